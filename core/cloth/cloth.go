@@ -1,0 +1,123 @@
+// Package cloth knows what quilts are cut from: fabrics, the roles they play in a pattern, and how cloth is bought.
+package cloth
+
+import (
+	"fmt"
+	"math"
+	"strconv"
+	"strings"
+
+	"vicis/core/measure"
+	"vicis/core/problem"
+)
+
+// Fabric is one cloth on the quilter's shelf.
+type Fabric struct {
+	ID     string          `json:"id"`
+	Name   string          `json:"name" doc:"What the quilter calls it"`
+	Colour string          `json:"colour" pattern:"^#[0-9a-fA-F]{6}$" doc:"How it looks from a distance, as #rrggbb"`
+	Usable measure.Written `json:"usable,omitempty" doc:"Usable width without selvedges, where it differs from the project's"`
+}
+
+// Role is a part that a fabric plays in the pattern, so that one fabric can be swapped for another everywhere.
+type Role struct {
+	ID     string `json:"id"`
+	Name   string `json:"name"`
+	Fabric string `json:"fabric" doc:"The id of the fabric that plays it"`
+}
+
+// Lightness is CIE 1976 L* of the fabric's colour, 0 for black to 100 for white, from sRGB with white D65 (IEC 61966-2-1;
+// constants from memory). Quilters call it value.
+func (f Fabric) Lightness() float64 {
+	if len(f.Colour) != 7 {
+		return 50
+	}
+	rgb, err := strconv.ParseUint(f.Colour[1:], 16, 32)
+	if err != nil {
+		return 50
+	}
+	y := 0.2126*linear(rgb>>16&255) + 0.7152*linear(rgb>>8&255) + 0.0722*linear(rgb&255)
+	if y <= 216.0/24389 {
+		return y * 24389 / 27
+	}
+	return 116*math.Cbrt(y) - 16
+}
+
+func linear(c uint64) float64 {
+	v := float64(c) / 255
+	if v <= 0.04045 {
+		return v / 12.92
+	}
+	return math.Pow((v+0.055)/1.055, 2.4)
+}
+
+// Shelf is a project's fabrics and roles after checking, with usable widths as lengths.
+type Shelf struct {
+	fabrics map[string]Fabric
+	roles   map[string]Role
+	usable  map[string]measure.Length // by role
+}
+
+// Check looks at every fabric and role. usable is the project's width, which a fabric may override; units is what a bare
+// number means.
+func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.Units, problems *problem.List) Shelf {
+	s := Shelf{fabrics: map[string]Fabric{}, roles: map[string]Role{}, usable: map[string]measure.Length{}}
+	widths := map[string]measure.Length{}
+	for i, f := range fabrics {
+		at := problem.At("fabrics", i)
+		if _, twice := s.fabrics[f.ID]; twice || f.ID == "" {
+			problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Fabric %d has no id of its own.", i+1), "Give every fabric its own id.")
+			continue
+		}
+		if strings.TrimSpace(f.Name) == "" {
+			problems.Stop("name-missing", at+"/name", fmt.Sprintf("Fabric %d has no name.", i+1), "Name it as you call it at the table.")
+		}
+		if _, err := strconv.ParseUint(strings.TrimPrefix(f.Colour, "#"), 16, 32); err != nil || len(f.Colour) != 7 || f.Colour[0] != '#' {
+			problems.Stop("colour-unreadable", at+"/colour", fmt.Sprintf("“%s” is not a colour.", f.Colour), "Pick a colour, or write it as # and six hex digits.")
+		}
+		widths[f.ID] = usable
+		if f.Usable != "" {
+			w, err := f.Usable.Length(units)
+			if err != nil {
+				problems.Stop("length-unreadable", at+"/usable", err.Error(), "Write the width of the cloth between the selvedges.")
+			} else {
+				widths[f.ID] = w
+			}
+		}
+		s.fabrics[f.ID] = f
+	}
+	for i, r := range roles {
+		at := problem.At("roles", i)
+		if _, twice := s.roles[r.ID]; twice || r.ID == "" {
+			problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Role %d has no id of its own.", i+1), "Give every role its own id.")
+			continue
+		}
+		if _, ok := s.fabrics[r.Fabric]; !ok {
+			problems.Stop("role-without-fabric", at+"/fabric", fmt.Sprintf("Nothing plays the role “%s”.", r.Name), "Choose a fabric for it.")
+			continue
+		}
+		s.roles[r.ID] = r
+		s.usable[r.ID] = widths[r.Fabric]
+	}
+	return s
+}
+
+// Fabric gives the fabric that plays a role.
+func (s Shelf) Fabric(role string) (Fabric, bool) {
+	r, ok := s.roles[role]
+	return s.fabrics[r.Fabric], ok
+}
+
+// Usable gives the usable width of the fabric that plays a role.
+func (s Shelf) Usable(role string) (measure.Length, bool) {
+	w, ok := s.usable[role]
+	return w, ok
+}
+
+// ShopStep is the step in which cloth is sold: ⅛ yard, or 10 cm (common practice).
+func ShopStep(units measure.Units) measure.Length {
+	if units == measure.Centimetres {
+		return 10 * measure.Centimetre
+	}
+	return measure.Yard / 8
+}

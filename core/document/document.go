@@ -1,0 +1,149 @@
+// Package document is the project document: what the quilter decided and nothing that can be computed. It is the file format
+// too: readable JSON.
+package document
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"strings"
+
+	"vicis/core/cloth"
+	"vicis/core/demand"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/pressing"
+	"vicis/core/problem"
+	"vicis/core/quilt"
+)
+
+// Version is the version of the format this code reads and writes.
+const Version = 1
+
+// Document is one quilt project.
+type Document struct {
+	Vicis   int             `json:"vicis" enum:"1" doc:"Version of this format"`
+	Name    string          `json:"name"`
+	Note    string          `json:"note,omitempty"`
+	Units   measure.Units   `json:"measure" enum:"in,cm" doc:"The rule on the table; what a bare number means"`
+	Ruler   measure.Written `json:"ruler" doc:"The ruler's finest mark"`
+	Seam    Seam            `json:"seam"`
+	Cloth   Cloth           `json:"cloth"`
+	Strip   measure.Written `json:"strip" doc:"The width strips are cut unless a unit says otherwise"`
+	Spares  demand.Spares   `json:"spares"`
+	Schools Schools         `json:"schools"`
+	Fabrics []cloth.Fabric  `json:"fabrics"`
+	Roles   []cloth.Role    `json:"roles"`
+	Parts   []making.Unit   `json:"units"`
+	Top     quilt.Top       `json:"top"`
+}
+
+// Seam is the allowance: what is stitched and what the fold takes besides. All sizes use the sum of both.
+type Seam struct {
+	Stitched measure.Written `json:"stitched" doc:"Distance from the raw edge to the stitches"`
+	Fold     measure.Written `json:"fold" doc:"Width that the fold takes when the seam is pressed, usually 1/64 to 1/32 in (common practice)"`
+}
+
+// Cloth is what all fabrics of the project have in common.
+type Cloth struct {
+	Usable   measure.Written `json:"usable" doc:"Width without selvedges"`
+	Squaring measure.Written `json:"squaring" doc:"Lost at the end of each strip, strip set and length of cloth when it is squared up"`
+}
+
+// Schools are the ways of working the quilter chose where quilters differ.
+type Schools struct {
+	Press pressing.School `json:"press" enum:"nest,dark,open"`
+}
+
+// MostBytes is how large a document may be.
+const MostBytes = 1 << 20
+
+// Read reads a document strictly and puts every length in its canonical text. What cannot be read at all is one problem;
+// what can be read but makes no sense is a problem at its place, and the document is still given so that nothing typed is lost.
+func Read(data []byte) (Document, problem.List) {
+	var d Document
+	var problems problem.List
+	broken := func(says string) (Document, problem.List) {
+		problems.Stop("document-unreadable", "", says, "Open another file, or mend this one; nothing has been changed.")
+		return Document{}, problems
+	}
+	if len(data) > MostBytes {
+		return broken("The document is larger than 1 MB.")
+	}
+	if len(bytes.TrimSpace(data)) == 0 {
+		return broken("The document is empty.")
+	}
+	dec := json.NewDecoder(bytes.NewReader(data))
+	dec.DisallowUnknownFields()
+	if err := dec.Decode(&d); err != nil {
+		return broken("This is not a project of this version: " + explain(err) + ".")
+	}
+	if _, err := dec.Token(); !errors.Is(err, io.EOF) {
+		return broken("Something stands after the end of the document.")
+	}
+	if d.Vicis != Version {
+		return broken(fmt.Sprintf("This document has version %d; this program reads version %d.", d.Vicis, Version))
+	}
+	d.normalise(&problems)
+	return d, problems
+}
+
+func explain(err error) string {
+	var syntax *json.SyntaxError
+	var kind *json.UnmarshalTypeError
+	switch {
+	case errors.As(err, &syntax):
+		return fmt.Sprintf("broken JSON at character %d", syntax.Offset)
+	case errors.As(err, &kind):
+		return fmt.Sprintf("“%s” is a %s where a %s belongs", kind.Field, kind.Value, kind.Type.Kind())
+	case errors.Is(err, io.ErrUnexpectedEOF):
+		return "it ends in the middle"
+	}
+	return strings.TrimPrefix(err.Error(), "json: ")
+}
+
+// normalise writes every readable length canonically, with its unit, so that it keeps its meaning when the rule is changed.
+func (d *Document) normalise(problems *problem.List) {
+	if d.Units != measure.Inches && d.Units != measure.Centimetres {
+		problems.Stop("measure-unknown", "/measure", fmt.Sprintf("“%s” is no rule.", d.Units), "Choose inches (in) or centimetres (cm).")
+		return
+	}
+	for _, w := range d.written() {
+		if l, err := w.Length(d.Units); err == nil {
+			*w = measure.Write(l)
+		}
+	}
+	for i := range d.Parts {
+		for _, b := range making.Breadths(d.Parts[i].How) {
+			if c, err := b.Canonical(d.Units); err == nil {
+				*b = c
+			}
+		}
+	}
+	for i := range d.Top.Borders {
+		if c, err := d.Top.Borders[i].Width.Canonical(d.Units); err == nil {
+			d.Top.Borders[i].Width = c
+		}
+	}
+}
+
+func (d *Document) written() []*measure.Written {
+	list := []*measure.Written{&d.Ruler, &d.Seam.Stitched, &d.Seam.Fold, &d.Cloth.Usable, &d.Cloth.Squaring, &d.Strip}
+	for i := range d.Fabrics {
+		if d.Fabrics[i].Usable != "" {
+			list = append(list, &d.Fabrics[i].Usable)
+		}
+	}
+	return list
+}
+
+// Write writes a document as indented JSON. Read gives the same document back.
+func Write(d Document) ([]byte, error) {
+	data, err := json.MarshalIndent(d, "", "  ")
+	if err != nil {
+		return nil, fmt.Errorf("write document: %w", err)
+	}
+	return append(data, '\n'), nil
+}

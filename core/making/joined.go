@@ -1,0 +1,102 @@
+package making
+
+import (
+	"fmt"
+
+	"vicis/core/piece"
+	"vicis/core/problem"
+)
+
+func init() { register(func() Method { return &Joined{} }) }
+
+// Joined is units sewn side by side, from left to right, each turned or not: segments to a four-patch, a nine-patch, a
+// checker of n × n, or halves and a middle to a block. Every join is a step of its own, done for the whole quilt at once.
+type Joined struct {
+	Columns []Part `json:"columns"`
+}
+
+// By names the method.
+func (*Joined) By() string { return string(JoinedKind) }
+
+// Parts are the columns.
+func (m *Joined) Parts() []Part { return m.Columns }
+
+// Make joins the columns one after another.
+func (m *Joined) Make(t *Table) (Made, bool) {
+	if len(m.Columns) < 2 || len(m.Columns) > MostStrips {
+		t.Problems.Stop("column-count", t.At+"/columns", fmt.Sprintf("%s has %d columns.", t.Unit.Name, len(m.Columns)), fmt.Sprintf("Give it 2 to %d.", MostStrips))
+		return Made{}, false
+	}
+	out := Made{Kind: JoinedKind}
+	var taken string // the step that made what lies on the left so far
+	var name string
+	seen := map[string]bool{}
+	for i, c := range m.Columns {
+		at := t.At + problem.At("columns", i)
+		if seen[c.ID] || c.ID == "" {
+			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Column %d of %s has no id of its own.", i+1, t.Unit.Name), "Give every column its own id.")
+			return Made{}, false
+		}
+		seen[c.ID] = true
+		if c.Turn%90 != 0 || c.Turn < 0 || c.Turn > 270 {
+			t.Problems.Stop("turn", at+"/turn", fmt.Sprintf("Column %d of %s is turned by %d°.", i+1, t.Unit.Name, c.Turn), "Turn it by 0, 90, 180 or 270°.")
+			return Made{}, false
+		}
+		part, ok := t.Made(c.Unit)
+		if !ok {
+			return Made{}, false
+		}
+		right := part.Piece.Turn(c.Turn)
+		if i == 0 {
+			out.Piece, taken, name = right, c.Unit, part.Unit.Name
+			continue
+		}
+		id := t.Unit.ID + "/" + c.ID
+		left := out.Piece
+		var err error
+		if out.Piece, err = piece.JoinRight(left, right, t.Seam, id); err != nil {
+			t.misfit(err, at+"/unit", part.Unit.Name, t.Unit.Name)
+			return Made{}, false
+		}
+		if len(out.Piece.Patches) > MostPatches {
+			t.Problems.Stop("too-many-patches", t.At+"/columns", fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches), "Use fewer columns or fewer strips.")
+			return Made{}, false
+		}
+		out.Seams = append(out.Seams, Seam{
+			ID:    id,
+			Plus:  Facing(part.Unit.Name, right, piece.Left),
+			Minus: Facing(name, left, piece.Right),
+		})
+		act := Act{
+			ID: id, Gives: 1, Piece: out.Piece, Seams: 1, Takes: takes(taken, c.Unit),
+			Joins: &Joins{Left: name, Right: part.Unit.Name, LeftPiece: left, RightPart: right},
+		}
+		if i == len(m.Columns)-1 {
+			act.ID = t.Unit.ID
+		}
+		out.Acts = append(out.Acts, act)
+		taken, name = act.ID, name+" + "+part.Unit.Name
+	}
+	return out, true
+}
+
+func takes(a, b string) []Take {
+	if a == b {
+		return []Take{{a, 2}}
+	}
+	return []Take{{a, 1}, {b, 1}}
+}
+
+// Facing describes a piece as a neighbour of the seam at one of its sides.
+func Facing(name string, p piece.Piece, side piece.Side) Neighbour {
+	n := Neighbour{Name: name, Bulk: len(p.Ends(side))}
+	for _, patch := range p.Patches {
+		for _, a := range patch.Poly {
+			if side == piece.Left && a.X == (piece.Num{}) || side == piece.Right && a.X == p.W {
+				n.Roles = append(n.Roles, patch.Role)
+				break
+			}
+		}
+	}
+	return n
+}

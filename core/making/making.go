@@ -1,0 +1,260 @@
+// Package making is the piecing language: how a unit is made from other units or from cloth. A method is one file that
+// registers itself; everything else (pictures, cut list, batches, press plan, tally) follows from what the method states.
+package making
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"slices"
+	"strings"
+
+	"vicis/core/measure"
+	"vicis/core/piece"
+	"vicis/core/problem"
+)
+
+// Unit is one kind of thing that is made, and how.
+type Unit struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+	How  Method `json:"how"`
+}
+
+// Method is a way of making a unit.
+type Method interface {
+	// By is the method's name in a document.
+	By() string
+	// Parts are the units it is made from, in sewing order.
+	Parts() []Part
+	// Make sews one unit virtually. It reports problems to the table and is false when there is no piece.
+	Make(t *Table) (Made, bool)
+}
+
+// Part is a unit in its place in another, turned clockwise by 0, 90, 180 or 270 degrees as it is laid down.
+type Part struct {
+	ID   string `json:"id" doc:"Names the place; the seam that joins it is named by it"`
+	Unit string `json:"unit"`
+	Turn int    `json:"turn,omitempty" enum:"0,90,180,270"`
+}
+
+// Table is the sewing table: what a method may look at.
+type Table struct {
+	Unit     Unit
+	At       string // JSON pointer to the unit's method
+	Units    measure.Units
+	Seam     measure.Length // effective allowance
+	Strip    measure.Length // the width strips of this project are cut, unless a unit says otherwise
+	Ruler    measure.Ruler
+	Squaring measure.Length // lost to squaring up the end of a strip or strip set
+	Usable   func(role string) (measure.Length, bool)
+	Made     func(unit string) (Made, bool)
+	Problems *problem.List
+}
+
+// Kind groups methods by what comes off the table.
+type Kind string
+
+// The kinds of thing that are made.
+const (
+	StripSetKind Kind = "strip set"
+	SubCutKind   Kind = "sub-cut"
+	PatchKind    Kind = "patch"
+	JoinedKind   Kind = "joined"
+)
+
+// Made is a unit with everything its method states.
+type Made struct {
+	Unit  Unit
+	Kind  Kind
+	Piece piece.Piece
+	Acts  []Act
+	Seams []Seam
+}
+
+// Act is one countable step of making a unit. Its id comes from the document's ids alone.
+type Act struct {
+	ID     string
+	Takes  []Take // what one run takes from other acts
+	Gives  int    // how many one run gives
+	Strips []Strip
+	Patch  *Patch
+	Joins  *Joins
+	Piece  piece.Piece // what lies there afterwards
+	Seams  int         // how many seams one run sews
+}
+
+// Take is so many of another act's output per run.
+type Take struct {
+	Act  string
+	Each int
+}
+
+// Strip is cloth cut across its whole usable width.
+type Strip struct {
+	Role  string
+	Width measure.Length // exact; cutting rounds it up to the ruler's mark
+	As    string         // the breadth as the document says it, which names the strip
+}
+
+// Patch is a rectangle cut from cloth: W is the edge that lies level in the unit.
+type Patch struct {
+	Role string
+	W, H measure.Length
+}
+
+// Joins says which two parts one seam brings together, side by side.
+type Joins struct {
+	Left, Right          string // names as the quilter says them
+	LeftPiece, RightPart piece.Piece
+}
+
+// Seam is one decision of pressing: what lies on the side its allowances turn to when x is +1, and when it is −1.
+type Seam struct {
+	ID          string
+	Plus, Minus Neighbour
+}
+
+// Neighbour is what a seam can be pressed toward.
+type Neighbour struct {
+	Name  string
+	Roles []string // roles of the patches that touch the seam there
+	Bulk  int      // seams that run into this one from that side
+}
+
+var methods = map[string]func() Method{}
+
+// register makes a method known by its name; each method's file calls it once.
+func register(zero func() Method) { methods[zero().By()] = zero }
+
+// Methods lists a zero value of every known method, by name, for the published schema.
+func Methods() []Method {
+	var names []string
+	for name := range methods {
+		names = append(names, name)
+	}
+	slices.Sort(names)
+	list := make([]Method, len(names))
+	for i, name := range names {
+		list[i] = methods[name]()
+	}
+	return list
+}
+
+// UnmarshalJSON reads a unit strictly: its method is told by how.by, and unknown fields are refused.
+func (u *Unit) UnmarshalJSON(data []byte) error {
+	var raw struct {
+		ID   string          `json:"id"`
+		Name string          `json:"name"`
+		How  json.RawMessage `json:"how"`
+	}
+	if err := strict(data, &raw); err != nil {
+		return err
+	}
+	var fields map[string]json.RawMessage
+	if err := json.Unmarshal(raw.How, &fields); err != nil {
+		return fmt.Errorf("unit %q says nothing of how it is made", raw.ID)
+	}
+	var by string
+	if err := json.Unmarshal(fields["by"], &by); err != nil {
+		return fmt.Errorf("unit %q does not name its method", raw.ID)
+	}
+	zero, ok := methods[by]
+	if !ok {
+		return fmt.Errorf("unit %q is made by %q, which this version does not know", raw.ID, by)
+	}
+	delete(fields, "by")
+	rest, err := json.Marshal(fields)
+	if err != nil {
+		return err
+	}
+	how := zero()
+	if err := strict(rest, how); err != nil {
+		return fmt.Errorf("unit %q: %w", raw.ID, err)
+	}
+	*u = Unit{raw.ID, raw.Name, how}
+	return nil
+}
+
+// MarshalJSON writes the method's name first and then its own fields.
+func (u Unit) MarshalJSON() ([]byte, error) {
+	how, err := json.Marshal(u.How)
+	if err != nil {
+		return nil, err
+	}
+	by, err := json.Marshal(u.How.By())
+	if err != nil {
+		return nil, err
+	}
+	joined := append([]byte(`{"by":`), by...)
+	if len(how) > 2 {
+		joined = append(joined, ',')
+	}
+	joined = append(joined, how[1:]...)
+	return json.Marshal(struct {
+		ID   string          `json:"id"`
+		Name string          `json:"name"`
+		How  json.RawMessage `json:"how"`
+	}{u.ID, u.Name, joined})
+}
+
+func strict(data []byte, into any) error {
+	d := json.NewDecoder(bytes.NewReader(data))
+	d.DisallowUnknownFields()
+	return d.Decode(into)
+}
+
+// All makes every unit of a document, each after its parts, and gives them in that order. A unit made of itself, a missing
+// part or a doubled id is a problem where it stands; units that need it are left out, the rest is made.
+func All(units []Unit, t Table) (made map[string]Made, order []string) {
+	made = map[string]Made{}
+	index := map[string]int{}
+	for i, u := range units {
+		at := problem.At("units", i)
+		if _, twice := index[u.ID]; twice || u.ID == "" || strings.ContainsAny(u.ID, "/: ") {
+			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("The unit “%s” has no plain id of its own.", u.Name), "Give every unit its own id, without spaces, slashes or colons.")
+			continue
+		}
+		if strings.TrimSpace(u.Name) == "" {
+			t.Problems.Stop("name-missing", at+"/name", "A unit has no name.", "Name it as you call it at the table.")
+		}
+		index[u.ID] = i
+	}
+	t.Made = func(id string) (Made, bool) { m, ok := made[id]; return m, ok }
+	const waiting, done = 1, 2
+	state := map[string]int{}
+	var visit func(i int)
+	visit = func(i int) {
+		u := units[i]
+		state[u.ID] = waiting
+		for _, p := range u.How.Parts() {
+			j, ok := index[p.Unit]
+			at := problem.At("units", i, "how")
+			switch {
+			case !ok:
+				t.Problems.Stop("unit-unknown", at, fmt.Sprintf("%s is made from “%s”, which is not among the units.", u.Name, p.Unit), "Choose another part, or add that unit.")
+			case state[p.Unit] == waiting:
+				t.Problems.Stop("unit-of-itself", at, fmt.Sprintf("%s is made from itself.", u.Name), "Take it out of its own parts.")
+			case state[p.Unit] == 0:
+				visit(j)
+			}
+		}
+		here := t
+		here.Unit, here.At = u, problem.At("units", i, "how")
+		if m, ok := u.How.Make(&here); ok {
+			m.Unit = u
+			made[u.ID] = m
+			order = append(order, u.ID)
+		}
+		state[u.ID] = done
+	}
+	for i, u := range units {
+		if j, ok := index[u.ID]; ok && j == i && state[u.ID] == 0 {
+			visit(i)
+		}
+	}
+	return made, order
+}
+
+// MostPatches is how many patches one unit may have.
+const MostPatches = 10000

@@ -1,0 +1,49 @@
+package making
+
+import (
+	"fmt"
+
+	"vicis/core/piece"
+)
+
+func init() { register(func() Method { return &PlainPatch{} }) }
+
+// PlainPatch is a rectangle cut from one fabric: a plain block, or the middle of a framed one.
+type PlainPatch struct {
+	Role   string  `json:"role"`
+	Width  Breadth `json:"width" doc:"Cut width: a length, or so many strips"`
+	Height Breadth `json:"height" doc:"Cut height: a length, or so many strips"`
+}
+
+// By names the method.
+func (*PlainPatch) By() string { return string(PatchKind) }
+
+// Parts are none: a patch is cut from cloth.
+func (*PlainPatch) Parts() []Part { return nil }
+
+// Make cuts it. One side must come out of the cloth's usable width.
+func (m *PlainPatch) Make(t *Table) (Made, bool) {
+	usable, ok := t.Usable(m.Role)
+	if !ok {
+		t.Problems.Stop("role-without-fabric", t.At+"/role", fmt.Sprintf("%s has no fabric.", t.Unit.Name), "Choose a fabric for it.")
+	}
+	w, ok1 := t.breadth(m.Width, t.At+"/width", t.Unit.Name)
+	h, ok2 := t.breadth(m.Height, t.At+"/height", t.Unit.Name)
+	if !ok || !ok1 || !ok2 {
+		return Made{}, false
+	}
+	if narrow := min(w, h); narrow > usable-t.Squaring {
+		t.Problems.Stop("cloth-too-short", t.At+"/width",
+			fmt.Sprintf("%s is %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.", t.Unit.Name, t.Ruler.Print(w), t.Ruler.Print(h), t.Ruler.Print(usable), t.Ruler.Print(t.Squaring)),
+			"Choose wider cloth, or a smaller block.")
+		return Made{}, false
+	}
+	t.onTheRuler(w, t.At+"/width", t.Unit.Name)
+	if h != w {
+		t.onTheRuler(h, t.At+"/height", t.Unit.Name)
+	}
+	p := piece.Cut(m.Role, w, h)
+	return Made{Kind: PatchKind, Piece: p, Acts: []Act{{ID: t.Unit.ID, Gives: 1, Patch: &Patch{m.Role, w, h}, Piece: p}}}, true
+}
+
+func (m *PlainPatch) breadths() []*Breadth { return []*Breadth{&m.Width, &m.Height} }

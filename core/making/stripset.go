@@ -1,0 +1,122 @@
+package making
+
+import (
+	"errors"
+	"fmt"
+
+	"vicis/core/measure"
+	"vicis/core/piece"
+	"vicis/core/problem"
+)
+
+func init() { register(func() Method { return &StripSet{} }) }
+
+// StripSet is strips of the full usable width sewn together along their length, from top to bottom. n strips of cut width w
+// give n·w − 2s(n−1) (common practice).
+type StripSet struct {
+	Strips []SetStrip `json:"strips"`
+}
+
+// SetStrip is one strip of a set.
+type SetStrip struct {
+	ID    string  `json:"id" doc:"Names the strip; the seam above it is named by it"`
+	Role  string  `json:"role"`
+	Width Breadth `json:"width,omitempty" doc:"A length, or so many strips; 1 strip when left out"`
+}
+
+// By names the method.
+func (*StripSet) By() string { return string(StripSetKind) }
+
+// Parts are none: a strip set is made from cloth.
+func (*StripSet) Parts() []Part { return nil }
+
+// MostStrips is how many strips a set, or columns a unit, may have.
+const MostStrips = 40
+
+// Make sews the strips together, each below the last.
+func (m *StripSet) Make(t *Table) (Made, bool) {
+	if len(m.Strips) == 0 || len(m.Strips) > MostStrips {
+		t.Problems.Stop("strip-count", t.At+"/strips", fmt.Sprintf("%s has %d strips.", t.Unit.Name, len(m.Strips)), fmt.Sprintf("Give it 1 to %d strips.", MostStrips))
+		return Made{}, false
+	}
+	length, good := measure.Longest, true
+	widths := make([]measure.Length, len(m.Strips))
+	seen := map[string]bool{}
+	for i, s := range m.Strips {
+		at := t.At + problem.At("strips", i)
+		what := fmt.Sprintf("Strip %d of %s", i+1, t.Unit.Name)
+		if seen[s.ID] || s.ID == "" {
+			t.Problems.Stop("id-not-unique", at+"/id", what+" has no id of its own.", "Give every strip of a set its own id.")
+			good = false
+		}
+		seen[s.ID] = true
+		usable, known := t.Usable(s.Role)
+		if !known {
+			t.Problems.Stop("role-without-fabric", at+"/role", what+" has no fabric.", "Choose a fabric for it.")
+			good = false
+		}
+		length = min(length, usable)
+		var ok bool
+		widths[i], ok = t.breadth(s.Width, at+"/width", what)
+		if !ok {
+			good = false
+			continue
+		}
+		if known && widths[i] > usable {
+			t.Problems.Stop("wider-than-cloth", at+"/width", fmt.Sprintf("%s is %s wide, and the cloth only %s.", what, t.Ruler.Print(widths[i]), t.Ruler.Print(usable)), "Cut it narrower, or use wider cloth.")
+			good = false
+			continue
+		}
+		t.onTheRuler(widths[i], at+"/width", what)
+	}
+	if !good {
+		return Made{}, false
+	}
+	out := Made{Kind: StripSetKind, Piece: piece.Cut(m.Strips[0].Role, length, widths[0])}
+	act := Act{ID: t.Unit.ID, Gives: 1, Seams: len(m.Strips) - 1}
+	for i, s := range m.Strips {
+		as, _ := s.Width.Canonical(t.Units)
+		act.Strips = append(act.Strips, Strip{Role: s.Role, Width: widths[i], As: string(as)})
+		if i == 0 {
+			continue
+		}
+		id := t.Unit.ID + "/" + s.ID
+		var err error
+		if out.Piece, err = piece.JoinDown(out.Piece, piece.Cut(s.Role, length, widths[i]), t.Seam, id); err != nil {
+			t.misfit(err, t.At+problem.At("strips", i), s.ID, t.Unit.Name)
+			return Made{}, false
+		}
+		out.Seams = append(out.Seams, Seam{
+			ID:    id,
+			Plus:  Neighbour{Name: fmt.Sprintf("strip %d", i), Roles: []string{m.Strips[i-1].Role}},
+			Minus: Neighbour{Name: fmt.Sprintf("strip %d", i+1), Roles: []string{s.Role}},
+		})
+	}
+	act.Piece = out.Piece
+	out.Acts = []Act{act}
+	return out, true
+}
+
+// misfit turns edges that differ into the quilter's sentence.
+func (t *Table) misfit(err error, at, part, whole string) {
+	var m *piece.Misfit
+	if !errors.As(err, &m) {
+		t.Problems.Stop("cannot-be-joined", at, err.Error(), "Choose another part.")
+		return
+	}
+	word, d := "longer", m.Have-m.Want
+	if d < 0 {
+		word, d = "shorter", -d
+	}
+	t.Problems.Stop("edges-differ", at,
+		fmt.Sprintf("%s is %s %s than what it is sewn to in %s: %s where %s is needed.", part, t.Ruler.Print(d), word, whole, t.Ruler.Print(m.Have), t.Ruler.Print(m.Want)),
+		fmt.Sprintf("Change its strips so that it measures %s unfinished, or choose another part.", t.Ruler.Print(m.Want)))
+}
+
+func (m *StripSet) breadths() []*Breadth {
+	list := make([]*Breadth, len(m.Strips))
+	for i := range m.Strips {
+		list[i] = &m.Strips[i].Width
+	}
+	return list
+}

@@ -1,0 +1,56 @@
+package making
+
+import (
+	"fmt"
+
+	"vicis/core/measure"
+)
+
+func init() { register(func() Method { return &SubCut{} }) }
+
+// SubCut is a segment cut across a strip set, after its end has been squared up. A set gives
+// ⌊(usable length − squaring up) / width⌋ of them (common practice).
+type SubCut struct {
+	From  string  `json:"from" doc:"The strip set"`
+	Width Breadth `json:"width,omitempty" doc:"A length, or so many strips; 1 strip when left out"`
+}
+
+// By names the method.
+func (*SubCut) By() string { return string(SubCutKind) }
+
+// Parts is the strip set.
+func (m *SubCut) Parts() []Part { return []Part{{Unit: m.From}} }
+
+// Make slices one segment out of the set.
+func (m *SubCut) Make(t *Table) (Made, bool) {
+	set, ok := t.Made(m.From)
+	width, wide := t.breadth(m.Width, t.At+"/width", t.Unit.Name)
+	if !ok || !wide {
+		return Made{}, false
+	}
+	if set.Kind != StripSetKind {
+		t.Problems.Stop("not-a-strip-set", t.At+"/from", fmt.Sprintf("%s is to be cut from %s, which is no strip set.", t.Unit.Name, set.Unit.Name), "Choose a strip set to cut it from.")
+		return Made{}, false
+	}
+	t.onTheRuler(width, t.At+"/width", t.Unit.Name)
+	length, _ := set.Piece.Size()
+	each := int((length - t.Squaring) / width)
+	if each < 1 {
+		t.Problems.Stop("cloth-too-short", t.At+"/width",
+			fmt.Sprintf("A sub-cut of %s does not come out of a strip set %s long, %s of it for squaring up.", t.Ruler.Print(width), t.Ruler.Print(length), t.Ruler.Print(t.Squaring)),
+			fmt.Sprintf("Use cloth with at least %s of usable width, or cut %s narrower.", t.Ruler.Print((width+t.Squaring).CeilTo(t.Ruler.Mark)), t.Unit.Name))
+		return Made{}, false
+	}
+	p := set.Piece.Slice(t.Squaring, width)
+	return Made{Kind: SubCutKind, Piece: p, Acts: []Act{{
+		ID: t.Unit.ID, Takes: []Take{{Act: m.From, Each: 1}}, Gives: each, Piece: p,
+	}}}, true
+}
+
+// Width is the exact sub-cut width of a made sub-cut.
+func (m Made) Width() measure.Length {
+	w, _ := m.Piece.Size()
+	return w
+}
+
+func (m *SubCut) breadths() []*Breadth { return []*Breadth{&m.Width} }

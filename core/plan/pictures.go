@@ -1,0 +1,209 @@
+package plan
+
+import (
+	"math"
+
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/piece"
+	"vicis/core/pressing"
+	"vicis/core/quilt"
+)
+
+// Picture is a true drawing of a piece, right side up, in inches from its upper left corner.
+type Picture struct {
+	W       float64 `json:"w"`
+	H       float64 `json:"h"`
+	Patches []Patch `json:"patches"`
+	Bands   []Band  `json:"bands" doc:"Seam allowances as they lie on the back"`
+	Seams   []Line  `json:"seams"`
+	Crosses []Cross `json:"crosses" doc:"Where seams meet"`
+}
+
+// Patch is a polygon of one fabric: x and y in turn.
+type Patch struct {
+	Fabric string    `json:"fabric"`
+	Points []float64 `json:"points"`
+}
+
+// Band is the allowances of one seam on the side they are pressed to: a rectangle.
+type Band struct {
+	X float64 `json:"x"`
+	Y float64 `json:"y"`
+	W float64 `json:"w"`
+	H float64 `json:"h"`
+}
+
+// Line is a seam.
+type Line struct {
+	X1 float64 `json:"x1"`
+	Y1 float64 `json:"y1"`
+	X2 float64 `json:"x2"`
+	Y2 float64 `json:"y2"`
+}
+
+// Cross is a place where two seam ends meet, and whether they nest.
+type Cross struct {
+	X     float64 `json:"x"`
+	Y     float64 `json:"y"`
+	State string  `json:"state" enum:"nests,clashes,open"`
+}
+
+// Layout is the quilt as a picture of pictures, finished, in inches.
+type Layout struct {
+	W       float64            `json:"w"`
+	H       float64            `json:"h"`
+	Blocks  map[string]Picture `json:"blocks" doc:"Each unit that is laid, finished"`
+	Cells   []Placed           `json:"cells"`
+	Borders []Patch            `json:"borders"`
+}
+
+// Placed is a block in its place, turned about its middle.
+type Placed struct {
+	Block string  `json:"block"`
+	X     float64 `json:"x"`
+	Y     float64 `json:"y"`
+	Turn  int     `json:"turn"`
+}
+
+func emptyLayout() Layout {
+	return Layout{Blocks: map[string]Picture{}, Cells: []Placed{}, Borders: []Patch{}}
+}
+
+func round(v float64) float64 { return math.Round(v*1e4) / 1e4 }
+
+func inches(n piece.Num) float64 { return round(n.Inches()) }
+
+// picture draws a piece; press is nil while nothing is decided.
+func (b *builder) picture(p piece.Piece, press *pressing.Plan) Picture {
+	out := Picture{W: inches(p.W), H: inches(p.H), Patches: make([]Patch, len(p.Patches)), Seams: make([]Line, len(p.Seams)), Bands: []Band{}, Crosses: []Cross{}}
+	for i, patch := range p.Patches {
+		points := make([]float64, 0, 2*len(patch.Poly))
+		for _, a := range patch.Poly {
+			points = append(points, inches(a.X), inches(a.Y))
+		}
+		out.Patches[i] = Patch{b.fabric(patch.Role), points}
+	}
+	s := b.t.Seam.Inches()
+	for i, seam := range p.Seams {
+		l := Line{inches(seam.From.X), inches(seam.From.Y), inches(seam.To.X), inches(seam.To.Y)}
+		out.Seams[i] = l
+		if press == nil {
+			continue
+		}
+		x := press.Decisions[seam.ID].X
+		// The left of the direction (dx, dy) is (dy, −dx), Y running down.
+		dx, dy := seam.To.X.Cmp(seam.From.X), seam.To.Y.Cmp(seam.From.Y)
+		for _, side := range []int{1, -1} {
+			if x == -side {
+				continue
+			}
+			ox, oy := float64(side*dy)*s, float64(-side*dx)*s
+			band := Band{X: min(l.X1, l.X2), Y: min(l.Y1, l.Y2), W: math.Abs(l.X2 - l.X1), H: math.Abs(l.Y2 - l.Y1)}
+			band.X, band.Y = round(band.X+min(0, ox)), round(band.Y+min(0, oy))
+			band.W, band.H = round(band.W+math.Abs(ox)), round(band.H+math.Abs(oy))
+			out.Bands = append(out.Bands, band)
+		}
+	}
+	if press != nil {
+		for _, m := range p.Meetings {
+			c := Cross{X: inches(m.Spot.X), Y: inches(m.Spot.Y), State: "clashes"}
+			if nests, opened := press.Nests(m); opened {
+				c.State = "open"
+			} else if nests {
+				c.State = "nests"
+			}
+			out.Crosses = append(out.Crosses, c)
+		}
+	}
+	return out
+}
+
+// pictures draws every unit and what every step makes.
+func (b *builder) pictures(into map[string]Picture) {
+	for _, m := range b.units {
+		for _, act := range m.Acts {
+			into[act.ID] = b.picture(act.Piece, &b.press)
+		}
+	}
+	for _, f := range b.cut.Fabrics {
+		for _, s := range f.Strips {
+			into[s.ID] = b.picture(piece.Cut(s.Role, f.Usable, s.Cut), nil)
+		}
+	}
+	for _, k := range b.layout.Kinds {
+		if p, ok := b.row(k); ok {
+			into[k.ID] = b.picture(p, &b.press)
+		}
+	}
+}
+
+// mostDrawn is how many patches a picture of a whole row may have; longer rows are seen in the quilt.
+const mostDrawn = 2000
+
+func (b *builder) row(k quilt.RowKind) (piece.Piece, bool) {
+	var p piece.Piece
+	for j, c := range k.Cells {
+		block := b.layout.Blocks[c.Unit].Piece.Turn(c.Turn)
+		if len(p.Patches)+len(block.Patches) > mostDrawn {
+			return piece.Piece{}, false
+		}
+		if j == 0 {
+			p = block
+			continue
+		}
+		var err error
+		if p, err = piece.JoinRight(p, block, b.t.Seam, k.SeamID(j)); err != nil {
+			return piece.Piece{}, false // quilt.Check has made sure that blocks fit
+		}
+	}
+	return p, true
+}
+
+func (b *builder) quiltPicture() Layout {
+	l := b.layout
+	out := emptyLayout()
+	w, h := l.Finished()
+	out.W, out.H = round(w.Inches()), round(h.Inches())
+	for unit, m := range l.Blocks {
+		out.Blocks[unit] = b.picture(m.Piece.Finished(b.t.Seam), &b.press)
+	}
+	var left measure.Length
+	for _, ring := range l.Rings {
+		left += ring.Width - 2*b.t.Seam
+	}
+	for r := range l.Rows {
+		for c := range l.Columns() {
+			cell := l.Cell(r, c)
+			out.Cells = append(out.Cells, Placed{
+				Block: cell.Unit, Turn: cell.Turn,
+				X: round((left + l.BlockW*measure.Length(c)).Inches()), Y: round((left + l.BlockH*measure.Length(r)).Inches()),
+			})
+		}
+	}
+	for i := range l.Rings {
+		out.Borders = append(out.Borders, b.ring(i)...)
+	}
+	return out
+}
+
+// ring draws the four finished pieces of one border.
+func (b *builder) ring(i int) []Patch {
+	var outer measure.Length // what lies outside this border
+	for _, r := range b.layout.Rings[i+1:] {
+		outer += r.Width - 2*b.t.Seam
+	}
+	ring := b.layout.Rings[i]
+	t := ring.Width - 2*b.t.Seam
+	w, h := ring.W-2*b.t.Seam, ring.H-2*b.t.Seam
+	rect := func(x, y, w, h measure.Length) Patch {
+		x0, y0, x1, y1 := round((outer + x).Inches()), round((outer + y).Inches()), round((outer + x + w).Inches()), round((outer + y + h).Inches())
+		return Patch{b.fabric(ring.Border.Role), []float64{x0, y0, x1, y0, x1, y1, x0, y1}}
+	}
+	return []Patch{rect(0, 0, w, t), rect(0, h-t, w, t), rect(0, t, t, h-2*t), rect(w-t, t, t, h-2*t)}
+}
+
+func (b *builder) made(unit string) making.Made {
+	m, _ := b.t.Made(unit)
+	return m
+}

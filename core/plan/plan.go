@@ -1,0 +1,331 @@
+// Package plan puts the planners together: Make turns a project document into everything that can be computed from it. It is
+// a pure function: the same document gives the same plan, byte for byte. A plan is never edited and never saved.
+package plan
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+	"strings"
+
+	"vicis/core/batching"
+	"vicis/core/cloth"
+	"vicis/core/cutting"
+	"vicis/core/demand"
+	"vicis/core/document"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/pressing"
+	"vicis/core/problem"
+	"vicis/core/quilt"
+)
+
+// Plan is what the screens show. Every length in it reads as the project's ruler does.
+type Plan struct {
+	Name     string             `json:"name"`
+	Measure  measure.Units      `json:"measure"`
+	Seam     Seam               `json:"seam"`
+	Finished Size               `json:"finished" doc:"The whole quilt with its borders"`
+	Block    Size               `json:"block" doc:"One block, finished"`
+	Rows     int                `json:"rows"`
+	Columns  int                `json:"columns"`
+	Blocks   int                `json:"blocks"`
+	Steps    []Step             `json:"steps" doc:"Everything that is counted, in the order of the work"`
+	Stages   []batching.Stage   `json:"stages"`
+	Cut      []FabricCut        `json:"cut"`
+	Sets     []SetCut           `json:"sets"`
+	Press    Pressing           `json:"press"`
+	Trim     []Trim             `json:"trim"`
+	Pictures map[string]Picture `json:"pictures" doc:"True drawings by the id of the step or unit"`
+	Quilt    Layout             `json:"quilt"`
+}
+
+// Seam is the allowance as the ruler reads it.
+type Seam struct {
+	Stitched  measure.Reading `json:"stitched"`
+	Fold      measure.Reading `json:"fold"`
+	Effective measure.Reading `json:"effective"`
+}
+
+// Size is a width and a height.
+type Size struct {
+	Text string          `json:"text"`
+	W    measure.Reading `json:"w"`
+	H    measure.Reading `json:"h"`
+}
+
+// Step is one thing that is counted. Its id is made of ids in the document, so it survives changes of size and order.
+type Step struct {
+	ID      string         `json:"id"`
+	Name    string         `json:"name"`
+	Stage   batching.Stage `json:"stage"`
+	Does    string         `json:"does" enum:"cut,sew,sub-cut"`
+	Says    string         `json:"says" doc:"What to do, in the imperative"`
+	One     string         `json:"one" doc:"What one of it is called"`
+	Make    int            `json:"make" doc:"How many are to be made, spares included"`
+	Spare   int            `json:"spare"`
+	Size    string         `json:"size" doc:"What one measures unfinished, as the ruler reads"`
+	Exact   string         `json:"exact" doc:"The same size exactly: work tallied at another size no longer fits"`
+	Picture string         `json:"picture" doc:"Key into pictures; empty where the quilt itself is the picture"`
+	Takes   []Take         `json:"takes"`
+	Sewing  *Sewing        `json:"sewing,omitempty"`
+}
+
+// Take is what so many of a step use up: Each of another step's things for every Per of this one's.
+type Take struct {
+	Step string `json:"step"`
+	Each int    `json:"each"`
+	Per  int    `json:"per"`
+}
+
+// Sewing is what a batch at the machine needs to know.
+type Sewing struct {
+	Left         string          `json:"left"`
+	Right        string          `json:"right"`
+	LeftPicture  *Picture        `json:"leftPicture,omitempty"`
+	RightPicture *Picture        `json:"rightPicture,omitempty"`
+	Edge         string          `json:"edge"`
+	Seams        int             `json:"seams" doc:"Seams in one"`
+	Length       measure.Reading `json:"length" doc:"Of one seam"`
+	Stitch       string          `json:"stitch"`
+	Press        string          `json:"press"`
+}
+
+// FabricCut is everything cut from one fabric.
+type FabricCut struct {
+	Fabric string          `json:"fabric"`
+	Name   string          `json:"name"`
+	Colour string          `json:"colour"`
+	Usable measure.Reading `json:"usable"`
+	Length measure.Reading `json:"length" doc:"Of cloth that is cut, squaring up included"`
+	Buy    string          `json:"buy" doc:"Rounded up to the shop's step"`
+	Sum    string          `json:"sum"`
+	Strips []StripCut      `json:"strips" doc:"Widest first"`
+}
+
+// StripCut is strips of one width from one fabric.
+type StripCut struct {
+	Step    string          `json:"step"`
+	Width   measure.Reading `json:"width" doc:"To cut, on a mark of the ruler"`
+	Count   int             `json:"count"`
+	From    measure.Reading `json:"from" doc:"Where the first of them starts along the cloth"`
+	For     string          `json:"for"`
+	Patches *Across         `json:"patches,omitempty"`
+	Joined  string          `json:"joined,omitempty" doc:"What to do with strips that are sewn end to end"`
+}
+
+// SetCut is the sub-cuts of one strip set.
+type SetCut struct {
+	Set     string          `json:"set"`
+	SetStep string          `json:"setStep"`
+	Wide    measure.Reading `json:"wide" doc:"What the pressed set measures across its strips"`
+	WideSum string          `json:"wideSum"`
+	Strips  string          `json:"strips" doc:"What it is sewn from"`
+	Across  Across          `json:"across"`
+}
+
+// Across is sub-cuts across a strip or strip set.
+type Across struct {
+	Step     string          `json:"step"`
+	Name     string          `json:"name"`
+	Width    measure.Reading `json:"width"`
+	PerStrip int             `json:"perStrip"`
+	Sum      string          `json:"sum"`
+	Strips   int             `json:"strips"`
+	Need     int             `json:"need"`
+	Spare    int             `json:"spare"`
+	Make     int             `json:"make"`
+	Last     int             `json:"last" doc:"How many the last strip or set gives"`
+	Rest     measure.Reading `json:"rest" doc:"What remains of the last one"`
+	Length   measure.Reading `json:"length"`
+	Marks    []float64       `json:"marks" doc:"Where the knife goes, in inches from the raw end"`
+}
+
+// Trim is what one kind of thing measures.
+type Trim struct {
+	ID         string `json:"id"`
+	Name       string `json:"name"`
+	Kind       string `json:"kind"`
+	Picture    string `json:"picture"`
+	Unfinished string `json:"unfinished"`
+	Finished   string `json:"finished" doc:"Empty for a strip set, which is as long as the cloth is wide"`
+	Sum        string `json:"sum"`
+}
+
+// Make plans a document. With a problem that stops, the plan holds what can still be planned: nothing, or the pictures of
+// the units that could be made.
+func Make(d document.Document, problems problem.List) (Plan, problem.List) {
+	b := builder{d: d, problems: problems}
+	b.table()
+	p := Plan{Name: d.Name, Measure: d.Units, Stages: batching.Stages, Pictures: map[string]Picture{},
+		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout()}
+	if b.problems.Stopped() {
+		return p, b.problems
+	}
+	p.Seam = b.seam
+	made, order := making.All(d.Parts, b.t)
+	b.t.Made = func(id string) (making.Made, bool) { m, ok := made[id]; return m, ok }
+	for _, id := range order {
+		b.units = append(b.units, made[id])
+	}
+	if !quilt.Check(d.Top, &b.t) || b.problems.Stopped() {
+		for _, m := range b.units {
+			p.Pictures[m.Unit.ID] = b.picture(m.Piece, nil)
+		}
+		return p, b.problems
+	}
+	b.press = pressing.Decide(d.Top, &b.t, b.units, d.Schools.Press, b.lightness, b.fabric)
+	b.layout = b.press.Layout
+	b.lines = b.demand()
+	b.cut = cutting.Cut(b.units, b.layout, b.lines, &b.t, b.shelf)
+	b.batches = batching.Plan(b.units, b.layout, b.lines)
+
+	w, h := b.layout.Finished()
+	p.Finished, p.Block = b.size(w, h), b.size(b.layout.BlockW, b.layout.BlockH)
+	p.Rows, p.Columns, p.Blocks = len(b.layout.Rows), b.layout.Columns(), len(b.layout.Rows)*b.layout.Columns()
+	p.Cut, p.Sets = b.cutList(), b.setList()
+	p.Steps = b.steps()
+	p.Press = b.pressList()
+	p.Trim = b.trimList()
+	b.pictures(p.Pictures)
+	p.Quilt = b.quiltPicture()
+	b.unused()
+	return p, b.problems
+}
+
+// builder carries what the parts of a plan are made from.
+type builder struct {
+	d        document.Document
+	problems problem.List
+	t        making.Table
+	seam     Seam
+	shelf    cloth.Shelf
+	units    []making.Made
+	press    pressing.Plan
+	layout   quilt.Layout
+	lines    map[string]demand.Line
+	cut      cutting.Plan
+	batches  []batching.Batch
+}
+
+// table checks everything that holds for the whole project.
+func (b *builder) table() {
+	d := b.d
+	if strings.TrimSpace(d.Name) == "" {
+		b.problems.Stop("name-missing", "/name", "The quilt has no name.", "Give it one.")
+	}
+	length := func(w measure.Written, at string, least, most measure.Length, what string) measure.Length {
+		l, err := w.Length(d.Units)
+		ruler := measure.Ruler{Units: d.Units, Mark: 1}
+		switch {
+		case err != nil:
+			b.problems.Stop("length-unreadable", at, err.Error(), "Write "+what+".")
+		case l < least:
+			b.problems.Stop("too-small", at, fmt.Sprintf("%s is too little for %s.", ruler.Print(l), what), fmt.Sprintf("Write at least %s.", ruler.Print(least)))
+		case l > most:
+			b.problems.Stop("too-large", at, fmt.Sprintf("%s is too much for %s.", ruler.Print(l), what), fmt.Sprintf("Write at most %s.", ruler.Print(most)))
+		}
+		return l
+	}
+	const inch = measure.Inch
+	mark := length(d.Ruler, "/ruler", measure.Millimetre/2, inch, "the finest mark of the ruler")
+	stitched := length(d.Seam.Stitched, "/seam/stitched", measure.Millimetre, 2*inch, "the distance from the edge to the stitches")
+	fold := length(d.Seam.Fold, "/seam/fold", 0, inch/8, "what the fold takes")
+	squaring := length(d.Cloth.Squaring, "/cloth/squaring", 0, 12*inch, "what squaring up takes")
+	usable := length(d.Cloth.Usable, "/cloth/usable", 5*inch, 200*inch, "the usable width of the cloth")
+	strip := length(d.Strip, "/strip", inch/4, 40*inch, "the strip width")
+	if d.Spares.Percent < 0 || d.Spares.Percent > 100 || d.Spares.Count < 0 || d.Spares.Count > 1000 {
+		b.problems.Stop("spares", "/spares", "Spares are 0 to 100 in a hundred, or 0 to 1000 of a kind.", "Ask for fewer spares.")
+	}
+	switch d.Schools.Press {
+	case pressing.Nest, pressing.Dark, pressing.Open:
+	default:
+		b.problems.Stop("school-unknown", "/schools/press", fmt.Sprintf("“%s” is no way of pressing.", d.Schools.Press), "Choose nest, dark or open.")
+	}
+	if len(d.Parts) > mostUnits || len(d.Fabrics) > mostUnits || len(d.Roles) > mostUnits {
+		b.problems.Stop("too-many-units", "/units", fmt.Sprintf("The project has more than %d units, fabrics or roles.", mostUnits), "Split it into two projects.")
+	}
+	if b.problems.Stopped() {
+		return
+	}
+	s := stitched + fold
+	ruler := measure.Ruler{Units: d.Units, Mark: mark}
+	exact := measure.Ruler{Units: d.Units, Mark: seamMark(d.Units)}
+	b.seam = Seam{exact.Read(stitched), exact.Read(fold), exact.Read(s)}
+	b.shelf = cloth.Check(d.Fabrics, d.Roles, usable, d.Units, &b.problems)
+	if strip <= 2*s {
+		b.problems.Stop("too-narrow", "/strip", fmt.Sprintf("A strip cut %s wide is taken whole by its two seam allowances.", ruler.Print(strip)), fmt.Sprintf("Cut strips wider than %s.", ruler.Print(2*s)))
+	}
+	for _, f := range append([]cloth.Fabric{{}}, d.Fabrics...) {
+		w, at := usable, "/cloth/usable"
+		if f.Usable != "" {
+			w, _ = f.Usable.Length(d.Units)
+			at = problem.At("fabrics", slices.IndexFunc(d.Fabrics, func(g cloth.Fabric) bool { return g.ID == f.ID }), "usable")
+		}
+		if w <= squaring+4*s {
+			b.problems.Stop("cloth-too-narrow", at, fmt.Sprintf("Of %s of usable width, squaring up takes %s and nothing to sew is left.", ruler.Print(w), ruler.Print(squaring)), "Use wider cloth, or take less off when squaring up.")
+			break
+		}
+	}
+	b.t = making.Table{Units: d.Units, Seam: s, Strip: strip, Ruler: ruler, Squaring: squaring, Usable: b.shelf.Usable, Problems: &b.problems}
+}
+
+// mostUnits bounds the lists of a document.
+const mostUnits = 500
+
+// seamMark is how finely allowances are told, finer than any ruler's marks: needles move by less.
+func seamMark(u measure.Units) measure.Length {
+	if u == measure.Centimetres {
+		return measure.Millimetre / 10
+	}
+	return measure.Inch / 64
+}
+
+func (b *builder) lightness(role string) float64 {
+	f, _ := b.shelf.Fabric(role)
+	return f.Lightness()
+}
+
+func (b *builder) fabric(role string) string {
+	f, _ := b.shelf.Fabric(role)
+	return f.ID
+}
+
+func (b *builder) demand() map[string]demand.Line {
+	var sources []demand.Source
+	strips := map[string]bool{}
+	for _, m := range b.units {
+		for _, act := range m.Acts {
+			s := demand.Source{ID: act.ID, Gives: act.Gives, Spares: m.Kind == making.SubCutKind || m.Kind == making.PatchKind}
+			for _, t := range act.Takes {
+				s.Takes = append(s.Takes, demand.Take{ID: t.Act, Each: t.Each})
+			}
+			for _, strip := range act.Strips {
+				id := cutting.StripID(strip.Role, strip.As)
+				strips[id] = true
+				s.Takes = append(s.Takes, demand.Take{ID: id, Each: 1})
+			}
+			sources = append(sources, s)
+		}
+	}
+	wanted := map[string]int{}
+	for _, k := range b.layout.Kinds {
+		sources = append(sources, demand.Source{ID: k.ID, Gives: 1, Takes: batching.TakesOf(k)})
+		wanted[k.ID] = k.Count
+	}
+	first := make([]demand.Source, 0, len(strips)+len(sources))
+	for id := range strips {
+		first = append(first, demand.Source{ID: id, Gives: 1})
+	}
+	slices.SortFunc(first, func(a, b demand.Source) int { return cmp.Compare(a.ID, b.ID) })
+	return demand.Count(append(first, sources...), wanted, b.d.Spares)
+}
+
+// unused warns of units that the quilt does not need.
+func (b *builder) unused() {
+	for i, u := range b.d.Parts {
+		if l := b.lines[u.ID]; l.Runs == 0 {
+			b.problems.Warn("unit-unused", problem.At("units", i), fmt.Sprintf("%s is used nowhere in the quilt.", u.Name), "Lay it in the quilt, or take it out.")
+		}
+	}
+}

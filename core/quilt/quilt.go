@@ -1,0 +1,284 @@
+// Package quilt knows what the top is made of: blocks in a straight setting, sewn in rows, and borders around them.
+package quilt
+
+import (
+	"fmt"
+	"strings"
+
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/piece"
+	"vicis/core/problem"
+)
+
+// Top is what the quilter decided of the quilt top.
+type Top struct {
+	Rows    int      `json:"rows" minimum:"1" doc:"Blocks down"`
+	Columns int      `json:"columns" minimum:"1" doc:"Blocks across"`
+	Repeat  [][]Cell `json:"repeat" doc:"Rows of cells, repeated over the whole quilt"`
+	Borders []Border `json:"borders,omitempty" doc:"From the inside out"`
+}
+
+// Cell is one block in the repeat.
+type Cell struct {
+	Unit string `json:"unit"`
+	Turn int    `json:"turn,omitempty" enum:"0,90,180,270"`
+}
+
+// Border is a strip of cloth sewn to all four sides, butted: the sides first, then top and bottom over their ends.
+type Border struct {
+	ID    string         `json:"id"`
+	Name  string         `json:"name"`
+	Role  string         `json:"role"`
+	Width making.Breadth `json:"width" doc:"Cut width: a length, or so many strips"`
+}
+
+// MostBlocks is how many blocks a quilt may have.
+const MostBlocks = 10000
+
+// Turning is a way of laying out blocks that look the same after half a turn: which of them are laid turned.
+type Turning string
+
+// The turnings that cost nothing but attention.
+const (
+	AsDrawn      Turning = "as drawn"
+	EveryOther   Turning = "every other block turned"
+	OtherColumns Turning = "every other column turned"
+)
+
+// Layout is the top laid out: every cell with its block, rows that are sewn alike, and its sizes.
+type Layout struct {
+	Turning Turning
+	Rows    []int // for each row of the quilt, which of Kinds it is
+	Kinds   []RowKind
+	Blocks  map[string]making.Made
+	Count   map[string]int // blocks of each unit in the whole quilt
+	BlockW  measure.Length // finished
+	BlockH  measure.Length // finished
+	Rings   []Ring         // borders from the inside out
+	Seam    measure.Length
+	Turned  int // blocks laid turned beyond what the repeat says
+}
+
+// RowKind is rows that are sewn and pressed alike. Rows alternate in their pressing, so there are at least two kinds
+// wherever there are two rows.
+type RowKind struct {
+	ID    string
+	Cells []Cell
+	Count int
+}
+
+// SeamID names the seam that joins block j (from 1) of the row to the one before it.
+func (k RowKind) SeamID(j int) string { return fmt.Sprintf("%s/%d", k.ID, j+1) }
+
+// Ring is one border measured: W and H are the unfinished size of the quilt once it is on.
+type Ring struct {
+	Border Border
+	Width  measure.Length // exact cut width
+	Sides  measure.Length // length of each of the two side pieces
+	Ends   measure.Length // length of each of the top and bottom pieces
+	W, H   measure.Length
+}
+
+// RowsStep names the seams between rows.
+const RowsStep = "rows"
+
+// Finished gives the finished size of the quilt with all its borders.
+func (l Layout) Finished() (w, h measure.Length) {
+	w, h = l.Unfinished()
+	return w - 2*l.Seam, h - 2*l.Seam
+}
+
+// Unfinished gives the size of the pieced and bordered top before it is bound.
+func (l Layout) Unfinished() (w, h measure.Length) {
+	if n := len(l.Rings); n > 0 {
+		return l.Rings[n-1].W, l.Rings[n-1].H
+	}
+	return l.Middle()
+}
+
+// Middle gives the unfinished size of the blocks without borders.
+func (l Layout) Middle() (w, h measure.Length) {
+	return l.BlockW*measure.Length(l.Columns()) + 2*l.Seam, l.BlockH*measure.Length(len(l.Rows)) + 2*l.Seam
+}
+
+// Columns is how many blocks lie across.
+func (l Layout) Columns() int { return len(l.Kinds[0].Cells) }
+
+// Cell gives the block at a row and column, from 0.
+func (l Layout) Cell(row, column int) Cell { return l.Kinds[l.Rows[row]].Cells[column] }
+
+// Check looks at the top with its blocks made, before it is laid out.
+func Check(top Top, t *making.Table) bool {
+	before := len(*t.Problems)
+	good := true
+	stop := func(code, at, says, mend string) { good = false; t.Problems.Stop(code, at, says, mend) }
+	if top.Rows < 1 || top.Rows > MostBlocks {
+		stop("row-count", "/top/rows", fmt.Sprintf("The quilt has %d rows.", top.Rows), "Give it at least 1 row, and at most 10,000 blocks in all.")
+	}
+	if top.Columns < 1 || top.Columns > MostBlocks {
+		stop("column-count", "/top/columns", fmt.Sprintf("The quilt has %d columns.", top.Columns), "Give it at least 1 column, and at most 10,000 blocks in all.")
+	}
+	if good && top.Rows*top.Columns > MostBlocks {
+		stop("too-many-blocks", "/top/rows", fmt.Sprintf("%d × %d is %d blocks.", top.Columns, top.Rows, top.Rows*top.Columns), "Plan at most 10,000 blocks.")
+	}
+	if len(top.Repeat) == 0 || len(top.Repeat) > 100 {
+		stop("repeat-empty", "/top/repeat", "The quilt has no blocks to repeat.", "Choose at least one block.")
+	}
+	var first making.Made
+	for i, row := range top.Repeat {
+		if len(row) == 0 || len(row) > 100 || len(row) != len(top.Repeat[0]) {
+			stop("repeat-uneven", problem.At("top", "repeat", i), fmt.Sprintf("Row %d of the repeat has %d blocks and row 1 has %d.", i+1, len(row), len(top.Repeat[0])), "Give every row of the repeat the same number of blocks.")
+			continue
+		}
+		for j, cell := range row {
+			at := problem.At("top", "repeat", i, j)
+			if cell.Turn%90 != 0 || cell.Turn < 0 || cell.Turn > 270 {
+				stop("turn", at+"/turn", fmt.Sprintf("A block is turned by %d°.", cell.Turn), "Turn it by 0, 90, 180 or 270°.")
+				continue
+			}
+			m, ok := t.Made(cell.Unit)
+			if !ok {
+				good = false
+				if before == 0 { // else its own problem has been said already
+					t.Problems.Stop("unit-unknown", at+"/unit", fmt.Sprintf("There is no unit “%s” to lay here.", cell.Unit), "Choose one of the units.")
+				}
+				continue
+			}
+			if m.Kind == making.StripSetKind {
+				stop("not-a-block", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.", m.Unit.Name), "Sub-cut it, and lay the sub-cut or a block made of it.")
+				continue
+			}
+			p := m.Piece.Turn(cell.Turn)
+			if first.Piece.W == (piece.Num{}) {
+				first = m
+				first.Piece = p
+			} else if p.W != first.Piece.W || p.H != first.Piece.H {
+				w, h := p.Size()
+				fw, fh := first.Piece.Size()
+				stop("blocks-differ", at, fmt.Sprintf("%s measures %s × %s unfinished where %s measures %s × %s.", m.Unit.Name, t.Ruler.Print(w), t.Ruler.Print(h), first.Unit.Name, t.Ruler.Print(fw), t.Ruler.Print(fh)),
+					fmt.Sprintf("Make %s %s × %s.", m.Unit.Name, t.Ruler.Print(fw), t.Ruler.Print(fh)))
+			}
+		}
+	}
+	ids := map[string]bool{}
+	for i, b := range top.Borders {
+		at := problem.At("top", "borders", i)
+		if b.ID == "" || ids[b.ID] || b.ID == RowsStep || strings.ContainsAny(b.ID, "/: ") {
+			stop("id-not-unique", at+"/id", "The border has no plain id of its own.", "Give it an id that nothing else has.")
+		}
+		ids[b.ID] = true
+		if _, taken := t.Made(b.ID); taken {
+			stop("id-not-unique", at+"/id", "The border has the id of a unit.", "Give it an id that nothing else has.")
+		}
+		if _, ok := t.Usable(b.Role); !ok {
+			stop("role-without-fabric", at+"/role", "The border has no fabric.", "Choose a fabric for it.")
+		}
+		l, err := b.Width.Length(t)
+		switch {
+		case err != nil:
+			stop("length-unreadable", at+"/width", err.Error(), "Write the width to cut, such as 3 1/2.")
+		case l <= 2*t.Seam:
+			stop("too-narrow", at+"/width", fmt.Sprintf("A border cut %s wide is taken whole by its two seam allowances.", t.Ruler.Print(l)), fmt.Sprintf("Cut it wider than %s.", t.Ruler.Print(2*t.Seam)))
+		case l > 40*measure.Inch:
+			stop("too-wide", at+"/width", fmt.Sprintf("A border cut %s wide is wider than a strip of cloth can be.", t.Ruler.Print(l)), "Make it narrower, or add a second border.")
+		case !l.On(t.Ruler.Mark):
+			t.Problems.Warn("off-the-ruler", at+"/width", fmt.Sprintf("The border should be %s wide, which is between two marks of your ruler.", t.Ruler.Print(l)), "Choose a width on a mark.")
+		}
+	}
+	return good
+}
+
+// Lay lays out a top that Check found good. turns says which blocks look the same after half a turn and may be laid turned.
+func Lay(top Top, t *making.Table, turning Turning, turns func(unit string) bool) Layout {
+	l := Layout{Turning: turning, Blocks: map[string]making.Made{}, Count: map[string]int{}, Seam: t.Seam}
+	period := len(top.Repeat)
+	if period%2 == 1 {
+		period *= 2
+	}
+	for r := range top.Rows {
+		k := r % period
+		if k == len(l.Kinds) {
+			kind := RowKind{ID: fmt.Sprintf("row-%d", k+1), Cells: make([]Cell, top.Columns)}
+			repeat := top.Repeat[r%len(top.Repeat)]
+			for c := range kind.Cells {
+				cell := repeat[c%len(repeat)]
+				if turning.turned(r, c) && turns(cell.Unit) {
+					cell.Turn = (cell.Turn + 180) % 360
+				}
+				kind.Cells[c] = cell
+			}
+			l.Kinds = append(l.Kinds, kind)
+		}
+		l.Rows = append(l.Rows, k)
+		l.Kinds[k].Count++
+		for c, cell := range l.Kinds[k].Cells {
+			l.Count[cell.Unit]++
+			if cell.Turn != top.Repeat[r%len(top.Repeat)][c%len(top.Repeat[0])].Turn {
+				l.Turned++
+			}
+		}
+	}
+	for unit := range l.Count {
+		l.Blocks[unit], _ = t.Made(unit)
+	}
+	first := l.Cell(0, 0)
+	w, h := l.Blocks[first.Unit].Piece.Turn(first.Turn).Size()
+	l.BlockW, l.BlockH = w-2*t.Seam, h-2*t.Seam
+	w, h = l.Middle()
+	for _, b := range top.Borders {
+		width, _ := b.Width.Length(t)
+		ring := Ring{Border: b, Width: width, Sides: h}
+		w += 2*width - 4*t.Seam
+		ring.Ends = w
+		h += 2*width - 4*t.Seam
+		ring.W, ring.H = w, h
+		l.Rings = append(l.Rings, ring)
+	}
+	return l
+}
+
+func (t Turning) turned(row, column int) bool {
+	switch t {
+	case EveryOther:
+		return (row+column)%2 == 1
+	case OtherColumns:
+		return column%2 == 1
+	}
+	return false
+}
+
+// Joint is a pair of blocks that come to lie beside or below each other, and how often.
+type Joint struct {
+	A, B  Cell
+	Down  bool // B lies below A; else to its right
+	Count int
+	Over  string // the seam that joins them, for one instance
+}
+
+// Joints lists every kind of joint between blocks with its count.
+func (l Layout) Joints() []Joint {
+	index := map[Joint]int{}
+	var list []Joint
+	add := func(j Joint, over string) {
+		i, ok := index[j]
+		if !ok {
+			i = len(list)
+			index[j] = i
+			list = append(list, Joint{A: j.A, B: j.B, Down: j.Down, Over: over})
+		}
+		list[i].Count++
+	}
+	for r := range l.Rows {
+		for c := range l.Columns() {
+			here := l.Cell(r, c)
+			if c > 0 {
+				add(Joint{A: l.Cell(r, c-1), B: here}, l.Kinds[l.Rows[r]].SeamID(c))
+			}
+			if r > 0 {
+				add(Joint{A: l.Cell(r-1, c), B: here, Down: true}, RowsStep)
+			}
+		}
+	}
+	return list
+}

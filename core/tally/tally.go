@@ -1,0 +1,291 @@
+// Package tally is a fold over events: what was made, set aside, counted again or taken back at the machine, held against
+// the plan. Events are never changed; the same events give the same progress, however often each was delivered.
+package tally
+
+import (
+	"fmt"
+
+	"vicis/core/batching"
+	"vicis/core/plan"
+)
+
+// Kind is what happened.
+type Kind string
+
+// The kinds of events.
+const (
+	Made    Kind = "made"    // n more came off the machine or the cutting mat
+	Aside   Kind = "aside"   // n of what was made are no good
+	Recount Kind = "recount" // there are n good ones, whatever was counted before
+	Undo    Kind = "undo"    // the event Of did not happen; undoing an undo brings it back
+)
+
+// MostAtOnce is the largest number one event may carry.
+const MostAtOnce = 9999
+
+// Event is one fact. ID is made where it happened, so that a repeated delivery counts once.
+type Event struct {
+	ID     string `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client; a repeated delivery counts once"`
+	Step   string `json:"step" minLength:"1" maxLength:"200"`
+	Kind   Kind   `json:"kind" enum:"made,aside,recount,undo"`
+	N      int    `json:"n,omitempty" minimum:"0" maximum:"9999"`
+	Exact  string `json:"exact,omitempty" maxLength:"200" doc:"The exact size of one, as the plan gave it when it was made"`
+	Reason string `json:"reason,omitempty" maxLength:"300"`
+	Of     string `json:"of,omitempty" maxLength:"64" doc:"For undo: the event that did not happen"`
+	At     string `json:"at" maxLength:"40" doc:"When it happened, RFC 3339"`
+}
+
+// Check says what is wrong with an event in one sentence, or nothing.
+func (e Event) Check() string {
+	switch e.Kind {
+	case Made, Aside:
+		if e.N < 1 || e.N > MostAtOnce {
+			return fmt.Sprintf("%d is no number to count: write 1 to %d.", e.N, MostAtOnce)
+		}
+	case Recount:
+		if e.N < 0 || e.N > MostAtOnce {
+			return fmt.Sprintf("%d is no count: write 0 to %d.", e.N, MostAtOnce)
+		}
+	case Undo:
+		if e.Of == "" || e.Of == e.ID {
+			return "An undo must name the event it takes back."
+		}
+	default:
+		return fmt.Sprintf("“%s” is no kind of event.", e.Kind)
+	}
+	return ""
+}
+
+// Progress is what the events come to against a plan.
+type Progress struct {
+	Steps    []Step  `json:"steps" doc:"In the order of the plan"`
+	Stages   []Stage `json:"stages"`
+	Next     string  `json:"next" doc:"The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done"`
+	NoLonger []Lost  `json:"noLonger" doc:"Work that was tallied and no longer fits the plan"`
+	Doubts   []Doubt `json:"doubts" doc:"Counts that cannot be"`
+	Counted  int     `json:"counted" doc:"All good pieces of all steps"`
+	Events   int     `json:"events"`
+}
+
+// Step is the progress of one step.
+type Step struct {
+	ID     string `json:"id"`
+	Make   int    `json:"make"`
+	Made   int    `json:"made"`
+	Aside  int    `json:"aside"`
+	Good   int    `json:"good" doc:"Made less set aside"`
+	ToGo   int    `json:"toGo" doc:"Still to make, replacements for what was set aside later included"`
+	Short  int    `json:"short" doc:"How many of those replace what was set aside in later steps"`
+	Used   int    `json:"used" doc:"Taken by later steps"`
+	OnHand int    `json:"onHand"`
+	Ready  int    `json:"ready" doc:"How many can be made from parts on hand; -1 when the parts were not counted"`
+	Last   *Last  `json:"last,omitempty" doc:"The last thing counted here, which an undo would take back"`
+}
+
+// Last is an event that an undo would take back.
+type Last struct {
+	ID   string `json:"id"`
+	Kind Kind   `json:"kind"`
+	N    int    `json:"n"`
+}
+
+// Stage is the progress of a stage of the work.
+type Stage struct {
+	Stage batching.Stage `json:"stage"`
+	Make  int            `json:"make"`
+	Done  int            `json:"done" doc:"Good ones, no more than are needed of each step"`
+}
+
+// Lost is work that no longer fits the plan: kept, listed, not counted.
+type Lost struct {
+	Step  string `json:"step"`
+	Exact string `json:"exact"`
+	Good  int    `json:"good"`
+	Says  string `json:"says"`
+}
+
+// Doubt is a count that cannot be.
+type Doubt struct {
+	Step string `json:"step"`
+	Says string `json:"says"`
+	Mend string `json:"mend"`
+}
+
+// key is a step at a size: what was made at another size is another thing.
+type key struct{ step, exact string }
+
+type count struct {
+	made, aside int
+	last        *Last
+}
+
+// Fold holds events, in the order they were stored, against a plan.
+func Fold(p plan.Plan, events []Event) Progress {
+	out := Progress{Steps: make([]Step, len(p.Steps)), Stages: []Stage{}, NoLonger: []Lost{}, Doubts: []Doubt{}, Events: len(events)}
+	counts, order, lastStep := counted(events)
+	index := map[string]int{}
+	for i, s := range p.Steps {
+		index[s.ID] = i
+		c := counts[key{s.ID, s.Exact}]
+		out.Steps[i] = Step{ID: s.ID, Make: s.Make, Ready: -1}
+		if c != nil {
+			st := &out.Steps[i]
+			st.Made, st.Aside, st.Last = c.made, c.aside, c.last
+			st.Good = max(0, c.made-c.aside)
+			out.Counted += st.Good
+			if c.aside > c.made {
+				out.Doubts = append(out.Doubts, Doubt{s.ID, fmt.Sprintf("%s: %d set aside of %d made.", s.Name, c.aside, c.made), "Count the good ones again."})
+			}
+		}
+	}
+	out.use(p, index)
+	out.demand(p, index)
+	for _, k := range order {
+		c := counts[k]
+		i, known := index[k.step]
+		good := c.made - c.aside
+		switch {
+		case good == 0 && c.aside == 0:
+		case !known:
+			out.NoLonger = append(out.NoLonger, Lost{k.step, k.exact, good, fmt.Sprintf("%d of a step that is no longer in the plan (%s, %s)", good, k.step, k.exact)})
+		case k.exact != p.Steps[i].Exact:
+			out.NoLonger = append(out.NoLonger, Lost{k.step, k.exact, good, fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, p.Steps[i].Name, k.exact, p.Steps[i].Size)})
+		}
+	}
+	out.Stages = stages(p, out.Steps)
+	if i, ok := index[lastStep]; ok && out.Steps[i].ToGo > 0 {
+		out.Next = lastStep
+	} else {
+		for _, s := range out.Steps {
+			if s.ToGo > 0 {
+				out.Next = s.ID
+				break
+			}
+		}
+	}
+	return out
+}
+
+// counted adds the events up. An event is void when an undo that is not void names it.
+func counted(events []Event) (counts map[key]*count, order []key, lastStep string) {
+	undos := map[string][]string{} // event → undos of it
+	for _, e := range events {
+		if e.Kind == Undo {
+			undos[e.Of] = append(undos[e.Of], e.ID)
+		}
+	}
+	void := map[string]bool{}
+	var isVoid func(id string, depth int) bool
+	isVoid = func(id string, depth int) bool {
+		if v, ok := void[id]; ok {
+			return v
+		}
+		v := false
+		for _, u := range undos[id] {
+			// Undos that take back each other in a ring, which no client makes, count as if they took back nothing.
+			v = v || depth < 100 && !isVoid(u, depth+1)
+		}
+		void[id] = v
+		return v
+	}
+	counts = map[key]*count{}
+	for _, e := range events {
+		if e.Kind == Undo || isVoid(e.ID, 0) {
+			continue
+		}
+		k := key{e.Step, e.Exact}
+		c := counts[k]
+		if c == nil {
+			c = &count{}
+			counts[k] = c
+			order = append(order, k)
+		}
+		switch e.Kind {
+		case Made:
+			c.made += e.N
+		case Aside:
+			c.aside += e.N
+		case Recount:
+			c.made = e.N + c.aside
+		}
+		c.last = &Last{e.ID, e.Kind, e.N}
+		lastStep = e.Step
+	}
+	return counts, order, lastStep
+}
+
+// use finds what later steps have taken, and what cannot be.
+func (out *Progress) use(p plan.Plan, index map[string]int) {
+	for i, s := range p.Steps {
+		for _, t := range s.Takes {
+			if j, ok := index[t.Step]; ok {
+				out.Steps[j].Used += ceil(out.Steps[i].Made*t.Each, t.Per)
+			}
+		}
+	}
+	for i, s := range p.Steps {
+		st := &out.Steps[i]
+		st.OnHand = st.Good - st.Used
+		if st.OnHand < 0 && st.Last != nil {
+			out.Doubts = append(out.Doubts, Doubt{
+				s.ID, fmt.Sprintf("Later steps have taken %d of %s, and only %d were counted.", st.Used, s.Name, st.Good),
+				"Count them again: two may stick together, or some were made uncounted.",
+			})
+		}
+	}
+	for i, s := range p.Steps {
+		for n, t := range s.Takes {
+			j, ok := index[t.Step]
+			if !ok || out.Steps[j].Last == nil {
+				out.Steps[i].Ready = -1
+				break
+			}
+			ready := max(0, out.Steps[j].OnHand) * t.Per / t.Each
+			if t.Per > 1 { // a strip or set that has been begun gives some more
+				ready = max(0, out.Steps[j].Good*t.Per/t.Each-out.Steps[i].Made)
+			}
+			if n == 0 || ready < out.Steps[i].Ready {
+				out.Steps[i].Ready = ready
+			}
+		}
+	}
+}
+
+// demand finds what is still to make, from the quilt down: what is missing of the plan, or what later steps still need and
+// is not on hand, whichever is more.
+func (out *Progress) demand(p plan.Plan, index map[string]int) {
+	wanted := make([]int, len(p.Steps)) // what later steps still take
+	for i := len(p.Steps) - 1; i >= 0; i-- {
+		s, st := p.Steps[i], &out.Steps[i]
+		st.ToGo = max(0, s.Make-st.Good)
+		if st.Last != nil {
+			if more := wanted[i] - max(0, st.OnHand); more > st.ToGo {
+				st.Short = more - st.ToGo
+				st.ToGo = more
+			}
+		}
+		for _, t := range s.Takes {
+			if j, ok := index[t.Step]; ok {
+				wanted[j] += ceil((st.Made+st.ToGo)*t.Each, t.Per) - ceil(st.Made*t.Each, t.Per)
+			}
+		}
+	}
+}
+
+func stages(p plan.Plan, steps []Step) []Stage {
+	list := []Stage{}
+	index := map[batching.Stage]int{}
+	for i, s := range p.Steps {
+		k, ok := index[s.Stage]
+		if !ok {
+			k = len(list)
+			index[s.Stage] = k
+			list = append(list, Stage{Stage: s.Stage})
+		}
+		list[k].Make += s.Make
+		list[k].Done += min(s.Make, steps[i].Good)
+	}
+	return list
+}
+
+func ceil(a, b int) int { return (a + b - 1) / b }

@@ -1,0 +1,50 @@
+// Package trimming says what everything must measure, before and after its outer seams are sewn.
+package trimming
+
+import (
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/piece"
+	"vicis/core/quilt"
+)
+
+// Size is one kind of thing and what it measures. A strip set has no finished length: it is as long as the cloth is wide.
+type Size struct {
+	ID         string
+	Name       string
+	Kind       making.Kind
+	W, H       measure.Length // unfinished
+	FinW, FinH measure.Length
+	Sum        []measure.Length // the cut widths that were joined, in order; empty where nothing was joined
+	Seams      int              // between them
+}
+
+// Sizes lists every unit in the order it is made, and the rows.
+func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
+	var list []Size
+	for _, m := range units {
+		w, h := m.Piece.Size()
+		size := Size{ID: m.Unit.ID, Name: m.Unit.Name, Kind: m.Kind, W: w, H: h, FinW: w - 2*s, FinH: h - 2*s}
+		switch m.Kind {
+		case making.StripSetKind:
+			for _, strip := range m.Acts[0].Strips {
+				size.Sum = append(size.Sum, strip.Width)
+			}
+		case making.JoinedKind:
+			for i, act := range m.Acts {
+				if i == 0 {
+					size.Sum = append(size.Sum, widthOf(act.Joins.LeftPiece))
+				}
+				size.Sum = append(size.Sum, widthOf(act.Joins.RightPart))
+			}
+		}
+		size.Seams = max(0, len(size.Sum)-1)
+		list = append(list, size)
+	}
+	return list
+}
+
+func widthOf(p piece.Piece) measure.Length {
+	w, _ := p.Size()
+	return w
+}
