@@ -328,13 +328,17 @@ func (b *builder) trimList() []Trim {
 		})
 	}
 	w, h := b.layout.Middle()
-	top := Trim{ID: "top", Name: "Quilt top", Kind: "quilt", Unfinished: b.say(w) + " × " + b.say(h), Finished: b.say(w-2*b.t.Seam) + " × " + b.say(h-2*b.t.Seam),
-		Sum: fmt.Sprintf("down: %s × %s finished + %s = %s", plural(len(b.layout.Rows), "row"), b.say(b.layout.BlockH), b.say(2*b.t.Seam), b.say(h))}
+	top := Trim{
+		ID: "top", Name: "Quilt top", Kind: "quilt", Unfinished: b.say(w) + " × " + b.say(h), Finished: b.say(w-2*b.t.Seam) + " × " + b.say(h-2*b.t.Seam),
+		Sum: fmt.Sprintf("down: %s × %s finished + %s = %s", plural(len(b.layout.Rows), "row"), b.say(b.layout.BlockH), b.say(2*b.t.Seam), b.say(h)),
+	}
 	list = append(list, top)
 	for _, ring := range b.layout.Rings {
-		list = append(list, Trim{ID: ring.Border.ID, Name: "With " + ring.Border.Name, Kind: "quilt", Unfinished: b.say(ring.W) + " × " + b.say(ring.H),
+		list = append(list, Trim{
+			ID: ring.Border.ID, Name: "With " + ring.Border.Name, Kind: "quilt", Unfinished: b.say(ring.W) + " × " + b.say(ring.H),
 			Finished: b.say(ring.W-2*b.t.Seam) + " × " + b.say(ring.H-2*b.t.Seam),
-			Sum:      fmt.Sprintf("across: %s + 2 × (%s − %s) = %s", b.say(ring.W-2*ring.Width+4*b.t.Seam), b.say(ring.Width), b.say(2*b.t.Seam), b.say(ring.W))})
+			Sum:      fmt.Sprintf("across: %s + 2 × (%s − %s) = %s", b.say(ring.W-2*ring.Width+4*b.t.Seam), b.say(ring.Width), b.say(2*b.t.Seam), b.say(ring.W)),
+		})
 	}
 	return list
 }

@@ -157,8 +157,10 @@ type Trim struct {
 func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	b := builder{d: d, problems: problems}
 	b.table()
-	p := Plan{Name: d.Name, Measure: d.Units, Stages: batching.Stages, Pictures: map[string]Picture{},
-		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout()}
+	p := Plan{
+		Name: d.Name, Measure: d.Units, Stages: batching.Stages, Pictures: map[string]Picture{},
+		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout(),
+	}
 	if b.problems.Stopped() {
 		return p, b.problems
 	}

@@ -47,7 +47,7 @@ type Choices struct {
 
 // Option describes one block for the screen where a quilt is begun.
 type Option struct {
-	Block   Block  `json:"block"`
+	Block   Block  `json:"block" enum:"checkers,chain"`
 	Squares int    `json:"squares"`
 	Name    string `json:"name"`
 	Says    string `json:"says"`
@@ -213,7 +213,7 @@ func blockUnits(c Choices, d *document.Document) string {
 	}
 	half := n / 2
 	if half > 1 {
-		unit := making.Unit{ID: "half", Name: halfName(columns[:half]), How: &making.Joined{Columns: columns[:half]}}
+		unit := making.Unit{ID: "half", Name: "Half", How: &making.Joined{Columns: columns[:half]}}
 		d.Parts = append(d.Parts, unit)
 		whole := []making.Part{{ID: "left", Unit: "half"}}
 		if n%2 == 1 {
@@ -223,17 +223,6 @@ func blockUnits(c Choices, d *document.Document) string {
 	}
 	d.Parts = append(d.Parts, making.Unit{ID: "block", Name: name, How: &making.Joined{Columns: columns}})
 	return "block"
-}
-
-func halfName(columns []making.Part) string {
-	name := ""
-	for i, c := range columns {
-		if i > 0 {
-			name += " + "
-		}
-		name += c.Unit
-	}
-	return name
 }
 
 func addSet(d *document.Document, name string, strips []making.SetStrip) {

@@ -93,7 +93,7 @@ type Last struct {
 type Stage struct {
 	Stage batching.Stage `json:"stage"`
 	Make  int            `json:"make"`
-	Done  int            `json:"done" doc:"Good ones, no more than are needed of each step"`
+	Done  int            `json:"done" doc:"Of Make, what need not be made any more"`
 }
 
 // Lost is work that no longer fits the plan: kept, listed, not counted.
@@ -257,7 +257,8 @@ func (out *Progress) demand(p plan.Plan, index map[string]int) {
 	wanted := make([]int, len(p.Steps)) // what later steps still take
 	for i := len(p.Steps) - 1; i >= 0; i-- {
 		s, st := p.Steps[i], &out.Steps[i]
-		st.ToGo = max(0, s.Make-st.Good)
+		// A spare stands in for what was set aside: what was planned is made once, and replaced only below the need.
+		st.ToGo = max(0, s.Make-st.Made, s.Make-s.Spare-st.Good)
 		if st.Last != nil {
 			if more := wanted[i] - max(0, st.OnHand); more > st.ToGo {
 				st.Short = more - st.ToGo
@@ -283,7 +284,7 @@ func stages(p plan.Plan, steps []Step) []Stage {
 			list = append(list, Stage{Stage: s.Stage})
 		}
 		list[k].Make += s.Make
-		list[k].Done += min(s.Make, steps[i].Good)
+		list[k].Done += max(0, s.Make-steps[i].ToGo)
 	}
 	return list
 }

@@ -1,0 +1,402 @@
+// Package api is the edge: typed handlers on Gin through Huma, errors as problem details (RFC 9457), an OpenAPI 3.1 contract
+// derived from the Go types, and the guards that keep the application local.
+package api
+
+import (
+	"context"
+	"net/http"
+	"path"
+	"reflect"
+	"strings"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humagin"
+	"github.com/gin-contrib/gzip"
+	"github.com/gin-gonic/gin"
+
+	"vicis/core/document"
+	"vicis/core/making"
+	"vicis/core/plan"
+	"vicis/core/problem"
+	"vicis/core/starter"
+	"vicis/core/tally"
+	"vicis/store"
+)
+
+// Server answers for one store.
+type Server struct {
+	store *store.Store
+	now   func() time.Time
+}
+
+// New builds the engine: the API under /api, the web application below everything else. hosts are the names it answers to.
+func New(s *store.Store, web http.Handler, hosts []string) *gin.Engine {
+	gin.SetMode(gin.ReleaseMode)
+	engine := gin.New()
+	engine.ContextWithFallback = true // a client that leaves cancels its query
+	engine.Use(gin.CustomRecovery(recovered), guard(hosts), gzip.Gzip(gzip.DefaultCompression))
+	srv := &Server{store: s, now: time.Now}
+	srv.register(humagin.New(engine, config()))
+	engine.NoRoute(func(c *gin.Context) {
+		if strings.HasPrefix(c.Request.URL.Path, "/api") {
+			writeTrouble(c, newTrouble(http.StatusNotFound, "There is nothing at this address."))
+			return
+		}
+		c.Status(http.StatusOK) // Gin has set 404 already; the web decides
+		web.ServeHTTP(c.Writer, c.Request)
+	})
+	return engine
+}
+
+// Contract gives the OpenAPI description, from which the web client's types are made.
+func Contract() ([]byte, error) {
+	gin.SetMode(gin.ReleaseMode)
+	a := humagin.New(gin.New(), config())
+	(&Server{}).register(a)
+	return a.OpenAPI().MarshalJSON()
+}
+
+func config() huma.Config {
+	huma.NewError = func(status int, msg string, errs ...error) huma.StatusError {
+		return newTrouble(status, msg, errs...)
+	}
+	huma.DefaultArrayNullable = false // lists are empty, never null
+	c := huma.DefaultConfig("Vicis", "1")
+	c.DocsPath, c.SchemasPath = "", "" // Huma's own pages load from elsewhere
+	c.OpenAPIPath = "/api/openapi"
+	c.CreateHooks = nil // no $schema links in answers
+	registry := huma.NewMapRegistry("#/components/schemas/", nameSchema)
+	registry.RegisterTypeAlias(reflect.TypeOf(making.Unit{}), reflect.TypeOf(unitSchema{}))
+	c.Components.Schemas = registry
+	return c
+}
+
+// nameSchema names a type by its room and itself, for several rooms have a Step: plan.Step is PlanStep, plan.Plan is Plan.
+func nameSchema(t reflect.Type, hint string) string {
+	for t.Kind() == reflect.Pointer {
+		t = t.Elem()
+	}
+	name := huma.DefaultSchemaNamer(t, hint)
+	room := path.Base(t.PkgPath())
+	if t.Name() == "" || room == "api" || room == "." || strings.EqualFold(room, name) {
+		return name
+	}
+	return strings.ToUpper(room[:1]) + room[1:] + name
+}
+
+// unitSchema describes a unit and the methods it can be made by, from the methods that are registered.
+type unitSchema struct{}
+
+func (unitSchema) Schema(r huma.Registry) *huma.Schema {
+	const name = "MakingUnit"
+	if _, ok := r.Map()[name]; !ok {
+		how := &huma.Schema{}
+		for _, m := range making.Methods() {
+			s := huma.SchemaFromType(r, reflect.TypeOf(m).Elem())
+			s.Properties["by"] = &huma.Schema{Type: huma.TypeString, Enum: []any{m.By()}}
+			s.Required = append(s.Required, "by")
+			method := "Method" + reflect.TypeOf(m).Elem().Name()
+			r.Map()[method] = s
+			how.OneOf = append(how.OneOf, &huma.Schema{Ref: "#/components/schemas/" + method})
+		}
+		r.Map()[name] = &huma.Schema{
+			Type: huma.TypeObject, Required: []string{"id", "name", "how"}, AdditionalProperties: false,
+			Properties: map[string]*huma.Schema{"id": {Type: huma.TypeString}, "name": {Type: huma.TypeString}, "how": how},
+		}
+	}
+	return &huma.Schema{Ref: "#/components/schemas/" + name}
+}
+
+// Draft is a document as it was sent: the core reads it, so that every fault in it is said at its place.
+type Draft struct{ raw []byte }
+
+// UnmarshalJSON keeps the text.
+func (d *Draft) UnmarshalJSON(data []byte) error {
+	d.raw = append(d.raw[:0], data...)
+	return nil
+}
+
+// MarshalJSON gives it back.
+func (d Draft) MarshalJSON() ([]byte, error) { return d.raw, nil }
+
+// Schema is the document's.
+func (Draft) Schema(r huma.Registry) *huma.Schema {
+	return r.Schema(reflect.TypeOf(document.Document{}), true, "Document")
+}
+
+// Preview is what a document comes to.
+type Preview struct {
+	Document document.Document `json:"document" doc:"As it was read, lengths in canonical text"`
+	Plan     plan.Plan         `json:"plan"`
+	Problems problem.List      `json:"problems"`
+}
+
+// Project is a stored quilt with its plan and progress.
+type Project struct {
+	ID       string         `json:"id"`
+	Rev      int            `json:"rev"`
+	Saved    string         `json:"saved" doc:"When this revision was stored"`
+	Progress tally.Progress `json:"progress"`
+	Preview
+}
+
+// Shelved is a quilt on the shelf.
+type Shelved struct {
+	ID       string            `json:"id"`
+	Name     string            `json:"name"`
+	Note     string            `json:"note"`
+	Saved    string            `json:"saved"`
+	Finished string            `json:"finished"`
+	Blocks   int               `json:"blocks"`
+	Rows     int               `json:"rows"`
+	Columns  int               `json:"columns"`
+	Stages   []tally.Stage     `json:"stages"`
+	Next     string            `json:"next" doc:"What to do next, in words; empty when all is done"`
+	NextStep string            `json:"nextStep"`
+	Quilt    plan.Layout       `json:"quilt"`
+	Colours  map[string]string `json:"colours" doc:"By fabric id"`
+	Problems problem.List      `json:"problems"`
+}
+
+type body[T any] struct{ Body T }
+
+func (s *Server) register(a huma.API) {
+	op := func(method, path, id, summary string) huma.Operation {
+		return huma.Operation{Method: method, Path: path, OperationID: id, Summary: summary, MaxBodyBytes: document.MostBytes, Errors: []int{400, 404, 409, 412, 413, 422}}
+	}
+	draft := func(o huma.Operation) huma.Operation { o.SkipValidateBody = true; return o }
+
+	huma.Register(a, op(http.MethodGet, "/api/health", "health", "Whether the server and its database answer"), s.health)
+	huma.Register(a, op(http.MethodGet, "/api/quilts", "shelf", "All quilts, the one changed last first"), s.shelf)
+	huma.Register(a, draft(op(http.MethodPost, "/api/quilts", "createQuilt", "Store a new quilt")), s.create)
+	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}", "quilt", "A quilt with its plan and progress"), s.quilt)
+	huma.Register(a, draft(op(http.MethodPut, "/api/quilts/{id}", "saveQuilt", "Store a new revision")), s.save)
+	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/progress", "progress", "What was tallied, held against the plan"), s.progress)
+	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/events", "tally", "Store events; a repeated delivery counts once"), s.tally)
+	huma.Register(a, draft(op(http.MethodPost, "/api/plan", "preview", "Plan a document without storing it")), s.preview)
+	huma.Register(a, op(http.MethodGet, "/api/starters", "starters", "Blocks to begin a quilt with"), s.starters)
+	huma.Register(a, draft(op(http.MethodPost, "/api/starters", "begin", "Lay out a first document from a few choices")), s.begin)
+}
+
+func (s *Server) health(ctx context.Context, _ *struct{}) (*body[map[string]string], error) {
+	if _, err := s.store.Quilts(ctx); err != nil {
+		return nil, trouble(err)
+	}
+	return &body[map[string]string]{map[string]string{"state": "ready"}}, nil
+}
+
+func (s *Server) shelf(ctx context.Context, _ *struct{}) (*body[[]Shelved], error) {
+	quilts, err := s.store.Quilts(ctx)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	list := make([]Shelved, 0, len(quilts))
+	for _, q := range quilts {
+		p, err := s.project(ctx, q)
+		if err != nil {
+			return nil, trouble(err)
+		}
+		item := Shelved{
+			ID: q.ID, Name: p.Document.Name, Note: p.Document.Note, Saved: q.At, Finished: p.Plan.Finished.Text, Blocks: p.Plan.Blocks,
+			Rows: p.Plan.Rows, Columns: p.Plan.Columns, Stages: p.Progress.Stages, NextStep: p.Progress.Next, Quilt: p.Plan.Quilt,
+			Colours: colours(p.Document), Problems: p.Problems,
+		}
+		for _, st := range p.Plan.Steps {
+			if st.ID == p.Progress.Next {
+				item.Next = st.Says
+			}
+		}
+		list = append(list, item)
+	}
+	return &body[[]Shelved]{list}, nil
+}
+
+// preview plans what is in a document text.
+func previewOf(raw []byte) Preview {
+	d, problems := document.Read(raw)
+	if len(problems) > 0 && problems[0].Code == "document-unreadable" {
+		return Preview{Document: d, Problems: problems}
+	}
+	p, problems := plan.Make(d, problems)
+	if problems == nil {
+		problems = problem.List{}
+	}
+	return Preview{Document: d, Plan: p, Problems: problems}
+}
+
+func (s *Server) project(ctx context.Context, q store.Quilt) (*Project, error) {
+	events, err := s.store.Events(ctx, q.ID)
+	if err != nil {
+		return nil, err
+	}
+	p := previewOf([]byte(q.Document))
+	return &Project{ID: q.ID, Rev: q.Rev, Saved: q.At, Preview: p, Progress: tally.Fold(p.Plan, events)}, nil
+}
+
+type projectOut struct {
+	ETag string `header:"ETag"`
+	Body *Project
+}
+
+func (s *Server) answer(ctx context.Context, q store.Quilt, err error) (*projectOut, error) {
+	if err != nil {
+		return nil, trouble(err)
+	}
+	p, err := s.project(ctx, q)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	return &projectOut{ETag: etag(q.Rev), Body: p}, nil
+}
+
+// QuiltIn names the quilt of an address.
+type QuiltIn struct {
+	ID string `path:"id" maxLength:"64"`
+}
+
+func (s *Server) quilt(ctx context.Context, in *QuiltIn) (*projectOut, error) {
+	q, err := s.store.Quilt(ctx, in.ID)
+	return s.answer(ctx, q, err)
+}
+
+// checked reads a draft and refuses it while something in it prevents a plan.
+func checked(d Draft) (string, error) {
+	p := previewOf(d.raw)
+	if p.Problems.Stopped() {
+		return "", refuse(p.Problems)
+	}
+	text, err := document.Write(p.Document)
+	return string(text), err
+}
+
+type createIn struct {
+	Body struct {
+		ID       string `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client"`
+		Document Draft  `json:"document"`
+	}
+}
+
+func (s *Server) create(ctx context.Context, in *createIn) (*projectOut, error) {
+	if !plainID(in.Body.ID) {
+		return nil, newTrouble(http.StatusUnprocessableEntity, "The new quilt has no usable id: 8 to 64 letters, digits, - or _.")
+	}
+	text, err := checked(in.Body.Document)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	q, err := s.store.Create(ctx, in.Body.ID, text, s.now())
+	return s.answer(ctx, q, err)
+}
+
+type saveIn struct {
+	QuiltIn
+	IfMatch string `header:"If-Match" doc:"The revision the change was made from, as the ETag gave it"`
+	Body    Draft
+}
+
+func (s *Server) save(ctx context.Context, in *saveIn) (*projectOut, error) {
+	base, ok := revision(in.IfMatch)
+	if !ok {
+		return nil, newTrouble(http.StatusPreconditionRequired, "Say in If-Match which revision the change was made from.")
+	}
+	text, err := checked(in.Body)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	q, err := s.store.Save(ctx, in.ID, base, text, s.now())
+	return s.answer(ctx, q, err)
+}
+
+func (s *Server) progress(ctx context.Context, in *QuiltIn) (*body[Tallied], error) {
+	q, err := s.store.Quilt(ctx, in.ID)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	return s.tallied(ctx, q)
+}
+
+// Tallied is progress with the revision of the plan it was held against.
+type Tallied struct {
+	Rev      int            `json:"rev"`
+	Progress tally.Progress `json:"progress"`
+}
+
+func (s *Server) tallied(ctx context.Context, q store.Quilt) (*body[Tallied], error) {
+	p, err := s.project(ctx, q)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	return &body[Tallied]{Tallied{q.Rev, p.Progress}}, nil
+}
+
+type tallyIn struct {
+	QuiltIn
+	Body struct {
+		Events []tally.Event `json:"events" minItems:"1" maxItems:"500"`
+	}
+}
+
+func (s *Server) tally(ctx context.Context, in *tallyIn) (*body[Tallied], error) {
+	for _, e := range in.Body.Events {
+		if says := e.Check(); says != "" {
+			return nil, newTrouble(http.StatusUnprocessableEntity, says)
+		}
+	}
+	q, err := s.store.Quilt(ctx, in.ID)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	if err := s.store.Append(ctx, in.ID, in.Body.Events, s.now()); err != nil {
+		return nil, trouble(err)
+	}
+	return s.tallied(ctx, q)
+}
+
+func (s *Server) preview(_ context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
+	p := previewOf(in.Body.raw)
+	if len(p.Problems) > 0 && p.Problems[0].Code == "document-unreadable" {
+		return nil, refuse(p.Problems)
+	}
+	return &body[Preview]{p}, nil
+}
+
+// Opening is a block to begin with, drawn.
+type Opening struct {
+	starter.Option
+	Picture plan.Picture      `json:"picture"`
+	Colours map[string]string `json:"colours" doc:"By fabric id"`
+}
+
+func (s *Server) starters(_ context.Context, _ *struct{}) (*body[[]Opening], error) {
+	var list []Opening
+	for _, o := range starter.Options() {
+		d, problems := starter.Build(starter.Choices{Name: o.Name, Block: o.Block, Squares: o.Squares, Companion: starter.None, Rows: 1, Columns: 1, Measure: "in", Strip: "2 1/2"})
+		p, problems := plan.Make(d, problems)
+		if problems.Stopped() {
+			return nil, refuse(problems)
+		}
+		list = append(list, Opening{Option: o, Picture: p.Quilt.Blocks[p.Quilt.Cells[0].Block], Colours: colours(d)})
+	}
+	return &body[[]Opening]{list}, nil
+}
+
+func colours(d document.Document) map[string]string {
+	m := map[string]string{}
+	for _, f := range d.Fabrics {
+		m[f.ID] = f.Colour
+	}
+	return m
+}
+
+func (s *Server) begin(_ context.Context, in *struct{ Body starter.Choices }) (*body[Preview], error) {
+	d, problems := starter.Build(in.Body)
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	p, problems := plan.Make(d, problems)
+	if problems == nil {
+		problems = problem.List{}
+	}
+	return &body[Preview]{Preview{Document: d, Plan: p, Problems: problems}}, nil
+}

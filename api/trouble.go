@@ -1,0 +1,126 @@
+package api
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+	"log/slog"
+	"net/http"
+	"regexp"
+	"strconv"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/gin-gonic/gin"
+
+	"vicis/core/problem"
+	"vicis/store"
+)
+
+// Trouble is a problem detail (RFC 9457): one code, one sentence for the quilter with the mend in it, and for a document
+// everything that is wrong with it, each at its place.
+type Trouble struct {
+	Title    string            `json:"title"`
+	Status   int               `json:"status"`
+	Detail   string            `json:"detail"`
+	Code     string            `json:"code"`
+	Newest   int               `json:"newest,omitempty" doc:"For a stale save: the newest revision"`
+	Problems []problem.Problem `json:"problems,omitempty"`
+}
+
+func (t *Trouble) Error() string { return t.Detail }
+
+// GetStatus is the HTTP status.
+func (t *Trouble) GetStatus() int { return t.Status }
+
+// ContentType is that of problem details.
+func (t *Trouble) ContentType(string) string { return "application/problem+json" }
+
+var codes = map[int]string{
+	http.StatusBadRequest: "unreadable", http.StatusNotFound: "unknown", http.StatusConflict: "conflict", http.StatusPreconditionFailed: "stale",
+	http.StatusRequestEntityTooLarge: "too-large", http.StatusUnprocessableEntity: "refused", http.StatusPreconditionRequired: "revision-missing",
+	http.StatusForbidden: "forbidden", http.StatusInsufficientStorage: "disk-full", http.StatusUnsupportedMediaType: "unreadable",
+}
+
+func newTrouble(status int, says string, errs ...error) *Trouble {
+	t := &Trouble{Title: http.StatusText(status), Status: status, Detail: says, Code: codes[status]}
+	if t.Code == "" {
+		t.Code = "failed"
+	}
+	if status == http.StatusRequestEntityTooLarge {
+		t.Detail = "What was sent is larger than 1 MB. Send less; nothing has been changed."
+	}
+	for _, err := range errs {
+		var d *huma.ErrorDetail
+		if errors.As(err, &d) {
+			t.Problems = append(t.Problems, problem.Problem{Code: t.Code, At: "/" + strings.ReplaceAll(d.Location, ".", "/"), Says: d.Message, Mend: "Send it as the contract describes.", Stops: true})
+		} else if err != nil {
+			t.Problems = append(t.Problems, problem.Problem{Code: t.Code, Says: err.Error(), Mend: "Send it as the contract describes.", Stops: true})
+		}
+	}
+	return t
+}
+
+// refuse answers a document that cannot be planned.
+func refuse(problems problem.List) *Trouble {
+	t := newTrouble(http.StatusUnprocessableEntity, "This cannot be planned yet.")
+	for _, p := range problems {
+		if p.Stops {
+			t.Problems = append(t.Problems, p)
+		}
+	}
+	if len(t.Problems) > 0 {
+		t.Detail = t.Problems[0].Says + " " + t.Problems[0].Mend
+	}
+	return t
+}
+
+// trouble translates what went wrong below into what the quilter can do about it.
+func trouble(err error) error {
+	var t *Trouble
+	var stale *store.StaleError
+	switch {
+	case errors.As(err, &t):
+		return t
+	case errors.As(err, &stale):
+		t = newTrouble(http.StatusPreconditionFailed, fmt.Sprintf("This quilt was changed somewhere else: yours is made from revision %d, and %d is the newest. Nothing of yours is lost: keep yours as the newest, or take the other.", stale.Have, stale.Newest))
+		t.Newest = stale.Newest
+		return t
+	case errors.Is(err, store.ErrUnknown):
+		return newTrouble(http.StatusNotFound, "There is no such quilt on the shelf. Go back to the shelf and choose one.")
+	case errors.Is(err, store.ErrExists):
+		return newTrouble(http.StatusConflict, "A quilt with this id is on the shelf already. Begin again to get a new id.")
+	case errors.Is(err, store.ErrDiffers):
+		return newTrouble(http.StatusConflict, "An event with this id was stored before with other contents. Count it again as a new one.")
+	case strings.Contains(err.Error(), "disk is full") || strings.Contains(err.Error(), "SQLITE_FULL"):
+		slog.Error("disk full", "err", err)
+		return newTrouble(http.StatusInsufficientStorage, "The disk is full, so this could not be stored. Make room on the disk; what waits here is sent again.")
+	}
+	slog.Error("request failed", "err", err)
+	return newTrouble(http.StatusInternalServerError, "Something went wrong on this side. Nothing was stored; try again.")
+}
+
+func writeTrouble(c *gin.Context, t *Trouble) {
+	data, err := json.Marshal(t)
+	if err != nil {
+		data = []byte("{}")
+	}
+	c.Data(t.Status, "application/problem+json", data)
+}
+
+func recovered(c *gin.Context, what any) {
+	slog.Error("panic", "what", what, "path", c.Request.URL.Path)
+	writeTrouble(c, newTrouble(http.StatusInternalServerError, "Something went wrong on this side. Nothing was stored; try again."))
+	c.Abort()
+}
+
+func etag(rev int) string { return strconv.Quote(strconv.Itoa(rev)) }
+
+func revision(etag string) (int, bool) {
+	n, err := strconv.Atoi(strings.Trim(strings.TrimPrefix(etag, "W/"), `"`))
+	return n, err == nil && n > 0
+}
+
+var plain = regexp.MustCompile(`^[A-Za-z0-9_-]{8,64}$`)
+
+func plainID(id string) bool { return plain.MatchString(id) }

@@ -1,0 +1,115 @@
+// Package demo puts made-up quilts on an empty shelf: nobody's real work, fabrics or names.
+package demo
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"vicis/core/cloth"
+	"vicis/core/demand"
+	"vicis/core/document"
+	"vicis/core/measure"
+	"vicis/core/plan"
+	"vicis/core/starter"
+	"vicis/core/tally"
+	"vicis/store"
+)
+
+// The two quilts of the scenario.
+const (
+	InTheMiddle = "demo-boat-shed"
+	JustPlanned = "demo-lamp-room"
+)
+
+// began is when the made-up work began.
+var began = time.Date(2026, time.November, 12, 18, 30, 0, 0, time.UTC)
+
+// Documents are the scenario's projects by id.
+func Documents() (map[string]document.Document, error) {
+	shed, problems := starter.Build(starter.Choices{
+		Name: "Boat shed", Block: starter.Chain, Squares: 5, Companion: starter.Cornered, Rows: 7, Columns: 5, Measure: measure.Inches, Strip: "2 1/2", Border: "3 1/2",
+		Fabrics: []cloth.Fabric{{ID: "slipway", Name: "Slipway", Colour: "#1f4a63"}, {ID: "drizzle", Name: "Drizzle", Colour: "#7d9fb0"}, {ID: "limewash", Name: "Limewash", Colour: "#ece3cf"}},
+	})
+	if problems.Stopped() {
+		return nil, fmt.Errorf("demo: %v", problems)
+	}
+	shed.Note = "A made-up quilt in the middle of the work, to try things out on."
+	shed.Spares = demand.Spares{Count: 2}
+	lamp, problems := starter.Build(starter.Choices{
+		Name: "Lamp room", Block: starter.Checkers, Squares: 3, Companion: starter.Plain, Rows: 9, Columns: 7, Measure: measure.Centimetres, Strip: "6,5 cm",
+		Fabrics: []cloth.Fabric{{ID: "brick", Name: "Brick", Colour: "#8d3f2f"}, {ID: "flour", Name: "Flour sack", Colour: "#efe6d4"}, {ID: "putty", Name: "Putty", Colour: "#c8b79a"}},
+	})
+	if problems.Stopped() {
+		return nil, fmt.Errorf("demo: %v", problems)
+	}
+	lamp.Note = "A made-up quilt, just planned; nothing is cut yet."
+	lamp.Spares = demand.Spares{Percent: 5}
+	return map[string]document.Document{InTheMiddle: shed, JustPlanned: lamp}, nil
+}
+
+// Events is the tally of the quilt in the middle of the work: cut and sub-cut, most joins sewn, the first blocks done, a few
+// units set aside.
+func Events(d document.Document) []tally.Event {
+	p, _ := plan.Make(d, nil)
+	var list []tally.Event
+	at := began
+	add := func(e tally.Event) {
+		e.ID = fmt.Sprintf("demo-%04d", len(list)+1)
+		e.At = at.Format(time.RFC3339)
+		at = at.Add(90 * time.Second)
+		list = append(list, e)
+	}
+	share := map[string]int{"block": 7, "plain/middle": 12, "plain": 0, "block/c3": 18, "half": 37}
+	for _, s := range p.Steps {
+		if s.Stage == "rows" || s.Stage == "top" || s.ID == "border/strips" {
+			continue
+		}
+		n := s.Make
+		if limit, ok := share[s.ID]; ok {
+			n = min(n, limit)
+		}
+		for left := n; left > 0; left -= 10 {
+			add(tally.Event{Step: s.ID, Kind: tally.Made, N: min(10, left), Exact: s.Exact})
+		}
+		switch s.ID {
+		case "half":
+			add(tally.Event{Step: s.ID, Kind: tally.Aside, N: 1, Exact: s.Exact, Reason: "turned the wrong way"})
+		case "IV":
+			add(tally.Event{Step: s.ID, Kind: tally.Aside, N: 1, Exact: s.Exact, Reason: "cut crooked"})
+		}
+		at = at.Add(20 * time.Minute)
+	}
+	// The last sitting: chain blocks, after the plain ones had been begun.
+	var last []tally.Event
+	for i, e := range list {
+		if e.Step == "block" {
+			last = append(last, e)
+			list = append(list[:i], list[i+1:]...)
+			break
+		}
+	}
+	return append(list, last...)
+}
+
+// Fill puts the scenario on the shelf, once.
+func Fill(ctx context.Context, s *store.Store) error {
+	have, err := s.Quilts(ctx)
+	if err != nil || len(have) > 0 {
+		return err
+	}
+	docs, err := Documents()
+	if err != nil {
+		return err
+	}
+	for i, id := range []string{JustPlanned, InTheMiddle} {
+		text, err := document.Write(docs[id])
+		if err != nil {
+			return err
+		}
+		if _, err := s.Create(ctx, id, string(text), began.AddDate(0, 0, i)); err != nil {
+			return err
+		}
+	}
+	return s.Append(ctx, InTheMiddle, Events(docs[InTheMiddle]), began.AddDate(0, 0, 2))
+}

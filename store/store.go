@@ -1,0 +1,274 @@
+// Package store keeps projects by revision and events by arrival in one SQLite file. Nothing in it is ever changed or
+// deleted: a new revision is a new row, an undo is a new event. An event is on the disk when Append returns.
+package store
+
+import (
+	"context"
+	"database/sql"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+	"github.com/pressly/goose/v3"
+	_ "modernc.org/sqlite" // the driver "sqlite", without cgo
+
+	"vicis/core/tally"
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// What the store answers when it cannot do what is asked. The edge translates them.
+var (
+	ErrUnknown = errors.New("no such quilt")
+	ErrExists  = errors.New("a quilt with this id is there already, and differs")
+	ErrDiffers = errors.New("an event with this id was stored before, and differs")
+)
+
+// StaleError says that a project was saved from a revision that is no longer the newest.
+type StaleError struct{ Have, Newest int }
+
+func (e *StaleError) Error() string {
+	return fmt.Sprintf("revision %d is not the newest, %d is", e.Have, e.Newest)
+}
+
+// Store is an open database file.
+type Store struct {
+	write *sqlx.DB // one connection: writers wait for each other here, not in SQLite
+	read  *sqlx.DB
+}
+
+const pragmas = "_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)"
+
+// Open opens or creates the file and brings its tables up to date.
+func Open(ctx context.Context, path string) (*Store, error) {
+	if dir := filepath.Dir(path); dir != "." {
+		if err := os.MkdirAll(dir, 0o700); err != nil {
+			return nil, fmt.Errorf("make room for the database: %w", err)
+		}
+	}
+	s := &Store{}
+	var err error
+	if s.write, err = sqlx.Open("sqlite", "file:"+path+"?"+pragmas+"&_txlock=immediate"); err != nil {
+		return nil, fmt.Errorf("open %s: %w", path, err)
+	}
+	s.write.SetMaxOpenConns(1)
+	if err := s.prepare(ctx); err != nil {
+		return nil, errors.Join(fmt.Errorf("open %s: %w", path, err), s.write.Close())
+	}
+	if s.read, err = sqlx.Open("sqlite", "file:"+path+"?"+pragmas+"&_pragma=query_only(1)"); err != nil {
+		return nil, errors.Join(fmt.Errorf("open %s: %w", path, err), s.write.Close())
+	}
+	return s, nil
+}
+
+func (s *Store) prepare(ctx context.Context) error {
+	// A misspelt pragma is silently ignored: read them back.
+	for pragma, want := range map[string]string{"journal_mode": "wal", "synchronous": "2", "foreign_keys": "1"} {
+		var got string
+		if err := s.write.GetContext(ctx, &got, "PRAGMA "+pragma); err != nil {
+			return err
+		}
+		if got != want {
+			return fmt.Errorf("pragma %s is %s, want %s", pragma, got, want)
+		}
+	}
+	sub, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
+	provider, err := goose.NewProvider(goose.DialectSQLite3, s.write.DB, sub)
+	if err != nil {
+		return err
+	}
+	_, err = provider.Up(ctx)
+	return err
+}
+
+// Close closes the file.
+func (s *Store) Close() error { return errors.Join(s.read.Close(), s.write.Close()) }
+
+// Quilt is a project at one of its revisions.
+type Quilt struct {
+	ID       string `db:"id"`
+	Rev      int    `db:"rev"`
+	Document string `db:"document"`
+	At       string `db:"at"`
+	Created  string `db:"created"`
+}
+
+const newest = `SELECT q.id, q.created, r.rev, r.document, r.at FROM quilts q JOIN revisions r ON r.quilt = q.id
+	AND r.rev = (SELECT max(rev) FROM revisions WHERE quilt = q.id)`
+
+// Quilts lists every project at its newest revision, the one changed last first.
+func (s *Store) Quilts(ctx context.Context) ([]Quilt, error) {
+	list := []Quilt{}
+	err := s.read.SelectContext(ctx, &list, newest+` ORDER BY r.at DESC, q.id`)
+	return list, wrap("list quilts", err)
+}
+
+// Quilt gives a project at its newest revision, or ErrUnknown.
+func (s *Store) Quilt(ctx context.Context, id string) (Quilt, error) { return quilt(ctx, s.read, id) }
+
+func quilt(ctx context.Context, db sqlx.QueryerContext, id string) (Quilt, error) {
+	var q Quilt
+	err := sqlx.GetContext(ctx, db, &q, newest+` WHERE q.id = ?`, id)
+	if errors.Is(err, sql.ErrNoRows) {
+		err = ErrUnknown
+	}
+	return q, wrap("read quilt "+id, err)
+}
+
+// Create stores a new project as revision 1. The id is made by the client, so that a repeated delivery creates one quilt;
+// the same id with another document is ErrExists.
+func (s *Store) Create(ctx context.Context, id, document string, at time.Time) (Quilt, error) {
+	var q Quilt
+	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
+		var err error
+		if q, err = quilt(ctx, tx, id); err == nil {
+			if q.Rev != 1 || q.Document != document {
+				return ErrExists
+			}
+			return nil
+		} else if !errors.Is(err, ErrUnknown) {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, `INSERT INTO quilts (id, created) VALUES (?, ?)`, id, stamp(at)); err != nil {
+			return err
+		}
+		if err := insertRevision(ctx, tx, id, 1, document, at); err != nil {
+			return err
+		}
+		q, err = quilt(ctx, tx, id)
+		return err
+	})
+	return q, wrap("create quilt", err)
+}
+
+// Save stores a new revision of a project that was read at revision base; a *StaleError when that is not the newest. A
+// document that has not changed makes no revision.
+func (s *Store) Save(ctx context.Context, id string, base int, document string, at time.Time) (Quilt, error) {
+	var q Quilt
+	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
+		var err error
+		if q, err = quilt(ctx, tx, id); err != nil {
+			return err
+		}
+		if q.Document == document {
+			return nil // also the repeated delivery of a save that was stored
+		}
+		if q.Rev != base {
+			return &StaleError{Have: base, Newest: q.Rev}
+		}
+		if err := insertRevision(ctx, tx, id, base+1, document, at); err != nil {
+			return err
+		}
+		q, err = quilt(ctx, tx, id)
+		return err
+	})
+	return q, wrap("save quilt "+id, err)
+}
+
+func insertRevision(ctx context.Context, tx *sqlx.Tx, id string, rev int, document string, at time.Time) error {
+	_, err := tx.ExecContext(ctx, `INSERT INTO revisions (quilt, rev, document, at) VALUES (?, ?, ?, ?)`, id, rev, document, stamp(at))
+	return err
+}
+
+type eventRow struct {
+	ID     string     `db:"id"`
+	Quilt  string     `db:"quilt"`
+	Step   string     `db:"step"`
+	Kind   tally.Kind `db:"kind"`
+	N      int        `db:"n"`
+	Exact  string     `db:"exact"`
+	Reason string     `db:"reason"`
+	Of     string     `db:"of"`
+	At     string     `db:"at"`
+}
+
+// Append stores events, all or none. One that was stored before is passed over; with other contents it is ErrDiffers.
+func (s *Store) Append(ctx context.Context, id string, events []tally.Event, at time.Time) error {
+	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
+		var known int
+		if err := tx.GetContext(ctx, &known, `SELECT count(*) FROM quilts WHERE id = ?`, id); err != nil {
+			return err
+		}
+		if known == 0 {
+			return ErrUnknown
+		}
+		for _, e := range events {
+			res, err := tx.ExecContext(ctx, `INSERT INTO events (id, quilt, step, kind, n, exact, reason, of, at, received)
+				VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING`,
+				e.ID, id, e.Step, e.Kind, e.N, e.Exact, e.Reason, e.Of, e.At, stamp(at))
+			if err != nil {
+				return err
+			}
+			if n, err := res.RowsAffected(); err != nil || n == 1 {
+				if err != nil {
+					return err
+				}
+				continue
+			}
+			var had eventRow
+			if err := tx.GetContext(ctx, &had, `SELECT id, quilt, step, kind, n, exact, reason, of, at FROM events WHERE id = ?`, e.ID); err != nil {
+				return err
+			}
+			if had.Quilt != id || had.event() != e {
+				return ErrDiffers
+			}
+		}
+		return nil
+	})
+	return wrap("store events", err)
+}
+
+func (r eventRow) event() tally.Event {
+	return tally.Event{ID: r.ID, Step: r.Step, Kind: r.Kind, N: r.N, Exact: r.Exact, Reason: r.Reason, Of: r.Of, At: r.At}
+}
+
+// Events lists the events of a project in the order they arrived.
+func (s *Store) Events(ctx context.Context, id string) ([]tally.Event, error) {
+	var rows []eventRow
+	if err := s.read.SelectContext(ctx, &rows, `SELECT id, quilt, step, kind, n, exact, reason, of, at FROM events WHERE quilt = ? ORDER BY seq`, id); err != nil {
+		return nil, wrap("read events", err)
+	}
+	list := make([]tally.Event, len(rows))
+	for i, r := range rows {
+		list[i] = r.event()
+	}
+	return list, nil
+}
+
+// Backup writes a whole copy of the database to a new file while it is in use.
+func (s *Store) Backup(ctx context.Context, path string) error {
+	if _, err := os.Stat(path); err == nil {
+		return fmt.Errorf("%s is there already", path)
+	}
+	_, err := s.write.ExecContext(ctx, `VACUUM INTO ?`, path)
+	return wrap("back up", err)
+}
+
+func (s *Store) inTx(ctx context.Context, do func(tx *sqlx.Tx) error) error {
+	tx, err := s.write.BeginTxx(ctx, nil)
+	if err != nil {
+		return err
+	}
+	if err := do(tx); err != nil {
+		return errors.Join(err, tx.Rollback())
+	}
+	return tx.Commit()
+}
+
+func stamp(t time.Time) string { return t.UTC().Format(time.RFC3339Nano) }
+
+func wrap(doing string, err error) error {
+	if err == nil {
+		return nil
+	}
+	return fmt.Errorf("%s: %w", doing, err)
+}

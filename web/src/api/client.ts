@@ -1,0 +1,85 @@
+// The one way to the server: typed from its contract (npm run types), errors as one kind of object.
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema.gen";
+
+type Schemas = components["schemas"];
+export type Document = Schemas["Document"];
+export type Unit = Schemas["MakingUnit"];
+export type Plan = Schemas["Plan"];
+export type Step = Schemas["PlanStep"];
+export type Picture = Schemas["PlanPicture"];
+export type Layout = Schemas["PlanLayout"];
+export type Across = Schemas["PlanAcross"];
+export type Project = Schemas["Project"];
+export type Preview = Schemas["Preview"];
+export type Progress = Schemas["TallyProgress"];
+export type StepProgress = Schemas["TallyStep"];
+export type TallyEvent = Schemas["TallyEvent"];
+export type Tallied = Schemas["Tallied"];
+export type Shelved = Schemas["Shelved"];
+export type Opening = Schemas["Opening"];
+export type Choices = Schemas["StarterChoices"];
+export type Problem = Schemas["Problem"];
+export type Trouble = Schemas["Trouble"];
+
+/** Something the server said no to, with its problem details; status 0 when it could not be reached. */
+export class Refused extends Error {
+  constructor(readonly trouble: Trouble) {
+    super(trouble.detail);
+  }
+  get status() {
+    return this.trouble.status;
+  }
+}
+
+export const unreachable: Trouble = {
+  status: 0,
+  code: "unreachable",
+  title: "Not reachable",
+  detail: "The server does not answer. Start it again; what you counted is kept here and sent when it is back.",
+};
+
+const client = createClient<paths>({ baseUrl: "" });
+
+type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await request;
+  } catch {
+    throw new Refused(unreachable);
+  }
+  if (answer.data !== undefined) return answer.data;
+  const t = answer.error as Partial<Trouble> | undefined;
+  throw new Refused({
+    status: answer.response.status,
+    code: t?.code ?? "failed",
+    title: t?.title ?? "",
+    detail: t?.detail ?? "The server gave an answer that cannot be read. Try again.",
+    problems: t?.problems,
+    newest: t?.newest,
+  });
+}
+
+export const server = {
+  shelf: () => ask<Shelved[]>(client.GET("/api/quilts")),
+  starters: () => ask<Opening[]>(client.GET("/api/starters")),
+  begin: (body: Choices) => ask<Preview>(client.POST("/api/starters", { body })),
+  create: (id: string, document: Document) => ask<Project>(client.POST("/api/quilts", { body: { id, document } })),
+  quilt: (id: string) => ask<Project>(client.GET("/api/quilts/{id}", { params: { path: { id } } })),
+  save: (id: string, rev: number, body: Document) =>
+    ask<Project>(
+      client.PUT("/api/quilts/{id}", { params: { path: { id }, header: { "If-Match": `"${rev}"` } }, body }),
+    ),
+  preview: (body: Document) => ask<Preview>(client.POST("/api/plan", { body })),
+  progress: (id: string) => ask<Tallied>(client.GET("/api/quilts/{id}/progress", { params: { path: { id } } })),
+  tally: (id: string, events: TallyEvent[]) =>
+    ask<Tallied>(client.POST("/api/quilts/{id}/events", { params: { path: { id } }, body: { events } })),
+};
+
+/** An id made here, so that what is sent twice counts once. */
+export function newId(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16)); // randomUUID is missing over plain http on a home network
+  return Array.from(bytes, (b) => b.toString(16).padStart(2, "0")).join("");
+}

@@ -1,0 +1,174 @@
+// At the cutting mat: cloth to strips, strip sets and strips to sub-cuts.
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { Link } from "react-router";
+import type { Across, Plan, Project } from "../api/client";
+import { AcrossView } from "../drawn/Across";
+import { ClothView } from "../drawn/ClothView";
+import { coloursOf } from "../drawn/colours";
+import { Caution } from "../frame/Caution";
+import { useFramed } from "../frame/ProjectFrame";
+import { progressOf } from "../frame/progress";
+import { Ruled } from "../frame/Ruled";
+import { Section } from "../frame/Section";
+import { Unplanned } from "../frame/Unplanned";
+
+export function CutPage() {
+  const project = useFramed();
+  const { plan } = project;
+  if (plan.steps.length === 0) return <Unplanned />;
+  const longest = Math.max(...plan.cut.map((c) => c.length.inches));
+  const pxPerInch = Math.min(5.2, 380 / longest);
+  return (
+    <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="1240px" mx="auto">
+      <Section title="Cloth to strips">
+        <Text color="soft" mb="6px">
+          Widest first. Clean the left edge, then measure every strip from the cleaned edge.
+        </Text>
+        {plan.cut.map((c) => (
+          <Fabric key={c.fabric} cut={c} project={project} pxPerInch={pxPerInch} />
+        ))}
+      </Section>
+      <Section title="Strip sets to sub-cuts">
+        {plan.sets.length === 0 && <Text color="soft">No strip sets in this quilt.</Text>}
+        {plan.sets.map((s) => {
+          const picture = plan.pictures[s.setStep];
+          return (
+            <Flex
+              key={s.across.step}
+              gap={{ base: "16px", lg: "36px" }}
+              py="18px"
+              borderTopWidth="1px"
+              borderColor="hair"
+              wrap="wrap"
+              align="center"
+            >
+              <Box w={{ base: "100%", md: "500px" }}>
+                {picture && (
+                  <AcrossView
+                    across={s.across}
+                    picture={picture}
+                    colours={coloursOf(project.document)}
+                    width={500}
+                    label={`${s.set} with its cuts`}
+                  />
+                )}
+              </Box>
+              <Box flex="1" minW="280px">
+                <Heading as="h3" fontSize="17px" fontWeight="600">
+                  <Ruled>{`${s.set}: ${s.wide.text} wide`}</Ruled>
+                </Heading>
+                <Text color="soft" fontSize="13.5px">
+                  <Ruled>{`${s.strips}`}</Ruled>
+                </Text>
+                <Text color="soft" fontSize="13.5px">
+                  <Ruled>{s.wideSum}</Ruled>
+                </Text>
+                <AcrossLines across={s.across} project={project} source="set" />
+              </Box>
+            </Flex>
+          );
+        })}
+      </Section>
+      <Caution>
+        Close the blade whenever you put it down. Cut away from yourself, standing, fingers off the ruler's edge; a dull
+        blade slips. Follow the makers' instructions for cutter and ruler.
+      </Caution>
+    </Box>
+  );
+}
+
+type FabricCut = Plan["cut"][number];
+
+function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project; pxPerInch: number }) {
+  return (
+    <Flex gap={{ base: "16px", lg: "36px" }} py="18px" borderTopWidth="1px" borderColor="hair" wrap="wrap">
+      <Box w={{ base: "100%", md: "400px" }}>
+        <ClothView cut={cut} pxPerInch={pxPerInch} />
+        <Text fontSize="12.5px" color="soft" mt="4px">
+          <Ruled>{`${cut.length.text} of cloth, ${cut.usable.text} usable`}</Ruled>
+        </Text>
+      </Box>
+      <Box flex="1" minW="280px">
+        <Flex align="baseline" gap="12px">
+          <Heading as="h3" fontSize="17px" fontWeight="600">
+            {cut.name}
+          </Heading>
+          <Text fontFamily="heading" fontSize="19px" fontWeight="600">
+            <Ruled>{`buy ${cut.buy}`}</Ruled>
+          </Text>
+        </Flex>
+        <Text color="soft" fontSize="13.5px">
+          <Ruled>{cut.sum}</Ruled>
+        </Text>
+        {cut.strips.map((s) => (
+          <Box key={s.step} mt="12px">
+            <Flex align="baseline" gap="12px" wrap="wrap">
+              <Text fontSize="17px" fontWeight="600">
+                <Ruled>{`${s.count} × ${s.width.text}`}</Ruled>
+              </Text>
+              <Text flex="1" minW="120px">
+                <Ruled>{`for ${s.for}`}</Ruled>
+              </Text>
+              <Count project={project} step={s.step} />
+            </Flex>
+            {s.joined && (
+              <Text fontSize="13.5px">
+                <Ruled>{s.joined}</Ruled>
+              </Text>
+            )}
+            {s.patches && (
+              <Box pl="16px" borderLeftWidth="2px" borderColor="hair">
+                <AcrossLines across={s.patches} project={project} source="strip" />
+              </Box>
+            )}
+          </Box>
+        ))}
+      </Box>
+    </Flex>
+  );
+}
+
+function AcrossLines({ across, project, source }: { across: Across; project: Project; source: string }) {
+  const spare = across.spare > 0 ? ` and ${across.spare} spare` : "";
+  return (
+    <Box mt="6px">
+      <Flex align="baseline" gap="12px" wrap="wrap">
+        <Text fontSize="17px" fontWeight="600">
+          <Ruled>{`${across.make} at ${across.width.text}`}</Ruled>
+        </Text>
+        <Text flex="1" minW="150px">
+          <Ruled>{`${across.name}: ${across.need} needed${spare}`}</Ruled>
+        </Text>
+        <Count project={project} step={across.step} />
+      </Flex>
+      <Text color="soft" fontSize="13.5px">
+        <Ruled>{across.sum}</Ruled>
+      </Text>
+      <Text fontSize="13.5px">
+        <Ruled>
+          {across.strips === 1
+            ? `1 ${source}, ${across.last} taken from it, ${across.rest.text} left`
+            : `${across.strips} ${source}s; the last gives ${across.last}, ${across.rest.text} of it left`}
+        </Ruled>
+      </Text>
+    </Box>
+  );
+}
+
+function Count({ project, step }: { project: Project; step: string }) {
+  const p = progressOf(project, step);
+  if (!p) return null;
+  const done = p.toGo === 0;
+  return (
+    <Flex align="baseline" gap="10px">
+      <Text className="tabular" color={done ? "woad" : "ink"} fontWeight="600">
+        {done ? `all ${p.make} cut` : `${p.good} of ${p.make} cut`}
+      </Text>
+      <Button asChild size="sm" variant="plain">
+        <Link to={`/q/${project.id}/bench/${encodeURIComponent(step)}`} aria-label={`Count ${step}`}>
+          Count
+        </Link>
+      </Button>
+    </Flex>
+  );
+}

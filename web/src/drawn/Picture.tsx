@@ -1,0 +1,159 @@
+// True drawings: every polygon, seam, allowance and crossing comes from the core, in inches. Nothing is decorated here.
+import { memo } from "react";
+import type { Picture } from "../api/client";
+import type { Colours } from "./colours";
+
+type Props = {
+  picture: Picture | undefined;
+  colours: Colours;
+  maxW: number;
+  maxH: number;
+  label: string;
+  back?: boolean;
+  crossings?: boolean;
+  seams?: boolean;
+  outline?: boolean;
+};
+
+/** A piece drawn to scale, as large as fits. The back is what one sees when the piece is turned over like a page. */
+export function PictureView({ picture, colours, maxW, maxH, label, back, crossings, seams, outline }: Props) {
+  if (!picture) return null;
+  const scale = Math.min(maxW / picture.w, maxH / picture.h);
+  return (
+    <svg
+      role="img"
+      aria-label={back ? `${label}, seen from the back` : label}
+      width={picture.w * scale}
+      height={picture.h * scale}
+      viewBox={`0 0 ${picture.w} ${picture.h}`}
+      style={{ maxWidth: "100%", overflow: "visible" }}
+    >
+      <g transform={back ? `translate(${picture.w} 0) scale(-1 1)` : undefined}>
+        <Cloth picture={picture} colours={colours} back={back} seams={seams} px={1 / scale} />
+        {outline !== false && (
+          <rect
+            width={picture.w}
+            height={picture.h}
+            fill="none"
+            stroke="var(--v-colors-ink)"
+            strokeOpacity={0.55}
+            strokeWidth={1 / scale}
+          />
+        )}
+        {crossings && <Crossings picture={picture} px={1 / scale} />}
+      </g>
+    </svg>
+  );
+}
+
+const points = (flat: number[]) => {
+  let s = "";
+  for (let i = 0; i < flat.length; i += 2) s += `${flat[i]},${flat[i + 1]} `;
+  return s;
+};
+
+/** The patches, and on the back the allowances as bands on the side they lie. px is one screen pixel in inches. */
+export const Cloth = memo(function Cloth({
+  picture,
+  colours,
+  back,
+  seams,
+  px,
+}: {
+  picture: Picture;
+  colours: Colours;
+  back?: boolean;
+  seams?: boolean;
+  px: number;
+}) {
+  return (
+    <>
+      {picture.patches.map((p) => (
+        <polygon
+          key={`${p.points.join()}`}
+          points={points(p.points)}
+          fill={colours[p.fabric] ?? "#999"}
+          stroke={seams ? "none" : "rgba(35,40,43,0.22)"}
+          strokeWidth={px * 0.6}
+        />
+      ))}
+      {back && (
+        <>
+          <rect width={picture.w} height={picture.h} fill="#FCFAF5" fillOpacity={0.5} />
+          {picture.bands.map((b) => (
+            <rect
+              key={`${b.x} ${b.y} ${b.w}`}
+              x={b.x}
+              y={b.y}
+              width={b.w}
+              height={b.h}
+              fill="#23282B"
+              fillOpacity={0.26}
+              stroke="#23282B"
+              strokeOpacity={0.6}
+              strokeWidth={px * 0.7}
+            />
+          ))}
+        </>
+      )}
+      {(seams || back) &&
+        picture.seams.map((s) => (
+          <line
+            key={`${s.x1} ${s.y1} ${s.x2} ${s.y2}`}
+            x1={s.x1}
+            y1={s.y1}
+            x2={s.x2}
+            y2={s.y2}
+            stroke="#23282B"
+            strokeOpacity={0.8}
+            strokeWidth={px * 1.2}
+            strokeDasharray={`${px * 5} ${px * 3}`}
+          />
+        ))}
+    </>
+  );
+});
+
+/** Where seams meet: two steps that interlock, two bars that lie on each other, or a cross that is opened. */
+export function Crossings({ picture, px }: { picture: Picture; px: number }) {
+  const r = 9 * px;
+  return (
+    <>
+      {picture.crosses.map((c) => (
+        <g key={`${c.x} ${c.y}`} transform={`translate(${c.x} ${c.y})`} fill="none">
+          <CrossMark state={c.state} r={r} px={px} />
+        </g>
+      ))}
+    </>
+  );
+}
+
+/** The sign of a crossing by its shape; the colour only repeats it. */
+export function CrossMark({ state, r, px }: { state: "nests" | "clashes" | "open"; r: number; px: number }) {
+  const halo = { stroke: "#FCFAF5", strokeWidth: px * 6 };
+  if (state === "nests") {
+    const d = `M${-r} ${-r * 0.75} V0 H${r} V${r * 0.75}`;
+    return (
+      <>
+        <path d={d} {...halo} />
+        <path d={d} stroke="#2A5B78" strokeWidth={px * 3.2} />
+      </>
+    );
+  }
+  if (state === "clashes") {
+    const d = `M${-r} ${-r * 0.35} H${r} M${-r} ${r * 0.35} H${r}`;
+    return (
+      <>
+        <path d={d} {...halo} />
+        <path d={d} stroke="#A6402B" strokeWidth={px * 3.6} />
+      </>
+    );
+  }
+  const d = `M${-r * 0.8} 0 H${r * 0.8} M0 ${-r * 0.8} V${r * 0.8}`;
+  return (
+    <>
+      <path d={d} {...halo} />
+      <path d={d} stroke="#23282B" strokeWidth={px * 2} />
+    </>
+  );
+}

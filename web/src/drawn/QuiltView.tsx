@@ -1,0 +1,59 @@
+import { memo, useId } from "react";
+import type { Layout } from "../api/client";
+import type { Colours } from "./colours";
+import { Cloth } from "./Picture";
+
+type Props = { layout: Layout; colours: Colours; maxW: number; maxH: number; label: string; back?: boolean };
+
+/** The whole quilt to scale: each kind of block drawn once and laid in its places. */
+export const QuiltView = memo(function QuiltView({ layout, colours, maxW, maxH, label, back }: Props) {
+  const id = useId();
+  if (layout.w <= 0 || layout.h <= 0) return null;
+  const scale = Math.min(maxW / layout.w, maxH / layout.h);
+  const px = 1 / scale;
+  return (
+    <svg
+      role="img"
+      aria-label={back ? `${label}, seen from the back` : label}
+      width={layout.w * scale}
+      height={layout.h * scale}
+      viewBox={`0 0 ${layout.w} ${layout.h}`}
+      style={{ maxWidth: "100%" }}
+    >
+      <defs>
+        {Object.entries(layout.blocks).map(([unit, picture]) => (
+          <g key={unit} id={`${id}-${unit}`}>
+            <Cloth picture={picture} colours={colours} back={back} px={px} />
+          </g>
+        ))}
+      </defs>
+      <g transform={back ? `translate(${layout.w} 0) scale(-1 1)` : undefined}>
+        {layout.borders.map((b) => (
+          <polygon
+            key={b.points.join()}
+            points={b.points.join(" ")}
+            fill={colours[b.fabric]}
+            stroke="rgba(35,40,43,0.3)"
+            strokeWidth={px * 0.6}
+          />
+        ))}
+        {layout.cells.map((c) => {
+          const block = layout.blocks[c.block];
+          if (!block) return null;
+          const [w, h] = c.turn % 180 === 0 ? [block.w, block.h] : [block.h, block.w];
+          // Turned about its middle, then laid with its upper left corner in place.
+          const turn = `translate(${c.x + w / 2} ${c.y + h / 2}) rotate(${c.turn}) translate(${-block.w / 2} ${-block.h / 2})`;
+          return <use key={`${c.x} ${c.y}`} href={`#${id}-${c.block}`} transform={turn} />;
+        })}
+        <rect
+          width={layout.w}
+          height={layout.h}
+          fill="none"
+          stroke="var(--v-colors-ink)"
+          strokeOpacity={0.5}
+          strokeWidth={px}
+        />
+      </g>
+    </svg>
+  );
+});

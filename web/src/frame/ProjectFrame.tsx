@@ -1,0 +1,191 @@
+// The frame around one quilt: its name, the order of the work across the top, and what to do next across the bottom.
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { useEffect } from "react";
+import { Link, NavLink, Outlet, useNavigate, useOutletContext } from "react-router";
+import type { Project } from "../api/client";
+import { useProject } from "../api/queries";
+import { coloursOf } from "../drawn/colours";
+import { PictureView } from "../drawn/Picture";
+import { QuiltView } from "../drawn/QuiltView";
+import { Key } from "./Key";
+import { Mark } from "./Mark";
+import { Ruled } from "./Ruled";
+import { Loading, Wrong } from "./States";
+
+const places = [
+  { to: "quilt", name: "Quilt", stages: [] },
+  { to: "cut", name: "Cut", stages: ["strips", "sub-cuts"] },
+  { to: "sew", name: "Sew", stages: ["strip sets", "units", "blocks", "rows", "top"] },
+  { to: "press", name: "Press", stages: [] },
+  { to: "trim", name: "Trim", stages: [] },
+];
+
+/** The project for the pages inside the frame. */
+export const useFramed = () => useOutletContext<Project>();
+
+export function ProjectFrame() {
+  const { data: project, error, refetch } = useProject();
+  const away = useNavigate();
+  const next = project?.plan.steps.find((s) => s.id === project.progress.next);
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (e.key === "b" && !isTyping(e) && next) away(`/q/${project?.id}/bench/${encodeURIComponent(next.id)}`);
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, [away, next, project?.id]);
+
+  if (!project) {
+    return error ? (
+      <Box p="32px">
+        <Wrong error={error}>
+          <Flex gap="12px" mt="12px">
+            <Button onClick={() => refetch()}>Try again</Button>
+            <Button asChild variant="plain">
+              <Link to="/">To the shelf</Link>
+            </Button>
+          </Flex>
+        </Wrong>
+      </Box>
+    ) : (
+      <Loading />
+    );
+  }
+  const { plan, progress } = project;
+  return (
+    <Flex direction="column" minH="100vh">
+      <Flex
+        as="header"
+        align="center"
+        gap={{ base: "10px", lg: "20px" }}
+        px={{ base: "14px", md: "28px" }}
+        borderBottomWidth="1px"
+        borderColor="hair"
+        wrap="wrap"
+        minH="56px"
+      >
+        <Link to="/" aria-label="To the shelf">
+          <Mark />
+        </Link>
+        <Heading as="h1" fontFamily="heading" fontSize="22px" fontWeight="600">
+          {project.document.name}
+        </Heading>
+        <Text color="soft" display={{ base: "none", lg: "block" }}>
+          <Ruled>
+            {plan.finished.text ? `${plan.columns} × ${plan.rows} blocks · finishes ${plan.finished.text}` : ""}
+          </Ruled>
+        </Text>
+        <Flex
+          as="nav"
+          aria-label="Order of work"
+          gap={{ base: "14px", md: "22px" }}
+          ml={{ base: 0, md: "auto" }}
+          w={{ base: "100%", md: "auto" }}
+          overflowX="auto"
+        >
+          {places.map((p) => {
+            const stages = progress.stages.filter((s) => p.stages.includes(s.stage));
+            const done = stages.reduce((n, s) => n + s.done, 0);
+            const make = stages.reduce((n, s) => n + s.make, 0);
+            return (
+              <NavLink key={p.to} to={p.to} style={{ textDecoration: "none" }}>
+                {({ isActive }) => (
+                  <Box
+                    py="15px"
+                    borderBottomWidth="3px"
+                    borderColor={isActive ? "madder" : "transparent"}
+                    fontWeight={isActive ? 600 : 500}
+                    whiteSpace="nowrap"
+                  >
+                    {p.name}
+                    {make > 0 && (
+                      <Text as="span" fontSize="12px" color="soft" ml="6px" className="tabular">
+                        {done}/{make}
+                      </Text>
+                    )}
+                  </Box>
+                )}
+              </NavLink>
+            );
+          })}
+        </Flex>
+      </Flex>
+      <Box as="main" flex="1">
+        <Outlet context={project} />
+      </Box>
+      <Flex
+        as="footer"
+        bg="paper"
+        borderTopWidth="1px"
+        borderColor="hair"
+        px={{ base: "14px", md: "28px" }}
+        py="12px"
+        gap="20px"
+        align="center"
+        position="sticky"
+        bottom="0"
+        className="no-print"
+      >
+        {next ? (
+          <>
+            <Box display={{ base: "none", md: "block" }}>
+              {plan.pictures[next.picture] ? (
+                <PictureView
+                  picture={plan.pictures[next.picture]}
+                  colours={coloursOf(project.document)}
+                  maxW={110}
+                  maxH={52}
+                  label={next.name}
+                />
+              ) : (
+                <QuiltView
+                  layout={plan.quilt}
+                  colours={coloursOf(project.document)}
+                  maxW={110}
+                  maxH={52}
+                  label={next.name}
+                />
+              )}
+            </Box>
+            <Box flex="1" minW="0">
+              <Text fontFamily="heading" fontSize={{ base: "17px", md: "21px" }} fontWeight="600">
+                <Ruled>{`Next: ${lower(next.says)}`}</Ruled>
+              </Text>
+              <Text color="soft" className="tabular">
+                {nextLine(project)}
+              </Text>
+            </Box>
+            <Button asChild variant="solid">
+              <Link to={`/q/${project.id}/bench/${encodeURIComponent(next.id)}`}>
+                {next.does === "sew" ? "To the machine" : "To the mat"} <Key>B</Key>
+              </Link>
+            </Button>
+          </>
+        ) : (
+          <Text fontFamily="heading" fontSize="21px" fontWeight="600">
+            {plan.steps.length > 0
+              ? "Everything is made. Bind it, and sign it."
+              : "Nothing can be made yet: the plan has a problem. See Quilt."}
+          </Text>
+        )}
+      </Flex>
+    </Flex>
+  );
+}
+
+function nextLine(project: Project) {
+  const p = project.progress.steps.find((s) => s.id === project.progress.next);
+  if (!p) return "";
+  const parts = [`${p.good} of ${p.make} made`, `${p.toGo} to go`];
+  if (p.short > 0) parts.push(`${p.short} of them to replace what was set aside`);
+  if (p.ready >= 0 && p.ready < p.toGo) parts.push(`parts on hand for ${p.ready}`);
+  return parts.join(" · ");
+}
+
+const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1);
+
+/** Whether a key press is meant for a field. */
+export function isTyping(e: KeyboardEvent) {
+  const t = e.target as HTMLElement | null;
+  return e.ctrlKey || e.metaKey || e.altKey || !!t?.closest("input, textarea, select, [contenteditable]");
+}

@@ -1,0 +1,30 @@
+import "./fonts.css";
+import { ChakraProvider } from "@chakra-ui/react";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { RouterProvider } from "react-router/dom";
+import { router } from "./routes";
+import { system } from "./theme";
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { retry: 1, staleTime: 1000, refetchOnWindowFocus: true, networkMode: "always" } },
+});
+
+const dark = window.matchMedia("(prefers-color-scheme: dark)");
+const follow = () => document.documentElement.classList.toggle("dark", dark.matches);
+follow();
+dark.addEventListener("change", follow);
+
+const root = document.getElementById("root");
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <ChakraProvider value={system}>
+        <QueryClientProvider client={queries}>
+          <RouterProvider router={router} />
+        </QueryClientProvider>
+      </ChakraProvider>
+    </StrictMode>,
+  );
+}

@@ -1,0 +1,337 @@
+// What the quilter decides: size, strips, cloth, fabrics, border, and how each unit is made. The plan follows every change.
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { useEffect, useRef, useState } from "react";
+import { Refused } from "../api/client";
+import { coloursOf } from "../drawn/colours";
+import { QuiltView } from "../drawn/QuiltView";
+import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
+import { Key } from "../frame/Key";
+import { isTyping, useFramed } from "../frame/ProjectFrame";
+import { Ruled } from "../frame/Ruled";
+import { Section } from "../frame/Section";
+import { Wrong } from "../frame/States";
+import { type Draft, useDraft } from "./draft";
+import { freeId } from "./ids";
+import { Setting } from "./Setting";
+import { Units } from "./Units";
+
+export function QuiltPage() {
+  const project = useFramed();
+  const draft = useDraft(project);
+  const [back, setBack] = useState(false);
+  const { plan } = draft.preview;
+  const colours = coloursOf(draft.document);
+  const stopped = draft.problems.some((p) => p.stops);
+  const saving = useRef(draft);
+  saving.current = draft;
+
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if ((e.ctrlKey || e.metaKey) && e.key === "s") {
+        e.preventDefault();
+        const d = saving.current;
+        if (d.dirty) d.save.mutate(d.base);
+      } else if (e.key === "t" && !isTyping(e)) setBack((b) => !b);
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  }, []);
+
+  return (
+    <Flex align="stretch" direction={{ base: "column", lg: "row" }}>
+      <Box flex="1" p={{ base: "16px", md: "28px" }} minW="0">
+        <Box position={{ base: "static", lg: "sticky" }} top="24px">
+          <Flex justify="center" opacity={stopped ? 0.4 : 1}>
+            {plan.quilt.w > 0 ? (
+              <QuiltView
+                layout={plan.quilt}
+                colours={colours}
+                maxW={600}
+                maxH={480}
+                label={draft.document.name}
+                back={back}
+              />
+            ) : (
+              <Text color="soft" py="80px">
+                No picture while something stops the plan.
+              </Text>
+            )}
+          </Flex>
+          <Flex mt="16px" align="baseline" gap="14px" wrap="wrap">
+            <Text fontFamily="heading" fontSize="21px" fontWeight="600">
+              <Ruled>{plan.finished.text ? `Finishes ${plan.finished.text}` : ""}</Ruled>
+            </Text>
+            <Text color="soft">
+              <Ruled>{`${plan.blocks} blocks of ${plan.block.text || "–"} · allowance ${plan.seam.effective.text || "–"}`}</Ruled>
+            </Text>
+            <Button size="sm" ml="auto" onClick={() => setBack((b) => !b)} aria-pressed={back}>
+              Turn over <Key>T</Key>
+            </Button>
+          </Flex>
+          <Text mt="6px" color={plan.press.clashes > 0 ? "madder" : "woad"} fontWeight="600">
+            <Ruled>{plan.press.says}</Ruled>
+          </Text>
+          <Text color="soft" maxW="620px">
+            <Ruled>{plan.press.detail}</Ruled>
+          </Text>
+          {project.progress.noLonger.length > 0 && (
+            <Box mt="14px" borderLeftWidth="4px" borderColor="madder" pl="12px">
+              <Text fontWeight="600">Tallied, and no longer fitting this plan</Text>
+              {project.progress.noLonger.map((l) => (
+                <Text key={l.step + l.exact}>
+                  <Ruled>{l.says}</Ruled>
+                </Text>
+              ))}
+            </Box>
+          )}
+        </Box>
+      </Box>
+      <Box
+        as="section"
+        aria-label="Decisions"
+        w={{ base: "100%", lg: "540px" }}
+        bg="paper"
+        borderLeftWidth={{ base: 0, lg: "1px" }}
+        borderColor="hair"
+        px={{ base: "16px", md: "26px" }}
+        py="20px"
+      >
+        <Keeping draft={draft} newest={project.rev} />
+        <Decisions draft={draft} />
+      </Box>
+    </Flex>
+  );
+}
+
+/** What is changed and not kept, and what to do about it. */
+function Keeping({ draft, newest }: { draft: Draft; newest: number }) {
+  if (!draft.dirty) return null;
+  const stale =
+    draft.save.error instanceof Refused && draft.save.error.status === 412 ? draft.save.error.trouble : undefined;
+  const stops = draft.problems.filter((p) => p.stops);
+  return (
+    <Box
+      position="sticky"
+      top="0"
+      zIndex="1"
+      bg="madder.wash"
+      mx="-12px"
+      px="12px"
+      py="10px"
+      mb="14px"
+      borderLeftWidth="4px"
+      borderColor="madder"
+    >
+      <Flex align="center" gap="12px" wrap="wrap">
+        <Text fontWeight="600" flex="1">
+          Changed, not kept yet
+        </Text>
+        <Button
+          variant="solid"
+          size="sm"
+          disabled={draft.save.isPending || stops.length > 0}
+          onClick={() => draft.save.mutate(draft.base)}
+        >
+          Keep this plan <Key>Ctrl S</Key>
+        </Button>
+        <Button size="sm" onClick={draft.discard}>
+          Let it go
+        </Button>
+      </Flex>
+      {stops.length > 0 && (
+        <Text mt="6px">
+          <Ruled>{`It can be kept once this is mended: ${stops[0]?.says ?? ""} ${stops[0]?.mend ?? ""}`}</Ruled>
+        </Text>
+      )}
+      {stale ? (
+        <Box mt="8px" role="alert">
+          <Text fontWeight="600">{stale.detail}</Text>
+          <Flex gap="10px" mt="8px">
+            <Button size="sm" onClick={() => draft.save.mutate(stale.newest ?? newest)}>
+              Keep mine as the newest
+            </Button>
+            <Button size="sm" onClick={draft.discard}>
+              Take the other
+            </Button>
+          </Flex>
+        </Box>
+      ) : (
+        draft.save.error && <Wrong error={draft.save.error} />
+      )}
+      {draft.trouble && <Wrong error={draft.trouble} />}
+    </Box>
+  );
+}
+
+function Decisions({ draft }: { draft: Draft }) {
+  const d = draft.document;
+  const two = { display: "grid", gridTemplateColumns: "1fr 1fr", gap: "14px" };
+  return (
+    <>
+      <Section title="Size">
+        <Box {...two}>
+          <NumberField
+            label="Blocks across"
+            min={1}
+            value={d.top.columns}
+            onChange={(v) => draft.set(["top", "columns"], v)}
+            problems={draft.at("/top/columns")}
+          />
+          <NumberField
+            label="Blocks down"
+            min={1}
+            value={d.top.rows}
+            onChange={(v) => draft.set(["top", "rows"], v)}
+            problems={draft.at("/top/rows")}
+          />
+          <TextField
+            label="Strips cut"
+            value={d.strip}
+            onChange={(v) => draft.set(["strip"], v)}
+            onBlur={draft.settle}
+            problems={draft.at("/strip")}
+            help="every width in strips follows"
+          />
+          <TextField
+            label="Name"
+            value={d.name}
+            onChange={(v) => draft.set(["name"], v)}
+            problems={draft.at("/name")}
+          />
+        </Box>
+      </Section>
+      <Setting draft={draft} />
+      <Section title="Fabrics">
+        {d.roles.map((r, i) => {
+          const f = d.fabrics.findIndex((x) => x.id === r.fabric);
+          const fabric = d.fabrics[f];
+          return (
+            <Flex key={r.id} gap="10px" align="end" mb="10px">
+              {fabric && (
+                <ColourField
+                  w="44px"
+                  label={`Colour of ${fabric.name}`}
+                  hideLabel
+                  value={fabric.colour}
+                  onChange={(v) => draft.set(["fabrics", f, "colour"], v)}
+                  problems={draft.at(`/fabrics/${f}/colour`)}
+                />
+              )}
+              <Box flex="1">
+                {fabric && (
+                  <TextField
+                    label={r.name}
+                    value={fabric.name}
+                    onChange={(v) => draft.set(["fabrics", f, "name"], v)}
+                    problems={draft.at(`/fabrics/${f}/name`)}
+                  />
+                )}
+              </Box>
+              <Box w="150px">
+                <ChoiceField
+                  label={`Fabric that plays ${r.name}`}
+                  hideLabel
+                  value={r.fabric}
+                  onChange={(v) => draft.set(["roles", i, "fabric"], v)}
+                  problems={draft.at(`/roles/${i}/fabric`)}
+                  choices={d.fabrics.map((x) => ({ value: x.id, name: `is ${x.name}` }))}
+                />
+              </Box>
+            </Flex>
+          );
+        })}
+        <Button
+          size="sm"
+          onClick={() => {
+            const n = d.fabrics.length + 1;
+            const id = freeId("fabric", d.fabrics.map((x) => x.id).concat(d.roles.map((x) => x.id)));
+            draft.set(["fabrics"], [...d.fabrics, { id, name: `Fabric ${n}`, colour: "#b7a88a" }]);
+            draft.set(["roles"], [...d.roles, { id, name: `fabric ${n}`, fabric: id }]);
+          }}
+        >
+          Add a fabric
+        </Button>
+      </Section>
+      <Section title="Cloth, allowance and ruler">
+        <Box {...two}>
+          <TextField
+            label="Usable width of cloth"
+            value={d.cloth.usable}
+            onChange={(v) => draft.set(["cloth", "usable"], v)}
+            onBlur={draft.settle}
+            problems={draft.at("/cloth/usable")}
+            help="without selvedges"
+          />
+          <TextField
+            label="Lost to squaring up"
+            value={d.cloth.squaring}
+            onChange={(v) => draft.set(["cloth", "squaring"], v)}
+            onBlur={draft.settle}
+            problems={draft.at("/cloth/squaring")}
+            help="at each end of strip, set or cloth"
+          />
+          <TextField
+            label="Allowance you stitch"
+            value={d.seam.stitched}
+            onChange={(v) => draft.set(["seam", "stitched"], v)}
+            onBlur={draft.settle}
+            problems={draft.at("/seam/stitched")}
+            help="scant ¼″ is 15/64″"
+          />
+          <TextField
+            label="The fold takes"
+            value={d.seam.fold}
+            onChange={(v) => draft.set(["seam", "fold"], v)}
+            onBlur={draft.settle}
+            problems={draft.at("/seam/fold")}
+            help={`sizes use both: ${draft.preview.plan.seam.effective.text}`}
+          />
+          <TextField
+            label="Finest mark of your ruler"
+            value={d.ruler}
+            onChange={(v) => draft.set(["ruler"], v)}
+            onBlur={draft.settle}
+            problems={draft.at("/ruler")}
+          />
+          <ChoiceField
+            label="You measure in"
+            value={d.measure}
+            onChange={(v) => draft.set(["measure"], v)}
+            choices={[
+              { value: "in", name: "inches" },
+              { value: "cm", name: "centimetres" },
+            ]}
+          />
+        </Box>
+      </Section>
+      <Section title="Spares and pressing">
+        <Box {...two}>
+          <NumberField
+            label="Spares of every kind"
+            value={d.spares.count ?? 0}
+            onChange={(v) => draft.set(["spares", "count"], v)}
+            problems={draft.at("/spares")}
+            help="of each sub-cut and patch"
+          />
+          <NumberField
+            label="and in a hundred"
+            value={d.spares.percent ?? 0}
+            onChange={(v) => draft.set(["spares", "percent"], v)}
+          />
+          <ChoiceField
+            label="Press"
+            value={d.schools.press}
+            onChange={(v) => draft.set(["schools", "press"], v)}
+            problems={draft.at("/schools/press")}
+            choices={[
+              { value: "nest", name: "so that seams nest" },
+              { value: "dark", name: "to the dark, always" },
+              { value: "open", name: "every seam open" },
+            ]}
+          />
+        </Box>
+      </Section>
+      <Units draft={draft} />
+    </>
+  );
+}

@@ -1,0 +1,35 @@
+import { createBrowserRouter, Navigate } from "react-router";
+import { ProjectFrame } from "./frame/ProjectFrame";
+import { Loading, NotFound, Problem } from "./frame/States";
+import { Shelf } from "./shelf/Shelf";
+
+// The order of the routes is the order of the work.
+export const router = createBrowserRouter([
+  { path: "/", element: <Shelf />, hydrateFallbackElement: <Loading />, errorElement: <Problem /> },
+  {
+    path: "/new",
+    hydrateFallbackElement: <Loading />,
+    lazy: async () => ({ Component: (await import("./shelf/NewQuilt")).NewQuilt }),
+  },
+  {
+    path: "/q/:id",
+    element: <ProjectFrame />,
+    hydrateFallbackElement: <Loading />,
+    errorElement: <Problem />,
+    children: [
+      { index: true, element: <Navigate to="quilt" replace /> },
+      { path: "quilt", lazy: async () => ({ Component: (await import("./quilt/QuiltPage")).QuiltPage }) },
+      { path: "cut", lazy: async () => ({ Component: (await import("./cut/CutPage")).CutPage }) },
+      { path: "sew", lazy: async () => ({ Component: (await import("./sew/SewPage")).SewPage }) },
+      { path: "press", lazy: async () => ({ Component: (await import("./press/PressPage")).PressPage }) },
+      { path: "trim", lazy: async () => ({ Component: (await import("./trim/TrimPage")).TrimPage }) },
+    ],
+  },
+  {
+    path: "/q/:id/bench/:step?",
+    hydrateFallbackElement: <Loading label="Setting up the bench" />,
+    lazy: async () => ({ Component: (await import("./bench/BenchPage")).BenchPage }),
+    errorElement: <Problem />,
+  },
+  { path: "*", element: <NotFound /> },
+]);

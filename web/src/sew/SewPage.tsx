@@ -1,0 +1,144 @@
+// The sewing in order: one batch after another, each for the whole quilt.
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { Link } from "react-router";
+import type { Project, Step } from "../api/client";
+import { coloursOf } from "../drawn/colours";
+import { PictureView } from "../drawn/Picture";
+import { QuiltView } from "../drawn/QuiltView";
+import { Caution } from "../frame/Caution";
+import { useFramed } from "../frame/ProjectFrame";
+import { progressOf } from "../frame/progress";
+import { Ruled } from "../frame/Ruled";
+import { Section } from "../frame/Section";
+import { Unplanned } from "../frame/Unplanned";
+
+const titles: Record<string, string> = {
+  "strip sets": "Strip sets",
+  units: "Units",
+  blocks: "Blocks",
+  rows: "Rows",
+  top: "The top",
+};
+
+export function SewPage() {
+  const project = useFramed();
+  const { plan } = project;
+  if (plan.steps.length === 0) return <Unplanned />;
+  const sewn = plan.steps.filter((s) => s.sewing);
+  const stages = plan.stages.filter((st) => sewn.some((s) => s.stage === st));
+  return (
+    <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
+      {stages.map((stage) => (
+        <Section key={stage} title={titles[stage] ?? stage}>
+          {sewn
+            .filter((s) => s.stage === stage)
+            .map((s) => (
+              <Batch key={s.id} step={s} project={project} number={sewn.indexOf(s) + 1} />
+            ))}
+        </Section>
+      ))}
+      <Caution>
+        Take pins out before the needle reaches them. Hands clear of the needle, slow over bulk, needle down to adjust.
+        Change your posture, rest hands and eyes. Follow the maker's instructions for your machine.
+      </Caution>
+    </Box>
+  );
+}
+
+function Batch({ step, project, number }: { step: Step; project: Project; number: number }) {
+  const p = progressOf(project, step.id);
+  const colours = coloursOf(project.document);
+  const sewing = step.sewing;
+  if (!sewing || !p) return null;
+  const here = project.progress.next === step.id;
+  return (
+    <Flex
+      gap={{ base: "14px", md: "28px" }}
+      py="16px"
+      borderTopWidth="1px"
+      borderColor="hair"
+      align="center"
+      wrap={{ base: "wrap", md: "nowrap" }}
+      aria-current={here ? "step" : undefined}
+    >
+      <Text w="26px" color={here ? "madder" : "soft"} fontWeight="600" className="tabular" textAlign="right">
+        {number}
+      </Text>
+      <Flex w={{ base: "130px", md: "190px" }} justify="center" align="center" gap="12px" flexShrink={0}>
+        {sewing.leftPicture && sewing.rightPicture ? (
+          <>
+            <PictureView picture={sewing.leftPicture} colours={colours} maxW={80} maxH={92} label={sewing.left} />
+            <svg width="10" height="70" viewBox="0 0 10 70" aria-hidden="true">
+              <line
+                x1="5"
+                y1="0"
+                x2="5"
+                y2="70"
+                stroke="var(--v-colors-madder)"
+                strokeWidth="2"
+                strokeDasharray="6 4"
+              />
+            </svg>
+            <PictureView picture={sewing.rightPicture} colours={colours} maxW={80} maxH={92} label={sewing.right} />
+          </>
+        ) : step.picture ? (
+          <PictureView
+            picture={project.plan.pictures[step.picture]}
+            colours={colours}
+            maxW={180}
+            maxH={80}
+            label={step.name}
+          />
+        ) : (
+          <QuiltView layout={project.plan.quilt} colours={colours} maxW={120} maxH={88} label={step.name} />
+        )}
+      </Flex>
+      <Box flex="1" minW="200px">
+        <Heading as="h3" fontSize="17px" fontWeight="600">
+          <Ruled>{step.says}</Ruled>
+        </Heading>
+        <Text>
+          <Ruled>{`Bring ${sewing.edge}.`}</Ruled>
+        </Text>
+        <Text color="soft" fontSize="14px">
+          <Ruled>{`Each ${sewing.seams === 1 ? "one seam" : `${sewing.seams} seams`} of ${sewing.length.text} · ${sewing.stitch} · makes ${step.size}`}</Ruled>
+        </Text>
+        <Text fontSize="14px">
+          <Ruled>{`Press ${sewing.press}.`}</Ruled>
+        </Text>
+      </Box>
+      <Box textAlign="right" flexShrink={0} minW="104px">
+        <Text
+          className="tabular"
+          fontSize="21px"
+          fontFamily="heading"
+          fontWeight="600"
+          color={p.toGo === 0 ? "woad" : "ink"}
+        >
+          {p.good} / {p.make}
+        </Text>
+        <Text fontSize="13px" color={here ? "madder" : "soft"} fontWeight={here ? 600 : 400}>
+          {state(project, step.id)}
+        </Text>
+        <Button asChild size="sm" mt="6px" variant={here ? "solid" : "outline"}>
+          <Link
+            to={`/q/${project.id}/bench/${encodeURIComponent(step.id)}`}
+            aria-label={`To the machine with ${step.name}`}
+          >
+            To the machine
+          </Link>
+        </Button>
+      </Box>
+    </Flex>
+  );
+}
+
+function state(project: Project, id: string) {
+  const p = progressOf(project, id);
+  if (!p) return "";
+  if (p.toGo === 0) return "done";
+  if (p.short > 0) return `${p.short} short`;
+  if (project.progress.next === id) return `here · ${p.toGo} to go`;
+  if (p.ready === 0 && p.good === 0) return "waits for its parts";
+  return `${p.toGo} to go`;
+}

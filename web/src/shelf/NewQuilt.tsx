@@ -1,0 +1,237 @@
+// A new quilt from a few choices. Every change is planned at once; nothing is stored before the last button.
+import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import { type Choices, newId, type Problem, Refused, server } from "../api/client";
+import { coloursOf } from "../drawn/colours";
+import { PictureView } from "../drawn/Picture";
+import { QuiltView } from "../drawn/QuiltView";
+import { ChoiceField, NumberField, TextField } from "../frame/fields";
+import { Mark } from "../frame/Mark";
+import { Ruled } from "../frame/Ruled";
+import { Wrong } from "../frame/States";
+
+const kept = "vicis-new-quilt";
+const first: Choices = {
+  name: "",
+  block: "chain",
+  squares: 5,
+  companion: "corners",
+  rows: 7,
+  columns: 5,
+  measure: "in",
+  strip: "2 1/2",
+  border: "",
+};
+
+function begin(): Choices {
+  try {
+    return { ...first, ...JSON.parse(localStorage.getItem(kept) ?? "{}") };
+  } catch {
+    return first;
+  }
+}
+
+export function NewQuilt() {
+  const [choices, setChoices] = useState(begin);
+  const [id] = useState(newId);
+  const away = useNavigate();
+  const queries = useQueryClient();
+  useEffect(() => localStorage.setItem(kept, JSON.stringify(choices)), [choices]);
+  const set = (change: Partial<Choices>) => setChoices((c) => ({ ...c, ...change }));
+  const { data: blocks } = useQuery({
+    queryKey: ["starters"],
+    queryFn: server.starters,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const named = { ...choices, name: choices.name.trim() || "Untitled" };
+  const { data: preview, error } = useQuery({
+    queryKey: ["begin", named],
+    queryFn: () => server.begin(named),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const store = useMutation({
+    mutationFn: async () => server.create(id, (await server.begin(choices)).document),
+    onSuccess: (p) => {
+      localStorage.removeItem(kept);
+      queries.invalidateQueries({ queryKey: ["shelf"] });
+      away(`/q/${p.id}/quilt`);
+    },
+  });
+  const problems: Problem[] = error instanceof Refused ? (error.trouble.problems ?? []) : (preview?.problems ?? []);
+  const at = (...places: string[]) => problems.filter((p) => places.includes(p.at));
+  const placed = ["/squares", "/companion", "/block", "/top/rows", "/top/columns", "/strip", "/top/borders/0/width"];
+  const elsewhere = problems.filter((p) => !placed.includes(p.at));
+  const nameMissing = store.isError && choices.name.trim() === "";
+  const stopped = problems.some((p) => p.stops) || !!error;
+
+  return (
+    <Box maxW="1240px" mx="auto" px={{ base: "16px", md: "28px" }} pb="40px">
+      <Flex as="header" align="center" gap="14px" py="14px" borderBottomWidth="1px" borderColor="hair">
+        <Link to="/" aria-label="To the shelf">
+          <Mark />
+        </Link>
+        <Heading as="h1" fontFamily="heading" fontSize="24px" fontWeight="600">
+          Begin a quilt
+        </Heading>
+      </Flex>
+      <Flex as="main" gap={{ base: "24px", lg: "48px" }} mt="20px" wrap="wrap">
+        <Box flex="1" minW={{ base: "100%", lg: "520px" }}>
+          <Heading as="h2" fontSize="15px" fontWeight="600" mb="10px">
+            Block
+          </Heading>
+          <Flex wrap="wrap" gap="16px" role="radiogroup" aria-label="Block">
+            {blocks?.map((b) => {
+              const chosen = b.block === choices.block && b.squares === choices.squares;
+              return (
+                <chakra.button
+                  key={b.name}
+                  type="button"
+                  role="radio"
+                  aria-checked={chosen}
+                  onClick={() => set({ block: b.block, squares: b.squares })}
+                  textAlign="left"
+                  w="112px"
+                  pb="6px"
+                  borderBottomWidth="3px"
+                  borderColor={chosen ? "madder" : "transparent"}
+                  cursor="pointer"
+                >
+                  <PictureView picture={b.picture} colours={b.colours} maxW={104} maxH={104} label="" />
+                  <Text fontSize="14px" fontWeight="600" mt="6px">
+                    {b.name}
+                  </Text>
+                  <Text fontSize="12.5px" color="soft" lineHeight="1.3">
+                    {b.says}
+                  </Text>
+                </chakra.button>
+              );
+            })}
+          </Flex>
+          {at("/squares", "/block").map((p) => (
+            <Text key={p.at} color="madder" fontWeight="600" role="alert">
+              {`${p.says} ${p.mend}`}
+            </Text>
+          ))}
+          <Box display="grid" gridTemplateColumns={{ base: "1fr 1fr", md: "1fr 1fr 1fr" }} gap="18px" mt="26px">
+            <ChoiceField
+              label="Between the blocks"
+              value={choices.companion}
+              onChange={(companion) => set({ companion })}
+              problems={at("/companion")}
+              choices={[
+                { value: "none", name: "the same block" },
+                { value: "plain", name: "a plain block" },
+                { value: "corners", name: "plain, with corner squares" },
+              ]}
+            />
+            <NumberField
+              label="Blocks across"
+              value={choices.columns}
+              min={1}
+              onChange={(columns) => set({ columns })}
+              problems={at("/top/columns")}
+            />
+            <NumberField
+              label="Blocks down"
+              value={choices.rows}
+              min={1}
+              onChange={(rows) => set({ rows })}
+              problems={at("/top/rows")}
+            />
+            <ChoiceField
+              label="Your ruler"
+              value={choices.measure}
+              onChange={(measure) => set({ measure, strip: measure === "cm" ? "6.5 cm" : "2 1/2" })}
+              choices={[
+                { value: "in", name: "inches" },
+                { value: "cm", name: "centimetres" },
+              ]}
+            />
+            <TextField
+              label="Strips cut"
+              value={choices.strip}
+              onChange={(strip) => set({ strip })}
+              problems={at("/strip")}
+              help="2 1/2, 2.5, 2½ or 65 mm"
+            />
+            <TextField
+              label="Border cut"
+              value={choices.border ?? ""}
+              onChange={(border) => set({ border })}
+              problems={at("/top/borders/0/width")}
+              help="empty for none"
+            />
+          </Box>
+          <Box mt="22px" maxW="420px">
+            <TextField
+              label="Name"
+              value={choices.name}
+              onChange={(name) => set({ name })}
+              problems={
+                nameMissing
+                  ? [
+                      {
+                        code: "name-missing",
+                        at: "/name",
+                        says: "The quilt has no name.",
+                        mend: "Give it one.",
+                        stops: true,
+                      },
+                    ]
+                  : []
+              }
+            />
+          </Box>
+          {elsewhere.map((p) => (
+            <Text
+              key={p.at + p.code}
+              mt="10px"
+              color={p.stops ? "madder" : "ink"}
+              fontWeight={p.stops ? 600 : 400}
+              role={p.stops ? "alert" : undefined}
+            >
+              <Ruled>{`${p.says} ${p.mend}`}</Ruled>
+            </Text>
+          ))}
+          {error && problems.length === 0 && <Wrong error={error} />}
+          {store.error && !nameMissing && <Wrong error={store.error} />}
+          <Flex gap="12px" mt="24px">
+            <Button variant="solid" disabled={stopped || store.isPending} onClick={() => store.mutate()}>
+              Put it on the shelf
+            </Button>
+            <Button asChild variant="plain">
+              <Link to="/">Leave</Link>
+            </Button>
+          </Flex>
+        </Box>
+        <Box as="section" aria-label="How it will look" w={{ base: "100%", lg: "520px" }} opacity={stopped ? 0.45 : 1}>
+          {preview && (
+            <>
+              <Flex justify="center">
+                <QuiltView
+                  layout={preview.plan.quilt}
+                  colours={coloursOf(preview.document)}
+                  maxW={500}
+                  maxH={500}
+                  label={named.name}
+                />
+              </Flex>
+              <Text fontFamily="heading" fontSize="21px" fontWeight="600" mt="16px">
+                <Ruled>{`Finishes ${preview.plan.finished.text}`}</Ruled>
+              </Text>
+              <Text color="soft">
+                <Ruled>{`${preview.plan.blocks} blocks of ${preview.plan.block.text} · ${preview.plan.cut.map((c) => `${c.buy} ${c.name}`).join(" · ")}`}</Ruled>
+              </Text>
+              <Text color="soft">
+                <Ruled>{`${preview.plan.press.says}. ${preview.plan.press.detail}`}</Ruled>
+              </Text>
+            </>
+          )}
+        </Box>
+      </Flex>
+    </Box>
+  );
+}

@@ -1,0 +1,87 @@
+// What everything must measure, before and after its outer seams are sewn.
+import { Box, chakra, Flex, Text } from "@chakra-ui/react";
+import { coloursOf } from "../drawn/colours";
+import { PictureView } from "../drawn/Picture";
+import { QuiltView } from "../drawn/QuiltView";
+import { Caution } from "../frame/Caution";
+import { useFramed } from "../frame/ProjectFrame";
+import { Ruled } from "../frame/Ruled";
+import { Section } from "../frame/Section";
+import { Unplanned } from "../frame/Unplanned";
+
+const Cell = chakra("td", { base: { py: "12px", px: "10px", verticalAlign: "middle" } });
+const Head = chakra("th", {
+  base: { textAlign: "left", fontSize: "13px", fontWeight: "600", color: "soft", px: "10px", pb: "6px" },
+});
+
+export function TrimPage() {
+  const project = useFramed();
+  const { plan } = project;
+  if (plan.steps.length === 0) return <Unplanned />;
+  const colours = coloursOf(project.document);
+  return (
+    <Box px={{ base: "8px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
+      <Section title="What it must measure">
+        <Text color="soft" mb="14px">
+          <Ruled>{`Measure after pressing, before the next seam. Unfinished includes ${plan.seam.effective.text} of allowance on every side.`}</Ruled>
+        </Text>
+        <Box overflowX="auto">
+          <chakra.table w="100%">
+            <thead>
+              <tr>
+                <Head aria-label="Picture" />
+                <Head>What</Head>
+                <Head>Unfinished: trim to this</Head>
+                <Head>Finished</Head>
+              </tr>
+            </thead>
+            <tbody>
+              {plan.trim.map((t) => (
+                <chakra.tr key={t.id} borderTopWidth="1px" borderColor="hair">
+                  <Cell w="150px">
+                    <Flex justify="center">
+                      {plan.pictures[t.picture] ? (
+                        <PictureView
+                          picture={plan.pictures[t.picture]}
+                          colours={colours}
+                          maxW={130}
+                          maxH={74}
+                          label={t.name}
+                        />
+                      ) : (
+                        <QuiltView layout={plan.quilt} colours={colours} maxW={130} maxH={84} label={t.name} />
+                      )}
+                    </Flex>
+                  </Cell>
+                  <Cell>
+                    <Text fontWeight="600">{t.name}</Text>
+                    <Text fontSize="13px" color="soft">
+                      {t.kind}
+                    </Text>
+                  </Cell>
+                  <Cell>
+                    <Text fontFamily="heading" fontSize="20px" fontWeight="600" whiteSpace="nowrap">
+                      <Ruled>{t.unfinished}</Ruled>
+                    </Text>
+                    <Text fontSize="13px" color="soft">
+                      <Ruled>{t.sum}</Ruled>
+                    </Text>
+                  </Cell>
+                  <Cell>
+                    <Text fontSize="16px" whiteSpace="nowrap">
+                      <Ruled>{t.finished || "as long as the cloth is wide"}</Ruled>
+                    </Text>
+                  </Cell>
+                </chakra.tr>
+              ))}
+            </tbody>
+          </chakra.table>
+        </Box>
+      </Section>
+      <Caution>
+        Trim standing, blade away from yourself, fingers off the ruler's edge. Never pull an edge to make it fit: find
+        the seam that is off.
+      </Caution>
+    </Box>
+  );
+}
