@@ -262,7 +262,7 @@ func (b *builder) sewn(batch batching.Batch) Step {
 		if batch.ID != quilt.RowsStep {
 			border, _, _ := strings.Cut(batch.ID, "/")
 			if strings.HasSuffix(batch.ID, "/sides") {
-				s.Takes = append(s.Takes, Take{Step: cutting.BorderStrips(border), Each: b.stripsOf(cutting.BorderStrips(border)), Per: 4})
+				s.Takes = append(s.Takes, Take{Step: cutting.BorderStrips(border), Each: b.stripsOf(cutting.BorderStrips(border)), Per: 2})
 			}
 		}
 	}
@@ -293,7 +293,7 @@ func times(n int) string {
 // stitch is the usual stitch length: short where a seam will be cut across (common practice).
 func stitch(s batching.Stage) string {
 	if s == batching.Sets {
-		return "short stitches, 1.3 to 1.7 mm: the set will be cut across"
+		return "short stitches, 1.3 to 1.7 mm, because the set is cut across"
 	}
 	return "stitches of 2.1 to 2.5 mm"
 }

@@ -139,7 +139,7 @@ func (b *builder) pictures(into map[string]Picture) {
 }
 
 // mostDrawn is how many patches a picture of a whole row may have; longer rows are seen in the quilt.
-const mostDrawn = 2000
+const mostDrawn = 600
 
 func (b *builder) row(k quilt.RowKind) (piece.Piece, bool) {
 	var p piece.Piece

@@ -191,7 +191,7 @@ func TestSearchAgreesWithTryingEverything(t *testing.T) {
 			}
 			best = min(best, cost)
 		}
-		if got := solve(n, springs); got.cost != best || !got.proven {
+		if got := solve(n, springs, crossingBudget); got.cost != best || !got.proven {
 			t.Fatalf("cost %d (proven %v), trying everything gives %d: %v", got.cost, got.proven, best, springs)
 		}
 	}

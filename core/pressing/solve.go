@@ -22,12 +22,16 @@ type solution struct {
 	proven bool
 }
 
-// searchBudget bounds the branch and bound of one component; up to some sixty variables stay far below it.
-const searchBudget = 200_000
+// How many steps the branch and bound of one component may take. Crossings of up to some sixty seams stay far below theirs;
+// wishes are not worth a long search.
+const (
+	crossingBudget = 200_000
+	wishBudget     = 5_000
+)
 
 // solve minimises the weight of springs that are not satisfied, exactly, component by component: branch and bound from a
 // good first answer. Variable 0 is the ground.
-func solve(n int, springs []spring) solution {
+func solve(n int, springs []spring, budget int) solution {
 	out := solution{x: make([]int8, n), group: make([]int, n), proven: true}
 	out.x[ground] = 1
 	touching := make([][]spring, n)
@@ -44,7 +48,7 @@ func solve(n int, springs []spring) solution {
 		}
 		groups++
 		order := component(v, touching)
-		c := search{touching: touching, order: order, x: make([]int8, n), budget: searchBudget}
+		c := search{touching: touching, order: order, x: make([]int8, n), budget: budget}
 		c.x[ground] = 1
 		c.run()
 		held := false
@@ -72,12 +76,12 @@ func solve(n int, springs []spring) solution {
 // decide satisfies the crossings first and the wishes after: what the crossings tie together can still be flipped as one,
 // and which way is chosen by the wishes.
 func decide(n int, crossings, wishes []spring) (x []int8, clashes int64, proven bool) {
-	tied := solve(n, crossings)
+	tied := solve(n, crossings, crossingBudget)
 	asGroups := make([]spring, len(wishes))
 	for i, w := range wishes {
 		asGroups[i] = spring{tied.group[w.a], tied.group[w.b], w.sign * int(tied.x[w.a]) * int(tied.x[w.b]), w.weight}
 	}
-	flips := solve(n, asGroups)
+	flips := solve(n, asGroups, wishBudget)
 	x = make([]int8, n)
 	for v := range x {
 		x[v] = tied.x[v] * flips.x[tied.group[v]]
@@ -104,11 +108,14 @@ func component(v int, touching [][]spring) []int {
 	return order
 }
 
-// search is branch and bound over one component.
+// search is branch and bound over one component. price holds, for every variable that is not set yet, what −1 and +1 would
+// cost against those that are; rest is the least that all of them together still cost.
 type search struct {
 	touching [][]spring
 	order    []int
 	x        []int8
+	price    [][2]int64
+	rest     int64
 	best     []int8
 	cost     int64
 	found    bool
@@ -116,81 +123,83 @@ type search struct {
 }
 
 func (c *search) run() {
-	c.greedy()
-	c.improve()
+	c.price = make([][2]int64, len(c.x))
 	for _, v := range c.order {
-		c.x[v] = 0
+		for _, s := range c.touching[v] {
+			if s.a == s.b && s.sign < 0 { // a seam that meets itself the wrong way: broken either way
+				c.price[v][0] += s.weight
+				c.price[v][1] += s.weight
+			}
+		}
+		c.rest += min(c.price[v][0], c.price[v][1])
 	}
+	for _, v := range c.order {
+		for _, s := range c.touching[v] {
+			if s.a == ground || s.b == ground {
+				c.charge(v, s, 1, 1)
+			}
+		}
+	}
+	c.greedy()
 	c.descend(0, 0)
 }
 
-// price is what variable v costs against those already set.
-func (c *search) price(v int, value int8) int64 {
-	var sum int64
+// at is the place of a value in a price: −1 first, +1 second.
+func at(value int8) int { return int(value+1) / 2 }
+
+// charge adds (by = 1) or takes back (by = −1) what the spring s costs v once its other end has a value.
+func (c *search) charge(v int, s spring, value int8, by int64) {
+	before := min(c.price[v][0], c.price[v][1])
+	wrong := -int8(s.sign) * value
+	c.price[v][at(wrong)] += by * s.weight
+	c.rest += min(c.price[v][0], c.price[v][1]) - before
+}
+
+// set gives v a value and tells its neighbours; it returns what that costs. clear takes it back.
+func (c *search) set(v int, value int8) int64 {
+	cost := c.price[v][at(value)]
+	c.rest -= min(c.price[v][0], c.price[v][1])
+	c.x[v] = value
+	c.tell(v, value, 1)
+	return cost
+}
+
+func (c *search) clear(v int) {
+	c.tell(v, c.x[v], -1)
+	c.x[v] = 0
+	c.rest += min(c.price[v][0], c.price[v][1])
+}
+
+func (c *search) tell(v int, value int8, by int64) {
 	for _, s := range c.touching[v] {
-		other := s.a
-		if other == v {
-			other = s.b
-		}
-		switch {
-		case s.a == s.b:
-			if s.sign < 0 {
-				sum += s.weight
-			}
-		case c.x[other] != 0 && int(value)*int(c.x[other]) != s.sign:
-			sum += s.weight
+		w := s.a + s.b - v
+		if s.a != s.b && w != ground && c.x[w] == 0 {
+			c.charge(w, s, value, by)
 		}
 	}
-	return sum
 }
 
+// cheaper is the value that costs v less for now, +1 when both cost the same.
+func (c *search) cheaper(v int) int8 {
+	if c.price[v][0] < c.price[v][1] {
+		return -1
+	}
+	return 1
+}
+
+// greedy finds a first answer: each variable as is cheapest when its turn comes.
 func (c *search) greedy() {
-	for _, v := range c.order {
-		c.x[v] = 1
-		if c.price(v, -1) < c.price(v, 1) {
-			c.x[v] = -1
-		}
-	}
-}
-
-// improve flips single variables and then the whole component while that helps, and keeps the result as the first answer.
-func (c *search) improve() {
-	for again := true; again; {
-		again = false
-		for _, v := range c.order {
-			if c.price(v, -c.x[v]) < c.price(v, c.x[v]) {
-				c.x[v] = -c.x[v]
-				again = true
-			}
-		}
-	}
-	c.keep()
-	for _, v := range c.order {
-		c.x[v] = -c.x[v]
-	}
-	c.keep()
-}
-
-func (c *search) keep() {
 	var cost int64
-	at := map[int]int{}
-	for i, v := range c.order {
-		at[v] = i
+	for _, v := range c.order {
+		cost += c.set(v, c.cheaper(v))
 	}
-	for i, v := range c.order {
-		for _, s := range c.touching[v] {
-			other := s.a
-			if other == v {
-				other = s.b
-			}
-			if j, inside := at[other]; inside && other != v && j < i {
-				continue // counted at the other end
-			}
-			if int(c.x[s.a])*int(c.x[s.b]) != s.sign {
-				cost += s.weight
-			}
-		}
+	c.keep(cost)
+	for i := len(c.order) - 1; i >= 0; i-- {
+		c.clear(c.order[i])
 	}
+}
+
+func (c *search) keep(cost int64) {
 	if !c.found || cost < c.cost {
 		c.found, c.cost = true, cost
 		c.best = append(c.best[:0], c.x...)
@@ -198,31 +207,19 @@ func (c *search) keep() {
 }
 
 func (c *search) descend(depth int, cost int64) {
-	if c.budget <= 0 {
+	if c.budget <= 0 || cost+c.rest >= c.cost {
 		return
 	}
 	c.budget--
-	bound := cost
-	for _, v := range c.order[depth:] {
-		bound += min(c.price(v, 1), c.price(v, -1))
-	}
-	if bound >= c.cost {
-		return
-	}
 	if depth == len(c.order) {
-		c.cost = cost
-		c.best = append(c.best[:0], c.x...)
+		c.keep(cost)
 		return
 	}
 	v := c.order[depth]
-	first := int8(1)
-	if c.price(v, -1) < c.price(v, 1) {
-		first = -1
-	}
+	first := c.cheaper(v)
 	for _, value := range []int8{first, -first} {
-		price := c.price(v, value)
-		c.x[v] = value
+		price := c.set(v, value)
 		c.descend(depth+1, cost+price)
-		c.x[v] = 0
+		c.clear(v)
 	}
 }

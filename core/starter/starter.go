@@ -10,6 +10,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/plan"
 	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -58,11 +59,11 @@ func Options() []Option {
 	return []Option{
 		{Checkers, 2, "Four-patch", "Two strips, sub-cut; pairs with one turned."},
 		{Checkers, 3, "Nine-patch", "Two strip sets of three."},
-		{Checkers, 4, "Sixteen-patch", "One strip set of four, four sub-cuts."},
-		{Checkers, 5, "5 × 5 checker", "Two strip sets of five."},
+		{Checkers, 4, "16-patch", "One strip set of four, four sub-cuts."},
+		{Checkers, 5, "25-patch", "Two strip sets of five, five sub-cuts."},
+		{Checkers, 6, "36-patch", "One strip set of six, six sub-cuts."},
 		{Chain, 5, "5 × 5 chain", "Three strip sets; diagonals run on from block to block."},
 		{Chain, 7, "7 × 7 chain", "Four strip sets; wide diagonals."},
-		{Checkers, 6, "6 × 6 checker", "One strip set of six."},
 	}
 }
 
@@ -86,12 +87,26 @@ func Build(c Choices) (document.Document, problem.List) {
 	if c.Companion != None && c.Companion != Plain && c.Companion != Cornered {
 		problems.Stop("companion", "/companion", fmt.Sprintf("There is no companion “%s”.", c.Companion), "Choose none, plain or corners.")
 	}
-	if c.Companion == Cornered && c.Squares < 3 {
-		problems.Stop("companion", "/companion", "Corner squares beside a four-patch would leave no plain middle.", "Choose a plain block, or a block with more squares.")
+	if c.Companion == Cornered && c.Squares%2 == 0 {
+		problems.Stop("companion", "/companion", "Corner squares go with a block whose edges look alike from both ends, and an even number of squares does not.", "Choose a plain block between, or a block of 3, 5, 7 or 9 squares.")
 	}
 	if problems.Stopped() {
 		return document.Document{}, problems
 	}
+	// Half a block sewn once and used twice, the second time turned, saves batches. But it ties the pressing of both halves
+	// together: where that keeps seams from nesting, the columns are sewn on one by one.
+	d, problems := build(c, true)
+	p, problems := plan.Make(d, problems)
+	if p.Press.Clashes > 0 {
+		one, others := build(c, false)
+		if q, others := plan.Make(one, others); q.Press.Clashes < p.Press.Clashes {
+			return one, others
+		}
+	}
+	return d, problems
+}
+
+func build(c Choices, halves bool) (document.Document, problem.List) {
 	d := document.Document{
 		Vicis: document.Version, Name: c.Name, Units: c.Measure, Strip: c.Strip,
 		Ruler: "1/8 in", Seam: document.Seam{Stitched: "15/64 in", Fold: "1/64 in"},
@@ -108,7 +123,7 @@ func Build(c Choices) (document.Document, problem.List) {
 	for i, r := range roleNames(c) {
 		d.Roles = append(d.Roles, cloth.Role{ID: r.id, Name: r.name, Fabric: d.Fabrics[i].ID})
 	}
-	block := blockUnits(c, &d)
+	block := blockUnits(c, &d, halves)
 	cell := func(unit string) quilt.Cell { return quilt.Cell{Unit: unit} }
 	d.Top = quilt.Top{Rows: c.Rows, Columns: c.Columns, Repeat: [][]quilt.Cell{{cell(block)}}}
 	if c.Companion != None {
@@ -120,6 +135,7 @@ func Build(c Choices) (document.Document, problem.List) {
 	}
 	data, err := document.Write(d)
 	if err != nil {
+		var problems problem.List
 		problems.Stop("document-unreadable", "", err.Error(), "Choose again.")
 		return d, problems
 	}
@@ -170,8 +186,8 @@ func abs(v int) int { return max(v, -v) }
 var roman = []string{"I", "II", "III", "IV", "V", "VI", "VII", "VIII", "IX", "X"}
 
 // blockUnits adds the strip sets, sub-cuts, half and block of the pieced block and gives the block's id. Columns that look
-// alike come from one strip set; the half is sewn once and used twice, the second time turned.
-func blockUnits(c Choices, d *document.Document) string {
+// alike come from one strip set.
+func blockUnits(c Choices, d *document.Document, halves bool) string {
 	n := c.Squares
 	column := func(j int) (key string) {
 		for i := range n {
@@ -207,12 +223,12 @@ func blockUnits(c Choices, d *document.Document) string {
 		}
 		columns = append(columns, part)
 	}
-	name := map[Block]string{Checkers: fmt.Sprintf("%d × %d checker", n, n), Chain: "Chain block"}[c.Block]
-	if c.Block == Checkers && n <= 4 {
-		name = []string{"Four-patch", "Nine-patch", "Sixteen-patch"}[n-2]
+	name := map[Block]string{Checkers: fmt.Sprintf("%d-patch", n*n), Chain: "Chain block"}[c.Block]
+	if c.Block == Checkers && n <= 3 {
+		name = []string{"Four-patch", "Nine-patch"}[n-2]
 	}
 	half := n / 2
-	if half > 1 {
+	if half > 1 && halves {
 		unit := making.Unit{ID: "half", Name: "Half", How: &making.Joined{Columns: columns[:half]}}
 		d.Parts = append(d.Parts, unit)
 		whole := []making.Part{{ID: "left", Unit: "half"}}

@@ -7,7 +7,7 @@ import { useProject } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
-import { Key } from "../frame/Key";
+import { Key as AnyKey } from "../frame/Key";
 import { isTyping } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
 import { Loading, Plain, Wrong } from "../frame/States";
@@ -38,6 +38,11 @@ export function BenchPage() {
     );
   }
   return <Bench key={step.id} project={project} step={step} />;
+}
+
+/** Keys are named only where there may be a keyboard. */
+function Key({ children }: { children: React.ReactNode }) {
+  return <AnyKey display={{ base: "none", md: "inline" }}>{children}</AnyKey>;
 }
 
 type Mode = "count" | "aside" | "recount";

@@ -1,4 +1,5 @@
 import type { Plan } from "../api/client";
+import { RuledSvg } from "./RuledSvg";
 
 type FabricCut = Plan["cut"][number];
 
@@ -7,39 +8,39 @@ export function ClothView({ cut, pxPerInch }: { cut: FabricCut; pxPerInch: numbe
   const px = 1 / pxPerInch;
   const w = cut.length.inches;
   const h = cut.usable.inches;
-  const lines: { x: number; from: number; label: string; count: number; width: number }[] = cut.strips.map((s) => ({
-    x: s.from.inches,
-    from: s.from.inches,
-    label: s.width.text,
-    count: s.count,
-    width: s.width.inches,
-  }));
+  const head = 17 * px;
   return (
     <svg
       role="img"
       aria-label={`${cut.name} to scale with its strips`}
       width={w * pxPerInch}
-      height={h * pxPerInch}
-      viewBox={`0 0 ${w} ${h}`}
-      style={{ maxWidth: "100%" }}
+      height={(h + head) * pxPerInch}
+      viewBox={`0 ${-head} ${w} ${h + head}`}
+      style={{ maxWidth: "100%", overflow: "visible" }}
     >
       <rect width={w} height={h} fill={cut.colour} />
-      {lines.flatMap((s) =>
-        Array.from({ length: s.count + 1 }, (_, i) => (
-          <line
-            // biome-ignore lint/suspicious/noArrayIndexKey: cuts have no name but their number
-            key={`${s.label} ${s.from} ${i}`}
-            x1={s.x + i * s.width}
-            x2={s.x + i * s.width}
-            y1={0}
-            y2={h}
-            stroke="#FCFAF5"
-            strokeWidth={(i === 0 ? 2.4 : 1.2) * px}
-            strokeDasharray={`${2 * px} ${3 * px}`}
-            style={{ mixBlendMode: "difference" }}
-          />
-        )),
-      )}
+      {cut.strips.map((s) => (
+        <g key={s.step}>
+          <line x1={s.from.inches} x2={s.from.inches} y1={-head} y2={h} stroke="var(--v-colors-ink)" strokeWidth={px} />
+          <RuledSvg x={s.from.inches + 4 * px} y={-5 * px} size={12 * px}>
+            {`${s.count} × ${s.width.text}`}
+          </RuledSvg>
+          {Array.from({ length: s.count }, (_, i) => s.from.inches + (i + 1) * s.width.inches).map((x) => (
+            <g key={x}>
+              <line x1={x} x2={x} y1={0} y2={h} stroke="#FCFAF5" strokeWidth={1.8 * px} strokeOpacity={0.9} />
+              <line
+                x1={x}
+                x2={x}
+                y1={0}
+                y2={h}
+                stroke="#23282B"
+                strokeWidth={1.4 * px}
+                strokeDasharray={`${1.5 * px} ${2.5 * px}`}
+              />
+            </g>
+          ))}
+        </g>
+      ))}
       <rect width={w} height={h} fill="none" stroke="var(--v-colors-ink)" strokeOpacity={0.5} strokeWidth={px} />
     </svg>
   );

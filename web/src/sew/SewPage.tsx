@@ -101,10 +101,10 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
           <Ruled>{`Bring ${sewing.edge}.`}</Ruled>
         </Text>
         <Text color="soft" fontSize="14px">
-          <Ruled>{`Each ${sewing.seams === 1 ? "one seam" : `${sewing.seams} seams`} of ${sewing.length.text} · ${sewing.stitch} · makes ${step.size}`}</Ruled>
+          <Ruled>{`Each ${sewing.seams === 1 ? "one seam" : `${sewing.seams} seams`} of ${sewing.length.text} · makes ${step.size}`}</Ruled>
         </Text>
         <Text fontSize="14px">
-          <Ruled>{`Press ${sewing.press}.`}</Ruled>
+          <Ruled>{`Press ${sewing.press}. Use ${sewing.stitch}.`}</Ruled>
         </Text>
       </Box>
       <Box textAlign="right" flexShrink={0} minW="104px">

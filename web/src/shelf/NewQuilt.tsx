@@ -45,6 +45,7 @@ export function NewQuilt() {
     queryFn: server.starters,
     staleTime: Number.POSITIVE_INFINITY,
   });
+  const chosen = blocks?.find((b) => b.block === choices.block && b.squares === choices.squares);
   const named = { ...choices, name: choices.name.trim() || "Untitled" };
   const { data: preview, error } = useQuery({
     queryKey: ["begin", named],
@@ -82,40 +83,36 @@ export function NewQuilt() {
           <Heading as="h2" fontSize="15px" fontWeight="600" mb="10px">
             Block
           </Heading>
-          <Flex wrap="wrap" gap="16px" role="radiogroup" aria-label="Block">
-            {blocks?.map((b) => {
-              const chosen = b.block === choices.block && b.squares === choices.squares;
-              return (
-                <chakra.button
-                  key={b.name}
-                  type="button"
-                  role="radio"
-                  aria-checked={chosen}
-                  onClick={() => set({ block: b.block, squares: b.squares })}
-                  textAlign="left"
-                  w="112px"
-                  pb="6px"
-                  borderBottomWidth="3px"
-                  borderColor={chosen ? "madder" : "transparent"}
-                  cursor="pointer"
-                >
-                  <PictureView picture={b.picture} colours={b.colours} maxW={104} maxH={104} label="" />
-                  <Text fontSize="14px" fontWeight="600" mt="6px">
-                    {b.name}
-                  </Text>
-                  <Text fontSize="12.5px" color="soft" lineHeight="1.3">
-                    {b.says}
-                  </Text>
-                </chakra.button>
-              );
-            })}
+          <Flex wrap="wrap" gap="9px" role="radiogroup" aria-label="Block" align="flex-start">
+            {blocks?.map((b) => (
+              <chakra.button
+                key={b.name}
+                type="button"
+                role="radio"
+                aria-checked={b === chosen}
+                onClick={() => set({ block: b.block, squares: b.squares })}
+                w="80px"
+                pb="5px"
+                borderBottomWidth="3px"
+                borderColor={b === chosen ? "madder" : "transparent"}
+                cursor="pointer"
+              >
+                <PictureView picture={b.picture} colours={b.colours} maxW={80} maxH={80} label="" />
+                <Text fontSize="12.5px" fontWeight="600" mt="5px" whiteSpace="nowrap">
+                  {b.name}
+                </Text>
+              </chakra.button>
+            ))}
           </Flex>
+          <Text color="soft" mt="8px">
+            {chosen?.says ?? ""}
+          </Text>
           {at("/squares", "/block").map((p) => (
             <Text key={p.at} color="madder" fontWeight="600" role="alert">
               {`${p.says} ${p.mend}`}
             </Text>
           ))}
-          <Box display="grid" gridTemplateColumns={{ base: "1fr 1fr", md: "1fr 1fr 1fr" }} gap="18px" mt="26px">
+          <Box display="grid" gridTemplateColumns={{ base: "1fr 1fr", md: "1fr 1fr 1fr" }} gap="18px" mt="20px">
             <ChoiceField
               label="Between the blocks"
               value={choices.companion}

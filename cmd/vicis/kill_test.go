@@ -1,0 +1,186 @@
+package main
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"fmt"
+	"math/rand"
+	"net"
+	"net/http"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"sync/atomic"
+	"testing"
+	"time"
+
+	"vicis/core/tally"
+	"vicis/demo"
+)
+
+func build(t *testing.T) string {
+	t.Helper()
+	bin := filepath.Join(t.TempDir(), "vicis")
+	c := exec.Command("go", "build", "-trimpath", "-o", bin, ".")
+	c.Env = append(os.Environ(), "CGO_ENABLED=0")
+	if out, err := c.CombinedOutput(); err != nil {
+		t.Fatalf("%v: %s", err, out)
+	}
+	return bin
+}
+
+// Nothing tallied is lost: the server is killed again and again, without warning, while a client sends events and sends each
+// again until it has an answer. In the end every event counts exactly once.
+func TestKilledBetweenTalliesNothingIsLostOrDoubled(t *testing.T) {
+	if testing.Short() {
+		t.Skip("kills processes")
+	}
+	bin := build(t)
+	db := filepath.Join(t.TempDir(), "vicis.db")
+	l, err := net.Listen("tcp", "127.0.0.1:0")
+	if err != nil {
+		t.Fatal(err)
+	}
+	address := l.Addr().String()
+	if err := l.Close(); err != nil {
+		t.Fatal(err)
+	}
+	start := func() *exec.Cmd {
+		c := exec.Command(bin, "demo", "--listen", address, "--data", db)
+		if err := c.Start(); err != nil {
+			t.Fatal(err)
+		}
+		return c
+	}
+	url := "http://" + address + "/api/quilts/" + demo.JustPlanned
+	client := &http.Client{Timeout: 2 * time.Second}
+
+	const events = 150
+	rng := rand.New(rand.NewSource(4))
+	server := start()
+	stop := make(chan struct{})
+	killed := make(chan int)
+	var sent atomic.Int32
+	go func() { // the one who pulls the plug
+		n := 0
+		for {
+			select {
+			case <-stop:
+				killed <- n
+				return
+			case <-time.After(time.Duration(60+rng.Intn(120)) * time.Millisecond):
+				if sent.Load() == 0 {
+					continue // not up yet
+				}
+				_ = server.Process.Kill() // SIGKILL
+				_ = server.Wait()
+				server = start()
+				sent.Store(0)
+				n++
+			}
+		}
+	}()
+	ctx, cancel := context.WithTimeout(context.Background(), 2*time.Minute)
+	defer cancel()
+	retries := 0
+	for i := range events {
+		e := tally.Event{ID: fmt.Sprintf("kill-test-%04d", i), Step: "I", Kind: tally.Made, N: 1 + i%3, Exact: "65 mm"}
+		body, err := json.Marshal(map[string]any{"events": []tally.Event{e}})
+		if err != nil {
+			t.Fatal(err)
+		}
+		for {
+			if ctx.Err() != nil {
+				t.Fatal("the client never got through")
+			}
+			resp, err := client.Post(url+"/events", "application/json", bytes.NewReader(body))
+			if err == nil {
+				_ = resp.Body.Close()
+				if resp.StatusCode == http.StatusOK {
+					sent.Add(1)
+					break
+				}
+				t.Fatalf("status %d", resp.StatusCode)
+			}
+			retries++
+			time.Sleep(5 * time.Millisecond)
+		}
+	}
+	close(stop)
+	kills := <-killed
+	defer func() { _ = server.Process.Kill(); _ = server.Wait() }()
+	want := 0
+	for i := range events {
+		want += 1 + i%3
+	}
+	var got struct {
+		Progress tally.Progress `json:"progress"`
+	}
+	for range 200 {
+		resp, err := client.Get(url + "/progress")
+		if err == nil {
+			err = json.NewDecoder(resp.Body).Decode(&got)
+			_ = resp.Body.Close()
+			if err == nil {
+				break
+			}
+		}
+		time.Sleep(20 * time.Millisecond)
+	}
+	if got.Progress.Events != events {
+		t.Errorf("%d events of %d sent are stored", got.Progress.Events, events)
+	}
+	good := 0
+	for _, l := range got.Progress.NoLonger { // the size given above is not the plan's, so all are listed here
+		good += l.Good
+	}
+	if good != want {
+		t.Errorf("%d counted, want %d", good, want)
+	}
+	if kills < 3 || retries == 0 {
+		t.Errorf("killed only %d times, %d retries: the test has shown nothing", kills, retries)
+	}
+	t.Logf("killed %d times, %d retries", kills, retries)
+}
+
+func TestPlanAndBackupCommands(t *testing.T) {
+	docs, err := demo.Documents()
+	if err != nil {
+		t.Fatal(err)
+	}
+	dir := t.TempDir()
+	text, err := json.Marshal(docs[demo.InTheMiddle])
+	if err != nil {
+		t.Fatal(err)
+	}
+	file := filepath.Join(dir, "quilt.json")
+	if err := os.WriteFile(file, text, 0o600); err != nil {
+		t.Fatal(err)
+	}
+	run := func(args ...string) (string, error) {
+		var out bytes.Buffer
+		c := command()
+		c.SetOut(&out)
+		c.SetErr(&out)
+		c.SetArgs(args)
+		err := c.Execute()
+		return out.String(), err
+	}
+	if out, err := run("plan", file); err != nil || !strings.Contains(out, "Boat shed") || !strings.Contains(out, "finishes 56″ × 76″") {
+		t.Errorf("%v: %s", err, out)
+	}
+	if out, err := run("plan", "--json", file); err != nil || !json.Valid([]byte(out)) {
+		t.Errorf("%v: %.200s", err, out)
+	}
+	if err := os.WriteFile(file, []byte(strings.Replace(string(text), `"strip":"2 1/2 in"`, `"strip":"none"`, 1)), 0o600); err != nil {
+		t.Fatal(err)
+	}
+	if out, err := run("plan", file); err == nil || !strings.Contains(out, "/strip") {
+		t.Errorf("a document that cannot be planned: %v: %s", err, out)
+	}
+	if _, err := run("backup", "--data", filepath.Join(dir, "none.db"), filepath.Join(dir, "b.db")); err == nil {
+		t.Error("a backup of nothing")
+	}
+}

@@ -1,0 +1,184 @@
+package tally
+
+import (
+	"fmt"
+	"math/rand"
+	"reflect"
+	"testing"
+
+	"vicis/core/plan"
+)
+
+// three is a plan of three steps: strips, sub-cuts taken five from a strip, pairs of two sub-cuts.
+var three = plan.Plan{Steps: []plan.Step{
+	{ID: "strip", Name: "strip", Stage: "strips", Make: 4, Exact: "2 in"},
+	{ID: "cut", Name: "cut", Stage: "sub-cuts", Make: 20, Spare: 2, Exact: "2 in x 4 in", Takes: []plan.Take{{Step: "strip", Each: 1, Per: 5}}},
+	{ID: "pair", Name: "pair", Stage: "units", Make: 9, Exact: "3 in x 4 in", Takes: []plan.Take{{Step: "cut", Each: 2, Per: 1}}},
+}}
+
+var serial int
+
+func event(step string, kind Kind, n int) Event {
+	serial++
+	e := Event{ID: fmt.Sprintf("event-%d", serial), Step: step, Kind: kind, N: n}
+	for _, s := range three.Steps {
+		if s.ID == step {
+			e.Exact = s.Exact
+		}
+	}
+	return e
+}
+
+func undo(of Event) Event {
+	e := event(of.Step, Undo, 0)
+	e.Of = of.ID
+	return e
+}
+
+func find(p Progress, id string) Step {
+	for _, s := range p.Steps {
+		if s.ID == id {
+			return s
+		}
+	}
+	return Step{}
+}
+
+func TestCountsAddUp(t *testing.T) {
+	p := Fold(three, []Event{event("strip", Made, 4), event("cut", Made, 12), event("cut", Made, 8), event("pair", Made, 3), event("pair", Aside, 1)})
+	cut, pair := find(p, "cut"), find(p, "pair")
+	if cut.Good != 20 || cut.Used != 6 || cut.OnHand != 14 || cut.ToGo != 0 {
+		t.Errorf("cut %+v", cut)
+	}
+	if pair.Made != 3 || pair.Aside != 1 || pair.Good != 2 || pair.ToGo != 7 || pair.Ready != 7 {
+		t.Errorf("pair %+v", pair)
+	}
+	if p.Next != "pair" || p.Counted != 26 || len(p.Doubts) != 0 {
+		t.Errorf("next %s, %d counted, doubts %v", p.Next, p.Counted, p.Doubts)
+	}
+	if want := (Stage{"units", 9, 2}); p.Stages[2] != want {
+		t.Errorf("stage %+v", p.Stages[2])
+	}
+}
+
+func TestSparesStandInAndReplacementsAreAskedFor(t *testing.T) {
+	events := []Event{event("strip", Made, 4), event("cut", Made, 20), event("pair", Made, 5), event("pair", Aside, 1)}
+	if p := Fold(three, events); find(p, "cut").ToGo != 0 { // 20 cut, 10 taken, 5 pairs to go: the two spares do
+		t.Errorf("with two spares: %+v", find(p, "cut"))
+	}
+	events = append(events, event("pair", Aside, 1))
+	p := Fold(three, events) // 6 pairs to go want 12, and 10 are on hand
+	if c := find(p, "cut"); c.Short != 2 || c.ToGo != 2 {
+		t.Errorf("two set aside: %+v", c)
+	}
+	if s := find(p, "strip"); s.Short != 1 { // 20 from 4 strips; 2 more want a fifth
+		t.Errorf("strips: %+v", s)
+	}
+}
+
+func TestUndoIsAnotherEvent(t *testing.T) {
+	a, b := event("cut", Made, 10), event("cut", Made, 3)
+	ub := undo(b)
+	for _, c := range []struct {
+		events []Event
+		good   int
+	}{
+		{[]Event{a, b, ub}, 10},
+		{[]Event{a, b, ub, undo(ub)}, 13},
+		{[]Event{ub, a, b}, 10}, // arrives before what it takes back
+		{[]Event{a, b, ub, undo(b)}, 10},
+		{[]Event{a, b, undo(Event{ID: "nobody", Step: "cut"})}, 13},
+	} {
+		if got := find(Fold(three, c.events), "cut").Good; got != c.good {
+			t.Errorf("%v: %d, want %d", c.events, got, c.good)
+		}
+	}
+	x, y := undo(a), undo(b)
+	x.Of, y.Of = y.ID, x.ID
+	Fold(three, []Event{a, x, y}) // a ring of undos ends
+	if last := find(Fold(three, []Event{a, b, ub}), "cut").Last; last == nil || last.ID != a.ID {
+		t.Errorf("the next undo would take back %+v", last)
+	}
+}
+
+func TestARecountIsAFact(t *testing.T) {
+	p := Fold(three, []Event{event("cut", Made, 12), event("cut", Aside, 2), event("cut", Recount, 9), event("cut", Made, 1)})
+	if c := find(p, "cut"); c.Good != 10 || c.Aside != 2 {
+		t.Errorf("%+v", c)
+	}
+}
+
+func TestCountsThatCannotBeAreNamed(t *testing.T) {
+	p := Fold(three, []Event{event("cut", Made, 8), event("pair", Made, 5)})
+	if len(p.Doubts) != 1 || p.Doubts[0].Step != "cut" {
+		t.Errorf("5 pairs from 8 cuts: %+v", p.Doubts)
+	}
+	if p := Fold(three, []Event{event("pair", Made, 5)}); len(p.Doubts) != 0 {
+		t.Errorf("who does not count the cuts is not told that they are missing: %+v", p.Doubts)
+	}
+	if p := Fold(three, []Event{event("pair", Made, 1), event("pair", Aside, 3)}); len(p.Doubts) != 1 || find(p, "pair").Good != 0 {
+		t.Errorf("3 of 1 set aside: %+v", p)
+	}
+}
+
+func TestWorkThatNoLongerFitsIsListedNotDropped(t *testing.T) {
+	old := event("cut", Made, 7)
+	old.Exact = "3 in x 4 in"
+	gone := event("block", Made, 2)
+	p := Fold(three, []Event{old, gone, event("cut", Made, 1)})
+	if find(p, "cut").Good != 1 || len(p.NoLonger) != 2 {
+		t.Errorf("%+v, %+v", find(p, "cut"), p.NoLonger)
+	}
+}
+
+// Deliveries in any order, each any number of times (the store passes over repeated ids), come to the same counts.
+func TestOrderOfMadeAndAsideDoesNotMatter(t *testing.T) {
+	rng := rand.New(rand.NewSource(2))
+	var events []Event
+	for range 40 {
+		e := event([]string{"strip", "cut", "pair"}[rng.Intn(3)], []Kind{Made, Made, Aside}[rng.Intn(3)], 1+rng.Intn(4))
+		events = append(events, e)
+		if rng.Intn(4) == 0 {
+			events = append(events, undo(e))
+		}
+	}
+	strip := func(p Progress) Progress { // what depends on the order by intent
+		p.Next = ""
+		for i := range p.Steps {
+			p.Steps[i].Last = nil
+		}
+		return p
+	}
+	want := strip(Fold(three, events))
+	for range 20 {
+		rng.Shuffle(len(events), func(i, j int) { events[i], events[j] = events[j], events[i] })
+		if got := strip(Fold(three, events)); !reflect.DeepEqual(got, want) {
+			t.Fatalf("%+v\n%+v", got, want)
+		}
+	}
+}
+
+func TestEventsAreChecked(t *testing.T) {
+	for _, e := range []Event{{Kind: Made}, {Kind: Made, N: -1}, {Kind: Aside, N: 10000}, {Kind: Recount, N: -1}, {Kind: Undo}, {ID: "x", Kind: Undo, Of: "x"}, {Kind: "sewn", N: 1}} {
+		if e.Check() == "" {
+			t.Errorf("%+v is let through", e)
+		}
+	}
+	if s := (Event{Kind: Recount}).Check(); s != "" {
+		t.Errorf("a recount of none: %s", s)
+	}
+}
+
+func BenchmarkFold(b *testing.B) {
+	for _, n := range []int{1000, 100_000} {
+		var events []Event
+		for i := range n {
+			events = append(events, event(three.Steps[i%3].ID, Made, 1))
+		}
+		b.Run(fmt.Sprint(n), func(b *testing.B) {
+			for b.Loop() {
+				Fold(three, events)
+			}
+		})
+	}
+}
