@@ -4,6 +4,7 @@ import (
 	"net"
 	"net/http"
 	"slices"
+	"strings"
 
 	"github.com/gin-gonic/gin"
 )
@@ -24,6 +25,9 @@ func guard(hosts []string) gin.HandlerFunc {
 		h.Set("Referrer-Policy", "no-referrer")
 		h.Set("Cross-Origin-Resource-Policy", "same-origin")
 		h.Set("Cross-Origin-Opener-Policy", "same-origin")
+		if strings.HasPrefix(c.Request.URL.Path, "/api") {
+			h.Set("Cache-Control", "no-store")
+		}
 		if !slices.Contains(hosts, hostname(c.Request.Host)) {
 			writeTrouble(c, newTrouble(http.StatusForbidden, "This address is not one of this server's. Open it as 127.0.0.1 or localhost."))
 			c.Abort()

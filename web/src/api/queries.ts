@@ -16,7 +16,14 @@ export function useProject() {
     };
     return () => channel.close();
   }, [id, queries]);
-  return useQuery({ queryKey: quiltKey(id), queryFn: () => server.quilt(id), refetchInterval: 5000 });
+  const fetched = async () => newer(queries.getQueryData<Project>(quiltKey(id)), await server.quilt(id));
+  return useQuery({ queryKey: quiltKey(id), queryFn: fetched, refetchInterval: 5000 });
+}
+
+/** An answer that was overtaken on the way must not put the count back: events are only ever added. */
+function newer(have: Project | undefined, got: Project): Project {
+  if (!have || have.progress.events <= got.progress.events || have.rev !== got.rev) return got;
+  return { ...got, progress: have.progress };
 }
 
 /** Puts progress that just came back into the cached quilt, and tells the other tabs. */
@@ -25,7 +32,7 @@ export function useTakeProgress() {
   return (id: string, tallied: Tallied) => {
     const have = queries.getQueryData<Project>(quiltKey(id));
     if (have && have.rev === tallied.rev) {
-      queries.setQueryData<Project>(quiltKey(id), { ...have, progress: tallied.progress });
+      queries.setQueryData<Project>(quiltKey(id), newer(have, { ...have, progress: tallied.progress }));
     } else {
       queries.invalidateQueries({ queryKey: quiltKey(id) });
     }

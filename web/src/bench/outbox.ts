@@ -15,6 +15,13 @@ interface Box extends DBSchema {
   waiting: { key: number; value: Waiting; indexes: { quilt: string } };
 }
 
+/** Events the server has answered for, with how many it then had: a count of at least so many includes them. */
+const storedAt = new Map<string, number>();
+
+/** Whether a count with so many events in it has this one already. */
+export const isCounted = (event: TallyEvent, events: number) =>
+  (storedAt.get(event.id) ?? Number.POSITIVE_INFINITY) <= events;
+
 let opened: Promise<IDBPDatabase<Box>> | undefined;
 
 function box() {
@@ -34,51 +41,42 @@ export async function waiting(quilt: string): Promise<Waiting[]> {
   return (await box()).getAllFromIndex("waiting", "quilt", quilt);
 }
 
-/** Sends what waits for a quilt, oldest first. Gives the server's count, or undefined when nothing was waiting. */
-export async function send(quilt: string): Promise<Tallied | undefined> {
+/** Sends what waits for a quilt, oldest first, and tells every answer as it comes: the next one may not come at all. */
+export async function send(quilt: string, stored: (answer: Tallied) => void): Promise<void> {
   const db = await box();
-  let last: Tallied | undefined;
   for (;;) {
-    const keys = await db.getAllKeysFromIndex("waiting", "quilt", quilt, 200);
-    const list: { key: number; value: Waiting }[] = [];
-    for (const key of keys) {
+    const list: Sent[] = [];
+    for (const key of await db.getAllKeysFromIndex("waiting", "quilt", quilt, 200)) {
       const value = await db.get("waiting", key);
       if (value && !value.refused) list.push({ key, value });
     }
-    if (list.length === 0) return last;
+    if (list.length === 0) return;
     try {
-      last = await server.tally(
-        quilt,
-        list.map((x) => x.value.event),
-      );
+      await deliver(db, quilt, list, stored);
     } catch (e) {
-      const no = e instanceof Refused && [400, 404, 409, 422].includes(e.status);
-      if (no && list.length > 1) {
-        // One of them is at fault: send them one by one, so that the others are stored.
-        for (const one of list) last = (await sendOne(db, quilt, one)) ?? last;
-        continue;
+      if (!isRefusal(e)) throw e;
+      // One of them is at fault: send them one by one, so that the others are stored.
+      for (const one of list) {
+        try {
+          await deliver(db, quilt, [one], stored);
+        } catch (e) {
+          if (!isRefusal(e)) throw e;
+          await db.put("waiting", { ...one.value, refused: e.message }, one.key);
+        }
       }
-      if (no && list[0]) {
-        await db.put("waiting", { ...list[0].value, refused: e.message }, list[0].key);
-        continue;
-      }
-      throw e;
     }
-    const done = db.transaction("waiting", "readwrite");
-    await Promise.all([...list.map((x) => done.store.delete(x.key)), done.done]);
   }
 }
 
-async function sendOne(db: IDBPDatabase<Box>, quilt: string, one: { key: number; value: Waiting }) {
-  try {
-    const answer = await server.tally(quilt, [one.value.event]);
-    await db.delete("waiting", one.key);
-    return answer;
-  } catch (e) {
-    if (e instanceof Refused && [400, 404, 409, 422].includes(e.status)) {
-      await db.put("waiting", { ...one.value, refused: e.message }, one.key);
-      return undefined;
-    }
-    throw e;
-  }
+type Sent = { key: number; value: Waiting };
+
+const isRefusal = (e: unknown): e is Refused => e instanceof Refused && [400, 404, 409, 422].includes(e.status);
+
+async function deliver(db: IDBPDatabase<Box>, quilt: string, list: Sent[], stored: (answer: Tallied) => void) {
+  const events = list.map((x) => x.value.event);
+  const answer = await server.tally(quilt, events);
+  for (const e of events) storedAt.set(e.id, answer.progress.events);
+  const done = db.transaction("waiting", "readwrite");
+  await Promise.all([...list.map((x) => done.store.delete(x.key)), done.done]);
+  stored(answer);
 }

@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { newId, type Project, type Step, type TallyEvent } from "../api/client";
 import { useTakeProgress } from "../api/queries";
-import { put, send, type Waiting, waiting } from "./outbox";
+import { isCounted, put, send, type Waiting, waiting } from "./outbox";
 
 export function useTally(project: Project | undefined, step: Step | undefined) {
   const [wait, setWait] = useState<Waiting[]>([]);
@@ -12,21 +12,20 @@ export function useTally(project: Project | undefined, step: Step | undefined) {
   taken.current = take;
   const id = project?.id;
   const sending = useRef(false);
+  const again = useRef(false);
 
   const refresh = useCallback(async () => {
     if (id) setWait(await waiting(id));
   }, [id]);
 
   const flush = useCallback(async () => {
+    again.current = true; // what comes in while something is under way is sent after it
     if (!id || sending.current) return;
     sending.current = true;
     try {
-      // Once more round if something came in while this was under way.
-      for (;;) {
-        const answer = await send(id);
-        if (!answer) break;
-        taken.current(id, answer);
-        await refresh();
+      while (again.current) {
+        again.current = false;
+        await send(id, (answer) => taken.current(id, answer));
       }
       setOffline(false);
     } catch {
@@ -47,6 +46,12 @@ export function useTally(project: Project | undefined, step: Step | undefined) {
     };
   }, [refresh, flush]);
 
+  // Another tab may have sent what waited.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new count is the reason to look
+  useEffect(() => {
+    refresh();
+  }, [refresh, project?.progress.events]);
+
   const record = async (event: Omit<TallyEvent, "id" | "at" | "step">, effect: Waiting["effect"]) => {
     if (!id || !step) return;
     const full: TallyEvent = { ...event, id: newId(), step: step.id, exact: step.exact, at: new Date().toISOString() };
@@ -56,7 +61,8 @@ export function useTally(project: Project | undefined, step: Step | undefined) {
   };
 
   const progress = project?.progress.steps.find((s) => s.id === step?.id);
-  const here = wait.filter((w) => w.event.step === step?.id && !w.refused);
+  const events = project?.progress.events ?? 0;
+  const here = wait.filter((w) => w.event.step === step?.id && !w.refused && !isCounted(w.event, events));
   // The one sum the web does: what the server has counted, and what is on its way there.
   const pending = here.reduce((n, w) => ({ made: n.made + w.effect.made, aside: n.aside + w.effect.aside }), {
     made: 0,

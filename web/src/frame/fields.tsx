@@ -34,7 +34,7 @@ function Around({
   children,
 }: Common & { id: string; children: ReactNode }) {
   return (
-    <Box w={w ?? "100%"} minW="0">
+    <Box w={w ?? "100%"} minW="0" flexShrink={w ? 0 : 1}>
       {!hideLabel && <Label htmlFor={id}>{label}</Label>}
       {children}
       {help && problems.length === 0 && (

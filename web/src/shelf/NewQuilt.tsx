@@ -7,7 +7,7 @@ import { type Choices, newId, type Problem, Refused, server } from "../api/clien
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
-import { ChoiceField, NumberField, TextField } from "../frame/fields";
+import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
 import { Mark } from "../frame/Mark";
 import { Ruled } from "../frame/Ruled";
 import { Wrong } from "../frame/States";
@@ -90,7 +90,7 @@ export function NewQuilt() {
                 type="button"
                 role="radio"
                 aria-checked={b === chosen}
-                onClick={() => set({ block: b.block, squares: b.squares })}
+                onClick={() => set({ block: b.block, squares: b.squares, fabrics: undefined })}
                 w="80px"
                 pb="5px"
                 borderBottomWidth="3px"
@@ -116,12 +116,12 @@ export function NewQuilt() {
             <ChoiceField
               label="Between the blocks"
               value={choices.companion}
-              onChange={(companion) => set({ companion })}
+              onChange={(companion) => set({ companion, fabrics: undefined })}
               problems={at("/companion")}
               choices={[
                 { value: "none", name: "the same block" },
                 { value: "plain", name: "a plain block" },
-                { value: "corners", name: "plain, with corner squares" },
+                { value: "corners", name: "plain with corners" },
               ]}
             />
             <NumberField
@@ -162,6 +162,13 @@ export function NewQuilt() {
               help="empty for none"
             />
           </Box>
+          {preview && (
+            <Fabrics
+              roles={preview.document.roles.map((r) => r.name)}
+              fabrics={preview.document.fabrics}
+              set={(fabrics) => set({ fabrics })}
+            />
+          )}
           <Box mt="22px" maxW="420px">
             <TextField
               label="Name"
@@ -195,7 +202,10 @@ export function NewQuilt() {
           ))}
           {error && problems.length === 0 && <Wrong error={error} />}
           {store.error && !nameMissing && <Wrong error={store.error} />}
-          <Flex gap="12px" mt="24px">
+          <Text color="soft" mt="16px">
+            Cloth width, allowance, spares and every single strip can be changed on the quilt's own page.
+          </Text>
+          <Flex gap="12px" mt="18px">
             <Button variant="solid" disabled={stopped || store.isPending} onClick={() => store.mutate()}>
               Put it on the shelf
             </Button>
@@ -230,5 +240,28 @@ export function NewQuilt() {
         </Box>
       </Flex>
     </Box>
+  );
+}
+
+type Fabric = NonNullable<Choices["fabrics"]>[number];
+
+/** What plays each part: a name and a colour. */
+function Fabrics({ roles, fabrics, set }: { roles: string[]; fabrics: Fabric[]; set: (f: Fabric[]) => void }) {
+  const change = (i: number, part: Partial<Fabric>) => set(fabrics.map((f, k) => (k === i ? { ...f, ...part } : f)));
+  return (
+    <Flex gap="18px" mt="18px" wrap="wrap">
+      {fabrics.map((f, i) => (
+        <Flex key={f.id} gap="8px" align="end" flex="1" minW="150px">
+          <ColourField
+            w="44px"
+            label={`Colour of ${f.name}`}
+            hideLabel
+            value={f.colour}
+            onChange={(colour) => change(i, { colour })}
+          />
+          <TextField label={roles[i] ?? f.name} value={f.name} onChange={(name) => change(i, { name })} />
+        </Flex>
+      ))}
+    </Flex>
   );
 }

@@ -1,0 +1,79 @@
+# Two commands do everything on a fresh machine with Go 1.26 and Node 20: make demo, make test.
+SHELL := bash
+.ONESHELL:
+.SHELLFLAGS := -euo pipefail -c
+MAKEFLAGS += --no-print-directory
+
+# One set of flags everywhere: different flags would rebuild everything.
+export CGO_ENABLED := 0
+GO_BUILD := go build -trimpath
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
+GO_SOURCES := $(shell find core api store demo cmd web/embed.go -name '*.go' -o -name '*.sql' | grep -v _test.go)
+
+.PHONY: demo test lint test-go test-race test-web build contract bench fuzz screenshots clean
+
+demo: build ## Build, and serve made-up quilts on 127.0.0.1
+	exec bin/vicis demo
+
+test: lint build test-go test-race test-web ## Everything that must pass
+
+build: bin/vicis
+
+bin/vicis: $(GO_SOURCES) go.mod web/dist/index.html
+	$(GO_BUILD) -o $@ ./cmd/vicis
+
+web/node_modules/.package-lock.json: web/package.json web/package-lock.json
+	cd web
+	npm ci --no-audit --no-fund
+	touch node_modules/.package-lock.json
+
+web/dist/index.html: $(WEB_SOURCES) web/node_modules/.package-lock.json
+	cd web
+	rm -rf dist/assets
+	npx --no-install vite build
+	touch dist/index.html
+
+contract: web/node_modules/.package-lock.json ## Make the contract and the web's types from the Go types
+	$(GO_BUILD) -o bin/vicis ./cmd/vicis
+	bin/vicis contract > api/openapi.json
+	cd web && npm run types
+
+lint: web/node_modules/.package-lock.json
+	go vet ./...
+	go tool staticcheck ./...
+	test -z "$$(go tool gofumpt -l $(GO_SOURCES) $$(git ls-files '*_test.go') | tee /dev/stderr)" || { echo "run: go tool gofumpt -w FILE"; exit 1; }
+	cd web
+	npx --no-install biome ci .
+	npx --no-install tsc --noEmit
+	cp src/api/schema.gen.ts /tmp/vicis-schema.gen.ts
+	npm run -s types >/dev/null
+	cmp src/api/schema.gen.ts /tmp/vicis-schema.gen.ts || { echo "the web's types are stale: run make contract"; exit 1; }
+
+test-go:
+	scripts/need units=units
+	go test ./...
+
+test-race:
+	if command -v gcc >/dev/null; then CGO_ENABLED=1 go test -race ./core/tally ./store; else echo "no gcc: the race detector is left out"; fi
+
+test-web: bin/vicis web/node_modules/.package-lock.json
+	scripts/need chromium=chromium
+	cd web
+	node size.mjs
+	npx --no-install playwright test
+
+bench: ## Ratios matter, not times: machines differ
+	go test -run '^$$' -bench . -benchtime 300ms ./...
+
+fuzz: ## A minute of fuzzing for each parser
+	go test -run '^$$' -fuzz FuzzPrintAndParseAreInverse -fuzztime 30s ./core/measure
+	go test -run '^$$' -fuzz FuzzParseNeverPanics -fuzztime 30s ./core/measure
+	go test -run '^$$' -fuzz FuzzReadNeverPanics -fuzztime 60s ./core/document
+	go test -run '^$$' -fuzz FuzzPlan -fuzztime 60s ./core/plan
+
+screenshots: bin/vicis
+	scripts/need chromium=chromium
+	cd web && node screenshots.mjs
+
+clean:
+	rm -rf bin web/dist/assets web/dist/index.html web/node_modules data

@@ -1,0 +1,52 @@
+// The server is killed while someone counts: what was counted stays in the browser and reaches the new server once.
+import { type ChildProcess, spawn } from "node:child_process";
+import { mkdtempSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { expect, test } from "@playwright/test";
+
+const base = "http://127.0.0.1:8343";
+const data = join(mkdtempSync(join(tmpdir(), "vicis-killed-")), "demo.db");
+let server: ChildProcess;
+
+async function start() {
+  server = spawn("../bin/vicis", ["demo", "--listen", "127.0.0.1:8343", "--data", data]);
+  await expect
+    .poll(() =>
+      fetch(`${base}/api/health`).then(
+        (r) => r.status,
+        () => 0,
+      ),
+    )
+    .toBe(200);
+}
+
+const kill = () =>
+  new Promise((done) => {
+    server.once("exit", done);
+    server.kill("SIGKILL");
+  });
+
+test.afterEach(() => kill());
+
+test("a killed server changes nothing of what was counted", async ({ page }) => {
+  await start();
+  await page.goto(`${base}/q/demo-boat-shed/bench/block`);
+  const good = page.getByTestId("good");
+  await expect(good).toHaveText("7");
+  await page.keyboard.press("Space");
+  await expect(good).toHaveText("8");
+  await kill();
+  for (let i = 0; i < 3; i++) await page.keyboard.press("Space");
+  await expect(good).toHaveText("11");
+  await expect(page.getByText("The server does not answer", { exact: false })).toBeVisible();
+  await page.keyboard.press("z");
+  await expect(good).toHaveText("10");
+  await start();
+  await expect(page.getByText("The server does not answer", { exact: false })).toHaveCount(0);
+  await expect(good).toHaveText("10");
+  await page.reload();
+  await expect(good).toHaveText("10");
+  const stored = await (await fetch(`${base}/api/quilts/demo-boat-shed/progress`)).json();
+  expect(stored.progress.steps.find((s: { id: string }) => s.id === "block").good).toBe(10);
+});
