@@ -41,7 +41,7 @@ contract: web/node_modules/.package-lock.json ## Make the contract and the web's
 lint: web/node_modules/.package-lock.json
 	go vet ./...
 	go tool staticcheck ./...
-	test -z "$$(go tool gofumpt -l $(GO_SOURCES) $$(git ls-files '*_test.go') | tee /dev/stderr)" || { echo "run: go tool gofumpt -w FILE"; exit 1; }
+	test -z "$$(go tool gofumpt -l $(filter %.go,$(GO_SOURCES)) $$(git ls-files '*_test.go') | tee /dev/stderr)" || { echo "run: go tool gofumpt -w FILE"; exit 1; }
 	cd web
 	npx --no-install biome ci .
 	npx --no-install tsc --noEmit

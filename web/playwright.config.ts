@@ -5,7 +5,8 @@ export default defineConfig({
   workers: 1,
   forbidOnly: !!process.env.CI,
   retries: 0,
-  timeout: 60_000,
+  timeout: 120_000, // no machine is quiet
+  expect: { timeout: 20_000 },
   reporter: [["list"]],
   use: {
     baseURL: "http://127.0.0.1:8342",

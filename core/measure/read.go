@@ -5,6 +5,7 @@ import (
 	"math/big"
 	"strings"
 	"unicode"
+	"unicode/utf8"
 )
 
 // ParseError says in one sentence what is wrong with a written length and how to write it.
@@ -78,12 +79,8 @@ func splitUnit(s string) (number, unit string) {
 	if end < 0 {
 		return "", s
 	}
-	for i, r := range s[end:] {
-		if i == 0 {
-			end += len(string(r))
-		}
-		break
-	}
+	_, size := utf8.DecodeRuneInString(s[end:])
+	end += size
 	return s[:end], strings.TrimSpace(s[end:])
 }
 

@@ -1,6 +1,6 @@
 // At the machine: one batch, full screen, read at a glance and counted with one key. Nothing scrolls, nothing asks twice.
 import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
-import { useEffect, useRef, useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { Project, Step } from "../api/client";
 import { useProject } from "../api/queries";
@@ -8,9 +8,9 @@ import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
 import { Key as AnyKey } from "../frame/Key";
-import { isTyping } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
 import { Loading, Plain, Wrong } from "../frame/States";
+import { isTyping } from "../frame/useKey";
 import { useTally } from "./useTally";
 
 const reasons = ["seam off", "turned the wrong way", "cut crooked", "stuck together", "stained or torn"];
@@ -101,7 +101,8 @@ function Bench({ project, step }: { project: Project; step: Step }) {
       } else leave();
     }
   };
-  useEffect(() => {
+  // Before the first paint: what can be seen can be pressed.
+  useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => keys.current(e);
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);

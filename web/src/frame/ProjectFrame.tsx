@@ -1,6 +1,5 @@
 // The frame around one quilt: its name, the order of the work across the top, and what to do next across the bottom.
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
-import { useEffect } from "react";
 import { Link, NavLink, Outlet, useNavigate, useOutletContext } from "react-router";
 import type { Project } from "../api/client";
 import { useProject } from "../api/queries";
@@ -11,6 +10,7 @@ import { Key } from "./Key";
 import { Mark } from "./Mark";
 import { Ruled } from "./Ruled";
 import { Loading, Wrong } from "./States";
+import { useKey } from "./useKey";
 
 const places = [
   { to: "quilt", name: "Quilt", stages: [] },
@@ -27,13 +27,7 @@ export function ProjectFrame() {
   const { data: project, error, refetch } = useProject();
   const away = useNavigate();
   const next = project?.plan.steps.find((s) => s.id === project.progress.next);
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (e.key === "b" && !isTyping(e) && next) away(`/q/${project?.id}/bench/${encodeURIComponent(next.id)}`);
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, [away, next, project?.id]);
+  useKey("b", () => next && away(`/q/${project?.id}/bench/${encodeURIComponent(next.id)}`));
 
   if (!project) {
     return error ? (
@@ -183,9 +177,3 @@ function nextLine(project: Project) {
 }
 
 const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1);
-
-/** Whether a key press is meant for a field. */
-export function isTyping(e: KeyboardEvent) {
-  const t = e.target as HTMLElement | null;
-  return e.ctrlKey || e.metaKey || e.altKey || !!t?.closest("input, textarea, select, [contenteditable]");
-}

@@ -6,10 +6,11 @@ import { coloursOf } from "../drawn/colours";
 import { QuiltView } from "../drawn/QuiltView";
 import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
 import { Key } from "../frame/Key";
-import { isTyping, useFramed } from "../frame/ProjectFrame";
+import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Wrong } from "../frame/States";
+import { useKey } from "../frame/useKey";
 import { type Draft, useDraft } from "./draft";
 import { freeId } from "./ids";
 import { Setting } from "./Setting";
@@ -25,13 +26,13 @@ export function QuiltPage() {
   const saving = useRef(draft);
   saving.current = draft;
 
+  useKey("t", () => setBack((b) => !b));
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if ((e.ctrlKey || e.metaKey) && e.key === "s") {
-        e.preventDefault();
-        const d = saving.current;
-        if (d.dirty) d.save.mutate(d.base);
-      } else if (e.key === "t" && !isTyping(e)) setBack((b) => !b);
+      if (!(e.ctrlKey || e.metaKey) || e.key !== "s") return;
+      e.preventDefault();
+      const d = saving.current;
+      if (d.dirty) d.save.mutate(d.base);
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
