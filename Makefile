@@ -36,6 +36,7 @@ web/dist/index.html: $(WEB_SOURCES) web/node_modules/.package-lock.json
 contract: web/node_modules/.package-lock.json ## Make the contract and the web's types from the Go types
 	$(GO_BUILD) -o bin/vicis ./cmd/vicis
 	bin/vicis contract > api/openapi.json
+	bin/vicis contract --format > docs/format.schema.json
 	cd web && npm run types
 
 lint: web/node_modules/.package-lock.json

@@ -4,6 +4,8 @@ package api
 
 import (
 	"context"
+	"encoding/json"
+	"fmt"
 	"net/http"
 	"path"
 	"reflect"
@@ -50,11 +52,17 @@ func New(s *store.Store, web http.Handler, hosts []string) *gin.Engine {
 }
 
 // Contract gives the OpenAPI description, from which the web client's types are made.
-func Contract() ([]byte, error) {
+func Contract() (any, error) {
 	gin.SetMode(gin.ReleaseMode)
 	a := humagin.New(gin.New(), config())
 	(&Server{}).register(a)
-	return a.OpenAPI().MarshalJSON()
+	data, err := a.OpenAPI().MarshalJSON()
+	if err != nil {
+		return nil, fmt.Errorf("contract: %w", err)
+	}
+	var v any
+	err = json.Unmarshal(data, &v)
+	return v, err
 }
 
 func config() huma.Config {
@@ -96,14 +104,17 @@ func (unitSchema) Schema(r huma.Registry) *huma.Schema {
 			s := huma.SchemaFromType(r, reflect.TypeOf(m).Elem())
 			s.Properties["by"] = &huma.Schema{Type: huma.TypeString, Enum: []any{m.By()}}
 			s.Required = append(s.Required, "by")
+			s.PrecomputeMessages()
 			method := "Method" + reflect.TypeOf(m).Elem().Name()
 			r.Map()[method] = s
 			how.OneOf = append(how.OneOf, &huma.Schema{Ref: "#/components/schemas/" + method})
 		}
-		r.Map()[name] = &huma.Schema{
+		unit := &huma.Schema{
 			Type: huma.TypeObject, Required: []string{"id", "name", "how"}, AdditionalProperties: false,
 			Properties: map[string]*huma.Schema{"id": {Type: huma.TypeString}, "name": {Type: huma.TypeString}, "how": how},
 		}
+		unit.PrecomputeMessages()
+		r.Map()[name] = unit
 	}
 	return &huma.Schema{Ref: "#/components/schemas/" + name}
 }
@@ -137,6 +148,8 @@ type Project struct {
 	ID       string         `json:"id"`
 	Rev      int            `json:"rev"`
 	Saved    string         `json:"saved" doc:"When this revision was stored"`
+	Undo     int            `json:"undo" doc:"The revision an undo leads to; 0 when there is none"`
+	Redo     int            `json:"redo" doc:"The revision a redo leads to; 0 when there is none"`
 	Progress tally.Progress `json:"progress"`
 	Preview
 }
@@ -175,6 +188,7 @@ func (s *Server) register(a huma.API) {
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/progress", "progress", "What was tallied, held against the plan"), s.progress)
 	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/events", "tally", "Store events; a repeated delivery counts once"), s.tally)
 	huma.Register(a, draft(op(http.MethodPost, "/api/plan", "preview", "Plan a document without storing it")), s.preview)
+	s.registerFiles(a, op)
 	huma.Register(a, op(http.MethodGet, "/api/starters", "starters", "Blocks to begin a quilt with"), s.starters)
 	huma.Register(a, draft(op(http.MethodPost, "/api/starters", "begin", "Lay out a first document from a few choices")), s.begin)
 }
@@ -230,8 +244,13 @@ func (s *Server) project(ctx context.Context, q store.Quilt) (*Project, error) {
 	if err != nil {
 		return nil, err
 	}
+	revs, err := s.store.Revisions(ctx, q.ID)
+	if err != nil {
+		return nil, err
+	}
+	undo, redo := store.Steps(revs)
 	p := previewOf([]byte(q.Document))
-	return &Project{ID: q.ID, Rev: q.Rev, Saved: q.At, Preview: p, Progress: tally.Fold(p.Plan, events)}, nil
+	return &Project{ID: q.ID, Rev: q.Rev, Saved: q.At, Undo: undo, Redo: redo, Preview: p, Progress: tally.Fold(p.Plan, events)}, nil
 }
 
 type projectOut struct {

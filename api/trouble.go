@@ -90,6 +90,8 @@ func trouble(err error) error {
 		return newTrouble(http.StatusNotFound, "There is no such quilt on the shelf. Go back to the shelf and choose one.")
 	case errors.Is(err, store.ErrExists):
 		return newTrouble(http.StatusConflict, "A quilt with this id is on the shelf already. Begin again to get a new id.")
+	case errors.Is(err, store.ErrNowhere):
+		return newTrouble(http.StatusConflict, "There is nothing to go back or forward to. The list of revisions shows what there is.")
 	case errors.Is(err, store.ErrDiffers):
 		return newTrouble(http.StatusConflict, "An event with this id was stored before with other contents. Count it again as a new one.")
 	case strings.Contains(err.Error(), "disk is full") || strings.Contains(err.Error(), "SQLITE_FULL"):

@@ -28,6 +28,7 @@ var (
 	ErrUnknown = errors.New("no such quilt")
 	ErrExists  = errors.New("a quilt with this id is there already, and differs")
 	ErrDiffers = errors.New("an event with this id was stored before, and differs")
+	ErrNowhere = errors.New("there is no such revision to go to")
 )
 
 // StaleError says that a project was saved from a revision that is no longer the newest.

@@ -148,18 +148,21 @@ func backupCommand() *cobra.Command {
 	return c
 }
 
+// contractCommand prints what is made from the Go types: the OpenAPI contract, and the schema of a project document.
 func contractCommand() *cobra.Command {
-	return &cobra.Command{Use: "contract", Short: "Print the OpenAPI contract", Hidden: true, Args: cobra.NoArgs, RunE: func(c *cobra.Command, _ []string) error {
-		data, err := api.Contract()
-		if err != nil {
-			return err
+	var format bool
+	c := &cobra.Command{Use: "contract", Short: "Print the OpenAPI contract", Hidden: true, Args: cobra.NoArgs, RunE: func(c *cobra.Command, _ []string) error {
+		v, err := api.Format()
+		if !format {
+			v, err = api.Contract()
 		}
-		var v any
-		if err := json.Unmarshal(data, &v); err != nil {
+		if err != nil {
 			return err
 		}
 		enc := json.NewEncoder(c.OutOrStdout())
 		enc.SetIndent("", "  ")
 		return enc.Encode(v)
 	}}
+	c.Flags().BoolVar(&format, "format", false, "the JSON Schema of a project document instead")
+	return c
 }

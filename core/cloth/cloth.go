@@ -114,9 +114,9 @@ func (s Shelf) Usable(role string) (measure.Length, bool) {
 	return w, ok
 }
 
-// ShopStep is the step in which cloth is sold: ⅛ yard, or 10 cm (common practice).
-func ShopStep(units measure.Units) measure.Length {
-	if units == measure.Centimetres {
+// ShopStep is the step in which cloth is sold: ⅛ yard, or 10 cm where it is sold by the metre (common practice).
+func ShopStep(byMetre bool) measure.Length {
+	if byMetre {
 		return 10 * measure.Centimetre
 	}
 	return measure.Yard / 8

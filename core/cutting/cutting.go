@@ -70,7 +70,7 @@ func PatchStrips(unit string) string { return unit + "/strips" }
 func BorderStrips(border string) string { return border + "/strips" }
 
 // Cut plans the cutting. units are in the order they are made, lines is the demand for every act and strip.
-func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *making.Table, shelf cloth.Shelf) Plan {
+func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *making.Table, shelf cloth.Shelf, shopStep measure.Length) Plan {
 	var p Plan
 	var strips []Strip
 	seen := map[string]bool{}
@@ -104,7 +104,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 			Count: int(n), Joined: &Run{Pieces: []measure.Length{ring.Sides, ring.Ends}, Total: total},
 		})
 	}
-	p.Fabrics = byFabric(strips, t, shelf)
+	p.Fabrics = byFabric(strips, t, shelf, shopStep)
 	return p
 }
 
@@ -134,7 +134,7 @@ func across(id string, width, length measure.Length, line demand.Line, t *making
 	return a
 }
 
-func byFabric(strips []Strip, t *making.Table, shelf cloth.Shelf) []Fabric {
+func byFabric(strips []Strip, t *making.Table, shelf cloth.Shelf, shopStep measure.Length) []Fabric {
 	index := map[string]int{}
 	var list []Fabric
 	for _, s := range strips {
@@ -157,8 +157,7 @@ func byFabric(strips []Strip, t *making.Table, shelf cloth.Shelf) []Fabric {
 			s.From = f.Length
 			f.Length += s.Cut * measure.Length(s.Count)
 		}
-		step := cloth.ShopStep(t.Units)
-		f.Buy = measure.CeilDiv(f.Length, step) * step
+		f.Buy = measure.CeilDiv(f.Length, shopStep) * shopStep
 	}
 	return list
 }

@@ -14,7 +14,6 @@ import (
 	"vicis/core/demand"
 	"vicis/core/making"
 	"vicis/core/measure"
-	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
@@ -24,21 +23,28 @@ const Version = 1
 
 // Document is one quilt project.
 type Document struct {
-	Vicis   int             `json:"vicis" enum:"1" doc:"Version of this format"`
-	Name    string          `json:"name"`
-	Note    string          `json:"note,omitempty"`
-	Units   measure.Units   `json:"measure" enum:"in,cm" doc:"The rule on the table; what a bare number means"`
-	Ruler   measure.Written `json:"ruler" doc:"The ruler's finest mark"`
-	Seam    Seam            `json:"seam"`
-	Cloth   Cloth           `json:"cloth"`
-	Strip   measure.Written `json:"strip" doc:"The width strips are cut unless a unit says otherwise"`
-	Spares  demand.Spares   `json:"spares"`
-	Schools Schools         `json:"schools"`
-	Fabrics []cloth.Fabric  `json:"fabrics"`
-	Roles   []cloth.Role    `json:"roles"`
-	Parts   []making.Unit   `json:"units"`
-	Top     quilt.Top       `json:"top"`
+	Vicis    int             `json:"vicis" enum:"1" doc:"Version of this format"`
+	Name     string          `json:"name"`
+	Note     string          `json:"note,omitempty"`
+	Units    measure.Units   `json:"measure" enum:"in,cm" doc:"The rule on the table; what a bare number means"`
+	Ruler    measure.Written `json:"ruler" doc:"The ruler's finest mark"`
+	Seam     Seam            `json:"seam"`
+	Cloth    Cloth           `json:"cloth"`
+	Strip    measure.Written `json:"strip" doc:"The width strips are cut unless a unit says otherwise"`
+	Spares   demand.Spares   `json:"spares"`
+	Schools  Schools         `json:"schools"`
+	Settings Settings        `json:"settings"`
+	Fabrics  []Fabric        `json:"fabrics"`
+	Roles    []Role          `json:"roles"`
+	Parts    []making.Unit   `json:"units"`
+	Top      quilt.Top       `json:"top"`
 }
+
+// Fabric and Role are the cloth room's.
+type (
+	Fabric = cloth.Fabric
+	Role   = cloth.Role
+)
 
 // Seam is the allowance: what is stitched and what the fold takes besides. All sizes use the sum of both.
 type Seam struct {
@@ -50,11 +56,6 @@ type Seam struct {
 type Cloth struct {
 	Usable   measure.Written `json:"usable" doc:"Width without selvedges"`
 	Squaring measure.Written `json:"squaring" doc:"Lost at the end of each strip, strip set and length of cloth when it is squared up"`
-}
-
-// Schools are the ways of working the quilter chose where quilters differ.
-type Schools struct {
-	Press pressing.School `json:"press" enum:"nest,dark,open"`
 }
 
 // MostBytes is how large a document may be.
@@ -110,6 +111,7 @@ func (d *Document) normalise(problems *problem.List) {
 		problems.Stop("measure-unknown", "/measure", fmt.Sprintf("“%s” is no rule.", d.Units), "Choose inches (in) or centimetres (cm).")
 		return
 	}
+	d.fill()
 	for _, w := range d.written() {
 		if l, err := w.Length(d.Units); err == nil {
 			*w = measure.Write(l)

@@ -180,3 +180,17 @@ func TestSignOfSurdsIsExact(t *testing.T) {
 		t.Fatalf("3√2 is %v", l.Inches())
 	}
 }
+
+func TestWhichRolesLieBesideEachOther(t *testing.T) {
+	rail := segment(t, 5*in/2, "A", "B", "C")
+	if got := rail.Beside(); !reflect.DeepEqual(got, [][2]string{{"A", "B"}, {"B", "C"}}) {
+		t.Errorf("three strips: %v", got)
+	}
+	turned := join(t, JoinRight, rail, rail.Turn(180), "x")
+	if got := turned.Beside(); !reflect.DeepEqual(got, [][2]string{{"A", "B"}, {"A", "C"}, {"B", "C"}}) {
+		t.Errorf("one turned beside: %v", got)
+	}
+	if got := Cut("A", in, in).Beside(); len(got) != 0 {
+		t.Errorf("one patch: %v", got)
+	}
+}

@@ -38,8 +38,14 @@ func (b *builder) across(a cutting.Across, what string) Across {
 	out := Across{
 		Step: a.ID, Name: b.made(a.ID).Unit.Name, Width: b.t.Ruler.Read(a.Cut), PerStrip: a.PerStrip, Strips: a.Strips,
 		Need: a.Need, Spare: a.Spare, Make: a.Need + a.Spare, Last: a.Last, Rest: b.t.Ruler.Read(a.Rest), Length: b.t.Ruler.Read(a.Length),
-		Sum: fmt.Sprintf("%s − %s to square up = %s; ÷ %s = %d from each %s, %s over", b.say(a.Length), b.say(b.t.Squaring), b.say(a.Length-b.t.Squaring),
-			b.say(a.Cut), a.PerStrip, what, b.say(a.Length-b.t.Squaring-measure.Length(a.PerStrip)*a.Cut)),
+		Working: Working{
+			Sums: []string{
+				fmt.Sprintf("%s − %s to square up = %s", b.say(a.Length), b.say(b.t.Squaring), b.say(a.Length-b.t.Squaring)),
+				fmt.Sprintf("%s ÷ %s = %d from each %s, %s over", b.say(a.Length-b.t.Squaring), b.say(a.Cut), a.PerStrip, what, b.say(a.Length-b.t.Squaring-measure.Length(a.PerStrip)*a.Cut)),
+				fmt.Sprintf("%d ÷ %d = %s, rounded up", a.Need+a.Spare, a.PerStrip, plural(a.Strips, what)),
+			},
+			Rule: "A " + what + " gives as many sub-cuts as go into its usable length, less what squaring up takes; the whole quilt is rounded up once.",
+		},
 		Marks: make([]float64, 0, a.PerStrip+1),
 	}
 	for i := range a.PerStrip + 1 {
@@ -53,24 +59,38 @@ func (b *builder) cutList() []FabricCut {
 	for _, f := range b.cut.Fabrics {
 		c := FabricCut{
 			Fabric: f.Fabric.ID, Name: f.Fabric.Name, Colour: f.Fabric.Colour, Usable: b.t.Ruler.Read(f.Usable),
-			Length: b.t.Ruler.Read(f.Length), Buy: b.t.Ruler.Cloth(f.Buy), Strips: []StripCut{},
+			Length: b.t.Ruler.Read(f.Length), Buy: b.shop().Cloth(f.Buy), Strips: []StripCut{},
 		}
 		var terms []string
 		for _, s := range f.Strips {
 			terms = append(terms, fmt.Sprintf("%d × %s", s.Count, b.say(s.Cut)))
 			c.Strips = append(c.Strips, b.stripCut(s))
 		}
-		c.Sum = fmt.Sprintf("%s + %s to square up = %s; bought in steps of %s: %s", strings.Join(terms, " + "), b.say(b.t.Squaring), b.say(f.Length), b.shopStep(), c.Buy)
+		c.Working = Working{
+			Sums: []string{
+				fmt.Sprintf("%s + %s to square up = %s", strings.Join(terms, " + "), b.say(b.t.Squaring), b.say(f.Length)),
+				fmt.Sprintf("rounded up to the next %s: %s", b.shopStep(), c.Buy),
+			},
+			Rule: "Strips lie side by side along the cloth; shops sell in steps. Shrinkage is not in it: buy more if you wash first.",
+		}
 		list = append(list, c)
 	}
 	return list
 }
 
 func (b *builder) shopStep() string {
-	if b.t.Units == measure.Centimetres {
+	if b.d.Settings.Buy == "m" {
 		return "10 cm"
 	}
 	return "⅛ yd"
+}
+
+// shop is the ruler cloth is sold by, apart from the one patches are cut by.
+func (b *builder) shop() measure.Ruler {
+	if b.d.Settings.Buy == "m" {
+		return measure.Ruler{Units: measure.Centimetres}
+	}
+	return measure.Ruler{Units: measure.Inches}
 }
 
 func (b *builder) stripCut(s cutting.Strip) StripCut {
@@ -129,7 +149,7 @@ func (b *builder) setList() []SetCut {
 			strips = append(strips, fmt.Sprintf("%s %s", b.say(s.Width.CeilTo(b.t.Ruler.Mark)), f.Name))
 		}
 		list = append(list, SetCut{
-			Set: set.Unit.Name, SetStep: set.Unit.ID, Wide: b.t.Ruler.Read(high), WideSum: b.widthSum(widths(set), high),
+			Set: set.Unit.Name, SetStep: set.Unit.ID, Wide: b.t.Ruler.Read(high), Working: b.widthWorking(widths(set), high),
 			Strips: strings.Join(strips, " · "), Across: b.across(a, "set"),
 		})
 	}
@@ -166,6 +186,15 @@ func (b *builder) widthSum(parts []measure.Length, total measure.Length) string 
 	return sum + " = " + b.say(total)
 }
 
+const widthRule = "Each seam takes an allowance from both of its sides, so sewn widths are the sum of the cut widths less two allowances a seam."
+
+func (b *builder) widthWorking(parts []measure.Length, total measure.Length) Working {
+	if len(parts) < 2 {
+		return Working{Sums: []string{b.say(total) + ", as it is cut"}, Rule: "Nothing is sewn yet, so nothing is taken up."}
+	}
+	return Working{Sums: []string{b.widthSum(parts, total)}, Rule: widthRule}
+}
+
 func (b *builder) steps() []Step {
 	byStage := map[batching.Stage][]Step{}
 	add := func(s Step) {
@@ -179,7 +208,7 @@ func (b *builder) steps() []Step {
 			add(Step{
 				ID: s.ID, Name: b.say(s.Cut) + " " + f.Fabric.Name, Stage: batching.Strips, Does: "cut", One: "strip", Make: s.Count,
 				Says: fmt.Sprintf("Cut %s %s wide from %s.", plural(s.Count, "strip"), b.say(s.Cut), f.Fabric.Name),
-				Size: b.say(s.Cut) + " wide", Exact: exactly(s.Cut), Picture: s.ID,
+				Size: b.say(s.Cut) + " wide", Exact: exactly(s.Cut), Picture: s.ID, Working: b.runWorking(s),
 			})
 			if s.Patches != nil {
 				add(b.subCut(*s.Patches, "strip", s.ID))
@@ -197,6 +226,23 @@ func (b *builder) steps() []Step {
 		list = append(list, byStage[stage]...)
 	}
 	return list
+}
+
+// runWorking is the sum for strips that are sewn end to end; empty for others, whose count follows from what takes them.
+func (b *builder) runWorking(s cutting.Strip) Working {
+	if s.Joined == nil {
+		return Working{}
+	}
+	usable, _ := b.t.Usable(s.Role)
+	n := measure.Length(s.Count)
+	each := usable - b.t.Squaring
+	return Working{
+		Sums: []string{
+			fmt.Sprintf("2 × %s + 2 × %s = %s are needed", b.say(s.Joined.Pieces[0]), b.say(s.Joined.Pieces[1]), b.say(s.Joined.Total)),
+			fmt.Sprintf("%d × %s − %s × %s = %s", s.Count, b.say(each), plural(s.Count-1, "seam"), b.say(2*b.t.Seam), b.say(n*each-(n-1)*2*b.t.Seam)),
+		},
+		Rule: "Strips sewn end to end lose an allowance on both sides of each seam; the run is cut to the lengths needed.",
+	}
 }
 
 func (b *builder) subCut(a cutting.Across, from, step string) Step {
@@ -219,7 +265,7 @@ func (b *builder) sewn(batch batching.Batch) Step {
 		ID: batch.ID, Name: batch.Name, Stage: batch.Stage, Does: "sew", Make: batch.Make, Spare: batch.Spare,
 		Sewing: &Sewing{
 			Left: batch.Left.Name, Right: batch.Right.Name, Edge: batch.Edge, Seams: batch.Seams,
-			Length: b.t.Ruler.Read(batch.Each), Press: b.pressWords(batch), Stitch: stitch(batch.Stage),
+			Length: b.t.Ruler.Read(batch.Each), Press: b.pressWords(batch), Stitch: stitch(batch.Stage), Hold: b.hold(batch),
 		},
 	}
 	for _, t := range batch.Takes {
@@ -290,6 +336,25 @@ func times(n int) string {
 	return fmt.Sprintf("%d times", n)
 }
 
+// hold says how to hold, pin or turn what is sewn, by the schools chosen (common practice).
+func (b *builder) hold(batch batching.Batch) string {
+	id, _, _ := strings.Cut(batch.ID, "/")
+	pins := map[string]string{
+		"none": "", "crossings": "pin at every crossing", "everywhere": "pin at the crossings and between", "glue": "a dot of glue inside the allowance at every crossing",
+	}[b.d.Schools.PinsOf(id)]
+	if batch.Stage != batching.Sets {
+		return pins
+	}
+	words := map[string]string{"alternate": "turn the set end for end after every seam", "same": "always from the same end, both strips unstretched"}[b.d.Schools.Sewing]
+	if len(batch.Of) < 2 {
+		words = ""
+	}
+	if b.d.Schools.Joining == "pairs" && len(batch.Of) > 2 {
+		words = "in pairs first, then pairs of pairs; " + words
+	}
+	return words
+}
+
 // stitch is the usual stitch length: short where a seam will be cut across (common practice).
 func stitch(s batching.Stage) string {
 	if s == batching.Sets {
@@ -300,45 +365,83 @@ func stitch(s batching.Stage) string {
 
 func (b *builder) trimList() []Trim {
 	list := []Trim{}
+	less := func(t *Trim, w, h measure.Length) {
+		t.Unfinished, t.Finished = b.say(w)+" × "+b.say(h), b.say(w-2*b.t.Seam)+" × "+b.say(h-2*b.t.Seam)
+		t.Working.Sums = append(t.Working.Sums, fmt.Sprintf("finished: %s − %s = %s, %s − %s = %s", b.say(w), b.say(2*b.t.Seam), b.say(w-2*b.t.Seam), b.say(h), b.say(2*b.t.Seam), b.say(h-2*b.t.Seam)))
+		if t.Working.Rule == "" {
+			t.Working.Rule = "Finished is what is seen once an allowance is sewn away on every side."
+		}
+	}
 	for _, s := range b.sizes() {
 		if b.lines[s.ID].Runs == 0 {
 			continue
 		}
-		t := Trim{ID: s.ID, Name: s.Name, Kind: string(s.Kind), Picture: s.ID, Unfinished: b.say(s.W) + " × " + b.say(s.H), Finished: b.say(s.FinW) + " × " + b.say(s.FinH)}
+		t := Trim{ID: s.ID, Name: s.Name, Kind: string(s.Kind), Picture: s.ID}
 		switch s.Kind {
 		case making.StripSetKind:
-			t.Unfinished, t.Finished = b.say(s.H)+" wide", ""
-			t.Sum = b.widthSum(s.Sum, s.H)
+			t.Unfinished, t.Working = b.say(s.H)+" wide", b.widthWorking(s.Sum, s.H)
+			list = append(list, t)
+			continue
 		case making.JoinedKind:
-			t.Sum = "across: " + b.widthSum(s.Sum, s.W)
+			t.Working = Working{Sums: []string{"across: " + b.widthSum(s.Sum, s.W)}, Rule: widthRule}
+			t.Kind = "unit"
 			if b.layout.Count[s.ID] > 0 {
 				t.Kind = "block"
-			} else {
-				t.Kind = "unit"
 			}
 		}
+		less(&t, s.W, s.H)
 		list = append(list, t)
 	}
-	for _, k := range b.layout.Kinds {
-		w, _ := b.layout.Middle()
-		h := b.layout.BlockH + 2*b.t.Seam
-		list = append(list, Trim{
-			ID: k.ID, Name: "Row " + k.ID[len("row-"):], Kind: "row", Picture: k.ID, Unfinished: b.say(w) + " × " + b.say(h), Finished: b.say(w-2*b.t.Seam) + " × " + b.say(b.layout.BlockH),
-			Sum: fmt.Sprintf("across: %s × %s finished + %s = %s", plural(len(k.Cells), "block"), b.say(b.layout.BlockW), b.say(2*b.t.Seam), b.say(w)),
-		})
-	}
 	w, h := b.layout.Middle()
-	top := Trim{
-		ID: "top", Name: "Quilt top", Kind: "quilt", Unfinished: b.say(w) + " × " + b.say(h), Finished: b.say(w-2*b.t.Seam) + " × " + b.say(h-2*b.t.Seam),
-		Sum: fmt.Sprintf("down: %s × %s finished + %s = %s", plural(len(b.layout.Rows), "row"), b.say(b.layout.BlockH), b.say(2*b.t.Seam), b.say(h)),
+	for _, k := range b.layout.Kinds {
+		t := Trim{ID: k.ID, Name: "Row " + k.ID[len("row-"):], Kind: "row", Picture: k.ID}
+		t.Working.Sums = []string{fmt.Sprintf("across: %s × %s finished + %s = %s", plural(len(k.Cells), "block"), b.say(b.layout.BlockW), b.say(2*b.t.Seam), b.say(w))}
+		less(&t, w, b.layout.BlockH+2*b.t.Seam)
+		list = append(list, t)
 	}
+	top := Trim{ID: "top", Name: "Quilt top", Kind: "quilt"}
+	top.Working.Sums = []string{fmt.Sprintf("down: %s × %s finished + %s = %s", plural(len(b.layout.Rows), "row"), b.say(b.layout.BlockH), b.say(2*b.t.Seam), b.say(h))}
+	less(&top, w, h)
 	list = append(list, top)
 	for _, ring := range b.layout.Rings {
-		list = append(list, Trim{
-			ID: ring.Border.ID, Name: "With " + ring.Border.Name, Kind: "quilt", Unfinished: b.say(ring.W) + " × " + b.say(ring.H),
-			Finished: b.say(ring.W-2*b.t.Seam) + " × " + b.say(ring.H-2*b.t.Seam),
-			Sum:      fmt.Sprintf("across: %s + 2 × (%s − %s) = %s", b.say(ring.W-2*ring.Width+4*b.t.Seam), b.say(ring.Width), b.say(2*b.t.Seam), b.say(ring.W)),
-		})
+		t := Trim{ID: ring.Border.ID, Name: "With " + ring.Border.Name, Kind: "quilt"}
+		inner := ring.W - 2*ring.Width + 4*b.t.Seam
+		t.Working.Sums = []string{fmt.Sprintf("across: %s + 2 × (%s − %s) = %s", b.say(inner), b.say(ring.Width), b.say(2*b.t.Seam), b.say(ring.W))}
+		less(&t, ring.W, ring.H)
+		list = append(list, t)
 	}
 	return list
+}
+
+// workCounts says of every step how its number comes about: what later steps take of it, and the spares.
+func workCounts(steps []Step) {
+	for i := range steps {
+		s := &steps[i]
+		var terms []string
+		for _, by := range steps {
+			for _, t := range by.Takes {
+				switch {
+				case t.Step != s.ID:
+				case t.Per > 1:
+					terms = append(terms, fmt.Sprintf("%d %s ÷ %d, rounded up,", by.Make, by.Name, t.Per))
+				case t.Each == 1:
+					terms = append(terms, fmt.Sprintf("%d for %s", by.Make, by.Name))
+				default:
+					terms = append(terms, fmt.Sprintf("%d × %d for %s", by.Make, t.Each, by.Name))
+				}
+			}
+		}
+		if s.Spare > 0 {
+			terms = append(terms, fmt.Sprintf("%d spare", s.Spare))
+		}
+		if s.Working.Rule != "" {
+			continue
+		}
+		s.Working.Rule = "Counted from the quilt down; rounded up once for the whole quilt, not block by block."
+		if len(terms) == 0 {
+			s.Working.Sums = []string{fmt.Sprintf("%d in the quilt", s.Make)}
+			continue
+		}
+		s.Working.Sums = []string{fmt.Sprintf("%s = %d", strings.Join(terms, " + "), s.Make)}
+	}
 }

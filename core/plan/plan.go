@@ -24,6 +24,8 @@ import (
 type Plan struct {
 	Name     string             `json:"name"`
 	Measure  measure.Units      `json:"measure"`
+	Hand     string             `json:"hand"`
+	Chain    int                `json:"chain" doc:"Units on one chain before it is cut"`
 	Seam     Seam               `json:"seam"`
 	Finished Size               `json:"finished" doc:"The whole quilt with its borders"`
 	Block    Size               `json:"block" doc:"One block, finished"`
@@ -38,6 +40,7 @@ type Plan struct {
 	Trim     []Trim             `json:"trim"`
 	Pictures map[string]Picture `json:"pictures" doc:"True drawings by the id of the step or unit"`
 	Quilt    Layout             `json:"quilt"`
+	Values   Values             `json:"values"`
 }
 
 // Seam is the allowance as the ruler reads it.
@@ -45,6 +48,12 @@ type Seam struct {
 	Stitched  measure.Reading `json:"stitched"`
 	Fold      measure.Reading `json:"fold"`
 	Effective measure.Reading `json:"effective"`
+}
+
+// Working is how a number comes about: the sum in trade words with its values, and the rule it rests on.
+type Working struct {
+	Sums []string `json:"sums"`
+	Rule string   `json:"rule"`
 }
 
 // Size is a width and a height.
@@ -68,6 +77,7 @@ type Step struct {
 	Exact   string         `json:"exact" doc:"The same size exactly: work tallied at another size no longer fits"`
 	Picture string         `json:"picture" doc:"Key into pictures; empty where the quilt itself is the picture"`
 	Takes   []Take         `json:"takes"`
+	Working Working        `json:"working" doc:"How many are to be made, and why"`
 	Sewing  *Sewing        `json:"sewing,omitempty"`
 }
 
@@ -88,19 +98,20 @@ type Sewing struct {
 	Seams        int             `json:"seams" doc:"Seams in one"`
 	Length       measure.Reading `json:"length" doc:"Of one seam"`
 	Stitch       string          `json:"stitch"`
+	Hold         string          `json:"hold" doc:"How to hold, pin or turn it, by the schools chosen"`
 	Press        string          `json:"press"`
 }
 
 // FabricCut is everything cut from one fabric.
 type FabricCut struct {
-	Fabric string          `json:"fabric"`
-	Name   string          `json:"name"`
-	Colour string          `json:"colour"`
-	Usable measure.Reading `json:"usable"`
-	Length measure.Reading `json:"length" doc:"Of cloth that is cut, squaring up included"`
-	Buy    string          `json:"buy" doc:"Rounded up to the shop's step"`
-	Sum    string          `json:"sum"`
-	Strips []StripCut      `json:"strips" doc:"Widest first"`
+	Fabric  string          `json:"fabric"`
+	Name    string          `json:"name"`
+	Colour  string          `json:"colour"`
+	Usable  measure.Reading `json:"usable"`
+	Length  measure.Reading `json:"length" doc:"Of cloth that is cut, squaring up included"`
+	Buy     string          `json:"buy" doc:"Rounded up to the shop's step"`
+	Working Working         `json:"working"`
+	Strips  []StripCut      `json:"strips" doc:"Widest first"`
 }
 
 // StripCut is strips of one width from one fabric.
@@ -119,7 +130,7 @@ type SetCut struct {
 	Set     string          `json:"set"`
 	SetStep string          `json:"setStep"`
 	Wide    measure.Reading `json:"wide" doc:"What the pressed set measures across its strips"`
-	WideSum string          `json:"wideSum"`
+	Working Working         `json:"working" doc:"How wide, and why"`
 	Strips  string          `json:"strips" doc:"What it is sewn from"`
 	Across  Across          `json:"across"`
 }
@@ -130,7 +141,7 @@ type Across struct {
 	Name     string          `json:"name"`
 	Width    measure.Reading `json:"width"`
 	PerStrip int             `json:"perStrip"`
-	Sum      string          `json:"sum"`
+	Working  Working         `json:"working" doc:"How many come from one strip or set, and how many strips that takes"`
 	Strips   int             `json:"strips"`
 	Need     int             `json:"need"`
 	Spare    int             `json:"spare"`
@@ -143,13 +154,13 @@ type Across struct {
 
 // Trim is what one kind of thing measures.
 type Trim struct {
-	ID         string `json:"id"`
-	Name       string `json:"name"`
-	Kind       string `json:"kind"`
-	Picture    string `json:"picture"`
-	Unfinished string `json:"unfinished"`
-	Finished   string `json:"finished" doc:"Empty for a strip set, which is as long as the cloth is wide"`
-	Sum        string `json:"sum"`
+	ID         string  `json:"id"`
+	Name       string  `json:"name"`
+	Kind       string  `json:"kind"`
+	Picture    string  `json:"picture"`
+	Unfinished string  `json:"unfinished"`
+	Finished   string  `json:"finished" doc:"Empty for a strip set, which is as long as the cloth is wide"`
+	Working    Working `json:"working"`
 }
 
 // Make plans a document. With a problem that stops, the plan holds what can still be planned: nothing, or the pictures of
@@ -159,7 +170,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	b.table()
 	p := Plan{
 		Name: d.Name, Measure: d.Units, Stages: batching.Stages, Pictures: map[string]Picture{},
-		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout(),
+		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout(), Values: Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}},
 	}
 	if b.problems.Stopped() {
 		return p, b.problems
@@ -176,10 +187,10 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 		}
 		return p, b.problems
 	}
-	b.press = pressing.Decide(d.Top, &b.t, b.units, d.Schools.Press, b.lightness, b.fabric)
+	b.press = pressing.Decide(d.Top, &b.t, b.units, d.Schools.PressOf, b.lightness, b.fabric)
 	b.layout = b.press.Layout
 	b.lines = b.demand()
-	b.cut = cutting.Cut(b.units, b.layout, b.lines, &b.t, b.shelf)
+	b.cut = cutting.Cut(b.units, b.layout, b.lines, &b.t, b.shelf, cloth.ShopStep(d.Settings.Buy == "m"))
 	b.batches = batching.Plan(b.units, b.layout, b.lines)
 
 	w, h := b.layout.Finished()
@@ -187,10 +198,12 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	p.Rows, p.Columns, p.Blocks = len(b.layout.Rows), b.layout.Columns(), len(b.layout.Rows)*b.layout.Columns()
 	p.Cut, p.Sets = b.cutList(), b.setList()
 	p.Steps = b.steps()
+	workCounts(p.Steps)
 	p.Press = b.pressList()
 	p.Trim = b.trimList()
 	b.pictures(p.Pictures)
 	p.Quilt = b.quiltPicture()
+	p.Values = b.values()
 	b.unused()
 	return p, b.problems
 }
@@ -239,11 +252,7 @@ func (b *builder) table() {
 	if d.Spares.Percent < 0 || d.Spares.Percent > 100 || d.Spares.Count < 0 || d.Spares.Count > 1000 {
 		b.problems.Stop("spares", "/spares", "Spares are 0 to 100 in a hundred, or 0 to 1000 of a kind.", "Ask for fewer spares.")
 	}
-	switch d.Schools.Press {
-	case pressing.Nest, pressing.Dark, pressing.Open:
-	default:
-		b.problems.Stop("school-unknown", "/schools/press", fmt.Sprintf("“%s” is no way of pressing.", d.Schools.Press), "Choose nest, dark or open.")
-	}
+	b.schools()
 	if len(d.Parts) > mostUnits || len(d.Fabrics) > mostUnits || len(d.Roles) > mostUnits {
 		b.problems.Stop("too-many-units", "/units", fmt.Sprintf("The project has more than %d units, fabrics or roles.", mostUnits), "Split it into two projects.")
 	}
@@ -270,6 +279,45 @@ func (b *builder) table() {
 		}
 	}
 	b.t = making.Table{Units: d.Units, Seam: s, Strip: strip, Ruler: ruler, Squaring: squaring, Usable: b.shelf.Usable, Problems: &b.problems}
+}
+
+// schools checks every way of working against what there is to choose from.
+func (b *builder) schools() {
+	known := map[string][]string{}
+	for _, q := range document.Questions() {
+		for _, a := range q.Answers {
+			known[q.Key] = append(known[q.Key], a.Value)
+		}
+	}
+	check := func(list, at, value string) {
+		if !slices.Contains(known[list], value) {
+			b.problems.Stop("school-unknown", at, fmt.Sprintf("“%s” is not among the ways to choose from.", value), "Choose "+strings.Join(known[list], " or ")+".")
+		}
+	}
+	s, set := b.d.Schools, b.d.Settings
+	check("/schools/press", "/schools/press", string(s.Press))
+	check("/schools/sewing", "/schools/sewing", s.Sewing)
+	check("/schools/joining", "/schools/joining", s.Joining)
+	check("/schools/pins", "/schools/pins", s.Pins)
+	check("/settings/hand", "/settings/hand", set.Hand)
+	check("/settings/buy", "/settings/buy", set.Buy)
+	check("/settings/paper", "/settings/paper", set.Paper)
+	if s.Chain < 1 || s.Chain > 500 {
+		b.problems.Stop("chain", "/schools/chain", fmt.Sprintf("A chain of %d units cannot be sewn.", s.Chain), "Cut the chain after 1 to 500 units.")
+	}
+	var steps []string
+	for id := range s.Steps {
+		steps = append(steps, id)
+	}
+	slices.Sort(steps)
+	for _, id := range steps {
+		if o := s.Steps[id]; o.Press != "" {
+			check("/schools/press", problem.At("schools", "steps", id, "press"), string(o.Press))
+		}
+		if o := s.Steps[id]; o.Pins != "" {
+			check("/schools/pins", problem.At("schools", "steps", id, "pins"), o.Pins)
+		}
+	}
 }
 
 // mostUnits bounds the lists of a document.

@@ -89,8 +89,17 @@ func (b *builder) pressList() Pressing {
 	return out
 }
 
-// pressWords says which way the seams of one batch go.
+// pressWords says which way the seams of one batch go, and whether they are set first.
 func (b *builder) pressWords(batch batching.Batch) string {
+	id, _, _ := strings.Cut(batch.ID, "/")
+	words := b.sides(batch)
+	if b.d.Schools.SetFirstOf(id) && len(batch.Of) > 0 {
+		return "flat as sewn first, then " + words
+	}
+	return words
+}
+
+func (b *builder) sides(batch batching.Batch) string {
 	var x []int
 	toward := map[string]bool{}
 	var names []string

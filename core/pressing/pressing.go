@@ -59,7 +59,7 @@ func (p Plan) Nests(m piece.Meeting) (nests, opened bool) {
 
 // Decide tries the layouts in order of what they cost the quilter and keeps the first with the fewest clashes: as drawn,
 // then with blocks turned that look the same after half a turn. units are the made units in the order they are sewn.
-func Decide(top quilt.Top, t *making.Table, units []making.Made, school School, lightness func(role string) float64, look func(role string) string) Plan {
+func Decide(top quilt.Top, t *making.Table, units []making.Made, school func(unit string) School, lightness func(role string) float64, look func(role string) string) Plan {
 	turns := map[string]bool{}
 	for _, m := range units {
 		turns[m.Unit.ID] = m.Kind != making.StripSetKind && piece.SameLook(m.Piece, m.Piece.Turn(180), look)
@@ -88,7 +88,7 @@ type kindOfCrossing struct {
 	count   int
 }
 
-func press(l quilt.Layout, units []making.Made, t *making.Table, school School, lightness func(string) float64) Plan {
+func press(l quilt.Layout, units []making.Made, t *making.Table, school func(string) School, lightness func(string) float64) Plan {
 	p := Plan{Layout: l, Decisions: map[string]Decision{}, Proven: true}
 	seams := seamsOf(l, units)
 	crossings := crossingsOf(l, units, t)
@@ -98,10 +98,8 @@ func press(l quilt.Layout, units []making.Made, t *making.Table, school School, 
 		number[s.ID] = i + 1
 		p.Order = append(p.Order, s.ID)
 	}
-	sides := make([]int, len(seams)+1)
-	if school != Open {
-		sides, p.Proven = sidesFor(seams, crossings, number, school, lightness)
-	}
+	sides, proven := sidesFor(seams, crossings, number, school, lightness)
+	p.Proven = proven
 	for i, s := range seams {
 		p.Decisions[s.ID] = Decision{Seam: s, X: sides[i+1]}
 	}
@@ -135,15 +133,20 @@ const (
 	inTurn       = 1
 )
 
-func sidesFor(seams []making.Seam, crossings []kindOfCrossing, number map[string]int, school School, lightness func(string) float64) ([]int, bool) {
+func sidesFor(seams []making.Seam, crossings []kindOfCrossing, number map[string]int, school func(string) School, lightness func(string) float64) ([]int, bool) {
 	fixed := make([]int, len(seams)+1)
+	opened := make([]bool, len(seams)+1)
 	var wishes, meet []spring
 	units := map[string]int{}
 	for i, s := range seams {
 		v := i + 1
 		dark := darker(s, lightness)
-		if school == Dark {
+		switch school(unitOf(s.ID)) {
+		case Dark:
 			fixed[v] = dark
+		case Open:
+			opened[v] = true
+			continue
 		}
 		if d := sign(s.Minus.Bulk - s.Plus.Bulk); d != 0 {
 			wishes = append(wishes, spring{ground, v, d, awayFromBulk})
@@ -154,12 +157,17 @@ func sidesFor(seams []making.Seam, crossings []kindOfCrossing, number map[string
 		if _, known := units[unit]; !known {
 			units[unit] = len(units)
 		} else if i > 0 && unitOf(seams[i-1].ID) == unit {
-			wishes = append(wishes, spring{v - 1, v, 1, allOneWay})
+			if !opened[v-1] {
+				wishes = append(wishes, spring{v - 1, v, 1, allOneWay})
+			}
 		}
 		wishes = append(wishes, spring{ground, v, 1 - 2*(units[unit]%2), inTurn})
 	}
 	for _, c := range crossings {
 		a, b := number[c.meeting.A.Seam], number[c.meeting.B.Seam]
+		if opened[a] || opened[b] {
+			continue // an opened seam neither nests nor clashes
+		}
 		meet = append(meet, spring{a, b, c.meeting.A.E * c.meeting.B.E, int64(c.count)})
 	}
 	for _, list := range [][]spring{meet, wishes} {
@@ -176,7 +184,10 @@ func sidesFor(seams []making.Seam, crossings []kindOfCrossing, number map[string
 	sides := make([]int, len(x))
 	for v := range sides {
 		sides[v] = int(x[v])
-		if fixed[v] != 0 {
+		switch {
+		case opened[v]:
+			sides[v] = 0
+		case fixed[v] != 0:
 			sides[v] = fixed[v]
 		}
 	}

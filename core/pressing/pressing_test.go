@@ -69,7 +69,7 @@ func decided(t *testing.T, top quilt.Top, school School, sameLook bool, units ..
 		n++ // no two patches look alike, so nothing may be turned
 		return fmt.Sprint(n)
 	}
-	return Decide(top, &tb, list, school, func(role string) float64 { return float64(role[0]) * 20 }, look)
+	return Decide(top, &tb, list, func(string) School { return school }, func(role string) float64 { return float64(role[0]) * 20 }, look)
 }
 
 func all(rows, columns int, units ...string) quilt.Top {

@@ -17,6 +17,7 @@ const (
 	Made    Kind = "made"    // n more came off the machine or the cutting mat
 	Aside   Kind = "aside"   // n of what was made are no good
 	Recount Kind = "recount" // there are n good ones, whatever was counted before
+	Pressed Kind = "pressed" // n came to the iron: the second count of what was sewn
 	Undo    Kind = "undo"    // the event Of did not happen; undoing an undo brings it back
 )
 
@@ -27,7 +28,7 @@ const MostAtOnce = 9999
 type Event struct {
 	ID     string `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client; a repeated delivery counts once"`
 	Step   string `json:"step" minLength:"1" maxLength:"200"`
-	Kind   Kind   `json:"kind" enum:"made,aside,recount,undo"`
+	Kind   Kind   `json:"kind" enum:"made,aside,recount,pressed,undo"`
 	N      int    `json:"n,omitempty" minimum:"0" maximum:"9999"`
 	Exact  string `json:"exact,omitempty" maxLength:"200" doc:"The exact size of one, as the plan gave it when it was made"`
 	Reason string `json:"reason,omitempty" maxLength:"300"`
@@ -38,7 +39,7 @@ type Event struct {
 // Check says what is wrong with an event in one sentence, or nothing.
 func (e Event) Check() string {
 	switch e.Kind {
-	case Made, Aside:
+	case Made, Aside, Pressed:
 		if e.N < 1 || e.N > MostAtOnce {
 			return fmt.Sprintf("%d is no number to count: write 1 to %d.", e.N, MostAtOnce)
 		}
@@ -69,17 +70,20 @@ type Progress struct {
 
 // Step is the progress of one step.
 type Step struct {
-	ID     string `json:"id"`
-	Make   int    `json:"make"`
-	Made   int    `json:"made"`
-	Aside  int    `json:"aside"`
-	Good   int    `json:"good" doc:"Made less set aside"`
-	ToGo   int    `json:"toGo" doc:"Still to make, replacements for what was set aside later included"`
-	Short  int    `json:"short" doc:"How many of those replace what was set aside in later steps"`
-	Used   int    `json:"used" doc:"Taken by later steps"`
-	OnHand int    `json:"onHand"`
-	Ready  int    `json:"ready" doc:"How many can be made from parts on hand; -1 when the parts were not counted"`
-	Last   *Last  `json:"last,omitempty" doc:"The last thing counted here, which an undo would take back"`
+	ID          string `json:"id"`
+	Make        int    `json:"make"`
+	Made        int    `json:"made"`
+	Aside       int    `json:"aside"`
+	Good        int    `json:"good" doc:"Made less set aside"`
+	ToGo        int    `json:"toGo" doc:"Still to make, replacements for what was set aside later included"`
+	Short       int    `json:"short" doc:"How many of those replace what was set aside in later steps"`
+	Used        int    `json:"used" doc:"Taken by later steps"`
+	OnHand      int    `json:"onHand"`
+	Pressed     int    `json:"pressed" doc:"Counted at the iron"`
+	State       string `json:"state" doc:"In words: done, at the machine, 3 short, waits for Set I, …"`
+	Ready       int    `json:"ready" doc:"How many can be made from parts on hand; -1 when the parts were not counted"`
+	Last        *Last  `json:"last,omitempty" doc:"The last thing counted here, which an undo would take back"`
+	LastPressed *Last  `json:"lastPressed,omitempty" doc:"The same at the iron"`
 }
 
 // Last is an event that an undo would take back.
@@ -115,8 +119,8 @@ type Doubt struct {
 type key struct{ step, exact string }
 
 type count struct {
-	made, aside int
-	last        *Last
+	made, aside, pressed int
+	last, lastPressed    *Last
 }
 
 // Fold holds events, in the order they were stored, against a plan.
@@ -130,7 +134,7 @@ func Fold(p plan.Plan, events []Event) Progress {
 		out.Steps[i] = Step{ID: s.ID, Make: s.Make, Ready: -1}
 		if c != nil {
 			st := &out.Steps[i]
-			st.Made, st.Aside, st.Last = c.made, c.aside, c.last
+			st.Made, st.Aside, st.Last, st.Pressed, st.LastPressed = c.made, c.aside, c.last, c.pressed, c.lastPressed
 			st.Good = max(0, c.made-c.aside)
 			out.Counted += st.Good
 			if c.aside > c.made {
@@ -145,13 +149,14 @@ func Fold(p plan.Plan, events []Event) Progress {
 		i, known := index[k.step]
 		good := c.made - c.aside
 		switch {
-		case good == 0 && c.aside == 0:
+		case good == 0 && c.aside == 0: // nothing, or only counted at the iron
 		case !known:
 			out.NoLonger = append(out.NoLonger, Lost{k.step, k.exact, good, fmt.Sprintf("%d of a step that is no longer in the plan (%s, %s)", good, k.step, k.exact)})
 		case k.exact != p.Steps[i].Exact:
 			out.NoLonger = append(out.NoLonger, Lost{k.step, k.exact, good, fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, p.Steps[i].Name, k.exact, p.Steps[i].Size)})
 		}
 	}
+	out.agree(p)
 	out.Stages = stages(p, out.Steps)
 	if i, ok := index[lastStep]; ok && out.Steps[i].ToGo > 0 {
 		out.Next = lastStep
@@ -163,7 +168,71 @@ func Fold(p plan.Plan, events []Event) Progress {
 			}
 		}
 	}
+	out.states(p, index)
 	return out
+}
+
+// agree holds the count at the iron against the count at the needle: more pressed than sewn is wrong at once, fewer once all
+// are sewn and the pressing has been counted to the end of a chain.
+func (out *Progress) agree(p plan.Plan) {
+	for i, s := range p.Steps {
+		st := &out.Steps[i]
+		d := st.Pressed - st.Good
+		switch {
+		case st.Pressed == 0 || d == 0:
+		case d > 0:
+			out.Doubts = append(out.Doubts, Doubt{
+				s.ID, fmt.Sprintf("%s: %d came to the iron, and %d were counted at the needle.", s.Name, st.Pressed, st.Good),
+				"Some were sewn uncounted, or a pile was pressed twice: count the pressed pile again.",
+			})
+		case st.ToGo == 0:
+			out.Doubts = append(out.Doubts, Doubt{
+				s.ID, fmt.Sprintf("%s: %d were counted at the needle, and %d came to the iron.", s.Name, st.Good, st.Pressed),
+				"Two may stick together, or some still hang on the chain: look there before you sew more.",
+			})
+		}
+	}
+}
+
+// states says of every step in words how it stands.
+func (out *Progress) states(p plan.Plan, index map[string]int) {
+	taken := map[string]bool{}
+	for _, s := range p.Steps {
+		for _, t := range s.Takes {
+			taken[t.Step] = true
+		}
+	}
+	for i, s := range p.Steps {
+		st := &out.Steps[i]
+		switch {
+		case st.Short > 0:
+			st.State = fmt.Sprintf("%d short", st.Short)
+		case st.ToGo == 0 && taken[s.ID] && st.OnHand > 0:
+			st.State = fmt.Sprintf("done, %d on hand", st.OnHand)
+		case st.ToGo == 0:
+			st.State = "done"
+		case s.ID == out.Next:
+			st.State = map[string]string{"sew": "at the machine", "cut": "on the mat", "sub-cut": "on the mat"}[s.Does]
+		case st.Ready == 0:
+			st.State = "waits for " + out.missing(p, s, index)
+		case st.Ready > 0:
+			st.State = fmt.Sprintf("parts for %d", min(st.Ready, st.ToGo))
+		case st.Good > 0:
+			st.State = fmt.Sprintf("%d to go", st.ToGo)
+		default:
+			st.State = "not begun"
+		}
+	}
+}
+
+// missing names the part there is none of.
+func (out *Progress) missing(p plan.Plan, s plan.Step, index map[string]int) string {
+	for _, t := range s.Takes {
+		if j, ok := index[t.Step]; ok && out.Steps[j].OnHand <= 0 {
+			return p.Steps[j].Name
+		}
+	}
+	return "its parts"
 }
 
 // counted adds the events up. An event is void when an undo that is not void names it.
@@ -207,6 +276,10 @@ func counted(events []Event) (counts map[key]*count, order []key, lastStep strin
 			c.aside += e.N
 		case Recount:
 			c.made = e.N + c.aside
+		case Pressed:
+			c.pressed += e.N
+			c.lastPressed = &Last{e.ID, e.Kind, e.N}
+			continue
 		}
 		c.last = &Last{e.ID, e.Kind, e.N}
 		lastStep = e.Step

@@ -4,6 +4,40 @@
  */
 
 export interface paths {
+    "/api/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put the text of a project file on the shelf */
+        post: operations["openFile"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/format": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The JSON Schema of a project document */
+        get: operations["format"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -74,6 +108,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quilts/{id}/cut.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cut list as comma-separated values */
+        get: operations["cutList"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quilts/{id}/events": {
         parameters: {
             query?: never;
@@ -85,6 +136,23 @@ export interface paths {
         put?: never;
         /** Store events; a repeated delivery counts once */
         post: operations["tally"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quilts/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The project document as a file */
+        get: operations["file"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -108,6 +176,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quilts/{id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo, redo, or go back to a revision */
+        post: operations["restore"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quilts/{id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What changed from revision to revision, the newest first */
+        get: operations["revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything quilters do differently and can choose here */
+        get: operations["schools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/starters": {
         parameters: {
             query?: never;
@@ -120,6 +239,23 @@ export interface paths {
         put?: never;
         /** Lay out a first document from a few choices */
         post: operations["begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/values/swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The document with lights and darks swapped */
+        post: operations["swapValues"];
         delete?: never;
         options?: never;
         head?: never;
@@ -177,6 +313,7 @@ export interface components {
             ruler: string;
             schools: components["schemas"]["DocumentSchools"];
             seam: components["schemas"]["DocumentSeam"];
+            settings: components["schemas"]["DocumentSettings"];
             spares: components["schemas"]["DemandSpares"];
             /** @description The width strips are cut unless a unit says otherwise */
             strip: string;
@@ -189,21 +326,78 @@ export interface components {
              */
             vicis: 1;
         };
+        DocumentAnswer: {
+            changes: string;
+            name: string;
+            value: string;
+        };
         DocumentCloth: {
             /** @description Lost at the end of each strip, strip set and length of cloth when it is squared up */
             squaring: string;
             /** @description Width without selvedges */
             usable: string;
         };
+        DocumentQuestion: {
+            answers: components["schemas"]["DocumentAnswer"][];
+            asks: string;
+            /** @description Its place in the document, as a JSON pointer */
+            key: string;
+            /** @description Its name among what a step may do differently; empty where it holds for the whole project */
+            perStep?: string;
+        };
         DocumentSchools: {
+            /**
+             * Format: int64
+             * @description Units on one chain before it is cut
+             */
+            chain: number;
+            /** @enum {string} */
+            joining: "one" | "pairs";
+            /** @enum {string} */
+            pins: "none" | "crossings" | "everywhere" | "glue";
             /** @enum {string} */
             press: "nest" | "dark" | "open";
+            /** @description Press the seam flat as sewn before it is pressed to a side */
+            setFirst: boolean;
+            /** @enum {string} */
+            sewing: "alternate" | "same";
+            /** @description What is done differently, by unit, row kind or border */
+            steps?: {
+                [key: string]: components["schemas"]["DocumentStepSchools"];
+            };
         };
         DocumentSeam: {
             /** @description Width that the fold takes when the seam is pressed, usually 1/64 to 1/32 in (common practice) */
             fold: string;
             /** @description Distance from the raw edge to the stitches */
             stitched: string;
+        };
+        DocumentSettings: {
+            /**
+             * @description How the shop sells cloth
+             * @enum {string}
+             */
+            buy: "yd" | "m";
+            /**
+             * @description The hand that holds the cutter
+             * @enum {string}
+             */
+            hand: "right" | "left";
+            /** @enum {string} */
+            paper: "a4" | "letter";
+        };
+        DocumentStepSchools: {
+            /** @enum {string} */
+            pins?: "none" | "crossings" | "everywhere" | "glue";
+            /** @enum {string} */
+            press?: "nest" | "dark" | "open";
+            setFirst?: boolean;
+        };
+        FileInBody: {
+            /** @description Made by the client */
+            id: string;
+            /** @description The file as it is */
+            text: string;
         };
         MakingPart: {
             /** @description Names the place; the seam that joins it is named by it */
@@ -281,11 +475,17 @@ export interface components {
             block: components["schemas"]["PlanSize"];
             /** Format: int64 */
             blocks: number;
+            /**
+             * Format: int64
+             * @description Units on one chain before it is cut
+             */
+            chain: number;
             /** Format: int64 */
             columns: number;
             cut: components["schemas"]["PlanFabricCut"][];
             /** @description The whole quilt with its borders */
             finished: components["schemas"]["PlanSize"];
+            hand: string;
             measure: string;
             name: string;
             /** @description True drawings by the id of the step or unit */
@@ -302,6 +502,7 @@ export interface components {
             /** @description Everything that is counted, in the order of the work */
             steps: components["schemas"]["PlanStep"][];
             trim: components["schemas"]["PlanTrim"][];
+            values: components["schemas"]["PlanValues"];
         };
         PlanAcross: {
             /**
@@ -326,8 +527,9 @@ export interface components {
             step: string;
             /** Format: int64 */
             strips: number;
-            sum: string;
             width: components["schemas"]["MeasureReading"];
+            /** @description How many come from one strip or set, and how many strips that takes */
+            working: components["schemas"]["PlanWorking"];
         };
         PlanBand: {
             /** Format: double */
@@ -338,6 +540,18 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        PlanContrast: {
+            a: string;
+            b: string;
+            /**
+             * Format: int64
+             * @description In CIE L*
+             */
+            difference: number;
+            says: string;
+            /** @enum {string} */
+            state: "blend" | "close" | "clear";
         };
         PlanCross: {
             /** @enum {string} */
@@ -357,8 +571,19 @@ export interface components {
             name: string;
             /** @description Widest first */
             strips: components["schemas"]["PlanStripCut"][];
-            sum: string;
             usable: components["schemas"]["MeasureReading"];
+            working: components["schemas"]["PlanWorking"];
+        };
+        PlanFabricValue: {
+            fabric: string;
+            /** @description The same lightness without colour, as #rrggbb */
+            grey: string;
+            /**
+             * Format: int64
+             * @description CIE L*, 0 for black to 100 for white
+             */
+            lightness: number;
+            name: string;
         };
         PlanLayout: {
             /** @description Each unit that is laid, finished */
@@ -460,10 +685,13 @@ export interface components {
             strips: string;
             /** @description What the pressed set measures across its strips */
             wide: components["schemas"]["MeasureReading"];
-            wideSum: string;
+            /** @description How wide, and why */
+            working: components["schemas"]["PlanWorking"];
         };
         PlanSewing: {
             edge: string;
+            /** @description How to hold, pin or turn it, by the schools chosen */
+            hold: string;
             left: string;
             leftPicture?: components["schemas"]["PlanPicture"];
             /** @description Of one seam */
@@ -508,6 +736,8 @@ export interface components {
             spare: number;
             stage: string;
             takes: components["schemas"]["PlanTake"][];
+            /** @description How many are to be made, and why */
+            working: components["schemas"]["PlanWorking"];
         };
         PlanStripCut: {
             /** Format: int64 */
@@ -536,8 +766,19 @@ export interface components {
             kind: string;
             name: string;
             picture: string;
-            sum: string;
             unfinished: string;
+            working: components["schemas"]["PlanWorking"];
+        };
+        PlanValues: {
+            /** @description From the darkest to the lightest */
+            fabrics: components["schemas"]["PlanFabricValue"][];
+            /** @description Fabrics that lie side by side, the closest first */
+            pairs: components["schemas"]["PlanContrast"][];
+            says: string;
+        };
+        PlanWorking: {
+            rule: string;
+            sums: string[];
         };
         Preview: {
             /** @description As it was read, lengths in canonical text */
@@ -564,10 +805,20 @@ export interface components {
             plan: components["schemas"]["Plan"];
             problems: components["schemas"]["Problem"][];
             progress: components["schemas"]["TallyProgress"];
+            /**
+             * Format: int64
+             * @description The revision a redo leads to; 0 when there is none
+             */
+            redo: number;
             /** Format: int64 */
             rev: number;
             /** @description When this revision was stored */
             saved: string;
+            /**
+             * Format: int64
+             * @description The revision an undo leads to; 0 when there is none
+             */
+            undo: number;
         };
         QuiltBorder: {
             id: string;
@@ -599,6 +850,24 @@ export interface components {
              * @description Blocks down
              */
             rows: number;
+        };
+        RestoreInBody: {
+            /** @enum {string} */
+            act: "change" | "undo" | "redo";
+            /**
+             * Format: int64
+             * @description For change: the revision to go back to
+             */
+            rev?: number;
+        };
+        Revised: {
+            /** @enum {string} */
+            act: "change" | "undo" | "redo";
+            at: string;
+            /** @description What became different, in trade words */
+            changes: string[];
+            /** Format: int64 */
+            rev: number;
         };
         Shelved: {
             /** Format: int64 */
@@ -664,7 +933,7 @@ export interface components {
             /** @description Made by the client; a repeated delivery counts once */
             id: string;
             /** @enum {string} */
-            kind: "made" | "aside" | "recount" | "undo";
+            kind: "made" | "aside" | "recount" | "pressed" | "undo";
             /** Format: int64 */
             n?: number;
             /** @description For undo: the event that did not happen */
@@ -727,12 +996,19 @@ export interface components {
             id: string;
             /** @description The last thing counted here, which an undo would take back */
             last?: components["schemas"]["TallyLast"];
+            /** @description The same at the iron */
+            lastPressed?: components["schemas"]["TallyLast"];
             /** Format: int64 */
             made: number;
             /** Format: int64 */
             make: number;
             /** Format: int64 */
             onHand: number;
+            /**
+             * Format: int64
+             * @description Counted at the iron
+             */
+            pressed: number;
             /**
              * Format: int64
              * @description How many can be made from parts on hand; -1 when the parts were not counted
@@ -743,6 +1019,8 @@ export interface components {
              * @description How many of those replace what was set aside in later steps
              */
             short: number;
+            /** @description In words: done, at the machine, 3 short, waits for Set I, … */
+            state: string;
             /**
              * Format: int64
              * @description Still to make, replacements for what was set aside later included
@@ -776,6 +1054,177 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    openFile: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FileInBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Project"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    format: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     health: {
         parameters: {
             query?: never;
@@ -1298,6 +1747,93 @@ export interface operations {
             };
         };
     };
+    cutList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     tally: {
         parameters: {
             query?: never;
@@ -1387,6 +1923,93 @@ export interface operations {
             };
         };
     };
+    file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     progress: {
         parameters: {
             query?: never;
@@ -1405,6 +2028,267 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Tallied"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    restore: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision it is done from */
+                "If-Match"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestoreInBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Project"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    revisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Revised"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    schools: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentQuestion"][];
                 };
             };
             /** @description Bad Request */
@@ -1565,6 +2449,93 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["StarterChoices"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    swapValues: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
             };
         };
         responses: {

@@ -1,0 +1,184 @@
+package api
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"reflect"
+	"slices"
+	"strings"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"vicis/core/document"
+	"vicis/store"
+)
+
+// Files and history: the document in and out, the cut list, the revisions, the schema.
+
+type describe func(method, path, id, summary string) huma.Operation
+
+func (s *Server) registerFiles(a huma.API, op describe) {
+	opened := op(http.MethodPost, "/api/files", "openFile", "Put the text of a project file on the shelf")
+	opened.MaxBodyBytes = 3 * document.MostBytes // a text of 1 MB, escaped
+	swap := op(http.MethodPost, "/api/values/swap", "swapValues", "The document with lights and darks swapped")
+	swap.SkipValidateBody = true
+	huma.Register(a, opened, s.openFile)
+	huma.Register(a, swap, s.swap)
+	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/file", "file", "The project document as a file"), s.file)
+	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/cut.csv", "cutList", "The cut list as comma-separated values"), s.cutList)
+	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/revisions", "revisions", "What changed from revision to revision, the newest first"), s.revisions)
+	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/restore", "restore", "Undo, redo, or go back to a revision"), s.restore)
+	huma.Register(a, op(http.MethodGet, "/api/schools", "schools", "Everything quilters do differently and can choose here"), s.schools)
+	huma.Register(a, op(http.MethodGet, "/api/format", "format", "The JSON Schema of a project document"), s.format)
+}
+
+type fileIn struct {
+	Body struct {
+		ID   string `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client"`
+		Text string `json:"text" doc:"The file as it is"`
+	}
+}
+
+func (s *Server) openFile(ctx context.Context, in *fileIn) (*projectOut, error) {
+	text, err := checked(Draft{raw: []byte(in.Body.Text)})
+	if err != nil {
+		return nil, trouble(err)
+	}
+	q, err := s.store.Create(ctx, in.Body.ID, text, s.now())
+	return s.answer(ctx, q, err)
+}
+
+func (s *Server) swap(_ context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
+	d, problems := document.Read(in.Body.raw)
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	text, err := document.Write(document.SwapValues(d))
+	if err != nil {
+		return nil, trouble(err)
+	}
+	return &body[Preview]{previewOf(text)}, nil
+}
+
+type attachment struct {
+	Type        string `header:"Content-Type"`
+	Disposition string `header:"Content-Disposition"`
+	Body        []byte
+}
+
+func attach(kind, name, extension string, data []byte) *attachment {
+	safe := strings.Map(func(r rune) rune {
+		if r == ' ' || r == '-' || r >= '0' && r <= '9' || r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' {
+			return r
+		}
+		return -1
+	}, name)
+	safe = strings.ReplaceAll(strings.ToLower(strings.TrimSpace(safe)), " ", "-")
+	if safe == "" {
+		safe = "quilt"
+	}
+	return &attachment{Type: kind, Disposition: fmt.Sprintf(`attachment; filename="%s%s"`, safe, extension), Body: data}
+}
+
+func (s *Server) file(ctx context.Context, in *QuiltIn) (*attachment, error) {
+	q, err := s.store.Quilt(ctx, in.ID)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	d, _ := document.Read([]byte(q.Document))
+	text, err := document.Write(d)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	return attach("application/json", d.Name, ".vicis.json", text), nil
+}
+
+func (s *Server) cutList(ctx context.Context, in *QuiltIn) (*attachment, error) {
+	q, err := s.store.Quilt(ctx, in.ID)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	p := previewOf([]byte(q.Document))
+	if p.Problems.Stopped() {
+		return nil, refuse(p.Problems)
+	}
+	text, err := p.Plan.CSV()
+	if err != nil {
+		return nil, trouble(err)
+	}
+	return attach("text/csv; charset=utf-8", p.Document.Name+" cut list", ".csv", []byte(text)), nil
+}
+
+// Revised is one revision in the list of them.
+type Revised struct {
+	Rev     int       `json:"rev"`
+	At      string    `json:"at"`
+	Act     store.Act `json:"act" enum:"change,undo,redo"`
+	Changes []string  `json:"changes" doc:"What became different, in trade words"`
+}
+
+func (s *Server) revisions(ctx context.Context, in *QuiltIn) (*body[[]Revised], error) {
+	revs, err := s.store.Revisions(ctx, in.ID)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	list := make([]Revised, 0, len(revs))
+	var before document.Document
+	for i, r := range revs {
+		d, _ := document.Read([]byte(r.Document))
+		changes := []string{"put on the shelf"}
+		if i > 0 {
+			changes = document.Changes(before, d)
+		}
+		before = d
+		list = append(list, Revised{Rev: r.Rev, At: r.At, Act: r.Act, Changes: changes})
+	}
+	slices.Reverse(list)
+	return &body[[]Revised]{list}, nil
+}
+
+type restoreIn struct {
+	QuiltIn
+	IfMatch string `header:"If-Match" doc:"The revision it is done from"`
+	Body    struct {
+		Act store.Act `json:"act" enum:"change,undo,redo"`
+		Rev int       `json:"rev,omitempty" minimum:"0" doc:"For change: the revision to go back to"`
+	}
+}
+
+func (s *Server) restore(ctx context.Context, in *restoreIn) (*projectOut, error) {
+	base, ok := revision(in.IfMatch)
+	if !ok {
+		return nil, newTrouble(http.StatusPreconditionRequired, "Say in If-Match which revision the change was made from.")
+	}
+	q, err := s.store.Restore(ctx, in.ID, base, in.Body.Act, in.Body.Rev, s.now())
+	return s.answer(ctx, q, err)
+}
+
+func (s *Server) schools(_ context.Context, _ *struct{}) (*body[[]document.Question], error) {
+	return &body[[]document.Question]{document.Questions()}, nil
+}
+
+func (s *Server) format(_ context.Context, _ *struct{}) (*body[any], error) {
+	v, err := Format()
+	return &body[any]{v}, err
+}
+
+// Format gives the JSON Schema (2020-12) of a project document, made from the Go types.
+func Format() (any, error) {
+	registry := config().Components.Schemas
+	root := registry.Schema(reflect.TypeOf(document.Document{}), true, "Document")
+	data, err := json.Marshal(map[string]any{"$ref": root.Ref, "$defs": registry.Map()})
+	if err != nil {
+		return nil, fmt.Errorf("schema: %w", err)
+	}
+	var v map[string]any
+	if err := json.Unmarshal([]byte(strings.ReplaceAll(string(data), "#/components/schemas/", "#/$defs/")), &v); err != nil {
+		return nil, fmt.Errorf("schema: %w", err)
+	}
+	v["$schema"] = "https://json-schema.org/draft/2020-12/schema"
+	v["title"] = "Vicis project document"
+	return v, nil
+}

@@ -1,0 +1,123 @@
+package document
+
+import (
+	"encoding/json"
+	"fmt"
+	"slices"
+
+	"vicis/core/making"
+)
+
+// Changes says in trade words what became of document a in document b. Nothing is said when both are alike.
+func Changes(a, b Document) []string {
+	var out []string
+	say := func(format string, args ...any) { out = append(out, fmt.Sprintf(format, args...)) }
+	change := func(what string, x, y any) {
+		if x != y {
+			say("%s %v, was %v", what, y, x)
+		}
+	}
+	change("called", a.Name, b.Name)
+	if a.Note != b.Note {
+		say("another note")
+	}
+	change("measured in", a.Units, b.Units)
+	change("blocks across", a.Top.Columns, b.Top.Columns)
+	change("blocks down", a.Top.Rows, b.Top.Rows)
+	change("strips cut", a.Strip, b.Strip)
+	change("usable width", a.Cloth.Usable, b.Cloth.Usable)
+	change("squaring up takes", a.Cloth.Squaring, b.Cloth.Squaring)
+	change("stitched at", a.Seam.Stitched, b.Seam.Stitched)
+	change("the fold takes", a.Seam.Fold, b.Seam.Fold)
+	change("ruler's mark", a.Ruler, b.Ruler)
+	change("spares of every kind", a.Spares.Count, b.Spares.Count)
+	change("spares in a hundred", a.Spares.Percent, b.Spares.Percent)
+	for _, q := range Questions() {
+		change(lowerFirst(q.Asks), answer(a, q), answer(b, q))
+	}
+	change("units on a chain", a.Schools.Chain, b.Schools.Chain)
+	if !alike(a.Schools.Steps, b.Schools.Steps) {
+		say("a step is done differently")
+	}
+	fabrics := map[string]string{}
+	for _, f := range a.Fabrics {
+		fabrics[f.ID] = f.Name
+	}
+	for _, f := range b.Fabrics {
+		i := slices.IndexFunc(a.Fabrics, func(g Fabric) bool { return g.ID == f.ID })
+		switch {
+		case i < 0:
+			say("new fabric %s", f.Name)
+		case a.Fabrics[i].Name != f.Name:
+			say("fabric %s, was %s", f.Name, a.Fabrics[i].Name)
+		case a.Fabrics[i] != f:
+			say("%s looks different or is of another width", f.Name)
+		}
+		fabrics[f.ID] = f.Name
+	}
+	for _, f := range a.Fabrics {
+		if !slices.ContainsFunc(b.Fabrics, func(g Fabric) bool { return g.ID == f.ID }) {
+			say("without fabric %s", f.Name)
+		}
+	}
+	for _, r := range b.Roles {
+		i := slices.IndexFunc(a.Roles, func(g Role) bool { return g.ID == r.ID })
+		if i >= 0 && a.Roles[i].Fabric != r.Fabric {
+			say("%s of %s, was %s", r.Name, fabrics[r.Fabric], fabrics[a.Roles[i].Fabric])
+		}
+	}
+	for _, u := range b.Parts {
+		i := slices.IndexFunc(a.Parts, func(v making.Unit) bool { return v.ID == u.ID })
+		switch {
+		case i < 0:
+			say("new unit %s", u.Name)
+		case !alike(a.Parts[i].How, u.How):
+			say("%s is made differently", u.Name)
+		case a.Parts[i].Name != u.Name:
+			say("%s, was %s", u.Name, a.Parts[i].Name)
+		}
+	}
+	for _, u := range a.Parts {
+		if !slices.ContainsFunc(b.Parts, func(v making.Unit) bool { return v.ID == u.ID }) {
+			say("without %s", u.Name)
+		}
+	}
+	if !alike(a.Top.Repeat, b.Top.Repeat) {
+		say("other blocks are laid")
+	}
+	switch {
+	case len(a.Top.Borders) < len(b.Top.Borders):
+		say("with a border")
+	case len(a.Top.Borders) > len(b.Top.Borders):
+		say("without the border")
+	case !alike(a.Top.Borders, b.Top.Borders):
+		say("another border")
+	}
+	if len(out) == 0 && !alike(a, b) {
+		say("the same, put in another order")
+	}
+	return out
+}
+
+// answer is the name of what a document answers to a question.
+func answer(d Document, q Question) string {
+	value := map[string]string{
+		"/schools/press": string(d.Schools.Press), "/schools/setFirst": fmt.Sprint(d.Schools.SetFirst), "/schools/sewing": d.Schools.Sewing,
+		"/schools/joining": d.Schools.Joining, "/schools/pins": d.Schools.Pins, "/settings/hand": d.Settings.Hand, "/settings/buy": d.Settings.Buy, "/settings/paper": d.Settings.Paper,
+	}[q.Key]
+	for _, a := range q.Answers {
+		if a.Value == value {
+			return a.Name
+		}
+	}
+	return value
+}
+
+// alike compares what two parts of a document say, an empty list being like none.
+func alike(a, b any) bool {
+	x, err1 := json.Marshal(a)
+	y, err2 := json.Marshal(b)
+	return err1 == nil && err2 == nil && string(x) == string(y)
+}
+
+func lowerFirst(s string) string { return string(s[0]|0x20) + s[1:] }

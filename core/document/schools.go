@@ -1,0 +1,136 @@
+package document
+
+import (
+	"vicis/core/measure"
+	"vicis/core/pressing"
+)
+
+// Schools are the ways of working the quilter chose where quilters differ. They hold for the project; what makes sense for a
+// single step can be chosen differently there.
+type Schools struct {
+	Press    pressing.School        `json:"press" enum:"nest,dark,open"`
+	SetFirst bool                   `json:"setFirst" doc:"Press the seam flat as sewn before it is pressed to a side"`
+	Sewing   string                 `json:"sewing" enum:"alternate,same"`
+	Joining  string                 `json:"joining" enum:"one,pairs"`
+	Pins     string                 `json:"pins" enum:"none,crossings,everywhere,glue"`
+	Chain    int                    `json:"chain" minimum:"1" maximum:"500" doc:"Units on one chain before it is cut"`
+	Steps    map[string]StepSchools `json:"steps,omitempty" doc:"What is done differently, by unit, row kind or border"`
+}
+
+// StepSchools is what one step does differently; what is left out is as in the project.
+type StepSchools struct {
+	Press    pressing.School `json:"press,omitempty" enum:"nest,dark,open"`
+	SetFirst *bool           `json:"setFirst,omitempty"`
+	Pins     string          `json:"pins,omitempty" enum:"none,crossings,everywhere,glue"`
+}
+
+// Settings are what does not change the quilt, only how it is told.
+type Settings struct {
+	Hand  string `json:"hand" enum:"right,left" doc:"The hand that holds the cutter"`
+	Buy   string `json:"buy" enum:"yd,m" doc:"How the shop sells cloth"`
+	Paper string `json:"paper" enum:"a4,letter"`
+}
+
+// PressOf gives the school of pressing for a unit, row kind or border.
+func (s Schools) PressOf(id string) pressing.School {
+	if o := s.Steps[id].Press; o != "" {
+		return o
+	}
+	return s.Press
+}
+
+// SetFirstOf says whether the seams of a step are set first.
+func (s Schools) SetFirstOf(id string) bool {
+	if o := s.Steps[id].SetFirst; o != nil {
+		return *o
+	}
+	return s.SetFirst
+}
+
+// PinsOf says how a step is pinned.
+func (s Schools) PinsOf(id string) string {
+	if o := s.Steps[id].Pins; o != "" {
+		return o
+	}
+	return s.Pins
+}
+
+// fill gives what an older document leaves out its usual value.
+func (d *Document) fill() {
+	set := func(v *string, usual string) {
+		if *v == "" {
+			*v = usual
+		}
+	}
+	if d.Schools.Press == "" {
+		d.Schools.Press = pressing.Nest
+	}
+	set(&d.Schools.Sewing, "alternate")
+	set(&d.Schools.Joining, "one")
+	set(&d.Schools.Pins, "none")
+	if d.Schools.Chain == 0 {
+		d.Schools.Chain = 10
+	}
+	set(&d.Settings.Hand, "right")
+	set(&d.Settings.Paper, "a4")
+	if d.Units == measure.Centimetres {
+		set(&d.Settings.Buy, "m")
+	}
+	set(&d.Settings.Buy, "yd")
+}
+
+// Question is one thing quilters do differently, as it is asked.
+type Question struct {
+	Key     string   `json:"key" doc:"Its place in the document, as a JSON pointer"`
+	Asks    string   `json:"asks"`
+	PerStep string   `json:"perStep,omitempty" doc:"Its name among what a step may do differently; empty where it holds for the whole project"`
+	Answers []Answer `json:"answers"`
+}
+
+// Answer is one school, and what choosing it changes.
+type Answer struct {
+	Value   string `json:"value"`
+	Name    string `json:"name"`
+	Changes string `json:"changes"`
+}
+
+// Questions lists what can be chosen. All of it is common practice; none is right or wrong.
+func Questions() []Question {
+	return []Question{
+		{"/schools/press", "Press", "press", []Answer{
+			{"nest", "so that seams nest", "Crossings interlock first; to the dark where that is left open."},
+			{"dark", "to the dark, always", "No dark allowance shows through a light patch; some crossings may lie on each other."},
+			{"open", "every seam open", "Flat, but open seams do not nest: each crossing wants a pin."},
+		}},
+		{"/schools/setFirst", "Set the seam first", "setFirst", []Answer{
+			{"true", "yes", "Each seam is pressed flat as it was sewn before it is pressed to its side."},
+			{"false", "no", "Seams go to their side at once."},
+		}},
+		{"/schools/sewing", "Strip sets are sewn", "", []Answer{
+			{"alternate", "from alternate ends", "Turn the set end for end after every seam, so that it does not bow."},
+			{"same", "always from the same end", "Hold both strips unstretched; a long set may bow."},
+		}},
+		{"/schools/joining", "Strips are joined", "", []Answer{
+			{"one", "one after another", "Simple; the first strip is handled most."},
+			{"pairs", "in pairs, then pairs of pairs", "Fewer strips hang from each seam; keep the order."},
+		}},
+		{"/schools/pins", "Pin", "pins", []Answer{
+			{"none", "not at all", "Nested seams hold each other."},
+			{"crossings", "at the crossings", "Pins come out before the needle reaches them."},
+			{"everywhere", "everywhere", "Slowest; for slippery cloth and long edges."},
+			{"glue", "with glue", "A dot inside the allowance; let it dry."},
+		}},
+		{"/settings/hand", "You cut with", "", []Answer{
+			{"right", "the right hand", "The cleaned edge lies on the left; strips are measured from it."},
+			{"left", "the left hand", "The cleaned edge lies on the right; pictures of cloth are turned over."},
+		}},
+		{"/settings/buy", "The shop sells by", "", []Answer{
+			{"yd", "⅛ yard", "Cloth to buy is given in yards, whatever you measure patches in."},
+			{"m", "10 cm", "Cloth to buy is given in metres, whatever you measure patches in."},
+		}},
+		{"/settings/paper", "You print on", "", []Answer{
+			{"a4", "A4", "Print sheets fit 210 × 297 mm."},
+			{"letter", "Letter", "Print sheets fit 8½ × 11″."},
+		}},
+	}
+}

@@ -1,0 +1,63 @@
+package piece
+
+import "sort"
+
+// Beside lists the pairs of roles whose patches share a stretch of edge along an axis, each pair once with the smaller name
+// first. A role beside itself is not a pair.
+func (p Piece) Beside() [][2]string {
+	type stretch struct {
+		from, to Num
+		role     string
+		far      bool // the patch lies right of an upright line, or below a level one
+	}
+	type line struct {
+		upright bool
+		at      Num
+	}
+	lines := map[line][]stretch{}
+	for _, patch := range p.Patches {
+		for i, a := range patch.Poly {
+			b := patch.Poly[(i+1)%len(patch.Poly)]
+			switch {
+			case a.X == b.X: // a polygon runs clockwise: up its left edge, down its right one
+				lines[line{true, a.X}] = append(lines[line{true, a.X}], stretch{least(a.Y, b.Y), most(a.Y, b.Y), patch.Role, b.Y.Cmp(a.Y) < 0})
+			case a.Y == b.Y:
+				lines[line{false, a.Y}] = append(lines[line{false, a.Y}], stretch{least(a.X, b.X), most(a.X, b.X), patch.Role, b.X.Cmp(a.X) > 0})
+			}
+		}
+	}
+	pairs := map[[2]string]bool{}
+	for _, list := range lines {
+		sort.SliceStable(list, func(i, j int) bool { return list[i].from.Cmp(list[j].from) < 0 })
+		for i, a := range list {
+			for _, b := range list[i+1:] {
+				if b.from.Cmp(a.to) >= 0 {
+					break
+				}
+				if a.far != b.far && a.role != b.role {
+					pairs[[2]string{min(a.role, b.role), max(a.role, b.role)}] = true
+				}
+			}
+		}
+	}
+	out := make([][2]string, 0, len(pairs))
+	for pair := range pairs {
+		out = append(out, pair)
+	}
+	sort.Slice(out, func(i, j int) bool { return out[i][0] < out[j][0] || out[i][0] == out[j][0] && out[i][1] < out[j][1] })
+	return out
+}
+
+func least(a, b Num) Num {
+	if a.Cmp(b) < 0 {
+		return a
+	}
+	return b
+}
+
+func most(a, b Num) Num {
+	if a.Cmp(b) > 0 {
+		return a
+	}
+	return b
+}

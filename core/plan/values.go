@@ -1,0 +1,139 @@
+package plan
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"vicis/core/piece"
+	"vicis/core/quilt"
+)
+
+// Values is the quilt judged in grey: whether what lies side by side can be told apart.
+type Values struct {
+	Fabrics []FabricValue `json:"fabrics" doc:"From the darkest to the lightest"`
+	Pairs   []Contrast    `json:"pairs" doc:"Fabrics that lie side by side, the closest first"`
+	Says    string        `json:"says"`
+}
+
+// FabricValue is how light one fabric is.
+type FabricValue struct {
+	Fabric    string `json:"fabric"`
+	Name      string `json:"name"`
+	Lightness int    `json:"lightness" doc:"CIE L*, 0 for black to 100 for white"`
+	Grey      string `json:"grey" doc:"The same lightness without colour, as #rrggbb"`
+}
+
+// Contrast is how far apart two neighbours are.
+type Contrast struct {
+	A          string `json:"a"`
+	B          string `json:"b"`
+	Difference int    `json:"difference" doc:"In CIE L*"`
+	State      string `json:"state" enum:"blend,close,clear"`
+	Says       string `json:"says"`
+}
+
+// Differences of lightness below which neighbours blend from across a room, or are close (judgement).
+const (
+	blends  = 8
+	isClose = 18
+)
+
+// values looks at the first blocks of the quilt with their neighbours, the borders, and everything in between.
+func (b *builder) values() Values {
+	out := Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}}
+	light := map[string]float64{}
+	name := map[string]string{}
+	used := map[string]bool{}
+	for _, m := range b.layout.Blocks {
+		for _, patch := range m.Piece.Patches {
+			used[b.fabric(patch.Role)] = true
+		}
+	}
+	for _, ring := range b.layout.Rings {
+		used[b.fabric(ring.Border.Role)] = true
+	}
+	for _, f := range b.d.Fabrics {
+		if !used[f.ID] {
+			continue
+		}
+		light[f.ID], name[f.ID] = f.Lightness(), f.Name
+		out.Fabrics = append(out.Fabrics, FabricValue{f.ID, f.Name, int(math.Round(f.Lightness())), grey(f.Lightness())})
+	}
+	slices.SortStableFunc(out.Fabrics, func(x, y FabricValue) int { return x.Lightness - y.Lightness })
+	seen := map[[2]string]bool{}
+	for _, pair := range b.beside() {
+		x, y := b.fabric(pair[0]), b.fabric(pair[1])
+		if x == y || seen[[2]string{x, y}] || seen[[2]string{y, x}] {
+			continue
+		}
+		seen[[2]string{x, y}] = true
+		c := Contrast{A: x, B: y, Difference: int(math.Round(math.Abs(light[x] - light[y])))}
+		switch {
+		case c.Difference < blends:
+			c.State, c.Says = "blend", fmt.Sprintf("%s and %s blend: the pattern does not show between them", name[x], name[y])
+		case c.Difference < isClose:
+			c.State, c.Says = "close", fmt.Sprintf("%s and %s are close: seen near by, lost from across the room", name[x], name[y])
+		default:
+			c.State, c.Says = "clear", fmt.Sprintf("%s and %s are clearly apart", name[x], name[y])
+		}
+		out.Pairs = append(out.Pairs, c)
+	}
+	slices.SortStableFunc(out.Pairs, func(x, y Contrast) int { return x.Difference - y.Difference })
+	switch {
+	case len(out.Pairs) == 0:
+		out.Says = "Only one fabric shows"
+	case out.Pairs[0].State == "clear":
+		out.Says = "All neighbours are clearly apart"
+	default:
+		out.Says = out.Pairs[0].Says
+	}
+	return out
+}
+
+// beside pairs roles that lie side by side: inside blocks, between the blocks of two rows and columns, and at the border.
+func (b *builder) beside() [][2]string {
+	var pairs [][2]string
+	corner := piece.Piece{}
+	for r := range min(2, len(b.layout.Rows)) {
+		var row piece.Piece
+		for c := range min(2, b.layout.Columns()) {
+			cell := b.layout.Cell(r, c)
+			p := b.layout.Blocks[cell.Unit].Piece.Turn(cell.Turn)
+			if c > 0 {
+				p, _ = piece.JoinRight(row, p, b.t.Seam, "")
+			}
+			row = p
+		}
+		if r > 0 {
+			row, _ = piece.JoinDown(corner, row, b.t.Seam, "")
+		}
+		corner = row
+	}
+	for i, ring := range b.layout.Rings {
+		if i > 0 {
+			pairs = append(pairs, [2]string{b.layout.Rings[i-1].Border.Role, ring.Border.Role})
+			continue
+		}
+		w, _ := corner.Size()
+		bordered, err := piece.JoinDown(piece.Cut(ring.Border.Role, w, ring.Width), corner, b.t.Seam, quilt.RowsStep)
+		if err == nil {
+			corner = bordered
+		}
+	}
+	return append(pairs, corner.Beside()...)
+}
+
+// grey is the neutral colour of a CIE lightness: the inverse of cloth.Fabric.Lightness for equal red, green and blue.
+func grey(l float64) string {
+	y := l * 27 / 24389
+	if l > 8 {
+		y = math.Pow((l+16)/116, 3)
+	}
+	v := 12.92 * y
+	if y > 0.0031308 {
+		v = 1.055*math.Pow(y, 1/2.4) - 0.055
+	}
+	c := int(math.Round(255 * min(1, max(0, v))))
+	return fmt.Sprintf("#%02x%02x%02x", c, c, c)
+}
