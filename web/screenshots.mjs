@@ -21,11 +21,14 @@ const views = [
   { name: "shelf", at: "/" },
   { name: "new", at: "/new" },
   { name: "quilt", at: `${quilt}/quilt` },
+  { name: "thread", at: `${quilt}/thread` },
   { name: "cut", at: `${quilt}/cut` },
   { name: "sew", at: `${quilt}/sew` },
   { name: "press", at: `${quilt}/press` },
   { name: "trim", at: `${quilt}/trim` },
   { name: "bench", at: `${quilt}/bench/block` },
+  { name: "iron", at: `${quilt}/iron/half` },
+  { name: "print", at: `${quilt}/print` },
   { name: "bench-phone", at: `${quilt}/bench/block`, width: 390, height: 780 },
 ];
 

@@ -169,7 +169,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	b := builder{d: d, problems: problems}
 	b.table()
 	p := Plan{
-		Name: d.Name, Measure: d.Units, Stages: batching.Stages, Pictures: map[string]Picture{},
+		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages, Pictures: map[string]Picture{},
 		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout(), Values: Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}},
 	}
 	if b.problems.Stopped() {

@@ -80,6 +80,9 @@ func TestTheChainQuiltStandsUpToAPencil(t *testing.T) {
 			t.Errorf("%s: %s, want %s", id, buys[id], want)
 		}
 	}
+	if p.Chain != 10 || p.Hand != "right" {
+		t.Errorf("chain of %d, %s hand", p.Chain, p.Hand)
+	}
 	if p.Press.Clashes != 0 || p.Press.Crossings != 428 { // 16·18 inside, 28+28+30+30 between blocks, 24 at corners
 		t.Errorf("%d of %d crossings clash", p.Press.Clashes, p.Press.Crossings)
 	}

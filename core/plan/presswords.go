@@ -129,11 +129,10 @@ func (b *builder) sides(batch batching.Batch) string {
 		}
 		return "outward, toward " + names[0]
 	}
-	side := "on the right"
-	if x[0] < 0 {
-		side = "on the left"
+	if batch.Left.Name == batch.Right.Name {
+		return "toward the " + map[bool]string{true: "right", false: "left"}[x[0] > 0] + "-hand one, seen from the right side"
 	}
-	return fmt.Sprintf("toward %s, %s", names[0], side)
+	return "toward " + names[0]
 }
 
 // setWords names the direction of a set's seams by its first and last strip, and the fabric where there is just one seam.

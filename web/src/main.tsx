@@ -1,4 +1,4 @@
-import "./fonts.css";
+import "./base.css";
 import { ChakraProvider } from "@chakra-ui/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode } from "react";

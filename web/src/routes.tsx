@@ -19,6 +19,7 @@ export const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="quilt" replace /> },
       { path: "quilt", lazy: async () => ({ Component: (await import("./quilt/QuiltPage")).QuiltPage }) },
+      { path: "thread", lazy: async () => ({ Component: (await import("./thread/ThreadPage")).ThreadPage }) },
       { path: "cut", lazy: async () => ({ Component: (await import("./cut/CutPage")).CutPage }) },
       { path: "sew", lazy: async () => ({ Component: (await import("./sew/SewPage")).SewPage }) },
       { path: "press", lazy: async () => ({ Component: (await import("./press/PressPage")).PressPage }) },
@@ -29,6 +30,18 @@ export const router = createBrowserRouter([
     path: "/q/:id/bench/:step?",
     hydrateFallbackElement: <Loading label="Setting up the bench" />,
     lazy: async () => ({ Component: (await import("./bench/BenchPage")).BenchPage }),
+    errorElement: <Problem />,
+  },
+  {
+    path: "/q/:id/iron/:step",
+    hydrateFallbackElement: <Loading label="Heating the iron" />,
+    lazy: async () => ({ Component: (await import("./bench/BenchPage")).IronPage }),
+    errorElement: <Problem />,
+  },
+  {
+    path: "/q/:id/print",
+    hydrateFallbackElement: <Loading label="Laying out the sheets" />,
+    lazy: async () => ({ Component: (await import("./print/PrintPage")).PrintPage }),
     errorElement: <Problem />,
   },
   { path: "*", element: <NotFound /> },

@@ -83,6 +83,7 @@ const config = defineConfig({
     svg: { display: "block" },
     table: { borderCollapse: "collapse" },
     a: { color: "inherit", textDecoration: "none" },
+    "label:has(> input[type=file]:focus-visible)": { outline: "3px solid", outlineColor: "woad", outlineOffset: "2px" },
     ":focus-visible": { outline: "3px solid", outlineColor: "woad", outlineOffset: "2px" },
     ".frac": { fontVariantNumeric: "diagonal-fractions" },
     ".tabular": { fontVariantNumeric: "tabular-nums" },

@@ -19,6 +19,9 @@ export type Tallied = Schemas["Tallied"];
 export type Shelved = Schemas["Shelved"];
 export type Opening = Schemas["Opening"];
 export type Choices = Schemas["StarterChoices"];
+export type Working = Schemas["PlanWorking"];
+export type Question = Schemas["DocumentQuestion"];
+export type Revised = Schemas["Revised"];
 export type Problem = Schemas["Problem"];
 export type Trouble = Schemas["Trouble"];
 
@@ -73,6 +76,14 @@ export const server = {
       client.PUT("/api/quilts/{id}", { params: { path: { id }, header: { "If-Match": `"${rev}"` } }, body }),
     ),
   preview: (body: Document) => ask<Preview>(client.POST("/api/plan", { body })),
+  openFile: (id: string, text: string) => ask<Project>(client.POST("/api/files", { body: { id, text } })),
+  swapValues: (body: Document) => ask<Preview>(client.POST("/api/values/swap", { body })),
+  schools: () => ask<Question[]>(client.GET("/api/schools")),
+  revisions: (id: string) => ask<Revised[]>(client.GET("/api/quilts/{id}/revisions", { params: { path: { id } } })),
+  restore: (id: string, rev: number, body: { act: Revised["act"]; rev?: number }) =>
+    ask<Project>(
+      client.POST("/api/quilts/{id}/restore", { params: { path: { id }, header: { "If-Match": `"${rev}"` } }, body }),
+    ),
   progress: (id: string) => ask<Tallied>(client.GET("/api/quilts/{id}/progress", { params: { path: { id } } })),
   tally: (id: string, events: TallyEvent[]) =>
     ask<Tallied>(client.POST("/api/quilts/{id}/events", { params: { path: { id } }, body: { events } })),

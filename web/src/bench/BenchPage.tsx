@@ -1,8 +1,9 @@
-// At the machine: one batch, full screen, read at a glance and counted with one key. Nothing scrolls, nothing asks twice.
+// At the machine, the mat or the iron: one batch, full screen, read at a glance and counted with one key. Nothing scrolls,
+// nothing asks twice.
 import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { useLayoutEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import type { Project, Step } from "../api/client";
+import type { Picture, Project, Step } from "../api/client";
 import { useProject } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
@@ -11,11 +12,21 @@ import { Key as AnyKey } from "../frame/Key";
 import { Ruled } from "../frame/Ruled";
 import { Loading, Plain, Wrong } from "../frame/States";
 import { isTyping } from "../frame/useKey";
-import { useTally } from "./useTally";
+import { Chain } from "./Chain";
+import { type Station, useTally } from "./useTally";
+
+const cautions = {
+  iron: "Steam burns: lift the iron straight up, fingers clear of the edge, iron down and off when you leave.",
+  sew: "Pins out before the needle reaches them, hands clear of it, needle down to adjust.",
+  mat: "Close the blade whenever you put it down, cut away from yourself, fingers off the ruler's edge.",
+};
 
 const reasons = ["seam off", "turned the wrong way", "cut crooked", "stuck together", "stained or torn"];
 
-export function BenchPage() {
+export const BenchPage = () => <At station="needle" />;
+export const IronPage = () => <At station="iron" />;
+
+function At({ station }: { station: Station }) {
   const { step: id } = useParams();
   const { data: project, error } = useProject();
   if (!project)
@@ -37,7 +48,7 @@ export function BenchPage() {
       </Plain>
     );
   }
-  return <Bench key={step.id} project={project} step={step} />;
+  return <Bench key={step.id} project={project} step={step} station={station} />;
 }
 
 /** Keys are named only where there may be a keyboard. */
@@ -47,20 +58,24 @@ function Key({ children }: { children: React.ReactNode }) {
 
 type Mode = "count" | "aside" | "recount";
 
-function Bench({ project, step }: { project: Project; step: Step }) {
-  const tally = useTally(project, step);
+function Bench({ project, step, station }: { project: Project; step: Step; station: Station }) {
+  const tally = useTally(project, step, station);
+  const iron = station === "iron";
+  const [back, setBack] = useState(iron);
   const [digits, setDigits] = useState("");
   const [mode, setMode] = useState<Mode>("count");
   const away = useNavigate();
-  const leave = () => away(`/q/${project.id}/${step.does === "sew" ? "sew" : "cut"}`);
+  const leave = () => away(`/q/${project.id}/${iron ? "press" : step.does === "sew" ? "sew" : "cut"}`);
   const steps = project.plan.steps;
   const order = steps.findIndex((s) => s.id === step.id);
 
   const p = tally.progress;
   const made = (p?.made ?? 0) + tally.pending.made;
   const aside = (p?.aside ?? 0) + tally.pending.aside;
-  const good = (p?.good ?? 0) + tally.pending.made - tally.pending.aside;
-  const toGo = Math.max(0, (p?.toGo ?? step.make) - tally.pending.made);
+  const sewn = (p?.good ?? 0) + tally.pending.made - tally.pending.aside;
+  const good = iron ? (p?.pressed ?? 0) + tally.pending.pressed : sewn;
+  const toGo = Math.max(0, iron ? sewn - good : (p?.toGo ?? step.make) - tally.pending.made);
+  const of = iron ? `of ${sewn} sewn` : `of ${p?.make ?? step.make}`;
   const typed = digits === "" ? undefined : Number(digits);
 
   const enter = () => {
@@ -92,8 +107,9 @@ function Bench({ project, step }: { project: Project; step: Step }) {
       e.preventDefault();
       enter();
     } else if (key === "z") tally.undo();
-    else if (key === "r") setMode(mode === "aside" ? "count" : "aside");
-    else if (key === "c") setMode(mode === "recount" ? "count" : "recount");
+    else if (key === "t") setBack((b) => !b);
+    else if (key === "r" && !iron) setMode(mode === "aside" ? "count" : "aside");
+    else if (key === "c" && !iron) setMode(mode === "recount" ? "count" : "recount");
     else if (key === "escape") {
       if (mode !== "count" || digits !== "") {
         setMode("count");
@@ -131,12 +147,12 @@ function Bench({ project, step }: { project: Project; step: Step }) {
         </Button>
       </Flex>
       <Flex as="main" flex="1" minH="0" direction={{ base: "column", md: "row" }}>
-        <Parts project={project} step={step} />
+        <Parts project={project} step={step} back={back} iron={iron} turn={() => setBack((b) => !b)} />
         <Flex
           direction="column"
           flex="1"
           px={{ base: "14px", md: "28px" }}
-          py={{ base: "8px", md: "22px" }}
+          py={{ base: "6px", md: "14px" }}
           minW="0"
           justify="space-between"
         >
@@ -147,7 +163,7 @@ function Bench({ project, step }: { project: Project; step: Step }) {
                 fontFamily="heading"
                 fontWeight="700"
                 lineHeight="1"
-                fontSize={{ base: "104px", md: "176px" }}
+                fontSize={{ base: "96px", md: "150px" }}
                 className="tabular"
                 data-testid="good"
               >
@@ -160,15 +176,15 @@ function Bench({ project, step }: { project: Project; step: Step }) {
                 fontSize={{ base: "30px", md: "44px" }}
                 className="tabular"
               >
-                of {p?.make ?? step.make}
+                {of}
               </Text>
             </Flex>
             <Text fontSize={{ base: "17px", md: "21px" }} className="tabular" mt="6px">
-              <b data-testid="to-go">{toGo}</b> to go · <b>{made}</b> made · <b data-testid="aside">{aside}</b> set
-              aside
+              <b data-testid="to-go">{toGo}</b> {iron ? "to press" : "to go"} · <b>{made}</b> made ·{" "}
+              <b data-testid="aside">{aside}</b> set aside
               {step.spare > 0 && ` · ${step.spare} of them spare`}
             </Text>
-            <Message tally={tally} project={project} step={step} />
+            <Message tally={tally} project={project} step={step} iron={iron} />
           </Box>
           {mode === "aside" ? (
             <Aside n={Math.max(1, typed ?? 1)} choose={setAside} leave={() => setMode("count")} />
@@ -208,20 +224,29 @@ function Bench({ project, step }: { project: Project; step: Step }) {
                       : `${typed} more`}
                   {typed !== undefined && <Key>Enter</Key>}
                 </Button>
-                <Button gridColumn="span 2" minH="56px" disabled={!tally.canUndo} onClick={() => tally.undo()}>
+                <Button
+                  gridColumn={iron ? "span 6" : "span 2"}
+                  minH="56px"
+                  disabled={!tally.canUndo}
+                  onClick={() => tally.undo()}
+                >
                   Take back <Key>Z</Key>
                 </Button>
-                <Button gridColumn="span 2" minH="56px" onClick={() => setMode("aside")}>
-                  Set aside <Key>R</Key>
-                </Button>
-                <Button
-                  gridColumn="span 2"
-                  minH="56px"
-                  aria-pressed={mode === "recount"}
-                  onClick={() => setMode(mode === "recount" ? "count" : "recount")}
-                >
-                  Recount <Key>C</Key>
-                </Button>
+                {!iron && (
+                  <>
+                    <Button gridColumn="span 2" minH="56px" onClick={() => setMode("aside")}>
+                      Set aside <Key>R</Key>
+                    </Button>
+                    <Button
+                      gridColumn="span 2"
+                      minH="56px"
+                      aria-pressed={mode === "recount"}
+                      onClick={() => setMode(mode === "recount" ? "count" : "recount")}
+                    >
+                      Recount <Key>C</Key>
+                    </Button>
+                  </>
+                )}
               </Box>
               {mode === "recount" && <Pad digits={digits} setDigits={setDigits} />}
               <Text color="soft" fontSize="14px" mt="8px" display={{ base: "none", md: "block" }}>
@@ -231,6 +256,14 @@ function Bench({ project, step }: { project: Project; step: Step }) {
           )}
         </Flex>
       </Flex>
+      {step.sewing && step.picture && project.plan.pictures[step.picture] && (
+        <ChainRow
+          picture={project.plan.pictures[step.picture]}
+          project={project}
+          good={good}
+          make={iron ? sewn : (p?.make ?? step.make)}
+        />
+      )}
       <Flex
         as="footer"
         bg="cotton"
@@ -263,38 +296,42 @@ function Bench({ project, step }: { project: Project; step: Step }) {
   );
 }
 
-/** The two parts as they come under the needle, or what is cut. */
-function Parts({ project, step }: { project: Project; step: Step }) {
+type PartsProps = { project: Project; step: Step; back: boolean; iron: boolean; turn: () => void };
+
+/** The two parts as they come under the needle, what is cut, or what lies on the ironing board. */
+function Parts({ project, step, back, iron, turn }: PartsProps) {
   const colours = coloursOf(project.document);
   const s = step.sewing;
+  const whole = step.picture ? project.plan.pictures[step.picture] : undefined;
   return (
     <Flex
       direction="column"
       justify="center"
-      gap={{ base: "6px", md: "16px" }}
+      gap={{ base: "6px", md: "14px" }}
       w={{ base: "100%", md: "46%" }}
       maxW={{ md: "600px" }}
       bg="cotton"
       px={{ base: "14px", md: "28px" }}
-      py={{ base: "8px", md: "20px" }}
+      py={{ base: "8px", md: "16px" }}
       flexShrink={0}
     >
-      <Flex justify="center" align="center" gap={{ base: "10px", md: "22px" }} h={{ base: "130px", md: "340px" }}>
-        {s?.leftPicture && s.rightPicture ? (
+      <Flex justify="center" align="center" gap={{ base: "10px", md: "22px" }} h={{ base: "130px", md: "300px" }}>
+        {s?.leftPicture && s.rightPicture && !iron ? (
           <>
             <Part name={s.left}>
               <PictureView
                 picture={s.leftPicture}
                 colours={colours}
-                maxW={220}
-                maxH={290}
+                maxW={200}
+                maxH={260}
                 label={`on the left, ${s.left}`}
                 seams
+                back={back}
               />
             </Part>
             <chakra.svg
               w="16px"
-              h={{ base: "110px", md: "290px" }}
+              h={{ base: "110px", md: "260px" }}
               viewBox="0 0 16 290"
               preserveAspectRatio="none"
               aria-hidden="true"
@@ -314,40 +351,67 @@ function Parts({ project, step }: { project: Project; step: Step }) {
               <PictureView
                 picture={s.rightPicture}
                 colours={colours}
-                maxW={220}
-                maxH={290}
+                maxW={200}
+                maxH={260}
                 label={`on the right, ${s.right}`}
                 seams
+                back={back}
               />
             </Part>
           </>
-        ) : step.picture && project.plan.pictures[step.picture] ? (
-          <PictureView
-            picture={project.plan.pictures[step.picture]}
-            colours={colours}
-            maxW={520}
-            maxH={320}
-            label={step.name}
-            seams
-          />
+        ) : whole ? (
+          <Part name={back ? "seen from the back" : ""}>
+            <PictureView
+              picture={whole}
+              colours={colours}
+              maxW={500}
+              maxH={264}
+              label={step.name}
+              seams
+              back={back}
+              crossings={iron && back}
+            />
+          </Part>
         ) : (
-          <QuiltView layout={project.plan.quilt} colours={colours} maxW={420} maxH={320} label={step.name} />
+          <QuiltView
+            layout={project.plan.quilt}
+            colours={colours}
+            maxW={420}
+            maxH={280}
+            label={step.name}
+            back={back}
+          />
         )}
       </Flex>
       <Box>
         <Text fontFamily="heading" fontSize={{ base: "17px", md: "22px" }} fontWeight="600">
-          <Ruled>{step.says}</Ruled>
+          <Ruled>{iron && s ? `Press ${s.press}.` : step.says}</Ruled>
         </Text>
-        {s && (
+        {s && !iron && (
           <Text display={{ base: "none", md: "block" }} mt="4px">
-            <Ruled>{`Bring ${s.edge}.`}</Ruled>
+            <Ruled>{`Bring ${s.edge}${s.hold ? `; ${s.hold}` : ""}.`}</Ruled>
           </Text>
         )}
         {s && (
           <Text fontSize={{ base: "14px", md: "16px" }} color="soft">
-            <Ruled>{`Then press ${s.press}. Makes ${step.size}.`}</Ruled>
+            <Ruled>{iron ? `It measures ${step.size} then.` : `Then press ${s.press}. Makes ${step.size}.`}</Ruled>
           </Text>
         )}
+        {s && (
+          <Flex gap="8px" mt="8px" display={{ base: "none", md: "flex" }}>
+            <Button size="sm" onClick={turn} aria-pressed={back}>
+              Turn over <Key>T</Key>
+            </Button>
+            <Button asChild size="sm">
+              <Link to={`/q/${project.id}/${iron ? "bench" : "iron"}/${encodeURIComponent(step.id)}`}>
+                {iron ? "To the machine" : "To the iron"}
+              </Link>
+            </Button>
+          </Flex>
+        )}
+        <Text fontSize="13px" color="soft" mt="8px" display={{ base: "none", md: "block" }}>
+          {`${iron ? cautions.iron : s ? cautions.sew : cautions.mat} The maker's instructions come first.`}
+        </Text>
       </Box>
     </Flex>
   );
@@ -365,15 +429,66 @@ function Part({ name, children }: { name: string; children: React.ReactNode }) {
       minW="0"
     >
       {children}
-      <Text fontSize="14px" fontWeight="600" textAlign="center">
-        {name}
-      </Text>
+      {name && (
+        <Text fontSize="14px" fontWeight="600" textAlign="center">
+          {name}
+        </Text>
+      )}
     </Flex>
   );
 }
 
+/** The chain across the whole width. */
+function ChainRow({
+  picture,
+  project,
+  good,
+  make,
+}: {
+  picture: Picture | undefined;
+  project: Project;
+  good: number;
+  make: number;
+}) {
+  const frame = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(0);
+  useLayoutEffect(() => {
+    const el = frame.current;
+    if (!el) return;
+    const watch = new ResizeObserver(() => setWidth(el.clientWidth));
+    watch.observe(el);
+    return () => watch.disconnect();
+  }, []);
+  return (
+    <Box
+      ref={frame}
+      bg="cotton"
+      borderTopWidth="1px"
+      borderColor="hair"
+      overflow="hidden"
+      flexShrink={0}
+      h={{ base: "84px", md: "112px" }}
+      pt="6px"
+    >
+      {picture && width > 0 && (
+        <Chain
+          picture={picture}
+          colours={coloursOf(project.document)}
+          good={good}
+          make={make}
+          chain={project.plan.chain}
+          width={width}
+          height={width < 700 ? 78 : 106}
+        />
+      )}
+    </Box>
+  );
+}
+
+type MessageProps = { tally: ReturnType<typeof useTally>; project: Project; step: Step; iron: boolean };
+
 /** One line that says what needs saying now: waiting, doubts, what runs short, what is done. */
-function Message({ tally, project, step }: { tally: ReturnType<typeof useTally>; project: Project; step: Step }) {
+function Message({ tally, project, step, iron }: MessageProps) {
   const p = tally.progress;
   const doubt = project.progress.doubts.find((d) => d.step === step.id);
   const next = project.plan.steps.find((s) => s.id === project.progress.next);
@@ -384,7 +499,10 @@ function Message({ tally, project, step }: { tally: ReturnType<typeof useTally>;
   else if (tally.offline)
     says = `The server does not answer. ${tally.waiting} counted here and kept; go on, they are sent when it is back.`;
   else if (doubt) says = `${doubt.says} ${doubt.mend}`;
-  else if (p && p.short > 0) says = `${p.short} of them replace what was set aside later.`;
+  else if (iron) {
+    warm = false;
+    says = p && p.pressed > 0 && p.pressed === p.good ? "The count at the iron and the count at the needle agree." : "";
+  } else if (p && p.short > 0) says = `${p.short} of them replace what was set aside later.`;
   else if (p && p.toGo === 0) {
     warm = false;
     says = next && next.id !== step.id ? `All made. Next: ${next.says}` : "All made.";
@@ -394,7 +512,7 @@ function Message({ tally, project, step }: { tally: ReturnType<typeof useTally>;
       <Text fontSize={{ base: "14px", md: "16px" }} fontWeight="600" color={warm ? "madder" : "woad"}>
         <Ruled>{says}</Ruled>
       </Text>
-      {p?.toGo === 0 && next && next.id !== step.id && (
+      {!iron && p?.toGo === 0 && next && next.id !== step.id && (
         <Button asChild size="sm" variant="solid">
           <Link to={`/q/${project.id}/bench/${encodeURIComponent(next.id)}`}>Go on</Link>
         </Button>

@@ -7,7 +7,7 @@ export type Waiting = {
   quilt: string;
   event: TallyEvent;
   /** What it does to the count while it waits; an undo knows what it takes back. */
-  effect: { made: number; aside: number };
+  effect: { made: number; aside: number; pressed: number };
   refused?: string;
 };
 

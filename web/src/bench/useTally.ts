@@ -4,7 +4,10 @@ import { newId, type Project, type Step, type TallyEvent } from "../api/client";
 import { useTakeProgress } from "../api/queries";
 import { isCounted, put, send, type Waiting, waiting } from "./outbox";
 
-export function useTally(project: Project | undefined, step: Step | undefined) {
+/** Where one counts: chains at the needle (or cuts on the mat), or pieces at the iron. */
+export type Station = "needle" | "iron";
+
+export function useTally(project: Project | undefined, step: Step | undefined, station: Station) {
   const [wait, setWait] = useState<Waiting[]>([]);
   const [offline, setOffline] = useState(false);
   const take = useTakeProgress();
@@ -64,21 +67,22 @@ export function useTally(project: Project | undefined, step: Step | undefined) {
   const events = project?.progress.events ?? 0;
   const here = wait.filter((w) => w.event.step === step?.id && !w.refused && !isCounted(w.event, events));
   // The one sum the web does: what the server has counted, and what is on its way there.
-  const pending = here.reduce((n, w) => ({ made: n.made + w.effect.made, aside: n.aside + w.effect.aside }), {
-    made: 0,
-    aside: 0,
-  });
+  const sum = (of: keyof Waiting["effect"]) => here.reduce((n, w) => n + w.effect[of], 0);
+  const pending = { made: sum("made"), aside: sum("aside"), pressed: sum("pressed") };
 
-  /** The last thing counted in this step that has not been taken back. */
+  /** The last thing counted here that has not been taken back. */
   const last = () => {
     const undone = new Set(here.filter((w) => w.event.kind === "undo").map((w) => w.event.of));
-    const mine = here.filter((w) => w.event.kind !== "undo" && !undone.has(w.event.id)).at(-1);
+    const counts = (kind: TallyEvent["kind"]) => kind !== "undo" && (kind === "pressed") === (station === "iron");
+    const mine = here.filter((w) => counts(w.event.kind) && !undone.has(w.event.id)).at(-1);
     if (mine) return { id: mine.event.id, effect: mine.effect };
-    const stored = progress?.last;
+    const stored = station === "iron" ? progress?.lastPressed : progress?.last;
     if (!stored || undone.has(stored.id)) return undefined;
-    const effect = { made: stored.kind === "made" ? stored.n : 0, aside: stored.kind === "aside" ? stored.n : 0 };
-    return { id: stored.id, effect };
+    return { id: stored.id, effect: effectOf(stored.kind, stored.n) };
   };
+
+  const count = (kind: TallyEvent["kind"], n: number, reason?: string) =>
+    record({ kind, n, reason }, effectOf(kind, n));
 
   return {
     progress,
@@ -86,13 +90,22 @@ export function useTally(project: Project | undefined, step: Step | undefined) {
     offline,
     waiting: here.length,
     refused: wait.filter((w) => w.refused),
-    made: (n: number) => record({ kind: "made", n }, { made: n, aside: 0 }),
-    aside: (n: number, reason: string) => record({ kind: "aside", n, reason }, { made: 0, aside: n }),
-    recount: (n: number) => record({ kind: "recount", n }, { made: 0, aside: 0 }),
+    made: (n: number) => count(station === "iron" ? "pressed" : "made", n),
+    aside: (n: number, reason: string) => count("aside", n, reason),
+    recount: (n: number) => count("recount", n),
     undo: () => {
       const l = last();
-      return l ? record({ kind: "undo", of: l.id, n: 0 }, { made: -l.effect.made, aside: -l.effect.aside }) : undefined;
+      if (!l) return undefined;
+      return record(
+        { kind: "undo", of: l.id, n: 0 },
+        { made: -l.effect.made, aside: -l.effect.aside, pressed: -l.effect.pressed },
+      );
     },
     canUndo: !!last(),
   };
+}
+
+/** What an event does to the counts while it waits. A recount is judged by the core alone. */
+function effectOf(kind: string, n: number): Waiting["effect"] {
+  return { made: kind === "made" ? n : 0, aside: kind === "aside" ? n : 0, pressed: kind === "pressed" ? n : 0 };
 }

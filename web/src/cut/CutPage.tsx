@@ -1,5 +1,6 @@
 // At the cutting mat: cloth to strips, strip sets and strips to sub-cuts.
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Across, Plan, Project } from "../api/client";
 import { AcrossView } from "../drawn/Across";
@@ -11,6 +12,7 @@ import { progressOf } from "../frame/progress";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Unplanned } from "../frame/Unplanned";
+import { Worked } from "../frame/Working";
 
 export function CutPage() {
   const project = useFramed();
@@ -22,7 +24,7 @@ export function CutPage() {
     <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="1240px" mx="auto">
       <Section title="Cloth to strips">
         <Text color="soft" mb="6px">
-          Widest first. Clean the left edge, then measure every strip from the cleaned edge.
+          {`Widest first. Clean the ${plan.hand === "left" ? "right" : "left"} edge, then measure every strip from the cleaned edge.`}
         </Text>
         {plan.cut.map((c) => (
           <Fabric key={c.fabric} cut={c} project={project} pxPerInch={pxPerInch} />
@@ -55,13 +57,12 @@ export function CutPage() {
               </Box>
               <Box flex="1" minW="280px">
                 <Heading as="h3" fontSize="17px" fontWeight="600">
-                  <Ruled>{`${s.set}: ${s.wide.text} wide`}</Ruled>
+                  <Worked working={s.working} label={`${s.set}, width`}>
+                    <Ruled>{`${s.set}: ${s.wide.text} wide`}</Ruled>
+                  </Worked>
                 </Heading>
                 <Text color="soft" fontSize="13.5px">
                   <Ruled>{`${s.strips}`}</Ruled>
-                </Text>
-                <Text color="soft" fontSize="13.5px">
-                  <Ruled>{s.wideSum}</Ruled>
                 </Text>
                 <AcrossLines across={s.across} project={project} source="set" />
               </Box>
@@ -83,7 +84,7 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
   return (
     <Flex gap={{ base: "16px", lg: "36px" }} py="18px" borderTopWidth="1px" borderColor="hair" wrap="wrap">
       <Box w={{ base: "100%", md: "400px" }}>
-        <ClothView cut={cut} pxPerInch={pxPerInch} />
+        <ClothView cut={cut} pxPerInch={pxPerInch} left={project.plan.hand === "left"} />
         <Text fontSize="12.5px" color="soft" mt="4px">
           <Ruled>{`${cut.length.text} of cloth, ${cut.usable.text} usable`}</Ruled>
         </Text>
@@ -93,19 +94,20 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
           <Heading as="h3" fontSize="17px" fontWeight="600">
             {cut.name}
           </Heading>
-          <Text fontFamily="heading" fontSize="19px" fontWeight="600">
-            <Ruled>{`buy ${cut.buy}`}</Ruled>
-          </Text>
+          <Box fontFamily="heading" fontSize="19px" fontWeight="600">
+            <Worked working={cut.working} label={`Cloth of ${cut.name}`}>
+              <Ruled>{`buy ${cut.buy}`}</Ruled>
+            </Worked>
+          </Box>
         </Flex>
-        <Text color="soft" fontSize="13.5px">
-          <Ruled>{cut.sum}</Ruled>
-        </Text>
         {cut.strips.map((s) => (
           <Box key={s.step} mt="12px">
             <Flex align="baseline" gap="12px" wrap="wrap">
-              <Text fontSize="17px" fontWeight="600">
-                <Ruled>{`${s.count} × ${s.width.text}`}</Ruled>
-              </Text>
+              <Box fontSize="17px" fontWeight="600">
+                <Counted project={project} step={s.step}>
+                  <Ruled>{`${s.count} × ${s.width.text}`}</Ruled>
+                </Counted>
+              </Box>
               <Text flex="1" minW="120px">
                 <Ruled>{`for ${s.for}`}</Ruled>
               </Text>
@@ -133,25 +135,39 @@ function AcrossLines({ across, project, source }: { across: Across; project: Pro
   return (
     <Box mt="6px">
       <Flex align="baseline" gap="12px" wrap="wrap">
-        <Text fontSize="17px" fontWeight="600">
-          <Ruled>{`${across.make} at ${across.width.text}`}</Ruled>
-        </Text>
+        <Box fontSize="17px" fontWeight="600">
+          <Counted project={project} step={across.step}>
+            <Ruled>{`${across.make} at ${across.width.text}`}</Ruled>
+          </Counted>
+        </Box>
         <Text flex="1" minW="150px">
           <Ruled>{`${across.name}: ${across.need} needed${spare}`}</Ruled>
         </Text>
         <Count project={project} step={across.step} />
       </Flex>
-      <Text color="soft" fontSize="13.5px">
-        <Ruled>{across.sum}</Ruled>
-      </Text>
-      <Text fontSize="13.5px">
+      <Box fontSize="13.5px">
+        <Worked working={across.working} label={`${across.name}, from each ${source}`}>
+          <Ruled>{`${across.perStrip} from each ${source}`}</Ruled>
+        </Worked>
         <Ruled>
           {across.strips === 1
-            ? `1 ${source}, ${across.last} taken from it, ${across.rest.text} left`
-            : `${across.strips} ${source}s; the last gives ${across.last}, ${across.rest.text} of it left`}
+            ? ` · 1 ${source}, ${across.last} taken from it, ${across.rest.text} left`
+            : ` · ${across.strips} ${source}s; the last gives ${across.last}, ${across.rest.text} of it left`}
         </Ruled>
-      </Text>
+      </Box>
     </Box>
+  );
+}
+
+/** A count with the sum behind it. */
+function Counted({ project, step, children }: { project: Project; step: string; children: ReactNode }) {
+  const s = project.plan.steps.find((x) => x.id === step);
+  return s ? (
+    <Worked working={s.working} label={s.name}>
+      {children}
+    </Worked>
+  ) : (
+    children
   );
 }
 

@@ -3,12 +3,13 @@ import { RuledSvg } from "./RuledSvg";
 
 type FabricCut = Plan["cut"][number];
 
-/** A length of cloth lying open, its strips marked where they are cut, the cleaned edge on the left. */
-export function ClothView({ cut, pxPerInch }: { cut: FabricCut; pxPerInch: number }) {
+/** A length of cloth lying open, its strips marked where they are cut, the cleaned edge on the left, or on the right for a left-handed cutter. */
+export function ClothView({ cut, pxPerInch, left }: { cut: FabricCut; pxPerInch: number; left?: boolean }) {
   const px = 1 / pxPerInch;
   const w = cut.length.inches;
   const h = cut.usable.inches;
   const head = 17 * px;
+  const at = (x: number) => (left ? w - x : x);
   return (
     <svg
       role="img"
@@ -21,11 +22,18 @@ export function ClothView({ cut, pxPerInch }: { cut: FabricCut; pxPerInch: numbe
       <rect width={w} height={h} fill={cut.colour} />
       {cut.strips.map((s) => (
         <g key={s.step}>
-          <line x1={s.from.inches} x2={s.from.inches} y1={-head} y2={h} stroke="var(--v-colors-ink)" strokeWidth={px} />
-          <RuledSvg x={s.from.inches + 4 * px} y={-5 * px} size={12 * px}>
+          <line
+            x1={at(s.from.inches)}
+            x2={at(s.from.inches)}
+            y1={-head}
+            y2={h}
+            stroke="var(--v-colors-ink)"
+            strokeWidth={px}
+          />
+          <RuledSvg x={at(s.from.inches + 4 * px)} y={-5 * px} size={12 * px} anchor={left ? "end" : "start"}>
             {`${s.count} × ${s.width.text}`}
           </RuledSvg>
-          {Array.from({ length: s.count }, (_, i) => s.from.inches + (i + 1) * s.width.inches).map((x) => (
+          {Array.from({ length: s.count }, (_, i) => at(s.from.inches + (i + 1) * s.width.inches)).map((x) => (
             <g key={x}>
               <line x1={x} x2={x} y1={0} y2={h} stroke="#FCFAF5" strokeWidth={1.8 * px} strokeOpacity={0.9} />
               <line

@@ -6,14 +6,17 @@ import { useProject } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
+import { Help } from "./Help";
 import { Key } from "./Key";
 import { Mark } from "./Mark";
 import { Ruled } from "./Ruled";
 import { Loading, Wrong } from "./States";
 import { useKey } from "./useKey";
+import { WorkingArea } from "./Working";
 
 const places = [
   { to: "quilt", name: "Quilt", stages: [] },
+  { to: "thread", name: "Thread", stages: [] },
   { to: "cut", name: "Cut", stages: ["strips", "sub-cuts"] },
   { to: "sew", name: "Sew", stages: ["strip sets", "units", "blocks", "rows", "top"] },
   { to: "press", name: "Press", stages: [] },
@@ -27,6 +30,7 @@ export function ProjectFrame() {
   const { data: project, error, refetch } = useProject();
   const away = useNavigate();
   const next = project?.plan.steps.find((s) => s.id === project.progress.next);
+  useKey("123456", (key) => away(`/q/${project?.id}/${places[Number(key) - 1]?.to}`));
   useKey("b", () => next && away(`/q/${project?.id}/bench/${encodeURIComponent(next.id)}`));
 
   if (!project) {
@@ -103,9 +107,12 @@ export function ProjectFrame() {
             );
           })}
         </Flex>
+        <Help />
       </Flex>
       <Box as="main" flex="1">
-        <Outlet context={project} />
+        <WorkingArea>
+          <Outlet context={project} />
+        </WorkingArea>
       </Box>
       <Flex
         as="footer"

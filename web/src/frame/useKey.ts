@@ -1,17 +1,18 @@
 import { useLayoutEffect, useRef } from "react";
 
-/** Does something when a key is pressed outside of fields. */
-export function useKey(key: string, act: () => void) {
+/** Does something when one of the keys is pressed outside of fields. */
+export function useKey(keys: string, act: (key: string) => void) {
   const latest = useRef(act);
   latest.current = act;
   // Before the first paint: what can be seen can be pressed.
   useLayoutEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if (e.key.toLowerCase() === key && !isTyping(e)) latest.current();
+      const key = e.key.toLowerCase();
+      if (key.length === 1 && keys.includes(key) && !isTyping(e)) latest.current(key);
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
-  }, [key]);
+  }, [keys]);
 }
 
 /** Whether a key press is meant for a field. */

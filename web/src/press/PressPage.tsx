@@ -1,6 +1,7 @@
 // At the iron: which way every seam goes, seen from the back.
-import { Box, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { useState } from "react";
+import { Link } from "react-router";
 import { coloursOf } from "../drawn/colours";
 import { CrossMark, PictureView } from "../drawn/Picture";
 import { Caution } from "../frame/Caution";
@@ -31,9 +32,14 @@ export function PressPage() {
           <Heading as="h2" fontFamily="heading" fontSize="24px" fontWeight="600">
             {front ? name : `${name}, seen from the back`}
           </Heading>
-          <chakra.button onClick={() => setFront((f) => !f)} aria-pressed={!front} color="soft" cursor="pointer">
-            turn over <Key>T</Key>
-          </chakra.button>
+          <Button size="sm" onClick={() => setFront((f) => !f)} aria-pressed={!front}>
+            Turn over <Key>T</Key>
+          </Button>
+          {line && (
+            <Button asChild size="sm">
+              <Link to={`/q/${project.id}/iron/${encodeURIComponent(id)}`}>Count at the iron</Link>
+            </Button>
+          )}
         </Flex>
         <Flex justify="center">
           {picture && (
@@ -108,6 +114,11 @@ export function PressPage() {
             {`${p.clashes} of ${p.crossings} ${p.where}`}
           </Text>
         ))}
+        {progress.doubts.map((d) => (
+          <Text key={d.says} mt="6px" fontWeight="600" color="madder">
+            {`${d.says} ${d.mend}`}
+          </Text>
+        ))}
         <ul>
           {plan.press.lines.map((l) => {
             const done = progress.steps.find((s) => s.id === l.step);
@@ -144,7 +155,9 @@ export function PressPage() {
                       {l.count}
                     </Text>
                     <Text fontSize="12.5px" color={done?.toGo === 0 ? "woad" : "soft"} whiteSpace="nowrap">
-                      {done ? (done.toGo === 0 ? "all sewn" : `${done.good} sewn`) : ""}
+                      {done
+                        ? `${done.toGo === 0 ? "all" : done.good} sewn${done.pressed > 0 ? `, ${done.pressed} pressed` : ""}`
+                        : ""}
                     </Text>
                   </Box>
                 </chakra.button>

@@ -3,6 +3,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useEffect, useRef, useState } from "react";
 import { Refused } from "../api/client";
 import { coloursOf } from "../drawn/colours";
+import { PanZoom } from "../drawn/PanZoom";
 import { QuiltView } from "../drawn/QuiltView";
 import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
 import { Key } from "../frame/Key";
@@ -12,21 +13,30 @@ import { Section } from "../frame/Section";
 import { Wrong } from "../frame/States";
 import { useKey } from "../frame/useKey";
 import { type Draft, useDraft } from "./draft";
+import { Files } from "./Files";
+import { History } from "./History";
 import { freeId } from "./ids";
+import { Schools } from "./Schools";
 import { Setting } from "./Setting";
 import { Units } from "./Units";
+import { ValuesLine } from "./ValuesLine";
 
 export function QuiltPage() {
   const project = useFramed();
   const draft = useDraft(project);
   const [back, setBack] = useState(false);
+  const [grey, setGrey] = useState(false);
+  const drawing = useRef<HTMLDivElement>(null);
   const { plan } = draft.preview;
-  const colours = coloursOf(draft.document);
+  const colours = grey
+    ? Object.fromEntries(plan.values.fabrics.map((f) => [f.fabric, f.grey]))
+    : coloursOf(draft.document);
   const stopped = draft.problems.some((p) => p.stops);
   const saving = useRef(draft);
   saving.current = draft;
 
   useKey("t", () => setBack((b) => !b));
+  useKey("g", () => setGrey((g) => !g));
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (!(e.ctrlKey || e.metaKey) || e.key !== "s") return;
@@ -42,22 +52,36 @@ export function QuiltPage() {
     <Flex align="stretch" direction={{ base: "column", lg: "row" }}>
       <Box flex="1" p={{ base: "16px", md: "28px" }} minW="0">
         <Box position={{ base: "static", lg: "sticky" }} top="24px">
-          <Flex justify="center" opacity={stopped ? 0.4 : 1}>
+          <Box opacity={stopped ? 0.4 : 1} ref={drawing}>
             {plan.quilt.w > 0 ? (
-              <QuiltView
-                layout={plan.quilt}
-                colours={colours}
-                maxW={600}
-                maxH={480}
+              <PanZoom
                 label={draft.document.name}
-                back={back}
-              />
+                tools={
+                  <>
+                    <Button size="sm" onClick={() => setBack((b) => !b)} aria-pressed={back}>
+                      Turn over <Key>T</Key>
+                    </Button>
+                    <Button size="sm" onClick={() => setGrey((g) => !g)} aria-pressed={grey}>
+                      In grey <Key>G</Key>
+                    </Button>
+                  </>
+                }
+              >
+                <QuiltView
+                  layout={plan.quilt}
+                  colours={colours}
+                  maxW={600}
+                  maxH={430}
+                  label={draft.document.name}
+                  back={back}
+                />
+              </PanZoom>
             ) : (
-              <Text color="soft" py="80px">
+              <Text color="soft" py="80px" textAlign="center">
                 No picture while something stops the plan.
               </Text>
             )}
-          </Flex>
+          </Box>
           <Flex mt="16px" align="baseline" gap="14px" wrap="wrap">
             <Text fontFamily="heading" fontSize="21px" fontWeight="600">
               <Ruled>{plan.finished.text ? `Finishes ${plan.finished.text}` : ""}</Ruled>
@@ -65,9 +89,6 @@ export function QuiltPage() {
             <Text color="soft">
               <Ruled>{`${plan.blocks} blocks of ${plan.block.text || "–"} · allowance ${plan.seam.effective.text || "–"}`}</Ruled>
             </Text>
-            <Button size="sm" ml="auto" onClick={() => setBack((b) => !b)} aria-pressed={back}>
-              Turn over <Key>T</Key>
-            </Button>
           </Flex>
           <Text mt="6px" color={plan.press.clashes > 0 ? "madder" : "woad"} fontWeight="600">
             <Ruled>{plan.press.says}</Ruled>
@@ -75,6 +96,10 @@ export function QuiltPage() {
           <Text color="soft" maxW="620px">
             <Ruled>{plan.press.detail}</Ruled>
           </Text>
+          <ValuesLine values={plan.values} draft={draft} />
+          <Box mt="14px">
+            <History project={project} dirty={draft.dirty} />
+          </Box>
           {project.progress.noLonger.length > 0 && (
             <Box mt="14px" borderLeftWidth="4px" borderColor="madder" pl="12px">
               <Text fontWeight="600">Tallied, and no longer fitting this plan</Text>
@@ -99,6 +124,7 @@ export function QuiltPage() {
       >
         <Keeping draft={draft} newest={project.rev} />
         <Decisions draft={draft} />
+        <Files project={project} picture={() => drawing.current?.querySelector("svg") ?? null} />
       </Box>
     </Flex>
   );
@@ -305,7 +331,7 @@ function Decisions({ draft }: { draft: Draft }) {
           />
         </Box>
       </Section>
-      <Section title="Spares and pressing">
+      <Section title="Spares">
         <Box {...two}>
           <NumberField
             label="Spares of every kind"
@@ -319,19 +345,9 @@ function Decisions({ draft }: { draft: Draft }) {
             value={d.spares.percent ?? 0}
             onChange={(v) => draft.set(["spares", "percent"], v)}
           />
-          <ChoiceField
-            label="Press"
-            value={d.schools.press}
-            onChange={(v) => draft.set(["schools", "press"], v)}
-            problems={draft.at("/schools/press")}
-            choices={[
-              { value: "nest", name: "so that seams nest" },
-              { value: "dark", name: "to the dark, always" },
-              { value: "open", name: "every seam open" },
-            ]}
-          />
         </Box>
       </Section>
+      <Schools draft={draft} />
       <Units draft={draft} />
     </>
   );

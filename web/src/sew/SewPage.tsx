@@ -11,6 +11,7 @@ import { progressOf } from "../frame/progress";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Unplanned } from "../frame/Unplanned";
+import { Worked } from "../frame/Working";
 
 const titles: Record<string, string> = {
   "strip sets": "Strip sets",
@@ -104,21 +105,17 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
           <Ruled>{`Each ${sewing.seams === 1 ? "one seam" : `${sewing.seams} seams`} of ${sewing.length.text} · makes ${step.size}`}</Ruled>
         </Text>
         <Text fontSize="14px">
-          <Ruled>{`Press ${sewing.press}. Use ${sewing.stitch}.`}</Ruled>
+          <Ruled>{`Press ${sewing.press}. Use ${sewing.stitch}${sewing.hold ? `; ${sewing.hold}` : ""}.`}</Ruled>
         </Text>
       </Box>
       <Box textAlign="right" flexShrink={0} minW="104px">
-        <Text
-          className="tabular"
-          fontSize="21px"
-          fontFamily="heading"
-          fontWeight="600"
-          color={p.toGo === 0 ? "woad" : "ink"}
-        >
-          {p.good} / {p.make}
-        </Text>
+        <Box fontSize="21px" fontFamily="heading" fontWeight="600" color={p.toGo === 0 ? "woad" : "ink"}>
+          <Worked working={step.working} label={`${step.name}, count`}>
+            <span className="tabular">{`${p.good} / ${p.make}`}</span>
+          </Worked>
+        </Box>
         <Text fontSize="13px" color={here ? "madder" : "soft"} fontWeight={here ? 600 : 400}>
-          {state(project, step.id)}
+          {p.state}
         </Text>
         <Button asChild size="sm" mt="6px" variant={here ? "solid" : "outline"}>
           <Link
@@ -131,14 +128,4 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
       </Box>
     </Flex>
   );
-}
-
-function state(project: Project, id: string) {
-  const p = progressOf(project, id);
-  if (!p) return "";
-  if (p.toGo === 0) return "done";
-  if (p.short > 0) return `${p.short} short`;
-  if (project.progress.next === id) return `here · ${p.toGo} to go`;
-  if (p.ready === 0 && p.good === 0) return "waits for its parts";
-  return `${p.toGo} to go`;
 }

@@ -1,15 +1,35 @@
-import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
-import { Link } from "react-router";
-import { type Shelved, server } from "../api/client";
+import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { Link, useNavigate } from "react-router";
+import { newId, Refused, type Shelved, server } from "../api/client";
 import { QuiltView } from "../drawn/QuiltView";
 import { Mark } from "../frame/Mark";
 import { Ruled } from "../frame/Ruled";
 import { Loading, Wrong } from "../frame/States";
 
+const mostBytes = 1 << 20;
+const tooLarge = {
+  status: 413,
+  code: "too-large",
+  title: "Too large",
+  detail: "This file is larger than 1 MB, and no project is. Open another; nothing has been changed.",
+};
+
 /** All quilts, as they will look, with what to do next on each. */
 export function Shelf() {
   const { data, error, refetch } = useQuery({ queryKey: ["shelf"], queryFn: server.shelf });
+  const away = useNavigate();
+  const queries = useQueryClient();
+  const open = useMutation({
+    mutationFn: async (file: File) => {
+      if (file.size > mostBytes) throw new Refused({ ...tooLarge });
+      return server.openFile(newId(), await file.text());
+    },
+    onSuccess: (p) => {
+      queries.invalidateQueries({ queryKey: ["shelf"] });
+      away(`/q/${p.id}/quilt`);
+    },
+  });
   return (
     <Box maxW="1180px" mx="auto" px={{ base: "16px", md: "28px" }} pb="60px">
       <Flex as="header" align="center" gap="14px" py="18px" borderBottomWidth="1px" borderColor="hair" wrap="wrap">
@@ -20,11 +40,33 @@ export function Shelf() {
         <Text color="soft" display={{ base: "none", md: "block" }}>
           what repeats, planned once and counted at the machine
         </Text>
-        <Button asChild variant="solid" ml="auto">
-          <Link to="/new">Begin a quilt</Link>
-        </Button>
+        <Flex ml="auto" gap="10px">
+          <Button asChild>
+            <chakra.label htmlFor="project-file">
+              Open a file
+              <chakra.input
+                id="project-file"
+                type="file"
+                accept=".json,application/json"
+                position="absolute"
+                opacity={0}
+                w="1px"
+                h="1px"
+                onChange={(e) => {
+                  const file = e.target.files?.[0];
+                  if (file) open.mutate(file);
+                  e.target.value = "";
+                }}
+              />
+            </chakra.label>
+          </Button>
+          <Button asChild variant="solid">
+            <Link to="/new">Begin a quilt</Link>
+          </Button>
+        </Flex>
       </Flex>
       <main>
+        {open.error && <Wrong error={open.error} />}
         {error && (
           <Wrong error={error}>
             <Button mt="10px" onClick={() => refetch()}>

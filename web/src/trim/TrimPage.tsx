@@ -8,6 +8,7 @@ import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Unplanned } from "../frame/Unplanned";
+import { Worked } from "../frame/Working";
 
 const Cell = chakra("td", { base: { py: "12px", px: "10px", verticalAlign: "middle" } });
 const Head = chakra("th", {
@@ -60,12 +61,11 @@ export function TrimPage() {
                     </Text>
                   </Cell>
                   <Cell>
-                    <Text fontFamily="heading" fontSize="20px" fontWeight="600" whiteSpace="nowrap">
-                      <Ruled>{t.unfinished}</Ruled>
-                    </Text>
-                    <Text fontSize="13px" color="soft">
-                      <Ruled>{t.sum}</Ruled>
-                    </Text>
+                    <Box fontFamily="heading" fontSize="20px" fontWeight="600" whiteSpace="nowrap">
+                      <Worked working={t.working} label={`${t.name}, size`}>
+                        <Ruled>{t.unfinished}</Ruled>
+                      </Worked>
+                    </Box>
                   </Cell>
                   <Cell>
                     <Text fontSize="16px" whiteSpace="nowrap">

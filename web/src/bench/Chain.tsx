@@ -1,0 +1,103 @@
+// The chain as it comes off the needle: sewn units hang filled in, waiting ones in outline, a mark where the chain is cut.
+import type { Picture } from "../api/client";
+import type { Colours } from "../drawn/colours";
+import { Cloth } from "../drawn/Picture";
+
+type Props = {
+  picture: Picture;
+  colours: Colours;
+  good: number;
+  make: number;
+  chain: number;
+  width: number;
+  height: number;
+};
+
+export function Chain({ picture, colours, good, make, chain, width, height }: Props) {
+  const thread = 16;
+  const hang = height - thread - 20;
+  const scale = Math.min(hang / picture.h, 74 / picture.w);
+  const w = picture.w * scale;
+  const h = picture.h * scale;
+  const pitch = w + 9;
+  const cut = 22; // room for the mark where the chain is cut
+  const place = (i: number) => i * pitch + Math.floor(i / chain) * cut;
+  const seen = Math.min(good, make);
+  const needle = place(seen) - 5;
+  // The needle stands a third of the way in once the chain is long.
+  const left = Math.max(0, Math.min(needle - width * 0.36, place(make) - width + 30));
+  const first = Math.max(0, Math.floor(left / (pitch + cut / chain)) - 2);
+  const last = Math.min(make, first + Math.ceil(width / pitch) + 4);
+  const px = 1 / scale;
+  return (
+    <svg
+      width={width}
+      height={height}
+      role="img"
+      aria-label={`The chain: ${good} of ${make} sewn, cut after every ${chain}`}
+      style={{ display: "block" }}
+    >
+      <g transform={`translate(${14 - left} 0)`}>
+        <line
+          x1={place(first) - 20}
+          x2={place(last)}
+          y1={thread}
+          y2={thread}
+          stroke="var(--v-colors-ink)"
+          strokeWidth="1.3"
+        />
+        {Array.from({ length: Math.max(0, last - first) }, (_, k) => first + k).map((i) => (
+          <g key={i} transform={`translate(${place(i)} ${thread})`}>
+            {i < seen ? (
+              <g transform={`scale(${scale})`}>
+                <Cloth picture={picture} colours={colours} px={px} />
+              </g>
+            ) : (
+              <g fill="none" stroke="var(--v-colors-line)" strokeOpacity="0.75" strokeWidth="1">
+                <rect width={w} height={h} />
+                {picture.seams.map((s) => (
+                  <line
+                    key={`${s.x1} ${s.y1} ${s.x2} ${s.y2}`}
+                    x1={s.x1 * scale}
+                    y1={s.y1 * scale}
+                    x2={s.x2 * scale}
+                    y2={s.y2 * scale}
+                    strokeOpacity="0.5"
+                  />
+                ))}
+              </g>
+            )}
+            {(i + 1) % 10 === 0 && (
+              <text
+                x={w / 2}
+                y={h + 15}
+                textAnchor="middle"
+                fontSize="12"
+                fill="var(--v-colors-soft)"
+                className="tabular"
+              >
+                {i + 1}
+              </text>
+            )}
+            {(i + 1) % chain === 0 && i + 1 < make && (
+              <path
+                d={`M${w + 8} ${-7} L${w + 20} 7 M${w + 20} ${-7} L${w + 8} 7`}
+                stroke="var(--v-colors-ink)"
+                strokeWidth="1.6"
+              />
+            )}
+          </g>
+        ))}
+        <line
+          x1={needle}
+          x2={needle}
+          y1="2"
+          y2={height - 12}
+          stroke="var(--v-colors-madder)"
+          strokeWidth="3"
+          strokeDasharray="7 4"
+        />
+      </g>
+    </svg>
+  );
+}

@@ -1,0 +1,165 @@
+// Sheets for the table, through the browser's print: the thread as a list, the cut list, the order of sewing, the trim card.
+import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { Link } from "react-router";
+import type { Project } from "../api/client";
+import { useProject } from "../api/queries";
+import { coloursOf } from "../drawn/colours";
+import { PictureView } from "../drawn/Picture";
+import { QuiltView } from "../drawn/QuiltView";
+import { Ruled } from "../frame/Ruled";
+import { Loading, Plain, Wrong } from "../frame/States";
+
+const Sheet = chakra("section", {
+  base: {
+    breakAfter: "page",
+    pb: "20px",
+    mb: "24px",
+    borderBottomWidth: "1px",
+    borderColor: "hair",
+    _last: { breakAfter: "auto" },
+  },
+});
+const Row = chakra("tr", { base: { borderTopWidth: "1px", borderColor: "hair", breakInside: "avoid" } });
+const Cell = chakra("td", { base: { py: "5px", px: "8px", verticalAlign: "middle", fontSize: "13px" } });
+
+export function PrintPage() {
+  const { data: project, error } = useProject();
+  if (!project)
+    return error ? (
+      <Plain title="Nothing to print">
+        <Wrong error={error} />
+      </Plain>
+    ) : (
+      <Loading label="Laying out the sheets" />
+    );
+  const { plan } = project;
+  const colours = coloursOf(project.document);
+  const paper = project.document.settings.paper === "letter" ? "letter" : "A4";
+  return (
+    <Box maxW="760px" mx="auto" p={{ base: "12px", md: "24px" }} bg="paper" color="ink">
+      <style>{`@page { size: ${paper}; margin: 14mm }`}</style>
+      <Flex className="no-print" gap="10px" mb="18px" align="center">
+        <Button variant="solid" onClick={() => window.print()}>
+          {`Print on ${paper === "A4" ? "A4" : "Letter"}`}
+        </Button>
+        <Button asChild>
+          <Link to={`/q/${project.id}/quilt`}>Back to the quilt</Link>
+        </Button>
+      </Flex>
+      <Sheet>
+        <Title project={project} name="The thread" />
+        <Flex gap="20px" mb="12px">
+          <QuiltView layout={plan.quilt} colours={colours} maxW={200} maxH={220} label={plan.name} />
+          <Box>
+            <Text>
+              <Ruled>{`${plan.columns} × ${plan.rows} blocks of ${plan.block.text}, finishes ${plan.finished.text}, allowance ${plan.seam.effective.text}.`}</Ruled>
+            </Text>
+            <Text>
+              <Ruled>{`${plan.press.says}. ${plan.press.detail}`}</Ruled>
+            </Text>
+          </Box>
+        </Flex>
+        <chakra.table w="100%">
+          <tbody>
+            {plan.steps.map((s) => (
+              <Row key={s.id}>
+                <Cell w="84px">
+                  <PictureView picture={plan.pictures[s.picture]} colours={colours} maxW={70} maxH={30} label="" />
+                </Cell>
+                <Cell>
+                  <Ruled>{s.name}</Ruled>
+                </Cell>
+                <Cell>
+                  <Ruled>{s.size}</Ruled>
+                </Cell>
+                <Cell className="tabular">{s.make}</Cell>
+                <Cell w="160px" borderBottomWidth="1px" borderColor="line" aria-label="Tally" />
+              </Row>
+            ))}
+          </tbody>
+        </chakra.table>
+      </Sheet>
+      <Sheet>
+        <Title project={project} name="Cut list" />
+        {plan.cut.map((c) => (
+          <Box key={c.fabric} mb="12px" style={{ breakInside: "avoid" }}>
+            <Text fontWeight="600">
+              <Ruled>{`${c.name}: buy ${c.buy}`}</Ruled>
+            </Text>
+            {c.strips.map((s) => (
+              <Box key={s.step} fontSize="13.5px" pl="12px">
+                <Text>
+                  <Ruled>{`☐ ${s.count} × ${s.width.text}, for ${s.for}`}</Ruled>
+                </Text>
+                {s.patches && (
+                  <Text pl="16px">
+                    <Ruled>{`☐ of these ${s.patches.make} at ${s.patches.width.text}, ${s.patches.perStrip} from each`}</Ruled>
+                  </Text>
+                )}
+                {s.joined && (
+                  <Text pl="16px">
+                    <Ruled>{s.joined}</Ruled>
+                  </Text>
+                )}
+              </Box>
+            ))}
+          </Box>
+        ))}
+        {plan.sets.map((s) => (
+          <Text key={s.across.step} fontSize="13.5px">
+            <Ruled>{`☐ ${s.set}, ${s.wide.text} wide: ${s.across.make} at ${s.across.width.text}, ${s.across.perStrip} from each set`}</Ruled>
+          </Text>
+        ))}
+      </Sheet>
+      <Sheet>
+        <Title project={project} name="Order of sewing" />
+        <chakra.table w="100%">
+          <tbody>
+            {plan.steps
+              .filter((s) => s.sewing)
+              .map((s, i) => (
+                <Row key={s.id}>
+                  <Cell className="tabular">{i + 1}</Cell>
+                  <Cell w="80px">
+                    <PictureView picture={plan.pictures[s.picture]} colours={colours} maxW={70} maxH={44} label="" />
+                  </Cell>
+                  <Cell>
+                    <Text fontWeight="600">
+                      <Ruled>{s.says}</Ruled>
+                    </Text>
+                    <Ruled>{`Bring ${s.sewing?.edge}. Press ${s.sewing?.press}.`}</Ruled>
+                  </Cell>
+                </Row>
+              ))}
+          </tbody>
+        </chakra.table>
+      </Sheet>
+      <Sheet>
+        <Title project={project} name="Trim card" />
+        <chakra.table w="100%">
+          <tbody>
+            {plan.trim.map((t) => (
+              <Row key={t.id}>
+                <Cell>{t.name}</Cell>
+                <Cell fontWeight="600">
+                  <Ruled>{t.unfinished}</Ruled>
+                </Cell>
+                <Cell>
+                  <Ruled>{t.finished ? `${t.finished} finished` : ""}</Ruled>
+                </Cell>
+              </Row>
+            ))}
+          </tbody>
+        </chakra.table>
+      </Sheet>
+    </Box>
+  );
+}
+
+function Title({ project, name }: { project: Project; name: string }) {
+  return (
+    <Heading as="h2" fontFamily="heading" fontSize="20px" fontWeight="600" mb="10px">
+      {`${project.plan.name}: ${name}`}
+    </Heading>
+  );
+}

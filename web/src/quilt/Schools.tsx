@@ -1,0 +1,126 @@
+// What quilters do differently: one choice for the project, and for a single step where that makes sense.
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { type Document, type Question, server } from "../api/client";
+import { ChoiceField, NumberField } from "../frame/fields";
+import { Section } from "../frame/Section";
+import type { Draft } from "./draft";
+
+const steps = (pointer: string) => pointer.split("/").slice(1);
+
+function read(d: Document, q: Question): string {
+  let node: unknown = d;
+  for (const s of steps(q.key)) node = (node as Record<string, unknown> | undefined)?.[s];
+  return String(node ?? "");
+}
+
+const typed = (value: string) => (value === "true" ? true : value === "false" ? false : value);
+
+export function Schools({ draft }: { draft: Draft }) {
+  const { data: questions } = useQuery({
+    queryKey: ["schools"],
+    queryFn: server.schools,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const d = draft.document;
+  return (
+    <Section title="Ways of working">
+      <Box display="grid" gridTemplateColumns={{ base: "1fr", sm: "1fr 1fr" }} gap="14px">
+        {questions?.map((q) => (
+          <ChoiceField
+            key={q.key}
+            label={q.asks}
+            value={read(d, q)}
+            onChange={(v) => draft.set(steps(q.key), typed(v))}
+            problems={draft.at(q.key)}
+            help={q.answers.find((a) => a.value === read(d, q))?.changes}
+            choices={q.answers.map((a) => ({ value: a.value, name: a.name }))}
+          />
+        ))}
+        <NumberField
+          label="Cut the chain after"
+          value={d.schools.chain}
+          min={1}
+          max={500}
+          onChange={(v) => draft.set(["schools", "chain"], v)}
+          problems={draft.at("/schools/chain")}
+          help="units; the bench marks it"
+        />
+      </Box>
+      <Exceptions draft={draft} questions={questions?.filter((q) => q.perStep) ?? []} />
+    </Section>
+  );
+}
+
+/** What single steps do differently. */
+function Exceptions({ draft, questions }: { draft: Draft; questions: Question[] }) {
+  const [adding, setAdding] = useState("");
+  const own = (draft.document.schools.steps ?? {}) as Record<string, Record<string, unknown>>;
+  const places = draft.preview.plan.press.lines.map((l) => ({ value: l.step.split("/")[0] ?? "", name: l.name }));
+  const names = new Map<string, string>();
+  for (const u of draft.document.units) names.set(u.id, u.name);
+  for (const p of places) if (!names.has(p.value)) names.set(p.value, p.name);
+  return (
+    <Box mt="16px">
+      <Text fontSize="13px" fontWeight="600">
+        Differently in one step
+      </Text>
+      {Object.entries(own).map(([id, does]) => (
+        <Flex key={id} gap="8px" mt="8px" align="end" wrap="wrap">
+          <Text w="110px" fontSize="14px" pb="8px">
+            {names.get(id) ?? id}
+          </Text>
+          {questions.map((q) => (
+            <ChoiceField
+              key={q.key}
+              w="128px"
+              label={q.asks}
+              value={does[q.perStep ?? ""] === undefined ? "" : String(does[q.perStep ?? ""])}
+              onChange={(v) => draft.set(["schools", "steps", id, q.perStep ?? ""], v === "" ? undefined : typed(v))}
+              problems={draft.at(`/schools/steps/${id}/${q.perStep}`)}
+              choices={[
+                { value: "", name: "as elsewhere" },
+                ...q.answers.map((a) => ({ value: a.value, name: a.name })),
+              ]}
+            />
+          ))}
+          <Button
+            size="sm"
+            mb="3px"
+            aria-label={`As elsewhere in ${names.get(id) ?? id}`}
+            onClick={() => draft.set(["schools", "steps", id], undefined)}
+          >
+            −
+          </Button>
+        </Flex>
+      ))}
+      <Flex gap="8px" mt="8px" align="end">
+        <ChoiceField
+          label="Step"
+          hideLabel
+          value={adding}
+          onChange={setAdding}
+          choices={[
+            { value: "", name: "choose a step" },
+            ...[...names]
+              .filter(([id]) => places.some((p) => p.value === id) && !own[id])
+              .map(([value, name]) => ({ value, name })),
+          ]}
+        />
+        <Button
+          size="sm"
+          minH="36px"
+          flexShrink={0}
+          disabled={adding === ""}
+          onClick={() => {
+            draft.set(["schools", "steps"], { ...own, [adding]: {} });
+            setAdding("");
+          }}
+        >
+          Do it differently there
+        </Button>
+      </Flex>
+    </Box>
+  );
+}

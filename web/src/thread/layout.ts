@@ -1,0 +1,111 @@
+// Where the nodes of the thread lie: a column for each stage, rows ordered so that few threads cross.
+import type { Plan, Step } from "../api/client";
+
+export type Node = { id: string; column: number; row: number; x: number; y: number; h: number };
+export type Link = { from: string; to: string; act: string };
+export type Thread = { nodes: Node[]; links: Link[]; columns: string[]; height: number; slot: number };
+
+export const clothId = (fabric: string) => `cloth:${fabric}`;
+export const quiltId = "quilt";
+
+/** The least room a node needs from the top of one to the top of the next. */
+const tight = 62;
+const roomy = 118;
+
+export function layThread(plan: Plan, width: number, height: number): Thread {
+  const order = new Map<string, number>();
+  const columns: string[] = [];
+  const column = new Map<string, number>();
+  const put = (name: string, ids: string[]) => {
+    if (ids.length === 0) return;
+    for (const id of ids) column.set(id, columns.length);
+    columns.push(name);
+  };
+  put(
+    "cloth",
+    plan.cut.map((c) => clothId(c.fabric)),
+  );
+  for (const stage of plan.stages) {
+    // Units made of units of the same stage stand to their right. The top grows downward: its steps follow each other.
+    const steps = plan.steps.filter((s) => s.stage === stage);
+    const depth = new Map<string, number>();
+    for (const s of steps) {
+      const inside = s.takes.map((t) => depth.get(t.step) ?? -1);
+      depth.set(s.id, stage === "top" ? 0 : Math.max(-1, ...inside) + 1);
+    }
+    for (let d = 0; d <= Math.max(-1, ...depth.values()); d++) {
+      put(
+        d === 0 ? stage : "",
+        steps.filter((s) => depth.get(s.id) === d).map((s) => s.id),
+      );
+    }
+  }
+  put("quilt", [quiltId]);
+
+  const links: Link[] = [];
+  for (const c of plan.cut) for (const s of c.strips) links.push({ from: clothId(c.fabric), to: s.step, act: "cut" });
+  const taken = new Set<string>();
+  for (const s of plan.steps) {
+    for (const t of s.takes) {
+      if (!column.has(t.step)) continue;
+      links.push({ from: t.step, to: s.id, act: s.does });
+      taken.add(t.step);
+    }
+  }
+  // What no later step takes goes into the next step of the top, and the last of those into the quilt.
+  const ends = plan.steps.filter((s) => !taken.has(s.id));
+  const top = plan.steps.filter((s) => s.stage === "top");
+  const loose = ends.filter((s) => s.stage !== "top");
+  for (const s of loose) links.push({ from: s.id, to: top[0]?.id ?? quiltId, act: "sew" });
+  top.forEach((s: Step, i) => {
+    links.push({ from: s.id, to: top[i + 1]?.id ?? quiltId, act: "sew" });
+  });
+
+  const lists = columns.map((_, c) => [...column].filter(([, at]) => at === c).map(([id]) => id));
+  for (const list of lists) {
+    list.forEach((id, i) => {
+      order.set(id, i);
+    });
+  }
+  // Barycentre: every node moves toward the middle of what it is tied to, left to right and back, a few times.
+  const middle = (id: string, side: "from" | "to") => {
+    const other = side === "from" ? "to" : "from";
+    const near = links.filter((l) => l[other] === id).map((l) => place(l[side]));
+    return near.length ? near.reduce((a, b) => a + b, 0) / near.length : place(id);
+  };
+  const place = (id: string) => {
+    const list = lists[column.get(id) ?? 0] ?? [];
+    return ((order.get(id) ?? 0) + 0.5) / Math.max(1, list.length);
+  };
+  const top0 = top[0]?.id;
+  const sweep = (list: string[], side: "from" | "to") => {
+    if (top0 && list.includes(top0)) return; // in the order of the work
+    const key = new Map(list.map((id) => [id, middle(id, side)]));
+    list.sort((a, b) => (key.get(a) ?? 0) - (key.get(b) ?? 0));
+    list.forEach((id, i) => {
+      order.set(id, i);
+    });
+  };
+  for (let round = 0; round < 6; round++) {
+    for (const list of lists.slice(1)) sweep(list, "from");
+    for (const list of [...lists].reverse().slice(1)) sweep(list, "to");
+  }
+
+  const longest = Math.max(...lists.map((l) => l.length));
+  const slot = Math.max(tight, Math.min(roomy, (height - 20) / longest));
+  const tall = Math.max(height, longest * slot + 20);
+  const step = width / columns.length;
+  const nodes = lists.flatMap((list, c) => {
+    const gap = Math.min(slot * 1.5, tall / list.length);
+    const first = (tall - gap * list.length) / 2;
+    return list.map((id, r) => ({
+      id,
+      column: c,
+      row: r,
+      x: step * (c + 0.5),
+      y: first + gap * (r + 0.5),
+      h: list[0] === quiltId ? slot * 1.6 : Math.min(gap, slot),
+    }));
+  });
+  return { nodes, links, columns, height: tall, slot };
+}
