@@ -5,16 +5,16 @@ import { Shelf } from "./shelf/Shelf";
 
 // The order of the routes is the order of the work.
 export const router = createBrowserRouter([
-  { path: "/", element: <Shelf />, hydrateFallbackElement: <Loading />, errorElement: <Problem /> },
+  { path: "/", element: <Shelf />, hydrateFallbackElement: <Loading page />, errorElement: <Problem /> },
   {
     path: "/new",
-    hydrateFallbackElement: <Loading />,
+    hydrateFallbackElement: <Loading page />,
     lazy: async () => ({ Component: (await import("./shelf/NewQuilt")).NewQuilt }),
   },
   {
     path: "/q/:id",
     element: <ProjectFrame />,
-    hydrateFallbackElement: <Loading />,
+    hydrateFallbackElement: <Loading page />,
     errorElement: <Problem />,
     children: [
       { index: true, element: <Navigate to="quilt" replace /> },
@@ -28,19 +28,19 @@ export const router = createBrowserRouter([
   },
   {
     path: "/q/:id/bench/:step?",
-    hydrateFallbackElement: <Loading label="Setting up the bench" />,
+    hydrateFallbackElement: <Loading page label="Setting up the bench" />,
     lazy: async () => ({ Component: (await import("./bench/BenchPage")).BenchPage }),
     errorElement: <Problem />,
   },
   {
     path: "/q/:id/iron/:step",
-    hydrateFallbackElement: <Loading label="Heating the iron" />,
+    hydrateFallbackElement: <Loading page label="Heating the iron" />,
     lazy: async () => ({ Component: (await import("./bench/BenchPage")).IronPage }),
     errorElement: <Problem />,
   },
   {
     path: "/q/:id/print",
-    hydrateFallbackElement: <Loading label="Laying out the sheets" />,
+    hydrateFallbackElement: <Loading page label="Laying out the sheets" />,
     lazy: async () => ({ Component: (await import("./print/PrintPage")).PrintPage }),
     errorElement: <Problem />,
   },

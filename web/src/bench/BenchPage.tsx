@@ -35,7 +35,7 @@ function At({ station }: { station: Station }) {
         <Wrong error={error} />
       </Plain>
     ) : (
-      <Loading label="Setting up the bench" />
+      <Loading page label="Setting up the bench" />
     );
   const step = project.plan.steps.find((s) => s.id === (id ?? project.progress.next));
   if (!step) {

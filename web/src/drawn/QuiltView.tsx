@@ -1,7 +1,7 @@
 import { memo, useId } from "react";
 import type { Layout } from "../api/client";
 import type { Colours } from "./colours";
-import { Cloth } from "./Picture";
+import { Cloth, named } from "./Picture";
 
 type Props = { layout: Layout; colours: Colours; maxW: number; maxH: number; label: string; back?: boolean };
 
@@ -12,9 +12,9 @@ export const QuiltView = memo(function QuiltView({ layout, colours, maxW, maxH, 
   const scale = Math.min(maxW / layout.w, maxH / layout.h);
   const px = 1 / scale;
   return (
+    // biome-ignore lint/a11y/noSvgWithoutTitle: named() gives its name, or hides it
     <svg
-      role="img"
-      aria-label={back ? `${label}, seen from the back` : label}
+      {...named(label, back)}
       width={layout.w * scale}
       height={layout.h * scale}
       viewBox={`0 0 ${layout.w} ${layout.h}`}

@@ -11,7 +11,6 @@ export const Key = chakra("kbd", {
     borderWidth: "1px",
     borderColor: "currentColor",
     borderRadius: "3px",
-    opacity: 0.85,
     lineHeight: "1.3",
   },
 });

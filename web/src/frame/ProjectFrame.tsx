@@ -10,7 +10,7 @@ import { Help } from "./Help";
 import { Key } from "./Key";
 import { Mark } from "./Mark";
 import { Ruled } from "./Ruled";
-import { Loading, Wrong } from "./States";
+import { Loading, Plain, Wrong } from "./States";
 import { useKey } from "./useKey";
 import { WorkingArea } from "./Working";
 
@@ -35,18 +35,15 @@ export function ProjectFrame() {
 
   if (!project) {
     return error ? (
-      <Box p="32px">
+      <Plain title="This quilt cannot be shown">
         <Wrong error={error}>
-          <Flex gap="12px" mt="12px">
-            <Button onClick={() => refetch()}>Try again</Button>
-            <Button asChild variant="plain">
-              <Link to="/">To the shelf</Link>
-            </Button>
-          </Flex>
+          <Button mt="12px" onClick={() => refetch()}>
+            Try again
+          </Button>
         </Wrong>
-      </Box>
+      </Plain>
     ) : (
-      <Loading />
+      <Loading page />
     );
   }
   const { plan, progress } = project;

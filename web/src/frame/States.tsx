@@ -7,8 +7,8 @@ import { Mark } from "./Mark";
 import { Ruled } from "./Ruled";
 
 /** A skeleton of the real layout: a drawing on the left, lines on the right. */
-export function Loading({ label = "Fetching the plan" }: { label?: string }) {
-  return (
+export function Loading({ label = "Fetching the plan", page }: { label?: string; page?: boolean }) {
+  const skeleton = (
     <Flex gap="32px" p={{ base: "16px", md: "32px" }} role="status" aria-label={label} wrap="wrap">
       <Box bg="hair" opacity={0.5} w={{ base: "100%", md: "44%" }} h="420px" />
       <Box flex="1" minW="240px">
@@ -17,6 +17,16 @@ export function Loading({ label = "Fetching the plan" }: { label?: string }) {
         ))}
       </Box>
     </Flex>
+  );
+  return page ? (
+    <main>
+      <Heading as="h1" fontSize="15px" fontWeight="500" color="soft" px="32px" pt="24px">
+        {label}
+      </Heading>
+      {skeleton}
+    </main>
+  ) : (
+    skeleton
   );
 }
 
@@ -55,7 +65,7 @@ export function NotFound() {
 
 export function Plain({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <Box maxW="640px" mx="auto" p="48px 20px">
+    <Box as="main" maxW="640px" mx="auto" p="48px 20px">
       <Mark size={40} />
       <Heading as="h1" fontFamily="heading" fontSize="30px" fontWeight="600" my="16px">
         {title}

@@ -30,14 +30,17 @@ export function PrintPage() {
         <Wrong error={error} />
       </Plain>
     ) : (
-      <Loading label="Laying out the sheets" />
+      <Loading page label="Laying out the sheets" />
     );
   const { plan } = project;
   const colours = coloursOf(project.document);
   const paper = project.document.settings.paper === "letter" ? "letter" : "A4";
   return (
-    <Box maxW="760px" mx="auto" p={{ base: "12px", md: "24px" }} bg="paper" color="ink">
+    <Box as="main" maxW="760px" mx="auto" p={{ base: "12px", md: "24px" }} bg="paper" color="ink">
       <style>{`@page { size: ${paper}; margin: 14mm }`}</style>
+      <Heading as="h1" className="no-print" fontFamily="heading" fontSize="24px" fontWeight="600" mb="12px">
+        {`${plan.name}: print sheets`}
+      </Heading>
       <Flex className="no-print" gap="10px" mb="18px" align="center">
         <Button variant="solid" onClick={() => window.print()}>
           {`Print on ${paper === "A4" ? "A4" : "Letter"}`}

@@ -30,7 +30,7 @@ export function TrimPage() {
           <chakra.table w="100%">
             <thead>
               <tr>
-                <Head aria-label="Picture" />
+                <Head>Picture</Head>
                 <Head>What</Head>
                 <Head>Unfinished: trim to this</Head>
                 <Head>Finished</Head>

@@ -1,0 +1,195 @@
+// The frame: thread, two sides, working, schools, history, values, files, the two counts, and the whole road by keyboard.
+import { readFileSync } from "node:fs";
+import { expect, type Page, test } from "@playwright/test";
+
+async function begin(page: Page, name: string) {
+  await page.goto("/new");
+  await page.getByRole("radio", { name: "Nine-patch" }).click();
+  await page.getByLabel("Between the blocks").selectOption("plain");
+  await page.getByLabel("Blocks across").fill("3");
+  await page.getByLabel("Blocks down").fill("3");
+  await page.getByLabel("Name").fill(name);
+  await page.getByRole("button", { name: "Put it on the shelf" }).click();
+  await expect(page.getByRole("heading", { name })).toBeVisible();
+  return new URL(page.url()).pathname.replace("/quilt", "");
+}
+
+test("the thread shows where the work stands and opens a card for each knot", async ({ page }) => {
+  await page.goto("/q/demo-boat-shed/thread");
+  const list = page.getByRole("list", { name: "From cloth to quilt" });
+  await expect(list.getByRole("listitem")).toHaveCount(3 + 25 + 1); // fabrics, steps, quilt
+  await expect(list.getByRole("button", { name: /^Chain block.*7 of 18, at the machine/ })).toBeVisible();
+  await list.getByRole("button", { name: /^Half,/ }).click();
+  const card = page.getByRole("region", { name: "What it is" });
+  await expect(card).toContainText("18 for Half + III + 18 for Chain block = 36");
+  await expect(card).toContainText("goes into");
+  await card.getByRole("link", { name: "To the machine" }).click();
+  await expect(page.getByRole("heading", { name: "Half" })).toBeVisible();
+});
+
+test("every number can show its working", async ({ page }) => {
+  await page.goto("/q/demo-boat-shed/cut");
+  await expect(page.getByText("Cloth to strips")).toBeVisible();
+  await expect(page.getByText("40″ − 1/2″ to square up = 391/2″")).toHaveCount(0);
+  await page.keyboard.press("w");
+  await expect(page.getByText("40″ − 1/2″ to square up = 391/2″").first()).toBeVisible();
+  await expect(page.getByText("3 × 2 for Set I + 3 × 2 for Set II + 2 for Set III = 14")).toBeVisible();
+  await page.keyboard.press("w");
+  await page.getByRole("button", { name: "Cloth of Drizzle: show the working" }).click();
+  await expect(page.getByText("25 × 21/2″ + 1/2″ to square up = 63″")).toBeVisible();
+});
+
+test("schools change what the plan says, for the project and for one step", async ({ page }) => {
+  const quilt = await begin(page, "Schools");
+  await page.getByLabel("Set the seam first").selectOption("yes");
+  await page.getByLabel("The shop sells by").selectOption("10 cm");
+  await page.getByLabel("Step", { exact: true }).selectOption({ label: "Set I" });
+  await page.getByRole("button", { name: "Do it differently there" }).click();
+  await page.getByLabel("Press").last().selectOption("every seam open");
+  await expect(page.getByText(/crossings/).first()).toBeVisible();
+  await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await expect(page.getByText("Changed, not kept yet")).toHaveCount(0);
+  await page.goto(`${quilt}/press`);
+  await expect(page.getByText("flat as sewn first, then open every seam flat")).toBeVisible();
+  await page.goto(`${quilt}/cut`);
+  await expect(page.getByText(/buy [\d.]+ m/).first()).toBeVisible();
+});
+
+test("changes can be undone and done again, and the list says what changed", async ({ page }) => {
+  await begin(page, "History");
+  await page.getByLabel("Blocks down").fill("5");
+  await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await expect(page.getByText("Changed, not kept yet")).toHaveCount(0);
+  await page.getByRole("button", { name: "Revisions" }).click();
+  await expect(page.getByText("blocks down 5, was 3")).toBeVisible();
+  await page.getByRole("button", { name: /Undo the last change/ }).click();
+  await expect(page.getByLabel("Blocks down")).toHaveValue("3");
+  await page.getByRole("button", { name: /Do it again/ }).click();
+  await expect(page.getByLabel("Blocks down")).toHaveValue("5");
+});
+
+test("values are judged in grey, and lights and darks change places", async ({ page }) => {
+  await begin(page, "Values");
+  const first = page.getByRole("img", { name: "Values" }).locator("polygon").first();
+  const before = await first.getAttribute("fill");
+  await page.keyboard.press("g");
+  await expect(first).not.toHaveAttribute("fill", before ?? "");
+  await expect(first).toHaveAttribute("fill", /^#(..)\1\1$/);
+  await page.keyboard.press("g");
+  await page.getByRole("button", { name: "Swap lights and darks" }).click();
+  await expect(first).not.toHaveAttribute("fill", before ?? "");
+});
+
+test("a project goes out as a file and comes back; a bad one is refused in a sentence", async ({ page }) => {
+  await page.goto("/q/demo-lamp-room/quilt");
+  const [download] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Project file (JSON)" }).click(),
+  ]);
+  const text = readFileSync(await download.path(), "utf8");
+  expect(JSON.parse(text).vicis).toBe(1);
+  const [csv] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("link", { name: "Cut list (CSV)" }).click(),
+  ]);
+  expect(readFileSync(await csv.path(), "utf8")).toContain("sub-cut,Set I,");
+  const [svg] = await Promise.all([
+    page.waitForEvent("download"),
+    page.getByRole("button", { name: "This picture (SVG)" }).click(),
+  ]);
+  const drawn = readFileSync(await svg.path(), "utf8");
+  expect(drawn).toContain('xmlns="http://www.w3.org/2000/svg"');
+  expect(drawn).not.toContain("var(");
+
+  await page.goto("/");
+  const input = page.locator("#project-file");
+  for (const [name, bad] of [
+    ["picture.json", "\u0089PNG"],
+    ["other.json", '{"openapi":"3.1.0"}'],
+    ["newer.json", text.replace('"vicis": 1', '"vicis": 9')],
+    ["half.json", text.slice(0, 400)],
+  ]) {
+    await input.setInputFiles({ name: name ?? "", mimeType: "application/json", buffer: Buffer.from(bad ?? "") });
+    await expect(page.getByRole("alert")).toContainText("nothing has been changed");
+  }
+  await input.setInputFiles({ name: "large.json", mimeType: "application/json", buffer: Buffer.alloc(2_000_000, 32) });
+  await expect(page.getByRole("alert")).toContainText("larger than 1 MB");
+  await input.setInputFiles({ name: "lamp.json", mimeType: "application/json", buffer: Buffer.from(text) });
+  await expect(page.getByRole("heading", { name: "Lamp room" })).toBeVisible();
+});
+
+test("two counts must agree", async ({ page }) => {
+  const quilt = await begin(page, "Two counts");
+  await page.goto(`${quilt}/bench/block`);
+  await expect(page.getByTestId("good")).toHaveText("0");
+  await page.keyboard.type("5");
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("good")).toHaveText("5");
+  await page.goto(`${quilt}/iron/block`);
+  await expect(page.getByTestId("to-go")).toHaveText("5");
+  await page.keyboard.type("4");
+  await page.keyboard.press("Enter");
+  await expect(
+    page.getByText("5 were counted at the needle, and 4 came to the iron. Two may stick together", { exact: false }),
+  ).toBeVisible();
+  await page.keyboard.press("Space");
+  await expect(page.getByText("The count at the iron and the count at the needle agree.")).toBeVisible();
+  await page.keyboard.press("Space");
+  await expect(page.getByText("6 came to the iron, and 5 were counted at the needle", { exact: false })).toBeVisible();
+  await page.keyboard.press("z");
+  await expect(page.getByText("agree.")).toBeVisible();
+});
+
+/** Presses Tab until the wanted thing has the focus, as one does without a mouse. */
+async function tabTo(page: Page, name: RegExp, role: "link" | "button" | "radio" | "textbox") {
+  const wanted = page.getByRole(role, { name }).first();
+  await expect(wanted).toBeVisible();
+  for (let i = 0; i < 80; i++) {
+    if (await wanted.evaluate((e) => e === document.activeElement)) return;
+    await page.keyboard.press("Tab");
+  }
+  throw new Error(`${name} cannot be reached with Tab`);
+}
+
+test("the whole road by keyboard alone", async ({ page }) => {
+  await page.goto("/");
+  await tabTo(page, /Begin a quilt/, "link");
+  await page.keyboard.press("Enter");
+  await tabTo(page, /Four-patch/, "radio");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("radio", { name: "Four-patch" })).toBeChecked();
+  await tabTo(page, /Name/, "textbox");
+  await page.keyboard.type("By keyboard");
+  // "Plain with corners" does not go with four-patches: it is said, and mended with the arrow keys.
+  await expect(page.getByText("Choose a plain block between", { exact: false })).toBeVisible();
+  await page.getByLabel("Between the blocks").focus();
+  await page.keyboard.press("ArrowUp");
+  await expect(page.getByText("Choose a plain block between", { exact: false })).toHaveCount(0);
+  await tabTo(page, /Put it on the shelf/, "button");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("heading", { name: "By keyboard" })).toBeVisible();
+  for (const [key, heading] of [
+    ["2", "cloth"],
+    ["3", "Cloth to strips"],
+    ["4", "Strip sets"],
+    ["6", "What it must measure"],
+  ]) {
+    await page.keyboard.press(key ?? "");
+    await expect(page.getByText(heading ?? "", { exact: true }).first()).toBeVisible();
+  }
+  await page.keyboard.press("5");
+  await expect(page.getByRole("img", { name: "Four-patch, seen from the back" })).toBeVisible();
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toHaveCount(0);
+  await page.keyboard.press("b");
+  await expect(page.getByTestId("good")).toHaveText("0");
+  await page.keyboard.press("Space");
+  await expect(page.getByTestId("good")).toHaveText("1");
+  await page.keyboard.press("r");
+  await page.keyboard.press("3");
+  await expect(page.getByTestId("aside")).toHaveText("1");
+  await page.keyboard.press("Escape");
+  await expect(page.getByText("Cloth to strips")).toBeVisible();
+});
