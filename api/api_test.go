@@ -17,6 +17,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/starter"
 	"vicis/core/tally"
+	"vicis/demo"
 	"vicis/store"
 )
 
@@ -221,6 +222,45 @@ func BenchmarkTallyOverTheAPI(b *testing.B) {
 		w := s.do("POST", "/api/quilts/quilt-one/events", fmt.Sprintf(`{"events":[{"id":"event-%06d","step":"I","kind":"made","n":1,"at":""}]}`, i))
 		if w.Code != http.StatusOK {
 			b.Fatal(w.Body)
+		}
+	}
+}
+
+// A change is answered while the quilter looks: the plan of the demo, as the preview gives it.
+func BenchmarkPreviewOfTheDemo(b *testing.B) {
+	docs, err := demo.Documents()
+	if err != nil {
+		b.Fatal(err)
+	}
+	text, err := document.Write(docs[demo.InTheMiddle])
+	if err != nil {
+		b.Fatal(err)
+	}
+	s := site{&testing.T{}, New(nil, http.NotFoundHandler(), LocalHosts)}
+	for b.Loop() {
+		if w := s.do("POST", "/api/plan", string(text)); w.Code != http.StatusOK {
+			b.Fatal(w.Body)
+		}
+	}
+}
+
+// From an existing database to the first answer.
+func BenchmarkServerReady(b *testing.B) {
+	path := filepath.Join(b.TempDir(), "vicis.db")
+	for b.Loop() {
+		st, err := store.Open(context.Background(), path)
+		if err != nil {
+			b.Fatal(err)
+		}
+		if err := demo.Fill(context.Background(), st); err != nil {
+			b.Fatal(err)
+		}
+		s := site{&testing.T{}, New(st, http.NotFoundHandler(), LocalHosts)}
+		if w := s.do("GET", "/api/health", ""); w.Code != http.StatusOK {
+			b.Fatal(w.Body)
+		}
+		if err := st.Close(); err != nil {
+			b.Fatal(err)
 		}
 	}
 }

@@ -6,6 +6,7 @@ import type { Across, Plan, Project } from "../api/client";
 import { AcrossView } from "../drawn/Across";
 import { ClothView } from "../drawn/ClothView";
 import { coloursOf } from "../drawn/colours";
+import { TurnButton } from "../drawn/Turned";
 import { Caution } from "../frame/Caution";
 import { useFramed } from "../frame/ProjectFrame";
 import { progressOf } from "../frame/progress";
@@ -30,7 +31,7 @@ export function CutPage() {
           <Fabric key={c.fabric} cut={c} project={project} pxPerInch={pxPerInch} />
         ))}
       </Section>
-      <Section title="Strip sets to sub-cuts">
+      <Section title="Strip sets to sub-cuts" aside={<TurnButton />}>
         {plan.sets.length === 0 && <Text color="soft">No strip sets in this quilt.</Text>}
         {plan.sets.map((s) => {
           const picture = plan.pictures[s.setStep];

@@ -1,6 +1,7 @@
 import type { Across, Picture } from "../api/client";
 import type { Colours } from "./colours";
 import { Cloth } from "./Picture";
+import { useTurned } from "./Turned";
 
 /** A strip or strip set with the cuts across it, dotted, and what remains hatched. */
 export function AcrossView({
@@ -16,6 +17,7 @@ export function AcrossView({
   width: number;
   label: string;
 }) {
+  const back = useTurned();
   const scale = width / across.length.inches;
   const px = 1 / scale;
   const first = across.marks[0] ?? 0;
@@ -35,29 +37,31 @@ export function AcrossView({
           <line x1="0" y1="0" x2="0" y2={5 * px} stroke="#23282B" strokeOpacity={0.5} strokeWidth={px} />
         </pattern>
       </defs>
-      <Cloth picture={picture} colours={colours} px={px} />
-      <rect width={first} height={picture.h} fill="url(#rest)" />
-      <rect x={last} width={Math.max(0, across.length.inches - last)} height={picture.h} fill="url(#rest)" />
-      {across.marks.map((x) => (
-        <line
-          key={x}
-          x1={x}
-          x2={x}
-          y1={-7 * px}
-          y2={picture.h + 7 * px}
-          stroke="var(--v-colors-madder)"
-          strokeWidth={1.6 * px}
-          strokeDasharray={`${1.5 * px} ${3 * px}`}
+      <g transform={back ? `translate(${across.length.inches} 0) scale(-1 1)` : undefined}>
+        <Cloth picture={picture} colours={colours} px={px} back={back} />
+        <rect width={first} height={picture.h} fill="url(#rest)" />
+        <rect x={last} width={Math.max(0, across.length.inches - last)} height={picture.h} fill="url(#rest)" />
+        {across.marks.map((x) => (
+          <line
+            key={x}
+            x1={x}
+            x2={x}
+            y1={-7 * px}
+            y2={picture.h + 7 * px}
+            stroke="var(--v-colors-madder)"
+            strokeWidth={1.6 * px}
+            strokeDasharray={`${1.5 * px} ${3 * px}`}
+          />
+        ))}
+        <rect
+          width={across.length.inches}
+          height={picture.h}
+          fill="none"
+          stroke="var(--v-colors-ink)"
+          strokeOpacity={0.5}
+          strokeWidth={px}
         />
-      ))}
-      <rect
-        width={across.length.inches}
-        height={picture.h}
-        fill="none"
-        stroke="var(--v-colors-ink)"
-        strokeOpacity={0.5}
-        strokeWidth={px}
-      />
+      </g>
     </svg>
   );
 }

@@ -2,6 +2,7 @@
 import { memo } from "react";
 import type { Picture } from "../api/client";
 import type { Colours } from "./colours";
+import { useTurned } from "./Turned";
 
 type Props = {
   picture: Picture | undefined;
@@ -16,7 +17,9 @@ type Props = {
 };
 
 /** A piece drawn to scale, as large as fits. The back is what one sees when the piece is turned over like a page. */
-export function PictureView({ picture, colours, maxW, maxH, label, back, crossings, seams, outline }: Props) {
+export function PictureView({ picture, colours, maxW, maxH, label, back: side, crossings, seams, outline }: Props) {
+  const turned = useTurned();
+  const back = side ?? turned;
   if (!picture) return null;
   const scale = Math.min(maxW / picture.w, maxH / picture.h);
   return (

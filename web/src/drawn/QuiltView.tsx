@@ -2,11 +2,14 @@ import { memo, useId } from "react";
 import type { Layout } from "../api/client";
 import type { Colours } from "./colours";
 import { Cloth, named } from "./Picture";
+import { useTurned } from "./Turned";
 
 type Props = { layout: Layout; colours: Colours; maxW: number; maxH: number; label: string; back?: boolean };
 
 /** The whole quilt to scale: each kind of block drawn once and laid in its places. */
-export const QuiltView = memo(function QuiltView({ layout, colours, maxW, maxH, label, back }: Props) {
+export const QuiltView = memo(function QuiltView({ layout, colours, maxW, maxH, label, back: side }: Props) {
+  const turned = useTurned();
+  const back = side ?? turned;
   const id = useId();
   if (layout.w <= 0 || layout.h <= 0) return null;
   const scale = Math.min(maxW / layout.w, maxH / layout.h);

@@ -10,6 +10,7 @@ const groups = [
     keys: [
       ["B", "to the machine, with what is next"],
       ["1 … 6", "Quilt, Thread, Cut, Sew, Press, Trim"],
+      ["T", "turn every picture over"],
       ["W", "show the working of every number"],
       ["?", "this list"],
     ],
@@ -17,7 +18,6 @@ const groups = [
   {
     name: "Quilt",
     keys: [
-      ["T", "turn the picture over"],
       ["G", "in grey, to judge values"],
       ["+ − 0", "larger, smaller, whole, when the picture has the focus"],
       ["Ctrl S", "keep the changed plan"],
@@ -25,7 +25,6 @@ const groups = [
       ["Y", "do it again"],
     ],
   },
-  { name: "Press", keys: [["T", "turn the picture over"]] },
   {
     name: "At the machine, the mat and the iron",
     keys: [

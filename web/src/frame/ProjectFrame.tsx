@@ -6,6 +6,7 @@ import { useProject } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
+import { TurningArea } from "../drawn/Turned";
 import { Help } from "./Help";
 import { Key } from "./Key";
 import { Mark } from "./Mark";
@@ -27,7 +28,7 @@ const places = [
 export const useFramed = () => useOutletContext<Project>();
 
 export function ProjectFrame() {
-  const { data: project, error, refetch } = useProject();
+  const { data: project, error, refetch, dataUpdatedAt } = useProject();
   const away = useNavigate();
   const next = project?.plan.steps.find((s) => s.id === project.progress.next);
   useKey("123456", (key) => away(`/q/${project?.id}/${places[Number(key) - 1]?.to}`));
@@ -106,9 +107,16 @@ export function ProjectFrame() {
         </Flex>
         <Help />
       </Flex>
+      {error && (
+        <Box role="status" bg="madder.wash" px={{ base: "14px", md: "28px" }} py="8px" fontWeight="600">
+          {`The server does not answer. You see the quilt as it was at ${new Date(dataUpdatedAt).toLocaleTimeString([], { timeStyle: "short" })}; what you count at the bench is kept and sent when it is back.`}
+        </Box>
+      )}
       <Box as="main" flex="1">
         <WorkingArea>
-          <Outlet context={project} />
+          <TurningArea>
+            <Outlet context={project} />
+          </TurningArea>
         </WorkingArea>
       </Box>
       <Flex

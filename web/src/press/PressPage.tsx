@@ -4,20 +4,18 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { coloursOf } from "../drawn/colours";
 import { CrossMark, PictureView } from "../drawn/Picture";
+import { TurnButton, useTurned } from "../drawn/Turned";
 import { Caution } from "../frame/Caution";
-import { Key } from "../frame/Key";
 import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
 import { Unplanned } from "../frame/Unplanned";
-import { useKey } from "../frame/useKey";
 
 export function PressPage() {
   const project = useFramed();
   const { plan, progress } = project;
   const firstBlock = plan.quilt.cells[0]?.block ?? "";
   const [shown, setShown] = useState("");
-  const [front, setFront] = useState(false);
-  useKey("t", () => setFront((f) => !f));
+  const front = useTurned(); // here the back lies up to begin with
   if (plan.steps.length === 0) return <Unplanned />;
   const colours = coloursOf(project.document);
   const id = plan.pictures[shown] ? shown : firstBlock;
@@ -32,9 +30,7 @@ export function PressPage() {
           <Heading as="h2" fontFamily="heading" fontSize="24px" fontWeight="600">
             {front ? name : `${name}, seen from the back`}
           </Heading>
-          <Button size="sm" onClick={() => setFront((f) => !f)} aria-pressed={!front}>
-            Turn over <Key>T</Key>
-          </Button>
+          <TurnButton />
           {line && (
             <Button asChild size="sm">
               <Link to={`/q/${project.id}/iron/${encodeURIComponent(id)}`}>Count at the iron</Link>
@@ -71,7 +67,7 @@ export function PressPage() {
             </Flex>
           ))}
           <Flex align="center" gap="8px">
-            <svg width="26" height="12" aria-hidden="true">
+            <svg width="26" height="12" aria-hidden="true" style={{ background: "#ECE3CF" }}>
               <rect
                 x="1"
                 y="1"

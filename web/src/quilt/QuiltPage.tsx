@@ -5,6 +5,7 @@ import { Refused } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { PanZoom } from "../drawn/PanZoom";
 import { QuiltView } from "../drawn/QuiltView";
+import { TurnButton } from "../drawn/Turned";
 import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
 import { Key } from "../frame/Key";
 import { useFramed } from "../frame/ProjectFrame";
@@ -24,7 +25,6 @@ import { ValuesLine } from "./ValuesLine";
 export function QuiltPage() {
   const project = useFramed();
   const draft = useDraft(project);
-  const [back, setBack] = useState(false);
   const [grey, setGrey] = useState(false);
   const drawing = useRef<HTMLDivElement>(null);
   const { plan } = draft.preview;
@@ -35,7 +35,6 @@ export function QuiltPage() {
   const saving = useRef(draft);
   saving.current = draft;
 
-  useKey("t", () => setBack((b) => !b));
   useKey("g", () => setGrey((g) => !g));
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -58,23 +57,14 @@ export function QuiltPage() {
                 label={draft.document.name}
                 tools={
                   <>
-                    <Button size="sm" onClick={() => setBack((b) => !b)} aria-pressed={back}>
-                      Turn over <Key>T</Key>
-                    </Button>
+                    <TurnButton />
                     <Button size="sm" onClick={() => setGrey((g) => !g)} aria-pressed={grey}>
                       In grey <Key>G</Key>
                     </Button>
                   </>
                 }
               >
-                <QuiltView
-                  layout={plan.quilt}
-                  colours={colours}
-                  maxW={600}
-                  maxH={430}
-                  label={draft.document.name}
-                  back={back}
-                />
+                <QuiltView layout={plan.quilt} colours={colours} maxW={600} maxH={430} label={draft.document.name} />
               </PanZoom>
             ) : (
               <Text color="soft" py="80px" textAlign="center">

@@ -5,6 +5,7 @@ import type { Project, Step } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
+import { TurnButton } from "../drawn/Turned";
 import { Caution } from "../frame/Caution";
 import { useFramed } from "../frame/ProjectFrame";
 import { progressOf } from "../frame/progress";
@@ -30,7 +31,7 @@ export function SewPage() {
   return (
     <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
       {stages.map((stage) => (
-        <Section key={stage} title={titles[stage] ?? stage}>
+        <Section key={stage} title={titles[stage] ?? stage} aside={stage === stages[0] && <TurnButton />}>
           {sewn
             .filter((s) => s.stage === stage)
             .map((s) => (

@@ -3,6 +3,7 @@ import { Box, chakra, Flex, Text } from "@chakra-ui/react";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
+import { TurnButton } from "../drawn/Turned";
 import { Caution } from "../frame/Caution";
 import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
@@ -22,7 +23,7 @@ export function TrimPage() {
   const colours = coloursOf(project.document);
   return (
     <Box px={{ base: "8px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
-      <Section title="What it must measure">
+      <Section title="What it must measure" aside={<TurnButton />}>
         <Text color="soft" mb="14px">
           <Ruled>{`Measure after pressing, before the next seam. Unfinished includes ${plan.seam.effective.text} of allowance on every side.`}</Ruled>
         </Text>
