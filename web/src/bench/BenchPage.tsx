@@ -10,6 +10,7 @@ import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
 import { Key as AnyKey } from "../frame/Key";
 import { Ruled } from "../frame/Ruled";
+import { StageCounts } from "../frame/StageCounts";
 import { Loading, Plain, Wrong } from "../frame/States";
 import { isTyping } from "../frame/useKey";
 import { Chain } from "./Chain";
@@ -264,34 +265,17 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
           make={iron ? sewn : (p?.make ?? step.make)}
         />
       )}
-      <Flex
+      <Box
         as="footer"
         bg="cotton"
         borderTopWidth="1px"
         borderColor="hair"
         px={{ base: "14px", md: "28px" }}
         py="10px"
-        gap={{ base: "14px", md: "30px" }}
-        overflowX="auto"
         flexShrink={0}
       >
-        {project.progress.stages.map((s) => (
-          <Box
-            key={s.stage}
-            flexShrink={0}
-            borderTopWidth="3px"
-            borderColor={s.stage === step.stage ? "madder" : "transparent"}
-            pt="3px"
-          >
-            <Text fontSize="12.5px" color="soft" whiteSpace="nowrap">
-              {s.stage}
-            </Text>
-            <Text className="tabular" fontWeight="600" color={s.done >= s.make ? "woad" : "ink"} whiteSpace="nowrap">
-              {s.done >= s.make ? `all ${s.make}` : `${s.done} / ${s.make}`}
-            </Text>
-          </Box>
-        ))}
-      </Flex>
+        <StageCounts stages={project.progress.stages} here={step.stage} />
+      </Box>
     </Flex>
   );
 }

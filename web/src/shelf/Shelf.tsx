@@ -5,6 +5,7 @@ import { newId, Refused, type Shelved, server } from "../api/client";
 import { QuiltView } from "../drawn/QuiltView";
 import { Mark } from "../frame/Mark";
 import { Ruled } from "../frame/Ruled";
+import { StageCounts } from "../frame/StageCounts";
 import { Loading, Wrong } from "../frame/States";
 
 const mostBytes = 1 << 20;
@@ -121,18 +122,9 @@ function Item({ quilt }: { quilt: Shelved }) {
           <Ruled>{`${quilt.columns} × ${quilt.rows} blocks · finishes ${quilt.finished}`}</Ruled>
         </Text>
         {quilt.note && <Text mt="8px">{quilt.note}</Text>}
-        <Flex gap={{ base: "14px", md: "26px" }} mt="14px" wrap="wrap">
-          {quilt.stages.map((s) => (
-            <Box key={s.stage}>
-              <Text fontSize="12.5px" color="soft">
-                {s.stage}
-              </Text>
-              <Text className="tabular" fontWeight="600" color={s.done >= s.make ? "woad" : "ink"}>
-                {s.done >= s.make ? `all ${s.make}` : `${s.done} / ${s.make}`}
-              </Text>
-            </Box>
-          ))}
-        </Flex>
+        <Box mt="10px">
+          <StageCounts stages={quilt.stages} />
+        </Box>
         <Text fontFamily="heading" fontSize="18px" fontWeight="600" mt="16px">
           <Ruled>
             {quilt.next

@@ -12,6 +12,9 @@ export const quiltId = "quilt";
 const tight = 62;
 const roomy = 118;
 
+/** The joins of one unit belong together: block/c2, block/c3. */
+const group = (id: string) => (id.startsWith("strip:") ? id : (id.split("/")[0] ?? id));
+
 export function layThread(plan: Plan, width: number, height: number): Thread {
   const order = new Map<string, number>();
   const columns: string[] = [];
@@ -26,11 +29,14 @@ export function layThread(plan: Plan, width: number, height: number): Thread {
     plan.cut.map((c) => clothId(c.fabric)),
   );
   for (const stage of plan.stages) {
-    // Units made of units of the same stage stand to their right. The top grows downward: its steps follow each other.
+    // Units made of units of the same stage stand to their right; the joins of one unit, and the steps of the top, follow
+    // each other downward.
     const steps = plan.steps.filter((s) => s.stage === stage);
     const depth = new Map<string, number>();
     for (const s of steps) {
-      const inside = s.takes.map((t) => depth.get(t.step) ?? -1);
+      const inside = s.takes.map((t) =>
+        group(t.step) === group(s.id) ? (depth.get(t.step) ?? 0) - 1 : (depth.get(t.step) ?? -1),
+      );
       depth.set(s.id, stage === "top" ? 0 : Math.max(-1, ...inside) + 1);
     }
     for (let d = 0; d <= Math.max(-1, ...depth.values()); d++) {
@@ -42,6 +48,7 @@ export function layThread(plan: Plan, width: number, height: number): Thread {
   }
   put("quilt", [quiltId]);
 
+  const number = new Map(plan.steps.map((s, i) => [s.id, i]));
   const links: Link[] = [];
   for (const c of plan.cut) for (const s of c.strips) links.push({ from: clothId(c.fabric), to: s.step, act: "cut" });
   const taken = new Set<string>();
@@ -80,8 +87,12 @@ export function layThread(plan: Plan, width: number, height: number): Thread {
   const top0 = top[0]?.id;
   const sweep = (list: string[], side: "from" | "to") => {
     if (top0 && list.includes(top0)) return; // in the order of the work
-    const key = new Map(list.map((id) => [id, middle(id, side)]));
-    list.sort((a, b) => (key.get(a) ?? 0) - (key.get(b) ?? 0));
+    const key = new Map<string, number>();
+    for (const id of list) {
+      const together = list.filter((other) => group(other) === group(id));
+      key.set(id, together.reduce((sum, other) => sum + middle(other, side), 0) / together.length);
+    }
+    list.sort((a, b) => (key.get(a) ?? 0) - (key.get(b) ?? 0) || (number.get(a) ?? 0) - (number.get(b) ?? 0));
     list.forEach((id, i) => {
       order.set(id, i);
     });
