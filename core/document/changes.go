@@ -99,7 +99,7 @@ func Changes(a, b Document) []string {
 	return out
 }
 
-// answer is the name of what a document answers to a question.
+// answer is the name of what a document answers to a question; empty where the places themselves are told apart already.
 func answer(d Document, q Question) string {
 	value := map[string]string{
 		"/schools/press": string(d.Schools.Press), "/schools/setFirst": fmt.Sprint(d.Schools.SetFirst), "/schools/sewing": d.Schools.Sewing,

@@ -81,7 +81,7 @@ func (d *Document) fill() {
 
 // Question is one thing quilters do differently, as it is asked.
 type Question struct {
-	Key     string   `json:"key" doc:"Its place in the document, as a JSON pointer"`
+	Key     string   `json:"key" doc:"Its place in the document, as a JSON pointer; where an answer sets several places, what they have in common"`
 	Asks    string   `json:"asks"`
 	PerStep string   `json:"perStep,omitempty" doc:"Its name among what a step may do differently; empty where it holds for the whole project"`
 	Answers []Answer `json:"answers"`
@@ -89,48 +89,60 @@ type Question struct {
 
 // Answer is one school, and what choosing it changes.
 type Answer struct {
-	Value   string `json:"value"`
-	Name    string `json:"name"`
-	Changes string `json:"changes"`
+	Value   string            `json:"value"`
+	Name    string            `json:"name"`
+	Changes string            `json:"changes"`
+	Sets    map[string]string `json:"sets,omitempty" doc:"What it writes at which places, where that is more than the value at the question's own"`
+}
+
+// allowance is an answer that sets what is stitched and what the fold takes.
+func allowance(value, name, stitched, fold, changes string) Answer {
+	return Answer{Value: value, Name: name, Changes: changes, Sets: map[string]string{"/seam/stitched": stitched, "/seam/fold": fold}}
 }
 
 // Questions lists what can be chosen. All of it is common practice; none is right or wrong.
 func Questions() []Question {
 	return []Question{
+		{"/seam", "Allowance", "", []Answer{
+			allowance("scant", "scant ¼″", "15/64 in", "1/64 in", "Stitched a thread's width inside; with the fold it comes to ¼″."),
+			allowance("exact", "exact ¼″", "1/4 in", "1/64 in", "Stitched on the line; the fold takes a little more, and all sizes allow for it."),
+			allowance("6mm", "6 mm", "5.5 mm", "0.5 mm", "Narrow; for small metric units."),
+			allowance("7.5mm", "7.5 mm", "7 mm", "0.5 mm", "The usual metric allowance; sizes are planned in centimetres."),
+		}},
 		{"/schools/press", "Press", "press", []Answer{
-			{"nest", "so that seams nest", "Crossings interlock first; to the dark where that is left open."},
-			{"dark", "to the dark, always", "No dark allowance shows through a light patch; some crossings may lie on each other."},
-			{"open", "every seam open", "Flat, but open seams do not nest: each crossing wants a pin."},
+			{Value: "nest", Name: "so that seams nest", Changes: "Crossings interlock first; to the dark where that is left open."},
+			{Value: "dark", Name: "to the dark, always", Changes: "No dark allowance shows through a light patch; some crossings may lie on each other."},
+			{Value: "open", Name: "every seam open", Changes: "Flat, but open seams do not nest: each crossing wants a pin."},
 		}},
 		{"/schools/setFirst", "Set the seam first", "setFirst", []Answer{
-			{"true", "yes", "Each seam is pressed flat as it was sewn before it is pressed to its side."},
-			{"false", "no", "Seams go to their side at once."},
+			{Value: "true", Name: "yes", Changes: "Each seam is pressed flat as it was sewn before it is pressed to its side."},
+			{Value: "false", Name: "no", Changes: "Seams go to their side at once."},
 		}},
 		{"/schools/sewing", "Strip sets are sewn", "", []Answer{
-			{"alternate", "from alternate ends", "Turn the set end for end after every seam, so that it does not bow."},
-			{"same", "always from the same end", "Hold both strips unstretched; a long set may bow."},
+			{Value: "alternate", Name: "from alternate ends", Changes: "Turn the set end for end after every seam, so that it does not bow."},
+			{Value: "same", Name: "always from the same end", Changes: "Hold both strips unstretched; a long set may bow."},
 		}},
 		{"/schools/joining", "Strips are joined", "", []Answer{
-			{"one", "one after another", "Simple; the first strip is handled most."},
-			{"pairs", "in pairs, then pairs of pairs", "Fewer strips hang from each seam; keep the order."},
+			{Value: "one", Name: "one after another", Changes: "Simple; the first strip is handled most."},
+			{Value: "pairs", Name: "in pairs, then pairs of pairs", Changes: "Fewer strips hang from each seam; keep the order."},
 		}},
 		{"/schools/pins", "Pin", "pins", []Answer{
-			{"none", "not at all", "Nested seams hold each other."},
-			{"crossings", "at the crossings", "Pins come out before the needle reaches them."},
-			{"everywhere", "everywhere", "Slowest; for slippery cloth and long edges."},
-			{"glue", "with glue", "A dot inside the allowance; let it dry."},
+			{Value: "none", Name: "not at all", Changes: "Nested seams hold each other."},
+			{Value: "crossings", Name: "at the crossings", Changes: "Pins come out before the needle reaches them."},
+			{Value: "everywhere", Name: "everywhere", Changes: "Slowest; for slippery cloth and long edges."},
+			{Value: "glue", Name: "with glue", Changes: "A dot inside the allowance; let it dry."},
 		}},
 		{"/settings/hand", "You cut with", "", []Answer{
-			{"right", "the right hand", "The cleaned edge lies on the left; strips are measured from it."},
-			{"left", "the left hand", "The cleaned edge lies on the right; pictures of cloth are turned over."},
+			{Value: "right", Name: "the right hand", Changes: "The cleaned edge lies on the left; strips are measured from it."},
+			{Value: "left", Name: "the left hand", Changes: "The cleaned edge lies on the right; pictures of cloth are turned over."},
 		}},
 		{"/settings/buy", "The shop sells by", "", []Answer{
-			{"yd", "⅛ yard", "Cloth to buy is given in yards, whatever you measure patches in."},
-			{"m", "10 cm", "Cloth to buy is given in metres, whatever you measure patches in."},
+			{Value: "yd", Name: "⅛ yard", Changes: "Cloth to buy is given in yards, whatever you measure patches in."},
+			{Value: "m", Name: "10 cm", Changes: "Cloth to buy is given in metres, whatever you measure patches in."},
 		}},
 		{"/settings/paper", "You print on", "", []Answer{
-			{"a4", "A4", "Print sheets fit 210 × 297 mm."},
-			{"letter", "Letter", "Print sheets fit 8½ × 11″."},
+			{Value: "a4", Name: "A4", Changes: "Print sheets fit 210 × 297 mm."},
+			{Value: "letter", Name: "Letter", Changes: "Print sheets fit 8½ × 11″."},
 		}},
 	}
 }

@@ -329,6 +329,10 @@ export interface components {
         DocumentAnswer: {
             changes: string;
             name: string;
+            /** @description What it writes at which places, where that is more than the value at the question's own */
+            sets?: {
+                [key: string]: string;
+            };
             value: string;
         };
         DocumentCloth: {
@@ -340,7 +344,7 @@ export interface components {
         DocumentQuestion: {
             answers: components["schemas"]["DocumentAnswer"][];
             asks: string;
-            /** @description Its place in the document, as a JSON pointer */
+            /** @description Its place in the document, as a JSON pointer; where an answer sets several places, what they have in common */
             key: string;
             /** @description Its name among what a step may do differently; empty where it holds for the whole project */
             perStep?: string;

@@ -126,7 +126,9 @@ export function ChoiceField<T extends string>({
         aria-label={common.hideLabel ? common.label : undefined}
         onChange={(e) => onChange(e.target.value as T)}
       >
-        {!choices.some((c) => c.value === value) && <option value={value}>{value || "choose"}</option>}
+        {!choices.some((c) => c.value === value) && (
+          <option value={value}>{value === "own" ? "as written above" : value || "choose"}</option>
+        )}
         {choices.map((c) => (
           <option key={c.value} value={c.value}>
             {c.name}

@@ -9,10 +9,22 @@ import type { Draft } from "./draft";
 
 const steps = (pointer: string) => pointer.split("/").slice(1);
 
+const at = (d: Document, pointer: string): unknown =>
+  steps(pointer).reduce<unknown>((node, s) => (node as Record<string, unknown> | undefined)?.[s], d);
+
+/** Which answer the document gives; an answer that sets several places is given when all of them stand so. */
 function read(d: Document, q: Question): string {
-  let node: unknown = d;
-  for (const s of steps(q.key)) node = (node as Record<string, unknown> | undefined)?.[s];
-  return String(node ?? "");
+  const several = q.answers.some((a) => a.sets);
+  if (!several) return String(at(d, q.key) ?? "");
+  return q.answers.find((a) => Object.entries(a.sets ?? {}).every(([p, v]) => at(d, p) === v))?.value ?? "own";
+}
+
+function choose(draft: Draft, q: Question, value: string) {
+  const answer = q.answers.find((a) => a.value === value);
+  if (!answer) return; // what is written by hand stays
+  const sets = answer.sets;
+  if (!sets) draft.set(steps(q.key), typed(value));
+  else for (const [pointer, text] of Object.entries(sets)) draft.set(steps(pointer), text);
 }
 
 const typed = (value: string) => (value === "true" ? true : value === "false" ? false : value);
@@ -32,7 +44,7 @@ export function Schools({ draft }: { draft: Draft }) {
             key={q.key}
             label={q.asks}
             value={read(d, q)}
-            onChange={(v) => draft.set(steps(q.key), typed(v))}
+            onChange={(v) => choose(draft, q, v)}
             problems={draft.at(q.key)}
             help={q.answers.find((a) => a.value === read(d, q))?.changes}
             choices={q.answers.map((a) => ({ value: a.value, name: a.name }))}

@@ -1,0 +1,316 @@
+package plan_test
+
+import (
+	"encoding/csv"
+	"fmt"
+	"math"
+	"regexp"
+	"strconv"
+	"strings"
+	"testing"
+
+	"vicis/core/batching"
+	"vicis/core/cloth"
+	"vicis/core/document"
+	"vicis/core/measure"
+	"vicis/core/plan"
+	"vicis/core/starter"
+)
+
+// everyStart plans a quilt from every block and companion, with and without border and spares, in both rules.
+func everyStart(t *testing.T, do func(name string, p plan.Plan)) {
+	t.Helper()
+	for _, o := range starter.Options() {
+		for i, companion := range []starter.Companion{starter.None, starter.Plain, starter.Cornered} {
+			if companion == starter.Cornered && o.Squares%2 == 0 {
+				continue
+			}
+			c := starter.Choices{Name: "x", Block: o.Block, Squares: o.Squares, Companion: companion, Rows: 5, Columns: 4, Measure: measure.Inches, Strip: "2 1/2"}
+			if i == 1 {
+				c.Measure, c.Strip, c.Border = measure.Centimetres, "6 cm", "8 cm"
+			}
+			if i == 2 {
+				c.Border = "3 1/2"
+			}
+			d := begin(t, c)
+			d.Spares.Count = i
+			do(fmt.Sprintf("%s, %s", o.Name, companion), planned(t, d))
+		}
+	}
+}
+
+var (
+	number  = regexp.MustCompile(`\d+(\.\d+)?`)
+	vulgars = strings.NewReplacer("½", ".5", "¼", ".25", "¾", ".75", "⅛", ".125", "⅜", ".375", "⅝", ".625", "⅞", ".875")
+)
+
+// pencil works a sum out as one does on paper: numbers and + − × ÷ ( ), words left out. false when there is nothing to work out.
+func pencil(side string) (float64, bool) {
+	side = vulgars.Replace(side)
+	var tokens []string
+	for len(side) > 0 {
+		if m := number.FindStringIndex(side); m != nil && m[0] == 0 {
+			tokens = append(tokens, side[:m[1]])
+			side = side[m[1]:]
+			continue
+		}
+		if strings.HasPrefix(side, ".") && number.MatchString(side[1:2]) { // ½ alone
+			m := number.FindStringIndex(side[1:])
+			tokens = append(tokens, "0"+side[:1+m[1]])
+			side = side[1+m[1]:]
+			continue
+		}
+		for _, op := range []string{"+", "−", "×", "÷", "(", ")"} {
+			if strings.HasPrefix(side, op) {
+				tokens = append(tokens, op)
+			}
+		}
+		_, after, _ := strings.Cut(side, string([]rune(side)[0]))
+		side = after
+	}
+	pos := 0
+	var expr, term, factor func() float64
+	factor = func() float64 {
+		if pos >= len(tokens) {
+			return math.NaN()
+		}
+		tok := tokens[pos]
+		pos++
+		if tok == "(" {
+			v := expr()
+			pos++
+			return v
+		}
+		v, err := strconv.ParseFloat(tok, 64)
+		if err != nil {
+			return math.NaN()
+		}
+		return v
+	}
+	term = func() float64 {
+		v := factor()
+		for pos < len(tokens) && (tokens[pos] == "×" || tokens[pos] == "÷") {
+			op := tokens[pos]
+			pos++
+			if w := factor(); op == "×" {
+				v *= w
+			} else {
+				v /= w
+			}
+		}
+		return v
+	}
+	expr = func() float64 {
+		v := term()
+		for pos < len(tokens) && (tokens[pos] == "+" || tokens[pos] == "−") {
+			op := tokens[pos]
+			pos++
+			if w := term(); op == "+" {
+				v += w
+			} else {
+				v -= w
+			}
+		}
+		return v
+	}
+	if len(tokens) == 0 {
+		return 0, false
+	}
+	v := expr()
+	return v, !math.IsNaN(v)
+}
+
+var names = regexp.MustCompile(`\b(Set|Row|Half|Middle|[IVX]+|\d+-patch|Nine-patch|Four-patch|Chain block|Plain block|the border)\b( [IVX0-9]+)?( \+ [A-Z]\w*)*`)
+
+// Every sum that a screen can show is worked out again. A ÷ may be rounded down (what goes into a strip) or up (what is needed).
+func TestEverySumStandsUpToAPencil(t *testing.T) {
+	checked := 0
+	everyStart(t, func(quilt string, p plan.Plan) {
+		check := func(what string, w plan.Working) {
+			if len(w.Sums) == 0 || w.Rule == "" {
+				t.Errorf("%s, %s: no working", quilt, what)
+			}
+			for _, sum := range w.Sums {
+				for _, part := range strings.Split(strings.TrimPrefix(sum, "finished: "), "″, ") {
+					left, right, found := strings.Cut(part, " = ")
+					if !found {
+						continue
+					}
+					got, ok1 := pencil(names.ReplaceAllString(left, ""))
+					want, ok2 := pencil(number.FindString(vulgars.Replace(strings.SplitN(right, " ", 2)[0])))
+					if strings.HasPrefix(right, "½") || strings.HasPrefix(right, "¼") {
+						want, ok2 = pencil(right)
+					}
+					if !ok1 || !ok2 || strings.Contains(part, "≈") {
+						continue
+					}
+					checked++
+					if d := got - want; math.Abs(d) > 1e-6 && (!strings.Contains(left, "÷") || math.Abs(d) >= 1) {
+						t.Errorf("%s, %s: %q: a pencil says %v", quilt, what, sum, got)
+					}
+				}
+			}
+		}
+		for _, s := range p.Steps {
+			check(s.ID, s.Working)
+		}
+		for _, c := range p.Cut {
+			check("cloth "+c.Fabric, c.Working)
+			for _, s := range c.Strips {
+				if s.Patches != nil {
+					check(s.Step, s.Patches.Working)
+				}
+			}
+		}
+		for _, s := range p.Sets {
+			check(s.Set, s.Working)
+			check(s.Set+" across", s.Across.Working)
+		}
+		for _, s := range p.Trim {
+			check("size of "+s.Name, s.Working)
+		}
+	})
+	if checked < 700 {
+		t.Errorf("only %d sums were worked out", checked)
+	}
+}
+
+// No batch waits for itself: what a step takes is made by a step before it.
+func TestTheOrderNeverWaitsForItself(t *testing.T) {
+	everyStart(t, func(name string, p plan.Plan) {
+		done := map[string]bool{}
+		stage := 0
+		for _, s := range p.Steps {
+			for _, take := range s.Takes {
+				if !done[take.Step] {
+					t.Errorf("%s: %s takes %s before it is made", name, s.ID, take.Step)
+				}
+			}
+			if done[s.ID] {
+				t.Errorf("%s: %s stands twice", name, s.ID)
+			}
+			done[s.ID] = true
+			for batching.Stages[stage] != s.Stage {
+				stage++ // runs out of bounds when a stage comes back
+			}
+		}
+	})
+}
+
+func area(points []float64) float64 {
+	sum := 0.0
+	for i := 0; i < len(points); i += 2 {
+		j := (i + 2) % len(points)
+		sum += points[i]*points[j+1] - points[j]*points[i+1]
+	}
+	return math.Abs(sum) / 2
+}
+
+// Pictures are true: patches fill the outline, allowances are as wide as the allowance and lie inside, the quilt is filled.
+func TestPicturesAreTrue(t *testing.T) {
+	everyStart(t, func(name string, p plan.Plan) {
+		s := p.Seam.Effective.Inches
+		for id, pic := range p.Pictures {
+			sum := 0.0
+			for _, patch := range pic.Patches {
+				sum += area(patch.Points)
+			}
+			if math.Abs(sum-pic.W*pic.H) > 0.02 {
+				t.Errorf("%s, %s: patches cover %v of %v", name, id, sum, pic.W*pic.H)
+			}
+			for _, b := range pic.Bands {
+				if math.Abs(min(b.W, b.H)-s) > 2e-4 || b.X < -1e-4 || b.Y < -1e-4 || b.X+b.W > pic.W+1e-4 || b.Y+b.H > pic.H+1e-4 {
+					t.Errorf("%s, %s: allowance %+v of %v", name, id, b, s)
+				}
+			}
+			if len(pic.Bands) != len(pic.Seams) && len(pic.Bands) > 0 {
+				t.Errorf("%s, %s: %d allowances for %d seams", name, id, len(pic.Bands), len(pic.Seams))
+			}
+		}
+		sum := 0.0
+		for _, c := range p.Quilt.Cells {
+			b := p.Quilt.Blocks[c.Block]
+			sum += b.W * b.H
+		}
+		for _, b := range p.Quilt.Borders {
+			sum += area(b.Points)
+		}
+		if math.Abs(sum-p.Quilt.W*p.Quilt.H) > 0.1 {
+			t.Errorf("%s: the quilt is %v, its parts are %v", name, p.Quilt.W*p.Quilt.H, sum)
+		}
+	})
+}
+
+// A set's seams pressed toward the first strip have their allowances above the stitches.
+func TestAllowancesLieOnTheSideThatIsSaid(t *testing.T) {
+	p := planned(t, begin(t, starter.Choices{Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 2, Columns: 2}))
+	set := p.Pictures["set-I"]
+	for _, l := range p.Press.Lines {
+		if l.Step == "set-I" {
+			up := set.Bands[0].Y < set.Seams[0].Y1-1e-6
+			if up != strings.Contains(l.Says, "upper") {
+				t.Errorf("%q, and the allowance lies at %v by a seam at %v", l.Says, set.Bands[0].Y, set.Seams[0].Y1)
+			}
+		}
+	}
+}
+
+func TestValuesAreJudgedBetweenNeighbours(t *testing.T) {
+	c := chain
+	c.Fabrics = []cloth.Fabric{{ID: "a", Name: "A", Colour: "#203040"}, {ID: "b", Name: "B", Colour: "#243444"}, {ID: "c", Name: "C", Colour: "#f0e8d8"}}
+	p := planned(t, begin(t, c))
+	if got := p.Values.Pairs[0]; got.State != "blend" || got.Difference >= 8 || !strings.Contains(p.Values.Says, "blend") {
+		t.Errorf("two nearly alike: %+v", p.Values)
+	}
+	if got := p.Values.Fabrics; len(got) != 3 || got[0].Fabric != "a" || got[2].Fabric != "c" {
+		t.Errorf("from dark to light: %+v", got)
+	}
+	for _, f := range p.Values.Fabrics {
+		if l := (cloth.Fabric{Colour: f.Grey}).Lightness(); math.Abs(l-float64(f.Lightness)) > 1 {
+			t.Errorf("%s as grey %s is %v light, its own value is %d", f.Name, f.Grey, l, f.Lightness)
+		}
+	}
+}
+
+func TestTheCutListIsCommaSeparatedValues(t *testing.T) {
+	p := planned(t, begin(t, chain))
+	text, err := p.CSV()
+	if err != nil {
+		t.Fatal(err)
+	}
+	rows, err := csv.NewReader(strings.NewReader(text)).ReadAll()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(rows) != 1+5+1+4 { // head, kinds of strips, patches, sub-cuts
+		t.Errorf("%d rows: %v", len(rows), rows)
+	}
+	if want := []string{"sub-cut", "Set I", "36", "2½″", "I", "0", "15"}; fmt.Sprint(rows[7]) != fmt.Sprint(want) {
+		t.Errorf("%v", rows[7])
+	}
+}
+
+func TestSchoolsAreSaidWhereTheyApply(t *testing.T) {
+	d := begin(t, chain)
+	yes := true
+	d.Schools.SetFirst, d.Schools.Pins, d.Schools.Joining = true, "crossings", "pairs"
+	d.Settings.Buy = "m"
+	p := planned(t, d)
+	set, half := step(t, p, "set-I"), step(t, p, "half")
+	if !strings.HasPrefix(set.Sewing.Press, "flat as sewn first") || !strings.Contains(set.Sewing.Hold, "pairs of pairs") || half.Sewing.Hold != "pin at every crossing" {
+		t.Errorf("%+v, %+v", set.Sewing, half.Sewing)
+	}
+	if buy := p.Cut[0].Buy; !strings.HasSuffix(buy, " m") || p.Cut[0].Strips[0].Width.Text != "2½″" {
+		t.Errorf("metres of cloth, inches of patch: %s, %s", buy, p.Cut[0].Strips[0].Width.Text)
+	}
+	d.Schools.SetFirst = false
+	d.Schools.Steps = map[string]document.StepSchools{"half": {SetFirst: &yes, Pins: "none", Press: "open"}}
+	p = planned(t, d)
+	half = step(t, p, "half")
+	if half.Sewing.Press != "flat as sewn first, then open every seam flat" || half.Sewing.Hold != "" {
+		t.Errorf("one step done differently: %+v", half.Sewing)
+	}
+	if strings.HasPrefix(step(t, p, "set-I").Sewing.Press, "flat") || p.Press.Opened == 0 || p.Press.Clashes != 0 {
+		t.Errorf("the others: %+v, %+v", step(t, p, "set-I").Sewing, p.Press)
+	}
+}
