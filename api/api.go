@@ -159,6 +159,7 @@ type Shelved struct {
 	ID       string            `json:"id"`
 	Name     string            `json:"name"`
 	Note     string            `json:"note"`
+	Away     bool              `json:"away" doc:"Put away: kept whole, not lying on the shelf"`
 	Saved    string            `json:"saved"`
 	Finished string            `json:"finished"`
 	Blocks   int               `json:"blocks"`
@@ -212,7 +213,7 @@ func (s *Server) shelf(ctx context.Context, _ *struct{}) (*body[[]Shelved], erro
 			return nil, trouble(err)
 		}
 		item := Shelved{
-			ID: q.ID, Name: p.Document.Name, Note: p.Document.Note, Saved: q.At, Finished: p.Plan.Finished.Text, Blocks: p.Plan.Blocks,
+			ID: q.ID, Away: q.Away, Name: p.Document.Name, Note: p.Document.Note, Saved: q.At, Finished: p.Plan.Finished.Text, Blocks: p.Plan.Blocks,
 			Rows: p.Plan.Rows, Columns: p.Plan.Columns, Stages: p.Progress.Stages, NextStep: p.Progress.Next, Quilt: p.Plan.Quilt,
 			Colours: colours(p.Document), Problems: p.Problems,
 		}

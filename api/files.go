@@ -30,6 +30,7 @@ func (s *Server) registerFiles(a huma.API, op describe) {
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/cut.csv", "cutList", "The cut list as comma-separated values"), s.cutList)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/revisions", "revisions", "What changed from revision to revision, the newest first"), s.revisions)
 	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/restore", "restore", "Undo, redo, or go back to a revision"), s.restore)
+	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/away", "putAway", "Take a quilt off the shelf, or bring it back"), s.putAway)
 	huma.Register(a, op(http.MethodGet, "/api/schools", "schools", "Everything quilters do differently and can choose here"), s.schools)
 	huma.Register(a, op(http.MethodGet, "/api/format", "format", "The JSON Schema of a project document"), s.format)
 }
@@ -155,6 +156,20 @@ func (s *Server) restore(ctx context.Context, in *restoreIn) (*projectOut, error
 	}
 	q, err := s.store.Restore(ctx, in.ID, base, in.Body.Act, in.Body.Rev, s.now())
 	return s.answer(ctx, q, err)
+}
+
+type awayIn struct {
+	QuiltIn
+	Body struct {
+		Away bool `json:"away"`
+	}
+}
+
+func (s *Server) putAway(ctx context.Context, in *awayIn) (*struct{}, error) {
+	if err := s.store.PutAway(ctx, in.ID, in.Body.Away); err != nil {
+		return nil, trouble(err)
+	}
+	return &struct{}{}, nil
 }
 
 func (s *Server) schools(_ context.Context, _ *struct{}) (*body[[]document.Question], error) {

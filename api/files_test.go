@@ -141,3 +141,24 @@ func TestLightsAndDarksChangePlacesAndBack(t *testing.T) {
 		t.Errorf("%+v", twice.Document.Roles)
 	}
 }
+
+func TestAQuiltPutAwayIsKeptWholeAndComesBack(t *testing.T) {
+	s := newSite(t)
+	s.create("quilt-one")
+	before := s.do("GET", "/api/quilts/quilt-one/file", "").Body.String()
+	for _, away := range []bool{true, true, false} {
+		if w := s.do("POST", "/api/quilts/quilt-one/away", fmt.Sprintf(`{"away":%v}`, away)); w.Code != http.StatusNoContent {
+			t.Fatalf("%d %s", w.Code, w.Body)
+		}
+		list := decode[[]Shelved](t, s.do("GET", "/api/quilts", ""))
+		if len(list) != 1 || list[0].Away != away {
+			t.Errorf("away %v: %+v", away, list)
+		}
+		if s.do("GET", "/api/quilts/quilt-one/file", "").Body.String() != before {
+			t.Error("it is not whole")
+		}
+	}
+	if w := s.do("POST", "/api/quilts/nothing/away", `{"away":true}`); w.Code != http.StatusNotFound {
+		t.Errorf("nothing was put away: %d", w.Code)
+	}
+}

@@ -101,9 +101,10 @@ type Quilt struct {
 	Document string `db:"document"`
 	At       string `db:"at"`
 	Created  string `db:"created"`
+	Away     bool   `db:"away"` // put away: kept whole, but not lying on the shelf
 }
 
-const newest = `SELECT q.id, q.created, r.rev, r.document, r.at FROM quilts q JOIN revisions r ON r.quilt = q.id
+const newest = `SELECT q.id, q.created, q.away, r.rev, r.document, r.at FROM quilts q JOIN revisions r ON r.quilt = q.id
 	AND r.rev = (SELECT max(rev) FROM revisions WHERE quilt = q.id)`
 
 // Quilts lists every project at its newest revision, the one changed last first.
@@ -111,6 +112,18 @@ func (s *Store) Quilts(ctx context.Context) ([]Quilt, error) {
 	list := []Quilt{}
 	err := s.read.SelectContext(ctx, &list, newest+` ORDER BY r.at DESC, q.id`)
 	return list, wrap("list quilts", err)
+}
+
+// PutAway takes a quilt off the shelf or brings it back. Nothing of it is lost either way.
+func (s *Store) PutAway(ctx context.Context, id string, away bool) error {
+	res, err := s.write.ExecContext(ctx, `UPDATE quilts SET away = ? WHERE id = ?`, away, id)
+	if err != nil {
+		return wrap("put away", err)
+	}
+	if n, err := res.RowsAffected(); err != nil || n == 0 {
+		return wrap("put away", errors.Join(ErrUnknown, err))
+	}
+	return nil
 }
 
 // Quilt gives a project at its newest revision, or ErrUnknown.

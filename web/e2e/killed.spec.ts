@@ -6,8 +6,12 @@ import { join } from "node:path";
 import { expect, test } from "@playwright/test";
 
 const base = "http://127.0.0.1:8343";
-const data = join(mkdtempSync(join(tmpdir(), "vicis-killed-")), "demo.db");
+let data = "";
 let server: ChildProcess;
+
+test.beforeEach(() => {
+  data = join(mkdtempSync(join(tmpdir(), "vicis-killed-")), "demo.db");
+});
 
 async function start() {
   server = spawn("../bin/vicis", ["demo", "--listen", "127.0.0.1:8343", "--data", data]);
@@ -22,8 +26,9 @@ async function start() {
 }
 
 const kill = () =>
-  new Promise((done) => {
-    server.once("exit", done);
+  new Promise<void>((done) => {
+    if (server.exitCode !== null || server.signalCode !== null) return done();
+    server.once("exit", () => done());
     server.kill("SIGKILL");
   });
 
@@ -49,4 +54,26 @@ test("a killed server changes nothing of what was counted", async ({ page }) => 
   await expect(good).toHaveText("10");
   const stored = await (await fetch(`${base}/api/quilts/demo-boat-shed/progress`)).json();
   expect(stored.progress.steps.find((s: { id: string }) => s.id === "block").good).toBe(10);
+});
+
+test("a browser that keeps nothing still counts, and says so when it cannot", async ({ page }) => {
+  await page.addInitScript(() => {
+    IDBFactory.prototype.open = () => {
+      throw new DOMException("no room", "QuotaExceededError");
+    };
+  });
+  await start();
+  await page.goto(`${base}/q/demo-boat-shed/bench/block`);
+  const good = page.getByTestId("good");
+  await expect(good).toHaveText("7");
+  await page.keyboard.press("Space");
+  await expect(good).toHaveText("8");
+  await kill();
+  await page.keyboard.press("Space");
+  await expect(page.getByText("This was not counted", { exact: false })).toBeVisible();
+  await expect(good).toHaveText("8");
+  await start();
+  await page.keyboard.press("Space");
+  await expect(good).toHaveText("9");
+  await expect(page.getByText("This was not counted", { exact: false })).toHaveCount(0);
 });

@@ -77,6 +77,12 @@ export const server = {
     ),
   preview: (body: Document) => ask<Preview>(client.POST("/api/plan", { body })),
   openFile: (id: string, text: string) => ask<Project>(client.POST("/api/files", { body: { id, text } })),
+  putAway: (id: string, away: boolean) =>
+    ask<true>(
+      client
+        .POST("/api/quilts/{id}/away", { params: { path: { id } }, body: { away } })
+        .then((answer) => ({ ...answer, data: answer.response.ok ? true : undefined })), // there is nothing to read in it
+    ),
   swapValues: (body: Document) => ask<Preview>(client.POST("/api/values/swap", { body })),
   schools: () => ask<Question[]>(client.GET("/api/schools")),
   revisions: (id: string) => ask<Revised[]>(client.GET("/api/quilts/{id}/revisions", { params: { path: { id } } })),

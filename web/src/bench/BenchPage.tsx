@@ -478,7 +478,8 @@ function Message({ tally, project, step, iron }: MessageProps) {
   const next = project.plan.steps.find((s) => s.id === project.progress.next);
   let says = "";
   let warm = true;
-  if (tally.refused.length > 0)
+  if (tally.lost) says = tally.lost;
+  else if (tally.refused.length > 0)
     says = `${tally.refused.length} could not be stored: ${tally.refused[0]?.refused ?? ""}`;
   else if (tally.offline)
     says = `The server does not answer. ${tally.waiting} counted here and kept; go on, they are sent when it is back.`;

@@ -29,6 +29,9 @@ function box() {
     upgrade(db) {
       db.createObjectStore("waiting", { autoIncrement: true }).createIndex("quilt", "quilt");
     },
+  }).catch((e) => {
+    opened = undefined; // there may be room again later
+    throw e;
   });
   return opened;
 }
@@ -43,7 +46,12 @@ export async function waiting(quilt: string): Promise<Waiting[]> {
 
 /** Sends what waits for a quilt, oldest first, and tells every answer as it comes: the next one may not come at all. */
 export async function send(quilt: string, stored: (answer: Tallied) => void): Promise<void> {
-  const db = await box();
+  let db: IDBPDatabase<Box>;
+  try {
+    db = await box();
+  } catch {
+    return; // a browser that keeps nothing has nothing waiting
+  }
   for (;;) {
     const list: Sent[] = [];
     for (const key of await db.getAllKeysFromIndex("waiting", "quilt", quilt, 200)) {

@@ -1,6 +1,6 @@
 // Counting at the machine: every act is an event, kept here first, sent at once, shown at once.
 import { useCallback, useEffect, useRef, useState } from "react";
-import { newId, type Project, type Step, type TallyEvent } from "../api/client";
+import { newId, type Project, type Step, server, type TallyEvent } from "../api/client";
 import { useTakeProgress } from "../api/queries";
 import { isCounted, put, send, type Waiting, waiting } from "./outbox";
 
@@ -10,6 +10,7 @@ export type Station = "needle" | "iron";
 export function useTally(project: Project | undefined, step: Step | undefined, station: Station) {
   const [wait, setWait] = useState<Waiting[]>([]);
   const [offline, setOffline] = useState(false);
+  const [lost, setLost] = useState("");
   const take = useTakeProgress();
   const taken = useRef(take);
   taken.current = take;
@@ -18,7 +19,12 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
   const again = useRef(false);
 
   const refresh = useCallback(async () => {
-    if (id) setWait(await waiting(id));
+    if (!id) return;
+    try {
+      setWait(await waiting(id));
+    } catch {
+      setWait([]); // a browser that keeps nothing has nothing waiting
+    }
   }, [id]);
 
   const flush = useCallback(async () => {
@@ -58,7 +64,20 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
   const record = async (event: Omit<TallyEvent, "id" | "at" | "step">, effect: Waiting["effect"]) => {
     if (!id || !step) return;
     const full: TallyEvent = { ...event, id: newId(), step: step.id, exact: step.exact, at: new Date().toISOString() };
-    await put({ quilt: id, event: full, effect });
+    try {
+      await put({ quilt: id, event: full, effect });
+    } catch {
+      // The browser keeps nothing (its storage is full or shut): straight to the server, and say so if that fails too.
+      try {
+        taken.current(id, await server.tally(id, [full]));
+        setLost("");
+      } catch {
+        setLost(
+          "This was not counted: the browser has no room to keep it and the server does not answer. Count it again once one of them is back.",
+        );
+      }
+      return;
+    }
     await refresh();
     flush();
   };
@@ -88,6 +107,7 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
     progress,
     pending,
     offline,
+    lost,
     waiting: here.length,
     refused: wait.filter((w) => w.refused),
     made: (n: number) => count(station === "iron" ? "pressed" : "made", n),

@@ -49,8 +49,13 @@ export function QuiltPage() {
 
   return (
     <Flex align="stretch" direction={{ base: "column", lg: "row" }}>
-      <Box flex="1" p={{ base: "16px", md: "28px" }} minW="0">
-        <Box position={{ base: "static", lg: "sticky" }} top="24px">
+      <Box flex="1" p={{ base: "16px", md: "18px 28px" }} minW="0">
+        <Box
+          position={{ base: "static", lg: "sticky" }}
+          top="18px"
+          maxH={{ lg: "calc(100vh - 110px)" }}
+          overflowY={{ lg: "auto" }}
+        >
           <Box opacity={stopped ? 0.4 : 1} ref={drawing}>
             {plan.quilt.w > 0 ? (
               <PanZoom
@@ -64,7 +69,7 @@ export function QuiltPage() {
                   </>
                 }
               >
-                <QuiltView layout={plan.quilt} colours={colours} maxW={600} maxH={430} label={draft.document.name} />
+                <QuiltView layout={plan.quilt} colours={colours} maxW={600} maxH={350} label={draft.document.name} />
               </PanZoom>
             ) : (
               <Text color="soft" py="80px" textAlign="center">

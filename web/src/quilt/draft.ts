@@ -24,8 +24,12 @@ export function useDraft(project: Project) {
   const document = draft?.document ?? project.document;
 
   useEffect(() => {
-    if (draft) localStorage.setItem(key, JSON.stringify(draft));
-    else localStorage.removeItem(key);
+    try {
+      if (draft) localStorage.setItem(key, JSON.stringify(draft));
+      else localStorage.removeItem(key);
+    } catch {
+      // A browser that keeps nothing: the draft lives as long as the page.
+    }
   }, [draft, key]);
 
   const previewed = useQuery({

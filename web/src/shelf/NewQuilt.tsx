@@ -38,7 +38,13 @@ export function NewQuilt() {
   const [id] = useState(newId);
   const away = useNavigate();
   const queries = useQueryClient();
-  useEffect(() => localStorage.setItem(kept, JSON.stringify(choices)), [choices]);
+  useEffect(() => {
+    try {
+      localStorage.setItem(kept, JSON.stringify(choices));
+    } catch {
+      // A browser that keeps nothing: the choices live as long as the page.
+    }
+  }, [choices]);
   const set = (change: Partial<Choices>) => setChoices((c) => ({ ...c, ...change }));
   const { data: blocks } = useQuery({
     queryKey: ["starters"],

@@ -19,7 +19,8 @@ const tooLarge = {
 /** All quilts, as they will look, with what to do next on each. */
 export function Shelf() {
   const { data, error, refetch } = useQuery({ queryKey: ["shelf"], queryFn: server.shelf });
-  const away = useNavigate();
+  const go = useNavigate();
+  const away = data?.filter((q) => q.away) ?? [];
   const queries = useQueryClient();
   const open = useMutation({
     mutationFn: async (file: File) => {
@@ -28,7 +29,7 @@ export function Shelf() {
     },
     onSuccess: (p) => {
       queries.invalidateQueries({ queryKey: ["shelf"] });
-      away(`/q/${p.id}/quilt`);
+      go(`/q/${p.id}/quilt`);
     },
   });
   return (
@@ -76,7 +77,7 @@ export function Shelf() {
           </Wrong>
         )}
         {!data && !error && <Loading label="Fetching the shelf" />}
-        {data?.length === 0 && (
+        {data && data.length === away.length && (
           <Box py="80px" textAlign="center">
             <Heading as="h2" fontFamily="heading" fontSize="26px" fontWeight="600" mb="8px">
               The shelf is empty
@@ -90,10 +91,30 @@ export function Shelf() {
           </Box>
         )}
         <ul>
-          {data?.map((q) => (
-            <Item key={q.id} quilt={q} />
-          ))}
+          {data
+            ?.filter((q) => !q.away)
+            .map((q) => (
+              <Item key={q.id} quilt={q} />
+            ))}
         </ul>
+        {away.length > 0 && (
+          <chakra.details mt="24px">
+            <chakra.summary cursor="pointer" fontWeight="600">
+              {away.length === 1 ? "1 quilt put away" : `${away.length} quilts put away`}
+            </chakra.summary>
+            <ul>
+              {away.map((q) => (
+                <Flex as="li" key={q.id} align="center" gap="16px" py="12px" borderBottomWidth="1px" borderColor="hair">
+                  <QuiltView layout={q.quilt} colours={q.colours} maxW={60} maxH={60} label="" />
+                  <Text flex="1" fontWeight="600">
+                    <Link to={`/q/${q.id}`}>{q.name}</Link>
+                  </Text>
+                  <PutAway quilt={q} />
+                </Flex>
+              ))}
+            </ul>
+          </chakra.details>
+        )}
       </main>
     </Box>
   );
@@ -144,7 +165,31 @@ function Item({ quilt }: { quilt: Shelved }) {
             <Link to={`/q/${quilt.id}/bench/${encodeURIComponent(quilt.nextStep)}`}>Go on</Link>
           </Button>
         )}
+        <PutAway quilt={quilt} />
       </Flex>
     </Flex>
+  );
+}
+
+/** Takes a quilt off the shelf, or brings it back; it is kept whole either way. */
+function PutAway({ quilt }: { quilt: Shelved }) {
+  const queries = useQueryClient();
+  const put = useMutation({
+    mutationFn: () => server.putAway(quilt.id, !quilt.away),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ["shelf"] }),
+  });
+  return (
+    <>
+      <Button
+        variant="plain"
+        size="sm"
+        disabled={put.isPending}
+        onClick={() => put.mutate()}
+        aria-label={quilt.away ? `Bring back ${quilt.name}` : `Put away ${quilt.name}`}
+      >
+        {quilt.away ? "Bring back" : "Put away"}
+      </Button>
+      {put.error && <Wrong error={put.error} />}
+    </>
   );
 }
