@@ -296,8 +296,7 @@ func (b *builder) sewn(batch batching.Batch) Step {
 		}
 		s.Says = fmt.Sprintf("Sew %s to %s, %s.", batch.Right.Name, batch.Left.Name, times(batch.Make))
 	case batching.Rows:
-		w, h := b.layout.Middle()
-		_ = h
+		w, _ := b.layout.Middle()
 		s.One, s.Picture = "row", batch.ID
 		s.Size, s.Exact = b.say(w)+" × "+b.say(batch.Each), exactly(w, batch.Each)
 		s.Says = fmt.Sprintf("Sew %s of %d blocks, %s.", strings.ToLower(batch.Name[:1])+batch.Name[1:], batch.Seams+1, times(batch.Make))

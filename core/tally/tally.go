@@ -225,10 +225,10 @@ func (out *Progress) states(p plan.Plan, index map[string]int) {
 	}
 }
 
-// missing names the part there is none of.
+// missing names the part there are too few of for one more.
 func (out *Progress) missing(p plan.Plan, s plan.Step, index map[string]int) string {
 	for _, t := range s.Takes {
-		if j, ok := index[t.Step]; ok && out.Steps[j].OnHand <= 0 {
+		if j, ok := index[t.Step]; ok && out.Steps[j].OnHand < ceil(t.Each, t.Per) {
 			return p.Steps[j].Name
 		}
 	}

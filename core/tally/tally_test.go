@@ -11,9 +11,9 @@ import (
 
 // three is a plan of three steps: strips, sub-cuts taken five from a strip, pairs of two sub-cuts.
 var three = plan.Plan{Steps: []plan.Step{
-	{ID: "strip", Name: "strip", Stage: "strips", Make: 4, Exact: "2 in"},
-	{ID: "cut", Name: "cut", Stage: "sub-cuts", Make: 20, Spare: 2, Exact: "2 in x 4 in", Takes: []plan.Take{{Step: "strip", Each: 1, Per: 5}}},
-	{ID: "pair", Name: "pair", Stage: "units", Make: 9, Exact: "3 in x 4 in", Takes: []plan.Take{{Step: "cut", Each: 2, Per: 1}}},
+	{ID: "strip", Name: "strip", Stage: "strips", Does: "cut", Make: 4, Exact: "2 in"},
+	{ID: "cut", Name: "cut", Stage: "sub-cuts", Does: "sub-cut", Make: 20, Spare: 2, Exact: "2 in x 4 in", Takes: []plan.Take{{Step: "strip", Each: 1, Per: 5}}},
+	{ID: "pair", Name: "pair", Stage: "units", Does: "sew", Make: 9, Exact: "3 in x 4 in", Takes: []plan.Take{{Step: "cut", Each: 2, Per: 1}}},
 }}
 
 var serial int
@@ -154,6 +154,56 @@ func TestOrderOfMadeAndAsideDoesNotMatter(t *testing.T) {
 		rng.Shuffle(len(events), func(i, j int) { events[i], events[j] = events[j], events[i] })
 		if got := strip(Fold(three, events)); !reflect.DeepEqual(got, want) {
 			t.Fatalf("%+v\n%+v", got, want)
+		}
+	}
+}
+
+func TestTheCountAtTheIronMustAgreeWithTheNeedle(t *testing.T) {
+	all := []Event{event("strip", Made, 4), event("cut", Made, 20), event("pair", Made, 9)}
+	for _, c := range []struct {
+		pressed int
+		doubt   bool
+	}{{0, false}, {8, true}, {9, false}, {10, true}} {
+		events := all
+		if c.pressed > 0 {
+			events = append(append([]Event{}, all...), event("pair", Pressed, c.pressed))
+		}
+		p := Fold(three, events)
+		if got := len(p.Doubts) == 1 && p.Doubts[0].Step == "pair"; got != c.doubt || find(p, "pair").Pressed != c.pressed {
+			t.Errorf("%d of 9 pressed: %+v", c.pressed, p.Doubts)
+		}
+		if find(p, "pair").Good != 9 {
+			t.Error("pressing changes the count at the needle")
+		}
+	}
+	half := []Event{event("pair", Made, 5), event("pair", Pressed, 3)}
+	if p := Fold(three, half); len(p.Doubts) != 0 {
+		t.Errorf("while there is still something to sew, the iron may lag behind: %+v", p.Doubts)
+	}
+	again := undo(half[1])
+	if p := Fold(three, append(half, again)); find(p, "pair").Pressed != 0 || find(p, "pair").LastPressed != nil || find(p, "pair").Last == nil {
+		t.Errorf("taken back: %+v", find(p, "pair"))
+	}
+}
+
+func TestEveryStepSaysHowItStands(t *testing.T) {
+	for _, c := range []struct {
+		events []Event
+		want   [3]string
+	}{
+		{nil, [3]string{"on the mat", "not begun", "not begun"}},
+		{[]Event{event("strip", Made, 4)}, [3]string{"done, 4 on hand", "on the mat", "not begun"}},
+		{[]Event{event("strip", Made, 4), event("cut", Made, 1)}, [3]string{"done, 3 on hand", "on the mat", "waits for cut"}},
+		{[]Event{event("strip", Made, 4), event("cut", Made, 9)}, [3]string{"done, 2 on hand", "on the mat", "parts for 4"}},
+		{[]Event{event("strip", Made, 4), event("cut", Made, 20), event("pair", Made, 2)}, [3]string{"done", "done, 16 on hand", "at the machine"}},
+		{[]Event{event("strip", Made, 4), event("cut", Made, 20), event("pair", Made, 9)}, [3]string{"done", "done, 2 on hand", "done"}},
+		{[]Event{event("strip", Made, 4), event("cut", Made, 20), event("pair", Made, 9), event("pair", Aside, 2)}, [3]string{"1 short", "2 short", "at the machine"}},
+	} {
+		p := Fold(three, c.events)
+		for i, s := range p.Steps {
+			if s.State != c.want[i] {
+				t.Errorf("%d events: %s %q, want %q", len(c.events), s.ID, s.State, c.want[i])
+			}
 		}
 	}
 }
