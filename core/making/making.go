@@ -222,6 +222,7 @@ func All(units []Unit, t Table) (made map[string]Made, order []string) {
 	}
 	t.Made = func(id string) (Made, bool) { m, ok := made[id]; return m, ok }
 	const waiting, done = 1, 2
+	patches, tooMany := 0, false
 	state := map[string]int{}
 	var visit func(i int)
 	visit = func(i int) {
@@ -242,6 +243,14 @@ func All(units []Unit, t Table) (made map[string]Made, order []string) {
 		here := t
 		here.Unit, here.At = u, problem.At("units", i, "how")
 		if m, ok := u.How.Make(&here); ok {
+			if patches += len(m.Piece.Patches); patches > MostPatchesInAll {
+				if !tooMany {
+					tooMany = true
+					t.Problems.Stop("too-many-patches", problem.At("units", i), fmt.Sprintf("With %s the units have more than %d patches in all.", u.Name, MostPatchesInAll), "Use fewer or simpler units.")
+				}
+				state[u.ID] = done
+				return
+			}
 			m.Unit = u
 			made[u.ID] = m
 			order = append(order, u.ID)
@@ -256,5 +265,8 @@ func All(units []Unit, t Table) (made map[string]Made, order []string) {
 	return made, order
 }
 
-// MostPatches is how many patches one unit may have.
-const MostPatches = 10000
+// How many patches one unit may have, and all units of a project together.
+const (
+	MostPatches      = 10_000
+	MostPatchesInAll = 100_000
+)

@@ -276,6 +276,32 @@ func TestTextTellsTheWholePlan(t *testing.T) {
 	}
 }
 
+// A small document can ask for very much: it is answered at once with what is too much, and nothing is planned for minutes.
+func TestGreedyDocumentsAreRefused(t *testing.T) {
+	d := begin(t, chain)
+	part := "block"
+	for i := range 400 {
+		id := fmt.Sprintf("more-%d", i)
+		columns := []making.Part{{ID: "a", Unit: part}, {ID: "b", Unit: part}}
+		if i > 6 { // from some thousand patches on, side by side with a plain block
+			columns = []making.Part{{ID: "a", Unit: "more-6"}, {ID: "b", Unit: "plain"}}
+		}
+		d.Parts = append(d.Parts, making.Unit{ID: id, Name: id, How: &making.Joined{Columns: columns}})
+		part = id
+	}
+	p, problems := plan.Make(d, nil)
+	if !problems.Stopped() || problems[len(problems)-1].Code != "too-many-patches" || len(p.Steps) > 0 {
+		t.Errorf("%d problems, %d steps", len(problems), len(p.Steps))
+	}
+	patches := 0
+	for _, pic := range p.Pictures {
+		patches += len(pic.Patches)
+	}
+	if patches > making.MostPatchesInAll {
+		t.Errorf("%d patches were drawn", patches)
+	}
+}
+
 // No document makes the planner panic or go on for ever.
 func FuzzPlan(f *testing.F) {
 	for _, c := range []starter.Choices{chain, {Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 2, Columns: 3, Border: "4"}} {
