@@ -12,6 +12,8 @@ import (
 // LocalHosts are the names of this machine that the server answers to.
 var LocalHosts = []string{"127.0.0.1", "localhost", "::1"}
 
+// Styles may be inline because the style library writes its rules into the page; scripts, pictures and connections may not
+// come from anywhere but here.
 const contentSecurityPolicy = "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
 // guard keeps the application local: other hosts' names are refused (so that no foreign name can be bound to this address),
