@@ -57,18 +57,17 @@ func TestKilledBetweenTalliesNothingIsLostOrDoubled(t *testing.T) {
 	url := "http://" + address + "/api/quilts/" + demo.JustPlanned
 	client := &http.Client{Timeout: 2 * time.Second}
 
-	const events = 150
+	const atLeast, killsAtLeast = 150, 4 // events and kills: fast machines send more of the first to see enough of the second
 	rng := rand.New(rand.NewSource(4))
 	server := start()
 	stop := make(chan struct{})
-	killed := make(chan int)
-	var sent atomic.Int32
+	stopped := make(chan struct{})
+	var sent, kills atomic.Int32
 	go func() { // the one who pulls the plug
-		n := 0
+		defer close(stopped)
 		for {
 			select {
 			case <-stop:
-				killed <- n
 				return
 			case <-time.After(time.Duration(60+rng.Intn(120)) * time.Millisecond):
 				if sent.Load() == 0 {
@@ -78,14 +77,15 @@ func TestKilledBetweenTalliesNothingIsLostOrDoubled(t *testing.T) {
 				_ = server.Wait()
 				server = start()
 				sent.Store(0)
-				n++
+				kills.Add(1)
 			}
 		}
 	}()
 	ctx, cancel := context.WithTimeout(context.Background(), 2*time.Minute)
 	defer cancel()
-	retries := 0
-	for i := range events {
+	retries, events := 0, 0
+	for i := 0; i < atLeast || kills.Load() < killsAtLeast; i++ {
+		events++
 		e := tally.Event{ID: fmt.Sprintf("kill-test-%04d", i), Step: "I", Kind: tally.Made, N: 1 + i%3, Exact: "65 mm"}
 		body, err := json.Marshal(map[string]any{"events": []tally.Event{e}})
 		if err != nil {
@@ -109,7 +109,7 @@ func TestKilledBetweenTalliesNothingIsLostOrDoubled(t *testing.T) {
 		}
 	}
 	close(stop)
-	kills := <-killed
+	<-stopped
 	defer func() { _ = server.Process.Kill(); _ = server.Wait() }()
 	want := 0
 	for i := range events {
@@ -139,10 +139,10 @@ func TestKilledBetweenTalliesNothingIsLostOrDoubled(t *testing.T) {
 	if good != want {
 		t.Errorf("%d counted, want %d", good, want)
 	}
-	if kills < 3 || retries == 0 {
-		t.Errorf("killed only %d times, %d retries: the test has shown nothing", kills, retries)
+	if retries == 0 {
+		t.Error("no answer was ever missed: the test has shown nothing")
 	}
-	t.Logf("killed %d times, %d retries", kills, retries)
+	t.Logf("killed %d times, %d events, %d retries", kills.Load(), events, retries)
 }
 
 func TestPlanAndBackupCommands(t *testing.T) {
