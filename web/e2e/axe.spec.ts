@@ -58,3 +58,28 @@ for (const width of [390, 1024]) {
     await context.close();
   });
 }
+
+// A phone beside the needle, with and without the browser's own bars: every button of every mode can be reached.
+for (const height of [780, 664]) {
+  test(`the bench fits a phone of 390 × ${height} in every mode`, async ({ browser }) => {
+    const context = await browser.newContext({ viewport: { width: 390, height }, hasTouch: true });
+    const page = await context.newPage();
+    for (const step of ["block", "set-I", "strip:A:1 strip", "rows"]) {
+      await page.goto(`${quilt}/bench/${encodeURIComponent(step)}`);
+      const seen = async (names: RegExp[]) => {
+        for (const name of names)
+          await expect(page.getByRole("button", { name }).last(), `${step}: ${name}`).toBeInViewport({ ratio: 1 });
+      };
+      await seen([/One more/, /Take back/, /Set aside/, /Recount/]);
+      await page.getByRole("button", { name: /Set aside/ }).tap();
+      await seen([/seam off/, /stained or torn/, /Not at all/, /Set aside/]);
+      await expect(page.getByLabel("Another reason")).toBeInViewport({ ratio: 1 });
+      await page.getByRole("button", { name: /Not at all/ }).tap();
+      await page.getByRole("button", { name: /Recount/ }).tap();
+      await seen([/One more/, /Recount/, /^9$/, /Rub out/]);
+      await page.getByRole("button", { name: /^9$/ }).tap();
+      await expect(page.getByText("There are 9: Enter")).toBeVisible();
+    }
+    await context.close();
+  });
+}

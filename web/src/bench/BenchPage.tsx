@@ -22,6 +22,9 @@ const cautions = {
   mat: "Close the blade whenever you put it down, cut away from yourself, fingers off the ruler's edge.",
 };
 
+/** A phone held upright with the browser's own bars on: the chain gives way to the buttons. */
+const shortPhone = "@media (max-width: 767px) and (max-height: 719px)";
+
 const reasons = ["seam off", "turned the wrong way", "cut crooked", "stuck together", "stained or torn"];
 
 export const BenchPage = () => <At station="needle" />;
@@ -148,7 +151,14 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
         </Button>
       </Flex>
       <Flex as="main" flex="1" minH="0" direction={{ base: "column", md: "row" }}>
-        <Parts project={project} step={step} back={back} iron={iron} turn={() => setBack((b) => !b)} />
+        <Parts
+          project={project}
+          step={step}
+          back={back}
+          iron={iron}
+          turn={() => setBack((b) => !b)}
+          room={mode === "count"}
+        />
         <Flex
           direction="column"
           flex="1"
@@ -164,7 +174,7 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
                 fontFamily="heading"
                 fontWeight="700"
                 lineHeight="1"
-                fontSize={{ base: "96px", md: "150px" }}
+                fontSize={{ base: "min(96px, 12vh)", md: "150px" }}
                 className="tabular"
                 data-testid="good"
               >
@@ -206,7 +216,7 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
                 <Button
                   variant="solid"
                   gridColumn="span 3"
-                  minH={{ base: "84px", md: "76px" }}
+                  minH={{ base: "72px", md: "76px" }}
                   fontSize="20px"
                   onClick={() => tally.made(1)}
                 >
@@ -214,7 +224,7 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
                 </Button>
                 <Button
                   gridColumn="span 3"
-                  minH={{ base: "84px", md: "76px" }}
+                  minH={{ base: "72px", md: "76px" }}
                   fontSize="17px"
                   onClick={typed === undefined ? () => tally.made(Math.min(10, Math.max(1, toGo))) : enter}
                 >
@@ -280,15 +290,23 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
   );
 }
 
-type PartsProps = { project: Project; step: Step; back: boolean; iron: boolean; turn: () => void };
+type PartsProps = {
+  project: Project;
+  step: Step;
+  back: boolean;
+  iron: boolean;
+  turn: () => void /** Whether a phone has room for them. */;
+  room: boolean;
+};
 
 /** The two parts as they come under the needle, what is cut, or what lies on the ironing board. */
-function Parts({ project, step, back, iron, turn }: PartsProps) {
+function Parts({ project, step, back, iron, turn, room }: PartsProps) {
   const colours = coloursOf(project.document);
   const s = step.sewing;
   const whole = step.picture ? project.plan.pictures[step.picture] : undefined;
   return (
     <Flex
+      display={{ base: room ? "flex" : "none", md: "flex" }}
       direction="column"
       justify="center"
       gap={{ base: "6px", md: "14px" }}
@@ -299,7 +317,13 @@ function Parts({ project, step, back, iron, turn }: PartsProps) {
       py={{ base: "8px", md: "16px" }}
       flexShrink={0}
     >
-      <Flex justify="center" align="center" gap={{ base: "10px", md: "22px" }} h={{ base: "130px", md: "300px" }}>
+      <Flex
+        justify="center"
+        align="center"
+        gap={{ base: "10px", md: "22px" }}
+        h={{ base: "130px", md: "300px" }}
+        css={{ [shortPhone]: { height: "96px" } }}
+      >
         {s?.leftPicture && s.rightPicture && !iron ? (
           <>
             <Part name={s.left}>
@@ -452,6 +476,7 @@ function ChainRow({
       overflow="hidden"
       flexShrink={0}
       h={{ base: "84px", md: "112px" }}
+      css={{ [shortPhone]: { display: "none" } }}
       pt="6px"
     >
       {picture && width > 0 && (
