@@ -79,6 +79,10 @@ for (const height of [780, 664]) {
       await seen([/One more/, /Recount/, /^9$/, /Rub out/]);
       await page.getByRole("button", { name: /^9$/ }).tap();
       await expect(page.getByText("There are 9: Enter")).toBeVisible();
+      await page.getByRole("button", { name: /Recount/ }).tap();
+      await page.getByRole("button", { name: "Type a number" }).tap();
+      await page.getByRole("button", { name: /^9$/ }).tap();
+      await seen([/One more/, /^9 more/, /Type a number/, /^0$/]);
     }
     await context.close();
   });

@@ -60,7 +60,7 @@ function Key({ children }: { children: React.ReactNode }) {
   return <AnyKey display={{ base: "none", md: "inline" }}>{children}</AnyKey>;
 }
 
-type Mode = "count" | "aside" | "recount";
+type Mode = "count" | "many" | "aside" | "recount";
 
 function Bench({ project, step, station }: { project: Project; step: Step; station: Station }) {
   const tally = useTally(project, step, station);
@@ -89,6 +89,11 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
     setDigits("");
     setMode("count");
   };
+  // A number meant for one kind of count is not left standing for the other.
+  const recountOrNot = () => {
+    setDigits("");
+    setMode(mode === "recount" ? "count" : "recount");
+  };
   const setAside = (reason: string) => {
     tally.aside(Math.max(1, typed ?? 1), reason);
     setDigits("");
@@ -103,7 +108,7 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
     if (mode === "aside" && /^[1-5]$/.test(key)) setAside(reasons[Number(key) - 1] ?? "");
     else if (/^\d$/.test(key)) setDigits((d) => (d + key).replace(/^0+(?=\d)/, "").slice(0, 4));
     else if (key === "backspace") setDigits((d) => d.slice(0, -1));
-    else if (key === " " && mode === "count") {
+    else if (key === " " && (mode === "count" || mode === "many")) {
       e.preventDefault();
       tally.made(1);
     } else if (key === "enter" && digits !== "" && !onButton) enter();
@@ -113,7 +118,7 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
     } else if (key === "z") tally.undo();
     else if (key === "t") setBack((b) => !b);
     else if (key === "r" && !iron) setMode(mode === "aside" ? "count" : "aside");
-    else if (key === "c" && !iron) setMode(mode === "recount" ? "count" : "recount");
+    else if (key === "c" && !iron) recountOrNot();
     else if (key === "escape") {
       if (mode !== "count" || digits !== "") {
         setMode("count");
@@ -223,7 +228,7 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
                   One more <Key>Space</Key>
                 </Button>
                 <Button
-                  gridColumn="span 3"
+                  gridColumn={{ base: "span 2", md: "span 3" }}
                   minH={{ base: "72px", md: "76px" }}
                   fontSize="17px"
                   onClick={typed === undefined ? () => tally.made(Math.min(10, Math.max(1, toGo))) : enter}
@@ -234,6 +239,16 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
                       ? `There are ${typed}`
                       : `${typed} more`}
                   {typed !== undefined && <Key>Enter</Key>}
+                </Button>
+                <Button
+                  display={{ base: "inline-flex", md: "none" }}
+                  minH="72px"
+                  px="0"
+                  aria-label="Type a number"
+                  aria-pressed={mode === "many"}
+                  onClick={() => setMode(mode === "many" ? "count" : "many")}
+                >
+                  123
                 </Button>
                 <Button
                   gridColumn={iron ? "span 6" : "span 2"}
@@ -248,18 +263,13 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
                     <Button gridColumn="span 2" minH="56px" onClick={() => setMode("aside")}>
                       Set aside <Key>R</Key>
                     </Button>
-                    <Button
-                      gridColumn="span 2"
-                      minH="56px"
-                      aria-pressed={mode === "recount"}
-                      onClick={() => setMode(mode === "recount" ? "count" : "recount")}
-                    >
+                    <Button gridColumn="span 2" minH="56px" aria-pressed={mode === "recount"} onClick={recountOrNot}>
                       Recount <Key>C</Key>
                     </Button>
                   </>
                 )}
               </Box>
-              {mode === "recount" && <Pad digits={digits} setDigits={setDigits} />}
+              {(mode === "recount" || mode === "many") && <Pad digits={digits} setDigits={setDigits} />}
               <Text color="soft" fontSize="14px" mt="8px" display={{ base: "none", md: "block" }}>
                 Digits and <Key>Enter</Key> count that many at once.
               </Text>
