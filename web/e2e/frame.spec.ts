@@ -237,3 +237,22 @@ test("the whole road by keyboard alone", async ({ page }) => {
   await page.keyboard.press("Escape");
   await expect(page.getByText("Cloth to strips")).toBeVisible();
 });
+
+test("print sheets are light, of the paper chosen, one after another", async ({ browser }) => {
+  const context = await browser.newContext({ colorScheme: "dark" });
+  const page = await context.newPage();
+  await page.goto("/q/demo-boat-shed/print");
+  await expect(page.getByRole("button", { name: "Print on A4" })).toBeVisible();
+  for (const sheet of ["The thread", "Cut list", "Order of sewing", "Trim card"]) {
+    await expect(page.getByRole("heading", { name: `Boat shed: ${sheet}` })).toBeVisible();
+  }
+  const light = await page.evaluate(() => getComputedStyle(document.body).color);
+  expect(light).toBe("rgb(35, 40, 43)");
+  const pdf = (await page.pdf({ preferCSSPageSize: true })).toString("latin1");
+  expect(pdf.match(/\/Type \/Page\b/g)?.length).toBeGreaterThanOrEqual(4);
+  expect(pdf).toMatch(/\/MediaBox \[0 0 59\d[.\d]* 84\d[.\d]*\]/);
+  await page.goto("/q/demo-boat-shed/thread");
+  await expect(page.getByRole("list", { name: "From cloth to quilt" })).toBeVisible();
+  expect(await page.evaluate(() => getComputedStyle(document.body).color)).not.toBe(light);
+  await context.close();
+});

@@ -24,6 +24,9 @@ const dark = window.matchMedia("(prefers-color-scheme: dark)");
 const follow = () => document.documentElement.classList.toggle("dark", dark.matches);
 follow();
 dark.addEventListener("change", follow);
+// Paper is light.
+window.addEventListener("beforeprint", () => document.documentElement.classList.remove("dark"));
+window.addEventListener("afterprint", follow);
 
 const root = document.getElementById("root");
 if (root) {

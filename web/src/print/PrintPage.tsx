@@ -1,5 +1,6 @@
 // Sheets for the table, through the browser's print: the thread as a list, the cut list, the order of sewing, the trim card.
 import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { useLayoutEffect } from "react";
 import { Link } from "react-router";
 import type { Project } from "../api/client";
 import { useProject } from "../api/queries";
@@ -24,6 +25,15 @@ const Cell = chakra("td", { base: { py: "5px", px: "8px", verticalAlign: "middle
 
 export function PrintPage() {
   const { data: project, error } = useProject();
+  useLayoutEffect(() => {
+    // The sheets are shown as they will lie on paper, also by those who work in the dark.
+    const look = document.documentElement.classList;
+    const dark = look.contains("dark");
+    look.remove("dark");
+    return () => {
+      look.toggle("dark", dark);
+    };
+  }, []);
   if (!project)
     return error ? (
       <Plain title="Nothing to print">
