@@ -12,6 +12,7 @@ import (
 	"vicis/core/batching"
 	"vicis/core/cloth"
 	"vicis/core/document"
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/starter"
@@ -312,5 +313,30 @@ func TestSchoolsAreSaidWhereTheyApply(t *testing.T) {
 	}
 	if strings.HasPrefix(step(t, p, "set-I").Sewing.Press, "flat") || p.Press.Opened == 0 || p.Press.Clashes != 0 {
 		t.Errorf("the others: %+v, %+v", step(t, p, "set-I").Sewing, p.Press)
+	}
+}
+
+// A plain block between is recommended only where it helps: not where a block clashes inside, however it is surrounded.
+func TestThePlainBlockIsRecommendedOnlyWhereItHelps(t *testing.T) {
+	const advice = "a plain block between the pieced ones would let all nest"
+	d := begin(t, starter.Choices{Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 4, Columns: 4})
+	four := d.Parts[len(d.Parts)-1].How.(*making.Joined)
+	d.Roles = append(d.Roles, document.Role{ID: "C", Name: "third", Fabric: "dark"})
+	d.Fabrics = append(d.Fabrics, document.Fabric{ID: "third", Name: "Third", Colour: "#884422"})
+	d.Roles[2].Fabric = "third"
+	set := d.Parts[0].How.(*making.StripSet)
+	d.Parts = append(d.Parts[:2:2], append([]making.Unit{
+		{ID: "set-II", Name: "Set II", How: &making.StripSet{Strips: []making.SetStrip{{ID: "a", Role: "B"}, {ID: "b", Role: "C"}}}},
+		{ID: "II", Name: "II", How: &making.SubCut{From: "set-II"}},
+	}, d.Parts[2:]...)...)
+	four.Columns = []making.Part{{ID: "a", Unit: "I"}, {ID: "b", Unit: "II"}} // no half turn looks the same
+	p := planned(t, d)
+	if p.Press.Clashes == 0 || !strings.Contains(p.Press.Detail, advice) {
+		t.Errorf("clashes only between blocks: %s", p.Press.Detail)
+	}
+	four.Columns = []making.Part{{ID: "a", Unit: "I"}, {ID: "b", Unit: "I"}} // one segment beside itself never nests
+	p = planned(t, d)
+	if p.Press.Clashes == 0 || strings.Contains(p.Press.Detail, advice) {
+		t.Errorf("clashes inside the block, of %d strips: %s", len(set.Strips), p.Press.Detail)
 	}
 }

@@ -50,7 +50,7 @@ func (b *builder) pressList() Pressing {
 	out.Crossings, out.Clashes, out.Opened, out.Turned = p.Crossings, p.Clashes, p.Opened, p.Layout.Turned
 	out.Nested = p.Crossings - p.Clashes - p.Opened
 	for _, place := range p.Places {
-		out.Places = append(out.Places, PressPlace(place))
+		out.Places = append(out.Places, PressPlace{place.Where, place.Crossings, place.Clashes})
 	}
 	switch {
 	case p.Crossings == 0:
@@ -67,7 +67,11 @@ func (b *builder) pressList() Pressing {
 		case b.d.Schools.Press == pressing.Dark:
 			out.Detail = "You press to the dark, come what may. Press to nest instead, or pin these crossings."
 		case p.Proven:
-			out.Detail = "With one way of pressing for each kind, fewer is not possible. Pin these crossings or open the seams there; a plain block between the pieced ones would let all nest."
+			out.Detail = "With one way of pressing for each kind, fewer is not possible. Pin these crossings or open the seams there"
+			if onlyBetweenBlocks(p.Places) {
+				out.Detail += "; a plain block between the pieced ones would let all nest"
+			}
+			out.Detail += "."
 		default:
 			out.Detail = "This is the best way found; a better one may exist. Pin these crossings or open the seams there."
 		}
@@ -87,6 +91,17 @@ func (b *builder) pressList() Pressing {
 		out.Lines = append(out.Lines, line)
 	}
 	return out
+}
+
+// onlyBetweenBlocks says whether every clash lies where blocks meet. Then each block nests inside as it is pressed, a plain
+// block beside it brings no seam to clash with, and rows pressed alternately nest at the corners.
+func onlyBetweenBlocks(places []pressing.Place) bool {
+	for _, place := range places {
+		if place.Inside && place.Clashes > 0 {
+			return false
+		}
+	}
+	return true
 }
 
 // pressWords says which way the seams of one batch go, and whether they are set first.

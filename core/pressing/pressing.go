@@ -35,6 +35,7 @@ func (d Decision) Toward() making.Neighbour {
 // Place is a kind of spot where seams cross, with what became of its crossings over the whole quilt.
 type Place struct {
 	Where     string
+	Inside    bool // inside one block, whatever lies beside it
 	Crossings int
 	Clashes   int
 }
@@ -85,6 +86,7 @@ func Decide(top quilt.Top, t *making.Table, units []making.Made, school func(uni
 type kindOfCrossing struct {
 	meeting piece.Meeting
 	where   string
+	inside  bool
 	count   int
 }
 
@@ -109,7 +111,7 @@ func press(l quilt.Layout, units []making.Made, t *making.Table, school func(str
 		if !ok {
 			i = len(p.Places)
 			places[c.where] = i
-			p.Places = append(p.Places, Place{Where: c.where})
+			p.Places = append(p.Places, Place{Where: c.where, Inside: c.inside})
 		}
 		p.Places[i].Crossings += c.count
 		p.Crossings += c.count
@@ -271,7 +273,7 @@ func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfC
 	for _, m := range units {
 		if n := l.Count[m.Unit.ID]; n > 0 {
 			for _, meeting := range m.Piece.Meetings {
-				list = append(list, kindOfCrossing{meeting, "inside " + m.Unit.Name, n})
+				list = append(list, kindOfCrossing{meeting, "inside " + m.Unit.Name, true, n})
 			}
 		}
 	}
@@ -294,7 +296,7 @@ func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfC
 		}
 		where := fmt.Sprintf(words, l.Blocks[j.A.Unit].Unit.Name, l.Blocks[j.B.Unit].Unit.Name)
 		for _, m := range piece.Meet(endsOf(j.A, from), endsOf(j.B, to), j.Over) {
-			list = append(list, kindOfCrossing{m, where, j.Count})
+			list = append(list, kindOfCrossing{m, where, false, j.Count})
 		}
 	}
 	pairs := map[[2]int]int{}
@@ -311,7 +313,7 @@ func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfC
 			upper, lower := l.Kinds[pair[0]].SeamID(j), l.Kinds[pair[1]].SeamID(j)
 			// Row seams run from top to bottom: the upper one ends at the joint, the lower one starts there.
 			m := piece.Meeting{Over: quilt.RowsStep, A: piece.End{Seam: upper, E: -1}, B: piece.End{Seam: lower, E: 1}}
-			list = append(list, kindOfCrossing{m, "where four blocks meet", pairs[pair]})
+			list = append(list, kindOfCrossing{m, "where four blocks meet", false, pairs[pair]})
 		}
 	}
 	return list

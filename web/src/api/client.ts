@@ -13,7 +13,6 @@ export type Across = Schemas["PlanAcross"];
 export type Project = Schemas["Project"];
 export type Preview = Schemas["Preview"];
 export type Progress = Schemas["TallyProgress"];
-export type StepProgress = Schemas["TallyStep"];
 export type TallyEvent = Schemas["TallyEvent"];
 export type Tallied = Schemas["Tallied"];
 export type Shelved = Schemas["Shelved"];
