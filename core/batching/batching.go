@@ -21,6 +21,7 @@ const (
 	Strips  Stage = "strips"
 	Sets    Stage = "strip sets"
 	SubCuts Stage = "sub-cuts"
+	Marking Stage = "marking" // lines drawn or creased, squares halved
 	Units   Stage = "units"
 	Blocks  Stage = "blocks"
 	Rows    Stage = "rows"
@@ -28,23 +29,39 @@ const (
 )
 
 // Stages lists them in order.
-var Stages = []Stage{Strips, Sets, SubCuts, Units, Blocks, Rows, Top}
+var Stages = []Stage{Strips, Sets, SubCuts, Marking, Units, Blocks, Rows, Top}
 
-// Batch is one step at the machine: the same two parts, the same edge, so many times.
+// Batch is one step: the same two parts, the same edge, the same line, so many times.
 type Batch struct {
-	ID    string
-	Name  string
-	Stage Stage
-	Left  Part // for a strip set, the first strip; for a row, its first block
-	Right Part
-	Edge  string // which edges come together, in trade words
-	Make  int
-	Spare int
-	Seams int            // seams in one
-	Each  measure.Length // length of one seam
-	Of    []string       // the seams sewn, by id
-	Takes []demand.Take  // what one takes from other steps
-	Piece piece.Piece    // what comes off the machine; zero for seams that only the quilt shows
+	ID      string
+	Name    string
+	Stage   Stage
+	Does    making.Does
+	Says    string // what to do, where the method says it
+	Left    Part   // for a strip set, the first strip; for a row, its first block
+	Right   Part
+	Edge    string // which edges come together, in trade words
+	Make    int
+	Spare   int
+	Seams   int            // seams in one
+	Each    measure.Length // length of one seam
+	Of      []string       // the seams sewn, by id
+	Presses []string       // the seams pressed, by id
+	Takes   []Take         // what it takes from other steps
+	From    []demand.Give  // what stands in for some of these
+	Piece   piece.Piece    // what comes off the machine; zero for seams that only the quilt shows
+	Lines   int            // drawn or creased on one
+	Cuts    int
+	Shaves  bool // trimmed to size
+}
+
+// Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out of
+// the same run take together, and what they take is used up once.
+type Take struct {
+	ID       string
+	Each     int
+	Per      int
+	Together string
 }
 
 // Part is one of the two things that go under the needle.
@@ -53,75 +70,129 @@ type Part struct {
 	Piece piece.Piece
 }
 
-// Plan lists the batches in the order they are sewn.
+// Plan lists the batches in the order they are done.
 func Plan(units []making.Made, l quilt.Layout, lines map[string]demand.Line) []Batch {
 	byStage := map[Stage][]Batch{}
 	add := func(b Batch) { byStage[b.Stage] = append(byStage[b.Stage], b) }
+	used := map[string]bool{} // things that other units are made from
+	for _, m := range units {
+		for _, act := range m.Acts {
+			for _, t := range act.Takes {
+				used[t.Act] = true
+			}
+		}
+	}
 	for _, m := range units {
 		for i, act := range m.Acts {
-			line := lines[act.ID]
-			if act.Seams == 0 || line.Make() == 0 {
+			if act.Does == making.Cuts || act.Does == making.SubCuts || act.Does == making.Sews && act.Seams == 0 {
 				continue
 			}
-			b := Batch{ID: act.ID, Name: m.Unit.Name, Make: line.Make(), Spare: line.Spare, Seams: act.Seams, Piece: act.Piece}
-			for _, t := range act.Takes {
-				b.Takes = append(b.Takes, demand.Take{ID: t.Act, Each: t.Each})
-			}
-			w, h := act.Piece.Size()
-			switch {
-			case m.Kind == making.StripSetKind:
-				b.Stage, b.Each = Sets, w
-				b.Edge = "long edges together, from the first strip down to the last"
-				for _, s := range m.Seams {
-					b.Of = append(b.Of, s.ID)
-				}
-			default:
-				b.Stage, b.Each = Units, h
-				if l.Count[m.Unit.ID] > 0 && i == len(m.Acts)-1 {
+			for _, b := range ofAct(m, act, lines) {
+				b.Stage = Units
+				switch laid := l.Count[b.ID] > 0; {
+				case m.Kind == making.StripSetKind:
+					b.Stage, b.Edge = Sets, "long edges together, from the first strip down to the last"
+				case !act.Pieced && (act.Does == making.Marks || act.Does == making.Trims):
+					b.Stage = Marking
+				case laid && i == len(m.Acts)-1 && !used[b.ID]:
 					b.Stage = Blocks
 				}
-				b.Left = Part{act.Joins.Left, act.Joins.LeftPiece}
-				b.Right = Part{act.Joins.Right, act.Joins.RightPart}
-				b.Edge = fmt.Sprintf("the left edge of %s to the right edge of %s", act.Joins.Right, act.Joins.Left)
-				b.Of = []string{m.Seams[i].ID}
-				if i < len(m.Acts)-1 {
-					b.Name = act.Joins.Left + " + " + act.Joins.Right
-				}
+				add(b)
 			}
-			add(b)
 		}
 	}
 	for _, k := range l.Kinds {
 		if len(k.Cells) < 2 {
 			continue
 		}
-		b := Batch{ID: k.ID, Name: "Row " + k.ID[len("row-"):], Stage: Rows, Make: k.Count, Seams: len(k.Cells) - 1, Each: l.BlockH + 2*l.Seam, Edge: "block to block, from left to right"}
+		b := Batch{ID: k.ID, Name: "Row " + k.ID[len("row-"):], Stage: Rows, Does: making.Sews, Make: k.Count, Seams: len(k.Cells) - 1, Each: l.BlockH + 2*l.Seam, Edge: "block to block, from left to right"}
 		for j := 1; j < len(k.Cells); j++ {
 			b.Of = append(b.Of, k.SeamID(j))
 		}
-		b.Takes = TakesOf(k)
+		b.Presses = b.Of
+		for _, t := range TakesOf(k) {
+			b.Takes = append(b.Takes, Take{ID: t.ID, Each: t.Each, Per: 1})
+		}
 		add(b)
 	}
 	w, _ := l.Middle()
+	top := func(id, name, edge string, n int, each measure.Length) {
+		add(Batch{ID: id, Name: name, Stage: Top, Does: making.Sews, Make: n, Seams: 1, Each: each, Edge: edge, Of: []string{id}, Presses: []string{id}})
+	}
 	if len(l.Rows) > 1 {
-		add(Batch{ID: quilt.RowsStep, Name: "Row to row", Stage: Top, Make: len(l.Rows) - 1, Seams: 1, Each: w, Edge: "the top edge of each row to the bottom edge of the row above", Of: []string{quilt.RowsStep}})
+		top(quilt.RowsStep, "Row to row", "the top edge of each row to the bottom edge of the row above", len(l.Rows)-1, w)
 	}
 	for _, ring := range l.Rings {
-		for _, side := range []struct {
-			id, name, edge string
-			each           measure.Length
-		}{
-			{pressing.SidesStep(ring.Border.ID), "sides", "a long edge to each side of the quilt", ring.Sides},
-			{pressing.EndsStep(ring.Border.ID), "top and bottom", "a long edge to the top and the bottom of the quilt, over the ends of the sides", ring.Ends},
-		} {
-			add(Batch{ID: side.id, Name: ring.Border.Name + ", " + side.name, Stage: Top, Make: 2, Seams: 1, Each: side.each, Edge: side.edge, Of: []string{side.id}})
-		}
+		top(pressing.SidesStep(ring.Border.ID), ring.Border.Name+", sides", "a long edge to each side of the quilt", 2, ring.Sides)
+		top(pressing.EndsStep(ring.Border.ID), ring.Border.Name+", top and bottom", "a long edge to the top and the bottom of the quilt, over the ends of the sides", 2, ring.Ends)
 	}
 	var list []Batch
 	for _, s := range Stages {
 		list = append(list, byStage[s]...)
 	}
 	return list
+}
+
+// ofAct is the batch of one act; where several things fall out of it, one for each of them that is needed.
+func ofAct(m making.Made, act making.Act, lines map[string]demand.Line) []Batch {
+	var list []Batch
+	gives := act.Outputs()
+	for _, g := range gives {
+		line := lines[g.ID]
+		if line.Make() <= 0 {
+			continue
+		}
+		b := Batch{
+			ID: g.ID, Name: m.Unit.Name, Does: act.Does, Says: act.Says, Make: line.Make(), Spare: line.Spare, From: line.From, Seams: act.Seams, Each: act.Each,
+			Of: act.Sews, Presses: act.Presses, Piece: act.Piece, Lines: act.Lines, Cuts: act.Cuts, Shaves: act.Shaves > 0,
+		}
+		if act.Name != "" {
+			b.Name = act.Name
+			if m.Kind == making.PiecedKind {
+				b.Name = m.Unit.Name + ": " + act.Name
+			}
+		}
+		for _, v := range m.Variants {
+			if v.ID == g.ID {
+				b.Name, b.Piece = v.Name, v.Piece
+			}
+		}
+		if act.Does == making.Sews && act.Presses == nil && !pressedLater(m, act) {
+			b.Presses = act.Sews
+		}
+		for _, t := range act.Takes {
+			take := Take{ID: t.Act, Each: t.Each, Per: g.Count}
+			if len(gives) > 1 {
+				take.Together = act.ID
+			}
+			b.Takes = append(b.Takes, take)
+		}
+		if b.Each == 0 {
+			_, b.Each = act.Piece.Size()
+		}
+		if j := act.Joins; j != nil {
+			b.Left, b.Right, b.Edge = Part{j.Left, j.LeftPiece}, Part{j.Right, j.RightPart}, j.Edge
+			if b.Edge == "" {
+				b.Edge = fmt.Sprintf("the left edge of %s to the right edge of %s", j.Right, j.Left)
+			}
+		}
+		list = append(list, b)
+	}
+	return list
+}
+
+// pressedLater says whether what an act sews is pressed only once it is cut apart.
+func pressedLater(m making.Made, act making.Act) bool {
+	for _, other := range m.Acts {
+		for _, p := range other.Presses {
+			for _, s := range act.Sews {
+				if p == s {
+					return true
+				}
+			}
+		}
+	}
+	return false
 }
 
 // TakesOf says how many of each block one row takes, in the order they first come.

@@ -16,8 +16,21 @@ type Fabric struct {
 	ID     string          `json:"id"`
 	Name   string          `json:"name" doc:"What the quilter calls it"`
 	Colour string          `json:"colour" pattern:"^#[0-9a-fA-F]{6}$" doc:"How it looks from a distance, as #rrggbb"`
+	Print  Print           `json:"print,omitempty" enum:"plain,one way,two way,motif,assorted" doc:"What its print asks for; plain when left out"`
 	Usable measure.Written `json:"usable,omitempty" doc:"Usable width without selvedges, where it differs from the project's"`
 }
+
+// Print is what a fabric's print asks of whoever cuts it.
+type Print string
+
+// The prints.
+const (
+	Plain    Print = "plain"    // looks the same however it lies
+	OneWay   Print = "one way"  // has a top
+	TwoWay   Print = "two way"  // runs one way, such as a stripe
+	Motif    Print = "motif"    // has motifs to centre in a patch
+	Assorted Print = "assorted" // many prints, as in a stack of precut squares
+)
 
 // Role is a part that a fabric plays in the pattern, so that one fabric can be swapped for another everywhere.
 type Role struct {
@@ -74,6 +87,11 @@ func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.
 		}
 		if _, err := strconv.ParseUint(strings.TrimPrefix(f.Colour, "#"), 16, 32); err != nil || len(f.Colour) != 7 || f.Colour[0] != '#' {
 			problems.Stop("colour-unreadable", at+"/colour", fmt.Sprintf("“%s” is not a colour.", f.Colour), "Pick a colour, or write it as # and six hex digits.")
+		}
+		switch f.Print {
+		case "", Plain, OneWay, TwoWay, Motif, Assorted:
+		default:
+			problems.Stop("print-unknown", at+"/print", fmt.Sprintf("“%s” is no kind of print.", f.Print), "Choose plain, one way, two way, motif or assorted.")
 		}
 		widths[f.ID] = usable
 		if f.Usable != "" {

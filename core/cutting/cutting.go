@@ -15,7 +15,7 @@ import (
 // Strip is strips of one kind, cut from one fabric.
 type Strip struct {
 	ID      string // the step that cuts them
-	For     string // the unit or border they are cut for; empty when several strip sets share them
+	For     string // the act or border they are cut for; empty when several strip sets share them
 	Role    string
 	Width   measure.Length // exact
 	Cut     measure.Length // rounded up to the ruler's mark
@@ -27,7 +27,7 @@ type Strip struct {
 
 // Across is sub-cuts taken across strips or strip sets.
 type Across struct {
-	ID       string // the unit that is sub-cut
+	ID       string // the act that sub-cuts
 	Width    measure.Length
 	Cut      measure.Length // rounded up to the ruler's mark
 	Length   measure.Length // of each strip or set, before squaring up
@@ -63,8 +63,8 @@ type Plan struct {
 // StripID names the strips of a role and breadth that the strip sets share.
 func StripID(role, as string) string { return "strip:" + role + ":" + as }
 
-// PatchStrips names the strips cut for a unit of patches.
-func PatchStrips(unit string) string { return unit + "/strips" }
+// PatchStrips names the strips cut for an act's patches.
+func PatchStrips(act string) string { return act + "/strips" }
 
 // BorderStrips names the strips cut for a border.
 func BorderStrips(border string) string { return border + "/strips" }
@@ -85,9 +85,9 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 			}
 			line := lines[act.ID]
 			if act.Patch != nil && line.Make() > 0 {
-				strips = append(strips, patchStrips(m.Unit.ID, *act.Patch, line, t))
+				strips = append(strips, patchStrips(act.ID, *act.Patch, line, t))
 			}
-			if m.Kind == making.SubCutKind && line.Make() > 0 {
+			if act.Does == making.SubCuts && line.Make() > 0 {
 				set, _ := t.Made(act.Takes[0].Act)
 				length, _ := set.Piece.Size()
 				p.Sets = append(p.Sets, across(m.Unit.ID, m.Width(), length, line, t))
@@ -109,15 +109,15 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 }
 
 // patchStrips cuts patches from strips as wide as one of their sides, whichever takes less cloth.
-func patchStrips(unit string, patch making.Patch, line demand.Line, t *making.Table) Strip {
+func patchStrips(act string, patch making.Patch, line demand.Line, t *making.Table) Strip {
 	usable, _ := t.Usable(patch.Role)
 	var best Strip
 	for i, way := range [][2]measure.Length{{patch.H, patch.W}, {patch.W, patch.H}} {
 		if way[1].CeilTo(t.Ruler.Mark) > usable-t.Squaring {
 			continue
 		}
-		a := across(unit, way[1], usable, line, t)
-		s := Strip{ID: PatchStrips(unit), For: unit, Role: patch.Role, Width: way[0], Cut: way[0].CeilTo(t.Ruler.Mark), Count: a.Strips, Patches: &a}
+		a := across(act, way[1], usable, line, t)
+		s := Strip{ID: PatchStrips(act), For: act, Role: patch.Role, Width: way[0], Cut: way[0].CeilTo(t.Ruler.Mark), Count: a.Strips, Patches: &a}
 		if best.Count == 0 || i > 0 && s.Cut*measure.Length(s.Count) < best.Cut*measure.Length(best.Count) {
 			best = s
 		}

@@ -1,18 +1,31 @@
 // Package demand counts from the quilt down to the cloth: how many of everything, rounded up once for the whole quilt.
 package demand
 
-// Source is one act that makes things: what one run takes from other acts and how many it gives.
+// Source is one act that makes things: what one run takes from other acts and what it gives.
 type Source struct {
 	ID     string
 	Takes  []Take
-	Gives  int  // 1 or more
-	Spares bool // whether spares are asked for here
+	Gives  []Give // one of its own id when empty
+	Spares bool   // whether spares are asked for here
 }
 
-// Take is so many of another source's things per run.
+// Take is so many of a thing per run.
 type Take struct {
 	ID   string
 	Each int
+}
+
+// Give is so many of a thing from one run.
+type Give struct {
+	ID    string
+	Count int
+}
+
+func (s Source) gives() []Give {
+	if len(s.Gives) == 0 {
+		return []Give{{s.ID, 1}}
+	}
+	return s.Gives
 }
 
 // Spares is what is made beyond the need, at every source that asks for them.
@@ -29,37 +42,234 @@ func (s Spares) Of(need int) int {
 	return s.Count + (need*s.Percent+99)/100
 }
 
-// Line is the count of one source.
+// Line is the count of one thing.
 type Line struct {
-	Need  int // what the quilt takes
-	Spare int // asked for beyond it
-	Runs  int
-	Left  int // what the runs could give beyond need and spare
+	Need  int    // what the quilt takes
+	Spare int    // asked for beyond it
+	Runs  int    // of the act that makes it
+	Left  int    // what the runs give beyond need and spare, and beyond what stands in for others
+	Lent  int    // how many of these stand in for another thing
+	From  []Give // what stands in for these, and how many
 }
 
-// Make is how many are to be made.
-func (l Line) Make() int { return l.Need + l.Spare }
+// Make is how many are to be made for the need, whatever stands in.
+func (l Line) Make() int {
+	n := l.Need + l.Spare
+	for _, g := range l.From {
+		n -= g.Count
+	}
+	return n
+}
 
-// Count goes from the wanted things down. Sources stand in order, each after what it takes from; every source has one way
-// of being made, so runs = ⌈(need + spares) / gives⌉ is optimal.
-func Count(sources []Source, wanted map[string]int, spares Spares) map[string]Line {
-	lines := map[string]Line{}
+// Demand is everything that has to be made, and what could go on being made from it.
+type Demand struct {
+	Sources []Source            // each after what it takes from
+	Wanted  map[string]int      // of each thing
+	Also    map[string][]string // thing → other things that may stand in for it; each for one only
+	Spares  Spares
+}
+
+// Plan is the count of everything.
+type Plan struct {
+	Lines  map[string]Line
+	Runs   map[string]int
+	Proven bool // no choice of runs leaves less over, and none with as little over has fewer runs
+}
+
+// Count goes from the wanted things down. Things that fall out of one run together, that several sources make, or that stand in
+// for each other are one small problem: the least surplus first, then the fewest runs; everything else has one source, whose
+// runs = ⌈(need + spares) / gives⌉ are optimal. ok is false when things are made from each other in a ring.
+func Count(d Demand) (p Plan, ok bool) {
+	p = Plan{Lines: map[string]Line{}, Runs: map[string]int{}, Proven: true}
+	g := group(d)
 	need := map[string]int{}
-	for id, n := range wanted {
+	for id, n := range d.Wanted {
 		need[id] = n
 	}
-	for i := len(sources) - 1; i >= 0; i-- {
-		s := sources[i]
-		l := Line{Need: need[s.ID]}
-		if s.Spares {
-			l.Spare = spares.Of(l.Need)
-		}
-		l.Runs = (l.Make() + s.Gives - 1) / s.Gives
-		l.Left = l.Runs*s.Gives - l.Make()
-		for _, t := range s.Takes {
-			need[t.ID] += l.Runs * t.Each
-		}
-		lines[s.ID] = l
+	groups, ok := g.order(d.Sources)
+	if !ok {
+		return p, false
 	}
-	return lines
+	for _, sources := range groups {
+		p.solve(d, sources, need)
+		for _, i := range sources {
+			s := d.Sources[i]
+			for _, t := range s.Takes {
+				need[t.ID] += p.Runs[s.ID] * t.Each
+			}
+		}
+	}
+	return p, true
+}
+
+// solve chooses the runs of one group of sources.
+func (p *Plan) solve(d Demand, sources []int, need map[string]int) {
+	var items []string
+	index := map[string]int{}
+	spare := map[string]int{}
+	for _, i := range sources {
+		for _, g := range d.Sources[i].gives() {
+			if _, known := index[g.ID]; !known {
+				index[g.ID] = len(items)
+				items = append(items, g.ID)
+			}
+			if d.Sources[i].Spares {
+				spare[g.ID] = d.Spares.Of(need[g.ID])
+			}
+		}
+	}
+	// A row for each thing; for one that others stand in for, a row for all of them together.
+	c := cover{need: make([]int, len(items)), columns: make([]column, len(sources))}
+	for k, id := range items {
+		c.need[k] = need[id] + spare[id]
+		for _, other := range d.Also[id] {
+			c.need[k] += need[other] + spare[other]
+		}
+	}
+	for n, i := range sources {
+		col := column{gives: make([]int, len(items))}
+		for _, g := range d.Sources[i].gives() {
+			col.gives[index[g.ID]] += g.Count
+			col.total += g.Count
+		}
+		pooled := append([]int(nil), col.gives...)
+		for k, id := range items {
+			for _, other := range d.Also[id] {
+				if j, ok := index[other]; ok {
+					pooled[k] += col.gives[j]
+				}
+			}
+		}
+		c.columns[n] = column{gives: pooled, total: col.total}
+	}
+	runs, proven := c.solve()
+	p.Proven = p.Proven && proven
+	made := map[string]int{}
+	for n, i := range sources {
+		s := d.Sources[i]
+		p.Runs[s.ID] = runs[n]
+		for _, g := range s.gives() {
+			made[g.ID] += runs[n] * g.Count
+			l := p.Lines[g.ID]
+			l.Runs += runs[n]
+			p.Lines[g.ID] = l
+		}
+	}
+	for _, id := range items {
+		l := p.Lines[id]
+		l.Need, l.Spare = need[id], spare[id]
+		p.Lines[id] = l
+	}
+	for _, id := range items { // what is short is taken from what stands in for it
+		l := p.Lines[id]
+		short := l.Need + l.Spare - made[id]
+		for _, other := range d.Also[id] {
+			o := p.Lines[other]
+			n := min(short, made[other]-o.Need-o.Spare-o.Lent)
+			if n <= 0 {
+				continue
+			}
+			l.From = append(l.From, Give{other, n})
+			o.Lent += n
+			p.Lines[other] = o
+			short -= n
+		}
+		p.Lines[id] = l
+	}
+	for _, id := range items {
+		l := p.Lines[id]
+		l.Left = made[id] - l.Make() - l.Lent
+		p.Lines[id] = l
+	}
+}
+
+// grouping joins sources whose runs are chosen together.
+type grouping struct {
+	parent  []int
+	makers  map[string][]int // thing → its sources
+	sources int
+}
+
+func group(d Demand) *grouping {
+	g := &grouping{makers: map[string][]int{}, sources: len(d.Sources)}
+	for i, s := range d.Sources {
+		g.parent = append(g.parent, i)
+		for _, give := range s.gives() {
+			g.makers[give.ID] = append(g.makers[give.ID], i)
+		}
+	}
+	for _, makers := range g.makers {
+		for _, i := range makers[1:] {
+			g.join(makers[0], i)
+		}
+	}
+	for id, others := range d.Also {
+		for _, other := range others {
+			if a, b := g.makers[id], g.makers[other]; len(a) > 0 && len(b) > 0 {
+				g.join(a[0], b[0])
+			}
+		}
+	}
+	return g
+}
+
+func (g *grouping) find(i int) int {
+	for g.parent[i] != i {
+		g.parent[i] = g.parent[g.parent[i]]
+		i = g.parent[i]
+	}
+	return i
+}
+
+func (g *grouping) join(i, j int) {
+	a, b := g.find(i), g.find(j)
+	g.parent[max(a, b)] = min(a, b)
+}
+
+// order puts the groups in an order from the quilt down: every group after all that take from it.
+func (g *grouping) order(sources []Source) (list [][]int, ok bool) {
+	members := map[int][]int{}
+	waits := map[int]int{}         // group → how many takes of it are still to come
+	takes := map[int]map[int]int{} // group → the groups it takes from, how often
+	for i, s := range sources {
+		here := g.find(i)
+		members[here] = append(members[here], i)
+		for _, t := range s.Takes {
+			seen := map[int]bool{}
+			for _, maker := range g.makers[t.ID] {
+				there := g.find(maker)
+				if seen[there] {
+					continue
+				}
+				seen[there] = true
+				if there == here {
+					return nil, false
+				}
+				if takes[here] == nil {
+					takes[here] = map[int]int{}
+				}
+				takes[here][there]++
+				waits[there]++
+			}
+		}
+	}
+	var free []int
+	for i := len(sources) - 1; i >= 0; i-- {
+		if g.find(i) == i && waits[i] == 0 {
+			free = append(free, i)
+		}
+	}
+	for len(free) > 0 {
+		here := free[0]
+		free = free[1:]
+		list = append(list, members[here])
+		for i := len(sources) - 1; i >= 0; i-- { // in a fixed order
+			if n := takes[here][i]; n > 0 {
+				if waits[i] -= n; waits[i] == 0 {
+					free = append(free, i)
+				}
+			}
+		}
+	}
+	return list, len(list) == len(members)
 }

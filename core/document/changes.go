@@ -103,7 +103,7 @@ func Changes(a, b Document) []string {
 func answer(d Document, q Question) string {
 	value := map[string]string{
 		"/schools/press": string(d.Schools.Press), "/schools/setFirst": fmt.Sprint(d.Schools.SetFirst), "/schools/sewing": d.Schools.Sewing,
-		"/schools/joining": d.Schools.Joining, "/schools/pins": d.Schools.Pins, "/settings/hand": d.Settings.Hand, "/settings/buy": d.Settings.Buy, "/settings/paper": d.Settings.Paper,
+		"/schools/joining": d.Schools.Joining, "/schools/pins": d.Schools.Pins, "/schools/marking": string(d.Schools.Marking), "/settings/hand": d.Settings.Hand, "/settings/buy": d.Settings.Buy, "/settings/paper": d.Settings.Paper,
 	}[q.Key]
 	for _, a := range q.Answers {
 		if a.Value == value {

@@ -38,6 +38,8 @@ type Document struct {
 	Roles    []Role          `json:"roles"`
 	Parts    []making.Unit   `json:"units"`
 	Top      quilt.Top       `json:"top"`
+
+	Colourways []Colourway `json:"colourways,omitempty" doc:"Blocks in other fabrics"`
 }
 
 // Fabric and Role are the cloth room's.
@@ -119,8 +121,8 @@ func (d *Document) normalise(problems *problem.List) {
 	}
 	for i := range d.Parts {
 		for _, b := range making.Breadths(d.Parts[i].How) {
-			if c, err := b.Canonical(d.Units); err == nil {
-				*b = c
+			if c, err := b.Breadth.Canonical(d.Units); err == nil && *b.Breadth != "" {
+				*b.Breadth = c
 			}
 		}
 	}

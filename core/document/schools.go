@@ -1,6 +1,7 @@
 package document
 
 import (
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/pressing"
 )
@@ -13,6 +14,7 @@ type Schools struct {
 	Sewing   string                 `json:"sewing" enum:"alternate,same"`
 	Joining  string                 `json:"joining" enum:"one,pairs"`
 	Pins     string                 `json:"pins" enum:"none,crossings,everywhere,glue"`
+	Marking  making.Marking         `json:"marking" enum:"line,both,crease,guide" doc:"How a sewing line on the diagonal is shown to the needle"`
 	Chain    int                    `json:"chain" minimum:"1" maximum:"500" doc:"Units on one chain before it is cut"`
 	Steps    map[string]StepSchools `json:"steps,omitempty" doc:"What is done differently, by unit, row kind or border"`
 }
@@ -68,6 +70,9 @@ func (d *Document) fill() {
 	set(&d.Schools.Sewing, "alternate")
 	set(&d.Schools.Joining, "one")
 	set(&d.Schools.Pins, "none")
+	if d.Schools.Marking == "" {
+		d.Schools.Marking = making.OneLine
+	}
 	if d.Schools.Chain == 0 {
 		d.Schools.Chain = 10
 	}
@@ -125,6 +130,12 @@ func Questions() []Question {
 		{"/schools/joining", "Strips are joined", "", []Answer{
 			{Value: "one", Name: "one after another", Changes: "Simple; the first strip is handled most."},
 			{Value: "pairs", Name: "in pairs, then pairs of pairs", Changes: "Fewer strips hang from each seam; keep the order."},
+		}},
+		{"/schools/marking", "Diagonals are marked", "", []Answer{
+			{Value: "line", Name: "with one line", Changes: "Drawn from corner to corner; sewn on it, or an allowance on each side."},
+			{Value: "both", Name: "with both sewing lines", Changes: "Twice the drawing; the needle only follows."},
+			{Value: "crease", Name: "with a crease", Changes: "Pressed in, nothing to draw; it fades when the piece is handled."},
+			{Value: "guide", Name: "not at all: a guide on the machine", Changes: "Nothing is marked; the corner follows a line on the machine's bed."},
 		}},
 		{"/schools/pins", "Pin", "pins", []Answer{
 			{Value: "none", Name: "not at all", Changes: "Nested seams hold each other."},

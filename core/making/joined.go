@@ -68,16 +68,24 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 			Minus: Facing(name, left, piece.Right),
 		})
 		act := Act{
-			ID: id, Gives: 1, Piece: out.Piece, Seams: 1, Takes: takes(taken, c.Unit),
+			ID: id, Does: Sews, Name: name + " + " + part.Unit.Name, Piece: out.Piece, Seams: 1, Sews: []string{id}, Takes: takes(taken, c.Unit),
 			Joins: &Joins{Left: name, Right: part.Unit.Name, LeftPiece: left, RightPart: right},
 		}
 		if i == len(m.Columns)-1 {
-			act.ID = t.Unit.ID
+			act.ID, act.Name = t.Unit.ID, ""
 		}
 		out.Acts = append(out.Acts, act)
 		taken, name = act.ID, name+" + "+part.Unit.Name
 	}
 	return out, true
+}
+
+func (m *Joined) references() []*string {
+	list := make([]*string, len(m.Columns))
+	for i := range m.Columns {
+		list[i] = &m.Columns[i].Unit
+	}
+	return list
 }
 
 func takes(a, b string) []Take {
@@ -89,14 +97,5 @@ func takes(a, b string) []Take {
 
 // Facing describes a piece as a neighbour of the seam at one of its sides.
 func Facing(name string, p piece.Piece, side piece.Side) Neighbour {
-	n := Neighbour{Name: name, Bulk: len(p.Ends(side))}
-	for _, patch := range p.Patches {
-		for _, a := range patch.Poly {
-			if side == piece.Left && a.X == (piece.Num{}) || side == piece.Right && a.X == p.W {
-				n.Roles = append(n.Roles, patch.Role)
-				break
-			}
-		}
-	}
-	return n
+	return Neighbour{Name: name, Roles: p.RolesAt(side), Bulk: len(p.Ends(side))}
 }

@@ -16,9 +16,13 @@ import (
 
 // Unit is one kind of thing that is made, and how.
 type Unit struct {
-	ID   string `json:"id"`
-	Name string `json:"name"`
-	How  Method `json:"how"`
+	ID   string   `json:"id"`
+	Name string   `json:"name"`
+	Also []string `json:"also,omitempty" doc:"Units of the same look and size that stand in for it, such as a bonus left over elsewhere"`
+	How  Method   `json:"how"`
+
+	// Of is the place of the unit in the document this one was copied from, counted from 1, for a colourway; 0 for its own.
+	Of int `json:"-"`
 }
 
 // Method is a way of making a unit.
@@ -44,13 +48,26 @@ type Table struct {
 	At       string // JSON pointer to the unit's method
 	Units    measure.Units
 	Seam     measure.Length // effective allowance
+	Fold     measure.Length // the part of it that the fold takes
 	Strip    measure.Length // the width strips of this project are cut, unless a unit says otherwise
 	Ruler    measure.Ruler
 	Squaring measure.Length // lost to squaring up the end of a strip or strip set
+	Marking  Marking        // how sewing lines are shown
 	Usable   func(role string) (measure.Length, bool)
 	Made     func(unit string) (Made, bool)
 	Problems *problem.List
 }
+
+// Marking is how a sewing line on the diagonal is shown to the needle.
+type Marking string
+
+// The ways of marking.
+const (
+	OneLine Marking = "line"   // one line is drawn, and sewn on or beside
+	Both    Marking = "both"   // both sewing lines are drawn
+	Crease  Marking = "crease" // one line is pressed in
+	Guide   Marking = "guide"  // nothing is drawn: a guide on the machine shows the way
+)
 
 // Kind groups methods by what comes off the table.
 type Kind string
@@ -61,27 +78,97 @@ const (
 	SubCutKind   Kind = "sub-cut"
 	PatchKind    Kind = "patch"
 	JoinedKind   Kind = "joined"
+	PiecedKind   Kind = "pieced" // everything else that is sewn
 )
 
-// Made is a unit with everything its method states.
+// Made is a unit with everything its method states. Where a run gives several variants, each of them is a Made of its own
+// that differs in its unit's id and name and in its piece.
 type Made struct {
-	Unit  Unit
-	Kind  Kind
-	Piece piece.Piece
-	Acts  []Act
-	Seams []Seam
+	Unit     Unit
+	Kind     Kind
+	Piece    piece.Piece
+	Acts     []Act
+	Seams    []Seam
+	Variants []Variant // everything that falls out of one run; empty where that is one piece
+	Size     Size
 }
+
+// Each lists what falls out of one run, each as a unit of its own; the unit itself where that is one piece.
+func (m Made) Each() []Made {
+	if len(m.Variants) == 0 {
+		return []Made{m}
+	}
+	list := make([]Made, len(m.Variants))
+	for i, v := range m.Variants {
+		list[i] = m
+		list[i].Unit.ID, list[i].Unit.Name, list[i].Piece = v.ID, v.Name, v.Piece
+	}
+	return list
+}
+
+// Size is how a unit's unfinished size comes about: a sum in trade words, and the rule it rests on.
+type Size struct {
+	Sums []string
+	Rule string
+}
+
+// Variant is one look among what falls out of a run.
+type Variant struct {
+	ID     string // the unit's id for the first, else the unit's id, a colon and a letter
+	Name   string
+	Piece  piece.Piece
+	Count  int    // per run
+	Kinds  int    // how many of these are sewn differently though they look alike
+	Mirror string // the variant that is its mirror image; empty when there is none, or it is itself
+	Bonus  bool   // it falls out besides what the unit is made for
+}
+
+// Does is what is done in an act.
+type Does string
+
+// What there is to do.
+const (
+	Cuts    Does = "cut"     // patches from cloth
+	SubCuts Does = "sub-cut" // segments from a strip set
+	Marks   Does = "mark"    // lines are drawn or creased
+	Sews    Does = "sew"
+	Trims   Does = "trim" // cut apart, pressed, trimmed to size
+)
 
 // Act is one countable step of making a unit. Its id comes from the document's ids alone.
 type Act struct {
-	ID     string
-	Takes  []Take // what one run takes from other acts
-	Gives  int    // how many one run gives
-	Strips []Strip
-	Patch  *Patch
-	Joins  *Joins
-	Piece  piece.Piece // what lies there afterwards
-	Seams  int         // how many seams one run sews
+	ID      string
+	Does    Does
+	Name    string // what it is called beside the unit; empty for the unit itself
+	Says    string // what to do to one, in the imperative, where that does not follow from the rest
+	Takes   []Take // what one run takes from other acts
+	Gives   []Give // what one run gives; one of its own id when empty
+	Strips  []Strip
+	Patch   *Patch
+	Joins   *Joins
+	Piece   piece.Piece    // what lies there afterwards
+	Seams   int            // how many seams one run sews
+	Each    measure.Length // how long one of them is; the height of the piece when zero
+	Sews    []string       // which decisions of pressing they belong to
+	Presses []string       // which of them are pressed in this act, where that is not when they are sewn
+	Lines   int            // drawn or creased in one run
+	Cuts    int            // made in one run, after sewing
+	Shaves  int            // how many pieces one run trims to size
+	Pieced  bool           // a mark or a cut on what has been sewn already
+}
+
+// Give is so many of one thing per run.
+type Give struct {
+	ID    string
+	Count int
+}
+
+// Outputs lists what one run gives.
+func (a Act) Outputs() []Give {
+	if len(a.Gives) == 0 {
+		return []Give{{a.ID, 1}}
+	}
+	return a.Gives
 }
 
 // Take is so many of another act's output per run.
@@ -103,10 +190,11 @@ type Patch struct {
 	W, H measure.Length
 }
 
-// Joins says which two parts one seam brings together, side by side.
+// Joins says which two parts come together.
 type Joins struct {
 	Left, Right          string // names as the quilter says them
 	LeftPiece, RightPart piece.Piece
+	Edge                 string // which edges come together, in trade words; empty where they lie side by side
 }
 
 // Seam is one decision of pressing: what lies on the side its allowances turn to when x is +1, and when it is −1.
@@ -146,6 +234,7 @@ func (u *Unit) UnmarshalJSON(data []byte) error {
 	var raw struct {
 		ID   string          `json:"id"`
 		Name string          `json:"name"`
+		Also []string        `json:"also"`
 		How  json.RawMessage `json:"how"`
 	}
 	if err := strict(data, &raw); err != nil {
@@ -172,7 +261,7 @@ func (u *Unit) UnmarshalJSON(data []byte) error {
 	if err := strict(rest, how); err != nil {
 		return fmt.Errorf("unit %q: %w", raw.ID, err)
 	}
-	*u = Unit{raw.ID, raw.Name, how}
+	*u = Unit{ID: raw.ID, Name: raw.Name, Also: raw.Also, How: how}
 	return nil
 }
 
@@ -194,8 +283,9 @@ func (u Unit) MarshalJSON() ([]byte, error) {
 	return json.Marshal(struct {
 		ID   string          `json:"id"`
 		Name string          `json:"name"`
+		Also []string        `json:"also,omitempty"`
 		How  json.RawMessage `json:"how"`
-	}{u.ID, u.Name, joined})
+	}{u.ID, u.Name, u.Also, joined})
 }
 
 func strict(data []byte, into any) error {
@@ -204,15 +294,22 @@ func strict(data []byte, into any) error {
 	return d.Decode(into)
 }
 
-// All makes every unit of a document, each after its parts, and gives them in that order. A unit made of itself, a missing
-// part or a doubled id is a problem where it stands; units that need it are left out, the rest is made.
+// All makes every unit of a document, each after its parts, and gives them in that order. Variants beyond the first are in
+// the map, by their own ids. A unit made of itself, a missing part or a doubled id is a problem where it stands; units that
+// need it are left out, the rest is made.
 func All(units []Unit, t Table) (made map[string]Made, order []string) {
 	made = map[string]Made{}
 	index := map[string]int{}
+	place := func(i int) int {
+		if of := units[i].Of; of > 0 {
+			return of - 1
+		}
+		return i
+	}
 	for i, u := range units {
-		at := problem.At("units", i)
-		if _, twice := index[u.ID]; twice || u.ID == "" || strings.ContainsAny(u.ID, "/: ") {
-			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("The unit “%s” has no plain id of its own.", u.Name), "Give every unit its own id, without spaces, slashes or colons.")
+		at := problem.At("units", place(i))
+		if _, twice := index[u.ID]; twice || u.ID == "" || u.Of == 0 && strings.ContainsAny(u.ID, "/: @") {
+			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("The unit “%s” has no plain id of its own.", u.Name), "Give every unit its own id, without spaces, slashes, colons or @.")
 			continue
 		}
 		if strings.TrimSpace(u.Name) == "" {
@@ -228,34 +325,52 @@ func All(units []Unit, t Table) (made map[string]Made, order []string) {
 	visit = func(i int) {
 		u := units[i]
 		state[u.ID] = waiting
+		here := t
+		here.Unit, here.At = u, problem.At("units", place(i), "how")
 		for _, p := range u.How.Parts() {
-			j, ok := index[p.Unit]
-			at := problem.At("units", i, "how")
+			base, _, _ := strings.Cut(p.Unit, ":")
+			j, ok := index[base]
 			switch {
 			case !ok:
-				t.Problems.Stop("unit-unknown", at, fmt.Sprintf("%s is made from “%s”, which is not among the units.", u.Name, p.Unit), "Choose another part, or add that unit.")
-			case state[p.Unit] == waiting:
-				t.Problems.Stop("unit-of-itself", at, fmt.Sprintf("%s is made from itself.", u.Name), "Take it out of its own parts.")
-			case state[p.Unit] == 0:
+				t.Problems.Stop("unit-unknown", here.At, fmt.Sprintf("%s is made from “%s”, which is not among the units.", u.Name, p.Unit), "Choose another part, or add that unit.")
+				continue
+			case state[base] == waiting:
+				t.Problems.Stop("unit-of-itself", here.At, fmt.Sprintf("%s is made from itself.", u.Name), "Take it out of its own parts.")
+			case state[base] == 0:
 				visit(j)
 			}
-		}
-		here := t
-		here.Unit, here.At = u, problem.At("units", i, "how")
-		if m, ok := u.How.Make(&here); ok {
-			if patches += len(m.Piece.Patches); patches > MostPatchesInAll {
-				if !tooMany {
-					tooMany = true
-					t.Problems.Stop("too-many-patches", problem.At("units", i), fmt.Sprintf("With %s the units have more than %d patches in all.", u.Name, MostPatchesInAll), "Use fewer or simpler units.")
-				}
-				state[u.ID] = done
-				return
+			if _, whole := made[base]; whole && made[p.Unit].Unit.ID == "" {
+				t.Problems.Stop("unit-unknown", here.At, fmt.Sprintf("%s is made from “%s”, which does not fall out of %s any more.", u.Name, p.Unit, units[j].Name), "Choose another part.")
 			}
-			m.Unit = u
-			made[u.ID] = m
-			order = append(order, u.ID)
 		}
 		state[u.ID] = done
+		m, ok := u.How.Make(&here)
+		if !ok {
+			return
+		}
+		if m.Piece.Rounded {
+			t.Problems.Stop("too-fine", here.At, fmt.Sprintf("%s is halved at 45° more often than can be followed exactly.", u.Name), "Build it from simpler units.")
+			return
+		}
+		pieces := 0
+		for _, v := range m.Variants {
+			pieces += len(v.Piece.Patches)
+		}
+		if patches += max(pieces, len(m.Piece.Patches)); patches > MostPatchesInAll {
+			if !tooMany {
+				tooMany = true
+				t.Problems.Stop("too-many-patches", problem.At("units", place(i)), fmt.Sprintf("With %s the units have more than %d patches in all.", u.Name, MostPatchesInAll), "Use fewer or simpler units.")
+			}
+			return
+		}
+		m.Unit = u
+		if len(m.Variants) > 0 {
+			m.Piece = m.Variants[0].Piece
+		}
+		for _, one := range m.Each() {
+			made[one.Unit.ID] = one
+		}
+		order = append(order, u.ID)
 	}
 	for i, u := range units {
 		if j, ok := index[u.ID]; ok && j == i && state[u.ID] == 0 {

@@ -73,7 +73,7 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 		return Made{}, false
 	}
 	out := Made{Kind: StripSetKind, Piece: piece.Cut(m.Strips[0].Role, length, widths[0])}
-	act := Act{ID: t.Unit.ID, Gives: 1, Seams: len(m.Strips) - 1}
+	act := Act{ID: t.Unit.ID, Does: Sews, Seams: len(m.Strips) - 1, Each: length}
 	for i, s := range m.Strips {
 		as, _ := s.Width.Canonical(t.Units)
 		act.Strips = append(act.Strips, Strip{Role: s.Role, Width: widths[i], As: string(as)})
@@ -86,6 +86,7 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 			t.misfit(err, t.At+problem.At("strips", i), s.ID, t.Unit.Name)
 			return Made{}, false
 		}
+		act.Sews = append(act.Sews, id)
 		out.Seams = append(out.Seams, Seam{
 			ID:    id,
 			Plus:  Neighbour{Name: fmt.Sprintf("strip %d", i), Roles: []string{m.Strips[i-1].Role}},
@@ -113,10 +114,18 @@ func (t *Table) misfit(err error, at, part, whole string) {
 		fmt.Sprintf("Change its strips so that it measures %s unfinished, or choose another part.", t.Ruler.Print(m.Want)))
 }
 
-func (m *StripSet) breadths() []*Breadth {
-	list := make([]*Breadth, len(m.Strips))
+func (m *StripSet) breadths() []Measured {
+	list := make([]Measured, len(m.Strips))
 	for i := range m.Strips {
-		list[i] = &m.Strips[i].Width
+		list[i] = Measured{&m.Strips[i].Width, false, fmt.Sprintf("strips/%d/width", i)}
+	}
+	return list
+}
+
+func (m *StripSet) roles() []*string {
+	list := make([]*string, len(m.Strips))
+	for i := range m.Strips {
+		list[i] = &m.Strips[i].Role
 	}
 	return list
 }

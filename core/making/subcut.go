@@ -43,7 +43,7 @@ func (m *SubCut) Make(t *Table) (Made, bool) {
 	}
 	p := set.Piece.Slice(t.Squaring, width)
 	return Made{Kind: SubCutKind, Piece: p, Acts: []Act{{
-		ID: t.Unit.ID, Takes: []Take{{Act: m.From, Each: 1}}, Gives: each, Piece: p,
+		ID: t.Unit.ID, Does: SubCuts, Takes: []Take{{Act: m.From, Each: 1}}, Gives: []Give{{t.Unit.ID, each}}, Piece: p,
 	}}}, true
 }
 
@@ -53,4 +53,6 @@ func (m Made) Width() measure.Length {
 	return w
 }
 
-func (m *SubCut) breadths() []*Breadth { return []*Breadth{&m.Width} }
+func (m *SubCut) breadths() []Measured { return []Measured{{&m.Width, false, "width"}} }
+
+func (m *SubCut) references() []*string { return []*string{&m.From} }

@@ -32,31 +32,60 @@ type Meeting struct {
 	Spot Point
 }
 
+// Miss is a place where two seam ends should meet under the seam Over and do not: they leave it at the same angle, and lie
+// too near each other for that to be meant.
+type Miss struct {
+	Over string
+	A, B string // the seams
+	By   Num    // along the seam
+	Spot Point
+}
+
 // Ends lists the seams that end at a side, in order along it: the edge's signature. Seams that lie along the edge do not
 // end there.
 func (p Piece) Ends(side Side) []End {
-	switch side {
-	case Left:
-		return p.endsOn(Num{}, true)
-	case Right:
-		return p.endsOn(p.W, true)
-	case Top:
-		return p.endsOn(Num{}, false)
-	}
-	return p.endsOn(p.H, false)
+	return p.endsOn(p.edge(side))
 }
 
-// endsOn lists the ends on an upright or level line through the piece.
-func (p Piece) endsOn(line Num, upright bool) []End {
+func (p Piece) edge(side Side) Line {
+	switch side {
+	case Left:
+		return Upright(Num{})
+	case Right:
+		return Upright(p.W)
+	case Top:
+		return Level(Num{})
+	}
+	return Level(p.H)
+}
+
+// RolesAt lists the roles of the patches that touch a side, one for each patch.
+func (p Piece) RolesAt(side Side) []string { return p.rolesOn(p.edge(side)) }
+
+// rolesOn lists the roles of the patches that have an edge on a line.
+func (p Piece) rolesOn(l Line) []string {
+	var roles []string
+	for _, patch := range p.Patches {
+		on := 0
+		for _, a := range patch.Poly {
+			if l.at(a) == (Num{}) {
+				on++
+			}
+		}
+		if on > 1 {
+			roles = append(roles, patch.Role)
+		}
+	}
+	return roles
+}
+
+// endsOn lists the ends on a line through the piece.
+func (p Piece) endsOn(l Line) []End {
 	var ends []End
 	add := func(seam string, e int, here, there Point) {
-		across, along := here.X, here.Y
-		leaves, drifts := there.X.Sub(here.X), there.Y.Sub(here.Y)
-		if !upright {
-			across, along, leaves, drifts = along, across, drifts, leaves
-		}
-		if across == line && leaves != (Num{}) {
-			ends = append(ends, End{Seam: seam, E: e, At: along, slant: drifts.Sign(), spot: here})
+		if l.at(here) == (Num{}) && l.at(there) != (Num{}) {
+			at := l.along(here)
+			ends = append(ends, End{Seam: seam, E: e, At: at, slant: l.along(there).Cmp(at), spot: here})
 		}
 	}
 	for _, s := range p.Seams {
@@ -86,6 +115,40 @@ func Meet(a, b []End, over string) []Meeting {
 					out = append(out, Meeting{Over: over, A: a[i], B: b[j], Spot: a[i].spot})
 				}
 			}
+		}
+	}
+	return out
+}
+
+// Missed pairs the ends of two edges that have no partner at their place, though one lies nearer than near.
+func Missed(a, b []End, near Num, over string) []Miss {
+	var out []Miss
+	partner := func(e End, list []End) (closest End, by Num, met bool) {
+		by = near
+		for _, o := range list {
+			if o.slant != e.slant {
+				continue
+			}
+			d := o.At.Sub(e.At)
+			if d.Sign() < 0 {
+				d = d.Neg()
+			}
+			if d == (Num{}) {
+				return o, d, true
+			}
+			if d.Cmp(by) < 0 {
+				closest, by = o, d
+			}
+		}
+		return closest, by, false
+	}
+	for _, e := range a {
+		o, by, met := partner(e, b)
+		if met || o.Seam == "" {
+			continue
+		}
+		if _, _, taken := partner(o, a); !taken {
+			out = append(out, Miss{Over: over, A: e.Seam, B: o.Seam, By: by, Spot: e.spot})
 		}
 	}
 	return out

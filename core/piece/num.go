@@ -11,9 +11,9 @@ import (
 
 // Fine is how many points of virtual sewing lie between two points of the grid of lengths: a few binary places more, which
 // halvings at 45° use up.
-const Fine = 16
+const Fine = 64
 
-// Num is an exact coordinate p + q√2, counted in 1/(24384·16) inch. Right angles need only p; cuts and seams at 45° bring
+// Num is an exact coordinate p + q√2, counted in 1/(24384·64) inch. Right angles need only p; cuts and seams at 45° bring
 // in q. Values stay far below 2⁶² for anything made of cloth.
 type Num struct{ P, Q int64 }
 
@@ -31,6 +31,9 @@ func (a Num) Neg() Num { return Num{-a.P, -a.Q} }
 
 // TimesRoot2 gives √2·a, as when a side becomes a diagonal.
 func (a Num) TimesRoot2() Num { return Num{2 * a.Q, a.P} }
+
+// Half gives a/2 and says whether that is exact: a cut at 45° to another uses up a binary place.
+func (a Num) Half() (half Num, exact bool) { return Num{a.P >> 1, a.Q >> 1}, a.P&1 == 0 && a.Q&1 == 0 }
 
 // times is the exact product of two coordinates, in squares of the fine unit.
 func (a Num) times(b Num) Num { return Num{a.P*b.P + 2*a.Q*b.Q, a.P*b.Q + a.Q*b.P} }

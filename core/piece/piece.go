@@ -2,6 +2,7 @@ package piece
 
 import (
 	"fmt"
+	"slices"
 
 	"vicis/core/measure"
 )
@@ -13,7 +14,11 @@ type Point struct{ X, Y Num }
 type Patch struct {
 	Role string // which fabric role it is cut from
 	Poly []Point
+	Up   int // where the top of the cloth points: 0 up, 2 right, 4 down, 6 left, odd numbers between them
 }
+
+// Bias says whether the patch's threads run at 45° to the edges of the table, so that an upright or level edge of it stretches.
+func (p Patch) Bias() bool { return p.Up%2 == 1 }
 
 // Seam is a line of stitches. Its direction From → To is fixed to the cloth, so the side its allowances lie on,
 // left (+1) or right (−1) of that direction, does not change when the cloth is turned.
@@ -22,18 +27,23 @@ type Seam struct {
 	From, To Point
 }
 
-// Piece is a rectangle of cloth, right side up: its outline W × H, its patches and its seams, and where seams crossed when
-// it was sewn.
+// Piece is cloth sewn together, right side up: the size of the rectangle it fills, its patches and its seams, and where
+// seams met, or missed each other, when it was sewn.
 type Piece struct {
 	W, H     Num
 	Patches  []Patch
 	Seams    []Seam
 	Meetings []Meeting
+	Misses   []Miss
+	Rounded  bool // some point fell between two points of the fine grid
 }
 
 // Cut cuts a rectangle from cloth of one role.
-func Cut(role string, w, h measure.Length) Piece {
-	return Piece{W: Of(w), H: Of(h), Patches: []Patch{{Role: role, Poly: rectangle(Num{}, Num{}, Of(w), Of(h))}}}
+func Cut(role string, w, h measure.Length) Piece { return Exactly(role, Of(w), Of(h)) }
+
+// Exactly is Cut for sizes that only virtual sewing can cut, such as half a diagonal.
+func Exactly(role string, w, h Num) Piece {
+	return Piece{W: w, H: h, Patches: []Patch{{Role: role, Poly: rectangle(Num{}, Num{}, w, h)}}}
 }
 
 func rectangle(x0, y0, x1, y1 Num) []Point {
@@ -49,29 +59,34 @@ func (p Piece) Size() (w, h measure.Length) {
 
 // Turn turns the piece clockwise by 0, 90, 180 or 270 degrees, as it lies on the table.
 func (p Piece) Turn(degrees int) Piece {
+	w, h := p.W, p.H
 	switch degrees {
 	case 90:
-		h := p.H
-		return p.moved(h, p.W, func(a Point) Point { return Point{h.Sub(a.Y), a.X} })
+		return p.moved(h, w, 2, func(a Point) Point { return Point{h.Sub(a.Y), a.X} })
 	case 180:
-		w, h := p.W, p.H
-		return p.moved(w, h, func(a Point) Point { return Point{w.Sub(a.X), h.Sub(a.Y)} })
+		return p.moved(w, h, 4, func(a Point) Point { return Point{w.Sub(a.X), h.Sub(a.Y)} })
 	case 270:
-		w := p.W
-		return p.moved(p.H, w, func(a Point) Point { return Point{a.Y, w.Sub(a.X)} })
+		return p.moved(h, w, 6, func(a Point) Point { return Point{a.Y, w.Sub(a.X)} })
 	}
 	return p
 }
 
-// moved applies a motion that turns but never mirrors: cloth cannot be mirrored.
-func (p Piece) moved(w, h Num, to func(Point) Point) Piece {
-	out := Piece{W: w, H: h, Patches: make([]Patch, len(p.Patches)), Seams: make([]Seam, len(p.Seams)), Meetings: make([]Meeting, len(p.Meetings))}
+// moved applies a motion that turns by so many eighths and never mirrors: cloth lying right side up cannot be mirrored.
+func (p Piece) moved(w, h Num, eighths int, to func(Point) Point) Piece {
+	return p.mapped(w, h, to, func(up int) int { return (up + eighths) % 8 })
+}
+
+func (p Piece) mapped(w, h Num, to func(Point) Point, turn func(up int) int) Piece {
+	out := Piece{
+		W: w, H: h, Patches: slices.Clone(p.Patches), Seams: slices.Clone(p.Seams), Rounded: p.Rounded,
+		Meetings: slices.Clone(p.Meetings), Misses: slices.Clone(p.Misses),
+	}
 	for i, patch := range p.Patches {
 		poly := make([]Point, len(patch.Poly))
 		for j, a := range patch.Poly {
 			poly[j] = to(a)
 		}
-		out.Patches[i] = Patch{patch.Role, poly}
+		out.Patches[i] = Patch{patch.Role, poly, turn(patch.Up)}
 	}
 	for i, s := range p.Seams {
 		out.Seams[i] = Seam{s.ID, to(s.From), to(s.To)}
@@ -79,6 +94,10 @@ func (p Piece) moved(w, h Num, to func(Point) Point) Piece {
 	for i, m := range p.Meetings {
 		m.Spot = to(m.Spot)
 		out.Meetings[i] = m
+	}
+	for i, m := range p.Misses {
+		m.Spot = to(m.Spot)
+		out.Misses[i] = m
 	}
 	return out
 }
@@ -98,17 +117,13 @@ func JoinRight(a, b Piece, s measure.Length, seam string) (Piece, error) {
 		hb, _ := b.H.Length()
 		return Piece{}, &Misfit{Have: hb, Want: ha}
 	}
-	line := a.W.Sub(Of(s))
-	left := a.clip(Num{}, line)
-	right := b.clip(Of(s), b.W).shift(line.Sub(Of(s)), Num{})
-	out := Piece{
-		W: line.Add(b.W).Sub(Of(s)), H: a.H,
-		Patches:  append(left.Patches, right.Patches...),
-		Seams:    append(left.Seams, right.Seams...),
-		Meetings: append(left.Meetings, right.Meetings...),
-	}
-	out.Meetings = append(out.Meetings, Meet(left.endsOn(line, true), right.endsOn(line, true), seam)...)
-	out.Seams = append(out.Seams, Seam{seam, Point{line, Num{}}, Point{line, a.H}})
+	line := Upright(a.W.Sub(Of(s)))
+	right := b.shift(line.C.Sub(Of(s)), Num{})
+	out := sew(a, right, line, -1, seam)
+	out.Misses = append(out.Misses, Missed(a.keep(line, -1).endsOn(line), right.keep(line, 1).endsOn(line), Of(s), seam)...)
+	out.W, out.H = line.C.Add(b.W).Sub(Of(s)), a.H
+	last := &out.Seams[len(out.Seams)-1]
+	last.From, last.To = Point{line.C, Num{}}, Point{line.C, a.H}
 	return out, nil
 }
 
@@ -128,102 +143,80 @@ func JoinDown(a, b Piece, s measure.Length, seam string) (Piece, error) {
 }
 
 // Slice cuts the piece across from x to x + w; the loose ends of seams fall away with the rest.
-func (p Piece) Slice(x, w measure.Length) Piece {
-	out := p.clip(Of(x), Of(x+w)).shift(Of(x).Neg(), Num{})
-	out.W = Of(w)
+func (p Piece) Slice(x, w measure.Length) Piece { return p.Window(Of(x), Num{}, Of(w), p.H) }
+
+// Window is what remains of the piece once it is cut to a rectangle.
+func (p Piece) Window(x, y, w, h Num) Piece {
+	out := p.keep(Upright(x), 1).keep(Upright(x.Add(w)), -1).keep(Level(y), 1).keep(Level(y.Add(h)), -1).shift(x.Neg(), y.Neg())
+	out.W, out.H = w, h
 	return out
 }
 
 // Finished is the piece as it will be seen once an allowance s is sewn away on all four sides.
 func (p Piece) Finished(s measure.Length) Piece {
 	a := Of(s)
-	across := p.clip(a, p.W.Sub(a)).shift(a.Neg(), Num{})
-	across.W = p.W.Sub(a).Sub(a)
-	up := across.Turn(90)
-	down := up.clip(a, up.W.Sub(a)).shift(a.Neg(), Num{})
-	down.W = up.W.Sub(a).Sub(a)
-	return down.Turn(270)
+	return p.Window(a, a, p.W.Sub(a).Sub(a), p.H.Sub(a).Sub(a))
 }
 
 func (p Piece) shift(dx, dy Num) Piece {
-	return p.moved(p.W, p.H, func(a Point) Point { return Point{a.X.Add(dx), a.Y.Add(dy)} })
+	return p.moved(p.W, p.H, 0, func(a Point) Point { return Point{a.X.Add(dx), a.Y.Add(dy)} })
 }
 
-// clip keeps what lies between two upright lines. Edges and seams run along an axis or at 45°, so every new corner is exact.
-func (p Piece) clip(x0, x1 Num) Piece {
-	out := Piece{W: p.W, H: p.H}
+// keep keeps what lies on one side (+1 or −1) of a line. Edges and seams run along an axis or at 45°, so every new corner is
+// exact as long as the fine grid holds it.
+func (p Piece) keep(l Line, side int) Piece {
+	out := Piece{W: p.W, H: p.H, Rounded: p.Rounded}
+	cross := func(a, b Point) Point {
+		at, exact := l.crossing(a, b)
+		out.Rounded = out.Rounded || !exact
+		return at
+	}
+	beyond := func(a Point) int { return l.at(a).Sign() * side }
+	out.Patches = make([]Patch, 0, len(p.Patches))
+	out.Seams = make([]Seam, 0, len(p.Seams)+1)
 	for _, patch := range p.Patches {
-		poly := clipPoly(clipPoly(patch.Poly, x0, 1), x1, -1)
+		if !slices.ContainsFunc(patch.Poly, func(a Point) bool { return beyond(a) < 0 }) {
+			out.Patches = append(out.Patches, patch)
+			continue
+		}
+		var poly []Point // Sutherland and Hodgman's walk
+		for i, a := range patch.Poly {
+			b := patch.Poly[(i+1)%len(patch.Poly)]
+			sa, sb := beyond(a), beyond(b)
+			if sa >= 0 {
+				poly = append(poly, a)
+			}
+			if sa*sb < 0 {
+				poly = append(poly, cross(a, b))
+			}
+		}
 		if len(poly) >= 3 {
-			out.Patches = append(out.Patches, Patch{patch.Role, poly})
+			out.Patches = append(out.Patches, Patch{patch.Role, poly, patch.Up})
 		}
 	}
 	for _, s := range p.Seams {
-		from, to := s.From, s.To
-		if from.X.Cmp(to.X) == 0 {
-			if from.X.Cmp(x0) > 0 && from.X.Cmp(x1) < 0 {
-				out.Seams = append(out.Seams, s)
-			}
+		from, to := beyond(s.From), beyond(s.To)
+		switch {
+		case from <= 0 && to <= 0: // a seam that lies in the line is lost with it
 			continue
+		case from < 0:
+			s.From = cross(s.From, s.To)
+		case to < 0:
+			s.To = cross(s.To, s.From)
 		}
-		from, ok1 := clipEnd(from, to, x0, x1)
-		to, ok2 := clipEnd(to, from, x0, x1)
-		if ok1 && ok2 {
-			out.Seams = append(out.Seams, Seam{s.ID, from, to})
-		}
+		out.Seams = append(out.Seams, s)
 	}
 	for _, m := range p.Meetings {
-		if m.Spot.X.Cmp(x0) > 0 && m.Spot.X.Cmp(x1) < 0 {
+		if beyond(m.Spot) > 0 {
 			out.Meetings = append(out.Meetings, m)
 		}
 	}
-	return out
-}
-
-// clipEnd moves the end a of the seam a–b to the nearer line when it lies outside; false when the whole seam lies outside.
-func clipEnd(a, b Point, x0, x1 Num) (Point, bool) {
-	if a.X.Cmp(x0) < 0 {
-		if b.X.Cmp(x0) <= 0 {
-			return a, false
-		}
-		return crossing(a, b, x0), true
-	}
-	if a.X.Cmp(x1) > 0 {
-		if b.X.Cmp(x1) >= 0 {
-			return a, false
-		}
-		return crossing(a, b, x1), true
-	}
-	return a, true
-}
-
-// clipPoly keeps the side of the line x = at that lies toward +x (side 1) or −x (side −1): Sutherland and Hodgman's walk.
-func clipPoly(poly []Point, at Num, side int) []Point {
-	var out []Point
-	for i, a := range poly {
-		b := poly[(i+1)%len(poly)]
-		sa, sb := a.X.Cmp(at)*side, b.X.Cmp(at)*side
-		if sa >= 0 {
-			out = append(out, a)
-		}
-		if sa*sb < 0 {
-			out = append(out, crossing(a, b, at))
+	for _, m := range p.Misses {
+		if beyond(m.Spot) > 0 {
+			out.Misses = append(out.Misses, m)
 		}
 	}
 	return out
-}
-
-// crossing is where the edge a–b, level or at 45°, crosses the upright line x = at.
-func crossing(a, b Point, at Num) Point {
-	switch dx, dy := b.X.Sub(a.X), b.Y.Sub(a.Y); dy {
-	case Num{}:
-		return Point{at, a.Y}
-	case dx:
-		return Point{at, a.Y.Add(at.Sub(a.X))}
-	case dx.Neg():
-		return Point{at, a.Y.Sub(at.Sub(a.X))}
-	}
-	panic("piece: an edge that is neither along an axis nor at 45°")
 }
 
 // Area is twice the exact area covered by the patches, in squares of the fine unit.

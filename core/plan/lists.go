@@ -36,7 +36,7 @@ func plural(n int, one string) string {
 
 func (b *builder) across(a cutting.Across, what string) Across {
 	out := Across{
-		Step: a.ID, Name: b.made(a.ID).Unit.Name, Width: b.t.Ruler.Read(a.Cut), PerStrip: a.PerStrip, Strips: a.Strips,
+		Step: a.ID, Name: b.nameOf(a.ID), Width: b.t.Ruler.Read(a.Cut), PerStrip: a.PerStrip, Strips: a.Strips,
 		Need: a.Need, Spare: a.Spare, Make: a.Need + a.Spare, Last: a.Last, Rest: b.t.Ruler.Read(a.Rest), Length: b.t.Ruler.Read(a.Length),
 		Working: Working{
 			Sums: []string{
@@ -164,35 +164,11 @@ func widths(set making.Made) []measure.Length {
 	return list
 }
 
-// widthSum writes what sewn widths come to as a sum with pencil and paper: 5 × 2½″ − 4 seams × ½″ = 10½″.
-func (b *builder) widthSum(parts []measure.Length, total measure.Length) string {
-	var terms []string
-	for i := 0; i < len(parts); {
-		j := i
-		for j < len(parts) && parts[j] == parts[i] {
-			j++
-		}
-		if j-i == 1 {
-			terms = append(terms, b.say(parts[i]))
-		} else {
-			terms = append(terms, fmt.Sprintf("%d × %s", j-i, b.say(parts[i])))
-		}
-		i = j
-	}
-	sum := strings.Join(terms, " + ")
-	if n := len(parts) - 1; n > 0 {
-		sum += fmt.Sprintf(" − %s × %s", plural(n, "seam"), b.say(2*b.t.Seam))
-	}
-	return sum + " = " + b.say(total)
-}
-
-const widthRule = "Each seam takes an allowance from both of its sides, so sewn widths are the sum of the cut widths less two allowances a seam."
-
 func (b *builder) widthWorking(parts []measure.Length, total measure.Length) Working {
 	if len(parts) < 2 {
 		return Working{Sums: []string{b.say(total) + ", as it is cut"}, Rule: "Nothing is sewn yet, so nothing is taken up."}
 	}
-	return Working{Sums: []string{b.widthSum(parts, total)}, Rule: widthRule}
+	return Working{Sums: []string{making.SumOf(b.t.Ruler, b.t.Seam, parts, total)}, Rule: making.SumRule}
 }
 
 func (b *builder) steps() []Step {
@@ -246,36 +222,39 @@ func (b *builder) runWorking(s cutting.Strip) Working {
 }
 
 func (b *builder) subCut(a cutting.Across, from, step string) Step {
-	m := b.made(a.ID)
-	w, h := m.Piece.Size()
+	w, h := b.acts[a.ID].act.Piece.Size()
 	n := a.Need + a.Spare
 	source := "strips"
 	if from == "set" {
 		source = b.made(step).Unit.Name
 	}
 	return Step{
-		ID: a.ID, Name: m.Unit.Name, Stage: batching.SubCuts, Does: "sub-cut", One: "sub-cut", Make: n, Spare: a.Spare,
+		ID: a.ID, Name: b.nameOf(a.ID), Stage: batching.SubCuts, Does: "sub-cut", One: "sub-cut", Make: n, Spare: a.Spare,
 		Says: fmt.Sprintf("Sub-cut %d at %s from %s, %d from each.", n, b.say(a.Cut), source, a.PerStrip),
 		Size: b.say(w) + " × " + b.say(h), Exact: exactly(w, h), Picture: a.ID, Takes: []Take{{Step: step, Each: 1, Per: a.PerStrip}},
 	}
 }
 
+// sewn is the step of one batch: sewing, marking, or cutting apart and trimming.
 func (b *builder) sewn(batch batching.Batch) Step {
-	s := Step{
-		ID: batch.ID, Name: batch.Name, Stage: batch.Stage, Does: "sew", Make: batch.Make, Spare: batch.Spare,
-		Sewing: &Sewing{
+	s := Step{ID: batch.ID, Name: batch.Name, Stage: batch.Stage, Does: string(batch.Does), Make: batch.Make, Spare: batch.Spare}
+	if batch.Does == making.Sews {
+		s.Sewing = &Sewing{
 			Left: batch.Left.Name, Right: batch.Right.Name, Edge: batch.Edge, Seams: batch.Seams,
 			Length: b.t.Ruler.Read(batch.Each), Press: b.pressWords(batch), Stitch: stitch(batch.Stage), Hold: b.hold(batch),
-		},
+		}
 	}
 	for _, t := range batch.Takes {
-		s.Takes = append(s.Takes, Take{Step: t.ID, Each: t.Each, Per: 1})
+		s.Takes = append(s.Takes, Take{Step: t.ID, Each: t.Each, Per: t.Per, Together: t.Together})
+	}
+	for _, g := range batch.From {
+		s.Also = append(s.Also, StandIn{Step: g.ID, Count: g.Count})
 	}
 	if w, h := batch.Piece.Size(); w > 0 {
 		s.Picture, s.Size, s.Exact = batch.ID, b.say(w)+" × "+b.say(h), exactly(w, h)
 	}
-	switch batch.Stage {
-	case batching.Sets:
+	switch {
+	case batch.Stage == batching.Sets:
 		m := b.made(batch.ID)
 		_, h := m.Piece.Size()
 		s.One, s.Size, s.Exact = "set", b.say(h)+" wide", exactly(h)
@@ -287,20 +266,36 @@ func (b *builder) sewn(batch batching.Batch) Step {
 			}
 		}
 		s.Says = fmt.Sprintf("Sew %s: %s of %s.", batch.Name, plural(batch.Make, "set"), plural(len(m.Acts[0].Strips), "strip"))
-	case batching.Units, batching.Blocks:
+	case batch.Does == making.Marks:
+		s.One = "piece"
+		s.Says = fmt.Sprintf("%s: %d for %s.", batch.Says, batch.Make, b.acts[batch.ID].made.Unit.Name)
+	case batch.Does == making.Trims:
+		s.One = "unit"
+		s.Says = b.trimWords(batch)
+	case batch.Stage == batching.Units || batch.Stage == batching.Blocks:
 		left, right := b.picture(batch.Left.Piece, &b.press), b.picture(batch.Right.Piece, &b.press)
 		s.Sewing.LeftPicture, s.Sewing.RightPicture = &left, &right
 		s.One = "pair"
-		if batch.Stage == batching.Blocks {
+		switch {
+		case batch.Stage == batching.Blocks:
 			s.One = "block"
+		case batch.ID == b.acts[batch.ID].made.Unit.ID:
+			s.One = "unit"
 		}
-		s.Says = fmt.Sprintf("Sew %s to %s, %s.", batch.Right.Name, batch.Left.Name, times(batch.Make))
-	case batching.Rows:
+		switch {
+		case batch.Says != "":
+			s.Says = fmt.Sprintf("%s: %d in all.", batch.Says, batch.Make)
+		case batch.Seams > 1 && len(batch.Of) > 1:
+			s.Says = fmt.Sprintf("Sew %s of %d parts, %s.", batch.Name, batch.Seams+1, times(batch.Make))
+		default:
+			s.Says = fmt.Sprintf("Sew %s to %s, %s.", batch.Right.Name, batch.Left.Name, times(batch.Make))
+		}
+	case batch.Stage == batching.Rows:
 		w, _ := b.layout.Middle()
 		s.One, s.Picture = "row", batch.ID
 		s.Size, s.Exact = b.say(w)+" × "+b.say(batch.Each), exactly(w, batch.Each)
 		s.Says = fmt.Sprintf("Sew %s of %d blocks, %s.", strings.ToLower(batch.Name[:1])+batch.Name[1:], batch.Seams+1, times(batch.Make))
-	case batching.Top:
+	case batch.Stage == batching.Top:
 		s.One = "seam"
 		s.Size, s.Exact = b.say(batch.Each)+" long", exactly(batch.Each)
 		s.Says = fmt.Sprintf("Sew %s: %s.", strings.ToLower(batch.Name[:1])+batch.Name[1:], plural(batch.Make, "seam"))
@@ -312,6 +307,32 @@ func (b *builder) sewn(batch batching.Batch) Step {
 		}
 	}
 	return s
+}
+
+// trimWords says how a batch is cut apart, pressed and trimmed: what of it there is to do.
+func (b *builder) trimWords(batch batching.Batch) string {
+	words := batch.Says
+	if len(batch.Presses) > 0 {
+		words += ", press " + b.pressWords(batch)
+	}
+	if w, h := batch.Piece.Size(); batch.Shaves {
+		words += fmt.Sprintf(", trim to %s × %s", b.say(w), b.say(h))
+	}
+	return fmt.Sprintf("%s: %d in all.", words, batch.Make)
+}
+
+// nameOf is what the thing an act makes is called.
+func (b *builder) nameOf(act string) string {
+	st, ok := b.acts[act]
+	switch {
+	case !ok:
+		return act
+	case st.act.Name == "":
+		return st.made.Unit.Name
+	case st.made.Kind == making.PiecedKind:
+		return st.made.Unit.Name + ": " + st.act.Name
+	}
+	return st.act.Name
 }
 
 func (b *builder) stripsOf(id string) int {
@@ -337,7 +358,7 @@ func times(n int) string {
 
 // hold says how to hold, pin or turn what is sewn, by the schools chosen (common practice).
 func (b *builder) hold(batch batching.Batch) string {
-	id, _, _ := strings.Cut(batch.ID, "/")
+	id := baseOf(batch.ID)
 	pins := map[string]string{
 		"none": "", "crossings": "pin at every crossing", "everywhere": "pin at the crossings and between", "glue": "a dot of glue inside the allowance at every crossing",
 	}[b.d.Schools.PinsOf(id)]
@@ -372,7 +393,7 @@ func (b *builder) trimList() []Trim {
 		}
 	}
 	for _, s := range b.sizes() {
-		if b.lines[s.ID].Runs == 0 {
+		if b.lines[s.ID].Make() == 0 && b.demand.Runs[s.ID] == 0 {
 			continue
 		}
 		t := Trim{ID: s.ID, Name: s.Name, Kind: string(s.Kind), Picture: s.ID}
@@ -381,8 +402,14 @@ func (b *builder) trimList() []Trim {
 			t.Unfinished, t.Working = b.say(s.H)+" wide", b.widthWorking(s.Sum, s.H)
 			list = append(list, t)
 			continue
+		case making.PiecedKind:
+			t.Working = Working{Sums: append([]string{}, s.Says.Sums...), Rule: s.Says.Rule}
+			t.Kind = "unit"
+			if b.layout.Count[s.ID] > 0 {
+				t.Kind = "block"
+			}
 		case making.JoinedKind:
-			t.Working = Working{Sums: []string{"across: " + b.widthSum(s.Sum, s.W)}, Rule: widthRule}
+			t.Working = Working{Sums: []string{"across: " + making.SumOf(b.t.Ruler, b.t.Seam, s.Sum, s.W)}, Rule: making.SumRule}
 			t.Kind = "unit"
 			if b.layout.Count[s.ID] > 0 {
 				t.Kind = "block"
@@ -412,35 +439,76 @@ func (b *builder) trimList() []Trim {
 	return list
 }
 
-// workCounts says of every step how its number comes about: what later steps take of it, and the spares.
+// workCounts says of every step how its number comes about: what later steps take of it, less what stands in, and the spares.
 func workCounts(steps []Step) {
+	at := map[string]int{}
+	terms := make([][]string, len(steps))
 	for i := range steps {
-		s := &steps[i]
-		var terms []string
-		for _, by := range steps {
-			for _, t := range by.Takes {
-				switch {
-				case t.Step != s.ID:
-				case t.Per > 1:
-					terms = append(terms, fmt.Sprintf("%d %s ÷ %d, rounded up,", by.Make, by.Name, t.Per))
-				case t.Each == 1:
-					terms = append(terms, fmt.Sprintf("%d for %s", by.Make, by.Name))
-				default:
-					terms = append(terms, fmt.Sprintf("%d × %d for %s", by.Make, t.Each, by.Name))
-				}
+		at[steps[i].ID] = i
+	}
+	runs := map[[2]string]int{} // thing and run → how many of it that run has been said to take
+	where := map[[2]string]int{}
+	for _, by := range steps {
+		for _, t := range by.Takes {
+			i, ok := at[t.Step]
+			if !ok {
+				continue
+			}
+			var term string
+			switch {
+			case t.Per > 1 && t.Each > 1:
+				term = fmt.Sprintf("%d × %d %s ÷ %d, rounded up,", t.Each, by.Make, by.Name, t.Per)
+			case t.Per > 1:
+				term = fmt.Sprintf("%d %s ÷ %d, rounded up,", by.Make, by.Name, t.Per)
+			case t.Each == 1:
+				term = fmt.Sprintf("%d for %s", by.Make, by.Name)
+			default:
+				term = fmt.Sprintf("%d × %d for %s", by.Make, t.Each, by.Name)
+			}
+			key, n := [2]string{t.Step, t.Together}, ceil(by.Make, t.Per)*t.Each
+			switch said, known := runs[key]; {
+			case t.Together == "" || !known:
+				terms[i] = append(terms[i], term)
+				runs[key], where[key] = n, len(terms[i])-1
+			case n > said: // what falls out together is taken once: for the one that asks for most runs
+				terms[i][where[key]], runs[key] = term, n
 			}
 		}
+	}
+	for i := range steps {
+		s := &steps[i]
+		for _, other := range s.Also {
+			if k, ok := at[other.Step]; ok {
+				terms[k] = append(terms[k], fmt.Sprintf("%d in place of %s", other.Count, s.Name))
+			}
+		}
+	}
+	for i := range steps {
+		s := &steps[i]
+		if s.Also == nil {
+			s.Also = []StandIn{}
+		}
+		sum := strings.Join(terms[i], " + ")
+		for _, other := range s.Also {
+			name := other.Step
+			if k, ok := at[other.Step]; ok {
+				name = steps[k].Name
+			}
+			sum += fmt.Sprintf(" − %d that %s stands in for", other.Count, name)
+		}
 		if s.Spare > 0 {
-			terms = append(terms, fmt.Sprintf("%d spare", s.Spare))
+			sum += fmt.Sprintf(" + %d spare", s.Spare)
 		}
 		if s.Working.Rule != "" {
 			continue
 		}
 		s.Working.Rule = "Counted from the quilt down; rounded up once for the whole quilt, not block by block."
-		if len(terms) == 0 {
+		if len(terms[i]) == 0 {
 			s.Working.Sums = []string{fmt.Sprintf("%d in the quilt", s.Make)}
 			continue
 		}
-		s.Working.Sums = []string{fmt.Sprintf("%s = %d", strings.Join(terms, " + "), s.Make)}
+		s.Working.Sums = []string{fmt.Sprintf("%s = %d", sum, s.Make)}
 	}
 }
+
+func ceil(a, b int) int { return (a + b - 1) / b }

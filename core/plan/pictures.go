@@ -26,12 +26,9 @@ type Patch struct {
 	Points []float64 `json:"points"`
 }
 
-// Band is the allowances of one seam on the side they are pressed to: a rectangle.
+// Band is the allowances of one seam on the side they are pressed to: a polygon, x and y in turn.
 type Band struct {
-	X float64 `json:"x"`
-	Y float64 `json:"y"`
-	W float64 `json:"w"`
-	H float64 `json:"h"`
+	Points []float64 `json:"points"`
 }
 
 // Line is a seam.
@@ -92,17 +89,10 @@ func (b *builder) picture(p piece.Piece, press *pressing.Plan) Picture {
 			continue
 		}
 		x := press.Decisions[seam.ID].X
-		// The left of the direction (dx, dy) is (dy, −dx), Y running down.
-		dx, dy := seam.To.X.Cmp(seam.From.X), seam.To.Y.Cmp(seam.From.Y)
 		for _, side := range []int{1, -1} {
-			if x == -side {
-				continue
+			if x != -side {
+				out.Bands = append(out.Bands, Band{band(l, float64(side)*s, out.W, out.H)})
 			}
-			ox, oy := float64(side*dy)*s, float64(-side*dx)*s
-			band := Band{X: min(l.X1, l.X2), Y: min(l.Y1, l.Y2), W: math.Abs(l.X2 - l.X1), H: math.Abs(l.Y2 - l.Y1)}
-			band.X, band.Y = round(band.X+min(0, ox)), round(band.Y+min(0, oy))
-			band.W, band.H = round(band.W+math.Abs(ox)), round(band.H+math.Abs(oy))
-			out.Bands = append(out.Bands, band)
 		}
 	}
 	if press != nil {
@@ -119,11 +109,46 @@ func (b *builder) picture(p piece.Piece, press *pressing.Plan) Picture {
 	return out
 }
 
+// band is what lies within a width of a seam on its left (on its right where the width is below zero), inside the piece.
+func band(l Line, width, w, h float64) []float64 {
+	dx, dy := l.X2-l.X1, l.Y2-l.Y1
+	long := math.Hypot(dx, dy)
+	// The left of the direction (dx, dy) is (dy, −dx), Y running down.
+	ox, oy := dy/long*width, -dx/long*width
+	poly := [][2]float64{{l.X1, l.Y1}, {l.X2, l.Y2}, {l.X2 + ox, l.Y2 + oy}, {l.X1 + ox, l.Y1 + oy}}
+	for _, edge := range []struct {
+		axis     int
+		at, side float64
+	}{{0, 0, 1}, {0, w, -1}, {1, 0, 1}, {1, h, -1}} {
+		var kept [][2]float64
+		for i, a := range poly {
+			b := poly[(i+1)%len(poly)]
+			da, db := (a[edge.axis]-edge.at)*edge.side, (b[edge.axis]-edge.at)*edge.side
+			if da >= 0 {
+				kept = append(kept, a)
+			}
+			if da*db < 0 {
+				t := da / (da - db)
+				kept = append(kept, [2]float64{a[0] + t*(b[0]-a[0]), a[1] + t*(b[1]-a[1])})
+			}
+		}
+		poly = kept
+	}
+	points := make([]float64, 0, 2*len(poly))
+	for _, a := range poly {
+		points = append(points, round(a[0]), round(a[1]))
+	}
+	return points
+}
+
 // pictures draws every unit and what every step makes.
 func (b *builder) pictures(into map[string]Picture) {
 	for _, m := range b.units {
 		for _, act := range m.Acts {
 			into[act.ID] = b.picture(act.Piece, &b.press)
+		}
+		for _, one := range m.Each() {
+			into[one.Unit.ID] = b.picture(one.Piece, &b.press)
 		}
 	}
 	for _, f := range b.cut.Fabrics {

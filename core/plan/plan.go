@@ -41,6 +41,7 @@ type Plan struct {
 	Pictures map[string]Picture `json:"pictures" doc:"True drawings by the id of the step or unit"`
 	Quilt    Layout             `json:"quilt"`
 	Values   Values             `json:"values"`
+	Ledger   Ledger             `json:"ledger"`
 }
 
 // Seam is the allowance as the ruler reads it.
@@ -68,7 +69,7 @@ type Step struct {
 	ID      string         `json:"id"`
 	Name    string         `json:"name"`
 	Stage   batching.Stage `json:"stage"`
-	Does    string         `json:"does" enum:"cut,sew,sub-cut"`
+	Does    string         `json:"does" enum:"cut,sew,sub-cut,mark,trim"`
 	Says    string         `json:"says" doc:"What to do, in the imperative"`
 	One     string         `json:"one" doc:"What one of it is called"`
 	Make    int            `json:"make" doc:"How many are to be made, spares included"`
@@ -79,13 +80,22 @@ type Step struct {
 	Takes   []Take         `json:"takes"`
 	Working Working        `json:"working" doc:"How many are to be made, and why"`
 	Sewing  *Sewing        `json:"sewing,omitempty"`
+	Also    []StandIn      `json:"also" doc:"What stands in for some of these, so that fewer are made"`
 }
 
-// Take is what so many of a step use up: Each of another step's things for every Per of this one's.
+// StandIn is so many of another step's things that are used in a step's place.
+type StandIn struct {
+	Step  string `json:"step"`
+	Count int    `json:"count"`
+}
+
+// Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out of
+// the same run take together: what they take is used up once.
 type Take struct {
-	Step string `json:"step"`
-	Each int    `json:"each"`
-	Per  int    `json:"per"`
+	Step     string `json:"step"`
+	Each     int    `json:"each"`
+	Per      int    `json:"per"`
+	Together string `json:"together,omitempty" doc:"The run that several steps fall out of"`
 }
 
 // Sewing is what a batch at the machine needs to know.
@@ -166,30 +176,31 @@ type Trim struct {
 // Make plans a document. With a problem that stops, the plan holds what can still be planned: nothing, or the pictures of
 // the units that could be made.
 func Make(d document.Document, problems problem.List) (Plan, problem.List) {
-	b := builder{d: d, problems: problems}
+	b := builder{d: d, x: d, problems: problems, acts: map[string]step{}}
 	b.table()
 	p := Plan{
 		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages, Pictures: map[string]Picture{},
 		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout(), Values: Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}},
+		Ledger: emptyLedger(),
 	}
 	if b.problems.Stopped() {
 		return p, b.problems
 	}
 	p.Seam = b.seam
-	made, order := making.All(d.Parts, b.t)
-	b.t.Made = func(id string) (making.Made, bool) { m, ok := made[id]; return m, ok }
-	for _, id := range order {
-		b.units = append(b.units, made[id])
-	}
-	if !quilt.Check(d.Top, &b.t) || b.problems.Stopped() {
+	if !b.make() {
 		for _, m := range b.units {
-			p.Pictures[m.Unit.ID] = b.picture(m.Piece, nil)
+			for _, one := range m.Each() {
+				p.Pictures[one.Unit.ID] = b.picture(one.Piece, nil)
+			}
 		}
 		return p, b.problems
 	}
-	b.press = pressing.Decide(d.Top, &b.t, b.units, d.Schools.PressOf, b.lightness, b.fabric)
+	d = b.x
+	b.press = pressing.Decide(d.Top, &b.t, b.units, func(unit string) pressing.School { return d.Schools.PressOf(baseOf(unit)) }, b.lightness, b.fabric)
 	b.layout = b.press.Layout
-	b.lines = b.demand()
+	if !b.count() {
+		return p, b.problems
+	}
 	b.cut = cutting.Cut(b.units, b.layout, b.lines, &b.t, b.shelf, cloth.ShopStep(d.Settings.Buy == "m"))
 	b.batches = batching.Plan(b.units, b.layout, b.lines)
 
@@ -204,13 +215,51 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	b.pictures(p.Pictures)
 	p.Quilt = b.quiltPicture()
 	p.Values = b.values()
+	p.Ledger = b.ledger()
 	b.unused()
+	b.points()
+	b.joints()
+	b.prints()
 	return p, b.problems
+}
+
+// make sews every unit virtually, those in other colourways too, and checks the top. false when the plan stops there.
+func (b *builder) make() bool {
+	made, order := making.All(b.x.Parts, b.t)
+	b.problems = b.problems.Once()
+	b.t.Made = func(id string) (making.Made, bool) { m, ok := made[id]; return m, ok }
+	for _, id := range order {
+		m := made[id]
+		b.units = append(b.units, m)
+		for _, act := range m.Acts {
+			b.acts[act.ID] = step{m, act}
+			for _, g := range act.Outputs() {
+				b.acts[g.ID] = step{m, act}
+			}
+		}
+	}
+	return quilt.Check(b.x.Top, &b.t) && !b.problems.Stopped() && b.standIns()
+}
+
+// baseOf is the unit, row kind or border of the document that a step or a unit made belongs to.
+func baseOf(id string) string {
+	id, _, _ = strings.Cut(id, "/")
+	id, _, _ = strings.Cut(id, ":")
+	id, _, _ = strings.Cut(id, "@")
+	return id
+}
+
+// step is an act with the unit it belongs to.
+type step struct {
+	made making.Made
+	act  making.Act
 }
 
 // builder carries what the parts of a plan are made from.
 type builder struct {
 	d        document.Document
+	x        document.Document // the same with its colourways written out
+	acts     map[string]step
 	problems problem.List
 	t        making.Table
 	seam     Seam
@@ -219,6 +268,7 @@ type builder struct {
 	press    pressing.Plan
 	layout   quilt.Layout
 	lines    map[string]demand.Line
+	demand   demand.Plan
 	cut      cutting.Plan
 	batches  []batching.Batch
 }
@@ -263,7 +313,8 @@ func (b *builder) table() {
 	ruler := measure.Ruler{Units: d.Units, Mark: mark}
 	exact := measure.Ruler{Units: d.Units, Mark: seamMark(d.Units)}
 	b.seam = Seam{exact.Read(stitched), exact.Read(fold), exact.Read(s)}
-	b.shelf = cloth.Check(d.Fabrics, d.Roles, usable, d.Units, &b.problems)
+	b.x = d.Expanded(&b.problems)
+	b.shelf = cloth.Check(d.Fabrics, b.x.Roles, usable, d.Units, &b.problems)
 	if strip <= 2*s {
 		b.problems.Stop("too-narrow", "/strip", fmt.Sprintf("A strip cut %s wide is taken whole by its two seam allowances.", ruler.Print(strip)), fmt.Sprintf("Cut strips wider than %s.", ruler.Print(2*s)))
 	}
@@ -278,7 +329,7 @@ func (b *builder) table() {
 			break
 		}
 	}
-	b.t = making.Table{Units: d.Units, Seam: s, Strip: strip, Ruler: ruler, Squaring: squaring, Usable: b.shelf.Usable, Problems: &b.problems}
+	b.t = making.Table{Units: d.Units, Seam: s, Fold: fold, Strip: strip, Ruler: ruler, Squaring: squaring, Marking: d.Schools.Marking, Usable: b.shelf.Usable, Problems: &b.problems}
 }
 
 // schools checks every way of working against what there is to choose from.
@@ -299,6 +350,7 @@ func (b *builder) schools() {
 	check("/schools/sewing", "/schools/sewing", s.Sewing)
 	check("/schools/joining", "/schools/joining", s.Joining)
 	check("/schools/pins", "/schools/pins", s.Pins)
+	check("/schools/marking", "/schools/marking", string(s.Marking))
 	check("/settings/hand", "/settings/hand", set.Hand)
 	check("/settings/buy", "/settings/buy", set.Buy)
 	check("/settings/paper", "/settings/paper", set.Paper)
@@ -341,12 +393,17 @@ func (b *builder) fabric(role string) string {
 	return f.ID
 }
 
-func (b *builder) demand() map[string]demand.Line {
-	var sources []demand.Source
+// count finds how many of everything. false when things stand in for each other in a ring.
+func (b *builder) count() bool {
+	d := demand.Demand{Wanted: map[string]int{}, Also: map[string][]string{}, Spares: b.d.Spares}
 	strips := map[string]bool{}
+	var sources []demand.Source
 	for _, m := range b.units {
 		for _, act := range m.Acts {
-			s := demand.Source{ID: act.ID, Gives: act.Gives, Spares: m.Kind == making.SubCutKind || m.Kind == making.PatchKind}
+			s := demand.Source{ID: act.ID, Spares: act.Does == making.SubCuts || act.Does == making.Cuts}
+			for _, g := range act.Outputs() {
+				s.Gives = append(s.Gives, demand.Give{ID: g.ID, Count: g.Count})
+			}
 			for _, t := range act.Takes {
 				s.Takes = append(s.Takes, demand.Take{ID: t.Act, Each: t.Each})
 			}
@@ -357,24 +414,71 @@ func (b *builder) demand() map[string]demand.Line {
 			}
 			sources = append(sources, s)
 		}
+		if len(m.Unit.Also) > 0 {
+			d.Also[m.Unit.ID] = m.Unit.Also
+		}
 	}
-	wanted := map[string]int{}
 	for _, k := range b.layout.Kinds {
-		sources = append(sources, demand.Source{ID: k.ID, Gives: 1, Takes: batching.TakesOf(k)})
-		wanted[k.ID] = k.Count
+		sources = append(sources, demand.Source{ID: k.ID, Takes: batching.TakesOf(k)})
+		d.Wanted[k.ID] = k.Count
 	}
-	first := make([]demand.Source, 0, len(strips)+len(sources))
 	for id := range strips {
-		first = append(first, demand.Source{ID: id, Gives: 1})
+		d.Sources = append(d.Sources, demand.Source{ID: id})
 	}
-	slices.SortFunc(first, func(a, b demand.Source) int { return cmp.Compare(a.ID, b.ID) })
-	return demand.Count(append(first, sources...), wanted, b.d.Spares)
+	slices.SortFunc(d.Sources, func(a, b demand.Source) int { return cmp.Compare(a.ID, b.ID) })
+	d.Sources = append(d.Sources, sources...)
+	var ok bool
+	if b.demand, ok = demand.Count(d); !ok {
+		b.problems.Stop("stand-in-ring", "/units", "Units stand in for each other in a ring.", "Take one of them out of what stands in.")
+		return false
+	}
+	b.lines = b.demand.Lines
+	return true
+}
+
+// standIns checks what stands in for what: the same look and size, promised once.
+func (b *builder) standIns() bool {
+	good := true
+	promised := map[string]string{}
+	for _, m := range b.units {
+		for i, other := range m.Unit.Also {
+			at := b.place(m) + problem.At("also", i)
+			o, ok := b.t.Made(other)
+			switch {
+			case !ok:
+				b.problems.Stop("unit-unknown", at, fmt.Sprintf("“%s” is to stand in for %s, and is not among the units.", other, m.Unit.Name), "Choose another, or take it out.")
+			case baseOf(other) == baseOf(m.Unit.ID) && other == m.Unit.ID:
+				b.problems.Stop("unit-of-itself", at, fmt.Sprintf("%s stands in for itself.", m.Unit.Name), "Take it out.")
+			case promised[other] != "":
+				b.problems.Stop("promised-twice", at, fmt.Sprintf("%s is promised twice: to %s and to %s.", o.Unit.Name, promised[other], m.Unit.Name), "Let it stand in for one of them.")
+			case !b.alike(o, m):
+				b.problems.Stop("stand-in-differs", at, fmt.Sprintf("%s does not look like %s, or is of another size.", o.Unit.Name, m.Unit.Name), "Choose a unit of the same look and size.")
+			default:
+				promised[other] = m.Unit.Name
+				continue
+			}
+			good = false
+		}
+	}
+	return good
+}
+
+// alike says whether two units look alike once they are sewn in, however each is turned.
+func (b *builder) alike(x, y making.Made) bool {
+	return making.Alike(x.Piece.Finished(b.t.Seam), y.Piece.Finished(b.t.Seam), b.fabric)
 }
 
 // unused warns of units that the quilt does not need.
 func (b *builder) unused() {
+	runs := make([]int, len(b.d.Parts))
+	for i, u := range b.x.Parts {
+		if u.Of > 0 {
+			i = u.Of - 1
+		}
+		runs[i] += b.demand.Runs[u.ID]
+	}
 	for i, u := range b.d.Parts {
-		if l := b.lines[u.ID]; l.Runs == 0 {
+		if runs[i] == 0 {
 			b.problems.Warn("unit-unused", problem.At("units", i), fmt.Sprintf("%s is used nowhere in the quilt.", u.Name), "Lay it in the quilt, or take it out.")
 		}
 	}

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"vicis/core/batching"
+	"vicis/core/making"
 	"vicis/core/pressing"
 	"vicis/core/quilt"
 	"vicis/core/trimming"
@@ -84,7 +85,10 @@ func (b *builder) pressList() Pressing {
 		out.Detail += fmt.Sprintf(" %s, %d in all: it looks the same, and its seams then nest with its neighbours.", which, p.Layout.Turned)
 	}
 	for _, batch := range b.batches {
-		line := PressLine{Step: batch.ID, Name: batch.Name, Says: b.pressWords(batch), Count: batch.Make, Seams: batch.Seams}
+		if len(batch.Presses) == 0 {
+			continue
+		}
+		line := PressLine{Step: batch.ID, Name: batch.Name, Says: b.pressWords(batch), Count: batch.Make, Seams: max(batch.Seams, len(batch.Presses))}
 		if batch.Stage != batching.Top {
 			line.Picture = batch.ID
 		}
@@ -106,9 +110,11 @@ func onlyBetweenBlocks(places []pressing.Place) bool {
 
 // pressWords says which way the seams of one batch go, and whether they are set first.
 func (b *builder) pressWords(batch batching.Batch) string {
-	id, _, _ := strings.Cut(batch.ID, "/")
+	if len(batch.Presses) == 0 && len(batch.Of) > 0 {
+		return "not yet: press once it is cut apart"
+	}
 	words := b.sides(batch)
-	if b.d.Schools.SetFirstOf(id) && len(batch.Of) > 0 {
+	if b.d.Schools.SetFirstOf(baseOf(batch.ID)) && len(batch.Presses) > 0 {
 		return "flat as sewn first, then " + words
 	}
 	return words
@@ -118,11 +124,12 @@ func (b *builder) sides(batch batching.Batch) string {
 	var x []int
 	toward := map[string]bool{}
 	var names []string
-	for _, id := range batch.Of {
+	for _, id := range batch.Presses {
 		d := b.press.Decisions[id]
 		x = append(x, d.X)
-		toward[d.Toward().Name] = true
-		names = append(names, d.Toward().Name)
+		name := b.toward(batch, d)
+		toward[name] = true
+		names = append(names, name)
 	}
 	if len(x) == 0 {
 		return "nothing to press"
@@ -144,10 +151,49 @@ func (b *builder) sides(batch batching.Batch) string {
 		}
 		return "outward, toward " + names[0]
 	}
-	if batch.Left.Name == batch.Right.Name {
+	if len(names) > 1 {
+		return b.manyWords(names, len(toward))
+	}
+	if batch.Left.Name == batch.Right.Name && batch.Left.Name == names[0] {
 		return "toward the " + map[bool]string{true: "right", false: "left"}[x[0] > 0] + "-hand one, seen from the right side"
 	}
 	return "toward " + names[0]
+}
+
+// toward names what a seam is pressed toward: its fabric where that tells the two sides apart, for a unit sewn from cloth.
+func (b *builder) toward(batch batching.Batch, d pressing.Decision) string {
+	here, there := d.Toward(), d.Seam.Minus
+	if d.X < 0 {
+		there = d.Seam.Plus
+	}
+	if b.acts[batch.ID].made.Kind != making.PiecedKind || len(here.Roles) == 0 {
+		return here.Name
+	}
+	fabric := b.fabric(here.Roles[0])
+	for _, r := range here.Roles {
+		if b.fabric(r) != fabric {
+			return here.Name
+		}
+	}
+	for _, r := range there.Roles {
+		if b.fabric(r) == fabric {
+			return here.Name
+		}
+	}
+	f, _ := b.shelf.Fabric(here.Roles[0])
+	return f.Name
+}
+
+// manyWords says where several seams of one step go.
+func (b *builder) manyWords(names []string, different int) string {
+	if different == 1 {
+		return "every seam toward " + names[0]
+	}
+	words := make([]string, len(names))
+	for i, n := range names {
+		words[i] = fmt.Sprintf("%d toward %s", i+1, n)
+	}
+	return "seam by seam: " + strings.Join(words, ", ")
 }
 
 // setWords names the direction of a set's seams by its first and last strip, and the fabric where there is just one seam.
@@ -155,7 +201,7 @@ func (b *builder) setWords(batch batching.Batch, x []int) string {
 	m := b.made(batch.ID)
 	fabrics := map[string]bool{}
 	var last string
-	for _, id := range batch.Of {
+	for _, id := range batch.Presses {
 		f, _ := b.shelf.Fabric(b.press.Decisions[id].Toward().Roles[0])
 		fabrics[f.Name] = true
 		last = f.Name

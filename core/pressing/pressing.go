@@ -62,8 +62,13 @@ func (p Plan) Nests(m piece.Meeting) (nests, opened bool) {
 // then with blocks turned that look the same after half a turn. units are the made units in the order they are sewn.
 func Decide(top quilt.Top, t *making.Table, units []making.Made, school func(unit string) School, lightness func(role string) float64, look func(role string) string) Plan {
 	turns := map[string]bool{}
-	for _, m := range units {
-		turns[m.Unit.ID] = m.Kind != making.StripSetKind && piece.SameLook(m.Piece, m.Piece.Turn(180), look)
+	for _, row := range top.Repeat {
+		for _, c := range row {
+			if m, ok := t.Made(c.Unit); ok {
+				seen := m.Piece.Finished(t.Seam)
+				turns[c.Unit] = piece.SameLook(seen, seen.Turn(180), look)
+			}
+		}
 	}
 	var best Plan
 	for i, turning := range []quilt.Turning{quilt.AsDrawn, quilt.EveryOther, quilt.OtherColumns} {
@@ -271,9 +276,13 @@ func seamsOf(l quilt.Layout, units []making.Made) []making.Seam {
 func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfCrossing {
 	var list []kindOfCrossing
 	for _, m := range units {
-		if n := l.Count[m.Unit.ID]; n > 0 {
-			for _, meeting := range m.Piece.Meetings {
-				list = append(list, kindOfCrossing{meeting, "inside " + m.Unit.Name, true, n})
+		for _, block := range m.Each() {
+			n := l.Count[block.Unit.ID]
+			if n == 0 {
+				continue
+			}
+			for _, meeting := range block.Piece.Meetings {
+				list = append(list, kindOfCrossing{meeting, "inside " + block.Unit.Name, true, n})
 			}
 		}
 	}

@@ -1,7 +1,10 @@
 // Package problem is how the core says that something cannot be: what is wrong, where in the document, and the mend.
 package problem
 
-import "fmt"
+import (
+	"fmt"
+	"strings"
+)
 
 // Problem is one thing that is wrong with a document.
 type Problem struct {
@@ -42,4 +45,32 @@ func At(steps ...any) string {
 		s += fmt.Sprintf("/%v", step)
 	}
 	return s
+}
+
+// Once leaves out what is said twice, as of a unit that is made in several colourways.
+func (l List) Once() List {
+	var out List
+	seen := map[Problem]bool{}
+	for _, p := range l {
+		key := Problem{Code: p.Code, At: p.At}
+		if strings.HasPrefix(p.At, "/units/") {
+			if seen[key] {
+				continue
+			}
+			seen[key] = true
+		}
+		out = append(out, p)
+	}
+	return out
+}
+
+// Stops lists the problems that stop.
+func (l List) Stops() List {
+	var out List
+	for _, p := range l {
+		if p.Stops {
+			out = append(out, p)
+		}
+	}
+	return out
 }

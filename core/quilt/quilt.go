@@ -21,8 +21,9 @@ type Top struct {
 
 // Cell is one block in the repeat.
 type Cell struct {
-	Unit string `json:"unit"`
-	Turn int    `json:"turn,omitempty" enum:"0,90,180,270"`
+	Unit      string `json:"unit"`
+	Turn      int    `json:"turn,omitempty" enum:"0,90,180,270"`
+	Colourway string `json:"colourway,omitempty" doc:"The fabrics it is made in; the project's own when left out"`
 }
 
 // Border is a strip of cloth sewn to all four sides, butted: the sides first, then top and bottom over their ends.

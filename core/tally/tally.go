@@ -212,7 +212,7 @@ func (out *Progress) states(p plan.Plan, index map[string]int) {
 		case st.ToGo == 0:
 			st.State = "done"
 		case s.ID == out.Next:
-			st.State = map[string]string{"sew": "at the machine", "cut": "on the mat", "sub-cut": "on the mat"}[s.Does]
+			st.State = map[bool]string{true: "at the machine", false: "on the mat"}[s.Does == "sew"]
 		case st.Ready == 0:
 			st.State = "waits for " + out.missing(p, s, index)
 		case st.Ready > 0:
@@ -289,13 +289,20 @@ func counted(events []Event) (counts map[key]*count, order []key, lastStep strin
 
 // use finds what later steps have taken, and what cannot be.
 func (out *Progress) use(p plan.Plan, index map[string]int) {
+	together := map[[2]string]int{} // thing and run → how many that run has taken
 	for i, s := range p.Steps {
 		for _, t := range s.Takes {
 			if j, ok := index[t.Step]; ok {
-				out.Steps[j].Used += ceil(out.Steps[i].Made*t.Each, t.Per)
+				n := ceil(out.Steps[i].Made, t.Per) * t.Each
+				if t.Together != "" { // what falls out together was taken once
+					key := [2]string{t.Step, t.Together}
+					n, together[key] = max(0, n-together[key]), max(n, together[key])
+				}
+				out.Steps[j].Used += n
 			}
 		}
 	}
+	out.standIn(p, index)
 	for i, s := range p.Steps {
 		st := &out.Steps[i]
 		st.OnHand = st.Good - st.Used
@@ -313,12 +320,29 @@ func (out *Progress) use(p plan.Plan, index map[string]int) {
 				out.Steps[i].Ready = -1
 				break
 			}
-			ready := max(0, out.Steps[j].OnHand) * t.Per / t.Each
-			if t.Per > 1 { // a strip or set that has been begun gives some more
-				ready = max(0, out.Steps[j].Good*t.Per/t.Each-out.Steps[i].Made)
+			ready := max(0, out.Steps[j].OnHand) / t.Each * t.Per
+			if t.Per > 1 && t.Together == "" { // a strip or set that has been begun gives some more
+				ready = max(0, out.Steps[j].Good/t.Each*t.Per-out.Steps[i].Made)
 			}
 			if n == 0 || ready < out.Steps[i].Ready {
 				out.Steps[i].Ready = ready
+			}
+		}
+	}
+}
+
+// standIn lets a step's stand-ins cover what later steps took of it beyond what was made.
+func (out *Progress) standIn(p plan.Plan, index map[string]int) {
+	for i, s := range p.Steps {
+		for _, other := range s.Also {
+			j, ok := index[other.Step]
+			if !ok {
+				continue
+			}
+			st, o := &out.Steps[i], &out.Steps[j]
+			if n := min(st.Used-st.Good, other.Count); n > 0 {
+				st.Used -= n
+				o.Used += n
 			}
 		}
 	}
@@ -328,11 +352,17 @@ func (out *Progress) use(p plan.Plan, index map[string]int) {
 // is not on hand, whichever is more.
 func (out *Progress) demand(p plan.Plan, index map[string]int) {
 	wanted := make([]int, len(p.Steps)) // what later steps still take
+	together := map[[2]string]int{}
 	for i := len(p.Steps) - 1; i >= 0; i-- {
 		s, st := p.Steps[i], &out.Steps[i]
 		// A spare stands in for what was set aside: what was planned is made once, and replaced only below the need.
 		st.ToGo = max(0, s.Make-st.Made, s.Make-s.Spare-st.Good)
 		if st.Last != nil {
+			for _, other := range s.Also { // stand-ins that are not used up yet
+				if j, ok := index[other.Step]; ok {
+					wanted[i] -= min(other.Count, max(0, out.Steps[j].OnHand))
+				}
+			}
 			if more := wanted[i] - max(0, st.OnHand); more > st.ToGo {
 				st.Short = more - st.ToGo
 				st.ToGo = more
@@ -340,7 +370,12 @@ func (out *Progress) demand(p plan.Plan, index map[string]int) {
 		}
 		for _, t := range s.Takes {
 			if j, ok := index[t.Step]; ok {
-				wanted[j] += ceil((st.Made+st.ToGo)*t.Each, t.Per) - ceil(st.Made*t.Each, t.Per)
+				n := (ceil(st.Made+st.ToGo, t.Per) - ceil(st.Made, t.Per)) * t.Each
+				if t.Together != "" {
+					key := [2]string{t.Step, t.Together}
+					n, together[key] = max(0, n-together[key]), max(n, together[key])
+				}
+				wanted[j] += n
 			}
 		}
 	}

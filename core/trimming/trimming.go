@@ -17,12 +17,17 @@ type Size struct {
 	FinW, FinH measure.Length
 	Sum        []measure.Length // the cut widths that were joined, in order; empty where nothing was joined
 	Seams      int              // between them
+	Says       making.Size      // how the method says it comes about; empty for the others
 }
 
 // Sizes lists every unit in the order it is made, and the rows.
 func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
 	var list []Size
 	for _, m := range units {
+		if m.Kind == making.PiecedKind {
+			list = append(list, pieced(m, s)...)
+			continue
+		}
 		w, h := m.Piece.Size()
 		size := Size{ID: m.Unit.ID, Name: m.Unit.Name, Kind: m.Kind, W: w, H: h, FinW: w - 2*s, FinH: h - 2*s}
 		switch m.Kind {
@@ -39,6 +44,27 @@ func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
 			}
 		}
 		size.Seams = max(0, len(size.Sum)-1)
+		list = append(list, size)
+	}
+	return list
+}
+
+// pieced lists what falls out of a run: looks of one size once, a bonus for itself.
+func pieced(m making.Made, s measure.Length) []Size {
+	var list []Size
+	for i, one := range m.Each() {
+		bonus := len(m.Variants) > 0 && m.Variants[i].Bonus
+		if i > 0 && (!bonus || m.Variants[i-1].Bonus) {
+			continue
+		}
+		w, h := one.Piece.Size()
+		size := Size{ID: one.Unit.ID, Name: one.Unit.Name, Kind: m.Kind, W: w, H: h, FinW: w - 2*s, FinH: h - 2*s, Says: m.Size}
+		if i == 0 {
+			size.Name = m.Unit.Name
+		}
+		if bonus {
+			size.Says = making.Size{Rule: "What the second seam makes of a trimming: the corner's square less 2√2 allowances."}
+		}
 		list = append(list, size)
 	}
 	return list

@@ -292,6 +292,11 @@ export interface components {
             id: string;
             /** @description What the quilter calls it */
             name: string;
+            /**
+             * @description What its print asks for; plain when left out
+             * @enum {string}
+             */
+            print?: "plain" | "one way" | "two way" | "motif" | "assorted";
             /** @description Usable width without selvedges, where it differs from the project's */
             usable?: string;
         };
@@ -320,6 +325,8 @@ export interface components {
         };
         Document: {
             cloth: components["schemas"]["DocumentCloth"];
+            /** @description Blocks in other fabrics */
+            colourways?: components["schemas"]["DocumentColourway"][];
             fabrics: components["schemas"]["ClothFabric"][];
             /**
              * @description The rule on the table; what a bare number means
@@ -361,6 +368,14 @@ export interface components {
             /** @description Width without selvedges */
             usable: string;
         };
+        DocumentColourway: {
+            /** @description Role → fabric, where it differs from the project's */
+            fabrics: {
+                [key: string]: string;
+            };
+            id: string;
+            name: string;
+        };
         DocumentQuestion: {
             answers: components["schemas"]["DocumentAnswer"][];
             asks: string;
@@ -377,6 +392,11 @@ export interface components {
             chain: number;
             /** @enum {string} */
             joining: "one" | "pairs";
+            /**
+             * @description How a sewing line on the diagonal is shown to the needle
+             * @enum {string}
+             */
+            marking: "line" | "both" | "crease" | "guide";
             /** @enum {string} */
             pins: "none" | "crossings" | "everywhere" | "glue";
             /** @enum {string} */
@@ -423,6 +443,39 @@ export interface components {
             /** @description The file as it is */
             text: string;
         };
+        MakingCorner: {
+            /** @enum {string} */
+            at: "top left" | "top right" | "bottom right" | "bottom left";
+            /** @description Names the corner; its seam is named by it */
+            id: string;
+            /** @description Finished length that the corner covers on both edges */
+            leg: string;
+            role: string;
+        };
+        MakingGridCell: {
+            /**
+             * Format: int64
+             * @enum {integer}
+             */
+            turn?: 0 | 90 | 180 | 270;
+            unit: string;
+        };
+        MakingInput: {
+            /** @description Cut from the fabric of this role */
+            role?: string;
+            /**
+             * Format: int64
+             * @enum {integer}
+             */
+            turn?: 0 | 90 | 180 | 270;
+            /** @description Or this unit */
+            unit?: string;
+        };
+        MakingLog: {
+            role: string;
+            /** @description Cut width; 1 strip when left out */
+            strip?: string;
+        };
         MakingPart: {
             /** @description Names the place; the seam that joins it is named by it */
             id: string;
@@ -433,6 +486,16 @@ export interface components {
             turn?: 0 | 90 | 180 | 270;
             unit: string;
         };
+        MakingRing: {
+            /** @description Of top and bottom, where they are of another role */
+            ends?: string;
+            /** @description Names the frame; its seams are named by it */
+            id: string;
+            /** @description Of the sides */
+            role: string;
+            /** @description Cut width; 1 strip when left out */
+            strip?: string;
+        };
         MakingSetStrip: {
             /** @description Names the strip; the seam above it is named by it */
             id: string;
@@ -441,7 +504,7 @@ export interface components {
             width?: string;
         };
         MakingUnit: {
-            how: components["schemas"]["MethodJoined"] | components["schemas"]["MethodPlainPatch"] | components["schemas"]["MethodStripSet"] | components["schemas"]["MethodSubCut"];
+            how: components["schemas"]["MethodFlippedCorners"] | components["schemas"]["MethodFlyingGeese"] | components["schemas"]["MethodFrame"] | components["schemas"]["MethodGrid"] | components["schemas"]["MethodHalfSquare"] | components["schemas"]["MethodJoined"] | components["schemas"]["MethodLogCabin"] | components["schemas"]["MethodPlainPatch"] | components["schemas"]["MethodQuarterSquare"] | components["schemas"]["MethodSquareInSquare"] | components["schemas"]["MethodStripSet"] | components["schemas"]["MethodSubCut"];
             id: string;
             name: string;
         };
@@ -454,10 +517,107 @@ export interface components {
             /** @description As the ruler reads, e.g. 2½″ or 6.5 cm; ≈ before what falls between two marks */
             text: string;
         };
+        MethodFlippedCorners: {
+            base: components["schemas"]["MakingInput"];
+            /** @description A second seam an allowance beyond the cut makes a half-square unit of each trimming */
+            bonus?: boolean;
+            /** @enum {string} */
+            by: "flipped corners";
+            /** @description One to four, in the order they are sewn */
+            corners: components["schemas"]["MakingCorner"][];
+            /** @description Finished height of a base that is cut from cloth */
+            height?: string;
+            /**
+             * @description A hair outside when left out: the fold then reaches the corner
+             * @enum {string}
+             */
+            stitch?: "on the line" | "a hair outside";
+            /** @description Finished width of a base that is cut from cloth */
+            width?: string;
+        };
+        MethodFlyingGeese: {
+            /** @enum {string} */
+            by: "flying geese";
+            /** @description Finished width of one goose; it is half as high */
+            finished: string;
+            /** @description The role of the large triangle */
+            goose: string;
+            /** @enum {string} */
+            sizing?: "exact" | "rule" | "roomy";
+            /** @description The role of the two small ones */
+            sky: string;
+        };
+        MethodFrame: {
+            /** @enum {string} */
+            by: "frame";
+            centre: components["schemas"]["MakingInput"];
+            /** @description From the inside out */
+            frames: components["schemas"]["MakingRing"][];
+            /** @description Finished height of a centre that is cut from cloth */
+            height?: string;
+            /** @description Finished width of a centre that is cut from cloth */
+            width?: string;
+        };
+        MethodGrid: {
+            /** @enum {string} */
+            by: "grid";
+            /**
+             * @description What is sewn first; rows when left out
+             * @enum {string}
+             */
+            first?: "rows" | "columns";
+            /** @description From the top, each from left to right */
+            rows: components["schemas"]["MakingGridCell"][][];
+        };
+        MethodHalfSquare: {
+            /** @enum {string} */
+            by: "half-square triangles";
+            /** @description Finished size, where both squares are cut from cloth; with a pieced square, what to trim to */
+            finished?: string;
+            /** @description Lies right side up */
+            lower: components["schemas"]["MakingInput"];
+            /**
+             * @description How generously the squares are cut; exact when left out
+             * @enum {string}
+             */
+            sizing?: "exact" | "rule" | "roomy";
+            /** @description Is turned over onto it like a page */
+            upper: components["schemas"]["MakingInput"];
+            /**
+             * @description How many at a time; triangles are cut first
+             * @enum {string}
+             */
+            way: "two" | "four" | "eight" | "triangles";
+        };
         MethodJoined: {
             /** @enum {string} */
             by: "joined";
             columns: components["schemas"]["MakingPart"][];
+        };
+        MethodLogCabin: {
+            /** @enum {string} */
+            by: "log cabin";
+            centre: components["schemas"]["MakingInput"];
+            /** @enum {string} */
+            direction?: "clockwise" | "counter-clockwise";
+            /** @description On two neighbouring sides only, the centre staying in its corner */
+            half?: boolean;
+            /** @description Finished height of a centre that is cut from cloth */
+            height?: string;
+            /** @description In the order they are sewn; after the last the first comes again */
+            logs: components["schemas"]["MakingLog"][];
+            /**
+             * Format: int64
+             * @description Four logs a round, two in a half log cabin
+             */
+            rounds: number;
+            /**
+             * @description Where the first log is sewn; right when left out
+             * @enum {string}
+             */
+            start?: "right" | "bottom" | "left" | "top";
+            /** @description Finished width of a centre that is cut from cloth */
+            width?: string;
         };
         MethodPlainPatch: {
             /** @enum {string} */
@@ -467,6 +627,34 @@ export interface components {
             role: string;
             /** @description Cut width: a length, or so many strips */
             width: string;
+        };
+        MethodQuarterSquare: {
+            /** @enum {string} */
+            by: "quarter-square triangles";
+            finished: string;
+            /** @description The two roles of the first half-square unit */
+            first: string[];
+            /** @description The two roles of the second, or one for a plain square */
+            second: string[];
+            /**
+             * @description How generously the squares are cut; exact when left out
+             * @enum {string}
+             */
+            sizing?: "exact" | "rule" | "roomy";
+        };
+        MethodSquareInSquare: {
+            /** @enum {string} */
+            by: "square in a square";
+            centre: components["schemas"]["MakingInput"];
+            /** @description The roles of the triangles: one for all, or four from the top left clockwise */
+            corners: string[];
+            /** @description Finished size of the unit; follows from the centre where that is pieced */
+            finished?: string;
+            /**
+             * @description How generously the squares for the triangles are cut
+             * @enum {string}
+             */
+            sizing?: "exact" | "rule" | "roomy";
         };
         MethodStripSet: {
             /** @enum {string} */
@@ -510,6 +698,7 @@ export interface components {
             /** @description The whole quilt with its borders */
             finished: components["schemas"]["PlanSize"];
             hand: string;
+            ledger: components["schemas"]["PlanLedger"];
             measure: string;
             name: string;
             /** @description True drawings by the id of the step or unit */
@@ -556,14 +745,7 @@ export interface components {
             working: components["schemas"]["PlanWorking"];
         };
         PlanBand: {
-            /** Format: double */
-            h: number;
-            /** Format: double */
-            w: number;
-            /** Format: double */
-            x: number;
-            /** Format: double */
-            y: number;
+            points: number[];
         };
         PlanContrast: {
             a: string;
@@ -576,6 +758,16 @@ export interface components {
             says: string;
             /** @enum {string} */
             state: "blend" | "close" | "clear";
+        };
+        PlanCount: {
+            /** Format: int64 */
+            made: number;
+            name: string;
+            /** Format: int64 */
+            need: number;
+            /** Format: int64 */
+            over: number;
+            step: string;
         };
         PlanCross: {
             /** @enum {string} */
@@ -609,6 +801,11 @@ export interface components {
             lightness: number;
             name: string;
         };
+        PlanHand: {
+            left: components["schemas"]["PlanCount"];
+            right: components["schemas"]["PlanCount"];
+            says: string;
+        };
         PlanLayout: {
             /** @description Each unit that is laid, finished */
             blocks: {
@@ -620,6 +817,28 @@ export interface components {
             h: number;
             /** Format: double */
             w: number;
+        };
+        PlanLedger: {
+            /** @description Units and their mirror images */
+            hands: components["schemas"]["PlanHand"][];
+            leftovers: components["schemas"]["PlanLeftover"][];
+            /** @description No choice of runs leaves less over */
+            proven: boolean;
+        };
+        PlanLeftover: {
+            /** Format: int64 */
+            count: number;
+            /** @description A unit that it could stand in for */
+            for?: string;
+            goodFor: string;
+            /**
+             * Format: int64
+             * @description How many of the looks alike are sewn differently
+             */
+            kinds: number;
+            name: string;
+            size: string;
+            step: string;
         };
         PlanLine: {
             /** Format: double */
@@ -735,9 +954,16 @@ export interface components {
             text: string;
             w: components["schemas"]["MeasureReading"];
         };
+        PlanStandIn: {
+            /** Format: int64 */
+            count: number;
+            step: string;
+        };
         PlanStep: {
+            /** @description What stands in for some of these, so that fewer are made */
+            also: components["schemas"]["PlanStandIn"][];
             /** @enum {string} */
-            does: "cut" | "sew" | "sub-cut";
+            does: "cut" | "sew" | "sub-cut" | "mark" | "trim";
             /** @description The same size exactly: work tallied at another size no longer fits */
             exact: string;
             id: string;
@@ -782,6 +1008,8 @@ export interface components {
             /** Format: int64 */
             per: number;
             step: string;
+            /** @description The run that several steps fall out of */
+            together?: string;
         };
         PlanTrim: {
             /** @description Empty for a strip set, which is as long as the cloth is wide */
@@ -852,6 +1080,8 @@ export interface components {
             width: string;
         };
         QuiltCell: {
+            /** @description The fabrics it is made in; the project's own when left out */
+            colourway?: string;
             /**
              * Format: int64
              * @enum {integer}

@@ -90,12 +90,9 @@ export const Cloth = memo(function Cloth({
         <>
           <rect width={picture.w} height={picture.h} fill="#FCFAF5" fillOpacity={0.5} />
           {picture.bands.map((b) => (
-            <rect
-              key={`${b.x} ${b.y} ${b.w}`}
-              x={b.x}
-              y={b.y}
-              width={b.w}
-              height={b.h}
+            <polygon
+              key={b.points.join()}
+              points={points(b.points)}
               fill="#23282B"
               fillOpacity={0.26}
               stroke="#23282B"

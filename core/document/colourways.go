@@ -1,0 +1,171 @@
+package document
+
+import (
+	"encoding/json"
+	"fmt"
+	"slices"
+	"sort"
+	"strings"
+
+	"vicis/core/making"
+	"vicis/core/problem"
+	"vicis/core/quilt"
+)
+
+// Colourway is one assignment of fabrics to roles. A block laid in a colourway is made apart from the others; units that come
+// out the same are shared.
+type Colourway struct {
+	ID      string            `json:"id"`
+	Name    string            `json:"name"`
+	Fabrics map[string]string `json:"fabrics" doc:"Role → fabric, where it differs from the project's"`
+}
+
+// Expanded gives the document with a copy of every unit for every colourway that changes it, and with the blocks laid in a
+// colourway replaced by their copies.
+func (d Document) Expanded(problems *problem.List) Document {
+	x := expander{d: d, index: map[string]int{}, roles: map[string][]string{}, copies: map[string]string{}}
+	for i, u := range d.Parts {
+		x.index[u.ID] = i
+	}
+	ways := map[string]Colourway{}
+	for i, w := range d.Colourways {
+		at := problem.At("colourways", i)
+		if _, twice := ways[w.ID]; twice || w.ID == "" || strings.ContainsAny(w.ID, "/: @") {
+			problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("The colourway “%s” has no plain id of its own.", w.Name), "Give every colourway its own id.")
+			continue
+		}
+		if strings.TrimSpace(w.Name) == "" {
+			problems.Stop("name-missing", at+"/name", fmt.Sprintf("Colourway %d has no name.", i+1), "Name it, by its main fabric for example.")
+		}
+		for _, role := range sortedKeys(w.Fabrics) {
+			if !slices.ContainsFunc(d.Roles, func(r Role) bool { return r.ID == role }) || !slices.ContainsFunc(d.Fabrics, func(f Fabric) bool { return f.ID == w.Fabrics[role] }) {
+				problems.Stop("role-without-fabric", at+problem.At("fabrics", role), fmt.Sprintf("%s gives the role “%s” no fabric there is.", w.Name, role), "Choose a fabric for it.")
+				return d
+			}
+		}
+		ways[w.ID] = w
+	}
+	out := d
+	out.Parts, out.Roles = slices.Clone(d.Parts), slices.Clone(d.Roles)
+	x.out = &out
+	out.Top.Repeat = make([][]quilt.Cell, len(d.Top.Repeat))
+	for r, row := range d.Top.Repeat {
+		out.Top.Repeat[r] = slices.Clone(row)
+		for c, cell := range row {
+			if cell.Colourway == "" {
+				continue
+			}
+			way, ok := ways[cell.Colourway]
+			if !ok {
+				problems.Stop("colourway-unknown", problem.At("top", "repeat", r, c, "colourway"), fmt.Sprintf("There is no colourway “%s”.", cell.Colourway), "Choose one of the colourways.")
+				continue
+			}
+			out.Top.Repeat[r][c].Colourway = ""
+			out.Top.Repeat[r][c].Unit = x.reference(cell.Unit, way)
+		}
+	}
+	return out
+}
+
+type expander struct {
+	d      Document
+	out    *Document
+	index  map[string]int
+	roles  map[string][]string // unit → the roles anything in it is cut from
+	copies map[string]string   // unit and what changes → its copy
+}
+
+// reference gives the copy of what a reference names, its variant included.
+func (x *expander) reference(ref string, way Colourway) string {
+	base, variant, has := strings.Cut(ref, ":")
+	copied := x.unit(base, way)
+	if has {
+		return copied + ":" + variant
+	}
+	return copied
+}
+
+func (x *expander) unit(id string, way Colourway) string {
+	i, ok := x.index[id]
+	if !ok {
+		return id
+	}
+	changes := map[string]string{}
+	key := id
+	for _, role := range x.rolesOf(id) {
+		fabric, given := way.Fabrics[role]
+		j := slices.IndexFunc(x.d.Roles, func(r Role) bool { return r.ID == role })
+		if given && j >= 0 && x.d.Roles[j].Fabric != fabric {
+			changes[role] = fabric
+			key += "|" + role + "=" + fabric
+		}
+	}
+	if len(changes) == 0 {
+		return id
+	}
+	if done, ok := x.copies[key]; ok {
+		return done
+	}
+	text, err := json.Marshal(x.d.Parts[i])
+	var u making.Unit
+	if err != nil || json.Unmarshal(text, &u) != nil {
+		return id
+	}
+	u.ID, u.Name, u.Of = id+"@"+way.ID, u.Name+", "+way.Name, i+1
+	x.copies[key] = u.ID
+	for _, r := range making.Roles(u.How) {
+		if fabric, changed := changes[*r]; changed {
+			*r = x.role(*r, fabric)
+		}
+	}
+	for _, ref := range making.References(u.How) {
+		*ref = x.reference(*ref, way)
+	}
+	for i := range u.Also {
+		u.Also[i] = x.reference(u.Also[i], way)
+	}
+	x.out.Parts = append(x.out.Parts, u)
+	return u.ID
+}
+
+// role adds the part a fabric plays in another's place.
+func (x *expander) role(role, fabric string) string {
+	id := role + "@" + fabric
+	if !slices.ContainsFunc(x.out.Roles, func(r Role) bool { return r.ID == id }) {
+		x.out.Roles = append(x.out.Roles, Role{ID: id, Name: role, Fabric: fabric})
+	}
+	return id
+}
+
+// rolesOf lists every role that anything in a unit is cut from, in a fixed order. Units made of themselves end there.
+func (x *expander) rolesOf(id string) []string {
+	if known, ok := x.roles[id]; ok {
+		return known
+	}
+	x.roles[id] = nil
+	i, ok := x.index[id]
+	if !ok {
+		return nil
+	}
+	found := map[string]string{}
+	for _, r := range making.Roles(x.d.Parts[i].How) {
+		found[*r] = *r
+	}
+	for _, p := range x.d.Parts[i].How.Parts() {
+		base, _, _ := strings.Cut(p.Unit, ":")
+		for _, r := range x.rolesOf(base) {
+			found[r] = r
+		}
+	}
+	x.roles[id] = sortedKeys(found)
+	return x.roles[id]
+}
+
+func sortedKeys(m map[string]string) []string {
+	keys := make([]string, 0, len(m))
+	for k := range m {
+		keys = append(keys, k)
+	}
+	sort.Strings(keys)
+	return keys
+}

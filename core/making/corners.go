@@ -1,0 +1,345 @@
+package making
+
+import (
+	"fmt"
+	"strings"
+
+	"vicis/core/measure"
+	"vicis/core/piece"
+	"vicis/core/problem"
+)
+
+func init() { register(func() Method { return &FlippedCorners{} }) }
+
+// FlippedCorners is squares laid face down in the corners of a rectangle, sewn on their diagonals, trimmed, and opened over the
+// corners: a snowball, a goose one at a time, a sloped piece. A later corner hides part of an earlier one.
+type FlippedCorners struct {
+	Base    Input    `json:"base"`
+	Width   Breadth  `json:"width,omitempty" doc:"Finished width of a base that is cut from cloth"`
+	Height  Breadth  `json:"height,omitempty" doc:"Finished height of a base that is cut from cloth"`
+	Corners []Corner `json:"corners" doc:"One to four, in the order they are sewn"`
+	Stitch  Stitch   `json:"stitch,omitempty" enum:"on the line,a hair outside" doc:"A hair outside when left out: the fold then reaches the corner"`
+	Bonus   bool     `json:"bonus,omitempty" doc:"A second seam an allowance beyond the cut makes a half-square unit of each trimming"`
+}
+
+// Corner is one square that is flipped over a corner.
+type Corner struct {
+	ID   string  `json:"id" doc:"Names the corner; its seam is named by it"`
+	At   Place   `json:"at" enum:"top left,top right,bottom right,bottom left"`
+	Role string  `json:"role"`
+	Leg  Breadth `json:"leg" doc:"Finished length that the corner covers on both edges"`
+}
+
+// Place is a corner of a rectangle.
+type Place string
+
+// The four corners.
+const (
+	TopLeft     Place = "top left"
+	TopRight    Place = "top right"
+	BottomRight Place = "bottom right"
+	BottomLeft  Place = "bottom left"
+)
+
+// Stitch is where a corner is sewn.
+type Stitch string
+
+// The ways of sewing a corner.
+const (
+	OnTheLine   Stitch = "on the line"
+	HairOutside Stitch = "a hair outside"
+)
+
+// By names the method.
+func (*FlippedCorners) By() string { return "flipped corners" }
+
+// Parts is the base, where it is pieced.
+func (m *FlippedCorners) Parts() []Part { return m.Base.parts() }
+
+func (m *FlippedCorners) breadths() []Measured {
+	var list []Measured
+	if m.Base.Unit == "" {
+		list = append(list, Measured{&m.Width, true, "width"}, Measured{&m.Height, true, "height"})
+	}
+	for i := range m.Corners {
+		list = append(list, Measured{&m.Corners[i].Leg, true, fmt.Sprintf("corners/%d/leg", i)})
+	}
+	return list
+}
+
+func (m *FlippedCorners) roles() []*string {
+	list := rolesOf(&m.Base)
+	for i := range m.Corners {
+		list = append(list, &m.Corners[i].Role)
+	}
+	return list
+}
+
+func (m *FlippedCorners) references() []*string { return referencesOf(&m.Base) }
+
+// others: a goose of two corners that cover its whole height comes four at a time too, and four corners that meet at the
+// middles of a square are a square in a square.
+func (m *FlippedCorners) others() []Method {
+	list := []Method{m}
+	if m.Base.Unit != "" || m.Bonus {
+		return list
+	}
+	same := true
+	for _, c := range m.Corners {
+		same = same && c.Leg == m.Corners[0].Leg
+	}
+	switch {
+	case same && len(m.Corners) == 2 && m.Corners[0].Role == m.Corners[1].Role:
+		list = append(list, &FlyingGeese{Goose: m.Base.Role, Sky: m.Corners[0].Role, Finished: m.Width})
+	case same && len(m.Corners) == 4 && m.Width == m.Height:
+		byPlace := map[Place]string{}
+		for _, c := range m.Corners {
+			byPlace[c.At] = c.Role
+		}
+		list = append(list, &SquareInSquare{Centre: m.Base, Corners: []string{byPlace[TopLeft], byPlace[TopRight], byPlace[BottomRight], byPlace[BottomLeft]}, Finished: m.Width})
+	}
+	return list
+}
+
+// flip is one corner measured: the square of side q and where its upper left corner lies.
+type flip struct {
+	corner Corner
+	q      measure.Length
+	x, y   piece.Num
+	line   piece.Half // the diagonal and the side of it that the base keeps
+	round  int        // sewn together with the others of its round
+}
+
+// Make flips the corners in order.
+func (m *FlippedCorners) Make(t *Table) (Made, bool) {
+	r := t.begin()
+	if m.Stitch != "" && m.Stitch != OnTheLine && m.Stitch != HairOutside {
+		t.Problems.Stop("stitch-unknown", t.At+"/stitch", fmt.Sprintf("“%s” is no way to sew a corner.", m.Stitch), "Choose on the line, or a hair outside.")
+		return Made{}, false
+	}
+	base, ok := m.base(r)
+	if !ok {
+		return Made{}, false
+	}
+	flips, ok := m.flips(t, base)
+	if !ok {
+		return Made{}, false
+	}
+	out := Made{Kind: PiecedKind}
+	p, acts := base.piece, 0
+	var bonus []piece.Piece
+	taken, name := base.act, base.name
+	rounds := flips[len(flips)-1].round
+	for round := 0; round <= rounds; round++ {
+		act := Act{Does: Sews, Takes: []Take{{taken, 1}}}
+		var squares []laid
+		var words []string
+		before := p
+		for _, f := range flips {
+			if f.round != round {
+				continue
+			}
+			c := f.corner
+			side := piece.Of(f.q)
+			square, ok := r.cloth(c.Role, side, side, c.ID+"-square", "corner square", t.At+problem.At("corners", acts, "role"))
+			if !ok {
+				return Made{}, false
+			}
+			acts++
+			layers := p.Corner(square.piece, f.x, f.y)
+			cutLine := f.line.Line.Beside(-f.line.Side, piece.Of(t.Seam))
+			if near, found := p.Near(cutLine, []piece.Half{{Line: f.line.Line, Side: -f.line.Side}}); !t.cutIsSafe(near, found, true, "Trimming the "+string(c.At)+" corner") {
+				return Made{}, false
+			}
+			seam := r.id(c.ID)
+			square = r.mark(square, c.ID+"-mark", 1, 1, "from corner to corner")
+			squares = append(squares, square)
+			act.Sews = append(act.Sews, seam)
+			act.Each = up(side.TimesRoot2())
+			words = append(words, string(c.At))
+			baseRoles, _, bulk, _ := layers.Facing(f.line.Line)
+			out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{Name: base.name, Roles: baseRoles, Bulk: bulk}, Minus: Neighbour{Name: "the " + string(c.At) + " corner", Roles: []string{c.Role}}})
+			if m.Bonus {
+				b, ok := m.spare(t, layers, f, r.id("bonus"))
+				if !ok {
+					return Made{}, false
+				}
+				bonus = append(bonus, b)
+			}
+			p = p.Flip(square.piece, f.x, f.y, f.line, seam)
+		}
+		act.Seams = len(squares)
+		act.Cuts = len(squares)
+		act.Piece = p
+		act.Takes = append(act.Takes, together(squares)...)
+		act.Says = fmt.Sprintf("Sew a square face down in the %s corner, %s; trim an allowance beyond, press", strings.Join(words, " and the "), m.where(t))
+		if len(squares) > 1 {
+			act.Says = fmt.Sprintf("Sew squares face down in the %s corners, %s; trim an allowance beyond, press", strings.Join(words, " and the "), m.where(t))
+		}
+		if m.Bonus {
+			act.Seams *= 2
+			act.Says = strings.Replace(act.Says, "; trim an allowance beyond", ", and again two allowances nearer the corner; cut between the two", 1)
+		}
+		act.ID, act.Name = r.id(fmt.Sprintf("round-%d", round+1)), name+" with "+strings.Join(words, " and ")
+		if round == rounds {
+			act.ID, act.Name = t.Unit.ID, ""
+		}
+		act.Joins = &Joins{Left: name, Right: "corner square", LeftPiece: before, RightPart: squares[0].piece, Edge: "face down in the " + strings.Join(words, " and the ") + " corner, from corner to corner of the square"}
+		if round == rounds && m.Bonus {
+			out.Variants = append([]Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: p, Count: 1, Kinds: 1}}, t.fallsOut("bonus-", bonus)...)
+			for i, v := range out.Variants {
+				if i > 0 {
+					out.Variants[i].Name = strings.Replace(v.Name, "bonus-", "bonus", 1)
+					act.Shaves += v.Count
+				}
+				act.Gives = append(act.Gives, Give{v.ID, v.Count})
+			}
+		}
+		taken = r.add(act)
+		name = act.Name
+	}
+	if m.Bonus {
+		out.Seams = append(out.Seams, Seam{ID: r.id("bonus"), Plus: Neighbour{Name: base.name, Roles: base.piece.RolesAt(piece.Top)}, Minus: Neighbour{Name: "corner square", Roles: []string{m.Corners[0].Role}}})
+	}
+	out.Piece, out.Acts = p, r.acts
+	w, h := p.Size()
+	out.Size = Size{Sums: []string{fmt.Sprintf("%s × %s, as the base is cut", t.Ruler.Print(w), t.Ruler.Print(h))}, Rule: "A corner that is flipped open covers what was cut away: the base keeps its size. A square of the leg and two allowances covers the leg."}
+	return out, true
+}
+
+func (m *FlippedCorners) where(t *Table) string {
+	if m.Stitch == OnTheLine {
+		short := t.Fold
+		l, _ := piece.Of(short).TimesRoot2().Length()
+		if l > 0 {
+			return fmt.Sprintf("on the line (the fold then leaves it %s short of the corner)", t.Ruler.Print(l))
+		}
+		return "on the line"
+	}
+	return "a hair outside the line, toward the corner"
+}
+
+func together(squares []laid) []Take {
+	var list []Take
+	for _, s := range squares {
+		if n := len(list); n > 0 && list[n-1].Act == s.act {
+			list[n-1].Each++
+			continue
+		}
+		list = append(list, Take{s.act, 1})
+	}
+	return list
+}
+
+func (m *FlippedCorners) base(r *run) (laid, bool) {
+	t := r.t
+	if m.Base.Unit != "" {
+		return r.unit(m.Base.Unit, m.Base.Turn, t.At+"/base")
+	}
+	w, ok1 := t.finished(m.Width, t.At+"/width", t.Unit.Name)
+	h, ok2 := t.finished(m.Height, t.At+"/height", t.Unit.Name)
+	if !ok1 || !ok2 {
+		return laid{}, false
+	}
+	t.onTheRuler(w+2*t.Seam, t.At+"/width", t.Unit.Name)
+	if h != w {
+		t.onTheRuler(h+2*t.Seam, t.At+"/height", t.Unit.Name)
+	}
+	return r.cloth(m.Base.Role, piece.Of(w+2*t.Seam), piece.Of(h+2*t.Seam), "base", "base", t.At+"/base/role")
+}
+
+// flips measures the corners and finds which can be sewn together: a corner whose square overlaps another waits until that one
+// is opened.
+func (m *FlippedCorners) flips(t *Table, base laid) ([]flip, bool) {
+	if len(m.Corners) < 1 || len(m.Corners) > 4 {
+		t.Problems.Stop("corner-count", t.At+"/corners", fmt.Sprintf("%s has %d flipped corners.", t.Unit.Name, len(m.Corners)), "Give it one to four.")
+		return nil, false
+	}
+	w, h := base.piece.W, base.piece.H
+	var list []flip
+	ids := map[string]bool{}
+	for i, c := range m.Corners {
+		at := t.At + problem.At("corners", i)
+		if c.ID == "" || ids[c.ID] || strings.ContainsAny(c.ID, "/: ") {
+			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Corner %d of %s has no id of its own.", i+1, t.Unit.Name), "Give every corner its own id.")
+			return nil, false
+		}
+		ids[c.ID] = true
+		leg, ok := t.finished(c.Leg, at+"/leg", fmt.Sprintf("Corner %d of %s", i+1, t.Unit.Name))
+		if !ok {
+			return nil, false
+		}
+		f := flip{corner: c, q: leg + 2*t.Seam}
+		t.onTheRuler(f.q, at+"/leg", fmt.Sprintf("The square for corner %d of %s", i+1, t.Unit.Name))
+		q := piece.Of(f.q)
+		if q.Cmp(w) > 0 || q.Cmp(h) > 0 {
+			short := h
+			if w.Cmp(h) < 0 {
+				short = w
+			}
+			t.Problems.Stop("corner-too-large", at+"/leg", fmt.Sprintf("The %s corner of %s is larger than its base: its square is %s, and the base only %s.", c.At, t.Unit.Name, t.Ruler.Print(f.q), t.Ruler.Print(up(short))),
+				fmt.Sprintf("Make the leg %s or shorter.", t.Ruler.Print(up(short)-2*t.Seam)))
+			return nil, false
+		}
+		switch c.At {
+		case TopLeft:
+			f.line = piece.Half{Line: piece.Rising(q), Side: 1}
+		case TopRight:
+			f.x, f.line = w.Sub(q), piece.Half{Line: piece.Falling(w.Sub(q)), Side: -1}
+		case BottomRight:
+			f.x, f.y, f.line = w.Sub(q), h.Sub(q), piece.Half{Line: piece.Rising(w.Add(h).Sub(q)), Side: -1}
+		case BottomLeft:
+			f.y, f.line = h.Sub(q), piece.Half{Line: piece.Falling(q.Sub(h)), Side: 1}
+		default:
+			t.Problems.Stop("corner-unknown", at+"/at", fmt.Sprintf("“%s” is no corner.", c.At), "Choose top left, top right, bottom right or bottom left.")
+			return nil, false
+		}
+		for _, o := range list {
+			switch {
+			case o.corner.At == c.At:
+				t.Problems.Stop("corner-twice", at+"/at", fmt.Sprintf("Two squares of %s lie in the %s corner.", t.Unit.Name, c.At), "Put each in a corner of its own.")
+				return nil, false
+			case f.covers(o):
+				f.round = max(f.round, o.round+1)
+			}
+		}
+		list = append(list, f)
+	}
+	return list, true
+}
+
+// covers says whether the two squares lie on each other's sewing lines, so that one must be opened before the other is sewn.
+func (f flip) covers(o flip) bool {
+	x0, x1 := larger(f.x, o.x), smaller(f.x.Add(piece.Of(f.q)), o.x.Add(piece.Of(o.q)))
+	y0, y1 := larger(f.y, o.y), smaller(f.y.Add(piece.Of(f.q)), o.y.Add(piece.Of(o.q)))
+	if x0.Cmp(x1) >= 0 || y0.Cmp(y1) >= 0 {
+		return false
+	}
+	return f.line.Line.Crosses(x0, y0, x1, y1) || o.line.Line.Crosses(x0, y0, x1, y1)
+}
+
+func larger(a, b piece.Num) piece.Num {
+	if a.Cmp(b) > 0 {
+		return a
+	}
+	return b
+}
+
+func smaller(a, b piece.Num) piece.Num {
+	if a.Cmp(b) < 0 {
+		return a
+	}
+	return b
+}
+
+// spare is the half-square unit that a second seam makes of a trimming.
+func (m *FlippedCorners) spare(t *Table, layers piece.Layers, f flip, seam string) (piece.Piece, bool) {
+	s := piece.Of(t.Seam)
+	second := f.line.Line.Beside(-f.line.Side, s.Add(s))
+	p := layers.Open([]piece.Half{{Line: f.line.Line.Beside(-f.line.Side, s), Side: -f.line.Side}}, piece.Half{Line: second, Side: -f.line.Side}, seam).Boxed()
+	if p.W.Cmp(s.Add(s)) <= 0 {
+		t.Problems.Stop("too-small", t.At+"/bonus", fmt.Sprintf("The trimmings of %s are too small for a unit of their own.", t.Unit.Name), "Do without the bonus, or use larger corners.")
+		return piece.Piece{}, false
+	}
+	return upright(p, seam), true
+}

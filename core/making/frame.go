@@ -1,0 +1,162 @@
+package making
+
+import (
+	"fmt"
+
+	"vicis/core/measure"
+	"vicis/core/piece"
+	"vicis/core/problem"
+)
+
+func init() { register(func() Method { return &Frame{} }) }
+
+// Frame is strips sewn round a centre, two opposite sides first, then the other two over their ends; frame after frame.
+type Frame struct {
+	Centre Input   `json:"centre"`
+	Width  Breadth `json:"width,omitempty" doc:"Finished width of a centre that is cut from cloth"`
+	Height Breadth `json:"height,omitempty" doc:"Finished height of a centre that is cut from cloth"`
+	Frames []Ring  `json:"frames" doc:"From the inside out"`
+}
+
+// Ring is one frame. A strip cut w adds w − 2s finished on each side.
+type Ring struct {
+	ID    string  `json:"id" doc:"Names the frame; its seams are named by it"`
+	Role  string  `json:"role" doc:"Of the sides"`
+	Ends  string  `json:"ends,omitempty" doc:"Of top and bottom, where they are of another role"`
+	Strip Breadth `json:"strip,omitempty" doc:"Cut width; 1 strip when left out"`
+}
+
+// MostRounds is how many frames or rounds of logs a unit may have.
+const MostRounds = 20
+
+// By names the method.
+func (*Frame) By() string { return "frame" }
+
+// Parts is the centre, where it is pieced.
+func (m *Frame) Parts() []Part { return m.Centre.parts() }
+
+func (m *Frame) breadths() []Measured {
+	var list []Measured
+	if m.Centre.Unit == "" {
+		list = append(list, Measured{&m.Width, true, "width"}, Measured{&m.Height, true, "height"})
+	}
+	for i := range m.Frames {
+		list = append(list, Measured{&m.Frames[i].Strip, false, fmt.Sprintf("frames/%d/strip", i)})
+	}
+	return list
+}
+
+func (m *Frame) roles() []*string {
+	list := rolesOf(&m.Centre)
+	for i := range m.Frames {
+		list = append(list, &m.Frames[i].Role)
+		if m.Frames[i].Ends != "" {
+			list = append(list, &m.Frames[i].Ends)
+		}
+	}
+	return list
+}
+
+func (m *Frame) references() []*string { return referencesOf(&m.Centre) }
+
+// Make sews frame after frame.
+func (m *Frame) Make(t *Table) (Made, bool) {
+	if len(m.Frames) < 1 || len(m.Frames) > MostRounds {
+		t.Problems.Stop("frame-count", t.At+"/frames", fmt.Sprintf("%s has %d frames.", t.Unit.Name, len(m.Frames)), fmt.Sprintf("Give it 1 to %d.", MostRounds))
+		return Made{}, false
+	}
+	r := t.begin()
+	centre, ok := r.centre(m.Centre, m.Width, m.Height)
+	if !ok {
+		return Made{}, false
+	}
+	out := Made{Kind: PiecedKind}
+	p, taken, name := centre.piece, centre.act, centre.name
+	widths := []measure.Length{up(p.W)}
+	seen := map[string]bool{}
+	for i, f := range m.Frames {
+		at := t.At + problem.At("frames", i)
+		if f.ID == "" || seen[f.ID] {
+			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Frame %d of %s has no id of its own.", i+1, t.Unit.Name), "Give every frame its own id.")
+			return Made{}, false
+		}
+		seen[f.ID] = true
+		what := fmt.Sprintf("Frame %d of %s", i+1, t.Unit.Name)
+		strip, ok := t.breadth(f.Strip, at+"/strip", what)
+		if !ok {
+			return Made{}, false
+		}
+		t.onTheRuler(strip, at+"/strip", what)
+		ends := f.Role
+		if f.Ends != "" {
+			ends = f.Ends
+		}
+		for _, side := range []struct {
+			role, key, words, edge string
+			turn                   int
+		}{{f.Role, "sides", "sides", "a long edge to each side", 0}, {ends, "ends", "top and bottom", "a long edge to the top and the bottom, over the ends of the sides", 90}} {
+			here := p.Turn(side.turn)
+			log, ok := r.cloth(side.role, piece.Of(strip), here.H, f.ID+"-"+side.key+"-strip", "strip for the "+side.words, at+"/role")
+			if !ok {
+				return Made{}, false
+			}
+			seam := r.id(f.ID + "-" + side.key)
+			plus := Facing(name, here, piece.Left)
+			before := here
+			// Sewn on the left, turned by half, sewn on the left again: both seams then run the same way round the centre.
+			for range 2 {
+				joined, err := piece.JoinRight(log.piece, here, t.Seam, seam)
+				if err != nil {
+					t.misfit(err, at, log.name, t.Unit.Name)
+					return Made{}, false
+				}
+				here = joined.Turn(180)
+			}
+			p = here.Turn((360 - side.turn) % 360)
+			out.Seams = append(out.Seams, Seam{ID: seam, Plus: plus, Minus: Neighbour{Name: "the frame", Roles: []string{side.role}}})
+			act := Act{
+				ID: seam, Does: Sews, Name: name + " with " + side.words, Takes: []Take{{taken, 1}, {log.act, 2}}, Seams: 2, Each: up(before.H), Sews: []string{seam}, Piece: p,
+				Joins: &Joins{Left: name, Right: log.name, LeftPiece: before, RightPart: log.piece, Edge: side.edge},
+			}
+			if i == len(m.Frames)-1 && side.turn == 90 {
+				act.ID, act.Name = t.Unit.ID, ""
+			}
+			taken, name = r.add(act), fmt.Sprintf("%s in frame %d", centre.name, i+1)
+		}
+		widths = append([]measure.Length{strip}, append(widths, strip)...)
+	}
+	if ok := t.countPatches(p); !ok {
+		return Made{}, false
+	}
+	out.Piece, out.Acts = p, r.acts
+	out.Size = t.sum("across: ", widths, up(p.W))
+	return out, true
+}
+
+// centre lays the middle of a framed unit.
+func (r *run) centre(in Input, width, height Breadth) (laid, bool) {
+	t := r.t
+	if in.Unit != "" {
+		return r.unit(in.Unit, in.Turn, t.At+"/centre")
+	}
+	w, ok1 := t.finished(width, t.At+"/width", "The centre of "+t.Unit.Name)
+	h, ok2 := t.finished(height, t.At+"/height", "The centre of "+t.Unit.Name)
+	if !ok1 || !ok2 {
+		return laid{}, false
+	}
+	t.onTheRuler(w+2*t.Seam, t.At+"/width", "The centre of "+t.Unit.Name)
+	return r.cloth(in.Role, piece.Of(w+2*t.Seam), piece.Of(h+2*t.Seam), "centre", "centre", t.At+"/centre/role")
+}
+
+func (t *Table) countPatches(p piece.Piece) bool {
+	if len(p.Patches) <= MostPatches {
+		return true
+	}
+	t.Problems.Stop("too-many-patches", t.At, fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches), "Use fewer or simpler parts.")
+	return false
+}
+
+// sum writes what sewn widths come to: 5 × 2½″ − 4 seams × ½″ = 10½″.
+func (t *Table) sum(prefix string, widths []measure.Length, total measure.Length) Size {
+	return Size{Sums: []string{prefix + SumOf(t.Ruler, t.Seam, widths, total)}, Rule: SumRule}
+}

@@ -1,0 +1,135 @@
+package making
+
+import (
+	"fmt"
+
+	"vicis/core/piece"
+)
+
+func init() { register(func() Method { return &FlyingGeese{} }) }
+
+// FlyingGeese is four geese at a time from one large square and four small ones: two small ones are sewn across opposite
+// corners on both sides of the diagonal, the square is cut apart, and one small square more is sewn into each half the same way.
+type FlyingGeese struct {
+	Goose    string  `json:"goose" doc:"The role of the large triangle"`
+	Sky      string  `json:"sky" doc:"The role of the two small ones"`
+	Finished Breadth `json:"finished" doc:"Finished width of one goose; it is half as high"`
+	Sizing   Sizing  `json:"sizing,omitempty" enum:"exact,rule,roomy"`
+}
+
+// By names the method.
+func (*FlyingGeese) By() string { return "flying geese" }
+
+// Parts are none: everything is cut from cloth.
+func (*FlyingGeese) Parts() []Part { return nil }
+
+func (m *FlyingGeese) breadths() []Measured { return []Measured{{&m.Finished, true, "finished"}} }
+func (m *FlyingGeese) roles() []*string     { return []*string{&m.Goose, &m.Sky} }
+
+// others: the same goose one at a time.
+func (m *FlyingGeese) others() []Method {
+	one := &FlippedCorners{Base: Input{Role: m.Goose}, Width: m.Finished, Height: m.half(), Corners: []Corner{
+		{ID: "left", At: TopLeft, Role: m.Sky, Leg: m.half()}, {ID: "right", At: TopRight, Role: m.Sky, Leg: m.half()},
+	}}
+	return []Method{m, one}
+}
+
+// half is half of the finished width, in the words of the document.
+func (m *FlyingGeese) half() Breadth { return m.Finished.halved() }
+
+// Make sews the squares and opens all four geese.
+func (m *FlyingGeese) Make(t *Table) (Made, bool) {
+	f, ok := t.finished(m.Finished, t.At+"/finished", t.Unit.Name)
+	if !ok {
+		return Made{}, false
+	}
+	r, s := t.begin(), piece.Of(t.Seam)
+	c, twice := s.TimesRoot2(), s.Add(s)
+	half, exact := piece.Of(f).Half()
+	if !exact {
+		t.Problems.Stop("too-fine", t.At+"/finished", "A goose is half as high as it is wide, and this width cannot be halved.", "Choose a width that is a whole number of marks.")
+		return Made{}, false
+	}
+	a, ok1 := t.sized(m.Sizing, piece.Of(f), twice.Add(c).Add(c)) // W + 2s + 2√2s
+	b, ok2 := t.sized(m.Sizing, half, twice.Add(c))               // W/2 + 2s + √2s
+	if !ok1 || !ok2 {
+		return Made{}, false
+	}
+	large, ok1 := r.cloth(m.Goose, a, a, "large", "large square", t.At+"/goose")
+	small, ok2 := r.cloth(m.Sky, b, b, "small", "small square", t.At+"/sky")
+	if !ok1 || !ok2 {
+		return Made{}, false
+	}
+	first, second := r.id("first"), t.Unit.ID
+	falling, rising := piece.Falling(piece.Num{}), piece.Rising(a)
+	u, v := piece.Of(f).Add(twice), half.Add(twice)
+	far := a.Sub(b)
+	var pieces []piece.Piece
+	var heart piece.Piece
+	for _, side := range []int{1, -1} {
+		stitch := piece.Half{Line: falling.Beside(side, s), Side: side}
+		half := large.piece.FlipTwo(small.piece, piece.Point{}, piece.Point{X: far, Y: far}, stitch, rising, first)
+		if heart.Patches == nil {
+			heart = half.Boxed()
+		}
+		// The third small square lies in the corner opposite the cut.
+		x, y := far, piece.Num{}
+		if side < 0 {
+			x, y = y, x
+		}
+		for _, end := range []int{-1, 1} {
+			across := piece.Half{Line: rising.Beside(end, s), Side: end}
+			goose := half.Flip(small.piece, x, y, across, second).Boxed()
+			goose = pointUp(goose)
+			// Everything that is too much lies at the base: the tip stays an allowance inside the raw edge.
+			left, _ := goose.W.Sub(u).Half()
+			tip := b
+			if h, ok := a.Half(); ok {
+				tip = b.Sub(h)
+			}
+			pieces = append(pieces, goose.Window(left, tip.Sub(s), u, v))
+		}
+	}
+	out := Made{Kind: PiecedKind, Variants: t.fallsOut("", pieces)}
+	goose, sky := Neighbour{Name: "the goose", Roles: []string{m.Goose}}, Neighbour{Name: "the sky", Roles: []string{m.Sky}}
+	out.Seams = []Seam{{ID: first, Plus: goose, Minus: sky}, {ID: second, Plus: goose, Minus: sky}}
+	marked := r.mark(small, "mark", 1, 2, "from corner to corner")
+	sewn := r.add(Act{
+		ID: r.id("pair"), Does: Sews, Name: "large square with two small ones", Takes: []Take{{large.act, 1}, {marked.act, 2}}, Seams: 2, Each: up(a.TimesRoot2()), Sews: []string{first}, Piece: large.piece,
+		Joins: &Joins{Left: large.name, Right: small.name, LeftPiece: large.piece, RightPart: small.piece, Edge: "two small squares face down in opposite corners, their lines one; an allowance on each side of it"},
+	})
+	hearts := r.add(Act{ID: r.id("half"), Does: Trims, Name: "half with two wings", Says: "Cut apart on the diagonal", Takes: []Take{{sewn, 1}}, Gives: []Give{{r.id("half"), 2}}, Piece: heart, Presses: []string{first}, Cuts: 1, Pieced: true})
+	winged := r.add(Act{
+		ID: r.id("third"), Does: Sews, Name: "half with its third square", Takes: []Take{{hearts, 1}, {marked.act, 1}}, Seams: 2, Each: up(b.TimesRoot2()), Sews: []string{second}, Piece: heart,
+		Joins: &Joins{Left: "half with two wings", Right: small.name, LeftPiece: heart, RightPart: small.piece, Edge: "a small square face down in the corner between the wings; an allowance on each side of its line"},
+	})
+	end := Act{ID: t.Unit.ID, Does: Trims, Says: "Cut apart on the line", Takes: []Take{{winged, 1}}, Piece: out.Variants[0].Piece, Presses: []string{second}, Cuts: 1, Pieced: true}
+	for _, v := range out.Variants { // one run is one half: two of the four
+		end.Gives = append(end.Gives, Give{v.ID, v.Count / 2})
+	}
+	raw := b.Sub(c)
+	if raw != v {
+		end.Shaves = 2
+	}
+	r.add(end)
+	out.Acts = r.acts
+	print := t.Ruler.Print
+	out.Size = Size{
+		Sums: []string{
+			fmt.Sprintf("wide: %s − 2 × 1.4142 × %s = %s", print(up(a)), print(t.Seam), print(up(a.Sub(c).Sub(c)))),
+			fmt.Sprintf("high: %s − 1.4142 × %s = %s", print(up(b)), print(t.Seam), print(up(raw))),
+		},
+		Rule: "A goose is trimmed at its base: its tip lies an allowance inside the raw top edge.",
+	}
+	return out, true
+}
+
+// pointUp turns a goose so that its long edge lies at the bottom.
+func pointUp(p piece.Piece) piece.Piece {
+	for _, turn := range []int{0, 90, 180, 270} {
+		if q := p.Turn(turn); q.W.Cmp(q.H) > 0 && len(q.RolesAt(piece.Bottom)) == 1 {
+			return q
+		}
+	}
+	return p
+}

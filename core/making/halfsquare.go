@@ -1,0 +1,372 @@
+package making
+
+import (
+	"fmt"
+
+	"vicis/core/piece"
+	"vicis/core/problem"
+)
+
+func init() { register(func() Method { return &HalfSquare{} }) }
+
+// HalfSquare is two equal squares laid right sides together, sewn, and cut so that every unit is half of one and half of the
+// other. Either square may be pieced: then what falls out may differ, also as mirror images.
+type HalfSquare struct {
+	Way      Way     `json:"way" enum:"two,four,eight,triangles" doc:"How many at a time; triangles are cut first"`
+	Lower    Input   `json:"lower" doc:"Lies right side up"`
+	Upper    Input   `json:"upper" doc:"Is turned over onto it like a page"`
+	Finished Breadth `json:"finished,omitempty" doc:"Finished size, where both squares are cut from cloth; with a pieced square, what to trim to"`
+	Sizing   Sizing  `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares are cut; exact when left out"`
+}
+
+// Way is how many units come out at a time.
+type Way string
+
+// The ways.
+const (
+	Two       Way = "two"       // sewn on both sides of one diagonal, cut on it
+	Four      Way = "four"      // sewn all round, cut on both diagonals
+	Eight     Way = "eight"     // sewn on both sides of both diagonals, cut on them and on both middle lines
+	Triangles Way = "triangles" // cut on the diagonal first, one upon the other, halves exchanged
+)
+
+// By names the method.
+func (*HalfSquare) By() string { return "half-square triangles" }
+
+// Parts are the squares that are pieced.
+func (m *HalfSquare) Parts() []Part { return append(m.Lower.parts(), m.Upper.parts()...) }
+
+func (m *HalfSquare) breadths() []Measured {
+	if m.Finished == "" {
+		return nil
+	}
+	return []Measured{{&m.Finished, true, "finished"}}
+}
+
+func (m *HalfSquare) roles() []*string      { return rolesOf(&m.Lower, &m.Upper) }
+func (m *HalfSquare) references() []*string { return referencesOf(&m.Lower, &m.Upper) }
+
+// others are the other ways to the same look.
+func (m *HalfSquare) others() []Method {
+	var list []Method
+	for _, way := range []Way{Two, Eight, Four, Triangles} {
+		other := *m
+		other.Way = way
+		list = append(list, &other)
+	}
+	return list
+}
+
+// square is how large a square is cut for a finished size, and what a square of that size gives, both exact.
+func (w Way) square(s piece.Num, f piece.Num) (finished, allowance piece.Num) {
+	twice := s.Add(s)
+	switch w {
+	case Eight: // 2(f + 2s + √2s)
+		return f.Add(f), twice.Add(s.TimesRoot2()).Add(twice.Add(s.TimesRoot2()))
+	case Four: // (f + 2s)√2 + 2s
+		return piece.Num{}, f.Add(twice).TimesRoot2().Add(twice)
+	}
+	return f, twice.Add(s.TimesRoot2()) // f + 2s + √2s
+}
+
+func (w Way) gives(s, a piece.Num) (unit piece.Num, exact bool) {
+	switch w {
+	case Eight:
+		unit, exact = a.Half()
+		return unit.Sub(s.TimesRoot2()), exact
+	case Four:
+		return a.Sub(s).Sub(s).TimesRoot2().Half()
+	}
+	return a.Sub(s.TimesRoot2()), true
+}
+
+// Make sews one pair of squares and opens everything that falls out.
+func (m *HalfSquare) Make(t *Table) (Made, bool) {
+	r := t.begin()
+	s := piece.Of(t.Seam)
+	if m.Way != Two && m.Way != Four && m.Way != Eight && m.Way != Triangles {
+		t.Problems.Stop("way-unknown", t.At+"/way", fmt.Sprintf("“%s” is no way to sew half-square triangles.", m.Way), "Choose two, four, eight or triangles.")
+		return Made{}, false
+	}
+	lower, upper, trim, ok := m.squares(r, s)
+	if !ok {
+		return Made{}, false
+	}
+	a := lower.piece.W
+	u0, _ := m.Way.gives(s, a)
+	if u0.Cmp(s.Add(s)) <= 0 {
+		t.Problems.Stop("too-small", t.At, fmt.Sprintf("Squares of %s leave nothing of %s but seam allowances.", t.Ruler.Print(up(a)), t.Unit.Name), "Start from larger squares.")
+		return Made{}, false
+	}
+	trimmed := trim != (piece.Num{}) && trim != u0
+	if trimmed && trim.Cmp(u0) > 0 {
+		t.Problems.Stop("too-large", t.At+"/finished", fmt.Sprintf("%s comes out %s unfinished, and %s is asked for.", t.Unit.Name, t.Ruler.Print(up(u0)), t.Ruler.Print(up(trim))), "Ask for a smaller unit, or start from larger squares.")
+		return Made{}, false
+	}
+	seam := t.Unit.ID
+	layers := piece.Layer(lower.piece, upper.piece)
+	var pieces []piece.Piece
+	if m.Way == Triangles {
+		diagonal := piece.Falling(piece.Num{})
+		for _, p := range []laid{lower, upper} {
+			near, found := p.piece.Near(diagonal, nil)
+			if !t.cutIsSafe(near, found, true, "The diagonal cut") {
+				return Made{}, false
+			}
+		}
+		pieces = []piece.Piece{lower.piece.Swap(upper.piece, t.Seam, seam), upper.piece.Swap(lower.piece, t.Seam, seam)}
+	} else if pieces, ok = m.open(t, layers, a, seam); !ok {
+		return Made{}, false
+	}
+	for i, p := range pieces {
+		p = upright(p, seam)
+		if trimmed { // equal margins, the seam still running through the corners
+			d, _ := u0.Sub(trim).Half()
+			p = p.Window(d, u0.Sub(trim).Sub(d), trim, trim)
+		}
+		pieces[i] = p
+	}
+	out := Made{Kind: PiecedKind, Variants: t.fallsOut("", pieces)}
+	lowerRoles, upperRoles, lowerBulk, upperBulk := layers.Facing(m.stitch(s, a)[0].Line)
+	out.Seams = []Seam{{ID: seam, Plus: Neighbour{lower.name, lowerRoles, lowerBulk}, Minus: Neighbour{upper.name, upperRoles, upperBulk}}}
+	m.acts(r, lower, upper, &out, trimmed)
+	out.Acts = r.acts
+	out.Size = m.size(t, a, u0, trim)
+	if m.Way == Four {
+		t.Problems.Warn("bias-edges", t.At+"/way", fmt.Sprintf("All four outer edges of %s are on the bias.", t.Unit.Name), "Starch before cutting, press without pulling, and handle it little.")
+	}
+	return out, true
+}
+
+// squares lays both squares. A pieced one says how large the other is cut.
+func (m *HalfSquare) squares(r *run, s piece.Num) (lower, upper laid, trim piece.Num, ok bool) {
+	t := r.t
+	if m.Finished != "" || m.Lower.Unit == "" && m.Upper.Unit == "" {
+		f, good := t.finished(m.Finished, t.At+"/finished", t.Unit.Name)
+		if !good {
+			return lower, upper, trim, false
+		}
+		trim = piece.Of(f).Add(s).Add(s)
+	}
+	lay := func(in Input, key, name string) (laid, bool) {
+		p, good := r.unit(in.Unit, in.Turn, t.At+"/"+key)
+		if good && p.piece.W != p.piece.H {
+			t.Problems.Stop("not-square", t.At+"/"+key, fmt.Sprintf("%s is not square: it measures %s × %s.", p.name, t.Ruler.Print(up(p.piece.W)), t.Ruler.Print(up(p.piece.H))), "Choose a square unit.")
+			good = false
+		}
+		return p, good
+	}
+	good1, good2 := true, true
+	if m.Lower.Unit != "" {
+		lower, good1 = lay(m.Lower, "lower", "lower square")
+	}
+	if m.Upper.Unit != "" {
+		upper, good2 = lay(m.Upper, "upper", "upper square")
+	}
+	if !good1 || !good2 {
+		return lower, upper, trim, false
+	}
+	var a piece.Num
+	switch {
+	case m.Lower.Unit != "":
+		a = lower.piece.W
+	case m.Upper.Unit != "":
+		a = upper.piece.W
+	default:
+		finished, allowance := m.Way.square(s, trim.Sub(s).Sub(s))
+		if a, ok = t.sized(m.Sizing, finished, allowance); !ok {
+			return lower, upper, trim, false
+		}
+	}
+	if m.Lower.Unit == "" {
+		if lower, ok = r.cloth(m.Lower.Role, a, a, "lower", "lower square", t.At+"/lower/role"); !ok {
+			return lower, upper, trim, false
+		}
+	}
+	if m.Upper.Unit == "" {
+		if upper, ok = r.cloth(m.Upper.Role, a, a, "upper", "upper square", t.At+"/upper/role"); !ok {
+			return lower, upper, trim, false
+		}
+	}
+	if lower.piece.W != upper.piece.W {
+		t.Problems.Stop("edges-differ", t.At+"/upper", fmt.Sprintf("The two squares of %s differ: %s and %s.", t.Unit.Name, t.Ruler.Print(up(lower.piece.W)), t.Ruler.Print(up(upper.piece.W))), "Choose two of the same size.")
+		return lower, upper, trim, false
+	}
+	return lower, upper, trim, true
+}
+
+// stitch lists the lines of stitches with the side that is kept beyond each.
+func (m *HalfSquare) stitch(s, a piece.Num) []piece.Half {
+	c := s.TimesRoot2()
+	falling := []piece.Half{{Line: piece.Falling(c), Side: 1}, {Line: piece.Falling(c.Neg()), Side: -1}}
+	switch m.Way {
+	case Eight:
+		return append(falling, piece.Half{Line: piece.Rising(a.Add(c)), Side: 1}, piece.Half{Line: piece.Rising(a.Sub(c)), Side: -1})
+	case Four:
+		return []piece.Half{{Line: piece.Level(s), Side: 1}, {Line: piece.Upright(a.Sub(s)), Side: -1}, {Line: piece.Level(a.Sub(s)), Side: -1}, {Line: piece.Upright(s), Side: 1}}
+	}
+	return falling
+}
+
+// open cuts both layers apart and opens every part.
+func (m *HalfSquare) open(t *Table, layers piece.Layers, a piece.Num, seam string) ([]piece.Piece, bool) {
+	s := piece.Of(t.Seam)
+	falling, rising := piece.Falling(piece.Num{}), piece.Rising(a)
+	middle, _ := a.Half()
+	across, down := piece.Level(middle), piece.Upright(middle)
+	cuts := map[Way][]piece.Line{Two: {falling}, Four: {falling, rising}, Eight: {falling, rising, across, down}}[m.Way]
+	for _, cut := range cuts {
+		near, found := layers.Near(cut, nil)
+		slants := cut.A != 0 && cut.B != 0
+		what := "A middle cut"
+		if slants {
+			what = "A diagonal cut"
+		}
+		if !t.cutIsSafe(near, found, slants, what) {
+			return nil, false
+		}
+	}
+	var pieces []piece.Piece
+	stitches := m.stitch(s, a)
+	switch m.Way {
+	case Two:
+		for _, h := range stitches {
+			pieces = append(pieces, layers.Open([]piece.Half{{Line: falling, Side: h.Side}}, h, seam))
+		}
+	case Four:
+		sides := [][2]int{{1, -1}, {1, 1}, {-1, 1}, {-1, -1}} // above, right of, below and left of the diagonals
+		for i, h := range stitches {
+			region := []piece.Half{{Line: falling, Side: sides[i][0]}, {Line: rising, Side: sides[i][1]}}
+			pieces = append(pieces, layers.Open(region, h, seam).Eighth())
+		}
+	case Eight:
+		for i, h := range stitches {
+			diagonal := falling
+			vertical := []int{-1, 1} // the quarters that the diagonal runs through: upper left, then lower right
+			if i >= 2 {
+				diagonal = rising
+			}
+			for _, x := range vertical {
+				y := x
+				if i >= 2 {
+					y = -x
+				}
+				region := []piece.Half{{Line: diagonal, Side: h.Side}, {Line: down, Side: x}, {Line: across, Side: y}}
+				pieces = append(pieces, layers.Open(region, h, seam))
+			}
+		}
+	}
+	for i := range pieces {
+		pieces[i] = pieces[i].Boxed()
+	}
+	return pieces, true
+}
+
+func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
+	a := lower.piece.W
+	seam := r.t.Unit.ID
+	marked, other := &lower, &upper
+	if lower.pieced && !upper.pieced {
+		marked, other = &upper, &lower
+	}
+	total := 0
+	var gives []Give
+	for _, v := range out.Variants {
+		gives = append(gives, Give{v.ID, v.Count})
+		total += v.Count
+	}
+	sew := Act{ID: r.id("pair"), Does: Sews, Name: "pair of squares", Sews: []string{seam}, Each: up(a.TimesRoot2()), Piece: lower.piece}
+	end := Act{ID: r.t.Unit.ID, Does: Trims, Gives: gives, Piece: out.Variants[0].Piece, Presses: []string{seam}, Takes: []Take{{sew.ID, 1}}, Pieced: true}
+	sew.Joins = &Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece}
+	switch m.Way {
+	case Two:
+		*marked = r.mark(*marked, "mark", 1, 2, "from corner to corner")
+		sew.Seams, end.Cuts, end.Says = 2, 1, "Cut apart on the diagonal"
+		sew.Joins.Edge = "right sides together, an allowance on each side of the diagonal"
+	case Eight:
+		*marked = r.mark(*marked, "mark", 2, 4, "from corner to corner both ways")
+		sew.Seams, end.Cuts, end.Says = 4, 4, "Cut apart on both middle lines and both diagonals"
+		sew.Joins.Edge = "right sides together, an allowance on each side of both diagonals"
+	case Four:
+		sew.Seams, sew.Each, end.Cuts, end.Says = 4, up(a), 2, "Cut apart on both diagonals"
+		sew.Joins.Edge = "right sides together, all round the edge"
+	case Triangles:
+		halves := r.add(Act{ID: r.id("halves"), Does: Trims, Name: "triangles", Says: "Lay the squares on each other, right sides up, and cut both on the diagonal", Takes: takes(lower.act, upper.act), Cuts: 1, Piece: lower.piece, Pieced: lower.pieced || upper.pieced})
+		sew.Takes = []Take{{halves, 1}}
+		sew.Name, sew.Seams, end.Says = "two pairs of triangles", 2, "Cut the chain"
+		sew.Joins.Edge = "long edge to long edge, half of one square to half of the other"
+	}
+	if sew.Takes == nil {
+		sew.Takes = takes(marked.act, other.act)
+	}
+	if trimmed {
+		end.Shaves = total
+	}
+	r.add(sew)
+	r.add(end)
+}
+
+func (m *HalfSquare) size(t *Table, a, u0, trim piece.Num) Size {
+	l, print := t.Ruler.Print(up(a)), t.Ruler.Print
+	size := Size{Rule: "The seam beside the diagonal takes √2 allowances from the edge."}
+	switch m.Way {
+	case Eight:
+		size.Sums = []string{fmt.Sprintf("%s ÷ 2 − 1.4142 × %s = %s", l, print(t.Seam), print(up(u0)))}
+	case Four:
+		size.Sums = []string{fmt.Sprintf("(%s − 2 × %s) ÷ 1.4142 = %s", l, print(t.Seam), print(up(u0)))}
+		size.Rule = "Sewn all round, an allowance is lost on every side; the diagonals of what remains become the edges."
+	default:
+		size.Sums = []string{fmt.Sprintf("%s − 1.4142 × %s = %s", l, print(t.Seam), print(up(u0)))}
+	}
+	if trim != (piece.Num{}) && trim != u0 {
+		size.Sums = append(size.Sums, fmt.Sprintf("trimmed along the diagonal: %s − %s = %s", print(up(u0)), print(up(u0.Sub(trim))), print(up(trim))))
+	}
+	return size
+}
+
+// counter is the same pair with the pieced square turned by a quarter, which may give the other hand.
+func (m *HalfSquare) counter() (Method, bool) {
+	other := *m
+	switch {
+	case m.Lower.Unit != "":
+		other.Lower.Turn = (m.Lower.Turn + 90) % 360
+	case m.Upper.Unit != "":
+		other.Upper.Turn = (m.Upper.Turn + 90) % 360
+	default:
+		return nil, false
+	}
+	return &other, true
+}
+
+// Counter gives what falls out of a unit's counter-set, when there is one and it gives less than both hands.
+func Counter(u Unit, t *Table) ([]Variant, bool) {
+	c, ok := u.How.(interface{ counter() (Method, bool) })
+	if !ok {
+		return nil, false
+	}
+	how, ok := c.counter()
+	if !ok {
+		return nil, false
+	}
+	var quiet problem.List
+	there := *t
+	there.Problems, there.Unit = &quiet, Unit{ID: u.ID, Name: u.Name, How: how}
+	m, ok := how.Make(&there)
+	if !ok {
+		return nil, false
+	}
+	for _, v := range m.Variants {
+		if v.Mirror != "" {
+			return nil, false
+		}
+	}
+	return m.Variants, true
+}
+
+// Others lists the ways to make the same look, the unit's own among them.
+func Others(m Method) []Method {
+	if o, ok := m.(interface{ others() []Method }); ok {
+		return o.others()
+	}
+	return []Method{m}
+}

@@ -1,0 +1,205 @@
+package making
+
+import (
+	"fmt"
+
+	"vicis/core/measure"
+	"vicis/core/piece"
+)
+
+// Input is what a method starts from: cloth of a role, or a unit that has been made, turned as it is laid down.
+type Input struct {
+	Role string `json:"role,omitempty" doc:"Cut from the fabric of this role"`
+	Unit string `json:"unit,omitempty" doc:"Or this unit"`
+	Turn int    `json:"turn,omitempty" enum:"0,90,180,270"`
+}
+
+func (in Input) parts() []Part {
+	if in.Unit == "" {
+		return nil
+	}
+	return []Part{{Unit: in.Unit, Turn: in.Turn}}
+}
+
+func rolesOf(inputs ...*Input) []*string {
+	var list []*string
+	for _, in := range inputs {
+		if in.Unit == "" {
+			list = append(list, &in.Role)
+		}
+	}
+	return list
+}
+
+func referencesOf(inputs ...*Input) []*string {
+	var list []*string
+	for _, in := range inputs {
+		if in.Unit != "" {
+			list = append(list, &in.Unit)
+		}
+	}
+	return list
+}
+
+// laid is an input on the table.
+type laid struct {
+	piece  piece.Piece
+	name   string
+	act    string // what takes it takes this
+	pieced bool
+}
+
+// run gathers the acts of one unit while a method states them.
+type run struct {
+	t       *Table
+	acts    []Act
+	patches map[Patch]string
+	marked  map[string]string
+}
+
+func (t *Table) begin() *run {
+	return &run{t: t, patches: map[Patch]string{}, marked: map[string]string{}}
+}
+
+func (r *run) id(suffix string) string { return r.t.Unit.ID + "/" + suffix }
+
+func (r *run) add(a Act) string {
+	r.acts = append(r.acts, a)
+	return a.ID
+}
+
+// unit lays a made unit; the problem of a missing one has been said already.
+func (r *run) unit(ref string, turn int, at string) (laid, bool) {
+	m, ok := r.t.Made(ref)
+	if !ok {
+		return laid{}, false
+	}
+	if turn%90 != 0 || turn < 0 || turn > 270 {
+		r.t.Problems.Stop("turn", at+"/turn", fmt.Sprintf("A part of %s is turned by %d°.", r.t.Unit.Name, turn), "Turn it by 0, 90, 180 or 270°.")
+		return laid{}, false
+	}
+	if m.Kind == StripSetKind {
+		r.t.Problems.Stop("not-a-unit", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.", m.Unit.Name), "Sub-cut it, and use the sub-cut.")
+		return laid{}, false
+	}
+	return laid{piece: m.Piece.Turn(turn), name: m.Unit.Name, act: ref, pieced: m.Kind != PatchKind}, true
+}
+
+// cloth cuts a rectangle for this unit; rectangles of one role and size are cut together.
+func (r *run) cloth(role string, w, h piece.Num, suffix, name, at string) (laid, bool) {
+	t := r.t
+	usable, ok := t.Usable(role)
+	if !ok {
+		t.Problems.Stop("role-without-fabric", at, fmt.Sprintf("%s of %s has no fabric.", upperFirst(name), t.Unit.Name), "Choose a fabric for it.")
+		return laid{}, false
+	}
+	patch := Patch{Role: role, W: up(w), H: up(h)}
+	if narrow := min(patch.W, patch.H); narrow.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
+		t.Problems.Stop("cloth-too-short", at, fmt.Sprintf("%s of %s is cut %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.",
+			upperFirst(name), t.Unit.Name, t.Ruler.Print(patch.W), t.Ruler.Print(patch.H), t.Ruler.Print(usable), t.Ruler.Print(t.Squaring)), "Choose wider cloth, or a smaller unit.")
+		return laid{}, false
+	}
+	p := piece.Exactly(role, w, h)
+	id, known := r.patches[patch]
+	if !known {
+		id = r.id(suffix)
+		r.patches[patch] = id
+		r.add(Act{ID: id, Does: Cuts, Name: name, Patch: &patch, Piece: p})
+	}
+	return laid{piece: p, name: name, act: id}, true
+}
+
+// up is the length of a coordinate, rounded up to the grid of lengths.
+func up(n piece.Num) measure.Length {
+	l, exact := n.Length()
+	if !exact && piece.Of(l).Cmp(n) < 0 {
+		l++
+	}
+	return l
+}
+
+func upperFirst(s string) string {
+	if s == "" {
+		return s
+	}
+	return string(s[0]&^0x20) + s[1:]
+}
+
+// mark states that a sewing line is drawn or creased on a part, where the quilter does that: lines is how many the method
+// wants when one is drawn for each diagonal, both how many when both sewing lines are. It gives what is sewn from then on.
+func (r *run) mark(part laid, suffix string, lines, both int, where string) laid {
+	says := ""
+	switch r.t.Marking {
+	case Guide:
+		return part
+	case Both:
+		says, lines = fmt.Sprintf("Draw %s on the back, %s", count(both, "sewing line"), where), both
+	case Crease:
+		says = fmt.Sprintf("Crease %s, %s", count(lines, "line"), where)
+	default:
+		says = fmt.Sprintf("Draw %s on the back, %s", count(lines, "line"), where)
+	}
+	if id, done := r.marked[part.act]; done {
+		part.act = id
+		return part
+	}
+	id := r.add(Act{ID: r.id(suffix), Does: Marks, Name: part.name + ", marked", Says: says, Takes: []Take{{part.act, 1}}, Piece: part.piece, Lines: lines, Pieced: part.pieced})
+	r.marked[part.act] = id
+	part.act = id
+	return part
+}
+
+func count(n int, one string) string {
+	if n == 1 {
+		return "one " + one
+	}
+	return fmt.Sprintf("%s %ss", []string{"no", "one", "two", "three", "four"}[n], one)
+}
+
+// Sizing is how generously cloth is cut for a unit that is trimmed.
+type Sizing string
+
+// The ways of sizing.
+const (
+	Exact Sizing = "exact" // as the drawing says: nothing to trim when it is sewn true
+	Rule  Sizing = "rule"  // the drawing's size rounded up to the next ⅛ in or ¼ cm, as quilters remember it
+	Roomy Sizing = "roomy" // the next ½ in or cm: trim every unit
+)
+
+// sized rounds the part of a cut size that is not the finished size itself.
+func (t *Table) sized(sizing Sizing, finished, allowance piece.Num) (piece.Num, bool) {
+	step := map[Sizing]measure.Length{Rule: measure.Inch / 8, Roomy: measure.Inch / 2}[sizing]
+	if t.Units == measure.Centimetres {
+		step = map[Sizing]measure.Length{Rule: measure.Centimetre / 4, Roomy: measure.Centimetre}[sizing]
+	}
+	if step > 0 {
+		allowance = piece.Of(up(allowance).CeilTo(step))
+	}
+	if sizing != "" && sizing != Exact && step == 0 {
+		t.Problems.Stop("sizing-unknown", t.At+"/sizing", fmt.Sprintf("“%s” is no way to size cloth.", sizing), "Choose exact, rule or roomy.")
+		return piece.Num{}, false
+	}
+	return finished.Add(allowance), true
+}
+
+// cutIsSafe refuses a cut through a seam or within an allowance of it, and warns within two.
+func (t *Table) cutIsSafe(near piece.Num, found, slants bool, what string) bool {
+	if !found {
+		return true
+	}
+	s := piece.Of(t.Seam)
+	if slants {
+		s = s.TimesRoot2()
+	}
+	switch {
+	case near == (piece.Num{}):
+		t.Problems.Stop("cut-through-seam", t.At, fmt.Sprintf("%s of %s runs along a seam, and the pieces fall apart.", what, t.Unit.Name), "Turn the pieced square, sew it another way, or use a plain one.")
+		return false
+	case near.Cmp(s) < 0:
+		t.Problems.Stop("cut-beside-seam", t.At, fmt.Sprintf("%s of %s runs nearer to a seam than its allowance, and the pieces fall apart.", what, t.Unit.Name), "Turn the pieced square, sew it another way, or use a plain one.")
+		return false
+	case near.Cmp(s.Add(s)) < 0:
+		t.Problems.Warn("cut-near-seam", t.At, fmt.Sprintf("%s of %s runs close beside a seam: what remains there is narrower than two allowances.", what, t.Unit.Name), "Sew with short stitches and handle it with care, or choose another way.")
+	}
+	return true
+}

@@ -1,0 +1,158 @@
+package making
+
+import (
+	"fmt"
+
+	"vicis/core/measure"
+	"vicis/core/piece"
+	"vicis/core/problem"
+)
+
+func init() { register(func() Method { return &LogCabin{} }) }
+
+// LogCabin is strips sewn to a centre one after another, round and round; in a half log cabin back and forth on two sides. The
+// fabrics follow each other in the order given and begin again: two light, two dark make halves, one alone makes all of one.
+type LogCabin struct {
+	Centre    Input     `json:"centre"`
+	Width     Breadth   `json:"width,omitempty" doc:"Finished width of a centre that is cut from cloth"`
+	Height    Breadth   `json:"height,omitempty" doc:"Finished height of a centre that is cut from cloth"`
+	Logs      []Log     `json:"logs" doc:"In the order they are sewn; after the last the first comes again"`
+	Rounds    int       `json:"rounds" minimum:"1" maximum:"20" doc:"Four logs a round, two in a half log cabin"`
+	Start     Edge      `json:"start,omitempty" enum:"right,bottom,left,top" doc:"Where the first log is sewn; right when left out"`
+	Direction Direction `json:"direction,omitempty" enum:"clockwise,counter-clockwise"`
+	Half      bool      `json:"half,omitempty" doc:"On two neighbouring sides only, the centre staying in its corner"`
+}
+
+// Log is the cloth of one log.
+type Log struct {
+	Role  string  `json:"role"`
+	Strip Breadth `json:"strip,omitempty" doc:"Cut width; 1 strip when left out"`
+}
+
+// Edge is a side of a unit.
+type Edge string
+
+// Direction is the way round.
+type Direction string
+
+// The ways round.
+const (
+	Clockwise        Direction = "clockwise"
+	CounterClockwise Direction = "counter-clockwise"
+)
+
+var edges = []Edge{"right", "bottom", "left", "top"} // clockwise
+
+// By names the method.
+func (*LogCabin) By() string { return "log cabin" }
+
+// Parts is the centre, where it is pieced.
+func (m *LogCabin) Parts() []Part { return m.Centre.parts() }
+
+func (m *LogCabin) breadths() []Measured {
+	var list []Measured
+	if m.Centre.Unit == "" {
+		list = append(list, Measured{&m.Width, true, "width"}, Measured{&m.Height, true, "height"})
+	}
+	for i := range m.Logs {
+		list = append(list, Measured{&m.Logs[i].Strip, false, fmt.Sprintf("logs/%d/strip", i)})
+	}
+	return list
+}
+
+func (m *LogCabin) roles() []*string {
+	list := rolesOf(&m.Centre)
+	for i := range m.Logs {
+		list = append(list, &m.Logs[i].Role)
+	}
+	return list
+}
+
+func (m *LogCabin) references() []*string { return referencesOf(&m.Centre) }
+
+// Make sews log after log.
+func (m *LogCabin) Make(t *Table) (Made, bool) {
+	start := 0
+	for i, e := range edges {
+		if e == m.Start {
+			start = i
+		}
+	}
+	switch {
+	case m.Rounds < 1 || m.Rounds > MostRounds:
+		t.Problems.Stop("round-count", t.At+"/rounds", fmt.Sprintf("%s has %d rounds.", t.Unit.Name, m.Rounds), fmt.Sprintf("Give it 1 to %d.", MostRounds))
+		return Made{}, false
+	case len(m.Logs) < 1 || len(m.Logs) > 4*MostRounds:
+		t.Problems.Stop("log-count", t.At+"/logs", fmt.Sprintf("%s has fabrics for %d logs.", t.Unit.Name, len(m.Logs)), "Choose at least one fabric for the logs.")
+		return Made{}, false
+	case m.Start != "" && m.Start != edges[start]:
+		t.Problems.Stop("edge-unknown", t.At+"/start", fmt.Sprintf("“%s” is no side to start on.", m.Start), "Choose right, bottom, left or top.")
+		return Made{}, false
+	case m.Direction != "" && m.Direction != Clockwise && m.Direction != CounterClockwise:
+		t.Problems.Stop("direction-unknown", t.At+"/direction", fmt.Sprintf("“%s” is no way round.", m.Direction), "Choose clockwise or counter-clockwise.")
+		return Made{}, false
+	}
+	r := t.begin()
+	centre, ok := r.centre(m.Centre, m.Width, m.Height)
+	if !ok {
+		return Made{}, false
+	}
+	out := Made{Kind: PiecedKind}
+	p, taken, name := centre.piece, centre.act, centre.name
+	across := []measure.Length{up(p.W)}
+	n := 4 * m.Rounds
+	if m.Half {
+		n = 2 * m.Rounds
+	}
+	for k := range n {
+		step := k
+		if m.Half {
+			step = k % 2
+		}
+		if m.Direction == CounterClockwise {
+			step = -step
+		}
+		side := ((start+step)%4 + 4) % 4
+		log := m.Logs[k%len(m.Logs)]
+		at := t.At + problem.At("logs", k%len(m.Logs))
+		what := fmt.Sprintf("Log %d of %s", k+1, t.Unit.Name)
+		strip, ok := t.breadth(log.Strip, at+"/strip", what)
+		if !ok {
+			return Made{}, false
+		}
+		if k < len(m.Logs) {
+			t.onTheRuler(strip, at+"/strip", what)
+		}
+		turn := side * 90 // so much counter-clockwise brings the side to the right
+		here := p.Turn((360 - turn) % 360)
+		id := fmt.Sprintf("log-%d", k+1)
+		cloth, ok := r.cloth(log.Role, piece.Of(strip), here.H, id+"-strip", fmt.Sprintf("log %d", k+1), at+"/role")
+		if !ok {
+			return Made{}, false
+		}
+		seam := r.id(id)
+		joined, err := piece.JoinRight(here, cloth.piece, t.Seam, seam)
+		if err != nil {
+			t.misfit(err, at, cloth.name, t.Unit.Name)
+			return Made{}, false
+		}
+		p = joined.Turn(turn)
+		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{Name: cloth.name, Roles: []string{log.Role}}, Minus: Facing("the middle", here, piece.Right)})
+		act := Act{
+			ID: seam, Does: Sews, Name: fmt.Sprintf("%s with %d logs", centre.name, k+1), Takes: []Take{{taken, 1}, {cloth.act, 1}}, Seams: 1, Each: up(here.H), Sews: []string{seam}, Piece: p,
+			Joins: &Joins{Left: name, Right: cloth.name, LeftPiece: here, RightPart: cloth.piece, Edge: fmt.Sprintf("log %d to the %s edge", k+1, edges[side])},
+		}
+		if k == n-1 {
+			act.ID, act.Name = t.Unit.ID, ""
+		}
+		taken, name = r.add(act), act.Name
+		if edges[side] == "left" {
+			across = append([]measure.Length{strip}, across...)
+		} else if edges[side] == "right" {
+			across = append(across, strip)
+		}
+	}
+	out.Piece, out.Acts = p, r.acts
+	out.Size = t.sum("across: ", across, up(p.W))
+	return out, true
+}

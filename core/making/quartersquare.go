@@ -1,0 +1,135 @@
+package making
+
+import (
+	"fmt"
+
+	"vicis/core/piece"
+)
+
+func init() { register(func() Method { return &QuarterSquare{} }) }
+
+// QuarterSquare is two half-square units paired again across their seams, two at a time: an hourglass from two alike, three or
+// four fabrics from two that differ, or one half left whole where a plain square takes the place of the second.
+type QuarterSquare struct {
+	First    []string `json:"first" doc:"The two roles of the first half-square unit"`
+	Second   []string `json:"second" doc:"The two roles of the second, or one for a plain square"`
+	Finished Breadth  `json:"finished"`
+	Sizing   Sizing   `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares are cut; exact when left out"`
+}
+
+// By names the method.
+func (*QuarterSquare) By() string { return "quarter-square triangles" }
+
+// Parts are none: everything is cut from cloth.
+func (*QuarterSquare) Parts() []Part { return nil }
+
+func (m *QuarterSquare) breadths() []Measured { return []Measured{{&m.Finished, true, "finished"}} }
+
+func (m *QuarterSquare) roles() []*string {
+	var list []*string
+	for _, roles := range []*[]string{&m.First, &m.Second} {
+		for i := range *roles {
+			list = append(list, &(*roles)[i])
+		}
+	}
+	return list
+}
+
+// Make sews the half-square units and pairs them again.
+func (m *QuarterSquare) Make(t *Table) (Made, bool) {
+	if len(m.First) != 2 || len(m.Second) < 1 || len(m.Second) > 2 {
+		t.Problems.Stop("role-count", t.At+"/second", fmt.Sprintf("%s wants two fabrics for its first unit, and one or two for its second.", t.Unit.Name), "Choose them.")
+		return Made{}, false
+	}
+	f, ok := t.finished(m.Finished, t.At+"/finished", t.Unit.Name)
+	if !ok {
+		return Made{}, false
+	}
+	r, s := t.begin(), piece.Of(t.Seam)
+	c, u := s.TimesRoot2(), piece.Of(f).Add(s).Add(s)
+	// Squares of f + 2s + 2√2s lose √2s in the first pairing and √2s in the second.
+	a, ok1 := t.sized(m.Sizing, piece.Of(f), s.Add(s).Add(c).Add(c))
+	plain, ok2 := t.sized(m.Sizing, piece.Of(f), s.Add(s).Add(c))
+	if !ok1 || !ok2 {
+		return Made{}, false
+	}
+	out := Made{Kind: PiecedKind}
+	total := 2
+	half := func(roles []string, suffix, word string) (laid, bool) {
+		lower, ok1 := r.cloth(roles[0], a, a, suffix+"-lower", "square for the "+word+" pair", t.At+"/"+suffix+"/0")
+		upper, ok2 := r.cloth(roles[1], a, a, suffix+"-upper", "square for the "+word+" pair", t.At+"/"+suffix+"/1")
+		if !ok1 || !ok2 {
+			return laid{}, false
+		}
+		seam := r.id(suffix)
+		h := piece.Half{Line: piece.Falling(c), Side: 1}
+		layers := piece.Layer(lower.piece, upper.piece)
+		p := upright(layers.Open([]piece.Half{{Line: piece.Falling(piece.Num{}), Side: 1}}, h, seam).Boxed(), seam)
+		marked := r.mark(lower, suffix+"-mark", 1, 2, "from corner to corner")
+		pair := r.add(Act{
+			ID: r.id(suffix + "-pair"), Does: Sews, Name: word + " pair of squares", Takes: takes(marked.act, upper.act), Seams: 2, Each: up(a.TimesRoot2()), Sews: []string{seam}, Piece: lower.piece,
+			Joins: &Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece, Edge: "right sides together, an allowance on each side of the diagonal"},
+		})
+		act := Act{ID: seam, Does: Trims, Name: word + " half-square unit", Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Gives: []Give{{seam, 2}}, Piece: p, Presses: []string{seam}, Cuts: 1, Pieced: true}
+		if len(m.Second) == 1 && p.W != plain { // trimmed to the plain square it is paired with
+			d, _ := p.W.Sub(plain).Half()
+			p = p.Window(d, p.W.Sub(plain).Sub(d), plain, plain)
+			act.Piece, act.Shaves = p, 2
+		}
+		r.add(act)
+		lowerRoles, upperRoles, _, _ := layers.Facing(h.Line)
+		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{Name: lower.name, Roles: lowerRoles}, Minus: Neighbour{Name: upper.name, Roles: upperRoles}})
+		return laid{piece: p, name: word + " half-square unit", act: seam, pieced: true}, true
+	}
+	lower, ok := half(m.First, "first", "first")
+	if !ok {
+		return Made{}, false
+	}
+	upper := lower
+	switch {
+	case len(m.Second) == 1:
+		upper, ok = r.cloth(m.Second[0], plain, plain, "plain", "plain square", t.At+"/second/0")
+	case m.Second[0] != m.First[0] || m.Second[1] != m.First[1]:
+		upper, ok = half(m.Second, "second", "second")
+	}
+	if !ok {
+		return Made{}, false
+	}
+	// Turned so, the upper unit's seam lies on the lower one's once it is turned over, and its first fabric on the other's second.
+	layers := piece.Layer(lower.piece, upper.piece.Turn(270))
+	seam, size := t.Unit.ID, lower.piece.W
+	var pieces []piece.Piece
+	for _, h := range []piece.Half{{Line: piece.Falling(c), Side: 1}, {Line: piece.Falling(c.Neg()), Side: -1}} {
+		p := layers.Open([]piece.Half{{Line: piece.Falling(piece.Num{}), Side: h.Side}}, h, seam).Boxed()
+		d, _ := p.W.Sub(u).Half()
+		pieces = append(pieces, upright(p.Window(d, d, u, u), seam))
+	}
+	out.Variants = t.fallsOut("", pieces)
+	plus, minus, plusBulk, minusBulk := layers.Facing(piece.Falling(c))
+	out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{lower.name, plus, plusBulk}, Minus: Neighbour{upper.name, minus, minusBulk}})
+	marked, other := lower, upper
+	if len(m.Second) == 1 {
+		marked, other = upper, lower
+	}
+	marked = r.mark(marked, "mark", 1, 2, "from corner to corner, across the seam where there is one")
+	pair := r.add(Act{
+		ID: r.id("pair"), Does: Sews, Name: "pair of half-square units", Takes: takes(marked.act, other.act), Seams: 2, Each: up(size.TimesRoot2()), Sews: []string{seam}, Piece: lower.piece,
+		Joins: &Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece.Turn(270), Edge: "right sides together, seam on seam, an allowance on each side of the other diagonal"},
+	})
+	end := Act{ID: t.Unit.ID, Does: Trims, Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Piece: out.Variants[0].Piece, Presses: []string{seam}, Cuts: 1, Pieced: true}
+	for _, v := range out.Variants {
+		end.Gives = append(end.Gives, Give{v.ID, v.Count})
+	}
+	raw := size.Sub(c)
+	if raw != u {
+		end.Shaves = total
+	}
+	r.add(end)
+	out.Acts = r.acts
+	print := t.Ruler.Print
+	out.Size = Size{Sums: []string{fmt.Sprintf("%s − 2 × 1.4142 × %s = %s", print(up(a)), print(t.Seam), print(up(a.Sub(c).Sub(c))))}, Rule: "Each of the two pairings takes √2 allowances."}
+	if raw != u {
+		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed on its middle: %s − %s = %s", print(up(raw)), print(up(raw.Sub(u))), print(up(u))))
+	}
+	return out, true
+}

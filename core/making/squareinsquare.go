@@ -1,0 +1,164 @@
+package making
+
+import (
+	"fmt"
+
+	"vicis/core/piece"
+)
+
+func init() { register(func() Method { return &SquareInSquare{} }) }
+
+// SquareInSquare is a square standing on its corner between four triangles: opposite triangles first, then the other two, and
+// equal margins when it is trimmed. The triangles are halves of squares, so that the outer edges are on the straight grain.
+type SquareInSquare struct {
+	Centre   Input    `json:"centre"`
+	Corners  []string `json:"corners" doc:"The roles of the triangles: one for all, or four from the top left clockwise"`
+	Finished Breadth  `json:"finished,omitempty" doc:"Finished size of the unit; follows from the centre where that is pieced"`
+	Sizing   Sizing   `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares for the triangles are cut"`
+}
+
+// By names the method.
+func (*SquareInSquare) By() string { return "square in a square" }
+
+// Parts is the centre, where it is pieced.
+func (m *SquareInSquare) Parts() []Part { return m.Centre.parts() }
+
+func (m *SquareInSquare) breadths() []Measured {
+	if m.Centre.Unit != "" {
+		return nil
+	}
+	return []Measured{{&m.Finished, true, "finished"}}
+}
+
+func (m *SquareInSquare) roles() []*string {
+	list := rolesOf(&m.Centre)
+	for i := range m.Corners {
+		list = append(list, &m.Corners[i])
+	}
+	return list
+}
+
+func (m *SquareInSquare) references() []*string { return referencesOf(&m.Centre) }
+
+// others: the same look from four flipped corners.
+func (m *SquareInSquare) others() []Method {
+	if m.Centre.Unit != "" || len(m.Corners) == 0 {
+		return []Method{m}
+	}
+	one := &FlippedCorners{Base: m.Centre, Width: m.Finished, Height: m.Finished}
+	for i, at := range []Place{TopLeft, TopRight, BottomRight, BottomLeft} {
+		one.Corners = append(one.Corners, Corner{ID: []string{"tl", "tr", "br", "bl"}[i], At: at, Role: m.Corners[i%len(m.Corners)], Leg: m.Finished.halved()})
+	}
+	one.Corners[1], one.Corners[2] = one.Corners[2], one.Corners[1] // opposite corners first
+	return []Method{m, one}
+}
+
+// Make sews the triangles on and trims.
+func (m *SquareInSquare) Make(t *Table) (Made, bool) {
+	if len(m.Corners) != 1 && len(m.Corners) != 4 {
+		t.Problems.Stop("role-count", t.At+"/corners", fmt.Sprintf("%s has fabrics for %d triangles.", t.Unit.Name, len(m.Corners)), "Choose one for all four, or one for each.")
+		return Made{}, false
+	}
+	r, s := t.begin(), piece.Of(t.Seam)
+	twice := s.Add(s)
+	centre, ok := m.centre(r, twice)
+	if !ok {
+		return Made{}, false
+	}
+	side := centre.piece.W
+	finished := side.Sub(twice)                                      // C
+	root, exact := finished.TimesRoot2().Half()                      // C/√2
+	square, ok := t.sized(m.Sizing, root, twice.Add(s.TimesRoot2())) // C/√2 + 2s + √2s, halved on the diagonal
+	unit := finished.TimesRoot2().Add(twice)                         // C√2 + 2s
+	middle, even := side.Half()
+	if !ok || !exact || !even {
+		if ok {
+			t.Problems.Stop("too-fine", t.At+"/finished", "The centre of a square in a square of this size cannot be followed exactly.", "Choose a size that is a whole number of marks.")
+		}
+		return Made{}, false
+	}
+	corner := func(i int) string { return m.Corners[i%len(m.Corners)] }
+	cloth := map[string]string{} // role → what its triangles are taken from
+	for i := range m.Corners {
+		role := corner(i)
+		if _, known := cloth[role]; known {
+			continue
+		}
+		sq, ok := r.cloth(role, square, square, fmt.Sprintf("corner-%d", i+1), "square for triangles", t.At+fmt.Sprintf("/corners/%d", i))
+		if !ok {
+			return Made{}, false
+		}
+		id := sq.act + "-halves"
+		cloth[role] = r.add(Act{ID: id, Does: Trims, Name: "corner triangle", Says: "Cut the square on its diagonal", Takes: []Take{{sq.act, 1}}, Gives: []Give{{id, 2}}, Piece: sq.piece, Cuts: 1})
+	}
+	first, second := r.id("first"), t.Unit.ID
+	wide := up(square)
+	p := centre.piece
+	// The raw long edge of a triangle lies even with the raw edge of the centre before it is opened over the stitches.
+	far := side.Sub(twice)
+	attach := func(i int, l piece.Line, keep int, at piece.Point, edge piece.Line, seam string) {
+		p = p.Attach(piece.Triangle(corner(i), wide, edge, -keep, at), l, keep, seam)
+	}
+	attach(0, piece.Upright(s), 1, piece.Point{X: twice, Y: middle}, piece.Upright(twice), first)
+	attach(2, piece.Upright(side.Sub(s)), -1, piece.Point{X: far, Y: middle}, piece.Upright(far), first)
+	half := p.Boxed()
+	attach(1, piece.Level(s), 1, piece.Point{X: middle, Y: twice}, piece.Level(twice), second)
+	attach(3, piece.Level(side.Sub(s)), -1, piece.Point{X: middle, Y: far}, piece.Level(far), second)
+	p = p.Eighth()
+	d, _ := p.W.Sub(unit).Half()
+	whole := p.W
+	p = p.Window(d, d, unit, unit)
+	out := Made{Kind: PiecedKind, Piece: p}
+	neighbour := func(i, j int) Neighbour {
+		return Neighbour{Name: "the triangles", Roles: []string{corner(i), corner(j)}}
+	}
+	sides, ends := centre.piece.RolesAt(piece.Left), centre.piece.RolesAt(piece.Top)
+	out.Seams = []Seam{
+		{ID: first, Plus: Neighbour{centre.name, sides, len(centre.piece.Ends(piece.Left))}, Minus: neighbour(0, 2)},
+		{ID: second, Plus: Neighbour{centre.name, ends, len(centre.piece.Ends(piece.Top)) + 2}, Minus: neighbour(1, 3)},
+	}
+	triangle := piece.Triangle(corner(0), wide, piece.Upright(piece.Num{}), -1, piece.Point{}).Boxed()
+	edge := "the long edge of a triangle to each of two opposite sides, middle to middle"
+	one := r.add(Act{
+		ID: first, Does: Sews, Name: "centre with two triangles", Takes: append([]Take{{centre.act, 1}}, together([]laid{{act: cloth[corner(0)]}, {act: cloth[corner(2)]}})...), Seams: 2, Each: up(side), Sews: []string{first}, Piece: half,
+		Joins: &Joins{Left: centre.name, Right: "corner triangle", LeftPiece: centre.piece, RightPart: triangle, Edge: edge},
+	})
+	two := r.add(Act{
+		ID: r.id("second"), Does: Sews, Name: "centre with four triangles", Takes: append([]Take{{one, 1}}, together([]laid{{act: cloth[corner(1)]}, {act: cloth[corner(3)]}})...), Seams: 2, Each: up(side), Sews: []string{second}, Piece: p,
+		Joins: &Joins{Left: "centre with two triangles", Right: "corner triangle", LeftPiece: half, RightPart: triangle, Edge: edge},
+	})
+	r.add(Act{ID: t.Unit.ID, Does: Trims, Says: "Trim to equal margins, an allowance beyond each tip of the centre", Takes: []Take{{two, 1}}, Piece: p, Shaves: 1, Pieced: true})
+	out.Acts = r.acts
+	print := t.Ruler.Print
+	out.Size = Size{
+		Sums: []string{fmt.Sprintf("1.4142 × %s + %s = %s", print(up(finished)), print(2*t.Seam), print(up(unit)))},
+		Rule: "The finished centre stands on its corner: its diagonal is the finished unit.",
+	}
+	if whole.Cmp(unit) > 0 {
+		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed with equal margins: %s − %s = %s", print(up(whole)), print(up(whole.Sub(unit))), print(up(unit))))
+	}
+	return out, true
+}
+
+func (m *SquareInSquare) centre(r *run, twice piece.Num) (laid, bool) {
+	t := r.t
+	if m.Centre.Unit != "" {
+		c, ok := r.unit(m.Centre.Unit, m.Centre.Turn, t.At+"/centre")
+		if ok && c.piece.W != c.piece.H {
+			t.Problems.Stop("not-square", t.At+"/centre", fmt.Sprintf("%s is not square: it measures %s × %s.", c.name, t.Ruler.Print(up(c.piece.W)), t.Ruler.Print(up(c.piece.H))), "Choose a square unit.")
+			return laid{}, false
+		}
+		return c, ok
+	}
+	f, ok := t.finished(m.Finished, t.At+"/finished", t.Unit.Name)
+	if !ok {
+		return laid{}, false
+	}
+	c, exact := piece.Of(f).TimesRoot2().Half()
+	if !exact {
+		t.Problems.Stop("too-fine", t.At+"/finished", "A square in a square of this size cannot be followed exactly.", "Choose a size that is a whole number of marks.")
+		return laid{}, false
+	}
+	t.onTheRuler(up(c.Add(twice)), t.At+"/finished", "The centre of "+t.Unit.Name)
+	return r.cloth(m.Centre.Role, c.Add(twice), c.Add(twice), "centre", "centre square", t.At+"/centre/role")
+}

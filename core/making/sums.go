@@ -1,0 +1,36 @@
+package making
+
+import (
+	"fmt"
+	"strings"
+
+	"vicis/core/measure"
+)
+
+// SumRule is what every sum of sewn widths rests on.
+const SumRule = "Each seam takes an allowance from both of its sides, so sewn widths are the sum of the cut widths less two allowances a seam."
+
+// SumOf writes what sewn widths come to as a sum with pencil and paper: 5 × 2½″ − 4 seams × ½″ = 10½″.
+func SumOf(ruler measure.Ruler, seam measure.Length, widths []measure.Length, total measure.Length) string {
+	var terms []string
+	for i := 0; i < len(widths); {
+		j := i
+		for j < len(widths) && widths[j] == widths[i] {
+			j++
+		}
+		if j-i == 1 {
+			terms = append(terms, ruler.Print(widths[i]))
+		} else {
+			terms = append(terms, fmt.Sprintf("%d × %s", j-i, ruler.Print(widths[i])))
+		}
+		i = j
+	}
+	sum := strings.Join(terms, " + ")
+	switch n := len(widths) - 1; {
+	case n == 1:
+		sum += fmt.Sprintf(" − 1 seam × %s", ruler.Print(2*seam))
+	case n > 1:
+		sum += fmt.Sprintf(" − %d seams × %s", n, ruler.Print(2*seam))
+	}
+	return sum + " = " + ruler.Print(total)
+}

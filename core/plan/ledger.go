@@ -1,0 +1,166 @@
+package plan
+
+import (
+	"fmt"
+	"strings"
+
+	"vicis/core/making"
+	"vicis/core/piece"
+)
+
+// Ledger is the book of what falls out of a run besides what was wanted: mirror images counted by hand, and leftovers with what
+// they are good for.
+type Ledger struct {
+	Hands     []Hand     `json:"hands" doc:"Units and their mirror images"`
+	Leftovers []Leftover `json:"leftovers"`
+	Proven    bool       `json:"proven" doc:"No choice of runs leaves less over"`
+}
+
+// Hand is a unit and its mirror image, counted apart.
+type Hand struct {
+	Left  Count  `json:"left"`
+	Right Count  `json:"right"`
+	Says  string `json:"says"`
+}
+
+// Count is how many of one thing are needed, fall out, and are over.
+type Count struct {
+	Step string `json:"step"`
+	Name string `json:"name"`
+	Need int    `json:"need"`
+	Made int    `json:"made"`
+	Over int    `json:"over"`
+}
+
+// Leftover is what is over once the quilt is made.
+type Leftover struct {
+	Step    string `json:"step"`
+	Name    string `json:"name"`
+	Count   int    `json:"count"`
+	Size    string `json:"size"`
+	GoodFor string `json:"goodFor"`
+	For     string `json:"for,omitempty" doc:"A unit that it could stand in for"`
+	Kinds   int    `json:"kinds" doc:"How many of the looks alike are sewn differently"`
+}
+
+func emptyLedger() Ledger { return Ledger{Hands: []Hand{}, Leftovers: []Leftover{}} }
+
+// mostCompared bounds the units that are compared with each other's mirror images.
+const mostCompared = 60
+
+func (b *builder) ledger() Ledger {
+	out := emptyLedger()
+	out.Proven = b.demand.Proven
+	var all []making.Made
+	for _, m := range b.units {
+		if m.Kind == making.StripSetKind || m.Kind == making.PatchKind || b.demand.Runs[m.Unit.ID] == 0 {
+			continue
+		}
+		for i, one := range m.Each() {
+			all = append(all, one)
+			l := b.lines[one.Unit.ID]
+			if l.Left <= 0 || m.Kind != making.PiecedKind {
+				continue
+			}
+			w, h := one.Piece.Size()
+			left := Leftover{Step: one.Unit.ID, Name: one.Unit.Name, Count: l.Left, Size: b.say(w) + " × " + b.say(h), Kinds: 1}
+			if len(m.Variants) > 0 {
+				left.Kinds = m.Variants[i].Kinds
+			}
+			left.GoodFor, left.For = b.goodFor(one, l.Left)
+			out.Leftovers = append(out.Leftovers, left)
+		}
+	}
+	if len(all) > mostCompared {
+		all = all[:mostCompared]
+	}
+	taken := map[string]bool{}
+	for i, x := range all {
+		seen := x.Piece.Finished(b.t.Seam)
+		if len(x.Piece.Patches) > 100 || b.alikeLook(seen.Mirrored(), x) || taken[x.Unit.ID] {
+			continue
+		}
+		for _, y := range all[i+1:] {
+			if taken[y.Unit.ID] || x.Piece.W != y.Piece.W && x.Piece.W != y.Piece.H || !b.alikeLook(seen.Mirrored(), y) {
+				continue
+			}
+			taken[x.Unit.ID], taken[y.Unit.ID] = true, true
+			out.Hands = append(out.Hands, b.hand(x, y))
+			break
+		}
+	}
+	return out
+}
+
+func (b *builder) countOf(m making.Made) Count {
+	l := b.lines[m.Unit.ID]
+	return Count{Step: m.Unit.ID, Name: m.Unit.Name, Need: l.Need, Made: l.Make() + l.Lent + l.Left, Over: l.Left}
+}
+
+func (b *builder) hand(x, y making.Made) Hand {
+	h := Hand{Left: b.countOf(x), Right: b.countOf(y)}
+	short, long := h.Left, h.Right
+	if short.Need < long.Need {
+		short, long = long, short
+	}
+	switch base := baseOf(x.Unit.ID); {
+	case base != baseOf(y.Unit.ID):
+		h.Says = fmt.Sprintf("%d and %d: mirror images of each other, sewn in batches of their own. Keep the piles apart.", h.Left.Need, h.Right.Need)
+	case h.Left.Need == h.Right.Need:
+		h.Says = fmt.Sprintf("Every run gives both hands, and %d of each are needed.", h.Left.Need)
+	default:
+		h.Says = fmt.Sprintf("Every run gives both hands: %d more of %s are needed than of %s, so %d are over.", short.Need-long.Need, short.Name, long.Name, long.Over)
+		if words := b.counterSet(x, short); words != "" {
+			h.Says += " " + words
+		}
+	}
+	return h
+}
+
+// counterSet says how the hand that is short could be sewn without the other: a square turned by a quarter before it is paired
+// may give the mirror images.
+func (b *builder) counterSet(m making.Made, short Count) string {
+	counter, ok := making.Counter(m.Unit, &b.t)
+	if !ok {
+		return "No turning of the pieced square gives one hand alone."
+	}
+	for _, v := range counter {
+		if wanted, ok := b.t.Made(short.Step); ok && making.Alike(v.Piece.Finished(b.t.Seam), wanted.Piece.Finished(b.t.Seam), b.fabric) {
+			return fmt.Sprintf("A counter-set helps: with the pieced square turned by a quarter before pairing, each run gives %d of %s.", v.Count, short.Name)
+		}
+	}
+	return "No turning of the pieced square gives one hand alone."
+}
+
+// goodFor says what a leftover can still be: a stand-in for something else that is made, more of what takes it, or a sample.
+func (b *builder) goodFor(m making.Made, n int) (words, unit string) {
+	for _, other := range b.units {
+		if other.Unit.ID == m.Unit.ID || b.lines[other.Unit.ID].Make() == 0 || other.Kind == making.StripSetKind || baseOf(other.Unit.ID) == baseOf(m.Unit.ID) {
+			continue
+		}
+		if other.Piece.W == m.Piece.W && other.Piece.H == m.Piece.H && b.alike(other, m) {
+			return fmt.Sprintf("They look like %s and are as large: up to %d of them could stand in.", other.Unit.Name, min(n, b.lines[other.Unit.ID].Make())), other.Unit.ID
+		}
+	}
+	for _, by := range b.units {
+		for _, act := range by.Acts {
+			for _, t := range act.Takes {
+				if t.Act != m.Unit.ID {
+					continue
+				}
+				if k := n / t.Each; k > 0 {
+					return fmt.Sprintf("Enough for %d more of %s.", k, by.Unit.Name), ""
+				}
+				return fmt.Sprintf("With %d more, another %s.", t.Each-n, by.Unit.Name), ""
+			}
+		}
+	}
+	if strings.Contains(m.Unit.ID, ":bonus") {
+		return "Units for a border, a small quilt or a label.", ""
+	}
+	return "Spare units, or the beginnings of a border.", ""
+}
+
+func (b *builder) alikeLook(look piece.Piece, m making.Made) bool {
+	return making.Alike(look, m.Piece.Finished(b.t.Seam), b.fabric)
+}

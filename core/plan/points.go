@@ -1,0 +1,108 @@
+package plan
+
+import (
+	"fmt"
+	"strings"
+
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/piece"
+	"vicis/core/problem"
+)
+
+// Points and joints: what would be cut off, fall short, or miss each other, by how much.
+
+var sideName = map[piece.Side]string{piece.Left: "left", piece.Right: "right", piece.Top: "top", piece.Bottom: "bottom"}
+
+// noticed is a distance below which a point counts as right: 1/64 inch.
+const noticed = measure.Inch / 64
+
+// points looks at every unit that is needed, and at the edges where blocks meet.
+func (b *builder) points() {
+	for _, m := range b.units {
+		for _, one := range m.Each() {
+			if b.lines[one.Unit.ID].Make() > 0 {
+				b.tips(one)
+			}
+		}
+		b.misses(m)
+	}
+}
+
+func (b *builder) place(m making.Made) string {
+	if m.Unit.Of > 0 {
+		return problem.At("units", m.Unit.Of-1)
+	}
+	id, _, _ := strings.Cut(m.Unit.ID, ":")
+	for i, u := range b.d.Parts {
+		if u.ID == id {
+			return problem.At("units", i)
+		}
+	}
+	return "/units"
+}
+
+func (b *builder) tips(m making.Made) {
+	s := b.t.Seam
+	for _, tip := range m.Piece.Tips(piece.Of(2 * s)) {
+		depth, _ := tip.Depth.Length()
+		switch d := depth - s; {
+		case d < -noticed:
+			b.problems.Warn("point-cut-off", b.place(m), fmt.Sprintf("A point of %s at its %s edge would be cut off by %s when that edge is sewn.", m.Unit.Name, sideName[tip.Side], b.say(-d)), "Check the sizes of its parts: a point lies an allowance inside the raw edge.")
+			return
+		case d > noticed:
+			b.problems.Warn("point-short", b.place(m), fmt.Sprintf("A point of %s falls short of the seam at its %s edge by %s.", m.Unit.Name, sideName[tip.Side], b.say(d)), "Leave it floating if you mean it, or check the sizes of its parts.")
+			return
+		}
+	}
+}
+
+// misses names the joints inside a unit that should meet and do not; those of its parts are named there.
+func (b *builder) misses(m making.Made) {
+	if b.lines[m.Unit.ID].Runs == 0 {
+		return
+	}
+	for _, miss := range m.Piece.Misses {
+		if miss.Over != m.Unit.ID && !strings.HasPrefix(miss.Over, m.Unit.ID+"/") {
+			continue
+		}
+		if by, _ := miss.By.Length(); by > noticed {
+			b.problems.Warn("joints-miss", b.place(m), fmt.Sprintf("Two seams of %s should meet and miss each other by %s: %s.", m.Unit.Name, b.say(by), b.between(miss.A, miss.B)), "Make the parts that meet there of one size, or leave it if you mean it.")
+			return
+		}
+	}
+}
+
+func (b *builder) between(seams ...string) string {
+	var names []string
+	for _, id := range seams {
+		d := b.press.Decisions[id].Seam
+		names = append(names, fmt.Sprintf("the one between %s and %s", d.Plus.Name, d.Minus.Name))
+	}
+	if len(names) == 2 && names[0] == names[1] {
+		return names[0] + ", from both sides"
+	}
+	return strings.Join(names, " and ")
+}
+
+// joints names the seams of blocks side by side that should meet and do not.
+func (b *builder) joints() {
+	said := map[string]bool{}
+	for _, j := range b.layout.Joints() {
+		from, to, words := piece.Right, piece.Left, "beside"
+		if j.Down {
+			from, to, words = piece.Bottom, piece.Top, "above"
+		}
+		one, two := b.layout.Blocks[j.A.Unit], b.layout.Blocks[j.B.Unit]
+		ends := piece.Missed(one.Piece.Turn(j.A.Turn).Finished(b.t.Seam).Ends(from), two.Piece.Turn(j.B.Turn).Finished(b.t.Seam).Ends(to), piece.Of(b.t.Seam), j.Over)
+		for _, miss := range ends {
+			by, _ := miss.By.Length()
+			key := one.Unit.ID + words + two.Unit.ID
+			if by <= noticed || said[key] {
+				continue
+			}
+			said[key] = true
+			b.problems.Warn("joints-miss", "/top/repeat", fmt.Sprintf("Where %s lies %s %s, seams that should meet miss each other by %s.", one.Unit.Name, words, two.Unit.Name, b.say(by)), "Make the blocks of one division, lay something plain between, or leave it if you mean it.")
+		}
+	}
+}
