@@ -8,7 +8,7 @@ MAKEFLAGS += --no-print-directory
 export CGO_ENABLED := 0
 GO_BUILD := go build -trimpath
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
-GO_SOURCES := $(shell find core api store demo cmd web/embed.go -name '*.go' -o -name '*.sql' | grep -v _test.go)
+GO_SOURCES := $(shell find core api store demo cmd web/embed.go -name '*.go' -o -name '*.sql' | grep -v _test.go) $(shell find core/library/blocks -name '*.json')
 
 .PHONY: demo test lint test-go test-race test-web build contract bench fuzz screenshots clean
 

@@ -190,6 +190,7 @@ func (s *Server) register(a huma.API) {
 	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/events", "tally", "Store events; a repeated delivery counts once"), s.tally)
 	huma.Register(a, draft(op(http.MethodPost, "/api/plan", "preview", "Plan a document without storing it")), s.preview)
 	s.registerFiles(a, op)
+	s.registerLibrary(a, op)
 	huma.Register(a, op(http.MethodGet, "/api/starters", "starters", "Blocks to begin a quilt with"), s.starters)
 	huma.Register(a, draft(op(http.MethodPost, "/api/starters", "begin", "Lay out a first document from a few choices")), s.begin)
 }

@@ -53,6 +53,7 @@ type Batch struct {
 	Lines   int            // drawn or creased on one
 	Cuts    int
 	Shaves  bool // trimmed to size
+	Lies    making.Lies
 }
 
 // Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out of
@@ -144,7 +145,7 @@ func ofAct(m making.Made, act making.Act, lines map[string]demand.Line) []Batch 
 		}
 		b := Batch{
 			ID: g.ID, Name: m.Unit.Name, Does: act.Does, Says: act.Says, Make: line.Make(), Spare: line.Spare, From: line.From, Seams: act.Seams, Each: act.Each,
-			Of: act.Sews, Presses: act.Presses, Piece: act.Piece, Lines: act.Lines, Cuts: act.Cuts, Shaves: act.Shaves > 0,
+			Of: act.Sews, Presses: act.Presses, Piece: act.Piece, Lines: act.Lines, Cuts: act.Cuts, Shaves: act.Shaves > 0, Lies: act.Lies,
 		}
 		if act.Name != "" {
 			b.Name = act.Name
@@ -157,7 +158,7 @@ func ofAct(m making.Made, act making.Act, lines map[string]demand.Line) []Batch 
 				b.Name, b.Piece = v.Name, v.Piece
 			}
 		}
-		if act.Does == making.Sews && act.Presses == nil && !pressedLater(m, act) {
+		if act.Does == making.Sews && act.Presses == nil && !m.PressedLater(act) {
 			b.Presses = act.Sews
 		}
 		for _, t := range act.Takes {
@@ -179,20 +180,6 @@ func ofAct(m making.Made, act making.Act, lines map[string]demand.Line) []Batch 
 		list = append(list, b)
 	}
 	return list
-}
-
-// pressedLater says whether what an act sews is pressed only once it is cut apart.
-func pressedLater(m making.Made, act making.Act) bool {
-	for _, other := range m.Acts {
-		for _, p := range other.Presses {
-			for _, s := range act.Sews {
-				if p == s {
-					return true
-				}
-			}
-		}
-	}
-	return false
 }
 
 // TakesOf says how many of each block one row takes, in the order they first come.

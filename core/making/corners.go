@@ -81,7 +81,7 @@ func (m *FlippedCorners) references() []*string { return referencesOf(&m.Base) }
 // middles of a square are a square in a square.
 func (m *FlippedCorners) others() []Method {
 	list := []Method{m}
-	if m.Base.Unit != "" || m.Bonus {
+	if m.Base.Unit != "" {
 		return list
 	}
 	same := true
@@ -158,7 +158,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 			act.Each = up(side.TimesRoot2())
 			words = append(words, string(c.At))
 			baseRoles, _, bulk, _ := layers.Facing(f.line.Line)
-			out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{Name: base.name, Roles: baseRoles, Bulk: bulk}, Minus: Neighbour{Name: "the " + string(c.At) + " corner", Roles: []string{c.Role}}})
+			out.Seams = append(out.Seams, Seam{ID: seam, Plus: base.beside(baseRoles, bulk), Minus: Neighbour{Name: "the " + string(c.At) + " corner", Roles: []string{c.Role}, Cloth: true}})
 			if m.Bonus {
 				b, ok := m.spare(t, layers, f, r.id("bonus"))
 				if !ok {
@@ -199,7 +199,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 		name = act.Name
 	}
 	if m.Bonus {
-		out.Seams = append(out.Seams, Seam{ID: r.id("bonus"), Plus: Neighbour{Name: base.name, Roles: base.piece.RolesAt(piece.Top)}, Minus: Neighbour{Name: "corner square", Roles: []string{m.Corners[0].Role}}})
+		out.Seams = append(out.Seams, Seam{ID: r.id("bonus"), Plus: base.beside(base.piece.RolesAt(piece.Top), 0), Minus: Neighbour{Name: "corner square", Roles: []string{m.Corners[0].Role}, Cloth: true}})
 	}
 	out.Piece, out.Acts = p, r.acts
 	w, h := p.Size()

@@ -113,7 +113,7 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 				here = joined.Turn(180)
 			}
 			p = here.Turn((360 - side.turn) % 360)
-			out.Seams = append(out.Seams, Seam{ID: seam, Plus: plus, Minus: Neighbour{Name: "the frame", Roles: []string{side.role}}})
+			out.Seams = append(out.Seams, Seam{ID: seam, Plus: plus, Minus: Neighbour{Name: "the frame", Roles: []string{side.role}, Cloth: true}})
 			act := Act{
 				ID: seam, Does: Sews, Name: name + " with " + side.words, Takes: []Take{{taken, 1}, {log.act, 2}}, Seams: 2, Each: up(before.H), Sews: []string{seam}, Piece: p,
 				Joins: &Joins{Left: name, Right: log.name, LeftPiece: before, RightPart: log.piece, Edge: side.edge},

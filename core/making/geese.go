@@ -91,7 +91,7 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 		}
 	}
 	out := Made{Kind: PiecedKind, Variants: t.fallsOut("", pieces)}
-	goose, sky := Neighbour{Name: "the goose", Roles: []string{m.Goose}}, Neighbour{Name: "the sky", Roles: []string{m.Sky}}
+	goose, sky := Neighbour{Name: "the goose", Roles: []string{m.Goose}, Cloth: true}, Neighbour{Name: "the sky", Roles: []string{m.Sky}, Cloth: true}
 	out.Seams = []Seam{{ID: first, Plus: goose, Minus: sky}, {ID: second, Plus: goose, Minus: sky}}
 	marked := r.mark(small, "mark", 1, 2, "from corner to corner")
 	sewn := r.add(Act{

@@ -70,7 +70,7 @@ func (m *Grid) others() []Method {
 		return []Method{m}
 	}
 	rows, columns := *m, *m
-	rows.First, columns.First = RowsFirst, ColumnsFirst
+	rows.First, columns.First = "", ColumnsFirst
 	return []Method{&rows, &columns}
 }
 
@@ -200,7 +200,16 @@ func (m *Grid) lines(t *Table) ([][]cell, bool) {
 
 // before finds an earlier line that is sewn alike, as it is or turned by half.
 func before(lines [][]cell, i int) (j, turn int, known bool) {
-	same := func(a, b cell, half int) bool { return a.unit == b.unit && (a.turn+half)%360 == b.turn }
+	same := func(a, b cell, half int) bool {
+		if a.unit != b.unit {
+			return false
+		}
+		turned := (a.turn + half - b.turn + 720) % 360
+		if len(a.piece.Patches) == 1 { // plain cloth lies the same however it is turned, as long as it fits
+			return turned%180 == 0 || a.piece.W == a.piece.H
+		}
+		return turned == 0
+	}
 	for j := range i {
 		as, turned := true, true
 		for k, c := range lines[j] {
@@ -224,7 +233,7 @@ func (m *Grid) line(t *Table, r *run, out *Made, cells []cell, i int, word strin
 	if len(cells) == 1 {
 		return laid{piece: p, name: cells[0].name, act: cells[0].unit, pieced: true}, true
 	}
-	act := Act{ID: r.id(fmt.Sprintf("%s-%d", word, i+1)), Does: Sews, Name: name, Seams: len(cells) - 1, Each: up(p.H)}
+	act := Act{ID: r.id(fmt.Sprintf("%s-%d", word, i+1)), Does: Sews, Name: name, Lies: Upright, Seams: len(cells) - 1, Each: up(p.H)}
 	var list []laid
 	for k, c := range cells {
 		list = append(list, laid{act: c.unit})
@@ -256,7 +265,7 @@ func (m *Grid) line(t *Table, r *run, out *Made, cells []cell, i int, word strin
 // join sews the lines to each other, from the top down.
 func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, word string) (piece.Piece, bool) {
 	p := sewn[0].piece
-	act := Act{ID: t.Unit.ID, Does: Sews, Seams: len(sewn) - 1, Each: up(p.W), Takes: counted(sewn)}
+	act := Act{ID: t.Unit.ID, Does: Sews, Lies: Level, Seams: len(sewn) - 1, Each: up(p.W), Takes: counted(sewn)}
 	for i := 1; i < len(sewn); i++ {
 		seam := r.id(fmt.Sprintf("%ss-%d", word, i+1))
 		var err error

@@ -128,7 +128,7 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 	}
 	out := Made{Kind: PiecedKind, Variants: t.fallsOut("", pieces)}
 	lowerRoles, upperRoles, lowerBulk, upperBulk := layers.Facing(m.stitch(s, a)[0].Line)
-	out.Seams = []Seam{{ID: seam, Plus: Neighbour{lower.name, lowerRoles, lowerBulk}, Minus: Neighbour{upper.name, upperRoles, upperBulk}}}
+	out.Seams = []Seam{{ID: seam, Plus: lower.beside(lowerRoles, lowerBulk), Minus: upper.beside(upperRoles, upperBulk)}}
 	m.acts(r, lower, upper, &out, trimmed)
 	out.Acts = r.acts
 	out.Size = m.size(t, a, u0, trim)
@@ -361,12 +361,4 @@ func Counter(u Unit, t *Table) ([]Variant, bool) {
 		}
 	}
 	return m.Variants, true
-}
-
-// Others lists the ways to make the same look, the unit's own among them.
-func Others(m Method) []Method {
-	if o, ok := m.(interface{ others() []Method }); ok {
-		return o.others()
-	}
-	return []Method{m}
 }

@@ -47,6 +47,12 @@ type laid struct {
 	name   string
 	act    string // what takes it takes this
 	pieced bool
+	cut    bool // from cloth, for this unit
+}
+
+// beside describes it as a neighbour of a seam.
+func (l laid) beside(roles []string, bulk int) Neighbour {
+	return Neighbour{l.name, roles, bulk, l.cut}
 }
 
 // run gathers the acts of one unit while a method states them.
@@ -106,7 +112,7 @@ func (r *run) cloth(role string, w, h piece.Num, suffix, name, at string) (laid,
 		r.patches[patch] = id
 		r.add(Act{ID: id, Does: Cuts, Name: name, Patch: &patch, Piece: p})
 	}
-	return laid{piece: p, name: name, act: id}, true
+	return laid{piece: p, name: name, act: id, cut: true}, true
 }
 
 // up is the length of a coordinate, rounded up to the grid of lengths.

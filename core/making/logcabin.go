@@ -137,7 +137,7 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 			return Made{}, false
 		}
 		p = joined.Turn(turn)
-		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{Name: cloth.name, Roles: []string{log.Role}}, Minus: Facing("the middle", here, piece.Right)})
+		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{Name: cloth.name, Roles: []string{log.Role}, Cloth: true}, Minus: Facing("the middle", here, piece.Right)})
 		act := Act{
 			ID: seam, Does: Sews, Name: fmt.Sprintf("%s with %d logs", centre.name, k+1), Takes: []Take{{taken, 1}, {cloth.act, 1}}, Seams: 1, Each: up(here.H), Sews: []string{seam}, Piece: p,
 			Joins: &Joins{Left: name, Right: cloth.name, LeftPiece: here, RightPart: cloth.piece, Edge: fmt.Sprintf("log %d to the %s edge", k+1, edges[side])},

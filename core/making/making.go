@@ -155,7 +155,17 @@ type Act struct {
 	Cuts    int            // made in one run, after sewing
 	Shaves  int            // how many pieces one run trims to size
 	Pieced  bool           // a mark or a cut on what has been sewn already
+	Lies    Lies           // how the seams of a step that sews several lie
 }
+
+// Lies is how the seams of one step lie to each other, so that their pressing can be told in one word.
+type Lies string
+
+// The ways seams lie.
+const (
+	Upright Lies = "upright" // side by side; +1 presses to the right
+	Level   Lies = "level"   // one below the other; +1 presses up
+)
 
 // Give is so many of one thing per run.
 type Give struct {
@@ -208,6 +218,7 @@ type Neighbour struct {
 	Name  string
 	Roles []string // roles of the patches that touch the seam there
 	Bulk  int      // seams that run into this one from that side
+	Cloth bool     // cut for this seam alone: its fabric says more than its name
 }
 
 var methods = map[string]func() Method{}

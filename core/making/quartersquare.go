@@ -78,7 +78,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		}
 		r.add(act)
 		lowerRoles, upperRoles, _, _ := layers.Facing(h.Line)
-		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{Name: lower.name, Roles: lowerRoles}, Minus: Neighbour{Name: upper.name, Roles: upperRoles}})
+		out.Seams = append(out.Seams, Seam{ID: seam, Plus: lower.beside(lowerRoles, 0), Minus: upper.beside(upperRoles, 0)})
 		return laid{piece: p, name: word + " half-square unit", act: seam, pieced: true}, true
 	}
 	lower, ok := half(m.First, "first", "first")
@@ -106,7 +106,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	}
 	out.Variants = t.fallsOut("", pieces)
 	plus, minus, plusBulk, minusBulk := layers.Facing(piece.Falling(c))
-	out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{lower.name, plus, plusBulk}, Minus: Neighbour{upper.name, minus, minusBulk}})
+	out.Seams = append(out.Seams, Seam{ID: seam, Plus: lower.beside(plus, plusBulk), Minus: upper.beside(minus, minusBulk)})
 	marked, other := lower, upper
 	if len(m.Second) == 1 {
 		marked, other = upper, lower

@@ -110,12 +110,12 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	p = p.Window(d, d, unit, unit)
 	out := Made{Kind: PiecedKind, Piece: p}
 	neighbour := func(i, j int) Neighbour {
-		return Neighbour{Name: "the triangles", Roles: []string{corner(i), corner(j)}}
+		return Neighbour{Name: "the triangles", Roles: []string{corner(i), corner(j)}, Cloth: true}
 	}
 	sides, ends := centre.piece.RolesAt(piece.Left), centre.piece.RolesAt(piece.Top)
 	out.Seams = []Seam{
-		{ID: first, Plus: Neighbour{centre.name, sides, len(centre.piece.Ends(piece.Left))}, Minus: neighbour(0, 2)},
-		{ID: second, Plus: Neighbour{centre.name, ends, len(centre.piece.Ends(piece.Top)) + 2}, Minus: neighbour(1, 3)},
+		{ID: first, Plus: centre.beside(sides, len(centre.piece.Ends(piece.Left))), Minus: neighbour(0, 2)},
+		{ID: second, Plus: centre.beside(ends, len(centre.piece.Ends(piece.Top))+2), Minus: neighbour(1, 3)},
 	}
 	triangle := piece.Triangle(corner(0), wide, piece.Upright(piece.Num{}), -1, piece.Point{}).Boxed()
 	edge := "the long edge of a triangle to each of two opposite sides, middle to middle"

@@ -127,7 +127,7 @@ func (b *builder) sides(batch batching.Batch) string {
 	for _, id := range batch.Presses {
 		d := b.press.Decisions[id]
 		x = append(x, d.X)
-		name := b.toward(batch, d)
+		name := b.toward(d)
 		toward[name] = true
 		names = append(names, name)
 	}
@@ -151,7 +151,14 @@ func (b *builder) sides(batch batching.Batch) string {
 		}
 		return "outward, toward " + names[0]
 	}
-	if len(names) > 1 {
+	switch {
+	case len(names) > 1 && len(toward) == 1 && batch.Lies != making.Level:
+		return "every seam toward " + names[0]
+	case batch.Lies == making.Upright:
+		return direction(x, "to the right", "to the left", "block")
+	case batch.Lies == making.Level:
+		return direction(x, "up", "down", "seam")
+	case len(names) > 1:
 		return b.manyWords(names, len(toward))
 	}
 	if batch.Left.Name == batch.Right.Name && batch.Left.Name == names[0] {
@@ -161,12 +168,12 @@ func (b *builder) sides(batch batching.Batch) string {
 }
 
 // toward names what a seam is pressed toward: its fabric where that tells the two sides apart, for a unit sewn from cloth.
-func (b *builder) toward(batch batching.Batch, d pressing.Decision) string {
+func (b *builder) toward(d pressing.Decision) string {
 	here, there := d.Toward(), d.Seam.Minus
 	if d.X < 0 {
 		there = d.Seam.Plus
 	}
-	if b.acts[batch.ID].made.Kind != making.PiecedKind || len(here.Roles) == 0 {
+	if !here.Cloth || len(here.Roles) == 0 {
 		return here.Name
 	}
 	fabric := b.fabric(here.Roles[0])

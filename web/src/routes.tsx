@@ -12,6 +12,12 @@ export const router = createBrowserRouter([
     lazy: async () => ({ Component: (await import("./shelf/NewQuilt")).NewQuilt }),
   },
   {
+    path: "/library/:block?",
+    hydrateFallbackElement: <Loading page label="Unfolding the blocks" />,
+    lazy: async () => ({ Component: (await import("./library/LibraryPage")).LibraryPage }),
+    errorElement: <Problem />,
+  },
+  {
     path: "/q/:id",
     element: <ProjectFrame />,
     hydrateFallbackElement: <Loading page />,

@@ -18,6 +18,10 @@ export type Tallied = Schemas["Tallied"];
 export type Shelved = Schemas["Shelved"];
 export type Opening = Schemas["Opening"];
 export type Choices = Schemas["StarterChoices"];
+export type Shown = Schemas["Shown"];
+export type Way = Schemas["PlanWay"];
+export type Resized = Schemas["PlanResized"];
+export type Ledger = Schemas["PlanLedger"];
 export type Working = Schemas["PlanWorking"];
 export type Question = Schemas["DocumentQuestion"];
 export type Revised = Schemas["Revised"];
@@ -75,6 +79,10 @@ export const server = {
       client.PUT("/api/quilts/{id}", { params: { path: { id }, header: { "If-Match": `"${rev}"` } }, body }),
     ),
   preview: (body: Document) => ask<Preview>(client.POST("/api/plan", { body })),
+  library: () => ask<Shown[]>(client.GET("/api/library")),
+  ways: (document: Document, unit: string) => ask<Way[]>(client.POST("/api/ways", { body: { document, unit } })),
+  resize: (document: Document, unit: string, finished: string) =>
+    ask<Resized>(client.POST("/api/resize", { body: { document, unit, finished } })),
   openFile: (id: string, text: string) => ask<Project>(client.POST("/api/files", { body: { id, text } })),
   putAway: (id: string, away: boolean) =>
     ask<true>(

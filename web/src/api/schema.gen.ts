@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Traditional units and blocks to begin with, each a project of its own */
+        get: operations["library"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -227,6 +244,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/resize": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The document scaled so that one unit finishes as wide as asked for */
+        post: operations["resize"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools": {
         parameters: {
             query?: never;
@@ -273,6 +307,23 @@ export interface paths {
         put?: never;
         /** The document with lights and darks swapped */
         post: operations["swapValues"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The ways to make one unit to the same look, and what each costs for the count needed */
+        post: operations["ways"];
         delete?: never;
         options?: never;
         head?: never;
@@ -850,6 +901,10 @@ export interface components {
             /** Format: double */
             y2: number;
         };
+        PlanNearest: {
+            text: string;
+            written: string;
+        };
         PlanPatch: {
             fabric: string;
             points: number[];
@@ -914,6 +969,15 @@ export interface components {
              * @description Blocks to lay turned by half beyond what the layout says
              */
             turned: number;
+        };
+        PlanResized: {
+            document: components["schemas"]["Document"];
+            /** @description What the unit finishes now */
+            finished: string;
+            /** @description The nearest sizes whose parts are all on a mark, smaller and larger */
+            nearest: components["schemas"]["PlanNearest"][];
+            /** @description Parts that fall between two marks of the ruler */
+            off: string[];
         };
         PlanSeam: {
             effective: components["schemas"]["MeasureReading"];
@@ -1027,6 +1091,50 @@ export interface components {
             /** @description Fabrics that lie side by side, the closest first */
             pairs: components["schemas"]["PlanContrast"][];
             says: string;
+        };
+        PlanWay: {
+            /** @description Outer edges on the bias, of one unit */
+            bias: string;
+            chosen: boolean;
+            /** @description Cloth in the patches cut */
+            cloth: string;
+            /** @description What is cut from cloth */
+            cut: string;
+            /**
+             * Format: int64
+             * @description After sewing
+             */
+            cuts: number;
+            /**
+             * Format: int64
+             * @description To draw or crease
+             */
+            lines: number;
+            name: string;
+            /** Format: int64 */
+            need: number;
+            /**
+             * Format: int64
+             * @description Left over beyond the count
+             */
+            over: number;
+            /** Format: int64 */
+            presses: number;
+            /** @description Why this way cannot be gone here; empty when it can */
+            refused: string;
+            /** Format: int64 */
+            runs: number;
+            /** Format: int64 */
+            seams: number;
+            /**
+             * Format: int64
+             * @description Units to trim to size
+             */
+            shaves: number;
+            /** @description The unit made this way, to put in the document */
+            unit: components["schemas"]["MakingUnit"];
+            /** @description Of it, what is cut away again */
+            waste: string;
         };
         PlanWorking: {
             rule: string;
@@ -1147,6 +1255,23 @@ export interface components {
             rows: number;
             saved: string;
             stages: components["schemas"]["TallyStage"][];
+        };
+        Shown: {
+            /** @description The unit that is laid */
+            block: string;
+            /** @description By fabric id */
+            colours: {
+                [key: string]: string;
+            };
+            /** @description A project of sixteen of it */
+            document: components["schemas"]["Document"];
+            finished: string;
+            group: string;
+            id: string;
+            name: string;
+            /** @description Finished, from the front */
+            picture: components["schemas"]["PlanPicture"];
+            says: string;
         };
         StarterChoices: {
             /** @enum {string} */
@@ -1300,6 +1425,12 @@ export interface components {
             /** Format: int64 */
             status: number;
             title: string;
+        };
+        UnitIn: {
+            document: components["schemas"]["Document"];
+            /** @description For a new size: the finished width */
+            finished?: string;
+            unit: string;
         };
     };
     responses: never;
@@ -1499,6 +1630,89 @@ export interface operations {
                     "application/json": {
                         [key: string]: string;
                     };
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    library: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shown"][];
                 };
             };
             /** @description Bad Request */
@@ -2616,6 +2830,93 @@ export interface operations {
             };
         };
     };
+    resize: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanResized"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     schools: {
         parameters: {
             query?: never;
@@ -2889,6 +3190,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["UnitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanWay"][];
                 };
             };
             /** @description Bad Request */

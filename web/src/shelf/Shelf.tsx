@@ -62,6 +62,9 @@ export function Shelf() {
               />
             </chakra.label>
           </Button>
+          <Button asChild>
+            <Link to="/library">Blocks to begin with</Link>
+          </Button>
           <Button asChild variant="solid">
             <Link to="/new">Begin a quilt</Link>
           </Button>
@@ -87,6 +90,9 @@ export function Shelf() {
             </Text>
             <Button asChild variant="solid">
               <Link to="/new">Begin a quilt</Link>
+            </Button>{" "}
+            <Button asChild>
+              <Link to="/library">Blocks to begin with</Link>
             </Button>
           </Box>
         )}

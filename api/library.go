@@ -1,0 +1,90 @@
+package api
+
+import (
+	"context"
+	"net/http"
+	"sync"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"vicis/core/document"
+	"vicis/core/library"
+	"vicis/core/measure"
+	"vicis/core/plan"
+	"vicis/core/problem"
+)
+
+// The library of units and blocks, other ways to make a unit, and other sizes of a whole document.
+
+func (s *Server) registerLibrary(a huma.API, op describe) {
+	draft := func(o huma.Operation) huma.Operation { o.SkipValidateBody = true; return o }
+	huma.Register(a, op(http.MethodGet, "/api/library", "library", "Traditional units and blocks to begin with, each a project of its own"), s.library)
+	huma.Register(a, draft(op(http.MethodPost, "/api/ways", "ways", "The ways to make one unit to the same look, and what each costs for the count needed")), s.ways)
+	huma.Register(a, draft(op(http.MethodPost, "/api/resize", "resize", "The document scaled so that one unit finishes as wide as asked for")), s.resize)
+}
+
+// Shown is a block of the library with its colours.
+type Shown struct {
+	library.Entry
+	Colours map[string]string `json:"colours" doc:"By fabric id"`
+}
+
+var shown = sync.OnceValues(func() ([]Shown, error) {
+	entries, err := library.List()
+	if err != nil {
+		return nil, err
+	}
+	list := make([]Shown, len(entries))
+	for i, e := range entries {
+		list[i] = Shown{Entry: e, Colours: colours(e.Document)}
+	}
+	return list, nil
+})
+
+func (s *Server) library(context.Context, *struct{}) (*body[[]Shown], error) {
+	list, err := shown()
+	if err != nil {
+		return nil, trouble(err)
+	}
+	return &body[[]Shown]{list}, nil
+}
+
+// unitIn is a document and one of its units.
+type unitIn struct {
+	Document Draft           `json:"document"`
+	Unit     string          `json:"unit"`
+	Finished measure.Written `json:"finished,omitempty" doc:"For a new size: the finished width"`
+}
+
+func (in unitIn) read() (document.Document, error) {
+	d, problems := document.Read(in.Document.raw)
+	if len(problems) > 0 && problems[0].Code == "document-unreadable" {
+		return d, refuse(problems)
+	}
+	return d, nil
+}
+
+func (s *Server) ways(_ context.Context, in *struct{ Body unitIn }) (*body[[]plan.Way], error) {
+	d, err := in.Body.read()
+	if err != nil {
+		return nil, err
+	}
+	list, problems := plan.Ways(d, in.Body.Unit)
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	return &body[[]plan.Way]{list}, nil
+}
+
+func (s *Server) resize(_ context.Context, in *struct{ Body unitIn }) (*body[plan.Resized], error) {
+	d, err := in.Body.read()
+	if err != nil {
+		return nil, err
+	}
+	r, problems := plan.Resize(d, in.Body.Unit, in.Body.Finished)
+	if problems.Stopped() {
+		return nil, refuse(problem.List(problems.Stops()))
+	}
+	return &body[plan.Resized]{r}, nil
+}
+

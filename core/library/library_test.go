@@ -1,0 +1,98 @@
+package library
+
+import (
+	"strings"
+	"testing"
+
+	"vicis/core/document"
+	"vicis/core/measure"
+	"vicis/core/plan"
+)
+
+func TestEveryBlockIsPlannedFromClothToTop(t *testing.T) {
+	list, err := List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if len(list) < 25 {
+		t.Fatalf("%d blocks", len(list))
+	}
+	ids := map[string]bool{}
+	for _, e := range list {
+		if ids[e.ID] || e.Name == "" || e.Says == "" || strings.Contains(e.Group, ".") {
+			t.Errorf("%q in %q: %s", e.ID, e.Group, e.Says)
+		}
+		ids[e.ID] = true
+		p, problems := plan.Make(e.Document, nil)
+		for _, problem := range problems {
+			if problem.Code != "bias-edges" && problem.Code != "off-the-ruler" {
+				t.Errorf("%s: %s at %s: %s", e.ID, problem.Code, problem.At, problem.Says)
+			}
+		}
+		if p.Blocks != e.Document.Top.Rows*e.Document.Top.Columns || len(p.Steps) < 3 || len(p.Cut) == 0 || p.Finished.Text == "" {
+			t.Errorf("%s: %d blocks, %d steps", e.ID, p.Blocks, len(p.Steps))
+		}
+		if len(e.Picture.Patches) < 2 {
+			t.Errorf("%s: a picture of %d patches", e.ID, len(e.Picture.Patches))
+		}
+		done := map[string]bool{}
+		for _, s := range p.Steps {
+			if s.Make < 1 || s.Says == "" || s.One == "" || done[s.ID] {
+				t.Errorf("%s: step %+v", e.ID, s)
+			}
+			for _, take := range s.Takes {
+				if !done[take.Step] {
+					t.Errorf("%s: %s takes %s before it is made", e.ID, s.ID, take.Step)
+				}
+			}
+			done[s.ID] = true
+		}
+		text, err := document.Write(e.Document)
+		again, problems := document.Read(text)
+		if err != nil || problems.Stopped() || again.Name != e.Name {
+			t.Errorf("%s does not survive being written: %v %v", e.ID, err, problems)
+		}
+	}
+}
+
+// Every block can be made in other sizes: its parts follow, and what falls off the ruler is named with sizes that do not.
+func TestEveryBlockCanBeResized(t *testing.T) {
+	list, err := List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, e := range list {
+		for _, to := range []string{"5", "12", "9 1/2"} {
+			r, problems := plan.Resize(e.Document, e.Block, measure.Written(to))
+			if problems.Stopped() {
+				t.Errorf("%s to %s: %v", e.ID, to, problems.Stops()[0])
+				continue
+			}
+			p, problems := plan.Make(r.Document, nil)
+			if problems.Stopped() || !strings.HasPrefix(p.Block.Text, r.Finished+" ×") && !strings.HasPrefix(p.Block.Text, "≈") {
+				t.Errorf("%s to %s: %s, %v", e.ID, to, p.Block.Text, problems.Stops())
+			}
+			for _, n := range r.Nearest {
+				better, _ := plan.Resize(e.Document, e.Block, n.Written)
+				if len(better.Off) > 0 {
+					t.Errorf("%s to %s: %s was said to suit the ruler, and %v does not", e.ID, to, n.Text, better.Off)
+				}
+			}
+		}
+	}
+}
+
+// A preview of any block takes less than a blink: compare these with each other.
+func BenchmarkPreview(b *testing.B) {
+	list, err := List()
+	if err != nil {
+		b.Fatal(err)
+	}
+	for _, e := range list {
+		b.Run(e.ID, func(b *testing.B) {
+			for b.Loop() {
+				plan.Make(e.Document, nil)
+			}
+		})
+	}
+}

@@ -1,0 +1,90 @@
+// Traditional units and blocks: choose one, size it, colour it, see it from both sides and beside itself, put it on the shelf.
+import { Box, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { Link, useNavigate, useParams } from "react-router";
+import { type Shown, server } from "../api/client";
+import { PictureView } from "../drawn/Picture";
+import { Mark } from "../frame/Mark";
+import { Ruled } from "../frame/Ruled";
+import { Loading, Wrong } from "../frame/States";
+import { ChosenBlock } from "./ChosenBlock";
+
+export function LibraryPage() {
+  const { block } = useParams();
+  const { data, error } = useQuery({
+    queryKey: ["library"],
+    queryFn: server.library,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  const chosen = data?.find((e) => e.id === block) ?? data?.[0];
+  return (
+    <Box maxW="1280px" mx="auto" px={{ base: "16px", md: "28px" }} pb="40px">
+      <Flex as="header" align="center" gap="14px" py="14px" borderBottomWidth="1px" borderColor="hair">
+        <Link to="/" aria-label="To the shelf">
+          <Mark />
+        </Link>
+        <Heading as="h1" fontFamily="heading" fontSize="24px" fontWeight="600">
+          Blocks to begin with
+        </Heading>
+        <Text color="soft" display={{ base: "none", md: "block" }}>
+          traditional, and nobody's own
+        </Text>
+      </Flex>
+      {error && <Wrong error={error} />}
+      {!data && !error && <Loading label="Unfolding the blocks" />}
+      {data && chosen && (
+        <Flex as="main" gap={{ base: "24px", lg: "40px" }} mt="18px" direction={{ base: "column-reverse", lg: "row" }}>
+          <Shelves entries={data} chosen={chosen} />
+          <Box flex="1" minW="0">
+            <ChosenBlock key={chosen.id} entry={chosen} />
+          </Box>
+        </Flex>
+      )}
+    </Box>
+  );
+}
+
+/** All blocks, group by group, as small as they can still be told apart. */
+function Shelves({ entries, chosen }: { entries: Shown[]; chosen: Shown }) {
+  const away = useNavigate();
+  const groups = [...new Set(entries.map((e) => e.group))];
+  return (
+    <Box as="nav" aria-label="Blocks" w={{ base: "100%", lg: "440px" }} flexShrink={0}>
+      {groups.map((g) => (
+        <Box key={g} mb="16px">
+          <Heading as="h2" fontSize="13px" fontWeight="600" color="soft" mb="8px" textTransform="capitalize">
+            {g}
+          </Heading>
+          <Flex wrap="wrap" gap="10px 12px">
+            {entries
+              .filter((e) => e.group === g)
+              .map((e) => (
+                <chakra.button
+                  key={e.id}
+                  type="button"
+                  title={e.name}
+                  aria-label={e.name}
+                  aria-current={e === chosen ? "true" : undefined}
+                  onClick={() => away(`/library/${e.id}`)}
+                  h="66px"
+                  minW="62px"
+                  pb="5px"
+                  display="flex"
+                  alignItems="end"
+                  justifyContent="center"
+                  borderBottomWidth="3px"
+                  borderColor={e === chosen ? "madder" : "transparent"}
+                  cursor="pointer"
+                >
+                  <PictureView picture={e.picture} colours={e.colours} maxW={84} maxH={58} label="" back={false} />
+                </chakra.button>
+              ))}
+          </Flex>
+        </Box>
+      ))}
+      <Text color="soft" fontSize="13px">
+        <Ruled>Each is a project file of its own; change anything in it once it lies on your shelf.</Ruled>
+      </Text>
+    </Box>
+  );
+}
