@@ -111,7 +111,7 @@ func (unitSchema) Schema(r huma.Registry) *huma.Schema {
 		}
 		unit := &huma.Schema{
 			Type: huma.TypeObject, Required: []string{"id", "name", "how"}, AdditionalProperties: false,
-			Properties: map[string]*huma.Schema{"id": {Type: huma.TypeString}, "name": {Type: huma.TypeString}, "how": how},
+			Properties: map[string]*huma.Schema{"id": {Type: huma.TypeString}, "name": {Type: huma.TypeString}, "also": {Type: huma.TypeArray, Items: &huma.Schema{Type: huma.TypeString}}, "how": how},
 		}
 		unit.PrecomputeMessages()
 		r.Map()[name] = unit

@@ -69,6 +69,8 @@ type Take struct {
 type Part struct {
 	Name  string
 	Piece piece.Piece
+	Over  []piece.Piece // on the left part: what lies face down on it
+	Seams []piece.Seam  // and where it is sewn
 }
 
 // Plan lists the batches in the order they are done.
@@ -172,7 +174,7 @@ func ofAct(m making.Made, act making.Act, lines map[string]demand.Line) []Batch 
 			_, b.Each = act.Piece.Size()
 		}
 		if j := act.Joins; j != nil {
-			b.Left, b.Right, b.Edge = Part{j.Left, j.LeftPiece}, Part{j.Right, j.RightPart}, j.Edge
+			b.Left, b.Right, b.Edge = Part{j.Left, j.LeftPiece, j.Over, j.Stitches}, Part{Name: j.Right, Piece: j.RightPart}, j.Edge
 			if b.Edge == "" {
 				b.Edge = fmt.Sprintf("the left edge of %s to the right edge of %s", j.Right, j.Left)
 			}

@@ -135,6 +135,8 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 		var squares []laid
 		var words []string
 		before := p
+		var over []piece.Piece
+		var lines []piece.Line
 		for _, f := range flips {
 			if f.round != round {
 				continue
@@ -147,12 +149,16 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 			}
 			acts++
 			layers := p.Corner(square.piece, f.x, f.y)
+			over, lines = append(over, layers.Upper()), append(lines, f.line.Line)
+			if m.Bonus {
+				lines = append(lines, f.line.Line.Beside(-f.line.Side, piece.Of(2*t.Seam)))
+			}
 			cutLine := f.line.Line.Beside(-f.line.Side, piece.Of(t.Seam))
 			if near, found := p.Near(cutLine, []piece.Half{{Line: f.line.Line, Side: -f.line.Side}}); !t.cutIsSafe(near, found, true, "Trimming the "+string(c.At)+" corner") {
 				return Made{}, false
 			}
 			seam := r.id(c.ID)
-			square = r.mark(square, c.ID+"-mark", 1, 1, "from corner to corner")
+			square = r.mark(square, c.ID+"-mark", []piece.Line{piece.Falling(piece.Num{})}, false, "from corner to corner")
 			squares = append(squares, square)
 			act.Sews = append(act.Sews, seam)
 			act.Each = up(side.TimesRoot2())
@@ -184,7 +190,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 		if round == rounds {
 			act.ID, act.Name = t.Unit.ID, ""
 		}
-		act.Joins = &Joins{Left: name, Right: "corner square", LeftPiece: before, RightPart: squares[0].piece, Edge: "face down in the " + strings.Join(words, " and the ") + " corner, from corner to corner of the square"}
+		act.Joins = (&Joins{Left: name, Right: "corner square", LeftPiece: before, RightPart: squares[0].piece, Edge: "the square, face down, to the " + strings.Join(words, " and the ") + " corner; sew from corner to corner of it"}).lay(over, lines...)
 		if round == rounds && m.Bonus {
 			out.Variants = append([]Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: p, Count: 1, Kinds: 1}}, t.fallsOut("bonus-", bonus)...)
 			for i, v := range out.Variants {

@@ -16,6 +16,7 @@ func init() { register(func() Method { return &Grid{} }) }
 type Grid struct {
 	Rows  [][]GridCell `json:"rows" doc:"From the top, each from left to right"`
 	First First        `json:"first,omitempty" enum:"rows,columns" doc:"What is sewn first; rows when left out"`
+	Apart bool         `json:"apart,omitempty" doc:"Rows that are alike are steps of their own all the same, so that each can be pressed its own way"`
 }
 
 // GridCell is a unit in its place, turned clockwise.
@@ -106,7 +107,8 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 	out := Made{Kind: PiecedKind}
 	sewn := make([]laid, len(lines))
 	for i, line := range lines {
-		if j, turn, known := before(lines, i); known {
+		if j, turn, known := before(lines, i); known && !m.Apart {
+			out.Shared = true
 			sewn[i] = sewn[j]
 			sewn[i].piece = sewn[j].piece.Turn(turn)
 			continue

@@ -280,11 +280,11 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 	sew.Joins = &Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece}
 	switch m.Way {
 	case Two:
-		*marked = r.mark(*marked, "mark", 1, 2, "from corner to corner")
+		*marked = r.mark(*marked, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
 		sew.Seams, end.Cuts, end.Says = 2, 1, "Cut apart on the diagonal"
 		sew.Joins.Edge = "right sides together, an allowance on each side of the diagonal"
 	case Eight:
-		*marked = r.mark(*marked, "mark", 2, 4, "from corner to corner both ways")
+		*marked = r.mark(*marked, "mark", []piece.Line{piece.Falling(piece.Num{}), piece.Rising(a)}, true, "from corner to corner both ways")
 		sew.Seams, end.Cuts, end.Says = 4, 4, "Cut apart on both middle lines and both diagonals"
 		sew.Joins.Edge = "right sides together, an allowance on each side of both diagonals"
 	case Four:
@@ -301,6 +301,13 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 	}
 	if trimmed {
 		end.Shaves = total
+	}
+	if m.Way != Triangles {
+		var lines []piece.Line
+		for _, h := range m.stitch(piece.Of(r.t.Seam), a) {
+			lines = append(lines, h.Line)
+		}
+		sew.Joins.lay([]piece.Piece{piece.Laid(upper.piece, piece.Num{}, piece.Num{})}, lines...)
 	}
 	r.add(sew)
 	r.add(end)

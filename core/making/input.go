@@ -131,25 +131,31 @@ func upperFirst(s string) string {
 	return string(s[0]&^0x20) + s[1:]
 }
 
-// mark states that a sewing line is drawn or creased on a part, where the quilter does that: lines is how many the method
-// wants when one is drawn for each diagonal, both how many when both sewing lines are. It gives what is sewn from then on.
-func (r *run) mark(part laid, suffix string, lines, both int, where string) laid {
-	says := ""
+// mark states that a sewing line is drawn or creased on a part, where the quilter does that: on the diagonals given, or on both
+// sides of each where it is sewn an allowance beside it. It gives what is sewn from then on.
+func (r *run) mark(part laid, suffix string, diagonals []piece.Line, beside bool, where string) laid {
+	says, lines := "", diagonals
 	switch r.t.Marking {
 	case Guide:
 		return part
 	case Both:
-		says, lines = fmt.Sprintf("Draw %s on the back, %s", count(both, "sewing line"), where), both
+		if beside {
+			lines = nil
+			for _, d := range diagonals {
+				lines = append(lines, d.Beside(1, piece.Of(r.t.Seam)), d.Beside(-1, piece.Of(r.t.Seam)))
+			}
+		}
+		says = fmt.Sprintf("Draw %s on the back, %s", count(len(lines), "sewing line"), where)
 	case Crease:
-		says = fmt.Sprintf("Crease %s, %s", count(lines, "line"), where)
+		says = fmt.Sprintf("Crease %s, %s", count(len(lines), "line"), where)
 	default:
-		says = fmt.Sprintf("Draw %s on the back, %s", count(lines, "line"), where)
+		says = fmt.Sprintf("Draw %s on the back, %s", count(len(lines), "line"), where)
 	}
 	if id, done := r.marked[part.act]; done {
 		part.act = id
 		return part
 	}
-	id := r.add(Act{ID: r.id(suffix), Does: Marks, Name: part.name + ", marked", Says: says, Takes: []Take{{part.act, 1}}, Piece: part.piece, Lines: lines, Pieced: part.pieced})
+	id := r.add(Act{ID: r.id(suffix), Does: Marks, Name: part.name + ", marked", Says: says, Takes: []Take{{part.act, 1}}, Piece: part.piece, Lines: len(lines), Drawn: across(part.piece, lines), Pieced: part.pieced})
 	r.marked[part.act] = id
 	part.act = id
 	return part

@@ -91,6 +91,7 @@ type Made struct {
 	Seams    []Seam
 	Variants []Variant // everything that falls out of one run; empty where that is one piece
 	Size     Size
+	Shared   bool // rows that are alike are one step, and so pressed alike
 }
 
 // Each lists what falls out of one run, each as a unit of its own; the unit itself where that is one piece.
@@ -152,6 +153,7 @@ type Act struct {
 	Sews    []string       // which decisions of pressing they belong to
 	Presses []string       // which of them are pressed in this act, where that is not when they are sewn
 	Lines   int            // drawn or creased in one run
+	Drawn   []piece.Seam   // where these lines are
 	Cuts    int            // made in one run, after sewing
 	Shaves  int            // how many pieces one run trims to size
 	Pieced  bool           // a mark or a cut on what has been sewn already
@@ -204,7 +206,29 @@ type Patch struct {
 type Joins struct {
 	Left, Right          string // names as the quilter says them
 	LeftPiece, RightPart piece.Piece
-	Edge                 string // which edges come together, in trade words; empty where they lie side by side
+	Edge                 string        // which edges come together, in trade words; empty where they lie side by side
+	Over                 []piece.Piece // what lies face down on the left one, in its place; empty where edges are brought together
+	Stitches             []piece.Seam  // where the needle then goes
+}
+
+// across is where lines run over a piece.
+func across(p piece.Piece, lines []piece.Line) []piece.Seam {
+	var list []piece.Seam
+	for _, l := range lines {
+		if from, to, ok := p.Across(l); ok {
+			list = append(list, piece.Seam{From: from, To: to})
+		}
+	}
+	return list
+}
+
+// lay puts pieces face down on the left one, to be sewn along lines.
+func (j *Joins) lay(over []piece.Piece, lines ...piece.Line) *Joins {
+	j.Over = over
+	for _, p := range over {
+		j.Stitches = append(j.Stitches, across(p, lines)...)
+	}
+	return j
 }
 
 // Seam is one decision of pressing: what lies on the side its allowances turn to when x is +1, and when it is −1.

@@ -217,5 +217,23 @@ func (l Layers) Facing(stitch Line) (lower, upper []string, lowerBulk, upperBulk
 // rolesOf lists the roles of the patches that a line runs through.
 func (p Piece) rolesOf(l Line) []string { return p.keep(l, 1).rolesOn(l) }
 
+// Whole says whether the patches fill the rectangle that the piece is measured by.
+func (p Piece) Whole() bool { return p.Area() == Exactly("", p.W, p.H).Area() }
+
 // Mirrored is how the piece looks in a mirror: no cloth can be made so from it by turning.
 func (p Piece) Mirrored() Piece { return p.page() }
+
+// Upper is the upper layer as it lies, wrong side up.
+func (l Layers) Upper() Piece { return l.upper }
+
+// Laid gives a square lying face down with its upper left corner at x, y.
+func Laid(square Piece, x, y Num) Piece { return square.page().shift(x, y) }
+
+// Across is the stretch of a line that runs over the piece.
+func (p Piece) Across(l Line) (from, to Point, ok bool) {
+	ends := p.keep(l, 1).stretch(l)
+	if ends[0] == nil || *ends[0] == *ends[1] {
+		return from, to, false
+	}
+	return *ends[0], *ends[1], true
+}

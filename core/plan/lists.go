@@ -241,8 +241,11 @@ func (b *builder) sewn(batch batching.Batch) Step {
 	if batch.Does == making.Sews {
 		s.Sewing = &Sewing{
 			Left: batch.Left.Name, Right: batch.Right.Name, Edge: batch.Edge, Seams: batch.Seams,
-			Length: b.t.Ruler.Read(batch.Each), Press: b.pressWords(batch), Stitch: stitch(batch.Stage), Hold: b.hold(batch),
+			Length: b.t.Ruler.Read(batch.Each), Stitch: stitch(batch.Stage), Hold: b.hold(batch),
 		}
+	}
+	if len(batch.Presses) > 0 || len(batch.Of) > 0 {
+		s.Press = b.pressWords(batch)
 	}
 	for _, t := range batch.Takes {
 		s.Takes = append(s.Takes, Take{Step: t.ID, Each: t.Each, Per: t.Per, Together: t.Together})
@@ -275,6 +278,7 @@ func (b *builder) sewn(batch batching.Batch) Step {
 	case batch.Stage == batching.Units || batch.Stage == batching.Blocks:
 		left, right := b.picture(batch.Left.Piece, &b.press), b.picture(batch.Right.Piece, &b.press)
 		s.Sewing.LeftPicture, s.Sewing.RightPicture = &left, &right
+		s.Sewing.Laid = b.laid(batch.Left, left)
 		s.One = "pair"
 		switch {
 		case batch.Stage == batching.Blocks:
@@ -287,6 +291,8 @@ func (b *builder) sewn(batch batching.Batch) Step {
 			s.Says = fmt.Sprintf("%s: %d in all.", batch.Says, batch.Make)
 		case batch.Seams > 1 && len(batch.Of) > 1:
 			s.Says = fmt.Sprintf("Sew %s of %d parts, %s.", batch.Name, batch.Seams+1, times(batch.Make))
+		case len(batch.Left.Over) > 0:
+			s.Says = fmt.Sprintf("Sew each %s: %d in all.", b.acts[batch.ID].act.Name, batch.Make)
 		default:
 			s.Says = fmt.Sprintf("Sew %s to %s, %s.", batch.Right.Name, batch.Left.Name, times(batch.Make))
 		}

@@ -314,7 +314,7 @@ func TestSchoolsAreSaidWhereTheyApply(t *testing.T) {
 	d.Settings.Buy = "m"
 	p := planned(t, d)
 	set, half := step(t, p, "set-I"), step(t, p, "half")
-	if !strings.HasPrefix(set.Sewing.Press, "flat as sewn first") || !strings.Contains(set.Sewing.Hold, "pairs of pairs") || half.Sewing.Hold != "pin at every crossing" {
+	if !strings.HasPrefix(set.Press, "flat as sewn first") || !strings.Contains(set.Sewing.Hold, "pairs of pairs") || half.Sewing.Hold != "pin at every crossing" {
 		t.Errorf("%+v, %+v", set.Sewing, half.Sewing)
 	}
 	if buy := p.Cut[0].Buy; !strings.HasSuffix(buy, " m") || p.Cut[0].Strips[0].Width.Text != "2½″" {
@@ -324,10 +324,10 @@ func TestSchoolsAreSaidWhereTheyApply(t *testing.T) {
 	d.Schools.Steps = map[string]document.StepSchools{"half": {SetFirst: &yes, Pins: "none", Press: "open"}}
 	p = planned(t, d)
 	half = step(t, p, "half")
-	if half.Sewing.Press != "flat as sewn first, then open every seam flat" || half.Sewing.Hold != "" {
+	if half.Press != "flat as sewn first, then open every seam flat" || half.Sewing.Hold != "" {
 		t.Errorf("one step done differently: %+v", half.Sewing)
 	}
-	if strings.HasPrefix(step(t, p, "set-I").Sewing.Press, "flat") || p.Press.Opened == 0 || p.Press.Clashes != 0 {
+	if strings.HasPrefix(step(t, p, "set-I").Press, "flat") || p.Press.Opened == 0 || p.Press.Clashes != 0 {
 		t.Errorf("the others: %+v, %+v", step(t, p, "set-I").Sewing, p.Press)
 	}
 }

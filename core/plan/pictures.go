@@ -3,6 +3,7 @@ package plan
 import (
 	"math"
 
+	"vicis/core/batching"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/piece"
@@ -18,6 +19,8 @@ type Picture struct {
 	Bands   []Band  `json:"bands" doc:"Seam allowances as they lie on the back"`
 	Seams   []Line  `json:"seams"`
 	Crosses []Cross `json:"crosses" doc:"Where seams meet"`
+	Drawn   []Line  `json:"drawn" doc:"Lines drawn or creased on the back"`
+	Whole   bool    `json:"whole" doc:"The patches fill the rectangle"`
 }
 
 // Patch is a polygon of one fabric: x and y in turn.
@@ -73,7 +76,7 @@ func inches(n piece.Num) float64 { return round(n.Inches()) }
 
 // picture draws a piece; press is nil while nothing is decided.
 func (b *builder) picture(p piece.Piece, press *pressing.Plan) Picture {
-	out := Picture{W: inches(p.W), H: inches(p.H), Patches: make([]Patch, len(p.Patches)), Seams: make([]Line, len(p.Seams)), Bands: []Band{}, Crosses: []Cross{}}
+	out := Picture{W: inches(p.W), H: inches(p.H), Patches: make([]Patch, len(p.Patches)), Seams: make([]Line, len(p.Seams)), Bands: []Band{}, Crosses: []Cross{}, Drawn: []Line{}, Whole: p.Whole()}
 	for i, patch := range p.Patches {
 		points := make([]float64, 0, 2*len(patch.Poly))
 		for _, a := range patch.Poly {
@@ -145,7 +148,9 @@ func band(l Line, width, w, h float64) []float64 {
 func (b *builder) pictures(into map[string]Picture) {
 	for _, m := range b.units {
 		for _, act := range m.Acts {
-			into[act.ID] = b.picture(act.Piece, &b.press)
+			drawn := b.picture(act.Piece, &b.press)
+			drawn.Drawn = append(drawn.Drawn, lines(act.Drawn)...)
+			into[act.ID] = drawn
 		}
 		for _, one := range m.Each() {
 			into[one.Unit.ID] = b.picture(one.Piece, &b.press)
@@ -231,4 +236,25 @@ func (b *builder) ring(i int) []Patch {
 func (b *builder) made(unit string) making.Made {
 	m, _ := b.t.Made(unit)
 	return m
+}
+
+// laid draws what lies under the needle: one part face down on the other.
+func (b *builder) laid(part batching.Part, under Picture) *Laid {
+	if len(part.Over) == 0 {
+		return nil
+	}
+	out := &Laid{Under: under, Over: []Patch{}, Stitch: []Line{}}
+	for _, p := range part.Over {
+		out.Over = append(out.Over, b.picture(p, nil).Patches...)
+	}
+	out.Stitch = append(out.Stitch, lines(part.Seams)...)
+	return out
+}
+
+func lines(seams []piece.Seam) []Line {
+	var list []Line
+	for _, s := range seams {
+		list = append(list, Line{inches(s.From.X), inches(s.From.Y), inches(s.To.X), inches(s.To.Y)})
+	}
+	return list
 }

@@ -42,6 +42,15 @@ type Plan struct {
 	Quilt    Layout             `json:"quilt"`
 	Values   Values             `json:"values"`
 	Ledger   Ledger             `json:"ledger"`
+	Things   []Thing            `json:"things" doc:"Everything that can be laid or sewn into another, each variant for itself"`
+}
+
+// Thing is one thing that is made, by the name it is taken by.
+type Thing struct {
+	ID       string `json:"id"`
+	Unit     string `json:"unit"`
+	Name     string `json:"name"`
+	Finished string `json:"finished"`
 }
 
 // Seam is the allowance as the ruler reads it.
@@ -79,6 +88,7 @@ type Step struct {
 	Picture string         `json:"picture" doc:"Key into pictures; empty where the quilt itself is the picture"`
 	Takes   []Take         `json:"takes"`
 	Working Working        `json:"working" doc:"How many are to be made, and why"`
+	Press   string         `json:"press" doc:"Which way its seams go, set first or not; empty where nothing is pressed"`
 	Sewing  *Sewing        `json:"sewing,omitempty"`
 	Also    []StandIn      `json:"also" doc:"What stands in for some of these, so that fewer are made"`
 }
@@ -104,12 +114,19 @@ type Sewing struct {
 	Right        string          `json:"right"`
 	LeftPicture  *Picture        `json:"leftPicture,omitempty"`
 	RightPicture *Picture        `json:"rightPicture,omitempty"`
+	Laid         *Laid           `json:"laid,omitempty" doc:"Where one part lies on the other: drawn as it lies under the needle"`
 	Edge         string          `json:"edge"`
 	Seams        int             `json:"seams" doc:"Seams in one"`
 	Length       measure.Reading `json:"length" doc:"Of one seam"`
 	Stitch       string          `json:"stitch"`
 	Hold         string          `json:"hold" doc:"How to hold, pin or turn it, by the schools chosen"`
-	Press        string          `json:"press"`
+}
+
+// Laid is a piece with others face down on it, and where the needle goes.
+type Laid struct {
+	Under  Picture `json:"under"`
+	Over   []Patch `json:"over" doc:"Wrong side up"`
+	Stitch []Line  `json:"stitch"`
 }
 
 // FabricCut is everything cut from one fabric.
@@ -181,13 +198,15 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	p := Plan{
 		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages, Pictures: map[string]Picture{},
 		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout(), Values: Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}},
-		Ledger: emptyLedger(),
+		Ledger: emptyLedger(), Things: []Thing{},
 	}
 	if b.problems.Stopped() {
 		return p, b.problems
 	}
 	p.Seam = b.seam
-	if !b.make() {
+	good := b.make()
+	p.Things = b.things()
+	if !good {
 		for _, m := range b.units {
 			for _, one := range m.Each() {
 				p.Pictures[one.Unit.ID] = b.picture(one.Piece, nil)
@@ -198,6 +217,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	d = b.x
 	b.press = pressing.Decide(d.Top, &b.t, b.units, func(unit string) pressing.School { return d.Schools.PressOf(baseOf(unit)) }, b.lightness, b.fabric)
 	b.layout = b.press.Layout
+	b.remedy()
 	if !b.count() {
 		return p, b.problems
 	}
@@ -241,6 +261,44 @@ func (b *builder) make() bool {
 	return quilt.Check(b.x.Top, &b.t) && !b.problems.Stopped() && b.standIns()
 }
 
+// things lists what can be laid, in the order it is made; copies for colourways are laid by their colourway.
+func (b *builder) things() []Thing {
+	list := []Thing{}
+	for _, m := range b.units {
+		if m.Kind == making.StripSetKind || m.Unit.Of > 0 {
+			continue
+		}
+		for _, one := range m.Each() {
+			w, h := one.Piece.Size()
+			list = append(list, Thing{one.Unit.ID, m.Unit.ID, one.Unit.Name, b.say(w-2*b.t.Seam) + " × " + b.say(h-2*b.t.Seam)})
+		}
+	}
+	return list
+}
+
+// remedy tries whether sewing alike rows as steps of their own would let more crossings nest.
+func (b *builder) remedy() {
+	b.apart = -1
+	if b.press.Clashes == 0 || !slices.ContainsFunc(b.units, func(m making.Made) bool { return m.Shared }) {
+		return
+	}
+	d := copied(b.d)
+	for _, u := range d.Parts {
+		if g, ok := u.How.(*making.Grid); ok {
+			g.Apart = true
+		}
+	}
+	other := builder{d: d, x: d, acts: map[string]step{}}
+	other.table()
+	if other.problems.Stopped() || !other.make() {
+		return
+	}
+	p := pressing.Decide(other.x.Top, &other.t, other.units, func(unit string) pressing.School { return d.Schools.PressOf(baseOf(unit)) }, other.lightness, other.fabric)
+	if p.Clashes < b.press.Clashes {
+		b.apart = p.Clashes
+	}
+}
+
 // baseOf is the unit, row kind or border of the document that a step or a unit made belongs to.
 func baseOf(id string) string {
 	id, _, _ = strings.Cut(id, "/")
@@ -269,6 +327,7 @@ type builder struct {
 	layout   quilt.Layout
 	lines    map[string]demand.Line
 	demand   demand.Plan
+	apart    int // clashes left if rows that are alike were steps of their own; -1 where that is no remedy
 	cut      cutting.Plan
 	batches  []batching.Batch
 }

@@ -19,6 +19,7 @@ type Pressing struct {
 	Nested    int          `json:"nested"`
 	Clashes   int          `json:"clashes"`
 	Opened    int          `json:"opened"`
+	Apart     bool         `json:"apart" doc:"Sewing alike rows as steps of their own would let more nest"`
 	Turned    int          `json:"turned" doc:"Blocks to lay turned by half beyond what the layout says"`
 	Places    []PressPlace `json:"places"`
 	Lines     []PressLine  `json:"lines" doc:"What to press, in order of work"`
@@ -73,6 +74,10 @@ func (b *builder) pressList() Pressing {
 				out.Detail += "; a plain block between the pieced ones would let all nest"
 			}
 			out.Detail += "."
+			if b.apart >= 0 {
+				out.Detail += fmt.Sprintf(" Rows that are alike are pressed alike: as steps of their own, %d would be left.", b.apart)
+				out.Apart = true
+			}
 		default:
 			out.Detail = "This is the best way found; a better one may exist. Pin these crossings or open the seams there."
 		}
@@ -111,7 +116,7 @@ func onlyBetweenBlocks(places []pressing.Place) bool {
 // pressWords says which way the seams of one batch go, and whether they are set first.
 func (b *builder) pressWords(batch batching.Batch) string {
 	if len(batch.Presses) == 0 && len(batch.Of) > 0 {
-		return "not yet: press once it is cut apart"
+		return "nothing yet, but once it is cut apart"
 	}
 	words := b.sides(batch)
 	if b.d.Schools.SetFirstOf(baseOf(batch.ID)) && len(batch.Presses) > 0 {

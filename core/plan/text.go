@@ -32,7 +32,7 @@ func (p Plan) Text() string {
 			line("       each %s", st.Size)
 		}
 		if st.Sewing != nil {
-			line("       sew %s; press %s", st.Sewing.Edge, st.Sewing.Press)
+			line("       sew %s; press %s", st.Sewing.Edge, st.Press)
 		}
 	}
 	line("\nPRESSING\n%s. %s", p.Press.Says, p.Press.Detail)

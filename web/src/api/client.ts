@@ -8,6 +8,7 @@ export type Unit = Schemas["MakingUnit"];
 export type Plan = Schemas["Plan"];
 export type Step = Schemas["PlanStep"];
 export type Picture = Schemas["PlanPicture"];
+export type Laid = Schemas["PlanLaid"];
 export type Layout = Schemas["PlanLayout"];
 export type Across = Schemas["PlanAcross"];
 export type Project = Schemas["Project"];

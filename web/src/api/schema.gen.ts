@@ -555,6 +555,7 @@ export interface components {
             width?: string;
         };
         MakingUnit: {
+            also?: string[];
             how: components["schemas"]["MethodFlippedCorners"] | components["schemas"]["MethodFlyingGeese"] | components["schemas"]["MethodFrame"] | components["schemas"]["MethodGrid"] | components["schemas"]["MethodHalfSquare"] | components["schemas"]["MethodJoined"] | components["schemas"]["MethodLogCabin"] | components["schemas"]["MethodPlainPatch"] | components["schemas"]["MethodQuarterSquare"] | components["schemas"]["MethodSquareInSquare"] | components["schemas"]["MethodStripSet"] | components["schemas"]["MethodSubCut"];
             id: string;
             name: string;
@@ -610,6 +611,8 @@ export interface components {
             width?: string;
         };
         MethodGrid: {
+            /** @description Rows that are alike are steps of their own all the same, so that each can be pressed its own way */
+            apart?: boolean;
             /** @enum {string} */
             by: "grid";
             /**
@@ -765,6 +768,8 @@ export interface components {
             stages: string[];
             /** @description Everything that is counted, in the order of the work */
             steps: components["schemas"]["PlanStep"][];
+            /** @description Everything that can be laid or sewn into another, each variant for itself */
+            things: components["schemas"]["PlanThing"][];
             trim: components["schemas"]["PlanTrim"][];
             values: components["schemas"]["PlanValues"];
         };
@@ -857,6 +862,12 @@ export interface components {
             right: components["schemas"]["PlanCount"];
             says: string;
         };
+        PlanLaid: {
+            /** @description Wrong side up */
+            over: components["schemas"]["PlanPatch"][];
+            stitch: components["schemas"]["PlanLine"][];
+            under: components["schemas"]["PlanPicture"];
+        };
         PlanLayout: {
             /** @description Each unit that is laid, finished */
             blocks: {
@@ -914,12 +925,16 @@ export interface components {
             bands: components["schemas"]["PlanBand"][];
             /** @description Where seams meet */
             crosses: components["schemas"]["PlanCross"][];
+            /** @description Lines drawn or creased on the back */
+            drawn: components["schemas"]["PlanLine"][];
             /** Format: double */
             h: number;
             patches: components["schemas"]["PlanPatch"][];
             seams: components["schemas"]["PlanLine"][];
             /** Format: double */
             w: number;
+            /** @description The patches fill the rectangle */
+            whole: boolean;
         };
         PlanPlaced: {
             block: string;
@@ -951,6 +966,8 @@ export interface components {
             where: string;
         };
         PlanPressing: {
+            /** @description Sewing alike rows as steps of their own would let more nest */
+            apart: boolean;
             /** Format: int64 */
             clashes: number;
             /** Format: int64 */
@@ -999,11 +1016,12 @@ export interface components {
             edge: string;
             /** @description How to hold, pin or turn it, by the schools chosen */
             hold: string;
+            /** @description Where one part lies on the other: drawn as it lies under the needle */
+            laid?: components["schemas"]["PlanLaid"];
             left: string;
             leftPicture?: components["schemas"]["PlanPicture"];
             /** @description Of one seam */
             length: components["schemas"]["MeasureReading"];
-            press: string;
             right: string;
             rightPicture?: components["schemas"]["PlanPicture"];
             /**
@@ -1041,6 +1059,8 @@ export interface components {
             one: string;
             /** @description Key into pictures; empty where the quilt itself is the picture */
             picture: string;
+            /** @description Which way its seams go, set first or not; empty where nothing is pressed */
+            press: string;
             /** @description What to do, in the imperative */
             says: string;
             sewing?: components["schemas"]["PlanSewing"];
@@ -1074,6 +1094,12 @@ export interface components {
             step: string;
             /** @description The run that several steps fall out of */
             together?: string;
+        };
+        PlanThing: {
+            finished: string;
+            id: string;
+            name: string;
+            unit: string;
         };
         PlanTrim: {
             /** @description Empty for a strip set, which is as long as the cloth is wide */

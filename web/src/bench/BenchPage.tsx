@@ -6,7 +6,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import type { Picture, Project, Step } from "../api/client";
 import { useProject } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
-import { PictureView } from "../drawn/Picture";
+import { LaidView, PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
 import { Key as AnyKey } from "../frame/Key";
 import { Ruled } from "../frame/Ruled";
@@ -69,7 +69,8 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
   const [digits, setDigits] = useState("");
   const [mode, setMode] = useState<Mode>("count");
   const away = useNavigate();
-  const leave = () => away(`/q/${project.id}/${iron ? "press" : step.does === "sew" ? "sew" : "cut"}`);
+  const leave = () =>
+    away(`/q/${project.id}/${iron ? "press" : step.does === "cut" || step.does === "sub-cut" ? "cut" : "sew"}`);
   const steps = project.plan.steps;
   const order = steps.findIndex((s) => s.id === step.id);
 
@@ -334,7 +335,18 @@ function Parts({ project, step, back, iron, turn, room }: PartsProps) {
         h={{ base: "130px", md: "300px" }}
         css={{ [shortPhone]: { height: "96px" } }}
       >
-        {s?.leftPicture && s.rightPicture && !iron ? (
+        {s?.laid && !iron ? (
+          <Part name={`${s.right} on ${s.left}`}>
+            <LaidView
+              laid={s.laid}
+              colours={colours}
+              maxW={420}
+              maxH={264}
+              label={`${s.right}, face down on ${s.left}`}
+              back={back}
+            />
+          </Part>
+        ) : s?.leftPicture && s.rightPicture && !iron ? (
           <>
             <Part name={s.left}>
               <PictureView
@@ -403,26 +415,26 @@ function Parts({ project, step, back, iron, turn, room }: PartsProps) {
       </Flex>
       <Box>
         <Text fontFamily="heading" fontSize={{ base: "17px", md: "22px" }} fontWeight="600">
-          <Ruled>{iron && s ? `Press ${s.press}.` : step.says}</Ruled>
+          <Ruled>{iron && step.press ? `Press ${step.press}.` : step.says}</Ruled>
         </Text>
         {s && !iron && (
           <Text display={{ base: "none", md: "block" }} mt="4px">
             <Ruled>{`Bring ${s.edge}${s.hold ? `; ${s.hold}` : ""}.`}</Ruled>
           </Text>
         )}
-        {s && (
+        {(s || iron) && (
           <Text fontSize={{ base: "14px", md: "16px" }} color="soft">
-            <Ruled>{iron ? `It measures ${step.size} then.` : `Then press ${s.press}. Makes ${step.size}.`}</Ruled>
+            <Ruled>{iron ? `It measures ${step.size} then.` : `Then press ${step.press}. Makes ${step.size}.`}</Ruled>
           </Text>
         )}
-        {s && (
+        {(s || step.press) && (
           <Flex gap="8px" mt="8px" display={{ base: "none", md: "flex" }}>
             <Button size="sm" onClick={turn} aria-pressed={back}>
               Turn over <Key>T</Key>
             </Button>
             <Button asChild size="sm">
               <Link to={`/q/${project.id}/${iron ? "bench" : "iron"}/${encodeURIComponent(step.id)}`}>
-                {iron ? "To the machine" : "To the iron"}
+                {iron ? (s ? "To the machine" : "To the mat") : "To the iron"}
               </Link>
             </Button>
           </Flex>

@@ -1,6 +1,6 @@
 // True drawings: every polygon, seam, allowance and crossing comes from the core, in inches. Nothing is decorated here.
 import { memo } from "react";
-import type { Picture } from "../api/client";
+import type { Laid, Picture } from "../api/client";
 import type { Colours } from "./colours";
 import { useTurned } from "./Turned";
 
@@ -33,7 +33,16 @@ export function PictureView({ picture, colours, maxW, maxH, label, back: side, c
     >
       <g transform={back ? `translate(${picture.w} 0) scale(-1 1)` : undefined}>
         <Cloth picture={picture} colours={colours} back={back} seams={seams} px={1 / scale} />
-        {outline !== false && (
+        {picture.drawn.map((l) => (
+          <line
+            key={`${l.x1} ${l.y1} ${l.x2} ${l.y2}`}
+            {...l}
+            stroke="#FCFAF5"
+            strokeWidth={2.4 / scale}
+            strokeDasharray={`${7 / scale} ${4 / scale}`}
+          />
+        ))}
+        {outline !== false && picture.whole && (
           <rect
             width={picture.w}
             height={picture.h}
@@ -44,6 +53,63 @@ export function PictureView({ picture, colours, maxW, maxH, label, back: side, c
           />
         )}
         {crossings && <Crossings picture={picture} px={1 / scale} />}
+      </g>
+    </svg>
+  );
+}
+
+/** One part face down on another, as it lies under the needle: the wrong side of cloth is paler, the needle's way is dashed. */
+export function LaidView({
+  laid,
+  colours,
+  maxW,
+  maxH,
+  label,
+  back: side,
+}: {
+  laid: Laid;
+  colours: Colours;
+  maxW: number;
+  maxH: number;
+  label: string;
+  back?: boolean;
+}) {
+  const turned = useTurned();
+  const back = side ?? turned;
+  const { under } = laid;
+  const scale = Math.min(maxW / under.w, maxH / under.h);
+  const px = 1 / scale;
+  return (
+    // biome-ignore lint/a11y/noSvgWithoutTitle: named() gives its name, or hides it
+    <svg
+      {...named(label, back)}
+      width={under.w * scale}
+      height={under.h * scale}
+      viewBox={`0 0 ${under.w} ${under.h}`}
+      style={{ maxWidth: "100%", overflow: "visible" }}
+    >
+      <g transform={back ? `translate(${under.w} 0) scale(-1 1)` : undefined}>
+        <Cloth picture={under} colours={colours} back={back} px={px} />
+        {!back &&
+          laid.over.map((p) => (
+            <g key={p.points.join()}>
+              <polygon points={points(p.points)} fill={colours[p.fabric] ?? "#999"} />
+              <polygon
+                points={points(p.points)}
+                fill="#FCFAF5"
+                fillOpacity={0.45}
+                stroke="#23282B"
+                strokeOpacity={0.6}
+                strokeWidth={px}
+              />
+            </g>
+          ))}
+        {laid.stitch.map((s) => (
+          <g key={`${s.x1} ${s.y1} ${s.x2} ${s.y2}`}>
+            <line {...s} stroke="#FCFAF5" strokeWidth={px * 5} />
+            <line {...s} stroke="#A6402B" strokeWidth={px * 2.6} strokeDasharray={`${px * 9} ${px * 5}`} />
+          </g>
+        ))}
       </g>
     </svg>
   );

@@ -161,3 +161,19 @@ export function ColourField({ value, onChange, ...common }: Common & { value: st
     </Around>
   );
 }
+
+export function Tick({ value, onChange, label }: { value: boolean; onChange: (v: boolean) => void; label: string }) {
+  return (
+    <chakra.label display="flex" alignItems="center" gap="8px" fontSize="14px" minH="36px" mt="22px" cursor="pointer">
+      <chakra.input
+        type="checkbox"
+        checked={value}
+        onChange={(e) => onChange(e.target.checked)}
+        w="18px"
+        h="18px"
+        accentColor="var(--v-colors-madder)"
+      />
+      {label}
+    </chakra.label>
+  );
+}

@@ -129,7 +129,7 @@ export function PrintPage() {
         <chakra.table w="100%">
           <tbody>
             {plan.steps
-              .filter((s) => s.sewing)
+              .filter((s) => s.sewing || s.does === "mark" || s.does === "trim")
               .map((s, i) => (
                 <Row key={s.id}>
                   <Cell className="tabular">{i + 1}</Cell>
@@ -140,7 +140,7 @@ export function PrintPage() {
                     <Text fontWeight="600">
                       <Ruled>{s.says}</Ruled>
                     </Text>
-                    <Ruled>{`Bring ${s.sewing?.edge}. Press ${s.sewing?.press}.`}</Ruled>
+                    <Ruled>{s.sewing ? `Bring ${s.sewing.edge}. Press ${s.press}.` : s.size}</Ruled>
                   </Cell>
                 </Row>
               ))}

@@ -6,17 +6,20 @@ import { coloursOf } from "../drawn/colours";
 import { PanZoom } from "../drawn/PanZoom";
 import { QuiltView } from "../drawn/QuiltView";
 import { TurnButton } from "../drawn/Turned";
-import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
+import { ChoiceField, NumberField, TextField } from "../frame/fields";
 import { Key } from "../frame/Key";
 import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Wrong } from "../frame/States";
 import { useKey } from "../frame/useKey";
+import { BlockSize } from "./BlockSize";
 import { type Draft, useDraft } from "./draft";
+import { Fabrics } from "./Fabrics";
 import { Files } from "./Files";
 import { History } from "./History";
-import { freeId } from "./ids";
+import { LedgerLines } from "./LedgerLines";
+import { PressRemedy } from "./PressRemedy";
 import { Schools } from "./Schools";
 import { Setting } from "./Setting";
 import { Units } from "./Units";
@@ -91,7 +94,9 @@ export function QuiltPage() {
           <Text color="soft" maxW="620px">
             <Ruled>{plan.press.detail}</Ruled>
           </Text>
+          <PressRemedy draft={draft} />
           <ValuesLine values={plan.values} draft={draft} />
+          <LedgerLines ledger={plan.ledger} />
           <Box mt="14px">
             <History project={project} dirty={draft.dirty} />
           </Box>
@@ -220,60 +225,12 @@ function Decisions({ draft }: { draft: Draft }) {
             onChange={(v) => draft.set(["name"], v)}
             problems={draft.at("/name")}
           />
+          <BlockSize draft={draft} />
         </Box>
       </Section>
       <Setting draft={draft} />
-      <Section title="Fabrics">
-        {d.roles.map((r, i) => {
-          const f = d.fabrics.findIndex((x) => x.id === r.fabric);
-          const fabric = d.fabrics[f];
-          return (
-            <Flex key={r.id} gap="10px" align="end" mb="10px">
-              {fabric && (
-                <ColourField
-                  w="44px"
-                  label={`Colour of ${fabric.name}`}
-                  hideLabel
-                  value={fabric.colour}
-                  onChange={(v) => draft.set(["fabrics", f, "colour"], v)}
-                  problems={draft.at(`/fabrics/${f}/colour`)}
-                />
-              )}
-              <Box flex="1">
-                {fabric && (
-                  <TextField
-                    label={r.name}
-                    value={fabric.name}
-                    onChange={(v) => draft.set(["fabrics", f, "name"], v)}
-                    problems={draft.at(`/fabrics/${f}/name`)}
-                  />
-                )}
-              </Box>
-              <Box w="150px">
-                <ChoiceField
-                  label={`Fabric that plays ${r.name}`}
-                  hideLabel
-                  value={r.fabric}
-                  onChange={(v) => draft.set(["roles", i, "fabric"], v)}
-                  problems={draft.at(`/roles/${i}/fabric`)}
-                  choices={d.fabrics.map((x) => ({ value: x.id, name: `is ${x.name}` }))}
-                />
-              </Box>
-            </Flex>
-          );
-        })}
-        <Button
-          size="sm"
-          onClick={() => {
-            const n = d.fabrics.length + 1;
-            const id = freeId("fabric", d.fabrics.map((x) => x.id).concat(d.roles.map((x) => x.id)));
-            draft.set(["fabrics"], [...d.fabrics, { id, name: `Fabric ${n}`, colour: "#b7a88a" }]);
-            draft.set(["roles"], [...d.roles, { id, name: `fabric ${n}`, fabric: id }]);
-          }}
-        >
-          Add a fabric
-        </Button>
-      </Section>
+      <Fabrics draft={draft} />
+      <Units draft={draft} />
       <Section title="Cloth, allowance and ruler">
         <Box {...two}>
           <TextField
@@ -343,7 +300,6 @@ function Decisions({ draft }: { draft: Draft }) {
         </Box>
       </Section>
       <Schools draft={draft} />
-      <Units draft={draft} />
     </>
   );
 }

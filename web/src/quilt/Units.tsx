@@ -1,5 +1,6 @@
-// How each unit is made: strips of a set, width of a sub-cut, size of a patch, columns of a join.
+// How each unit is made, other ways to make it, and what may stand in for it.
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
+import { useState } from "react";
 import type { Unit } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
@@ -7,83 +8,195 @@ import { ChoiceField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
 import { freeId } from "./ids";
-
-type How<By extends Unit["how"]["by"]> = Extract<Unit["how"], { by: By }>;
+import { Frame, LogCabin } from "./methods/frames";
+import { Grid } from "./methods/Grid";
+import { partsOf } from "./methods/parts";
+import { Columns, newStrip, Patch, Strips, SubCut } from "./methods/strips";
+import { FlippedCorners, FlyingGeese, HalfSquare, QuarterSquare, SquareInSquare } from "./methods/triangles";
+import { Ways } from "./Ways";
 
 export function Units({ draft }: { draft: Draft }) {
-  const d = draft.document;
-  const ids = d.units.map((u) => u.id);
-  const add = (...units: Unit[]) => draft.set(["units"], [...d.units, ...units]);
   return (
     <Section title="How it is made">
-      {d.units.map((u, i) => (
+      {draft.document.units.map((u, i) => (
         <UnitRow key={u.id} draft={draft} unit={u} i={i} />
       ))}
-      <Flex gap="8px" wrap="wrap" mt="14px">
-        <Button
-          size="sm"
-          onClick={() => {
-            const n = d.units.filter((u) => u.how.by === "strip set").length + 1;
-            const set = freeId("set", ids);
-            const role = d.roles[0]?.id ?? "";
-            add(
-              {
-                id: set,
-                name: `Set ${n}`,
-                how: { by: "strip set", strips: [strip(role, []), strip(d.roles[1]?.id ?? role, ["s1"])] },
-              },
-              { id: `${set}-cut`, name: `Sub-cut ${n}`, how: { by: "sub-cut", from: set, width: "1 strip" } },
-            );
-          }}
-        >
-          Add a strip set
-        </Button>
-        <Button
-          size="sm"
-          onClick={() =>
-            add({
-              id: freeId("patch", ids),
-              name: "Plain piece",
-              how: { by: "patch", role: d.roles[0]?.id ?? "", width: "3 strips", height: "3 strips" },
-            })
-          }
-        >
-          Add a plain piece
-        </Button>
-        <Button
-          size="sm"
-          onClick={() => {
-            const part = d.units.find((u) => u.how.by === "sub-cut")?.id ?? "";
-            add({
-              id: freeId("block", ids),
-              name: "New block",
-              how: {
-                by: "joined",
-                columns: [
-                  { id: "c1", unit: part },
-                  { id: "c2", unit: part, turn: 180 },
-                ],
-              },
-            });
-          }}
-        >
-          Add a block of columns
-        </Button>
-      </Flex>
+      <AddUnit draft={draft} />
     </Section>
   );
 }
 
-const strip = (role: string, taken: string[]) => {
-  let n = taken.length + 1;
-  while (taken.includes(`s${n}`)) n++;
-  return { id: `s${n}`, role, width: "1 strip" };
-};
+/** A first unit of every method, to be changed from there. */
+const beginnings: { name: string; units: (id: string, a: string, b: string, part: string) => Unit[] }[] = [
+  {
+    name: "a strip set and its sub-cut",
+    units: (id, a, b) => [
+      { id, name: "New set", how: { by: "strip set", strips: [newStrip(a, []), newStrip(b, ["s1"])] } },
+      { id: `${id}-cut`, name: "New sub-cut", how: { by: "sub-cut", from: id, width: "1 strip" } },
+    ],
+  },
+  {
+    name: "a plain piece",
+    units: (id, a) => [{ id, name: "Plain piece", how: { by: "patch", role: a, width: "1 strip", height: "1 strip" } }],
+  },
+  {
+    name: "half-square triangles",
+    units: (id, a, b) => [
+      {
+        id,
+        name: "Half-square unit",
+        how: {
+          by: "half-square triangles",
+          way: "two",
+          lower: { role: a },
+          upper: { role: b },
+          finished: "1 strip",
+          sizing: "rule",
+        },
+      },
+    ],
+  },
+  {
+    name: "quarter-square triangles",
+    units: (id, a, b) => [
+      {
+        id,
+        name: "Hourglass",
+        how: { by: "quarter-square triangles", first: [a, b], second: [a, b], finished: "1 strip", sizing: "rule" },
+      },
+    ],
+  },
+  {
+    name: "flying geese",
+    units: (id, a, b) => [
+      { id, name: "Goose", how: { by: "flying geese", goose: b, sky: a, finished: "2 strips", sizing: "rule" } },
+    ],
+  },
+  {
+    name: "flipped corners",
+    units: (id, a, b) => [
+      {
+        id,
+        name: "Flipped corner",
+        how: {
+          by: "flipped corners",
+          base: { role: b },
+          width: "2 strips",
+          height: "2 strips",
+          corners: [{ id: "c1", at: "top left", role: a, leg: "1 strip" }],
+        },
+      },
+    ],
+  },
+  {
+    name: "a square in a square",
+    units: (id, a, b) => [
+      {
+        id,
+        name: "Square in a square",
+        how: { by: "square in a square", centre: { role: a }, corners: [b], finished: "2 strips", sizing: "rule" },
+      },
+    ],
+  },
+  {
+    name: "a frame",
+    units: (id, a, b) => [
+      {
+        id,
+        name: "Framed",
+        how: { by: "frame", centre: { role: a }, width: "1 strip", height: "1 strip", frames: [{ id: "f1", role: b }] },
+      },
+    ],
+  },
+  {
+    name: "a log cabin",
+    units: (id, a, b) => [
+      {
+        id,
+        name: "Log cabin",
+        how: {
+          by: "log cabin",
+          centre: { role: a },
+          width: "1 strip",
+          height: "1 strip",
+          rounds: 2,
+          logs: [{ role: b }, { role: b }, { role: a }, { role: a }],
+        },
+      },
+    ],
+  },
+  {
+    name: "a grid of units",
+    units: (id, _a, _b, part) => [
+      {
+        id,
+        name: "New block",
+        how: {
+          by: "grid",
+          rows: [
+            [{ unit: part }, { unit: part, turn: 90 }],
+            [
+              { unit: part, turn: 270 },
+              { unit: part, turn: 180 },
+            ],
+          ],
+        },
+      },
+    ],
+  },
+  {
+    name: "a block of columns",
+    units: (id, _a, _b, part) => [
+      {
+        id,
+        name: "New block",
+        how: {
+          by: "joined",
+          columns: [
+            { id: "c1", unit: part },
+            { id: "c2", unit: part, turn: 180 },
+          ],
+        },
+      },
+    ],
+  },
+];
+
+function AddUnit({ draft }: { draft: Draft }) {
+  const d = draft.document;
+  const [kind, setKind] = useState("half-square triangles");
+  return (
+    <Flex gap="8px" mt="14px" align="end">
+      <Box w="250px">
+        <ChoiceField
+          label="Add"
+          value={kind}
+          onChange={setKind}
+          choices={beginnings.map((b) => ({ value: b.name, name: b.name }))}
+        />
+      </Box>
+      <Button
+        size="sm"
+        h="36px"
+        onClick={() => {
+          const id = freeId("unit", d.units.map((u) => u.id).concat(d.units.map((u) => u.id.replace(/-cut$/, ""))));
+          const a = d.roles[0]?.id ?? "";
+          const part = draft.preview.plan.things.at(-1)?.id ?? "";
+          const more = beginnings.find((b) => b.name === kind)?.units(id, a, d.roles[1]?.id ?? a, part) ?? [];
+          draft.set(["units"], [...d.units, ...more]);
+        }}
+      >
+        Add it
+      </Button>
+    </Flex>
+  );
+}
 
 function UnitRow({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
   const own = draft.below(`/units/${i}`);
   const stops = own.filter((p) => p.stops).length;
   const picture = draft.preview.plan.pictures[unit.id];
+  const how = unit.how;
   return (
     <chakra.details borderBottomWidth="1px" borderColor="hair" py="8px" open={stops > 0 || undefined}>
       <chakra.summary cursor="pointer" display="flex" alignItems="center" gap="14px" minH="44px">
@@ -92,7 +205,7 @@ function UnitRow({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
         </Flex>
         <Text fontWeight="600">{unit.name}</Text>
         <Text color="soft" fontSize="13px">
-          {unit.how.by}
+          {how.by}
         </Text>
         {own.length > 0 && (
           <Text ml="auto" color={stops ? "madder" : "ink"} fontSize="13px" fontWeight="600">
@@ -100,196 +213,86 @@ function UnitRow({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
           </Text>
         )}
       </chakra.summary>
-      <Box pl={{ base: 0, md: "98px" }} pt="8px" pb="6px">
+      <Box pt="8px" pb="6px">
         <Flex gap="10px" align="end" mb="12px">
           <TextField
             label="Called"
             value={unit.name}
             onChange={(v) => draft.set(["units", i, "name"], v)}
-            problems={draft.at(`/units/${i}/name`, `/units/${i}/id`, `/units/${i}/how`, `/units/${i}`)}
+            problems={draft.at(`/units/${i}/name`, `/units/${i}/id`, `/units/${i}`)}
           />
           <Button size="sm" mb="3px" flexShrink={0} onClick={() => draft.set(["units", i], undefined)}>
             Take it out
           </Button>
         </Flex>
-        {unit.how.by === "strip set" && <Strips draft={draft} how={unit.how} i={i} />}
-        {unit.how.by === "sub-cut" && <SubCut draft={draft} how={unit.how} i={i} />}
-        {unit.how.by === "patch" && <Patch draft={draft} how={unit.how} i={i} />}
-        {unit.how.by === "joined" && <Columns draft={draft} how={unit.how} i={i} />}
+        {how.by === "strip set" && <Strips draft={draft} how={how} i={i} />}
+        {how.by === "sub-cut" && <SubCut draft={draft} how={how} i={i} />}
+        {how.by === "patch" && <Patch draft={draft} how={how} i={i} />}
+        {how.by === "joined" && <Columns draft={draft} how={how} i={i} />}
+        {how.by === "half-square triangles" && <HalfSquare draft={draft} how={how} i={i} />}
+        {how.by === "quarter-square triangles" && <QuarterSquare draft={draft} how={how} i={i} />}
+        {how.by === "flying geese" && <FlyingGeese draft={draft} how={how} i={i} />}
+        {how.by === "flipped corners" && <FlippedCorners draft={draft} how={how} i={i} />}
+        {how.by === "square in a square" && <SquareInSquare draft={draft} how={how} i={i} />}
+        {how.by === "frame" && <Frame draft={draft} how={how} i={i} />}
+        {how.by === "log cabin" && <LogCabin draft={draft} how={how} i={i} />}
+        {how.by === "grid" && <Grid draft={draft} how={how} i={i} />}
+        {how.by !== "strip set" && how.by !== "sub-cut" && how.by !== "patch" && (
+          <>
+            <StandIns draft={draft} unit={unit} i={i} />
+            <Ways draft={draft} unit={unit} i={i} />
+          </>
+        )}
       </Box>
     </chakra.details>
   );
 }
 
-function useRoles(draft: Draft) {
-  const d = draft.document;
-  return d.roles.map((r) => ({ value: r.id, name: d.fabrics.find((f) => f.id === r.fabric)?.name ?? r.name }));
-}
-
-function Strips({ draft, how, i }: { draft: Draft; how: How<"strip set">; i: number }) {
-  const roles = useRoles(draft);
-  const path = ["units", i, "how", "strips"];
+/** Leftovers of other units that are used in this one's place. */
+function StandIns({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
+  const [adding, setAdding] = useState("");
+  const also = unit.also ?? [];
+  const parts = partsOf(draft, i);
+  const name = (id: string) => parts.find((p) => p.value === id)?.name ?? id;
+  const free = parts.filter((p) => !also.includes(p.value));
+  if (free.length === 0 && also.length === 0) return null;
   return (
-    <>
-      {how.strips.map((s, k) => (
-        <Flex key={s.id} gap="8px" mb="6px" align="start">
-          <ChoiceField
-            label={`Fabric of strip ${k + 1}`}
-            hideLabel
-            value={s.role}
-            onChange={(v) => draft.set([...path, k, "role"], v)}
-            choices={roles}
-            problems={draft.at(`/units/${i}/how/strips/${k}/role`)}
-          />
-          <TextField
-            label={`Width of strip ${k + 1}`}
-            hideLabel
-            value={s.width ?? "1 strip"}
-            onChange={(v) => draft.set([...path, k, "width"], v)}
-            onBlur={draft.settle}
-            problems={draft.at(
-              `/units/${i}/how/strips/${k}/width`,
-              `/units/${i}/how/strips/${k}`,
-              `/units/${i}/how/strips/${k}/id`,
-            )}
-          />
+    <Box mt="12px">
+      {also.map((id, k) => (
+        <Flex key={id} gap="8px" align="center" mb="6px">
+          <Text fontSize="14px">{`${name(id)} stands in for it`}</Text>
           <Button
             size="sm"
-            h="36px"
-            aria-label={`Take out strip ${k + 1}`}
-            onClick={() => draft.set([...path, k], undefined)}
+            onClick={() =>
+              draft.set(["units", i, "also"], also.length > 1 ? also.filter((_, n) => n !== k) : undefined)
+            }
           >
-            −
+            No more
           </Button>
         </Flex>
       ))}
-      {draft.at(`/units/${i}/how/strips`).map((p) => (
-        <Text key={p.code} color="madder" fontWeight="600" fontSize="13px" role="alert">{`${p.says} ${p.mend}`}</Text>
-      ))}
-      <Button
-        size="sm"
-        onClick={() =>
-          draft.set(path, [
-            ...how.strips,
-            strip(
-              how.strips.at(-1)?.role ?? roles[0]?.value ?? "",
-              how.strips.map((s) => s.id),
-            ),
-          ])
-        }
-      >
-        Add a strip
-      </Button>
-      <Text fontSize="12.5px" color="soft" mt="6px">
-        Widths: 2 1/2, 6.5 cm, or 3 strips for as wide as three sewn strips.
-      </Text>
-    </>
-  );
-}
-
-function SubCut({ draft, how, i }: { draft: Draft; how: How<"sub-cut">; i: number }) {
-  const sets = draft.document.units.filter((u) => u.how.by === "strip set").map((u) => ({ value: u.id, name: u.name }));
-  return (
-    <Flex gap="10px">
-      <ChoiceField
-        label="Cut from"
-        value={how.from}
-        onChange={(v) => draft.set(["units", i, "how", "from"], v)}
-        choices={sets}
-        problems={draft.at(`/units/${i}/how/from`)}
-      />
-      <TextField
-        label="Width"
-        value={how.width ?? "1 strip"}
-        onChange={(v) => draft.set(["units", i, "how", "width"], v)}
-        onBlur={draft.settle}
-        problems={draft.at(`/units/${i}/how/width`)}
-      />
-    </Flex>
-  );
-}
-
-function Patch({ draft, how, i }: { draft: Draft; how: How<"patch">; i: number }) {
-  const roles = useRoles(draft);
-  return (
-    <Flex gap="10px">
-      <ChoiceField
-        label="Fabric"
-        value={how.role}
-        onChange={(v) => draft.set(["units", i, "how", "role"], v)}
-        choices={roles}
-        problems={draft.at(`/units/${i}/how/role`)}
-      />
-      <TextField
-        label="Width, cut"
-        value={how.width}
-        onChange={(v) => draft.set(["units", i, "how", "width"], v)}
-        onBlur={draft.settle}
-        problems={draft.at(`/units/${i}/how/width`)}
-      />
-      <TextField
-        label="Height, cut"
-        value={how.height}
-        onChange={(v) => draft.set(["units", i, "how", "height"], v)}
-        onBlur={draft.settle}
-        problems={draft.at(`/units/${i}/how/height`)}
-      />
-    </Flex>
-  );
-}
-
-function Columns({ draft, how, i }: { draft: Draft; how: How<"joined">; i: number }) {
-  const self = draft.document.units[i]?.id;
-  const parts = draft.document.units
-    .filter((u) => u.how.by !== "strip set" && u.id !== self)
-    .map((u) => ({ value: u.id, name: u.name }));
-  const path = ["units", i, "how", "columns"];
-  const next = () => {
-    const taken = how.columns.map((c) => c.id);
-    let n = taken.length + 1;
-    while (taken.includes(`c${n}`)) n++;
-    return { id: `c${n}`, unit: how.columns.at(-1)?.unit ?? "" };
-  };
-  return (
-    <>
-      {how.columns.map((c, k) => (
-        <Flex key={c.id} gap="8px" mb="6px" align="start">
+      <Flex gap="8px" align="end">
+        <Box w="250px">
           <ChoiceField
-            label={`Column ${k + 1}`}
-            hideLabel
-            value={c.unit}
-            onChange={(v) => draft.set([...path, k, "unit"], v)}
-            choices={parts}
-            problems={draft.below(`/units/${i}/how/columns/${k}`)}
+            label="Leftovers that may stand in"
+            value={adding}
+            onChange={setAdding}
+            choices={[{ value: "", name: "none" }, ...free]}
+            problems={draft.below(`/units/${i}/also`)}
           />
-          <ChoiceField
-            label={`Turn of column ${k + 1}`}
-            hideLabel
-            value={String(c.turn ?? 0)}
-            onChange={(v) => draft.set([...path, k, "turn"], v === "0" ? undefined : Number(v))}
-            choices={[
-              { value: "0", name: "as it is" },
-              { value: "90", name: "a quarter right" },
-              { value: "180", name: "turned by half" },
-              { value: "270", name: "a quarter left" },
-            ]}
-          />
-          <Button
-            size="sm"
-            h="36px"
-            aria-label={`Take out column ${k + 1}`}
-            onClick={() => draft.set([...path, k], undefined)}
-          >
-            −
-          </Button>
-        </Flex>
-      ))}
-      {draft.at(`/units/${i}/how/columns`).map((p) => (
-        <Text key={p.code} color="madder" fontWeight="600" fontSize="13px" role="alert">{`${p.says} ${p.mend}`}</Text>
-      ))}
-      <Button size="sm" onClick={() => draft.set(path, [...how.columns, next()])}>
-        Add a column
-      </Button>
-    </>
+        </Box>
+        <Button
+          size="sm"
+          h="36px"
+          disabled={adding === ""}
+          onClick={() => {
+            draft.set(["units", i, "also"], [...also, adding]);
+            setAdding("");
+          }}
+        >
+          Let them
+        </Button>
+      </Flex>
+    </Box>
   );
 }

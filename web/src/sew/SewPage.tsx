@@ -3,7 +3,7 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import type { Project, Step } from "../api/client";
 import { coloursOf } from "../drawn/colours";
-import { PictureView } from "../drawn/Picture";
+import { LaidView, PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
 import { TurnButton } from "../drawn/Turned";
 import { Caution } from "../frame/Caution";
@@ -15,6 +15,7 @@ import { Unplanned } from "../frame/Unplanned";
 import { Worked } from "../frame/Working";
 
 const titles: Record<string, string> = {
+  marking: "Marking and halving",
   "strip sets": "Strip sets",
   units: "Units",
   blocks: "Blocks",
@@ -26,7 +27,7 @@ export function SewPage() {
   const project = useFramed();
   const { plan } = project;
   if (plan.steps.length === 0) return <Unplanned />;
-  const sewn = plan.steps.filter((s) => s.sewing);
+  const sewn = plan.steps.filter((s) => s.sewing || s.does === "mark" || s.does === "trim");
   const stages = plan.stages.filter((st) => sewn.some((s) => s.stage === st));
   return (
     <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
@@ -51,7 +52,7 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
   const p = progressOf(project, step.id);
   const colours = coloursOf(project.document);
   const sewing = step.sewing;
-  if (!sewing || !p) return null;
+  if (!p) return null;
   const here = project.progress.next === step.id;
   return (
     <Flex
@@ -67,7 +68,15 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
         {number}
       </Text>
       <Flex w={{ base: "130px", md: "190px" }} justify="center" align="center" gap="12px" flexShrink={0}>
-        {sewing.leftPicture && sewing.rightPicture ? (
+        {sewing?.laid ? (
+          <LaidView
+            laid={sewing.laid}
+            colours={colours}
+            maxW={120}
+            maxH={92}
+            label={`${sewing.right} on ${sewing.left}`}
+          />
+        ) : sewing?.leftPicture && sewing.rightPicture ? (
           <>
             <PictureView picture={sewing.leftPicture} colours={colours} maxW={80} maxH={92} label={sewing.left} />
             <svg width="10" height="70" viewBox="0 0 10 70" aria-hidden="true">
@@ -99,15 +108,23 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
         <Heading as="h3" fontSize="17px" fontWeight="600">
           <Ruled>{step.says}</Ruled>
         </Heading>
-        <Text>
-          <Ruled>{`Bring ${sewing.edge}.`}</Ruled>
-        </Text>
+        {sewing && (
+          <Text>
+            <Ruled>{`Bring ${sewing.edge}.`}</Ruled>
+          </Text>
+        )}
         <Text color="soft" fontSize="14px">
-          <Ruled>{`Each ${sewing.seams === 1 ? "one seam" : `${sewing.seams} seams`} of ${sewing.length.text} · makes ${step.size}`}</Ruled>
+          <Ruled>
+            {sewing
+              ? `Each ${sewing.seams === 1 ? "one seam" : `${sewing.seams} seams`} of ${sewing.length.text} · makes ${step.size}`
+              : step.size}
+          </Ruled>
         </Text>
-        <Text fontSize="14px">
-          <Ruled>{`Press ${sewing.press}. Use ${sewing.stitch}${sewing.hold ? `; ${sewing.hold}` : ""}.`}</Ruled>
-        </Text>
+        {sewing && (
+          <Text fontSize="14px">
+            <Ruled>{`Press ${step.press}. Use ${sewing.stitch}${sewing.hold ? `; ${sewing.hold}` : ""}.`}</Ruled>
+          </Text>
+        )}
       </Box>
       <Box textAlign="right" flexShrink={0} minW="104px">
         <Box fontSize="21px" fontFamily="heading" fontWeight="600" color={p.toGo === 0 ? "woad" : "ink"}>
@@ -121,9 +138,9 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
         <Button asChild size="sm" mt="6px" variant={here ? "solid" : "outline"}>
           <Link
             to={`/q/${project.id}/bench/${encodeURIComponent(step.id)}`}
-            aria-label={`To the machine with ${step.name}`}
+            aria-label={`To the ${sewing ? "machine" : "mat"} with ${step.name}`}
           >
-            To the machine
+            {sewing ? "To the machine" : "To the mat"}
           </Link>
         </Button>
       </Box>

@@ -310,7 +310,7 @@ function Card({ id, project, colours, close }: { id: string; project: Project; c
               `${p.good} of ${p.make}${step && step.spare > 0 ? `, ${step.spare} of them spare` : ""} · ${p.aside} set aside · ${p.toGo} to go · ${Math.max(p.onHand, 0)} on hand`,
             )}
           {p && line("stands", p.state)}
-          {step?.sewing && line("press", step.sewing.press)}
+          {step?.press && line("press", step.press)}
           {line("made from", from.join(", "))}
           {line("goes into", goes.map((g) => g.name).join(", "))}
           {fabric && line("buy", `${fabric.buy} of ${fabric.usable.text} usable`)}

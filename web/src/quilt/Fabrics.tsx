@@ -1,0 +1,151 @@
+// What is cut from what: fabrics with their colour and print, the parts they play, and colourways that give a part to another.
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { ChoiceField, ColourField, TextField } from "../frame/fields";
+import { Section } from "../frame/Section";
+import type { Draft } from "./draft";
+import { freeId } from "./ids";
+
+const prints = [
+  { value: "plain", name: "plain" },
+  { value: "one way", name: "print with a top" },
+  { value: "two way", name: "stripe" },
+  { value: "motif", name: "motifs to centre" },
+  { value: "assorted", name: "assorted" },
+];
+
+export function Fabrics({ draft }: { draft: Draft }) {
+  const d = draft.document;
+  return (
+    <Section title="Fabrics">
+      {d.roles.map((r, i) => {
+        const f = d.fabrics.findIndex((x) => x.id === r.fabric);
+        const fabric = d.fabrics[f];
+        return (
+          <Flex key={r.id} gap="10px" align="start" mb="10px">
+            {fabric && (
+              <Box pt="22px">
+                <ColourField
+                  w="44px"
+                  label={`Colour of ${fabric.name}`}
+                  hideLabel
+                  value={fabric.colour}
+                  onChange={(v) => draft.set(["fabrics", f, "colour"], v)}
+                  problems={draft.at(`/fabrics/${f}/colour`)}
+                />
+              </Box>
+            )}
+            <Box flex="1">
+              {fabric && (
+                <TextField
+                  label={r.name}
+                  value={fabric.name}
+                  onChange={(v) => draft.set(["fabrics", f, "name"], v)}
+                  problems={draft.at(`/fabrics/${f}/name`, `/fabrics/${f}/print`)}
+                />
+              )}
+            </Box>
+            {fabric && (
+              <Box w="128px" pt="22px">
+                <ChoiceField
+                  label={`Print of ${fabric.name}`}
+                  hideLabel
+                  value={fabric.print ?? "plain"}
+                  onChange={(v) => draft.set(["fabrics", f, "print"], v === "plain" ? undefined : v)}
+                  choices={prints}
+                />
+              </Box>
+            )}
+            <Box w="120px" pt="22px">
+              <ChoiceField
+                label={`Fabric that plays ${r.name}`}
+                hideLabel
+                value={r.fabric}
+                onChange={(v) => draft.set(["roles", i, "fabric"], v)}
+                problems={draft.at(`/roles/${i}/fabric`)}
+                choices={d.fabrics.map((x) => ({ value: x.id, name: `is ${x.name}` }))}
+              />
+            </Box>
+          </Flex>
+        );
+      })}
+      <Flex gap="8px" wrap="wrap">
+        <Button
+          size="sm"
+          onClick={() => {
+            const n = d.fabrics.length + 1;
+            const id = freeId("fabric", d.fabrics.map((x) => x.id).concat(d.roles.map((x) => x.id)));
+            draft.set(["fabrics"], [...d.fabrics, { id, name: `Fabric ${n}`, colour: "#b7a88a" }]);
+            draft.set(["roles"], [...d.roles, { id, name: `fabric ${n}`, fabric: id }]);
+          }}
+        >
+          Add a fabric
+        </Button>
+        <Button
+          size="sm"
+          onClick={() => {
+            const ways = d.colourways ?? [];
+            const id = freeId(
+              "way",
+              ways.map((w) => w.id),
+            );
+            draft.set(["colourways"], [...ways, { id, name: `Colourway ${ways.length + 2}`, fabrics: {} }]);
+          }}
+        >
+          Add a colourway
+        </Button>
+      </Flex>
+      <Colourways draft={draft} />
+    </Section>
+  );
+}
+
+/** Other fabrics for the same block: only what differs is said. */
+function Colourways({ draft }: { draft: Draft }) {
+  const d = draft.document;
+  return (d.colourways ?? []).map((w, k) => (
+    <Box key={w.id} mt="16px" pt="12px" borderTopWidth="1px" borderColor="hair">
+      <Flex gap="10px" align="end">
+        <TextField
+          label="Colourway"
+          value={w.name}
+          onChange={(v) => draft.set(["colourways", k, "name"], v)}
+          problems={draft.at(`/colourways/${k}/name`, `/colourways/${k}/id`)}
+        />
+        <Button
+          size="sm"
+          mb="3px"
+          flexShrink={0}
+          onClick={() => {
+            draft.set(["colourways", k], undefined);
+            draft.set(
+              ["top", "repeat"],
+              d.top.repeat.map((row) => row.map((c) => (c.colourway === w.id ? { ...c, colourway: undefined } : c))),
+            );
+          }}
+        >
+          Take it out
+        </Button>
+      </Flex>
+      <Box display="grid" gridTemplateColumns="1fr 1fr" gap="8px 14px" mt="8px">
+        {d.roles.map((r) => (
+          <ChoiceField
+            key={r.id}
+            label={r.name}
+            value={w.fabrics[r.id] ?? ""}
+            onChange={(v) => draft.set(["colourways", k, "fabrics", r.id], v === "" ? undefined : v)}
+            problems={draft.at(`/colourways/${k}/fabrics/${r.id}`)}
+            choices={[
+              { value: "", name: `as before: ${d.fabrics.find((f) => f.id === r.fabric)?.name ?? ""}` },
+              ...d.fabrics.map((f) => ({ value: f.id, name: f.name })),
+            ]}
+          />
+        ))}
+      </Box>
+      {!d.top.repeat.some((row) => row.some((c) => c.colourway === w.id)) && (
+        <Text fontSize="13px" color="soft" mt="6px">
+          Lay a block in it under Setting.
+        </Text>
+      )}
+    </Box>
+  ));
+}

@@ -1,0 +1,143 @@
+// A grid of units: every cell is the unit itself, drawn as it lies. A click chooses a cell; below, what lies there and how.
+import { Box, Button, chakra, Flex } from "@chakra-ui/react";
+import { useState } from "react";
+import { coloursOf } from "../../drawn/colours";
+import { PictureView } from "../../drawn/Picture";
+import { ChoiceField, Tick } from "../../frame/fields";
+import { type Editor, methodOf, Problems, partsOf, Row, turn, turns } from "./parts";
+
+type Cell = { unit: string; turn?: 0 | 90 | 180 | 270 };
+
+const quarter = (t: number | undefined) => (((t ?? 0) + 90) % 360) as 0 | 90 | 180 | 270;
+
+export function Grid({ draft, how, i }: Editor<"grid">) {
+  const m = methodOf(draft, i);
+  const [at, setAt] = useState<[number, number]>([0, 0]);
+  const rows = how.rows;
+  const wide = rows[0]?.length ?? 0;
+  const [r, c] = [Math.min(at[0], rows.length - 1), Math.min(at[1], wide - 1)];
+  const cell = rows[r]?.[c];
+  const parts = partsOf(draft, i);
+  const name = (unit: string) => parts.find((p) => p.value === unit)?.name ?? unit;
+  const colours = coloursOf(draft.document);
+  // Drawn to one scale, each column as wide and each row as high as the largest unit in it.
+  const allowances = 2 * draft.preview.plan.seam.effective.inches;
+  const size = (one: Cell) => {
+    const p = draft.preview.plan.pictures[one.unit];
+    const [w, h] = p ? [p.w - allowances, p.h - allowances] : [1, 1];
+    return (one.turn ?? 0) % 180 === 0 ? { w, h } : { w: h, h: w };
+  };
+  const widths = Array.from({ length: wide }, (_, x) => Math.max(...rows.map((row) => (row[x] ? size(row[x]).w : 0))));
+  const heights = rows.map((row) => Math.max(...row.map((one) => size(one).h)));
+  const sum = (list: number[]) => list.reduce((a, b) => a + b, 0) || 1;
+  const scale = Math.max(Math.min(400 / sum(widths), 300 / sum(heights)), 26 / Math.min(...widths, ...heights));
+  const lay = (next: typeof rows) => m.set(["rows"], next);
+  const fresh = cell ? { ...cell } : { unit: parts[0]?.value ?? "" };
+  return (
+    <>
+      <Box role="group" aria-label="Cells" overflowX="auto" pb="6px">
+        {rows.map((row, y) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: cells are known by their place
+          <Flex key={y}>
+            {row.map((one, x) => (
+              <chakra.button
+                // biome-ignore lint/suspicious/noArrayIndexKey: cells are known by their place
+                key={x}
+                type="button"
+                aria-label={`Row ${y + 1}, column ${x + 1}: ${name(one.unit)}, ${turns.find((t) => t.value === String(one.turn ?? 0))?.name ?? ""}`}
+                aria-pressed={y === r && x === c}
+                onClick={() => setAt([y, x])}
+                onDoubleClick={() => m.set(["rows", y, x, "turn"], turn(String(quarter(one.turn))))}
+                w={`${(widths[x] ?? 1) * scale}px`}
+                h={`${(heights[y] ?? 1) * scale}px`}
+                display="grid"
+                placeItems="center"
+                flexShrink={0}
+                outline={y === r && x === c ? "3px solid" : undefined}
+                outlineColor="madder"
+                outlineOffset="-1px"
+                zIndex={y === r && x === c ? 1 : 0}
+                position="relative"
+                cursor="pointer"
+              >
+                <Box
+                  position="absolute"
+                  left="50%"
+                  top="50%"
+                  style={{
+                    transform: `translate(-50%, -50%) rotate(${one.turn ?? 0}deg)`,
+                    width: ((one.turn ?? 0) % 180 === 0 ? size(one).w : size(one).h) * scale,
+                  }}
+                >
+                  <PictureView
+                    picture={draft.preview.plan.pictures[one.unit]}
+                    colours={colours}
+                    maxW={((one.turn ?? 0) % 180 === 0 ? size(one).w : size(one).h) * scale}
+                    maxH={((one.turn ?? 0) % 180 === 0 ? size(one).h : size(one).w) * scale}
+                    label=""
+                    back={false}
+                  />
+                </Box>
+              </chakra.button>
+            ))}
+          </Flex>
+        ))}
+      </Box>
+      {cell && (
+        <Row>
+          <ChoiceField
+            label={`Row ${r + 1}, column ${c + 1}`}
+            value={cell.unit}
+            onChange={(v) => m.set(["rows", r, c, "unit"], v)}
+            choices={parts}
+            problems={m.below(["rows", r, c])}
+          />
+          <ChoiceField
+            label="laid"
+            value={String(cell.turn ?? 0)}
+            onChange={(v) => m.set(["rows", r, c, "turn"], turn(v))}
+            choices={turns}
+          />
+          <Button
+            size="sm"
+            h="36px"
+            mt="22px"
+            onClick={() => m.set(["rows", r, c, "turn"], turn(String(quarter(cell.turn))))}
+          >
+            Turn
+          </Button>
+        </Row>
+      )}
+      <Problems list={m.at([], ["rows"], ...rows.map((_, y) => ["rows", y]))} />
+      <Flex gap="8px" wrap="wrap" align="end">
+        <Button
+          size="sm"
+          onClick={() => lay([...rows, Array.from({ length: Math.max(1, wide) }, () => ({ ...fresh }))])}
+        >
+          Add a row
+        </Button>
+        <Button size="sm" onClick={() => lay(rows.map((row) => [...row, { ...fresh }]))}>
+          Add a column
+        </Button>
+        <Button size="sm" disabled={rows.length < 2} onClick={() => lay(rows.slice(0, -1))}>
+          − row
+        </Button>
+        <Button size="sm" disabled={wide < 2} onClick={() => lay(rows.map((row) => row.slice(0, -1)))}>
+          − column
+        </Button>
+        <Tick label="Alike rows apart" value={!!how.apart} onChange={(v) => m.set(["apart"], v || undefined)} />
+        <Box w="120px" ml="auto">
+          <ChoiceField
+            label="Sewn first"
+            value={how.first ?? "rows"}
+            onChange={(v) => m.set(["first"], v === "rows" ? undefined : v)}
+            choices={[
+              { value: "rows", name: "rows" },
+              { value: "columns", name: "columns" },
+            ]}
+          />
+        </Box>
+      </Flex>
+    </>
+  );
+}

@@ -1,0 +1,193 @@
+// What the editors of all methods have in common: fabrics, units, sizes.
+import { Flex, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import type { Problem, Unit } from "../../api/client";
+import { ChoiceField, TextField } from "../../frame/fields";
+import { Ruled } from "../../frame/Ruled";
+import type { Path } from "../change";
+import type { Draft } from "../draft";
+
+export type How<By extends Unit["how"]["by"]> = Extract<Unit["how"], { by: By }>;
+export type Editor<By extends Unit["how"]["by"]> = { draft: Draft; how: How<By>; i: number };
+export type Input = { role?: string; unit?: string; turn?: 0 | 90 | 180 | 270 };
+
+/** Setting and asking about one place of a unit's method. */
+export function methodOf(draft: Draft, i: number) {
+  const at = (path: Path) => `/units/${i}/how${path.map((p) => `/${p}`).join("")}`;
+  return {
+    set: (path: Path, value: unknown) => draft.set(["units", i, "how", ...path], value),
+    at: (...paths: Path[]) => draft.at(...paths.map(at)),
+    below: (path: Path) => draft.below(at(path)),
+  };
+}
+
+export function rolesOf(draft: Draft) {
+  const d = draft.document;
+  return d.roles.map((r) => ({ value: r.id, name: d.fabrics.find((f) => f.id === r.fabric)?.name ?? r.name }));
+}
+
+/** Everything that can be sewn into unit i: not itself, and no strip sets. */
+export function partsOf(draft: Draft, i: number) {
+  const d = draft.document;
+  const self = d.units[i]?.id;
+  const things = draft.preview.plan.things.filter((t) => t.unit !== self).map((t) => ({ value: t.id, name: t.name }));
+  const unmade = d.units
+    .filter((u) => u.how.by !== "strip set" && u.id !== self && !things.some((t) => t.value === u.id))
+    .map((u) => ({ value: u.id, name: u.name }));
+  return [...things, ...unmade];
+}
+
+export const turns: { value: string; name: string }[] = [
+  { value: "0", name: "as it is" },
+  { value: "90", name: "a quarter right" },
+  { value: "180", name: "turned by half" },
+  { value: "270", name: "a quarter left" },
+];
+
+export const turn = (v: string) => (v === "0" ? undefined : Number(v));
+
+export function Row({ children }: { children: ReactNode }) {
+  return (
+    <Flex gap="10px" mb="8px" align="start">
+      {children}
+    </Flex>
+  );
+}
+
+export function Hint({ children }: { children: string }) {
+  return (
+    <Text fontSize="12.5px" color="soft" mt="4px">
+      <Ruled>{children}</Ruled>
+    </Text>
+  );
+}
+
+export function Problems({ list }: { list: Problem[] }) {
+  return list.map((p) => (
+    <Text
+      key={p.code + p.at}
+      color={p.stops ? "madder" : "ink"}
+      fontWeight={p.stops ? "600" : "500"}
+      fontSize="13px"
+      mt="4px"
+      role={p.stops ? "alert" : "note"}
+    >
+      <Ruled>{`${p.stops ? "" : "Note: "}${p.says} ${p.mend}`}</Ruled>
+    </Text>
+  ));
+}
+
+export function RoleField({
+  draft,
+  i,
+  path,
+  label,
+  value,
+  hideLabel,
+}: {
+  draft: Draft;
+  i: number;
+  path: Path;
+  label: string;
+  value: string;
+  hideLabel?: boolean;
+}) {
+  const m = methodOf(draft, i);
+  return (
+    <ChoiceField
+      label={label}
+      hideLabel={hideLabel}
+      value={value}
+      onChange={(v) => m.set(path, v)}
+      choices={rolesOf(draft)}
+      problems={m.at(path)}
+    />
+  );
+}
+
+export function SizeField({
+  draft,
+  i,
+  path,
+  label,
+  value,
+  hideLabel,
+}: {
+  draft: Draft;
+  i: number;
+  path: Path;
+  label: string;
+  value: string;
+  hideLabel?: boolean;
+}) {
+  const m = methodOf(draft, i);
+  return (
+    <TextField
+      label={label}
+      hideLabel={hideLabel}
+      value={value}
+      onChange={(v) => m.set(path, v)}
+      onBlur={draft.settle}
+      problems={m.at(path)}
+    />
+  );
+}
+
+/** Cloth or a unit that has been made, and how that is turned. */
+export function InputField({
+  draft,
+  i,
+  path,
+  label,
+  value,
+}: {
+  draft: Draft;
+  i: number;
+  path: Path;
+  label: string;
+  value: Input;
+}) {
+  const m = methodOf(draft, i);
+  const choices = [
+    ...rolesOf(draft).map((r) => ({ value: `role ${r.value}`, name: `cloth: ${r.name}` })),
+    ...partsOf(draft, i).map((u) => ({ value: `unit ${u.value}`, name: u.name })),
+  ];
+  const now = value.unit ? `unit ${value.unit}` : `role ${value.role ?? ""}`;
+  return (
+    <>
+      <ChoiceField
+        label={label}
+        value={now}
+        onChange={(v) => m.set(path, v.startsWith("unit ") ? { unit: v.slice(5) } : { role: v.slice(5) })}
+        choices={choices}
+        problems={m.below(path)}
+      />
+      {value.unit && (
+        <ChoiceField
+          label="laid"
+          value={String(value.turn ?? 0)}
+          onChange={(v) => m.set([...path, "turn"], turn(v))}
+          choices={turns}
+          w="130px"
+        />
+      )}
+    </>
+  );
+}
+
+export function SizingField({ draft, i, value }: { draft: Draft; i: number; value: string | undefined }) {
+  const m = methodOf(draft, i);
+  return (
+    <ChoiceField
+      label="Squares are cut"
+      value={value ?? "exact"}
+      onChange={(v) => m.set(["sizing"], v === "exact" ? undefined : v)}
+      choices={[
+        { value: "exact", name: "exactly" },
+        { value: "rule", name: "by rule, to the next ⅛″" },
+        { value: "roomy", name: "roomy, every unit trimmed" },
+      ]}
+      problems={m.at(["sizing"])}
+    />
+  );
+}
