@@ -142,11 +142,12 @@ func ofAct(m making.Made, act making.Act, lines map[string]demand.Line) []Batch 
 	gives := act.Outputs()
 	for _, g := range gives {
 		line := lines[g.ID]
-		if line.Make() <= 0 {
+		n := line.Make() + line.Lent // what stands in for others is made and counted like the rest
+		if n <= 0 {
 			continue
 		}
 		b := Batch{
-			ID: g.ID, Name: m.Unit.Name, Does: act.Does, Says: act.Says, Make: line.Make(), Spare: line.Spare, From: line.From, Seams: act.Seams, Each: act.Each,
+			ID: g.ID, Name: m.Unit.Name, Does: act.Does, Says: act.Says, Make: n, Spare: line.Spare, From: line.From, Seams: act.Seams, Each: act.Each,
 			Of: act.Sews, Presses: act.Presses, Piece: act.Piece, Lines: act.Lines, Cuts: act.Cuts, Shaves: act.Shaves > 0, Lies: act.Lies,
 		}
 		if act.Name != "" {

@@ -1,12 +1,14 @@
 package library
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
+	"vicis/core/tally"
 )
 
 func TestEveryBlockIsPlannedFromClothToTop(t *testing.T) {
@@ -94,5 +96,28 @@ func BenchmarkPreview(b *testing.B) {
 				plan.Make(e.Document, nil)
 			}
 		})
+	}
+}
+
+// From shelf to tally: made as planned, every block of the library is done, and nothing is doubted.
+func TestEveryBlockIsTalliedToTheEnd(t *testing.T) {
+	list, err := List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, e := range list {
+		for _, spares := range []int{0, 1} {
+			d := e.Document
+			d.Spares.Count = spares
+			p, _ := plan.Make(d, nil)
+			var events []tally.Event
+			for i, s := range p.Steps {
+				events = append(events, tally.Event{ID: fmt.Sprint("event-", i), Step: s.ID, Kind: tally.Made, N: s.Make, Exact: s.Exact})
+			}
+			out := tally.Fold(p, events)
+			if out.Next != "" || len(out.Doubts) > 0 || len(out.NoLonger) > 0 {
+				t.Errorf("%s, spares %d: next %q, doubts %+v, %+v", e.ID, spares, out.Next, out.Doubts, out.NoLonger)
+			}
+		}
 	}
 }

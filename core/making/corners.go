@@ -20,6 +20,7 @@ type FlippedCorners struct {
 	Corners []Corner `json:"corners" doc:"One to four, in the order they are sewn"`
 	Stitch  Stitch   `json:"stitch,omitempty" enum:"on the line,a hair outside" doc:"A hair outside when left out: the fold then reaches the corner"`
 	Bonus   bool     `json:"bonus,omitempty" doc:"A second seam an allowance beyond the cut makes a half-square unit of each trimming"`
+	BonusTo Breadth  `json:"bonusTo,omitempty" doc:"Finished size the bonus units are trimmed to; as they come when left out"`
 }
 
 // Corner is one square that is flipped over a corner.
@@ -60,6 +61,9 @@ func (m *FlippedCorners) breadths() []Measured {
 	var list []Measured
 	if m.Base.Unit == "" {
 		list = append(list, Measured{&m.Width, true, "width"}, Measured{&m.Height, true, "height"})
+	}
+	if m.BonusTo != "" {
+		list = append(list, Measured{&m.BonusTo, true, "bonusTo"})
 	}
 	for i := range m.Corners {
 		list = append(list, Measured{&m.Corners[i].Leg, true, fmt.Sprintf("corners/%d/leg", i)})
@@ -347,5 +351,18 @@ func (m *FlippedCorners) spare(t *Table, layers piece.Layers, f flip, seam strin
 		t.Problems.Stop("too-small", t.At+"/bonus", fmt.Sprintf("The trimmings of %s are too small for a unit of their own.", t.Unit.Name), "Do without the bonus, or use larger corners.")
 		return piece.Piece{}, false
 	}
-	return upright(p, seam), true
+	p = upright(p, seam)
+	if m.BonusTo == "" {
+		return p, true
+	}
+	finished, ok := t.finished(m.BonusTo, t.At+"/bonusTo", "The bonus of "+t.Unit.Name)
+	if !ok {
+		return piece.Piece{}, false
+	}
+	to := piece.Of(finished).Add(s).Add(s)
+	if to.Cmp(p.W) > 0 {
+		t.Problems.Stop("too-large", t.At+"/bonusTo", fmt.Sprintf("The bonus of %s comes out %s unfinished, and %s is asked for.", t.Unit.Name, t.Ruler.Print(up(p.W)), t.Ruler.Print(up(to))), "Ask for smaller ones.")
+		return piece.Piece{}, false
+	}
+	return TrimHalf(p, to), true
 }

@@ -121,8 +121,7 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 	for i, p := range pieces {
 		p = upright(p, seam)
 		if trimmed { // equal margins, the seam still running through the corners
-			d, _ := u0.Sub(trim).Half()
-			p = p.Window(d, u0.Sub(trim).Sub(d), trim, trim)
+			p = TrimHalf(p, trim)
 		}
 		pieces[i] = p
 	}
@@ -136,6 +135,13 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 		t.Problems.Warn("bias-edges", t.At+"/way", fmt.Sprintf("All four outer edges of %s are on the bias.", t.Unit.Name), "Starch before cutting, press without pulling, and handle it little.")
 	}
 	return out, true
+}
+
+// TrimHalf trims a half-square unit whose seam rises to a smaller square, its seam still running through the corners.
+func TrimHalf(p piece.Piece, to piece.Num) piece.Piece {
+	more := p.W.Sub(to)
+	d, _ := more.Half()
+	return p.Window(d, more.Sub(d), to, to)
 }
 
 // squares lays both squares. A pieced one says how large the other is cut.

@@ -73,8 +73,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		})
 		act := Act{ID: seam, Does: Trims, Name: word + " half-square unit", Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Gives: []Give{{seam, 2}}, Piece: p, Presses: []string{seam}, Cuts: 1, Pieced: true}
 		if len(m.Second) == 1 && p.W != plain { // trimmed to the plain square it is paired with
-			d, _ := p.W.Sub(plain).Half()
-			p = p.Window(d, p.W.Sub(plain).Sub(d), plain, plain)
+			p = TrimHalf(p, plain)
 			act.Piece, act.Shaves = p, 2
 		}
 		r.add(act)

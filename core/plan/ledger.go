@@ -132,6 +132,26 @@ func (b *builder) counterSet(m making.Made, short Count) string {
 	return "No turning of the pieced square gives one hand alone."
 }
 
+// trimmedDown finds what a bonus could stand in for once it is trimmed.
+func (b *builder) trimmedDown(m making.Made, n int) (words, unit string) {
+	if !strings.Contains(m.Unit.ID, ":bonus") {
+		return "", ""
+	}
+	for _, other := range b.units {
+		w := other.Piece.W
+		if other.Kind != making.PiecedKind || b.lines[other.Unit.ID].Make() == 0 || w != other.Piece.H || w.Cmp(m.Piece.W) >= 0 {
+			continue
+		}
+		trimmed := m
+		trimmed.Piece = making.TrimHalf(m.Piece, w)
+		if b.alike(other, trimmed) {
+			l, _ := w.Length()
+			return fmt.Sprintf("Trimmed to %s they look like %s: up to %d could stand in. Say so under its bonus.", b.say(l), other.Unit.Name, min(n, b.lines[other.Unit.ID].Make())), other.Unit.ID
+		}
+	}
+	return "", ""
+}
+
 // goodFor says what a leftover can still be: a stand-in for something else that is made, more of what takes it, or a sample.
 func (b *builder) goodFor(m making.Made, n int) (words, unit string) {
 	for _, other := range b.units {
@@ -141,6 +161,9 @@ func (b *builder) goodFor(m making.Made, n int) (words, unit string) {
 		if other.Piece.W == m.Piece.W && other.Piece.H == m.Piece.H && b.alike(other, m) {
 			return fmt.Sprintf("They look like %s and are as large: up to %d of them could stand in.", other.Unit.Name, min(n, b.lines[other.Unit.ID].Make())), other.Unit.ID
 		}
+	}
+	if words, unit := b.trimmedDown(m, n); unit != "" {
+		return words, unit
 	}
 	for _, by := range b.units {
 		for _, act := range by.Acts {

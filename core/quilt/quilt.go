@@ -162,6 +162,9 @@ func Check(top Top, t *making.Table) bool {
 			}
 		}
 	}
+	if patches := patchesOf(top, t); good && patches > making.MostPatchesInAll {
+		stop("too-many-patches", "/top/rows", fmt.Sprintf("This quilt would have %d patches.", patches), fmt.Sprintf("Plan fewer or simpler blocks: at most %d patches.", making.MostPatchesInAll))
+	}
 	ids := map[string]bool{}
 	for i, b := range top.Borders {
 		at := problem.At("top", "borders", i)
@@ -188,6 +191,20 @@ func Check(top Top, t *making.Table) bool {
 		}
 	}
 	return good
+}
+
+// patchesOf counts the patches of the whole quilt.
+func patchesOf(top Top, t *making.Table) int {
+	n := 0
+	for i, row := range top.Repeat {
+		for j, cell := range row {
+			if m, ok := t.Made(cell.Unit); ok {
+				down, across := (top.Rows-i+len(top.Repeat)-1)/len(top.Repeat), (top.Columns-j+len(row)-1)/len(row)
+				n += down * across * len(m.Piece.Patches)
+			}
+		}
+	}
+	return n
 }
 
 // Lay lays out a top that Check found good. turns says which blocks look the same after half a turn and may be laid turned.

@@ -573,6 +573,8 @@ export interface components {
             base: components["schemas"]["MakingInput"];
             /** @description A second seam an allowance beyond the cut makes a half-square unit of each trimming */
             bonus?: boolean;
+            /** @description Finished size the bonus units are trimmed to; as they come when left out */
+            bonusTo?: string;
             /** @enum {string} */
             by: "flipped corners";
             /** @description One to four, in the order they are sewn */

@@ -178,6 +178,9 @@ export function FlippedCorners({ draft, how, i }: Editor<"flipped corners">) {
           value={!!how.bonus}
           onChange={(v) => m.set(["bonus"], v || undefined)}
         />
+        {how.bonus && (
+          <SizeField draft={draft} i={i} path={["bonusTo"]} label="trimmed to, finished" value={how.bonusTo ?? ""} />
+        )}
       </Row>
       <Hint>
         Corners are sewn in this order; one whose square covers another's line waits until that one is opened.

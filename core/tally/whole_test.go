@@ -1,0 +1,108 @@
+package tally_test
+
+import (
+	"fmt"
+	"math/rand"
+	"testing"
+
+	"vicis/core/document"
+	"vicis/core/plan"
+	"vicis/core/tally"
+)
+
+const star = `{"vicis":1,"name":"Star","measure":"in","ruler":"1/8 in","seam":{"stitched":"1/4 in","fold":"0 in"},"cloth":{"usable":"40 in","squaring":"1/2 in"},"strip":"2 1/2 in","spares":{"count":%d},"schools":{},"settings":{},
+"fabrics":[{"id":"dark","name":"Dark","colour":"#234b63"},{"id":"light","name":"Light","colour":"#e4d7bd"}],
+"roles":[{"id":"A","name":"star","fabric":"dark"},{"id":"B","name":"ground","fabric":"light"}],
+"units":[
+{"id":"half","name":"Half","also":[%s],"how":{"by":"half-square triangles","way":"eight","lower":{"role":"A"},"upper":{"role":"B"},"finished":"2 1/4 in"}},
+{"id":"snow","name":"Snowball","how":{"by":"flipped corners","base":{"role":"A"},"width":"9 in","height":"9 in","bonus":true,"bonusTo":"2 1/4 in","corners":[{"id":"a","at":"top left","role":"B","leg":"3 in"},{"id":"b","at":"bottom right","role":"B","leg":"3 in"}]}},
+{"id":"two","name":"Pair","how":{"by":"grid","rows":[[{"unit":"half"},{"unit":"half","turn":90},{"unit":"half","turn":180},{"unit":"half"}],[{"unit":"half"},{"unit":"half"},{"unit":"half","turn":180},{"unit":"half"}]]}},
+{"id":"four","name":"Four","how":{"by":"grid","rows":[[{"unit":"two"}],[{"unit":"two"}]]}}],
+"top":{"rows":3,"columns":3,"repeat":[[{"unit":"four"},{"unit":"snow"}],[{"unit":"snow"},{"unit":"four"}]]}}`
+
+func planOf(t *testing.T, text string) plan.Plan {
+	t.Helper()
+	d, problems := document.Read([]byte(text))
+	p, problems := plan.Make(d, problems)
+	if problems.Stopped() {
+		t.Fatal(problems.Stops())
+	}
+	return p
+}
+
+func events(p plan.Plan, share func(make int) int) []tally.Event {
+	var list []tally.Event
+	for i, s := range p.Steps {
+		if n := share(s.Make); n > 0 {
+			list = append(list, tally.Event{ID: fmt.Sprintf("event-%d", i), Step: s.ID, Kind: tally.Made, N: n, Exact: s.Exact})
+		}
+	}
+	return list
+}
+
+// Whatever falls out of one run together is taken once, and what stands in is used in the place of what it stands in for: once
+// everything is made as planned, nothing is left to do and nothing is doubted.
+func TestAQuiltMadeAsPlannedIsDone(t *testing.T) {
+	for _, also := range []string{"", `"snow:bonus-a"`} {
+		for spares := range 2 {
+			p := planOf(t, fmt.Sprintf(star, spares, also))
+			out := tally.Fold(p, events(p, func(make int) int { return make }))
+			if out.Next != "" || len(out.Doubts) > 0 {
+				t.Errorf("spares %d, also %q: next %q, doubts %+v", spares, also, out.Next, out.Doubts)
+			}
+			for i, s := range out.Steps {
+				if s.ToGo != 0 || s.OnHand < 0 {
+					t.Errorf("%s: %d to go, %d on hand of %d", p.Steps[i].Name, s.ToGo, s.OnHand, s.Make)
+				}
+			}
+		}
+	}
+}
+
+// Before anything is made, what is to go is what the plan says; halfway, it is the rest.
+func TestWhatIsToGoIsTheRestOfThePlan(t *testing.T) {
+	rng := rand.New(rand.NewSource(8))
+	p := planOf(t, fmt.Sprintf(star, 0, `"snow:bonus-a"`))
+	out := tally.Fold(p, nil)
+	for i, s := range out.Steps {
+		if s.ToGo != p.Steps[i].Make {
+			t.Errorf("%s: %d to go of %d", p.Steps[i].Name, s.ToGo, p.Steps[i].Make)
+		}
+	}
+	for range 50 {
+		made := map[string]int{}
+		list := events(p, func(make int) int { return rng.Intn(make + 1) })
+		for _, e := range list {
+			made[e.Step] = e.N
+		}
+		for i, s := range tally.Fold(p, list).Steps {
+			if rest := p.Steps[i].Make - made[s.ID]; s.ToGo < rest {
+				t.Fatalf("%s: %d to go, %d of %d made", s.ID, s.ToGo, made[s.ID], p.Steps[i].Make)
+			}
+		}
+	}
+}
+
+// A co-product set aside asks for a run again, and the runs for their squares.
+func TestASpoiledCoProductAsksForMoreOfWhatItIsMadeFrom(t *testing.T) {
+	p := planOf(t, fmt.Sprintf(star, 0, ""))
+	list := events(p, func(make int) int { return make })
+	list = append(list, tally.Event{ID: "spoiled-1", Step: "half", Kind: tally.Aside, N: 9, Exact: exactOf(p, "half")})
+	out := tally.Fold(p, list)
+	short := map[string]int{}
+	for _, s := range out.Steps {
+		short[s.ID] = s.ToGo
+	}
+	if short["half"] != 9 || short["half/pair"] < 1 || short["half/lower"] < 1 || short["two"] != 0 {
+		t.Errorf("%v", short)
+	}
+}
+
+func exactOf(p plan.Plan, step string) string {
+	for _, s := range p.Steps {
+		if s.ID == step {
+			return s.Exact
+		}
+	}
+	return ""
+}
