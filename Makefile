@@ -51,7 +51,7 @@ lint: web/node_modules/.package-lock.json
 	cmp src/api/schema.gen.ts /tmp/vicis-schema.gen.ts || { echo "the web's types are stale: run make contract"; exit 1; }
 
 test-go:
-	scripts/need units=units
+	scripts/need units=units glpsol=glpk-utils py:shapely=python3-shapely
 	go test ./...
 
 test-race:
