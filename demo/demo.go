@@ -3,22 +3,26 @@ package demo
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"time"
 
 	"vicis/core/cloth"
 	"vicis/core/demand"
 	"vicis/core/document"
+	"vicis/core/library"
 	"vicis/core/measure"
 	"vicis/core/plan"
+	"vicis/core/quilt"
 	"vicis/core/starter"
 	"vicis/core/tally"
 	"vicis/store"
 )
 
-// The two quilts of the scenario.
+// The quilts of the scenario.
 const (
 	InTheMiddle = "demo-boat-shed"
+	Stars       = "demo-gull-point"
 	JustPlanned = "demo-lamp-room"
 )
 
@@ -45,7 +49,55 @@ func Documents() (map[string]document.Document, error) {
 	}
 	lamp.Note = "A made-up quilt, just planned; nothing is cut yet."
 	lamp.Spares = demand.Spares{Percent: 5}
-	return map[string]document.Document{InTheMiddle: shed, JustPlanned: lamp}, nil
+	gull, err := gullPoint()
+	if err != nil {
+		return nil, err
+	}
+	return map[string]document.Document{InTheMiddle: shed, JustPlanned: lamp, Stars: gull}, nil
+}
+
+// gullPoint is stars from the library in two colourways.
+func gullPoint() (document.Document, error) {
+	list, err := library.List()
+	if err != nil {
+		return document.Document{}, fmt.Errorf("demo: %w", err)
+	}
+	for _, e := range list {
+		if e.ID != "eight-pointed-star" {
+			continue
+		}
+		d := e.Document
+		d.Name, d.Note = "Gull point", "A made-up quilt of stars in two colourways, its geese half sewn."
+		d.Fabrics = []cloth.Fabric{
+			{ID: "dark", Name: "Slate", Colour: "#2b4251"}, {ID: "light", Name: "Shell", Colour: "#efe5d2"}, {ID: "accent", Name: "Buoy", Colour: "#b5532f"},
+			{ID: "gorse", Name: "Gorse", Colour: "#c79a3a"}, {ID: "dune", Name: "Dune", Colour: "#5d6b54"},
+		}
+		d.Colourways = []document.Colourway{{ID: "noon", Name: "Noon", Fabrics: map[string]string{"C": "gorse", "A": "dune"}}}
+		d.Top = quilt.Top{Rows: 5, Columns: 5, Repeat: [][]quilt.Cell{{{Unit: e.Block}, {Unit: e.Block, Colourway: "noon"}}, {{Unit: e.Block, Colourway: "noon"}, {Unit: e.Block}}}}
+		return d, nil
+	}
+	return document.Document{}, errors.New("demo: the library has no stars")
+}
+
+// Begun is the tally of a quilt whose work has come so far as a step, and half way through that.
+func Begun(d document.Document, half string) []tally.Event {
+	p, _ := plan.Make(d, nil)
+	var list []tally.Event
+	at := began
+	for _, s := range p.Steps {
+		n := s.Make
+		if s.ID == half {
+			n /= 2
+		}
+		for left := n; left > 0; left -= 10 {
+			list = append(list, tally.Event{ID: fmt.Sprintf("stars-%04d", len(list)+1), Step: s.ID, Kind: tally.Made, N: min(10, left), Exact: s.Exact, At: at.Format(time.RFC3339)})
+			at = at.Add(4 * time.Minute)
+		}
+		if s.ID == half {
+			break
+		}
+	}
+	return list
 }
 
 // Events is the tally of the quilt in the middle of the work: cut and sub-cut, most joins sewn, the first blocks done, a few
@@ -102,7 +154,7 @@ func Fill(ctx context.Context, s *store.Store) error {
 	if err != nil {
 		return err
 	}
-	for i, id := range []string{JustPlanned, InTheMiddle} {
+	for i, id := range []string{JustPlanned, Stars, InTheMiddle} {
 		text, err := document.Write(docs[id])
 		if err != nil {
 			return err
@@ -111,5 +163,8 @@ func Fill(ctx context.Context, s *store.Store) error {
 			return err
 		}
 	}
-	return s.Append(ctx, InTheMiddle, Events(docs[InTheMiddle]), began.AddDate(0, 0, 2))
+	if err := s.Append(ctx, Stars, Begun(docs[Stars], "goose/third"), began.AddDate(0, 0, 3)); err != nil {
+		return err
+	}
+	return s.Append(ctx, InTheMiddle, Events(docs[InTheMiddle]), began.AddDate(0, 0, 4))
 }

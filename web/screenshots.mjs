@@ -17,9 +17,17 @@ const { values: args } = parseArgs({
 const port = 8341;
 const base = `http://127.0.0.1:${port}`;
 const quilt = "/q/demo-boat-shed";
+const stars = "/q/demo-gull-point";
+const openGoose = async (page) => {
+  await page.locator("summary").filter({ hasText: "Goose" }).click();
+  await page.getByRole("button", { name: "Other ways to make it" }).first().click();
+  await page.getByText("For the").waitFor();
+  await page.locator("summary").filter({ hasText: "Goose" }).evaluate((e) => e.scrollIntoView());
+};
 const views = [
   { name: "shelf", at: "/" },
   { name: "new", at: "/new" },
+  { name: "library", at: "/library/eight-pointed-star" },
   { name: "quilt", at: `${quilt}/quilt` },
   { name: "thread", at: `${quilt}/thread` },
   { name: "cut", at: `${quilt}/cut` },
@@ -29,6 +37,9 @@ const views = [
   { name: "bench", at: `${quilt}/bench/block` },
   { name: "iron", at: `${quilt}/iron/half` },
   { name: "print", at: `${quilt}/print` },
+  { name: "stars", at: `${stars}/quilt`, act: openGoose },
+  { name: "stars-sew", at: `${stars}/sew` },
+  { name: "bench-pair", at: `${stars}/bench/goose%2Fthird` },
   { name: "bench-phone", at: `${quilt}/bench/block`, width: 390, height: 780 },
 ];
 

@@ -190,7 +190,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 			act.Seams *= 2
 			act.Says = strings.Replace(act.Says, "; trim an allowance beyond", ", and again two allowances nearer the corner; cut between the two", 1)
 		}
-		act.ID, act.Name = r.id(fmt.Sprintf("round-%d", round+1)), name+" with "+strings.Join(words, " and ")
+		act.ID, act.Name = r.id(fmt.Sprintf("round-%d", round+1)), fmt.Sprintf("corners, round %d", round+1)
 		if round == rounds {
 			act.ID, act.Name = t.Unit.ID, ""
 		}
@@ -206,7 +206,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 			}
 		}
 		taken = r.add(act)
-		name = act.Name
+		name = base.name + " with its corners"
 	}
 	if m.Bonus {
 		out.Seams = append(out.Seams, Seam{ID: r.id("bonus"), Plus: base.beside(base.piece.RolesAt(piece.Top), 0), Minus: Neighbour{Name: "corner square", Roles: []string{m.Corners[0].Role}, Cloth: true}})

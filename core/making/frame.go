@@ -115,7 +115,7 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 			p = here.Turn((360 - side.turn) % 360)
 			out.Seams = append(out.Seams, Seam{ID: seam, Plus: plus, Minus: Neighbour{Name: "the frame", Roles: []string{side.role}, Cloth: true}})
 			act := Act{
-				ID: seam, Does: Sews, Name: name + " with " + side.words, Takes: []Take{{taken, 1}, {log.act, 2}}, Seams: 2, Each: up(before.H), Sews: []string{seam}, Piece: p,
+				ID: seam, Does: Sews, Name: fmt.Sprintf("%s of frame %d", side.words, i+1), Takes: []Take{{taken, 1}, {log.act, 2}}, Seams: 2, Each: up(before.H), Sews: []string{seam}, Piece: p,
 				Joins: &Joins{Left: name, Right: log.name, LeftPiece: before, RightPart: log.piece, Edge: side.edge},
 			}
 			if i == len(m.Frames)-1 && side.turn == 90 {

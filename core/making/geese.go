@@ -95,13 +95,13 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	out.Seams = []Seam{{ID: first, Plus: goose, Minus: sky}, {ID: second, Plus: goose, Minus: sky}}
 	marked := r.mark(small, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
 	sewn := r.add(Act{
-		ID: r.id("pair"), Does: Sews, Name: "large square with two small ones", Takes: []Take{{large.act, 1}, {marked.act, 2}}, Seams: 2, Each: up(a.TimesRoot2()), Sews: []string{first}, Piece: large.piece,
+		ID: r.id("pair"), Does: Sews, Name: "first wings", Takes: []Take{{large.act, 1}, {marked.act, 2}}, Seams: 2, Each: up(a.TimesRoot2()), Sews: []string{first}, Piece: large.piece,
 		Joins: (&Joins{Left: large.name, Right: small.name, LeftPiece: large.piece, RightPart: small.piece, Edge: "two small squares, face down, to opposite corners, their lines one; an allowance on each side of it"}).
 			lay([]piece.Piece{piece.Laid(small.piece, piece.Num{}, piece.Num{}), piece.Laid(small.piece, far, far)}, falling.Beside(1, s), falling.Beside(-1, s)),
 	})
-	hearts := r.add(Act{ID: r.id("half"), Does: Trims, Name: "half with two wings", Says: "Cut apart on the diagonal", Takes: []Take{{sewn, 1}}, Gives: []Give{{r.id("half"), 2}}, Piece: heart, Presses: []string{first}, Cuts: 1, Pieced: true})
+	hearts := r.add(Act{ID: r.id("half"), Does: Trims, Name: "halves", Says: "Cut apart on the diagonal", Takes: []Take{{sewn, 1}}, Gives: []Give{{r.id("half"), 2}}, Piece: heart, Presses: []string{first}, Cuts: 1, Pieced: true})
 	winged := r.add(Act{
-		ID: r.id("third"), Does: Sews, Name: "half with its third square", Takes: []Take{{hearts, 1}, {marked.act, 1}}, Seams: 2, Each: up(b.TimesRoot2()), Sews: []string{second}, Piece: heart,
+		ID: r.id("third"), Does: Sews, Name: "last wing", Takes: []Take{{hearts, 1}, {marked.act, 1}}, Seams: 2, Each: up(b.TimesRoot2()), Sews: []string{second}, Piece: heart,
 		Joins: (&Joins{Left: "half with two wings", Right: small.name, LeftPiece: heart, RightPart: small.piece, Edge: "a small square, face down, to the corner between the wings; an allowance on each side of its line"}).
 			lay([]piece.Piece{piece.Laid(small.piece, far.Sub(c), piece.Num{})}, piece.Rising(a.Sub(c).Sub(c)), piece.Rising(a)),
 	})

@@ -281,7 +281,7 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 		gives = append(gives, Give{v.ID, v.Count})
 		total += v.Count
 	}
-	sew := Act{ID: r.id("pair"), Does: Sews, Name: "pair of squares", Sews: []string{seam}, Each: up(a.TimesRoot2()), Piece: lower.piece}
+	sew := Act{ID: r.id("pair"), Does: Sews, Name: "pairs", Sews: []string{seam}, Each: up(a.TimesRoot2()), Piece: lower.piece}
 	end := Act{ID: r.t.Unit.ID, Does: Trims, Gives: gives, Piece: out.Variants[0].Piece, Presses: []string{seam}, Takes: []Take{{sew.ID, 1}}, Pieced: true}
 	sew.Joins = &Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece}
 	switch m.Way {
@@ -299,7 +299,7 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 	case Triangles:
 		halves := r.add(Act{ID: r.id("halves"), Does: Trims, Name: "triangles", Says: "Lay the squares on each other, right sides up, and cut both on the diagonal", Takes: takes(lower.act, upper.act), Cuts: 1, Piece: lower.piece, Pieced: lower.pieced || upper.pieced})
 		sew.Takes = []Take{{halves, 1}}
-		sew.Name, sew.Seams, end.Says = "two pairs of triangles", 2, "Cut the chain"
+		sew.Seams, end.Says = 2, "Cut the chain"
 		sew.Joins.Edge = "long edge to long edge, half of one square to half of the other"
 	}
 	if sew.Takes == nil {

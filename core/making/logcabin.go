@@ -139,13 +139,13 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 		p = joined.Turn(turn)
 		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{Name: cloth.name, Roles: []string{log.Role}, Cloth: true}, Minus: Facing("the middle", here, piece.Right)})
 		act := Act{
-			ID: seam, Does: Sews, Name: fmt.Sprintf("%s with %d logs", centre.name, k+1), Takes: []Take{{taken, 1}, {cloth.act, 1}}, Seams: 1, Each: up(here.H), Sews: []string{seam}, Piece: p,
+			ID: seam, Does: Sews, Name: fmt.Sprintf("log %d on", k+1), Takes: []Take{{taken, 1}, {cloth.act, 1}}, Seams: 1, Each: up(here.H), Sews: []string{seam}, Piece: p,
 			Joins: &Joins{Left: name, Right: cloth.name, LeftPiece: here, RightPart: cloth.piece, Edge: fmt.Sprintf("log %d to the %s edge", k+1, edges[side])},
 		}
 		if k == n-1 {
 			act.ID, act.Name = t.Unit.ID, ""
 		}
-		taken, name = r.add(act), act.Name
+		taken, name = r.add(act), fmt.Sprintf("%s with %d logs", centre.name, k+1)
 		if edges[side] == "left" {
 			across = append([]measure.Length{strip}, across...)
 		} else if edges[side] == "right" {

@@ -67,11 +67,11 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		p := upright(layers.Open([]piece.Half{{Line: piece.Falling(piece.Num{}), Side: 1}}, h, seam).Boxed(), seam)
 		marked := r.mark(lower, suffix+"-mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
 		pair := r.add(Act{
-			ID: r.id(suffix + "-pair"), Does: Sews, Name: word + " pair of squares", Takes: takes(marked.act, upper.act), Seams: 2, Each: up(a.TimesRoot2()), Sews: []string{seam}, Piece: lower.piece,
+			ID: r.id(suffix + "-pair"), Does: Sews, Name: word + " pairs", Takes: takes(marked.act, upper.act), Seams: 2, Each: up(a.TimesRoot2()), Sews: []string{seam}, Piece: lower.piece,
 			Joins: (&Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece, Edge: "right sides together, an allowance on each side of the diagonal"}).
 				lay([]piece.Piece{piece.Laid(upper.piece, piece.Num{}, piece.Num{})}, piece.Falling(c), piece.Falling(c.Neg())),
 		})
-		act := Act{ID: seam, Does: Trims, Name: word + " half-square unit", Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Gives: []Give{{seam, 2}}, Piece: p, Presses: []string{seam}, Cuts: 1, Pieced: true}
+		act := Act{ID: seam, Does: Trims, Name: word + " halves", Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Gives: []Give{{seam, 2}}, Piece: p, Presses: []string{seam}, Cuts: 1, Pieced: true}
 		if len(m.Second) == 1 && p.W != plain { // trimmed to the plain square it is paired with
 			p = TrimHalf(p, plain)
 			act.Piece, act.Shaves = p, 2
@@ -113,7 +113,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	}
 	marked = r.mark(marked, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner, across the seam where there is one")
 	pair := r.add(Act{
-		ID: r.id("pair"), Does: Sews, Name: "pair of half-square units", Takes: takes(marked.act, other.act), Seams: 2, Each: up(size.TimesRoot2()), Sews: []string{seam}, Piece: lower.piece,
+		ID: r.id("pair"), Does: Sews, Name: "pairs", Takes: takes(marked.act, other.act), Seams: 2, Each: up(size.TimesRoot2()), Sews: []string{seam}, Piece: lower.piece,
 		Joins: (&Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece.Turn(270), Edge: "right sides together, seam on seam, an allowance on each side of the other diagonal"}).
 			lay([]piece.Piece{layers.Upper()}, piece.Falling(c), piece.Falling(c.Neg())),
 	})

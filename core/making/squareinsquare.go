@@ -120,11 +120,11 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	triangle := piece.Triangle(corner(0), wide, piece.Upright(piece.Num{}), -1, piece.Point{}).Boxed()
 	edge := "the long edge of a triangle to each of two opposite sides, middle to middle"
 	one := r.add(Act{
-		ID: first, Does: Sews, Name: "centre with two triangles", Takes: append([]Take{{centre.act, 1}}, together([]laid{{act: cloth[corner(0)]}, {act: cloth[corner(2)]}})...), Seams: 2, Each: up(side), Sews: []string{first}, Piece: half,
+		ID: first, Does: Sews, Name: "two corners", Takes: append([]Take{{centre.act, 1}}, together([]laid{{act: cloth[corner(0)]}, {act: cloth[corner(2)]}})...), Seams: 2, Each: up(side), Sews: []string{first}, Piece: half,
 		Joins: &Joins{Left: centre.name, Right: "corner triangle", LeftPiece: centre.piece, RightPart: triangle, Edge: edge},
 	})
 	two := r.add(Act{
-		ID: r.id("second"), Does: Sews, Name: "centre with four triangles", Takes: append([]Take{{one, 1}}, together([]laid{{act: cloth[corner(1)]}, {act: cloth[corner(3)]}})...), Seams: 2, Each: up(side), Sews: []string{second}, Piece: p,
+		ID: r.id("second"), Does: Sews, Name: "four corners", Takes: append([]Take{{one, 1}}, together([]laid{{act: cloth[corner(1)]}, {act: cloth[corner(3)]}})...), Seams: 2, Each: up(side), Sews: []string{second}, Piece: p,
 		Joins: &Joins{Left: "centre with two triangles", Right: "corner triangle", LeftPiece: half, RightPart: triangle, Edge: edge},
 	})
 	r.add(Act{ID: t.Unit.ID, Does: Trims, Says: "Trim to equal margins, an allowance beyond each tip of the centre", Takes: []Take{{two, 1}}, Piece: p, Shaves: 1, Pieced: true})

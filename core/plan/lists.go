@@ -292,7 +292,7 @@ func (b *builder) sewn(batch batching.Batch) Step {
 		case batch.Seams > 1 && len(batch.Of) > 1:
 			s.Says = fmt.Sprintf("Sew %s of %d parts, %s.", batch.Name, batch.Seams+1, times(batch.Make))
 		case len(batch.Left.Over) > 0:
-			s.Says = fmt.Sprintf("Sew each %s: %d in all.", b.acts[batch.ID].act.Name, batch.Make)
+			s.Says = fmt.Sprintf("Sew %s on %s: %d in all.", batch.Right.Name, batch.Left.Name, batch.Make)
 		default:
 			s.Says = fmt.Sprintf("Sew %s to %s, %s.", batch.Right.Name, batch.Left.Name, times(batch.Make))
 		}
