@@ -293,6 +293,8 @@ func (b *builder) sewn(batch batching.Batch) Step {
 			s.Says = fmt.Sprintf("Sew %s of %d parts, %s.", batch.Name, batch.Seams+1, times(batch.Make))
 		case len(batch.Left.Over) > 0:
 			s.Says = fmt.Sprintf("Sew %s on %s: %d in all.", batch.Right.Name, batch.Left.Name, batch.Make)
+		case b.acts[batch.ID].made.Kind == making.PiecedKind:
+			s.Says = fmt.Sprintf("Sew %s: %s to %s, %s.", batch.Name, batch.Right.Name, batch.Left.Name, times(batch.Make))
 		default:
 			s.Says = fmt.Sprintf("Sew %s to %s, %s.", batch.Right.Name, batch.Left.Name, times(batch.Make))
 		}

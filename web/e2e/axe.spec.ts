@@ -6,6 +6,7 @@ const quilt = "/q/demo-boat-shed";
 const views = [
   "/",
   "/new",
+  "/library/log-cabin",
   `${quilt}/quilt`,
   `${quilt}/thread`,
   `${quilt}/cut`,
@@ -15,6 +16,9 @@ const views = [
   `${quilt}/bench/block`,
   `${quilt}/iron/half`,
   `${quilt}/print`,
+  "/q/demo-gull-point/quilt",
+  "/q/demo-gull-point/sew",
+  "/q/demo-gull-point/bench/goose%2Fthird",
   "/q/no-such-quilt/quilt",
   "/nowhere",
 ];
