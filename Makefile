@@ -71,6 +71,7 @@ fuzz: ## A minute of fuzzing for each parser
 	go test -run '^$$' -fuzz FuzzParseNeverPanics -fuzztime 30s ./core/measure
 	go test -run '^$$' -fuzz FuzzReadNeverPanics -fuzztime 60s ./core/document
 	go test -run '^$$' -fuzz FuzzPlan -fuzztime 60s ./core/plan
+	go test -run '^$$' -fuzz FuzzChangedBlock -fuzztime 60s ./core/plan
 
 screenshots: bin/vicis
 	scripts/need chromium=chromium

@@ -1,6 +1,8 @@
 package document
 
 import (
+	"os"
+	"path/filepath"
 	"reflect"
 	"strings"
 	"testing"
@@ -63,6 +65,17 @@ func TestBrokenAndForeignDocumentsAreRefused(t *testing.T) {
 func FuzzReadNeverPanicsAndWriteIsItsInverse(f *testing.F) {
 	f.Add([]byte(small))
 	f.Add([]byte(`{"vicis":1,"units":[null]}`))
+	blocks, err := filepath.Glob("../library/blocks/*/*.json")
+	if err != nil || len(blocks) == 0 {
+		f.Fatal("no blocks", err)
+	}
+	for _, block := range blocks {
+		text, err := os.ReadFile(block)
+		if err != nil {
+			f.Fatal(err)
+		}
+		f.Add(text)
+	}
 	f.Fuzz(func(t *testing.T, data []byte) {
 		d, problems := Read(data)
 		if problems.Stopped() {

@@ -302,22 +302,6 @@ func TestGreedyDocumentsAreRefused(t *testing.T) {
 	}
 }
 
-// No document makes the planner panic or go on for ever.
-func FuzzPlan(f *testing.F) {
-	for _, c := range []starter.Choices{chain, {Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 2, Columns: 3, Border: "4"}} {
-		text, err := document.Write(begin(f, c))
-		if err != nil {
-			f.Fatal(err)
-		}
-		f.Add(text)
-	}
-	f.Fuzz(func(_ *testing.T, data []byte) {
-		if d, problems := document.Read(data); !problems.Stopped() {
-			plan.Make(d, problems)
-		}
-	})
-}
-
 func BenchmarkPlanOfTheDemo(b *testing.B) {
 	d := begin(b, chain)
 	for b.Loop() {

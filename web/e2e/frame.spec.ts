@@ -130,19 +130,21 @@ test("a quilt is put away and brought back", async ({ page }) => {
 
 test("own strip sets and blocks are made, laid and counted", async ({ page }) => {
   const quilt = await begin(page, "Own units");
-  await page.getByRole("button", { name: "Add a strip set" }).click();
+  await page.getByLabel("Add", { exact: true }).selectOption("a strip set and its sub-cut");
+  await page.getByRole("button", { name: "Add it" }).click();
   const unit = (name: string) =>
     page.locator("details", { has: page.locator("summary").getByText(name, { exact: true }) });
-  const set = unit("Set 3");
+  const set = unit("New set");
   await set.locator("summary").click();
   await set.getByRole("button", { name: "Add a strip" }).click();
   await set.getByLabel("Width of strip 3").fill("ten");
   await expect(set.getByRole("alert")).toContainText("“ten” is not a length");
   await set.getByLabel("Width of strip 3").fill("1 strip");
-  await page.getByRole("button", { name: "Add a block of columns" }).click();
+  await page.getByLabel("Add", { exact: true }).selectOption("a block of columns");
+  await page.getByRole("button", { name: "Add it" }).click();
   const block = unit("New block");
   await block.locator("summary").click();
-  await block.getByLabel("Column 1", { exact: true }).selectOption({ label: "Sub-cut 3" });
+  await block.getByLabel("Column 1", { exact: true }).selectOption({ label: "New sub-cut" });
   await block.getByLabel("Column 2", { exact: true }).selectOption({ label: "I" });
   await block.getByRole("button", { name: "Add a column" }).click();
   await block.getByLabel("Turn of column 3", { exact: true }).selectOption("turned by half");
@@ -150,11 +152,11 @@ test("own strip sets and blocks are made, laid and counted", async ({ page }) =>
   await page.getByRole("button", { name: /Keep this plan/ }).click();
   await expect(page.getByText("Changed, not kept yet")).toHaveCount(0);
   await page.goto(`${quilt}/sew`);
-  await expect(page.getByRole("heading", { name: /Sew Set 3: 1 set of 3 strips/ })).toBeVisible();
-  await expect(page.getByRole("heading", { name: /Sew I to Sub-cut 3, \d+ times/ })).toBeVisible();
+  await expect(page.getByRole("heading", { name: /Sew New set: 1 set of 3 strips/ })).toBeVisible();
+  await expect(page.getByRole("heading", { name: /Sew I to New sub-cut, \d+ times/ })).toBeVisible();
   // A block that does not fit is refused with the mend, and the rest stays usable.
   await page.goto(`${quilt}/quilt`);
-  const cut = unit("Sub-cut 3");
+  const cut = unit("New sub-cut");
   await cut.locator("summary").click();
   await cut.getByLabel("Width").fill("39 3/4");
   await expect(cut.getByRole("alert")).toContainText("does not come out of a strip set");

@@ -3,7 +3,7 @@ import { expect, test } from "@playwright/test";
 import type { Plan } from "../src/api/client";
 import { fractions } from "../src/frame/fractions";
 import { changed } from "../src/quilt/change";
-import { freeId } from "../src/quilt/ids";
+import { freeId, freeName } from "../src/quilt/ids";
 import { layThread } from "../src/thread/layout";
 
 const said = (text: string) => fractions(text).map((r) => (r.fraction ? `[${r.text}]` : r.text));
@@ -37,9 +37,11 @@ test("a change of a draft touches its place alone", () => {
   });
 });
 
-test("a new id is nobody else's", () => {
+test("a new id or name is nobody else's", () => {
   expect(freeId("set", [])).toBe("set-1");
   expect(freeId("set", ["set-1", "set-3", "set-2"])).toBe("set-4");
+  expect(freeName("New set", ["Set"])).toBe("New set");
+  expect(freeName("New set", ["New set", "New set 2"])).toBe("New set 3");
 });
 
 /** A plan of so many strips, sets, sub-cuts and blocks, with only what the layout looks at. */

@@ -7,7 +7,7 @@ import { PictureView } from "../drawn/Picture";
 import { ChoiceField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
-import { freeId } from "./ids";
+import { freeId, freeName } from "./ids";
 import { Frame, LogCabin } from "./methods/frames";
 import { Grid } from "./methods/Grid";
 import { partsOf } from "./methods/parts";
@@ -183,7 +183,8 @@ function AddUnit({ draft }: { draft: Draft }) {
           const a = d.roles[0]?.id ?? "";
           const part = draft.preview.plan.things.at(-1)?.id ?? "";
           const more = beginnings.find((b) => b.name === kind)?.units(id, a, d.roles[1]?.id ?? a, part) ?? [];
-          draft.set(["units"], [...d.units, ...more]);
+          const names = d.units.map((u) => u.name);
+          draft.set(["units"], [...d.units, ...more.map((u) => ({ ...u, name: freeName(u.name, names) }))]);
         }}
       >
         Add it

@@ -1,0 +1,185 @@
+package plan_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"slices"
+	"testing"
+
+	"vicis/core/document"
+	"vicis/core/library"
+	"vicis/core/plan"
+	"vicis/core/starter"
+)
+
+// No document makes the planner panic or go on for ever.
+func FuzzPlan(f *testing.F) {
+	for _, c := range []starter.Choices{chain, {Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 2, Columns: 3, Border: "4"}} {
+		text, err := document.Write(begin(f, c))
+		if err != nil {
+			f.Fatal(err)
+		}
+		f.Add(text)
+	}
+	for _, e := range blocks(f) {
+		text, err := document.Write(e)
+		if err != nil {
+			f.Fatal(err)
+		}
+		f.Add(text)
+	}
+	f.Fuzz(func(_ *testing.T, data []byte) {
+		if d, problems := document.Read(data); !problems.Stopped() {
+			plan.Make(d, problems)
+		}
+	})
+}
+
+// FuzzChangedBlock changes single values of a library block, so that what is planned is nearly always a document that reads:
+// every four bytes are one change (which value, twice; what happens to it; with what).
+func FuzzChangedBlock(f *testing.F) {
+	var texts [][]byte
+	for _, d := range blocks(f) {
+		text, err := document.Write(d)
+		if err != nil {
+			f.Fatal(err)
+		}
+		texts = append(texts, text)
+	}
+	for i := range texts {
+		f.Add(uint8(i), []byte{0, byte(40 + i), byte(i), byte(3 * i)})
+		f.Add(uint8(i), []byte{0, byte(90 + i), byte(i + 1), byte(7 * i), 0, byte(60 + 2*i), 1, byte(i)})
+	}
+	f.Fuzz(func(t *testing.T, which uint8, changes []byte) {
+		var tree any
+		if err := json.Unmarshal(texts[int(which)%len(texts)], &tree); err != nil {
+			t.Fatal(err)
+		}
+		for ; len(changes) >= 4; changes = changes[4:] {
+			change(tree, int(changes[0])<<8|int(changes[1]), changes[2], int(changes[3]))
+		}
+		text, err := json.Marshal(tree)
+		if err != nil {
+			t.Fatal(err)
+		}
+		d, problems := document.Read(text)
+		if problems.Stopped() {
+			return
+		}
+		first, _ := plan.Make(d, problems)
+		second, _ := plan.Make(d, problems)
+		a, err := json.Marshal(first)
+		if err != nil {
+			t.Fatal(err) // a number that is none
+		}
+		if b, _ := json.Marshal(second); !bytes.Equal(a, b) {
+			t.Fatalf("planned twice it differs: %s", text)
+		}
+	})
+}
+
+// leaf is one value of a document and how to set it.
+type leaf struct {
+	value any
+	set   func(any)
+	drop  func()
+}
+
+func leaves(v any, add func(leaf)) {
+	switch v := v.(type) {
+	case map[string]any:
+		keys := make([]string, 0, len(v))
+		for k := range v {
+			keys = append(keys, k)
+		}
+		slices.Sort(keys)
+		for _, k := range keys {
+			add(leaf{v[k], func(n any) { v[k] = copied(n) }, func() { delete(v, k) }})
+			leaves(v[k], add)
+		}
+	case []any:
+		for i := range v {
+			add(leaf{v[i], func(n any) { v[i] = copied(n) }, func() { v[i] = copied(v[(i+1)%len(v)]) }})
+			leaves(v[i], add)
+		}
+	}
+}
+
+// copied keeps a value from being put into itself.
+func copied(v any) any {
+	switch v := v.(type) {
+	case map[string]any:
+		m := make(map[string]any, len(v))
+		for k := range v {
+			m[k] = copied(v[k])
+		}
+		return m
+	case []any:
+		l := make([]any, len(v))
+		for i := range v {
+			l[i] = copied(v[i])
+		}
+		return l
+	}
+	return v
+}
+
+// Values that sit on the edge of what a document allows.
+var odd = []any{
+	"", "0", "1/64 in", "1/2 in", "2 1/2 in", "1 strip", "3 strips", "1/4 strip", "7/4 strips", "40 in", "999 yd", "1/24384 in", "-1 in", "≈",
+	0.0, 1.0, 2.0, 3.0, 4.0, 90.0, 180.0, 270.0, 45.0, -1.0, 1000.0, 1e9, true, false, nil,
+	[]any{},
+	map[string]any{},
+}
+
+func change(tree any, at int, how byte, with int) {
+	var all []leaf
+	leaves(tree, func(l leaf) { all = append(all, l) })
+	l := all[at%len(all)]
+	switch how % 4 {
+	case 0:
+		l.set(odd[with%len(odd)])
+	case 1: // another value of the document that is of its type: an id, a length, a part
+		var same []any
+		for _, o := range all {
+			if kindOf(o.value) == kindOf(l.value) {
+				same = append(same, o.value)
+			}
+		}
+		l.set(same[with%len(same)])
+	case 2:
+		l.drop()
+	case 3: // something that is there once more
+		if list, ok := l.value.([]any); ok && len(list) > 0 && len(list) < 64 {
+			l.set(append(slices.Clone(list), list[with%len(list)]))
+		}
+	}
+}
+
+func kindOf(v any) int {
+	switch v.(type) {
+	case string:
+		return 1
+	case float64:
+		return 2
+	case []any:
+		return 3
+	case map[string]any:
+		return 4
+	}
+	return 0
+}
+
+// Every block of the library.
+func blocks(f testing.TB) []document.Document {
+	f.Helper()
+	list, err := library.List()
+	if err != nil {
+		f.Fatal(err)
+	}
+	var all []document.Document
+	for _, e := range list {
+		all = append(all, e.Document)
+	}
+	return all
+}
