@@ -254,7 +254,10 @@ func (b *builder) sewn(batch batching.Batch) Step {
 		s.Also = append(s.Also, StandIn{Step: g.ID, Count: g.Count})
 	}
 	if w, h := batch.Piece.Size(); w > 0 {
-		s.Picture, s.Size, s.Exact = batch.ID, b.say(w)+" × "+b.say(h), exactly(w, h)
+		s.Picture, s.Exact = batch.ID, exactly(w, h)
+		if batch.Piece.Whole() { // what is no rectangle is not held against a ruler
+			s.Size = b.say(w) + " × " + b.say(h)
+		}
 	}
 	switch {
 	case batch.Stage == batching.Sets:

@@ -83,7 +83,7 @@ type Step struct {
 	One     string         `json:"one" doc:"What one of it is called"`
 	Make    int            `json:"make" doc:"How many are to be made, spares included"`
 	Spare   int            `json:"spare"`
-	Size    string         `json:"size" doc:"What one measures unfinished, as the ruler reads"`
+	Size    string         `json:"size" doc:"What one measures unfinished, as the ruler reads; empty while it is no rectangle"`
 	Exact   string         `json:"exact" doc:"The same size exactly: work tallied at another size no longer fits"`
 	Picture string         `json:"picture" doc:"Key into pictures; empty where the quilt itself is the picture"`
 	Takes   []Take         `json:"takes"`

@@ -1066,7 +1066,7 @@ export interface components {
             /** @description What to do, in the imperative */
             says: string;
             sewing?: components["schemas"]["PlanSewing"];
-            /** @description What one measures unfinished, as the ruler reads */
+            /** @description What one measures unfinished, as the ruler reads; empty while it is no rectangle */
             size: string;
             /** Format: int64 */
             spare: number;

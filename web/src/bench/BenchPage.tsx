@@ -424,7 +424,8 @@ function Parts({ project, step, back, iron, turn, room }: PartsProps) {
         )}
         {(s || iron) && (
           <Text fontSize={{ base: "14px", md: "16px" }} color="soft">
-            <Ruled>{iron ? `It measures ${step.size} then.` : `Then press ${step.press}. Makes ${step.size}.`}</Ruled>
+            {!iron && <Ruled>{`Then press ${step.press}. `}</Ruled>}
+            {step.size && <Ruled>{iron ? `It measures ${step.size} then.` : `Makes ${step.size}.`}</Ruled>}
           </Text>
         )}
         {(s || step.press) && (

@@ -33,7 +33,7 @@ export function LibraryPage() {
       {error && <Wrong error={error} />}
       {!data && !error && <Loading label="Unfolding the blocks" />}
       {data && chosen && (
-        <Flex as="main" gap={{ base: "24px", lg: "40px" }} mt="18px" direction={{ base: "column-reverse", lg: "row" }}>
+        <Flex as="main" gap={{ base: "24px", lg: "40px" }} mt="18px" direction={{ base: "column", lg: "row" }}>
           <Shelves entries={data} chosen={chosen} />
           <Box flex="1" minW="0">
             <ChosenBlock key={chosen.id} entry={chosen} />
@@ -44,18 +44,29 @@ export function LibraryPage() {
   );
 }
 
-/** All blocks, group by group, as small as they can still be told apart. */
+/** On the long shelf the chosen block is where it can be seen. */
+const inSight = (button: HTMLButtonElement | null) => button?.scrollIntoView({ block: "nearest", inline: "center" });
+
+/** All blocks, group by group, as small as they can still be told apart; one long shelf where there is little room. */
 function Shelves({ entries, chosen }: { entries: Shown[]; chosen: Shown }) {
   const away = useNavigate();
   const groups = [...new Set(entries.map((e) => e.group))];
   return (
-    <Box as="nav" aria-label="Blocks" w={{ base: "100%", lg: "440px" }} flexShrink={0}>
+    <Box
+      as="nav"
+      aria-label="Blocks"
+      w={{ base: "100%", lg: "440px" }}
+      flexShrink={0}
+      display={{ base: "flex", lg: "block" }}
+      gap="26px"
+      overflowX={{ base: "auto", lg: "visible" }}
+    >
       {groups.map((g) => (
-        <Box key={g} mb="16px">
+        <Box key={g} mb={{ base: "6px", lg: "16px" }}>
           <Heading as="h2" fontSize="13px" fontWeight="600" color="soft" mb="8px" textTransform="capitalize">
             {g}
           </Heading>
-          <Flex wrap="wrap" gap="10px 12px">
+          <Flex wrap={{ base: "nowrap", lg: "wrap" }} gap="10px 12px">
             {entries
               .filter((e) => e.group === g)
               .map((e) => (
@@ -66,6 +77,7 @@ function Shelves({ entries, chosen }: { entries: Shown[]; chosen: Shown }) {
                   aria-label={e.name}
                   aria-current={e === chosen ? "true" : undefined}
                   onClick={() => away(`/library/${e.id}`)}
+                  ref={e === chosen ? inSight : undefined}
                   h="66px"
                   minW="62px"
                   pb="5px"
@@ -82,7 +94,7 @@ function Shelves({ entries, chosen }: { entries: Shown[]; chosen: Shown }) {
           </Flex>
         </Box>
       ))}
-      <Text color="soft" fontSize="13px">
+      <Text color="soft" fontSize="13px" display={{ base: "none", lg: "block" }}>
         <Ruled>Each is a project file of its own; change anything in it once it lies on your shelf.</Ruled>
       </Text>
     </Box>

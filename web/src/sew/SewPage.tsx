@@ -116,7 +116,7 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
         <Text color="soft" fontSize="14px">
           <Ruled>
             {sewing
-              ? `Each ${sewing.seams === 1 ? "one seam" : `${sewing.seams} seams`} of ${sewing.length.text} · makes ${step.size}`
+              ? `Each ${sewing.seams === 1 ? "one seam" : `${sewing.seams} seams`} of ${sewing.length.text}${step.size && ` · makes ${step.size}`}`
               : step.size}
           </Ruled>
         </Text>

@@ -163,7 +163,7 @@ function Knot({ node, project, colours, slot, width, faded, chosen, choose, hove
         onFocus={() => hover(node.id)}
         onBlur={() => hover(undefined)}
         aria-expanded={chosen}
-        aria-label={`${name}, ${measures}${p ? `, ${p.good} of ${p.make}, ${p.state}` : ""}`}
+        aria-label={`${name}${measures && `, ${measures}`}${p ? `, ${p.good} of ${p.make}, ${p.state}` : ""}`}
         w="100%"
         h="100%"
         display="flex"
@@ -197,9 +197,9 @@ function Knot({ node, project, colours, slot, width, faded, chosen, choose, hove
           fontSize={small ? "11.5px" : "12.5px"}
           fontWeight="600"
           maxW="98%"
-          overflow="hidden"
-          textOverflow="ellipsis"
-          whiteSpace="nowrap"
+          lineClamp={slot < 70 ? 1 : 2}
+          lineHeight="1.2"
+          flexShrink={0}
         >
           <Ruled>{name}</Ruled>
         </chakra.span>
@@ -303,7 +303,7 @@ function Card({ id, project, colours, close }: { id: string; project: Project; c
         </Heading>
         <chakra.dl fontSize="14.5px">
           {step && line("do", step.says)}
-          {step && line("size", `${step.size} unfinished${trim?.finished ? `, ${trim.finished} finished` : ""}`)}
+          {step?.size && line("size", `${step.size} unfinished${trim?.finished ? `, ${trim.finished} finished` : ""}`)}
           {p &&
             line(
               "count",

@@ -21,10 +21,9 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
   const name = (unit: string) => parts.find((p) => p.value === unit)?.name ?? unit;
   const colours = coloursOf(draft.document);
   // Drawn to one scale, each column as wide and each row as high as the largest unit in it.
-  const allowances = 2 * draft.preview.plan.seam.effective.inches;
   const size = (one: Cell) => {
     const p = draft.preview.plan.pictures[one.unit];
-    const [w, h] = p ? [p.w - allowances, p.h - allowances] : [1, 1];
+    const [w, h] = p ? [p.w, p.h] : [1, 1];
     return (one.turn ?? 0) % 180 === 0 ? { w, h } : { w: h, h: w };
   };
   const widths = Array.from({ length: wide }, (_, x) => Math.max(...rows.map((row) => (row[x] ? size(row[x]).w : 0))));
