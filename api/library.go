@@ -87,4 +87,3 @@ func (s *Server) resize(_ context.Context, in *struct{ Body unitIn }) (*body[pla
 	}
 	return &body[plan.Resized]{r}, nil
 }
-

@@ -69,8 +69,11 @@ func gullPoint() (document.Document, error) {
 		d := e.Document
 		d.Name, d.Note = "Gull point", "A made-up quilt of stars in two colourways, its geese half sewn."
 		d.Fabrics = []cloth.Fabric{
-			{ID: "dark", Name: "Slate", Colour: "#2b4251"}, {ID: "light", Name: "Shell", Colour: "#efe5d2"}, {ID: "accent", Name: "Buoy", Colour: "#b5532f"},
-			{ID: "gorse", Name: "Gorse", Colour: "#c79a3a"}, {ID: "dune", Name: "Dune", Colour: "#5d6b54"},
+			{ID: "dark", Name: "Slate", Colour: "#2b4251"},
+			{ID: "light", Name: "Shell", Colour: "#efe5d2"},
+			{ID: "accent", Name: "Buoy", Colour: "#b5532f"},
+			{ID: "gorse", Name: "Gorse", Colour: "#c79a3a"},
+			{ID: "dune", Name: "Dune", Colour: "#5d6b54"},
 		}
 		d.Colourways = []document.Colourway{{ID: "noon", Name: "Noon", Fabrics: map[string]string{"C": "gorse", "A": "dune"}}}
 		d.Top = quilt.Top{Rows: 5, Columns: 5, Repeat: [][]quilt.Cell{{{Unit: e.Block}, {Unit: e.Block, Colourway: "noon"}}, {{Unit: e.Block, Colourway: "noon"}, {Unit: e.Block}}}}
