@@ -20,24 +20,32 @@ type Strip struct {
 	Width   measure.Length // exact
 	Cut     measure.Length // rounded up to the ruler's mark
 	Count   int
-	From    measure.Length // where the first of them starts along the cloth, squared end at 0
-	Patches *Across        // what is sub-cut from them
-	Joined  *Run           // set when they are sewn end to end first
+	Ends    []measure.Length // where each of them ends along the cloth, from its raw end
+	Patches *Across          // what is sub-cut from them
+	Joined  *Run             // set when they are sewn end to end first
 }
 
-// Across is sub-cuts taken across strips or strip sets.
+// Across is everything that is sub-cut from one kind of strip or strip set.
 type Across struct {
+	Set    string         // the strip set; empty for strips of one fabric
+	Length measure.Length // of each strip or set, before squaring up
+	Cuts   []SubCut
+	Layups Layups // how each is cut: how many of each of Cuts
+}
+
+// SubCut is pieces of one width among them.
+type SubCut struct {
 	ID       string // the act that sub-cuts
 	Width    measure.Length
 	Cut      measure.Length // rounded up to the ruler's mark
-	Length   measure.Length // of each strip or set, before squaring up
-	PerStrip int
-	Strips   int
 	Need     int
 	Spare    int
-	Last     int            // how many the last strip or set gives
-	Rest     measure.Length // what remains of the last one
+	PerStrip int  // from one strip that gives nothing else
+	Against  bool // its print lies across, because only so it comes out of the cloth
 }
+
+// Make is how many of it are cut.
+func (c SubCut) Make() int { return c.Need + c.Spare }
 
 // Run is strips sewn end to end and cut to lengths.
 type Run struct {
@@ -51,6 +59,7 @@ type Fabric struct {
 	Usable measure.Length
 	Strips []Strip
 	Length measure.Length // of cloth that is cut, squaring up included
+	Again  int            // how often its end is squared up again on the way
 	Buy    measure.Length // rounded up to the shop's step
 }
 
@@ -58,6 +67,23 @@ type Fabric struct {
 type Plan struct {
 	Fabrics []Fabric
 	Sets    []Across // sub-cuts from strip sets, in sewing order
+}
+
+// Buying is how cloth is bought.
+type Buying struct {
+	Step    measure.Length // in which the shop sells
+	Shrinks int            // so many in a hundred are lost in the wash
+	Margin  measure.Length // bought beyond the plan
+}
+
+// Washed is how much cloth leaves a length once it has shrunk.
+func (b Buying) Washed(l measure.Length) measure.Length {
+	return measure.CeilDiv(l*100, measure.Length(100-b.Shrinks))
+}
+
+// Of is what to buy so that a length can be cut.
+func (b Buying) Of(l measure.Length) measure.Length {
+	return measure.CeilDiv(b.Washed(l)+b.Margin, b.Step) * b.Step
 }
 
 // StripID names the strips of a role and breadth that the strip sets share.
@@ -69,31 +95,39 @@ func PatchStrips(act string) string { return act + "/strips" }
 // BorderStrips names the strips cut for a border.
 func BorderStrips(border string) string { return border + "/strips" }
 
-// Cut plans the cutting. units are in the order they are made, lines is the demand for every act and strip.
-func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *making.Table, shelf cloth.Shelf, shopStep measure.Length) Plan {
+// Cut plans the cutting. units are in the order they are made, lines is the demand for every act.
+func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *making.Table, shelf cloth.Shelf, buying Buying) Plan {
 	var p Plan
-	var strips []Strip
-	seen := map[string]bool{}
+	sets := map[string]int{} // strip set → its place among p.Sets
+	pools := pools{t: t, shelf: shelf}
 	for _, m := range units {
 		for _, act := range m.Acts {
-			for _, s := range act.Strips {
-				id := StripID(s.Role, s.As)
-				if !seen[id] && lines[id].Runs > 0 {
-					seen[id] = true
-					strips = append(strips, Strip{ID: id, Role: s.Role, Width: s.Width, Cut: s.Width.CeilTo(t.Ruler.Mark), Count: lines[id].Runs})
-				}
-			}
 			line := lines[act.ID]
-			if act.Patch != nil && line.Make() > 0 {
-				strips = append(strips, patchStrips(act.ID, *act.Patch, line, t))
+			if line.Make() <= 0 {
+				continue
 			}
-			if act.Does == making.SubCuts && line.Make() > 0 {
-				set, _ := t.Made(act.Takes[0].Act)
-				length, _ := set.Piece.Size()
-				p.Sets = append(p.Sets, across(m.Unit.ID, m.Width(), length, line, t))
+			if act.Patch != nil {
+				pools.add(act.ID, *act.Patch, line)
+			}
+			if act.Does == making.SubCuts {
+				id := act.Takes[0].Act
+				i, known := sets[id]
+				if !known {
+					set, _ := t.Made(id)
+					length, _ := set.Piece.Size()
+					i = len(p.Sets)
+					sets[id] = i
+					p.Sets = append(p.Sets, Across{Set: id, Length: length})
+				}
+				p.Sets[i].Cuts = append(p.Sets[i].Cuts, subCut(act.ID, m.Width(), p.Sets[i].Length, line, t))
 			}
 		}
 	}
+	for i := range p.Sets {
+		p.Sets[i].lay(t)
+	}
+	strips := p.setStrips(units, sets, t)
+	strips = append(strips, pools.strips()...)
 	for _, ring := range l.Rings {
 		usable, _ := t.Usable(ring.Border.Role)
 		total := 2*ring.Sides + 2*ring.Ends
@@ -104,37 +138,77 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 			Count: int(n), Joined: &Run{Pieces: []measure.Length{ring.Sides, ring.Ends}, Total: total},
 		})
 	}
-	p.Fabrics = byFabric(strips, t, shelf, shopStep)
+	p.Fabrics = byFabric(strips, t, shelf, buying)
 	return p
 }
 
-// patchStrips cuts patches from strips as wide as one of their sides, whichever takes less cloth.
-func patchStrips(act string, patch making.Patch, line demand.Line, t *making.Table) Strip {
-	usable, _ := t.Usable(patch.Role)
-	var best Strip
-	for i, way := range [][2]measure.Length{{patch.H, patch.W}, {patch.W, patch.H}} {
-		if way[1].CeilTo(t.Ruler.Mark) > usable-t.Squaring {
+// setStrips counts the strips that the strip sets share.
+func (p Plan) setStrips(units []making.Made, sets map[string]int, t *making.Table) []Strip {
+	var strips []Strip
+	index := map[string]int{}
+	for _, m := range units {
+		at, made := sets[m.Unit.ID]
+		if !made {
 			continue
 		}
-		a := across(act, way[1], usable, line, t)
-		s := Strip{ID: PatchStrips(act), For: act, Role: patch.Role, Width: way[0], Cut: way[0].CeilTo(t.Ruler.Mark), Count: a.Strips, Patches: &a}
-		if best.Count == 0 || i > 0 && s.Cut*measure.Length(s.Count) < best.Cut*measure.Length(best.Count) {
-			best = s
+		for _, act := range m.Acts {
+			for _, s := range act.Strips {
+				id := StripID(s.Role, s.As)
+				i, seen := index[id]
+				if !seen {
+					i = len(strips)
+					index[id] = i
+					strips = append(strips, Strip{ID: id, Role: s.Role, Width: s.Width, Cut: s.Width.CeilTo(t.Ruler.Mark)})
+				}
+				strips[i].Count += p.Sets[at].Layups.Strips
+			}
 		}
 	}
-	return best
+	return strips
 }
 
-func across(id string, width, length measure.Length, line demand.Line, t *making.Table) Across {
-	cut := width.CeilTo(t.Ruler.Mark)
-	a := Across{ID: id, Width: width, Cut: cut, Length: length, PerStrip: int((length - t.Squaring) / cut), Need: line.Need, Spare: line.Spare}
-	a.Strips = (line.Make() + a.PerStrip - 1) / a.PerStrip
-	a.Last = line.Make() - (a.Strips-1)*a.PerStrip
-	a.Rest = length - t.Squaring - measure.Length(a.Last)*cut
-	return a
+func subCut(id string, width, length measure.Length, line demand.Line, t *making.Table) SubCut {
+	c := SubCut{ID: id, Width: width, Cut: width.CeilTo(t.Ruler.Mark), Need: line.Make() - line.Spare, Spare: line.Spare}
+	c.PerStrip = stock(length, t).Most(int64(c.Cut))
+	return c
 }
 
-func byFabric(strips []Strip, t *making.Table, shelf cloth.Shelf, shopStep measure.Length) []Fabric {
+// stock is a strip or set of a length on this table.
+func stock(length measure.Length, t *making.Table) Stock {
+	return Stock{Length: int64(length - t.Squaring), Every: t.Every, Loss: int64(t.Squaring)}
+}
+
+// lay finds the fewest strips or sets that give all sub-cuts.
+func (a *Across) lay(t *making.Table) {
+	slices.SortStableFunc(a.Cuts, func(x, y SubCut) int { return int(y.Cut - x.Cut) })
+	wants := make([]Want, len(a.Cuts))
+	for i, c := range a.Cuts {
+		wants[i] = Want{int64(c.Cut), c.Make()}
+	}
+	a.Layups, _ = Fewest(stock(a.Length, t), wants) // what does not fit has been refused before
+}
+
+// Marks are where the knife goes across a strip that is cut by a pattern, from its raw end: the squared end, then the end of
+// every piece; wherever the end is squared up again, a mark more. piece is −1 at a squared end.
+func (a Across) Marks(p Pattern, t *making.Table) (at []measure.Length, piece []int) {
+	x := t.Squaring
+	at, piece = []measure.Length{x}, []int{-1}
+	k := 0
+	for i, n := range p.Counts {
+		for range n {
+			if t.Every > 0 && k > 0 && k%t.Every == 0 && t.Squaring > 0 {
+				x += t.Squaring
+				at, piece = append(at, x), append(piece, -1)
+			}
+			k++
+			x += a.Cuts[i].Cut
+			at, piece = append(at, x), append(piece, i)
+		}
+	}
+	return at, piece
+}
+
+func byFabric(strips []Strip, t *making.Table, shelf cloth.Shelf, buying Buying) []Fabric {
 	index := map[string]int{}
 	var list []Fabric
 	for _, s := range strips {
@@ -152,12 +226,20 @@ func byFabric(strips []Strip, t *making.Table, shelf cloth.Shelf, shopStep measu
 		f := &list[i]
 		slices.SortStableFunc(f.Strips, func(a, b Strip) int { return int(b.Cut - a.Cut) })
 		f.Length = t.Squaring
+		k := 0
 		for j := range f.Strips {
 			s := &f.Strips[j]
-			s.From = f.Length
-			f.Length += s.Cut * measure.Length(s.Count)
+			for range s.Count {
+				if t.Every > 0 && k > 0 && k%t.Every == 0 {
+					f.Length += t.Squaring
+					f.Again++
+				}
+				k++
+				f.Length += s.Cut
+				s.Ends = append(s.Ends, f.Length)
+			}
 		}
-		f.Buy = measure.CeilDiv(f.Length, shopStep) * shopStep
+		f.Buy = buying.Of(f.Length)
 	}
 	return list
 }

@@ -2,6 +2,8 @@ package cutting
 
 import (
 	"math/rand"
+	"slices"
+	"strings"
 	"testing"
 
 	"vicis/core/cloth"
@@ -50,10 +52,10 @@ func TestPatchesAreCutTheWayThatTakesLessCloth(t *testing.T) {
 		{"39", "50", 2, 50 * in, 39 * in, 2, 1}, // only one way comes out of 40″
 	} {
 		tb, units, shelf := onTable(t, patch(c.w, c.h))
-		plan := Cut(units, quilt.Layout{}, map[string]demand.Line{"p": {Need: c.n, Runs: c.n}}, tb, shelf, measure.Yard/8)
+		plan := Cut(units, quilt.Layout{}, map[string]demand.Line{"p": {Need: c.n, Runs: c.n}}, tb, shelf, Buying{Step: measure.Yard / 8})
 		s := plan.Fabrics[0].Strips[0]
-		if s.Cut != c.width || s.Patches.Cut != c.cut || s.Count != c.strips || s.Patches.PerStrip != c.each {
-			t.Errorf("%d of %s × %s: %d strips of %v″, %d from each at %v″", c.n, c.w, c.h, s.Count, s.Cut.Inches(), s.Patches.PerStrip, s.Patches.Cut.Inches())
+		if a := s.Patches.Cuts[0]; s.Cut != c.width || a.Cut != c.cut || s.Count != c.strips || a.PerStrip != c.each {
+			t.Errorf("%d of %s × %s: %d strips of %v″, %d from each at %v″", c.n, c.w, c.h, s.Count, s.Cut.Inches(), a.PerStrip, a.Cut.Inches())
 		}
 	}
 }
@@ -71,26 +73,57 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 			lines[id] = demand.Line{Need: 1 + rng.Intn(200), Spare: rng.Intn(5)}
 		}
 		tb, made, shelf := onTable(t, units...)
-		f := Cut(made, quilt.Layout{}, lines, tb, shelf, measure.Yard/8).Fabrics[0]
+		tb.Every = rng.Intn(6)
+		slices.SortFunc(made, func(a, b making.Made) int { return strings.Compare(a.Unit.ID, b.Unit.ID) })
+		f := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}).Fabrics[0]
 		at := tb.Squaring
+		cut := map[string]int{}
+		k := 0
 		for i, s := range f.Strips {
-			if s.From != at {
-				t.Fatalf("strip %d starts at %v, the last ended at %v", i, s.From, at)
+			for _, end := range s.Ends {
+				if k > 0 && tb.Every > 0 && k%tb.Every == 0 {
+					at += tb.Squaring
+				}
+				if at += s.Cut; end != at {
+					t.Fatalf("strip %d ends at %v, should at %v", k, end, at)
+				}
+				k++
 			}
-			at += s.Cut * measure.Length(s.Count)
+			if len(s.Ends) != s.Count {
+				t.Fatalf("%d strips of %d lie on the cloth", len(s.Ends), s.Count)
+			}
 			if i > 0 && s.Cut > f.Strips[i-1].Cut {
 				t.Fatal("a wider strip comes after a narrower one")
 			}
 			a := s.Patches
-			if got := lines[a.ID]; (a.Strips-1)*a.PerStrip+a.Last != got.Make() || a.Last < 1 || a.Last > a.PerStrip {
-				t.Fatalf("%+v gives another count than %+v", a, got)
+			if a.Layups.Strips != s.Count || !a.Layups.Proven() {
+				t.Fatalf("%d strips cut, %+v", s.Count, a.Layups)
 			}
-			if used := tb.Squaring + measure.Length(a.PerStrip)*a.Cut; used > a.Length || used+a.Cut <= a.Length {
-				t.Fatalf("%d sub-cuts of %v in %v", a.PerStrip, a.Cut, a.Length)
+			wants := make([]Want, len(a.Cuts))
+			for k, c := range a.Cuts {
+				cut[c.ID]++
+				if wants[k] = (Want{int64(c.Cut), c.Make()}); c.Make() != lines[c.ID].Make() {
+					t.Fatalf("%+v gives another count than %+v", c, lines[c.ID])
+				}
+				if p := made[c.ID[0]-'p'].Acts[0].Patch; !(s.Cut == p.H && c.Cut == p.W || s.Cut == p.W && c.Cut == p.H) {
+					t.Fatalf("a patch %v cut %v from %v", p, c.Cut, s.Cut)
+				}
 			}
-			if a.Rest < 0 || a.Rest != a.Length-tb.Squaring-measure.Length(a.Last)*a.Cut {
-				t.Fatalf("rest %v", a.Rest)
+			check(t, stock(a.Length, tb), wants, a.Layups)
+			for _, pattern := range a.Layups.Patterns {
+				at, piece := a.Marks(pattern, tb)
+				for k := 1; k < len(at); k++ {
+					if piece[k] >= 0 && at[k]-at[k-1] != a.Cuts[piece[k]].Cut {
+						t.Fatalf("a piece of %v where %v is wanted", at[k]-at[k-1], a.Cuts[piece[k]].Cut)
+					}
+				}
+				if at[len(at)-1] > a.Length {
+					t.Fatal("cut past the end")
+				}
 			}
+		}
+		if len(cut) != len(units) {
+			t.Fatalf("%d of %d patches cut", len(cut), len(units))
 		}
 		if f.Length != at || f.Buy < f.Length || f.Buy-f.Length >= measure.Yard/8 || f.Buy%(measure.Yard/8) != 0 {
 			t.Fatalf("%v of cloth, %v bought", f.Length, f.Buy)
@@ -102,8 +135,73 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 func TestCutsAreRoundedUpToTheMark(t *testing.T) {
 	tb, units, shelf := onTable(t, patch("4", "4"))
 	tb.Ruler.Mark = 3 * in / 8
-	s := Cut(units, quilt.Layout{}, map[string]demand.Line{"p": {Need: 1}}, tb, shelf, measure.Yard/8).Fabrics[0].Strips[0]
+	s := Cut(units, quilt.Layout{}, map[string]demand.Line{"p": {Need: 1}}, tb, shelf, Buying{Step: measure.Yard / 8}).Fabrics[0].Strips[0]
 	if s.Cut != 33*in/8 || s.Width != 4*in {
 		t.Errorf("cut %v″ for %v″", s.Cut.Inches(), s.Width.Inches())
+	}
+}
+
+// Patches of one fabric that come out of strips of one width share them, and the way each is cut is chosen together with the
+// others: 4½ × 2½ alone would take one strip of 2½″, and 30 of 4½ × 4½ leave room for all of them in their last strip.
+func TestPatchesShareStrips(t *testing.T) {
+	unit := func(id, w, h string) making.Unit {
+		return making.Unit{ID: id, Name: id, How: &making.PlainPatch{Role: "A", Width: making.Breadth(w), Height: making.Breadth(h)}}
+	}
+	tb, made, shelf := onTable(t, unit("p", "4 1/2", "4 1/2"), unit("q", "4 1/2", "2 1/2"))
+	f := Cut(made, quilt.Layout{}, map[string]demand.Line{"p": {Need: 26}, "q": {Need: 4}}, tb, shelf, Buying{Step: measure.Yard / 8}).Fabrics[0]
+	// Eight of 4½″ from 39½″: 26 take four strips, the last with two; 39½ − 9 = 30½″ is room for four of 2½″.
+	if len(f.Strips) != 1 || f.Strips[0].Count != 4 || len(f.Strips[0].Patches.Cuts) != 2 {
+		t.Errorf("%+v", f.Strips)
+	}
+}
+
+// A print with a direction is cut so that what stands upright in the unit runs along the cloth, even where that takes more.
+func TestADirectionIsKept(t *testing.T) {
+	for _, c := range []struct {
+		print   cloth.Print
+		w, h    string
+		width   measure.Length
+		against bool
+	}{
+		{cloth.Plain, "6 1/2", "10 1/2", 21 * in / 2, false},
+		{cloth.OneWay, "10 1/2", "6 1/2", 13 * in / 2, false},
+		{cloth.OneWay, "6 1/2", "10 1/2", 21 * in / 2, false},
+		{cloth.TwoWay, "50", "39", 50 * in, true}, // 50″ across does not come out of 40″
+	} {
+		tb, made, _ := onTable(t, patch(c.w, c.h))
+		var problems problem.List
+		shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456", Print: c.print}}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
+		s := Cut(made, quilt.Layout{}, map[string]demand.Line{"p": {Need: 17}}, tb, shelf, Buying{Step: measure.Yard / 8}).Fabrics[0].Strips[0]
+		if s.Cut != c.width || s.Patches.Cuts[0].Against != c.against {
+			t.Errorf("%s, %s × %s: strips of %v″, against the print %v", c.print, c.w, c.h, s.Cut.Inches(), s.Patches.Cuts[0].Against)
+		}
+	}
+}
+
+// 1.05 m cut from cloth that loses 5 in a hundred: 1.05 ÷ 0.95 = 1.105…, with 10 cm more 1.205…, 1.3 m in steps of 10 cm.
+func TestBuyingAllowsForShrinkageAndMargin(t *testing.T) {
+	b := Buying{Step: 10 * measure.Centimetre, Shrinks: 5, Margin: 10 * measure.Centimetre}
+	if got := b.Of(105 * measure.Centimetre); got != 130*measure.Centimetre {
+		t.Errorf("%v cm", float64(got)/float64(measure.Centimetre))
+	}
+	if got := (Buying{Step: measure.Yard / 8}).Of(measure.Yard / 8); got != measure.Yard/8 {
+		t.Errorf("a length that is sold is rounded up to %v", got)
+	}
+}
+
+// Unequal lists of sub-cuts run on from one set to the next.
+func TestSubCutsOfOneSetShareIt(t *testing.T) {
+	set := making.Unit{ID: "s", Name: "s", How: &making.StripSet{Strips: []making.SetStrip{{ID: "a", Role: "A"}, {ID: "b", Role: "A"}}}}
+	cut := func(id, w string) making.Unit {
+		return making.Unit{ID: id, Name: id, How: &making.SubCut{From: "s", Width: making.Breadth(w)}}
+	}
+	tb, made, shelf := onTable(t, set, cut("x", "6 1/2"), cut("y", "2 1/2"), cut("z", "3 1/2"))
+	p := Cut(made, quilt.Layout{}, map[string]demand.Line{"x": {Need: 7}, "y": {Need: 12}, "z": {Need: 0}}, tb, shelf, Buying{Step: measure.Yard / 8})
+	// 7 × 6½ + 12 × 2½ = 75½″ of 2 × 39½ = 79″: two sets; counted apart it would be two and one.
+	if a := p.Sets[0]; len(a.Cuts) != 2 || a.Layups.Strips != 2 || !a.Layups.Proven() {
+		t.Errorf("%+v", p.Sets)
+	}
+	if s := p.Fabrics[0].Strips[0]; s.Count != 4 {
+		t.Errorf("%d strips for two sets of two", s.Count)
 	}
 }

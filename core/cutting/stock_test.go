@@ -82,6 +82,29 @@ func TestFewestStripsOfKnownInstances(t *testing.T) {
 	}
 }
 
+// How many sub-cuts of one width come out of a set, half an inch squared off: common practice, worked by hand.
+func TestMostFromOneSet(t *testing.T) {
+	for _, c := range []struct {
+		usable, width float64
+		every, most   int
+	}{
+		{40, 6.5, 0, 6},
+		{40, 2.5, 0, 15},
+		{13, 2.5, 0, 5},
+		{42, 1.5, 0, 27},
+		{40, 2.5, 4, 15}, // 15 × 2½ + 3 × ½ = 39
+		{40, 2.5, 3, 15}, // 15 × 2½ + 4 × ½ = 39½
+		{40, 2.5, 2, 14}, // 15 × 2½ + 7 × ½ = 41
+		{40, 39.5, 1, 1},
+		{40, 40, 0, 0},
+	} {
+		stock := Stock{int64(c.usable*8) - 4, c.every, 4}
+		if got := stock.Most(int64(c.width * 8)); got != c.most {
+			t.Errorf("%v″ from %v″, squared up every %d: %d, want %d", c.width, c.usable, c.every, got, c.most)
+		}
+	}
+}
+
 // small is a seeded instance whose patterns can all be listed for a reference.
 func small(r *rand.Rand) (Stock, []Want) {
 	stock := Stock{Length: 160 + r.Int63n(200)}

@@ -27,6 +27,10 @@ func Changes(a, b Document) []string {
 	change("strips cut", a.Strip, b.Strip)
 	change("usable width", a.Cloth.Usable, b.Cloth.Usable)
 	change("squaring up takes", a.Cloth.Squaring, b.Cloth.Squaring)
+	change("squared up again after cuts", a.Cloth.Every, b.Cloth.Every)
+	change("cloth shrinks in a hundred", a.Cloth.Shrinks, b.Cloth.Shrinks)
+	change("bought beyond the plan", a.Cloth.Margin, b.Cloth.Margin)
+	change("layers cut at once", a.Settings.Layers, b.Settings.Layers)
 	change("stitched at", a.Seam.Stitched, b.Seam.Stitched)
 	change("the fold takes", a.Seam.Fold, b.Seam.Fold)
 	change("ruler's mark", a.Ruler, b.Ruler)
@@ -75,11 +79,27 @@ func Changes(a, b Document) []string {
 			say("%s is made differently", u.Name)
 		case a.Parts[i].Name != u.Name:
 			say("%s, was %s", u.Name, a.Parts[i].Name)
+		case !slices.Equal(a.Parts[i].Also, u.Also):
+			say("something else stands in for %s", u.Name)
 		}
 	}
 	for _, u := range a.Parts {
 		if !slices.ContainsFunc(b.Parts, func(v making.Unit) bool { return v.ID == u.ID }) {
 			say("without %s", u.Name)
+		}
+	}
+	for _, w := range b.Colourways {
+		i := slices.IndexFunc(a.Colourways, func(v Colourway) bool { return v.ID == w.ID })
+		switch {
+		case i < 0:
+			say("new colourway %s", w.Name)
+		case !alike(a.Colourways[i], w):
+			say("colourway %s in other fabrics, or of another name", w.Name)
+		}
+	}
+	for _, w := range a.Colourways {
+		if !slices.ContainsFunc(b.Colourways, func(v Colourway) bool { return v.ID == w.ID }) {
+			say("without colourway %s", w.Name)
 		}
 	}
 	if !alike(a.Top.Repeat, b.Top.Repeat) {
@@ -102,7 +122,7 @@ func Changes(a, b Document) []string {
 // answer is the name of what a document answers to a question; empty where the places themselves are told apart already.
 func answer(d Document, q Question) string {
 	value := map[string]string{
-		"/schools/press": string(d.Schools.Press), "/schools/setFirst": fmt.Sprint(d.Schools.SetFirst), "/schools/sewing": d.Schools.Sewing,
+		"/schools/prepare": d.Schools.Prepare, "/schools/press": string(d.Schools.Press), "/schools/setFirst": fmt.Sprint(d.Schools.SetFirst), "/schools/sewing": d.Schools.Sewing,
 		"/schools/joining": d.Schools.Joining, "/schools/pins": d.Schools.Pins, "/schools/marking": string(d.Schools.Marking), "/settings/hand": d.Settings.Hand, "/settings/buy": d.Settings.Buy, "/settings/paper": d.Settings.Paper,
 	}[q.Key]
 	for _, a := range q.Answers {

@@ -34,6 +34,10 @@ func TestChangesAreToldInTradeWords(t *testing.T) {
 		{[]string{`"width":"3,5"`, `"width":"4"`}, []string{"another border"}},
 		{[]string{`,"borders":[{"id":"b","name":"b","role":"A","width":"3,5"}]`, ``}, []string{"without the border"}},
 		{[]string{`"measure":"in"`, `"measure":"in","settings":{"hand":"left"}`}, []string{"you cut with the left hand, was the right hand"}},
+		{[]string{`"squaring":".5"`, `"squaring":".5","every":4,"shrinks":3,"margin":"10 cm"`}, []string{"squared up again after cuts 4, was 0", "cloth shrinks in a hundred 3, was 0", "bought beyond the plan 10 cm, was "}},
+		{[]string{`"fabrics":[]`, `"fabrics":[],"colourways":[{"id":"w","name":"Dusk","fabrics":{}}]`}, []string{"new colourway Dusk"}},
+		{[]string{`"name":"p"`, `"name":"p","also":["q"]`}, []string{"something else stands in for p"}},
+		{[]string{`"measure":"in"`, `"measure":"in","settings":{"layers":4}`}, []string{"layers cut at once 4, was 2"}},
 	} {
 		if got := Changes(doc(t), doc(t, c.replace...)); !reflect.DeepEqual(got, c.want) {
 			t.Errorf("%v: %q, want %q", c.replace, got, c.want)

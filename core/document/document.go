@@ -58,6 +58,9 @@ type Seam struct {
 type Cloth struct {
 	Usable   measure.Written `json:"usable" doc:"Width without selvedges"`
 	Squaring measure.Written `json:"squaring" doc:"Lost at the end of each strip, strip set and length of cloth when it is squared up"`
+	Every    int             `json:"every,omitempty" minimum:"0" maximum:"100" doc:"Sub-cuts after which the end is squared up again; never when left out"`
+	Shrinks  int             `json:"shrinks,omitempty" minimum:"0" maximum:"25" doc:"So many in a hundred of its length are lost when the cloth is washed before it is cut"`
+	Margin   measure.Written `json:"margin,omitempty" doc:"Bought beyond what the plan cuts, of every fabric"`
 }
 
 // MostBytes is how large a document may be.
@@ -135,6 +138,9 @@ func (d *Document) normalise(problems *problem.List) {
 
 func (d *Document) written() []*measure.Written {
 	list := []*measure.Written{&d.Ruler, &d.Seam.Stitched, &d.Seam.Fold, &d.Cloth.Usable, &d.Cloth.Squaring, &d.Strip}
+	if d.Cloth.Margin != "" {
+		list = append(list, &d.Cloth.Margin)
+	}
 	for i := range d.Fabrics {
 		if d.Fabrics[i].Usable != "" {
 			list = append(list, &d.Fabrics[i].Usable)

@@ -15,6 +15,7 @@ type Schools struct {
 	Joining  string                 `json:"joining" enum:"one,pairs"`
 	Pins     string                 `json:"pins" enum:"none,crossings,everywhere,glue"`
 	Marking  making.Marking         `json:"marking" enum:"line,both,crease,guide" doc:"How a sewing line on the diagonal is shown to the needle"`
+	Prepare  string                 `json:"prepare" enum:"press,starch,wash" doc:"What is done to the cloth before it is cut"`
 	Chain    int                    `json:"chain" minimum:"1" maximum:"500" doc:"Units on one chain before it is cut"`
 	Steps    map[string]StepSchools `json:"steps,omitempty" doc:"What is done differently, by unit, row kind or border"`
 }
@@ -28,9 +29,10 @@ type StepSchools struct {
 
 // Settings are what does not change the quilt, only how it is told.
 type Settings struct {
-	Hand  string `json:"hand" enum:"right,left" doc:"The hand that holds the cutter"`
-	Buy   string `json:"buy" enum:"yd,m" doc:"How the shop sells cloth"`
-	Paper string `json:"paper" enum:"a4,letter"`
+	Hand   string `json:"hand" enum:"right,left" doc:"The hand that holds the cutter"`
+	Buy    string `json:"buy" enum:"yd,m" doc:"How the shop sells cloth"`
+	Layers int    `json:"layers" minimum:"1" maximum:"8" doc:"Strips or sets that are stacked to be cut across"`
+	Paper  string `json:"paper" enum:"a4,letter"`
 }
 
 // PressOf gives the school of pressing for a unit, row kind or border.
@@ -72,6 +74,10 @@ func (d *Document) fill() {
 	set(&d.Schools.Pins, "none")
 	if d.Schools.Marking == "" {
 		d.Schools.Marking = making.OneLine
+	}
+	set(&d.Schools.Prepare, "press")
+	if d.Settings.Layers == 0 {
+		d.Settings.Layers = 2
 	}
 	if d.Schools.Chain == 0 {
 		d.Schools.Chain = 10
@@ -118,6 +124,11 @@ func Questions() []Question {
 			{Value: "nest", Name: "so that seams nest", Changes: "Crossings interlock first; to the dark where that is left open."},
 			{Value: "dark", Name: "to the dark, always", Changes: "No dark allowance shows through a light patch; some crossings may lie on each other."},
 			{Value: "open", Name: "every seam open", Changes: "Flat, but open seams do not nest: each crossing wants a pin."},
+		}},
+		{"/schools/prepare", "Before cutting, cloth is", "", []Answer{
+			{Value: "press", Name: "pressed", Changes: "Pressed flat and folded; what it shrinks later it shrinks in the quilt."},
+			{Value: "starch", Name: "starched and pressed", Changes: "Stiff, and shrunk a little now, not later; good for cloth with edges on the bias."},
+			{Value: "wash", Name: "washed, dried and pressed", Changes: "Shrunk before it is cut: say below by how much, and more is bought."},
 		}},
 		{"/schools/setFirst", "Set the seam first", "setFirst", []Answer{
 			{Value: "true", Name: "yes", Changes: "Each seam is pressed flat as it was sewn before it is pressed to its side."},

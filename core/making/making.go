@@ -52,6 +52,7 @@ type Table struct {
 	Strip    measure.Length // the width strips of this project are cut, unless a unit says otherwise
 	Ruler    measure.Ruler
 	Squaring measure.Length // lost to squaring up the end of a strip or strip set
+	Every    int            // sub-cuts after which the end is squared up again; 0 for never
 	Marking  Marking        // how sewing lines are shown
 	Usable   func(role string) (measure.Length, bool)
 	Made     func(unit string) (Made, bool)

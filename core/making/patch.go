@@ -32,7 +32,7 @@ func (m *PlainPatch) Make(t *Table) (Made, bool) {
 	if !ok || !ok1 || !ok2 {
 		return Made{}, false
 	}
-	if narrow := min(w, h); narrow > usable-t.Squaring {
+	if narrow := min(w, h); narrow.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
 		t.Problems.Stop("cloth-too-short", t.At+"/width",
 			fmt.Sprintf("%s is %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.", t.Unit.Name, t.Ruler.Print(w), t.Ruler.Print(h), t.Ruler.Print(usable), t.Ruler.Print(t.Squaring)),
 			"Choose wider cloth, or a smaller block.")

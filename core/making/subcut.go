@@ -8,8 +8,8 @@ import (
 
 func init() { register(func() Method { return &SubCut{} }) }
 
-// SubCut is a segment cut across a strip set, after its end has been squared up. A set gives
-// ⌊(usable length − squaring up) / width⌋ of them (common practice).
+// SubCut is a segment cut across a strip set, after its end has been squared up. How many sets that takes is for the cutting
+// plan to say: a set may give segments of several widths.
 type SubCut struct {
 	From  string  `json:"from" doc:"The strip set"`
 	Width Breadth `json:"width,omitempty" doc:"A length, or so many strips; 1 strip when left out"`
@@ -34,8 +34,7 @@ func (m *SubCut) Make(t *Table) (Made, bool) {
 	}
 	t.onTheRuler(width, t.At+"/width", t.Unit.Name)
 	length, _ := set.Piece.Size()
-	each := int((length - t.Squaring) / width)
-	if each < 1 {
+	if width.CeilTo(t.Ruler.Mark) > length-t.Squaring {
 		t.Problems.Stop("cloth-too-short", t.At+"/width",
 			fmt.Sprintf("A sub-cut of %s does not come out of a strip set %s long, %s of it for squaring up.", t.Ruler.Print(width), t.Ruler.Print(length), t.Ruler.Print(t.Squaring)),
 			fmt.Sprintf("Use cloth with at least %s of usable width, or cut %s narrower.", t.Ruler.Print((width+t.Squaring).CeilTo(t.Ruler.Mark)), t.Unit.Name))
@@ -43,7 +42,7 @@ func (m *SubCut) Make(t *Table) (Made, bool) {
 	}
 	p := set.Piece.Slice(t.Squaring, width)
 	return Made{Kind: SubCutKind, Piece: p, Acts: []Act{{
-		ID: t.Unit.ID, Does: SubCuts, Takes: []Take{{Act: m.From, Each: 1}}, Gives: []Give{{t.Unit.ID, each}}, Piece: p,
+		ID: t.Unit.ID, Does: SubCuts, Takes: []Take{{Act: m.From, Each: 1}}, Piece: p,
 	}}}, true
 }
 

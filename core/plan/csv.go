@@ -12,18 +12,22 @@ func (p Plan) CSV() (string, error) {
 	w := csv.NewWriter(&s)
 	w.UseCRLF = true
 	row := func(cells ...string) { _ = w.Write(cells) } // a strings.Builder takes everything
+	cuts := func(what, from string, a Across) {
+		for _, c := range a.Cuts {
+			row(what, from, strconv.Itoa(c.Make), c.Width.Text, c.Name, strconv.Itoa(c.Spare), strconv.Itoa(c.PerStrip))
+		}
+	}
 	row("what", "fabric or set", "count", "cut width", "for", "of them spare", "from each")
 	for _, f := range p.Cut {
 		for _, c := range f.Strips {
 			row("strip", f.Name, strconv.Itoa(c.Count), c.Width.Text, c.For, "", "")
-			if a := c.Patches; a != nil {
-				row("patch", f.Name, strconv.Itoa(a.Make), a.Width.Text, a.Name, strconv.Itoa(a.Spare), strconv.Itoa(a.PerStrip))
+			if c.Patches != nil {
+				cuts("patch", f.Name, *c.Patches)
 			}
 		}
 	}
 	for _, set := range p.Sets {
-		a := set.Across
-		row("sub-cut", set.Set, strconv.Itoa(a.Make), a.Width.Text, a.Name, strconv.Itoa(a.Spare), strconv.Itoa(a.PerStrip))
+		cuts("sub-cut", set.Set, set.Across)
 	}
 	w.Flush()
 	return s.String(), w.Error()

@@ -35,23 +35,78 @@ func plural(n int, one string) string {
 }
 
 func (b *builder) across(a cutting.Across, what string) Across {
-	out := Across{
-		Step: a.ID, Name: b.nameOf(a.ID), Width: b.t.Ruler.Read(a.Cut), PerStrip: a.PerStrip, Strips: a.Strips,
-		Need: a.Need, Spare: a.Spare, Make: a.Need + a.Spare, Last: a.Last, Rest: b.t.Ruler.Read(a.Rest), Length: b.t.Ruler.Read(a.Length),
-		Working: Working{
-			Sums: []string{
-				fmt.Sprintf("%s − %s to square up = %s", b.say(a.Length), b.say(b.t.Squaring), b.say(a.Length-b.t.Squaring)),
-				fmt.Sprintf("%s ÷ %s = %d from each %s, %s over", b.say(a.Length-b.t.Squaring), b.say(a.Cut), a.PerStrip, what, b.say(a.Length-b.t.Squaring-measure.Length(a.PerStrip)*a.Cut)),
-				fmt.Sprintf("%d ÷ %d = %s, rounded up", a.Need+a.Spare, a.PerStrip, plural(a.Strips, what)),
-			},
-			Rule: "A " + what + " gives as many sub-cuts as go into its usable length, less what squaring up takes; the whole quilt is rounded up once.",
-		},
-		Marks: make([]float64, 0, a.PerStrip+1),
+	out := Across{Length: b.t.Ruler.Read(a.Length), Strips: a.Layups.Strips, Proven: a.Layups.Proven(), Cuts: []SubCut{}, Layups: []Layup{}}
+	for _, c := range a.Cuts {
+		out.Cuts = append(out.Cuts, SubCut{
+			Step: c.ID, Name: b.nameOf(c.ID), Width: b.t.Ruler.Read(c.Cut), PerStrip: c.PerStrip, Need: c.Need, Spare: c.Spare, Make: c.Make(),
+		})
 	}
-	for i := range a.PerStrip + 1 {
-		out.Marks = append(out.Marks, round((b.t.Squaring + measure.Length(i)*a.Cut).Inches()))
+	for _, p := range a.Layups.Patterns { // what differs only in what the pieces are for is cut alike
+		l := b.layup(a, p)
+		if n := len(out.Layups); n > 0 && out.Layups[n-1].Says == l.Says {
+			out.Layups[n-1].Times += l.Times
+		} else {
+			out.Layups = append(out.Layups, l)
+		}
 	}
+	out.Proof = fmt.Sprintf("%s: fewer is not possible.", plural(out.Strips, what))
+	if !out.Proven {
+		out.Proof = fmt.Sprintf("%s: %d might do, fewer than that is not possible.", plural(out.Strips, what), a.Layups.Bound)
+	}
+	out.Working = b.acrossWorking(a, what)
 	return out
+}
+
+func (b *builder) layup(a cutting.Across, p cutting.Pattern) Layup {
+	at, piece := a.Marks(p, &b.t)
+	l := Layup{Times: p.Times, Marks: make([]Mark, len(at)), Rest: b.t.Ruler.Read(a.Length - at[len(at)-1])}
+	squared := at[0]
+	for i := range at {
+		l.Marks[i] = Mark{At: round(at[i].Inches()), Reads: b.t.Ruler.Read(at[i] - squared)}
+		if piece[i] < 0 {
+			squared = at[i]
+		} else {
+			l.Marks[i].Step = a.Cuts[piece[i]].ID
+		}
+	}
+	var words []string
+	n := 0
+	for i, c := range a.Cuts {
+		n += p.Counts[i]
+		if n > 0 && (i+1 == len(a.Cuts) || a.Cuts[i+1].Cut != c.Cut) {
+			words = append(words, fmt.Sprintf("%d at %s", n, b.say(c.Cut)))
+			n = 0
+		}
+	}
+	l.Says = strings.Join(words, ", ")
+	return l
+}
+
+// acrossWorking is the sum behind a count of strips or sets.
+func (b *builder) acrossWorking(a cutting.Across, what string) Working {
+	room := a.Length - b.t.Squaring
+	w := Working{Sums: []string{fmt.Sprintf("%s − %s to square up = %s", b.say(a.Length), b.say(b.t.Squaring), b.say(room))}}
+	n := plural(a.Layups.Strips, what)
+	if b.t.Every > 0 && b.t.Squaring > 0 {
+		w.Sums = append(w.Sums, fmt.Sprintf("after every %s, %s to square up again", plural(b.t.Every, "cut"), b.say(b.t.Squaring)))
+	}
+	if len(a.Cuts) == 1 {
+		c := a.Cuts[0]
+		if b.t.Every == 0 {
+			w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %s = %d from each %s, %s over", b.say(room), b.say(c.Cut), c.PerStrip, what, b.say(room-measure.Length(c.PerStrip)*c.Cut)))
+		}
+		w.Sums = append(w.Sums, fmt.Sprintf("%d ÷ %d = %s, rounded up", c.Make(), c.PerStrip, n))
+		w.Rule = "A " + what + " gives as many sub-cuts as go into its usable length, less what squaring up takes; the whole quilt is rounded up once."
+		return w
+	}
+	var total measure.Length
+	for _, c := range a.Cuts {
+		total += measure.Length(c.Make()) * c.Cut
+		w.Sums = append(w.Sums, fmt.Sprintf("%d × %s = %s of %s", c.Make(), b.say(c.Cut), b.say(measure.Length(c.Make())*c.Cut), b.nameOf(c.ID)))
+	}
+	w.Sums = append(w.Sums, fmt.Sprintf("%s in all ÷ %s: at least %d; laid out, %s", b.say(total), b.say(room), measure.CeilDiv(total, room), n))
+	w.Rule = "A " + what + " may give sub-cuts of several widths. How they share is searched until fewer is shown to be impossible: no " + what + " holds more worth than a price on each width allows."
+	return w
 }
 
 func (b *builder) cutList() []FabricCut {
@@ -66,16 +121,28 @@ func (b *builder) cutList() []FabricCut {
 			terms = append(terms, fmt.Sprintf("%d × %s", s.Count, b.say(s.Cut)))
 			c.Strips = append(c.Strips, b.stripCut(s))
 		}
-		c.Working = Working{
-			Sums: []string{
-				fmt.Sprintf("%s + %s to square up = %s", strings.Join(terms, " + "), b.say(b.t.Squaring), b.say(f.Length)),
-				fmt.Sprintf("rounded up to the next %s: %s", b.shopStep(), c.Buy),
-			},
-			Rule: "Strips lie side by side along the cloth; shops sell in steps. Shrinkage is not in it: buy more if you wash first.",
-		}
+		c.Working = b.yardage(f, terms, c.Buy)
 		list = append(list, c)
 	}
 	return list
+}
+
+// yardage is the sum behind what is bought of one fabric.
+func (b *builder) yardage(f cutting.Fabric, terms []string, buy string) Working {
+	w := Working{
+		Sums: []string{fmt.Sprintf("%s + %s to square up = %s", strings.Join(terms, " + "), b.say(b.t.Squaring*measure.Length(1+f.Again)), b.say(f.Length))},
+		Rule: "Strips lie side by side along the cloth; shops sell in steps.",
+	}
+	if n := b.buying.Shrinks; n > 0 {
+		w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %d in a hundred that washing leaves = %s", b.say(f.Length), 100-n, b.shop().Print(b.buying.Washed(f.Length))))
+	} else {
+		w.Rule += " Shrinkage is not in it: say how much the cloth shrinks if you wash it first."
+	}
+	if b.buying.Margin > 0 {
+		w.Sums = append(w.Sums, fmt.Sprintf("%s more, to be safe", b.say(b.buying.Margin)))
+	}
+	w.Sums = append(w.Sums, fmt.Sprintf("rounded up to the next %s: %s", b.shopStep(), buy))
+	return w
 }
 
 func (b *builder) shopStep() string {
@@ -94,11 +161,18 @@ func (b *builder) shop() measure.Ruler {
 }
 
 func (b *builder) stripCut(s cutting.Strip) StripCut {
-	c := StripCut{Step: s.ID, Width: b.t.Ruler.Read(s.Cut), Count: s.Count, From: b.t.Ruler.Read(s.From)}
+	c := StripCut{Step: s.ID, Width: b.t.Ruler.Read(s.Cut), Count: s.Count, Ends: make([]float64, len(s.Ends))}
+	for i, end := range s.Ends {
+		c.Ends[i] = round(end.Inches())
+	}
 	switch {
 	case s.Patches != nil:
 		a := b.across(*s.Patches, "strip")
-		c.Patches, c.For = &a, a.Name
+		var names []string
+		for _, cut := range a.Cuts {
+			names = append(names, cut.Name)
+		}
+		c.Patches, c.For = &a, strings.Join(names, ", ")
 	case s.Joined != nil:
 		for _, ring := range b.layout.Rings {
 			if ring.Border.ID == s.For {
@@ -141,7 +215,7 @@ func (b *builder) perSet(m making.Made, strip string) int {
 func (b *builder) setList() []SetCut {
 	list := []SetCut{}
 	for _, a := range b.cut.Sets {
-		set := b.made(b.made(a.ID).Acts[0].Takes[0].Act)
+		set := b.made(a.Set)
 		_, high := set.Piece.Size()
 		var strips []string
 		for _, s := range set.Acts[0].Strips {
@@ -187,12 +261,16 @@ func (b *builder) steps() []Step {
 				Size: b.say(s.Cut) + " wide", Exact: exactly(s.Cut), Picture: s.ID, Working: b.runWorking(s),
 			})
 			if s.Patches != nil {
-				add(b.subCut(*s.Patches, "strip", s.ID))
+				for _, c := range s.Patches.Cuts {
+					add(b.subCut(c, *s.Patches, s.ID, "strips"))
+				}
 			}
 		}
 	}
 	for _, a := range b.cut.Sets {
-		add(b.subCut(a, "set", b.made(a.ID).Acts[0].Takes[0].Act))
+		for _, c := range a.Cuts {
+			add(b.subCut(c, a, a.Set, b.made(a.Set).Unit.Name))
+		}
 	}
 	for _, batch := range b.batches {
 		add(b.sewn(batch))
@@ -221,17 +299,17 @@ func (b *builder) runWorking(s cutting.Strip) Working {
 	}
 }
 
-func (b *builder) subCut(a cutting.Across, from, step string) Step {
-	w, h := b.acts[a.ID].act.Piece.Size()
-	n := a.Need + a.Spare
-	source := "strips"
-	if from == "set" {
-		source = b.made(step).Unit.Name
+func (b *builder) subCut(c cutting.SubCut, from cutting.Across, step, source string) Step {
+	w, h := b.acts[c.ID].act.Piece.Size()
+	says := fmt.Sprintf("Sub-cut %d at %s from %s, %d from each.", c.Make(), b.say(c.Cut), source, c.PerStrip)
+	take := Take{Step: step, Each: 1, Per: c.PerStrip}
+	if len(from.Cuts) > 1 {
+		take.Part, take.Whole = int(c.Cut), int(from.Length-b.t.Squaring)
+		says = fmt.Sprintf("Sub-cut %d at %s from %s that give other widths too.", c.Make(), b.say(c.Cut), source)
 	}
 	return Step{
-		ID: a.ID, Name: b.nameOf(a.ID), Stage: batching.SubCuts, Does: "sub-cut", One: "sub-cut", Make: n, Spare: a.Spare,
-		Says: fmt.Sprintf("Sub-cut %d at %s from %s, %d from each.", n, b.say(a.Cut), source, a.PerStrip),
-		Size: b.say(w) + " × " + b.say(h), Exact: exactly(w, h), Picture: a.ID, Takes: []Take{{Step: step, Each: 1, Per: a.PerStrip}},
+		ID: c.ID, Name: b.nameOf(c.ID), Stage: batching.SubCuts, Does: "sub-cut", One: "sub-cut", Make: c.Make(), Spare: c.Spare, Says: says,
+		Size: b.say(w) + " × " + b.say(h), Exact: exactly(w, h), Picture: c.ID, Takes: []Take{take},
 	}
 }
 

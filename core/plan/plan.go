@@ -3,7 +3,6 @@
 package plan
 
 import (
-	"cmp"
 	"fmt"
 	"slices"
 	"strings"
@@ -36,6 +35,7 @@ type Plan struct {
 	Stages   []batching.Stage   `json:"stages"`
 	Cut      []FabricCut        `json:"cut"`
 	Sets     []SetCut           `json:"sets"`
+	Script   []ScriptPart       `json:"script" doc:"The cutting in the order of the table"`
 	Press    Pressing           `json:"press"`
 	Trim     []Trim             `json:"trim"`
 	Pictures map[string]Picture `json:"pictures" doc:"True drawings by the id of the step or unit"`
@@ -106,6 +106,8 @@ type Take struct {
 	Each     int    `json:"each"`
 	Per      int    `json:"per"`
 	Together string `json:"together,omitempty" doc:"The run that several steps fall out of"`
+	Part     int    `json:"part,omitempty" doc:"Where other steps are cut from the same strips or sets: the width of one, in 1/24384 inch"`
+	Whole    int    `json:"whole,omitempty" doc:"And the length that one strip or set has for them"`
 }
 
 // Sewing is what a batch at the machine needs to know.
@@ -146,7 +148,7 @@ type StripCut struct {
 	Step    string          `json:"step"`
 	Width   measure.Reading `json:"width" doc:"To cut, on a mark of the ruler"`
 	Count   int             `json:"count"`
-	From    measure.Reading `json:"from" doc:"Where the first of them starts along the cloth"`
+	Ends    []float64       `json:"ends" doc:"Where each of them ends along the cloth, in inches from its raw end"`
 	For     string          `json:"for"`
 	Patches *Across         `json:"patches,omitempty"`
 	Joined  string          `json:"joined,omitempty" doc:"What to do with strips that are sewn end to end"`
@@ -162,21 +164,41 @@ type SetCut struct {
 	Across  Across          `json:"across"`
 }
 
-// Across is sub-cuts across a strip or strip set.
+// Across is everything that is sub-cut from one kind of strip or strip set.
 type Across struct {
+	Length  measure.Reading `json:"length" doc:"Of each strip or set"`
+	Strips  int             `json:"strips"`
+	Cuts    []SubCut        `json:"cuts"`
+	Layups  []Layup         `json:"layups" doc:"How they are cut"`
+	Proof   string          `json:"proof" doc:"Whether fewer would do"`
+	Proven  bool            `json:"proven"`
+	Working Working         `json:"working" doc:"How many strips or sets that takes"`
+}
+
+// SubCut is pieces of one width from strips or strip sets.
+type SubCut struct {
 	Step     string          `json:"step"`
 	Name     string          `json:"name"`
 	Width    measure.Reading `json:"width"`
-	PerStrip int             `json:"perStrip"`
-	Working  Working         `json:"working" doc:"How many come from one strip or set, and how many strips that takes"`
-	Strips   int             `json:"strips"`
+	PerStrip int             `json:"perStrip" doc:"From one strip or set that gives nothing else"`
 	Need     int             `json:"need"`
 	Spare    int             `json:"spare"`
 	Make     int             `json:"make"`
-	Last     int             `json:"last" doc:"How many the last strip or set gives"`
-	Rest     measure.Reading `json:"rest" doc:"What remains of the last one"`
-	Length   measure.Reading `json:"length"`
-	Marks    []float64       `json:"marks" doc:"Where the knife goes, in inches from the raw end"`
+}
+
+// Layup is strips or sets that are cut alike.
+type Layup struct {
+	Times int             `json:"times"`
+	Says  string          `json:"says" doc:"What comes out of one, in order from its squared end"`
+	Marks []Mark          `json:"marks" doc:"Where the knife goes"`
+	Rest  measure.Reading `json:"rest" doc:"What remains of one"`
+}
+
+// Mark is one cut across, and the step whose piece ends there; none where an end is squared up.
+type Mark struct {
+	At    float64         `json:"at" doc:"In inches from the raw end"`
+	Reads measure.Reading `json:"reads" doc:"On the ruler, from the end squared last"`
+	Step  string          `json:"step"`
 }
 
 // Trim is what one kind of thing measures.
@@ -197,7 +219,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	b.table()
 	p := Plan{
 		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages, Pictures: map[string]Picture{},
-		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout(), Values: Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}},
+		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Script: []ScriptPart{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout(), Values: Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}},
 		Ledger: emptyLedger(), Things: []Thing{},
 	}
 	if b.problems.Stopped() {
@@ -221,13 +243,18 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	if !b.count() {
 		return p, b.problems
 	}
-	b.cut = cutting.Cut(b.units, b.layout, b.lines, &b.t, b.shelf, cloth.ShopStep(d.Settings.Buy == "m"))
+	b.cut = cutting.Cut(b.units, b.layout, b.lines, &b.t, b.shelf, b.buying)
+	for _, set := range b.cut.Sets {
+		n := set.Layups.Strips
+		b.lines[set.Set], b.demand.Runs[set.Set] = demand.Line{Need: n, Runs: n}, n
+	}
 	b.batches = batching.Plan(b.units, b.layout, b.lines)
 
 	w, h := b.layout.Finished()
 	p.Finished, p.Block = b.size(w, h), b.size(b.layout.BlockW, b.layout.BlockH)
 	p.Rows, p.Columns, p.Blocks = len(b.layout.Rows), b.layout.Columns(), len(b.layout.Rows)*b.layout.Columns()
 	p.Cut, p.Sets = b.cutList(), b.setList()
+	p.Script = b.script()
 	p.Steps = b.steps()
 	workCounts(p.Steps)
 	p.Press = b.pressList()
@@ -322,6 +349,7 @@ type builder struct {
 	t        making.Table
 	seam     Seam
 	shelf    cloth.Shelf
+	buying   cutting.Buying
 	units    []making.Made
 	press    pressing.Plan
 	layout   quilt.Layout
@@ -357,6 +385,17 @@ func (b *builder) table() {
 	fold := length(d.Seam.Fold, "/seam/fold", 0, inch/8, "what the fold takes")
 	squaring := length(d.Cloth.Squaring, "/cloth/squaring", 0, 12*inch, "what squaring up takes")
 	usable := length(d.Cloth.Usable, "/cloth/usable", 5*inch, 200*inch, "the usable width of the cloth")
+	var margin measure.Length
+	if d.Cloth.Margin != "" {
+		margin = length(d.Cloth.Margin, "/cloth/margin", 0, 10*measure.Yard, "what to buy beyond the plan")
+	}
+	if d.Cloth.Every < 0 || d.Cloth.Every > 100 {
+		b.problems.Stop("every", "/cloth/every", fmt.Sprintf("An end cannot be squared up after every %d cuts.", d.Cloth.Every), "Write 1 to 100, or 0 for never.")
+	}
+	if d.Cloth.Shrinks < 0 || d.Cloth.Shrinks > 25 {
+		b.problems.Stop("shrinks", "/cloth/shrinks", fmt.Sprintf("Cloth does not shrink by %d in a hundred.", d.Cloth.Shrinks), "Write 0 to 25.")
+	}
+	b.buying = cutting.Buying{Step: cloth.ShopStep(d.Settings.Buy == "m"), Shrinks: d.Cloth.Shrinks, Margin: margin}
 	strip := length(d.Strip, "/strip", inch/4, 40*inch, "the strip width")
 	if d.Spares.Percent < 0 || d.Spares.Percent > 100 || d.Spares.Count < 0 || d.Spares.Count > 1000 {
 		b.problems.Stop("spares", "/spares", "Spares are 0 to 100 in a hundred, or 0 to 1000 of a kind.", "Ask for fewer spares.")
@@ -388,7 +427,7 @@ func (b *builder) table() {
 			break
 		}
 	}
-	b.t = making.Table{Units: d.Units, Seam: s, Fold: fold, Strip: strip, Ruler: ruler, Squaring: squaring, Marking: d.Schools.Marking, Usable: b.shelf.Usable, Problems: &b.problems}
+	b.t = making.Table{Units: d.Units, Seam: s, Fold: fold, Strip: strip, Ruler: ruler, Squaring: squaring, Every: d.Cloth.Every, Marking: d.Schools.Marking, Usable: b.shelf.Usable, Problems: &b.problems}
 }
 
 // schools checks every way of working against what there is to choose from.
@@ -410,9 +449,13 @@ func (b *builder) schools() {
 	check("/schools/joining", "/schools/joining", s.Joining)
 	check("/schools/pins", "/schools/pins", s.Pins)
 	check("/schools/marking", "/schools/marking", string(s.Marking))
+	check("/schools/prepare", "/schools/prepare", s.Prepare)
 	check("/settings/hand", "/settings/hand", set.Hand)
 	check("/settings/buy", "/settings/buy", set.Buy)
 	check("/settings/paper", "/settings/paper", set.Paper)
+	if set.Layers < 1 || set.Layers > 8 {
+		b.problems.Stop("layers", "/settings/layers", fmt.Sprintf("%d layers cannot be cut at once.", set.Layers), "Cut 1 to 8 layers; fewer when unsure.")
+	}
 	if s.Chain < 1 || s.Chain > 500 {
 		b.problems.Stop("chain", "/schools/chain", fmt.Sprintf("A chain of %d units cannot be sewn.", s.Chain), "Cut the chain after 1 to 500 units.")
 	}
@@ -455,37 +498,30 @@ func (b *builder) fabric(role string) string {
 // count finds how many of everything. false when things stand in for each other in a ring.
 func (b *builder) count() bool {
 	d := demand.Demand{Wanted: map[string]int{}, Also: map[string][]string{}, Spares: b.d.Spares}
-	strips := map[string]bool{}
-	var sources []demand.Source
 	for _, m := range b.units {
+		if m.Kind == making.StripSetKind {
+			continue // how many sets and strips the sub-cuts take is for the cutting plan
+		}
 		for _, act := range m.Acts {
 			s := demand.Source{ID: act.ID, Spares: act.Does == making.SubCuts || act.Does == making.Cuts}
 			for _, g := range act.Outputs() {
 				s.Gives = append(s.Gives, demand.Give{ID: g.ID, Count: g.Count})
 			}
 			for _, t := range act.Takes {
-				s.Takes = append(s.Takes, demand.Take{ID: t.Act, Each: t.Each})
+				if act.Does != making.SubCuts {
+					s.Takes = append(s.Takes, demand.Take{ID: t.Act, Each: t.Each})
+				}
 			}
-			for _, strip := range act.Strips {
-				id := cutting.StripID(strip.Role, strip.As)
-				strips[id] = true
-				s.Takes = append(s.Takes, demand.Take{ID: id, Each: 1})
-			}
-			sources = append(sources, s)
+			d.Sources = append(d.Sources, s)
 		}
 		if len(m.Unit.Also) > 0 {
 			d.Also[m.Unit.ID] = m.Unit.Also
 		}
 	}
 	for _, k := range b.layout.Kinds {
-		sources = append(sources, demand.Source{ID: k.ID, Takes: batching.TakesOf(k)})
+		d.Sources = append(d.Sources, demand.Source{ID: k.ID, Takes: batching.TakesOf(k)})
 		d.Wanted[k.ID] = k.Count
 	}
-	for id := range strips {
-		d.Sources = append(d.Sources, demand.Source{ID: id})
-	}
-	slices.SortFunc(d.Sources, func(a, b demand.Source) int { return cmp.Compare(a.ID, b.ID) })
-	d.Sources = append(d.Sources, sources...)
 	var ok bool
 	if b.demand, ok = demand.Count(d); !ok {
 		b.problems.Stop("stand-in-ring", "/units", "Units stand in for each other in a ring.", "Take one of them out of what stands in.")

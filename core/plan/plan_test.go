@@ -176,10 +176,53 @@ func TestWhatIsCutIsWhatIsNeeded(t *testing.T) {
 			}
 		}
 		for _, set := range p.Sets {
-			if a := set.Across; a.Strips*a.PerStrip < a.Make || (a.Strips-1)*a.PerStrip >= a.Make || a.Need+a.Spare != a.Make {
+			a := set.Across
+			sets := 0
+			for _, l := range a.Layups {
+				sets += l.Times
+			}
+			if sets != a.Strips || !a.Proven {
 				t.Fatalf("%+v", a)
 			}
 		}
+		scripted(t, p)
+	}
+}
+
+// scripted holds the cutting script against the plan: done line by line it makes what the plan says, no more and no less, and
+// every line begins where the lines before it ended.
+func scripted(t *testing.T, p plan.Plan) {
+	t.Helper()
+	made := map[string]int{}
+	for _, part := range p.Script {
+		for _, line := range part.Lines {
+			for _, g := range line.Gives {
+				if g.Before != made[g.Step] {
+					t.Fatalf("%s: %q begins at %d of %s, %d are made by then", p.Name, line.Says, g.Before, g.Step, made[g.Step])
+				}
+				made[g.Step] += g.N * line.Times
+			}
+		}
+	}
+	for _, s := range p.Steps {
+		if n := made[s.ID]; n != s.Make && (s.Does == "cut" || s.Does == "sub-cut") {
+			t.Fatalf("%s: the script makes %d of %s, the plan %d", p.Name, n, s.ID, s.Make)
+		}
+		delete(made, s.ID)
+	}
+	if len(made) > 0 {
+		t.Fatalf("%s: the script makes what the plan does not know: %v", p.Name, made)
+	}
+}
+
+func TestTheScriptOfEveryBlockMakesWhatThePlanSays(t *testing.T) {
+	for _, d := range blocks(t) {
+		d.Spares.Count, d.Cloth.Every = 3, 4
+		p, problems := plan.Make(d, nil)
+		if problems.Stopped() {
+			t.Fatal(d.Name, problems)
+		}
+		scripted(t, p)
 	}
 }
 

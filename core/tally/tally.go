@@ -4,6 +4,7 @@ package tally
 
 import (
 	"fmt"
+	"math"
 
 	"vicis/core/batching"
 	"vicis/core/plan"
@@ -64,6 +65,7 @@ type Progress struct {
 	Next     string  `json:"next" doc:"The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done"`
 	NoLonger []Lost  `json:"noLonger" doc:"Work that was tallied and no longer fits the plan"`
 	Doubts   []Doubt `json:"doubts" doc:"Counts that cannot be"`
+	Script   [][]int `json:"script" doc:"Of every line of the cutting script, part by part, how often it has been done"`
 	Counted  int     `json:"counted" doc:"All good pieces of all steps"`
 	Events   int     `json:"events"`
 }
@@ -169,7 +171,23 @@ func Fold(p plan.Plan, events []Event) Progress {
 		}
 	}
 	out.states(p, index)
+	out.script(p, index)
 	return out
+}
+
+// script says how often each line of the cutting script has been done: the lines of a step are done in their order.
+func (out *Progress) script(p plan.Plan, index map[string]int) {
+	out.Script = make([][]int, len(p.Script))
+	for i, part := range p.Script {
+		out.Script[i] = make([]int, len(part.Lines))
+		for j, line := range part.Lines {
+			done := line.Times
+			for _, g := range line.Gives {
+				done = min(done, max(0, (out.Steps[index[g.Step]].Made-g.Before)/g.N))
+			}
+			out.Script[i][j] = done
+		}
+	}
 }
 
 // agree holds the count at the iron against the count at the needle: more pressed than sewn is wrong at once, fewer once all
@@ -290,9 +308,12 @@ func counted(events []Event) (counts map[key]*count, order []key, lastStep strin
 // use finds what later steps have taken, and what cannot be.
 func (out *Progress) use(p plan.Plan, index map[string]int) {
 	together := map[[2]string]int{} // thing and run → how many that run has taken
+	parts := map[int]float64{}      // what several steps have been cut from → how much of it, in strips or sets
 	for i, s := range p.Steps {
 		for _, t := range s.Takes {
-			if j, ok := index[t.Step]; ok {
+			if j, ok := index[t.Step]; ok && t.Whole > 0 {
+				parts[j] += float64(out.Steps[i].Made) * float64(t.Part) / float64(t.Whole)
+			} else if ok {
 				n := ceil(out.Steps[i].Made, t.Per) * t.Each
 				if t.Together != "" { // what falls out together was taken once
 					key := [2]string{t.Step, t.Together}
@@ -301,6 +322,9 @@ func (out *Progress) use(p plan.Plan, index map[string]int) {
 				out.Steps[j].Used += n
 			}
 		}
+	}
+	for j, part := range parts {
+		out.Steps[j].Used += whole(part)
 	}
 	out.standIn(p, index)
 	for i, s := range p.Steps {
@@ -321,8 +345,12 @@ func (out *Progress) use(p plan.Plan, index map[string]int) {
 				break
 			}
 			ready := max(0, out.Steps[j].OnHand) / t.Each * t.Per
-			if t.Per > 1 && t.Together == "" { // a strip or set that has been begun gives some more
-				ready = max(0, out.Steps[j].Good/t.Each*t.Per-out.Steps[i].Made)
+			switch made := out.Steps[i].Made; {
+			case t.Whole > 0: // as many as go into what the other widths have left, if nothing is lost between them
+				left := float64(out.Steps[j].Good) - parts[j]
+				ready = max(0, int(left*float64(t.Whole)/float64(t.Part)+1e-6))
+			case t.Per > 1 && t.Together == "": // a strip or set that has been begun gives some more
+				ready = max(0, out.Steps[j].Good/t.Each*t.Per-made)
 			}
 			if n == 0 || ready < out.Steps[i].Ready {
 				out.Steps[i].Ready = ready
@@ -353,8 +381,10 @@ func (out *Progress) standIn(p plan.Plan, index map[string]int) {
 func (out *Progress) demand(p plan.Plan, index map[string]int) {
 	wanted := make([]int, len(p.Steps)) // what later steps still take
 	together := map[[2]string]int{}
+	parts := map[int][2]float64{} // strips or sets that several steps are cut from: used already, and used in the end
 	for i := len(p.Steps) - 1; i >= 0; i-- {
 		s, st := p.Steps[i], &out.Steps[i]
+		wanted[i] += whole(parts[i][1]) - whole(parts[i][0])
 		// A spare stands in for what was set aside: what was planned is made once, and replaced only below the need.
 		st.ToGo = max(0, s.Make-st.Made, s.Make-s.Spare-st.Good)
 		if st.Last != nil {
@@ -369,7 +399,10 @@ func (out *Progress) demand(p plan.Plan, index map[string]int) {
 			}
 		}
 		for _, t := range s.Takes {
-			if j, ok := index[t.Step]; ok {
+			if j, ok := index[t.Step]; ok && t.Whole > 0 {
+				one := float64(t.Part) / float64(t.Whole)
+				parts[j] = [2]float64{parts[j][0] + float64(st.Made)*one, parts[j][1] + float64(st.Made+st.ToGo)*one}
+			} else if ok {
 				n := (ceil(st.Made+st.ToGo, t.Per) - ceil(st.Made, t.Per)) * t.Each
 				if t.Together != "" {
 					key := [2]string{t.Step, t.Together}
@@ -398,3 +431,6 @@ func stages(p plan.Plan, steps []Step) []Stage {
 }
 
 func ceil(a, b int) int { return (a + b - 1) / b }
+
+// whole is how many strips or sets a part of them opens.
+func whole(part float64) int { return int(math.Ceil(part - 1e-6)) }

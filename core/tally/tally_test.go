@@ -44,6 +44,43 @@ func find(p Progress, id string) Step {
 	return Step{}
 }
 
+// Two widths come out of the same strips, 20 to a strip: each of 6 uses up 0.3 of one, each of 3 0.15.
+func TestStripsThatGiveSeveralWidths(t *testing.T) {
+	two := plan.Plan{Steps: []plan.Step{
+		{ID: "strip", Name: "strip", Stage: "strips", Does: "cut", Make: 4, Exact: "2 in"},
+		{ID: "six", Name: "six", Stage: "sub-cuts", Does: "sub-cut", Make: 9, Exact: "6", Takes: []plan.Take{{Step: "strip", Each: 1, Per: 3, Part: 6, Whole: 20}}},
+		{ID: "three", Name: "three", Stage: "sub-cuts", Does: "sub-cut", Make: 7, Exact: "3", Takes: []plan.Take{{Step: "strip", Each: 1, Per: 6, Part: 3, Whole: 20}}},
+		{ID: "pair", Name: "pair", Stage: "units", Does: "sew", Make: 7, Exact: "9", Takes: []plan.Take{{Step: "six", Each: 1, Per: 1}, {Step: "three", Each: 1, Per: 1}}},
+	}}
+	fold := func(aside int, made ...int) Progress {
+		var events []Event
+		for i, n := range made {
+			s := two.Steps[i]
+			events = append(events, Event{ID: "made-" + s.ID, Step: s.ID, Exact: s.Exact, Kind: Made, N: n})
+		}
+		if aside > 0 {
+			events = append(events, Event{ID: "aside-six", Step: "six", Exact: "6", Kind: Aside, N: aside})
+		}
+		return Fold(two, events)
+	}
+	p := fold(0, 4, 5, 3) // 5 × 0.3 + 3 × 0.15 = 1.95 strips: two are begun
+	if s := find(p, "strip"); s.Used != 2 || s.OnHand != 2 {
+		t.Errorf("strips %+v", s)
+	}
+	// 2.05 strips are left: 6 more of the one or 13 of the other.
+	if six, other := find(p, "six"), find(p, "three"); six.Ready != 6 || other.Ready != 13 {
+		t.Errorf("ready %d and %d", six.Ready, other.Ready)
+	}
+	p = fold(0, 3, 9, 7) // 2.7 + 1.05 = 3.75 strips were cut from three
+	if len(p.Doubts) != 1 || p.Doubts[0].Step != "strip" {
+		t.Errorf("doubts %+v", p.Doubts)
+	}
+	p = fold(3, 4, 9, 7) // three of the nine are no good: 4.65 strips will be used, one more has to be cut
+	if s, six := find(p, "strip"), find(p, "six"); six.ToGo != 3 || s.ToGo != 1 || s.Short != 1 {
+		t.Errorf("strips %+v, six %+v", s, six)
+	}
+}
+
 func TestCountsAddUp(t *testing.T) {
 	p := Fold(three, []Event{event("strip", Made, 4), event("cut", Made, 12), event("cut", Made, 8), event("pair", Made, 3), event("pair", Aside, 1)})
 	cut, pair := find(p, "cut"), find(p, "pair")

@@ -27,6 +27,7 @@ export const router = createBrowserRouter([
       { path: "quilt", lazy: async () => ({ Component: (await import("./quilt/QuiltPage")).QuiltPage }) },
       { path: "thread", lazy: async () => ({ Component: (await import("./thread/ThreadPage")).ThreadPage }) },
       { path: "cut", lazy: async () => ({ Component: (await import("./cut/CutPage")).CutPage }) },
+      { path: "cut/mat", lazy: async () => ({ Component: (await import("./cut/ScriptPage")).ScriptPage }) },
       { path: "sew", lazy: async () => ({ Component: (await import("./sew/SewPage")).SewPage }) },
       { path: "press", lazy: async () => ({ Component: (await import("./press/PressPage")).PressPage }) },
       { path: "trim", lazy: async () => ({ Component: (await import("./trim/TrimPage")).TrimPage }) },

@@ -414,6 +414,18 @@ export interface components {
             value: string;
         };
         DocumentCloth: {
+            /**
+             * Format: int64
+             * @description Sub-cuts after which the end is squared up again; never when left out
+             */
+            every?: number;
+            /** @description Bought beyond what the plan cuts, of every fabric */
+            margin?: string;
+            /**
+             * Format: int64
+             * @description So many in a hundred of its length are lost when the cloth is washed before it is cut
+             */
+            shrinks?: number;
             /** @description Lost at the end of each strip, strip set and length of cloth when it is squared up */
             squaring: string;
             /** @description Width without selvedges */
@@ -450,6 +462,11 @@ export interface components {
             marking: "line" | "both" | "crease" | "guide";
             /** @enum {string} */
             pins: "none" | "crossings" | "everywhere" | "glue";
+            /**
+             * @description What is done to the cloth before it is cut
+             * @enum {string}
+             */
+            prepare: "press" | "starch" | "wash";
             /** @enum {string} */
             press: "nest" | "dark" | "open";
             /** @description Press the seam flat as sewn before it is pressed to a side */
@@ -478,6 +495,11 @@ export interface components {
              * @enum {string}
              */
             hand: "right" | "left";
+            /**
+             * Format: int64
+             * @description Strips or sets that are stacked to be cut across
+             */
+            layers: number;
             /** @enum {string} */
             paper: "a4" | "letter";
         };
@@ -765,6 +787,8 @@ export interface components {
             quilt: components["schemas"]["PlanLayout"];
             /** Format: int64 */
             rows: number;
+            /** @description The cutting in the order of the table */
+            script: components["schemas"]["PlanScriptPart"][];
             seam: components["schemas"]["PlanSeam"];
             sets: components["schemas"]["PlanSetCut"][];
             stages: string[];
@@ -776,30 +800,17 @@ export interface components {
             values: components["schemas"]["PlanValues"];
         };
         PlanAcross: {
-            /**
-             * Format: int64
-             * @description How many the last strip or set gives
-             */
-            last: number;
+            cuts: components["schemas"]["PlanSubCut"][];
+            /** @description How they are cut */
+            layups: components["schemas"]["PlanLayup"][];
+            /** @description Of each strip or set */
             length: components["schemas"]["MeasureReading"];
-            /** Format: int64 */
-            make: number;
-            /** @description Where the knife goes, in inches from the raw end */
-            marks: number[];
-            name: string;
-            /** Format: int64 */
-            need: number;
-            /** Format: int64 */
-            perStrip: number;
-            /** @description What remains of the last one */
-            rest: components["schemas"]["MeasureReading"];
-            /** Format: int64 */
-            spare: number;
-            step: string;
+            /** @description Whether fewer would do */
+            proof: string;
+            proven: boolean;
             /** Format: int64 */
             strips: number;
-            width: components["schemas"]["MeasureReading"];
-            /** @description How many come from one strip or set, and how many strips that takes */
+            /** @description How many strips or sets that takes */
             working: components["schemas"]["PlanWorking"];
         };
         PlanBand: {
@@ -882,6 +893,16 @@ export interface components {
             /** Format: double */
             w: number;
         };
+        PlanLayup: {
+            /** @description Where the knife goes */
+            marks: components["schemas"]["PlanMark"][];
+            /** @description What remains of one */
+            rest: components["schemas"]["MeasureReading"];
+            /** @description What comes out of one, in order from its squared end */
+            says: string;
+            /** Format: int64 */
+            times: number;
+        };
         PlanLedger: {
             /** @description Units and their mirror images */
             hands: components["schemas"]["PlanHand"][];
@@ -913,6 +934,16 @@ export interface components {
             y1: number;
             /** Format: double */
             y2: number;
+        };
+        PlanMark: {
+            /**
+             * Format: double
+             * @description In inches from the raw end
+             */
+            at: number;
+            /** @description On the ruler, from the end squared last */
+            reads: components["schemas"]["MeasureReading"];
+            step: string;
         };
         PlanNearest: {
             text: string;
@@ -998,6 +1029,39 @@ export interface components {
             /** @description Parts that fall between two marks of the ruler */
             off: string[];
         };
+        PlanScriptGive: {
+            /** Format: int64 */
+            before: number;
+            /** Format: int64 */
+            n: number;
+            step: string;
+        };
+        PlanScriptLine: {
+            /** @description The piles its pieces go to */
+            for: string;
+            gives: components["schemas"]["PlanScriptGive"][];
+            /** @description What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again */
+            reads: string[];
+            says: string;
+            /**
+             * Format: int64
+             * @description How many of these are cut at once
+             */
+            stack: number;
+            /**
+             * Format: int64
+             * @description 0 where nothing is counted
+             */
+            times: number;
+        };
+        PlanScriptPart: {
+            /** @description Of the fabric; empty for a strip set */
+            colour: string;
+            lines: components["schemas"]["PlanScriptLine"][];
+            name: string;
+            /** @description The step that sews the strip set; empty for a fabric */
+            set: string;
+        };
         PlanSeam: {
             effective: components["schemas"]["MeasureReading"];
             fold: components["schemas"]["MeasureReading"];
@@ -1078,9 +1142,9 @@ export interface components {
         PlanStripCut: {
             /** Format: int64 */
             count: number;
+            /** @description Where each of them ends along the cloth, in inches from its raw end */
+            ends: number[];
             for: string;
-            /** @description Where the first of them starts along the cloth */
-            from: components["schemas"]["MeasureReading"];
             /** @description What to do with strips that are sewn end to end */
             joined?: string;
             patches?: components["schemas"]["PlanAcross"];
@@ -1088,14 +1152,40 @@ export interface components {
             /** @description To cut, on a mark of the ruler */
             width: components["schemas"]["MeasureReading"];
         };
+        PlanSubCut: {
+            /** Format: int64 */
+            make: number;
+            name: string;
+            /** Format: int64 */
+            need: number;
+            /**
+             * Format: int64
+             * @description From one strip or set that gives nothing else
+             */
+            perStrip: number;
+            /** Format: int64 */
+            spare: number;
+            step: string;
+            width: components["schemas"]["MeasureReading"];
+        };
         PlanTake: {
             /** Format: int64 */
             each: number;
+            /**
+             * Format: int64
+             * @description Where other steps are cut from the same strips or sets: the width of one, in 1/24384 inch
+             */
+            part?: number;
             /** Format: int64 */
             per: number;
             step: string;
             /** @description The run that several steps fall out of */
             together?: string;
+            /**
+             * Format: int64
+             * @description And the length that one strip or set has for them
+             */
+            whole?: number;
         };
         PlanThing: {
             finished: string;
@@ -1380,6 +1470,8 @@ export interface components {
             next: string;
             /** @description Work that was tallied and no longer fits the plan */
             noLonger: components["schemas"]["TallyLost"][];
+            /** @description Of every line of the cutting script, part by part, how often it has been done */
+            script: number[][];
             stages: components["schemas"]["TallyStage"][];
             /** @description In the order of the plan */
             steps: components["schemas"]["TallyStep"][];

@@ -9,6 +9,8 @@ export type Waiting = {
   /** What it does to the count while it waits; an undo knows what it takes back. */
   effect: { made: number; aside: number; pressed: number };
   refused?: string;
+  /** The line of the cutting script that was ticked. */
+  line?: string;
 };
 
 interface Box extends DBSchema {
@@ -36,8 +38,9 @@ function box() {
   return opened;
 }
 
-export async function put(w: Waiting) {
-  await (await box()).add("waiting", w);
+export async function put(list: Waiting[]) {
+  const all = (await box()).transaction("waiting", "readwrite");
+  await Promise.all([...list.map((w) => all.store.add(w)), all.done]);
 }
 
 export async function waiting(quilt: string): Promise<Waiting[]> {

@@ -3,7 +3,7 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Across, Plan, Project } from "../api/client";
-import { AcrossView } from "../drawn/Across";
+import { LayupView } from "../drawn/Across";
 import { ClothView } from "../drawn/ClothView";
 import { coloursOf } from "../drawn/colours";
 import { TurnButton } from "../drawn/Turned";
@@ -23,7 +23,14 @@ export function CutPage() {
   const pxPerInch = Math.min(5.2, 380 / longest);
   return (
     <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="1240px" mx="auto">
-      <Section title="Cloth to strips">
+      <Section
+        title="Cloth to strips"
+        aside={
+          <Button asChild size="sm" variant="solid">
+            <Link to="mat">In order, at the mat</Link>
+          </Button>
+        }
+      >
         <Text color="soft" mb="6px">
           {`Widest first. Clean the ${plan.hand === "left" ? "right" : "left"} edge, then measure every strip from the cleaned edge.`}
         </Text>
@@ -33,43 +40,19 @@ export function CutPage() {
       </Section>
       <Section title="Strip sets to sub-cuts" aside={<TurnButton />}>
         {plan.sets.length === 0 && <Text color="soft">No strip sets in this quilt.</Text>}
-        {plan.sets.map((s) => {
-          const picture = plan.pictures[s.setStep];
-          return (
-            <Flex
-              key={s.across.step}
-              gap={{ base: "16px", lg: "36px" }}
-              py="18px"
-              borderTopWidth="1px"
-              borderColor="hair"
-              wrap="wrap"
-              align="center"
-            >
-              <Box w={{ base: "100%", md: "500px" }}>
-                {picture && (
-                  <AcrossView
-                    across={s.across}
-                    picture={picture}
-                    colours={coloursOf(project.document)}
-                    width={500}
-                    label={`${s.set} with its cuts`}
-                  />
-                )}
-              </Box>
-              <Box flex="1" minW="280px">
-                <Heading as="h3" fontSize="17px" fontWeight="600">
-                  <Worked working={s.working} label={`${s.set}, width`}>
-                    <Ruled>{`${s.set}: ${s.wide.text} wide`}</Ruled>
-                  </Worked>
-                </Heading>
-                <Text color="soft" fontSize="13.5px">
-                  <Ruled>{`${s.strips}`}</Ruled>
-                </Text>
-                <AcrossLines across={s.across} project={project} source="set" />
-              </Box>
-            </Flex>
-          );
-        })}
+        {plan.sets.map((s) => (
+          <Box key={s.setStep} py="18px" borderTopWidth="1px" borderColor="hair">
+            <Heading as="h3" fontSize="17px" fontWeight="600">
+              <Worked working={s.working} label={`${s.set}, width`}>
+                <Ruled>{`${s.set}: ${s.wide.text} wide`}</Ruled>
+              </Worked>
+            </Heading>
+            <Text color="soft" fontSize="13.5px">
+              <Ruled>{`${s.strips}`}</Ruled>
+            </Text>
+            <AcrossLines across={s.across} project={project} source="set" picture={s.setStep} />
+          </Box>
+        ))}
       </Section>
       <Caution>
         Close the blade whenever you put it down. Cut away from yourself, standing, fingers off the ruler's edge; a dull
@@ -121,7 +104,7 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
             )}
             {s.patches && (
               <Box pl="16px" borderLeftWidth="2px" borderColor="hair">
-                <AcrossLines across={s.patches} project={project} source="strip" />
+                <AcrossLines across={s.patches} project={project} source="strip" picture={s.step} />
               </Box>
             )}
           </Box>
@@ -131,30 +114,57 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
   );
 }
 
-function AcrossLines({ across, project, source }: { across: Across; project: Project; source: string }) {
-  const spare = across.spare > 0 ? ` and ${across.spare} spare` : "";
+/** What is sub-cut from strips or sets of one kind, and how each of them is cut. */
+function AcrossLines({
+  across,
+  project,
+  source,
+  picture,
+}: {
+  across: Across;
+  project: Project;
+  source: string;
+  picture: string;
+}) {
+  const drawn = project.plan.pictures[picture];
   return (
     <Box mt="6px">
-      <Flex align="baseline" gap="12px" wrap="wrap">
-        <Box fontSize="17px" fontWeight="600">
-          <Counted project={project} step={across.step}>
-            <Ruled>{`${across.make} at ${across.width.text}`}</Ruled>
-          </Counted>
-        </Box>
-        <Text flex="1" minW="150px">
-          <Ruled>{`${across.name}: ${across.need} needed${spare}`}</Ruled>
-        </Text>
-        <Count project={project} step={across.step} />
-      </Flex>
-      <Box fontSize="13.5px">
-        <Worked working={across.working} label={`${across.name}, from each ${source}`}>
-          <Ruled>{`${across.perStrip} from each ${source}`}</Ruled>
+      {across.cuts.map((c) => (
+        <Flex key={c.step} align="baseline" gap="12px" wrap="wrap">
+          <Box fontSize="17px" fontWeight="600">
+            <Counted project={project} step={c.step}>
+              <Ruled>{`${c.make} at ${c.width.text}`}</Ruled>
+            </Counted>
+          </Box>
+          <Text flex="1" minW="150px">
+            <Ruled>{`${c.name}: ${c.need} needed${c.spare > 0 ? ` and ${c.spare} spare` : ""}`}</Ruled>
+          </Text>
+          <Count project={project} step={c.step} />
+        </Flex>
+      ))}
+      {across.layups.map((l) => (
+        <Flex key={l.says} gap={{ base: "4px", md: "18px" }} mt="6px" wrap="wrap" align="center">
+          <Box w={{ base: "100%", md: "440px" }}>
+            {drawn && (
+              <LayupView
+                across={across}
+                layup={l}
+                picture={drawn}
+                colours={coloursOf(project.document)}
+                width={440}
+                label={`${l.says} from one ${source}, ${l.rest.text} left`}
+              />
+            )}
+          </Box>
+          <Text fontSize="13.5px" flex="1" minW="150px">
+            <Ruled>{`${l.times} × ${l.says}; ${l.rest.text} left${l.times > 1 ? " of each" : ""}`}</Ruled>
+          </Text>
+        </Flex>
+      ))}
+      <Box fontSize="13.5px" color={across.proven ? "woad" : "ink"} mt="4px">
+        <Worked working={across.working} label={`How many ${source}s`}>
+          <Ruled>{across.proof}</Ruled>
         </Worked>
-        <Ruled>
-          {across.strips === 1
-            ? ` · 1 ${source}, ${across.last} taken from it, ${across.rest.text} left`
-            : ` · ${across.strips} ${source}s; the last gives ${across.last}, ${across.rest.text} of it left`}
-        </Ruled>
       </Box>
     </Box>
   );

@@ -10,6 +10,8 @@ export function ClothView({ cut, pxPerInch, left }: { cut: FabricCut; pxPerInch:
   const h = cut.usable.inches;
   const head = 17 * px;
   const at = (x: number) => (left ? w - x : x);
+  /** Where strips of a width begin: where the first of them would, measured back from its end. */
+  const from = (s: FabricCut["strips"][number]) => (s.ends[0] ?? 0) - s.width.inches;
   return (
     <svg
       role="img"
@@ -22,18 +24,11 @@ export function ClothView({ cut, pxPerInch, left }: { cut: FabricCut; pxPerInch:
       <rect width={w} height={h} fill={cut.colour} />
       {cut.strips.map((s) => (
         <g key={s.step}>
-          <line
-            x1={at(s.from.inches)}
-            x2={at(s.from.inches)}
-            y1={-head}
-            y2={h}
-            stroke="var(--v-colors-ink)"
-            strokeWidth={px}
-          />
-          <RuledSvg x={at(s.from.inches + 4 * px)} y={-5 * px} size={12 * px} anchor={left ? "end" : "start"}>
+          <line x1={at(from(s))} x2={at(from(s))} y1={-head} y2={h} stroke="var(--v-colors-ink)" strokeWidth={px} />
+          <RuledSvg x={at(from(s) + 4 * px)} y={-5 * px} size={12 * px} anchor={left ? "end" : "start"}>
             {`${s.count} × ${s.width.text}`}
           </RuledSvg>
-          {Array.from({ length: s.count }, (_, i) => at(s.from.inches + (i + 1) * s.width.inches)).map((x) => (
+          {s.ends.map(at).map((x) => (
             <g key={x}>
               <line x1={x} x2={x} y1={0} y2={h} stroke="#FCFAF5" strokeWidth={1.8 * px} strokeOpacity={0.9} />
               <line

@@ -7,15 +7,17 @@ export function RuledSvg({
   size,
   children,
   anchor = "start",
+  fill = "var(--v-colors-ink)",
 }: {
   x: number;
   y: number;
   size: number;
   children: string;
   anchor?: "start" | "middle" | "end";
+  fill?: string;
 }) {
   return (
-    <text x={x} y={y} fontSize={size} textAnchor={anchor} fill="var(--v-colors-ink)" className="tabular">
+    <text x={x} y={y} fontSize={size} textAnchor={anchor} fill={fill} className="tabular">
       {fractions(children).map((f) =>
         f.fraction ? (
           <tspan key={f.at} className="frac">

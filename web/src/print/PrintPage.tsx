@@ -2,7 +2,7 @@
 import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { useLayoutEffect } from "react";
 import { Link } from "react-router";
-import type { Project } from "../api/client";
+import type { Across, Project } from "../api/client";
 import { useProject } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
@@ -104,11 +104,7 @@ export function PrintPage() {
                 <Text>
                   <Ruled>{`☐ ${s.count} × ${s.width.text}, for ${s.for}`}</Ruled>
                 </Text>
-                {s.patches && (
-                  <Text pl="16px">
-                    <Ruled>{`☐ of these ${s.patches.make} at ${s.patches.width.text}, ${s.patches.perStrip} from each`}</Ruled>
-                  </Text>
-                )}
+                {s.patches && <Layups across={s.patches} />}
                 {s.joined && (
                   <Text pl="16px">
                     <Ruled>{s.joined}</Ruled>
@@ -119,9 +115,12 @@ export function PrintPage() {
           </Box>
         ))}
         {plan.sets.map((s) => (
-          <Text key={s.across.step} fontSize="13.5px">
-            <Ruled>{`☐ ${s.set}, ${s.wide.text} wide: ${s.across.make} at ${s.across.width.text}, ${s.across.perStrip} from each set`}</Ruled>
-          </Text>
+          <Box key={s.setStep} fontSize="13.5px" mb="8px">
+            <Text fontWeight="600">
+              <Ruled>{`${s.set}, ${s.wide.text} wide`}</Ruled>
+            </Text>
+            <Layups across={s.across} />
+          </Box>
         ))}
       </Sheet>
       <Sheet>
@@ -175,4 +174,13 @@ function Title({ project, name }: { project: Project; name: string }) {
       {`${project.plan.name}: ${name}`}
     </Heading>
   );
+}
+
+/** How strips or sets are cut across, a box to tick for each of them. */
+function Layups({ across }: { across: Across }) {
+  return across.layups.map((l) => (
+    <Text key={l.says} pl="16px">
+      <Ruled>{`${"☐".repeat(Math.min(l.times, 30))} ${l.times > 30 ? `${l.times} × ` : ""}${l.says}; ${l.rest.text} left`}</Ruled>
+    </Text>
+  ));
 }

@@ -249,6 +249,35 @@ function Decisions({ draft }: { draft: Draft }) {
             problems={draft.at("/cloth/squaring")}
             help="at each end of strip, set or cloth"
           />
+          <NumberField
+            label="Squared up again after cuts"
+            value={d.cloth.every ?? 0}
+            onChange={(v) => draft.set(["cloth", "every"], v === 0 ? undefined : v)}
+            problems={draft.at("/cloth/every")}
+            help="0: only once, at the first end"
+          />
+          <NumberField
+            label="Layers cut at once"
+            value={d.settings.layers}
+            onChange={(v) => draft.set(["settings", "layers"], v)}
+            problems={draft.at("/settings/layers")}
+            help="fewer when unsure"
+          />
+          <NumberField
+            label="Shrinks, in a hundred"
+            value={d.cloth.shrinks ?? 0}
+            onChange={(v) => draft.set(["cloth", "shrinks"], v === 0 ? undefined : v)}
+            problems={draft.at("/cloth/shrinks")}
+            help="when it is washed before cutting"
+          />
+          <TextField
+            label="Bought beyond the plan"
+            value={d.cloth.margin ?? ""}
+            onChange={(v) => draft.set(["cloth", "margin"], v.trim() === "" ? undefined : v)}
+            onBlur={draft.settle}
+            problems={draft.at("/cloth/margin")}
+            help="of every fabric, to be safe"
+          />
           <TextField
             label="Allowance you stitch"
             value={d.seam.stitched}

@@ -1,0 +1,148 @@
+package cutting
+
+import (
+	"vicis/core/cloth"
+	"vicis/core/demand"
+	"vicis/core/making"
+	"vicis/core/measure"
+)
+
+// pools puts patches of one fabric that come out of strips of one width together, so that a strip can give several sizes.
+type pools struct {
+	t       *making.Table
+	shelf   cloth.Shelf
+	patches []pooled
+}
+
+// pooled is the patches of one act and the ways to cut them: the width of the strip and the width of the sub-cut.
+type pooled struct {
+	act, role, fabric string
+	line              demand.Line
+	ways              [][2]measure.Length // exact
+	way               int
+	against           bool // only across the direction of its print does it come out of the cloth
+}
+
+func (p *pools) add(act string, patch making.Patch, line demand.Line) {
+	f, _ := p.shelf.Fabric(patch.Role)
+	usable, _ := p.t.Usable(patch.Role)
+	one := pooled{act: act, role: patch.Role, fabric: f.ID, line: line}
+	for i, way := range [][2]measure.Length{{patch.H, patch.W}, {patch.W, patch.H}} {
+		// A print with a direction runs along the cloth, across the strip: what stands upright in the unit stays so.
+		if i == 1 && (patch.W == patch.H || f.Print == cloth.OneWay || f.Print == cloth.TwoWay) {
+			continue
+		}
+		if way[1].CeilTo(p.t.Ruler.Mark) <= usable-p.t.Squaring {
+			one.ways = append(one.ways, way)
+		}
+	}
+	if len(one.ways) == 0 {
+		one.ways, one.against = append(one.ways, [2]measure.Length{patch.W, patch.H}), true
+	}
+	p.patches = append(p.patches, one)
+}
+
+// strips chooses for every patch the way that takes least cloth together with the others, one after the other until no change
+// of one way helps, and lays each pool out.
+func (p *pools) strips() []Strip {
+	byFabric := map[string][]int{}
+	var order []string
+	for i, one := range p.patches {
+		if byFabric[one.fabric] == nil {
+			order = append(order, one.fabric)
+		}
+		byFabric[one.fabric] = append(byFabric[one.fabric], i)
+	}
+	var list []Strip
+	for _, fabric := range order {
+		members := byFabric[fabric]
+		for _, i := range members {
+			p.choose(i, []int{i})
+		}
+		for range 4 {
+			changed := false
+			for _, i := range members {
+				changed = p.choose(i, members) || changed
+			}
+			if !changed {
+				break
+			}
+		}
+		for _, pool := range p.grouped(members) {
+			list = append(list, p.strip(pool))
+		}
+	}
+	return list
+}
+
+// choose takes the way for one patch that costs least cloth among the members.
+func (p *pools) choose(i int, members []int) (changed bool) {
+	one := &p.patches[i]
+	was := one.way
+	best := p.cost(members)
+	for way := range one.ways {
+		if way == was {
+			continue
+		}
+		kept := one.way
+		one.way = way
+		if c := p.cost(members); c < best {
+			best = c
+		} else {
+			one.way = kept
+		}
+	}
+	return one.way != was
+}
+
+// cost is the length of cloth the members take when each pool is filled by first fit.
+func (p *pools) cost(members []int) measure.Length {
+	var total measure.Length
+	for _, pool := range p.grouped(members) {
+		a, width := p.across(pool)
+		wants := make([]Want, len(a.Cuts))
+		for i, c := range a.Cuts {
+			wants[i] = Want{int64(c.Cut), c.Make()}
+		}
+		problem := problemOf(stock(a.Length, p.t), wants)
+		total += width * measure.Length(strips(problem.firstFit(problem.demand, false)))
+	}
+	return total
+}
+
+// grouped puts members whose strips are cut equally wide together, in their order.
+func (p *pools) grouped(members []int) [][]int {
+	var list [][]int
+	index := map[measure.Length]int{}
+	for _, i := range members {
+		one := p.patches[i]
+		w := one.ways[one.way][0].CeilTo(p.t.Ruler.Mark)
+		k, ok := index[w]
+		if !ok {
+			k = len(list)
+			index[w] = k
+			list = append(list, nil)
+		}
+		list[k] = append(list[k], i)
+	}
+	return list
+}
+
+func (p *pools) across(pool []int) (a Across, width measure.Length) {
+	first := p.patches[pool[0]]
+	a.Length, _ = p.t.Usable(first.role)
+	for _, i := range pool {
+		one := p.patches[i]
+		c := subCut(one.act, one.ways[one.way][1], a.Length, one.line, p.t)
+		c.Against = one.against
+		a.Cuts = append(a.Cuts, c)
+	}
+	return a, first.ways[first.way][0].CeilTo(p.t.Ruler.Mark)
+}
+
+func (p *pools) strip(pool []int) Strip {
+	first := p.patches[pool[0]]
+	a, width := p.across(pool)
+	a.lay(p.t)
+	return Strip{ID: PatchStrips(first.act), For: first.act, Role: first.role, Width: first.ways[first.way][0], Cut: width, Count: a.Layups.Strips, Patches: &a}
+}

@@ -1,0 +1,140 @@
+package plan
+
+import (
+	"fmt"
+	"strings"
+
+	"vicis/core/cutting"
+)
+
+// The cutting in the order of the table: cloth prepared and cleaned, strips widest first, each read from the clean edge; then
+// what is cut across them. Every line that makes something names the steps it counts for, so that a tick is a tally.
+
+// ScriptPart is one fabric, or one strip set, on the mat.
+type ScriptPart struct {
+	Name   string       `json:"name"`
+	Colour string       `json:"colour" doc:"Of the fabric; empty for a strip set"`
+	Set    string       `json:"set" doc:"The step that sews the strip set; empty for a fabric"`
+	Lines  []ScriptLine `json:"lines"`
+}
+
+// ScriptLine is one thing to do, so many times.
+type ScriptLine struct {
+	Says  string       `json:"says"`
+	For   string       `json:"for" doc:"The piles its pieces go to"`
+	Reads []string     `json:"reads" doc:"What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again"`
+	Times int          `json:"times" doc:"0 where nothing is counted"`
+	Stack int          `json:"stack" doc:"How many of these are cut at once"`
+	Gives []ScriptGive `json:"gives"`
+}
+
+// ScriptGive is what doing a line once makes, and how many of that step the lines before it make.
+type ScriptGive struct {
+	Step   string `json:"step"`
+	N      int    `json:"n"`
+	Before int    `json:"before"`
+}
+
+func (b *builder) script() []ScriptPart {
+	list := []ScriptPart{}
+	for _, f := range b.cut.Fabrics {
+		list = append(list, b.scriptOf(f))
+	}
+	for _, a := range b.cut.Sets {
+		set := b.made(a.Set)
+		_, high := set.Piece.Size()
+		part := ScriptPart{Name: set.Unit.Name, Set: a.Set, Lines: []ScriptLine{
+			advice("Sew, press and measure %s before it is cut: the pressed set is %s wide.", set.Unit.Name, b.say(high)),
+		}}
+		part.Lines = append(part.Lines, b.acrossLines(a, func(n int) string { return plural(n, "set") })...)
+		list = append(list, part)
+	}
+	return list
+}
+
+func advice(format string, args ...any) ScriptLine {
+	return ScriptLine{Says: fmt.Sprintf(format, args...), Reads: []string{}, Gives: []ScriptGive{}, Stack: 1}
+}
+
+var prepared = map[string]string{
+	"press":  "Press %s flat and fold it selvedge to selvedge, without a bend along the fold.",
+	"starch": "Starch %s, press it dry and flat, and fold it selvedge to selvedge, without a bend along the fold.",
+	"wash":   "Wash and dry %s, press it flat, and fold it selvedge to selvedge, without a bend along the fold.",
+}
+
+// clean is the edge that is cleaned first.
+func (b *builder) clean() string {
+	if b.d.Settings.Hand == "left" {
+		return "right"
+	}
+	return "left"
+}
+
+func (b *builder) scriptOf(f cutting.Fabric) ScriptPart {
+	part := ScriptPart{Name: f.Fabric.Name, Colour: f.Fabric.Colour, Lines: []ScriptLine{
+		advice(prepared[b.d.Schools.Prepare], f.Fabric.Name),
+		advice("Before you clean an edge: there must be %s of it, at least %s wide between the selvedges.", b.say(f.Length), b.say(f.Usable)),
+		advice("Clean the %s edge; %s is allowed for it.", b.clean(), b.say(b.t.Squaring)),
+	}}
+	k := 0
+	for _, s := range f.Strips {
+		line := ScriptLine{
+			Says: fmt.Sprintf("Cut %s %s wide.", plural(s.Count, "strip"), b.say(s.Cut)), Reads: []string{}, Times: s.Count, Stack: 1,
+			Gives: []ScriptGive{{Step: s.ID, N: 1}},
+		}
+		if n := b.t.Every; n > 0 && (k+s.Count-1)/n > max(0, k-1)/n {
+			line.Says += fmt.Sprintf(" Square the edge up again after every %s.", plural(n, "strip"))
+		}
+		k += s.Count
+		part.Lines = append(part.Lines, line)
+	}
+	for _, s := range f.Strips {
+		switch {
+		case s.Patches != nil:
+			part.Lines = append(part.Lines, b.acrossLines(*s.Patches, func(n int) string { return plural(n, "strip") + " of " + b.say(s.Cut) })...)
+		case s.Joined != nil:
+			part.Lines = append(part.Lines, advice("Keep the %s strips %s wide together: they are sewn end to end.", counted(s.Count), b.say(s.Cut)))
+		}
+	}
+	return part
+}
+
+func counted(n int) string {
+	if n == 1 {
+		return "one"
+	}
+	return fmt.Sprint(n)
+}
+
+// acrossLines is what is cut across strips or sets, a line for each way they are cut.
+func (b *builder) acrossLines(a cutting.Across, what func(n int) string) []ScriptLine {
+	var list []ScriptLine
+	before := make([]int, len(a.Cuts))
+	stack := b.d.Settings.Layers
+	for _, p := range a.Layups.Patterns {
+		l := b.layup(a, p)
+		line := ScriptLine{Reads: []string{}, Times: p.Times, Stack: min(stack, p.Times), Gives: []ScriptGive{}}
+		line.Says = fmt.Sprintf("%s: square the %s end, then %s.", what(p.Times), b.clean(), l.Says)
+		if line.Stack > 1 {
+			line.Says += fmt.Sprintf(" In stacks of %d.", line.Stack)
+		}
+		for _, m := range l.Marks[1:] {
+			if m.Step == "" {
+				line.Reads = append(line.Reads, "")
+				continue
+			}
+			line.Reads = append(line.Reads, m.Reads.Text)
+		}
+		var piles []string
+		for i, n := range p.Counts {
+			if n > 0 {
+				piles = append(piles, fmt.Sprintf("%d for %s", n, b.nameOf(a.Cuts[i].ID)))
+				line.Gives = append(line.Gives, ScriptGive{Step: a.Cuts[i].ID, N: n, Before: before[i]})
+				before[i] += n * p.Times
+			}
+		}
+		line.For = strings.Join(piles, ", ")
+		list = append(list, line)
+	}
+	return list
+}

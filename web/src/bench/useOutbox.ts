@@ -1,0 +1,90 @@
+// What was counted and is on its way to the server.
+import { useCallback, useEffect, useRef, useState } from "react";
+import { type Project, server } from "../api/client";
+import { useTakeProgress } from "../api/queries";
+import { isCounted, put, send, type Waiting, waiting } from "./outbox";
+
+/** Keeps events, sends them, and gives what the server has not counted yet of those that are asked for. */
+export function useOutbox(project: Project | undefined, of: (w: Waiting) => boolean) {
+  const [wait, setWait] = useState<Waiting[]>([]);
+  const [offline, setOffline] = useState(false);
+  const [lost, setLost] = useState("");
+  const take = useTakeProgress();
+  const taken = useRef(take);
+  taken.current = take;
+  const id = project?.id;
+  const sending = useRef(false);
+  const again = useRef(false);
+
+  const refresh = useCallback(async () => {
+    if (!id) return;
+    try {
+      setWait(await waiting(id));
+    } catch {
+      setWait([]); // a browser that keeps nothing has nothing waiting
+    }
+  }, [id]);
+
+  const flush = useCallback(async () => {
+    again.current = true; // what comes in while something is under way is sent after it
+    if (!id || sending.current) return;
+    sending.current = true;
+    try {
+      while (again.current) {
+        again.current = false;
+        await send(id, (answer) => taken.current(id, answer));
+      }
+      setOffline(false);
+    } catch {
+      setOffline(true);
+    } finally {
+      sending.current = false;
+      await refresh();
+    }
+  }, [id, refresh]);
+
+  useEffect(() => {
+    refresh().then(flush);
+    const timer = setInterval(flush, 2500);
+    window.addEventListener("online", flush);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener("online", flush);
+    };
+  }, [refresh, flush]);
+
+  // Another tab may have sent what waited.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: a new count is the reason to look
+  useEffect(() => {
+    refresh();
+  }, [refresh, project?.progress.events]);
+
+  /** Events that belong together are kept together. */
+  const record = async (list: Omit<Waiting, "quilt">[]) => {
+    if (!id) return;
+    try {
+      await put(list.map((w) => ({ ...w, quilt: id })));
+    } catch {
+      // The browser keeps nothing (its storage is full or shut): straight to the server, and say so if that fails too.
+      try {
+        const answer = await server.tally(
+          id,
+          list.map((w) => w.event),
+        );
+        taken.current(id, answer);
+        setLost("");
+      } catch {
+        setLost(
+          "This was not counted: the browser has no room to keep it and the server does not answer. Count it again once one of them is back.",
+        );
+      }
+      return;
+    }
+    await refresh();
+    flush();
+  };
+
+  const events = project?.progress.events ?? 0;
+  const pending = wait.filter((w) => of(w) && !w.refused && !isCounted(w.event, events));
+  return { wait, pending, record, offline, lost };
+}

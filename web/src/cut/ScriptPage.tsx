@@ -1,0 +1,212 @@
+// The cutting in the order of the table, large enough to read standing; a tick is a tally.
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { Link } from "react-router";
+import { newId, type Plan, type Project, type TallyEvent } from "../api/client";
+import type { Waiting } from "../bench/outbox";
+import { useOutbox } from "../bench/useOutbox";
+import { Caution } from "../frame/Caution";
+import { useFramed } from "../frame/ProjectFrame";
+import { Ruled } from "../frame/Ruled";
+import { Unplanned } from "../frame/Unplanned";
+
+type Part = Plan["script"][number];
+type Line = Part["lines"][number];
+
+/** What was ticked here since the page was opened, so that it can be taken back. */
+type Ticked = { line: string; times: number; events: TallyEvent[] };
+
+export function ScriptPage() {
+  const project = useFramed();
+  const { plan, progress } = project;
+  const { pending, record, offline, lost } = useOutbox(project, (w) => w.line !== undefined);
+  const [ticked, setTicked] = useState<Ticked[]>([]);
+  if (plan.steps.length === 0) return <Unplanned />;
+
+  const keep = (line: string, events: TallyEvent[], times: number, counts: boolean) => {
+    // The first of a line's events carries the line, so that it is counted once while all are on their way.
+    record(
+      events.map((event, i): Omit<Waiting, "quilt"> => {
+        const made = counts ? (event.n ?? 0) : 0;
+        return { event, line: i === 0 ? `${times} ${line}` : undefined, effect: { made, aside: 0, pressed: 0 } };
+      }),
+    );
+  };
+  const tick = (line: string, l: Line, times: number) => {
+    const events = l.gives.map(
+      (g): TallyEvent => ({
+        id: newId(),
+        step: g.step,
+        kind: "made",
+        n: g.n * times,
+        exact: plan.steps.find((s) => s.id === g.step)?.exact ?? "",
+        at: new Date().toISOString(),
+      }),
+    );
+    setTicked([...ticked, { line, times, events }]);
+    keep(line, events, times, true);
+  };
+  const back = (t: Ticked) => {
+    setTicked(ticked.filter((other) => other !== t));
+    const undos = t.events.map(
+      (e): TallyEvent => ({ id: newId(), step: e.step, kind: "undo", n: 0, of: e.id, at: new Date().toISOString() }),
+    );
+    keep(t.line, undos, -t.times, false);
+  };
+  const underWay = (line: string) =>
+    pending.reduce((n, w) => {
+      const [times, at] = w.line?.split(" ") ?? [];
+      return at === line ? n + Number(times) : n;
+    }, 0);
+
+  return (
+    <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="980px" mx="auto">
+      <Flex align="baseline" gap="18px" wrap="wrap" mb="4px">
+        <Heading as="h2" fontFamily="heading" fontSize="24px" fontWeight="600">
+          In order, at the mat
+        </Heading>
+        <Link to="../cut">
+          <Text as="span" textDecoration="underline">
+            Drawn to scale
+          </Text>
+        </Link>
+      </Flex>
+      <Text color="soft">
+        Every reading is from the end squared last. A tick counts: the thread and the bench know of it at once.
+      </Text>
+      {(offline || lost) && (
+        <Text color="madder" fontWeight="600" role="status" mt="6px">
+          {lost || "The server does not answer; what you tick is kept here and sent when it does."}
+        </Text>
+      )}
+      {plan.script.map((part, i) => (
+        <Box as="section" key={`${part.set} ${part.name}`} mt="26px" aria-label={part.name}>
+          <Flex align="center" gap="12px" borderBottomWidth="2px" borderColor="ink" pb="6px">
+            {part.colour && (
+              <Box w="26px" h="26px" style={{ background: part.colour }} borderWidth="1px" borderColor="line" />
+            )}
+            <Heading as="h3" fontFamily="heading" fontSize="21px" fontWeight="600">
+              {part.name}
+            </Heading>
+          </Flex>
+          {part.lines.map((l, j) => {
+            const line = `${i}.${j}`;
+            const done = Math.min(l.times, Math.max(0, (progress.script[i]?.[j] ?? 0) + underWay(line)));
+            const last = ticked.filter((t) => t.line === line).at(-1);
+            return (
+              <ScriptRow
+                key={line}
+                line={l}
+                done={done}
+                tick={(times) => tick(line, l, times)}
+                back={last && done > 0 ? () => back(last) : undefined}
+                project={project}
+              />
+            );
+          })}
+        </Box>
+      ))}
+      <Caution>
+        Close the blade whenever you put it down. Cut away from yourself, standing, fingers off the ruler's edge; fewer
+        layers when unsure, and a dull blade slips. Follow the makers' instructions for cutter and ruler.
+      </Caution>
+    </Box>
+  );
+}
+
+function ScriptRow({
+  line,
+  done,
+  tick,
+  back,
+  project,
+}: {
+  line: Line;
+  done: number;
+  tick: (times: number) => void;
+  back?: () => void;
+  project: Project;
+}) {
+  const left = line.times - done;
+  const counted = line.times > 0;
+  const all = counted && left === 0;
+  const step = line.gives[0]?.step;
+  return (
+    <Flex
+      py="14px"
+      gap="16px"
+      borderBottomWidth="1px"
+      borderColor="hair"
+      align="start"
+      direction={{ base: "column", md: "row" }}
+    >
+      <Box flex="1" minW="0" color={all ? "soft" : "ink"}>
+        <Text fontSize={counted ? "20px" : "16px"} fontWeight={counted ? "600" : "400"} lineHeight="1.35">
+          <Ruled>{line.says}</Ruled>
+        </Text>
+        {line.for && (
+          <Text fontSize="14px" color="soft">
+            <Ruled>{line.for}</Ruled>
+          </Text>
+        )}
+        {line.reads.length > 0 && (
+          <Flex as="ol" wrap="wrap" gap="4px 16px" mt="6px" fontSize="19px" className="tabular" aria-label="Readings">
+            {line.reads.map((r, k) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: readings are known by their place
+              <li key={k} style={{ listStyle: "none" }}>
+                {r === "" ? (
+                  <Text as="span" fontSize="14px" color="soft">
+                    square up
+                  </Text>
+                ) : (
+                  <Ruled>{r}</Ruled>
+                )}
+              </li>
+            ))}
+          </Flex>
+        )}
+      </Box>
+      {counted && (
+        <Flex gap="8px" align="center" wrap="wrap" minW={{ md: "330px" }} justify={{ md: "flex-end" }}>
+          <Text
+            className="tabular"
+            fontSize="19px"
+            fontWeight="600"
+            color={all ? "woad" : "ink"}
+            mr="6px"
+            whiteSpace="nowrap"
+          >
+            {all ? `${line.times > 1 ? `all ${line.times} ` : ""}cut ✓` : `${done} of ${line.times}`}
+          </Text>
+          {left > 0 && (
+            <Button
+              variant="solid"
+              h="48px"
+              onClick={() => tick(Math.min(line.stack, left))}
+              aria-label={`${Math.min(line.stack, left)} cut: ${line.says}`}
+            >
+              {line.stack > 1 && left > 1 ? `A stack of ${Math.min(line.stack, left)} cut` : "One cut"}
+            </Button>
+          )}
+          {left > line.stack && (
+            <Button h="48px" onClick={() => tick(left)} aria-label={`All ${left} cut: ${line.says}`}>
+              {done === 0 ? `All ${left}` : `The other ${left}`}
+            </Button>
+          )}
+          {back && (
+            <Button h="48px" variant="plain" onClick={back} aria-label={`Take back: ${line.says}`}>
+              Take back
+            </Button>
+          )}
+          {all && step && !back && (
+            <Link to={`/q/${project.id}/bench/${encodeURIComponent(step)}`} aria-label={`Count again: ${line.says}`}>
+              <Text as="span" fontSize="14px" textDecoration="underline">
+                Count again
+              </Text>
+            </Link>
+          )}
+        </Flex>
+      )}
+    </Flex>
+  );
+}
