@@ -181,11 +181,21 @@ func stock(length measure.Length, t *making.Table) Stock {
 // lay finds the fewest strips or sets that give all sub-cuts.
 func (a *Across) lay(t *making.Table) {
 	slices.SortStableFunc(a.Cuts, func(x, y SubCut) int { return int(y.Cut - x.Cut) })
+	a.Layups, _ = Fewest(stock(a.Length, t), a.wants()) // what does not fit has been refused before
+}
+
+func (a Across) wants() []Want {
 	wants := make([]Want, len(a.Cuts))
 	for i, c := range a.Cuts {
 		wants[i] = Want{int64(c.Cut), c.Make()}
 	}
-	a.Layups, _ = Fewest(stock(a.Length, t), wants) // what does not fit has been refused before
+	return wants
+}
+
+// Count is how many strips or sets would do, were they as long as a.Length says.
+func (a Across) Count(t *making.Table) int {
+	l, _ := Fewest(stock(a.Length, t), a.wants())
+	return l.Strips
 }
 
 // Marks are where the knife goes across a strip that is cut by a pattern, from its raw end: the squared end, then the end of

@@ -100,11 +100,7 @@ func (p *pools) cost(members []int) measure.Length {
 	var total measure.Length
 	for _, pool := range p.grouped(members) {
 		a, width := p.across(pool)
-		wants := make([]Want, len(a.Cuts))
-		for i, c := range a.Cuts {
-			wants[i] = Want{int64(c.Cut), c.Make()}
-		}
-		problem := problemOf(stock(a.Length, p.t), wants)
+		problem := problemOf(stock(a.Length, p.t), a.wants())
 		total += width * measure.Length(strips(problem.firstFit(problem.demand, false)))
 	}
 	return total

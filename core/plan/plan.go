@@ -236,17 +236,8 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 		}
 		return p, b.problems
 	}
-	d = b.x
-	b.press = pressing.Decide(d.Top, &b.t, b.units, func(unit string) pressing.School { return d.Schools.PressOf(baseOf(unit)) }, b.lightness, b.fabric)
-	b.layout = b.press.Layout
-	b.remedy()
-	if !b.count() {
+	if !b.settle() {
 		return p, b.problems
-	}
-	b.cut = cutting.Cut(b.units, b.layout, b.lines, &b.t, b.shelf, b.buying)
-	for _, set := range b.cut.Sets {
-		n := set.Layups.Strips
-		b.lines[set.Set], b.demand.Runs[set.Set] = demand.Line{Need: n, Runs: n}, n
 	}
 	b.batches = batching.Plan(b.units, b.layout, b.lines)
 
@@ -268,6 +259,30 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	b.joints()
 	b.prints()
 	return p, b.problems
+}
+
+// settle decides the pressing and lays the top out, counts, and plans the cutting. false when nothing can be counted.
+func (b *builder) settle() bool {
+	d := b.x
+	b.press = pressing.Decide(d.Top, &b.t, b.units, func(unit string) pressing.School { return d.Schools.PressOf(baseOf(unit)) }, b.lightness, b.fabric)
+	b.layout = b.press.Layout
+	b.remedy()
+	if !b.count() {
+		return false
+	}
+	b.cut = cutting.Cut(b.units, b.layout, b.lines, &b.t, b.shelf, b.buying)
+	for _, set := range b.cut.Sets {
+		n := set.Layups.Strips
+		b.lines[set.Set], b.demand.Runs[set.Set] = demand.Line{Need: n, Runs: n}, n
+	}
+	return true
+}
+
+// planned goes as far as the cutting.
+func planned(d document.Document) (*builder, bool) {
+	b := &builder{d: d, x: d, acts: map[string]step{}}
+	b.table()
+	return b, !b.problems.Stopped() && b.make() && b.settle()
 }
 
 // make sews every unit virtually, those in other colourways too, and checks the top. false when the plan stops there.

@@ -22,6 +22,9 @@ export type Choices = Schemas["StarterChoices"];
 export type Shown = Schemas["Shown"];
 export type Way = Schemas["PlanWay"];
 export type Resized = Schemas["PlanResized"];
+export type Cliff = Schemas["PlanCliff"];
+export type Supply = Schemas["PlanSupply"];
+export type Reach = Schemas["PlanReach"];
 export type Ledger = Schemas["PlanLedger"];
 export type Working = Schemas["PlanWorking"];
 export type Question = Schemas["DocumentQuestion"];
@@ -84,6 +87,9 @@ export const server = {
   ways: (document: Document, unit: string) => ask<Way[]>(client.POST("/api/ways", { body: { document, unit } })),
   resize: (document: Document, unit: string, finished: string) =>
     ask<Resized>(client.POST("/api/resize", { body: { document, unit, finished } })),
+  cliffs: (body: Document) => ask<Cliff[]>(client.POST("/api/cliffs", { body })),
+  backwards: (document: Document, supplies: Supply[]) =>
+    ask<Reach>(client.POST("/api/backwards", { body: { document, supplies } })),
   openFile: (id: string, text: string) => ask<Project>(client.POST("/api/files", { body: { id, text } })),
   putAway: (id: string, away: boolean) =>
     ask<true>(

@@ -4,6 +4,40 @@
  */
 
 export interface paths {
+    "/api/backwards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The largest quilt of a document's blocks that comes out of the cloth there is */
+        post: operations["backwards"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cliffs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** At which usable widths of the cloth the number of strips or sets changes */
+        post: operations["cliffs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/files": {
         parameters: {
             query?: never;
@@ -816,6 +850,25 @@ export interface components {
         PlanBand: {
             points: number[];
         };
+        PlanCliff: {
+            /** @description From the narrowest cloth looked at to the widest */
+            edges: components["schemas"]["PlanEdge"][];
+            /** @description The narrowest cloth with which the number holds */
+            least: components["schemas"]["MeasureReading"];
+            name: string;
+            /** @enum {string} */
+            one: "strip" | "set";
+            /** @description What helps below it, the cheapest first */
+            rescue: string[];
+            says: string;
+            /**
+             * Format: int64
+             * @description At that width
+             */
+            strips: number;
+            /** @description As it was entered */
+            usable: components["schemas"]["MeasureReading"];
+        };
         PlanContrast: {
             a: string;
             b: string;
@@ -845,6 +898,11 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        PlanEdge: {
+            from: components["schemas"]["MeasureReading"];
+            /** Format: int64 */
+            strips: number;
         };
         PlanFabricCut: {
             /** @description Rounded up to the shop's step */
@@ -945,6 +1003,13 @@ export interface components {
             reads: components["schemas"]["MeasureReading"];
             step: string;
         };
+        PlanMeasure: {
+            /** Format: int64 */
+            columns: number;
+            finished: components["schemas"]["PlanSize"];
+            /** Format: int64 */
+            rows: number;
+        };
         PlanNearest: {
             text: string;
             written: string;
@@ -1019,6 +1084,25 @@ export interface components {
              * @description Blocks to lay turned by half beyond what the layout says
              */
             turned: number;
+        };
+        PlanReach: {
+            /** Format: int64 */
+            blocks: number;
+            /**
+             * Format: int64
+             * @description Blocks across; 0 where not even one comes out
+             */
+            columns: number;
+            finished: components["schemas"]["PlanSize"];
+            /** @description What runs out first */
+            first: string;
+            /** @description What a little more would allow */
+            more: string[];
+            /** @description Other shapes with as many blocks, or nearly */
+            others: components["schemas"]["PlanMeasure"][];
+            /** Format: int64 */
+            rows: number;
+            uses: components["schemas"]["PlanUsed"][];
         };
         PlanResized: {
             document: components["schemas"]["Document"];
@@ -1168,6 +1252,11 @@ export interface components {
             step: string;
             width: components["schemas"]["MeasureReading"];
         };
+        PlanSupply: {
+            fabric: string;
+            /** @description Along the selvedge */
+            length: string;
+        };
         PlanTake: {
             /** Format: int64 */
             each: number;
@@ -1202,6 +1291,12 @@ export interface components {
             picture: string;
             unfinished: string;
             working: components["schemas"]["PlanWorking"];
+        };
+        PlanUsed: {
+            fabric: string;
+            left: components["schemas"]["MeasureReading"];
+            length: components["schemas"]["MeasureReading"];
+            name: string;
         };
         PlanValues: {
             /** @description From the darkest to the lightest */
@@ -1414,6 +1509,10 @@ export interface components {
             squares: number;
             strip: string;
         };
+        SuppliesIn: {
+            document: components["schemas"]["Document"];
+            supplies: components["schemas"]["PlanSupply"][];
+        };
         Tallied: {
             progress: components["schemas"]["TallyProgress"];
             /** Format: int64 */
@@ -1561,6 +1660,180 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    backwards: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SuppliesIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanReach"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    cliffs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanCliff"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     openFile: {
         parameters: {
             query?: never;

@@ -60,10 +60,11 @@ export function useOutbox(project: Project | undefined, of: (w: Waiting) => bool
   }, [refresh, project?.progress.events]);
 
   /** Events that belong together are kept together. */
-  const record = async (list: Omit<Waiting, "quilt">[]) => {
+  const record = async (events: Omit<Waiting, "quilt">[]) => {
     if (!id) return;
+    const list = events.map((w) => ({ ...w, quilt: id }));
     try {
-      await put(list.map((w) => ({ ...w, quilt: id })));
+      await put(list);
     } catch {
       // The browser keeps nothing (its storage is full or shut): straight to the server, and say so if that fails too.
       try {

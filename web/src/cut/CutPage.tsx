@@ -14,6 +14,7 @@ import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Unplanned } from "../frame/Unplanned";
 import { Worked } from "../frame/Working";
+import { Cliffs } from "./Cliffs";
 
 export function CutPage() {
   const project = useFramed();
@@ -54,6 +55,7 @@ export function CutPage() {
           </Box>
         ))}
       </Section>
+      <Cliffs document={project.document} />
       <Caution>
         Close the blade whenever you put it down. Cut away from yourself, standing, fingers off the ruler's edge; a dull
         blade slips. Follow the makers' instructions for cutter and ruler.

@@ -1,6 +1,6 @@
 // The cutting in the order of the table, large enough to read standing; a tick is a tally.
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Link } from "react-router";
 import { newId, type Plan, type Project, type TallyEvent } from "../api/client";
 import type { Waiting } from "../bench/outbox";
@@ -21,16 +21,20 @@ export function ScriptPage() {
   const { plan, progress } = project;
   const { pending, record, offline, lost } = useOutbox(project, (w) => w.line !== undefined);
   const [ticked, setTicked] = useState<Ticked[]>([]);
+  const keeping = useRef(false);
   if (plan.steps.length === 0) return <Unplanned />;
 
-  const keep = (line: string, events: TallyEvent[], times: number, counts: boolean) => {
-    // The first of a line's events carries the line, so that it is counted once while all are on their way.
-    record(
+  const keep = async (line: string, events: TallyEvent[], times: number, counts: boolean) => {
+    // The first of a line's events carries the line, so that it is counted once while all are on their way. A second tap waits
+    // until the first is kept and shown.
+    keeping.current = true;
+    await record(
       events.map((event, i): Omit<Waiting, "quilt"> => {
         const made = counts ? (event.n ?? 0) : 0;
         return { event, line: i === 0 ? `${times} ${line}` : undefined, effect: { made, aside: 0, pressed: 0 } };
       }),
     );
+    keeping.current = false;
   };
   const tick = (line: string, l: Line, times: number) => {
     const events = l.gives.map(
@@ -43,10 +47,12 @@ export function ScriptPage() {
         at: new Date().toISOString(),
       }),
     );
+    if (keeping.current) return;
     setTicked([...ticked, { line, times, events }]);
     keep(line, events, times, true);
   };
   const back = (t: Ticked) => {
+    if (keeping.current) return;
     setTicked(ticked.filter((other) => other !== t));
     const undos = t.events.map(
       (e): TallyEvent => ({ id: newId(), step: e.step, kind: "undo", n: 0, of: e.id, at: new Date().toISOString() }),
@@ -58,6 +64,9 @@ export function ScriptPage() {
       const [times, at] = w.line?.split(" ") ?? [];
       return at === line ? n + Number(times) : n;
     }, 0);
+
+  const doneOf = (l: Line, i: number, j: number) =>
+    Math.min(l.times, Math.max(0, (progress.script[i]?.[j] ?? 0) + underWay(`${i}.${j}`)));
 
   return (
     <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="980px" mx="auto">
@@ -91,13 +100,21 @@ export function ScriptPage() {
           </Flex>
           {part.lines.map((l, j) => {
             const line = `${i}.${j}`;
-            const done = Math.min(l.times, Math.max(0, (progress.script[i]?.[j] ?? 0) + underWay(line)));
+            const done = doneOf(l, i, j);
+            // Lines that fill the same piles are cut in their order.
+            const waits = part.lines.some(
+              (other, k) =>
+                k < j &&
+                doneOf(other, i, k) < other.times &&
+                other.gives.some((g) => l.gives.some((mine) => mine.step === g.step)),
+            );
             const last = ticked.filter((t) => t.line === line).at(-1);
             return (
               <ScriptRow
                 key={line}
                 line={l}
                 done={done}
+                waits={waits}
                 tick={(times) => tick(line, l, times)}
                 back={last && done > 0 ? () => back(last) : undefined}
                 project={project}
@@ -117,12 +134,14 @@ export function ScriptPage() {
 function ScriptRow({
   line,
   done,
+  waits,
   tick,
   back,
   project,
 }: {
   line: Line;
   done: number;
+  waits: boolean;
   tick: (times: number) => void;
   back?: () => void;
   project: Project;
@@ -178,7 +197,12 @@ function ScriptRow({
           >
             {all ? `${line.times > 1 ? `all ${line.times} ` : ""}cut ✓` : `${done} of ${line.times}`}
           </Text>
-          {left > 0 && (
+          {waits && left > 0 && (
+            <Text fontSize="14px" color="soft">
+              after the strips above
+            </Text>
+          )}
+          {!waits && left > 0 && (
             <Button
               variant="solid"
               h="48px"
@@ -188,7 +212,7 @@ function ScriptRow({
               {line.stack > 1 && left > 1 ? `A stack of ${Math.min(line.stack, left)} cut` : "One cut"}
             </Button>
           )}
-          {left > line.stack && (
+          {!waits && left > line.stack && (
             <Button h="48px" onClick={() => tick(left)} aria-label={`All ${left} cut: ${line.says}`}>
               {done === 0 ? `All ${left}` : `The other ${left}`}
             </Button>

@@ -17,6 +17,7 @@ import { BlockSize } from "./BlockSize";
 import { type Draft, useDraft } from "./draft";
 import { Fabrics } from "./Fabrics";
 import { Files } from "./Files";
+import { FromCloth } from "./FromCloth";
 import { History } from "./History";
 import { LedgerLines } from "./LedgerLines";
 import { PressRemedy } from "./PressRemedy";
@@ -226,6 +227,7 @@ function Decisions({ draft }: { draft: Draft }) {
             problems={draft.at("/name")}
           />
           <BlockSize draft={draft} />
+          <FromCloth draft={draft} />
         </Box>
       </Section>
       <Setting draft={draft} />

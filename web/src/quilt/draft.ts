@@ -54,6 +54,7 @@ export function useDraft(project: Project) {
   });
 
   return {
+    id: project.id,
     document,
     preview,
     problems,

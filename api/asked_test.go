@@ -1,0 +1,147 @@
+package api
+
+import (
+	"encoding/json"
+	"fmt"
+	"strings"
+	"testing"
+
+	"vicis/core/document"
+	"vicis/core/plan"
+)
+
+// What is asked of a document now and then: the library, other ways, other sizes, cliffs, and backwards from the cloth there is.
+
+func (s site) block(id string) Shown {
+	s.t.Helper()
+	for _, e := range decode[[]Shown](s.t, s.do("GET", "/api/library", "")) {
+		if e.ID == id {
+			return e
+		}
+	}
+	s.t.Fatalf("no block %q", id)
+	return Shown{}
+}
+
+func text(t *testing.T, d document.Document) string {
+	t.Helper()
+	b, err := document.Write(d)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return string(b)
+}
+
+func TestOtherWaysCanBePutIntoTheDocument(t *testing.T) {
+	s := newSite(t)
+	star := s.block("eight-pointed-star")
+	ways := decode[[]plan.Way](t, s.do("POST", "/api/ways", fmt.Sprintf(`{"document":%s,"unit":"goose"}`, text(t, star.Document))))
+	chosen := 0
+	for _, w := range ways {
+		if w.Chosen {
+			chosen++
+		}
+		if w.Refused != "" {
+			continue
+		}
+		d := star.Document
+		d.Parts = append(d.Parts[:0:0], d.Parts...)
+		for i := range d.Parts {
+			if d.Parts[i].ID == w.Unit.ID {
+				d.Parts[i] = w.Unit
+			}
+		}
+		p := decode[Preview](t, s.do("POST", "/api/plan", text(t, d)))
+		if p.Plan.Finished.Text != "32″ × 32″" {
+			t.Errorf("%s: the quilt finishes %s (%v)", w.Name, p.Plan.Finished.Text, p.Problems)
+		}
+		if w.Need != 64 {
+			t.Errorf("%s: for %d, not 64", w.Name, w.Need)
+		}
+	}
+	if len(ways) < 3 || chosen != 1 {
+		t.Errorf("%d ways, %d of them chosen", len(ways), chosen)
+	}
+}
+
+func TestResizedDocumentsFinishAsAskedFor(t *testing.T) {
+	s := newSite(t)
+	star := s.block("eight-pointed-star")
+	for _, size := range []string{"6", "12", "10 1/2"} {
+		r := decode[plan.Resized](t, s.do("POST", "/api/resize", fmt.Sprintf(`{"document":%s,"unit":%q,"finished":%q}`, text(t, star.Document), star.Block, size)))
+		p := decode[Preview](t, s.do("POST", "/api/plan", text(t, r.Document)))
+		if want := map[string]string{"6": "6″ × 6″", "12": "12″ × 12″", "10 1/2": "10½″ × 10½″"}[size]; p.Plan.Block.Text != want {
+			t.Errorf("%s: a block finishes %s (%v)", size, p.Plan.Block.Text, p.Problems)
+		}
+	}
+}
+
+func TestCliffsAndBackwardsAgreeWithThePlan(t *testing.T) {
+	s := newSite(t)
+	star := s.block("eight-pointed-star")
+	p := decode[Preview](t, s.do("POST", "/api/plan", text(t, star.Document)))
+	cliffs := decode[[]plan.Cliff](t, s.do("POST", "/api/cliffs", text(t, star.Document)))
+	n := 0
+	for _, f := range p.Plan.Cut {
+		for _, strip := range f.Strips {
+			for _, c := range cliffs {
+				if c.Name == strip.Width.Text+" "+f.Name {
+					n++
+					if c.Strips != strip.Count {
+						t.Errorf("%s: %d strips, the plan says %d", c.Name, c.Strips, strip.Count)
+					}
+				}
+			}
+		}
+	}
+	if n != len(cliffs) || n == 0 {
+		t.Errorf("%d of %d cliffs are of strips in the plan", n, len(cliffs))
+	}
+	var supplies []plan.Supply
+	for _, f := range p.Plan.Cut { // exactly what the plan takes gives the plan's quilt, or another shape of more blocks
+		supplies = append(supplies, plan.Supply{Fabric: f.Fabric, Length: "2 yd"})
+	}
+	list, err := json.Marshal(supplies)
+	if err != nil {
+		t.Fatal(err)
+	}
+	r := decode[plan.Reach](t, s.do("POST", "/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":%s}`, text(t, star.Document), list)))
+	if r.Blocks < 16 || r.Blocks != r.Rows*r.Columns || len(r.Uses) != len(supplies) {
+		t.Errorf("%+v", r)
+	}
+}
+
+func TestWhatCannotBeAskedIsSaid(t *testing.T) {
+	s := newSite(t)
+	good := text(t, s.block("pinwheel").Document)
+	broken := strings.Replace(good, `"strip": "2 1/2 in"`, `"strip": "1/4 in"`, 1)
+	for _, c := range []struct{ path, body, code, at string }{
+		{"/api/ways", fmt.Sprintf(`{"document":%s,"unit":"nowhere"}`, good), "unit-unknown", "/units"},
+		{"/api/ways", `{"document":{"vicis":9},"unit":"x"}`, "document-unreadable", ""},
+		{"/api/resize", fmt.Sprintf(`{"document":%s,"unit":"block","finished":"wide"}`, good), "length-unreadable", "/finished"},
+		{"/api/resize", fmt.Sprintf(`{"document":%s,"unit":"block","finished":"0"}`, good), "too-small", "/finished"},
+		{"/api/cliffs", broken, "too-narrow", "/strip"},
+		{"/api/cliffs", `{"vicis":1,"and":2}`, "document-unreadable", ""},
+		{"/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[]}`, good), "nothing-there", "/supplies"},
+		{"/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[{"fabric":"x","length":"1 yd"}]}`, good), "fabric-unknown", "/supplies/0/fabric"},
+		{"/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[{"fabric":"d","length":"ten"}]}`, good), "", ""},
+		{"/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[]}`, broken), "", ""},
+	} {
+		w := s.do("POST", c.path, c.body)
+		trouble := decode[Trouble](t, w)
+		if w.Code != 422 && w.Code != 400 || trouble.Detail == "" {
+			t.Errorf("%s %.60s: %d %s", c.path, c.body, w.Code, w.Body)
+			continue
+		}
+		if c.code == "" {
+			continue
+		}
+		found := false
+		for _, p := range trouble.Problems {
+			found = found || p.Code == c.code && p.At == c.at && p.Mend != ""
+		}
+		if !found {
+			t.Errorf("%s: %v, want %s at %q", c.path, trouble.Problems, c.code, c.at)
+		}
+	}
+}

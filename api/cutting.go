@@ -1,0 +1,49 @@
+package api
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"vicis/core/document"
+	"vicis/core/plan"
+)
+
+// Questions about the cutting that are asked now and then, of a document stored or not.
+
+func (s *Server) registerCutting(a huma.API, op describe) {
+	draft := func(o huma.Operation) huma.Operation { o.SkipValidateBody = true; return o }
+	huma.Register(a, draft(op(http.MethodPost, "/api/cliffs", "cliffs", "At which usable widths of the cloth the number of strips or sets changes")), s.cliffs)
+	huma.Register(a, draft(op(http.MethodPost, "/api/backwards", "backwards", "The largest quilt of a document's blocks that comes out of the cloth there is")), s.backwards)
+}
+
+// suppliesIn is a document and the cloth there is.
+type suppliesIn struct {
+	Document Draft         `json:"document"`
+	Supplies []plan.Supply `json:"supplies"`
+}
+
+func (s *Server) backwards(_ context.Context, in *struct{ Body suppliesIn }) (*body[plan.Reach], error) {
+	d, problems := document.Read(in.Body.Document.raw)
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	r, problems := plan.Backwards(d, in.Body.Supplies)
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	return &body[plan.Reach]{r}, nil
+}
+
+func (s *Server) cliffs(_ context.Context, in *struct{ Body Draft }) (*body[[]plan.Cliff], error) {
+	d, problems := document.Read(in.Body.raw)
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	list, problems := plan.Cliffs(d)
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	return &body[[]plan.Cliff]{list}, nil
+}

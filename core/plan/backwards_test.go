@@ -1,0 +1,112 @@
+package plan_test
+
+import (
+	"testing"
+
+	"vicis/core/document"
+	"vicis/core/measure"
+	"vicis/core/plan"
+)
+
+// Whatever the supplies: what is said comes out of them, and one row or column more does not; tried against the plan itself.
+func TestBackwardsIsTheLargestQuilt(t *testing.T) {
+	tried := 0
+	for i, d := range blocks(t) {
+		if i%3 != 0 {
+			continue
+		}
+		for _, yards := range []measure.Written{"1/2 yd", "1 1/4 yd"} {
+			var supplies []plan.Supply
+			for _, f := range d.Fabrics {
+				supplies = append(supplies, plan.Supply{Fabric: f.ID, Length: yards})
+			}
+			r, problems := plan.Backwards(d, supplies)
+			if problems.Stopped() {
+				t.Fatal(d.Name, problems)
+			}
+			have, _ := yards.Length(measure.Inches)
+			fits := func(columns, rows int) bool {
+				d.Top.Columns, d.Top.Rows = columns, rows
+				p, problems := plan.Make(d, nil)
+				if problems.Stopped() {
+					t.Fatal(problems)
+				}
+				for _, f := range p.Cut {
+					if f.Length.Inches > have.Inches() {
+						return false
+					}
+				}
+				return true
+			}
+			if r.Blocks == 0 {
+				if fits(1, 1) {
+					t.Errorf("%s: one block comes out of %s", d.Name, yards)
+				}
+				continue
+			}
+			tried++
+			if !fits(r.Columns, r.Rows) {
+				t.Errorf("%s: %d × %d does not come out of %s", d.Name, r.Columns, r.Rows, yards)
+			}
+			if fits(r.Columns, r.Rows+1) || fits(r.Columns+1, r.Rows) || r.First == "" {
+				t.Errorf("%s: more than %d × %d comes out of %s (%s)", d.Name, r.Columns, r.Rows, yards, r.First)
+			}
+			for _, u := range r.Uses {
+				if u.Left.Inches < 0 || u.Length.Inches+u.Left.Inches != have.Inches() {
+					t.Errorf("%s: uses %+v of %s", d.Name, u, yards)
+				}
+			}
+		}
+	}
+	if tried < 12 {
+		t.Errorf("only %d tried", tried)
+	}
+}
+
+// By hand: 5″ squares of one fabric, seven from a strip of 39½″; 1 yd holds (36 − ½) ÷ 5 = 7 strips, 49 squares: 7 × 7.
+func TestBackwardsByHand(t *testing.T) {
+	d, problems := document.Read([]byte(`{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":"1/2"},
+"strip":"5","spares":{},"schools":{},"settings":{},"fabrics":[{"id":"f","name":"Fog","colour":"#999999"}],"roles":[{"id":"A","name":"A","fabric":"f"}],
+"units":[{"id":"p","name":"Square","how":{"by":"patch","role":"A","width":"5","height":"5"}}],"top":{"rows":1,"columns":1,"repeat":[[{"unit":"p"}]]}}`))
+	if problems.Stopped() {
+		t.Fatal(problems)
+	}
+	r, problems := plan.Backwards(d, []plan.Supply{{Fabric: "f", Length: "1 yd"}})
+	if problems.Stopped() || r.Columns != 7 || r.Rows != 7 || r.Uses[0].Left.Text != "½″" {
+		t.Errorf("%+v %v", r, problems)
+	}
+	if r.First != "Fog runs out first." || len(r.More) != 2 || r.More[0] != "For one more row (7 × 8 blocks) 4½″ of Fog is missing." {
+		t.Errorf("%q %q", r.First, r.More)
+	}
+	for _, c := range []struct {
+		supplies []plan.Supply
+		code, at string
+	}{
+		{nil, "nothing-there", "/supplies"},
+		{[]plan.Supply{{Fabric: "g", Length: "1 yd"}}, "fabric-unknown", "/supplies/0/fabric"},
+		{[]plan.Supply{{Fabric: "f", Length: "some"}}, "length-unreadable", "/supplies/0/length"},
+		{[]plan.Supply{{Fabric: "f", Length: "-1"}}, "length-unreadable", "/supplies/0/length"},
+	} {
+		if _, problems := plan.Backwards(d, c.supplies); len(problems) != 1 || problems[0].Code != c.code || problems[0].At != c.at {
+			t.Errorf("%v: %v", c.supplies, problems)
+		}
+	}
+	if r, _ := plan.Backwards(d, []plan.Supply{{Fabric: "f", Length: "4 in"}}); r.Blocks != 0 || r.First != "Not even one block comes out of it: 1½″ of Fog is missing." {
+		t.Errorf("%+v", r)
+	}
+}
+
+func BenchmarkBackwards(b *testing.B) {
+	d := begin(b, chain)
+	supplies := []plan.Supply{{Fabric: d.Fabrics[0].ID, Length: "2 yd"}, {Fabric: d.Fabrics[1].ID, Length: "3 yd"}}
+	for b.Loop() {
+		plan.Backwards(d, supplies)
+	}
+}
+
+func BenchmarkCliffs(b *testing.B) {
+	d := begin(b, chain)
+	for b.Loop() {
+		plan.Cliffs(d)
+	}
+}

@@ -1,0 +1,112 @@
+// Cutting: the script at the mat, the width of the cloth, and how large a quilt comes out of the cloth there is.
+import { expect, type Page, test } from "@playwright/test";
+
+async function shelve(page: Page, block: string, name: string) {
+  await page.goto(`/library/${block}`);
+  await page.getByLabel("Name of the quilt").fill(name);
+  await page.getByRole("button", { name: "Put it on the shelf" }).click();
+  await page.waitForURL(/\/q\/.*\/quilt/);
+  return new URL(page.url()).pathname.replace("/quilt", "");
+}
+
+test("a quilt is cut from the script, and nothing is missing at the end", async ({ page, request }) => {
+  const at = await shelve(page, "log-cabin", "Cut in order");
+  const api = `/api${at.replace("/q/", "/quilts/")}`;
+  const progress = async () => (await (await request.get(`${api}/progress`)).json()).progress;
+  await page.getByRole("navigation").getByRole("link", { name: /^Cut/ }).click();
+  await expect(page.getByText("10 strips: fewer is not possible.")).toBeVisible();
+  await page.getByRole("link", { name: "In order, at the mat" }).click();
+  await expect(page.getByText(/Before you clean an edge: there must be/).first()).toBeVisible();
+
+  // One strip, one more, then the others; each is a tally at once, and the last can be taken back.
+  const light = page.getByRole("region", { name: "Light" });
+  await light.getByRole("button", { name: /^1 cut: Cut 10 strips/ }).click();
+  await light.getByRole("button", { name: /^1 cut: Cut 10 strips/ }).click();
+  await expect(light.getByText("2 of 10")).toBeVisible();
+  await light.getByRole("button", { name: /^Take back: Cut 10 strips/ }).click();
+  await expect(light.getByText("1 of 10")).toBeVisible();
+  await light.getByRole("button", { name: /^All 9 cut: Cut 10 strips/ }).click();
+  await expect(light.getByText("all 10 cut ✓")).toBeVisible();
+  await expect.poll(async () => (await progress()).counted).toBe(10);
+  await page.reload();
+  await expect(light.getByText("all 10 cut ✓")).toBeVisible();
+
+  // A stack of two strips gives all that comes out of them, to several piles at once.
+  await light
+    .getByRole("button", { name: /^2 cut: 2 strips/ })
+    .first()
+    .click();
+  await expect.poll(async () => (await progress()).counted).toBeGreaterThan(10);
+
+  // Without the server what is ticked is kept, shown, and sent when it is back.
+  await page.route("**/events", (route) => route.abort());
+  await page
+    .getByRole("region", { name: "Accent" })
+    .getByRole("button", { name: /^1 cut/ })
+    .first()
+    .click();
+  await expect(page.getByText(/what you tick is kept here/)).toBeVisible();
+  await expect(page.getByRole("region", { name: "Accent" }).getByText("cut ✓").first()).toBeVisible();
+  await page.unroute("**/events");
+  await expect(page.getByText(/what you tick is kept here/)).toBeHidden();
+
+  // The rest, line by line, as the table has it.
+  const left = page.getByRole("button", { name: /^(1|2|All \d+) cut: / });
+  for (let n = 0; (await left.count()) > 0; n++) {
+    expect(n).toBeLessThan(120);
+    await left.last().click();
+  }
+  await expect
+    .poll(async () => {
+      const p = await progress();
+      return p.stages
+        .filter((s: { stage: string }) => s.stage === "strips" || s.stage === "sub-cuts")
+        .map((s: { make: number; done: number }) => s.make - s.done);
+    })
+    .toEqual([0, 0]);
+  expect((await progress()).doubts).toEqual([]);
+});
+
+test("an inch of width and a stray length of cloth are judged", async ({ page }) => {
+  await shelve(page, "eight-pointed-star", "Width and length");
+  await page.getByText("How large a quilt comes out of the cloth there is?").click();
+  await page.getByLabel("Dark, there is").fill("much");
+  await page.getByRole("button", { name: "How large?" }).click();
+  await expect(page.getByText(/“much” is not a length/)).toBeVisible();
+  await page.getByLabel("Dark, there is").fill("1/4 yd");
+  await page.getByRole("button", { name: "How large?" }).click();
+  await expect(page.getByText("Dark runs out first.")).toBeVisible();
+  const found = (await page.getByText(/^\d+ × \d+ blocks, /).textContent()) ?? "";
+  await page.getByRole("button", { name: "Make it so" }).click();
+  await expect(page.getByLabel("Blocks across")).toHaveValue(found.split(" ")[0] ?? "");
+  await expect(page.getByLabel("Blocks down")).toHaveValue(found.split(" ")[2] ?? "");
+  await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await page.getByRole("navigation").getByRole("link", { name: /^Cut/ }).click();
+  await expect(page.getByRole("heading", { name: "How narrow the cloth may be" })).toBeVisible();
+  await expect(page.getByText(/of usable width/).first()).toBeVisible();
+});
+
+test("cloth that shrinks, ends squared again and layers change the cutting at once", async ({ page }) => {
+  const at = await shelve(page, "nine-patch", "Washed");
+  const buys = async () => {
+    await page.goto(`${at}/cut`);
+    await expect(page.getByText(/^buy/).first()).toBeVisible();
+    return page.getByText(/^buy/).allTextContents();
+  };
+  const before = await buys();
+  await page.goto(`${at}/quilt`);
+  await page.getByLabel("Shrinks, in a hundred").fill("20");
+  await page.getByLabel("Bought beyond the plan").fill("many");
+  await expect(page.getByRole("alert").filter({ hasText: "“many” is not a length" })).toBeVisible();
+  await page.getByLabel("Bought beyond the plan").fill("1/4 yd");
+  await page.getByLabel("Squared up again after cuts").fill("3");
+  await page.getByLabel("Layers cut at once").fill("9");
+  await expect(page.getByText("9 layers cannot be cut at once.").first()).toBeVisible();
+  await page.getByLabel("Layers cut at once").fill("4");
+  await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await expect(page.getByText("Changed, not kept yet")).toBeHidden();
+  const after = await buys();
+  expect(after).not.toEqual(before);
+  await page.getByRole("link", { name: "In order, at the mat" }).click();
+  await expect(page.getByText("square up", { exact: true }).first()).toBeVisible();
+});
