@@ -26,10 +26,11 @@ const (
 	Blocks  Stage = "blocks"
 	Rows    Stage = "rows"
 	Top     Stage = "top"
+	Finish  Stage = "finishing" // backing and binding
 )
 
 // Stages lists them in order.
-var Stages = []Stage{Strips, Sets, SubCuts, Marking, Units, Blocks, Rows, Top}
+var Stages = []Stage{Strips, Sets, SubCuts, Marking, Units, Blocks, Rows, Top, Finish}
 
 // Batch is one step: the same two parts, the same edge, the same line, so many times.
 type Batch struct {
@@ -127,11 +128,41 @@ func Plan(units []making.Made, l quilt.Layout, lines map[string]demand.Line) []B
 	}
 	for _, ring := range l.Rings {
 		top(pressing.SidesStep(ring.Border.ID), ring.Border.Name+", sides", "a long edge to each side of the quilt", 2, ring.Sides)
-		top(pressing.EndsStep(ring.Border.ID), ring.Border.Name+", top and bottom", "a long edge to the top and the bottom of the quilt, over the ends of the sides", 2, ring.Ends)
+		if ring.Border.Corners != "" {
+			top(pressing.CornersStep(ring.Border.ID), ring.Border.Name+", corner squares", "a corner square to each end of the top and bottom pieces", 4, ring.Width)
+		}
+		top(pressing.EndsStep(ring.Border.ID), ring.Border.Name+", top and bottom", "a long edge to the top and the bottom of the quilt, over the ends of the sides", 2, ring.W)
+	}
+	for _, b := range finishing(l) {
+		add(b)
 	}
 	var list []Batch
 	for _, s := range Stages {
 		list = append(list, byStage[s]...)
+	}
+	return list
+}
+
+// finishing is the joining of the backing and of the binding, and the binding sewn on.
+func finishing(l quilt.Layout) []Batch {
+	var list []Batch
+	if b := l.Back; b != nil && b.Seams > 0 {
+		list = append(list, Batch{
+			ID: quilt.BackingJoin, Name: "Backing", Stage: Finish, Does: making.Sews, Make: b.Seams, Seams: 1, Each: b.Long,
+			Edge: "selvedges off, long edges together", Of: []string{quilt.BackingJoin}, Presses: []string{quilt.BackingJoin},
+		})
+	}
+	if b := l.Bind; b != nil {
+		if b.Strips > 1 {
+			list = append(list, Batch{
+				ID: quilt.BindingJoin, Name: "Binding", Stage: Finish, Does: making.Sews, Make: b.Strips - 1, Seams: 1, Each: b.Width,
+				Edge: "ends crossed at right angles, sewn from corner to corner, trimmed to an allowance", Of: []string{quilt.BindingJoin}, Presses: []string{quilt.BindingJoin},
+			})
+		}
+		list = append(list, Batch{
+			ID: quilt.BindingRound, Name: "Binding, round the quilt", Stage: Finish, Does: making.Sews, Make: 1, Seams: 1, Each: b.Round,
+			Edge: "the raw edges of the folded binding to the edge of the quilted quilt, corners mitred",
+		})
 	}
 	return list
 }

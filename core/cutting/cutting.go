@@ -23,6 +23,7 @@ type Strip struct {
 	Ends    []measure.Length // where each of them ends along the cloth, from its raw end
 	Patches *Across          // what is sub-cut from them
 	Joined  *Run             // set when they are sewn end to end first
+	Lengths bool             // whole lengths of cloth, as for a backing
 }
 
 // Across is everything that is sub-cut from one kind of strip or strip set.
@@ -49,8 +50,9 @@ func (c SubCut) Make() int { return c.Need + c.Spare }
 
 // Run is strips sewn end to end and cut to lengths.
 type Run struct {
-	Pieces []measure.Length // each cut twice
-	Total  measure.Length
+	Pieces   []measure.Length // each cut twice
+	Total    measure.Length
+	Diagonal bool // joined on the diagonal, as binding is
 }
 
 // Fabric is everything cut from one fabric, widest strips first.
@@ -123,6 +125,11 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 			}
 		}
 	}
+	for _, ring := range l.Rings {
+		if role := ring.Border.Corners; role != "" {
+			pools.add(quilt.CornerSquares(ring.Border.ID), making.Patch{Role: role, W: ring.Width, H: ring.Width}, demand.Line{Need: 4})
+		}
+	}
 	for i := range p.Sets {
 		p.Sets[i].lay(t)
 	}
@@ -138,8 +145,26 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 			Count: int(n), Joined: &Run{Pieces: []measure.Length{ring.Sides, ring.Ends}, Total: total},
 		})
 	}
+	strips = append(strips, finishing(l, t)...)
 	p.Fabrics = byFabric(strips, t, shelf, buying)
 	return p
+}
+
+// finishing is what is cut for the backing and the binding.
+func finishing(l quilt.Layout, t *making.Table) []Strip {
+	var strips []Strip
+	if b := l.Back; b != nil {
+		strips = append(strips, Strip{
+			ID: quilt.BackingLengths, For: quilt.BackingStep, Role: b.Role, Width: b.Long, Cut: b.Long.CeilTo(t.Ruler.Mark), Count: b.Lengths, Lengths: true,
+		})
+	}
+	if b := l.Bind; b != nil {
+		strips = append(strips, Strip{
+			ID: BorderStrips(quilt.BindingStep), For: quilt.BindingStep, Role: b.Role, Width: b.Width, Cut: b.Width.CeilTo(t.Ruler.Mark), Count: b.Strips,
+			Joined: &Run{Total: b.Total, Diagonal: true},
+		})
+	}
+	return strips
 }
 
 // setStrips counts the strips that the strip sets share.

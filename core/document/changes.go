@@ -113,6 +113,19 @@ func Changes(a, b Document) []string {
 	case !alike(a.Top.Borders, b.Top.Borders):
 		say("another border")
 	}
+	if !alike(a.Top.Backing, b.Top.Backing) {
+		say("another backing")
+	}
+	if !alike(a.Top.Binding, b.Top.Binding) {
+		say("another binding")
+	}
+	if m := b.Top.Measured; !alike(a.Top.Measured, m) {
+		if m == nil {
+			say("the top is not measured")
+		} else {
+			say("the top measures %s × %s", m.Width, m.Height)
+		}
+	}
 	if len(out) == 0 && !alike(a, b) {
 		say("the same, put in another order")
 	}

@@ -129,6 +129,11 @@ func (d *Document) normalise(problems *problem.List) {
 			}
 		}
 	}
+	if b := d.Top.Binding; b != nil && b.Width != "" {
+		if c, err := b.Width.Canonical(d.Units); err == nil {
+			b.Width = c
+		}
+	}
 	for i := range d.Top.Borders {
 		if c, err := d.Top.Borders[i].Width.Canonical(d.Units); err == nil {
 			d.Top.Borders[i].Width = c
@@ -140,6 +145,12 @@ func (d *Document) written() []*measure.Written {
 	list := []*measure.Written{&d.Ruler, &d.Seam.Stitched, &d.Seam.Fold, &d.Cloth.Usable, &d.Cloth.Squaring, &d.Strip}
 	if d.Cloth.Margin != "" {
 		list = append(list, &d.Cloth.Margin)
+	}
+	if b := d.Top.Backing; b != nil && b.Overhang != "" {
+		list = append(list, &b.Overhang)
+	}
+	if m := d.Top.Measured; m != nil {
+		list = append(list, &m.Width, &m.Height)
 	}
 	for i := range d.Fabrics {
 		if d.Fabrics[i].Usable != "" {

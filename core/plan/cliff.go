@@ -99,12 +99,12 @@ func (b *builder) cliff(name, one string, a cutting.Across, cloth map[string]mea
 	c.Least = b.t.Ruler.Read(holds)
 	below := holds - mark
 	if below < lo {
-		c.Says = fmt.Sprintf("%s, down to %s of usable width and further.", plural(c.Strips, one), b.say(lo))
+		c.Says = fmt.Sprintf("%s, down to %s of usable width and further.%s", plural(c.Strips, one), b.say(lo), b.saves(edges, a.Length))
 		return c
 	}
 	n := count(below)
 	short := b.short(a, below)
-	c.Says = fmt.Sprintf("%s, down to %s of usable width. Below that %s %s short, and %s would do.", plural(c.Strips, one), b.say(holds), plural(short, "sub-cut"), isAre(short), plural(n, one))
+	c.Says = fmt.Sprintf("%s, down to %s of usable width. Below that %s %s short, and %s would do.%s", plural(c.Strips, one), b.say(holds), plural(short, "sub-cut"), isAre(short), plural(n, one), b.saves(edges, a.Length))
 	spare := 0
 	for _, cut := range a.Cuts {
 		spare += cut.Spare
@@ -114,6 +114,16 @@ func (b *builder) cliff(name, one string, a cutting.Across, cloth map[string]mea
 	}
 	c.Rescue = append(c.Rescue, b.more(one, n-c.Strips, cloth))
 	return c
+}
+
+// saves says what a little more width would save.
+func (b *builder) saves(edges []edge, usable measure.Length) string {
+	for _, e := range edges {
+		if e.at > usable {
+			return fmt.Sprintf(" From %s on, %d would be enough.", b.say(e.at), e.n)
+		}
+	}
+	return ""
 }
 
 func isAre(n int) string {

@@ -173,13 +173,19 @@ func (b *builder) stripCut(s cutting.Strip) StripCut {
 			names = append(names, cut.Name)
 		}
 		c.Patches, c.For = &a, strings.Join(names, ", ")
+	case s.Lengths:
+		c.For, c.Joined = b.backWords()
+	case s.Joined != nil && s.Joined.Diagonal:
+		c.For = "the binding"
+		c.Joined = fmt.Sprintf("%s round the quilt, %s with the corners and the joining of the ends.", b.say(b.layout.Bind.Round), b.say(s.Joined.Total))
 	case s.Joined != nil:
 		for _, ring := range b.layout.Rings {
 			if ring.Border.ID == s.For {
 				c.For = ring.Border.Name
 			}
 		}
-		c.Joined = fmt.Sprintf("%s Then cut 2 of %s for the sides and 2 of %s for top and bottom.", endToEnd(s.Count), b.say(s.Joined.Pieces[0]), b.say(s.Joined.Pieces[1]))
+		c.Joined = endToEnd(s.Count) + " " + b.borderLengths(s)
+		c.Held = b.d.Top.Measured == nil
 	default:
 		var sets []string
 		for _, m := range b.units {
@@ -193,6 +199,34 @@ func (b *builder) stripCut(s cutting.Strip) StripCut {
 		c.For = strings.Join(sets, ", ")
 	}
 	return c
+}
+
+// borderLengths says what a border is cut to: of the top as it was measured, or as it should be.
+func (b *builder) borderLengths(s cutting.Strip) string {
+	words := fmt.Sprintf("2 of %s for the sides and 2 of %s for top and bottom", b.say(s.Joined.Pieces[0]), b.say(s.Joined.Pieces[1]))
+	if b.d.Top.Measured == nil {
+		return "Cut the lengths once the pieced top has been measured through its middle; if it is true, " + words + "."
+	}
+	return "Cut " + words + ": so the pieced top was measured."
+}
+
+// backWords says what a backing is for, and how it is put together.
+func (b *builder) backWords() (what, how string) {
+	back := b.layout.Back
+	what = fmt.Sprintf("the backing, %s × %s", b.say(back.W), b.say(back.H))
+	lie := "along the quilt"
+	if back.Sideways {
+		lie = "across the quilt"
+	}
+	switch {
+	case back.Lengths == 1:
+		how = fmt.Sprintf("It is wide enough as it is; a strip of %s is left along it.", b.say(back.Spare))
+	case back.Seams == 2 && back.Lengths == 2:
+		how = fmt.Sprintf("Halve one of them along its length and sew the halves to both sides of the other, %s; %s wider than needed, to trim.", lie, b.say(back.Spare))
+	default:
+		how = fmt.Sprintf("Sew them side by side, %s, with an allowance of %s; %s wider than needed, to trim.", lie, b.say(back.Seam), b.say(back.Spare))
+	}
+	return what, how
 }
 
 func endToEnd(n int) string {
@@ -255,11 +289,16 @@ func (b *builder) steps() []Step {
 	}
 	for _, f := range b.cut.Fabrics {
 		for _, s := range f.Strips {
-			add(Step{
+			step := Step{
 				ID: s.ID, Name: b.say(s.Cut) + " " + f.Fabric.Name, Stage: batching.Strips, Does: "cut", One: "strip", Make: s.Count,
 				Says: fmt.Sprintf("Cut %s %s wide from %s.", plural(s.Count, "strip"), b.say(s.Cut), f.Fabric.Name),
 				Size: b.say(s.Cut) + " wide", Exact: exactly(s.Cut), Picture: s.ID, Working: b.runWorking(s),
-			})
+			}
+			if s.Lengths {
+				step.One, step.Size = "length", b.say(s.Cut)+" long"
+				step.Says = fmt.Sprintf("Cut %s of %s from %s for the backing.", plural(s.Count, "length"), b.say(s.Cut), f.Fabric.Name)
+			}
+			add(step)
 			if s.Patches != nil {
 				for _, c := range s.Patches.Cuts {
 					add(b.subCut(c, *s.Patches, s.ID, "strips"))
@@ -284,8 +323,13 @@ func (b *builder) steps() []Step {
 
 // runWorking is the sum for strips that are sewn end to end; empty for others, whose count follows from what takes them.
 func (b *builder) runWorking(s cutting.Strip) Working {
-	if s.Joined == nil {
+	switch {
+	case s.Lengths:
+		return b.backWorking()
+	case s.Joined == nil:
 		return Working{}
+	case s.Joined.Diagonal:
+		return b.bindWorking(s)
 	}
 	usable, _ := b.t.Usable(s.Role)
 	n := measure.Length(s.Count)
@@ -296,6 +340,39 @@ func (b *builder) runWorking(s cutting.Strip) Working {
 			fmt.Sprintf("%d × %s − %s × %s = %s", s.Count, b.say(each), plural(s.Count-1, "seam"), b.say(2*b.t.Seam), b.say(n*each-(n-1)*2*b.t.Seam)),
 		},
 		Rule: "Strips sewn end to end lose an allowance on both sides of each seam; the run is cut to the lengths needed.",
+	}
+}
+
+func (b *builder) backWorking() Working {
+	back := b.layout.Back
+	usable, _ := b.t.Usable(back.Role)
+	w, h := b.layout.Unfinished()
+	over, _ := back.Overhangs(b.d.Units)
+	span := back.W
+	if back.Sideways {
+		span = back.H
+	}
+	n := measure.Length(back.Lengths)
+	return Working{
+		Sums: []string{
+			fmt.Sprintf("across: %s + 2 × %s = %s", b.say(w), b.say(over), b.say(back.W)),
+			fmt.Sprintf("down: %s + 2 × %s = %s", b.say(h), b.say(over), b.say(back.H)),
+			fmt.Sprintf("%d × %s − %s × %s = %s, for %s", back.Lengths, b.say(usable), plural(back.Seams, "seam"), b.say(2*back.Seam), b.say(n*usable-measure.Length(back.Seams)*2*back.Seam), b.say(span)),
+		},
+		Rule: "Whole lengths of cloth are laid along the quilt or across it, whichever takes less.",
+	}
+}
+
+func (b *builder) bindWorking(s cutting.Strip) Working {
+	bind := b.layout.Bind
+	usable, _ := b.t.Usable(s.Role)
+	n := measure.Length(s.Count)
+	return Working{
+		Sums: []string{
+			fmt.Sprintf("%s round the quilt + %s = %s", b.say(bind.Round), b.say(bind.Total-bind.Round), b.say(bind.Total)),
+			fmt.Sprintf("%d × %s − %s × %s = %s", s.Count, b.say(usable), plural(s.Count-1, "seam"), b.say(bind.Width), b.say(n*usable-(n-1)*bind.Width)),
+		},
+		Rule: "Strips joined on the diagonal lose the width of a strip at each seam.",
 	}
 }
 
@@ -388,14 +465,39 @@ func (b *builder) sewn(batch batching.Batch) Step {
 		s.One = "seam"
 		s.Size, s.Exact = b.say(batch.Each)+" long", exactly(batch.Each)
 		s.Says = fmt.Sprintf("Sew %s: %s.", strings.ToLower(batch.Name[:1])+batch.Name[1:], plural(batch.Make, "seam"))
-		if batch.ID != quilt.RowsStep {
-			border, _, _ := strings.Cut(batch.ID, "/")
-			if strings.HasSuffix(batch.ID, "/sides") {
-				s.Takes = append(s.Takes, Take{Step: cutting.BorderStrips(border), Each: b.stripsOf(cutting.BorderStrips(border)), Per: 2})
-			}
+		border, which, _ := strings.Cut(batch.ID, "/")
+		switch which {
+		case "sides":
+			s.Takes = append(s.Takes, Take{Step: cutting.BorderStrips(border), Each: b.stripsOf(cutting.BorderStrips(border)), Per: 2})
+		case "corners":
+			s.Takes = append(s.Takes, Take{Step: quilt.CornerSquares(border), Each: 1, Per: 1})
 		}
+	case batch.Stage == batching.Finish:
+		b.finishing(batch, &s)
 	}
 	return s
+}
+
+// finishing words a batch of backing or binding.
+func (b *builder) finishing(batch batching.Batch, s *Step) {
+	s.One, s.Size, s.Exact = "seam", b.say(batch.Each)+" long", exactly(batch.Each)
+	takes := func(id string) { s.Takes = append(s.Takes, Take{Step: id, Each: b.stripsOf(id), Per: batch.Make}) }
+	switch batch.ID {
+	case quilt.BackingJoin:
+		s.Says = fmt.Sprintf("Sew the backing: %s.", plural(batch.Make, "seam"))
+		takes(quilt.BackingLengths)
+	case quilt.BindingJoin:
+		s.Says = fmt.Sprintf("Sew the binding strips end to end on the diagonal: %s. Press it in half along its length.", plural(batch.Make, "seam"))
+		takes(cutting.BorderStrips(quilt.BindingStep))
+	case quilt.BindingRound:
+		s.Says = "Sew the binding round the quilt, once it is quilted and trimmed."
+		s.One = "quilt"
+		if b.layout.Bind.Strips == 1 {
+			takes(cutting.BorderStrips(quilt.BindingStep))
+		} else {
+			s.Takes = append(s.Takes, Take{Step: quilt.BindingJoin, Each: b.layout.Bind.Strips - 1, Per: 1})
+		}
+	}
 }
 
 // trimWords says how a batch is cut apart, pressed and trimmed: what of it there is to do.
@@ -518,6 +620,11 @@ func (b *builder) trimList() []Trim {
 	top.Working.Sums = []string{fmt.Sprintf("down: %s × %s finished + %s = %s", plural(len(b.layout.Rows), "row"), b.say(b.layout.BlockH), b.say(2*b.t.Seam), b.say(h))}
 	less(&top, w, h)
 	list = append(list, top)
+	if b.layout.W != w || b.layout.H != h {
+		t := Trim{ID: "top-measured", Name: "Quilt top, as measured", Kind: "quilt", Working: Working{Sums: []string{}}}
+		less(&t, b.layout.W, b.layout.H)
+		list = append(list, t)
+	}
 	for _, ring := range b.layout.Rings {
 		t := Trim{ID: ring.Border.ID, Name: "With " + ring.Border.Name, Kind: "quilt"}
 		inner := ring.W - 2*ring.Width + 4*b.t.Seam

@@ -161,6 +161,11 @@ func (b *builder) pictures(into map[string]Picture) {
 			into[s.ID] = b.picture(piece.Cut(s.Role, f.Usable, s.Cut), nil)
 		}
 	}
+	for _, ring := range b.layout.Rings {
+		if id := quilt.CornerSquares(ring.Border.ID); ring.Border.Corners != "" {
+			into[id] = b.picture(b.acts[id].act.Piece, nil)
+		}
+	}
 	for _, k := range b.layout.Kinds {
 		if p, ok := b.row(k); ok {
 			into[k.ID] = b.picture(p, &b.press)
@@ -226,11 +231,18 @@ func (b *builder) ring(i int) []Patch {
 	ring := b.layout.Rings[i]
 	t := ring.Width - 2*b.t.Seam
 	w, h := ring.W-2*b.t.Seam, ring.H-2*b.t.Seam
-	rect := func(x, y, w, h measure.Length) Patch {
+	rect := func(role string, x, y, w, h measure.Length) Patch {
 		x0, y0, x1, y1 := round((outer + x).Inches()), round((outer + y).Inches()), round((outer + x + w).Inches()), round((outer + y + h).Inches())
-		return Patch{b.fabric(ring.Border.Role), []float64{x0, y0, x1, y0, x1, y1, x0, y1}}
+		return Patch{b.fabric(role), []float64{x0, y0, x1, y0, x1, y1, x0, y1}}
 	}
-	return []Patch{rect(0, 0, w, t), rect(0, h-t, w, t), rect(0, t, t, h-2*t), rect(w-t, t, t, h-2*t)}
+	role := ring.Border.Role
+	list := []Patch{rect(role, 0, 0, w, t), rect(role, 0, h-t, w, t), rect(role, 0, t, t, h-2*t), rect(role, w-t, t, t, h-2*t)}
+	if c := ring.Border.Corners; c != "" {
+		for _, at := range [][2]measure.Length{{0, 0}, {w - t, 0}, {0, h - t}, {w - t, h - t}} {
+			list = append(list, rect(c, at[0], at[1], t, t))
+		}
+	}
+	return list
 }
 
 func (b *builder) made(unit string) making.Made {

@@ -14,6 +14,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/piece"
 	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -151,7 +152,8 @@ type StripCut struct {
 	Ends    []float64       `json:"ends" doc:"Where each of them ends along the cloth, in inches from its raw end"`
 	For     string          `json:"for"`
 	Patches *Across         `json:"patches,omitempty"`
-	Joined  string          `json:"joined,omitempty" doc:"What to do with strips that are sewn end to end"`
+	Joined  string          `json:"joined,omitempty" doc:"What to do with strips that are sewn end to end, or with lengths of a backing"`
+	Held    bool            `json:"held" doc:"What they are cut to waits for a measurement"`
 }
 
 // SetCut is the sub-cuts of one strip set.
@@ -255,6 +257,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	p.Values = b.values()
 	p.Ledger = b.ledger()
 	b.unused()
+	b.measuredTop()
 	b.points()
 	b.joints()
 	b.prints()
@@ -267,6 +270,13 @@ func (b *builder) settle() bool {
 	b.press = pressing.Decide(d.Top, &b.t, b.units, func(unit string) pressing.School { return d.Schools.PressOf(baseOf(unit)) }, b.lightness, b.fabric)
 	b.layout = b.press.Layout
 	b.remedy()
+	for _, ring := range b.layout.Rings {
+		if role := ring.Border.Corners; role != "" {
+			id := quilt.CornerSquares(ring.Border.ID)
+			act := making.Act{ID: id, Does: making.Cuts, Name: "corner square of " + ring.Border.Name, Piece: piece.Cut(role, ring.Width, ring.Width)}
+			b.acts[id] = step{making.Made{Kind: making.PatchKind}, act}
+		}
+	}
 	if !b.count() {
 		return false
 	}
@@ -590,6 +600,23 @@ func (b *builder) unused() {
 	for i, u := range b.d.Parts {
 		if runs[i] == 0 {
 			b.problems.Warn("unit-unused", problem.At("units", i), fmt.Sprintf("%s is used nowhere in the quilt.", u.Name), "Lay it in the quilt, or take it out.")
+		}
+	}
+}
+
+// measuredTop warns of a measured top that is far from what it should be.
+func (b *builder) measuredTop() {
+	if b.d.Top.Measured == nil {
+		return
+	}
+	w, h := b.layout.Middle()
+	for _, one := range []struct {
+		at            string
+		is, shouldBe  measure.Length
+		across, trade string
+	}{{"/top/measured/width", b.layout.W, w, "across", "width"}, {"/top/measured/height", b.layout.H, h, "down", "height"}} {
+		if d := one.is - one.shouldBe; max(d, -d)*50 > one.shouldBe {
+			b.problems.Warn("measured-far", one.at, fmt.Sprintf("The top measures %s %s and should be %s.", b.say(one.is), one.across, b.say(one.shouldBe)), "Measure its "+one.trade+" again; if it is so, look at the allowance before you cut more.")
 		}
 	}
 }

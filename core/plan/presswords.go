@@ -139,6 +139,9 @@ func (b *builder) sides(batch batching.Batch) string {
 	if len(x) == 0 {
 		return "nothing to press"
 	}
+	if strings.HasSuffix(batch.ID, "/corners") {
+		return "toward the long piece, so that they nest with the sides"
+	}
 	if x[0] == 0 {
 		return "open every seam flat"
 	}

@@ -78,8 +78,12 @@ func (b *builder) scriptOf(f cutting.Fabric) ScriptPart {
 	}}
 	k := 0
 	for _, s := range f.Strips {
+		what := fmt.Sprintf("Cut %s %s wide.", plural(s.Count, "strip"), b.say(s.Cut))
+		if s.Lengths {
+			what = fmt.Sprintf("Cut %s of %s for the backing.", plural(s.Count, "length"), b.say(s.Cut))
+		}
 		line := ScriptLine{
-			Says: fmt.Sprintf("Cut %s %s wide.", plural(s.Count, "strip"), b.say(s.Cut)), Reads: []string{}, Times: s.Count, Stack: 1,
+			Says: what, Reads: []string{}, Times: s.Count, Stack: 1,
 			Gives: []ScriptGive{{Step: s.ID, N: 1}},
 		}
 		if n := b.t.Every; n > 0 && (k+s.Count-1)/n > max(0, k-1)/n {
@@ -92,18 +96,15 @@ func (b *builder) scriptOf(f cutting.Fabric) ScriptPart {
 		switch {
 		case s.Patches != nil:
 			part.Lines = append(part.Lines, b.acrossLines(*s.Patches, func(n int) string { return plural(n, "strip") + " of " + b.say(s.Cut) })...)
+		case s.Joined != nil && s.Joined.Diagonal:
+			part.Lines = append(part.Lines, advice("Keep the %s of %s together for the binding.", plural(s.Count, "strip"), b.say(s.Cut)))
+		case s.Joined != nil && b.d.Top.Measured == nil:
+			part.Lines = append(part.Lines, advice("Held back: the lengths of the border are cut from these once the pieced top has been measured."))
 		case s.Joined != nil:
-			part.Lines = append(part.Lines, advice("Keep the %s strips %s wide together: they are sewn end to end.", counted(s.Count), b.say(s.Cut)))
+			part.Lines = append(part.Lines, advice("%s %s", endToEnd(s.Count), b.borderLengths(s)))
 		}
 	}
 	return part
-}
-
-func counted(n int) string {
-	if n == 1 {
-		return "one"
-	}
-	return fmt.Sprint(n)
 }
 
 // acrossLines is what is cut across strips or sets, a line for each way they are cut.

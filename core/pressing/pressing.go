@@ -241,6 +241,9 @@ func SidesStep(border string) string { return border + "/sides" }
 // EndsStep names the seams of the top and bottom of a border.
 func EndsStep(border string) string { return border + "/ends" }
 
+// CornersStep names the seams that join corner squares to the top and bottom of a border.
+func CornersStep(border string) string { return border + "/corners" }
+
 // seamsOf lists every seam of the quilt that is decided: of units, of rows, between rows, of borders.
 func seamsOf(l quilt.Layout, units []making.Made) []making.Seam {
 	var seams []making.Seam

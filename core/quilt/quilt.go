@@ -17,6 +17,16 @@ type Top struct {
 	Columns int      `json:"columns" minimum:"1" doc:"Blocks across"`
 	Repeat  [][]Cell `json:"repeat" doc:"Rows of cells, repeated over the whole quilt"`
 	Borders []Border `json:"borders,omitempty" doc:"From the inside out"`
+
+	Measured *Measured `json:"measured,omitempty" doc:"What the pieced middle really measures, before its borders; borders are cut to it"`
+	Backing  *Backing  `json:"backing,omitempty"`
+	Binding  *Binding  `json:"binding,omitempty"`
+}
+
+// Measured is a size that was measured, allowances included.
+type Measured struct {
+	Width  measure.Written `json:"width"`
+	Height measure.Written `json:"height"`
 }
 
 // Cell is one block in the repeat.
@@ -32,6 +42,8 @@ type Border struct {
 	Name  string         `json:"name"`
 	Role  string         `json:"role"`
 	Width making.Breadth `json:"width" doc:"Cut width: a length, or so many strips"`
+
+	Corners string `json:"corners,omitempty" doc:"Role of a square in each corner; the sides are then as long as the quilt, and so are top and bottom"`
 }
 
 // MostBlocks is how many blocks a quilt may have.
@@ -57,6 +69,9 @@ type Layout struct {
 	BlockW  measure.Length // finished
 	BlockH  measure.Length // finished
 	Rings   []Ring         // borders from the inside out
+	W, H    measure.Length // of the pieced middle, unfinished: as measured, or as planned
+	Back    *Back
+	Bind    *Bind
 	Seam    measure.Length
 	Turned  int // blocks laid turned beyond what the repeat says
 }
@@ -95,7 +110,7 @@ func (l Layout) Unfinished() (w, h measure.Length) {
 	if n := len(l.Rings); n > 0 {
 		return l.Rings[n-1].W, l.Rings[n-1].H
 	}
-	return l.Middle()
+	return l.W, l.H
 }
 
 // Middle gives the unfinished size of the blocks without borders.
@@ -178,6 +193,9 @@ func Check(top Top, t *making.Table) bool {
 		if _, ok := t.Usable(b.Role); !ok {
 			stop("role-without-fabric", at+"/role", "The border has no fabric.", "Choose a fabric for it.")
 		}
+		if _, ok := t.Usable(b.Corners); !ok && b.Corners != "" {
+			stop("role-without-fabric", at+"/corners", "The corner squares of the border have no fabric.", "Choose a fabric for them.")
+		}
 		l, err := b.Width.Length(t)
 		switch {
 		case err != nil:
@@ -190,7 +208,7 @@ func Check(top Top, t *making.Table) bool {
 			t.Problems.Warn("off-the-ruler", at+"/width", fmt.Sprintf("The border should be %s wide, which is between two marks of your ruler.", t.Ruler.Print(l)), "Choose a width on a mark.")
 		}
 	}
-	return good
+	return finishing(top, t, stop) && good
 }
 
 // patchesOf counts the patches of the whole quilt.
@@ -244,15 +262,23 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit string) bool
 	w, h := l.Blocks[first.Unit].Piece.Turn(first.Turn).Size()
 	l.BlockW, l.BlockH = w-2*t.Seam, h-2*t.Seam
 	w, h = l.Middle()
+	if m := top.Measured; m != nil {
+		w, _ = m.Width.Length(t.Units)
+		h, _ = m.Height.Length(t.Units)
+	}
+	l.W, l.H = w, h
 	for _, b := range top.Borders {
 		width, _ := b.Width.Length(t)
-		ring := Ring{Border: b, Width: width, Sides: h}
+		ring := Ring{Border: b, Width: width, Sides: h, Ends: w + 2*width - 4*t.Seam}
+		if b.Corners != "" {
+			ring.Ends = w
+		}
 		w += 2*width - 4*t.Seam
-		ring.Ends = w
 		h += 2*width - 4*t.Seam
 		ring.W, ring.H = w, h
 		l.Rings = append(l.Rings, ring)
 	}
+	l.finish(top, t)
 	return l
 }
 

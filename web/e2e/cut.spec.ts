@@ -110,3 +110,55 @@ test("cloth that shrinks, ends squared again and layers change the cutting at on
   await page.getByRole("link", { name: "In order, at the mat" }).click();
   await expect(page.getByText("square up", { exact: true }).first()).toBeVisible();
 });
+
+test("borders wait for the measured top; corners, backing and binding are planned and sewn", async ({
+  page,
+  request,
+}) => {
+  const at = await shelve(page, "nine-patch", "Bordered");
+  await page.getByRole("button", { name: "Add a border" }).click();
+  await page.getByRole("button", { name: "Another border" }).click();
+  await page.getByLabel("Its corners").last().selectOption("squares of Light");
+  await page.getByRole("button", { name: "Add a backing" }).click();
+  await page.getByLabel("Backing overhang").fill("wide");
+  await expect(page.getByText(/“wide” is not a length/).first()).toBeVisible();
+  await page.getByLabel("Backing overhang").fill("");
+  await page.getByRole("button", { name: "Add a binding" }).click();
+  await page.getByLabel("Binding cut").fill("1/2");
+  await expect(page.getByText(/does not fold round the edge/).first()).toBeVisible();
+  await page.getByLabel("Binding cut").fill("");
+  await expect(page.getByText("Finishes 36″ × 36″")).toBeVisible();
+  await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await expect(page.getByText("Changed, not kept yet")).toBeHidden();
+
+  await page.goto(`${at}/cut`);
+  await expect(page.getByText(/once the pieced top has been measured/).first()).toBeVisible();
+  await page.getByLabel("Measures across").fill("24 1/4");
+  await page.getByLabel("and down").fill("long");
+  await page.getByRole("button", { name: "Cut the borders to it" }).click();
+  await expect(page.getByText(/“long” is not a length/).first()).toBeVisible();
+  await page.getByLabel("and down").fill("24 1/2");
+  await page.getByRole("button", { name: "Cut the borders to it" }).click();
+  await expect(page.getByText(/so the pieced top was measured/).first()).toBeVisible();
+  await expect(page.getByText("2 of 241/2″ for the sides and 2 of 301/4″ for top and bottom")).toBeVisible();
+  await page.goto(`${at}/cut/mat`);
+  await expect(page.getByText(/^Cut 2 lengths of/)).toBeVisible();
+
+  // To the last stitch: every step is counted, and nothing is in doubt.
+  const api = `/api${at.replace("/q/", "/quilts/")}`;
+  const { plan } = await (await request.get(api)).json();
+  const events = plan.steps.map((s: { id: string; exact: string; make: number }, i: number) => ({
+    id: `to-the-end-${i}`,
+    step: s.id,
+    kind: "made",
+    n: s.make,
+    exact: s.exact,
+    at: "2026-01-01T00:00:00Z",
+  }));
+  await request.post(`${api}/events`, { data: { events } });
+  const { progress } = await (await request.get(`${api}/progress`)).json();
+  expect(progress.next).toBe("");
+  expect(progress.doubts).toEqual([]);
+  await page.goto(`${at}/sew`);
+  await expect(page.getByRole("heading", { name: /Sew the binding round the quilt/ })).toBeVisible();
+});

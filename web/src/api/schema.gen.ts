@@ -1229,7 +1229,9 @@ export interface components {
             /** @description Where each of them ends along the cloth, in inches from its raw end */
             ends: number[];
             for: string;
-            /** @description What to do with strips that are sewn end to end */
+            /** @description What they are cut to waits for a measurement */
+            held: boolean;
+            /** @description What to do with strips that are sewn end to end, or with lengths of a backing */
             joined?: string;
             patches?: components["schemas"]["PlanAcross"];
             step: string;
@@ -1393,7 +1395,24 @@ export interface components {
              */
             undo: number;
         };
+        QuiltBacking: {
+            /** @description How much larger than the top on every side; 4 in, or 10 cm, when left out (common practice) */
+            overhang?: string;
+            role: string;
+            /**
+             * @description Where two lengths are joined: in the middle, or one of them halved and sewn to both sides of the other
+             * @enum {string}
+             */
+            seams?: "middle" | "sides";
+        };
+        QuiltBinding: {
+            role: string;
+            /** @description Cut width; 2 1/2 in, or 6.5 cm, when left out (common practice) */
+            width?: string;
+        };
         QuiltBorder: {
+            /** @description Role of a square in each corner; the sides are then as long as the quilt, and so are top and bottom */
+            corners?: string;
             id: string;
             name: string;
             role: string;
@@ -1410,7 +1429,13 @@ export interface components {
             turn?: 0 | 90 | 180 | 270;
             unit: string;
         };
+        QuiltMeasured: {
+            height: string;
+            width: string;
+        };
         QuiltTop: {
+            backing?: components["schemas"]["QuiltBacking"];
+            binding?: components["schemas"]["QuiltBinding"];
             /** @description From the inside out */
             borders?: components["schemas"]["QuiltBorder"][];
             /**
@@ -1418,6 +1443,8 @@ export interface components {
              * @description Blocks across
              */
             columns: number;
+            /** @description What the pieced middle really measures, before its borders; borders are cut to it */
+            measured?: components["schemas"]["QuiltMeasured"];
             /** @description Rows of cells, repeated over the whole quilt */
             repeat: components["schemas"]["QuiltCell"][][];
             /**

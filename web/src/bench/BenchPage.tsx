@@ -424,7 +424,7 @@ function Parts({ project, step, back, iron, turn, room }: PartsProps) {
         )}
         {(s || iron) && (
           <Text fontSize={{ base: "14px", md: "16px" }} color="soft">
-            {!iron && <Ruled>{`Then press ${step.press}. `}</Ruled>}
+            {!iron && step.press && <Ruled>{`Then press ${step.press}. `}</Ruled>}
             {step.size && <Ruled>{iron ? `It measures ${step.size} then.` : `Makes ${step.size}.`}</Ruled>}
           </Text>
         )}

@@ -15,6 +15,7 @@ import { Section } from "../frame/Section";
 import { Unplanned } from "../frame/Unplanned";
 import { Worked } from "../frame/Working";
 import { Cliffs } from "./Cliffs";
+import { MeasuredTop } from "./MeasuredTop";
 
 export function CutPage() {
   const project = useFramed();
@@ -55,6 +56,7 @@ export function CutPage() {
           </Box>
         ))}
       </Section>
+      {(project.document.top.borders ?? []).length > 0 && <MeasuredTop project={project} />}
       <Cliffs document={project.document} />
       <Caution>
         Close the blade whenever you put it down. Cut away from yourself, standing, fingers off the ruler's edge; a dull
@@ -100,7 +102,7 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
               <Count project={project} step={s.step} />
             </Flex>
             {s.joined && (
-              <Text fontSize="13.5px">
+              <Text fontSize="13.5px" color={s.held ? "madder" : undefined}>
                 <Ruled>{s.joined}</Ruled>
               </Text>
             )}

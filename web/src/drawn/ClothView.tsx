@@ -12,6 +12,15 @@ export function ClothView({ cut, pxPerInch, left }: { cut: FabricCut; pxPerInch:
   const at = (x: number) => (left ? w - x : x);
   /** Where strips of a width begin: where the first of them would, measured back from its end. */
   const from = (s: FabricCut["strips"][number]) => (s.ends[0] ?? 0) - s.width.inches;
+  // A label for every width whose label does not lie on the last one; all of them stand in words beside the drawing.
+  let free = -1;
+  const labelled = new Set(
+    cut.strips.filter((s) => {
+      if (from(s) < free) return false;
+      free = from(s) + 62 * px;
+      return true;
+    }),
+  );
   return (
     <svg
       role="img"
@@ -25,9 +34,11 @@ export function ClothView({ cut, pxPerInch, left }: { cut: FabricCut; pxPerInch:
       {cut.strips.map((s) => (
         <g key={s.step}>
           <line x1={at(from(s))} x2={at(from(s))} y1={-head} y2={h} stroke="var(--v-colors-ink)" strokeWidth={px} />
-          <RuledSvg x={at(from(s) + 4 * px)} y={-5 * px} size={12 * px} anchor={left ? "end" : "start"}>
-            {`${s.count} × ${s.width.text}`}
-          </RuledSvg>
+          {labelled.has(s) && (
+            <RuledSvg x={at(from(s) + 4 * px)} y={-5 * px} size={12 * px} anchor={left ? "end" : "start"}>
+              {`${s.count} × ${s.width.text}`}
+            </RuledSvg>
+          )}
           {s.ends.map(at).map((x) => (
             <g key={x}>
               <line x1={x} x2={x} y1={0} y2={h} stroke="#FCFAF5" strokeWidth={1.8 * px} strokeOpacity={0.9} />

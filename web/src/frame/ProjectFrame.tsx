@@ -19,7 +19,7 @@ const places = [
   { to: "quilt", name: "Quilt", stages: [] },
   { to: "thread", name: "Thread", stages: [] },
   { to: "cut", name: "Cut", stages: ["strips", "sub-cuts"] },
-  { to: "sew", name: "Sew", stages: ["strip sets", "units", "blocks", "rows", "top"] },
+  { to: "sew", name: "Sew", stages: ["strip sets", "units", "blocks", "rows", "top", "finishing"] },
   { to: "press", name: "Press", stages: [] },
   { to: "trim", name: "Trim", stages: [] },
 ];

@@ -139,7 +139,7 @@ export function PrintPage() {
                     <Text fontWeight="600">
                       <Ruled>{s.says}</Ruled>
                     </Text>
-                    <Ruled>{s.sewing ? `Bring ${s.sewing.edge}. Press ${s.press}.` : s.size}</Ruled>
+                    <Ruled>{s.sewing ? `Bring ${s.sewing.edge}.${s.press && ` Press ${s.press}.`}` : s.size}</Ruled>
                   </Cell>
                 </Row>
               ))}

@@ -1,10 +1,11 @@
-import { Box, Button, Flex } from "@chakra-ui/react";
-import { ChoiceField, TextField } from "../frame/fields";
+import { Box, Button } from "@chakra-ui/react";
+import { ChoiceField } from "../frame/fields";
 import { Section } from "../frame/Section";
+import { Around } from "./Around";
 import type { Draft } from "./draft";
 import { partsOf } from "./methods/parts";
 
-/** Which blocks are laid, one or two in turn, and the border around them. */
+/** Which blocks are laid, one or two in turn, and what lies around them. */
 export function Setting({ draft }: { draft: Draft }) {
   const d = draft.document;
   const blocks = partsOf(draft, -1);
@@ -28,7 +29,6 @@ export function Setting({ draft }: { draft: Draft }) {
   const first = cell(0);
   const second = cell(1);
   const inWay = (c: Cell, way: string): Cell => ({ ...c, colourway: way || undefined });
-  const border = d.top.borders?.[0];
   return (
     <Section title="Setting">
       <Box display="grid" gridTemplateColumns="1fr 1fr" gap="14px">
@@ -72,50 +72,7 @@ export function Setting({ draft }: { draft: Draft }) {
             </Button>
           ))}
       </Box>
-      {border ? (
-        <Flex gap="14px" mt="14px" align="start">
-          <TextField
-            label="Border cut"
-            value={border.width}
-            onChange={(v) => draft.set(["top", "borders", 0, "width"], v)}
-            onBlur={draft.settle}
-            problems={draft.at("/top/borders/0/width")}
-          />
-          <ChoiceField
-            label="Border of"
-            value={border.role}
-            onChange={(v) => draft.set(["top", "borders", 0, "role"], v)}
-            problems={draft.at("/top/borders/0/role")}
-            choices={d.roles.map((r) => ({
-              value: r.id,
-              name: d.fabrics.find((f) => f.id === r.fabric)?.name ?? r.name,
-            }))}
-          />
-          <Button size="sm" mt="22px" flexShrink={0} onClick={() => draft.set(["top", "borders"], [])}>
-            No border
-          </Button>
-        </Flex>
-      ) : (
-        <Button
-          size="sm"
-          mt="14px"
-          onClick={() =>
-            draft.set(
-              ["top", "borders"],
-              [
-                {
-                  id: "border",
-                  name: "the border",
-                  role: d.roles[0]?.id ?? "",
-                  width: d.measure === "cm" ? "9 cm" : "3 1/2 in",
-                },
-              ],
-            )
-          }
-        >
-          Add a border
-        </Button>
-      )}
+      <Around draft={draft} />
     </Section>
   );
 }

@@ -21,6 +21,7 @@ const titles: Record<string, string> = {
   blocks: "Blocks",
   rows: "Rows",
   top: "The top",
+  finishing: "Backing and binding",
 };
 
 export function SewPage() {
@@ -122,7 +123,7 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
         </Text>
         {sewing && (
           <Text fontSize="14px">
-            <Ruled>{`Press ${step.press}. Use ${sewing.stitch}${sewing.hold ? `; ${sewing.hold}` : ""}.`}</Ruled>
+            <Ruled>{`${step.press && `Press ${step.press}. `}Use ${sewing.stitch}${sewing.hold ? `; ${sewing.hold}` : ""}.`}</Ruled>
           </Text>
         )}
       </Box>

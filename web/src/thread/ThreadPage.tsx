@@ -211,6 +211,7 @@ function Knot({ node, project, colours, slot, width, faded, chosen, choose, hove
         {p && (
           <chakra.span
             fontSize="12px"
+            flexShrink={0}
             className="tabular"
             whiteSpace="nowrap"
             maxW="100%"

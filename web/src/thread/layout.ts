@@ -37,7 +37,7 @@ export function layThread(plan: Plan, width: number, height: number): Thread {
       const inside = s.takes.map((t) =>
         group(t.step) === group(s.id) ? (depth.get(t.step) ?? 0) - 1 : (depth.get(t.step) ?? -1),
       );
-      depth.set(s.id, stage === "top" ? 0 : Math.max(-1, ...inside) + 1);
+      depth.set(s.id, stage === "top" || stage === "finishing" ? 0 : Math.max(-1, ...inside) + 1);
     }
     for (let d = 0; d <= Math.max(-1, ...depth.values()); d++) {
       put(
@@ -63,7 +63,8 @@ export function layThread(plan: Plan, width: number, height: number): Thread {
   const ends = plan.steps.filter((s) => !taken.has(s.id));
   const top = plan.steps.filter((s) => s.stage === "top");
   const loose = ends.filter((s) => s.stage !== "top");
-  for (const s of loose) links.push({ from: s.id, to: top[0]?.id ?? quiltId, act: "sew" });
+  const behind = (s: Step) => s.stage === "finishing" || s.id.startsWith("backing/");
+  for (const s of loose) links.push({ from: s.id, to: behind(s) ? quiltId : (top[0]?.id ?? quiltId), act: "sew" });
   top.forEach((s: Step, i) => {
     links.push({ from: s.id, to: top[i + 1]?.id ?? quiltId, act: "sew" });
   });

@@ -1,0 +1,158 @@
+package plan_test
+
+import (
+	"strings"
+	"testing"
+
+	"vicis/core/document"
+	"vicis/core/plan"
+	"vicis/core/problem"
+	"vicis/core/quilt"
+)
+
+// plain is a quilt of squares: 8″ finished, so many across and down, from one fabric; s = ¼″.
+func plain(t testing.TB, columns, rows int) document.Document {
+	t.Helper()
+	d, problems := document.Read([]byte(`{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":"1/2"},
+"strip":"8 1/2","spares":{},"schools":{},"settings":{},"fabrics":[{"id":"f","name":"Fog","colour":"#999999"},{"id":"w","name":"Wide","colour":"#444444","usable":"108"}],
+"roles":[{"id":"A","name":"A","fabric":"f"},{"id":"B","name":"back","fabric":"w"}],
+"units":[{"id":"p","name":"Square","how":{"by":"patch","role":"A","width":"8 1/2","height":"8 1/2"}}],"top":{"rows":1,"columns":1,"repeat":[[{"unit":"p"}]]}}`))
+	if problems.Stopped() {
+		t.Fatal(problems)
+	}
+	d.Top.Columns, d.Top.Rows = columns, rows
+	return d
+}
+
+func stripsFor(t testing.TB, p plan.Plan, step string) plan.StripCut {
+	t.Helper()
+	for _, f := range p.Cut {
+		for _, s := range f.Strips {
+			if s.Step == step {
+				return s
+			}
+		}
+	}
+	t.Fatalf("no strips %q", step)
+	return plan.StripCut{}
+}
+
+// A quilt of 80″ × 80″ (geometry): binding 320 + 12 = 332″, nine strips of 40″; backing 4″ larger on every side of the 80½″ top
+// from cloth 108″ wide: 88½″, one length, a strip of 19½″ left along it (88″ and 20″ where the finished size is taken).
+func TestBindingAndBackingOfAQuiltOf80(t *testing.T) {
+	d := plain(t, 10, 10)
+	d.Top.Binding = &quilt.Binding{Role: "A"}
+	d.Top.Backing = &quilt.Backing{Role: "B"}
+	p := planned(t, d)
+	bind := stripsFor(t, p, "binding/strips")
+	if bind.Count != 9 || bind.Width.Text != "2½″" || !strings.Contains(bind.Joined, "332″") {
+		t.Errorf("%+v", bind)
+	}
+	back := stripsFor(t, p, "backing/lengths")
+	if back.Count != 1 || back.Width.Text != "88½″" || !strings.Contains(back.Joined, "19½″") {
+		t.Errorf("%+v", back)
+	}
+	made := map[string]plan.Step{}
+	for _, s := range p.Steps {
+		made[s.ID] = s
+	}
+	if _, joined := made["backing/join"]; joined || made["binding/join"].Make != 8 || made["binding/round"].Make != 1 {
+		t.Errorf("%+v", made["binding/join"])
+	}
+}
+
+// From cloth 40″ wide, by hand. 56½″ × 72½″ needs 64½″ × 80½″: along, two lengths give 79″ and take 161″ of cloth; across, two give
+// 79″ where 80½″ is needed, and three of 64½″ take 193½″. Halved to both sides two give 78″. 32½″ × 48½″ needs 40½″ × 56½″: half an
+// inch too wide for one length; two along take 113″, two across 81″. 80½″ square needs 88½″: three lengths, 118″.
+func TestBackingIsJoinedTheWayThatTakesLess(t *testing.T) {
+	for _, c := range []struct {
+		columns, rows int
+		place         quilt.SeamPlace
+		lengths       int
+		long          string
+		says          string
+	}{
+		{7, 9, "", 2, "80½″", "along the quilt, with an allowance of ½″; 14½″ wider"},
+		{7, 9, quilt.AtTheSides, 2, "80½″", "Halve one of them along its length and sew the halves to both sides of the other, along the quilt; 13½″ wider"},
+		{4, 6, "", 2, "40½″", "across the quilt, with an allowance of ½″; 22½″ wider"},
+		{10, 10, "", 3, "88½″", "along the quilt, with an allowance of ½″; 29½″ wider"},
+		{10, 10, quilt.AtTheSides, 3, "88½″", "29½″ wider"},
+		{3, 3, "", 1, "32½″", "It is wide enough as it is; a strip of 7½″ is left along it."},
+	} {
+		d := plain(t, c.columns, c.rows)
+		d.Top.Backing = &quilt.Backing{Role: "A", Seams: c.place}
+		back := stripsFor(t, planned(t, d), "backing/lengths")
+		if back.Count != c.lengths || back.Width.Text != c.long || !strings.Contains(back.Joined, c.says) {
+			t.Errorf("%d × %d: %d of %s: %s", c.columns, c.rows, back.Count, back.Width.Text, back.Joined)
+		}
+	}
+}
+
+// Borders are cut to the top as it was measured, and everything outside them follows; corner squares shorten top and bottom.
+func TestBordersAreHeldBackUntilTheTopIsMeasured(t *testing.T) {
+	d := plain(t, 4, 5)
+	d.Top.Borders = []quilt.Border{{ID: "inner", Name: "the inner border", Role: "A", Width: "2 1/2 in"}, {ID: "outer", Name: "the outer border", Role: "A", Width: "4 1/2 in", Corners: "B"}}
+	p := planned(t, d)
+	// 32½ × 40½; the inner border 2″ finished: 36½ × 44½; the outer 4″: 44½ × 52½.
+	inner, outer := stripsFor(t, p, "inner/strips"), stripsFor(t, p, "outer/strips")
+	if !inner.Held || !strings.Contains(inner.Joined, "2 of 40½″ for the sides and 2 of 36½″ for top and bottom") {
+		t.Errorf("%+v", inner)
+	}
+	if !strings.Contains(outer.Joined, "2 of 44½″ for the sides and 2 of 36½″ for top and bottom") {
+		t.Errorf("%+v", outer)
+	}
+	if p.Finished.Text != "44″ × 52″" {
+		t.Errorf("finishes %s", p.Finished.Text)
+	}
+	squares := stripsFor(t, p, "outer/squares/strips")
+	if squares.Patches.Cuts[0].Make != 4 || squares.Width.Text != "4½″" || squares.Patches.Cuts[0].Width.Text != "4½″" {
+		t.Errorf("%+v", squares)
+	}
+	d.Top.Measured = &quilt.Measured{Width: "32 1/4 in", Height: "40 3/4 in"}
+	p = planned(t, d)
+	inner = stripsFor(t, p, "inner/strips")
+	if inner.Held || !strings.Contains(inner.Joined, "2 of 40¾″ for the sides and 2 of 36¼″ for top and bottom") || p.Finished.Text != "43¾″ × 52¼″" {
+		t.Errorf("%+v, finishes %s", inner, p.Finished.Text)
+	}
+	d.Top.Measured.Width = "30 in"
+	if _, problems := plan.Make(d, nil); !has(problems, "measured-far", "/top/measured/width") {
+		t.Errorf("%v", problems)
+	}
+}
+
+func has(problems problem.List, code, at string) bool {
+	for _, p := range problems {
+		if p.Code == code && p.At == at {
+			return true
+		}
+	}
+	return false
+}
+
+func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {
+	for _, c := range []struct {
+		change   func(*document.Document)
+		code, at string
+	}{
+		{func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "Z"} }, "role-without-fabric", "/top/backing/role"},
+		{func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: "far"} }, "length-unreadable", "/top/backing/overhang"},
+		{func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: "3 yd"} }, "too-large", "/top/backing/overhang"},
+		{func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Seams: "everywhere"} }, "seams-unknown", "/top/backing/seams"},
+		{func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: ""} }, "role-without-fabric", "/top/binding/role"},
+		{func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: "1/2 in"} }, "too-narrow", "/top/binding/width"},
+		{func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: "2 2 2"} }, "length-unreadable", "/top/binding/width"},
+		{func(d *document.Document) { d.Top.Measured = &quilt.Measured{Width: "", Height: "40 in"} }, "length-unreadable", "/top/measured/width"},
+		{func(d *document.Document) { d.Top.Measured = &quilt.Measured{Width: "32 in", Height: "1/2 in"} }, "too-small", "/top/measured/height"},
+		{func(d *document.Document) {
+			d.Top.Borders = []quilt.Border{{ID: "b", Name: "b", Role: "A", Width: "3 in", Corners: "Z"}}
+		}, "role-without-fabric", "/top/borders/0/corners"},
+		{func(d *document.Document) { d.Parts[0].ID, d.Top.Repeat[0][0].Unit = "backing", "backing" }, "id-not-unique", "/units"},
+	} {
+		d := plain(t, 2, 2)
+		c.change(&d)
+		p, problems := plan.Make(d, nil)
+		if !has(problems, c.code, c.at) || len(p.Steps) > 0 {
+			t.Errorf("%s at %s: %v", c.code, c.at, problems)
+		}
+	}
+}

@@ -1,0 +1,189 @@
+package quilt
+
+import (
+	"fmt"
+
+	"vicis/core/making"
+	"vicis/core/measure"
+)
+
+// What comes behind the top and round its edge.
+
+// Backing is the cloth behind the quilt.
+type Backing struct {
+	Role     string          `json:"role"`
+	Overhang measure.Written `json:"overhang,omitempty" doc:"How much larger than the top on every side; 4 in, or 10 cm, when left out (common practice)"`
+	Seams    SeamPlace       `json:"seams,omitempty" enum:"middle,sides" doc:"Where two lengths are joined: in the middle, or one of them halved and sewn to both sides of the other"`
+}
+
+// SeamPlace is where the seams of a backing lie.
+type SeamPlace string
+
+// The places.
+const (
+	InTheMiddle SeamPlace = "middle"
+	AtTheSides  SeamPlace = "sides"
+)
+
+// Binding is the strip folded round the edge, joined on the diagonal.
+type Binding struct {
+	Role  string         `json:"role"`
+	Width making.Breadth `json:"width,omitempty" doc:"Cut width; 2 1/2 in, or 6.5 cm, when left out (common practice)"`
+}
+
+// The steps of finishing.
+const (
+	BackingStep  = "backing"
+	BindingStep  = "binding"
+	BackingJoin  = "backing/join"
+	BindingJoin  = "binding/join"
+	BindingRound = "binding/round"
+)
+
+// CornerSquares names the cutting of the squares in the corners of a border.
+func CornerSquares(border string) string { return border + "/squares" }
+
+// BackingLengths names the cutting of a backing.
+const BackingLengths = BackingStep + "/lengths"
+
+// Back is a backing laid out: lengths of cloth side by side.
+type Back struct {
+	Backing
+	W, H     measure.Length // what is needed
+	Lengths  int            // cut from the cloth
+	Long     measure.Length // each of them
+	Sideways bool           // they lie across the quilt
+	Seams    int
+	Seam     measure.Length // each takes this much of both sides
+	Spare    measure.Length // how much wider the lengths are together than needed
+}
+
+// Bind is a binding laid out.
+type Bind struct {
+	Binding
+	Width  measure.Length
+	Round  measure.Length // the way round the quilt
+	Total  measure.Length // with what the corners and the joining take
+	Strips int
+}
+
+const (
+	overhang    = 4 * measure.Inch
+	backingSeam = measure.Inch / 2  // allowance of a backing's seams (common practice)
+	bindingMore = 12 * measure.Inch // for corners and for joining the ends (common practice)
+)
+
+// Overhangs is how far a backing reaches beyond the top.
+func (b Backing) Overhangs(u measure.Units) (measure.Length, error) {
+	switch {
+	case b.Overhang != "":
+		return b.Overhang.Length(u)
+	case u == measure.Centimetres:
+		return 10 * measure.Centimetre, nil
+	}
+	return overhang, nil
+}
+
+// Cut is how wide a binding is cut.
+func (b Binding) Cut(t *making.Table) (measure.Length, error) {
+	switch {
+	case b.Width != "":
+		return b.Width.Length(t)
+	case t.Units == measure.Centimetres:
+		return 65 * measure.Millimetre, nil
+	}
+	return 5 * measure.Inch / 2, nil
+}
+
+// finishing checks what is behind and around the top.
+func finishing(top Top, t *making.Table, stop func(code, at, says, mend string)) bool {
+	good := true
+	no := func(code, at, says, mend string) { good = false; stop(code, at, says, mend) }
+	for _, id := range []string{BackingStep, BindingStep} {
+		if _, taken := t.Made(id); taken {
+			no("id-not-unique", "/units", fmt.Sprintf("A unit has the id “%s”, which names a step of its own.", id), "Give it another id.")
+		}
+	}
+	if b := top.Backing; b != nil {
+		if _, ok := t.Usable(b.Role); !ok {
+			no("role-without-fabric", "/top/backing/role", "The backing has no fabric.", "Choose a fabric for it.")
+		}
+		if l, err := b.Overhangs(t.Units); err != nil {
+			no("length-unreadable", "/top/backing/overhang", err.Error(), "Write how far the backing reaches beyond the top, such as 4.")
+		} else if l > 20*measure.Inch {
+			no("too-large", "/top/backing/overhang", fmt.Sprintf("A backing does not reach %s beyond the top.", t.Ruler.Print(l)), "Write at most "+t.Ruler.Print(20*measure.Inch)+".")
+		}
+		if b.Seams != "" && b.Seams != InTheMiddle && b.Seams != AtTheSides {
+			no("seams-unknown", "/top/backing/seams", fmt.Sprintf("“%s” is no place for the seams of a backing.", b.Seams), "Choose middle or sides.")
+		}
+	}
+	if b := top.Binding; b != nil {
+		if _, ok := t.Usable(b.Role); !ok {
+			no("role-without-fabric", "/top/binding/role", "The binding has no fabric.", "Choose a fabric for it.")
+		}
+		switch l, err := b.Cut(t); {
+		case err != nil:
+			no("length-unreadable", "/top/binding/width", err.Error(), "Write the width to cut, such as 2 1/2.")
+		case l <= 4*t.Seam || l > 10*measure.Inch:
+			no("too-narrow", "/top/binding/width", fmt.Sprintf("A binding cut %s wide does not fold round the edge.", t.Ruler.Print(l)), fmt.Sprintf("Cut it wider than %s and at most %s.", t.Ruler.Print(4*t.Seam), t.Ruler.Print(10*measure.Inch)))
+		}
+	}
+	if m := top.Measured; m != nil {
+		for _, one := range []struct {
+			at      string
+			written measure.Written
+		}{{"/top/measured/width", m.Width}, {"/top/measured/height", m.Height}} {
+			if l, err := one.written.Length(t.Units); err != nil {
+				no("length-unreadable", one.at, err.Error(), "Write what the pieced top measures there.")
+			} else if l <= 4*t.Seam {
+				no("too-small", one.at, fmt.Sprintf("A top of %s cannot be bordered.", t.Ruler.Print(l)), "Measure it again, through the middle.")
+			}
+		}
+	}
+	return good
+}
+
+// finish lays out backing and binding.
+func (l *Layout) finish(top Top, t *making.Table) {
+	w, h := l.Unfinished()
+	if b := top.Backing; b != nil {
+		over, _ := b.Overhangs(t.Units)
+		usable, _ := t.Usable(b.Role)
+		l.Back = back(*b, w+2*over, h+2*over, usable)
+	}
+	if b := top.Binding; b != nil {
+		cut, _ := b.Cut(t)
+		usable, _ := t.Usable(b.Role)
+		bind := Bind{Binding: *b, Width: cut, Round: 2 * (w + h - 4*t.Seam)}
+		bind.Total = bind.Round + bindingMore
+		// Joined on the diagonal, every strip but the first adds its length less the width of the strip.
+		bind.Strips = 1 + int(max(0, measure.CeilDiv(bind.Total-usable, usable-cut)))
+		l.Bind = &bind
+	}
+}
+
+// back lays lengths of cloth along the quilt or across it, whichever takes less.
+func back(b Backing, w, h, usable measure.Length) *Back {
+	along := panels(b, w, h, usable)
+	across := panels(b, h, w, usable)
+	across.W, across.H, across.Sideways = w, h, true
+	if across.Long*measure.Length(across.Lengths) < along.Long*measure.Length(along.Lengths) {
+		return &across
+	}
+	return &along
+}
+
+// panels covers a span with lengths of cloth side by side.
+func panels(b Backing, span, long, usable measure.Length) Back {
+	out := Back{Backing: b, W: span, H: long, Long: long, Seam: backingSeam}
+	for n := measure.Length(1); ; n++ {
+		seams := n - 1
+		if n == 2 && b.Seams == AtTheSides {
+			seams = 2 // one of the two is halved
+		}
+		if wide := n*usable - 2*seams*backingSeam; wide >= span {
+			out.Lengths, out.Seams, out.Spare = int(n), int(seams), wide-span
+			return out
+		}
+	}
+}

@@ -1,0 +1,153 @@
+// What lies around the blocks and behind them: borders from the inside out, backing, binding.
+import { Box, Button, Flex } from "@chakra-ui/react";
+import type { Document } from "../api/client";
+import { ChoiceField, TextField } from "../frame/fields";
+import type { Draft } from "./draft";
+import { freeId } from "./ids";
+
+const rolesOf = (d: Document) =>
+  d.roles.map((r) => ({ value: r.id, name: d.fabrics.find((f) => f.id === r.fabric)?.name ?? r.name }));
+
+const row = { display: "grid", gridTemplateColumns: "1fr 1fr 1fr auto", gap: "10px", mt: "14px", alignItems: "start" };
+
+export function Around({ draft }: { draft: Draft }) {
+  const d = draft.document;
+  const roles = rolesOf(d);
+  const borders = d.top.borders ?? [];
+  const role = roles[0]?.value ?? "";
+  const cm = d.measure === "cm";
+  const { backing, binding } = d.top;
+  const lay = (next: typeof borders) => draft.set(["top", "borders"], next);
+  return (
+    <>
+      {borders.map((b, i) => (
+        <Box key={b.id} {...row}>
+          <TextField
+            label={borders.length > 1 ? `Border ${i + 1} cut` : "Border cut"}
+            value={b.width}
+            onChange={(v) => draft.set(["top", "borders", i, "width"], v)}
+            onBlur={draft.settle}
+            problems={draft.at(`/top/borders/${i}/width`)}
+          />
+          <ChoiceField
+            label="Border of"
+            value={b.role}
+            onChange={(v) => draft.set(["top", "borders", i, "role"], v)}
+            problems={draft.at(`/top/borders/${i}/role`)}
+            choices={roles}
+          />
+          <ChoiceField
+            label="Its corners"
+            value={b.corners ?? ""}
+            onChange={(v) => draft.set(["top", "borders", i, "corners"], v || undefined)}
+            problems={draft.at(`/top/borders/${i}/corners`)}
+            choices={[{ value: "", name: "butted" }, ...roles.map((r) => ({ ...r, name: `squares of ${r.name}` }))]}
+          />
+          <Button
+            size="sm"
+            mt="22px"
+            h="36px"
+            aria-label={borders.length > 1 ? `Without border ${i + 1}` : "No border"}
+            onClick={() => lay(borders.filter((o) => o !== b))}
+          >
+            −
+          </Button>
+        </Box>
+      ))}
+      {backing && (
+        <Box {...row}>
+          <TextField
+            label="Backing overhang"
+            value={backing.overhang ?? ""}
+            onChange={(v) => draft.set(["top", "backing", "overhang"], v.trim() === "" ? undefined : v)}
+            onBlur={draft.settle}
+            problems={draft.at("/top/backing/overhang")}
+            help={`empty: ${cm ? "10 cm" : "4″"} on every side`}
+          />
+          <ChoiceField
+            label="Backing of"
+            value={backing.role}
+            onChange={(v) => draft.set(["top", "backing", "role"], v)}
+            problems={draft.at("/top/backing/role")}
+            choices={roles}
+          />
+          <ChoiceField
+            label="Joined"
+            value={backing.seams ?? "middle"}
+            onChange={(v) => draft.set(["top", "backing", "seams"], v === "middle" ? undefined : v)}
+            choices={[
+              { value: "middle", name: "in the middle" },
+              { value: "sides", name: "at both sides" },
+            ]}
+          />
+          <Button
+            size="sm"
+            mt="22px"
+            h="36px"
+            aria-label="No backing"
+            onClick={() => draft.set(["top", "backing"], undefined)}
+          >
+            −
+          </Button>
+        </Box>
+      )}
+      {binding && (
+        <Box {...row}>
+          <TextField
+            label="Binding cut"
+            value={binding.width ?? ""}
+            onChange={(v) => draft.set(["top", "binding", "width"], v.trim() === "" ? undefined : v)}
+            onBlur={draft.settle}
+            problems={draft.at("/top/binding/width")}
+            help={`empty: ${cm ? "6.5 cm" : "2½″"}`}
+          />
+          <ChoiceField
+            label="Binding of"
+            value={binding.role}
+            onChange={(v) => draft.set(["top", "binding", "role"], v)}
+            problems={draft.at("/top/binding/role")}
+            choices={roles}
+          />
+          <Box />
+          <Button
+            size="sm"
+            mt="22px"
+            h="36px"
+            aria-label="No binding"
+            onClick={() => draft.set(["top", "binding"], undefined)}
+          >
+            −
+          </Button>
+        </Box>
+      )}
+      <Flex gap="8px" mt="14px" wrap="wrap">
+        <Button
+          size="sm"
+          onClick={() => {
+            const id =
+              borders.length === 0
+                ? "border"
+                : freeId(
+                    "border",
+                    [...borders, ...d.units].map((o) => o.id),
+                  );
+            const name = borders.length === 0 ? "the border" : `border ${borders.length + 1}`;
+            lay([...borders, { id, name, role, width: cm ? "9 cm" : "3 1/2 in" }]);
+          }}
+        >
+          {borders.length === 0 ? "Add a border" : "Another border"}
+        </Button>
+        {!backing && (
+          <Button size="sm" onClick={() => draft.set(["top", "backing"], { role })}>
+            Add a backing
+          </Button>
+        )}
+        {!binding && (
+          <Button size="sm" onClick={() => draft.set(["top", "binding"], { role })}>
+            Add a binding
+          </Button>
+        )}
+      </Flex>
+    </>
+  );
+}
