@@ -4,6 +4,7 @@ package batching
 
 import (
 	"fmt"
+	"slices"
 
 	"vicis/core/demand"
 	"vicis/core/making"
@@ -109,7 +110,10 @@ func Plan(units []making.Made, l quilt.Layout, lines map[string]demand.Line) []B
 		if len(k.Cells) < 2 {
 			continue
 		}
-		b := Batch{ID: k.ID, Name: "Row " + k.ID[len("row-"):], Stage: Rows, Does: making.Sews, Make: k.Count, Seams: len(k.Cells) - 1, Each: l.BlockH + 2*l.Seam, Edge: "block to block, from left to right"}
+		b := Batch{ID: k.ID, Name: k.Name(), Stage: Rows, Does: making.Sews, Make: k.Count, Seams: len(k.Cells) - 1, Each: k.High + 2*l.Seam, Edge: "block to block, from left to right"}
+		if slices.ContainsFunc(k.Cells, func(c quilt.Cell) bool { return quilt.IsSash(c.Unit) }) {
+			b.Edge = "piece to piece, from left to right"
+		}
 		for j := 1; j < len(k.Cells); j++ {
 			b.Of = append(b.Of, k.SeamID(j))
 		}

@@ -50,7 +50,8 @@ func (c SubCut) Make() int { return c.Need + c.Spare }
 
 // Run is strips sewn end to end and cut to lengths.
 type Run struct {
-	Pieces   []measure.Length // each cut twice
+	Pieces   []measure.Length
+	Times    int // each of them is cut so often
 	Total    measure.Length
 	Diagonal bool // joined on the diagonal, as binding is
 }
@@ -135,19 +136,31 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 	}
 	strips := p.setStrips(units, sets, t)
 	strips = append(strips, pools.strips()...)
+	if m, through := l.Blocks[quilt.SashLevel]; through && m.Acts[0].Patch == nil {
+		w, h := m.Piece.Size()
+		role, n := m.Piece.Patches[0].Role, lines[quilt.SashLevel].Make()
+		total := w * measure.Length(n)
+		strips = append(strips, Strip{
+			ID: PatchStrips(quilt.SashLevel), For: quilt.SashLevel, Role: role, Width: h, Cut: h.CeilTo(t.Ruler.Mark), Count: endToEnd(total, role, t),
+			Joined: &Run{Pieces: []measure.Length{w}, Times: n, Total: total},
+		})
+	}
 	for _, ring := range l.Rings {
-		usable, _ := t.Usable(ring.Border.Role)
 		total := 2*ring.Sides + 2*ring.Ends
-		// n strips joined end to end lose an allowance on both sides of each of the n − 1 seams.
-		n := measure.CeilDiv(total-2*t.Seam, usable-t.Squaring-2*t.Seam)
 		strips = append(strips, Strip{
 			ID: BorderStrips(ring.Border.ID), For: ring.Border.ID, Role: ring.Border.Role, Width: ring.Width, Cut: ring.Width.CeilTo(t.Ruler.Mark),
-			Count: int(n), Joined: &Run{Pieces: []measure.Length{ring.Sides, ring.Ends}, Total: total},
+			Count: endToEnd(total, ring.Border.Role, t), Joined: &Run{Pieces: []measure.Length{ring.Sides, ring.Ends}, Times: 2, Total: total},
 		})
 	}
 	strips = append(strips, finishing(l, t)...)
 	p.Fabrics = byFabric(strips, t, shelf, buying)
 	return p
+}
+
+// endToEnd is how many strips give a length: n of them lose an allowance on both sides of each of the n − 1 seams.
+func endToEnd(total measure.Length, role string, t *making.Table) int {
+	usable, _ := t.Usable(role)
+	return int(measure.CeilDiv(total-2*t.Seam, usable-t.Squaring-2*t.Seam))
 }
 
 // finishing is what is cut for the backing and the binding.

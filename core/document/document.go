@@ -129,6 +129,11 @@ func (d *Document) normalise(problems *problem.List) {
 			}
 		}
 	}
+	if s := d.Top.Sashing; s != nil && s.Width != "" {
+		if c, err := s.Width.Canonical(d.Units); err == nil {
+			s.Width = c
+		}
+	}
 	if b := d.Top.Binding; b != nil && b.Width != "" {
 		if c, err := b.Width.Canonical(d.Units); err == nil {
 			b.Width = c

@@ -8,6 +8,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
+	"vicis/core/quilt"
 	"vicis/core/tally"
 )
 
@@ -106,10 +107,19 @@ func TestEveryBlockIsTalliedToTheEnd(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, e := range list {
-		for _, spares := range []int{0, 1} {
+		for _, spares := range []int{0, 1, 2} {
 			d := e.Document
 			d.Spares.Count = spares
-			p, _ := plan.Make(d, nil)
+			if spares > 0 { // with everything that can lie round it
+				role := d.Roles[0].ID
+				d.Top.Sashing = &quilt.Sashing{Role: role, Corners: map[bool]string{true: role}[spares > 1], Outer: spares > 1}
+				d.Top.Borders = []quilt.Border{{ID: "first-border", Name: "the inner border", Role: role, Width: "2 in"}, {ID: "second-border", Name: "the outer border", Role: role, Width: "4 in", Corners: role}}
+				d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: role}, &quilt.Binding{Role: role}
+			}
+			p, problems := plan.Make(d, nil)
+			if problems.Stopped() {
+				t.Fatal(e.ID, problems)
+			}
 			var events []tally.Event
 			for i, s := range p.Steps {
 				events = append(events, tally.Event{ID: fmt.Sprint("event-", i), Step: s.ID, Kind: tally.Made, N: s.Make, Exact: s.Exact})

@@ -116,9 +116,10 @@ type search struct {
 }
 
 func (s *search) lay(columns, rows int) {
-	top := s.b.x.Top
+	top := s.b.plain
 	top.Columns, top.Rows = columns, rows
-	s.b.layout = quilt.Lay(top, &s.b.t, quilt.AsDrawn, func(string) bool { return false })
+	s.b.sash(top)
+	s.b.layout = quilt.Lay(s.b.x.Top, &s.b.t, quilt.AsDrawn, func(string) bool { return false })
 }
 
 func (s *search) cut(columns, rows int) cutting.Plan {

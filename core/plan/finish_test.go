@@ -146,6 +146,11 @@ func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {
 		{func(d *document.Document) {
 			d.Top.Borders = []quilt.Border{{ID: "b", Name: "b", Role: "A", Width: "3 in", Corners: "Z"}}
 		}, "role-without-fabric", "/top/borders/0/corners"},
+		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "Z"} }, "role-without-fabric", "/top/sashing/role"},
+		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Corners: "Z"} }, "role-without-fabric", "/top/sashing/corners"},
+		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "1/2 in"} }, "too-narrow", "/top/sashing/width"},
+		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "a yard"} }, "length-unreadable", "/top/sashing/width"},
+		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "1 yd"} }, "too-wide", "/top/sashing/width"},
 		{func(d *document.Document) { d.Parts[0].ID, d.Top.Repeat[0][0].Unit = "backing", "backing" }, "id-not-unique", "/units"},
 	} {
 		d := plain(t, 2, 2)
@@ -154,5 +159,75 @@ func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {
 		if !has(problems, c.code, c.at) || len(p.Steps) > 0 {
 			t.Errorf("%s at %s: %v", c.code, c.at, problems)
 		}
+	}
+}
+
+// Sashing by hand: 8″ squares, sashing cut 2½″, 2″ finished.
+func TestSashingIsCountedByHand(t *testing.T) {
+	for _, c := range []struct {
+		columns, rows           int
+		sashing                 quilt.Sashing
+		finished                string
+		upright, level, corners int
+		long                    string // of a level piece
+	}{
+		{3, 4, quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B"}, "28″ × 38″", 8, 9, 6, "8½″ × 2½″"},
+		{3, 4, quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B", Outer: true}, "32″ × 42″", 16, 15, 20, "8½″ × 2½″"},
+		{3, 4, quilt.Sashing{Role: "A", Width: "2 1/2 in"}, "28″ × 38″", 8, 3, 0, "28½″ × 2½″"},
+		{3, 4, quilt.Sashing{Role: "A", Width: "2 1/2 in", Outer: true}, "32″ × 42″", 16, 5, 0, "32½″ × 2½″"},
+		{10, 10, quilt.Sashing{Role: "A", Width: "2 1/2 in"}, "98″ × 98″", 90, 9, 0, "98½″ × 2½″"},
+		{1, 1, quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B", Outer: true}, "12″ × 12″", 2, 2, 4, "8½″ × 2½″"},
+	} {
+		d := plain(t, c.columns, c.rows)
+		d.Top.Sashing = &c.sashing
+		p := planned(t, d)
+		if p.Finished.Text != c.finished || p.Blocks != c.columns*c.rows || p.Rows != c.rows || p.Block.Text != "8″ × 8″" {
+			t.Errorf("%+v: finishes %s, %d blocks of %s", c.sashing, p.Finished.Text, p.Blocks, p.Block.Text)
+		}
+		made, size := map[string]int{}, map[string]string{}
+		for _, s := range p.Steps {
+			made[s.ID], size[s.ID] = s.Make, s.Size
+		}
+		if made[quilt.SashUpright] != c.upright || made[quilt.SashLevel] != c.level || made[quilt.SashCorner] != c.corners || made["p"] != c.columns*c.rows {
+			t.Errorf("%+v: %v", c.sashing, made)
+		}
+		if size[quilt.SashLevel] != c.long {
+			t.Errorf("%+v: level pieces of %s, not %s", c.sashing, size[quilt.SashLevel], c.long)
+		}
+		if p.Press.Clashes != 0 {
+			t.Errorf("%+v: %d crossings clash", c.sashing, p.Press.Clashes)
+		}
+		cells := len(p.Quilt.Cells)
+		if last := p.Quilt.Cells[cells-1]; last.X+p.Quilt.Blocks[last.Block].W != p.Quilt.W || last.Y+p.Quilt.Blocks[last.Block].H != p.Quilt.H {
+			t.Errorf("%+v: the last cell ends at %v × %v of %v × %v", c.sashing, last.X+p.Quilt.Blocks[last.Block].W, last.Y+p.Quilt.Blocks[last.Block].H, p.Quilt.W, p.Quilt.H)
+		}
+		scripted(t, p)
+	}
+	// Nine lengths of 98½″ right through are 886½″; from strips of 39½″ usable, joined: (886½ − ½) ÷ 39 = 22.7, 23 strips.
+	d := plain(t, 10, 10)
+	d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "2 1/2 in"}
+	if s := stripsFor(t, planned(t, d), "sash@level/strips"); s.Count != 23 || !strings.Contains(s.Joined, "Cut 9 of 98½″") {
+		t.Errorf("%+v", s)
+	}
+}
+
+// Blocks whose seams clash when they touch nest once plain sashing lies between them: what is left lies inside the blocks.
+func TestSashingLetsBlocksNest(t *testing.T) {
+	for _, d := range blocks(t) {
+		before := planned(t, d)
+		d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Corners: d.Roles[0].ID}
+		if after := planned(t, d); after.Press.Clashes > before.Press.Clashes {
+			t.Errorf("%s: %d clashes with sashing, %d without", d.Name, after.Press.Clashes, before.Press.Clashes)
+		}
+	}
+}
+
+func TestBackwardsKnowsOfSashing(t *testing.T) {
+	d := plain(t, 2, 2)
+	d.Top.Sashing = &quilt.Sashing{Role: "B", Width: "2 1/2 in", Corners: "B", Outer: true}
+	// Four squares of 8½″ from a strip of 39½″; 4 strips are 34½″ of a yard, 16 blocks; Wide gives the sashing.
+	r, problems := plan.Backwards(d, []plan.Supply{{Fabric: "f", Length: "1 yd"}})
+	if problems.Stopped() || r.Columns != 4 || r.Rows != 4 || r.Finished.Text != "42″ × 42″" {
+		t.Errorf("%+v %v", r, problems)
 	}
 }

@@ -178,6 +178,9 @@ func (b *builder) stripCut(s cutting.Strip) StripCut {
 	case s.Joined != nil && s.Joined.Diagonal:
 		c.For = "the binding"
 		c.Joined = fmt.Sprintf("%s round the quilt, %s with the corners and the joining of the ends.", b.say(b.layout.Bind.Round), b.say(s.Joined.Total))
+	case s.For == quilt.SashLevel:
+		c.For = b.nameOf(s.For)
+		c.Joined = fmt.Sprintf("%s Cut %d of %s.", endToEnd(s.Count), s.Joined.Times, b.say(s.Joined.Pieces[0]))
 	case s.Joined != nil:
 		for _, ring := range b.layout.Rings {
 			if ring.Border.ID == s.For {
@@ -299,6 +302,9 @@ func (b *builder) steps() []Step {
 				step.Says = fmt.Sprintf("Cut %s of %s from %s for the backing.", plural(s.Count, "length"), b.say(s.Cut), f.Fabric.Name)
 			}
 			add(step)
+			if s.For == quilt.SashLevel && s.Joined != nil {
+				add(b.through(s))
+			}
 			if s.Patches != nil {
 				for _, c := range s.Patches.Cuts {
 					add(b.subCut(c, *s.Patches, s.ID, "strips"))
@@ -321,6 +327,17 @@ func (b *builder) steps() []Step {
 	return list
 }
 
+// through is the cutting of sashing that runs right through from strips sewn end to end.
+func (b *builder) through(s cutting.Strip) Step {
+	w, h := b.acts[s.For].act.Piece.Size()
+	n := s.Joined.Times
+	return Step{
+		ID: s.For, Name: b.nameOf(s.For), Stage: batching.SubCuts, Does: "sub-cut", One: "length", Make: n, Spare: b.lines[s.For].Spare,
+		Says: fmt.Sprintf("Sew the strips end to end, and cut %d of %s from them.", n, b.say(w)),
+		Size: b.say(w) + " × " + b.say(h), Exact: exactly(w, h), Picture: s.For, Takes: []Take{{Step: s.ID, Each: s.Count, Per: n}},
+	}
+}
+
 // runWorking is the sum for strips that are sewn end to end; empty for others, whose count follows from what takes them.
 func (b *builder) runWorking(s cutting.Strip) Working {
 	switch {
@@ -334,9 +351,13 @@ func (b *builder) runWorking(s cutting.Strip) Working {
 	usable, _ := b.t.Usable(s.Role)
 	n := measure.Length(s.Count)
 	each := usable - b.t.Squaring
+	var pieces []string
+	for _, l := range s.Joined.Pieces {
+		pieces = append(pieces, fmt.Sprintf("%d × %s", s.Joined.Times, b.say(l)))
+	}
 	return Working{
 		Sums: []string{
-			fmt.Sprintf("2 × %s + 2 × %s = %s are needed", b.say(s.Joined.Pieces[0]), b.say(s.Joined.Pieces[1]), b.say(s.Joined.Total)),
+			fmt.Sprintf("%s = %s are needed", strings.Join(pieces, " + "), b.say(s.Joined.Total)),
 			fmt.Sprintf("%d × %s − %s × %s = %s", s.Count, b.say(each), plural(s.Count-1, "seam"), b.say(2*b.t.Seam), b.say(n*each-(n-1)*2*b.t.Seam)),
 		},
 		Rule: "Strips sewn end to end lose an allowance on both sides of each seam; the run is cut to the lengths needed.",
@@ -460,7 +481,11 @@ func (b *builder) sewn(batch batching.Batch) Step {
 		w, _ := b.layout.Middle()
 		s.One, s.Picture = "row", batch.ID
 		s.Size, s.Exact = b.say(w)+" × "+b.say(batch.Each), exactly(w, batch.Each)
-		s.Says = fmt.Sprintf("Sew %s of %d blocks, %s.", strings.ToLower(batch.Name[:1])+batch.Name[1:], batch.Seams+1, times(batch.Make))
+		of := "blocks"
+		if b.plain.Sashing != nil {
+			of = "pieces"
+		}
+		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", strings.ToLower(batch.Name[:1])+batch.Name[1:], batch.Seams+1, of, times(batch.Make))
 	case batch.Stage == batching.Top:
 		s.One = "seam"
 		s.Size, s.Exact = b.say(batch.Each)+" long", exactly(batch.Each)
@@ -611,13 +636,20 @@ func (b *builder) trimList() []Trim {
 	}
 	w, h := b.layout.Middle()
 	for _, k := range b.layout.Kinds {
-		t := Trim{ID: k.ID, Name: "Row " + k.ID[len("row-"):], Kind: "row", Picture: k.ID}
-		t.Working.Sums = []string{fmt.Sprintf("across: %s × %s finished + %s = %s", plural(len(k.Cells), "block"), b.say(b.layout.BlockW), b.say(2*b.t.Seam), b.say(w))}
-		less(&t, w, b.layout.BlockH+2*b.t.Seam)
+		t := Trim{ID: k.ID, Name: k.Name(), Kind: "row", Picture: k.ID}
+		if len(k.Cells) == 1 && len(b.layout.Widths) > 1 {
+			continue // a strip right through is listed as what it is
+		}
+		t.Working.Sums = []string{fmt.Sprintf("across: %s + %s = %s", b.terms(b.layout.Widths), b.say(2*b.t.Seam), b.say(w))}
+		less(&t, w, k.High+2*b.t.Seam)
 		list = append(list, t)
 	}
 	top := Trim{ID: "top", Name: "Quilt top", Kind: "quilt"}
-	top.Working.Sums = []string{fmt.Sprintf("down: %s × %s finished + %s = %s", plural(len(b.layout.Rows), "row"), b.say(b.layout.BlockH), b.say(2*b.t.Seam), b.say(h))}
+	var heights []measure.Length
+	for _, k := range b.layout.Rows {
+		heights = append(heights, b.layout.Kinds[k].High)
+	}
+	top.Working.Sums = []string{fmt.Sprintf("down: %s + %s = %s", b.terms(heights), b.say(2*b.t.Seam), b.say(h))}
 	less(&top, w, h)
 	list = append(list, top)
 	if b.layout.W != w || b.layout.H != h {
@@ -633,6 +665,23 @@ func (b *builder) trimList() []Trim {
 		list = append(list, t)
 	}
 	return list
+}
+
+// terms is a sum of finished sizes, those that are alike counted.
+func (b *builder) terms(sizes []measure.Length) string {
+	var order []measure.Length
+	count := map[measure.Length]int{}
+	for _, l := range sizes {
+		if count[l] == 0 {
+			order = append(order, l)
+		}
+		count[l]++
+	}
+	words := make([]string, len(order))
+	for i, l := range order {
+		words[i] = fmt.Sprintf("%d × %s", count[l], b.say(l))
+	}
+	return strings.Join(words, " + ")
 }
 
 // workCounts says of every step how its number comes about: what later steps take of it, less what stands in, and the spares.

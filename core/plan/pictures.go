@@ -207,14 +207,15 @@ func (b *builder) quiltPicture() Layout {
 	for _, ring := range l.Rings {
 		left += ring.Width - 2*b.t.Seam
 	}
-	for r := range l.Rows {
-		for c := range l.Columns() {
+	y := left
+	for r, kind := range l.Rows {
+		x := left
+		for c := range l.Across(r) {
 			cell := l.Cell(r, c)
-			out.Cells = append(out.Cells, Placed{
-				Block: cell.Unit, Turn: cell.Turn,
-				X: round((left + l.BlockW*measure.Length(c)).Inches()), Y: round((left + l.BlockH*measure.Length(r)).Inches()),
-			})
+			out.Cells = append(out.Cells, Placed{Block: cell.Unit, Turn: cell.Turn, X: round(x.Inches()), Y: round(y.Inches())})
+			x += l.Widths[c]
 		}
+		y += l.Kinds[kind].High
 	}
 	for i := range l.Rings {
 		out.Borders = append(out.Borders, b.ring(i)...)

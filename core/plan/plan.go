@@ -245,7 +245,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 
 	w, h := b.layout.Finished()
 	p.Finished, p.Block = b.size(w, h), b.size(b.layout.BlockW, b.layout.BlockH)
-	p.Rows, p.Columns, p.Blocks = len(b.layout.Rows), b.layout.Columns(), len(b.layout.Rows)*b.layout.Columns()
+	p.Rows, p.Columns, p.Blocks = d.Top.Rows, d.Top.Columns, d.Top.Rows*d.Top.Columns
 	p.Cut, p.Sets = b.cutList(), b.setList()
 	p.Script = b.script()
 	p.Steps = b.steps()
@@ -299,7 +299,8 @@ func planned(d document.Document) (*builder, bool) {
 func (b *builder) make() bool {
 	made, order := making.All(b.x.Parts, b.t)
 	b.problems = b.problems.Once()
-	b.t.Made = func(id string) (making.Made, bool) { m, ok := made[id]; return m, ok }
+	b.known = made
+	b.t.Made = func(id string) (making.Made, bool) { m, ok := b.known[id]; return m, ok }
 	for _, id := range order {
 		m := made[id]
 		b.units = append(b.units, m)
@@ -310,7 +311,25 @@ func (b *builder) make() bool {
 			}
 		}
 	}
-	return quilt.Check(b.x.Top, &b.t) && !b.problems.Stopped() && b.standIns()
+	if !quilt.Check(b.x.Top, &b.t) || b.problems.Stopped() || !b.standIns() {
+		return false
+	}
+	b.plain = b.x.Top
+	b.sash(b.plain)
+	return true
+}
+
+// sash makes the sashing of a top part of the units and cells of the quilt.
+func (b *builder) sash(top quilt.Top) {
+	b.units = slices.DeleteFunc(b.units, func(m making.Made) bool { return quilt.IsSash(m.Unit.ID) })
+	for _, m := range quilt.Sashes(top, &b.t) {
+		b.units = append(b.units, m)
+		b.known[m.Unit.ID] = m
+		for _, act := range m.Acts {
+			b.acts[act.ID] = step{m, act}
+		}
+	}
+	b.x.Top = top.Sashed()
 }
 
 // things lists what can be laid, in the order it is made; copies for colourways are laid by their colourway.
@@ -373,6 +392,8 @@ type builder struct {
 	problems problem.List
 	t        making.Table
 	seam     Seam
+	known    map[string]making.Made
+	plain    quilt.Top // before its sashing was written out as cells
 	shelf    cloth.Shelf
 	buying   cutting.Buying
 	units    []making.Made

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"vicis/core/cutting"
+	"vicis/core/quilt"
 )
 
 // The cutting in the order of the table: cloth prepared and cleaned, strips widest first, each read from the clean edge; then
@@ -98,6 +99,10 @@ func (b *builder) scriptOf(f cutting.Fabric) ScriptPart {
 			part.Lines = append(part.Lines, b.acrossLines(*s.Patches, func(n int) string { return plural(n, "strip") + " of " + b.say(s.Cut) })...)
 		case s.Joined != nil && s.Joined.Diagonal:
 			part.Lines = append(part.Lines, advice("Keep the %s of %s together for the binding.", plural(s.Count, "strip"), b.say(s.Cut)))
+		case s.For == quilt.SashLevel:
+			line := advice("%s Cut %d of %s.", endToEnd(s.Count), s.Joined.Times, b.say(s.Joined.Pieces[0]))
+			line.Times, line.Gives = s.Joined.Times, []ScriptGive{{Step: s.For, N: 1}}
+			part.Lines = append(part.Lines, line)
 		case s.Joined != nil && b.d.Top.Measured == nil:
 			part.Lines = append(part.Lines, advice("Held back: the lengths of the border are cut from these once the pieced top has been measured."))
 		case s.Joined != nil:

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"vicis/core/making"
 	"vicis/core/piece"
 	"vicis/core/quilt"
 )
@@ -95,8 +96,13 @@ func (b *builder) values() Values {
 func (b *builder) beside() [][2]string {
 	var pairs [][2]string
 	corner := piece.Piece{}
+	var through making.Made // sashing in one piece over the whole width
 	for r := range min(2, len(b.layout.Rows)) {
 		var row piece.Piece
+		if b.layout.Across(r) < min(2, b.layout.Columns()) {
+			through = b.layout.Blocks[b.layout.Cell(r, 0).Unit]
+			continue
+		}
 		for c := range min(2, b.layout.Columns()) {
 			cell := b.layout.Cell(r, c)
 			p := b.layout.Blocks[cell.Unit].Piece.Turn(cell.Turn)
@@ -105,10 +111,15 @@ func (b *builder) beside() [][2]string {
 			}
 			row = p
 		}
-		if r > 0 {
+		if corner.W != (piece.Num{}) {
 			row, _ = piece.JoinDown(corner, row, b.t.Seam, "")
 		}
 		corner = row
+	}
+	if role := through.Piece.RolesAt(piece.Top); len(role) > 0 {
+		for _, other := range append(corner.RolesAt(piece.Top), corner.RolesAt(piece.Bottom)...) {
+			pairs = append(pairs, [2]string{role[0], other})
+		}
 	}
 	for i, ring := range b.layout.Rings {
 		if i > 0 {
@@ -116,6 +127,9 @@ func (b *builder) beside() [][2]string {
 			continue
 		}
 		w, _ := corner.Size()
+		if w <= 0 {
+			break // blocks that do not fit beside each other
+		}
 		bordered, err := piece.JoinDown(piece.Cut(ring.Border.Role, w, ring.Width), corner, b.t.Seam, quilt.RowsStep)
 		if err == nil {
 			corner = bordered

@@ -321,7 +321,10 @@ func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfC
 		pairs[pair]++
 	}
 	for _, pair := range order {
-		for j := 1; j < l.Columns(); j++ {
+		if len(l.Kinds[pair[0]].Cells) != len(l.Kinds[pair[1]].Cells) {
+			continue // a strip right through has no seams to meet
+		}
+		for j := 1; j < len(l.Kinds[pair[0]].Cells); j++ {
 			upper, lower := l.Kinds[pair[0]].SeamID(j), l.Kinds[pair[1]].SeamID(j)
 			// Row seams run from top to bottom: the upper one ends at the joint, the lower one starts there.
 			m := piece.Meeting{Over: quilt.RowsStep, A: piece.End{Seam: upper, E: -1}, B: piece.End{Seam: lower, E: 1}}

@@ -16,6 +16,7 @@ type Top struct {
 	Rows    int      `json:"rows" minimum:"1" doc:"Blocks down"`
 	Columns int      `json:"columns" minimum:"1" doc:"Blocks across"`
 	Repeat  [][]Cell `json:"repeat" doc:"Rows of cells, repeated over the whole quilt"`
+	Sashing *Sashing `json:"sashing,omitempty"`
 	Borders []Border `json:"borders,omitempty" doc:"From the inside out"`
 
 	Measured *Measured `json:"measured,omitempty" doc:"What the pieced middle really measures, before its borders; borders are cut to it"`
@@ -65,11 +66,12 @@ type Layout struct {
 	Rows    []int // for each row of the quilt, which of Kinds it is
 	Kinds   []RowKind
 	Blocks  map[string]making.Made
-	Count   map[string]int // blocks of each unit in the whole quilt
-	BlockW  measure.Length // finished
-	BlockH  measure.Length // finished
-	Rings   []Ring         // borders from the inside out
-	W, H    measure.Length // of the pieced middle, unfinished: as measured, or as planned
+	Count   map[string]int   // blocks of each unit in the whole quilt
+	BlockW  measure.Length   // of one block, finished
+	BlockH  measure.Length   // finished
+	Widths  []measure.Length // of every column, finished
+	Rings   []Ring           // borders from the inside out
+	W, H    measure.Length   // of the pieced middle, unfinished: as measured, or as planned
 	Back    *Back
 	Bind    *Bind
 	Seam    measure.Length
@@ -82,6 +84,7 @@ type RowKind struct {
 	ID    string
 	Cells []Cell
 	Count int
+	High  measure.Length // finished
 }
 
 // SeamID names the seam that joins block j (from 1) of the row to the one before it.
@@ -115,11 +118,21 @@ func (l Layout) Unfinished() (w, h measure.Length) {
 
 // Middle gives the unfinished size of the blocks without borders.
 func (l Layout) Middle() (w, h measure.Length) {
-	return l.BlockW*measure.Length(l.Columns()) + 2*l.Seam, l.BlockH*measure.Length(len(l.Rows)) + 2*l.Seam
+	w, h = 2*l.Seam, 2*l.Seam
+	for _, one := range l.Widths {
+		w += one
+	}
+	for _, k := range l.Rows {
+		h += l.Kinds[k].High
+	}
+	return w, h
 }
 
-// Columns is how many blocks lie across.
-func (l Layout) Columns() int { return len(l.Kinds[0].Cells) }
+// Columns is how many cells lie across; a row that is one strip right through has fewer.
+func (l Layout) Columns() int { return len(l.Widths) }
+
+// Across is how many cells a row has.
+func (l Layout) Across(row int) int { return len(l.Kinds[l.Rows[row]].Cells) }
 
 // Cell gives the block at a row and column, from 0.
 func (l Layout) Cell(row, column int) Cell { return l.Kinds[l.Rows[row]].Cells[column] }
@@ -208,7 +221,7 @@ func Check(top Top, t *making.Table) bool {
 			t.Problems.Warn("off-the-ruler", at+"/width", fmt.Sprintf("The border should be %s wide, which is between two marks of your ruler.", t.Ruler.Print(l)), "Choose a width on a mark.")
 		}
 	}
-	return finishing(top, t, stop) && good
+	return sashing(top, t, stop) && finishing(top, t, stop) && good
 }
 
 // patchesOf counts the patches of the whole quilt.
@@ -229,17 +242,24 @@ func patchesOf(top Top, t *making.Table) int {
 func Lay(top Top, t *making.Table, turning Turning, turns func(unit string) bool) Layout {
 	l := Layout{Turning: turning, Blocks: map[string]making.Made{}, Count: map[string]int{}, Seam: t.Seam}
 	period := len(top.Repeat)
-	if period%2 == 1 {
+	each := 1 // rows of the repeat to a row of blocks
+	if top.Sashing != nil {
+		each = 2
+	}
+	if period/each%2 == 1 {
 		period *= 2
 	}
 	for r := range top.Rows {
 		k := r % period
+		repeat := top.Repeat[r%len(top.Repeat)]
 		if k == len(l.Kinds) {
 			kind := RowKind{ID: fmt.Sprintf("row-%d", k+1), Cells: make([]Cell, top.Columns)}
-			repeat := top.Repeat[r%len(top.Repeat)]
+			if len(repeat) == 1 && repeat[0].Unit == SashLevel {
+				kind.Cells = make([]Cell, 1)
+			}
 			for c := range kind.Cells {
 				cell := repeat[c%len(repeat)]
-				if turning.turned(r, c) && turns(cell.Unit) {
+				if !IsSash(cell.Unit) && turning.turned(r/each, c/each) && turns(cell.Unit) {
 					cell.Turn = (cell.Turn + 180) % 360
 				}
 				kind.Cells[c] = cell
@@ -250,7 +270,7 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit string) bool
 		l.Kinds[k].Count++
 		for c, cell := range l.Kinds[k].Cells {
 			l.Count[cell.Unit]++
-			if cell.Turn != top.Repeat[r%len(top.Repeat)][c%len(top.Repeat[0])].Turn {
+			if cell.Turn != repeat[c%len(repeat)].Turn {
 				l.Turned++
 			}
 		}
@@ -258,9 +278,18 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit string) bool
 	for unit := range l.Count {
 		l.Blocks[unit], _ = t.Made(unit)
 	}
-	first := l.Cell(0, 0)
-	w, h := l.Blocks[first.Unit].Piece.Turn(first.Turn).Size()
+	_, w, h, _ := blockOf(top, t)
 	l.BlockW, l.BlockH = w-2*t.Seam, h-2*t.Seam
+	for i := range l.Kinds {
+		k := &l.Kinds[i]
+		for c, cell := range k.Cells {
+			w, h := l.Blocks[cell.Unit].Piece.Turn(cell.Turn).Size()
+			k.High = h - 2*t.Seam
+			if len(k.Cells) == top.Columns && c == len(l.Widths) {
+				l.Widths = append(l.Widths, w-2*t.Seam)
+			}
+		}
+	}
 	w, h = l.Middle()
 	if m := top.Measured; m != nil {
 		w, _ = m.Width.Length(t.Units)
@@ -314,12 +343,12 @@ func (l Layout) Joints() []Joint {
 		list[i].Count++
 	}
 	for r := range l.Rows {
-		for c := range l.Columns() {
+		for c := range l.Across(r) {
 			here := l.Cell(r, c)
 			if c > 0 {
 				add(Joint{A: l.Cell(r, c-1), B: here}, l.Kinds[l.Rows[r]].SeamID(c))
 			}
-			if r > 0 {
+			if r > 0 && l.Across(r-1) == l.Across(r) { // a strip right through has no seams to meet
 				add(Joint{A: l.Cell(r-1, c), B: here, Down: true}, RowsStep)
 			}
 		}

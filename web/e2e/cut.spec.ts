@@ -162,3 +162,26 @@ test("borders wait for the measured top; corners, backing and binding are planne
   await page.goto(`${at}/sew`);
   await expect(page.getByRole("heading", { name: /Sew the binding round the quilt/ })).toBeVisible();
 });
+
+test("sashing with cornerstones lies between the blocks, is counted, and lets everything nest", async ({ page }) => {
+  const at = await shelve(page, "churn-dash", "Between");
+  await page.getByRole("button", { name: "Add sashing" }).click();
+  await expect(page.getByText("Finishes 401/2″ × 401/2″")).toBeVisible(); // 4 × 9″ and 3 × 1½″
+  await page.getByLabel("Round the outside too").check();
+  await expect(page.getByText("Finishes 431/2″ × 431/2″")).toBeVisible();
+  await page.getByLabel("Sashing cut").fill("1/4");
+  await expect(page.getByText(/is taken whole by its two seam allowances/).first()).toBeVisible();
+  await page.getByLabel("Sashing cut").fill("");
+  await expect(page.getByText(/^All \d+ crossings of this quilt nest/)).toBeVisible();
+  await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await expect(page.getByText("Changed, not kept yet")).toBeHidden();
+  await page.goto(`${at}/sew`);
+  await expect(page.getByRole("heading", { name: "Sew sashing row 1 of 9 pieces, 3 times." })).toBeVisible();
+  await page.goto(`${at}/bench/${encodeURIComponent("sash@corner")}`);
+  await expect(page.getByTestId("to-go")).toHaveText("25");
+  await page.goto(`${at}/quilt`);
+  await page.getByLabel("Where it crosses").selectOption("strips run through");
+  await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await page.goto(`${at}/cut`);
+  await expect(page.getByText(/Cut 5 of 44″/).first()).toBeVisible();
+});

@@ -1433,6 +1433,15 @@ export interface components {
             height: string;
             width: string;
         };
+        QuiltSashing: {
+            /** @description Role of the cornerstones; without them the level strips run through from side to side */
+            corners?: string;
+            /** @description Round the outside too */
+            outer?: boolean;
+            role: string;
+            /** @description Cut width; 1 strip when left out */
+            width?: string;
+        };
         QuiltTop: {
             backing?: components["schemas"]["QuiltBacking"];
             binding?: components["schemas"]["QuiltBinding"];
@@ -1452,6 +1461,7 @@ export interface components {
              * @description Blocks down
              */
             rows: number;
+            sashing?: components["schemas"]["QuiltSashing"];
         };
         RestoreInBody: {
             /** @enum {string} */

@@ -1,7 +1,7 @@
-// What lies around the blocks and behind them: borders from the inside out, backing, binding.
+// What lies between, around and behind the blocks: sashing, borders from the inside out, backing, binding.
 import { Box, Button, Flex } from "@chakra-ui/react";
 import type { Document } from "../api/client";
-import { ChoiceField, TextField } from "../frame/fields";
+import { ChoiceField, TextField, Tick } from "../frame/fields";
 import type { Draft } from "./draft";
 import { freeId } from "./ids";
 
@@ -16,10 +16,55 @@ export function Around({ draft }: { draft: Draft }) {
   const borders = d.top.borders ?? [];
   const role = roles[0]?.value ?? "";
   const cm = d.measure === "cm";
-  const { backing, binding } = d.top;
+  const { backing, binding, sashing } = d.top;
   const lay = (next: typeof borders) => draft.set(["top", "borders"], next);
   return (
     <>
+      {sashing && (
+        <>
+          <Box {...row}>
+            <TextField
+              label="Sashing cut"
+              value={sashing.width ?? ""}
+              onChange={(v) => draft.set(["top", "sashing", "width"], v.trim() === "" ? undefined : v)}
+              onBlur={draft.settle}
+              problems={draft.at("/top/sashing/width")}
+              help="empty: 1 strip"
+            />
+            <ChoiceField
+              label="Sashing of"
+              value={sashing.role}
+              onChange={(v) => draft.set(["top", "sashing", "role"], v)}
+              problems={draft.at("/top/sashing/role")}
+              choices={roles}
+            />
+            <ChoiceField
+              label="Where it crosses"
+              value={sashing.corners ?? ""}
+              onChange={(v) => draft.set(["top", "sashing", "corners"], v || undefined)}
+              problems={draft.at("/top/sashing/corners")}
+              choices={[
+                { value: "", name: "strips run through" },
+                ...roles.map((r) => ({ ...r, name: `squares of ${r.name}` })),
+              ]}
+            />
+            <Button
+              size="sm"
+              mt="22px"
+              h="36px"
+              aria-label="No sashing"
+              onClick={() => draft.set(["top", "sashing"], undefined)}
+            >
+              −
+            </Button>
+          </Box>
+          <Tick
+            label="Round the outside too"
+            value={!!sashing.outer}
+            onChange={(v) => draft.set(["top", "sashing", "outer"], v || undefined)}
+          />
+        </>
+      )}
       {borders.map((b, i) => (
         <Box key={b.id} {...row}>
           <TextField
@@ -121,6 +166,11 @@ export function Around({ draft }: { draft: Draft }) {
         </Box>
       )}
       <Flex gap="8px" mt="14px" wrap="wrap">
+        {!sashing && (
+          <Button size="sm" onClick={() => draft.set(["top", "sashing"], { role, corners: roles[1]?.value ?? role })}>
+            Add sashing
+          </Button>
+        )}
         <Button
           size="sm"
           onClick={() => {

@@ -1,0 +1,176 @@
+package quilt
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/piece"
+)
+
+// Sashing is strips between the blocks, with squares where they cross or in one piece over the whole width. It becomes cells of
+// the quilt like any other, narrower ones, so that pressing, counting and sewing follow.
+type Sashing struct {
+	Role    string         `json:"role"`
+	Width   making.Breadth `json:"width,omitempty" doc:"Cut width; 1 strip when left out"`
+	Corners string         `json:"corners,omitempty" doc:"Role of the cornerstones; without them the level strips run through from side to side"`
+	Outer   bool           `json:"outer,omitempty" doc:"Round the outside too"`
+}
+
+// The units that sashing is made of.
+const (
+	SashUpright = "sash@upright" // beside a block
+	SashLevel   = "sash@level"   // above or below one, or right through
+	SashCorner  = "sash@corner"  // where they cross
+	sash        = "sash"
+)
+
+// IsSash says whether a unit is part of the sashing.
+func IsSash(unit string) bool { return strings.HasPrefix(unit, sash+"@") }
+
+// cut is how wide sashing is cut.
+func (s Sashing) cut(t *making.Table) (measure.Length, error) {
+	if s.Width == "" {
+		return t.Strip, nil
+	}
+	return s.Width.Length(t)
+}
+
+// Sashed gives the top with its sashing written out as cells.
+func (top Top) Sashed() Top {
+	s := top.Sashing
+	if s == nil || len(top.Repeat) == 0 || len(top.Repeat[0]) == 0 {
+		return top
+	}
+	out := top
+	out.Rows, out.Columns = 2*top.Rows-1, 2*top.Columns-1
+	if s.Outer {
+		out.Rows, out.Columns = 2*top.Rows+1, 2*top.Columns+1
+	}
+	out.Repeat = make([][]Cell, 0, 2*len(top.Repeat))
+	pair := func(block, strip Cell) []Cell {
+		if s.Outer {
+			return []Cell{strip, block}
+		}
+		return []Cell{block, strip}
+	}
+	for _, row := range top.Repeat {
+		var blocks, strips []Cell
+		for _, c := range row {
+			blocks = append(blocks, pair(c, Cell{Unit: SashUpright})...)
+			strips = append(strips, pair(Cell{Unit: SashLevel}, Cell{Unit: SashCorner})...)
+		}
+		if s.Corners == "" {
+			strips = []Cell{{Unit: SashLevel}} // one strip right through
+		}
+		if s.Outer {
+			out.Repeat = append(out.Repeat, strips, blocks)
+		} else {
+			out.Repeat = append(out.Repeat, blocks, strips)
+		}
+	}
+	return out
+}
+
+// sashing checks the sashing of a top.
+func sashing(top Top, t *making.Table, stop func(code, at, says, mend string)) bool {
+	s := top.Sashing
+	if s == nil {
+		return true
+	}
+	good := true
+	no := func(code, at, says, mend string) { good = false; stop(code, at, says, mend) }
+	if _, ok := t.Usable(s.Role); !ok {
+		no("role-without-fabric", "/top/sashing/role", "The sashing has no fabric.", "Choose a fabric for it.")
+	}
+	if _, ok := t.Usable(s.Corners); !ok && s.Corners != "" {
+		no("role-without-fabric", "/top/sashing/corners", "The cornerstones have no fabric.", "Choose a fabric for them.")
+	}
+	switch l, err := s.cut(t); {
+	case err != nil:
+		no("length-unreadable", "/top/sashing/width", err.Error(), "Write the width to cut, such as 2.")
+	case l <= 2*t.Seam:
+		no("too-narrow", "/top/sashing/width", fmt.Sprintf("Sashing cut %s wide is taken whole by its two seam allowances.", t.Ruler.Print(l)), fmt.Sprintf("Cut it wider than %s.", t.Ruler.Print(2*t.Seam)))
+	case l > 20*measure.Inch:
+		no("too-wide", "/top/sashing/width", fmt.Sprintf("Sashing cut %s wide is wider than a block.", t.Ruler.Print(l)), "Make it narrower.")
+	case !l.On(t.Ruler.Mark):
+		t.Problems.Warn("off-the-ruler", "/top/sashing/width", fmt.Sprintf("The sashing should be %s wide, which is between two marks of your ruler.", t.Ruler.Print(l)), "Choose a width on a mark.")
+	}
+	if _, taken := t.Made(sash); taken {
+		no("id-not-unique", "/units", "A unit has the id “sash”, which names the sashing.", "Give it another id.")
+	}
+	if _, w, _, ok := blockOf(top, t); ok {
+		if usable, known := t.Usable(s.Role); known && w.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
+			no("cloth-too-short", "/top/sashing/role", fmt.Sprintf("A block is %s wide, and a strip of sashing comes out only %s long.", t.Ruler.Print(w), t.Ruler.Print(usable-t.Squaring)), "Use wider cloth for it.")
+		}
+	}
+	return good
+}
+
+// blockOf is the first block of a top that can be laid, turned as it lies, and its unfinished size.
+func blockOf(top Top, t *making.Table) (p piece.Piece, w, h measure.Length, ok bool) {
+	for _, row := range top.Repeat {
+		for _, c := range row {
+			if m, ok := t.Made(c.Unit); ok && !IsSash(c.Unit) {
+				p = m.Piece.Turn(c.Turn)
+				w, h := p.Size()
+				return p, w, h, true
+			}
+		}
+	}
+	return piece.Piece{}, 0, 0, false
+}
+
+// Sashes makes the pieces of the sashing of a top that Check found good. They are as long as a block is, exactly, even where that
+// lies between two marks.
+func Sashes(top Top, t *making.Table) []making.Made {
+	s := top.Sashing
+	block, _, _, ok := blockOf(top, t)
+	if s == nil || !ok {
+		return nil
+	}
+	width, _ := s.cut(t)
+	cut := piece.Of(width)
+	patch := func(id, name, role string, w, h piece.Num) making.Made {
+		p := piece.Exactly(role, w, h)
+		long, high := p.Size()
+		u := making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: making.Breadth(measure.Write(long)), Height: making.Breadth(measure.Write(high))}}
+		return making.Made{Unit: u, Kind: making.PatchKind, Piece: p, Acts: []making.Act{{ID: id, Does: making.Cuts, Patch: &making.Patch{Role: role, W: long, H: high}, Piece: p}}}
+	}
+	list := []making.Made{patch(SashUpright, "Sashing, upright", s.Role, cut, block.H)}
+	if s.Corners != "" {
+		return append(list, patch(SashLevel, "Sashing, level", s.Role, block.W, cut), patch(SashCorner, "Cornerstone", s.Corners, cut, cut))
+	}
+	both := piece.Of(2 * t.Seam)
+	long := both
+	for range top.Columns {
+		long = long.Add(block.W).Sub(both)
+	}
+	between := top.Columns - 1
+	if s.Outer {
+		between += 2
+	}
+	for range between {
+		long = long.Add(cut).Sub(both)
+	}
+	through := patch(SashLevel, "Sashing, right through", s.Role, long, cut)
+	if usable, _ := t.Usable(s.Role); through.Acts[0].Patch.W.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
+		through.Acts[0].Patch = nil // longer than the cloth is wide: strips are sewn end to end first
+	}
+	return append(list, through)
+}
+
+// Name is what a row is called.
+func (k RowKind) Name() string {
+	if k.SashRow() {
+		return "Sashing row " + k.ID[len("row-"):]
+	}
+	return "Row " + k.ID[len("row-"):]
+}
+
+// SashRow says whether a row is sashing alone.
+func (k RowKind) SashRow() bool {
+	return !slices.ContainsFunc(k.Cells, func(c Cell) bool { return !IsSash(c.Unit) || c.Unit == SashUpright })
+}
