@@ -69,6 +69,7 @@ type Shelf struct {
 	fabrics map[string]Fabric
 	roles   map[string]Role
 	usable  map[string]measure.Length // by role
+	have    map[string][]Have         // by fabric
 }
 
 // Check looks at every fabric and role. usable is the project's width, which a fabric may override; units is what a bare

@@ -20,6 +20,7 @@ type Strip struct {
 	Width   measure.Length // exact
 	Cut     measure.Length // rounded up to the ruler's mark
 	Count   int
+	Ready   int              // of them that lie on the shelf, cut already
 	Ends    []measure.Length // where each of them ends along the cloth, from its raw end
 	Patches *Across          // what is sub-cut from them
 	Joined  *Run             // set when they are sewn end to end first
@@ -64,12 +65,16 @@ type Fabric struct {
 	Length measure.Length // of cloth that is cut, squaring up included
 	Again  int            // how often its end is squared up again on the way
 	Buy    measure.Length // rounded up to the shop's step
+	Pieces []FromPiece    // patches from pieces on the shelf
+	Uses   []Use          // lengths of cloth on the shelf
+	Rest   measure.Length // what is cut from cloth that is bought
 }
 
 // Plan is the whole cutting plan.
 type Plan struct {
 	Fabrics []Fabric
 	Sets    []Across // sub-cuts from strip sets, in sewing order
+	Pieces  []FromPiece
 }
 
 // Buying is how cloth is bought.
@@ -135,6 +140,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 		p.Sets[i].lay(t)
 	}
 	strips := p.setStrips(units, sets, t)
+	p.Pieces = pools.pieces()
 	strips = append(strips, pools.strips()...)
 	if m, through := l.Blocks[quilt.SashLevel]; through && m.Acts[0].Patch == nil {
 		w, h := m.Piece.Size()
@@ -153,7 +159,8 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 		})
 	}
 	strips = append(strips, finishing(l, t)...)
-	p.Fabrics = byFabric(strips, t, shelf, buying)
+	ready(strips, t, shelf)
+	p.Fabrics = byFabric(strips, p.Pieces, t, shelf, buying)
 	return p
 }
 
@@ -256,19 +263,27 @@ func (a Across) Marks(p Pattern, t *making.Table) (at []measure.Length, piece []
 	return at, piece
 }
 
-func byFabric(strips []Strip, t *making.Table, shelf cloth.Shelf, buying Buying) []Fabric {
+func byFabric(strips []Strip, pieces []FromPiece, t *making.Table, shelf cloth.Shelf, buying Buying) []Fabric {
 	index := map[string]int{}
 	var list []Fabric
-	for _, s := range strips {
-		f, _ := shelf.Fabric(s.Role)
+	at := func(role string) int {
+		f, _ := shelf.Fabric(role)
 		i, ok := index[f.ID]
 		if !ok {
 			i = len(list)
 			index[f.ID] = i
-			usable, _ := t.Usable(s.Role)
+			usable, _ := t.Usable(role)
 			list = append(list, Fabric{Fabric: f, Usable: usable})
 		}
+		return i
+	}
+	for _, s := range strips {
+		i := at(s.Role)
 		list[i].Strips = append(list[i].Strips, s)
+	}
+	for _, one := range pieces {
+		i := at(one.Role)
+		list[i].Pieces = append(list[i].Pieces, one)
 	}
 	for i := range list {
 		f := &list[i]
@@ -277,7 +292,7 @@ func byFabric(strips []Strip, t *making.Table, shelf cloth.Shelf, buying Buying)
 		k := 0
 		for j := range f.Strips {
 			s := &f.Strips[j]
-			for range s.Count {
+			for range s.Count - s.Ready {
 				if t.Every > 0 && k > 0 && k%t.Every == 0 {
 					f.Length += t.Squaring
 					f.Again++
@@ -287,7 +302,13 @@ func byFabric(strips []Strip, t *making.Table, shelf cloth.Shelf, buying Buying)
 				s.Ends = append(s.Ends, f.Length)
 			}
 		}
-		f.Buy = buying.Of(f.Length)
+		f.Rest = f.fromYardage(t, shelf)
+		if f.Rest > 0 {
+			f.Buy = buying.Of(f.Rest)
+		}
+		if k == 0 {
+			f.Length = 0
+		}
 	}
 	return list
 }

@@ -113,6 +113,9 @@ func Changes(a, b Document) []string {
 	case !alike(a.Top.Borders, b.Top.Borders):
 		say("another border")
 	}
+	if !alike(a.Supplies, b.Supplies) {
+		say("other cloth of the shelf is promised to it")
+	}
 	if !alike(a.Top.Sashing, b.Top.Sashing) {
 		say("another sashing")
 	}

@@ -39,7 +39,8 @@ type Document struct {
 	Parts    []making.Unit   `json:"units"`
 	Top      quilt.Top       `json:"top"`
 
-	Colourways []Colourway `json:"colourways,omitempty" doc:"Blocks in other fabrics"`
+	Supplies   []cloth.Supply `json:"supplies,omitempty" doc:"Cloth on the shelf that is promised to this quilt"`
+	Colourways []Colourway    `json:"colourways,omitempty" doc:"Blocks in other fabrics"`
 }
 
 // Fabric and Role are the cloth room's.
@@ -156,6 +157,9 @@ func (d *Document) written() []*measure.Written {
 	}
 	if m := d.Top.Measured; m != nil {
 		list = append(list, &m.Width, &m.Height)
+	}
+	for i := range d.Supplies {
+		list = append(list, &d.Supplies[i].Width, &d.Supplies[i].Length)
 	}
 	for i := range d.Fabrics {
 		if d.Fabrics[i].Usable != "" {

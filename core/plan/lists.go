@@ -114,11 +114,14 @@ func (b *builder) cutList() []FabricCut {
 	for _, f := range b.cut.Fabrics {
 		c := FabricCut{
 			Fabric: f.Fabric.ID, Name: f.Fabric.Name, Colour: f.Fabric.Colour, Usable: b.t.Ruler.Read(f.Usable),
-			Length: b.t.Ruler.Read(f.Length), Buy: b.shop().Cloth(f.Buy), Strips: []StripCut{},
+			Length: b.t.Ruler.Read(f.Length), Buy: "nothing", Strips: []StripCut{}, Shelf: b.fromShelf(f),
+		}
+		if f.Buy > 0 {
+			c.Buy = b.shop().Cloth(f.Buy)
 		}
 		var terms []string
 		for _, s := range f.Strips {
-			terms = append(terms, fmt.Sprintf("%d × %s", s.Count, b.say(s.Cut)))
+			terms = append(terms, fmt.Sprintf("%d × %s", s.Count-s.Ready, b.say(s.Cut)))
 			c.Strips = append(c.Strips, b.stripCut(s))
 		}
 		c.Working = b.yardage(f, terms, c.Buy)
@@ -129,6 +132,9 @@ func (b *builder) cutList() []FabricCut {
 
 // yardage is the sum behind what is bought of one fabric.
 func (b *builder) yardage(f cutting.Fabric, terms []string, buy string) Working {
+	if len(f.Uses) > 0 || len(f.Strips) == 0 {
+		return Working{Sums: append(b.fromShelf(f), fmt.Sprintf("%s is cut from cloth that is bought", b.say(f.Rest))), Rule: "What lies on the shelf is used first, the shortest length with room for a strip before the others."}
+	}
 	w := Working{
 		Sums: []string{fmt.Sprintf("%s + %s to square up = %s", strings.Join(terms, " + "), b.say(b.t.Squaring*measure.Length(1+f.Again)), b.say(f.Length))},
 		Rule: "Strips lie side by side along the cloth; shops sell in steps.",
@@ -161,7 +167,7 @@ func (b *builder) shop() measure.Ruler {
 }
 
 func (b *builder) stripCut(s cutting.Strip) StripCut {
-	c := StripCut{Step: s.ID, Width: b.t.Ruler.Read(s.Cut), Count: s.Count, Ends: make([]float64, len(s.Ends))}
+	c := StripCut{Step: s.ID, Width: b.t.Ruler.Read(s.Cut), Count: s.Count, Ready: s.Ready, Ends: make([]float64, len(s.Ends))}
 	for i, end := range s.Ends {
 		c.Ends[i] = round(end.Inches())
 	}
@@ -297,6 +303,12 @@ func (b *builder) steps() []Step {
 				Says: fmt.Sprintf("Cut %s %s wide from %s.", plural(s.Count, "strip"), b.say(s.Cut), f.Fabric.Name),
 				Size: b.say(s.Cut) + " wide", Exact: exactly(s.Cut), Picture: s.ID, Working: b.runWorking(s),
 			}
+			if s.Ready > 0 {
+				step.Says = fmt.Sprintf("Cut %s %s wide from %s; %d more lie on the shelf.", plural(s.Count-s.Ready, "strip"), b.say(s.Cut), f.Fabric.Name, s.Ready)
+			}
+			if s.Ready == s.Count {
+				step.Says = fmt.Sprintf("Take %s %s wide of %s from the shelf.", plural(s.Count, "strip"), b.say(s.Cut), f.Fabric.Name)
+			}
 			if s.Lengths {
 				step.One, step.Size = "length", b.say(s.Cut)+" long"
 				step.Says = fmt.Sprintf("Cut %s of %s from %s for the backing.", plural(s.Count, "length"), b.say(s.Cut), f.Fabric.Name)
@@ -312,6 +324,9 @@ func (b *builder) steps() []Step {
 			}
 		}
 	}
+	for _, one := range b.cut.Pieces {
+		add(b.fromPiece(one))
+	}
 	for _, a := range b.cut.Sets {
 		for _, c := range a.Cuts {
 			add(b.subCut(c, a, a.Set, b.made(a.Set).Unit.Name))
@@ -323,6 +338,65 @@ func (b *builder) steps() []Step {
 	list := []Step{}
 	for _, stage := range batching.Stages {
 		list = append(list, byStage[stage]...)
+	}
+	return list
+}
+
+// pieceStep names the cutting of patches from a piece on the shelf: the act itself where nothing of it comes from strips.
+func pieceStep(one cutting.FromPiece) string {
+	if one.All {
+		return one.Act
+	}
+	return one.Act + "/shelf/" + one.Have.ID
+}
+
+// shelfIn is what comes from the shelf in place of patches cut from strips.
+func (b *builder) shelfIn(act string) []StandIn {
+	var list []StandIn
+	for _, one := range b.cut.Pieces {
+		if one.Act == act && !one.All {
+			list = append(list, StandIn{Step: pieceStep(one), Count: one.Count})
+		}
+	}
+	return list
+}
+
+func (b *builder) pieceWords(one cutting.FromPiece) string {
+	pieces := fmt.Sprintf("%s of %s × %s", plural(one.Pieces, "piece"), b.say(one.Have.W), b.say(one.Have.L))
+	if one.Each == 1 {
+		return fmt.Sprintf("%d of %s × %s from %s", one.Count, b.say(one.W), b.say(one.H), pieces)
+	}
+	return fmt.Sprintf("%d of %s × %s from %s, %d from each", one.Count, b.say(one.W), b.say(one.H), pieces, one.Each)
+}
+
+func (b *builder) fromPiece(one cutting.FromPiece) Step {
+	w, h := b.acts[one.Act].act.Piece.Size()
+	s := Step{
+		ID: pieceStep(one), Name: b.nameOf(one.Act), Stage: batching.SubCuts, Does: "sub-cut", One: "patch", Make: one.Count,
+		Says: fmt.Sprintf("Cut %s on the shelf.", b.pieceWords(one)),
+		Size: b.say(w) + " × " + b.say(h), Exact: exactly(w, h), Picture: one.Act,
+	}
+	if one.All {
+		s.Also, s.Spare = b.shelfIn(one.Act), min(one.Count, b.lines[one.Act].Spare)
+	} else {
+		s.Name += ", from the shelf"
+	}
+	return s
+}
+
+// fromShelf says what comes from the shelf for one fabric, and what is left there.
+func (b *builder) fromShelf(f cutting.Fabric) []string {
+	list := []string{}
+	for _, s := range f.Strips {
+		if s.Ready > 0 {
+			list = append(list, fmt.Sprintf("%s of %s: on the shelf, cut already", plural(s.Ready, "strip"), b.say(s.Cut)))
+		}
+	}
+	for _, u := range f.Uses {
+		list = append(list, fmt.Sprintf("%s from %s on the shelf; %s of it is left", plural(u.Strips, "strip"), b.say(u.Have.L), b.say(u.Left)))
+	}
+	for _, one := range f.Pieces {
+		list = append(list, fmt.Sprintf("%s on the shelf, for %s", b.pieceWords(one), b.nameOf(one.Act)))
 	}
 	return list
 }
@@ -407,7 +481,7 @@ func (b *builder) subCut(c cutting.SubCut, from cutting.Across, step, source str
 	}
 	return Step{
 		ID: c.ID, Name: b.nameOf(c.ID), Stage: batching.SubCuts, Does: "sub-cut", One: "sub-cut", Make: c.Make(), Spare: c.Spare, Says: says,
-		Size: b.say(w) + " × " + b.say(h), Exact: exactly(w, h), Picture: c.ID, Takes: []Take{take},
+		Size: b.say(w) + " × " + b.say(h), Exact: exactly(w, h), Picture: c.ID, Takes: []Take{take}, Also: b.shelfIn(c.ID),
 	}
 }
 

@@ -139,7 +139,8 @@ type FabricCut struct {
 	Colour  string          `json:"colour"`
 	Usable  measure.Reading `json:"usable"`
 	Length  measure.Reading `json:"length" doc:"Of cloth that is cut, squaring up included"`
-	Buy     string          `json:"buy" doc:"Rounded up to the shop's step"`
+	Buy     string          `json:"buy" doc:"Rounded up to the shop's step; nothing where the shelf has it all"`
+	Shelf   []string        `json:"shelf" doc:"What comes from the shelf, and what is left there"`
 	Working Working         `json:"working"`
 	Strips  []StripCut      `json:"strips" doc:"Widest first"`
 }
@@ -153,6 +154,7 @@ type StripCut struct {
 	For     string          `json:"for"`
 	Patches *Across         `json:"patches,omitempty"`
 	Joined  string          `json:"joined,omitempty" doc:"What to do with strips that are sewn end to end, or with lengths of a backing"`
+	Ready   int             `json:"ready" doc:"Of the count, those that lie on the shelf cut already"`
 	Held    bool            `json:"held" doc:"What they are cut to waits for a measurement"`
 }
 
@@ -459,6 +461,7 @@ func (b *builder) table() {
 	b.seam = Seam{exact.Read(stitched), exact.Read(fold), exact.Read(s)}
 	b.x = d.Expanded(&b.problems)
 	b.shelf = cloth.Check(d.Fabrics, b.x.Roles, usable, d.Units, &b.problems)
+	b.shelf.Supply(d.Supplies, d.Units, &b.problems)
 	if strip <= 2*s {
 		b.problems.Stop("too-narrow", "/strip", fmt.Sprintf("A strip cut %s wide is taken whole by its two seam allowances.", ruler.Print(strip)), fmt.Sprintf("Cut strips wider than %s.", ruler.Print(2*s)))
 	}

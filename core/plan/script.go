@@ -72,25 +72,48 @@ func (b *builder) clean() string {
 }
 
 func (b *builder) scriptOf(f cutting.Fabric) ScriptPart {
-	part := ScriptPart{Name: f.Fabric.Name, Colour: f.Fabric.Colour, Lines: []ScriptLine{
+	part := ScriptPart{Name: f.Fabric.Name, Colour: f.Fabric.Colour, Lines: []ScriptLine{}}
+	for _, one := range f.Pieces {
+		part.Lines = append(part.Lines, b.pieceLines(one)...)
+	}
+	for _, u := range f.Uses {
+		part.Lines = append(part.Lines, advice("The %s on the shelf give %s, the first of those below; %s of it is left.", b.say(u.Have.L), plural(u.Strips, "strip"), b.say(u.Left)))
+	}
+	if len(f.Strips) == 0 {
+		return part
+	}
+	need := f.Length
+	if len(f.Uses) > 0 {
+		need = f.Rest
+	}
+	part.Lines = append(part.Lines, []ScriptLine{
 		advice(prepared[b.d.Schools.Prepare], f.Fabric.Name),
-		advice("Before you clean an edge: there must be %s of it, at least %s wide between the selvedges.", b.say(f.Length), b.say(f.Usable)),
+		advice("Before you clean an edge: there must be %s of it, at least %s wide between the selvedges.", b.say(need), b.say(f.Usable)),
 		advice("Clean the %s edge; %s is allowed for it.", b.clean(), b.say(b.t.Squaring)),
-	}}
+	}...)
 	k := 0
 	for _, s := range f.Strips {
-		what := fmt.Sprintf("Cut %s %s wide.", plural(s.Count, "strip"), b.say(s.Cut))
+		count := s.Count - s.Ready
+		if s.Ready > 0 {
+			taken := advice("Take %s %s wide from the shelf.", plural(s.Ready, "strip"), b.say(s.Cut))
+			taken.Times, taken.Gives = s.Ready, []ScriptGive{{Step: s.ID, N: 1}}
+			part.Lines = append(part.Lines, taken)
+		}
+		if count == 0 {
+			continue
+		}
+		what := fmt.Sprintf("Cut %s %s wide.", plural(count, "strip"), b.say(s.Cut))
 		if s.Lengths {
 			what = fmt.Sprintf("Cut %s of %s for the backing.", plural(s.Count, "length"), b.say(s.Cut))
 		}
 		line := ScriptLine{
-			Says: what, Reads: []string{}, Times: s.Count, Stack: 1,
-			Gives: []ScriptGive{{Step: s.ID, N: 1}},
+			Says: what, Reads: []string{}, Times: count, Stack: 1,
+			Gives: []ScriptGive{{Step: s.ID, N: 1, Before: s.Ready}},
 		}
-		if n := b.t.Every; n > 0 && (k+s.Count-1)/n > max(0, k-1)/n {
+		if n := b.t.Every; n > 0 && (k+count-1)/n > max(0, k-1)/n {
 			line.Says += fmt.Sprintf(" Square the edge up again after every %s.", plural(n, "strip"))
 		}
-		k += s.Count
+		k += count
 		part.Lines = append(part.Lines, line)
 	}
 	for _, s := range f.Strips {
@@ -141,6 +164,25 @@ func (b *builder) acrossLines(a cutting.Across, what func(n int) string) []Scrip
 		}
 		line.For = strings.Join(piles, ", ")
 		list = append(list, line)
+	}
+	return list
+}
+
+// pieceLines is what is cut from pieces on the shelf; the last of them may give fewer.
+func (b *builder) pieceLines(one cutting.FromPiece) []ScriptLine {
+	full, rest := one.Count/one.Each, one.Count%one.Each
+	line := func(times, n, before int) ScriptLine {
+		l := advice("%s of %s × %s: %d of %s × %s from each.", plural(times, "piece"), b.say(one.Have.W), b.say(one.Have.L), n, b.say(one.W), b.say(one.H))
+		l.For, l.Times, l.Stack = fmt.Sprintf("%d for %s", n, b.nameOf(one.Act)), times, min(times, b.d.Settings.Layers)
+		l.Gives = []ScriptGive{{Step: pieceStep(one), N: n, Before: before}}
+		return l
+	}
+	var list []ScriptLine
+	if full > 0 {
+		list = append(list, line(full, one.Each, 0))
+	}
+	if rest > 0 {
+		list = append(list, line(1, rest, full*one.Each))
 	}
 	return list
 }

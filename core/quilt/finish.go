@@ -105,8 +105,10 @@ func finishing(top Top, t *making.Table, stop func(code, at, says, mend string))
 		}
 	}
 	if b := top.Backing; b != nil {
-		if _, ok := t.Usable(b.Role); !ok {
+		if usable, ok := t.Usable(b.Role); !ok {
 			no("role-without-fabric", "/top/backing/role", "The backing has no fabric.", "Choose a fabric for it.")
+		} else if usable <= 4*backingSeam {
+			no("cloth-too-short", "/top/backing/role", fmt.Sprintf("Lengths of cloth %s wide cannot be joined to a backing.", t.Ruler.Print(usable)), "Choose wider cloth for it.")
 		}
 		if l, err := b.Overhangs(t.Units); err != nil {
 			no("length-unreadable", "/top/backing/overhang", err.Error(), "Write how far the backing reaches beyond the top, such as 4.")
@@ -124,6 +126,8 @@ func finishing(top Top, t *making.Table, stop func(code, at, says, mend string))
 		switch l, err := b.Cut(t); {
 		case err != nil:
 			no("length-unreadable", "/top/binding/width", err.Error(), "Write the width to cut, such as 2 1/2.")
+		case tooLong(2*l, b.Role, t):
+			no("cloth-too-short", "/top/binding/width", fmt.Sprintf("Strips of %s cannot be joined on the diagonal from so narrow a cloth.", t.Ruler.Print(l)), "Cut the binding narrower, or choose wider cloth.")
 		case l <= 4*t.Seam || l > 10*measure.Inch:
 			no("too-narrow", "/top/binding/width", fmt.Sprintf("A binding cut %s wide does not fold round the edge.", t.Ruler.Print(l)), fmt.Sprintf("Cut it wider than %s and at most %s.", t.Ruler.Print(4*t.Seam), t.Ruler.Print(10*measure.Inch)))
 		}

@@ -217,11 +217,19 @@ func Check(top Top, t *making.Table) bool {
 			stop("too-narrow", at+"/width", fmt.Sprintf("A border cut %s wide is taken whole by its two seam allowances.", t.Ruler.Print(l)), fmt.Sprintf("Cut it wider than %s.", t.Ruler.Print(2*t.Seam)))
 		case l > 40*measure.Inch:
 			stop("too-wide", at+"/width", fmt.Sprintf("A border cut %s wide is wider than a strip of cloth can be.", t.Ruler.Print(l)), "Make it narrower, or add a second border.")
+		case b.Corners != "" && tooLong(l, b.Corners, t):
+			stop("cloth-too-short", at+"/corners", fmt.Sprintf("A corner square of %s does not come out of its cloth.", t.Ruler.Print(l)), "Make the border narrower, or choose wider cloth for its corners.")
 		case !l.On(t.Ruler.Mark):
 			t.Problems.Warn("off-the-ruler", at+"/width", fmt.Sprintf("The border should be %s wide, which is between two marks of your ruler.", t.Ruler.Print(l)), "Choose a width on a mark.")
 		}
 	}
 	return sashing(top, t, stop) && finishing(top, t, stop) && good
+}
+
+// tooLong says whether a length does not come out of the cloth of a role, across its usable width.
+func tooLong(l measure.Length, role string, t *making.Table) bool {
+	usable, known := t.Usable(role)
+	return known && l.CeilTo(t.Ruler.Mark) > usable-t.Squaring
 }
 
 // patchesOf counts the patches of the whole quilt.

@@ -101,9 +101,16 @@ func sashing(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 	if _, taken := t.Made(sash); taken {
 		no("id-not-unique", "/units", "A unit has the id “sash”, which names the sashing.", "Give it another id.")
 	}
-	if _, w, _, ok := blockOf(top, t); ok {
-		if usable, known := t.Usable(s.Role); known && w.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
-			no("cloth-too-short", "/top/sashing/role", fmt.Sprintf("A block is %s wide, and a strip of sashing comes out only %s long.", t.Ruler.Print(w), t.Ruler.Print(usable-t.Squaring)), "Use wider cloth for it.")
+	if _, w, h, ok := blockOf(top, t); ok {
+		cut, _ := s.cut(t)
+		for _, long := range []measure.Length{w, h} {
+			if tooLong(long, s.Role, t) {
+				no("cloth-too-short", "/top/sashing/role", fmt.Sprintf("A piece of sashing %s long does not come out of its cloth.", t.Ruler.Print(long)), "Choose wider cloth for it.")
+				break
+			}
+		}
+		if s.Corners != "" && tooLong(cut, s.Corners, t) {
+			no("cloth-too-short", "/top/sashing/corners", "A cornerstone does not come out of its cloth.", "Make the sashing narrower, or choose wider cloth.")
 		}
 	}
 	return good

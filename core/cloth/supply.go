@@ -1,0 +1,116 @@
+package cloth
+
+import (
+	"fmt"
+	"strings"
+
+	"vicis/core/measure"
+	"vicis/core/problem"
+)
+
+// Kind is the shape cloth is kept in.
+type Kind string
+
+// The kinds of supply.
+const (
+	Yardage Kind = "yardage" // with its selvedges: width between them, length along them
+	Strips  Kind = "strips"  // cut already: width of one, and how long
+	Pieces  Kind = "pieces"  // squares, quarters, scraps: width, and length along the selvedge
+)
+
+// Supply is cloth that lies there and is promised to a quilt, with its size, so that a plan follows from the document alone.
+type Supply struct {
+	ID     string          `json:"id" doc:"Of the piece on the shelf that all quilts share"`
+	Fabric string          `json:"fabric"`
+	Kind   Kind            `json:"kind" enum:"yardage,strips,pieces"`
+	Width  measure.Written `json:"width"`
+	Length measure.Written `json:"length"`
+	Count  int             `json:"count" minimum:"1" maximum:"1000"`
+}
+
+// Have is a supply after checking.
+type Have struct {
+	Supply
+	W, L measure.Length
+}
+
+// Holding is a piece of cloth on the shelf that all quilts share.
+type Holding struct {
+	ID     string          `json:"id" minLength:"4" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$"`
+	Name   string          `json:"name" doc:"What the quilter calls the fabric"`
+	Colour string          `json:"colour" pattern:"^#[0-9a-fA-F]{6}$"`
+	Kind   Kind            `json:"kind" enum:"yardage,strips,pieces"`
+	Width  measure.Written `json:"width"`
+	Length measure.Written `json:"length"`
+	Count  int             `json:"count" minimum:"0" maximum:"1000" doc:"How many of these; 0 once it is used up"`
+	Note   string          `json:"note,omitempty" maxLength:"300" doc:"Where it came from, what it is kept for"`
+}
+
+// Check looks at a holding, puts its lengths in their canonical text, and says what is wrong.
+func (h *Holding) Check(units measure.Units) problem.List {
+	var problems problem.List
+	if strings.TrimSpace(h.Name) == "" {
+		problems.Stop("name-missing", "/name", "The cloth has no name.", "Name it as you call it at the table.")
+	}
+	if len(h.Colour) != 7 || h.Colour[0] != '#' || strings.Trim(strings.ToLower(h.Colour[1:]), "0123456789abcdef") != "" {
+		problems.Stop("colour-unreadable", "/colour", fmt.Sprintf("“%s” is not a colour.", h.Colour), "Pick a colour, or write it as # and six hex digits.")
+	}
+	if h.Count < 0 || h.Count > 1000 {
+		problems.Stop("count", "/count", fmt.Sprintf("There cannot be %d of it.", h.Count), "Write 0 to 1000.")
+	}
+	sized(h.Kind, &h.Width, &h.Length, units, "", &problems)
+	return problems
+}
+
+// sized checks the size of a piece of cloth.
+func sized(kind Kind, width, length *measure.Written, units measure.Units, at string, problems *problem.List) (w, l measure.Length) {
+	switch kind {
+	case Yardage, Strips, Pieces:
+	default:
+		problems.Stop("kind-unknown", at+"/kind", fmt.Sprintf("“%s” is no shape cloth is kept in.", kind), "Choose yardage, strips or pieces.")
+	}
+	ruler := measure.Ruler{Units: units, Mark: 1}
+	for _, one := range []struct {
+		at      string
+		written *measure.Written
+		into    *measure.Length
+	}{{at + "/width", width, &w}, {at + "/length", length, &l}} {
+		got, err := one.written.Length(units)
+		switch {
+		case err != nil:
+			problems.Stop("length-unreadable", one.at, err.Error(), "Write how large it is, such as 18 in or 1 1/4 yd.")
+		case got < measure.Inch/2 || got > 100*measure.Yard:
+			problems.Stop("too-small", one.at, fmt.Sprintf("A piece of cloth does not measure %s.", ruler.Print(got)), "Measure it again.")
+		default:
+			*one.written, *one.into = measure.Write(got), got
+		}
+	}
+	return w, l
+}
+
+// Supply checks what is promised to the quilt and keeps it beside the fabrics.
+func (s *Shelf) Supply(list []Supply, units measure.Units, problems *problem.List) {
+	s.have = map[string][]Have{}
+	seen := map[string]bool{}
+	for i, one := range list {
+		at := problem.At("supplies", i)
+		if _, ok := s.fabrics[one.Fabric]; !ok {
+			problems.Stop("fabric-unknown", at+"/fabric", "This cloth is promised to no fabric of the quilt.", "Choose which of its fabrics it is.")
+			continue
+		}
+		if one.ID == "" || seen[one.ID] {
+			problems.Stop("promised-twice", at+"/id", "The same piece of cloth is promised to this quilt twice.", "Promise it once, with how many of it.")
+			continue
+		}
+		seen[one.ID] = true
+		if one.Count < 1 || one.Count > 1000 {
+			problems.Stop("count", at+"/count", fmt.Sprintf("%d pieces of it cannot be promised.", one.Count), "Write 1 to 1000.")
+			continue
+		}
+		w, l := sized(one.Kind, &one.Width, &one.Length, units, at, problems)
+		s.have[one.Fabric] = append(s.have[one.Fabric], Have{one, w, l})
+	}
+}
+
+// Have lists what is there of a fabric.
+func (s Shelf) Have(fabric string) []Have { return s.have[fabric] }

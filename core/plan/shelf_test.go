@@ -1,0 +1,188 @@
+package plan_test
+
+import (
+	"fmt"
+	"math/rand"
+	"reflect"
+	"testing"
+
+	"vicis/core/cloth"
+	"vicis/core/measure"
+	"vicis/core/plan"
+	"vicis/core/tally"
+)
+
+// Twelve squares of 8½″, four from a strip of 39½″: three strips, 26″ of cloth, ¾ yd. By hand with what lies on the shelf.
+func TestTheShelfIsUsedFirst(t *testing.T) {
+	for _, c := range []struct {
+		name     string
+		supplies []cloth.Supply
+		strips   int // cut or taken
+		ready    int
+		buy      string
+		shelf    []string
+		made     map[string]int
+	}{
+		{"nothing", nil, 3, 0, "¾ yd", []string{}, map[string]int{"p": 12}},
+		{
+			"five squares",
+			[]cloth.Supply{{ID: "ten", Kind: cloth.Pieces, Width: "10 in", Length: "10 in", Count: 5}},
+			2, 0, "½ yd", // 7 squares: two strips, 17½″
+			[]string{"5 of 8½″ × 8½″ from 5 pieces of 10″ × 10″ on the shelf, for Square"},
+			map[string]int{"p": 7, "p/shelf/ten": 5},
+		},
+		{
+			"quarters",
+			[]cloth.Supply{{ID: "fq", Kind: cloth.Pieces, Width: "21 in", Length: "18 in", Count: 9}},
+			0, 0, "nothing", // two by two from each, three are enough
+			[]string{"12 of 8½″ × 8½″ from 3 pieces of 21″ × 18″, 4 from each on the shelf, for Square"},
+			map[string]int{"p": 12},
+		},
+		{
+			"strips cut already",
+			[]cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: "8 1/2 in", Length: "42 in", Count: 1}},
+			3, 1, "½ yd",
+			[]string{"1 strip of 8½″: on the shelf, cut already"},
+			map[string]int{"p": 12, "p/strips": 3},
+		},
+		{"strips too short", []cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: "8 1/2 in", Length: "39 in", Count: 9}}, 3, 0, "¾ yd", []string{}, nil},
+		{"strips too wide", []cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: "9 in", Length: "42 in", Count: 9}}, 3, 0, "¾ yd", []string{}, nil},
+		{
+			"a length",
+			[]cloth.Supply{{ID: "half", Kind: cloth.Yardage, Width: "42 in", Length: "20 in", Count: 1}},
+			3, 0, "¼ yd", // two strips, 17½″ of 20″; the third is bought: 9″
+			[]string{"2 strips from 20″ on the shelf; 2½″ of it is left"},
+			map[string]int{"p": 12},
+		},
+		{"a narrow length", []cloth.Supply{{ID: "half", Kind: cloth.Yardage, Width: "36 in", Length: "20 in", Count: 1}}, 3, 0, "¾ yd", []string{}, nil},
+		{
+			"all of it",
+			[]cloth.Supply{{ID: "yard", Kind: cloth.Yardage, Width: "40 in", Length: "1 yd", Count: 1}},
+			3, 0, "nothing",
+			[]string{"3 strips from 36″ on the shelf; 10″ of it is left"},
+			map[string]int{"p": 12},
+		},
+	} {
+		d := plain(t, 4, 3)
+		for i := range c.supplies {
+			c.supplies[i].Fabric = "f"
+		}
+		d.Supplies = c.supplies
+		p := planned(t, d)
+		f := p.Cut[0]
+		strips, ready := 0, 0
+		for _, s := range f.Strips {
+			strips, ready = strips+s.Count, ready+s.Ready
+		}
+		if strips != c.strips || ready != c.ready || f.Buy != c.buy {
+			t.Errorf("%s: %d strips, %d of them ready, buy %s", c.name, strips, ready, f.Buy)
+		}
+		if !reflect.DeepEqual(f.Shelf, c.shelf) {
+			t.Errorf("%s: %q", c.name, f.Shelf)
+		}
+		made := map[string]int{}
+		for _, s := range p.Steps {
+			made[s.ID] = s.Make
+		}
+		for id, n := range c.made {
+			if made[id] != n {
+				t.Errorf("%s: %d of %s, want %d", c.name, made[id], id, n)
+			}
+		}
+		toTheEnd(t, p)
+		scripted(t, p)
+	}
+}
+
+// toTheEnd tallies a plan as it was made: all done, nothing doubted.
+func toTheEnd(t *testing.T, p plan.Plan) {
+	t.Helper()
+	var events []tally.Event
+	for i, s := range p.Steps {
+		events = append(events, tally.Event{ID: fmt.Sprint("event-", i), Step: s.ID, Kind: tally.Made, N: s.Make, Exact: s.Exact})
+	}
+	if out := tally.Fold(p, events); out.Next != "" || len(out.Doubts) > 0 || len(out.NoLonger) > 0 {
+		t.Fatalf("%s: next %q, doubts %+v, %+v", p.Name, out.Next, out.Doubts, out.NoLonger)
+	}
+}
+
+// Whatever lies on the shelf: the plan makes as many of everything as without it, buys no more, and can be tallied to the end.
+func TestAnyShelfGivesTheSameQuilt(t *testing.T) {
+	r := rand.New(rand.NewSource(11))
+	used := 0
+	for _, d := range blocks(t) {
+		without := planned(t, d)
+		for range 4 {
+			d.Supplies = nil
+			for i, f := range d.Fabrics {
+				for k := range 1 + r.Intn(3) {
+					s := cloth.Supply{ID: fmt.Sprintf("piece-%d-%d", i, k), Fabric: f.ID, Count: 1 + r.Intn(20)}
+					eighths := func(least, most int) measure.Written {
+						return measure.Write(measure.Length(least+r.Intn(most-least)) * measure.Inch / 8)
+					}
+					switch r.Intn(3) {
+					case 0:
+						s.Kind, s.Width, s.Length, s.Count = cloth.Yardage, "42 in", eighths(40, 500), 1+r.Intn(2)
+					case 1:
+						s.Kind, s.Width, s.Length = cloth.Strips, "2 1/2 in", "42 in"
+					default:
+						s.Kind, s.Width, s.Length = cloth.Pieces, eighths(20, 170), eighths(20, 170)
+					}
+					d.Supplies = append(d.Supplies, s)
+				}
+			}
+			p := planned(t, d)
+			for _, f := range p.Cut {
+				used += len(f.Shelf)
+			}
+			toTheEnd(t, p)
+			scripted(t, p)
+			for i := range without.Steps {
+				s := without.Steps[i]
+				total := 0
+				for _, now := range p.Steps {
+					if now.ID == s.ID {
+						total += now.Make
+						for _, also := range now.Also {
+							if also.Step != s.ID && len(s.Also) == 0 {
+								total += also.Count
+							}
+						}
+					}
+				}
+				if s.Stage != "strips" && total != s.Make {
+					t.Fatalf("%s: %d of %s with the shelf, %d without (%+v)", d.Name, total, s.ID, s.Make, d.Supplies)
+				}
+			}
+		}
+	}
+	if used < 100 {
+		t.Errorf("the shelf was used only %d times", used)
+	}
+}
+
+func TestBadSuppliesAreSaidAtTheirPlace(t *testing.T) {
+	good := cloth.Supply{ID: "good", Fabric: "f", Kind: cloth.Pieces, Width: "10 in", Length: "10 in", Count: 1}
+	for _, c := range []struct {
+		change   func(*cloth.Supply)
+		code, at string
+	}{
+		{func(s *cloth.Supply) { s.Fabric = "z" }, "fabric-unknown", "/supplies/1/fabric"},
+		{func(s *cloth.Supply) { s.ID = "good" }, "promised-twice", "/supplies/1/id"},
+		{func(s *cloth.Supply) { s.ID = "" }, "promised-twice", "/supplies/1/id"},
+		{func(s *cloth.Supply) { s.Count = 0 }, "count", "/supplies/1/count"},
+		{func(s *cloth.Supply) { s.Kind = "bale" }, "kind-unknown", "/supplies/1/kind"},
+		{func(s *cloth.Supply) { s.Width = "wide" }, "length-unreadable", "/supplies/1/width"},
+		{func(s *cloth.Supply) { s.Length = "0" }, "too-small", "/supplies/1/length"},
+		{func(s *cloth.Supply) { s.Length = "900 yd" }, "too-small", "/supplies/1/length"},
+	} {
+		d := plain(t, 2, 2)
+		bad := good
+		bad.ID = "bad"
+		c.change(&bad)
+		d.Supplies = []cloth.Supply{good, bad}
+		if _, problems := plan.Make(d, nil); !has(problems, c.code, c.at) {
+			t.Errorf("%s at %s: %v", c.code, c.at, problems)
+		}
+	}
+}
