@@ -39,6 +39,7 @@ func New(s *store.Store, web http.Handler, hosts []string) *gin.Engine {
 	engine.ContextWithFallback = true // a client that leaves cancels its query
 	engine.Use(gin.CustomRecovery(recovered), guard(hosts), gzip.Gzip(gzip.DefaultCompression))
 	srv := &Server{store: s, now: time.Now}
+	s.Guard(keepsPromises)
 	srv.register(humagin.New(engine, config()))
 	engine.NoRoute(func(c *gin.Context) {
 		if strings.HasPrefix(c.Request.URL.Path, "/api") {
@@ -192,6 +193,7 @@ func (s *Server) register(a huma.API) {
 	s.registerFiles(a, op)
 	s.registerLibrary(a, op)
 	s.registerCutting(a, op)
+	s.registerCloth(a, op)
 	huma.Register(a, op(http.MethodGet, "/api/starters", "starters", "Blocks to begin a quilt with"), s.starters)
 	huma.Register(a, draft(op(http.MethodPost, "/api/starters", "begin", "Lay out a first document from a few choices")), s.begin)
 }

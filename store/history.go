@@ -92,6 +92,9 @@ func (s *Store) Restore(ctx context.Context, id string, base int, act Act, rev i
 		if rev < 1 || rev > len(list) {
 			return ErrNowhere
 		}
+		if err := s.allowed(ctx, tx, id, list[rev-1].Document); err != nil {
+			return err
+		}
 		if _, err := tx.ExecContext(ctx, `INSERT INTO revisions (quilt, rev, document, at, act) VALUES (?, ?, ?, ?, ?)`, id, base+1, list[rev-1].Document, stamp(at), act); err != nil {
 			return err
 		}

@@ -42,6 +42,7 @@ func (e *StaleError) Error() string {
 type Store struct {
 	write *sqlx.DB // one connection: writers wait for each other here, not in SQLite
 	read  *sqlx.DB
+	allow Allow
 }
 
 const pragmas = "_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)"
@@ -116,14 +117,19 @@ func (s *Store) Quilts(ctx context.Context) ([]Quilt, error) {
 
 // PutAway takes a quilt off the shelf or brings it back. Nothing of it is lost either way.
 func (s *Store) PutAway(ctx context.Context, id string, away bool) error {
-	res, err := s.write.ExecContext(ctx, `UPDATE quilts SET away = ? WHERE id = ?`, away, id)
-	if err != nil {
-		return wrap("put away", err)
-	}
-	if n, err := res.RowsAffected(); err != nil || n == 0 {
-		return wrap("put away", errors.Join(ErrUnknown, err))
-	}
-	return nil
+	return wrap("put away", s.inTx(ctx, func(tx *sqlx.Tx) error {
+		q, err := quilt(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		if !away && q.Away {
+			if err := s.allowed(ctx, tx, id, q.Document); err != nil {
+				return err
+			}
+		}
+		_, err = tx.ExecContext(ctx, `UPDATE quilts SET away = ? WHERE id = ?`, away, id)
+		return err
+	}))
 }
 
 // Quilt gives a project at its newest revision, or ErrUnknown.
@@ -155,7 +161,7 @@ func (s *Store) Create(ctx context.Context, id, document string, at time.Time) (
 		if _, err := tx.ExecContext(ctx, `INSERT INTO quilts (id, created) VALUES (?, ?)`, id, stamp(at)); err != nil {
 			return err
 		}
-		if err := insertRevision(ctx, tx, id, 1, document, at); err != nil {
+		if err := s.insertRevision(ctx, tx, id, 1, document, at); err != nil {
 			return err
 		}
 		q, err = quilt(ctx, tx, id)
@@ -179,7 +185,7 @@ func (s *Store) Save(ctx context.Context, id string, base int, document string, 
 		if q.Rev != base {
 			return &StaleError{Have: base, Newest: q.Rev}
 		}
-		if err := insertRevision(ctx, tx, id, base+1, document, at); err != nil {
+		if err := s.insertRevision(ctx, tx, id, base+1, document, at); err != nil {
 			return err
 		}
 		q, err = quilt(ctx, tx, id)
@@ -188,7 +194,10 @@ func (s *Store) Save(ctx context.Context, id string, base int, document string, 
 	return q, wrap("save quilt "+id, err)
 }
 
-func insertRevision(ctx context.Context, tx *sqlx.Tx, id string, rev int, document string, at time.Time) error {
+func (s *Store) insertRevision(ctx context.Context, tx *sqlx.Tx, id string, rev int, document string, at time.Time) error {
+	if err := s.allowed(ctx, tx, id, document); err != nil {
+		return err
+	}
 	_, err := tx.ExecContext(ctx, `INSERT INTO revisions (quilt, rev, document, at) VALUES (?, ?, ?, ?)`, id, rev, document, stamp(at))
 	return err
 }

@@ -36,7 +36,7 @@ type Have struct {
 
 // Holding is a piece of cloth on the shelf that all quilts share.
 type Holding struct {
-	ID     string          `json:"id" minLength:"4" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$"`
+	ID     string          `json:"id,omitempty" maxLength:"64"`
 	Name   string          `json:"name" doc:"What the quilter calls the fabric"`
 	Colour string          `json:"colour" pattern:"^#[0-9a-fA-F]{6}$"`
 	Kind   Kind            `json:"kind" enum:"yardage,strips,pieces"`

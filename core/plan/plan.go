@@ -36,6 +36,7 @@ type Plan struct {
 	Stages   []batching.Stage   `json:"stages"`
 	Cut      []FabricCut        `json:"cut"`
 	Sets     []SetCut           `json:"sets"`
+	Remnants []Remnant          `json:"remnants" doc:"What is left once all is cut"`
 	Script   []ScriptPart       `json:"script" doc:"The cutting in the order of the table"`
 	Press    Pressing           `json:"press"`
 	Trim     []Trim             `json:"trim"`
@@ -223,7 +224,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	b.table()
 	p := Plan{
 		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages, Pictures: map[string]Picture{},
-		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Script: []ScriptPart{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout(), Values: Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}},
+		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Script: []ScriptPart{}, Remnants: []Remnant{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout(), Values: Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}},
 		Ledger: emptyLedger(), Things: []Thing{},
 	}
 	if b.problems.Stopped() {
@@ -249,7 +250,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	p.Finished, p.Block = b.size(w, h), b.size(b.layout.BlockW, b.layout.BlockH)
 	p.Rows, p.Columns, p.Blocks = d.Top.Rows, d.Top.Columns, d.Top.Rows*d.Top.Columns
 	p.Cut, p.Sets = b.cutList(), b.setList()
-	p.Script = b.script()
+	p.Script, p.Remnants = b.script(), b.remnants()
 	p.Steps = b.steps()
 	workCounts(p.Steps)
 	p.Press = b.pressList()

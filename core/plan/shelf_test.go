@@ -2,6 +2,7 @@ package plan_test
 
 import (
 	"fmt"
+	"math"
 	"math/rand"
 	"reflect"
 	"testing"
@@ -183,6 +184,42 @@ func TestBadSuppliesAreSaidAtTheirPlace(t *testing.T) {
 		d.Supplies = []cloth.Supply{good, bad}
 		if _, problems := plan.Make(d, nil); !has(problems, c.code, c.at) {
 			t.Errorf("%s at %s: %v", c.code, c.at, problems)
+		}
+	}
+}
+
+// What is left, by hand. Twelve squares of 8½″: three strips of four, 39½ − 34 = 5½″ of each; ¾ yd is 27″, 26″ are cut, 1″ is not
+// worth keeping. From a yard on the shelf 10″ are left.
+func TestWhatIsLeftGoesBack(t *testing.T) {
+	d := plain(t, 4, 3)
+	p := planned(t, d)
+	if len(p.Remnants) != 1 || p.Remnants[0].Size != "8½″ × 5½″" || p.Remnants[0].Count != 3 || p.Remnants[0].Kind != cloth.Pieces || p.Remnants[0].Fits != "" {
+		t.Errorf("%+v", p.Remnants)
+	}
+	d.Supplies = []cloth.Supply{{ID: "yard", Fabric: "f", Kind: cloth.Yardage, Width: "40 in", Length: "1 yd", Count: 1}}
+	p = planned(t, d)
+	if len(p.Remnants) != 2 || p.Remnants[1].Size != "40″ × 10″" || p.Remnants[1].Kind != cloth.Yardage {
+		t.Errorf("%+v", p.Remnants)
+	}
+	// Area in is area out: what is cut, squared off and left is what was there, for one fabric cut into patches alone.
+	for columns := 1; columns < 12; columns++ {
+		d := plain(t, columns, 1)
+		d.Cloth.Squaring = "0"
+		p := planned(t, d)
+		area := float64(columns) * 8.5 * 8.5
+		for _, r := range p.Remnants {
+			w, _ := r.Width.Length(measure.Inches)
+			l, _ := r.Length.Length(measure.Inches)
+			area += w.Inches() * l.Inches() * float64(r.Count)
+		}
+		strips := p.Cut[0].Strips[0].Count
+		bought := (strips*17 + 8) / 9 * 9 // in half inches, to the next eighth of a yard
+		small := float64(bought)/2 - float64(strips)*8.5
+		if small < 1.5 {
+			area += small * 40 // too little to keep
+		}
+		if want := float64(bought) / 2 * 40; math.Abs(area-want) > 1e-6 {
+			t.Errorf("%d squares: %v in² in all, %v bought", columns, area, want)
 		}
 	}
 }

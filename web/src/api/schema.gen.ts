@@ -38,6 +38,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cloth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cloth on the shelf that all quilts share, and to which it is promised */
+        get: operations["cloth"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cloth/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Say how a piece of cloth lies on the shelf; new, changed, or none of it any more */
+        put: operations["putCloth"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/files": {
         parameters: {
             query?: never;
@@ -385,11 +419,50 @@ export interface components {
             /** @description Usable width without selvedges, where it differs from the project's */
             usable?: string;
         };
+        ClothInBody: {
+            colour: string;
+            /**
+             * Format: int64
+             * @description How many of these; 0 once it is used up
+             */
+            count: number;
+            id?: string;
+            /** @enum {string} */
+            kind: "yardage" | "strips" | "pieces";
+            length: string;
+            /**
+             * @description What a bare number means
+             * @enum {string}
+             */
+            measure?: "in" | "cm";
+            /** @description What the quilter calls the fabric */
+            name: string;
+            /** @description Where it came from, what it is kept for */
+            note?: string;
+            width: string;
+        };
+        ClothPromise: {
+            /** Format: int64 */
+            count: number;
+            name: string;
+            quilt: string;
+        };
         ClothRole: {
             /** @description The id of the fabric that plays it */
             fabric: string;
             id: string;
             name: string;
+        };
+        ClothSupply: {
+            /** Format: int64 */
+            count: number;
+            fabric: string;
+            /** @description Of the piece on the shelf that all quilts share */
+            id: string;
+            /** @enum {string} */
+            kind: "yardage" | "strips" | "pieces";
+            length: string;
+            width: string;
         };
         CreateInBody: {
             document: components["schemas"]["Document"];
@@ -429,6 +502,8 @@ export interface components {
             spares: components["schemas"]["DemandSpares"];
             /** @description The width strips are cut unless a unit says otherwise */
             strip: string;
+            /** @description Cloth on the shelf that is promised to this quilt */
+            supplies?: components["schemas"]["ClothSupply"][];
             top: components["schemas"]["QuiltTop"];
             units: components["schemas"]["MakingUnit"][];
             /**
@@ -549,6 +624,32 @@ export interface components {
             id: string;
             /** @description The file as it is */
             text: string;
+        };
+        Held: {
+            colour: string;
+            /**
+             * Format: int64
+             * @description How many of these; 0 once it is used up
+             */
+            count: number;
+            /**
+             * Format: int64
+             * @description Below zero where more is promised than there is
+             */
+            free: number;
+            id?: string;
+            /** @enum {string} */
+            kind: "yardage" | "strips" | "pieces";
+            length: string;
+            /** @description What the quilter calls the fabric */
+            name: string;
+            /** @description Where it came from, what it is kept for */
+            note?: string;
+            promised: components["schemas"]["ClothPromise"][];
+            since: string;
+            /** @description Its name and size as a ruler reads */
+            title: string;
+            width: string;
         };
         MakingCorner: {
             /** @enum {string} */
@@ -819,6 +920,8 @@ export interface components {
             };
             press: components["schemas"]["PlanPressing"];
             quilt: components["schemas"]["PlanLayout"];
+            /** @description What is left once all is cut */
+            remnants: components["schemas"]["PlanRemnant"][];
             /** Format: int64 */
             rows: number;
             /** @description The cutting in the order of the table */
@@ -905,13 +1008,15 @@ export interface components {
             strips: number;
         };
         PlanFabricCut: {
-            /** @description Rounded up to the shop's step */
+            /** @description Rounded up to the shop's step; nothing where the shelf has it all */
             buy: string;
             colour: string;
             fabric: string;
             /** @description Of cloth that is cut, squaring up included */
             length: components["schemas"]["MeasureReading"];
             name: string;
+            /** @description What comes from the shelf, and what is left there */
+            shelf: string[];
             /** @description Widest first */
             strips: components["schemas"]["PlanStripCut"][];
             usable: components["schemas"]["MeasureReading"];
@@ -1104,6 +1209,22 @@ export interface components {
             rows: number;
             uses: components["schemas"]["PlanUsed"][];
         };
+        PlanRemnant: {
+            colour: string;
+            /** Format: int64 */
+            count: number;
+            /** @description What of this quilt it could be */
+            fits: string;
+            /** @description Made of its fabric and size, so that the same remnant is put back once */
+            key: string;
+            /** @enum {string} */
+            kind: "yardage" | "strips" | "pieces";
+            length: string;
+            name: string;
+            /** @description As the ruler reads */
+            size: string;
+            width: string;
+        };
         PlanResized: {
             document: components["schemas"]["Document"];
             /** @description What the unit finishes now */
@@ -1234,6 +1355,11 @@ export interface components {
             /** @description What to do with strips that are sewn end to end, or with lengths of a backing */
             joined?: string;
             patches?: components["schemas"]["PlanAcross"];
+            /**
+             * Format: int64
+             * @description Of the count, those that lie on the shelf cut already
+             */
+            ready: number;
             step: string;
             /** @description To cut, on a mark of the ruler */
             width: components["schemas"]["MeasureReading"];
@@ -1804,6 +1930,178 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanCliff"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    cloth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Held"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    putCloth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClothInBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Held"][];
                 };
             };
             /** @description Bad Request */

@@ -1,0 +1,142 @@
+package api
+
+import (
+	"cmp"
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"slices"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"vicis/core/cloth"
+	"vicis/core/document"
+	"vicis/core/measure"
+	"vicis/core/problem"
+	"vicis/store"
+)
+
+// Cloth on the shelf that all quilts share: what lies there, what is promised to which quilt, and that it is promised once.
+
+func (s *Server) registerCloth(a huma.API, op describe) {
+	huma.Register(a, op(http.MethodGet, "/api/cloth", "cloth", "Cloth on the shelf that all quilts share, and to which it is promised"), s.cloth)
+	put := op(http.MethodPut, "/api/cloth/{id}", "putCloth", "Say how a piece of cloth lies on the shelf; new, changed, or none of it any more")
+	put.SkipValidateBody = true // what is wrong is said in the quilter's words
+	huma.Register(a, put, s.putCloth)
+}
+
+// Held is a piece on the shelf with what is promised of it.
+type Held struct {
+	cloth.Holding
+	Title    string          `json:"title" doc:"Its name and size as a ruler reads"`
+	Promised []cloth.Promise `json:"promised"`
+	Free     int             `json:"free" doc:"Below zero where more is promised than there is"`
+	Since    string          `json:"since"`
+}
+
+func holdings(list []store.Cloth) ([]cloth.Holding, error) {
+	out := make([]cloth.Holding, len(list))
+	for i, c := range list {
+		if err := json.Unmarshal([]byte(c.Piece), &out[i]); err != nil {
+			return nil, fmt.Errorf("cloth %s: %w", c.ID, err)
+		}
+	}
+	return out, nil
+}
+
+// promises is what each quilt takes of the shelf; one that cannot be read takes nothing.
+func promises(quilts []store.Quilt) []cloth.Promise {
+	var list []cloth.Promise
+	for _, q := range quilts {
+		if d, _ := document.Read([]byte(q.Document)); len(d.Supplies) > 0 && !q.Away {
+			list = append(list, cloth.Promise{Quilt: q.ID, Name: d.Name, Supplies: d.Supplies})
+		}
+	}
+	slices.SortFunc(list, func(a, b cloth.Promise) int { return cmp.Or(cmp.Compare(a.Name, b.Name), cmp.Compare(a.Quilt, b.Quilt)) })
+	return list
+}
+
+// keepsPromises refuses a document that takes what another quilt has.
+func keepsPromises(_, text string, list []store.Cloth, others []store.Quilt) error {
+	d, _ := document.Read([]byte(text))
+	if len(d.Supplies) == 0 {
+		return nil
+	}
+	shelf, err := holdings(list)
+	if err != nil {
+		return err
+	}
+	var problems problem.List
+	cloth.Keep(d.Supplies, shelf, promises(others), &problems)
+	if problems.Stopped() {
+		return refuse(problems)
+	}
+	return nil
+}
+
+func (s *Server) held(ctx context.Context) ([]Held, error) {
+	list, err := s.store.Cloth(ctx)
+	if err != nil {
+		return nil, err
+	}
+	shelf, err := holdings(list)
+	if err != nil {
+		return nil, err
+	}
+	quilts, err := s.store.Quilts(ctx)
+	if err != nil {
+		return nil, err
+	}
+	taken := promises(quilts)
+	out := make([]Held, len(shelf))
+	for i, h := range shelf {
+		out[i] = Held{Holding: h, Title: h.Title(), Promised: cloth.Promised(h.ID, taken), Free: h.Count, Since: list[i].At}
+		for _, p := range out[i].Promised {
+			out[i].Free -= p.Count
+		}
+	}
+	return out, nil
+}
+
+func (s *Server) cloth(ctx context.Context, _ *struct{}) (*body[[]Held], error) {
+	list, err := s.held(ctx)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	return &body[[]Held]{list}, nil
+}
+
+type clothIn struct {
+	ID   string `path:"id" maxLength:"64"`
+	Body struct {
+		cloth.Holding
+		Measure measure.Units `json:"measure,omitempty" enum:"in,cm" doc:"What a bare number means"`
+	}
+}
+
+func (s *Server) putCloth(ctx context.Context, in *clothIn) (*body[[]Held], error) {
+	h := in.Body.Holding
+	h.ID = in.ID
+	units := in.Body.Measure
+	if units == "" {
+		units = measure.Inches
+	}
+	problems := h.Check(units)
+	if !plainID(h.ID) {
+		problems.Stop("id-not-unique", "/id", "The cloth has no usable id.", "Use 8 to 64 letters, digits, - or _.")
+	}
+	if problems.Stopped() {
+		t := refuse(problems)
+		t.Title = "This cannot lie on the shelf yet"
+		return nil, t
+	}
+	text, err := json.Marshal(h)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	if err := s.store.PutCloth(ctx, h.ID, string(text), s.now()); err != nil {
+		return nil, trouble(err)
+	}
+	return s.cloth(ctx, nil)
+}

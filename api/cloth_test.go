@@ -1,0 +1,117 @@
+package api
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"vicis/core/cloth"
+)
+
+func (s site) lay(id, piece string) []Held {
+	s.t.Helper()
+	w := s.do("PUT", "/api/cloth/"+id, piece)
+	if w.Code != 200 {
+		s.t.Fatalf("%d %s", w.Code, w.Body)
+	}
+	return decode[[]Held](s.t, w)
+}
+
+// promised gives a document of one fabric with so many of a piece promised to it.
+func promised(piece string, n int, name string) string {
+	return fmt.Sprintf(`{"vicis":1,"name":%q,"measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":"1/2"},
+"strip":"8 1/2","spares":{},"schools":{},"settings":{},"fabrics":[{"id":"f","name":"Fog","colour":"#999999"}],"roles":[{"id":"A","name":"A","fabric":"f"}],
+"supplies":[{"id":%q,"fabric":"f","kind":"pieces","width":"10 in","length":"10 in","count":%d}],
+"units":[{"id":"p","name":"Square","how":{"by":"patch","role":"A","width":"8 1/2","height":"8 1/2"}}],"top":{"rows":3,"columns":4,"repeat":[[{"unit":"p"}]]}}`, name, piece, n)
+}
+
+const tens = `{"name":"Fog","colour":"#999999","kind":"pieces","width":"10","length":"10","count":8,"note":"from a friend"}`
+
+func TestAPieceIsPromisedOnce(t *testing.T) {
+	s := newSite(t)
+	if list := s.lay("piece-of-fog", tens); len(list) != 1 || list[0].Width != "10 in" || list[0].Free != 8 || list[0].Title != "Fog, 10″ × 10″" {
+		t.Fatalf("%+v", list)
+	}
+	create := func(id string, n int) int {
+		return s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":%q,"document":%s}`, id, promised("piece-of-fog", n, "Quilt "+id))).Code
+	}
+	if code := create("quilt-one", 5); code != 200 {
+		t.Fatal(code)
+	}
+	w := s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-two","document":%s}`, promised("piece-of-fog", 4, "Two")))
+	trouble := decode[Trouble](t, w)
+	if w.Code != 422 || len(trouble.Problems) != 1 || trouble.Problems[0].At != "/supplies/0/count" || trouble.Problems[0].Says != "Of Fog, 10″ × 10″ there is 8 on the shelf, promised already: 5 to Quilt quilt-one." || trouble.Problems[0].Mend != "Take at most 3, or other cloth." {
+		t.Fatalf("%d %+v", w.Code, trouble)
+	}
+	if w := s.do("GET", "/api/quilts/quilt-two", ""); w.Code != 404 {
+		t.Error("a quilt that was refused is half there")
+	}
+	if code := create("quilt-two", 3); code != 200 {
+		t.Fatal(code)
+	}
+	list := decode[[]Held](t, s.do("GET", "/api/cloth", ""))
+	if list[0].Free != 0 || len(list[0].Promised) != 2 || list[0].Promised[0].Count != 5 {
+		t.Errorf("%+v", list)
+	}
+	// A later save is held against the rest, an undo too, and bringing back what was put away.
+	save := func(id string, rev, n int) int {
+		return s.do("PUT", "/api/quilts/"+id, promised("piece-of-fog", n, "Quilt "+id), "If-Match", fmt.Sprintf("%q", fmt.Sprint(rev))).Code
+	}
+	if code := save("quilt-one", 1, 6); code != 422 {
+		t.Errorf("one more than there is: %d", code)
+	}
+	if code := save("quilt-one", 1, 1); code != 200 {
+		t.Errorf("fewer: %d", code)
+	}
+	if code := save("quilt-two", 1, 7); code != 200 {
+		t.Errorf("what was freed: %d", code)
+	}
+	if w := s.do("POST", "/api/quilts/quilt-one/restore", `{"act":"undo"}`, "If-Match", `"2"`); w.Code != 422 {
+		t.Errorf("an undo took what another quilt has: %d %s", w.Code, w.Body)
+	}
+	if w := s.do("POST", "/api/quilts/quilt-two/away", `{"away":true}`); w.Code >= 300 {
+		t.Fatal(w.Code)
+	}
+	if w := s.do("POST", "/api/quilts/quilt-one/restore", `{"act":"undo"}`, "If-Match", `"2"`); w.Code != 200 {
+		t.Errorf("what is put away keeps its cloth: %d %s", w.Code, w.Body)
+	}
+	if w := s.do("POST", "/api/quilts/quilt-two/away", `{"away":false}`); w.Code != 422 {
+		t.Errorf("brought back, 12 of 8 are promised: %d", w.Code)
+	}
+	// Cloth that turns out to be fewer is a fact: it is said, and what is promised is told as too much.
+	if list := s.lay("piece-of-fog", strings.Replace(tens, `"count":8`, `"count":2`, 1)); list[0].Free != -3 {
+		t.Errorf("%+v", list[0])
+	}
+	// A project from elsewhere knows cloth that never lay here.
+	if w := s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-far","document":%s}`, promised("elsewhere-1", 4, "Far"))); w.Code != 200 {
+		t.Errorf("%d %s", w.Code, w.Body)
+	}
+}
+
+func TestWhatCannotLieOnTheShelfIsSaid(t *testing.T) {
+	s := newSite(t)
+	for _, c := range []struct{ id, from, to, code, at string }{
+		{"piece-of-fog", `"name":"Fog"`, `"name":" "`, "name-missing", "/name"},
+		{"piece-of-fog", `"#999999"`, `"#99999g"`, "colour-unreadable", "/colour"},
+		{"piece-of-fog", `"width":"10"`, `"width":"ten"`, "length-unreadable", "/width"},
+		{"piece-of-fog", `"length":"10"`, `"length":"-1"`, "length-unreadable", "/length"},
+		{"piece-of-fog", `"length":"10"`, `"length":"0"`, "too-small", "/length"},
+		{"short", `"count":8`, `"count":7`, "id-not-unique", "/id"},
+	} {
+		w := s.do("PUT", "/api/cloth/"+c.id, strings.Replace(tens, c.from, c.to, 1))
+		trouble := decode[Trouble](t, w)
+		if w.Code != 422 || len(trouble.Problems) != 1 || trouble.Problems[0].Code != c.code || trouble.Problems[0].At != c.at {
+			t.Errorf("%s: %d %+v", c.to, w.Code, trouble)
+		}
+	}
+	if list := decode[[]Held](t, s.do("GET", "/api/cloth", "")); len(list) != 0 {
+		t.Errorf("%+v", list)
+	}
+	s.lay("piece-of-fog", tens)
+	s.lay("piece-of-fog", tens) // delivered twice
+	s.lay("metric-piece", `{"name":"Ash","colour":"#aaaaaa","kind":"yardage","width":"110","length":"2 m","count":1,"measure":"cm"}`)
+	list := decode[[]Held](t, s.do("GET", "/api/cloth", ""))
+	if len(list) != 2 || list[1].Width != "110 cm" || list[1].Kind != cloth.Yardage {
+		t.Errorf("%+v", list)
+	}
+}

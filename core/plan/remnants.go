@@ -1,0 +1,98 @@
+package plan
+
+import (
+	"fmt"
+
+	"vicis/core/cloth"
+	"vicis/core/cutting"
+	"vicis/core/measure"
+)
+
+// Remnant is cloth that is left once the quilt is cut, worth going back to the shelf.
+type Remnant struct {
+	Key    string          `json:"key" doc:"Made of its fabric and size, so that the same remnant is put back once"`
+	Name   string          `json:"name"`
+	Colour string          `json:"colour"`
+	Kind   cloth.Kind      `json:"kind" enum:"yardage,strips,pieces"`
+	Width  measure.Written `json:"width"`
+	Length measure.Written `json:"length"`
+	Count  int             `json:"count"`
+	Size   string          `json:"size" doc:"As the ruler reads"`
+	Fits   string          `json:"fits" doc:"What of this quilt it could be"`
+}
+
+// worthKeeping is the least side of a remnant (judgement).
+const worthKeeping = 3 * measure.Inch / 2
+
+func (b *builder) remnants() []Remnant {
+	list := []Remnant{}
+	seen := map[string]int{}
+	add := func(name, colour string, kind cloth.Kind, w, l measure.Length, n int, fits string) {
+		if w < worthKeeping || l < worthKeeping {
+			return
+		}
+		key := fmt.Sprintf("%s-%d-%d", kind, int64(w), int64(l))
+		if colour != "" {
+			key = colour[1:] + "-" + key
+		}
+		if i, known := seen[name+key]; known {
+			list[i].Count += n
+			return
+		}
+		seen[name+key] = len(list)
+		list = append(list, Remnant{
+			Key: fmt.Sprintf("%d-%s", len(list)+1, key), Name: name, Colour: colour, Kind: kind, Width: measure.Write(w), Length: measure.Write(l), Count: n,
+			Size: b.say(w) + " × " + b.say(l), Fits: fits,
+		})
+	}
+	for _, f := range b.cut.Fabrics {
+		name, colour := f.Fabric.Name, f.Fabric.Colour
+		for _, s := range f.Strips {
+			if s.Patches != nil {
+				for _, p := range s.Patches.Layups.Patterns {
+					rest := b.rest(*s.Patches, p)
+					add(name, colour, cloth.Pieces, s.Cut, rest, p.Times, b.fits(f.Fabric.ID, s.Cut, rest))
+				}
+			}
+		}
+		for _, u := range f.Uses {
+			add(name, colour, cloth.Yardage, u.Have.W, u.Left, 1, "")
+		}
+		add(name, colour, cloth.Yardage, f.Usable, f.Buy-f.Rest, 1, "")
+	}
+	for _, a := range b.cut.Sets {
+		set := b.made(a.Set)
+		_, high := set.Piece.Size()
+		last := a.Layups.Patterns[len(a.Layups.Patterns)-1]
+		rest := b.rest(a, last)
+		fits := ""
+		if n := rest / a.Cuts[len(a.Cuts)-1].Cut; n > 0 {
+			fits = fmt.Sprintf("%d more of %s", n, b.nameOf(a.Cuts[len(a.Cuts)-1].ID))
+		}
+		f, _ := b.shelf.Fabric(set.Acts[0].Strips[0].Role)
+		add("End of "+set.Unit.Name, f.Colour, cloth.Pieces, high, rest, last.Times, fits)
+	}
+	return list
+}
+
+// rest is what remains of one strip or set cut by a pattern.
+func (b *builder) rest(a cutting.Across, p cutting.Pattern) measure.Length {
+	at, _ := a.Marks(p, &b.t)
+	return a.Length - at[len(at)-1]
+}
+
+// fits names something of the same fabric that still comes out of a remnant.
+func (b *builder) fits(fabric string, w, l measure.Length) string {
+	for _, m := range b.units {
+		for _, act := range m.Acts {
+			if act.Patch == nil || b.fabric(act.Patch.Role) != fabric {
+				continue
+			}
+			x, y := act.Patch.W.CeilTo(b.t.Ruler.Mark), act.Patch.H.CeilTo(b.t.Ruler.Mark)
+			if n := max(w/x*(l/y), w/y*(l/x)); n > 0 {
+				return fmt.Sprintf("%d more of %s", n, b.nameOf(act.ID))
+			}
+		}
+	}
+	return ""
+}
