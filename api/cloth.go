@@ -24,11 +24,80 @@ func (s *Server) registerCloth(a huma.API, op describe) {
 	put := op(http.MethodPut, "/api/cloth/{id}", "putCloth", "Say how a piece of cloth lies on the shelf; new, changed, or none of it any more")
 	put.SkipValidateBody = true // what is wrong is said in the quilter's words
 	huma.Register(a, put, s.putCloth)
+	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/cut", "cut", "All is cut: what was used is taken off the shelf, what is left goes back to it"), s.cut)
+}
+
+type cutIn struct {
+	QuiltIn
+	IfMatch string `header:"If-Match" doc:"The revision that was cut, as the ETag gave it"`
+}
+
+// cut takes what a quilt has used off the shelf and puts what is left of it back, all at once.
+func (s *Server) cut(ctx context.Context, in *cutIn) (*projectOut, error) {
+	base, ok := revision(in.IfMatch)
+	if !ok {
+		return nil, newTrouble(http.StatusPreconditionRequired, "Say in If-Match which revision was cut.")
+	}
+	q, err := s.store.SaveCut(ctx, in.ID, base, afterCutting, s.now())
+	return s.answer(ctx, q, err)
+}
+
+// afterCutting is the document with its supplies cut, and the pieces of the shelf that are fewer or new.
+func afterCutting(q store.Quilt, list []store.Cloth) (string, []store.Cloth, error) {
+	p := previewOf([]byte(q.Document))
+	if p.Problems.Stopped() {
+		return "", nil, refuse(p.Problems)
+	}
+	d := p.Document
+	taken := map[string]int{}
+	for _, t := range p.Plan.Taken {
+		taken[t.Supply] = t.Count
+	}
+	shelf, err := holdings(list)
+	if err != nil {
+		return "", nil, err
+	}
+	var changed []cloth.Holding
+	d.Supplies = slices.Clone(d.Supplies)
+	for i := range d.Supplies {
+		one := &d.Supplies[i]
+		for _, h := range shelf {
+			if h.ID == one.ID && !one.Cut && taken[one.ID] > 0 {
+				h.Count = max(0, h.Count-taken[one.ID])
+				one.Count = taken[one.ID]
+				changed = append(changed, h)
+			}
+		}
+		one.Cut = true
+	}
+	for _, r := range p.Plan.Remnants {
+		id := q.ID[:min(12, len(q.ID))] + "-" + r.Key
+		if slices.ContainsFunc(shelf, func(h cloth.Holding) bool { return h.ID == id }) {
+			continue // put back before, and perhaps promised since
+		}
+		changed = append(changed, cloth.Holding{
+			ID: id, Name: r.Name, Colour: r.Colour, Kind: r.Kind, Width: r.Width, Length: r.Length, Count: r.Count, Note: "left of " + d.Name,
+		})
+	}
+	text, err := document.Write(d)
+	if err != nil {
+		return "", nil, err
+	}
+	var out []store.Cloth
+	for _, h := range changed {
+		piece, err := json.Marshal(h)
+		if err != nil {
+			return "", nil, err
+		}
+		out = append(out, store.Cloth{ID: h.ID, Piece: string(piece)})
+	}
+	return string(text), out, nil
 }
 
 // Held is a piece on the shelf with what is promised of it.
 type Held struct {
 	cloth.Holding
+	ID       string          `json:"id"`
 	Title    string          `json:"title" doc:"Its name and size as a ruler reads"`
 	Promised []cloth.Promise `json:"promised"`
 	Free     int             `json:"free" doc:"Below zero where more is promised than there is"`
@@ -53,7 +122,9 @@ func promises(quilts []store.Quilt) []cloth.Promise {
 			list = append(list, cloth.Promise{Quilt: q.ID, Name: d.Name, Supplies: d.Supplies})
 		}
 	}
-	slices.SortFunc(list, func(a, b cloth.Promise) int { return cmp.Or(cmp.Compare(a.Name, b.Name), cmp.Compare(a.Quilt, b.Quilt)) })
+	slices.SortFunc(list, func(a, b cloth.Promise) int {
+		return cmp.Or(cmp.Compare(a.Name, b.Name), cmp.Compare(a.Quilt, b.Quilt))
+	})
 	return list
 }
 
@@ -91,7 +162,7 @@ func (s *Server) held(ctx context.Context) ([]Held, error) {
 	taken := promises(quilts)
 	out := make([]Held, len(shelf))
 	for i, h := range shelf {
-		out[i] = Held{Holding: h, Title: h.Title(), Promised: cloth.Promised(h.ID, taken), Free: h.Count, Since: list[i].At}
+		out[i] = Held{Holding: h, ID: h.ID, Title: h.Title(), Promised: cloth.Promised(h.ID, taken), Free: h.Count, Since: list[i].At}
 		for _, p := range out[i].Promised {
 			out[i].Free -= p.Count
 		}

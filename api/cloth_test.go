@@ -115,3 +115,58 @@ func TestWhatCannotLieOnTheShelfIsSaid(t *testing.T) {
 		t.Errorf("%+v", list)
 	}
 }
+
+// Nine squares of 8½″ from twelve of 10″, four for the other quilt: once the first is cut the shelf says what lies there.
+func TestTheShelfIsTrueAfterCutting(t *testing.T) {
+	s := newSite(t)
+	s.lay("piece-of-fog", strings.Replace(tens, `"count":8`, `"count":20`, 1))
+	s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-one","document":%s}`, promised("piece-of-fog", 15, "One")))
+	s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-two","document":%s}`, promised("piece-of-fog", 5, "Two")))
+	find := func(id string) Held {
+		for _, h := range decode[[]Held](t, s.do("GET", "/api/cloth", "")) {
+			if h.ID == id {
+				return h
+			}
+		}
+		return Held{}
+	}
+	if w := s.do("POST", "/api/quilts/quilt-one/cut", "", "If-Match", `"7"`); w.Code != 412 {
+		t.Errorf("a plan that is no longer the newest was cut: %d", w.Code)
+	}
+	w := s.do("POST", "/api/quilts/quilt-one/cut", "", "If-Match", `"1"`)
+	if w.Code != 200 {
+		t.Fatal(w.Code, w.Body)
+	}
+	cut := decode[Project](t, w)
+	if !cut.Document.Supplies[0].Cut || cut.Document.Supplies[0].Count != 12 || cut.Rev != 2 {
+		t.Errorf("%+v", cut.Document.Supplies)
+	}
+	// 12 of 20 are gone, 5 of the 8 that lie there are the other's.
+	if h := find("piece-of-fog"); h.Count != 8 || h.Free != 3 || len(h.Promised) != 1 {
+		t.Errorf("%+v", h)
+	}
+	// Said twice it is done once.
+	if w := s.do("POST", "/api/quilts/quilt-one/cut", "", "If-Match", `"2"`); w.Code != 200 || decode[Project](t, w).Rev != 2 {
+		t.Error(w.Code, w.Body)
+	}
+	if h := find("piece-of-fog"); h.Count != 8 {
+		t.Errorf("%+v", h)
+	}
+	// The other cuts five squares and seven from strips: two strips of 39½″, 5½″ left of the first and 14 of the second; ½ yd was
+	// bought for 17½″.
+	if w := s.do("POST", "/api/quilts/quilt-two/cut", "", "If-Match", `"1"`); w.Code != 200 {
+		t.Fatal(w.Code, w.Body)
+	}
+	if h := find("piece-of-fog"); h.Count != 3 || h.Free != 3 {
+		t.Errorf("%+v", h)
+	}
+	left := map[string]int{}
+	for _, h := range decode[[]Held](t, s.do("GET", "/api/cloth", "")) {
+		if h.Note == "left of Two" {
+			left[h.Title] = h.Count
+		}
+	}
+	if len(left) != 2 || left["Fog, 8½″ × 5½″"] != 1 || left["Fog, 8½″ × 14″"] != 1 {
+		t.Errorf("%v", left)
+	}
+}

@@ -36,17 +36,55 @@ func cloth(ctx context.Context, db sqlx.QueryerContext) ([]Cloth, error) {
 
 // PutCloth stores how a piece lies on the shelf. The same said twice is stored once.
 func (s *Store) PutCloth(ctx context.Context, id, piece string, at time.Time) error {
-	return wrap("put cloth", s.inTx(ctx, func(tx *sqlx.Tx) error {
-		var now []string
-		if err := tx.SelectContext(ctx, &now, `SELECT piece FROM cloth WHERE id = ? ORDER BY seq DESC LIMIT 1`, id); err != nil {
+	return wrap("put cloth", s.inTx(ctx, func(tx *sqlx.Tx) error { return putCloth(ctx, tx, Cloth{ID: id, Piece: piece}, at) }))
+}
+
+func putCloth(ctx context.Context, tx *sqlx.Tx, c Cloth, at time.Time) error {
+	var now []string
+	if err := tx.SelectContext(ctx, &now, `SELECT piece FROM cloth WHERE id = ? ORDER BY seq DESC LIMIT 1`, c.ID); err != nil {
+		return err
+	}
+	if len(now) == 1 && now[0] == c.Piece {
+		return nil
+	}
+	_, err := tx.ExecContext(ctx, `INSERT INTO cloth (id, piece, at) VALUES (?, ?, ?)`, c.ID, c.Piece, stamp(at))
+	return err
+}
+
+// SaveCut stores a revision of a project together with how the cloth lies on the shelf after it was cut: both, or neither. read
+// gives the new document and the changed pieces from what lies in the store.
+func (s *Store) SaveCut(ctx context.Context, id string, base int, read func(q Quilt, list []Cloth) (string, []Cloth, error), at time.Time) (Quilt, error) {
+	var q Quilt
+	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
+		var err error
+		if q, err = quilt(ctx, tx, id); err != nil {
 			return err
 		}
-		if len(now) == 1 && now[0] == piece {
-			return nil
+		if q.Rev != base {
+			return &StaleError{Have: base, Newest: q.Rev}
 		}
-		_, err := tx.ExecContext(ctx, `INSERT INTO cloth (id, piece, at) VALUES (?, ?, ?)`, id, piece, stamp(at))
+		list, err := cloth(ctx, tx)
+		if err != nil {
+			return err
+		}
+		document, changed, err := read(q, list)
+		if err != nil {
+			return err
+		}
+		for _, c := range changed {
+			if err := putCloth(ctx, tx, c, at); err != nil {
+				return err
+			}
+		}
+		if document != q.Document {
+			if err := s.insertRevision(ctx, tx, id, base+1, document, at); err != nil {
+				return err
+			}
+		}
+		q, err = quilt(ctx, tx, id)
 		return err
-	}))
+	})
+	return q, wrap("cut quilt "+id, err)
 }
 
 // allowed holds a document against the rest before it is written.

@@ -26,6 +26,7 @@ type Supply struct {
 	Width  measure.Written `json:"width"`
 	Length measure.Written `json:"length"`
 	Count  int             `json:"count" minimum:"1" maximum:"1000"`
+	Cut    bool            `json:"cut,omitempty" doc:"It has been cut and no longer lies on the shelf"`
 }
 
 // Have is a supply after checking.

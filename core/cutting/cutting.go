@@ -21,6 +21,7 @@ type Strip struct {
 	Cut     measure.Length // rounded up to the ruler's mark
 	Count   int
 	Ready   int              // of them that lie on the shelf, cut already
+	From    []Taken          // where those come from
 	Ends    []measure.Length // where each of them ends along the cloth, from its raw end
 	Patches *Across          // what is sub-cut from them
 	Joined  *Run             // set when they are sewn end to end first

@@ -31,6 +31,40 @@ type Use struct {
 	Left   measure.Length
 }
 
+// Taken is so many of a supply.
+type Taken struct {
+	Supply string
+	Count  int
+}
+
+// Taken lists how many of each supply the plan uses up.
+func (p Plan) Taken() []Taken {
+	var list []Taken
+	add := func(id string, n int) {
+		for i := range list {
+			if list[i].Supply == id {
+				list[i].Count += n
+				return
+			}
+		}
+		list = append(list, Taken{id, n})
+	}
+	for _, f := range p.Fabrics {
+		for _, s := range f.Strips {
+			for _, t := range s.From {
+				add(t.Supply, t.Count)
+			}
+		}
+		for _, u := range f.Uses {
+			add(u.Have.ID, 1)
+		}
+		for _, one := range f.Pieces {
+			add(one.Have.ID, one.Pieces)
+		}
+	}
+	return list
+}
+
 // grid is how many patches come out of a piece in rows and columns, the better way round; a print with a direction keeps it.
 func grid(w, h measure.Length, have cloth.Have, print cloth.Print) int {
 	n := int(have.W/w) * int(have.L/h)
@@ -99,6 +133,9 @@ func ready(strips []Strip, t *making.Table, shelf cloth.Shelf) {
 			n := min(left[have.ID], s.Count-s.Ready)
 			left[have.ID] -= n
 			s.Ready += n
+			if n > 0 {
+				s.From = append(s.From, Taken{have.ID, n})
+			}
 		}
 	}
 }

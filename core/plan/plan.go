@@ -36,6 +36,7 @@ type Plan struct {
 	Stages   []batching.Stage   `json:"stages"`
 	Cut      []FabricCut        `json:"cut"`
 	Sets     []SetCut           `json:"sets"`
+	Taken    []Taken            `json:"taken" doc:"How many of each supply are used up"`
 	Remnants []Remnant          `json:"remnants" doc:"What is left once all is cut"`
 	Script   []ScriptPart       `json:"script" doc:"The cutting in the order of the table"`
 	Press    Pressing           `json:"press"`
@@ -224,7 +225,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	b.table()
 	p := Plan{
 		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages, Pictures: map[string]Picture{},
-		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Script: []ScriptPart{}, Remnants: []Remnant{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout(), Values: Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}},
+		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Script: []ScriptPart{}, Taken: []Taken{}, Remnants: []Remnant{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout(), Values: Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}},
 		Ledger: emptyLedger(), Things: []Thing{},
 	}
 	if b.problems.Stopped() {
@@ -251,6 +252,9 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	p.Rows, p.Columns, p.Blocks = d.Top.Rows, d.Top.Columns, d.Top.Rows*d.Top.Columns
 	p.Cut, p.Sets = b.cutList(), b.setList()
 	p.Script, p.Remnants = b.script(), b.remnants()
+	for _, t := range b.cut.Taken() {
+		p.Taken = append(p.Taken, Taken(t))
+	}
 	p.Steps = b.steps()
 	workCounts(p.Steps)
 	p.Press = b.pressList()

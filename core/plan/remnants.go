@@ -21,6 +21,12 @@ type Remnant struct {
 	Fits   string          `json:"fits" doc:"What of this quilt it could be"`
 }
 
+// Taken is so many of a supply.
+type Taken struct {
+	Supply string `json:"supply"`
+	Count  int    `json:"count"`
+}
+
 // worthKeeping is the least side of a remnant (judgement).
 const worthKeeping = 3 * measure.Inch / 2
 

@@ -185,3 +185,51 @@ test("sashing with cornerstones lies between the blocks, is counted, and lets ev
   await page.goto(`${at}/cut`);
   await expect(page.getByText(/Cut 5 of 44″/).first()).toBeVisible();
 });
+
+test("cloth lies on one shelf, is promised once, and what is left goes back", async ({ page }) => {
+  await page.goto("/cloth");
+  const lay = async (name: string, width: string, length: string, many: string) => {
+    await page.getByLabel("Fabric").fill(name);
+    await page.getByLabel("Kept as").selectOption("squares, quarters, scraps");
+    await page.getByLabel("Width").fill(width);
+    await page.getByLabel("Length", { exact: true }).fill(length);
+    await page.getByLabel("How many", { exact: true }).fill(many);
+    await page.getByRole("button", { name: "Put it on the shelf" }).click();
+  };
+  await lay("Moss", "10", "ten", "12");
+  await expect(page.getByText(/“ten” is not a length/)).toBeVisible();
+  await page.reload(); // nothing typed is lost
+  await expect(page.getByLabel("Length", { exact: true })).toHaveValue("ten");
+  await page.getByLabel("Length", { exact: true }).fill("10");
+  await page.getByRole("button", { name: "Put it on the shelf" }).click();
+  await expect(page.getByText("12 of 12 free")).toBeVisible();
+
+  const promise = async (name: string, many: string) => {
+    const at = await shelve(page, "half-square", name);
+    await page
+      .getByLabel("There is")
+      .selectOption({ label: "12 × Moss, 10″ × 10″" })
+      .catch(() => {});
+    await page.getByRole("button", { name: "Promise it" }).click();
+    await page.getByLabel("How many of Moss, 10″ × 10″").fill(many);
+    await page.getByRole("button", { name: /Keep this plan/ }).click();
+    return at;
+  };
+  const first = await promise("Mossy", "2");
+  await expect(page.getByText("Changed, not kept yet")).toBeHidden();
+  await promise("Mossier", "11");
+  await expect(page.getByText(/there is 12 on the shelf, promised already: 2 to Mossy/).first()).toBeVisible();
+  await page.getByLabel("How many of Moss, 10″ × 10″").fill("10");
+  await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await expect(page.getByText("Changed, not kept yet")).toBeHidden();
+
+  await page.goto(`${first}/cut`);
+  await expect(page.getByText(/from 2 pieces of 10″ × 10″/).first()).toBeVisible();
+  await page.getByRole("button", { name: /^All is cut: take what it used off the shelf/ }).click();
+  await expect(page.getByText("All is cut, and the shelf is true ✓")).toBeVisible();
+  await page.goto("/cloth");
+  await expect(page.getByText("0 of 10 free")).toBeVisible(); // two are gone, ten are the other quilt's
+  await expect(page.getByText(/left of Mossy/).first()).toBeVisible();
+  await page.getByRole("link", { name: "Mossier" }).click();
+  await expect(page.getByRole("heading", { name: "Mossier" })).toBeVisible();
+});

@@ -18,6 +18,12 @@ export const router = createBrowserRouter([
     errorElement: <Problem />,
   },
   {
+    path: "/cloth",
+    hydrateFallbackElement: <Loading page label="Unfolding the cloth" />,
+    lazy: async () => ({ Component: (await import("./cloth/ClothPage")).ClothPage }),
+    errorElement: <Problem />,
+  },
+  {
     path: "/q/:id",
     element: <ProjectFrame />,
     hydrateFallbackElement: <Loading page />,

@@ -22,6 +22,9 @@ export type Choices = Schemas["StarterChoices"];
 export type Shown = Schemas["Shown"];
 export type Way = Schemas["PlanWay"];
 export type Resized = Schemas["PlanResized"];
+export type Held = Schemas["Held"];
+export type Holding = Omit<Held, "title" | "promised" | "free" | "since" | "id">;
+export type Remnant = Schemas["PlanRemnant"];
 export type Cliff = Schemas["PlanCliff"];
 export type Supply = Schemas["PlanSupply"];
 export type Reach = Schemas["PlanReach"];
@@ -87,6 +90,11 @@ export const server = {
   ways: (document: Document, unit: string) => ask<Way[]>(client.POST("/api/ways", { body: { document, unit } })),
   resize: (document: Document, unit: string, finished: string) =>
     ask<Resized>(client.POST("/api/resize", { body: { document, unit, finished } })),
+  cloth: () => ask<Held[]>(client.GET("/api/cloth")),
+  putCloth: (id: string, body: Holding & { measure?: "in" | "cm" }) =>
+    ask<Held[]>(client.PUT("/api/cloth/{id}", { params: { path: { id } }, body })),
+  cut: (id: string, rev: number) =>
+    ask<Project>(client.POST("/api/quilts/{id}/cut", { params: { path: { id }, header: { "If-Match": `"${rev}"` } } })),
   cliffs: (body: Document) => ask<Cliff[]>(client.POST("/api/cliffs", { body })),
   backwards: (document: Document, supplies: Supply[]) =>
     ask<Reach>(client.POST("/api/backwards", { body: { document, supplies } })),

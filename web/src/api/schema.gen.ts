@@ -210,6 +210,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quilts/{id}/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** All is cut: what was used is taken off the shelf, what is left goes back to it */
+        post: operations["cut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quilts/{id}/cut.csv": {
         parameters: {
             query?: never;
@@ -456,6 +473,8 @@ export interface components {
         ClothSupply: {
             /** Format: int64 */
             count: number;
+            /** @description It has been cut and no longer lies on the shelf */
+            cut?: boolean;
             fabric: string;
             /** @description Of the piece on the shelf that all quilts share */
             id: string;
@@ -637,7 +656,7 @@ export interface components {
              * @description Below zero where more is promised than there is
              */
             free: number;
-            id?: string;
+            id: string;
             /** @enum {string} */
             kind: "yardage" | "strips" | "pieces";
             length: string;
@@ -931,6 +950,8 @@ export interface components {
             stages: string[];
             /** @description Everything that is counted, in the order of the work */
             steps: components["schemas"]["PlanStep"][];
+            /** @description How many of each supply are used up */
+            taken: components["schemas"]["PlanTaken"][];
             /** @description Everything that can be laid or sewn into another, each variant for itself */
             things: components["schemas"]["PlanThing"][];
             trim: components["schemas"]["PlanTrim"][];
@@ -1403,6 +1424,11 @@ export interface components {
              * @description And the length that one strip or set has for them
              */
             whole?: number;
+        };
+        PlanTaken: {
+            /** Format: int64 */
+            count: number;
+            supply: string;
         };
         PlanThing: {
             finished: string;
@@ -2966,6 +2992,95 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    cut: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that was cut, as the ETag gave it */
+                "If-Match"?: string;
+            };
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Project"];
+                };
             };
             /** @description Bad Request */
             400: {

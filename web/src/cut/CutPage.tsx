@@ -16,6 +16,7 @@ import { Unplanned } from "../frame/Unplanned";
 import { Worked } from "../frame/Working";
 import { Cliffs } from "./Cliffs";
 import { MeasuredTop } from "./MeasuredTop";
+import { Remnants } from "./Remnants";
 
 export function CutPage() {
   const project = useFramed();
@@ -57,6 +58,7 @@ export function CutPage() {
         ))}
       </Section>
       {(project.document.top.borders ?? []).length > 0 && <MeasuredTop project={project} />}
+      <Remnants project={project} />
       <Cliffs document={project.document} />
       <Caution>
         Close the blade whenever you put it down. Cut away from yourself, standing, fingers off the ruler's edge; a dull
@@ -88,6 +90,11 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
             </Worked>
           </Box>
         </Flex>
+        {cut.shelf.map((words) => (
+          <Text key={words} fontSize="14px" color="woad">
+            <Ruled>{`${words}.`}</Ruled>
+          </Text>
+        ))}
         {cut.strips.map((s) => (
           <Box key={s.step} mt="12px">
             <Flex align="baseline" gap="12px" wrap="wrap">

@@ -3,6 +3,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { ChoiceField, ColourField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
+import { FromShelf } from "./FromShelf";
 import { freeId } from "./ids";
 
 const prints = [
@@ -95,6 +96,7 @@ export function Fabrics({ draft }: { draft: Draft }) {
         </Button>
       </Flex>
       <Colourways draft={draft} />
+      <FromShelf draft={draft} />
     </Section>
   );
 }

@@ -63,6 +63,9 @@ export function Shelf() {
             </chakra.label>
           </Button>
           <Button asChild>
+            <Link to="/cloth">Cloth</Link>
+          </Button>
+          <Button asChild>
             <Link to="/library">Blocks to begin with</Link>
           </Button>
           <Button asChild variant="solid">

@@ -1,0 +1,91 @@
+// What is left once all is cut, to go back to the shelf of cloth.
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import type { Project, Remnant } from "../api/client";
+import { server } from "../api/client";
+import { quiltKey } from "../api/queries";
+import { clothKey, usePut } from "../cloth/ClothPage";
+import { Ruled } from "../frame/Ruled";
+import { Section } from "../frame/Section";
+import { Wrong } from "../frame/States";
+
+export function Remnants({ project }: { project: Project }) {
+  const { data } = useQuery({ queryKey: clothKey, queryFn: server.cloth });
+  const queries = useQueryClient();
+  const cut = useMutation({
+    mutationFn: () => server.cut(project.id, project.rev),
+    onSuccess: (p) => {
+      queries.setQueryData(quiltKey(project.id), p);
+      queries.invalidateQueries({ queryKey: clothKey });
+    },
+  });
+  const list = project.plan.remnants;
+  const promised = project.document.supplies ?? [];
+  if (list.length === 0 && promised.length === 0) return null;
+  const put = (key: string) => `${project.id.slice(0, 12)}-${key}`;
+  const done = promised.every((s) => s.cut) && list.every((r) => data?.some((h) => h.id === put(r.key)));
+  return (
+    <Section title="What is left">
+      <Text color="soft" mb="6px">
+        Once it is cut, it goes back to the shelf of cloth, where another quilt can be promised it.
+      </Text>
+      <Flex gap="12px" align="center" mb="10px" wrap="wrap">
+        {done ? (
+          <Text color="woad" fontWeight="600">
+            All is cut, and the shelf is true ✓
+          </Text>
+        ) : (
+          <Button size="sm" variant="solid" disabled={cut.isPending} onClick={() => cut.mutate()}>
+            {promised.length > 0
+              ? "All is cut: take what it used off the shelf, and put these on it"
+              : "All is cut: put these on the shelf"}
+          </Button>
+        )}
+      </Flex>
+      {cut.error && <Wrong error={cut.error} />}
+      {list.map((r) => {
+        const id = put(r.key);
+        return (
+          <Left key={r.key} remnant={r} id={id} back={!!data?.some((h) => h.id === id)} from={project.plan.name} />
+        );
+      })}
+    </Section>
+  );
+}
+
+function Left({ remnant: r, id, back, from }: { remnant: Remnant; id: string; back: boolean; from: string }) {
+  const { put } = usePut();
+  return (
+    <Flex py="8px" gap="14px" borderTopWidth="1px" borderColor="hair" align="center" wrap="wrap">
+      <Box w="26px" h="26px" style={{ background: r.colour }} borderWidth="1px" borderColor="line" />
+      <Box flex="1" minW="200px">
+        <Text>
+          <Ruled>{`${r.count} of ${r.name}, ${r.size}`}</Ruled>
+        </Text>
+        {r.fits && (
+          <Text fontSize="13.5px" color="soft">
+            <Ruled>{`Large enough for ${r.fits}.`}</Ruled>
+          </Text>
+        )}
+        {put.error && <Wrong error={put.error} />}
+      </Box>
+      {back ? (
+        <Text color="woad" fontWeight="600">
+          on the shelf ✓
+        </Text>
+      ) : (
+        <Button
+          size="sm"
+          disabled={put.isPending}
+          aria-label={`Put ${r.name}, ${r.size}, on the shelf`}
+          onClick={() => {
+            const { name, colour, kind, width, length, count } = r;
+            put.mutate({ id, name, colour, kind, width, length, count, note: `left of ${from}` });
+          }}
+        >
+          Put it on the shelf
+        </Button>
+      )}
+    </Flex>
+  );
+}

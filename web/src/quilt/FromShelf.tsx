@@ -1,0 +1,96 @@
+// Cloth of the shelf that is promised to this quilt.
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { Refused, server } from "../api/client";
+import { clothKey } from "../cloth/ClothPage";
+import { ChoiceField, NumberField } from "../frame/fields";
+import { Ruled } from "../frame/Ruled";
+import type { Draft } from "./draft";
+
+export function FromShelf({ draft }: { draft: Draft }) {
+  const d = draft.document;
+  const supplies = d.supplies ?? [];
+  const { data } = useQuery({ queryKey: clothKey, queryFn: server.cloth });
+  const [chosen, setChosen] = useState("");
+  // What this quilt has kept is its own to take again.
+  const mine = (id: string) => data?.find((h) => h.id === id)?.promised.find((p) => p.quilt === draft.id)?.count ?? 0;
+  const free = data?.filter((h) => h.free + mine(h.id) > 0 && !supplies.some((s) => s.id === h.id)) ?? [];
+  const one = free.find((h) => h.id === chosen) ?? free[0];
+  const refused = draft.save.error instanceof Refused ? (draft.save.error.trouble.problems ?? []) : [];
+  if (!data || (data.length === 0 && supplies.length === 0)) return null;
+  return (
+    <Box mt="18px" pt="12px" borderTopWidth="1px" borderColor="hair">
+      <Text fontWeight="600" mb="6px">
+        From the <Link to="/cloth">shelf of cloth</Link>
+      </Text>
+      {supplies.map((s, i) => {
+        const held = data.find((h) => h.id === s.id);
+        const place = `/supplies/${i}`;
+        return (
+          <Flex key={s.id} gap="10px" align="start" mb="8px">
+            <Box flex="1" pt="7px" minW="0">
+              <Ruled>{`${held?.title ?? `${s.width} × ${s.length}, of another shelf`}${s.cut ? ", cut" : ""}`}</Ruled>
+            </Box>
+            <Box w="92px">
+              <NumberField
+                label={`How many of ${held?.title ?? s.id}`}
+                hideLabel
+                value={s.count}
+                onChange={(v) => draft.set(["supplies", i, "count"], v)}
+                problems={[...draft.below(place), ...refused.filter((p) => p.at.startsWith(`${place}/`))]}
+              />
+            </Box>
+            <Box w="130px">
+              <ChoiceField
+                label={`What ${held?.title ?? s.id} is`}
+                hideLabel
+                value={s.fabric}
+                onChange={(v) => draft.set(["supplies", i, "fabric"], v)}
+                choices={d.fabrics.map((f) => ({ value: f.id, name: `is ${f.name}` }))}
+              />
+            </Box>
+            <Button
+              size="sm"
+              h="36px"
+              aria-label={`Leave ${held?.title ?? s.id} on the shelf`}
+              onClick={() =>
+                draft.set(
+                  ["supplies"],
+                  supplies.filter((o) => o !== s),
+                )
+              }
+            >
+              −
+            </Button>
+          </Flex>
+        );
+      })}
+      {one && (
+        <Flex gap="10px" align="end">
+          <Box flex="1" minW="0">
+            <ChoiceField
+              label="There is"
+              value={one.id}
+              onChange={setChosen}
+              choices={free.map((h) => ({ value: h.id, name: `${h.free + mine(h.id)} × ${h.title}` }))}
+            />
+          </Box>
+          <Button
+            size="sm"
+            h="36px"
+            onClick={() => {
+              const { id, kind, width, length } = one;
+              // The fabric of that name, else the first: it is chosen beside it.
+              const fabric = (d.fabrics.find((f) => f.name === one.name) ?? d.fabrics[0])?.id ?? "";
+              draft.set(["supplies"], [...supplies, { id, fabric, kind, width, length, count: one.free + mine(id) }]);
+            }}
+          >
+            Promise it
+          </Button>
+        </Flex>
+      )}
+    </Box>
+  );
+}
