@@ -7,7 +7,9 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"vicis/core/document"
+	"vicis/core/measure"
 	"vicis/core/plan"
+	"vicis/core/problem"
 )
 
 // Questions about the cutting that are asked now and then, of a document stored or not.
@@ -16,6 +18,40 @@ func (s *Server) registerCutting(a huma.API, op describe) {
 	draft := func(o huma.Operation) huma.Operation { o.SkipValidateBody = true; return o }
 	huma.Register(a, draft(op(http.MethodPost, "/api/cliffs", "cliffs", "At which usable widths of the cloth the number of strips or sets changes")), s.cliffs)
 	huma.Register(a, draft(op(http.MethodPost, "/api/backwards", "backwards", "The largest quilt of a document's blocks that comes out of the cloth there is")), s.backwards)
+	huma.Register(a, draft(op(http.MethodPost, "/api/nearest", "nearest", "The quilts of a document's blocks that come nearest to a size")), s.nearest)
+	huma.Register(a, draft(op(http.MethodPost, "/api/pilot", "pilot", "One block of a document alone, to be made and measured before the bulk is cut")), s.pilot)
+}
+
+// sizeIn is a document and the size a quilt of it should have.
+type sizeIn struct {
+	Document Draft           `json:"document"`
+	Width    measure.Written `json:"width"`
+	Height   measure.Written `json:"height"`
+}
+
+func (s *Server) nearest(_ context.Context, in *struct{ Body sizeIn }) (*body[[]plan.Measure], error) {
+	d, problems := document.Read(in.Body.Document.raw)
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	list, problems := plan.NearTo(d, in.Body.Width, in.Body.Height)
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	return &body[[]plan.Measure]{list}, nil
+}
+
+func (s *Server) pilot(_ context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
+	d, problems := document.Read(in.Body.raw)
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	one := plan.Pilot(d)
+	p, problems := plan.Make(one, nil)
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	return &body[Preview]{Preview{Document: one, Plan: p, Problems: problem.List{}}}, nil
 }
 
 // suppliesIn is a document and the cloth there is.

@@ -104,11 +104,12 @@ func PatchStrips(act string) string { return act + "/strips" }
 // BorderStrips names the strips cut for a border.
 func BorderStrips(border string) string { return border + "/strips" }
 
-// Cut plans the cutting. units are in the order they are made, lines is the demand for every act.
-func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *making.Table, shelf cloth.Shelf, buying Buying) Plan {
+// Cut plans the cutting. units are in the order they are made, lines is the demand for every act, waits are the acts whose size is
+// known only once something else has been measured.
+func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *making.Table, shelf cloth.Shelf, buying Buying, waits map[string]bool) Plan {
 	var p Plan
 	sets := map[string]int{} // strip set → its place among p.Sets
-	pools := pools{t: t, shelf: shelf}
+	pools := pools{t: t, shelf: shelf, waits: waits}
 	for _, m := range units {
 		for _, act := range m.Acts {
 			line := lines[act.ID]

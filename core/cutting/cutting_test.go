@@ -52,7 +52,7 @@ func TestPatchesAreCutTheWayThatTakesLessCloth(t *testing.T) {
 		{"39", "50", 2, 50 * in, 39 * in, 2, 1}, // only one way comes out of 40″
 	} {
 		tb, units, shelf := onTable(t, patch(c.w, c.h))
-		plan := Cut(units, quilt.Layout{}, map[string]demand.Line{"p": {Need: c.n, Runs: c.n}}, tb, shelf, Buying{Step: measure.Yard / 8})
+		plan := Cut(units, quilt.Layout{}, map[string]demand.Line{"p": {Need: c.n, Runs: c.n}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
 		s := plan.Fabrics[0].Strips[0]
 		if a := s.Patches.Cuts[0]; s.Cut != c.width || a.Cut != c.cut || s.Count != c.strips || a.PerStrip != c.each {
 			t.Errorf("%d of %s × %s: %d strips of %v″, %d from each at %v″", c.n, c.w, c.h, s.Count, s.Cut.Inches(), a.PerStrip, a.Cut.Inches())
@@ -75,7 +75,7 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 		tb, made, shelf := onTable(t, units...)
 		tb.Every = rng.Intn(6)
 		slices.SortFunc(made, func(a, b making.Made) int { return strings.Compare(a.Unit.ID, b.Unit.ID) })
-		f := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}).Fabrics[0]
+		f := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0]
 		at := tb.Squaring
 		cut := map[string]int{}
 		k := 0
@@ -135,7 +135,7 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 func TestCutsAreRoundedUpToTheMark(t *testing.T) {
 	tb, units, shelf := onTable(t, patch("4", "4"))
 	tb.Ruler.Mark = 3 * in / 8
-	s := Cut(units, quilt.Layout{}, map[string]demand.Line{"p": {Need: 1}}, tb, shelf, Buying{Step: measure.Yard / 8}).Fabrics[0].Strips[0]
+	s := Cut(units, quilt.Layout{}, map[string]demand.Line{"p": {Need: 1}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
 	if s.Cut != 33*in/8 || s.Width != 4*in {
 		t.Errorf("cut %v″ for %v″", s.Cut.Inches(), s.Width.Inches())
 	}
@@ -148,7 +148,7 @@ func TestPatchesShareStrips(t *testing.T) {
 		return making.Unit{ID: id, Name: id, How: &making.PlainPatch{Role: "A", Width: making.Breadth(w), Height: making.Breadth(h)}}
 	}
 	tb, made, shelf := onTable(t, unit("p", "4 1/2", "4 1/2"), unit("q", "4 1/2", "2 1/2"))
-	f := Cut(made, quilt.Layout{}, map[string]demand.Line{"p": {Need: 26}, "q": {Need: 4}}, tb, shelf, Buying{Step: measure.Yard / 8}).Fabrics[0]
+	f := Cut(made, quilt.Layout{}, map[string]demand.Line{"p": {Need: 26}, "q": {Need: 4}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0]
 	// Eight of 4½″ from 39½″: 26 take four strips, the last with two; 39½ − 9 = 30½″ is room for four of 2½″.
 	if len(f.Strips) != 1 || f.Strips[0].Count != 4 || len(f.Strips[0].Patches.Cuts) != 2 {
 		t.Errorf("%+v", f.Strips)
@@ -171,7 +171,7 @@ func TestADirectionIsKept(t *testing.T) {
 		tb, made, _ := onTable(t, patch(c.w, c.h))
 		var problems problem.List
 		shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456", Print: c.print}}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
-		s := Cut(made, quilt.Layout{}, map[string]demand.Line{"p": {Need: 17}}, tb, shelf, Buying{Step: measure.Yard / 8}).Fabrics[0].Strips[0]
+		s := Cut(made, quilt.Layout{}, map[string]demand.Line{"p": {Need: 17}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
 		if s.Cut != c.width || s.Patches.Cuts[0].Against != c.against {
 			t.Errorf("%s, %s × %s: strips of %v″, against the print %v", c.print, c.w, c.h, s.Cut.Inches(), s.Patches.Cuts[0].Against)
 		}
@@ -196,7 +196,7 @@ func TestSubCutsOfOneSetShareIt(t *testing.T) {
 		return making.Unit{ID: id, Name: id, How: &making.SubCut{From: "s", Width: making.Breadth(w)}}
 	}
 	tb, made, shelf := onTable(t, set, cut("x", "6 1/2"), cut("y", "2 1/2"), cut("z", "3 1/2"))
-	p := Cut(made, quilt.Layout{}, map[string]demand.Line{"x": {Need: 7}, "y": {Need: 12}, "z": {Need: 0}}, tb, shelf, Buying{Step: measure.Yard / 8})
+	p := Cut(made, quilt.Layout{}, map[string]demand.Line{"x": {Need: 7}, "y": {Need: 12}, "z": {Need: 0}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
 	// 7 × 6½ + 12 × 2½ = 75½″ of 2 × 39½ = 79″: two sets; counted apart it would be two and one.
 	if a := p.Sets[0]; len(a.Cuts) != 2 || a.Layups.Strips != 2 || !a.Layups.Proven() {
 		t.Errorf("%+v", p.Sets)

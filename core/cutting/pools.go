@@ -11,6 +11,7 @@ import (
 type pools struct {
 	t       *making.Table
 	shelf   cloth.Shelf
+	waits   map[string]bool // acts whose size waits for a measurement: they share no strip with others
 	patches []pooled
 }
 
@@ -109,10 +110,14 @@ func (p *pools) cost(members []int) measure.Length {
 // grouped puts members whose strips are cut equally wide together, in their order.
 func (p *pools) grouped(members []int) [][]int {
 	var list [][]int
-	index := map[measure.Length]int{}
+	type kind struct {
+		width measure.Length
+		waits bool
+	}
+	index := map[kind]int{}
 	for _, i := range members {
 		one := p.patches[i]
-		w := one.ways[one.way][0].CeilTo(p.t.Ruler.Mark)
+		w := kind{one.ways[one.way][0].CeilTo(p.t.Ruler.Mark), p.waits[one.act]}
 		k, ok := index[w]
 		if !ok {
 			k = len(list)

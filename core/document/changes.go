@@ -125,6 +125,13 @@ func Changes(a, b Document) []string {
 	if !alike(a.Top.Binding, b.Top.Binding) {
 		say("another binding")
 	}
+	if m := b.Top.Block; !alike(a.Top.Block, m) {
+		if m == nil {
+			say("no block is measured")
+		} else {
+			say("a block measures %s × %s", m.Width, m.Height)
+		}
+	}
 	if m := b.Top.Measured; !alike(a.Top.Measured, m) {
 		if m == nil {
 			say("the top is not measured")

@@ -155,8 +155,10 @@ func (d *Document) written() []*measure.Written {
 	if b := d.Top.Backing; b != nil && b.Overhang != "" {
 		list = append(list, &b.Overhang)
 	}
-	if m := d.Top.Measured; m != nil {
-		list = append(list, &m.Width, &m.Height)
+	for _, m := range []*quilt.Measured{d.Top.Measured, d.Top.Block} {
+		if m != nil {
+			list = append(list, &m.Width, &m.Height)
+		}
 	}
 	for i := range d.Supplies {
 		list = append(list, &d.Supplies[i].Width, &d.Supplies[i].Length)

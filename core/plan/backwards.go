@@ -128,7 +128,7 @@ func (s *search) cut(columns, rows int) cutting.Plan {
 	if !known {
 		s.lay(columns, rows)
 		if s.b.count() {
-			p = cutting.Cut(s.b.units, s.b.layout, s.b.lines, &s.b.t, s.b.shelf, s.b.buying)
+			p = cutting.Cut(s.b.units, s.b.layout, s.b.lines, &s.b.t, s.b.shelf, s.b.buying, s.b.waits)
 		}
 		s.seen[at] = p
 	}

@@ -1,10 +1,12 @@
 package plan_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
 	"vicis/core/document"
+	"vicis/core/making"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -141,6 +143,7 @@ func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {
 		{func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: ""} }, "role-without-fabric", "/top/binding/role"},
 		{func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: "1/2 in"} }, "too-narrow", "/top/binding/width"},
 		{func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: "2 2 2"} }, "length-unreadable", "/top/binding/width"},
+		{func(d *document.Document) { d.Top.Block = &quilt.Measured{Width: "8 in", Height: "tall"} }, "length-unreadable", "/top/block/height"},
 		{func(d *document.Document) { d.Top.Measured = &quilt.Measured{Width: "", Height: "40 in"} }, "length-unreadable", "/top/measured/width"},
 		{func(d *document.Document) { d.Top.Measured = &quilt.Measured{Width: "32 in", Height: "1/2 in"} }, "too-small", "/top/measured/height"},
 		{func(d *document.Document) {
@@ -229,5 +232,80 @@ func TestBackwardsKnowsOfSashing(t *testing.T) {
 	r, problems := plan.Backwards(d, []plan.Supply{{Fabric: "f", Length: "1 yd"}})
 	if problems.Stopped() || r.Columns != 4 || r.Rows != 4 || r.Finished.Text != "42″ × 42″" {
 		t.Errorf("%+v %v", r, problems)
+	}
+}
+
+// Sashing and plain blocks wait for the pieced blocks: their cuts share no strip with what is safe, and follow what is measured.
+func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
+	held := func(p plan.Plan) (cuts, lines int) {
+		for _, f := range p.Cut {
+			for _, s := range f.Strips {
+				if s.Patches == nil {
+					continue
+				}
+				waits := 0
+				for _, c := range s.Patches.Cuts {
+					if c.Held {
+						waits++
+					}
+				}
+				if waits != 0 && waits != len(s.Patches.Cuts) {
+					t.Errorf("%s: what is safe shares a strip with what waits: %+v", p.Name, s.Patches.Cuts)
+				}
+				cuts += waits
+			}
+		}
+		for _, part := range p.Script {
+			for _, l := range part.Lines {
+				if l.Held != "" {
+					lines++
+				}
+			}
+		}
+		return cuts, lines
+	}
+	var d document.Document
+	for _, one := range blocks(t) {
+		if one.Name == "Churn dash" {
+			d = one
+		}
+	}
+	if cuts, _ := held(planned(t, d)); cuts != 0 {
+		t.Errorf("%d cuts wait for nothing", cuts)
+	}
+	d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Corners: d.Roles[0].ID, Width: "2 in"}
+	if cuts, lines := held(planned(t, d)); cuts != 2 || lines < 1 { // upright and level; the cornerstones are safe
+		t.Errorf("%d cuts wait, on %d lines", cuts, lines)
+	}
+	// The blocks are 9½″ as planned and measure 9⅜″ × 9⅝″.
+	d.Top.Block = &quilt.Measured{Width: "9 3/8 in", Height: "9 5/8 in"}
+	p := planned(t, d)
+	if cuts, lines := held(p); cuts != 0 || lines != 0 {
+		t.Errorf("%d cuts still wait, on %d lines", cuts, lines)
+	}
+	for _, s := range p.Steps {
+		if want := map[string]string{quilt.SashUpright: "2″ × 9⅝″", quilt.SashLevel: "9⅜″ × 2″", quilt.SashCorner: "2″ × 2″"}[s.ID]; want != "" && s.Size != want {
+			t.Errorf("%s is cut %s, not %s", s.Name, s.Size, want)
+		}
+	}
+	// A plain block in turn with a pieced one follows too; of plain blocks alone nothing waits.
+	d.Top.Sashing, d.Top.Block = nil, nil
+	d.Parts = append(slices.Clone(d.Parts), plain(t, 1, 1).Parts[0])
+	how := *d.Parts[len(d.Parts)-1].How.(*making.PlainPatch)
+	how.Role, how.Width, how.Height = d.Roles[0].ID, "9 1/2 in", "9 1/2 in"
+	d.Parts[len(d.Parts)-1].How = &how
+	block := d.Top.Repeat[0][0]
+	d.Top.Repeat = [][]quilt.Cell{{block, {Unit: "p"}}, {{Unit: "p"}, block}}
+	if cuts, _ := held(planned(t, d)); cuts != 1 {
+		t.Errorf("%d cuts wait for the pieced block", cuts)
+	}
+	d.Top.Block = &quilt.Measured{Width: "9 3/8 in", Height: "9 3/8 in"}
+	for _, s := range planned(t, d).Steps {
+		if s.ID == "p" && s.Size != "9⅜″ × 9⅜″" {
+			t.Errorf("the plain block is cut %s", s.Size)
+		}
+	}
+	if cuts, _ := held(planned(t, plain(t, 3, 3))); cuts != 0 {
+		t.Errorf("%d cuts wait among plain blocks", cuts)
 	}
 }

@@ -38,7 +38,7 @@ func (b *builder) across(a cutting.Across, what string) Across {
 	out := Across{Length: b.t.Ruler.Read(a.Length), Strips: a.Layups.Strips, Proven: a.Layups.Proven(), Cuts: []SubCut{}, Layups: []Layup{}}
 	for _, c := range a.Cuts {
 		out.Cuts = append(out.Cuts, SubCut{
-			Step: c.ID, Name: b.nameOf(c.ID), Width: b.t.Ruler.Read(c.Cut), PerStrip: c.PerStrip, Need: c.Need, Spare: c.Spare, Make: c.Make(),
+			Step: c.ID, Name: b.nameOf(c.ID), Width: b.t.Ruler.Read(c.Cut), PerStrip: c.PerStrip, Need: c.Need, Spare: c.Spare, Make: c.Make(), Held: b.held(c.ID),
 		})
 	}
 	for _, p := range a.Layups.Patterns { // what differs only in what the pieces are for is cut alike
@@ -56,6 +56,9 @@ func (b *builder) across(a cutting.Across, what string) Across {
 	out.Working = b.acrossWorking(a, what)
 	return out
 }
+
+// held says whether the size of an act waits for a measurement that has not been made.
+func (b *builder) held(act string) bool { return b.waits[act] && b.plain.Block == nil }
 
 func (b *builder) layup(a cutting.Across, p cutting.Pattern) Layup {
 	at, piece := a.Marks(p, &b.t)
@@ -472,7 +475,11 @@ func (b *builder) bindWorking(s cutting.Strip) Working {
 }
 
 func (b *builder) subCut(c cutting.SubCut, from cutting.Across, step, source string) Step {
-	w, h := b.acts[c.ID].act.Piece.Size()
+	act := b.acts[c.ID].act
+	w, h := act.Piece.Size()
+	if act.Patch != nil { // a plain block is cut to what the pieced ones measure
+		w, h = act.Patch.W, act.Patch.H
+	}
 	says := fmt.Sprintf("Sub-cut %d at %s from %s, %d from each.", c.Make(), b.say(c.Cut), source, c.PerStrip)
 	take := Take{Step: step, Each: 1, Per: c.PerStrip}
 	if len(from.Cuts) > 1 {

@@ -190,6 +190,7 @@ type SubCut struct {
 	Need     int             `json:"need"`
 	Spare    int             `json:"spare"`
 	Make     int             `json:"make"`
+	Held     bool            `json:"held" doc:"Waits until a pieced block has been measured"`
 }
 
 // Layup is strips or sets that are cut alike.
@@ -287,7 +288,7 @@ func (b *builder) settle() bool {
 	if !b.count() {
 		return false
 	}
-	b.cut = cutting.Cut(b.units, b.layout, b.lines, &b.t, b.shelf, b.buying)
+	b.cut = cutting.Cut(b.units, b.layout, b.lines, &b.t, b.shelf, b.buying, b.waits)
 	for _, set := range b.cut.Sets {
 		n := set.Layups.Strips
 		b.lines[set.Set], b.demand.Runs[set.Set] = demand.Line{Need: n, Runs: n}, n
@@ -322,7 +323,9 @@ func (b *builder) make() bool {
 		return false
 	}
 	b.plain = b.x.Top
+	b.waits = b.plain.Waits(&b.t)
 	b.sash(b.plain)
+	b.toMeasure()
 	return true
 }
 
@@ -337,6 +340,27 @@ func (b *builder) sash(top quilt.Top) {
 		}
 	}
 	b.x.Top = top.Sashed()
+}
+
+// toMeasure cuts plain blocks as large as the pieced ones were measured; they are drawn as they should be.
+func (b *builder) toMeasure() {
+	size := b.plain.Block
+	if size == nil {
+		return
+	}
+	w, _ := size.Width.Length(b.d.Units)
+	h, _ := size.Height.Length(b.d.Units)
+	for i, m := range b.units {
+		if !b.waits[m.Unit.ID] || quilt.IsSash(m.Unit.ID) {
+			continue
+		}
+		acts := slices.Clone(m.Acts)
+		patch := *acts[0].Patch
+		patch.W, patch.H = w, h
+		acts[0].Patch = &patch
+		b.units[i].Acts = acts
+		b.acts[acts[0].ID] = step{b.units[i], acts[0]}
+	}
 }
 
 // things lists what can be laid, in the order it is made; copies for colourways are laid by their colourway.
@@ -400,7 +424,8 @@ type builder struct {
 	t        making.Table
 	seam     Seam
 	known    map[string]making.Made
-	plain    quilt.Top // before its sashing was written out as cells
+	waits    map[string]bool // what is cut to the size of the pieced blocks
+	plain    quilt.Top       // before its sashing was written out as cells
 	shelf    cloth.Shelf
 	buying   cutting.Buying
 	units    []making.Made

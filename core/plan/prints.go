@@ -18,6 +18,9 @@ func (b *builder) prints() {
 			if turned := b.turnedPrints(f); len(turned) > 0 {
 				b.problems.Warn("print-turned", at, fmt.Sprintf("%s has a direction, and lies in several: %s.", f.Name, strings.Join(turned, "; ")), "Choose a print without direction there, or enjoy it.")
 			}
+			if lying := b.against(f); len(lying) > 0 {
+				b.problems.Warn("print-lies-across", at, fmt.Sprintf("%s has a direction, and its cloth is too narrow to keep it in %s: these lie across.", f.Name, strings.Join(lying, ", ")), "Use wider cloth for them, or a print without direction.")
+			}
 		case cloth.Motif:
 			if cut := b.cutAcross(f); len(cut) > 0 {
 				b.problems.Warn("motif-in-strips", at, fmt.Sprintf("%s has motifs to centre, and %s cuts through them blindly.", f.Name, strings.Join(cut, ", ")), "Cut these patches one by one round a motif, or choose another fabric for them.")
@@ -102,6 +105,27 @@ func (b *builder) repeated(f cloth.Fabric) []string {
 		}
 		if n > 1 {
 			list = append(list, fmt.Sprintf("%d in %s", n, m.Unit.Name))
+		}
+	}
+	return list
+}
+
+// against names what is cut across the direction of a print because only so it comes out of the cloth.
+func (b *builder) against(f cloth.Fabric) []string {
+	var list []string
+	for _, cut := range b.cut.Fabrics {
+		if cut.Fabric.ID != f.ID {
+			continue
+		}
+		for _, s := range cut.Strips {
+			if s.Patches == nil {
+				continue
+			}
+			for _, c := range s.Patches.Cuts {
+				if c.Against {
+					list = append(list, b.nameOf(c.ID))
+				}
+			}
 		}
 	}
 	return list

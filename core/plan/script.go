@@ -22,6 +22,7 @@ type ScriptPart struct {
 // ScriptLine is one thing to do, so many times.
 type ScriptLine struct {
 	Says  string       `json:"says"`
+	Held  string       `json:"held" doc:"What has to be measured before; empty for a cut that is safe"`
 	For   string       `json:"for" doc:"The piles its pieces go to"`
 	Reads []string     `json:"reads" doc:"What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again"`
 	Times int          `json:"times" doc:"0 where nothing is counted"`
@@ -163,6 +164,9 @@ func (b *builder) acrossLines(a cutting.Across, what func(n int) string) []Scrip
 			}
 		}
 		line.For = strings.Join(piles, ", ")
+		if b.held(a.Cuts[0].ID) {
+			line.Held = "Held back: cut it once a pieced block has been measured."
+		}
 		list = append(list, line)
 	}
 	return list

@@ -132,15 +132,22 @@ func finishing(top Top, t *making.Table, stop func(code, at, says, mend string))
 			no("too-narrow", "/top/binding/width", fmt.Sprintf("A binding cut %s wide does not fold round the edge.", t.Ruler.Print(l)), fmt.Sprintf("Cut it wider than %s and at most %s.", t.Ruler.Print(4*t.Seam), t.Ruler.Print(10*measure.Inch)))
 		}
 	}
-	if m := top.Measured; m != nil {
+	for _, m := range []struct {
+		at   string
+		size *Measured
+		what string
+	}{{"/top/measured", top.Measured, "top"}, {"/top/block", top.Block, "block"}} {
+		if m.size == nil {
+			continue
+		}
 		for _, one := range []struct {
 			at      string
 			written measure.Written
-		}{{"/top/measured/width", m.Width}, {"/top/measured/height", m.Height}} {
+		}{{m.at + "/width", m.size.Width}, {m.at + "/height", m.size.Height}} {
 			if l, err := one.written.Length(t.Units); err != nil {
-				no("length-unreadable", one.at, err.Error(), "Write what the pieced top measures there.")
+				no("length-unreadable", one.at, err.Error(), "Write what the pieced "+m.what+" measures there.")
 			} else if l <= 4*t.Seam {
-				no("too-small", one.at, fmt.Sprintf("A top of %s cannot be bordered.", t.Ruler.Print(l)), "Measure it again, through the middle.")
+				no("too-small", one.at, fmt.Sprintf("A %s of %s is all allowance.", m.what, t.Ruler.Print(l)), "Measure it again, through the middle.")
 			}
 		}
 	}

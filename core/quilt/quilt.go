@@ -20,6 +20,7 @@ type Top struct {
 	Borders []Border `json:"borders,omitempty" doc:"From the inside out"`
 
 	Measured *Measured `json:"measured,omitempty" doc:"What the pieced middle really measures, before its borders; borders are cut to it"`
+	Block    *Measured `json:"block,omitempty" doc:"What a pieced block really measures; sashing and plain blocks are cut to it"`
 	Backing  *Backing  `json:"backing,omitempty"`
 	Binding  *Binding  `json:"binding,omitempty"`
 }

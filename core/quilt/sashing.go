@@ -140,15 +140,21 @@ func Sashes(top Top, t *making.Table) []making.Made {
 	}
 	width, _ := s.cut(t)
 	cut := piece.Of(width)
-	patch := func(id, name, role string, w, h piece.Num) making.Made {
+	// As drawn a block is what it should be; as cut the sashing is as long as a block really is.
+	more, taller := top.beyond(block, t)
+	patch := func(id, name, role string, w, h piece.Num, blocks int) making.Made {
 		p := piece.Exactly(role, w, h)
 		long, high := p.Size()
+		if id == SashUpright {
+			high += taller
+		}
+		long += more * measure.Length(blocks)
 		u := making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: making.Breadth(measure.Write(long)), Height: making.Breadth(measure.Write(high))}}
 		return making.Made{Unit: u, Kind: making.PatchKind, Piece: p, Acts: []making.Act{{ID: id, Does: making.Cuts, Patch: &making.Patch{Role: role, W: long, H: high}, Piece: p}}}
 	}
-	list := []making.Made{patch(SashUpright, "Sashing, upright", s.Role, cut, block.H)}
+	list := []making.Made{patch(SashUpright, "Sashing, upright", s.Role, cut, block.H, 0)}
 	if s.Corners != "" {
-		return append(list, patch(SashLevel, "Sashing, level", s.Role, block.W, cut), patch(SashCorner, "Cornerstone", s.Corners, cut, cut))
+		return append(list, patch(SashLevel, "Sashing, level", s.Role, block.W, cut, 1), patch(SashCorner, "Cornerstone", s.Corners, cut, cut, 0))
 	}
 	both := piece.Of(2 * t.Seam)
 	long := both
@@ -162,11 +168,45 @@ func Sashes(top Top, t *making.Table) []making.Made {
 	for range between {
 		long = long.Add(cut).Sub(both)
 	}
-	through := patch(SashLevel, "Sashing, right through", s.Role, long, cut)
+	through := patch(SashLevel, "Sashing, right through", s.Role, long, cut, top.Columns)
 	if usable, _ := t.Usable(s.Role); through.Acts[0].Patch.W.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
 		through.Acts[0].Patch = nil // longer than the cloth is wide: strips are sewn end to end first
 	}
 	return append(list, through)
+}
+
+// beyond is by how much a block as it was measured is larger than as it should be.
+func (top Top) beyond(block piece.Piece, t *making.Table) (w, h measure.Length) {
+	if top.Block == nil {
+		return 0, 0
+	}
+	pw, ph := block.Size()
+	w, _ = top.Block.Width.Length(t.Units)
+	h, _ = top.Block.Height.Length(t.Units)
+	return w - pw, h - ph
+}
+
+// Waits lists what is cut from cloth to the size of the pieced blocks: sashing beside them, and plain blocks among them.
+func (top Top) Waits(t *making.Table) map[string]bool {
+	pieced, plain := false, map[string]bool{}
+	for _, row := range top.Repeat {
+		for _, c := range row {
+			if m, ok := t.Made(c.Unit); ok && !IsSash(c.Unit) {
+				if m.Kind == making.PatchKind {
+					plain[c.Unit] = true
+				} else {
+					pieced = true
+				}
+			}
+		}
+	}
+	if !pieced {
+		return map[string]bool{}
+	}
+	if top.Sashing != nil {
+		plain[SashUpright], plain[SashLevel] = true, true
+	}
+	return plain
 }
 
 // Name is what a row is called.

@@ -133,7 +133,7 @@ test("borders wait for the measured top; corners, backing and binding are planne
 
   await page.goto(`${at}/cut`);
   await expect(page.getByText(/once the pieced top has been measured/).first()).toBeVisible();
-  await page.getByLabel("Measures across").fill("24 1/4");
+  await page.getByLabel("The top measures across").fill("24 1/4");
   await page.getByLabel("and down").fill("long");
   await page.getByRole("button", { name: "Cut the borders to it" }).click();
   await expect(page.getByText(/“long” is not a length/).first()).toBeVisible();
@@ -179,7 +179,25 @@ test("sashing with cornerstones lies between the blocks, is counted, and lets ev
   await expect(page.getByRole("heading", { name: "Sew sashing row 1 of 9 pieces, 3 times." })).toBeVisible();
   await page.goto(`${at}/bench/${encodeURIComponent("sash@corner")}`);
   await expect(page.getByTestId("to-go")).toHaveText("25");
+  // What is as long as a block waits until one has been measured.
+  await page.goto(`${at}/cut/mat`);
+  await expect(page.getByText("Held back: cut it once a pieced block has been measured.").first()).toBeVisible();
+  await page.getByRole("link", { name: "Measure first" }).first().click();
+  await page.getByText("Cut, sew and measure one block before you cut everything.").click();
+  await expect(page.getByText(/Then measure it: 91\/2″ × 91\/2″ unfinished/)).toBeVisible();
+  await page.getByLabel("A block measures across").fill("9 3/8");
+  await page.getByLabel("and down").fill("9 1/2");
+  await page.getByRole("button", { name: "Cut them to it" }).click();
+  await expect(page.getByText("20 at 93/8″")).toBeVisible(); // level pieces: 4 × 5
+  await page.goto(`${at}/cut/mat`);
+  await expect(page.getByText(/^Cut .* strips/).first()).toBeVisible();
+  await expect(page.getByText(/Held back: cut it once a pieced/)).toHaveCount(0);
   await page.goto(`${at}/quilt`);
+  await page.getByText("How many blocks come nearest to a size?").click();
+  await page.getByLabel("Width wished for").fill("60");
+  await page.getByLabel("and length").fill("72");
+  await page.getByRole("button", { name: "How many?" }).click();
+  await expect(page.getByRole("button", { name: /^6 × 7, 641\/2″ × 75″/ })).toBeVisible();
   await page.getByLabel("Where it crosses").selectOption("strips run through");
   await page.getByRole("button", { name: /Keep this plan/ }).click();
   await page.goto(`${at}/cut`);

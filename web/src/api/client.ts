@@ -27,6 +27,7 @@ export type Holding = Omit<Held, "title" | "promised" | "free" | "since" | "id">
 export type Remnant = Schemas["PlanRemnant"];
 export type Cliff = Schemas["PlanCliff"];
 export type Supply = Schemas["PlanSupply"];
+export type Shape = Schemas["PlanMeasure"];
 export type Reach = Schemas["PlanReach"];
 export type Ledger = Schemas["PlanLedger"];
 export type Working = Schemas["PlanWorking"];
@@ -96,6 +97,9 @@ export const server = {
   cut: (id: string, rev: number) =>
     ask<Project>(client.POST("/api/quilts/{id}/cut", { params: { path: { id }, header: { "If-Match": `"${rev}"` } } })),
   cliffs: (body: Document) => ask<Cliff[]>(client.POST("/api/cliffs", { body })),
+  nearest: (document: Document, width: string, height: string) =>
+    ask<Shape[]>(client.POST("/api/nearest", { body: { document, width, height } })),
+  pilot: (body: Document) => ask<Preview>(client.POST("/api/pilot", { body })),
   backwards: (document: Document, supplies: Supply[]) =>
     ask<Reach>(client.POST("/api/backwards", { body: { document, supplies } })),
   openFile: (id: string, text: string) => ask<Project>(client.POST("/api/files", { body: { id, text } })),

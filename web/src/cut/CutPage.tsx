@@ -15,7 +15,8 @@ import { Section } from "../frame/Section";
 import { Unplanned } from "../frame/Unplanned";
 import { Worked } from "../frame/Working";
 import { Cliffs } from "./Cliffs";
-import { MeasuredTop } from "./MeasuredTop";
+import { Measuring } from "./Measuring";
+import { Pilot } from "./Pilot";
 import { Remnants } from "./Remnants";
 
 export function CutPage() {
@@ -57,7 +58,8 @@ export function CutPage() {
           </Box>
         ))}
       </Section>
-      {(project.document.top.borders ?? []).length > 0 && <MeasuredTop project={project} />}
+      <Measuring project={project} />
+      <Pilot project={project} />
       <Remnants project={project} />
       <Cliffs document={project.document} />
       <Caution>
@@ -149,6 +151,12 @@ function AcrossLines({
           </Box>
           <Text flex="1" minW="150px">
             <Ruled>{`${c.name}: ${c.need} needed${c.spare > 0 ? ` and ${c.spare} spare` : ""}`}</Ruled>
+            {c.held && (
+              <Text as="span" color="madder" fontWeight="600">
+                {" "}
+                after measuring a block
+              </Text>
+            )}
           </Text>
           <Count project={project} step={c.step} />
         </Flex>

@@ -163,6 +163,11 @@ function ScriptRow({
         <Text fontSize={counted ? "20px" : "16px"} fontWeight={counted ? "600" : "400"} lineHeight="1.35">
           <Ruled>{line.says}</Ruled>
         </Text>
+        {line.held && (
+          <Text fontSize="14px" color="madder" fontWeight="600">
+            {line.held}
+          </Text>
+        )}
         {line.for && (
           <Text fontSize="14px" color="soft">
             <Ruled>{line.for}</Ruled>
@@ -197,12 +202,19 @@ function ScriptRow({
           >
             {all ? `${line.times > 1 ? `all ${line.times} ` : ""}cut ✓` : `${done} of ${line.times}`}
           </Text>
-          {waits && left > 0 && (
+          {waits && left > 0 && !line.held && (
             <Text fontSize="14px" color="soft">
               after the strips above
             </Text>
           )}
-          {!waits && left > 0 && (
+          {line.held && left > 0 && (
+            <Link to="../cut#measure">
+              <Text as="span" fontSize="14px" textDecoration="underline">
+                Measure first
+              </Text>
+            </Link>
+          )}
+          {!waits && !line.held && left > 0 && (
             <Button
               variant="solid"
               h="48px"
@@ -212,7 +224,7 @@ function ScriptRow({
               {line.stack > 1 && left > 1 ? `A stack of ${Math.min(line.stack, left)} cut` : "One cut"}
             </Button>
           )}
-          {!waits && left > line.stack && (
+          {!waits && !line.held && left > line.stack && (
             <Button h="48px" onClick={() => tick(left)} aria-label={`All ${left} cut: ${line.says}`}>
               {done === 0 ? `All ${left}` : `The other ${left}`}
             </Button>

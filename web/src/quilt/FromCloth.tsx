@@ -2,7 +2,7 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Problem, Refused, server } from "../api/client";
+import { type Problem, Refused, type Shape, server } from "../api/client";
 import { TextField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
 import { Wrong } from "../frame/States";
@@ -88,17 +88,76 @@ export function FromCloth({ draft }: { draft: Draft }) {
               <Ruled>{`${u.name}: ${u.length.text} used, ${u.left.text} left.`}</Ruled>
             </Text>
           ))}
-          {r.others.length > 0 && (
-            <Flex gap="8px" wrap="wrap" mt="6px">
-              {r.others.map((o) => (
-                <Button key={`${o.columns} ${o.rows}`} size="sm" onClick={() => take(o.columns, o.rows)}>
-                  <Ruled>{`${o.columns} × ${o.rows}, ${o.finished.text}`}</Ruled>
-                </Button>
-              ))}
-            </Flex>
-          )}
+          <Shapes shapes={r.others} take={take} />
         </Box>
       )}
+    </chakra.details>
+  );
+}
+
+function Shapes({ shapes, take }: { shapes: Shape[]; take: (columns: number, rows: number) => void }) {
+  if (shapes.length === 0) return null;
+  return (
+    <Flex gap="8px" wrap="wrap" mt="6px">
+      {shapes.map((o) => (
+        <Button key={`${o.columns} ${o.rows}`} size="sm" onClick={() => take(o.columns, o.rows)}>
+          <Ruled>{`${o.columns} × ${o.rows}, ${o.finished.text}`}</Ruled>
+        </Button>
+      ))}
+    </Flex>
+  );
+}
+
+/** The numbers of rows and columns that come nearest to a size wished for. */
+export function NearTo({ draft }: { draft: Draft }) {
+  const [width, setWidth] = useState("");
+  const [height, setHeight] = useState("");
+  const near = useMutation({ mutationFn: () => server.nearest(draft.document, width, height) });
+  const problems: Problem[] = near.error instanceof Refused ? (near.error.trouble.problems ?? []) : [];
+  const write = (set: (v: string) => void) => (v: string) => {
+    set(v);
+    near.reset();
+  };
+  return (
+    <chakra.details gridColumn="1 / -1">
+      <chakra.summary cursor="pointer" minH="36px" display="flex" alignItems="center" fontWeight="600">
+        How many blocks come nearest to a size?
+      </chakra.summary>
+      <Flex gap="12px" align="start" wrap="wrap">
+        <Box w="130px">
+          <TextField
+            label="Width wished for"
+            value={width}
+            onChange={write(setWidth)}
+            problems={problems.filter((p) => p.at === "/width")}
+          />
+        </Box>
+        <Box w="130px">
+          <TextField
+            label="and length"
+            value={height}
+            onChange={write(setHeight)}
+            problems={problems.filter((p) => p.at === "/height")}
+          />
+        </Box>
+        <Button
+          size="sm"
+          h="36px"
+          mt="22px"
+          disabled={width.trim() === "" || height.trim() === "" || near.isPending}
+          onClick={() => near.mutate()}
+        >
+          How many?
+        </Button>
+      </Flex>
+      {near.error && problems.length === 0 && <Wrong error={near.error} />}
+      <Shapes
+        shapes={near.data ?? []}
+        take={(columns, rows) => {
+          draft.set(["top", "columns"], columns);
+          draft.set(["top", "rows"], rows);
+        }}
+      />
     </chakra.details>
   );
 }

@@ -17,7 +17,7 @@ import { BlockSize } from "./BlockSize";
 import { type Draft, useDraft } from "./draft";
 import { Fabrics } from "./Fabrics";
 import { Files } from "./Files";
-import { FromCloth } from "./FromCloth";
+import { FromCloth, NearTo } from "./FromCloth";
 import { History } from "./History";
 import { LedgerLines } from "./LedgerLines";
 import { PressRemedy } from "./PressRemedy";
@@ -227,6 +227,7 @@ function Decisions({ draft }: { draft: Draft }) {
             problems={draft.at("/name")}
           />
           <BlockSize draft={draft} />
+          <NearTo draft={draft} />
           <FromCloth draft={draft} />
         </Box>
       </Section>

@@ -1,0 +1,54 @@
+package plan_test
+
+import (
+	"testing"
+
+	"vicis/core/measure"
+	"vicis/core/plan"
+	"vicis/core/quilt"
+)
+
+// By hand: 8″ blocks; nearest to 60″ × 72″ are 8 × 9 (64″ × 72″, 4″ off) and 7 × 9 (56″, 4″ off). With 2″ of sashing between, n blocks
+// are 10n − 2: 6 are 58″ (2″ off) and 7 are 68″; 7 down are 68″ and 8 are 78″.
+func TestNearestToASize(t *testing.T) {
+	d := plain(t, 2, 2)
+	list, problems := plan.NearTo(d, "60", "72")
+	if problems.Stopped() || len(list) != 4 || list[0].Rows != 9 || list[0].Columns != 7 || list[0].Finished.Text != "56″ × 72″" || list[1].Columns != 8 {
+		t.Errorf("%+v %v", list, problems)
+	}
+	d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B"}
+	list, _ = plan.NearTo(d, "60", "72")
+	if list[0].Finished.Text != "58″ × 68″" || list[0].Columns != 6 || list[0].Rows != 7 {
+		t.Errorf("%+v", list)
+	}
+	if list, _ = plan.NearTo(d, "2", "3"); list[0].Columns != 1 || list[0].Rows != 1 {
+		t.Errorf("%+v", list)
+	}
+	for _, bad := range [][2]string{{"wide", "60"}, {"60", ""}, {"0", "60"}, {"60", "40 yd"}} {
+		if _, problems := plan.NearTo(d, measure.Written(bad[0]), measure.Written(bad[1])); !problems.Stopped() {
+			t.Errorf("%v was taken", bad)
+		}
+	}
+}
+
+// One block first: it finishes as the blocks do, from no more than one of everything takes, and can be tallied to the end.
+func TestThePilotIsOneBlock(t *testing.T) {
+	for _, d := range blocks(t) {
+		whole := planned(t, d)
+		p := planned(t, plan.Pilot(surrounded(d)))
+		if p.Blocks != 1 || p.Finished.Text != whole.Block.Text {
+			t.Errorf("%s: %d blocks, %s", d.Name, p.Blocks, p.Finished.Text)
+		}
+		toTheEnd(t, p)
+		for _, f := range p.Cut {
+			for _, all := range whole.Cut {
+				if all.Fabric == f.Fabric && f.Length.Inches > all.Length.Inches {
+					t.Errorf("%s: the pilot takes %s of %s, all of it %s", d.Name, f.Length.Text, f.Name, all.Length.Text)
+				}
+			}
+		}
+		if d.Top.Rows == 1 {
+			t.Errorf("%s was changed by its pilot", d.Name)
+		}
+	}
+}

@@ -1,0 +1,105 @@
+// What waits for a measurement: plain blocks and sashing for a pieced block, borders for the pieced top. What is written here is
+// kept as a revision.
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { type Document, type Problem, type Project, Refused, server } from "../api/client";
+import { quiltKey } from "../api/queries";
+import { TextField } from "../frame/fields";
+import { Ruled } from "../frame/Ruled";
+import { Section } from "../frame/Section";
+import { Wrong } from "../frame/States";
+
+type Size = Document["top"]["measured"];
+
+export function Measuring({ project }: { project: Project }) {
+  const { plan, document } = project;
+  const held = plan.cut.some((c) => c.strips.some((s) => s.patches?.cuts.some((one) => one.held)));
+  const block = held || !!document.top.block;
+  const borders = (document.top.borders ?? []).length > 0;
+  if (!block && !borders) return null;
+  const should = (id: string) => plan.trim.find((t) => t.id === id)?.unfinished ?? "";
+  const first = document.top.repeat[0]?.[0]?.unit ?? "";
+  return (
+    <Section title="Cut after measuring">
+      <Box id="measure" />
+      {block && (
+        <Measured
+          project={project}
+          key={`block ${document.top.block?.width} ${document.top.block?.height}`}
+          of="block"
+          says={`Sashing and plain blocks are cut to the pieced blocks as they are. Measure some, pressed, through their middle; one should be ${should(first)}.`}
+          label="A block measures across"
+          act="Cut them to it"
+        />
+      )}
+      {borders && (
+        <Measured
+          project={project}
+          key={`top ${document.top.measured?.width} ${document.top.measured?.height}`}
+          of="measured"
+          says={`Borders are cut to the top as it is, not as it should be. Measure it pressed, through its middle; it should be ${should("top")}.`}
+          label="The top measures across"
+          act="Cut the borders to it"
+        />
+      )}
+    </Section>
+  );
+}
+
+function Measured({
+  project,
+  of,
+  says,
+  label,
+  act,
+}: {
+  project: Project;
+  of: "block" | "measured";
+  says: string;
+  label: string;
+  act: string;
+}) {
+  const measured = project.document.top[of];
+  const [width, setWidth] = useState(measured?.width ?? "");
+  const [height, setHeight] = useState(measured?.height ?? "");
+  const queries = useQueryClient();
+  const keep = useMutation({
+    mutationFn: (m: Size) =>
+      server.save(project.id, project.rev, { ...project.document, top: { ...project.document.top, [of]: m } }),
+    onSuccess: (p) => queries.setQueryData(quiltKey(project.id), p),
+  });
+  const refused: Problem[] = keep.error instanceof Refused ? (keep.error.trouble.problems ?? []) : [];
+  const at = (place: string) => [...refused, ...project.problems].filter((p) => p.at === `/top/${of}/${place}`);
+  return (
+    <Box mb="16px">
+      <Text color="soft" mb="8px">
+        <Ruled>{says}</Ruled>
+      </Text>
+      <Flex gap="14px" wrap="wrap" align="start">
+        <Box w="190px">
+          <TextField label={label} value={width} onChange={setWidth} problems={at("width")} />
+        </Box>
+        <Box w="190px">
+          <TextField label="and down" value={height} onChange={setHeight} problems={at("height")} />
+        </Box>
+        <Button
+          mt="22px"
+          h="36px"
+          size="sm"
+          variant="solid"
+          disabled={keep.isPending || width.trim() === "" || height.trim() === ""}
+          onClick={() => keep.mutate({ width, height })}
+        >
+          {act}
+        </Button>
+        {measured && (
+          <Button mt="22px" h="36px" size="sm" onClick={() => keep.mutate(undefined)}>
+            Not measured yet
+          </Button>
+        )}
+      </Flex>
+      {keep.error && at("width").length + at("height").length === 0 && <Wrong error={keep.error} />}
+    </Box>
+  );
+}

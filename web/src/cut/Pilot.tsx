@@ -1,0 +1,64 @@
+// One block first: the shortest set of cuts and seams to a finished block, to be measured before the bulk is cut.
+import { Box, chakra, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { type Project, server } from "../api/client";
+import { coloursOf } from "../drawn/colours";
+import { PictureView } from "../drawn/Picture";
+import { Ruled } from "../frame/Ruled";
+import { Section } from "../frame/Section";
+import { Loading, Wrong } from "../frame/States";
+
+export function Pilot({ project }: { project: Project }) {
+  const [open, setOpen] = useState(false);
+  const { data, error } = useQuery({
+    queryKey: ["pilot", project.document],
+    queryFn: () => server.pilot(project.document),
+    enabled: open,
+  });
+  const plan = data?.plan;
+  const block = plan?.quilt.cells[0]?.block ?? "";
+  const picture = plan?.quilt.blocks[block];
+  return (
+    <Section title="One block first">
+      <chakra.details onToggle={(e) => setOpen((e.target as HTMLDetailsElement).open)}>
+        <chakra.summary cursor="pointer" minH="36px" color="soft">
+          Cut, sew and measure one block before you cut everything.
+        </chakra.summary>
+        {error && <Wrong error={error} />}
+        {open && !data && !error && <Loading label="Cutting one" />}
+        {plan && data && (
+          <Flex gap="28px" mt="8px" wrap="wrap" align="start">
+            {picture && (
+              <PictureView
+                picture={picture}
+                colours={coloursOf(data.document)}
+                maxW={150}
+                maxH={150}
+                label="the block"
+                back={false}
+              />
+            )}
+            <Box flex="1" minW="280px">
+              {plan.steps
+                .filter((s) => s.make > 0)
+                .map((s, i) => (
+                  <Flex key={s.id} gap="10px" py="3px">
+                    <Text className="tabular" color="soft" w="22px" textAlign="right" flexShrink={0}>
+                      {i + 1}
+                    </Text>
+                    <Text>
+                      <Ruled>{`${s.says}${s.press && s.sewing ? ` Press ${s.press}.` : ""}`}</Ruled>
+                    </Text>
+                  </Flex>
+                ))}
+              <Text mt="8px" fontWeight="600">
+                <Ruled>{`Then measure it: ${plan.trim.find((t) => t.id === block)?.unfinished ?? ""} unfinished. If it is so, cut the rest; if not, look at the allowance first.`}</Ruled>
+              </Text>
+            </Box>
+          </Flex>
+        )}
+      </chakra.details>
+    </Section>
+  );
+}
