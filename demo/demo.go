@@ -3,7 +3,7 @@ package demo
 
 import (
 	"context"
-	"errors"
+	"encoding/json"
 	"fmt"
 	"time"
 
@@ -23,6 +23,7 @@ import (
 const (
 	InTheMiddle = "demo-boat-shed"
 	Stars       = "demo-gull-point"
+	AtTheMat    = "demo-hay-loft"
 	JustPlanned = "demo-lamp-room"
 )
 
@@ -53,37 +54,88 @@ func Documents() (map[string]document.Document, error) {
 	if err != nil {
 		return nil, err
 	}
-	return map[string]document.Document{InTheMiddle: shed, JustPlanned: lamp, Stars: gull}, nil
+	hay, err := hayLoft()
+	if err != nil {
+		return nil, err
+	}
+	return map[string]document.Document{InTheMiddle: shed, JustPlanned: lamp, Stars: gull, AtTheMat: hay}, nil
+}
+
+// fromLibrary is a block of the library as a project.
+func fromLibrary(id string) (library.Entry, error) {
+	list, err := library.List()
+	if err != nil {
+		return library.Entry{}, fmt.Errorf("demo: %w", err)
+	}
+	for _, e := range list {
+		if e.ID == id {
+			return e, nil
+		}
+	}
+	return library.Entry{}, fmt.Errorf("demo: the library has no %s", id)
+}
+
+// hayLoft has everything that can lie round a quilt, and takes cloth from the shelf.
+func hayLoft() (document.Document, error) {
+	e, err := fromLibrary("churn-dash")
+	if err != nil {
+		return document.Document{}, err
+	}
+	d := e.Document
+	d.Name, d.Note = "Hay loft", "A made-up quilt at the mat: sashing, borders, backing and binding, some of it from the shelf of cloth."
+	d.Fabrics = []cloth.Fabric{
+		{ID: "dark", Name: "Barn door", Colour: "#6b3a34"},
+		{ID: "light", Name: "Oat", Colour: "#eadfc6"},
+		{ID: "edge", Name: "Thistle", Colour: "#6d6a86"},
+		{ID: "wide", Name: "Stubble, wide", Colour: "#b9a878", Usable: "108 in"},
+	}
+	d.Roles = append(d.Roles[:2:2], document.Role{ID: "edge", Name: "edge", Fabric: "edge"}, document.Role{ID: "wide", Name: "back", Fabric: "wide"})
+	d.Spares = demand.Spares{Count: 1}
+	d.Cloth.Every, d.Settings.Layers = 8, 4
+	d.Top.Rows, d.Top.Columns = 5, 4
+	d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Corners: "edge", Outer: true}
+	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: "edge", Width: "4 1/2 in", Corners: d.Roles[0].ID}}
+	d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: "wide"}, &quilt.Binding{Role: d.Roles[0].ID}
+	d.Supplies = []cloth.Supply{
+		{ID: "cloth-oat-length", Fabric: "light", Kind: cloth.Yardage, Width: "42 in", Length: "1 1/4 yd", Count: 1},
+		{ID: "cloth-thistle-tens", Fabric: "edge", Kind: cloth.Pieces, Width: "10 in", Length: "10 in", Count: 3},
+	}
+	return d, nil
+}
+
+// Cloth is the shelf of the scenario.
+func Cloth() []cloth.Holding {
+	return []cloth.Holding{
+		{ID: "cloth-oat-length", Name: "Oat", Colour: "#eadfc6", Kind: cloth.Yardage, Width: "42 in", Length: "1 1/4 yd", Count: 1, Note: "from the market"},
+		{ID: "cloth-thistle-tens", Name: "Thistle", Colour: "#6d6a86", Kind: cloth.Pieces, Width: "10 in", Length: "10 in", Count: 9, Note: "a stack of squares"},
+		{ID: "cloth-slate-strips", Name: "Slate", Colour: "#2b4251", Kind: cloth.Strips, Width: "2 1/2 in", Length: "42 in", Count: 14},
+		{ID: "cloth-brick-quarters", Name: "Brick", Colour: "#8d3f2f", Kind: cloth.Pieces, Width: "50 cm", Length: "55 cm", Count: 4, Note: "quarters"},
+		{ID: "cloth-flour-scrap", Name: "Flour sack", Colour: "#efe6d4", Kind: cloth.Pieces, Width: "9 in", Length: "31 in", Count: 1, Note: "left of a cushion"},
+	}
 }
 
 // gullPoint is stars from the library in two colourways.
 func gullPoint() (document.Document, error) {
-	list, err := library.List()
+	e, err := fromLibrary("eight-pointed-star")
 	if err != nil {
-		return document.Document{}, fmt.Errorf("demo: %w", err)
+		return document.Document{}, err
 	}
-	for _, e := range list {
-		if e.ID != "eight-pointed-star" {
-			continue
-		}
-		d := e.Document
-		d.Name, d.Note = "Gull point", "A made-up quilt of stars in two colourways, its geese half sewn."
-		d.Fabrics = []cloth.Fabric{
-			{ID: "dark", Name: "Slate", Colour: "#2b4251"},
-			{ID: "light", Name: "Shell", Colour: "#efe5d2"},
-			{ID: "accent", Name: "Buoy", Colour: "#b5532f"},
-			{ID: "gorse", Name: "Gorse", Colour: "#c79a3a"},
-			{ID: "dune", Name: "Dune", Colour: "#5d6b54"},
-		}
-		d.Colourways = []document.Colourway{{ID: "noon", Name: "Noon", Fabrics: map[string]string{"C": "gorse", "A": "dune"}}}
-		d.Top = quilt.Top{Rows: 5, Columns: 5, Repeat: [][]quilt.Cell{{{Unit: e.Block}, {Unit: e.Block, Colourway: "noon"}}, {{Unit: e.Block, Colourway: "noon"}, {Unit: e.Block}}}}
-		return d, nil
+	d := e.Document
+	d.Name, d.Note = "Gull point", "A made-up quilt of stars in two colourways, its geese half sewn."
+	d.Fabrics = []cloth.Fabric{
+		{ID: "dark", Name: "Slate", Colour: "#2b4251"},
+		{ID: "light", Name: "Shell", Colour: "#efe5d2"},
+		{ID: "accent", Name: "Buoy", Colour: "#b5532f"},
+		{ID: "gorse", Name: "Gorse", Colour: "#c79a3a"},
+		{ID: "dune", Name: "Dune", Colour: "#5d6b54"},
 	}
-	return document.Document{}, errors.New("demo: the library has no stars")
+	d.Colourways = []document.Colourway{{ID: "noon", Name: "Noon", Fabrics: map[string]string{"C": "gorse", "A": "dune"}}}
+	d.Top = quilt.Top{Rows: 5, Columns: 5, Repeat: [][]quilt.Cell{{{Unit: e.Block}, {Unit: e.Block, Colourway: "noon"}}, {{Unit: e.Block, Colourway: "noon"}, {Unit: e.Block}}}}
+	return d, nil
 }
 
 // Begun is the tally of a quilt whose work has come so far as a step, and half way through that.
-func Begun(d document.Document, half string) []tally.Event {
+func Begun(d document.Document, half, name string) []tally.Event {
 	p, _ := plan.Make(d, nil)
 	var list []tally.Event
 	at := began
@@ -93,7 +145,7 @@ func Begun(d document.Document, half string) []tally.Event {
 			n /= 2
 		}
 		for left := n; left > 0; left -= 10 {
-			list = append(list, tally.Event{ID: fmt.Sprintf("stars-%04d", len(list)+1), Step: s.ID, Kind: tally.Made, N: min(10, left), Exact: s.Exact, At: at.Format(time.RFC3339)})
+			list = append(list, tally.Event{ID: fmt.Sprintf("%s-%04d", name, len(list)+1), Step: s.ID, Kind: tally.Made, N: min(10, left), Exact: s.Exact, At: at.Format(time.RFC3339)})
 			at = at.Add(4 * time.Minute)
 		}
 		if s.ID == half {
@@ -157,7 +209,16 @@ func Fill(ctx context.Context, s *store.Store) error {
 	if err != nil {
 		return err
 	}
-	for i, id := range []string{JustPlanned, Stars, InTheMiddle} {
+	for i, h := range Cloth() {
+		piece, err := json.Marshal(h)
+		if err != nil {
+			return err
+		}
+		if err := s.PutCloth(ctx, h.ID, string(piece), began.AddDate(0, 0, i-9)); err != nil {
+			return err
+		}
+	}
+	for i, id := range []string{JustPlanned, AtTheMat, Stars, InTheMiddle} {
 		text, err := document.Write(docs[id])
 		if err != nil {
 			return err
@@ -166,8 +227,11 @@ func Fill(ctx context.Context, s *store.Store) error {
 			return err
 		}
 	}
-	if err := s.Append(ctx, Stars, Begun(docs[Stars], "goose/third"), began.AddDate(0, 0, 3)); err != nil {
+	if err := s.Append(ctx, Stars, Begun(docs[Stars], "goose/third", "stars"), began.AddDate(0, 0, 4)); err != nil {
 		return err
 	}
-	return s.Append(ctx, InTheMiddle, Events(docs[InTheMiddle]), began.AddDate(0, 0, 4))
+	if err := s.Append(ctx, AtTheMat, Begun(docs[AtTheMat], "middle/strips", "loft"), began.AddDate(0, 0, 4)); err != nil {
+		return err
+	}
+	return s.Append(ctx, InTheMiddle, Events(docs[InTheMiddle]), began.AddDate(0, 0, 5))
 }

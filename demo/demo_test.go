@@ -53,7 +53,33 @@ func TestTheShelfIsFilledOnce(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	if list, err := s.Quilts(ctx); err != nil || len(list) != 3 || list[0].ID != InTheMiddle {
+	if list, err := s.Quilts(ctx); err != nil || len(list) != 4 || list[0].ID != InTheMiddle {
 		t.Errorf("%+v, %v", list, err)
+	}
+}
+
+// The quilt at the mat has everything round it, takes from the shelf what is promised to it, and is half way through its strips.
+func TestTheQuiltAtTheMatUsesTheShelf(t *testing.T) {
+	docs, err := Documents()
+	if err != nil {
+		t.Fatal(err)
+	}
+	d := docs[AtTheMat]
+	p, problems := plan.Make(d, nil)
+	if problems.Stopped() || len(p.Taken) != len(d.Supplies) {
+		t.Fatalf("%v, %+v taken of %+v", problems, p.Taken, d.Supplies)
+	}
+	for _, s := range d.Supplies {
+		found := false
+		for _, h := range Cloth() {
+			found = found || h.ID == s.ID && h.Count >= s.Count && h.Width == s.Width && h.Length == s.Length
+		}
+		if !found {
+			t.Errorf("%s lies nowhere", s.ID)
+		}
+	}
+	progress := tally.Fold(p, Begun(d, "middle/strips", "loft"))
+	if progress.Next == "" || progress.Stages[0].Done == 0 || progress.Stages[0].Done == progress.Stages[0].Make || len(progress.Doubts) > 0 {
+		t.Errorf("next %q, %+v, %v", progress.Next, progress.Stages[0], progress.Doubts)
 	}
 }

@@ -17,6 +17,7 @@ const { values: args } = parseArgs({
 const port = 8341;
 const base = `http://127.0.0.1:${port}`;
 const quilt = "/q/demo-boat-shed";
+const loft = "/q/demo-hay-loft";
 const stars = "/q/demo-gull-point";
 const openGoose = async (page) => {
   await page.locator("summary").filter({ hasText: "Goose" }).click();
@@ -30,7 +31,9 @@ const views = [
   { name: "library", at: "/library/eight-pointed-star" },
   { name: "quilt", at: `${quilt}/quilt` },
   { name: "thread", at: `${quilt}/thread` },
-  { name: "cut", at: `${quilt}/cut` },
+  { name: "cut", at: `${loft}/cut` },
+  { name: "mat", at: `${loft}/cut/mat` },
+  { name: "cloth", at: "/cloth" },
   { name: "sew", at: `${quilt}/sew` },
   { name: "press", at: `${quilt}/press` },
   { name: "trim", at: `${quilt}/trim` },

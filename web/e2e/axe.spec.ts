@@ -16,6 +16,11 @@ const views = [
   `${quilt}/bench/block`,
   `${quilt}/iron/half`,
   `${quilt}/print`,
+  "/cloth",
+  "/q/demo-hay-loft/quilt",
+  "/q/demo-hay-loft/cut",
+  "/q/demo-hay-loft/cut/mat",
+  "/q/demo-hay-loft/thread",
   "/q/demo-gull-point/quilt",
   "/q/demo-gull-point/sew",
   "/q/demo-gull-point/bench/goose%2Fthird",
@@ -25,6 +30,7 @@ const views = [
 
 for (const colorScheme of ["light", "dark"] as const) {
   test(`axe finds nothing in the ${colorScheme}`, async ({ browser }) => {
+    test.setTimeout(600_000); // many views
     const context = await browser.newContext({
       colorScheme,
       reducedMotion: "reduce",
