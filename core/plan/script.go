@@ -74,24 +74,24 @@ func (b *builder) clean() string {
 
 func (b *builder) scriptOf(f cutting.Fabric) ScriptPart {
 	part := ScriptPart{Name: f.Fabric.Name, Colour: f.Fabric.Colour, Lines: []ScriptLine{}}
+	part.Lines = append(part.Lines, advice(prepared[b.d.Schools.Prepare], f.Fabric.Name))
 	for _, one := range f.Pieces {
 		part.Lines = append(part.Lines, b.pieceLines(one)...)
 	}
 	for _, u := range f.Uses {
 		part.Lines = append(part.Lines, advice("The %s on the shelf give %s, the first of those below; %s of it is left.", b.say(u.Have.L), plural(u.Strips, "strip"), b.say(u.Left)))
 	}
-	if len(f.Strips) == 0 {
+	switch {
+	case len(f.Strips) == 0:
 		return part
+	case f.Rest > 0 && len(f.Uses) > 0:
+		part.Lines = append(part.Lines, advice("Before you clean an edge: of what is bought there must be %s, at least %s wide between the selvedges.", b.say(f.Rest), b.say(f.Usable)))
+	case f.Rest > 0:
+		part.Lines = append(part.Lines, advice("Before you clean an edge: there must be %s of it, at least %s wide between the selvedges.", b.say(f.Rest), b.say(f.Usable)))
 	}
-	need := f.Length
-	if len(f.Uses) > 0 {
-		need = f.Rest
+	if f.Length > 0 {
+		part.Lines = append(part.Lines, advice("Clean the %s edge; %s is allowed for it.", b.clean(), b.say(b.t.Squaring)))
 	}
-	part.Lines = append(part.Lines, []ScriptLine{
-		advice(prepared[b.d.Schools.Prepare], f.Fabric.Name),
-		advice("Before you clean an edge: there must be %s of it, at least %s wide between the selvedges.", b.say(need), b.say(f.Usable)),
-		advice("Clean the %s edge; %s is allowed for it.", b.clean(), b.say(b.t.Squaring)),
-	}...)
 	k := 0
 	for _, s := range f.Strips {
 		count := s.Count - s.Ready

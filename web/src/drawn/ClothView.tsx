@@ -33,7 +33,14 @@ export function ClothView({ cut, pxPerInch, left }: { cut: FabricCut; pxPerInch:
       <rect width={w} height={h} fill={cut.colour} />
       {cut.strips.map((s) => (
         <g key={s.step}>
-          <line x1={at(from(s))} x2={at(from(s))} y1={-head} y2={h} stroke="var(--v-colors-ink)" strokeWidth={px} />
+          <line
+            x1={at(from(s))}
+            x2={at(from(s))}
+            y1={labelled.has(s) ? -head : 0}
+            y2={h}
+            stroke="var(--v-colors-ink)"
+            strokeWidth={px}
+          />
           {labelled.has(s) && (
             <RuledSvg x={at(from(s) + 4 * px)} y={-5 * px} size={12 * px} anchor={left ? "end" : "start"}>
               {`${s.count} × ${s.width.text}`}
