@@ -17,7 +17,14 @@ type Fabric struct {
 	Name   string          `json:"name" doc:"What the quilter calls it"`
 	Colour string          `json:"colour" pattern:"^#[0-9a-fA-F]{6}$" doc:"How it looks from a distance, as #rrggbb"`
 	Print  Print           `json:"print,omitempty" enum:"plain,one way,two way,motif,assorted" doc:"What its print asks for; plain when left out"`
+	Motif  *Repeat         `json:"motif,omitempty" doc:"How far the motifs to centre lie apart"`
 	Usable measure.Written `json:"usable,omitempty" doc:"Usable width without selvedges, where it differs from the project's"`
+}
+
+// Repeat is how far apart the motifs of a print lie.
+type Repeat struct {
+	Across measure.Written `json:"across" doc:"From motif to motif across the cloth"`
+	Along  measure.Written `json:"along" doc:"And along its selvedge"`
 }
 
 // Print is what a fabric's print asks of whoever cuts it.
@@ -68,14 +75,15 @@ func linear(c uint64) float64 {
 type Shelf struct {
 	fabrics map[string]Fabric
 	roles   map[string]Role
-	usable  map[string]measure.Length // by role
-	have    map[string][]Have         // by fabric
+	usable  map[string]measure.Length    // by role
+	motifs  map[string][2]measure.Length // by fabric: across, along
+	have    map[string][]Have            // by fabric
 }
 
 // Check looks at every fabric and role. usable is the project's width, which a fabric may override; units is what a bare
 // number means.
 func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.Units, problems *problem.List) Shelf {
-	s := Shelf{fabrics: map[string]Fabric{}, roles: map[string]Role{}, usable: map[string]measure.Length{}}
+	s := Shelf{fabrics: map[string]Fabric{}, roles: map[string]Role{}, usable: map[string]measure.Length{}, motifs: map[string][2]measure.Length{}}
 	widths := map[string]measure.Length{}
 	for i, f := range fabrics {
 		at := problem.At("fabrics", i)
@@ -102,6 +110,25 @@ func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.
 			} else {
 				widths[f.ID] = w
 			}
+		}
+		if m := f.Motif; m != nil && f.Print == Motif {
+			var apart [2]measure.Length
+			for k, one := range []struct {
+				at      string
+				written measure.Written
+			}{{"/motif/across", m.Across}, {"/motif/along", m.Along}} {
+				l, err := one.written.Length(units)
+				switch {
+				case err != nil:
+					problems.Stop("length-unreadable", at+one.at, err.Error(), "Write how far its motifs lie apart, such as 6.")
+				case l < measure.Inch/2 || l > 60*measure.Inch:
+					problems.Stop("too-small", at+one.at, "Motifs do not lie so far or so near to each other.", "Measure from the middle of one motif to the middle of the next.")
+				case l > widths[f.ID]:
+					problems.Stop("too-large", at+one.at, "The motifs lie farther apart than the cloth is wide.", "Measure from the middle of one motif to the middle of the next.")
+				}
+				apart[k] = l
+			}
+			s.motifs[f.ID] = apart
 		}
 		s.fabrics[f.ID] = f
 	}
@@ -139,4 +166,10 @@ func ShopStep(byMetre bool) measure.Length {
 		return 10 * measure.Centimetre
 	}
 	return measure.Yard / 8
+}
+
+// Motifs gives how far the motifs of a fabric lie apart, where they are to be centred.
+func (s Shelf) Motifs(fabric string) (across, along measure.Length, ok bool) {
+	m, ok := s.motifs[fabric]
+	return m[0], m[1], ok
 }

@@ -44,6 +44,7 @@ type SubCut struct {
 	Need     int
 	Spare    int
 	PerStrip int  // from one strip that gives nothing else
+	Motif    bool // the width is that of whole repeats, in which the patch is centred
 	Against  bool // its print lies across, because only so it comes out of the cloth
 }
 

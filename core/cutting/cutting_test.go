@@ -205,3 +205,34 @@ func TestSubCutsOfOneSetShareIt(t *testing.T) {
 		t.Errorf("%d strips for two sets of two", s.Count)
 	}
 }
+
+// Motifs 6″ apart across and 8″ along, patches of 5″: six from a row of 40″ less ½″, 13 take three rows of 8″. A patch of 7″ takes two
+// repeats across and one along: three from a row.
+func TestMotifsAreCutFromWholeRepeats(t *testing.T) {
+	for _, c := range []struct {
+		w, h       string
+		n          int
+		width, cut measure.Length
+		strips     int
+	}{
+		{"5", "5", 13, 8 * in, 6 * in, 3},
+		{"7", "7", 7, 8 * in, 12 * in, 3},
+		{"7", "9", 3, 16 * in, 12 * in, 1},
+	} {
+		tb, made, _ := onTable(t, patch(c.w, c.h))
+		var problems problem.List
+		f := cloth.Fabric{ID: "f", Name: "F", Colour: "#123456", Print: cloth.Motif, Motif: &cloth.Repeat{Across: "6 in", Along: "8 in"}}
+		shelf := cloth.Check([]cloth.Fabric{f}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
+		s := Cut(made, quilt.Layout{}, map[string]demand.Line{"p": {Need: c.n}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
+		if a := s.Patches.Cuts[0]; len(problems) > 0 || s.Cut != c.width || a.Cut != c.cut || s.Count != c.strips || !a.Motif {
+			t.Errorf("%s × %s: %d rows of %v″, %v″ each (%v)", c.w, c.h, s.Count, s.Cut.Inches(), a.Cut.Inches(), problems)
+		}
+	}
+	for _, bad := range []cloth.Repeat{{Across: "wide", Along: "8 in"}, {Across: "6 in", Along: "0"}, {Across: "50 in", Along: "8 in"}} {
+		var problems problem.List
+		cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456", Print: cloth.Motif, Motif: &bad}}, nil, 40*in, measure.Inches, &problems)
+		if len(problems) != 1 {
+			t.Errorf("%+v: %v", bad, problems)
+		}
+	}
+}

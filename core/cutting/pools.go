@@ -21,6 +21,7 @@ type pooled struct {
 	line              demand.Line
 	ways              [][2]measure.Length // exact
 	way               int
+	motif             bool // centred on motifs
 	against           bool // only across the direction of its print does it come out of the cloth
 }
 
@@ -28,6 +29,13 @@ func (p *pools) add(act string, patch making.Patch, line demand.Line) {
 	f, _ := p.shelf.Fabric(patch.Role)
 	usable, _ := p.t.Usable(patch.Role)
 	one := pooled{act: act, role: patch.Role, fabric: f.ID, line: line}
+	if across, along, ok := p.shelf.Motifs(f.ID); ok {
+		// Every patch takes whole repeats: a row of motifs is a strip, and a motif in it a sub-cut.
+		one.ways = [][2]measure.Length{{measure.CeilDiv(patch.H, along) * along, measure.CeilDiv(patch.W, across) * across}}
+		one.motif = true
+		p.patches = append(p.patches, one)
+		return
+	}
 	for i, way := range [][2]measure.Length{{patch.H, patch.W}, {patch.W, patch.H}} {
 		// A print with a direction runs along the cloth, across the strip: what stands upright in the unit stays so.
 		if i == 1 && (patch.W == patch.H || f.Print == cloth.OneWay || f.Print == cloth.TwoWay) {
@@ -135,7 +143,7 @@ func (p *pools) across(pool []int) (a Across, width measure.Length) {
 	for _, i := range pool {
 		one := p.patches[i]
 		c := subCut(one.act, one.ways[one.way][1], a.Length, one.line, p.t)
-		c.Against = one.against
+		c.Against, c.Motif = one.against, one.motif
 		a.Cuts = append(a.Cuts, c)
 	}
 	return a, first.ways[first.way][0].CeilTo(p.t.Ruler.Mark)

@@ -54,7 +54,7 @@ func Changes(a, b Document) []string {
 			say("new fabric %s", f.Name)
 		case a.Fabrics[i].Name != f.Name:
 			say("fabric %s, was %s", f.Name, a.Fabrics[i].Name)
-		case a.Fabrics[i] != f:
+		case !alike(a.Fabrics[i], f):
 			say("%s looks different or is of another width", f.Name)
 		}
 		fabrics[f.ID] = f.Name

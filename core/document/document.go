@@ -164,6 +164,9 @@ func (d *Document) written() []*measure.Written {
 		list = append(list, &d.Supplies[i].Width, &d.Supplies[i].Length)
 	}
 	for i := range d.Fabrics {
+		if m := d.Fabrics[i].Motif; m != nil {
+			list = append(list, &m.Across, &m.Along)
+		}
 		if d.Fabrics[i].Usable != "" {
 			list = append(list, &d.Fabrics[i].Usable)
 		}

@@ -16,7 +16,7 @@ type ParseError struct {
 
 func (e *ParseError) Error() string { return e.Says }
 
-const howToWrite = "Write it like 2 1/2, 2.5, 2½, 6.5 cm or 65 mm"
+const howToWrite = "Write it like 2 1/2, 2.5, 6.5 cm or 65 mm"
 
 var unitWords = map[string]Length{
 	"in": Inch, "inch": Inch, "inches": Inch, `"`: Inch, "″": Inch, "”": Inch, "''": Inch,

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/plan"
@@ -307,5 +308,21 @@ func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
 	}
 	if cuts, _ := held(planned(t, plain(t, 3, 3))); cuts != 0 {
 		t.Errorf("%d cuts wait among plain blocks", cuts)
+	}
+}
+
+func TestMotifsThatDoNotFitAreSaid(t *testing.T) {
+	d := plain(t, 2, 2)
+	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: "6 in", Along: "6 in"}
+	if s := stripsFor(t, planned(t, d), "p/strips"); s.Width.Text != "12″" || s.Patches.Cuts[0].Motif != "a motif in the middle of each, then cut to 8½″ × 8½″" {
+		t.Errorf("%+v", s)
+	}
+	d.Fabrics[0].Motif.Across = "39 3/4 in"
+	if p, problems := plan.Make(d, nil); !has(problems, "motif-too-wide", "/fabrics/0/motif/across") || len(p.Steps) > 0 {
+		t.Errorf("%v", problems)
+	}
+	// Three scraps of 8½″: 25½ − 4 × ¼ = 24½″; ⅛″ off is 1/32″ of allowance.
+	if p := planned(t, plain(t, 1, 1)); !strings.Contains(p.Test, "they should measure 24½″") || !strings.Contains(p.Test, "Each ⅛″ too narrow says that the allowance is 1/32″ too wide") {
+		t.Errorf("%q", p.Test)
 	}
 }

@@ -41,6 +41,12 @@ func (b *builder) across(a cutting.Across, what string) Across {
 			Step: c.ID, Name: b.nameOf(c.ID), Width: b.t.Ruler.Read(c.Cut), PerStrip: c.PerStrip, Need: c.Need, Spare: c.Spare, Make: c.Make(), Held: b.held(c.ID),
 		})
 	}
+	for i, c := range a.Cuts {
+		if c.Motif {
+			patch := b.acts[c.ID].act.Patch
+			out.Cuts[i].Motif = fmt.Sprintf("a motif in the middle of each, then cut to %s × %s", b.say(patch.W.CeilTo(b.t.Ruler.Mark)), b.say(patch.H.CeilTo(b.t.Ruler.Mark)))
+		}
+	}
 	for _, p := range a.Layups.Patterns { // what differs only in what the pieces are for is cut alike
 		l := b.layup(a, p)
 		if n := len(out.Layups); n > 0 && out.Layups[n-1].Says == l.Says {

@@ -38,6 +38,7 @@ type Plan struct {
 	Sets     []SetCut           `json:"sets"`
 	Taken    []Taken            `json:"taken" doc:"How many of each supply are used up"`
 	Remnants []Remnant          `json:"remnants" doc:"What is left once all is cut"`
+	Test     string             `json:"test" doc:"The test strip to sew before the first batch"`
 	Script   []ScriptPart       `json:"script" doc:"The cutting in the order of the table"`
 	Press    Pressing           `json:"press"`
 	Trim     []Trim             `json:"trim"`
@@ -190,6 +191,7 @@ type SubCut struct {
 	Need     int             `json:"need"`
 	Spare    int             `json:"spare"`
 	Make     int             `json:"make"`
+	Motif    string          `json:"motif" doc:"What each is centred in, where its print has motifs to centre"`
 	Held     bool            `json:"held" doc:"Waits until a pieced block has been measured"`
 }
 
@@ -252,6 +254,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	p.Finished, p.Block = b.size(w, h), b.size(b.layout.BlockW, b.layout.BlockH)
 	p.Rows, p.Columns, p.Blocks = d.Top.Rows, d.Top.Columns, d.Top.Rows*d.Top.Columns
 	p.Cut, p.Sets = b.cutList(), b.setList()
+	p.Test = b.testStrip()
 	p.Script, p.Remnants = b.script(), b.remnants()
 	for _, t := range b.cut.Taken() {
 		p.Taken = append(p.Taken, Taken(t))
@@ -285,7 +288,7 @@ func (b *builder) settle() bool {
 			b.acts[id] = step{making.Made{Kind: making.PatchKind}, act}
 		}
 	}
-	if !b.count() {
+	if !b.count() || !b.motifsFit() {
 		return false
 	}
 	b.cut = cutting.Cut(b.units, b.layout, b.lines, &b.t, b.shelf, b.buying, b.waits)

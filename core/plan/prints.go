@@ -2,10 +2,12 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"vicis/core/cloth"
 	"vicis/core/making"
+	"vicis/core/measure"
 	"vicis/core/problem"
 )
 
@@ -129,4 +131,26 @@ func (b *builder) against(f cloth.Fabric) []string {
 		}
 	}
 	return list
+}
+
+// motifsFit checks that the whole repeats a patch takes come out of the cloth.
+func (b *builder) motifsFit() bool {
+	good := true
+	for _, m := range b.units {
+		for _, act := range m.Acts {
+			if act.Patch == nil || b.lines[act.ID].Make() <= 0 {
+				continue
+			}
+			f, _ := b.shelf.Fabric(act.Patch.Role)
+			across, _, ok := b.shelf.Motifs(f.ID)
+			usable, _ := b.t.Usable(act.Patch.Role)
+			if !ok || measure.CeilDiv(act.Patch.W, across)*across <= usable-b.t.Squaring {
+				continue
+			}
+			good = false
+			i := slices.IndexFunc(b.d.Fabrics, func(g cloth.Fabric) bool { return g.ID == f.ID })
+			b.problems.Stop("motif-too-wide", problem.At("fabrics", i, "motif", "across"), fmt.Sprintf("A piece of %s for %s takes %s of %s, more than its usable width.", b.say(act.Patch.W), b.nameOf(act.ID), b.say(measure.CeilDiv(act.Patch.W, across)*across), f.Name), "Choose another fabric there, or do not centre its motifs.")
+		}
+	}
+	return good
 }

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"vicis/core/cutting"
+	"vicis/core/measure"
 	"vicis/core/quilt"
 )
 
@@ -164,6 +165,10 @@ func (b *builder) acrossLines(a cutting.Across, what func(n int) string) []Scrip
 			}
 		}
 		line.For = strings.Join(piles, ", ")
+		if c := a.Cuts[0]; c.Motif {
+			patch := b.acts[c.ID].act.Patch
+			line.Says += fmt.Sprintf(" Keep a motif in the middle of each, and cut it to %s × %s round it.", b.say(patch.W.CeilTo(b.t.Ruler.Mark)), b.say(patch.H.CeilTo(b.t.Ruler.Mark)))
+		}
 		if b.held(a.Cuts[0].ID) {
 			line.Held = "Held back: cut it once a pieced block has been measured."
 		}
@@ -189,4 +194,16 @@ func (b *builder) pieceLines(one cutting.FromPiece) []ScriptLine {
 		list = append(list, line(1, rest, full*one.Each))
 	}
 	return list
+}
+
+// testStrip is three scraps sewn side by side: what they should measure, and what it says of the allowance when they do not.
+func (b *builder) testStrip() string {
+	w := b.t.Strip.CeilTo(b.t.Ruler.Mark)
+	off := b.t.Ruler.Mark
+	exact := measure.Ruler{Units: b.d.Units, Mark: seamMark(b.d.Units)}
+	if b.d.Units == measure.Centimetres {
+		exact.Mark /= 2
+	}
+	return fmt.Sprintf("Cut three scraps %s wide, sew their long edges together and press: across all three they should measure %s. Each %s too narrow says that the allowance is %s too wide, and the other way round.",
+		b.say(w), b.say(3*w-4*b.t.Seam), b.say(off), exact.Print(off/4))
 }

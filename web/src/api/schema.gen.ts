@@ -460,6 +460,8 @@ export interface components {
             /** @description How it looks from a distance, as #rrggbb */
             colour: string;
             id: string;
+            /** @description How far the motifs to centre lie apart */
+            motif?: components["schemas"]["ClothRepeat"];
             /** @description What the quilter calls it */
             name: string;
             /**
@@ -497,6 +499,12 @@ export interface components {
             count: number;
             name: string;
             quilt: string;
+        };
+        ClothRepeat: {
+            /** @description From motif to motif across the cloth */
+            across: string;
+            /** @description And along its selvedge */
+            along: string;
         };
         ClothRole: {
             /** @description The id of the fabric that plays it */
@@ -986,6 +994,8 @@ export interface components {
             steps: components["schemas"]["PlanStep"][];
             /** @description How many of each supply are used up */
             taken: components["schemas"]["PlanTaken"][];
+            /** @description The test strip to sew before the first batch */
+            test: string;
             /** @description Everything that can be laid or sewn into another, each variant for itself */
             things: components["schemas"]["PlanThing"][];
             trim: components["schemas"]["PlanTrim"][];
@@ -1426,6 +1436,8 @@ export interface components {
             held: boolean;
             /** Format: int64 */
             make: number;
+            /** @description What each is centred in, where its print has motifs to centre */
+            motif: string;
             name: string;
             /** Format: int64 */
             need: number;

@@ -124,6 +124,42 @@ export function PrintPage() {
         ))}
       </Sheet>
       <Sheet>
+        <Title project={project} name="Labels for the piles" />
+        <Box display="grid" gridTemplateColumns="repeat(3, 1fr)" gap="8px">
+          {plan.steps
+            .filter((s) => s.make > 0 && (s.stage === "sub-cuts" || s.stage === "units" || s.stage === "blocks"))
+            .map((s) => (
+              <Flex
+                key={s.id}
+                gap="10px"
+                p="8px"
+                minH="64px"
+                align="center"
+                borderWidth="1px"
+                borderStyle="dashed"
+                borderColor="line"
+                style={{ breakInside: "avoid" }}
+              >
+                <PictureView
+                  picture={plan.pictures[s.picture]}
+                  colours={coloursOf(project.document)}
+                  maxW={52}
+                  maxH={46}
+                  label=""
+                />
+                <Box minW="0">
+                  <Text fontSize="13px" fontWeight="600" lineHeight="1.25">
+                    {s.name}
+                  </Text>
+                  <Text fontSize="13px">
+                    <Ruled>{`${s.make}${s.size && ` · ${s.size}`}`}</Ruled>
+                  </Text>
+                </Box>
+              </Flex>
+            ))}
+        </Box>
+      </Sheet>
+      <Sheet>
         <Title project={project} name="Order of sewing" />
         <chakra.table w="100%">
           <tbody>

@@ -51,7 +51,13 @@ export function Fabrics({ draft }: { draft: Draft }) {
                   label={`Print of ${fabric.name}`}
                   hideLabel
                   value={fabric.print ?? "plain"}
-                  onChange={(v) => draft.set(["fabrics", f, "print"], v === "plain" ? undefined : v)}
+                  onChange={(v) =>
+                    draft.set(["fabrics", f], {
+                      ...fabric,
+                      print: v === "plain" ? undefined : v,
+                      motif: v === "motif" ? fabric.motif : undefined,
+                    })
+                  }
                   choices={prints}
                 />
               </Box>
@@ -69,6 +75,7 @@ export function Fabrics({ draft }: { draft: Draft }) {
           </Flex>
         );
       })}
+      <Motifs draft={draft} />
       <Flex gap="8px" wrap="wrap">
         <Button
           size="sm"
@@ -99,6 +106,35 @@ export function Fabrics({ draft }: { draft: Draft }) {
       <FromShelf draft={draft} />
     </Section>
   );
+}
+
+/** How far apart the motifs lie that are to be centred. */
+function Motifs({ draft }: { draft: Draft }) {
+  const d = draft.document;
+  return d.fabrics.map((fabric, f) => {
+    if (fabric.print !== "motif") return null;
+    const side = (key: "across" | "along", label: string) => (
+      <Box w="180px">
+        <TextField
+          label={label}
+          value={fabric.motif?.[key] ?? ""}
+          onChange={(v) => {
+            const motif = { across: "", along: "", ...fabric.motif, [key]: v };
+            draft.set(["fabrics", f, "motif"], motif.across.trim() || motif.along.trim() ? motif : undefined);
+          }}
+          onBlur={draft.settle}
+          problems={draft.at(`/fabrics/${f}/motif/${key}`)}
+          help="from one middle to the next"
+        />
+      </Box>
+    );
+    return (
+      <Flex key={fabric.id} gap="10px" mb="10px" align="start" wrap="wrap">
+        {side("across", `${fabric.name}: motifs across`)}
+        {side("along", "and along the cloth")}
+      </Flex>
+    );
+  });
 }
 
 /** Other fabrics for the same block: only what differs is said. */

@@ -32,6 +32,12 @@ export function SewPage() {
   const stages = plan.stages.filter((st) => sewn.some((s) => s.stage === st));
   return (
     <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
+      {plan.test && (
+        <Text color="soft" mb="16px" maxW="900px">
+          <b>A test strip first. </b>
+          <Ruled>{plan.test}</Ruled>
+        </Text>
+      )}
       {stages.map((stage) => (
         <Section key={stage} title={titles[stage] ?? stage} aside={stage === stages[0] && <TurnButton />}>
           {sewn
