@@ -321,6 +321,11 @@ func TestMotifsThatDoNotFitAreSaid(t *testing.T) {
 	if p, problems := plan.Make(d, nil); !has(problems, "motif-too-wide", "/fabrics/0/motif/across") || len(p.Steps) > 0 {
 		t.Errorf("%v", problems)
 	}
+	d.Fabrics[0].Motif.Across = "30 in"
+	d.Top.Borders = []quilt.Border{{ID: "b", Name: "b", Role: "B", Width: "31 in", Corners: "A"}}
+	if _, problems := plan.Make(d, nil); !has(problems, "motif-too-wide", "/fabrics/0/motif/across") {
+		t.Errorf("a corner square of two repeats: %v", problems)
+	}
 	// Three scraps of 8½″: 25½ − 4 × ¼ = 24½″; ⅛″ off is 1/32″ of allowance.
 	if p := planned(t, plain(t, 1, 1)); !strings.Contains(p.Test, "they should measure 24½″") || !strings.Contains(p.Test, "Each ⅛″ too narrow says that the allowance is 1/32″ too wide") {
 		t.Errorf("%q", p.Test)

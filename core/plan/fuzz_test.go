@@ -6,6 +6,7 @@ import (
 	"slices"
 	"testing"
 
+	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/library"
 	"vicis/core/plan"
@@ -195,6 +196,12 @@ func surrounded(d document.Document) document.Document {
 	d.Top.Borders = []quilt.Border{{ID: "around", Name: "around", Role: role, Width: "3 in", Corners: role}}
 	d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: role, Overhang: "4 in"}, &quilt.Binding{Role: role, Width: "2 1/2 in"}
 	d.Top.Measured = &quilt.Measured{Width: "40 in", Height: "40 in"}
+	d.Top.Block = &quilt.Measured{Width: "9 in", Height: "9 in"}
 	d.Cloth.Every, d.Cloth.Shrinks, d.Cloth.Margin = 4, 3, "1/8 yd"
+	d.Fabrics = slices.Clone(d.Fabrics)
+	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: "6 in", Along: "6 in"}
+	for i, kind := range []cloth.Kind{cloth.Yardage, cloth.Strips, cloth.Pieces} {
+		d.Supplies = append(d.Supplies, cloth.Supply{ID: string(kind), Fabric: d.Fabrics[i%len(d.Fabrics)].ID, Kind: kind, Width: "42 in", Length: "20 in", Count: 2})
+	}
 	return d
 }

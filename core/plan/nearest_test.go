@@ -35,7 +35,10 @@ func TestNearestToASize(t *testing.T) {
 func TestThePilotIsOneBlock(t *testing.T) {
 	for _, d := range blocks(t) {
 		whole := planned(t, d)
-		p := planned(t, plan.Pilot(surrounded(d)))
+		if p := planned(t, plan.Pilot(surrounded(d))); p.Blocks != 1 || p.Finished.Text != whole.Block.Text {
+			t.Errorf("%s with all round it: %d blocks, %s", d.Name, p.Blocks, p.Finished.Text)
+		}
+		p := planned(t, plan.Pilot(d))
 		if p.Blocks != 1 || p.Finished.Text != whole.Block.Text {
 			t.Errorf("%s: %d blocks, %s", d.Name, p.Blocks, p.Finished.Text)
 		}

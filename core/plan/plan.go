@@ -284,7 +284,7 @@ func (b *builder) settle() bool {
 	for _, ring := range b.layout.Rings {
 		if role := ring.Border.Corners; role != "" {
 			id := quilt.CornerSquares(ring.Border.ID)
-			act := making.Act{ID: id, Does: making.Cuts, Name: "corner square of " + ring.Border.Name, Piece: piece.Cut(role, ring.Width, ring.Width)}
+			act := making.Act{ID: id, Does: making.Cuts, Name: "corner square of " + ring.Border.Name, Piece: piece.Cut(role, ring.Width, ring.Width), Patch: &making.Patch{Role: role, W: ring.Width, H: ring.Width}}
 			b.acts[id] = step{making.Made{Kind: making.PatchKind}, act}
 		}
 	}

@@ -9,6 +9,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/problem"
+	"vicis/core/quilt"
 )
 
 // prints names what a fabric's print and the way of making it do to each other, where the fabric is chosen.
@@ -136,20 +137,27 @@ func (b *builder) against(f cloth.Fabric) []string {
 // motifsFit checks that the whole repeats a patch takes come out of the cloth.
 func (b *builder) motifsFit() bool {
 	good := true
+	fit := func(patch *making.Patch, act string) {
+		f, _ := b.shelf.Fabric(patch.Role)
+		across, _, ok := b.shelf.Motifs(f.ID)
+		usable, _ := b.t.Usable(patch.Role)
+		if !ok || measure.CeilDiv(patch.W, across)*across <= usable-b.t.Squaring {
+			return
+		}
+		good = false
+		i := slices.IndexFunc(b.d.Fabrics, func(g cloth.Fabric) bool { return g.ID == f.ID })
+		b.problems.Stop("motif-too-wide", problem.At("fabrics", i, "motif", "across"), fmt.Sprintf("A piece of %s for %s takes %s of %s, more than its usable width.", b.say(patch.W), b.nameOf(act), b.say(measure.CeilDiv(patch.W, across)*across), f.Name), "Choose another fabric there, or do not centre its motifs.")
+	}
 	for _, m := range b.units {
 		for _, act := range m.Acts {
-			if act.Patch == nil || b.lines[act.ID].Make() <= 0 {
-				continue
+			if act.Patch != nil && b.lines[act.ID].Make() > 0 {
+				fit(act.Patch, act.ID)
 			}
-			f, _ := b.shelf.Fabric(act.Patch.Role)
-			across, _, ok := b.shelf.Motifs(f.ID)
-			usable, _ := b.t.Usable(act.Patch.Role)
-			if !ok || measure.CeilDiv(act.Patch.W, across)*across <= usable-b.t.Squaring {
-				continue
-			}
-			good = false
-			i := slices.IndexFunc(b.d.Fabrics, func(g cloth.Fabric) bool { return g.ID == f.ID })
-			b.problems.Stop("motif-too-wide", problem.At("fabrics", i, "motif", "across"), fmt.Sprintf("A piece of %s for %s takes %s of %s, more than its usable width.", b.say(act.Patch.W), b.nameOf(act.ID), b.say(measure.CeilDiv(act.Patch.W, across)*across), f.Name), "Choose another fabric there, or do not centre its motifs.")
+		}
+	}
+	for _, ring := range b.layout.Rings {
+		if id := quilt.CornerSquares(ring.Border.ID); ring.Border.Corners != "" {
+			fit(b.acts[id].act.Patch, id)
 		}
 	}
 	return good
