@@ -30,6 +30,7 @@ func Changes(a, b Document) []string {
 	change("squared up again after cuts", a.Cloth.Every, b.Cloth.Every)
 	change("cloth shrinks in a hundred", a.Cloth.Shrinks, b.Cloth.Shrinks)
 	change("bought beyond the plan", a.Cloth.Margin, b.Cloth.Margin)
+	change("longest ruler", a.Settings.Longest, b.Settings.Longest)
 	change("layers cut at once", a.Settings.Layers, b.Settings.Layers)
 	change("stitched at", a.Seam.Stitched, b.Seam.Stitched)
 	change("the fold takes", a.Seam.Fold, b.Seam.Fold)

@@ -149,6 +149,9 @@ func (d *Document) normalise(problems *problem.List) {
 
 func (d *Document) written() []*measure.Written {
 	list := []*measure.Written{&d.Ruler, &d.Seam.Stitched, &d.Seam.Fold, &d.Cloth.Usable, &d.Cloth.Squaring, &d.Strip}
+	if d.Settings.Longest != "" {
+		list = append(list, &d.Settings.Longest)
+	}
 	if d.Cloth.Margin != "" {
 		list = append(list, &d.Cloth.Margin)
 	}

@@ -29,10 +29,11 @@ type StepSchools struct {
 
 // Settings are what does not change the quilt, only how it is told.
 type Settings struct {
-	Hand   string `json:"hand" enum:"right,left" doc:"The hand that holds the cutter"`
-	Buy    string `json:"buy" enum:"yd,m" doc:"How the shop sells cloth"`
-	Layers int    `json:"layers" minimum:"1" maximum:"8" doc:"Strips or sets that are stacked to be cut across"`
-	Paper  string `json:"paper" enum:"a4,letter"`
+	Hand    string          `json:"hand" enum:"right,left" doc:"The hand that holds the cutter"`
+	Buy     string          `json:"buy" enum:"yd,m" doc:"How the shop sells cloth"`
+	Layers  int             `json:"layers" minimum:"1" maximum:"8" doc:"Strips or sets that are stacked to be cut across"`
+	Longest measure.Written `json:"longest,omitempty" doc:"The longest ruler; 24 in, or 60 cm, when left out"`
+	Paper   string          `json:"paper" enum:"a4,letter"`
 }
 
 // PressOf gives the school of pressing for a unit, row kind or border.

@@ -2,6 +2,7 @@ package plan_test
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"sync"
 	"testing"
@@ -416,5 +417,30 @@ func BenchmarkPlanByPatches(b *testing.B) {
 				plan.Make(d, nil)
 			}
 		})
+	}
+}
+
+// A half-square unit of 16″ is cut from squares of 16⅞″; beside their diagonal of 23.9″ the stitches run 23.4″: a ruler of 24″ does, one of
+// 20″ does not. The square sewn of 4″ needs no ruler to speak of.
+func TestADiagonalLongerThanTheRulerIsSaid(t *testing.T) {
+	for _, c := range []struct {
+		finished making.Breadth
+		longest  measure.Written
+		warned   bool
+	}{{"16 in", "", false}, {"16 in", "20 in", true}, {"4 in", "20 in", false}, {"18 in", "", true}} {
+		var d document.Document
+		for _, one := range blocks(t) {
+			if one.Name == "Half-square unit" {
+				d = one
+			}
+		}
+		d.Parts = slices.Clone(d.Parts)
+		how := *d.Parts[0].How.(*making.HalfSquare)
+		how.Finished = c.finished
+		d.Parts[0].How, d.Settings.Longest = &how, c.longest
+		_, problems := plan.Make(d, nil)
+		if got := has(problems, "ruler-too-short", "/units/0"); got != c.warned {
+			t.Errorf("%s with a ruler of %q: warned %v (%v)", c.finished, c.longest, got, problems)
+		}
 	}
 }

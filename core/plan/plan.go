@@ -271,6 +271,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	b.measuredTop()
 	b.points()
 	b.joints()
+	b.diagonals()
 	b.prints()
 	return p, b.problems
 }
@@ -427,6 +428,7 @@ type builder struct {
 	t        making.Table
 	seam     Seam
 	known    map[string]making.Made
+	longest  measure.Length  // ruler
 	waits    map[string]bool // what is cut to the size of the pieced blocks
 	plain    quilt.Top       // before its sashing was written out as cells
 	shelf    cloth.Shelf
@@ -469,6 +471,13 @@ func (b *builder) table() {
 	var margin measure.Length
 	if d.Cloth.Margin != "" {
 		margin = length(d.Cloth.Margin, "/cloth/margin", 0, 10*measure.Yard, "what to buy beyond the plan")
+	}
+	b.longest = 24 * inch
+	if d.Units == measure.Centimetres {
+		b.longest = 60 * measure.Centimetre
+	}
+	if d.Settings.Longest != "" {
+		b.longest = length(d.Settings.Longest, "/settings/longest", 4*inch, 5*measure.Yard, "the longest ruler")
 	}
 	if d.Cloth.Every < 0 || d.Cloth.Every > 100 {
 		b.problems.Stop("every", "/cloth/every", fmt.Sprintf("An end cannot be squared up after every %d cuts.", d.Cloth.Every), "Write 1 to 100, or 0 for never.")

@@ -2,6 +2,8 @@ package plan
 
 import (
 	"fmt"
+	"math"
+	"slices"
 	"strings"
 
 	"vicis/core/making"
@@ -103,6 +105,29 @@ func (b *builder) joints() {
 			}
 			said[key] = true
 			b.problems.Warn("joints-miss", "/top/repeat", fmt.Sprintf("Where %s lies %s %s, seams that should meet miss each other by %s.", one.Unit.Name, words, two.Unit.Name, b.say(by)), "Make the blocks of one division, lay something plain between, or leave it if you mean it.")
+		}
+	}
+}
+
+// diagonals warns of cuts apart that are longer than the longest ruler.
+func (b *builder) diagonals() {
+	for _, m := range b.units {
+		cuts := slices.ContainsFunc(m.Acts, func(a making.Act) bool { return a.Does == making.Trims && a.Cuts > 0 })
+		if !cuts || b.demand.Runs[m.Acts[len(m.Acts)-1].ID] == 0 {
+			continue
+		}
+		var most float64
+		for _, act := range m.Acts {
+			if act.Joins == nil {
+				continue
+			}
+			for _, s := range act.Joins.Stitches {
+				most = max(most, math.Hypot(s.To.X.Sub(s.From.X).Inches(), s.To.Y.Sub(s.From.Y).Inches()))
+			}
+		}
+		if most > b.longest.Inches() {
+			long := measure.Length(math.Ceil(most * 24384)).CeilTo(b.t.Ruler.Mark)
+			b.problems.Warn("ruler-too-short", b.place(m), fmt.Sprintf("%s is cut apart along %s, and your longest ruler is %s.", m.Unit.Name, b.say(long), b.say(b.longest)), "Draw the line with something longer, or cut it in two strokes along the drawn line.")
 		}
 	}
 }

@@ -670,6 +670,8 @@ export interface components {
              * @description Strips or sets that are stacked to be cut across
              */
             layers: number;
+            /** @description The longest ruler; 24 in, or 60 cm, when left out */
+            longest?: string;
             /** @enum {string} */
             paper: "a4" | "letter";
         };

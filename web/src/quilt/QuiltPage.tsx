@@ -304,6 +304,14 @@ function Decisions({ draft }: { draft: Draft }) {
             onBlur={draft.settle}
             problems={draft.at("/ruler")}
           />
+          <TextField
+            label="Your longest ruler"
+            value={d.settings.longest ?? ""}
+            onChange={(v) => draft.set(["settings", "longest"], v.trim() === "" ? undefined : v)}
+            onBlur={draft.settle}
+            problems={draft.at("/settings/longest")}
+            help={`empty: ${d.measure === "cm" ? "60 cm" : "24″"}`}
+          />
           <ChoiceField
             label="You measure in"
             value={d.measure}
