@@ -152,6 +152,7 @@ type Project struct {
 	Undo     int            `json:"undo" doc:"The revision an undo leads to; 0 when there is none"`
 	Redo     int            `json:"redo" doc:"The revision a redo leads to; 0 when there is none"`
 	Progress tally.Progress `json:"progress"`
+	Remnants []string       `json:"remnants" doc:"By what each of the plan's remnants goes by on the shelf of cloth"`
 	Preview
 }
 
@@ -176,11 +177,16 @@ type Shelved struct {
 
 type body[T any] struct{ Body T }
 
+// draft lets a body in as it is: what is wrong with it is said in the quilter's words.
+func draft(o huma.Operation) huma.Operation {
+	o.SkipValidateBody = true
+	return o
+}
+
 func (s *Server) register(a huma.API) {
 	op := func(method, path, id, summary string) huma.Operation {
 		return huma.Operation{Method: method, Path: path, OperationID: id, Summary: summary, MaxBodyBytes: document.MostBytes, Errors: []int{400, 404, 409, 412, 413, 422}}
 	}
-	draft := func(o huma.Operation) huma.Operation { o.SkipValidateBody = true; return o }
 
 	huma.Register(a, op(http.MethodGet, "/api/health", "health", "Whether the server and its database answer"), s.health)
 	huma.Register(a, op(http.MethodGet, "/api/quilts", "shelf", "All quilts, the one changed last first"), s.shelf)
@@ -255,7 +261,11 @@ func (s *Server) project(ctx context.Context, q store.Quilt) (*Project, error) {
 	}
 	undo, redo := store.Steps(revs)
 	p := previewOf([]byte(q.Document))
-	return &Project{ID: q.ID, Rev: q.Rev, Saved: q.At, Undo: undo, Redo: redo, Preview: p, Progress: tally.Fold(p.Plan, events)}, nil
+	left := make([]string, len(p.Plan.Remnants))
+	for i, r := range p.Plan.Remnants {
+		left[i] = remnantID(q.ID, r)
+	}
+	return &Project{ID: q.ID, Rev: q.Rev, Saved: q.At, Undo: undo, Redo: redo, Remnants: left, Preview: p, Progress: tally.Fold(p.Plan, events)}, nil
 }
 
 type projectOut struct {

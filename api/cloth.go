@@ -13,6 +13,7 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/measure"
+	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/store"
 )
@@ -21,9 +22,7 @@ import (
 
 func (s *Server) registerCloth(a huma.API, op describe) {
 	huma.Register(a, op(http.MethodGet, "/api/cloth", "cloth", "Cloth on the shelf that all quilts share, and to which it is promised"), s.cloth)
-	put := op(http.MethodPut, "/api/cloth/{id}", "putCloth", "Say how a piece of cloth lies on the shelf; new, changed, or none of it any more")
-	put.SkipValidateBody = true // what is wrong is said in the quilter's words
-	huma.Register(a, put, s.putCloth)
+	huma.Register(a, draft(op(http.MethodPut, "/api/cloth/{id}", "putCloth", "Say how a piece of cloth lies on the shelf; new, changed, or none of it any more")), s.putCloth)
 	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/cut", "cut", "All is cut: what was used is taken off the shelf, what is left goes back to it"), s.cut)
 }
 
@@ -41,6 +40,9 @@ func (s *Server) cut(ctx context.Context, in *cutIn) (*projectOut, error) {
 	q, err := s.store.SaveCut(ctx, in.ID, base, afterCutting, s.now())
 	return s.answer(ctx, q, err)
 }
+
+// remnantID names what is left of a quilt on the shelf, so that it is put there once.
+func remnantID(quilt string, r plan.Remnant) string { return quilt[:min(12, len(quilt))] + "-" + r.Key }
 
 // afterCutting is the document with its supplies cut, and the pieces of the shelf that are fewer or new.
 func afterCutting(q store.Quilt, list []store.Cloth) (string, []store.Cloth, error) {
@@ -71,7 +73,7 @@ func afterCutting(q store.Quilt, list []store.Cloth) (string, []store.Cloth, err
 		one.Cut = true
 	}
 	for _, r := range p.Plan.Remnants {
-		id := q.ID[:min(12, len(q.ID))] + "-" + r.Key
+		id := remnantID(q.ID, r)
 		if slices.ContainsFunc(shelf, func(h cloth.Holding) bool { return h.ID == id }) {
 			continue // put back before, and perhaps promised since
 		}
@@ -146,7 +148,8 @@ func keepsPromises(_, text string, list []store.Cloth, others []store.Quilt) err
 	return nil
 }
 
-func (s *Server) held(ctx context.Context) ([]Held, error) {
+// held lists the shelf; what is promised to the quilt that asks is free for it.
+func (s *Server) held(ctx context.Context, quilt string) ([]Held, error) {
 	list, err := s.store.Cloth(ctx)
 	if err != nil {
 		return nil, err
@@ -164,14 +167,21 @@ func (s *Server) held(ctx context.Context) ([]Held, error) {
 	for i, h := range shelf {
 		out[i] = Held{Holding: h, ID: h.ID, Title: h.Title(), Promised: cloth.Promised(h.ID, taken), Free: h.Count, Since: list[i].At}
 		for _, p := range out[i].Promised {
-			out[i].Free -= p.Count
+			if p.Quilt != quilt {
+				out[i].Free -= p.Count
+			}
 		}
 	}
 	return out, nil
 }
 
-func (s *Server) cloth(ctx context.Context, _ *struct{}) (*body[[]Held], error) {
-	list, err := s.held(ctx)
+// shelfIn names the quilt that asks.
+type shelfIn struct {
+	For string `query:"for" maxLength:"64" doc:"A quilt: what is promised to it counts as free for it"`
+}
+
+func (s *Server) cloth(ctx context.Context, in *shelfIn) (*body[[]Held], error) {
+	list, err := s.held(ctx, in.For)
 	if err != nil {
 		return nil, trouble(err)
 	}
@@ -209,5 +219,5 @@ func (s *Server) putCloth(ctx context.Context, in *clothIn) (*body[[]Held], erro
 	if err := s.store.PutCloth(ctx, h.ID, string(text), s.now()); err != nil {
 		return nil, trouble(err)
 	}
-	return s.cloth(ctx, nil)
+	return s.cloth(ctx, &shelfIn{})
 }

@@ -53,6 +53,10 @@ func TestAPieceIsPromisedOnce(t *testing.T) {
 	if list[0].Free != 0 || len(list[0].Promised) != 2 || list[0].Promised[0].Count != 5 {
 		t.Errorf("%+v", list)
 	}
+	// For the quilt that has them, its own are free to take again.
+	if list := decode[[]Held](t, s.do("GET", "/api/cloth?for=quilt-one", "")); list[0].Free != 5 || len(list[0].Promised) != 2 {
+		t.Errorf("%+v", list)
+	}
 	// A later save is held against the rest, an undo too, and bringing back what was put away.
 	save := func(id string, rev, n int) int {
 		return s.do("PUT", "/api/quilts/"+id, promised("piece-of-fog", n, "Quilt "+id), "If-Match", fmt.Sprintf("%q", fmt.Sprint(rev))).Code
@@ -160,13 +164,19 @@ func TestTheShelfIsTrueAfterCutting(t *testing.T) {
 	if h := find("piece-of-fog"); h.Count != 3 || h.Free != 3 {
 		t.Errorf("%+v", h)
 	}
+	two := decode[Project](t, s.do("GET", "/api/quilts/quilt-two", ""))
+	for _, id := range two.Remnants {
+		if h := find(id); h.Note != "left of Two" {
+			t.Errorf("%s is not on the shelf", id)
+		}
+	}
 	left := map[string]int{}
 	for _, h := range decode[[]Held](t, s.do("GET", "/api/cloth", "")) {
 		if h.Note == "left of Two" {
 			left[h.Title] = h.Count
 		}
 	}
-	if len(left) != 2 || left["Fog, 8½″ × 5½″"] != 1 || left["Fog, 8½″ × 14″"] != 1 {
+	if len(left) != 2 || len(two.Remnants) != 2 || left["Fog, 8½″ × 5½″"] != 1 || left["Fog, 8½″ × 14″"] != 1 {
 		t.Errorf("%v", left)
 	}
 }

@@ -15,11 +15,19 @@ import (
 // Questions about the cutting that are asked now and then, of a document stored or not.
 
 func (s *Server) registerCutting(a huma.API, op describe) {
-	draft := func(o huma.Operation) huma.Operation { o.SkipValidateBody = true; return o }
 	huma.Register(a, draft(op(http.MethodPost, "/api/cliffs", "cliffs", "At which usable widths of the cloth the number of strips or sets changes")), s.cliffs)
 	huma.Register(a, draft(op(http.MethodPost, "/api/backwards", "backwards", "The largest quilt of a document's blocks that comes out of the cloth there is")), s.backwards)
 	huma.Register(a, draft(op(http.MethodPost, "/api/nearest", "nearest", "The quilts of a document's blocks that come nearest to a size")), s.nearest)
 	huma.Register(a, draft(op(http.MethodPost, "/api/pilot", "pilot", "One block of a document alone, to be made and measured before the bulk is cut")), s.pilot)
+}
+
+// sound reads a draft that can be planned.
+func (d Draft) sound() (document.Document, error) {
+	read, problems := document.Read(d.raw)
+	if problems.Stopped() {
+		return read, refuse(problems)
+	}
+	return read, nil
 }
 
 // sizeIn is a document and the size a quilt of it should have.
@@ -30,9 +38,9 @@ type sizeIn struct {
 }
 
 func (s *Server) nearest(_ context.Context, in *struct{ Body sizeIn }) (*body[[]plan.Measure], error) {
-	d, problems := document.Read(in.Body.Document.raw)
-	if problems.Stopped() {
-		return nil, refuse(problems)
+	d, err := in.Body.Document.sound()
+	if err != nil {
+		return nil, err
 	}
 	list, problems := plan.NearTo(d, in.Body.Width, in.Body.Height)
 	if problems.Stopped() {
@@ -42,9 +50,9 @@ func (s *Server) nearest(_ context.Context, in *struct{ Body sizeIn }) (*body[[]
 }
 
 func (s *Server) pilot(_ context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
-	d, problems := document.Read(in.Body.raw)
-	if problems.Stopped() {
-		return nil, refuse(problems)
+	d, err := in.Body.sound()
+	if err != nil {
+		return nil, err
 	}
 	one := plan.Pilot(d)
 	p, problems := plan.Make(one, nil)
@@ -61,9 +69,9 @@ type suppliesIn struct {
 }
 
 func (s *Server) backwards(_ context.Context, in *struct{ Body suppliesIn }) (*body[plan.Reach], error) {
-	d, problems := document.Read(in.Body.Document.raw)
-	if problems.Stopped() {
-		return nil, refuse(problems)
+	d, err := in.Body.Document.sound()
+	if err != nil {
+		return nil, err
 	}
 	r, problems := plan.Backwards(d, in.Body.Supplies)
 	if problems.Stopped() {
@@ -73,9 +81,9 @@ func (s *Server) backwards(_ context.Context, in *struct{ Body suppliesIn }) (*b
 }
 
 func (s *Server) cliffs(_ context.Context, in *struct{ Body Draft }) (*body[[]plan.Cliff], error) {
-	d, problems := document.Read(in.Body.raw)
-	if problems.Stopped() {
-		return nil, refuse(problems)
+	d, err := in.Body.sound()
+	if err != nil {
+		return nil, err
 	}
 	list, problems := plan.Cliffs(d)
 	if problems.Stopped() {

@@ -201,6 +201,9 @@ func TestSashingIsCountedByHand(t *testing.T) {
 		if p.Press.Clashes != 0 {
 			t.Errorf("%+v: %d crossings clash", c.sashing, p.Press.Clashes)
 		}
+		if len(p.Things) != 1 || p.Things[0].ID != "p" {
+			t.Errorf("%+v: sashing is offered as a block: %+v", c.sashing, p.Things)
+		}
 		cells := len(p.Quilt.Cells)
 		if last := p.Quilt.Cells[cells-1]; last.X+p.Quilt.Blocks[last.Block].W != p.Quilt.W || last.Y+p.Quilt.Blocks[last.Block].H != p.Quilt.H {
 			t.Errorf("%+v: the last cell ends at %v × %v of %v × %v", c.sashing, last.X+p.Quilt.Blocks[last.Block].W, last.Y+p.Quilt.Blocks[last.Block].H, p.Quilt.W, p.Quilt.H)

@@ -371,7 +371,7 @@ func (b *builder) toMeasure() {
 func (b *builder) things() []Thing {
 	list := []Thing{}
 	for _, m := range b.units {
-		if m.Kind == making.StripSetKind || m.Unit.Of > 0 {
+		if m.Kind == making.StripSetKind || m.Unit.Of > 0 || quilt.IsSash(m.Unit.ID) {
 			continue
 		}
 		for _, one := range m.Each() {

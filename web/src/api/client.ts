@@ -91,7 +91,7 @@ export const server = {
   ways: (document: Document, unit: string) => ask<Way[]>(client.POST("/api/ways", { body: { document, unit } })),
   resize: (document: Document, unit: string, finished: string) =>
     ask<Resized>(client.POST("/api/resize", { body: { document, unit, finished } })),
-  cloth: () => ask<Held[]>(client.GET("/api/cloth")),
+  cloth: (quilt = "") => ask<Held[]>(client.GET("/api/cloth", { params: { query: { for: quilt } } })),
   putCloth: (id: string, body: Holding & { measure?: "in" | "cm" }) =>
     ask<Held[]>(client.PUT("/api/cloth/{id}", { params: { path: { id } }, body })),
   cut: (id: string, rev: number) =>

@@ -1589,6 +1589,8 @@ export interface components {
              * @description The revision a redo leads to; 0 when there is none
              */
             redo: number;
+            /** @description By what each of the plan's remnants goes by on the shelf of cloth */
+            remnants: string[];
             /** Format: int64 */
             rev: number;
             /** @description When this revision was stored */
@@ -2084,7 +2086,10 @@ export interface operations {
     };
     cloth: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description A quilt: what is promised to it counts as free for it */
+                for?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;

@@ -19,7 +19,7 @@ export const kinds = [
 export const clothKey = ["cloth"];
 
 export function ClothPage() {
-  const { data, error } = useQuery({ queryKey: clothKey, queryFn: server.cloth });
+  const { data, error } = useQuery({ queryKey: clothKey, queryFn: () => server.cloth() });
   const here = data?.filter((h) => h.count > 0) ?? [];
   const gone = data?.filter((h) => h.count === 0) ?? [];
   return (
@@ -66,7 +66,10 @@ export function usePut() {
   const queries = useQueryClient();
   const put = useMutation({
     mutationFn: ({ id, ...body }: Holding & { id: string; measure?: "in" | "cm" }) => server.putCloth(id, body),
-    onSuccess: (list) => queries.setQueryData(clothKey, list),
+    onSuccess: (list) => {
+      queries.setQueryData(clothKey, list);
+      queries.invalidateQueries({ queryKey: clothKey });
+    },
   });
   const problems: Problem[] = put.error instanceof Refused ? (put.error.trouble.problems ?? []) : [];
   return { put, at: (place: string) => problems.filter((p) => p.at === place), known: problems.length > 0 };

@@ -10,7 +10,7 @@ import { Section } from "../frame/Section";
 import { Wrong } from "../frame/States";
 
 export function Remnants({ project }: { project: Project }) {
-  const { data } = useQuery({ queryKey: clothKey, queryFn: server.cloth });
+  const { data } = useQuery({ queryKey: clothKey, queryFn: () => server.cloth() });
   const queries = useQueryClient();
   const cut = useMutation({
     mutationFn: () => server.cut(project.id, project.rev),
@@ -22,8 +22,8 @@ export function Remnants({ project }: { project: Project }) {
   const list = project.plan.remnants;
   const promised = project.document.supplies ?? [];
   if (list.length === 0 && promised.length === 0) return null;
-  const put = (key: string) => `${project.id.slice(0, 12)}-${key}`;
-  const done = promised.every((s) => s.cut) && list.every((r) => data?.some((h) => h.id === put(r.key)));
+  const back = (i: number) => !!data?.some((h) => h.id === project.remnants[i]);
+  const done = promised.every((s) => s.cut) && list.every((_, i) => back(i));
   return (
     <Section title="What is left">
       <Text color="soft" mb="6px">
@@ -43,12 +43,9 @@ export function Remnants({ project }: { project: Project }) {
         )}
       </Flex>
       {cut.error && <Wrong error={cut.error} />}
-      {list.map((r) => {
-        const id = put(r.key);
-        return (
-          <Left key={r.key} remnant={r} id={id} back={!!data?.some((h) => h.id === id)} from={project.plan.name} />
-        );
-      })}
+      {list.map((r, i) => (
+        <Left key={r.key} remnant={r} id={project.remnants[i] ?? ""} back={back(i)} from={project.plan.name} />
+      ))}
     </Section>
   );
 }

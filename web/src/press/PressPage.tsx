@@ -13,7 +13,7 @@ import { Unplanned } from "../frame/Unplanned";
 export function PressPage() {
   const project = useFramed();
   const { plan, progress } = project;
-  const firstBlock = plan.quilt.cells.find((c) => !c.block.startsWith("sash@"))?.block ?? "";
+  const firstBlock = plan.quilt.cells.find((c) => plan.things.some((t) => t.id === c.block))?.block ?? "";
   const [shown, setShown] = useState("");
   const front = useTurned(); // here the back lies up to begin with
   if (plan.steps.length === 0) return <Unplanned />;

@@ -1,6 +1,6 @@
 // Cloth of the shelf that is promised to this quilt.
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { Refused, server } from "../api/client";
@@ -12,11 +12,13 @@ import type { Draft } from "./draft";
 export function FromShelf({ draft }: { draft: Draft }) {
   const d = draft.document;
   const supplies = d.supplies ?? [];
-  const { data } = useQuery({ queryKey: clothKey, queryFn: server.cloth });
+  const { data } = useQuery({
+    queryKey: [...clothKey, draft.id],
+    queryFn: () => server.cloth(draft.id), // what this quilt has kept is its own to take again
+    placeholderData: keepPreviousData,
+  });
   const [chosen, setChosen] = useState("");
-  // What this quilt has kept is its own to take again.
-  const mine = (id: string) => data?.find((h) => h.id === id)?.promised.find((p) => p.quilt === draft.id)?.count ?? 0;
-  const free = data?.filter((h) => h.free + mine(h.id) > 0 && !supplies.some((s) => s.id === h.id)) ?? [];
+  const free = data?.filter((h) => h.free > 0 && !supplies.some((s) => s.id === h.id)) ?? [];
   const one = free.find((h) => h.id === chosen) ?? free[0];
   const refused = draft.save.error instanceof Refused ? (draft.save.error.trouble.problems ?? []) : [];
   if (!data || (data.length === 0 && supplies.length === 0)) return null;
@@ -74,7 +76,7 @@ export function FromShelf({ draft }: { draft: Draft }) {
               label="There is"
               value={one.id}
               onChange={setChosen}
-              choices={free.map((h) => ({ value: h.id, name: `${h.free + mine(h.id)} × ${h.title}` }))}
+              choices={free.map((h) => ({ value: h.id, name: `${h.free} × ${h.title}` }))}
             />
           </Box>
           <Button
@@ -84,7 +86,7 @@ export function FromShelf({ draft }: { draft: Draft }) {
               const { id, kind, width, length } = one;
               // The fabric of that name, else the first: it is chosen beside it.
               const fabric = (d.fabrics.find((f) => f.name === one.name) ?? d.fabrics[0])?.id ?? "";
-              draft.set(["supplies"], [...supplies, { id, fabric, kind, width, length, count: one.free + mine(id) }]);
+              draft.set(["supplies"], [...supplies, { id, fabric, kind, width, length, count: one.free }]);
             }}
           >
             Promise it
