@@ -114,6 +114,9 @@ func Plan(units []making.Made, l quilt.Layout, lines map[string]demand.Line) []B
 		if slices.ContainsFunc(k.Cells, func(c quilt.Cell) bool { return quilt.IsSash(c.Unit) }) {
 			b.Edge = "piece to piece, from left to right"
 		}
+		if l.OnPoint {
+			b.Edge = "block to block, from lower left to upper right; a short edge of a triangle to each end, even with the corner of its right angle"
+		}
 		for j := 1; j < len(k.Cells); j++ {
 			b.Of = append(b.Of, k.SeamID(j))
 		}
@@ -123,12 +126,21 @@ func Plan(units []making.Made, l quilt.Layout, lines map[string]demand.Line) []B
 		}
 		add(b)
 	}
-	w, _ := l.Middle()
+	var w measure.Length // the longest seam between rows
+	for _, k := range l.Kinds {
+		w = max(w, l.Long(k))
+	}
 	top := func(id, name, edge string, n int, each measure.Length) {
 		add(Batch{ID: id, Name: name, Stage: Top, Does: making.Sews, Make: n, Seams: 1, Each: each, Edge: edge, Of: []string{id}, Presses: []string{id}})
 	}
 	if len(l.Rows) > 1 {
 		top(quilt.RowsStep, "Row to row", "the top edge of each row to the bottom edge of the row above", len(l.Rows)-1, w)
+	}
+	if l.OnPoint {
+		n := l.Count[quilt.CornerTriangle]
+		top(quilt.CornersOn, "Corner triangles", "the long edge of each to the block in that corner, middle to middle", n, l.BlockH+2*l.Seam)
+		last := &byStage[Top][len(byStage[Top])-1]
+		last.Takes = []Take{{ID: quilt.CornerTriangle, Each: 1, Per: 1}}
 	}
 	for _, ring := range l.Rings {
 		top(pressing.SidesStep(ring.Border.ID), ring.Border.Name+", sides", "a long edge to each side of the quilt", 2, ring.Sides)

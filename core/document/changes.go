@@ -117,6 +117,14 @@ func Changes(a, b Document) []string {
 	if !alike(a.Supplies, b.Supplies) {
 		say("other cloth of the shelf is promised to it")
 	}
+	switch {
+	case a.Top.Point == nil && b.Top.Point != nil:
+		say("set on point")
+	case a.Top.Point != nil && b.Top.Point == nil:
+		say("set straight")
+	case !alike(a.Top.Point, b.Top.Point):
+		say("other triangles round the blocks")
+	}
 	if !alike(a.Top.Sashing, b.Top.Sashing) {
 		say("another sashing")
 	}

@@ -155,6 +155,9 @@ func (d *Document) written() []*measure.Written {
 	if d.Cloth.Margin != "" {
 		list = append(list, &d.Cloth.Margin)
 	}
+	if p := d.Top.Point; p != nil && p.Larger != "" {
+		list = append(list, &p.Larger)
+	}
 	if b := d.Top.Backing; b != nil && b.Overhang != "" {
 		list = append(list, &b.Overhang)
 	}

@@ -2,11 +2,13 @@ package library
 
 import (
 	"encoding/json"
+	"math"
 	"os/exec"
 	"strings"
 	"testing"
 
 	"vicis/core/plan"
+	"vicis/core/quilt"
 )
 
 // shapely reads drawings and says what is wrong with them: patches that overlap or leave gaps, seams that do not run along the
@@ -71,8 +73,16 @@ func TestDrawingsAgainstShapely(t *testing.T) {
 	}
 	pictures := map[string]plan.Picture{}
 	crossings := 0
+	onPoint := 0
 	for _, e := range list {
 		d := e.Document
+		d.Top.Point = &quilt.Point{Role: d.Roles[0].ID}
+		d.Top.Rows, d.Top.Columns = 2, 3
+		if p, problems := plan.Make(d, nil); !problems.Stopped() {
+			pictures[e.ID+" on point"] = composed(p.Quilt)
+			onPoint++
+		}
+		d.Top.Point = nil
 		d.Top.Rows, d.Top.Columns = 2, 2
 		p, _ := plan.Make(d, nil)
 		for id, pic := range p.Pictures {
@@ -81,6 +91,9 @@ func TestDrawingsAgainstShapely(t *testing.T) {
 				crossings += len(pic.Crosses)
 			}
 		}
+	}
+	if onPoint < 25 {
+		t.Errorf("only %d blocks stand on point", onPoint)
 	}
 	if len(pictures) < 200 || crossings < 200 {
 		t.Fatalf("only %d drawings with %d crossings", len(pictures), crossings)
@@ -101,6 +114,24 @@ func TestDrawingsAgainstShapely(t *testing.T) {
 			t.Errorf("%s was not seen: %q", name, said)
 		}
 	}
+}
+
+// composed is a whole quilt as one picture.
+func composed(q plan.Layout) plan.Picture {
+	out := plan.Picture{W: q.W, H: q.H, Whole: true, Patches: []plan.Patch{}, Seams: []plan.Line{}, Bands: []plan.Band{}, Crosses: []plan.Cross{}}
+	for _, c := range q.Cells {
+		block := q.Blocks[c.Block]
+		sin, cos := math.Sincos(float64(c.Turn) * math.Pi / 180)
+		for _, patch := range block.Patches {
+			points := make([]float64, len(patch.Points))
+			for i := 0; i < len(points); i += 2 {
+				x, y := patch.Points[i]-block.W/2, patch.Points[i+1]-block.H/2
+				points[i], points[i+1] = c.X+block.W/2+x*cos-y*sin, c.Y+block.H/2+x*sin+y*cos
+			}
+			out.Patches = append(out.Patches, plan.Patch{Fabric: patch.Fabric, Points: points})
+		}
+	}
+	return out
 }
 
 func lookedAt(t *testing.T, python string, pictures map[string]plan.Picture) string {

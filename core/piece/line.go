@@ -25,25 +25,25 @@ func (l Line) Beside(side int, distance Num) Line {
 	if l.slants() {
 		distance = distance.TimesRoot2()
 	}
-	return Line{l.A, l.B, l.C.Add(distance.by(side))}
+	return Line{l.A, l.B, l.C.Add(distance.Times(side))}
 }
 
 func (l Line) slants() bool { return l.A != 0 && l.B != 0 }
 
 // parallel says whether a seam runs along the line's direction.
 func (l Line) parallel(from, to Point) bool {
-	return to.X.Sub(from.X).by(l.A).Add(to.Y.Sub(from.Y).by(l.B)) == (Num{})
+	return to.X.Sub(from.X).Times(l.A).Add(to.Y.Sub(from.Y).Times(l.B)) == (Num{})
 }
 
 // at is how far beyond the line a point lies, by A·x + B·y.
-func (l Line) at(p Point) Num { return p.X.by(l.A).Add(p.Y.by(l.B)).Sub(l.C) }
+func (l Line) at(p Point) Num { return p.X.Times(l.A).Add(p.Y.Times(l.B)).Sub(l.C) }
 
 // along orders the points of the line: downward, or to the right where it is level.
 func (l Line) along(p Point) Num {
 	if l.A == 0 {
 		return p.X
 	}
-	return p.Y.by(l.A).Sub(p.X.by(l.B))
+	return p.Y.Times(l.A).Sub(p.X.Times(l.B))
 }
 
 // mirror is the point on the other side of the line.
@@ -52,7 +52,7 @@ func (l Line) mirror(p Point) Point {
 	if !l.slants() {
 		d = d.Add(d)
 	}
-	return Point{p.X.Sub(d.by(l.A)), p.Y.Sub(d.by(l.B))}
+	return Point{p.X.Sub(d.Times(l.A)), p.Y.Sub(d.Times(l.B))}
 }
 
 // up is the direction a print points to once it is mirrored over the line.
@@ -81,8 +81,5 @@ func (l Line) crossing(a, b Point) (Point, bool) {
 	case -2:
 		t, exact = t.Neg().Half()
 	}
-	return Point{a.X.Add(t.by(dx)), a.Y.Add(t.by(dy))}, exact
+	return Point{a.X.Add(t.Times(dx)), a.Y.Add(t.Times(dy))}, exact
 }
-
-// by multiplies with −2 … 2.
-func (a Num) by(n int) Num { return Num{a.P * int64(n), a.Q * int64(n)} }

@@ -32,6 +32,9 @@ func (a Num) Neg() Num { return Num{-a.P, -a.Q} }
 // TimesRoot2 gives √2·a, as when a side becomes a diagonal.
 func (a Num) TimesRoot2() Num { return Num{2 * a.Q, a.P} }
 
+// Times gives n·a.
+func (a Num) Times(n int) Num { return Num{a.P * int64(n), a.Q * int64(n)} }
+
 // Half gives a/2 and says whether that is exact: a cut at 45° to another uses up a binary place.
 func (a Num) Half() (half Num, exact bool) { return Num{a.P >> 1, a.Q >> 1}, a.P&1 == 0 && a.Q&1 == 0 }
 

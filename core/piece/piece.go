@@ -152,6 +152,9 @@ func (p Piece) Window(x, y, w, h Num) Piece {
 	return out
 }
 
+// Trimmed is what remains on one side (+1 or −1) of a cut right across; the piece still takes the same place.
+func (p Piece) Trimmed(l Line, side int) Piece { return p.keep(l, side) }
+
 // Finished is the piece as it will be seen once an allowance s is sewn away on all four sides.
 func (p Piece) Finished(s measure.Length) Piece {
 	a := Of(s)

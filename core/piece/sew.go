@@ -125,9 +125,9 @@ func (p Piece) Near(cut Line, region []Half) (near Num, found bool) {
 // middle at a point of the line, its corner away on the given side.
 func Triangle(role string, square measure.Length, l Line, side int, middle Point) Piece {
 	h, exact := Of(square).TimesRoot2().Half()
-	corner := Point{middle.X.Add(h.by(side * l.A)), middle.Y.Add(h.by(side * l.B))}
+	corner := Point{middle.X.Add(h.Times(side * l.A)), middle.Y.Add(h.Times(side * l.B))}
 	// Clockwise on a table whose y runs down: the corner, then the end of the long edge to the right of the way out to it.
-	ends := [2]Point{{middle.X.Sub(h.by(side * l.B)), middle.Y.Add(h.by(side * l.A))}, {middle.X.Add(h.by(side * l.B)), middle.Y.Sub(h.by(side * l.A))}}
+	ends := [2]Point{{middle.X.Sub(h.Times(side * l.B)), middle.Y.Add(h.Times(side * l.A))}, {middle.X.Add(h.Times(side * l.B)), middle.Y.Sub(h.Times(side * l.A))}}
 	return Piece{Patches: []Patch{{Role: role, Poly: []Point{corner, ends[0], ends[1]}, Up: 7}}, Rounded: !exact}
 }
 

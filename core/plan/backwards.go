@@ -118,7 +118,7 @@ type search struct {
 func (s *search) lay(columns, rows int) {
 	top := s.b.plain
 	top.Columns, top.Rows = columns, rows
-	s.b.sash(top)
+	s.b.fill(top)
 	s.b.layout = quilt.Lay(s.b.x.Top, &s.b.t, quilt.AsDrawn, func(string) bool { return false })
 }
 

@@ -565,29 +565,51 @@ func (b *builder) sewn(batch batching.Batch) Step {
 			s.Says = fmt.Sprintf("Sew %s to %s, %s.", batch.Right.Name, batch.Left.Name, times(batch.Make))
 		}
 	case batch.Stage == batching.Rows:
-		w, _ := b.layout.Middle()
+		w := b.layout.Long(b.row(batch.ID))
 		s.One, s.Picture = "row", batch.ID
-		s.Size, s.Exact = b.say(w)+" × "+b.say(batch.Each), exactly(w, batch.Each)
+		s.Exact = exactly(w, batch.Each)
 		of := "blocks"
-		if b.plain.Sashing != nil {
+		switch {
+		case b.layout.OnPoint:
+			of = "blocks and triangles"
+		case b.plain.Sashing != nil:
 			of = "pieces"
+			fallthrough
+		default:
+			s.Size = b.say(w) + " × " + b.say(batch.Each)
 		}
 		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", strings.ToLower(batch.Name[:1])+batch.Name[1:], batch.Seams+1, of, times(batch.Make))
 	case batch.Stage == batching.Top:
 		s.One = "seam"
 		s.Size, s.Exact = b.say(batch.Each)+" long", exactly(batch.Each)
 		s.Says = fmt.Sprintf("Sew %s: %s.", strings.ToLower(batch.Name[:1])+batch.Name[1:], plural(batch.Make, "seam"))
+		if batch.ID == quilt.CornersOn {
+			s.Says += fmt.Sprintf(" Then trim the edges of the quilt to %s beyond the points of the blocks, its corners square.", b.say(b.t.Seam))
+		}
 		border, which, _ := strings.Cut(batch.ID, "/")
 		switch which {
 		case "sides":
 			s.Takes = append(s.Takes, Take{Step: cutting.BorderStrips(border), Each: b.stripsOf(cutting.BorderStrips(border)), Per: 2})
 		case "corners":
+			if batch.ID == quilt.CornersOn {
+				break
+			}
 			s.Takes = append(s.Takes, Take{Step: quilt.CornerSquares(border), Each: 1, Per: 1})
 		}
 	case batch.Stage == batching.Finish:
 		b.finishing(batch, &s)
 	}
 	return s
+}
+
+// row is a kind of row by its id.
+func (b *builder) row(id string) quilt.RowKind {
+	for _, k := range b.layout.Kinds {
+		if k.ID == id {
+			return k
+		}
+	}
+	return quilt.RowKind{}
 }
 
 // finishing words a batch of backing or binding.
@@ -648,6 +670,8 @@ func (b *builder) stripsOf(id string) int {
 	}
 	return 0
 }
+
+func upperFirst(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
 
 func times(n int) string {
 	switch n {
@@ -722,8 +746,19 @@ func (b *builder) trimList() []Trim {
 		list = append(list, t)
 	}
 	w, h := b.layout.Middle()
+	for _, m := range b.units {
+		if quilt.IsTriangle(m.Unit.ID) {
+			list = append(list, Trim{
+				ID: m.Unit.ID, Name: upperFirst(m.Unit.Name), Kind: "setting", Picture: m.Unit.ID, Working: Working{Sums: m.Size.Sums, Rule: m.Size.Rule},
+				Unfinished: "cut from squares of " + b.say(m.Acts[0].Patch.W.CeilTo(b.t.Ruler.Mark)),
+			})
+		}
+	}
 	for _, k := range b.layout.Kinds {
 		t := Trim{ID: k.ID, Name: k.Name(), Kind: "row", Picture: k.ID}
+		if b.layout.OnPoint {
+			break // a row with triangles at its ends is no rectangle
+		}
 		if len(k.Cells) == 1 && len(b.layout.Widths) > 1 {
 			continue // a strip right through is listed as what it is
 		}
@@ -737,6 +772,12 @@ func (b *builder) trimList() []Trim {
 		heights = append(heights, b.layout.Kinds[k].High)
 	}
 	top.Working.Sums = []string{fmt.Sprintf("down: %s + %s = %s", b.terms(heights), b.say(2*b.t.Seam), b.say(h))}
+	if b.layout.OnPoint {
+		diagonal := func(way string, n int, is measure.Length) string {
+			return fmt.Sprintf("%s: %d × %s × 1.4142 + %s = %s", way, n, b.say(b.layout.BlockW), b.say(2*b.t.Seam), b.say(is))
+		}
+		top.Working = Working{Sums: []string{diagonal("across", b.plain.Columns, w), diagonal("down", b.plain.Rows, h)}, Rule: "A block on point is as wide as its diagonal."}
+	}
 	less(&top, w, h)
 	list = append(list, top)
 	if b.layout.W != w || b.layout.H != h {

@@ -67,7 +67,7 @@ func Pilot(d document.Document) document.Document {
 		one.Top.Repeat = d.Top.Repeat[:1:1]
 		one.Top.Repeat[0] = d.Top.Repeat[0][:1:1]
 	}
-	one.Top.Sashing, one.Top.Borders, one.Top.Backing, one.Top.Binding, one.Top.Measured = nil, nil, nil, nil, nil
+	one.Top.Point, one.Top.Sashing, one.Top.Borders, one.Top.Backing, one.Top.Binding, one.Top.Measured = nil, nil, nil, nil, nil, nil
 	one.Spares.Count, one.Spares.Percent = 0, 0
 	return one
 }

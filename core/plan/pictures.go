@@ -167,7 +167,7 @@ func (b *builder) pictures(into map[string]Picture) {
 		}
 	}
 	for _, k := range b.layout.Kinds {
-		if p, ok := b.row(k); ok {
+		if p, ok := b.sewnRow(k); ok {
 			into[k.ID] = b.picture(p, &b.press)
 		}
 	}
@@ -176,7 +176,7 @@ func (b *builder) pictures(into map[string]Picture) {
 // mostDrawn is how many patches a picture of a whole row may have; longer rows are seen in the quilt.
 const mostDrawn = 600
 
-func (b *builder) row(k quilt.RowKind) (piece.Piece, bool) {
+func (b *builder) sewnRow(k quilt.RowKind) (piece.Piece, bool) {
 	var p piece.Piece
 	for j, c := range k.Cells {
 		block := b.layout.Blocks[c.Unit].Piece.Turn(c.Turn)
@@ -200,27 +200,51 @@ func (b *builder) quiltPicture() Layout {
 	out := emptyLayout()
 	w, h := l.Finished()
 	out.W, out.H = round(w.Inches()), round(h.Inches())
-	for unit, m := range l.Blocks {
-		out.Blocks[unit] = b.picture(m.Piece.Finished(b.t.Seam), &b.press)
+	for unit := range l.Blocks {
+		out.Blocks[unit] = b.picture(l.Seen(unit), &b.press)
 	}
 	var left measure.Length
 	for _, ring := range l.Rings {
 		left += ring.Width - 2*b.t.Seam
 	}
-	y := left
-	for r, kind := range l.Rows {
-		x := left
-		for c := range l.Across(r) {
-			cell := l.Cell(r, c)
-			out.Cells = append(out.Cells, Placed{Block: cell.Unit, Turn: cell.Turn, X: round(x.Inches()), Y: round(y.Inches())})
-			x += l.Widths[c]
+	if l.OnPoint {
+		b.onPoint(&out, left)
+	} else {
+		y := left
+		for r, kind := range l.Rows {
+			x := left
+			for c := range l.Across(r) {
+				cell := l.Cell(r, c)
+				out.Cells = append(out.Cells, Placed{Block: cell.Unit, Turn: cell.Turn, X: round(x.Inches()), Y: round(y.Inches())})
+				x += l.Widths[c]
+			}
+			y += l.Kinds[kind].High
 		}
-		y += l.Kinds[kind].High
 	}
 	for i := range l.Rings {
 		out.Borders = append(out.Borders, b.ring(i)...)
 	}
 	return out
+}
+
+// onPoint places the blocks of diagonal rows: turned by an eighth to the left, a row runs up and to the right.
+func (b *builder) onPoint(out *Layout, left measure.Length) {
+	l := b.layout
+	half := l.BlockW.Inches() * math.Sqrt2 / 2
+	first := b.plain.Rows - 1 // the column of the block in the upper left corner
+	place := func(row, column int, cell quilt.Cell) {
+		r, c := float64(row), float64(column-first)
+		x, y := left.Inches()+half*(r+c+1), left.Inches()+half*(r-c+1) // of its middle
+		out.Cells = append(out.Cells, Placed{Block: cell.Unit, Turn: (cell.Turn + 315) % 360, X: round(x - l.BlockW.Inches()/2), Y: round(y - l.BlockW.Inches()/2)})
+	}
+	for r, kind := range l.Rows {
+		for c, cell := range l.Kinds[kind].Cells {
+			place(r, l.Kinds[kind].Start+c, cell)
+		}
+	}
+	for _, c := range l.Corners(b.plain) {
+		place(c.Row+c.Down, c.Column+c.Right, quilt.Cell{Unit: quilt.CornerTriangle, Turn: c.Turn})
+	}
 }
 
 // ring draws the four finished pieces of one border.

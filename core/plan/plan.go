@@ -252,7 +252,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 
 	w, h := b.layout.Finished()
 	p.Finished, p.Block = b.size(w, h), b.size(b.layout.BlockW, b.layout.BlockH)
-	p.Rows, p.Columns, p.Blocks = d.Top.Rows, d.Top.Columns, d.Top.Rows*d.Top.Columns
+	p.Rows, p.Columns, p.Blocks = d.Top.Rows, d.Top.Columns, d.Top.HowMany()
 	p.Cut, p.Sets = b.cutList(), b.setList()
 	p.Test = b.testStrip()
 	p.Script, p.Remnants = b.script(), b.remnants()
@@ -328,15 +328,15 @@ func (b *builder) make() bool {
 	}
 	b.plain = b.x.Top
 	b.waits = b.plain.Waits(&b.t)
-	b.sash(b.plain)
+	b.fill(b.plain)
 	b.toMeasure()
 	return true
 }
 
-// sash makes the sashing of a top part of the units and cells of the quilt.
-func (b *builder) sash(top quilt.Top) {
-	b.units = slices.DeleteFunc(b.units, func(m making.Made) bool { return quilt.IsSash(m.Unit.ID) })
-	for _, m := range quilt.Sashes(top, &b.t) {
+// fill makes what lies between and round the blocks of a top, sashing or triangles, part of the units and cells of the quilt.
+func (b *builder) fill(top quilt.Top) {
+	b.units = slices.DeleteFunc(b.units, func(m making.Made) bool { return quilt.Fills(m.Unit.ID) })
+	for _, m := range append(quilt.Sashes(top, &b.t), quilt.Triangles(top, &b.t)...) {
 		b.units = append(b.units, m)
 		b.known[m.Unit.ID] = m
 		for _, act := range m.Acts {
@@ -355,7 +355,7 @@ func (b *builder) toMeasure() {
 	w, _ := size.Width.Length(b.d.Units)
 	h, _ := size.Height.Length(b.d.Units)
 	for i, m := range b.units {
-		if !b.waits[m.Unit.ID] || quilt.IsSash(m.Unit.ID) {
+		if !b.waits[m.Unit.ID] || quilt.Fills(m.Unit.ID) {
 			continue
 		}
 		acts := slices.Clone(m.Acts)
@@ -371,7 +371,7 @@ func (b *builder) toMeasure() {
 func (b *builder) things() []Thing {
 	list := []Thing{}
 	for _, m := range b.units {
-		if m.Kind == making.StripSetKind || m.Unit.Of > 0 || quilt.IsSash(m.Unit.ID) {
+		if m.Kind == making.StripSetKind || m.Unit.Of > 0 || quilt.Fills(m.Unit.ID) {
 			continue
 		}
 		for _, one := range m.Each() {
@@ -612,6 +612,10 @@ func (b *builder) count() bool {
 	for _, k := range b.layout.Kinds {
 		d.Sources = append(d.Sources, demand.Source{ID: k.ID, Takes: batching.TakesOf(k)})
 		d.Wanted[k.ID] = k.Count
+	}
+	if b.layout.OnPoint {
+		d.Sources = append(d.Sources, demand.Source{ID: quilt.CornersOn, Takes: []demand.Take{{ID: quilt.CornerTriangle, Each: 1}}})
+		d.Wanted[quilt.CornersOn] = b.layout.Count[quilt.CornerTriangle]
 	}
 	var ok bool
 	if b.demand, ok = demand.Count(d); !ok {

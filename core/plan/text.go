@@ -10,7 +10,7 @@ func (p Plan) Text() string {
 	var s strings.Builder
 	line := func(format string, args ...any) { fmt.Fprintf(&s, format+"\n", args...) }
 	line("%s", p.Name)
-	line("%d × %d blocks, finishes %s; one block finishes %s; allowance %s", p.Columns, p.Rows, p.Finished.Text, p.Block.Text, p.Seam.Effective.Text)
+	line("%d × %d blocks%s, finishes %s; one block finishes %s; allowance %s", p.Columns, p.Rows, p.set(), p.Finished.Text, p.Block.Text, p.Seam.Effective.Text)
 	line("\nCLOTH")
 	for _, f := range p.Cut {
 		line("%s: %s of cloth, buy %s", f.Name, f.Length.Text, f.Buy)
@@ -45,4 +45,12 @@ func (p Plan) Text() string {
 		line("%-24s %s unfinished, %s finished", t.Name, t.Unfinished, t.Finished)
 	}
 	return s.String()
+}
+
+// set says how the blocks are set where there are more of them than rows times columns.
+func (p Plan) set() string {
+	if p.Blocks > p.Rows*p.Columns {
+		return fmt.Sprintf(" on point, %d in all", p.Blocks)
+	}
+	return ""
 }

@@ -97,24 +97,37 @@ func (b *builder) beside() [][2]string {
 	var pairs [][2]string
 	corner := piece.Piece{}
 	var through making.Made // sashing in one piece over the whole width
+	from, to := 0, min(2, b.layout.Columns())
+	if b.layout.OnPoint { // the first block and what lies round it
+		from, to = b.plain.Rows-2, b.plain.Rows+1
+	}
 	for r := range min(2, len(b.layout.Rows)) {
+		kind := b.layout.Kinds[b.layout.Rows[r]]
 		var row piece.Piece
-		if b.layout.Across(r) < min(2, b.layout.Columns()) {
-			through = b.layout.Blocks[b.layout.Cell(r, 0).Unit]
+		if len(kind.Cells) < min(2, b.layout.Columns()) {
+			through = b.layout.Blocks[kind.Cells[0].Unit]
 			continue
 		}
-		for c := range min(2, b.layout.Columns()) {
-			cell := b.layout.Cell(r, c)
+		for c := max(from, kind.Start); c < min(to, kind.Start+len(kind.Cells)); c++ {
+			cell := kind.Cells[c-kind.Start]
 			p := b.layout.Blocks[cell.Unit].Piece.Turn(cell.Turn)
-			if c > 0 {
+			if row.W != (piece.Num{}) {
 				p, _ = piece.JoinRight(row, p, b.t.Seam, "")
 			}
 			row = p
 		}
-		if corner.W != (piece.Num{}) {
+		if corner.W != (piece.Num{}) && corner.W == row.W {
 			row, _ = piece.JoinDown(corner, row, b.t.Seam, "")
 		}
 		corner = row
+	}
+	if point := b.plain.Point; point != nil {
+		for _, role := range b.layout.Blocks[b.plain.Repeat[0][0].Unit].Piece.Turn(b.plain.Repeat[0][0].Turn).RolesAt(piece.Top) {
+			pairs = append(pairs, [2]string{point.CornersOf(), role})
+		}
+		for _, ring := range b.layout.Rings[:min(1, len(b.layout.Rings))] {
+			pairs = append(pairs, [2]string{point.Role, ring.Border.Role}, [2]string{point.CornersOf(), ring.Border.Role})
+		}
 	}
 	if role := through.Piece.RolesAt(piece.Top); len(role) > 0 {
 		for _, other := range append(corner.RolesAt(piece.Top), corner.RolesAt(piece.Bottom)...) {

@@ -264,6 +264,9 @@ func seamsOf(l quilt.Layout, units []making.Made) []making.Seam {
 		seams = append(seams, making.Seam{ID: quilt.RowsStep, Plus: making.Neighbour{Name: "the row above", Bulk: 1}, Minus: making.Neighbour{Name: "the row below"}})
 	}
 	inside := "the middle of the quilt"
+	if l.OnPoint {
+		seams = append(seams, making.Seam{ID: quilt.CornersOn, Plus: making.Neighbour{Name: "the corner triangles"}, Minus: making.Neighbour{Name: "the blocks", Bulk: 1}})
+	}
 	for _, ring := range l.Rings {
 		border := making.Neighbour{Name: ring.Border.Name}
 		for _, id := range []string{SidesStep(ring.Border.ID), EndsStep(ring.Border.ID)} {
@@ -321,13 +324,11 @@ func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfC
 		pairs[pair]++
 	}
 	for _, pair := range order {
-		if len(l.Kinds[pair[0]].Cells) != len(l.Kinds[pair[1]].Cells) {
-			continue // a strip right through has no seams to meet
-		}
-		for j := 1; j < len(l.Kinds[pair[0]].Cells); j++ {
-			upper, lower := l.Kinds[pair[0]].SeamID(j), l.Kinds[pair[1]].SeamID(j)
+		above, below := l.Kinds[pair[0]], l.Kinds[pair[1]]
+		from, to := l.Shared(above, below)
+		for c := from + 1; c < to; c++ {
 			// Row seams run from top to bottom: the upper one ends at the joint, the lower one starts there.
-			m := piece.Meeting{Over: quilt.RowsStep, A: piece.End{Seam: upper, E: -1}, B: piece.End{Seam: lower, E: 1}}
+			m := piece.Meeting{Over: quilt.RowsStep, A: piece.End{Seam: above.SeamID(c - above.Start), E: -1}, B: piece.End{Seam: below.SeamID(c - below.Start), E: 1}}
 			list = append(list, kindOfCrossing{m, "where four blocks meet", false, pairs[pair]})
 		}
 	}

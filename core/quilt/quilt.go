@@ -1,8 +1,9 @@
-// Package quilt knows what the top is made of: blocks in a straight setting, sewn in rows, and borders around them.
+// Package quilt knows what the top is made of: blocks set straight or on point, sewn in rows, and borders around them.
 package quilt
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"vicis/core/making"
@@ -16,6 +17,7 @@ type Top struct {
 	Rows    int      `json:"rows" minimum:"1" doc:"Blocks down"`
 	Columns int      `json:"columns" minimum:"1" doc:"Blocks across"`
 	Repeat  [][]Cell `json:"repeat" doc:"Rows of cells, repeated over the whole quilt"`
+	Point   *Point   `json:"point,omitempty" doc:"Set on point; rows and columns then count the blocks that stand corner to corner"`
 	Sashing *Sashing `json:"sashing,omitempty"`
 	Borders []Border `json:"borders,omitempty" doc:"From the inside out"`
 
@@ -77,6 +79,8 @@ type Layout struct {
 	Bind    *Bind
 	Seam    measure.Length
 	Turned  int // blocks laid turned beyond what the repeat says
+	OnPoint bool
+	corners [2]measure.Length // on point: from the first corner to the last, finished
 }
 
 // RowKind is rows that are sewn and pressed alike. Rows alternate in their pressing, so there are at least two kinds
@@ -86,6 +90,16 @@ type RowKind struct {
 	Cells []Cell
 	Count int
 	High  measure.Length // finished
+	Start int            // the column of its first cell
+}
+
+// Long is how long a row is, its own allowances included; longer at a triangle's tip than there is cloth at the end of it.
+func (l Layout) Long(k RowKind) measure.Length {
+	if l.OnPoint {
+		return l.BlockW*measure.Length(len(k.Cells)) + 2*l.Seam
+	}
+	w, _ := l.Middle()
+	return w
 }
 
 // SeamID names the seam that joins block j (from 1) of the row to the one before it.
@@ -120,6 +134,9 @@ func (l Layout) Unfinished() (w, h measure.Length) {
 // Middle gives the unfinished size of the blocks without borders.
 func (l Layout) Middle() (w, h measure.Length) {
 	w, h = 2*l.Seam, 2*l.Seam
+	if l.OnPoint {
+		return w + l.corners[0], h + l.corners[1]
+	}
 	for _, one := range l.Widths {
 		w += one
 	}
@@ -135,8 +152,23 @@ func (l Layout) Columns() int { return len(l.Widths) }
 // Across is how many cells a row has.
 func (l Layout) Across(row int) int { return len(l.Kinds[l.Rows[row]].Cells) }
 
-// Cell gives the block at a row and column, from 0.
-func (l Layout) Cell(row, column int) Cell { return l.Kinds[l.Rows[row]].Cells[column] }
+// Cell gives the block at a row and place in it, from 0.
+func (l Layout) Cell(row, place int) Cell { return l.Kinds[l.Rows[row]].Cells[place] }
+
+// Shared is the columns in which two rows lie one above the other.
+func (l Layout) Shared(above, below RowKind) (from, to int) {
+	a, b := l.covers(above)
+	c, d := l.covers(below)
+	return max(a, c), min(b, d)
+}
+
+// covers is where the cells of a row lie, by the column they stand in; none for a strip right through, which has no seams to meet.
+func (l Layout) covers(k RowKind) (from, to int) {
+	if len(k.Cells) == 1 && l.Columns() > 1 && !l.OnPoint {
+		return 0, 0
+	}
+	return k.Start, k.Start + len(k.Cells)
+}
 
 // Check looks at the top with its blocks made, before it is laid out.
 func Check(top Top, t *making.Table) bool {
@@ -149,8 +181,8 @@ func Check(top Top, t *making.Table) bool {
 	if top.Columns < 1 || top.Columns > MostBlocks {
 		stop("column-count", "/top/columns", fmt.Sprintf("The quilt has %d columns.", top.Columns), "Give it at least 1 column, and at most 10,000 blocks in all.")
 	}
-	if good && top.Rows*top.Columns > MostBlocks {
-		stop("too-many-blocks", "/top/rows", fmt.Sprintf("%d × %d is %d blocks.", top.Columns, top.Rows, top.Rows*top.Columns), "Plan at most 10,000 blocks.")
+	if good && top.HowMany() > MostBlocks {
+		stop("too-many-blocks", "/top/rows", fmt.Sprintf("%d × %d is %d blocks.", top.Columns, top.Rows, top.HowMany()), "Plan at most 10,000 blocks.")
 	}
 	if len(top.Repeat) == 0 || len(top.Repeat) > 100 {
 		stop("repeat-empty", "/top/repeat", "The quilt has no blocks to repeat.", "Choose at least one block.")
@@ -224,7 +256,9 @@ func Check(top Top, t *making.Table) bool {
 			t.Problems.Warn("off-the-ruler", at+"/width", fmt.Sprintf("The border should be %s wide, which is between two marks of your ruler.", t.Ruler.Print(l)), "Choose a width on a mark.")
 		}
 	}
-	return sashing(top, t, stop) && finishing(top, t, stop) && good
+	ok := sashing(top, t, stop)
+	ok = pointed(top, t, stop) && ok
+	return finishing(top, t, stop) && ok && good
 }
 
 // tooLong says whether a length does not come out of the cloth of a role, across its usable width.
@@ -240,6 +274,9 @@ func patchesOf(top Top, t *making.Table) int {
 		for j, cell := range row {
 			if m, ok := t.Made(cell.Unit); ok {
 				down, across := (top.Rows-i+len(top.Repeat)-1)/len(top.Repeat), (top.Columns-j+len(row)-1)/len(row)
+				if top.Point != nil { // every cell of the repeat comes about as often in the rows between
+					down *= 2
+				}
 				n += down * across * len(m.Piece.Patches)
 			}
 		}
@@ -250,51 +287,41 @@ func patchesOf(top Top, t *making.Table) int {
 // Lay lays out a top that Check found good. turns says which blocks look the same after half a turn and may be laid turned.
 func Lay(top Top, t *making.Table, turning Turning, turns func(unit string) bool) Layout {
 	l := Layout{Turning: turning, Blocks: map[string]making.Made{}, Count: map[string]int{}, Seam: t.Seam}
-	period := len(top.Repeat)
-	each := 1 // rows of the repeat to a row of blocks
-	if top.Sashing != nil {
-		each = 2
-	}
-	if period/each%2 == 1 {
-		period *= 2
-	}
-	for r := range top.Rows {
-		k := r % period
-		repeat := top.Repeat[r%len(top.Repeat)]
-		if k == len(l.Kinds) {
-			kind := RowKind{ID: fmt.Sprintf("row-%d", k+1), Cells: make([]Cell, top.Columns)}
-			if len(repeat) == 1 && repeat[0].Unit == SashLevel {
-				kind.Cells = make([]Cell, 1)
-			}
-			for c := range kind.Cells {
-				cell := repeat[c%len(repeat)]
-				if !IsSash(cell.Unit) && turning.turned(r/each, c/each) && turns(cell.Unit) {
-					cell.Turn = (cell.Turn + 180) % 360
-				}
-				kind.Cells[c] = cell
-			}
-			l.Kinds = append(l.Kinds, kind)
+	laid := func(cell Cell, row, column int) Cell {
+		if !Fills(cell.Unit) && turning.turned(row, column) && turns(cell.Unit) {
+			cell.Turn = (cell.Turn + 180) % 360
+			l.Turned++
 		}
-		l.Rows = append(l.Rows, k)
-		l.Kinds[k].Count++
-		for c, cell := range l.Kinds[k].Cells {
-			l.Count[cell.Unit]++
-			if cell.Turn != repeat[c%len(repeat)].Turn {
-				l.Turned++
-			}
+		return cell
+	}
+	if top.Point != nil {
+		l.onPoint(top, laid)
+	} else {
+		l.straight(top, laid)
+	}
+	for _, k := range l.Kinds {
+		for _, cell := range k.Cells {
+			l.Count[cell.Unit] += k.Count
 		}
 	}
 	for unit := range l.Count {
 		l.Blocks[unit], _ = t.Made(unit)
 	}
-	_, w, h, _ := blockOf(top, t)
+	block, w, h, _ := blockOf(top, t)
 	l.BlockW, l.BlockH = w-2*t.Seam, h-2*t.Seam
+	if l.OnPoint {
+		diagonal := block.W.Sub(piece.Of(2 * t.Seam)).TimesRoot2()
+		for i, n := range []int{top.Columns, top.Rows} {
+			l.corners[i] = up(diagonal.Times(n))
+		}
+		l.Widths = slices.Repeat([]measure.Length{l.BlockW}, top.Columns+top.Rows-1)
+	}
 	for i := range l.Kinds {
 		k := &l.Kinds[i]
 		for c, cell := range k.Cells {
 			w, h := l.Blocks[cell.Unit].Piece.Turn(cell.Turn).Size()
 			k.High = h - 2*t.Seam
-			if len(k.Cells) == top.Columns && c == len(l.Widths) {
+			if !l.OnPoint && len(k.Cells) == top.Columns && c == len(l.Widths) {
 				l.Widths = append(l.Widths, w-2*t.Seam)
 			}
 		}
@@ -318,6 +345,38 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit string) bool
 	}
 	l.finish(top, t)
 	return l
+}
+
+// straight lays the rows of a straight setting. Rows that are alike are one kind, but those that lie one above the other never.
+func (l *Layout) straight(top Top, laid func(cell Cell, row, column int) Cell) {
+	period := len(top.Repeat)
+	each := 1 // rows of the repeat to a row of blocks
+	if top.Sashing != nil {
+		each = 2
+	}
+	if period/each%2 == 1 {
+		period *= 2
+	}
+	turned := make([]int, period)
+	for r := range top.Rows {
+		k := r % period
+		if k == len(l.Kinds) {
+			kind := RowKind{ID: fmt.Sprintf("row-%d", k+1), Cells: make([]Cell, top.Columns)}
+			if repeat := top.Repeat[r%len(top.Repeat)]; len(repeat) == 1 && repeat[0].Unit == SashLevel {
+				kind.Cells = make([]Cell, 1)
+			}
+			before := l.Turned
+			for c := range kind.Cells {
+				kind.Cells[c] = laid(top.cellAt(r, c), r/each, c/each)
+			}
+			turned[k] = l.Turned - before
+			l.Kinds = append(l.Kinds, kind)
+		} else {
+			l.Turned += turned[k]
+		}
+		l.Rows = append(l.Rows, k)
+		l.Kinds[k].Count++
+	}
 }
 
 func (t Turning) turned(row, column int) bool {
@@ -352,14 +411,17 @@ func (l Layout) Joints() []Joint {
 		list[i].Count++
 	}
 	for r := range l.Rows {
-		for c := range l.Across(r) {
-			here := l.Cell(r, c)
-			if c > 0 {
-				add(Joint{A: l.Cell(r, c-1), B: here}, l.Kinds[l.Rows[r]].SeamID(c))
-			}
-			if r > 0 && l.Across(r-1) == l.Across(r) { // a strip right through has no seams to meet
-				add(Joint{A: l.Cell(r-1, c), B: here, Down: true}, RowsStep)
-			}
+		kind := l.Kinds[l.Rows[r]]
+		for c := 1; c < len(kind.Cells); c++ {
+			add(Joint{A: kind.Cells[c-1], B: kind.Cells[c]}, kind.SeamID(c))
+		}
+		if r == 0 {
+			continue
+		}
+		above := l.Kinds[l.Rows[r-1]]
+		from, to := l.Shared(above, kind)
+		for c := from; c < to; c++ {
+			add(Joint{A: above.Cells[c-above.Start], B: kind.Cells[c-kind.Start], Down: true}, RowsStep)
 		}
 	}
 	return list

@@ -120,7 +120,7 @@ func sashing(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 func blockOf(top Top, t *making.Table) (p piece.Piece, w, h measure.Length, ok bool) {
 	for _, row := range top.Repeat {
 		for _, c := range row {
-			if m, ok := t.Made(c.Unit); ok && !IsSash(c.Unit) {
+			if m, ok := t.Made(c.Unit); ok && !Fills(c.Unit) {
 				p = m.Piece.Turn(c.Turn)
 				w, h := p.Size()
 				return p, w, h, true
@@ -186,12 +186,13 @@ func (top Top) beyond(block piece.Piece, t *making.Table) (w, h measure.Length) 
 	return w - pw, h - ph
 }
 
-// Waits lists what is cut from cloth to the size of the pieced blocks: sashing beside them, and plain blocks among them.
+// Waits lists what is cut from cloth to the size of the pieced blocks: sashing beside them, plain blocks among them, and the squares
+// for triangles round them.
 func (top Top) Waits(t *making.Table) map[string]bool {
 	pieced, plain := false, map[string]bool{}
 	for _, row := range top.Repeat {
 		for _, c := range row {
-			if m, ok := t.Made(c.Unit); ok && !IsSash(c.Unit) {
+			if m, ok := t.Made(c.Unit); ok && !Fills(c.Unit) {
 				if m.Kind == making.PatchKind {
 					plain[c.Unit] = true
 				} else {
@@ -205,6 +206,9 @@ func (top Top) Waits(t *making.Table) map[string]bool {
 	}
 	if top.Sashing != nil {
 		plain[SashUpright], plain[SashLevel] = true, true
+	}
+	if top.Point != nil {
+		plain[Squares(SideTriangle)], plain[Squares(CornerTriangle)] = true, true
 	}
 	return plain
 }

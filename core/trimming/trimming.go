@@ -24,6 +24,9 @@ type Size struct {
 func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
 	var list []Size
 	for _, m := range units {
+		if quilt.IsTriangle(m.Unit.ID) {
+			continue // cut to size, and no rectangle
+		}
 		if m.Kind == making.PiecedKind {
 			list = append(list, pieced(m, s)...)
 			continue

@@ -1639,6 +1639,14 @@ export interface components {
             height: string;
             width: string;
         };
+        QuiltPoint: {
+            /** @description Role of the corner triangles; that of the sides when left out */
+            corners?: string;
+            /** @description How much larger than they must be the squares for the triangles are cut; trimmed away once the top is sewn */
+            larger?: string;
+            /** @description Role of the side triangles */
+            role: string;
+        };
         QuiltSashing: {
             /** @description Role of the cornerstones; without them the level strips run through from side to side */
             corners?: string;
@@ -1662,6 +1670,8 @@ export interface components {
             columns: number;
             /** @description What the pieced middle really measures, before its borders; borders are cut to it */
             measured?: components["schemas"]["QuiltMeasured"];
+            /** @description Set on point; rows and columns then count the blocks that stand corner to corner */
+            point?: components["schemas"]["QuiltPoint"];
             /** @description Rows of cells, repeated over the whole quilt */
             repeat: components["schemas"]["QuiltCell"][][];
             /**

@@ -5,7 +5,8 @@ import { ChoiceField, TextField, Tick } from "../frame/fields";
 import type { Draft } from "./draft";
 import { freeId } from "./ids";
 
-const rolesOf = (d: Document) =>
+/** The roles of a quilt to choose from, by the cloth they are in. */
+export const rolesOf = (d: Document) =>
   d.roles.map((r) => ({ value: r.id, name: d.fabrics.find((f) => f.id === r.fabric)?.name ?? r.name }));
 
 const row = { display: "grid", gridTemplateColumns: "1fr 1fr 1fr auto", gap: "10px", mt: "14px", alignItems: "start" };

@@ -1,7 +1,7 @@
 import { Box, Button } from "@chakra-ui/react";
-import { ChoiceField } from "../frame/fields";
+import { ChoiceField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
-import { Around } from "./Around";
+import { Around, rolesOf } from "./Around";
 import type { Draft } from "./draft";
 import { partsOf } from "./methods/parts";
 
@@ -72,7 +72,62 @@ export function Setting({ draft }: { draft: Draft }) {
             </Button>
           ))}
       </Box>
+      <OnPoint draft={draft} />
       <Around draft={draft} />
     </Section>
+  );
+}
+
+/** Straight or on point, and the triangles that fill the edge. */
+function OnPoint({ draft }: { draft: Draft }) {
+  const d = draft.document;
+  const { point } = d.top;
+  const roles = rolesOf(d);
+  const set = (key: string, v: string) => draft.set(["top", "point", key], v.trim() === "" ? undefined : v);
+  return (
+    <Box
+      display="grid"
+      gridTemplateColumns={point ? "1fr 1fr 1fr 1fr" : "1fr 1fr"}
+      gap="10px"
+      mt="14px"
+      alignItems="start"
+    >
+      <ChoiceField
+        label="Set"
+        value={point ? "point" : "straight"}
+        onChange={(v) => draft.set(["top", "point"], v === "point" ? { role: roles[0]?.value ?? "" } : undefined)}
+        problems={draft.at("/top/point")}
+        choices={[
+          { value: "straight", name: "straight" },
+          { value: "point", name: "on point" },
+        ]}
+      />
+      {point && (
+        <>
+          <ChoiceField
+            label="Sides of"
+            value={point.role}
+            onChange={(v) => set("role", v)}
+            problems={draft.at("/top/point/role")}
+            choices={roles}
+          />
+          <ChoiceField
+            label="Corners of"
+            value={point.corners ?? ""}
+            onChange={(v) => set("corners", v)}
+            problems={draft.at("/top/point/corners")}
+            choices={[{ value: "", name: "the same" }, ...roles]}
+          />
+          <TextField
+            label="Cut larger by"
+            value={point.larger ?? ""}
+            onChange={(v) => set("larger", v)}
+            onBlur={draft.settle}
+            problems={draft.at("/top/point/larger")}
+            help="to trim; empty: to size"
+          />
+        </>
+      )}
+    </Box>
   );
 }

@@ -1,0 +1,224 @@
+package plan_test
+
+import (
+	"fmt"
+	"math"
+	"strings"
+	"testing"
+
+	"vicis/core/document"
+	"vicis/core/measure"
+	"vicis/core/plan"
+	"vicis/core/problem"
+	"vicis/core/quilt"
+)
+
+// onPoint is a quilt of squares on point, their triangles of another cloth.
+func onPoint(t testing.TB, columns, rows int, finished string) document.Document {
+	t.Helper()
+	d := plain(t, columns, rows)
+	text, err := document.Write(d)
+	if err != nil {
+		t.Fatal(err)
+	}
+	l, _ := measure.Written(finished + " in").Length(measure.Inches)
+	d, problems := document.Read([]byte(strings.ReplaceAll(string(text), `"8 1/2 in"`, fmt.Sprintf("%q", measure.Write(l+measure.Inch/2)))))
+	if problems.Stopped() {
+		t.Fatal(problems)
+	}
+	d.Top.Point = &quilt.Point{Role: "B"}
+	return d
+}
+
+// Squares for setting triangles (closed forms, as any handbook of patchwork has them: the diagonal of the block, divided by √2 for the
+// corners, with allowances): side b√2 + 1.2071 quartered, corner b/√2 + 0.8536 halved. m × n blocks finish mb√2 × nb√2, with
+// mn + (m − 1)(n − 1) blocks, 2(m − 1) + 2(n − 1) sides, 4 corners.
+func TestOnPointAgainstClosedForms(t *testing.T) {
+	for _, c := range []struct {
+		m, n         int
+		block        string
+		b            float64
+		side, corner string // to cut, on eighths
+	}{
+		{3, 4, "9", 9, "14″", "7¼″"}, {3, 4, "6", 6, "9¾″", "5⅛″"}, {5, 2, "12", 12, "18¼″", "9⅜″"}, {1, 3, "9", 9, "14″", "7¼″"}, {1, 1, "9", 9, "", "7¼″"}, {6, 6, "3 1/2", 3.5, "6¼″", "3⅜″"},
+	} {
+		p := planned(t, onPoint(t, c.m, c.n, c.block))
+		name := fmt.Sprintf("%d × %d of %s", c.m, c.n, c.block)
+		if near := func(x, y float64) bool { return math.Abs(x-y) < 1e-4 }; !near(p.Quilt.W, float64(c.m)*c.b*math.Sqrt2) || !near(p.Quilt.H, float64(c.n)*c.b*math.Sqrt2) {
+			t.Errorf("%s finishes %v × %v", name, p.Quilt.W, p.Quilt.H)
+		}
+		blocks, sides := c.m*c.n+(c.m-1)*(c.n-1), 2*(c.m-1)+2*(c.n-1)
+		made, size, exact := map[string]int{}, map[string]string{}, map[string]string{}
+		for _, s := range p.Steps {
+			made[s.ID], size[s.ID], exact[s.ID] = s.Make, s.Size, s.Exact
+		}
+		if p.Blocks != blocks || made["p"] != blocks || made[quilt.SideTriangle] != sides || made[quilt.CornerTriangle] != 4 || made[quilt.CornersOn] != 4 {
+			t.Errorf("%s: %d blocks, %v", name, p.Blocks, made)
+		}
+		if made[quilt.Squares(quilt.SideTriangle)] != (sides+3)/4 || made[quilt.Squares(quilt.CornerTriangle)] != 2 {
+			t.Errorf("%s: squares %v", name, made)
+		}
+		for triangle, want := range map[string]float64{quilt.SideTriangle: c.b*math.Sqrt2 + 1.20711, quilt.CornerTriangle: c.b/math.Sqrt2 + 0.85355} {
+			text, _, _ := strings.Cut(exact[quilt.Squares(triangle)], " x ")
+			if text == "" && sides == 0 {
+				continue
+			}
+			if l, err := measure.Written(text).Length(measure.Inches); err != nil || math.Abs(l.Inches()-want) > 1e-4 {
+				t.Errorf("%s: %s from squares of %v, not %v", name, triangle, l.Inches(), want)
+			}
+		}
+		for _, trim := range p.Trim {
+			if want := map[string]string{quilt.SideTriangle: c.side, quilt.CornerTriangle: c.corner}[trim.ID]; want != "" && trim.Unfinished != "cut from squares of "+want {
+				t.Errorf("%s: %s %s, not %s", name, trim.Name, trim.Unfinished, want)
+			}
+		}
+		if p.Press.Clashes != 0 {
+			t.Errorf("%s: %d crossings of plain squares clash", name, p.Press.Clashes)
+		}
+		tiled(t, name, p)
+		scripted(t, p)
+	}
+}
+
+// tiled checks that what is laid fills the quilt: nothing reaches out of it, and the areas add up.
+func tiled(t *testing.T, name string, p plan.Plan) {
+	t.Helper()
+	var area float64
+	for _, c := range p.Quilt.Cells {
+		block := p.Quilt.Blocks[c.Block]
+		sin, cos := math.Sincos(float64(c.Turn) * math.Pi / 180)
+		for _, patch := range block.Patches {
+			var twice float64
+			n := len(patch.Points)
+			for i := 0; i < n; i += 2 {
+				x, y := patch.Points[i]-block.W/2, patch.Points[i+1]-block.H/2
+				u, v := patch.Points[(i+2)%n]-block.W/2, patch.Points[(i+3)%n]-block.H/2
+				twice += x*v - u*y
+				at := [2]float64{c.X + block.W/2 + x*cos - y*sin, c.Y + block.H/2 + x*sin + y*cos}
+				if at[0] < -1e-3 || at[1] < -1e-3 || at[0] > p.Quilt.W+1e-3 || at[1] > p.Quilt.H+1e-3 {
+					t.Fatalf("%s: %s reaches to %v", name, c.Block, at)
+				}
+			}
+			area += twice / 2
+		}
+	}
+	if want := p.Quilt.W * p.Quilt.H; math.Abs(area-want) > 1e-3*want {
+		t.Errorf("%s: %v square inches of %v are covered", name, area, want)
+	}
+}
+
+// Blocks stand from corner to corner and others between them: the repeat counts along the diagonal rows.
+func TestBlocksBetween(t *testing.T) {
+	d := onPoint(t, 3, 4, "9")
+	text, _ := document.Write(d)
+	d, _ = document.Read([]byte(strings.Replace(string(text), `"units": [`, `"units": [{"id": "q", "name": "Other", "how": {"by": "patch", "role": "B", "width": "9 1/2", "height": "9 1/2"}},`, 1)))
+	d.Top.Repeat = [][]quilt.Cell{{{Unit: "p"}, {Unit: "q"}}, {{Unit: "q"}, {Unit: "p"}}}
+	p := planned(t, d)
+	count := map[string]int{}
+	for _, c := range p.Quilt.Cells {
+		count[c.Block]++
+		// Blocks in the corners and along the edges are those that stand corner to corner.
+		if edge := c.X < 4 || c.Y < 4; edge && c.Block == "q" {
+			t.Errorf("a block between lies at %v, %v", c.X, c.Y)
+		}
+	}
+	if count["p"] != 12 || count["q"] != 6 || count[quilt.SideTriangle] != 10 {
+		t.Errorf("%v", count)
+	}
+	if len(p.Values.Pairs) != 1 || p.Values.Pairs[0].State != "clear" {
+		t.Errorf("%+v", p.Values.Pairs)
+	}
+}
+
+// Triangles follow a measured block; what is cut larger is trimmed.
+func TestTrianglesFollowTheBlocks(t *testing.T) {
+	d := onPoint(t, 3, 4, "9")
+	d.Top.Point.Larger = "1/2"
+	if trim := trimOf(planned(t, d), quilt.SideTriangle); trim.Unfinished != "cut from squares of 14½″" || len(trim.Working.Sums) != 2 {
+		t.Errorf("%+v", trim)
+	}
+	d.Top.Point.Larger = ""
+	d.Parts[0].Name = "Nine"
+	text, _ := document.Write(d)
+	d, problems := document.Read([]byte(strings.Replace(string(text), `"units": [`, `"units": [{"id": "two", "name": "Two", "how": {"by": "strip set", "strips": [{"id": "1", "role": "A", "width": "5"}, {"id": "2", "role": "B", "width": "5"}]}},
+{"id": "both", "name": "Both", "how": {"by": "sub-cut", "from": "two", "width": "9 1/2"}},`, 1)))
+	if problems.Stopped() {
+		t.Fatal(problems)
+	}
+	d.Top.Repeat = [][]quilt.Cell{{{Unit: "both"}}}
+	d.Parts = d.Parts[:2]
+	p := planned(t, d)
+	held := 0
+	for _, f := range p.Cut {
+		for _, s := range f.Strips {
+			if s.Patches != nil {
+				for _, c := range s.Patches.Cuts {
+					if c.Held {
+						held++
+					}
+				}
+			}
+		}
+	}
+	if held != 2 {
+		t.Errorf("%d sizes wait for a block to be measured, not those of both triangles", held)
+	}
+	d.Top.Block = &quilt.Measured{Width: "9 3/8", Height: "9 3/8"}
+	// 8⅞ × 1.4142 + 1.2071 = 13.758
+	if trim := trimOf(planned(t, d), quilt.SideTriangle); trim.Unfinished != "cut from squares of 13⅞″" {
+		t.Errorf("%+v", trim)
+	}
+}
+
+func trimOf(p plan.Plan, id string) plan.Trim {
+	for _, trim := range p.Trim {
+		if trim.ID == id {
+			return trim
+		}
+	}
+	return plan.Trim{}
+}
+
+func TestOnPointIsRefusedWithTheMend(t *testing.T) {
+	for _, c := range []struct {
+		change   func(*document.Document)
+		code, at string
+	}{
+		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "2 in"} }, "sashed-on-point", "/top/sashing"},
+		{func(d *document.Document) { d.Top.Point.Role = "Z" }, "role-without-fabric", "/top/point/role"},
+		{func(d *document.Document) { d.Top.Point.Corners = "Z" }, "role-without-fabric", "/top/point/corners"},
+		{func(d *document.Document) { d.Top.Point.Larger = "some" }, "length-unreadable", "/top/point/larger"},
+		{func(d *document.Document) { d.Top.Point.Larger = "1 yd" }, "too-large", "/top/point/larger"},
+		{func(d *document.Document) { d.Top.Block = &quilt.Measured{Width: "9 1/2", Height: "9 3/4"} }, "not-square", "/top/block/height"},
+		{func(d *document.Document) { d.Top.Rows, d.Top.Columns = 90, 90 }, "too-many-blocks", "/top/rows"},
+	} {
+		d := onPoint(t, 3, 4, "9")
+		c.change(&d)
+		_, problems := plan.Make(d, nil)
+		refused(t, problems, c.code, c.at)
+	}
+	d := onPoint(t, 3, 4, "30")
+	d.Top.Point.Role = "A" // squares of 43⅝″ from cloth of 40″
+	_, problems := plan.Make(d, nil)
+	refused(t, problems, "cloth-too-short", "/top/point/role")
+	d = onPoint(t, 3, 4, "9")
+	text, _ := document.Write(d)
+	d, _ = document.Read([]byte(strings.Replace(string(text), `"height": "9 1/2 in"`, `"height": "8"`, 1)))
+	_, problems = plan.Make(d, nil)
+	refused(t, problems, "not-square", "/top/point")
+}
+
+func TestNearestOnPoint(t *testing.T) {
+	// 12.728″ for each block: 5 × 6 are 63.6 × 76.4, 5 × 5 63.6 × 63.6; nearest to 60 × 72 is 5 × 6 (3.6 + 4.4).
+	list, _ := plan.NearTo(onPoint(t, 1, 1, "9"), "60", "72")
+	if len(list) != 4 || list[0].Columns != 5 || list[0].Rows != 6 {
+		t.Errorf("%+v", list)
+	}
+}
+
+func refused(t *testing.T, problems problem.List, code, at string) {
+	t.Helper()
+	if !problems.Stopped() || !has(problems, code, at) {
+		t.Errorf("%s at %s: %v", code, at, problems)
+	}
+}

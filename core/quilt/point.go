@@ -1,0 +1,248 @@
+package quilt
+
+import (
+	"fmt"
+	"strings"
+
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/piece"
+)
+
+// Point sets the blocks on their corners. They are sewn in diagonal rows, from the upper left corner of the quilt to the lower right
+// one; triangles fill the edge. The repeat counts along these rows, so that [[A, B], [B, A]] stands A from corner to corner and B between.
+type Point struct {
+	Role    string          `json:"role" doc:"Role of the side triangles"`
+	Corners string          `json:"corners,omitempty" doc:"Role of the corner triangles; that of the sides when left out"`
+	Larger  measure.Written `json:"larger,omitempty" doc:"How much larger than they must be the squares for the triangles are cut; trimmed away once the top is sewn"`
+}
+
+// The units and steps of a setting on point.
+const (
+	SideTriangle   = "setting@side"   // a quarter of a square, so that its long edge is on the straight grain
+	CornerTriangle = "setting@corner" // half of a square, its short edges on the straight grain
+	CornersOn      = "setting/corners"
+	setting        = "setting"
+)
+
+// IsTriangle says whether a unit is a triangle that fills the edge of a setting on point.
+func IsTriangle(unit string) bool { return strings.HasPrefix(unit, setting+"@") }
+
+// Fills says whether a unit is part of the setting and not of the document.
+func Fills(unit string) bool { return IsSash(unit) || IsTriangle(unit) }
+
+// Squares names the cutting of the squares that triangles are cut from.
+func Squares(triangle string) string { return triangle + "/squares" }
+
+// CornersOf is the role of the corner triangles.
+func (p Point) CornersOf() string {
+	if p.Corners == "" {
+		return p.Role
+	}
+	return p.Corners
+}
+
+// HowMany is how many blocks the top has.
+func (top Top) HowMany() int {
+	if top.Point == nil {
+		return top.Rows * top.Columns
+	}
+	return top.Rows*top.Columns + (top.Rows-1)*(top.Columns-1)
+}
+
+// cellAt is the block in row r and column c, counted along the rows as they are sewn.
+func (top Top) cellAt(r, c int) Cell {
+	row := top.Repeat[r%len(top.Repeat)]
+	return row[c%len(row)]
+}
+
+// diagonal is the columns of one diagonal row that hold blocks, counted from the leftmost column of all.
+func (top Top) diagonal(r int) (from, to int) {
+	left := top.Rows - 1 // the column of the first row's block
+	from, to = max(left-r, r-left), min(left+r, left+2*(top.Columns-1)-r)
+	return from, to
+}
+
+// fromFirst shifts a column so that the repeat begins with the block in the upper left corner.
+func (top Top) fromFirst(c int, period int) int {
+	return ((c-(top.Rows-1))%period + period) % period
+}
+
+// onPoint lays the diagonal rows. Each is a kind of its own: none is as long as its neighbours.
+func (l *Layout) onPoint(top Top, turned func(cell Cell, row, column int) Cell) {
+	l.OnPoint = true
+	left, right := top.Rows-1, top.Columns-1 // the rows that end in the lower left and in the upper right corner
+	for r := range top.Rows + top.Columns - 1 {
+		from, to := top.diagonal(r)
+		kind := RowKind{ID: fmt.Sprintf("row-%d", r+1), Count: 1, Start: from}
+		if r != left {
+			turn := 180 // its short edges meet this row's last block and the row below
+			if r > left {
+				turn = 90
+			}
+			kind.Start--
+			kind.Cells = append(kind.Cells, Cell{Unit: SideTriangle, Turn: turn})
+		}
+		for c := from; c <= to; c++ {
+			cell := turned(top.cellAt(r, top.fromFirst(c, len(top.Repeat[0]))), r, c)
+			kind.Cells = append(kind.Cells, cell)
+		}
+		if r != right {
+			turn := 270
+			if r > right {
+				turn = 0
+			}
+			kind.Cells = append(kind.Cells, Cell{Unit: SideTriangle, Turn: turn})
+		}
+		l.Rows = append(l.Rows, r)
+		l.Kinds = append(l.Kinds, kind)
+	}
+	l.Count[CornerTriangle] = 4
+}
+
+// Seen is a thing that is laid as it shows in the finished quilt.
+func (l Layout) Seen(unit string) piece.Piece {
+	p := l.Blocks[unit].Piece
+	if IsTriangle(unit) { // its long edge, or its short ones, have an allowance too
+		b, zero := p.W, piece.Num{}
+		if unit == SideTriangle {
+			p = p.Trimmed(piece.Rising(b), -1)
+		} else {
+			p = p.Trimmed(piece.Rising(b), 1).Trimmed(piece.Falling(zero), -1)
+		}
+	}
+	return p.Finished(l.Seam)
+}
+
+// Corner is a corner triangle in its place: over the edge of a block of a row.
+type Corner struct {
+	Row, Column int // of the block it is sewn to
+	Down, Right int // from there
+	Turn        int
+}
+
+// Corners lists the four corner triangles of a setting on point, in rows and columns as they are sewn.
+func (l Layout) Corners(top Top) []Corner {
+	m, n := top.Columns, top.Rows
+	return []Corner{
+		{0, n - 1, -1, 0, 0},
+		{m - 1, m + n - 2, 0, 1, 90},
+		{m + n - 2, m - 1, 1, 0, 180},
+		{n - 1, 0, 0, -1, 270},
+	}
+}
+
+// Triangles makes what fills the edge of a top on point that Check found good: squares cut from cloth, and cut on their diagonals.
+func Triangles(top Top, t *making.Table) []making.Made {
+	p := top.Point
+	block, _, _, ok := blockOf(top, t)
+	if p == nil || !ok {
+		return nil
+	}
+	w, s := block.W, piece.Of(t.Seam)
+	slant := s.TimesRoot2()
+	whole := func(role string) piece.Piece {
+		q := piece.Exactly(role, w, w)
+		q.Patches[0].Up = 1 // the thread runs along the edge of the quilt
+		return q
+	}
+	side := whole(p.Role).Trimmed(piece.Rising(w.Add(slant)), -1)
+	corner := whole(p.CornersOf()).Trimmed(piece.Rising(w.Sub(slant)), 1).Trimmed(piece.Falling(slant), -1)
+	// As drawn a block is what it should be; as cut the triangles fit what it really measures.
+	more, _ := top.beyond(block, t)
+	sideSquare, cornerSquare := squaresFor(w.Sub(s).Sub(s).Add(piece.Of(more)), s)
+	larger := p.larger(t.Units)
+	one := func(id, name, role string, q piece.Piece, square piece.Num, per, cuts int, says, sum, rule string) making.Made {
+		exact, _ := square.Length()
+		cut := exact + larger
+		squares := Squares(id)
+		written := making.Breadth(measure.Write(cut))
+		size := making.Size{Sums: []string{sum}, Rule: rule}
+		if larger > 0 {
+			size.Sums = append(size.Sums, fmt.Sprintf("%s + %s to trim = %s", t.Ruler.Print(exact), t.Ruler.Print(larger), t.Ruler.Print(cut)))
+		}
+		return making.Made{
+			Unit: making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: written, Height: written}}, Kind: making.PatchKind, Piece: q, Size: size,
+			Acts: []making.Act{
+				{ID: squares, Does: making.Cuts, Name: "square for " + name, Patch: &making.Patch{Role: role, W: cut, H: cut}, Piece: piece.Cut(role, cut, cut)},
+				{ID: id, Does: making.Trims, Says: says, Takes: []making.Take{{Act: squares, Each: 1}}, Gives: []making.Give{{ID: id, Count: per}}, Piece: q, Cuts: cuts},
+			},
+		}
+	}
+	b := t.Ruler.Print(up(w) - 2*t.Seam + more)
+	print := func(n piece.Num) string { l, _ := n.Length(); return t.Ruler.Print(l) }
+	list := []making.Made{one(CornerTriangle, "corner triangles", p.CornersOf(), corner, cornerSquare, 2, 1, "Cut each square on one diagonal",
+		fmt.Sprintf("%s ÷ 1.4142 + 3.4142 × %s = %s", b, t.Ruler.Print(t.Seam), print(cornerSquare)),
+		"Half of a square: its short edges, on the straight grain, lie at the edge of the quilt.")}
+	if top.Rows > 1 || top.Columns > 1 {
+		list = append([]making.Made{one(SideTriangle, "side triangles", p.Role, side, sideSquare, 4, 2, "Cut each square on both diagonals",
+			fmt.Sprintf("%s × 1.4142 + 4.8284 × %s = %s", b, t.Ruler.Print(t.Seam), print(sideSquare)),
+			"A quarter of a square: its long edge, on the straight grain, lies at the edge of the quilt.")}, list...)
+	}
+	return list
+}
+
+// squaresFor gives the squares that are quartered for the sides and halved for the corners round blocks of a finished size.
+func squaresFor(finished, s piece.Num) (side, corner piece.Num) {
+	twice := s.Add(s)
+	half := piece.Num{P: finished.Q, Q: finished.P / 2} // finished ÷ √2
+	return finished.TimesRoot2().Add(twice).Add(twice.TimesRoot2()), half.Add(twice).Add(s.TimesRoot2())
+}
+
+func up(n piece.Num) measure.Length { l, _ := n.Length(); return l }
+
+func (p Point) larger(u measure.Units) measure.Length {
+	if p.Larger == "" {
+		return 0
+	}
+	l, _ := p.Larger.Length(u)
+	return l
+}
+
+// pointed checks a setting on point.
+func pointed(top Top, t *making.Table, stop func(code, at, says, mend string)) bool {
+	p := top.Point
+	if p == nil {
+		return true
+	}
+	good := true
+	no := func(code, at, says, mend string) { good = false; stop(code, at, says, mend) }
+	if top.Sashing != nil {
+		no("sashed-on-point", "/top/sashing", "Blocks on point are not sashed here.", "Frame the blocks themselves, or set them straight.")
+	}
+	if _, taken := t.Made(setting); taken {
+		no("id-not-unique", "/units", "A unit has the id “setting”, which names the triangles at the edge.", "Give it another id.")
+	}
+	if l, err := p.Larger.Length(t.Units); p.Larger != "" && err != nil {
+		no("length-unreadable", "/top/point/larger", err.Error(), "Write how much larger to cut, such as 1/2.")
+	} else if p.Larger != "" && (l < 0 || l > 4*measure.Inch) {
+		no("too-large", "/top/point/larger", fmt.Sprintf("%s is more than is trimmed away.", t.Ruler.Print(l)), "Write at most "+t.Ruler.Print(4*measure.Inch)+".")
+	}
+	block, w, h, ok := blockOf(top, t)
+	if ok && w != h {
+		no("not-square", "/top/point", fmt.Sprintf("A block that measures %s × %s does not stand on its corner.", t.Ruler.Print(w), t.Ruler.Print(h)), "Set it straight, or lay a square block.")
+	}
+	if m := top.Block; ok && m != nil {
+		mw, err1 := m.Width.Length(t.Units)
+		mh, err2 := m.Height.Length(t.Units)
+		if err1 == nil && err2 == nil && mw != mh {
+			no("not-square", "/top/block/height", "The blocks are measured longer one way than the other: triangles cut for one edge do not fit the next.", "Trim the blocks square, and measure again.")
+		}
+	}
+	s := piece.Of(t.Seam)
+	side, corner := squaresFor(block.W.Sub(s).Sub(s), s)
+	for _, one := range []struct {
+		at, role, what string
+		square         piece.Num
+		needed         bool
+	}{{"/top/point/role", p.Role, "side", side, top.Rows > 1 || top.Columns > 1}, {"/top/point/corners", p.CornersOf(), "corner", corner, true}} {
+		if _, known := t.Usable(one.role); !known {
+			if one.what == "side" || p.Corners != "" {
+				no("role-without-fabric", one.at, fmt.Sprintf("The %s triangles have no fabric.", one.what), "Choose a fabric for them.")
+			}
+		} else if ok && one.needed && tooLong(up(one.square)+p.larger(t.Units), one.role, t) {
+			no("cloth-too-short", one.at, fmt.Sprintf("The %s triangles are cut from squares of %s, which do not come out of their cloth.", one.what, t.Ruler.Print(up(one.square)+p.larger(t.Units))), "Choose wider cloth for them, or smaller blocks.")
+		}
+	}
+	return good
+}
