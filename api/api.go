@@ -165,8 +165,7 @@ type Shelved struct {
 	Saved    string            `json:"saved"`
 	Finished string            `json:"finished"`
 	Blocks   int               `json:"blocks"`
-	Rows     int               `json:"rows"`
-	Columns  int               `json:"columns"`
+	Set      string            `json:"set" doc:"How its blocks are set, in words"`
 	Stages   []tally.Stage     `json:"stages"`
 	Next     string            `json:"next" doc:"What to do next, in words; empty when all is done"`
 	NextStep string            `json:"nextStep"`
@@ -224,7 +223,7 @@ func (s *Server) shelf(ctx context.Context, _ *struct{}) (*body[[]Shelved], erro
 		}
 		item := Shelved{
 			ID: q.ID, Away: q.Away, Name: p.Document.Name, Note: p.Document.Note, Saved: q.At, Finished: p.Plan.Finished.Text, Blocks: p.Plan.Blocks,
-			Rows: p.Plan.Rows, Columns: p.Plan.Columns, Stages: p.Progress.Stages, NextStep: p.Progress.Next, Quilt: p.Plan.Quilt,
+			Set: p.Plan.Set, Stages: p.Progress.Stages, NextStep: p.Progress.Next, Quilt: p.Plan.Quilt,
 			Colours: colours(p.Document), Problems: p.Problems,
 		}
 		for _, st := range p.Plan.Steps {

@@ -5,12 +5,14 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"strings"
 	"time"
 
 	"vicis/core/cloth"
 	"vicis/core/demand"
 	"vicis/core/document"
 	"vicis/core/library"
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/quilt"
@@ -25,6 +27,7 @@ const (
 	Stars       = "demo-gull-point"
 	AtTheMat    = "demo-hay-loft"
 	JustPlanned = "demo-lamp-room"
+	OnPoint     = "demo-weather-vane"
 )
 
 // began is when the made-up work began.
@@ -58,7 +61,11 @@ func Documents() (map[string]document.Document, error) {
 	if err != nil {
 		return nil, err
 	}
-	return map[string]document.Document{InTheMiddle: shed, JustPlanned: lamp, Stars: gull, AtTheMat: hay}, nil
+	vane, err := weatherVane()
+	if err != nil {
+		return nil, err
+	}
+	return map[string]document.Document{InTheMiddle: shed, JustPlanned: lamp, Stars: gull, AtTheMat: hay, OnPoint: vane}, nil
 }
 
 // fromLibrary is a block of the library as a project.
@@ -131,6 +138,34 @@ func gullPoint() (document.Document, error) {
 	}
 	d.Colourways = []document.Colourway{{ID: "noon", Name: "Noon", Fabrics: map[string]string{"C": "gorse", "A": "dune"}}}
 	d.Top = quilt.Top{Rows: 5, Columns: 5, Repeat: [][]quilt.Cell{{{Unit: e.Block}, {Unit: e.Block, Colourway: "noon"}}, {{Unit: e.Block, Colourway: "noon"}, {Unit: e.Block}}}}
+	return d, nil
+}
+
+// weatherVane stands on point, with plain blocks between.
+func weatherVane() (document.Document, error) {
+	e, err := fromLibrary("shoo-fly")
+	if err != nil {
+		return document.Document{}, err
+	}
+	d := e.Document
+	d.Name, d.Note = "Weather vane", "A made-up quilt on point, just planned: triangles all round it and plain blocks between."
+	d.Fabrics = []cloth.Fabric{
+		{ID: "dark", Name: "Storm", Colour: "#3b4a5a"},
+		{ID: "light", Name: "Chalk", Colour: "#f0eadb"},
+		{ID: "between", Name: "Heather", Colour: "#8f7f97"},
+	}
+	d.Roles = append(d.Roles[:2:2], document.Role{ID: "between", Name: "between", Fabric: "between"})
+	p, _ := plan.Make(d, nil)
+	width := ""
+	for _, t := range p.Trim {
+		if t.ID == e.Block {
+			width, _, _ = strings.Cut(t.Unfinished, " × ")
+		}
+	}
+	d.Parts = append(d.Parts, making.Unit{ID: "plain", Name: "Plain block", How: &making.PlainPatch{Role: "between", Width: making.Breadth(width), Height: making.Breadth(width)}})
+	block, plain := quilt.Cell{Unit: e.Block}, quilt.Cell{Unit: "plain"}
+	d.Top = quilt.Top{Rows: 5, Columns: 4, Repeat: [][]quilt.Cell{{block, plain}, {plain, block}}, Point: &quilt.Point{Role: "between"}}
+	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: d.Roles[0].ID, Width: "4 1/2 in"}}
 	return d, nil
 }
 
@@ -218,7 +253,7 @@ func Fill(ctx context.Context, s *store.Store) error {
 			return err
 		}
 	}
-	for i, id := range []string{JustPlanned, AtTheMat, Stars, InTheMiddle} {
+	for i, id := range []string{OnPoint, JustPlanned, AtTheMat, Stars, InTheMiddle} {
 		text, err := document.Write(docs[id])
 		if err != nil {
 			return err

@@ -78,14 +78,14 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 	best := [2]int{}
 	for columns := 1; columns <= mostReached; columns++ {
 		rows := s.rows(columns)
-		if n, m := rows*columns, best[0]*best[1]; n > m || n == m && rows > 0 && gap(columns, rows) < gap(best[0], best[1]) {
+		if n, m := s.blocks(columns, rows), s.blocks(best[0], best[1]); n > m || n == m && rows > 0 && gap(columns, rows) < gap(best[0], best[1]) {
 			best = [2]int{columns, rows}
 		}
 		if rows == 0 {
 			break
 		}
 	}
-	r.Columns, r.Rows, r.Blocks = best[0], best[1], best[0]*best[1]
+	r.Columns, r.Rows, r.Blocks = best[0], best[1], s.blocks(best[0], best[1])
 	if r.Blocks == 0 {
 		_, lack := s.lack(1, 1)
 		r.First = "Not even one block comes out of it: " + lack + "."
@@ -99,7 +99,7 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 	}
 	s.limits(&r, best)
 	for columns := 1; columns <= mostReached; columns++ {
-		if rows := s.rows(columns); columns != best[0] && rows > 0 && 10*columns*rows >= 9*r.Blocks && gap(columns, rows) <= 4 {
+		if rows := s.rows(columns); columns != best[0] && rows > 0 && 10*s.blocks(columns, rows) >= 9*r.Blocks && gap(columns, rows) <= 4 {
 			r.Others = append(r.Others, Measure{columns, rows, s.size(columns, rows)})
 		}
 	}
@@ -149,6 +149,16 @@ func (s *search) lack(columns, rows int) (by measure.Length, words string) {
 		}
 	}
 	return by, words
+}
+
+// blocks is how many blocks such a quilt has.
+func (s *search) blocks(columns, rows int) int {
+	if columns == 0 || rows == 0 {
+		return 0
+	}
+	top := s.b.plain
+	top.Columns, top.Rows = columns, rows
+	return top.HowMany()
 }
 
 // rows is the most rows of so many blocks.

@@ -671,8 +671,6 @@ func (b *builder) stripsOf(id string) int {
 	return 0
 }
 
-func upperFirst(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
-
 func times(n int) string {
 	switch n {
 	case 1:
@@ -749,7 +747,7 @@ func (b *builder) trimList() []Trim {
 	for _, m := range b.units {
 		if quilt.IsTriangle(m.Unit.ID) {
 			list = append(list, Trim{
-				ID: m.Unit.ID, Name: upperFirst(m.Unit.Name), Kind: "setting", Picture: m.Unit.ID, Working: Working{Sums: m.Size.Sums, Rule: m.Size.Rule},
+				ID: m.Unit.ID, Name: m.Unit.Name, Kind: "setting", Picture: m.Unit.ID, Working: Working{Sums: m.Size.Sums, Rule: m.Size.Rule},
 				Unfinished: "cut from squares of " + b.say(m.Acts[0].Patch.W.CeilTo(b.t.Ruler.Mark)),
 			})
 		}

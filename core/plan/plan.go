@@ -32,6 +32,7 @@ type Plan struct {
 	Rows     int                `json:"rows"`
 	Columns  int                `json:"columns"`
 	Blocks   int                `json:"blocks"`
+	Set      string             `json:"set" doc:"How the blocks are set, in words"`
 	Steps    []Step             `json:"steps" doc:"Everything that is counted, in the order of the work"`
 	Stages   []batching.Stage   `json:"stages"`
 	Cut      []FabricCut        `json:"cut"`
@@ -253,6 +254,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	w, h := b.layout.Finished()
 	p.Finished, p.Block = b.size(w, h), b.size(b.layout.BlockW, b.layout.BlockH)
 	p.Rows, p.Columns, p.Blocks = d.Top.Rows, d.Top.Columns, d.Top.HowMany()
+	p.Set = set(d.Top)
 	p.Cut, p.Sets = b.cutList(), b.setList()
 	p.Test = b.testStrip()
 	p.Script, p.Remnants = b.script(), b.remnants()

@@ -139,7 +139,7 @@ func (b *builder) sides(batch batching.Batch) string {
 	if len(x) == 0 {
 		return "nothing to press"
 	}
-	if strings.HasSuffix(batch.ID, "/corners") {
+	if strings.HasSuffix(batch.ID, "/corners") && batch.ID != quilt.CornersOn {
 		return "toward the long piece, so that they nest with the sides"
 	}
 	if x[0] == 0 {

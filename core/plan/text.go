@@ -3,6 +3,8 @@ package plan
 import (
 	"fmt"
 	"strings"
+
+	"vicis/core/quilt"
 )
 
 // Text prints the plan for reading on paper, in the order of the work.
@@ -10,7 +12,7 @@ func (p Plan) Text() string {
 	var s strings.Builder
 	line := func(format string, args ...any) { fmt.Fprintf(&s, format+"\n", args...) }
 	line("%s", p.Name)
-	line("%d × %d blocks%s, finishes %s; one block finishes %s; allowance %s", p.Columns, p.Rows, p.set(), p.Finished.Text, p.Block.Text, p.Seam.Effective.Text)
+	line("%s, finishes %s; one block finishes %s; allowance %s", p.Set, p.Finished.Text, p.Block.Text, p.Seam.Effective.Text)
 	line("\nCLOTH")
 	for _, f := range p.Cut {
 		line("%s: %s of cloth, buy %s", f.Name, f.Length.Text, f.Buy)
@@ -47,10 +49,10 @@ func (p Plan) Text() string {
 	return s.String()
 }
 
-// set says how the blocks are set where there are more of them than rows times columns.
-func (p Plan) set() string {
-	if p.Blocks > p.Rows*p.Columns {
-		return fmt.Sprintf(" on point, %d in all", p.Blocks)
+// set says how blocks are set.
+func set(top quilt.Top) string {
+	if top.Point != nil {
+		return fmt.Sprintf("%d × %d on point, %s", top.Columns, top.Rows, plural(top.HowMany(), "block"))
 	}
-	return ""
+	return fmt.Sprintf("%d × %d blocks", top.Columns, top.Rows)
 }

@@ -164,18 +164,18 @@ func Triangles(top Top, t *making.Table) []making.Made {
 		return making.Made{
 			Unit: making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: written, Height: written}}, Kind: making.PatchKind, Piece: q, Size: size,
 			Acts: []making.Act{
-				{ID: squares, Does: making.Cuts, Name: "square for " + name, Patch: &making.Patch{Role: role, W: cut, H: cut}, Piece: piece.Cut(role, cut, cut)},
+				{ID: squares, Does: making.Cuts, Name: "Square for " + strings.ToLower(name), Patch: &making.Patch{Role: role, W: cut, H: cut}, Piece: piece.Cut(role, cut, cut)},
 				{ID: id, Does: making.Trims, Says: says, Takes: []making.Take{{Act: squares, Each: 1}}, Gives: []making.Give{{ID: id, Count: per}}, Piece: q, Cuts: cuts},
 			},
 		}
 	}
 	b := t.Ruler.Print(up(w) - 2*t.Seam + more)
 	print := func(n piece.Num) string { l, _ := n.Length(); return t.Ruler.Print(l) }
-	list := []making.Made{one(CornerTriangle, "corner triangles", p.CornersOf(), corner, cornerSquare, 2, 1, "Cut each square on one diagonal",
+	list := []making.Made{one(CornerTriangle, "Corner triangles", p.CornersOf(), corner, cornerSquare, 2, 1, "Cut each square on one diagonal",
 		fmt.Sprintf("%s ÷ 1.4142 + 3.4142 × %s = %s", b, t.Ruler.Print(t.Seam), print(cornerSquare)),
 		"Half of a square: its short edges, on the straight grain, lie at the edge of the quilt.")}
 	if top.Rows > 1 || top.Columns > 1 {
-		list = append([]making.Made{one(SideTriangle, "side triangles", p.Role, side, sideSquare, 4, 2, "Cut each square on both diagonals",
+		list = append([]making.Made{one(SideTriangle, "Side triangles", p.Role, side, sideSquare, 4, 2, "Cut each square on both diagonals",
 			fmt.Sprintf("%s × 1.4142 + 4.8284 × %s = %s", b, t.Ruler.Print(t.Seam), print(sideSquare)),
 			"A quarter of a square: its long edge, on the straight grain, lies at the edge of the quilt.")}, list...)
 	}

@@ -990,6 +990,8 @@ export interface components {
             /** @description The cutting in the order of the table */
             script: components["schemas"]["PlanScriptPart"][];
             seam: components["schemas"]["PlanSeam"];
+            /** @description How the blocks are set, in words */
+            set: string;
             sets: components["schemas"]["PlanSetCut"][];
             stages: string[];
             /** @description Everything that is counted, in the order of the work */
@@ -1708,8 +1710,6 @@ export interface components {
             colours: {
                 [key: string]: string;
             };
-            /** Format: int64 */
-            columns: number;
             finished: string;
             id: string;
             name: string;
@@ -1719,9 +1719,9 @@ export interface components {
             note: string;
             problems: components["schemas"]["Problem"][];
             quilt: components["schemas"]["PlanLayout"];
-            /** Format: int64 */
-            rows: number;
             saved: string;
+            /** @description How its blocks are set, in words */
+            set: string;
             stages: components["schemas"]["TallyStage"][];
         };
         Shown: {

@@ -28,7 +28,7 @@ export function Measuring({ project }: { project: Project }) {
           project={project}
           key={`block ${document.top.block?.width} ${document.top.block?.height}`}
           of="block"
-          says={`Sashing and plain blocks are cut to the pieced blocks as they are. Measure some, pressed, through their middle; one should be ${should(first)}.`}
+          says={`Sashing, plain blocks and the triangles round blocks on point are cut to the pieced blocks as they are. Measure some, pressed, through their middle; one should be ${should(first)}.`}
           label="A block measures across"
           act="Cut them to it"
         />

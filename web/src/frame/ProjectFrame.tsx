@@ -68,7 +68,7 @@ export function ProjectFrame() {
         </Heading>
         <Text color="soft" display={{ base: "none", lg: "block" }}>
           <Ruled>
-            {plan.finished.text ? `${plan.columns} × ${plan.rows} blocks · finishes ${plan.finished.text}` : ""}
+            {plan.finished.text ? `${plan.set} · finishes ${plan.finished.text}` : ""}
           </Ruled>
         </Text>
         <Flex

@@ -65,7 +65,7 @@ export function PrintPage() {
           <QuiltView layout={plan.quilt} colours={colours} maxW={200} maxH={220} label={plan.name} />
           <Box>
             <Text>
-              <Ruled>{`${plan.columns} × ${plan.rows} blocks of ${plan.block.text}, finishes ${plan.finished.text}, allowance ${plan.seam.effective.text}.`}</Ruled>
+              <Ruled>{`${plan.set} of ${plan.block.text}, finishes ${plan.finished.text}, allowance ${plan.seam.effective.text}.`}</Ruled>
             </Text>
             <Text>
               <Ruled>{`${plan.press.says}. ${plan.press.detail}`}</Ruled>

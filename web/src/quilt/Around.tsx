@@ -167,7 +167,7 @@ export function Around({ draft }: { draft: Draft }) {
         </Box>
       )}
       <Flex gap="8px" mt="14px" wrap="wrap">
-        {!sashing && (
+        {!sashing && !d.top.point && (
           <Button size="sm" onClick={() => draft.set(["top", "sashing"], { role, corners: roles[1]?.value ?? role })}>
             Add sashing
           </Button>

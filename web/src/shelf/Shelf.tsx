@@ -149,7 +149,7 @@ function Item({ quilt }: { quilt: Shelved }) {
           <Link to={`/q/${quilt.id}`}>{quilt.name}</Link>
         </Heading>
         <Text color="soft" mt="2px">
-          <Ruled>{`${quilt.columns} × ${quilt.rows} blocks · finishes ${quilt.finished}`}</Ruled>
+          <Ruled>{`${quilt.set} · finishes ${quilt.finished}`}</Ruled>
         </Text>
         {quilt.note && <Text mt="8px">{quilt.note}</Text>}
         <Box mt="10px">

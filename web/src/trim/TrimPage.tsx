@@ -70,7 +70,7 @@ export function TrimPage() {
                   </Cell>
                   <Cell>
                     <Text fontSize="16px" whiteSpace="nowrap">
-                      <Ruled>{t.finished || "as long as the cloth is wide"}</Ruled>
+                      <Ruled>{t.finished || (t.kind === "strip set" ? "as long as the cloth is wide" : "")}</Ruled>
                     </Text>
                   </Cell>
                 </chakra.tr>
