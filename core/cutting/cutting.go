@@ -68,6 +68,7 @@ type Fabric struct {
 	Again  int            // how often its end is squared up again on the way
 	Buy    measure.Length // rounded up to the shop's step
 	Pieces []FromPiece    // patches from pieces on the shelf
+	Ends   []FromPiece    // patches from what is left of wider strips
 	Uses   []Use          // lengths of cloth on the shelf
 	Rest   measure.Length // what is cut from cloth that is bought
 }
@@ -75,8 +76,9 @@ type Fabric struct {
 // Plan is the whole cutting plan.
 type Plan struct {
 	Fabrics []Fabric
-	Sets    []Across // sub-cuts from strip sets, in sewing order
-	Pieces  []FromPiece
+	Sets    []Across    // sub-cuts from strip sets, in sewing order
+	Pieces  []FromPiece // patches from pieces on the shelf
+	Ends    []FromPiece // patches from what is left of wider strips
 }
 
 // Buying is how cloth is bought.
@@ -144,7 +146,8 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 	}
 	strips := p.setStrips(units, sets, t)
 	p.Pieces = pools.pieces()
-	strips = append(strips, pools.strips()...)
+	fromPools, ends := pools.strips()
+	strips, p.Ends = append(strips, fromPools...), ends
 	if m, through := l.Blocks[quilt.SashLevel]; through && m.Acts[0].Patch == nil {
 		w, h := m.Piece.Size()
 		role, n := m.Piece.Patches[0].Role, lines[quilt.SashLevel].Make()
@@ -163,7 +166,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 	}
 	strips = append(strips, finishing(l, t)...)
 	ready(strips, t, shelf)
-	p.Fabrics = byFabric(strips, p.Pieces, t, shelf, buying)
+	p.Fabrics = byFabric(strips, p, t, shelf, buying)
 	return p
 }
 
@@ -266,7 +269,7 @@ func (a Across) Marks(p Pattern, t *making.Table) (at []measure.Length, piece []
 	return at, piece
 }
 
-func byFabric(strips []Strip, pieces []FromPiece, t *making.Table, shelf cloth.Shelf, buying Buying) []Fabric {
+func byFabric(strips []Strip, p Plan, t *making.Table, shelf cloth.Shelf, buying Buying) []Fabric {
 	index := map[string]int{}
 	var list []Fabric
 	at := func(role string) int {
@@ -284,9 +287,13 @@ func byFabric(strips []Strip, pieces []FromPiece, t *making.Table, shelf cloth.S
 		i := at(s.Role)
 		list[i].Strips = append(list[i].Strips, s)
 	}
-	for _, one := range pieces {
+	for _, one := range p.Pieces {
 		i := at(one.Role)
 		list[i].Pieces = append(list[i].Pieces, one)
+	}
+	for _, one := range p.Ends {
+		i := at(one.Role)
+		list[i].Ends = append(list[i].Ends, one)
 	}
 	for i := range list {
 		f := &list[i]

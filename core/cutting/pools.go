@@ -1,6 +1,8 @@
 package cutting
 
 import (
+	"slices"
+
 	"vicis/core/cloth"
 	"vicis/core/demand"
 	"vicis/core/making"
@@ -53,7 +55,7 @@ func (p *pools) add(act string, patch making.Patch, line demand.Line) {
 
 // strips chooses for every patch the way that takes least cloth together with the others, one after the other until no change
 // of one way helps, and lays each pool out.
-func (p *pools) strips() []Strip {
+func (p *pools) strips() (list []Strip, fromEnds []FromPiece) {
 	byFabric := map[string][]int{}
 	var order []string
 	for i, one := range p.patches {
@@ -62,7 +64,6 @@ func (p *pools) strips() []Strip {
 		}
 		byFabric[one.fabric] = append(byFabric[one.fabric], i)
 	}
-	var list []Strip
 	for _, fabric := range order {
 		members := byFabric[fabric]
 		for _, i := range members {
@@ -77,11 +78,32 @@ func (p *pools) strips() []Strip {
 				break
 			}
 		}
-		for _, pool := range p.grouped(members) {
+		grouped := p.grouped(members)
+		if p.t.Ends { // the widest strips first: their ends give what is narrower
+			slices.SortStableFunc(grouped, func(a, b []int) int { return int(p.width(b) - p.width(a)) })
+		}
+		var ends []end
+		for _, pool := range grouped {
+			if p.t.Ends && !p.waits[p.patches[pool[0]].act] {
+				fromEnds = append(fromEnds, p.fromEnds(pool, ends)...)
+				pool = slices.DeleteFunc(pool, func(i int) bool { return p.patches[i].line.Make() <= 0 })
+				if len(pool) == 0 {
+					continue
+				}
+				list = append(list, p.strip(pool))
+				ends = append(ends, p.endsOf(list[len(list)-1])...)
+				continue
+			}
 			list = append(list, p.strip(pool))
 		}
 	}
-	return list
+	return list, fromEnds
+}
+
+// width is how wide the strips of a pool are cut.
+func (p *pools) width(pool []int) measure.Length {
+	one := p.patches[pool[0]]
+	return one.ways[one.way][0].CeilTo(p.t.Ruler.Mark)
 }
 
 // choose takes the way for one patch that costs least cloth among the members.
@@ -146,7 +168,7 @@ func (p *pools) across(pool []int) (a Across, width measure.Length) {
 		c.Against, c.Motif = one.against, one.motif
 		a.Cuts = append(a.Cuts, c)
 	}
-	return a, first.ways[first.way][0].CeilTo(p.t.Ruler.Mark)
+	return a, p.width(pool)
 }
 
 func (p *pools) strip(pool []int) Strip {

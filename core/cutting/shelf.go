@@ -11,7 +11,7 @@ import (
 // What lies on the shelf and is promised to the quilt is cut first: strips that are there take the place of strips to cut, pieces
 // give patches, yardage gives strips. Only the rest is bought.
 
-// FromPiece is patches of one act that are cut from pieces on the shelf.
+// FromPiece is patches of one act that are cut from pieces on the shelf, or from what is left of wider strips.
 type FromPiece struct {
 	Act    string
 	Role   string

@@ -16,6 +16,7 @@ type Schools struct {
 	Pins     string                 `json:"pins" enum:"none,crossings,everywhere,glue"`
 	Marking  making.Marking         `json:"marking" enum:"line,both,crease,guide" doc:"How a sewing line on the diagonal is shown to the needle"`
 	Prepare  string                 `json:"prepare" enum:"press,starch,wash" doc:"What is done to the cloth before it is cut"`
+	Ends     string                 `json:"ends" enum:"keep,use" doc:"What becomes of the end of a strip"`
 	Chain    int                    `json:"chain" minimum:"1" maximum:"500" doc:"Units on one chain before it is cut"`
 	Steps    map[string]StepSchools `json:"steps,omitempty" doc:"What is done differently, by unit, row kind or border"`
 }
@@ -77,6 +78,7 @@ func (d *Document) fill() {
 		d.Schools.Marking = making.OneLine
 	}
 	set(&d.Schools.Prepare, "press")
+	set(&d.Schools.Ends, "keep")
 	if d.Settings.Layers == 0 {
 		d.Settings.Layers = 2
 	}
@@ -130,6 +132,10 @@ func Questions() []Question {
 			{Value: "press", Name: "pressed", Changes: "Pressed flat and folded; what it shrinks later it shrinks in the quilt."},
 			{Value: "starch", Name: "starched and pressed", Changes: "Stiff, and shrunk a little now, not later; good for cloth with edges on the bias."},
 			{Value: "wash", Name: "washed, dried and pressed", Changes: "Shrunk before it is cut: say below by how much, and more is bought."},
+		}},
+		{"/schools/ends", "Ends of strips", "", []Answer{
+			{Value: "keep", Name: "go to the shelf", Changes: "Each strip is cut for its own patches; what is left is kept for another quilt."},
+			{Value: "use", Name: "give smaller patches first", Changes: "Wherever that saves a strip, patches are cut from what is left of wider ones: less cloth, more handling."},
 		}},
 		{"/schools/setFirst", "Set the seam first", "setFirst", []Answer{
 			{Value: "true", Name: "yes", Changes: "Each seam is pressed flat as it was sewn before it is pressed to its side."},

@@ -53,6 +53,7 @@ type Table struct {
 	Ruler    measure.Ruler
 	Squaring measure.Length // lost to squaring up the end of a strip or strip set
 	Every    int            // sub-cuts after which the end is squared up again; 0 for never
+	Ends     bool           // what is left of strips gives smaller patches
 	Marking  Marking        // how sewing lines are shown
 	Usable   func(role string) (measure.Length, bool)
 	Made     func(unit string) (Made, bool)

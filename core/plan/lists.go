@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"vicis/core/batching"
@@ -336,6 +337,9 @@ func (b *builder) steps() []Step {
 	for _, one := range b.cut.Pieces {
 		add(b.fromPiece(one))
 	}
+	for _, one := range b.cut.Ends {
+		add(b.fromPiece(one))
+	}
 	for _, a := range b.cut.Sets {
 		for _, c := range a.Cuts {
 			add(b.subCut(c, a, a.Set, b.made(a.Set).Unit.Name))
@@ -356,13 +360,19 @@ func pieceStep(one cutting.FromPiece) string {
 	if one.All {
 		return one.Act
 	}
+	if isEnd(one) {
+		return one.Act + "/from/" + strings.ReplaceAll(one.Have.ID, "/", "-")
+	}
 	return one.Act + "/shelf/" + one.Have.ID
 }
+
+// isEnd says whether patches come from what is left of strips and not from the shelf.
+func isEnd(one cutting.FromPiece) bool { return one.Have.Fabric == "" }
 
 // shelfIn is what comes from the shelf in place of patches cut from strips.
 func (b *builder) shelfIn(act string) []StandIn {
 	var list []StandIn
-	for _, one := range b.cut.Pieces {
+	for _, one := range slices.Concat(b.cut.Pieces, b.cut.Ends) {
 		if one.Act == act && !one.All {
 			list = append(list, StandIn{Step: pieceStep(one), Count: one.Count})
 		}
@@ -372,6 +382,9 @@ func (b *builder) shelfIn(act string) []StandIn {
 
 func (b *builder) pieceWords(one cutting.FromPiece) string {
 	pieces := fmt.Sprintf("%s of %s × %s", plural(one.Pieces, "piece"), b.say(one.Have.W), b.say(one.Have.L))
+	if isEnd(one) {
+		pieces = fmt.Sprintf("what is left of %s of %s: %s", plural(one.Pieces, "strip"), b.say(one.Have.L), b.say(one.Have.W)+" × "+b.say(one.Have.L))
+	}
 	if one.Each == 1 {
 		return fmt.Sprintf("%d of %s × %s from %s", one.Count, b.say(one.W), b.say(one.H), pieces)
 	}
@@ -389,6 +402,12 @@ func (b *builder) fromPiece(one cutting.FromPiece) Step {
 		s.Also, s.Spare = b.shelfIn(one.Act), min(one.Count, b.lines[one.Act].Spare)
 	} else {
 		s.Name += ", from the shelf"
+		if isEnd(one) {
+			s.Name = b.nameOf(one.Act) + ", from ends"
+		}
+	}
+	if isEnd(one) {
+		s.Says = fmt.Sprintf("Cut %s.", b.pieceWords(one))
 	}
 	return s
 }
@@ -403,6 +422,9 @@ func (b *builder) fromShelf(f cutting.Fabric) []string {
 	}
 	for _, u := range f.Uses {
 		list = append(list, fmt.Sprintf("%s from %s on the shelf; %s of it is left", plural(u.Strips, "strip"), b.say(u.Have.L), b.say(u.Left)))
+	}
+	for _, one := range f.Ends {
+		list = append(list, fmt.Sprintf("%s, for %s", b.pieceWords(one), b.nameOf(one.Act)))
 	}
 	for _, one := range f.Pieces {
 		list = append(list, fmt.Sprintf("%s on the shelf, for %s", b.pieceWords(one), b.nameOf(one.Act)))

@@ -39,6 +39,7 @@ type Plan struct {
 	Sets     []SetCut           `json:"sets"`
 	Taken    []Taken            `json:"taken" doc:"How many of each supply are used up"`
 	Remnants []Remnant          `json:"remnants" doc:"What is left once all is cut"`
+	Ends     string             `json:"ends" doc:"What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing"`
 	Test     string             `json:"test" doc:"The test strip to sew before the first batch"`
 	Script   []ScriptPart       `json:"script" doc:"The cutting in the order of the table"`
 	Press    Pressing           `json:"press"`
@@ -257,6 +258,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	p.Set = set(d.Top)
 	p.Cut, p.Sets = b.cutList(), b.setList()
 	p.Test = b.testStrip()
+	p.Ends = b.endsSave()
 	p.Script, p.Remnants = b.script(), b.remnants()
 	for _, t := range b.cut.Taken() {
 		p.Taken = append(p.Taken, Taken(t))
@@ -520,7 +522,7 @@ func (b *builder) table() {
 			break
 		}
 	}
-	b.t = making.Table{Units: d.Units, Seam: s, Fold: fold, Strip: strip, Ruler: ruler, Squaring: squaring, Every: d.Cloth.Every, Marking: d.Schools.Marking, Usable: b.shelf.Usable, Problems: &b.problems}
+	b.t = making.Table{Units: d.Units, Seam: s, Fold: fold, Strip: strip, Ruler: ruler, Squaring: squaring, Every: d.Cloth.Every, Ends: d.Schools.Ends == "use", Marking: d.Schools.Marking, Usable: b.shelf.Usable, Problems: &b.problems}
 }
 
 // schools checks every way of working against what there is to choose from.
@@ -542,6 +544,7 @@ func (b *builder) schools() {
 	check("/schools/joining", "/schools/joining", s.Joining)
 	check("/schools/pins", "/schools/pins", s.Pins)
 	check("/schools/marking", "/schools/marking", string(s.Marking))
+	check("/schools/ends", "/schools/ends", s.Ends)
 	check("/schools/prepare", "/schools/prepare", s.Prepare)
 	check("/settings/hand", "/settings/hand", set.Hand)
 	check("/settings/buy", "/settings/buy", set.Buy)

@@ -223,6 +223,17 @@ func TestTheScriptOfEveryBlockMakesWhatThePlanSays(t *testing.T) {
 			t.Fatal(d.Name, problems)
 		}
 		scripted(t, p)
+		d.Schools.Ends = "use"
+		used, problems := plan.Make(d, nil)
+		if problems.Stopped() {
+			t.Fatal(d.Name, problems)
+		}
+		scripted(t, used)
+		for i, f := range used.Cut {
+			if f.Length.Inches > p.Cut[i].Length.Inches {
+				t.Errorf("%s: %s of %s with ends used, %s without", d.Name, f.Length.Text, f.Name, p.Cut[i].Length.Text)
+			}
+		}
 	}
 }
 

@@ -55,9 +55,17 @@ func (b *builder) remnants() []Remnant {
 		name, colour := f.Fabric.Name, f.Fabric.Colour
 		for _, s := range f.Strips {
 			if s.Patches != nil {
-				for _, p := range s.Patches.Layups.Patterns {
+				for i, p := range s.Patches.Layups.Patterns {
 					rest := b.rest(*s.Patches, p)
-					add(name, colour, cloth.Pieces, s.Cut, rest, p.Times, b.fits(f.Fabric.ID, s.Cut, rest))
+					n := p.Times
+					for _, one := range f.Ends {
+						if one.Have.ID == cutting.EndID(s.ID, i) {
+							n -= one.Pieces
+						}
+					}
+					if n > 0 {
+						add(name, colour, cloth.Pieces, s.Cut, rest, n, b.fits(f.Fabric.ID, s.Cut, rest))
+					}
 				}
 			}
 		}
@@ -79,6 +87,29 @@ func (b *builder) remnants() []Remnant {
 		add("End of "+set.Unit.Name, f.Colour, cloth.Pieces, high, rest, last.Times, fits)
 	}
 	return list
+}
+
+// endsSave says what is saved by cutting smaller patches from what is left of wider strips.
+func (b *builder) endsSave() string {
+	strips := func(p cutting.Plan) (n int) {
+		for _, f := range p.Fabrics {
+			for _, s := range f.Strips {
+				n += s.Count
+			}
+		}
+		return n
+	}
+	t := b.t
+	t.Ends = !b.t.Ends
+	other := cutting.Cut(b.units, b.layout, b.lines, &t, b.shelf, b.buying, b.waits)
+	saved := strips(b.cut) - strips(other)
+	switch {
+	case saved > 0 && !b.t.Ends:
+		return fmt.Sprintf("Some of it is large enough for smaller patches of this quilt: %s would be saved.", plural(saved, "strip"))
+	case saved < 0 && b.t.Ends:
+		return fmt.Sprintf("Smaller patches are cut from it first, which saves %s.", plural(-saved, "strip"))
+	}
+	return ""
 }
 
 // rest is what remains of one strip or set cut by a pattern.

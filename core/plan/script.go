@@ -134,6 +134,9 @@ func (b *builder) scriptOf(f cutting.Fabric) ScriptPart {
 			part.Lines = append(part.Lines, advice("%s %s", endToEnd(s.Count), b.borderLengths(s)))
 		}
 	}
+	for _, one := range f.Ends {
+		part.Lines = append(part.Lines, b.pieceLines(one)...)
+	}
 	return part
 }
 
@@ -181,7 +184,11 @@ func (b *builder) acrossLines(a cutting.Across, what func(n int) string) []Scrip
 func (b *builder) pieceLines(one cutting.FromPiece) []ScriptLine {
 	full, rest := one.Count/one.Each, one.Count%one.Each
 	line := func(times, n, before int) ScriptLine {
-		l := advice("%s of %s × %s: %d of %s × %s from each.", plural(times, "piece"), b.say(one.Have.W), b.say(one.Have.L), n, b.say(one.W), b.say(one.H))
+		what := plural(times, "piece")
+		if isEnd(one) {
+			what = plural(times, "end")
+		}
+		l := advice("%s of %s × %s: %d of %s × %s from each.", what, b.say(one.Have.W), b.say(one.Have.L), n, b.say(one.W), b.say(one.H))
 		l.For, l.Times, l.Stack = fmt.Sprintf("%d for %s", n, b.nameOf(one.Act)), times, min(times, b.d.Settings.Layers)
 		l.Gives = []ScriptGive{{Step: pieceStep(one), N: n, Before: before}}
 		return l

@@ -623,6 +623,11 @@ export interface components {
              * @description Units on one chain before it is cut
              */
             chain: number;
+            /**
+             * @description What becomes of the end of a strip
+             * @enum {string}
+             */
+            ends: "keep" | "use";
             /** @enum {string} */
             joining: "one" | "pairs";
             /**
@@ -971,6 +976,8 @@ export interface components {
             /** Format: int64 */
             columns: number;
             cut: components["schemas"]["PlanFabricCut"][];
+            /** @description What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing */
+            ends: string;
             /** @description The whole quilt with its borders */
             finished: components["schemas"]["PlanSize"];
             hand: string;

@@ -19,6 +19,15 @@ export function Remnants({ project }: { project: Project }) {
       queries.invalidateQueries({ queryKey: clothKey });
     },
   });
+  const ends = useMutation({
+    mutationFn: (how: "keep" | "use") =>
+      server.save(project.id, project.rev, {
+        ...project.document,
+        schools: { ...project.document.schools, ends: how },
+      }),
+    onSuccess: (p) => queries.setQueryData(quiltKey(project.id), p),
+  });
+  const used = project.document.schools.ends === "use";
   const list = project.plan.remnants;
   const promised = project.document.supplies ?? [];
   if (list.length === 0 && promised.length === 0) return null;
@@ -43,6 +52,15 @@ export function Remnants({ project }: { project: Project }) {
         )}
       </Flex>
       {cut.error && <Wrong error={cut.error} />}
+      {project.plan.ends && (
+        <Flex gap="12px" align="center" mb="10px" wrap="wrap">
+          <Text color={used ? "woad" : undefined}>{project.plan.ends}</Text>
+          <Button size="sm" disabled={ends.isPending} onClick={() => ends.mutate(used ? "keep" : "use")}>
+            {used ? "Keep the ends whole" : "Use the ends"}
+          </Button>
+        </Flex>
+      )}
+      {ends.error && <Wrong error={ends.error} />}
       {list.map((r, i) => (
         <Left key={r.key} remnant={r} id={project.remnants[i] ?? ""} back={back(i)} from={project.plan.name} />
       ))}
