@@ -10,7 +10,6 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/piece"
-	"vicis/core/pressing"
 	"vicis/core/quilt"
 )
 
@@ -106,7 +105,7 @@ func Plan(units []making.Made, l quilt.Layout, lines map[string]demand.Line) []B
 			}
 		}
 	}
-	for _, k := range l.Kinds {
+	for _, k := range l.AllRows() {
 		if len(k.Cells) < 2 {
 			continue
 		}
@@ -114,7 +113,9 @@ func Plan(units []making.Made, l quilt.Layout, lines map[string]demand.Line) []B
 		if slices.ContainsFunc(k.Cells, func(c quilt.Cell) bool { return quilt.IsSash(c.Unit) }) {
 			b.Edge = "piece to piece, from left to right"
 		}
-		if l.OnPoint {
+		if k.Called != "" {
+			b.Edge = "unit to unit, from left to right"
+		} else if l.OnPoint {
 			b.Edge = "block to block, from lower left to upper right; a short edge of a triangle to each end, even with the corner of its right angle"
 		}
 		for j := 1; j < len(k.Cells); j++ {
@@ -133,21 +134,32 @@ func Plan(units []making.Made, l quilt.Layout, lines map[string]demand.Line) []B
 	top := func(id, name, edge string, n int, each measure.Length) {
 		add(Batch{ID: id, Name: name, Stage: Top, Does: making.Sews, Make: n, Seams: 1, Each: each, Edge: edge, Of: []string{id}, Presses: []string{id}})
 	}
+	takes := func(per int, ids ...string) { // so many seams of the step before take one of each
+		last := &byStage[Top][len(byStage[Top])-1]
+		for _, id := range ids {
+			last.Takes = append(last.Takes, Take{ID: id, Each: 1, Per: per})
+		}
+	}
 	if len(l.Rows) > 1 {
 		top(quilt.RowsStep, "Row to row", "the top edge of each row to the bottom edge of the row above", len(l.Rows)-1, w)
 	}
 	if l.OnPoint {
 		n := l.Count[quilt.CornerTriangle]
 		top(quilt.CornersOn, "Corner triangles", "the long edge of each to the block in that corner, middle to middle", n, l.BlockH+2*l.Seam)
-		last := &byStage[Top][len(byStage[Top])-1]
-		last.Takes = []Take{{ID: quilt.CornerTriangle, Each: 1, Per: 1}}
+		takes(1, quilt.CornerTriangle)
 	}
 	for _, ring := range l.Rings {
-		top(pressing.SidesStep(ring.Border.ID), ring.Border.Name+", sides", "a long edge to each side of the quilt", 2, ring.Sides)
-		if ring.Border.Corners != "" {
-			top(pressing.CornersStep(ring.Border.ID), ring.Border.Name+", corner squares", "a corner square to each end of the top and bottom pieces", 4, ring.Width)
+		top(quilt.SidesStep(ring.Border.ID), ring.Border.Name+", sides", "a long edge to each side of the quilt", 2, ring.Sides)
+		if ring.Rows != nil {
+			takes(2, ring.Rows[0].ID, ring.Rows[1].ID)
 		}
-		top(pressing.EndsStep(ring.Border.ID), ring.Border.Name+", top and bottom", "a long edge to the top and the bottom of the quilt, over the ends of the sides", 2, ring.W)
+		if ring.Border.Corners != "" && ring.Border.Corner == nil {
+			top(quilt.CornersStep(ring.Border.ID), ring.Border.Name+", corner squares", "a corner square to each end of the top and bottom pieces", 4, ring.Width)
+		}
+		top(quilt.EndsStep(ring.Border.ID), ring.Border.Name+", top and bottom", "a long edge to the top and the bottom of the quilt, over the ends of the sides", 2, ring.W)
+		if ring.Rows != nil {
+			takes(2, ring.Rows[2].ID, ring.Rows[3].ID)
+		}
 	}
 	for _, b := range finishing(l) {
 		add(b)

@@ -137,7 +137,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 		}
 	}
 	for _, ring := range l.Rings {
-		if role := ring.Border.Corners; role != "" {
+		if role := ring.Border.Corners; role != "" && ring.Border.Corner == nil {
 			pools.add(quilt.CornerSquares(ring.Border.ID), making.Patch{Role: role, W: ring.Width, H: ring.Width}, demand.Line{Need: 4})
 		}
 	}
@@ -158,6 +158,9 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 		})
 	}
 	for _, ring := range l.Rings {
+		if ring.Rows != nil {
+			continue // pieced
+		}
 		total := 2*ring.Sides + 2*ring.Ends
 		strips = append(strips, Strip{
 			ID: BorderStrips(ring.Border.ID), For: ring.Border.ID, Role: ring.Border.Role, Width: ring.Width, Cut: ring.Width.CeilTo(t.Ruler.Mark),

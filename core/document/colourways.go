@@ -48,20 +48,34 @@ func (d Document) Expanded(problems *problem.List) Document {
 	out := d
 	out.Parts, out.Roles = slices.Clone(d.Parts), slices.Clone(d.Roles)
 	x.out = &out
+	dyed := func(cell *quilt.Cell, at string) {
+		if cell.Colourway == "" {
+			return
+		}
+		way, ok := ways[cell.Colourway]
+		if !ok {
+			problems.Stop("colourway-unknown", at+"/colourway", fmt.Sprintf("There is no colourway “%s”.", cell.Colourway), "Choose one of the colourways.")
+			return
+		}
+		cell.Colourway, cell.Unit = "", x.reference(cell.Unit, way)
+	}
 	out.Top.Repeat = make([][]quilt.Cell, len(d.Top.Repeat))
 	for r, row := range d.Top.Repeat {
 		out.Top.Repeat[r] = slices.Clone(row)
-		for c, cell := range row {
-			if cell.Colourway == "" {
-				continue
-			}
-			way, ok := ways[cell.Colourway]
-			if !ok {
-				problems.Stop("colourway-unknown", problem.At("top", "repeat", r, c, "colourway"), fmt.Sprintf("There is no colourway “%s”.", cell.Colourway), "Choose one of the colourways.")
-				continue
-			}
-			out.Top.Repeat[r][c].Colourway = ""
-			out.Top.Repeat[r][c].Unit = x.reference(cell.Unit, way)
+		for c := range row {
+			dyed(&out.Top.Repeat[r][c], problem.At("top", "repeat", r, c))
+		}
+	}
+	out.Top.Borders = slices.Clone(d.Top.Borders)
+	for i, border := range out.Top.Borders {
+		out.Top.Borders[i].Cells = slices.Clone(border.Cells)
+		for j := range border.Cells {
+			dyed(&out.Top.Borders[i].Cells[j], problem.At("top", "borders", i, "cells", j))
+		}
+		if border.Corner != nil {
+			corner := *border.Corner
+			dyed(&corner, problem.At("top", "borders", i, "corner"))
+			out.Top.Borders[i].Corner = &corner
 		}
 	}
 	return out

@@ -60,6 +60,20 @@ type Table struct {
 	Problems *problem.List
 }
 
+// With is the table with more things made.
+func (t *Table) With(more []Made) *Table {
+	out := *t
+	out.Made = func(unit string) (Made, bool) {
+		for _, m := range more {
+			if m.Unit.ID == unit {
+				return m, true
+			}
+		}
+		return t.Made(unit)
+	}
+	return &out
+}
+
 // Marking is how a sewing line on the diagonal is shown to the needle.
 type Marking string
 

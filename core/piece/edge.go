@@ -120,6 +120,26 @@ func Meet(a, b []End, over string) []Meeting {
 	return out
 }
 
+// Moved gives the ends of an edge that lies so far along a longer one.
+func Moved(ends []End, by Num) []End {
+	out := make([]End, len(ends))
+	for i, e := range ends {
+		e.At = e.At.Add(by)
+		out[i] = e
+	}
+	return out
+}
+
+// Reversed gives the ends of an edge of a length as they lie once it is turned by half: from its other end.
+func Reversed(ends []End, long Num) []End {
+	out := make([]End, len(ends))
+	for i, e := range ends {
+		e.At, e.slant = long.Sub(e.At), -e.slant
+		out[len(ends)-1-i] = e
+	}
+	return out
+}
+
 // Missed pairs the ends of two edges that have no partner at their place, though one lies nearer than near.
 func Missed(a, b []End, near Num, over string) []Miss {
 	var out []Miss

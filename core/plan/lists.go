@@ -587,11 +587,15 @@ func (b *builder) sewn(batch batching.Batch) Step {
 			s.Says = fmt.Sprintf("Sew %s to %s, %s.", batch.Right.Name, batch.Left.Name, times(batch.Make))
 		}
 	case batch.Stage == batching.Rows:
-		w := b.layout.Long(b.row(batch.ID))
+		row := b.row(batch.ID)
+		w := b.layout.Long(row)
 		s.One, s.Picture = "row", batch.ID
 		s.Exact = exactly(w, batch.Each)
 		of := "blocks"
 		switch {
+		case row.Called != "":
+			of = "units"
+			s.Size = b.say(w) + " × " + b.say(batch.Each)
 		case b.layout.OnPoint:
 			of = "blocks and triangles"
 		case b.plain.Sashing != nil:
@@ -611,7 +615,9 @@ func (b *builder) sewn(batch batching.Batch) Step {
 		border, which, _ := strings.Cut(batch.ID, "/")
 		switch which {
 		case "sides":
-			s.Takes = append(s.Takes, Take{Step: cutting.BorderStrips(border), Each: b.stripsOf(cutting.BorderStrips(border)), Per: 2})
+			if n := b.stripsOf(cutting.BorderStrips(border)); n > 0 {
+				s.Takes = append(s.Takes, Take{Step: cutting.BorderStrips(border), Each: n, Per: 2})
+			}
 		case "corners":
 			if batch.ID == quilt.CornersOn {
 				break
@@ -626,7 +632,7 @@ func (b *builder) sewn(batch batching.Batch) Step {
 
 // row is a kind of row by its id.
 func (b *builder) row(id string) quilt.RowKind {
-	for _, k := range b.layout.Kinds {
+	for _, k := range b.layout.AllRows() {
 		if k.ID == id {
 			return k
 		}

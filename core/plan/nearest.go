@@ -8,6 +8,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/problem"
+	"vicis/core/quilt"
 )
 
 // NearTo lists the quilts of a document's blocks that come nearest to a finished size, the nearest first: what is wished for lies
@@ -64,8 +65,7 @@ func Pilot(d document.Document) document.Document {
 	one.Name = d.Name + ", one block first"
 	one.Top.Rows, one.Top.Columns = 1, 1
 	if len(d.Top.Repeat) > 0 && len(d.Top.Repeat[0]) > 0 {
-		one.Top.Repeat = d.Top.Repeat[:1:1]
-		one.Top.Repeat[0] = d.Top.Repeat[0][:1:1]
+		one.Top.Repeat = [][]quilt.Cell{d.Top.Repeat[0][:1:1]}
 	}
 	one.Top.Point, one.Top.Sashing, one.Top.Borders, one.Top.Backing, one.Top.Binding, one.Top.Measured = nil, nil, nil, nil, nil, nil
 	one.Spares.Count, one.Spares.Percent = 0, 0

@@ -162,11 +162,11 @@ func (b *builder) pictures(into map[string]Picture) {
 		}
 	}
 	for _, ring := range b.layout.Rings {
-		if id := quilt.CornerSquares(ring.Border.ID); ring.Border.Corners != "" {
+		if id := quilt.CornerSquares(ring.Border.ID); ring.Border.Corners != "" && ring.Border.Corner == nil {
 			into[id] = b.picture(b.acts[id].act.Piece, nil)
 		}
 	}
-	for _, k := range b.layout.Kinds {
+	for _, k := range b.layout.AllRows() {
 		if p, ok := b.sewnRow(k); ok {
 			into[k.ID] = b.picture(p, &b.press)
 		}
@@ -223,6 +223,7 @@ func (b *builder) quiltPicture() Layout {
 	}
 	for i := range l.Rings {
 		out.Borders = append(out.Borders, b.ring(i)...)
+		out.Cells = append(out.Cells, b.piecedRing(i)...)
 	}
 	return out
 }
@@ -261,10 +262,55 @@ func (b *builder) ring(i int) []Patch {
 		return Patch{b.fabric(role), []float64{x0, y0, x1, y0, x1, y1, x0, y1}}
 	}
 	role := ring.Border.Role
-	list := []Patch{rect(role, 0, 0, w, t), rect(role, 0, h-t, w, t), rect(role, 0, t, t, h-2*t), rect(role, w-t, t, t, h-2*t)}
-	if c := ring.Border.Corners; c != "" {
+	var list []Patch
+	if ring.Rows == nil {
+		list = []Patch{rect(role, 0, 0, w, t), rect(role, 0, h-t, w, t), rect(role, 0, t, t, h-2*t), rect(role, w-t, t, t, h-2*t)}
+	}
+	if c := ring.Border.Corners; c != "" && ring.Border.Corner == nil {
 		for _, at := range [][2]measure.Length{{0, 0}, {w - t, 0}, {0, h - t}, {w - t, h - t}} {
 			list = append(list, rect(c, at[0], at[1], t, t))
+		}
+	}
+	return list
+}
+
+// piecedRing places the units of a pieced border: the same row along all four sides, turned as it goes round.
+func (b *builder) piecedRing(i int) []Placed {
+	ring := b.layout.Rings[i]
+	if ring.Rows == nil {
+		return nil
+	}
+	var outer measure.Length
+	for _, r := range b.layout.Rings[i+1:] {
+		outer += r.Width - 2*b.t.Seam
+	}
+	t := (ring.Width - 2*b.t.Seam).Inches()
+	w, h := (ring.W - 2*b.t.Seam).Inches(), (ring.H - 2*b.t.Seam).Inches()
+	var list []Placed
+	for k, turn := range []int{90, 270, 0, 180} {
+		inset := 0.0
+		if ring.Border.Corner == nil {
+			inset = t
+		}
+		var x float64
+		for _, c := range ring.Rows[k].Cells {
+			p := b.layout.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(b.t.Seam)
+			wide, _ := p.Size()
+			u := wide.Inches()
+			at := Placed{Block: c.Unit, Turn: (c.Turn + turn) % 360}
+			switch turn {
+			case 0:
+				at.X = inset + x
+			case 180:
+				at.X, at.Y = w-inset-x-u, h-t
+			case 90:
+				at.X, at.Y = w-t, t+x
+			case 270:
+				at.Y = h - t - x - u
+			}
+			at.X, at.Y = round(at.X+outer.Inches()), round(at.Y+outer.Inches())
+			list = append(list, at)
+			x += u
 		}
 	}
 	return list

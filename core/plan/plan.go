@@ -287,7 +287,7 @@ func (b *builder) settle() bool {
 	b.layout = b.press.Layout
 	b.remedy()
 	for _, ring := range b.layout.Rings {
-		if role := ring.Border.Corners; role != "" {
+		if role := ring.Border.Corners; role != "" && ring.Border.Corner == nil {
 			id := quilt.CornerSquares(ring.Border.ID)
 			act := making.Act{ID: id, Does: making.Cuts, Name: "corner square of " + ring.Border.Name, Piece: piece.Cut(role, ring.Width, ring.Width), Patch: &making.Patch{Role: role, W: ring.Width, H: ring.Width}}
 			b.acts[id] = step{making.Made{Kind: making.PatchKind}, act}
@@ -614,7 +614,7 @@ func (b *builder) count() bool {
 			d.Also[m.Unit.ID] = m.Unit.Also
 		}
 	}
-	for _, k := range b.layout.Kinds {
+	for _, k := range b.layout.AllRows() {
 		d.Sources = append(d.Sources, demand.Source{ID: k.ID, Takes: batching.TakesOf(k)})
 		d.Wanted[k.ID] = k.Count
 	}

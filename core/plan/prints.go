@@ -156,7 +156,7 @@ func (b *builder) motifsFit() bool {
 		}
 	}
 	for _, ring := range b.layout.Rings {
-		if id := quilt.CornerSquares(ring.Border.ID); ring.Border.Corners != "" {
+		if id := quilt.CornerSquares(ring.Border.ID); ring.Border.Corners != "" && ring.Border.Corner == nil {
 			fit(b.acts[id].act.Patch, id)
 		}
 	}

@@ -52,7 +52,9 @@ func (b *builder) values() Values {
 		}
 	}
 	for _, ring := range b.layout.Rings {
-		used[b.fabric(ring.Border.Role)] = true
+		if ring.Rows == nil {
+			used[b.fabric(ring.Border.Role)] = true
+		}
 	}
 	for _, f := range b.d.Fabrics {
 		if !used[f.ID] {
@@ -126,6 +128,9 @@ func (b *builder) beside() [][2]string {
 			pairs = append(pairs, [2]string{point.CornersOf(), role})
 		}
 		for _, ring := range b.layout.Rings[:min(1, len(b.layout.Rings))] {
+			if ring.Rows != nil {
+				break
+			}
 			pairs = append(pairs, [2]string{point.Role, ring.Border.Role}, [2]string{point.CornersOf(), ring.Border.Role})
 		}
 	}
@@ -135,6 +140,9 @@ func (b *builder) beside() [][2]string {
 		}
 	}
 	for i, ring := range b.layout.Rings {
+		if ring.Rows != nil || i > 0 && b.layout.Rings[i-1].Rows != nil {
+			continue // units that lie differently all along it
+		}
 		if i > 0 {
 			pairs = append(pairs, [2]string{b.layout.Rings[i-1].Border.Role, ring.Border.Role})
 			continue

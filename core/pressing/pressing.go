@@ -235,22 +235,13 @@ func unitOf(seam string) string {
 	return seam
 }
 
-// SidesStep and EndsStep name the seams that sew a border on.
-func SidesStep(border string) string { return border + "/sides" }
-
-// EndsStep names the seams of the top and bottom of a border.
-func EndsStep(border string) string { return border + "/ends" }
-
-// CornersStep names the seams that join corner squares to the top and bottom of a border.
-func CornersStep(border string) string { return border + "/corners" }
-
 // seamsOf lists every seam of the quilt that is decided: of units, of rows, between rows, of borders.
 func seamsOf(l quilt.Layout, units []making.Made) []making.Seam {
 	var seams []making.Seam
 	for _, m := range units {
 		seams = append(seams, m.Seams...)
 	}
-	for _, k := range l.Kinds {
+	for _, k := range l.AllRows() {
 		for j := 1; j < len(k.Cells); j++ {
 			left, right := l.Blocks[k.Cells[j-1].Unit], l.Blocks[k.Cells[j].Unit]
 			seams = append(seams, making.Seam{
@@ -269,7 +260,7 @@ func seamsOf(l quilt.Layout, units []making.Made) []making.Seam {
 	}
 	for _, ring := range l.Rings {
 		border := making.Neighbour{Name: ring.Border.Name}
-		for _, id := range []string{SidesStep(ring.Border.ID), EndsStep(ring.Border.ID)} {
+		for _, id := range []string{quilt.SidesStep(ring.Border.ID), quilt.EndsStep(ring.Border.ID)} {
 			seams = append(seams, making.Seam{ID: id, Plus: border, Minus: making.Neighbour{Name: inside, Bulk: 1}})
 		}
 		inside = ring.Border.Name
@@ -312,6 +303,11 @@ func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfC
 		where := fmt.Sprintf(words, l.Blocks[j.A.Unit].Unit.Name, l.Blocks[j.B.Unit].Unit.Name)
 		for _, m := range piece.Meet(endsOf(j.A, from), endsOf(j.B, to), j.Over) {
 			list = append(list, kindOfCrossing{m, where, false, j.Count})
+		}
+	}
+	for _, f := range l.Facings() {
+		for _, m := range piece.Meet(f.A, f.B, f.Over) {
+			list = append(list, kindOfCrossing{m, "at the pieced border", false, 1})
 		}
 	}
 	pairs := map[[2]int]int{}

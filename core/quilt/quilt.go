@@ -40,14 +40,16 @@ type Cell struct {
 	Colourway string `json:"colourway,omitempty" doc:"The fabrics it is made in; the project's own when left out"`
 }
 
-// Border is a strip of cloth sewn to all four sides, butted: the sides first, then top and bottom over their ends.
+// Border is a strip of cloth, or a row of units, sewn to all four sides: the sides first, then top and bottom over their ends.
 type Border struct {
 	ID    string         `json:"id"`
 	Name  string         `json:"name"`
 	Role  string         `json:"role"`
-	Width making.Breadth `json:"width" doc:"Cut width: a length, or so many strips"`
+	Width making.Breadth `json:"width" doc:"Cut width: a length, or so many strips; not asked for where it is pieced"`
 
 	Corners string `json:"corners,omitempty" doc:"Role of a square in each corner; the sides are then as long as the quilt, and so are top and bottom"`
+	Cells   []Cell `json:"cells,omitempty" doc:"Pieced: units as they lie along the top from left to right, as often as they fit; the other sides are the same border turned as it goes round"`
+	Corner  *Cell  `json:"corner,omitempty" doc:"Of a pieced border: a unit in each corner, as it lies in the upper left one, in place of a square of cloth"`
 }
 
 // MostBlocks is how many blocks a quilt may have.
@@ -80,21 +82,31 @@ type Layout struct {
 	Seam    measure.Length
 	Turned  int // blocks laid turned beyond what the repeat says
 	OnPoint bool
+	Eased   bool              // the middle was measured: its seams are not quite where they were planned
 	corners [2]measure.Length // on point: from the first corner to the last, finished
 }
 
 // RowKind is rows that are sewn and pressed alike. Rows alternate in their pressing, so there are at least two kinds
 // wherever there are two rows.
 type RowKind struct {
-	ID    string
-	Cells []Cell
-	Count int
-	High  measure.Length // finished
-	Start int            // the column of its first cell
+	ID     string
+	Cells  []Cell
+	Count  int
+	High   measure.Length // finished
+	Start  int            // the column of its first cell
+	Called string         // what it is called, where that does not follow from its id
 }
 
 // Long is how long a row is, its own allowances included; longer at a triangle's tip than there is cloth at the end of it.
 func (l Layout) Long(k RowKind) measure.Length {
+	if k.Called != "" {
+		long := 2 * l.Seam
+		for _, c := range k.Cells {
+			w, _ := l.Blocks[c.Unit].Piece.Turn(c.Turn).Size()
+			long += w - 2*l.Seam
+		}
+		return long
+	}
 	if l.OnPoint {
 		return l.BlockW*measure.Length(len(k.Cells)) + 2*l.Seam
 	}
@@ -112,6 +124,8 @@ type Ring struct {
 	Sides  measure.Length // length of each of the two side pieces
 	Ends   measure.Length // length of each of the top and bottom pieces
 	W, H   measure.Length
+
+	Rows []RowKind // of a pieced border: right, left, top and bottom, each as it would lie along the top
 }
 
 // RowsStep names the seams between rows.
@@ -236,14 +250,20 @@ func Check(top Top, t *making.Table) bool {
 		if _, taken := t.Made(b.ID); taken {
 			stop("id-not-unique", at+"/id", "The border has the id of a unit.", "Give it an id that nothing else has.")
 		}
-		if _, ok := t.Usable(b.Role); !ok {
+		if b.IsPieced() {
+			pieced(b, i, t, stop)
+		} else if _, ok := t.Usable(b.Role); !ok {
 			stop("role-without-fabric", at+"/role", "The border has no fabric.", "Choose a fabric for it.")
 		}
 		if _, ok := t.Usable(b.Corners); !ok && b.Corners != "" {
 			stop("role-without-fabric", at+"/corners", "The corner squares of the border have no fabric.", "Choose a fabric for them.")
 		}
 		l, err := b.Width.Length(t)
+		if b.IsPieced() {
+			l, err = b.cutWidth(t), nil
+		}
 		switch {
+		case b.IsPieced() && l == 0: // said already
 		case err != nil:
 			stop("length-unreadable", at+"/width", err.Error(), "Write the width to cut, such as 3 1/2.")
 		case l <= 2*t.Seam:
@@ -258,7 +278,15 @@ func Check(top Top, t *making.Table) bool {
 	}
 	ok := sashing(top, t, stop)
 	ok = pointed(top, t, stop) && ok
-	return finishing(top, t, stop) && ok && good
+	ok = finishing(top, t, stop) && ok && good
+	if ok && slices.ContainsFunc(top.Borders, Border.IsPieced) {
+		whole := top.Sashed()
+		if top.Sashing != nil || top.Point != nil {
+			t = t.With(append(Sashes(top, t), Triangles(top, t)...))
+		}
+		meets(top, Lay(whole, t, AsDrawn, func(string) bool { return false }), t, stop)
+	}
+	return ok && good
 }
 
 // tooLong says whether a length does not come out of the cloth of a role, across its usable width.
@@ -328,15 +356,19 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit string) bool
 	}
 	w, h = l.Middle()
 	if m := top.Measured; m != nil {
+		l.Eased = true
 		w, _ = m.Width.Length(t.Units)
 		h, _ = m.Height.Length(t.Units)
 	}
 	l.W, l.H = w, h
 	for _, b := range top.Borders {
-		width, _ := b.Width.Length(t)
+		width := b.cutWidth(t)
 		ring := Ring{Border: b, Width: width, Sides: h, Ends: w + 2*width - 4*t.Seam}
-		if b.Corners != "" {
+		if b.Corners != "" && b.Corner == nil {
 			ring.Ends = w
+		}
+		if b.IsPieced() {
+			l.rows(b, &ring, w, h, t)
 		}
 		w += 2*width - 4*t.Seam
 		h += 2*width - 4*t.Seam
@@ -409,6 +441,13 @@ func (l Layout) Joints() []Joint {
 			list = append(list, Joint{A: j.A, B: j.B, Down: j.Down, Over: over})
 		}
 		list[i].Count++
+	}
+	for _, ring := range l.Rings {
+		for _, k := range ring.Rows {
+			for c := 1; c < len(k.Cells); c++ {
+				add(Joint{A: k.Cells[c-1], B: k.Cells[c]}, k.SeamID(c))
+			}
+		}
 	}
 	for r := range l.Rows {
 		kind := l.Kinds[l.Rows[r]]

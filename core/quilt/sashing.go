@@ -215,6 +215,9 @@ func (top Top) Waits(t *making.Table) map[string]bool {
 
 // Name is what a row is called.
 func (k RowKind) Name() string {
+	if k.Called != "" {
+		return k.Called
+	}
 	if k.SashRow() {
 		return "Sashing row " + k.ID[len("row-"):]
 	}

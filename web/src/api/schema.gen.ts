@@ -1626,12 +1626,16 @@ export interface components {
             width?: string;
         };
         QuiltBorder: {
+            /** @description Pieced: units as they lie along the top from left to right, as often as they fit; the other sides are the same border turned as it goes round */
+            cells?: components["schemas"]["QuiltCell"][];
+            /** @description Of a pieced border: a unit in each corner, as it lies in the upper left one, in place of a square of cloth */
+            corner?: components["schemas"]["QuiltCell"];
             /** @description Role of a square in each corner; the sides are then as long as the quilt, and so are top and bottom */
             corners?: string;
             id: string;
             name: string;
             role: string;
-            /** @description Cut width: a length, or so many strips */
+            /** @description Cut width: a length, or so many strips; not asked for where it is pieced */
             width: string;
         };
         QuiltCell: {
