@@ -1,19 +1,16 @@
 // What lies between, around and behind the blocks: sashing, borders from the inside out, backing, binding.
 import { Box, Button, Flex } from "@chakra-ui/react";
-import type { Document } from "../api/client";
 import { ChoiceField, TextField, Tick } from "../frame/fields";
+import { BorderFields } from "./BorderFields";
 import type { Draft } from "./draft";
 import { freeId } from "./ids";
-
-/** The roles of a quilt to choose from, by the cloth they are in. */
-export const rolesOf = (d: Document) =>
-  d.roles.map((r) => ({ value: r.id, name: d.fabrics.find((f) => f.id === r.fabric)?.name ?? r.name }));
+import { rolesOf } from "./methods/parts";
 
 const row = { display: "grid", gridTemplateColumns: "1fr 1fr 1fr auto", gap: "10px", mt: "14px", alignItems: "start" };
 
 export function Around({ draft }: { draft: Draft }) {
   const d = draft.document;
-  const roles = rolesOf(d);
+  const roles = rolesOf(draft);
   const borders = d.top.borders ?? [];
   const role = roles[0]?.value ?? "";
   const cm = d.measure === "cm";
@@ -67,38 +64,15 @@ export function Around({ draft }: { draft: Draft }) {
         </>
       )}
       {borders.map((b, i) => (
-        <Box key={b.id} {...row}>
-          <TextField
-            label={borders.length > 1 ? `Border ${i + 1} cut` : "Border cut"}
-            value={b.width}
-            onChange={(v) => draft.set(["top", "borders", i, "width"], v)}
-            onBlur={draft.settle}
-            problems={draft.at(`/top/borders/${i}/width`)}
-          />
-          <ChoiceField
-            label="Border of"
-            value={b.role}
-            onChange={(v) => draft.set(["top", "borders", i, "role"], v)}
-            problems={draft.at(`/top/borders/${i}/role`)}
-            choices={roles}
-          />
-          <ChoiceField
-            label="Its corners"
-            value={b.corners ?? ""}
-            onChange={(v) => draft.set(["top", "borders", i, "corners"], v || undefined)}
-            problems={draft.at(`/top/borders/${i}/corners`)}
-            choices={[{ value: "", name: "butted" }, ...roles.map((r) => ({ ...r, name: `squares of ${r.name}` }))]}
-          />
-          <Button
-            size="sm"
-            mt="22px"
-            h="36px"
-            aria-label={borders.length > 1 ? `Without border ${i + 1}` : "No border"}
-            onClick={() => lay(borders.filter((o) => o !== b))}
-          >
-            −
-          </Button>
-        </Box>
+        <BorderFields
+          key={b.id}
+          draft={draft}
+          border={b}
+          index={i}
+          name={borders.length > 1 ? `Border ${i + 1}` : "Border"}
+          roles={roles}
+          onRemove={() => lay(borders.filter((o) => o !== b))}
+        />
       ))}
       {backing && (
         <Box {...row}>

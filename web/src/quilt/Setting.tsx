@@ -1,9 +1,9 @@
 import { Box, Button } from "@chakra-ui/react";
 import { ChoiceField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
-import { Around, rolesOf } from "./Around";
+import { Around } from "./Around";
 import type { Draft } from "./draft";
-import { partsOf } from "./methods/parts";
+import { partsOf, rolesOf } from "./methods/parts";
 
 /** Which blocks are laid, one or two in turn, and what lies around them. */
 export function Setting({ draft }: { draft: Draft }) {
@@ -82,7 +82,7 @@ export function Setting({ draft }: { draft: Draft }) {
 function OnPoint({ draft }: { draft: Draft }) {
   const d = draft.document;
   const { point } = d.top;
-  const roles = rolesOf(d);
+  const roles = rolesOf(draft);
   const set = (key: string, v: string) => draft.set(["top", "point", key], v.trim() === "" ? undefined : v);
   return (
     <Box
