@@ -17,6 +17,7 @@ type Fabric struct {
 	Name   string          `json:"name" doc:"What the quilter calls it"`
 	Colour string          `json:"colour" pattern:"^#[0-9a-fA-F]{6}$" doc:"How it looks from a distance, as #rrggbb"`
 	Print  Print           `json:"print,omitempty" enum:"plain,one way,two way,motif,assorted" doc:"What its print asks for; plain when left out"`
+	Prints int             `json:"prints,omitempty" minimum:"0" maximum:"500" doc:"Of an assortment: how many prints it is, each cut for an even share"`
 	Motif  *Repeat         `json:"motif,omitempty" doc:"How far the motifs to centre lie apart"`
 	Usable measure.Written `json:"usable,omitempty" doc:"Usable width without selvedges, where it differs from the project's"`
 }
@@ -38,6 +39,17 @@ const (
 	Motif    Print = "motif"    // has motifs to centre in a patch
 	Assorted Print = "assorted" // many prints, as in a stack of precut squares
 )
+
+// mostPrints bounds an assortment.
+const mostPrints = 500
+
+// Share is how many prints an assortment is cut from; 1 for every other cloth.
+func (f Fabric) Share() int {
+	if f.Print != Assorted {
+		return 1
+	}
+	return max(1, f.Prints)
+}
 
 // Role is a part that a fabric plays in the pattern, so that one fabric can be swapped for another everywhere.
 type Role struct {
@@ -101,6 +113,9 @@ func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.
 		case "", Plain, OneWay, TwoWay, Motif, Assorted:
 		default:
 			problems.Stop("print-unknown", at+"/print", fmt.Sprintf("“%s” is no kind of print.", f.Print), "Choose plain, one way, two way, motif or assorted.")
+		}
+		if f.Prints < 0 || f.Prints > mostPrints {
+			problems.Stop("print-count", at+"/prints", fmt.Sprintf("%s cannot be %d prints.", f.Name, f.Prints), fmt.Sprintf("Write 1 to %d, or nothing.", mostPrints))
 		}
 		widths[f.ID] = usable
 		if f.Usable != "" {

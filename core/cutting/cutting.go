@@ -28,10 +28,14 @@ type Strip struct {
 	Lengths bool             // whole lengths of cloth, as for a backing
 }
 
+// Each is how many are cut from every print of so many, the most where they do not come out even.
+func (s Strip) Each(prints int) int { return (s.Count - s.Ready + prints - 1) / prints }
+
 // Across is everything that is sub-cut from one kind of strip or strip set.
 type Across struct {
 	Set    string         // the strip set; empty for strips of one fabric
 	Length measure.Length // of each strip or set, before squaring up
+	Prints int            // of an assortment, each of which gives an even share
 	Cuts   []SubCut
 	Layups Layups // how each is cut: how many of each of Cuts
 }
@@ -63,6 +67,7 @@ type Run struct {
 type Fabric struct {
 	Fabric cloth.Fabric
 	Usable measure.Length
+	Prints int // that it is cut from; what follows holds for each of them, but for the counts of strips
 	Strips []Strip
 	Length measure.Length // of cloth that is cut, squaring up included
 	Again  int            // how often its end is squared up again on the way
@@ -232,25 +237,54 @@ func stock(length measure.Length, t *making.Table) Stock {
 	return Stock{Length: int64(length - t.Squaring), Every: t.Every, Loss: int64(t.Squaring)}
 }
 
+// share is prints of an assortment that are cut alike.
+type share struct {
+	wants  []Want
+	prints int
+}
+
+// shares deals the sub-cuts out evenly to the prints of an assortment; each of them is cut for itself.
+func (a Across) shares() []share {
+	prints := max(1, a.Prints)
+	var list []share
+	for k := range prints {
+		wants := make([]Want, len(a.Cuts))
+		for i, c := range a.Cuts {
+			n := max(0, c.Make())
+			wants[i] = Want{int64(c.Cut), n*(k+1)/prints - n*k/prints}
+		}
+		if i := slices.IndexFunc(list, func(s share) bool { return slices.Equal(s.wants, wants) }); i >= 0 {
+			list[i].prints++
+			continue
+		}
+		list = append(list, share{wants, 1})
+	}
+	return list
+}
+
+// fewest lays the sub-cuts out on the fewest strips, for every print by itself.
+func (a Across) fewest(t *making.Table) Layups {
+	var out Layups
+	for _, s := range a.shares() {
+		l, _ := Fewest(stock(a.Length, t), s.wants) // what does not fit has been refused before
+		for _, p := range l.Patterns {
+			p.Times *= s.prints
+			out.Patterns = append(out.Patterns, p)
+		}
+		out.Strips += l.Strips * s.prints
+		out.Bound += l.Bound * s.prints
+	}
+	return out
+}
+
 // lay finds the fewest strips or sets that give all sub-cuts.
 func (a *Across) lay(t *making.Table) {
 	slices.SortStableFunc(a.Cuts, func(x, y SubCut) int { return int(y.Cut - x.Cut) })
-	a.Layups, _ = Fewest(stock(a.Length, t), a.wants()) // what does not fit has been refused before
-}
-
-func (a Across) wants() []Want {
-	wants := make([]Want, len(a.Cuts))
-	for i, c := range a.Cuts {
-		wants[i] = Want{int64(c.Cut), c.Make()}
-	}
-	return wants
+	a.Layups = a.fewest(t)
 }
 
 // Count is how many strips or sets would do, were they as long as a.Length says.
-func (a Across) Count(t *making.Table) int {
-	l, _ := Fewest(stock(a.Length, t), a.wants())
-	return l.Strips
-}
+func (a Across) Count(t *making.Table) int { return a.fewest(t).Strips }
 
 // Marks are where the knife goes across a strip that is cut by a pattern, from its raw end: the squared end, then the end of
 // every piece; wherever the end is squared up again, a mark more. piece is −1 at a squared end.
@@ -282,7 +316,7 @@ func byFabric(strips []Strip, p Plan, t *making.Table, shelf cloth.Shelf, buying
 			i = len(list)
 			index[f.ID] = i
 			usable, _ := t.Usable(role)
-			list = append(list, Fabric{Fabric: f, Usable: usable})
+			list = append(list, Fabric{Fabric: f, Usable: usable, Prints: f.Share()})
 		}
 		return i
 	}
@@ -305,7 +339,7 @@ func byFabric(strips []Strip, p Plan, t *making.Table, shelf cloth.Shelf, buying
 		k := 0
 		for j := range f.Strips {
 			s := &f.Strips[j]
-			for range s.Count - s.Ready {
+			for range s.Each(f.Prints) {
 				if t.Every > 0 && k > 0 && k%t.Every == 0 {
 					f.Length += t.Squaring
 					f.Again++

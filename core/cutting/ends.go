@@ -43,6 +43,9 @@ func (p *pools) fromEnds(pool []int, ends []end) []FromPiece {
 			continue
 		}
 		f, _ := p.shelf.Fabric(one.role)
+		if f.Share() > 1 {
+			continue // every print has its own ends
+		}
 		w, h := one.ways[0][1].CeilTo(p.t.Ruler.Mark), one.ways[0][0].CeilTo(p.t.Ruler.Mark)
 		room := 0
 		for _, e := range ends {

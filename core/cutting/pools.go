@@ -131,8 +131,10 @@ func (p *pools) cost(members []int) measure.Length {
 	var total measure.Length
 	for _, pool := range p.grouped(members) {
 		a, width := p.across(pool)
-		problem := problemOf(stock(a.Length, p.t), a.wants())
-		total += width * measure.Length(strips(problem.firstFit(problem.demand, false)))
+		for _, s := range a.shares() {
+			problem := problemOf(stock(a.Length, p.t), s.wants)
+			total += width * measure.Length(strips(problem.firstFit(problem.demand, false))*s.prints)
+		}
 	}
 	return total
 }
@@ -162,6 +164,9 @@ func (p *pools) grouped(members []int) [][]int {
 func (p *pools) across(pool []int) (a Across, width measure.Length) {
 	first := p.patches[pool[0]]
 	a.Length, _ = p.t.Usable(first.role)
+	if f, _ := p.shelf.Fabric(first.role); f.Share() > 1 {
+		a.Prints = f.Share()
+	}
 	for _, i := range pool {
 		one := p.patches[i]
 		c := subCut(one.act, one.ways[one.way][1], a.Length, one.line, p.t)

@@ -152,7 +152,7 @@ func (f *Fabric) fromYardage(t *making.Table, shelf cloth.Shelf) (rest measure.L
 	haves := slices.Clone(shelf.Have(f.Fabric.ID))
 	slices.SortStableFunc(haves, func(a, b cloth.Have) int { return int(min(1, max(-1, a.L-b.L))) })
 	for _, have := range haves {
-		if have.Kind != cloth.Yardage || have.W < f.Usable {
+		if have.Kind != cloth.Yardage || have.W < f.Usable || f.Prints > 1 {
 			continue
 		}
 		for range have.Count {
@@ -174,7 +174,7 @@ func (f *Fabric) fromYardage(t *making.Table, shelf cloth.Shelf) (rest measure.L
 		return true
 	}
 	for _, s := range f.Strips {
-		for range s.Count - s.Ready {
+		for range s.Each(f.Prints) {
 			if i := slices.IndexFunc(lengths, func(l length) bool { return put(&l, s.Cut) }); i >= 0 {
 				put(&lengths[i], s.Cut)
 				continue

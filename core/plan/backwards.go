@@ -94,7 +94,7 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 	r.Finished = s.size(best[0], best[1])
 	for _, f := range s.cut(best[0], best[1]).Fabrics {
 		if have, told := there[f.Fabric.ID]; told {
-			r.Uses = append(r.Uses, Used{f.Fabric.ID, f.Fabric.Name, b.t.Ruler.Read(f.Length), b.t.Ruler.Read(have - f.Length)})
+			r.Uses = append(r.Uses, Used{f.Fabric.ID, f.Fabric.Name + each(f), b.t.Ruler.Read(f.Length), b.t.Ruler.Read(have - f.Length)})
 		}
 	}
 	s.limits(&r, best)

@@ -65,8 +65,8 @@ func (b *builder) more(one string, n int, cloth map[string]measure.Length) strin
 	words := plural(n, one) + " more"
 	var buy []string
 	for _, f := range b.cut.Fabrics {
-		if bought := b.buying.Of(f.Rest + cloth[f.Fabric.ID]*measure.Length(n)); cloth[f.Fabric.ID] > 0 && bought > f.Buy {
-			buy = append(buy, fmt.Sprintf("%s of %s instead of %s", b.shop().Cloth(bought), f.Fabric.Name, b.shop().Cloth(f.Buy)))
+		if bought := b.buying.Of(f.Rest + cloth[f.Fabric.ID]*measure.Length((n+f.Prints-1)/f.Prints)); cloth[f.Fabric.ID] > 0 && bought > f.Buy {
+			buy = append(buy, fmt.Sprintf("%s of %s instead of %s", b.shop().Cloth(bought)+each(f), f.Fabric.Name, b.shop().Cloth(f.Buy)))
 		}
 	}
 	if len(buy) == 0 {

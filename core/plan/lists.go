@@ -124,20 +124,28 @@ func (b *builder) cutList() []FabricCut {
 	for _, f := range b.cut.Fabrics {
 		c := FabricCut{
 			Fabric: f.Fabric.ID, Name: f.Fabric.Name, Colour: f.Fabric.Colour, Usable: b.t.Ruler.Read(f.Usable),
-			Length: b.t.Ruler.Read(f.Length), Buy: "nothing", Strips: []StripCut{}, Shelf: b.fromShelf(f),
+			Length: b.t.Ruler.Read(f.Length), Prints: f.Prints, Buy: "nothing", Strips: []StripCut{}, Shelf: b.fromShelf(f),
 		}
 		if f.Buy > 0 {
-			c.Buy = b.shop().Cloth(f.Buy)
+			c.Buy = b.shop().Cloth(f.Buy) + each(f)
 		}
 		var terms []string
 		for _, s := range f.Strips {
-			terms = append(terms, fmt.Sprintf("%d × %s", s.Count-s.Ready, b.say(s.Cut)))
+			terms = append(terms, fmt.Sprintf("%d × %s", s.Each(f.Prints), b.say(s.Cut)))
 			c.Strips = append(c.Strips, b.stripCut(s))
 		}
 		c.Working = b.yardage(f, terms, c.Buy)
 		list = append(list, c)
 	}
 	return list
+}
+
+// each says that something holds for every print of an assortment.
+func each(f cutting.Fabric) string {
+	if f.Prints == 1 {
+		return ""
+	}
+	return fmt.Sprintf(" of each of %d prints", f.Prints)
 }
 
 // yardage is the sum behind what is bought of one fabric.
@@ -148,6 +156,9 @@ func (b *builder) yardage(f cutting.Fabric, terms []string, buy string) Working 
 	w := Working{
 		Sums: []string{fmt.Sprintf("%s + %s to square up = %s", strings.Join(terms, " + "), b.say(b.t.Squaring*measure.Length(1+f.Again)), b.say(f.Length))},
 		Rule: "Strips lie side by side along the cloth; shops sell in steps.",
+	}
+	if f.Prints > 1 {
+		w.Rule = fmt.Sprintf("For each of %d prints, which share the strips as evenly as they go. ", f.Prints) + w.Rule
 	}
 	if n := b.buying.Shrinks; n > 0 {
 		w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %d in a hundred that washing leaves = %s", b.say(f.Length), 100-n, b.shop().Print(b.buying.Washed(f.Length))))
@@ -174,6 +185,21 @@ func (b *builder) shop() measure.Ruler {
 		return measure.Ruler{Units: measure.Centimetres}
 	}
 	return measure.Ruler{Units: measure.Inches}
+}
+
+// evenly says how strips are shared by the prints of an assortment.
+func evenly(f cutting.Fabric, s cutting.Strip) string {
+	n := s.Count - s.Ready
+	switch most := s.Each(f.Prints); {
+	case f.Prints == 1:
+		return ""
+	case n < f.Prints:
+		return fmt.Sprintf(", 1 from each of %d of its prints", n)
+	case n == most*f.Prints:
+		return fmt.Sprintf(", %d from each of its %d prints", most, f.Prints)
+	default:
+		return fmt.Sprintf(", %d or %d from each of its %d prints", most-1, most, f.Prints)
+	}
 }
 
 func (b *builder) stripCut(s cutting.Strip) StripCut {
@@ -310,7 +336,7 @@ func (b *builder) steps() []Step {
 		for _, s := range f.Strips {
 			step := Step{
 				ID: s.ID, Name: b.say(s.Cut) + " " + f.Fabric.Name, Stage: batching.Strips, Does: "cut", One: "strip", Make: s.Count,
-				Says: fmt.Sprintf("Cut %s %s wide from %s.", plural(s.Count, "strip"), b.say(s.Cut), f.Fabric.Name),
+				Says: fmt.Sprintf("Cut %s %s wide from %s%s.", plural(s.Count, "strip"), b.say(s.Cut), f.Fabric.Name, evenly(f, s)),
 				Size: b.say(s.Cut) + " wide", Exact: exactly(s.Cut), Picture: s.ID, Working: b.runWorking(s),
 			}
 			if s.Ready > 0 {

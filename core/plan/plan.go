@@ -144,6 +144,7 @@ type FabricCut struct {
 	Colour  string          `json:"colour"`
 	Usable  measure.Reading `json:"usable"`
 	Length  measure.Reading `json:"length" doc:"Of cloth that is cut, squaring up included"`
+	Prints  int             `json:"prints" doc:"How many prints it is; length and what is bought then hold for each"`
 	Buy     string          `json:"buy" doc:"Rounded up to the shop's step; nothing where the shelf has it all"`
 	Shelf   []string        `json:"shelf" doc:"What comes from the shelf, and what is left there"`
 	Working Working         `json:"working"`

@@ -266,6 +266,7 @@ func TestNonsenseIsSaidAtItsPlace(t *testing.T) {
 		at     string
 	}{
 		{"no name", func(d *document.Document) { d.Name = " " }, "name-missing", "/name"},
+		{"a thousand prints", func(d *document.Document) { d.Fabrics[0].Prints = 1000 }, "print-count", "/fabrics/0/prints"},
 		{"strip is a word", func(d *document.Document) { d.Strip = "wide" }, "length-unreadable", "/strip"},
 		{"strip of nothing", func(d *document.Document) { d.Strip = "0" }, "too-small", "/strip"},
 		{"strip taken by its seams", func(d *document.Document) { d.Strip = "1/2" }, "too-narrow", "/strip"},

@@ -72,7 +72,7 @@ func (b *builder) remnants() []Remnant {
 		for _, u := range f.Uses {
 			add(name, colour, cloth.Yardage, u.Have.W, u.Left, 1, "")
 		}
-		add(name, colour, cloth.Yardage, f.Usable, f.Buy-f.Rest, 1, "")
+		add(name, colour, cloth.Yardage, f.Usable, f.Buy-f.Rest, f.Prints, "")
 	}
 	for _, a := range b.cut.Sets {
 		set := b.made(a.Set)

@@ -88,7 +88,7 @@ func (b *builder) scriptOf(f cutting.Fabric) ScriptPart {
 	case f.Rest > 0 && len(f.Uses) > 0:
 		part.Lines = append(part.Lines, advice("Before you clean an edge: of what is bought there must be %s, at least %s wide between the selvedges.", b.say(f.Rest), b.say(f.Usable)))
 	case f.Rest > 0:
-		part.Lines = append(part.Lines, advice("Before you clean an edge: there must be %s of it, at least %s wide between the selvedges.", b.say(f.Rest), b.say(f.Usable)))
+		part.Lines = append(part.Lines, advice("Before you clean an edge: there must be %s%s, at least %s wide between the selvedges.", b.say(f.Rest), orIt(each(f)), b.say(f.Usable)))
 	}
 	if f.Length > 0 {
 		part.Lines = append(part.Lines, advice("Clean the %s edge; %s is allowed for it.", b.clean(), b.say(b.t.Squaring)))
@@ -104,7 +104,7 @@ func (b *builder) scriptOf(f cutting.Fabric) ScriptPart {
 		if count == 0 {
 			continue
 		}
-		what := fmt.Sprintf("Cut %s %s wide.", plural(count, "strip"), b.say(s.Cut))
+		what := fmt.Sprintf("Cut %s %s wide%s.", plural(count, "strip"), b.say(s.Cut), evenly(f, s))
 		if s.Lengths {
 			what = fmt.Sprintf("Cut %s of %s for the backing.", plural(s.Count, "length"), b.say(s.Cut))
 		}
@@ -138,6 +138,13 @@ func (b *builder) scriptOf(f cutting.Fabric) ScriptPart {
 		part.Lines = append(part.Lines, b.pieceLines(one)...)
 	}
 	return part
+}
+
+func orIt(each string) string {
+	if each == "" {
+		return " of it"
+	}
+	return each
 }
 
 // acrossLines is what is cut across strips or sets, a line for each way they are cut.

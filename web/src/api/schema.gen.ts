@@ -469,6 +469,11 @@ export interface components {
              * @enum {string}
              */
             print?: "plain" | "one way" | "two way" | "motif" | "assorted";
+            /**
+             * Format: int64
+             * @description Of an assortment: how many prints it is, each cut for an even share
+             */
+            prints?: number;
             /** @description Usable width without selvedges, where it differs from the project's */
             usable?: string;
         };
@@ -1091,6 +1096,11 @@ export interface components {
             /** @description Of cloth that is cut, squaring up included */
             length: components["schemas"]["MeasureReading"];
             name: string;
+            /**
+             * Format: int64
+             * @description How many prints it is; length and what is bought then hold for each
+             */
+            prints: number;
             /** @description What comes from the shelf, and what is left there */
             shelf: string[];
             /** @description Widest first */

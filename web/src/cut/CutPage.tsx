@@ -78,7 +78,7 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
       <Box w={{ base: "100%", md: "400px" }}>
         <ClothView cut={cut} pxPerInch={pxPerInch} left={project.plan.hand === "left"} />
         <Text fontSize="12.5px" color="soft" mt="4px">
-          <Ruled>{`${cut.length.text} of cloth, ${cut.usable.text} usable`}</Ruled>
+          <Ruled>{`${cut.length.text} of ${cut.prints > 1 ? "each print" : "cloth"}, ${cut.usable.text} usable`}</Ruled>
         </Text>
       </Box>
       <Box flex="1" minW="280px">

@@ -1,6 +1,6 @@
 // What is cut from what: fabrics with their colour and print, the parts they play, and colourways that give a part to another.
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
-import { ChoiceField, ColourField, TextField } from "../frame/fields";
+import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
 import { FromShelf } from "./FromShelf";
@@ -76,6 +76,7 @@ export function Fabrics({ draft }: { draft: Draft }) {
         );
       })}
       <Motifs draft={draft} />
+      <Assortments draft={draft} />
       <Flex gap="8px" wrap="wrap">
         <Button
           size="sm"
@@ -135,6 +136,24 @@ function Motifs({ draft }: { draft: Draft }) {
       </Flex>
     );
   });
+}
+
+/** How many prints an assortment is cut from. */
+function Assortments({ draft }: { draft: Draft }) {
+  return draft.document.fabrics.map(
+    (fabric, f) =>
+      fabric.print === "assorted" && (
+        <Box key={fabric.id} w="220px" mb="10px">
+          <NumberField
+            label={`${fabric.name}: how many prints`}
+            value={fabric.prints ?? 1}
+            onChange={(n) => draft.set(["fabrics", f, "prints"], n > 1 ? n : undefined)}
+            problems={draft.at(`/fabrics/${f}/prints`)}
+            help="each gives an even share"
+          />
+        </Box>
+      ),
+  );
 }
 
 /** Other fabrics for the same block: only what differs is said. */
