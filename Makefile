@@ -51,7 +51,7 @@ lint: web/node_modules/.package-lock.json
 	cmp src/api/schema.gen.ts /tmp/vicis-schema.gen.ts || { echo "the web's types are stale: run make contract"; exit 1; }
 
 test-go: web/node_modules/.package-lock.json
-	scripts/need units=units glpsol=glpk-utils py:shapely=python3-shapely
+	scripts/need units=units glpsol=glpk-utils z3=z3 py:shapely=python3-shapely
 	go test ./...
 
 test-race:

@@ -23,7 +23,7 @@ type Colourway struct {
 // Expanded gives the document with a copy of every unit for every colourway that changes it, and with the blocks laid in a
 // colourway replaced by their copies.
 func (d Document) Expanded(problems *problem.List) Document {
-	x := expander{d: d, index: map[string]int{}, roles: map[string][]string{}, copies: map[string]string{}}
+	x := expander{d: d, index: map[string]int{}, roles: map[string][]string{}, copies: map[string]string{}, others: map[string]string{}}
 	for i, u := range d.Parts {
 		x.index[u.ID] = i
 	}
@@ -78,6 +78,7 @@ func (d Document) Expanded(problems *problem.List) Document {
 			out.Top.Borders[i].Corner = &corner
 		}
 	}
+	x.twoWays(problems)
 	return out
 }
 
@@ -87,6 +88,7 @@ type expander struct {
 	index  map[string]int
 	roles  map[string][]string // unit → the roles anything in it is cut from
 	copies map[string]string   // unit and what changes → its copy
+	others map[string]string   // unit → its copy that is pressed the other way
 }
 
 // reference gives the copy of what a reference names, its variant included.
@@ -175,7 +177,7 @@ func (x *expander) rolesOf(id string) []string {
 	return x.roles[id]
 }
 
-func sortedKeys(m map[string]string) []string {
+func sortedKeys[V any](m map[string]V) []string {
 	keys := make([]string, 0, len(m))
 	for k := range m {
 		keys = append(keys, k)

@@ -41,6 +41,7 @@ type Document struct {
 
 	Supplies   []cloth.Supply `json:"supplies,omitempty" doc:"Cloth on the shelf that is promised to this quilt"`
 	Colourways []Colourway    `json:"colourways,omitempty" doc:"Blocks in other fabrics"`
+	Press      *Press         `json:"press,omitempty" doc:"What was decided of the pressing beyond the schools"`
 }
 
 // Fabric and Role are the cloth room's.

@@ -9,7 +9,7 @@ import (
 // Schools are the ways of working the quilter chose where quilters differ. They hold for the project; what makes sense for a
 // single step can be chosen differently there.
 type Schools struct {
-	Press    pressing.School        `json:"press" enum:"nest,dark,open"`
+	Press    pressing.School        `json:"press" enum:"nest,dark,open,flat,outward,inward,late"`
 	SetFirst bool                   `json:"setFirst" doc:"Press the seam flat as sewn before it is pressed to a side"`
 	Sewing   string                 `json:"sewing" enum:"alternate,same"`
 	Joining  string                 `json:"joining" enum:"one,pairs"`
@@ -23,7 +23,7 @@ type Schools struct {
 
 // StepSchools is what one step does differently; what is left out is as in the project.
 type StepSchools struct {
-	Press    pressing.School `json:"press,omitempty" enum:"nest,dark,open"`
+	Press    pressing.School `json:"press,omitempty" enum:"nest,dark,open,flat,outward,inward"`
 	SetFirst *bool           `json:"setFirst,omitempty"`
 	Pins     string          `json:"pins,omitempty" enum:"none,crossings,everywhere,glue"`
 }
@@ -127,6 +127,10 @@ func Questions() []Question {
 			{Value: "nest", Name: "so that seams nest", Changes: "Crossings interlock first; to the dark where that is left open."},
 			{Value: "dark", Name: "to the dark, always", Changes: "No dark allowance shows through a light patch; some crossings may lie on each other."},
 			{Value: "open", Name: "every seam open", Changes: "Flat, but open seams do not nest: each crossing wants a pin."},
+			{Value: "flat", Name: "so that seams nest, away from bulk", Changes: "Crossings interlock first; then away from the side where more seams end, whatever the colour."},
+			{Value: "outward", Name: "so that seams nest, outward", Changes: "Crossings interlock first; then away from the middle of each unit, so that its edges lie the same all round."},
+			{Value: "inward", Name: "so that seams nest, inward", Changes: "Crossings interlock first; then toward the middle of each unit, so that its edges stay thin."},
+			{Value: "late", Name: "so that seams nest, the last seams late", Changes: "The last seams of each block stay undecided until the blocks lie in their rows: every other one then goes the other way."},
 		}},
 		{"/schools/prepare", "Before cutting, cloth is", "", []Answer{
 			{Value: "press", Name: "pressed", Changes: "Pressed flat and folded; what it shrinks later it shrinks in the quilt."},

@@ -250,7 +250,8 @@ func (m *Grid) line(t *Table, r *run, out *Made, cells []cell, i int, word strin
 			return laid{}, false
 		}
 		act.Sews = append(act.Sews, seam)
-		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Facing(c.name, c.piece, piece.Left), Minus: Facing(left.name, left.piece, piece.Right)})
+		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Facing(c.name, c.piece, piece.Left), Minus: Facing(left.name, left.piece, piece.Right), Outward: outward(k-1, len(cells)-1, 1)})
+		p = t.spun(p, seam)
 	}
 	act.Takes, act.Piece = counted(list), p
 	act.Joins = &Joins{Left: cells[0].name, Right: cells[1].name, LeftPiece: cells[0].piece, RightPart: cells[1].piece, Edge: "unit to unit, from left to right"}
@@ -276,7 +277,8 @@ func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, word string) (piec
 			return piece.Piece{}, false
 		}
 		act.Sews = append(act.Sews, seam)
-		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Facing(sewn[i-1].name, sewn[i-1].piece, piece.Bottom), Minus: Facing(sewn[i].name, sewn[i].piece, piece.Top)})
+		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Facing(sewn[i-1].name, sewn[i-1].piece, piece.Bottom), Minus: Facing(sewn[i].name, sewn[i].piece, piece.Top), Outward: outward(i-1, len(sewn)-1, -1)})
+		p = t.spun(p, seam)
 	}
 	act.Piece = p
 	act.Joins = &Joins{Left: sewn[0].name, Right: sewn[1].name, LeftPiece: sewn[0].piece, RightPart: sewn[1].piece, Edge: fmt.Sprintf("the top edge of each %s to the bottom edge of the one above", word)}

@@ -65,8 +65,9 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		out.Seams = append(out.Seams, Seam{
 			ID:    id,
 			Plus:  Facing(part.Unit.Name, right, piece.Left),
-			Minus: Facing(name, left, piece.Right),
+			Minus: Facing(name, left, piece.Right), Outward: outward(i-1, len(m.Columns)-1, 1),
 		})
+		out.Piece = t.spun(out.Piece, id)
 		act := Act{
 			ID: id, Does: Sews, Name: name + " + " + part.Unit.Name, Piece: out.Piece, Seams: 1, Sews: []string{id}, Takes: takes(taken, c.Unit),
 			Joins: &Joins{Left: name, Right: part.Unit.Name, LeftPiece: left, RightPart: right},

@@ -54,6 +54,7 @@ type Table struct {
 	Squaring measure.Length // lost to squaring up the end of a strip or strip set
 	Every    int            // sub-cuts after which the end is squared up again; 0 for never
 	Ends     bool           // what is left of strips gives smaller patches
+	Spun     map[string]bool // seams whose crossings are spun, or single crossings, as SpunAt names them
 	Marking  Marking        // how sewing lines are shown
 	Usable   func(role string) (measure.Length, bool)
 	Made     func(unit string) (Made, bool)
@@ -72,6 +73,17 @@ func (t *Table) With(more []Made) *Table {
 		return t.Made(unit)
 	}
 	return &out
+}
+
+// SpunAt names one crossing of a seam, counted from 1.
+func SpunAt(seam string, point int) string { return fmt.Sprintf("%s#%d", seam, point) }
+
+// spun is a piece with the crossings of a seam spun that are asked for.
+func (t *Table) spun(p piece.Piece, seam string) piece.Piece {
+	if len(t.Spun) == 0 {
+		return p
+	}
+	return p.Spin(seam, func(point int) bool { return t.Spun[seam] || t.Spun[SpunAt(seam, point)] })
 }
 
 // Marking is how a sewing line on the diagonal is shown to the needle.
@@ -251,6 +263,20 @@ func (j *Joins) lay(over []piece.Piece, lines ...piece.Line) *Joins {
 type Seam struct {
 	ID          string
 	Plus, Minus Neighbour
+	Outward     int  // which of them lies away from the middle of what is sewn; 0 where neither does
+	Row         bool // it joins blocks to a row: such seams are pressed one way as far as may be
+}
+
+// outward says of seam i (from 0) of n that lie side by side on which side of it the nearer edge is; positive is that of what is sewn
+// on.
+func outward(i, n, positive int) int {
+	switch d := 2*i + 1 - n; {
+	case d > 0:
+		return positive
+	case d < 0:
+		return -positive
+	}
+	return 0
 }
 
 // Neighbour is what a seam can be pressed toward.

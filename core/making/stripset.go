@@ -90,7 +90,7 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 		out.Seams = append(out.Seams, Seam{
 			ID:    id,
 			Plus:  Neighbour{Name: fmt.Sprintf("strip %d", i), Roles: []string{m.Strips[i-1].Role}},
-			Minus: Neighbour{Name: fmt.Sprintf("strip %d", i+1), Roles: []string{s.Role}},
+			Minus: Neighbour{Name: fmt.Sprintf("strip %d", i+1), Roles: []string{s.Role}}, Outward: outward(i-1, len(m.Strips)-1, -1),
 		})
 	}
 	act.Piece = out.Piece

@@ -30,6 +30,7 @@ type Meeting struct {
 	Over string
 	A, B End
 	Spot Point
+	Spin bool // not two seams that cross, but a seam spun round where they do: it has to turn as they do
 }
 
 // Miss is a place where two seam ends should meet under the seam Over and do not: they leave it at the same angle, and lie

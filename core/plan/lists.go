@@ -371,7 +371,7 @@ func (b *builder) steps() []Step {
 			add(b.subCut(c, a, a.Set, b.made(a.Set).Unit.Name))
 		}
 	}
-	for _, batch := range b.batches {
+	for _, batch := range b.sewing() {
 		add(b.sewn(batch))
 	}
 	list := []Step{}

@@ -251,7 +251,6 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	if !b.settle() {
 		return p, b.problems
 	}
-	b.batches = batching.Plan(b.units, b.layout, b.lines)
 
 	w, h := b.layout.Finished()
 	p.Finished, p.Block = b.size(w, h), b.size(b.layout.BlockW, b.layout.BlockH)
@@ -284,9 +283,8 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 // settle decides the pressing and lays the top out, counts, and plans the cutting. false when nothing can be counted.
 func (b *builder) settle() bool {
 	d := b.x
-	b.press = pressing.Decide(d.Top, &b.t, b.units, func(unit string) pressing.School { return d.Schools.PressOf(baseOf(unit)) }, b.lightness, b.fabric)
+	b.press = pressing.Decide(d.Top, &b.t, b.units, b.asking())
 	b.layout = b.press.Layout
-	b.remedy()
 	for _, ring := range b.layout.Rings {
 		if role := ring.Border.Corners; role != "" && ring.Border.Corner == nil {
 			id := quilt.CornerSquares(ring.Border.ID)
@@ -387,27 +385,9 @@ func (b *builder) things() []Thing {
 	return list
 }
 
-// remedy tries whether sewing alike rows as steps of their own would let more crossings nest.
-func (b *builder) remedy() {
-	b.apart = -1
-	if b.press.Clashes == 0 || !slices.ContainsFunc(b.units, func(m making.Made) bool { return m.Shared }) {
-		return
-	}
-	d := copied(b.d)
-	for _, u := range d.Parts {
-		if g, ok := u.How.(*making.Grid); ok {
-			g.Apart = true
-		}
-	}
-	other := builder{d: d, x: d, acts: map[string]step{}}
-	other.table()
-	if other.problems.Stopped() || !other.make() {
-		return
-	}
-	p := pressing.Decide(other.x.Top, &other.t, other.units, func(unit string) pressing.School { return d.Schools.PressOf(baseOf(unit)) }, other.lightness, other.fabric)
-	if p.Clashes < b.press.Clashes {
-		b.apart = p.Clashes
-	}
+// asking is what the document says of the pressing.
+func (b *builder) asking() pressing.Asking {
+	return pressing.Asking{School: func(unit string) pressing.School { return b.d.Schools.PressOf(baseOf(unit)) }, Lightness: b.lightness, Look: b.fabric, Fixed: b.fixed}
 }
 
 // baseOf is the unit, row kind or border of the document that a step or a unit made belongs to.
@@ -443,7 +423,7 @@ type builder struct {
 	layout   quilt.Layout
 	lines    map[string]demand.Line
 	demand   demand.Plan
-	apart    int // clashes left if rows that are alike were steps of their own; -1 where that is no remedy
+	fixed    map[string]int // seams that are held to a side
 	cut      cutting.Plan
 	batches  []batching.Batch
 }
@@ -507,6 +487,13 @@ func (b *builder) table() {
 	exact := measure.Ruler{Units: d.Units, Mark: seamMark(d.Units)}
 	b.seam = Seam{exact.Read(stitched), exact.Read(fold), exact.Read(s)}
 	b.x = d.Expanded(&b.problems)
+	b.fixed = d.Fixed(&b.problems)
+	spun := map[string]bool{}
+	if d.Press != nil {
+		for _, seam := range d.Press.Spun {
+			spun[seam] = true
+		}
+	}
 	b.shelf = cloth.Check(d.Fabrics, b.x.Roles, usable, d.Units, &b.problems)
 	b.shelf.Supply(d.Supplies, d.Units, &b.problems)
 	if strip <= 2*s {
@@ -523,7 +510,7 @@ func (b *builder) table() {
 			break
 		}
 	}
-	b.t = making.Table{Units: d.Units, Seam: s, Fold: fold, Strip: strip, Ruler: ruler, Squaring: squaring, Every: d.Cloth.Every, Ends: d.Schools.Ends == "use", Marking: d.Schools.Marking, Usable: b.shelf.Usable, Problems: &b.problems}
+	b.t = making.Table{Units: d.Units, Seam: s, Fold: fold, Strip: strip, Ruler: ruler, Squaring: squaring, Every: d.Cloth.Every, Spun: spun, Ends: d.Schools.Ends == "use", Marking: d.Schools.Marking, Usable: b.shelf.Usable, Problems: &b.problems}
 }
 
 // schools checks every way of working against what there is to choose from.

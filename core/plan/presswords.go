@@ -19,7 +19,6 @@ type Pressing struct {
 	Nested    int          `json:"nested"`
 	Clashes   int          `json:"clashes"`
 	Opened    int          `json:"opened"`
-	Apart     bool         `json:"apart" doc:"Sewing alike rows as steps of their own would let more nest"`
 	Turned    int          `json:"turned" doc:"Blocks to lay turned by half beyond what the layout says"`
 	Places    []PressPlace `json:"places"`
 	Lines     []PressLine  `json:"lines" doc:"What to press, in order of work"`
@@ -68,28 +67,21 @@ func (b *builder) pressList() Pressing {
 		switch {
 		case b.d.Schools.Press == pressing.Dark:
 			out.Detail = "You press to the dark, come what may. Press to nest instead, or pin these crossings."
-		case p.Proven:
+		case p.Proven():
 			out.Detail = "With one way of pressing for each kind, fewer is not possible. Pin these crossings or open the seams there"
 			if onlyBetweenBlocks(p.Places) {
 				out.Detail += "; a plain block between the pieced ones would let all nest"
 			}
 			out.Detail += "."
-			if b.apart >= 0 {
-				out.Detail += fmt.Sprintf(" Rows that are alike are pressed alike: as steps of their own, %d would be left.", b.apart)
-				out.Apart = true
-			}
 		default:
 			out.Detail = "This is the best way found; a better one may exist. Pin these crossings or open the seams there."
 		}
 	}
 	if p.Layout.Turned > 0 {
-		which := "Lay every other block turned by half"
-		if p.Layout.Turning == quilt.OtherColumns {
-			which = "Lay the blocks of every other column turned by half"
-		}
+		which := fmt.Sprintf("Lay %s turned by %s", map[quilt.Pattern]string{quilt.EveryOther: "every other block", quilt.EveryColumn: "the blocks of every other column", quilt.EveryRow: "the blocks of every other row"}[p.Layout.Turning.Which], map[int]string{180: "half", 90: "a quarter"}[p.Layout.Turning.Degrees])
 		out.Detail += fmt.Sprintf(" %s, %d in all: it looks the same, and its seams then nest with its neighbours.", which, p.Layout.Turned)
 	}
-	for _, batch := range b.batches {
+	for _, batch := range b.sewing() {
 		if len(batch.Presses) == 0 {
 			continue
 		}

@@ -69,7 +69,7 @@ func decided(t *testing.T, top quilt.Top, school School, sameLook bool, units ..
 		n++ // no two patches look alike, so nothing may be turned
 		return fmt.Sprint(n)
 	}
-	return Decide(top, &tb, list, func(string) School { return school }, func(role string) float64 { return float64(role[0]) * 20 }, look)
+	return Decide(top, &tb, list, Asking{School: func(string) School { return school }, Lightness: func(role string) float64 { return float64(role[0]) * 20 }, Look: look})
 }
 
 func all(rows, columns int, units ...string) quilt.Top {
@@ -104,8 +104,8 @@ func TestCheckValuesOfIdenticalBlocks(t *testing.T) {
 		{"three-strip rail", rail, 24, 24, ""}, // its look does not allow the turn
 	} {
 		p := decided(t, all(4, 4, "block"), Nest, false, c.units...)
-		if p.Clashes != c.clash || !p.Proven {
-			t.Errorf("%s, identical: %d clashes (proven: %v), want %d", c.name, p.Clashes, p.Proven, c.clash)
+		if p.Clashes != c.clash || !p.Proven() {
+			t.Errorf("%s, identical: %d clashes (proven: %v), want %d", c.name, p.Clashes, p.Proven(), c.clash)
 		}
 		p = decided(t, all(4, 4, "block"), Nest, true, c.units...)
 		if p.Clashes != c.turned {
@@ -191,8 +191,8 @@ func TestSearchAgreesWithTryingEverything(t *testing.T) {
 			}
 			best = min(best, cost)
 		}
-		if got := solve(n, springs, crossingBudget); got.cost != best || !got.proven {
-			t.Fatalf("cost %d (proven %v), trying everything gives %d: %v", got.cost, got.proven, best, springs)
+		if got := solve(n, springs, crossingBudget); got.cost != best || got.bound != best {
+			t.Fatalf("cost %d (bound %d), trying everything gives %d: %v", got.cost, got.bound, best, springs)
 		}
 	}
 }

@@ -14,12 +14,12 @@ type spring struct {
 
 const ground = 0
 
-// solution is a side for every variable, the weight of springs left unsatisfied, and whether nothing can weigh less.
+// solution is a side for every variable, the weight of springs left unsatisfied, and a weight below which no answer comes.
 type solution struct {
-	x      []int8
-	group  []int // variables that springs tie together have the same group; the ground is in group 0
-	cost   int64
-	proven bool
+	x     []int8
+	group []int // variables that springs tie together have the same group; the ground is in group 0
+	cost  int64
+	bound int64
 }
 
 // How many steps the branch and bound of one component may take. Crossings of up to some sixty seams stay far below theirs;
@@ -32,7 +32,7 @@ const (
 // solve minimises the weight of springs that are not satisfied, exactly, component by component: branch and bound from a
 // good first answer. Variable 0 is the ground.
 func solve(n int, springs []spring, budget int) solution {
-	out := solution{x: make([]int8, n), group: make([]int, n), proven: true}
+	out := solution{x: make([]int8, n), group: make([]int, n)}
 	out.x[ground] = 1
 	touching := make([][]spring, n)
 	for _, s := range springs {
@@ -63,11 +63,14 @@ func solve(n int, springs []spring, budget int) solution {
 				out.group[w] = ground // it cannot be flipped without cost
 			}
 		}
-		out.proven = out.proven && c.budget > 0
+		out.bound += c.bound
 	}
 	for _, s := range springs {
 		if int(out.x[s.a])*int(out.x[s.b]) != s.sign {
 			out.cost += s.weight
+			if s.a == ground && s.b == ground { // two seams that are held
+				out.bound += s.weight
+			}
 		}
 	}
 	return out
@@ -75,7 +78,7 @@ func solve(n int, springs []spring, budget int) solution {
 
 // decide satisfies the crossings first and the wishes after: what the crossings tie together can still be flipped as one,
 // and which way is chosen by the wishes.
-func decide(n int, crossings, wishes []spring) (x []int8, clashes int64, proven bool) {
+func decide(n int, crossings, wishes []spring) (x []int8, bound int64) {
 	tied := solve(n, crossings, crossingBudget)
 	asGroups := make([]spring, len(wishes))
 	for i, w := range wishes {
@@ -86,7 +89,7 @@ func decide(n int, crossings, wishes []spring) (x []int8, clashes int64, proven 
 	for v := range x {
 		x[v] = tied.x[v] * flips.x[tied.group[v]]
 	}
-	return x, tied.cost, tied.proven
+	return x, tied.bound
 }
 
 // component lists the variables tied to v through springs other than to the ground, each after a neighbour, heaviest first.
@@ -120,6 +123,7 @@ type search struct {
 	cost     int64
 	found    bool
 	budget   int
+	bound    int64
 }
 
 func (c *search) run() {
@@ -141,7 +145,94 @@ func (c *search) run() {
 		}
 	}
 	c.greedy()
+	c.bound = c.packing()
+	if c.cost == c.bound {
+		return
+	}
 	c.descend(0, 0)
+	if c.budget > 0 {
+		c.bound = c.cost
+	}
+}
+
+// packing is a weight that every answer leaves unsatisfied: rings of springs that contradict each other, each spring's weight given
+// to no more rings than it can bear.
+func (c *search) packing() (bound int64) {
+	var springs []spring
+	in := map[int]bool{ground: true}
+	for _, v := range c.order {
+		in[v] = true
+	}
+	for _, v := range c.order {
+		for _, s := range c.touching[v] {
+			other := s.a + s.b - v
+			if s.a == s.b || other == ground || v < other { // each spring once
+				springs = append(springs, s)
+			}
+		}
+	}
+	near := make(map[int][]int, len(in)) // variable → the springs that touch it
+	for i, s := range springs {
+		near[s.a] = append(near[s.a], i)
+		if s.a != s.b {
+			near[s.b] = append(near[s.b], i)
+		}
+	}
+	type reached struct {
+		x, by, depth int
+		from         int
+	}
+	for {
+		tree := map[int]reached{}
+		ring, top := -1, 0
+		for _, root := range append([]int{ground}, c.order...) {
+			if _, seen := tree[root]; seen || ring >= 0 {
+				continue
+			}
+			tree[root] = reached{1, -1, 0, root}
+			queue := []int{root}
+			for len(queue) > 0 && ring < 0 {
+				v := queue[0]
+				queue = queue[1:]
+				for _, i := range near[v] {
+					s := springs[i]
+					if s.weight == 0 || i == tree[v].by {
+						continue
+					}
+					w := s.a + s.b - v
+					at, seen := tree[w]
+					if !seen {
+						tree[w] = reached{tree[v].x * s.sign, i, tree[v].depth + 1, v}
+						queue = append(queue, w)
+					} else if at.x*tree[v].x != s.sign {
+						ring, top = i, v
+						break
+					}
+				}
+			}
+		}
+		if ring < 0 {
+			return bound
+		}
+		// The ring is the two ways up the tree from the ends of the spring that contradicts, and that spring.
+		members := []int{ring}
+		a, b := top, springs[ring].a+springs[ring].b-top
+		for a != b {
+			if tree[a].depth < tree[b].depth {
+				a, b = b, a
+			}
+			members = append(members, tree[a].by)
+			a = tree[a].from
+		}
+		least := springs[ring].weight
+		for _, i := range members {
+			least = min(least, springs[i].weight)
+		}
+		bound += least
+		for _, i := range members {
+			springs[i].weight -= least
+		}
+	}
 }
 
 // at is the place of a value in a price: −1 first, +1 second.

@@ -55,15 +55,35 @@ type Border struct {
 // MostBlocks is how many blocks a quilt may have.
 const MostBlocks = 10000
 
-// Turning is a way of laying out blocks that look the same after half a turn: which of them are laid turned.
-type Turning string
+// Turning is a way of laying out blocks that look the same turned: which of them are laid so, and by how much.
+type Turning struct {
+	Which   Pattern
+	Degrees int // 180 or 90
+}
 
-// The turnings that cost nothing but attention.
+// Pattern says which blocks of a layout are meant.
+type Pattern string
+
+// The patterns.
 const (
-	AsDrawn      Turning = "as drawn"
-	EveryOther   Turning = "every other block turned"
-	OtherColumns Turning = "every other column turned"
+	None        Pattern = ""
+	EveryOther  Pattern = "every other block"
+	EveryColumn Pattern = "every other column"
+	EveryRow    Pattern = "every other row"
 )
+
+// Patterns lists those that mean some blocks.
+var Patterns = []Pattern{EveryOther, EveryColumn, EveryRow}
+
+// Turnings lists the ways in the order of what they ask of the quilter: half turns before quarter turns.
+var Turnings = []Turning{
+	{None, 180},
+	{EveryOther, 180}, {EveryColumn, 180}, {EveryRow, 180},
+	{EveryOther, 90}, {EveryColumn, 90}, {EveryRow, 90},
+}
+
+// AsDrawn turns nothing.
+var AsDrawn = Turnings[0]
 
 // Layout is the top laid out: every cell with its block, rows that are sewn alike, and its sizes.
 type Layout struct {
@@ -312,12 +332,12 @@ func patchesOf(top Top, t *making.Table) int {
 	return n
 }
 
-// Lay lays out a top that Check found good. turns says which blocks look the same after half a turn and may be laid turned.
+// Lay lays out a top that Check found good. turns says which blocks look the same once turned so.
 func Lay(top Top, t *making.Table, turning Turning, turns func(unit string) bool) Layout {
 	l := Layout{Turning: turning, Blocks: map[string]making.Made{}, Count: map[string]int{}, Seam: t.Seam}
 	laid := func(cell Cell, row, column int) Cell {
-		if !Fills(cell.Unit) && turning.turned(row, column) && turns(cell.Unit) {
-			cell.Turn = (cell.Turn + 180) % 360
+		if !Fills(cell.Unit) && turning.Which.Means(row, column) && turns(cell.Unit) {
+			cell.Turn = (cell.Turn + turning.Degrees) % 360
 			l.Turned++
 		}
 		return cell
@@ -411,12 +431,15 @@ func (l *Layout) straight(top Top, laid func(cell Cell, row, column int) Cell) {
 	}
 }
 
-func (t Turning) turned(row, column int) bool {
-	switch t {
+// Means says whether a pattern means the block in a row and column, from 0.
+func (p Pattern) Means(row, column int) bool {
+	switch p {
 	case EveryOther:
 		return (row+column)%2 == 1
-	case OtherColumns:
+	case EveryColumn:
 		return column%2 == 1
+	case EveryRow:
+		return row%2 == 1
 	}
 	return false
 }

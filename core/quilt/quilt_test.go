@@ -89,24 +89,24 @@ func TestSizesFromBlocksAndBorders(t *testing.T) {
 func TestOnlyBlocksThatLookTheSameAreTurned(t *testing.T) {
 	for _, c := range []struct {
 		repeat  [][]Cell
-		turning Turning
-		turned  int
+		which  Pattern
+		turned int
 	}{
 		{[][]Cell{{{Unit: "a"}}}, EveryOther, 8},
-		{[][]Cell{{{Unit: "a"}}}, OtherColumns, 8},
+		{[][]Cell{{{Unit: "a"}}}, EveryColumn, 8},
 		{[][]Cell{{{Unit: "b"}}}, EveryOther, 0},
 		{[][]Cell{{{Unit: "a"}, {Unit: "b"}}}, EveryOther, 4},
-		{[][]Cell{{{Unit: "a"}}}, AsDrawn, 0},
+		{[][]Cell{{{Unit: "a"}}}, None, 0},
 	} {
-		l := laid(t, Top{Rows: 4, Columns: 4, Repeat: c.repeat}, c.turning)
+		l := laid(t, Top{Rows: 4, Columns: 4, Repeat: c.repeat}, Turning{c.which, 180})
 		if l.Turned != c.turned {
-			t.Errorf("%s: %d blocks turned, want %d", c.turning, l.Turned, c.turned)
+			t.Errorf("%s: %d blocks turned, want %d", c.which, l.Turned, c.turned)
 		}
 		for r := range 4 {
 			for cc := range 4 {
 				cell := l.Cell(r, cc)
-				if want := c.turning == EveryOther && (r+cc)%2 == 1 || c.turning == OtherColumns && cc%2 == 1; cell.Unit == "a" && (cell.Turn == 180) != want {
-					t.Errorf("%s: row %d, column %d is turned by %d", c.turning, r, cc, cell.Turn)
+				if want := c.which == EveryOther && (r+cc)%2 == 1 || c.which == EveryColumn && cc%2 == 1; cell.Unit == "a" && (cell.Turn == 180) != want {
+					t.Errorf("%s: row %d, column %d is turned by %d", c.which, r, cc, cell.Turn)
 				}
 			}
 		}

@@ -1,0 +1,195 @@
+package document
+
+import (
+	"encoding/json"
+	"fmt"
+	"slices"
+	"strings"
+
+	"vicis/core/making"
+	"vicis/core/pressing"
+	"vicis/core/problem"
+	"vicis/core/quilt"
+)
+
+// Press is what was decided of the pressing beyond the schools.
+type Press struct {
+	Held    map[string]Side `json:"held,omitempty" doc:"Seams that are held to a side, by their id"`
+	Done    []string        `json:"done,omitempty" doc:"Steps that are pressed already, as their seams are held: to change them is to press them again"`
+	Spun    []string        `json:"spun,omitempty" doc:"Seams whose crossings are spun"`
+	TwoWays []TwoWays       `json:"twoWays,omitempty" doc:"Blocks that are pressed two ways"`
+}
+
+// Side is a side of a seam, by its direction.
+type Side string
+
+// The sides.
+const (
+	Plus  Side = "plus"  // left of its direction
+	Minus Side = "minus" // right of it
+	Both  Side = "open"
+)
+
+var sides = map[Side]int{Plus: 1, Minus: -1, Both: 0}
+
+// TwoWays is a block of which some are pressed another way.
+type TwoWays struct {
+	Unit  string        `json:"unit"`
+	Which quilt.Pattern `json:"which" enum:"every other block,every other column,every other row" doc:"Which of them are pressed the other way"`
+	Whole bool          `json:"whole,omitempty" doc:"With everything they are made of, strip sets too; else their last seams alone"`
+	In    string        `json:"in,omitempty" doc:"A block sewn of them: which of them within it, by its rows and columns; in the quilt when left out"`
+}
+
+// Fixed gives the seams that are held, and says what is wrong with how that is written.
+func (d Document) Fixed(problems *problem.List) map[string]int {
+	out := map[string]int{}
+	if d.Press == nil {
+		return out
+	}
+	for _, seam := range sortedKeys(d.Press.Held) {
+		x, ok := sides[d.Press.Held[seam]]
+		if !ok {
+			problems.Stop("side-unknown", problem.At("press", "held", seam), fmt.Sprintf("“%s” is no side to press a seam to.", d.Press.Held[seam]), "Choose plus, minus or open.")
+			continue
+		}
+		out[seam] = x
+	}
+	return out
+}
+
+// second is the end of the id of what is pressed the other way.
+const second = "B"
+
+// twoWays copies the blocks that are pressed two ways, and lays the copies.
+func (x *expander) twoWays(problems *problem.List) {
+	d, out := x.d, x.out
+	var list []TwoWays
+	if d.Press != nil {
+		list = d.Press.TwoWays
+	}
+	late := d.Schools.Press == pressing.Late
+	for i, t := range list {
+		at := problem.At("press", "twoWays", i)
+		if _, known := x.index[t.Unit]; !known {
+			problems.Stop("unit-unknown", at+"/unit", fmt.Sprintf("There is no unit “%s” to press two ways.", t.Unit), "Choose one of the units, or take it out.")
+		} else if _, known := x.index[t.In]; t.In != "" && !known {
+			problems.Stop("unit-unknown", at+"/in", fmt.Sprintf("There is no unit “%s” to look for it in.", t.In), "Choose one of the units, or take it out.")
+		} else if !slices.Contains(quilt.Patterns, t.Which) {
+			problems.Stop("pattern-unknown", at+"/which", fmt.Sprintf("“%s” does not say which blocks are pressed the other way.", t.Which), "Choose every other block, column or row.")
+		}
+	}
+	ways := func(unit string) (TwoWays, bool) {
+		base, _, _ := strings.Cut(unit, "@")
+		base, _, _ = strings.Cut(base, ":")
+		for _, t := range list {
+			if t.Unit == base && t.In == "" && slices.Contains(quilt.Patterns, t.Which) {
+				return t, true
+			}
+		}
+		if i, known := x.index[base]; late && known && len(d.Parts[i].How.Parts()) > 0 {
+			return TwoWays{Unit: base, Which: quilt.EveryOther}, true
+		}
+		return TwoWays{}, false
+	}
+	for _, t := range list {
+		if t.In != "" {
+			x.within(t)
+		}
+	}
+	if len(list) == 0 && !late || len(out.Top.Repeat) == 0 {
+		return
+	}
+	rows, columns := len(out.Top.Repeat), len(out.Top.Repeat[0])
+	if slices.ContainsFunc(out.Top.Repeat, func(row []quilt.Cell) bool { return len(row) != columns || columns == 0 }) {
+		return // said elsewhere
+	}
+	repeat := make([][]quilt.Cell, rows*(1+rows%2))
+	for r := range repeat {
+		repeat[r] = make([]quilt.Cell, columns*(1+columns%2))
+		for c := range repeat[r] {
+			cell := out.Top.Repeat[r%rows][c%columns]
+			if t, two := ways(cell.Unit); two && t.Which.Means(r, c) {
+				cell.Unit = x.pressed(cell.Unit, t.Whole)
+			}
+			repeat[r][c] = cell
+		}
+	}
+	if len(x.others) > 0 {
+		out.Top.Repeat = repeat
+	}
+}
+
+// within lays the copy of a unit in some of the cells of a block, in its colourways too.
+func (x *expander) within(t TwoWays) {
+	for i := range len(x.out.Parts) {
+		u := x.out.Parts[i]
+		if base, _, _ := strings.Cut(u.ID, "@"); base != t.In {
+			continue
+		}
+		var copied making.Unit
+		text, err := json.Marshal(u)
+		if err != nil || json.Unmarshal(text, &copied) != nil {
+			continue
+		}
+		copied.Of = u.Of
+		lay := func(unit *string, row, column int) {
+			base, _, _ := strings.Cut(*unit, "@")
+			base, _, _ = strings.Cut(base, ":")
+			if base == t.Unit && t.Which.Means(row, column) {
+				*unit = x.pressed(*unit, true)
+			}
+		}
+		switch how := copied.How.(type) {
+		case *making.Grid:
+			for r := range how.Rows {
+				for c := range how.Rows[r] {
+					lay(&how.Rows[r][c].Unit, r, c)
+				}
+			}
+		case *making.Joined:
+			for c := range how.Columns {
+				lay(&how.Columns[c].Unit, 0, c)
+			}
+		}
+		x.out.Parts[i] = copied
+	}
+}
+
+// pressed is the copy of a unit that is pressed the other way; where it is so as a whole, of everything in it that has a seam.
+func (x *expander) pressed(ref string, whole bool) string {
+	base, variant, has := strings.Cut(ref, ":")
+	suffix := ""
+	if has {
+		suffix = ":" + variant
+	}
+	if done, ok := x.others[base]; ok {
+		return done + suffix
+	}
+	i := slices.IndexFunc(x.out.Parts, func(u making.Unit) bool { return u.ID == base })
+	if i < 0 {
+		return ref
+	}
+	if _, patch := x.out.Parts[i].How.(*making.PlainPatch); patch {
+		return ref
+	}
+	var u making.Unit
+	text, err := json.Marshal(x.out.Parts[i])
+	if err != nil || json.Unmarshal(text, &u) != nil {
+		return ref
+	}
+	was := &x.out.Parts[i]
+	u.ID, u.Name, u.Of = was.ID+"@"+second, was.Name+", B", was.Of
+	if u.Of == 0 {
+		u.Of = i + 1
+	}
+	was.Name += ", A"
+	x.others[base] = u.ID
+	if whole {
+		for _, other := range making.References(u.How) {
+			*other = x.pressed(*other, true)
+		}
+	}
+	u.Also = nil
+	x.out.Parts = append(x.out.Parts, u)
+	return u.ID + suffix
+}

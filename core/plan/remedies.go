@@ -1,0 +1,428 @@
+package plan
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"vicis/core/document"
+	"vicis/core/making"
+	"vicis/core/pressing"
+	"vicis/core/problem"
+	"vicis/core/quilt"
+)
+
+// Remedy is something to do about crossings that do not nest, with what it leaves and what it costs.
+type Remedy struct {
+	Name     string            `json:"name"`
+	Says     string            `json:"says" doc:"What it asks of the quilter"`
+	Clashes  int               `json:"clashes" doc:"Crossings that then do not nest"`
+	Kinds    int               `json:"kinds" doc:"Ways of pressing to keep in mind: kinds of seams that are pressed, each all alike"`
+	Sets     int               `json:"sets" doc:"Strip sets to sew then"`
+	Costs    []string          `json:"costs"`
+	Document document.Document `json:"document" doc:"The project with the remedy taken"`
+}
+
+// Remedies is what stands against the crossings that do not nest, and what can be done, in the order of what it costs.
+type Remedies struct {
+	Says     string     `json:"says"`
+	Standing []Standing `json:"standing" doc:"The crossings that cannot nest, with what stands against each kind"`
+	List     []Remedy   `json:"list"`
+}
+
+// Standing is one kind of crossing that does not nest, and why.
+type Standing struct {
+	Where string   `json:"where"`
+	Count int      `json:"count"`
+	Seams []string `json:"seams" doc:"The two seams, by id"`
+	Names []string `json:"names"`
+	Why   []string `json:"why" doc:"The chain of reasons, one after the other"`
+}
+
+// RemediesFor lists what can be done about the crossings of a document that do not nest: nothing where all do.
+func RemediesFor(d document.Document) (Remedies, problem.List) {
+	out := Remedies{Standing: []Standing{}, List: []Remedy{}}
+	b := &builder{d: d, x: d, acts: map[string]step{}}
+	b.table()
+	if b.problems.Stopped() || !b.make() || !b.settle() {
+		return out, b.problems
+	}
+	for _, c := range merged(b.press.Clashing) {
+		out.Standing = append(out.Standing, b.standing(c))
+	}
+	if b.press.Clashes == 0 {
+		return out, b.problems
+	}
+	out.Says = "With one way of pressing for each kind, fewer is not possible."
+	switch {
+	case len(b.press.Release) > 0:
+		out.Says = "Seams are held so that more clash than must."
+	case b.d.Schools.Press == pressing.Dark:
+		out.Says = "You press to the dark, come what may."
+	case !b.press.Proven():
+		out.Says = fmt.Sprintf("%d might do, fewer than that is not possible.", b.press.Bound)
+	}
+	before := b.costs()
+	least := b.press.Clashes // that a remedy of two ways leaves so far
+	for _, family := range b.candidates() {
+		best := Remedy{Clashes: b.press.Clashes}
+		for _, one := range family.list {
+			if r, ok := tried(one, before); ok && r.Clashes < best.Clashes {
+				best = r
+			}
+		}
+		if best.Name == "" || family.twoWays && best.Clashes >= least {
+			continue // nothing helps, or less does as much
+		}
+		if family.twoWays {
+			least = best.Clashes
+		}
+		out.List = append(out.List, best)
+	}
+	return out, b.problems
+}
+
+// merged adds up clashes of the same two seams at the same kind of place.
+func merged(list []pressing.Clash) []pressing.Clash {
+	var out []pressing.Clash
+	for _, c := range list {
+		i := slices.IndexFunc(out, func(o pressing.Clash) bool {
+			return o.Where == c.Where && (o.A == c.A && o.B == c.B || o.A == c.B && o.B == c.A)
+		})
+		if i >= 0 {
+			out[i].Count += c.Count
+		} else {
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// costs is what a plan asks of the quilter.
+type costs struct{ kinds, sets, spun, opened, steps int }
+
+func (b *builder) costs() costs {
+	c := costs{spun: b.press.Spun, opened: b.press.Opened}
+	for _, batch := range b.sewing() {
+		c.steps++
+		if len(batch.Presses) > 0 {
+			c.kinds++
+		}
+	}
+	for _, a := range b.cut.Sets {
+		c.sets += a.Layups.Strips
+	}
+	return c
+}
+
+// candidate is a remedy before it is tried.
+type candidate struct {
+	name, says string
+	document   document.Document
+}
+
+// tried makes a plan with a remedy taken.
+func tried(one candidate, before costs) (Remedy, bool) {
+	b := &builder{d: one.document, x: one.document, acts: map[string]step{}}
+	b.table()
+	if b.problems.Stopped() || !b.make() || !b.settle() {
+		return Remedy{}, false
+	}
+	after := b.costs()
+	r := Remedy{Name: one.name, Says: one.says, Clashes: b.press.Clashes, Kinds: after.kinds, Sets: after.sets, Costs: []string{}, Document: one.document}
+	more := func(n int, words, end string) {
+		switch {
+		case n > 0:
+			r.Costs = append(r.Costs, fmt.Sprintf("%s more%s", plural(n, words), end))
+		case n < 0:
+			r.Costs = append(r.Costs, fmt.Sprintf("%s fewer%s", plural(-n, words), end))
+		}
+	}
+	more(after.steps-before.steps, "step", "")
+	more(after.kinds-before.kinds, "kind", " to press")
+	more(after.sets-before.sets, "strip set", "")
+	if n := after.spun - before.spun; n > 0 {
+		r.Costs = append(r.Costs, fmt.Sprintf("%s to spin: short stitches there, the last ones inside the allowance undone", plural(n, "crossing")))
+	}
+	if n := after.opened - before.opened; n > 0 {
+		r.Costs = append(r.Costs, fmt.Sprintf("%s opened: pin there, nothing interlocks", plural(n, "crossing")))
+	}
+	if b.press.Layout.Turned > 0 {
+		r.Costs = append(r.Costs, fmt.Sprintf("%s laid turned", plural(b.press.Layout.Turned, "block")))
+	}
+	return r, true
+}
+
+// family is remedies of one kind, of which the best is offered.
+type family struct {
+	list    []candidate
+	twoWays bool // of what is pressed two ways, more of it is offered only where it does more
+}
+
+// candidates lists the remedies in the order of pressing: spinning, two ways for the last seams, two ways for all, opening. Turns that
+// change nothing to see are taken already.
+func (b *builder) candidates() []family {
+	var list []candidate
+	var families []family
+	end := func(twoWays bool) {
+		if len(list) > 0 {
+			families = append(families, family{list, twoWays})
+			list = nil
+		}
+	}
+	with := func(name, says string, change func(d *document.Document)) {
+		d := copied(b.d)
+		if d.Press == nil {
+			d.Press = &document.Press{}
+		}
+		change(&d)
+		list = append(list, candidate{name, says, d})
+	}
+	if len(b.press.Release) > 0 {
+		names := b.seamNames(b.press.Release)
+		with("Release what is held", fmt.Sprintf("No longer hold %s.", strings.Join(names, ", ")), func(d *document.Document) {
+			for _, seam := range b.press.Release {
+				delete(d.Press.Held, seam)
+			}
+		})
+		end(false)
+	}
+	if b.d.Schools.Press == pressing.Dark {
+		with("Press to nest", "Let crossings interlock first; to the dark where that is left open.", func(d *document.Document) { d.Schools.Press = pressing.Nest })
+		end(false)
+	}
+	if slices.ContainsFunc(b.units, func(m making.Made) bool { return m.Shared }) {
+		with("Sew alike rows apart", "Rows of a block that are alike become steps of their own, each pressed its own way.", func(d *document.Document) {
+			for _, u := range d.Parts {
+				if g, ok := u.How.(*making.Grid); ok {
+					g.Apart = true
+				}
+			}
+		})
+		end(false)
+	}
+	blocks := b.pieced()
+	if spun := b.spinnable(blocks); len(spun) > 0 {
+		with("Spin the crossings", "At one crossing of each last seam let the allowances turn round it, like the sails of a mill.", func(d *document.Document) {
+			d.Press.Spun = append(d.Press.Spun, spun...)
+		})
+		end(false)
+	}
+	for _, one := range b.twiceWithin() {
+		for _, which := range quilt.Patterns {
+			with("Two kinds of "+b.made(one.Unit).Unit.Name, fmt.Sprintf("Within %s every other one is pressed the other way: keep two piles, A and B.", b.made(one.In).Unit.Name), func(d *document.Document) {
+				one.Which = which
+				d.Press.TwoWays = append(d.Press.TwoWays, one)
+			})
+		}
+		end(false)
+	}
+	for _, whole := range []bool{false, true} {
+		for _, which := range quilt.Patterns {
+			name, says := "Press the last seams two ways", "%s is pressed the other way, in its last seams only: keep two piles of blocks, A and B."
+			if whole {
+				name, says = "Press whole blocks two ways", "%s is pressed the other way, down to its strip sets: keep two piles of everything, A and B."
+			}
+			with(name, fmt.Sprintf(says, upperFirst(string(which))), func(d *document.Document) {
+				for _, unit := range blocks {
+					d.Press.TwoWays = append(d.Press.TwoWays, document.TwoWays{Unit: unit, Which: which, Whole: whole})
+				}
+			})
+		}
+		end(true)
+	}
+	if opened := b.toOpen(); len(opened) > 0 {
+		with("Open seams", fmt.Sprintf("Press %s open.", strings.Join(b.seamNames(opened), ", ")), func(d *document.Document) {
+			if d.Press.Held == nil {
+				d.Press.Held = map[string]document.Side{}
+			}
+			for _, seam := range opened {
+				d.Press.Held[seam] = document.Both
+			}
+		})
+		end(false)
+	}
+	return families
+}
+
+func upperFirst(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
+
+// pieced lists the blocks that are laid and pieced, by the document's own ids.
+func (b *builder) pieced() []string {
+	var list []string
+	for _, row := range b.plain.Repeat {
+		for _, c := range row {
+			m, ok := b.t.Made(c.Unit)
+			if base := baseOf(c.Unit); ok && m.Kind != making.PatchKind && !slices.Contains(list, base) {
+				list = append(list, base)
+			}
+		}
+	}
+	return list
+}
+
+// spinnable lists of every last seam of the blocks along which other seams meet the crossing in its middle: spun at one, its two ends go
+// different ways, and that is all that spinning more of them could do.
+func (b *builder) spinnable(blocks []string) []string {
+	var list []string
+	for _, m := range b.units {
+		if !slices.Contains(blocks, baseOf(m.Unit.ID)) || m.Unit.Of > 0 {
+			continue
+		}
+		for _, s := range m.Seams {
+			if n := m.Piece.Points(s.ID); n > 0 && !b.isSpun(s.ID) && (m.Kind == making.JoinedKind || isGrid(m)) {
+				list = append(list, making.SpunAt(s.ID, (n+1)/2))
+			}
+		}
+	}
+	return list
+}
+
+func isGrid(m making.Made) bool {
+	_, grid := m.Unit.How.(*making.Grid)
+	return grid
+}
+
+// isSpun says whether a seam is spun at some crossing.
+func (b *builder) isSpun(seam string) bool {
+	for key := range b.t.Spun {
+		if at, _, _ := strings.Cut(key, "#"); at == seam {
+			return true
+		}
+	}
+	return false
+}
+
+// mostOpened bounds the seams among which the fewest to open are looked for one by one.
+const mostOpened = 14
+
+// toOpen is the fewest seams whose opening leaves none of these clashes, and of those the ones with fewest crossings; among very many,
+// always the one that clashes most.
+func (b *builder) toOpen() []string {
+	var seams []string
+	count := map[string]int{}
+	for _, c := range b.press.Clashing {
+		for _, seam := range []string{c.A, c.B} {
+			if count[seam] == 0 {
+				seams = append(seams, seam)
+			}
+			count[seam] += c.Count
+		}
+	}
+	if len(seams) > mostOpened {
+		var list []string
+		slices.SortStableFunc(seams, func(x, y string) int { return count[y] - count[x] })
+		left := slices.Clone(b.press.Clashing)
+		for _, seam := range seams {
+			before := len(left)
+			left = slices.DeleteFunc(left, func(c pressing.Clash) bool { return c.A == seam || c.B == seam })
+			if len(left) < before {
+				list = append(list, seam)
+			}
+		}
+		return list
+	}
+	var best []string
+	fewest := 0
+	for bits := range 1 << len(seams) {
+		var list []string
+		crossings := 0
+		for i, seam := range seams {
+			if bits>>i&1 == 1 {
+				list = append(list, seam)
+				crossings += count[seam]
+			}
+		}
+		left := slices.ContainsFunc(b.press.Clashing, func(c pressing.Clash) bool { return !slices.Contains(list, c.A) && !slices.Contains(list, c.B) })
+		if !left && (best == nil || len(list) < len(best) || len(list) == len(best) && crossings < fewest) {
+			best, fewest = list, crossings
+		}
+	}
+	return best
+}
+
+// twiceWithin lists the units with a seam that a grid holds more than once.
+func (b *builder) twiceWithin() []document.TwoWays {
+	var list []document.TwoWays
+	for _, m := range b.units {
+		if m.Unit.Of > 0 || b.demand.Runs[m.Unit.ID] == 0 {
+			continue
+		}
+		var cells []string
+		switch how := m.Unit.How.(type) {
+		case *making.Grid:
+			for _, row := range how.Rows {
+				for _, c := range row {
+					cells = append(cells, c.Unit)
+				}
+			}
+		case *making.Joined:
+			for _, c := range how.Columns {
+				cells = append(cells, c.Unit)
+			}
+		}
+		count := map[string]int{}
+		for _, unit := range cells {
+			base := baseOf(unit)
+			if count[base]++; count[base] == 2 && len(b.made(base).Seams) > 0 {
+				list = append(list, document.TwoWays{Unit: base, In: m.Unit.ID})
+			}
+		}
+	}
+	return list
+}
+
+// standing says what keeps one kind of crossing from nesting.
+func (b *builder) standing(c pressing.Clash) Standing {
+	out := Standing{Where: c.Where, Count: c.Count, Seams: []string{c.A, c.B}, Names: b.seamNames([]string{c.A, c.B}), Why: []string{}}
+	links, ok := b.press.Against(c)
+	switch {
+	case c.A == c.B:
+		out.Why = append(out.Why, fmt.Sprintf("Here %s meets itself, all being pressed alike, and comes to lie on itself whichever way it goes.", out.Names[0]))
+		return out
+	case !ok:
+		out.Why = append(out.Why, fmt.Sprintf("%s and %s are both held, by you or by the way you press, so that they lie on each other.", upperFirst(out.Names[0]), out.Names[1]))
+		return out
+	}
+	out.Why = append(out.Why, b.linkWords(links)...)
+	out.Why = append(out.Why, fmt.Sprintf("So %s and %s are bound to each other already, the wrong way for where they meet %s. Pressed otherwise, one of those crossings would clash in its place.", out.Names[0], out.Names[1], c.Where))
+	return out
+}
+
+func (b *builder) linkWords(links []pressing.Link) []string {
+	var list []string
+	for _, l := range links {
+		names := b.seamNames([]string{l.From, l.To})
+		list = append(list, fmt.Sprintf("%s nests with %s %s (%s).", upperFirst(names[0]), names[1], l.Where, times(l.Count)))
+	}
+	return list
+}
+
+// seamNames is what seams are called: by what is sewn, and which of its seams it is.
+func (b *builder) seamNames(seams []string) []string {
+	list := make([]string, len(seams))
+	for i, seam := range seams {
+		list[i] = b.seamName(seam)
+	}
+	return list
+}
+
+func (b *builder) seamName(seam string) string {
+	if seam == quilt.RowsStep {
+		return "the seams between rows"
+	}
+	for _, m := range b.units {
+		if slices.ContainsFunc(m.Seams, func(s making.Seam) bool { return s.ID == seam }) && len(m.Seams) == 1 {
+			return "the seam of " + m.Unit.Name
+		}
+	}
+	for _, batch := range b.sewing() {
+		switch at := slices.Index(batch.Of, seam); {
+		case at >= 0 && len(batch.Of) == 1:
+			return "the seam of " + batch.Name
+		case at >= 0:
+			return fmt.Sprintf("seam %d of %s", at+1, batch.Name)
+		}
+	}
+	return seam
+}

@@ -1,0 +1,87 @@
+package pressing_test
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"testing"
+
+	"vicis/core/library"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/plan"
+	"vicis/core/pressing"
+	"vicis/core/problem"
+	"vicis/core/quilt"
+)
+
+// fiveKinds is 60 × 60 blocks of five kinds in no order, each turned as it comes: no two rows are alike.
+func fiveKinds(b *testing.B) (quilt.Top, making.Table, []making.Made) {
+	b.Helper()
+	r := rand.New(rand.NewPCG(60, 60))
+	var units []making.Unit
+	for k := range 5 {
+		var strips []making.SetStrip
+		for i := range 3 {
+			strips = append(strips, making.SetStrip{ID: fmt.Sprint(i), Role: string(rune('A' + (i+k)%3)), Width: "1 strip"})
+		}
+		set, segment, block := fmt.Sprintf("set%d", k), fmt.Sprintf("seg%d", k), fmt.Sprintf("b%d", k)
+		j := &making.Joined{}
+		for i := range 3 {
+			j.Columns = append(j.Columns, making.Part{ID: fmt.Sprint(i), Unit: segment, Turn: 180 * ((i + k) % 2)})
+		}
+		units = append(units, making.Unit{ID: set, Name: set, How: &making.StripSet{Strips: strips}}, making.Unit{ID: segment, Name: segment, How: &making.SubCut{From: set}}, making.Unit{ID: block, Name: block, How: j})
+	}
+	top := quilt.Top{Rows: 60, Columns: 60}
+	for range 60 {
+		var row []quilt.Cell
+		for range 60 {
+			row = append(row, quilt.Cell{Unit: fmt.Sprintf("b%d", r.IntN(5)), Turn: 90 * r.IntN(4)})
+		}
+		top.Repeat = append(top.Repeat, row)
+	}
+	var problems problem.List
+	tb := making.Table{
+		Units: measure.Inches, Seam: measure.Inch / 4, Strip: 5 * measure.Inch / 2, Ruler: measure.Ruler{Units: measure.Inches, Mark: measure.Inch / 8}, Squaring: measure.Inch / 2,
+		Usable: func(string) (measure.Length, bool) { return 40 * measure.Inch, true }, Problems: &problems,
+	}
+	made, order := making.All(units, tb)
+	tb.Made = func(id string) (making.Made, bool) { m, ok := made[id]; return m, ok }
+	var list []making.Made
+	for _, id := range order {
+		list = append(list, made[id])
+	}
+	if !quilt.Check(top, &tb) {
+		b.Fatal(problems)
+	}
+	return top, tb, list
+}
+
+func BenchmarkSixtyBySixtyOfFiveKinds(b *testing.B) {
+	top, tb, units := fiveKinds(b)
+	ask := pressing.Asking{School: func(string) pressing.School { return pressing.Nest }, Lightness: func(role string) float64 { return float64(role[0]) }, Look: func(role string) string { return role }}
+	for b.Loop() {
+		p := pressing.Decide(top, &tb, units, ask)
+		if p.Crossings < 30000 || p.Bound > p.Clashes {
+			b.Fatalf("%d crossings, %d clash, at least %d", p.Crossings, p.Clashes, p.Bound)
+		}
+		b.ReportMetric(float64(p.Clashes-p.Bound), "gap")
+	}
+}
+
+// Every block of the library, 6 × 7 of it, as a plan goes through it: sewn, pressed, counted and cut.
+func BenchmarkLibraryBlocks(b *testing.B) {
+	entries, err := library.List()
+	if err != nil {
+		b.Fatal(err)
+	}
+	for b.Loop() {
+		for _, e := range entries {
+			d := e.Document
+			d.Top.Columns, d.Top.Rows = 6, 7
+			if _, ok := plan.Pressed(d); !ok {
+				b.Fatal(e.ID)
+			}
+		}
+	}
+	b.ReportMetric(float64(b.Elapsed().Microseconds())/float64(b.N*len(entries)), "µs/block")
+}

@@ -1,0 +1,235 @@
+package pressing
+
+import (
+	"vicis/core/making"
+	"vicis/core/piece"
+)
+
+// network is the seams of a quilt as variables: what has to nest with what, and what else speaks for one side or the other.
+type network struct {
+	seams     []making.Seam
+	number    map[string]int // seam → its variable, from 1
+	crossings []kindOfCrossing
+	meet      []spring // the crossings between seams that are not opened; a held seam is the ground
+	wishes    []wish
+	held      []int  // by variable: the side it is held to; 0 for free
+	opened    []bool // by variable
+	asked     []bool // by variable: held because the quilter said so of this seam
+}
+
+// kindOfCrossing is a pair of seam ends that meet, with how often they do in the quilt.
+type kindOfCrossing struct {
+	meeting piece.Meeting
+	where   string
+	inside  bool
+	count   int
+}
+
+// wish is what speaks for a side where crossings leave it open.
+type wish struct {
+	spring
+	why Reason
+}
+
+// Reason is what decided a side in the end.
+type Reason string
+
+// The reasons.
+const (
+	ByHand     Reason = "held"    // the quilter holds the seam so
+	BySchool   Reason = "school"  // the school says so of every seam
+	ByBulk     Reason = "bulk"    // away from the side where more seams end
+	ByDark     Reason = "dark"    // toward the darker side
+	ByMiddle   Reason = "middle"  // away from the middle, or toward it
+	ByOneWay   Reason = "one way" // like the seam beside it
+	ByTurn     Reason = "in turn" // nothing else speaks: sets go up and down in turn
+	ByNothing  Reason = "nothing" // nothing speaks for either side
+	ByCrossing Reason = "crossing"
+)
+
+// What the wishes weigh against each other (judgement): away from the middle or toward it where the school says so, away from bulk
+// before a row that is pressed all one way, that before the dark, the dark before a set that is pressed all one way, and where nothing
+// else speaks the sets go up and down in turn.
+const (
+	fromTheMiddle = 64
+	awayFromBulk  = 32
+	rowOneWay     = 16
+	toTheDark     = 8
+	allOneWay     = 4
+	inTurn        = 1
+)
+
+func networkOf(seams []making.Seam, crossings []kindOfCrossing, ask Asking) *network {
+	n := &network{seams: seams, crossings: crossings, number: map[string]int{}}
+	n.held, n.opened, n.asked = make([]int, len(seams)+1), make([]bool, len(seams)+1), make([]bool, len(seams)+1)
+	units := map[string]int{}
+	for i, s := range seams {
+		v := i + 1
+		n.number[s.ID] = v
+		unit := unitOf(s.ID)
+		school := ask.School(unit)
+		dark := darker(s, ask.Lightness)
+		if x, held := ask.Fixed[s.ID]; held {
+			n.asked[v], n.held[v], n.opened[v] = true, x, x == 0
+		} else if school == Dark {
+			n.held[v] = dark
+		} else {
+			n.opened[v] = school == Open
+		}
+		if n.opened[v] {
+			continue
+		}
+		wished := func(from, sign int, weight int64, why Reason) {
+			if sign != 0 {
+				n.wishes = append(n.wishes, wish{spring{from, v, sign, weight}, why})
+			}
+		}
+		switch school {
+		case Outward:
+			wished(ground, s.Outward, fromTheMiddle, ByMiddle)
+		case Inward:
+			wished(ground, -s.Outward, fromTheMiddle, ByMiddle)
+		}
+		if d := sign(s.Minus.Bulk - s.Plus.Bulk); d != 0 {
+			wished(ground, d, awayFromBulk, ByBulk)
+		} else if school != Flat {
+			wished(ground, dark, toTheDark, ByDark)
+		}
+		if _, known := units[unit]; !known {
+			units[unit] = len(units)
+		} else if i > 0 && unitOf(seams[i-1].ID) == unit && !n.opened[v-1] {
+			weight := int64(allOneWay)
+			if s.Row {
+				weight = rowOneWay
+			}
+			wished(v-1, 1, weight, ByOneWay)
+		}
+		wished(ground, 1-2*(units[unit]%2), inTurn, ByTurn)
+	}
+	for _, c := range crossings {
+		a, b := n.number[c.meeting.A.Seam], n.number[c.meeting.B.Seam]
+		if !n.opened[a] && !n.opened[b] { // an opened seam neither nests nor clashes
+			n.meet = append(n.meet, n.tied(spring{a, b, c.meeting.A.E * c.meeting.B.E, weightOf(c)}))
+		}
+	}
+	return n
+}
+
+// spins weigh more than everything they could spare: allowances that are spun the wrong way tear.
+const spinWeight = 1 << 20
+
+func weightOf(c kindOfCrossing) int64 {
+	if c.meeting.Spin {
+		return spinWeight * int64(c.count)
+	}
+	return int64(c.count)
+}
+
+// tied puts the ground, turned or not, in the place of seams that are held.
+func (n *network) tied(s spring) spring {
+	for _, v := range []*int{&s.a, &s.b} {
+		if n.held[*v] != 0 {
+			s.sign *= n.held[*v]
+			*v = ground
+		}
+	}
+	return s
+}
+
+// sides decides every seam, and says how many clashes are proven unavoidable.
+func (n *network) sides() (sides []int, bound int64) {
+	var wishes []spring
+	for _, w := range n.wishes {
+		wishes = append(wishes, n.tied(w.spring))
+	}
+	x, bound := decide(len(n.seams)+1, n.meet, wishes)
+	sides = make([]int, len(x))
+	for v := range sides {
+		sides[v] = int(x[v])
+		switch {
+		case n.opened[v]:
+			sides[v] = 0
+		case n.held[v] != 0:
+			sides[v] = n.held[v]
+		}
+	}
+	return sides, bound
+}
+
+// release finds, where seams are held so that more clash than must, the fewest of them to release: with every crossing weighing more
+// than all held seams together, those that are not kept at the optimum.
+func (p *Plan) release(ask Asking) {
+	n := p.net
+	held := 0
+	for v := range n.asked {
+		if n.asked[v] && !n.opened[v] {
+			held++
+		}
+	}
+	if held == 0 || p.Clashes == 0 {
+		return
+	}
+	free := networkOf(n.seams, n.crossings, Asking{School: ask.School, Lightness: ask.Lightness, Look: ask.Look, Fixed: opens(ask.Fixed)})
+	var springs []spring
+	for _, s := range free.meet {
+		s.weight *= int64(held + 1)
+		springs = append(springs, s)
+	}
+	kept := len(springs)
+	for v := range n.asked {
+		if n.asked[v] && !n.opened[v] {
+			springs = append(springs, spring{ground, v, n.held[v], 1})
+		}
+	}
+	out := solve(len(n.seams)+1, springs, crossingBudget)
+	p.Free = 0
+	for i, s := range springs {
+		if int(out.x[s.a])*int(out.x[s.b]) == s.sign {
+			continue
+		}
+		if i < kept {
+			p.Free += int(s.weight) / (held + 1)
+		} else {
+			p.Release = append(p.Release, n.seams[s.b-1].ID)
+		}
+	}
+	if p.Free >= p.Clashes {
+		p.Release = nil
+	}
+}
+
+// opens keeps of the seams that are held those that are opened.
+func opens(fixed map[string]int) map[string]int {
+	out := map[string]int{}
+	for seam, x := range fixed {
+		if x == 0 {
+			out[seam] = 0
+		}
+	}
+	return out
+}
+
+// noticeable is the difference of lightness (CIE L*) below which neither side counts as the darker (judgement).
+const noticeable = 4
+
+func darker(s making.Seam, lightness func(string) float64) int {
+	if len(s.Plus.Roles) == 0 || len(s.Minus.Roles) == 0 {
+		return 0
+	}
+	mean := func(roles []string) float64 {
+		var sum float64
+		for _, r := range roles {
+			sum += lightness(r)
+		}
+		return sum / float64(len(roles))
+	}
+	switch d := mean(s.Minus.Roles) - mean(s.Plus.Roles); {
+	case d > noticeable:
+		return 1
+	case d < -noticeable:
+		return -1
+	}
+	return 0
+}
+
+func sign(v int) int { return min(1, max(-1, v)) }

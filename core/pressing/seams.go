@@ -1,0 +1,114 @@
+package pressing
+
+import (
+	"fmt"
+
+	"vicis/core/making"
+	"vicis/core/piece"
+	"vicis/core/quilt"
+)
+
+func unitOf(seam string) string {
+	for i := range seam {
+		if seam[i] == '/' {
+			return seam[:i]
+		}
+	}
+	return seam
+}
+
+// seamsOf lists every seam of the quilt that is decided: of units, of rows, between rows, of borders.
+func seamsOf(l quilt.Layout, units []making.Made) []making.Seam {
+	var seams []making.Seam
+	for _, m := range units {
+		seams = append(seams, m.Seams...)
+	}
+	for _, k := range l.AllRows() {
+		for j := 1; j < len(k.Cells); j++ {
+			left, right := l.Blocks[k.Cells[j-1].Unit], l.Blocks[k.Cells[j].Unit]
+			seams = append(seams, making.Seam{
+				ID: k.SeamID(j), Row: true,
+				Plus:  making.Facing(right.Unit.Name, right.Piece.Turn(k.Cells[j].Turn), piece.Left),
+				Minus: making.Facing(left.Unit.Name, left.Piece.Turn(k.Cells[j-1].Turn), piece.Right),
+			})
+		}
+	}
+	if len(l.Rows) > 1 {
+		seams = append(seams, making.Seam{ID: quilt.RowsStep, Plus: making.Neighbour{Name: "the row above", Bulk: 1}, Minus: making.Neighbour{Name: "the row below"}})
+	}
+	inside := "the middle of the quilt"
+	if l.OnPoint {
+		seams = append(seams, making.Seam{ID: quilt.CornersOn, Plus: making.Neighbour{Name: "the corner triangles"}, Minus: making.Neighbour{Name: "the blocks", Bulk: 1}})
+	}
+	for _, ring := range l.Rings {
+		border := making.Neighbour{Name: ring.Border.Name}
+		for _, id := range []string{quilt.SidesStep(ring.Border.ID), quilt.EndsStep(ring.Border.ID)} {
+			seams = append(seams, making.Seam{ID: id, Plus: border, Minus: making.Neighbour{Name: inside, Bulk: 1}})
+		}
+		inside = ring.Border.Name
+	}
+	return seams
+}
+
+// crossingsOf lists every kind of crossing of the quilt with its count: inside blocks, where blocks meet, and at the corners
+// of four blocks. A plain border meets the blocks with no seam of its own.
+func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfCrossing {
+	var list []kindOfCrossing
+	for _, m := range units {
+		for _, block := range m.Each() {
+			n := l.Count[block.Unit.ID]
+			if n == 0 {
+				continue
+			}
+			for _, meeting := range block.Piece.Meetings {
+				list = append(list, kindOfCrossing{meeting, "inside " + block.Unit.Name, true, n})
+			}
+		}
+	}
+	type edge struct {
+		cell quilt.Cell
+		side piece.Side
+	}
+	ends := map[edge][]piece.End{}
+	endsOf := func(c quilt.Cell, side piece.Side) []piece.End {
+		k := edge{c, side}
+		if _, ok := ends[k]; !ok {
+			ends[k] = l.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(t.Seam).Ends(side)
+		}
+		return ends[k]
+	}
+	for _, j := range l.Joints() {
+		from, to, words := piece.Right, piece.Left, "between %s and %s, side by side"
+		if j.Down {
+			from, to, words = piece.Bottom, piece.Top, "between %s and %s below it"
+		}
+		where := fmt.Sprintf(words, l.Blocks[j.A.Unit].Unit.Name, l.Blocks[j.B.Unit].Unit.Name)
+		for _, m := range piece.Meet(endsOf(j.A, from), endsOf(j.B, to), j.Over) {
+			list = append(list, kindOfCrossing{m, where, false, j.Count})
+		}
+	}
+	for _, f := range l.Facings() {
+		for _, m := range piece.Meet(f.A, f.B, f.Over) {
+			list = append(list, kindOfCrossing{m, "at the pieced border", false, 1})
+		}
+	}
+	pairs := map[[2]int]int{}
+	var order [][2]int
+	for r := 1; r < len(l.Rows); r++ {
+		pair := [2]int{l.Rows[r-1], l.Rows[r]}
+		if pairs[pair] == 0 {
+			order = append(order, pair)
+		}
+		pairs[pair]++
+	}
+	for _, pair := range order {
+		above, below := l.Kinds[pair[0]], l.Kinds[pair[1]]
+		from, to := l.Shared(above, below)
+		for c := from + 1; c < to; c++ {
+			// Row seams run from top to bottom: the upper one ends at the joint, the lower one starts there.
+			m := piece.Meeting{Over: quilt.RowsStep, A: piece.End{Seam: above.SeamID(c - above.Start), E: -1}, B: piece.End{Seam: below.SeamID(c - below.Start), E: 1}}
+			list = append(list, kindOfCrossing{m, "where four blocks meet", false, pairs[pair]})
+		}
+	}
+	return list
+}

@@ -1,0 +1,206 @@
+package pressing_test
+
+import (
+	"fmt"
+	"math/rand/v2"
+	"os/exec"
+	"strings"
+	"testing"
+
+	"vicis/core/library"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/plan"
+	"vicis/core/pressing"
+	"vicis/core/problem"
+	"vicis/core/quilt"
+)
+
+// z3 is Debian's z3, an SMT solver with optimisation: every seam a truth value, every crossing a soft condition with its count for
+// weight. What it finds to be the least weight of broken conditions is held against ours.
+const z3 = "/usr/bin/z3"
+
+func smt(p pressing.Plan) string {
+	var s strings.Builder
+	s.WriteString("(reset)\n(set-option :opt.priority lex)\n")
+	name := map[string]string{}
+	v := func(seam string) string {
+		if name[seam] == "" {
+			name[seam] = fmt.Sprintf("s%d", len(name))
+			fmt.Fprintf(&s, "(declare-const %s Bool)\n", name[seam])
+		}
+		return name[seam]
+	}
+	ties, held := p.Ties()
+	for _, t := range ties {
+		a, b := v(t.A), v(t.B)
+		condition := fmt.Sprintf("(= %s %s)", a, b)
+		if !t.Equal {
+			condition = fmt.Sprintf("(not %s)", condition)
+		}
+		fmt.Fprintf(&s, "(assert-soft %s :weight %d :id clash)\n", condition, t.Weight)
+	}
+	for seam, x := range held {
+		if name[seam] != "" {
+			fmt.Fprintf(&s, "(assert %s)\n", map[int]string{1: name[seam], -1: "(not " + name[seam] + ")"}[x])
+		}
+	}
+	s.WriteString("(check-sat)\n(get-objectives)\n")
+	return s.String()
+}
+
+// optima asks z3 for the least weight of each plan.
+func optima(t *testing.T, plans []pressing.Plan) []string {
+	t.Helper()
+	if _, err := exec.LookPath(z3); err != nil {
+		t.Skip("z3 is not installed: make test installs it")
+	}
+	var all strings.Builder
+	for _, p := range plans {
+		all.WriteString(smt(p))
+	}
+	cmd := exec.Command(z3, "-in")
+	cmd.Stdin = strings.NewReader(all.String())
+	out, err := cmd.CombinedOutput()
+	if err != nil {
+		t.Fatalf("%v: %s", err, out)
+	}
+	var list []string
+	for _, part := range strings.Split(string(out), "sat\n")[1:] {
+		_, after, _ := strings.Cut(part, "(clash ")
+		value, _, _ := strings.Cut(after, ")")
+		if after == "" {
+			value = "0" // nothing crosses
+		}
+		list = append(list, value)
+	}
+	if len(list) != len(plans) {
+		t.Fatalf("%d answers for %d questions: %.300s", len(list), len(plans), out)
+	}
+	return list
+}
+
+func agrees(t *testing.T, names []string, plans []pressing.Plan) (clashing int) {
+	t.Helper()
+	for i, optimum := range optima(t, plans) {
+		p := plans[i]
+		if fmt.Sprint(p.Clashes) != optimum || !p.Proven() {
+			t.Errorf("%s: %d clashes (at least %d), z3 finds %s", names[i], p.Clashes, p.Bound, optimum)
+		}
+		if p.Clashes > 0 {
+			clashing++
+		}
+	}
+	return clashing
+}
+
+// random is a quilt of two or three blocks sewn of segments and half-square units, turned as they come, laid as they come.
+func random(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
+	t.Helper()
+	var units []making.Unit
+	n := 2 + r.IntN(2) // blocks are n × n
+	roles := []string{"A", "B", "C"}
+	segments := 1 + r.IntN(3)
+	for k := range segments {
+		var strips []making.SetStrip
+		for i := range n {
+			strips = append(strips, making.SetStrip{ID: fmt.Sprint(i), Role: roles[r.IntN(3)], Width: "1 strip"})
+		}
+		units = append(units,
+			making.Unit{ID: fmt.Sprintf("set%d", k), Name: "set", How: &making.StripSet{Strips: strips}},
+			making.Unit{ID: fmt.Sprintf("seg%d", k), Name: "segment", How: &making.SubCut{From: fmt.Sprintf("set%d", k)}})
+	}
+	units = append(units, making.Unit{ID: "half", Name: "half", How: &making.HalfSquare{Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: "2 in", Sizing: "rule"}})
+	blocks := 1 + r.IntN(3)
+	for k := range blocks {
+		id := fmt.Sprintf("b%d", k)
+		if r.IntN(3) == 0 {
+			g := &making.Grid{Apart: r.IntN(2) == 0}
+			for range n {
+				var row []making.GridCell
+				for range n {
+					row = append(row, making.GridCell{Unit: "half", Turn: 90 * r.IntN(4)})
+				}
+				g.Rows = append(g.Rows, row)
+			}
+			units = append(units, making.Unit{ID: id, Name: id, How: g})
+			continue
+		}
+		j := &making.Joined{}
+		for i := range n {
+			j.Columns = append(j.Columns, making.Part{ID: fmt.Sprint(i), Unit: fmt.Sprintf("seg%d", r.IntN(segments)), Turn: 180 * r.IntN(2)})
+		}
+		units = append(units, making.Unit{ID: id, Name: id, How: j})
+	}
+	top := quilt.Top{Rows: 2 + r.IntN(5), Columns: 2 + r.IntN(5)}
+	down, across := 1+r.IntN(3), 1+r.IntN(3)
+	for range down {
+		var row []quilt.Cell
+		for range across {
+			row = append(row, quilt.Cell{Unit: fmt.Sprintf("b%d", r.IntN(blocks)), Turn: 90 * r.IntN(4)})
+		}
+		top.Repeat = append(top.Repeat, row)
+	}
+	var problems problem.List
+	tb := making.Table{
+		Units: measure.Inches, Seam: measure.Inch / 4, Strip: 5 * measure.Inch / 2, Ruler: measure.Ruler{Units: measure.Inches, Mark: measure.Inch / 8}, Squaring: measure.Inch / 2,
+		Usable: func(string) (measure.Length, bool) { return 40 * measure.Inch, true }, Problems: &problems,
+	}
+	made, order := making.All(units, tb)
+	tb.Made = func(id string) (making.Made, bool) { m, ok := made[id]; return m, ok }
+	var list []making.Made
+	fixed := map[string]int{}
+	for _, id := range order {
+		list = append(list, made[id])
+		for _, s := range made[id].Seams {
+			if r.IntN(8) == 0 {
+				fixed[s.ID] = r.IntN(3) - 1
+			}
+		}
+	}
+	if !quilt.Check(top, &tb) {
+		return pressing.Plan{}, false // blocks of one row that are not alike in size
+	}
+	schools := []pressing.School{pressing.Nest, pressing.Nest, pressing.Dark, pressing.Outward, pressing.Flat}
+	school := schools[r.IntN(len(schools))]
+	return pressing.Decide(top, &tb, list, pressing.Asking{
+		School: func(string) pressing.School { return school }, Lightness: func(role string) float64 { return float64(role[0]) * 20 },
+		Look: func(role string) string { return role }, Fixed: fixed,
+	}), true
+}
+
+func TestRandomLayoutsAgainstAnSMTSolver(t *testing.T) {
+	var plans []pressing.Plan
+	var names []string
+	for seed := uint64(0); len(plans) < 400; seed++ {
+		if p, ok := random(t, rand.New(rand.NewPCG(seed, 6))); ok {
+			plans, names = append(plans, p), append(names, fmt.Sprintf("seed %d", seed))
+		}
+	}
+	if clashing := agrees(t, names, plans); clashing < 100 {
+		t.Errorf("only %d of these layouts clash at all", clashing)
+	}
+}
+
+func TestLibraryAgainstAnSMTSolver(t *testing.T) {
+	entries, err := library.List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	var plans []pressing.Plan
+	var names []string
+	for _, e := range entries {
+		for _, size := range [][2]int{{4, 4}, {6, 7}} {
+			d := e.Document
+			d.Top.Columns, d.Top.Rows = size[0], size[1]
+			p, ok := plan.Pressed(d)
+			if !ok {
+				t.Fatal(e.ID)
+			}
+			plans, names = append(plans, p), append(names, fmt.Sprintf("%s, %d × %d", e.ID, size[0], size[1]))
+		}
+	}
+	if clashing := agrees(t, names, plans); clashing < 20 {
+		t.Errorf("only %d of them clash", clashing)
+	}
+}
