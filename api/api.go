@@ -198,6 +198,7 @@ func (s *Server) register(a huma.API) {
 	s.registerFiles(a, op)
 	s.registerLibrary(a, op)
 	s.registerCutting(a, op)
+	s.registerPressing(a, op)
 	s.registerCloth(a, op)
 	huma.Register(a, op(http.MethodGet, "/api/starters", "starters", "Blocks to begin a quilt with"), s.starters)
 	huma.Register(a, draft(op(http.MethodPost, "/api/starters", "begin", "Lay out a first document from a few choices")), s.begin)

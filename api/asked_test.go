@@ -111,6 +111,29 @@ func TestCliffsAndBackwardsAgreeWithThePlan(t *testing.T) {
 	}
 }
 
+func TestAskingAboutThePressing(t *testing.T) {
+	s := newSite(t)
+	rail := s.block("rail").Document
+	rail.Top.Rows, rail.Top.Columns = 4, 4
+	r := decode[plan.Remedies](t, s.do("POST", "/api/remedies", text(t, rail)))
+	if len(r.List) < 2 || len(r.Standing) == 0 {
+		t.Fatalf("%+v", r)
+	}
+	// A remedy is a document like any other: it can be planned, and has what was promised.
+	p := decode[Preview](t, s.do("POST", "/api/plan", text(t, r.List[0].Document)))
+	if p.Plan.Press.Clashes != r.List[0].Clashes {
+		t.Errorf("%d clash, %d were promised", p.Plan.Press.Clashes, r.List[0].Clashes)
+	}
+	a := decode[plan.Asked](t, s.do("POST", "/api/seam", fmt.Sprintf(`{"document":%s,"seam":"row-1/2"}`, text(t, rail))))
+	if a.Name == "" || len(a.Why) == 0 || len(a.Choices) < 3 {
+		t.Errorf("%+v", a)
+	}
+	list := decode[[]plan.Arrangement](t, s.do("POST", "/api/arrangements", text(t, s.block("half-square").Document)))
+	if len(list) < 20 {
+		t.Errorf("%d arrangements", len(list))
+	}
+}
+
 func TestWhatCannotBeAskedIsSaid(t *testing.T) {
 	s := newSite(t)
 	good := text(t, s.block("pinwheel").Document)
@@ -126,6 +149,10 @@ func TestWhatCannotBeAskedIsSaid(t *testing.T) {
 		{"/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[{"fabric":"x","length":"1 yd"}]}`, good), "fabric-unknown", "/supplies/0/fabric"},
 		{"/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[{"fabric":"d","length":"ten"}]}`, good), "", ""},
 		{"/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[]}`, broken), "", ""},
+		{"/api/seam", fmt.Sprintf(`{"document":%s,"seam":"nothing"}`, good), "seam-unknown", "/seam"},
+		{"/api/seam", fmt.Sprintf(`{"document":%s,"seam":"block/c2"}`, broken), "too-narrow", "/strip"},
+		{"/api/remedies", broken, "too-narrow", "/strip"},
+		{"/api/arrangements", broken, "too-narrow", "/strip"},
 	} {
 		w := s.do("POST", c.path, c.body)
 		trouble := decode[Trouble](t, w)

@@ -38,15 +38,7 @@ type sizeIn struct {
 }
 
 func (s *Server) nearest(_ context.Context, in *struct{ Body sizeIn }) (*body[[]plan.Measure], error) {
-	d, err := in.Body.Document.sound()
-	if err != nil {
-		return nil, err
-	}
-	list, problems := plan.NearTo(d, in.Body.Width, in.Body.Height)
-	if problems.Stopped() {
-		return nil, refuse(problems)
-	}
-	return &body[[]plan.Measure]{list}, nil
+	return about(in.Body.Document, func(d document.Document) ([]plan.Measure, problem.List) { return plan.NearTo(d, in.Body.Width, in.Body.Height) })
 }
 
 func (s *Server) pilot(_ context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
@@ -69,25 +61,9 @@ type suppliesIn struct {
 }
 
 func (s *Server) backwards(_ context.Context, in *struct{ Body suppliesIn }) (*body[plan.Reach], error) {
-	d, err := in.Body.Document.sound()
-	if err != nil {
-		return nil, err
-	}
-	r, problems := plan.Backwards(d, in.Body.Supplies)
-	if problems.Stopped() {
-		return nil, refuse(problems)
-	}
-	return &body[plan.Reach]{r}, nil
+	return about(in.Body.Document, func(d document.Document) (plan.Reach, problem.List) { return plan.Backwards(d, in.Body.Supplies) })
 }
 
 func (s *Server) cliffs(_ context.Context, in *struct{ Body Draft }) (*body[[]plan.Cliff], error) {
-	d, err := in.Body.sound()
-	if err != nil {
-		return nil, err
-	}
-	list, problems := plan.Cliffs(d)
-	if problems.Stopped() {
-		return nil, refuse(problems)
-	}
-	return &body[[]plan.Cliff]{list}, nil
+	return about(in.Body, plan.Cliffs)
 }

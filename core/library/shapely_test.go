@@ -95,7 +95,7 @@ func TestDrawingsAgainstShapely(t *testing.T) {
 	if onPoint < 25 {
 		t.Errorf("only %d blocks stand on point", onPoint)
 	}
-	if len(pictures) < 200 || crossings < 200 {
+	if len(pictures) < 200 || crossings < 150 {
 		t.Fatalf("only %d drawings with %d crossings", len(pictures), crossings)
 	}
 	if said := lookedAt(t, python, pictures); said != "" {

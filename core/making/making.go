@@ -51,11 +51,11 @@ type Table struct {
 	Fold     measure.Length // the part of it that the fold takes
 	Strip    measure.Length // the width strips of this project are cut, unless a unit says otherwise
 	Ruler    measure.Ruler
-	Squaring measure.Length // lost to squaring up the end of a strip or strip set
-	Every    int            // sub-cuts after which the end is squared up again; 0 for never
-	Ends     bool           // what is left of strips gives smaller patches
+	Squaring measure.Length  // lost to squaring up the end of a strip or strip set
+	Every    int             // sub-cuts after which the end is squared up again; 0 for never
+	Ends     bool            // what is left of strips gives smaller patches
 	Spun     map[string]bool // seams whose crossings are spun, or single crossings, as SpunAt names them
-	Marking  Marking        // how sewing lines are shown
+	Marking  Marking         // how sewing lines are shown
 	Usable   func(role string) (measure.Length, bool)
 	Made     func(unit string) (Made, bool)
 	Problems *problem.List

@@ -36,17 +36,21 @@ type Band struct {
 
 // Line is a seam.
 type Line struct {
+	Seam string `json:"seam,omitempty" doc:"The decision of pressing it belongs to"`
+
 	X1 float64 `json:"x1"`
 	Y1 float64 `json:"y1"`
 	X2 float64 `json:"x2"`
 	Y2 float64 `json:"y2"`
 }
 
-// Cross is a place where two seam ends meet, and whether they nest.
+// Cross is a place where seam ends meet, and whether they nest.
 type Cross struct {
-	X     float64 `json:"x"`
-	Y     float64 `json:"y"`
-	State string  `json:"state" enum:"nests,clashes,open"`
+	X      float64        `json:"x"`
+	Y      float64        `json:"y"`
+	State  pressing.State `json:"state" enum:"nests,clashes,open,spun"`
+	Layers int            `json:"layers" doc:"Of cloth, where it is thickest"`
+	Thick  bool           `json:"thick" doc:"A needle labours there"`
 }
 
 // Layout is the quilt as a picture of pictures, finished, in inches.
@@ -56,6 +60,9 @@ type Layout struct {
 	Blocks  map[string]Picture `json:"blocks" doc:"Each unit that is laid, finished"`
 	Cells   []Placed           `json:"cells"`
 	Borders []Patch            `json:"borders"`
+	Seams   []Line             `json:"seams" doc:"Between blocks and rows, where they are few enough to be told apart"`
+	Bands   []Band             `json:"bands" doc:"Their allowances, as they lie on the back"`
+	Crosses []Cross            `json:"crosses" doc:"Where seams meet across them"`
 }
 
 // Placed is a block in its place, turned about its middle.
@@ -67,7 +74,7 @@ type Placed struct {
 }
 
 func emptyLayout() Layout {
-	return Layout{Blocks: map[string]Picture{}, Cells: []Placed{}, Borders: []Patch{}}
+	return Layout{Blocks: map[string]Picture{}, Cells: []Placed{}, Borders: []Patch{}, Seams: []Line{}, Bands: []Band{}, Crosses: []Cross{}}
 }
 
 func round(v float64) float64 { return math.Round(v*1e4) / 1e4 }
@@ -86,7 +93,7 @@ func (b *builder) picture(p piece.Piece, press *pressing.Plan) Picture {
 	}
 	s := b.t.Seam.Inches()
 	for i, seam := range p.Seams {
-		l := Line{inches(seam.From.X), inches(seam.From.Y), inches(seam.To.X), inches(seam.To.Y)}
+		l := Line{seam.ID, inches(seam.From.X), inches(seam.From.Y), inches(seam.To.X), inches(seam.To.Y)}
 		out.Seams[i] = l
 		if press == nil {
 			continue
@@ -99,17 +106,15 @@ func (b *builder) picture(p piece.Piece, press *pressing.Plan) Picture {
 		}
 	}
 	if press != nil {
-		for _, m := range p.Meetings {
-			c := Cross{X: inches(m.Spot.X), Y: inches(m.Spot.Y), State: "clashes"}
-			if nests, opened := press.Nests(m); opened {
-				c.State = "open"
-			} else if nests {
-				c.State = "nests"
-			}
-			out.Crosses = append(out.Crosses, c)
+		for _, c := range press.Crossed(p.Meetings) {
+			out.Crosses = append(out.Crosses, cross(c, inches(c.Spot.X), inches(c.Spot.Y)))
 		}
 	}
 	return out
+}
+
+func cross(c pressing.Crossed, x, y float64) Cross {
+	return Cross{X: x, Y: y, State: c.State, Layers: c.Layers, Thick: c.Layers >= pressing.Thick}
 }
 
 // band is what lies within a width of a seam on its left (on its right where the width is below zero), inside the piece.
@@ -207,6 +212,7 @@ func (b *builder) quiltPicture() Layout {
 	for _, ring := range l.Rings {
 		left += ring.Width - 2*b.t.Seam
 	}
+	b.marks(&out, left)
 	if l.OnPoint {
 		b.onPoint(&out, left)
 	} else {
@@ -337,7 +343,7 @@ func (b *builder) laid(part batching.Part, under Picture) *Laid {
 func lines(seams []piece.Seam) []Line {
 	var list []Line
 	for _, s := range seams {
-		list = append(list, Line{inches(s.From.X), inches(s.From.Y), inches(s.To.X), inches(s.To.Y)})
+		list = append(list, Line{"", inches(s.From.X), inches(s.From.Y), inches(s.To.X), inches(s.To.Y)})
 	}
 	return list
 }

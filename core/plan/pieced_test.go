@@ -359,6 +359,15 @@ func TestMarkingIsABatchOfItsOwn(t *testing.T) {
 // Alike rows are pressed alike; where that costs nesting a remedy says so, and as steps of their own they nest.
 func TestAlikeRowsApart(t *testing.T) {
 	d := fromLibrary(t, "eight-pointed-star")
+	// The wings of the middle row in another fabric, so that no quarter turn looks the same.
+	side := *unit(t, d, "goose")
+	side.ID, side.Name = "side", "Side goose"
+	other := *side.How.(*making.FlyingGeese)
+	other.Sky = "C"
+	side.How = &other
+	grid := unit(t, d, "block").How.(*making.Grid)
+	grid.Rows[1][0].Unit, grid.Rows[1][2].Unit = "side", "side"
+	d.Parts = append(d.Parts[:1:1], append([]making.Unit{side}, d.Parts[1:]...)...)
 	p := planned(t, d)
 	r, _ := plan.RemediesFor(d)
 	if p.Press.Clashes == 0 || len(r.List) == 0 || r.List[0].Name != "Sew alike rows apart" || r.List[0].Clashes != 0 {

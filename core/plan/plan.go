@@ -273,6 +273,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	p.Ledger = b.ledger()
 	b.unused()
 	b.measuredTop()
+	b.heldSeams()
 	b.points()
 	b.joints()
 	b.diagonals()

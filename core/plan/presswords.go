@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"vicis/core/batching"
@@ -19,7 +20,10 @@ type Pressing struct {
 	Nested    int          `json:"nested"`
 	Clashes   int          `json:"clashes"`
 	Opened    int          `json:"opened"`
-	Turned    int          `json:"turned" doc:"Blocks to lay turned by half beyond what the layout says"`
+	Spun      int          `json:"spun" doc:"Crossings whose allowances are spun"`
+	Bound     int          `json:"bound" doc:"Fewer clashes than this are not possible"`
+	Turned    int          `json:"turned" doc:"Blocks to lay turned beyond what the layout says"`
+	Release   []string     `json:"release" doc:"Where seams are held so that more clash than must: the fewest to release, in words"`
 	Places    []PressPlace `json:"places"`
 	Lines     []PressLine  `json:"lines" doc:"What to press, in order of work"`
 }
@@ -29,19 +33,42 @@ type PressPlace struct {
 	Where     string `json:"where"`
 	Crossings int    `json:"crossings"`
 	Clashes   int    `json:"clashes"`
+	Layers    int    `json:"layers" doc:"Of cloth, where it is thickest"`
+	Thick     string `json:"thick" doc:"What to do where a needle labours; empty where it does not"`
 }
 
 // PressLine is one kind of thing to press, all of them alike.
 type PressLine struct {
-	Step    string `json:"step"`
-	Name    string `json:"name"`
-	Says    string `json:"says"`
-	Count   int    `json:"count"`
-	Seams   int    `json:"seams" doc:"Seams in one"`
-	Picture string `json:"picture"`
+	Step    string      `json:"step"`
+	Name    string      `json:"name"`
+	Says    string      `json:"says"`
+	Count   int         `json:"count"`
+	Seams   int         `json:"seams" doc:"Seams in one"`
+	Picture string      `json:"picture"`
+	Each    []PressSeam `json:"each" doc:"Its seams, in the order they are sewn"`
+	Done    bool        `json:"done" doc:"It is pressed already, and other seams are solved round it"`
+	Card    PressCard   `json:"card"`
 }
 
-func emptyPressing() Pressing { return Pressing{Places: []PressPlace{}, Lines: []PressLine{}} }
+// PressSeam is one seam of a line.
+type PressSeam struct {
+	Seam string `json:"seam"`
+	Says string `json:"says"`
+	Held bool   `json:"held" doc:"You hold it so"`
+	Side string `json:"side" enum:"plus,minus,open" doc:"As it is held in a document"`
+}
+
+// PressCard is how one thing is pressed, for the ironing board.
+type PressCard struct {
+	Lay      string   `json:"lay" doc:"How it lies, and what lies on top"`
+	Way      string   `json:"way" doc:"What the iron does"`
+	Check    string   `json:"check" doc:"When to look, and for what"`
+	Cautions []string `json:"cautions"`
+}
+
+func emptyPressing() Pressing {
+	return Pressing{Places: []PressPlace{}, Lines: []PressLine{}, Release: []string{}}
+}
 
 func (b *builder) sizes() []trimming.Size { return trimming.Sizes(b.units, b.layout, b.t.Seam) }
 
@@ -50,8 +77,9 @@ func (b *builder) pressList() Pressing {
 	out := emptyPressing()
 	out.Crossings, out.Clashes, out.Opened, out.Turned = p.Crossings, p.Clashes, p.Opened, p.Layout.Turned
 	out.Nested = p.Crossings - p.Clashes - p.Opened
+	out.Spun, out.Bound, out.Release = p.Spun, p.Bound, b.seamNames(p.Release)
 	for _, place := range p.Places {
-		out.Places = append(out.Places, PressPlace{place.Where, place.Crossings, place.Clashes})
+		out.Places = append(out.Places, PressPlace{place.Where, place.Crossings, place.Clashes, place.Layers, thickWords(place.Layers)})
 	}
 	switch {
 	case p.Crossings == 0:
@@ -67,6 +95,8 @@ func (b *builder) pressList() Pressing {
 		switch {
 		case b.d.Schools.Press == pressing.Dark:
 			out.Detail = "You press to the dark, come what may. Press to nest instead, or pin these crossings."
+		case len(p.Release) > 0:
+			out.Detail = fmt.Sprintf("You hold seams so that more clash than must: with %s released, %d would be left.", strings.Join(b.seamNames(p.Release), " and "), p.Free)
 		case p.Proven():
 			out.Detail = "With one way of pressing for each kind, fewer is not possible. Pin these crossings or open the seams there"
 			if onlyBetweenBlocks(p.Places) {
@@ -74,7 +104,7 @@ func (b *builder) pressList() Pressing {
 			}
 			out.Detail += "."
 		default:
-			out.Detail = "This is the best way found; a better one may exist. Pin these crossings or open the seams there."
+			out.Detail = fmt.Sprintf("This is the best way found; at least %d clash in any. Pin these crossings or open the seams there.", p.Bound)
 		}
 	}
 	if p.Layout.Turned > 0 {
@@ -85,7 +115,15 @@ func (b *builder) pressList() Pressing {
 		if len(batch.Presses) == 0 {
 			continue
 		}
-		line := PressLine{Step: batch.ID, Name: batch.Name, Says: b.pressWords(batch), Count: batch.Make, Seams: max(batch.Seams, len(batch.Presses))}
+		line := PressLine{
+			Step: batch.ID, Name: batch.Name, Says: b.pressWords(batch), Count: batch.Make, Seams: max(batch.Seams, len(batch.Presses)),
+			Each: []PressSeam{}, Done: slices.Contains(b.done(), batch.ID), Card: b.card(batch),
+		}
+		for _, seam := range batch.Presses {
+			if d, known := p.Decisions[seam]; known {
+				line.Each = append(line.Each, PressSeam{seam, b.seamWay(d), p.Held(seam), map[int]string{1: "plus", -1: "minus", 0: "open"}[d.X]})
+			}
+		}
 		if batch.Stage != batching.Top {
 			line.Picture = batch.ID
 		}
@@ -134,8 +172,18 @@ func (b *builder) sides(batch batching.Batch) string {
 	if strings.HasSuffix(batch.ID, "/corners") && batch.ID != quilt.CornersOn {
 		return "toward the long piece, so that they nest with the sides"
 	}
-	if x[0] == 0 {
+	if !slices.ContainsFunc(x, func(v int) bool { return v != 0 }) {
 		return "open every seam flat"
+	}
+	if slices.Contains(x, 0) || slices.ContainsFunc(batch.Presses, b.isSpun) {
+		words := make([]string, len(batch.Presses))
+		for i, seam := range batch.Presses {
+			words[i] = b.seamWay(b.press.Decisions[seam])
+			if len(words) > 1 {
+				words[i] = fmt.Sprintf("%d %s", i+1, words[i])
+			}
+		}
+		return strings.Join(words, ", ")
 	}
 	switch batch.Stage {
 	case batching.Sets:

@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 
@@ -111,6 +112,25 @@ func AboutSeam(d document.Document, seam string) (Asked, problem.List) {
 		add("Spin the crossing in its middle", c)
 	}
 	return out, b.problems
+}
+
+// heldSeams warns of seams that are held or spun and are no longer there.
+func (b *builder) heldSeams() {
+	if b.d.Press == nil {
+		return
+	}
+	gone := func(at, seam string) {
+		if _, there := b.press.Decisions[seam]; !there {
+			b.problems.Warn("seam-gone", at, fmt.Sprintf("“%s” was held, and there is no such seam any more.", seam), "Take it out under Press, or undo what took the seam away.")
+		}
+	}
+	for _, seam := range slices.Sorted(maps.Keys(b.d.Press.Held)) {
+		gone(problem.At("press", "held", seam), seam)
+	}
+	for i, key := range b.d.Press.Spun {
+		seam, _, _ := strings.Cut(key, "#")
+		gone(problem.At("press", "spun", i), seam)
+	}
 }
 
 // seamWay says which way one seam goes.

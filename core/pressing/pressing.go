@@ -48,6 +48,7 @@ type Place struct {
 	Inside    bool // inside one block, whatever lies beside it
 	Crossings int
 	Clashes   int
+	Layers    int // of cloth, where it is thickest
 }
 
 // Clash is one kind of crossing that does not nest.
@@ -90,6 +91,9 @@ func Decide(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Pla
 	alike := map[int]map[string]bool{180: {}, 90: {}}
 	for _, row := range top.Repeat {
 		for _, c := range row {
+			if _, known := alike[180][c.Unit]; known {
+				continue
+			}
 			if m, ok := t.Made(c.Unit); ok {
 				seen := m.Piece.Finished(t.Seam)
 				for degrees, list := range alike {
@@ -149,6 +153,20 @@ func press(l quilt.Layout, units []making.Made, t *making.Table, ask Asking) Pla
 			p.Spun += c.count
 		}
 	}
+	p.thicken()
 	p.Bound = min(int(bound), p.Clashes) // allowances that cannot be spun weigh more than crossings
 	return p
+}
+
+// thicken says of every place how thick it gets.
+func (p *Plan) thicken() {
+	at := map[string][]piece.Meeting{}
+	for _, c := range p.net.crossings {
+		at[c.where] = append(at[c.where], c.meeting)
+	}
+	for i := range p.Places {
+		for _, c := range p.Crossed(at[p.Places[i].Where]) {
+			p.Places[i].Layers = max(p.Places[i].Layers, c.Layers)
+		}
+	}
 }

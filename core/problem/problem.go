@@ -38,11 +38,14 @@ func (l List) Stopped() bool {
 	return false
 }
 
+// escape writes what has a meaning of its own in a JSON pointer (RFC 6901).
+var escape = strings.NewReplacer("~", "~0", "/", "~1")
+
 // At joins the steps of a JSON pointer: At("units", 3, "strips") is "/units/3/strips".
 func At(steps ...any) string {
 	s := ""
 	for _, step := range steps {
-		s += fmt.Sprintf("/%v", step)
+		s += "/" + escape.Replace(fmt.Sprint(step))
 	}
 	return s
 }

@@ -78,8 +78,12 @@ var Patterns = []Pattern{EveryOther, EveryColumn, EveryRow}
 // Turnings lists the ways in the order of what they ask of the quilter: half turns before quarter turns.
 var Turnings = []Turning{
 	{None, 180},
-	{EveryOther, 180}, {EveryColumn, 180}, {EveryRow, 180},
-	{EveryOther, 90}, {EveryColumn, 90}, {EveryRow, 90},
+	{EveryOther, 180},
+	{EveryColumn, 180},
+	{EveryRow, 180},
+	{EveryOther, 90},
+	{EveryColumn, 90},
+	{EveryRow, 90},
 }
 
 // AsDrawn turns nothing.

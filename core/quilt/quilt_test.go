@@ -88,7 +88,7 @@ func TestSizesFromBlocksAndBorders(t *testing.T) {
 
 func TestOnlyBlocksThatLookTheSameAreTurned(t *testing.T) {
 	for _, c := range []struct {
-		repeat  [][]Cell
+		repeat [][]Cell
 		which  Pattern
 		turned int
 	}{

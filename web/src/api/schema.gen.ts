@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/arrangements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every distinct way to turn the blocks of a quilt, with its clashes and leftovers */
+        post: operations["arrangements"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/backwards": {
         parameters: {
             query?: never;
@@ -363,6 +380,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/remedies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What stands against crossings that do not nest, and what can be done, each with its price */
+        post: operations["remedies"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/resize": {
         parameters: {
             query?: never;
@@ -391,6 +425,23 @@ export interface paths {
         get: operations["schools"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seam": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Why a seam goes the way it does, and what it would cost if it went another */
+        post: operations["seam"];
         delete?: never;
         options?: never;
         head?: never;
@@ -559,6 +610,8 @@ export interface components {
             measure: "in" | "cm";
             name: string;
             note?: string;
+            /** @description What was decided of the pressing beyond the schools */
+            press?: components["schemas"]["DocumentPress"];
             roles: components["schemas"]["ClothRole"][];
             /** @description The ruler's finest mark */
             ruler: string;
@@ -614,6 +667,18 @@ export interface components {
             id: string;
             name: string;
         };
+        DocumentPress: {
+            /** @description Steps that are pressed already, as their seams are held: to change them is to press them again */
+            done?: string[];
+            /** @description Seams that are held to a side, by their id */
+            held?: {
+                [key: string]: string;
+            };
+            /** @description Seams whose crossings are spun */
+            spun?: string[];
+            /** @description Blocks that are pressed two ways */
+            twoWays?: components["schemas"]["DocumentTwoWays"][];
+        };
         DocumentQuestion: {
             answers: components["schemas"]["DocumentAnswer"][];
             asks: string;
@@ -648,7 +713,7 @@ export interface components {
              */
             prepare: "press" | "starch" | "wash";
             /** @enum {string} */
-            press: "nest" | "dark" | "open";
+            press: "nest" | "dark" | "open" | "flat" | "outward" | "inward" | "late";
             /** @description Press the seam flat as sewn before it is pressed to a side */
             setFirst: boolean;
             /** @enum {string} */
@@ -689,8 +754,20 @@ export interface components {
             /** @enum {string} */
             pins?: "none" | "crossings" | "everywhere" | "glue";
             /** @enum {string} */
-            press?: "nest" | "dark" | "open";
+            press?: "nest" | "dark" | "open" | "flat" | "outward" | "inward";
             setFirst?: boolean;
+        };
+        DocumentTwoWays: {
+            /** @description A block sewn of them: which of them within it, by its rows and columns; in the quilt when left out */
+            in?: string;
+            unit: string;
+            /**
+             * @description Which of them are pressed the other way
+             * @enum {string}
+             */
+            which: "every other block" | "every other column" | "every other row";
+            /** @description With everything they are made of, strip sets too; else their last seams alone */
+            whole?: boolean;
         };
         FileInBody: {
             /** @description Made by the client */
@@ -1031,8 +1108,68 @@ export interface components {
             /** @description How many strips or sets that takes */
             working: components["schemas"]["PlanWorking"];
         };
+        PlanArrangement: {
+            /** Format: int64 */
+            clashes: number;
+            /** Format: int64 */
+            crossings: number;
+            /**
+             * Format: int64
+             * @description Of the blocks, those that are mirror images of the others
+             */
+            mirrored: number;
+            name: string;
+            /** @description So the blocks lie now */
+            now: boolean;
+            /**
+             * Format: int64
+             * @description Units left over at the end
+             */
+            over: number;
+            /** @description Four by four of it */
+            quilt: components["schemas"]["PlanLayout"];
+            repeat: components["schemas"]["QuiltCell"][][];
+            /**
+             * Format: int64
+             * @description Blocks laid turned besides, where that changes nothing to see
+             */
+            turned: number;
+        };
+        PlanAsked: {
+            choices: components["schemas"]["PlanChoice"][];
+            /** @description It is pressed already */
+            done: boolean;
+            /** @description You hold it so */
+            held: boolean;
+            name: string;
+            /** @description Which way it goes */
+            says: string;
+            seam: string;
+            /** @description The chain of reasons, one after the other */
+            why: string[];
+        };
         PlanBand: {
             points: number[];
+        };
+        PlanChoice: {
+            /** @description What is pressed already and would be pressed again */
+            again: string[];
+            /** @description What else would be pressed another way, everything else solved round it */
+            changes: string[];
+            /**
+             * Format: int64
+             * @description Crossings that then do not nest
+             */
+            clashes: number;
+            /** @description The project with the choice taken */
+            document: components["schemas"]["Document"];
+            /**
+             * Format: int64
+             * @description How many more that is
+             */
+            more: number;
+            /** @description What it is, in the imperative */
+            way: string;
         };
         PlanCliff: {
             /** @description From the narrowest cloth looked at to the widest */
@@ -1076,8 +1213,15 @@ export interface components {
             step: string;
         };
         PlanCross: {
+            /**
+             * Format: int64
+             * @description Of cloth, where it is thickest
+             */
+            layers: number;
             /** @enum {string} */
-            state: "nests" | "clashes" | "open";
+            state: "nests" | "clashes" | "open" | "spun";
+            /** @description A needle labours there */
+            thick: boolean;
             /** Format: double */
             x: number;
             /** Format: double */
@@ -1131,14 +1275,20 @@ export interface components {
             under: components["schemas"]["PlanPicture"];
         };
         PlanLayout: {
+            /** @description Their allowances, as they lie on the back */
+            bands: components["schemas"]["PlanBand"][];
             /** @description Each unit that is laid, finished */
             blocks: {
                 [key: string]: components["schemas"]["PlanPicture"];
             };
             borders: components["schemas"]["PlanPatch"][];
             cells: components["schemas"]["PlanPlaced"][];
+            /** @description Where seams meet across them */
+            crosses: components["schemas"]["PlanCross"][];
             /** Format: double */
             h: number;
+            /** @description Between blocks and rows, where they are few enough to be told apart */
+            seams: components["schemas"]["PlanLine"][];
             /** Format: double */
             w: number;
         };
@@ -1175,6 +1325,8 @@ export interface components {
             step: string;
         };
         PlanLine: {
+            /** @description The decision of pressing it belongs to */
+            seam?: string;
             /** Format: double */
             x1: number;
             /** Format: double */
@@ -1234,9 +1386,23 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        PlanPressCard: {
+            cautions: string[];
+            /** @description When to look, and for what */
+            check: string;
+            /** @description How it lies, and what lies on top */
+            lay: string;
+            /** @description What the iron does */
+            way: string;
+        };
         PlanPressLine: {
+            card: components["schemas"]["PlanPressCard"];
             /** Format: int64 */
             count: number;
+            /** @description It is pressed already, and other seams are solved round it */
+            done: boolean;
+            /** @description Its seams, in the order they are sewn */
+            each: components["schemas"]["PlanPressSeam"][];
             name: string;
             picture: string;
             says: string;
@@ -1252,11 +1418,32 @@ export interface components {
             clashes: number;
             /** Format: int64 */
             crossings: number;
+            /**
+             * Format: int64
+             * @description Of cloth, where it is thickest
+             */
+            layers: number;
+            /** @description What to do where a needle labours; empty where it does not */
+            thick: string;
             where: string;
         };
+        PlanPressSeam: {
+            /** @description You hold it so */
+            held: boolean;
+            says: string;
+            seam: string;
+            /**
+             * @description As it is held in a document
+             * @enum {string}
+             */
+            side: "plus" | "minus" | "open";
+        };
         PlanPressing: {
-            /** @description Sewing alike rows as steps of their own would let more nest */
-            apart: boolean;
+            /**
+             * Format: int64
+             * @description Fewer clashes than this are not possible
+             */
+            bound: number;
             /** Format: int64 */
             clashes: number;
             /** Format: int64 */
@@ -1269,10 +1456,17 @@ export interface components {
             /** Format: int64 */
             opened: number;
             places: components["schemas"]["PlanPressPlace"][];
+            /** @description Where seams are held so that more clash than must: the fewest to release, in words */
+            release: string[];
             says: string;
             /**
              * Format: int64
-             * @description Blocks to lay turned by half beyond what the layout says
+             * @description Crossings whose allowances are spun
+             */
+            spun: number;
+            /**
+             * Format: int64
+             * @description Blocks to lay turned beyond what the layout says
              */
             turned: number;
         };
@@ -1294,6 +1488,35 @@ export interface components {
             /** Format: int64 */
             rows: number;
             uses: components["schemas"]["PlanUsed"][];
+        };
+        PlanRemedies: {
+            list: components["schemas"]["PlanRemedy"][];
+            says: string;
+            /** @description The crossings that cannot nest, with what stands against each kind */
+            standing: components["schemas"]["PlanStanding"][];
+        };
+        PlanRemedy: {
+            /**
+             * Format: int64
+             * @description Crossings that then do not nest
+             */
+            clashes: number;
+            costs: string[];
+            /** @description The project with the remedy taken */
+            document: components["schemas"]["Document"];
+            /**
+             * Format: int64
+             * @description Ways of pressing to keep in mind: kinds of seams that are pressed, each all alike
+             */
+            kinds: number;
+            name: string;
+            /** @description What it asks of the quilter */
+            says: string;
+            /**
+             * Format: int64
+             * @description Strip sets to sew then
+             */
+            sets: number;
         };
         PlanRemnant: {
             colour: string;
@@ -1399,6 +1622,16 @@ export interface components {
             /** Format: int64 */
             count: number;
             step: string;
+        };
+        PlanStanding: {
+            /** Format: int64 */
+            count: number;
+            names: string[];
+            /** @description The two seams, by id */
+            seams: string[];
+            where: string;
+            /** @description The chain of reasons, one after the other */
+            why: string[];
         };
         PlanStep: {
             /** @description What stands in for some of these, so that fewer are made */
@@ -1722,6 +1955,10 @@ export interface components {
             /** Format: int64 */
             rev: number;
         };
+        SeamIn: {
+            document: components["schemas"]["Document"];
+            seam: string;
+        };
         Shelved: {
             /** @description Put away: kept whole, not lying on the shelf */
             away: boolean;
@@ -1941,6 +2178,93 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    arrangements: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanArrangement"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     backwards: {
         parameters: {
             query?: never;
@@ -3942,6 +4266,93 @@ export interface operations {
             };
         };
     };
+    remedies: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Document"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanRemedies"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     resize: {
         parameters: {
             query?: never;
@@ -4045,6 +4456,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DocumentQuestion"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Precondition Failed */
+            412: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Request Entity Too Large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+            /** @description Internal Server Error */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    seam: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeamIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAsked"];
                 };
             };
             /** @description Bad Request */

@@ -1,0 +1,51 @@
+package api
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"vicis/core/document"
+	"vicis/core/plan"
+	"vicis/core/problem"
+)
+
+// Questions about the pressing that are asked now and then, of a document stored or not.
+
+func (s *Server) registerPressing(a huma.API, op describe) {
+	huma.Register(a, draft(op(http.MethodPost, "/api/remedies", "remedies", "What stands against crossings that do not nest, and what can be done, each with its price")), s.remedies)
+	huma.Register(a, draft(op(http.MethodPost, "/api/seam", "seam", "Why a seam goes the way it does, and what it would cost if it went another")), s.seam)
+	huma.Register(a, draft(op(http.MethodPost, "/api/arrangements", "arrangements", "Every distinct way to turn the blocks of a quilt, with its clashes and leftovers")), s.arrangements)
+}
+
+// about answers a question about one document.
+func about[T any](in Draft, ask func(document.Document) (T, problem.List)) (*body[T], error) {
+	d, err := in.sound()
+	if err != nil {
+		return nil, err
+	}
+	answer, problems := ask(d)
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	return &body[T]{answer}, nil
+}
+
+func (s *Server) remedies(_ context.Context, in *struct{ Body Draft }) (*body[plan.Remedies], error) {
+	return about(in.Body, plan.RemediesFor)
+}
+
+// seamIn is a document and one of its seams.
+type seamIn struct {
+	Document Draft  `json:"document"`
+	Seam     string `json:"seam"`
+}
+
+func (s *Server) seam(_ context.Context, in *struct{ Body seamIn }) (*body[plan.Asked], error) {
+	return about(in.Body.Document, func(d document.Document) (plan.Asked, problem.List) { return plan.AboutSeam(d, in.Body.Seam) })
+}
+
+func (s *Server) arrangements(_ context.Context, in *struct{ Body Draft }) (*body[[]plan.Arrangement], error) {
+	return about(in.Body, plan.Arrangements)
+}

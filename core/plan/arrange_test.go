@@ -1,0 +1,77 @@
+package plan_test
+
+import (
+	"testing"
+
+	"vicis/core/plan"
+)
+
+// Counted by Burnside's lemma over the sixteen motions (four slides of the repeat, each with four turns of the whole): a block may have
+// four looks, two where half a turn changes nothing, or one.
+func TestArrangementsAreDistinct(t *testing.T) {
+	for _, c := range []struct {
+		block string
+		n     int
+	}{
+		{"half-square", burnside(4)}, {"four-patch", burnside(2)}, {"nine-patch", 1}, {"half-rails", burnside(1)}, {"log-cabin", burnside(4)},
+	} {
+		d := fromLibrary(t, c.block)
+		d.Top.Rows, d.Top.Columns = 6, 6
+		list, problems := plan.Arrangements(d)
+		if problems.Stopped() {
+			t.Fatal(c.block, problems)
+		}
+		if len(list) != c.n {
+			t.Errorf("%s: %d arrangements, by counting %d", c.block, len(list), c.n)
+		}
+		now := 0
+		for i, a := range list {
+			if a.Now {
+				now++
+			}
+			if i > 0 && a.Clashes < list[i-1].Clashes {
+				t.Errorf("%s: not in the order of clashes", c.block)
+			}
+			if len(a.Quilt.Cells) != 16 {
+				t.Errorf("%s: %d cells drawn", c.block, len(a.Quilt.Cells))
+			}
+			// What is said of it is what the quilt is once it is laid so.
+			e := d
+			e.Top.Repeat = a.Repeat
+			if p := planned(t, e); p.Press.Clashes != a.Clashes || p.Press.Crossings != a.Crossings {
+				t.Errorf("%s, %s: %d of %d clash, planned %d of %d", c.block, a.Name, a.Clashes, a.Crossings, p.Press.Clashes, p.Press.Crossings)
+			}
+		}
+		if now != 1 {
+			t.Errorf("%s: %d of them are how it lies now", c.block, now)
+		}
+	}
+}
+
+// burnside counts the colourings of a two by two torus with so many looks, the looks turning in a cycle with the whole: the mean number
+// that each of the sixteen motions leaves as they are, found by trying them all.
+func burnside(looks int) int {
+	fixed := 0
+	for slide := range 4 {
+		for turn := range 4 {
+			for code := range looks * looks * looks * looks {
+				at := [4]int{code % looks, code / looks % looks, code / looks / looks % looks, code / looks / looks / looks}
+				moved := at
+				for range turn {
+					moved = [4]int{moved[2], moved[0], moved[3], moved[1]}
+					for i := range moved {
+						moved[i] = (moved[i] + 1) % looks
+					}
+				}
+				var slid [4]int
+				for i := range slid {
+					slid[i^slide] = moved[i]
+				}
+				if slid == at {
+					fixed++
+				}
+			}
+		}
+	}
+	return fixed / 16
+}

@@ -1,0 +1,99 @@
+package plan
+
+import (
+	"fmt"
+
+	"vicis/core/batching"
+	"vicis/core/piece"
+	"vicis/core/pressing"
+	"vicis/core/quilt"
+)
+
+// What a press card says is common practice: a seam goes toward the piece that lies on top while the iron opens it.
+
+// thickWords is what to do where a needle labours.
+func thickWords(layers int) string {
+	if layers < pressing.Thick {
+		return ""
+	}
+	return fmt.Sprintf("Up to %d layers: slow down before it, turn the wheel by hand over it, and press it flat with a block of wood while it cools.", layers)
+}
+
+// card says how the seams of one batch are pressed.
+func (b *builder) card(batch batching.Batch) PressCard {
+	c := PressCard{Cautions: []string{}}
+	open, spun := true, false
+	for _, seam := range batch.Presses {
+		open = open && b.press.Decisions[seam].X == 0
+		spun = spun || b.isSpun(seam)
+	}
+	first := pressing.Decision{}
+	if len(batch.Presses) > 0 {
+		first = b.press.Decisions[batch.Presses[0]]
+	}
+	switch {
+	case open:
+		c.Lay = "Wrong side up, the seam along the middle of the board."
+		c.Way = "Open the allowances with the tip, then press along the seam from the wrong side, and once more from the right side."
+	case batch.Stage == batching.Sets:
+		c.Lay = fmt.Sprintf("Along the board, wrong side up, its %s away from you.", "first strip")
+		c.Way = "Press seam by seam from one end to the other, lifting the iron, not pushing it: a pushed set bows. Then turn it over and press along the seams so that no pleat is left."
+	case len(batch.Presses) == 1 && batch.Stage != batching.Top && batch.Stage != batching.Rows:
+		c.Lay = fmt.Sprintf("Closed as it was sewn, %s on top, the seam away from you.", b.toward(first))
+		c.Way = "Lift the top piece and let the iron follow it over the seam: the allowances lie under what was on top."
+	case batch.Stage == batching.Top:
+		c.Lay = "Wrong side up, a stretch at a time, the rest of the top on a table beside the board so that it does not pull."
+		c.Way = "Push the allowances to their side with the tip and press down, stretch by stretch."
+	default:
+		c.Lay = "Wrong side up, as the picture of the back shows it."
+		c.Way = "Push each allowance to its side with the tip, from the first seam to the last, then press the whole from the right side."
+	}
+	if b.d.Schools.SetFirstOf(baseOf(batch.ID)) {
+		c.Way = "First press it flat as it was sewn, to set the seam. " + c.Way
+	}
+	if spun {
+		c.Way += " At each crossing to spin, undo the stitches inside the allowance down to the seam, turn the allowances round like the sails of a mill, and press the small square flat."
+	}
+	c.Check = b.cardCheck(batch)
+	if stretches(batch.Piece) {
+		c.Cautions = append(c.Cautions, "Its outer edges are on the bias: set the iron down and lift it, without steam, and do not push.")
+	}
+	if batch.Stage == batching.Sets {
+		c.Cautions = append(c.Cautions, "Let it cool flat before it is cut.")
+	}
+	return c
+}
+
+func (b *builder) cardCheck(batch batching.Batch) string {
+	w, h := batch.Piece.Size()
+	switch {
+	case batch.Stage == batching.Rows:
+		if k := b.row(batch.ID); k.Count > 1 {
+			return fmt.Sprintf("Look at the first: its neighbours go the other way. After %d look again.", (k.Count+1)/2)
+		}
+		return "Look at the row above it: its seams go the other way."
+	case batch.Stage == batching.Top && batch.ID == quilt.RowsStep:
+		return "Feel each crossing with a finger before it is pressed: a ridge on both sides of the seam means that it interlocks."
+	case w > 0 && batch.Piece.Whole() && batch.Make > 1:
+		return fmt.Sprintf("Measure the first: %s × %s. Half-way, after %d, hold one against the first.", b.say(w), b.say(h), (batch.Make+1)/2)
+	case batch.Make > 1:
+		return fmt.Sprintf("Hold one against the first half-way, after %d.", (batch.Make+1)/2)
+	}
+	return ""
+}
+
+// stretches says whether an outer edge of a piece is on the bias.
+func stretches(p piece.Piece) bool {
+	for _, patch := range p.Patches {
+		if !patch.Bias() {
+			continue
+		}
+		for i, a := range patch.Poly {
+			c := patch.Poly[(i+1)%len(patch.Poly)]
+			if a.X == c.X && (a.X == piece.Num{} || a.X == p.W) || a.Y == c.Y && (a.Y == piece.Num{} || a.Y == p.H) {
+				return true
+			}
+		}
+	}
+	return false
+}

@@ -1,0 +1,100 @@
+package plan
+
+import (
+	"math"
+
+	"vicis/core/measure"
+	"vicis/core/piece"
+	"vicis/core/quilt"
+)
+
+// The back of the whole quilt: the seams between blocks and rows with their allowances, and what meets across them.
+
+// mostMarked is how many blocks a quilt may have for its seams to be told apart on a drawing of the whole.
+const mostMarked = 600
+
+// marks draws what lies between the blocks of the middle.
+func (b *builder) marks(out *Layout, left measure.Length) {
+	l := b.layout
+	cells := 0
+	for _, r := range l.Rows {
+		cells += len(l.Kinds[r].Cells)
+	}
+	if cells > mostMarked {
+		return
+	}
+	place := b.placing(left)
+	line := func(seam string, x1, y1, x2, y2 float64) {
+		x1, y1 = place(x1, y1)
+		x2, y2 = place(x2, y2)
+		drawn := Line{seam, round(x1), round(y1), round(x2), round(y2)}
+		out.Seams = append(out.Seams, drawn)
+		s := b.t.Seam.Inches()
+		x := b.press.Decisions[seam].X
+		for _, side := range []int{1, -1} {
+			if x != -side {
+				out.Bands = append(out.Bands, Band{band(drawn, float64(side)*s, out.W, out.H)})
+			}
+		}
+	}
+	crosses := func(list []piece.Meeting, x, y float64) {
+		for _, c := range b.press.Crossed(list) {
+			sx, sy := place(x+inches(c.Spot.X), y+inches(c.Spot.Y))
+			out.Crosses = append(out.Crosses, cross(c, round(sx), round(sy)))
+		}
+	}
+	ends := func(c quilt.Cell, side piece.Side) []piece.End {
+		return l.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(l.Seam).Ends(side)
+	}
+	columns := []float64{0} // where every column starts
+	for _, w := range l.Widths {
+		columns = append(columns, columns[len(columns)-1]+w.Inches())
+	}
+	at := func(k quilt.RowKind, place int) float64 { // where the cell after so many of a row starts
+		return columns[min(len(columns)-1, max(0, k.Start+place))]
+	}
+	y := 0.0
+	for r, kind := range l.Rows {
+		k := l.Kinds[kind]
+		high := k.High.Inches()
+		for j := 1; j < len(k.Cells); j++ {
+			x := at(k, j)
+			line(k.SeamID(j), x, y, x, y+high)
+			crosses(piece.Meet(ends(k.Cells[j-1], piece.Right), ends(k.Cells[j], piece.Left), k.SeamID(j)), at(k, j-1), y)
+		}
+		if r > 0 {
+			above := l.Kinds[l.Rows[r-1]]
+			from, to := l.Shared(above, k)
+			if from < to {
+				line(quilt.RowsStep, columns[from], y, columns[to], y)
+			} else { // a strip right through
+				line(quilt.RowsStep, 0, y, columns[len(columns)-1], y)
+			}
+			for c := from; c < to; c++ {
+				up, down := above.Cells[c-above.Start], k.Cells[c-k.Start]
+				_, h := l.Blocks[up.Unit].Piece.Turn(up.Turn).Finished(l.Seam).Size()
+				crosses(piece.Meet(ends(up, piece.Bottom), ends(down, piece.Top), quilt.RowsStep), columns[c], y-h.Inches())
+				if c > from {
+					m := piece.Meeting{Over: quilt.RowsStep, A: piece.End{Seam: above.SeamID(c - above.Start), E: -1}, B: piece.End{Seam: k.SeamID(c - k.Start), E: 1}}
+					crosses([]piece.Meeting{m}, columns[c], y)
+				}
+			}
+		}
+		y += high
+	}
+}
+
+// placing gives for a point of the middle, as its rows are sewn, where it lies in the quilt.
+func (b *builder) placing(left measure.Length) func(x, y float64) (float64, float64) {
+	off := left.Inches()
+	if !b.layout.OnPoint {
+		return func(x, y float64) (float64, float64) { return off + x, off + y }
+	}
+	// Turned by an eighth to the left about the upper corner of the first block.
+	first := float64(b.plain.Rows-1) * b.layout.BlockW.Inches()
+	half := math.Sqrt2 / 2
+	return func(x, y float64) (float64, float64) {
+		x -= first
+		return off + half*(x+y), off + half*(y-x) + b.layout.BlockW.Inches()*half
+	}
+}

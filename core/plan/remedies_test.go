@@ -1,0 +1,204 @@
+package plan_test
+
+import (
+	"slices"
+	"strings"
+	"testing"
+
+	"vicis/core/document"
+	"vicis/core/plan"
+	"vicis/core/quilt"
+)
+
+// What a remedy says it leaves is what a plan with it taken has; and the table of pressing for 4 × 4 blocks is what is offered.
+func TestRemediesKeepTheirWord(t *testing.T) {
+	for _, c := range []struct {
+		block   string
+		rows    int
+		clashes int
+		offers  map[string]int // name → what is left
+	}{
+		{"diamond", 4, 0, map[string]int{"Two kinds of Half-square unit": 0, "Open seams": 0}},
+		{"rail", 4, 12, map[string]int{"Spin the crossings": 0, "Press the last seams two ways": 0, "Open seams": 0}},
+		{"log-cabin", 4, 12, map[string]int{"Press the last seams two ways": 0, "Open seams": 0}},
+		{"coins", 4, 24, map[string]int{"Press the last seams two ways": 0, "Open seams": 0}},
+		{"nine-patch", 4, 0, map[string]int{}},
+	} {
+		d := fromLibrary(t, c.block)
+		d.Top.Rows, d.Top.Columns = c.rows, c.rows
+		p := planned(t, d)
+		if c.clashes > 0 && p.Press.Clashes != c.clashes || p.Press.Bound != p.Press.Clashes {
+			t.Errorf("%s: %d clash, at least %d", c.block, p.Press.Clashes, p.Press.Bound)
+		}
+		r, problems := plan.RemediesFor(d)
+		if problems.Stopped() {
+			t.Fatal(problems)
+		}
+		got := map[string]int{}
+		for _, one := range r.List {
+			got[one.Name] = one.Clashes
+			after := planned(t, one.Document)
+			if after.Press.Clashes != one.Clashes || one.Clashes >= p.Press.Clashes {
+				t.Errorf("%s, %s: says %d, the plan has %d", c.block, one.Name, one.Clashes, after.Press.Clashes)
+			}
+			scripted(t, after)
+		}
+		for name, left := range c.offers {
+			if n, there := got[name]; !there || n != left {
+				t.Errorf("%s: %s leaves %d (offered: %v), want %d", c.block, name, n, there, left)
+			}
+		}
+		count := 0
+		for _, s := range r.Standing {
+			count += s.Count
+			if len(s.Why) == 0 || len(s.Names) != 2 {
+				t.Errorf("%s: nothing says why %+v", c.block, s)
+			}
+		}
+		if count != p.Press.Clashes {
+			t.Errorf("%s: %d of %d clashes are told of", c.block, count, p.Press.Clashes)
+		}
+	}
+}
+
+// Blocks pressed two ways are counted apart, from the block down to what is doubled; half of them each, and the strips are shared.
+func TestTwoWaysAreCountedApart(t *testing.T) {
+	d := fromLibrary(t, "four-patch")
+	d.Top.Rows, d.Top.Columns = 4, 4
+	plain := counts(planned(t, d))
+	for _, whole := range []bool{false, true} {
+		d.Press = &document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: quilt.EveryOther, Whole: whole}}}
+		p := planned(t, d)
+		made := counts(p)
+		if made["block"] != 8 || made["block@B"] != 8 {
+			t.Errorf("whole %v: %v", whole, made)
+		}
+		if whole && (made["two"] != 16 || made["two@B"] != 16 || made["two-set@B"] == 0) || !whole && (made["two"] != 32 || made["two@B"] != 0) {
+			t.Errorf("whole %v: %v", whole, made)
+		}
+		if p.Press.Clashes != 0 {
+			t.Errorf("whole %v: %d clash", whole, p.Press.Clashes)
+		}
+		if made["strip:A:1 strip"] < plain["strip:A:1 strip"] {
+			t.Errorf("whole %v: fewer strips than before", whole)
+		}
+		scripted(t, p)
+	}
+}
+
+// Every seam of every block of the library has a reason; holding it the other way gives just the clashes that were said, and holding it
+// as it is changes nothing.
+func TestWhatIfKeepsItsWord(t *testing.T) {
+	asked := 0
+	for _, name := range []string{"four-patch", "shoo-fly", "churn-dash", "basket", "log-cabin", "broken-dishes", "eight-pointed-star"} {
+		d := fromLibrary(t, name)
+		d.Top.Rows, d.Top.Columns = 4, 5
+		p := planned(t, d)
+		for _, line := range p.Press.Lines {
+			for _, seam := range line.Each {
+				a, problems := plan.AboutSeam(d, seam.Seam)
+				if problems.Stopped() || len(a.Why) == 0 || a.Says != seam.Says || a.Held || len(a.Choices) < 3 {
+					t.Fatalf("%s, %s: %+v %v", name, seam.Seam, a, problems)
+				}
+				for _, c := range a.Choices {
+					asked++
+					if asked%3 != 0 {
+						continue
+					}
+					after := planned(t, c.Document)
+					if after.Press.Clashes != c.Clashes || c.More != c.Clashes-p.Press.Clashes {
+						t.Errorf("%s, %s, %s: says %d, the plan has %d", name, seam.Seam, c.Way, c.Clashes, after.Press.Clashes)
+					}
+					if c.Way == "Hold it as it is" && (c.More != 0 || len(c.Changes) > 0) {
+						t.Errorf("%s, %s: holding it changes %v", name, seam.Seam, c.Changes)
+					}
+				}
+			}
+		}
+	}
+	if asked < 100 {
+		t.Errorf("only %d choices", asked)
+	}
+}
+
+// A rail pressed up beside itself clashes; a checker held against itself names the fewest seams to release.
+func TestContradictorySeamsAreNamed(t *testing.T) {
+	d := fromLibrary(t, "four-patch")
+	d.Top.Rows, d.Top.Columns = 1, 4
+	free := planned(t, d)
+	d.Press = &document.Press{Held: map[string]document.Side{"row-1/2": document.Plus, "row-1/3": document.Minus}}
+	if p := planned(t, d); p.Press.Clashes != free.Press.Clashes || len(p.Press.Release) > 0 {
+		t.Errorf("rows may go as they like: %+v", p.Press)
+	}
+	// Two blocks below each other: seams of two rows that cross are both held to one side, and once more.
+	d.Top.Rows = 2
+	d.Press.Held = map[string]document.Side{"row-1/2": document.Plus, "row-2/2": document.Plus, "row-1/3": document.Plus, "row-2/3": document.Plus, "row-1/4": document.Minus}
+	p := planned(t, d)
+	if p.Press.Clashes != 2 || len(p.Press.Release) != 2 || !strings.Contains(p.Press.Detail, "0 would be left") {
+		t.Errorf("%d clash, release %v: %s", p.Press.Clashes, p.Press.Release, p.Press.Detail)
+	}
+	r, _ := plan.RemediesFor(d)
+	if len(r.List) == 0 || r.List[0].Name != "Release what is held" || r.List[0].Clashes != 0 || len(r.List[0].Document.Press.Held) != 3 {
+		t.Errorf("%+v", r.List)
+	}
+	// What is pressed already is named when a change would press it again.
+	d.Press = &document.Press{Held: map[string]document.Side{"row-1/2": document.Plus}, Done: []string{"row-1"}}
+	a, _ := plan.AboutSeam(d, "row-2/2")
+	for _, c := range a.Choices {
+		if strings.HasPrefix(c.Way, "Press it toward") && c.More == 0 && !slices.Contains(c.Changes, "Row 1") {
+			continue
+		}
+		if strings.HasPrefix(c.Way, "Press it toward") && c.More == 0 {
+			t.Errorf("row 1 is held, and %q would change it: %+v", c.Way, c)
+		}
+	}
+}
+
+func TestBadPressingIsSaidAtItsPlace(t *testing.T) {
+	for _, c := range []struct {
+		press    document.Press
+		code, at string
+	}{
+		{document.Press{Held: map[string]document.Side{"block/c2": "left"}}, "side-unknown", "/press/held/block~1c2"},
+		{document.Press{TwoWays: []document.TwoWays{{Unit: "nothing", Which: quilt.EveryOther}}}, "unit-unknown", "/press/twoWays/0/unit"},
+		{document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: "some"}}}, "pattern-unknown", "/press/twoWays/0/which"},
+		{document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: quilt.EveryRow, In: "nothing"}}}, "unit-unknown", "/press/twoWays/0/in"},
+	} {
+		d := fromLibrary(t, "four-patch")
+		d.Press = &c.press
+		_, problems := plan.Make(d, nil)
+		refused(t, problems, c.code, c.at)
+	}
+	d := fromLibrary(t, "four-patch")
+	if _, problems := plan.AboutSeam(d, "nothing"); !problems.Stopped() {
+		t.Error("a seam that is not there has an answer")
+	}
+	d.Press = &document.Press{Held: map[string]document.Side{"gone/long-ago": document.Plus}}
+	if _, problems := plan.Make(d, nil); !has(problems, "seam-gone", "/press/held/gone~1long-ago") {
+		t.Errorf("%v", problems)
+	}
+}
+
+// The schools decide what crossings leave open: outward and inward are each other's opposite in a set of three that meets nothing.
+func TestSchoolsDecideTheRest(t *testing.T) {
+	d := fromLibrary(t, "rail")
+	d.Top.Rows, d.Top.Columns = 1, 1
+	words := map[string]string{}
+	for _, school := range []string{"nest", "outward", "inward", "flat", "late"} {
+		d.Schools.Press = pressingSchool(school)
+		for _, l := range planned(t, d).Press.Lines {
+			if strings.HasSuffix(l.Step, "-set") {
+				words[school] = l.Says
+			}
+		}
+	}
+	if !strings.Contains(words["outward"], "outward") || !strings.Contains(words["inward"], "inward") {
+		t.Errorf("%v", words)
+	}
+	d = fromLibrary(t, "four-patch")
+	d.Top.Rows, d.Top.Columns = 4, 4
+	d.Schools.Press = pressingSchool("late")
+	if made := counts(planned(t, d)); made["block"] != 8 || made["block@B"] != 8 || made["two"] != 32 {
+		t.Errorf("last seams late: %v", made)
+	}
+}
