@@ -552,7 +552,7 @@ func (b *builder) sewn(batch batching.Batch) Step {
 	if batch.Does == making.Sews {
 		s.Sewing = &Sewing{
 			Left: batch.Left.Name, Right: batch.Right.Name, Edge: batch.Edge, Seams: batch.Seams,
-			Length: b.t.Ruler.Read(batch.Each), Stitch: stitch(batch.Stage), Hold: b.hold(batch),
+			Length: b.t.Ruler.Read(batch.Each), Stitch: b.stitch(batch), Hold: b.hold(batch),
 		}
 	}
 	if len(batch.Presses) > 0 || len(batch.Of) > 0 {
@@ -754,10 +754,13 @@ func (b *builder) hold(batch batching.Batch) string {
 	return words
 }
 
-// stitch is the usual stitch length: short where a seam will be cut across (common practice).
-func stitch(s batching.Stage) string {
-	if s == batching.Sets {
+// stitch is the usual stitch length: short where a seam will be cut across, or partly undone (common practice).
+func (b *builder) stitch(batch batching.Batch) string {
+	switch {
+	case batch.Stage == batching.Sets:
 		return "short stitches, 1.3 to 1.7 mm, because the set is cut across"
+	case slices.ContainsFunc(batch.Of, b.isSpun):
+		return "short stitches, 1.5 to 1.8 mm, where crossings are spun: the ones inside the allowance are undone, the others have to hold"
 	}
 	return "stitches of 2.1 to 2.5 mm"
 }

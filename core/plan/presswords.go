@@ -89,7 +89,10 @@ func (b *builder) pressList() Pressing {
 		out.Detail = fmt.Sprintf("Open seams do not nest: pin at each of the %d crossings.", p.Crossings)
 	case p.Clashes == 0:
 		out.Says = fmt.Sprintf("All %s of this quilt nest", plural(p.Crossings, "crossing"))
-		out.Detail = "One way of pressing for each kind. Nothing needs to be opened."
+		if p.Opened > 0 {
+			out.Says = fmt.Sprintf("%s of this quilt nest, %d are opened", plural(p.Crossings-p.Opened, "crossing"), p.Opened)
+		}
+		out.Detail = b.howAllNest()
 	default:
 		out.Says = fmt.Sprintf("%d of %s do not nest", p.Clashes, plural(p.Crossings, "crossing"))
 		switch {
@@ -132,6 +135,26 @@ func (b *builder) pressList() Pressing {
 	return out
 }
 
+// howAllNest says what it takes.
+func (b *builder) howAllNest() string {
+	p := b.press
+	var words []string
+	if slices.ContainsFunc(b.units, func(m making.Made) bool { return strings.HasSuffix(m.Unit.ID, "@B") }) {
+		words = append(words, "Some kinds are pressed two ways, A and B: keep their piles apart.")
+	} else {
+		words = append(words, "One way of pressing for each kind.")
+	}
+	if p.Spun > 0 {
+		words = append(words, fmt.Sprintf("%s spun: sew them with short stitches.", plural(p.Spun, "crossing")))
+	}
+	if p.Opened > 0 {
+		words = append(words, fmt.Sprintf("%s opened: pin there.", plural(p.Opened, "crossing")))
+	} else {
+		words = append(words, "Nothing needs to be opened.")
+	}
+	return strings.Join(words, " ")
+}
+
 // onlyBetweenBlocks says whether every clash lies where blocks meet. Then each block nests inside as it is pressed, a plain
 // block beside it brings no seam to clash with, and rows pressed alternately nest at the corners.
 func onlyBetweenBlocks(places []pressing.Place) bool {
@@ -158,6 +181,7 @@ func (b *builder) pressWords(batch batching.Batch) string {
 func (b *builder) sides(batch batching.Batch) string {
 	var x []int
 	toward := map[string]bool{}
+	toldApart := true // what a seam goes toward has another name than what it goes away from
 	var names []string
 	for _, id := range batch.Presses {
 		d := b.press.Decisions[id]
@@ -165,6 +189,7 @@ func (b *builder) sides(batch batching.Batch) string {
 		name := b.toward(d)
 		toward[name] = true
 		names = append(names, name)
+		toldApart = toldApart && name != b.toward(pressing.Decision{Seam: d.Seam, X: -d.X})
 	}
 	if len(x) == 0 {
 		return "nothing to press"
@@ -189,7 +214,7 @@ func (b *builder) sides(batch batching.Batch) string {
 	case batching.Sets:
 		return b.setWords(batch, x)
 	case batching.Rows:
-		if len(toward) == 1 && len(names) > 1 {
+		if toldApart && len(toward) == 1 && len(names) > 1 {
 			return "every seam toward " + names[0]
 		}
 		return direction(x, "to the right", "to the left", "block")
@@ -200,7 +225,7 @@ func (b *builder) sides(batch batching.Batch) string {
 		return "outward, toward " + names[0]
 	}
 	switch {
-	case len(names) > 1 && len(toward) == 1 && batch.Lies != making.Level:
+	case toldApart && len(names) > 1 && len(toward) == 1 && batch.Lies != making.Level:
 		return "every seam toward " + names[0]
 	case batch.Lies == making.Upright:
 		return direction(x, "to the right", "to the left", "block")

@@ -23,6 +23,7 @@ type kindOfCrossing struct {
 	where   string
 	inside  bool
 	count   int
+	joint   int // those of one block, or of one pair of edges, have the same
 }
 
 // wish is what speaks for a side where crossings leave it open.
@@ -53,7 +54,7 @@ const (
 const (
 	fromTheMiddle = 64
 	awayFromBulk  = 32
-	rowOneWay     = 16
+	rowOneWay     = 10
 	toTheDark     = 8
 	allOneWay     = 4
 	inTurn        = 1

@@ -160,13 +160,19 @@ func press(l quilt.Layout, units []making.Made, t *making.Table, ask Asking) Pla
 
 // thicken says of every place how thick it gets.
 func (p *Plan) thicken() {
-	at := map[string][]piece.Meeting{}
-	for _, c := range p.net.crossings {
-		at[c.where] = append(at[c.where], c.meeting)
+	where := map[string]int{}
+	for i, place := range p.Places {
+		where[place.Where] = i
 	}
-	for i := range p.Places {
-		for _, c := range p.Crossed(at[p.Places[i].Where]) {
-			p.Places[i].Layers = max(p.Places[i].Layers, c.Layers)
+	for i := 0; i < len(p.net.crossings); {
+		var joint []piece.Meeting
+		first := p.net.crossings[i]
+		for ; i < len(p.net.crossings) && p.net.crossings[i].joint == first.joint; i++ {
+			joint = append(joint, p.net.crossings[i].meeting)
+		}
+		place := &p.Places[where[first.where]]
+		for _, c := range p.Crossed(joint) {
+			place.Layers = max(place.Layers, c.Layers)
 		}
 	}
 }

@@ -54,14 +54,16 @@ func seamsOf(l quilt.Layout, units []making.Made) []making.Seam {
 // of four blocks. A plain border meets the blocks with no seam of its own.
 func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfCrossing {
 	var list []kindOfCrossing
+	joint := 0
 	for _, m := range units {
 		for _, block := range m.Each() {
 			n := l.Count[block.Unit.ID]
 			if n == 0 {
 				continue
 			}
+			joint++
 			for _, meeting := range block.Piece.Meetings {
-				list = append(list, kindOfCrossing{meeting, "inside " + block.Unit.Name, true, n})
+				list = append(list, kindOfCrossing{meeting, "inside " + block.Unit.Name, true, n, joint})
 			}
 		}
 	}
@@ -83,13 +85,15 @@ func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfC
 			from, to, words = piece.Bottom, piece.Top, "between %s and %s below it"
 		}
 		where := fmt.Sprintf(words, l.Blocks[j.A.Unit].Unit.Name, l.Blocks[j.B.Unit].Unit.Name)
+		joint++
 		for _, m := range piece.Meet(endsOf(j.A, from), endsOf(j.B, to), j.Over) {
-			list = append(list, kindOfCrossing{m, where, false, j.Count})
+			list = append(list, kindOfCrossing{m, where, false, j.Count, joint})
 		}
 	}
 	for _, f := range l.Facings() {
+		joint++
 		for _, m := range piece.Meet(f.A, f.B, f.Over) {
-			list = append(list, kindOfCrossing{m, "at the pieced border", false, 1})
+			list = append(list, kindOfCrossing{m, "at the pieced border", false, 1, joint})
 		}
 	}
 	pairs := map[[2]int]int{}
@@ -107,7 +111,8 @@ func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfC
 		for c := from + 1; c < to; c++ {
 			// Row seams run from top to bottom: the upper one ends at the joint, the lower one starts there.
 			m := piece.Meeting{Over: quilt.RowsStep, A: piece.End{Seam: above.SeamID(c - above.Start), E: -1}, B: piece.End{Seam: below.SeamID(c - below.Start), E: 1}}
-			list = append(list, kindOfCrossing{m, "where four blocks meet", false, pairs[pair]})
+			joint++
+			list = append(list, kindOfCrossing{m, "where four blocks meet", false, pairs[pair], joint})
 		}
 	}
 	return list

@@ -25,6 +25,9 @@ export type Resized = Schemas["PlanResized"];
 export type Held = Schemas["Held"];
 export type Holding = Omit<Held, "title" | "promised" | "free" | "since" | "id">;
 export type Remnant = Schemas["PlanRemnant"];
+export type Remedy = Schemas["PlanRemedy"];
+export type SeamChoice = Schemas["PlanChoice"];
+export type Arrangement = Schemas["PlanArrangement"];
 export type Cliff = Schemas["PlanCliff"];
 export type Supply = Schemas["PlanSupply"];
 export type Shape = Schemas["PlanMeasure"];
@@ -97,6 +100,10 @@ export const server = {
   cut: (id: string, rev: number) =>
     ask<Project>(client.POST("/api/quilts/{id}/cut", { params: { path: { id }, header: { "If-Match": `"${rev}"` } } })),
   cliffs: (body: Document) => ask<Cliff[]>(client.POST("/api/cliffs", { body })),
+  remedies: (body: Document) => ask<Schemas["PlanRemedies"]>(client.POST("/api/remedies", { body })),
+  seam: (document: Document, seam: string) =>
+    ask<Schemas["PlanAsked"]>(client.POST("/api/seam", { body: { document, seam } })),
+  arrangements: (body: Document) => ask<Arrangement[]>(client.POST("/api/arrangements", { body })),
   nearest: (document: Document, width: string, height: string) =>
     ask<Shape[]>(client.POST("/api/nearest", { body: { document, width, height } })),
   pilot: (body: Document) => ask<Preview>(client.POST("/api/pilot", { body })),

@@ -314,6 +314,7 @@ type PartsProps = {
 function Parts({ project, step, back, iron, turn, room }: PartsProps) {
   const colours = coloursOf(project.document);
   const s = step.sewing;
+  const card = project.plan.press.lines.find((l) => l.step === step.id)?.card;
   const whole = step.picture ? project.plan.pictures[step.picture] : undefined;
   return (
     <Flex
@@ -422,10 +423,27 @@ function Parts({ project, step, back, iron, turn, room }: PartsProps) {
             <Ruled>{`Bring ${s.edge}${s.hold ? `; ${s.hold}` : ""}.`}</Ruled>
           </Text>
         )}
+        {iron && card && (
+          <Box display={{ base: "none", md: "block" }} mt="4px">
+            <Text>
+              <Ruled>{`${card.lay} ${card.way}`}</Ruled>
+            </Text>
+            {card.cautions.map((c) => (
+              <Text key={c} color="madder" fontWeight="600">
+                {c}
+              </Text>
+            ))}
+            <Text mt="4px">
+              <Ruled>{card.check}</Ruled>
+            </Text>
+          </Box>
+        )}
         {(s || iron) && (
           <Text fontSize={{ base: "14px", md: "16px" }} color="soft">
             {!iron && step.press && <Ruled>{`Then press ${step.press}. `}</Ruled>}
-            {step.size && <Ruled>{iron ? `It measures ${step.size} then.` : `Makes ${step.size}.`}</Ruled>}
+            {step.size && (
+              <Ruled>{iron && card ? "" : iron ? `It measures ${step.size} then.` : `Makes ${step.size}.`}</Ruled>
+            )}
           </Text>
         )}
         {(s || step.press) && (

@@ -1,14 +1,13 @@
 // What waits for a measurement: plain blocks and sashing for a pieced block, borders for the pieced top. What is written here is
 // kept as a revision.
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Document, type Problem, type Project, Refused, server } from "../api/client";
-import { quiltKey } from "../api/queries";
+import { type Document, type Problem, type Project, Refused } from "../api/client";
 import { TextField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Wrong } from "../frame/States";
+import { useKept } from "../frame/useKept";
 
 type Size = Document["top"]["measured"];
 
@@ -63,12 +62,8 @@ function Measured({
   const measured = project.document.top[of];
   const [width, setWidth] = useState(measured?.width ?? "");
   const [height, setHeight] = useState(measured?.height ?? "");
-  const queries = useQueryClient();
-  const keep = useMutation({
-    mutationFn: (m: Size) =>
-      server.save(project.id, project.rev, { ...project.document, top: { ...project.document.top, [of]: m } }),
-    onSuccess: (p) => queries.setQueryData(quiltKey(project.id), p),
-  });
+  const keep = useKept(project);
+  const measures = (m: Size) => keep.mutate({ ...project.document, top: { ...project.document.top, [of]: m } });
   const refused: Problem[] = keep.error instanceof Refused ? (keep.error.trouble.problems ?? []) : [];
   const at = (place: string) => [...refused, ...project.problems].filter((p) => p.at === `/top/${of}/${place}`);
   return (
@@ -89,12 +84,12 @@ function Measured({
           size="sm"
           variant="solid"
           disabled={keep.isPending || width.trim() === "" || height.trim() === ""}
-          onClick={() => keep.mutate({ width, height })}
+          onClick={() => measures({ width, height })}
         >
           {act}
         </Button>
         {measured && (
-          <Button mt="22px" h="36px" size="sm" onClick={() => keep.mutate(undefined)}>
+          <Button mt="22px" h="36px" size="sm" onClick={() => measures(undefined)}>
             Not measured yet
           </Button>
         )}

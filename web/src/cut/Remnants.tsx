@@ -8,6 +8,7 @@ import { clothKey, usePut } from "../cloth/ClothPage";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Wrong } from "../frame/States";
+import { useKept } from "../frame/useKept";
 
 export function Remnants({ project }: { project: Project }) {
   const { data } = useQuery({ queryKey: clothKey, queryFn: () => server.cloth() });
@@ -19,14 +20,7 @@ export function Remnants({ project }: { project: Project }) {
       queries.invalidateQueries({ queryKey: clothKey });
     },
   });
-  const ends = useMutation({
-    mutationFn: (how: "keep" | "use") =>
-      server.save(project.id, project.rev, {
-        ...project.document,
-        schools: { ...project.document.schools, ends: how },
-      }),
-    onSuccess: (p) => queries.setQueryData(quiltKey(project.id), p),
-  });
+  const ends = useKept(project);
   const used = project.document.schools.ends === "use";
   const list = project.plan.remnants;
   const promised = project.document.supplies ?? [];
@@ -55,7 +49,14 @@ export function Remnants({ project }: { project: Project }) {
       {project.plan.ends && (
         <Flex gap="12px" align="center" mb="10px" wrap="wrap">
           <Text color={used ? "woad" : undefined}>{project.plan.ends}</Text>
-          <Button size="sm" disabled={ends.isPending} onClick={() => ends.mutate(used ? "keep" : "use")}>
+          <Button
+            size="sm"
+            disabled={ends.isPending}
+            onClick={() => {
+              const d = project.document;
+              ends.mutate({ ...d, schools: { ...d.schools, ends: used ? "keep" : "use" } });
+            }}
+          >
             {used ? "Keep the ends whole" : "Use the ends"}
           </Button>
         </Flex>

@@ -14,10 +14,24 @@ type Props = {
   crossings?: boolean;
   seams?: boolean;
   outline?: boolean;
+  chosen?: string;
+  onSeam?: (seam: string) => void;
 };
 
 /** A piece drawn to scale, as large as fits. The back is what one sees when the piece is turned over like a page. */
-export function PictureView({ picture, colours, maxW, maxH, label, back: side, crossings, seams, outline }: Props) {
+export function PictureView({
+  picture,
+  colours,
+  maxW,
+  maxH,
+  label,
+  back: side,
+  crossings,
+  seams,
+  outline,
+  chosen,
+  onSeam,
+}: Props) {
   const turned = useTurned();
   const back = side ?? turned;
   if (!picture) return null;
@@ -52,7 +66,23 @@ export function PictureView({ picture, colours, maxW, maxH, label, back: side, c
             strokeWidth={1 / scale}
           />
         )}
-        {crossings && <Crossings picture={picture} px={1 / scale} />}
+        {crossings && <Crossings crosses={picture.crosses} px={1 / scale} />}
+        {onSeam &&
+          picture.seams.map((s) => (
+            // biome-ignore lint/a11y/noStaticElementInteractions: every seam is a button in the list below the drawing too
+            <line
+              key={`${s.x1} ${s.y1} ${s.x2} ${s.y2}`}
+              x1={s.x1}
+              y1={s.y1}
+              x2={s.x2}
+              y2={s.y2}
+              stroke={s.seam === chosen ? "#A6402B" : "transparent"}
+              strokeOpacity={0.85}
+              strokeWidth={s.seam === chosen ? 4 / scale : 18 / scale}
+              style={{ cursor: "pointer" }}
+              onClick={() => onSeam(s.seam ?? "")}
+            />
+          ))}
       </g>
     </svg>
   );
@@ -186,22 +216,30 @@ export const Cloth = memo(function Cloth({
   );
 });
 
-/** Where seams meet: two steps that interlock, two bars that lie on each other, or a cross that is opened. */
-export function Crossings({ picture, px }: { picture: Picture; px: number }) {
+type Cross = Picture["crosses"][number];
+
+/** Where seams meet: two steps that interlock, two bars that lie on each other, a cross that is opened, or sails that are spun. */
+export function Crossings({ crosses, px }: { crosses: Cross[]; px: number }) {
   const r = 9 * px;
   return (
     <>
-      {picture.crosses.map((c) => (
-        <g key={`${c.x} ${c.y}`} transform={`translate(${c.x} ${c.y})`} fill="none">
+      {crosses.map((c) => (
+        <g key={`${c.x} ${c.y} ${c.state}`} transform={`translate(${c.x} ${c.y})`} fill="none">
           <CrossMark state={c.state} r={r} px={px} />
+          {c.thick && <ThickMark r={r} px={px} />}
         </g>
       ))}
     </>
   );
 }
 
+/** A ring round a crossing where a needle labours. */
+export function ThickMark({ r, px, stroke = "#23282B" }: { r: number; px: number; stroke?: string }) {
+  return <circle r={r * 1.5} stroke={stroke} strokeWidth={px * 1.6} strokeDasharray={`${px * 3} ${px * 2.5}`} />;
+}
+
 /** The sign of a crossing by its shape; the colour only repeats it. */
-export function CrossMark({ state, r, px }: { state: "nests" | "clashes" | "open"; r: number; px: number }) {
+export function CrossMark({ state, r, px }: { state: Cross["state"]; r: number; px: number }) {
   const halo = { stroke: "#FCFAF5", strokeWidth: px * 6 };
   if (state === "nests") {
     const d = `M${-r} ${-r * 0.75} V0 H${r} V${r * 0.75}`;
@@ -218,6 +256,17 @@ export function CrossMark({ state, r, px }: { state: "nests" | "clashes" | "open
       <>
         <path d={d} {...halo} />
         <path d={d} stroke="#A6402B" strokeWidth={px * 3.6} />
+      </>
+    );
+  }
+  if (state === "spun") {
+    // Once round, and the tip of an arrow.
+    const q = r * 0.85;
+    const d = `M${q} 0 A${q} ${q} 0 1 1 0 ${-q} M${-q * 0.45} ${-q * 1.5} L0 ${-q} L${-q * 0.45} ${-q * 0.5}`;
+    return (
+      <>
+        <path d={d} {...halo} />
+        <path d={d} stroke="#2A5B78" strokeWidth={px * 2.4} />
       </>
     );
   }

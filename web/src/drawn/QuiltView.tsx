@@ -1,13 +1,21 @@
 import { memo, useId } from "react";
 import type { Layout } from "../api/client";
 import type { Colours } from "./colours";
-import { Cloth, named } from "./Picture";
+import { Cloth, Crossings, named } from "./Picture";
 import { useTurned } from "./Turned";
 
-type Props = { layout: Layout; colours: Colours; maxW: number; maxH: number; label: string; back?: boolean };
+type Props = {
+  layout: Layout;
+  colours: Colours;
+  maxW: number;
+  maxH: number;
+  label: string;
+  back?: boolean;
+  marks?: boolean;
+};
 
 /** The whole quilt to scale: each kind of block drawn once and laid in its places. */
-export const QuiltView = memo(function QuiltView({ layout, colours, maxW, maxH, label, back: side }: Props) {
+export const QuiltView = memo(function QuiltView({ layout, colours, maxW, maxH, label, back: side, marks }: Props) {
   const turned = useTurned();
   const back = side ?? turned;
   const id = useId();
@@ -27,6 +35,7 @@ export const QuiltView = memo(function QuiltView({ layout, colours, maxW, maxH, 
         {Object.entries(layout.blocks).map(([unit, picture]) => (
           <g key={unit} id={`${id}-${unit}`}>
             <Cloth picture={picture} colours={colours} back={back} px={px} />
+            {marks && <Crossings crosses={picture.crosses} px={px * 0.55} />}
           </g>
         ))}
       </defs>
@@ -48,6 +57,19 @@ export const QuiltView = memo(function QuiltView({ layout, colours, maxW, maxH, 
           const turn = `translate(${c.x + w / 2} ${c.y + h / 2}) rotate(${c.turn}) translate(${-block.w / 2} ${-block.h / 2})`;
           return <use key={`${c.x} ${c.y}`} href={`#${id}-${c.block}`} transform={turn} />;
         })}
+        {back &&
+          layout.bands.map((b) => (
+            <polygon
+              key={b.points.join()}
+              points={b.points.join(" ")}
+              fill="#23282B"
+              fillOpacity={0.26}
+              stroke="#23282B"
+              strokeOpacity={0.5}
+              strokeWidth={px * 0.5}
+            />
+          ))}
+        {marks && <Crossings crosses={layout.crosses} px={px * 0.55} />}
         <rect
           width={layout.w}
           height={layout.h}

@@ -183,6 +183,39 @@ export function PrintPage() {
         </chakra.table>
       </Sheet>
       <Sheet>
+        <Title project={project} name="Press cards" />
+        <Box display="grid" gridTemplateColumns="repeat(2, 1fr)" gap="10px">
+          {plan.press.lines.map((l) => (
+            <Box
+              key={l.step}
+              p="10px"
+              borderWidth="1px"
+              borderColor="line"
+              fontSize="13px"
+              style={{ breakInside: "avoid" }}
+            >
+              <Flex gap="10px" align="center" mb="4px">
+                <PictureView picture={plan.pictures[l.picture]} colours={colours} maxW={64} maxH={52} label="" back />
+                <Text fontWeight="600" fontSize="14px">
+                  <Ruled>{`${l.name}, ${l.count}: ${l.says}`}</Ruled>
+                </Text>
+              </Flex>
+              {[l.card.lay, l.card.way, l.card.check, ...l.card.cautions]
+                .filter((words) => words !== "")
+                .map((words) => (
+                  <Text key={words}>
+                    <Ruled>{words}</Ruled>
+                  </Text>
+                ))}
+            </Box>
+          ))}
+        </Box>
+        <Text fontSize="12.5px" mt="8px">
+          Steam burns: lift the iron straight up, fingers clear of the edge, iron down and off when you leave. The
+          maker's instructions come first.
+        </Text>
+      </Sheet>
+      <Sheet>
         <Title project={project} name="Trim card" />
         <chakra.table w="100%">
           <tbody>

@@ -13,6 +13,7 @@ import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Wrong } from "../frame/States";
 import { useKey } from "../frame/useKey";
+import { Remedies } from "../press/Remedies";
 import { BlockSize } from "./BlockSize";
 import { type Draft, useDraft } from "./draft";
 import { Fabrics } from "./Fabrics";
@@ -20,7 +21,6 @@ import { Files } from "./Files";
 import { FromCloth, NearTo } from "./FromCloth";
 import { History } from "./History";
 import { LedgerLines } from "./LedgerLines";
-import { PressRemedy } from "./PressRemedy";
 import { Schools } from "./Schools";
 import { Setting } from "./Setting";
 import { Units } from "./Units";
@@ -95,7 +95,14 @@ export function QuiltPage() {
           <Text color="soft" maxW="620px">
             <Ruled>{plan.press.detail}</Ruled>
           </Text>
-          <PressRemedy draft={draft} />
+          {!stopped && (
+            <Remedies
+              brief
+              document={draft.document}
+              clashes={plan.press.clashes}
+              onTake={(r) => draft.take(r.document)}
+            />
+          )}
           <ValuesLine values={plan.values} draft={draft} />
           <LedgerLines ledger={plan.ledger} />
           <Box mt="14px">

@@ -2,6 +2,7 @@ import { Box, Button } from "@chakra-ui/react";
 import { ChoiceField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
 import { Around } from "./Around";
+import { Arrangements } from "./Arrangements";
 import type { Draft } from "./draft";
 import { partsOf, rolesOf } from "./methods/parts";
 
@@ -73,6 +74,7 @@ export function Setting({ draft }: { draft: Draft }) {
           ))}
       </Box>
       <OnPoint draft={draft} />
+      <Arrangements draft={draft} />
       <Around draft={draft} />
     </Section>
   );

@@ -67,6 +67,8 @@ export function useDraft(project: Project) {
         rev: d?.rev ?? project.rev,
         document: changed(d?.document ?? project.document, path, value),
       })),
+    /** Another document in place of this one, as the core proposed it. */
+    take: (document: Document) => setDraft((d) => ({ rev: d?.rev ?? project.rev, document })),
     /** Once a field is left, what was typed takes its canonical text, so that it keeps its unit. */
     settle: () =>
       setDraft((d) =>

@@ -1,0 +1,75 @@
+// What can be done about crossings that do not nest, and why they do not.
+import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { type Document, type Remedy, server } from "../api/client";
+import { Ruled } from "../frame/Ruled";
+import { Loading, Wrong } from "../frame/States";
+
+export function Remedies({
+  document,
+  clashes,
+  onTake,
+  brief,
+}: {
+  document: Document;
+  clashes: number;
+  onTake: (remedy: Remedy) => void;
+  brief?: boolean;
+}) {
+  const { data, error } = useQuery({
+    queryKey: ["remedies", document],
+    queryFn: () => server.remedies(document),
+    enabled: clashes > 0,
+    retry: false,
+  });
+  if (clashes === 0) return null;
+  if (error) return <Wrong error={error} />;
+  if (!data) return <Loading label="Looking for what helps" />;
+  return (
+    <Box mt="10px" mb="16px">
+      {!brief &&
+        data.standing.map((s) => (
+          <Box as="details" key={s.where + s.seams.join()} py="4px">
+            <chakra.summary cursor="pointer" color="madder" fontWeight="600" fontSize="14px">
+              <Ruled>{`${s.count} ${s.where}: why not?`}</Ruled>
+            </chakra.summary>
+            <Box as="ol" pl="20px" listStyleType="decimal" fontSize="14px">
+              {s.why.map((w) => (
+                <li key={w}>{w}</li>
+              ))}
+            </Box>
+          </Box>
+        ))}
+      {data.list.length > 0 && (
+        <Heading as="h3" fontSize="15px" fontWeight="600" mt="8px">
+          What helps, the least trouble first
+        </Heading>
+      )}
+      <ul>
+        {data.list.map((r) => (
+          <Box as="li" key={r.name + r.says} py="8px" borderTopWidth="1px" borderColor="hair">
+            <Flex gap="12px" align="start">
+              <Box flex="1" minW="0">
+                <Text fontWeight="600">
+                  {r.name}: {r.clashes === 0 ? "all nest" : `${r.clashes} left`}
+                </Text>
+                <Text fontSize="14px">
+                  <Ruled>{r.says}</Ruled>
+                </Text>
+                {r.costs.length > 0 && (
+                  <Text fontSize="13.5px" color="soft">
+                    <Ruled>{`${r.costs.join("; ")}.`}</Ruled>
+                  </Text>
+                )}
+              </Box>
+              <Button size="sm" flexShrink={0} onClick={() => onTake(r)} aria-label={`Do it: ${r.name}`}>
+                Do it
+              </Button>
+            </Flex>
+          </Box>
+        ))}
+      </ul>
+      {data.list.length === 0 && <Text fontSize="14px">Nothing else helps but a pin at each of them.</Text>}
+    </Box>
+  );
+}

@@ -1,0 +1,99 @@
+// One seam: why it goes the way it does, and what it would cost if it went another.
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { type Document, type SeamChoice, server } from "../api/client";
+import { Ruled } from "../frame/Ruled";
+import { Loading, Wrong } from "../frame/States";
+
+export function SeamPanel({
+  document,
+  seam,
+  onTake,
+  busy,
+}: {
+  document: Document;
+  seam: string;
+  onTake: (document: Document) => void;
+  busy: boolean;
+}) {
+  const { data, error } = useQuery({
+    queryKey: ["seam", document, seam],
+    queryFn: () => server.seam(document, seam),
+    retry: false,
+  });
+  if (error) return <Wrong error={error} />;
+  if (!data) return <Loading label="Asking why" />;
+  return (
+    <Box
+      as="section"
+      aria-label={`About ${data.name}`}
+      mt="16px"
+      bg="paper"
+      borderWidth="1px"
+      borderColor="hair"
+      p="16px"
+    >
+      <Heading as="h3" fontFamily="heading" fontSize="18px" fontWeight="600">
+        <Ruled>{`${data.name.charAt(0).toUpperCase()}${data.name.slice(1)}: ${data.says}${data.held ? ", held by you" : ""}${data.done ? ", pressed already" : ""}`}</Ruled>
+      </Heading>
+      <Text fontSize="13px" color="soft" mt="6px" fontWeight="600">
+        Why?
+      </Text>
+      <Box
+        as="ol"
+        pl="20px"
+        listStyleType={data.why.length > 1 ? "decimal" : "none"}
+        ml={data.why.length > 1 ? 0 : "-20px"}
+      >
+        {data.why.map((w) => (
+          <li key={w}>
+            <Ruled>{w}</Ruled>
+          </li>
+        ))}
+      </Box>
+      <Text fontSize="13px" color="soft" mt="10px" fontWeight="600">
+        What if?
+      </Text>
+      <ul>
+        {data.choices.map((c) => (
+          <Flex
+            as="li"
+            key={c.way}
+            gap="12px"
+            py="6px"
+            borderTopWidth="1px"
+            borderColor="hair"
+            align="center"
+            wrap="wrap"
+          >
+            <Button size="sm" disabled={busy} onClick={() => onTake(c.document)}>
+              {c.way}
+            </Button>
+            <Box flex="1" minW="200px">
+              <Text fontWeight="600" color={c.more > 0 ? "madder" : c.more < 0 ? "woad" : undefined}>
+                {price(c)}
+              </Text>
+              {c.changes.length > 0 && (
+                <Text fontSize="13.5px" color="soft">
+                  <Ruled>{`Then pressed another way: ${c.changes.join(", ")}.`}</Ruled>
+                </Text>
+              )}
+              {c.again.length > 0 && (
+                <Text fontSize="13.5px" color="madder" fontWeight="600">
+                  <Ruled>{`Pressed already, and to press again: ${c.again.join(", ")}.`}</Ruled>
+                </Text>
+              )}
+            </Box>
+          </Flex>
+        ))}
+      </ul>
+    </Box>
+  );
+}
+
+function price(c: SeamChoice) {
+  const left = c.clashes === 0 ? "all nest" : `${c.clashes} do not nest`;
+  if (c.more > 0) return `${left}, ${c.more} more than now`;
+  if (c.more < 0) return `${left}, ${-c.more} fewer than now`;
+  return c.changes.length > 0 ? `no more clash: ${left}` : `costs nothing: ${left}`;
+}
