@@ -38,7 +38,9 @@ type sizeIn struct {
 }
 
 func (s *Server) nearest(_ context.Context, in *struct{ Body sizeIn }) (*body[[]plan.Measure], error) {
-	return about(in.Body.Document, func(d document.Document) ([]plan.Measure, problem.List) { return plan.NearTo(d, in.Body.Width, in.Body.Height) })
+	return about(in.Body.Document, func(d document.Document) ([]plan.Measure, problem.List) {
+		return plan.NearTo(d, in.Body.Width, in.Body.Height)
+	})
 }
 
 func (s *Server) pilot(_ context.Context, in *struct{ Body Draft }) (*body[Preview], error) {

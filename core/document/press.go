@@ -182,6 +182,9 @@ func (x *expander) pressed(ref string, whole bool) string {
 	if u.Of == 0 {
 		u.Of = i + 1
 	}
+	if !whole {
+		u.Like = was.ID
+	}
 	was.Name += ", A"
 	x.others[base] = u.ID
 	if whole {

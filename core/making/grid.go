@@ -235,23 +235,31 @@ func (m *Grid) line(t *Table, r *run, out *Made, cells []cell, i int, word strin
 	if len(cells) == 1 {
 		return laid{piece: p, name: cells[0].name, act: cells[0].unit, pieced: true}, true
 	}
-	act := Act{ID: r.id(fmt.Sprintf("%s-%d", word, i+1)), Does: Sews, Name: name, Lies: Upright, Seams: len(cells) - 1, Each: up(p.H)}
+	shared := t.Unit.Like != "" && !only
+	id := r.id
+	if shared {
+		id = t.Unit.earlier
+	}
+	act := Act{ID: id(fmt.Sprintf("%s-%d", word, i+1)), Does: Sews, Name: name, Lies: Upright, Seams: len(cells) - 1, Each: up(p.H)}
 	var list []laid
 	for k, c := range cells {
 		list = append(list, laid{act: c.unit})
 		if k == 0 {
 			continue
 		}
-		seam := r.id(fmt.Sprintf("%s-%d-%d", word, i+1, k+1))
+		seam := id(fmt.Sprintf("%s-%d-%d", word, i+1, k+1))
 		left := cells[k-1]
 		var err error
 		if p, err = piece.JoinRight(p, c.piece, t.Seam, seam); err != nil {
 			t.misfit(err, c.at, c.name, t.Unit.Name)
 			return laid{}, false
 		}
+		p = t.spun(p, seam)
+		if shared {
+			continue
+		}
 		act.Sews = append(act.Sews, seam)
 		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Facing(c.name, c.piece, piece.Left), Minus: Facing(left.name, left.piece, piece.Right), Outward: outward(k-1, len(cells)-1, 1)})
-		p = t.spun(p, seam)
 	}
 	act.Takes, act.Piece = counted(list), p
 	act.Joins = &Joins{Left: cells[0].name, Right: cells[1].name, LeftPiece: cells[0].piece, RightPart: cells[1].piece, Edge: "unit to unit, from left to right"}
@@ -261,7 +269,9 @@ func (m *Grid) line(t *Table, r *run, out *Made, cells []cell, i int, word strin
 	if only {
 		act.ID, act.Name = t.Unit.ID, ""
 	}
-	r.add(act)
+	if !shared {
+		r.add(act)
+	}
 	return laid{piece: p, name: name, act: act.ID, pieced: true}, true
 }
 

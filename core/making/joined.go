@@ -51,7 +51,11 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 			out.Piece, taken, name = right, c.Unit, part.Unit.Name
 			continue
 		}
+		last := i == len(m.Columns)-1
 		id := t.Unit.ID + "/" + c.ID
+		if !last {
+			id = t.Unit.earlier(c.ID)
+		}
 		left := out.Piece
 		var err error
 		if out.Piece, err = piece.JoinRight(left, right, t.Seam, id); err != nil {
@@ -62,17 +66,21 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 			t.Problems.Stop("too-many-patches", t.At+"/columns", fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches), "Use fewer columns or fewer strips.")
 			return Made{}, false
 		}
+		out.Piece = t.spun(out.Piece, id)
+		if t.Unit.Like != "" && !last {
+			taken, name = id, name+" + "+part.Unit.Name
+			continue
+		}
 		out.Seams = append(out.Seams, Seam{
 			ID:    id,
 			Plus:  Facing(part.Unit.Name, right, piece.Left),
 			Minus: Facing(name, left, piece.Right), Outward: outward(i-1, len(m.Columns)-1, 1),
 		})
-		out.Piece = t.spun(out.Piece, id)
 		act := Act{
 			ID: id, Does: Sews, Name: name + " + " + part.Unit.Name, Piece: out.Piece, Seams: 1, Sews: []string{id}, Takes: takes(taken, c.Unit),
 			Joins: &Joins{Left: name, Right: part.Unit.Name, LeftPiece: left, RightPart: right},
 		}
-		if i == len(m.Columns)-1 {
+		if last {
 			act.ID, act.Name = t.Unit.ID, ""
 		}
 		out.Acts = append(out.Acts, act)

@@ -23,6 +23,17 @@ type Unit struct {
 
 	// Of is the place of the unit in the document this one was copied from, counted from 1, for a colourway; 0 for its own.
 	Of int `json:"-"`
+
+	// Like is the unit whose earlier steps this one is sewn from, where only its last seams are pressed another way; empty for its own.
+	Like string `json:"-"`
+}
+
+// earlier names a step or seam of a unit before its last: another unit's where it shares those.
+func (u Unit) earlier(name string) string {
+	if u.Like != "" {
+		return u.Like + "/" + name
+	}
+	return u.ID + "/" + name
 }
 
 // Method is a way of making a unit.

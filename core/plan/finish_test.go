@@ -9,7 +9,6 @@ import (
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/plan"
-	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
@@ -123,8 +122,6 @@ func TestBordersAreHeldBackUntilTheTopIsMeasured(t *testing.T) {
 		t.Errorf("%v", problems)
 	}
 }
-
-func pressingSchool(s string) pressing.School { return pressing.School(s) }
 
 func has(problems problem.List, code, at string) bool {
 	for _, p := range problems {

@@ -172,6 +172,9 @@ func (b *builder) pressWords(batch batching.Batch) string {
 		return "nothing yet, but once it is cut apart"
 	}
 	words := b.sides(batch)
+	if b.d.Schools.PressOf(baseOf(batch.ID)) == pressing.Late && batch.Stage == batching.Blocks {
+		words = "not yet, but once it lies in its row: " + words
+	}
 	if b.d.Schools.SetFirstOf(baseOf(batch.ID)) && len(batch.Presses) > 0 {
 		return "flat as sewn first, then " + words
 	}
@@ -181,6 +184,7 @@ func (b *builder) pressWords(batch batching.Batch) string {
 func (b *builder) sides(batch batching.Batch) string {
 	var x []int
 	toward := map[string]bool{}
+	plain := true     // everything goes toward what has no seams of its own there
 	toldApart := true // what a seam goes toward has another name than what it goes away from
 	var names []string
 	for _, id := range batch.Presses {
@@ -189,6 +193,11 @@ func (b *builder) sides(batch batching.Batch) string {
 		name := b.toward(d)
 		toward[name] = true
 		names = append(names, name)
+		other := d.Seam.Minus
+		if d.X < 0 {
+			other = d.Seam.Plus
+		}
+		plain = plain && d.X != 0 && d.Toward().Bulk == 0 && other.Bulk > 0
 		toldApart = toldApart && name != b.toward(pressing.Decision{Seam: d.Seam, X: -d.X})
 	}
 	if len(x) == 0 {
@@ -214,8 +223,11 @@ func (b *builder) sides(batch batching.Batch) string {
 	case batching.Sets:
 		return b.setWords(batch, x)
 	case batching.Rows:
-		if toldApart && len(toward) == 1 && len(names) > 1 {
+		switch {
+		case toldApart && len(toward) == 1 && len(names) > 1:
 			return "every seam toward " + names[0]
+		case plain && len(names) > 1:
+			return "every seam away from the pieced blocks, toward what is plain"
 		}
 		return direction(x, "to the right", "to the left", "block")
 	case batching.Top:

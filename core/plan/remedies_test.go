@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/plan"
+	"vicis/core/pressing"
 	"vicis/core/quilt"
 )
 
@@ -83,6 +84,22 @@ func TestTwoWaysAreCountedApart(t *testing.T) {
 			t.Errorf("whole %v: fewer strips than before", whole)
 		}
 		scripted(t, p)
+	}
+}
+
+// Where only the last seams differ, everything before them is sewn for both.
+func TestTwoWaysShareWhatComesBefore(t *testing.T) {
+	d := fromLibrary(t, "rail")
+	d.Top.Rows, d.Top.Columns = 4, 4
+	d.Press = &document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: quilt.EveryOther}}}
+	p := planned(t, d)
+	made := counts(p)
+	if made["block/row-1"] != 16 || made["block@B/row-1"] != 0 || made["block"] != 8 || made["block@B"] != 8 || p.Press.Clashes != 0 {
+		t.Errorf("%d clash, %v", p.Press.Clashes, made)
+	}
+	d.Schools.Press, d.Press = pressing.Late, nil
+	if s := step(t, planned(t, d), "block@B"); !strings.HasPrefix(s.Press, "not yet, but once it lies in its row") {
+		t.Errorf("%q", s.Press)
 	}
 }
 
@@ -185,7 +202,7 @@ func TestSchoolsDecideTheRest(t *testing.T) {
 	d.Top.Rows, d.Top.Columns = 1, 1
 	words := map[string]string{}
 	for _, school := range []string{"nest", "outward", "inward", "flat", "late"} {
-		d.Schools.Press = pressingSchool(school)
+		d.Schools.Press = pressing.School(school)
 		for _, l := range planned(t, d).Press.Lines {
 			if strings.HasSuffix(l.Step, "-set") {
 				words[school] = l.Says
@@ -197,7 +214,7 @@ func TestSchoolsDecideTheRest(t *testing.T) {
 	}
 	d = fromLibrary(t, "four-patch")
 	d.Top.Rows, d.Top.Columns = 4, 4
-	d.Schools.Press = pressingSchool("late")
+	d.Schools.Press = pressing.Late
 	if made := counts(planned(t, d)); made["block"] != 8 || made["block@B"] != 8 || made["two"] != 32 {
 		t.Errorf("last seams late: %v", made)
 	}

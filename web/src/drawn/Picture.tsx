@@ -184,7 +184,9 @@ export const Cloth = memo(function Cloth({
       ))}
       {back && (
         <>
-          <rect width={picture.w} height={picture.h} fill="#FCFAF5" fillOpacity={0.5} />
+          {picture.patches.map((p) => (
+            <polygon key={p.points.join()} points={points(p.points)} fill="#FCFAF5" fillOpacity={0.5} />
+          ))}
           {picture.bands.map((b) => (
             <polygon
               key={b.points.join()}

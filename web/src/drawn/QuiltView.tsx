@@ -49,6 +49,10 @@ export const QuiltView = memo(function QuiltView({ layout, colours, maxW, maxH, 
             strokeWidth={px * 0.6}
           />
         ))}
+        {back &&
+          layout.borders.map((b) => (
+            <polygon key={b.points.join()} points={b.points.join(" ")} fill="#FCFAF5" fillOpacity={0.5} />
+          ))}
         {layout.cells.map((c) => {
           const block = layout.blocks[c.block];
           if (!block) return null;

@@ -1,0 +1,95 @@
+// The press plan, used as a quilter uses it: why, what if, what helps, what is pressed already; and choosing a layout by its price.
+import { expect, type Page, test } from "@playwright/test";
+
+async function fromLibrary(page: Page, block: string, name: string) {
+  await page.goto(`/library/${block}`);
+  await page.getByLabel("Name of the quilt").fill(name);
+  await page.getByRole("button", { name: "Put it on the shelf" }).click();
+  await expect(page.getByRole("heading", { name })).toBeVisible();
+  return page.url().replace(/\/quilt$/, "");
+}
+
+test("crossings that cannot nest are explained, and a remedy is taken with its price", async ({ page }) => {
+  const quilt = await fromLibrary(page, "rail", "Fence");
+  await page.goto(`${quilt}/press`);
+  await expect(page.getByRole("heading", { name: /do not nest/ })).toBeVisible();
+  await page.getByText("why not?").first().click();
+  await expect(page.getByText(/meets itself, all being pressed alike/)).toBeVisible();
+  await expect(page.getByText("Spin the crossings: all nest")).toBeVisible();
+  await page.getByRole("button", { name: "Do it: Spin the crossings" }).click();
+  await expect(page.getByRole("heading", { name: /^All .* nest$/ })).toBeVisible();
+  await expect(page.getByText(/spun: sew them with short stitches/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByRole("heading", { name: /^All .* nest$/ })).toBeVisible();
+  // The needle is told too.
+  await page.goto(`${quilt}/sew`);
+  await expect(page.getByText(/short stitches, 1.5 to 1.8 mm, where crossings are spun/)).toBeVisible();
+  // An undo takes it back, and two ways are another remedy: A and B are steps of their own.
+  await page.goto(`${quilt}/quilt`);
+  await page.getByRole("button", { name: /Undo the last change/ }).click();
+  await expect(page.getByText("Press the last seams two ways: all nest")).toBeVisible();
+  await page.getByRole("button", { name: "Do it: Press the last seams two ways" }).click();
+  await expect(page.getByText("Changed, not kept yet")).toBeVisible();
+  await expect(page.getByText(/Some kinds are pressed two ways, A and B/)).toBeVisible();
+  await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await page.getByRole("navigation").getByRole("link", { name: /^Sew/ }).click();
+  await expect(page.getByRole("heading", { name: /Sew Rails turned, A/ }).last()).toBeVisible();
+  await expect(page.getByRole("heading", { name: /Sew Rails turned, B/ })).toHaveCount(1);
+});
+
+test("a seam says why, what else would cost, and is held; contradictions are named", async ({ page }) => {
+  const quilt = await fromLibrary(page, "nine-patch", "Square of squares");
+  await page.goto(`${quilt}/press`);
+  await page.getByRole("button", { name: /^Row 1/ }).click();
+  const seams = page.getByRole("list", { name: "Seams" });
+  await seams.getByRole("button", { name: /seam 1/ }).click();
+  const panel = page.getByRole("region", { name: /About seam 1 of Row 1/i });
+  await expect(panel.getByText("Why?")).toBeVisible();
+  await panel.getByRole("button", { name: "Hold it as it is" }).click();
+  await expect(seams.getByRole("button", { name: /seam 1.*held/ })).toBeVisible();
+  // Its neighbour in the row below is held against it: they clash, and the fewest seams to release are named.
+  await page.getByRole("button", { name: /^Row 2/ }).click();
+  await seams.getByRole("button", { name: /seam 1/ }).click();
+  const other = page.getByRole("region", { name: /About seam 1 of Row 2/i });
+  await expect(other.getByText(/more than now/).first()).toBeVisible();
+  await other
+    .getByRole("listitem")
+    .filter({ hasText: "more than now" })
+    .getByRole("button", { name: /Press it toward/ })
+    .click();
+  await expect(page.getByText(/You hold seams so that more clash than must/)).toBeVisible();
+  await page.getByRole("button", { name: "Do it: Release what is held" }).click();
+  await expect(page.getByRole("heading", { name: /^All .* nest$/ })).toBeVisible();
+});
+
+test("what has been pressed is kept, and the whole quilt is seen from the back", async ({ page }) => {
+  await page.goto("/q/demo-boat-shed/press");
+  await page.getByRole("button", { name: "Whole quilt" }).click();
+  await expect(page.getByRole("img", { name: "Boat shed, seen from the back" })).toBeVisible();
+  await page.goto("/q/demo-boat-shed/iron/half");
+  await expect(page.getByText(/the seam away from you/)).toBeVisible();
+  await page.keyboard.press("Space");
+  await page.keyboard.press("Space");
+  await expect(page.getByText("2", { exact: true }).first()).toBeVisible();
+  await page.goto("/q/demo-boat-shed/press");
+  await page.getByRole("button", { name: "2 are pressed so: keep it" }).click();
+  await expect(page.getByText("kept as pressed")).toBeVisible();
+  // To press it another way is to press it again, and that is said.
+  await page.getByRole("button", { name: /^Half/ }).first().click();
+  await page.getByRole("list", { name: "Seams" }).getByRole("button").first().click();
+  await expect(page.getByRole("heading", { name: /held by you, pressed already/ })).toBeVisible();
+  await page.getByRole("button", { name: "No longer keep it so" }).click();
+  await expect(page.getByText("kept as pressed")).toBeHidden();
+});
+
+test("ways to turn a block are chosen by their price", async ({ page }) => {
+  await fromLibrary(page, "half-square", "Slopes");
+  await page.getByRole("button", { name: "Ways to turn the block" }).click();
+  const ways = page.getByRole("list", { name: "Arrangements" }).getByRole("listitem");
+  await expect(ways.first()).toContainText("all nest");
+  expect(await ways.count()).toBeGreaterThan(20);
+  const clashing = ways.filter({ hasText: /\d+ of \d+ clash/ }).last();
+  const price = await clashing.getByText(/of \d+ clash/).innerText();
+  await clashing.getByRole("button").click();
+  await expect(page.getByText(`${price.replace(" clash", "")} crossings do not nest`)).toBeVisible();
+});
