@@ -41,7 +41,8 @@ const views = [
   { name: "iron", at: `${quilt}/iron/half` },
   { name: "print", at: `${quilt}/print` },
   { name: "stars", at: `${stars}/quilt`, act: openGoose },
-  { name: "stars-sew", at: `${stars}/sew` },
+  { name: "point", at: "/q/demo-weather-vane/quilt" },
+  { name: "press-whole", at: `${stars}/press`, act: (page) => page.getByRole("button", { name: "Whole quilt" }).click() },
   { name: "bench-pair", at: `${stars}/bench/goose%2Fthird` },
   { name: "bench-phone", at: `${quilt}/bench/block`, width: 390, height: 780 },
 ];
