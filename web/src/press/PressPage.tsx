@@ -105,22 +105,24 @@ export function PressPage() {
           <Heading as="h2" fontFamily="heading" fontSize="24px" fontWeight="600">
             {front ? name : `${name}, seen from the back`}
           </Heading>
-          <TurnButton />
-          <Button
-            size="sm"
-            aria-pressed={shown === whole}
-            onClick={() => {
-              setShown(shown === whole ? "" : whole);
-              setSeam("");
-            }}
-          >
-            Whole quilt
-          </Button>
-          {line && shown !== whole && (
-            <Button asChild size="sm">
-              <Link to={`/q/${project.id}/iron/${encodeURIComponent(id)}`}>Count at the iron</Link>
+          <Flex gap="10px">
+            <TurnButton />
+            <Button
+              size="sm"
+              aria-pressed={shown === whole}
+              onClick={() => {
+                setShown(shown === whole ? "" : whole);
+                setSeam("");
+              }}
+            >
+              Whole quilt
             </Button>
-          )}
+            {line && shown !== whole && (
+              <Button asChild size="sm">
+                <Link to={`/q/${project.id}/iron/${encodeURIComponent(id)}`}>Count at the iron</Link>
+              </Button>
+            )}
+          </Flex>
         </Flex>
         {shown === whole && (
           <PanZoom label={plan.name}>
