@@ -128,6 +128,7 @@ func Changes(a, b Document) []string {
 	if !alike(a.Top.Sashing, b.Top.Sashing) {
 		say("another sashing")
 	}
+	pressed(a.Press, b.Press, say)
 	if !alike(a.Top.Backing, b.Top.Backing) {
 		say("another backing")
 	}
@@ -152,6 +153,39 @@ func Changes(a, b Document) []string {
 		say("the same, put in another order")
 	}
 	return out
+}
+
+// pressed says what is decided differently of the pressing.
+func pressed(a, b *Press, say func(format string, args ...any)) {
+	if a == nil {
+		a = &Press{}
+	}
+	if b == nil {
+		b = &Press{}
+	}
+	switch {
+	case len(b.Held) > len(a.Held):
+		say("more seams are held to a side")
+	case len(b.Held) < len(a.Held):
+		say("fewer seams are held to a side")
+	case !alike(a.Held, b.Held):
+		say("a seam is held to another side")
+	}
+	switch {
+	case len(b.Spun) > len(a.Spun):
+		say("crossings are spun")
+	case !alike(a.Spun, b.Spun):
+		say("fewer crossings are spun")
+	}
+	switch {
+	case len(b.TwoWays) > len(a.TwoWays):
+		say("more is pressed two ways")
+	case !alike(a.TwoWays, b.TwoWays):
+		say("other things are pressed two ways")
+	}
+	if !alike(a.Done, b.Done) {
+		say("what is pressed already is kept in mind")
+	}
 }
 
 // answer is the name of what a document answers to a question; empty where the places themselves are told apart already.

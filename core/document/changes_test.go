@@ -38,6 +38,10 @@ func TestChangesAreToldInTradeWords(t *testing.T) {
 		{[]string{`"fabrics":[]`, `"fabrics":[],"colourways":[{"id":"w","name":"Dusk","fabrics":{}}]`}, []string{"new colourway Dusk"}},
 		{[]string{`"name":"p"`, `"name":"p","also":["q"]`}, []string{"something else stands in for p"}},
 		{[]string{`"measure":"in"`, `"measure":"in","settings":{"layers":4}`}, []string{"layers cut at once 4, was 2"}},
+		{
+			[]string{`"measure":"in"`, `"measure":"in","press":{"held":{"x":"plus"},"done":["x"],"spun":["y"],"twoWays":[{"unit":"z","which":"every other row"}]}`},
+			[]string{"more seams are held to a side", "crossings are spun", "more is pressed two ways", "what is pressed already is kept in mind"},
+		},
 	} {
 		if got := Changes(doc(t), doc(t, c.replace...)); !reflect.DeepEqual(got, c.want) {
 			t.Errorf("%v: %q, want %q", c.replace, got, c.want)

@@ -42,8 +42,11 @@ func FuzzPlan(f *testing.F) {
 func FuzzChangedBlock(f *testing.F) {
 	var texts [][]byte
 	for i, d := range blocks(f) {
-		if i%2 == 0 {
+		switch i % 3 {
+		case 0:
 			d = surrounded(d)
+		case 1:
+			d = otherwise(d)
 		}
 		text, err := document.Write(d)
 		if err != nil {
@@ -79,6 +82,16 @@ func FuzzChangedBlock(f *testing.F) {
 		}
 		if b, _ := json.Marshal(second); !bytes.Equal(a, b) {
 			t.Fatalf("planned twice it differs: %s", text)
+		}
+		if d.Top.Rows*d.Top.Columns > 30 || len(first.Press.Lines) == 0 {
+			return
+		}
+		plan.RemediesFor(d)
+		plan.Arrangements(d)
+		for _, line := range first.Press.Lines[:1] {
+			for _, seam := range line.Each {
+				plan.AboutSeam(d, seam.Seam)
+			}
 		}
 	})
 }
@@ -187,6 +200,23 @@ func blocks(f testing.TB) []document.Document {
 		all = append(all, e.Document)
 	}
 	return all
+}
+
+// otherwise sets a quilt on point within a pieced border, cuts it from an assortment and from ends, and presses it by hand.
+func otherwise(d document.Document) document.Document {
+	role := d.Roles[0].ID
+	d.Top.Rows, d.Top.Columns = 3, 2
+	d.Top.Point = &quilt.Point{Role: role, Larger: "1/2 in"}
+	last := d.Parts[len(d.Parts)-1].ID
+	d.Top.Borders = []quilt.Border{{ID: "spacer", Name: "spacer", Role: role, Width: "1 in"}, {ID: "around", Name: "around", Cells: []quilt.Cell{{Unit: d.Parts[0].ID}, {Unit: last, Turn: 90}}, Corner: &quilt.Cell{Unit: last}}}
+	d.Schools.Ends = "use"
+	d.Fabrics = slices.Clone(d.Fabrics)
+	d.Fabrics[0].Print, d.Fabrics[0].Prints = cloth.Assorted, 5
+	d.Press = &document.Press{
+		Held: map[string]document.Side{"row-1/2": document.Plus, "row-2/2": document.Plus, last + "/c2": document.Both}, Done: []string{"row-1"},
+		Spun: []string{last + "/c2#1", last + "/rows-2"}, TwoWays: []document.TwoWays{{Unit: last, Which: quilt.EveryOther}, {Unit: d.Parts[0].ID, Which: quilt.EveryRow, In: last}},
+	}
+	return d
 }
 
 // surrounded lays everything round a quilt that can lie there.

@@ -145,8 +145,10 @@ func (c *search) run() {
 		}
 	}
 	c.greedy()
-	c.bound = c.packing()
-	if c.cost == c.bound {
+	if c.cost == 0 {
+		return
+	}
+	if c.bound = c.packing(); c.cost == c.bound {
 		return
 	}
 	c.descend(0, 0)
@@ -156,82 +158,80 @@ func (c *search) run() {
 }
 
 // packing is a weight that every answer leaves unsatisfied: rings of springs that contradict each other, each spring's weight given
-// to no more rings than it can bear.
+// to no more rings than it can bear. Pass by pass: a tree through all that is tied, and a ring for every spring outside it that
+// contradicts; until a pass finds none.
 func (c *search) packing() (bound int64) {
-	var springs []spring
-	in := map[int]bool{ground: true}
-	for _, v := range c.order {
-		in[v] = true
+	index := make(map[int]int, len(c.order)+1) // variable → its place here
+	for i, v := range append([]int{ground}, c.order...) {
+		index[v] = i
 	}
+	var springs []spring // by place
 	for _, v := range c.order {
 		for _, s := range c.touching[v] {
-			other := s.a + s.b - v
-			if s.a == s.b || other == ground || v < other { // each spring once
-				springs = append(springs, s)
+			if s.a == s.b {
+				if s.sign < 0 {
+					bound += s.weight // it meets itself the wrong way
+				}
+			} else if other := s.a + s.b - v; other == ground || v < other { // each spring once
+				springs = append(springs, spring{index[s.a], index[s.b], s.sign, s.weight})
 			}
 		}
 	}
-	near := make(map[int][]int, len(in)) // variable → the springs that touch it
+	near := make([][]int, len(index))
 	for i, s := range springs {
 		near[s.a] = append(near[s.a], i)
-		if s.a != s.b {
-			near[s.b] = append(near[s.b], i)
-		}
+		near[s.b] = append(near[s.b], i)
 	}
 	type reached struct {
-		x, by, depth int
-		from         int
+		from, by, depth, x int
+		seen               bool
 	}
+	tree := make([]reached, len(index))
 	for {
-		tree := map[int]reached{}
-		ring, top := -1, 0
-		for _, root := range append([]int{ground}, c.order...) {
-			if _, seen := tree[root]; seen || ring >= 0 {
+		clear(tree)
+		found := int64(0)
+		for root := range tree {
+			if tree[root].seen {
 				continue
 			}
-			tree[root] = reached{1, -1, 0, root}
-			queue := []int{root}
-			for len(queue) > 0 && ring < 0 {
+			tree[root] = reached{root, -1, 0, 1, true}
+			for queue := []int{root}; len(queue) > 0; queue = queue[1:] {
 				v := queue[0]
-				queue = queue[1:]
 				for _, i := range near[v] {
 					s := springs[i]
-					if s.weight == 0 || i == tree[v].by {
-						continue
-					}
-					w := s.a + s.b - v
-					at, seen := tree[w]
-					if !seen {
-						tree[w] = reached{tree[v].x * s.sign, i, tree[v].depth + 1, v}
+					if w := s.a + s.b - v; s.weight > 0 && !tree[w].seen {
+						tree[w] = reached{v, i, tree[v].depth + 1, tree[v].x * s.sign, true}
 						queue = append(queue, w)
-					} else if at.x*tree[v].x != s.sign {
-						ring, top = i, v
-						break
 					}
 				}
 			}
 		}
-		if ring < 0 {
+		for i, s := range springs {
+			if s.weight == 0 || tree[s.a].x*tree[s.b].x == s.sign {
+				continue
+			}
+			// The ring is the ways up the tree from both ends of the spring to where they meet, and the spring.
+			ring := []int{i}
+			for a, b := s.a, s.b; a != b; {
+				if tree[a].depth < tree[b].depth {
+					a, b = b, a
+				}
+				ring = append(ring, tree[a].by)
+				a = tree[a].from
+			}
+			least := s.weight
+			for _, k := range ring {
+				least = min(least, springs[k].weight)
+			}
+			for _, k := range ring {
+				springs[k].weight -= least
+			}
+			found += least
+		}
+		if found == 0 {
 			return bound
 		}
-		// The ring is the two ways up the tree from the ends of the spring that contradicts, and that spring.
-		members := []int{ring}
-		a, b := top, springs[ring].a+springs[ring].b-top
-		for a != b {
-			if tree[a].depth < tree[b].depth {
-				a, b = b, a
-			}
-			members = append(members, tree[a].by)
-			a = tree[a].from
-		}
-		least := springs[ring].weight
-		for _, i := range members {
-			least = min(least, springs[i].weight)
-		}
-		bound += least
-		for _, i := range members {
-			springs[i].weight -= least
-		}
+		bound += found
 	}
 }
 

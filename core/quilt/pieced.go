@@ -29,7 +29,7 @@ var rowsOfBorder = []string{"right", "left", "top", "bottom"}
 func BorderRow(border, where string) string { return border + "/" + where }
 
 // eases is how much longer or shorter than the edge each unit of a pieced border may come out to be eased in (judgement).
-const eases = measure.Inch / 32
+const eases = measure.Inch / 64
 
 // widestSpacer is as wide as a plain border is advised (judgement).
 const widestSpacer = 12 * measure.Inch

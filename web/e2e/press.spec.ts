@@ -27,6 +27,7 @@ test("crossings that cannot nest are explained, and a remedy is taken with its p
   // An undo takes it back, and two ways are another remedy: A and B are steps of their own.
   await page.goto(`${quilt}/quilt`);
   await page.getByRole("button", { name: /Undo the last change/ }).click();
+  await page.getByRole("button", { name: "What helps?" }).click();
   await expect(page.getByText("Press the last seams two ways: all nest")).toBeVisible();
   await page.getByRole("button", { name: "Do it: Press the last seams two ways" }).click();
   await expect(page.getByText("Changed, not kept yet")).toBeVisible();

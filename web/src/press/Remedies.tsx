@@ -1,6 +1,7 @@
 // What can be done about crossings that do not nest, and why they do not.
 import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { type Document, type Remedy, server } from "../api/client";
 import { Ruled } from "../frame/Ruled";
 import { Loading, Wrong } from "../frame/States";
@@ -16,13 +17,21 @@ export function Remedies({
   onTake: (remedy: Remedy) => void;
   brief?: boolean;
 }) {
+  const [asked, setAsked] = useState(!brief);
   const { data, error } = useQuery({
     queryKey: ["remedies", document],
     queryFn: () => server.remedies(document),
-    enabled: clashes > 0,
+    enabled: clashes > 0 && asked,
     retry: false,
   });
   if (clashes === 0) return null;
+  if (!asked) {
+    return (
+      <Button size="sm" mt="6px" onClick={() => setAsked(true)}>
+        What helps?
+      </Button>
+    );
+  }
   if (error) return <Wrong error={error} />;
   if (!data) return <Loading label="Looking for what helps" />;
   return (
