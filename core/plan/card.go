@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"vicis/core/batching"
+	"vicis/core/making"
 	"vicis/core/piece"
 	"vicis/core/pressing"
 	"vicis/core/quilt"
@@ -36,10 +37,10 @@ func (b *builder) card(batch batching.Batch) PressCard {
 		c.Lay = "Wrong side up, the seam along the middle of the board."
 		c.Way = "Open the allowances with the tip, then press along the seam from the wrong side, and once more from the right side."
 	case batch.Stage == batching.Sets:
-		c.Lay = fmt.Sprintf("Along the board, wrong side up, its %s away from you.", "first strip")
+		c.Lay = "Along the board, wrong side up, its first strip away from you."
 		c.Way = "Press seam by seam from one end to the other, lifting the iron, not pushing it: a pushed set bows. Then turn it over and press along the seams so that no pleat is left."
 	case len(batch.Presses) == 1 && batch.Stage != batching.Top && batch.Stage != batching.Rows:
-		c.Lay = fmt.Sprintf("Closed as it was sewn, %s on top, the seam away from you.", b.toward(first))
+		c.Lay = fmt.Sprintf("Closed as it was sewn, %s on top, the seam away from you.", b.onTop(batch, first))
 		c.Way = "Lift the top piece and let the iron follow it over the seam: the allowances lie under what was on top."
 	case batch.Stage == batching.Top:
 		c.Lay = "Wrong side up, a stretch at a time, the rest of the top on a table beside the board so that it does not pull."
@@ -64,9 +65,23 @@ func (b *builder) card(batch batching.Batch) PressCard {
 	return c
 }
 
+// onTop is what a seam is pressed toward, told from the other side by its place where both have the same name.
+func (b *builder) onTop(batch batching.Batch, d pressing.Decision) string {
+	name := b.toward(d)
+	switch {
+	case name != b.toward(pressing.Decision{Seam: d.Seam, X: -d.X}):
+		return name
+	case batch.Lies == making.Level:
+		return map[bool]string{true: "the upper one", false: "the lower one"}[d.X > 0]
+	}
+	return map[bool]string{true: "the right-hand one", false: "the left-hand one"}[d.X > 0]
+}
+
 func (b *builder) cardCheck(batch batching.Batch) string {
 	w, h := batch.Piece.Size()
 	switch {
+	case batch.Stage == batching.Sets:
+		return fmt.Sprintf("Measure across it in three places: %s.", b.say(h))
 	case batch.Stage == batching.Rows:
 		if k := b.row(batch.ID); k.Count > 1 {
 			return fmt.Sprintf("Look at the first: its neighbours go the other way. After %d look again.", (k.Count+1)/2)

@@ -171,15 +171,23 @@ func (b *builder) pictures(into map[string]Picture) {
 			into[id] = b.picture(b.acts[id].act.Piece, nil)
 		}
 	}
+	drawn := 0
 	for _, k := range b.layout.AllRows() {
+		if drawn > mostDrawnInAll {
+			break
+		}
 		if p, ok := b.sewnRow(k); ok {
 			into[k.ID] = b.picture(p, &b.press)
+			drawn += len(p.Patches)
 		}
 	}
 }
 
 // mostDrawn is how many patches a picture of a whole row may have; longer rows are seen in the quilt.
 const mostDrawn = 600
+
+// mostDrawnInAll is how many all rows together may have: of a large quilt on point no two are alike.
+const mostDrawnInAll = 6000
 
 func (b *builder) sewnRow(k quilt.RowKind) (piece.Piece, bool) {
 	var p piece.Piece

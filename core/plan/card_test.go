@@ -1,0 +1,64 @@
+package plan_test
+
+import (
+	"strings"
+	"testing"
+
+	"vicis/core/document"
+	"vicis/core/plan"
+)
+
+// The cards say what lies on top, measure, and warn of edges that stretch.
+func TestPressCards(t *testing.T) {
+	card := func(d document.Document, step string) plan.PressCard {
+		t.Helper()
+		for _, l := range planned(t, d).Press.Lines {
+			if l.Step == step {
+				return l.Card
+			}
+		}
+		t.Fatalf("%s is not pressed", step)
+		return plan.PressCard{}
+	}
+	rail := fromLibrary(t, "rail")
+	rail.Top.Rows, rail.Top.Columns = 2, 2
+	if c := card(rail, "rail-set"); !strings.Contains(c.Check, "5″") || len(c.Cautions) != 1 || !strings.Contains(c.Way, "not pushing") {
+		t.Errorf("%+v", c)
+	}
+	if c := card(rail, "block/row-1"); !strings.Contains(c.Lay, "-hand one on top") {
+		t.Errorf("two rails are not told apart: %q", c.Lay)
+	}
+	pinwheel := fromLibrary(t, "pinwheel")
+	pinwheel.Schools.SetFirst = true
+	toward := ""
+	for _, l := range planned(t, pinwheel).Press.Lines {
+		if l.Step == "half" {
+			toward, _ = strings.CutPrefix(l.Says, "flat as sewn first, then toward ")
+		}
+	}
+	if c := card(pinwheel, "half"); toward == "" || !strings.Contains(c.Lay, toward+" on top") || !strings.HasPrefix(c.Way, "First press it flat") {
+		t.Errorf("toward %q: %+v", toward, c)
+	}
+	// Quarters of a square have their long edge on the straight grain; halves cut from a square that was sewn all round do not.
+	hourglass := fromLibrary(t, "hourglass")
+	if c := card(hourglass, "hourglass"); strings.Contains(strings.Join(c.Cautions, " "), "bias") {
+		t.Errorf("an hourglass has its edges on the straight grain: %+v", c.Cautions)
+	}
+	pinwheel.Schools.Press = "open"
+	if c := card(pinwheel, "half"); !strings.Contains(c.Way, "Open the allowances") {
+		t.Errorf("%+v", c)
+	}
+	// Round a chain of seams that is thick the needle is warned; where all is thin it is not.
+	thick := 0
+	for _, place := range planned(t, fromLibrary(t, "pinwheel")).Press.Places {
+		if place.Thick != "" {
+			thick++
+		}
+		if (place.Thick != "") != (place.Layers >= 9) {
+			t.Errorf("%+v", place)
+		}
+	}
+	if thick == 0 {
+		t.Error("eight seams meet in the middle of a pinwheel, and nothing is said")
+	}
+}
