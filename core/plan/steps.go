@@ -105,8 +105,10 @@ func (b *builder) through(s cutting.Strip) Step {
 func (b *builder) subCut(c cutting.SubCut, from cutting.Across, step, source string) Step {
 	act := b.acts[c.ID].act
 	w, h := act.Piece.Size()
-	if act.Patch != nil { // a plain block is cut to what the pieced ones measure
+	size := b.say(w) + " × " + b.say(h)
+	if act.Patch != nil { // as it is cut; a plain block to what the pieced ones measure
 		w, h = act.Patch.W, act.Patch.H
+		size = b.say(w.CeilTo(b.t.Ruler.Mark)) + " × " + b.say(h.CeilTo(b.t.Ruler.Mark))
 	}
 	says := fmt.Sprintf("Sub-cut %d at %s from %s, %d from each.", c.Make(), b.say(c.Cut), source, c.PerStrip)
 	take := Take{Step: step, Each: 1, Per: c.PerStrip}
@@ -116,7 +118,7 @@ func (b *builder) subCut(c cutting.SubCut, from cutting.Across, step, source str
 	}
 	return Step{
 		ID: c.ID, Name: b.nameOf(c.ID), Stage: batching.SubCuts, Does: "sub-cut", One: "sub-cut", Make: c.Make(), Spare: c.Spare, Says: says,
-		Size: b.say(w) + " × " + b.say(h), Exact: exactly(w, h), Picture: c.ID, Takes: []Take{take}, Also: b.shelfIn(c.ID),
+		Size: size, Exact: exactly(w, h), Picture: c.ID, Takes: []Take{take}, Also: b.shelfIn(c.ID),
 	}
 }
 

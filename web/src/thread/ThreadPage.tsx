@@ -10,7 +10,7 @@ import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
 import { Unplanned } from "../frame/Unplanned";
 import { WorkingText } from "../frame/Working";
-import { clothId, layThread, type Node, quiltId } from "./layout";
+import { clothId, layThread, type Node, quiltId, rowsId } from "./layout";
 
 export function ThreadPage() {
   const project = useFramed();
@@ -118,8 +118,12 @@ const pictureRoom = (slot: number) =>
 
 function begun(project: Project, id: string) {
   if (id === quiltId) return project.progress.next === "";
+  if (id === rowsId) return (rowsOf(project)?.done ?? 0) > 0;
   return (project.progress.steps.find((s) => s.id === id)?.made ?? 0) > 0;
 }
+
+/** The count of all rows together. */
+const rowsOf = (project: Project) => project.progress.stages.find((s) => s.stage === "rows");
 
 type KnotProps = {
   node: Node;
@@ -138,11 +142,12 @@ function Knot({ node, project, colours, slot, width, faded, chosen, choose, hove
   const step = plan.steps.find((s) => s.id === node.id);
   const p = progress.steps.find((s) => s.id === node.id);
   const fabric = plan.cut.find((c) => clothId(c.fabric) === node.id);
-  const here = progress.next === node.id;
+  const rows = node.id === rowsId ? rowsOf(project) : undefined;
+  const here = rows ? plan.steps.some((s) => s.id === progress.next && s.stage === "rows") : progress.next === node.id;
   const size = pictureRoom(slot);
   const small = slot < 80;
-  const name = step?.name ?? fabric?.name ?? plan.name;
-  const measures = step?.size ?? (fabric ? fabric.buy : `${plan.finished.text} finished`);
+  const name = step?.name ?? fabric?.name ?? (rows ? "All rows" : plan.name);
+  const measures = rows ? "" : (step?.size ?? (fabric ? fabric.buy : `${plan.finished.text} finished`));
   const warm = here || (p?.short ?? 0) > 0;
   const attention = p?.state.startsWith("done") === false && p.state !== "not begun";
   return (
@@ -163,7 +168,7 @@ function Knot({ node, project, colours, slot, width, faded, chosen, choose, hove
         onFocus={() => hover(node.id)}
         onBlur={() => hover(undefined)}
         aria-expanded={chosen}
-        aria-label={`${name}${measures && `, ${measures}`}${p ? `, ${p.good} of ${p.make}, ${p.state}` : ""}`}
+        aria-label={`${name}${measures && `, ${measures}`}${rows ? `, ${rows.done} of ${rows.make}` : ""}${p ? `, ${p.good} of ${p.make}, ${p.state}` : ""}`}
         w="100%"
         h="100%"
         display="flex"
@@ -203,9 +208,14 @@ function Knot({ node, project, colours, slot, width, faded, chosen, choose, hove
         >
           <Ruled>{name}</Ruled>
         </chakra.span>
-        {!small && step?.stage !== "strips" && (
+        {slot >= 104 && step?.stage !== "strips" && (
           <chakra.span fontSize="12px" color="soft" whiteSpace="nowrap">
             <Ruled>{measures}</Ruled>
+          </chakra.span>
+        )}
+        {rows && (
+          <chakra.span fontSize="12px" flexShrink={0} className="tabular">
+            <b>{rows.done}</b> / {rows.make}
           </chakra.span>
         )}
         {p && (
@@ -300,8 +310,26 @@ function Card({ id, project, colours, close }: { id: string; project: Project; c
       </Box>
       <Box flex="1" minW="260px">
         <Heading as="h2" fontFamily="heading" fontSize="20px" fontWeight="600" mb="6px">
-          <Ruled>{step?.name ?? fabric?.name ?? plan.name}</Ruled>
+          <Ruled>{step?.name ?? fabric?.name ?? (id === rowsId ? "All rows" : plan.name)}</Ruled>
         </Heading>
+        {id === rowsId && (
+          <Flex as="ul" aria-label="Rows" gap="6px" wrap="wrap">
+            {plan.steps
+              .filter((s) => s.stage === "rows")
+              .map((s) => {
+                const at = progress.steps.find((x) => x.id === s.id);
+                return (
+                  <li key={s.id}>
+                    <Button asChild size="sm">
+                      <Link to={`/q/${project.id}/bench/${encodeURIComponent(s.id)}`}>
+                        {`${s.name}: ${at?.good ?? 0} of ${s.make}`}
+                      </Link>
+                    </Button>
+                  </li>
+                );
+              })}
+          </Flex>
+        )}
         <chakra.dl fontSize="14.5px">
           {step && line("do", step.says)}
           {step?.size && line("size", `${step.size} unfinished${trim?.finished ? `, ${trim.finished} finished` : ""}`)}

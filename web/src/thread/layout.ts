@@ -7,6 +7,9 @@ export type Thread = { nodes: Node[]; links: Link[]; columns: string[]; height: 
 
 export const clothId = (fabric: string) => `cloth:${fabric}`;
 export const quiltId = "quilt";
+/** Many kinds of row, as on point where no two are alike, stand together in one knot. */
+export const rowsId = "rows together";
+const manyRows = 8;
 
 /** The least room a node needs from the top of one to the top of the next. */
 const tight = 62;
@@ -16,6 +19,9 @@ const roomy = 118;
 const group = (id: string) => (id.startsWith("strip:") ? id : (id.split("/")[0] ?? id));
 
 export function layThread(plan: Plan, width: number, height: number): Thread {
+  const rows = plan.steps.filter((s) => s.stage === "rows");
+  const together = rows.length > manyRows ? new Set(rows.map((s) => s.id)) : new Set<string>();
+  const knot = (id: string) => (together.has(id) ? rowsId : id);
   const order = new Map<string, number>();
   const columns: string[] = [];
   const column = new Map<string, number>();
@@ -40,22 +46,23 @@ export function layThread(plan: Plan, width: number, height: number): Thread {
       depth.set(s.id, stage === "top" || stage === "finishing" ? 0 : Math.max(-1, ...inside) + 1);
     }
     for (let d = 0; d <= Math.max(-1, ...depth.values()); d++) {
-      put(
-        d === 0 ? stage : "",
-        steps.filter((s) => depth.get(s.id) === d).map((s) => s.id),
-      );
+      put(d === 0 ? stage : "", [...new Set(steps.filter((s) => depth.get(s.id) === d).map((s) => knot(s.id)))]);
     }
   }
   put("quilt", [quiltId]);
 
   const number = new Map(plan.steps.map((s, i) => [s.id, i]));
   const links: Link[] = [];
-  for (const c of plan.cut) for (const s of c.strips) links.push({ from: clothId(c.fabric), to: s.step, act: "cut" });
+  const link = (from: string, to: string, act: string) => {
+    const one = { from: knot(from), to: knot(to), act };
+    if (!links.some((l) => l.from === one.from && l.to === one.to)) links.push(one);
+  };
+  for (const c of plan.cut) for (const s of c.strips) link(clothId(c.fabric), s.step, "cut");
   const taken = new Set<string>();
   for (const s of plan.steps) {
     for (const t of s.takes) {
-      if (!column.has(t.step)) continue;
-      links.push({ from: t.step, to: s.id, act: s.does });
+      if (!column.has(knot(t.step))) continue;
+      link(t.step, s.id, s.does);
       taken.add(t.step);
     }
   }
@@ -64,9 +71,9 @@ export function layThread(plan: Plan, width: number, height: number): Thread {
   const top = plan.steps.filter((s) => s.stage === "top");
   const loose = ends.filter((s) => s.stage !== "top");
   const behind = (s: Step) => s.stage === "finishing" || s.id.startsWith("backing/");
-  for (const s of loose) links.push({ from: s.id, to: behind(s) ? quiltId : (top[0]?.id ?? quiltId), act: "sew" });
+  for (const s of loose) link(s.id, behind(s) ? quiltId : (top[0]?.id ?? quiltId), "sew");
   top.forEach((s: Step, i) => {
-    links.push({ from: s.id, to: top[i + 1]?.id ?? quiltId, act: "sew" });
+    link(s.id, top[i + 1]?.id ?? quiltId, "sew");
   });
 
   const lists = columns.map((_, c) => [...column].filter(([, at]) => at === c).map(([id]) => id));
@@ -90,8 +97,8 @@ export function layThread(plan: Plan, width: number, height: number): Thread {
     if (top0 && list.includes(top0)) return; // in the order of the work
     const key = new Map<string, number>();
     for (const id of list) {
-      const together = list.filter((other) => group(other) === group(id));
-      key.set(id, together.reduce((sum, other) => sum + middle(other, side), 0) / together.length);
+      const alike = list.filter((other) => group(other) === group(id));
+      key.set(id, alike.reduce((sum, other) => sum + middle(other, side), 0) / alike.length);
     }
     list.sort((a, b) => (key.get(a) ?? 0) - (key.get(b) ?? 0) || (number.get(a) ?? 0) - (number.get(b) ?? 0));
     list.forEach((id, i) => {
