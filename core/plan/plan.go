@@ -48,6 +48,7 @@ type Plan struct {
 	Quilt    Layout             `json:"quilt"`
 	Values   Values             `json:"values"`
 	Ledger   Ledger             `json:"ledger"`
+	Partial  string             `json:"partial" doc:"What is left out of a plan that something stops: it is drawn without that, and nothing of it is counted"`
 	Things   []Thing            `json:"things" doc:"Everything that can be laid or sewn into another, each variant for itself"`
 }
 
@@ -246,6 +247,7 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 				p.Pictures[one.Unit.ID] = b.picture(one.Piece, nil)
 			}
 		}
+		b.partial(&p)
 		return p, b.problems
 	}
 	if !b.settle() {

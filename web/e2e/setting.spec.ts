@@ -39,6 +39,8 @@ test("a border is pieced; where it does not meet, the border that makes it is na
   await expect(page.getByText("Finishes 28″ × 36″", { exact: true })).toBeVisible();
   await page.getByLabel("Its corners").selectOption("Eight-pointed star");
   await expect(page.getByRole("alert").first()).toContainText("the corners of this border are");
+  // The rest is drawn, and says that it is not all.
+  await expect(page.getByText(/Drawn without its borders, until that is mended/)).toBeVisible();
   await page.getByLabel("Its corners").selectOption("Corner");
   await expect(page.getByText("Finishes 28″ × 36″", { exact: true })).toBeVisible();
   await page.getByRole("button", { name: /Keep this plan/ }).click();

@@ -1066,6 +1066,8 @@ export interface components {
             ledger: components["schemas"]["PlanLedger"];
             measure: string;
             name: string;
+            /** @description What is left out of a plan that something stops: it is drawn without that, and nothing of it is counted */
+            partial: string;
             /** @description True drawings by the id of the step or unit */
             pictures: {
                 [key: string]: components["schemas"]["PlanPicture"];

@@ -89,6 +89,11 @@ export function QuiltPage() {
               <Ruled>{`${plan.blocks} blocks of ${plan.block.text || "–"} · allowance ${plan.seam.effective.text || "–"}`}</Ruled>
             </Text>
           </Flex>
+          {plan.partial && (
+            <Text mt="6px" color="madder" fontWeight="600" role="note">
+              {plan.partial}
+            </Text>
+          )}
           <Text mt="6px" color={plan.press.clashes > 0 ? "madder" : "woad"} fontWeight="600">
             <Ruled>{plan.press.says}</Ruled>
           </Text>
