@@ -63,15 +63,24 @@ test("a seam says why, what else would cost, and is held; contradictions are nam
   await expect(page.getByRole("heading", { name: /^All .* nest$/ })).toBeVisible();
 });
 
-test("what has been pressed is kept, and the whole quilt is seen from the back", async ({ page }) => {
+test("what has been pressed is kept, and the whole quilt is seen from the back", async ({ page, request }) => {
   await page.goto("/q/demo-boat-shed/press");
   await page.getByRole("button", { name: "Whole quilt" }).click();
   await expect(page.getByRole("img", { name: "Boat shed, seen from the back" })).toBeVisible();
   await page.goto("/q/demo-boat-shed/iron/half");
   await expect(page.getByText(/the seam away from you/)).toBeVisible();
+  const toGo = page.getByTestId("to-go");
+  const before = Number(await toGo.innerText());
   await page.keyboard.press("Space");
   await page.keyboard.press("Space");
-  await expect(page.getByText("2", { exact: true }).first()).toBeVisible();
+  await expect(toGo).toHaveText(String(before - 2));
+  await expect(page.getByText(/not sent|waiting/i)).toBeHidden();
+  await expect
+    .poll(async () => {
+      const { progress } = await (await request.get("/api/quilts/demo-boat-shed/progress")).json();
+      return progress.steps.find((s: { id: string }) => s.id === "half").pressed;
+    })
+    .toBeGreaterThanOrEqual(2);
   await page.goto("/q/demo-boat-shed/press");
   await page
     .getByRole("button", { name: /are pressed so: keep it/ })
