@@ -46,6 +46,25 @@ func table(problems *problem.List) making.Table {
 
 func decided(t *testing.T, top quilt.Top, school School, sameLook bool, units ...[]making.Unit) Plan {
 	t.Helper()
+	n := 0
+	look := func(role string) string {
+		if sameLook {
+			return role
+		}
+		n++ // no two patches look alike, so nothing may be turned
+		return fmt.Sprint(n)
+	}
+	return pressedBy(t, top, school, look, nil, units...)
+}
+
+// decidedWith presses a top with more things made than its units.
+func decidedWith(t *testing.T, top quilt.Top, more func(*making.Table) []making.Made, units ...[]making.Unit) Plan {
+	t.Helper()
+	return pressedBy(t, top, Nest, func(role string) string { return role }, more, units...)
+}
+
+func pressedBy(t *testing.T, top quilt.Top, school School, look func(string) string, more func(*making.Table) []making.Made, units ...[]making.Unit) Plan {
+	t.Helper()
 	var problems problem.List
 	tb := table(&problems)
 	var all []making.Unit
@@ -61,13 +80,11 @@ func decided(t *testing.T, top quilt.Top, school School, sameLook bool, units ..
 	if !quilt.Check(top, &tb) || problems.Stopped() {
 		t.Fatal(problems)
 	}
-	n := 0
-	look := func(role string) string {
-		if sameLook {
-			return role
+	if more != nil {
+		for _, m := range more(&tb) {
+			made[m.Unit.ID] = m
+			list = append(list, m)
 		}
-		n++ // no two patches look alike, so nothing may be turned
-		return fmt.Sprint(n)
 	}
 	return Decide(top, &tb, list, Asking{School: func(string) School { return school }, Lightness: func(role string) float64 { return float64(role[0]) * 20 }, Look: look})
 }
