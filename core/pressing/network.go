@@ -48,13 +48,13 @@ const (
 	ByCrossing Reason = "crossing"
 )
 
-// What the wishes weigh against each other (judgement): away from the middle or toward it where the school says so, away from bulk
-// before a row that is pressed all one way, that before the dark, the dark before a set that is pressed all one way, and where nothing
-// else speaks the sets go up and down in turn.
+// What the wishes weigh against each other (judgement): away from the middle or toward it where the school says so, then away from bulk;
+// a row pressed all one way before the dark of its single seams, since a seam is tied to both beside it, but after the bulk that speaks for
+// every other seam of a sashed row; the dark before a set pressed all one way; where nothing else speaks sets go up and down in turn.
 const (
 	fromTheMiddle = 64
 	awayFromBulk  = 32
-	rowOneWay     = 10
+	rowOneWay     = 6
 	toTheDark     = 8
 	allOneWay     = 4
 	inTurn        = 1

@@ -24,6 +24,8 @@ const views = [
   "/q/demo-gull-point/quilt",
   "/q/demo-gull-point/sew",
   "/q/demo-gull-point/bench/goose%2Fthird",
+  "/q/demo-weather-vane/quilt",
+  "/q/demo-weather-vane/press",
   "/q/no-such-quilt/quilt",
   "/nowhere",
 ];

@@ -1,4 +1,5 @@
 // The press plan, used as a quilter uses it: why, what if, what helps, what is pressed already; and choosing a layout by its price.
+import AxeBuilder from "@axe-core/playwright";
 import { expect, type Page, test } from "@playwright/test";
 
 async function fromLibrary(page: Page, block: string, name: string) {
@@ -9,6 +10,9 @@ async function fromLibrary(page: Page, block: string, name: string) {
   return page.url().replace(/\/quilt$/, "");
 }
 
+/** What is opened on a page has to be as sound as the page. */
+const sound = async (page: Page) => expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+
 test("crossings that cannot nest are explained, and a remedy is taken with its price", async ({ page }) => {
   const quilt = await fromLibrary(page, "rail", "Fence");
   await page.goto(`${quilt}/press`);
@@ -16,6 +20,7 @@ test("crossings that cannot nest are explained, and a remedy is taken with its p
   await page.getByText("why not?").first().click();
   await expect(page.getByText(/meets itself, all being pressed alike/)).toBeVisible();
   await expect(page.getByText("Spin the crossings: all nest")).toBeVisible();
+  await sound(page);
   await page.getByRole("button", { name: "Do it: Spin the crossings" }).click();
   await expect(page.getByRole("heading", { name: /^All .* nest$/ })).toBeVisible();
   await expect(page.getByText(/spun: sew them with short stitches/)).toBeVisible();
@@ -46,6 +51,7 @@ test("a seam says why, what else would cost, and is held; contradictions are nam
   await seams.getByRole("button", { name: /seam 1/ }).click();
   const panel = page.getByRole("region", { name: /About seam 1 of Row 1/i });
   await expect(panel.getByText("Why?")).toBeVisible();
+  await sound(page);
   await panel.getByRole("button", { name: "Hold it as it is" }).click();
   await expect(seams.getByRole("button", { name: /seam 1.*held/ })).toBeVisible();
   // Its neighbour in the row below is held against it: they clash, and the fewest seams to release are named.
@@ -101,6 +107,7 @@ test("ways to turn a block are chosen by their price", async ({ page }) => {
   const ways = page.getByRole("list", { name: "Arrangements" }).getByRole("listitem");
   await expect(ways.first()).toContainText("all nest");
   expect(await ways.count()).toBeGreaterThan(20);
+  await sound(page);
   const clashing = ways.filter({ hasText: /\d+ of \d+ clash/ }).last();
   const price = await clashing.getByText(/of \d+ clash/).innerText();
   await clashing.getByRole("button").click();
