@@ -24,8 +24,9 @@ type Arrangement struct {
 	Quilt     Layout         `json:"quilt" doc:"Four by four of it"`
 }
 
-// Arrangements lists every distinct way to turn the first block of a quilt in a repeat of up to two by two, with its mirror image
-// beside it where the quilt has one: alike under sliding and under turning the whole quilt counts once. The first clash least.
+// Arrangements lists every distinct way to turn the first block of a quilt in a repeat of up to two by two of it, with its mirror image
+// beside it where the quilt has one: alike under sliding and under turning the whole quilt counts once. Other blocks stay as they lie.
+// The first clash least.
 func Arrangements(d document.Document) ([]Arrangement, problem.List) {
 	list := []Arrangement{}
 	b := &builder{d: d, x: d, acts: map[string]step{}}
@@ -37,7 +38,7 @@ func Arrangements(d document.Document) ([]Arrangement, problem.List) {
 	letters := b.letters(first)
 	now := d.Top.Repeat
 	for _, cells := range distinct(letters, b.fabric) {
-		a := Arrangement{Repeat: shortest(cells), Name: nameOf(cells)}
+		a := Arrangement{Repeat: shortest(laidIn(cells, now)), Name: nameOf(cells)}
 		a.Now = sameRepeat(letters, b.fabric, a.Repeat, now)
 		small, _, ok := arranged(d, a.Repeat, 4, 4)
 		if !ok {
@@ -58,7 +59,8 @@ func Arrangements(d document.Document) ([]Arrangement, problem.List) {
 		}
 		for r := range d.Top.Rows {
 			for c := range d.Top.Columns {
-				if cell := a.Repeat[r%len(a.Repeat)][c%len(a.Repeat[0])]; cell.Unit != first.Unit {
+				cell := a.Repeat[r%len(a.Repeat)][c%len(a.Repeat[0])]
+				if cell.Unit != first.Unit && now[r%len(now)][c%len(now[0])].Unit == first.Unit {
 					a.Mirrored++
 				}
 			}
@@ -148,18 +150,52 @@ func distinct(letters []letter, colour func(role string) string) [][2][2]quilt.C
 	return list
 }
 
-// shortest is a repeat without rows or columns that say the same again.
-func shortest(cells [2][2]quilt.Cell) [][]quilt.Cell {
-	repeat := [][]quilt.Cell{cells[0][:], cells[1][:]}
-	if cells[0] == cells[1] {
-		repeat = repeat[:1]
-	}
-	if cells[0][0] == cells[0][1] && cells[1][0] == cells[1][1] {
-		for i := range repeat {
-			repeat[i] = repeat[i][:1]
+// laidIn puts a pattern in the places of the first block of a repeat: by the rows, and by how often the repeat has come across.
+func laidIn(cells [2][2]quilt.Cell, repeat [][]quilt.Cell) [][]quilt.Cell {
+	first := repeat[0][0]
+	rows, columns := len(repeat)*(1+len(repeat)%2), 2*len(repeat[0])
+	out := make([][]quilt.Cell, rows)
+	for r := range out {
+		for c := range columns {
+			cell := repeat[r%len(repeat)][c%len(repeat[0])]
+			if cell.Unit == first.Unit && cell.Colourway == first.Colourway {
+				cell = cells[r%2][c/len(repeat[0])%2]
+			}
+			out[r] = append(out[r], cell)
 		}
 	}
-	return repeat
+	return out
+}
+
+// shortest is a repeat without rows or columns that say the same again.
+func shortest(repeat [][]quilt.Cell) [][]quilt.Cell {
+	rows, columns := len(repeat), len(repeat[0])
+	same := func(down, across int) bool {
+		for r := range rows {
+			for c := range columns {
+				if repeat[r][c] != repeat[r%down][c%across] {
+					return false
+				}
+			}
+		}
+		return true
+	}
+	down, across := rows, columns
+	for n := 1; n < down; n++ {
+		if rows%n == 0 && same(n, columns) {
+			down = n
+		}
+	}
+	for n := 1; n < across; n++ {
+		if columns%n == 0 && same(rows, n) {
+			across = n
+		}
+	}
+	out := make([][]quilt.Cell, down)
+	for r := range out {
+		out[r] = repeat[r][:across:across]
+	}
+	return out
 }
 
 // nameOf says how the blocks lie.
@@ -180,19 +216,19 @@ func nameOf(cells [2][2]quilt.Cell) string {
 
 // sameRepeat says whether a repeat shows what another does, the second as it is laid now.
 func sameRepeat(letters []letter, colour func(role string) string, x, y [][]quilt.Cell) bool {
-	if len(y) > 2 || len(y[0]) > 2 {
-		return false
-	}
-	look := func(c quilt.Cell) int {
-		i := slices.IndexFunc(letters, func(l letter) bool { return l.cell.Unit == c.Unit && l.cell.Turn == 0 })
+	look := func(c quilt.Cell) quilt.Cell { // the letter that it shows; any other block is itself
+		i := slices.IndexFunc(letters, func(l letter) bool { return l.cell.Unit == c.Unit && l.cell.Colourway == c.Colourway && l.cell.Turn == 0 })
 		if i < 0 {
-			return -1
+			return c
 		}
 		turned := letters[i].look.Turn(c.Turn)
-		return slices.IndexFunc(letters, func(l letter) bool { return piece.SameLook(l.look, turned, colour) })
+		if i = slices.IndexFunc(letters, func(l letter) bool { return piece.SameLook(l.look, turned, colour) }); i < 0 {
+			return c
+		}
+		return letters[i].cell
 	}
-	for r := range 2 {
-		for c := range 2 {
+	for r := range len(x) * len(y) {
+		for c := range len(x[0]) * len(y[0]) {
 			if look(x[r%len(x)][c%len(x[0])]) != look(y[r%len(y)][c%len(y[0])]) {
 				return false
 			}

@@ -1,9 +1,12 @@
 package plan_test
 
 import (
+	"strings"
 	"testing"
 
+	"vicis/core/document"
 	"vicis/core/plan"
+	"vicis/core/quilt"
 )
 
 // Counted by Burnside's lemma over the sixteen motions (four slides of the repeat, each with four turns of the whole): a block may have
@@ -45,6 +48,38 @@ func TestArrangementsAreDistinct(t *testing.T) {
 		if now != 1 {
 			t.Errorf("%s: %d of them are how it lies now", c.block, now)
 		}
+	}
+}
+
+// Other blocks stay where they lie, as they lie.
+func TestArrangementsKeepTheOtherBlocks(t *testing.T) {
+	d := fromLibrary(t, "half-square")
+	text, _ := document.Write(d)
+	d, problems := document.Read([]byte(strings.Replace(string(text), `"units": [`, `"units": [{"id": "plain", "name": "Plain", "how": {"by": "patch", "role": "A", "width": "4 1/2", "height": "4 1/2"}},`, 1)))
+	if problems.Stopped() {
+		t.Fatal(problems)
+	}
+	block, plain := d.Top.Repeat[0][0], quilt.Cell{Unit: "plain"}
+	d.Top.Repeat = [][]quilt.Cell{{block, plain}, {plain, block}}
+	d.Top.Rows, d.Top.Columns = 6, 6
+	list, problems := plan.Arrangements(d)
+	if problems.Stopped() || len(list) < 10 {
+		t.Fatalf("%d arrangements, %v", len(list), problems)
+	}
+	now := 0
+	for _, a := range list {
+		e := d
+		e.Top.Repeat = a.Repeat
+		count := counts(planned(t, e))
+		if count["plain"] != 18 || len(a.Repeat) > 2 || len(a.Repeat[0]) > 4 {
+			t.Errorf("%v: %d plain blocks", a.Repeat, count["plain"])
+		}
+		if a.Now {
+			now++
+		}
+	}
+	if now != 1 {
+		t.Errorf("%d of them are how it lies now", now)
 	}
 }
 
