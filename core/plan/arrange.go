@@ -217,7 +217,9 @@ func nameOf(cells [2][2]quilt.Cell) string {
 // sameRepeat says whether a repeat shows what another does, the second as it is laid now.
 func sameRepeat(letters []letter, colour func(role string) string, x, y [][]quilt.Cell) bool {
 	look := func(c quilt.Cell) quilt.Cell { // the letter that it shows; any other block is itself
-		i := slices.IndexFunc(letters, func(l letter) bool { return l.cell.Unit == c.Unit && l.cell.Colourway == c.Colourway && l.cell.Turn == 0 })
+		i := slices.IndexFunc(letters, func(l letter) bool {
+			return l.cell.Unit == c.Unit && l.cell.Colourway == c.Colourway && l.cell.Turn == 0
+		})
 		if i < 0 {
 			return c
 		}

@@ -23,19 +23,12 @@ func (b *builder) marks(out *Layout, left measure.Length) {
 	if cells > mostMarked {
 		return
 	}
+	b.borderMarks(out)
 	place := b.placing(left)
 	line := func(seam string, x1, y1, x2, y2 float64) {
 		x1, y1 = place(x1, y1)
 		x2, y2 = place(x2, y2)
-		drawn := Line{seam, round(x1), round(y1), round(x2), round(y2)}
-		out.Seams = append(out.Seams, drawn)
-		s := b.t.Seam.Inches()
-		x := b.press.Decisions[seam].X
-		for _, side := range []int{1, -1} {
-			if x != -side {
-				out.Bands = append(out.Bands, Band{band(drawn, float64(side)*s, out.W, out.H)})
-			}
-		}
+		b.mark(out, seam, x1, y1, x2, y2)
 	}
 	crosses := func(list []piece.Meeting, x, y float64) {
 		for _, c := range b.press.Crossed(list) {
@@ -81,6 +74,78 @@ func (b *builder) marks(out *Layout, left measure.Length) {
 			}
 		}
 		y += high
+	}
+}
+
+// mark draws a seam of the whole quilt with its allowances.
+func (b *builder) mark(out *Layout, seam string, x1, y1, x2, y2 float64) {
+	drawn := Line{seam, round(x1), round(y1), round(x2), round(y2)}
+	out.Seams = append(out.Seams, drawn)
+	s := b.t.Seam.Inches()
+	x := b.press.Decisions[seam].X
+	for _, side := range []int{1, -1} {
+		if x != -side {
+			out.Bands = append(out.Bands, Band{band(drawn, float64(side)*s, out.W, out.H)})
+		}
+	}
+}
+
+// borderMarks draws the seams that sew borders on, those between the units of pieced ones, and what meets across them.
+func (b *builder) borderMarks(out *Layout) {
+	var outer measure.Length
+	for i := len(b.layout.Rings) - 1; i >= 0; i-- {
+		ring := b.layout.Rings[i]
+		off, t := outer.Inches(), (ring.Width - 2*b.t.Seam).Inches()
+		w, h := (ring.W - 2*b.t.Seam).Inches(), (ring.H - 2*b.t.Seam).Inches()
+		inset := 0.0 // of top and bottom, where squares are sewn to their ends
+		if ring.Rows != nil && ring.Border.Corner == nil {
+			inset = t
+		}
+		// +1 presses these toward the border, which lies left of each of them.
+		sides, ends := quilt.SidesStep(ring.Border.ID), quilt.EndsStep(ring.Border.ID)
+		b.mark(out, sides, off+t, off+h-t, off+t, off+t)
+		b.mark(out, sides, off+w-t, off+t, off+w-t, off+h-t)
+		b.mark(out, ends, off, off+t, off+w, off+t)
+		b.mark(out, ends, off+w, off+h-t, off, off+h-t)
+		for k, row := range ring.Rows {
+			// A point of the row as it would lie along the top, and where that is.
+			at := []func(x, y float64) (float64, float64){
+				func(x, y float64) (float64, float64) { return w - y, t + x },
+				func(x, y float64) (float64, float64) { return y, h - t - x },
+				func(x, y float64) (float64, float64) { return inset + x, y },
+				func(x, y float64) (float64, float64) { return w - inset - x, h - y },
+			}[k]
+			var x float64
+			for j, c := range row.Cells {
+				if j > 0 {
+					x1, y1 := at(x, 0)
+					x2, y2 := at(x, t)
+					b.mark(out, row.SeamID(j), off+x1, off+y1, off+x2, off+y2)
+				}
+				wide, _ := b.layout.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(b.t.Seam).Size()
+				x += wide.Inches()
+			}
+		}
+		for _, f := range b.layout.Facings() {
+			if f.Ring != i {
+				continue
+			}
+			for _, m := range piece.Meet(f.A, f.B, f.Over) {
+				along := inches(m.A.At)
+				x, y := w-t, t+along
+				switch f.Side {
+				case piece.Left:
+					x = t
+				case piece.Top:
+					x, y = inset+along, t
+				case piece.Bottom:
+					x, y = inset+along, h-t
+				}
+				c := b.press.Crossed([]piece.Meeting{m})[0]
+				out.Crosses = append(out.Crosses, cross(c, round(off+x), round(off+y)))
+			}
+		}
+		outer += ring.Width - 2*b.t.Seam
 	}
 }
 

@@ -60,7 +60,7 @@ type Layout struct {
 	Blocks  map[string]Picture `json:"blocks" doc:"Each unit that is laid, finished"`
 	Cells   []Placed           `json:"cells"`
 	Borders []Patch            `json:"borders"`
-	Seams   []Line             `json:"seams" doc:"Between blocks and rows, where they are few enough to be told apart"`
+	Seams   []Line             `json:"seams" doc:"Between blocks, rows and borders, where they are few enough to be told apart"`
 	Bands   []Band             `json:"bands" doc:"Their allowances, as they lie on the back"`
 	Crosses []Cross            `json:"crosses" doc:"Where seams meet across them"`
 }

@@ -159,7 +159,7 @@ func (b *builder) howAllNest() string {
 // block beside it brings no seam to clash with, and rows pressed alternately nest at the corners.
 func onlyBetweenBlocks(places []pressing.Place) bool {
 	for _, place := range places {
-		if place.Inside && place.Clashes > 0 {
+		if place.Clashes > 0 && !strings.HasPrefix(place.Where, "between ") {
 			return false
 		}
 	}

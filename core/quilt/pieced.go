@@ -198,7 +198,9 @@ func (l Layout) AllRows() []RowKind {
 
 // Facing is two edges that are sewn together all along, with the seams that end at each.
 type Facing struct {
-	Over string // the step that sews them
+	Ring int        // which border
+	Side piece.Side // of the quilt
+	Over string     // the step that sews them
 	A, B []piece.End
 }
 
@@ -219,12 +221,12 @@ func (l Layout) Facings() []Facing {
 		along := func(row int) []piece.End { return l.along(ring.Rows[row]) }
 		sides, ends := SidesStep(ring.Border.ID), EndsStep(ring.Border.ID)
 		list = append(list,
-			Facing{sides, inner(piece.Right), along(rightRow)},
-			Facing{sides, inner(piece.Left), piece.Reversed(along(leftRow), piece.Of(h-2*thick))})
+			Facing{i, piece.Right, sides, inner(piece.Right), along(rightRow)},
+			Facing{i, piece.Left, sides, inner(piece.Left), piece.Reversed(along(leftRow), piece.Of(h-2*thick))})
 		if ring.Border.Corner == nil {
 			list = append(list,
-				Facing{ends, inner(piece.Top), along(topRow)},
-				Facing{ends, inner(piece.Bottom), piece.Reversed(along(bottomRow), piece.Of(w-2*thick))})
+				Facing{i, piece.Top, ends, inner(piece.Top), along(topRow)},
+				Facing{i, piece.Bottom, ends, inner(piece.Bottom), piece.Reversed(along(bottomRow), piece.Of(w-2*thick))})
 			continue
 		}
 		// Over the corners lie the short edges of the sides, and the seams that sewed these on: +1 presses toward the border.
@@ -239,8 +241,8 @@ func (l Layout) Facings() []Facing {
 			return append(out, right...)
 		}
 		list = append(list,
-			Facing{ends, across(1, piece.Top, short(last, 270, piece.Top, 0), short(first, 90, piece.Top, w-thick)), along(topRow)},
-			Facing{ends, across(-1, piece.Bottom, short(first, 270, piece.Bottom, 0), short(last, 90, piece.Bottom, w-thick)), piece.Reversed(along(bottomRow), piece.Of(w))})
+			Facing{i, piece.Top, ends, across(1, piece.Top, short(last, 270, piece.Top, 0), short(first, 90, piece.Top, w-thick)), along(topRow)},
+			Facing{i, piece.Bottom, ends, across(-1, piece.Bottom, short(first, 270, piece.Bottom, 0), short(last, 90, piece.Bottom, w-thick)), piece.Reversed(along(bottomRow), piece.Of(w))})
 	}
 	return list
 }

@@ -1289,7 +1289,7 @@ export interface components {
             crosses: components["schemas"]["PlanCross"][];
             /** Format: double */
             h: number;
-            /** @description Between blocks and rows, where they are few enough to be told apart */
+            /** @description Between blocks, rows and borders, where they are few enough to be told apart */
             seams: components["schemas"]["PlanLine"][];
             /** Format: double */
             w: number;

@@ -1,0 +1,54 @@
+package plan_test
+
+import (
+	"fmt"
+	"math"
+	"testing"
+
+	"vicis/core/plan"
+	"vicis/core/quilt"
+)
+
+// On the back of a quilt of plain squares every crossing that is counted is drawn, once, where two seams that are drawn come together;
+// straight, with a pieced border, and on point.
+func TestTheBackOfTheWholeQuilt(t *testing.T) {
+	straight := bordered(t, 4, 4, "8 1/2")
+	straight.Top.Borders[0].Corners, straight.Top.Borders[0].Corner = "", &quilt.Cell{Unit: "light"}
+	squares := bordered(t, 4, 4, "8 1/2")
+	plain := bordered(t, 3, 5, "2 1/2")
+	plain.Top.Borders = []quilt.Border{{ID: "strip", Name: "strip", Role: "A", Width: "3 1/2"}}
+	for name, p := range map[string]plan.Plan{"corner units": planned(t, straight), "corner squares": planned(t, squares), "strips": planned(t, plain), "on point": planned(t, onPoint(t, 3, 4, "9"))} {
+		if len(p.Quilt.Crosses) != p.Press.Crossings || p.Press.Crossings == 0 {
+			t.Errorf("%s: %d drawn, %d counted", name, len(p.Quilt.Crosses), p.Press.Crossings)
+		}
+		seen := map[string]bool{}
+		for _, c := range p.Quilt.Crosses {
+			key := fmt.Sprintf("%.1f %.1f", c.X, c.Y)
+			near := 0
+			for _, s := range p.Quilt.Seams {
+				if fromSegment(c.X, c.Y, s) < 1e-2 {
+					near++
+				}
+			}
+			if seen[key] || near < 2 || c.State != "nests" {
+				t.Errorf("%s: at %s %s, twice %v, %d seams", name, key, c.State, seen[key], near)
+			}
+			seen[key] = true
+		}
+		for _, band := range p.Quilt.Bands {
+			for i := 0; i < len(band.Points); i += 2 {
+				if x, y := band.Points[i], band.Points[i+1]; x < -1e-3 || y < -1e-3 || x > p.Quilt.W+1e-3 || y > p.Quilt.H+1e-3 {
+					t.Fatalf("%s: an allowance reaches to %v, %v", name, x, y)
+				}
+			}
+		}
+	}
+}
+
+// fromSegment is how far a point lies from a seam.
+func fromSegment(x, y float64, s plan.Line) float64 {
+	dx, dy := s.X2-s.X1, s.Y2-s.Y1
+	along := ((x-s.X1)*dx + (y-s.Y1)*dy) / (dx*dx + dy*dy)
+	along = min(1, max(0, along))
+	return math.Hypot(x-s.X1-along*dx, y-s.Y1-along*dy)
+}
