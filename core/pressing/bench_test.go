@@ -7,7 +7,6 @@ import (
 
 	"vicis/core/library"
 	"vicis/core/making"
-	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/pressing"
 	"vicis/core/problem"
@@ -40,16 +39,7 @@ func fiveKinds(b *testing.B) (quilt.Top, making.Table, []making.Made) {
 		top.Repeat = append(top.Repeat, row)
 	}
 	var problems problem.List
-	tb := making.Table{
-		Units: measure.Inches, Seam: measure.Inch / 4, Strip: 5 * measure.Inch / 2, Ruler: measure.Ruler{Units: measure.Inches, Mark: measure.Inch / 8}, Squaring: measure.Inch / 2,
-		Usable: func(string) (measure.Length, bool) { return 40 * measure.Inch, true }, Problems: &problems,
-	}
-	made, order := making.All(units, tb)
-	tb.Made = func(id string) (making.Made, bool) { m, ok := made[id]; return m, ok }
-	var list []making.Made
-	for _, id := range order {
-		list = append(list, made[id])
-	}
+	tb, list := sewn(units, &problems, nil)
 	if !quilt.Check(top, &tb) {
 		b.Fatal(problems)
 	}
