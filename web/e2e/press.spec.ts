@@ -69,6 +69,25 @@ test("a seam says why, what else would cost, and is held; contradictions are nam
   await expect(page.getByRole("heading", { name: /^All .* nest$/ })).toBeVisible();
 });
 
+test("what was counted while the server was away is sent from any page", async ({ page, request }) => {
+  const pressed = async () => {
+    const { progress } = await (await request.get("/api/quilts/demo-boat-shed/progress")).json();
+    return progress.steps.find((s: { id: string }) => s.id === "half").pressed;
+  };
+  await page.goto("/q/demo-boat-shed/iron/half");
+  const toGo = page.getByTestId("to-go");
+  const before = Number(await toGo.innerText());
+  const stored = await pressed();
+  await page.route("**/events", (route) => route.abort());
+  await page.keyboard.press("Space");
+  await expect(toGo).toHaveText(String(before - 1));
+  await page.goto("/q/demo-boat-shed/trim"); // the server is still away
+  expect(await pressed()).toBe(stored);
+  await page.unroute("**/events");
+  await page.goto("/q/demo-boat-shed/press");
+  await expect.poll(pressed).toBe(stored + 1);
+});
+
 test("what has been pressed is kept, and the whole quilt is seen from the back", async ({ page, request }) => {
   await page.goto("/q/demo-boat-shed/press");
   await page.getByRole("button", { name: "Whole quilt" }).click();

@@ -3,6 +3,7 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { Link, NavLink, Outlet, useNavigate, useOutletContext } from "react-router";
 import type { Project } from "../api/client";
 import { useProject } from "../api/queries";
+import { useSending } from "../bench/useSending";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
@@ -30,6 +31,7 @@ export const useFramed = () => useOutletContext<Project>();
 export function ProjectFrame() {
   const { data: project, error, refetch, dataUpdatedAt } = useProject();
   const away = useNavigate();
+  useSending(project?.id);
   const next = project?.plan.steps.find((s) => s.id === project.progress.next);
   useKey("123456", (key) => away(`/q/${project?.id}/${places[Number(key) - 1]?.to}`));
   useKey("b", () => next && away(`/q/${project?.id}/bench/${encodeURIComponent(next.id)}`));
