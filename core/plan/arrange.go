@@ -18,6 +18,7 @@ type Arrangement struct {
 	Now       bool           `json:"now" doc:"So the blocks lie now"`
 	Crossings int            `json:"crossings"`
 	Clashes   int            `json:"clashes"`
+	Leaves    string         `json:"leaves" doc:"What becomes of the crossings, in words"`
 	Turned    int            `json:"turned" doc:"Blocks laid turned besides, where that changes nothing to see"`
 	Mirrored  int            `json:"mirrored" doc:"Of the blocks, those that are mirror images of the others"`
 	Over      int            `json:"over" doc:"Units left over at the end"`
@@ -49,7 +50,7 @@ func Arrangements(d document.Document) ([]Arrangement, problem.List) {
 		if !ok {
 			continue
 		}
-		a.Crossings, a.Clashes, a.Turned = p.Crossings, p.Clashes, p.Layout.Turned
+		a.Crossings, a.Clashes, a.Leaves, a.Turned = p.Crossings, p.Clashes, leaves(p), p.Layout.Turned
 		for _, m := range whole.units {
 			for _, one := range m.Each() {
 				if m.Kind == making.PiecedKind {

@@ -16,16 +16,14 @@ import (
 type Remedy struct {
 	Name     string            `json:"name"`
 	Says     string            `json:"says" doc:"What it asks of the quilter"`
-	Clashes  int               `json:"clashes" doc:"Crossings that then do not nest"`
-	Kinds    int               `json:"kinds" doc:"Ways of pressing to keep in mind: kinds of seams that are pressed, each all alike"`
-	Sets     int               `json:"sets" doc:"Strip sets to sew then"`
-	Costs    []string          `json:"costs"`
+	Clashes  int               `json:"clashes" doc:"Crossings that then lie on each other"`
+	Leaves   string            `json:"leaves" doc:"What becomes of the crossings then, in words"`
+	Costs    []string          `json:"costs" doc:"What it takes more, or less, than now"`
 	Document document.Document `json:"document" doc:"The project with the remedy taken"`
 }
 
 // Remedies is what stands against the crossings that do not nest, and what can be done, in the order of what it costs.
 type Remedies struct {
-	Says     string     `json:"says"`
 	Standing []Standing `json:"standing" doc:"The crossings that cannot nest, with what stands against each kind"`
 	List     []Remedy   `json:"list"`
 }
@@ -42,9 +40,8 @@ type Standing struct {
 // RemediesFor lists what can be done about the crossings of a document that do not nest: nothing where all do.
 func RemediesFor(d document.Document) (Remedies, problem.List) {
 	out := Remedies{Standing: []Standing{}, List: []Remedy{}}
-	b := &builder{d: d, x: d, acts: map[string]step{}}
-	b.table()
-	if b.problems.Stopped() || !b.make() || !b.settle() {
+	b, ok := planned(d)
+	if !ok {
 		return out, b.problems
 	}
 	for _, c := range merged(b.press.Clashing) {
@@ -52,15 +49,6 @@ func RemediesFor(d document.Document) (Remedies, problem.List) {
 	}
 	if b.press.Clashes == 0 {
 		return out, b.problems
-	}
-	out.Says = "With one way of pressing for each kind, fewer is not possible."
-	switch {
-	case len(b.press.Release) > 0:
-		out.Says = "Seams are held so that more clash than must."
-	case b.d.Schools.Press == pressing.Dark:
-		out.Says = "You press to the dark, come what may."
-	case !b.press.Proven():
-		out.Says = fmt.Sprintf("%d might do, fewer than that is not possible.", b.press.Bound)
 	}
 	before := b.costs()
 	least := b.press.Clashes // that a remedy of two ways leaves so far
@@ -123,13 +111,12 @@ type candidate struct {
 
 // tried makes a plan with a remedy taken.
 func tried(one candidate, before costs) (Remedy, bool) {
-	b := &builder{d: one.document, x: one.document, acts: map[string]step{}}
-	b.table()
-	if b.problems.Stopped() || !b.make() || !b.settle() {
+	b, ok := planned(one.document)
+	if !ok {
 		return Remedy{}, false
 	}
 	after := b.costs()
-	r := Remedy{Name: one.name, Says: one.says, Clashes: b.press.Clashes, Kinds: after.kinds, Sets: after.sets, Costs: []string{}, Document: one.document}
+	r := Remedy{Name: one.name, Says: one.says, Clashes: b.press.Clashes, Leaves: leaves(b.press), Costs: []string{}, Document: one.document}
 	more := func(n int, words, end string) {
 		switch {
 		case n > 0:
@@ -151,6 +138,17 @@ func tried(one candidate, before costs) (Remedy, bool) {
 		r.Costs = append(r.Costs, fmt.Sprintf("%s laid turned", plural(b.press.Layout.Turned, "block")))
 	}
 	return r, true
+}
+
+// leaves says what becomes of the crossings of a quilt: opened ones do not clash, and do not nest either.
+func leaves(p pressing.Plan) string {
+	switch {
+	case p.Clashes > 0:
+		return fmt.Sprintf("%d of %d clash", p.Clashes, p.Crossings)
+	case p.Opened > 0:
+		return fmt.Sprintf("none clash, %d of %d opened", p.Opened, p.Crossings)
+	}
+	return "all nest"
 }
 
 // family is remedies of one kind, of which the best is offered.
@@ -210,7 +208,7 @@ func (b *builder) candidates() []family {
 	}
 	for _, one := range b.twiceWithin() {
 		for _, which := range quilt.Patterns {
-			with("Two kinds of "+b.made(one.Unit).Unit.Name, fmt.Sprintf("Within %s every other one is pressed the other way: keep two piles, A and B.", b.made(one.In).Unit.Name), func(d *document.Document) {
+			with("Two kinds of "+b.made(one.Unit).Unit.Name, fmt.Sprintf("Within %s %s is pressed the other way: keep two piles, A and B.", b.made(one.In).Unit.Name, within[which]), func(d *document.Document) {
 				one.Which = which
 				d.Press.TwoWays = append(d.Press.TwoWays, one)
 			})
@@ -244,6 +242,9 @@ func (b *builder) candidates() []family {
 	}
 	return families
 }
+
+// within says which units of a block a pattern means.
+var within = map[quilt.Pattern]string{quilt.EveryOther: "every other one, as on a chequerboard,", quilt.EveryColumn: "every other column", quilt.EveryRow: "every other row"}
 
 func upperFirst(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
 

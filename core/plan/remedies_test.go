@@ -39,6 +39,9 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 		for _, one := range r.List {
 			got[one.Name] = one.Clashes
 			after := planned(t, one.Document)
+			if all := after.Press.Clashes == 0 && after.Press.Opened == 0; all != (one.Leaves == "all nest") {
+				t.Errorf("%s, %s: %q, %d clash and %d are opened", c.block, one.Name, one.Leaves, after.Press.Clashes, after.Press.Opened)
+			}
 			if after.Press.Clashes != one.Clashes || one.Clashes >= p.Press.Clashes {
 				t.Errorf("%s, %s: says %d, the plan has %d", c.block, one.Name, one.Clashes, after.Press.Clashes)
 			}
@@ -125,6 +128,9 @@ func TestWhatIfKeepsItsWord(t *testing.T) {
 					after := planned(t, c.Document)
 					if after.Press.Clashes != c.Clashes || c.More != c.Clashes-p.Press.Clashes {
 						t.Errorf("%s, %s, %s: says %d, the plan has %d", name, seam.Seam, c.Way, c.Clashes, after.Press.Clashes)
+					}
+					if all := after.Press.Clashes == 0 && after.Press.Opened == 0; all != (c.Leaves == "all nest") {
+						t.Errorf("%s, %s, %s: %q, %d clash and %d are opened", name, seam.Seam, c.Way, c.Leaves, after.Press.Clashes, after.Press.Opened)
 					}
 					if c.Way == "Hold it as it is" && (c.More != 0 || len(c.Changes) > 0) {
 						t.Errorf("%s, %s: holding it changes %v", name, seam.Seam, c.Changes)

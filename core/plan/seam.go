@@ -28,7 +28,8 @@ type Asked struct {
 // Choice is another way for a seam, and its price.
 type Choice struct {
 	Way      string            `json:"way" doc:"What it is, in the imperative"`
-	Clashes  int               `json:"clashes" doc:"Crossings that then do not nest"`
+	Clashes  int               `json:"clashes" doc:"Crossings that then lie on each other"`
+	Leaves   string            `json:"leaves" doc:"What becomes of the crossings then, in words"`
 	More     int               `json:"more" doc:"How many more that is"`
 	Changes  []string          `json:"changes" doc:"What else would be pressed another way, everything else solved round it"`
 	Again    []string          `json:"again" doc:"What is pressed already and would be pressed again"`
@@ -47,7 +48,7 @@ func AboutSeam(d document.Document, seam string) (Asked, problem.List) {
 		b.problems.Stop("seam-unknown", "/seam", fmt.Sprintf("There is no seam “%s” in this quilt.", seam), "Choose one of its seams.")
 		return out, b.problems
 	}
-	out.Name, out.Says, out.Held = b.seamName(seam), b.seamWay(now), b.press.Held(seam)
+	out.Name, out.Says, out.Held = upperFirst(b.seamName(seam)), b.seamWay(now), b.press.Held(seam)
 	out.Done = b.isDone(seam)
 	out.Why = b.why(seam)
 	held := func(side document.Side) document.Document {
@@ -66,7 +67,7 @@ func AboutSeam(d document.Document, seam string) (Asked, problem.List) {
 		if !ok {
 			return
 		}
-		choice := Choice{Way: way, Clashes: other.press.Clashes, More: other.press.Clashes - b.press.Clashes, Changes: []string{}, Again: []string{}, Document: c}
+		choice := Choice{Way: way, Clashes: other.press.Clashes, Leaves: leaves(other.press), More: other.press.Clashes - b.press.Clashes, Changes: []string{}, Again: []string{}, Document: c}
 		for _, batch := range b.sewing() {
 			changed := false
 			for _, s := range batch.Presses {

@@ -46,17 +46,25 @@ test("crossings that cannot nest are explained, and a remedy is taken with its p
 test("a seam says why, what else would cost, and is held; contradictions are named", async ({ page }) => {
   const quilt = await fromLibrary(page, "nine-patch", "Square of squares");
   await page.goto(`${quilt}/press`);
-  await page.getByRole("button", { name: /^Row 1/ }).click();
   const seams = page.getByRole("list", { name: "Seams" });
-  await seams.getByRole("button", { name: /seam 1/ }).click();
+  // Every seam of a drawing answers, in the list and where it is drawn: those of its parts too.
+  await seams.getByRole("button", { name: /^I set, seam 1:/ }).click();
+  await expect(page.getByRole("region", { name: /About seam 1 of I set/i })).toBeVisible();
+  const drawn = page.getByRole("img", { name: "Nine-patch, seen from the back" }).locator('line[style*="pointer"]');
+  for (let n = await drawn.count(); n > 0; n--) {
+    await drawn.nth(n - 1).dispatchEvent("click");
+    await expect(page.getByRole("region", { name: /^About / })).toBeVisible();
+  }
+  await page.getByRole("button", { name: /^Row 1 every/ }).click();
+  await seams.getByRole("button", { name: /^Row 1, seam 1:/ }).click();
   const panel = page.getByRole("region", { name: /About seam 1 of Row 1/i });
   await expect(panel.getByText("Why?")).toBeVisible();
   await sound(page);
   await panel.getByRole("button", { name: "Hold it as it is" }).click();
-  await expect(seams.getByRole("button", { name: /seam 1.*held/ })).toBeVisible();
+  await expect(seams.getByRole("button", { name: /^Row 1, seam 1.*held/ })).toBeVisible();
   // Its neighbour in the row below is held against it: they clash, and the fewest seams to release are named.
-  await page.getByRole("button", { name: /^Row 2/ }).click();
-  await seams.getByRole("button", { name: /seam 1/ }).click();
+  await page.getByRole("button", { name: /^Row 2 every/ }).click();
+  await seams.getByRole("button", { name: /^Row 2, seam 1:/ }).click();
   const other = page.getByRole("region", { name: /About seam 1 of Row 2/i });
   await expect(other.getByText(/more than now/).first()).toBeVisible();
   await other
@@ -113,8 +121,11 @@ test("what has been pressed is kept, and the whole quilt is seen from the back",
     .click();
   await expect(page.getByText("kept as pressed").first()).toBeVisible();
   // To press it another way is to press it again, and that is said.
-  await page.getByRole("button", { name: /^Half/ }).first().click();
-  await page.getByRole("list", { name: "Seams" }).getByRole("button").first().click();
+  await page.getByRole("button", { name: /^Half kept/ }).click();
+  await page
+    .getByRole("list", { name: "Seams" })
+    .getByRole("button", { name: /^Half: / })
+    .click();
   await expect(page.getByRole("heading", { name: /held by you, pressed already/ })).toBeVisible();
   await page.getByRole("button", { name: "No longer keep it so" }).click();
   await expect(page.getByText("kept as pressed")).toBeHidden();

@@ -1115,6 +1115,8 @@ export interface components {
             clashes: number;
             /** Format: int64 */
             crossings: number;
+            /** @description What becomes of the crossings, in words */
+            leaves: string;
             /**
              * Format: int64
              * @description Of the blocks, those that are mirror images of the others
@@ -1160,11 +1162,13 @@ export interface components {
             changes: string[];
             /**
              * Format: int64
-             * @description Crossings that then do not nest
+             * @description Crossings that then lie on each other
              */
             clashes: number;
             /** @description The project with the choice taken */
             document: components["schemas"]["Document"];
+            /** @description What becomes of the crossings then, in words */
+            leaves: string;
             /**
              * Format: int64
              * @description How many more that is
@@ -1493,32 +1497,24 @@ export interface components {
         };
         PlanRemedies: {
             list: components["schemas"]["PlanRemedy"][];
-            says: string;
             /** @description The crossings that cannot nest, with what stands against each kind */
             standing: components["schemas"]["PlanStanding"][];
         };
         PlanRemedy: {
             /**
              * Format: int64
-             * @description Crossings that then do not nest
+             * @description Crossings that then lie on each other
              */
             clashes: number;
+            /** @description What it takes more, or less, than now */
             costs: string[];
             /** @description The project with the remedy taken */
             document: components["schemas"]["Document"];
-            /**
-             * Format: int64
-             * @description Ways of pressing to keep in mind: kinds of seams that are pressed, each all alike
-             */
-            kinds: number;
+            /** @description What becomes of the crossings then, in words */
+            leaves: string;
             name: string;
             /** @description What it asks of the quilter */
             says: string;
-            /**
-             * Format: int64
-             * @description Strip sets to sew then
-             */
-            sets: number;
         };
         PlanRemnant: {
             colour: string;

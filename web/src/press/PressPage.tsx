@@ -92,12 +92,12 @@ export function PressPage() {
   const line = plan.press.lines.find((l) => l.step === id);
   const name = shown === whole ? plan.name : (line?.name ?? plan.trim.find((t) => t.id === id)?.name ?? "");
   const thick = plan.press.places.filter((p) => p.thick);
-  const own = new Set(line ? line.each.map((e) => e.seam) : picture?.seams.map((s) => s.seam));
+  const own = new Set([...(line?.each.map((e) => e.seam) ?? []), ...(picture?.seams.map((s) => s.seam) ?? [])]);
   const seams = plan.press.lines.flatMap((l) =>
     l.each.map((e) => ({ ...e, of: l.name, n: l.each.indexOf(e) + 1, one: l.each.length === 1 })),
   );
   const listed = shown === whole ? [] : seams.filter((s) => own.has(s.seam));
-  const asked = listed.some((s) => s.seam === seam) || shown === whole ? seam : "";
+  const asked = shown !== whole && own.has(seam) ? seam : "";
   return (
     <Flex direction={{ base: "column", lg: "row" }} align="stretch" minH="100%">
       <Box flex="1" p={{ base: "16px", md: "28px" }} minW="0">

@@ -60,7 +60,7 @@ export function Remedies({
             <Flex gap="12px" align="start">
               <Box flex="1" minW="0">
                 <Text fontWeight="600">
-                  {r.name}: {r.clashes === 0 ? "all nest" : `${r.clashes} left`}
+                  {r.name}: {r.leaves}
                 </Text>
                 <Text fontSize="14px">
                   <Ruled>{r.says}</Ruled>

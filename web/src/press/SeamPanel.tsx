@@ -34,7 +34,7 @@ export function SeamPanel({
       p="16px"
     >
       <Heading as="h3" fontFamily="heading" fontSize="18px" fontWeight="600">
-        <Ruled>{`${data.name.charAt(0).toUpperCase()}${data.name.slice(1)}: ${data.says}${data.held ? ", held by you" : ""}${data.done ? ", pressed already" : ""}`}</Ruled>
+        <Ruled>{`${data.name}: ${data.says}${data.held ? ", held by you" : ""}${data.done ? ", pressed already" : ""}`}</Ruled>
       </Heading>
       <Text fontSize="13px" color="soft" mt="6px" fontWeight="600">
         Why?
@@ -92,8 +92,7 @@ export function SeamPanel({
 }
 
 function price(c: SeamChoice) {
-  const left = c.clashes === 0 ? "all nest" : `${c.clashes} do not nest`;
-  if (c.more > 0) return `${left}, ${c.more} more than now`;
-  if (c.more < 0) return `${left}, ${-c.more} fewer than now`;
-  return c.changes.length > 0 ? `no more clash: ${left}` : `costs nothing: ${left}`;
+  if (c.more > 0) return `${c.leaves}, ${c.more} more than now`;
+  if (c.more < 0) return `${c.leaves}, ${-c.more} fewer than now`;
+  return `no more clash than now: ${c.leaves}`;
 }

@@ -54,7 +54,7 @@ export function Arrangements({ draft }: { draft: Draft }) {
               >
                 <QuiltView layout={a.quilt} colours={colours} maxW={94} maxH={94} label="" />
                 <Text mt="4px" fontSize="12.5px" fontWeight="600" color={a.clashes > 0 ? "madder" : "woad"}>
-                  {a.clashes === 0 ? "all nest" : `${a.clashes} of ${a.crossings} clash`}
+                  {a.leaves}
                 </Text>
                 <Text fontSize="12px" color="soft">
                   {words(a)}
