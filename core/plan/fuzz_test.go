@@ -10,6 +10,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/library"
 	"vicis/core/plan"
+	"vicis/core/problem"
 	"vicis/core/quilt"
 	"vicis/core/starter"
 )
@@ -30,9 +31,10 @@ func FuzzPlan(f *testing.F) {
 		}
 		f.Add(text)
 	}
-	f.Fuzz(func(_ *testing.T, data []byte) {
+	f.Fuzz(func(t *testing.T, data []byte) {
 		if d, problems := document.Read(data); !problems.Stopped() {
-			plan.Make(d, problems)
+			p, problems := plan.Make(d, problems)
+			hasWorkOrSaysWhy(t, p, problems)
 		}
 	})
 }
@@ -74,7 +76,8 @@ func FuzzChangedBlock(f *testing.F) {
 		if problems.Stopped() {
 			return
 		}
-		first, _ := plan.Make(d, problems)
+		first, said := plan.Make(d, problems)
+		hasWorkOrSaysWhy(t, first, said)
 		second, _ := plan.Make(d, problems)
 		a, err := json.Marshal(first)
 		if err != nil {
@@ -94,6 +97,14 @@ func FuzzChangedBlock(f *testing.F) {
 			}
 		}
 	})
+}
+
+// hasWorkOrSaysWhy: where there is nothing to do, something says what stops it.
+func hasWorkOrSaysWhy(t *testing.T, p plan.Plan, problems problem.List) {
+	t.Helper()
+	if len(p.Steps) == 0 && !problems.Stopped() {
+		t.Fatal("nothing is planned, and nothing says why")
+	}
 }
 
 // leaf is one value of a document and how to set it.

@@ -4,6 +4,8 @@ import (
 	"slices"
 	"strings"
 
+	"vicis/core/document"
+	"vicis/core/problem"
 	"vicis/core/quilt"
 )
 
@@ -23,11 +25,11 @@ var around = []struct {
 	{"/top/block", "what a block was measured", func(t *quilt.Top) { t.Block = nil }},
 }
 
-// partial draws what can be drawn.
-func (b *builder) partial(p *Plan) {
-	d := copied(b.d)
+// partial draws what can be drawn. What is left once something was left out is planned once: it is not taken apart any further.
+func partial(p *Plan, d document.Document, problems problem.List) {
+	d = copied(d)
 	var left []string
-	for _, stop := range b.problems.Stops() {
+	for _, stop := range problems.Stops() {
 		found := false
 		for _, one := range around {
 			if stop.At == one.at || strings.HasPrefix(stop.At, one.at+"/") {
@@ -42,8 +44,11 @@ func (b *builder) partial(p *Plan) {
 			return
 		}
 	}
-	q, problems := Make(d, nil)
-	if problems.Stopped() || len(left) == 0 {
+	if len(left) == 0 {
+		return
+	}
+	q, stopped := whole(d, nil)
+	if stopped.Stopped() || q.Finished.Text == "" {
 		return
 	}
 	p.Partial = "Drawn without " + strings.Join(left, " and ") + ", until that is mended; nothing is counted yet."

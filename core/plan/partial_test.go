@@ -1,10 +1,12 @@
 package plan_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
 	"vicis/core/document"
+	"vicis/core/making"
 	"vicis/core/plan"
 	"vicis/core/quilt"
 )
@@ -40,5 +42,19 @@ func TestAPartialPlanIsMarked(t *testing.T) {
 	}
 	if p := planned(t, bordered(t, 3, 4, "2 1/2")); p.Partial != "" {
 		t.Error(p.Partial)
+	}
+}
+
+// A block that is laid and no longer among the units stops the plan with a problem at its cell, whatever was warned of before.
+func TestALaidBlockTakenOutIsSaidAtItsCell(t *testing.T) {
+	for _, d := range blocks(t) {
+		laid := d.Top.Repeat[0][0].Unit
+		base, _, _ := strings.Cut(laid, ":")
+		d.Parts = slices.DeleteFunc(slices.Clone(d.Parts), func(u making.Unit) bool { return u.ID == base })
+		p, problems := plan.Make(d, nil)
+		hasWorkOrSaysWhy(t, p, problems)
+		if stops := problems.Stops(); len(p.Steps) > 0 || len(stops) == 0 || !strings.HasPrefix(stops[0].At, "/top/repeat/0/0") && !strings.HasPrefix(stops[0].At, "/units/") {
+			t.Errorf("%s: %d steps, %v", d.Name, len(p.Steps), stops)
+		}
 	}
 }

@@ -225,9 +225,18 @@ type Trim struct {
 	Working    Working `json:"working"`
 }
 
-// Make plans a document. With a problem that stops, the plan holds what can still be planned: nothing, or the pictures of
-// the units that could be made.
+// Make plans a document. With a problem that stops, the plan holds what can still be planned: nothing, the pictures of the units
+// that could be made, or the quilt without what lies round its blocks.
 func Make(d document.Document, problems problem.List) (Plan, problem.List) {
+	p, problems := whole(d, problems)
+	if problems.Stopped() {
+		partial(&p, d, problems)
+	}
+	return p, problems
+}
+
+// whole plans a document or nothing of it but the pictures of its units.
+func whole(d document.Document, problems problem.List) (Plan, problem.List) {
 	b := builder{d: d, x: d, problems: problems, acts: map[string]step{}}
 	b.table()
 	p := Plan{
@@ -247,7 +256,6 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 				p.Pictures[one.Unit.ID] = b.picture(one.Piece, nil)
 			}
 		}
-		b.partial(&p)
 		return p, b.problems
 	}
 	if !b.settle() {

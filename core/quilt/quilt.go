@@ -210,7 +210,7 @@ func (l Layout) covers(k RowKind) (from, to int) {
 
 // Check looks at the top with its blocks made, before it is laid out.
 func Check(top Top, t *making.Table) bool {
-	before := len(*t.Problems)
+	said := t.Problems.Stopped()
 	good := true
 	stop := func(code, at, says, mend string) { good = false; t.Problems.Stop(code, at, says, mend) }
 	if top.Rows < 1 || top.Rows > MostBlocks {
@@ -240,7 +240,7 @@ func Check(top Top, t *making.Table) bool {
 			m, ok := t.Made(cell.Unit)
 			if !ok {
 				good = false
-				if before == 0 { // else its own problem has been said already
+				if !said { // else its own problem has been said already
 					t.Problems.Stop("unit-unknown", at+"/unit", fmt.Sprintf("There is no unit “%s” to lay here.", cell.Unit), "Choose one of the units.")
 				}
 				continue
