@@ -19,6 +19,7 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/starter"
@@ -168,7 +169,7 @@ type Shelved struct {
 	Set      string            `json:"set" doc:"How its blocks are set, in words"`
 	Stages   []tally.Stage     `json:"stages"`
 	Next     string            `json:"next" doc:"What to do next, in words; empty when all is done"`
-	NextStep string            `json:"nextStep"`
+	NextStep naming.Step       `json:"nextStep"`
 	Quilt    plan.Layout       `json:"quilt"`
 	Colours  map[string]string `json:"colours" doc:"By fabric id"`
 	Problems problem.List      `json:"problems"`

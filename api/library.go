@@ -10,6 +10,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/library"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
 )
@@ -51,7 +52,7 @@ func (s *Server) library(context.Context, *struct{}) (*body[[]Shown], error) {
 // unitIn is a document and one of its units.
 type unitIn struct {
 	Document Draft           `json:"document"`
-	Unit     string          `json:"unit"`
+	Unit     naming.Unit     `json:"unit"`
 	Finished measure.Written `json:"finished,omitempty" doc:"For a new size: the finished width"`
 }
 

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"vicis/core/document"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
 )
@@ -38,8 +39,8 @@ func (s *Server) remedies(_ context.Context, in *struct{ Body Draft }) (*body[pl
 
 // seamIn is a document and one of its seams.
 type seamIn struct {
-	Document Draft  `json:"document"`
-	Seam     string `json:"seam"`
+	Document Draft       `json:"document"`
+	Seam     naming.Seam `json:"seam"`
 }
 
 func (s *Server) seam(_ context.Context, in *struct{ Body seamIn }) (*body[plan.Asked], error) {

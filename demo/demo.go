@@ -14,6 +14,7 @@ import (
 	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
 	"vicis/core/starter"
@@ -158,7 +159,7 @@ func weatherVane() (document.Document, error) {
 	p, _ := plan.Make(d, nil)
 	width := ""
 	for _, t := range p.Trim {
-		if t.ID == e.Block {
+		if t.ID == e.Block.Step() {
 			width, _, _ = strings.Cut(t.Unfinished, " × ")
 		}
 	}
@@ -170,7 +171,7 @@ func weatherVane() (document.Document, error) {
 }
 
 // Begun is the tally of a quilt whose work has come so far as a step, and half way through that.
-func Begun(d document.Document, half, name string) []tally.Event {
+func Begun(d document.Document, half naming.Step, name string) []tally.Event {
 	p, _ := plan.Make(d, nil)
 	var list []tally.Event
 	at := began
@@ -202,7 +203,7 @@ func Events(d document.Document) []tally.Event {
 		at = at.Add(90 * time.Second)
 		list = append(list, e)
 	}
-	share := map[string]int{"block": 7, "plain/middle": 12, "plain": 0, "block/c3": 18, "half": 37}
+	share := map[naming.Step]int{"block": 7, "plain/middle": 12, "plain": 0, "block/c3": 18, "half": 37}
 	for _, s := range p.Steps {
 		if s.Stage == "rows" || s.Stage == "top" || s.ID == "border/strips" {
 			continue
@@ -265,7 +266,7 @@ func Fill(ctx context.Context, s *store.Store) error {
 	if err := s.Append(ctx, Stars, Begun(docs[Stars], "goose/third", "stars"), began.AddDate(0, 0, 4)); err != nil {
 		return err
 	}
-	if err := s.Append(ctx, AtTheMat, Begun(docs[AtTheMat], "middle/strips", "loft"), began.AddDate(0, 0, 4)); err != nil {
+	if err := s.Append(ctx, AtTheMat, Begun(docs[AtTheMat], naming.Pool("light", int64(7*measure.Inch/2), false), "loft"), began.AddDate(0, 0, 4)); err != nil {
 		return err
 	}
 	return s.Append(ctx, InTheMiddle, Events(docs[InTheMiddle]), began.AddDate(0, 0, 5))

@@ -6,6 +6,8 @@ import (
 	"reflect"
 	"testing"
 
+	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/tally"
 	"vicis/store"
@@ -78,7 +80,7 @@ func TestTheQuiltAtTheMatUsesTheShelf(t *testing.T) {
 			t.Errorf("%s lies nowhere", s.ID)
 		}
 	}
-	progress := tally.Fold(p, Begun(d, "middle/strips", "loft"))
+	progress := tally.Fold(p, Begun(d, naming.Pool("light", int64(7*measure.Inch/2), false), "loft"))
 	if progress.Next == "" || progress.Stages[0].Done == 0 || progress.Stages[0].Done == progress.Stages[0].Make || len(progress.Doubts) > 0 {
 		t.Errorf("next %q, %+v, %v", progress.Next, progress.Stages[0], progress.Doubts)
 	}

@@ -17,6 +17,7 @@ import (
 	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver "sqlite", without cgo
 
+	"vicis/core/naming"
 	"vicis/core/tally"
 )
 
@@ -203,15 +204,15 @@ func (s *Store) insertRevision(ctx context.Context, tx *sqlx.Tx, id string, rev 
 }
 
 type eventRow struct {
-	ID     string     `db:"id"`
-	Quilt  string     `db:"quilt"`
-	Step   string     `db:"step"`
-	Kind   tally.Kind `db:"kind"`
-	N      int        `db:"n"`
-	Exact  string     `db:"exact"`
-	Reason string     `db:"reason"`
-	Of     string     `db:"of"`
-	At     string     `db:"at"`
+	ID     string      `db:"id"`
+	Quilt  string      `db:"quilt"`
+	Step   naming.Step `db:"step"`
+	Kind   tally.Kind  `db:"kind"`
+	N      int         `db:"n"`
+	Exact  string      `db:"exact"`
+	Reason string      `db:"reason"`
+	Of     string      `db:"of"`
+	At     string      `db:"at"`
 }
 
 // Append stores events, all or none. One that was stored before is passed over; with other contents it is ErrDiffers.

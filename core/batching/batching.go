@@ -9,6 +9,7 @@ import (
 	"vicis/core/demand"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
 )
@@ -34,7 +35,7 @@ var Stages = []Stage{Strips, Sets, SubCuts, Marking, Units, Blocks, Rows, Top, F
 
 // Batch is one step: the same two parts, the same edge, the same line, so many times.
 type Batch struct {
-	ID      string
+	ID      naming.Step
 	Name    string
 	Stage   Stage
 	Does    making.Does
@@ -46,8 +47,8 @@ type Batch struct {
 	Spare   int
 	Seams   int            // seams in one
 	Each    measure.Length // length of one seam
-	Of      []string       // the seams sewn, by id
-	Presses []string       // the seams pressed, by id
+	Of      []naming.Seam  // the seams sewn, by id
+	Presses []naming.Seam  // the seams pressed, by id
 	Takes   []Take         // what it takes from other steps
 	From    []demand.Give  // what stands in for some of these
 	Piece   piece.Piece    // what comes off the machine; zero for seams that only the quilt shows
@@ -60,10 +61,10 @@ type Batch struct {
 // Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out of
 // the same run take together, and what they take is used up once.
 type Take struct {
-	ID       string
+	ID       naming.Step
 	Each     int
 	Per      int
-	Together string
+	Together naming.Step
 }
 
 // Part is one of the two things that go under the needle.
@@ -75,10 +76,10 @@ type Part struct {
 }
 
 // Plan lists the batches in the order they are done.
-func Plan(units []making.Made, l quilt.Layout, lines map[string]demand.Line) []Batch {
+func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line) []Batch {
 	byStage := map[Stage][]Batch{}
 	add := func(b Batch) { byStage[b.Stage] = append(byStage[b.Stage], b) }
-	used := map[string]bool{} // things that other units are made from
+	used := map[naming.Step]bool{} // things that other units are made from
 	for _, m := range units {
 		for _, act := range m.Acts {
 			for _, t := range act.Takes {
@@ -93,7 +94,7 @@ func Plan(units []making.Made, l quilt.Layout, lines map[string]demand.Line) []B
 			}
 			for _, b := range ofAct(m, act, lines) {
 				b.Stage = Units
-				switch laid := l.Count[b.ID] > 0; {
+				switch laid := l.Count[b.ID.Made()] > 0; {
 				case m.Kind == making.StripSetKind:
 					b.Stage, b.Edge = Sets, "long edges together, from the first strip down to the last"
 				case !act.Pieced && (act.Does == making.Marks || act.Does == making.Trims):
@@ -110,7 +111,7 @@ func Plan(units []making.Made, l quilt.Layout, lines map[string]demand.Line) []B
 			continue
 		}
 		b := Batch{ID: k.ID, Name: k.Name(), Stage: Rows, Does: making.Sews, Make: k.Count, Seams: len(k.Cells) - 1, Each: k.High + 2*l.Seam, Edge: "block to block, from left to right"}
-		if slices.ContainsFunc(k.Cells, func(c quilt.Cell) bool { return quilt.IsSash(c.Unit) }) {
+		if slices.ContainsFunc(k.Cells, func(c quilt.Cell) bool { return c.Unit.IsSash() }) {
 			b.Edge = "piece to piece, from left to right"
 		}
 		if k.Called != "" {
@@ -131,32 +132,32 @@ func Plan(units []making.Made, l quilt.Layout, lines map[string]demand.Line) []B
 	for _, k := range l.Kinds {
 		w = max(w, l.Long(k))
 	}
-	top := func(id, name, edge string, n int, each measure.Length) {
-		add(Batch{ID: id, Name: name, Stage: Top, Does: making.Sews, Make: n, Seams: 1, Each: each, Edge: edge, Of: []string{id}, Presses: []string{id}})
+	top := func(id naming.Step, name, edge string, n int, each measure.Length) {
+		add(Batch{ID: id, Name: name, Stage: Top, Does: making.Sews, Make: n, Seams: 1, Each: each, Edge: edge, Of: []naming.Seam{id.Seam()}, Presses: []naming.Seam{id.Seam()}})
 	}
-	takes := func(per int, ids ...string) { // so many seams of the step before take one of each
+	takes := func(per int, ids ...naming.Step) { // so many seams of the step before take one of each
 		last := &byStage[Top][len(byStage[Top])-1]
 		for _, id := range ids {
 			last.Takes = append(last.Takes, Take{ID: id, Each: 1, Per: per})
 		}
 	}
 	if len(l.Rows) > 1 {
-		top(quilt.RowsStep, "Row to row", "the top edge of each row to the bottom edge of the row above", len(l.Rows)-1, w)
+		top(naming.Rows, "Row to row", "the top edge of each row to the bottom edge of the row above", len(l.Rows)-1, w)
 	}
 	if l.OnPoint {
-		n := l.Count[quilt.CornerTriangle]
-		top(quilt.CornersOn, "Corner triangles", "the long edge of each to the block in that corner, middle to middle", n, l.BlockH+2*l.Seam)
-		takes(1, quilt.CornerTriangle)
+		n := l.Count[naming.CornerTriangle]
+		top(naming.CornersOn, "Corner triangles", "the long edge of each to the block in that corner, middle to middle", n, l.BlockH+2*l.Seam)
+		takes(1, naming.CornerTriangle.Step())
 	}
 	for _, ring := range l.Rings {
-		top(quilt.SidesStep(ring.Border.ID), ring.Border.Name+", sides", "a long edge to each side of the quilt", 2, ring.Sides)
+		top(ring.Border.ID.Sides(), ring.Border.Name+", sides", "a long edge to each side of the quilt", 2, ring.Sides)
 		if ring.Rows != nil {
 			takes(2, ring.Rows[0].ID, ring.Rows[1].ID)
 		}
 		if ring.Border.Corners != "" && ring.Border.Corner == nil {
-			top(quilt.CornersStep(ring.Border.ID), ring.Border.Name+", corner squares", "a corner square to each end of the top and bottom pieces", 4, ring.Width)
+			top(ring.Border.ID.Corners(), ring.Border.Name+", corner squares", "a corner square to each end of the top and bottom pieces", 4, ring.Width)
 		}
-		top(quilt.EndsStep(ring.Border.ID), ring.Border.Name+", top and bottom", "a long edge to the top and the bottom of the quilt, over the ends of the sides", 2, ring.W)
+		top(ring.Border.ID.Ends(), ring.Border.Name+", top and bottom", "a long edge to the top and the bottom of the quilt, over the ends of the sides", 2, ring.W)
 		if ring.Rows != nil {
 			takes(2, ring.Rows[2].ID, ring.Rows[3].ID)
 		}
@@ -176,19 +177,19 @@ func finishing(l quilt.Layout) []Batch {
 	var list []Batch
 	if b := l.Back; b != nil && b.Seams > 0 {
 		list = append(list, Batch{
-			ID: quilt.BackingJoin, Name: "Backing", Stage: Finish, Does: making.Sews, Make: b.Seams, Seams: 1, Each: b.Long,
-			Edge: "selvedges off, long edges together", Of: []string{quilt.BackingJoin}, Presses: []string{quilt.BackingJoin},
+			ID: naming.BackingJoin, Name: "Backing", Stage: Finish, Does: making.Sews, Make: b.Seams, Seams: 1, Each: b.Long,
+			Edge: "selvedges off, long edges together", Of: []naming.Seam{naming.BackingJoin.Seam()}, Presses: []naming.Seam{naming.BackingJoin.Seam()},
 		})
 	}
 	if b := l.Bind; b != nil {
 		if b.Strips > 1 {
 			list = append(list, Batch{
-				ID: quilt.BindingJoin, Name: "Binding", Stage: Finish, Does: making.Sews, Make: b.Strips - 1, Seams: 1, Each: b.Width,
-				Edge: "ends crossed at right angles, sewn from corner to corner, trimmed to an allowance", Of: []string{quilt.BindingJoin}, Presses: []string{quilt.BindingJoin},
+				ID: naming.BindingJoin, Name: "Binding", Stage: Finish, Does: making.Sews, Make: b.Strips - 1, Seams: 1, Each: b.Width,
+				Edge: "ends crossed at right angles, sewn from corner to corner, trimmed to an allowance", Of: []naming.Seam{naming.BindingJoin.Seam()}, Presses: []naming.Seam{naming.BindingJoin.Seam()},
 			})
 		}
 		list = append(list, Batch{
-			ID: quilt.BindingRound, Name: "Binding, round the quilt", Stage: Finish, Does: making.Sews, Make: 1, Seams: 1, Each: b.Round,
+			ID: naming.BindingRound, Name: "Binding, round the quilt", Stage: Finish, Does: making.Sews, Make: 1, Seams: 1, Each: b.Round,
 			Edge: "the raw edges of the folded binding to the edge of the quilted quilt, corners mitred",
 		})
 	}
@@ -196,7 +197,7 @@ func finishing(l quilt.Layout) []Batch {
 }
 
 // ofAct is the batch of one act; where several things fall out of it, one for each of them that is needed.
-func ofAct(m making.Made, act making.Act, lines map[string]demand.Line) []Batch {
+func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.Line) []Batch {
 	var list []Batch
 	gives := act.Outputs()
 	for _, g := range gives {
@@ -216,7 +217,7 @@ func ofAct(m making.Made, act making.Act, lines map[string]demand.Line) []Batch 
 			}
 		}
 		for _, v := range m.Variants {
-			if v.ID == g.ID {
+			if v.ID.Step() == g.ID {
 				b.Name, b.Piece = v.Name, v.Piece
 			}
 		}
@@ -246,14 +247,14 @@ func ofAct(m making.Made, act making.Act, lines map[string]demand.Line) []Batch 
 
 // TakesOf says how many of each block one row takes, in the order they first come.
 func TakesOf(k quilt.RowKind) []demand.Take {
-	index := map[string]int{}
+	index := map[naming.Unit]int{}
 	var list []demand.Take
 	for _, c := range k.Cells {
 		i, ok := index[c.Unit]
 		if !ok {
 			i = len(list)
 			index[c.Unit] = i
-			list = append(list, demand.Take{ID: c.Unit})
+			list = append(list, demand.Take{ID: c.Unit.Step()})
 		}
 		list[i].Each++
 	}

@@ -9,13 +9,14 @@ import (
 	"vicis/core/demand"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/quilt"
 )
 
 // Strip is strips of one kind, cut from one fabric.
 type Strip struct {
-	ID      string // the step that cuts them
-	For     string // the act or border they are cut for; empty when several strip sets share them
+	ID      naming.Step // the step that cuts them
+	For     naming.Step // the act or border they are cut for; empty when several strip sets share them
 	Role    string
 	Width   measure.Length // exact
 	Cut     measure.Length // rounded up to the ruler's mark
@@ -25,6 +26,7 @@ type Strip struct {
 	Ends    []measure.Length // where each of them ends along the cloth, from its raw end
 	Patches *Across          // what is sub-cut from them
 	Joined  *Run             // set when they are sewn end to end first
+	Was     []naming.Step    // what older tallies call it
 	Lengths bool             // whole lengths of cloth, as for a backing
 }
 
@@ -33,7 +35,7 @@ func (s Strip) Each(prints int) int { return (s.Count - s.Ready + prints - 1) / 
 
 // Across is everything that is sub-cut from one kind of strip or strip set.
 type Across struct {
-	Set    string         // the strip set; empty for strips of one fabric
+	Set    naming.Unit    // the strip set; empty for strips of one fabric
 	Length measure.Length // of each strip or set, before squaring up
 	Prints int            // of an assortment, each of which gives an even share
 	Cuts   []SubCut
@@ -42,7 +44,7 @@ type Across struct {
 
 // SubCut is pieces of one width among them.
 type SubCut struct {
-	ID       string // the act that sub-cuts
+	ID       naming.Step // the act that sub-cuts
 	Width    measure.Length
 	Cut      measure.Length // rounded up to the ruler's mark
 	Need     int
@@ -103,20 +105,14 @@ func (b Buying) Of(l measure.Length) measure.Length {
 	return measure.CeilDiv(b.Washed(l)+b.Margin, b.Step) * b.Step
 }
 
-// StripID names the strips of a role and breadth that the strip sets share.
-func StripID(role, as string) string { return "strip:" + role + ":" + as }
-
-// PatchStrips names the strips cut for an act's patches.
-func PatchStrips(act string) string { return act + "/strips" }
-
-// BorderStrips names the strips cut for a border.
-func BorderStrips(border string) string { return border + "/strips" }
+// PileOf names the strips of a role and width that strip sets share.
+func PileOf(s making.Strip) naming.Step { return naming.Strips(s.Role, int64(s.Width)) }
 
 // Cut plans the cutting. units are in the order they are made, lines is the demand for every act, waits are the acts whose size is
 // known only once something else has been measured.
-func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *making.Table, shelf cloth.Shelf, buying Buying, waits map[string]bool) Plan {
+func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line, t *making.Table, shelf cloth.Shelf, buying Buying, waits map[naming.Step]bool) Plan {
 	var p Plan
-	sets := map[string]int{} // strip set → its place among p.Sets
+	sets := map[naming.Unit]int{} // strip set → its place among p.Sets
 	pools := pools{t: t, shelf: shelf, waits: waits}
 	for _, m := range units {
 		for _, act := range m.Acts {
@@ -128,7 +124,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 				pools.add(act.ID, *act.Patch, line)
 			}
 			if act.Does == making.SubCuts {
-				id := act.Takes[0].Act
+				id := act.Takes[0].Act.Made()
 				i, known := sets[id]
 				if !known {
 					set, _ := t.Made(id)
@@ -143,7 +139,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 	}
 	for _, ring := range l.Rings {
 		if role := ring.Border.Corners; role != "" && ring.Border.Corner == nil {
-			pools.add(quilt.CornerSquares(ring.Border.ID), making.Patch{Role: role, W: ring.Width, H: ring.Width}, demand.Line{Need: 4})
+			pools.add(ring.Border.ID.Squares(), making.Patch{Role: role, W: ring.Width, H: ring.Width}, demand.Line{Need: 4})
 		}
 	}
 	for i := range p.Sets {
@@ -153,12 +149,12 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 	p.Pieces = pools.pieces()
 	fromPools, ends := pools.strips()
 	strips, p.Ends = append(strips, fromPools...), ends
-	if m, through := l.Blocks[quilt.SashLevel]; through && m.Acts[0].Patch == nil {
+	if m, through := l.Blocks[naming.SashLevel]; through && m.Acts[0].Patch == nil {
 		w, h := m.Piece.Size()
-		role, n := m.Piece.Patches[0].Role, lines[quilt.SashLevel].Make()
+		role, n := m.Piece.Patches[0].Role, lines[naming.SashLevel.Step()].Make()
 		total := w * measure.Length(n)
 		strips = append(strips, Strip{
-			ID: PatchStrips(quilt.SashLevel), For: quilt.SashLevel, Role: role, Width: h, Cut: h.CeilTo(t.Ruler.Mark), Count: endToEnd(total, role, t),
+			ID: naming.SashLevel.Step().Own(), For: naming.SashLevel.Step(), Role: role, Width: h, Cut: h.CeilTo(t.Ruler.Mark), Count: endToEnd(total, role, t),
 			Joined: &Run{Pieces: []measure.Length{w}, Times: n, Total: total},
 		})
 	}
@@ -168,7 +164,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[string]demand.Line, t *m
 		}
 		total := 2*ring.Sides + 2*ring.Ends
 		strips = append(strips, Strip{
-			ID: BorderStrips(ring.Border.ID), For: ring.Border.ID, Role: ring.Border.Role, Width: ring.Width, Cut: ring.Width.CeilTo(t.Ruler.Mark),
+			ID: ring.Border.ID.Strips(), For: naming.Of(string(ring.Border.ID)).Step(), Role: ring.Border.Role, Width: ring.Width, Cut: ring.Width.CeilTo(t.Ruler.Mark),
 			Count: endToEnd(total, ring.Border.Role, t), Joined: &Run{Pieces: []measure.Length{ring.Sides, ring.Ends}, Times: 2, Total: total},
 		})
 	}
@@ -189,12 +185,12 @@ func finishing(l quilt.Layout, t *making.Table) []Strip {
 	var strips []Strip
 	if b := l.Back; b != nil {
 		strips = append(strips, Strip{
-			ID: quilt.BackingLengths, For: quilt.BackingStep, Role: b.Role, Width: b.Long, Cut: b.Long.CeilTo(t.Ruler.Mark), Count: b.Lengths, Lengths: true,
+			ID: naming.BackingLengths, For: naming.Backing, Role: b.Role, Width: b.Long, Cut: b.Long.CeilTo(t.Ruler.Mark), Count: b.Lengths, Lengths: true,
 		})
 	}
 	if b := l.Bind; b != nil {
 		strips = append(strips, Strip{
-			ID: BorderStrips(quilt.BindingStep), For: quilt.BindingStep, Role: b.Role, Width: b.Width, Cut: b.Width.CeilTo(t.Ruler.Mark), Count: b.Strips,
+			ID: naming.BindingStrips, For: naming.Binding, Role: b.Role, Width: b.Width, Cut: b.Width.CeilTo(t.Ruler.Mark), Count: b.Strips,
 			Joined: &Run{Total: b.Total, Diagonal: true},
 		})
 	}
@@ -202,9 +198,9 @@ func finishing(l quilt.Layout, t *making.Table) []Strip {
 }
 
 // setStrips counts the strips that the strip sets share.
-func (p Plan) setStrips(units []making.Made, sets map[string]int, t *making.Table) []Strip {
+func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making.Table) []Strip {
 	var strips []Strip
-	index := map[string]int{}
+	index := map[naming.Step]int{}
 	for _, m := range units {
 		at, made := sets[m.Unit.ID]
 		if !made {
@@ -212,12 +208,15 @@ func (p Plan) setStrips(units []making.Made, sets map[string]int, t *making.Tabl
 		}
 		for _, act := range m.Acts {
 			for _, s := range act.Strips {
-				id := StripID(s.Role, s.As)
+				id := PileOf(s)
 				i, seen := index[id]
 				if !seen {
 					i = len(strips)
 					index[id] = i
 					strips = append(strips, Strip{ID: id, Role: s.Role, Width: s.Width, Cut: s.Width.CeilTo(t.Ruler.Mark)})
+				}
+				if was := naming.OldStrips(s.Role, s.As); !slices.Contains(strips[i].Was, was) {
+					strips[i].Was = append(strips[i].Was, was)
 				}
 				strips[i].Count += p.Sets[at].Layups.Strips
 			}
@@ -226,7 +225,7 @@ func (p Plan) setStrips(units []making.Made, sets map[string]int, t *making.Tabl
 	return strips
 }
 
-func subCut(id string, width, length measure.Length, line demand.Line, t *making.Table) SubCut {
+func subCut(id naming.Step, width, length measure.Length, line demand.Line, t *making.Table) SubCut {
 	c := SubCut{ID: id, Width: width, Cut: width.CeilTo(t.Ruler.Mark), Need: line.Make() - line.Spare, Spare: line.Spare}
 	c.PerStrip = stock(length, t).Most(int64(c.Cut))
 	return c

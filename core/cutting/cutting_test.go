@@ -10,6 +10,7 @@ import (
 	"vicis/core/demand"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
@@ -22,7 +23,7 @@ func onTable(t *testing.T, units ...making.Unit) (*making.Table, []making.Made, 
 	shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456"}}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
 	tb := making.Table{Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2, Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2, Usable: shelf.Usable, Problems: &problems}
 	made, order := making.All(units, tb)
-	tb.Made = func(id string) (making.Made, bool) { m, ok := made[id]; return m, ok }
+	tb.Made = func(id naming.Unit) (making.Made, bool) { m, ok := made[id]; return m, ok }
 	if len(problems) > 0 {
 		t.Fatal(problems)
 	}
@@ -52,7 +53,7 @@ func TestPatchesAreCutTheWayThatTakesLessCloth(t *testing.T) {
 		{"39", "50", 2, 50 * in, 39 * in, 2, 1}, // only one way comes out of 40″
 	} {
 		tb, units, shelf := onTable(t, patch(c.w, c.h))
-		plan := Cut(units, quilt.Layout{}, map[string]demand.Line{"p": {Need: c.n, Runs: c.n}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
+		plan := Cut(units, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: c.n, Runs: c.n}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
 		s := plan.Fabrics[0].Strips[0]
 		if a := s.Patches.Cuts[0]; s.Cut != c.width || a.Cut != c.cut || s.Count != c.strips || a.PerStrip != c.each {
 			t.Errorf("%d of %s × %s: %d strips of %v″, %d from each at %v″", c.n, c.w, c.h, s.Count, s.Cut.Inches(), a.PerStrip, a.Cut.Inches())
@@ -65,16 +66,16 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 	rng := rand.New(rand.NewSource(6))
 	for range 300 {
 		var units []making.Unit
-		lines := map[string]demand.Line{}
+		lines := map[naming.Step]demand.Line{}
 		for i := range 1 + rng.Intn(5) {
 			id := string(rune('p' + i))
 			size := func() making.Breadth { return making.Breadth(measure.Write(measure.Length(6+rng.Intn(150)) * in / 8)) }
-			units = append(units, making.Unit{ID: id, Name: id, How: &making.PlainPatch{Role: "A", Width: size(), Height: size()}})
-			lines[id] = demand.Line{Need: 1 + rng.Intn(200), Spare: rng.Intn(5)}
+			units = append(units, making.Unit{ID: naming.Unit(id), Name: id, How: &making.PlainPatch{Role: "A", Width: size(), Height: size()}})
+			lines[naming.Step(id)] = demand.Line{Need: 1 + rng.Intn(200), Spare: rng.Intn(5)}
 		}
 		tb, made, shelf := onTable(t, units...)
 		tb.Every = rng.Intn(6)
-		slices.SortFunc(made, func(a, b making.Made) int { return strings.Compare(a.Unit.ID, b.Unit.ID) })
+		slices.SortFunc(made, func(a, b making.Made) int { return strings.Compare(string(a.Unit.ID), string(b.Unit.ID)) })
 		f := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0]
 		at := tb.Squaring
 		cut := map[string]int{}
@@ -101,7 +102,7 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 			}
 			wants := make([]Want, len(a.Cuts))
 			for k, c := range a.Cuts {
-				cut[c.ID]++
+				cut[string(c.ID)]++
 				if wants[k] = (Want{int64(c.Cut), c.Make()}); c.Make() != lines[c.ID].Make() {
 					t.Fatalf("%+v gives another count than %+v", c, lines[c.ID])
 				}
@@ -135,7 +136,7 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 func TestCutsAreRoundedUpToTheMark(t *testing.T) {
 	tb, units, shelf := onTable(t, patch("4", "4"))
 	tb.Ruler.Mark = 3 * in / 8
-	s := Cut(units, quilt.Layout{}, map[string]demand.Line{"p": {Need: 1}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
+	s := Cut(units, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: 1}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
 	if s.Cut != 33*in/8 || s.Width != 4*in {
 		t.Errorf("cut %v″ for %v″", s.Cut.Inches(), s.Width.Inches())
 	}
@@ -145,10 +146,10 @@ func TestCutsAreRoundedUpToTheMark(t *testing.T) {
 // others: 4½ × 2½ alone would take one strip of 2½″, and 30 of 4½ × 4½ leave room for all of them in their last strip.
 func TestPatchesShareStrips(t *testing.T) {
 	unit := func(id, w, h string) making.Unit {
-		return making.Unit{ID: id, Name: id, How: &making.PlainPatch{Role: "A", Width: making.Breadth(w), Height: making.Breadth(h)}}
+		return making.Unit{ID: naming.Unit(id), Name: id, How: &making.PlainPatch{Role: "A", Width: making.Breadth(w), Height: making.Breadth(h)}}
 	}
 	tb, made, shelf := onTable(t, unit("p", "4 1/2", "4 1/2"), unit("q", "4 1/2", "2 1/2"))
-	f := Cut(made, quilt.Layout{}, map[string]demand.Line{"p": {Need: 26}, "q": {Need: 4}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0]
+	f := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: 26}, "q": {Need: 4}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0]
 	// Eight of 4½″ from 39½″: 26 take four strips, the last with two; 39½ − 9 = 30½″ is room for four of 2½″.
 	if len(f.Strips) != 1 || f.Strips[0].Count != 4 || len(f.Strips[0].Patches.Cuts) != 2 {
 		t.Errorf("%+v", f.Strips)
@@ -171,7 +172,7 @@ func TestADirectionIsKept(t *testing.T) {
 		tb, made, _ := onTable(t, patch(c.w, c.h))
 		var problems problem.List
 		shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456", Print: c.print}}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
-		s := Cut(made, quilt.Layout{}, map[string]demand.Line{"p": {Need: 17}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
+		s := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: 17}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
 		if s.Cut != c.width || s.Patches.Cuts[0].Against != c.against {
 			t.Errorf("%s, %s × %s: strips of %v″, against the print %v", c.print, c.w, c.h, s.Cut.Inches(), s.Patches.Cuts[0].Against)
 		}
@@ -193,10 +194,10 @@ func TestBuyingAllowsForShrinkageAndMargin(t *testing.T) {
 func TestSubCutsOfOneSetShareIt(t *testing.T) {
 	set := making.Unit{ID: "s", Name: "s", How: &making.StripSet{Strips: []making.SetStrip{{ID: "a", Role: "A"}, {ID: "b", Role: "A"}}}}
 	cut := func(id, w string) making.Unit {
-		return making.Unit{ID: id, Name: id, How: &making.SubCut{From: "s", Width: making.Breadth(w)}}
+		return making.Unit{ID: naming.Unit(id), Name: id, How: &making.SubCut{From: "s", Width: making.Breadth(w)}}
 	}
 	tb, made, shelf := onTable(t, set, cut("x", "6 1/2"), cut("y", "2 1/2"), cut("z", "3 1/2"))
-	p := Cut(made, quilt.Layout{}, map[string]demand.Line{"x": {Need: 7}, "y": {Need: 12}, "z": {Need: 0}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
+	p := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"x": {Need: 7}, "y": {Need: 12}, "z": {Need: 0}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
 	// 7 × 6½ + 12 × 2½ = 75½″ of 2 × 39½ = 79″: two sets; counted apart it would be two and one.
 	if a := p.Sets[0]; len(a.Cuts) != 2 || a.Layups.Strips != 2 || !a.Layups.Proven() {
 		t.Errorf("%+v", p.Sets)
@@ -223,7 +224,7 @@ func TestMotifsAreCutFromWholeRepeats(t *testing.T) {
 		var problems problem.List
 		f := cloth.Fabric{ID: "f", Name: "F", Colour: "#123456", Print: cloth.Motif, Motif: &cloth.Repeat{Across: "6 in", Along: "8 in"}}
 		shelf := cloth.Check([]cloth.Fabric{f}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
-		s := Cut(made, quilt.Layout{}, map[string]demand.Line{"p": {Need: c.n}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
+		s := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: c.n}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
 		if a := s.Patches.Cuts[0]; len(problems) > 0 || s.Cut != c.width || a.Cut != c.cut || s.Count != c.strips || !a.Motif {
 			t.Errorf("%s × %s: %d rows of %v″, %v″ each (%v)", c.w, c.h, s.Count, s.Cut.Inches(), a.Cut.Inches(), problems)
 		}

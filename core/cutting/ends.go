@@ -1,11 +1,11 @@
 package cutting
 
 import (
-	"fmt"
 	"slices"
 
 	"vicis/core/cloth"
 	"vicis/core/measure"
+	"vicis/core/naming"
 )
 
 // A third stage of cutting: what is left of wide strips gives patches of narrower ones, where that saves a whole strip.
@@ -13,7 +13,9 @@ import (
 // end is what is left of strips that are cut alike.
 type end struct {
 	have cloth.Have // L is the width of the strip, which lies along the cloth
-	left int        // of them that are not used yet
+	of   naming.Step
+	nth  int // of the ends of those strips
+	left int // of them that are not used yet
 }
 
 // endsOf lists what is left of a strip once it is laid out. Ends narrower than an allowance on both sides are no cloth to sew.
@@ -22,15 +24,17 @@ func (p *pools) endsOf(s Strip) []end {
 	for i, pattern := range s.Patches.Layups.Patterns {
 		at, _ := s.Patches.Marks(pattern, p.t)
 		if rest := s.Patches.Length - at[len(at)-1]; rest > 2*p.t.Seam {
-			id := EndID(s.ID, i)
-			list = append(list, end{cloth.Have{Supply: cloth.Supply{ID: id, Kind: cloth.Pieces, Count: pattern.Times}, W: rest, L: s.Cut}, pattern.Times})
+			if k := slices.IndexFunc(list, func(e end) bool { return e.have.W == rest }); k >= 0 {
+				list[k].have.Count += pattern.Times
+				list[k].left += pattern.Times
+				continue
+			}
+			have := cloth.Have{Supply: cloth.Supply{Kind: cloth.Pieces, Count: pattern.Times}, W: rest, L: s.Cut}
+			list = append(list, end{have, s.ID, i + 1, pattern.Times})
 		}
 	}
 	return list
 }
-
-// EndID names what is left of strips cut by a pattern.
-func EndID(strip string, pattern int) string { return fmt.Sprintf("%s/end-%d", strip, pattern+1) }
 
 // fromEnds takes as few patches of a pool from the ends of wider strips as save most of its strips; none where that saves none.
 func (p *pools) fromEnds(pool []int, ends []end) []FromPiece {
@@ -86,7 +90,7 @@ func (p *pools) fromEnds(pool []int, ends []end) []FromPiece {
 			e.left -= pieces
 			lo -= n
 			one.line.Need -= n
-			list = append(list, FromPiece{Act: one.act, Role: one.role, Have: e.have, W: w, H: h, Each: each, Pieces: pieces, Count: n, All: one.line.Make() <= 0})
+			list = append(list, FromPiece{Act: one.act, Role: one.role, Have: e.have, End: e.of, Nth: e.nth, W: w, H: h, Each: each, Pieces: pieces, Count: n, All: one.line.Make() <= 0})
 		}
 	}
 	return list

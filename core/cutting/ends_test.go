@@ -8,12 +8,13 @@ import (
 	"vicis/core/demand"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/quilt"
 )
 
 func square(id string, side measure.Length) making.Unit {
 	w := making.Breadth(measure.Write(side))
-	return making.Unit{ID: id, Name: id, How: &making.PlainPatch{Role: "A", Width: w, Height: w}}
+	return making.Unit{ID: naming.Unit(id), Name: id, How: &making.PlainPatch{Role: "A", Width: w, Height: w}}
 }
 
 // By hand: four squares of 8½″ from 39½″ leave 5½″ × 8½″ of each strip, room for two by three squares of 2½″. Of 20 such squares a
@@ -23,7 +24,7 @@ func TestEndsGiveSmallerPatches(t *testing.T) {
 		large, small, strips, fromEnds, ends int
 	}{{8, 20, 1, 5, 1}, {12, 30, 1, 15, 3}, {8, 12, 0, 12, 2}, {8, 15, 1, 0, 0}, {4, 36, 2, 6, 1}, {4, 37, 3, 0, 0}, {3, 20, 1, 5, 1}, {3, 15, 0, 15, 1}} {
 		tb, made, shelf := onTable(t, square("p", 17*in/2), square("q", 5*in/2))
-		lines := map[string]demand.Line{"p": {Need: c.large}, "q": {Need: c.small}}
+		lines := map[naming.Step]demand.Line{"p": {Need: c.large}, "q": {Need: c.small}}
 		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
 		tb.Ends = true
 		p := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
@@ -51,18 +52,22 @@ func TestEndsAreUsedOnce(t *testing.T) {
 	for seed := range uint64(200) {
 		r := rand.New(rand.NewPCG(seed, 5))
 		var units []making.Unit
-		lines := map[string]demand.Line{}
+		lines := map[naming.Step]demand.Line{}
 		for i := range 2 + r.IntN(4) {
 			id := fmt.Sprintf("u%d", i)
 			units = append(units, square(id, in*measure.Length(6+r.IntN(50))/4))
-			lines[id] = demand.Line{Need: 1 + r.IntN(60), Spare: r.IntN(3)}
+			lines[naming.Step(id)] = demand.Line{Need: 1 + r.IntN(60), Spare: r.IntN(3)}
 		}
 		tb, made, shelf := onTable(t, units...)
 		tb.Every = r.IntN(3) * 4
 		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
 		tb.Ends = true
 		p := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
-		got, there := map[string]int{}, map[string]int{}
+		type end struct {
+			of   naming.Step
+			rest measure.Length
+		}
+		got, there := map[string]int{}, map[end]int{}
 		count := func(p Plan) (strips int) {
 			for _, f := range p.Fabrics {
 				for _, s := range f.Strips {
@@ -72,23 +77,25 @@ func TestEndsAreUsedOnce(t *testing.T) {
 			return strips
 		}
 		for _, s := range p.Fabrics[0].Strips {
-			for i, pattern := range s.Patches.Layups.Patterns {
-				there[EndID(s.ID, i)] = pattern.Times
+			for _, pattern := range s.Patches.Layups.Patterns {
+				at, _ := s.Patches.Marks(pattern, tb)
+				there[end{s.ID, s.Patches.Length - at[len(at)-1]}] += pattern.Times
 				for k, n := range pattern.Counts {
-					got[s.Patches.Cuts[k].ID] += n * pattern.Times
+					got[string(s.Patches.Cuts[k].ID)] += n * pattern.Times
 				}
 			}
 		}
 		for _, one := range p.Ends {
-			got[one.Act] += one.Count
-			there[one.Have.ID] -= one.Pieces
-			if there[one.Have.ID] < 0 || one.Count > one.Each*one.Pieces || one.Count <= one.Each*(one.Pieces-1) {
-				t.Fatalf("seed %d: %+v of %d ends", seed, one, there[one.Have.ID])
+			got[string(one.Act)] += one.Count
+			from := end{one.End, one.Have.W}
+			there[from] -= one.Pieces
+			if there[from] < 0 || one.Count > one.Each*one.Pieces || one.Count <= one.Each*(one.Pieces-1) {
+				t.Fatalf("seed %d: %+v of %d ends", seed, one, there[from])
 			}
 		}
 		for id, l := range lines {
-			if got[id] != l.Make() {
-				t.Fatalf("seed %d: %d of %s, not %d", seed, got[id], id, l.Make())
+			if got[string(id)] != l.Make() {
+				t.Fatalf("seed %d: %d of %s, not %d", seed, got[string(id)], id, l.Make())
 			}
 		}
 		if saved := count(kept) - count(p); saved < 0 || saved == 0 && len(p.Ends) > 0 || p.Fabrics[0].Length > kept.Fabrics[0].Length {

@@ -7,27 +7,29 @@ import (
 	"vicis/core/demand"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 )
 
 // pools puts patches of one fabric that come out of strips of one width together, so that a strip can give several sizes.
 type pools struct {
 	t       *making.Table
 	shelf   cloth.Shelf
-	waits   map[string]bool // acts whose size waits for a measurement: they share no strip with others
+	waits   map[naming.Step]bool // acts whose size waits for a measurement: they share no strip with others
 	patches []pooled
 }
 
 // pooled is the patches of one act and the ways to cut them: the width of the strip and the width of the sub-cut.
 type pooled struct {
-	act, role, fabric string
-	line              demand.Line
-	ways              [][2]measure.Length // exact
-	way               int
-	motif             bool // centred on motifs
-	against           bool // only across the direction of its print does it come out of the cloth
+	act          naming.Step
+	role, fabric string
+	line         demand.Line
+	ways         [][2]measure.Length // exact
+	way          int
+	motif        bool // centred on motifs
+	against      bool // only across the direction of its print does it come out of the cloth
 }
 
-func (p *pools) add(act string, patch making.Patch, line demand.Line) {
+func (p *pools) add(act naming.Step, patch making.Patch, line demand.Line) {
 	f, _ := p.shelf.Fabric(patch.Role)
 	usable, _ := p.t.Usable(patch.Role)
 	one := pooled{act: act, role: patch.Role, fabric: f.ID, line: line}
@@ -180,5 +182,5 @@ func (p *pools) strip(pool []int) Strip {
 	first := p.patches[pool[0]]
 	a, width := p.across(pool)
 	a.lay(p.t)
-	return Strip{ID: PatchStrips(first.act), For: first.act, Role: first.role, Width: first.ways[first.way][0], Cut: width, Count: a.Layups.Strips, Patches: &a}
+	return Strip{ID: naming.Pool(first.fabric, int64(width), p.waits[first.act]), Was: []naming.Step{first.act.Own()}, For: first.act, Role: first.role, Width: first.ways[first.way][0], Cut: width, Count: a.Layups.Strips, Patches: &a}
 }

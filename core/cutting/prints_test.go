@@ -6,6 +6,7 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/demand"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
@@ -20,7 +21,7 @@ func TestAnAssortmentGivesEvenShares(t *testing.T) {
 		tb, made, _ := onTable(t, square("p", 5*in/2))
 		var problems problem.List
 		shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456", Print: cloth.Assorted, Prints: c.prints}}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
-		p := Cut(made, quilt.Layout{}, map[string]demand.Line{"p": {Need: c.squares}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
+		p := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: c.squares}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
 		f := p.Fabrics[0]
 		s := f.Strips[0]
 		if s.Count != c.strips || s.Each(f.Prints) != c.each || len(s.Ends) != c.each || f.Buy != c.buy || !s.Patches.Layups.Proven() {

@@ -6,6 +6,7 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 )
 
 // What lies on the shelf and is promised to the quilt is cut first: strips that are there take the place of strips to cut, pieces
@@ -13,9 +14,11 @@ import (
 
 // FromPiece is patches of one act that are cut from pieces on the shelf, or from what is left of wider strips.
 type FromPiece struct {
-	Act    string
+	Act    naming.Step
 	Role   string
 	Have   cloth.Have
+	End    naming.Step    // the strips whose end it is; empty for a piece on the shelf
+	Nth    int            // of the ends of those strips, as older tallies count them
 	W, H   measure.Length // of one patch, as it is cut
 	Each   int            // from one piece
 	Pieces int

@@ -1,9 +1,11 @@
 // Package demand counts from the quilt down to the cloth: how many of everything, rounded up once for the whole quilt.
 package demand
 
+import "vicis/core/naming"
+
 // Source is one act that makes things: what one run takes from other acts and what it gives.
 type Source struct {
-	ID     string
+	ID     naming.Step
 	Takes  []Take
 	Gives  []Give // one of its own id when empty
 	Spares bool   // whether spares are asked for here
@@ -11,13 +13,13 @@ type Source struct {
 
 // Take is so many of a thing per run.
 type Take struct {
-	ID   string
+	ID   naming.Step
 	Each int
 }
 
 // Give is so many of a thing from one run.
 type Give struct {
-	ID    string
+	ID    naming.Step
 	Count int
 }
 
@@ -63,16 +65,16 @@ func (l Line) Make() int {
 
 // Demand is everything that has to be made, and what could go on being made from it.
 type Demand struct {
-	Sources []Source            // each after what it takes from
-	Wanted  map[string]int      // of each thing
-	Also    map[string][]string // thing → other things that may stand in for it; each for one only
+	Sources []Source                      // each after what it takes from
+	Wanted  map[naming.Step]int           // of each thing
+	Also    map[naming.Step][]naming.Step // thing → other things that may stand in for it; each for one only
 	Spares  Spares
 }
 
 // Plan is the count of everything.
 type Plan struct {
-	Lines  map[string]Line
-	Runs   map[string]int
+	Lines  map[naming.Step]Line
+	Runs   map[naming.Step]int
 	Proven bool // no choice of runs leaves less over, and none with as little over has fewer runs
 }
 
@@ -80,9 +82,9 @@ type Plan struct {
 // for each other are one small problem: the least surplus first, then the fewest runs; everything else has one source, whose
 // runs = ⌈(need + spares) / gives⌉ are optimal. ok is false when things are made from each other in a ring.
 func Count(d Demand) (p Plan, ok bool) {
-	p = Plan{Lines: map[string]Line{}, Runs: map[string]int{}, Proven: true}
+	p = Plan{Lines: map[naming.Step]Line{}, Runs: map[naming.Step]int{}, Proven: true}
 	g := group(d)
-	need := map[string]int{}
+	need := map[naming.Step]int{}
 	for id, n := range d.Wanted {
 		need[id] = n
 	}
@@ -103,10 +105,10 @@ func Count(d Demand) (p Plan, ok bool) {
 }
 
 // solve chooses the runs of one group of sources.
-func (p *Plan) solve(d Demand, sources []int, need map[string]int) {
-	var items []string
-	index := map[string]int{}
-	spare := map[string]int{}
+func (p *Plan) solve(d Demand, sources []int, need map[naming.Step]int) {
+	var items []naming.Step
+	index := map[naming.Step]int{}
+	spare := map[naming.Step]int{}
 	for _, i := range sources {
 		for _, g := range d.Sources[i].gives() {
 			if _, known := index[g.ID]; !known {
@@ -144,7 +146,7 @@ func (p *Plan) solve(d Demand, sources []int, need map[string]int) {
 	}
 	runs, proven := c.solve()
 	p.Proven = p.Proven && proven
-	made := map[string]int{}
+	made := map[naming.Step]int{}
 	for n, i := range sources {
 		s := d.Sources[i]
 		p.Runs[s.ID] = runs[n]
@@ -186,12 +188,12 @@ func (p *Plan) solve(d Demand, sources []int, need map[string]int) {
 // grouping joins sources whose runs are chosen together.
 type grouping struct {
 	parent  []int
-	makers  map[string][]int // thing → its sources
+	makers  map[naming.Step][]int // thing → its sources
 	sources int
 }
 
 func group(d Demand) *grouping {
-	g := &grouping{makers: map[string][]int{}, sources: len(d.Sources)}
+	g := &grouping{makers: map[naming.Step][]int{}, sources: len(d.Sources)}
 	for i, s := range d.Sources {
 		g.parent = append(g.parent, i)
 		for _, give := range s.gives() {

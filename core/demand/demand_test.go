@@ -8,6 +8,8 @@ import (
 	"path/filepath"
 	"strings"
 	"testing"
+
+	"vicis/core/naming"
 )
 
 func count(t *testing.T, d Demand) Plan {
@@ -23,7 +25,7 @@ func TestRoundingIsDoneOnceForTheWholeQuilt(t *testing.T) {
 	// Common practice: six sub-cuts from a set, four in a block, twelve blocks: 48 sub-cuts from 8 sets. Rounded block by
 	// block it would be 12.
 	sources := []Source{{ID: "strip"}, {ID: "set", Takes: []Take{{"strip", 2}}}, {ID: "cut", Gives: []Give{{"cut", 6}}, Takes: []Take{{"set", 1}}, Spares: true}, {ID: "block", Takes: []Take{{"cut", 4}}}}
-	d := Demand{Sources: sources, Wanted: map[string]int{"block": 12}}
+	d := Demand{Sources: sources, Wanted: map[naming.Step]int{"block": 12}}
 	p := count(t, d)
 	if l := p.Lines["cut"]; l.Need != 48 || l.Runs != 8 || l.Left != 0 {
 		t.Errorf("cut: %+v", l)
@@ -49,20 +51,20 @@ func TestNothingIsMissingAndNothingIsHidden(t *testing.T) {
 		var sources []Source
 		var things []string
 		for i := range n {
-			s := Source{ID: string(rune('a' + i)), Spares: rng.Intn(2) == 0}
+			s := Source{ID: naming.Step(string(rune('a' + i))), Spares: rng.Intn(2) == 0}
 			for _, id := range things {
 				if rng.Intn(2) == 0 {
-					s.Takes = append(s.Takes, Take{id, 1 + rng.Intn(4)})
+					s.Takes = append(s.Takes, Take{naming.Step(id), 1 + rng.Intn(4)})
 				}
 			}
 			for j := range 1 + rng.Intn(3) {
-				id := s.ID + strings.Repeat("'", j)
+				id := s.ID + naming.Step(strings.Repeat("'", j))
 				s.Gives = append(s.Gives, Give{id, 1 + rng.Intn(9)})
-				things = append(things, id)
+				things = append(things, string(id))
 			}
 			sources = append(sources, s)
 		}
-		wanted := map[string]int{sources[n-1].ID: 1 + rng.Intn(50)}
+		wanted := map[naming.Step]int{sources[n-1].ID: 1 + rng.Intn(50)}
 		p := count(t, Demand{Sources: sources, Wanted: wanted, Spares: Spares{Percent: rng.Intn(20), Count: rng.Intn(3)}})
 		for _, s := range sources {
 			tight := p.Runs[s.ID] == 0
@@ -92,13 +94,13 @@ func TestNothingIsMissingAndNothingIsHidden(t *testing.T) {
 // block that takes six.
 func TestCoProductsAsOnPaper(t *testing.T) {
 	for _, c := range []struct{ a, b, runs, overA, overB int }{{4, 0, 2, 0, 4}, {4, 4, 2, 0, 0}, {5, 3, 3, 1, 3}, {0, 7, 4, 8, 1}} {
-		p := count(t, Demand{Sources: []Source{{ID: "r", Gives: []Give{{"a", 2}, {"b", 2}}}}, Wanted: map[string]int{"a": c.a, "b": c.b}})
+		p := count(t, Demand{Sources: []Source{{ID: "r", Gives: []Give{{"a", 2}, {"b", 2}}}}, Wanted: map[naming.Step]int{"a": c.a, "b": c.b}})
 		if p.Runs["r"] != c.runs || p.Lines["a"].Left != c.overA || p.Lines["b"].Left != c.overB {
 			t.Errorf("%d A and %d B: %d runs, %d and %d over", c.a, c.b, p.Runs["r"], p.Lines["a"].Left, p.Lines["b"].Left)
 		}
 	}
 	for blocks, runs := range map[int]int{1: 1, 3: 3, 4: 3, 5: 4, 20: 15} {
-		p := count(t, Demand{Sources: []Source{{ID: "eight", Gives: []Give{{"h", 8}}}, {ID: "block", Takes: []Take{{"h", 6}}}}, Wanted: map[string]int{"block": blocks}})
+		p := count(t, Demand{Sources: []Source{{ID: "eight", Gives: []Give{{"h", 8}}}, {ID: "block", Takes: []Take{{"h", 6}}}}, Wanted: map[naming.Step]int{"block": blocks}})
 		if p.Runs["eight"] != runs {
 			t.Errorf("%d blocks: %d runs, want %d", blocks, p.Runs["eight"], runs)
 		}
@@ -108,18 +110,18 @@ func TestCoProductsAsOnPaper(t *testing.T) {
 func TestWhatIsLeftOverStandsIn(t *testing.T) {
 	d := Demand{
 		Sources: []Source{{ID: "corner", Gives: []Give{{"corner", 1}, {"bonus", 4}}}, {ID: "pair", Gives: []Give{{"half", 2}}}, {ID: "block", Takes: []Take{{"corner", 1}, {"half", 6}}}},
-		Wanted:  map[string]int{"block": 5}, Also: map[string][]string{"half": {"bonus"}},
+		Wanted:  map[naming.Step]int{"block": 5}, Also: map[naming.Step][]naming.Step{"half": {"bonus"}},
 	}
 	p := count(t, d)
 	if l := p.Lines["half"]; p.Runs["pair"] != 5 || l.Make() != 10 || fmt.Sprint(l.From) != "[{bonus 20}]" || p.Lines["bonus"].Lent != 20 || p.Lines["bonus"].Left != 0 {
 		t.Errorf("30 halves, 20 of them bonus: %d runs, %+v, %+v", p.Runs["pair"], l, p.Lines["bonus"])
 	}
 	// Eight at a time and two at a time together leave least over: 18 = 2 × 8 + 2.
-	d = Demand{Sources: []Source{{ID: "eight", Gives: []Give{{"e", 8}}}, {ID: "two", Gives: []Give{{"h", 2}}}}, Wanted: map[string]int{"h": 18}, Also: map[string][]string{"h": {"e"}}}
+	d = Demand{Sources: []Source{{ID: "eight", Gives: []Give{{"e", 8}}}, {ID: "two", Gives: []Give{{"h", 2}}}}, Wanted: map[naming.Step]int{"h": 18}, Also: map[naming.Step][]naming.Step{"h": {"e"}}}
 	if p := count(t, d); p.Runs["eight"] != 2 || p.Runs["two"] != 1 || p.Lines["e"].Left+p.Lines["h"].Left != 0 {
 		t.Errorf("%+v", p)
 	}
-	d = Demand{Sources: []Source{{ID: "a", Takes: []Take{{"b", 1}}}, {ID: "b", Takes: []Take{{"a", 1}}}}, Wanted: map[string]int{"a": 1}}
+	d = Demand{Sources: []Source{{ID: "a", Takes: []Take{{"b", 1}}}, {ID: "b", Takes: []Take{{"a", 1}}}}, Wanted: map[naming.Step]int{"a": 1}}
 	if _, ok := Count(d); ok {
 		t.Error("a ring was counted")
 	}
@@ -135,30 +137,30 @@ func TestRunsAgainstAnIntegerProgram(t *testing.T) {
 	rng := rand.New(rand.NewSource(4))
 	for instance := range 60 {
 		rows, columns := 1+rng.Intn(4), 1+rng.Intn(4)
-		d := Demand{Wanted: map[string]int{}, Also: map[string][]string{}}
+		d := Demand{Wanted: map[naming.Step]int{}, Also: map[naming.Step][]naming.Step{}}
 		for c := range columns {
-			s := Source{ID: fmt.Sprint("s", c)}
+			s := Source{ID: naming.Step(fmt.Sprint("s", c))}
 			for r := range rows {
 				if rng.Intn(2) == 0 || r == c%rows {
-					s.Gives = append(s.Gives, Give{fmt.Sprint("t", r), 1 + rng.Intn(8)})
+					s.Gives = append(s.Gives, Give{naming.Step(fmt.Sprint("t", r)), 1 + rng.Intn(8)})
 				}
 			}
 			d.Sources = append(d.Sources, s)
 		}
 		for r := range rows {
-			d.Wanted[fmt.Sprint("t", r)] = rng.Intn(60)
+			d.Wanted[naming.Step(fmt.Sprint("t", r))] = rng.Intn(60)
 		}
 		if rows > 2 && rng.Intn(2) == 0 {
-			d.Also["t0"] = []string{"t1"}
+			d.Also["t0"] = []naming.Step{"t1"}
 		}
 		made := map[string]bool{}
 		for _, s := range d.Sources {
 			for _, g := range s.Gives {
-				made[g.ID] = true
+				made[string(g.ID)] = true
 			}
 		}
 		for id := range d.Wanted {
-			if !made[id] {
+			if !made[string(id)] {
 				delete(d.Wanted, id)
 			}
 		}
@@ -186,24 +188,24 @@ func integerProgram(t *testing.T, solver string, d Demand) int {
 	t.Helper()
 	var lp strings.Builder
 	lp.WriteString("Minimize\n cost:")
-	totals := map[string]map[string]int{} // thing → source → count
+	totals := map[string]map[naming.Step]int{} // thing → source → count
 	for _, s := range d.Sources {
 		sum := 0
 		for _, g := range s.Gives {
 			sum += g.Count
-			if totals[g.ID] == nil {
-				totals[g.ID] = map[string]int{}
+			if totals[string(g.ID)] == nil {
+				totals[string(g.ID)] = map[naming.Step]int{}
 			}
-			totals[g.ID][s.ID] += g.Count
+			totals[string(g.ID)][s.ID] += g.Count
 		}
 		fmt.Fprintf(&lp, " + %d %s", sum*10000+1, s.ID)
 	}
 	lp.WriteString("\nSubject To\n")
-	row := func(name string, things []string) {
-		need, sum := 0, map[string]int{}
+	row := func(name string, things []naming.Step) {
+		need, sum := 0, map[naming.Step]int{}
 		for _, id := range things {
-			need += d.Wanted[id]
-			for s, n := range totals[id] {
+			need += d.Wanted[naming.Step(id)]
+			for s, n := range totals[string(id)] {
 				sum[s] += n
 			}
 		}
@@ -214,7 +216,7 @@ func integerProgram(t *testing.T, solver string, d Demand) int {
 		fmt.Fprintf(&lp, " >= %d\n", need)
 	}
 	for id := range totals {
-		row("need_"+id, append([]string{id}, d.Also[id]...))
+		row("need_"+id, append([]naming.Step{naming.Step(id)}, d.Also[naming.Step(id)]...))
 	}
 	lp.WriteString("General\n")
 	for _, s := range d.Sources {

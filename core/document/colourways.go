@@ -4,10 +4,10 @@ import (
 	"encoding/json"
 	"fmt"
 	"slices"
-	"sort"
 	"strings"
 
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
@@ -23,14 +23,24 @@ type Colourway struct {
 // Expanded gives the document with a copy of every unit for every colourway that changes it, and with the blocks laid in a
 // colourway replaced by their copies.
 func (d Document) Expanded(problems *problem.List) Document {
-	x := expander{d: d, index: map[string]int{}, roles: map[string][]string{}, copies: map[string]string{}, others: map[string]string{}}
+	x := expander{d: d, index: map[naming.Unit]int{}, roles: map[naming.Unit][]string{}, copies: map[string]naming.Unit{}, others: map[naming.Unit]naming.Unit{}}
 	for i, u := range d.Parts {
 		x.index[u.ID] = i
+	}
+	for i, r := range d.Roles {
+		if !naming.Plain(r.ID) {
+			problems.Stop("id-not-unique", problem.At("roles", i, "id"), fmt.Sprintf("The role “%s” has no plain id.", r.Name), "Give it an id without spaces and without / : @ # and %.")
+		}
+	}
+	for i, f := range d.Fabrics {
+		if !naming.Plain(f.ID) {
+			problems.Stop("id-not-unique", problem.At("fabrics", i, "id"), fmt.Sprintf("The fabric “%s” has no plain id.", f.Name), "Give it an id without spaces and without / : @ # and %.")
+		}
 	}
 	ways := map[string]Colourway{}
 	for i, w := range d.Colourways {
 		at := problem.At("colourways", i)
-		if _, twice := ways[w.ID]; twice || w.ID == "" || strings.ContainsAny(w.ID, "/: @") {
+		if _, twice := ways[w.ID]; twice || !naming.Plain(w.ID) {
 			problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("The colourway “%s” has no plain id of its own.", w.Name), "Give every colourway its own id.")
 			continue
 		}
@@ -85,29 +95,24 @@ func (d Document) Expanded(problems *problem.List) Document {
 type expander struct {
 	d      Document
 	out    *Document
-	index  map[string]int
-	roles  map[string][]string // unit → the roles anything in it is cut from
-	copies map[string]string   // unit and what changes → its copy
-	others map[string]string   // unit → its copy that is pressed the other way
+	index  map[naming.Unit]int
+	roles  map[naming.Unit][]string    // unit → the roles anything in it is cut from
+	copies map[string]naming.Unit      // unit and what changes → its copy
+	others map[naming.Unit]naming.Unit // unit → its copy that is pressed the other way
 }
 
 // reference gives the copy of what a reference names, its variant included.
-func (x *expander) reference(ref string, way Colourway) string {
-	base, variant, has := strings.Cut(ref, ":")
-	copied := x.unit(base, way)
-	if has {
-		return copied + ":" + variant
-	}
-	return copied
+func (x *expander) reference(ref naming.Unit, way Colourway) naming.Unit {
+	return x.unit(ref.Whole(), way).Look(ref.Variant())
 }
 
-func (x *expander) unit(id string, way Colourway) string {
+func (x *expander) unit(id naming.Unit, way Colourway) naming.Unit {
 	i, ok := x.index[id]
 	if !ok {
 		return id
 	}
 	changes := map[string]string{}
-	key := id
+	key := string(id)
 	for _, role := range x.rolesOf(id) {
 		fabric, given := way.Fabrics[role]
 		j := slices.IndexFunc(x.d.Roles, func(r Role) bool { return r.ID == role })
@@ -127,7 +132,7 @@ func (x *expander) unit(id string, way Colourway) string {
 	if err != nil || json.Unmarshal(text, &u) != nil {
 		return id
 	}
-	u.ID, u.Name, u.Of = id+"@"+way.ID, u.Name+", "+way.Name, i+1
+	u.ID, u.Name, u.Of = id.In(way.ID), u.Name+", "+way.Name, i+1
 	x.copies[key] = u.ID
 	for _, r := range making.Roles(u.How) {
 		if fabric, changed := changes[*r]; changed {
@@ -146,7 +151,7 @@ func (x *expander) unit(id string, way Colourway) string {
 
 // role adds the part a fabric plays in another's place.
 func (x *expander) role(role, fabric string) string {
-	id := role + "@" + fabric
+	id := naming.InFabric(role, fabric)
 	if !slices.ContainsFunc(x.out.Roles, func(r Role) bool { return r.ID == id }) {
 		x.out.Roles = append(x.out.Roles, Role{ID: id, Name: role, Fabric: fabric})
 	}
@@ -154,7 +159,7 @@ func (x *expander) role(role, fabric string) string {
 }
 
 // rolesOf lists every role that anything in a unit is cut from, in a fixed order. Units made of themselves end there.
-func (x *expander) rolesOf(id string) []string {
+func (x *expander) rolesOf(id naming.Unit) []string {
 	if known, ok := x.roles[id]; ok {
 		return known
 	}
@@ -168,8 +173,7 @@ func (x *expander) rolesOf(id string) []string {
 		found[*r] = *r
 	}
 	for _, p := range x.d.Parts[i].How.Parts() {
-		base, _, _ := strings.Cut(p.Unit, ":")
-		for _, r := range x.rolesOf(base) {
+		for _, r := range x.rolesOf(p.Unit.Whole()) {
 			found[r] = r
 		}
 	}
@@ -177,11 +181,11 @@ func (x *expander) rolesOf(id string) []string {
 	return x.roles[id]
 }
 
-func sortedKeys[V any](m map[string]V) []string {
-	keys := make([]string, 0, len(m))
+func sortedKeys[K ~string, V any](m map[K]V) []K {
+	keys := make([]K, 0, len(m))
 	for k := range m {
 		keys = append(keys, k)
 	}
-	sort.Strings(keys)
+	slices.Sort(keys)
 	return keys
 }

@@ -119,6 +119,9 @@ func (d *Document) normalise(problems *problem.List) {
 		return
 	}
 	d.fill()
+	if d.Press != nil {
+		d.Press.modern(d.Old())
+	}
 	for _, w := range d.written() {
 		if l, err := w.Length(d.Units); err == nil {
 			*w = measure.Write(l)

@@ -4,9 +4,9 @@ import (
 	"encoding/json"
 	"fmt"
 	"slices"
-	"strings"
 
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -14,10 +14,37 @@ import (
 
 // Press is what was decided of the pressing beyond the schools.
 type Press struct {
-	Held    map[string]Side `json:"held,omitempty" doc:"Seams that are held to a side, by their id"`
-	Done    []string        `json:"done,omitempty" doc:"Steps that are pressed already, as their seams are held: to change them is to press them again"`
-	Spun    []string        `json:"spun,omitempty" doc:"Seams whose crossings are spun"`
-	TwoWays []TwoWays       `json:"twoWays,omitempty" doc:"Blocks that are pressed two ways"`
+	Held    map[naming.Seam]Side `json:"held,omitempty" doc:"Seams that are held to a side, by their id"`
+	Done    []naming.Step        `json:"done,omitempty" doc:"Steps that are pressed already, as their seams are held: to change them is to press them again"`
+	Spun    []naming.Crossing    `json:"spun,omitempty" doc:"Seams whose crossings are spun"`
+	TwoWays []TwoWays            `json:"twoWays,omitempty" doc:"Blocks that are pressed two ways"`
+}
+
+// Old is how names that older programs gave to things of this document are read.
+func (d Document) Old() naming.Old {
+	return naming.Old{
+		Second: !slices.ContainsFunc(d.Colourways, func(c Colourway) bool { return c.ID == "B" }),
+		Lines: func(unit string) bool {
+			return slices.ContainsFunc(d.Parts, func(u making.Unit) bool { return u.ID == naming.Of(unit) && making.InLines(u.How) })
+		},
+	}
+}
+
+// modern gives what is pressed the names that this program gives.
+func (p *Press) modern(old naming.Old) {
+	held := map[naming.Seam]Side{}
+	for seam, side := range p.Held {
+		held[old.Seam(seam)] = side
+	}
+	if p.Held != nil {
+		p.Held = held
+	}
+	for i := range p.Done {
+		p.Done[i] = old.Step(p.Done[i])
+	}
+	for i := range p.Spun {
+		p.Spun[i] = old.Crossing(p.Spun[i])
+	}
 }
 
 // Side is a side of a seam, by its direction.
@@ -34,15 +61,15 @@ var sides = map[Side]int{Plus: 1, Minus: -1, Both: 0}
 
 // TwoWays is a block of which some are pressed another way.
 type TwoWays struct {
-	Unit  string        `json:"unit"`
+	Unit  naming.Unit   `json:"unit"`
 	Which quilt.Pattern `json:"which" enum:"every other block,every other column,every other row" doc:"Which of them are pressed the other way"`
 	Whole bool          `json:"whole,omitempty" doc:"With everything they are made of, strip sets too; else their last seams alone"`
-	In    string        `json:"in,omitempty" doc:"A block sewn of them: which of them within it, by its rows and columns; in the quilt when left out"`
+	In    naming.Unit   `json:"in,omitempty" doc:"A block sewn of them: which of them within it, by its rows and columns; in the quilt when left out"`
 }
 
 // Fixed gives the seams that are held, and says what is wrong with how that is written.
-func (d Document) Fixed(problems *problem.List) map[string]int {
-	out := map[string]int{}
+func (d Document) Fixed(problems *problem.List) map[naming.Seam]int {
+	out := map[naming.Seam]int{}
 	if d.Press == nil {
 		return out
 	}
@@ -56,9 +83,6 @@ func (d Document) Fixed(problems *problem.List) map[string]int {
 	}
 	return out
 }
-
-// second is the end of the id of what is pressed the other way.
-const second = "B"
 
 // twoWays copies the blocks that are pressed two ways, and lays the copies.
 func (x *expander) twoWays(problems *problem.List) {
@@ -78,9 +102,8 @@ func (x *expander) twoWays(problems *problem.List) {
 			problems.Stop("pattern-unknown", at+"/which", fmt.Sprintf("“%s” does not say which blocks are pressed the other way.", t.Which), "Choose every other block, column or row.")
 		}
 	}
-	ways := func(unit string) (TwoWays, bool) {
-		base, _, _ := strings.Cut(unit, "@")
-		base, _, _ = strings.Cut(base, ":")
+	ways := func(unit naming.Unit) (TwoWays, bool) {
+		base := naming.Of(unit.ID())
 		for _, t := range list {
 			if t.Unit == base && t.In == "" && slices.Contains(quilt.Patterns, t.Which) {
 				return t, true
@@ -123,7 +146,7 @@ func (x *expander) twoWays(problems *problem.List) {
 func (x *expander) within(t TwoWays) {
 	for i := range len(x.out.Parts) {
 		u := x.out.Parts[i]
-		if base, _, _ := strings.Cut(u.ID, "@"); base != t.In {
+		if naming.Of(u.ID.ID()) != t.In {
 			continue
 		}
 		var copied making.Unit
@@ -132,18 +155,16 @@ func (x *expander) within(t TwoWays) {
 			continue
 		}
 		copied.Of = u.Of
-		lay := func(unit *string, row, column int) {
-			base, _, _ := strings.Cut(*unit, "@")
-			base, _, _ = strings.Cut(base, ":")
-			if base == t.Unit && t.Which.Means(row, column) {
+		lay := func(unit *naming.Unit, row, column int) {
+			if naming.Of(unit.ID()) == t.Unit && t.Which.Means(row, column) {
 				*unit = x.pressed(*unit, true)
 			}
 		}
 		switch how := copied.How.(type) {
 		case *making.Grid:
 			for r := range how.Rows {
-				for c := range how.Rows[r] {
-					lay(&how.Rows[r][c].Unit, r, c)
+				for c := range how.Rows[r].Cells {
+					lay(&how.Rows[r].Cells[c].Unit, r, c)
 				}
 			}
 		case *making.Joined:
@@ -156,14 +177,10 @@ func (x *expander) within(t TwoWays) {
 }
 
 // pressed is the copy of a unit that is pressed the other way; where it is so as a whole, of everything in it that has a seam.
-func (x *expander) pressed(ref string, whole bool) string {
-	base, variant, has := strings.Cut(ref, ":")
-	suffix := ""
-	if has {
-		suffix = ":" + variant
-	}
+func (x *expander) pressed(ref naming.Unit, whole bool) naming.Unit {
+	base, variant := ref.Whole(), ref.Variant()
 	if done, ok := x.others[base]; ok {
-		return done + suffix
+		return done.Look(variant)
 	}
 	i := slices.IndexFunc(x.out.Parts, func(u making.Unit) bool { return u.ID == base })
 	if i < 0 {
@@ -178,7 +195,7 @@ func (x *expander) pressed(ref string, whole bool) string {
 		return ref
 	}
 	was := &x.out.Parts[i]
-	u.ID, u.Name, u.Of = was.ID+"@"+second, was.Name+", B", was.Of
+	u.ID, u.Name, u.Of = was.ID.Second(), was.Name+", B", was.Of
 	if u.Of == 0 {
 		u.Of = i + 1
 	}
@@ -194,5 +211,5 @@ func (x *expander) pressed(ref string, whole bool) string {
 	}
 	u.Also = nil
 	x.out.Parts = append(x.out.Parts, u)
-	return u.ID + suffix
+	return u.ID.Look(variant)
 }

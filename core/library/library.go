@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"vicis/core/document"
+	"vicis/core/naming"
 	"vicis/core/plan"
 )
 
@@ -22,7 +23,7 @@ type Entry struct {
 	Group    string            `json:"group"`
 	Name     string            `json:"name"`
 	Says     string            `json:"says"`
-	Block    string            `json:"block" doc:"The unit that is laid"`
+	Block    naming.Unit       `json:"block" doc:"The unit that is laid"`
 	Document document.Document `json:"document" doc:"A project of sixteen of it"`
 	Finished string            `json:"finished"`
 	Picture  plan.Picture      `json:"picture" doc:"Finished, from the front"`

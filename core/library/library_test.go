@@ -40,15 +40,15 @@ func TestEveryBlockIsPlannedFromClothToTop(t *testing.T) {
 		}
 		done := map[string]bool{}
 		for _, s := range p.Steps {
-			if s.Make < 1 || s.Says == "" || s.One == "" || done[s.ID] {
+			if s.Make < 1 || s.Says == "" || s.One == "" || done[string(s.ID)] {
 				t.Errorf("%s: step %+v", e.ID, s)
 			}
 			for _, take := range s.Takes {
-				if !done[take.Step] {
+				if !done[string(take.Step)] {
 					t.Errorf("%s: %s takes %s before it is made", e.ID, s.ID, take.Step)
 				}
 			}
-			done[s.ID] = true
+			done[string(s.ID)] = true
 		}
 		text, err := document.Write(e.Document)
 		again, problems := document.Read(text)

@@ -86,8 +86,8 @@ func TestDrawingsAgainstShapely(t *testing.T) {
 		d.Top.Rows, d.Top.Columns = 2, 2
 		p, _ := plan.Make(d, nil)
 		for id, pic := range p.Pictures {
-			if !strings.HasSuffix(id, "/strips") && !strings.HasPrefix(id, "strip:") && !strings.HasPrefix(id, "row-") {
-				pictures[e.ID+" "+id] = pic
+			if !strings.HasSuffix(string(id), "/strips") && !strings.HasPrefix(string(id), "strips/") && !strings.HasPrefix(string(id), "pool/") && !strings.HasPrefix(string(id), "row-") {
+				pictures[e.ID+" "+string(id)] = pic
 				crossings += len(pic.Crosses)
 			}
 		}

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 )
 
 // Breadth is how wide something is, as the quilter decided it: a length such as "6 1/2 in", or a number of strips such as
@@ -139,8 +140,8 @@ func Roles(m Method) []*string {
 }
 
 // References gives every unit a method is made from, so that a copy can be made from copies.
-func References(m Method) []*string {
-	if r, ok := m.(interface{ references() []*string }); ok {
+func References(m Method) []*naming.Unit {
+	if r, ok := m.(interface{ references() []*naming.Unit }); ok {
 		return r.references()
 	}
 	return nil

@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
@@ -79,7 +80,7 @@ func (m *FlippedCorners) roles() []*string {
 	return list
 }
 
-func (m *FlippedCorners) references() []*string { return referencesOf(&m.Base) }
+func (m *FlippedCorners) references() []*naming.Unit { return referencesOf(&m.Base) }
 
 // others: a goose of two corners that cover its whole height comes four at a time too, and four corners that meet at the
 // middles of a square are a square in a square.
@@ -161,7 +162,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 			if near, found := p.Near(cutLine, []piece.Half{{Line: f.line.Line, Side: -f.line.Side}}); !t.cutIsSafe(near, found, true, "Trimming the "+string(c.At)+" corner") {
 				return Made{}, false
 			}
-			seam := r.id(c.ID)
+			seam := r.seam(c.ID)
 			square = r.mark(square, c.ID+"-mark", []piece.Line{piece.Falling(piece.Num{})}, false, "from corner to corner")
 			squares = append(squares, square)
 			act.Sews = append(act.Sews, seam)
@@ -170,7 +171,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 			baseRoles, _, bulk, _ := layers.Facing(f.line.Line)
 			out.Seams = append(out.Seams, Seam{ID: seam, Plus: base.beside(baseRoles, bulk), Minus: Neighbour{Name: "the " + string(c.At) + " corner", Roles: []string{c.Role}, Cloth: true}})
 			if m.Bonus {
-				b, ok := m.spare(t, layers, f, r.id("bonus"))
+				b, ok := m.spare(t, layers, f, r.seam("bonus"))
 				if !ok {
 					return Made{}, false
 				}
@@ -192,7 +193,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 		}
 		act.ID, act.Name = r.id(fmt.Sprintf("round-%d", round+1)), fmt.Sprintf("corners, round %d", round+1)
 		if round == rounds {
-			act.ID, act.Name = t.Unit.ID, ""
+			act.ID, act.Name = t.Unit.ID.Step(), ""
 		}
 		act.Joins = (&Joins{Left: name, Right: "corner square", LeftPiece: before, RightPart: squares[0].piece, Edge: "the square, face down, to the " + strings.Join(words, " and the ") + " corner; sew from corner to corner of it"}).lay(over, lines...)
 		if round == rounds && m.Bonus {
@@ -202,14 +203,14 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 					out.Variants[i].Name = strings.Replace(v.Name, "bonus-", "bonus", 1)
 					act.Shaves += v.Count
 				}
-				act.Gives = append(act.Gives, Give{v.ID, v.Count})
+				act.Gives = append(act.Gives, Give{v.ID.Step(), v.Count})
 			}
 		}
 		taken = r.add(act)
 		name = base.name + " with its corners"
 	}
 	if m.Bonus {
-		out.Seams = append(out.Seams, Seam{ID: r.id("bonus"), Plus: base.beside(base.piece.RolesAt(piece.Top), 0), Minus: Neighbour{Name: "corner square", Roles: []string{m.Corners[0].Role}, Cloth: true}})
+		out.Seams = append(out.Seams, Seam{ID: r.seam("bonus"), Plus: base.beside(base.piece.RolesAt(piece.Top), 0), Minus: Neighbour{Name: "corner square", Roles: []string{m.Corners[0].Role}, Cloth: true}})
 	}
 	out.Piece, out.Acts = p, r.acts
 	w, h := p.Size()
@@ -270,7 +271,7 @@ func (m *FlippedCorners) flips(t *Table, base laid) ([]flip, bool) {
 	ids := map[string]bool{}
 	for i, c := range m.Corners {
 		at := t.At + problem.At("corners", i)
-		if c.ID == "" || ids[c.ID] || strings.ContainsAny(c.ID, "/: ") {
+		if c.ID == "" || ids[c.ID] || !naming.Plain(c.ID) {
 			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Corner %d of %s has no id of its own.", i+1, t.Unit.Name), "Give every corner its own id.")
 			return nil, false
 		}
@@ -343,7 +344,7 @@ func smaller(a, b piece.Num) piece.Num {
 }
 
 // spare is the half-square unit that a second seam makes of a trimming.
-func (m *FlippedCorners) spare(t *Table, layers piece.Layers, f flip, seam string) (piece.Piece, bool) {
+func (m *FlippedCorners) spare(t *Table, layers piece.Layers, f flip, seam naming.Seam) (piece.Piece, bool) {
 	s := piece.Of(t.Seam)
 	second := f.line.Line.Beside(-f.line.Side, s.Add(s))
 	p := layers.Open([]piece.Half{{Line: f.line.Line.Beside(-f.line.Side, s), Side: -f.line.Side}}, piece.Half{Line: second, Side: -f.line.Side}, seam).Boxed()

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
@@ -57,7 +58,7 @@ func (m *Frame) roles() []*string {
 	return list
 }
 
-func (m *Frame) references() []*string { return referencesOf(&m.Centre) }
+func (m *Frame) references() []*naming.Unit { return referencesOf(&m.Centre) }
 
 // Make sews frame after frame.
 func (m *Frame) Make(t *Table) (Made, bool) {
@@ -100,7 +101,7 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 			if !ok {
 				return Made{}, false
 			}
-			seam := r.id(f.ID + "-" + side.key)
+			seam := r.seam(f.ID + "-" + side.key)
 			plus := Facing(name, here, piece.Left)
 			before := here
 			// Sewn on the left, turned by half, sewn on the left again: both seams then run the same way round the centre.
@@ -115,11 +116,11 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 			p = here.Turn((360 - side.turn) % 360)
 			out.Seams = append(out.Seams, Seam{ID: seam, Plus: plus, Minus: Neighbour{Name: "the frame", Roles: []string{side.role}, Cloth: true}})
 			act := Act{
-				ID: seam, Does: Sews, Name: fmt.Sprintf("%s of frame %d", side.words, i+1), Takes: []Take{{taken, 1}, {log.act, 2}}, Seams: 2, Each: up(before.H), Sews: []string{seam}, Piece: p,
+				ID: r.id(f.ID + "-" + side.key), Does: Sews, Name: fmt.Sprintf("%s of frame %d", side.words, i+1), Takes: []Take{{taken, 1}, {log.act, 2}}, Seams: 2, Each: up(before.H), Sews: []naming.Seam{seam}, Piece: p,
 				Joins: &Joins{Left: name, Right: log.name, LeftPiece: before, RightPart: log.piece, Edge: side.edge},
 			}
 			if i == len(m.Frames)-1 && side.turn == 90 {
-				act.ID, act.Name = t.Unit.ID, ""
+				act.ID, act.Name = t.Unit.ID.Step(), ""
 			}
 			taken, name = r.add(act), fmt.Sprintf("%s in frame %d", centre.name, i+1)
 		}

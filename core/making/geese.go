@@ -3,6 +3,7 @@ package making
 import (
 	"fmt"
 
+	"vicis/core/naming"
 	"vicis/core/piece"
 )
 
@@ -60,7 +61,7 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	if !ok1 || !ok2 {
 		return Made{}, false
 	}
-	first, second := r.id("first"), t.Unit.ID
+	first, second := r.seam("first"), t.Unit.ID.Seam()
 	falling, rising := piece.Falling(piece.Num{}), piece.Rising(a)
 	u, v := piece.Of(f).Add(twice), half.Add(twice)
 	far := a.Sub(b)
@@ -95,19 +96,19 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	out.Seams = []Seam{{ID: first, Plus: goose, Minus: sky}, {ID: second, Plus: goose, Minus: sky}}
 	marked := r.mark(small, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
 	sewn := r.add(Act{
-		ID: r.id("pair"), Does: Sews, Name: "first wings", Takes: []Take{{large.act, 1}, {marked.act, 2}}, Seams: 2, Each: up(a.TimesRoot2()), Sews: []string{first}, Piece: large.piece,
+		ID: r.id("pair"), Does: Sews, Name: "first wings", Takes: []Take{{large.act, 1}, {marked.act, 2}}, Seams: 2, Each: up(a.TimesRoot2()), Sews: []naming.Seam{first}, Piece: large.piece,
 		Joins: (&Joins{Left: large.name, Right: small.name, LeftPiece: large.piece, RightPart: small.piece, Edge: "two small squares, face down, to opposite corners, their lines one; an allowance on each side of it"}).
 			lay([]piece.Piece{piece.Laid(small.piece, piece.Num{}, piece.Num{}), piece.Laid(small.piece, far, far)}, falling.Beside(1, s), falling.Beside(-1, s)),
 	})
-	hearts := r.add(Act{ID: r.id("half"), Does: Trims, Name: "halves", Says: "Cut apart on the diagonal", Takes: []Take{{sewn, 1}}, Gives: []Give{{r.id("half"), 2}}, Piece: heart, Presses: []string{first}, Cuts: 1, Pieced: true})
+	hearts := r.add(Act{ID: r.id("half"), Does: Trims, Name: "halves", Says: "Cut apart on the diagonal", Takes: []Take{{sewn, 1}}, Gives: []Give{{r.id("half"), 2}}, Piece: heart, Presses: []naming.Seam{first}, Cuts: 1, Pieced: true})
 	winged := r.add(Act{
-		ID: r.id("third"), Does: Sews, Name: "last wing", Takes: []Take{{hearts, 1}, {marked.act, 1}}, Seams: 2, Each: up(b.TimesRoot2()), Sews: []string{second}, Piece: heart,
+		ID: r.id("third"), Does: Sews, Name: "last wing", Takes: []Take{{hearts, 1}, {marked.act, 1}}, Seams: 2, Each: up(b.TimesRoot2()), Sews: []naming.Seam{second}, Piece: heart,
 		Joins: (&Joins{Left: "half with two wings", Right: small.name, LeftPiece: heart, RightPart: small.piece, Edge: "a small square, face down, to the corner between the wings; an allowance on each side of its line"}).
 			lay([]piece.Piece{piece.Laid(small.piece, far.Sub(c), piece.Num{})}, piece.Rising(a.Sub(c).Sub(c)), piece.Rising(a)),
 	})
-	end := Act{ID: t.Unit.ID, Does: Trims, Says: "Cut apart on the line", Takes: []Take{{winged, 1}}, Piece: out.Variants[0].Piece, Presses: []string{second}, Cuts: 1, Pieced: true}
+	end := Act{ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the line", Takes: []Take{{winged, 1}}, Piece: out.Variants[0].Piece, Presses: []naming.Seam{second}, Cuts: 1, Pieced: true}
 	for _, v := range out.Variants { // one run is one half: two of the four
-		end.Gives = append(end.Gives, Give{v.ID, v.Count / 2})
+		end.Gives = append(end.Gives, Give{v.ID.Step(), v.Count / 2})
 	}
 	raw := b.Sub(c)
 	if raw != v {

@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
@@ -14,15 +15,88 @@ func init() { register(func() Method { return &Grid{} }) }
 // Grid is units in rows and columns, any unit turned in any cell, sewn in rows first or in columns first. Rows that are alike,
 // also when one is turned end for end, are one step.
 type Grid struct {
-	Rows  [][]GridCell `json:"rows" doc:"From the top, each from left to right"`
-	First First        `json:"first,omitempty" enum:"rows,columns" doc:"What is sewn first; rows when left out"`
-	Apart bool         `json:"apart,omitempty" doc:"Rows that are alike are steps of their own all the same, so that each can be pressed its own way"`
+	Rows    []GridRow `json:"rows" doc:"From the top"`
+	Columns []string  `json:"columns,omitempty" doc:"The names of the columns, from left to right: a seam within a row is named by its row and by the column to its right"`
+	First   First     `json:"first,omitempty" enum:"rows,columns" doc:"What is sewn first; rows when left out"`
+	Apart   bool      `json:"apart,omitempty" doc:"Rows that are alike are steps of their own all the same, so that each can be pressed its own way"`
+}
+
+// InLines says whether a unit is sewn in rows or columns that have names of their own.
+func InLines(m Method) bool {
+	_, lines := m.(interface {
+		lineIDs() (rows, columns []string)
+	})
+	return lines
+}
+
+// GridRow is one row of a grid.
+type GridRow struct {
+	ID    string     `json:"id" doc:"Names the row, wherever it lies; given by the program where it is left out"`
+	Cells []GridCell `json:"cells" doc:"From left to right"`
+}
+
+// UnmarshalJSON reads a row as it is written now, or as the bare list of cells that it used to be.
+func (r *GridRow) UnmarshalJSON(data []byte) error {
+	if len(data) > 0 && data[0] == '[' {
+		return strict(data, &r.Cells)
+	}
+	type plain GridRow
+	return strict(data, (*plain)(r))
+}
+
+// UnmarshalJSON reads a grid and gives rows and columns without a name one.
+func (m *Grid) UnmarshalJSON(data []byte) error {
+	type plain Grid
+	if err := strict(data, (*plain)(m)); err != nil {
+		return err
+	}
+	rows, columns := m.lineIDs()
+	for i := range m.Rows {
+		m.Rows[i].ID = rows[i]
+	}
+	m.Columns = columns
+	return nil
+}
+
+// lineIDs are the names of rows and columns. Those without one get their number where nothing else has it, always the same; columns
+// that are sewn first are counted as they are sewn, from the right.
+func (m *Grid) lineIDs() (rows, columns []string) {
+	for _, r := range m.Rows {
+		rows = append(rows, r.ID)
+	}
+	columns = slices.Clone(m.Columns)
+	if len(m.Rows) > 0 {
+		for len(columns) < len(m.Rows[0].Cells) && len(columns) < MostCells {
+			columns = append(columns, "")
+		}
+	}
+	numbered(rows, "row", false)
+	numbered(columns, "column", m.First == ColumnsFirst)
+	return rows, columns
+}
+
+func numbered(ids []string, word string, fromRight bool) {
+	next := len(ids)
+	for i, id := range ids {
+		if id != "" {
+			continue
+		}
+		n := i + 1
+		if fromRight {
+			n = len(ids) - i
+		}
+		ids[i] = fmt.Sprintf("%s-%d", word, n)
+		for slices.Contains(ids[:i], ids[i]) || slices.Contains(ids[i+1:], ids[i]) {
+			next++
+			ids[i] = fmt.Sprintf("%s-%d", word, next)
+		}
+	}
 }
 
 // GridCell is a unit in its place, turned clockwise.
 type GridCell struct {
-	Unit string `json:"unit"`
-	Turn int    `json:"turn,omitempty" enum:"0,90,180,270"`
+	Unit naming.Unit `json:"unit"`
+	Turn int         `json:"turn,omitempty" enum:"0,90,180,270"`
 }
 
 // First is what is sewn first.
@@ -43,9 +117,9 @@ func (*Grid) By() string { return "grid" }
 // Parts are the cells.
 func (m *Grid) Parts() []Part {
 	var parts []Part
-	seen := map[string]bool{}
+	seen := map[naming.Unit]bool{}
 	for _, row := range m.Rows {
-		for _, c := range row {
+		for _, c := range row.Cells {
 			if !seen[c.Unit] {
 				seen[c.Unit] = true
 				parts = append(parts, Part{Unit: c.Unit})
@@ -55,11 +129,11 @@ func (m *Grid) Parts() []Part {
 	return parts
 }
 
-func (m *Grid) references() []*string {
-	var list []*string
+func (m *Grid) references() []*naming.Unit {
+	var list []*naming.Unit
 	for i := range m.Rows {
-		for j := range m.Rows[i] {
-			list = append(list, &m.Rows[i][j].Unit)
+		for j := range m.Rows[i].Cells {
+			list = append(list, &m.Rows[i].Cells[j].Unit)
 		}
 	}
 	return list
@@ -67,7 +141,7 @@ func (m *Grid) references() []*string {
 
 // others: the same grid sewn the other way first.
 func (m *Grid) others() []Method {
-	if len(m.Rows) < 2 || len(m.Rows[0]) < 2 {
+	if len(m.Rows) < 2 || len(m.Rows[0].Cells) < 2 {
 		return []Method{m}
 	}
 	rows, columns := *m, *m
@@ -77,22 +151,25 @@ func (m *Grid) others() []Method {
 
 // Make sews the lines and joins them. Columns first is rows first with the table turned by a quarter.
 func (m *Grid) Make(t *Table) (Made, bool) {
-	if len(m.Rows) == 0 || len(m.Rows) > MostCells || len(m.Rows[0]) == 0 {
+	if len(m.Rows) == 0 || len(m.Rows) > MostCells || len(m.Rows[0].Cells) == 0 {
 		t.Problems.Stop("grid-empty", t.At+"/rows", fmt.Sprintf("%s has no cells.", t.Unit.Name), fmt.Sprintf("Lay 1 to %d rows of 1 to %d units.", MostCells, MostCells))
 		return Made{}, false
 	}
 	for i, row := range m.Rows {
-		if len(row) != len(m.Rows[0]) || len(row) > MostCells {
-			t.Problems.Stop("grid-uneven", t.At+problem.At("rows", i), fmt.Sprintf("Row %d of %s has %d cells and row 1 has %d.", i+1, t.Unit.Name, len(row), len(m.Rows[0])), fmt.Sprintf("Give every row the same number of cells, at most %d.", MostCells))
+		if len(row.Cells) != len(m.Rows[0].Cells) || len(row.Cells) > MostCells {
+			t.Problems.Stop("grid-uneven", t.At+problem.At("rows", i), fmt.Sprintf("Row %d of %s has %d cells and row 1 has %d.", i+1, t.Unit.Name, len(row.Cells), len(m.Rows[0].Cells)), fmt.Sprintf("Give every row the same number of cells, at most %d.", MostCells))
 			return Made{}, false
 		}
 	}
-	if len(m.Rows) == 1 && len(m.Rows[0]) == 1 {
+	if len(m.Rows) == 1 && len(m.Rows[0].Cells) == 1 {
 		t.Problems.Stop("grid-empty", t.At+"/rows", fmt.Sprintf("%s is one single unit.", t.Unit.Name), "Lay at least two, or use the unit itself.")
 		return Made{}, false
 	}
 	if m.First != "" && m.First != RowsFirst && m.First != ColumnsFirst {
 		t.Problems.Stop("first-unknown", t.At+"/first", fmt.Sprintf("“%s” is nothing to sew first.", m.First), "Choose rows or columns.")
+		return Made{}, false
+	}
+	if !m.namesAreGood(t) {
 		return Made{}, false
 	}
 	lines, ok := m.lines(t)
@@ -106,14 +183,18 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 	r := t.begin()
 	out := Made{Kind: PiecedKind}
 	sewn := make([]laid, len(lines))
+	cells := make([][]cell, len(lines))
 	for i, line := range lines {
-		if j, turn, known := before(lines, i); known && !m.Apart {
+		cells[i] = line.cells
+	}
+	for i, line := range lines {
+		if j, turn, known := before(cells, i); known && !m.Apart {
 			out.Shared = true
 			sewn[i] = sewn[j]
 			sewn[i].piece = sewn[j].piece.Turn(turn)
 			continue
 		}
-		l, ok := m.line(t, r, &out, line, i, word, len(lines) == 1)
+		l, ok := m.line(t, r, &out, line, fmt.Sprintf("%s %d", word, i+1), len(lines) == 1)
 		if !ok {
 			return Made{}, false
 		}
@@ -121,21 +202,21 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 	}
 	p := sewn[0].piece
 	if len(lines) > 1 {
-		p, ok = m.join(t, r, &out, sewn, word)
+		p, ok = m.join(t, r, &out, sewn, lines, word)
 		if !ok {
 			return Made{}, false
 		}
 	}
-	across := lines[0]
+	across := lines[0].cells
 	if m.First == ColumnsFirst {
 		p = p.Turn(90)
 		across = nil
 		for _, line := range slices.Backward(lines) {
-			across = append(across, line[0])
+			across = append(across, line.cells[0])
 		}
 	}
 	for i := range r.acts {
-		if r.acts[i].ID == t.Unit.ID {
+		if r.acts[i].ID == t.Unit.ID.Step() {
 			r.acts[i].Piece = p
 		}
 	}
@@ -153,30 +234,63 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 
 // cell is a unit laid in a line: as it lies while the line is sewn.
 type cell struct {
-	unit  string
+	unit  naming.Unit
 	turn  int
 	name  string
 	piece piece.Piece
 	at    string
 }
 
+// line is a row or column as it is sewn first, with its name and those of what crosses it, cell by cell.
+type line struct {
+	id      string
+	crosses []string
+	cells   []cell
+}
+
+// namesAreGood refuses rows and columns whose names cannot be told apart.
+func (m *Grid) namesAreGood(t *Table) bool {
+	rows, columns := m.lineIDs()
+	if len(columns) > len(m.Rows[0].Cells) {
+		t.Problems.Stop("column-count", t.At+"/columns", fmt.Sprintf("%s has names for %d columns and has %d.", t.Unit.Name, len(columns), len(m.Rows[0].Cells)), "Take the names away that are too many.")
+		return false
+	}
+	for _, ids := range []struct {
+		list []string
+		at   func(i int) string
+	}{{rows, func(i int) string { return problem.At("rows", i, "id") }}, {columns, func(i int) string { return problem.At("columns", i) }}} {
+		for i, id := range ids.list {
+			if !naming.Plain(id) || slices.Contains(ids.list[:i], id) {
+				t.Problems.Stop("id-not-unique", t.At+ids.at(i), fmt.Sprintf("A row or column of %s has no plain id of its own.", t.Unit.Name), "Give every row and column its own id, or leave it out.")
+				return false
+			}
+		}
+	}
+	return true
+}
+
 // lines lays the units as they are sewn first: rows as they are, columns turned so that they run from left to right.
-func (m *Grid) lines(t *Table) ([][]cell, bool) {
-	n, k := len(m.Rows), len(m.Rows[0])
+func (m *Grid) lines(t *Table) ([]line, bool) {
+	rows, columns := m.lineIDs()
+	n, k := len(m.Rows), len(m.Rows[0].Cells)
 	turned := m.First == ColumnsFirst
 	if turned {
 		n, k = k, n
 	}
-	lines := make([][]cell, n)
+	lines := make([]line, n)
 	patches := 0
 	for i := range lines {
+		lines[i].id, lines[i].crosses = rows[min(i, len(rows)-1)], columns
+		if turned {
+			lines[i].id, lines[i].crosses = columns[len(columns)-1-i], rows
+		}
 		for j := range k {
 			row, column, extra := i, j, 0
 			if turned { // the table turned counter-clockwise: the last column becomes the first line, running from its top
-				row, column, extra = j, len(m.Rows[0])-1-i, 270
+				row, column, extra = j, len(m.Rows[0].Cells)-1-i, 270
 			}
-			c := m.Rows[row][column]
-			at := t.At + problem.At("rows", row, column)
+			c := m.Rows[row].Cells[column]
+			at := t.At + problem.At("rows", row, "cells", column)
 			if c.Turn%90 != 0 || c.Turn < 0 || c.Turn > 270 {
 				t.Problems.Stop("turn", at+"/turn", fmt.Sprintf("A cell of %s is turned by %d°.", t.Unit.Name, c.Turn), "Turn it by 0, 90, 180 or 270°.")
 				return nil, false
@@ -194,7 +308,7 @@ func (m *Grid) lines(t *Table) ([][]cell, bool) {
 				return nil, false
 			}
 			turn := (c.Turn + extra) % 360
-			lines[i] = append(lines[i], cell{unit: c.Unit, turn: turn, name: part.Unit.Name, piece: part.Piece.Turn(turn), at: at})
+			lines[i].cells = append(lines[i].cells, cell{unit: c.Unit, turn: turn, name: part.Unit.Name, piece: part.Piece.Turn(turn), at: at})
 		}
 	}
 	return lines, true
@@ -229,25 +343,25 @@ func before(lines [][]cell, i int) (j, turn int, known bool) {
 }
 
 // line sews one row or column.
-func (m *Grid) line(t *Table, r *run, out *Made, cells []cell, i int, word string, only bool) (laid, bool) {
-	name := fmt.Sprintf("%s %d", word, i+1)
+func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bool) (laid, bool) {
+	cells := sewn.cells
 	p := cells[0].piece
 	if len(cells) == 1 {
-		return laid{piece: p, name: cells[0].name, act: cells[0].unit, pieced: true}, true
+		return laid{piece: p, name: cells[0].name, act: cells[0].unit.Step(), pieced: true}, true
 	}
 	shared := t.Unit.Like != "" && !only
-	id := r.id
+	owner := t.Unit.ID
 	if shared {
-		id = t.Unit.earlier
+		owner = t.Unit.earlier()
 	}
-	act := Act{ID: id(fmt.Sprintf("%s-%d", word, i+1)), Does: Sews, Name: name, Lies: Upright, Seams: len(cells) - 1, Each: up(p.H)}
+	act := Act{ID: owner.Part(sewn.id), Does: Sews, Name: name, Lies: Upright, Seams: len(cells) - 1, Each: up(p.H)}
 	var list []laid
 	for k, c := range cells {
-		list = append(list, laid{act: c.unit})
+		list = append(list, laid{act: c.unit.Step()})
 		if k == 0 {
 			continue
 		}
-		seam := id(fmt.Sprintf("%s-%d-%d", word, i+1, k+1))
+		seam := owner.Seam(sewn.id, sewn.crosses[k])
 		left := cells[k-1]
 		var err error
 		if p, err = piece.JoinRight(p, c.piece, t.Seam, seam); err != nil {
@@ -267,7 +381,7 @@ func (m *Grid) line(t *Table, r *run, out *Made, cells []cell, i int, word strin
 		act.Joins.Edge = ""
 	}
 	if only {
-		act.ID, act.Name = t.Unit.ID, ""
+		act.ID, act.Name = t.Unit.ID.Step(), ""
 	}
 	if !shared {
 		r.add(act)
@@ -276,11 +390,11 @@ func (m *Grid) line(t *Table, r *run, out *Made, cells []cell, i int, word strin
 }
 
 // join sews the lines to each other, from the top down.
-func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, word string) (piece.Piece, bool) {
+func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, lines []line, word string) (piece.Piece, bool) {
 	p := sewn[0].piece
-	act := Act{ID: t.Unit.ID, Does: Sews, Lies: Level, Seams: len(sewn) - 1, Each: up(p.W), Takes: counted(sewn)}
+	act := Act{ID: t.Unit.ID.Step(), Does: Sews, Lies: Level, Seams: len(sewn) - 1, Each: up(p.W), Takes: counted(sewn)}
 	for i := 1; i < len(sewn); i++ {
-		seam := r.id(fmt.Sprintf("%ss-%d", word, i+1))
+		seam := t.Unit.ID.Seam(lines[i].id, "join")
 		var err error
 		if p, err = piece.JoinDown(p, sewn[i].piece, t.Seam, seam); err != nil {
 			t.misfit(err, t.At+"/rows", fmt.Sprintf("%s %d", upperFirst(word), i+1), t.Unit.Name)
@@ -311,4 +425,13 @@ func counted(list []laid) []Take {
 		takes[i].Each++
 	}
 	return takes
+}
+
+// Rows are rows of cells that have no names yet.
+func Rows(cells [][]GridCell) []GridRow {
+	rows := make([]GridRow, len(cells))
+	for i, c := range cells {
+		rows[i].Cells = c
+	}
+	return rows
 }

@@ -3,6 +3,7 @@ package making
 import (
 	"fmt"
 
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
@@ -43,8 +44,8 @@ func (m *HalfSquare) breadths() []Measured {
 	return []Measured{{&m.Finished, true, "finished"}}
 }
 
-func (m *HalfSquare) roles() []*string      { return rolesOf(&m.Lower, &m.Upper) }
-func (m *HalfSquare) references() []*string { return referencesOf(&m.Lower, &m.Upper) }
+func (m *HalfSquare) roles() []*string           { return rolesOf(&m.Lower, &m.Upper) }
+func (m *HalfSquare) references() []*naming.Unit { return referencesOf(&m.Lower, &m.Upper) }
 
 // others are the other ways to the same look.
 func (m *HalfSquare) others() []Method {
@@ -103,7 +104,7 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 		t.Problems.Stop("too-large", t.At+"/finished", fmt.Sprintf("%s comes out %s unfinished, and %s is asked for.", t.Unit.Name, t.Ruler.Print(up(u0)), t.Ruler.Print(up(trim))), "Ask for a smaller unit, or start from larger squares.")
 		return Made{}, false
 	}
-	seam := t.Unit.ID
+	seam := t.Unit.ID.Seam()
 	layers := piece.Layer(lower.piece, upper.piece)
 	var pieces []piece.Piece
 	if m.Way == Triangles {
@@ -215,7 +216,7 @@ func (m *HalfSquare) stitch(s, a piece.Num) []piece.Half {
 }
 
 // open cuts both layers apart and opens every part.
-func (m *HalfSquare) open(t *Table, layers piece.Layers, a piece.Num, seam string) ([]piece.Piece, bool) {
+func (m *HalfSquare) open(t *Table, layers piece.Layers, a piece.Num, seam naming.Seam) ([]piece.Piece, bool) {
 	s := piece.Of(t.Seam)
 	falling, rising := piece.Falling(piece.Num{}), piece.Rising(a)
 	middle, _ := a.Half()
@@ -270,7 +271,7 @@ func (m *HalfSquare) open(t *Table, layers piece.Layers, a piece.Num, seam strin
 
 func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 	a := lower.piece.W
-	seam := r.t.Unit.ID
+	seam := r.t.Unit.ID.Seam()
 	marked, other := &lower, &upper
 	if lower.pieced && !upper.pieced {
 		marked, other = &upper, &lower
@@ -278,11 +279,11 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 	total := 0
 	var gives []Give
 	for _, v := range out.Variants {
-		gives = append(gives, Give{v.ID, v.Count})
+		gives = append(gives, Give{v.ID.Step(), v.Count})
 		total += v.Count
 	}
-	sew := Act{ID: r.id("pair"), Does: Sews, Name: "pairs", Sews: []string{seam}, Each: up(a.TimesRoot2()), Piece: lower.piece}
-	end := Act{ID: r.t.Unit.ID, Does: Trims, Gives: gives, Piece: out.Variants[0].Piece, Presses: []string{seam}, Takes: []Take{{sew.ID, 1}}, Pieced: true}
+	sew := Act{ID: r.id("pair"), Does: Sews, Name: "pairs", Sews: []naming.Seam{seam}, Each: up(a.TimesRoot2()), Piece: lower.piece}
+	end := Act{ID: r.t.Unit.ID.Step(), Does: Trims, Gives: gives, Piece: out.Variants[0].Piece, Presses: []naming.Seam{seam}, Takes: []Take{{sew.ID, 1}}, Pieced: true}
 	sew.Joins = &Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece}
 	switch m.Way {
 	case Two:

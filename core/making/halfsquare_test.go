@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
@@ -17,14 +18,14 @@ func rail(id, width string, roles ...string) []Unit {
 	for i, r := range roles {
 		m.Strips = append(m.Strips, SetStrip{ID: string(rune('a' + i)), Role: r, Width: Breadth(width)})
 	}
-	return []Unit{{ID: id + "-set", Name: id + " set", How: m}, cut(id, id+"-set", fmt.Sprintf("%d strips", len(roles)))}
+	return []Unit{{ID: naming.Unit(id + "-set"), Name: id + " set", How: m}, cut(id, id+"-set", fmt.Sprintf("%d strips", len(roles)))}
 }
 
 func fourPatch(roles [4]string) []Unit {
 	var units []Unit
 	for i := range 2 {
 		id := string(rune('s' + i))
-		units = append(units, Unit{ID: id, Name: id, How: &StripSet{Strips: []SetStrip{{ID: "a", Role: roles[i]}, {ID: "b", Role: roles[2+i]}}}}, cut("c"+id, id, ""))
+		units = append(units, Unit{ID: naming.Unit(id), Name: id, How: &StripSet{Strips: []SetStrip{{ID: "a", Role: roles[i]}, {ID: "b", Role: roles[2+i]}}}}, cut("c"+id, id, ""))
 	}
 	return append(units, join("four", Part{Unit: "cs"}, Part{Unit: "ct"}))
 }
@@ -46,7 +47,7 @@ func sixths(t *testing.T, units []Unit, id string) (Made, problem.List) {
 	t.Helper()
 	var problems problem.List
 	made, _ := All(units, table(40*in, &problems))
-	return made[id], problems
+	return made[naming.Unit(id)], problems
 }
 
 func near(got piece.Num, want float64) bool { return math.Abs(got.Inches()-want) < 0.00006 }
@@ -139,7 +140,7 @@ func TestWhatFallsOutOfPiecedSquares(t *testing.T) {
 		{"nine-patch", ninePatch(), "nine", Eight, "[4 4] 2"},
 		{"nine-patch", ninePatch(), "nine", Four, "[4] 0"},
 	} {
-		m, problems := sixths(t, append(c.units, pair(c.way, Input{Unit: c.part}, Input{Role: "P"}, "")), "hst")
+		m, problems := sixths(t, append(c.units, pair(c.way, Input{Unit: naming.Unit(c.part)}, Input{Role: "P"}, "")), "hst")
 		counts, mirrors := []int{}, 0
 		for _, v := range m.Variants {
 			counts = append(counts, v.Count)

@@ -4,14 +4,15 @@ import (
 	"fmt"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 )
 
 // Input is what a method starts from: cloth of a role, or a unit that has been made, turned as it is laid down.
 type Input struct {
-	Role string `json:"role,omitempty" doc:"Cut from the fabric of this role"`
-	Unit string `json:"unit,omitempty" doc:"Or this unit"`
-	Turn int    `json:"turn,omitempty" enum:"0,90,180,270"`
+	Role string      `json:"role,omitempty" doc:"Cut from the fabric of this role"`
+	Unit naming.Unit `json:"unit,omitempty" doc:"Or this unit"`
+	Turn int         `json:"turn,omitempty" enum:"0,90,180,270"`
 }
 
 func (in Input) parts() []Part {
@@ -31,8 +32,8 @@ func rolesOf(inputs ...*Input) []*string {
 	return list
 }
 
-func referencesOf(inputs ...*Input) []*string {
-	var list []*string
+func referencesOf(inputs ...*Input) []*naming.Unit {
+	var list []*naming.Unit
 	for _, in := range inputs {
 		if in.Unit != "" {
 			list = append(list, &in.Unit)
@@ -45,7 +46,7 @@ func referencesOf(inputs ...*Input) []*string {
 type laid struct {
 	piece  piece.Piece
 	name   string
-	act    string // what takes it takes this
+	act    naming.Step // what takes it takes this
 	pieced bool
 	cut    bool // from cloth, for this unit
 }
@@ -59,23 +60,26 @@ func (l laid) beside(roles []string, bulk int) Neighbour {
 type run struct {
 	t       *Table
 	acts    []Act
-	patches map[Patch]string
-	marked  map[string]string
+	patches map[Patch]naming.Step
+	marked  map[naming.Step]naming.Step
 }
 
 func (t *Table) begin() *run {
-	return &run{t: t, patches: map[Patch]string{}, marked: map[string]string{}}
+	return &run{t: t, patches: map[Patch]naming.Step{}, marked: map[naming.Step]naming.Step{}}
 }
 
-func (r *run) id(suffix string) string { return r.t.Unit.ID + "/" + suffix }
+// id names an earlier step of the unit, seam one of its seams.
+func (r *run) id(word string) naming.Step { return r.t.Unit.ID.Part(word) }
 
-func (r *run) add(a Act) string {
+func (r *run) seam(word string) naming.Seam { return r.t.Unit.ID.Seam(word) }
+
+func (r *run) add(a Act) naming.Step {
 	r.acts = append(r.acts, a)
 	return a.ID
 }
 
 // unit lays a made unit; the problem of a missing one has been said already.
-func (r *run) unit(ref string, turn int, at string) (laid, bool) {
+func (r *run) unit(ref naming.Unit, turn int, at string) (laid, bool) {
 	m, ok := r.t.Made(ref)
 	if !ok {
 		return laid{}, false
@@ -88,21 +92,21 @@ func (r *run) unit(ref string, turn int, at string) (laid, bool) {
 		r.t.Problems.Stop("not-a-unit", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.", m.Unit.Name), "Sub-cut it, and use the sub-cut.")
 		return laid{}, false
 	}
-	return laid{piece: m.Piece.Turn(turn), name: m.Unit.Name, act: ref, pieced: m.Kind != PatchKind}, true
+	return laid{piece: m.Piece.Turn(turn), name: m.Unit.Name, act: ref.Step(), pieced: m.Kind != PatchKind}, true
 }
 
 // cloth cuts a rectangle for this unit; rectangles of one role and size are cut together.
-func (r *run) cloth(role string, w, h piece.Num, suffix, name, at string) (laid, bool) {
+func (r *run) cloth(role string, w, h piece.Num, suffix, called, at string) (laid, bool) {
 	t := r.t
 	usable, ok := t.Usable(role)
 	if !ok {
-		t.Problems.Stop("role-without-fabric", at, fmt.Sprintf("%s of %s has no fabric.", upperFirst(name), t.Unit.Name), "Choose a fabric for it.")
+		t.Problems.Stop("role-without-fabric", at, fmt.Sprintf("%s of %s has no fabric.", upperFirst(called), t.Unit.Name), "Choose a fabric for it.")
 		return laid{}, false
 	}
 	patch := Patch{Role: role, W: up(w), H: up(h)}
 	if narrow := min(patch.W, patch.H); narrow.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
 		t.Problems.Stop("cloth-too-short", at, fmt.Sprintf("%s of %s is cut %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.",
-			upperFirst(name), t.Unit.Name, t.Ruler.Print(patch.W), t.Ruler.Print(patch.H), t.Ruler.Print(usable), t.Ruler.Print(t.Squaring)), "Choose wider cloth, or a smaller unit.")
+			upperFirst(called), t.Unit.Name, t.Ruler.Print(patch.W), t.Ruler.Print(patch.H), t.Ruler.Print(usable), t.Ruler.Print(t.Squaring)), "Choose wider cloth, or a smaller unit.")
 		return laid{}, false
 	}
 	p := piece.Exactly(role, w, h)
@@ -110,9 +114,9 @@ func (r *run) cloth(role string, w, h piece.Num, suffix, name, at string) (laid,
 	if !known {
 		id = r.id(suffix)
 		r.patches[patch] = id
-		r.add(Act{ID: id, Does: Cuts, Name: name, Patch: &patch, Piece: p})
+		r.add(Act{ID: id, Does: Cuts, Name: called, Patch: &patch, Piece: p})
 	}
-	return laid{piece: p, name: name, act: id, cut: true}, true
+	return laid{piece: p, name: called, act: id, cut: true}, true
 }
 
 // up is the length of a coordinate, rounded up to the grid of lengths.

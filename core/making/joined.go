@@ -3,6 +3,7 @@ package making
 import (
 	"fmt"
 
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
@@ -28,7 +29,7 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		return Made{}, false
 	}
 	out := Made{Kind: JoinedKind}
-	var taken string // the step that made what lies on the left so far
+	var taken naming.Step // the step that made what lies on the left so far
 	var name string
 	seen := map[string]bool{}
 	for i, c := range m.Columns {
@@ -48,17 +49,17 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		}
 		right := part.Piece.Turn(c.Turn)
 		if i == 0 {
-			out.Piece, taken, name = right, c.Unit, part.Unit.Name
+			out.Piece, taken, name = right, c.Unit.Step(), part.Unit.Name
 			continue
 		}
 		last := i == len(m.Columns)-1
-		id := t.Unit.ID + "/" + c.ID
+		step, seam := t.Unit.ID.Step(), t.Unit.ID.Seam(c.ID)
 		if !last {
-			id = t.Unit.earlier(c.ID)
+			step, seam = t.Unit.earlier().Part(c.ID), t.Unit.earlier().Seam(c.ID)
 		}
 		left := out.Piece
 		var err error
-		if out.Piece, err = piece.JoinRight(left, right, t.Seam, id); err != nil {
+		if out.Piece, err = piece.JoinRight(left, right, t.Seam, seam); err != nil {
 			t.misfit(err, at+"/unit", part.Unit.Name, t.Unit.Name)
 			return Made{}, false
 		}
@@ -66,22 +67,22 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 			t.Problems.Stop("too-many-patches", t.At+"/columns", fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches), "Use fewer columns or fewer strips.")
 			return Made{}, false
 		}
-		out.Piece = t.spun(out.Piece, id)
+		out.Piece = t.spun(out.Piece, seam)
 		if t.Unit.Like != "" && !last {
-			taken, name = id, name+" + "+part.Unit.Name
+			taken, name = step, name+" + "+part.Unit.Name
 			continue
 		}
 		out.Seams = append(out.Seams, Seam{
-			ID:    id,
+			ID:    seam,
 			Plus:  Facing(part.Unit.Name, right, piece.Left),
 			Minus: Facing(name, left, piece.Right), Outward: outward(i-1, len(m.Columns)-1, 1),
 		})
 		act := Act{
-			ID: id, Does: Sews, Name: name + " + " + part.Unit.Name, Piece: out.Piece, Seams: 1, Sews: []string{id}, Takes: takes(taken, c.Unit),
+			ID: step, Does: Sews, Name: name + " + " + part.Unit.Name, Piece: out.Piece, Seams: 1, Sews: []naming.Seam{seam}, Takes: takes(taken, c.Unit.Step()),
 			Joins: &Joins{Left: name, Right: part.Unit.Name, LeftPiece: left, RightPart: right},
 		}
 		if last {
-			act.ID, act.Name = t.Unit.ID, ""
+			act.Name = ""
 		}
 		out.Acts = append(out.Acts, act)
 		taken, name = act.ID, name+" + "+part.Unit.Name
@@ -89,15 +90,15 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 	return out, true
 }
 
-func (m *Joined) references() []*string {
-	list := make([]*string, len(m.Columns))
+func (m *Joined) references() []*naming.Unit {
+	list := make([]*naming.Unit, len(m.Columns))
 	for i := range m.Columns {
 		list[i] = &m.Columns[i].Unit
 	}
 	return list
 }
 
-func takes(a, b string) []Take {
+func takes(a, b naming.Step) []Take {
 	if a == b {
 		return []Take{{a, 2}}
 	}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
@@ -68,7 +69,7 @@ func (m *LogCabin) roles() []*string {
 	return list
 }
 
-func (m *LogCabin) references() []*string { return referencesOf(&m.Centre) }
+func (m *LogCabin) references() []*naming.Unit { return referencesOf(&m.Centre) }
 
 // Make sews log after log.
 func (m *LogCabin) Make(t *Table) (Made, bool) {
@@ -130,7 +131,7 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 		if !ok {
 			return Made{}, false
 		}
-		seam := r.id(id)
+		seam := r.seam(id)
 		joined, err := piece.JoinRight(here, cloth.piece, t.Seam, seam)
 		if err != nil {
 			t.misfit(err, at, cloth.name, t.Unit.Name)
@@ -139,11 +140,11 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 		p = joined.Turn(turn)
 		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{Name: cloth.name, Roles: []string{log.Role}, Cloth: true}, Minus: Facing("the middle", here, piece.Right)})
 		act := Act{
-			ID: seam, Does: Sews, Name: fmt.Sprintf("log %d on", k+1), Takes: []Take{{taken, 1}, {cloth.act, 1}}, Seams: 1, Each: up(here.H), Sews: []string{seam}, Piece: p,
+			ID: r.id(id), Does: Sews, Name: fmt.Sprintf("log %d on", k+1), Takes: []Take{{taken, 1}, {cloth.act, 1}}, Seams: 1, Each: up(here.H), Sews: []naming.Seam{seam}, Piece: p,
 			Joins: &Joins{Left: name, Right: cloth.name, LeftPiece: here, RightPart: cloth.piece, Edge: fmt.Sprintf("log %d to the %s edge", k+1, edges[side])},
 		}
 		if k == n-1 {
-			act.ID, act.Name = t.Unit.ID, ""
+			act.ID, act.Name = t.Unit.ID.Step(), ""
 		}
 		taken, name = r.add(act), fmt.Sprintf("%s with %d logs", centre.name, k+1)
 		if edges[side] == "left" {

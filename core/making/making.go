@@ -10,30 +10,31 @@ import (
 	"strings"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
 
 // Unit is one kind of thing that is made, and how.
 type Unit struct {
-	ID   string   `json:"id"`
-	Name string   `json:"name"`
-	Also []string `json:"also,omitempty" doc:"Units of the same look and size that stand in for it, such as a bonus left over elsewhere"`
-	How  Method   `json:"how"`
+	ID   naming.Unit   `json:"id"`
+	Name string        `json:"name"`
+	Also []naming.Unit `json:"also,omitempty" doc:"Units of the same look and size that stand in for it, such as a bonus left over elsewhere"`
+	How  Method        `json:"how"`
 
 	// Of is the place of the unit in the document this one was copied from, counted from 1, for a colourway; 0 for its own.
 	Of int `json:"-"`
 
 	// Like is the unit whose earlier steps this one is sewn from, where only its last seams are pressed another way; empty for its own.
-	Like string `json:"-"`
+	Like naming.Unit `json:"-"`
 }
 
-// earlier names a step or seam of a unit before its last: another unit's where it shares those.
-func (u Unit) earlier(name string) string {
+// earlier is whose the steps and seams before the last are: another unit's where it shares those.
+func (u Unit) earlier() naming.Unit {
 	if u.Like != "" {
-		return u.Like + "/" + name
+		return u.Like
 	}
-	return u.ID + "/" + name
+	return u.ID
 }
 
 // Method is a way of making a unit.
@@ -48,9 +49,9 @@ type Method interface {
 
 // Part is a unit in its place in another, turned clockwise by 0, 90, 180 or 270 degrees as it is laid down.
 type Part struct {
-	ID   string `json:"id" doc:"Names the place; the seam that joins it is named by it"`
-	Unit string `json:"unit"`
-	Turn int    `json:"turn,omitempty" enum:"0,90,180,270"`
+	ID   string      `json:"id" doc:"Names the place; the seam that joins it is named by it"`
+	Unit naming.Unit `json:"unit"`
+	Turn int         `json:"turn,omitempty" enum:"0,90,180,270"`
 }
 
 // Table is the sewing table: what a method may look at.
@@ -62,20 +63,20 @@ type Table struct {
 	Fold     measure.Length // the part of it that the fold takes
 	Strip    measure.Length // the width strips of this project are cut, unless a unit says otherwise
 	Ruler    measure.Ruler
-	Squaring measure.Length  // lost to squaring up the end of a strip or strip set
-	Every    int             // sub-cuts after which the end is squared up again; 0 for never
-	Ends     bool            // what is left of strips gives smaller patches
-	Spun     map[string]bool // seams whose crossings are spun, or single crossings, as SpunAt names them
-	Marking  Marking         // how sewing lines are shown
+	Squaring measure.Length           // lost to squaring up the end of a strip or strip set
+	Every    int                      // sub-cuts after which the end is squared up again; 0 for never
+	Ends     bool                     // what is left of strips gives smaller patches
+	Spun     map[naming.Crossing]bool // crossings that are spun, one by one or all of a seam
+	Marking  Marking                  // how sewing lines are shown
 	Usable   func(role string) (measure.Length, bool)
-	Made     func(unit string) (Made, bool)
+	Made     func(unit naming.Unit) (Made, bool)
 	Problems *problem.List
 }
 
 // With is the table with more things made.
 func (t *Table) With(more []Made) *Table {
 	out := *t
-	out.Made = func(unit string) (Made, bool) {
+	out.Made = func(unit naming.Unit) (Made, bool) {
 		for _, m := range more {
 			if m.Unit.ID == unit {
 				return m, true
@@ -86,15 +87,12 @@ func (t *Table) With(more []Made) *Table {
 	return &out
 }
 
-// SpunAt names one crossing of a seam, counted from 1.
-func SpunAt(seam string, point int) string { return fmt.Sprintf("%s#%d", seam, point) }
-
 // spun is a piece with the crossings of a seam spun that are asked for.
-func (t *Table) spun(p piece.Piece, seam string) piece.Piece {
+func (t *Table) spun(p piece.Piece, seam naming.Seam) piece.Piece {
 	if len(t.Spun) == 0 {
 		return p
 	}
-	return p.Spin(seam, func(point int) bool { return t.Spun[seam] || t.Spun[SpunAt(seam, point)] })
+	return p.Spin(seam, func(point int) bool { return t.Spun[seam.All()] || t.Spun[seam.At(point)] })
 }
 
 // Marking is how a sewing line on the diagonal is shown to the needle.
@@ -130,6 +128,7 @@ type Made struct {
 	Seams    []Seam
 	Variants []Variant // everything that falls out of one run; empty where that is one piece
 	Size     Size
+	Bonus    bool // it falls out besides what its unit is made for
 	Shared   bool // rows that are alike are one step, and so pressed alike
 }
 
@@ -141,7 +140,7 @@ func (m Made) Each() []Made {
 	list := make([]Made, len(m.Variants))
 	for i, v := range m.Variants {
 		list[i] = m
-		list[i].Unit.ID, list[i].Unit.Name, list[i].Piece = v.ID, v.Name, v.Piece
+		list[i].Unit.ID, list[i].Unit.Name, list[i].Piece, list[i].Bonus = v.ID, v.Name, v.Piece, v.Bonus
 	}
 	return list
 }
@@ -154,13 +153,13 @@ type Size struct {
 
 // Variant is one look among what falls out of a run.
 type Variant struct {
-	ID     string // the unit's id for the first, else the unit's id, a colon and a letter
+	ID     naming.Unit
 	Name   string
 	Piece  piece.Piece
-	Count  int    // per run
-	Kinds  int    // how many of these are sewn differently though they look alike
-	Mirror string // the variant that is its mirror image; empty when there is none, or it is itself
-	Bonus  bool   // it falls out besides what the unit is made for
+	Count  int         // per run
+	Kinds  int         // how many of these are sewn differently though they look alike
+	Mirror naming.Unit // the variant that is its mirror image; empty when there is none, or it is itself
+	Bonus  bool        // it falls out besides what the unit is made for
 }
 
 // Does is what is done in an act.
@@ -177,7 +176,7 @@ const (
 
 // Act is one countable step of making a unit. Its id comes from the document's ids alone.
 type Act struct {
-	ID      string
+	ID      naming.Step
 	Does    Does
 	Name    string // what it is called beside the unit; empty for the unit itself
 	Says    string // what to do to one, in the imperative, where that does not follow from the rest
@@ -189,8 +188,8 @@ type Act struct {
 	Piece   piece.Piece    // what lies there afterwards
 	Seams   int            // how many seams one run sews
 	Each    measure.Length // how long one of them is; the height of the piece when zero
-	Sews    []string       // which decisions of pressing they belong to
-	Presses []string       // which of them are pressed in this act, where that is not when they are sewn
+	Sews    []naming.Seam  // which decisions of pressing they belong to
+	Presses []naming.Seam  // which of them are pressed in this act, where that is not when they are sewn
 	Lines   int            // drawn or creased in one run
 	Drawn   []piece.Seam   // where these lines are
 	Cuts    int            // made in one run, after sewing
@@ -210,7 +209,7 @@ const (
 
 // Give is so many of one thing per run.
 type Give struct {
-	ID    string
+	ID    naming.Step
 	Count int
 }
 
@@ -224,7 +223,7 @@ func (a Act) Outputs() []Give {
 
 // Take is so many of another act's output per run.
 type Take struct {
-	Act  string
+	Act  naming.Step
 	Each int
 }
 
@@ -232,7 +231,7 @@ type Take struct {
 type Strip struct {
 	Role  string
 	Width measure.Length // exact; cutting rounds it up to the ruler's mark
-	As    string         // the breadth as the document says it, which names the strip
+	As    string         // the breadth as the document says it, by which older tallies call the strip
 }
 
 // Patch is a rectangle cut from cloth: W is the edge that lies level in the unit.
@@ -272,7 +271,7 @@ func (j *Joins) lay(over []piece.Piece, lines ...piece.Line) *Joins {
 
 // Seam is one decision of pressing: what lies on the side its allowances turn to when x is +1, and when it is −1.
 type Seam struct {
-	ID          string
+	ID          naming.Seam
 	Plus, Minus Neighbour
 	Outward     int  // which of them lies away from the middle of what is sewn; 0 where neither does
 	Row         bool // it joins blocks to a row: such seams are pressed one way as far as may be
@@ -306,13 +305,13 @@ func register(zero func() Method) { methods[zero().By()] = zero }
 // Methods lists a zero value of every known method, by name, for the published schema.
 func Methods() []Method {
 	var names []string
-	for name := range methods {
-		names = append(names, name)
+	for by := range methods {
+		names = append(names, by)
 	}
 	slices.Sort(names)
 	list := make([]Method, len(names))
-	for i, name := range names {
-		list[i] = methods[name]()
+	for i, by := range names {
+		list[i] = methods[by]()
 	}
 	return list
 }
@@ -320,9 +319,9 @@ func Methods() []Method {
 // UnmarshalJSON reads a unit strictly: its method is told by how.by, and unknown fields are refused.
 func (u *Unit) UnmarshalJSON(data []byte) error {
 	var raw struct {
-		ID   string          `json:"id"`
+		ID   naming.Unit     `json:"id"`
 		Name string          `json:"name"`
-		Also []string        `json:"also"`
+		Also []naming.Unit   `json:"also"`
 		How  json.RawMessage `json:"how"`
 	}
 	if err := strict(data, &raw); err != nil {
@@ -369,9 +368,9 @@ func (u Unit) MarshalJSON() ([]byte, error) {
 	}
 	joined = append(joined, how[1:]...)
 	return json.Marshal(struct {
-		ID   string          `json:"id"`
+		ID   naming.Unit     `json:"id"`
 		Name string          `json:"name"`
-		Also []string        `json:"also,omitempty"`
+		Also []naming.Unit   `json:"also,omitempty"`
 		How  json.RawMessage `json:"how"`
 	}{u.ID, u.Name, u.Also, joined})
 }
@@ -385,9 +384,9 @@ func strict(data []byte, into any) error {
 // All makes every unit of a document, each after its parts, and gives them in that order. Variants beyond the first are in
 // the map, by their own ids. A unit made of itself, a missing part or a doubled id is a problem where it stands; units that
 // need it are left out, the rest is made.
-func All(units []Unit, t Table) (made map[string]Made, order []string) {
-	made = map[string]Made{}
-	index := map[string]int{}
+func All(units []Unit, t Table) (made map[naming.Unit]Made, order []naming.Unit) {
+	made = map[naming.Unit]Made{}
+	index := map[naming.Unit]int{}
 	place := func(i int) int {
 		if of := units[i].Of; of > 0 {
 			return of - 1
@@ -396,8 +395,8 @@ func All(units []Unit, t Table) (made map[string]Made, order []string) {
 	}
 	for i, u := range units {
 		at := problem.At("units", place(i))
-		if _, twice := index[u.ID]; twice || u.ID == "" || u.Of == 0 && strings.ContainsAny(u.ID, "/: @") {
-			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("The unit “%s” has no plain id of its own.", u.Name), "Give every unit its own id, without spaces, slashes, colons or @.")
+		if _, twice := index[u.ID]; twice || u.ID == "" || u.Of == 0 && !usable(string(u.ID)) {
+			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("The unit “%s” has no plain id of its own.", u.Name), "Give every unit its own id, without spaces and without / : @ # and %, and none that names a part of the quilt, such as rows.")
 			continue
 		}
 		if strings.TrimSpace(u.Name) == "" {
@@ -405,10 +404,10 @@ func All(units []Unit, t Table) (made map[string]Made, order []string) {
 		}
 		index[u.ID] = i
 	}
-	t.Made = func(id string) (Made, bool) { m, ok := made[id]; return m, ok }
+	t.Made = func(id naming.Unit) (Made, bool) { m, ok := made[id]; return m, ok }
 	const waiting, done = 1, 2
 	patches, tooMany := 0, false
-	state := map[string]int{}
+	state := map[naming.Unit]int{}
 	var visit func(i int)
 	visit = func(i int) {
 		u := units[i]
@@ -416,7 +415,7 @@ func All(units []Unit, t Table) (made map[string]Made, order []string) {
 		here := t
 		here.Unit, here.At = u, problem.At("units", place(i), "how")
 		for _, p := range u.How.Parts() {
-			base, _, _ := strings.Cut(p.Unit, ":")
+			base := p.Unit.Whole()
 			j, ok := index[base]
 			switch {
 			case !ok:
@@ -467,6 +466,9 @@ func All(units []Unit, t Table) (made map[string]Made, order []string) {
 	}
 	return made, order
 }
+
+// usable says whether an id can name a unit of the document.
+func usable(id string) bool { return naming.Plain(id) && !naming.Reserved(id) }
 
 // How many patches one unit may have, and all units of a project together.
 const (

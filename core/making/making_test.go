@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/problem"
 )
 
@@ -24,11 +25,11 @@ func set(id string, widths ...string) Unit {
 	for i, w := range widths {
 		m.Strips = append(m.Strips, SetStrip{ID: string(rune('a' + i)), Role: "A", Width: Breadth(w)})
 	}
-	return Unit{ID: id, Name: id, How: m}
+	return Unit{ID: naming.Unit(id), Name: id, How: m}
 }
 
 func cut(id, from, width string) Unit {
-	return Unit{ID: id, Name: id, How: &SubCut{From: from, Width: Breadth(width)}}
+	return Unit{ID: naming.Unit(id), Name: id, How: &SubCut{From: naming.Unit(from), Width: Breadth(width)}}
 }
 
 func join(id string, parts ...Part) Unit {
@@ -37,7 +38,7 @@ func join(id string, parts ...Part) Unit {
 			parts[i].ID = string(rune('a' + i))
 		}
 	}
-	return Unit{ID: id, Name: id, How: &Joined{Columns: parts}}
+	return Unit{ID: naming.Unit(id), Name: id, How: &Joined{Columns: parts}}
 }
 
 // Common practice: n strips of w give n·w − ½(n−1), a set gives ⌊(usable − squaring up) / width⌋ sub-cuts, and the check

@@ -43,7 +43,7 @@ func (m *PlainPatch) Make(t *Table) (Made, bool) {
 		t.onTheRuler(h, t.At+"/height", t.Unit.Name)
 	}
 	p := piece.Cut(m.Role, w, h)
-	return Made{Kind: PatchKind, Piece: p, Acts: []Act{{ID: t.Unit.ID, Does: Cuts, Patch: &Patch{m.Role, w, h}, Piece: p}}}, true
+	return Made{Kind: PatchKind, Piece: p, Acts: []Act{{ID: t.Unit.ID.Step(), Does: Cuts, Patch: &Patch{m.Role, w, h}, Piece: p}}}, true
 }
 
 func (m *PlainPatch) breadths() []Measured {

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
@@ -72,7 +73,7 @@ func TestEveryMethodFillsItsOutline(t *testing.T) {
 		&Frame{Centre: Input{Role: "A"}, Width: "4", Height: "3", Frames: []Ring{{ID: "a", Role: "B", Strip: "1 1/2"}, {ID: "b", Role: "C", Ends: "D"}}},
 		&LogCabin{Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 3, Logs: []Log{{Role: "B", Strip: "1 1/2"}}},
 		&LogCabin{Centre: Input{Unit: "r"}, Rounds: 3, Half: true, Start: "top", Direction: CounterClockwise, Logs: []Log{{Role: "B"}, {Role: "C"}}},
-		&Grid{Rows: [][]GridCell{{{Unit: "r"}, {Unit: "r", Turn: 90}}, {{Unit: "r", Turn: 90}, {Unit: "r"}}}, First: ColumnsFirst},
+		&Grid{Rows: Rows([][]GridCell{{{Unit: "r"}, {Unit: "r", Turn: 90}}, {{Unit: "r", Turn: 90}, {Unit: "r"}}}), First: ColumnsFirst},
 	} {
 		m := must(t, how, rail...)
 		filled(t, how.By(), m.Piece)
@@ -88,25 +89,25 @@ func TestEveryMethodFillsItsOutline(t *testing.T) {
 		known := map[string]bool{"r": true}
 		decided := map[string]bool{}
 		for _, s := range m.Seams {
-			decided[s.ID] = true
+			decided[string(s.ID)] = true
 		}
 		for _, act := range m.Acts {
 			for _, take := range act.Takes {
-				if !known[take.Act] || take.Each < 1 {
+				if !known[string(take.Act)] || take.Each < 1 {
 					t.Errorf("%s: %s takes %+v, which is not there yet", how.By(), act.ID, take)
 				}
 			}
 			for _, seam := range append(act.Sews, act.Presses...) {
-				if !decided[seam] {
+				if !decided[string(seam)] {
 					t.Errorf("%s: %s sews %s, which nobody decides", how.By(), act.ID, seam)
 				}
 			}
 			for _, g := range act.Outputs() {
-				known[g.ID] = true
+				known[string(g.ID)] = true
 			}
 		}
 		for _, s := range m.Piece.Seams {
-			if !decided[s.ID] && !strings.HasPrefix(s.ID, "r-set/") {
+			if !decided[string(s.ID)] && !strings.HasPrefix(string(s.ID), "r-set/") {
 				t.Errorf("%s: the seam %s is nobody's", how.By(), s.ID)
 			}
 		}
@@ -281,8 +282,8 @@ func TestGridsOfMixedUnits(t *testing.T) {
 		{ID: "h", Name: "half", How: &HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "2"}},
 		{ID: "p", Name: "plain", How: &PlainPatch{Role: "A", Width: "2 1/2", Height: "2 1/2"}},
 	}
-	cell := func(unit string, turn int) GridCell { return GridCell{Unit: unit, Turn: turn} }
-	star := Grid{Rows: [][]GridCell{{cell("p", 0), cell("h", 90), cell("h", 180), cell("p", 0)}, {cell("h", 90), cell("p", 90), cell("p", 0), cell("h", 180)}, {cell("h", 0), cell("p", 180), cell("p", 270), cell("h", 270)}, {cell("p", 180), cell("h", 0), cell("h", 270), cell("p", 180)}}}
+	cell := func(unit string, turn int) GridCell { return GridCell{Unit: naming.Unit(unit), Turn: turn} }
+	star := Grid{Rows: Rows([][]GridCell{{cell("p", 0), cell("h", 90), cell("h", 180), cell("p", 0)}, {cell("h", 90), cell("p", 90), cell("p", 0), cell("h", 180)}, {cell("h", 0), cell("p", 180), cell("p", 270), cell("h", 270)}, {cell("p", 180), cell("h", 0), cell("h", 270), cell("p", 180)}})}
 	rows := must(t, &star, parts...)
 	star.First = ColumnsFirst
 	columns := must(t, &star, parts...)
@@ -295,7 +296,7 @@ func TestGridsOfMixedUnits(t *testing.T) {
 	if len(rows.Acts) != 3 || rows.Acts[0].Takes[0].Each != 2 || rows.Acts[2].Takes[0] != (Take{"u/row-1", 2}) {
 		t.Errorf("the lower rows are the upper ones turned: %+v", rows.Acts[len(rows.Acts)-1].Takes)
 	}
-	pin := must(t, &Grid{Rows: [][]GridCell{{cell("h", 0), cell("h", 90)}, {cell("h", 270), cell("h", 180)}}}, parts...)
+	pin := must(t, &Grid{Rows: Rows([][]GridCell{{cell("h", 0), cell("h", 90)}, {cell("h", 270), cell("h", 180)}})}, parts...)
 	if len(pin.Piece.Meetings) == 0 || len(pin.Acts) != 2 {
 		t.Errorf("pinwheel: %d meetings, %d acts", len(pin.Piece.Meetings), len(pin.Acts))
 	}
@@ -330,11 +331,11 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 		{"no logs", &LogCabin{Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 1}, "log-count", "/how/logs"},
 		{"inside out", &LogCabin{Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 1, Direction: "inward", Logs: []Log{{Role: "B"}}}, "direction-unknown", "/how/direction"},
 		{"an empty grid", &Grid{}, "grid-empty", "/how/rows"},
-		{"a grid of one", &Grid{Rows: [][]GridCell{{{Unit: "r"}}}}, "grid-empty", "/how/rows"},
-		{"an uneven grid", &Grid{Rows: [][]GridCell{{{Unit: "r"}, {Unit: "r"}}, {{Unit: "r"}}}}, "grid-uneven", "/how/rows/1"},
-		{"cells that differ", &Grid{Rows: [][]GridCell{{{Unit: "r"}, {Unit: "rect"}}}}, "edges-differ", "/how/rows/0/1"},
-		{"a grid of itself", &Grid{Rows: [][]GridCell{{{Unit: "u"}, {Unit: "u"}}}}, "unit-of-itself", "/how"},
-		{"what never falls out", &Grid{Rows: [][]GridCell{{{Unit: "r:q"}, {Unit: "r"}}}}, "unit-unknown", "/how"},
+		{"a grid of one", &Grid{Rows: Rows([][]GridCell{{{Unit: "r"}}})}, "grid-empty", "/how/rows"},
+		{"an uneven grid", &Grid{Rows: Rows([][]GridCell{{{Unit: "r"}, {Unit: "r"}}, {{Unit: "r"}}})}, "grid-uneven", "/how/rows/1"},
+		{"cells that differ", &Grid{Rows: Rows([][]GridCell{{{Unit: "r"}, {Unit: "rect"}}})}, "edges-differ", "/how/rows/0/cells/1"},
+		{"a grid of itself", &Grid{Rows: Rows([][]GridCell{{{Unit: "u"}, {Unit: "u"}}})}, "unit-of-itself", "/how"},
+		{"what never falls out", &Grid{Rows: Rows([][]GridCell{{{Unit: "r:q"}, {Unit: "r"}}})}, "unit-unknown", "/how"},
 	} {
 		_, problems := one(t, c.how, append(rail("r", "", "A", "B", "C"), rect)...)
 		found := false

@@ -3,6 +3,7 @@ package making
 import (
 	"fmt"
 
+	"vicis/core/naming"
 	"vicis/core/piece"
 )
 
@@ -61,17 +62,17 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		if !ok1 || !ok2 {
 			return laid{}, false
 		}
-		seam := r.id(suffix)
+		seam := r.seam(suffix)
 		h := piece.Half{Line: piece.Falling(c), Side: 1}
 		layers := piece.Layer(lower.piece, upper.piece)
 		p := upright(layers.Open([]piece.Half{{Line: piece.Falling(piece.Num{}), Side: 1}}, h, seam).Boxed(), seam)
 		marked := r.mark(lower, suffix+"-mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
 		pair := r.add(Act{
-			ID: r.id(suffix + "-pair"), Does: Sews, Name: word + " pairs", Takes: takes(marked.act, upper.act), Seams: 2, Each: up(a.TimesRoot2()), Sews: []string{seam}, Piece: lower.piece,
+			ID: r.id(suffix + "-pair"), Does: Sews, Name: word + " pairs", Takes: takes(marked.act, upper.act), Seams: 2, Each: up(a.TimesRoot2()), Sews: []naming.Seam{seam}, Piece: lower.piece,
 			Joins: (&Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece, Edge: "right sides together, an allowance on each side of the diagonal"}).
 				lay([]piece.Piece{piece.Laid(upper.piece, piece.Num{}, piece.Num{})}, piece.Falling(c), piece.Falling(c.Neg())),
 		})
-		act := Act{ID: seam, Does: Trims, Name: word + " halves", Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Gives: []Give{{seam, 2}}, Piece: p, Presses: []string{seam}, Cuts: 1, Pieced: true}
+		act := Act{ID: r.id(suffix), Does: Trims, Name: word + " halves", Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Gives: []Give{{r.id(suffix), 2}}, Piece: p, Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true}
 		if len(m.Second) == 1 && p.W != plain { // trimmed to the plain square it is paired with
 			p = TrimHalf(p, plain)
 			act.Piece, act.Shaves = p, 2
@@ -79,7 +80,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		r.add(act)
 		lowerRoles, upperRoles, _, _ := layers.Facing(h.Line)
 		out.Seams = append(out.Seams, Seam{ID: seam, Plus: lower.beside(lowerRoles, 0), Minus: upper.beside(upperRoles, 0)})
-		return laid{piece: p, name: word + " half-square unit", act: seam, pieced: true}, true
+		return laid{piece: p, name: word + " half-square unit", act: act.ID, pieced: true}, true
 	}
 	lower, ok := half(m.First, "first", "first")
 	if !ok {
@@ -97,7 +98,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	}
 	// Turned so, the upper unit's seam lies on the lower one's once it is turned over, and its first fabric on the other's second.
 	layers := piece.Layer(lower.piece, upper.piece.Turn(270))
-	seam, size := t.Unit.ID, lower.piece.W
+	seam, size := t.Unit.ID.Seam(), lower.piece.W
 	var pieces []piece.Piece
 	for _, h := range []piece.Half{{Line: piece.Falling(c), Side: 1}, {Line: piece.Falling(c.Neg()), Side: -1}} {
 		p := layers.Open([]piece.Half{{Line: piece.Falling(piece.Num{}), Side: h.Side}}, h, seam).Boxed()
@@ -113,13 +114,13 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	}
 	marked = r.mark(marked, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner, across the seam where there is one")
 	pair := r.add(Act{
-		ID: r.id("pair"), Does: Sews, Name: "pairs", Takes: takes(marked.act, other.act), Seams: 2, Each: up(size.TimesRoot2()), Sews: []string{seam}, Piece: lower.piece,
+		ID: r.id("pair"), Does: Sews, Name: "pairs", Takes: takes(marked.act, other.act), Seams: 2, Each: up(size.TimesRoot2()), Sews: []naming.Seam{seam}, Piece: lower.piece,
 		Joins: (&Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece.Turn(270), Edge: "right sides together, seam on seam, an allowance on each side of the other diagonal"}).
 			lay([]piece.Piece{layers.Upper()}, piece.Falling(c), piece.Falling(c.Neg())),
 	})
-	end := Act{ID: t.Unit.ID, Does: Trims, Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Piece: out.Variants[0].Piece, Presses: []string{seam}, Cuts: 1, Pieced: true}
+	end := Act{ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Piece: out.Variants[0].Piece, Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true}
 	for _, v := range out.Variants {
-		end.Gives = append(end.Gives, Give{v.ID, v.Count})
+		end.Gives = append(end.Gives, Give{v.ID.Step(), v.Count})
 	}
 	raw := size.Sub(c)
 	if raw != u {

@@ -3,6 +3,7 @@ package making
 import (
 	"fmt"
 
+	"vicis/core/naming"
 	"vicis/core/piece"
 )
 
@@ -38,7 +39,7 @@ func (m *SquareInSquare) roles() []*string {
 	return list
 }
 
-func (m *SquareInSquare) references() []*string { return referencesOf(&m.Centre) }
+func (m *SquareInSquare) references() []*naming.Unit { return referencesOf(&m.Centre) }
 
 // others: the same look from four flipped corners.
 func (m *SquareInSquare) others() []Method {
@@ -78,7 +79,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 		return Made{}, false
 	}
 	corner := func(i int) string { return m.Corners[i%len(m.Corners)] }
-	cloth := map[string]string{} // role → what its triangles are taken from
+	cloth := map[string]naming.Step{} // role → what its triangles are taken from
 	for i := range m.Corners {
 		role := corner(i)
 		if _, known := cloth[role]; known {
@@ -88,15 +89,15 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 		if !ok {
 			return Made{}, false
 		}
-		id := sq.act + "-halves"
+		id := r.id(fmt.Sprintf("corner-%d-halves", i+1))
 		cloth[role] = r.add(Act{ID: id, Does: Trims, Name: "corner triangle", Says: "Cut the square on its diagonal", Takes: []Take{{sq.act, 1}}, Gives: []Give{{id, 2}}, Piece: sq.piece, Cuts: 1})
 	}
-	first, second := r.id("first"), t.Unit.ID
+	first, second := r.seam("first"), t.Unit.ID.Seam()
 	wide := up(square)
 	p := centre.piece
 	// The raw long edge of a triangle lies even with the raw edge of the centre before it is opened over the stitches.
 	far := side.Sub(twice)
-	attach := func(i int, l piece.Line, keep int, at piece.Point, edge piece.Line, seam string) {
+	attach := func(i int, l piece.Line, keep int, at piece.Point, edge piece.Line, seam naming.Seam) {
 		p = p.Attach(piece.Triangle(corner(i), wide, edge, -keep, at), l, keep, seam)
 	}
 	attach(0, piece.Upright(s), 1, piece.Point{X: twice, Y: middle}, piece.Upright(twice), first)
@@ -120,14 +121,14 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	triangle := piece.Triangle(corner(0), wide, piece.Upright(piece.Num{}), -1, piece.Point{}).Boxed()
 	edge := "the long edge of a triangle to each of two opposite sides, middle to middle"
 	one := r.add(Act{
-		ID: first, Does: Sews, Name: "two corners", Takes: append([]Take{{centre.act, 1}}, together([]laid{{act: cloth[corner(0)]}, {act: cloth[corner(2)]}})...), Seams: 2, Each: up(side), Sews: []string{first}, Piece: half,
+		ID: r.id("first"), Does: Sews, Name: "two corners", Takes: append([]Take{{centre.act, 1}}, together([]laid{{act: cloth[corner(0)]}, {act: cloth[corner(2)]}})...), Seams: 2, Each: up(side), Sews: []naming.Seam{first}, Piece: half,
 		Joins: &Joins{Left: centre.name, Right: "corner triangle", LeftPiece: centre.piece, RightPart: triangle, Edge: edge},
 	})
 	two := r.add(Act{
-		ID: r.id("second"), Does: Sews, Name: "four corners", Takes: append([]Take{{one, 1}}, together([]laid{{act: cloth[corner(1)]}, {act: cloth[corner(3)]}})...), Seams: 2, Each: up(side), Sews: []string{second}, Piece: p,
+		ID: r.id("second"), Does: Sews, Name: "four corners", Takes: append([]Take{{one, 1}}, together([]laid{{act: cloth[corner(1)]}, {act: cloth[corner(3)]}})...), Seams: 2, Each: up(side), Sews: []naming.Seam{second}, Piece: p,
 		Joins: &Joins{Left: "centre with two triangles", Right: "corner triangle", LeftPiece: half, RightPart: triangle, Edge: edge},
 	})
-	r.add(Act{ID: t.Unit.ID, Does: Trims, Says: "Trim to equal margins, an allowance beyond each tip of the centre", Takes: []Take{{two, 1}}, Piece: p, Shaves: 1, Pieced: true})
+	r.add(Act{ID: t.Unit.ID.Step(), Does: Trims, Says: "Trim to equal margins, an allowance beyond each tip of the centre", Takes: []Take{{two, 1}}, Piece: p, Shaves: 1, Pieced: true})
 	out.Acts = r.acts
 	print := t.Ruler.Print
 	out.Size = Size{

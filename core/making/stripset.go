@@ -73,14 +73,14 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 		return Made{}, false
 	}
 	out := Made{Kind: StripSetKind, Piece: piece.Cut(m.Strips[0].Role, length, widths[0])}
-	act := Act{ID: t.Unit.ID, Does: Sews, Seams: len(m.Strips) - 1, Each: length}
+	act := Act{ID: t.Unit.ID.Step(), Does: Sews, Seams: len(m.Strips) - 1, Each: length}
 	for i, s := range m.Strips {
 		as, _ := s.Width.Canonical(t.Units)
 		act.Strips = append(act.Strips, Strip{Role: s.Role, Width: widths[i], As: string(as)})
 		if i == 0 {
 			continue
 		}
-		id := t.Unit.ID + "/" + s.ID
+		id := t.Unit.ID.Seam(s.ID)
 		var err error
 		if out.Piece, err = piece.JoinDown(out.Piece, piece.Cut(s.Role, length, widths[i]), t.Seam, id); err != nil {
 			t.misfit(err, t.At+problem.At("strips", i), s.ID, t.Unit.Name)

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 )
 
 func init() { register(func() Method { return &SubCut{} }) }
@@ -11,8 +12,8 @@ func init() { register(func() Method { return &SubCut{} }) }
 // SubCut is a segment cut across a strip set, after its end has been squared up. How many sets that takes is for the cutting
 // plan to say: a set may give segments of several widths.
 type SubCut struct {
-	From  string  `json:"from" doc:"The strip set"`
-	Width Breadth `json:"width,omitempty" doc:"A length, or so many strips; 1 strip when left out"`
+	From  naming.Unit `json:"from" doc:"The strip set"`
+	Width Breadth     `json:"width,omitempty" doc:"A length, or so many strips; 1 strip when left out"`
 }
 
 // By names the method.
@@ -42,7 +43,7 @@ func (m *SubCut) Make(t *Table) (Made, bool) {
 	}
 	p := set.Piece.Slice(t.Squaring, width)
 	return Made{Kind: SubCutKind, Piece: p, Acts: []Act{{
-		ID: t.Unit.ID, Does: SubCuts, Takes: []Take{{Act: m.From, Each: 1}}, Piece: p,
+		ID: t.Unit.ID.Step(), Does: SubCuts, Takes: []Take{{Act: m.From.Step(), Each: 1}}, Piece: p,
 	}}}, true
 }
 
@@ -54,4 +55,4 @@ func (m Made) Width() measure.Length {
 
 func (m *SubCut) breadths() []Measured { return []Measured{{&m.Width, false, "width"}} }
 
-func (m *SubCut) references() []*string { return []*string{&m.From} }
+func (m *SubCut) references() []*naming.Unit { return []*naming.Unit{&m.From} }

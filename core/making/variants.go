@@ -5,6 +5,7 @@ import (
 	"maps"
 	"slices"
 
+	"vicis/core/naming"
 	"vicis/core/piece"
 )
 
@@ -32,7 +33,7 @@ func (t *Table) fallsOut(prefix string, pieces []piece.Piece) []Variant {
 		v := &list[i]
 		v.Kinds = len(kinds[i])
 		letter := string(rune('a' + i))
-		v.ID, v.Name = unit.ID+":"+prefix+letter, unit.Name
+		v.ID, v.Name = unit.ID.Look(prefix+letter), unit.Name
 		if prefix != "" {
 			v.Name, v.Bonus = unit.Name+", "+prefix, true
 		} else if i == 0 {
@@ -100,7 +101,7 @@ func seamsOf(p piece.Piece) map[string]int {
 
 // upright turns a square unit so that its seam rises from the lower left to the upper right with the lower piece of the pair
 // above it, the way units are laid in a pile.
-func upright(p piece.Piece, seam string) piece.Piece {
+func upright(p piece.Piece, seam naming.Seam) piece.Piece {
 	for _, turn := range []int{90, 180, 270} {
 		if risesLeft(p, seam) {
 			return p
@@ -112,7 +113,7 @@ func upright(p piece.Piece, seam string) piece.Piece {
 	return p
 }
 
-func risesLeft(p piece.Piece, seam string) bool {
+func risesLeft(p piece.Piece, seam naming.Seam) bool {
 	for _, s := range p.Seams {
 		if s.ID == seam {
 			return s.To.X.Cmp(s.From.X) > 0 && s.To.Y.Cmp(s.From.Y) < 0

@@ -1,6 +1,10 @@
 package making
 
-import "slices"
+import (
+	"slices"
+
+	"vicis/core/naming"
+)
 
 // Others lists the ways to make the same look, the unit's own among them.
 func Others(m Method) []Method {
@@ -110,6 +114,6 @@ func (m *Grid) named() string {
 // PressedLater says whether what an act sews is pressed only once it is cut apart.
 func (m Made) PressedLater(act Act) bool {
 	return slices.ContainsFunc(m.Acts, func(other Act) bool {
-		return slices.ContainsFunc(other.Presses, func(p string) bool { return slices.Contains(act.Sews, p) })
+		return slices.ContainsFunc(other.Presses, func(p naming.Seam) bool { return slices.Contains(act.Sews, p) })
 	})
 }

@@ -1,6 +1,10 @@
 package piece
 
-import "sort"
+import (
+	"sort"
+
+	"vicis/core/naming"
+)
 
 // Side names one edge of a piece.
 type Side int
@@ -16,7 +20,7 @@ const (
 // End is a seam that ends at an edge. E is +1 when the seam starts there and −1 when it ends there; with x the side its
 // allowances lie on, e·x is its circulation round that point. Turning the cloth changes neither.
 type End struct {
-	Seam string
+	Seam naming.Seam
 	E    int
 	At   Num // distance along the edge, from the left or from the top
 
@@ -27,7 +31,7 @@ type End struct {
 // Meeting is a point where two seam ends come to lie on each other under the seam Over. They nest exactly when their
 // circulations are equal.
 type Meeting struct {
-	Over string
+	Over naming.Seam
 	A, B End
 	Spot Point
 	Spin bool // not two seams that cross, but a seam spun round where they do: it has to turn as they do
@@ -36,9 +40,9 @@ type Meeting struct {
 // Miss is a place where two seam ends should meet under the seam Over and do not: they leave it at the same angle, and lie
 // too near each other for that to be meant.
 type Miss struct {
-	Over string
-	A, B string // the seams
-	By   Num    // along the seam
+	Over naming.Seam
+	A, B naming.Seam
+	By   Num // along the seam
 	Spot Point
 }
 
@@ -83,7 +87,7 @@ func (p Piece) rolesOn(l Line) []string {
 // endsOn lists the ends on a line through the piece.
 func (p Piece) endsOn(l Line) []End {
 	var ends []End
-	add := func(seam string, e int, here, there Point) {
+	add := func(seam naming.Seam, e int, here, there Point) {
 		if l.at(here) == (Num{}) && l.at(there) != (Num{}) {
 			at := l.along(here)
 			ends = append(ends, End{Seam: seam, E: e, At: at, slant: l.along(there).Cmp(at), spot: here})
@@ -99,7 +103,7 @@ func (p Piece) endsOn(l Line) []End {
 
 // Meet pairs the ends of two edges that are brought together under the seam over: those at the same place that leave the
 // line at the same angle, so that they coincide once the pieces lie right sides together.
-func Meet(a, b []End, over string) []Meeting {
+func Meet(a, b []End, over naming.Seam) []Meeting {
 	var out []Meeting
 	for i, j := 0, 0; i < len(a) && j < len(b); {
 		if c := a[i].At.Cmp(b[j].At); c < 0 {
@@ -142,7 +146,7 @@ func Reversed(ends []End, long Num) []End {
 }
 
 // Missed pairs the ends of two edges that have no partner at their place, though one lies nearer than near.
-func Missed(a, b []End, near Num, over string) []Miss {
+func Missed(a, b []End, near Num, over naming.Seam) []Miss {
 	var out []Miss
 	partner := func(e End, list []End) (closest End, by Num, met bool) {
 		by = near

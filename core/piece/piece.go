@@ -5,6 +5,7 @@ import (
 	"slices"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 )
 
 // Point lies on the cloth as it is seen from the right side: X to the right, Y down, from the upper left corner.
@@ -23,7 +24,7 @@ func (p Patch) Bias() bool { return p.Up%2 == 1 }
 // Seam is a line of stitches. Its direction From → To is fixed to the cloth, so the side its allowances lie on,
 // left (+1) or right (−1) of that direction, does not change when the cloth is turned.
 type Seam struct {
-	ID       string // the decision it belongs to: all seams of one ID are pressed alike
+	ID       naming.Seam // the decision it belongs to: all seams of one ID are pressed alike
 	From, To Point
 }
 
@@ -111,7 +112,7 @@ func (e *Misfit) Error() string {
 
 // JoinRight sews b to the right-hand edge of a with one allowance s from each. The new seam runs from top to bottom, so +1
 // presses it toward b. Edges that differ in length are a *Misfit.
-func JoinRight(a, b Piece, s measure.Length, seam string) (Piece, error) {
+func JoinRight(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
 	if a.H != b.H {
 		ha, _ := a.H.Length()
 		hb, _ := b.H.Length()
@@ -128,7 +129,7 @@ func JoinRight(a, b Piece, s measure.Length, seam string) (Piece, error) {
 }
 
 // JoinDown sews b below a. The new seam runs from left to right, so +1 presses it up, toward a.
-func JoinDown(a, b Piece, s measure.Length, seam string) (Piece, error) {
+func JoinDown(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
 	// Lay both on their left side, join, and turn back: a stands left of b once both are turned by 270°. The seam made
 	// by JoinRight then runs top to bottom in the turned picture, which is right to left after turning back by 90°; it
 	// is given its usual direction here.

@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 )
 
 const (
@@ -15,9 +16,9 @@ const (
 	quarter = in / 4
 )
 
-func join(t *testing.T, f func(a, b Piece, s measure.Length, seam string) (Piece, error), a, b Piece, id string) Piece {
+func join(t *testing.T, f func(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error), a, b Piece, id string) Piece {
 	t.Helper()
-	p, err := f(a, b, quarter, id)
+	p, err := f(a, b, quarter, naming.Seam(id))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -143,7 +144,7 @@ func TestMeetingsOfSegments(t *testing.T) {
 func TestDiagonalEndsMatchTheirMirrorImage(t *testing.T) {
 	at := func(id string, x, y measure.Length) Piece {
 		p := Cut("A", 4*in, 4*in)
-		p.Seams = []Seam{{id, Point{Of(2 * in), Of(y)}, Point{Of(x), Of(2 * in)}}}
+		p.Seams = []Seam{{naming.Seam(id), Point{Of(2 * in), Of(y)}, Point{Of(x), Of(2 * in)}}}
 		return p
 	}
 	right := at("a", 15*in/4, in/4)                                         // comes down to the right-hand stitch line at its middle

@@ -1,10 +1,13 @@
 package piece
 
-import "vicis/core/measure"
+import (
+	"vicis/core/measure"
+	"vicis/core/naming"
+)
 
 // sew brings b to a along a line, both placed as they lie once the seam is opened: a keeps what is on its side of the line,
 // b what is on the other. The new seam runs along all that both have there, a on the left of its direction.
-func sew(a, b Piece, l Line, side int, seam string) Piece {
+func sew(a, b Piece, l Line, side int, seam naming.Seam) Piece {
 	a, b = a.keep(l, side), b.keep(l, -side)
 	out := Piece{
 		W: a.W, H: a.H, Patches: append(a.Patches, b.Patches...), Seams: append(a.Seams, b.Seams...),
@@ -88,7 +91,7 @@ func Layer(lower, upper Piece) Layers { return Layers{lower, upper.page()} }
 
 // Open gives what falls out between the cuts that bound a region once both layers are sewn along a line and opened: the
 // lower one lies on the given side, on the left of the seam.
-func (l Layers) Open(region []Half, stitch Half, seam string) Piece {
+func (l Layers) Open(region []Half, stitch Half, seam naming.Seam) Piece {
 	lower, upper := l.lower.within(region), l.upper.within(region)
 	return sew(lower, upper.keep(stitch.Line, stitch.Side).mirrored(stitch.Line), stitch.Line, stitch.Side, seam)
 }
@@ -133,22 +136,24 @@ func Triangle(role string, square measure.Length, l Line, side int, middle Point
 
 // Swap gives what is sewn from the halves of two equal squares that lay on each other right side up and were cut together on
 // the falling diagonal: this one's upper right half with the other's lower left one.
-func (p Piece) Swap(other Piece, s measure.Length, seam string) Piece {
+func (p Piece) Swap(other Piece, s measure.Length, seam naming.Seam) Piece {
 	c := Of(s).TimesRoot2()
 	return sew(p, other.shift(c, c.Neg()), Falling(c), 1, seam).Boxed()
 }
 
 // Attach sews b, placed as it will lie opened, to p along a line; p keeps its side of it.
-func (p Piece) Attach(b Piece, l Line, side int, seam string) Piece { return sew(p, b, l, side, seam) }
+func (p Piece) Attach(b Piece, l Line, side int, seam naming.Seam) Piece {
+	return sew(p, b, l, side, seam)
+}
 
 // Flip sews a square, face down with its upper left corner at x, y, along its diagonal and opens it over the corner: p keeps
 // what lies on the given side of the diagonal.
-func (p Piece) Flip(square Piece, x, y Num, diagonal Half, seam string) Piece {
+func (p Piece) Flip(square Piece, x, y Num, diagonal Half, seam naming.Seam) Piece {
 	return sew(p, flap(square, x, y, diagonal), diagonal.Line, diagonal.Side, seam)
 }
 
 // FlipTwo flips two squares over one line, one at each end; where they would cover each other a line between them parts them.
-func (p Piece) FlipTwo(square Piece, first, second Point, diagonal Half, between Line, seam string) Piece {
+func (p Piece) FlipTwo(square Piece, first, second Point, diagonal Half, between Line, seam naming.Seam) Piece {
 	a, b := flap(square, first.X, first.Y, diagonal).keep(between, -1), flap(square, second.X, second.Y, diagonal).keep(between, 1)
 	a.Patches, a.Seams, a.Meetings = append(a.Patches, b.Patches...), append(a.Seams, b.Seams...), append(a.Meetings, b.Meetings...)
 	a.Rounded = a.Rounded || b.Rounded

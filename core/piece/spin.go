@@ -1,12 +1,16 @@
 package piece
 
-import "slices"
+import (
+	"slices"
+
+	"vicis/core/naming"
+)
 
 // Spin spins the allowances where other seams meet along a seam that was sewn last, at the points chosen of those (counted from 1 along
 // the seam): its stretches on both sides of such a point then turn the same way round it as the short seams do. Every other stretch
 // is given the opposite direction, so that one side holds for the whole seam still; and at each point a meeting says that it has to
 // turn as the short seams do.
-func (p Piece) Spin(seam string, chosen func(point int) bool) Piece {
+func (p Piece) Spin(seam naming.Seam, chosen func(point int) bool) Piece {
 	i := slices.IndexFunc(p.Seams, func(s Seam) bool { return s.ID == seam })
 	if i < 0 || slices.ContainsFunc(p.Seams[i+1:], func(s Seam) bool { return s.ID == seam }) {
 		return p // sewn in several places, it cannot be spun in one
@@ -68,7 +72,7 @@ func (p Piece) Spin(seam string, chosen func(point int) bool) Piece {
 }
 
 // Points is at how many points along a seam other seams meet, where it could be spun.
-func (p Piece) Points(seam string) (n int) {
+func (p Piece) Points(seam naming.Seam) (n int) {
 	before := len(p.Seams)
 	return len(p.Spin(seam, func(int) bool { return true }).Seams) - before
 }

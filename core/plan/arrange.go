@@ -5,6 +5,7 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/pressing"
 	"vicis/core/problem"
@@ -30,7 +31,7 @@ type Arrangement struct {
 // The first clash least.
 func Arrangements(d document.Document) ([]Arrangement, problem.List) {
 	list := []Arrangement{}
-	b := &builder{d: d, x: d, acts: map[string]step{}}
+	b := &builder{d: d, x: d, acts: map[naming.Step]step{}}
 	b.table()
 	if b.problems.Stopped() || !b.make() {
 		return list, b.problems
@@ -54,7 +55,7 @@ func Arrangements(d document.Document) ([]Arrangement, problem.List) {
 		for _, m := range whole.units {
 			for _, one := range m.Each() {
 				if m.Kind == making.PiecedKind {
-					a.Over += max(0, whole.lines[one.Unit.ID].Left)
+					a.Over += max(0, whole.lines[one.Unit.ID.Step()].Left)
 				}
 			}
 		}
@@ -244,7 +245,7 @@ func sameRepeat(letters []letter, colour func(role string) string, x, y [][]quil
 func arranged(d document.Document, repeat [][]quilt.Cell, rows, columns int) (*builder, pressing.Plan, bool) {
 	d.Top.Repeat, d.Top.Rows, d.Top.Columns = repeat, rows, columns
 	d.Top.Borders, d.Top.Backing, d.Top.Binding, d.Top.Measured = nil, nil, nil, nil
-	b := &builder{d: d, x: d, acts: map[string]step{}}
+	b := &builder{d: d, x: d, acts: map[naming.Step]step{}}
 	b.table()
 	if b.problems.Stopped() || !b.make() {
 		return b, pressing.Plan{}, false

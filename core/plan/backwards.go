@@ -7,6 +7,7 @@ import (
 	"vicis/core/cutting"
 	"vicis/core/document"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
@@ -51,7 +52,7 @@ const mostReached = 40
 // said are bought as needed. Among quilts with the most blocks the squarest is taken.
 func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 	r := Reach{Uses: []Used{}, More: []string{}, Others: []Measure{}}
-	b := &builder{d: d, x: d, acts: map[string]step{}}
+	b := &builder{d: d, x: d, acts: map[naming.Step]step{}}
 	b.table()
 	there := map[string]measure.Length{}
 	for i, s := range supplies {
@@ -119,7 +120,7 @@ func (s *search) lay(columns, rows int) {
 	top := s.b.plain
 	top.Columns, top.Rows = columns, rows
 	s.b.fill(top)
-	s.b.layout = quilt.Lay(s.b.x.Top, &s.b.t, quilt.AsDrawn, func(string) bool { return false })
+	s.b.layout = quilt.Lay(s.b.x.Top, &s.b.t, quilt.AsDrawn, nil)
 }
 
 func (s *search) cut(columns, rows int) cutting.Plan {

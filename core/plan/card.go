@@ -5,9 +5,9 @@ import (
 
 	"vicis/core/batching"
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/pressing"
-	"vicis/core/quilt"
 )
 
 // What a press card says is common practice: a seam goes toward the piece that lies on top while the iron opens it.
@@ -49,7 +49,7 @@ func (b *builder) card(batch batching.Batch) PressCard {
 		c.Lay = "Wrong side up, as the picture of the back shows it."
 		c.Way = "Push each allowance to its side with the tip, from the first seam to the last, then press the whole from the right side."
 	}
-	if b.d.Schools.SetFirstOf(baseOf(batch.ID)) {
+	if b.d.Schools.SetFirstOf(batch.ID.ID()) {
 		c.Way = "First press it flat as it was sewn, to set the seam. " + c.Way
 	}
 	if spun {
@@ -87,7 +87,7 @@ func (b *builder) cardCheck(batch batching.Batch) string {
 			return fmt.Sprintf("Look at the first: its neighbours go the other way. After %d look again.", (k.Count+1)/2)
 		}
 		return "Look at the row above it: its seams go the other way."
-	case batch.Stage == batching.Top && batch.ID == quilt.RowsStep:
+	case batch.Stage == batching.Top && batch.ID == naming.Rows:
 		return "Feel each crossing with a finger before it is pressed: a ridge on both sides of the seam means that it interlocks."
 	case w > 0 && batch.Piece.Whole() && batch.Make > 1:
 		return fmt.Sprintf("Measure the first: %s × %s. Half-way, after %d, hold one against the first.", b.say(w), b.say(h), (batch.Make+1)/2)

@@ -13,7 +13,7 @@ func TestPressCards(t *testing.T) {
 	card := func(d document.Document, step string) plan.PressCard {
 		t.Helper()
 		for _, l := range planned(t, d).Press.Lines {
-			if l.Step == step {
+			if string(l.Step) == step {
 				return l.Card
 			}
 		}

@@ -8,7 +8,7 @@ import (
 	"vicis/core/cutting"
 	"vicis/core/making"
 	"vicis/core/measure"
-	"vicis/core/quilt"
+	"vicis/core/naming"
 )
 
 // What is cut: the lists of strips, of what is cut across them, and of strip sets.
@@ -43,7 +43,7 @@ func (b *builder) across(a cutting.Across, what string) Across {
 }
 
 // held says whether the size of an act waits for a measurement that has not been made.
-func (b *builder) held(act string) bool { return b.waits[act] && b.plain.Block == nil }
+func (b *builder) held(act naming.Step) bool { return b.waits[act] && b.plain.Block == nil }
 
 func (b *builder) layup(a cutting.Across, p cutting.Pattern) Layup {
 	at, piece := a.Marks(p, &b.t)
@@ -183,12 +183,12 @@ func (b *builder) stripCut(s cutting.Strip) StripCut {
 	case s.Joined != nil && s.Joined.Diagonal:
 		c.For = "the binding"
 		c.Joined = fmt.Sprintf("%s round the quilt, %s with the corners and the joining of the ends.", b.say(b.layout.Bind.Round), b.say(s.Joined.Total))
-	case s.For == quilt.SashLevel:
+	case s.For == naming.SashLevel.Step():
 		c.For = b.nameOf(s.For)
 		c.Joined = fmt.Sprintf("%s Cut %d of %s.", endToEnd(s.Count), s.Joined.Times, b.say(s.Joined.Pieces[0]))
 	case s.Joined != nil:
 		for _, ring := range b.layout.Rings {
-			if ring.Border.ID == s.For {
+			if naming.Of(string(ring.Border.ID)).Step() == s.For {
 				c.For = ring.Border.Name
 			}
 		}
@@ -198,8 +198,8 @@ func (b *builder) stripCut(s cutting.Strip) StripCut {
 		var sets []string
 		for _, m := range b.units {
 			for _, strip := range m.Acts[0].Strips {
-				if cutting.StripID(strip.Role, strip.As) == s.ID && b.lines[m.Unit.ID].Runs > 0 {
-					sets = append(sets, fmt.Sprintf("%s (%d)", m.Unit.Name, b.perSet(m, s.ID)*b.lines[m.Unit.ID].Runs))
+				if cutting.PileOf(strip) == s.ID && b.lines[m.Unit.ID.Step()].Runs > 0 {
+					sets = append(sets, fmt.Sprintf("%s (%d)", m.Unit.Name, b.perSet(m, s.ID)*b.lines[m.Unit.ID.Step()].Runs))
 					break
 				}
 			}
@@ -244,10 +244,10 @@ func endToEnd(n int) string {
 	return "Sew them end to end, press those seams open."
 }
 
-func (b *builder) perSet(m making.Made, strip string) int {
+func (b *builder) perSet(m making.Made, strip naming.Step) int {
 	n := 0
 	for _, s := range m.Acts[0].Strips {
-		if cutting.StripID(s.Role, s.As) == strip {
+		if cutting.PileOf(s) == strip {
 			n++
 		}
 	}
@@ -265,7 +265,7 @@ func (b *builder) setList() []SetCut {
 			strips = append(strips, fmt.Sprintf("%s %s", b.say(s.Width.CeilTo(b.t.Ruler.Mark)), f.Name))
 		}
 		list = append(list, SetCut{
-			Set: set.Unit.Name, SetStep: set.Unit.ID, Wide: b.t.Ruler.Read(high), Working: b.widthWorking(widths(set), high),
+			Set: set.Unit.Name, SetStep: set.Unit.ID.Step(), Wide: b.t.Ruler.Read(high), Working: b.widthWorking(widths(set), high),
 			Strips: strings.Join(strips, " · "), Across: b.across(a, "set"),
 		})
 	}
@@ -281,21 +281,21 @@ func widths(set making.Made) []measure.Length {
 }
 
 // pieceStep names the cutting of patches from a piece on the shelf: the act itself where nothing of it comes from strips.
-func pieceStep(one cutting.FromPiece) string {
-	if one.All {
+func pieceStep(one cutting.FromPiece) naming.Step {
+	switch {
+	case one.All:
 		return one.Act
+	case isEnd(one):
+		return one.Act.FromEnd(one.End, int64(one.Have.W))
 	}
-	if isEnd(one) {
-		return one.Act + "/from/" + strings.ReplaceAll(one.Have.ID, "/", "-")
-	}
-	return one.Act + "/shelf/" + one.Have.ID
+	return one.Act.FromShelf(one.Have.ID)
 }
 
 // isEnd says whether patches come from what is left of strips and not from the shelf.
-func isEnd(one cutting.FromPiece) bool { return one.Have.Fabric == "" }
+func isEnd(one cutting.FromPiece) bool { return one.End != "" }
 
 // shelfIn is what comes from the shelf in place of patches cut from strips.
-func (b *builder) shelfIn(act string) []StandIn {
+func (b *builder) shelfIn(act naming.Step) []StandIn {
 	var list []StandIn
 	for _, one := range slices.Concat(b.cut.Pieces, b.cut.Ends) {
 		if one.Act == act && !one.All {

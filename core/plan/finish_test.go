@@ -8,6 +8,7 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -31,8 +32,15 @@ func stripsFor(t testing.TB, p plan.Plan, step string) plan.StripCut {
 	t.Helper()
 	for _, f := range p.Cut {
 		for _, s := range f.Strips {
-			if s.Step == step {
+			if string(s.Step) == step {
 				return s
+			}
+			if s.Patches != nil {
+				for _, c := range s.Patches.Cuts {
+					if string(c.Step) == step {
+						return s
+					}
+				}
 			}
 		}
 	}
@@ -57,7 +65,7 @@ func TestBindingAndBackingOfAQuiltOf80(t *testing.T) {
 	}
 	made := map[string]plan.Step{}
 	for _, s := range p.Steps {
-		made[s.ID] = s
+		made[string(s.ID)] = s
 	}
 	if _, joined := made["backing/join"]; joined || made["binding/join"].Make != 8 || made["binding/round"].Make != 1 {
 		t.Errorf("%+v", made["binding/join"])
@@ -107,7 +115,7 @@ func TestBordersAreHeldBackUntilTheTopIsMeasured(t *testing.T) {
 	if p.Finished.Text != "44″ × 52″" {
 		t.Errorf("finishes %s", p.Finished.Text)
 	}
-	squares := stripsFor(t, p, "outer/squares/strips")
+	squares := stripsFor(t, p, "outer/squares")
 	if squares.Patches.Cuts[0].Make != 4 || squares.Width.Text != "4½″" || squares.Patches.Cuts[0].Width.Text != "4½″" {
 		t.Errorf("%+v", squares)
 	}
@@ -155,7 +163,7 @@ func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {
 		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "1/2 in"} }, "too-narrow", "/top/sashing/width"},
 		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "a yard"} }, "length-unreadable", "/top/sashing/width"},
 		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "1 yd"} }, "too-wide", "/top/sashing/width"},
-		{func(d *document.Document) { d.Parts[0].ID, d.Top.Repeat[0][0].Unit = "backing", "backing" }, "id-not-unique", "/units"},
+		{func(d *document.Document) { d.Parts[0].ID, d.Top.Repeat[0][0].Unit = "backing", "backing" }, "id-not-unique", "/units/0/id"},
 	} {
 		d := plain(t, 2, 2)
 		c.change(&d)
@@ -190,13 +198,13 @@ func TestSashingIsCountedByHand(t *testing.T) {
 		}
 		made, size := map[string]int{}, map[string]string{}
 		for _, s := range p.Steps {
-			made[s.ID], size[s.ID] = s.Make, s.Size
+			made[string(s.ID)], size[string(s.ID)] = s.Make, s.Size
 		}
-		if made[quilt.SashUpright] != c.upright || made[quilt.SashLevel] != c.level || made[quilt.SashCorner] != c.corners || made["p"] != c.columns*c.rows {
+		if made[string(naming.SashUpright)] != c.upright || made[string(naming.SashLevel)] != c.level || made[string(naming.SashCorner)] != c.corners || made["p"] != c.columns*c.rows {
 			t.Errorf("%+v: %v", c.sashing, made)
 		}
-		if size[quilt.SashLevel] != c.long {
-			t.Errorf("%+v: level pieces of %s, not %s", c.sashing, size[quilt.SashLevel], c.long)
+		if size[string(naming.SashLevel)] != c.long {
+			t.Errorf("%+v: level pieces of %s, not %s", c.sashing, size[string(naming.SashLevel)], c.long)
 		}
 		if p.Press.Clashes != 0 {
 			t.Errorf("%+v: %d crossings clash", c.sashing, p.Press.Clashes)
@@ -288,7 +296,7 @@ func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
 		t.Errorf("%d cuts still wait, on %d lines", cuts, lines)
 	}
 	for _, s := range p.Steps {
-		if want := map[string]string{quilt.SashUpright: "2″ × 9⅝″", quilt.SashLevel: "9⅜″ × 2″", quilt.SashCorner: "2″ × 2″"}[s.ID]; want != "" && s.Size != want {
+		if want := map[string]string{string(naming.SashUpright): "2″ × 9⅝″", string(naming.SashLevel): "9⅜″ × 2″", string(naming.SashCorner): "2″ × 2″"}[string(s.ID)]; want != "" && s.Size != want {
 			t.Errorf("%s is cut %s, not %s", s.Name, s.Size, want)
 		}
 	}
@@ -317,7 +325,7 @@ func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
 func TestMotifsThatDoNotFitAreSaid(t *testing.T) {
 	d := plain(t, 2, 2)
 	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: "6 in", Along: "6 in"}
-	if s := stripsFor(t, planned(t, d), "p/strips"); s.Width.Text != "12″" || s.Patches.Cuts[0].Motif != "a motif in the middle of each, then cut to 8½″ × 8½″" {
+	if s := stripsFor(t, planned(t, d), "p"); s.Width.Text != "12″" || s.Patches.Cuts[0].Motif != "a motif in the middle of each, then cut to 8½″ × 8½″" {
 		t.Errorf("%+v", s)
 	}
 	d.Fabrics[0].Motif.Across = "39 3/4 in"

@@ -9,6 +9,7 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/library"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -224,8 +225,8 @@ func otherwise(d document.Document) document.Document {
 	d.Fabrics = slices.Clone(d.Fabrics)
 	d.Fabrics[0].Print, d.Fabrics[0].Prints = cloth.Assorted, 5
 	d.Press = &document.Press{
-		Held: map[string]document.Side{"row-1/2": document.Plus, "row-2/2": document.Plus, last + "/c2": document.Both}, Done: []string{"row-1"},
-		Spun: []string{last + "/c2#1", last + "/rows-2"}, TwoWays: []document.TwoWays{{Unit: last, Which: quilt.EveryOther}, {Unit: d.Parts[0].ID, Which: quilt.EveryRow, In: last}},
+		Held: map[naming.Seam]document.Side{"row-1/2": document.Plus, "row-2/2": document.Plus, naming.Seam(last + "/c2"): document.Both}, Done: []naming.Step{"row-1"},
+		Spun: []naming.Crossing{last.Seam("c2").At(1), last.Seam("row-2", "join").All()}, TwoWays: []document.TwoWays{{Unit: last, Which: quilt.EveryOther}, {Unit: d.Parts[0].ID, Which: quilt.EveryRow, In: last}},
 	}
 	return d
 }

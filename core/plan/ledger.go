@@ -2,9 +2,9 @@ package plan
 
 import (
 	"fmt"
-	"strings"
 
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/piece"
 )
 
@@ -25,22 +25,22 @@ type Hand struct {
 
 // Count is how many of one thing are needed, fall out, and are over.
 type Count struct {
-	Step string `json:"step"`
-	Name string `json:"name"`
-	Need int    `json:"need"`
-	Made int    `json:"made"`
-	Over int    `json:"over"`
+	Step naming.Step `json:"step"`
+	Name string      `json:"name"`
+	Need int         `json:"need"`
+	Made int         `json:"made"`
+	Over int         `json:"over"`
 }
 
 // Leftover is what is over once the quilt is made.
 type Leftover struct {
-	Step    string `json:"step"`
-	Name    string `json:"name"`
-	Count   int    `json:"count"`
-	Size    string `json:"size"`
-	GoodFor string `json:"goodFor"`
-	For     string `json:"for,omitempty" doc:"A unit that it could stand in for"`
-	Kinds   int    `json:"kinds" doc:"How many of the looks alike are sewn differently"`
+	Step    naming.Step `json:"step"`
+	Name    string      `json:"name"`
+	Count   int         `json:"count"`
+	Size    string      `json:"size"`
+	GoodFor string      `json:"goodFor"`
+	For     naming.Unit `json:"for,omitempty" doc:"A unit that it could stand in for"`
+	Kinds   int         `json:"kinds" doc:"How many of the looks alike are sewn differently"`
 }
 
 func emptyLedger() Ledger { return Ledger{Hands: []Hand{}, Leftovers: []Leftover{}} }
@@ -53,17 +53,17 @@ func (b *builder) ledger() Ledger {
 	out.Proven = b.demand.Proven
 	var all []making.Made
 	for _, m := range b.units {
-		if m.Kind == making.StripSetKind || m.Kind == making.PatchKind || b.demand.Runs[m.Unit.ID] == 0 {
+		if m.Kind == making.StripSetKind || m.Kind == making.PatchKind || b.demand.Runs[m.Unit.ID.Step()] == 0 {
 			continue
 		}
 		for i, one := range m.Each() {
 			all = append(all, one)
-			l := b.lines[one.Unit.ID]
+			l := b.lines[one.Unit.ID.Step()]
 			if l.Left <= 0 || m.Kind != making.PiecedKind {
 				continue
 			}
 			w, h := one.Piece.Size()
-			left := Leftover{Step: one.Unit.ID, Name: one.Unit.Name, Count: l.Left, Size: b.say(w) + " × " + b.say(h), Kinds: 1}
+			left := Leftover{Step: one.Unit.ID.Step(), Name: one.Unit.Name, Count: l.Left, Size: b.say(w) + " × " + b.say(h), Kinds: 1}
 			if len(m.Variants) > 0 {
 				left.Kinds = m.Variants[i].Kinds
 			}
@@ -74,7 +74,7 @@ func (b *builder) ledger() Ledger {
 	if len(all) > mostCompared {
 		all = all[:mostCompared]
 	}
-	taken := map[string]bool{}
+	taken := map[naming.Unit]bool{}
 	for i, x := range all {
 		seen := x.Piece.Finished(b.t.Seam)
 		if len(x.Piece.Patches) > 100 || b.alikeLook(seen.Mirrored(), x) || taken[x.Unit.ID] {
@@ -93,8 +93,8 @@ func (b *builder) ledger() Ledger {
 }
 
 func (b *builder) countOf(m making.Made) Count {
-	l := b.lines[m.Unit.ID]
-	return Count{Step: m.Unit.ID, Name: m.Unit.Name, Need: l.Need, Made: l.Make() + l.Lent + l.Left, Over: l.Left}
+	l := b.lines[m.Unit.ID.Step()]
+	return Count{Step: m.Unit.ID.Step(), Name: m.Unit.Name, Need: l.Need, Made: l.Make() + l.Lent + l.Left, Over: l.Left}
 }
 
 func (b *builder) hand(x, y making.Made) Hand {
@@ -103,8 +103,8 @@ func (b *builder) hand(x, y making.Made) Hand {
 	if short.Need < long.Need {
 		short, long = long, short
 	}
-	switch base := baseOf(x.Unit.ID); {
-	case base != baseOf(y.Unit.ID):
+	switch {
+	case x.Unit.ID.ID() != y.Unit.ID.ID():
 		h.Says = fmt.Sprintf("%d and %d: mirror images of each other, sewn in batches of their own. Keep the piles apart.", h.Left.Need, h.Right.Need)
 	case h.Left.Need == h.Right.Need:
 		h.Says = fmt.Sprintf("Every run gives both hands, and %d of each are needed.", h.Left.Need)
@@ -125,7 +125,7 @@ func (b *builder) counterSet(m making.Made, short Count) string {
 		return "No turning of the pieced square gives one hand alone."
 	}
 	for _, v := range counter {
-		if wanted, ok := b.t.Made(short.Step); ok && making.Alike(v.Piece.Finished(b.t.Seam), wanted.Piece.Finished(b.t.Seam), b.fabric) {
+		if wanted, ok := b.t.Made(short.Step.Made()); ok && making.Alike(v.Piece.Finished(b.t.Seam), wanted.Piece.Finished(b.t.Seam), b.fabric) {
 			return fmt.Sprintf("A counter-set helps: with the pieced square turned by a quarter before pairing, each run gives %d of %s.", v.Count, short.Name)
 		}
 	}
@@ -133,33 +133,33 @@ func (b *builder) counterSet(m making.Made, short Count) string {
 }
 
 // trimmedDown finds what a bonus could stand in for once it is trimmed.
-func (b *builder) trimmedDown(m making.Made, n int) (words, unit string) {
-	if !strings.Contains(m.Unit.ID, ":bonus") {
+func (b *builder) trimmedDown(m making.Made, n int) (words string, unit naming.Unit) {
+	if !m.Bonus {
 		return "", ""
 	}
 	for _, other := range b.units {
 		w := other.Piece.W
-		if other.Kind != making.PiecedKind || b.lines[other.Unit.ID].Make() == 0 || w != other.Piece.H || w.Cmp(m.Piece.W) >= 0 {
+		if other.Kind != making.PiecedKind || b.lines[other.Unit.ID.Step()].Make() == 0 || w != other.Piece.H || w.Cmp(m.Piece.W) >= 0 {
 			continue
 		}
 		trimmed := m
 		trimmed.Piece = making.TrimHalf(m.Piece, w)
 		if b.alike(other, trimmed) {
 			l, _ := w.Length()
-			return fmt.Sprintf("Trimmed to %s they look like %s: up to %d could stand in. Say so under its bonus.", b.say(l), other.Unit.Name, min(n, b.lines[other.Unit.ID].Make())), other.Unit.ID
+			return fmt.Sprintf("Trimmed to %s they look like %s: up to %d could stand in. Say so under its bonus.", b.say(l), other.Unit.Name, min(n, b.lines[other.Unit.ID.Step()].Make())), other.Unit.ID
 		}
 	}
 	return "", ""
 }
 
 // goodFor says what a leftover can still be: a stand-in for something else that is made, more of what takes it, or a sample.
-func (b *builder) goodFor(m making.Made, n int) (words, unit string) {
+func (b *builder) goodFor(m making.Made, n int) (words string, unit naming.Unit) {
 	for _, other := range b.units {
-		if other.Unit.ID == m.Unit.ID || b.lines[other.Unit.ID].Make() == 0 || other.Kind == making.StripSetKind || baseOf(other.Unit.ID) == baseOf(m.Unit.ID) {
+		if other.Unit.ID == m.Unit.ID || b.lines[other.Unit.ID.Step()].Make() == 0 || other.Kind == making.StripSetKind || other.Unit.ID.ID() == m.Unit.ID.ID() {
 			continue
 		}
 		if other.Piece.W == m.Piece.W && other.Piece.H == m.Piece.H && b.alike(other, m) {
-			return fmt.Sprintf("They look like %s and are as large: up to %d of them could stand in.", other.Unit.Name, min(n, b.lines[other.Unit.ID].Make())), other.Unit.ID
+			return fmt.Sprintf("They look like %s and are as large: up to %d of them could stand in.", other.Unit.Name, min(n, b.lines[other.Unit.ID.Step()].Make())), other.Unit.ID
 		}
 	}
 	if words, unit := b.trimmedDown(m, n); unit != "" {
@@ -168,7 +168,7 @@ func (b *builder) goodFor(m making.Made, n int) (words, unit string) {
 	for _, by := range b.units {
 		for _, act := range by.Acts {
 			for _, t := range act.Takes {
-				if t.Act != m.Unit.ID {
+				if t.Act != m.Unit.ID.Step() {
 					continue
 				}
 				if k := n / t.Each; k > 0 {
@@ -178,7 +178,7 @@ func (b *builder) goodFor(m making.Made, n int) (words, unit string) {
 			}
 		}
 	}
-	if strings.Contains(m.Unit.ID, ":bonus") {
+	if m.Bonus {
 		return "Units for a border, a small quilt or a label.", ""
 	}
 	return "Spare units, or the beginnings of a border.", ""

@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
 )
@@ -25,7 +26,7 @@ func (b *builder) marks(out *Layout, left measure.Length) {
 	}
 	b.borderMarks(out)
 	place := b.placing(left)
-	line := func(seam string, x1, y1, x2, y2 float64) {
+	line := func(seam naming.Seam, x1, y1, x2, y2 float64) {
 		x1, y1 = place(x1, y1)
 		x2, y2 = place(x2, y2)
 		b.mark(out, seam, x1, y1, x2, y2)
@@ -59,16 +60,16 @@ func (b *builder) marks(out *Layout, left measure.Length) {
 			above := l.Kinds[l.Rows[r-1]]
 			from, to := l.Shared(above, k)
 			if from < to {
-				line(quilt.RowsStep, columns[from], y, columns[to], y)
+				line(naming.Rows.Seam(), columns[from], y, columns[to], y)
 			} else { // a strip right through
-				line(quilt.RowsStep, 0, y, columns[len(columns)-1], y)
+				line(naming.Rows.Seam(), 0, y, columns[len(columns)-1], y)
 			}
 			for c := from; c < to; c++ {
 				up, down := above.Cells[c-above.Start], k.Cells[c-k.Start]
 				_, h := l.Blocks[up.Unit].Piece.Turn(up.Turn).Finished(l.Seam).Size()
-				crosses(piece.Meet(ends(up, piece.Bottom), ends(down, piece.Top), quilt.RowsStep), columns[c], y-h.Inches())
+				crosses(piece.Meet(ends(up, piece.Bottom), ends(down, piece.Top), naming.Rows.Seam()), columns[c], y-h.Inches())
 				if c > from {
-					m := piece.Meeting{Over: quilt.RowsStep, A: piece.End{Seam: above.SeamID(c - above.Start), E: -1}, B: piece.End{Seam: k.SeamID(c - k.Start), E: 1}}
+					m := piece.Meeting{Over: naming.Rows.Seam(), A: piece.End{Seam: above.SeamID(c - above.Start), E: -1}, B: piece.End{Seam: k.SeamID(c - k.Start), E: 1}}
 					crosses([]piece.Meeting{m}, columns[c], y)
 				}
 			}
@@ -78,7 +79,7 @@ func (b *builder) marks(out *Layout, left measure.Length) {
 }
 
 // mark draws a seam of the whole quilt with its allowances.
-func (b *builder) mark(out *Layout, seam string, x1, y1, x2, y2 float64) {
+func (b *builder) mark(out *Layout, seam naming.Seam, x1, y1, x2, y2 float64) {
 	drawn := Line{seam, round(x1), round(y1), round(x2), round(y2)}
 	out.Seams = append(out.Seams, drawn)
 	s := b.t.Seam.Inches()
@@ -102,7 +103,7 @@ func (b *builder) borderMarks(out *Layout) {
 			inset = t
 		}
 		// +1 presses these toward the border, which lies left of each of them.
-		sides, ends := quilt.SidesStep(ring.Border.ID), quilt.EndsStep(ring.Border.ID)
+		sides, ends := ring.Border.ID.Sides().Seam(), ring.Border.ID.Ends().Seam()
 		b.mark(out, sides, off+t, off+h-t, off+t, off+t)
 		b.mark(out, sides, off+w-t, off+t, off+w-t, off+h-t)
 		b.mark(out, ends, off, off+t, off+w, off+t)

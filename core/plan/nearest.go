@@ -7,6 +7,7 @@ import (
 	"vicis/core/cutting"
 	"vicis/core/document"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
@@ -15,7 +16,7 @@ import (
 // between two numbers of rows and of columns.
 func NearTo(d document.Document, width, height measure.Written) ([]Measure, problem.List) {
 	list := []Measure{}
-	b := &builder{d: d, x: d, acts: map[string]step{}}
+	b := &builder{d: d, x: d, acts: map[naming.Step]step{}}
 	b.table()
 	wish := [2]measure.Length{}
 	for i, one := range []struct {

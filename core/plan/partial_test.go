@@ -49,8 +49,8 @@ func TestAPartialPlanIsMarked(t *testing.T) {
 func TestALaidBlockTakenOutIsSaidAtItsCell(t *testing.T) {
 	for _, d := range blocks(t) {
 		laid := d.Top.Repeat[0][0].Unit
-		base, _, _ := strings.Cut(laid, ":")
-		d.Parts = slices.DeleteFunc(slices.Clone(d.Parts), func(u making.Unit) bool { return u.ID == base })
+		base, _, _ := strings.Cut(string(laid), ":")
+		d.Parts = slices.DeleteFunc(slices.Clone(d.Parts), func(u making.Unit) bool { return string(u.ID) == base })
 		p, problems := plan.Make(d, nil)
 		hasWorkOrSaysWhy(t, p, problems)
 		if stops := problems.Stops(); len(p.Steps) > 0 || len(stops) == 0 || !strings.HasPrefix(stops[0].At, "/top/repeat/0/0") && !strings.HasPrefix(stops[0].At, "/units/") {

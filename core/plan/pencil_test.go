@@ -153,13 +153,13 @@ func TestEverySumStandsUpToAPencil(t *testing.T) {
 			}
 		}
 		for _, s := range p.Steps {
-			check(s.ID, s.Working)
+			check(string(s.ID), s.Working)
 		}
 		for _, c := range p.Cut {
 			check("cloth "+c.Fabric, c.Working)
 			for _, s := range c.Strips {
 				if s.Patches != nil {
-					check(s.Step, s.Patches.Working)
+					check(string(s.Step), s.Patches.Working)
 				}
 			}
 		}
@@ -183,14 +183,14 @@ func TestTheOrderNeverWaitsForItself(t *testing.T) {
 		stage := 0
 		for _, s := range p.Steps {
 			for _, take := range s.Takes {
-				if !done[take.Step] {
+				if !done[string(take.Step)] {
 					t.Errorf("%s: %s takes %s before it is made", name, s.ID, take.Step)
 				}
 			}
-			if done[s.ID] {
+			if done[string(s.ID)] {
 				t.Errorf("%s: %s stands twice", name, s.ID)
 			}
-			done[s.ID] = true
+			done[string(s.ID)] = true
 			for batching.Stages[stage] != s.Stage {
 				stage++ // runs out of bounds when a stage comes back
 			}

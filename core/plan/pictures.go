@@ -6,6 +6,7 @@ import (
 	"vicis/core/batching"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/pressing"
 	"vicis/core/quilt"
@@ -36,7 +37,7 @@ type Band struct {
 
 // Line is a seam.
 type Line struct {
-	Seam string `json:"seam,omitempty" doc:"The decision of pressing it belongs to"`
+	Seam naming.Seam `json:"seam,omitempty" doc:"The decision of pressing it belongs to"`
 
 	X1 float64 `json:"x1"`
 	Y1 float64 `json:"y1"`
@@ -55,26 +56,26 @@ type Cross struct {
 
 // Layout is the quilt as a picture of pictures, finished, in inches.
 type Layout struct {
-	W       float64            `json:"w"`
-	H       float64            `json:"h"`
-	Blocks  map[string]Picture `json:"blocks" doc:"Each unit that is laid, finished"`
-	Cells   []Placed           `json:"cells"`
-	Borders []Patch            `json:"borders"`
-	Seams   []Line             `json:"seams" doc:"Between blocks, rows and borders, where they are few enough to be told apart"`
-	Bands   []Band             `json:"bands" doc:"Their allowances, as they lie on the back"`
-	Crosses []Cross            `json:"crosses" doc:"Where seams meet across them"`
+	W       float64                 `json:"w"`
+	H       float64                 `json:"h"`
+	Blocks  map[naming.Unit]Picture `json:"blocks" doc:"Each unit that is laid, finished"`
+	Cells   []Placed                `json:"cells"`
+	Borders []Patch                 `json:"borders"`
+	Seams   []Line                  `json:"seams" doc:"Between blocks, rows and borders, where they are few enough to be told apart"`
+	Bands   []Band                  `json:"bands" doc:"Their allowances, as they lie on the back"`
+	Crosses []Cross                 `json:"crosses" doc:"Where seams meet across them"`
 }
 
 // Placed is a block in its place, turned about its middle.
 type Placed struct {
-	Block string  `json:"block"`
-	X     float64 `json:"x"`
-	Y     float64 `json:"y"`
-	Turn  int     `json:"turn"`
+	Block naming.Unit `json:"block"`
+	X     float64     `json:"x"`
+	Y     float64     `json:"y"`
+	Turn  int         `json:"turn"`
 }
 
 func emptyLayout() Layout {
-	return Layout{Blocks: map[string]Picture{}, Cells: []Placed{}, Borders: []Patch{}, Seams: []Line{}, Bands: []Band{}, Crosses: []Cross{}}
+	return Layout{Blocks: map[naming.Unit]Picture{}, Cells: []Placed{}, Borders: []Patch{}, Seams: []Line{}, Bands: []Band{}, Crosses: []Cross{}}
 }
 
 func round(v float64) float64 { return math.Round(v*1e4) / 1e4 }
@@ -150,7 +151,7 @@ func band(l Line, width, w, h float64) []float64 {
 }
 
 // pictures draws every unit and what every step makes.
-func (b *builder) pictures(into map[string]Picture) {
+func (b *builder) pictures(into map[naming.Step]Picture) {
 	for _, m := range b.units {
 		for _, act := range m.Acts {
 			drawn := b.picture(act.Piece, &b.press)
@@ -158,7 +159,7 @@ func (b *builder) pictures(into map[string]Picture) {
 			into[act.ID] = drawn
 		}
 		for _, one := range m.Each() {
-			into[one.Unit.ID] = b.picture(one.Piece, &b.press)
+			into[one.Unit.ID.Step()] = b.picture(one.Piece, &b.press)
 		}
 	}
 	for _, f := range b.cut.Fabrics {
@@ -167,7 +168,7 @@ func (b *builder) pictures(into map[string]Picture) {
 		}
 	}
 	for _, ring := range b.layout.Rings {
-		if id := quilt.CornerSquares(ring.Border.ID); ring.Border.Corners != "" && ring.Border.Corner == nil {
+		if id := ring.Border.ID.Squares(); ring.Border.Corners != "" && ring.Border.Corner == nil {
 			into[id] = b.picture(b.acts[id].act.Piece, nil)
 		}
 	}
@@ -258,7 +259,7 @@ func (b *builder) onPoint(out *Layout, left measure.Length) {
 		}
 	}
 	for _, c := range l.Corners(b.plain) {
-		place(c.Row+c.Down, c.Column+c.Right, quilt.Cell{Unit: quilt.CornerTriangle, Turn: c.Turn})
+		place(c.Row+c.Down, c.Column+c.Right, quilt.Cell{Unit: naming.CornerTriangle, Turn: c.Turn})
 	}
 }
 
@@ -330,7 +331,7 @@ func (b *builder) piecedRing(i int) []Placed {
 	return list
 }
 
-func (b *builder) made(unit string) making.Made {
+func (b *builder) made(unit naming.Unit) making.Made {
 	m, _ := b.t.Made(unit)
 	return m
 }

@@ -6,6 +6,7 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
 )
@@ -15,7 +16,7 @@ func bordered(t testing.TB, columns, rows int, unfinished string) document.Docum
 	t.Helper()
 	d := plain(t, columns, rows)
 	small := func(id, role string) making.Unit {
-		return making.Unit{ID: id, Name: "Small " + id, How: &making.PlainPatch{Role: role, Width: making.Breadth(unfinished), Height: making.Breadth(unfinished)}}
+		return making.Unit{ID: naming.Unit(id), Name: "Small " + id, How: &making.PlainPatch{Role: role, Width: making.Breadth(unfinished), Height: making.Breadth(unfinished)}}
 	}
 	d.Parts = append(d.Parts, small("dark", "A"), small("light", "B"))
 	d.Top.Borders = []quilt.Border{{ID: "edge", Name: "the edge", Cells: []quilt.Cell{{Unit: "dark"}, {Unit: "light"}}, Corners: "B"}}
@@ -25,7 +26,7 @@ func bordered(t testing.TB, columns, rows int, unfinished string) document.Docum
 func counts(p plan.Plan) map[string]int {
 	made := map[string]int{}
 	for _, s := range p.Steps {
-		made[s.ID] = s.Make
+		made[string(s.ID)] = s.Make
 	}
 	return made
 }
@@ -125,7 +126,7 @@ func TestBadPiecedBordersAreSaidAtTheirPlace(t *testing.T) {
 func tiledWithBorders(t *testing.T, p plan.Plan) {
 	t.Helper()
 	q := p
-	q.Quilt.Blocks = map[string]plan.Picture{}
+	q.Quilt.Blocks = map[naming.Unit]plan.Picture{}
 	for id, b := range p.Quilt.Blocks {
 		q.Quilt.Blocks[id] = b
 	}

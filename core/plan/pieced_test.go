@@ -12,6 +12,7 @@ import (
 	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -42,7 +43,7 @@ func fromLibrary(t testing.TB, id string) document.Document {
 func unit(t testing.TB, d document.Document, id string) *making.Unit {
 	t.Helper()
 	for i := range d.Parts {
-		if d.Parts[i].ID == id {
+		if string(d.Parts[i].ID) == id {
 			return &d.Parts[i]
 		}
 	}
@@ -123,25 +124,25 @@ func TestLeftoversSayWhatTheyAreGoodFor(t *testing.T) {
 	snow := unit(t, d, "snowball").How.(*making.FlippedCorners)
 	snow.Bonus = true
 	d.Parts = append(d.Parts, making.Unit{ID: "half", Name: "Half", How: &making.HalfSquare{Way: making.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: "1 in"}},
-		making.Unit{ID: "rows", Name: "Halves", How: &making.Grid{Rows: grid(6, 6, "half")}})
-	d.Top.Repeat = [][]quilt.Cell{{{Unit: "snowball"}, {Unit: "rows"}}}
+		making.Unit{ID: "halves", Name: "Halves", How: &making.Grid{Rows: making.Rows(grid(6, 6, "half"))}})
+	d.Top.Repeat = [][]quilt.Cell{{{Unit: "snowball"}, {Unit: "halves"}}}
 	p := planned(t, d)
 	if len(p.Ledger.Leftovers) != 1 || p.Ledger.Leftovers[0].Count != 32 || !strings.Contains(p.Ledger.Leftovers[0].GoodFor, "Trimmed to 1½″ they look like Half: up to 32") {
 		t.Fatalf("%+v", p.Ledger.Leftovers)
 	}
 	snow.BonusTo = "1 in"
-	unit(t, d, "half").Also = []string{"snowball:bonus-a"}
+	unit(t, d, "half").Also = []naming.Unit{"snowball:bonus-a"}
 	before, after := step(t, p, "half").Make, step(t, planned(t, d), "half")
 	if before != 288 || after.Make != 256 || len(after.Also) != 1 || after.Also[0].Count != 32 || !strings.Contains(after.Working.Sums[0], "− 32 that Snowball, bonus stands in for = 256") {
 		t.Errorf("%d, then %+v", before, after)
 	}
-	unit(t, d, "rows").Also = []string{"snowball:bonus-a"}
+	unit(t, d, "halves").Also = []naming.Unit{"snowball:bonus-a"}
 	_, problems := plan.Make(d, nil)
 	if stops := problems.Stops(); len(stops) != 1 || stops[0].Code != "promised-twice" {
 		t.Errorf("promised twice: %v", stops)
 	}
-	unit(t, d, "rows").Also = nil
-	unit(t, d, "half").Also = []string{"snowball"}
+	unit(t, d, "halves").Also = nil
+	unit(t, d, "half").Also = []naming.Unit{"snowball"}
 	if _, problems := plan.Make(d, nil); len(problems.Stops()) != 1 || problems.Stops()[0].Code != "stand-in-differs" || problems.Stops()[0].At != "/units/1/also/0" {
 		t.Errorf("a snowball for a half: %v", problems.Stops())
 	}
@@ -151,7 +152,7 @@ func grid(rows, columns int, unit string) [][]making.GridCell {
 	list := make([][]making.GridCell, rows)
 	for i := range list {
 		for range columns {
-			list[i] = append(list[i], making.GridCell{Unit: unit})
+			list[i] = append(list[i], making.GridCell{Unit: naming.Unit(unit)})
 		}
 	}
 	return list
@@ -312,11 +313,11 @@ func TestPointsAndJoints(t *testing.T) {
 	d.Parts = []making.Unit{
 		{ID: "a", Name: "A", How: &making.PlainPatch{Role: "A", Width: "2 1/2 in", Height: "2 1/2 in"}},
 		{ID: "b", Name: "B", How: &making.PlainPatch{Role: "B", Width: "2 5/8 in", Height: "2 1/2 in"}},
-		{ID: "block", Name: "Block", How: &making.Grid{Rows: [][]making.GridCell{{{Unit: "a"}, {Unit: "b"}}, {{Unit: "b"}, {Unit: "a"}}}, Apart: true}},
+		{ID: "block", Name: "Block", How: &making.Grid{Rows: making.Rows([][]making.GridCell{{{Unit: "a"}, {Unit: "b"}}, {{Unit: "b"}, {Unit: "a"}}}), Apart: true}},
 	}
 	warned(t, d, "joints-miss", "/units/2", "miss each other by ⅛″")
-	d.Parts[2] = making.Unit{ID: "block", Name: "Block", How: &making.Grid{Rows: [][]making.GridCell{{{Unit: "a"}, {Unit: "b"}}}}}
-	d.Parts = append(d.Parts, making.Unit{ID: "other", Name: "Other", How: &making.Grid{Rows: [][]making.GridCell{{{Unit: "b"}, {Unit: "a"}}}}})
+	d.Parts[2] = making.Unit{ID: "block", Name: "Block", How: &making.Grid{Rows: making.Rows([][]making.GridCell{{{Unit: "a"}, {Unit: "b"}}})}}
+	d.Parts = append(d.Parts, making.Unit{ID: "other", Name: "Other", How: &making.Grid{Rows: making.Rows([][]making.GridCell{{{Unit: "b"}, {Unit: "a"}}})}})
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}}, {{Unit: "other"}}}
 	warned(t, d, "joints-miss", "/top/repeat", "by ⅛″")
 }
@@ -366,7 +367,7 @@ func TestAlikeRowsApart(t *testing.T) {
 	other.Sky = "C"
 	side.How = &other
 	grid := unit(t, d, "block").How.(*making.Grid)
-	grid.Rows[1][0].Unit, grid.Rows[1][2].Unit = "side", "side"
+	grid.Rows[1].Cells[0].Unit, grid.Rows[1].Cells[2].Unit = "side", "side"
 	d.Parts = append(d.Parts[:1:1], append([]making.Unit{side}, d.Parts[1:]...)...)
 	p := planned(t, d)
 	r, _ := plan.RemediesFor(d)

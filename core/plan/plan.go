@@ -14,6 +14,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/pressing"
 	"vicis/core/problem"
@@ -22,42 +23,42 @@ import (
 
 // Plan is what the screens show. Every length in it reads as the project's ruler does.
 type Plan struct {
-	Name     string             `json:"name"`
-	Measure  measure.Units      `json:"measure"`
-	Hand     string             `json:"hand"`
-	Chain    int                `json:"chain" doc:"Units on one chain before it is cut"`
-	Seam     Seam               `json:"seam"`
-	Finished Size               `json:"finished" doc:"The whole quilt with its borders"`
-	Block    Size               `json:"block" doc:"One block, finished"`
-	Rows     int                `json:"rows"`
-	Columns  int                `json:"columns"`
-	Blocks   int                `json:"blocks"`
-	Set      string             `json:"set" doc:"How the blocks are set, in words"`
-	Steps    []Step             `json:"steps" doc:"Everything that is counted, in the order of the work"`
-	Stages   []batching.Stage   `json:"stages"`
-	Cut      []FabricCut        `json:"cut"`
-	Sets     []SetCut           `json:"sets"`
-	Taken    []Taken            `json:"taken" doc:"How many of each supply are used up"`
-	Remnants []Remnant          `json:"remnants" doc:"What is left once all is cut"`
-	Ends     string             `json:"ends" doc:"What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing"`
-	Test     string             `json:"test" doc:"The test strip to sew before the first batch"`
-	Script   []ScriptPart       `json:"script" doc:"The cutting in the order of the table"`
-	Press    Pressing           `json:"press"`
-	Trim     []Trim             `json:"trim"`
-	Pictures map[string]Picture `json:"pictures" doc:"True drawings by the id of the step or unit"`
-	Quilt    Layout             `json:"quilt"`
-	Values   Values             `json:"values"`
-	Ledger   Ledger             `json:"ledger"`
-	Partial  string             `json:"partial" doc:"What is left out of a plan that something stops: it is drawn without that, and nothing of it is counted"`
-	Things   []Thing            `json:"things" doc:"Everything that can be laid or sewn into another, each variant for itself"`
+	Name     string                  `json:"name"`
+	Measure  measure.Units           `json:"measure"`
+	Hand     string                  `json:"hand"`
+	Chain    int                     `json:"chain" doc:"Units on one chain before it is cut"`
+	Seam     Seam                    `json:"seam"`
+	Finished Size                    `json:"finished" doc:"The whole quilt with its borders"`
+	Block    Size                    `json:"block" doc:"One block, finished"`
+	Rows     int                     `json:"rows"`
+	Columns  int                     `json:"columns"`
+	Blocks   int                     `json:"blocks"`
+	Set      string                  `json:"set" doc:"How the blocks are set, in words"`
+	Steps    []Step                  `json:"steps" doc:"Everything that is counted, in the order of the work"`
+	Stages   []batching.Stage        `json:"stages"`
+	Cut      []FabricCut             `json:"cut"`
+	Sets     []SetCut                `json:"sets"`
+	Taken    []Taken                 `json:"taken" doc:"How many of each supply are used up"`
+	Remnants []Remnant               `json:"remnants" doc:"What is left once all is cut"`
+	Ends     string                  `json:"ends" doc:"What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing"`
+	Test     string                  `json:"test" doc:"The test strip to sew before the first batch"`
+	Script   []ScriptPart            `json:"script" doc:"The cutting in the order of the table"`
+	Press    Pressing                `json:"press"`
+	Trim     []Trim                  `json:"trim"`
+	Pictures map[naming.Step]Picture `json:"pictures" doc:"True drawings by the id of the step or unit"`
+	Quilt    Layout                  `json:"quilt"`
+	Values   Values                  `json:"values"`
+	Ledger   Ledger                  `json:"ledger"`
+	Partial  string                  `json:"partial" doc:"What is left out of a plan that something stops: it is drawn without that, and nothing of it is counted"`
+	Things   []Thing                 `json:"things" doc:"Everything that can be laid or sewn into another, each variant for itself"`
 }
 
 // Thing is one thing that is made, by the name it is taken by.
 type Thing struct {
-	ID       string `json:"id"`
-	Unit     string `json:"unit"`
-	Name     string `json:"name"`
-	Finished string `json:"finished"`
+	ID       naming.Unit `json:"id"`
+	Unit     naming.Unit `json:"unit"`
+	Name     string      `json:"name"`
+	Finished string      `json:"finished"`
 }
 
 // Seam is the allowance as the ruler reads it.
@@ -82,17 +83,19 @@ type Size struct {
 
 // Step is one thing that is counted. Its id is made of ids in the document, so it survives changes of size and order.
 type Step struct {
-	ID      string         `json:"id"`
+	ID      naming.Step    `json:"id"`
 	Name    string         `json:"name"`
 	Stage   batching.Stage `json:"stage"`
 	Does    string         `json:"does" enum:"cut,sew,sub-cut,mark,trim"`
+	Group   naming.Unit    `json:"group" doc:"Steps that belong together have the same: the joins of one unit; a pile of strips is its own"`
+	Behind  bool           `json:"behind" doc:"It is for what comes behind the top or round its edge"`
 	Says    string         `json:"says" doc:"What to do, in the imperative"`
 	One     string         `json:"one" doc:"What one of it is called"`
 	Make    int            `json:"make" doc:"How many are to be made, spares included"`
 	Spare   int            `json:"spare"`
 	Size    string         `json:"size" doc:"What one measures unfinished, as the ruler reads; empty while it is no rectangle"`
 	Exact   string         `json:"exact" doc:"The same size exactly: work tallied at another size no longer fits"`
-	Picture string         `json:"picture" doc:"Key into pictures; empty where the quilt itself is the picture"`
+	Picture naming.Step    `json:"picture" doc:"Key into pictures; empty where the quilt itself is the picture"`
 	Takes   []Take         `json:"takes"`
 	Working Working        `json:"working" doc:"How many are to be made, and why"`
 	Press   string         `json:"press" doc:"Which way its seams go, set first or not; empty where nothing is pressed"`
@@ -102,19 +105,19 @@ type Step struct {
 
 // StandIn is so many of another step's things that are used in a step's place.
 type StandIn struct {
-	Step  string `json:"step"`
-	Count int    `json:"count"`
+	Step  naming.Step `json:"step"`
+	Count int         `json:"count"`
 }
 
 // Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out of
 // the same run take together: what they take is used up once.
 type Take struct {
-	Step     string `json:"step"`
-	Each     int    `json:"each"`
-	Per      int    `json:"per"`
-	Together string `json:"together,omitempty" doc:"The run that several steps fall out of"`
-	Part     int    `json:"part,omitempty" doc:"Where other steps are cut from the same strips or sets: the width of one, in 1/24384 inch"`
-	Whole    int    `json:"whole,omitempty" doc:"And the length that one strip or set has for them"`
+	Step     naming.Step `json:"step"`
+	Each     int         `json:"each"`
+	Per      int         `json:"per"`
+	Together naming.Step `json:"together,omitempty" doc:"The run that several steps fall out of"`
+	Part     int         `json:"part,omitempty" doc:"Where other steps are cut from the same strips or sets: the width of one, in 1/24384 inch"`
+	Whole    int         `json:"whole,omitempty" doc:"And the length that one strip or set has for them"`
 }
 
 // Sewing is what a batch at the machine needs to know.
@@ -154,7 +157,7 @@ type FabricCut struct {
 
 // StripCut is strips of one width from one fabric.
 type StripCut struct {
-	Step    string          `json:"step"`
+	Step    naming.Step     `json:"step"`
 	Width   measure.Reading `json:"width" doc:"To cut, on a mark of the ruler"`
 	Count   int             `json:"count"`
 	Ends    []float64       `json:"ends" doc:"Where each of them ends along the cloth, in inches from its raw end"`
@@ -168,7 +171,7 @@ type StripCut struct {
 // SetCut is the sub-cuts of one strip set.
 type SetCut struct {
 	Set     string          `json:"set"`
-	SetStep string          `json:"setStep"`
+	SetStep naming.Step     `json:"setStep"`
 	Wide    measure.Reading `json:"wide" doc:"What the pressed set measures across its strips"`
 	Working Working         `json:"working" doc:"How wide, and why"`
 	Strips  string          `json:"strips" doc:"What it is sewn from"`
@@ -188,7 +191,7 @@ type Across struct {
 
 // SubCut is pieces of one width from strips or strip sets.
 type SubCut struct {
-	Step     string          `json:"step"`
+	Step     naming.Step     `json:"step"`
 	Name     string          `json:"name"`
 	Width    measure.Reading `json:"width"`
 	PerStrip int             `json:"perStrip" doc:"From one strip or set that gives nothing else"`
@@ -211,18 +214,18 @@ type Layup struct {
 type Mark struct {
 	At    float64         `json:"at" doc:"In inches from the raw end"`
 	Reads measure.Reading `json:"reads" doc:"On the ruler, from the end squared last"`
-	Step  string          `json:"step"`
+	Step  naming.Step     `json:"step"`
 }
 
 // Trim is what one kind of thing measures.
 type Trim struct {
-	ID         string  `json:"id"`
-	Name       string  `json:"name"`
-	Kind       string  `json:"kind"`
-	Picture    string  `json:"picture"`
-	Unfinished string  `json:"unfinished"`
-	Finished   string  `json:"finished" doc:"Empty for a strip set, which is as long as the cloth is wide"`
-	Working    Working `json:"working"`
+	ID         naming.Step `json:"id"`
+	Name       string      `json:"name"`
+	Kind       string      `json:"kind"`
+	Picture    naming.Step `json:"picture"`
+	Unfinished string      `json:"unfinished"`
+	Finished   string      `json:"finished" doc:"Empty for a strip set, which is as long as the cloth is wide"`
+	Working    Working     `json:"working"`
 }
 
 // Make plans a document. With a problem that stops, the plan holds what can still be planned: nothing, the pictures of the units
@@ -237,10 +240,10 @@ func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 
 // whole plans a document or nothing of it but the pictures of its units.
 func whole(d document.Document, problems problem.List) (Plan, problem.List) {
-	b := builder{d: d, x: d, problems: problems, acts: map[string]step{}}
+	b := builder{d: d, x: d, problems: problems, acts: map[naming.Step]step{}}
 	b.table()
 	p := Plan{
-		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages, Pictures: map[string]Picture{},
+		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages, Pictures: map[naming.Step]Picture{},
 		Steps: []Step{}, Cut: []FabricCut{}, Sets: []SetCut{}, Script: []ScriptPart{}, Taken: []Taken{}, Remnants: []Remnant{}, Trim: []Trim{}, Press: emptyPressing(), Quilt: emptyLayout(), Values: Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}},
 		Ledger: emptyLedger(), Things: []Thing{},
 	}
@@ -253,7 +256,7 @@ func whole(d document.Document, problems problem.List) (Plan, problem.List) {
 	if !good {
 		for _, m := range b.units {
 			for _, one := range m.Each() {
-				p.Pictures[one.Unit.ID] = b.picture(one.Piece, nil)
+				p.Pictures[one.Unit.ID.Step()] = b.picture(one.Piece, nil)
 			}
 		}
 		return p, b.problems
@@ -298,7 +301,7 @@ func (b *builder) settle() bool {
 	b.layout = b.press.Layout
 	for _, ring := range b.layout.Rings {
 		if role := ring.Border.Corners; role != "" && ring.Border.Corner == nil {
-			id := quilt.CornerSquares(ring.Border.ID)
+			id := ring.Border.ID.Squares()
 			act := making.Act{ID: id, Does: making.Cuts, Name: "corner square of " + ring.Border.Name, Piece: piece.Cut(role, ring.Width, ring.Width), Patch: &making.Patch{Role: role, W: ring.Width, H: ring.Width}}
 			b.acts[id] = step{making.Made{Kind: making.PatchKind}, act}
 		}
@@ -309,14 +312,14 @@ func (b *builder) settle() bool {
 	b.cut = cutting.Cut(b.units, b.layout, b.lines, &b.t, b.shelf, b.buying, b.waits)
 	for _, set := range b.cut.Sets {
 		n := set.Layups.Strips
-		b.lines[set.Set], b.demand.Runs[set.Set] = demand.Line{Need: n, Runs: n}, n
+		b.lines[set.Set.Step()], b.demand.Runs[set.Set.Step()] = demand.Line{Need: n, Runs: n}, n
 	}
 	return true
 }
 
 // planned goes as far as the cutting.
 func planned(d document.Document) (*builder, bool) {
-	b := &builder{d: d, x: d, acts: map[string]step{}}
+	b := &builder{d: d, x: d, acts: map[naming.Step]step{}}
 	b.table()
 	return b, !b.problems.Stopped() && b.make() && b.settle()
 }
@@ -326,7 +329,7 @@ func (b *builder) make() bool {
 	made, order := making.All(b.x.Parts, b.t)
 	b.problems = b.problems.Once()
 	b.known = made
-	b.t.Made = func(id string) (making.Made, bool) { m, ok := b.known[id]; return m, ok }
+	b.t.Made = func(id naming.Unit) (making.Made, bool) { m, ok := b.known[id]; return m, ok }
 	for _, id := range order {
 		m := made[id]
 		b.units = append(b.units, m)
@@ -349,7 +352,7 @@ func (b *builder) make() bool {
 
 // fill makes what lies between and round the blocks of a top, sashing or triangles, part of the units and cells of the quilt.
 func (b *builder) fill(top quilt.Top) {
-	b.units = slices.DeleteFunc(b.units, func(m making.Made) bool { return quilt.Fills(m.Unit.ID) })
+	b.units = slices.DeleteFunc(b.units, func(m making.Made) bool { return m.Unit.ID.Fills() })
 	for _, m := range append(quilt.Sashes(top, &b.t), quilt.Triangles(top, &b.t)...) {
 		b.units = append(b.units, m)
 		b.known[m.Unit.ID] = m
@@ -369,7 +372,7 @@ func (b *builder) toMeasure() {
 	w, _ := size.Width.Length(b.d.Units)
 	h, _ := size.Height.Length(b.d.Units)
 	for i, m := range b.units {
-		if !b.waits[m.Unit.ID] || quilt.Fills(m.Unit.ID) {
+		if !b.waits[m.Unit.ID.Step()] || m.Unit.ID.Fills() {
 			continue
 		}
 		acts := slices.Clone(m.Acts)
@@ -385,7 +388,7 @@ func (b *builder) toMeasure() {
 func (b *builder) things() []Thing {
 	list := []Thing{}
 	for _, m := range b.units {
-		if m.Kind == making.StripSetKind || m.Unit.Of > 0 || quilt.Fills(m.Unit.ID) {
+		if m.Kind == making.StripSetKind || m.Unit.Of > 0 || m.Unit.ID.Fills() {
 			continue
 		}
 		for _, one := range m.Each() {
@@ -398,15 +401,7 @@ func (b *builder) things() []Thing {
 
 // asking is what the document says of the pressing.
 func (b *builder) asking() pressing.Asking {
-	return pressing.Asking{School: func(unit string) pressing.School { return b.d.Schools.PressOf(baseOf(unit)) }, Lightness: b.lightness, Look: b.fabric, Fixed: b.fixed}
-}
-
-// baseOf is the unit, row kind or border of the document that a step or a unit made belongs to.
-func baseOf(id string) string {
-	id, _, _ = strings.Cut(id, "/")
-	id, _, _ = strings.Cut(id, ":")
-	id, _, _ = strings.Cut(id, "@")
-	return id
+	return pressing.Asking{School: func(unit naming.Unit) pressing.School { return b.d.Schools.PressOf(unit.ID()) }, Lightness: b.lightness, Look: b.fabric, Fixed: b.fixed}
 }
 
 // step is an act with the unit it belongs to.
@@ -419,22 +414,22 @@ type step struct {
 type builder struct {
 	d        document.Document
 	x        document.Document // the same with its colourways written out
-	acts     map[string]step
+	acts     map[naming.Step]step
 	problems problem.List
 	t        making.Table
 	seam     Seam
-	known    map[string]making.Made
-	longest  measure.Length  // ruler
-	waits    map[string]bool // what is cut to the size of the pieced blocks
-	plain    quilt.Top       // before its sashing was written out as cells
+	known    map[naming.Unit]making.Made
+	longest  measure.Length       // ruler
+	waits    map[naming.Step]bool // what is cut to the size of the pieced blocks
+	plain    quilt.Top            // before its sashing was written out as cells
 	shelf    cloth.Shelf
 	buying   cutting.Buying
 	units    []making.Made
 	press    pressing.Plan
 	layout   quilt.Layout
-	lines    map[string]demand.Line
+	lines    map[naming.Step]demand.Line
 	demand   demand.Plan
-	fixed    map[string]int // seams that are held to a side
+	fixed    map[naming.Seam]int // seams that are held to a side
 	cut      cutting.Plan
 	batches  []batching.Batch
 }
@@ -499,7 +494,7 @@ func (b *builder) table() {
 	b.seam = Seam{exact.Read(stitched), exact.Read(fold), exact.Read(s)}
 	b.x = d.Expanded(&b.problems)
 	b.fixed = d.Fixed(&b.problems)
-	spun := map[string]bool{}
+	spun := map[naming.Crossing]bool{}
 	if d.Press != nil {
 		for _, seam := range d.Press.Spun {
 			spun[seam] = true
@@ -592,7 +587,7 @@ func (b *builder) fabric(role string) string {
 
 // count finds how many of everything. false when things stand in for each other in a ring.
 func (b *builder) count() bool {
-	d := demand.Demand{Wanted: map[string]int{}, Also: map[string][]string{}, Spares: b.d.Spares}
+	d := demand.Demand{Wanted: map[naming.Step]int{}, Also: map[naming.Step][]naming.Step{}, Spares: b.d.Spares}
 	for _, m := range b.units {
 		if m.Kind == making.StripSetKind {
 			continue // how many sets and strips the sub-cuts take is for the cutting plan
@@ -610,7 +605,9 @@ func (b *builder) count() bool {
 			d.Sources = append(d.Sources, s)
 		}
 		if len(m.Unit.Also) > 0 {
-			d.Also[m.Unit.ID] = m.Unit.Also
+			for _, other := range m.Unit.Also {
+				d.Also[m.Unit.ID.Step()] = append(d.Also[m.Unit.ID.Step()], other.Step())
+			}
 		}
 	}
 	for _, k := range b.layout.AllRows() {
@@ -618,8 +615,8 @@ func (b *builder) count() bool {
 		d.Wanted[k.ID] = k.Count
 	}
 	if b.layout.OnPoint {
-		d.Sources = append(d.Sources, demand.Source{ID: quilt.CornersOn, Takes: []demand.Take{{ID: quilt.CornerTriangle, Each: 1}}})
-		d.Wanted[quilt.CornersOn] = b.layout.Count[quilt.CornerTriangle]
+		d.Sources = append(d.Sources, demand.Source{ID: naming.CornersOn, Takes: []demand.Take{{ID: naming.CornerTriangle.Step(), Each: 1}}})
+		d.Wanted[naming.CornersOn] = b.layout.Count[naming.CornerTriangle]
 	}
 	var ok bool
 	if b.demand, ok = demand.Count(d); !ok {
@@ -633,7 +630,7 @@ func (b *builder) count() bool {
 // standIns checks what stands in for what: the same look and size, promised once.
 func (b *builder) standIns() bool {
 	good := true
-	promised := map[string]string{}
+	promised := map[naming.Unit]string{}
 	for _, m := range b.units {
 		for i, other := range m.Unit.Also {
 			at := b.place(m) + problem.At("also", i)
@@ -641,7 +638,7 @@ func (b *builder) standIns() bool {
 			switch {
 			case !ok:
 				b.problems.Stop("unit-unknown", at, fmt.Sprintf("“%s” is to stand in for %s, and is not among the units.", other, m.Unit.Name), "Choose another, or take it out.")
-			case baseOf(other) == baseOf(m.Unit.ID) && other == m.Unit.ID:
+			case other == m.Unit.ID:
 				b.problems.Stop("unit-of-itself", at, fmt.Sprintf("%s stands in for itself.", m.Unit.Name), "Take it out.")
 			case promised[other] != "":
 				b.problems.Stop("promised-twice", at, fmt.Sprintf("%s is promised twice: to %s and to %s.", o.Unit.Name, promised[other], m.Unit.Name), "Let it stand in for one of them.")
@@ -669,7 +666,7 @@ func (b *builder) unused() {
 		if u.Of > 0 {
 			i = u.Of - 1
 		}
-		runs[i] += b.demand.Runs[u.ID]
+		runs[i] += b.demand.Runs[u.ID.Step()]
 	}
 	for i, u := range b.d.Parts {
 		if runs[i] == 0 {

@@ -8,6 +8,7 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -50,16 +51,16 @@ func TestOnPointAgainstClosedForms(t *testing.T) {
 		blocks, sides := c.m*c.n+(c.m-1)*(c.n-1), 2*(c.m-1)+2*(c.n-1)
 		made, size, exact := map[string]int{}, map[string]string{}, map[string]string{}
 		for _, s := range p.Steps {
-			made[s.ID], size[s.ID], exact[s.ID] = s.Make, s.Size, s.Exact
+			made[string(s.ID)], size[string(s.ID)], exact[string(s.ID)] = s.Make, s.Size, s.Exact
 		}
-		if p.Blocks != blocks || made["p"] != blocks || made[quilt.SideTriangle] != sides || made[quilt.CornerTriangle] != 4 || made[quilt.CornersOn] != 4 {
+		if p.Blocks != blocks || made["p"] != blocks || made[string(naming.SideTriangle)] != sides || made[string(naming.CornerTriangle)] != 4 || made[string(naming.CornersOn)] != 4 {
 			t.Errorf("%s: %d blocks, %v", name, p.Blocks, made)
 		}
-		if made[quilt.Squares(quilt.SideTriangle)] != (sides+3)/4 || made[quilt.Squares(quilt.CornerTriangle)] != 2 {
+		if made[string(naming.SideTriangle.Squares())] != (sides+3)/4 || made[string(naming.CornerTriangle.Squares())] != 2 {
 			t.Errorf("%s: squares %v", name, made)
 		}
-		for triangle, want := range map[string]float64{quilt.SideTriangle: c.b*math.Sqrt2 + 1.20711, quilt.CornerTriangle: c.b/math.Sqrt2 + 0.85355} {
-			text, _, _ := strings.Cut(exact[quilt.Squares(triangle)], " x ")
+		for triangle, want := range map[string]float64{string(naming.SideTriangle): c.b*math.Sqrt2 + 1.20711, string(naming.CornerTriangle): c.b/math.Sqrt2 + 0.85355} {
+			text, _, _ := strings.Cut(exact[string(naming.Unit(triangle).Squares())], " x ")
 			if text == "" && sides == 0 {
 				continue
 			}
@@ -68,7 +69,7 @@ func TestOnPointAgainstClosedForms(t *testing.T) {
 			}
 		}
 		for _, trim := range p.Trim {
-			if want := map[string]string{quilt.SideTriangle: c.side, quilt.CornerTriangle: c.corner}[trim.ID]; want != "" && trim.Unfinished != "cut from squares of "+want {
+			if want := map[string]string{string(naming.SideTriangle): c.side, string(naming.CornerTriangle): c.corner}[string(trim.ID)]; want != "" && trim.Unfinished != "cut from squares of "+want {
 				t.Errorf("%s: %s %s, not %s", name, trim.Name, trim.Unfinished, want)
 			}
 		}
@@ -116,13 +117,13 @@ func TestBlocksBetween(t *testing.T) {
 	p := planned(t, d)
 	count := map[string]int{}
 	for _, c := range p.Quilt.Cells {
-		count[c.Block]++
+		count[string(c.Block)]++
 		// Blocks in the corners and along the edges are those that stand corner to corner.
 		if edge := c.X < 4 || c.Y < 4; edge && c.Block == "q" {
 			t.Errorf("a block between lies at %v, %v", c.X, c.Y)
 		}
 	}
-	if count["p"] != 12 || count["q"] != 6 || count[quilt.SideTriangle] != 10 {
+	if count["p"] != 12 || count["q"] != 6 || count[string(naming.SideTriangle)] != 10 {
 		t.Errorf("%v", count)
 	}
 	if len(p.Values.Pairs) != 1 || p.Values.Pairs[0].State != "clear" {
@@ -134,7 +135,7 @@ func TestBlocksBetween(t *testing.T) {
 func TestTrianglesFollowTheBlocks(t *testing.T) {
 	d := onPoint(t, 3, 4, "9")
 	d.Top.Point.Larger = "1/2"
-	if trim := trimOf(planned(t, d), quilt.SideTriangle); trim.Unfinished != "cut from squares of 14½″" || len(trim.Working.Sums) != 2 {
+	if trim := trimOf(planned(t, d), string(naming.SideTriangle)); trim.Unfinished != "cut from squares of 14½″" || len(trim.Working.Sums) != 2 {
 		t.Errorf("%+v", trim)
 	}
 	d.Top.Point.Larger = ""
@@ -165,14 +166,14 @@ func TestTrianglesFollowTheBlocks(t *testing.T) {
 	}
 	d.Top.Block = &quilt.Measured{Width: "9 3/8", Height: "9 3/8"}
 	// 8⅞ × 1.4142 + 1.2071 = 13.758
-	if trim := trimOf(planned(t, d), quilt.SideTriangle); trim.Unfinished != "cut from squares of 13⅞″" {
+	if trim := trimOf(planned(t, d), string(naming.SideTriangle)); trim.Unfinished != "cut from squares of 13⅞″" {
 		t.Errorf("%+v", trim)
 	}
 }
 
 func trimOf(p plan.Plan, id string) plan.Trim {
 	for _, trim := range p.Trim {
-		if trim.ID == id {
+		if string(trim.ID) == id {
 			return trim
 		}
 	}

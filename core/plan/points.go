@@ -8,6 +8,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
@@ -23,7 +24,7 @@ const noticed = measure.Inch / 64
 func (b *builder) points() {
 	for _, m := range b.units {
 		for _, one := range m.Each() {
-			if b.lines[one.Unit.ID].Make() > 0 {
+			if b.lines[one.Unit.ID.Step()].Make() > 0 {
 				b.tips(one)
 			}
 		}
@@ -35,9 +36,8 @@ func (b *builder) place(m making.Made) string {
 	if m.Unit.Of > 0 {
 		return problem.At("units", m.Unit.Of-1)
 	}
-	id, _, _ := strings.Cut(m.Unit.ID, ":")
 	for i, u := range b.d.Parts {
-		if u.ID == id {
+		if u.ID == m.Unit.ID.Whole() {
 			return problem.At("units", i)
 		}
 	}
@@ -61,11 +61,11 @@ func (b *builder) tips(m making.Made) {
 
 // misses names the joints inside a unit that should meet and do not; those of its parts are named there.
 func (b *builder) misses(m making.Made) {
-	if b.lines[m.Unit.ID].Runs == 0 {
+	if b.lines[m.Unit.ID.Step()].Runs == 0 {
 		return
 	}
 	for _, miss := range m.Piece.Misses {
-		if miss.Over != m.Unit.ID && !strings.HasPrefix(miss.Over, m.Unit.ID+"/") {
+		if miss.Over.Owner() != m.Unit.ID {
 			continue
 		}
 		if by, _ := miss.By.Length(); by > noticed {
@@ -75,7 +75,7 @@ func (b *builder) misses(m making.Made) {
 	}
 }
 
-func (b *builder) between(seams ...string) string {
+func (b *builder) between(seams ...naming.Seam) string {
 	var names []string
 	for _, id := range seams {
 		d := b.press.Decisions[id].Seam
@@ -99,7 +99,7 @@ func (b *builder) joints() {
 		ends := piece.Missed(one.Piece.Turn(j.A.Turn).Finished(b.t.Seam).Ends(from), two.Piece.Turn(j.B.Turn).Finished(b.t.Seam).Ends(to), piece.Of(b.t.Seam), j.Over)
 		for _, miss := range ends {
 			by, _ := miss.By.Length()
-			key := one.Unit.ID + words + two.Unit.ID
+			key := one.Unit.Name + words + two.Unit.Name
 			if by <= noticed || said[key] {
 				continue
 			}

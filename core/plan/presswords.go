@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/batching"
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/pressing"
 	"vicis/core/quilt"
 	"vicis/core/trimming"
@@ -39,12 +40,13 @@ type PressPlace struct {
 
 // PressLine is one kind of thing to press, all of them alike.
 type PressLine struct {
-	Step    string      `json:"step"`
+	Step    naming.Step `json:"step"`
+	Of      string      `json:"of" doc:"The unit, row or border of the document that it belongs to"`
 	Name    string      `json:"name"`
 	Says    string      `json:"says"`
 	Count   int         `json:"count"`
 	Seams   int         `json:"seams" doc:"Seams in one"`
-	Picture string      `json:"picture"`
+	Picture naming.Step `json:"picture"`
 	Each    []PressSeam `json:"each" doc:"Its seams, in the order they are sewn"`
 	Done    bool        `json:"done" doc:"It is pressed already, and other seams are solved round it"`
 	Card    PressCard   `json:"card"`
@@ -52,10 +54,10 @@ type PressLine struct {
 
 // PressSeam is one seam of a line.
 type PressSeam struct {
-	Seam string `json:"seam"`
-	Says string `json:"says"`
-	Held bool   `json:"held" doc:"You hold it so"`
-	Side string `json:"side" enum:"plus,minus,open" doc:"As it is held in a document"`
+	Seam naming.Seam `json:"seam"`
+	Says string      `json:"says"`
+	Held bool        `json:"held" doc:"You hold it so"`
+	Side string      `json:"side" enum:"plus,minus,open" doc:"As it is held in a document"`
 }
 
 // PressCard is how one thing is pressed, for the ironing board.
@@ -119,7 +121,7 @@ func (b *builder) pressList() Pressing {
 			continue
 		}
 		line := PressLine{
-			Step: batch.ID, Name: batch.Name, Says: b.pressWords(batch), Count: batch.Make, Seams: max(batch.Seams, len(batch.Presses)),
+			Step: batch.ID, Of: batch.ID.ID(), Name: batch.Name, Says: b.pressWords(batch), Count: batch.Make, Seams: max(batch.Seams, len(batch.Presses)),
 			Each: []PressSeam{}, Done: slices.Contains(b.done(), batch.ID), Card: b.card(batch),
 		}
 		for _, seam := range batch.Presses {
@@ -139,7 +141,7 @@ func (b *builder) pressList() Pressing {
 func (b *builder) howAllNest() string {
 	p := b.press
 	var words []string
-	if slices.ContainsFunc(b.units, func(m making.Made) bool { return strings.HasSuffix(m.Unit.ID, "@B") }) {
+	if slices.ContainsFunc(b.units, func(m making.Made) bool { return m.Unit.ID.IsSecond() }) {
 		words = append(words, "Some kinds are pressed two ways, A and B: keep their piles apart.")
 	} else {
 		words = append(words, "One way of pressing for each kind.")
@@ -172,10 +174,10 @@ func (b *builder) pressWords(batch batching.Batch) string {
 		return "nothing yet, but once it is cut apart"
 	}
 	words := b.sides(batch)
-	if b.d.Schools.PressOf(baseOf(batch.ID)) == pressing.Late && batch.Stage == batching.Blocks {
+	if b.d.Schools.PressOf(batch.ID.ID()) == pressing.Late && batch.Stage == batching.Blocks {
 		words = "not yet, but once it lies in its row: " + words
 	}
-	if b.d.Schools.SetFirstOf(baseOf(batch.ID)) && len(batch.Presses) > 0 {
+	if b.d.Schools.SetFirstOf(batch.ID.ID()) && len(batch.Presses) > 0 {
 		return "flat as sewn first, then " + words
 	}
 	return words
@@ -203,7 +205,7 @@ func (b *builder) sides(batch batching.Batch) string {
 	if len(x) == 0 {
 		return "nothing to press"
 	}
-	if strings.HasSuffix(batch.ID, "/corners") && batch.ID != quilt.CornersOn {
+	if isCorners(batch) {
 		return "toward the long piece, so that they nest with the sides"
 	}
 	if !slices.ContainsFunc(x, func(v int) bool { return v != 0 }) {
@@ -231,7 +233,7 @@ func (b *builder) sides(batch batching.Batch) string {
 		}
 		return direction(x, "to the right", "to the left", "block")
 	case batching.Top:
-		if batch.ID == quilt.RowsStep {
+		if batch.ID == naming.Rows {
 			return map[int]string{1: "every seam up", -1: "every seam down"}[x[0]]
 		}
 		return "outward, toward " + names[0]
@@ -250,6 +252,11 @@ func (b *builder) sides(batch batching.Batch) string {
 		return "toward the " + map[bool]string{true: "right", false: "left"}[x[0] > 0] + "-hand one, seen from the right side"
 	}
 	return "toward " + names[0]
+}
+
+// isCorners says whether a batch joins corner squares to a border.
+func isCorners(batch batching.Batch) bool {
+	return batch.Stage == batching.Top && batch.ID.IsCorners()
 }
 
 // toward names what a seam is pressed toward: its fabric where that tells the two sides apart, for a unit sewn from cloth.
@@ -290,7 +297,7 @@ func (b *builder) manyWords(names []string, different int) string {
 
 // setWords names the direction of a set's seams by its first and last strip, and the fabric where there is just one seam.
 func (b *builder) setWords(batch batching.Batch, x []int) string {
-	m := b.made(batch.ID)
+	m := b.made(batch.ID.Made())
 	fabrics := map[string]bool{}
 	var last string
 	for _, id := range batch.Presses {

@@ -8,8 +8,8 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/problem"
-	"vicis/core/quilt"
 )
 
 // prints names what a fabric's print and the way of making it do to each other, where the fabric is chosen.
@@ -85,7 +85,7 @@ func (b *builder) blocks() []making.Made {
 func (b *builder) cutAcross(f cloth.Fabric) []string {
 	var list []string
 	for _, m := range b.units {
-		if m.Kind == making.StripSetKind && b.lines[m.Unit.ID].Runs > 0 {
+		if m.Kind == making.StripSetKind && b.lines[m.Unit.ID.Step()].Runs > 0 {
 			for _, s := range m.Acts[0].Strips {
 				if b.fabric(s.Role) == f.ID {
 					list = append(list, m.Unit.Name)
@@ -137,7 +137,7 @@ func (b *builder) against(f cloth.Fabric) []string {
 // motifsFit checks that the whole repeats a patch takes come out of the cloth.
 func (b *builder) motifsFit() bool {
 	good := true
-	fit := func(patch *making.Patch, act string) {
+	fit := func(patch *making.Patch, act naming.Step) {
 		f, _ := b.shelf.Fabric(patch.Role)
 		across, _, ok := b.shelf.Motifs(f.ID)
 		usable, _ := b.t.Usable(patch.Role)
@@ -156,7 +156,7 @@ func (b *builder) motifsFit() bool {
 		}
 	}
 	for _, ring := range b.layout.Rings {
-		if id := quilt.CornerSquares(ring.Border.ID); ring.Border.Corners != "" && ring.Border.Corner == nil {
+		if id := ring.Border.ID.Squares(); ring.Border.Corners != "" && ring.Border.Corner == nil {
 			fit(b.acts[id].act.Patch, id)
 		}
 	}

@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -30,11 +31,11 @@ type Remedies struct {
 
 // Standing is one kind of crossing that does not nest, and why.
 type Standing struct {
-	Where string   `json:"where"`
-	Count int      `json:"count"`
-	Seams []string `json:"seams" doc:"The two seams, by id"`
-	Names []string `json:"names"`
-	Why   []string `json:"why" doc:"The chain of reasons, one after the other"`
+	Where string        `json:"where"`
+	Count int           `json:"count"`
+	Seams []naming.Seam `json:"seams" doc:"The two seams, by id"`
+	Names []string      `json:"names"`
+	Why   []string      `json:"why" doc:"The chain of reasons, one after the other"`
 }
 
 // RemediesFor lists what can be done about the crossings of a document that do not nest: nothing where all do.
@@ -232,7 +233,7 @@ func (b *builder) candidates() []family {
 	if opened := b.toOpen(); len(opened) > 0 {
 		with("Open seams", fmt.Sprintf("Press %s open.", strings.Join(b.seamNames(opened), ", ")), func(d *document.Document) {
 			if d.Press.Held == nil {
-				d.Press.Held = map[string]document.Side{}
+				d.Press.Held = map[naming.Seam]document.Side{}
 			}
 			for _, seam := range opened {
 				d.Press.Held[seam] = document.Both
@@ -249,12 +250,12 @@ var within = map[quilt.Pattern]string{quilt.EveryOther: "every other one, as on 
 func upperFirst(s string) string { return strings.ToUpper(s[:1]) + s[1:] }
 
 // pieced lists the blocks that are laid and pieced, by the document's own ids.
-func (b *builder) pieced() []string {
-	var list []string
+func (b *builder) pieced() []naming.Unit {
+	var list []naming.Unit
 	for _, row := range b.plain.Repeat {
 		for _, c := range row {
 			m, ok := b.t.Made(c.Unit)
-			if base := baseOf(c.Unit); ok && m.Kind != making.PatchKind && !slices.Contains(list, base) {
+			if base := naming.Of(c.Unit.ID()); ok && m.Kind != making.PatchKind && !slices.Contains(list, base) {
 				list = append(list, base)
 			}
 		}
@@ -264,15 +265,15 @@ func (b *builder) pieced() []string {
 
 // spinnable lists of every last seam of the blocks along which other seams meet the crossing in its middle: spun at one, its two ends go
 // different ways, and that is all that spinning more of them could do.
-func (b *builder) spinnable(blocks []string) []string {
-	var list []string
+func (b *builder) spinnable(blocks []naming.Unit) []naming.Crossing {
+	var list []naming.Crossing
 	for _, m := range b.units {
-		if !slices.Contains(blocks, baseOf(m.Unit.ID)) || m.Unit.Of > 0 {
+		if !slices.Contains(blocks, naming.Of(m.Unit.ID.ID())) || m.Unit.Of > 0 {
 			continue
 		}
 		for _, s := range m.Seams {
 			if n := m.Piece.Points(s.ID); n > 0 && !b.isSpun(s.ID) && (m.Kind == making.JoinedKind || isGrid(m)) {
-				list = append(list, making.SpunAt(s.ID, (n+1)/2))
+				list = append(list, s.ID.At((n+1)/2))
 			}
 		}
 	}
@@ -285,9 +286,9 @@ func isGrid(m making.Made) bool {
 }
 
 // isSpun says whether a seam is spun at some crossing.
-func (b *builder) isSpun(seam string) bool {
+func (b *builder) isSpun(seam naming.Seam) bool {
 	for key := range b.t.Spun {
-		if at, _, _ := strings.Cut(key, "#"); at == seam {
+		if key.Seam() == seam {
 			return true
 		}
 	}
@@ -299,11 +300,11 @@ const mostOpened = 14
 
 // toOpen is the fewest seams whose opening leaves none of these clashes, and of those the ones with fewest crossings; among very many,
 // always the one that clashes most.
-func (b *builder) toOpen() []string {
-	var seams []string
-	count := map[string]int{}
+func (b *builder) toOpen() []naming.Seam {
+	var seams []naming.Seam
+	count := map[naming.Seam]int{}
 	for _, c := range b.press.Clashing {
-		for _, seam := range []string{c.A, c.B} {
+		for _, seam := range []naming.Seam{c.A, c.B} {
 			if count[seam] == 0 {
 				seams = append(seams, seam)
 			}
@@ -311,8 +312,8 @@ func (b *builder) toOpen() []string {
 		}
 	}
 	if len(seams) > mostOpened {
-		var list []string
-		slices.SortStableFunc(seams, func(x, y string) int { return count[y] - count[x] })
+		var list []naming.Seam
+		slices.SortStableFunc(seams, func(x, y naming.Seam) int { return count[y] - count[x] })
 		left := slices.Clone(b.press.Clashing)
 		for _, seam := range seams {
 			before := len(left)
@@ -323,10 +324,10 @@ func (b *builder) toOpen() []string {
 		}
 		return list
 	}
-	var best []string
+	var best []naming.Seam
 	fewest := 0
 	for bits := range 1 << len(seams) {
-		var list []string
+		var list []naming.Seam
 		crossings := 0
 		for i, seam := range seams {
 			if bits>>i&1 == 1 {
@@ -346,14 +347,14 @@ func (b *builder) toOpen() []string {
 func (b *builder) twiceWithin() []document.TwoWays {
 	var list []document.TwoWays
 	for _, m := range b.units {
-		if m.Unit.Of > 0 || b.demand.Runs[m.Unit.ID] == 0 {
+		if m.Unit.Of > 0 || b.demand.Runs[m.Unit.ID.Step()] == 0 {
 			continue
 		}
-		var cells []string
+		var cells []naming.Unit
 		switch how := m.Unit.How.(type) {
 		case *making.Grid:
 			for _, row := range how.Rows {
-				for _, c := range row {
+				for _, c := range row.Cells {
 					cells = append(cells, c.Unit)
 				}
 			}
@@ -362,9 +363,9 @@ func (b *builder) twiceWithin() []document.TwoWays {
 				cells = append(cells, c.Unit)
 			}
 		}
-		count := map[string]int{}
+		count := map[naming.Unit]int{}
 		for _, unit := range cells {
-			base := baseOf(unit)
+			base := naming.Of(unit.ID())
 			if count[base]++; count[base] == 2 && len(b.made(base).Seams) > 0 {
 				list = append(list, document.TwoWays{Unit: base, In: m.Unit.ID})
 			}
@@ -375,7 +376,7 @@ func (b *builder) twiceWithin() []document.TwoWays {
 
 // standing says what keeps one kind of crossing from nesting.
 func (b *builder) standing(c pressing.Clash) Standing {
-	out := Standing{Where: c.Where, Count: c.Count, Seams: []string{c.A, c.B}, Names: b.seamNames([]string{c.A, c.B}), Why: []string{}}
+	out := Standing{Where: c.Where, Count: c.Count, Seams: []naming.Seam{c.A, c.B}, Names: b.seamNames([]naming.Seam{c.A, c.B}), Why: []string{}}
 	links, ok := b.press.Against(c)
 	switch {
 	case c.A == c.B:
@@ -393,14 +394,14 @@ func (b *builder) standing(c pressing.Clash) Standing {
 func (b *builder) linkWords(links []pressing.Link) []string {
 	var list []string
 	for _, l := range links {
-		names := b.seamNames([]string{l.From, l.To})
+		names := b.seamNames([]naming.Seam{l.From, l.To})
 		list = append(list, fmt.Sprintf("%s nests with %s %s (%s).", upperFirst(names[0]), names[1], l.Where, times(l.Count)))
 	}
 	return list
 }
 
 // seamNames is what seams are called: by what is sewn, and which of its seams it is.
-func (b *builder) seamNames(seams []string) []string {
+func (b *builder) seamNames(seams []naming.Seam) []string {
 	list := make([]string, len(seams))
 	for i, seam := range seams {
 		list[i] = b.seamName(seam)
@@ -408,8 +409,8 @@ func (b *builder) seamNames(seams []string) []string {
 	return list
 }
 
-func (b *builder) seamName(seam string) string {
-	if seam == quilt.RowsStep {
+func (b *builder) seamName(seam naming.Seam) string {
+	if seam == naming.Rows.Seam() {
 		return "the seams between rows"
 	}
 	for _, m := range b.units {
@@ -425,5 +426,5 @@ func (b *builder) seamName(seam string) string {
 			return fmt.Sprintf("seam %d of %s", at+1, batch.Name)
 		}
 	}
-	return seam
+	return string(seam)
 }

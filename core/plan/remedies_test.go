@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"vicis/core/document"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/pressing"
 	"vicis/core/quilt"
@@ -74,16 +75,16 @@ func TestTwoWaysAreCountedApart(t *testing.T) {
 		d.Press = &document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: quilt.EveryOther, Whole: whole}}}
 		p := planned(t, d)
 		made := counts(p)
-		if made["block"] != 8 || made["block@B"] != 8 {
+		if made["block"] != 8 || made["block@@B"] != 8 {
 			t.Errorf("whole %v: %v", whole, made)
 		}
-		if whole && (made["two"] != 16 || made["two@B"] != 16 || made["two-set@B"] == 0) || !whole && (made["two"] != 32 || made["two@B"] != 0) {
+		if whole && (made["two"] != 16 || made["two@@B"] != 16 || made["two-set@@B"] == 0) || !whole && (made["two"] != 32 || made["two@@B"] != 0) {
 			t.Errorf("whole %v: %v", whole, made)
 		}
 		if p.Press.Clashes != 0 {
 			t.Errorf("whole %v: %d clash", whole, p.Press.Clashes)
 		}
-		if made["strip:A:1 strip"] < plain["strip:A:1 strip"] {
+		if made["strips/A/60960"] < plain["strips/A/60960"] {
 			t.Errorf("whole %v: fewer strips than before", whole)
 		}
 		scripted(t, p)
@@ -97,11 +98,11 @@ func TestTwoWaysShareWhatComesBefore(t *testing.T) {
 	d.Press = &document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: quilt.EveryOther}}}
 	p := planned(t, d)
 	made := counts(p)
-	if made["block/row-1"] != 16 || made["block@B/row-1"] != 0 || made["block"] != 8 || made["block@B"] != 8 || p.Press.Clashes != 0 {
+	if made["block/row-1"] != 16 || made["block@@B/row-1"] != 0 || made["block"] != 8 || made["block@@B"] != 8 || p.Press.Clashes != 0 {
 		t.Errorf("%d clash, %v", p.Press.Clashes, made)
 	}
 	d.Schools.Press, d.Press = pressing.Late, nil
-	if s := step(t, planned(t, d), "block@B"); !strings.HasPrefix(s.Press, "not yet, but once it lies in its row") {
+	if s := step(t, planned(t, d), "block@@B"); !strings.HasPrefix(s.Press, "not yet, but once it lies in its row") {
 		t.Errorf("%q", s.Press)
 	}
 }
@@ -149,13 +150,13 @@ func TestContradictorySeamsAreNamed(t *testing.T) {
 	d := fromLibrary(t, "four-patch")
 	d.Top.Rows, d.Top.Columns = 1, 4
 	free := planned(t, d)
-	d.Press = &document.Press{Held: map[string]document.Side{"row-1/2": document.Plus, "row-1/3": document.Minus}}
+	d.Press = &document.Press{Held: map[naming.Seam]document.Side{"row-1/2": document.Plus, "row-1/3": document.Minus}}
 	if p := planned(t, d); p.Press.Clashes != free.Press.Clashes || len(p.Press.Release) > 0 {
 		t.Errorf("rows may go as they like: %+v", p.Press)
 	}
 	// Two blocks below each other: seams of two rows that cross are both held to one side, and once more.
 	d.Top.Rows = 2
-	d.Press.Held = map[string]document.Side{"row-1/2": document.Plus, "row-2/2": document.Plus, "row-1/3": document.Plus, "row-2/3": document.Plus, "row-1/4": document.Minus}
+	d.Press.Held = map[naming.Seam]document.Side{"row-1/2": document.Plus, "row-2/2": document.Plus, "row-1/3": document.Plus, "row-2/3": document.Plus, "row-1/4": document.Minus}
 	p := planned(t, d)
 	if p.Press.Clashes != 2 || len(p.Press.Release) != 2 || !strings.Contains(p.Press.Detail, "0 would be left") {
 		t.Errorf("%d clash, release %v: %s", p.Press.Clashes, p.Press.Release, p.Press.Detail)
@@ -165,7 +166,7 @@ func TestContradictorySeamsAreNamed(t *testing.T) {
 		t.Errorf("%+v", r.List)
 	}
 	// What is pressed already is named when a change would press it again.
-	d.Press = &document.Press{Held: map[string]document.Side{"row-1/2": document.Plus}, Done: []string{"row-1"}}
+	d.Press = &document.Press{Held: map[naming.Seam]document.Side{"row-1/2": document.Plus}, Done: []naming.Step{"row-1"}}
 	a, _ := plan.AboutSeam(d, "row-2/2")
 	for _, c := range a.Choices {
 		if strings.HasPrefix(c.Way, "Press it toward") && c.More == 0 && !slices.Contains(c.Changes, "Row 1") {
@@ -182,7 +183,7 @@ func TestBadPressingIsSaidAtItsPlace(t *testing.T) {
 		press    document.Press
 		code, at string
 	}{
-		{document.Press{Held: map[string]document.Side{"block/c2": "left"}}, "side-unknown", "/press/held/block~1c2"},
+		{document.Press{Held: map[naming.Seam]document.Side{"block/c2": "left"}}, "side-unknown", "/press/held/block~1c2"},
 		{document.Press{TwoWays: []document.TwoWays{{Unit: "nothing", Which: quilt.EveryOther}}}, "unit-unknown", "/press/twoWays/0/unit"},
 		{document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: "some"}}}, "pattern-unknown", "/press/twoWays/0/which"},
 		{document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: quilt.EveryRow, In: "nothing"}}}, "unit-unknown", "/press/twoWays/0/in"},
@@ -196,7 +197,7 @@ func TestBadPressingIsSaidAtItsPlace(t *testing.T) {
 	if _, problems := plan.AboutSeam(d, "nothing"); !problems.Stopped() {
 		t.Error("a seam that is not there has an answer")
 	}
-	d.Press = &document.Press{Held: map[string]document.Side{"gone/long-ago": document.Plus}}
+	d.Press = &document.Press{Held: map[naming.Seam]document.Side{"gone/long-ago": document.Plus}}
 	if _, problems := plan.Make(d, nil); !has(problems, "seam-gone", "/press/held/gone~1long-ago") {
 		t.Errorf("%v", problems)
 	}
@@ -210,7 +211,7 @@ func TestSchoolsDecideTheRest(t *testing.T) {
 	for _, school := range []string{"nest", "outward", "inward", "flat", "late"} {
 		d.Schools.Press = pressing.School(school)
 		for _, l := range planned(t, d).Press.Lines {
-			if strings.HasSuffix(l.Step, "-set") {
+			if strings.HasSuffix(string(l.Step), "-set") {
 				words[school] = l.Says
 			}
 		}
@@ -221,7 +222,7 @@ func TestSchoolsDecideTheRest(t *testing.T) {
 	d = fromLibrary(t, "four-patch")
 	d.Top.Rows, d.Top.Columns = 4, 4
 	d.Schools.Press = pressing.Late
-	if made := counts(planned(t, d)); made["block"] != 8 || made["block@B"] != 8 || made["two"] != 32 {
+	if made := counts(planned(t, d)); made["block"] != 8 || made["block@@B"] != 8 || made["two"] != 32 {
 		t.Errorf("last seams late: %v", made)
 	}
 }

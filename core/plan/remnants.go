@@ -2,6 +2,7 @@ package plan
 
 import (
 	"fmt"
+	"slices"
 
 	"vicis/core/cloth"
 	"vicis/core/cutting"
@@ -53,14 +54,17 @@ func (b *builder) remnants() []Remnant {
 	}
 	for _, f := range b.cut.Fabrics {
 		name, colour := f.Fabric.Name, f.Fabric.Colour
+		used := slices.Clone(f.Ends)
 		for _, s := range f.Strips {
 			if s.Patches != nil {
-				for i, p := range s.Patches.Layups.Patterns {
+				for _, p := range s.Patches.Layups.Patterns {
 					rest := b.rest(*s.Patches, p)
 					n := p.Times
-					for _, one := range f.Ends {
-						if one.Have.ID == cutting.EndID(s.ID, i) {
-							n -= one.Pieces
+					for k, one := range used {
+						if one.End == s.ID && one.Have.W == rest {
+							taken := min(n, one.Pieces)
+							n -= taken
+							used[k].Pieces -= taken
 						}
 					}
 					if n > 0 {

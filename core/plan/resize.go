@@ -9,6 +9,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/problem"
 )
 
@@ -31,9 +32,9 @@ const mostTried = 400
 
 // Resize scales a document: the finished width of a unit is set, its parts and everything else in strips and units follow.
 // Allowances stay as they are. Borders are cut as they were.
-func Resize(d document.Document, unit string, to measure.Written) (Resized, problem.List) {
+func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized, problem.List) {
 	out := Resized{Document: d, Off: []string{}, Nearest: []Nearest{}}
-	b := builder{d: d, x: d, acts: map[string]step{}}
+	b := builder{d: d, x: d, acts: map[naming.Step]step{}}
 	b.table()
 	if b.problems.Stopped() {
 		return out, b.problems

@@ -6,7 +6,7 @@ import (
 
 	"vicis/core/cutting"
 	"vicis/core/measure"
-	"vicis/core/quilt"
+	"vicis/core/naming"
 )
 
 // The cutting in the order of the table: cloth prepared and cleaned, strips widest first, each read from the clean edge; then
@@ -16,7 +16,7 @@ import (
 type ScriptPart struct {
 	Name   string       `json:"name"`
 	Colour string       `json:"colour" doc:"Of the fabric; empty for a strip set"`
-	Set    string       `json:"set" doc:"The step that sews the strip set; empty for a fabric"`
+	Set    naming.Step  `json:"set" doc:"The step that sews the strip set; empty for a fabric"`
 	Lines  []ScriptLine `json:"lines"`
 }
 
@@ -33,9 +33,9 @@ type ScriptLine struct {
 
 // ScriptGive is what doing a line once makes, and how many of that step the lines before it make.
 type ScriptGive struct {
-	Step   string `json:"step"`
-	N      int    `json:"n"`
-	Before int    `json:"before"`
+	Step   naming.Step `json:"step"`
+	N      int         `json:"n"`
+	Before int         `json:"before"`
 }
 
 func (b *builder) script() []ScriptPart {
@@ -46,7 +46,7 @@ func (b *builder) script() []ScriptPart {
 	for _, a := range b.cut.Sets {
 		set := b.made(a.Set)
 		_, high := set.Piece.Size()
-		part := ScriptPart{Name: set.Unit.Name, Set: a.Set, Lines: []ScriptLine{
+		part := ScriptPart{Name: set.Unit.Name, Set: a.Set.Step(), Lines: []ScriptLine{
 			advice("Sew, press and measure %s before it is cut: the pressed set is %s wide.", set.Unit.Name, b.say(high)),
 		}}
 		part.Lines = append(part.Lines, b.acrossLines(a, func(n int) string { return plural(n, "set") })...)
@@ -124,7 +124,7 @@ func (b *builder) scriptOf(f cutting.Fabric) ScriptPart {
 			part.Lines = append(part.Lines, b.acrossLines(*s.Patches, func(n int) string { return plural(n, "strip") + " of " + b.say(s.Cut) })...)
 		case s.Joined != nil && s.Joined.Diagonal:
 			part.Lines = append(part.Lines, advice("Keep the %s of %s together for the binding.", plural(s.Count, "strip"), b.say(s.Cut)))
-		case s.For == quilt.SashLevel:
+		case s.For == naming.SashLevel.Step():
 			line := advice("%s Cut %d of %s.", endToEnd(s.Count), s.Joined.Times, b.say(s.Joined.Pieces[0]))
 			line.Times, line.Gives = s.Joined.Times, []ScriptGive{{Step: s.For, N: 1}}
 			part.Lines = append(part.Lines, line)

@@ -4,10 +4,10 @@ import (
 	"fmt"
 	"maps"
 	"slices"
-	"strings"
 
 	"vicis/core/batching"
 	"vicis/core/document"
+	"vicis/core/naming"
 	"vicis/core/pressing"
 	"vicis/core/problem"
 )
@@ -16,13 +16,13 @@ import (
 
 // Asked is one seam with its reasons and what else could be done with it.
 type Asked struct {
-	Seam    string   `json:"seam"`
-	Name    string   `json:"name"`
-	Says    string   `json:"says" doc:"Which way it goes"`
-	Held    bool     `json:"held" doc:"You hold it so"`
-	Done    bool     `json:"done" doc:"It is pressed already"`
-	Why     []string `json:"why" doc:"The chain of reasons, one after the other"`
-	Choices []Choice `json:"choices"`
+	Seam    naming.Seam `json:"seam"`
+	Name    string      `json:"name"`
+	Says    string      `json:"says" doc:"Which way it goes"`
+	Held    bool        `json:"held" doc:"You hold it so"`
+	Done    bool        `json:"done" doc:"It is pressed already"`
+	Why     []string    `json:"why" doc:"The chain of reasons, one after the other"`
+	Choices []Choice    `json:"choices"`
 }
 
 // Choice is another way for a seam, and its price.
@@ -37,7 +37,7 @@ type Choice struct {
 }
 
 // AboutSeam answers for one seam of a document.
-func AboutSeam(d document.Document, seam string) (Asked, problem.List) {
+func AboutSeam(d document.Document, seam naming.Seam) (Asked, problem.List) {
 	out := Asked{Seam: seam, Why: []string{}, Choices: []Choice{}}
 	b, ok := planned(d)
 	if !ok {
@@ -57,7 +57,7 @@ func AboutSeam(d document.Document, seam string) (Asked, problem.List) {
 			c.Press = &document.Press{}
 		}
 		if c.Press.Held == nil {
-			c.Press.Held = map[string]document.Side{}
+			c.Press.Held = map[naming.Seam]document.Side{}
 		}
 		c.Press.Held[seam] = side
 		return c
@@ -100,7 +100,7 @@ func AboutSeam(d document.Document, seam string) (Asked, problem.List) {
 		delete(c.Press.Held, seam)
 		add("No longer hold it", c)
 	}
-	mine := func(key string) bool { at, _, _ := strings.Cut(key, "#"); return at == seam }
+	mine := func(key naming.Crossing) bool { return key.Seam() == seam }
 	c := copied(d)
 	if c.Press == nil {
 		c.Press = &document.Press{}
@@ -108,7 +108,7 @@ func AboutSeam(d document.Document, seam string) (Asked, problem.List) {
 	if b.isSpun(seam) {
 		c.Press.Spun = slices.DeleteFunc(c.Press.Spun, mine)
 		add("No longer spin its crossings", c)
-	} else if can := slices.DeleteFunc(b.spinnable(b.pieced()), func(key string) bool { return !mine(key) }); len(can) > 0 {
+	} else if can := slices.DeleteFunc(b.spinnable(b.pieced()), func(key naming.Crossing) bool { return !mine(key) }); len(can) > 0 {
 		c.Press.Spun = append(c.Press.Spun, can...)
 		add("Spin the crossing in its middle", c)
 	}
@@ -120,7 +120,7 @@ func (b *builder) heldSeams() {
 	if b.d.Press == nil {
 		return
 	}
-	gone := func(at, seam string) {
+	gone := func(at string, seam naming.Seam) {
 		if _, there := b.press.Decisions[seam]; !there {
 			b.problems.Warn("seam-gone", at, fmt.Sprintf("“%s” was held, and there is no such seam any more.", seam), "Take it out under Press, or undo what took the seam away.")
 		}
@@ -129,8 +129,7 @@ func (b *builder) heldSeams() {
 		gone(problem.At("press", "held", seam), seam)
 	}
 	for i, key := range b.d.Press.Spun {
-		seam, _, _ := strings.Cut(key, "#")
-		gone(problem.At("press", "spun", i), seam)
+		gone(problem.At("press", "spun", i), key.Seam())
 	}
 }
 
@@ -146,14 +145,14 @@ func (b *builder) seamWay(d pressing.Decision) string {
 }
 
 // done lists the steps that are pressed already.
-func (b *builder) done() []string {
+func (b *builder) done() []naming.Step {
 	if b.d.Press == nil {
 		return nil
 	}
 	return b.d.Press.Done
 }
 
-func (b *builder) isDone(seam string) bool {
+func (b *builder) isDone(seam naming.Seam) bool {
 	return slices.ContainsFunc(b.sewing(), func(batch batching.Batch) bool {
 		return slices.Contains(batch.Presses, seam) && slices.Contains(b.done(), batch.ID)
 	})
@@ -179,7 +178,7 @@ var reasons = map[pressing.Reason]string{
 }
 
 // why gives the chain of reasons for a seam, from it to what decided it.
-func (b *builder) why(seam string) []string {
+func (b *builder) why(seam naming.Seam) []string {
 	chain := b.press.Why(seam)
 	list := b.linkWords(chain.Links)
 	if len(list) > 0 {

@@ -44,7 +44,7 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 			[]cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: "8 1/2 in", Length: "42 in", Count: 1}},
 			3, 1, "½ yd",
 			[]string{"1 strip of 8½″: on the shelf, cut already"},
-			map[string]int{"p": 12, "p/strips": 3},
+			map[string]int{"p": 12, "pool/f/207264": 3},
 		},
 		{"strips too short", []cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: "8 1/2 in", Length: "39 in", Count: 9}}, 3, 0, "¾ yd", []string{}, nil},
 		{"strips too wide", []cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: "9 in", Length: "42 in", Count: 9}}, 3, 0, "¾ yd", []string{}, nil},
@@ -83,7 +83,7 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 		}
 		made := map[string]int{}
 		for _, s := range p.Steps {
-			made[s.ID] = s.Make
+			made[string(s.ID)] = s.Make
 		}
 		for id, n := range c.made {
 			if made[id] != n {

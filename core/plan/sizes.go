@@ -5,7 +5,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/measure"
-	"vicis/core/quilt"
+	"vicis/core/naming"
 )
 
 // What everything must measure.
@@ -27,10 +27,10 @@ func (b *builder) trimList() []Trim {
 		}
 	}
 	for _, s := range b.sizes() {
-		if b.lines[s.ID].Make() == 0 && b.demand.Runs[s.ID] == 0 {
+		if b.lines[s.ID.Step()].Make() == 0 && b.demand.Runs[s.ID.Step()] == 0 {
 			continue
 		}
-		t := Trim{ID: s.ID, Name: s.Name, Kind: string(s.Kind), Picture: s.ID}
+		t := Trim{ID: s.ID.Step(), Name: s.Name, Kind: string(s.Kind), Picture: s.ID.Step()}
 		switch s.Kind {
 		case making.StripSetKind:
 			t.Unfinished, t.Working = b.say(s.H)+" wide", b.widthWorking(s.Sum, s.H)
@@ -54,9 +54,9 @@ func (b *builder) trimList() []Trim {
 	}
 	w, h := b.layout.Middle()
 	for _, m := range b.units {
-		if quilt.IsTriangle(m.Unit.ID) {
+		if m.Unit.ID.IsTriangle() {
 			list = append(list, Trim{
-				ID: m.Unit.ID, Name: m.Unit.Name, Kind: "setting", Picture: m.Unit.ID, Working: Working{Sums: m.Size.Sums, Rule: m.Size.Rule},
+				ID: m.Unit.ID.Step(), Name: m.Unit.Name, Kind: "setting", Picture: m.Unit.ID.Step(), Working: Working{Sums: m.Size.Sums, Rule: m.Size.Rule},
 				Unfinished: "cut from squares of " + b.say(m.Acts[0].Patch.W.CeilTo(b.t.Ruler.Mark)),
 			})
 		}
@@ -93,7 +93,7 @@ func (b *builder) trimList() []Trim {
 		list = append(list, t)
 	}
 	for _, ring := range b.layout.Rings {
-		t := Trim{ID: ring.Border.ID, Name: "With " + ring.Border.Name, Kind: "quilt"}
+		t := Trim{ID: naming.Of(string(ring.Border.ID)).Step(), Name: "With " + ring.Border.Name, Kind: "quilt"}
 		inner := ring.W - 2*ring.Width + 4*b.t.Seam
 		t.Working.Sums = []string{fmt.Sprintf("across: %s + 2 × (%s − %s) = %s", b.say(inner), b.say(ring.Width), b.say(2*b.t.Seam), b.say(ring.W))}
 		less(&t, ring.W, ring.H)

@@ -8,6 +8,7 @@ import (
 	"vicis/core/batching"
 	"vicis/core/cutting"
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/quilt"
 )
 
@@ -19,6 +20,7 @@ func (b *builder) steps() []Step {
 		if s.Takes == nil {
 			s.Takes = []Take{}
 		}
+		s.Group, s.Behind = s.ID.Group(), s.ID.Behind()
 		byStage[s.Stage] = append(byStage[s.Stage], s)
 	}
 	for _, f := range b.cut.Fabrics {
@@ -39,7 +41,7 @@ func (b *builder) steps() []Step {
 				step.Says = fmt.Sprintf("Cut %s of %s from %s for the backing.", plural(s.Count, "length"), b.say(s.Cut), f.Fabric.Name)
 			}
 			add(step)
-			if s.For == quilt.SashLevel && s.Joined != nil {
+			if s.For == naming.SashLevel.Step() && s.Joined != nil {
 				add(b.through(s))
 			}
 			if s.Patches != nil {
@@ -57,7 +59,7 @@ func (b *builder) steps() []Step {
 	}
 	for _, a := range b.cut.Sets {
 		for _, c := range a.Cuts {
-			add(b.subCut(c, a, a.Set, b.made(a.Set).Unit.Name))
+			add(b.subCut(c, a, a.Set.Step(), b.made(a.Set).Unit.Name))
 		}
 	}
 	for _, batch := range b.sewing() {
@@ -102,7 +104,7 @@ func (b *builder) through(s cutting.Strip) Step {
 	}
 }
 
-func (b *builder) subCut(c cutting.SubCut, from cutting.Across, step, source string) Step {
+func (b *builder) subCut(c cutting.SubCut, from cutting.Across, step naming.Step, source string) Step {
 	act := b.acts[c.ID].act
 	w, h := act.Piece.Size()
 	size := b.say(w) + " × " + b.say(h)
@@ -148,7 +150,7 @@ func (b *builder) sewn(batch batching.Batch) Step {
 	}
 	switch {
 	case batch.Stage == batching.Sets:
-		m := b.made(batch.ID)
+		m := b.made(batch.ID.Made())
 		_, h := m.Piece.Size()
 		s.One, s.Size, s.Exact = "set", b.say(h)+" wide", exactly(h)
 		for _, f := range b.cut.Fabrics {
@@ -173,7 +175,7 @@ func (b *builder) sewn(batch batching.Batch) Step {
 		switch {
 		case batch.Stage == batching.Blocks:
 			s.One = "block"
-		case batch.ID == b.acts[batch.ID].made.Unit.ID:
+		case batch.ID.Made() == b.acts[batch.ID].made.Unit.ID:
 			s.One = "unit"
 		}
 		switch {
@@ -211,20 +213,15 @@ func (b *builder) sewn(batch batching.Batch) Step {
 		s.One = "seam"
 		s.Size, s.Exact = b.say(batch.Each)+" long", exactly(batch.Each)
 		s.Says = fmt.Sprintf("Sew %s: %s.", strings.ToLower(batch.Name[:1])+batch.Name[1:], plural(batch.Make, "seam"))
-		if batch.ID == quilt.CornersOn {
+		if batch.ID == naming.CornersOn {
 			s.Says += fmt.Sprintf(" Then trim the edges of the quilt to %s beyond the points of the blocks, its corners square.", b.say(b.t.Seam))
 		}
-		border, which, _ := strings.Cut(batch.ID, "/")
-		switch which {
-		case "sides":
-			if n := b.stripsOf(cutting.BorderStrips(border)); n > 0 {
-				s.Takes = append(s.Takes, Take{Step: cutting.BorderStrips(border), Each: n, Per: 2})
-			}
-		case "corners":
-			if batch.ID == quilt.CornersOn {
-				break
-			}
-			s.Takes = append(s.Takes, Take{Step: quilt.CornerSquares(border), Each: 1, Per: 1})
+		border := batch.ID.Border()
+		switch n := b.stripsOf(border.Strips()); {
+		case batch.ID.IsSides() && n > 0:
+			s.Takes = append(s.Takes, Take{Step: border.Strips(), Each: n, Per: 2})
+		case batch.ID.IsCorners():
+			s.Takes = append(s.Takes, Take{Step: border.Squares(), Each: 1, Per: 1})
 		}
 	case batch.Stage == batching.Finish:
 		b.finishing(batch, &s)
@@ -233,7 +230,7 @@ func (b *builder) sewn(batch batching.Batch) Step {
 }
 
 // row is a kind of row by its id.
-func (b *builder) row(id string) quilt.RowKind {
+func (b *builder) row(id naming.Step) quilt.RowKind {
 	for _, k := range b.layout.AllRows() {
 		if k.ID == id {
 			return k
@@ -245,21 +242,21 @@ func (b *builder) row(id string) quilt.RowKind {
 // finishing words a batch of backing or binding.
 func (b *builder) finishing(batch batching.Batch, s *Step) {
 	s.One, s.Size, s.Exact = "seam", b.say(batch.Each)+" long", exactly(batch.Each)
-	takes := func(id string) { s.Takes = append(s.Takes, Take{Step: id, Each: b.stripsOf(id), Per: batch.Make}) }
+	takes := func(id naming.Step) { s.Takes = append(s.Takes, Take{Step: id, Each: b.stripsOf(id), Per: batch.Make}) }
 	switch batch.ID {
-	case quilt.BackingJoin:
+	case naming.BackingJoin:
 		s.Says = fmt.Sprintf("Sew the backing: %s.", plural(batch.Make, "seam"))
-		takes(quilt.BackingLengths)
-	case quilt.BindingJoin:
+		takes(naming.BackingLengths)
+	case naming.BindingJoin:
 		s.Says = fmt.Sprintf("Sew the binding strips end to end on the diagonal: %s. Press it in half along its length.", plural(batch.Make, "seam"))
-		takes(cutting.BorderStrips(quilt.BindingStep))
-	case quilt.BindingRound:
+		takes(naming.BindingStrips)
+	case naming.BindingRound:
 		s.Says = "Sew the binding round the quilt, once it is quilted and trimmed."
 		s.One = "quilt"
 		if b.layout.Bind.Strips == 1 {
-			takes(cutting.BorderStrips(quilt.BindingStep))
+			takes(naming.BindingStrips)
 		} else {
-			s.Takes = append(s.Takes, Take{Step: quilt.BindingJoin, Each: b.layout.Bind.Strips - 1, Per: 1})
+			s.Takes = append(s.Takes, Take{Step: naming.BindingJoin, Each: b.layout.Bind.Strips - 1, Per: 1})
 		}
 	}
 }
@@ -278,7 +275,7 @@ func (b *builder) trimWords(batch batching.Batch) string {
 
 // hold says how to hold, pin or turn what is sewn, by the schools chosen (common practice).
 func (b *builder) hold(batch batching.Batch) string {
-	id := baseOf(batch.ID)
+	id := batch.ID.ID()
 	pins := map[string]string{
 		"none": "", "crossings": "pin at every crossing", "everywhere": "pin at the crossings and between", "glue": "a dot of glue inside the allowance at every crossing",
 	}[b.d.Schools.PinsOf(id)]
@@ -308,13 +305,13 @@ func (b *builder) stitch(batch batching.Batch) string {
 
 // workCounts says of every step how its number comes about: what later steps take of it, less what stands in, and the spares.
 func workCounts(steps []Step) {
-	at := map[string]int{}
+	at := map[naming.Step]int{}
 	terms := make([][]string, len(steps))
 	for i := range steps {
 		at[steps[i].ID] = i
 	}
-	runs := map[[2]string]int{} // thing and run → how many of it that run has been said to take
-	where := map[[2]string]int{}
+	runs := map[[2]naming.Step]int{} // thing and run → how many of it that run has been said to take
+	where := map[[2]naming.Step]int{}
 	for _, by := range steps {
 		for _, t := range by.Takes {
 			i, ok := at[t.Step]
@@ -332,7 +329,7 @@ func workCounts(steps []Step) {
 			default:
 				term = fmt.Sprintf("%d × %d for %s", by.Make, t.Each, by.Name)
 			}
-			key, n := [2]string{t.Step, t.Together}, ceil(by.Make, t.Per)*t.Each
+			key, n := [2]naming.Step{t.Step, t.Together}, ceil(by.Make, t.Per)*t.Each
 			switch said, known := runs[key]; {
 			case t.Together == "" || !known:
 				terms[i] = append(terms[i], term)
@@ -357,7 +354,7 @@ func workCounts(steps []Step) {
 		}
 		sum := strings.Join(terms[i], " + ")
 		for _, other := range s.Also {
-			name := other.Step
+			name := string(other.Step)
 			if k, ok := at[other.Step]; ok {
 				name = steps[k].Name
 			}

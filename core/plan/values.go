@@ -6,8 +6,8 @@ import (
 	"slices"
 
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/piece"
-	"vicis/core/quilt"
 )
 
 // Values is the quilt judged in grey: whether what lies side by side can be told apart.
@@ -151,7 +151,7 @@ func (b *builder) beside() [][2]string {
 		if w <= 0 {
 			break // blocks that do not fit beside each other
 		}
-		bordered, err := piece.JoinDown(piece.Cut(ring.Border.Role, w, ring.Width), corner, b.t.Seam, quilt.RowsStep)
+		bordered, err := piece.JoinDown(piece.Cut(ring.Border.Role, w, ring.Width), corner, b.t.Seam, naming.Rows.Seam())
 		if err == nil {
 			corner = bordered
 		}

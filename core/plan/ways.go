@@ -8,6 +8,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
@@ -33,7 +34,7 @@ type Way struct {
 }
 
 // Ways compares the ways to make one unit of a document to the same look.
-func Ways(d document.Document, unit string) ([]Way, problem.List) {
+func Ways(d document.Document, unit naming.Unit) ([]Way, problem.List) {
 	var problems problem.List
 	i := -1
 	for k, u := range d.Parts {
@@ -84,7 +85,7 @@ func same(a, b making.Method) bool {
 
 func way(d document.Document, u making.Unit) Way {
 	w := Way{Name: making.Named(u.How)}
-	b := builder{d: d, x: d, acts: map[string]step{}}
+	b := builder{d: d, x: d, acts: map[naming.Step]step{}}
 	b.table()
 	if b.problems.Stopped() || !b.make() {
 		w.Refused = "The document has something to mend first."
@@ -94,7 +95,7 @@ func way(d document.Document, u making.Unit) Way {
 		}
 		return w
 	}
-	b.layout = quilt.Lay(b.x.Top, &b.t, quilt.AsDrawn, func(string) bool { return false })
+	b.layout = quilt.Lay(b.x.Top, &b.t, quilt.AsDrawn, nil)
 	if !b.count() {
 		w.Refused = "Units stand in for each other in a ring."
 		return w
@@ -102,7 +103,7 @@ func way(d document.Document, u making.Unit) Way {
 	var patches []string
 	var cloth, kept, put float64
 	for _, m := range b.units {
-		if baseOf(m.Unit.ID) != u.ID {
+		if naming.Of(m.Unit.ID.ID()) != u.ID {
 			continue
 		}
 		for _, act := range m.Acts {
@@ -127,13 +128,13 @@ func way(d document.Document, u making.Unit) Way {
 				cloth += float64(n) * x.Inches() * y.Inches()
 			}
 			for _, t := range act.Takes {
-				if o, made := b.t.Made(t.Act); made {
+				if o, made := b.t.Made(t.Act.Made()); made {
 					put += float64(runs*t.Each) * o.Piece.Cloth(b.t.Seam)
 				}
 			}
 		}
 		for _, one := range m.Each() {
-			l := b.lines[one.Unit.ID]
+			l := b.lines[one.Unit.ID.Step()]
 			w.Need += l.Need
 			w.Over += l.Left
 			kept += float64(l.Need+l.Spare+l.Left) * one.Piece.Cloth(b.t.Seam)

@@ -6,6 +6,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 )
 
 // Words for numbers and names.
@@ -47,11 +48,11 @@ func (b *builder) shop() measure.Ruler {
 }
 
 // nameOf is what the thing an act makes is called.
-func (b *builder) nameOf(act string) string {
+func (b *builder) nameOf(act naming.Step) string {
 	st, ok := b.acts[act]
 	switch {
 	case !ok:
-		return act
+		return string(act)
 	case st.act.Name == "":
 		return st.made.Unit.Name
 	case st.made.Kind == making.PiecedKind:
@@ -60,7 +61,7 @@ func (b *builder) nameOf(act string) string {
 	return st.act.Name
 }
 
-func (b *builder) stripsOf(id string) int {
+func (b *builder) stripsOf(id naming.Step) int {
 	for _, f := range b.cut.Fabrics {
 		for _, s := range f.Strips {
 			if s.ID == id {

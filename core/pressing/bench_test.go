@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/library"
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/pressing"
 	"vicis/core/problem"
@@ -26,15 +27,15 @@ func fiveKinds(b *testing.B) (quilt.Top, making.Table, []making.Made) {
 		set, segment, block := fmt.Sprintf("set%d", k), fmt.Sprintf("seg%d", k), fmt.Sprintf("b%d", k)
 		j := &making.Joined{}
 		for i := range 3 {
-			j.Columns = append(j.Columns, making.Part{ID: fmt.Sprint(i), Unit: segment, Turn: 180 * ((i + k) % 2)})
+			j.Columns = append(j.Columns, making.Part{ID: fmt.Sprint(i), Unit: naming.Unit(segment), Turn: 180 * ((i + k) % 2)})
 		}
-		units = append(units, making.Unit{ID: set, Name: set, How: &making.StripSet{Strips: strips}}, making.Unit{ID: segment, Name: segment, How: &making.SubCut{From: set}}, making.Unit{ID: block, Name: block, How: j})
+		units = append(units, making.Unit{ID: naming.Unit(set), Name: set, How: &making.StripSet{Strips: strips}}, making.Unit{ID: naming.Unit(segment), Name: segment, How: &making.SubCut{From: naming.Unit(set)}}, making.Unit{ID: naming.Unit(block), Name: block, How: j})
 	}
 	top := quilt.Top{Rows: 60, Columns: 60}
 	for range 60 {
 		var row []quilt.Cell
 		for range 60 {
-			row = append(row, quilt.Cell{Unit: fmt.Sprintf("b%d", r.IntN(5)), Turn: 90 * r.IntN(4)})
+			row = append(row, quilt.Cell{Unit: naming.Unit(fmt.Sprintf("b%d", r.IntN(5))), Turn: 90 * r.IntN(4)})
 		}
 		top.Repeat = append(top.Repeat, row)
 	}
@@ -48,7 +49,7 @@ func fiveKinds(b *testing.B) (quilt.Top, making.Table, []making.Made) {
 
 func BenchmarkSixtyBySixtyOfFiveKinds(b *testing.B) {
 	top, tb, units := fiveKinds(b)
-	ask := pressing.Asking{School: func(string) pressing.School { return pressing.Nest }, Lightness: func(role string) float64 { return float64(role[0]) }, Look: func(role string) string { return role }}
+	ask := pressing.Asking{School: func(naming.Unit) pressing.School { return pressing.Nest }, Lightness: func(role string) float64 { return float64(role[0]) }, Look: func(role string) string { return role }}
 	for b.Loop() {
 		p := pressing.Decide(top, &tb, units, ask)
 		if p.Crossings < 30000 || p.Bound > p.Clashes {

@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
 )
@@ -46,7 +47,7 @@ func TestCountsAgreeWithSewingABorder(t *testing.T) {
 					middle = one
 					continue
 				}
-				middle = must(piece.JoinDown(middle, one, in/4, quilt.RowsStep))
+				middle = must(piece.JoinDown(middle, one, in/4, naming.Rows.Seam()))
 			}
 			ring := p.Layout.Rings[0]
 			right, left, upper, lower := row(ring.Rows[0]).Turn(90), row(ring.Rows[1]).Turn(270), row(ring.Rows[2]), row(ring.Rows[3]).Turn(180)
@@ -54,7 +55,7 @@ func TestCountsAgreeWithSewingABorder(t *testing.T) {
 			whole = must(piece.JoinDown(must(piece.JoinDown(upper, whole, in/4, "top")), lower, in/4, "bottom"))
 
 			// +1 presses the seams of the sides toward the border: on the left against the seam's own +1.
-			sides := p.Decisions[quilt.SidesStep("edge")].X
+			sides := p.Decisions[naming.Border("edge").Sides().Seam()].X
 			p.Decisions["sides on the left"], p.Decisions["sides on the right"] = Decision{X: -sides}, Decision{X: sides}
 			clashes := 0
 			for _, m := range whole.Meetings {

@@ -97,7 +97,7 @@ func TestAChainAlternates(t *testing.T) {
 		set("I", "I", "ABABA"), set("II", "II", "BABAB"),
 		{join("block", "I", "II", "I", "II", "I")},
 		{{ID: "middle", Name: "middle", How: &making.PlainPatch{Role: "C", Width: "3 strips", Height: "3 strips"}}, {ID: "bar", Name: "bar", How: &making.PlainPatch{Role: "C", Width: "3 strips", Height: "1 strip"}}, {ID: "corner", Name: "corner", How: &making.PlainPatch{Role: "A", Width: "1 strip", Height: "1 strip"}}},
-		{{ID: "framed", Name: "framed", How: &making.Grid{Rows: [][]making.GridCell{{{Unit: "corner"}, {Unit: "bar"}, {Unit: "corner"}}, {{Unit: "bar", Turn: 90}, {Unit: "middle"}, {Unit: "bar", Turn: 90}}, {{Unit: "corner"}, {Unit: "bar"}, {Unit: "corner"}}}}}},
+		{{ID: "framed", Name: "framed", How: &making.Grid{Rows: making.Rows([][]making.GridCell{{{Unit: "corner"}, {Unit: "bar"}, {Unit: "corner"}}, {{Unit: "bar", Turn: 90}, {Unit: "middle"}, {Unit: "bar", Turn: 90}}, {{Unit: "corner"}, {Unit: "bar"}, {Unit: "corner"}}})}}},
 	}
 	for _, size := range [][2]int{{3, 3}, {4, 5}, {6, 7}} {
 		p := decided(t, all(size[1], size[0], "block", "framed"), Nest, false, units...)

@@ -1,6 +1,9 @@
 package pressing
 
-import "vicis/core/piece"
+import (
+	"vicis/core/naming"
+	"vicis/core/piece"
+)
 
 // How many layers of cloth lie over each other where seams cross.
 
@@ -28,7 +31,7 @@ const (
 // Crossed gathers meetings that lie at one point under one seam, and says what becomes of each and how thick it is.
 func (p Plan) Crossed(list []piece.Meeting) []Crossed {
 	type key struct {
-		over string
+		over naming.Seam
 		spot piece.Point
 	}
 	index := map[key]int{}

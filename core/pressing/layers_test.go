@@ -3,6 +3,7 @@ package pressing
 import (
 	"testing"
 
+	"vicis/core/naming"
 	"vicis/core/piece"
 )
 
@@ -14,7 +15,7 @@ func TestLayersAtAFourPatch(t *testing.T) {
 		spun                   bool
 		state                  State
 	}{{1, -1, 1, 7, false, Nested}, {1, 1, 1, 9, false, Clashing}, {1, -1, 0, 6, false, Nested}, {0, 0, 0, 4, false, Opened}, {1, -1, 1, 5, true, Spun}, {1, -1, -1, 7, true, Nested}} {
-		p := Plan{Decisions: map[string]Decision{"up": {X: c.up}, "down": {X: c.down}, "last": {X: c.last}}}
+		p := Plan{Decisions: map[naming.Seam]Decision{"up": {X: c.up}, "down": {X: c.down}, "last": {X: c.last}}}
 		list := []piece.Meeting{{Over: "last", A: piece.End{Seam: "up", E: -1}, B: piece.End{Seam: "down", E: 1}}}
 		if c.spun {
 			list = append(list, piece.Meeting{Over: "last", A: list[0].A, B: piece.End{Seam: "last", E: -1}, Spin: true})

@@ -2,13 +2,14 @@ package pressing
 
 import (
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/piece"
 )
 
 // network is the seams of a quilt as variables: what has to nest with what, and what else speaks for one side or the other.
 type network struct {
 	seams     []making.Seam
-	number    map[string]int // seam → its variable, from 1
+	number    map[naming.Seam]int // seam → its variable, from 1
 	crossings []kindOfCrossing
 	meet      []spring // the crossings between seams that are not opened; a held seam is the ground
 	wishes    []wish
@@ -61,13 +62,13 @@ const (
 )
 
 func networkOf(seams []making.Seam, crossings []kindOfCrossing, ask Asking) *network {
-	n := &network{seams: seams, crossings: crossings, number: map[string]int{}}
+	n := &network{seams: seams, crossings: crossings, number: map[naming.Seam]int{}}
 	n.held, n.opened, n.asked = make([]int, len(seams)+1), make([]bool, len(seams)+1), make([]bool, len(seams)+1)
-	units := map[string]int{}
+	units := map[naming.Unit]int{}
 	for i, s := range seams {
 		v := i + 1
 		n.number[s.ID] = v
-		unit := unitOf(s.ID)
+		unit := s.ID.Owner()
 		school := ask.School(unit)
 		dark := darker(s, ask.Lightness)
 		if x, held := ask.Fixed[s.ID]; held {
@@ -98,7 +99,7 @@ func networkOf(seams []making.Seam, crossings []kindOfCrossing, ask Asking) *net
 		}
 		if _, known := units[unit]; !known {
 			units[unit] = len(units)
-		} else if i > 0 && unitOf(seams[i-1].ID) == unit && !n.opened[v-1] {
+		} else if i > 0 && seams[i-1].ID.Owner() == unit && !n.opened[v-1] {
 			weight := int64(allOneWay)
 			if s.Row {
 				weight = rowOneWay
@@ -200,8 +201,8 @@ func (p *Plan) release(ask Asking) {
 }
 
 // opens keeps of the seams that are held those that are opened.
-func opens(fixed map[string]int) map[string]int {
-	out := map[string]int{}
+func opens(fixed map[naming.Seam]int) map[naming.Seam]int {
+	out := map[naming.Seam]int{}
 	for seam, x := range fixed {
 		if x == 0 {
 			out[seam] = 0

@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
 )
@@ -26,7 +27,7 @@ func TestCountsAgreeWithSewingOnPoint(t *testing.T) {
 					high := p.Layout.BlockH + in/2
 					return piece.Cut("filling", high, high), "", false
 				}
-				return p.Layout.Blocks[kind.Cells[j].Unit].Piece.Turn(kind.Cells[j].Turn), kind.SeamID(j), j > 0
+				return p.Layout.Blocks[kind.Cells[j].Unit].Piece.Turn(kind.Cells[j].Turn), string(kind.SeamID(j)), j > 0
 			}
 			row, _, _ := cell(0)
 			for c := 1; c < columns; c++ {
@@ -35,7 +36,7 @@ func TestCountsAgreeWithSewingOnPoint(t *testing.T) {
 					seam = "filling"
 				}
 				var err error
-				if row, err = piece.JoinRight(row, next, in/4, seam); err != nil {
+				if row, err = piece.JoinRight(row, next, in/4, naming.Seam(seam)); err != nil {
 					t.Fatal(err)
 				}
 			}
@@ -44,7 +45,7 @@ func TestCountsAgreeWithSewingOnPoint(t *testing.T) {
 				continue
 			}
 			var err error
-			if whole, err = piece.JoinDown(whole, row, in/4, quilt.RowsStep); err != nil {
+			if whole, err = piece.JoinDown(whole, row, in/4, naming.Rows.Seam()); err != nil {
 				t.Fatal(err)
 			}
 		}

@@ -2,6 +2,7 @@ package pressing
 
 import (
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
 )
@@ -22,10 +23,10 @@ const (
 
 // Asking is what the quilter wants of the pressing.
 type Asking struct {
-	School    func(unit string) School
+	School    func(unit naming.Unit) School
 	Lightness func(role string) float64
 	Look      func(role string) string
-	Fixed     map[string]int // seams held to a side: +1, −1, or 0 for opened
+	Fixed     map[naming.Seam]int // seams held to a side: +1, −1, or 0 for opened
 }
 
 // Decision is a side for one seam, for all pieces of its kind alike.
@@ -54,24 +55,24 @@ type Place struct {
 // Clash is one kind of crossing that does not nest.
 type Clash struct {
 	Where string
-	A, B  string // the seams that lie on each other
+	A, B  naming.Seam // the seams that lie on each other
 	Count int
 }
 
 // Plan is a side for every seam of a layout.
 type Plan struct {
 	Layout    quilt.Layout
-	Decisions map[string]Decision
-	Order     []string // seam ids in the order they are sewn
+	Decisions map[naming.Seam]Decision
+	Order     []naming.Seam // seam ids in the order they are sewn
 	Places    []Place
 	Clashing  []Clash
 	Crossings int
 	Clashes   int
-	Opened    int      // crossings with an opened seam, which neither nest nor clash
-	Spun      int      // crossings whose allowances are spun
-	Bound     int      // fewer clashes than this no way of pressing these seams has
-	Release   []string // the fewest of the seams that are held whose release lets more nest
-	Free      int      // how many clash then
+	Opened    int           // crossings with an opened seam, which neither nest nor clash
+	Spun      int           // crossings whose allowances are spun
+	Bound     int           // fewer clashes than this no way of pressing these seams has
+	Release   []naming.Seam // the fewest of the seams that are held whose release lets more nest
+	Free      int           // how many clash then
 
 	net *network
 }
@@ -88,7 +89,7 @@ func (p Plan) Nests(m piece.Meeting) (nests, opened bool) {
 // Decide tries the layouts in order of what they cost the quilter and keeps the first with the fewest clashes: as drawn, then with
 // blocks turned by half, then by a quarter, where they look the same. units are the made units in the order they are sewn.
 func Decide(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Plan {
-	alike := map[int]map[string]bool{180: {}, 90: {}}
+	alike := map[int]map[naming.Unit]bool{180: {}, 90: {}}
 	for _, row := range top.Repeat {
 		for _, c := range row {
 			if _, known := alike[180][c.Unit]; known {
@@ -104,7 +105,7 @@ func Decide(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Pla
 	}
 	var best Plan
 	for i, turning := range quilt.Turnings {
-		layout := quilt.Lay(top, t, turning, func(unit string) bool { return alike[turning.Degrees][unit] })
+		layout := quilt.Lay(top, t, turning, func(unit naming.Unit) bool { return alike[turning.Degrees][unit] })
 		if i > 0 && layout.Turned == 0 {
 			continue
 		}
@@ -122,7 +123,7 @@ func Decide(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Pla
 
 func press(l quilt.Layout, units []making.Made, t *making.Table, ask Asking) Plan {
 	net := networkOf(seamsOf(l, units), crossingsOf(l, units, t), ask)
-	p := Plan{Layout: l, Decisions: map[string]Decision{}, net: net}
+	p := Plan{Layout: l, Decisions: map[naming.Seam]Decision{}, net: net}
 	for _, s := range net.seams {
 		p.Order = append(p.Order, s.ID)
 	}

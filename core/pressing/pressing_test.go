@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -20,21 +21,21 @@ func set(id, name string, roles string) []making.Unit {
 		strips = append(strips, making.SetStrip{ID: fmt.Sprintf("s%d", i), Role: string(r)})
 	}
 	return []making.Unit{
-		{ID: "set-" + id, Name: "Set " + name, How: &making.StripSet{Strips: strips}},
-		{ID: id, Name: name, How: &making.SubCut{From: "set-" + id}},
+		{ID: naming.Unit("set-" + id), Name: "Set " + name, How: &making.StripSet{Strips: strips}},
+		{ID: naming.Unit(id), Name: name, How: &making.SubCut{From: naming.Unit("set-" + id)}},
 	}
 }
 
 func join(id string, columns ...string) making.Unit {
 	j := &making.Joined{}
 	for i, c := range columns {
-		p := making.Part{ID: fmt.Sprintf("c%d", i), Unit: c}
+		p := making.Part{ID: fmt.Sprintf("c%d", i), Unit: naming.Unit(c)}
 		if c[len(c)-1] == '*' { // turned by half
-			p.Unit, p.Turn = c[:len(c)-1], 180
+			p.Unit, p.Turn = naming.Unit(c[:len(c)-1]), 180
 		}
 		j.Columns = append(j.Columns, p)
 	}
-	return making.Unit{ID: id, Name: id, How: j}
+	return making.Unit{ID: naming.Unit(id), Name: id, How: j}
 }
 
 func table(problems *problem.List) making.Table {
@@ -72,7 +73,7 @@ func pressedBy(t *testing.T, top quilt.Top, school School, look func(string) str
 		all = append(all, u...)
 	}
 	made, order := making.All(all, tb)
-	tb.Made = func(id string) (making.Made, bool) { m, ok := made[id]; return m, ok }
+	tb.Made = func(id naming.Unit) (making.Made, bool) { m, ok := made[id]; return m, ok }
 	var list []making.Made
 	for _, id := range order {
 		list = append(list, made[id])
@@ -86,7 +87,7 @@ func pressedBy(t *testing.T, top quilt.Top, school School, look func(string) str
 			list = append(list, m)
 		}
 	}
-	return Decide(top, &tb, list, Asking{School: func(string) School { return school }, Lightness: func(role string) float64 { return float64(role[0]) * 20 }, Look: look})
+	return Decide(top, &tb, list, Asking{School: func(naming.Unit) School { return school }, Lightness: func(role string) float64 { return float64(role[0]) * 20 }, Look: look})
 }
 
 func all(rows, columns int, units ...string) quilt.Top {
@@ -94,7 +95,7 @@ func all(rows, columns int, units ...string) quilt.Top {
 	for r := range len(units) {
 		var row []quilt.Cell
 		for c := range len(units) {
-			row = append(row, quilt.Cell{Unit: units[(r+c)%len(units)]})
+			row = append(row, quilt.Cell{Unit: naming.Unit(units[(r+c)%len(units)])})
 		}
 		top.Repeat = append(top.Repeat, row)
 	}
@@ -150,7 +151,7 @@ func TestAlternatingWithPlainBlocksNests(t *testing.T) {
 	}
 	// Two-fabric segments: each seam to the dark, outward in one set and inward in the other.
 	for _, id := range []string{"set-I/s1", "set-I/s2", "set-II/s1", "set-II/s2"} {
-		if got := p.Decisions[id].Toward().Roles[0]; got != "A" {
+		if got := p.Decisions[naming.Seam(id)].Toward().Roles[0]; got != "A" {
 			t.Errorf("%s is pressed toward %s, the lighter", id, got)
 		}
 	}
@@ -238,7 +239,7 @@ func TestCountsAgreeWithSewingTheWholeQuilt(t *testing.T) {
 			continue
 		}
 		var err error
-		if quiltTop, err = piece.JoinDown(quiltTop, row, in/4, quilt.RowsStep); err != nil {
+		if quiltTop, err = piece.JoinDown(quiltTop, row, in/4, naming.Rows.Seam()); err != nil {
 			t.Fatal(err)
 		}
 	}

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
@@ -50,10 +51,10 @@ func laid(t *testing.T, units string, turning quilt.Turning, spun, twoWays bool)
 	var problems problem.List
 	tb := table(&problems)
 	if spun {
-		tb.Spun = map[string]bool{"block/c2#1": true, "block/c3#1": true, "block/c4#1": true, "block/rows-2": true}
+		tb.Spun = map[naming.Crossing]bool{"block/c2#1": true, "block/c3#1": true, "block/c4#1": true, "block/row-2/join": true}
 	}
 	made, order := making.All(list, tb)
-	tb.Made = func(id string) (making.Made, bool) { m, ok := made[id]; return m, ok }
+	tb.Made = func(id naming.Unit) (making.Made, bool) { m, ok := made[id]; return m, ok }
 	var units2 []making.Made
 	for _, id := range order {
 		units2 = append(units2, made[id])
@@ -61,8 +62,8 @@ func laid(t *testing.T, units string, turning quilt.Turning, spun, twoWays bool)
 	if !quilt.Check(top, &tb) || problems.Stopped() {
 		t.Fatal(problems)
 	}
-	layout := quilt.Lay(top, &tb, turning, func(string) bool { return true })
-	ask := Asking{School: func(string) School { return Nest }, Lightness: func(string) float64 { return 50 }, Look: func(r string) string { return r }}
+	layout := quilt.Lay(top, &tb, turning, func(naming.Unit) bool { return true })
+	ask := Asking{School: func(naming.Unit) School { return Nest }, Lightness: func(string) float64 { return 50 }, Look: func(r string) string { return r }}
 	p := press(layout, units2, &tb, ask)
 	if !p.Proven() {
 		t.Error("not proven")

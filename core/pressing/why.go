@@ -1,10 +1,12 @@
 package pressing
 
+import "vicis/core/naming"
+
 // Why a seam goes the way it does, and why a crossing cannot nest: chains of crossings that nest, each of which ties two seams.
 
 // Link is one crossing of a chain: what From does decides To.
 type Link struct {
-	From, To string
+	From, To naming.Seam
 	Where    string
 	Count    int
 }
@@ -12,8 +14,8 @@ type Link struct {
 // Chain leads from a seam to what decided it: through crossings that nest to a seam for which something speaks.
 type Chain struct {
 	Links []Link
-	End   string // the seam the chain ends at
-	Why   Reason // what speaks there
+	End   naming.Seam // the seam the chain ends at
+	Why   Reason      // what speaks there
 }
 
 // step is a crossing that ties a variable to another.
@@ -63,7 +65,7 @@ func (p Plan) path(from int, found func(v int) bool) (links []Link, end int, ok 
 }
 
 // Why gives the chain of reasons behind a seam's side.
-func (p Plan) Why(seam string) Chain {
+func (p Plan) Why(seam naming.Seam) Chain {
 	n := p.net
 	from := n.number[seam]
 	if from == 0 {
@@ -124,19 +126,19 @@ func (p Plan) Against(c Clash) (links []Link, ok bool) {
 }
 
 // Held says whether the quilter holds a seam to its side.
-func (p Plan) Held(seam string) bool { return p.net.asked[p.net.number[seam]] }
+func (p Plan) Held(seam naming.Seam) bool { return p.net.asked[p.net.number[seam]] }
 
 // Tie is one kind of crossing as a condition: it nests when the two seams have equal sides, or opposite ones. A seam that is held has
 // its side in the decisions; opened ones are left out.
 type Tie struct {
-	A, B   string
+	A, B   naming.Seam
 	Equal  bool
 	Weight int64
 }
 
 // Ties lists the conditions whose weight of broken ones the plan makes smallest, and the sides of seams that are held.
-func (p Plan) Ties() (ties []Tie, held map[string]int) {
-	held = map[string]int{}
+func (p Plan) Ties() (ties []Tie, held map[naming.Seam]int) {
+	held = map[naming.Seam]int{}
 	for v, x := range p.net.held {
 		if x != 0 {
 			held[p.net.seams[v-1].ID] = x

@@ -10,6 +10,7 @@ import (
 	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/pressing"
 	"vicis/core/problem"
@@ -33,7 +34,7 @@ func smt(p pressing.Plan) string {
 	}
 	ties, held := p.Ties()
 	for _, t := range ties {
-		a, b := v(t.A), v(t.B)
+		a, b := v(string(t.A)), v(string(t.B))
 		condition := fmt.Sprintf("(= %s %s)", a, b)
 		if !t.Equal {
 			condition = fmt.Sprintf("(not %s)", condition)
@@ -41,8 +42,8 @@ func smt(p pressing.Plan) string {
 		fmt.Fprintf(&s, "(assert-soft %s :weight %d :id clash)\n", condition, t.Weight)
 	}
 	for seam, x := range held {
-		if name[seam] != "" {
-			fmt.Fprintf(&s, "(assert %s)\n", map[int]string{1: name[seam], -1: "(not " + name[seam] + ")"}[x])
+		if name[string(seam)] != "" {
+			fmt.Fprintf(&s, "(assert %s)\n", map[int]string{1: name[string(seam)], -1: "(not " + name[string(seam)] + ")"}[x])
 		}
 	}
 	s.WriteString("(check-sat)\n(get-objectives)\n")
@@ -115,8 +116,8 @@ func random(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
 			strips = append(strips, making.SetStrip{ID: fmt.Sprint(i), Role: roles[r.IntN(3)], Width: "1 strip"})
 		}
 		units = append(units,
-			making.Unit{ID: fmt.Sprintf("set%d", k), Name: "set", How: &making.StripSet{Strips: strips}},
-			making.Unit{ID: fmt.Sprintf("seg%d", k), Name: "segment", How: &making.SubCut{From: fmt.Sprintf("set%d", k)}})
+			making.Unit{ID: naming.Unit(fmt.Sprintf("set%d", k)), Name: "set", How: &making.StripSet{Strips: strips}},
+			making.Unit{ID: naming.Unit(fmt.Sprintf("seg%d", k)), Name: "segment", How: &making.SubCut{From: naming.Unit(fmt.Sprintf("set%d", k))}})
 	}
 	units = append(units, making.Unit{ID: "half", Name: "half", How: &making.HalfSquare{Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: "2 in", Sizing: "rule"}})
 	blocks := 1 + r.IntN(3)
@@ -129,35 +130,35 @@ func random(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
 				for range n {
 					row = append(row, making.GridCell{Unit: "half", Turn: 90 * r.IntN(4)})
 				}
-				g.Rows = append(g.Rows, row)
+				g.Rows = append(g.Rows, making.GridRow{Cells: row})
 			}
-			units = append(units, making.Unit{ID: id, Name: id, How: g})
+			units = append(units, making.Unit{ID: naming.Unit(id), Name: id, How: g})
 			continue
 		}
 		j := &making.Joined{}
 		for i := range n {
-			j.Columns = append(j.Columns, making.Part{ID: fmt.Sprint(i), Unit: fmt.Sprintf("seg%d", r.IntN(segments)), Turn: 180 * r.IntN(2)})
+			j.Columns = append(j.Columns, making.Part{ID: fmt.Sprint(i), Unit: naming.Unit(fmt.Sprintf("seg%d", r.IntN(segments))), Turn: 180 * r.IntN(2)})
 		}
-		units = append(units, making.Unit{ID: id, Name: id, How: j})
+		units = append(units, making.Unit{ID: naming.Unit(id), Name: id, How: j})
 	}
 	top := quilt.Top{Rows: 2 + r.IntN(5), Columns: 2 + r.IntN(5)}
 	down, across := 1+r.IntN(3), 1+r.IntN(3)
 	for range down {
 		var row []quilt.Cell
 		for range across {
-			row = append(row, quilt.Cell{Unit: fmt.Sprintf("b%d", r.IntN(blocks)), Turn: 90 * r.IntN(4)})
+			row = append(row, quilt.Cell{Unit: naming.Unit(fmt.Sprintf("b%d", r.IntN(blocks))), Turn: 90 * r.IntN(4)})
 		}
 		top.Repeat = append(top.Repeat, row)
 	}
 	var problems problem.List
-	spun := map[string]bool{}
+	spun := map[naming.Crossing]bool{}
 	for _, u := range units {
 		if j, ok := u.How.(*making.Joined); ok && r.IntN(3) == 0 {
-			spun[making.SpunAt(u.ID+"/"+j.Columns[1].ID, 1+r.IntN(2))] = true
+			spun[u.ID.Seam(j.Columns[1].ID).At(1+r.IntN(2))] = true
 		}
 	}
 	tb, list := sewn(units, &problems, spun)
-	fixed := map[string]int{}
+	fixed := map[naming.Seam]int{}
 	for _, m := range list {
 		for _, s := range m.Seams {
 			if r.IntN(8) == 0 {
@@ -171,19 +172,19 @@ func random(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
 	schools := []pressing.School{pressing.Nest, pressing.Nest, pressing.Dark, pressing.Outward, pressing.Flat}
 	school := schools[r.IntN(len(schools))]
 	return pressing.Decide(top, &tb, list, pressing.Asking{
-		School: func(string) pressing.School { return school }, Lightness: func(role string) float64 { return float64(role[0]) * 20 },
+		School: func(naming.Unit) pressing.School { return school }, Lightness: func(role string) float64 { return float64(role[0]) * 20 },
 		Look: func(role string) string { return role }, Fixed: fixed,
 	}), true
 }
 
 // sewn is units on a table, in the order they are made.
-func sewn(units []making.Unit, problems *problem.List, spun map[string]bool) (making.Table, []making.Made) {
+func sewn(units []making.Unit, problems *problem.List, spun map[naming.Crossing]bool) (making.Table, []making.Made) {
 	tb := making.Table{
 		Units: measure.Inches, Seam: measure.Inch / 4, Strip: 5 * measure.Inch / 2, Ruler: measure.Ruler{Units: measure.Inches, Mark: measure.Inch / 8}, Squaring: measure.Inch / 2,
 		Usable: func(string) (measure.Length, bool) { return 40 * measure.Inch, true }, Problems: problems, Spun: spun,
 	}
 	made, order := making.All(units, tb)
-	tb.Made = func(id string) (making.Made, bool) { m, ok := made[id]; return m, ok }
+	tb.Made = func(id naming.Unit) (making.Made, bool) { m, ok := made[id]; return m, ok }
 	var list []making.Made
 	for _, id := range order {
 		list = append(list, made[id])

@@ -31,21 +31,6 @@ type Binding struct {
 	Width making.Breadth `json:"width,omitempty" doc:"Cut width; 2 1/2 in, or 6.5 cm, when left out (common practice)"`
 }
 
-// The steps of finishing.
-const (
-	BackingStep  = "backing"
-	BindingStep  = "binding"
-	BackingJoin  = "backing/join"
-	BindingJoin  = "binding/join"
-	BindingRound = "binding/round"
-)
-
-// CornerSquares names the cutting of the squares in the corners of a border.
-func CornerSquares(border string) string { return border + "/squares" }
-
-// BackingLengths names the cutting of a backing.
-const BackingLengths = BackingStep + "/lengths"
-
 // Back is a backing laid out: lengths of cloth side by side.
 type Back struct {
 	Backing
@@ -99,11 +84,6 @@ func (b Binding) Cut(t *making.Table) (measure.Length, error) {
 func finishing(top Top, t *making.Table, stop func(code, at, says, mend string)) bool {
 	good := true
 	no := func(code, at, says, mend string) { good = false; stop(code, at, says, mend) }
-	for _, id := range []string{BackingStep, BindingStep} {
-		if _, taken := t.Made(id); taken {
-			no("id-not-unique", "/units", fmt.Sprintf("A unit has the id “%s”, which names a step of its own.", id), "Give it another id.")
-		}
-	}
 	if b := top.Backing; b != nil {
 		if usable, ok := t.Usable(b.Role); !ok {
 			no("role-without-fabric", "/top/backing/role", "The backing has no fabric.", "Choose a fabric for it.")

@@ -5,6 +5,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
@@ -24,9 +25,6 @@ const (
 )
 
 var rowsOfBorder = []string{"right", "left", "top", "bottom"}
-
-// BorderRow names a row of a pieced border by where it lies.
-func BorderRow(border, where string) string { return border + "/" + where }
 
 // eases is how much longer or shorter than the edge each unit of a pieced border may come out to be eased in (judgement).
 const eases = measure.Inch / 64
@@ -173,7 +171,7 @@ func (l *Layout) rows(b Border, ring *Ring, w, h measure.Length, t *making.Table
 		ends = append(ends, Cell{Unit: c.Unit, Turn: (c.Turn + 90) % 360})
 	}
 	for i, where := range rowsOfBorder {
-		k := RowKind{ID: BorderRow(b.ID, where), Called: b.Name + ", " + where, Cells: sides, Count: 1, High: ring.Width - 2*t.Seam}
+		k := RowKind{ID: b.ID.Row(where), Called: b.Name + ", " + where, Cells: sides, Count: 1, High: ring.Width - 2*t.Seam}
 		if i >= topRow {
 			k.Cells = ends
 		}
@@ -198,9 +196,9 @@ func (l Layout) AllRows() []RowKind {
 
 // Facing is two edges that are sewn together all along, with the seams that end at each.
 type Facing struct {
-	Ring int        // which border
-	Side piece.Side // of the quilt
-	Over string     // the step that sews them
+	Ring int         // which border
+	Side piece.Side  // of the quilt
+	Over naming.Seam // the step that sews them
 	A, B []piece.End
 }
 
@@ -219,7 +217,7 @@ func (l Layout) Facings() []Facing {
 		thick := ring.Width - 2*l.Seam
 		w, h := ring.W-2*l.Seam, ring.H-2*l.Seam // finished, with this border
 		along := func(row int) []piece.End { return l.along(ring.Rows[row]) }
-		sides, ends := SidesStep(ring.Border.ID), EndsStep(ring.Border.ID)
+		sides, ends := ring.Border.ID.Sides().Seam(), ring.Border.ID.Ends().Seam()
 		list = append(list,
 			Facing{i, piece.Right, sides, inner(piece.Right), along(rightRow)},
 			Facing{i, piece.Left, sides, inner(piece.Left), piece.Reversed(along(leftRow), piece.Of(h-2*thick))})
@@ -292,19 +290,10 @@ func (l Layout) edge(side piece.Side) []piece.End {
 			c, e = kind.Cells[len(kind.Cells)-1], -1
 		}
 		if r > 0 {
-			list = append(list, piece.End{Seam: RowsStep, E: e, At: piece.Of(y)})
+			list = append(list, piece.End{Seam: naming.Rows.Seam(), E: e, At: piece.Of(y)})
 		}
 		list = append(list, piece.Moved(l.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(l.Seam).Ends(side), piece.Of(y))...)
 		y += kind.High
 	}
 	return list
 }
-
-// SidesStep and EndsStep name the seams that sew a border on.
-func SidesStep(border string) string { return border + "/sides" }
-
-// EndsStep names the seams of the top and bottom of a border.
-func EndsStep(border string) string { return border + "/ends" }
-
-// CornersStep names the seams that join corner squares to the top and bottom of a border.
-func CornersStep(border string) string { return border + "/corners" }

@@ -6,6 +6,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 )
 
@@ -16,23 +17,6 @@ type Point struct {
 	Corners string          `json:"corners,omitempty" doc:"Role of the corner triangles; that of the sides when left out"`
 	Larger  measure.Written `json:"larger,omitempty" doc:"How much larger than they must be the squares for the triangles are cut; trimmed away once the top is sewn"`
 }
-
-// The units and steps of a setting on point.
-const (
-	SideTriangle   = "setting@side"   // a quarter of a square, so that its long edge is on the straight grain
-	CornerTriangle = "setting@corner" // half of a square, its short edges on the straight grain
-	CornersOn      = "setting/corners"
-	setting        = "setting"
-)
-
-// IsTriangle says whether a unit is a triangle that fills the edge of a setting on point.
-func IsTriangle(unit string) bool { return strings.HasPrefix(unit, setting+"@") }
-
-// Fills says whether a unit is part of the setting and not of the document.
-func Fills(unit string) bool { return IsSash(unit) || IsTriangle(unit) }
-
-// Squares names the cutting of the squares that triangles are cut from.
-func Squares(triangle string) string { return triangle + "/squares" }
 
 // CornersOf is the role of the corner triangles.
 func (p Point) CornersOf() string {
@@ -74,14 +58,14 @@ func (l *Layout) onPoint(top Top, turned func(cell Cell, row, column int) Cell) 
 	left, right := top.Rows-1, top.Columns-1 // the rows that end in the lower left and in the upper right corner
 	for r := range top.Rows + top.Columns - 1 {
 		from, to := top.diagonal(r)
-		kind := RowKind{ID: fmt.Sprintf("row-%d", r+1), Count: 1, Start: from}
+		kind := RowKind{ID: naming.Row(r + 1), Count: 1, Start: from}
 		if r != left {
 			turn := 180 // its short edges meet this row's last block and the row below
 			if r > left {
 				turn = 90
 			}
 			kind.Start--
-			kind.Cells = append(kind.Cells, Cell{Unit: SideTriangle, Turn: turn})
+			kind.Cells = append(kind.Cells, Cell{Unit: naming.SideTriangle, Turn: turn})
 		}
 		for c := from; c <= to; c++ {
 			cell := turned(top.cellAt(r, top.fromFirst(c, len(top.Repeat[0]))), r, c)
@@ -92,20 +76,20 @@ func (l *Layout) onPoint(top Top, turned func(cell Cell, row, column int) Cell) 
 			if r > right {
 				turn = 0
 			}
-			kind.Cells = append(kind.Cells, Cell{Unit: SideTriangle, Turn: turn})
+			kind.Cells = append(kind.Cells, Cell{Unit: naming.SideTriangle, Turn: turn})
 		}
 		l.Rows = append(l.Rows, r)
 		l.Kinds = append(l.Kinds, kind)
 	}
-	l.Count[CornerTriangle] = 4
+	l.Count[naming.CornerTriangle] = 4
 }
 
 // Seen is a thing that is laid as it shows in the finished quilt.
-func (l Layout) Seen(unit string) piece.Piece {
+func (l Layout) Seen(unit naming.Unit) piece.Piece {
 	p := l.Blocks[unit].Piece
-	if IsTriangle(unit) { // its long edge, or its short ones, have an allowance too
+	if unit.IsTriangle() { // its long edge, or its short ones, have an allowance too
 		b, zero := p.W, piece.Num{}
-		if unit == SideTriangle {
+		if unit == naming.SideTriangle {
 			p = p.Trimmed(piece.Rising(b), -1)
 		} else {
 			p = p.Trimmed(piece.Rising(b), 1).Trimmed(piece.Falling(zero), -1)
@@ -152,10 +136,10 @@ func Triangles(top Top, t *making.Table) []making.Made {
 	more, _ := top.beyond(block, t)
 	sideSquare, cornerSquare := squaresFor(w.Sub(s).Sub(s).Add(piece.Of(more)), s)
 	larger := p.larger(t.Units)
-	one := func(id, name, role string, q piece.Piece, square piece.Num, per, cuts int, says, sum, rule string) making.Made {
+	one := func(id naming.Unit, name, role string, q piece.Piece, square piece.Num, per, cuts int, says, sum, rule string) making.Made {
 		exact, _ := square.Length()
 		cut := exact + larger
-		squares := Squares(id)
+		squares := id.Squares()
 		written := making.Breadth(measure.Write(cut))
 		size := making.Size{Sums: []string{sum}, Rule: rule}
 		if larger > 0 {
@@ -165,17 +149,17 @@ func Triangles(top Top, t *making.Table) []making.Made {
 			Unit: making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: written, Height: written}}, Kind: making.PatchKind, Piece: q, Size: size,
 			Acts: []making.Act{
 				{ID: squares, Does: making.Cuts, Name: "Square for " + strings.ToLower(name), Patch: &making.Patch{Role: role, W: cut, H: cut}, Piece: piece.Cut(role, cut, cut)},
-				{ID: id, Does: making.Trims, Says: says, Takes: []making.Take{{Act: squares, Each: 1}}, Gives: []making.Give{{ID: id, Count: per}}, Piece: q, Cuts: cuts},
+				{ID: id.Step(), Does: making.Trims, Says: says, Takes: []making.Take{{Act: squares, Each: 1}}, Gives: []making.Give{{ID: id.Step(), Count: per}}, Piece: q, Cuts: cuts},
 			},
 		}
 	}
 	b := t.Ruler.Print(up(w) - 2*t.Seam + more)
 	print := func(n piece.Num) string { l, _ := n.Length(); return t.Ruler.Print(l) }
-	list := []making.Made{one(CornerTriangle, "Corner triangles", p.CornersOf(), corner, cornerSquare, 2, 1, "Cut each square on one diagonal",
+	list := []making.Made{one(naming.CornerTriangle, "Corner triangles", p.CornersOf(), corner, cornerSquare, 2, 1, "Cut each square on one diagonal",
 		fmt.Sprintf("%s ÷ 1.4142 + 3.4142 × %s = %s", b, t.Ruler.Print(t.Seam), print(cornerSquare)),
 		"Half of a square: its short edges, on the straight grain, lie at the edge of the quilt.")}
 	if top.Rows > 1 || top.Columns > 1 {
-		list = append([]making.Made{one(SideTriangle, "Side triangles", p.Role, side, sideSquare, 4, 2, "Cut each square on both diagonals",
+		list = append([]making.Made{one(naming.SideTriangle, "Side triangles", p.Role, side, sideSquare, 4, 2, "Cut each square on both diagonals",
 			fmt.Sprintf("%s × 1.4142 + 4.8284 × %s = %s", b, t.Ruler.Print(t.Seam), print(sideSquare)),
 			"A quarter of a square: its long edge, on the straight grain, lies at the edge of the quilt.")}, list...)
 	}
@@ -209,9 +193,6 @@ func pointed(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 	no := func(code, at, says, mend string) { good = false; stop(code, at, says, mend) }
 	if top.Sashing != nil {
 		no("sashed-on-point", "/top/sashing", "Blocks on point are not sashed here.", "Frame the blocks themselves, or set them straight.")
-	}
-	if _, taken := t.Made(setting); taken {
-		no("id-not-unique", "/units", "A unit has the id “setting”, which names the triangles at the edge.", "Give it another id.")
 	}
 	if l, err := p.Larger.Length(t.Units); p.Larger != "" && err != nil {
 		no("length-unreadable", "/top/point/larger", err.Error(), "Write how much larger to cut, such as 1/2.")

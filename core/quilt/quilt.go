@@ -4,10 +4,10 @@ package quilt
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
@@ -35,14 +35,14 @@ type Measured struct {
 
 // Cell is one block in the repeat.
 type Cell struct {
-	Unit      string `json:"unit"`
-	Turn      int    `json:"turn,omitempty" enum:"0,90,180,270"`
-	Colourway string `json:"colourway,omitempty" doc:"The fabrics it is made in; the project's own when left out"`
+	Unit      naming.Unit `json:"unit"`
+	Turn      int         `json:"turn,omitempty" enum:"0,90,180,270"`
+	Colourway string      `json:"colourway,omitempty" doc:"The fabrics it is made in; the project's own when left out"`
 }
 
 // Border is a strip of cloth, or a row of units, sewn to all four sides: the sides first, then top and bottom over their ends.
 type Border struct {
-	ID    string         `json:"id"`
+	ID    naming.Border  `json:"id"`
 	Name  string         `json:"name"`
 	Role  string         `json:"role"`
 	Width making.Breadth `json:"width" doc:"Cut width: a length, or so many strips; not asked for where it is pieced"`
@@ -94,13 +94,13 @@ type Layout struct {
 	Turning Turning
 	Rows    []int // for each row of the quilt, which of Kinds it is
 	Kinds   []RowKind
-	Blocks  map[string]making.Made
-	Count   map[string]int   // blocks of each unit in the whole quilt
-	BlockW  measure.Length   // of one block, finished
-	BlockH  measure.Length   // finished
-	Widths  []measure.Length // of every column, finished
-	Rings   []Ring           // borders from the inside out
-	W, H    measure.Length   // of the pieced middle, unfinished: as measured, or as planned
+	Blocks  map[naming.Unit]making.Made
+	Count   map[naming.Unit]int // blocks of each unit in the whole quilt
+	BlockW  measure.Length      // of one block, finished
+	BlockH  measure.Length      // finished
+	Widths  []measure.Length    // of every column, finished
+	Rings   []Ring              // borders from the inside out
+	W, H    measure.Length      // of the pieced middle, unfinished: as measured, or as planned
 	Back    *Back
 	Bind    *Bind
 	Seam    measure.Length
@@ -113,7 +113,7 @@ type Layout struct {
 // RowKind is rows that are sewn and pressed alike. Rows alternate in their pressing, so there are at least two kinds
 // wherever there are two rows.
 type RowKind struct {
-	ID     string
+	ID     naming.Step
 	Cells  []Cell
 	Count  int
 	High   measure.Length // finished
@@ -139,7 +139,7 @@ func (l Layout) Long(k RowKind) measure.Length {
 }
 
 // SeamID names the seam that joins block j (from 1) of the row to the one before it.
-func (k RowKind) SeamID(j int) string { return fmt.Sprintf("%s/%d", k.ID, j+1) }
+func (k RowKind) SeamID(j int) naming.Seam { return k.ID.At(j + 1) }
 
 // Ring is one border measured: W and H are the unfinished size of the quilt once it is on.
 type Ring struct {
@@ -151,9 +151,6 @@ type Ring struct {
 
 	Rows []RowKind // of a pieced border: right, left, top and bottom, each as it would lie along the top
 }
-
-// RowsStep names the seams between rows.
-const RowsStep = "rows"
 
 // Finished gives the finished size of the quilt with all its borders.
 func (l Layout) Finished() (w, h measure.Length) {
@@ -264,14 +261,14 @@ func Check(top Top, t *making.Table) bool {
 	if patches := patchesOf(top, t); good && patches > making.MostPatchesInAll {
 		stop("too-many-patches", "/top/rows", fmt.Sprintf("This quilt would have %d patches.", patches), fmt.Sprintf("Plan fewer or simpler blocks: at most %d patches.", making.MostPatchesInAll))
 	}
-	ids := map[string]bool{}
+	ids := map[naming.Border]bool{}
 	for i, b := range top.Borders {
 		at := problem.At("top", "borders", i)
-		if b.ID == "" || ids[b.ID] || b.ID == RowsStep || strings.ContainsAny(b.ID, "/: ") {
+		if ids[b.ID] || !naming.Plain(string(b.ID)) || naming.Reserved(string(b.ID)) {
 			stop("id-not-unique", at+"/id", "The border has no plain id of its own.", "Give it an id that nothing else has.")
 		}
 		ids[b.ID] = true
-		if _, taken := t.Made(b.ID); taken {
+		if _, taken := t.Made(naming.Of(string(b.ID))); taken {
 			stop("id-not-unique", at+"/id", "The border has the id of a unit.", "Give it an id that nothing else has.")
 		}
 		if b.IsPieced() {
@@ -308,7 +305,7 @@ func Check(top Top, t *making.Table) bool {
 		if top.Sashing != nil || top.Point != nil {
 			t = t.With(append(Sashes(top, t), Triangles(top, t)...))
 		}
-		meets(top, Lay(whole, t, AsDrawn, func(string) bool { return false }), t, stop)
+		meets(top, Lay(whole, t, AsDrawn, nil), t, stop)
 	}
 	return ok && good
 }
@@ -336,11 +333,11 @@ func patchesOf(top Top, t *making.Table) int {
 	return n
 }
 
-// Lay lays out a top that Check found good. turns says which blocks look the same once turned so.
-func Lay(top Top, t *making.Table, turning Turning, turns func(unit string) bool) Layout {
-	l := Layout{Turning: turning, Blocks: map[string]making.Made{}, Count: map[string]int{}, Seam: t.Seam}
+// Lay lays out a top that Check found good. turns says which blocks look the same once turned so; it is not asked where none are turned.
+func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit) bool) Layout {
+	l := Layout{Turning: turning, Blocks: map[naming.Unit]making.Made{}, Count: map[naming.Unit]int{}, Seam: t.Seam}
 	laid := func(cell Cell, row, column int) Cell {
-		if !Fills(cell.Unit) && turning.Which.Means(row, column) && turns(cell.Unit) {
+		if !cell.Unit.Fills() && turning.Which.Means(row, column) && turns(cell.Unit) {
 			cell.Turn = (cell.Turn + turning.Degrees) % 360
 			l.Turned++
 		}
@@ -417,8 +414,8 @@ func (l *Layout) straight(top Top, laid func(cell Cell, row, column int) Cell) {
 	for r := range top.Rows {
 		k := r % period
 		if k == len(l.Kinds) {
-			kind := RowKind{ID: fmt.Sprintf("row-%d", k+1), Cells: make([]Cell, top.Columns)}
-			if repeat := top.Repeat[r%len(top.Repeat)]; len(repeat) == 1 && repeat[0].Unit == SashLevel {
+			kind := RowKind{ID: naming.Row(k + 1), Cells: make([]Cell, top.Columns)}
+			if repeat := top.Repeat[r%len(top.Repeat)]; len(repeat) == 1 && repeat[0].Unit == naming.SashLevel {
 				kind.Cells = make([]Cell, 1)
 			}
 			before := l.Turned
@@ -453,14 +450,14 @@ type Joint struct {
 	A, B  Cell
 	Down  bool // B lies below A; else to its right
 	Count int
-	Over  string // the seam that joins them, for one instance
+	Over  naming.Seam // the seam that joins them, for one instance
 }
 
 // Joints lists every kind of joint between blocks with its count.
 func (l Layout) Joints() []Joint {
 	index := map[Joint]int{}
 	var list []Joint
-	add := func(j Joint, over string) {
+	add := func(j Joint, over naming.Seam) {
 		i, ok := index[j]
 		if !ok {
 			i = len(list)
@@ -487,7 +484,7 @@ func (l Layout) Joints() []Joint {
 		above := l.Kinds[l.Rows[r-1]]
 		from, to := l.Shared(above, kind)
 		for c := from; c < to; c++ {
-			add(Joint{A: above.Cells[c-above.Start], B: kind.Cells[c-kind.Start], Down: true}, RowsStep)
+			add(Joint{A: above.Cells[c-above.Start], B: kind.Cells[c-kind.Start], Down: true}, naming.Rows.Seam())
 		}
 	}
 	return list

@@ -5,6 +5,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/problem"
 )
 
@@ -18,14 +19,14 @@ func laid(t *testing.T, top Top, turning Turning) Layout {
 		Usable: func(string) (measure.Length, bool) { return 40 * in, true }, Problems: &problems,
 	}
 	square := func(id string) making.Unit {
-		return making.Unit{ID: id, Name: id, How: &making.PlainPatch{Role: "A", Width: "6 1/2", Height: "6 1/2"}}
+		return making.Unit{ID: naming.Unit(id), Name: id, How: &making.PlainPatch{Role: "A", Width: "6 1/2", Height: "6 1/2"}}
 	}
 	made, _ := making.All([]making.Unit{square("a"), square("b")}, tb)
-	tb.Made = func(id string) (making.Made, bool) { m, ok := made[id]; return m, ok }
+	tb.Made = func(id naming.Unit) (making.Made, bool) { m, ok := made[id]; return m, ok }
 	if !Check(top, &tb) || len(problems) > 0 {
 		t.Fatal(problems)
 	}
-	return Lay(top, &tb, turning, func(unit string) bool { return unit == "a" })
+	return Lay(top, &tb, turning, func(unit naming.Unit) bool { return unit == "a" })
 }
 
 func TestEveryCellIsLaidAndCounted(t *testing.T) {

@@ -3,10 +3,10 @@ package quilt
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 )
 
@@ -18,17 +18,6 @@ type Sashing struct {
 	Corners string         `json:"corners,omitempty" doc:"Role of the cornerstones; without them the level strips run through from side to side"`
 	Outer   bool           `json:"outer,omitempty" doc:"Round the outside too"`
 }
-
-// The units that sashing is made of.
-const (
-	SashUpright = "sash@upright" // beside a block
-	SashLevel   = "sash@level"   // above or below one, or right through
-	SashCorner  = "sash@corner"  // where they cross
-	sash        = "sash"
-)
-
-// IsSash says whether a unit is part of the sashing.
-func IsSash(unit string) bool { return strings.HasPrefix(unit, sash+"@") }
 
 // cut is how wide sashing is cut.
 func (s Sashing) cut(t *making.Table) (measure.Length, error) {
@@ -59,11 +48,11 @@ func (top Top) Sashed() Top {
 	for _, row := range top.Repeat {
 		var blocks, strips []Cell
 		for _, c := range row {
-			blocks = append(blocks, pair(c, Cell{Unit: SashUpright})...)
-			strips = append(strips, pair(Cell{Unit: SashLevel}, Cell{Unit: SashCorner})...)
+			blocks = append(blocks, pair(c, Cell{Unit: naming.SashUpright})...)
+			strips = append(strips, pair(Cell{Unit: naming.SashLevel}, Cell{Unit: naming.SashCorner})...)
 		}
 		if s.Corners == "" {
-			strips = []Cell{{Unit: SashLevel}} // one strip right through
+			strips = []Cell{{Unit: naming.SashLevel}} // one strip right through
 		}
 		if s.Outer {
 			out.Repeat = append(out.Repeat, strips, blocks)
@@ -98,9 +87,6 @@ func sashing(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 	case !l.On(t.Ruler.Mark):
 		t.Problems.Warn("off-the-ruler", "/top/sashing/width", fmt.Sprintf("The sashing should be %s wide, which is between two marks of your ruler.", t.Ruler.Print(l)), "Choose a width on a mark.")
 	}
-	if _, taken := t.Made(sash); taken {
-		no("id-not-unique", "/units", "A unit has the id “sash”, which names the sashing.", "Give it another id.")
-	}
 	if _, w, h, ok := blockOf(top, t); ok {
 		cut, _ := s.cut(t)
 		for _, long := range []measure.Length{w, h} {
@@ -120,7 +106,7 @@ func sashing(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 func blockOf(top Top, t *making.Table) (p piece.Piece, w, h measure.Length, ok bool) {
 	for _, row := range top.Repeat {
 		for _, c := range row {
-			if m, ok := t.Made(c.Unit); ok && !Fills(c.Unit) {
+			if m, ok := t.Made(c.Unit); ok && !c.Unit.Fills() {
 				p = m.Piece.Turn(c.Turn)
 				w, h := p.Size()
 				return p, w, h, true
@@ -142,19 +128,19 @@ func Sashes(top Top, t *making.Table) []making.Made {
 	cut := piece.Of(width)
 	// As drawn a block is what it should be; as cut the sashing is as long as a block really is.
 	more, taller := top.beyond(block, t)
-	patch := func(id, name, role string, w, h piece.Num, blocks int) making.Made {
+	patch := func(id naming.Unit, name, role string, w, h piece.Num, blocks int) making.Made {
 		p := piece.Exactly(role, w, h)
 		long, high := p.Size()
-		if id == SashUpright {
+		if id == naming.SashUpright {
 			high += taller
 		}
 		long += more * measure.Length(blocks)
 		u := making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: making.Breadth(measure.Write(long)), Height: making.Breadth(measure.Write(high))}}
-		return making.Made{Unit: u, Kind: making.PatchKind, Piece: p, Acts: []making.Act{{ID: id, Does: making.Cuts, Patch: &making.Patch{Role: role, W: long, H: high}, Piece: p}}}
+		return making.Made{Unit: u, Kind: making.PatchKind, Piece: p, Acts: []making.Act{{ID: id.Step(), Does: making.Cuts, Patch: &making.Patch{Role: role, W: long, H: high}, Piece: p}}}
 	}
-	list := []making.Made{patch(SashUpright, "Sashing, upright", s.Role, cut, block.H, 0)}
+	list := []making.Made{patch(naming.SashUpright, "Sashing, upright", s.Role, cut, block.H, 0)}
 	if s.Corners != "" {
-		return append(list, patch(SashLevel, "Sashing, level", s.Role, block.W, cut, 1), patch(SashCorner, "Cornerstone", s.Corners, cut, cut, 0))
+		return append(list, patch(naming.SashLevel, "Sashing, level", s.Role, block.W, cut, 1), patch(naming.SashCorner, "Cornerstone", s.Corners, cut, cut, 0))
 	}
 	both := piece.Of(2 * t.Seam)
 	long := both
@@ -168,7 +154,7 @@ func Sashes(top Top, t *making.Table) []making.Made {
 	for range between {
 		long = long.Add(cut).Sub(both)
 	}
-	through := patch(SashLevel, "Sashing, right through", s.Role, long, cut, top.Columns)
+	through := patch(naming.SashLevel, "Sashing, right through", s.Role, long, cut, top.Columns)
 	if usable, _ := t.Usable(s.Role); through.Acts[0].Patch.W.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
 		through.Acts[0].Patch = nil // longer than the cloth is wide: strips are sewn end to end first
 	}
@@ -188,13 +174,13 @@ func (top Top) beyond(block piece.Piece, t *making.Table) (w, h measure.Length) 
 
 // Waits lists what is cut from cloth to the size of the pieced blocks: sashing beside them, plain blocks among them, and the squares
 // for triangles round them.
-func (top Top) Waits(t *making.Table) map[string]bool {
-	pieced, plain := false, map[string]bool{}
+func (top Top) Waits(t *making.Table) map[naming.Step]bool {
+	pieced, plain := false, map[naming.Step]bool{}
 	for _, row := range top.Repeat {
 		for _, c := range row {
-			if m, ok := t.Made(c.Unit); ok && !Fills(c.Unit) {
+			if m, ok := t.Made(c.Unit); ok && !c.Unit.Fills() {
 				if m.Kind == making.PatchKind {
-					plain[c.Unit] = true
+					plain[c.Unit.Step()] = true
 				} else {
 					pieced = true
 				}
@@ -202,13 +188,13 @@ func (top Top) Waits(t *making.Table) map[string]bool {
 		}
 	}
 	if !pieced {
-		return map[string]bool{}
+		return map[naming.Step]bool{}
 	}
 	if top.Sashing != nil {
-		plain[SashUpright], plain[SashLevel] = true, true
+		plain[naming.SashUpright.Step()], plain[naming.SashLevel.Step()] = true, true
 	}
 	if top.Point != nil {
-		plain[Squares(SideTriangle)], plain[Squares(CornerTriangle)] = true, true
+		plain[naming.SideTriangle.Squares()], plain[naming.CornerTriangle.Squares()] = true, true
 	}
 	return plain
 }
@@ -219,12 +205,12 @@ func (k RowKind) Name() string {
 		return k.Called
 	}
 	if k.SashRow() {
-		return "Sashing row " + k.ID[len("row-"):]
+		return fmt.Sprintf("Sashing row %d", k.ID.Number())
 	}
-	return "Row " + k.ID[len("row-"):]
+	return fmt.Sprintf("Row %d", k.ID.Number())
 }
 
 // SashRow says whether a row is sashing alone.
 func (k RowKind) SashRow() bool {
-	return !slices.ContainsFunc(k.Cells, func(c Cell) bool { return !IsSash(c.Unit) || c.Unit == SashUpright })
+	return !slices.ContainsFunc(k.Cells, func(c Cell) bool { return !c.Unit.IsSash() || c.Unit == naming.SashUpright })
 }

@@ -10,6 +10,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/pressing"
 	"vicis/core/problem"
@@ -124,7 +125,7 @@ func build(c Choices, halves bool) (document.Document, problem.List) {
 		d.Roles = append(d.Roles, cloth.Role{ID: r.id, Name: r.name, Fabric: d.Fabrics[i].ID})
 	}
 	block := blockUnits(c, &d, halves)
-	cell := func(unit string) quilt.Cell { return quilt.Cell{Unit: unit} }
+	cell := func(unit naming.Unit) quilt.Cell { return quilt.Cell{Unit: unit} }
 	d.Top = quilt.Top{Rows: c.Rows, Columns: c.Columns, Repeat: [][]quilt.Cell{{cell(block)}}}
 	if c.Companion != None {
 		other := companionUnits(c, &d)
@@ -187,7 +188,7 @@ var roman = []string{"I", "II", "III", "IV", "V", "VI", "VII", "VIII", "IX", "X"
 
 // blockUnits adds the strip sets, sub-cuts, half and block of the pieced block and gives the block's id. Columns that look
 // alike come from one strip set.
-func blockUnits(c Choices, d *document.Document, halves bool) string {
+func blockUnits(c Choices, d *document.Document, halves bool) naming.Unit {
 	n := c.Squares
 	column := func(j int) (key string) {
 		for i := range n {
@@ -202,7 +203,7 @@ func blockUnits(c Choices, d *document.Document, halves bool) string {
 		}
 		return out
 	}
-	known := map[string]string{} // look of a column, from the top → sub-cut
+	known := map[string]naming.Unit{} // look of a column, from the top → sub-cut
 	var columns []making.Part
 	for j := range n {
 		key := column(j)
@@ -213,13 +214,13 @@ func blockUnits(c Choices, d *document.Document, halves bool) string {
 			part.Unit, part.Turn = id, 180
 		} else {
 			name := roman[len(known)]
-			known[key] = name
+			known[key] = naming.Of(name)
 			var strips []making.SetStrip
 			for i := range n {
 				strips = append(strips, making.SetStrip{ID: fmt.Sprintf("s%d", i+1), Role: square(c, i, j), Width: "1 strip"})
 			}
 			addSet(d, name, strips)
-			part.Unit = name
+			part.Unit = naming.Of(name)
 		}
 		columns = append(columns, part)
 	}
@@ -242,15 +243,16 @@ func blockUnits(c Choices, d *document.Document, halves bool) string {
 }
 
 func addSet(d *document.Document, name string, strips []making.SetStrip) {
+	set := naming.Of("set-" + name)
 	d.Parts = append(
 		d.Parts,
-		making.Unit{ID: "set-" + name, Name: "Set " + name, How: &making.StripSet{Strips: strips}},
-		making.Unit{ID: name, Name: name, How: &making.SubCut{From: "set-" + name, Width: "1 strip"}},
+		making.Unit{ID: set, Name: "Set " + name, How: &making.StripSet{Strips: strips}},
+		making.Unit{ID: naming.Of(name), Name: name, How: &making.SubCut{From: set, Width: "1 strip"}},
 	)
 }
 
 // companionUnits adds the block that lies between and gives its id.
-func companionUnits(c Choices, d *document.Document) string {
+func companionUnits(c Choices, d *document.Document) naming.Unit {
 	n := c.Squares
 	strips := func(k int) making.Breadth { return making.Breadth(fmt.Sprintf("%d strips", k)) }
 	if c.Companion == Plain {
@@ -258,8 +260,9 @@ func companionUnits(c Choices, d *document.Document) string {
 		return "plain"
 	}
 	corner := square(c, 0, 1)
-	side := roman[setsOf(d)]
-	addSet(d, side, []making.SetStrip{{ID: "s1", Role: corner, Width: "1 strip"}, {ID: "s2", Role: roleC, Width: strips(n - 2)}, {ID: "s3", Role: corner, Width: "1 strip"}})
+	name := roman[setsOf(d)]
+	side := naming.Of(name)
+	addSet(d, name, []making.SetStrip{{ID: "s1", Role: corner, Width: "1 strip"}, {ID: "s2", Role: roleC, Width: strips(n - 2)}, {ID: "s3", Role: corner, Width: "1 strip"}})
 	d.Parts = append(
 		d.Parts,
 		making.Unit{ID: "middle", Name: "Middle", How: &making.PlainPatch{Role: roleC, Width: strips(n - 2), Height: strips(n)}},

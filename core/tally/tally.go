@@ -7,6 +7,7 @@ import (
 	"math"
 
 	"vicis/core/batching"
+	"vicis/core/naming"
 	"vicis/core/plan"
 )
 
@@ -27,14 +28,14 @@ const MostAtOnce = 9999
 
 // Event is one fact. ID is made where it happened, so that a repeated delivery counts once.
 type Event struct {
-	ID     string `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client; a repeated delivery counts once"`
-	Step   string `json:"step" minLength:"1" maxLength:"200"`
-	Kind   Kind   `json:"kind" enum:"made,aside,recount,pressed,undo"`
-	N      int    `json:"n,omitempty" minimum:"0" maximum:"9999"`
-	Exact  string `json:"exact,omitempty" maxLength:"200" doc:"The exact size of one, as the plan gave it when it was made"`
-	Reason string `json:"reason,omitempty" maxLength:"300"`
-	Of     string `json:"of,omitempty" maxLength:"64" doc:"For undo: the event that did not happen"`
-	At     string `json:"at" maxLength:"40" doc:"When it happened, RFC 3339"`
+	ID     string      `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client; a repeated delivery counts once"`
+	Step   naming.Step `json:"step" minLength:"1" maxLength:"200"`
+	Kind   Kind        `json:"kind" enum:"made,aside,recount,pressed,undo"`
+	N      int         `json:"n,omitempty" minimum:"0" maximum:"9999"`
+	Exact  string      `json:"exact,omitempty" maxLength:"200" doc:"The exact size of one, as the plan gave it when it was made"`
+	Reason string      `json:"reason,omitempty" maxLength:"300"`
+	Of     string      `json:"of,omitempty" maxLength:"64" doc:"For undo: the event that did not happen"`
+	At     string      `json:"at" maxLength:"40" doc:"When it happened, RFC 3339"`
 }
 
 // Check says what is wrong with an event in one sentence, or nothing.
@@ -60,32 +61,32 @@ func (e Event) Check() string {
 
 // Progress is what the events come to against a plan.
 type Progress struct {
-	Steps    []Step  `json:"steps" doc:"In the order of the plan"`
-	Stages   []Stage `json:"stages"`
-	Next     string  `json:"next" doc:"The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done"`
-	NoLonger []Lost  `json:"noLonger" doc:"Work that was tallied and no longer fits the plan"`
-	Doubts   []Doubt `json:"doubts" doc:"Counts that cannot be"`
-	Script   [][]int `json:"script" doc:"Of every line of the cutting script, part by part, how often it has been done"`
-	Counted  int     `json:"counted" doc:"All good pieces of all steps"`
-	Events   int     `json:"events"`
+	Steps    []Step      `json:"steps" doc:"In the order of the plan"`
+	Stages   []Stage     `json:"stages"`
+	Next     naming.Step `json:"next" doc:"The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done"`
+	NoLonger []Lost      `json:"noLonger" doc:"Work that was tallied and no longer fits the plan"`
+	Doubts   []Doubt     `json:"doubts" doc:"Counts that cannot be"`
+	Script   [][]int     `json:"script" doc:"Of every line of the cutting script, part by part, how often it has been done"`
+	Counted  int         `json:"counted" doc:"All good pieces of all steps"`
+	Events   int         `json:"events"`
 }
 
 // Step is the progress of one step.
 type Step struct {
-	ID          string `json:"id"`
-	Make        int    `json:"make"`
-	Made        int    `json:"made"`
-	Aside       int    `json:"aside"`
-	Good        int    `json:"good" doc:"Made less set aside"`
-	ToGo        int    `json:"toGo" doc:"Still to make, replacements for what was set aside later included"`
-	Short       int    `json:"short" doc:"How many of those replace what was set aside in later steps"`
-	Used        int    `json:"used" doc:"Taken by later steps"`
-	OnHand      int    `json:"onHand"`
-	Pressed     int    `json:"pressed" doc:"Counted at the iron"`
-	State       string `json:"state" doc:"In words: done, at the machine, 3 short, waits for Set I, …"`
-	Ready       int    `json:"ready" doc:"How many can be made from parts on hand; -1 when the parts were not counted"`
-	Last        *Last  `json:"last,omitempty" doc:"The last thing counted here, which an undo would take back"`
-	LastPressed *Last  `json:"lastPressed,omitempty" doc:"The same at the iron"`
+	ID          naming.Step `json:"id"`
+	Make        int         `json:"make"`
+	Made        int         `json:"made"`
+	Aside       int         `json:"aside"`
+	Good        int         `json:"good" doc:"Made less set aside"`
+	ToGo        int         `json:"toGo" doc:"Still to make, replacements for what was set aside later included"`
+	Short       int         `json:"short" doc:"How many of those replace what was set aside in later steps"`
+	Used        int         `json:"used" doc:"Taken by later steps"`
+	OnHand      int         `json:"onHand"`
+	Pressed     int         `json:"pressed" doc:"Counted at the iron"`
+	State       string      `json:"state" doc:"In words: done, at the machine, 3 short, waits for Set I, …"`
+	Ready       int         `json:"ready" doc:"How many can be made from parts on hand; -1 when the parts were not counted"`
+	Last        *Last       `json:"last,omitempty" doc:"The last thing counted here, which an undo would take back"`
+	LastPressed *Last       `json:"lastPressed,omitempty" doc:"The same at the iron"`
 }
 
 // Last is an event that an undo would take back.
@@ -104,21 +105,24 @@ type Stage struct {
 
 // Lost is work that no longer fits the plan: kept, listed, not counted.
 type Lost struct {
-	Step  string `json:"step"`
-	Exact string `json:"exact"`
-	Good  int    `json:"good"`
-	Says  string `json:"says"`
+	Step  naming.Step `json:"step"`
+	Exact string      `json:"exact"`
+	Good  int         `json:"good"`
+	Says  string      `json:"says"`
 }
 
 // Doubt is a count that cannot be.
 type Doubt struct {
-	Step string `json:"step"`
-	Says string `json:"says"`
-	Mend string `json:"mend"`
+	Step naming.Step `json:"step"`
+	Says string      `json:"says"`
+	Mend string      `json:"mend"`
 }
 
 // key is a step at a size: what was made at another size is another thing.
-type key struct{ step, exact string }
+type key struct {
+	step  naming.Step
+	exact string
+}
 
 type count struct {
 	made, aside, pressed int
@@ -129,7 +133,7 @@ type count struct {
 func Fold(p plan.Plan, events []Event) Progress {
 	out := Progress{Steps: make([]Step, len(p.Steps)), Stages: []Stage{}, NoLonger: []Lost{}, Doubts: []Doubt{}, Events: len(events)}
 	counts, order, lastStep := counted(events)
-	index := map[string]int{}
+	index := map[naming.Step]int{}
 	for i, s := range p.Steps {
 		index[s.ID] = i
 		c := counts[key{s.ID, s.Exact}]
@@ -176,7 +180,7 @@ func Fold(p plan.Plan, events []Event) Progress {
 }
 
 // script says how often each line of the cutting script has been done: the lines of a step are done in their order.
-func (out *Progress) script(p plan.Plan, index map[string]int) {
+func (out *Progress) script(p plan.Plan, index map[naming.Step]int) {
 	out.Script = make([][]int, len(p.Script))
 	for i, part := range p.Script {
 		out.Script[i] = make([]int, len(part.Lines))
@@ -213,8 +217,8 @@ func (out *Progress) agree(p plan.Plan) {
 }
 
 // states says of every step in words how it stands.
-func (out *Progress) states(p plan.Plan, index map[string]int) {
-	taken := map[string]bool{}
+func (out *Progress) states(p plan.Plan, index map[naming.Step]int) {
+	taken := map[naming.Step]bool{}
 	for _, s := range p.Steps {
 		for _, t := range s.Takes {
 			taken[t.Step] = true
@@ -244,7 +248,7 @@ func (out *Progress) states(p plan.Plan, index map[string]int) {
 }
 
 // missing names the part there are too few of for one more.
-func (out *Progress) missing(p plan.Plan, s plan.Step, index map[string]int) string {
+func (out *Progress) missing(p plan.Plan, s plan.Step, index map[naming.Step]int) string {
 	for _, t := range s.Takes {
 		if j, ok := index[t.Step]; ok && out.Steps[j].OnHand < ceil(t.Each, t.Per) {
 			return p.Steps[j].Name
@@ -254,7 +258,7 @@ func (out *Progress) missing(p plan.Plan, s plan.Step, index map[string]int) str
 }
 
 // counted adds the events up. An event is void when an undo that is not void names it.
-func counted(events []Event) (counts map[key]*count, order []key, lastStep string) {
+func counted(events []Event) (counts map[key]*count, order []key, lastStep naming.Step) {
 	undos := map[string][]string{} // event → undos of it
 	for _, e := range events {
 		if e.Kind == Undo {
@@ -306,9 +310,9 @@ func counted(events []Event) (counts map[key]*count, order []key, lastStep strin
 }
 
 // use finds what later steps have taken, and what cannot be.
-func (out *Progress) use(p plan.Plan, index map[string]int) {
-	together := map[[2]string]int{} // thing and run → how many that run has taken
-	parts := map[int]float64{}      // what several steps have been cut from → how much of it, in strips or sets
+func (out *Progress) use(p plan.Plan, index map[naming.Step]int) {
+	together := map[[2]naming.Step]int{} // thing and run → how many that run has taken
+	parts := map[int]float64{}           // what several steps have been cut from → how much of it, in strips or sets
 	for i, s := range p.Steps {
 		for _, t := range s.Takes {
 			if j, ok := index[t.Step]; ok && t.Whole > 0 {
@@ -316,7 +320,7 @@ func (out *Progress) use(p plan.Plan, index map[string]int) {
 			} else if ok {
 				n := ceil(out.Steps[i].Made, t.Per) * t.Each
 				if t.Together != "" { // what falls out together was taken once
-					key := [2]string{t.Step, t.Together}
+					key := [2]naming.Step{t.Step, t.Together}
 					n, together[key] = max(0, n-together[key]), max(n, together[key])
 				}
 				out.Steps[j].Used += n
@@ -360,7 +364,7 @@ func (out *Progress) use(p plan.Plan, index map[string]int) {
 }
 
 // standIn lets a step's stand-ins cover what later steps took of it beyond what was made.
-func (out *Progress) standIn(p plan.Plan, index map[string]int) {
+func (out *Progress) standIn(p plan.Plan, index map[naming.Step]int) {
 	for i, s := range p.Steps {
 		for _, other := range s.Also {
 			j, ok := index[other.Step]
@@ -378,9 +382,9 @@ func (out *Progress) standIn(p plan.Plan, index map[string]int) {
 
 // demand finds what is still to make, from the quilt down: what is missing of the plan, or what later steps still need and
 // is not on hand, whichever is more.
-func (out *Progress) demand(p plan.Plan, index map[string]int) {
+func (out *Progress) demand(p plan.Plan, index map[naming.Step]int) {
 	wanted := make([]int, len(p.Steps)) // what later steps still take
-	together := map[[2]string]int{}
+	together := map[[2]naming.Step]int{}
 	parts := map[int][2]float64{} // strips or sets that several steps are cut from: used already, and used in the end
 	for i := len(p.Steps) - 1; i >= 0; i-- {
 		s, st := p.Steps[i], &out.Steps[i]
@@ -405,7 +409,7 @@ func (out *Progress) demand(p plan.Plan, index map[string]int) {
 			} else if ok {
 				n := (ceil(st.Made+st.ToGo, t.Per) - ceil(st.Made, t.Per)) * t.Each
 				if t.Together != "" {
-					key := [2]string{t.Step, t.Together}
+					key := [2]naming.Step{t.Step, t.Together}
 					n, together[key] = max(0, n-together[key]), max(n, together[key])
 				}
 				wanted[j] += n

@@ -6,6 +6,7 @@ import (
 	"reflect"
 	"testing"
 
+	"vicis/core/naming"
 	"vicis/core/plan"
 )
 
@@ -20,9 +21,9 @@ var serial int
 
 func event(step string, kind Kind, n int) Event {
 	serial++
-	e := Event{ID: fmt.Sprintf("event-%d", serial), Step: step, Kind: kind, N: n}
+	e := Event{ID: fmt.Sprintf("event-%d", serial), Step: naming.Step(step), Kind: kind, N: n}
 	for _, s := range three.Steps {
-		if s.ID == step {
+		if string(s.ID) == step {
 			e.Exact = s.Exact
 		}
 	}
@@ -30,14 +31,14 @@ func event(step string, kind Kind, n int) Event {
 }
 
 func undo(of Event) Event {
-	e := event(of.Step, Undo, 0)
+	e := event(string(of.Step), Undo, 0)
 	e.Of = of.ID
 	return e
 }
 
 func find(p Progress, id string) Step {
 	for _, s := range p.Steps {
-		if s.ID == id {
+		if string(s.ID) == id {
 			return s
 		}
 	}
@@ -56,7 +57,7 @@ func TestStripsThatGiveSeveralWidths(t *testing.T) {
 		var events []Event
 		for i, n := range made {
 			s := two.Steps[i]
-			events = append(events, Event{ID: "made-" + s.ID, Step: s.ID, Exact: s.Exact, Kind: Made, N: n})
+			events = append(events, Event{ID: string("made-" + s.ID), Step: s.ID, Exact: s.Exact, Kind: Made, N: n})
 		}
 		if aside > 0 {
 			events = append(events, Event{ID: "aside-six", Step: "six", Exact: "6", Kind: Aside, N: aside})
@@ -260,7 +261,7 @@ func BenchmarkFold(b *testing.B) {
 	for _, n := range []int{1000, 100_000} {
 		var events []Event
 		for i := range n {
-			events = append(events, event(three.Steps[i%3].ID, Made, 1))
+			events = append(events, event(string(three.Steps[i%3].ID), Made, 1))
 		}
 		b.Run(fmt.Sprint(n), func(b *testing.B) {
 			for b.Loop() {

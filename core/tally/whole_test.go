@@ -73,11 +73,11 @@ func TestWhatIsToGoIsTheRestOfThePlan(t *testing.T) {
 		made := map[string]int{}
 		list := events(p, func(make int) int { return rng.Intn(make + 1) })
 		for _, e := range list {
-			made[e.Step] = e.N
+			made[string(e.Step)] = e.N
 		}
 		for i, s := range tally.Fold(p, list).Steps {
-			if rest := p.Steps[i].Make - made[s.ID]; s.ToGo < rest {
-				t.Fatalf("%s: %d to go, %d of %d made", s.ID, s.ToGo, made[s.ID], p.Steps[i].Make)
+			if rest := p.Steps[i].Make - made[string(s.ID)]; s.ToGo < rest {
+				t.Fatalf("%s: %d to go, %d of %d made", s.ID, s.ToGo, made[string(s.ID)], p.Steps[i].Make)
 			}
 		}
 	}
@@ -91,7 +91,7 @@ func TestASpoiledCoProductAsksForMoreOfWhatItIsMadeFrom(t *testing.T) {
 	out := tally.Fold(p, list)
 	short := map[string]int{}
 	for _, s := range out.Steps {
-		short[s.ID] = s.ToGo
+		short[string(s.ID)] = s.ToGo
 	}
 	if short["half"] != 9 || short["half/pair"] < 1 || short["half/lower"] < 1 || short["two"] != 0 {
 		t.Errorf("%v", short)
@@ -100,7 +100,7 @@ func TestASpoiledCoProductAsksForMoreOfWhatItIsMadeFrom(t *testing.T) {
 
 func exactOf(p plan.Plan, step string) string {
 	for _, s := range p.Steps {
-		if s.ID == step {
+		if string(s.ID) == step {
 			return s.Exact
 		}
 	}

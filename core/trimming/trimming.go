@@ -4,13 +4,14 @@ package trimming
 import (
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
 )
 
 // Size is one kind of thing and what it measures. A strip set has no finished length: it is as long as the cloth is wide.
 type Size struct {
-	ID         string
+	ID         naming.Unit
 	Name       string
 	Kind       making.Kind
 	W, H       measure.Length // unfinished
@@ -24,7 +25,7 @@ type Size struct {
 func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
 	var list []Size
 	for _, m := range units {
-		if quilt.IsTriangle(m.Unit.ID) {
+		if m.Unit.ID.IsTriangle() {
 			continue // cut to size, and no rectangle
 		}
 		if m.Kind == making.PiecedKind {

@@ -39,7 +39,7 @@ func TestSizesBeforeAndAfterTheOuterSeams(t *testing.T) {
 		"side": {3 * in / 2, 13 * in / 2, in, 6 * in}, "block": {13 * in / 2, 13 * in / 2, 6 * in, 6 * in},
 	}
 	for _, s := range Sizes(units, quilt.Layout{}, in/4) {
-		w := want[s.ID]
+		w := want[string(s.ID)]
 		if s.W != w[0] || s.H != w[1] || s.Kind != making.StripSetKind && (s.FinW != w[2] || s.FinH != w[3]) {
 			t.Errorf("%s: %v × %v, finished %v × %v", s.ID, s.W.Inches(), s.H.Inches(), s.FinW.Inches(), s.FinH.Inches())
 		}

@@ -76,7 +76,7 @@ for (const height of [780, 664]) {
   test(`the bench fits a phone of 390 × ${height} in every mode`, async ({ browser }) => {
     const context = await browser.newContext({ viewport: { width: 390, height }, hasTouch: true });
     const page = await context.newPage();
-    for (const step of ["block", "set-I", "strip:A:1 strip", "rows"]) {
+    for (const step of ["block", "set-I", "strips/A/60960", "rows"]) {
       await page.goto(`${quilt}/bench/${encodeURIComponent(step)}`);
       const seen = async (names: RegExp[]) => {
         for (const name of names)

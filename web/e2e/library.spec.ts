@@ -74,7 +74,8 @@ test("a unit of its own is put together in the grid", async ({ page }) => {
   await page.getByLabel("Add", { exact: true }).selectOption("a grid of units");
   await page.getByRole("button", { name: "Add it" }).click();
   await page.locator("summary").filter({ hasText: "New block" }).click();
-  await page.getByRole("button", { name: "Add a column" }).click();
+  await page.getByLabel(/Row 1, column 2: Half-square unit/).click();
+  await page.getByRole("button", { name: "A column on the right" }).click();
   await page.getByLabel(/Row 1, column 3: Half-square unit/).click();
   await page.getByRole("button", { name: "Turn", exact: true }).click();
   await expect(page.getByLabel(/Row 1, column 3: Half-square unit, a quarter right/)).toBeVisible();

@@ -46,9 +46,22 @@ test("a new id or name is nobody else's", () => {
 
 /** A plan of so many strips, sets, sub-cuts and blocks, with only what the layout looks at. */
 function planOf(n: number): Plan {
-  const steps: { id: string; stage: string; does: string; takes: { step: string; each: number; per: number }[] }[] = [];
+  type Fake = {
+    id: string;
+    group: string;
+    stage: string;
+    does: string;
+    takes: { step: string; each: number; per: number }[];
+  };
+  const steps: Fake[] = [];
   const step = (id: string, stage: string, does: string, takes: string[]) =>
-    steps.push({ id, stage, does, takes: takes.map((t) => ({ step: t, each: 1, per: 1 })) });
+    steps.push({
+      id,
+      group: id.split("/")[0] ?? id,
+      stage,
+      does,
+      takes: takes.map((t) => ({ step: t, each: 1, per: 1 })),
+    });
   for (let i = 0; i < n; i++) step(`strip:${i}`, "strips", "cut", []);
   for (let i = 0; i < n; i++) step(`set-${i}`, "strip sets", "sew", [`strip:${i}`, `strip:${(i * 7 + 3) % n}`]);
   for (let i = 0; i < n; i++) step(`c${i}`, "sub-cuts", "sub-cut", [`set-${i}`]);

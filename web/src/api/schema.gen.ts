@@ -818,6 +818,12 @@ export interface components {
             turn?: 0 | 90 | 180 | 270;
             unit: string;
         };
+        MakingGridRow: {
+            /** @description From left to right */
+            cells: components["schemas"]["MakingGridCell"][];
+            /** @description Names the row, wherever it lies; given by the program where it is left out */
+            id: string;
+        };
         MakingInput: {
             /** @description Cut from the fabric of this role */
             role?: string;
@@ -924,13 +930,15 @@ export interface components {
             apart?: boolean;
             /** @enum {string} */
             by: "grid";
+            /** @description The names of the columns, from left to right: a seam within a row is named by its row and by the column to its right */
+            columns?: string[];
             /**
              * @description What is sewn first; rows when left out
              * @enum {string}
              */
             first?: "rows" | "columns";
-            /** @description From the top, each from left to right */
-            rows: components["schemas"]["MakingGridCell"][][];
+            /** @description From the top */
+            rows: components["schemas"]["MakingGridRow"][];
         };
         MethodHalfSquare: {
             /** @enum {string} */
@@ -1410,6 +1418,8 @@ export interface components {
             /** @description Its seams, in the order they are sewn */
             each: components["schemas"]["PlanPressSeam"][];
             name: string;
+            /** @description The unit, row or border of the document that it belongs to */
+            of: string;
             picture: string;
             says: string;
             /**
@@ -1634,10 +1644,14 @@ export interface components {
         PlanStep: {
             /** @description What stands in for some of these, so that fewer are made */
             also: components["schemas"]["PlanStandIn"][];
+            /** @description It is for what comes behind the top or round its edge */
+            behind: boolean;
             /** @enum {string} */
             does: "cut" | "sew" | "sub-cut" | "mark" | "trim";
             /** @description The same size exactly: work tallied at another size no longer fits */
             exact: string;
+            /** @description Steps that belong together have the same: the joins of one unit; a pile of strips is its own */
+            group: string;
             id: string;
             /**
              * Format: int64

@@ -69,7 +69,7 @@ export function Schools({ draft }: { draft: Draft }) {
 function Exceptions({ draft, questions }: { draft: Draft; questions: Question[] }) {
   const [adding, setAdding] = useState("");
   const own = (draft.document.schools.steps ?? {}) as Record<string, Record<string, unknown>>;
-  const places = draft.preview.plan.press.lines.map((l) => ({ value: l.step.split("/")[0] ?? "", name: l.name }));
+  const places = draft.preview.plan.press.lines.map((l) => ({ value: l.of, name: l.name }));
   const names = new Map<string, string>();
   for (const u of draft.document.units) names.set(u.id, u.name);
   for (const p of places) if (!names.has(p.value)) names.set(p.value, p.name);

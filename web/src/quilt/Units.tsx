@@ -134,11 +134,14 @@ const beginnings: { name: string; units: (id: string, a: string, b: string, part
         how: {
           by: "grid",
           rows: [
-            [{ unit: part }, { unit: part, turn: 90 }],
-            [
-              { unit: part, turn: 270 },
-              { unit: part, turn: 180 },
-            ],
+            { id: "row-1", cells: [{ unit: part }, { unit: part, turn: 90 }] },
+            {
+              id: "row-2",
+              cells: [
+                { unit: part, turn: 270 },
+                { unit: part, turn: 180 },
+              ],
+            },
           ],
         },
       },

@@ -34,8 +34,9 @@ export function ThreadPage() {
   const colours = coloursOf(project.document);
   const at = new Map(thread.nodes.map((n) => [n.id, n]));
   const lit = over ?? open;
+  const strips = new Set(plan.steps.filter((s) => s.stage === "strips").map((s) => s.id));
   // Threads come in at the middle of the drawing, which stands above two or three lines of text.
-  const lift = (n: Node) => (thread.slot < 80 ? 16 : n.id.startsWith("strip") || n.id.endsWith("/strips") ? 16 : 24);
+  const lift = (n: Node) => (thread.slot < 80 ? 16 : strips.has(n.id) ? 16 : 24);
   const half = pictureRoom(thread.slot).w / 2 + 5;
   return (
     <Box>

@@ -15,13 +15,13 @@ const manyRows = 8;
 const tight = 62;
 const roomy = 118;
 
-/** The joins of one unit belong together: block/c2, block/c3. */
-const group = (id: string) => (id.startsWith("strip:") ? id : (id.split("/")[0] ?? id));
-
 export function layThread(plan: Plan, width: number, height: number): Thread {
   const rows = plan.steps.filter((s) => s.stage === "rows");
   const together = rows.length > manyRows ? new Set(rows.map((s) => s.id)) : new Set<string>();
   const knot = (id: string) => (together.has(id) ? rowsId : id);
+  // The joins of one unit belong together.
+  const groups = new Map(plan.steps.map((s) => [s.id, s.group]));
+  const group = (id: string) => groups.get(id) ?? id;
   const order = new Map<string, number>();
   const columns: string[] = [];
   const column = new Map<string, number>();
@@ -70,7 +70,7 @@ export function layThread(plan: Plan, width: number, height: number): Thread {
   const ends = plan.steps.filter((s) => !taken.has(s.id));
   const top = plan.steps.filter((s) => s.stage === "top");
   const loose = ends.filter((s) => s.stage !== "top");
-  const behind = (s: Step) => s.stage === "finishing" || s.id.startsWith("backing/");
+  const behind = (s: Step) => s.stage === "finishing" || s.behind;
   for (const s of loose) link(s.id, behind(s) ? quiltId : (top[0]?.id ?? quiltId), "sew");
   top.forEach((s: Step, i) => {
     link(s.id, top[i + 1]?.id ?? quiltId, "sew");

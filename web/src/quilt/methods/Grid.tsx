@@ -14,9 +14,9 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
   const m = methodOf(draft, i);
   const [at, setAt] = useState<[number, number]>([0, 0]);
   const rows = how.rows;
-  const wide = rows[0]?.length ?? 0;
+  const wide = rows[0]?.cells.length ?? 0;
   const [r, c] = [Math.min(at[0], rows.length - 1), Math.min(at[1], wide - 1)];
-  const cell = rows[r]?.[c];
+  const cell = rows[r]?.cells[c];
   const parts = partsOf(draft, i);
   const name = (unit: string) => parts.find((p) => p.value === unit)?.name ?? unit;
   const colours = coloursOf(draft.document);
@@ -26,19 +26,30 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
     const [w, h] = p ? [p.w, p.h] : [1, 1];
     return (one.turn ?? 0) % 180 === 0 ? { w, h } : { w: h, h: w };
   };
-  const widths = Array.from({ length: wide }, (_, x) => Math.max(...rows.map((row) => (row[x] ? size(row[x]).w : 0))));
-  const heights = rows.map((row) => Math.max(...row.map((one) => size(one).h)));
+  const widths = Array.from({ length: wide }, (_, x) =>
+    Math.max(...rows.map((row) => (row.cells[x] ? size(row.cells[x]).w : 0))),
+  );
+  const heights = rows.map((row) => Math.max(...row.cells.map((one) => size(one).h)));
   const sum = (list: number[]) => list.reduce((a, b) => a + b, 0) || 1;
   const scale = Math.max(Math.min(400 / sum(widths), 300 / sum(heights)), 26 / Math.min(...widths, ...heights));
-  const lay = (next: typeof rows) => m.set(["rows"], next);
+  // Rows and columns keep their names wherever they come to lie; new ones get theirs from the core.
   const fresh = cell ? { ...cell } : { unit: parts[0]?.value ?? "" };
+  const columns = Array.from({ length: wide }, (_, x) => how.columns?.[x] ?? "");
+  const lay = (next: typeof rows, names = columns) => m.set([], { ...how, rows: next, columns: names });
+  const addRow = (y: number) =>
+    lay(rows.toSpliced(y, 0, { id: "", cells: Array.from({ length: Math.max(1, wide) }, () => ({ ...fresh })) }));
+  const addColumn = (x: number) =>
+    lay(
+      rows.map((row) => ({ ...row, cells: row.cells.toSpliced(x, 0, { ...fresh }) })),
+      columns.toSpliced(x, 0, ""),
+    );
   return (
     <>
       <Box role="group" aria-label="Cells" overflowX="auto" pb="6px">
         {rows.map((row, y) => (
-          // biome-ignore lint/suspicious/noArrayIndexKey: cells are known by their place
+          // biome-ignore lint/suspicious/noArrayIndexKey: a new row has no name yet
           <Flex key={y}>
-            {row.map((one, x) => (
+            {row.cells.map((one, x) => (
               <chakra.button
                 // biome-ignore lint/suspicious/noArrayIndexKey: cells are known by their place
                 key={x}
@@ -46,7 +57,7 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
                 aria-label={`Row ${y + 1}, column ${x + 1}: ${name(one.unit)}, ${turns.find((t) => t.value === String(one.turn ?? 0))?.name ?? ""}`}
                 aria-pressed={y === r && x === c}
                 onClick={() => setAt([y, x])}
-                onDoubleClick={() => m.set(["rows", y, x, "turn"], turn(String(quarter(one.turn))))}
+                onDoubleClick={() => m.set(["rows", y, "cells", x, "turn"], turn(String(quarter(one.turn))))}
                 w={`${(widths[x] ?? 1) * scale}px`}
                 h={`${(heights[y] ?? 1) * scale}px`}
                 display="grid"
@@ -87,21 +98,21 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
           <ChoiceField
             label={`Row ${r + 1}, column ${c + 1}`}
             value={cell.unit}
-            onChange={(v) => m.set(["rows", r, c, "unit"], v)}
+            onChange={(v) => m.set(["rows", r, "cells", c, "unit"], v)}
             choices={parts}
-            problems={m.below(["rows", r, c])}
+            problems={m.below(["rows", r, "cells", c])}
           />
           <ChoiceField
             label="laid"
             value={String(cell.turn ?? 0)}
-            onChange={(v) => m.set(["rows", r, c, "turn"], turn(v))}
+            onChange={(v) => m.set(["rows", r, "cells", c, "turn"], turn(v))}
             choices={turns}
           />
           <Button
             size="sm"
             h="36px"
             mt="22px"
-            onClick={() => m.set(["rows", r, c, "turn"], turn(String(quarter(cell.turn))))}
+            onClick={() => m.set(["rows", r, "cells", c, "turn"], turn(String(quarter(cell.turn))))}
           >
             Turn
           </Button>
@@ -109,20 +120,22 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
       )}
       <Problems list={m.at([], ["rows"], ...rows.map((_, y) => ["rows", y]))} />
       <Flex gap="8px" wrap="wrap" align="end">
+        <Adding what="row" before="above" after="below" n={rows.length} at={r} add={addRow} />
+        <Button size="sm" disabled={rows.length < 2} onClick={() => lay(rows.toSpliced(r, 1))}>
+          {`Take out row ${r + 1}`}
+        </Button>
+        <Adding what="column" before="on the left" after="on the right" n={wide} at={c} add={addColumn} />
         <Button
           size="sm"
-          onClick={() => lay([...rows, Array.from({ length: Math.max(1, wide) }, () => ({ ...fresh }))])}
+          disabled={wide < 2}
+          onClick={() =>
+            lay(
+              rows.map((row) => ({ ...row, cells: row.cells.toSpliced(c, 1) })),
+              columns.toSpliced(c, 1),
+            )
+          }
         >
-          Add a row
-        </Button>
-        <Button size="sm" onClick={() => lay(rows.map((row) => [...row, { ...fresh }]))}>
-          Add a column
-        </Button>
-        <Button size="sm" disabled={rows.length < 2} onClick={() => lay(rows.slice(0, -1))}>
-          − row
-        </Button>
-        <Button size="sm" disabled={wide < 2} onClick={() => lay(rows.map((row) => row.slice(0, -1)))}>
-          − column
+          {`Take out column ${c + 1}`}
         </Button>
         <Tick label="Alike rows apart" value={!!how.apart} onChange={(v) => m.set(["apart"], v || undefined)} />
         <Box w="120px" ml="auto">
@@ -137,6 +150,16 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
           />
         </Box>
       </Flex>
+    </>
+  );
+}
+
+/** A row or column more, on either side of the one that is chosen. */
+function Adding(p: { what: string; before: string; after: string; n: number; at: number; add: (at: number) => void }) {
+  return (
+    <>
+      <Button size="sm" onClick={() => p.add(p.at)}>{`A ${p.what} ${p.before}`}</Button>
+      <Button size="sm" onClick={() => p.add(Math.min(p.n, p.at + 1))}>{`A ${p.what} ${p.after}`}</Button>
     </>
   );
 }
