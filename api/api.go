@@ -5,6 +5,7 @@ package api
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"net/http"
 	"path"
@@ -14,22 +15,26 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/adapters/humagin"
+	"github.com/danielgtaylor/huma/v2/conditional"
 	"github.com/gin-contrib/gzip"
 	"github.com/gin-gonic/gin"
 
 	"vicis/core/document"
+	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/starter"
 	"vicis/core/tally"
+	"vicis/core/work"
 	"vicis/store"
 )
 
 // Server answers for one store.
 type Server struct {
 	store *store.Store
+	kept  *kept
 	now   func() time.Time
 }
 
@@ -39,7 +44,7 @@ func New(s *store.Store, web http.Handler, hosts []string) *gin.Engine {
 	engine := gin.New()
 	engine.ContextWithFallback = true // a client that leaves cancels its query
 	engine.Use(gin.CustomRecovery(recovered), guard(hosts), gzip.Gzip(gzip.DefaultCompression))
-	srv := &Server{store: s, now: time.Now}
+	srv := &Server{store: s, kept: keep(s), now: time.Now}
 	s.Guard(keepsPromises)
 	srv.register(humagin.New(engine, config()))
 	engine.NoRoute(func(c *gin.Context) {
@@ -82,7 +87,7 @@ func config() huma.Config {
 	return c
 }
 
-// nameSchema names a type by its room and itself, for several rooms have a Step: plan.Step is PlanStep, plan.Plan is Plan.
+// nameSchema names a type by its room and itself, for several rooms have a Step: sheet.Step is PlanStep, plan.Plan is Plan.
 func nameSchema(t reflect.Type, hint string) string {
 	for t.Kind() == reflect.Pointer {
 		t = t.Elem()
@@ -145,15 +150,14 @@ type Preview struct {
 	Problems problem.List      `json:"problems"`
 }
 
-// Project is a stored quilt with its plan and progress.
+// Project is a stored quilt with its plan: nothing in it changes before the next revision.
 type Project struct {
-	ID       string         `json:"id"`
-	Rev      int            `json:"rev"`
-	Saved    string         `json:"saved" doc:"When this revision was stored"`
-	Undo     int            `json:"undo" doc:"The revision an undo leads to; 0 when there is none"`
-	Redo     int            `json:"redo" doc:"The revision a redo leads to; 0 when there is none"`
-	Progress tally.Progress `json:"progress"`
-	Remnants []string       `json:"remnants" doc:"By what each of the plan's remnants goes by on the shelf of cloth"`
+	ID       string   `json:"id"`
+	Rev      int      `json:"rev"`
+	Saved    string   `json:"saved" doc:"When this revision was stored"`
+	Undo     int      `json:"undo" doc:"The revision an undo leads to; 0 when there is none"`
+	Redo     int      `json:"redo" doc:"The revision a redo leads to; 0 when there is none"`
+	Remnants []string `json:"remnants" doc:"By what each of the plan's remnants goes by on the shelf of cloth"`
 	Preview
 }
 
@@ -170,7 +174,7 @@ type Shelved struct {
 	Stages   []tally.Stage     `json:"stages"`
 	Next     string            `json:"next" doc:"What to do next, in words; empty when all is done"`
 	NextStep naming.Step       `json:"nextStep"`
-	Quilt    plan.Layout       `json:"quilt"`
+	Quilt    drawn.Layout      `json:"quilt"`
 	Colours  map[string]string `json:"colours" doc:"By fabric id"`
 	Problems problem.List      `json:"problems"`
 }
@@ -191,7 +195,7 @@ func (s *Server) register(a huma.API) {
 	huma.Register(a, op(http.MethodGet, "/api/health", "health", "Whether the server and its database answer"), s.health)
 	huma.Register(a, op(http.MethodGet, "/api/quilts", "shelf", "All quilts, the one changed last first"), s.shelf)
 	huma.Register(a, draft(op(http.MethodPost, "/api/quilts", "createQuilt", "Store a new quilt")), s.create)
-	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}", "quilt", "A quilt with its plan and progress"), s.quilt)
+	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}", "quilt", "A quilt with its plan"), s.quilt)
 	huma.Register(a, draft(op(http.MethodPut, "/api/quilts/{id}", "saveQuilt", "Store a new revision")), s.save)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/progress", "progress", "What was tallied, held against the plan"), s.progress)
 	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/events", "tally", "Store events; a repeated delivery counts once"), s.tally)
@@ -219,54 +223,68 @@ func (s *Server) shelf(ctx context.Context, _ *struct{}) (*body[[]Shelved], erro
 	}
 	list := make([]Shelved, 0, len(quilts))
 	for _, q := range quilts {
-		p, err := s.project(ctx, q)
+		p, err := s.kept.of(q)
 		if err != nil {
 			return nil, trouble(err)
 		}
-		item := Shelved{
-			ID: q.ID, Away: q.Away, Name: p.Document.Name, Note: p.Document.Note, Saved: q.At, Finished: p.Plan.Finished.Text, Blocks: p.Plan.Blocks,
-			Set: p.Plan.Set, Stages: p.Progress.Stages, NextStep: p.Progress.Next, Quilt: p.Plan.Quilt,
-			Colours: colours(p.Document), Problems: p.Problems,
+		progress, err := s.kept.tallied(ctx, q.ID, p.work)
+		if err != nil {
+			return nil, trouble(err)
 		}
-		for _, st := range p.Plan.Steps {
-			if st.ID == p.Progress.Next {
-				item.Next = st.Says
-			}
-		}
+		item := shelved(q, p.project, progress)
 		list = append(list, item)
 	}
 	return &body[[]Shelved]{list}, nil
 }
 
-// preview plans what is in a document text.
-func previewOf(raw []byte) Preview {
+func shelved(q store.Quilt, p Project, progress tally.Progress) Shelved {
+	item := Shelved{
+		ID: q.ID, Away: q.Away, Name: p.Document.Name, Note: p.Document.Note, Saved: q.At, Finished: p.Plan.Finished.Text, Blocks: p.Plan.Blocks,
+		Set: p.Plan.Set, Stages: progress.Stages, NextStep: progress.Next, Quilt: p.Plan.Quilt,
+		Colours: colours(p.Document), Problems: p.Problems,
+	}
+	for _, st := range p.Plan.Steps {
+		if st.ID == progress.Next {
+			item.Next = st.Says
+		}
+	}
+	return item
+}
+
+// planOf plans what is in a document text, and gives the work behind the plan.
+func planOf(raw []byte) (Preview, *work.Work) {
 	d, problems := document.Read(raw)
 	if len(problems) > 0 && problems[0].Code == "document-unreadable" {
-		return Preview{Document: d, Problems: problems}
+		return Preview{Document: d, Problems: problems}, &work.Work{}
 	}
-	p, problems := plan.Make(d, problems)
+	p, w, problems := plan.From(d, problems)
 	if problems == nil {
 		problems = problem.List{}
 	}
-	return Preview{Document: d, Plan: p, Problems: problems}
+	return Preview{Document: d, Plan: p, Problems: problems}, w
 }
 
+func previewOf(raw []byte) Preview {
+	p, _ := planOf(raw)
+	return p
+}
+
+// project gives a stored quilt with its plan.
 func (s *Server) project(ctx context.Context, q store.Quilt) (*Project, error) {
-	events, err := s.store.Events(ctx, q.ID)
+	p, err := s.kept.of(q)
 	if err != nil {
 		return nil, err
 	}
-	revs, err := s.store.Revisions(ctx, q.ID)
+	undo, redo, err := s.store.Steps(ctx, q.ID)
 	if err != nil {
 		return nil, err
 	}
-	undo, redo := store.Steps(revs)
-	p := previewOf([]byte(q.Document))
-	left := make([]string, len(p.Plan.Remnants))
-	for i, r := range p.Plan.Remnants {
-		left[i] = remnantID(q.ID, r)
+	out := p.project
+	out.ID, out.Rev, out.Saved, out.Undo, out.Redo, out.Remnants = q.ID, q.Rev, q.At, undo, redo, make([]string, len(p.project.Plan.Remnants))
+	for i, r := range out.Plan.Remnants {
+		out.Remnants[i] = remnantID(q.ID, r)
 	}
-	return &Project{ID: q.ID, Rev: q.Rev, Saved: q.At, Undo: undo, Redo: redo, Remnants: left, Preview: p, Progress: tally.Fold(p.Plan, events)}, nil
+	return &out, nil
 }
 
 type projectOut struct {
@@ -282,7 +300,7 @@ func (s *Server) answer(ctx context.Context, q store.Quilt, err error) (*project
 	if err != nil {
 		return nil, trouble(err)
 	}
-	return &projectOut{ETag: etag(q.Rev), Body: p}, nil
+	return &projectOut{ETag: quoted(etag(q)), Body: p}, nil
 }
 
 // QuiltIn names the quilt of an address.
@@ -290,8 +308,18 @@ type QuiltIn struct {
 	ID string `path:"id" maxLength:"64"`
 }
 
-func (s *Server) quilt(ctx context.Context, in *QuiltIn) (*projectOut, error) {
+type ReadIn struct {
+	QuiltIn
+	conditional.Params
+}
+
+func (s *Server) quilt(ctx context.Context, in *ReadIn) (*projectOut, error) {
 	q, err := s.store.Quilt(ctx, in.ID)
+	if err == nil {
+		if same := in.PreconditionFailed(etag(q), time.Time{}); same != nil {
+			return nil, same
+		}
+	}
 	return s.answer(ctx, q, err)
 }
 
@@ -324,31 +352,50 @@ func (s *Server) create(ctx context.Context, in *createIn) (*projectOut, error) 
 	return s.answer(ctx, q, err)
 }
 
-type saveIn struct {
+// WriteIn is a quilt that is changed from the revision its ETag named.
+type WriteIn struct {
 	QuiltIn
-	IfMatch string `header:"If-Match" doc:"The revision the change was made from, as the ETag gave it"`
-	Body    Draft
+	conditional.Params
+}
+
+// from gives the quilt to change, as long as it is at the revision the change was made from.
+func (s *Server) from(ctx context.Context, in *WriteIn) (store.Quilt, error) {
+	if len(in.IfMatch) == 0 {
+		return store.Quilt{}, newTrouble(http.StatusPreconditionRequired, "Say in If-Match which revision the change was made from.")
+	}
+	q, err := s.store.Quilt(ctx, in.ID)
+	if err != nil {
+		return q, err
+	}
+	if in.PreconditionFailed(etag(q), time.Time{}) != nil {
+		return q, &store.StaleError{Newest: q.Rev}
+	}
+	return q, nil
+}
+
+type saveIn struct {
+	WriteIn
+	Body Draft
 }
 
 func (s *Server) save(ctx context.Context, in *saveIn) (*projectOut, error) {
-	base, ok := revision(in.IfMatch)
-	if !ok {
-		return nil, newTrouble(http.StatusPreconditionRequired, "Say in If-Match which revision the change was made from.")
-	}
-	text, err := checked(in.Body)
-	if err != nil {
+	q, err := s.from(ctx, &in.WriteIn)
+	var stale *store.StaleError
+	if err != nil && !errors.As(err, &stale) {
 		return nil, trouble(err)
 	}
-	q, err := s.store.Save(ctx, in.ID, base, text, s.now())
+	text, refused := checked(in.Body)
+	if refused != nil {
+		return nil, trouble(refused)
+	}
+	if stale != nil {
+		if q.Document == text {
+			return s.answer(ctx, q, nil) // the repeated delivery of a change that was stored
+		}
+		return nil, trouble(err)
+	}
+	q, err = s.store.Save(ctx, in.ID, q.Rev, text, s.now())
 	return s.answer(ctx, q, err)
-}
-
-func (s *Server) progress(ctx context.Context, in *QuiltIn) (*body[Tallied], error) {
-	q, err := s.store.Quilt(ctx, in.ID)
-	if err != nil {
-		return nil, trouble(err)
-	}
-	return s.tallied(ctx, q)
 }
 
 // Tallied is progress with the revision of the plan it was held against.
@@ -357,12 +404,36 @@ type Tallied struct {
 	Progress tally.Progress `json:"progress"`
 }
 
-func (s *Server) tallied(ctx context.Context, q store.Quilt) (*body[Tallied], error) {
-	p, err := s.project(ctx, q)
+type talliedOut struct {
+	ETag string `header:"ETag"`
+	Body Tallied
+}
+
+func (s *Server) progress(ctx context.Context, in *ReadIn) (*talliedOut, error) {
+	q, err := s.store.Quilt(ctx, in.ID)
 	if err != nil {
 		return nil, trouble(err)
 	}
-	return &body[Tallied]{Tallied{q.Rev, p.Progress}}, nil
+	out, err := s.tallied(ctx, q)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	if same := in.PreconditionFailed(strings.Trim(out.ETag, `"`), time.Time{}); same != nil {
+		return nil, same
+	}
+	return out, nil
+}
+
+func (s *Server) tallied(ctx context.Context, q store.Quilt) (*talliedOut, error) {
+	p, err := s.kept.of(q)
+	if err != nil {
+		return nil, err
+	}
+	progress, err := s.kept.tallied(ctx, q.ID, p.work)
+	if err != nil {
+		return nil, err
+	}
+	return &talliedOut{ETag: quoted(fmt.Sprintf("%s-%d", etag(q), progress.Events)), Body: Tallied{q.Rev, progress}}, nil
 }
 
 type tallyIn struct {
@@ -372,20 +443,34 @@ type tallyIn struct {
 	}
 }
 
-func (s *Server) tally(ctx context.Context, in *tallyIn) (*body[Tallied], error) {
-	for _, e := range in.Body.Events {
-		if says := e.Check(); says != "" {
-			return nil, newTrouble(http.StatusUnprocessableEntity, says)
-		}
-	}
+// tally stores events and answers with what they come to. From the moment they are stored nothing that goes wrong is told as if they
+// were not.
+func (s *Server) tally(ctx context.Context, in *tallyIn) (out *talliedOut, err error) {
 	q, err := s.store.Quilt(ctx, in.ID)
 	if err != nil {
 		return nil, trouble(err)
 	}
+	for _, e := range in.Body.Events {
+		says := e.Check()
+		if e.Rev > q.Rev {
+			says = fmt.Sprintf("There is no revision %d of this quilt yet.", e.Rev)
+		}
+		if says != "" {
+			return nil, newTrouble(http.StatusUnprocessableEntity, says)
+		}
+	}
 	if err := s.store.Append(ctx, in.ID, in.Body.Events, s.now()); err != nil {
 		return nil, trouble(err)
 	}
-	return s.tallied(ctx, q)
+	defer func() {
+		if what := recover(); what != nil {
+			out, err = nil, uncounted(what)
+		}
+	}()
+	if out, err = s.tallied(ctx, q); err != nil {
+		return nil, uncounted(err)
+	}
+	return out, nil
 }
 
 func (s *Server) preview(_ context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
@@ -399,7 +484,7 @@ func (s *Server) preview(_ context.Context, in *struct{ Body Draft }) (*body[Pre
 // Opening is a block to begin with, drawn.
 type Opening struct {
 	starter.Option
-	Picture plan.Picture      `json:"picture"`
+	Picture drawn.Picture     `json:"picture"`
 	Colours map[string]string `json:"colours" doc:"By fabric id"`
 }
 

@@ -6,8 +6,8 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/document"
-	"vicis/core/plan"
 )
 
 // What is asked of a document now and then: the library, other ways, other sizes, cliffs, and backwards from the cloth there is.
@@ -35,7 +35,7 @@ func text(t *testing.T, d document.Document) string {
 func TestOtherWaysCanBePutIntoTheDocument(t *testing.T) {
 	s := newSite(t)
 	star := s.block("eight-pointed-star")
-	ways := decode[[]plan.Way](t, s.do("POST", "/api/ways", fmt.Sprintf(`{"document":%s,"unit":"goose"}`, text(t, star.Document))))
+	ways := decode[[]ask.Way](t, s.do("POST", "/api/ways", fmt.Sprintf(`{"document":%s,"unit":"goose"}`, text(t, star.Document))))
 	chosen := 0
 	for _, w := range ways {
 		if w.Chosen {
@@ -68,7 +68,7 @@ func TestResizedDocumentsFinishAsAskedFor(t *testing.T) {
 	s := newSite(t)
 	star := s.block("eight-pointed-star")
 	for _, size := range []string{"6", "12", "10 1/2"} {
-		r := decode[plan.Resized](t, s.do("POST", "/api/resize", fmt.Sprintf(`{"document":%s,"unit":%q,"finished":%q}`, text(t, star.Document), star.Block, size)))
+		r := decode[ask.Resized](t, s.do("POST", "/api/resize", fmt.Sprintf(`{"document":%s,"unit":%q,"finished":%q}`, text(t, star.Document), star.Block, size)))
 		p := decode[Preview](t, s.do("POST", "/api/plan", text(t, r.Document)))
 		if want := map[string]string{"6": "6″ × 6″", "12": "12″ × 12″", "10 1/2": "10½″ × 10½″"}[size]; p.Plan.Block.Text != want {
 			t.Errorf("%s: a block finishes %s (%v)", size, p.Plan.Block.Text, p.Problems)
@@ -80,7 +80,7 @@ func TestCliffsAndBackwardsAgreeWithThePlan(t *testing.T) {
 	s := newSite(t)
 	star := s.block("eight-pointed-star")
 	p := decode[Preview](t, s.do("POST", "/api/plan", text(t, star.Document)))
-	cliffs := decode[[]plan.Cliff](t, s.do("POST", "/api/cliffs", text(t, star.Document)))
+	cliffs := decode[[]ask.Cliff](t, s.do("POST", "/api/cliffs", text(t, star.Document)))
 	n := 0
 	for _, f := range p.Plan.Cut {
 		for _, strip := range f.Strips {
@@ -97,15 +97,15 @@ func TestCliffsAndBackwardsAgreeWithThePlan(t *testing.T) {
 	if n != len(cliffs) || n == 0 {
 		t.Errorf("%d of %d cliffs are of strips in the plan", n, len(cliffs))
 	}
-	var supplies []plan.Supply
+	var supplies []ask.Supply
 	for _, f := range p.Plan.Cut { // exactly what the plan takes gives the plan's quilt, or another shape of more blocks
-		supplies = append(supplies, plan.Supply{Fabric: f.Fabric, Length: "2 yd"})
+		supplies = append(supplies, ask.Supply{Fabric: f.Fabric, Length: "2 yd"})
 	}
 	list, err := json.Marshal(supplies)
 	if err != nil {
 		t.Fatal(err)
 	}
-	r := decode[plan.Reach](t, s.do("POST", "/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":%s}`, text(t, star.Document), list)))
+	r := decode[ask.Reach](t, s.do("POST", "/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":%s}`, text(t, star.Document), list)))
 	if r.Blocks < 16 || r.Blocks != r.Rows*r.Columns || len(r.Uses) != len(supplies) {
 		t.Errorf("%+v", r)
 	}
@@ -115,7 +115,7 @@ func TestAskingAboutThePressing(t *testing.T) {
 	s := newSite(t)
 	rail := s.block("rail").Document
 	rail.Top.Rows, rail.Top.Columns = 4, 4
-	r := decode[plan.Remedies](t, s.do("POST", "/api/remedies", text(t, rail)))
+	r := decode[ask.Remedies](t, s.do("POST", "/api/remedies", text(t, rail)))
 	if len(r.List) < 2 || len(r.Standing) == 0 {
 		t.Fatalf("%+v", r)
 	}
@@ -124,11 +124,11 @@ func TestAskingAboutThePressing(t *testing.T) {
 	if p.Plan.Press.Clashes != r.List[0].Clashes {
 		t.Errorf("%d clash, %d were promised", p.Plan.Press.Clashes, r.List[0].Clashes)
 	}
-	a := decode[plan.Asked](t, s.do("POST", "/api/seam", fmt.Sprintf(`{"document":%s,"seam":"row-1/2"}`, text(t, rail))))
+	a := decode[ask.Asked](t, s.do("POST", "/api/seam", fmt.Sprintf(`{"document":%s,"seam":"row-1/2"}`, text(t, rail))))
 	if a.Name == "" || len(a.Why) == 0 || len(a.Choices) < 3 {
 		t.Errorf("%+v", a)
 	}
-	list := decode[[]plan.Arrangement](t, s.do("POST", "/api/arrangements", text(t, s.block("half-square").Document)))
+	list := decode[[]ask.Arrangement](t, s.do("POST", "/api/arrangements", text(t, s.block("half-square").Document)))
 	if len(list) < 20 {
 		t.Errorf("%d arrangements", len(list))
 	}

@@ -13,8 +13,8 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/measure"
-	"vicis/core/plan"
 	"vicis/core/problem"
+	"vicis/core/sheet"
 	"vicis/store"
 )
 
@@ -26,23 +26,20 @@ func (s *Server) registerCloth(a huma.API, op describe) {
 	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/cut", "cut", "All is cut: what was used is taken off the shelf, what is left goes back to it"), s.cut)
 }
 
-type cutIn struct {
-	QuiltIn
-	IfMatch string `header:"If-Match" doc:"The revision that was cut, as the ETag gave it"`
-}
-
 // cut takes what a quilt has used off the shelf and puts what is left of it back, all at once.
-func (s *Server) cut(ctx context.Context, in *cutIn) (*projectOut, error) {
-	base, ok := revision(in.IfMatch)
-	if !ok {
-		return nil, newTrouble(http.StatusPreconditionRequired, "Say in If-Match which revision was cut.")
+func (s *Server) cut(ctx context.Context, in *WriteIn) (*projectOut, error) {
+	q, err := s.from(ctx, in)
+	if err != nil {
+		return nil, trouble(err)
 	}
-	q, err := s.store.SaveCut(ctx, in.ID, base, afterCutting, s.now())
+	q, err = s.store.SaveCut(ctx, in.ID, q.Rev, afterCutting, s.now())
 	return s.answer(ctx, q, err)
 }
 
 // remnantID names what is left of a quilt on the shelf, so that it is put there once.
-func remnantID(quilt string, r plan.Remnant) string { return quilt[:min(12, len(quilt))] + "-" + r.Key }
+func remnantID(quilt string, r sheet.Remnant) string {
+	return quilt[:min(12, len(quilt))] + "-" + r.Key
+}
 
 // afterCutting is the document with its supplies cut, and the pieces of the shelf that are fewer or new.
 func afterCutting(q store.Quilt, list []store.Cloth) (string, []store.Cloth, error) {

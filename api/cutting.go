@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
@@ -37,9 +38,9 @@ type sizeIn struct {
 	Height   measure.Written `json:"height"`
 }
 
-func (s *Server) nearest(_ context.Context, in *struct{ Body sizeIn }) (*body[[]plan.Measure], error) {
-	return about(in.Body.Document, func(d document.Document) ([]plan.Measure, problem.List) {
-		return plan.NearTo(d, in.Body.Width, in.Body.Height)
+func (s *Server) nearest(_ context.Context, in *struct{ Body sizeIn }) (*body[[]ask.Measure], error) {
+	return about(in.Body.Document, func(d document.Document) ([]ask.Measure, problem.List) {
+		return ask.NearTo(d, in.Body.Width, in.Body.Height)
 	})
 }
 
@@ -48,7 +49,10 @@ func (s *Server) pilot(_ context.Context, in *struct{ Body Draft }) (*body[Previ
 	if err != nil {
 		return nil, err
 	}
-	one := plan.Pilot(d)
+	one, err := ask.Pilot(d)
+	if err != nil {
+		return nil, trouble(err)
+	}
 	p, problems := plan.Make(one, nil)
 	if problems.Stopped() {
 		return nil, refuse(problems)
@@ -58,14 +62,14 @@ func (s *Server) pilot(_ context.Context, in *struct{ Body Draft }) (*body[Previ
 
 // suppliesIn is a document and the cloth there is.
 type suppliesIn struct {
-	Document Draft         `json:"document"`
-	Supplies []plan.Supply `json:"supplies"`
+	Document Draft        `json:"document"`
+	Supplies []ask.Supply `json:"supplies"`
 }
 
-func (s *Server) backwards(_ context.Context, in *struct{ Body suppliesIn }) (*body[plan.Reach], error) {
-	return about(in.Body.Document, func(d document.Document) (plan.Reach, problem.List) { return plan.Backwards(d, in.Body.Supplies) })
+func (s *Server) backwards(_ context.Context, in *struct{ Body suppliesIn }) (*body[ask.Reach], error) {
+	return about(in.Body.Document, func(d document.Document) (ask.Reach, problem.List) { return ask.Backwards(d, in.Body.Supplies) })
 }
 
-func (s *Server) cliffs(_ context.Context, in *struct{ Body Draft }) (*body[[]plan.Cliff], error) {
-	return about(in.Body, plan.Cliffs)
+func (s *Server) cliffs(_ context.Context, in *struct{ Body Draft }) (*body[[]ask.Cliff], error) {
+	return about(in.Body, ask.Cliffs)
 }

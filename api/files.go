@@ -141,20 +141,19 @@ func (s *Server) revisions(ctx context.Context, in *QuiltIn) (*body[[]Revised], 
 }
 
 type restoreIn struct {
-	QuiltIn
-	IfMatch string `header:"If-Match" doc:"The revision it is done from"`
-	Body    struct {
+	WriteIn
+	Body struct {
 		Act store.Act `json:"act" enum:"change,undo,redo"`
 		Rev int       `json:"rev,omitempty" minimum:"0" doc:"For change: the revision to go back to"`
 	}
 }
 
 func (s *Server) restore(ctx context.Context, in *restoreIn) (*projectOut, error) {
-	base, ok := revision(in.IfMatch)
-	if !ok {
-		return nil, newTrouble(http.StatusPreconditionRequired, "Say in If-Match which revision the change was made from.")
+	q, err := s.from(ctx, &in.WriteIn)
+	if err != nil {
+		return nil, trouble(err)
 	}
-	q, err := s.store.Restore(ctx, in.ID, base, in.Body.Act, in.Body.Rev, s.now())
+	q, err = s.store.Restore(ctx, in.ID, q.Rev, in.Body.Act, in.Body.Rev, s.now())
 	return s.answer(ctx, q, err)
 }
 

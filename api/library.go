@@ -7,11 +7,11 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/library"
 	"vicis/core/measure"
 	"vicis/core/naming"
-	"vicis/core/plan"
 	"vicis/core/problem"
 )
 
@@ -64,26 +64,26 @@ func (in unitIn) read() (document.Document, error) {
 	return d, nil
 }
 
-func (s *Server) ways(_ context.Context, in *struct{ Body unitIn }) (*body[[]plan.Way], error) {
+func (s *Server) ways(_ context.Context, in *struct{ Body unitIn }) (*body[[]ask.Way], error) {
 	d, err := in.Body.read()
 	if err != nil {
 		return nil, err
 	}
-	list, problems := plan.Ways(d, in.Body.Unit)
+	list, problems := ask.Ways(d, in.Body.Unit)
 	if problems.Stopped() {
 		return nil, refuse(problems)
 	}
-	return &body[[]plan.Way]{list}, nil
+	return &body[[]ask.Way]{list}, nil
 }
 
-func (s *Server) resize(_ context.Context, in *struct{ Body unitIn }) (*body[plan.Resized], error) {
+func (s *Server) resize(_ context.Context, in *struct{ Body unitIn }) (*body[ask.Resized], error) {
 	d, err := in.Body.read()
 	if err != nil {
 		return nil, err
 	}
-	r, problems := plan.Resize(d, in.Body.Unit, in.Body.Finished)
+	r, problems := ask.Resize(d, in.Body.Unit, in.Body.Finished)
 	if problems.Stopped() {
 		return nil, refuse(problem.List(problems.Stops()))
 	}
-	return &body[plan.Resized]{r}, nil
+	return &body[ask.Resized]{r}, nil
 }

@@ -6,9 +6,9 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/naming"
-	"vicis/core/plan"
 	"vicis/core/problem"
 )
 
@@ -33,8 +33,8 @@ func about[T any](in Draft, ask func(document.Document) (T, problem.List)) (*bod
 	return &body[T]{answer}, nil
 }
 
-func (s *Server) remedies(_ context.Context, in *struct{ Body Draft }) (*body[plan.Remedies], error) {
-	return about(in.Body, plan.RemediesFor)
+func (s *Server) remedies(_ context.Context, in *struct{ Body Draft }) (*body[ask.Remedies], error) {
+	return about(in.Body, ask.RemediesFor)
 }
 
 // seamIn is a document and one of its seams.
@@ -43,10 +43,10 @@ type seamIn struct {
 	Seam     naming.Seam `json:"seam"`
 }
 
-func (s *Server) seam(_ context.Context, in *struct{ Body seamIn }) (*body[plan.Asked], error) {
-	return about(in.Body.Document, func(d document.Document) (plan.Asked, problem.List) { return plan.AboutSeam(d, in.Body.Seam) })
+func (s *Server) seam(_ context.Context, in *struct{ Body seamIn }) (*body[ask.Asked], error) {
+	return about(in.Body.Document, func(d document.Document) (ask.Asked, problem.List) { return ask.AboutSeam(d, in.Body.Seam) })
 }
 
-func (s *Server) arrangements(_ context.Context, in *struct{ Body Draft }) (*body[[]plan.Arrangement], error) {
-	return about(in.Body, plan.Arrangements)
+func (s *Server) arrangements(_ context.Context, in *struct{ Body Draft }) (*body[[]ask.Arrangement], error) {
+	return about(in.Body, ask.Arrangements)
 }

@@ -1,6 +1,7 @@
 package api
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -83,7 +84,7 @@ func trouble(err error) error {
 	case errors.As(err, &t):
 		return t
 	case errors.As(err, &stale):
-		t = newTrouble(http.StatusPreconditionFailed, fmt.Sprintf("This quilt was changed somewhere else: yours is made from revision %d, and %d is the newest. Nothing of yours is lost: keep yours as the newest, or take the other.", stale.Have, stale.Newest))
+		t = newTrouble(http.StatusPreconditionFailed, fmt.Sprintf("This quilt was changed somewhere else: yours is made from another revision, and %d is the newest. Nothing of yours is lost: keep yours as the newest, or take the other.", stale.Newest))
 		t.Newest = stale.Newest
 		return t
 	case errors.Is(err, store.ErrUnknown):
@@ -94,9 +95,12 @@ func trouble(err error) error {
 		return newTrouble(http.StatusConflict, "There is nothing to go back or forward to. The list of revisions shows what there is.")
 	case errors.Is(err, store.ErrDiffers):
 		return newTrouble(http.StatusConflict, "An event with this id was stored before with other contents. Count it again as a new one.")
-	case strings.Contains(err.Error(), "disk is full") || strings.Contains(err.Error(), "SQLITE_FULL"):
+	case errors.Is(err, store.ErrFull):
 		slog.Error("disk full", "err", err)
 		return newTrouble(http.StatusInsufficientStorage, "The disk is full, so this could not be stored. Make room on the disk; what waits here is sent again.")
+	}
+	if errors.Is(err, context.Canceled) {
+		return newTrouble(http.StatusRequestTimeout, "The question was taken back before it was answered.")
 	}
 	slog.Error("request failed", "err", err)
 	return newTrouble(http.StatusInternalServerError, "Something went wrong on this side. Nothing was stored; try again.")
@@ -116,11 +120,17 @@ func recovered(c *gin.Context, what any) {
 	c.Abort()
 }
 
-func etag(rev int) string { return strconv.Quote(strconv.Itoa(rev)) }
+// etag is what a quilt with its plan goes by: its revision.
+func etag(q store.Quilt) string { return strconv.Itoa(q.Rev) }
 
-func revision(etag string) (int, bool) {
-	n, err := strconv.Atoi(strings.Trim(strings.TrimPrefix(etag, "W/"), `"`))
-	return n, err == nil && n > 0
+func quoted(etag string) string { return strconv.Quote(etag) }
+
+// uncounted is the answer where events are on the disk and could not be added up.
+func uncounted(what any) *Trouble {
+	slog.Error("stored, and not counted", "what", what)
+	t := newTrouble(http.StatusInternalServerError, "What you counted is stored, and could not be added up just now. Nothing is lost: it is counted when this page is next brought up to date.")
+	t.Code = "stored-uncounted"
+	return t
 }
 
 var plain = regexp.MustCompile(`^[A-Za-z0-9_-]{8,64}$`)

@@ -19,6 +19,7 @@ import (
 	"vicis/core/quilt"
 	"vicis/core/starter"
 	"vicis/core/tally"
+	"vicis/core/work"
 	"vicis/store"
 )
 
@@ -172,7 +173,7 @@ func weatherVane() (document.Document, error) {
 
 // Begun is the tally of a quilt whose work has come so far as a step, and half way through that.
 func Begun(d document.Document, half naming.Step, name string) []tally.Event {
-	p, _ := plan.Make(d, nil)
+	p, _ := work.Of(d)
 	var list []tally.Event
 	at := began
 	for _, s := range p.Steps {
@@ -181,7 +182,7 @@ func Begun(d document.Document, half naming.Step, name string) []tally.Event {
 			n /= 2
 		}
 		for left := n; left > 0; left -= 10 {
-			list = append(list, tally.Event{ID: fmt.Sprintf("%s-%04d", name, len(list)+1), Step: s.ID, Kind: tally.Made, N: min(10, left), Exact: s.Exact, At: at.Format(time.RFC3339)})
+			list = append(list, tally.Event{ID: fmt.Sprintf("%s-%04d", name, len(list)+1), Step: s.ID, Kind: tally.Made, N: min(10, left), Exact: s.Exact(), Look: s.Look, Rev: 1, At: at.Format(time.RFC3339)})
 			at = at.Add(4 * time.Minute)
 		}
 		if s.ID == half {
@@ -194,7 +195,7 @@ func Begun(d document.Document, half naming.Step, name string) []tally.Event {
 // Events is the tally of the quilt in the middle of the work: cut and sub-cut, most joins sewn, the first blocks done, a few
 // units set aside.
 func Events(d document.Document) []tally.Event {
-	p, _ := plan.Make(d, nil)
+	p, _ := work.Of(d)
 	var list []tally.Event
 	at := began
 	add := func(e tally.Event) {
@@ -213,13 +214,13 @@ func Events(d document.Document) []tally.Event {
 			n = min(n, limit)
 		}
 		for left := n; left > 0; left -= 10 {
-			add(tally.Event{Step: s.ID, Kind: tally.Made, N: min(10, left), Exact: s.Exact})
+			add(tally.Event{Step: s.ID, Kind: tally.Made, N: min(10, left), Exact: s.Exact(), Look: s.Look, Rev: 1})
 		}
 		switch s.ID {
 		case "half":
-			add(tally.Event{Step: s.ID, Kind: tally.Aside, N: 1, Exact: s.Exact, Reason: "turned the wrong way"})
+			add(tally.Event{Step: s.ID, Kind: tally.Aside, N: 1, Exact: s.Exact(), Look: s.Look, Rev: 1, Reason: "turned the wrong way"})
 		case "IV":
-			add(tally.Event{Step: s.ID, Kind: tally.Aside, N: 1, Exact: s.Exact, Reason: "cut crooked"})
+			add(tally.Event{Step: s.ID, Kind: tally.Aside, N: 1, Exact: s.Exact(), Look: s.Look, Rev: 1, Reason: "cut crooked"})
 		}
 		at = at.Add(20 * time.Minute)
 	}

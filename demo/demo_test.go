@@ -18,7 +18,7 @@ func TestTheScenarioIsInTheMiddleOfTheWork(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	p, problems := plan.Make(docs[InTheMiddle], nil)
+	_, p, problems := plan.From(docs[InTheMiddle], nil)
 	if len(problems) > 0 {
 		t.Fatal(problems)
 	}
@@ -67,7 +67,7 @@ func TestTheQuiltAtTheMatUsesTheShelf(t *testing.T) {
 		t.Fatal(err)
 	}
 	d := docs[AtTheMat]
-	p, problems := plan.Make(d, nil)
+	p, w, problems := plan.From(d, nil)
 	if problems.Stopped() || len(p.Taken) != len(d.Supplies) {
 		t.Fatalf("%v, %+v taken of %+v", problems, p.Taken, d.Supplies)
 	}
@@ -80,7 +80,7 @@ func TestTheQuiltAtTheMatUsesTheShelf(t *testing.T) {
 			t.Errorf("%s lies nowhere", s.ID)
 		}
 	}
-	progress := tally.Fold(p, Begun(d, naming.Pool("light", int64(7*measure.Inch/2), false), "loft"))
+	progress := tally.Fold(w, Begun(d, naming.Pool("light", int64(7*measure.Inch/2), false), "loft"))
 	if progress.Next == "" || progress.Stages[0].Done == 0 || progress.Stages[0].Done == progress.Stages[0].Make || len(progress.Doubts) > 0 {
 		t.Errorf("next %q, %+v, %v", progress.Next, progress.Stages[0], progress.Doubts)
 	}

@@ -2,6 +2,8 @@ package store
 
 import (
 	"context"
+	"database/sql"
+	"errors"
 	"fmt"
 	"time"
 
@@ -28,12 +30,8 @@ type Revision struct {
 
 // Revisions lists all revisions of a project, the first first.
 func (s *Store) Revisions(ctx context.Context, id string) ([]Revision, error) {
-	return revisions(ctx, s.read, id)
-}
-
-func revisions(ctx context.Context, db sqlx.QueryerContext, id string) ([]Revision, error) {
 	list := []Revision{}
-	if err := sqlx.SelectContext(ctx, db, &list, `SELECT rev, document, at, act FROM revisions WHERE quilt = ? ORDER BY rev`, id); err != nil {
+	if err := s.read.SelectContext(ctx, &list, `SELECT rev, document, at, act FROM revisions WHERE quilt = ? ORDER BY rev`, id); err != nil {
 		return nil, wrap("list revisions", err)
 	}
 	if len(list) == 0 {
@@ -42,8 +40,31 @@ func revisions(ctx context.Context, db sqlx.QueryerContext, id string) ([]Revisi
 	return list, nil
 }
 
-// Steps tells to which revisions an undo and a redo lead, 0 where there is none.
-func Steps(list []Revision) (undo, redo int) {
+// Turn is a revision without its document.
+type Turn struct {
+	Rev int `db:"rev"`
+	Act Act `db:"act"`
+}
+
+// Steps tells to which revisions of a project an undo and a redo lead, 0 where there is none.
+func (s *Store) Steps(ctx context.Context, id string) (undo, redo int, err error) {
+	list, err := turns(ctx, s.read, id)
+	undo, redo = steps(list)
+	return undo, redo, err
+}
+
+func turns(ctx context.Context, db sqlx.QueryerContext, id string) ([]Turn, error) {
+	list := []Turn{}
+	if err := sqlx.SelectContext(ctx, db, &list, `SELECT rev, act FROM revisions WHERE quilt = ? ORDER BY rev`, id); err != nil {
+		return nil, wrap("list revisions", err)
+	}
+	if len(list) == 0 {
+		return nil, wrap("list revisions", ErrUnknown)
+	}
+	return list, nil
+}
+
+func steps(list []Turn) (undo, redo int) {
 	var past, future []int
 	for _, r := range list {
 		switch r.Act {
@@ -70,19 +91,40 @@ func Steps(list []Revision) (undo, redo int) {
 	return undo, redo
 }
 
+// Document is the text of a project at one of its revisions.
+func (s *Store) Document(ctx context.Context, id string, rev int) (string, error) {
+	return documentAt(ctx, s.read, id, rev)
+}
+
+func documentAt(ctx context.Context, db sqlx.QueryerContext, id string, rev int) (string, error) {
+	var text string
+	err := sqlx.GetContext(ctx, db, &text, `SELECT document FROM revisions WHERE quilt = ? AND rev = ?`, id, rev)
+	if errors.Is(err, sql.ErrNoRows) {
+		err = ErrNowhere
+	}
+	return text, wrap("read revision", err)
+}
+
+// RevisionAt is the newest revision of a project at a time, as the store wrote it; the first where there was none yet.
+func (s *Store) RevisionAt(ctx context.Context, id, at string) (int, error) {
+	var rev int
+	err := s.read.GetContext(ctx, &rev, `SELECT coalesce(max(rev), 1) FROM revisions WHERE quilt = ? AND julianday(at) <= julianday(?)`, id, at)
+	return rev, wrap("find revision", err)
+}
+
 // Restore stores the document of an earlier revision as a new one: an undo, a redo, or a change that goes back to rev. It is
 // refused as stale like any other save. An undo or redo that leads nowhere is ErrNowhere.
 func (s *Store) Restore(ctx context.Context, id string, base int, act Act, rev int, at time.Time) (Quilt, error) {
 	var q Quilt
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
-		list, err := revisions(ctx, tx, id)
+		list, err := turns(ctx, tx, id)
 		if err != nil {
 			return err
 		}
 		if newest := list[len(list)-1].Rev; newest != base {
 			return &StaleError{Have: base, Newest: newest}
 		}
-		undo, redo := Steps(list)
+		undo, redo := steps(list)
 		switch act {
 		case Undo:
 			rev = undo
@@ -92,10 +134,14 @@ func (s *Store) Restore(ctx context.Context, id string, base int, act Act, rev i
 		if rev < 1 || rev > len(list) {
 			return ErrNowhere
 		}
-		if err := s.allowed(ctx, tx, id, list[rev-1].Document); err != nil {
+		document, err := documentAt(ctx, tx, id, rev)
+		if err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `INSERT INTO revisions (quilt, rev, document, at, act) VALUES (?, ?, ?, ?, ?)`, id, base+1, list[rev-1].Document, stamp(at), act); err != nil {
+		if err := s.allowed(ctx, tx, id, document); err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, `INSERT INTO revisions (quilt, rev, document, at, act) VALUES (?, ?, ?, ?, ?)`, id, base+1, document, stamp(at), act); err != nil {
 			return err
 		}
 		q, err = quilt(ctx, tx, id)

@@ -15,7 +15,8 @@ import (
 
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
-	_ "modernc.org/sqlite" // the driver "sqlite", without cgo
+	"modernc.org/sqlite" // the driver "sqlite", without cgo
+	sqlitelib "modernc.org/sqlite/lib"
 
 	"vicis/core/naming"
 	"vicis/core/tally"
@@ -30,6 +31,7 @@ var (
 	ErrExists  = errors.New("a quilt with this id is there already, and differs")
 	ErrDiffers = errors.New("an event with this id was stored before, and differs")
 	ErrNowhere = errors.New("there is no such revision to go to")
+	ErrFull    = errors.New("the disk is full")
 )
 
 // StaleError says that a project was saved from a revision that is no longer the newest.
@@ -204,6 +206,7 @@ func (s *Store) insertRevision(ctx context.Context, tx *sqlx.Tx, id string, rev 
 }
 
 type eventRow struct {
+	Seq    int64       `db:"seq"`
 	ID     string      `db:"id"`
 	Quilt  string      `db:"quilt"`
 	Step   naming.Step `db:"step"`
@@ -213,6 +216,9 @@ type eventRow struct {
 	Reason string      `db:"reason"`
 	Of     string      `db:"of"`
 	At     string      `db:"at"`
+	Look   string      `db:"look"`
+	Rev    int         `db:"rev"`
+	Came   string      `db:"received"`
 }
 
 // Append stores events, all or none. One that was stored before is passed over; with other contents it is ErrDiffers.
@@ -226,9 +232,9 @@ func (s *Store) Append(ctx context.Context, id string, events []tally.Event, at 
 			return ErrUnknown
 		}
 		for _, e := range events {
-			res, err := tx.ExecContext(ctx, `INSERT INTO events (id, quilt, step, kind, n, exact, reason, of, at, received)
-				VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING`,
-				e.ID, id, e.Step, e.Kind, e.N, e.Exact, e.Reason, e.Of, e.At, stamp(at))
+			res, err := tx.ExecContext(ctx, `INSERT INTO events (id, quilt, step, kind, n, exact, reason, of, at, look, rev, received)
+				VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING`,
+				e.ID, id, e.Step, e.Kind, e.N, e.Exact, e.Reason, e.Of, e.At, e.Look, e.Rev, stamp(at))
 			if err != nil {
 				return err
 			}
@@ -239,7 +245,7 @@ func (s *Store) Append(ctx context.Context, id string, events []tally.Event, at 
 				continue
 			}
 			var had eventRow
-			if err := tx.GetContext(ctx, &had, `SELECT id, quilt, step, kind, n, exact, reason, of, at FROM events WHERE id = ?`, e.ID); err != nil {
+			if err := tx.GetContext(ctx, &had, `SELECT `+eventColumns+` FROM events WHERE id = ?`, e.ID); err != nil {
 				return err
 			}
 			if had.Quilt != id || had.event() != e {
@@ -252,18 +258,37 @@ func (s *Store) Append(ctx context.Context, id string, events []tally.Event, at 
 }
 
 func (r eventRow) event() tally.Event {
-	return tally.Event{ID: r.ID, Step: r.Step, Kind: r.Kind, N: r.N, Exact: r.Exact, Reason: r.Reason, Of: r.Of, At: r.At}
+	return tally.Event{ID: r.ID, Step: r.Step, Kind: r.Kind, N: r.N, Exact: r.Exact, Reason: r.Reason, Of: r.Of, At: r.At, Look: r.Look, Rev: r.Rev}
+}
+
+const eventColumns = `seq, id, quilt, step, kind, n, exact, reason, of, at, look, rev, received`
+
+// Stored is an event where it stands in the file.
+type Stored struct {
+	tally.Event
+	Seq  int64  // events are in the order of this
+	Came string // when it was stored
 }
 
 // Events lists the events of a project in the order they arrived.
 func (s *Store) Events(ctx context.Context, id string) ([]tally.Event, error) {
+	stored, err := s.EventsAfter(ctx, id, 0)
+	list := make([]tally.Event, len(stored))
+	for i, e := range stored {
+		list[i] = e.Event
+	}
+	return list, err
+}
+
+// EventsAfter lists those that arrived after one of them, all of them after 0.
+func (s *Store) EventsAfter(ctx context.Context, id string, seq int64) ([]Stored, error) {
 	var rows []eventRow
-	if err := s.read.SelectContext(ctx, &rows, `SELECT id, quilt, step, kind, n, exact, reason, of, at FROM events WHERE quilt = ? ORDER BY seq`, id); err != nil {
+	if err := s.read.SelectContext(ctx, &rows, `SELECT `+eventColumns+` FROM events WHERE quilt = ? AND seq > ? ORDER BY seq`, id, seq); err != nil {
 		return nil, wrap("read events", err)
 	}
-	list := make([]tally.Event, len(rows))
+	list := make([]Stored, len(rows))
 	for i, r := range rows {
-		list[i] = r.event()
+		list[i] = Stored{r.event(), r.Seq, r.Came}
 	}
 	return list, nil
 }
@@ -293,6 +318,10 @@ func stamp(t time.Time) string { return t.UTC().Format(time.RFC3339Nano) }
 func wrap(doing string, err error) error {
 	if err == nil {
 		return nil
+	}
+	var coded *sqlite.Error
+	if errors.As(err, &coded) && coded.Code()&0xff == sqlitelib.SQLITE_FULL {
+		err = errors.Join(ErrFull, err)
 	}
 	return fmt.Errorf("%s: %w", doing, err)
 }

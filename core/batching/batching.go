@@ -95,7 +95,7 @@ func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line
 			for _, b := range ofAct(m, act, lines) {
 				b.Stage = Units
 				switch laid := l.Count[b.ID.Made()] > 0; {
-				case m.Kind == making.StripSetKind:
+				case m.InLength:
 					b.Stage, b.Edge = Sets, "long edges together, from the first strip down to the last"
 				case !act.Pieced && (act.Does == making.Marks || act.Does == making.Trims):
 					b.Stage = Marking
@@ -212,14 +212,12 @@ func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.Line) []B
 		}
 		if act.Name != "" {
 			b.Name = act.Name
-			if m.Kind == making.PiecedKind {
+			if m.Tells() {
 				b.Name = m.Unit.Name + ": " + act.Name
 			}
 		}
-		for _, v := range m.Variants {
-			if v.ID.Step() == g.ID {
-				b.Name, b.Piece = v.Name, v.Piece
-			}
+		if g.Name != "" {
+			b.Name, b.Piece = g.Name, g.Piece
 		}
 		if act.Does == making.Sews && act.Presses == nil && !m.PressedLater(act) {
 			b.Presses = act.Sews

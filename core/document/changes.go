@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"vicis/core/making"
+	"vicis/core/words"
 )
 
 // Changes says in trade words what became of document a in document b. Nothing is said when both are alike.
@@ -38,7 +39,7 @@ func Changes(a, b Document) []string {
 	change("spares of every kind", a.Spares.Count, b.Spares.Count)
 	change("spares in a hundred", a.Spares.Percent, b.Spares.Percent)
 	for _, q := range Questions() {
-		change(lowerFirst(q.Asks), answer(a, q), answer(b, q))
+		change(words.LowerFirst(q.Asks), answer(a, q), answer(b, q))
 	}
 	change("units on a chain", a.Schools.Chain, b.Schools.Chain)
 	if !alike(a.Schools.Steps, b.Schools.Steps) {
@@ -208,5 +209,3 @@ func alike(a, b any) bool {
 	y, err2 := json.Marshal(b)
 	return err1 == nil && err2 == nil && string(x) == string(y)
 }
-
-func lowerFirst(s string) string { return string(s[0]|0x20) + s[1:] }

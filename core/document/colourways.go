@@ -1,7 +1,6 @@
 package document
 
 import (
-	"encoding/json"
 	"fmt"
 	"slices"
 	"strings"
@@ -23,7 +22,7 @@ type Colourway struct {
 // Expanded gives the document with a copy of every unit for every colourway that changes it, and with the blocks laid in a
 // colourway replaced by their copies.
 func (d Document) Expanded(problems *problem.List) Document {
-	x := expander{d: d, index: map[naming.Unit]int{}, roles: map[naming.Unit][]string{}, copies: map[string]naming.Unit{}, others: map[naming.Unit]naming.Unit{}}
+	x := expander{d: d, problems: problems, index: map[naming.Unit]int{}, roles: map[naming.Unit][]string{}, copies: map[string]naming.Unit{}, others: map[naming.Unit]naming.Unit{}}
 	for i, u := range d.Parts {
 		x.index[u.ID] = i
 	}
@@ -93,12 +92,22 @@ func (d Document) Expanded(problems *problem.List) Document {
 }
 
 type expander struct {
-	d      Document
-	out    *Document
-	index  map[naming.Unit]int
-	roles  map[naming.Unit][]string    // unit → the roles anything in it is cut from
-	copies map[string]naming.Unit      // unit and what changes → its copy
-	others map[naming.Unit]naming.Unit // unit → its copy that is pressed the other way
+	problems *problem.List
+	d        Document
+	out      *Document
+	index    map[naming.Unit]int
+	roles    map[naming.Unit][]string    // unit → the roles anything in it is cut from
+	copies   map[string]naming.Unit      // unit and what changes → its copy
+	others   map[naming.Unit]naming.Unit // unit → its copy that is pressed the other way
+}
+
+// clone copies a unit; one that cannot be copied is a problem, and never stands for its own copy.
+func (x *expander) clone(u making.Unit) (making.Unit, bool) {
+	c, err := u.Clone()
+	if err != nil {
+		x.problems.Stop("unit-unreadable", problem.At("units", x.index[u.ID]), fmt.Sprintf("%s cannot be made in another colourway or another way: %v.", u.Name, err), "Make it anew.")
+	}
+	return c, err == nil
 }
 
 // reference gives the copy of what a reference names, its variant included.
@@ -127,10 +136,9 @@ func (x *expander) unit(id naming.Unit, way Colourway) naming.Unit {
 	if done, ok := x.copies[key]; ok {
 		return done
 	}
-	text, err := json.Marshal(x.d.Parts[i])
-	var u making.Unit
-	if err != nil || json.Unmarshal(text, &u) != nil {
-		return id
+	u, ok := x.clone(x.d.Parts[i])
+	if !ok {
+		return ""
 	}
 	u.ID, u.Name, u.Of = id.In(way.ID), u.Name+", "+way.Name, i+1
 	x.copies[key] = u.ID

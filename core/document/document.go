@@ -83,6 +83,9 @@ func Read(data []byte) (Document, problem.List) {
 	if len(bytes.TrimSpace(data)) == 0 {
 		return broken("The document is empty.")
 	}
+	if err := exactKeys(data); err != nil {
+		return broken("This is not a project of this version: " + err.Error() + ".")
+	}
 	dec := json.NewDecoder(bytes.NewReader(data))
 	dec.DisallowUnknownFields()
 	if err := dec.Decode(&d); err != nil {
@@ -191,4 +194,18 @@ func Write(d Document) ([]byte, error) {
 		return nil, fmt.Errorf("write document: %w", err)
 	}
 	return append(data, '\n'), nil
+}
+
+// Copy is a document of which anything can be changed without changing the first one. It fails only for one that could not be written
+// either; then nothing is handed out.
+func Copy(d Document) (Document, error) {
+	var c Document
+	text, err := json.Marshal(d)
+	if err == nil {
+		err = json.Unmarshal(text, &c)
+	}
+	if err != nil {
+		return Document{}, fmt.Errorf("copy document: %w", err)
+	}
+	return c, nil
 }

@@ -6,6 +6,9 @@ import (
 	"reflect"
 	"strings"
 	"testing"
+
+	"vicis/core/making"
+	"vicis/core/naming"
 )
 
 const small = `{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":".5"},
@@ -53,6 +56,12 @@ func TestBrokenAndForeignDocumentsAreRefused(t *testing.T) {
 		"another method":  strings.Replace(small, `"by":"patch"`, `"by":"magic"`, 1),
 		"another rule":    strings.Replace(small, `"measure":"in"`, `"measure":"ell"`, 1),
 		"too large":       small + strings.Repeat(" ", MostBytes),
+		"a key twice":     strings.Replace(small, `"ruler":"1/8"`, `"ruler":"1/8","ruler":"1/4"`, 1),
+		"a unit's, twice": strings.Replace(small, `"width":"3 strip"`, `"width":"3 strip","width":"2 strip"`, 1),
+		"a method twice":  strings.Replace(small, `"by":"patch"`, `"by":"patch","by":"patch"`, 1),
+		"another case":    strings.Replace(small, `"strip":`, `"Strip":`, 1),
+		"a unit's, other": strings.Replace(small, `"width":"3 strip"`, `"Width":"3 strip"`, 1),
+		"deep, twice":     strings.Replace(small, `"unit":"p"}]]`, `"unit":"p","unit":"q"}]]`, 1),
 	} {
 		_, problems := Read([]byte(text))
 		if !problems.Stopped() || problems[0].Says == "" || problems[0].Mend == "" {
@@ -94,4 +103,69 @@ func FuzzReadNeverPanicsAndWriteIsItsInverse(f *testing.F) {
 			t.Fatalf("written twice it differs: %v\n%s\n%s", err, text, second)
 		}
 	})
+}
+
+// Keys of one's own, such as fabrics by role, may look like anything; the same one twice is still refused.
+func TestFreeKeysAreFree(t *testing.T) {
+	free := strings.Replace(small, `"units":`, `"colourways":[{"id":"w","name":"w","fabrics":{"Name":"f","name":"f"}}],"units":`, 1)
+	if _, problems := Read([]byte(free)); problems.Stopped() {
+		t.Error(problems)
+	}
+	twice := strings.Replace(free, `"Name":"f"`, `"name":"g"`, 1)
+	if _, problems := Read([]byte(twice)); !problems.Stopped() || !strings.Contains(problems[0].Says, "stands twice") {
+		t.Error(problems)
+	}
+}
+
+// Rows of a grid used to be bare lists of cells; they get names when they are read, the same ones every time, and keep what they have.
+func TestRowsOfAnOlderGridGetNames(t *testing.T) {
+	old := strings.Replace(small, `{"by":"patch","role":"A","width":"3 strip","height":"4"}`, `{"by":"grid","rows":[[{"unit":"a"},{"unit":"b"}],[{"unit":"b"},{"unit":"a","turn":90}]]}`, 1)
+	read := func(text string) *making.Grid {
+		d, problems := Read([]byte(text))
+		if problems.Stopped() {
+			t.Fatal(problems)
+		}
+		again, err := Write(d)
+		if err != nil {
+			t.Fatal(err)
+		}
+		if d2, problems := Read(again); problems.Stopped() || !reflect.DeepEqual(d, d2) {
+			t.Errorf("written and read it is another: %v", problems)
+		}
+		return d.Parts[0].How.(*making.Grid)
+	}
+	g := read(old)
+	if g.Rows[0].ID != "row-1" || g.Rows[1].ID != "row-2" || !reflect.DeepEqual(g.Columns, []string{"column-1", "column-2"}) || g.Rows[1].Cells[1].Turn != 90 {
+		t.Errorf("%+v", g)
+	}
+	g = read(strings.Replace(old, `"rows"`, `"first":"columns","rows"`, 1)) // as they are sewn, from the right
+	if !reflect.DeepEqual(g.Columns, []string{"column-2", "column-1"}) {
+		t.Errorf("%+v", g)
+	}
+	added := strings.Replace(old, `[[{"unit":"a"},{"unit":"b"}],`, `[{"id":"","cells":[{"unit":"a"},{"unit":"a"}]},{"id":"row-1","cells":[{"unit":"a"},{"unit":"b"}]},`, 1)
+	if g = read(added); g.Rows[0].ID == "row-1" || g.Rows[0].ID == "" || g.Rows[1].ID != "row-1" {
+		t.Errorf("%+v", g)
+	}
+}
+
+// Seams that an older document holds are read by their names of today.
+func TestHeldSeamsOfAnOlderDocumentAreRead(t *testing.T) {
+	text := strings.Replace(small, `{"by":"patch","role":"A","width":"3 strip","height":"4"}`, `{"by":"grid","rows":[[{"unit":"a"},{"unit":"b"}],[{"unit":"b"},{"unit":"a"}]]}`, 1)
+	text = strings.Replace(text, `"top":`, `"press":{"held":{"p/row-1-2":"plus","p/rows-2":"minus","row-1/2":"open"},"done":["p@B"],"spun":["p/rows-2#1"]},"top":`, 1)
+	d, problems := Read([]byte(text))
+	want := Press{Held: map[naming.Seam]Side{"p/row-1/column-2": Plus, "p/row-2/join": Minus, "row-1/2": Both}, Done: []naming.Step{"p@@B"}, Spun: []naming.Crossing{"p/row-2/join#1"}}
+	if problems.Stopped() || !reflect.DeepEqual(*d.Press, want) {
+		t.Errorf("%+v, %v", d.Press, problems)
+	}
+}
+
+// What cannot be copied is never handed out itself.
+func TestACopyThatFailsGivesNothing(t *testing.T) {
+	d := Document{Name: "x", Parts: []making.Unit{{ID: "a", Name: "a"}}} // made in no way
+	if c, err := Copy(d); err == nil || c.Name != "" {
+		t.Errorf("%+v, %v", c, err)
+	}
+	if c, err := d.Parts[0].Clone(); err == nil || c.ID != "" {
+		t.Errorf("%+v, %v", c, err)
+	}
 }

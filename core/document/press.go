@@ -1,7 +1,6 @@
 package document
 
 import (
-	"encoding/json"
 	"fmt"
 	"slices"
 
@@ -149,27 +148,18 @@ func (x *expander) within(t TwoWays) {
 		if naming.Of(u.ID.ID()) != t.In {
 			continue
 		}
-		var copied making.Unit
-		text, err := json.Marshal(u)
-		if err != nil || json.Unmarshal(text, &copied) != nil {
+		copied, ok := x.clone(u)
+		if !ok {
 			continue
 		}
-		copied.Of = u.Of
 		lay := func(unit *naming.Unit, row, column int) {
 			if naming.Of(unit.ID()) == t.Unit && t.Which.Means(row, column) {
 				*unit = x.pressed(*unit, true)
 			}
 		}
-		switch how := copied.How.(type) {
-		case *making.Grid:
-			for r := range how.Rows {
-				for c := range how.Rows[r].Cells {
-					lay(&how.Rows[r].Cells[c].Unit, r, c)
-				}
-			}
-		case *making.Joined:
-			for c := range how.Columns {
-				lay(&how.Columns[c].Unit, 0, c)
+		for r, row := range making.Cells(copied.How) {
+			for c := range row {
+				lay(row[c], r, c)
 			}
 		}
 		x.out.Parts[i] = copied
@@ -186,13 +176,12 @@ func (x *expander) pressed(ref naming.Unit, whole bool) naming.Unit {
 	if i < 0 {
 		return ref
 	}
-	if _, patch := x.out.Parts[i].How.(*making.PlainPatch); patch {
+	if making.Seamless(x.out.Parts[i].How) {
 		return ref
 	}
-	var u making.Unit
-	text, err := json.Marshal(x.out.Parts[i])
-	if err != nil || json.Unmarshal(text, &u) != nil {
-		return ref
+	u, ok := x.clone(x.out.Parts[i])
+	if !ok {
+		return ""
 	}
 	was := &x.out.Parts[i]
 	u.ID, u.Name, u.Of = was.ID.Second(), was.Name+", B", was.Of

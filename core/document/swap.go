@@ -1,6 +1,8 @@
 package document
 
-import "slices"
+import (
+	"slices"
+)
 
 // SwapValues gives every role the fabric of opposite value: the darkest fabric changes places with the lightest, the second
 // darkest with the second lightest, and so on. Done twice, everything is as before.

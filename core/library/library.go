@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"vicis/core/document"
+	"vicis/core/drawn"
 	"vicis/core/naming"
 	"vicis/core/plan"
 )
@@ -26,7 +27,7 @@ type Entry struct {
 	Block    naming.Unit       `json:"block" doc:"The unit that is laid"`
 	Document document.Document `json:"document" doc:"A project of sixteen of it"`
 	Finished string            `json:"finished"`
-	Picture  plan.Picture      `json:"picture" doc:"Finished, from the front"`
+	Picture  drawn.Picture     `json:"picture" doc:"Finished, from the front"`
 }
 
 // List reads and plans every entry, group by group.

@@ -5,11 +5,13 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/quilt"
 	"vicis/core/tally"
+	"vicis/core/work"
 )
 
 func TestEveryBlockIsPlannedFromClothToTop(t *testing.T) {
@@ -66,7 +68,7 @@ func TestEveryBlockCanBeResized(t *testing.T) {
 	}
 	for _, e := range list {
 		for _, to := range []string{"5", "12", "9 1/2"} {
-			r, problems := plan.Resize(e.Document, e.Block, measure.Written(to))
+			r, problems := ask.Resize(e.Document, e.Block, measure.Written(to))
 			if problems.Stopped() {
 				t.Errorf("%s to %s: %v", e.ID, to, problems.Stops()[0])
 				continue
@@ -76,7 +78,7 @@ func TestEveryBlockCanBeResized(t *testing.T) {
 				t.Errorf("%s to %s: %s, %v", e.ID, to, p.Block.Text, problems.Stops())
 			}
 			for _, n := range r.Nearest {
-				better, _ := plan.Resize(e.Document, e.Block, n.Written)
+				better, _ := ask.Resize(e.Document, e.Block, n.Written)
 				if len(better.Off) > 0 {
 					t.Errorf("%s to %s: %s was said to suit the ruler, and %v does not", e.ID, to, n.Text, better.Off)
 				}
@@ -116,13 +118,13 @@ func TestEveryBlockIsTalliedToTheEnd(t *testing.T) {
 				d.Top.Borders = []quilt.Border{{ID: "first-border", Name: "the inner border", Role: role, Width: "2 in"}, {ID: "second-border", Name: "the outer border", Role: role, Width: "4 in", Corners: role}}
 				d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: role}, &quilt.Binding{Role: role}
 			}
-			p, problems := plan.Make(d, nil)
-			if problems.Stopped() {
-				t.Fatal(e.ID, problems)
+			p, ok := work.Of(d)
+			if !ok {
+				t.Fatal(e.ID, *p.Problems)
 			}
 			var events []tally.Event
 			for i, s := range p.Steps {
-				events = append(events, tally.Event{ID: fmt.Sprint("event-", i), Step: s.ID, Kind: tally.Made, N: s.Make, Exact: s.Exact})
+				events = append(events, tally.Event{ID: fmt.Sprint("event-", i), Step: s.ID, Kind: tally.Made, N: s.Make, Exact: s.Exact(), Look: s.Look})
 			}
 			out := tally.Fold(p, events)
 			if out.Next != "" || len(out.Doubts) > 0 || len(out.NoLonger) > 0 {

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/drawn"
 	"vicis/core/plan"
 	"vicis/core/quilt"
 )
@@ -71,7 +72,7 @@ func TestDrawingsAgainstShapely(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	pictures := map[string]plan.Picture{}
+	pictures := map[string]drawn.Picture{}
 	crossings := 0
 	onPoint := 0
 	for _, e := range list {
@@ -104,21 +105,21 @@ func TestDrawingsAgainstShapely(t *testing.T) {
 	// The same eyes see a patch that was moved, a crossing that was left out and one that was made up.
 	star := pictures["eight-pointed-star block"]
 	moved, missing, made := star, star, star
-	moved.Patches = append([]plan.Patch{}, star.Patches...)
+	moved.Patches = append([]drawn.Patch{}, star.Patches...)
 	moved.Patches[0].Points = append([]float64{}, star.Patches[0].Points...)
 	moved.Patches[0].Points[0] += 0.5
 	missing.Crosses = star.Crosses[1:]
-	made.Crosses = append([]plan.Cross{{X: 1, Y: 1}}, star.Crosses...)
-	for name, pic := range map[string]plan.Picture{"moved": moved, "missing": missing, "made up": made} {
-		if said := lookedAt(t, python, map[string]plan.Picture{name: pic}); !strings.Contains(said, name) {
+	made.Crosses = append([]drawn.Cross{{X: 1, Y: 1}}, star.Crosses...)
+	for name, pic := range map[string]drawn.Picture{"moved": moved, "missing": missing, "made up": made} {
+		if said := lookedAt(t, python, map[string]drawn.Picture{name: pic}); !strings.Contains(said, name) {
 			t.Errorf("%s was not seen: %q", name, said)
 		}
 	}
 }
 
 // composed is a whole quilt as one picture.
-func composed(q plan.Layout) plan.Picture {
-	out := plan.Picture{W: q.W, H: q.H, Whole: true, Patches: []plan.Patch{}, Seams: []plan.Line{}, Bands: []plan.Band{}, Crosses: []plan.Cross{}}
+func composed(q drawn.Layout) drawn.Picture {
+	out := drawn.Picture{W: q.W, H: q.H, Whole: true, Patches: []drawn.Patch{}, Seams: []drawn.Line{}, Bands: []drawn.Band{}, Crosses: []drawn.Cross{}}
 	for _, c := range q.Cells {
 		block := q.Blocks[c.Block]
 		sin, cos := math.Sincos(float64(c.Turn) * math.Pi / 180)
@@ -128,13 +129,13 @@ func composed(q plan.Layout) plan.Picture {
 				x, y := patch.Points[i]-block.W/2, patch.Points[i+1]-block.H/2
 				points[i], points[i+1] = c.X+block.W/2+x*cos-y*sin, c.Y+block.H/2+x*sin+y*cos
 			}
-			out.Patches = append(out.Patches, plan.Patch{Fabric: patch.Fabric, Points: points})
+			out.Patches = append(out.Patches, drawn.Patch{Fabric: patch.Fabric, Points: points})
 		}
 	}
 	return out
 }
 
-func lookedAt(t *testing.T, python string, pictures map[string]plan.Picture) string {
+func lookedAt(t *testing.T, python string, pictures map[string]drawn.Picture) string {
 	t.Helper()
 	text, err := json.Marshal(pictures)
 	if err != nil {

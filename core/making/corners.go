@@ -130,7 +130,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 	if !ok {
 		return Made{}, false
 	}
-	out := Made{Kind: PiecedKind}
+	out := Made{Sort: "unit"}
 	p, acts := base.piece, 0
 	var bonus []piece.Piece
 	taken, name := base.act, base.name
@@ -203,7 +203,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 					out.Variants[i].Name = strings.Replace(v.Name, "bonus-", "bonus", 1)
 					act.Shaves += v.Count
 				}
-				act.Gives = append(act.Gives, Give{v.ID.Step(), v.Count})
+				act.Gives = append(act.Gives, v.give())
 			}
 		}
 		taken = r.add(act)

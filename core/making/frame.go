@@ -71,7 +71,7 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 	if !ok {
 		return Made{}, false
 	}
-	out := Made{Kind: PiecedKind}
+	out := Made{Sort: "unit"}
 	p, taken, name := centre.piece, centre.act, centre.name
 	widths := []measure.Length{up(p.W)}
 	seen := map[string]bool{}

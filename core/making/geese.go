@@ -91,7 +91,7 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 			pieces = append(pieces, goose.Window(left, tip.Sub(s), u, v))
 		}
 	}
-	out := Made{Kind: PiecedKind, Variants: t.fallsOut("", pieces)}
+	out := Made{Sort: "unit", Variants: t.fallsOut("", pieces)}
 	goose, sky := Neighbour{Name: "the goose", Roles: []string{m.Goose}, Cloth: true}, Neighbour{Name: "the sky", Roles: []string{m.Sky}, Cloth: true}
 	out.Seams = []Seam{{ID: first, Plus: goose, Minus: sky}, {ID: second, Plus: goose, Minus: sky}}
 	marked := r.mark(small, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
@@ -100,7 +100,7 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 		Joins: (&Joins{Left: large.name, Right: small.name, LeftPiece: large.piece, RightPart: small.piece, Edge: "two small squares, face down, to opposite corners, their lines one; an allowance on each side of it"}).
 			lay([]piece.Piece{piece.Laid(small.piece, piece.Num{}, piece.Num{}), piece.Laid(small.piece, far, far)}, falling.Beside(1, s), falling.Beside(-1, s)),
 	})
-	hearts := r.add(Act{ID: r.id("half"), Does: Trims, Name: "halves", Says: "Cut apart on the diagonal", Takes: []Take{{sewn, 1}}, Gives: []Give{{r.id("half"), 2}}, Piece: heart, Presses: []naming.Seam{first}, Cuts: 1, Pieced: true})
+	hearts := r.add(Act{ID: r.id("half"), Does: Trims, Name: "halves", Says: "Cut apart on the diagonal", Takes: []Take{{sewn, 1}}, Gives: []Give{{ID: r.id("half"), Count: 2}}, Piece: heart, Presses: []naming.Seam{first}, Cuts: 1, Pieced: true})
 	winged := r.add(Act{
 		ID: r.id("third"), Does: Sews, Name: "last wing", Takes: []Take{{hearts, 1}, {marked.act, 1}}, Seams: 2, Each: up(b.TimesRoot2()), Sews: []naming.Seam{second}, Piece: heart,
 		Joins: (&Joins{Left: "half with two wings", Right: small.name, LeftPiece: heart, RightPart: small.piece, Edge: "a small square, face down, to the corner between the wings; an allowance on each side of its line"}).
@@ -108,7 +108,9 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	})
 	end := Act{ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the line", Takes: []Take{{winged, 1}}, Piece: out.Variants[0].Piece, Presses: []naming.Seam{second}, Cuts: 1, Pieced: true}
 	for _, v := range out.Variants { // one run is one half: two of the four
-		end.Gives = append(end.Gives, Give{v.ID.Step(), v.Count / 2})
+		half := v.give()
+		half.Count /= 2
+		end.Gives = append(end.Gives, half)
 	}
 	raw := b.Sub(c)
 	if raw != v {

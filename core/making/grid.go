@@ -8,6 +8,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
+	"vicis/core/words"
 )
 
 func init() { register(func() Method { return &Grid{} }) }
@@ -181,7 +182,7 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 		word = "column"
 	}
 	r := t.begin()
-	out := Made{Kind: PiecedKind}
+	out := Made{Sort: "unit"}
 	sewn := make([]laid, len(lines))
 	cells := make([][]cell, len(lines))
 	for i, line := range lines {
@@ -299,7 +300,7 @@ func (m *Grid) lines(t *Table) ([]line, bool) {
 			if !ok {
 				return nil, false
 			}
-			if part.Kind == StripSetKind {
+			if part.InLength {
 				t.Problems.Stop("not-a-unit", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.", part.Unit.Name), "Sub-cut it, and lay the sub-cut.")
 				return nil, false
 			}
@@ -373,7 +374,7 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 			continue
 		}
 		act.Sews = append(act.Sews, seam)
-		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Facing(c.name, c.piece, piece.Left), Minus: Facing(left.name, left.piece, piece.Right), Outward: outward(k-1, len(cells)-1, 1)})
+		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Facing(c.name, c.piece, piece.Left), Minus: Facing(left.name, left.piece, piece.Right), Outward: outward(k-1, len(cells)-1, 1), Spins: true})
 	}
 	act.Takes, act.Piece = counted(list), p
 	act.Joins = &Joins{Left: cells[0].name, Right: cells[1].name, LeftPiece: cells[0].piece, RightPart: cells[1].piece, Edge: "unit to unit, from left to right"}
@@ -397,11 +398,11 @@ func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, lines []line, word
 		seam := t.Unit.ID.Seam(lines[i].id, "join")
 		var err error
 		if p, err = piece.JoinDown(p, sewn[i].piece, t.Seam, seam); err != nil {
-			t.misfit(err, t.At+"/rows", fmt.Sprintf("%s %d", upperFirst(word), i+1), t.Unit.Name)
+			t.misfit(err, t.At+"/rows", fmt.Sprintf("%s %d", words.UpperFirst(word), i+1), t.Unit.Name)
 			return piece.Piece{}, false
 		}
 		act.Sews = append(act.Sews, seam)
-		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Facing(sewn[i-1].name, sewn[i-1].piece, piece.Bottom), Minus: Facing(sewn[i].name, sewn[i].piece, piece.Top), Outward: outward(i-1, len(sewn)-1, -1)})
+		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Facing(sewn[i-1].name, sewn[i-1].piece, piece.Bottom), Minus: Facing(sewn[i].name, sewn[i].piece, piece.Top), Outward: outward(i-1, len(sewn)-1, -1), Spins: true})
 		p = t.spun(p, seam)
 	}
 	act.Piece = p

@@ -126,7 +126,7 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 		}
 		pieces[i] = p
 	}
-	out := Made{Kind: PiecedKind, Variants: t.fallsOut("", pieces)}
+	out := Made{Sort: "unit", Variants: t.fallsOut("", pieces)}
 	lowerRoles, upperRoles, lowerBulk, upperBulk := layers.Facing(m.stitch(s, a)[0].Line)
 	out.Seams = []Seam{{ID: seam, Plus: lower.beside(lowerRoles, lowerBulk), Minus: upper.beside(upperRoles, upperBulk)}}
 	m.acts(r, lower, upper, &out, trimmed)
@@ -279,7 +279,7 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 	total := 0
 	var gives []Give
 	for _, v := range out.Variants {
-		gives = append(gives, Give{v.ID.Step(), v.Count})
+		gives = append(gives, v.give())
 		total += v.Count
 	}
 	sew := Act{ID: r.id("pair"), Does: Sews, Name: "pairs", Sews: []naming.Seam{seam}, Each: up(a.TimesRoot2()), Piece: lower.piece}

@@ -6,6 +6,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
+	"vicis/core/words"
 )
 
 // Input is what a method starts from: cloth of a role, or a unit that has been made, turned as it is laid down.
@@ -88,11 +89,11 @@ func (r *run) unit(ref naming.Unit, turn int, at string) (laid, bool) {
 		r.t.Problems.Stop("turn", at+"/turn", fmt.Sprintf("A part of %s is turned by %d°.", r.t.Unit.Name, turn), "Turn it by 0, 90, 180 or 270°.")
 		return laid{}, false
 	}
-	if m.Kind == StripSetKind {
+	if m.InLength {
 		r.t.Problems.Stop("not-a-unit", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.", m.Unit.Name), "Sub-cut it, and use the sub-cut.")
 		return laid{}, false
 	}
-	return laid{piece: m.Piece.Turn(turn), name: m.Unit.Name, act: ref.Step(), pieced: m.Kind != PatchKind}, true
+	return laid{piece: m.Piece.Turn(turn), name: m.Unit.Name, act: ref.Step(), pieced: !m.Cloth}, true
 }
 
 // cloth cuts a rectangle for this unit; rectangles of one role and size are cut together.
@@ -100,13 +101,13 @@ func (r *run) cloth(role string, w, h piece.Num, suffix, called, at string) (lai
 	t := r.t
 	usable, ok := t.Usable(role)
 	if !ok {
-		t.Problems.Stop("role-without-fabric", at, fmt.Sprintf("%s of %s has no fabric.", upperFirst(called), t.Unit.Name), "Choose a fabric for it.")
+		t.Problems.Stop("role-without-fabric", at, fmt.Sprintf("%s of %s has no fabric.", words.UpperFirst(called), t.Unit.Name), "Choose a fabric for it.")
 		return laid{}, false
 	}
 	patch := Patch{Role: role, W: up(w), H: up(h)}
 	if narrow := min(patch.W, patch.H); narrow.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
 		t.Problems.Stop("cloth-too-short", at, fmt.Sprintf("%s of %s is cut %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.",
-			upperFirst(called), t.Unit.Name, t.Ruler.Print(patch.W), t.Ruler.Print(patch.H), t.Ruler.Print(usable), t.Ruler.Print(t.Squaring)), "Choose wider cloth, or a smaller unit.")
+			words.UpperFirst(called), t.Unit.Name, t.Ruler.Print(patch.W), t.Ruler.Print(patch.H), t.Ruler.Print(usable), t.Ruler.Print(t.Squaring)), "Choose wider cloth, or a smaller unit.")
 		return laid{}, false
 	}
 	p := piece.Exactly(role, w, h)
@@ -126,13 +127,6 @@ func up(n piece.Num) measure.Length {
 		l++
 	}
 	return l
-}
-
-func upperFirst(s string) string {
-	if s == "" {
-		return s
-	}
-	return string(s[0]&^0x20) + s[1:]
 }
 
 // mark states that a sewing line is drawn or creased on a part, where the quilter does that: on the diagonals given, or on both

@@ -3,6 +3,7 @@ package making
 import (
 	"fmt"
 
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
@@ -17,7 +18,7 @@ type Joined struct {
 }
 
 // By names the method.
-func (*Joined) By() string { return string(JoinedKind) }
+func (*Joined) By() string { return "joined" }
 
 // Parts are the columns.
 func (m *Joined) Parts() []Part { return m.Columns }
@@ -28,7 +29,7 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		t.Problems.Stop("column-count", t.At+"/columns", fmt.Sprintf("%s has %d columns.", t.Unit.Name, len(m.Columns)), fmt.Sprintf("Give it 2 to %d.", MostStrips))
 		return Made{}, false
 	}
-	out := Made{Kind: JoinedKind}
+	out := Made{Sort: "unit", Beside: true}
 	var taken naming.Step // the step that made what lies on the left so far
 	var name string
 	seen := map[string]bool{}
@@ -49,10 +50,12 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		}
 		right := part.Piece.Turn(c.Turn)
 		if i == 0 {
+			out.Widths = []measure.Length{up(right.W)}
 			out.Piece, taken, name = right, c.Unit.Step(), part.Unit.Name
 			continue
 		}
 		last := i == len(m.Columns)-1
+		out.Widths = append(out.Widths, up(right.W))
 		step, seam := t.Unit.ID.Step(), t.Unit.ID.Seam(c.ID)
 		if !last {
 			step, seam = t.Unit.earlier().Part(c.ID), t.Unit.earlier().Seam(c.ID)
@@ -75,7 +78,7 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		out.Seams = append(out.Seams, Seam{
 			ID:    seam,
 			Plus:  Facing(part.Unit.Name, right, piece.Left),
-			Minus: Facing(name, left, piece.Right), Outward: outward(i-1, len(m.Columns)-1, 1),
+			Minus: Facing(name, left, piece.Right), Outward: outward(i-1, len(m.Columns)-1, 1), Spins: true,
 		})
 		act := Act{
 			ID: step, Does: Sews, Name: name + " + " + part.Unit.Name, Piece: out.Piece, Seams: 1, Sews: []naming.Seam{seam}, Takes: takes(taken, c.Unit.Step()),

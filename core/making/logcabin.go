@@ -98,7 +98,7 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 	if !ok {
 		return Made{}, false
 	}
-	out := Made{Kind: PiecedKind}
+	out := Made{Sort: "unit"}
 	p, taken, name := centre.piece, centre.act, centre.name
 	across := []measure.Length{up(p.W)}
 	n := 4 * m.Rounds

@@ -106,23 +106,11 @@ const (
 	Guide   Marking = "guide"  // nothing is drawn: a guide on the machine shows the way
 )
 
-// Kind groups methods by what comes off the table.
-type Kind string
-
-// The kinds of thing that are made.
-const (
-	StripSetKind Kind = "strip set"
-	SubCutKind   Kind = "sub-cut"
-	PatchKind    Kind = "patch"
-	JoinedKind   Kind = "joined"
-	PiecedKind   Kind = "pieced" // everything else that is sewn
-)
-
-// Made is a unit with everything its method states. Where a run gives several variants, each of them is a Made of its own
-// that differs in its unit's id and name and in its piece.
+// Made is a unit with everything its method states, so that nobody has to ask which method it is. Where a run gives several variants,
+// each of them is a Made of its own that differs in its unit's id and name and in its piece.
 type Made struct {
 	Unit     Unit
-	Kind     Kind
+	Sort     string // what quilters call such a thing: a strip set, a sub-cut, a patch, a unit
 	Piece    piece.Piece
 	Acts     []Act
 	Seams    []Seam
@@ -130,7 +118,18 @@ type Made struct {
 	Size     Size
 	Bonus    bool // it falls out besides what its unit is made for
 	Shared   bool // rows that are alike are one step, and so pressed alike
+
+	InLength bool             // it is as long as the cloth is wide: cut across before it is laid, so many times that the cutting says how many are sewn
+	Cloth    bool             // plain cloth: nothing in it is sewn
+	Beside   bool             // its parts lie side by side, so that a join is told by what lies on both sides of it
+	Widths   []measure.Length // the cut widths that are joined to its own, in order; empty where its size comes about otherwise
 }
+
+// Sewn says whether it is a thing that is sewn for itself.
+func (m Made) Sewn() bool { return len(m.Seams) > 0 && !m.InLength }
+
+// Tells says whether a step of it is told with the unit's name before its own: where several are sewn to make one.
+func (m Made) Tells() bool { return !m.Cloth && !m.Beside && !m.InLength }
 
 // Each lists what falls out of one run, each as a unit of its own; the unit itself where that is one piece.
 func (m Made) Each() []Made {
@@ -211,12 +210,14 @@ const (
 type Give struct {
 	ID    naming.Step
 	Count int
+	Name  string      // of its own; that of the act when empty
+	Piece piece.Piece // what it is; what lies there after the act when nothing
 }
 
 // Outputs lists what one run gives.
 func (a Act) Outputs() []Give {
 	if len(a.Gives) == 0 {
-		return []Give{{a.ID, 1}}
+		return []Give{{ID: a.ID, Count: 1}}
 	}
 	return a.Gives
 }
@@ -274,6 +275,7 @@ type Seam struct {
 	ID          naming.Seam
 	Plus, Minus Neighbour
 	Outward     int  // which of them lies away from the middle of what is sewn; 0 where neither does
+	Spins       bool // where others meet it, their allowances can be spun
 	Row         bool // it joins blocks to a row: such seams are pressed one way as far as may be
 }
 
@@ -301,6 +303,15 @@ var methods = map[string]func() Method{}
 
 // register makes a method known by its name; each method's file calls it once.
 func register(zero func() Method) { methods[zero().By()] = zero }
+
+// MethodCalled is a zero value of the method of a name.
+func MethodCalled(by string) (Method, bool) {
+	zero, ok := methods[by]
+	if !ok {
+		return nil, false
+	}
+	return zero(), true
+}
 
 // Methods lists a zero value of every known method, by name, for the published schema.
 func Methods() []Method {
@@ -354,6 +365,9 @@ func (u *Unit) UnmarshalJSON(data []byte) error {
 
 // MarshalJSON writes the method's name first and then its own fields.
 func (u Unit) MarshalJSON() ([]byte, error) {
+	if u.How == nil {
+		return nil, fmt.Errorf("unit %q says nothing of how it is made", u.ID)
+	}
 	how, err := json.Marshal(u.How)
 	if err != nil {
 		return nil, err
@@ -373,6 +387,20 @@ func (u Unit) MarshalJSON() ([]byte, error) {
 		Also []naming.Unit   `json:"also,omitempty"`
 		How  json.RawMessage `json:"how"`
 	}{u.ID, u.Name, u.Also, joined})
+}
+
+// Clone is a unit of which anything can be changed without changing the first one.
+func (u Unit) Clone() (Unit, error) {
+	var c Unit
+	text, err := json.Marshal(u)
+	if err == nil {
+		err = json.Unmarshal(text, &c)
+	}
+	if err != nil {
+		return Unit{}, fmt.Errorf("copy %s: %w", u.ID, err)
+	}
+	c.Of, c.Like = u.Of, u.Like
+	return c, nil
 }
 
 func strict(data []byte, into any) error {

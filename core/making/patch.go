@@ -16,7 +16,7 @@ type PlainPatch struct {
 }
 
 // By names the method.
-func (*PlainPatch) By() string { return string(PatchKind) }
+func (*PlainPatch) By() string { return "patch" }
 
 // Parts are none: a patch is cut from cloth.
 func (*PlainPatch) Parts() []Part { return nil }
@@ -43,7 +43,7 @@ func (m *PlainPatch) Make(t *Table) (Made, bool) {
 		t.onTheRuler(h, t.At+"/height", t.Unit.Name)
 	}
 	p := piece.Cut(m.Role, w, h)
-	return Made{Kind: PatchKind, Piece: p, Acts: []Act{{ID: t.Unit.ID.Step(), Does: Cuts, Patch: &Patch{m.Role, w, h}, Piece: p}}}, true
+	return Made{Sort: "patch", Cloth: true, Piece: p, Acts: []Act{{ID: t.Unit.ID.Step(), Does: Cuts, Patch: &Patch{m.Role, w, h}, Piece: p}}}, true
 }
 
 func (m *PlainPatch) breadths() []Measured {

@@ -54,7 +54,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	if !ok1 || !ok2 {
 		return Made{}, false
 	}
-	out := Made{Kind: PiecedKind}
+	out := Made{Sort: "unit"}
 	total := 2
 	half := func(roles []string, suffix, word string) (laid, bool) {
 		lower, ok1 := r.cloth(roles[0], a, a, suffix+"-lower", "square for the "+word+" pair", t.At+"/"+suffix+"/0")
@@ -72,7 +72,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 			Joins: (&Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece, Edge: "right sides together, an allowance on each side of the diagonal"}).
 				lay([]piece.Piece{piece.Laid(upper.piece, piece.Num{}, piece.Num{})}, piece.Falling(c), piece.Falling(c.Neg())),
 		})
-		act := Act{ID: r.id(suffix), Does: Trims, Name: word + " halves", Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Gives: []Give{{r.id(suffix), 2}}, Piece: p, Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true}
+		act := Act{ID: r.id(suffix), Does: Trims, Name: word + " halves", Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Gives: []Give{{ID: r.id(suffix), Count: 2}}, Piece: p, Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true}
 		if len(m.Second) == 1 && p.W != plain { // trimmed to the plain square it is paired with
 			p = TrimHalf(p, plain)
 			act.Piece, act.Shaves = p, 2
@@ -120,7 +120,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	})
 	end := Act{ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Piece: out.Variants[0].Piece, Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true}
 	for _, v := range out.Variants {
-		end.Gives = append(end.Gives, Give{v.ID.Step(), v.Count})
+		end.Gives = append(end.Gives, v.give())
 	}
 	raw := size.Sub(c)
 	if raw != u {

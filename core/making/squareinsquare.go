@@ -90,7 +90,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 			return Made{}, false
 		}
 		id := r.id(fmt.Sprintf("corner-%d-halves", i+1))
-		cloth[role] = r.add(Act{ID: id, Does: Trims, Name: "corner triangle", Says: "Cut the square on its diagonal", Takes: []Take{{sq.act, 1}}, Gives: []Give{{id, 2}}, Piece: sq.piece, Cuts: 1})
+		cloth[role] = r.add(Act{ID: id, Does: Trims, Name: "corner triangle", Says: "Cut the square on its diagonal", Takes: []Take{{sq.act, 1}}, Gives: []Give{{ID: id, Count: 2}}, Piece: sq.piece, Cuts: 1})
 	}
 	first, second := r.seam("first"), t.Unit.ID.Seam()
 	wide := up(square)
@@ -109,7 +109,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	d, _ := p.W.Sub(unit).Half()
 	whole := p.W
 	p = p.Window(d, d, unit, unit)
-	out := Made{Kind: PiecedKind, Piece: p}
+	out := Made{Sort: "unit", Piece: p}
 	neighbour := func(i, j int) Neighbour {
 		return Neighbour{Name: "the triangles", Roles: []string{corner(i), corner(j)}, Cloth: true}
 	}

@@ -25,7 +25,7 @@ type SetStrip struct {
 }
 
 // By names the method.
-func (*StripSet) By() string { return string(StripSetKind) }
+func (*StripSet) By() string { return "strip set" }
 
 // Parts are none: a strip set is made from cloth.
 func (*StripSet) Parts() []Part { return nil }
@@ -72,7 +72,7 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 	if !good {
 		return Made{}, false
 	}
-	out := Made{Kind: StripSetKind, Piece: piece.Cut(m.Strips[0].Role, length, widths[0])}
+	out := Made{Sort: "strip set", InLength: true, Widths: widths, Piece: piece.Cut(m.Strips[0].Role, length, widths[0])}
 	act := Act{ID: t.Unit.ID.Step(), Does: Sews, Seams: len(m.Strips) - 1, Each: length}
 	for i, s := range m.Strips {
 		as, _ := s.Width.Canonical(t.Units)

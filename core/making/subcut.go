@@ -17,7 +17,7 @@ type SubCut struct {
 }
 
 // By names the method.
-func (*SubCut) By() string { return string(SubCutKind) }
+func (*SubCut) By() string { return "sub-cut" }
 
 // Parts is the strip set.
 func (m *SubCut) Parts() []Part { return []Part{{Unit: m.From}} }
@@ -29,7 +29,7 @@ func (m *SubCut) Make(t *Table) (Made, bool) {
 	if !ok || !wide {
 		return Made{}, false
 	}
-	if set.Kind != StripSetKind {
+	if !set.InLength {
 		t.Problems.Stop("not-a-strip-set", t.At+"/from", fmt.Sprintf("%s is to be cut from %s, which is no strip set.", t.Unit.Name, set.Unit.Name), "Choose a strip set to cut it from.")
 		return Made{}, false
 	}
@@ -42,7 +42,7 @@ func (m *SubCut) Make(t *Table) (Made, bool) {
 		return Made{}, false
 	}
 	p := set.Piece.Slice(t.Squaring, width)
-	return Made{Kind: SubCutKind, Piece: p, Acts: []Act{{
+	return Made{Sort: "sub-cut", Piece: p, Acts: []Act{{
 		ID: t.Unit.ID.Step(), Does: SubCuts, Takes: []Take{{Act: m.From.Step(), Each: 1}}, Piece: p,
 	}}}, true
 }

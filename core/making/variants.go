@@ -121,3 +121,6 @@ func risesLeft(p piece.Piece, seam naming.Seam) bool {
 	}
 	return false
 }
+
+// give is what one run gives of a look.
+func (v Variant) give() Give { return Give{v.ID.Step(), v.Count, v.Name, v.Piece} }

@@ -256,16 +256,22 @@ func SameLook(a, b Piece, colour func(role string) string) bool {
 }
 
 func lookOf(p Patch, colour func(string) string) string {
-	first := 0
-	for i, a := range p.Poly {
-		if c := a.Y.Cmp(p.Poly[first].Y); c < 0 || c == 0 && a.X.Cmp(p.Poly[first].X) < 0 {
-			first = i
-		}
-	}
+	first := firstCorner(p)
 	s := colour(p.Role)
 	for i := range p.Poly {
 		a := p.Poly[(first+i)%len(p.Poly)]
 		s += fmt.Sprintf(" %v", a)
 	}
 	return s
+}
+
+// firstCorner is the place of a patch's highest corner, the leftmost of them.
+func firstCorner(p Patch) int {
+	first := 0
+	for i, a := range p.Poly {
+		if c := a.Y.Cmp(p.Poly[first].Y); c < 0 || c == 0 && a.X.Cmp(p.Poly[first].X) < 0 {
+			first = i
+		}
+	}
+	return first
 }

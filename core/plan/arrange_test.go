@@ -4,8 +4,8 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/document"
-	"vicis/core/plan"
 	"vicis/core/quilt"
 )
 
@@ -20,7 +20,7 @@ func TestArrangementsAreDistinct(t *testing.T) {
 	} {
 		d := fromLibrary(t, c.block)
 		d.Top.Rows, d.Top.Columns = 6, 6
-		list, problems := plan.Arrangements(d)
+		list, problems := ask.Arrangements(d)
 		if problems.Stopped() {
 			t.Fatal(c.block, problems)
 		}
@@ -62,7 +62,7 @@ func TestArrangementsKeepTheOtherBlocks(t *testing.T) {
 	block, plain := d.Top.Repeat[0][0], quilt.Cell{Unit: "plain"}
 	d.Top.Repeat = [][]quilt.Cell{{block, plain}, {plain, block}}
 	d.Top.Rows, d.Top.Columns = 6, 6
-	list, problems := plan.Arrangements(d)
+	list, problems := ask.Arrangements(d)
 	if problems.Stopped() || len(list) < 10 {
 		t.Fatalf("%d arrangements, %v", len(list), problems)
 	}

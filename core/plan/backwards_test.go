@@ -3,6 +3,7 @@ package plan_test
 import (
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
@@ -16,11 +17,11 @@ func TestBackwardsIsTheLargestQuilt(t *testing.T) {
 			continue
 		}
 		for _, yards := range []measure.Written{"1/2 yd", "1 1/4 yd"} {
-			var supplies []plan.Supply
+			var supplies []ask.Supply
 			for _, f := range d.Fabrics {
-				supplies = append(supplies, plan.Supply{Fabric: f.ID, Length: yards})
+				supplies = append(supplies, ask.Supply{Fabric: f.ID, Length: yards})
 			}
-			r, problems := plan.Backwards(d, supplies)
+			r, problems := ask.Backwards(d, supplies)
 			if problems.Stopped() {
 				t.Fatal(d.Name, problems)
 			}
@@ -71,7 +72,7 @@ func TestBackwardsByHand(t *testing.T) {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	r, problems := plan.Backwards(d, []plan.Supply{{Fabric: "f", Length: "1 yd"}})
+	r, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "1 yd"}})
 	if problems.Stopped() || r.Columns != 7 || r.Rows != 7 || r.Uses[0].Left.Text != "½″" {
 		t.Errorf("%+v %v", r, problems)
 	}
@@ -79,34 +80,34 @@ func TestBackwardsByHand(t *testing.T) {
 		t.Errorf("%q %q", r.First, r.More)
 	}
 	for _, c := range []struct {
-		supplies []plan.Supply
+		supplies []ask.Supply
 		code, at string
 	}{
 		{nil, "nothing-there", "/supplies"},
-		{[]plan.Supply{{Fabric: "g", Length: "1 yd"}}, "fabric-unknown", "/supplies/0/fabric"},
-		{[]plan.Supply{{Fabric: "f", Length: "some"}}, "length-unreadable", "/supplies/0/length"},
-		{[]plan.Supply{{Fabric: "f", Length: "-1"}}, "length-unreadable", "/supplies/0/length"},
+		{[]ask.Supply{{Fabric: "g", Length: "1 yd"}}, "fabric-unknown", "/supplies/0/fabric"},
+		{[]ask.Supply{{Fabric: "f", Length: "some"}}, "length-unreadable", "/supplies/0/length"},
+		{[]ask.Supply{{Fabric: "f", Length: "-1"}}, "length-unreadable", "/supplies/0/length"},
 	} {
-		if _, problems := plan.Backwards(d, c.supplies); len(problems) != 1 || problems[0].Code != c.code || problems[0].At != c.at {
+		if _, problems := ask.Backwards(d, c.supplies); len(problems) != 1 || problems[0].Code != c.code || problems[0].At != c.at {
 			t.Errorf("%v: %v", c.supplies, problems)
 		}
 	}
-	if r, _ := plan.Backwards(d, []plan.Supply{{Fabric: "f", Length: "4 in"}}); r.Blocks != 0 || r.First != "Not even one block comes out of it: 1½″ of Fog is missing." {
+	if r, _ := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "4 in"}}); r.Blocks != 0 || r.First != "Not even one block comes out of it: 1½″ of Fog is missing." {
 		t.Errorf("%+v", r)
 	}
 }
 
 func BenchmarkBackwards(b *testing.B) {
 	d := begin(b, chain)
-	supplies := []plan.Supply{{Fabric: d.Fabrics[0].ID, Length: "2 yd"}, {Fabric: d.Fabrics[1].ID, Length: "3 yd"}}
+	supplies := []ask.Supply{{Fabric: d.Fabrics[0].ID, Length: "2 yd"}, {Fabric: d.Fabrics[1].ID, Length: "3 yd"}}
 	for b.Loop() {
-		plan.Backwards(d, supplies)
+		ask.Backwards(d, supplies)
 	}
 }
 
 func BenchmarkCliffs(b *testing.B) {
 	d := begin(b, chain)
 	for b.Loop() {
-		plan.Cliffs(d)
+		ask.Cliffs(d)
 	}
 }

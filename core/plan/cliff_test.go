@@ -4,6 +4,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
@@ -20,7 +21,7 @@ func TestTheKnownCliff(t *testing.T) {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	list, problems := plan.Cliffs(d)
+	list, problems := ask.Cliffs(d)
 	if problems.Stopped() || len(list) != 1 {
 		t.Fatal(problems, list)
 	}
@@ -33,7 +34,7 @@ func TestTheKnownCliff(t *testing.T) {
 		t.Errorf("%q", c.Rescue)
 	}
 	d.Spares.Count = 8
-	if list, _ = plan.Cliffs(d); list[0].Strips != 10 {
+	if list, _ = ask.Cliffs(d); list[0].Strips != 10 {
 		t.Errorf("56 sub-cuts: %+v", list[0])
 	}
 }
@@ -41,14 +42,14 @@ func TestTheKnownCliff(t *testing.T) {
 func TestTheCliffOfAStripSet(t *testing.T) {
 	d := begin(t, chain)
 	d.Cloth.Usable, d.Cloth.Squaring = "40 in", "1/2 in"
-	list, problems := plan.Cliffs(d)
+	list, problems := ask.Cliffs(d)
 	if problems.Stopped() || len(list) == 0 {
 		t.Fatal(problems)
 	}
 	const in = measure.Inch
 	p := planned(t, d)
 	for _, set := range p.Sets {
-		var c plan.Cliff
+		var c ask.Cliff
 		for _, one := range list {
 			if one.Name == set.Set {
 				c = one
@@ -72,7 +73,7 @@ func TestTheCliffOfAStripSet(t *testing.T) {
 func TestEveryEdgeIsWhereTheCountChanges(t *testing.T) {
 	looked := 0
 	for _, d := range blocks(t) {
-		list, problems := plan.Cliffs(d)
+		list, problems := ask.Cliffs(d)
 		if problems.Stopped() {
 			t.Fatal(d.Name, problems)
 		}
@@ -129,7 +130,7 @@ func TestEveryEdgeIsWhereTheCountChanges(t *testing.T) {
 func TestTheCheapestRescueComesFirst(t *testing.T) {
 	d := begin(t, chain)
 	d.Spares.Count = 30
-	list, _ := plan.Cliffs(d)
+	list, _ := ask.Cliffs(d)
 	first := 0
 	for _, c := range list {
 		if strings.Contains(c.Says, "and further.") {

@@ -4,6 +4,8 @@ import (
 	"encoding/csv"
 	"strconv"
 	"strings"
+
+	"vicis/core/sheet"
 )
 
 // CSV is the cut list as comma-separated values (RFC 4180): a line for every kind of strip and of sub-cut.
@@ -12,7 +14,7 @@ func (p Plan) CSV() (string, error) {
 	w := csv.NewWriter(&s)
 	w.UseCRLF = true
 	row := func(cells ...string) { _ = w.Write(cells) } // a strings.Builder takes everything
-	cuts := func(what, from string, a Across) {
+	cuts := func(what, from string, a sheet.Across) {
 		for _, c := range a.Cuts {
 			row(what, from, strconv.Itoa(c.Make), c.Width.Text, c.Name, strconv.Itoa(c.Spare), strconv.Itoa(c.PerStrip))
 		}

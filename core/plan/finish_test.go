@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/making"
@@ -12,6 +13,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/sheet"
 )
 
 // plain is a quilt of squares: 8″ finished, so many across and down, from one fabric; s = ¼″.
@@ -28,7 +30,7 @@ func plain(t testing.TB, columns, rows int) document.Document {
 	return d
 }
 
-func stripsFor(t testing.TB, p plan.Plan, step string) plan.StripCut {
+func stripsFor(t testing.TB, p plan.Plan, step string) sheet.StripCut {
 	t.Helper()
 	for _, f := range p.Cut {
 		for _, s := range f.Strips {
@@ -45,7 +47,7 @@ func stripsFor(t testing.TB, p plan.Plan, step string) plan.StripCut {
 		}
 	}
 	t.Fatalf("no strips %q", step)
-	return plan.StripCut{}
+	return sheet.StripCut{}
 }
 
 // A quilt of 80″ × 80″ (geometry): binding 320 + 12 = 332″, nine strips of 40″; backing 4″ larger on every side of the 80½″ top
@@ -63,7 +65,7 @@ func TestBindingAndBackingOfAQuiltOf80(t *testing.T) {
 	if back.Count != 1 || back.Width.Text != "88½″" || !strings.Contains(back.Joined, "19½″") {
 		t.Errorf("%+v", back)
 	}
-	made := map[string]plan.Step{}
+	made := map[string]sheet.Step{}
 	for _, s := range p.Steps {
 		made[string(s.ID)] = s
 	}
@@ -241,7 +243,7 @@ func TestBackwardsKnowsOfSashing(t *testing.T) {
 	d := plain(t, 2, 2)
 	d.Top.Sashing = &quilt.Sashing{Role: "B", Width: "2 1/2 in", Corners: "B", Outer: true}
 	// Four squares of 8½″ from a strip of 39½″; 4 strips are 34½″ of a yard, 16 blocks; Wide gives the sashing.
-	r, problems := plan.Backwards(d, []plan.Supply{{Fabric: "f", Length: "1 yd"}})
+	r, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "1 yd"}})
 	if problems.Stopped() || r.Columns != 4 || r.Rows != 4 || r.Finished.Text != "42″ × 42″" {
 		t.Errorf("%+v %v", r, problems)
 	}

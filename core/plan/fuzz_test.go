@@ -6,6 +6,7 @@ import (
 	"slices"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/library"
@@ -90,11 +91,11 @@ func FuzzChangedBlock(f *testing.F) {
 		if d.Top.Rows*d.Top.Columns > 30 || len(first.Press.Lines) == 0 {
 			return
 		}
-		plan.RemediesFor(d)
-		plan.Arrangements(d)
+		ask.RemediesFor(d)
+		ask.Arrangements(d)
 		for _, line := range first.Press.Lines[:1] {
 			for _, seam := range line.Each {
-				plan.AboutSeam(d, seam.Seam)
+				ask.AboutSeam(d, seam.Seam)
 			}
 		}
 	})

@@ -3,8 +3,9 @@ package plan_test
 import (
 	"testing"
 
+	"vicis/core/ask"
+	"vicis/core/document"
 	"vicis/core/measure"
-	"vicis/core/plan"
 	"vicis/core/quilt"
 )
 
@@ -12,20 +13,20 @@ import (
 // are 10n − 2: 6 are 58″ (2″ off) and 7 are 68″; 7 down are 68″ and 8 are 78″.
 func TestNearestToASize(t *testing.T) {
 	d := plain(t, 2, 2)
-	list, problems := plan.NearTo(d, "60", "72")
+	list, problems := ask.NearTo(d, "60", "72")
 	if problems.Stopped() || len(list) != 4 || list[0].Rows != 9 || list[0].Columns != 7 || list[0].Finished.Text != "56″ × 72″" || list[1].Columns != 8 {
 		t.Errorf("%+v %v", list, problems)
 	}
 	d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B"}
-	list, _ = plan.NearTo(d, "60", "72")
+	list, _ = ask.NearTo(d, "60", "72")
 	if list[0].Finished.Text != "58″ × 68″" || list[0].Columns != 6 || list[0].Rows != 7 {
 		t.Errorf("%+v", list)
 	}
-	if list, _ = plan.NearTo(d, "2", "3"); list[0].Columns != 1 || list[0].Rows != 1 {
+	if list, _ = ask.NearTo(d, "2", "3"); list[0].Columns != 1 || list[0].Rows != 1 {
 		t.Errorf("%+v", list)
 	}
 	for _, bad := range [][2]string{{"wide", "60"}, {"60", ""}, {"0", "60"}, {"60", "40 yd"}} {
-		if _, problems := plan.NearTo(d, measure.Written(bad[0]), measure.Written(bad[1])); !problems.Stopped() {
+		if _, problems := ask.NearTo(d, measure.Written(bad[0]), measure.Written(bad[1])); !problems.Stopped() {
 			t.Errorf("%v was taken", bad)
 		}
 	}
@@ -35,14 +36,15 @@ func TestNearestToASize(t *testing.T) {
 func TestThePilotIsOneBlock(t *testing.T) {
 	for _, d := range blocks(t) {
 		whole := planned(t, d)
-		if p := planned(t, plan.Pilot(surrounded(d))); p.Blocks != 1 || p.Finished.Text != whole.Block.Text {
+		if p := planned(t, pilot(t, surrounded(d))); p.Blocks != 1 || p.Finished.Text != whole.Block.Text {
 			t.Errorf("%s with all round it: %d blocks, %s", d.Name, p.Blocks, p.Finished.Text)
 		}
-		p := planned(t, plan.Pilot(d))
+		one := pilot(t, d)
+		p := planned(t, one)
 		if p.Blocks != 1 || p.Finished.Text != whole.Block.Text {
 			t.Errorf("%s: %d blocks, %s", d.Name, p.Blocks, p.Finished.Text)
 		}
-		toTheEnd(t, p)
+		toTheEnd(t, p, one)
 		for _, f := range p.Cut {
 			for _, all := range whole.Cut {
 				if all.Fabric == f.Fabric && f.Length.Inches > all.Length.Inches {
@@ -54,4 +56,13 @@ func TestThePilotIsOneBlock(t *testing.T) {
 			t.Errorf("%s was changed by its pilot", d.Name)
 		}
 	}
+}
+
+func pilot(t *testing.T, d document.Document) document.Document {
+	t.Helper()
+	one, err := ask.Pilot(d)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return one
 }

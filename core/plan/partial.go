@@ -27,7 +27,10 @@ var around = []struct {
 
 // partial draws what can be drawn. What is left once something was left out is planned once: it is not taken apart any further.
 func partial(p *Plan, d document.Document, problems problem.List) {
-	d = copied(d)
+	d, err := document.Copy(d)
+	if err != nil {
+		return
+	}
 	var left []string
 	for _, stop := range problems.Stops() {
 		found := false
@@ -47,7 +50,7 @@ func partial(p *Plan, d document.Document, problems problem.List) {
 	if len(left) == 0 {
 		return
 	}
-	q, stopped := whole(d, nil)
+	q, _, stopped := whole(d, nil)
 	if stopped.Stopped() || q.Finished.Text == "" {
 		return
 	}

@@ -16,6 +16,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/starter"
+	"vicis/core/words"
 )
 
 // everyStart plans a quilt from every block and companion, with and without border and spares, in both rules.
@@ -127,7 +128,7 @@ var names = regexp.MustCompile(`\b(Set|Row|Half|Middle|[IVX]+|\d+-patch|Nine-pat
 func TestEverySumStandsUpToAPencil(t *testing.T) {
 	checked := 0
 	everyStart(t, func(quilt string, p plan.Plan) {
-		check := func(what string, w plan.Working) {
+		check := func(what string, w words.Working) {
 			if len(w.Sums) == 0 || w.Rule == "" {
 				t.Errorf("%s, %s: no working", quilt, what)
 			}

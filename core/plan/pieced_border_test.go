@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"vicis/core/document"
+	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/plan"
@@ -126,11 +127,11 @@ func TestBadPiecedBordersAreSaidAtTheirPlace(t *testing.T) {
 func tiledWithBorders(t *testing.T, p plan.Plan) {
 	t.Helper()
 	q := p
-	q.Quilt.Blocks = map[naming.Unit]plan.Picture{}
+	q.Quilt.Blocks = map[naming.Unit]drawn.Picture{}
 	for id, b := range p.Quilt.Blocks {
 		q.Quilt.Blocks[id] = b
 	}
-	q.Quilt.Cells = append([]plan.Placed{{Block: "the borders"}}, p.Quilt.Cells...)
-	q.Quilt.Blocks["the borders"] = plan.Picture{Patches: p.Quilt.Borders}
+	q.Quilt.Cells = append([]drawn.Placed{{Block: "the borders"}}, p.Quilt.Cells...)
+	q.Quilt.Blocks["the borders"] = drawn.Picture{Patches: p.Quilt.Borders}
 	tiled(t, p.Name, q)
 }

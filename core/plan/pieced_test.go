@@ -7,6 +7,7 @@ import (
 	"sync"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/library"
@@ -211,11 +212,11 @@ func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
 func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 	d := fromLibrary(t, "four-pointed-star")
 	d.Top.Rows, d.Top.Columns = 2, 3
-	ways, problems := plan.Ways(d, "half")
+	ways, problems := ask.Ways(d, "half")
 	if problems.Stopped() || len(ways) != 12 {
 		t.Fatalf("%d ways, %v", len(ways), problems)
 	}
-	seen := map[string]plan.Way{}
+	seen := map[string]ask.Way{}
 	chosen := 0
 	for _, w := range ways {
 		seen[w.Name] = w
@@ -248,11 +249,11 @@ func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 	if one := seen["two at a time, cut by rule"]; one.Cloth != "198 in²" { // 24 squares of 2⅞
 		t.Errorf("cloth %s", one.Cloth)
 	}
-	if _, problems := plan.Ways(d, "nothing"); !problems.Stopped() {
+	if _, problems := ask.Ways(d, "nothing"); !problems.Stopped() {
 		t.Error("an unknown unit was compared")
 	}
 	geese := fromLibrary(t, "eight-pointed-star")
-	ways, _ = plan.Ways(geese, "goose")
+	ways, _ = ask.Ways(geese, "goose")
 	for _, w := range ways {
 		geese.Parts[0].How = w.Unit.How
 		if p, problems := plan.Make(geese, nil); w.Refused == "" && (problems.Stopped() || p.Block.Text != "8″ × 8″") {
@@ -266,7 +267,7 @@ func TestResize(t *testing.T) {
 	d := fromLibrary(t, "eight-pointed-star")
 	unit(t, d, "middle").How.(*making.PlainPatch).Width = "4 1/2 in" // one written as a length among those in strips
 	for to, strip := range map[measure.Written]measure.Written{"12": "3 1/2 in", "6": "2 in", "9": "2 3/4 in", "20 cm": "6.27 cm"} {
-		r, problems := plan.Resize(d, "block", to)
+		r, problems := ask.Resize(d, "block", to)
 		if problems.Stopped() || r.Document.Strip != strip {
 			t.Errorf("%s: strips %s, want %s (%v)", to, r.Document.Strip, strip, problems)
 			continue
@@ -278,7 +279,7 @@ func TestResize(t *testing.T) {
 			t.Errorf("%s: off the ruler %v", to, r.Off)
 		}
 	}
-	r, _ := plan.Resize(d, "block", "7 3/4")
+	r, _ := ask.Resize(d, "block", "7 3/4")
 	if len(r.Off) != 1 || len(r.Nearest) != 2 || r.Nearest[0].Text != "7½″" || r.Nearest[1].Text != "8″" {
 		t.Errorf("%v, nearest %+v", r.Off, r.Nearest)
 	}
@@ -286,11 +287,11 @@ func TestResize(t *testing.T) {
 		t.Error("the first document was changed")
 	}
 	for to, code := range map[measure.Written]string{"wide": "length-unreadable", "1/8": "too-small", "4000": "too-small"} {
-		if _, problems := plan.Resize(d, "block", to); len(problems.Stops()) != 1 || problems[0].Code != code || problems[0].At != "/finished" {
+		if _, problems := ask.Resize(d, "block", to); len(problems.Stops()) != 1 || problems[0].Code != code || problems[0].At != "/finished" {
 			t.Errorf("%s: %v", to, problems)
 		}
 	}
-	if _, problems := plan.Resize(d, "nothing", "8"); !problems.Stopped() {
+	if _, problems := ask.Resize(d, "nothing", "8"); !problems.Stopped() {
 		t.Error("nothing was resized")
 	}
 }
@@ -370,7 +371,7 @@ func TestAlikeRowsApart(t *testing.T) {
 	grid.Rows[1].Cells[0].Unit, grid.Rows[1].Cells[2].Unit = "side", "side"
 	d.Parts = append(d.Parts[:1:1], append([]making.Unit{side}, d.Parts[1:]...)...)
 	p := planned(t, d)
-	r, _ := plan.RemediesFor(d)
+	r, _ := ask.RemediesFor(d)
 	if p.Press.Clashes == 0 || len(r.List) == 0 || r.List[0].Name != "Sew alike rows apart" || r.List[0].Clashes != 0 {
 		t.Fatalf("%d clash: %+v", p.Press.Clashes, r)
 	}

@@ -14,6 +14,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
+	"vicis/core/sheet"
 	"vicis/core/starter"
 )
 
@@ -43,7 +44,7 @@ func planned(t testing.TB, d document.Document) plan.Plan {
 
 var chain = starter.Choices{Block: starter.Chain, Squares: 5, Companion: starter.Cornered, Rows: 7, Columns: 5}
 
-func step(t testing.TB, p plan.Plan, id string) plan.Step {
+func step(t testing.TB, p plan.Plan, id string) sheet.Step {
 	t.Helper()
 	for _, s := range p.Steps {
 		if string(s.ID) == id {
@@ -51,7 +52,7 @@ func step(t testing.TB, p plan.Plan, id string) plan.Step {
 		}
 	}
 	t.Fatalf("no step %q", id)
-	return plan.Step{}
+	return sheet.Step{}
 }
 
 // The two-block chain of 5 × 5, worked out with pencil and paper: 18 chain blocks and 17 plain ones.

@@ -6,12 +6,14 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/sheet"
 )
 
 // onPoint is a quilt of squares on point, their triangles of another cloth.
@@ -171,13 +173,13 @@ func TestTrianglesFollowTheBlocks(t *testing.T) {
 	}
 }
 
-func trimOf(p plan.Plan, id string) plan.Trim {
+func trimOf(p plan.Plan, id string) sheet.Trim {
 	for _, trim := range p.Trim {
 		if string(trim.ID) == id {
 			return trim
 		}
 	}
-	return plan.Trim{}
+	return sheet.Trim{}
 }
 
 func TestOnPointIsRefusedWithTheMend(t *testing.T) {
@@ -211,7 +213,7 @@ func TestOnPointIsRefusedWithTheMend(t *testing.T) {
 
 func TestNearestOnPoint(t *testing.T) {
 	// 12.728″ for each block: 5 × 6 are 63.6 × 76.4, 5 × 5 63.6 × 63.6; nearest to 60 × 72 is 5 × 6 (3.6 + 4.4).
-	list, _ := plan.NearTo(onPoint(t, 1, 1, "9"), "60", "72")
+	list, _ := ask.NearTo(onPoint(t, 1, 1, "9"), "60", "72")
 	if len(list) != 4 || list[0].Columns != 5 || list[0].Rows != 6 {
 		t.Errorf("%+v", list)
 	}

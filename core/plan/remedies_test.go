@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/naming"
 	"vicis/core/plan"
@@ -32,7 +33,7 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 		if c.clashes > 0 && p.Press.Clashes != c.clashes || p.Press.Bound != p.Press.Clashes {
 			t.Errorf("%s: %d clash, at least %d", c.block, p.Press.Clashes, p.Press.Bound)
 		}
-		r, problems := plan.RemediesFor(d)
+		r, problems := ask.RemediesFor(d)
 		if problems.Stopped() {
 			t.Fatal(problems)
 		}
@@ -117,7 +118,7 @@ func TestWhatIfKeepsItsWord(t *testing.T) {
 		p := planned(t, d)
 		for _, line := range p.Press.Lines {
 			for _, seam := range line.Each {
-				a, problems := plan.AboutSeam(d, seam.Seam)
+				a, problems := ask.AboutSeam(d, seam.Seam)
 				if problems.Stopped() || len(a.Why) == 0 || a.Says != seam.Says || a.Held || len(a.Choices) < 3 {
 					t.Fatalf("%s, %s: %+v %v", name, seam.Seam, a, problems)
 				}
@@ -161,13 +162,13 @@ func TestContradictorySeamsAreNamed(t *testing.T) {
 	if p.Press.Clashes != 2 || len(p.Press.Release) != 2 || !strings.Contains(p.Press.Detail, "0 would be left") {
 		t.Errorf("%d clash, release %v: %s", p.Press.Clashes, p.Press.Release, p.Press.Detail)
 	}
-	r, _ := plan.RemediesFor(d)
+	r, _ := ask.RemediesFor(d)
 	if len(r.List) == 0 || r.List[0].Name != "Release what is held" || r.List[0].Clashes != 0 || len(r.List[0].Document.Press.Held) != 3 {
 		t.Errorf("%+v", r.List)
 	}
 	// What is pressed already is named when a change would press it again.
 	d.Press = &document.Press{Held: map[naming.Seam]document.Side{"row-1/2": document.Plus}, Done: []naming.Step{"row-1"}}
-	a, _ := plan.AboutSeam(d, "row-2/2")
+	a, _ := ask.AboutSeam(d, "row-2/2")
 	for _, c := range a.Choices {
 		if strings.HasPrefix(c.Way, "Press it toward") && c.More == 0 && !slices.Contains(c.Changes, "Row 1") {
 			continue
@@ -194,7 +195,7 @@ func TestBadPressingIsSaidAtItsPlace(t *testing.T) {
 		refused(t, problems, c.code, c.at)
 	}
 	d := fromLibrary(t, "four-patch")
-	if _, problems := plan.AboutSeam(d, "nothing"); !problems.Stopped() {
+	if _, problems := ask.AboutSeam(d, "nothing"); !problems.Stopped() {
 		t.Error("a seam that is not there has an answer")
 	}
 	d.Press = &document.Press{Held: map[naming.Seam]document.Side{"gone/long-ago": document.Plus}}

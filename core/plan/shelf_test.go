@@ -8,9 +8,11 @@ import (
 	"testing"
 
 	"vicis/core/cloth"
+	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/tally"
+	"vicis/core/work"
 )
 
 // Twelve squares of 8½″, four from a strip of 39½″: three strips, 26″ of cloth, ¾ yd. By hand with what lies on the shelf.
@@ -90,19 +92,20 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 				t.Errorf("%s: %d of %s, want %d", c.name, made[id], id, n)
 			}
 		}
-		toTheEnd(t, p)
+		toTheEnd(t, p, d)
 		scripted(t, p)
 	}
 }
 
 // toTheEnd tallies a plan as it was made: all done, nothing doubted.
-func toTheEnd(t *testing.T, p plan.Plan) {
+func toTheEnd(t *testing.T, p plan.Plan, d document.Document) {
 	t.Helper()
+	w, _ := work.Of(d)
 	var events []tally.Event
 	for i, s := range p.Steps {
 		events = append(events, tally.Event{ID: fmt.Sprint("event-", i), Step: s.ID, Kind: tally.Made, N: s.Make, Exact: s.Exact})
 	}
-	if out := tally.Fold(p, events); out.Next != "" || len(out.Doubts) > 0 || len(out.NoLonger) > 0 {
+	if out := tally.Fold(w, events); out.Next != "" || len(out.Doubts) > 0 || len(out.NoLonger) > 0 {
 		t.Fatalf("%s: next %q, doubts %+v, %+v", p.Name, out.Next, out.Doubts, out.NoLonger)
 	}
 }
@@ -136,7 +139,7 @@ func TestAnyShelfGivesTheSameQuilt(t *testing.T) {
 			for _, f := range p.Cut {
 				used += len(f.Shelf)
 			}
-			toTheEnd(t, p)
+			toTheEnd(t, p, d)
 			scripted(t, p)
 			for i := range without.Steps {
 				s := without.Steps[i]

@@ -3,8 +3,6 @@ package plan
 import (
 	"fmt"
 	"strings"
-
-	"vicis/core/quilt"
 )
 
 // Text prints the plan for reading on paper, in the order of the work.
@@ -47,12 +45,4 @@ func (p Plan) Text() string {
 		line("%-24s %s unfinished, %s finished", t.Name, t.Unfinished, t.Finished)
 	}
 	return s.String()
-}
-
-// set says how blocks are set.
-func set(top quilt.Top) string {
-	if top.Point != nil {
-		return fmt.Sprintf("%d × %d on point, %s", top.Columns, top.Rows, plural(top.HowMany(), "block"))
-	}
-	return fmt.Sprintf("%d × %d blocks", top.Columns, top.Rows)
 }

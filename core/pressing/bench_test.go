@@ -5,10 +5,10 @@ import (
 	"math/rand/v2"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/naming"
-	"vicis/core/plan"
 	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -69,7 +69,7 @@ func BenchmarkLibraryBlocks(b *testing.B) {
 		for _, e := range entries {
 			d := e.Document
 			d.Top.Columns, d.Top.Rows = 6, 7
-			if _, ok := plan.Pressed(d); !ok {
+			if _, ok := ask.Pressed(d); !ok {
 				b.Fatal(e.ID)
 			}
 		}

@@ -7,11 +7,11 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
-	"vicis/core/plan"
 	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -216,7 +216,7 @@ func TestLibraryAgainstAnSMTSolver(t *testing.T) {
 		for _, size := range [][2]int{{4, 4}, {6, 7}} {
 			d := e.Document
 			d.Top.Columns, d.Top.Rows = size[0], size[1]
-			p, ok := plan.Pressed(d)
+			p, ok := ask.Pressed(d)
 			if !ok {
 				t.Fatal(e.ID)
 			}

@@ -35,7 +35,7 @@ const widestSpacer = 12 * measure.Inch
 // cellOf is a cell's piece as it lies.
 func cellOf(c Cell, t *making.Table) (piece.Piece, making.Made, bool) {
 	m, ok := t.Made(c.Unit)
-	if !ok || m.Kind == making.StripSetKind || c.Turn%90 != 0 || c.Turn < 0 || c.Turn > 270 {
+	if !ok || m.InLength || c.Turn%90 != 0 || c.Turn < 0 || c.Turn > 270 {
 		return piece.Piece{}, m, false
 	}
 	return m.Piece.Turn(c.Turn), m, true
@@ -86,7 +86,7 @@ func pieced(b Border, i int, t *making.Table, stop func(code, at, says, mend str
 		case c.Turn%90 != 0 || c.Turn < 0 || c.Turn > 270:
 			stop("turn", at+"/turn", fmt.Sprintf("A unit is turned by %d°.", c.Turn), "Turn it by 0, 90, 180 or 270°.")
 			continue
-		case !ok && m.Kind == making.StripSetKind:
+		case !ok && m.InLength:
 			stop("not-a-block", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.", m.Unit.Name), "Sub-cut it, and sew the sub-cuts end to end.")
 			continue
 		case !ok:

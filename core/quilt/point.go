@@ -146,7 +146,7 @@ func Triangles(top Top, t *making.Table) []making.Made {
 			size.Sums = append(size.Sums, fmt.Sprintf("%s + %s to trim = %s", t.Ruler.Print(exact), t.Ruler.Print(larger), t.Ruler.Print(cut)))
 		}
 		return making.Made{
-			Unit: making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: written, Height: written}}, Kind: making.PatchKind, Piece: q, Size: size,
+			Unit: making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: written, Height: written}}, Sort: "setting", Cloth: true, Piece: q, Size: size,
 			Acts: []making.Act{
 				{ID: squares, Does: making.Cuts, Name: "Square for " + strings.ToLower(name), Patch: &making.Patch{Role: role, W: cut, H: cut}, Piece: piece.Cut(role, cut, cut)},
 				{ID: id.Step(), Does: making.Trims, Says: says, Takes: []making.Take{{Act: squares, Each: 1}}, Gives: []making.Give{{ID: id.Step(), Count: per}}, Piece: q, Cuts: cuts},

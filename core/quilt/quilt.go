@@ -242,7 +242,7 @@ func Check(top Top, t *making.Table) bool {
 				}
 				continue
 			}
-			if m.Kind == making.StripSetKind {
+			if m.InLength {
 				stop("not-a-block", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.", m.Unit.Name), "Sub-cut it, and lay the sub-cut or a block made of it.")
 				continue
 			}

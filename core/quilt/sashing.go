@@ -136,7 +136,7 @@ func Sashes(top Top, t *making.Table) []making.Made {
 		}
 		long += more * measure.Length(blocks)
 		u := making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: making.Breadth(measure.Write(long)), Height: making.Breadth(measure.Write(high))}}
-		return making.Made{Unit: u, Kind: making.PatchKind, Piece: p, Acts: []making.Act{{ID: id.Step(), Does: making.Cuts, Patch: &making.Patch{Role: role, W: long, H: high}, Piece: p}}}
+		return making.Made{Unit: u, Sort: "patch", Cloth: true, Piece: p, Acts: []making.Act{{ID: id.Step(), Does: making.Cuts, Patch: &making.Patch{Role: role, W: long, H: high}, Piece: p}}}
 	}
 	list := []making.Made{patch(naming.SashUpright, "Sashing, upright", s.Role, cut, block.H, 0)}
 	if s.Corners != "" {
@@ -179,7 +179,7 @@ func (top Top) Waits(t *making.Table) map[naming.Step]bool {
 	for _, row := range top.Repeat {
 		for _, c := range row {
 			if m, ok := t.Made(c.Unit); ok && !c.Unit.Fills() {
-				if m.Kind == making.PatchKind {
+				if m.Cloth {
 					plain[c.Unit.Step()] = true
 				} else {
 					pieced = true

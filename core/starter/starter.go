@@ -124,11 +124,11 @@ func build(c Choices, halves bool) (document.Document, problem.List) {
 	for i, r := range roleNames(c) {
 		d.Roles = append(d.Roles, cloth.Role{ID: r.id, Name: r.name, Fabric: d.Fabrics[i].ID})
 	}
-	block := blockUnits(c, &d, halves)
+	block, sets := blockUnits(c, &d, halves)
 	cell := func(unit naming.Unit) quilt.Cell { return quilt.Cell{Unit: unit} }
 	d.Top = quilt.Top{Rows: c.Rows, Columns: c.Columns, Repeat: [][]quilt.Cell{{cell(block)}}}
 	if c.Companion != None {
-		other := companionUnits(c, &d)
+		other := companionUnits(c, &d, sets)
 		d.Top.Repeat = [][]quilt.Cell{{cell(block), cell(other)}, {cell(other), cell(block)}}
 	}
 	if c.Border != "" {
@@ -188,7 +188,7 @@ var roman = []string{"I", "II", "III", "IV", "V", "VI", "VII", "VIII", "IX", "X"
 
 // blockUnits adds the strip sets, sub-cuts, half and block of the pieced block and gives the block's id. Columns that look
 // alike come from one strip set.
-func blockUnits(c Choices, d *document.Document, halves bool) naming.Unit {
+func blockUnits(c Choices, d *document.Document, halves bool) (block naming.Unit, sets int) {
 	n := c.Squares
 	column := func(j int) (key string) {
 		for i := range n {
@@ -239,7 +239,7 @@ func blockUnits(c Choices, d *document.Document, halves bool) naming.Unit {
 		columns = append(whole, making.Part{ID: "right", Unit: "half", Turn: 180})
 	}
 	d.Parts = append(d.Parts, making.Unit{ID: "block", Name: name, How: &making.Joined{Columns: columns}})
-	return "block"
+	return "block", len(known)
 }
 
 func addSet(d *document.Document, name string, strips []making.SetStrip) {
@@ -252,7 +252,7 @@ func addSet(d *document.Document, name string, strips []making.SetStrip) {
 }
 
 // companionUnits adds the block that lies between and gives its id.
-func companionUnits(c Choices, d *document.Document) naming.Unit {
+func companionUnits(c Choices, d *document.Document, sets int) naming.Unit {
 	n := c.Squares
 	strips := func(k int) making.Breadth { return making.Breadth(fmt.Sprintf("%d strips", k)) }
 	if c.Companion == Plain {
@@ -260,7 +260,7 @@ func companionUnits(c Choices, d *document.Document) naming.Unit {
 		return "plain"
 	}
 	corner := square(c, 0, 1)
-	name := roman[setsOf(d)]
+	name := roman[sets]
 	side := naming.Of(name)
 	addSet(d, name, []making.SetStrip{{ID: "s1", Role: corner, Width: "1 strip"}, {ID: "s2", Role: roleC, Width: strips(n - 2)}, {ID: "s3", Role: corner, Width: "1 strip"}})
 	d.Parts = append(
@@ -269,14 +269,4 @@ func companionUnits(c Choices, d *document.Document) naming.Unit {
 		making.Unit{ID: "plain", Name: "Plain block", How: &making.Joined{Columns: []making.Part{{ID: "left", Unit: side}, {ID: "middle", Unit: "middle"}, {ID: "right", Unit: side}}}},
 	)
 	return "plain"
-}
-
-func setsOf(d *document.Document) int {
-	n := 0
-	for _, u := range d.Parts {
-		if _, ok := u.How.(*making.StripSet); ok {
-			n++
-		}
-	}
-	return n
 }

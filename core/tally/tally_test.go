@@ -6,16 +6,26 @@ import (
 	"reflect"
 	"testing"
 
+	"vicis/core/measure"
 	"vicis/core/naming"
-	"vicis/core/plan"
+	"vicis/core/work"
 )
 
-// three is a plan of three steps: strips, sub-cuts taken five from a strip, pairs of two sub-cuts.
-var three = plan.Plan{Steps: []plan.Step{
-	{ID: "strip", Name: "strip", Stage: "strips", Does: "cut", Make: 4, Exact: "2 in"},
-	{ID: "cut", Name: "cut", Stage: "sub-cuts", Does: "sub-cut", Make: 20, Spare: 2, Exact: "2 in x 4 in", Takes: []plan.Take{{Step: "strip", Each: 1, Per: 5}}},
-	{ID: "pair", Name: "pair", Stage: "units", Does: "sew", Make: 9, Exact: "3 in x 4 in", Takes: []plan.Take{{Step: "cut", Each: 2, Per: 1}}},
-}}
+const in = measure.Inch
+
+// working is a work of some steps and nothing else.
+func working(steps ...work.Step) *work.Work {
+	w := &work.Work{Steps: steps}
+	w.Document.Units, w.Table.Ruler = measure.Inches, measure.Ruler{Units: measure.Inches, Mark: in / 8}
+	return w
+}
+
+// three is a work of three steps: strips, sub-cuts taken five from a strip, pairs of two sub-cuts.
+var three = working(
+	work.Step{ID: "strip", Called: "strip", Stage: "strips", Does: "cut", Make: 4, Size: []measure.Length{2 * in}},
+	work.Step{ID: "cut", Called: "cut", Stage: "sub-cuts", Does: "sub-cut", Make: 20, Spare: 2, Size: []measure.Length{2 * in, 4 * in}, Takes: []work.Take{{Step: "strip", Each: 1, Per: 5}}},
+	work.Step{ID: "pair", Called: "pair", Stage: "units", Does: "sew", Make: 9, Size: []measure.Length{3 * in, 4 * in}, Takes: []work.Take{{Step: "cut", Each: 2, Per: 1}}},
+)
 
 var serial int
 
@@ -24,7 +34,7 @@ func event(step string, kind Kind, n int) Event {
 	e := Event{ID: fmt.Sprintf("event-%d", serial), Step: naming.Step(step), Kind: kind, N: n}
 	for _, s := range three.Steps {
 		if string(s.ID) == step {
-			e.Exact = s.Exact
+			e.Exact = s.Exact()
 		}
 	}
 	return e
@@ -47,20 +57,20 @@ func find(p Progress, id string) Step {
 
 // Two widths come out of the same strips, 20 to a strip: each of 6 uses up 0.3 of one, each of 3 0.15.
 func TestStripsThatGiveSeveralWidths(t *testing.T) {
-	two := plan.Plan{Steps: []plan.Step{
-		{ID: "strip", Name: "strip", Stage: "strips", Does: "cut", Make: 4, Exact: "2 in"},
-		{ID: "six", Name: "six", Stage: "sub-cuts", Does: "sub-cut", Make: 9, Exact: "6", Takes: []plan.Take{{Step: "strip", Each: 1, Per: 3, Part: 6, Whole: 20}}},
-		{ID: "three", Name: "three", Stage: "sub-cuts", Does: "sub-cut", Make: 7, Exact: "3", Takes: []plan.Take{{Step: "strip", Each: 1, Per: 6, Part: 3, Whole: 20}}},
-		{ID: "pair", Name: "pair", Stage: "units", Does: "sew", Make: 7, Exact: "9", Takes: []plan.Take{{Step: "six", Each: 1, Per: 1}, {Step: "three", Each: 1, Per: 1}}},
-	}}
+	two := working(
+		work.Step{ID: "strip", Called: "strip", Stage: "strips", Does: "cut", Make: 4, Size: []measure.Length{2 * in}},
+		work.Step{ID: "six", Called: "six", Stage: "sub-cuts", Does: "sub-cut", Make: 9, Size: []measure.Length{6 * in}, Takes: []work.Take{{Step: "strip", Each: 1, Per: 3, Part: 6, Whole: 20}}},
+		work.Step{ID: "three", Called: "three", Stage: "sub-cuts", Does: "sub-cut", Make: 7, Size: []measure.Length{3 * in}, Takes: []work.Take{{Step: "strip", Each: 1, Per: 6, Part: 3, Whole: 20}}},
+		work.Step{ID: "pair", Called: "pair", Stage: "units", Does: "sew", Make: 7, Size: []measure.Length{9 * in}, Takes: []work.Take{{Step: "six", Each: 1, Per: 1}, {Step: "three", Each: 1, Per: 1}}},
+	)
 	fold := func(aside int, made ...int) Progress {
 		var events []Event
 		for i, n := range made {
 			s := two.Steps[i]
-			events = append(events, Event{ID: string("made-" + s.ID), Step: s.ID, Exact: s.Exact, Kind: Made, N: n})
+			events = append(events, Event{ID: string("made-" + s.ID), Step: s.ID, Exact: s.Exact(), Kind: Made, N: n})
 		}
 		if aside > 0 {
-			events = append(events, Event{ID: "aside-six", Step: "six", Exact: "6", Kind: Aside, N: aside})
+			events = append(events, Event{ID: "aside-six", Step: "six", Exact: "6 in", Kind: Aside, N: aside})
 		}
 		return Fold(two, events)
 	}

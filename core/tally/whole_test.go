@@ -6,8 +6,8 @@ import (
 	"testing"
 
 	"vicis/core/document"
-	"vicis/core/plan"
 	"vicis/core/tally"
+	"vicis/core/work"
 )
 
 const star = `{"vicis":1,"name":"Star","measure":"in","ruler":"1/8 in","seam":{"stitched":"1/4 in","fold":"0 in"},"cloth":{"usable":"40 in","squaring":"1/2 in"},"strip":"2 1/2 in","spares":{"count":%d},"schools":{},"settings":{},
@@ -20,21 +20,21 @@ const star = `{"vicis":1,"name":"Star","measure":"in","ruler":"1/8 in","seam":{"
 {"id":"four","name":"Four","how":{"by":"grid","rows":[[{"unit":"two"}],[{"unit":"two"}]]}}],
 "top":{"rows":3,"columns":3,"repeat":[[{"unit":"four"},{"unit":"snow"}],[{"unit":"snow"},{"unit":"four"}]]}}`
 
-func planOf(t *testing.T, text string) plan.Plan {
+func planOf(t *testing.T, text string) *work.Work {
 	t.Helper()
 	d, problems := document.Read([]byte(text))
-	p, problems := plan.Make(d, problems)
-	if problems.Stopped() {
-		t.Fatal(problems.Stops())
+	w, ok := work.Of(d)
+	if !ok || problems.Stopped() {
+		t.Fatal(problems, *w.Problems)
 	}
-	return p
+	return w
 }
 
-func events(p plan.Plan, share func(make int) int) []tally.Event {
+func events(p *work.Work, share func(make int) int) []tally.Event {
 	var list []tally.Event
 	for i, s := range p.Steps {
 		if n := share(s.Make); n > 0 {
-			list = append(list, tally.Event{ID: fmt.Sprintf("event-%d", i), Step: s.ID, Kind: tally.Made, N: n, Exact: s.Exact})
+			list = append(list, tally.Event{ID: fmt.Sprintf("event-%d", i), Step: s.ID, Kind: tally.Made, N: n, Exact: s.Exact()})
 		}
 	}
 	return list
@@ -52,7 +52,7 @@ func TestAQuiltMadeAsPlannedIsDone(t *testing.T) {
 			}
 			for i, s := range out.Steps {
 				if s.ToGo != 0 || s.OnHand < 0 {
-					t.Errorf("%s: %d to go, %d on hand of %d", p.Steps[i].Name, s.ToGo, s.OnHand, s.Make)
+					t.Errorf("%s: %d to go, %d on hand of %d", p.Steps[i].Called, s.ToGo, s.OnHand, s.Make)
 				}
 			}
 		}
@@ -66,7 +66,7 @@ func TestWhatIsToGoIsTheRestOfThePlan(t *testing.T) {
 	out := tally.Fold(p, nil)
 	for i, s := range out.Steps {
 		if s.ToGo != p.Steps[i].Make {
-			t.Errorf("%s: %d to go of %d", p.Steps[i].Name, s.ToGo, p.Steps[i].Make)
+			t.Errorf("%s: %d to go of %d", p.Steps[i].Called, s.ToGo, p.Steps[i].Make)
 		}
 	}
 	for range 50 {
@@ -98,10 +98,10 @@ func TestASpoiledCoProductAsksForMoreOfWhatItIsMadeFrom(t *testing.T) {
 	}
 }
 
-func exactOf(p plan.Plan, step string) string {
+func exactOf(p *work.Work, step string) string {
 	for _, s := range p.Steps {
 		if string(s.ID) == step {
-			return s.Exact
+			return s.Exact()
 		}
 	}
 	return ""

@@ -5,7 +5,6 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
-	"vicis/core/piece"
 	"vicis/core/quilt"
 )
 
@@ -13,7 +12,9 @@ import (
 type Size struct {
 	ID         naming.Unit
 	Name       string
-	Kind       making.Kind
+	Sort       string         // what quilters call such a thing
+	InLength   bool           // as long as the cloth is wide
+	Sewn       bool           // nothing cut alone: a block where it is laid
 	W, H       measure.Length // unfinished
 	FinW, FinH measure.Length
 	Sum        []measure.Length // the cut widths that were joined, in order; empty where nothing was joined
@@ -28,25 +29,12 @@ func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
 		if m.Unit.ID.IsTriangle() {
 			continue // cut to size, and no rectangle
 		}
-		if m.Kind == making.PiecedKind {
+		if m.Sewn() && len(m.Widths) == 0 {
 			list = append(list, pieced(m, s)...)
 			continue
 		}
 		w, h := m.Piece.Size()
-		size := Size{ID: m.Unit.ID, Name: m.Unit.Name, Kind: m.Kind, W: w, H: h, FinW: w - 2*s, FinH: h - 2*s}
-		switch m.Kind {
-		case making.StripSetKind:
-			for _, strip := range m.Acts[0].Strips {
-				size.Sum = append(size.Sum, strip.Width)
-			}
-		case making.JoinedKind:
-			for i, act := range m.Acts {
-				if i == 0 {
-					size.Sum = append(size.Sum, widthOf(act.Joins.LeftPiece))
-				}
-				size.Sum = append(size.Sum, widthOf(act.Joins.RightPart))
-			}
-		}
+		size := Size{ID: m.Unit.ID, Name: m.Unit.Name, Sort: m.Sort, InLength: m.InLength, Sewn: m.Sewn(), W: w, H: h, FinW: w - 2*s, FinH: h - 2*s, Sum: m.Widths}
 		size.Seams = max(0, len(size.Sum)-1)
 		list = append(list, size)
 	}
@@ -62,7 +50,7 @@ func pieced(m making.Made, s measure.Length) []Size {
 			continue
 		}
 		w, h := one.Piece.Size()
-		size := Size{ID: one.Unit.ID, Name: one.Unit.Name, Kind: m.Kind, W: w, H: h, FinW: w - 2*s, FinH: h - 2*s, Says: m.Size}
+		size := Size{ID: one.Unit.ID, Name: one.Unit.Name, Sort: m.Sort, Sewn: true, W: w, H: h, FinW: w - 2*s, FinH: h - 2*s, Says: m.Size}
 		if i == 0 {
 			size.Name = m.Unit.Name
 		}
@@ -72,9 +60,4 @@ func pieced(m making.Made, s measure.Length) []Size {
 		list = append(list, size)
 	}
 	return list
-}
-
-func widthOf(p piece.Piece) measure.Length {
-	w, _ := p.Size()
-	return w
 }

@@ -40,14 +40,14 @@ func TestSizesBeforeAndAfterTheOuterSeams(t *testing.T) {
 	}
 	for _, s := range Sizes(units, quilt.Layout{}, in/4) {
 		w := want[string(s.ID)]
-		if s.W != w[0] || s.H != w[1] || s.Kind != making.StripSetKind && (s.FinW != w[2] || s.FinH != w[3]) {
+		if s.W != w[0] || s.H != w[1] || !s.InLength && (s.FinW != w[2] || s.FinH != w[3]) {
 			t.Errorf("%s: %v × %v, finished %v × %v", s.ID, s.W.Inches(), s.H.Inches(), s.FinW.Inches(), s.FinH.Inches())
 		}
 		var sum measure.Length
 		for _, part := range s.Sum {
 			sum += part
 		}
-		if n := len(s.Sum); n > 0 && sum-measure.Length(s.Seams)*in/2 != map[bool]measure.Length{true: s.H, false: s.W}[s.Kind == making.StripSetKind] {
+		if n := len(s.Sum); n > 0 && sum-measure.Length(s.Seams)*in/2 != map[bool]measure.Length{true: s.H, false: s.W}[s.InLength] {
 			t.Errorf("%s: %v less %d seams is not its width", s.ID, s.Sum, s.Seams)
 		}
 	}

@@ -74,11 +74,11 @@ test("a unit of its own is put together in the grid", async ({ page }) => {
   await page.getByLabel("Add", { exact: true }).selectOption("a grid of units");
   await page.getByRole("button", { name: "Add it" }).click();
   await page.locator("summary").filter({ hasText: "New block" }).click();
-  await page.getByLabel(/Row 1, column 2: Half-square unit/).click();
+  await page.getByLabel(/Row 1, column 1: Half-square unit/).click();
   await page.getByRole("button", { name: "A column on the right" }).click();
-  await page.getByLabel(/Row 1, column 3: Half-square unit/).click();
+  await page.getByLabel(/Row 1, column 2: Half-square unit/).click();
   await page.getByRole("button", { name: "Turn", exact: true }).click();
-  await expect(page.getByLabel(/Row 1, column 3: Half-square unit, a quarter right/)).toBeVisible();
+  await expect(page.getByLabel(/Row 1, column 2: Half-square unit, a quarter right/)).toBeVisible();
   await page.getByLabel("Block", { exact: true }).selectOption("New block");
   await expect(page.getByText("Finishes 48″ × 32″")).toBeVisible(); // 3 × 2 units of 4″, four by four
   await page.getByLabel("In turn with").selectOption("Half-square unit");

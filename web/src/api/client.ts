@@ -6,12 +6,14 @@ type Schemas = components["schemas"];
 export type Document = Schemas["Document"];
 export type Unit = Schemas["MakingUnit"];
 export type Plan = Schemas["Plan"];
-export type Step = Schemas["PlanStep"];
-export type Picture = Schemas["PlanPicture"];
-export type Laid = Schemas["PlanLaid"];
-export type Layout = Schemas["PlanLayout"];
-export type Across = Schemas["PlanAcross"];
-export type Project = Schemas["Project"];
+export type Step = Schemas["SheetStep"];
+export type Picture = Schemas["DrawnPicture"];
+export type Laid = Schemas["DrawnLaid"];
+export type Layout = Schemas["DrawnLayout"];
+export type Across = Schemas["SheetAcross"];
+export type Quilt = Schemas["Project"];
+/** A quilt with what was counted of it. */
+export type Project = Quilt & { progress: Progress };
 export type Preview = Schemas["Preview"];
 export type Progress = Schemas["TallyProgress"];
 export type TallyEvent = Schemas["TallyEvent"];
@@ -20,20 +22,20 @@ export type Shelved = Schemas["Shelved"];
 export type Opening = Schemas["Opening"];
 export type Choices = Schemas["StarterChoices"];
 export type Shown = Schemas["Shown"];
-export type Way = Schemas["PlanWay"];
-export type Resized = Schemas["PlanResized"];
+export type Way = Schemas["AskWay"];
+export type Resized = Schemas["AskResized"];
 export type Held = Schemas["Held"];
 export type Holding = Omit<Held, "title" | "promised" | "free" | "since" | "id">;
-export type Remnant = Schemas["PlanRemnant"];
-export type Remedy = Schemas["PlanRemedy"];
-export type SeamChoice = Schemas["PlanChoice"];
-export type Arrangement = Schemas["PlanArrangement"];
-export type Cliff = Schemas["PlanCliff"];
-export type Supply = Schemas["PlanSupply"];
-export type Shape = Schemas["PlanMeasure"];
-export type Reach = Schemas["PlanReach"];
-export type Ledger = Schemas["PlanLedger"];
-export type Working = Schemas["PlanWorking"];
+export type Remnant = Schemas["SheetRemnant"];
+export type Remedy = Schemas["AskRemedy"];
+export type SeamChoice = Schemas["AskChoice"];
+export type Arrangement = Schemas["AskArrangement"];
+export type Cliff = Schemas["AskCliff"];
+export type Supply = Schemas["AskSupply"];
+export type Shape = Schemas["AskMeasure"];
+export type Reach = Schemas["AskReach"];
+export type Ledger = Schemas["SheetLedger"];
+export type Working = Schemas["WordsWorking"];
 export type Question = Schemas["DocumentQuestion"];
 export type Revised = Schemas["Revised"];
 export type Problem = Schemas["Problem"];
@@ -82,34 +84,35 @@ async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
 export const server = {
   shelf: () => ask<Shelved[]>(client.GET("/api/quilts")),
   starters: () => ask<Opening[]>(client.GET("/api/starters")),
-  begin: (body: Choices) => ask<Preview>(client.POST("/api/starters", { body })),
-  create: (id: string, document: Document) => ask<Project>(client.POST("/api/quilts", { body: { id, document } })),
-  quilt: (id: string) => ask<Project>(client.GET("/api/quilts/{id}", { params: { path: { id } } })),
+  begin: (body: Choices, signal?: AbortSignal) => ask<Preview>(client.POST("/api/starters", { body, signal })),
+  create: (id: string, document: Document) => ask<Quilt>(client.POST("/api/quilts", { body: { id, document } })),
+  quilt: (id: string, signal?: AbortSignal) =>
+    ask<Quilt>(client.GET("/api/quilts/{id}", { params: { path: { id } }, signal })),
   save: (id: string, rev: number, body: Document) =>
-    ask<Project>(
-      client.PUT("/api/quilts/{id}", { params: { path: { id }, header: { "If-Match": `"${rev}"` } }, body }),
+    ask<Quilt>(
+      client.PUT("/api/quilts/{id}", { params: { path: { id }, header: { "If-Match": [`"${rev}"`] } }, body }),
     ),
-  preview: (body: Document) => ask<Preview>(client.POST("/api/plan", { body })),
+  preview: (body: Document, signal?: AbortSignal) => ask<Preview>(client.POST("/api/plan", { body, signal })),
   library: () => ask<Shown[]>(client.GET("/api/library")),
   ways: (document: Document, unit: string) => ask<Way[]>(client.POST("/api/ways", { body: { document, unit } })),
-  resize: (document: Document, unit: string, finished: string) =>
-    ask<Resized>(client.POST("/api/resize", { body: { document, unit, finished } })),
+  resize: (document: Document, unit: string, finished: string, signal?: AbortSignal) =>
+    ask<Resized>(client.POST("/api/resize", { body: { document, unit, finished }, signal })),
   cloth: (quilt = "") => ask<Held[]>(client.GET("/api/cloth", { params: { query: { for: quilt } } })),
   putCloth: (id: string, body: Holding & { measure?: "in" | "cm" }) =>
     ask<Held[]>(client.PUT("/api/cloth/{id}", { params: { path: { id } }, body })),
   cut: (id: string, rev: number) =>
-    ask<Project>(client.POST("/api/quilts/{id}/cut", { params: { path: { id }, header: { "If-Match": `"${rev}"` } } })),
+    ask<Quilt>(client.POST("/api/quilts/{id}/cut", { params: { path: { id }, header: { "If-Match": [`"${rev}"`] } } })),
   cliffs: (body: Document) => ask<Cliff[]>(client.POST("/api/cliffs", { body })),
-  remedies: (body: Document) => ask<Schemas["PlanRemedies"]>(client.POST("/api/remedies", { body })),
+  remedies: (body: Document) => ask<Schemas["AskRemedies"]>(client.POST("/api/remedies", { body })),
   seam: (document: Document, seam: string) =>
-    ask<Schemas["PlanAsked"]>(client.POST("/api/seam", { body: { document, seam } })),
+    ask<Schemas["AskAsked"]>(client.POST("/api/seam", { body: { document, seam } })),
   arrangements: (body: Document) => ask<Arrangement[]>(client.POST("/api/arrangements", { body })),
   nearest: (document: Document, width: string, height: string) =>
     ask<Shape[]>(client.POST("/api/nearest", { body: { document, width, height } })),
   pilot: (body: Document) => ask<Preview>(client.POST("/api/pilot", { body })),
   backwards: (document: Document, supplies: Supply[]) =>
     ask<Reach>(client.POST("/api/backwards", { body: { document, supplies } })),
-  openFile: (id: string, text: string) => ask<Project>(client.POST("/api/files", { body: { id, text } })),
+  openFile: (id: string, text: string) => ask<Quilt>(client.POST("/api/files", { body: { id, text } })),
   putAway: (id: string, away: boolean) =>
     ask<true>(
       client
@@ -120,10 +123,11 @@ export const server = {
   schools: () => ask<Question[]>(client.GET("/api/schools")),
   revisions: (id: string) => ask<Revised[]>(client.GET("/api/quilts/{id}/revisions", { params: { path: { id } } })),
   restore: (id: string, rev: number, body: { act: Revised["act"]; rev?: number }) =>
-    ask<Project>(
-      client.POST("/api/quilts/{id}/restore", { params: { path: { id }, header: { "If-Match": `"${rev}"` } }, body }),
+    ask<Quilt>(
+      client.POST("/api/quilts/{id}/restore", { params: { path: { id }, header: { "If-Match": [`"${rev}"`] } }, body }),
     ),
-  progress: (id: string) => ask<Tallied>(client.GET("/api/quilts/{id}/progress", { params: { path: { id } } })),
+  progress: (id: string, signal?: AbortSignal) =>
+    ask<Tallied>(client.GET("/api/quilts/{id}/progress", { params: { path: { id } }, signal })),
   tally: (id: string, events: TallyEvent[]) =>
     ask<Tallied>(client.POST("/api/quilts/{id}/events", { params: { path: { id } }, body: { events } })),
 };

@@ -1,46 +1,97 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { useEffect, useMemo } from "react";
 import { useParams } from "react-router";
-import { type Project, server, type Tallied } from "./client";
+import { type Choices, type Document, type Project, type Quilt, server, type Tallied } from "./client";
 
-export const quiltKey = (id: string) => ["quilt", id];
+/** What every answer is kept under. */
+export const keys = {
+  shelf: ["shelf"],
+  quilt: (id: string) => ["quilt", id],
+  progress: (id: string) => ["progress", id],
+  revisions: (id: string, rev?: number) => (rev === undefined ? ["revisions", id] : ["revisions", id, rev]),
+  starters: ["starters"],
+  begin: (choices: Choices) => ["begin", choices],
+  library: ["library"],
+  schools: ["schools"],
+  cloth: (quilt?: string) => (quilt === undefined ? ["cloth"] : ["cloth", quilt]),
+  preview: (document: Document) => ["preview", document],
+  resize: (document: Document, unit: string, finished: string) => ["resize", document, unit, finished],
+  ways: (document: Document, unit: string) => ["ways", document, unit],
+  arrangements: (document: Document) => ["arrangements", document],
+  remedies: (document: Document) => ["remedies", document],
+  seam: (document: Document, seam: string) => ["seam", document, seam],
+  cliffs: (document: Document) => ["cliffs", document],
+  pilot: (document: Document) => ["pilot", document],
+};
 
-/** The quilt of this address, kept fresh while other tabs and tablets count. */
+const often = { refetchInterval: 5000 };
+
+/** The quilt of this address with what was counted, kept fresh while other tabs and tablets count. */
 export function useProject() {
   const { id = "" } = useParams();
   const queries = useQueryClient();
   useEffect(() => {
     const channel = new BroadcastChannel("vicis");
     channel.onmessage = (m) => {
-      if (m.data === id) queries.invalidateQueries({ queryKey: quiltKey(id) });
+      if (m.data !== id) return;
+      queries.invalidateQueries({ queryKey: keys.quilt(id) });
+      queries.invalidateQueries({ queryKey: keys.progress(id) });
     };
     return () => channel.close();
   }, [id, queries]);
-  const fetched = async () => newer(queries.getQueryData<Project>(quiltKey(id)), await server.quilt(id));
-  return useQuery({ queryKey: quiltKey(id), queryFn: fetched, refetchInterval: 5000 });
+  const quilt = useQuery({ queryKey: keys.quilt(id), queryFn: ({ signal }) => server.quilt(id, signal), ...often });
+  const progress = useQuery({
+    queryKey: keys.progress(id),
+    queryFn: async ({ signal }) =>
+      newer(queries.getQueryData<Tallied>(keys.progress(id)), await server.progress(id, signal)),
+    ...often,
+  });
+  // What was counted is held against one revision: where another came in between, both are asked for again.
+  const [planned, counted] = [quilt.data?.rev, progress.data?.rev];
+  useEffect(() => {
+    if (planned === undefined || counted === undefined || planned === counted) return;
+    queries.invalidateQueries({ queryKey: planned < counted ? keys.quilt(id) : keys.progress(id) });
+  }, [planned, counted, id, queries]);
+  const data = useMemo<Project | undefined>(
+    () => (quilt.data && progress.data ? { ...quilt.data, progress: progress.data.progress } : undefined),
+    [quilt.data, progress.data],
+  );
+  const again = () => Promise.all([quilt.refetch(), progress.refetch()]);
+  return {
+    data,
+    error: quilt.error ?? progress.error,
+    refetch: again,
+    dataUpdatedAt: Math.min(quilt.dataUpdatedAt, progress.dataUpdatedAt),
+  };
 }
 
 /** An answer that was overtaken on the way must not put the count back: events are only ever added. */
-function newer(have: Project | undefined, got: Project): Project {
-  if (!have || have.progress.events <= got.progress.events || have.rev !== got.rev) return got;
-  return { ...got, progress: have.progress };
+function newer(have: Tallied | undefined, got: Tallied): Tallied {
+  return have && have.rev === got.rev && have.progress.events > got.progress.events ? have : got;
 }
 
-/** Puts progress that just came back into the cached quilt, and tells the other tabs. */
+/** Puts progress that just came back in its place, and tells the other tabs. */
 export function useTakeProgress() {
   const queries = useQueryClient();
   return (id: string, tallied: Tallied) => {
-    const have = queries.getQueryData<Project>(quiltKey(id));
-    if (have && have.rev === tallied.rev) {
-      queries.setQueryData<Project>(quiltKey(id), newer(have, { ...have, progress: tallied.progress }));
-    } else {
-      queries.invalidateQueries({ queryKey: quiltKey(id) });
-    }
+    queries.setQueryData<Tallied>(keys.progress(id), (have) => newer(have, tallied));
     tellOthers(id);
   };
 }
 
-export function tellOthers(id: string) {
+/** Puts a quilt that was just stored in its place: what was counted is held against it anew, and the other tabs are told. */
+export function useTakeQuilt() {
+  const queries = useQueryClient();
+  return (quilt: Quilt) => {
+    queries.setQueryData(keys.quilt(quilt.id), quilt);
+    for (const queryKey of [keys.progress(quilt.id), keys.revisions(quilt.id), keys.shelf, keys.cloth()]) {
+      queries.invalidateQueries({ queryKey });
+    }
+    tellOthers(quilt.id);
+  };
+}
+
+function tellOthers(id: string) {
   const channel = new BroadcastChannel("vicis");
   channel.postMessage(id);
   channel.close();

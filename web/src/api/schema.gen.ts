@@ -233,7 +233,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A quilt with its plan and progress */
+        /** A quilt with its plan */
         get: operations["quilt"];
         /** Store a new revision */
         put: operations["saveQuilt"];
@@ -504,6 +504,219 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AskArrangement: {
+            /** Format: int64 */
+            clashes: number;
+            /** Format: int64 */
+            crossings: number;
+            /** @description What becomes of the crossings, in words */
+            leaves: string;
+            /**
+             * Format: int64
+             * @description Of the blocks, those that are mirror images of the others
+             */
+            mirrored: number;
+            name: string;
+            /** @description So the blocks lie now */
+            now: boolean;
+            /**
+             * Format: int64
+             * @description Units left over at the end
+             */
+            over: number;
+            /** @description Four by four of it */
+            quilt: components["schemas"]["DrawnLayout"];
+            repeat: components["schemas"]["QuiltCell"][][];
+            /**
+             * Format: int64
+             * @description Blocks laid turned besides, where that changes nothing to see
+             */
+            turned: number;
+        };
+        AskAsked: {
+            choices: components["schemas"]["AskChoice"][];
+            /** @description It is pressed already */
+            done: boolean;
+            /** @description You hold it so */
+            held: boolean;
+            name: string;
+            /** @description Which way it goes */
+            says: string;
+            seam: string;
+            /** @description The chain of reasons, one after the other */
+            why: string[];
+        };
+        AskChoice: {
+            /** @description What is pressed already and would be pressed again */
+            again: string[];
+            /** @description What else would be pressed another way, everything else solved round it */
+            changes: string[];
+            /**
+             * Format: int64
+             * @description Crossings that then lie on each other
+             */
+            clashes: number;
+            /** @description The project with the choice taken */
+            document: components["schemas"]["Document"];
+            /** @description What becomes of the crossings then, in words */
+            leaves: string;
+            /**
+             * Format: int64
+             * @description How many more that is
+             */
+            more: number;
+            /** @description What it is, in the imperative */
+            way: string;
+        };
+        AskCliff: {
+            /** @description From the narrowest cloth looked at to the widest */
+            edges: components["schemas"]["AskEdge"][];
+            /** @description The narrowest cloth with which the number holds */
+            least: components["schemas"]["MeasureReading"];
+            name: string;
+            /** @enum {string} */
+            one: "strip" | "set";
+            /** @description What helps below it, the cheapest first */
+            rescue: string[];
+            says: string;
+            /**
+             * Format: int64
+             * @description At that width
+             */
+            strips: number;
+            /** @description As it was entered */
+            usable: components["schemas"]["MeasureReading"];
+        };
+        AskEdge: {
+            from: components["schemas"]["MeasureReading"];
+            /** Format: int64 */
+            strips: number;
+        };
+        AskMeasure: {
+            /** Format: int64 */
+            columns: number;
+            finished: components["schemas"]["WordsSize"];
+            /** Format: int64 */
+            rows: number;
+        };
+        AskNearest: {
+            text: string;
+            written: string;
+        };
+        AskReach: {
+            /** Format: int64 */
+            blocks: number;
+            /**
+             * Format: int64
+             * @description Blocks across; 0 where not even one comes out
+             */
+            columns: number;
+            finished: components["schemas"]["WordsSize"];
+            /** @description What runs out first */
+            first: string;
+            /** @description What a little more would allow */
+            more: string[];
+            /** @description Other shapes with as many blocks, or nearly */
+            others: components["schemas"]["AskMeasure"][];
+            /** Format: int64 */
+            rows: number;
+            uses: components["schemas"]["AskUsed"][];
+        };
+        AskRemedies: {
+            list: components["schemas"]["AskRemedy"][];
+            /** @description The crossings that cannot nest, with what stands against each kind */
+            standing: components["schemas"]["AskStanding"][];
+        };
+        AskRemedy: {
+            /**
+             * Format: int64
+             * @description Crossings that then lie on each other
+             */
+            clashes: number;
+            /** @description What it takes more, or less, than now */
+            costs: string[];
+            /** @description The project with the remedy taken */
+            document: components["schemas"]["Document"];
+            /** @description What becomes of the crossings then, in words */
+            leaves: string;
+            name: string;
+            /** @description What it asks of the quilter */
+            says: string;
+        };
+        AskResized: {
+            document: components["schemas"]["Document"];
+            /** @description What the unit finishes now */
+            finished: string;
+            /** @description The nearest sizes whose parts are all on a mark, smaller and larger */
+            nearest: components["schemas"]["AskNearest"][];
+            /** @description Parts that fall between two marks of the ruler */
+            off: string[];
+        };
+        AskStanding: {
+            /** Format: int64 */
+            count: number;
+            names: string[];
+            /** @description The two seams, by id */
+            seams: string[];
+            where: string;
+            /** @description The chain of reasons, one after the other */
+            why: string[];
+        };
+        AskSupply: {
+            fabric: string;
+            /** @description Along the selvedge */
+            length: string;
+        };
+        AskUsed: {
+            fabric: string;
+            left: components["schemas"]["MeasureReading"];
+            length: components["schemas"]["MeasureReading"];
+            name: string;
+        };
+        AskWay: {
+            /** @description Outer edges on the bias, of one unit */
+            bias: string;
+            chosen: boolean;
+            /** @description Cloth in the patches cut */
+            cloth: string;
+            /** @description What is cut from cloth */
+            cut: string;
+            /**
+             * Format: int64
+             * @description After sewing
+             */
+            cuts: number;
+            /**
+             * Format: int64
+             * @description To draw or crease
+             */
+            lines: number;
+            name: string;
+            /** Format: int64 */
+            need: number;
+            /**
+             * Format: int64
+             * @description Left over beyond the count
+             */
+            over: number;
+            /** Format: int64 */
+            presses: number;
+            /** @description Why this way cannot be gone here; empty when it can */
+            refused: string;
+            /** Format: int64 */
+            runs: number;
+            /** Format: int64 */
+            seams: number;
+            /**
+             * Format: int64
+             * @description Units to trim to size
+             */
+            shaves: number;
+            /** @description The unit made this way, to put in the document */
+            unit: components["schemas"]["MakingUnit"];
+            /** @description Of it, what is cut away again */
+            waste: string;
+        };
         AwayInBody: {
             away: boolean;
         };
@@ -768,6 +981,89 @@ export interface components {
             which: "every other block" | "every other column" | "every other row";
             /** @description With everything they are made of, strip sets too; else their last seams alone */
             whole?: boolean;
+        };
+        DrawnBand: {
+            points: number[];
+        };
+        DrawnCross: {
+            /**
+             * Format: int64
+             * @description Of cloth, where it is thickest
+             */
+            layers: number;
+            /** @enum {string} */
+            state: "nests" | "clashes" | "open" | "spun";
+            /** @description A needle labours there */
+            thick: boolean;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        DrawnLaid: {
+            /** @description Wrong side up */
+            over: components["schemas"]["DrawnPatch"][];
+            stitch: components["schemas"]["DrawnLine"][];
+            under: components["schemas"]["DrawnPicture"];
+        };
+        DrawnLayout: {
+            /** @description Their allowances, as they lie on the back */
+            bands: components["schemas"]["DrawnBand"][];
+            /** @description Each unit that is laid, finished */
+            blocks: {
+                [key: string]: components["schemas"]["DrawnPicture"];
+            };
+            borders: components["schemas"]["DrawnPatch"][];
+            cells: components["schemas"]["DrawnPlaced"][];
+            /** @description Where seams meet across them */
+            crosses: components["schemas"]["DrawnCross"][];
+            /** Format: double */
+            h: number;
+            /** @description Between blocks, rows and borders, where they are few enough to be told apart */
+            seams: components["schemas"]["DrawnLine"][];
+            /** Format: double */
+            w: number;
+        };
+        DrawnLine: {
+            /** @description The decision of pressing it belongs to */
+            seam?: string;
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            x2: number;
+            /** Format: double */
+            y1: number;
+            /** Format: double */
+            y2: number;
+        };
+        DrawnPatch: {
+            fabric: string;
+            points: number[];
+        };
+        DrawnPicture: {
+            /** @description Seam allowances as they lie on the back */
+            bands: components["schemas"]["DrawnBand"][];
+            /** @description Where seams meet */
+            crosses: components["schemas"]["DrawnCross"][];
+            /** @description Lines drawn or creased on the back */
+            drawn: components["schemas"]["DrawnLine"][];
+            /** Format: double */
+            h: number;
+            patches: components["schemas"]["DrawnPatch"][];
+            seams: components["schemas"]["DrawnLine"][];
+            /** Format: double */
+            w: number;
+            /** @description The patches fill the rectangle */
+            whole: boolean;
+        };
+        DrawnPlaced: {
+            block: string;
+            /** Format: int64 */
+            turn: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         FileInBody: {
             /** @description Made by the client */
@@ -1048,14 +1344,14 @@ export interface components {
                 [key: string]: string;
             };
             name: string;
-            picture: components["schemas"]["PlanPicture"];
+            picture: components["schemas"]["DrawnPicture"];
             says: string;
             /** Format: int64 */
             squares: number;
         };
         Plan: {
             /** @description One block, finished */
-            block: components["schemas"]["PlanSize"];
+            block: components["schemas"]["WordsSize"];
             /** Format: int64 */
             blocks: number;
             /**
@@ -1065,763 +1361,57 @@ export interface components {
             chain: number;
             /** Format: int64 */
             columns: number;
-            cut: components["schemas"]["PlanFabricCut"][];
+            cut: components["schemas"]["SheetFabricCut"][];
             /** @description What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing */
             ends: string;
             /** @description The whole quilt with its borders */
-            finished: components["schemas"]["PlanSize"];
+            finished: components["schemas"]["WordsSize"];
             hand: string;
-            ledger: components["schemas"]["PlanLedger"];
+            ledger: components["schemas"]["SheetLedger"];
+            /** @description Everything that is as long as the cloth is wide, to be cut across */
+            lengths: components["schemas"]["PlanThing"][];
             measure: string;
             name: string;
             /** @description What is left out of a plan that something stops: it is drawn without that, and nothing of it is counted */
             partial: string;
             /** @description True drawings by the id of the step or unit */
             pictures: {
-                [key: string]: components["schemas"]["PlanPicture"];
+                [key: string]: components["schemas"]["DrawnPicture"];
             };
-            press: components["schemas"]["PlanPressing"];
-            quilt: components["schemas"]["PlanLayout"];
+            press: components["schemas"]["SheetPressing"];
+            quilt: components["schemas"]["DrawnLayout"];
             /** @description What is left once all is cut */
-            remnants: components["schemas"]["PlanRemnant"][];
+            remnants: components["schemas"]["SheetRemnant"][];
             /** Format: int64 */
             rows: number;
             /** @description The cutting in the order of the table */
-            script: components["schemas"]["PlanScriptPart"][];
+            script: components["schemas"]["SheetScriptPart"][];
             seam: components["schemas"]["PlanSeam"];
             /** @description How the blocks are set, in words */
             set: string;
-            sets: components["schemas"]["PlanSetCut"][];
+            sets: components["schemas"]["SheetSetCut"][];
             stages: string[];
             /** @description Everything that is counted, in the order of the work */
-            steps: components["schemas"]["PlanStep"][];
+            steps: components["schemas"]["SheetStep"][];
             /** @description How many of each supply are used up */
-            taken: components["schemas"]["PlanTaken"][];
+            taken: components["schemas"]["SheetTaken"][];
             /** @description The test strip to sew before the first batch */
             test: string;
-            /** @description Everything that can be laid or sewn into another, each variant for itself */
+            /** @description Everything that can be laid or sewn into another, each variant for itself; what could not be made has no size */
             things: components["schemas"]["PlanThing"][];
-            trim: components["schemas"]["PlanTrim"][];
-            values: components["schemas"]["PlanValues"];
-        };
-        PlanAcross: {
-            cuts: components["schemas"]["PlanSubCut"][];
-            /** @description How they are cut */
-            layups: components["schemas"]["PlanLayup"][];
-            /** @description Of each strip or set */
-            length: components["schemas"]["MeasureReading"];
-            /** @description Whether fewer would do */
-            proof: string;
-            proven: boolean;
-            /** Format: int64 */
-            strips: number;
-            /** @description How many strips or sets that takes */
-            working: components["schemas"]["PlanWorking"];
-        };
-        PlanArrangement: {
-            /** Format: int64 */
-            clashes: number;
-            /** Format: int64 */
-            crossings: number;
-            /** @description What becomes of the crossings, in words */
-            leaves: string;
-            /**
-             * Format: int64
-             * @description Of the blocks, those that are mirror images of the others
-             */
-            mirrored: number;
-            name: string;
-            /** @description So the blocks lie now */
-            now: boolean;
-            /**
-             * Format: int64
-             * @description Units left over at the end
-             */
-            over: number;
-            /** @description Four by four of it */
-            quilt: components["schemas"]["PlanLayout"];
-            repeat: components["schemas"]["QuiltCell"][][];
-            /**
-             * Format: int64
-             * @description Blocks laid turned besides, where that changes nothing to see
-             */
-            turned: number;
-        };
-        PlanAsked: {
-            choices: components["schemas"]["PlanChoice"][];
-            /** @description It is pressed already */
-            done: boolean;
-            /** @description You hold it so */
-            held: boolean;
-            name: string;
-            /** @description Which way it goes */
-            says: string;
-            seam: string;
-            /** @description The chain of reasons, one after the other */
-            why: string[];
-        };
-        PlanBand: {
-            points: number[];
-        };
-        PlanChoice: {
-            /** @description What is pressed already and would be pressed again */
-            again: string[];
-            /** @description What else would be pressed another way, everything else solved round it */
-            changes: string[];
-            /**
-             * Format: int64
-             * @description Crossings that then lie on each other
-             */
-            clashes: number;
-            /** @description The project with the choice taken */
-            document: components["schemas"]["Document"];
-            /** @description What becomes of the crossings then, in words */
-            leaves: string;
-            /**
-             * Format: int64
-             * @description How many more that is
-             */
-            more: number;
-            /** @description What it is, in the imperative */
-            way: string;
-        };
-        PlanCliff: {
-            /** @description From the narrowest cloth looked at to the widest */
-            edges: components["schemas"]["PlanEdge"][];
-            /** @description The narrowest cloth with which the number holds */
-            least: components["schemas"]["MeasureReading"];
-            name: string;
-            /** @enum {string} */
-            one: "strip" | "set";
-            /** @description What helps below it, the cheapest first */
-            rescue: string[];
-            says: string;
-            /**
-             * Format: int64
-             * @description At that width
-             */
-            strips: number;
-            /** @description As it was entered */
-            usable: components["schemas"]["MeasureReading"];
-        };
-        PlanContrast: {
-            a: string;
-            b: string;
-            /**
-             * Format: int64
-             * @description In CIE L*
-             */
-            difference: number;
-            says: string;
-            /** @enum {string} */
-            state: "blend" | "close" | "clear";
-        };
-        PlanCount: {
-            /** Format: int64 */
-            made: number;
-            name: string;
-            /** Format: int64 */
-            need: number;
-            /** Format: int64 */
-            over: number;
-            step: string;
-        };
-        PlanCross: {
-            /**
-             * Format: int64
-             * @description Of cloth, where it is thickest
-             */
-            layers: number;
-            /** @enum {string} */
-            state: "nests" | "clashes" | "open" | "spun";
-            /** @description A needle labours there */
-            thick: boolean;
-            /** Format: double */
-            x: number;
-            /** Format: double */
-            y: number;
-        };
-        PlanEdge: {
-            from: components["schemas"]["MeasureReading"];
-            /** Format: int64 */
-            strips: number;
-        };
-        PlanFabricCut: {
-            /** @description Rounded up to the shop's step; nothing where the shelf has it all */
-            buy: string;
-            colour: string;
-            fabric: string;
-            /** @description Of cloth that is cut, squaring up included */
-            length: components["schemas"]["MeasureReading"];
-            name: string;
-            /**
-             * Format: int64
-             * @description How many prints it is; length and what is bought then hold for each
-             */
-            prints: number;
-            /** @description What comes from the shelf, and what is left there */
-            shelf: string[];
-            /** @description Widest first */
-            strips: components["schemas"]["PlanStripCut"][];
-            usable: components["schemas"]["MeasureReading"];
-            working: components["schemas"]["PlanWorking"];
-        };
-        PlanFabricValue: {
-            fabric: string;
-            /** @description The same lightness without colour, as #rrggbb */
-            grey: string;
-            /**
-             * Format: int64
-             * @description CIE L*, 0 for black to 100 for white
-             */
-            lightness: number;
-            name: string;
-        };
-        PlanHand: {
-            left: components["schemas"]["PlanCount"];
-            right: components["schemas"]["PlanCount"];
-            says: string;
-        };
-        PlanLaid: {
-            /** @description Wrong side up */
-            over: components["schemas"]["PlanPatch"][];
-            stitch: components["schemas"]["PlanLine"][];
-            under: components["schemas"]["PlanPicture"];
-        };
-        PlanLayout: {
-            /** @description Their allowances, as they lie on the back */
-            bands: components["schemas"]["PlanBand"][];
-            /** @description Each unit that is laid, finished */
-            blocks: {
-                [key: string]: components["schemas"]["PlanPicture"];
-            };
-            borders: components["schemas"]["PlanPatch"][];
-            cells: components["schemas"]["PlanPlaced"][];
-            /** @description Where seams meet across them */
-            crosses: components["schemas"]["PlanCross"][];
-            /** Format: double */
-            h: number;
-            /** @description Between blocks, rows and borders, where they are few enough to be told apart */
-            seams: components["schemas"]["PlanLine"][];
-            /** Format: double */
-            w: number;
-        };
-        PlanLayup: {
-            /** @description Where the knife goes */
-            marks: components["schemas"]["PlanMark"][];
-            /** @description What remains of one */
-            rest: components["schemas"]["MeasureReading"];
-            /** @description What comes out of one, in order from its squared end */
-            says: string;
-            /** Format: int64 */
-            times: number;
-        };
-        PlanLedger: {
-            /** @description Units and their mirror images */
-            hands: components["schemas"]["PlanHand"][];
-            leftovers: components["schemas"]["PlanLeftover"][];
-            /** @description No choice of runs leaves less over */
-            proven: boolean;
-        };
-        PlanLeftover: {
-            /** Format: int64 */
-            count: number;
-            /** @description A unit that it could stand in for */
-            for?: string;
-            goodFor: string;
-            /**
-             * Format: int64
-             * @description How many of the looks alike are sewn differently
-             */
-            kinds: number;
-            name: string;
-            size: string;
-            step: string;
-        };
-        PlanLine: {
-            /** @description The decision of pressing it belongs to */
-            seam?: string;
-            /** Format: double */
-            x1: number;
-            /** Format: double */
-            x2: number;
-            /** Format: double */
-            y1: number;
-            /** Format: double */
-            y2: number;
-        };
-        PlanMark: {
-            /**
-             * Format: double
-             * @description In inches from the raw end
-             */
-            at: number;
-            /** @description On the ruler, from the end squared last */
-            reads: components["schemas"]["MeasureReading"];
-            step: string;
-        };
-        PlanMeasure: {
-            /** Format: int64 */
-            columns: number;
-            finished: components["schemas"]["PlanSize"];
-            /** Format: int64 */
-            rows: number;
-        };
-        PlanNearest: {
-            text: string;
-            written: string;
-        };
-        PlanPatch: {
-            fabric: string;
-            points: number[];
-        };
-        PlanPicture: {
-            /** @description Seam allowances as they lie on the back */
-            bands: components["schemas"]["PlanBand"][];
-            /** @description Where seams meet */
-            crosses: components["schemas"]["PlanCross"][];
-            /** @description Lines drawn or creased on the back */
-            drawn: components["schemas"]["PlanLine"][];
-            /** Format: double */
-            h: number;
-            patches: components["schemas"]["PlanPatch"][];
-            seams: components["schemas"]["PlanLine"][];
-            /** Format: double */
-            w: number;
-            /** @description The patches fill the rectangle */
-            whole: boolean;
-        };
-        PlanPlaced: {
-            block: string;
-            /** Format: int64 */
-            turn: number;
-            /** Format: double */
-            x: number;
-            /** Format: double */
-            y: number;
-        };
-        PlanPressCard: {
-            cautions: string[];
-            /** @description When to look, and for what */
-            check: string;
-            /** @description How it lies, and what lies on top */
-            lay: string;
-            /** @description What the iron does */
-            way: string;
-        };
-        PlanPressLine: {
-            card: components["schemas"]["PlanPressCard"];
-            /** Format: int64 */
-            count: number;
-            /** @description It is pressed already, and other seams are solved round it */
-            done: boolean;
-            /** @description Its seams, in the order they are sewn */
-            each: components["schemas"]["PlanPressSeam"][];
-            name: string;
-            /** @description The unit, row or border of the document that it belongs to */
-            of: string;
-            picture: string;
-            says: string;
-            /**
-             * Format: int64
-             * @description Seams in one
-             */
-            seams: number;
-            step: string;
-        };
-        PlanPressPlace: {
-            /** Format: int64 */
-            clashes: number;
-            /** Format: int64 */
-            crossings: number;
-            /**
-             * Format: int64
-             * @description Of cloth, where it is thickest
-             */
-            layers: number;
-            /** @description What to do where a needle labours; empty where it does not */
-            thick: string;
-            where: string;
-        };
-        PlanPressSeam: {
-            /** @description You hold it so */
-            held: boolean;
-            says: string;
-            seam: string;
-            /**
-             * @description As it is held in a document
-             * @enum {string}
-             */
-            side: "plus" | "minus" | "open";
-        };
-        PlanPressing: {
-            /**
-             * Format: int64
-             * @description Fewer clashes than this are not possible
-             */
-            bound: number;
-            /** Format: int64 */
-            clashes: number;
-            /** Format: int64 */
-            crossings: number;
-            detail: string;
-            /** @description What to press, in order of work */
-            lines: components["schemas"]["PlanPressLine"][];
-            /** Format: int64 */
-            nested: number;
-            /** Format: int64 */
-            opened: number;
-            places: components["schemas"]["PlanPressPlace"][];
-            /** @description Where seams are held so that more clash than must: the fewest to release, in words */
-            release: string[];
-            says: string;
-            /**
-             * Format: int64
-             * @description Crossings whose allowances are spun
-             */
-            spun: number;
-            /**
-             * Format: int64
-             * @description Blocks to lay turned beyond what the layout says
-             */
-            turned: number;
-        };
-        PlanReach: {
-            /** Format: int64 */
-            blocks: number;
-            /**
-             * Format: int64
-             * @description Blocks across; 0 where not even one comes out
-             */
-            columns: number;
-            finished: components["schemas"]["PlanSize"];
-            /** @description What runs out first */
-            first: string;
-            /** @description What a little more would allow */
-            more: string[];
-            /** @description Other shapes with as many blocks, or nearly */
-            others: components["schemas"]["PlanMeasure"][];
-            /** Format: int64 */
-            rows: number;
-            uses: components["schemas"]["PlanUsed"][];
-        };
-        PlanRemedies: {
-            list: components["schemas"]["PlanRemedy"][];
-            /** @description The crossings that cannot nest, with what stands against each kind */
-            standing: components["schemas"]["PlanStanding"][];
-        };
-        PlanRemedy: {
-            /**
-             * Format: int64
-             * @description Crossings that then lie on each other
-             */
-            clashes: number;
-            /** @description What it takes more, or less, than now */
-            costs: string[];
-            /** @description The project with the remedy taken */
-            document: components["schemas"]["Document"];
-            /** @description What becomes of the crossings then, in words */
-            leaves: string;
-            name: string;
-            /** @description What it asks of the quilter */
-            says: string;
-        };
-        PlanRemnant: {
-            colour: string;
-            /** Format: int64 */
-            count: number;
-            /** @description What of this quilt it could be */
-            fits: string;
-            /** @description Made of its fabric and size, so that the same remnant is put back once */
-            key: string;
-            /** @enum {string} */
-            kind: "yardage" | "strips" | "pieces";
-            length: string;
-            name: string;
-            /** @description As the ruler reads */
-            size: string;
-            width: string;
-        };
-        PlanResized: {
-            document: components["schemas"]["Document"];
-            /** @description What the unit finishes now */
-            finished: string;
-            /** @description The nearest sizes whose parts are all on a mark, smaller and larger */
-            nearest: components["schemas"]["PlanNearest"][];
-            /** @description Parts that fall between two marks of the ruler */
-            off: string[];
-        };
-        PlanScriptGive: {
-            /** Format: int64 */
-            before: number;
-            /** Format: int64 */
-            n: number;
-            step: string;
-        };
-        PlanScriptLine: {
-            /** @description The piles its pieces go to */
-            for: string;
-            gives: components["schemas"]["PlanScriptGive"][];
-            /** @description What has to be measured before; empty for a cut that is safe */
-            held: string;
-            /** @description What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again */
-            reads: string[];
-            says: string;
-            /**
-             * Format: int64
-             * @description How many of these are cut at once
-             */
-            stack: number;
-            /**
-             * Format: int64
-             * @description 0 where nothing is counted
-             */
-            times: number;
-        };
-        PlanScriptPart: {
-            /** @description Of the fabric; empty for a strip set */
-            colour: string;
-            lines: components["schemas"]["PlanScriptLine"][];
-            name: string;
-            /** @description The step that sews the strip set; empty for a fabric */
-            set: string;
+            trim: components["schemas"]["SheetTrim"][];
+            values: components["schemas"]["SheetValues"];
         };
         PlanSeam: {
             effective: components["schemas"]["MeasureReading"];
             fold: components["schemas"]["MeasureReading"];
             stitched: components["schemas"]["MeasureReading"];
         };
-        PlanSetCut: {
-            across: components["schemas"]["PlanAcross"];
-            set: string;
-            setStep: string;
-            /** @description What it is sewn from */
-            strips: string;
-            /** @description What the pressed set measures across its strips */
-            wide: components["schemas"]["MeasureReading"];
-            /** @description How wide, and why */
-            working: components["schemas"]["PlanWorking"];
-        };
-        PlanSewing: {
-            edge: string;
-            /** @description How to hold, pin or turn it, by the schools chosen */
-            hold: string;
-            /** @description Where one part lies on the other: drawn as it lies under the needle */
-            laid?: components["schemas"]["PlanLaid"];
-            left: string;
-            leftPicture?: components["schemas"]["PlanPicture"];
-            /** @description Of one seam */
-            length: components["schemas"]["MeasureReading"];
-            right: string;
-            rightPicture?: components["schemas"]["PlanPicture"];
-            /**
-             * Format: int64
-             * @description Seams in one
-             */
-            seams: number;
-            stitch: string;
-        };
-        PlanSize: {
-            h: components["schemas"]["MeasureReading"];
-            text: string;
-            w: components["schemas"]["MeasureReading"];
-        };
-        PlanStandIn: {
-            /** Format: int64 */
-            count: number;
-            step: string;
-        };
-        PlanStanding: {
-            /** Format: int64 */
-            count: number;
-            names: string[];
-            /** @description The two seams, by id */
-            seams: string[];
-            where: string;
-            /** @description The chain of reasons, one after the other */
-            why: string[];
-        };
-        PlanStep: {
-            /** @description What stands in for some of these, so that fewer are made */
-            also: components["schemas"]["PlanStandIn"][];
-            /** @description It is for what comes behind the top or round its edge */
-            behind: boolean;
-            /** @enum {string} */
-            does: "cut" | "sew" | "sub-cut" | "mark" | "trim";
-            /** @description The same size exactly: work tallied at another size no longer fits */
-            exact: string;
-            /** @description Steps that belong together have the same: the joins of one unit; a pile of strips is its own */
-            group: string;
-            id: string;
-            /**
-             * Format: int64
-             * @description How many are to be made, spares included
-             */
-            make: number;
-            name: string;
-            /** @description What one of it is called */
-            one: string;
-            /** @description Key into pictures; empty where the quilt itself is the picture */
-            picture: string;
-            /** @description Which way its seams go, set first or not; empty where nothing is pressed */
-            press: string;
-            /** @description What to do, in the imperative */
-            says: string;
-            sewing?: components["schemas"]["PlanSewing"];
-            /** @description What one measures unfinished, as the ruler reads; empty while it is no rectangle */
-            size: string;
-            /** Format: int64 */
-            spare: number;
-            stage: string;
-            takes: components["schemas"]["PlanTake"][];
-            /** @description How many are to be made, and why */
-            working: components["schemas"]["PlanWorking"];
-        };
-        PlanStripCut: {
-            /** Format: int64 */
-            count: number;
-            /** @description Where each of them ends along the cloth, in inches from its raw end */
-            ends: number[];
-            for: string;
-            /** @description What they are cut to waits for a measurement */
-            held: boolean;
-            /** @description What to do with strips that are sewn end to end, or with lengths of a backing */
-            joined?: string;
-            patches?: components["schemas"]["PlanAcross"];
-            /**
-             * Format: int64
-             * @description Of the count, those that lie on the shelf cut already
-             */
-            ready: number;
-            step: string;
-            /** @description To cut, on a mark of the ruler */
-            width: components["schemas"]["MeasureReading"];
-        };
-        PlanSubCut: {
-            /** @description Waits until a pieced block has been measured */
-            held: boolean;
-            /** Format: int64 */
-            make: number;
-            /** @description What each is centred in, where its print has motifs to centre */
-            motif: string;
-            name: string;
-            /** Format: int64 */
-            need: number;
-            /**
-             * Format: int64
-             * @description From one strip or set that gives nothing else
-             */
-            perStrip: number;
-            /** Format: int64 */
-            spare: number;
-            step: string;
-            width: components["schemas"]["MeasureReading"];
-        };
-        PlanSupply: {
-            fabric: string;
-            /** @description Along the selvedge */
-            length: string;
-        };
-        PlanTake: {
-            /** Format: int64 */
-            each: number;
-            /**
-             * Format: int64
-             * @description Where other steps are cut from the same strips or sets: the width of one, in 1/24384 inch
-             */
-            part?: number;
-            /** Format: int64 */
-            per: number;
-            step: string;
-            /** @description The run that several steps fall out of */
-            together?: string;
-            /**
-             * Format: int64
-             * @description And the length that one strip or set has for them
-             */
-            whole?: number;
-        };
-        PlanTaken: {
-            /** Format: int64 */
-            count: number;
-            supply: string;
-        };
         PlanThing: {
             finished: string;
             id: string;
             name: string;
             unit: string;
-        };
-        PlanTrim: {
-            /** @description Empty for a strip set, which is as long as the cloth is wide */
-            finished: string;
-            id: string;
-            kind: string;
-            name: string;
-            picture: string;
-            unfinished: string;
-            working: components["schemas"]["PlanWorking"];
-        };
-        PlanUsed: {
-            fabric: string;
-            left: components["schemas"]["MeasureReading"];
-            length: components["schemas"]["MeasureReading"];
-            name: string;
-        };
-        PlanValues: {
-            /** @description From the darkest to the lightest */
-            fabrics: components["schemas"]["PlanFabricValue"][];
-            /** @description Fabrics that lie side by side, the closest first */
-            pairs: components["schemas"]["PlanContrast"][];
-            says: string;
-        };
-        PlanWay: {
-            /** @description Outer edges on the bias, of one unit */
-            bias: string;
-            chosen: boolean;
-            /** @description Cloth in the patches cut */
-            cloth: string;
-            /** @description What is cut from cloth */
-            cut: string;
-            /**
-             * Format: int64
-             * @description After sewing
-             */
-            cuts: number;
-            /**
-             * Format: int64
-             * @description To draw or crease
-             */
-            lines: number;
-            name: string;
-            /** Format: int64 */
-            need: number;
-            /**
-             * Format: int64
-             * @description Left over beyond the count
-             */
-            over: number;
-            /** Format: int64 */
-            presses: number;
-            /** @description Why this way cannot be gone here; empty when it can */
-            refused: string;
-            /** Format: int64 */
-            runs: number;
-            /** Format: int64 */
-            seams: number;
-            /**
-             * Format: int64
-             * @description Units to trim to size
-             */
-            shaves: number;
-            /** @description The unit made this way, to put in the document */
-            unit: components["schemas"]["MakingUnit"];
-            /** @description Of it, what is cut away again */
-            waste: string;
-        };
-        PlanWorking: {
-            rule: string;
-            sums: string[];
         };
         Preview: {
             /** @description As it was read, lengths in canonical text */
@@ -1847,7 +1437,6 @@ export interface components {
             id: string;
             plan: components["schemas"]["Plan"];
             problems: components["schemas"]["Problem"][];
-            progress: components["schemas"]["TallyProgress"];
             /**
              * Format: int64
              * @description The revision a redo leads to; 0 when there is none
@@ -1971,6 +1560,411 @@ export interface components {
             document: components["schemas"]["Document"];
             seam: string;
         };
+        SheetAcross: {
+            cuts: components["schemas"]["SheetSubCut"][];
+            /** @description How they are cut */
+            layups: components["schemas"]["SheetLayup"][];
+            /** @description Of each strip or set */
+            length: components["schemas"]["MeasureReading"];
+            /** @description Whether fewer would do */
+            proof: string;
+            proven: boolean;
+            /** Format: int64 */
+            strips: number;
+            /** @description How many strips or sets that takes */
+            working: components["schemas"]["WordsWorking"];
+        };
+        SheetContrast: {
+            a: string;
+            b: string;
+            /**
+             * Format: int64
+             * @description In CIE L*
+             */
+            difference: number;
+            says: string;
+            /** @enum {string} */
+            state: "blend" | "close" | "clear";
+        };
+        SheetCount: {
+            /** Format: int64 */
+            made: number;
+            name: string;
+            /** Format: int64 */
+            need: number;
+            /** Format: int64 */
+            over: number;
+            step: string;
+        };
+        SheetFabricCut: {
+            /** @description Rounded up to the shop's step; nothing where the shelf has it all */
+            buy: string;
+            colour: string;
+            fabric: string;
+            /** @description Of cloth that is cut, squaring up included */
+            length: components["schemas"]["MeasureReading"];
+            name: string;
+            /**
+             * Format: int64
+             * @description How many prints it is; length and what is bought then hold for each
+             */
+            prints: number;
+            /** @description What comes from the shelf, and what is left there */
+            shelf: string[];
+            /** @description Widest first */
+            strips: components["schemas"]["SheetStripCut"][];
+            usable: components["schemas"]["MeasureReading"];
+            working: components["schemas"]["WordsWorking"];
+        };
+        SheetFabricValue: {
+            fabric: string;
+            /** @description The same lightness without colour, as #rrggbb */
+            grey: string;
+            /**
+             * Format: int64
+             * @description CIE L*, 0 for black to 100 for white
+             */
+            lightness: number;
+            name: string;
+        };
+        SheetHand: {
+            left: components["schemas"]["SheetCount"];
+            right: components["schemas"]["SheetCount"];
+            says: string;
+        };
+        SheetLayup: {
+            /** @description Where the knife goes */
+            marks: components["schemas"]["SheetMark"][];
+            /** @description What remains of one */
+            rest: components["schemas"]["MeasureReading"];
+            /** @description What comes out of one, in order from its squared end */
+            says: string;
+            /** Format: int64 */
+            times: number;
+        };
+        SheetLedger: {
+            /** @description Units and their mirror images */
+            hands: components["schemas"]["SheetHand"][];
+            leftovers: components["schemas"]["SheetLeftover"][];
+            /** @description No choice of runs leaves less over */
+            proven: boolean;
+        };
+        SheetLeftover: {
+            /** Format: int64 */
+            count: number;
+            /** @description A unit that it could stand in for */
+            for?: string;
+            goodFor: string;
+            /**
+             * Format: int64
+             * @description How many of the looks alike are sewn differently
+             */
+            kinds: number;
+            name: string;
+            size: string;
+            step: string;
+        };
+        SheetMark: {
+            /**
+             * Format: double
+             * @description In inches from the raw end
+             */
+            at: number;
+            /** @description On the ruler, from the end squared last */
+            reads: components["schemas"]["MeasureReading"];
+            step: string;
+        };
+        SheetPressCard: {
+            cautions: string[];
+            /** @description When to look, and for what */
+            check: string;
+            /** @description How it lies, and what lies on top */
+            lay: string;
+            /** @description What the iron does */
+            way: string;
+        };
+        SheetPressLine: {
+            card: components["schemas"]["SheetPressCard"];
+            /** Format: int64 */
+            count: number;
+            /** @description It is pressed already, and other seams are solved round it */
+            done: boolean;
+            /** @description Its seams, in the order they are sewn */
+            each: components["schemas"]["SheetPressSeam"][];
+            name: string;
+            /** @description The unit, row or border of the document that it belongs to */
+            of: string;
+            picture: string;
+            says: string;
+            /**
+             * Format: int64
+             * @description Seams in one
+             */
+            seams: number;
+            step: string;
+        };
+        SheetPressPlace: {
+            /** Format: int64 */
+            clashes: number;
+            /** Format: int64 */
+            crossings: number;
+            /**
+             * Format: int64
+             * @description Of cloth, where it is thickest
+             */
+            layers: number;
+            /** @description What to do where a needle labours; empty where it does not */
+            thick: string;
+            where: string;
+        };
+        SheetPressSeam: {
+            /** @description You hold it so */
+            held: boolean;
+            says: string;
+            seam: string;
+            /**
+             * @description As it is held in a document
+             * @enum {string}
+             */
+            side: "plus" | "minus" | "open";
+        };
+        SheetPressing: {
+            /**
+             * Format: int64
+             * @description Fewer clashes than this are not possible
+             */
+            bound: number;
+            /** Format: int64 */
+            clashes: number;
+            /** Format: int64 */
+            crossings: number;
+            detail: string;
+            /** @description What to press, in order of work */
+            lines: components["schemas"]["SheetPressLine"][];
+            /** Format: int64 */
+            nested: number;
+            /** Format: int64 */
+            opened: number;
+            places: components["schemas"]["SheetPressPlace"][];
+            /** @description Where seams are held so that more clash than must: the fewest to release, in words */
+            release: string[];
+            says: string;
+            /**
+             * Format: int64
+             * @description Crossings whose allowances are spun
+             */
+            spun: number;
+            /**
+             * Format: int64
+             * @description Blocks to lay turned beyond what the layout says
+             */
+            turned: number;
+        };
+        SheetRemnant: {
+            colour: string;
+            /** Format: int64 */
+            count: number;
+            /** @description What of this quilt it could be */
+            fits: string;
+            /** @description Made of its fabric and size, so that the same remnant is put back once */
+            key: string;
+            /** @enum {string} */
+            kind: "yardage" | "strips" | "pieces";
+            length: string;
+            name: string;
+            /** @description As the ruler reads */
+            size: string;
+            width: string;
+        };
+        SheetScriptGive: {
+            /** Format: int64 */
+            before: number;
+            /** Format: int64 */
+            n: number;
+            step: string;
+        };
+        SheetScriptLine: {
+            /** @description The piles its pieces go to */
+            for: string;
+            gives: components["schemas"]["SheetScriptGive"][];
+            /** @description What has to be measured before; empty for a cut that is safe */
+            held: string;
+            /** @description What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again */
+            reads: string[];
+            says: string;
+            /**
+             * Format: int64
+             * @description How many of these are cut at once
+             */
+            stack: number;
+            /**
+             * Format: int64
+             * @description 0 where nothing is counted
+             */
+            times: number;
+        };
+        SheetScriptPart: {
+            /** @description Of the fabric; empty for a strip set */
+            colour: string;
+            lines: components["schemas"]["SheetScriptLine"][];
+            name: string;
+            /** @description The step that sews the strip set; empty for a fabric */
+            set: string;
+        };
+        SheetSetCut: {
+            across: components["schemas"]["SheetAcross"];
+            set: string;
+            setStep: string;
+            /** @description What it is sewn from */
+            strips: string;
+            /** @description What the pressed set measures across its strips */
+            wide: components["schemas"]["MeasureReading"];
+            /** @description How wide, and why */
+            working: components["schemas"]["WordsWorking"];
+        };
+        SheetSewing: {
+            edge: string;
+            /** @description How to hold, pin or turn it, by the schools chosen */
+            hold: string;
+            /** @description Where one part lies on the other: drawn as it lies under the needle */
+            laid?: components["schemas"]["DrawnLaid"];
+            left: string;
+            leftPicture?: components["schemas"]["DrawnPicture"];
+            /** @description Of one seam */
+            length: components["schemas"]["MeasureReading"];
+            right: string;
+            rightPicture?: components["schemas"]["DrawnPicture"];
+            /**
+             * Format: int64
+             * @description Seams in one
+             */
+            seams: number;
+            stitch: string;
+        };
+        SheetStandIn: {
+            /** Format: int64 */
+            count: number;
+            step: string;
+        };
+        SheetStep: {
+            /** @description What stands in for some of these, so that fewer are made */
+            also: components["schemas"]["SheetStandIn"][];
+            /** @description It is for what comes behind the top or round its edge */
+            behind: boolean;
+            /** @enum {string} */
+            does: "cut" | "sew" | "sub-cut" | "mark" | "trim";
+            /** @description The same size exactly: work tallied at another size no longer fits */
+            exact: string;
+            /** @description Steps that belong together have the same: the joins of one unit; a pile of strips is its own */
+            group: string;
+            id: string;
+            /** @description What one shows, in short: work tallied of another look no longer fits */
+            look: string;
+            /**
+             * Format: int64
+             * @description How many are to be made, spares included
+             */
+            make: number;
+            name: string;
+            /** @description What one of it is called */
+            one: string;
+            /** @description Key into pictures; empty where the quilt itself is the picture */
+            picture: string;
+            /** @description Which way its seams go, set first or not; empty where nothing is pressed */
+            press: string;
+            /** @description What to do, in the imperative */
+            says: string;
+            sewing?: components["schemas"]["SheetSewing"];
+            /** @description What one measures unfinished, as the ruler reads; empty while it is no rectangle */
+            size: string;
+            /** Format: int64 */
+            spare: number;
+            stage: string;
+            takes: components["schemas"]["SheetTake"][];
+            /** @description How many are to be made, and why */
+            working: components["schemas"]["WordsWorking"];
+        };
+        SheetStripCut: {
+            /** Format: int64 */
+            count: number;
+            /** @description Where each of them ends along the cloth, in inches from its raw end */
+            ends: number[];
+            for: string;
+            /** @description What they are cut to waits for a measurement */
+            held: boolean;
+            /** @description What to do with strips that are sewn end to end, or with lengths of a backing */
+            joined?: string;
+            patches?: components["schemas"]["SheetAcross"];
+            /**
+             * Format: int64
+             * @description Of the count, those that lie on the shelf cut already
+             */
+            ready: number;
+            step: string;
+            /** @description To cut, on a mark of the ruler */
+            width: components["schemas"]["MeasureReading"];
+        };
+        SheetSubCut: {
+            /** @description Waits until a pieced block has been measured */
+            held: boolean;
+            /** Format: int64 */
+            make: number;
+            /** @description What each is centred in, where its print has motifs to centre */
+            motif: string;
+            name: string;
+            /** Format: int64 */
+            need: number;
+            /**
+             * Format: int64
+             * @description From one strip or set that gives nothing else
+             */
+            perStrip: number;
+            /** Format: int64 */
+            spare: number;
+            step: string;
+            width: components["schemas"]["MeasureReading"];
+        };
+        SheetTake: {
+            /** Format: int64 */
+            each: number;
+            /**
+             * Format: int64
+             * @description Where other steps are cut from the same strips or sets: the width of one, in 1/24384 inch
+             */
+            part?: number;
+            /** Format: int64 */
+            per: number;
+            step: string;
+            /** @description The run that several steps fall out of */
+            together?: string;
+            /**
+             * Format: int64
+             * @description And the length that one strip or set has for them
+             */
+            whole?: number;
+        };
+        SheetTaken: {
+            /** Format: int64 */
+            count: number;
+            supply: string;
+        };
+        SheetTrim: {
+            /** @description Empty for a strip set, which is as long as the cloth is wide */
+            finished: string;
+            id: string;
+            kind: string;
+            name: string;
+            picture: string;
+            unfinished: string;
+            working: components["schemas"]["WordsWorking"];
+        };
+        SheetValues: {
+            /** @description From the darkest to the lightest */
+            fabrics: components["schemas"]["SheetFabricValue"][];
+            /** @description Fabrics that lie side by side, the closest first */
+            pairs: components["schemas"]["SheetContrast"][];
+            says: string;
+        };
         Shelved: {
             /** @description Put away: kept whole, not lying on the shelf */
             away: boolean;
@@ -1988,7 +1982,7 @@ export interface components {
             nextStep: string;
             note: string;
             problems: components["schemas"]["Problem"][];
-            quilt: components["schemas"]["PlanLayout"];
+            quilt: components["schemas"]["DrawnLayout"];
             saved: string;
             /** @description How its blocks are set, in words */
             set: string;
@@ -2008,7 +2002,7 @@ export interface components {
             id: string;
             name: string;
             /** @description Finished, from the front */
-            picture: components["schemas"]["PlanPicture"];
+            picture: components["schemas"]["DrawnPicture"];
             says: string;
         };
         SizeIn: {
@@ -2041,7 +2035,7 @@ export interface components {
         };
         SuppliesIn: {
             document: components["schemas"]["Document"];
-            supplies: components["schemas"]["PlanSupply"][];
+            supplies: components["schemas"]["AskSupply"][];
         };
         Tallied: {
             progress: components["schemas"]["TallyProgress"];
@@ -2062,11 +2056,18 @@ export interface components {
             id: string;
             /** @enum {string} */
             kind: "made" | "aside" | "recount" | "pressed" | "undo";
+            /** @description What one shows, as the plan gave it when it was made */
+            look?: string;
             /** Format: int64 */
             n?: number;
             /** @description For undo: the event that did not happen */
             of?: string;
             reason?: string;
+            /**
+             * Format: int64
+             * @description The revision of the quilt that was worked from
+             */
+            rev?: number;
             step: string;
         };
         TallyInBody: {
@@ -2181,6 +2182,15 @@ export interface components {
             finished?: string;
             unit: string;
         };
+        WordsSize: {
+            h: components["schemas"]["MeasureReading"];
+            text: string;
+            w: components["schemas"]["MeasureReading"];
+        };
+        WordsWorking: {
+            rule: string;
+            sums: string[];
+        };
     };
     responses: never;
     parameters: never;
@@ -2209,7 +2219,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanArrangement"][];
+                    "application/json": components["schemas"]["AskArrangement"][];
                 };
             };
             /** @description Bad Request */
@@ -2296,7 +2306,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanReach"];
+                    "application/json": components["schemas"]["AskReach"];
                 };
             };
             /** @description Bad Request */
@@ -2383,7 +2393,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanCliff"][];
+                    "application/json": components["schemas"]["AskCliff"][];
                 };
             };
             /** @description Bad Request */
@@ -2984,7 +2994,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanMeasure"][];
+                    "application/json": components["schemas"]["AskMeasure"][];
                 };
             };
             /** @description Bad Request */
@@ -3400,7 +3410,16 @@ export interface operations {
     quilt: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Succeeds if the server's resource matches one of the passed values. */
+                "If-Match"?: string[];
+                /** @description Succeeds if the server's resource matches none of the passed values. On writes, the special value * may be used to match any existing value. */
+                "If-None-Match"?: string[];
+                /** @description Succeeds if the server's resource date is more recent than the passed date. */
+                "If-Modified-Since"?: string;
+                /** @description Succeeds if the server's resource date is older or the same as the passed date. */
+                "If-Unmodified-Since"?: string;
+            };
             path: {
                 id: string;
             };
@@ -3487,8 +3506,14 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The revision the change was made from, as the ETag gave it */
-                "If-Match"?: string;
+                /** @description Succeeds if the server's resource matches one of the passed values. */
+                "If-Match"?: string[];
+                /** @description Succeeds if the server's resource matches none of the passed values. On writes, the special value * may be used to match any existing value. */
+                "If-None-Match"?: string[];
+                /** @description Succeeds if the server's resource date is more recent than the passed date. */
+                "If-Modified-Since"?: string;
+                /** @description Succeeds if the server's resource date is older or the same as the passed date. */
+                "If-Unmodified-Since"?: string;
             };
             path: {
                 id: string;
@@ -3667,8 +3692,14 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The revision that was cut, as the ETag gave it */
-                "If-Match"?: string;
+                /** @description Succeeds if the server's resource matches one of the passed values. */
+                "If-Match"?: string[];
+                /** @description Succeeds if the server's resource matches none of the passed values. On writes, the special value * may be used to match any existing value. */
+                "If-None-Match"?: string[];
+                /** @description Succeeds if the server's resource date is more recent than the passed date. */
+                "If-Modified-Since"?: string;
+                /** @description Succeeds if the server's resource date is older or the same as the passed date. */
+                "If-Unmodified-Since"?: string;
             };
             path: {
                 id: string;
@@ -3857,6 +3888,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4018,7 +4050,16 @@ export interface operations {
     progress: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Succeeds if the server's resource matches one of the passed values. */
+                "If-Match"?: string[];
+                /** @description Succeeds if the server's resource matches none of the passed values. On writes, the special value * may be used to match any existing value. */
+                "If-None-Match"?: string[];
+                /** @description Succeeds if the server's resource date is more recent than the passed date. */
+                "If-Modified-Since"?: string;
+                /** @description Succeeds if the server's resource date is older or the same as the passed date. */
+                "If-Unmodified-Since"?: string;
+            };
             path: {
                 id: string;
             };
@@ -4029,6 +4070,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4104,8 +4146,14 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The revision it is done from */
-                "If-Match"?: string;
+                /** @description Succeeds if the server's resource matches one of the passed values. */
+                "If-Match"?: string[];
+                /** @description Succeeds if the server's resource matches none of the passed values. On writes, the special value * may be used to match any existing value. */
+                "If-None-Match"?: string[];
+                /** @description Succeeds if the server's resource date is more recent than the passed date. */
+                "If-Modified-Since"?: string;
+                /** @description Succeeds if the server's resource date is older or the same as the passed date. */
+                "If-Unmodified-Since"?: string;
             };
             path: {
                 id: string;
@@ -4297,7 +4345,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanRemedies"];
+                    "application/json": components["schemas"]["AskRemedies"];
                 };
             };
             /** @description Bad Request */
@@ -4384,7 +4432,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanResized"];
+                    "application/json": components["schemas"]["AskResized"];
                 };
             };
             /** @description Bad Request */
@@ -4554,7 +4602,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanAsked"];
+                    "application/json": components["schemas"]["AskAsked"];
                 };
             };
             /** @description Bad Request */
@@ -4898,7 +4946,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PlanWay"][];
+                    "application/json": components["schemas"]["AskWay"][];
                 };
             };
             /** @description Bad Request */

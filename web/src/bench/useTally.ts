@@ -12,7 +12,18 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
   const record = async (event: Omit<TallyEvent, "id" | "at" | "step">, effect: Waiting["effect"]) => {
     if (!step) return;
     await keep([
-      { event: { ...event, id: newId(), step: step.id, exact: step.exact, at: new Date().toISOString() }, effect },
+      {
+        event: {
+          ...event,
+          id: newId(),
+          step: step.id,
+          exact: step.exact,
+          look: step.look,
+          rev: project?.rev,
+          at: new Date().toISOString(),
+        },
+        effect,
+      },
     ]);
   };
 

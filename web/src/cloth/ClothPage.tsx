@@ -4,6 +4,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { type Held, type Holding, newId, type Problem, Refused, server } from "../api/client";
+import { keys } from "../api/queries";
 import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
 import { Mark } from "../frame/Mark";
 import { Ruled } from "../frame/Ruled";
@@ -16,10 +17,8 @@ export const kinds = [
   { value: "pieces", name: "squares, quarters, scraps" },
 ];
 
-export const clothKey = ["cloth"];
-
 export function ClothPage() {
-  const { data, error } = useQuery({ queryKey: clothKey, queryFn: () => server.cloth() });
+  const { data, error } = useQuery({ queryKey: keys.cloth(), queryFn: () => server.cloth() });
   const here = data?.filter((h) => h.count > 0) ?? [];
   const gone = data?.filter((h) => h.count === 0) ?? [];
   return (
@@ -67,8 +66,8 @@ export function usePut() {
   const put = useMutation({
     mutationFn: ({ id, ...body }: Holding & { id: string; measure?: "in" | "cm" }) => server.putCloth(id, body),
     onSuccess: (list) => {
-      queries.setQueryData(clothKey, list);
-      queries.invalidateQueries({ queryKey: clothKey });
+      queries.setQueryData(keys.cloth(), list);
+      queries.invalidateQueries({ queryKey: keys.cloth() });
     },
   });
   const problems: Problem[] = put.error instanceof Refused ? (put.error.trouble.problems ?? []) : [];

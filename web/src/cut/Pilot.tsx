@@ -3,6 +3,7 @@ import { Box, chakra, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Project, server } from "../api/client";
+import { keys } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { Ruled } from "../frame/Ruled";
@@ -12,7 +13,7 @@ import { Loading, Wrong } from "../frame/States";
 export function Pilot({ project }: { project: Project }) {
   const [open, setOpen] = useState(false);
   const { data, error } = useQuery({
-    queryKey: ["pilot", project.document],
+    queryKey: keys.pilot(project.document),
     queryFn: () => server.pilot(project.document),
     enabled: open,
   });

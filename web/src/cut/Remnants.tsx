@@ -1,24 +1,21 @@
 // What is left once all is cut, to go back to the shelf of cloth.
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import type { Project, Remnant } from "../api/client";
 import { server } from "../api/client";
-import { quiltKey } from "../api/queries";
-import { clothKey, usePut } from "../cloth/ClothPage";
+import { keys, useTakeQuilt } from "../api/queries";
+import { usePut } from "../cloth/ClothPage";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Wrong } from "../frame/States";
 import { useKept } from "../frame/useKept";
 
 export function Remnants({ project }: { project: Project }) {
-  const { data } = useQuery({ queryKey: clothKey, queryFn: () => server.cloth() });
-  const queries = useQueryClient();
+  const { data } = useQuery({ queryKey: keys.cloth(), queryFn: () => server.cloth() });
+  const take = useTakeQuilt();
   const cut = useMutation({
     mutationFn: () => server.cut(project.id, project.rev),
-    onSuccess: (p) => {
-      queries.setQueryData(quiltKey(project.id), p);
-      queries.invalidateQueries({ queryKey: clothKey });
-    },
+    onSuccess: take,
   });
   const ends = useKept(project);
   const used = project.document.schools.ends === "use";

@@ -37,16 +37,11 @@ export function ScriptPage() {
     keeping.current = false;
   };
   const tick = (line: string, l: Line, times: number) => {
-    const events = l.gives.map(
-      (g): TallyEvent => ({
-        id: newId(),
-        step: g.step,
-        kind: "made",
-        n: g.n * times,
-        exact: plan.steps.find((s) => s.id === g.step)?.exact ?? "",
-        at: new Date().toISOString(),
-      }),
-    );
+    const events = l.gives.map((g): TallyEvent => {
+      const step = plan.steps.find((s) => s.id === g.step);
+      const made = { exact: step?.exact ?? "", look: step?.look ?? "", rev: project.rev };
+      return { id: newId(), step: g.step, kind: "made", n: g.n * times, ...made, at: new Date().toISOString() };
+    });
     if (keeping.current) return;
     setTicked([...ticked, { line, times, events }]);
     keep(line, events, times, true);

@@ -3,7 +3,9 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { useDebounce } from "use-debounce";
 import { type Document, newId, type Problem, Refused, type Shown, server } from "../api/client";
+import { keys } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
@@ -81,18 +83,20 @@ export function ChosenBlock({ entry }: { entry: Shown }) {
   const away = useNavigate();
   const queries = useQueryClient();
   const base = wished(entry.document, wishes);
+  const [finished] = useDebounce(wishes.finished, 150);
   const resized = useQuery({
-    queryKey: ["resize", entry.block, base, wishes.finished],
-    queryFn: () => server.resize(base, entry.block, wishes.finished),
-    enabled: wishes.finished.trim() !== "",
+    queryKey: keys.resize(base, entry.block, finished),
+    queryFn: ({ signal }) => server.resize(base, entry.block, finished, signal),
+    enabled: finished.trim() !== "",
     placeholderData: keepPreviousData,
     retry: false,
   });
   const sized = wishes.finished.trim() === "" ? undefined : resized.data;
   const document = { ...(sized?.document ?? base), name: name.trim() || entry.name };
+  const [asked] = useDebounce(document, 150);
   const { data: preview, error } = useQuery({
-    queryKey: ["preview", document],
-    queryFn: () => server.preview(document),
+    queryKey: keys.preview(asked),
+    queryFn: ({ signal }) => server.preview(asked, signal),
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -100,7 +104,7 @@ export function ChosenBlock({ entry }: { entry: Shown }) {
     mutationFn: () => server.create(id, document),
     onSuccess: (p) => {
       forget();
-      queries.invalidateQueries({ queryKey: ["shelf"] });
+      queries.invalidateQueries({ queryKey: keys.shelf });
       away(`/q/${p.id}/quilt`);
     },
   });

@@ -3,6 +3,7 @@ import { Box, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { Link, useNavigate, useParams } from "react-router";
 import { type Shown, server } from "../api/client";
+import { keys } from "../api/queries";
 import { PictureView } from "../drawn/Picture";
 import { Mark } from "../frame/Mark";
 import { Ruled } from "../frame/Ruled";
@@ -12,7 +13,7 @@ import { ChosenBlock } from "./ChosenBlock";
 export function LibraryPage() {
   const { block } = useParams();
   const { data, error } = useQuery({
-    queryKey: ["library"],
+    queryKey: keys.library,
     queryFn: server.library,
     staleTime: Number.POSITIVE_INFINITY,
   });

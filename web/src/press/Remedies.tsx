@@ -3,6 +3,7 @@ import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Document, type Remedy, server } from "../api/client";
+import { keys } from "../api/queries";
 import { Ruled } from "../frame/Ruled";
 import { Loading, Wrong } from "../frame/States";
 
@@ -19,7 +20,7 @@ export function Remedies({
 }) {
   const [asked, setAsked] = useState(!brief);
   const { data, error } = useQuery({
-    queryKey: ["remedies", document],
+    queryKey: keys.remedies(document),
     queryFn: () => server.remedies(document),
     enabled: clashes > 0 && asked,
     retry: false,

@@ -2,6 +2,7 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { type Document, type SeamChoice, server } from "../api/client";
+import { keys } from "../api/queries";
 import { Ruled } from "../frame/Ruled";
 import { Loading, Wrong } from "../frame/States";
 
@@ -17,7 +18,7 @@ export function SeamPanel({
   busy: boolean;
 }) {
   const { data, error } = useQuery({
-    queryKey: ["seam", document, seam],
+    queryKey: keys.seam(document, seam),
     queryFn: () => server.seam(document, seam),
     retry: false,
   });

@@ -3,6 +3,7 @@ import { Box, Button, chakra, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Arrangement, server } from "../api/client";
+import { keys } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { QuiltView } from "../drawn/QuiltView";
 import { Loading, Wrong } from "../frame/States";
@@ -11,7 +12,7 @@ import type { Draft } from "./draft";
 export function Arrangements({ draft }: { draft: Draft }) {
   const [shown, setShown] = useState(false);
   const { data, error } = useQuery({
-    queryKey: ["arrangements", draft.document],
+    queryKey: keys.arrangements(draft.document),
     queryFn: () => server.arrangements(draft.document),
     enabled: shown,
     retry: false,

@@ -4,7 +4,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { Refused, server } from "../api/client";
-import { clothKey } from "../cloth/ClothPage";
+import { keys } from "../api/queries";
 import { ChoiceField, NumberField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
 import type { Draft } from "./draft";
@@ -13,7 +13,7 @@ export function FromShelf({ draft }: { draft: Draft }) {
   const d = draft.document;
   const supplies = d.supplies ?? [];
   const { data } = useQuery({
-    queryKey: [...clothKey, draft.id],
+    queryKey: keys.cloth(draft.id),
     queryFn: () => server.cloth(draft.id), // what this quilt has kept is its own to take again
     placeholderData: keepPreviousData,
   });

@@ -1,9 +1,9 @@
 // Undo, redo, and the list of revisions with what changed.
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
-import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Project, type Revised, server } from "../api/client";
-import { quiltKey, tellOthers } from "../api/queries";
+import { keys, useTakeQuilt } from "../api/queries";
 import { Key } from "../frame/Key";
 import { Ruled } from "../frame/Ruled";
 import { Wrong } from "../frame/States";
@@ -11,15 +11,10 @@ import { useKey } from "../frame/useKey";
 
 export function History({ project, dirty }: { project: Project; dirty: boolean }) {
   const [shown, setShown] = useState(false);
-  const queries = useQueryClient();
+  const take = useTakeQuilt();
   const restore = useMutation({
     mutationFn: (body: { act: Revised["act"]; rev?: number }) => server.restore(project.id, project.rev, body),
-    onSuccess: (p) => {
-      queries.setQueryData(quiltKey(project.id), p);
-      queries.invalidateQueries({ queryKey: ["revisions", project.id] });
-      queries.invalidateQueries({ queryKey: ["shelf"] });
-      tellOthers(project.id);
-    },
+    onSuccess: take,
   });
   const can = (rev: number) => rev > 0 && !dirty && !restore.isPending;
   useKey("u", () => can(project.undo) && restore.mutate({ act: "undo" }));
@@ -45,7 +40,7 @@ export function History({ project, dirty }: { project: Project; dirty: boolean }
 
 function Revisions({ project, goTo, locked }: { project: Project; goTo: (rev: number) => void; locked: boolean }) {
   const { data, error } = useQuery({
-    queryKey: ["revisions", project.id, project.rev],
+    queryKey: keys.revisions(project.id, project.rev),
     queryFn: () => server.revisions(project.id),
   });
   if (error) return <Wrong error={error} />;

@@ -3,6 +3,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Document, type Question, server } from "../api/client";
+import { keys } from "../api/queries";
 import { ChoiceField, NumberField } from "../frame/fields";
 import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
@@ -31,7 +32,7 @@ const typed = (value: string) => (value === "true" ? true : value === "false" ? 
 
 export function Schools({ draft }: { draft: Draft }) {
   const { data: questions } = useQuery({
-    queryKey: ["schools"],
+    queryKey: keys.schools,
     queryFn: server.schools,
     staleTime: Number.POSITIVE_INFINITY,
   });

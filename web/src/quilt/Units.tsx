@@ -8,11 +8,8 @@ import { ChoiceField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
 import { freeId, freeName } from "./ids";
-import { Frame, LogCabin } from "./methods/frames";
-import { Grid } from "./methods/Grid";
+import { beginnings, MethodEditor, methods } from "./methods/list";
 import { partsOf } from "./methods/parts";
-import { Columns, newStrip, Patch, Strips, SubCut } from "./methods/strips";
-import { FlippedCorners, FlyingGeese, HalfSquare, QuarterSquare, SquareInSquare } from "./methods/triangles";
 import { Ways } from "./Ways";
 
 export function Units({ draft }: { draft: Draft }) {
@@ -25,145 +22,6 @@ export function Units({ draft }: { draft: Draft }) {
     </Section>
   );
 }
-
-/** A first unit of every method, to be changed from there. */
-const beginnings: { name: string; units: (id: string, a: string, b: string, part: string) => Unit[] }[] = [
-  {
-    name: "a strip set and its sub-cut",
-    units: (id, a, b) => [
-      { id, name: "New set", how: { by: "strip set", strips: [newStrip(a, []), newStrip(b, ["s1"])] } },
-      { id: `${id}-cut`, name: "New sub-cut", how: { by: "sub-cut", from: id, width: "1 strip" } },
-    ],
-  },
-  {
-    name: "a plain piece",
-    units: (id, a) => [{ id, name: "Plain piece", how: { by: "patch", role: a, width: "1 strip", height: "1 strip" } }],
-  },
-  {
-    name: "half-square triangles",
-    units: (id, a, b) => [
-      {
-        id,
-        name: "Half-square unit",
-        how: {
-          by: "half-square triangles",
-          way: "two",
-          lower: { role: a },
-          upper: { role: b },
-          finished: "1 strip",
-          sizing: "rule",
-        },
-      },
-    ],
-  },
-  {
-    name: "quarter-square triangles",
-    units: (id, a, b) => [
-      {
-        id,
-        name: "Hourglass",
-        how: { by: "quarter-square triangles", first: [a, b], second: [a, b], finished: "1 strip", sizing: "rule" },
-      },
-    ],
-  },
-  {
-    name: "flying geese",
-    units: (id, a, b) => [
-      { id, name: "Goose", how: { by: "flying geese", goose: b, sky: a, finished: "2 strips", sizing: "rule" } },
-    ],
-  },
-  {
-    name: "flipped corners",
-    units: (id, a, b) => [
-      {
-        id,
-        name: "Flipped corner",
-        how: {
-          by: "flipped corners",
-          base: { role: b },
-          width: "2 strips",
-          height: "2 strips",
-          corners: [{ id: "c1", at: "top left", role: a, leg: "1 strip" }],
-        },
-      },
-    ],
-  },
-  {
-    name: "a square in a square",
-    units: (id, a, b) => [
-      {
-        id,
-        name: "Square in a square",
-        how: { by: "square in a square", centre: { role: a }, corners: [b], finished: "2 strips", sizing: "rule" },
-      },
-    ],
-  },
-  {
-    name: "a frame",
-    units: (id, a, b) => [
-      {
-        id,
-        name: "Framed",
-        how: { by: "frame", centre: { role: a }, width: "1 strip", height: "1 strip", frames: [{ id: "f1", role: b }] },
-      },
-    ],
-  },
-  {
-    name: "a log cabin",
-    units: (id, a, b) => [
-      {
-        id,
-        name: "Log cabin",
-        how: {
-          by: "log cabin",
-          centre: { role: a },
-          width: "1 strip",
-          height: "1 strip",
-          rounds: 2,
-          logs: [{ role: b }, { role: b }, { role: a }, { role: a }],
-        },
-      },
-    ],
-  },
-  {
-    name: "a grid of units",
-    units: (id, _a, _b, part) => [
-      {
-        id,
-        name: "New block",
-        how: {
-          by: "grid",
-          rows: [
-            { id: "row-1", cells: [{ unit: part }, { unit: part, turn: 90 }] },
-            {
-              id: "row-2",
-              cells: [
-                { unit: part, turn: 270 },
-                { unit: part, turn: 180 },
-              ],
-            },
-          ],
-        },
-      },
-    ],
-  },
-  {
-    name: "a block of columns",
-    units: (id, _a, _b, part) => [
-      {
-        id,
-        name: "New block",
-        how: {
-          by: "joined",
-          columns: [
-            { id: "c1", unit: part },
-            { id: "c2", unit: part, turn: 180 },
-          ],
-        },
-      },
-    ],
-  },
-];
 
 function AddUnit({ draft }: { draft: Draft }) {
   const d = draft.document;
@@ -229,19 +87,8 @@ function UnitRow({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
             Take it out
           </Button>
         </Flex>
-        {how.by === "strip set" && <Strips draft={draft} how={how} i={i} />}
-        {how.by === "sub-cut" && <SubCut draft={draft} how={how} i={i} />}
-        {how.by === "patch" && <Patch draft={draft} how={how} i={i} />}
-        {how.by === "joined" && <Columns draft={draft} how={how} i={i} />}
-        {how.by === "half-square triangles" && <HalfSquare draft={draft} how={how} i={i} />}
-        {how.by === "quarter-square triangles" && <QuarterSquare draft={draft} how={how} i={i} />}
-        {how.by === "flying geese" && <FlyingGeese draft={draft} how={how} i={i} />}
-        {how.by === "flipped corners" && <FlippedCorners draft={draft} how={how} i={i} />}
-        {how.by === "square in a square" && <SquareInSquare draft={draft} how={how} i={i} />}
-        {how.by === "frame" && <Frame draft={draft} how={how} i={i} />}
-        {how.by === "log cabin" && <LogCabin draft={draft} how={how} i={i} />}
-        {how.by === "grid" && <Grid draft={draft} how={how} i={i} />}
-        {how.by !== "strip set" && how.by !== "sub-cut" && how.by !== "patch" && (
+        <MethodEditor by={how.by} draft={draft} how={how} i={i} />
+        {methods[how.by].sewn && (
           <>
             <StandIns draft={draft} unit={unit} i={i} />
             <Ways draft={draft} unit={unit} i={i} />

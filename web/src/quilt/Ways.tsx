@@ -3,6 +3,7 @@ import { Box, Button, chakra, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { server, type Unit, type Way } from "../api/client";
+import { keys } from "../api/queries";
 import { Ruled } from "../frame/Ruled";
 import { Wrong } from "../frame/States";
 import type { Draft } from "./draft";
@@ -34,7 +35,7 @@ const columns: [string, (w: Way) => string][] = [
 export function Ways({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
   const [shown, setShown] = useState(false);
   const { data, error } = useQuery({
-    queryKey: ["ways", draft.document, unit.id],
+    queryKey: keys.ways(draft.document, unit.id),
     queryFn: () => server.ways(draft.document, unit.id),
     enabled: shown,
     retry: false,

@@ -1,10 +1,14 @@
 // A change of plan before it is kept. The draft is the document as typed; the core says at once what it comes to and what is
 // wrong with it. It is kept in the browser until it is stored or let go, so that nothing typed is lost.
-import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
+import { useDebounce } from "use-debounce";
 import { type Document, type Preview, type Problem, type Project, Refused, server } from "../api/client";
-import { quiltKey, tellOthers } from "../api/queries";
+import { keys, useTakeQuilt } from "../api/queries";
 import { changed, type Path } from "./change";
+
+/** How long one pauses between two letters, in milliseconds. */
+const pause = 150;
 
 type Kept = { rev: number; document: Document };
 
@@ -18,7 +22,7 @@ function read(id: string): Kept | undefined {
 }
 
 export function useDraft(project: Project) {
-  const queries = useQueryClient();
+  const takeQuilt = useTakeQuilt();
   const key = `vicis-draft-${project.id}`;
   const [draft, setDraft] = useState<Kept | undefined>(() => read(project.id));
   const document = draft?.document ?? project.document;
@@ -32,9 +36,11 @@ export function useDraft(project: Project) {
     }
   }, [draft, key]);
 
+  // A preview waits for a pause in typing; one that is overtaken is dropped on its way.
+  const [asked] = useDebounce(document, pause);
   const previewed = useQuery({
-    queryKey: ["preview", document],
-    queryFn: () => server.preview(document),
+    queryKey: keys.preview(asked),
+    queryFn: ({ signal }) => server.preview(asked, signal),
     enabled: !!draft,
     placeholderData: keepPreviousData,
     retry: false,
@@ -43,13 +49,19 @@ export function useDraft(project: Project) {
   const refused = previewed.error instanceof Refused ? previewed.error.trouble.problems : undefined;
   const problems: Problem[] = draft && refused ? refused : preview.problems;
 
+  const [settling, setSettling] = useState(false);
+  const fresh = asked === document && !previewed.isPlaceholderData && !refused ? previewed.data : undefined;
+  useEffect(() => {
+    if (!settling || !fresh) return;
+    setSettling(false);
+    setDraft((d) => (d ? { ...d, document: fresh.document } : d));
+  }, [settling, fresh]);
+
   const save = useMutation({
     mutationFn: (base: number) => server.save(project.id, base, document),
-    onSuccess: (p) => {
-      queries.setQueryData(quiltKey(project.id), p);
-      queries.invalidateQueries({ queryKey: ["shelf"] });
+    onSuccess: (quilt) => {
+      takeQuilt(quilt);
       setDraft(undefined);
-      tellOthers(project.id);
     },
   });
 
@@ -62,20 +74,17 @@ export function useDraft(project: Project) {
     save,
     base: draft?.rev ?? project.rev,
     trouble: draft && previewed.error && !refused ? previewed.error : undefined,
-    set: (path: Path, value: unknown) =>
+    set: (path: Path, value: unknown) => {
+      setSettling(false);
       setDraft((d) => ({
         rev: d?.rev ?? project.rev,
         document: changed(d?.document ?? project.document, path, value),
-      })),
+      }));
+    },
     /** Another document in place of this one, as the core proposed it. */
     take: (document: Document) => setDraft((d) => ({ rev: d?.rev ?? project.rev, document })),
     /** Once a field is left, what was typed takes its canonical text, so that it keeps its unit. */
-    settle: () =>
-      setDraft((d) =>
-        d && previewed.data && previewed.isFetched && !previewed.isPlaceholderData && !refused
-          ? { ...d, document: previewed.data.document }
-          : d,
-      ),
+    settle: () => setSettling(!!draft),
     discard: () => {
       setDraft(undefined);
       save.reset();

@@ -3,7 +3,9 @@ import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { useDebounce } from "use-debounce";
 import { type Choices, newId, type Problem, Refused, server } from "../api/client";
+import { keys } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
@@ -47,15 +49,16 @@ export function NewQuilt() {
   }, [choices]);
   const set = (change: Partial<Choices>) => setChoices((c) => ({ ...c, ...change }));
   const { data: blocks } = useQuery({
-    queryKey: ["starters"],
+    queryKey: keys.starters,
     queryFn: server.starters,
     staleTime: Number.POSITIVE_INFINITY,
   });
   const chosen = blocks?.find((b) => b.block === choices.block && b.squares === choices.squares);
   const named = { ...choices, name: choices.name.trim() || "Untitled" };
+  const [asked] = useDebounce(named, 150);
   const { data: preview, error } = useQuery({
-    queryKey: ["begin", named],
-    queryFn: () => server.begin(named),
+    queryKey: keys.begin(asked),
+    queryFn: ({ signal }) => server.begin(asked, signal),
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -63,7 +66,7 @@ export function NewQuilt() {
     mutationFn: async () => server.create(id, (await server.begin(choices)).document),
     onSuccess: (p) => {
       localStorage.removeItem(kept);
-      queries.invalidateQueries({ queryKey: ["shelf"] });
+      queries.invalidateQueries({ queryKey: keys.shelf });
       away(`/q/${p.id}/quilt`);
     },
   });

@@ -28,13 +28,8 @@ export function rolesOf(draft: Draft) {
 
 /** Everything that can be sewn into unit i: not itself, and no strip sets. */
 export function partsOf(draft: Draft, i: number) {
-  const d = draft.document;
-  const self = d.units[i]?.id;
-  const things = draft.preview.plan.things.filter((t) => t.unit !== self).map((t) => ({ value: t.id, name: t.name }));
-  const unmade = d.units
-    .filter((u) => u.how.by !== "strip set" && u.id !== self && !things.some((t) => t.value === u.id))
-    .map((u) => ({ value: u.id, name: u.name }));
-  return [...things, ...unmade];
+  const self = draft.document.units[i]?.id;
+  return draft.preview.plan.things.filter((t) => t.unit !== self).map((t) => ({ value: t.id, name: t.name }));
 }
 
 export const turns: { value: string; name: string }[] = [

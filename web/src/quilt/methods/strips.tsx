@@ -67,7 +67,7 @@ export function Strips({ draft, how, i }: Editor<"strip set">) {
 
 export function SubCut({ draft, how, i }: Editor<"sub-cut">) {
   const m = methodOf(draft, i);
-  const sets = draft.document.units.filter((u) => u.how.by === "strip set").map((u) => ({ value: u.id, name: u.name }));
+  const sets = draft.preview.plan.lengths.map((t) => ({ value: t.id, name: t.name }));
   return (
     <Row>
       <ChoiceField

@@ -1,0 +1,109 @@
+// Package advice is what should be said of a work before cloth is cut: points that would be lost, prints that lie several ways, what is
+// not used, what waits or is gone.
+package advice
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+
+	"vicis/core/cutting"
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/problem"
+	"vicis/core/words"
+	"vicis/core/work"
+)
+
+// Advice looks at a work.
+type Advice struct {
+	*work.Work
+	said *problem.List
+}
+
+// On gives the warnings on a work, each at its place in the document.
+func On(w *work.Work) problem.List {
+	b := Advice{w, &problem.List{}}
+	b.unused()
+	b.measuredTop()
+	b.heldSeams()
+	b.points()
+	b.joints()
+	b.diagonals()
+	b.prints()
+	return *b.said
+}
+
+// unused warns of units that the quilt does not need.
+func (b Advice) unused() {
+	runs := make([]int, len(b.Document.Parts))
+	for i, u := range b.Expanded.Parts {
+		if u.Of > 0 {
+			i = u.Of - 1
+		}
+		runs[i] += b.Demand.Runs[u.ID.Step()]
+	}
+	for i, u := range b.Document.Parts {
+		if runs[i] == 0 {
+			b.said.Warn("unit-unused", problem.At("units", i), fmt.Sprintf("%s is used nowhere in the quilt.", u.Name), "Lay it in the quilt, or take it out.")
+		}
+	}
+}
+
+// measuredTop warns of a measured top that is far from what it should be.
+func (b Advice) measuredTop() {
+	if b.Document.Top.Measured == nil {
+		return
+	}
+	w, h := b.Layout.Middle()
+	for _, one := range []struct {
+		at            string
+		is, shouldBe  measure.Length
+		across, trade string
+	}{{"/top/measured/width", b.Layout.W, w, "across", "width"}, {"/top/measured/height", b.Layout.H, h, "down", "height"}} {
+		if d := one.is - one.shouldBe; max(d, -d)*50 > one.shouldBe {
+			b.said.Warn("measured-far", one.at, fmt.Sprintf("The top measures %s %s and should be %s.", b.Say(one.is), one.across, b.Say(one.shouldBe)), "Measure its "+one.trade+" again; if it is so, look at the allowance before you cut more.")
+		}
+	}
+}
+
+// heldSeams warns of seams that are held or spun and are no longer there.
+func (b Advice) heldSeams() {
+	if b.Document.Press == nil {
+		return
+	}
+	gone := func(at string, seam naming.Seam) {
+		if _, there := b.Press.Decisions[seam]; !there {
+			b.said.Warn("seam-gone", at, fmt.Sprintf("“%s” was held, and there is no such seam any more.", seam), "Take it out under Press, or undo what took the seam away.")
+		}
+	}
+	for _, seam := range slices.Sorted(maps.Keys(b.Document.Press.Held)) {
+		gone(problem.At("press", "held", seam), seam)
+	}
+	for i, key := range b.Document.Press.Spun {
+		gone(problem.At("press", "spun", i), key.Seam())
+	}
+}
+
+// Ends says what is saved by cutting smaller patches from what is left of wider strips.
+func Ends(b *work.Work) string {
+	strips := func(p cutting.Plan) (n int) {
+		for _, f := range p.Fabrics {
+			for _, s := range f.Strips {
+				n += s.Count
+			}
+		}
+		return n
+	}
+	t := b.Table
+	t.Ends = !b.Table.Ends
+	other := b.Cutting(&t)
+	saved := strips(b.Cut) - strips(other)
+	switch {
+	case saved > 0 && !b.Table.Ends:
+		return fmt.Sprintf("Some of it is large enough for smaller patches of this quilt: %s would be saved.", words.Plural(saved, "strip"))
+	case saved < 0 && b.Table.Ends:
+		return fmt.Sprintf("Smaller patches are cut from it first, which saves %s.", words.Plural(-saved, "strip"))
+	}
+	return ""
+}

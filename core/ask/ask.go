@@ -1,0 +1,17 @@
+// Package ask answers questions that plan other documents: another way, another size, another seam, other cloth. Every answer is worked
+// out like any document; nothing is estimated.
+package ask
+
+import (
+	"vicis/core/document"
+	"vicis/core/sheet"
+	"vicis/core/work"
+)
+
+// asked is a document that is asked about, worked out and told.
+type asked struct{ sheet.Sheet }
+
+func about(d document.Document) (asked, bool) {
+	w, ok := work.Of(d)
+	return asked{sheet.Of(w)}, ok
+}

@@ -1,0 +1,212 @@
+package ask
+
+import (
+	"fmt"
+	"slices"
+
+	"vicis/core/cutting"
+	"vicis/core/document"
+	"vicis/core/measure"
+	"vicis/core/problem"
+	"vicis/core/sheet"
+	"vicis/core/words"
+	"vicis/core/work"
+)
+
+// Supply is how much of one fabric there is to cut from.
+type Supply struct {
+	Fabric string          `json:"fabric"`
+	Length measure.Written `json:"length" doc:"Along the selvedge"`
+}
+
+// Reach is the largest quilt of a pattern that comes out of what there is.
+type Reach struct {
+	Columns  int        `json:"columns" doc:"Blocks across; 0 where not even one comes out"`
+	Rows     int        `json:"rows"`
+	Blocks   int        `json:"blocks"`
+	Finished words.Size `json:"finished"`
+	Uses     []Used     `json:"uses"`
+	First    string     `json:"first" doc:"What runs out first"`
+	More     []string   `json:"more" doc:"What a little more would allow"`
+	Others   []Measure  `json:"others" doc:"Other shapes with as many blocks, or nearly"`
+}
+
+// Used is what a quilt takes of a fabric.
+type Used struct {
+	Fabric string          `json:"fabric"`
+	Name   string          `json:"name"`
+	Length measure.Reading `json:"length"`
+	Left   measure.Reading `json:"left"`
+}
+
+// Measure is a quilt of so many blocks.
+type Measure struct {
+	Columns  int        `json:"columns"`
+	Rows     int        `json:"rows"`
+	Finished words.Size `json:"finished"`
+}
+
+// mostReached bounds the quilts that are looked at, in blocks to a side.
+const mostReached = 40
+
+// Backwards goes from the cloth there is to the largest quilt of the document's blocks and borders. Fabrics of which nothing is
+// said are bought as needed. Among quilts with the most blocks the squarest is taken.
+func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
+	r := Reach{Uses: []Used{}, More: []string{}, Others: []Measure{}}
+	b, _ := work.Check(d)
+	there := map[string]measure.Length{}
+	for i, s := range supplies {
+		at := problem.At("supplies", i)
+		f := slices.IndexFunc(d.Fabrics, func(f document.Fabric) bool { return f.ID == s.Fabric })
+		l, err := s.Length.Length(d.Units)
+		switch {
+		case f < 0:
+			b.Problems.Stop("fabric-unknown", at+"/fabric", fmt.Sprintf("There is no fabric “%s” in this quilt.", s.Fabric), "Choose one of its fabrics.")
+		case err != nil:
+			b.Problems.Stop("length-unreadable", at+"/length", err.Error(), "Write how much of it there is, such as 1 1/2 yd.")
+		default:
+			there[s.Fabric] += l
+		}
+	}
+	if b.Problems.Stopped() {
+		return r, *b.Problems
+	}
+	sewn, ok := b.Sew()
+	if !ok {
+		return r, *b.Problems
+	}
+	if len(there) == 0 {
+		b.Problems.Stop("nothing-there", "/supplies", "Nothing is said of the cloth there is.", "Write for at least one fabric how much of it there is.")
+		return r, *b.Problems
+	}
+	s := search{sewn: sewn, there: there, seen: map[[2]int]cutting.Plan{}}
+	best := [2]int{}
+	for columns := 1; columns <= mostReached; columns++ {
+		rows := s.rows(columns)
+		if n, m := s.blocks(columns, rows), s.blocks(best[0], best[1]); n > m || n == m && rows > 0 && gap(columns, rows) < gap(best[0], best[1]) {
+			best = [2]int{columns, rows}
+		}
+		if rows == 0 {
+			break
+		}
+	}
+	r.Columns, r.Rows, r.Blocks = best[0], best[1], s.blocks(best[0], best[1])
+	if r.Blocks == 0 {
+		_, lack := s.lack(1, 1)
+		r.First = "Not even one block comes out of it: " + lack + "."
+		return r, *b.Problems
+	}
+	r.Finished = s.size(best[0], best[1])
+	for _, f := range s.cut(best[0], best[1]).Fabrics {
+		if have, told := there[f.Fabric.ID]; told {
+			r.Uses = append(r.Uses, Used{f.Fabric.ID, f.Fabric.Name + sheet.Each(f), b.Table.Ruler.Read(f.Length), b.Table.Ruler.Read(have - f.Length)})
+		}
+	}
+	s.limits(&r, best)
+	for columns := 1; columns <= mostReached; columns++ {
+		if rows := s.rows(columns); columns != best[0] && rows > 0 && 10*s.blocks(columns, rows) >= 9*r.Blocks && gap(columns, rows) <= 4 {
+			r.Others = append(r.Others, Measure{columns, rows, s.size(columns, rows)})
+		}
+	}
+	return r, *b.Problems
+}
+
+func gap(a, b int) int { return max(a-b, b-a) }
+
+// search lays out and counts quilts of many sizes; the pressing does not change how much cloth they take.
+type search struct {
+	sewn  work.Sewn
+	there map[string]measure.Length
+	seen  map[[2]int]cutting.Plan
+}
+
+func (s *search) lay(columns, rows int) work.Laid {
+	top := s.sewn.Plain
+	top.Columns, top.Rows = columns, rows
+	return s.sewn.With(top).AsDrawn()
+}
+
+func (s *search) cut(columns, rows int) cutting.Plan {
+	at := [2]int{columns, rows}
+	p, known := s.seen[at]
+	if !known {
+		if c, ok := s.lay(columns, rows).Count(); ok {
+			p = c.Cutting(&c.Table)
+		}
+		s.seen[at] = p
+	}
+	return p
+}
+
+func (s *search) size(columns, rows int) words.Size {
+	w, h := s.lay(columns, rows).Layout.Finished()
+	return words.SizeOf(s.sewn.Table.Ruler, w, h)
+}
+
+// lack names the fabric that is shortest of all for a quilt, and by how much; by is zero where everything suffices.
+func (s *search) lack(columns, rows int) (by measure.Length, words string) {
+	for _, f := range s.cut(columns, rows).Fabrics {
+		if have, told := s.there[f.Fabric.ID]; told && f.Length-have > by {
+			by = f.Length - have
+			words = fmt.Sprintf("%s of %s is missing", s.sewn.Say(by), f.Fabric.Name)
+		}
+	}
+	return by, words
+}
+
+// blocks is how many blocks such a quilt has.
+func (s *search) blocks(columns, rows int) int {
+	if columns == 0 || rows == 0 {
+		return 0
+	}
+	top := s.sewn.Plain
+	top.Columns, top.Rows = columns, rows
+	return top.HowMany()
+}
+
+// rows is the most rows of so many blocks.
+func (s *search) rows(columns int) int {
+	lo, hi := 0, mostReached
+	for lo < hi {
+		mid := (lo + hi + 1) / 2
+		if by, _ := s.lack(columns, mid); by == 0 {
+			lo = mid
+		} else {
+			hi = mid - 1
+		}
+	}
+	return lo
+}
+
+// limits says what runs out first, and what a little more of it would allow.
+func (s *search) limits(r *Reach, best [2]int) {
+	next := [][2]int{{best[0], best[1] + 1}, {best[0] + 1, best[1]}}
+	names := []string{"one more row", "one more column"}
+	least := measure.Length(0)
+	for i, n := range next {
+		if n[0] > mostReached || n[1] > mostReached {
+			r.First = fmt.Sprintf("There is enough for %d blocks to a side and more.", mostReached)
+			continue
+		}
+		by, words := s.lack(n[0], n[1])
+		if by == 0 {
+			continue
+		}
+		r.More = append(r.More, fmt.Sprintf("For %s (%d × %d blocks) %s.", names[i], n[0], n[1], words))
+		if least == 0 || by < least {
+			least = by
+			r.First = s.runsOut(n) + " runs out first."
+		}
+	}
+}
+
+func (s *search) runsOut(n [2]int) string {
+	var most measure.Length
+	name := ""
+	for _, f := range s.cut(n[0], n[1]).Fabrics {
+		if have, told := s.there[f.Fabric.ID]; told && f.Length-have > most {
+			most, name = f.Length-have, f.Fabric.Name
+		}
+	}
+	return name
+}

@@ -1,0 +1,142 @@
+package ask
+
+import (
+	"fmt"
+	"slices"
+
+	"vicis/core/document"
+	"vicis/core/naming"
+	"vicis/core/pressing"
+	"vicis/core/problem"
+	"vicis/core/words"
+)
+
+// Seam questions: why it goes the way it does, and what it would cost if it went another.
+
+// Asked is one seam with its reasons and what else could be done with it.
+type Asked struct {
+	Seam    naming.Seam `json:"seam"`
+	Name    string      `json:"name"`
+	Says    string      `json:"says" doc:"Which way it goes"`
+	Held    bool        `json:"held" doc:"You hold it so"`
+	Done    bool        `json:"done" doc:"It is pressed already"`
+	Why     []string    `json:"why" doc:"The chain of reasons, one after the other"`
+	Choices []Choice    `json:"choices"`
+}
+
+// Choice is another way for a seam, and its price.
+type Choice struct {
+	Way      string            `json:"way" doc:"What it is, in the imperative"`
+	Clashes  int               `json:"clashes" doc:"Crossings that then lie on each other"`
+	Leaves   string            `json:"leaves" doc:"What becomes of the crossings then, in words"`
+	More     int               `json:"more" doc:"How many more that is"`
+	Changes  []string          `json:"changes" doc:"What else would be pressed another way, everything else solved round it"`
+	Again    []string          `json:"again" doc:"What is pressed already and would be pressed again"`
+	Document document.Document `json:"document" doc:"The project with the choice taken"`
+}
+
+// AboutSeam answers for one seam of a document.
+func AboutSeam(d document.Document, seam naming.Seam) (Asked, problem.List) {
+	out := Asked{Seam: seam, Why: []string{}, Choices: []Choice{}}
+	b, ok := about(d)
+	if !ok {
+		return out, *b.Problems
+	}
+	now, known := b.Press.Decisions[seam]
+	if !known {
+		b.Problems.Stop("seam-unknown", "/seam", fmt.Sprintf("There is no seam “%s” in this quilt.", seam), "Choose one of its seams.")
+		return out, *b.Problems
+	}
+	out.Name, out.Says, out.Held = words.UpperFirst(b.SeamName(seam)), b.SeamWay(now), b.Press.Held(seam)
+	out.Done = b.DoneSeam(seam)
+	out.Why = b.why(seam)
+	add := func(way string, change func(p *document.Press)) {
+		c, err := document.Copy(d)
+		if err != nil {
+			return
+		}
+		if c.Press == nil {
+			c.Press = &document.Press{}
+		}
+		if c.Press.Held == nil {
+			c.Press.Held = map[naming.Seam]document.Side{}
+		}
+		change(c.Press)
+		other, ok := about(c)
+		if !ok {
+			return
+		}
+		choice := Choice{Way: way, Clashes: other.Press.Clashes, Leaves: leaves(other.Press), More: other.Press.Clashes - b.Press.Clashes, Changes: []string{}, Again: []string{}, Document: c}
+		for _, batch := range b.Batches {
+			changed := false
+			for _, s := range batch.Presses {
+				was, is := b.Press.Decisions[s], other.Press.Decisions[s]
+				changed = changed || s != seam && was.X != is.X
+			}
+			if changed {
+				choice.Changes = append(choice.Changes, batch.Name)
+				if b.Done(batch.ID) {
+					choice.Again = append(choice.Again, batch.Name)
+				}
+			}
+		}
+		out.Choices = append(out.Choices, choice)
+	}
+	hold := func(side document.Side) func(*document.Press) {
+		return func(p *document.Press) { p.Held[seam] = side }
+	}
+	sides := map[int]document.Side{1: document.Plus, -1: document.Minus, 0: document.Both}
+	if !out.Held {
+		add("Hold it as it is", hold(sides[now.X]))
+	}
+	for _, x := range []int{1, -1} {
+		if x != now.X {
+			add("Press it toward "+b.Toward(pressing.Decision{Seam: now.Seam, X: x}), hold(sides[x]))
+		}
+	}
+	if now.X != 0 {
+		add("Open it", hold(document.Both))
+	}
+	if out.Held {
+		add("No longer hold it", func(p *document.Press) { delete(p.Held, seam) })
+	}
+	mine := func(key naming.Crossing) bool { return key.Seam() == seam }
+	if b.IsSpun(seam) {
+		add("No longer spin its crossings", func(p *document.Press) { p.Spun = slices.DeleteFunc(p.Spun, mine) })
+	} else if can := slices.DeleteFunc(b.spinnable(b.pieced()), func(key naming.Crossing) bool { return !mine(key) }); len(can) > 0 {
+		add("Spin the crossing in its middle", func(p *document.Press) { p.Spun = append(p.Spun, can...) })
+	}
+	return out, *b.Problems
+}
+
+var reasons = map[pressing.Reason]string{
+	pressing.ByHand:    "You hold %s %s.",
+	pressing.BySchool:  "%s goes %s, as you press every seam.",
+	pressing.ByBulk:    "%s goes %s, away from the side where more seams end.",
+	pressing.ByDark:    "%s goes %s, the darker side.",
+	pressing.ByMiddle:  "%s goes %s, as you press from the middle of each unit or toward it.",
+	pressing.ByOneWay:  "%s goes %s, the same way as the seam beside it.",
+	pressing.ByTurn:    "Nothing speaks for either side of %s; %s, so that what is sewn goes one way and the other in turn.",
+	pressing.ByNothing: "Nothing speaks for either side of %s: %s will do.",
+}
+
+// why gives the chain of reasons for a seam, from it to what decided it.
+func (b asked) why(seam naming.Seam) []string {
+	chain := b.Press.Why(seam)
+	list := b.linkWords(chain.Links)
+	if len(list) > 0 {
+		list[len(list)-1] += " That decides it:"
+	}
+	name := b.SeamName(chain.End)
+	says := reasons[chain.Why]
+	if says[0] == '%' {
+		name = words.UpperFirst(name)
+	}
+	return append(list, fmt.Sprintf(says, name, b.SeamWay(b.Press.Decisions[chain.End])))
+}
+
+// Pressed is the pressing of a document alone.
+func Pressed(d document.Document) (pressing.Plan, bool) {
+	b, ok := about(d)
+	return b.Press, ok
+}

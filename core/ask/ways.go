@@ -1,0 +1,161 @@
+package ask
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"vicis/core/document"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/problem"
+	"vicis/core/work"
+)
+
+// Way is one way to make a unit, with what it costs for the count really needed.
+type Way struct {
+	Name    string      `json:"name"`
+	Unit    making.Unit `json:"unit" doc:"The unit made this way, to put in the document"`
+	Chosen  bool        `json:"chosen"`
+	Refused string      `json:"refused" doc:"Why this way cannot be gone here; empty when it can"`
+	Cut     string      `json:"cut" doc:"What is cut from cloth"`
+	Cloth   string      `json:"cloth" doc:"Cloth in the patches cut"`
+	Waste   string      `json:"waste" doc:"Of it, what is cut away again"`
+	Lines   int         `json:"lines" doc:"To draw or crease"`
+	Seams   int         `json:"seams"`
+	Cuts    int         `json:"cuts" doc:"After sewing"`
+	Presses int         `json:"presses"`
+	Shaves  int         `json:"shaves" doc:"Units to trim to size"`
+	Bias    string      `json:"bias" doc:"Outer edges on the bias, of one unit"`
+	Over    int         `json:"over" doc:"Left over beyond the count"`
+	Runs    int         `json:"runs"`
+	Need    int         `json:"need"`
+}
+
+// Ways compares the ways to make one unit of a document to the same look.
+func Ways(d document.Document, unit naming.Unit) ([]Way, problem.List) {
+	var problems problem.List
+	i := -1
+	for k, u := range d.Parts {
+		if u.ID == unit {
+			i = k
+		}
+	}
+	if i < 0 {
+		problems.Stop("unit-unknown", "/units", fmt.Sprintf("There is no unit “%s” to compare.", unit), "Choose one of the units.")
+		return nil, problems
+	}
+	now, own := d.Parts[i], -1
+	list := []Way{}
+	for _, how := range sized(now.How) {
+		one := d
+		one.Parts = append([]making.Unit{}, d.Parts...)
+		one.Parts[i].How = how
+		w := way(one, one.Parts[i])
+		w.Unit = one.Parts[i]
+		if same(now.How, how) {
+			own = len(list)
+		}
+		list = append(list, w)
+	}
+	if own >= 0 {
+		list[own].Chosen = true
+	}
+	return list, problems
+}
+
+// sized is every way to a unit, in every sizing where the method knows several.
+func sized(how making.Method) []making.Method {
+	var list []making.Method
+	for _, m := range making.Others(how) {
+		list = append(list, making.Sizings(m)...)
+	}
+	return list
+}
+
+func same(a, b making.Method) bool {
+	x, err1 := making.Unit{How: a}.MarshalJSON()
+	y, err2 := making.Unit{How: b}.MarshalJSON()
+	understood := func(text []byte) string { // what is left out may also be written out
+		return strings.NewReplacer(`,"sizing":"exact"`, "", `,"first":"rows"`, "").Replace(string(text))
+	}
+	return err1 == nil && err2 == nil && understood(x) == understood(y)
+}
+
+func way(d document.Document, u making.Unit) Way {
+	w := Way{Name: making.Named(u.How)}
+	c, ok := work.Check(d)
+	var sewn work.Sewn
+	if ok {
+		sewn, ok = c.Sew()
+	}
+	if !ok {
+		w.Refused = "The document has something to mend first."
+		for _, p := range c.Problems.Stops() {
+			w.Refused = p.Says
+			break
+		}
+		return w
+	}
+	b, ok := sewn.AsDrawn().Count()
+	if !ok {
+		w.Refused = "Units stand in for each other in a ring."
+		return w
+	}
+	var patches []string
+	var cloth, kept, put float64
+	for _, m := range b.Units {
+		if naming.Of(m.Unit.ID.ID()) != u.ID {
+			continue
+		}
+		for _, act := range m.Acts {
+			runs := b.Demand.Runs[act.ID]
+			w.Lines += runs * act.Lines
+			w.Seams += runs * act.Seams
+			w.Cuts += runs * act.Cuts
+			w.Shaves += runs * act.Shaves
+			for _, g := range act.Outputs() {
+				if act.Does == making.Trims {
+					w.Presses += runs * g.Count * len(act.Presses)
+				}
+			}
+			if act.Does == making.Sews && !m.PressedLater(act) {
+				w.Presses += runs * act.Seams
+			}
+			if p := act.Patch; p != nil {
+				n := b.Lines[act.ID].Make()
+				x, y := p.W.CeilTo(b.Table.Ruler.Mark), p.H.CeilTo(b.Table.Ruler.Mark)
+				f, _ := b.Shelf.Fabric(p.Role)
+				patches = append(patches, fmt.Sprintf("%d of %s × %s %s", n, b.Say(x), b.Say(y), f.Name))
+				cloth += float64(n) * x.Inches() * y.Inches()
+			}
+			for _, t := range act.Takes {
+				if o, made := b.Table.Made(t.Act.Made()); made {
+					put += float64(runs*t.Each) * o.Piece.Cloth(b.Table.Seam)
+				}
+			}
+		}
+		for _, one := range m.Each() {
+			l := b.Lines[one.Unit.ID.Step()]
+			w.Need += l.Need
+			w.Over += l.Left
+			kept += float64(l.Need+l.Spare+l.Left) * one.Piece.Cloth(b.Table.Seam)
+		}
+		w.Runs += b.Demand.Runs[m.Acts[len(m.Acts)-1].ID]
+		if edge := m.Piece.BiasEdges(); edge > 0 {
+			w.Bias = b.Say(measure.Length(edge*float64(measure.Inch))) + " of its edge"
+		}
+	}
+	w.Cut = strings.Join(patches, ", ")
+	w.Cloth, w.Waste = area(d, cloth), area(d, max(0, cloth+put-kept))
+	return w
+}
+
+// area prints square inches as the table's rule counts.
+func area(d document.Document, squareInches float64) string {
+	if d.Units == measure.Centimetres {
+		return fmt.Sprintf("%d cm²", int(math.Round(squareInches*2.54*2.54)))
+	}
+	return fmt.Sprintf("%d in²", int(math.Round(squareInches)))
+}

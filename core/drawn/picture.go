@@ -1,0 +1,186 @@
+// Package drawn draws what is made: true pictures, in inches, right side up.
+package drawn
+
+import (
+	"math"
+
+	"vicis/core/batching"
+	"vicis/core/naming"
+	"vicis/core/piece"
+	"vicis/core/pressing"
+	"vicis/core/work"
+)
+
+// Drawing draws a top that is laid.
+type Drawing struct{ *work.Laid }
+
+// Picture is a true drawing of a piece, right side up, in inches from its upper left corner.
+type Picture struct {
+	W       float64 `json:"w"`
+	H       float64 `json:"h"`
+	Patches []Patch `json:"patches"`
+	Bands   []Band  `json:"bands" doc:"Seam allowances as they lie on the back"`
+	Seams   []Line  `json:"seams"`
+	Crosses []Cross `json:"crosses" doc:"Where seams meet"`
+	Drawn   []Line  `json:"drawn" doc:"Lines drawn or creased on the back"`
+	Whole   bool    `json:"whole" doc:"The patches fill the rectangle"`
+}
+
+// Laid is a piece with others face down on it, and where the needle goes.
+type Laid struct {
+	Under  Picture `json:"under"`
+	Over   []Patch `json:"over" doc:"Wrong side up"`
+	Stitch []Line  `json:"stitch"`
+}
+
+// Patch is a polygon of one fabric: x and y in turn.
+type Patch struct {
+	Fabric string    `json:"fabric"`
+	Points []float64 `json:"points"`
+}
+
+// Band is the allowances of one seam on the side they are pressed to: a polygon, x and y in turn.
+type Band struct {
+	Points []float64 `json:"points"`
+}
+
+// Line is a seam.
+type Line struct {
+	Seam naming.Seam `json:"seam,omitempty" doc:"The decision of pressing it belongs to"`
+
+	X1 float64 `json:"x1"`
+	Y1 float64 `json:"y1"`
+	X2 float64 `json:"x2"`
+	Y2 float64 `json:"y2"`
+}
+
+// Cross is a place where seam ends meet, and whether they nest.
+type Cross struct {
+	X      float64        `json:"x"`
+	Y      float64        `json:"y"`
+	State  pressing.State `json:"state" enum:"nests,clashes,open,spun"`
+	Layers int            `json:"layers" doc:"Of cloth, where it is thickest"`
+	Thick  bool           `json:"thick" doc:"A needle labours there"`
+}
+
+// Layout is the quilt as a picture of pictures, finished, in inches.
+type Layout struct {
+	W       float64                 `json:"w"`
+	H       float64                 `json:"h"`
+	Blocks  map[naming.Unit]Picture `json:"blocks" doc:"Each unit that is laid, finished"`
+	Cells   []Placed                `json:"cells"`
+	Borders []Patch                 `json:"borders"`
+	Seams   []Line                  `json:"seams" doc:"Between blocks, rows and borders, where they are few enough to be told apart"`
+	Bands   []Band                  `json:"bands" doc:"Their allowances, as they lie on the back"`
+	Crosses []Cross                 `json:"crosses" doc:"Where seams meet across them"`
+}
+
+// Placed is a block in its place, turned about its middle.
+type Placed struct {
+	Block naming.Unit `json:"block"`
+	X     float64     `json:"x"`
+	Y     float64     `json:"y"`
+	Turn  int         `json:"turn"`
+}
+
+// Empty is the drawing of nothing.
+func Empty() Layout {
+	return Layout{Blocks: map[naming.Unit]Picture{}, Cells: []Placed{}, Borders: []Patch{}, Seams: []Line{}, Bands: []Band{}, Crosses: []Cross{}}
+}
+
+// Round is a length in inches as finely as it is drawn.
+func Round(v float64) float64 { return math.Round(v*1e4) / 1e4 }
+
+func inches(n piece.Num) float64 { return Round(n.Inches()) }
+
+// Of draws what is made of a work as far as it has come.
+func Of(laid *work.Laid) Drawing { return Drawing{laid} }
+
+// Piece draws a piece; press is nil while nothing is decided.
+func (b Drawing) Piece(p piece.Piece, press *pressing.Plan) Picture {
+	out := Picture{W: inches(p.W), H: inches(p.H), Patches: make([]Patch, len(p.Patches)), Seams: make([]Line, len(p.Seams)), Bands: []Band{}, Crosses: []Cross{}, Drawn: []Line{}, Whole: p.Whole()}
+	for i, patch := range p.Patches {
+		points := make([]float64, 0, 2*len(patch.Poly))
+		for _, a := range patch.Poly {
+			points = append(points, inches(a.X), inches(a.Y))
+		}
+		out.Patches[i] = Patch{b.Fabric(patch.Role), points}
+	}
+	s := b.Table.Seam.Inches()
+	for i, seam := range p.Seams {
+		l := Line{seam.ID, inches(seam.From.X), inches(seam.From.Y), inches(seam.To.X), inches(seam.To.Y)}
+		out.Seams[i] = l
+		if press == nil {
+			continue
+		}
+		x := press.Decisions[seam.ID].X
+		for _, side := range []int{1, -1} {
+			if x != -side {
+				out.Bands = append(out.Bands, Band{band(l, float64(side)*s, out.W, out.H)})
+			}
+		}
+	}
+	if press != nil {
+		for _, c := range press.Crossed(p.Meetings) {
+			out.Crosses = append(out.Crosses, cross(c, inches(c.Spot.X), inches(c.Spot.Y)))
+		}
+	}
+	return out
+}
+
+func cross(c pressing.Crossed, x, y float64) Cross {
+	return Cross{X: x, Y: y, State: c.State, Layers: c.Layers, Thick: c.Layers >= pressing.Thick}
+}
+
+// band is what lies within a width of a seam on its left (on its right where the width is below zero), inside the piece.
+func band(l Line, width, w, h float64) []float64 {
+	dx, dy := l.X2-l.X1, l.Y2-l.Y1
+	long := math.Hypot(dx, dy)
+	// The left of the direction (dx, dy) is (dy, −dx), Y running down.
+	ox, oy := dy/long*width, -dx/long*width
+	poly := [][2]float64{{l.X1, l.Y1}, {l.X2, l.Y2}, {l.X2 + ox, l.Y2 + oy}, {l.X1 + ox, l.Y1 + oy}}
+	for _, edge := range []struct {
+		axis     int
+		at, side float64
+	}{{0, 0, 1}, {0, w, -1}, {1, 0, 1}, {1, h, -1}} {
+		var kept [][2]float64
+		for i, a := range poly {
+			b := poly[(i+1)%len(poly)]
+			da, db := (a[edge.axis]-edge.at)*edge.side, (b[edge.axis]-edge.at)*edge.side
+			if da >= 0 {
+				kept = append(kept, a)
+			}
+			if da*db < 0 {
+				t := da / (da - db)
+				kept = append(kept, [2]float64{a[0] + t*(b[0]-a[0]), a[1] + t*(b[1]-a[1])})
+			}
+		}
+		poly = kept
+	}
+	points := make([]float64, 0, 2*len(poly))
+	for _, a := range poly {
+		points = append(points, Round(a[0]), Round(a[1]))
+	}
+	return points
+}
+
+// Lies draws what lies under the needle: one part face down on the other.
+func (b Drawing) Lies(part batching.Part, under Picture) *Laid {
+	if len(part.Over) == 0 {
+		return nil
+	}
+	out := &Laid{Under: under, Over: []Patch{}, Stitch: []Line{}}
+	for _, p := range part.Over {
+		out.Over = append(out.Over, b.Piece(p, nil).Patches...)
+	}
+	out.Stitch = append(out.Stitch, lines(part.Seams)...)
+	return out
+}
+
+func lines(seams []piece.Seam) []Line {
+	var list []Line
+	for _, s := range seams {
+		list = append(list, Line{"", inches(s.From.X), inches(s.From.Y), inches(s.To.X), inches(s.To.Y)})
+	}
+	return list
+}

@@ -1,0 +1,114 @@
+package sheet
+
+import (
+	"fmt"
+
+	"vicis/core/batching"
+	"vicis/core/making"
+	"vicis/core/naming"
+	"vicis/core/piece"
+	"vicis/core/pressing"
+)
+
+// What a press card says is common practice: a seam goes toward the piece that lies on top while the iron opens it.
+
+// thickWords is what to do where a needle labours.
+func thickWords(layers int) string {
+	if layers < pressing.Thick {
+		return ""
+	}
+	return fmt.Sprintf("Up to %d layers: slow down before it, turn the wheel by hand over it, and press it flat with a block of wood while it cools.", layers)
+}
+
+// card says how the seams of one batch are pressed.
+func (b Sheet) card(batch batching.Batch) PressCard {
+	c := PressCard{Cautions: []string{}}
+	open, spun := true, false
+	for _, seam := range batch.Presses {
+		open = open && b.Press.Decisions[seam].X == 0
+		spun = spun || b.IsSpun(seam)
+	}
+	first := pressing.Decision{}
+	if len(batch.Presses) > 0 {
+		first = b.Press.Decisions[batch.Presses[0]]
+	}
+	switch {
+	case open:
+		c.Lay = "Wrong side up, the seam along the middle of the board."
+		c.Way = "Open the allowances with the tip, then press along the seam from the wrong side, and once more from the right side."
+	case batch.Stage == batching.Sets:
+		c.Lay = "Along the board, wrong side up, its first strip away from you."
+		c.Way = "Press seam by seam from one end to the other, lifting the iron, not pushing it: a pushed set bows. Then turn it over and press along the seams so that no pleat is left."
+	case len(batch.Presses) == 1 && batch.Stage != batching.Top && batch.Stage != batching.Rows:
+		c.Lay = fmt.Sprintf("Closed as it was sewn, %s on top, the seam away from you.", b.onTop(batch, first))
+		c.Way = "Lift the top piece and let the iron follow it over the seam: the allowances lie under what was on top."
+	case batch.Stage == batching.Top:
+		c.Lay = "Wrong side up, a stretch at a time, the rest of the top on a table beside the board so that it does not pull."
+		c.Way = "Push the allowances to their side with the tip and press down, stretch by stretch."
+	default:
+		c.Lay = "Wrong side up, as the picture of the back shows it."
+		c.Way = "Push each allowance to its side with the tip, from the first seam to the last, then press the whole from the right side."
+	}
+	if b.Document.Schools.SetFirstOf(batch.ID.ID()) {
+		c.Way = "First press it flat as it was sewn, to set the seam. " + c.Way
+	}
+	if spun {
+		c.Way += " At each crossing to spin, undo the stitches inside the allowance down to the seam, turn the allowances round like the sails of a mill, and press the small square flat."
+	}
+	c.Check = b.cardCheck(batch)
+	if stretches(batch.Piece) {
+		c.Cautions = append(c.Cautions, "Its outer edges are on the bias: set the iron down and lift it, without steam, and do not push.")
+	}
+	if batch.Stage == batching.Sets {
+		c.Cautions = append(c.Cautions, "Let it cool flat before it is cut.")
+	}
+	return c
+}
+
+// onTop is what a seam is pressed toward, told from the other side by its place where both have the same name.
+func (b Sheet) onTop(batch batching.Batch, d pressing.Decision) string {
+	name := b.Toward(d)
+	switch {
+	case name != b.Toward(pressing.Decision{Seam: d.Seam, X: -d.X}):
+		return name
+	case batch.Lies == making.Level:
+		return map[bool]string{true: "the upper one", false: "the lower one"}[d.X > 0]
+	}
+	return map[bool]string{true: "the right-hand one", false: "the left-hand one"}[d.X > 0]
+}
+
+func (b Sheet) cardCheck(batch batching.Batch) string {
+	w, h := batch.Piece.Size()
+	switch {
+	case batch.Stage == batching.Sets:
+		return fmt.Sprintf("Measure across it in three places: %s.", b.Say(h))
+	case batch.Stage == batching.Rows:
+		if k := b.Row(batch.ID); k.Count > 1 {
+			return fmt.Sprintf("Look at the first: its neighbours go the other way. After %d look again.", (k.Count+1)/2)
+		}
+		return "Look at the row above it: its seams go the other way."
+	case batch.Stage == batching.Top && batch.ID == naming.Rows:
+		return "Feel each crossing with a finger before it is pressed: a ridge on both sides of the seam means that it interlocks."
+	case w > 0 && batch.Piece.Whole() && batch.Make > 1:
+		return fmt.Sprintf("Measure the first: %s × %s. Half-way, after %d, hold one against the first.", b.Say(w), b.Say(h), (batch.Make+1)/2)
+	case batch.Make > 1:
+		return fmt.Sprintf("Hold one against the first half-way, after %d.", (batch.Make+1)/2)
+	}
+	return ""
+}
+
+// stretches says whether an outer edge of a piece is on the bias.
+func stretches(p piece.Piece) bool {
+	for _, patch := range p.Patches {
+		if !patch.Bias() {
+			continue
+		}
+		for i, a := range patch.Poly {
+			c := patch.Poly[(i+1)%len(patch.Poly)]
+			if a.X == c.X && (a.X == piece.Num{} || a.X == p.W) || a.Y == c.Y && (a.Y == piece.Num{} || a.Y == p.H) {
+				return true
+			}
+		}
+	}
+	return false
+}

@@ -1,0 +1,438 @@
+package sheet
+
+import (
+	"fmt"
+	"strings"
+
+	"vicis/core/cutting"
+	"vicis/core/drawn"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/words"
+	"vicis/core/work"
+)
+
+// FabricCut is everything cut from one fabric.
+type FabricCut struct {
+	Fabric  string          `json:"fabric"`
+	Name    string          `json:"name"`
+	Colour  string          `json:"colour"`
+	Usable  measure.Reading `json:"usable"`
+	Length  measure.Reading `json:"length" doc:"Of cloth that is cut, squaring up included"`
+	Prints  int             `json:"prints" doc:"How many prints it is; length and what is bought then hold for each"`
+	Buy     string          `json:"buy" doc:"Rounded up to the shop's step; nothing where the shelf has it all"`
+	Shelf   []string        `json:"shelf" doc:"What comes from the shelf, and what is left there"`
+	Working words.Working   `json:"working"`
+	Strips  []StripCut      `json:"strips" doc:"Widest first"`
+}
+
+// StripCut is strips of one width from one fabric.
+type StripCut struct {
+	Step    naming.Step     `json:"step"`
+	Width   measure.Reading `json:"width" doc:"To cut, on a mark of the ruler"`
+	Count   int             `json:"count"`
+	Ends    []float64       `json:"ends" doc:"Where each of them ends along the cloth, in inches from its raw end"`
+	For     string          `json:"for"`
+	Patches *Across         `json:"patches,omitempty"`
+	Joined  string          `json:"joined,omitempty" doc:"What to do with strips that are sewn end to end, or with lengths of a backing"`
+	Ready   int             `json:"ready" doc:"Of the count, those that lie on the shelf cut already"`
+	Held    bool            `json:"held" doc:"What they are cut to waits for a measurement"`
+}
+
+// SetCut is the sub-cuts of one strip set.
+type SetCut struct {
+	Set     string          `json:"set"`
+	SetStep naming.Step     `json:"setStep"`
+	Wide    measure.Reading `json:"wide" doc:"What the pressed set measures across its strips"`
+	Working words.Working   `json:"working" doc:"How wide, and why"`
+	Strips  string          `json:"strips" doc:"What it is sewn from"`
+	Across  Across          `json:"across"`
+}
+
+// Across is everything that is sub-cut from one kind of strip or strip set.
+type Across struct {
+	Length  measure.Reading `json:"length" doc:"Of each strip or set"`
+	Strips  int             `json:"strips"`
+	Cuts    []SubCut        `json:"cuts"`
+	Layups  []Layup         `json:"layups" doc:"How they are cut"`
+	Proof   string          `json:"proof" doc:"Whether fewer would do"`
+	Proven  bool            `json:"proven"`
+	Working words.Working   `json:"working" doc:"How many strips or sets that takes"`
+}
+
+// SubCut is pieces of one width from strips or strip sets.
+type SubCut struct {
+	Step     naming.Step     `json:"step"`
+	Name     string          `json:"name"`
+	Width    measure.Reading `json:"width"`
+	PerStrip int             `json:"perStrip" doc:"From one strip or set that gives nothing else"`
+	Need     int             `json:"need"`
+	Spare    int             `json:"spare"`
+	Make     int             `json:"make"`
+	Motif    string          `json:"motif" doc:"What each is centred in, where its print has motifs to centre"`
+	Held     bool            `json:"held" doc:"Waits until a pieced block has been measured"`
+}
+
+// Layup is strips or sets that are cut alike.
+type Layup struct {
+	Times int             `json:"times"`
+	Says  string          `json:"says" doc:"What comes out of one, in order from its squared end"`
+	Marks []Mark          `json:"marks" doc:"Where the knife goes"`
+	Rest  measure.Reading `json:"rest" doc:"What remains of one"`
+}
+
+// Mark is one cut across, and the step whose piece ends there; none where an end is squared up.
+type Mark struct {
+	At    float64         `json:"at" doc:"In inches from the raw end"`
+	Reads measure.Reading `json:"reads" doc:"On the ruler, from the end squared last"`
+	Step  naming.Step     `json:"step"`
+}
+
+// What is cut: the lists of strips, of what is cut across them, and of strip sets.
+
+func (b Sheet) across(a cutting.Across, what string) Across {
+	out := Across{Length: b.Table.Ruler.Read(a.Length), Strips: a.Layups.Strips, Proven: a.Layups.Proven(), Cuts: []SubCut{}, Layups: []Layup{}}
+	for _, c := range a.Cuts {
+		out.Cuts = append(out.Cuts, SubCut{
+			Step: c.ID, Name: b.NameOf(c.ID), Width: b.Table.Ruler.Read(c.Cut), PerStrip: c.PerStrip, Need: c.Need, Spare: c.Spare, Make: c.Make(), Held: b.Held(c.ID),
+		})
+	}
+	for i, c := range a.Cuts {
+		if c.Motif {
+			patch := b.Acts[c.ID].Act.Patch
+			out.Cuts[i].Motif = fmt.Sprintf("a motif in the middle of each, then cut to %s × %s", b.Say(patch.W.CeilTo(b.Table.Ruler.Mark)), b.Say(patch.H.CeilTo(b.Table.Ruler.Mark)))
+		}
+	}
+	for _, p := range a.Layups.Patterns { // what differs only in what the pieces are for is cut alike
+		l := b.layup(a, p)
+		if n := len(out.Layups); n > 0 && out.Layups[n-1].Says == l.Says {
+			out.Layups[n-1].Times += l.Times
+		} else {
+			out.Layups = append(out.Layups, l)
+		}
+	}
+	out.Proof = fmt.Sprintf("%s: fewer is not possible.", words.Plural(out.Strips, what))
+	if !out.Proven {
+		out.Proof = fmt.Sprintf("%s: %d might do, fewer than that is not possible.", words.Plural(out.Strips, what), a.Layups.Bound)
+	}
+	out.Working = b.acrossWorking(a, what)
+	return out
+}
+
+func (b Sheet) layup(a cutting.Across, p cutting.Pattern) Layup {
+	at, piece := a.Marks(p, &b.Table)
+	l := Layup{Times: p.Times, Marks: make([]Mark, len(at)), Rest: b.Table.Ruler.Read(a.Length - at[len(at)-1])}
+	squared := at[0]
+	for i := range at {
+		l.Marks[i] = Mark{At: drawn.Round(at[i].Inches()), Reads: b.Table.Ruler.Read(at[i] - squared)}
+		if piece[i] < 0 {
+			squared = at[i]
+		} else {
+			l.Marks[i].Step = a.Cuts[piece[i]].ID
+		}
+	}
+	var words []string
+	n := 0
+	for i, c := range a.Cuts {
+		n += p.Counts[i]
+		if n > 0 && (i+1 == len(a.Cuts) || a.Cuts[i+1].Cut != c.Cut) {
+			words = append(words, fmt.Sprintf("%d at %s", n, b.Say(c.Cut)))
+			n = 0
+		}
+	}
+	l.Says = strings.Join(words, ", ")
+	return l
+}
+
+// acrossWorking is the sum behind a count of strips or sets.
+func (b Sheet) acrossWorking(a cutting.Across, what string) words.Working {
+	room := a.Length - b.Table.Squaring
+	w := words.Working{Sums: []string{fmt.Sprintf("%s − %s to square up = %s", b.Say(a.Length), b.Say(b.Table.Squaring), b.Say(room))}}
+	n := words.Plural(a.Layups.Strips, what)
+	if b.Table.Every > 0 && b.Table.Squaring > 0 {
+		w.Sums = append(w.Sums, fmt.Sprintf("after every %s, %s to square up again", words.Plural(b.Table.Every, "cut"), b.Say(b.Table.Squaring)))
+	}
+	if len(a.Cuts) == 1 {
+		c := a.Cuts[0]
+		if b.Table.Every == 0 {
+			w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %s = %d from each %s, %s over", b.Say(room), b.Say(c.Cut), c.PerStrip, what, b.Say(room-measure.Length(c.PerStrip)*c.Cut)))
+		}
+		w.Sums = append(w.Sums, fmt.Sprintf("%d ÷ %d = %s, rounded up", c.Make(), c.PerStrip, n))
+		w.Rule = "A " + what + " gives as many sub-cuts as go into its usable length, less what squaring up takes; the whole quilt is rounded up once."
+		return w
+	}
+	var total measure.Length
+	for _, c := range a.Cuts {
+		total += measure.Length(c.Make()) * c.Cut
+		w.Sums = append(w.Sums, fmt.Sprintf("%d × %s = %s of %s", c.Make(), b.Say(c.Cut), b.Say(measure.Length(c.Make())*c.Cut), b.NameOf(c.ID)))
+	}
+	w.Sums = append(w.Sums, fmt.Sprintf("%s in all ÷ %s: at least %d; laid out, %s", b.Say(total), b.Say(room), measure.CeilDiv(total, room), n))
+	w.Rule = "A " + what + " may give sub-cuts of several widths. How they share is searched until fewer is shown to be impossible: no " + what + " holds more worth than a price on each width allows."
+	return w
+}
+
+// CutList tells what is cut from every fabric.
+func (b Sheet) CutList() []FabricCut {
+	list := make([]FabricCut, 0, len(b.Cut.Fabrics))
+	for _, f := range b.Cut.Fabrics {
+		c := FabricCut{
+			Fabric: f.Fabric.ID, Name: f.Fabric.Name, Colour: f.Fabric.Colour, Usable: b.Table.Ruler.Read(f.Usable),
+			Length: b.Table.Ruler.Read(f.Length), Prints: f.Prints, Buy: "nothing", Strips: []StripCut{}, Shelf: b.fromShelf(f),
+		}
+		if f.Buy > 0 {
+			c.Buy = b.Shop().Cloth(f.Buy) + Each(f)
+		}
+		var terms []string
+		for _, s := range f.Strips {
+			terms = append(terms, fmt.Sprintf("%d × %s", s.Each(f.Prints), b.Say(s.Cut)))
+			c.Strips = append(c.Strips, b.stripCut(s))
+		}
+		c.Working = b.yardage(f, terms, c.Buy)
+		list = append(list, c)
+	}
+	return list
+}
+
+// Each says that something holds for every print of an assortment.
+func Each(f cutting.Fabric) string {
+	if f.Prints == 1 {
+		return ""
+	}
+	return fmt.Sprintf(" of each of %d prints", f.Prints)
+}
+
+// yardage is the sum behind what is bought of one fabric.
+func (b Sheet) yardage(f cutting.Fabric, terms []string, buy string) words.Working {
+	if len(f.Uses) > 0 || len(f.Strips) == 0 {
+		return words.Working{Sums: append(b.fromShelf(f), fmt.Sprintf("%s is cut from cloth that is bought", b.Say(f.Rest))), Rule: "What lies on the shelf is used first, the shortest length with room for a strip before the others."}
+	}
+	w := words.Working{
+		Sums: []string{fmt.Sprintf("%s + %s to square up = %s", strings.Join(terms, " + "), b.Say(b.Table.Squaring*measure.Length(1+f.Again)), b.Say(f.Length))},
+		Rule: "Strips lie side by side along the cloth; shops sell in steps.",
+	}
+	if f.Prints > 1 {
+		w.Rule = fmt.Sprintf("For each of %d prints, which share the strips as evenly as they go. ", f.Prints) + w.Rule
+	}
+	if n := b.Buying.Shrinks; n > 0 {
+		w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %d in a hundred that washing leaves = %s", b.Say(f.Length), 100-n, b.Shop().Print(b.Buying.Washed(f.Length))))
+	} else {
+		w.Rule += " Shrinkage is not in it: say how much the cloth shrinks if you wash it first."
+	}
+	if b.Buying.Margin > 0 {
+		w.Sums = append(w.Sums, fmt.Sprintf("%s more, to be safe", b.Say(b.Buying.Margin)))
+	}
+	w.Sums = append(w.Sums, fmt.Sprintf("rounded up to the next %s: %s", b.shopStep(), buy))
+	return w
+}
+
+// evenly says how strips are shared by the prints of an assortment.
+func evenly(f cutting.Fabric, s cutting.Strip) string {
+	n := s.Count - s.Ready
+	switch most := s.Each(f.Prints); {
+	case f.Prints == 1:
+		return ""
+	case n < f.Prints:
+		return fmt.Sprintf(", 1 from each of %d of its prints", n)
+	case n == most*f.Prints:
+		return fmt.Sprintf(", %d from each of its %d prints", most, f.Prints)
+	default:
+		return fmt.Sprintf(", %d or %d from each of its %d prints", most-1, most, f.Prints)
+	}
+}
+
+func (b Sheet) stripCut(s cutting.Strip) StripCut {
+	c := StripCut{Step: s.ID, Width: b.Table.Ruler.Read(s.Cut), Count: s.Count, Ready: s.Ready, Ends: make([]float64, len(s.Ends))}
+	for i, end := range s.Ends {
+		c.Ends[i] = drawn.Round(end.Inches())
+	}
+	switch {
+	case s.Patches != nil:
+		a := b.across(*s.Patches, "strip")
+		var names []string
+		for _, cut := range a.Cuts {
+			names = append(names, cut.Name)
+		}
+		c.Patches, c.For = &a, strings.Join(names, ", ")
+	case s.Lengths:
+		c.For, c.Joined = b.backWords()
+	case s.Joined != nil && s.Joined.Diagonal:
+		c.For = "the binding"
+		c.Joined = fmt.Sprintf("%s round the quilt, %s with the corners and the joining of the ends.", b.Say(b.Layout.Bind.Round), b.Say(s.Joined.Total))
+	case s.For == naming.SashLevel.Step():
+		c.For = b.NameOf(s.For)
+		c.Joined = fmt.Sprintf("%s Cut %d of %s.", endToEnd(s.Count), s.Joined.Times, b.Say(s.Joined.Pieces[0]))
+	case s.Joined != nil:
+		for _, ring := range b.Layout.Rings {
+			if naming.Of(string(ring.Border.ID)).Step() == s.For {
+				c.For = ring.Border.Name
+			}
+		}
+		c.Joined = endToEnd(s.Count) + " " + b.borderLengths(s)
+		c.Held = b.Document.Top.Measured == nil
+	default:
+		var sets []string
+		for _, m := range b.Units {
+			for _, strip := range m.Acts[0].Strips {
+				if cutting.PileOf(strip) == s.ID && b.Lines[m.Unit.ID.Step()].Runs > 0 {
+					sets = append(sets, fmt.Sprintf("%s (%d)", m.Unit.Name, work.PerSet(m, s.ID)*b.Lines[m.Unit.ID.Step()].Runs))
+					break
+				}
+			}
+		}
+		c.For = strings.Join(sets, ", ")
+	}
+	return c
+}
+
+// borderLengths says what a border is cut to: of the top as it was measured, or as it should be.
+func (b Sheet) borderLengths(s cutting.Strip) string {
+	words := fmt.Sprintf("2 of %s for the sides and 2 of %s for top and bottom", b.Say(s.Joined.Pieces[0]), b.Say(s.Joined.Pieces[1]))
+	if b.Document.Top.Measured == nil {
+		return "Cut the lengths once the pieced top has been measured through its middle; if it is true, " + words + "."
+	}
+	return "Cut " + words + ": so the pieced top was measured."
+}
+
+// backWords says what a backing is for, and how it is put together.
+func (b Sheet) backWords() (what, how string) {
+	back := b.Layout.Back
+	what = fmt.Sprintf("the backing, %s × %s", b.Say(back.W), b.Say(back.H))
+	lie := "along the quilt"
+	if back.Sideways {
+		lie = "across the quilt"
+	}
+	switch {
+	case back.Lengths == 1:
+		how = fmt.Sprintf("It is wide enough as it is; a strip of %s is left along it.", b.Say(back.Spare))
+	case back.Seams == 2 && back.Lengths == 2:
+		how = fmt.Sprintf("Halve one of them along its length and sew the halves to both sides of the other, %s; %s wider than needed, to trim.", lie, b.Say(back.Spare))
+	default:
+		how = fmt.Sprintf("Sew them side by side, %s, with an allowance of %s; %s wider than needed, to trim.", lie, b.Say(back.Seam), b.Say(back.Spare))
+	}
+	return what, how
+}
+
+func endToEnd(n int) string {
+	if n == 1 {
+		return "Trim the ends square."
+	}
+	return "Sew them end to end, press those seams open."
+}
+
+// SetList tells what is cut across strip sets.
+func (b Sheet) SetList() []SetCut {
+	list := []SetCut{}
+	for _, a := range b.Cut.Sets {
+		set := b.Unit(a.Set)
+		_, high := set.Piece.Size()
+		var strips []string
+		for _, s := range set.Acts[0].Strips {
+			f, _ := b.Shelf.Fabric(s.Role)
+			strips = append(strips, fmt.Sprintf("%s %s", b.Say(s.Width.CeilTo(b.Table.Ruler.Mark)), f.Name))
+		}
+		list = append(list, SetCut{
+			Set: set.Unit.Name, SetStep: set.Unit.ID.Step(), Wide: b.Table.Ruler.Read(high), Working: b.widthWorking(widths(set), high),
+			Strips: strings.Join(strips, " · "), Across: b.across(a, "set"),
+		})
+	}
+	return list
+}
+
+func widths(set making.Made) []measure.Length {
+	var list []measure.Length
+	for _, s := range set.Acts[0].Strips {
+		list = append(list, s.Width)
+	}
+	return list
+}
+
+func (b Sheet) pieceWords(one cutting.FromPiece) string {
+	pieces := fmt.Sprintf("%s of %s × %s", words.Plural(one.Pieces, "piece"), b.Say(one.Have.W), b.Say(one.Have.L))
+	if one.End != "" {
+		pieces = fmt.Sprintf("what is left of %s of %s: %s", words.Plural(one.Pieces, "strip"), b.Say(one.Have.L), b.Say(one.Have.W)+" × "+b.Say(one.Have.L))
+	}
+	if one.Each == 1 {
+		return fmt.Sprintf("%d of %s × %s from %s", one.Count, b.Say(one.W), b.Say(one.H), pieces)
+	}
+	return fmt.Sprintf("%d of %s × %s from %s, %d from each", one.Count, b.Say(one.W), b.Say(one.H), pieces, one.Each)
+}
+
+// fromShelf says what comes from the shelf for one fabric, and what is left there.
+func (b Sheet) fromShelf(f cutting.Fabric) []string {
+	list := []string{}
+	for _, s := range f.Strips {
+		if s.Ready > 0 {
+			list = append(list, fmt.Sprintf("%s of %s: on the shelf, cut already", words.Plural(s.Ready, "strip"), b.Say(s.Cut)))
+		}
+	}
+	for _, u := range f.Uses {
+		list = append(list, fmt.Sprintf("%s from %s on the shelf; %s of it is left", words.Plural(u.Strips, "strip"), b.Say(u.Have.L), b.Say(u.Left)))
+	}
+	for _, one := range f.Ends {
+		list = append(list, fmt.Sprintf("%s, for %s", b.pieceWords(one), b.NameOf(one.Act)))
+	}
+	for _, one := range f.Pieces {
+		list = append(list, fmt.Sprintf("%s on the shelf, for %s", b.pieceWords(one), b.NameOf(one.Act)))
+	}
+	return list
+}
+
+// runWorking is the sum for strips that are sewn end to end; empty for others, whose count follows from what takes them.
+func (b Sheet) runWorking(s cutting.Strip) words.Working {
+	switch {
+	case s.Lengths:
+		return b.backWorking()
+	case s.Joined == nil:
+		return words.Working{}
+	case s.Joined.Diagonal:
+		return b.bindWorking(s)
+	}
+	usable, _ := b.Table.Usable(s.Role)
+	n := measure.Length(s.Count)
+	each := usable - b.Table.Squaring
+	var pieces []string
+	for _, l := range s.Joined.Pieces {
+		pieces = append(pieces, fmt.Sprintf("%d × %s", s.Joined.Times, b.Say(l)))
+	}
+	return words.Working{
+		Sums: []string{
+			fmt.Sprintf("%s = %s are needed", strings.Join(pieces, " + "), b.Say(s.Joined.Total)),
+			fmt.Sprintf("%d × %s − %s × %s = %s", s.Count, b.Say(each), words.Plural(s.Count-1, "seam"), b.Say(2*b.Table.Seam), b.Say(n*each-(n-1)*2*b.Table.Seam)),
+		},
+		Rule: "Strips sewn end to end lose an allowance on both sides of each seam; the run is cut to the lengths needed.",
+	}
+}
+
+func (b Sheet) backWorking() words.Working {
+	back := b.Layout.Back
+	usable, _ := b.Table.Usable(back.Role)
+	w, h := b.Layout.Unfinished()
+	over, _ := back.Overhangs(b.Document.Units)
+	span := back.W
+	if back.Sideways {
+		span = back.H
+	}
+	n := measure.Length(back.Lengths)
+	return words.Working{
+		Sums: []string{
+			fmt.Sprintf("across: %s + 2 × %s = %s", b.Say(w), b.Say(over), b.Say(back.W)),
+			fmt.Sprintf("down: %s + 2 × %s = %s", b.Say(h), b.Say(over), b.Say(back.H)),
+			fmt.Sprintf("%d × %s − %s × %s = %s, for %s", back.Lengths, b.Say(usable), words.Plural(back.Seams, "seam"), b.Say(2*back.Seam), b.Say(n*usable-measure.Length(back.Seams)*2*back.Seam), b.Say(span)),
+		},
+		Rule: "Whole lengths of cloth are laid along the quilt or across it, whichever takes less.",
+	}
+}
+
+func (b Sheet) bindWorking(s cutting.Strip) words.Working {
+	bind := b.Layout.Bind
+	usable, _ := b.Table.Usable(s.Role)
+	n := measure.Length(s.Count)
+	return words.Working{
+		Sums: []string{
+			fmt.Sprintf("%s round the quilt + %s = %s", b.Say(bind.Round), b.Say(bind.Total-bind.Round), b.Say(bind.Total)),
+			fmt.Sprintf("%d × %s − %s × %s = %s", s.Count, b.Say(usable), words.Plural(s.Count-1, "seam"), b.Say(bind.Width), b.Say(n*usable-(n-1)*bind.Width)),
+		},
+		Rule: "Strips joined on the diagonal lose the width of a strip at each seam.",
+	}
+}

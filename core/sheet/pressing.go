@@ -1,0 +1,351 @@
+package sheet
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"vicis/core/batching"
+	"vicis/core/making"
+	"vicis/core/naming"
+	"vicis/core/pressing"
+	"vicis/core/quilt"
+	"vicis/core/trimming"
+	"vicis/core/words"
+)
+
+// Pressing is which way every seam goes, and whether the crossings nest.
+type Pressing struct {
+	Says      string       `json:"says"`
+	Detail    string       `json:"detail"`
+	Crossings int          `json:"crossings"`
+	Nested    int          `json:"nested"`
+	Clashes   int          `json:"clashes"`
+	Opened    int          `json:"opened"`
+	Spun      int          `json:"spun" doc:"Crossings whose allowances are spun"`
+	Bound     int          `json:"bound" doc:"Fewer clashes than this are not possible"`
+	Turned    int          `json:"turned" doc:"Blocks to lay turned beyond what the layout says"`
+	Release   []string     `json:"release" doc:"Where seams are held so that more clash than must: the fewest to release, in words"`
+	Places    []PressPlace `json:"places"`
+	Lines     []PressLine  `json:"lines" doc:"What to press, in order of work"`
+}
+
+// PressPlace is a kind of spot where seams cross.
+type PressPlace struct {
+	Where     string `json:"where"`
+	Crossings int    `json:"crossings"`
+	Clashes   int    `json:"clashes"`
+	Layers    int    `json:"layers" doc:"Of cloth, where it is thickest"`
+	Thick     string `json:"thick" doc:"What to do where a needle labours; empty where it does not"`
+}
+
+// PressLine is one kind of thing to press, all of them alike.
+type PressLine struct {
+	Step    naming.Step `json:"step"`
+	Of      string      `json:"of" doc:"The unit, row or border of the document that it belongs to"`
+	Name    string      `json:"name"`
+	Says    string      `json:"says"`
+	Count   int         `json:"count"`
+	Seams   int         `json:"seams" doc:"Seams in one"`
+	Picture naming.Step `json:"picture"`
+	Each    []PressSeam `json:"each" doc:"Its seams, in the order they are sewn"`
+	Done    bool        `json:"done" doc:"It is pressed already, and other seams are solved round it"`
+	Card    PressCard   `json:"card"`
+}
+
+// PressSeam is one seam of a line.
+type PressSeam struct {
+	Seam naming.Seam `json:"seam"`
+	Says string      `json:"says"`
+	Held bool        `json:"held" doc:"You hold it so"`
+	Side string      `json:"side" enum:"plus,minus,open" doc:"As it is held in a document"`
+}
+
+// PressCard is how one thing is pressed, for the ironing board.
+type PressCard struct {
+	Lay      string   `json:"lay" doc:"How it lies, and what lies on top"`
+	Way      string   `json:"way" doc:"What the iron does"`
+	Check    string   `json:"check" doc:"When to look, and for what"`
+	Cautions []string `json:"cautions"`
+}
+
+// EmptyPressing is that of nothing.
+func EmptyPressing() Pressing {
+	return Pressing{Places: []PressPlace{}, Lines: []PressLine{}, Release: []string{}}
+}
+
+func (b Sheet) sizes() []trimming.Size { return trimming.Sizes(b.Units, b.Layout, b.Table.Seam) }
+
+// Pressing tells how everything is pressed.
+func (b Sheet) Pressing() Pressing {
+	p := b.Press
+	out := EmptyPressing()
+	out.Crossings, out.Clashes, out.Opened, out.Turned = p.Crossings, p.Clashes, p.Opened, p.Layout.Turned
+	out.Nested = p.Crossings - p.Clashes - p.Opened
+	out.Spun, out.Bound, out.Release = p.Spun, p.Bound, b.SeamNames(p.Release)
+	for _, place := range p.Places {
+		out.Places = append(out.Places, PressPlace{place.Where, place.Crossings, place.Clashes, place.Layers, thickWords(place.Layers)})
+	}
+	switch {
+	case p.Crossings == 0:
+		out.Says, out.Detail = "No seams cross in this quilt", "Press as you like: nothing has to nest."
+	case p.Opened == p.Crossings:
+		out.Says = "Every seam is opened"
+		out.Detail = fmt.Sprintf("Open seams do not nest: pin at each of the %d crossings.", p.Crossings)
+	case p.Clashes == 0:
+		out.Says = fmt.Sprintf("All %s of this quilt nest", words.Plural(p.Crossings, "crossing"))
+		if p.Opened > 0 {
+			out.Says = fmt.Sprintf("%s of this quilt nest, %d are opened", words.Plural(p.Crossings-p.Opened, "crossing"), p.Opened)
+		}
+		out.Detail = b.howAllNest()
+	default:
+		out.Says = fmt.Sprintf("%d of %s do not nest", p.Clashes, words.Plural(p.Crossings, "crossing"))
+		switch {
+		case b.Document.Schools.Press == pressing.Dark:
+			out.Detail = "You press to the dark, come what may. Press to nest instead, or pin these crossings."
+		case len(p.Release) > 0:
+			out.Detail = fmt.Sprintf("You hold seams so that more clash than must: with %s released, %d would be left.", strings.Join(b.SeamNames(p.Release), " and "), p.Free)
+		case p.Proven():
+			out.Detail = "With one way of pressing for each kind, fewer is not possible. Pin these crossings or open the seams there"
+			if onlyBetweenBlocks(p.Places) {
+				out.Detail += "; a plain block between the pieced ones would let all nest"
+			}
+			out.Detail += "."
+		default:
+			out.Detail = fmt.Sprintf("This is the best way found; at least %d clash in any. Pin these crossings or open the seams there.", p.Bound)
+		}
+	}
+	if p.Layout.Turned > 0 {
+		which := fmt.Sprintf("Lay %s turned by %s", map[quilt.Pattern]string{quilt.EveryOther: "every other block", quilt.EveryColumn: "the blocks of every other column", quilt.EveryRow: "the blocks of every other row"}[p.Layout.Turning.Which], map[int]string{180: "half", 90: "a quarter"}[p.Layout.Turning.Degrees])
+		out.Detail += fmt.Sprintf(" %s, %d in all: it looks the same, and its seams then nest with its neighbours.", which, p.Layout.Turned)
+	}
+	for _, batch := range b.Batches {
+		if len(batch.Presses) == 0 {
+			continue
+		}
+		line := PressLine{
+			Step: batch.ID, Of: batch.ID.ID(), Name: batch.Name, Says: b.pressWords(batch), Count: batch.Make, Seams: max(batch.Seams, len(batch.Presses)),
+			Each: []PressSeam{}, Done: b.Done(batch.ID), Card: b.card(batch),
+		}
+		for _, seam := range batch.Presses {
+			if d, known := p.Decisions[seam]; known {
+				line.Each = append(line.Each, PressSeam{seam, b.SeamWay(d), p.Held(seam), map[int]string{1: "plus", -1: "minus", 0: "open"}[d.X]})
+			}
+		}
+		if batch.Stage != batching.Top {
+			line.Picture = batch.ID
+		}
+		out.Lines = append(out.Lines, line)
+	}
+	return out
+}
+
+// howAllNest says what it takes.
+func (b Sheet) howAllNest() string {
+	p := b.Press
+	var says []string
+	if slices.ContainsFunc(b.Units, func(m making.Made) bool { return m.Unit.ID.IsSecond() }) {
+		says = append(says, "Some kinds are pressed two ways, A and B: keep their piles apart.")
+	} else {
+		says = append(says, "One way of pressing for each kind.")
+	}
+	if p.Spun > 0 {
+		says = append(says, fmt.Sprintf("%s spun: sew them with short stitches.", words.Plural(p.Spun, "crossing")))
+	}
+	if p.Opened > 0 {
+		says = append(says, fmt.Sprintf("%s opened: pin there.", words.Plural(p.Opened, "crossing")))
+	} else {
+		says = append(says, "Nothing needs to be opened.")
+	}
+	return strings.Join(says, " ")
+}
+
+// onlyBetweenBlocks says whether every clash lies where blocks meet. Then each block nests inside as it is pressed, a plain
+// block beside it brings no seam to clash with, and rows pressed alternately nest at the corners.
+func onlyBetweenBlocks(places []pressing.Place) bool {
+	for _, place := range places {
+		if place.Clashes > 0 && !strings.HasPrefix(place.Where, "between ") {
+			return false
+		}
+	}
+	return true
+}
+
+// pressWords says which way the seams of one batch go, and whether they are set first.
+func (b Sheet) pressWords(batch batching.Batch) string {
+	if len(batch.Presses) == 0 && len(batch.Of) > 0 {
+		return "nothing yet, but once it is cut apart"
+	}
+	words := b.sides(batch)
+	if b.Document.Schools.PressOf(batch.ID.ID()) == pressing.Late && batch.Stage == batching.Blocks {
+		words = "not yet, but once it lies in its row: " + words
+	}
+	if b.Document.Schools.SetFirstOf(batch.ID.ID()) && len(batch.Presses) > 0 {
+		return "flat as sewn first, then " + words
+	}
+	return words
+}
+
+func (b Sheet) sides(batch batching.Batch) string {
+	var x []int
+	toward := map[string]bool{}
+	plain := true     // everything goes toward what has no seams of its own there
+	toldApart := true // what a seam goes toward has another name than what it goes away from
+	var names []string
+	for _, id := range batch.Presses {
+		d := b.Press.Decisions[id]
+		x = append(x, d.X)
+		name := b.Toward(d)
+		toward[name] = true
+		names = append(names, name)
+		other := d.Seam.Minus
+		if d.X < 0 {
+			other = d.Seam.Plus
+		}
+		plain = plain && d.X != 0 && d.Toward().Bulk == 0 && other.Bulk > 0
+		toldApart = toldApart && name != b.Toward(pressing.Decision{Seam: d.Seam, X: -d.X})
+	}
+	if len(x) == 0 {
+		return "nothing to press"
+	}
+	if isCorners(batch) {
+		return "toward the long piece, so that they nest with the sides"
+	}
+	if !slices.ContainsFunc(x, func(v int) bool { return v != 0 }) {
+		return "open every seam flat"
+	}
+	if slices.Contains(x, 0) || slices.ContainsFunc(batch.Presses, b.IsSpun) {
+		words := make([]string, len(batch.Presses))
+		for i, seam := range batch.Presses {
+			words[i] = b.SeamWay(b.Press.Decisions[seam])
+			if len(words) > 1 {
+				words[i] = fmt.Sprintf("%d %s", i+1, words[i])
+			}
+		}
+		return strings.Join(words, ", ")
+	}
+	switch batch.Stage {
+	case batching.Sets:
+		return b.setWords(batch, x)
+	case batching.Rows:
+		switch {
+		case toldApart && len(toward) == 1 && len(names) > 1:
+			return "every seam toward " + names[0]
+		case plain && len(names) > 1:
+			return "every seam away from the pieced blocks, toward what is plain"
+		}
+		return direction(x, "to the right", "to the left", "block")
+	case batching.Top:
+		if batch.ID == naming.Rows {
+			return map[int]string{1: "every seam up", -1: "every seam down"}[x[0]]
+		}
+		return "outward, toward " + names[0]
+	}
+	switch {
+	case toldApart && len(names) > 1 && len(toward) == 1 && batch.Lies != making.Level:
+		return "every seam toward " + names[0]
+	case batch.Lies == making.Upright:
+		return direction(x, "to the right", "to the left", "block")
+	case batch.Lies == making.Level:
+		return direction(x, "up", "down", "seam")
+	case len(names) > 1:
+		return b.manyWords(names, len(toward))
+	}
+	if batch.Left.Name == batch.Right.Name && batch.Left.Name == names[0] {
+		return "toward the " + map[bool]string{true: "right", false: "left"}[x[0] > 0] + "-hand one, seen from the right side"
+	}
+	return "toward " + names[0]
+}
+
+// isCorners says whether a batch joins corner squares to a border.
+func isCorners(batch batching.Batch) bool {
+	return batch.Stage == batching.Top && batch.ID.IsCorners()
+}
+
+// Toward names what a seam is pressed toward: its fabric where that tells the two sides apart, for a unit sewn from cloth.
+func (b Sheet) Toward(d pressing.Decision) string {
+	here, there := d.Toward(), d.Seam.Minus
+	if d.X < 0 {
+		there = d.Seam.Plus
+	}
+	if !here.Cloth || len(here.Roles) == 0 {
+		return here.Name
+	}
+	fabric := b.Fabric(here.Roles[0])
+	for _, r := range here.Roles {
+		if b.Fabric(r) != fabric {
+			return here.Name
+		}
+	}
+	for _, r := range there.Roles {
+		if b.Fabric(r) == fabric {
+			return here.Name
+		}
+	}
+	f, _ := b.Shelf.Fabric(here.Roles[0])
+	return f.Name
+}
+
+// manyWords says where several seams of one step go.
+func (b Sheet) manyWords(names []string, different int) string {
+	if different == 1 {
+		return "every seam toward " + names[0]
+	}
+	words := make([]string, len(names))
+	for i, n := range names {
+		words[i] = fmt.Sprintf("%d toward %s", i+1, n)
+	}
+	return "seam by seam: " + strings.Join(words, ", ")
+}
+
+// setWords names the direction of a set's seams by its first and last strip, and the fabric where there is just one seam.
+func (b Sheet) setWords(batch batching.Batch, x []int) string {
+	m := b.Unit(batch.ID.Made())
+	fabrics := map[string]bool{}
+	var last string
+	for _, id := range batch.Presses {
+		f, _ := b.Shelf.Fabric(b.Press.Decisions[id].Toward().Roles[0])
+		fabrics[f.Name] = true
+		last = f.Name
+	}
+	if len(fabrics) == 1 && len(m.Unit.How.Parts()) == 0 {
+		if len(x) == 1 {
+			return fmt.Sprintf("toward %s, %s", last, direction(x, "the upper strip", "the lower strip", "seam"))
+		}
+		return fmt.Sprintf("every seam toward %s: %s", last, direction(x, "up, toward the first strip", "down, toward the last strip", "seam"))
+	}
+	return direction(x, "up, toward the first strip", "down, toward the last strip", "seam")
+}
+
+// direction says where a row of seams goes: all one way, outward, inward, or one by one.
+func direction(x []int, plus, minus, one string) string {
+	same := func(list []int) bool {
+		for _, v := range list {
+			if v != list[0] {
+				return false
+			}
+		}
+		return true
+	}
+	word := map[int]string{1: plus, -1: minus}
+	n := len(x)
+	prefix := "every seam "
+	if n == 1 {
+		prefix = ""
+	}
+	switch {
+	case same(x):
+		return prefix + word[x[0]]
+	case n%2 == 0 && same(x[:n/2]) && same(x[n/2:]):
+		if (x[0] > 0) == (one == "seam") {
+			return "outward, away from the middle"
+		}
+		return "inward, toward the middle"
+	}
+	short := map[int]string{1: strings.Split(plus, ",")[0], -1: strings.Split(minus, ",")[0]}
+	words := make([]string, n)
+	for i, v := range x {
+		words[i] = fmt.Sprintf("%d %s", i+1, short[v])
+	}
+	return "seam by seam: " + strings.Join(words, ", ")
+}

@@ -1,0 +1,110 @@
+package sheet
+
+import (
+	"fmt"
+	"slices"
+
+	"vicis/core/cloth"
+	"vicis/core/measure"
+)
+
+// Remnant is cloth that is left once the quilt is cut, worth going back to the shelf.
+type Remnant struct {
+	Key    string          `json:"key" doc:"Made of its fabric and size, so that the same remnant is put back once"`
+	Name   string          `json:"name"`
+	Colour string          `json:"colour"`
+	Kind   cloth.Kind      `json:"kind" enum:"yardage,strips,pieces"`
+	Width  measure.Written `json:"width"`
+	Length measure.Written `json:"length"`
+	Count  int             `json:"count"`
+	Size   string          `json:"size" doc:"As the ruler reads"`
+	Fits   string          `json:"fits" doc:"What of this quilt it could be"`
+}
+
+// Taken is so many of a supply.
+type Taken struct {
+	Supply string `json:"supply"`
+	Count  int    `json:"count"`
+}
+
+// worthKeeping is the least side of a remnant (judgement).
+const worthKeeping = 3 * measure.Inch / 2
+
+// Remnants lists what is left once all is cut.
+func (b Sheet) Remnants() []Remnant {
+	list := []Remnant{}
+	seen := map[string]int{}
+	add := func(name, colour string, kind cloth.Kind, w, l measure.Length, n int, fits string) {
+		if w < worthKeeping || l < worthKeeping {
+			return
+		}
+		key := fmt.Sprintf("%s-%d-%d", kind, int64(w), int64(l))
+		if colour != "" {
+			key = colour[1:] + "-" + key
+		}
+		if i, known := seen[name+key]; known {
+			list[i].Count += n
+			return
+		}
+		seen[name+key] = len(list)
+		list = append(list, Remnant{
+			Key: fmt.Sprintf("%d-%s", len(list)+1, key), Name: name, Colour: colour, Kind: kind, Width: measure.Write(w), Length: measure.Write(l), Count: n,
+			Size: b.Say(w) + " × " + b.Say(l), Fits: fits,
+		})
+	}
+	for _, f := range b.Cut.Fabrics {
+		name, colour := f.Fabric.Name, f.Fabric.Colour
+		used := slices.Clone(f.Ends)
+		for _, s := range f.Strips {
+			if s.Patches != nil {
+				for _, p := range s.Patches.Layups.Patterns {
+					rest := b.Rest(*s.Patches, p)
+					n := p.Times
+					for k, one := range used {
+						if one.End == s.ID && one.Have.W == rest {
+							taken := min(n, one.Pieces)
+							n -= taken
+							used[k].Pieces -= taken
+						}
+					}
+					if n > 0 {
+						add(name, colour, cloth.Pieces, s.Cut, rest, n, b.fits(f.Fabric.ID, s.Cut, rest))
+					}
+				}
+			}
+		}
+		for _, u := range f.Uses {
+			add(name, colour, cloth.Yardage, u.Have.W, u.Left, 1, "")
+		}
+		add(name, colour, cloth.Yardage, f.Usable, f.Buy-f.Rest, f.Prints, "")
+	}
+	for _, a := range b.Cut.Sets {
+		set := b.Unit(a.Set)
+		_, high := set.Piece.Size()
+		last := a.Layups.Patterns[len(a.Layups.Patterns)-1]
+		rest := b.Rest(a, last)
+		fits := ""
+		if n := rest / a.Cuts[len(a.Cuts)-1].Cut; n > 0 {
+			fits = fmt.Sprintf("%d more of %s", n, b.NameOf(a.Cuts[len(a.Cuts)-1].ID))
+		}
+		f, _ := b.Shelf.Fabric(set.Acts[0].Strips[0].Role)
+		add("End of "+set.Unit.Name, f.Colour, cloth.Pieces, high, rest, last.Times, fits)
+	}
+	return list
+}
+
+// fits names something of the same fabric that still comes out of a remnant.
+func (b Sheet) fits(fabric string, w, l measure.Length) string {
+	for _, m := range b.Units {
+		for _, act := range m.Acts {
+			if act.Patch == nil || b.Fabric(act.Patch.Role) != fabric {
+				continue
+			}
+			x, y := act.Patch.W.CeilTo(b.Table.Ruler.Mark), act.Patch.H.CeilTo(b.Table.Ruler.Mark)
+			if n := max(w/x*(l/y), w/y*(l/x)); n > 0 {
+				return fmt.Sprintf("%d more of %s", n, b.NameOf(act.ID))
+			}
+		}
+	}
+	return ""
+}

@@ -1,0 +1,110 @@
+package sheet
+
+import (
+	"fmt"
+
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/words"
+)
+
+// Trim is what one kind of thing measures.
+type Trim struct {
+	ID         naming.Step   `json:"id"`
+	Name       string        `json:"name"`
+	Kind       string        `json:"kind"`
+	Picture    naming.Step   `json:"picture"`
+	Unfinished string        `json:"unfinished"`
+	Finished   string        `json:"finished" doc:"Empty for a strip set, which is as long as the cloth is wide"`
+	Working    words.Working `json:"working"`
+}
+
+// What everything must measure.
+
+func (b Sheet) widthWorking(parts []measure.Length, total measure.Length) words.Working {
+	if len(parts) < 2 {
+		return words.Working{Sums: []string{b.Say(total) + ", as it is cut"}, Rule: "Nothing is sewn yet, so nothing is taken up."}
+	}
+	return words.Working{Sums: []string{making.SumOf(b.Table.Ruler, b.Table.Seam, parts, total)}, Rule: making.SumRule}
+}
+
+// Trim tells what everything measures.
+func (b Sheet) Trim() []Trim {
+	list := []Trim{}
+	less := func(t *Trim, w, h measure.Length) {
+		t.Unfinished, t.Finished = b.Say(w)+" × "+b.Say(h), b.Say(w-2*b.Table.Seam)+" × "+b.Say(h-2*b.Table.Seam)
+		t.Working.Sums = append(t.Working.Sums, fmt.Sprintf("finished: %s − %s = %s, %s − %s = %s", b.Say(w), b.Say(2*b.Table.Seam), b.Say(w-2*b.Table.Seam), b.Say(h), b.Say(2*b.Table.Seam), b.Say(h-2*b.Table.Seam)))
+		if t.Working.Rule == "" {
+			t.Working.Rule = "Finished is what is seen once an allowance is sewn away on every side."
+		}
+	}
+	for _, s := range b.sizes() {
+		if b.Lines[s.ID.Step()].Make() == 0 && b.Demand.Runs[s.ID.Step()] == 0 {
+			continue
+		}
+		t := Trim{ID: s.ID.Step(), Name: s.Name, Kind: s.Sort, Picture: s.ID.Step()}
+		if s.InLength {
+			t.Unfinished, t.Working = b.Say(s.H)+" wide", b.widthWorking(s.Sum, s.H)
+			list = append(list, t)
+			continue
+		}
+		t.Working = words.Working{Sums: append([]string{}, s.Says.Sums...), Rule: s.Says.Rule}
+		if len(s.Sum) > 0 {
+			t.Working = words.Working{Sums: []string{"across: " + making.SumOf(b.Table.Ruler, b.Table.Seam, s.Sum, s.W)}, Rule: making.SumRule}
+		}
+		if s.Sewn && b.Layout.Count[s.ID] > 0 {
+			t.Kind = "block"
+		}
+		less(&t, s.W, s.H)
+		list = append(list, t)
+	}
+	w, h := b.Layout.Middle()
+	for _, m := range b.Units {
+		if m.Unit.ID.IsTriangle() {
+			list = append(list, Trim{
+				ID: m.Unit.ID.Step(), Name: m.Unit.Name, Kind: "setting", Picture: m.Unit.ID.Step(), Working: words.Working{Sums: m.Size.Sums, Rule: m.Size.Rule},
+				Unfinished: "cut from squares of " + b.Say(m.Acts[0].Patch.W.CeilTo(b.Table.Ruler.Mark)),
+			})
+		}
+	}
+	for _, k := range b.Layout.Kinds {
+		t := Trim{ID: k.ID, Name: k.Name(), Kind: "row", Picture: k.ID}
+		if b.Layout.OnPoint {
+			break // a row with triangles at its ends is no rectangle
+		}
+		if len(k.Cells) == 1 && len(b.Layout.Widths) > 1 {
+			continue // a strip right through is listed as what it is
+		}
+		t.Working.Sums = []string{fmt.Sprintf("across: %s + %s = %s", words.Terms(b.Table.Ruler, b.Layout.Widths), b.Say(2*b.Table.Seam), b.Say(w))}
+		less(&t, w, k.High+2*b.Table.Seam)
+		list = append(list, t)
+	}
+	top := Trim{ID: "top", Name: "Quilt top", Kind: "quilt"}
+	var heights []measure.Length
+	for _, k := range b.Layout.Rows {
+		heights = append(heights, b.Layout.Kinds[k].High)
+	}
+	top.Working.Sums = []string{fmt.Sprintf("down: %s + %s = %s", words.Terms(b.Table.Ruler, heights), b.Say(2*b.Table.Seam), b.Say(h))}
+	if b.Layout.OnPoint {
+		diagonal := func(way string, n int, is measure.Length) string {
+			return fmt.Sprintf("%s: %d × %s × 1.4142 + %s = %s", way, n, b.Say(b.Layout.BlockW), b.Say(2*b.Table.Seam), b.Say(is))
+		}
+		top.Working = words.Working{Sums: []string{diagonal("across", b.Plain.Columns, w), diagonal("down", b.Plain.Rows, h)}, Rule: "A block on point is as wide as its diagonal."}
+	}
+	less(&top, w, h)
+	list = append(list, top)
+	if b.Layout.W != w || b.Layout.H != h {
+		t := Trim{ID: "top-measured", Name: "Quilt top, as measured", Kind: "quilt", Working: words.Working{Sums: []string{}}}
+		less(&t, b.Layout.W, b.Layout.H)
+		list = append(list, t)
+	}
+	for _, ring := range b.Layout.Rings {
+		t := Trim{ID: naming.Of(string(ring.Border.ID)).Step(), Name: "With " + ring.Border.Name, Kind: "quilt"}
+		inner := ring.W - 2*ring.Width + 4*b.Table.Seam
+		t.Working.Sums = []string{fmt.Sprintf("across: %s + 2 × (%s − %s) = %s", b.Say(inner), b.Say(ring.Width), b.Say(2*b.Table.Seam), b.Say(ring.W))}
+		less(&t, ring.W, ring.H)
+		list = append(list, t)
+	}
+	return list
+}

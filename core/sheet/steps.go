@@ -1,0 +1,349 @@
+package sheet
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"vicis/core/batching"
+	"vicis/core/cutting"
+	"vicis/core/drawn"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/words"
+	"vicis/core/work"
+)
+
+// Step is one thing that is counted. Its id is made of ids in the document, so it survives changes of size and order.
+type Step struct {
+	ID      naming.Step    `json:"id"`
+	Name    string         `json:"name"`
+	Stage   batching.Stage `json:"stage"`
+	Does    string         `json:"does" enum:"cut,sew,sub-cut,mark,trim"`
+	Group   naming.Unit    `json:"group" doc:"Steps that belong together have the same: the joins of one unit; a pile of strips is its own"`
+	Behind  bool           `json:"behind" doc:"It is for what comes behind the top or round its edge"`
+	Says    string         `json:"says" doc:"What to do, in the imperative"`
+	One     string         `json:"one" doc:"What one of it is called"`
+	Make    int            `json:"make" doc:"How many are to be made, spares included"`
+	Spare   int            `json:"spare"`
+	Size    string         `json:"size" doc:"What one measures unfinished, as the ruler reads; empty while it is no rectangle"`
+	Exact   string         `json:"exact" doc:"The same size exactly: work tallied at another size no longer fits"`
+	Look    string         `json:"look" doc:"What one shows, in short: work tallied of another look no longer fits"`
+	Picture naming.Step    `json:"picture" doc:"Key into pictures; empty where the quilt itself is the picture"`
+	Takes   []Take         `json:"takes"`
+	Working words.Working  `json:"working" doc:"How many are to be made, and why"`
+	Press   string         `json:"press" doc:"Which way its seams go, set first or not; empty where nothing is pressed"`
+	Sewing  *Sewing        `json:"sewing,omitempty"`
+	Also    []StandIn      `json:"also" doc:"What stands in for some of these, so that fewer are made"`
+}
+
+// StandIn is so many of another step's things that are used in a step's place.
+type StandIn struct {
+	Step  naming.Step `json:"step"`
+	Count int         `json:"count"`
+}
+
+// Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out of
+// the same run take together: what they take is used up once.
+type Take struct {
+	Step     naming.Step `json:"step"`
+	Each     int         `json:"each"`
+	Per      int         `json:"per"`
+	Together naming.Step `json:"together,omitempty" doc:"The run that several steps fall out of"`
+	Part     int         `json:"part,omitempty" doc:"Where other steps are cut from the same strips or sets: the width of one, in 1/24384 inch"`
+	Whole    int         `json:"whole,omitempty" doc:"And the length that one strip or set has for them"`
+}
+
+// Sewing is what a batch at the machine needs to know.
+type Sewing struct {
+	Left         string          `json:"left"`
+	Right        string          `json:"right"`
+	LeftPicture  *drawn.Picture  `json:"leftPicture,omitempty"`
+	RightPicture *drawn.Picture  `json:"rightPicture,omitempty"`
+	Laid         *drawn.Laid     `json:"laid,omitempty" doc:"Where one part lies on the other: drawn as it lies under the needle"`
+	Edge         string          `json:"edge"`
+	Seams        int             `json:"seams" doc:"Seams in one"`
+	Length       measure.Reading `json:"length" doc:"Of one seam"`
+	Stitch       string          `json:"stitch"`
+	Hold         string          `json:"hold" doc:"How to hold, pin or turn it, by the schools chosen"`
+}
+
+// Steps tells everything that is counted, in the order of the work.
+func (b Sheet) Steps() []Step {
+	list := make([]Step, len(b.Work.Steps))
+	for i, s := range b.Work.Steps {
+		list[i] = b.step(s)
+	}
+	workCounts(list)
+	return list
+}
+
+func (b Sheet) step(of work.Step) Step {
+	s := Step{
+		ID: of.ID, Name: of.Called, Stage: of.Stage, Does: string(of.Does), Group: of.ID.Group(), Behind: of.ID.Behind(),
+		Make: of.Make, Spare: of.Spare, Size: b.sizeOf(of), Exact: of.Exact(), Look: of.Look, Picture: of.Picture, Takes: []Take{}, Also: []StandIn{},
+	}
+	for _, t := range of.Takes {
+		s.Takes = append(s.Takes, Take{Step: t.Step, Each: t.Each, Per: t.Per, Together: t.Together, Part: int(t.Part), Whole: int(t.Whole)})
+	}
+	for _, other := range of.Also {
+		s.Also = append(s.Also, StandIn(other))
+	}
+	switch from := of.Of; {
+	case from.Batch != nil:
+		b.sewn(&s, *from.Batch)
+	case from.Piece != nil:
+		s.One = "patch"
+		s.Says = fmt.Sprintf("Cut %s on the shelf.", b.pieceWords(*from.Piece))
+		if from.Piece.End != "" {
+			s.Says = fmt.Sprintf("Cut %s.", b.pieceWords(*from.Piece))
+		}
+	case from.Through != nil:
+		s.One = "length"
+		s.Says = fmt.Sprintf("Sew the strips end to end, and cut %d of %s from them.", s.Make, b.Say(of.Size[0]))
+	case from.Sub != nil:
+		s.One, s.Says = "sub-cut", b.subCutWords(from)
+	default:
+		s.Working = b.runWorking(*from.Strip)
+		s.One, s.Says = b.stripWords(*from.Fabric, *from.Strip)
+	}
+	return s
+}
+
+// sizeOf is what one of a step measures, as the ruler reads it.
+func (b Sheet) sizeOf(s work.Step) string {
+	switch s.Told {
+	case work.Across:
+		return words.By(b.Table.Ruler, s.Size[0], s.Size[1])
+	case work.CutSize:
+		return words.By(b.Table.Ruler, s.Size[0].CeilTo(b.Table.Ruler.Mark), s.Size[1].CeilTo(b.Table.Ruler.Mark))
+	case work.Wide:
+		return b.Say(s.Size[0]) + " wide"
+	case work.Long:
+		return b.Say(s.Size[0]) + " long"
+	}
+	return ""
+}
+
+func (b Sheet) stripWords(f cutting.Fabric, s cutting.Strip) (one, says string) {
+	switch {
+	case s.Lengths:
+		return "length", fmt.Sprintf("Cut %s of %s from %s for the backing.", words.Plural(s.Count, "length"), b.Say(s.Cut), f.Fabric.Name)
+	case s.Ready == s.Count:
+		return "strip", fmt.Sprintf("Take %s %s wide of %s from the shelf.", words.Plural(s.Count, "strip"), b.Say(s.Cut), f.Fabric.Name)
+	case s.Ready > 0:
+		return "strip", fmt.Sprintf("Cut %s %s wide from %s; %d more lie on the shelf.", words.Plural(s.Count-s.Ready, "strip"), b.Say(s.Cut), f.Fabric.Name, s.Ready)
+	}
+	return "strip", fmt.Sprintf("Cut %s %s wide from %s%s.", words.Plural(s.Count, "strip"), b.Say(s.Cut), f.Fabric.Name, evenly(f, s))
+}
+
+func (b Sheet) subCutWords(from work.Source) string {
+	c, source := from.Sub, "strips"
+	if from.Strip == nil {
+		source = b.Unit(from.Across.Set).Unit.Name
+	}
+	if len(from.Across.Cuts) > 1 {
+		return fmt.Sprintf("Sub-cut %d at %s from %s that give other widths too.", c.Make(), b.Say(c.Cut), source)
+	}
+	return fmt.Sprintf("Sub-cut %d at %s from %s, %d from each.", c.Make(), b.Say(c.Cut), source, c.PerStrip)
+}
+
+// sewn words a batch: sewing, marking, or cutting apart and trimming.
+func (b Sheet) sewn(s *Step, batch batching.Batch) {
+	if batch.Does == making.Sews {
+		s.Sewing = &Sewing{
+			Left: batch.Left.Name, Right: batch.Right.Name, Edge: batch.Edge, Seams: batch.Seams,
+			Length: b.Table.Ruler.Read(batch.Each), Stitch: b.stitch(batch), Hold: b.hold(batch),
+		}
+	}
+	if len(batch.Presses) > 0 || len(batch.Of) > 0 {
+		s.Press = b.pressWords(batch)
+	}
+	switch {
+	case batch.Stage == batching.Sets:
+		m := b.Unit(batch.ID.Made())
+		s.One = "set"
+		s.Says = fmt.Sprintf("Sew %s: %s of %s.", batch.Name, words.Plural(batch.Make, "set"), words.Plural(len(m.Acts[0].Strips), "strip"))
+	case batch.Does == making.Marks:
+		s.One = "piece"
+		s.Says = fmt.Sprintf("%s: %d for %s.", batch.Says, batch.Make, b.Acts[batch.ID].Made.Unit.Name)
+	case batch.Does == making.Trims:
+		s.One = "unit"
+		s.Says = b.trimWords(batch)
+	case batch.Stage == batching.Units || batch.Stage == batching.Blocks:
+		b.pairWords(s, batch)
+	case batch.Stage == batching.Rows:
+		s.One = "row"
+		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", words.LowerFirst(batch.Name), batch.Seams+1, b.inRow(batch), words.Times(batch.Make))
+	case batch.Stage == batching.Top:
+		s.One = "seam"
+		s.Says = fmt.Sprintf("Sew %s: %s.", words.LowerFirst(batch.Name), words.Plural(batch.Make, "seam"))
+		if batch.ID == naming.CornersOn {
+			s.Says += fmt.Sprintf(" Then trim the edges of the quilt to %s beyond the points of the blocks, its corners square.", b.Say(b.Table.Seam))
+		}
+	case batch.Stage == batching.Finish:
+		s.One, s.Says = finishWords(batch)
+	}
+}
+
+// pairWords says what is sewn to what, and draws both.
+func (b Sheet) pairWords(s *Step, batch batching.Batch) {
+	d := drawn.Of(&b.Laid)
+	left, right := d.Piece(batch.Left.Piece, &b.Press), d.Piece(batch.Right.Piece, &b.Press)
+	s.Sewing.LeftPicture, s.Sewing.RightPicture = &left, &right
+	s.Sewing.Laid = d.Lies(batch.Left, left)
+	s.One = "pair"
+	switch {
+	case batch.Stage == batching.Blocks:
+		s.One = "block"
+	case batch.ID.Made() == b.Acts[batch.ID].Made.Unit.ID:
+		s.One = "unit"
+	}
+	switch {
+	case batch.Says != "":
+		s.Says = fmt.Sprintf("%s: %d in all.", batch.Says, batch.Make)
+	case batch.Seams > 1 && len(batch.Of) > 1:
+		s.Says = fmt.Sprintf("Sew %s of %d parts, %s.", batch.Name, batch.Seams+1, words.Times(batch.Make))
+	case len(batch.Left.Over) > 0:
+		s.Says = fmt.Sprintf("Sew %s on %s: %d in all.", batch.Right.Name, batch.Left.Name, batch.Make)
+	case !b.Acts[batch.ID].Made.Beside:
+		s.Says = fmt.Sprintf("Sew %s: %s to %s, %s.", batch.Name, batch.Right.Name, batch.Left.Name, words.Times(batch.Make))
+	default:
+		s.Says = fmt.Sprintf("Sew %s to %s, %s.", batch.Right.Name, batch.Left.Name, words.Times(batch.Make))
+	}
+}
+
+// inRow says what a row is sewn of.
+func (b Sheet) inRow(batch batching.Batch) string {
+	switch {
+	case b.Row(batch.ID).Called != "":
+		return "units"
+	case b.Layout.OnPoint:
+		return "blocks and triangles"
+	case b.Plain.Sashing != nil:
+		return "pieces"
+	}
+	return "blocks"
+}
+
+func finishWords(batch batching.Batch) (one, says string) {
+	switch batch.ID {
+	case naming.BackingJoin:
+		return "seam", fmt.Sprintf("Sew the backing: %s.", words.Plural(batch.Make, "seam"))
+	case naming.BindingJoin:
+		return "seam", fmt.Sprintf("Sew the binding strips end to end on the diagonal: %s. Press it in half along its length.", words.Plural(batch.Make, "seam"))
+	}
+	return "quilt", "Sew the binding round the quilt, once it is quilted and trimmed."
+}
+
+// trimWords says how a batch is cut apart, pressed and trimmed: what of it there is to do.
+func (b Sheet) trimWords(batch batching.Batch) string {
+	says := batch.Says
+	if len(batch.Presses) > 0 {
+		says += ", press " + b.pressWords(batch)
+	}
+	if w, h := batch.Piece.Size(); batch.Shaves {
+		says += ", trim to " + words.By(b.Table.Ruler, w, h)
+	}
+	return fmt.Sprintf("%s: %d in all.", says, batch.Make)
+}
+
+// hold says how to hold, pin or turn what is sewn, by the schools chosen (common practice).
+func (b Sheet) hold(batch batching.Batch) string {
+	id := batch.ID.ID()
+	pins := map[string]string{
+		"none": "", "crossings": "pin at every crossing", "everywhere": "pin at the crossings and between", "glue": "a dot of glue inside the allowance at every crossing",
+	}[b.Document.Schools.PinsOf(id)]
+	if batch.Stage != batching.Sets {
+		return pins
+	}
+	says := map[string]string{"alternate": "turn the set end for end after every seam", "same": "always from the same end, both strips unstretched"}[b.Document.Schools.Sewing]
+	if len(batch.Of) < 2 {
+		says = ""
+	}
+	if b.Document.Schools.Joining == "pairs" && len(batch.Of) > 2 {
+		says = "in pairs first, then pairs of pairs; " + says
+	}
+	return says
+}
+
+// stitch is the usual stitch length: short where a seam will be cut across, or partly undone (common practice).
+func (b Sheet) stitch(batch batching.Batch) string {
+	switch {
+	case batch.Stage == batching.Sets:
+		return "short stitches, 1.3 to 1.7 mm, because the set is cut across"
+	case slices.ContainsFunc(batch.Of, b.IsSpun):
+		return "short stitches, 1.5 to 1.8 mm, where crossings are spun: the ones inside the allowance are undone, the others have to hold"
+	}
+	return "stitches of 2.1 to 2.5 mm"
+}
+
+// workCounts says of every step how its number comes about: what later steps take of it, less what stands in, and the spares.
+func workCounts(steps []Step) {
+	at := map[naming.Step]int{}
+	terms := make([][]string, len(steps))
+	for i := range steps {
+		at[steps[i].ID] = i
+	}
+	runs := map[[2]naming.Step]int{} // thing and run → how many of it that run has been said to take
+	where := map[[2]naming.Step]int{}
+	for _, by := range steps {
+		for _, t := range by.Takes {
+			i, ok := at[t.Step]
+			if !ok {
+				continue
+			}
+			var term string
+			switch {
+			case t.Per > 1 && t.Each > 1:
+				term = fmt.Sprintf("%d × %d %s ÷ %d, rounded up,", t.Each, by.Make, by.Name, t.Per)
+			case t.Per > 1:
+				term = fmt.Sprintf("%d %s ÷ %d, rounded up,", by.Make, by.Name, t.Per)
+			case t.Each == 1:
+				term = fmt.Sprintf("%d for %s", by.Make, by.Name)
+			default:
+				term = fmt.Sprintf("%d × %d for %s", by.Make, t.Each, by.Name)
+			}
+			key, n := [2]naming.Step{t.Step, t.Together}, ceil(by.Make, t.Per)*t.Each
+			switch said, known := runs[key]; {
+			case t.Together == "" || !known:
+				terms[i] = append(terms[i], term)
+				runs[key], where[key] = n, len(terms[i])-1
+			case n > said: // what falls out together is taken once: for the one that asks for most runs
+				terms[i][where[key]], runs[key] = term, n
+			}
+		}
+	}
+	for i := range steps {
+		s := &steps[i]
+		for _, other := range s.Also {
+			if k, ok := at[other.Step]; ok {
+				terms[k] = append(terms[k], fmt.Sprintf("%d in place of %s", other.Count, s.Name))
+			}
+		}
+	}
+	for i := range steps {
+		s := &steps[i]
+		sum := strings.Join(terms[i], " + ")
+		for _, other := range s.Also {
+			name := string(other.Step)
+			if k, ok := at[other.Step]; ok {
+				name = steps[k].Name
+			}
+			sum += fmt.Sprintf(" − %d that %s stands in for", other.Count, name)
+		}
+		if s.Spare > 0 {
+			sum += fmt.Sprintf(" + %d spare", s.Spare)
+		}
+		if s.Working.Rule != "" {
+			continue
+		}
+		s.Working.Rule = "Counted from the quilt down; rounded up once for the whole quilt, not block by block."
+		if len(terms[i]) == 0 {
+			s.Working.Sums = []string{fmt.Sprintf("%d in the quilt", s.Make)}
+			continue
+		}
+		s.Working.Sums = []string{fmt.Sprintf("%s = %d", sum, s.Make)}
+	}
+}

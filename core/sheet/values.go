@@ -1,0 +1,174 @@
+package sheet
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"vicis/core/making"
+	"vicis/core/naming"
+	"vicis/core/piece"
+)
+
+// Values is the quilt judged in grey: whether what lies side by side can be told apart.
+type Values struct {
+	Fabrics []FabricValue `json:"fabrics" doc:"From the darkest to the lightest"`
+	Pairs   []Contrast    `json:"pairs" doc:"Fabrics that lie side by side, the closest first"`
+	Says    string        `json:"says"`
+}
+
+// FabricValue is how light one fabric is.
+type FabricValue struct {
+	Fabric    string `json:"fabric"`
+	Name      string `json:"name"`
+	Lightness int    `json:"lightness" doc:"CIE L*, 0 for black to 100 for white"`
+	Grey      string `json:"grey" doc:"The same lightness without colour, as #rrggbb"`
+}
+
+// Contrast is how far apart two neighbours are.
+type Contrast struct {
+	A          string `json:"a"`
+	B          string `json:"b"`
+	Difference int    `json:"difference" doc:"In CIE L*"`
+	State      string `json:"state" enum:"blend,close,clear"`
+	Says       string `json:"says"`
+}
+
+// Differences of lightness below which neighbours blend from across a room, or are close (judgement).
+const (
+	blends  = 8
+	isClose = 18
+)
+
+// Values looks at the first blocks of the quilt with their neighbours, the borders, and everything in between.
+func (b Sheet) Values() Values {
+	out := Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}}
+	light := map[string]float64{}
+	name := map[string]string{}
+	used := map[string]bool{}
+	for _, m := range b.Layout.Blocks {
+		for _, patch := range m.Piece.Patches {
+			used[b.Fabric(patch.Role)] = true
+		}
+	}
+	for _, ring := range b.Layout.Rings {
+		if ring.Rows == nil {
+			used[b.Fabric(ring.Border.Role)] = true
+		}
+	}
+	for _, f := range b.Document.Fabrics {
+		if !used[f.ID] {
+			continue
+		}
+		light[f.ID], name[f.ID] = f.Lightness(), f.Name
+		out.Fabrics = append(out.Fabrics, FabricValue{f.ID, f.Name, int(math.Round(f.Lightness())), grey(f.Lightness())})
+	}
+	slices.SortStableFunc(out.Fabrics, func(x, y FabricValue) int { return x.Lightness - y.Lightness })
+	seen := map[[2]string]bool{}
+	for _, pair := range b.beside() {
+		x, y := b.Fabric(pair[0]), b.Fabric(pair[1])
+		if x == y || seen[[2]string{x, y}] || seen[[2]string{y, x}] {
+			continue
+		}
+		seen[[2]string{x, y}] = true
+		c := Contrast{A: x, B: y, Difference: int(math.Round(math.Abs(light[x] - light[y])))}
+		switch {
+		case c.Difference < blends:
+			c.State, c.Says = "blend", fmt.Sprintf("%s and %s blend: the pattern does not show between them", name[x], name[y])
+		case c.Difference < isClose:
+			c.State, c.Says = "close", fmt.Sprintf("%s and %s are close: seen near by, lost from across the room", name[x], name[y])
+		default:
+			c.State, c.Says = "clear", fmt.Sprintf("%s and %s are clearly apart", name[x], name[y])
+		}
+		out.Pairs = append(out.Pairs, c)
+	}
+	slices.SortStableFunc(out.Pairs, func(x, y Contrast) int { return x.Difference - y.Difference })
+	switch {
+	case len(out.Pairs) == 0:
+		out.Says = "Only one fabric shows"
+	case out.Pairs[0].State == "clear":
+		out.Says = "All neighbours are clearly apart"
+	default:
+		out.Says = out.Pairs[0].Says
+	}
+	return out
+}
+
+// beside pairs roles that lie side by side: inside blocks, between the blocks of two rows and columns, and at the border.
+func (b Sheet) beside() [][2]string {
+	var pairs [][2]string
+	corner := piece.Piece{}
+	var through making.Made // sashing in one piece over the whole width
+	from, to := 0, min(2, b.Layout.Columns())
+	if b.Layout.OnPoint { // the first block and what lies round it
+		from, to = b.Plain.Rows-2, b.Plain.Rows+1
+	}
+	for r := range min(2, len(b.Layout.Rows)) {
+		kind := b.Layout.Kinds[b.Layout.Rows[r]]
+		var row piece.Piece
+		if len(kind.Cells) < min(2, b.Layout.Columns()) {
+			through = b.Layout.Blocks[kind.Cells[0].Unit]
+			continue
+		}
+		for c := max(from, kind.Start); c < min(to, kind.Start+len(kind.Cells)); c++ {
+			cell := kind.Cells[c-kind.Start]
+			p := b.Layout.Blocks[cell.Unit].Piece.Turn(cell.Turn)
+			if row.W != (piece.Num{}) {
+				p, _ = piece.JoinRight(row, p, b.Table.Seam, "")
+			}
+			row = p
+		}
+		if corner.W != (piece.Num{}) && corner.W == row.W {
+			row, _ = piece.JoinDown(corner, row, b.Table.Seam, "")
+		}
+		corner = row
+	}
+	if point := b.Plain.Point; point != nil {
+		for _, role := range b.Layout.Blocks[b.Plain.Repeat[0][0].Unit].Piece.Turn(b.Plain.Repeat[0][0].Turn).RolesAt(piece.Top) {
+			pairs = append(pairs, [2]string{point.CornersOf(), role})
+		}
+		for _, ring := range b.Layout.Rings[:min(1, len(b.Layout.Rings))] {
+			if ring.Rows != nil {
+				break
+			}
+			pairs = append(pairs, [2]string{point.Role, ring.Border.Role}, [2]string{point.CornersOf(), ring.Border.Role})
+		}
+	}
+	if role := through.Piece.RolesAt(piece.Top); len(role) > 0 {
+		for _, other := range append(corner.RolesAt(piece.Top), corner.RolesAt(piece.Bottom)...) {
+			pairs = append(pairs, [2]string{role[0], other})
+		}
+	}
+	for i, ring := range b.Layout.Rings {
+		if ring.Rows != nil || i > 0 && b.Layout.Rings[i-1].Rows != nil {
+			continue // units that lie differently all along it
+		}
+		if i > 0 {
+			pairs = append(pairs, [2]string{b.Layout.Rings[i-1].Border.Role, ring.Border.Role})
+			continue
+		}
+		w, _ := corner.Size()
+		if w <= 0 {
+			break // blocks that do not fit beside each other
+		}
+		bordered, err := piece.JoinDown(piece.Cut(ring.Border.Role, w, ring.Width), corner, b.Table.Seam, naming.Rows.Seam())
+		if err == nil {
+			corner = bordered
+		}
+	}
+	return append(pairs, corner.Beside()...)
+}
+
+// grey is the neutral colour of a CIE lightness: the inverse of cloth.Fabric.Lightness for equal red, green and blue.
+func grey(l float64) string {
+	y := l * 27 / 24389
+	if l > 8 {
+		y = math.Pow((l+16)/116, 3)
+	}
+	v := 12.92 * y
+	if y > 0.0031308 {
+		v = 1.055*math.Pow(y, 1/2.4) - 0.055
+	}
+	c := int(math.Round(255 * min(1, max(0, v))))
+	return fmt.Sprintf("#%02x%02x%02x", c, c, c)
+}

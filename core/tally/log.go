@@ -1,0 +1,163 @@
+package tally
+
+import (
+	"slices"
+
+	"vicis/core/naming"
+	"vicis/core/work"
+)
+
+// Log is what has happened to one quilt. It goes on from where it stands: one event more costs the same however many came before, and
+// the same events in the same order make the same log.
+type Log struct {
+	entries []entry
+	place   map[string]int // event → its place among the entries
+	active  map[string]int // event → how many undos that are not void name it
+	keys    []key
+	count   map[key]*count
+}
+
+// key is a step at a size with a look: what was made otherwise is another thing.
+type key struct {
+	step        naming.Step
+	exact, look string
+}
+
+type entry struct {
+	id, of string
+	kind   Kind
+	n      int
+	count  *count // nothing for an undo
+}
+
+// count is what the events of one key come to.
+type count struct {
+	entries              []int
+	made, aside, pressed int
+	last, lastPressed    int // places among the log's entries; −1 for none
+}
+
+// NewLog is a log of nothing.
+func NewLog() *Log {
+	return &Log{place: map[string]int{}, active: map[string]int{}, count: map[key]*count{}}
+}
+
+// Len is how many events it holds.
+func (l *Log) Len() int { return len(l.entries) }
+
+// Add takes an event. One that is there already changes nothing.
+func (l *Log) Add(e Event) {
+	if _, known := l.place[e.ID]; known {
+		return
+	}
+	at := len(l.entries)
+	l.place[e.ID] = at
+	one := entry{id: e.ID, of: e.Of, kind: e.Kind, n: e.N}
+	if e.Kind != Undo {
+		k := key{e.Step, e.Exact, e.Look}
+		c := l.count[k]
+		if c == nil {
+			c = &count{last: -1, lastPressed: -1}
+			l.count[k] = c
+			l.keys = append(l.keys, k)
+		}
+		c.entries = append(c.entries, at)
+		one.count = c
+	}
+	l.entries = append(l.entries, one)
+	switch {
+	case l.void(at): // an undo was here first
+	case e.Kind == Undo:
+		l.undo(at)
+	default:
+		one.count.take(at, one)
+	}
+}
+
+func (l *Log) void(at int) bool { return l.active[l.entries[at].id] > 0 }
+
+// undo lets an undo that was not void before come into force. What it names becomes void; if that is an undo too, what that one names is
+// in force again; and so on. Undos that take back each other in a ring, which no client makes, end where they began.
+func (l *Log) undo(at int) {
+	by := 1
+	for range l.entries {
+		e := l.entries[at]
+		was := l.active[e.of] > 0
+		l.active[e.of] += by
+		now := l.active[e.of] > 0
+		next, known := l.place[e.of]
+		if was == now || !known {
+			return
+		}
+		if c := l.entries[next].count; c != nil {
+			l.recount(c)
+			return
+		}
+		at, by = next, -by
+	}
+}
+
+// recount adds up one key again, without what is void.
+func (l *Log) recount(c *count) {
+	*c = count{entries: c.entries, last: -1, lastPressed: -1}
+	for _, at := range c.entries {
+		if !l.void(at) {
+			c.take(at, l.entries[at])
+		}
+	}
+}
+
+func (c *count) take(at int, e entry) {
+	switch e.kind {
+	case Made:
+		c.made += e.n
+	case Aside:
+		c.aside += e.n
+	case Recount:
+		c.made = e.n + c.aside
+	case Pressed:
+		c.pressed += e.n
+		c.lastPressed = at
+		return
+	}
+	c.last = at
+}
+
+// add puts together what was counted of one thing under two keys.
+func (c count) add(o *count) count {
+	c.made, c.aside, c.pressed = c.made+o.made, c.aside+o.aside, c.pressed+o.pressed
+	c.last, c.lastPressed = max(c.last, o.last), max(c.lastPressed, o.lastPressed)
+	return c
+}
+
+func (l *Log) event(at int) *Last {
+	if at < 0 {
+		return nil
+	}
+	e := l.entries[at]
+	return &Last{e.id, e.kind, e.n}
+}
+
+// Fold holds events, in the order they were stored, against the work.
+func Fold(w *work.Work, events []Event) Progress {
+	l := NewLog()
+	for _, e := range events {
+		l.Add(e)
+	}
+	return l.Progress(w)
+}
+
+// Modern reads an event that an older program stored against the work as it was then: it called some steps otherwise, and kept no look.
+func Modern(then *work.Work, e Event) Event {
+	if e.Look != "" || e.Kind == Undo {
+		return e
+	}
+	e.Step = then.Document.Old().Step(e.Step)
+	for _, s := range then.Steps {
+		if (s.ID == e.Step || slices.Contains(s.Was, e.Step)) && s.Exact() == e.Exact {
+			e.Step, e.Look = s.ID, s.Look
+			return e
+		}
+	}
+	return e
+}

@@ -1,0 +1,397 @@
+package tally
+
+import (
+	"fmt"
+	"math/big"
+	"strings"
+
+	"vicis/core/batching"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/words"
+	"vicis/core/work"
+)
+
+// folding is a log being held against the work.
+type folding struct {
+	Progress
+	w     *work.Work
+	index map[naming.Step]int
+}
+
+// Progress holds the log against the work.
+func (l *Log) Progress(w *work.Work) Progress {
+	f := folding{w: w, index: map[naming.Step]int{}}
+	f.Progress = Progress{Steps: make([]Step, len(w.Steps)), Stages: []Stage{}, NoLonger: []Lost{}, Doubts: []Doubt{}, Events: len(l.entries)}
+	for i, s := range w.Steps {
+		f.index[s.ID] = i
+	}
+	last := f.counted(l)
+	f.use()
+	f.demand()
+	f.agree()
+	f.Stages = f.stages()
+	f.next(last)
+	f.states()
+	f.script()
+	return f.Progress
+}
+
+// counted gives every step what was counted of it, and lists what fits nowhere. last is the step last worked on.
+func (f *folding) counted(l *Log) (last naming.Step) {
+	counts := make([]count, len(f.w.Steps))
+	for i := range counts {
+		counts[i] = count{last: -1, lastPressed: -1}
+	}
+	latest := -1
+	for _, k := range l.keys {
+		c := l.count[k]
+		i, fits := f.place(k)
+		if fits {
+			counts[i] = counts[i].add(c)
+		} else if good := c.made - c.aside; good != 0 || c.aside != 0 { // not nothing, and more than counted at the iron
+			f.NoLonger = append(f.NoLonger, Lost{k.step, k.exact, good, f.lost(k, good)})
+		}
+		if c.last > latest {
+			latest, last = c.last, k.step
+			if fits {
+				last = f.w.Steps[i].ID
+			}
+		}
+	}
+	for i, s := range f.w.Steps {
+		c := counts[i]
+		st := &f.Steps[i]
+		*st = Step{ID: s.ID, Make: s.Make, Ready: -1, Made: c.made, Aside: c.aside, Pressed: c.pressed, Last: l.event(c.last), LastPressed: l.event(c.lastPressed)}
+		st.Good = max(0, c.made-c.aside)
+		f.Counted += st.Good
+		if c.aside > c.made {
+			f.doubt(s, fmt.Sprintf("%s: %d set aside of %d made.", s.Called, c.aside, c.made), "Count the good ones again.")
+		}
+	}
+	return last
+}
+
+// place finds the step that a key belongs to: the one of its name, as long as size and look are its own; else the one of the same unit
+// that has the same size and look, for what was made stays what it is when rows change places.
+func (f *folding) place(k key) (int, bool) {
+	fits := func(s work.Step) bool { return s.Exact() == k.exact && (k.look == "" || k.look == s.Look) }
+	if i, known := f.index[k.step]; known && fits(f.w.Steps[i]) {
+		return i, true
+	}
+	if k.look == "" {
+		return 0, false
+	}
+	for i, s := range f.w.Steps {
+		if fits(s) && sameKind(s.ID, k.step) {
+			return i, true
+		}
+	}
+	return 0, false
+}
+
+// sameKind says whether two steps are of one unit, or both rows of the quilt.
+func sameKind(a, b naming.Step) bool {
+	return a.Owner() == b.Owner() && a.Made() == "" && b.Made() == "" || a.Number() > 0 && b.Number() > 0
+}
+
+// lost says what was made and where it no longer fits.
+func (f *folding) lost(k key, good int) string {
+	i, known := f.index[k.step]
+	switch {
+	case !known:
+		if pile, ok := k.step.Pile(); ok {
+			fabric := pile.Fabric
+			if pile.Role != "" {
+				fabric = f.w.Fabric(pile.Role)
+			}
+			return fmt.Sprintf("%s of %s, cut %s wide, and the plan asks for none of that width", words.Plural(good, "strip"), f.fabricName(fabric), f.w.Say(measure.Length(pile.Width)))
+		}
+		return fmt.Sprintf("%d of a step that is no longer in the plan (%s, %s)", good, k.step, f.told(k.exact))
+	case k.exact != f.w.Steps[i].Exact():
+		return fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, f.w.Steps[i].Called, f.told(k.exact), f.told(f.w.Steps[i].Exact()))
+	}
+	return fmt.Sprintf("%d of %s made before it was changed: they look otherwise than the plan now says", good, f.w.Steps[i].Called)
+}
+
+func (f *folding) fabricName(id string) string {
+	for _, one := range f.w.Document.Fabrics {
+		if one.ID == id {
+			return one.Name
+		}
+	}
+	return id
+}
+
+// told is an exact size as the ruler reads it.
+func (f *folding) told(exact string) string {
+	sizes := strings.Split(exact, " x ")
+	for i, s := range sizes {
+		if l, err := measure.Written(s).Length(f.w.Document.Units); err == nil {
+			sizes[i] = f.w.Say(l)
+		}
+	}
+	return strings.Join(sizes, " × ")
+}
+
+func (f *folding) doubt(s work.Step, says, mend string) {
+	f.Doubts = append(f.Doubts, Doubt{s.ID, says, mend})
+}
+
+// script says how often each line of the cutting has been done: the lines of a step are done in their order.
+func (f *folding) script() {
+	f.Script = make([][]int, len(f.w.Script))
+	for i, part := range f.w.Script {
+		f.Script[i] = make([]int, len(part.Lines))
+		for j, line := range part.Lines {
+			done := line.Times
+			for _, g := range line.Gives {
+				done = min(done, max(0, (f.Steps[f.index[g.Step]].Made-g.Before)/g.N))
+			}
+			f.Script[i][j] = done
+		}
+	}
+}
+
+// agree holds the count at the iron against the count at the needle: more pressed than sewn is wrong at once, fewer once all
+// are sewn and the pressing has been counted to the end of a chain.
+func (f *folding) agree() {
+	for i, s := range f.w.Steps {
+		st := &f.Steps[i]
+		d := st.Pressed - st.Good
+		switch {
+		case st.Pressed == 0 || d == 0:
+		case d > 0:
+			f.doubt(s, fmt.Sprintf("%s: %d came to the iron, and %d were counted at the needle.", s.Called, st.Pressed, st.Good),
+				"Some were sewn uncounted, or a pile was pressed twice: count the pressed pile again.")
+		case st.ToGo == 0:
+			f.doubt(s, fmt.Sprintf("%s: %d were counted at the needle, and %d came to the iron.", s.Called, st.Good, st.Pressed),
+				"Two may stick together, or some still hang on the chain: look there before you sew more.")
+		}
+	}
+}
+
+// next is the step last worked on while it lasts, else the first that is not done.
+func (f *folding) next(last naming.Step) {
+	if i, ok := f.index[last]; ok && f.Steps[i].ToGo > 0 {
+		f.Next = last
+		return
+	}
+	for _, s := range f.Steps {
+		if s.ToGo > 0 {
+			f.Next = s.ID
+			return
+		}
+	}
+}
+
+// states says of every step in words how it stands.
+func (f *folding) states() {
+	taken := map[naming.Step]bool{}
+	for _, s := range f.w.Steps {
+		for _, t := range s.Takes {
+			taken[t.Step] = true
+		}
+	}
+	for i, s := range f.w.Steps {
+		st := &f.Steps[i]
+		switch {
+		case st.Short > 0:
+			st.State = fmt.Sprintf("%d short", st.Short)
+		case st.ToGo == 0 && taken[s.ID] && st.OnHand > 0:
+			st.State = fmt.Sprintf("done, %d on hand", st.OnHand)
+		case st.ToGo == 0:
+			st.State = "done"
+		case s.ID == f.Next:
+			st.State = map[bool]string{true: "at the machine", false: "on the mat"}[s.Does == making.Sews]
+		case st.Ready == 0:
+			st.State = "waits for " + f.missing(s)
+		case st.Ready > 0:
+			st.State = fmt.Sprintf("parts for %d", min(st.Ready, st.ToGo))
+		case st.Good > 0:
+			st.State = fmt.Sprintf("%d to go", st.ToGo)
+		default:
+			st.State = "not begun"
+		}
+	}
+}
+
+// missing names the part there are too few of for one more.
+func (f *folding) missing(s work.Step) string {
+	for _, t := range s.Takes {
+		if j, ok := f.index[t.Step]; ok && f.Steps[j].OnHand < ceil(t.Each, t.Per) {
+			return f.w.Steps[j].Called
+		}
+	}
+	return "its parts"
+}
+
+// taking adds up what is taken: what falls out together once, and parts of a strip or set, exactly.
+type taking struct {
+	together map[[2]naming.Step]int // thing and run → how many that run has taken
+	parts    map[int]*big.Rat       // what several steps are cut from → how much of it, in strips or sets
+}
+
+func newTaking() taking {
+	return taking{map[[2]naming.Step]int{}, map[int]*big.Rat{}}
+}
+
+// take is how many of thing j so many of a step take; parts of a strip are kept, and counted by whole.
+func (t taking) take(of work.Take, j, made int) int {
+	if of.Whole > 0 {
+		if t.parts[j] == nil {
+			t.parts[j] = new(big.Rat)
+		}
+		t.parts[j].Add(t.parts[j], big.NewRat(int64(of.Part)*int64(made), int64(of.Whole)))
+		return 0
+	}
+	return t.once(of, ceil(made, of.Per)*of.Each)
+}
+
+// once leaves out what the same run has taken already.
+func (t taking) once(of work.Take, n int) int {
+	if of.Together == "" {
+		return n
+	}
+	k := [2]naming.Step{of.Step, of.Together}
+	more := max(0, n-t.together[k])
+	t.together[k] = max(n, t.together[k])
+	return more
+}
+
+// whole is how many strips or sets are opened of thing j.
+func (t taking) whole(j int) int {
+	if t.parts[j] == nil {
+		return 0
+	}
+	r := t.parts[j]
+	n := new(big.Int).Add(r.Num(), r.Denom())
+	return int(n.Sub(n, big.NewInt(1)).Div(n, r.Denom()).Int64())
+}
+
+// use finds what later steps have taken, and what cannot be.
+func (f *folding) use() {
+	t := newTaking()
+	for i, s := range f.w.Steps {
+		for _, of := range s.Takes {
+			if j, ok := f.index[of.Step]; ok {
+				f.Steps[j].Used += t.take(of, j, f.Steps[i].Made)
+			}
+		}
+	}
+	for j := range t.parts {
+		f.Steps[j].Used += t.whole(j)
+	}
+	f.standIn()
+	for i, s := range f.w.Steps {
+		st := &f.Steps[i]
+		st.OnHand = st.Good - st.Used
+		if st.OnHand < 0 && st.Last != nil {
+			f.doubt(s, fmt.Sprintf("Later steps have taken %d of %s, and only %d were counted.", st.Used, s.Called, st.Good),
+				"Count them again: two may stick together, or some were made uncounted.")
+		}
+	}
+	for i, s := range f.w.Steps {
+		for n, of := range s.Takes {
+			j, ok := f.index[of.Step]
+			if !ok || f.Steps[j].Last == nil {
+				f.Steps[i].Ready = -1
+				break
+			}
+			ready := f.ready(of, j, f.Steps[i].Made, t)
+			if n == 0 || ready < f.Steps[i].Ready {
+				f.Steps[i].Ready = ready
+			}
+		}
+	}
+}
+
+// ready is how many more can be made from what there is of one part.
+func (f *folding) ready(of work.Take, j, made int, t taking) int {
+	part := f.Steps[j]
+	switch {
+	case of.Whole > 0: // as many as go into what the other widths have left, if nothing is lost between them
+		left := new(big.Rat).SetInt64(int64(part.Good))
+		left.Sub(left, t.parts[j])
+		left.Mul(left, big.NewRat(int64(of.Whole), int64(of.Part)))
+		if left.Sign() <= 0 {
+			return 0
+		}
+		return int(new(big.Int).Div(left.Num(), left.Denom()).Int64())
+	case of.Per > 1 && of.Together == "": // a strip or set that has been begun gives some more
+		return max(0, part.Good/of.Each*of.Per-made)
+	}
+	return max(0, part.OnHand) / of.Each * of.Per
+}
+
+// standIn lets a step's stand-ins cover what later steps took of it beyond what was made.
+func (f *folding) standIn() {
+	for i, s := range f.w.Steps {
+		for _, other := range s.Also {
+			j, ok := f.index[other.Step]
+			if !ok {
+				continue
+			}
+			st, o := &f.Steps[i], &f.Steps[j]
+			if n := min(st.Used-st.Good, other.Count); n > 0 {
+				st.Used -= n
+				o.Used += n
+			}
+		}
+	}
+}
+
+// demand finds what is still to make, from the quilt down: what is missing of the plan, or what later steps still need and
+// is not on hand, whichever is more.
+func (f *folding) demand() {
+	wanted := make([]int, len(f.w.Steps)) // what later steps still take
+	together := newTaking()
+	already, after := newTaking(), newTaking() // of strips or sets that several steps are cut from
+	for i := len(f.w.Steps) - 1; i >= 0; i-- {
+		s, st := f.w.Steps[i], &f.Steps[i]
+		wanted[i] += after.whole(i) - already.whole(i)
+		// A spare stands in for what was set aside: what was planned is made once, and replaced only below the need.
+		st.ToGo = max(0, s.Make-st.Made, s.Make-s.Spare-st.Good)
+		if st.Last != nil {
+			for _, other := range s.Also { // stand-ins that are not used up yet
+				if j, ok := f.index[other.Step]; ok {
+					wanted[i] -= min(other.Count, max(0, f.Steps[j].OnHand))
+				}
+			}
+			if more := wanted[i] - max(0, st.OnHand); more > st.ToGo {
+				st.Short = more - st.ToGo
+				st.ToGo = more
+			}
+		}
+		for _, of := range s.Takes {
+			j, ok := f.index[of.Step]
+			switch {
+			case !ok:
+			case of.Whole > 0:
+				already.take(of, j, st.Made)
+				after.take(of, j, st.Made+st.ToGo)
+			default:
+				wanted[j] += together.once(of, (ceil(st.Made+st.ToGo, of.Per)-ceil(st.Made, of.Per))*of.Each)
+			}
+		}
+	}
+}
+
+func (f *folding) stages() []Stage {
+	list := []Stage{}
+	index := map[batching.Stage]int{}
+	for i, s := range f.w.Steps {
+		k, ok := index[s.Stage]
+		if !ok {
+			k = len(list)
+			index[s.Stage] = k
+			list = append(list, Stage{Stage: s.Stage})
+		}
+		list[k].Make += s.Make
+		list[k].Done += max(0, s.Make-f.Steps[i].ToGo)
+	}
+	return list
+}
+
+func ceil(a, b int) int { return (a + b - 1) / b }

@@ -1,0 +1,82 @@
+// Package words says numbers and sizes in trade words.
+package words
+
+import (
+	"fmt"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"vicis/core/measure"
+)
+
+// Working is how a number comes about: the sum in trade words with its values, and the rule it rests on.
+type Working struct {
+	Sums []string `json:"sums"`
+	Rule string   `json:"rule"`
+}
+
+// Size is a width and a height.
+type Size struct {
+	Text string          `json:"text"`
+	W    measure.Reading `json:"w"`
+	H    measure.Reading `json:"h"`
+}
+
+// SizeOf is a size as a ruler reads it.
+func SizeOf(r measure.Ruler, w, h measure.Length) Size {
+	return Size{Text: By(r, w, h), W: r.Read(w), H: r.Read(h)}
+}
+
+// By is a width by a height.
+func By(r measure.Ruler, w, h measure.Length) string { return r.Print(w) + " × " + r.Print(h) }
+
+// Plural is so many of something: 1 strip, 4 strips.
+func Plural(n int, one string) string {
+	if n == 1 {
+		return "1 " + one
+	}
+	return fmt.Sprintf("%d %ss", n, one)
+}
+
+// Times says how often.
+func Times(n int) string {
+	switch n {
+	case 1:
+		return "once"
+	case 2:
+		return "twice"
+	}
+	return fmt.Sprintf("%d times", n)
+}
+
+// UpperFirst begins a sentence.
+func UpperFirst(s string) string { return first(s, unicode.ToUpper) }
+
+// LowerFirst puts what could begin a sentence inside one.
+func LowerFirst(s string) string { return first(s, unicode.ToLower) }
+
+func first(s string, change func(rune) rune) string {
+	r, n := utf8.DecodeRuneInString(s)
+	if n == 0 || r == utf8.RuneError {
+		return s
+	}
+	return string(change(r)) + s[n:]
+}
+
+// Terms is a sum of sizes, those that are alike counted.
+func Terms(r measure.Ruler, sizes []measure.Length) string {
+	var order []measure.Length
+	count := map[measure.Length]int{}
+	for _, l := range sizes {
+		if count[l] == 0 {
+			order = append(order, l)
+		}
+		count[l]++
+	}
+	terms := make([]string, len(order))
+	for i, l := range order {
+		terms[i] = fmt.Sprintf("%d × %s", count[l], r.Print(l))
+	}
+	return strings.Join(terms, " + ")
+}

@@ -1,0 +1,164 @@
+package work
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+
+	"vicis/core/batching"
+	"vicis/core/cloth"
+	"vicis/core/demand"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/piece"
+	"vicis/core/pressing"
+	"vicis/core/problem"
+	"vicis/core/quilt"
+)
+
+// Laid is the top laid out; pressed too, unless it was laid as drawn.
+type Laid struct {
+	Sewn
+	Layout quilt.Layout
+	Press  pressing.Plan
+}
+
+// Pressed lays the top so that most crossings nest, and decides every seam.
+func (s Sewn) Pressed() Laid {
+	press := pressing.Decide(s.Top, &s.Table, s.Units, pressing.Asking{
+		School:    func(unit naming.Unit) pressing.School { return s.Document.Schools.PressOf(unit.ID()) },
+		Lightness: s.Lightness, Look: s.Fabric, Fixed: s.Fixed,
+	})
+	return s.laid(press.Layout, press)
+}
+
+// AsDrawn lays the top as the document says, nothing turned and nothing pressed: the pressing does not change how much cloth it takes.
+func (s Sewn) AsDrawn() Laid {
+	return s.laid(quilt.Lay(s.Top, &s.Table, quilt.AsDrawn, nil), pressing.Plan{})
+}
+
+func (s Sewn) laid(layout quilt.Layout, press pressing.Plan) Laid {
+	l := Laid{Sewn: s, Layout: layout, Press: press}
+	l.Acts = maps.Clone(s.Acts)
+	for _, ring := range layout.Rings {
+		if role := ring.Border.Corners; role != "" && ring.Border.Corner == nil {
+			id := ring.Border.ID.Squares()
+			act := making.Act{
+				ID: id, Does: making.Cuts, Name: "corner square of " + ring.Border.Name, Piece: piece.Cut(role, ring.Width, ring.Width),
+				Patch: &making.Patch{Role: role, W: ring.Width, H: ring.Width},
+			}
+			l.Acts[id] = Act{making.Made{Sort: "patch", Cloth: true}, act}
+		}
+	}
+	return l
+}
+
+// Row is a kind of row by its name.
+func (l Laid) Row(id naming.Step) quilt.RowKind {
+	for _, k := range l.Layout.AllRows() {
+		if k.ID == id {
+			return k
+		}
+	}
+	return quilt.RowKind{}
+}
+
+// Blocks are the units that are laid, in the order they are made.
+func (l Laid) Blocks() []making.Made {
+	var list []making.Made
+	for _, m := range l.Units {
+		for _, one := range m.Each() {
+			if l.Layout.Count[one.Unit.ID] > 0 {
+				list = append(list, one)
+			}
+		}
+	}
+	return list
+}
+
+// Counted is how many of everything are made.
+type Counted struct {
+	Laid
+	Demand demand.Plan
+	Lines  map[naming.Step]demand.Line
+}
+
+// Count finds how many of everything. false when things stand in for each other in a ring, or a patch does not come out of its cloth.
+func (l Laid) Count() (Counted, bool) {
+	c := Counted{Laid: l}
+	if !c.count() || !c.motifsFit() {
+		return c, false
+	}
+	return c, true
+}
+
+func (b *Counted) count() bool {
+	d := demand.Demand{Wanted: map[naming.Step]int{}, Also: map[naming.Step][]naming.Step{}, Spares: b.Document.Spares}
+	for _, m := range b.Units {
+		if m.InLength {
+			continue // how many sets and strips the sub-cuts take is for the cutting plan
+		}
+		for _, act := range m.Acts {
+			s := demand.Source{ID: act.ID, Spares: act.Does == making.SubCuts || act.Does == making.Cuts}
+			for _, g := range act.Outputs() {
+				s.Gives = append(s.Gives, demand.Give{ID: g.ID, Count: g.Count})
+			}
+			for _, t := range act.Takes {
+				if act.Does != making.SubCuts {
+					s.Takes = append(s.Takes, demand.Take{ID: t.Act, Each: t.Each})
+				}
+			}
+			d.Sources = append(d.Sources, s)
+		}
+		if len(m.Unit.Also) > 0 {
+			for _, other := range m.Unit.Also {
+				d.Also[m.Unit.ID.Step()] = append(d.Also[m.Unit.ID.Step()], other.Step())
+			}
+		}
+	}
+	for _, k := range b.Layout.AllRows() {
+		d.Sources = append(d.Sources, demand.Source{ID: k.ID, Takes: batching.TakesOf(k)})
+		d.Wanted[k.ID] = k.Count
+	}
+	if b.Layout.OnPoint {
+		d.Sources = append(d.Sources, demand.Source{ID: naming.CornersOn, Takes: []demand.Take{{ID: naming.CornerTriangle.Step(), Each: 1}}})
+		d.Wanted[naming.CornersOn] = b.Layout.Count[naming.CornerTriangle]
+	}
+	var ok bool
+	if b.Demand, ok = demand.Count(d); !ok {
+		b.Problems.Stop("stand-in-ring", "/units", "Units stand in for each other in a ring.", "Take one of them out of what stands in.")
+		return false
+	}
+	b.Lines = b.Demand.Lines
+	return true
+}
+
+// motifsFit checks that the whole repeats a patch takes come out of the cloth.
+func (b *Counted) motifsFit() bool {
+	good := true
+	fit := func(patch *making.Patch, act naming.Step) {
+		f, _ := b.Shelf.Fabric(patch.Role)
+		across, _, ok := b.Shelf.Motifs(f.ID)
+		usable, _ := b.Table.Usable(patch.Role)
+		if !ok || measure.CeilDiv(patch.W, across)*across <= usable-b.Table.Squaring {
+			return
+		}
+		good = false
+		i := slices.IndexFunc(b.Document.Fabrics, func(g cloth.Fabric) bool { return g.ID == f.ID })
+		b.Problems.Stop("motif-too-wide", problem.At("fabrics", i, "motif", "across"), fmt.Sprintf("A piece of %s for %s takes %s of %s, more than its usable width.", b.Say(patch.W), b.NameOf(act), b.Say(measure.CeilDiv(patch.W, across)*across), f.Name), "Choose another fabric there, or do not centre its motifs.")
+	}
+	for _, m := range b.Units {
+		for _, act := range m.Acts {
+			if act.Patch != nil && b.Lines[act.ID].Make() > 0 {
+				fit(act.Patch, act.ID)
+			}
+		}
+	}
+	for _, ring := range b.Layout.Rings {
+		if id := ring.Border.ID.Squares(); ring.Border.Corners != "" && ring.Border.Corner == nil {
+			fit(b.Acts[id].Act.Patch, id)
+		}
+	}
+	return good
+}

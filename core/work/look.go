@@ -1,0 +1,53 @@
+package work
+
+import (
+	"encoding/binary"
+	"fmt"
+	"hash/fnv"
+
+	"vicis/core/piece"
+	"vicis/core/quilt"
+)
+
+// A look is kept with what is tallied, so that a thing of another look is not taken for it: a row with a cell turned, a strip of
+// another fabric. It is short, and says nothing by itself.
+
+func lookOf(parts ...uint64) string {
+	h := fnv.New64a()
+	for _, p := range parts {
+		_, _ = h.Write(binary.LittleEndian.AppendUint64(nil, p)) // a hash takes everything
+	}
+	return fmt.Sprintf("%016x", h.Sum64())
+}
+
+// look is what pieces show: their cloth where it lies, allowances included.
+func (w *Work) look(pieces ...piece.Piece) string {
+	parts := make([]uint64, len(pieces))
+	for i, p := range pieces {
+		parts[i] = p.Look(w.Fabric)
+	}
+	return lookOf(parts...)
+}
+
+// clothLook is what bare cloth of a fabric shows.
+func clothLook(fabric string) string {
+	return lookOf(piece.Exactly(fabric, piece.Num{}, piece.Num{}).LookAsItLies(func(role string) string { return role }))
+}
+
+// lookOfRow is what a row of blocks shows: the same from both ends.
+func (w *Work) lookOfRow(k quilt.RowKind) string {
+	looks := map[quilt.Cell]uint64{}
+	look := func(c quilt.Cell, half int) uint64 {
+		c.Turn = (c.Turn + half) % 360
+		if _, known := looks[c]; !known {
+			looks[c] = w.Layout.Blocks[c.Unit].Piece.Turn(c.Turn).LookAsItLies(w.Fabric)
+		}
+		return looks[c]
+	}
+	as, turned := make([]uint64, len(k.Cells)), make([]uint64, len(k.Cells))
+	for i := range k.Cells {
+		as[i] = look(k.Cells[i], 0)
+		turned[i] = look(k.Cells[len(k.Cells)-1-i], 180)
+	}
+	return min(lookOf(as...), lookOf(turned...))
+}

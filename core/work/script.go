@@ -1,0 +1,156 @@
+package work
+
+import (
+	"vicis/core/cutting"
+	"vicis/core/naming"
+)
+
+// Part is one fabric, or one strip set, on the mat: what is done with it, line by line, in the order of the table.
+type Part struct {
+	Fabric *cutting.Fabric
+	Set    naming.Unit // where it is a strip set
+	Lines  []Line
+}
+
+// Kind is what a line of the cutting asks for.
+type Kind int
+
+// The kinds of line.
+const (
+	Prepare   Kind = iota // press the cloth flat and fold it
+	Piece                 // patches from pieces on the shelf or from ends
+	FromCloth             // strips come from a length on the shelf
+	Enough                // that there is enough cloth
+	Clean                 // the first edge
+	Ready                 // strips that are cut already are taken from the shelf
+	Strips                // strips are cut
+	AcrossIt              // what is cut across strips or sets, by one pattern
+	Keep                  // strips kept together for the binding
+	EndToEnd              // strips sewn end to end and cut to lengths
+	Wait                  // a border's lengths wait for the top to be measured
+	Border                // a border's lengths
+	SewSet                // the set is sewn before it is cut
+)
+
+// Line is one thing to do, so many times; each time it makes what it gives.
+type Line struct {
+	Kind    Kind
+	Strip   *cutting.Strip
+	Across  *cutting.Across
+	Pattern *cutting.Pattern
+	Piece   *cutting.FromPiece
+	Use     *cutting.Use
+	Again   bool // the edge is squared up again on the way
+	Times   int  // 0 where nothing is counted
+	Stack   int  // how many of these are cut at once
+	Gives   []Give
+}
+
+// Give is what doing a line once makes, and how many of that step the lines before it make.
+type Give struct {
+	Step      naming.Step
+	N, Before int
+}
+
+func (w *Work) script() []Part {
+	list := []Part{}
+	for i := range w.Cut.Fabrics {
+		f := &w.Cut.Fabrics[i]
+		list = append(list, Part{Fabric: f, Lines: w.onTheMat(f)})
+	}
+	for i := range w.Cut.Sets {
+		a := &w.Cut.Sets[i]
+		list = append(list, Part{Set: a.Set, Lines: append([]Line{{Kind: SewSet, Across: a, Stack: 1}}, w.acrossLines(a, nil)...)})
+	}
+	return list
+}
+
+// onTheMat is the cutting of one fabric: pieces from the shelf, the edge, strips widest first, and what is cut across them.
+func (w *Work) onTheMat(f *cutting.Fabric) []Line {
+	lines := []Line{{Kind: Prepare, Stack: 1}}
+	for i := range f.Pieces {
+		lines = append(lines, w.pieceLines(&f.Pieces[i])...)
+	}
+	for i := range f.Uses {
+		lines = append(lines, Line{Kind: FromCloth, Use: &f.Uses[i], Stack: 1})
+	}
+	if len(f.Strips) == 0 {
+		return lines
+	}
+	if f.Rest > 0 {
+		lines = append(lines, Line{Kind: Enough, Stack: 1})
+	}
+	if f.Length > 0 {
+		lines = append(lines, Line{Kind: Clean, Stack: 1})
+	}
+	k := 0
+	for i := range f.Strips {
+		s := &f.Strips[i]
+		if s.Ready > 0 {
+			lines = append(lines, Line{Kind: Ready, Strip: s, Stack: 1, Times: s.Ready, Gives: []Give{{Step: s.ID, N: 1}}})
+		}
+		count := s.Count - s.Ready
+		if count == 0 {
+			continue
+		}
+		n := w.Table.Every
+		lines = append(lines, Line{
+			Kind: Strips, Strip: s, Stack: 1, Times: count, Again: n > 0 && (k+count-1)/n > max(0, k-1)/n,
+			Gives: []Give{{Step: s.ID, N: 1, Before: s.Ready}},
+		})
+		k += count
+	}
+	for i := range f.Strips {
+		s := &f.Strips[i]
+		switch {
+		case s.Patches != nil:
+			lines = append(lines, w.acrossLines(s.Patches, s)...)
+		case s.Joined != nil && s.Joined.Diagonal:
+			lines = append(lines, Line{Kind: Keep, Strip: s, Stack: 1})
+		case s.For == naming.SashLevel.Step():
+			lines = append(lines, Line{Kind: EndToEnd, Strip: s, Stack: 1, Times: s.Joined.Times, Gives: []Give{{Step: s.For, N: 1}}})
+		case s.Joined != nil && w.Document.Top.Measured == nil:
+			lines = append(lines, Line{Kind: Wait, Strip: s, Stack: 1})
+		case s.Joined != nil:
+			lines = append(lines, Line{Kind: Border, Strip: s, Stack: 1})
+		}
+	}
+	for i := range f.Ends {
+		lines = append(lines, w.pieceLines(&f.Ends[i])...)
+	}
+	return lines
+}
+
+// acrossLines is what is cut across strips or sets, a line for each way they are cut.
+func (w *Work) acrossLines(a *cutting.Across, strip *cutting.Strip) []Line {
+	var list []Line
+	before := make([]int, len(a.Cuts))
+	for i := range a.Layups.Patterns {
+		p := &a.Layups.Patterns[i]
+		line := Line{Kind: AcrossIt, Strip: strip, Across: a, Pattern: p, Times: p.Times, Stack: min(w.Document.Settings.Layers, p.Times)}
+		for k, n := range p.Counts {
+			if n > 0 {
+				line.Gives = append(line.Gives, Give{Step: a.Cuts[k].ID, N: n, Before: before[k]})
+				before[k] += n * p.Times
+			}
+		}
+		list = append(list, line)
+	}
+	return list
+}
+
+// pieceLines is what is cut from pieces on the shelf or from ends; the last of them may give fewer.
+func (w *Work) pieceLines(one *cutting.FromPiece) []Line {
+	line := func(times, n, before int) Line {
+		return Line{Kind: Piece, Piece: one, Times: times, Stack: min(times, w.Document.Settings.Layers), Gives: []Give{{Step: PieceStep(*one), N: n, Before: before}}}
+	}
+	var list []Line
+	full, rest := one.Count/one.Each, one.Count%one.Each
+	if full > 0 {
+		list = append(list, line(full, one.Each, 0))
+	}
+	if rest > 0 {
+		list = append(list, line(1, rest, full*one.Each))
+	}
+	return list
+}

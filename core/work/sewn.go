@@ -1,0 +1,165 @@
+package work
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+
+	"vicis/core/making"
+	"vicis/core/naming"
+	"vicis/core/problem"
+	"vicis/core/quilt"
+)
+
+// Act is an act with the unit it belongs to.
+type Act struct {
+	Made making.Made
+	Act  making.Act
+}
+
+// Sewn is every unit sewn virtually, those in other colourways too, and what fills the setting.
+type Sewn struct {
+	Checked
+	Units []making.Made // in the order they are made
+	Acts  map[naming.Step]Act
+	Plain quilt.Top            // before its sashing was written out as cells
+	Top   quilt.Top            // with it
+	Waits map[naming.Step]bool // what is cut to the size of the pieced blocks
+
+	known map[naming.Unit]making.Made
+}
+
+// Sew makes every unit and checks the top. Where it is false the stage holds the units that could be made, and nothing goes on from it.
+func (b Checked) Sew() (Sewn, bool) {
+	made, order := making.All(b.Expanded.Parts, b.Table)
+	*b.Problems = b.Problems.Once()
+	s := Sewn{Checked: b, Acts: map[naming.Step]Act{}, known: made, Plain: b.Expanded.Top}
+	s.knows()
+	for _, id := range order {
+		s.add(made[id])
+	}
+	if !quilt.Check(s.Plain, &s.Table) || b.Problems.Stopped() || !s.standIns() {
+		return s, false
+	}
+	s.Waits = s.Plain.Waits(&s.Table)
+	return s.With(s.Plain), true
+}
+
+// knows lets the table find what is made here.
+func (s *Sewn) knows() {
+	known := s.known
+	s.Table.Made = func(id naming.Unit) (making.Made, bool) { m, ok := known[id]; return m, ok }
+}
+
+func (s *Sewn) add(m making.Made) {
+	s.Units = append(s.Units, m)
+	for _, act := range m.Acts {
+		s.Acts[act.ID] = Act{m, act}
+		for _, g := range act.Outputs() {
+			s.Acts[g.ID] = Act{m, act}
+		}
+	}
+}
+
+// With is the same units laid in another top: what lies between and round its blocks is made for it, and plain blocks are cut as large
+// as the pieced ones were measured; they are drawn as they should be.
+func (s Sewn) With(top quilt.Top) Sewn {
+	out := s
+	out.Plain = top
+	out.Acts, out.known = maps.Clone(s.Acts), maps.Clone(s.known)
+	out.Units = slices.DeleteFunc(slices.Clone(s.Units), func(m making.Made) bool { return m.Unit.ID.Fills() })
+	out.knows()
+	for _, m := range append(quilt.Sashes(top, &out.Table), quilt.Triangles(top, &out.Table)...) {
+		out.known[m.Unit.ID] = m
+		out.add(m)
+	}
+	out.Top = top.Sashed()
+	if size := top.Block; size != nil {
+		w, _ := size.Width.Length(s.Document.Units)
+		h, _ := size.Height.Length(s.Document.Units)
+		for i, m := range out.Units {
+			if !s.Waits[m.Unit.ID.Step()] || m.Unit.ID.Fills() {
+				continue
+			}
+			acts := slices.Clone(m.Acts)
+			patch := *acts[0].Patch
+			patch.W, patch.H = w, h
+			acts[0].Patch = &patch
+			out.Units[i].Acts = acts
+			out.Acts[acts[0].ID] = Act{out.Units[i], acts[0]}
+		}
+	}
+	return out
+}
+
+// Unit is a unit by its name; nothing where it could not be made.
+func (s Sewn) Unit(id naming.Unit) making.Made { return s.known[id] }
+
+// NameOf is what the thing an act makes is called.
+func (s Sewn) NameOf(id naming.Step) string {
+	act, ok := s.Acts[id]
+	switch {
+	case !ok:
+		return string(id)
+	case act.Act.Name == "":
+		return act.Made.Unit.Name
+	case act.Made.Tells():
+		return act.Made.Unit.Name + ": " + act.Act.Name
+	}
+	return act.Act.Name
+}
+
+// Place is where a unit stands in the document.
+func (s Sewn) Place(m making.Made) string {
+	if m.Unit.Of > 0 {
+		return problem.At("units", m.Unit.Of-1)
+	}
+	for i, u := range s.Document.Parts {
+		if u.ID == m.Unit.ID.Whole() {
+			return problem.At("units", i)
+		}
+	}
+	return "/units"
+}
+
+// Alike says whether two units look alike once they are sewn in, however each is turned.
+func (s Sewn) Alike(x, y making.Made) bool {
+	return making.Alike(x.Piece.Finished(s.Table.Seam), y.Piece.Finished(s.Table.Seam), s.Fabric)
+}
+
+// IsSpun says whether a seam is spun at some crossing.
+func (s Sewn) IsSpun(seam naming.Seam) bool {
+	for c := range s.Table.Spun {
+		if c.Seam() == seam {
+			return true
+		}
+	}
+	return false
+}
+
+// standIns checks what stands in for what: the same look and size, promised once.
+func (b Sewn) standIns() bool {
+	good := true
+	promised := map[naming.Unit]string{}
+	for _, m := range b.Units {
+		for i, other := range m.Unit.Also {
+			at := b.Place(m) + problem.At("also", i)
+			o, ok := b.Table.Made(other)
+			switch {
+			case !ok:
+				b.Problems.Stop("unit-unknown", at, fmt.Sprintf("“%s” is to stand in for %s, and is not among the units.", other, m.Unit.Name), "Choose another, or take it out.")
+			case other == m.Unit.ID:
+				b.Problems.Stop("unit-of-itself", at, fmt.Sprintf("%s stands in for itself.", m.Unit.Name), "Take it out.")
+			case promised[other] != "":
+				b.Problems.Stop("promised-twice", at, fmt.Sprintf("%s is promised twice: to %s and to %s.", o.Unit.Name, promised[other], m.Unit.Name), "Let it stand in for one of them.")
+			case !b.Alike(o, m):
+				b.Problems.Stop("stand-in-differs", at, fmt.Sprintf("%s does not look like %s, or is of another size.", o.Unit.Name, m.Unit.Name), "Choose a unit of the same look and size.")
+			default:
+				promised[other] = m.Unit.Name
+				continue
+			}
+			good = false
+		}
+	}
+	return good
+}

@@ -1,0 +1,279 @@
+package work
+
+import (
+	"slices"
+	"strings"
+
+	"vicis/core/batching"
+	"vicis/core/cutting"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/naming"
+)
+
+// Step is one thing that is counted.
+type Step struct {
+	ID      naming.Step
+	Was     []naming.Step // what older tallies call it
+	Called  string        // what it is called at the table
+	Stage   batching.Stage
+	Does    making.Does
+	Make    int // spares included
+	Spare   int
+	Size    []measure.Length // of one, exactly: work tallied at another size no longer fits
+	Told    Told
+	Look    string // what one shows, however it is turned: work tallied of another look no longer fits
+	Picture naming.Step
+	Takes   []Take
+	Also    []StandIn // what stands in for some of these, so that fewer are made
+	Of      Source
+}
+
+// Told is how a size is told.
+type Told int
+
+// The ways of telling a size.
+const (
+	Not     Told = iota // it is no rectangle yet
+	Across              // width by height
+	Wide                // across its strips
+	Long                // of a seam or a length of cloth
+	CutSize             // width by height as they are cut, on marks
+)
+
+// Source is what a step comes from; one of them is there.
+type Source struct {
+	Fabric  *cutting.Fabric // of strips
+	Strip   *cutting.Strip
+	Through *cutting.Strip // strips sewn end to end, that lengths are cut from
+	Across  *cutting.Across
+	Sub     *cutting.SubCut // from Across, which is one of strips where Strip is there too
+	Piece   *cutting.FromPiece
+	Batch   *batching.Batch
+}
+
+// Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out of the same
+// run take together: what they take is used up once. Where other steps are cut from the same strips or sets, Part of Whole is what one
+// takes of them.
+type Take struct {
+	Step        naming.Step
+	Each, Per   int
+	Together    naming.Step
+	Part, Whole measure.Length
+}
+
+// StandIn is so many of another step's things that are used in a step's place.
+type StandIn struct {
+	Step  naming.Step
+	Count int
+}
+
+// Exactly writes lengths so that they are told apart on the grid.
+func Exactly(lengths ...measure.Length) string {
+	words := make([]string, len(lengths))
+	for i, l := range lengths {
+		words[i] = string(measure.Write(l))
+	}
+	return strings.Join(words, " x ")
+}
+
+// Exact is a step's size as it is kept with what is tallied.
+func (s Step) Exact() string { return Exactly(s.Size...) }
+
+func (w *Work) steps() []Step {
+	byStage := map[batching.Stage][]Step{}
+	add := func(s Step) { byStage[s.Stage] = append(byStage[s.Stage], s) }
+	for i := range w.Cut.Fabrics {
+		f := &w.Cut.Fabrics[i]
+		for j := range f.Strips {
+			w.cutStrips(f, &f.Strips[j], add)
+		}
+	}
+	for _, list := range [][]cutting.FromPiece{w.Cut.Pieces, w.Cut.Ends} {
+		for i := range list {
+			add(w.fromPiece(&list[i]))
+		}
+	}
+	for i := range w.Cut.Sets {
+		a := &w.Cut.Sets[i]
+		for j := range a.Cuts {
+			add(w.subCut(a, &a.Cuts[j], nil))
+		}
+	}
+	for i := range w.Batches {
+		add(w.batch(&w.Batches[i]))
+	}
+	list := []Step{}
+	for _, stage := range batching.Stages {
+		list = append(list, byStage[stage]...)
+	}
+	return list
+}
+
+func (w *Work) cutStrips(f *cutting.Fabric, s *cutting.Strip, add func(Step)) {
+	step := Step{
+		ID: s.ID, Was: s.Was, Called: w.Say(s.Cut) + " " + f.Fabric.Name, Stage: batching.Strips, Does: making.Cuts, Make: s.Count,
+		Size: []measure.Length{s.Cut}, Told: Wide, Picture: s.ID, Look: clothLook(f.Fabric.ID), Of: Source{Fabric: f, Strip: s},
+	}
+	if s.Lengths {
+		step.Told = Long
+	}
+	add(step)
+	if s.For == naming.SashLevel.Step() && s.Joined != nil {
+		add(w.through(s))
+	}
+	if s.Patches != nil {
+		for i := range s.Patches.Cuts {
+			add(w.subCut(s.Patches, &s.Patches.Cuts[i], s))
+		}
+	}
+}
+
+// through is the cutting of sashing that runs right through from strips sewn end to end.
+func (w *Work) through(s *cutting.Strip) Step {
+	act := w.Acts[s.For].Act
+	long, high := act.Piece.Size()
+	n := s.Joined.Times
+	return Step{
+		ID: s.For, Called: w.NameOf(s.For), Stage: batching.SubCuts, Does: making.SubCuts, Make: n, Spare: w.Lines[s.For].Spare,
+		Size: []measure.Length{long, high}, Told: Across, Picture: s.For, Look: w.look(act.Piece),
+		Takes: []Take{{Step: s.ID, Each: s.Count, Per: n}}, Of: Source{Through: s},
+	}
+}
+
+func (w *Work) subCut(a *cutting.Across, c *cutting.SubCut, from *cutting.Strip) Step {
+	act := w.Acts[c.ID].Act
+	s := Step{
+		ID: c.ID, Called: w.NameOf(c.ID), Stage: batching.SubCuts, Does: making.SubCuts, Make: c.Make(), Spare: c.Spare,
+		Told: Across, Picture: c.ID, Look: w.look(act.Piece), Also: w.shelfIn(c.ID), Of: Source{Across: a, Sub: c, Strip: from},
+	}
+	wide, high := act.Piece.Size()
+	if act.Patch != nil { // as it is cut; a plain block to what the pieced ones measure
+		wide, high, s.Told = act.Patch.W, act.Patch.H, CutSize
+	}
+	s.Size = []measure.Length{wide, high}
+	take := Take{Step: a.Set.Step(), Each: 1, Per: c.PerStrip}
+	if from != nil {
+		take.Step = from.ID
+	}
+	if len(a.Cuts) > 1 {
+		take.Part, take.Whole = c.Cut, a.Length-w.Table.Squaring
+	}
+	s.Takes = []Take{take}
+	return s
+}
+
+func (w *Work) fromPiece(one *cutting.FromPiece) Step {
+	act := w.Acts[one.Act].Act
+	wide, high := act.Piece.Size()
+	s := Step{
+		ID: PieceStep(*one), Called: w.NameOf(one.Act), Stage: batching.SubCuts, Does: making.SubCuts, Make: one.Count,
+		Size: []measure.Length{wide, high}, Told: Across, Picture: one.Act, Look: w.look(act.Piece), Of: Source{Piece: one},
+	}
+	switch {
+	case one.All:
+		s.Also, s.Spare = w.shelfIn(one.Act), min(one.Count, w.Lines[one.Act].Spare)
+	case one.End != "":
+		s.Called += ", from ends"
+		s.Was = w.oldEnds(*one)
+	default:
+		s.Called += ", from the shelf"
+	}
+	return s
+}
+
+// oldEnds is what older tallies called patches from ends by: the strips' own name of then, and which end it was.
+func (w *Work) oldEnds(one cutting.FromPiece) []naming.Step {
+	for _, f := range w.Cut.Fabrics {
+		for _, s := range f.Strips {
+			if s.ID == one.End && len(s.Was) > 0 {
+				return []naming.Step{naming.OldEnd(one.Act, s.Was[0], one.Nth)}
+			}
+		}
+	}
+	return nil
+}
+
+// PieceStep names the cutting of patches from a piece on the shelf or an end: the act itself where nothing of it comes from strips.
+func PieceStep(one cutting.FromPiece) naming.Step {
+	switch {
+	case one.All:
+		return one.Act
+	case one.End != "":
+		return one.Act.FromEnd(one.End, int64(one.Have.W))
+	}
+	return one.Act.FromShelf(one.Have.ID)
+}
+
+// shelfIn is what comes from the shelf or from ends in place of patches cut from strips.
+func (w *Work) shelfIn(act naming.Step) []StandIn {
+	var list []StandIn
+	for _, one := range slices.Concat(w.Cut.Pieces, w.Cut.Ends) {
+		if one.Act == act && !one.All {
+			list = append(list, StandIn{Step: PieceStep(one), Count: one.Count})
+		}
+	}
+	return list
+}
+
+// batch is the step of one batch: sewing, marking, or cutting apart and trimming.
+func (w *Work) batch(b *batching.Batch) Step {
+	s := Step{ID: b.ID, Called: b.Name, Stage: b.Stage, Does: b.Does, Make: b.Make, Spare: b.Spare, Of: Source{Batch: b}}
+	for _, t := range b.Takes {
+		s.Takes = append(s.Takes, Take{Step: t.ID, Each: t.Each, Per: t.Per, Together: t.Together})
+	}
+	for _, g := range b.From {
+		s.Also = append(s.Also, StandIn{Step: g.ID, Count: g.Count})
+	}
+	if wide, high := b.Piece.Size(); wide > 0 {
+		s.Picture, s.Size, s.Look = b.ID, []measure.Length{wide, high}, w.look(b.Piece, b.Left.Piece, b.Right.Piece)
+		if b.Piece.Whole() { // what is no rectangle is not held against a ruler
+			s.Told = Across
+		}
+	}
+	switch b.Stage {
+	case batching.Sets:
+		m := w.Unit(b.ID.Made())
+		_, high := m.Piece.Size()
+		s.Size, s.Told = []measure.Length{high}, Wide
+		for _, f := range w.Cut.Fabrics {
+			for _, strip := range f.Strips {
+				if n := PerSet(m, strip.ID); n > 0 {
+					s.Takes = append(s.Takes, Take{Step: strip.ID, Each: n, Per: 1})
+				}
+			}
+		}
+	case batching.Rows:
+		row := w.Row(b.ID)
+		s.Picture, s.Size, s.Look = b.ID, []measure.Length{w.Layout.Long(row), b.Each}, w.lookOfRow(row)
+		if row.Called != "" || !w.Layout.OnPoint {
+			s.Told = Across
+		}
+	case batching.Top:
+		s.Size, s.Told = []measure.Length{b.Each}, Long
+		border := b.ID.Border()
+		switch n := w.Strips(border.Strips()); {
+		case b.ID.IsSides() && n > 0:
+			s.Takes = append(s.Takes, Take{Step: border.Strips(), Each: n, Per: 2})
+		case b.ID.IsCorners():
+			s.Takes = append(s.Takes, Take{Step: border.Squares(), Each: 1, Per: 1})
+		}
+	case batching.Finish:
+		s.Size, s.Told = []measure.Length{b.Each}, Long
+		s.Takes = append(s.Takes, w.finishing(b))
+	}
+	return s
+}
+
+// finishing is what the joining of backing and binding takes.
+func (w *Work) finishing(b *batching.Batch) Take {
+	switch {
+	case b.ID == naming.BackingJoin:
+		return Take{Step: naming.BackingLengths, Each: w.Strips(naming.BackingLengths), Per: b.Make}
+	case b.ID == naming.BindingJoin:
+		return Take{Step: naming.BindingStrips, Each: w.Strips(naming.BindingStrips), Per: b.Make}
+	case w.Layout.Bind.Strips == 1:
+		return Take{Step: naming.BindingStrips, Each: w.Strips(naming.BindingStrips), Per: b.Make}
+	}
+	return Take{Step: naming.BindingJoin, Each: w.Layout.Bind.Strips - 1, Per: 1}
+}

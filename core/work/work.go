@@ -1,0 +1,103 @@
+package work
+
+import (
+	"slices"
+
+	"vicis/core/batching"
+	"vicis/core/cutting"
+	"vicis/core/demand"
+	"vicis/core/document"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/naming"
+)
+
+// Work is everything that is done, in the order it is done.
+type Work struct {
+	Counted
+	Cut     cutting.Plan
+	Batches []batching.Batch
+	Steps   []Step // everything that is counted
+	Script  []Part // the cutting in the order of the table
+}
+
+// Of works a document out. Where it is false the problems say what stops, and the work holds the stages that could be reached.
+func Of(d document.Document) (*Work, bool) {
+	w := &Work{}
+	var ok bool
+	if w.Checked, ok = Check(d); !ok {
+		return w, false
+	}
+	if w.Sewn, ok = w.Checked.Sew(); !ok {
+		return w, false
+	}
+	counted, ok := w.Pressed().Count()
+	if !ok {
+		w.Counted = counted
+		return w, false
+	}
+	return counted.Work(), true
+}
+
+// IsSewn says whether units could be sewn at all, even if not every one.
+func (w *Work) IsSewn() bool { return w.Acts != nil }
+
+// Cutting plans the cutting alone.
+func (c Counted) Cutting(t *making.Table) cutting.Plan {
+	return cutting.Cut(c.Units, c.Layout, c.Lines, t, c.Shelf, c.Buying, c.Waits)
+}
+
+// Work plans the cutting and the batches.
+func (c Counted) Work() *Work {
+	w := &Work{Counted: c, Cut: c.Cutting(&c.Table)}
+	for _, set := range w.Cut.Sets {
+		n := set.Layups.Strips
+		w.Lines[set.Set.Step()], w.Demand.Runs[set.Set.Step()] = demand.Line{Need: n, Runs: n}, n
+	}
+	w.Batches = batching.Plan(w.Units, w.Layout, w.Lines)
+	w.Steps = w.steps()
+	w.Script = w.script()
+	return w
+}
+
+// Strips is how many strips a step cuts.
+func (w *Work) Strips(id naming.Step) int {
+	for _, f := range w.Cut.Fabrics {
+		for _, s := range f.Strips {
+			if s.ID == id {
+				return s.Count
+			}
+		}
+	}
+	return 0
+}
+
+// PerSet is how many strips of a pile one strip set takes.
+func PerSet(m making.Made, pile naming.Step) int {
+	n := 0
+	for _, s := range m.Acts[0].Strips {
+		if cutting.PileOf(s) == pile {
+			n++
+		}
+	}
+	return n
+}
+
+// Held says whether the size of an act waits for a measurement that has not been made.
+func (w *Work) Held(act naming.Step) bool { return w.Waits[act] && w.Plain.Block == nil }
+
+// Rest is what remains of one strip or set cut by a pattern.
+func (w *Work) Rest(a cutting.Across, p cutting.Pattern) measure.Length {
+	at, _ := a.Marks(p, &w.Table)
+	return a.Length - at[len(at)-1]
+}
+
+// Done says whether a step is pressed already, and other seams are solved round it.
+func (w *Work) Done(step naming.Step) bool {
+	return w.Document.Press != nil && slices.Contains(w.Document.Press.Done, step)
+}
+
+// DoneSeam says whether a seam is pressed already.
+func (w *Work) DoneSeam(seam naming.Seam) bool {
+	return slices.ContainsFunc(w.Batches, func(b batching.Batch) bool { return slices.Contains(b.Presses, seam) && w.Done(b.ID) })
+}
