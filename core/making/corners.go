@@ -203,7 +203,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 					out.Variants[i].Name = strings.Replace(v.Name, "bonus-", "bonus", 1)
 					act.Shaves += v.Count
 				}
-				act.Gives = append(act.Gives, v.give())
+				act.Gives = append(act.Gives, out.Variants[i].give())
 			}
 		}
 		taken = r.add(act)
