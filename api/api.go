@@ -1,5 +1,5 @@
-// Package api is the edge: typed handlers on Gin through Huma, errors as problem details (RFC 9457), an OpenAPI 3.1 contract
-// derived from the Go types, and the guards that keep the application local.
+// Package api is the edge: typed handlers on Gin through Huma, errors as problem details (RFC 9457), an OpenAPI 3.1
+// contract derived from the Go types, and the guards that keep the application local.
 package api
 
 import (
@@ -38,7 +38,8 @@ type Server struct {
 	now   func() time.Time
 }
 
-// New builds the engine: the API under /api, the web application below everything else. hosts are the names it answers to.
+// New builds the engine: the API under /api, the web application below everything else. hosts are the names it answers
+// to.
 func New(s *store.Store, web http.Handler, hosts []string) *gin.Engine {
 	gin.SetMode(gin.ReleaseMode)
 	engine := gin.New()
@@ -87,7 +88,8 @@ func config() huma.Config {
 	return c
 }
 
-// nameSchema names a type by its room and itself, for several rooms have a Step: sheet.Step is PlanStep, plan.Plan is Plan.
+// nameSchema names a type by its room and itself, for several rooms have a Step: sheet.Step is PlanStep, plan.Plan is
+// Plan.
 func nameSchema(t reflect.Type, hint string) string {
 	for t.Kind() == reflect.Pointer {
 		t = t.Elem()
@@ -118,7 +120,10 @@ func (unitSchema) Schema(r huma.Registry) *huma.Schema {
 		}
 		unit := &huma.Schema{
 			Type: huma.TypeObject, Required: []string{"id", "name", "how"}, AdditionalProperties: false,
-			Properties: map[string]*huma.Schema{"id": {Type: huma.TypeString}, "name": {Type: huma.TypeString}, "also": {Type: huma.TypeArray, Items: &huma.Schema{Type: huma.TypeString}}, "how": how},
+			Properties: map[string]*huma.Schema{
+				"id": {Type: huma.TypeString}, "name": {Type: huma.TypeString},
+				"also": {Type: huma.TypeArray, Items: &huma.Schema{Type: huma.TypeString}}, "how": how,
+			},
 		}
 		unit.PrecomputeMessages()
 		r.Map()[name] = unit
@@ -189,24 +194,32 @@ func draft(o huma.Operation) huma.Operation {
 
 func (s *Server) register(a huma.API) {
 	op := func(method, path, id, summary string) huma.Operation {
-		return huma.Operation{Method: method, Path: path, OperationID: id, Summary: summary, MaxBodyBytes: document.MostBytes, Errors: []int{400, 404, 409, 412, 413, 422}}
+		return huma.Operation{
+			Method: method, Path: path, OperationID: id, Summary: summary,
+			MaxBodyBytes: document.MostBytes, Errors: []int{400, 404, 409, 412, 413, 422},
+		}
 	}
 
-	huma.Register(a, op(http.MethodGet, "/api/health", "health", "Whether the server and its database answer"), s.health)
+	huma.Register(a, op(http.MethodGet, "/api/health", "health", "Whether the server and its database answer"),
+		s.health)
 	huma.Register(a, op(http.MethodGet, "/api/quilts", "shelf", "All quilts, the one changed last first"), s.shelf)
 	huma.Register(a, draft(op(http.MethodPost, "/api/quilts", "createQuilt", "Store a new quilt")), s.create)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}", "quilt", "A quilt with its plan"), s.quilt)
 	huma.Register(a, draft(op(http.MethodPut, "/api/quilts/{id}", "saveQuilt", "Store a new revision")), s.save)
-	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/progress", "progress", "What was tallied, held against the plan"), s.progress)
-	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/events", "tally", "Store events; a repeated delivery counts once"), s.tally)
-	huma.Register(a, draft(op(http.MethodPost, "/api/plan", "preview", "Plan a document without storing it")), s.preview)
+	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/progress", "progress",
+		"What was tallied, held against the plan"), s.progress)
+	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/events", "tally",
+		"Store events; a repeated delivery counts once"), s.tally)
+	huma.Register(a, draft(op(http.MethodPost, "/api/plan", "preview", "Plan a document without storing it")),
+		s.preview)
 	s.registerFiles(a, op)
 	s.registerLibrary(a, op)
 	s.registerCutting(a, op)
 	s.registerPressing(a, op)
 	s.registerCloth(a, op)
 	huma.Register(a, op(http.MethodGet, "/api/starters", "starters", "Blocks to begin a quilt with"), s.starters)
-	huma.Register(a, draft(op(http.MethodPost, "/api/starters", "begin", "Lay out a first document from a few choices")), s.begin)
+	huma.Register(a, draft(op(http.MethodPost, "/api/starters", "begin",
+		"Lay out a first document from a few choices")), s.begin)
 }
 
 func (s *Server) health(ctx context.Context, _ *struct{}) (*body[map[string]string], error) {
@@ -239,7 +252,8 @@ func (s *Server) shelf(ctx context.Context, _ *struct{}) (*body[[]Shelved], erro
 
 func shelved(q store.Quilt, p Project, progress tally.Progress) Shelved {
 	item := Shelved{
-		ID: q.ID, Away: q.Away, Name: p.Document.Name, Note: p.Document.Note, Saved: q.At, Finished: p.Plan.Finished.Text, Blocks: p.Plan.Blocks,
+		ID: q.ID, Away: q.Away, Name: p.Document.Name, Note: p.Document.Note, Saved: q.At,
+		Finished: p.Plan.Finished.Text, Blocks: p.Plan.Blocks,
 		Set: p.Plan.Set, Stages: progress.Stages, NextStep: progress.Next, Quilt: p.Plan.Quilt,
 		Colours: colours(p.Document), Problems: p.Problems,
 	}
@@ -280,7 +294,8 @@ func (s *Server) project(ctx context.Context, q store.Quilt) (*Project, error) {
 		return nil, err
 	}
 	out := p.project
-	out.ID, out.Rev, out.Saved, out.Undo, out.Redo, out.Remnants = q.ID, q.Rev, q.At, undo, redo, make([]string, len(p.project.Plan.Remnants))
+	out.ID, out.Rev, out.Saved, out.Undo, out.Redo, out.Remnants = q.ID, q.Rev, q.At, undo, redo,
+		make([]string, len(p.project.Plan.Remnants))
 	for i, r := range out.Plan.Remnants {
 		out.Remnants[i] = remnantID(q.ID, r)
 	}
@@ -342,7 +357,8 @@ type createIn struct {
 
 func (s *Server) create(ctx context.Context, in *createIn) (*projectOut, error) {
 	if !plainID(in.Body.ID) {
-		return nil, newTrouble(http.StatusUnprocessableEntity, "The new quilt has no usable id: 8 to 64 letters, digits, - or _.")
+		return nil, newTrouble(http.StatusUnprocessableEntity,
+			"The new quilt has no usable id: 8 to 64 letters, digits, - or _.")
 	}
 	text, err := checked(in.Body.Document)
 	if err != nil {
@@ -361,7 +377,8 @@ type WriteIn struct {
 // from gives the quilt to change, as long as it is at the revision the change was made from.
 func (s *Server) from(ctx context.Context, in *WriteIn) (store.Quilt, error) {
 	if len(in.IfMatch) == 0 {
-		return store.Quilt{}, newTrouble(http.StatusPreconditionRequired, "Say in If-Match which revision the change was made from.")
+		return store.Quilt{}, newTrouble(http.StatusPreconditionRequired,
+			"Say in If-Match which revision the change was made from.")
 	}
 	q, err := s.store.Quilt(ctx, in.ID)
 	if err != nil {
@@ -433,7 +450,8 @@ func (s *Server) tallied(ctx context.Context, q store.Quilt) (*talliedOut, error
 	if err != nil {
 		return nil, err
 	}
-	return &talliedOut{ETag: quoted(fmt.Sprintf("%s-%d", etag(q), progress.Events)), Body: Tallied{q.Rev, progress}}, nil
+	return &talliedOut{ETag: quoted(fmt.Sprintf("%s-%d", etag(q), progress.Events)), Body: Tallied{q.Rev, progress}},
+		nil
 }
 
 type tallyIn struct {
@@ -443,8 +461,8 @@ type tallyIn struct {
 	}
 }
 
-// tally stores events and answers with what they come to. From the moment they are stored nothing that goes wrong is told as if they
-// were not.
+// tally stores events and answers with what they come to. From the moment they are stored nothing that goes wrong is
+// told as if they were not.
 func (s *Server) tally(ctx context.Context, in *tallyIn) (out *talliedOut, err error) {
 	q, err := s.store.Quilt(ctx, in.ID)
 	if err != nil {
@@ -491,7 +509,10 @@ type Opening struct {
 func (s *Server) starters(_ context.Context, _ *struct{}) (*body[[]Opening], error) {
 	var list []Opening
 	for _, o := range starter.Options() {
-		d, problems := starter.Build(starter.Choices{Name: o.Name, Block: o.Block, Squares: o.Squares, Companion: starter.None, Rows: 1, Columns: 1, Measure: "in", Strip: "2 1/2"})
+		d, problems := starter.Build(starter.Choices{
+			Name: o.Name, Block: o.Block, Squares: o.Squares,
+			Companion: starter.None, Rows: 1, Columns: 1, Measure: "in", Strip: "2 1/2",
+		})
 		p, problems := plan.Make(d, problems)
 		if problems.Stopped() {
 			return nil, refuse(problems)

@@ -65,7 +65,10 @@ func decode[T any](t testing.TB, w *httptest.ResponseRecorder) T {
 
 func begun(t testing.TB) string {
 	t.Helper()
-	d, problems := starter.Build(starter.Choices{Name: "Test", Block: starter.Chain, Squares: 5, Companion: starter.Cornered, Rows: 3, Columns: 3, Measure: "in", Strip: "2.5"})
+	d, problems := starter.Build(starter.Choices{
+		Name: "Test", Block: starter.Chain, Squares: 5,
+		Companion: starter.Cornered, Rows: 3, Columns: 3, Measure: "in", Strip: "2.5",
+	})
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
@@ -78,7 +81,8 @@ func begun(t testing.TB) string {
 
 func (s site) create(id string) {
 	s.t.Helper()
-	if w := s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":%q,"document":%s}`, id, begun(s.t))); w.Code != http.StatusOK {
+	if w := s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":%q,"document":%s}`, id,
+		begun(s.t))); w.Code != http.StatusOK {
 		s.t.Fatalf("%d %s", w.Code, w.Body)
 	}
 }
@@ -107,10 +111,12 @@ func TestARoadFromNewQuiltToTally(t *testing.T) {
 	if p := decode[Project](t, w); p.Rev != 2 || p.Plan.Blocks != 15 {
 		t.Fatalf("%d: rev %d, %d blocks", w.Code, p.Rev, p.Plan.Blocks)
 	}
-	if got := decode[Tallied](t, s.do("GET", "/api/quilts/quilt-one/progress", "")); got.Rev != 2 || got.Progress.Events != 1 || got.Progress.Next == "" {
+	if got := decode[Tallied](t, s.do("GET", "/api/quilts/quilt-one/progress", "")); got.Rev != 2 ||
+		got.Progress.Events != 1 || got.Progress.Next == "" {
 		t.Errorf("%+v", got)
 	}
-	if list := decode[[]Shelved](t, s.do("GET", "/api/quilts", "")); len(list) != 1 || list[0].Next == "" || list[0].Colours["dark"] == "" {
+	if list := decode[[]Shelved](t, s.do("GET", "/api/quilts", "")); len(list) != 1 || list[0].Next == "" ||
+		list[0].Colours["dark"] == "" {
 		t.Errorf("%+v", list)
 	}
 }
@@ -128,36 +134,78 @@ func TestRefusalsSayWhatIsWrongAndTheMend(t *testing.T) {
 	}{
 		{"unknown quilt", "GET", "/api/quilts/nothing", "", nil, 404, "unknown"},
 		{"unknown address", "GET", "/api/nothing", "", nil, 404, "unknown"},
-		{"stale save", "PUT", "/api/quilts/quilt-one", strings.Replace(doc, "Test", "Other", 1), []string{"If-Match", `"0"`}, 412, "stale"},
-		{"stale save of another revision", "PUT", "/api/quilts/quilt-one", strings.Replace(doc, "Test", "Other", 1), []string{"If-Match", `"9"`}, 412, "stale"},
+		{
+			"stale save", "PUT", "/api/quilts/quilt-one", strings.Replace(doc, "Test", "Other", 1),
+			[]string{"If-Match", `"0"`},
+			412, "stale",
+		},
+		{
+			"stale save of another revision", "PUT", "/api/quilts/quilt-one", strings.Replace(doc, "Test", "Other", 1),
+			[]string{"If-Match", `"9"`},
+			412, "stale",
+		},
 		{"save without a revision", "PUT", "/api/quilts/quilt-one", doc, nil, 428, "revision-missing"},
-		{"a milliard blocks", "PUT", "/api/quilts/quilt-one", strings.Replace(doc, `"rows": 3`, `"rows": 1000000000`, 1), []string{"If-Match", `"1"`}, 422, "refused"},
-		{"a number too large for anything", "POST", "/api/plan", strings.Replace(doc, `"rows": 3`, `"rows": 1e400`, 1), nil, 422, "refused"},
+		{
+			"a milliard blocks", "PUT", "/api/quilts/quilt-one",
+			strings.Replace(doc, `"rows": 3`, `"rows": 1000000000`, 1),
+			[]string{"If-Match", `"1"`},
+			422, "refused",
+		},
+		{
+			"a number too large for anything", "POST", "/api/plan", strings.Replace(doc, `"rows": 3`, `"rows": 1e400`, 1),
+			nil, 422, "refused",
+		},
 		{"a broken document", "POST", "/api/plan", `{"vicis":1`, nil, 422, "refused"},
 		{"another's document", "POST", "/api/plan", `{"a":1}`, nil, 422, "refused"},
-		{"a document over 1 MB", "POST", "/api/plan", `{"note":"` + strings.Repeat("x", 1<<20) + `"}`, nil, 413, "too-large"},
+		{
+			"a document over 1 MB", "POST", "/api/plan", `{"note":"` + strings.Repeat("x", 1<<20) + `"}`, nil, 413,
+			"too-large",
+		},
 		{"no document", "POST", "/api/quilts", `{"id":"quilt-two"}`, nil, 422, "refused"},
 		{"a poor id", "POST", "/api/quilts", `{"id":"../x","document":` + doc + `}`, nil, 422, "refused"},
-		{"an id that is taken", "POST", "/api/quilts", `{"id":"quilt-one","document":` + strings.Replace(doc, "Test", "Other", 1) + `}`, nil, 409, "conflict"},
+		{"an id that is taken", "POST", "/api/quilts", `{"id":"quilt-one","document":` +
+			strings.Replace(doc, "Test", "Other", 1) + `}`, nil, 409, "conflict"},
 		{"no events", "POST", "/api/quilts/quilt-one/events", ev(""), nil, 422, "refused"},
-		{"an event of nothing", "POST", "/api/quilts/quilt-one/events", ev(`{"id":"event-two-x","step":"I","kind":"made","n":0,"at":""}`), nil, 422, "refused"},
-		{"an event of no kind", "POST", "/api/quilts/quilt-one/events", ev(`{"id":"event-two-x","step":"I","kind":"sewn","n":1,"at":""}`), nil, 422, "refused"},
-		{"events of an unknown quilt", "POST", "/api/quilts/nothing/events", ev(`{"id":"event-two-x","step":"I","kind":"made","n":1,"at":""}`), nil, 404, "unknown"},
-		{"a start that makes no sense", "POST", "/api/starters", `{"name":"x","block":"checkers","squares":99,"companion":"none","rows":1,"columns":1,"measure":"in","strip":"2"}`, nil, 422, "refused"},
+		{
+			"an event of nothing", "POST", "/api/quilts/quilt-one/events",
+			ev(`{"id":"event-two-x","step":"I","kind":"made","n":0,"at":""}`), nil, 422, "refused",
+		},
+		{
+			"an event of no kind", "POST", "/api/quilts/quilt-one/events",
+			ev(`{"id":"event-two-x","step":"I","kind":"sewn","n":1,"at":""}`), nil, 422, "refused",
+		},
+		{
+			"events of an unknown quilt", "POST", "/api/quilts/nothing/events",
+			ev(`{"id":"event-two-x","step":"I","kind":"made","n":1,"at":""}`), nil, 404, "unknown",
+		},
+		{
+			"a start that makes no sense", "POST", "/api/starters",
+			`{"name":"x","block":"checkers","squares":99,"companion":"none","rows":1,"columns":1,"measure":"in","strip":"2"}`, nil, 422, "refused",
+		},
 		{"a foreign host", "GET", "/api/quilts", "", []string{"Host", "evil.example"}, 403, "forbidden"},
-		{"a foreign origin", "POST", "/api/plan", doc, []string{"Origin", "http://evil.example", "Sec-Fetch-Site", "cross-site"}, 403, "forbidden"},
-		{"a foreign origin of an old browser", "POST", "/api/plan", doc, []string{"Origin", "http://evil.example"}, 403, "forbidden"},
+		{"a foreign origin", "POST", "/api/plan", doc, []string{
+			"Origin", "http://evil.example", "Sec-Fetch-Site",
+			"cross-site",
+		}, 403, "forbidden"},
+		{
+			"a foreign origin of an old browser", "POST", "/api/plan", doc,
+			[]string{"Origin", "http://evil.example"},
+			403,
+			"forbidden",
+		},
 	} {
 		w := s.do(c.method, c.path, c.body, c.headers...)
 		var trouble Trouble
-		if err := json.Unmarshal(w.Body.Bytes(), &trouble); err != nil || w.Code != c.status || trouble.Code != c.code || len(trouble.Detail) < 10 {
+		if err := json.Unmarshal(w.Body.Bytes(), &trouble); err != nil || w.Code != c.status ||
+			trouble.Code != c.code || len(trouble.Detail) < 10 {
 			t.Errorf("%s: %d %v, want %d %s: %.300s", c.name, w.Code, err, c.status, c.code, w.Body.String())
 		}
 		if got := w.Header().Get("Content-Type"); !strings.HasPrefix(got, "application/problem+json") {
 			t.Errorf("%s: content type %s", c.name, got)
 		}
 	}
-	if p := decode[Tallied](t, s.do("GET", "/api/quilts/quilt-one/progress", "")); p.Rev != 1 || p.Progress.Events != 0 {
+	if p := decode[Tallied](t, s.do("GET", "/api/quilts/quilt-one/progress", "")); p.Rev != 1 ||
+		p.Progress.Events != 0 {
 		t.Errorf("something was half-saved: rev %d, %d events", p.Rev, p.Progress.Events)
 	}
 }
@@ -166,7 +214,8 @@ func TestAProblemIsToldAtItsPlace(t *testing.T) {
 	s := newSite(t)
 	w := s.do("POST", "/api/plan", strings.Replace(begun(t), `"strip": "2 1/2 in"`, `"strip": "wide"`, 1))
 	p := decode[Preview](t, w)
-	if w.Code != http.StatusOK || len(p.Problems) == 0 || p.Problems[0].At != "/strip" || string(p.Document.Strip) != "wide" {
+	if w.Code != http.StatusOK || len(p.Problems) == 0 || p.Problems[0].At != "/strip" ||
+		string(p.Document.Strip) != "wide" {
 		t.Errorf("%d %+v", w.Code, p.Problems)
 	}
 }
@@ -210,7 +259,10 @@ func BenchmarkTallyOverTheAPI(b *testing.B) {
 	s.create("quilt-one")
 	var old []tally.Event
 	for i := range 2000 {
-		old = append(old, tally.Event{ID: fmt.Sprintf("before-%05d", i), Step: "I", Kind: tally.Made, N: 1, Exact: "2 1/2 in x 10 1/2 in"})
+		old = append(old, tally.Event{
+			ID: fmt.Sprintf("before-%05d", i), Step: "I", Kind: tally.Made, N: 1,
+			Exact: "2 1/2 in x 10 1/2 in",
+		})
 	}
 	if err := st.Append(context.Background(), "quilt-one", old, time.Now()); err != nil {
 		b.Fatal(err)
@@ -218,7 +270,8 @@ func BenchmarkTallyOverTheAPI(b *testing.B) {
 	i := 0
 	for b.Loop() {
 		i++
-		w := s.do("POST", "/api/quilts/quilt-one/events", fmt.Sprintf(`{"events":[{"id":"event-%06d","step":"I","kind":"made","n":1,"at":""}]}`, i))
+		w := s.do("POST", "/api/quilts/quilt-one/events",
+			fmt.Sprintf(`{"events":[{"id":"event-%06d","step":"I","kind":"made","n":1,"at":""}]}`, i))
 		if w.Code != http.StatusOK {
 			b.Fatal(w.Body)
 		}

@@ -10,7 +10,8 @@ import (
 	"vicis/core/document"
 )
 
-// What is asked of a document now and then: the library, other ways, other sizes, cliffs, and backwards from the cloth there is.
+// What is asked of a document now and then: the library, other ways, other sizes, cliffs, and backwards from the cloth
+// there is.
 
 func (s site) block(id string) Shown {
 	s.t.Helper()
@@ -35,7 +36,8 @@ func text(t *testing.T, d document.Document) string {
 func TestOtherWaysCanBePutIntoTheDocument(t *testing.T) {
 	s := newSite(t)
 	star := s.block("eight-pointed-star")
-	ways := decode[[]ask.Way](t, s.do("POST", "/api/ways", fmt.Sprintf(`{"document":%s,"unit":"goose"}`, text(t, star.Document))))
+	ways := decode[[]ask.Way](t, s.do("POST", "/api/ways",
+		fmt.Sprintf(`{"document":%s,"unit":"goose"}`, text(t, star.Document))))
 	chosen := 0
 	for _, w := range ways {
 		if w.Chosen {
@@ -68,9 +70,13 @@ func TestResizedDocumentsFinishAsAskedFor(t *testing.T) {
 	s := newSite(t)
 	star := s.block("eight-pointed-star")
 	for _, size := range []string{"6", "12", "10 1/2"} {
-		r := decode[ask.Resized](t, s.do("POST", "/api/resize", fmt.Sprintf(`{"document":%s,"unit":%q,"finished":%q}`, text(t, star.Document), star.Block, size)))
+		r := decode[ask.Resized](t, s.do("POST", "/api/resize",
+			fmt.Sprintf(`{"document":%s,"unit":%q,"finished":%q}`, text(t, star.Document), star.Block, size)))
 		p := decode[Preview](t, s.do("POST", "/api/plan", text(t, r.Document)))
-		if want := map[string]string{"6": "6″ × 6″", "12": "12″ × 12″", "10 1/2": "10½″ × 10½″"}[size]; p.Plan.Block.Text != want {
+		if want := map[string]string{
+			"6": "6″ × 6″", "12": "12″ × 12″",
+			"10 1/2": "10½″ × 10½″",
+		}[size]; p.Plan.Block.Text != want {
 			t.Errorf("%s: a block finishes %s (%v)", size, p.Plan.Block.Text, p.Problems)
 		}
 	}
@@ -105,7 +111,8 @@ func TestCliffsAndBackwardsAgreeWithThePlan(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	r := decode[ask.Reach](t, s.do("POST", "/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":%s}`, text(t, star.Document), list)))
+	r := decode[ask.Reach](t, s.do("POST", "/api/backwards",
+		fmt.Sprintf(`{"document":%s,"supplies":%s}`, text(t, star.Document), list)))
 	if r.Blocks < 16 || r.Blocks != r.Rows*r.Columns || len(r.Uses) != len(supplies) {
 		t.Errorf("%+v", r)
 	}
@@ -141,12 +148,18 @@ func TestWhatCannotBeAskedIsSaid(t *testing.T) {
 	for _, c := range []struct{ path, body, code, at string }{
 		{"/api/ways", fmt.Sprintf(`{"document":%s,"unit":"nowhere"}`, good), "unit-unknown", "/units"},
 		{"/api/ways", `{"document":{"vicis":9},"unit":"x"}`, "document-unreadable", ""},
-		{"/api/resize", fmt.Sprintf(`{"document":%s,"unit":"block","finished":"wide"}`, good), "length-unreadable", "/finished"},
+		{
+			"/api/resize", fmt.Sprintf(`{"document":%s,"unit":"block","finished":"wide"}`, good), "length-unreadable",
+			"/finished",
+		},
 		{"/api/resize", fmt.Sprintf(`{"document":%s,"unit":"block","finished":"0"}`, good), "too-small", "/finished"},
 		{"/api/cliffs", broken, "too-narrow", "/strip"},
 		{"/api/cliffs", `{"vicis":1,"and":2}`, "document-unreadable", ""},
 		{"/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[]}`, good), "nothing-there", "/supplies"},
-		{"/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[{"fabric":"x","length":"1 yd"}]}`, good), "fabric-unknown", "/supplies/0/fabric"},
+		{
+			"/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[{"fabric":"x","length":"1 yd"}]}`, good),
+			"fabric-unknown", "/supplies/0/fabric",
+		},
 		{"/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[{"fabric":"d","length":"ten"}]}`, good), "", ""},
 		{"/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[]}`, broken), "", ""},
 		{"/api/seam", fmt.Sprintf(`{"document":%s,"seam":"nothing"}`, good), "seam-unknown", "/seam"},

@@ -18,12 +18,16 @@ import (
 	"vicis/store"
 )
 
-// Cloth on the shelf that all quilts share: what lies there, what is promised to which quilt, and that it is promised once.
+// Cloth on the shelf that all quilts share: what lies there, what is promised to which quilt, and that it is promised
+// once.
 
 func (s *Server) registerCloth(a huma.API, op describe) {
-	huma.Register(a, op(http.MethodGet, "/api/cloth", "cloth", "Cloth on the shelf that all quilts share, and to which it is promised"), s.cloth)
-	huma.Register(a, draft(op(http.MethodPut, "/api/cloth/{id}", "putCloth", "Say how a piece of cloth lies on the shelf; new, changed, or none of it any more")), s.putCloth)
-	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/cut", "cut", "All is cut: what was used is taken off the shelf, what is left goes back to it"), s.cut)
+	huma.Register(a, op(http.MethodGet, "/api/cloth", "cloth",
+		"Cloth on the shelf that all quilts share, and to which it is promised"), s.cloth)
+	huma.Register(a, draft(op(http.MethodPut, "/api/cloth/{id}", "putCloth",
+		"Say how a piece of cloth lies on the shelf; new, changed, or none of it any more")), s.putCloth)
+	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/cut", "cut",
+		"All is cut: what was used is taken off the shelf, what is left goes back to it"), s.cut)
 }
 
 // cut takes what a quilt has used off the shelf and puts what is left of it back, all at once.
@@ -75,7 +79,8 @@ func afterCutting(q store.Quilt, list []store.Cloth) (string, []store.Cloth, err
 			continue // put back before, and perhaps promised since
 		}
 		changed = append(changed, cloth.Holding{
-			ID: id, Name: r.Name, Colour: r.Colour, Kind: r.Kind, Width: r.Width, Length: r.Length, Count: r.Count, Note: "left of " + d.Name,
+			ID: id, Name: r.Name, Colour: r.Colour, Kind: r.Kind, Width: r.Width, Length: r.Length, Count: r.Count,
+			Note: "left of " + d.Name,
 		})
 	}
 	text, err := document.Write(d)
@@ -162,7 +167,10 @@ func (s *Server) held(ctx context.Context, quilt string) ([]Held, error) {
 	taken := promises(quilts)
 	out := make([]Held, len(shelf))
 	for i, h := range shelf {
-		out[i] = Held{Holding: h, ID: h.ID, Title: h.Title(), Promised: cloth.Promised(h.ID, taken), Free: h.Count, Since: list[i].At}
+		out[i] = Held{
+			Holding: h, ID: h.ID, Title: h.Title(), Promised: cloth.Promised(h.ID, taken), Free: h.Count,
+			Since: list[i].At,
+		}
 		for _, p := range out[i].Promised {
 			if p.Quilt != quilt {
 				out[i].Free -= p.Count

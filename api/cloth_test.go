@@ -29,18 +29,22 @@ const tens = `{"name":"Fog","colour":"#999999","kind":"pieces","width":"10","len
 
 func TestAPieceIsPromisedOnce(t *testing.T) {
 	s := newSite(t)
-	if list := s.lay("piece-of-fog", tens); len(list) != 1 || list[0].Width != "10 in" || list[0].Free != 8 || list[0].Title != "Fog, 10″ × 10″" {
+	if list := s.lay("piece-of-fog", tens); len(list) != 1 || list[0].Width != "10 in" || list[0].Free != 8 ||
+		list[0].Title != "Fog, 10″ × 10″" {
 		t.Fatalf("%+v", list)
 	}
 	create := func(id string, n int) int {
-		return s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":%q,"document":%s}`, id, promised("piece-of-fog", n, "Quilt "+id))).Code
+		return s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":%q,"document":%s}`, id,
+			promised("piece-of-fog", n, "Quilt "+id))).Code
 	}
 	if code := create("quilt-one", 5); code != 200 {
 		t.Fatal(code)
 	}
-	w := s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-two","document":%s}`, promised("piece-of-fog", 4, "Two")))
+	w := s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-two","document":%s}`,
+		promised("piece-of-fog", 4, "Two")))
 	trouble := decode[Trouble](t, w)
-	if w.Code != 422 || len(trouble.Problems) != 1 || trouble.Problems[0].At != "/supplies/0/count" || trouble.Problems[0].Says != "Of Fog, 10″ × 10″ there is 8 on the shelf, promised already: 5 to Quilt quilt-one." || trouble.Problems[0].Mend != "Take at most 3, or other cloth." {
+	if w.Code != 422 || len(trouble.Problems) != 1 || trouble.Problems[0].At != "/supplies/0/count" ||
+		trouble.Problems[0].Says != "Of Fog, 10″ × 10″ there is 8 on the shelf, promised already: 5 to Quilt quilt-one." || trouble.Problems[0].Mend != "Take at most 3, or other cloth." {
 		t.Fatalf("%d %+v", w.Code, trouble)
 	}
 	if w := s.do("GET", "/api/quilts/quilt-two", ""); w.Code != 404 {
@@ -54,12 +58,14 @@ func TestAPieceIsPromisedOnce(t *testing.T) {
 		t.Errorf("%+v", list)
 	}
 	// For the quilt that has them, its own are free to take again.
-	if list := decode[[]Held](t, s.do("GET", "/api/cloth?for=quilt-one", "")); list[0].Free != 5 || len(list[0].Promised) != 2 {
+	if list := decode[[]Held](t, s.do("GET", "/api/cloth?for=quilt-one", "")); list[0].Free != 5 ||
+		len(list[0].Promised) != 2 {
 		t.Errorf("%+v", list)
 	}
 	// A later save is held against the rest, an undo too, and bringing back what was put away.
 	save := func(id string, rev, n int) int {
-		return s.do("PUT", "/api/quilts/"+id, promised("piece-of-fog", n, "Quilt "+id), "If-Match", fmt.Sprintf("%q", fmt.Sprint(rev))).Code
+		return s.do("PUT", "/api/quilts/"+id, promised("piece-of-fog", n, "Quilt "+id), "If-Match",
+			fmt.Sprintf("%q", fmt.Sprint(rev))).Code
 	}
 	if code := save("quilt-one", 1, 6); code != 422 {
 		t.Errorf("one more than there is: %d", code)
@@ -87,7 +93,8 @@ func TestAPieceIsPromisedOnce(t *testing.T) {
 		t.Errorf("%+v", list[0])
 	}
 	// A project from elsewhere knows cloth that never lay here.
-	if w := s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-far","document":%s}`, promised("elsewhere-1", 4, "Far"))); w.Code != 200 {
+	if w := s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-far","document":%s}`,
+		promised("elsewhere-1", 4, "Far"))); w.Code != 200 {
 		t.Errorf("%d %s", w.Code, w.Body)
 	}
 }
@@ -104,7 +111,8 @@ func TestWhatCannotLieOnTheShelfIsSaid(t *testing.T) {
 	} {
 		w := s.do("PUT", "/api/cloth/"+c.id, strings.Replace(tens, c.from, c.to, 1))
 		trouble := decode[Trouble](t, w)
-		if w.Code != 422 || len(trouble.Problems) != 1 || trouble.Problems[0].Code != c.code || trouble.Problems[0].At != c.at {
+		if w.Code != 422 || len(trouble.Problems) != 1 || trouble.Problems[0].Code != c.code ||
+			trouble.Problems[0].At != c.at {
 			t.Errorf("%s: %d %+v", c.to, w.Code, trouble)
 		}
 	}
@@ -113,14 +121,16 @@ func TestWhatCannotLieOnTheShelfIsSaid(t *testing.T) {
 	}
 	s.lay("piece-of-fog", tens)
 	s.lay("piece-of-fog", tens) // delivered twice
-	s.lay("metric-piece", `{"name":"Ash","colour":"#aaaaaa","kind":"yardage","width":"110","length":"2 m","count":1,"measure":"cm"}`)
+	s.lay("metric-piece",
+		`{"name":"Ash","colour":"#aaaaaa","kind":"yardage","width":"110","length":"2 m","count":1,"measure":"cm"}`)
 	list := decode[[]Held](t, s.do("GET", "/api/cloth", ""))
 	if len(list) != 2 || list[1].Width != "110 cm" || list[1].Kind != cloth.Yardage {
 		t.Errorf("%+v", list)
 	}
 }
 
-// Nine squares of 8½″ from twelve of 10″, four for the other quilt: once the first is cut the shelf says what lies there.
+// Nine squares of 8½″ from twelve of 10″, four for the other quilt: once the first is cut the shelf says what lies
+// there.
 func TestTheShelfIsTrueAfterCutting(t *testing.T) {
 	s := newSite(t)
 	s.lay("piece-of-fog", strings.Replace(tens, `"count":8`, `"count":20`, 1))
@@ -150,14 +160,15 @@ func TestTheShelfIsTrueAfterCutting(t *testing.T) {
 		t.Errorf("%+v", h)
 	}
 	// Said twice it is done once.
-	if w := s.do("POST", "/api/quilts/quilt-one/cut", "", "If-Match", `"2"`); w.Code != 200 || decode[Project](t, w).Rev != 2 {
+	if w := s.do("POST", "/api/quilts/quilt-one/cut", "", "If-Match", `"2"`); w.Code != 200 ||
+		decode[Project](t, w).Rev != 2 {
 		t.Error(w.Code, w.Body)
 	}
 	if h := find("piece-of-fog"); h.Count != 8 {
 		t.Errorf("%+v", h)
 	}
-	// The other cuts five squares and seven from strips: two strips of 39½″, 5½″ left of the first and 14 of the second; ½ yd was
-	// bought for 17½″.
+	// The other cuts five squares and seven from strips: two strips of 39½″, 5½″ left of the first and 14 of the
+	// second; ½ yd was bought for 17½″.
 	if w := s.do("POST", "/api/quilts/quilt-two/cut", "", "If-Match", `"1"`); w.Code != 200 {
 		t.Fatal(w.Code, w.Body)
 	}

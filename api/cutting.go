@@ -16,10 +16,14 @@ import (
 // Questions about the cutting that are asked now and then, of a document stored or not.
 
 func (s *Server) registerCutting(a huma.API, op describe) {
-	huma.Register(a, draft(op(http.MethodPost, "/api/cliffs", "cliffs", "At which usable widths of the cloth the number of strips or sets changes")), s.cliffs)
-	huma.Register(a, draft(op(http.MethodPost, "/api/backwards", "backwards", "The largest quilt of a document's blocks that comes out of the cloth there is")), s.backwards)
-	huma.Register(a, draft(op(http.MethodPost, "/api/nearest", "nearest", "The quilts of a document's blocks that come nearest to a size")), s.nearest)
-	huma.Register(a, draft(op(http.MethodPost, "/api/pilot", "pilot", "One block of a document alone, to be made and measured before the bulk is cut")), s.pilot)
+	huma.Register(a, draft(op(http.MethodPost, "/api/cliffs", "cliffs",
+		"At which usable widths of the cloth the number of strips or sets changes")), s.cliffs)
+	huma.Register(a, draft(op(http.MethodPost, "/api/backwards", "backwards",
+		"The largest quilt of a document's blocks that comes out of the cloth there is")), s.backwards)
+	huma.Register(a, draft(op(http.MethodPost, "/api/nearest", "nearest",
+		"The quilts of a document's blocks that come nearest to a size")), s.nearest)
+	huma.Register(a, draft(op(http.MethodPost, "/api/pilot", "pilot",
+		"One block of a document alone, to be made and measured before the bulk is cut")), s.pilot)
 }
 
 // sound reads a draft that can be planned.
@@ -67,7 +71,11 @@ type suppliesIn struct {
 }
 
 func (s *Server) backwards(_ context.Context, in *struct{ Body suppliesIn }) (*body[ask.Reach], error) {
-	return about(in.Body.Document, func(d document.Document) (ask.Reach, problem.List) { return ask.Backwards(d, in.Body.Supplies) })
+	return about(in.Body.Document, func(d document.Document) (ask.Reach,
+		problem.List,
+	) {
+		return ask.Backwards(d, in.Body.Supplies)
+	})
 }
 
 func (s *Server) cliffs(_ context.Context, in *struct{ Body Draft }) (*body[[]ask.Cliff], error) {

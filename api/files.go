@@ -27,11 +27,16 @@ func (s *Server) registerFiles(a huma.API, op describe) {
 	huma.Register(a, opened, s.openFile)
 	huma.Register(a, swap, s.swap)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/file", "file", "The project document as a file"), s.file)
-	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/cut.csv", "cutList", "The cut list as comma-separated values"), s.cutList)
-	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/revisions", "revisions", "What changed from revision to revision, the newest first"), s.revisions)
-	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/restore", "restore", "Undo, redo, or go back to a revision"), s.restore)
-	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/away", "putAway", "Take a quilt off the shelf, or bring it back"), s.putAway)
-	huma.Register(a, op(http.MethodGet, "/api/schools", "schools", "Everything quilters do differently and can choose here"), s.schools)
+	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/cut.csv", "cutList",
+		"The cut list as comma-separated values"), s.cutList)
+	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/revisions", "revisions",
+		"What changed from revision to revision, the newest first"), s.revisions)
+	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/restore", "restore", "Undo, redo, or go back to a revision"),
+		s.restore)
+	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/away", "putAway",
+		"Take a quilt off the shelf, or bring it back"), s.putAway)
+	huma.Register(a, op(http.MethodGet, "/api/schools", "schools",
+		"Everything quilters do differently and can choose here"), s.schools)
 	huma.Register(a, op(http.MethodGet, "/api/format", "format", "The JSON Schema of a project document"), s.format)
 }
 
@@ -189,7 +194,8 @@ func Format() (any, error) {
 		return nil, fmt.Errorf("schema: %w", err)
 	}
 	var v map[string]any
-	if err := json.Unmarshal([]byte(strings.ReplaceAll(string(data), "#/components/schemas/", "#/$defs/")), &v); err != nil {
+	if err := json.Unmarshal([]byte(strings.ReplaceAll(string(data), "#/components/schemas/", "#/$defs/")),
+		&v); err != nil {
 		return nil, fmt.Errorf("schema: %w", err)
 	}
 	v["$schema"] = "https://json-schema.org/draft/2020-12/schema"

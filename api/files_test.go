@@ -81,12 +81,15 @@ func TestFilesGoOutAndComeBackAlike(t *testing.T) {
 	if again := s.do("GET", "/api/quilts/quilt-two/file", ""); again.Body.String() != w.Body.String() || back.Rev != 1 {
 		t.Error("the file that came back is another")
 	}
-	if got := s.do("GET", "/api/quilts/quilt-one/cut.csv", "").Body.String(); !strings.Contains(got, "sub-cut,Set I,") || !strings.HasPrefix(got, "what,fabric or set") {
+	if got := s.do("GET", "/api/quilts/quilt-one/cut.csv", "").Body.String(); !strings.Contains(got,
+		"sub-cut,Set I,") || !strings.HasPrefix(got, "what,fabric or set") {
 		t.Errorf("cut list %s", got)
 	}
 	for name, text := range map[string]string{
-		"empty": "", "foreign": `{"openapi":"3.1.0"}`, "a picture": "\x89PNG\r\n", "newer": strings.Replace(w.Body.String(), `"vicis": 1`, `"vicis": 2`, 1),
-		"damaged": w.Body.String()[:w.Body.Len()/2], "hostile": strings.Repeat(`{"a":`, 100000), "over 1 MB": w.Body.String() + strings.Repeat(" ", 1<<20),
+		"empty": "", "foreign": `{"openapi":"3.1.0"}`, "a picture": "\x89PNG\r\n",
+		"newer":   strings.Replace(w.Body.String(), `"vicis": 1`, `"vicis": 2`, 1),
+		"damaged": w.Body.String()[:w.Body.Len()/2], "hostile": strings.Repeat(`{"a":`, 100000),
+		"over 1 MB": w.Body.String() + strings.Repeat(" ", 1<<20),
 	} {
 		sent, err := json.Marshal(map[string]string{"id": "quilt-bad-one", "text": text})
 		if err != nil {
@@ -106,22 +109,26 @@ func TestHistoryIsToldInTradeWords(t *testing.T) {
 	s := newSite(t)
 	s.create("quilt-one")
 	doc := begun(t)
-	changed := strings.Replace(strings.Replace(doc, `"rows": 3`, `"rows": 5`, 1), `"strip": "2 1/2 in"`, `"strip": "2 in"`, 1)
+	changed := strings.Replace(strings.Replace(doc, `"rows": 3`, `"rows": 5`, 1), `"strip": "2 1/2 in"`,
+		`"strip": "2 in"`, 1)
 	if w := s.do("PUT", "/api/quilts/quilt-one", changed, "If-Match", `"1"`); w.Code != http.StatusOK {
 		t.Fatal(w.Body)
 	}
 	list := decode[[]Revised](t, s.do("GET", "/api/quilts/quilt-one/revisions", ""))
-	if len(list) != 2 || !reflect.DeepEqual(list[0].Changes, []string{"blocks down 5, was 3", "strips cut 2 in, was 2 1/2 in"}) {
+	if len(list) != 2 || !reflect.DeepEqual(list[0].Changes,
+		[]string{"blocks down 5, was 3", "strips cut 2 in, was 2 1/2 in"}) {
 		t.Errorf("%+v", list)
 	}
 	p := decode[Project](t, s.do("POST", "/api/quilts/quilt-one/restore", `{"act":"undo"}`, "If-Match", `"2"`))
 	if p.Rev != 3 || p.Plan.Rows != 3 || p.Undo != 0 || p.Redo != 2 {
 		t.Errorf("undone: rev %d, %d rows, undo %d, redo %d", p.Rev, p.Plan.Rows, p.Undo, p.Redo)
 	}
-	if w := s.do("POST", "/api/quilts/quilt-one/restore", `{"act":"undo"}`, "If-Match", `"3"`); w.Code != http.StatusConflict {
+	if w := s.do("POST", "/api/quilts/quilt-one/restore", `{"act":"undo"}`, "If-Match",
+		`"3"`); w.Code != http.StatusConflict {
 		t.Errorf("an undo of nothing: %d", w.Code)
 	}
-	if w := s.do("POST", "/api/quilts/quilt-one/restore", `{"act":"redo"}`, "If-Match", `"1"`); w.Code != http.StatusPreconditionFailed {
+	if w := s.do("POST", "/api/quilts/quilt-one/restore", `{"act":"redo"}`, "If-Match",
+		`"1"`); w.Code != http.StatusPreconditionFailed {
 		t.Errorf("a stale redo: %d", w.Code)
 	}
 }
@@ -129,7 +136,8 @@ func TestHistoryIsToldInTradeWords(t *testing.T) {
 func TestLightsAndDarksChangePlacesAndBack(t *testing.T) {
 	s := newSite(t)
 	once := decode[Preview](t, s.do("POST", "/api/values/swap", begun(t)))
-	if once.Document.Roles[0].Fabric != "ground" || once.Document.Roles[2].Fabric != "dark" || once.Document.Roles[1].Fabric != "middle" {
+	if once.Document.Roles[0].Fabric != "ground" || once.Document.Roles[2].Fabric != "dark" ||
+		once.Document.Roles[1].Fabric != "middle" {
 		t.Errorf("%+v", once.Document.Roles)
 	}
 	text, err := document.Write(once.Document)
@@ -147,7 +155,8 @@ func TestAQuiltPutAwayIsKeptWholeAndComesBack(t *testing.T) {
 	s.create("quilt-one")
 	before := s.do("GET", "/api/quilts/quilt-one/file", "").Body.String()
 	for _, away := range []bool{true, true, false} {
-		if w := s.do("POST", "/api/quilts/quilt-one/away", fmt.Sprintf(`{"away":%v}`, away)); w.Code != http.StatusNoContent {
+		if w := s.do("POST", "/api/quilts/quilt-one/away",
+			fmt.Sprintf(`{"away":%v}`, away)); w.Code != http.StatusNoContent {
 			t.Fatalf("%d %s", w.Code, w.Body)
 		}
 		list := decode[[]Shelved](t, s.do("GET", "/api/quilts", ""))

@@ -12,12 +12,12 @@ import (
 // LocalHosts are the names of this machine that the server answers to.
 var LocalHosts = []string{"127.0.0.1", "localhost", "::1"}
 
-// Styles may be inline because the style library writes its rules into the page; scripts, pictures and connections may not
-// come from anywhere but here.
+// Styles may be inline because the style library writes its rules into the page; scripts, pictures and connections may
+// not come from anywhere but here.
 const contentSecurityPolicy = "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
-// guard keeps the application local: other hosts' names are refused (so that no foreign name can be bound to this address),
-// writes from other origins are refused, and pages may load nothing from elsewhere.
+// guard keeps the application local: other hosts' names are refused (so that no foreign name can be bound to this
+// address), writes from other origins are refused, and pages may load nothing from elsewhere.
 func guard(hosts []string) gin.HandlerFunc {
 	crossOrigin := http.NewCrossOriginProtection()
 	return func(c *gin.Context) {
@@ -31,12 +31,14 @@ func guard(hosts []string) gin.HandlerFunc {
 			h.Set("Cache-Control", "no-store")
 		}
 		if !slices.Contains(hosts, hostname(c.Request.Host)) {
-			writeTrouble(c, newTrouble(http.StatusForbidden, "This address is not one of this server's. Open it as 127.0.0.1 or localhost."))
+			writeTrouble(c, newTrouble(http.StatusForbidden,
+				"This address is not one of this server's. Open it as 127.0.0.1 or localhost."))
 			c.Abort()
 			return
 		}
 		if err := crossOrigin.Check(c.Request); err != nil {
-			writeTrouble(c, newTrouble(http.StatusForbidden, "Another site may not write here. Open the application itself."))
+			writeTrouble(c, newTrouble(http.StatusForbidden,
+				"Another site may not write here. Open the application itself."))
 			c.Abort()
 		}
 	}

@@ -13,8 +13,8 @@ import (
 	"vicis/store"
 )
 
-// What was worked out is kept in memory: plans by quilt and revision, which never change, and what was tallied of a quilt, which only
-// goes on. All of it can be made again from the file, and is after a restart.
+// What was worked out is kept in memory: plans by quilt and revision, which never change, and what was tallied of a
+// quilt, which only goes on. All of it can be made again from the file, and is after a restart.
 type kept struct {
 	store *store.Store
 	plans *lru.Cache[revised, *planned]
@@ -84,7 +84,8 @@ func (k *kept) of(q store.Quilt) (*planned, error) {
 	return k.plan(q.ID, q.Rev, func() (string, error) { return q.Document, nil })
 }
 
-// tallied holds what was tallied of a quilt against its plan: what came since it was last asked is read from the file and added.
+// tallied holds what was tallied of a quilt against its plan: what came since it was last asked is read from the file
+// and added.
 func (k *kept) tallied(ctx context.Context, quilt string, w *work.Work) (tally.Progress, error) {
 	l := &logged{log: tally.NewLog()}
 	if old, found, _ := k.logs.PeekOrAdd(quilt, l); found {

@@ -18,9 +18,12 @@ import (
 // The library of units and blocks, other ways to make a unit, and other sizes of a whole document.
 
 func (s *Server) registerLibrary(a huma.API, op describe) {
-	huma.Register(a, op(http.MethodGet, "/api/library", "library", "Traditional units and blocks to begin with, each a project of its own"), s.library)
-	huma.Register(a, draft(op(http.MethodPost, "/api/ways", "ways", "The ways to make one unit to the same look, and what each costs for the count needed")), s.ways)
-	huma.Register(a, draft(op(http.MethodPost, "/api/resize", "resize", "The document scaled so that one unit finishes as wide as asked for")), s.resize)
+	huma.Register(a, op(http.MethodGet, "/api/library", "library",
+		"Traditional units and blocks to begin with, each a project of its own"), s.library)
+	huma.Register(a, draft(op(http.MethodPost, "/api/ways", "ways",
+		"The ways to make one unit to the same look, and what each costs for the count needed")), s.ways)
+	huma.Register(a, draft(op(http.MethodPost, "/api/resize", "resize",
+		"The document scaled so that one unit finishes as wide as asked for")), s.resize)
 }
 
 // Shown is a block of the library with its colours.

@@ -15,9 +15,12 @@ import (
 // Questions about the pressing that are asked now and then, of a document stored or not.
 
 func (s *Server) registerPressing(a huma.API, op describe) {
-	huma.Register(a, draft(op(http.MethodPost, "/api/remedies", "remedies", "What stands against crossings that do not nest, and what can be done, each with its price")), s.remedies)
-	huma.Register(a, draft(op(http.MethodPost, "/api/seam", "seam", "Why a seam goes the way it does, and what it would cost if it went another")), s.seam)
-	huma.Register(a, draft(op(http.MethodPost, "/api/arrangements", "arrangements", "Every distinct way to turn the blocks of a quilt, with its clashes and leftovers")), s.arrangements)
+	huma.Register(a, draft(op(http.MethodPost, "/api/remedies", "remedies",
+		"What stands against crossings that do not nest, and what can be done, each with its price")), s.remedies)
+	huma.Register(a, draft(op(http.MethodPost, "/api/seam", "seam",
+		"Why a seam goes the way it does, and what it would cost if it went another")), s.seam)
+	huma.Register(a, draft(op(http.MethodPost, "/api/arrangements", "arrangements",
+		"Every distinct way to turn the blocks of a quilt, with its clashes and leftovers")), s.arrangements)
 }
 
 // about answers a question about one document.
@@ -44,7 +47,11 @@ type seamIn struct {
 }
 
 func (s *Server) seam(_ context.Context, in *struct{ Body seamIn }) (*body[ask.Asked], error) {
-	return about(in.Body.Document, func(d document.Document) (ask.Asked, problem.List) { return ask.AboutSeam(d, in.Body.Seam) })
+	return about(in.Body.Document, func(d document.Document) (ask.Asked,
+		problem.List,
+	) {
+		return ask.AboutSeam(d, in.Body.Seam)
+	})
 }
 
 func (s *Server) arrangements(_ context.Context, in *struct{ Body Draft }) (*body[[]ask.Arrangement], error) {

@@ -18,8 +18,8 @@ import (
 	"vicis/store"
 )
 
-// Trouble is a problem detail (RFC 9457): one code, one sentence for the quilter with the mend in it, and for a document
-// everything that is wrong with it, each at its place.
+// Trouble is a problem detail (RFC 9457): one code, one sentence for the quilter with the mend in it, and for a
+// document everything that is wrong with it, each at its place.
 type Trouble struct {
 	Title    string            `json:"title"`
 	Status   int               `json:"status"`
@@ -38,9 +38,12 @@ func (t *Trouble) GetStatus() int { return t.Status }
 func (t *Trouble) ContentType(string) string { return "application/problem+json" }
 
 var codes = map[int]string{
-	http.StatusBadRequest: "unreadable", http.StatusNotFound: "unknown", http.StatusConflict: "conflict", http.StatusPreconditionFailed: "stale",
-	http.StatusRequestEntityTooLarge: "too-large", http.StatusUnprocessableEntity: "refused", http.StatusPreconditionRequired: "revision-missing",
-	http.StatusForbidden: "forbidden", http.StatusInsufficientStorage: "disk-full", http.StatusUnsupportedMediaType: "unreadable",
+	http.StatusBadRequest: "unreadable", http.StatusNotFound: "unknown", http.StatusConflict: "conflict",
+	http.StatusPreconditionFailed:    "stale",
+	http.StatusRequestEntityTooLarge: "too-large", http.StatusUnprocessableEntity: "refused",
+	http.StatusPreconditionRequired: "revision-missing",
+	http.StatusForbidden:            "forbidden", http.StatusInsufficientStorage: "disk-full",
+	http.StatusUnsupportedMediaType: "unreadable",
 }
 
 func newTrouble(status int, says string, errs ...error) *Trouble {
@@ -54,9 +57,16 @@ func newTrouble(status int, says string, errs ...error) *Trouble {
 	for _, err := range errs {
 		var d *huma.ErrorDetail
 		if errors.As(err, &d) {
-			t.Problems = append(t.Problems, problem.Problem{Code: t.Code, At: "/" + strings.ReplaceAll(d.Location, ".", "/"), Says: d.Message, Mend: "Send it as the contract describes.", Stops: true})
+			t.Problems = append(t.Problems, problem.Problem{
+				Code: t.Code,
+				At:   "/" + strings.ReplaceAll(d.Location, ".", "/"), Says: d.Message,
+				Mend: "Send it as the contract describes.", Stops: true,
+			})
 		} else if err != nil {
-			t.Problems = append(t.Problems, problem.Problem{Code: t.Code, Says: err.Error(), Mend: "Send it as the contract describes.", Stops: true})
+			t.Problems = append(t.Problems, problem.Problem{
+				Code: t.Code, Says: err.Error(),
+				Mend: "Send it as the contract describes.", Stops: true,
+			})
 		}
 	}
 	return t
@@ -84,26 +94,33 @@ func trouble(err error) error {
 	case errors.As(err, &t):
 		return t
 	case errors.As(err, &stale):
-		t = newTrouble(http.StatusPreconditionFailed, fmt.Sprintf("This quilt was changed somewhere else: yours is made from another revision, and %d is the newest. Nothing of yours is lost: keep yours as the newest, or take the other.", stale.Newest))
+		t = newTrouble(http.StatusPreconditionFailed,
+			fmt.Sprintf("This quilt was changed somewhere else: yours is made from another revision, and %d is the newest. Nothing of yours is lost: keep yours as the newest, or take the other.", stale.Newest))
 		t.Newest = stale.Newest
 		return t
 	case errors.Is(err, store.ErrUnknown):
-		return newTrouble(http.StatusNotFound, "There is no such quilt on the shelf. Go back to the shelf and choose one.")
+		return newTrouble(http.StatusNotFound,
+			"There is no such quilt on the shelf. Go back to the shelf and choose one.")
 	case errors.Is(err, store.ErrExists):
-		return newTrouble(http.StatusConflict, "A quilt with this id is on the shelf already. Begin again to get a new id.")
+		return newTrouble(http.StatusConflict,
+			"A quilt with this id is on the shelf already. Begin again to get a new id.")
 	case errors.Is(err, store.ErrNowhere):
-		return newTrouble(http.StatusConflict, "There is nothing to go back or forward to. The list of revisions shows what there is.")
+		return newTrouble(http.StatusConflict,
+			"There is nothing to go back or forward to. The list of revisions shows what there is.")
 	case errors.Is(err, store.ErrDiffers):
-		return newTrouble(http.StatusConflict, "An event with this id was stored before with other contents. Count it again as a new one.")
+		return newTrouble(http.StatusConflict,
+			"An event with this id was stored before with other contents. Count it again as a new one.")
 	case errors.Is(err, store.ErrFull):
 		slog.Error("disk full", "err", err)
-		return newTrouble(http.StatusInsufficientStorage, "The disk is full, so this could not be stored. Make room on the disk; what waits here is sent again.")
+		return newTrouble(http.StatusInsufficientStorage,
+			"The disk is full, so this could not be stored. Make room on the disk; what waits here is sent again.")
 	}
 	if errors.Is(err, context.Canceled) {
 		return newTrouble(http.StatusRequestTimeout, "The question was taken back before it was answered.")
 	}
 	slog.Error("request failed", "err", err)
-	return newTrouble(http.StatusInternalServerError, "Something went wrong on this side. Nothing was stored; try again.")
+	return newTrouble(http.StatusInternalServerError,
+		"Something went wrong on this side. Nothing was stored; try again.")
 }
 
 func writeTrouble(c *gin.Context, t *Trouble) {
@@ -116,7 +133,8 @@ func writeTrouble(c *gin.Context, t *Trouble) {
 
 func recovered(c *gin.Context, what any) {
 	slog.Error("panic", "what", what, "path", c.Request.URL.Path)
-	writeTrouble(c, newTrouble(http.StatusInternalServerError, "Something went wrong on this side. Nothing was stored; try again."))
+	writeTrouble(c, newTrouble(http.StatusInternalServerError,
+		"Something went wrong on this side. Nothing was stored; try again."))
 	c.Abort()
 }
 
@@ -128,7 +146,8 @@ func quoted(etag string) string { return strconv.Quote(etag) }
 // uncounted is the answer where events are on the disk and could not be added up.
 func uncounted(what any) *Trouble {
 	slog.Error("stored, and not counted", "what", what)
-	t := newTrouble(http.StatusInternalServerError, "What you counted is stored, and could not be added up just now. Nothing is lost: it is counted when this page is next brought up to date.")
+	t := newTrouble(http.StatusInternalServerError,
+		"What you counted is stored, and could not be added up just now. Nothing is lost: it is counted when this page is next brought up to date.")
 	t.Code = "stored-uncounted"
 	return t
 }

@@ -10,13 +10,14 @@ import (
 	"testing"
 )
 
-// Outside core/making nobody asks which method a unit is made by: no type of a method is asserted, and what it calls itself is compared
-// with nothing. A method states what others need to know, and so another one is one more file.
+// Outside core/making nobody asks which method a unit is made by: no type of a method is asserted, and what it calls
+// itself is compared with nothing. A method states what others need to know, and so another one is one more file.
 func TestNobodyAsksWhichMethodItIs(t *testing.T) {
 	files := 0
 	for _, root := range []string{".", "../api", "../store", "../demo", "../cmd"} {
 		err := filepath.WalkDir(root, func(path string, d fs.DirEntry, err error) error {
-			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") || strings.HasPrefix(path, "making") {
+			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") ||
+				strings.HasPrefix(path, "making") {
 				return err
 			}
 			files++
@@ -54,7 +55,9 @@ func TestNobodyAsksWhichMethodItIs(t *testing.T) {
 						if call, ok := side.(*ast.CallExpr); ok {
 							side = call.Fun
 						}
-						if sel, ok := side.(*ast.SelectorExpr); ok && (sel.Sel.Name == "Sort" || sel.Sel.Name == "By") && (n.Op == token.EQL || n.Op == token.NEQ) {
+						if sel, ok := side.(*ast.SelectorExpr); ok &&
+							(sel.Sel.Name == "Sort" || sel.Sel.Name == "By") &&
+							(n.Op == token.EQL || n.Op == token.NEQ) {
 							t.Errorf("%s: compares what a method calls itself", set.Position(n.Pos()))
 						}
 					}

@@ -10,14 +10,15 @@ import (
 	"testing"
 )
 
-// Names are joined and taken apart in core/naming and nowhere else: outside it no text with a separator is added to a name, no name is
-// made of text that was put together, and none is cut.
+// Names are joined and taken apart in core/naming and nowhere else: outside it no text with a separator is added to a
+// name, no name is made of text that was put together, and none is cut.
 func TestNobodyElseJoinsOrCutsNames(t *testing.T) {
 	kinds := map[string]bool{"Unit": true, "Step": true, "Seam": true, "Crossing": true, "Border": true}
 	files := 0
 	for _, root := range []string{".", "../api", "../store", "../demo", "../cmd"} {
 		err := filepath.WalkDir(root, func(path string, d fs.DirEntry, err error) error {
-			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") || strings.HasPrefix(path, "naming") {
+			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") ||
+				strings.HasPrefix(path, "naming") {
 				return err
 			}
 			files++
@@ -38,7 +39,8 @@ func TestNobodyElseJoinsOrCutsNames(t *testing.T) {
 						t.Errorf("%s: makes a name of text", set.Position(n.Pos()))
 					}
 					if ok && room.Name == "strings" && len(n.Args) > 1 {
-						if lit, is := n.Args[1].(*ast.BasicLit); is && strings.Trim(lit.Value, `"/:@#`) == "" && len(lit.Value) == 3 {
+						if lit, is := n.Args[1].(*ast.BasicLit); is && strings.Trim(lit.Value, `"/:@#`) == "" &&
+							len(lit.Value) == 3 {
 							switch {
 							case path == "measure/read.go" || path == "measure/print.go": // fractions
 							case lit.Value == `"#"` && strings.HasPrefix(path, "cloth/"): // colours
@@ -48,7 +50,8 @@ func TestNobodyElseJoinsOrCutsNames(t *testing.T) {
 						}
 					}
 				case *ast.BinaryExpr: // x + "/" + y, where it is no JSON pointer
-					if lit, ok := n.Y.(*ast.BasicLit); ok && n.Op == token.ADD && (lit.Value == `":"` || lit.Value == `"@"` || lit.Value == `"#"`) {
+					if lit, ok := n.Y.(*ast.BasicLit); ok && n.Op == token.ADD &&
+						(lit.Value == `":"` || lit.Value == `"@"` || lit.Value == `"#"`) {
 						t.Errorf("%s: joins text with %s", set.Position(n.Pos()), lit.Value)
 					}
 				}

@@ -38,8 +38,13 @@ var began = time.Date(2026, time.November, 12, 18, 30, 0, 0, time.UTC)
 // Documents are the scenario's projects by id.
 func Documents() (map[string]document.Document, error) {
 	shed, problems := starter.Build(starter.Choices{
-		Name: "Boat shed", Block: starter.Chain, Squares: 5, Companion: starter.Cornered, Rows: 7, Columns: 5, Measure: measure.Inches, Strip: "2 1/2", Border: "3 1/2",
-		Fabrics: []cloth.Fabric{{ID: "slipway", Name: "Slipway", Colour: "#1f4a63"}, {ID: "drizzle", Name: "Drizzle", Colour: "#7d9fb0"}, {ID: "limewash", Name: "Limewash", Colour: "#ece3cf"}},
+		Name: "Boat shed", Block: starter.Chain, Squares: 5, Companion: starter.Cornered, Rows: 7, Columns: 5,
+		Measure: measure.Inches, Strip: "2 1/2", Border: "3 1/2",
+		Fabrics: []cloth.Fabric{
+			{ID: "slipway", Name: "Slipway", Colour: "#1f4a63"},
+			{ID: "drizzle", Name: "Drizzle", Colour: "#7d9fb0"},
+			{ID: "limewash", Name: "Limewash", Colour: "#ece3cf"},
+		},
 	})
 	if problems.Stopped() {
 		return nil, fmt.Errorf("demo: %v", problems)
@@ -47,8 +52,13 @@ func Documents() (map[string]document.Document, error) {
 	shed.Note = "A made-up quilt in the middle of the work, to try things out on."
 	shed.Spares = demand.Spares{Count: 2}
 	lamp, problems := starter.Build(starter.Choices{
-		Name: "Lamp room", Block: starter.Checkers, Squares: 3, Companion: starter.Plain, Rows: 9, Columns: 7, Measure: measure.Centimetres, Strip: "6,5 cm",
-		Fabrics: []cloth.Fabric{{ID: "brick", Name: "Brick", Colour: "#8d3f2f"}, {ID: "flour", Name: "Flour sack", Colour: "#efe6d4"}, {ID: "putty", Name: "Putty", Colour: "#c8b79a"}},
+		Name: "Lamp room", Block: starter.Checkers, Squares: 3, Companion: starter.Plain, Rows: 9, Columns: 7,
+		Measure: measure.Centimetres, Strip: "6,5 cm",
+		Fabrics: []cloth.Fabric{
+			{ID: "brick", Name: "Brick", Colour: "#8d3f2f"},
+			{ID: "flour", Name: "Flour sack", Colour: "#efe6d4"},
+			{ID: "putty", Name: "Putty", Colour: "#c8b79a"},
+		},
 	})
 	if problems.Stopped() {
 		return nil, fmt.Errorf("demo: %v", problems)
@@ -67,7 +77,10 @@ func Documents() (map[string]document.Document, error) {
 	if err != nil {
 		return nil, err
 	}
-	return map[string]document.Document{InTheMiddle: shed, JustPlanned: lamp, Stars: gull, AtTheMat: hay, OnPoint: vane}, nil
+	return map[string]document.Document{
+		InTheMiddle: shed, JustPlanned: lamp, Stars: gull, AtTheMat: hay,
+		OnPoint: vane,
+	}, nil
 }
 
 // fromLibrary is a block of the library as a project.
@@ -91,19 +104,24 @@ func hayLoft() (document.Document, error) {
 		return document.Document{}, err
 	}
 	d := e.Document
-	d.Name, d.Note = "Hay loft", "A made-up quilt at the mat: sashing, borders, backing and binding, some of it from the shelf of cloth."
+	d.Name, d.Note = "Hay loft",
+		"A made-up quilt at the mat: sashing, borders, backing and binding, some of it from the shelf of cloth."
 	d.Fabrics = []cloth.Fabric{
 		{ID: "dark", Name: "Barn door", Colour: "#6b3a34"},
 		{ID: "light", Name: "Oat", Colour: "#eadfc6"},
 		{ID: "edge", Name: "Thistle", Colour: "#6d6a86"},
 		{ID: "wide", Name: "Stubble, wide", Colour: "#b9a878", Usable: "108 in"},
 	}
-	d.Roles = append(d.Roles[:2:2], document.Role{ID: "edge", Name: "edge", Fabric: "edge"}, document.Role{ID: "wide", Name: "back", Fabric: "wide"})
+	d.Roles = append(d.Roles[:2:2], document.Role{ID: "edge", Name: "edge", Fabric: "edge"},
+		document.Role{ID: "wide", Name: "back", Fabric: "wide"})
 	d.Spares = demand.Spares{Count: 1}
 	d.Cloth.Every, d.Settings.Layers = 8, 4
 	d.Top.Rows, d.Top.Columns = 5, 4
 	d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Corners: "edge", Outer: true}
-	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: "edge", Width: "4 1/2 in", Corners: d.Roles[0].ID}}
+	d.Top.Borders = []quilt.Border{{
+		ID: "border", Name: "the border", Role: "edge", Width: "4 1/2 in",
+		Corners: d.Roles[0].ID,
+	}}
 	d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: "wide"}, &quilt.Binding{Role: d.Roles[0].ID}
 	d.Supplies = []cloth.Supply{
 		{ID: "cloth-oat-length", Fabric: "light", Kind: cloth.Yardage, Width: "42 in", Length: "1 1/4 yd", Count: 1},
@@ -115,11 +133,26 @@ func hayLoft() (document.Document, error) {
 // Cloth is the shelf of the scenario.
 func Cloth() []cloth.Holding {
 	return []cloth.Holding{
-		{ID: "cloth-oat-length", Name: "Oat", Colour: "#eadfc6", Kind: cloth.Yardage, Width: "42 in", Length: "1 1/4 yd", Count: 1, Note: "from the market"},
-		{ID: "cloth-thistle-tens", Name: "Thistle", Colour: "#6d6a86", Kind: cloth.Pieces, Width: "10 in", Length: "10 in", Count: 9, Note: "a stack of squares"},
-		{ID: "cloth-slate-strips", Name: "Slate", Colour: "#2b4251", Kind: cloth.Strips, Width: "2 1/2 in", Length: "42 in", Count: 14},
-		{ID: "cloth-brick-quarters", Name: "Brick", Colour: "#8d3f2f", Kind: cloth.Pieces, Width: "50 cm", Length: "55 cm", Count: 4, Note: "quarters"},
-		{ID: "cloth-flour-scrap", Name: "Flour sack", Colour: "#efe6d4", Kind: cloth.Pieces, Width: "9 in", Length: "31 in", Count: 1, Note: "left of a cushion"},
+		{
+			ID: "cloth-oat-length", Name: "Oat", Colour: "#eadfc6", Kind: cloth.Yardage, Width: "42 in",
+			Length: "1 1/4 yd", Count: 1, Note: "from the market",
+		},
+		{
+			ID: "cloth-thistle-tens", Name: "Thistle", Colour: "#6d6a86", Kind: cloth.Pieces, Width: "10 in",
+			Length: "10 in", Count: 9, Note: "a stack of squares",
+		},
+		{
+			ID: "cloth-slate-strips", Name: "Slate", Colour: "#2b4251", Kind: cloth.Strips, Width: "2 1/2 in",
+			Length: "42 in", Count: 14,
+		},
+		{
+			ID: "cloth-brick-quarters", Name: "Brick", Colour: "#8d3f2f", Kind: cloth.Pieces, Width: "50 cm",
+			Length: "55 cm", Count: 4, Note: "quarters",
+		},
+		{
+			ID: "cloth-flour-scrap", Name: "Flour sack", Colour: "#efe6d4", Kind: cloth.Pieces, Width: "9 in",
+			Length: "31 in", Count: 1, Note: "left of a cushion",
+		},
 	}
 }
 
@@ -138,8 +171,14 @@ func gullPoint() (document.Document, error) {
 		{ID: "gorse", Name: "Gorse", Colour: "#c79a3a"},
 		{ID: "dune", Name: "Dune", Colour: "#5d6b54"},
 	}
-	d.Colourways = []document.Colourway{{ID: "noon", Name: "Noon", Fabrics: map[string]string{"C": "gorse", "A": "dune"}}}
-	d.Top = quilt.Top{Rows: 5, Columns: 5, Repeat: [][]quilt.Cell{{{Unit: e.Block}, {Unit: e.Block, Colourway: "noon"}}, {{Unit: e.Block, Colourway: "noon"}, {Unit: e.Block}}}}
+	d.Colourways = []document.Colourway{{
+		ID: "noon", Name: "Noon",
+		Fabrics: map[string]string{"C": "gorse", "A": "dune"},
+	}}
+	d.Top = quilt.Top{Rows: 5, Columns: 5, Repeat: [][]quilt.Cell{
+		{{Unit: e.Block}, {Unit: e.Block, Colourway: "noon"}},
+		{{Unit: e.Block, Colourway: "noon"}, {Unit: e.Block}},
+	}}
 	return d, nil
 }
 
@@ -150,7 +189,8 @@ func weatherVane() (document.Document, error) {
 		return document.Document{}, err
 	}
 	d := e.Document
-	d.Name, d.Note = "Weather vane", "A made-up quilt on point, just planned: triangles all round it and plain blocks between."
+	d.Name, d.Note = "Weather vane",
+		"A made-up quilt on point, just planned: triangles all round it and plain blocks between."
 	d.Fabrics = []cloth.Fabric{
 		{ID: "dark", Name: "Storm", Colour: "#3b4a5a"},
 		{ID: "light", Name: "Chalk", Colour: "#f0eadb"},
@@ -164,9 +204,15 @@ func weatherVane() (document.Document, error) {
 			width, _, _ = strings.Cut(t.Unfinished, " × ")
 		}
 	}
-	d.Parts = append(d.Parts, making.Unit{ID: "plain", Name: "Plain block", How: &making.PlainPatch{Role: "between", Width: making.Breadth(width), Height: making.Breadth(width)}})
+	d.Parts = append(d.Parts, making.Unit{
+		ID: "plain", Name: "Plain block",
+		How: &making.PlainPatch{Role: "between", Width: making.Breadth(width), Height: making.Breadth(width)},
+	})
 	block, plain := quilt.Cell{Unit: e.Block}, quilt.Cell{Unit: "plain"}
-	d.Top = quilt.Top{Rows: 5, Columns: 4, Repeat: [][]quilt.Cell{{block, plain}, {plain, block}}, Point: &quilt.Point{Role: "between"}}
+	d.Top = quilt.Top{
+		Rows: 5, Columns: 4, Repeat: [][]quilt.Cell{{block, plain}, {plain, block}},
+		Point: &quilt.Point{Role: "between"},
+	}
 	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: d.Roles[0].ID, Width: "4 1/2 in"}}
 	return d, nil
 }
@@ -182,7 +228,10 @@ func Begun(d document.Document, half naming.Step, name string) []tally.Event {
 			n /= 2
 		}
 		for left := n; left > 0; left -= 10 {
-			list = append(list, tally.Event{ID: fmt.Sprintf("%s-%04d", name, len(list)+1), Step: s.ID, Kind: tally.Made, N: min(10, left), Exact: s.Exact(), Look: s.Look, Rev: 1, At: at.Format(time.RFC3339)})
+			list = append(list, tally.Event{
+				ID: fmt.Sprintf("%s-%04d", name, len(list)+1), Step: s.ID, Kind: tally.Made,
+				N: min(10, left), Exact: s.Exact(), Look: s.Look, Rev: 1, At: at.Format(time.RFC3339),
+			})
 			at = at.Add(4 * time.Minute)
 		}
 		if s.ID == half {
@@ -192,8 +241,8 @@ func Begun(d document.Document, half naming.Step, name string) []tally.Event {
 	return list
 }
 
-// Events is the tally of the quilt in the middle of the work: cut and sub-cut, most joins sewn, the first blocks done, a few
-// units set aside.
+// Events is the tally of the quilt in the middle of the work: cut and sub-cut, most joins sewn, the first blocks done,
+// a few units set aside.
 func Events(d document.Document) []tally.Event {
 	p, _ := work.Of(d)
 	var list []tally.Event
@@ -218,9 +267,15 @@ func Events(d document.Document) []tally.Event {
 		}
 		switch s.ID {
 		case "half":
-			add(tally.Event{Step: s.ID, Kind: tally.Aside, N: 1, Exact: s.Exact(), Look: s.Look, Rev: 1, Reason: "turned the wrong way"})
+			add(tally.Event{
+				Step: s.ID, Kind: tally.Aside, N: 1, Exact: s.Exact(), Look: s.Look, Rev: 1,
+				Reason: "turned the wrong way",
+			})
 		case "IV":
-			add(tally.Event{Step: s.ID, Kind: tally.Aside, N: 1, Exact: s.Exact(), Look: s.Look, Rev: 1, Reason: "cut crooked"})
+			add(tally.Event{
+				Step: s.ID, Kind: tally.Aside, N: 1, Exact: s.Exact(), Look: s.Look, Rev: 1,
+				Reason: "cut crooked",
+			})
 		}
 		at = at.Add(20 * time.Minute)
 	}
@@ -267,7 +322,8 @@ func Fill(ctx context.Context, s *store.Store) error {
 	if err := s.Append(ctx, Stars, Begun(docs[Stars], "goose/third", "stars"), began.AddDate(0, 0, 4)); err != nil {
 		return err
 	}
-	if err := s.Append(ctx, AtTheMat, Begun(docs[AtTheMat], naming.Pool("light", int64(7*measure.Inch/2), false), "loft"), began.AddDate(0, 0, 4)); err != nil {
+	if err := s.Append(ctx, AtTheMat, Begun(docs[AtTheMat], naming.Pool("light", int64(7*measure.Inch/2), false),
+		"loft"), began.AddDate(0, 0, 4)); err != nil {
 		return err
 	}
 	return s.Append(ctx, InTheMiddle, Events(docs[InTheMiddle]), began.AddDate(0, 0, 5))

@@ -28,8 +28,10 @@ func TestTheScenarioIsInTheMiddleOfTheWork(t *testing.T) {
 	for _, s := range progress.Steps {
 		aside += s.Aside
 	}
-	if progress.Counted < 200 || aside == 0 || progress.Next != "block" || len(progress.Doubts) > 0 || len(progress.NoLonger) > 0 {
-		t.Errorf("%d counted, %d aside, next %s, %v, %v", progress.Counted, aside, progress.Next, progress.Doubts, progress.NoLonger)
+	if progress.Counted < 200 || aside == 0 || progress.Next != "block" || len(progress.Doubts) > 0 ||
+		len(progress.NoLonger) > 0 {
+		t.Errorf("%d counted, %d aside, next %s, %v, %v", progress.Counted, aside, progress.Next, progress.Doubts,
+			progress.NoLonger)
 	}
 	ids := map[string]bool{}
 	for _, e := range events {
@@ -60,7 +62,8 @@ func TestTheShelfIsFilledOnce(t *testing.T) {
 	}
 }
 
-// The quilt at the mat has everything round it, takes from the shelf what is promised to it, and is half way through its strips.
+// The quilt at the mat has everything round it, takes from the shelf what is promised to it, and is half way through
+// its strips.
 func TestTheQuiltAtTheMatUsesTheShelf(t *testing.T) {
 	docs, err := Documents()
 	if err != nil {
@@ -81,7 +84,8 @@ func TestTheQuiltAtTheMatUsesTheShelf(t *testing.T) {
 		}
 	}
 	progress := tally.Fold(w, Begun(d, naming.Pool("light", int64(7*measure.Inch/2), false), "loft"))
-	if progress.Next == "" || progress.Stages[0].Done == 0 || progress.Stages[0].Done == progress.Stages[0].Make || len(progress.Doubts) > 0 {
+	if progress.Next == "" || progress.Stages[0].Done == 0 || progress.Stages[0].Done == progress.Stages[0].Make ||
+		len(progress.Doubts) > 0 {
 		t.Errorf("next %q, %+v, %v", progress.Next, progress.Stages[0], progress.Doubts)
 	}
 }

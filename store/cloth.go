@@ -14,8 +14,8 @@ type Cloth struct {
 	At    string `db:"at"`
 }
 
-// Allow looks at a document before it is written, beside the cloth there is and all other quilts that are not put away, in one
-// transaction with the writing. An error refuses it.
+// Allow looks at a document before it is written, beside the cloth there is and all other quilts that are not put away,
+// in one transaction with the writing. An error refuses it.
 type Allow func(id, document string, cloth []Cloth, others []Quilt) error
 
 // Guard sets what every document is held against.
@@ -36,12 +36,16 @@ func cloth(ctx context.Context, db sqlx.QueryerContext) ([]Cloth, error) {
 
 // PutCloth stores how a piece lies on the shelf. The same said twice is stored once.
 func (s *Store) PutCloth(ctx context.Context, id, piece string, at time.Time) error {
-	return wrap("put cloth", s.inTx(ctx, func(tx *sqlx.Tx) error { return putCloth(ctx, tx, Cloth{ID: id, Piece: piece}, at) }))
+	return wrap("put cloth", s.inTx(ctx, func(tx *sqlx.Tx) error {
+		return putCloth(ctx, tx, Cloth{ID: id, Piece: piece},
+			at)
+	}))
 }
 
 func putCloth(ctx context.Context, tx *sqlx.Tx, c Cloth, at time.Time) error {
 	var now []string
-	if err := tx.SelectContext(ctx, &now, `SELECT piece FROM cloth WHERE id = ? ORDER BY seq DESC LIMIT 1`, c.ID); err != nil {
+	if err := tx.SelectContext(ctx, &now, `SELECT piece FROM cloth WHERE id = ? ORDER BY seq DESC LIMIT 1`,
+		c.ID); err != nil {
 		return err
 	}
 	if len(now) == 1 && now[0] == c.Piece {
@@ -51,9 +55,11 @@ func putCloth(ctx context.Context, tx *sqlx.Tx, c Cloth, at time.Time) error {
 	return err
 }
 
-// SaveCut stores a revision of a project together with how the cloth lies on the shelf after it was cut: both, or neither. read
-// gives the new document and the changed pieces from what lies in the store.
-func (s *Store) SaveCut(ctx context.Context, id string, base int, read func(q Quilt, list []Cloth) (string, []Cloth, error), at time.Time) (Quilt, error) {
+// SaveCut stores a revision of a project together with how the cloth lies on the shelf after it was cut: both, or
+// neither. read gives the new document and the changed pieces from what lies in the store.
+func (s *Store) SaveCut(ctx context.Context, id string, base int,
+	read func(q Quilt, list []Cloth) (string, []Cloth, error), at time.Time,
+) (Quilt, error) {
 	var q Quilt
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
 		var err error
@@ -97,7 +103,8 @@ func (s *Store) allowed(ctx context.Context, tx *sqlx.Tx, id, document string) e
 		return err
 	}
 	var others []Quilt
-	if err := tx.SelectContext(ctx, &others, newest+` WHERE q.id <> ? AND NOT q.away ORDER BY q.created, q.id`, id); err != nil {
+	if err := tx.SelectContext(ctx, &others, newest+` WHERE q.id <> ? AND NOT q.away ORDER BY q.created, q.id`,
+		id); err != nil {
 		return err
 	}
 	return s.allow(id, document, pieces, others)

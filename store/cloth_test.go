@@ -19,7 +19,8 @@ func pieces(t *testing.T, s *Store) map[string]string {
 	return m
 }
 
-// A row for every change, the newest counts, the same said twice is stored once, and nothing is ever changed or deleted.
+// A row for every change, the newest counts, the same said twice is stored once, and nothing is ever changed or
+// deleted.
 func TestClothIsKeptByChange(t *testing.T) {
 	s, _ := open(t)
 	ctx := context.Background()

@@ -31,7 +31,8 @@ type Revision struct {
 // Revisions lists all revisions of a project, the first first.
 func (s *Store) Revisions(ctx context.Context, id string) ([]Revision, error) {
 	list := []Revision{}
-	if err := s.read.SelectContext(ctx, &list, `SELECT rev, document, at, act FROM revisions WHERE quilt = ? ORDER BY rev`, id); err != nil {
+	if err := s.read.SelectContext(ctx, &list,
+		`SELECT rev, document, at, act FROM revisions WHERE quilt = ? ORDER BY rev`, id); err != nil {
 		return nil, wrap("list revisions", err)
 	}
 	if len(list) == 0 {
@@ -55,7 +56,8 @@ func (s *Store) Steps(ctx context.Context, id string) (undo, redo int, err error
 
 func turns(ctx context.Context, db sqlx.QueryerContext, id string) ([]Turn, error) {
 	list := []Turn{}
-	if err := sqlx.SelectContext(ctx, db, &list, `SELECT rev, act FROM revisions WHERE quilt = ? ORDER BY rev`, id); err != nil {
+	if err := sqlx.SelectContext(ctx, db, &list, `SELECT rev, act FROM revisions WHERE quilt = ? ORDER BY rev`,
+		id); err != nil {
 		return nil, wrap("list revisions", err)
 	}
 	if len(list) == 0 {
@@ -108,12 +110,13 @@ func documentAt(ctx context.Context, db sqlx.QueryerContext, id string, rev int)
 // RevisionAt is the newest revision of a project at a time, as the store wrote it; the first where there was none yet.
 func (s *Store) RevisionAt(ctx context.Context, id, at string) (int, error) {
 	var rev int
-	err := s.read.GetContext(ctx, &rev, `SELECT coalesce(max(rev), 1) FROM revisions WHERE quilt = ? AND julianday(at) <= julianday(?)`, id, at)
+	err := s.read.GetContext(ctx, &rev,
+		`SELECT coalesce(max(rev), 1) FROM revisions WHERE quilt = ? AND julianday(at) <= julianday(?)`, id, at)
 	return rev, wrap("find revision", err)
 }
 
-// Restore stores the document of an earlier revision as a new one: an undo, a redo, or a change that goes back to rev. It is
-// refused as stale like any other save. An undo or redo that leads nowhere is ErrNowhere.
+// Restore stores the document of an earlier revision as a new one: an undo, a redo, or a change that goes back to rev.
+// It is refused as stale like any other save. An undo or redo that leads nowhere is ErrNowhere.
 func (s *Store) Restore(ctx context.Context, id string, base int, act Act, rev int, at time.Time) (Quilt, error) {
 	var q Quilt
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
@@ -141,7 +144,8 @@ func (s *Store) Restore(ctx context.Context, id string, base int, act Act, rev i
 		if err := s.allowed(ctx, tx, id, document); err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, `INSERT INTO revisions (quilt, rev, document, at, act) VALUES (?, ?, ?, ?, ?)`, id, base+1, document, stamp(at), act); err != nil {
+		if _, err := tx.ExecContext(ctx, `INSERT INTO revisions (quilt, rev, document, at, act) VALUES (?, ?, ?, ?, ?)`,
+			id, base+1, document, stamp(at), act); err != nil {
 			return err
 		}
 		q, err = quilt(ctx, tx, id)

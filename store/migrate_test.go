@@ -55,11 +55,13 @@ func TestAnOlderDatabaseIsBroughtUpToDateWhole(t *testing.T) {
 		if revs, err := s.Revisions(ctx, "a"); err != nil || len(revs) != 2 || revs[0].Act != Change {
 			t.Errorf("%+v, %v", revs, err)
 		}
-		if list, err := s.Events(ctx, "a"); err != nil || len(list) != 1 || list[0].N != 7 || list[0].Kind != tally.Made {
+		if list, err := s.Events(ctx, "a"); err != nil || len(list) != 1 || list[0].N != 7 ||
+			list[0].Kind != tally.Made {
 			t.Errorf("%+v, %v", list, err)
 		}
 		var astray int
-		if err := s.write.GetContext(ctx, &astray, `SELECT count(*) FROM pragma_foreign_key_check`); err != nil || astray > 0 {
+		if err := s.write.GetContext(ctx, &astray, `SELECT count(*) FROM pragma_foreign_key_check`); err != nil ||
+			astray > 0 {
 			t.Errorf("%d rows point nowhere, %v", astray, err)
 		}
 		var sound string

@@ -147,8 +147,8 @@ func quilt(ctx context.Context, db sqlx.QueryerContext, id string) (Quilt, error
 	return q, wrap("read quilt "+id, err)
 }
 
-// Create stores a new project as revision 1. The id is made by the client, so that a repeated delivery creates one quilt;
-// the same id with another document is ErrExists.
+// Create stores a new project as revision 1. The id is made by the client, so that a repeated delivery creates one
+// quilt; the same id with another document is ErrExists.
 func (s *Store) Create(ctx context.Context, id, document string, at time.Time) (Quilt, error) {
 	var q Quilt
 	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
@@ -197,11 +197,14 @@ func (s *Store) Save(ctx context.Context, id string, base int, document string, 
 	return q, wrap("save quilt "+id, err)
 }
 
-func (s *Store) insertRevision(ctx context.Context, tx *sqlx.Tx, id string, rev int, document string, at time.Time) error {
+func (s *Store) insertRevision(ctx context.Context, tx *sqlx.Tx, id string, rev int, document string,
+	at time.Time,
+) error {
 	if err := s.allowed(ctx, tx, id, document); err != nil {
 		return err
 	}
-	_, err := tx.ExecContext(ctx, `INSERT INTO revisions (quilt, rev, document, at) VALUES (?, ?, ?, ?)`, id, rev, document, stamp(at))
+	_, err := tx.ExecContext(ctx, `INSERT INTO revisions (quilt, rev, document, at) VALUES (?, ?, ?, ?)`, id, rev,
+		document, stamp(at))
 	return err
 }
 
@@ -258,7 +261,10 @@ func (s *Store) Append(ctx context.Context, id string, events []tally.Event, at 
 }
 
 func (r eventRow) event() tally.Event {
-	return tally.Event{ID: r.ID, Step: r.Step, Kind: r.Kind, N: r.N, Exact: r.Exact, Reason: r.Reason, Of: r.Of, At: r.At, Look: r.Look, Rev: r.Rev}
+	return tally.Event{
+		ID: r.ID, Step: r.Step, Kind: r.Kind, N: r.N, Exact: r.Exact, Reason: r.Reason, Of: r.Of,
+		At: r.At, Look: r.Look, Rev: r.Rev,
+	}
 }
 
 const eventColumns = `seq, id, quilt, step, kind, n, exact, reason, of, at, look, rev, received`
@@ -283,7 +289,8 @@ func (s *Store) Events(ctx context.Context, id string) ([]tally.Event, error) {
 // EventsAfter lists those that arrived after one of them, all of them after 0.
 func (s *Store) EventsAfter(ctx context.Context, id string, seq int64) ([]Stored, error) {
 	var rows []eventRow
-	if err := s.read.SelectContext(ctx, &rows, `SELECT `+eventColumns+` FROM events WHERE quilt = ? AND seq > ? ORDER BY seq`, id, seq); err != nil {
+	if err := s.read.SelectContext(ctx, &rows,
+		`SELECT `+eventColumns+` FROM events WHERE quilt = ? AND seq > ? ORDER BY seq`, id, seq); err != nil {
 		return nil, wrap("read events", err)
 	}
 	list := make([]Stored, len(rows))

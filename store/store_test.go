@@ -34,7 +34,10 @@ func quiltOn(t testing.TB, s *Store, id string) {
 }
 
 func made(n int) tally.Event {
-	return tally.Event{ID: fmt.Sprintf("event-%06d", n), Step: "cut", Kind: tally.Made, N: 1, Exact: "2 in", At: "2026-01-02T03:04:05Z"}
+	return tally.Event{
+		ID: fmt.Sprintf("event-%06d", n), Step: "cut", Kind: tally.Made, N: 1, Exact: "2 in",
+		At: "2026-01-02T03:04:05Z",
+	}
 }
 
 func TestRevisionsAreAddedAndStaleSavesRefused(t *testing.T) {
@@ -93,7 +96,10 @@ func TestEventsCountOnceAndAreNeverChanged(t *testing.T) {
 	if err != nil || len(list) != 2 || list[0] != made(1) {
 		t.Errorf("all or none: %+v, %v", list, err)
 	}
-	for _, q := range []string{`UPDATE events SET n = 9`, `DELETE FROM events`, `UPDATE revisions SET document = ''`, `DELETE FROM revisions`} {
+	for _, q := range []string{
+		`UPDATE events SET n = 9`, `DELETE FROM events`, `UPDATE revisions SET document = ''`,
+		`DELETE FROM revisions`,
+	} {
 		if _, err := s.write.ExecContext(ctx, q); err == nil || !strings.Contains(err.Error(), "never") {
 			t.Errorf("%s: %v", q, err)
 		}

@@ -13,8 +13,8 @@ import (
 //go:embed all:dist
 var dist embed.FS
 
-// Handler serves the built application: assets with their hash in the name for ever, everything else fresh, and the page
-// itself for every address of the application. Before the first build it says how to build.
+// Handler serves the built application: assets with their hash in the name for ever, everything else fresh, and the
+// page itself for every address of the application. Before the first build it says how to build.
 func Handler() http.Handler {
 	_ = mime.AddExtensionType(".woff2", "font/woff2")
 	_ = mime.AddExtensionType(".webmanifest", "application/manifest+json")

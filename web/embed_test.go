@@ -18,7 +18,8 @@ func TestAddressesOfTheApplicationGetThePageAndMissingFilesDoNot(t *testing.T) {
 		t.Fatalf("the page: %d", page)
 	}
 	for path, want := range map[string]int{
-		"/q/some-quilt/cut": page, "/q/x/bench/strip:A:1%20strip": page, "/assets/gone.js": http.StatusNotFound, "/favicon.ico": http.StatusNotFound,
+		"/q/some-quilt/cut": page, "/q/x/bench/strip:A:1%20strip": page, "/assets/gone.js": http.StatusNotFound,
+		"/favicon.ico":     http.StatusNotFound,
 		"/placeholder.txt": http.StatusOK, "/../../etc/passwd": page, "/assets": page,
 	} {
 		if w := get("GET", path); w.Code != want {

@@ -31,8 +31,8 @@ func build(t *testing.T) string {
 	return bin
 }
 
-// Nothing tallied is lost: the server is killed again and again, without warning, while a client sends events and sends each
-// again until it has an answer. In the end every event counts exactly once.
+// Nothing tallied is lost: the server is killed again and again, without warning, while a client sends events and sends
+// each again until it has an answer. In the end every event counts exactly once.
 func TestKilledBetweenTalliesNothingIsLostOrDoubled(t *testing.T) {
 	if testing.Short() {
 		t.Skip("kills processes")
@@ -168,13 +168,15 @@ func TestPlanAndBackupCommands(t *testing.T) {
 		err := c.Execute()
 		return out.String(), err
 	}
-	if out, err := run("plan", file); err != nil || !strings.Contains(out, "Boat shed") || !strings.Contains(out, "finishes 56″ × 76″") {
+	if out, err := run("plan", file); err != nil || !strings.Contains(out, "Boat shed") ||
+		!strings.Contains(out, "finishes 56″ × 76″") {
 		t.Errorf("%v: %s", err, out)
 	}
 	if out, err := run("plan", "--json", file); err != nil || !json.Valid([]byte(out)) {
 		t.Errorf("%v: %.200s", err, out)
 	}
-	if err := os.WriteFile(file, []byte(strings.Replace(string(text), `"strip":"2 1/2 in"`, `"strip":"none"`, 1)), 0o600); err != nil {
+	if err := os.WriteFile(file, []byte(strings.Replace(string(text), `"strip":"2 1/2 in"`, `"strip":"none"`, 1)),
+		0o600); err != nil {
 		t.Fatal(err)
 	}
 	if out, err := run("plan", file); err == nil || !strings.Contains(out, "/strip") {

@@ -1,5 +1,5 @@
-// Package advice is what should be said of a work before cloth is cut: points that would be lost, prints that lie several ways, what is
-// not used, what waits or is gone.
+// Package advice is what should be said of a work before cloth is cut: points that would be lost, prints that lie
+// several ways, what is not used, what waits or is gone.
 package advice
 
 import (
@@ -45,7 +45,8 @@ func (b Advice) unused() {
 	}
 	for i, u := range b.Document.Parts {
 		if runs[i] == 0 {
-			b.said.Warn("unit-unused", problem.At("units", i), fmt.Sprintf("%s is used nowhere in the quilt.", u.Name), "Lay it in the quilt, or take it out.")
+			b.said.Warn("unit-unused", problem.At("units", i), fmt.Sprintf("%s is used nowhere in the quilt.", u.Name),
+				"Lay it in the quilt, or take it out.")
 		}
 	}
 }
@@ -60,9 +61,14 @@ func (b Advice) measuredTop() {
 		at            string
 		is, shouldBe  measure.Length
 		across, trade string
-	}{{"/top/measured/width", b.Layout.W, w, "across", "width"}, {"/top/measured/height", b.Layout.H, h, "down", "height"}} {
+	}{
+		{"/top/measured/width", b.Layout.W, w, "across", "width"},
+		{"/top/measured/height", b.Layout.H, h, "down", "height"},
+	} {
 		if d := one.is - one.shouldBe; max(d, -d)*50 > one.shouldBe {
-			b.said.Warn("measured-far", one.at, fmt.Sprintf("The top measures %s %s and should be %s.", b.Say(one.is), one.across, b.Say(one.shouldBe)), "Measure its "+one.trade+" again; if it is so, look at the allowance before you cut more.")
+			b.said.Warn("measured-far", one.at, fmt.Sprintf("The top measures %s %s and should be %s.", b.Say(one.is),
+				one.across, b.Say(one.shouldBe)),
+				"Measure its "+one.trade+" again; if it is so, look at the allowance before you cut more.")
 		}
 	}
 }
@@ -74,7 +80,8 @@ func (b Advice) heldSeams() {
 	}
 	gone := func(at string, seam naming.Seam) {
 		if _, there := b.Press.Decisions[seam]; !there {
-			b.said.Warn("seam-gone", at, fmt.Sprintf("“%s” was held, and there is no such seam any more.", seam), "Take it out under Press, or undo what took the seam away.")
+			b.said.Warn("seam-gone", at, fmt.Sprintf("“%s” was held, and there is no such seam any more.", seam),
+				"Take it out under Press, or undo what took the seam away.")
 		}
 	}
 	for _, seam := range slices.Sorted(maps.Keys(b.Document.Press.Held)) {
@@ -101,7 +108,8 @@ func Ends(b *work.Work) string {
 	saved := strips(b.Cut) - strips(other)
 	switch {
 	case saved > 0 && !b.Table.Ends:
-		return fmt.Sprintf("Some of it is large enough for smaller patches of this quilt: %s would be saved.", words.Plural(saved, "strip"))
+		return fmt.Sprintf("Some of it is large enough for smaller patches of this quilt: %s would be saved.",
+			words.Plural(saved, "strip"))
 	case saved < 0 && b.Table.Ends:
 		return fmt.Sprintf("Smaller patches are cut from it first, which saves %s.", words.Plural(-saved, "strip"))
 	}

@@ -37,10 +37,15 @@ func (b Advice) tips(m making.Made) {
 		depth, _ := tip.Depth.Length()
 		switch d := depth - s; {
 		case d < -noticed:
-			b.said.Warn("point-cut-off", b.Place(m), fmt.Sprintf("A point of %s at its %s edge would be cut off by %s when that edge is sewn.", m.Unit.Name, sideName[tip.Side], b.Say(-d)), "Check the sizes of its parts: a point lies an allowance inside the raw edge.")
+			b.said.Warn("point-cut-off", b.Place(m),
+				fmt.Sprintf("A point of %s at its %s edge would be cut off by %s when that edge is sewn.", m.Unit.Name,
+					sideName[tip.Side], b.Say(-d)),
+				"Check the sizes of its parts: a point lies an allowance inside the raw edge.")
 			return
 		case d > noticed:
-			b.said.Warn("point-short", b.Place(m), fmt.Sprintf("A point of %s falls short of the seam at its %s edge by %s.", m.Unit.Name, sideName[tip.Side], b.Say(d)), "Leave it floating if you mean it, or check the sizes of its parts.")
+			b.said.Warn("point-short", b.Place(m),
+				fmt.Sprintf("A point of %s falls short of the seam at its %s edge by %s.", m.Unit.Name,
+					sideName[tip.Side], b.Say(d)), "Leave it floating if you mean it, or check the sizes of its parts.")
 			return
 		}
 	}
@@ -56,7 +61,9 @@ func (b Advice) misses(m making.Made) {
 			continue
 		}
 		if by, _ := miss.By.Length(); by > noticed {
-			b.said.Warn("joints-miss", b.Place(m), fmt.Sprintf("Two seams of %s should meet and miss each other by %s: %s.", m.Unit.Name, b.Say(by), b.between(miss.A, miss.B)), "Make the parts that meet there of one size, or leave it if you mean it.")
+			b.said.Warn("joints-miss", b.Place(m),
+				fmt.Sprintf("Two seams of %s should meet and miss each other by %s: %s.", m.Unit.Name, b.Say(by),
+					b.between(miss.A, miss.B)), "Make the parts that meet there of one size, or leave it if you mean it.")
 			return
 		}
 	}
@@ -83,7 +90,8 @@ func (b Advice) joints() {
 			from, to, words = piece.Bottom, piece.Top, "above"
 		}
 		one, two := b.Layout.Blocks[j.A.Unit], b.Layout.Blocks[j.B.Unit]
-		ends := piece.Missed(one.Piece.Turn(j.A.Turn).Finished(b.Table.Seam).Ends(from), two.Piece.Turn(j.B.Turn).Finished(b.Table.Seam).Ends(to), piece.Of(b.Table.Seam), j.Over)
+		ends := piece.Missed(one.Piece.Turn(j.A.Turn).Finished(b.Table.Seam).Ends(from),
+			two.Piece.Turn(j.B.Turn).Finished(b.Table.Seam).Ends(to), piece.Of(b.Table.Seam), j.Over)
 		for _, miss := range ends {
 			by, _ := miss.By.Length()
 			key := one.Unit.Name + words + two.Unit.Name
@@ -91,7 +99,10 @@ func (b Advice) joints() {
 				continue
 			}
 			said[key] = true
-			b.said.Warn("joints-miss", "/top/repeat", fmt.Sprintf("Where %s lies %s %s, seams that should meet miss each other by %s.", one.Unit.Name, words, two.Unit.Name, b.Say(by)), "Make the blocks of one division, lay something plain between, or leave it if you mean it.")
+			b.said.Warn("joints-miss", "/top/repeat",
+				fmt.Sprintf("Where %s lies %s %s, seams that should meet miss each other by %s.", one.Unit.Name, words,
+					two.Unit.Name, b.Say(by)),
+				"Make the blocks of one division, lay something plain between, or leave it if you mean it.")
 		}
 	}
 }
@@ -114,7 +125,9 @@ func (b Advice) diagonals() {
 		}
 		if most > b.Longest.Inches() {
 			long := measure.Length(math.Ceil(most * 24384)).CeilTo(b.Table.Ruler.Mark)
-			b.said.Warn("ruler-too-short", b.Place(m), fmt.Sprintf("%s is cut apart along %s, and your longest ruler is %s.", m.Unit.Name, b.Say(long), b.Say(b.Longest)), "Draw the line with something longer, or cut it in two strokes along the drawn line.")
+			b.said.Warn("ruler-too-short", b.Place(m),
+				fmt.Sprintf("%s is cut apart along %s, and your longest ruler is %s.", m.Unit.Name, b.Say(long),
+					b.Say(b.Longest)), "Draw the line with something longer, or cut it in two strokes along the drawn line.")
 		}
 	}
 }

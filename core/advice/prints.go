@@ -15,24 +15,36 @@ func (b Advice) prints() {
 		switch f.Print {
 		case cloth.OneWay, cloth.TwoWay:
 			if turned := b.turnedPrints(f); len(turned) > 0 {
-				b.said.Warn("print-turned", at, fmt.Sprintf("%s has a direction, and lies in several: %s.", f.Name, strings.Join(turned, "; ")), "Choose a print without direction there, or enjoy it.")
+				b.said.Warn("print-turned", at, fmt.Sprintf("%s has a direction, and lies in several: %s.", f.Name,
+					strings.Join(turned, "; ")), "Choose a print without direction there, or enjoy it.")
 			}
 			if lying := b.against(f); len(lying) > 0 {
-				b.said.Warn("print-lies-across", at, fmt.Sprintf("%s has a direction, and its cloth is too narrow to keep it in %s: these lie across.", f.Name, strings.Join(lying, ", ")), "Use wider cloth for them, or a print without direction.")
+				b.said.Warn("print-lies-across", at,
+					fmt.Sprintf("%s has a direction, and its cloth is too narrow to keep it in %s: these lie across.",
+						f.Name, strings.Join(lying, ", ")), "Use wider cloth for them, or a print without direction.")
 			}
 		case cloth.Motif:
 			if cut := b.cutAcross(f); len(cut) > 0 {
-				b.said.Warn("motif-in-strips", at, fmt.Sprintf("%s has motifs to centre, and %s cuts through them blindly.", f.Name, strings.Join(cut, ", ")), "Cut these patches one by one round a motif, or choose another fabric for them.")
+				b.said.Warn("motif-in-strips", at,
+					fmt.Sprintf("%s has motifs to centre, and %s cuts through them blindly.", f.Name,
+						strings.Join(cut, ", ")),
+					"Cut these patches one by one round a motif, or choose another fabric for them.")
 			}
 		case cloth.Assorted:
 			if more := b.repeated(f); len(more) > 0 {
-				b.said.Warn("assorted-repeats", at, fmt.Sprintf("%s is assorted, and one block takes it for several patches: %s.", f.Name, strings.Join(more, ", ")), "Sort the cut patches block by block if one print is to repeat within a block.")
+				b.said.Warn("assorted-repeats", at,
+					fmt.Sprintf("%s is assorted, and one block takes it for several patches: %s.", f.Name,
+						strings.Join(more, ", ")),
+					"Sort the cut patches block by block if one print is to repeat within a block.")
 			}
 		}
 	}
 }
 
-var directions = []string{"upright", "slanting", "on its side", "slanting", "upside down", "slanting", "on its side", "slanting"}
+var directions = []string{
+	"upright", "slanting", "on its side", "slanting", "upside down", "slanting", "on its side",
+	"slanting",
+}
 
 // turnedPrints says in how many directions a fabric's patches lie in each block.
 func (b Advice) turnedPrints(f cloth.Fabric) []string {

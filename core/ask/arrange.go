@@ -26,9 +26,9 @@ type Arrangement struct {
 	Quilt     drawn.Layout   `json:"quilt" doc:"Four by four of it"`
 }
 
-// Arrangements lists every distinct way to turn the first block of a quilt in a repeat of up to two by two of it, with its mirror image
-// beside it where the quilt has one: alike under sliding and under turning the whole quilt counts once. Other blocks stay as they lie.
-// The first clash least.
+// Arrangements lists every distinct way to turn the first block of a quilt in a repeat of up to two by two of it, with
+// its mirror image beside it where the quilt has one: alike under sliding and under turning the whole quilt counts
+// once. Other blocks stay as they lie. The first clash least.
 func Arrangements(d document.Document) ([]Arrangement, problem.List) {
 	list := []Arrangement{}
 	c, ok := work.Check(d)
@@ -81,13 +81,15 @@ type letter struct {
 	look piece.Piece
 }
 
-// lettersOf lists how a block can lie so that it looks different, its mirror image among what falls out beside it included.
+// lettersOf lists how a block can lie so that it looks different, its mirror image among what falls out beside it
+// included.
 func lettersOf(b work.Sewn, first quilt.Cell) []letter {
 	var list []letter
 	add := func(cell quilt.Cell, p piece.Piece) {
 		for _, degrees := range []int{0, 90, 180, 270} {
 			look := p.Turn(degrees)
-			if look.W != p.W || look.H != p.H || slices.ContainsFunc(list, func(l letter) bool { return piece.SameLook(l.look, look, b.Fabric) }) {
+			if look.W != p.W || look.H != p.H || slices.ContainsFunc(list,
+				func(l letter) bool { return piece.SameLook(l.look, look, b.Fabric) }) {
 				continue
 			}
 			cell.Turn = degrees
@@ -98,7 +100,10 @@ func lettersOf(b work.Sewn, first quilt.Cell) []letter {
 	m, _ := b.Table.Made(laid.Unit)
 	p := m.Piece.Finished(b.Table.Seam)
 	add(quilt.Cell{Unit: first.Unit, Colourway: first.Colourway}, p)
-	if i := slices.IndexFunc(m.Variants, func(v making.Variant) bool { return v.ID == laid.Unit && v.Mirror != "" }); i >= 0 && laid.Unit == first.Unit {
+	if i := slices.IndexFunc(m.Variants, func(v making.Variant) bool {
+		return v.ID == laid.Unit &&
+			v.Mirror != ""
+	}); i >= 0 && laid.Unit == first.Unit {
 		if other, ok := b.Table.Made(m.Variants[i].Mirror); ok {
 			add(quilt.Cell{Unit: other.Unit.ID}, other.Piece.Finished(b.Table.Seam))
 		}
@@ -124,7 +129,12 @@ func distinct(letters []letter, colour func(role string) string) [][2][2]quilt.C
 		least := at
 		turned := at
 		for range 4 {
-			for _, slid := range [][4]int{turned, {turned[1], turned[0], turned[3], turned[2]}, {turned[2], turned[3], turned[0], turned[1]}, {turned[3], turned[2], turned[1], turned[0]}} {
+			for _, slid := range [][4]int{
+				turned,
+				{turned[1], turned[0], turned[3], turned[2]},
+				{turned[2], turned[3], turned[0], turned[1]},
+				{turned[3], turned[2], turned[1], turned[0]},
+			} {
 				if slices.Compare(slid[:], least[:]) < 0 {
 					least = slid
 				}
@@ -154,7 +164,8 @@ func distinct(letters []letter, colour func(role string) string) [][2][2]quilt.C
 	return list
 }
 
-// laidIn puts a pattern in the places of the first block of a repeat: by the rows, and by how often the repeat has come across.
+// laidIn puts a pattern in the places of the first block of a repeat: by the rows, and by how often the repeat has come
+// across.
 func laidIn(cells [2][2]quilt.Cell, repeat [][]quilt.Cell) [][]quilt.Cell {
 	first := repeat[0][0]
 	rows, columns := len(repeat)*(1+len(repeat)%2), 2*len(repeat[0])

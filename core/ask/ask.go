@@ -1,5 +1,5 @@
-// Package ask answers questions that plan other documents: another way, another size, another seam, other cloth. Every answer is worked
-// out like any document; nothing is estimated.
+// Package ask answers questions that plan other documents: another way, another size, another seam, other cloth. Every
+// answer is worked out like any document; nothing is estimated.
 package ask
 
 import (

@@ -49,8 +49,8 @@ type Measure struct {
 // mostReached bounds the quilts that are looked at, in blocks to a side.
 const mostReached = 40
 
-// Backwards goes from the cloth there is to the largest quilt of the document's blocks and borders. Fabrics of which nothing is
-// said are bought as needed. Among quilts with the most blocks the squarest is taken.
+// Backwards goes from the cloth there is to the largest quilt of the document's blocks and borders. Fabrics of which
+// nothing is said are bought as needed. Among quilts with the most blocks the squarest is taken.
 func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 	r := Reach{Uses: []Used{}, More: []string{}, Others: []Measure{}}
 	b, _ := work.Check(d)
@@ -61,9 +61,11 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 		l, err := s.Length.Length(d.Units)
 		switch {
 		case f < 0:
-			b.Problems.Stop("fabric-unknown", at+"/fabric", fmt.Sprintf("There is no fabric “%s” in this quilt.", s.Fabric), "Choose one of its fabrics.")
+			b.Problems.Stop("fabric-unknown", at+"/fabric",
+				fmt.Sprintf("There is no fabric “%s” in this quilt.", s.Fabric), "Choose one of its fabrics.")
 		case err != nil:
-			b.Problems.Stop("length-unreadable", at+"/length", err.Error(), "Write how much of it there is, such as 1 1/2 yd.")
+			b.Problems.Stop("length-unreadable", at+"/length", err.Error(),
+				"Write how much of it there is, such as 1 1/2 yd.")
 		default:
 			there[s.Fabric] += l
 		}
@@ -76,14 +78,16 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 		return r, *b.Problems
 	}
 	if len(there) == 0 {
-		b.Problems.Stop("nothing-there", "/supplies", "Nothing is said of the cloth there is.", "Write for at least one fabric how much of it there is.")
+		b.Problems.Stop("nothing-there", "/supplies", "Nothing is said of the cloth there is.",
+			"Write for at least one fabric how much of it there is.")
 		return r, *b.Problems
 	}
 	s := search{sewn: sewn, there: there, seen: map[[2]int]cutting.Plan{}}
 	best := [2]int{}
 	for columns := 1; columns <= mostReached; columns++ {
 		rows := s.rows(columns)
-		if n, m := s.blocks(columns, rows), s.blocks(best[0], best[1]); n > m || n == m && rows > 0 && gap(columns, rows) < gap(best[0], best[1]) {
+		if n, m := s.blocks(columns, rows), s.blocks(best[0], best[1]); n > m || n == m && rows > 0 &&
+			gap(columns, rows) < gap(best[0], best[1]) {
 			best = [2]int{columns, rows}
 		}
 		if rows == 0 {
@@ -99,12 +103,16 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 	r.Finished = s.size(best[0], best[1])
 	for _, f := range s.cut(best[0], best[1]).Fabrics {
 		if have, told := there[f.Fabric.ID]; told {
-			r.Uses = append(r.Uses, Used{f.Fabric.ID, f.Fabric.Name + sheet.Each(f), b.Table.Ruler.Read(f.Length), b.Table.Ruler.Read(have - f.Length)})
+			r.Uses = append(r.Uses, Used{
+				f.Fabric.ID, f.Fabric.Name + sheet.Each(f), b.Table.Ruler.Read(f.Length),
+				b.Table.Ruler.Read(have - f.Length),
+			})
 		}
 	}
 	s.limits(&r, best)
 	for columns := 1; columns <= mostReached; columns++ {
-		if rows := s.rows(columns); columns != best[0] && rows > 0 && 10*s.blocks(columns, rows) >= 9*r.Blocks && gap(columns, rows) <= 4 {
+		if rows := s.rows(columns); columns != best[0] && rows > 0 && 10*s.blocks(columns, rows) >= 9*r.Blocks &&
+			gap(columns, rows) <= 4 {
 			r.Others = append(r.Others, Measure{columns, rows, s.size(columns, rows)})
 		}
 	}

@@ -12,8 +12,8 @@ import (
 	"vicis/core/words"
 )
 
-// Cliff says for strips or sets that are cut across at which usable widths of the cloth their number changes: an inch less and
-// one more is needed.
+// Cliff says for strips or sets that are cut across at which usable widths of the cloth their number changes: an inch
+// less and one more is needed.
 type Cliff struct {
 	Name   string          `json:"name"`
 	Usable measure.Reading `json:"usable" doc:"As it was entered"`
@@ -47,7 +47,8 @@ func Cliffs(d document.Document) ([]Cliff, problem.List) {
 	for _, f := range b.Cut.Fabrics {
 		for _, s := range f.Strips {
 			if s.Patches != nil {
-				list = append(list, b.cliff(b.Say(s.Cut)+" "+f.Fabric.Name, "strip", *s.Patches, map[string]measure.Length{f.Fabric.ID: s.Cut}))
+				list = append(list, b.cliff(b.Say(s.Cut)+" "+f.Fabric.Name, "strip", *s.Patches,
+					map[string]measure.Length{f.Fabric.ID: s.Cut}))
 			}
 		}
 	}
@@ -67,8 +68,10 @@ func (b asked) more(one string, n int, cloth map[string]measure.Length) string {
 	words := words.Plural(n, one) + " more"
 	var buy []string
 	for _, f := range b.Cut.Fabrics {
-		if bought := b.Buying.Of(f.Rest + cloth[f.Fabric.ID]*measure.Length((n+f.Prints-1)/f.Prints)); cloth[f.Fabric.ID] > 0 && bought > f.Buy {
-			buy = append(buy, fmt.Sprintf("%s of %s instead of %s", b.Shop().Cloth(bought)+sheet.Each(f), f.Fabric.Name, b.Shop().Cloth(f.Buy)))
+		if bought := b.Buying.Of(f.Rest +
+			cloth[f.Fabric.ID]*measure.Length((n+f.Prints-1)/f.Prints)); cloth[f.Fabric.ID] > 0 && bought > f.Buy {
+			buy = append(buy, fmt.Sprintf("%s of %s instead of %s", b.Shop().Cloth(bought)+sheet.Each(f), f.Fabric.Name,
+				b.Shop().Cloth(f.Buy)))
 		}
 	}
 	if len(buy) == 0 {
@@ -86,7 +89,10 @@ func (b asked) cliff(name, one string, a cutting.Across, cloth map[string]measur
 	}
 	lo := max(a.Length-narrower, a.Cuts[0].Cut+b.Table.Squaring).CeilTo(mark)
 	hi := max(a.Length+wider, lo).CeilTo(mark)
-	c := Cliff{Name: name, One: one, Usable: b.Table.Ruler.Read(a.Length), Strips: a.Layups.Strips, Edges: []Edge{}, Rescue: []string{}}
+	c := Cliff{
+		Name: name, One: one, Usable: b.Table.Ruler.Read(a.Length), Strips: a.Layups.Strips, Edges: []Edge{},
+		Rescue: []string{},
+	}
 	edges := []edge{{lo, count(lo)}}
 	steps(lo, hi, mark, edges[0].n, count(hi), count, &edges)
 	for _, e := range edges {
@@ -101,12 +107,15 @@ func (b asked) cliff(name, one string, a cutting.Across, cloth map[string]measur
 	c.Least = b.Table.Ruler.Read(holds)
 	below := holds - mark
 	if below < lo {
-		c.Says = fmt.Sprintf("%s, down to %s of usable width and further.%s", words.Plural(c.Strips, one), b.Say(lo), b.saves(edges, a.Length))
+		c.Says = fmt.Sprintf("%s, down to %s of usable width and further.%s", words.Plural(c.Strips, one), b.Say(lo),
+			b.saves(edges, a.Length))
 		return c
 	}
 	n := count(below)
 	short := b.short(a, below)
-	c.Says = fmt.Sprintf("%s, down to %s of usable width. Below that %s %s short, and %s would do.%s", words.Plural(c.Strips, one), b.Say(holds), words.Plural(short, "sub-cut"), isAre(short), words.Plural(n, one), b.saves(edges, a.Length))
+	c.Says = fmt.Sprintf("%s, down to %s of usable width. Below that %s %s short, and %s would do.%s",
+		words.Plural(c.Strips, one), b.Say(holds), words.Plural(short, "sub-cut"), isAre(short), words.Plural(n, one),
+		b.saves(edges, a.Length))
 	spare := 0
 	for _, cut := range a.Cuts {
 		spare += cut.Spare

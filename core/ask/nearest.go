@@ -12,8 +12,8 @@ import (
 	"vicis/core/work"
 )
 
-// NearTo lists the quilts of a document's blocks that come nearest to a finished size, the nearest first: what is wished for lies
-// between two numbers of rows and of columns.
+// NearTo lists the quilts of a document's blocks that come nearest to a finished size, the nearest first: what is
+// wished for lies between two numbers of rows and of columns.
 func NearTo(d document.Document, width, height measure.Written) ([]Measure, problem.List) {
 	list := []Measure{}
 	b, _ := work.Check(d)
@@ -24,9 +24,11 @@ func NearTo(d document.Document, width, height measure.Written) ([]Measure, prob
 	}{{"/width", width}, {"/height", height}} {
 		l, err := one.written.Length(d.Units)
 		if err != nil {
-			b.Problems.Stop("length-unreadable", one.at, err.Error(), "Write how large the quilt should be, such as 60.")
+			b.Problems.Stop("length-unreadable", one.at, err.Error(),
+				"Write how large the quilt should be, such as 60.")
 		} else if l < measure.Inch || l > 10*measure.Yard {
-			b.Problems.Stop("too-large", one.at, "No quilt is of that size.", "Write how large the quilt should be, such as 60.")
+			b.Problems.Stop("too-large", one.at, "No quilt is of that size.",
+				"Write how large the quilt should be, such as 60.")
 		}
 		wish[i] = l
 	}
@@ -62,7 +64,8 @@ func NearTo(d document.Document, width, height measure.Written) ([]Measure, prob
 	return list, *b.Problems
 }
 
-// Pilot is the document of one block alone: the shortest way to a finished block that can be measured before the bulk is cut.
+// Pilot is the document of one block alone: the shortest way to a finished block that can be measured before the bulk
+// is cut.
 func Pilot(d document.Document) (document.Document, error) {
 	one, err := document.Copy(d)
 	if err != nil {
@@ -73,7 +76,8 @@ func Pilot(d document.Document) (document.Document, error) {
 	if len(d.Top.Repeat) > 0 && len(d.Top.Repeat[0]) > 0 {
 		one.Top.Repeat = [][]quilt.Cell{d.Top.Repeat[0][:1:1]}
 	}
-	one.Top.Point, one.Top.Sashing, one.Top.Borders, one.Top.Backing, one.Top.Binding, one.Top.Measured = nil, nil, nil, nil, nil, nil
+	one.Top.Point, one.Top.Sashing, one.Top.Borders, one.Top.Backing, one.Top.Binding, one.Top.Measured = nil, nil, nil,
+		nil, nil, nil
 	one.Spares.Count, one.Spares.Percent = 0, 0
 	return one, nil
 }

@@ -118,7 +118,10 @@ func tried(one candidate, before costs) (Remedy, bool) {
 		return Remedy{}, false
 	}
 	after := b.costs()
-	r := Remedy{Name: one.name, Says: one.says, Clashes: b.Press.Clashes, Leaves: leaves(b.Press), Costs: []string{}, Document: one.document}
+	r := Remedy{
+		Name: one.name, Says: one.says, Clashes: b.Press.Clashes, Leaves: leaves(b.Press), Costs: []string{},
+		Document: one.document,
+	}
 	more := func(n int, what, end string) {
 		switch {
 		case n > 0:
@@ -131,7 +134,9 @@ func tried(one candidate, before costs) (Remedy, bool) {
 	more(after.kinds-before.kinds, "kind", " to press")
 	more(after.sets-before.sets, "strip set", "")
 	if n := after.spun - before.spun; n > 0 {
-		r.Costs = append(r.Costs, fmt.Sprintf("%s to spin: short stitches there, the last ones inside the allowance undone", words.Plural(n, "crossing")))
+		r.Costs = append(r.Costs,
+			fmt.Sprintf("%s to spin: short stitches there, the last ones inside the allowance undone",
+				words.Plural(n, "crossing")))
 	}
 	if n := after.opened - before.opened; n > 0 {
 		r.Costs = append(r.Costs, fmt.Sprintf("%s opened: pin there, nothing interlocks", words.Plural(n, "crossing")))
@@ -159,8 +164,8 @@ type family struct {
 	twoWays bool // of what is pressed two ways, more of it is offered only where it does more
 }
 
-// candidates lists the remedies in the order of pressing: spinning, two ways for the last seams, two ways for all, opening. Turns that
-// change nothing to see are taken already.
+// candidates lists the remedies in the order of pressing: spinning, two ways for the last seams, two ways for all,
+// opening. Turns that change nothing to see are taken already.
 func (b asked) candidates() []family {
 	var list []candidate
 	var families []family
@@ -183,46 +188,56 @@ func (b asked) candidates() []family {
 	}
 	if len(b.Press.Release) > 0 {
 		names := b.SeamNames(b.Press.Release)
-		with("Release what is held", fmt.Sprintf("No longer hold %s.", strings.Join(names, ", ")), func(d *document.Document) {
-			for _, seam := range b.Press.Release {
-				delete(d.Press.Held, seam)
-			}
-		})
+		with("Release what is held", fmt.Sprintf("No longer hold %s.", strings.Join(names, ", ")),
+			func(d *document.Document) {
+				for _, seam := range b.Press.Release {
+					delete(d.Press.Held, seam)
+				}
+			})
 		end(false)
 	}
 	if b.Document.Schools.Press == pressing.Dark {
-		with("Press to nest", "Let crossings interlock first; to the dark where that is left open.", func(d *document.Document) { d.Schools.Press = pressing.Nest })
+		with("Press to nest", "Let crossings interlock first; to the dark where that is left open.",
+			func(d *document.Document) { d.Schools.Press = pressing.Nest })
 		end(false)
 	}
 	if slices.ContainsFunc(b.Units, func(m making.Made) bool { return m.Shared }) {
-		with("Sew alike rows apart", "Rows of a block that are alike become steps of their own, each pressed its own way.", func(d *document.Document) {
-			for i, u := range d.Parts {
-				d.Parts[i].How, _ = making.Apart(u.How)
-			}
-		})
+		with("Sew alike rows apart",
+			"Rows of a block that are alike become steps of their own, each pressed its own way.",
+			func(d *document.Document) {
+				for i, u := range d.Parts {
+					d.Parts[i].How, _ = making.Apart(u.How)
+				}
+			})
 		end(false)
 	}
 	blocks := b.pieced()
 	if spun := b.spinnable(blocks); len(spun) > 0 {
-		with("Spin the crossings", "At one crossing of each last seam let the allowances turn round it, like the sails of a mill.", func(d *document.Document) {
-			d.Press.Spun = append(d.Press.Spun, spun...)
-		})
+		with("Spin the crossings",
+			"At one crossing of each last seam let the allowances turn round it, like the sails of a mill.",
+			func(d *document.Document) {
+				d.Press.Spun = append(d.Press.Spun, spun...)
+			})
 		end(false)
 	}
 	for _, one := range b.twiceWithin() {
 		for _, which := range quilt.Patterns {
-			with("Two kinds of "+b.Unit(one.Unit).Unit.Name, fmt.Sprintf("Within %s %s is pressed the other way: keep two piles, A and B.", b.Unit(one.In).Unit.Name, within[which]), func(d *document.Document) {
-				one.Which = which
-				d.Press.TwoWays = append(d.Press.TwoWays, one)
-			})
+			with("Two kinds of "+b.Unit(one.Unit).Unit.Name,
+				fmt.Sprintf("Within %s %s is pressed the other way: keep two piles, A and B.", b.Unit(one.In).Unit.Name,
+					within[which]), func(d *document.Document) {
+					one.Which = which
+					d.Press.TwoWays = append(d.Press.TwoWays, one)
+				})
 		}
 		end(false)
 	}
 	for _, whole := range []bool{false, true} {
 		for _, which := range quilt.Patterns {
-			name, says := "Press the last seams two ways", "%s is pressed the other way, in its last seams only: keep two piles of blocks, A and B."
+			name, says := "Press the last seams two ways",
+				"%s is pressed the other way, in its last seams only: keep two piles of blocks, A and B."
 			if whole {
-				name, says = "Press whole blocks two ways", "%s is pressed the other way, down to its strip sets: keep two piles of everything, A and B."
+				name, says = "Press whole blocks two ways",
+					"%s is pressed the other way, down to its strip sets: keep two piles of everything, A and B."
 			}
 			with(name, fmt.Sprintf(says, words.UpperFirst(string(which))), func(d *document.Document) {
 				for _, unit := range blocks {
@@ -233,21 +248,25 @@ func (b asked) candidates() []family {
 		end(true)
 	}
 	if opened := b.toOpen(); len(opened) > 0 {
-		with("Open seams", fmt.Sprintf("Press %s open.", strings.Join(b.SeamNames(opened), ", ")), func(d *document.Document) {
-			if d.Press.Held == nil {
-				d.Press.Held = map[naming.Seam]document.Side{}
-			}
-			for _, seam := range opened {
-				d.Press.Held[seam] = document.Both
-			}
-		})
+		with("Open seams", fmt.Sprintf("Press %s open.", strings.Join(b.SeamNames(opened), ", ")),
+			func(d *document.Document) {
+				if d.Press.Held == nil {
+					d.Press.Held = map[naming.Seam]document.Side{}
+				}
+				for _, seam := range opened {
+					d.Press.Held[seam] = document.Both
+				}
+			})
 		end(false)
 	}
 	return families
 }
 
 // within says which units of a block a pattern means.
-var within = map[quilt.Pattern]string{quilt.EveryOther: "every other one, as on a chequerboard,", quilt.EveryColumn: "every other column", quilt.EveryRow: "every other row"}
+var within = map[quilt.Pattern]string{
+	quilt.EveryOther:  "every other one, as on a chequerboard,",
+	quilt.EveryColumn: "every other column", quilt.EveryRow: "every other row",
+}
 
 // pieced lists the blocks that are laid and pieced, by the document's own ids.
 func (b asked) pieced() []naming.Unit {
@@ -263,8 +282,8 @@ func (b asked) pieced() []naming.Unit {
 	return list
 }
 
-// spinnable lists of every last seam of the blocks along which other seams meet the crossing in its middle: spun at one, its two ends go
-// different ways, and that is all that spinning more of them could do.
+// spinnable lists of every last seam of the blocks along which other seams meet the crossing in its middle: spun at
+// one, its two ends go different ways, and that is all that spinning more of them could do.
 func (b asked) spinnable(blocks []naming.Unit) []naming.Crossing {
 	var list []naming.Crossing
 	for _, m := range b.Units {
@@ -283,8 +302,8 @@ func (b asked) spinnable(blocks []naming.Unit) []naming.Crossing {
 // mostOpened bounds the seams among which the fewest to open are looked for one by one.
 const mostOpened = 14
 
-// toOpen is the fewest seams whose opening leaves none of these clashes, and of those the ones with fewest crossings; among very many,
-// always the one that clashes most.
+// toOpen is the fewest seams whose opening leaves none of these clashes, and of those the ones with fewest crossings;
+// among very many, always the one that clashes most.
 func (b asked) toOpen() []naming.Seam {
 	var seams []naming.Seam
 	count := map[naming.Seam]int{}
@@ -320,7 +339,10 @@ func (b asked) toOpen() []naming.Seam {
 				crossings += count[seam]
 			}
 		}
-		left := slices.ContainsFunc(b.Press.Clashing, func(c pressing.Clash) bool { return !slices.Contains(list, c.A) && !slices.Contains(list, c.B) })
+		left := slices.ContainsFunc(b.Press.Clashing, func(c pressing.Clash) bool {
+			return !slices.Contains(list,
+				c.A) && !slices.Contains(list, c.B)
+		})
 		if !left && (best == nil || len(list) < len(best) || len(list) == len(best) && crossings < fewest) {
 			best, fewest = list, crossings
 		}
@@ -348,18 +370,25 @@ func (b asked) twiceWithin() []document.TwoWays {
 
 // standing says what keeps one kind of crossing from nesting.
 func (b asked) standing(c pressing.Clash) Standing {
-	out := Standing{Where: c.Where, Count: c.Count, Seams: []naming.Seam{c.A, c.B}, Names: b.SeamNames([]naming.Seam{c.A, c.B}), Why: []string{}}
+	out := Standing{
+		Where: c.Where, Count: c.Count, Seams: []naming.Seam{c.A, c.B},
+		Names: b.SeamNames([]naming.Seam{c.A, c.B}), Why: []string{},
+	}
 	links, ok := b.Press.Against(c)
 	switch {
 	case c.A == c.B:
-		out.Why = append(out.Why, fmt.Sprintf("Here %s meets itself, all being pressed alike, and comes to lie on itself whichever way it goes.", out.Names[0]))
+		out.Why = append(out.Why,
+			fmt.Sprintf("Here %s meets itself, all being pressed alike, and comes to lie on itself whichever way it goes.", out.Names[0]))
 		return out
 	case !ok:
-		out.Why = append(out.Why, fmt.Sprintf("%s and %s are both held, by you or by the way you press, so that they lie on each other.", words.UpperFirst(out.Names[0]), out.Names[1]))
+		out.Why = append(out.Why,
+			fmt.Sprintf("%s and %s are both held, by you or by the way you press, so that they lie on each other.",
+				words.UpperFirst(out.Names[0]), out.Names[1]))
 		return out
 	}
 	out.Why = append(out.Why, b.linkWords(links)...)
-	out.Why = append(out.Why, fmt.Sprintf("So %s and %s are bound to each other already, the wrong way for where they meet %s. Pressed otherwise, one of those crossings would clash in its place.", out.Names[0], out.Names[1], c.Where))
+	out.Why = append(out.Why,
+		fmt.Sprintf("So %s and %s are bound to each other already, the wrong way for where they meet %s. Pressed otherwise, one of those crossings would clash in its place.", out.Names[0], out.Names[1], c.Where))
 	return out
 }
 
@@ -367,7 +396,8 @@ func (b asked) linkWords(links []pressing.Link) []string {
 	var list []string
 	for _, l := range links {
 		names := b.SeamNames([]naming.Seam{l.From, l.To})
-		list = append(list, fmt.Sprintf("%s nests with %s %s (%s).", words.UpperFirst(names[0]), names[1], l.Where, words.Times(l.Count)))
+		list = append(list, fmt.Sprintf("%s nests with %s %s (%s).", words.UpperFirst(names[0]), names[1], l.Where,
+			words.Times(l.Count)))
 	}
 	return list
 }

@@ -30,8 +30,8 @@ type Nearest struct {
 // mostTried is how many marks on either side are tried for a size that suits the ruler.
 const mostTried = 400
 
-// Resize scales a document: the finished width of a unit is set, its parts and everything else in strips and units follow.
-// Allowances stay as they are. Borders are cut as they were.
+// Resize scales a document: the finished width of a unit is set, its parts and everything else in strips and units
+// follow. Allowances stay as they are. Borders are cut as they were.
 func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized, problem.List) {
 	out := Resized{Document: d, Off: []string{}, Nearest: []Nearest{}}
 	b, _ := work.Check(d)
@@ -42,7 +42,8 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 	m, ok := made[unit]
 	if !ok || m.InLength {
 		problems := b.Problems.Stops()
-		problems.Stop("unit-unknown", "/unit", "There is nothing here to resize.", "Choose a block or a unit that can be made.")
+		problems.Stop("unit-unknown", "/unit", "There is nothing here to resize.",
+			"Choose a block or a unit that can be made.")
 		return out, problems
 	}
 	want, err := to.Length(d.Units)
@@ -55,7 +56,8 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 		problems.Stop("length-unreadable", "/finished", err.Error(), "Write the finished size, such as 8 or 12 1/2.")
 		return out, problems
 	case want < measure.Inch/2 || want > 100*measure.Inch:
-		problems.Stop("too-small", "/finished", fmt.Sprintf("A block of %s cannot be sewn.", b.Say(want)), fmt.Sprintf("Write a finished size from %s to %s.", b.Say(measure.Inch/2), b.Say(100*measure.Inch)))
+		problems.Stop("too-small", "/finished", fmt.Sprintf("A block of %s cannot be sewn.", b.Say(want)),
+			fmt.Sprintf("Write a finished size from %s to %s.", b.Say(measure.Inch/2), b.Say(100*measure.Inch)))
 		return out, problems
 	}
 	sizes := measured(&b.Table, d)

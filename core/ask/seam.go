@@ -44,7 +44,8 @@ func AboutSeam(d document.Document, seam naming.Seam) (Asked, problem.List) {
 	}
 	now, known := b.Press.Decisions[seam]
 	if !known {
-		b.Problems.Stop("seam-unknown", "/seam", fmt.Sprintf("There is no seam “%s” in this quilt.", seam), "Choose one of its seams.")
+		b.Problems.Stop("seam-unknown", "/seam", fmt.Sprintf("There is no seam “%s” in this quilt.", seam),
+			"Choose one of its seams.")
 		return out, *b.Problems
 	}
 	out.Name, out.Says, out.Held = words.UpperFirst(b.SeamName(seam)), b.SeamWay(now), b.Press.Held(seam)
@@ -66,7 +67,10 @@ func AboutSeam(d document.Document, seam naming.Seam) (Asked, problem.List) {
 		if !ok {
 			return
 		}
-		choice := Choice{Way: way, Clashes: other.Press.Clashes, Leaves: leaves(other.Press), More: other.Press.Clashes - b.Press.Clashes, Changes: []string{}, Again: []string{}, Document: c}
+		choice := Choice{
+			Way: way, Clashes: other.Press.Clashes, Leaves: leaves(other.Press),
+			More: other.Press.Clashes - b.Press.Clashes, Changes: []string{}, Again: []string{}, Document: c,
+		}
 		for _, batch := range b.Batches {
 			changed := false
 			for _, s := range batch.Presses {
@@ -103,7 +107,8 @@ func AboutSeam(d document.Document, seam naming.Seam) (Asked, problem.List) {
 	mine := func(key naming.Crossing) bool { return key.Seam() == seam }
 	if b.IsSpun(seam) {
 		add("No longer spin its crossings", func(p *document.Press) { p.Spun = slices.DeleteFunc(p.Spun, mine) })
-	} else if can := slices.DeleteFunc(b.spinnable(b.pieced()), func(key naming.Crossing) bool { return !mine(key) }); len(can) > 0 {
+	} else if can := slices.DeleteFunc(b.spinnable(b.pieced()),
+		func(key naming.Crossing) bool { return !mine(key) }); len(can) > 0 {
 		add("Spin the crossing in its middle", func(p *document.Press) { p.Spun = append(p.Spun, can...) })
 	}
 	return out, *b.Problems

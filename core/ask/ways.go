@@ -43,7 +43,8 @@ func Ways(d document.Document, unit naming.Unit) ([]Way, problem.List) {
 		}
 	}
 	if i < 0 {
-		problems.Stop("unit-unknown", "/units", fmt.Sprintf("There is no unit “%s” to compare.", unit), "Choose one of the units.")
+		problems.Stop("unit-unknown", "/units", fmt.Sprintf("There is no unit “%s” to compare.", unit),
+			"Choose one of the units.")
 		return nil, problems
 	}
 	now, own := d.Parts[i], -1

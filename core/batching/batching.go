@@ -1,5 +1,5 @@
-// Package batching puts the sewing in order: batches of one step each, done for the whole quilt before the next begins, in
-// an order that never waits for itself.
+// Package batching puts the sewing in order: batches of one step each, done for the whole quilt before the next begins,
+// in an order that never waits for itself.
 package batching
 
 import (
@@ -58,8 +58,8 @@ type Batch struct {
 	Lies    making.Lies
 }
 
-// Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out of
-// the same run take together, and what they take is used up once.
+// Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
+// of the same run take together, and what they take is used up once.
 type Take struct {
 	ID       naming.Step
 	Each     int
@@ -89,7 +89,7 @@ func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line
 	}
 	for _, m := range units {
 		for i, act := range m.Acts {
-			if act.Does == making.Cuts || act.Does == making.SubCuts || act.Does == making.Sews && act.Seams == 0 {
+			if act.Does == making.Cuts || act.Stock || act.Does == making.Sews && act.Seams == 0 {
 				continue
 			}
 			for _, b := range ofAct(m, act, lines) {
@@ -110,7 +110,10 @@ func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line
 		if len(k.Cells) < 2 {
 			continue
 		}
-		b := Batch{ID: k.ID, Name: k.Name(), Stage: Rows, Does: making.Sews, Make: k.Count, Seams: len(k.Cells) - 1, Each: k.High + 2*l.Seam, Edge: "block to block, from left to right"}
+		b := Batch{
+			ID: k.ID, Name: k.Name(), Stage: Rows, Does: making.Sews, Make: k.Count, Seams: len(k.Cells) - 1,
+			Each: k.High + 2*l.Seam, Edge: "block to block, from left to right",
+		}
 		if slices.ContainsFunc(k.Cells, func(c quilt.Cell) bool { return c.Unit.IsSash() }) {
 			b.Edge = "piece to piece, from left to right"
 		}
@@ -133,7 +136,10 @@ func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line
 		w = max(w, l.Long(k))
 	}
 	top := func(id naming.Step, name, edge string, n int, each measure.Length) {
-		add(Batch{ID: id, Name: name, Stage: Top, Does: making.Sews, Make: n, Seams: 1, Each: each, Edge: edge, Of: []naming.Seam{id.Seam()}, Presses: []naming.Seam{id.Seam()}})
+		add(Batch{
+			ID: id, Name: name, Stage: Top, Does: making.Sews, Make: n, Seams: 1, Each: each, Edge: edge,
+			Of: []naming.Seam{id.Seam()}, Presses: []naming.Seam{id.Seam()},
+		})
 	}
 	takes := func(per int, ids ...naming.Step) { // so many seams of the step before take one of each
 		last := &byStage[Top][len(byStage[Top])-1]
@@ -146,7 +152,8 @@ func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line
 	}
 	if l.OnPoint {
 		n := l.Count[naming.CornerTriangle]
-		top(naming.CornersOn, "Corner triangles", "the long edge of each to the block in that corner, middle to middle", n, l.BlockH+2*l.Seam)
+		top(naming.CornersOn, "Corner triangles", "the long edge of each to the block in that corner, middle to middle",
+			n, l.BlockH+2*l.Seam)
 		takes(1, naming.CornerTriangle.Step())
 	}
 	for _, ring := range l.Rings {
@@ -155,9 +162,11 @@ func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line
 			takes(2, ring.Rows[0].ID, ring.Rows[1].ID)
 		}
 		if ring.Border.Corners != "" && ring.Border.Corner == nil {
-			top(ring.Border.ID.Corners(), ring.Border.Name+", corner squares", "a corner square to each end of the top and bottom pieces", 4, ring.Width)
+			top(ring.Border.ID.Corners(), ring.Border.Name+", corner squares",
+				"a corner square to each end of the top and bottom pieces", 4, ring.Width)
 		}
-		top(ring.Border.ID.Ends(), ring.Border.Name+", top and bottom", "a long edge to the top and the bottom of the quilt, over the ends of the sides", 2, ring.W)
+		top(ring.Border.ID.Ends(), ring.Border.Name+", top and bottom",
+			"a long edge to the top and the bottom of the quilt, over the ends of the sides", 2, ring.W)
 		if ring.Rows != nil {
 			takes(2, ring.Rows[2].ID, ring.Rows[3].ID)
 		}
@@ -177,19 +186,24 @@ func finishing(l quilt.Layout) []Batch {
 	var list []Batch
 	if b := l.Back; b != nil && b.Seams > 0 {
 		list = append(list, Batch{
-			ID: naming.BackingJoin, Name: "Backing", Stage: Finish, Does: making.Sews, Make: b.Seams, Seams: 1, Each: b.Long,
-			Edge: "selvedges off, long edges together", Of: []naming.Seam{naming.BackingJoin.Seam()}, Presses: []naming.Seam{naming.BackingJoin.Seam()},
+			ID: naming.BackingJoin, Name: "Backing", Stage: Finish, Does: making.Sews, Make: b.Seams, Seams: 1,
+			Each: b.Long,
+			Edge: "selvedges off, long edges together", Of: []naming.Seam{naming.BackingJoin.Seam()},
+			Presses: []naming.Seam{naming.BackingJoin.Seam()},
 		})
 	}
 	if b := l.Bind; b != nil {
 		if b.Strips > 1 {
 			list = append(list, Batch{
-				ID: naming.BindingJoin, Name: "Binding", Stage: Finish, Does: making.Sews, Make: b.Strips - 1, Seams: 1, Each: b.Width,
-				Edge: "ends crossed at right angles, sewn from corner to corner, trimmed to an allowance", Of: []naming.Seam{naming.BindingJoin.Seam()}, Presses: []naming.Seam{naming.BindingJoin.Seam()},
+				ID: naming.BindingJoin, Name: "Binding", Stage: Finish, Does: making.Sews, Make: b.Strips - 1, Seams: 1,
+				Each: b.Width,
+				Edge: "ends crossed at right angles, sewn from corner to corner, trimmed to an allowance",
+				Of:   []naming.Seam{naming.BindingJoin.Seam()}, Presses: []naming.Seam{naming.BindingJoin.Seam()},
 			})
 		}
 		list = append(list, Batch{
-			ID: naming.BindingRound, Name: "Binding, round the quilt", Stage: Finish, Does: making.Sews, Make: 1, Seams: 1, Each: b.Round,
+			ID: naming.BindingRound, Name: "Binding, round the quilt", Stage: Finish, Does: making.Sews, Make: 1,
+			Seams: 1, Each: b.Round,
 			Edge: "the raw edges of the folded binding to the edge of the quilted quilt, corners mitred",
 		})
 	}
@@ -207,8 +221,10 @@ func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.Line) []B
 			continue
 		}
 		b := Batch{
-			ID: g.ID, Name: m.Unit.Name, Does: act.Does, Says: act.Says, Make: n, Spare: line.Spare, From: line.From, Seams: act.Seams, Each: act.Each,
-			Of: act.Sews, Presses: act.Presses, Piece: act.Piece, Lines: act.Lines, Cuts: act.Cuts, Shaves: act.Shaves > 0, Lies: act.Lies,
+			ID: g.ID, Name: m.Unit.Name, Does: act.Does, Says: act.Says, Make: n, Spare: line.Spare, From: line.From,
+			Seams: act.Seams, Each: act.Each,
+			Of: act.Sews, Presses: act.Presses, Piece: act.Piece, Lines: act.Lines, Cuts: act.Cuts,
+			Shaves: act.Shaves > 0, Lies: act.Lies,
 		}
 		if act.Name != "" {
 			b.Name = act.Name
@@ -233,7 +249,8 @@ func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.Line) []B
 			_, b.Each = act.Piece.Size()
 		}
 		if j := act.Joins; j != nil {
-			b.Left, b.Right, b.Edge = Part{j.Left, j.LeftPiece, j.Over, j.Stitches}, Part{Name: j.Right, Piece: j.RightPart}, j.Edge
+			b.Left, b.Right, b.Edge = Part{j.Left, j.LeftPiece, j.Over, j.Stitches},
+				Part{Name: j.Right, Piece: j.RightPart}, j.Edge
 			if b.Edge == "" {
 				b.Edge = fmt.Sprintf("the left edge of %s to the right edge of %s", j.Right, j.Left)
 			}

@@ -58,8 +58,8 @@ type Role struct {
 	Fabric string `json:"fabric" doc:"The id of the fabric that plays it"`
 }
 
-// Lightness is CIE 1976 L* of the fabric's colour, 0 for black to 100 for white, from sRGB with white D65 (IEC 61966-2-1;
-// constants from memory). Quilters call it value.
+// Lightness is CIE 1976 L* of the fabric's colour, 0 for black to 100 for white, from sRGB with white D65 (IEC
+// 61966-2-1; constants from memory). Quilters call it value.
 func (f Fabric) Lightness() float64 {
 	if len(f.Colour) != 7 {
 		return 50
@@ -92,36 +92,46 @@ type Shelf struct {
 	have    map[string][]Have            // by fabric
 }
 
-// Check looks at every fabric and role. usable is the project's width, which a fabric may override; units is what a bare
-// number means.
+// Check looks at every fabric and role. usable is the project's width, which a fabric may override; units is what a
+// bare number means.
 func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.Units, problems *problem.List) Shelf {
-	s := Shelf{fabrics: map[string]Fabric{}, roles: map[string]Role{}, usable: map[string]measure.Length{}, motifs: map[string][2]measure.Length{}}
+	s := Shelf{
+		fabrics: map[string]Fabric{}, roles: map[string]Role{}, usable: map[string]measure.Length{},
+		motifs: map[string][2]measure.Length{},
+	}
 	widths := map[string]measure.Length{}
 	for i, f := range fabrics {
 		at := problem.At("fabrics", i)
 		if _, twice := s.fabrics[f.ID]; twice || f.ID == "" {
-			problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Fabric %d has no id of its own.", i+1), "Give every fabric its own id.")
+			problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Fabric %d has no id of its own.", i+1),
+				"Give every fabric its own id.")
 			continue
 		}
 		if strings.TrimSpace(f.Name) == "" {
-			problems.Stop("name-missing", at+"/name", fmt.Sprintf("Fabric %d has no name.", i+1), "Name it as you call it at the table.")
+			problems.Stop("name-missing", at+"/name", fmt.Sprintf("Fabric %d has no name.", i+1),
+				"Name it as you call it at the table.")
 		}
-		if _, err := strconv.ParseUint(strings.TrimPrefix(f.Colour, "#"), 16, 32); err != nil || len(f.Colour) != 7 || f.Colour[0] != '#' {
-			problems.Stop("colour-unreadable", at+"/colour", fmt.Sprintf("“%s” is not a colour.", f.Colour), "Pick a colour, or write it as # and six hex digits.")
+		if _, err := strconv.ParseUint(strings.TrimPrefix(f.Colour, "#"), 16, 32); err != nil || len(f.Colour) != 7 ||
+			f.Colour[0] != '#' {
+			problems.Stop("colour-unreadable", at+"/colour", fmt.Sprintf("“%s” is not a colour.", f.Colour),
+				"Pick a colour, or write it as # and six hex digits.")
 		}
 		switch f.Print {
 		case "", Plain, OneWay, TwoWay, Motif, Assorted:
 		default:
-			problems.Stop("print-unknown", at+"/print", fmt.Sprintf("“%s” is no kind of print.", f.Print), "Choose plain, one way, two way, motif or assorted.")
+			problems.Stop("print-unknown", at+"/print", fmt.Sprintf("“%s” is no kind of print.", f.Print),
+				"Choose plain, one way, two way, motif or assorted.")
 		}
 		if f.Prints < 0 || f.Prints > mostPrints {
-			problems.Stop("print-count", at+"/prints", fmt.Sprintf("%s cannot be %d prints.", f.Name, f.Prints), fmt.Sprintf("Write 1 to %d, or nothing.", mostPrints))
+			problems.Stop("print-count", at+"/prints", fmt.Sprintf("%s cannot be %d prints.", f.Name, f.Prints),
+				fmt.Sprintf("Write 1 to %d, or nothing.", mostPrints))
 		}
 		widths[f.ID] = usable
 		if f.Usable != "" {
 			w, err := f.Usable.Length(units)
 			if err != nil {
-				problems.Stop("length-unreadable", at+"/usable", err.Error(), "Write the width of the cloth between the selvedges.")
+				problems.Stop("length-unreadable", at+"/usable", err.Error(),
+					"Write the width of the cloth between the selvedges.")
 			} else {
 				widths[f.ID] = w
 			}
@@ -135,11 +145,14 @@ func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.
 				l, err := one.written.Length(units)
 				switch {
 				case err != nil:
-					problems.Stop("length-unreadable", at+one.at, err.Error(), "Write how far its motifs lie apart, such as 6.")
+					problems.Stop("length-unreadable", at+one.at, err.Error(),
+						"Write how far its motifs lie apart, such as 6.")
 				case l < measure.Inch/2 || l > 60*measure.Inch:
-					problems.Stop("too-small", at+one.at, "Motifs do not lie so far or so near to each other.", "Measure from the middle of one motif to the middle of the next.")
+					problems.Stop("too-small", at+one.at, "Motifs do not lie so far or so near to each other.",
+						"Measure from the middle of one motif to the middle of the next.")
 				case l > widths[f.ID]:
-					problems.Stop("too-large", at+one.at, "The motifs lie farther apart than the cloth is wide.", "Measure from the middle of one motif to the middle of the next.")
+					problems.Stop("too-large", at+one.at, "The motifs lie farther apart than the cloth is wide.",
+						"Measure from the middle of one motif to the middle of the next.")
 				}
 				apart[k] = l
 			}
@@ -150,11 +163,13 @@ func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.
 	for i, r := range roles {
 		at := problem.At("roles", i)
 		if _, twice := s.roles[r.ID]; twice || r.ID == "" {
-			problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Role %d has no id of its own.", i+1), "Give every role its own id.")
+			problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Role %d has no id of its own.", i+1),
+				"Give every role its own id.")
 			continue
 		}
 		if _, ok := s.fabrics[r.Fabric]; !ok {
-			problems.Stop("role-without-fabric", at+"/fabric", fmt.Sprintf("Nothing plays the role “%s”.", r.Name), "Choose a fabric for it.")
+			problems.Stop("role-without-fabric", at+"/fabric", fmt.Sprintf("Nothing plays the role “%s”.", r.Name),
+				"Choose a fabric for it.")
 			continue
 		}
 		s.roles[r.ID] = r

@@ -11,7 +11,8 @@ import (
 // Lightness of well-known sRGB colours under CIE 1976 and D65 (values from memory, as colour tables give them).
 func TestLightnessOfKnownColours(t *testing.T) {
 	for colour, want := range map[string]float64{
-		"#000000": 0, "#ffffff": 100, "#ff0000": 53.24, "#00ff00": 87.73, "#0000ff": 32.30, "#777777": 50.03, "#808080": 53.59,
+		"#000000": 0, "#ffffff": 100, "#ff0000": 53.24, "#00ff00": 87.73, "#0000ff": 32.30, "#777777": 50.03,
+		"#808080": 53.59,
 	} {
 		if got := (Fabric{Colour: colour}).Lightness(); math.Abs(got-want) > 0.02 {
 			t.Errorf("%s: %.2f, want %.2f", colour, got, want)
@@ -54,9 +55,18 @@ func TestRolesFindTheirFabricAndItsWidth(t *testing.T) {
 func TestBadFabricsAreSaidAtTheirPlace(t *testing.T) {
 	var problems problem.List
 	Check(
-		[]Fabric{{ID: "a", Name: "A", Colour: "#111111"}, {ID: "a", Name: "B", Colour: "#111111"}, {ID: "c", Colour: "red", Usable: "wide"}, {Name: "D", Colour: "#12345"}},
-		[]Role{{ID: "x", Fabric: "a"}, {ID: "x", Fabric: "a"}, {ID: "y", Fabric: "none"}}, 40*measure.Inch, measure.Inches, &problems)
-	want := map[string]bool{"/fabrics/1/id": true, "/fabrics/2/name": true, "/fabrics/2/colour": true, "/fabrics/2/usable": true, "/fabrics/3/id": true, "/roles/1/id": true, "/roles/2/fabric": true}
+		[]Fabric{
+			{ID: "a", Name: "A", Colour: "#111111"},
+			{ID: "a", Name: "B", Colour: "#111111"},
+			{ID: "c", Colour: "red", Usable: "wide"},
+			{Name: "D", Colour: "#12345"},
+		},
+		[]Role{{ID: "x", Fabric: "a"}, {ID: "x", Fabric: "a"}, {ID: "y", Fabric: "none"}}, 40*measure.Inch,
+		measure.Inches, &problems)
+	want := map[string]bool{
+		"/fabrics/1/id": true, "/fabrics/2/name": true, "/fabrics/2/colour": true,
+		"/fabrics/2/usable": true, "/fabrics/3/id": true, "/roles/1/id": true, "/roles/2/fabric": true,
+	}
 	for _, p := range problems {
 		if !want[p.At] || !p.Stops || p.Mend == "" {
 			t.Errorf("unexpected %+v", p)

@@ -29,8 +29,8 @@ func Promised(id string, quilts []Promise) []Promise {
 	return list
 }
 
-// Keep holds what one quilt is promised against the shelf and what the others have: every piece is promised once. Cloth that never
-// lay on this shelf, as in a project from elsewhere, is let be.
+// Keep holds what one quilt is promised against the shelf and what the others have: every piece is promised once. Cloth
+// that never lay on this shelf, as in a project from elsewhere, is let be.
 func Keep(mine []Supply, shelf []Holding, others []Promise, problems *problem.List) {
 	for i, s := range mine {
 		for _, h := range shelf {
@@ -49,7 +49,8 @@ func Keep(mine []Supply, shelf []Holding, others []Promise, problems *problem.Li
 			says := fmt.Sprintf("Of %s there is %d on the shelf, and %d are wanted here.", h.Title(), h.Count, s.Count)
 			mend := fmt.Sprintf("Take at most %d, or other cloth.", max(free, 0))
 			if len(to) > 0 {
-				says = fmt.Sprintf("Of %s there is %d on the shelf, promised already: %s.", h.Title(), h.Count, strings.Join(to, ", "))
+				says = fmt.Sprintf("Of %s there is %d on the shelf, promised already: %s.", h.Title(), h.Count,
+					strings.Join(to, ", "))
 				if free <= 0 {
 					mend = "Take other cloth, or free it there first."
 				}

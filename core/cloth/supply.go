@@ -18,7 +18,8 @@ const (
 	Pieces  Kind = "pieces"  // squares, quarters, scraps: width, and length along the selvedge
 )
 
-// Supply is cloth that lies there and is promised to a quilt, with its size, so that a plan follows from the document alone.
+// Supply is cloth that lies there and is promised to a quilt, with its size, so that a plan follows from the document
+// alone.
 type Supply struct {
 	ID     string          `json:"id" doc:"Of the piece on the shelf that all quilts share"`
 	Fabric string          `json:"fabric"`
@@ -53,8 +54,10 @@ func (h *Holding) Check(units measure.Units) problem.List {
 	if strings.TrimSpace(h.Name) == "" {
 		problems.Stop("name-missing", "/name", "The cloth has no name.", "Name it as you call it at the table.")
 	}
-	if len(h.Colour) != 7 || h.Colour[0] != '#' || strings.Trim(strings.ToLower(h.Colour[1:]), "0123456789abcdef") != "" {
-		problems.Stop("colour-unreadable", "/colour", fmt.Sprintf("“%s” is not a colour.", h.Colour), "Pick a colour, or write it as # and six hex digits.")
+	if len(h.Colour) != 7 || h.Colour[0] != '#' || strings.Trim(strings.ToLower(h.Colour[1:]),
+		"0123456789abcdef") != "" {
+		problems.Stop("colour-unreadable", "/colour", fmt.Sprintf("“%s” is not a colour.", h.Colour),
+			"Pick a colour, or write it as # and six hex digits.")
 	}
 	if h.Count < 0 || h.Count > 1000 {
 		problems.Stop("count", "/count", fmt.Sprintf("There cannot be %d of it.", h.Count), "Write 0 to 1000.")
@@ -64,11 +67,14 @@ func (h *Holding) Check(units measure.Units) problem.List {
 }
 
 // sized checks the size of a piece of cloth.
-func sized(kind Kind, width, length *measure.Written, units measure.Units, at string, problems *problem.List) (w, l measure.Length) {
+func sized(kind Kind, width, length *measure.Written, units measure.Units, at string, problems *problem.List) (w,
+	l measure.Length,
+) {
 	switch kind {
 	case Yardage, Strips, Pieces:
 	default:
-		problems.Stop("kind-unknown", at+"/kind", fmt.Sprintf("“%s” is no shape cloth is kept in.", kind), "Choose yardage, strips or pieces.")
+		problems.Stop("kind-unknown", at+"/kind", fmt.Sprintf("“%s” is no shape cloth is kept in.", kind),
+			"Choose yardage, strips or pieces.")
 	}
 	ruler := measure.Ruler{Units: units, Mark: 1}
 	for _, one := range []struct {
@@ -81,7 +87,8 @@ func sized(kind Kind, width, length *measure.Written, units measure.Units, at st
 		case err != nil:
 			problems.Stop("length-unreadable", one.at, err.Error(), "Write how large it is, such as 18 in or 1 1/4 yd.")
 		case got < measure.Inch/2 || got > 100*measure.Yard:
-			problems.Stop("too-small", one.at, fmt.Sprintf("A piece of cloth does not measure %s.", ruler.Print(got)), "Measure it again.")
+			problems.Stop("too-small", one.at, fmt.Sprintf("A piece of cloth does not measure %s.", ruler.Print(got)),
+				"Measure it again.")
 		default:
 			*one.written, *one.into = measure.Write(got), got
 		}
@@ -96,16 +103,19 @@ func (s *Shelf) Supply(list []Supply, units measure.Units, problems *problem.Lis
 	for i, one := range list {
 		at := problem.At("supplies", i)
 		if _, ok := s.fabrics[one.Fabric]; !ok {
-			problems.Stop("fabric-unknown", at+"/fabric", "This cloth is promised to no fabric of the quilt.", "Choose which of its fabrics it is.")
+			problems.Stop("fabric-unknown", at+"/fabric", "This cloth is promised to no fabric of the quilt.",
+				"Choose which of its fabrics it is.")
 			continue
 		}
 		if one.ID == "" || seen[one.ID] {
-			problems.Stop("promised-twice", at+"/id", "The same piece of cloth is promised to this quilt twice.", "Promise it once, with how many of it.")
+			problems.Stop("promised-twice", at+"/id", "The same piece of cloth is promised to this quilt twice.",
+				"Promise it once, with how many of it.")
 			continue
 		}
 		seen[one.ID] = true
 		if one.Count < 1 || one.Count > 1000 {
-			problems.Stop("count", at+"/count", fmt.Sprintf("%d pieces of it cannot be promised.", one.Count), "Write 1 to 1000.")
+			problems.Stop("count", at+"/count", fmt.Sprintf("%d pieces of it cannot be promised.", one.Count),
+				"Write 1 to 1000.")
 			continue
 		}
 		w, l := sized(one.Kind, &one.Width, &one.Length, units, at, problems)

@@ -1,5 +1,5 @@
-// Package cutting plans what is cut from cloth: strips across the usable width, sub-cuts across strips and strip sets, and
-// how much cloth that takes.
+// Package cutting plans what is cut from cloth: strips across the usable width, sub-cuts across strips and strip sets,
+// and how much cloth that takes.
 package cutting
 
 import (
@@ -108,9 +108,11 @@ func (b Buying) Of(l measure.Length) measure.Length {
 // PileOf names the strips of a role and width that strip sets share.
 func PileOf(s making.Strip) naming.Step { return naming.Strips(s.Role, int64(s.Width)) }
 
-// Cut plans the cutting. units are in the order they are made, lines is the demand for every act, waits are the acts whose size is
-// known only once something else has been measured.
-func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line, t *making.Table, shelf cloth.Shelf, buying Buying, waits map[naming.Step]bool) Plan {
+// Cut plans the cutting. units are in the order they are made, lines is the demand for every act, waits are the acts
+// whose size is known only once something else has been measured.
+func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line, t *making.Table, shelf cloth.Shelf,
+	buying Buying, waits map[naming.Step]bool,
+) Plan {
 	var p Plan
 	sets := map[naming.Unit]int{} // strip set → its place among p.Sets
 	pools := pools{t: t, shelf: shelf, waits: waits}
@@ -123,7 +125,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 			if act.Patch != nil {
 				pools.add(act.ID, *act.Patch, line)
 			}
-			if act.Does == making.SubCuts {
+			if act.Stock {
 				id := act.Takes[0].Act.Made()
 				i, known := sets[id]
 				if !known {
@@ -139,7 +141,8 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 	}
 	for _, ring := range l.Rings {
 		if role := ring.Border.Corners; role != "" && ring.Border.Corner == nil {
-			pools.add(ring.Border.ID.Squares(), making.Patch{Role: role, W: ring.Width, H: ring.Width}, demand.Line{Need: 4})
+			pools.add(ring.Border.ID.Squares(), making.Patch{Role: role, W: ring.Width, H: ring.Width},
+				demand.Line{Need: 4})
 		}
 	}
 	for i := range p.Sets {
@@ -154,7 +157,8 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 		role, n := m.Piece.Patches[0].Role, lines[naming.SashLevel.Step()].Make()
 		total := w * measure.Length(n)
 		strips = append(strips, Strip{
-			ID: naming.SashLevel.Step().Own(), For: naming.SashLevel.Step(), Role: role, Width: h, Cut: h.CeilTo(t.Ruler.Mark), Count: endToEnd(total, role, t),
+			ID: naming.SashLevel.Step().Own(), For: naming.SashLevel.Step(), Role: role, Width: h,
+			Cut: h.CeilTo(t.Ruler.Mark), Count: endToEnd(total, role, t),
 			Joined: &Run{Pieces: []measure.Length{w}, Times: n, Total: total},
 		})
 	}
@@ -164,8 +168,10 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 		}
 		total := 2*ring.Sides + 2*ring.Ends
 		strips = append(strips, Strip{
-			ID: ring.Border.ID.Strips(), For: naming.Of(string(ring.Border.ID)).Step(), Role: ring.Border.Role, Width: ring.Width, Cut: ring.Width.CeilTo(t.Ruler.Mark),
-			Count: endToEnd(total, ring.Border.Role, t), Joined: &Run{Pieces: []measure.Length{ring.Sides, ring.Ends}, Times: 2, Total: total},
+			ID: ring.Border.ID.Strips(), For: naming.Of(string(ring.Border.ID)).Step(), Role: ring.Border.Role,
+			Width: ring.Width, Cut: ring.Width.CeilTo(t.Ruler.Mark),
+			Count:  endToEnd(total, ring.Border.Role, t),
+			Joined: &Run{Pieces: []measure.Length{ring.Sides, ring.Ends}, Times: 2, Total: total},
 		})
 	}
 	strips = append(strips, finishing(l, t)...)
@@ -185,12 +191,14 @@ func finishing(l quilt.Layout, t *making.Table) []Strip {
 	var strips []Strip
 	if b := l.Back; b != nil {
 		strips = append(strips, Strip{
-			ID: naming.BackingLengths, For: naming.Backing, Role: b.Role, Width: b.Long, Cut: b.Long.CeilTo(t.Ruler.Mark), Count: b.Lengths, Lengths: true,
+			ID: naming.BackingLengths, For: naming.Backing, Role: b.Role, Width: b.Long,
+			Cut: b.Long.CeilTo(t.Ruler.Mark), Count: b.Lengths, Lengths: true,
 		})
 	}
 	if b := l.Bind; b != nil {
 		strips = append(strips, Strip{
-			ID: naming.BindingStrips, For: naming.Binding, Role: b.Role, Width: b.Width, Cut: b.Width.CeilTo(t.Ruler.Mark), Count: b.Strips,
+			ID: naming.BindingStrips, For: naming.Binding, Role: b.Role, Width: b.Width,
+			Cut: b.Width.CeilTo(t.Ruler.Mark), Count: b.Strips,
 			Joined: &Run{Total: b.Total, Diagonal: true},
 		})
 	}
@@ -213,7 +221,10 @@ func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making
 				if !seen {
 					i = len(strips)
 					index[id] = i
-					strips = append(strips, Strip{ID: id, Role: s.Role, Width: s.Width, Cut: s.Width.CeilTo(t.Ruler.Mark)})
+					strips = append(strips, Strip{
+						ID: id, Role: s.Role, Width: s.Width,
+						Cut: s.Width.CeilTo(t.Ruler.Mark),
+					})
 				}
 				if was := naming.OldStrips(s.Role, s.As); !slices.Contains(strips[i].Was, was) {
 					strips[i].Was = append(strips[i].Was, was)
@@ -226,7 +237,10 @@ func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making
 }
 
 func subCut(id naming.Step, width, length measure.Length, line demand.Line, t *making.Table) SubCut {
-	c := SubCut{ID: id, Width: width, Cut: width.CeilTo(t.Ruler.Mark), Need: line.Make() - line.Spare, Spare: line.Spare}
+	c := SubCut{
+		ID: id, Width: width, Cut: width.CeilTo(t.Ruler.Mark), Need: line.Make() - line.Spare,
+		Spare: line.Spare,
+	}
 	c.PerStrip = stock(length, t).Most(int64(c.Cut))
 	return c
 }
@@ -285,8 +299,8 @@ func (a *Across) lay(t *making.Table) {
 // Count is how many strips or sets would do, were they as long as a.Length says.
 func (a Across) Count(t *making.Table) int { return a.fewest(t).Strips }
 
-// Marks are where the knife goes across a strip that is cut by a pattern, from its raw end: the squared end, then the end of
-// every piece; wherever the end is squared up again, a mark more. piece is −1 at a squared end.
+// Marks are where the knife goes across a strip that is cut by a pattern, from its raw end: the squared end, then the
+// end of every piece; wherever the end is squared up again, a mark more. piece is −1 at a squared end.
 func (a Across) Marks(p Pattern, t *making.Table) (at []measure.Length, piece []int) {
 	x := t.Squaring
 	at, piece = []measure.Length{x}, []int{-1}

@@ -20,8 +20,13 @@ const in = measure.Inch
 func onTable(t *testing.T, units ...making.Unit) (*making.Table, []making.Made, cloth.Shelf) {
 	t.Helper()
 	var problems problem.List
-	shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456"}}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
-	tb := making.Table{Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2, Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2, Usable: shelf.Usable, Problems: &problems}
+	shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456"}}, []cloth.Role{{ID: "A", Fabric: "f"}},
+		40*in, measure.Inches, &problems)
+	tb := making.Table{
+		Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2,
+		Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2, Usable: shelf.Usable,
+		Problems: &problems,
+	}
 	made, order := making.All(units, tb)
 	tb.Made = func(id naming.Unit) (making.Made, bool) { m, ok := made[id]; return m, ok }
 	if len(problems) > 0 {
@@ -35,7 +40,10 @@ func onTable(t *testing.T, units ...making.Unit) (*making.Table, []making.Made, 
 }
 
 func patch(w, h string) making.Unit {
-	return making.Unit{ID: "p", Name: "p", How: &making.PlainPatch{Role: "A", Width: making.Breadth(w), Height: making.Breadth(h)}}
+	return making.Unit{ID: "p", Name: "p", How: &making.PlainPatch{
+		Role: "A", Width: making.Breadth(w),
+		Height: making.Breadth(h),
+	}}
 }
 
 // Of the two ways to cut rectangles from strips the one that takes less cloth is chosen; tried against both by hand.
@@ -53,10 +61,12 @@ func TestPatchesAreCutTheWayThatTakesLessCloth(t *testing.T) {
 		{"39", "50", 2, 50 * in, 39 * in, 2, 1}, // only one way comes out of 40″
 	} {
 		tb, units, shelf := onTable(t, patch(c.w, c.h))
-		plan := Cut(units, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: c.n, Runs: c.n}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
+		plan := Cut(units, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: c.n, Runs: c.n}}, tb, shelf,
+			Buying{Step: measure.Yard / 8}, nil)
 		s := plan.Fabrics[0].Strips[0]
 		if a := s.Patches.Cuts[0]; s.Cut != c.width || a.Cut != c.cut || s.Count != c.strips || a.PerStrip != c.each {
-			t.Errorf("%d of %s × %s: %d strips of %v″, %d from each at %v″", c.n, c.w, c.h, s.Count, s.Cut.Inches(), a.PerStrip, a.Cut.Inches())
+			t.Errorf("%d of %s × %s: %d strips of %v″, %d from each at %v″", c.n, c.w, c.h, s.Count, s.Cut.Inches(),
+				a.PerStrip, a.Cut.Inches())
 		}
 	}
 }
@@ -70,12 +80,18 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 		for i := range 1 + rng.Intn(5) {
 			id := string(rune('p' + i))
 			size := func() making.Breadth { return making.Breadth(measure.Write(measure.Length(6+rng.Intn(150)) * in / 8)) }
-			units = append(units, making.Unit{ID: naming.Unit(id), Name: id, How: &making.PlainPatch{Role: "A", Width: size(), Height: size()}})
+			units = append(units, making.Unit{
+				ID: naming.Unit(id), Name: id,
+				How: &making.PlainPatch{Role: "A", Width: size(), Height: size()},
+			})
 			lines[naming.Step(id)] = demand.Line{Need: 1 + rng.Intn(200), Spare: rng.Intn(5)}
 		}
 		tb, made, shelf := onTable(t, units...)
 		tb.Every = rng.Intn(6)
-		slices.SortFunc(made, func(a, b making.Made) int { return strings.Compare(string(a.Unit.ID), string(b.Unit.ID)) })
+		slices.SortFunc(made, func(a, b making.Made) int {
+			return strings.Compare(string(a.Unit.ID),
+				string(b.Unit.ID))
+		})
 		f := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0]
 		at := tb.Squaring
 		cut := map[string]int{}
@@ -106,7 +122,8 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 				if wants[k] = (Want{int64(c.Cut), c.Make()}); c.Make() != lines[c.ID].Make() {
 					t.Fatalf("%+v gives another count than %+v", c, lines[c.ID])
 				}
-				if p := made[c.ID[0]-'p'].Acts[0].Patch; !(s.Cut == p.H && c.Cut == p.W || s.Cut == p.W && c.Cut == p.H) {
+				if p := made[c.ID[0]-'p'].Acts[0].Patch; !(s.Cut == p.H && c.Cut == p.W || s.Cut == p.W &&
+					c.Cut == p.H) {
 					t.Fatalf("a patch %v cut %v from %v", p, c.Cut, s.Cut)
 				}
 			}
@@ -136,27 +153,34 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 func TestCutsAreRoundedUpToTheMark(t *testing.T) {
 	tb, units, shelf := onTable(t, patch("4", "4"))
 	tb.Ruler.Mark = 3 * in / 8
-	s := Cut(units, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: 1}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
+	s := Cut(units, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: 1}}, tb, shelf,
+		Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
 	if s.Cut != 33*in/8 || s.Width != 4*in {
 		t.Errorf("cut %v″ for %v″", s.Cut.Inches(), s.Width.Inches())
 	}
 }
 
-// Patches of one fabric that come out of strips of one width share them, and the way each is cut is chosen together with the
-// others: 4½ × 2½ alone would take one strip of 2½″, and 30 of 4½ × 4½ leave room for all of them in their last strip.
+// Patches of one fabric that come out of strips of one width share them, and the way each is cut is chosen together
+// with the others: 4½ × 2½ alone would take one strip of 2½″, and 30 of 4½ × 4½ leave room for all of them in their
+// last strip.
 func TestPatchesShareStrips(t *testing.T) {
 	unit := func(id, w, h string) making.Unit {
-		return making.Unit{ID: naming.Unit(id), Name: id, How: &making.PlainPatch{Role: "A", Width: making.Breadth(w), Height: making.Breadth(h)}}
+		return making.Unit{
+			ID: naming.Unit(id), Name: id,
+			How: &making.PlainPatch{Role: "A", Width: making.Breadth(w), Height: making.Breadth(h)},
+		}
 	}
 	tb, made, shelf := onTable(t, unit("p", "4 1/2", "4 1/2"), unit("q", "4 1/2", "2 1/2"))
-	f := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: 26}, "q": {Need: 4}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0]
+	f := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: 26}, "q": {Need: 4}}, tb, shelf,
+		Buying{Step: measure.Yard / 8}, nil).Fabrics[0]
 	// Eight of 4½″ from 39½″: 26 take four strips, the last with two; 39½ − 9 = 30½″ is room for four of 2½″.
 	if len(f.Strips) != 1 || f.Strips[0].Count != 4 || len(f.Strips[0].Patches.Cuts) != 2 {
 		t.Errorf("%+v", f.Strips)
 	}
 }
 
-// A print with a direction is cut so that what stands upright in the unit runs along the cloth, even where that takes more.
+// A print with a direction is cut so that what stands upright in the unit runs along the cloth, even where that takes
+// more.
 func TestADirectionIsKept(t *testing.T) {
 	for _, c := range []struct {
 		print   cloth.Print
@@ -171,15 +195,19 @@ func TestADirectionIsKept(t *testing.T) {
 	} {
 		tb, made, _ := onTable(t, patch(c.w, c.h))
 		var problems problem.List
-		shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456", Print: c.print}}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
-		s := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: 17}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
+		shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456", Print: c.print}},
+			[]cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
+		s := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: 17}}, tb, shelf,
+			Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
 		if s.Cut != c.width || s.Patches.Cuts[0].Against != c.against {
-			t.Errorf("%s, %s × %s: strips of %v″, against the print %v", c.print, c.w, c.h, s.Cut.Inches(), s.Patches.Cuts[0].Against)
+			t.Errorf("%s, %s × %s: strips of %v″, against the print %v", c.print, c.w, c.h, s.Cut.Inches(),
+				s.Patches.Cuts[0].Against)
 		}
 	}
 }
 
-// 1.05 m cut from cloth that loses 5 in a hundred: 1.05 ÷ 0.95 = 1.105…, with 10 cm more 1.205…, 1.3 m in steps of 10 cm.
+// 1.05 m cut from cloth that loses 5 in a hundred: 1.05 ÷ 0.95 = 1.105…, with 10 cm more 1.205…, 1.3 m in steps of 10
+// cm.
 func TestBuyingAllowsForShrinkageAndMargin(t *testing.T) {
 	b := Buying{Step: 10 * measure.Centimetre, Shrinks: 5, Margin: 10 * measure.Centimetre}
 	if got := b.Of(105 * measure.Centimetre); got != 130*measure.Centimetre {
@@ -192,12 +220,16 @@ func TestBuyingAllowsForShrinkageAndMargin(t *testing.T) {
 
 // Unequal lists of sub-cuts run on from one set to the next.
 func TestSubCutsOfOneSetShareIt(t *testing.T) {
-	set := making.Unit{ID: "s", Name: "s", How: &making.StripSet{Strips: []making.SetStrip{{ID: "a", Role: "A"}, {ID: "b", Role: "A"}}}}
+	set := making.Unit{ID: "s", Name: "s", How: &making.StripSet{Strips: []making.SetStrip{
+		{ID: "a", Role: "A"},
+		{ID: "b", Role: "A"},
+	}}}
 	cut := func(id, w string) making.Unit {
 		return making.Unit{ID: naming.Unit(id), Name: id, How: &making.SubCut{From: "s", Width: making.Breadth(w)}}
 	}
 	tb, made, shelf := onTable(t, set, cut("x", "6 1/2"), cut("y", "2 1/2"), cut("z", "3 1/2"))
-	p := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"x": {Need: 7}, "y": {Need: 12}, "z": {Need: 0}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
+	p := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"x": {Need: 7}, "y": {Need: 12}, "z": {Need: 0}}, tb,
+		shelf, Buying{Step: measure.Yard / 8}, nil)
 	// 7 × 6½ + 12 × 2½ = 75½″ of 2 × 39½ = 79″: two sets; counted apart it would be two and one.
 	if a := p.Sets[0]; len(a.Cuts) != 2 || a.Layups.Strips != 2 || !a.Layups.Proven() {
 		t.Errorf("%+v", p.Sets)
@@ -207,8 +239,8 @@ func TestSubCutsOfOneSetShareIt(t *testing.T) {
 	}
 }
 
-// Motifs 6″ apart across and 8″ along, patches of 5″: six from a row of 40″ less ½″, 13 take three rows of 8″. A patch of 7″ takes two
-// repeats across and one along: three from a row.
+// Motifs 6″ apart across and 8″ along, patches of 5″: six from a row of 40″ less ½″, 13 take three rows of 8″. A patch
+// of 7″ takes two repeats across and one along: three from a row.
 func TestMotifsAreCutFromWholeRepeats(t *testing.T) {
 	for _, c := range []struct {
 		w, h       string
@@ -222,16 +254,27 @@ func TestMotifsAreCutFromWholeRepeats(t *testing.T) {
 	} {
 		tb, made, _ := onTable(t, patch(c.w, c.h))
 		var problems problem.List
-		f := cloth.Fabric{ID: "f", Name: "F", Colour: "#123456", Print: cloth.Motif, Motif: &cloth.Repeat{Across: "6 in", Along: "8 in"}}
+		f := cloth.Fabric{
+			ID: "f", Name: "F", Colour: "#123456", Print: cloth.Motif,
+			Motif: &cloth.Repeat{Across: "6 in", Along: "8 in"},
+		}
 		shelf := cloth.Check([]cloth.Fabric{f}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
-		s := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: c.n}}, tb, shelf, Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
-		if a := s.Patches.Cuts[0]; len(problems) > 0 || s.Cut != c.width || a.Cut != c.cut || s.Count != c.strips || !a.Motif {
-			t.Errorf("%s × %s: %d rows of %v″, %v″ each (%v)", c.w, c.h, s.Count, s.Cut.Inches(), a.Cut.Inches(), problems)
+		s := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: c.n}}, tb, shelf,
+			Buying{Step: measure.Yard / 8}, nil).Fabrics[0].Strips[0]
+		if a := s.Patches.Cuts[0]; len(problems) > 0 || s.Cut != c.width || a.Cut != c.cut || s.Count != c.strips ||
+			!a.Motif {
+			t.Errorf("%s × %s: %d rows of %v″, %v″ each (%v)", c.w, c.h, s.Count, s.Cut.Inches(), a.Cut.Inches(),
+				problems)
 		}
 	}
-	for _, bad := range []cloth.Repeat{{Across: "wide", Along: "8 in"}, {Across: "6 in", Along: "0"}, {Across: "50 in", Along: "8 in"}} {
+	for _, bad := range []cloth.Repeat{
+		{Across: "wide", Along: "8 in"},
+		{Across: "6 in", Along: "0"},
+		{Across: "50 in", Along: "8 in"},
+	} {
 		var problems problem.List
-		cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456", Print: cloth.Motif, Motif: &bad}}, nil, 40*in, measure.Inches, &problems)
+		cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456", Print: cloth.Motif, Motif: &bad}}, nil,
+			40*in, measure.Inches, &problems)
 		if len(problems) != 1 {
 			t.Errorf("%+v: %v", bad, problems)
 		}

@@ -18,7 +18,8 @@ type end struct {
 	left int // of them that are not used yet
 }
 
-// endsOf lists what is left of a strip once it is laid out. Ends narrower than an allowance on both sides are no cloth to sew.
+// endsOf lists what is left of a strip once it is laid out. Ends narrower than an allowance on both sides are no cloth
+// to sew.
 func (p *pools) endsOf(s Strip) []end {
 	var list []end
 	for i, pattern := range s.Patches.Layups.Patterns {
@@ -36,7 +37,8 @@ func (p *pools) endsOf(s Strip) []end {
 	return list
 }
 
-// fromEnds takes as few patches of a pool from the ends of wider strips as save most of its strips; none where that saves none.
+// fromEnds takes as few patches of a pool from the ends of wider strips as save most of its strips; none where that
+// saves none.
 func (p *pools) fromEnds(pool []int, ends []end) []FromPiece {
 	var list []FromPiece
 	order := slices.Clone(pool)
@@ -78,7 +80,10 @@ func (p *pools) fromEnds(pool []int, ends []end) []FromPiece {
 				lo = mid + 1
 			}
 		}
-		slices.SortStableFunc(ends, func(a, b end) int { return int(min(1, max(-1, a.have.W*a.have.L-b.have.W*b.have.L))) })
+		slices.SortStableFunc(ends, func(a, b end) int {
+			return int(min(1,
+				max(-1, a.have.W*a.have.L-b.have.W*b.have.L)))
+		})
 		for k := range ends {
 			e := &ends[k]
 			each := grid(w, h, e.have, f.Print)
@@ -90,7 +95,10 @@ func (p *pools) fromEnds(pool []int, ends []end) []FromPiece {
 			e.left -= pieces
 			lo -= n
 			one.line.Need -= n
-			list = append(list, FromPiece{Act: one.act, Role: one.role, Have: e.have, End: e.of, Nth: e.nth, W: w, H: h, Each: each, Pieces: pieces, Count: n, All: one.line.Make() <= 0})
+			list = append(list, FromPiece{
+				Act: one.act, Role: one.role, Have: e.have, End: e.of, Nth: e.nth, W: w, H: h,
+				Each: each, Pieces: pieces, Count: n, All: one.line.Make() <= 0,
+			})
 		}
 	}
 	return list

@@ -17,12 +17,22 @@ func square(id string, side measure.Length) making.Unit {
 	return making.Unit{ID: naming.Unit(id), Name: id, How: &making.PlainPatch{Role: "A", Width: w, Height: w}}
 }
 
-// By hand: four squares of 8½″ from 39½″ leave 5½″ × 8½″ of each strip, room for two by three squares of 2½″. Of 20 such squares a
-// strip gives 15; the other five come from one end, and the second strip is saved. Of 30, two strips' worth, 15 come from three ends.
+// By hand: four squares of 8½″ from 39½″ leave 5½″ × 8½″ of each strip, room for two by three squares of 2½″. Of 20
+// such squares a strip gives 15; the other five come from one end, and the second strip is saved. Of 30, two strips'
+// worth, 15 come from three ends.
 func TestEndsGiveSmallerPatches(t *testing.T) {
 	for _, c := range []struct {
 		large, small, strips, fromEnds, ends int
-	}{{8, 20, 1, 5, 1}, {12, 30, 1, 15, 3}, {8, 12, 0, 12, 2}, {8, 15, 1, 0, 0}, {4, 36, 2, 6, 1}, {4, 37, 3, 0, 0}, {3, 20, 1, 5, 1}, {3, 15, 0, 15, 1}} {
+	}{
+		{8, 20, 1, 5, 1},
+		{12, 30, 1, 15, 3},
+		{8, 12, 0, 12, 2},
+		{8, 15, 1, 0, 0},
+		{4, 36, 2, 6, 1},
+		{4, 37, 3, 0, 0},
+		{3, 20, 1, 5, 1},
+		{3, 15, 0, 15, 1},
+	} {
 		tb, made, shelf := onTable(t, square("p", 17*in/2), square("q", 5*in/2))
 		lines := map[naming.Step]demand.Line{"p": {Need: c.large}, "q": {Need: c.small}}
 		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
@@ -42,12 +52,14 @@ func TestEndsGiveSmallerPatches(t *testing.T) {
 			t.Errorf("%d and %d: %d strips of 2½″, %d squares from %d ends", c.large, c.small, strips, taken, ends)
 		}
 		if len(kept.Ends) > 0 || p.Fabrics[0].Length > kept.Fabrics[0].Length {
-			t.Errorf("%d and %d: %v″ of cloth, %v″ where ends are kept", c.large, c.small, p.Fabrics[0].Length.Inches(), kept.Fabrics[0].Length.Inches())
+			t.Errorf("%d and %d: %v″ of cloth, %v″ where ends are kept", c.large, c.small, p.Fabrics[0].Length.Inches(),
+				kept.Fabrics[0].Length.Inches())
 		}
 	}
 }
 
-// Whatever is asked for: nothing is cut twice or not at all, no end is used that is not there, and no cloth is lost by it.
+// Whatever is asked for: nothing is cut twice or not at all, no end is used that is not there, and no cloth is lost by
+// it.
 func TestEndsAreUsedOnce(t *testing.T) {
 	for seed := range uint64(200) {
 		r := rand.New(rand.NewPCG(seed, 5))
@@ -98,7 +110,8 @@ func TestEndsAreUsedOnce(t *testing.T) {
 				t.Fatalf("seed %d: %d of %s, not %d", seed, got[string(id)], id, l.Make())
 			}
 		}
-		if saved := count(kept) - count(p); saved < 0 || saved == 0 && len(p.Ends) > 0 || p.Fabrics[0].Length > kept.Fabrics[0].Length {
+		if saved := count(kept) - count(p); saved < 0 || saved == 0 && len(p.Ends) > 0 ||
+			p.Fabrics[0].Length > kept.Fabrics[0].Length {
 			t.Fatalf("seed %d: %d strips, %d without ends", seed, count(p), count(kept))
 		}
 	}

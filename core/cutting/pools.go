@@ -10,7 +10,8 @@ import (
 	"vicis/core/naming"
 )
 
-// pools puts patches of one fabric that come out of strips of one width together, so that a strip can give several sizes.
+// pools puts patches of one fabric that come out of strips of one width together, so that a strip can give several
+// sizes.
 type pools struct {
 	t       *making.Table
 	shelf   cloth.Shelf
@@ -35,7 +36,10 @@ func (p *pools) add(act naming.Step, patch making.Patch, line demand.Line) {
 	one := pooled{act: act, role: patch.Role, fabric: f.ID, line: line}
 	if across, along, ok := p.shelf.Motifs(f.ID); ok {
 		// Every patch takes whole repeats: a row of motifs is a strip, and a motif in it a sub-cut.
-		one.ways = [][2]measure.Length{{measure.CeilDiv(patch.H, along) * along, measure.CeilDiv(patch.W, across) * across}}
+		one.ways = [][2]measure.Length{{
+			measure.CeilDiv(patch.H, along) * along,
+			measure.CeilDiv(patch.W, across) * across,
+		}}
 		one.motif = true
 		p.patches = append(p.patches, one)
 		return
@@ -55,8 +59,8 @@ func (p *pools) add(act naming.Step, patch making.Patch, line demand.Line) {
 	p.patches = append(p.patches, one)
 }
 
-// strips chooses for every patch the way that takes least cloth together with the others, one after the other until no change
-// of one way helps, and lays each pool out.
+// strips chooses for every patch the way that takes least cloth together with the others, one after the other until no
+// change of one way helps, and lays each pool out.
 func (p *pools) strips() (list []Strip, fromEnds []FromPiece) {
 	byFabric := map[string][]int{}
 	var order []string
@@ -182,5 +186,9 @@ func (p *pools) strip(pool []int) Strip {
 	first := p.patches[pool[0]]
 	a, width := p.across(pool)
 	a.lay(p.t)
-	return Strip{ID: naming.Pool(first.fabric, int64(width), p.waits[first.act]), Was: []naming.Step{first.act.Own()}, For: first.act, Role: first.role, Width: first.ways[first.way][0], Cut: width, Count: a.Layups.Strips, Patches: &a}
+	return Strip{
+		ID: naming.Pool(first.fabric, int64(width), p.waits[first.act]), Was: []naming.Step{first.act.Own()},
+		For: first.act, Role: first.role, Width: first.ways[first.way][0], Cut: width, Count: a.Layups.Strips,
+		Patches: &a,
+	}
 }

@@ -9,8 +9,8 @@ import (
 	"vicis/core/naming"
 )
 
-// What lies on the shelf and is promised to the quilt is cut first: strips that are there take the place of strips to cut, pieces
-// give patches, yardage gives strips. Only the rest is bought.
+// What lies on the shelf and is promised to the quilt is cut first: strips that are there take the place of strips to
+// cut, pieces give patches, yardage gives strips. Only the rest is bought.
 
 // FromPiece is patches of one act that are cut from pieces on the shelf, or from what is left of wider strips.
 type FromPiece struct {
@@ -68,7 +68,8 @@ func (p Plan) Taken() []Taken {
 	return list
 }
 
-// grid is how many patches come out of a piece in rows and columns, the better way round; a print with a direction keeps it.
+// grid is how many patches come out of a piece in rows and columns, the better way round; a print with a direction
+// keeps it.
 func grid(w, h measure.Length, have cloth.Have, print cloth.Print) int {
 	n := int(have.W/w) * int(have.L/h)
 	if print != cloth.OneWay && print != cloth.TwoWay {
@@ -107,7 +108,10 @@ func (p *pools) pieces() []FromPiece {
 			pieces := (n + each - 1) / each
 			left[have.ID] -= pieces
 			one.line.Need -= n // spares may come from a piece too: then the need is below them
-			list = append(list, FromPiece{Act: one.act, Role: one.role, Have: have, W: w, H: h, Each: each, Pieces: pieces, Count: n, All: one.line.Make() <= 0})
+			list = append(list, FromPiece{
+				Act: one.act, Role: one.role, Have: have, W: w, H: h, Each: each,
+				Pieces: pieces, Count: n, All: one.line.Make() <= 0,
+			})
 		}
 	}
 	p.patches = slices.DeleteFunc(p.patches, func(one pooled) bool { return one.line.Make() <= 0 })
@@ -143,8 +147,8 @@ func ready(strips []Strip, t *making.Table, shelf cloth.Shelf) {
 	}
 }
 
-// fromYardage lays the strips of a fabric, widest first, on the lengths of cloth there are, the shortest with room first; rest is
-// what is left to cut from cloth that is bought.
+// fromYardage lays the strips of a fabric, widest first, on the lengths of cloth there are, the shortest with room
+// first; rest is what is left to cut from cloth that is bought.
 func (f *Fabric) fromYardage(t *making.Table, shelf cloth.Shelf) (rest measure.Length) {
 	type length struct {
 		use int

@@ -6,11 +6,12 @@ import (
 	"slices"
 )
 
-// One-dimensional cutting stock: the fewest strips that give all sub-cuts of several widths, where a strip's end is squared up
-// again after every so many cuts. All lengths are integers on one grid. The answer comes with a lower bound that rests on
-// integer arithmetic alone: where both meet, fewer is not possible.
+// One-dimensional cutting stock: the fewest strips that give all sub-cuts of several widths, where a strip's end is
+// squared up again after every so many cuts. All lengths are integers on one grid. The answer comes with a lower bound
+// that rests on integer arithmetic alone: where both meet, fewer is not possible.
 
-// Stock is what is cut from: the length left once an end is squared up, and what squaring up again takes after every so many cuts.
+// Stock is what is cut from: the length left once an end is squared up, and what squaring up again takes after every so
+// many cuts.
 type Stock struct {
 	Length int64
 	Every  int // 0: not squared up again
@@ -180,8 +181,8 @@ func (p stockProblem) area(demand []int) int {
 	return n
 }
 
-// firstFit fills strips widest first: each sub-cut goes into the first strip with room, or into the fullest one. Strips that are
-// cut alike are kept together, so that a million sub-cuts are no more work than ten.
+// firstFit fills strips widest first: each sub-cut goes into the first strip with room, or into the fullest one. Strips
+// that are cut alike are kept together, so that a million sub-cuts are no more work than ten.
 func (p stockProblem) firstFit(demand []int, fullest bool) []Pattern {
 	type alike struct {
 		counts []int
@@ -237,8 +238,8 @@ func (p stockProblem) firstFit(demand []int, fullest bool) []Pattern {
 	return list
 }
 
-// relax solves the linear relaxation by column generation (Gilmore and Gomory 1961): the patterns of the last basis, how often
-// each is used, and the worth of every width. Its numbers only guide: what is proven rests on dualBound.
+// relax solves the linear relaxation by column generation (Gilmore and Gomory 1961): the patterns of the last basis,
+// how often each is used, and the worth of every width. Its numbers only guide: what is proven rests on dualBound.
 func (p stockProblem) relax() (columns [][]int, x, duals []float64) {
 	m := len(p.widths)
 	inverse := make([][]float64, m)
@@ -310,8 +311,8 @@ func integers(duals []float64) []int64 {
 	return list
 }
 
-// dualBound is weak duality in integers: where no strip can hold more worth than most, the wanted pieces' worth divided by most,
-// rounded up, is the least number of strips.
+// dualBound is weak duality in integers: where no strip can hold more worth than most, the wanted pieces' worth divided
+// by most, rounded up, is the least number of strips.
 func (p stockProblem) dualBound(duals []float64) int {
 	worth := integers(duals)
 	var total int64
@@ -328,8 +329,8 @@ func (p stockProblem) dualBound(duals []float64) int {
 	return int((total + most - 1) / most)
 }
 
-// dearest is the pattern of the greatest worth, by depth-first branch and bound; left is what is left of the budget, and none
-// where a better pattern may have been passed over.
+// dearest is the pattern of the greatest worth, by depth-first branch and bound; left is what is left of the budget,
+// and none where a better pattern may have been passed over.
 func (p stockProblem) dearest(worth []int64, limit []int, budget int) (best []int, most int64, left int) {
 	m := len(p.widths)
 	order := make([]int, 0, m)
@@ -373,7 +374,8 @@ func (p stockProblem) dearest(worth []int64, limit []int, budget int) (best []in
 	return best, most, max(0, budget)
 }
 
-// dearestAny is no less than the worth of any pattern: a table over the length that forgets the demand and squaring up again.
+// dearestAny is no less than the worth of any pattern: a table over the length that forgets the demand and squaring up
+// again.
 func (p stockProblem) dearestAny(worth []int64) int64 {
 	if p.stock.Length > 1<<20 {
 		return math.MaxInt64 / 4
@@ -390,8 +392,8 @@ func (p stockProblem) dearestAny(worth []int64) int64 {
 	return table[p.stock.Length]
 }
 
-// round goes from the relaxation to whole strips: the patterns rounded down, what is left packed exactly; then again with some
-// patterns used less, until an answer meets the bound or the tries are used up.
+// round goes from the relaxation to whole strips: the patterns rounded down, what is left packed exactly; then again
+// with some patterns used less, until an answer meets the bound or the tries are used up.
 func (p stockProblem) round(best []Pattern, columns [][]int, x []float64, bound int) []Pattern {
 	for try := range max(2, roundups/max(1, len(p.widths)/12)) {
 		left := slices.Clone(p.demand)
@@ -459,8 +461,8 @@ func (p stockProblem) fullest(demand []int) []Pattern {
 	return list
 }
 
-// packer fills a number of strips exactly: the widest piece left goes into the next strip, completed in every way that leaves
-// no room for another piece, fullest first.
+// packer fills a number of strips exactly: the widest piece left goes into the next strip, completed in every way that
+// leaves no room for another piece, fullest first.
 type packer struct {
 	p      stockProblem
 	failed map[string]bool
@@ -543,7 +545,8 @@ func (s *packer) completions(left []int, first int) [][]int {
 	return out
 }
 
-// answer puts equal patterns together and deals the pieces of a width out to the wants, in the order they were asked for.
+// answer puts equal patterns together and deals the pieces of a width out to the wants, in the order they were asked
+// for.
 func (p stockProblem) answer(list []Pattern, bound, wants int) Layups {
 	left := make([]int, wants)
 	for i, w := range p.asked {

@@ -48,13 +48,31 @@ func TestFewestStripsOfKnownInstances(t *testing.T) {
 		first int // by first fit decreasing
 		best  int
 	}{
-		{Stock{Length: 316}, []Want{{132, 8}, {92, 12}, {68, 16}, {52, 24}, {44, 24}, {36, 36}, {28, 48}, {20, 60}}, 31, 30},
+		{
+			Stock{Length: 316},
+			[]Want{{132, 8}, {92, 12}, {68, 16}, {52, 24}, {44, 24}, {36, 36}, {28, 48}, {20, 60}},
+			31,
+			30,
+		},
 		{Stock{Length: 320}, []Want{{128, 9}, {112, 11}, {80, 14}, {72, 17}, {64, 13}}, 19, 18},
 		{Stock{Length: 316, Every: 4, Loss: 2}, []Want{{36, 60}, {28, 80}, {20, 96}}, 0, 21},
 		{Stock{Length: 328}, []Want{{132, 48}, {92, 60}, {84, 48}, {52, 2}, {23, 8}, {19, 60}}, 60, 53},
-		// The paper mill of the encyclopaedia article “Cutting stock problem” (from memory): rolls 5600 mm wide, 13 widths, 73 rolls.
+		// The paper mill of the encyclopaedia article “Cutting stock problem” (from memory): rolls 5600 mm wide, 13
+		// widths, 73 rolls.
 		{Stock{Length: 5600}, []Want{
-			{1380, 22}, {1520, 25}, {1560, 12}, {1710, 14}, {1820, 18}, {1880, 18}, {1930, 20}, {2000, 10}, {2050, 12}, {2100, 14}, {2140, 16}, {2150, 18}, {2200, 20},
+			{1380, 22},
+			{1520, 25},
+			{1560, 12},
+			{1710, 14},
+			{1820, 18},
+			{1880, 18},
+			{1930, 20},
+			{2000, 10},
+			{2050, 12},
+			{2100, 14},
+			{2140, 16},
+			{2150, 18},
+			{2200, 20},
 		}, 0, 73},
 		// Six sub-cuts of 6½″ from 40″ (common practice): 48 take 8 sets.
 		{Stock{Length: 40 * 8}, []Want{{52, 48}}, 8, 8},

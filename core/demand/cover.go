@@ -2,8 +2,8 @@ package demand
 
 import "slices"
 
-// cover is a small integer program: how many runs of each column, so that every row gets what it needs, with the least given in
-// all and then the fewest runs.
+// cover is a small integer program: how many runs of each column, so that every row gets what it needs, with the least
+// given in all and then the fewest runs.
 type cover struct {
 	need    []int
 	columns []column
@@ -89,7 +89,8 @@ func (s *search) branch(k int, rest []int, out, runs int) {
 	s.now[s.order[k]] = 0
 }
 
-// bound is the least that the columns from k on must still give, and in how many runs: what the hardest row alone asks for.
+// bound is the least that the columns from k on must still give, and in how many runs: what the hardest row alone asks
+// for.
 func (s *search) bound(k int, rest []int) (out, runs int, possible bool) {
 	for r, n := range rest {
 		if n <= 0 {

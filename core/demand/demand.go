@@ -78,9 +78,10 @@ type Plan struct {
 	Proven bool // no choice of runs leaves less over, and none with as little over has fewer runs
 }
 
-// Count goes from the wanted things down. Things that fall out of one run together, that several sources make, or that stand in
-// for each other are one small problem: the least surplus first, then the fewest runs; everything else has one source, whose
-// runs = ⌈(need + spares) / gives⌉ are optimal. ok is false when things are made from each other in a ring.
+// Count goes from the wanted things down. Things that fall out of one run together, that several sources make, or that
+// stand in for each other are one small problem: the least surplus first, then the fewest runs; everything else has one
+// source, whose runs = ⌈(need + spares) / gives⌉ are optimal. ok is false when things are made from each other in a
+// ring.
 func Count(d Demand) (p Plan, ok bool) {
 	p = Plan{Lines: map[naming.Step]Line{}, Runs: map[naming.Step]int{}, Proven: true}
 	g := group(d)

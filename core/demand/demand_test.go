@@ -22,9 +22,14 @@ func count(t *testing.T, d Demand) Plan {
 }
 
 func TestRoundingIsDoneOnceForTheWholeQuilt(t *testing.T) {
-	// Common practice: six sub-cuts from a set, four in a block, twelve blocks: 48 sub-cuts from 8 sets. Rounded block by
-	// block it would be 12.
-	sources := []Source{{ID: "strip"}, {ID: "set", Takes: []Take{{"strip", 2}}}, {ID: "cut", Gives: []Give{{"cut", 6}}, Takes: []Take{{"set", 1}}, Spares: true}, {ID: "block", Takes: []Take{{"cut", 4}}}}
+	// Common practice: six sub-cuts from a set, four in a block, twelve blocks: 48 sub-cuts from 8 sets. Rounded block
+	// by block it would be 12.
+	sources := []Source{
+		{ID: "strip"},
+		{ID: "set", Takes: []Take{{"strip", 2}}},
+		{ID: "cut", Gives: []Give{{"cut", 6}}, Takes: []Take{{"set", 1}}, Spares: true},
+		{ID: "block", Takes: []Take{{"cut", 4}}},
+	}
 	d := Demand{Sources: sources, Wanted: map[naming.Step]int{"block": 12}}
 	p := count(t, d)
 	if l := p.Lines["cut"]; l.Need != 48 || l.Runs != 8 || l.Left != 0 {
@@ -65,7 +70,10 @@ func TestNothingIsMissingAndNothingIsHidden(t *testing.T) {
 			sources = append(sources, s)
 		}
 		wanted := map[naming.Step]int{sources[n-1].ID: 1 + rng.Intn(50)}
-		p := count(t, Demand{Sources: sources, Wanted: wanted, Spares: Spares{Percent: rng.Intn(20), Count: rng.Intn(3)}})
+		p := count(t, Demand{
+			Sources: sources, Wanted: wanted,
+			Spares: Spares{Percent: rng.Intn(20), Count: rng.Intn(3)},
+		})
 		for _, s := range sources {
 			tight := p.Runs[s.ID] == 0
 			for _, g := range s.Gives {
@@ -90,17 +98,29 @@ func TestNothingIsMissingAndNothingIsHidden(t *testing.T) {
 	}
 }
 
-// Check values of virtual sewing: all round on a four-patch and a plain square gives two of each hand; eight at a time for a
-// block that takes six.
+// Check values of virtual sewing: all round on a four-patch and a plain square gives two of each hand; eight at a time
+// for a block that takes six.
 func TestCoProductsAsOnPaper(t *testing.T) {
-	for _, c := range []struct{ a, b, runs, overA, overB int }{{4, 0, 2, 0, 4}, {4, 4, 2, 0, 0}, {5, 3, 3, 1, 3}, {0, 7, 4, 8, 1}} {
-		p := count(t, Demand{Sources: []Source{{ID: "r", Gives: []Give{{"a", 2}, {"b", 2}}}}, Wanted: map[naming.Step]int{"a": c.a, "b": c.b}})
+	for _, c := range []struct{ a, b, runs, overA, overB int }{
+		{4, 0, 2, 0, 4},
+		{4, 4, 2, 0, 0},
+		{5, 3, 3, 1, 3},
+		{0, 7, 4, 8, 1},
+	} {
+		p := count(t, Demand{
+			Sources: []Source{{ID: "r", Gives: []Give{{"a", 2}, {"b", 2}}}},
+			Wanted:  map[naming.Step]int{"a": c.a, "b": c.b},
+		})
 		if p.Runs["r"] != c.runs || p.Lines["a"].Left != c.overA || p.Lines["b"].Left != c.overB {
-			t.Errorf("%d A and %d B: %d runs, %d and %d over", c.a, c.b, p.Runs["r"], p.Lines["a"].Left, p.Lines["b"].Left)
+			t.Errorf("%d A and %d B: %d runs, %d and %d over", c.a, c.b, p.Runs["r"], p.Lines["a"].Left,
+				p.Lines["b"].Left)
 		}
 	}
 	for blocks, runs := range map[int]int{1: 1, 3: 3, 4: 3, 5: 4, 20: 15} {
-		p := count(t, Demand{Sources: []Source{{ID: "eight", Gives: []Give{{"h", 8}}}, {ID: "block", Takes: []Take{{"h", 6}}}}, Wanted: map[naming.Step]int{"block": blocks}})
+		p := count(t, Demand{Sources: []Source{
+			{ID: "eight", Gives: []Give{{"h", 8}}},
+			{ID: "block", Takes: []Take{{"h", 6}}},
+		}, Wanted: map[naming.Step]int{"block": blocks}})
 		if p.Runs["eight"] != runs {
 			t.Errorf("%d blocks: %d runs, want %d", blocks, p.Runs["eight"], runs)
 		}
@@ -109,26 +129,37 @@ func TestCoProductsAsOnPaper(t *testing.T) {
 
 func TestWhatIsLeftOverStandsIn(t *testing.T) {
 	d := Demand{
-		Sources: []Source{{ID: "corner", Gives: []Give{{"corner", 1}, {"bonus", 4}}}, {ID: "pair", Gives: []Give{{"half", 2}}}, {ID: "block", Takes: []Take{{"corner", 1}, {"half", 6}}}},
-		Wanted:  map[naming.Step]int{"block": 5}, Also: map[naming.Step][]naming.Step{"half": {"bonus"}},
+		Sources: []Source{
+			{ID: "corner", Gives: []Give{{"corner", 1}, {"bonus", 4}}},
+			{ID: "pair", Gives: []Give{{"half", 2}}},
+			{ID: "block", Takes: []Take{{"corner", 1}, {"half", 6}}},
+		},
+		Wanted: map[naming.Step]int{"block": 5}, Also: map[naming.Step][]naming.Step{"half": {"bonus"}},
 	}
 	p := count(t, d)
-	if l := p.Lines["half"]; p.Runs["pair"] != 5 || l.Make() != 10 || fmt.Sprint(l.From) != "[{bonus 20}]" || p.Lines["bonus"].Lent != 20 || p.Lines["bonus"].Left != 0 {
+	if l := p.Lines["half"]; p.Runs["pair"] != 5 || l.Make() != 10 || fmt.Sprint(l.From) != "[{bonus 20}]" ||
+		p.Lines["bonus"].Lent != 20 || p.Lines["bonus"].Left != 0 {
 		t.Errorf("30 halves, 20 of them bonus: %d runs, %+v, %+v", p.Runs["pair"], l, p.Lines["bonus"])
 	}
 	// Eight at a time and two at a time together leave least over: 18 = 2 × 8 + 2.
-	d = Demand{Sources: []Source{{ID: "eight", Gives: []Give{{"e", 8}}}, {ID: "two", Gives: []Give{{"h", 2}}}}, Wanted: map[naming.Step]int{"h": 18}, Also: map[naming.Step][]naming.Step{"h": {"e"}}}
+	d = Demand{
+		Sources: []Source{{ID: "eight", Gives: []Give{{"e", 8}}}, {ID: "two", Gives: []Give{{"h", 2}}}},
+		Wanted:  map[naming.Step]int{"h": 18}, Also: map[naming.Step][]naming.Step{"h": {"e"}},
+	}
 	if p := count(t, d); p.Runs["eight"] != 2 || p.Runs["two"] != 1 || p.Lines["e"].Left+p.Lines["h"].Left != 0 {
 		t.Errorf("%+v", p)
 	}
-	d = Demand{Sources: []Source{{ID: "a", Takes: []Take{{"b", 1}}}, {ID: "b", Takes: []Take{{"a", 1}}}}, Wanted: map[naming.Step]int{"a": 1}}
+	d = Demand{
+		Sources: []Source{{ID: "a", Takes: []Take{{"b", 1}}}, {ID: "b", Takes: []Take{{"a", 1}}}},
+		Wanted:  map[naming.Step]int{"a": 1},
+	}
 	if _, ok := Count(d); ok {
 		t.Error("a ring was counted")
 	}
 }
 
-// The choice of runs against GLPK, a general solver of integer programs (Debian's glpk-utils), on seeded random instances:
-// several sources, co-products, things that stand in for others.
+// The choice of runs against GLPK, a general solver of integer programs (Debian's glpk-utils), on seeded random
+// instances: several sources, co-products, things that stand in for others.
 func TestRunsAgainstAnIntegerProgram(t *testing.T) {
 	solver, err := exec.LookPath("glpsol")
 	if err != nil {
@@ -178,7 +209,8 @@ func TestRunsAgainstAnIntegerProgram(t *testing.T) {
 			}
 		}
 		if got, want := out*10000+runs, integerProgram(t, solver, d); got != want {
-			t.Errorf("instance %d: %d things in %d runs, GLPK says %d in %d", instance, out, runs, want/10000, want%10000)
+			t.Errorf("instance %d: %d things in %d runs, GLPK says %d in %d", instance, out, runs, want/10000,
+				want%10000)
 		}
 	}
 }

@@ -189,11 +189,16 @@ func pressed(a, b *Press, say func(format string, args ...any)) {
 	}
 }
 
-// answer is the name of what a document answers to a question; empty where the places themselves are told apart already.
+// answer is the name of what a document answers to a question; empty where the places themselves are told apart
+// already.
 func answer(d Document, q Question) string {
 	value := map[string]string{
-		"/schools/prepare": d.Schools.Prepare, "/schools/ends": d.Schools.Ends, "/schools/press": string(d.Schools.Press), "/schools/setFirst": fmt.Sprint(d.Schools.SetFirst), "/schools/sewing": d.Schools.Sewing,
-		"/schools/joining": d.Schools.Joining, "/schools/pins": d.Schools.Pins, "/schools/marking": string(d.Schools.Marking), "/settings/hand": d.Settings.Hand, "/settings/buy": d.Settings.Buy, "/settings/paper": d.Settings.Paper,
+		"/schools/prepare": d.Schools.Prepare, "/schools/ends": d.Schools.Ends,
+		"/schools/press": string(d.Schools.Press), "/schools/setFirst": fmt.Sprint(d.Schools.SetFirst),
+		"/schools/sewing":  d.Schools.Sewing,
+		"/schools/joining": d.Schools.Joining, "/schools/pins": d.Schools.Pins,
+		"/schools/marking": string(d.Schools.Marking), "/settings/hand": d.Settings.Hand,
+		"/settings/buy": d.Settings.Buy, "/settings/paper": d.Settings.Paper,
 	}[q.Key]
 	for _, a := range q.Answers {
 		if a.Value == value {

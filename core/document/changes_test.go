@@ -23,24 +23,54 @@ func TestChangesAreToldInTradeWords(t *testing.T) {
 	}{
 		{nil, nil},
 		{[]string{`"name":"x"`, `"name":"y"`}, []string{"called y, was x"}},
-		{[]string{`"rows":1`, `"rows":4`, `"columns":1`, `"columns":3`}, []string{"blocks across 3, was 1", "blocks down 4, was 1"}},
+		{
+			[]string{`"rows":1`, `"rows":4`, `"columns":1`, `"columns":3`},
+			[]string{"blocks across 3, was 1", "blocks down 4, was 1"},
+		},
 		{[]string{`"2½"`, `"2"`}, []string{"strips cut 2 in, was 2 1/2 in"}},
 		{[]string{`"press":"nest"`, `"press":"open"`}, []string{"press every seam open, was so that seams nest"}},
-		{[]string{`"press":"nest"`, `"press":"nest","steps":{"p":{"pins":"glue"}}`}, []string{"a step is done differently"}},
-		{[]string{`"fabrics":[]`, `"fabrics":[{"id":"f","name":"Fog","colour":"#999999"}]`}, []string{"new fabric Fog"}},
+		{
+			[]string{`"press":"nest"`, `"press":"nest","steps":{"p":{"pins":"glue"}}`},
+			[]string{"a step is done differently"},
+		},
+		{
+			[]string{`"fabrics":[]`, `"fabrics":[{"id":"f","name":"Fog","colour":"#999999"}]`},
+			[]string{"new fabric Fog"},
+		},
 		{[]string{`"width":"3 strip"`, `"width":"4 strips"`}, []string{"p is made differently"}},
 		{[]string{`"name":"p"`, `"name":"Plain"`}, []string{"Plain, was p"}},
-		{[]string{`"turn":0`, `"turn":0`, `[[{"unit":"p"}]]`, `[[{"unit":"p","turn":90}]]`}, []string{"other blocks are laid"}},
+		{
+			[]string{`"turn":0`, `"turn":0`, `[[{"unit":"p"}]]`, `[[{"unit":"p","turn":90}]]`},
+			[]string{"other blocks are laid"},
+		},
 		{[]string{`"width":"3,5"`, `"width":"4"`}, []string{"another border"}},
 		{[]string{`,"borders":[{"id":"b","name":"b","role":"A","width":"3,5"}]`, ``}, []string{"without the border"}},
-		{[]string{`"measure":"in"`, `"measure":"in","settings":{"hand":"left"}`}, []string{"you cut with the left hand, was the right hand"}},
-		{[]string{`"squaring":".5"`, `"squaring":".5","every":4,"shrinks":3,"margin":"10 cm"`}, []string{"squared up again after cuts 4, was 0", "cloth shrinks in a hundred 3, was 0", "bought beyond the plan 10 cm, was "}},
-		{[]string{`"fabrics":[]`, `"fabrics":[],"colourways":[{"id":"w","name":"Dusk","fabrics":{}}]`}, []string{"new colourway Dusk"}},
+		{
+			[]string{`"measure":"in"`, `"measure":"in","settings":{"hand":"left"}`},
+			[]string{"you cut with the left hand, was the right hand"},
+		},
+		{
+			[]string{`"squaring":".5"`, `"squaring":".5","every":4,"shrinks":3,"margin":"10 cm"`},
+			[]string{
+				"squared up again after cuts 4, was 0", "cloth shrinks in a hundred 3, was 0",
+				"bought beyond the plan 10 cm, was ",
+			},
+		},
+		{
+			[]string{`"fabrics":[]`, `"fabrics":[],"colourways":[{"id":"w","name":"Dusk","fabrics":{}}]`},
+			[]string{"new colourway Dusk"},
+		},
 		{[]string{`"name":"p"`, `"name":"p","also":["q"]`}, []string{"something else stands in for p"}},
 		{[]string{`"measure":"in"`, `"measure":"in","settings":{"layers":4}`}, []string{"layers cut at once 4, was 2"}},
 		{
-			[]string{`"measure":"in"`, `"measure":"in","press":{"held":{"x":"plus"},"done":["x"],"spun":["y"],"twoWays":[{"unit":"z","which":"every other row"}]}`},
-			[]string{"more seams are held to a side", "crossings are spun", "more is pressed two ways", "what is pressed already is kept in mind"},
+			[]string{
+				`"measure":"in"`,
+				`"measure":"in","press":{"held":{"x":"plus"},"done":["x"],"spun":["y"],"twoWays":[{"unit":"z","which":"every other row"}]}`,
+			},
+			[]string{
+				"more seams are held to a side", "crossings are spun", "more is pressed two ways",
+				"what is pressed already is kept in mind",
+			},
 		},
 	} {
 		if got := Changes(doc(t), doc(t, c.replace...)); !reflect.DeepEqual(got, c.want) {
@@ -106,8 +136,19 @@ func TestOlderDocumentsGetTheUsualWays(t *testing.T) {
 
 func TestSwappedTwiceEverythingIsAsBefore(t *testing.T) {
 	d := Document{
-		Fabrics: []Fabric{{ID: "mid", Colour: "#888888"}, {ID: "dark", Colour: "#111111"}, {ID: "pale", Colour: "#dddddd"}, {ID: "white", Colour: "#ffffff"}, {ID: "unused", Colour: "#000000"}},
-		Roles:   []Role{{ID: "1", Fabric: "dark"}, {ID: "2", Fabric: "mid"}, {ID: "3", Fabric: "pale"}, {ID: "4", Fabric: "white"}},
+		Fabrics: []Fabric{
+			{ID: "mid", Colour: "#888888"},
+			{ID: "dark", Colour: "#111111"},
+			{ID: "pale", Colour: "#dddddd"},
+			{ID: "white", Colour: "#ffffff"},
+			{ID: "unused", Colour: "#000000"},
+		},
+		Roles: []Role{
+			{ID: "1", Fabric: "dark"},
+			{ID: "2", Fabric: "mid"},
+			{ID: "3", Fabric: "pale"},
+			{ID: "4", Fabric: "white"},
+		},
 	}
 	once := SwapValues(d)
 	var got []string

@@ -11,44 +11,55 @@ import (
 	"vicis/core/quilt"
 )
 
-// Colourway is one assignment of fabrics to roles. A block laid in a colourway is made apart from the others; units that come
-// out the same are shared.
+// Colourway is one assignment of fabrics to roles. A block laid in a colourway is made apart from the others; units
+// that come out the same are shared.
 type Colourway struct {
 	ID      string            `json:"id"`
 	Name    string            `json:"name"`
 	Fabrics map[string]string `json:"fabrics" doc:"Role → fabric, where it differs from the project's"`
 }
 
-// Expanded gives the document with a copy of every unit for every colourway that changes it, and with the blocks laid in a
-// colourway replaced by their copies.
+// Expanded gives the document with a copy of every unit for every colourway that changes it, and with the blocks laid
+// in a colourway replaced by their copies.
 func (d Document) Expanded(problems *problem.List) Document {
-	x := expander{d: d, problems: problems, index: map[naming.Unit]int{}, roles: map[naming.Unit][]string{}, copies: map[string]naming.Unit{}, others: map[naming.Unit]naming.Unit{}}
+	x := expander{
+		d: d, problems: problems, index: map[naming.Unit]int{}, roles: map[naming.Unit][]string{},
+		copies: map[string]naming.Unit{}, others: map[naming.Unit]naming.Unit{},
+	}
 	for i, u := range d.Parts {
 		x.index[u.ID] = i
 	}
 	for i, r := range d.Roles {
 		if !naming.Plain(r.ID) {
-			problems.Stop("id-not-unique", problem.At("roles", i, "id"), fmt.Sprintf("The role “%s” has no plain id.", r.Name), "Give it an id without spaces and without / : @ # and %.")
+			problems.Stop("id-not-unique", problem.At("roles", i, "id"),
+				fmt.Sprintf("The role “%s” has no plain id.", r.Name),
+				"Give it an id without spaces and without / : @ # and %.")
 		}
 	}
 	for i, f := range d.Fabrics {
 		if !naming.Plain(f.ID) {
-			problems.Stop("id-not-unique", problem.At("fabrics", i, "id"), fmt.Sprintf("The fabric “%s” has no plain id.", f.Name), "Give it an id without spaces and without / : @ # and %.")
+			problems.Stop("id-not-unique", problem.At("fabrics", i, "id"),
+				fmt.Sprintf("The fabric “%s” has no plain id.", f.Name),
+				"Give it an id without spaces and without / : @ # and %.")
 		}
 	}
 	ways := map[string]Colourway{}
 	for i, w := range d.Colourways {
 		at := problem.At("colourways", i)
 		if _, twice := ways[w.ID]; twice || !naming.Plain(w.ID) {
-			problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("The colourway “%s” has no plain id of its own.", w.Name), "Give every colourway its own id.")
+			problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("The colourway “%s” has no plain id of its own.",
+				w.Name), "Give every colourway its own id.")
 			continue
 		}
 		if strings.TrimSpace(w.Name) == "" {
-			problems.Stop("name-missing", at+"/name", fmt.Sprintf("Colourway %d has no name.", i+1), "Name it, by its main fabric for example.")
+			problems.Stop("name-missing", at+"/name", fmt.Sprintf("Colourway %d has no name.", i+1),
+				"Name it, by its main fabric for example.")
 		}
 		for _, role := range sortedKeys(w.Fabrics) {
-			if !slices.ContainsFunc(d.Roles, func(r Role) bool { return r.ID == role }) || !slices.ContainsFunc(d.Fabrics, func(f Fabric) bool { return f.ID == w.Fabrics[role] }) {
-				problems.Stop("role-without-fabric", at+problem.At("fabrics", role), fmt.Sprintf("%s gives the role “%s” no fabric there is.", w.Name, role), "Choose a fabric for it.")
+			if !slices.ContainsFunc(d.Roles, func(r Role) bool { return r.ID == role }) ||
+				!slices.ContainsFunc(d.Fabrics, func(f Fabric) bool { return f.ID == w.Fabrics[role] }) {
+				problems.Stop("role-without-fabric", at+problem.At("fabrics", role),
+					fmt.Sprintf("%s gives the role “%s” no fabric there is.", w.Name, role), "Choose a fabric for it.")
 				return d
 			}
 		}
@@ -63,7 +74,8 @@ func (d Document) Expanded(problems *problem.List) Document {
 		}
 		way, ok := ways[cell.Colourway]
 		if !ok {
-			problems.Stop("colourway-unknown", at+"/colourway", fmt.Sprintf("There is no colourway “%s”.", cell.Colourway), "Choose one of the colourways.")
+			problems.Stop("colourway-unknown", at+"/colourway",
+				fmt.Sprintf("There is no colourway “%s”.", cell.Colourway), "Choose one of the colourways.")
 			return
 		}
 		cell.Colourway, cell.Unit = "", x.reference(cell.Unit, way)
@@ -105,7 +117,8 @@ type expander struct {
 func (x *expander) clone(u making.Unit) (making.Unit, bool) {
 	c, err := u.Clone()
 	if err != nil {
-		x.problems.Stop("unit-unreadable", problem.At("units", x.index[u.ID]), fmt.Sprintf("%s cannot be made in another colourway or another way: %v.", u.Name, err), "Make it anew.")
+		x.problems.Stop("unit-unreadable", problem.At("units", x.index[u.ID]),
+			fmt.Sprintf("%s cannot be made in another colourway or another way: %v.", u.Name, err), "Make it anew.")
 	}
 	return c, err == nil
 }

@@ -1,5 +1,5 @@
-// Package document is the project document: what the quilter decided and nothing that can be computed. It is the file format
-// too: readable JSON.
+// Package document is the project document: what the quilter decided and nothing that can be computed. It is the file
+// format too: readable JSON.
 package document
 
 import (
@@ -68,8 +68,9 @@ type Cloth struct {
 // MostBytes is how large a document may be.
 const MostBytes = 1 << 20
 
-// Read reads a document strictly and puts every length in its canonical text. What cannot be read at all is one problem;
-// what can be read but makes no sense is a problem at its place, and the document is still given so that nothing typed is lost.
+// Read reads a document strictly and puts every length in its canonical text. What cannot be read at all is one
+// problem; what can be read but makes no sense is a problem at its place, and the document is still given so that
+// nothing typed is lost.
 func Read(data []byte) (Document, problem.List) {
 	var d Document
 	var problems problem.List
@@ -115,10 +116,12 @@ func explain(err error) string {
 	return strings.TrimPrefix(err.Error(), "json: ")
 }
 
-// normalise writes every readable length canonically, with its unit, so that it keeps its meaning when the rule is changed.
+// normalise writes every readable length canonically, with its unit, so that it keeps its meaning when the rule is
+// changed.
 func (d *Document) normalise(problems *problem.List) {
 	if d.Units != measure.Inches && d.Units != measure.Centimetres {
-		problems.Stop("measure-unknown", "/measure", fmt.Sprintf("“%s” is no rule.", d.Units), "Choose inches (in) or centimetres (cm).")
+		problems.Stop("measure-unknown", "/measure", fmt.Sprintf("“%s” is no rule.", d.Units),
+			"Choose inches (in) or centimetres (cm).")
 		return
 	}
 	d.fill()
@@ -196,8 +199,8 @@ func Write(d Document) ([]byte, error) {
 	return append(data, '\n'), nil
 }
 
-// Copy is a document of which anything can be changed without changing the first one. It fails only for one that could not be written
-// either; then nothing is handed out.
+// Copy is a document of which anything can be changed without changing the first one. It fails only for one that could
+// not be written either; then nothing is handed out.
 func Copy(d Document) (Document, error) {
 	var c Document
 	text, err := json.Marshal(d)

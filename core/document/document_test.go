@@ -107,7 +107,8 @@ func FuzzReadNeverPanicsAndWriteIsItsInverse(f *testing.F) {
 
 // Keys of one's own, such as fabrics by role, may look like anything; the same one twice is still refused.
 func TestFreeKeysAreFree(t *testing.T) {
-	free := strings.Replace(small, `"units":`, `"colourways":[{"id":"w","name":"w","fabrics":{"Name":"f","name":"f"}}],"units":`, 1)
+	free := strings.Replace(small, `"units":`,
+		`"colourways":[{"id":"w","name":"w","fabrics":{"Name":"f","name":"f"}}],"units":`, 1)
 	if _, problems := Read([]byte(free)); problems.Stopped() {
 		t.Error(problems)
 	}
@@ -117,9 +118,11 @@ func TestFreeKeysAreFree(t *testing.T) {
 	}
 }
 
-// Rows of a grid used to be bare lists of cells; they get names when they are read, the same ones every time, and keep what they have.
+// Rows of a grid used to be bare lists of cells; they get names when they are read, the same ones every time, and keep
+// what they have.
 func TestRowsOfAnOlderGridGetNames(t *testing.T) {
-	old := strings.Replace(small, `{"by":"patch","role":"A","width":"3 strip","height":"4"}`, `{"by":"grid","rows":[[{"unit":"a"},{"unit":"b"}],[{"unit":"b"},{"unit":"a","turn":90}]]}`, 1)
+	old := strings.Replace(small, `{"by":"patch","role":"A","width":"3 strip","height":"4"}`,
+		`{"by":"grid","rows":[[{"unit":"a"},{"unit":"b"}],[{"unit":"b"},{"unit":"a","turn":90}]]}`, 1)
 	read := func(text string) *making.Grid {
 		d, problems := Read([]byte(text))
 		if problems.Stopped() {
@@ -135,14 +138,16 @@ func TestRowsOfAnOlderGridGetNames(t *testing.T) {
 		return d.Parts[0].How.(*making.Grid)
 	}
 	g := read(old)
-	if g.Rows[0].ID != "row-1" || g.Rows[1].ID != "row-2" || !reflect.DeepEqual(g.Columns, []string{"column-1", "column-2"}) || g.Rows[1].Cells[1].Turn != 90 {
+	if g.Rows[0].ID != "row-1" || g.Rows[1].ID != "row-2" ||
+		!reflect.DeepEqual(g.Columns, []string{"column-1", "column-2"}) || g.Rows[1].Cells[1].Turn != 90 {
 		t.Errorf("%+v", g)
 	}
 	g = read(strings.Replace(old, `"rows"`, `"first":"columns","rows"`, 1)) // as they are sewn, from the right
 	if !reflect.DeepEqual(g.Columns, []string{"column-2", "column-1"}) {
 		t.Errorf("%+v", g)
 	}
-	added := strings.Replace(old, `[[{"unit":"a"},{"unit":"b"}],`, `[{"id":"","cells":[{"unit":"a"},{"unit":"a"}]},{"id":"row-1","cells":[{"unit":"a"},{"unit":"b"}]},`, 1)
+	added := strings.Replace(old, `[[{"unit":"a"},{"unit":"b"}],`,
+		`[{"id":"","cells":[{"unit":"a"},{"unit":"a"}]},{"id":"row-1","cells":[{"unit":"a"},{"unit":"b"}]},`, 1)
 	if g = read(added); g.Rows[0].ID == "row-1" || g.Rows[0].ID == "" || g.Rows[1].ID != "row-1" {
 		t.Errorf("%+v", g)
 	}
@@ -150,10 +155,15 @@ func TestRowsOfAnOlderGridGetNames(t *testing.T) {
 
 // Seams that an older document holds are read by their names of today.
 func TestHeldSeamsOfAnOlderDocumentAreRead(t *testing.T) {
-	text := strings.Replace(small, `{"by":"patch","role":"A","width":"3 strip","height":"4"}`, `{"by":"grid","rows":[[{"unit":"a"},{"unit":"b"}],[{"unit":"b"},{"unit":"a"}]]}`, 1)
-	text = strings.Replace(text, `"top":`, `"press":{"held":{"p/row-1-2":"plus","p/rows-2":"minus","row-1/2":"open"},"done":["p@B"],"spun":["p/rows-2#1"]},"top":`, 1)
+	text := strings.Replace(small, `{"by":"patch","role":"A","width":"3 strip","height":"4"}`,
+		`{"by":"grid","rows":[[{"unit":"a"},{"unit":"b"}],[{"unit":"b"},{"unit":"a"}]]}`, 1)
+	text = strings.Replace(text, `"top":`,
+		`"press":{"held":{"p/row-1-2":"plus","p/rows-2":"minus","row-1/2":"open"},"done":["p@B"],"spun":["p/rows-2#1"]},"top":`, 1)
 	d, problems := Read([]byte(text))
-	want := Press{Held: map[naming.Seam]Side{"p/row-1/column-2": Plus, "p/row-2/join": Minus, "row-1/2": Both}, Done: []naming.Step{"p@@B"}, Spun: []naming.Crossing{"p/row-2/join#1"}}
+	want := Press{
+		Held: map[naming.Seam]Side{"p/row-1/column-2": Plus, "p/row-2/join": Minus, "row-1/2": Both},
+		Done: []naming.Step{"p@@B"}, Spun: []naming.Crossing{"p/row-2/join#1"},
+	}
 	if problems.Stopped() || !reflect.DeepEqual(*d.Press, want) {
 		t.Errorf("%+v, %v", d.Press, problems)
 	}

@@ -24,7 +24,10 @@ func (d Document) Old() naming.Old {
 	return naming.Old{
 		Second: !slices.ContainsFunc(d.Colourways, func(c Colourway) bool { return c.ID == "B" }),
 		Lines: func(unit string) bool {
-			return slices.ContainsFunc(d.Parts, func(u making.Unit) bool { return u.ID == naming.Of(unit) && making.InLines(u.How) })
+			return slices.ContainsFunc(d.Parts, func(u making.Unit) bool {
+				return u.ID == naming.Of(unit) &&
+					making.InLines(u.How)
+			})
 		},
 	}
 }
@@ -75,7 +78,8 @@ func (d Document) Fixed(problems *problem.List) map[naming.Seam]int {
 	for _, seam := range sortedKeys(d.Press.Held) {
 		x, ok := sides[d.Press.Held[seam]]
 		if !ok {
-			problems.Stop("side-unknown", problem.At("press", "held", seam), fmt.Sprintf("“%s” is no side to press a seam to.", d.Press.Held[seam]), "Choose plus, minus or open.")
+			problems.Stop("side-unknown", problem.At("press", "held", seam),
+				fmt.Sprintf("“%s” is no side to press a seam to.", d.Press.Held[seam]), "Choose plus, minus or open.")
 			continue
 		}
 		out[seam] = x
@@ -94,11 +98,15 @@ func (x *expander) twoWays(problems *problem.List) {
 	for i, t := range list {
 		at := problem.At("press", "twoWays", i)
 		if _, known := x.index[t.Unit]; !known {
-			problems.Stop("unit-unknown", at+"/unit", fmt.Sprintf("There is no unit “%s” to press two ways.", t.Unit), "Choose one of the units, or take it out.")
+			problems.Stop("unit-unknown", at+"/unit", fmt.Sprintf("There is no unit “%s” to press two ways.", t.Unit),
+				"Choose one of the units, or take it out.")
 		} else if _, known := x.index[t.In]; t.In != "" && !known {
-			problems.Stop("unit-unknown", at+"/in", fmt.Sprintf("There is no unit “%s” to look for it in.", t.In), "Choose one of the units, or take it out.")
+			problems.Stop("unit-unknown", at+"/in", fmt.Sprintf("There is no unit “%s” to look for it in.", t.In),
+				"Choose one of the units, or take it out.")
 		} else if !slices.Contains(quilt.Patterns, t.Which) {
-			problems.Stop("pattern-unknown", at+"/which", fmt.Sprintf("“%s” does not say which blocks are pressed the other way.", t.Which), "Choose every other block, column or row.")
+			problems.Stop("pattern-unknown", at+"/which",
+				fmt.Sprintf("“%s” does not say which blocks are pressed the other way.", t.Which),
+				"Choose every other block, column or row.")
 		}
 	}
 	ways := func(unit naming.Unit) (TwoWays, bool) {
@@ -166,7 +174,8 @@ func (x *expander) within(t TwoWays) {
 	}
 }
 
-// pressed is the copy of a unit that is pressed the other way; where it is so as a whole, of everything in it that has a seam.
+// pressed is the copy of a unit that is pressed the other way; where it is so as a whole, of everything in it that has
+// a seam.
 func (x *expander) pressed(ref naming.Unit, whole bool) naming.Unit {
 	base, variant := ref.Whole(), ref.Variant()
 	if done, ok := x.others[base]; ok {

@@ -6,8 +6,8 @@ import (
 	"vicis/core/pressing"
 )
 
-// Schools are the ways of working the quilter chose where quilters differ. They hold for the project; what makes sense for a
-// single step can be chosen differently there.
+// Schools are the ways of working the quilter chose where quilters differ. They hold for the project; what makes sense
+// for a single step can be chosen differently there.
 type Schools struct {
 	Press    pressing.School        `json:"press" enum:"nest,dark,open,flat,outward,inward,late"`
 	SetFirst bool                   `json:"setFirst" doc:"Press the seam flat as sewn before it is pressed to a side"`
@@ -111,53 +111,116 @@ type Answer struct {
 
 // allowance is an answer that sets what is stitched and what the fold takes.
 func allowance(value, name, stitched, fold, changes string) Answer {
-	return Answer{Value: value, Name: name, Changes: changes, Sets: map[string]string{"/seam/stitched": stitched, "/seam/fold": fold}}
+	return Answer{
+		Value: value, Name: name, Changes: changes,
+		Sets: map[string]string{"/seam/stitched": stitched, "/seam/fold": fold},
+	}
 }
 
 // Questions lists what can be chosen. All of it is common practice; none is right or wrong.
 func Questions() []Question {
 	return []Question{
 		{"/seam", "Allowance", "", []Answer{
-			allowance("scant", "scant ¼″", "15/64 in", "1/64 in", "Stitched a thread's width inside; with the fold it comes to ¼″."),
-			allowance("exact", "exact ¼″", "1/4 in", "1/64 in", "Stitched on the line; the fold takes a little more, and all sizes allow for it."),
+			allowance("scant", "scant ¼″", "15/64 in", "1/64 in",
+				"Stitched a thread's width inside; with the fold it comes to ¼″."),
+			allowance("exact", "exact ¼″", "1/4 in", "1/64 in",
+				"Stitched on the line; the fold takes a little more, and all sizes allow for it."),
 			allowance("6mm", "6 mm", "5.5 mm", "0.5 mm", "Narrow; for small metric units."),
-			allowance("7.5mm", "7.5 mm", "7 mm", "0.5 mm", "The usual metric allowance; sizes are planned in centimetres."),
+			allowance("7.5mm", "7.5 mm", "7 mm", "0.5 mm",
+				"The usual metric allowance; sizes are planned in centimetres."),
 		}},
 		{"/schools/press", "Press", "press", []Answer{
-			{Value: "nest", Name: "so that seams nest", Changes: "Crossings interlock first; to the dark where that is left open."},
-			{Value: "dark", Name: "to the dark, always", Changes: "No dark allowance shows through a light patch; some crossings may lie on each other."},
-			{Value: "open", Name: "every seam open", Changes: "Flat, but open seams do not nest: each crossing wants a pin."},
-			{Value: "flat", Name: "so that seams nest, away from bulk", Changes: "Crossings interlock first; then away from the side where more seams end, whatever the colour."},
-			{Value: "outward", Name: "so that seams nest, outward", Changes: "Crossings interlock first; then away from the middle of each unit, so that its edges lie the same all round."},
-			{Value: "inward", Name: "so that seams nest, inward", Changes: "Crossings interlock first; then toward the middle of each unit, so that its edges stay thin."},
-			{Value: "late", Name: "so that seams nest, the last seams late", Changes: "The last seams of each block stay undecided until the blocks lie in their rows: every other one then goes the other way."},
+			{
+				Value: "nest", Name: "so that seams nest",
+				Changes: "Crossings interlock first; to the dark where that is left open.",
+			},
+			{
+				Value: "dark", Name: "to the dark, always",
+				Changes: "No dark allowance shows through a light patch; some crossings may lie on each other.",
+			},
+			{
+				Value: "open", Name: "every seam open",
+				Changes: "Flat, but open seams do not nest: each crossing wants a pin.",
+			},
+			{
+				Value: "flat", Name: "so that seams nest, away from bulk",
+				Changes: "Crossings interlock first; then away from the side where more seams end, whatever the colour.",
+			},
+			{
+				Value: "outward", Name: "so that seams nest, outward",
+				Changes: "Crossings interlock first; then away from the middle of each unit, so that its edges lie the same all round.",
+			},
+			{
+				Value: "inward", Name: "so that seams nest, inward",
+				Changes: "Crossings interlock first; then toward the middle of each unit, so that its edges stay thin.",
+			},
+			{
+				Value: "late", Name: "so that seams nest, the last seams late",
+				Changes: "The last seams of each block stay undecided until the blocks lie in their rows: every other one then goes the other way.",
+			},
 		}},
 		{"/schools/prepare", "Before cutting, cloth is", "", []Answer{
-			{Value: "press", Name: "pressed", Changes: "Pressed flat and folded; what it shrinks later it shrinks in the quilt."},
-			{Value: "starch", Name: "starched and pressed", Changes: "Stiff, and shrunk a little now, not later; good for cloth with edges on the bias."},
-			{Value: "wash", Name: "washed, dried and pressed", Changes: "Shrunk before it is cut: say below by how much, and more is bought."},
+			{
+				Value: "press", Name: "pressed",
+				Changes: "Pressed flat and folded; what it shrinks later it shrinks in the quilt.",
+			},
+			{
+				Value: "starch", Name: "starched and pressed",
+				Changes: "Stiff, and shrunk a little now, not later; good for cloth with edges on the bias.",
+			},
+			{
+				Value: "wash", Name: "washed, dried and pressed",
+				Changes: "Shrunk before it is cut: say below by how much, and more is bought.",
+			},
 		}},
 		{"/schools/ends", "Ends of strips", "", []Answer{
-			{Value: "keep", Name: "go to the shelf", Changes: "Each strip is cut for its own patches; what is left is kept for another quilt."},
-			{Value: "use", Name: "give smaller patches first", Changes: "Wherever that saves a strip, patches are cut from what is left of wider ones: less cloth, more handling."},
+			{
+				Value: "keep", Name: "go to the shelf",
+				Changes: "Each strip is cut for its own patches; what is left is kept for another quilt.",
+			},
+			{
+				Value: "use", Name: "give smaller patches first",
+				Changes: "Wherever that saves a strip, patches are cut from what is left of wider ones: less cloth, more handling.",
+			},
 		}},
 		{"/schools/setFirst", "Set the seam first", "setFirst", []Answer{
-			{Value: "true", Name: "yes", Changes: "Each seam is pressed flat as it was sewn before it is pressed to its side."},
+			{
+				Value: "true", Name: "yes",
+				Changes: "Each seam is pressed flat as it was sewn before it is pressed to its side.",
+			},
 			{Value: "false", Name: "no", Changes: "Seams go to their side at once."},
 		}},
 		{"/schools/sewing", "Strip sets are sewn", "", []Answer{
-			{Value: "alternate", Name: "from alternate ends", Changes: "Turn the set end for end after every seam, so that it does not bow."},
-			{Value: "same", Name: "always from the same end", Changes: "Hold both strips unstretched; a long set may bow."},
+			{
+				Value: "alternate", Name: "from alternate ends",
+				Changes: "Turn the set end for end after every seam, so that it does not bow.",
+			},
+			{
+				Value: "same", Name: "always from the same end",
+				Changes: "Hold both strips unstretched; a long set may bow.",
+			},
 		}},
 		{"/schools/joining", "Strips are joined", "", []Answer{
 			{Value: "one", Name: "one after another", Changes: "Simple; the first strip is handled most."},
-			{Value: "pairs", Name: "in pairs, then pairs of pairs", Changes: "Fewer strips hang from each seam; keep the order."},
+			{
+				Value: "pairs", Name: "in pairs, then pairs of pairs",
+				Changes: "Fewer strips hang from each seam; keep the order.",
+			},
 		}},
 		{"/schools/marking", "Diagonals are marked", "", []Answer{
-			{Value: "line", Name: "with one line", Changes: "Drawn from corner to corner; sewn on it, or an allowance on each side."},
+			{
+				Value: "line", Name: "with one line",
+				Changes: "Drawn from corner to corner; sewn on it, or an allowance on each side.",
+			},
 			{Value: "both", Name: "with both sewing lines", Changes: "Twice the drawing; the needle only follows."},
-			{Value: "crease", Name: "with a crease", Changes: "Pressed in, nothing to draw; it fades when the piece is handled."},
-			{Value: "guide", Name: "not at all: a guide on the machine", Changes: "Nothing is marked; the corner follows a line on the machine's bed."},
+			{
+				Value: "crease", Name: "with a crease",
+				Changes: "Pressed in, nothing to draw; it fades when the piece is handled.",
+			},
+			{
+				Value: "guide", Name: "not at all: a guide on the machine",
+				Changes: "Nothing is marked; the corner follows a line on the machine's bed.",
+			},
 		}},
 		{"/schools/pins", "Pin", "pins", []Answer{
 			{Value: "none", Name: "not at all", Changes: "Nested seams hold each other."},
@@ -166,8 +229,14 @@ func Questions() []Question {
 			{Value: "glue", Name: "with glue", Changes: "A dot inside the allowance; let it dry."},
 		}},
 		{"/settings/hand", "You cut with", "", []Answer{
-			{Value: "right", Name: "the right hand", Changes: "The cleaned edge lies on the left; strips are measured from it."},
-			{Value: "left", Name: "the left hand", Changes: "The cleaned edge lies on the right; pictures of cloth are turned over."},
+			{
+				Value: "right", Name: "the right hand",
+				Changes: "The cleaned edge lies on the left; strips are measured from it.",
+			},
+			{
+				Value: "left", Name: "the left hand",
+				Changes: "The cleaned edge lies on the right; pictures of cloth are turned over.",
+			},
 		}},
 		{"/settings/buy", "The shop sells by", "", []Answer{
 			{Value: "yd", Name: "⅛ yard", Changes: "Cloth to buy is given in yards, whatever you measure patches in."},

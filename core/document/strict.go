@@ -11,8 +11,8 @@ import (
 	"vicis/core/making"
 )
 
-// The standard decoder takes a key in any case, and of a key that stands there twice the last. Both are refused here before it reads: what
-// was meant cannot be told.
+// The standard decoder takes a key in any case, and of a key that stands there twice the last. Both are refused here
+// before it reads: what was meant cannot be told.
 
 // exactKeys walks a JSON text beside the type it is read into.
 func exactKeys(data []byte) error {
@@ -108,7 +108,10 @@ func fieldsOf(t reflect.Type, data json.RawMessage) map[string]reflect.Type {
 			} `json:"how"`
 		}
 		_ = json.NewDecoder(io.LimitReader(bytes.NewReader(data), MostBytes)).Decode(&how) // what cannot be read is said by the decoder
-		fields := map[string]reflect.Type{"id": reflect.TypeFor[string](), "name": reflect.TypeFor[string](), "also": reflect.TypeFor[[]string](), "how": nil}
+		fields := map[string]reflect.Type{
+			"id": reflect.TypeFor[string](), "name": reflect.TypeFor[string](),
+			"also": reflect.TypeFor[[]string](), "how": nil,
+		}
 		if m, ok := making.MethodCalled(how.How.By); ok {
 			fields["how"] = reflect.TypeOf(m).Elem()
 		}

@@ -4,8 +4,8 @@ import (
 	"slices"
 )
 
-// SwapValues gives every role the fabric of opposite value: the darkest fabric changes places with the lightest, the second
-// darkest with the second lightest, and so on. Done twice, everything is as before.
+// SwapValues gives every role the fabric of opposite value: the darkest fabric changes places with the lightest, the
+// second darkest with the second lightest, and so on. Done twice, everything is as before.
 func SwapValues(d Document) Document {
 	var used []Fabric
 	for _, f := range d.Fabrics {

@@ -54,7 +54,8 @@ func (b Drawing) marks(out *Layout, left measure.Length) {
 		for j := 1; j < len(k.Cells); j++ {
 			x := at(k, j)
 			line(k.SeamID(j), x, y, x, y+high)
-			crosses(piece.Meet(ends(k.Cells[j-1], piece.Right), ends(k.Cells[j], piece.Left), k.SeamID(j)), at(k, j-1), y)
+			crosses(piece.Meet(ends(k.Cells[j-1], piece.Right), ends(k.Cells[j], piece.Left), k.SeamID(j)), at(k, j-1),
+				y)
 		}
 		if r > 0 {
 			above := l.Kinds[l.Rows[r-1]]
@@ -67,9 +68,14 @@ func (b Drawing) marks(out *Layout, left measure.Length) {
 			for c := from; c < to; c++ {
 				up, down := above.Cells[c-above.Start], k.Cells[c-k.Start]
 				_, h := l.Blocks[up.Unit].Piece.Turn(up.Turn).Finished(l.Seam).Size()
-				crosses(piece.Meet(ends(up, piece.Bottom), ends(down, piece.Top), naming.Rows.Seam()), columns[c], y-h.Inches())
+				crosses(piece.Meet(ends(up, piece.Bottom), ends(down, piece.Top), naming.Rows.Seam()), columns[c],
+					y-h.Inches())
 				if c > from {
-					m := piece.Meeting{Over: naming.Rows.Seam(), A: piece.End{Seam: above.SeamID(c - above.Start), E: -1}, B: piece.End{Seam: k.SeamID(c - k.Start), E: 1}}
+					m := piece.Meeting{
+						Over: naming.Rows.Seam(),
+						A:    piece.End{Seam: above.SeamID(c - above.Start), E: -1},
+						B:    piece.End{Seam: k.SeamID(c - k.Start), E: 1},
+					}
 					crosses([]piece.Meeting{m}, columns[c], y)
 				}
 			}

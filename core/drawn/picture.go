@@ -85,7 +85,10 @@ type Placed struct {
 
 // Empty is the drawing of nothing.
 func Empty() Layout {
-	return Layout{Blocks: map[naming.Unit]Picture{}, Cells: []Placed{}, Borders: []Patch{}, Seams: []Line{}, Bands: []Band{}, Crosses: []Cross{}}
+	return Layout{
+		Blocks: map[naming.Unit]Picture{}, Cells: []Placed{}, Borders: []Patch{}, Seams: []Line{},
+		Bands: []Band{}, Crosses: []Cross{},
+	}
 }
 
 // Round is a length in inches as finely as it is drawn.
@@ -98,7 +101,10 @@ func Of(laid *work.Laid) Drawing { return Drawing{laid} }
 
 // Piece draws a piece; press is nil while nothing is decided.
 func (b Drawing) Piece(p piece.Piece, press *pressing.Plan) Picture {
-	out := Picture{W: inches(p.W), H: inches(p.H), Patches: make([]Patch, len(p.Patches)), Seams: make([]Line, len(p.Seams)), Bands: []Band{}, Crosses: []Cross{}, Drawn: []Line{}, Whole: p.Whole()}
+	out := Picture{
+		W: inches(p.W), H: inches(p.H), Patches: make([]Patch, len(p.Patches)),
+		Seams: make([]Line, len(p.Seams)), Bands: []Band{}, Crosses: []Cross{}, Drawn: []Line{}, Whole: p.Whole(),
+	}
 	for i, patch := range p.Patches {
 		points := make([]float64, 0, 2*len(patch.Poly))
 		for _, a := range patch.Poly {
@@ -132,7 +138,8 @@ func cross(c pressing.Crossed, x, y float64) Cross {
 	return Cross{X: x, Y: y, State: c.State, Layers: c.Layers, Thick: c.Layers >= pressing.Thick}
 }
 
-// band is what lies within a width of a seam on its left (on its right where the width is below zero), inside the piece.
+// band is what lies within a width of a seam on its left (on its right where the width is below zero), inside the
+// piece.
 func band(l Line, width, w, h float64) []float64 {
 	dx, dy := l.X2-l.X1, l.Y2-l.Y1
 	long := math.Hypot(dx, dy)

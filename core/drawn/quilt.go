@@ -30,7 +30,10 @@ func (b Drawing) Quilt() Layout {
 			x := left
 			for c := range l.Across(r) {
 				cell := l.Cell(r, c)
-				out.Cells = append(out.Cells, Placed{Block: cell.Unit, Turn: cell.Turn, X: Round(x.Inches()), Y: Round(y.Inches())})
+				out.Cells = append(out.Cells, Placed{
+					Block: cell.Unit, Turn: cell.Turn, X: Round(x.Inches()),
+					Y: Round(y.Inches()),
+				})
 				x += l.Widths[c]
 			}
 			y += l.Kinds[kind].High
@@ -51,7 +54,10 @@ func (b Drawing) onPoint(out *Layout, left measure.Length) {
 	place := func(row, column int, cell quilt.Cell) {
 		r, c := float64(row), float64(column-first)
 		x, y := left.Inches()+half*(r+c+1), left.Inches()+half*(r-c+1) // of its middle
-		out.Cells = append(out.Cells, Placed{Block: cell.Unit, Turn: (cell.Turn + 315) % 360, X: Round(x - l.BlockW.Inches()/2), Y: Round(y - l.BlockW.Inches()/2)})
+		out.Cells = append(out.Cells, Placed{
+			Block: cell.Unit, Turn: (cell.Turn + 315) % 360,
+			X: Round(x - l.BlockW.Inches()/2), Y: Round(y - l.BlockW.Inches()/2),
+		})
 	}
 	for r, kind := range l.Rows {
 		for c, cell := range l.Kinds[kind].Cells {
@@ -73,13 +79,17 @@ func (b Drawing) ring(i int) []Patch {
 	t := ring.Width - 2*b.Table.Seam
 	w, h := ring.W-2*b.Table.Seam, ring.H-2*b.Table.Seam
 	rect := func(role string, x, y, w, h measure.Length) Patch {
-		x0, y0, x1, y1 := Round((outer + x).Inches()), Round((outer + y).Inches()), Round((outer + x + w).Inches()), Round((outer + y + h).Inches())
+		x0, y0, x1, y1 := Round((outer + x).Inches()), Round((outer + y).Inches()), Round((outer + x + w).Inches()),
+			Round((outer + y + h).Inches())
 		return Patch{b.Fabric(role), []float64{x0, y0, x1, y0, x1, y1, x0, y1}}
 	}
 	role := ring.Border.Role
 	var list []Patch
 	if ring.Rows == nil {
-		list = []Patch{rect(role, 0, 0, w, t), rect(role, 0, h-t, w, t), rect(role, 0, t, t, h-2*t), rect(role, w-t, t, t, h-2*t)}
+		list = []Patch{
+			rect(role, 0, 0, w, t), rect(role, 0, h-t, w, t), rect(role, 0, t, t, h-2*t),
+			rect(role, w-t, t, t, h-2*t),
+		}
 	}
 	if c := ring.Border.Corners; c != "" && ring.Border.Corner == nil {
 		for _, at := range [][2]measure.Length{{0, 0}, {w - t, 0}, {0, h - t}, {w - t, h - t}} {

@@ -1,5 +1,6 @@
-// Package library is the traditional units and blocks one can begin with, each a project document of its own: data, not code.
-// They belong to nobody. A file in blocks is all that a new one takes; its folder is its group, its name its place in it.
+// Package library is the traditional units and blocks one can begin with, each a project document of its own: data, not
+// code. They belong to nobody. A file in blocks is all that a new one takes; its folder is its group, its name its
+// place in it.
 package library
 
 import (
@@ -70,7 +71,8 @@ func read(name string) (Entry, error) {
 	}
 	first := d.Top.Repeat[0][0].Unit
 	return Entry{
-		ID: plain(strings.TrimSuffix(path.Base(name), ".json")), Group: plain(path.Base(path.Dir(name))), Name: d.Name, Says: d.Note,
+		ID: plain(strings.TrimSuffix(path.Base(name), ".json")), Group: plain(path.Base(path.Dir(name))), Name: d.Name,
+		Says:  d.Note,
 		Block: first, Document: d, Finished: p.Block.Text, Picture: p.Quilt.Blocks[first],
 	}, nil
 }

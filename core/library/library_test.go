@@ -34,7 +34,8 @@ func TestEveryBlockIsPlannedFromClothToTop(t *testing.T) {
 				t.Errorf("%s: %s at %s: %s", e.ID, problem.Code, problem.At, problem.Says)
 			}
 		}
-		if p.Blocks != e.Document.Top.Rows*e.Document.Top.Columns || len(p.Steps) < 3 || len(p.Cut) == 0 || p.Finished.Text == "" {
+		if p.Blocks != e.Document.Top.Rows*e.Document.Top.Columns || len(p.Steps) < 3 || len(p.Cut) == 0 ||
+			p.Finished.Text == "" {
 			t.Errorf("%s: %d blocks, %d steps", e.ID, p.Blocks, len(p.Steps))
 		}
 		if len(e.Picture.Patches) < 2 {
@@ -60,7 +61,8 @@ func TestEveryBlockIsPlannedFromClothToTop(t *testing.T) {
 	}
 }
 
-// Every block can be made in other sizes: its parts follow, and what falls off the ruler is named with sizes that do not.
+// Every block can be made in other sizes: its parts follow, and what falls off the ruler is named with sizes that do
+// not.
 func TestEveryBlockCanBeResized(t *testing.T) {
 	list, err := List()
 	if err != nil {
@@ -74,7 +76,8 @@ func TestEveryBlockCanBeResized(t *testing.T) {
 				continue
 			}
 			p, problems := plan.Make(r.Document, nil)
-			if problems.Stopped() || !strings.HasPrefix(p.Block.Text, r.Finished+" ×") && !strings.HasPrefix(p.Block.Text, "≈") {
+			if problems.Stopped() || !strings.HasPrefix(p.Block.Text, r.Finished+" ×") &&
+				!strings.HasPrefix(p.Block.Text, "≈") {
 				t.Errorf("%s to %s: %s, %v", e.ID, to, p.Block.Text, problems.Stops())
 			}
 			for _, n := range r.Nearest {
@@ -114,8 +117,17 @@ func TestEveryBlockIsTalliedToTheEnd(t *testing.T) {
 			d.Spares.Count = spares
 			if spares > 0 { // with everything that can lie round it
 				role := d.Roles[0].ID
-				d.Top.Sashing = &quilt.Sashing{Role: role, Corners: map[bool]string{true: role}[spares > 1], Outer: spares > 1}
-				d.Top.Borders = []quilt.Border{{ID: "first-border", Name: "the inner border", Role: role, Width: "2 in"}, {ID: "second-border", Name: "the outer border", Role: role, Width: "4 in", Corners: role}}
+				d.Top.Sashing = &quilt.Sashing{
+					Role: role, Corners: map[bool]string{true: role}[spares > 1],
+					Outer: spares > 1,
+				}
+				d.Top.Borders = []quilt.Border{{
+					ID: "first-border", Name: "the inner border", Role: role,
+					Width: "2 in",
+				}, {
+					ID: "second-border", Name: "the outer border", Role: role, Width: "4 in",
+					Corners: role,
+				}}
 				d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: role}, &quilt.Binding{Role: role}
 			}
 			p, ok := work.Of(d)
@@ -124,7 +136,10 @@ func TestEveryBlockIsTalliedToTheEnd(t *testing.T) {
 			}
 			var events []tally.Event
 			for i, s := range p.Steps {
-				events = append(events, tally.Event{ID: fmt.Sprint("event-", i), Step: s.ID, Kind: tally.Made, N: s.Make, Exact: s.Exact(), Look: s.Look})
+				events = append(events, tally.Event{
+					ID: fmt.Sprint("event-", i), Step: s.ID, Kind: tally.Made,
+					N: s.Make, Exact: s.Exact(), Look: s.Look,
+				})
 			}
 			out := tally.Fold(p, events)
 			if out.Next != "" || len(out.Doubts) > 0 || len(out.NoLonger) > 0 {

@@ -12,8 +12,8 @@ import (
 	"vicis/core/quilt"
 )
 
-// shapely reads drawings and says what is wrong with them: patches that overlap or leave gaps, seams that do not run along the
-// edges of patches, crossings that no two seams make, and crossings that are missing.
+// shapely reads drawings and says what is wrong with them: patches that overlap or leave gaps, seams that do not run
+// along the edges of patches, crossings that no two seams make, and crossings that are missing.
 const shapely = `
 import json, math, sys
 from shapely.geometry import Point, Polygon, LineString, box
@@ -87,7 +87,8 @@ func TestDrawingsAgainstShapely(t *testing.T) {
 		d.Top.Rows, d.Top.Columns = 2, 2
 		p, _ := plan.Make(d, nil)
 		for id, pic := range p.Pictures {
-			if !strings.HasSuffix(string(id), "/strips") && !strings.HasPrefix(string(id), "strips/") && !strings.HasPrefix(string(id), "pool/") && !strings.HasPrefix(string(id), "row-") {
+			if !strings.HasSuffix(string(id), "/strips") && !strings.HasPrefix(string(id), "strips/") &&
+				!strings.HasPrefix(string(id), "pool/") && !strings.HasPrefix(string(id), "row-") {
 				pictures[e.ID+" "+string(id)] = pic
 				crossings += len(pic.Crosses)
 			}
@@ -119,7 +120,10 @@ func TestDrawingsAgainstShapely(t *testing.T) {
 
 // composed is a whole quilt as one picture.
 func composed(q drawn.Layout) drawn.Picture {
-	out := drawn.Picture{W: q.W, H: q.H, Whole: true, Patches: []drawn.Patch{}, Seams: []drawn.Line{}, Bands: []drawn.Band{}, Crosses: []drawn.Cross{}}
+	out := drawn.Picture{
+		W: q.W, H: q.H, Whole: true, Patches: []drawn.Patch{}, Seams: []drawn.Line{},
+		Bands: []drawn.Band{}, Crosses: []drawn.Cross{},
+	}
 	for _, c := range q.Cells {
 		block := q.Blocks[c.Block]
 		sin, cos := math.Sincos(float64(c.Turn) * math.Pi / 180)

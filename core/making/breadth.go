@@ -8,9 +8,9 @@ import (
 	"vicis/core/naming"
 )
 
-// Breadth is how wide something is, as the quilter decided it: a length such as "6 1/2 in", or a number of strips such as
-// "3 strips", which is as wide as so many of the project's strips are once sewn together. It then follows when the strip width
-// changes. Halves and quarters are allowed ("1/2 strip"). Empty means "1 strip".
+// Breadth is how wide something is, as the quilter decided it: a length such as "6 1/2 in", or a number of strips such
+// as "3 strips", which is as wide as so many of the project's strips are once sewn together. It then follows when the
+// strip width changes. Halves and quarters are allowed ("1/2 strip"). Empty means "1 strip".
 type Breadth string
 
 // Length resolves a breadth that is cut, allowances included: n strips sewn together measure n·w − 2s(n−1).
@@ -81,11 +81,13 @@ func (b Breadth) Canonical(units measure.Units) (Breadth, error) {
 func (t *Table) breadth(b Breadth, at, what string) (measure.Length, bool) {
 	l, err := b.Length(t)
 	if err != nil {
-		t.Problems.Stop("length-unreadable", at, err.Error(), "Write a length such as 2 1/2, or a number of strips such as 3 strips.")
+		t.Problems.Stop("length-unreadable", at, err.Error(),
+			"Write a length such as 2 1/2, or a number of strips such as 3 strips.")
 		return 0, false
 	}
 	if l <= 2*t.Seam {
-		t.Problems.Stop("too-narrow", at, fmt.Sprintf("%s is %s wide, and its two seam allowances take all of it.", what, t.Ruler.Print(l)),
+		t.Problems.Stop("too-narrow", at, fmt.Sprintf("%s is %s wide, and its two seam allowances take all of it.",
+			what, t.Ruler.Print(l)),
 			fmt.Sprintf("Cut it wider than %s.", t.Ruler.Print(2*t.Seam)))
 		return 0, false
 	}
@@ -97,9 +99,11 @@ func (t *Table) finished(b Breadth, at, what string) (measure.Length, bool) {
 	l, err := b.Finished(t)
 	switch {
 	case err != nil:
-		t.Problems.Stop("length-unreadable", at, err.Error(), "Write a finished length such as 2 1/2, or a number of strips such as 3 strips.")
+		t.Problems.Stop("length-unreadable", at, err.Error(),
+			"Write a finished length such as 2 1/2, or a number of strips such as 3 strips.")
 	case l < 2*t.Ruler.Mark || l <= 0:
-		t.Problems.Stop("too-small", at, fmt.Sprintf("%s would finish only %s.", what, t.Ruler.Print(l)), "Make it larger.")
+		t.Problems.Stop("too-small", at, fmt.Sprintf("%s would finish only %s.", what, t.Ruler.Print(l)),
+			"Make it larger.")
 	case l > 200*measure.Inch:
 		t.Problems.Stop("too-large", at, fmt.Sprintf("%s would finish %s.", what, t.Ruler.Print(l)), "Make it smaller.")
 	default:
@@ -111,7 +115,8 @@ func (t *Table) finished(b Breadth, at, what string) (measure.Length, bool) {
 // onTheRuler warns of a cut that falls between two marks.
 func (t *Table) onTheRuler(l measure.Length, at, what string) {
 	if !l.On(t.Ruler.Mark) {
-		t.Problems.Warn("off-the-ruler", at, fmt.Sprintf("%s should be %s, which is between two marks of your ruler.", what, t.Ruler.Print(l)),
+		t.Problems.Warn("off-the-ruler", at, fmt.Sprintf("%s should be %s, which is between two marks of your ruler.",
+			what, t.Ruler.Print(l)),
 			fmt.Sprintf("It is listed as %s, the next mark up: trim it after cutting, or change the strip width, the allowance or the ruler's mark.", t.Ruler.Print(l.CeilTo(t.Ruler.Mark))))
 	}
 }
@@ -150,7 +155,8 @@ func References(m Method) []*naming.Unit {
 // halved is half of a finished breadth, in the words of the document.
 func (b Breadth) halved() Breadth {
 	if quarters, ok, err := b.strips(); ok && err == nil && quarters%2 == 0 {
-		c, _ := Breadth(strings.TrimSuffix(string(measure.Write(quarters*measure.Inch/8)), " in") + " strips").Canonical(measure.Inches)
+		c, _ := Breadth(strings.TrimSuffix(string(measure.Write(quarters*measure.Inch/8)), " in") +
+			" strips").Canonical(measure.Inches)
 		return c
 	}
 	l, err := measure.Written(b).Length(measure.Inches)

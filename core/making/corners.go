@@ -12,8 +12,8 @@ import (
 
 func init() { register(func() Method { return &FlippedCorners{} }) }
 
-// FlippedCorners is squares laid face down in the corners of a rectangle, sewn on their diagonals, trimmed, and opened over the
-// corners: a snowball, a goose one at a time, a sloped piece. A later corner hides part of an earlier one.
+// FlippedCorners is squares laid face down in the corners of a rectangle, sewn on their diagonals, trimmed, and opened
+// over the corners: a snowball, a goose one at a time, a sloped piece. A later corner hides part of an earlier one.
 type FlippedCorners struct {
 	Base    Input    `json:"base"`
 	Width   Breadth  `json:"width,omitempty" doc:"Finished width of a base that is cut from cloth"`
@@ -82,8 +82,8 @@ func (m *FlippedCorners) roles() []*string {
 
 func (m *FlippedCorners) references() []*naming.Unit { return referencesOf(&m.Base) }
 
-// others: a goose of two corners that cover its whole height comes four at a time too, and four corners that meet at the
-// middles of a square are a square in a square.
+// others: a goose of two corners that cover its whole height comes four at a time too, and four corners that meet at
+// the middles of a square are a square in a square.
 func (m *FlippedCorners) others() []Method {
 	list := []Method{m}
 	if m.Base.Unit != "" {
@@ -101,7 +101,11 @@ func (m *FlippedCorners) others() []Method {
 		for _, c := range m.Corners {
 			byPlace[c.At] = c.Role
 		}
-		list = append(list, &SquareInSquare{Centre: m.Base, Corners: []string{byPlace[TopLeft], byPlace[TopRight], byPlace[BottomRight], byPlace[BottomLeft]}, Finished: m.Width})
+		list = append(list, &SquareInSquare{
+			Centre:   m.Base,
+			Corners:  []string{byPlace[TopLeft], byPlace[TopRight], byPlace[BottomRight], byPlace[BottomLeft]},
+			Finished: m.Width,
+		})
 	}
 	return list
 }
@@ -119,7 +123,8 @@ type flip struct {
 func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 	r := t.begin()
 	if m.Stitch != "" && m.Stitch != OnTheLine && m.Stitch != HairOutside {
-		t.Problems.Stop("stitch-unknown", t.At+"/stitch", fmt.Sprintf("“%s” is no way to sew a corner.", m.Stitch), "Choose on the line, or a hair outside.")
+		t.Problems.Stop("stitch-unknown", t.At+"/stitch", fmt.Sprintf("“%s” is no way to sew a corner.", m.Stitch),
+			"Choose on the line, or a hair outside.")
 		return Made{}, false
 	}
 	base, ok := m.base(r)
@@ -148,7 +153,8 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 			}
 			c := f.corner
 			side := piece.Of(f.q)
-			square, ok := r.cloth(c.Role, side, side, c.ID+"-square", "corner square", t.At+problem.At("corners", acts, "role"))
+			square, ok := r.cloth(c.Role, side, side, c.ID+"-square", "corner square",
+				t.At+problem.At("corners", acts, "role"))
 			if !ok {
 				return Made{}, false
 			}
@@ -159,17 +165,22 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 				lines = append(lines, f.line.Line.Beside(-f.line.Side, piece.Of(2*t.Seam)))
 			}
 			cutLine := f.line.Line.Beside(-f.line.Side, piece.Of(t.Seam))
-			if near, found := p.Near(cutLine, []piece.Half{{Line: f.line.Line, Side: -f.line.Side}}); !t.cutIsSafe(near, found, true, "Trimming the "+string(c.At)+" corner") {
+			if near, found := p.Near(cutLine, []piece.Half{{Line: f.line.Line, Side: -f.line.Side}}); !t.cutIsSafe(near,
+				found, true, "Trimming the "+string(c.At)+" corner") {
 				return Made{}, false
 			}
 			seam := r.seam(c.ID)
-			square = r.mark(square, c.ID+"-mark", []piece.Line{piece.Falling(piece.Num{})}, false, "from corner to corner")
+			square = r.mark(square, c.ID+"-mark", []piece.Line{piece.Falling(piece.Num{})}, false,
+				"from corner to corner")
 			squares = append(squares, square)
 			act.Sews = append(act.Sews, seam)
 			act.Each = up(side.TimesRoot2())
 			words = append(words, string(c.At))
 			baseRoles, _, bulk, _ := layers.Facing(f.line.Line)
-			out.Seams = append(out.Seams, Seam{ID: seam, Plus: base.beside(baseRoles, bulk), Minus: Neighbour{Name: "the " + string(c.At) + " corner", Roles: []string{c.Role}, Cloth: true}})
+			out.Seams = append(out.Seams, Seam{
+				ID: seam, Plus: base.beside(baseRoles, bulk),
+				Minus: Neighbour{Name: "the " + string(c.At) + " corner", Roles: []string{c.Role}, Cloth: true},
+			})
 			if m.Bonus {
 				b, ok := m.spare(t, layers, f, r.seam("bonus"))
 				if !ok {
@@ -183,21 +194,29 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 		act.Cuts = len(squares)
 		act.Piece = p
 		act.Takes = append(act.Takes, together(squares)...)
-		act.Says = fmt.Sprintf("Sew a square face down in the %s corner, %s; trim an allowance beyond, press", strings.Join(words, " and the "), m.where(t))
+		act.Says = fmt.Sprintf("Sew a square face down in the %s corner, %s; trim an allowance beyond, press",
+			strings.Join(words, " and the "), m.where(t))
 		if len(squares) > 1 {
-			act.Says = fmt.Sprintf("Sew squares face down in the %s corners, %s; trim an allowance beyond, press", strings.Join(words, " and the "), m.where(t))
+			act.Says = fmt.Sprintf("Sew squares face down in the %s corners, %s; trim an allowance beyond, press",
+				strings.Join(words, " and the "), m.where(t))
 		}
 		if m.Bonus {
 			act.Seams *= 2
-			act.Says = strings.Replace(act.Says, "; trim an allowance beyond", ", and again two allowances nearer the corner; cut between the two", 1)
+			act.Says = strings.Replace(act.Says, "; trim an allowance beyond",
+				", and again two allowances nearer the corner; cut between the two", 1)
 		}
 		act.ID, act.Name = r.id(fmt.Sprintf("round-%d", round+1)), fmt.Sprintf("corners, round %d", round+1)
 		if round == rounds {
 			act.ID, act.Name = t.Unit.ID.Step(), ""
 		}
-		act.Joins = (&Joins{Left: name, Right: "corner square", LeftPiece: before, RightPart: squares[0].piece, Edge: "the square, face down, to the " + strings.Join(words, " and the ") + " corner; sew from corner to corner of it"}).lay(over, lines...)
+		act.Joins = (&Joins{
+			Left: name, Right: "corner square", LeftPiece: before, RightPart: squares[0].piece,
+			Edge: "the square, face down, to the " + strings.Join(words, " and the ") +
+				" corner; sew from corner to corner of it",
+		}).lay(over, lines...)
 		if round == rounds && m.Bonus {
-			out.Variants = append([]Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: p, Count: 1, Kinds: 1}}, t.fallsOut("bonus-", bonus)...)
+			out.Variants = append([]Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: p, Count: 1, Kinds: 1}},
+				t.fallsOut("bonus-", bonus)...)
 			for i, v := range out.Variants {
 				if i > 0 {
 					out.Variants[i].Name = strings.Replace(v.Name, "bonus-", "bonus", 1)
@@ -210,11 +229,17 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 		name = base.name + " with its corners"
 	}
 	if m.Bonus {
-		out.Seams = append(out.Seams, Seam{ID: r.seam("bonus"), Plus: base.beside(base.piece.RolesAt(piece.Top), 0), Minus: Neighbour{Name: "corner square", Roles: []string{m.Corners[0].Role}, Cloth: true}})
+		out.Seams = append(out.Seams, Seam{
+			ID: r.seam("bonus"), Plus: base.beside(base.piece.RolesAt(piece.Top), 0),
+			Minus: Neighbour{Name: "corner square", Roles: []string{m.Corners[0].Role}, Cloth: true},
+		})
 	}
 	out.Piece, out.Acts = p, r.acts
 	w, h := p.Size()
-	out.Size = Size{Sums: []string{fmt.Sprintf("%s × %s, as the base is cut", t.Ruler.Print(w), t.Ruler.Print(h))}, Rule: "A corner that is flipped open covers what was cut away: the base keeps its size. A square of the leg and two allowances covers the leg."}
+	out.Size = Size{
+		Sums: []string{fmt.Sprintf("%s × %s, as the base is cut", t.Ruler.Print(w), t.Ruler.Print(h))},
+		Rule: "A corner that is flipped open covers what was cut away: the base keeps its size. A square of the leg and two allowances covers the leg.",
+	}
 	return out, true
 }
 
@@ -259,11 +284,12 @@ func (m *FlippedCorners) base(r *run) (laid, bool) {
 	return r.cloth(m.Base.Role, piece.Of(w+2*t.Seam), piece.Of(h+2*t.Seam), "base", "base", t.At+"/base/role")
 }
 
-// flips measures the corners and finds which can be sewn together: a corner whose square overlaps another waits until that one
-// is opened.
+// flips measures the corners and finds which can be sewn together: a corner whose square overlaps another waits until
+// that one is opened.
 func (m *FlippedCorners) flips(t *Table, base laid) ([]flip, bool) {
 	if len(m.Corners) < 1 || len(m.Corners) > 4 {
-		t.Problems.Stop("corner-count", t.At+"/corners", fmt.Sprintf("%s has %d flipped corners.", t.Unit.Name, len(m.Corners)), "Give it one to four.")
+		t.Problems.Stop("corner-count", t.At+"/corners",
+			fmt.Sprintf("%s has %d flipped corners.", t.Unit.Name, len(m.Corners)), "Give it one to four.")
 		return nil, false
 	}
 	w, h := base.piece.W, base.piece.H
@@ -272,7 +298,8 @@ func (m *FlippedCorners) flips(t *Table, base laid) ([]flip, bool) {
 	for i, c := range m.Corners {
 		at := t.At + problem.At("corners", i)
 		if c.ID == "" || ids[c.ID] || !naming.Plain(c.ID) {
-			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Corner %d of %s has no id of its own.", i+1, t.Unit.Name), "Give every corner its own id.")
+			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Corner %d of %s has no id of its own.", i+1,
+				t.Unit.Name), "Give every corner its own id.")
 			return nil, false
 		}
 		ids[c.ID] = true
@@ -288,7 +315,9 @@ func (m *FlippedCorners) flips(t *Table, base laid) ([]flip, bool) {
 			if w.Cmp(h) < 0 {
 				short = w
 			}
-			t.Problems.Stop("corner-too-large", at+"/leg", fmt.Sprintf("The %s corner of %s is larger than its base: its square is %s, and the base only %s.", c.At, t.Unit.Name, t.Ruler.Print(f.q), t.Ruler.Print(up(short))),
+			t.Problems.Stop("corner-too-large", at+"/leg",
+				fmt.Sprintf("The %s corner of %s is larger than its base: its square is %s, and the base only %s.",
+					c.At, t.Unit.Name, t.Ruler.Print(f.q), t.Ruler.Print(up(short))),
 				fmt.Sprintf("Make the leg %s or shorter.", t.Ruler.Print(up(short)-2*t.Seam)))
 			return nil, false
 		}
@@ -302,13 +331,16 @@ func (m *FlippedCorners) flips(t *Table, base laid) ([]flip, bool) {
 		case BottomLeft:
 			f.y, f.line = h.Sub(q), piece.Half{Line: piece.Falling(q.Sub(h)), Side: 1}
 		default:
-			t.Problems.Stop("corner-unknown", at+"/at", fmt.Sprintf("“%s” is no corner.", c.At), "Choose top left, top right, bottom right or bottom left.")
+			t.Problems.Stop("corner-unknown", at+"/at", fmt.Sprintf("“%s” is no corner.", c.At),
+				"Choose top left, top right, bottom right or bottom left.")
 			return nil, false
 		}
 		for _, o := range list {
 			switch {
 			case o.corner.At == c.At:
-				t.Problems.Stop("corner-twice", at+"/at", fmt.Sprintf("Two squares of %s lie in the %s corner.", t.Unit.Name, c.At), "Put each in a corner of its own.")
+				t.Problems.Stop("corner-twice", at+"/at",
+					fmt.Sprintf("Two squares of %s lie in the %s corner.", t.Unit.Name, c.At),
+					"Put each in a corner of its own.")
 				return nil, false
 			case f.covers(o):
 				f.round = max(f.round, o.round+1)
@@ -319,7 +351,8 @@ func (m *FlippedCorners) flips(t *Table, base laid) ([]flip, bool) {
 	return list, true
 }
 
-// covers says whether the two squares lie on each other's sewing lines, so that one must be opened before the other is sewn.
+// covers says whether the two squares lie on each other's sewing lines, so that one must be opened before the other is
+// sewn.
 func (f flip) covers(o flip) bool {
 	x0, x1 := larger(f.x, o.x), smaller(f.x.Add(piece.Of(f.q)), o.x.Add(piece.Of(o.q)))
 	y0, y1 := larger(f.y, o.y), smaller(f.y.Add(piece.Of(f.q)), o.y.Add(piece.Of(o.q)))
@@ -347,9 +380,12 @@ func smaller(a, b piece.Num) piece.Num {
 func (m *FlippedCorners) spare(t *Table, layers piece.Layers, f flip, seam naming.Seam) (piece.Piece, bool) {
 	s := piece.Of(t.Seam)
 	second := f.line.Line.Beside(-f.line.Side, s.Add(s))
-	p := layers.Open([]piece.Half{{Line: f.line.Line.Beside(-f.line.Side, s), Side: -f.line.Side}}, piece.Half{Line: second, Side: -f.line.Side}, seam).Boxed()
+	p := layers.Open([]piece.Half{{Line: f.line.Line.Beside(-f.line.Side, s), Side: -f.line.Side}},
+		piece.Half{Line: second, Side: -f.line.Side}, seam).Boxed()
 	if p.W.Cmp(s.Add(s)) <= 0 {
-		t.Problems.Stop("too-small", t.At+"/bonus", fmt.Sprintf("The trimmings of %s are too small for a unit of their own.", t.Unit.Name), "Do without the bonus, or use larger corners.")
+		t.Problems.Stop("too-small", t.At+"/bonus",
+			fmt.Sprintf("The trimmings of %s are too small for a unit of their own.", t.Unit.Name),
+			"Do without the bonus, or use larger corners.")
 		return piece.Piece{}, false
 	}
 	p = upright(p, seam)
@@ -362,7 +398,9 @@ func (m *FlippedCorners) spare(t *Table, layers piece.Layers, f flip, seam namin
 	}
 	to := piece.Of(finished).Add(s).Add(s)
 	if to.Cmp(p.W) > 0 {
-		t.Problems.Stop("too-large", t.At+"/bonusTo", fmt.Sprintf("The bonus of %s comes out %s unfinished, and %s is asked for.", t.Unit.Name, t.Ruler.Print(up(p.W)), t.Ruler.Print(up(to))), "Ask for smaller ones.")
+		t.Problems.Stop("too-large", t.At+"/bonusTo",
+			fmt.Sprintf("The bonus of %s comes out %s unfinished, and %s is asked for.", t.Unit.Name,
+				t.Ruler.Print(up(p.W)), t.Ruler.Print(up(to))), "Ask for smaller ones.")
 		return piece.Piece{}, false
 	}
 	return TrimHalf(p, to), true

@@ -63,7 +63,8 @@ func (m *Frame) references() []*naming.Unit { return referencesOf(&m.Centre) }
 // Make sews frame after frame.
 func (m *Frame) Make(t *Table) (Made, bool) {
 	if len(m.Frames) < 1 || len(m.Frames) > MostRounds {
-		t.Problems.Stop("frame-count", t.At+"/frames", fmt.Sprintf("%s has %d frames.", t.Unit.Name, len(m.Frames)), fmt.Sprintf("Give it 1 to %d.", MostRounds))
+		t.Problems.Stop("frame-count", t.At+"/frames", fmt.Sprintf("%s has %d frames.", t.Unit.Name, len(m.Frames)),
+			fmt.Sprintf("Give it 1 to %d.", MostRounds))
 		return Made{}, false
 	}
 	r := t.begin()
@@ -78,7 +79,8 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 	for i, f := range m.Frames {
 		at := t.At + problem.At("frames", i)
 		if f.ID == "" || seen[f.ID] {
-			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Frame %d of %s has no id of its own.", i+1, t.Unit.Name), "Give every frame its own id.")
+			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Frame %d of %s has no id of its own.", i+1,
+				t.Unit.Name), "Give every frame its own id.")
 			return Made{}, false
 		}
 		seen[f.ID] = true
@@ -95,16 +97,21 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 		for _, side := range []struct {
 			role, key, words, edge string
 			turn                   int
-		}{{f.Role, "sides", "sides", "a long edge to each side", 0}, {ends, "ends", "top and bottom", "a long edge to the top and the bottom, over the ends of the sides", 90}} {
+		}{
+			{f.Role, "sides", "sides", "a long edge to each side", 0},
+			{ends, "ends", "top and bottom", "a long edge to the top and the bottom, over the ends of the sides", 90},
+		} {
 			here := p.Turn(side.turn)
-			log, ok := r.cloth(side.role, piece.Of(strip), here.H, f.ID+"-"+side.key+"-strip", "strip for the "+side.words, at+"/role")
+			log, ok := r.cloth(side.role, piece.Of(strip), here.H, f.ID+"-"+side.key+"-strip",
+				"strip for the "+side.words, at+"/role")
 			if !ok {
 				return Made{}, false
 			}
 			seam := r.seam(f.ID + "-" + side.key)
 			plus := Facing(name, here, piece.Left)
 			before := here
-			// Sewn on the left, turned by half, sewn on the left again: both seams then run the same way round the centre.
+			// Sewn on the left, turned by half, sewn on the left again: both seams then run the same way round the
+			// centre.
 			for range 2 {
 				joined, err := piece.JoinRight(log.piece, here, t.Seam, seam)
 				if err != nil {
@@ -114,9 +121,14 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 				here = joined.Turn(180)
 			}
 			p = here.Turn((360 - side.turn) % 360)
-			out.Seams = append(out.Seams, Seam{ID: seam, Plus: plus, Minus: Neighbour{Name: "the frame", Roles: []string{side.role}, Cloth: true}})
+			out.Seams = append(out.Seams, Seam{
+				ID: seam, Plus: plus,
+				Minus: Neighbour{Name: "the frame", Roles: []string{side.role}, Cloth: true},
+			})
 			act := Act{
-				ID: r.id(f.ID + "-" + side.key), Does: Sews, Name: fmt.Sprintf("%s of frame %d", side.words, i+1), Takes: []Take{{taken, 1}, {log.act, 2}}, Seams: 2, Each: up(before.H), Sews: []naming.Seam{seam}, Piece: p,
+				ID: r.id(f.ID + "-" + side.key), Does: Sews, Name: fmt.Sprintf("%s of frame %d", side.words, i+1),
+				Takes: []Take{{taken, 1}, {log.act, 2}}, Seams: 2, Each: up(before.H), Sews: []naming.Seam{seam},
+				Piece: p,
 				Joins: &Joins{Left: name, Right: log.name, LeftPiece: before, RightPart: log.piece, Edge: side.edge},
 			}
 			if i == len(m.Frames)-1 && side.turn == 90 {
@@ -153,7 +165,8 @@ func (t *Table) countPatches(p piece.Piece) bool {
 	if len(p.Patches) <= MostPatches {
 		return true
 	}
-	t.Problems.Stop("too-many-patches", t.At, fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches), "Use fewer or simpler parts.")
+	t.Problems.Stop("too-many-patches", t.At, fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches),
+		"Use fewer or simpler parts.")
 	return false
 }
 

@@ -9,8 +9,9 @@ import (
 
 func init() { register(func() Method { return &FlyingGeese{} }) }
 
-// FlyingGeese is four geese at a time from one large square and four small ones: two small ones are sewn across opposite
-// corners on both sides of the diagonal, the square is cut apart, and one small square more is sewn into each half the same way.
+// FlyingGeese is four geese at a time from one large square and four small ones: two small ones are sewn across
+// opposite corners on both sides of the diagonal, the square is cut apart, and one small square more is sewn into each
+// half the same way.
 type FlyingGeese struct {
 	Goose    string  `json:"goose" doc:"The role of the large triangle"`
 	Sky      string  `json:"sky" doc:"The role of the two small ones"`
@@ -48,7 +49,9 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	c, twice := s.TimesRoot2(), s.Add(s)
 	half, exact := piece.Of(f).Half()
 	if !exact {
-		t.Problems.Stop("too-fine", t.At+"/finished", "A goose is half as high as it is wide, and this width cannot be halved.", "Choose a width that is a whole number of marks.")
+		t.Problems.Stop("too-fine", t.At+"/finished",
+			"A goose is half as high as it is wide, and this width cannot be halved.",
+			"Choose a width that is a whole number of marks.")
 		return Made{}, false
 	}
 	a, ok1 := t.sized(m.Sizing, piece.Of(f), twice.Add(c).Add(c)) // W + 2s + 2√2s
@@ -92,21 +95,39 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 		}
 	}
 	out := Made{Sort: "unit", Variants: t.fallsOut("", pieces)}
-	goose, sky := Neighbour{Name: "the goose", Roles: []string{m.Goose}, Cloth: true}, Neighbour{Name: "the sky", Roles: []string{m.Sky}, Cloth: true}
+	goose, sky := Neighbour{Name: "the goose", Roles: []string{m.Goose}, Cloth: true},
+		Neighbour{Name: "the sky", Roles: []string{m.Sky}, Cloth: true}
 	out.Seams = []Seam{{ID: first, Plus: goose, Minus: sky}, {ID: second, Plus: goose, Minus: sky}}
 	marked := r.mark(small, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
 	sewn := r.add(Act{
-		ID: r.id("pair"), Does: Sews, Name: "first wings", Takes: []Take{{large.act, 1}, {marked.act, 2}}, Seams: 2, Each: up(a.TimesRoot2()), Sews: []naming.Seam{first}, Piece: large.piece,
-		Joins: (&Joins{Left: large.name, Right: small.name, LeftPiece: large.piece, RightPart: small.piece, Edge: "two small squares, face down, to opposite corners, their lines one; an allowance on each side of it"}).
-			lay([]piece.Piece{piece.Laid(small.piece, piece.Num{}, piece.Num{}), piece.Laid(small.piece, far, far)}, falling.Beside(1, s), falling.Beside(-1, s)),
+		ID: r.id("pair"), Does: Sews, Name: "first wings", Takes: []Take{{large.act, 1}, {marked.act, 2}}, Seams: 2,
+		Each: up(a.TimesRoot2()), Sews: []naming.Seam{first}, Piece: large.piece,
+		Joins: (&Joins{
+			Left: large.name, Right: small.name, LeftPiece: large.piece, RightPart: small.piece,
+			Edge: "two small squares, face down, to opposite corners, their lines one; an allowance on each side of it",
+		}).
+			lay([]piece.Piece{piece.Laid(small.piece, piece.Num{}, piece.Num{}), piece.Laid(small.piece, far, far)},
+				falling.Beside(1, s), falling.Beside(-1, s)),
 	})
-	hearts := r.add(Act{ID: r.id("half"), Does: Trims, Name: "halves", Says: "Cut apart on the diagonal", Takes: []Take{{sewn, 1}}, Gives: []Give{{ID: r.id("half"), Count: 2}}, Piece: heart, Presses: []naming.Seam{first}, Cuts: 1, Pieced: true})
+	hearts := r.add(Act{
+		ID: r.id("half"), Does: Trims, Name: "halves", Says: "Cut apart on the diagonal",
+		Takes: []Take{{sewn, 1}}, Gives: []Give{{ID: r.id("half"), Count: 2}}, Piece: heart,
+		Presses: []naming.Seam{first}, Cuts: 1, Pieced: true,
+	})
 	winged := r.add(Act{
-		ID: r.id("third"), Does: Sews, Name: "last wing", Takes: []Take{{hearts, 1}, {marked.act, 1}}, Seams: 2, Each: up(b.TimesRoot2()), Sews: []naming.Seam{second}, Piece: heart,
-		Joins: (&Joins{Left: "half with two wings", Right: small.name, LeftPiece: heart, RightPart: small.piece, Edge: "a small square, face down, to the corner between the wings; an allowance on each side of its line"}).
-			lay([]piece.Piece{piece.Laid(small.piece, far.Sub(c), piece.Num{})}, piece.Rising(a.Sub(c).Sub(c)), piece.Rising(a)),
+		ID: r.id("third"), Does: Sews, Name: "last wing", Takes: []Take{{hearts, 1}, {marked.act, 1}}, Seams: 2,
+		Each: up(b.TimesRoot2()), Sews: []naming.Seam{second}, Piece: heart,
+		Joins: (&Joins{
+			Left: "half with two wings", Right: small.name, LeftPiece: heart, RightPart: small.piece,
+			Edge: "a small square, face down, to the corner between the wings; an allowance on each side of its line",
+		}).
+			lay([]piece.Piece{piece.Laid(small.piece, far.Sub(c), piece.Num{})}, piece.Rising(a.Sub(c).Sub(c)),
+				piece.Rising(a)),
 	})
-	end := Act{ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the line", Takes: []Take{{winged, 1}}, Piece: out.Variants[0].Piece, Presses: []naming.Seam{second}, Cuts: 1, Pieced: true}
+	end := Act{
+		ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the line", Takes: []Take{{winged, 1}},
+		Piece: out.Variants[0].Piece, Presses: []naming.Seam{second}, Cuts: 1, Pieced: true,
+	}
 	for _, v := range out.Variants { // one run is one half: two of the four
 		half := v.give()
 		half.Count /= 2

@@ -13,8 +13,8 @@ import (
 
 func init() { register(func() Method { return &Grid{} }) }
 
-// Grid is units in rows and columns, any unit turned in any cell, sewn in rows first or in columns first. Rows that are alike,
-// also when one is turned end for end, are one step.
+// Grid is units in rows and columns, any unit turned in any cell, sewn in rows first or in columns first. Rows that are
+// alike, also when one is turned end for end, are one step.
 type Grid struct {
 	Rows    []GridRow `json:"rows" doc:"From the top"`
 	Columns []string  `json:"columns,omitempty" doc:"The names of the columns, from left to right: a seam within a row is named by its row and by the column to its right"`
@@ -59,8 +59,8 @@ func (m *Grid) UnmarshalJSON(data []byte) error {
 	return nil
 }
 
-// lineIDs are the names of rows and columns. Those without one get their number where nothing else has it, always the same; columns
-// that are sewn first are counted as they are sewn, from the right.
+// lineIDs are the names of rows and columns. Those without one get their number where nothing else has it, always the
+// same; columns that are sewn first are counted as they are sewn, from the right.
 func (m *Grid) lineIDs() (rows, columns []string) {
 	for _, r := range m.Rows {
 		rows = append(rows, r.ID)
@@ -153,21 +153,26 @@ func (m *Grid) others() []Method {
 // Make sews the lines and joins them. Columns first is rows first with the table turned by a quarter.
 func (m *Grid) Make(t *Table) (Made, bool) {
 	if len(m.Rows) == 0 || len(m.Rows) > MostCells || len(m.Rows[0].Cells) == 0 {
-		t.Problems.Stop("grid-empty", t.At+"/rows", fmt.Sprintf("%s has no cells.", t.Unit.Name), fmt.Sprintf("Lay 1 to %d rows of 1 to %d units.", MostCells, MostCells))
+		t.Problems.Stop("grid-empty", t.At+"/rows", fmt.Sprintf("%s has no cells.", t.Unit.Name),
+			fmt.Sprintf("Lay 1 to %d rows of 1 to %d units.", MostCells, MostCells))
 		return Made{}, false
 	}
 	for i, row := range m.Rows {
 		if len(row.Cells) != len(m.Rows[0].Cells) || len(row.Cells) > MostCells {
-			t.Problems.Stop("grid-uneven", t.At+problem.At("rows", i), fmt.Sprintf("Row %d of %s has %d cells and row 1 has %d.", i+1, t.Unit.Name, len(row.Cells), len(m.Rows[0].Cells)), fmt.Sprintf("Give every row the same number of cells, at most %d.", MostCells))
+			t.Problems.Stop("grid-uneven", t.At+problem.At("rows", i),
+				fmt.Sprintf("Row %d of %s has %d cells and row 1 has %d.", i+1, t.Unit.Name, len(row.Cells),
+					len(m.Rows[0].Cells)), fmt.Sprintf("Give every row the same number of cells, at most %d.", MostCells))
 			return Made{}, false
 		}
 	}
 	if len(m.Rows) == 1 && len(m.Rows[0].Cells) == 1 {
-		t.Problems.Stop("grid-empty", t.At+"/rows", fmt.Sprintf("%s is one single unit.", t.Unit.Name), "Lay at least two, or use the unit itself.")
+		t.Problems.Stop("grid-empty", t.At+"/rows", fmt.Sprintf("%s is one single unit.", t.Unit.Name),
+			"Lay at least two, or use the unit itself.")
 		return Made{}, false
 	}
 	if m.First != "" && m.First != RowsFirst && m.First != ColumnsFirst {
-		t.Problems.Stop("first-unknown", t.At+"/first", fmt.Sprintf("“%s” is nothing to sew first.", m.First), "Choose rows or columns.")
+		t.Problems.Stop("first-unknown", t.At+"/first", fmt.Sprintf("“%s” is nothing to sew first.", m.First),
+			"Choose rows or columns.")
 		return Made{}, false
 	}
 	if !m.namesAreGood(t) {
@@ -253,16 +258,23 @@ type line struct {
 func (m *Grid) namesAreGood(t *Table) bool {
 	rows, columns := m.lineIDs()
 	if len(columns) > len(m.Rows[0].Cells) {
-		t.Problems.Stop("column-count", t.At+"/columns", fmt.Sprintf("%s has names for %d columns and has %d.", t.Unit.Name, len(columns), len(m.Rows[0].Cells)), "Take the names away that are too many.")
+		t.Problems.Stop("column-count", t.At+"/columns",
+			fmt.Sprintf("%s has names for %d columns and has %d.", t.Unit.Name, len(columns), len(m.Rows[0].Cells)),
+			"Take the names away that are too many.")
 		return false
 	}
 	for _, ids := range []struct {
 		list []string
 		at   func(i int) string
-	}{{rows, func(i int) string { return problem.At("rows", i, "id") }}, {columns, func(i int) string { return problem.At("columns", i) }}} {
+	}{
+		{rows, func(i int) string { return problem.At("rows", i, "id") }},
+		{columns, func(i int) string { return problem.At("columns", i) }},
+	} {
 		for i, id := range ids.list {
 			if !naming.Plain(id) || slices.Contains(ids.list[:i], id) {
-				t.Problems.Stop("id-not-unique", t.At+ids.at(i), fmt.Sprintf("A row or column of %s has no plain id of its own.", t.Unit.Name), "Give every row and column its own id, or leave it out.")
+				t.Problems.Stop("id-not-unique", t.At+ids.at(i),
+					fmt.Sprintf("A row or column of %s has no plain id of its own.", t.Unit.Name),
+					"Give every row and column its own id, or leave it out.")
 				return false
 			}
 		}
@@ -293,7 +305,8 @@ func (m *Grid) lines(t *Table) ([]line, bool) {
 			c := m.Rows[row].Cells[column]
 			at := t.At + problem.At("rows", row, "cells", column)
 			if c.Turn%90 != 0 || c.Turn < 0 || c.Turn > 270 {
-				t.Problems.Stop("turn", at+"/turn", fmt.Sprintf("A cell of %s is turned by %d°.", t.Unit.Name, c.Turn), "Turn it by 0, 90, 180 or 270°.")
+				t.Problems.Stop("turn", at+"/turn", fmt.Sprintf("A cell of %s is turned by %d°.", t.Unit.Name, c.Turn),
+					"Turn it by 0, 90, 180 or 270°.")
 				return nil, false
 			}
 			part, ok := t.Made(c.Unit)
@@ -301,15 +314,22 @@ func (m *Grid) lines(t *Table) ([]line, bool) {
 				return nil, false
 			}
 			if part.InLength {
-				t.Problems.Stop("not-a-unit", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.", part.Unit.Name), "Sub-cut it, and lay the sub-cut.")
+				t.Problems.Stop("not-a-unit", at+"/unit",
+					fmt.Sprintf("%s is a strip set as long as the cloth is wide.", part.Unit.Name),
+					"Sub-cut it, and lay the sub-cut.")
 				return nil, false
 			}
 			if patches += len(part.Piece.Patches); patches > MostPatches {
-				t.Problems.Stop("too-many-patches", t.At+"/rows", fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches), "Use fewer or simpler units.")
+				t.Problems.Stop("too-many-patches", t.At+"/rows",
+					fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches),
+					"Use fewer or simpler units.")
 				return nil, false
 			}
 			turn := (c.Turn + extra) % 360
-			lines[i].cells = append(lines[i].cells, cell{unit: c.Unit, turn: turn, name: part.Unit.Name, piece: part.Piece.Turn(turn), at: at})
+			lines[i].cells = append(lines[i].cells, cell{
+				unit: c.Unit, turn: turn, name: part.Unit.Name,
+				piece: part.Piece.Turn(turn), at: at,
+			})
 		}
 	}
 	return lines, true
@@ -374,10 +394,16 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 			continue
 		}
 		act.Sews = append(act.Sews, seam)
-		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Facing(c.name, c.piece, piece.Left), Minus: Facing(left.name, left.piece, piece.Right), Outward: outward(k-1, len(cells)-1, 1), Spins: true})
+		out.Seams = append(out.Seams, Seam{
+			ID: seam, Plus: Facing(c.name, c.piece, piece.Left),
+			Minus: Facing(left.name, left.piece, piece.Right), Outward: outward(k-1, len(cells)-1, 1), Spins: true,
+		})
 	}
 	act.Takes, act.Piece = counted(list), p
-	act.Joins = &Joins{Left: cells[0].name, Right: cells[1].name, LeftPiece: cells[0].piece, RightPart: cells[1].piece, Edge: "unit to unit, from left to right"}
+	act.Joins = &Joins{
+		Left: cells[0].name, Right: cells[1].name, LeftPiece: cells[0].piece, RightPart: cells[1].piece,
+		Edge: "unit to unit, from left to right",
+	}
 	if len(cells) == 2 {
 		act.Joins.Edge = ""
 	}
@@ -402,11 +428,17 @@ func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, lines []line, word
 			return piece.Piece{}, false
 		}
 		act.Sews = append(act.Sews, seam)
-		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Facing(sewn[i-1].name, sewn[i-1].piece, piece.Bottom), Minus: Facing(sewn[i].name, sewn[i].piece, piece.Top), Outward: outward(i-1, len(sewn)-1, -1), Spins: true})
+		out.Seams = append(out.Seams, Seam{
+			ID: seam, Plus: Facing(sewn[i-1].name, sewn[i-1].piece, piece.Bottom),
+			Minus: Facing(sewn[i].name, sewn[i].piece, piece.Top), Outward: outward(i-1, len(sewn)-1, -1), Spins: true,
+		})
 		p = t.spun(p, seam)
 	}
 	act.Piece = p
-	act.Joins = &Joins{Left: sewn[0].name, Right: sewn[1].name, LeftPiece: sewn[0].piece, RightPart: sewn[1].piece, Edge: fmt.Sprintf("the top edge of each %s to the bottom edge of the one above", word)}
+	act.Joins = &Joins{
+		Left: sewn[0].name, Right: sewn[1].name, LeftPiece: sewn[0].piece, RightPart: sewn[1].piece,
+		Edge: fmt.Sprintf("the top edge of each %s to the bottom edge of the one above", word),
+	}
 	if word == "column" {
 		act.Joins.Edge = "column to column, a side edge of each to the one before"
 	}

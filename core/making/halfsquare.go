@@ -10,8 +10,8 @@ import (
 
 func init() { register(func() Method { return &HalfSquare{} }) }
 
-// HalfSquare is two equal squares laid right sides together, sewn, and cut so that every unit is half of one and half of the
-// other. Either square may be pieced: then what falls out may differ, also as mirror images.
+// HalfSquare is two equal squares laid right sides together, sewn, and cut so that every unit is half of one and half
+// of the other. Either square may be pieced: then what falls out may differ, also as mirror images.
 type HalfSquare struct {
 	Way      Way     `json:"way" enum:"two,four,eight,triangles" doc:"How many at a time; triangles are cut first"`
 	Lower    Input   `json:"lower" doc:"Lies right side up"`
@@ -86,7 +86,8 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 	r := t.begin()
 	s := piece.Of(t.Seam)
 	if m.Way != Two && m.Way != Four && m.Way != Eight && m.Way != Triangles {
-		t.Problems.Stop("way-unknown", t.At+"/way", fmt.Sprintf("“%s” is no way to sew half-square triangles.", m.Way), "Choose two, four, eight or triangles.")
+		t.Problems.Stop("way-unknown", t.At+"/way", fmt.Sprintf("“%s” is no way to sew half-square triangles.", m.Way),
+			"Choose two, four, eight or triangles.")
 		return Made{}, false
 	}
 	lower, upper, trim, ok := m.squares(r, s)
@@ -96,12 +97,15 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 	a := lower.piece.W
 	u0, _ := m.Way.gives(s, a)
 	if u0.Cmp(s.Add(s)) <= 0 {
-		t.Problems.Stop("too-small", t.At, fmt.Sprintf("Squares of %s leave nothing of %s but seam allowances.", t.Ruler.Print(up(a)), t.Unit.Name), "Start from larger squares.")
+		t.Problems.Stop("too-small", t.At, fmt.Sprintf("Squares of %s leave nothing of %s but seam allowances.",
+			t.Ruler.Print(up(a)), t.Unit.Name), "Start from larger squares.")
 		return Made{}, false
 	}
 	trimmed := trim != (piece.Num{}) && trim != u0
 	if trimmed && trim.Cmp(u0) > 0 {
-		t.Problems.Stop("too-large", t.At+"/finished", fmt.Sprintf("%s comes out %s unfinished, and %s is asked for.", t.Unit.Name, t.Ruler.Print(up(u0)), t.Ruler.Print(up(trim))), "Ask for a smaller unit, or start from larger squares.")
+		t.Problems.Stop("too-large", t.At+"/finished", fmt.Sprintf("%s comes out %s unfinished, and %s is asked for.",
+			t.Unit.Name, t.Ruler.Print(up(u0)), t.Ruler.Print(up(trim))),
+			"Ask for a smaller unit, or start from larger squares.")
 		return Made{}, false
 	}
 	seam := t.Unit.ID.Seam()
@@ -128,12 +132,16 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 	}
 	out := Made{Sort: "unit", Variants: t.fallsOut("", pieces)}
 	lowerRoles, upperRoles, lowerBulk, upperBulk := layers.Facing(m.stitch(s, a)[0].Line)
-	out.Seams = []Seam{{ID: seam, Plus: lower.beside(lowerRoles, lowerBulk), Minus: upper.beside(upperRoles, upperBulk)}}
+	out.Seams = []Seam{{
+		ID: seam, Plus: lower.beside(lowerRoles, lowerBulk),
+		Minus: upper.beside(upperRoles, upperBulk),
+	}}
 	m.acts(r, lower, upper, &out, trimmed)
 	out.Acts = r.acts
 	out.Size = m.size(t, a, u0, trim)
 	if m.Way == Four {
-		t.Problems.Warn("bias-edges", t.At+"/way", fmt.Sprintf("All four outer edges of %s are on the bias.", t.Unit.Name), "Starch before cutting, press without pulling, and handle it little.")
+		t.Problems.Warn("bias-edges", t.At+"/way", fmt.Sprintf("All four outer edges of %s are on the bias.",
+			t.Unit.Name), "Starch before cutting, press without pulling, and handle it little.")
 	}
 	return out, true
 }
@@ -158,7 +166,9 @@ func (m *HalfSquare) squares(r *run, s piece.Num) (lower, upper laid, trim piece
 	lay := func(in Input, key, name string) (laid, bool) {
 		p, good := r.unit(in.Unit, in.Turn, t.At+"/"+key)
 		if good && p.piece.W != p.piece.H {
-			t.Problems.Stop("not-square", t.At+"/"+key, fmt.Sprintf("%s is not square: it measures %s × %s.", p.name, t.Ruler.Print(up(p.piece.W)), t.Ruler.Print(up(p.piece.H))), "Choose a square unit.")
+			t.Problems.Stop("not-square", t.At+"/"+key,
+				fmt.Sprintf("%s is not square: it measures %s × %s.", p.name, t.Ruler.Print(up(p.piece.W)),
+					t.Ruler.Print(up(p.piece.H))), "Choose a square unit.")
 			good = false
 		}
 		return p, good
@@ -196,7 +206,9 @@ func (m *HalfSquare) squares(r *run, s piece.Num) (lower, upper laid, trim piece
 		}
 	}
 	if lower.piece.W != upper.piece.W {
-		t.Problems.Stop("edges-differ", t.At+"/upper", fmt.Sprintf("The two squares of %s differ: %s and %s.", t.Unit.Name, t.Ruler.Print(up(lower.piece.W)), t.Ruler.Print(up(upper.piece.W))), "Choose two of the same size.")
+		t.Problems.Stop("edges-differ", t.At+"/upper", fmt.Sprintf("The two squares of %s differ: %s and %s.",
+			t.Unit.Name, t.Ruler.Print(up(lower.piece.W)), t.Ruler.Print(up(upper.piece.W))),
+			"Choose two of the same size.")
 		return lower, upper, trim, false
 	}
 	return lower, upper, trim, true
@@ -208,9 +220,15 @@ func (m *HalfSquare) stitch(s, a piece.Num) []piece.Half {
 	falling := []piece.Half{{Line: piece.Falling(c), Side: 1}, {Line: piece.Falling(c.Neg()), Side: -1}}
 	switch m.Way {
 	case Eight:
-		return append(falling, piece.Half{Line: piece.Rising(a.Add(c)), Side: 1}, piece.Half{Line: piece.Rising(a.Sub(c)), Side: -1})
+		return append(falling, piece.Half{Line: piece.Rising(a.Add(c)), Side: 1},
+			piece.Half{Line: piece.Rising(a.Sub(c)), Side: -1})
 	case Four:
-		return []piece.Half{{Line: piece.Level(s), Side: 1}, {Line: piece.Upright(a.Sub(s)), Side: -1}, {Line: piece.Level(a.Sub(s)), Side: -1}, {Line: piece.Upright(s), Side: 1}}
+		return []piece.Half{
+			{Line: piece.Level(s), Side: 1},
+			{Line: piece.Upright(a.Sub(s)), Side: -1},
+			{Line: piece.Level(a.Sub(s)), Side: -1},
+			{Line: piece.Upright(s), Side: 1},
+		}
 	}
 	return falling
 }
@@ -282,8 +300,14 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 		gives = append(gives, v.give())
 		total += v.Count
 	}
-	sew := Act{ID: r.id("pair"), Does: Sews, Name: "pairs", Sews: []naming.Seam{seam}, Each: up(a.TimesRoot2()), Piece: lower.piece}
-	end := Act{ID: r.t.Unit.ID.Step(), Does: Trims, Gives: gives, Piece: out.Variants[0].Piece, Presses: []naming.Seam{seam}, Takes: []Take{{sew.ID, 1}}, Pieced: true}
+	sew := Act{
+		ID: r.id("pair"), Does: Sews, Name: "pairs", Sews: []naming.Seam{seam}, Each: up(a.TimesRoot2()),
+		Piece: lower.piece,
+	}
+	end := Act{
+		ID: r.t.Unit.ID.Step(), Does: Trims, Gives: gives, Piece: out.Variants[0].Piece,
+		Presses: []naming.Seam{seam}, Takes: []Take{{sew.ID, 1}}, Pieced: true,
+	}
 	sew.Joins = &Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece}
 	switch m.Way {
 	case Two:
@@ -291,14 +315,19 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 		sew.Seams, end.Cuts, end.Says = 2, 1, "Cut apart on the diagonal"
 		sew.Joins.Edge = "right sides together, an allowance on each side of the diagonal"
 	case Eight:
-		*marked = r.mark(*marked, "mark", []piece.Line{piece.Falling(piece.Num{}), piece.Rising(a)}, true, "from corner to corner both ways")
+		*marked = r.mark(*marked, "mark", []piece.Line{piece.Falling(piece.Num{}), piece.Rising(a)}, true,
+			"from corner to corner both ways")
 		sew.Seams, end.Cuts, end.Says = 4, 4, "Cut apart on both middle lines and both diagonals"
 		sew.Joins.Edge = "right sides together, an allowance on each side of both diagonals"
 	case Four:
 		sew.Seams, sew.Each, end.Cuts, end.Says = 4, up(a), 2, "Cut apart on both diagonals"
 		sew.Joins.Edge = "right sides together, all round the edge"
 	case Triangles:
-		halves := r.add(Act{ID: r.id("halves"), Does: Trims, Name: "triangles", Says: "Lay the squares on each other, right sides up, and cut both on the diagonal", Takes: takes(lower.act, upper.act), Cuts: 1, Piece: lower.piece, Pieced: lower.pieced || upper.pieced})
+		halves := r.add(Act{
+			ID: r.id("halves"), Does: Trims, Name: "triangles",
+			Says:  "Lay the squares on each other, right sides up, and cut both on the diagonal",
+			Takes: takes(lower.act, upper.act), Cuts: 1, Piece: lower.piece, Pieced: lower.pieced || upper.pieced,
+		})
 		sew.Takes = []Take{{halves, 1}}
 		sew.Seams, end.Says = 2, "Cut the chain"
 		sew.Joins.Edge = "long edge to long edge, half of one square to half of the other"
@@ -333,7 +362,8 @@ func (m *HalfSquare) size(t *Table, a, u0, trim piece.Num) Size {
 		size.Sums = []string{fmt.Sprintf("%s − 1.4142 × %s = %s", l, print(t.Seam), print(up(u0)))}
 	}
 	if trim != (piece.Num{}) && trim != u0 {
-		size.Sums = append(size.Sums, fmt.Sprintf("trimmed along the diagonal: %s − %s = %s", print(up(u0)), print(up(u0.Sub(trim))), print(up(trim))))
+		size.Sums = append(size.Sums, fmt.Sprintf("trimmed along the diagonal: %s − %s = %s", print(up(u0)),
+			print(up(u0.Sub(trim))), print(up(trim))))
 	}
 	return size
 }

@@ -18,29 +18,41 @@ func rail(id, width string, roles ...string) []Unit {
 	for i, r := range roles {
 		m.Strips = append(m.Strips, SetStrip{ID: string(rune('a' + i)), Role: r, Width: Breadth(width)})
 	}
-	return []Unit{{ID: naming.Unit(id + "-set"), Name: id + " set", How: m}, cut(id, id+"-set", fmt.Sprintf("%d strips", len(roles)))}
+	return []Unit{
+		{ID: naming.Unit(id + "-set"), Name: id + " set", How: m},
+		cut(id, id+"-set", fmt.Sprintf("%d strips", len(roles))),
+	}
 }
 
 func fourPatch(roles [4]string) []Unit {
 	var units []Unit
 	for i := range 2 {
 		id := string(rune('s' + i))
-		units = append(units, Unit{ID: naming.Unit(id), Name: id, How: &StripSet{Strips: []SetStrip{{ID: "a", Role: roles[i]}, {ID: "b", Role: roles[2+i]}}}}, cut("c"+id, id, ""))
+		units = append(units, Unit{
+			ID: naming.Unit(id), Name: id,
+			How: &StripSet{Strips: []SetStrip{{ID: "a", Role: roles[i]}, {ID: "b", Role: roles[2+i]}}},
+		},
+			cut("c"+id, id, ""))
 	}
 	return append(units, join("four", Part{Unit: "cs"}, Part{Unit: "ct"}))
 }
 
 func twoFabricFour() []Unit {
-	return append(fourPatch([4]string{"A", "B", "B", "A"})[:2], join("four", Part{Unit: "cs"}, Part{Unit: "cs", Turn: 180}))
+	return append(fourPatch([4]string{"A", "B", "B", "A"})[:2],
+		join("four", Part{Unit: "cs"}, Part{Unit: "cs", Turn: 180}))
 }
 
 func ninePatch() []Unit {
 	return append(append(rail("p", "", "A", "B", "A"), rail("q", "", "B", "A", "B")...),
-		cut("cp", "p-set", ""), cut("cq", "q-set", ""), join("nine", Part{Unit: "cp"}, Part{Unit: "cq"}, Part{Unit: "cp"}))
+		cut("cp", "p-set", ""), cut("cq", "q-set", ""),
+		join("nine", Part{Unit: "cp"}, Part{Unit: "cq"}, Part{Unit: "cp"}))
 }
 
 func pair(way Way, lower, upper Input, finished string) Unit {
-	return Unit{ID: "hst", Name: "hst", How: &HalfSquare{Way: way, Lower: lower, Upper: upper, Finished: Breadth(finished)}}
+	return Unit{ID: "hst", Name: "hst", How: &HalfSquare{
+		Way: way, Lower: lower, Upper: upper,
+		Finished: Breadth(finished),
+	}}
 }
 
 func sixths(t *testing.T, units []Unit, id string) (Made, problem.List) {
@@ -52,8 +64,8 @@ func sixths(t *testing.T, units []Unit, id string) (Made, problem.List) {
 
 func near(got piece.Num, want float64) bool { return math.Abs(got.Inches()-want) < 0.00006 }
 
-// Closed forms and check values of virtual sewing (geometry): two at a time 5 → 4.6464, eight at a time 10 → 4.6464, all round
-// 6 → 3.8891; finished 2, 3, 4, 6 from 2.8536 …, 5.7071 …, 4.0355 ….
+// Closed forms and check values of virtual sewing (geometry): two at a time 5 → 4.6464, eight at a time 10 → 4.6464,
+// all round 6 → 3.8891; finished 2, 3, 4, 6 from 2.8536 …, 5.7071 …, 4.0355 ….
 func TestHalfSquaresMeasureWhatTheDrawingSays(t *testing.T) {
 	plainSquare := func(side string) Unit {
 		return Unit{ID: "sq", Name: "square", How: &PlainPatch{Role: "A", Width: Breadth(side), Height: Breadth(side)}}
@@ -63,10 +75,19 @@ func TestHalfSquaresMeasureWhatTheDrawingSays(t *testing.T) {
 		side string
 		want float64
 		n    int
-	}{{Two, "5", 4.6464, 2}, {Eight, "10", 4.6464, 8}, {Four, "6", 3.8891, 4}, {Four, "3", 1.7678, 4}, {Triangles, "5", 4.6464, 2}, {Two, "7", 6.6464, 2}} {
-		m, problems := sixths(t, []Unit{plainSquare(c.side), pair(c.way, Input{Unit: "sq"}, Input{Role: "B"}, "")}, "hst")
+	}{
+		{Two, "5", 4.6464, 2},
+		{Eight, "10", 4.6464, 8},
+		{Four, "6", 3.8891, 4},
+		{Four, "3", 1.7678, 4},
+		{Triangles, "5", 4.6464, 2},
+		{Two, "7", 6.6464, 2},
+	} {
+		m, problems := sixths(t, []Unit{plainSquare(c.side), pair(c.way, Input{Unit: "sq"}, Input{Role: "B"}, "")},
+			"hst")
 		if problems.Stopped() || !near(m.Piece.W, c.want) || !near(m.Piece.H, c.want) {
-			t.Errorf("%s from %s: %v × %v, want %v (%v)", c.way, c.side, m.Piece.W.Inches(), m.Piece.H.Inches(), c.want, problems)
+			t.Errorf("%s from %s: %v × %v, want %v (%v)", c.way, c.side, m.Piece.W.Inches(), m.Piece.H.Inches(), c.want,
+				problems)
 			continue
 		}
 		if len(m.Variants) != 1 || m.Variants[0].Count != c.n {
@@ -78,7 +99,10 @@ func TestHalfSquaresMeasureWhatTheDrawingSays(t *testing.T) {
 			}
 		}
 	}
-	for way, want := range map[Way][4]float64{Two: {2.8536, 3.8536, 4.8536, 6.8536}, Eight: {5.7071, 7.7071, 9.7071, 13.7071}, Four: {4.0355, 5.4497, 6.8640, 9.6924}} {
+	for way, want := range map[Way][4]float64{
+		Two:   {2.8536, 3.8536, 4.8536, 6.8536},
+		Eight: {5.7071, 7.7071, 9.7071, 13.7071}, Four: {4.0355, 5.4497, 6.8640, 9.6924},
+	} {
 		for i, f := range []string{"2", "3", "4", "6"} {
 			m, problems := sixths(t, []Unit{pair(way, Input{Role: "A"}, Input{Role: "B"}, f)}, "hst")
 			cutTo := m.Acts[0].Patch.W.Inches()
@@ -110,14 +134,15 @@ func TestRuleAndRoomySizes(t *testing.T) {
 			t.Errorf("%s, %s: %d units to trim", c.way, c.sizing, last.Shaves)
 		}
 		seam := m.Piece.Seams[0]
-		if seam.From != (piece.Point{X: piece.Num{}, Y: m.Piece.H}) || seam.To != (piece.Point{X: m.Piece.W, Y: piece.Num{}}) {
+		if seam.From != (piece.Point{X: piece.Num{}, Y: m.Piece.H}) ||
+			seam.To != (piece.Point{X: m.Piece.W, Y: piece.Num{}}) {
 			t.Errorf("%s, %s: the seam misses the corners: %+v", c.way, c.sizing, seam)
 		}
 	}
 }
 
-// What falls out of a pieced square with a plain one: the table of virtual sewing, checked by simulation and closed form
-// elsewhere.
+// What falls out of a pieced square with a plain one: the table of virtual sewing, checked by simulation and closed
+// form elsewhere.
 func TestWhatFallsOutOfPiecedSquares(t *testing.T) {
 	for _, c := range []struct {
 		name  string
@@ -140,7 +165,8 @@ func TestWhatFallsOutOfPiecedSquares(t *testing.T) {
 		{"nine-patch", ninePatch(), "nine", Eight, "[4 4] 2"},
 		{"nine-patch", ninePatch(), "nine", Four, "[4] 0"},
 	} {
-		m, problems := sixths(t, append(c.units, pair(c.way, Input{Unit: naming.Unit(c.part)}, Input{Role: "P"}, "")), "hst")
+		m, problems := sixths(t, append(c.units, pair(c.way, Input{Unit: naming.Unit(c.part)}, Input{Role: "P"}, "")),
+			"hst")
 		counts, mirrors := []int{}, 0
 		for _, v := range m.Variants {
 			counts = append(counts, v.Count)
@@ -156,7 +182,10 @@ func TestWhatFallsOutOfPiecedSquares(t *testing.T) {
 
 // Cuts through a seam are refused with the reason: the combinations that were found impossible.
 func TestForbiddenCutsAreRefused(t *testing.T) {
-	half := Unit{ID: "half", Name: "half", How: &HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "4"}}
+	half := Unit{ID: "half", Name: "half", How: &HalfSquare{
+		Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"},
+		Finished: "4",
+	}}
 	for _, c := range []struct {
 		name  string
 		units []Unit
@@ -171,21 +200,28 @@ func TestForbiddenCutsAreRefused(t *testing.T) {
 		{"triangles along the unit's own seam", []Unit{half}, Input{Unit: "half", Turn: 90}, Triangles},
 	} {
 		_, problems := sixths(t, append(c.units, pair(c.way, c.lower, Input{Role: "P"}, "")), "hst")
-		if len(problems.Stops()) != 1 || problems.Stops()[0].Code != "cut-through-seam" || !strings.Contains(problems.Stops()[0].Says, "fall apart") {
+		if len(problems.Stops()) != 1 || problems.Stops()[0].Code != "cut-through-seam" ||
+			!strings.Contains(problems.Stops()[0].Says, "fall apart") {
 			t.Errorf("%s: %+v", c.name, problems)
 		}
 	}
-	if m, problems := sixths(t, []Unit{half, pair(Two, Input{Unit: "half"}, Input{Role: "P"}, "")}, "hst"); problems.Stopped() || len(m.Variants) != 2 || m.Variants[0].Mirror == "" {
+	if m, problems := sixths(t, []Unit{half, pair(Two, Input{Unit: "half"}, Input{Role: "P"}, "")},
+		"hst"); problems.Stopped() || len(m.Variants) != 2 || m.Variants[0].Mirror == "" {
 		t.Errorf("across the unit's seam: %+v %v", m.Variants, problems)
 	}
-	narrow := []Unit{{ID: "s", Name: "s", How: &StripSet{Strips: []SetStrip{{ID: "a", Role: "A", Width: "2 3/8"}, {ID: "b", Role: "B", Width: "2 1/4"}, {ID: "c", Role: "A", Width: "3 7/8"}}}}, cut("r", "s", "7 1/2")}
-	if _, problems := sixths(t, append(narrow, pair(Eight, Input{Unit: "r"}, Input{Role: "P"}, "")), "hst"); len(problems.Stops()) != 1 || problems.Stops()[0].Code != "cut-beside-seam" {
+	narrow := []Unit{{ID: "s", Name: "s", How: &StripSet{Strips: []SetStrip{
+		{ID: "a", Role: "A", Width: "2 3/8"},
+		{ID: "b", Role: "B", Width: "2 1/4"},
+		{ID: "c", Role: "A", Width: "3 7/8"},
+	}}}, cut("r", "s", "7 1/2")}
+	if _, problems := sixths(t, append(narrow, pair(Eight, Input{Unit: "r"}, Input{Role: "P"}, "")),
+		"hst"); len(problems.Stops()) != 1 || problems.Stops()[0].Code != "cut-beside-seam" {
 		t.Errorf("a middle cut within an allowance of a seam: %v", problems)
 	}
 }
 
-// Kind = look + pedigree: of the four units from a four-patch sewn all round, the two that look alike inherit the halves of
-// the long seam, and those are pressed opposite ways.
+// Kind = look + pedigree: of the four units from a four-patch sewn all round, the two that look alike inherit the
+// halves of the long seam, and those are pressed opposite ways.
 func TestUnitsThatLookAlikeMayBeOfTwoKinds(t *testing.T) {
 	m, _ := sixths(t, append(twoFabricFour(), pair(Four, Input{Unit: "four"}, Input{Role: "P"}, "")), "hst")
 	for i, kinds := range []int{2, 1} { // the other two inherit halves of the segments' seams, which are one decision

@@ -86,11 +86,13 @@ func (r *run) unit(ref naming.Unit, turn int, at string) (laid, bool) {
 		return laid{}, false
 	}
 	if turn%90 != 0 || turn < 0 || turn > 270 {
-		r.t.Problems.Stop("turn", at+"/turn", fmt.Sprintf("A part of %s is turned by %d°.", r.t.Unit.Name, turn), "Turn it by 0, 90, 180 or 270°.")
+		r.t.Problems.Stop("turn", at+"/turn", fmt.Sprintf("A part of %s is turned by %d°.", r.t.Unit.Name, turn),
+			"Turn it by 0, 90, 180 or 270°.")
 		return laid{}, false
 	}
 	if m.InLength {
-		r.t.Problems.Stop("not-a-unit", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.", m.Unit.Name), "Sub-cut it, and use the sub-cut.")
+		r.t.Problems.Stop("not-a-unit", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.",
+			m.Unit.Name), "Sub-cut it, and use the sub-cut.")
 		return laid{}, false
 	}
 	return laid{piece: m.Piece.Turn(turn), name: m.Unit.Name, act: ref.Step(), pieced: !m.Cloth}, true
@@ -101,13 +103,16 @@ func (r *run) cloth(role string, w, h piece.Num, suffix, called, at string) (lai
 	t := r.t
 	usable, ok := t.Usable(role)
 	if !ok {
-		t.Problems.Stop("role-without-fabric", at, fmt.Sprintf("%s of %s has no fabric.", words.UpperFirst(called), t.Unit.Name), "Choose a fabric for it.")
+		t.Problems.Stop("role-without-fabric", at, fmt.Sprintf("%s of %s has no fabric.", words.UpperFirst(called),
+			t.Unit.Name), "Choose a fabric for it.")
 		return laid{}, false
 	}
 	patch := Patch{Role: role, W: up(w), H: up(h)}
 	if narrow := min(patch.W, patch.H); narrow.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
-		t.Problems.Stop("cloth-too-short", at, fmt.Sprintf("%s of %s is cut %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.",
-			words.UpperFirst(called), t.Unit.Name, t.Ruler.Print(patch.W), t.Ruler.Print(patch.H), t.Ruler.Print(usable), t.Ruler.Print(t.Squaring)), "Choose wider cloth, or a smaller unit.")
+		t.Problems.Stop("cloth-too-short", at,
+			fmt.Sprintf("%s of %s is cut %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.",
+				words.UpperFirst(called), t.Unit.Name, t.Ruler.Print(patch.W), t.Ruler.Print(patch.H),
+				t.Ruler.Print(usable), t.Ruler.Print(t.Squaring)), "Choose wider cloth, or a smaller unit.")
 		return laid{}, false
 	}
 	p := piece.Exactly(role, w, h)
@@ -129,8 +134,8 @@ func up(n piece.Num) measure.Length {
 	return l
 }
 
-// mark states that a sewing line is drawn or creased on a part, where the quilter does that: on the diagonals given, or on both
-// sides of each where it is sewn an allowance beside it. It gives what is sewn from then on.
+// mark states that a sewing line is drawn or creased on a part, where the quilter does that: on the diagonals given, or
+// on both sides of each where it is sewn an allowance beside it. It gives what is sewn from then on.
 func (r *run) mark(part laid, suffix string, diagonals []piece.Line, beside bool, where string) laid {
 	says, lines := "", diagonals
 	switch r.t.Marking {
@@ -153,7 +158,11 @@ func (r *run) mark(part laid, suffix string, diagonals []piece.Line, beside bool
 		part.act = id
 		return part
 	}
-	id := r.add(Act{ID: r.id(suffix), Does: Marks, Name: part.name + ", marked", Says: says, Takes: []Take{{part.act, 1}}, Piece: part.piece, Lines: len(lines), Drawn: across(part.piece, lines), Pieced: part.pieced})
+	id := r.add(Act{
+		ID: r.id(suffix), Does: Marks, Name: part.name + ", marked", Says: says,
+		Takes: []Take{{part.act, 1}}, Piece: part.piece, Lines: len(lines), Drawn: across(part.piece, lines),
+		Pieced: part.pieced,
+	})
 	r.marked[part.act] = id
 	part.act = id
 	return part
@@ -186,7 +195,8 @@ func (t *Table) sized(sizing Sizing, finished, allowance piece.Num) (piece.Num, 
 		allowance = piece.Of(up(allowance).CeilTo(step))
 	}
 	if sizing != "" && sizing != Exact && step == 0 {
-		t.Problems.Stop("sizing-unknown", t.At+"/sizing", fmt.Sprintf("“%s” is no way to size cloth.", sizing), "Choose exact, rule or roomy.")
+		t.Problems.Stop("sizing-unknown", t.At+"/sizing", fmt.Sprintf("“%s” is no way to size cloth.", sizing),
+			"Choose exact, rule or roomy.")
 		return piece.Num{}, false
 	}
 	return finished.Add(allowance), true
@@ -203,13 +213,18 @@ func (t *Table) cutIsSafe(near piece.Num, found, slants bool, what string) bool 
 	}
 	switch {
 	case near == (piece.Num{}):
-		t.Problems.Stop("cut-through-seam", t.At, fmt.Sprintf("%s of %s runs along a seam, and the pieces fall apart.", what, t.Unit.Name), "Turn the pieced square, sew it another way, or use a plain one.")
+		t.Problems.Stop("cut-through-seam", t.At, fmt.Sprintf("%s of %s runs along a seam, and the pieces fall apart.",
+			what, t.Unit.Name), "Turn the pieced square, sew it another way, or use a plain one.")
 		return false
 	case near.Cmp(s) < 0:
-		t.Problems.Stop("cut-beside-seam", t.At, fmt.Sprintf("%s of %s runs nearer to a seam than its allowance, and the pieces fall apart.", what, t.Unit.Name), "Turn the pieced square, sew it another way, or use a plain one.")
+		t.Problems.Stop("cut-beside-seam", t.At,
+			fmt.Sprintf("%s of %s runs nearer to a seam than its allowance, and the pieces fall apart.", what,
+				t.Unit.Name), "Turn the pieced square, sew it another way, or use a plain one.")
 		return false
 	case near.Cmp(s.Add(s)) < 0:
-		t.Problems.Warn("cut-near-seam", t.At, fmt.Sprintf("%s of %s runs close beside a seam: what remains there is narrower than two allowances.", what, t.Unit.Name), "Sew with short stitches and handle it with care, or choose another way.")
+		t.Problems.Warn("cut-near-seam", t.At,
+			fmt.Sprintf("%s of %s runs close beside a seam: what remains there is narrower than two allowances.", what,
+				t.Unit.Name), "Sew with short stitches and handle it with care, or choose another way.")
 	}
 	return true
 }

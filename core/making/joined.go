@@ -12,7 +12,8 @@ import (
 func init() { register(func() Method { return &Joined{} }) }
 
 // Joined is units sewn side by side, from left to right, each turned or not: segments to a four-patch, a nine-patch, a
-// checker of n × n, or halves and a middle to a block. Every join is a step of its own, done for the whole quilt at once.
+// checker of n × n, or halves and a middle to a block. Every join is a step of its own, done for the whole quilt at
+// once.
 type Joined struct {
 	Columns []Part `json:"columns"`
 }
@@ -26,7 +27,8 @@ func (m *Joined) Parts() []Part { return m.Columns }
 // Make joins the columns one after another.
 func (m *Joined) Make(t *Table) (Made, bool) {
 	if len(m.Columns) < 2 || len(m.Columns) > MostStrips {
-		t.Problems.Stop("column-count", t.At+"/columns", fmt.Sprintf("%s has %d columns.", t.Unit.Name, len(m.Columns)), fmt.Sprintf("Give it 2 to %d.", MostStrips))
+		t.Problems.Stop("column-count", t.At+"/columns", fmt.Sprintf("%s has %d columns.", t.Unit.Name, len(m.Columns)),
+			fmt.Sprintf("Give it 2 to %d.", MostStrips))
 		return Made{}, false
 	}
 	out := Made{Sort: "unit", Beside: true}
@@ -36,12 +38,14 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 	for i, c := range m.Columns {
 		at := t.At + problem.At("columns", i)
 		if seen[c.ID] || c.ID == "" {
-			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Column %d of %s has no id of its own.", i+1, t.Unit.Name), "Give every column its own id.")
+			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Column %d of %s has no id of its own.", i+1,
+				t.Unit.Name), "Give every column its own id.")
 			return Made{}, false
 		}
 		seen[c.ID] = true
 		if c.Turn%90 != 0 || c.Turn < 0 || c.Turn > 270 {
-			t.Problems.Stop("turn", at+"/turn", fmt.Sprintf("Column %d of %s is turned by %d°.", i+1, t.Unit.Name, c.Turn), "Turn it by 0, 90, 180 or 270°.")
+			t.Problems.Stop("turn", at+"/turn", fmt.Sprintf("Column %d of %s is turned by %d°.", i+1, t.Unit.Name,
+				c.Turn), "Turn it by 0, 90, 180 or 270°.")
 			return Made{}, false
 		}
 		part, ok := t.Made(c.Unit)
@@ -67,7 +71,9 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 			return Made{}, false
 		}
 		if len(out.Piece.Patches) > MostPatches {
-			t.Problems.Stop("too-many-patches", t.At+"/columns", fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches), "Use fewer columns or fewer strips.")
+			t.Problems.Stop("too-many-patches", t.At+"/columns",
+				fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches),
+				"Use fewer columns or fewer strips.")
 			return Made{}, false
 		}
 		out.Piece = t.spun(out.Piece, seam)
@@ -81,7 +87,8 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 			Minus: Facing(name, left, piece.Right), Outward: outward(i-1, len(m.Columns)-1, 1), Spins: true,
 		})
 		act := Act{
-			ID: step, Does: Sews, Name: name + " + " + part.Unit.Name, Piece: out.Piece, Seams: 1, Sews: []naming.Seam{seam}, Takes: takes(taken, c.Unit.Step()),
+			ID: step, Does: Sews, Name: name + " + " + part.Unit.Name, Piece: out.Piece, Seams: 1,
+			Sews: []naming.Seam{seam}, Takes: takes(taken, c.Unit.Step()),
 			Joins: &Joins{Left: name, Right: part.Unit.Name, LeftPiece: left, RightPart: right},
 		}
 		if last {

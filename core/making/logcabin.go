@@ -11,8 +11,9 @@ import (
 
 func init() { register(func() Method { return &LogCabin{} }) }
 
-// LogCabin is strips sewn to a centre one after another, round and round; in a half log cabin back and forth on two sides. The
-// fabrics follow each other in the order given and begin again: two light, two dark make halves, one alone makes all of one.
+// LogCabin is strips sewn to a centre one after another, round and round; in a half log cabin back and forth on two
+// sides. The fabrics follow each other in the order given and begin again: two light, two dark make halves, one alone
+// makes all of one.
 type LogCabin struct {
 	Centre    Input     `json:"centre"`
 	Width     Breadth   `json:"width,omitempty" doc:"Finished width of a centre that is cut from cloth"`
@@ -81,16 +82,20 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 	}
 	switch {
 	case m.Rounds < 1 || m.Rounds > MostRounds:
-		t.Problems.Stop("round-count", t.At+"/rounds", fmt.Sprintf("%s has %d rounds.", t.Unit.Name, m.Rounds), fmt.Sprintf("Give it 1 to %d.", MostRounds))
+		t.Problems.Stop("round-count", t.At+"/rounds", fmt.Sprintf("%s has %d rounds.", t.Unit.Name, m.Rounds),
+			fmt.Sprintf("Give it 1 to %d.", MostRounds))
 		return Made{}, false
 	case len(m.Logs) < 1 || len(m.Logs) > 4*MostRounds:
-		t.Problems.Stop("log-count", t.At+"/logs", fmt.Sprintf("%s has fabrics for %d logs.", t.Unit.Name, len(m.Logs)), "Choose at least one fabric for the logs.")
+		t.Problems.Stop("log-count", t.At+"/logs", fmt.Sprintf("%s has fabrics for %d logs.", t.Unit.Name, len(m.Logs)),
+			"Choose at least one fabric for the logs.")
 		return Made{}, false
 	case m.Start != "" && m.Start != edges[start]:
-		t.Problems.Stop("edge-unknown", t.At+"/start", fmt.Sprintf("“%s” is no side to start on.", m.Start), "Choose right, bottom, left or top.")
+		t.Problems.Stop("edge-unknown", t.At+"/start", fmt.Sprintf("“%s” is no side to start on.", m.Start),
+			"Choose right, bottom, left or top.")
 		return Made{}, false
 	case m.Direction != "" && m.Direction != Clockwise && m.Direction != CounterClockwise:
-		t.Problems.Stop("direction-unknown", t.At+"/direction", fmt.Sprintf("“%s” is no way round.", m.Direction), "Choose clockwise or counter-clockwise.")
+		t.Problems.Stop("direction-unknown", t.At+"/direction", fmt.Sprintf("“%s” is no way round.", m.Direction),
+			"Choose clockwise or counter-clockwise.")
 		return Made{}, false
 	}
 	r := t.begin()
@@ -138,10 +143,17 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 			return Made{}, false
 		}
 		p = joined.Turn(turn)
-		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{Name: cloth.name, Roles: []string{log.Role}, Cloth: true}, Minus: Facing("the middle", here, piece.Right)})
+		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{
+			Name: cloth.name, Roles: []string{log.Role},
+			Cloth: true,
+		}, Minus: Facing("the middle", here, piece.Right)})
 		act := Act{
-			ID: r.id(id), Does: Sews, Name: fmt.Sprintf("log %d on", k+1), Takes: []Take{{taken, 1}, {cloth.act, 1}}, Seams: 1, Each: up(here.H), Sews: []naming.Seam{seam}, Piece: p,
-			Joins: &Joins{Left: name, Right: cloth.name, LeftPiece: here, RightPart: cloth.piece, Edge: fmt.Sprintf("log %d to the %s edge", k+1, edges[side])},
+			ID: r.id(id), Does: Sews, Name: fmt.Sprintf("log %d on", k+1), Takes: []Take{{taken, 1}, {cloth.act, 1}},
+			Seams: 1, Each: up(here.H), Sews: []naming.Seam{seam}, Piece: p,
+			Joins: &Joins{
+				Left: name, Right: cloth.name, LeftPiece: here, RightPart: cloth.piece,
+				Edge: fmt.Sprintf("log %d to the %s edge", k+1, edges[side]),
+			},
 		}
 		if k == n-1 {
 			act.ID, act.Name = t.Unit.ID.Step(), ""

@@ -1,5 +1,6 @@
 // Package making is the piecing language: how a unit is made from other units or from cloth. A method is one file that
-// registers itself; everything else (pictures, cut list, batches, press plan, tally) follows from what the method states.
+// registers itself; everything else (pictures, cut list, batches, press plan, tally) follows from what the method
+// states.
 package making
 
 import (
@@ -22,10 +23,12 @@ type Unit struct {
 	Also []naming.Unit `json:"also,omitempty" doc:"Units of the same look and size that stand in for it, such as a bonus left over elsewhere"`
 	How  Method        `json:"how"`
 
-	// Of is the place of the unit in the document this one was copied from, counted from 1, for a colourway; 0 for its own.
+	// Of is the place of the unit in the document this one was copied from, counted from 1, for a colourway; 0 for its
+	// own.
 	Of int `json:"-"`
 
-	// Like is the unit whose earlier steps this one is sewn from, where only its last seams are pressed another way; empty for its own.
+	// Like is the unit whose earlier steps this one is sewn from, where only its last seams are pressed another way;
+	// empty for its own.
 	Like naming.Unit `json:"-"`
 }
 
@@ -106,8 +109,8 @@ const (
 	Guide   Marking = "guide"  // nothing is drawn: a guide on the machine shows the way
 )
 
-// Made is a unit with everything its method states, so that nobody has to ask which method it is. Where a run gives several variants,
-// each of them is a Made of its own that differs in its unit's id and name and in its piece.
+// Made is a unit with everything its method states, so that nobody has to ask which method it is. Where a run gives
+// several variants, each of them is a Made of its own that differs in its unit's id and name and in its piece.
 type Made struct {
 	Unit     Unit
 	Sort     string // what quilters call such a thing: a strip set, a sub-cut, a patch, a unit
@@ -194,6 +197,7 @@ type Act struct {
 	Cuts    int            // made in one run, after sewing
 	Shaves  int            // how many pieces one run trims to size
 	Pieced  bool           // a mark or a cut on what has been sewn already
+	Stock   bool           // it is cut from what comes in a length: how many of those is for the cutting to say
 	Lies    Lies           // how the seams of a step that sews several lie
 }
 
@@ -279,8 +283,8 @@ type Seam struct {
 	Row         bool // it joins blocks to a row: such seams are pressed one way as far as may be
 }
 
-// outward says of seam i (from 0) of n that lie side by side on which side of it the nearer edge is; positive is that of what is sewn
-// on.
+// outward says of seam i (from 0) of n that lie side by side on which side of it the nearer edge is; positive is that
+// of what is sewn on.
 func outward(i, n, positive int) int {
 	switch d := 2*i + 1 - n; {
 	case d > 0:
@@ -409,9 +413,9 @@ func strict(data []byte, into any) error {
 	return d.Decode(into)
 }
 
-// All makes every unit of a document, each after its parts, and gives them in that order. Variants beyond the first are in
-// the map, by their own ids. A unit made of itself, a missing part or a doubled id is a problem where it stands; units that
-// need it are left out, the rest is made.
+// All makes every unit of a document, each after its parts, and gives them in that order. Variants beyond the first are
+// in the map, by their own ids. A unit made of itself, a missing part or a doubled id is a problem where it stands;
+// units that need it are left out, the rest is made.
 func All(units []Unit, t Table) (made map[naming.Unit]Made, order []naming.Unit) {
 	made = map[naming.Unit]Made{}
 	index := map[naming.Unit]int{}
@@ -424,7 +428,8 @@ func All(units []Unit, t Table) (made map[naming.Unit]Made, order []naming.Unit)
 	for i, u := range units {
 		at := problem.At("units", place(i))
 		if _, twice := index[u.ID]; twice || u.ID == "" || u.Of == 0 && !usable(string(u.ID)) {
-			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("The unit “%s” has no plain id of its own.", u.Name), "Give every unit its own id, without spaces and without / : @ # and %, and none that names a part of the quilt, such as rows.")
+			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("The unit “%s” has no plain id of its own.", u.Name),
+				"Give every unit its own id, without spaces and without / : @ # and %, and none that names a part of the quilt, such as rows.")
 			continue
 		}
 		if strings.TrimSpace(u.Name) == "" {
@@ -447,15 +452,20 @@ func All(units []Unit, t Table) (made map[naming.Unit]Made, order []naming.Unit)
 			j, ok := index[base]
 			switch {
 			case !ok:
-				t.Problems.Stop("unit-unknown", here.At, fmt.Sprintf("%s is made from “%s”, which is not among the units.", u.Name, p.Unit), "Choose another part, or add that unit.")
+				t.Problems.Stop("unit-unknown", here.At,
+					fmt.Sprintf("%s is made from “%s”, which is not among the units.", u.Name, p.Unit),
+					"Choose another part, or add that unit.")
 				continue
 			case state[base] == waiting:
-				t.Problems.Stop("unit-of-itself", here.At, fmt.Sprintf("%s is made from itself.", u.Name), "Take it out of its own parts.")
+				t.Problems.Stop("unit-of-itself", here.At, fmt.Sprintf("%s is made from itself.", u.Name),
+					"Take it out of its own parts.")
 			case state[base] == 0:
 				visit(j)
 			}
 			if _, whole := made[base]; whole && made[p.Unit].Unit.ID == "" {
-				t.Problems.Stop("unit-unknown", here.At, fmt.Sprintf("%s is made from “%s”, which does not fall out of %s any more.", u.Name, p.Unit, units[j].Name), "Choose another part.")
+				t.Problems.Stop("unit-unknown", here.At,
+					fmt.Sprintf("%s is made from “%s”, which does not fall out of %s any more.", u.Name, p.Unit,
+						units[j].Name), "Choose another part.")
 			}
 		}
 		state[u.ID] = done
@@ -464,7 +474,9 @@ func All(units []Unit, t Table) (made map[naming.Unit]Made, order []naming.Unit)
 			return
 		}
 		if m.Piece.Rounded {
-			t.Problems.Stop("too-fine", here.At, fmt.Sprintf("%s is halved at 45° more often than can be followed exactly.", u.Name), "Build it from simpler units.")
+			t.Problems.Stop("too-fine", here.At,
+				fmt.Sprintf("%s is halved at 45° more often than can be followed exactly.", u.Name),
+				"Build it from simpler units.")
 			return
 		}
 		pieces := 0
@@ -474,7 +486,9 @@ func All(units []Unit, t Table) (made map[naming.Unit]Made, order []naming.Unit)
 		if patches += max(pieces, len(m.Piece.Patches)); patches > MostPatchesInAll {
 			if !tooMany {
 				tooMany = true
-				t.Problems.Stop("too-many-patches", problem.At("units", place(i)), fmt.Sprintf("With %s the units have more than %d patches in all.", u.Name, MostPatchesInAll), "Use fewer or simpler units.")
+				t.Problems.Stop("too-many-patches", problem.At("units", place(i)),
+					fmt.Sprintf("With %s the units have more than %d patches in all.", u.Name, MostPatchesInAll),
+					"Use fewer or simpler units.")
 			}
 			return
 		}

@@ -15,7 +15,8 @@ const in = measure.Inch
 
 func table(usable measure.Length, problems *problem.List) Table {
 	return Table{
-		Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2, Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2,
+		Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2,
+		Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2,
 		Usable: func(role string) (measure.Length, bool) { return usable, role != "nobody" }, Problems: problems,
 	}
 }
@@ -41,8 +42,8 @@ func join(id string, parts ...Part) Unit {
 	return Unit{ID: naming.Unit(id), Name: id, How: &Joined{Columns: parts}}
 }
 
-// Common practice: n strips of w give n·w − ½(n−1), a set gives ⌊(usable − squaring up) / width⌋ sub-cuts, and the check
-// values of strip piecing that quilters know by heart.
+// Common practice: n strips of w give n·w − ½(n−1), a set gives ⌊(usable − squaring up) / width⌋ sub-cuts, and the
+// check values of strip piecing that quilters know by heart.
 func TestStripSetsAndSubCuts(t *testing.T) {
 	for _, c := range []struct {
 		usable measure.Length
@@ -85,7 +86,10 @@ func TestGridsOfSegments(t *testing.T) {
 	if want := []Take{{"block/b", 1}, {"c", 1}}; !reflect.DeepEqual(acts[1].Takes, want) {
 		t.Errorf("the last join takes %v, want %v", acts[1].Takes, want)
 	}
-	pair, _ := All([]Unit{set("s", "", ""), cut("c", "s", ""), join("four", Part{Unit: "c"}, Part{Unit: "c", Turn: 180})}, table(40*in, &problems))
+	pair, _ := All([]Unit{
+		set("s", "", ""), cut("c", "s", ""),
+		join("four", Part{Unit: "c"}, Part{Unit: "c", Turn: 180}),
+	}, table(40*in, &problems))
 	if want := []Take{{"c", 2}}; !reflect.DeepEqual(pair["four"].Acts[0].Takes, want) {
 		t.Errorf("a four-patch takes %v, want %v", pair["four"].Acts[0].Takes, want)
 	}
@@ -107,15 +111,32 @@ func TestNonsenseIsSaidAtItsPlaceWithTheMend(t *testing.T) {
 		{"wider than the cloth", []Unit{set("s", "41")}, "wider-than-cloth", "/units/0/how/strips/0/width"},
 		{"sub-cut longer than the set", append(good, cut("d", "s", "39 3/4")), "cloth-too-short", "/units/2/how/width"},
 		{"sub-cut of a sub-cut", append(good, cut("d", "c", "")), "not-a-strip-set", "/units/2/how/from"},
-		{"patch too large both ways", []Unit{{ID: "p", Name: "p", How: &PlainPatch{Role: "A", Width: "41", Height: "42"}}}, "cloth-too-short", "/units/0/how/width"},
-		{"role without fabric", []Unit{{ID: "p", Name: "p", How: &PlainPatch{Role: "nobody", Width: "4", Height: "4"}}}, "role-without-fabric", "/units/0/how/role"},
-		{"edges that differ", append(good, set("r", "", "", ""), cut("d", "r", ""), join("b", Part{Unit: "c"}, Part{Unit: "d"})), "edges-differ", "/units/4/how/columns/1/unit"},
+		{"patch too large both ways", []Unit{{
+			ID: "p", Name: "p",
+			How: &PlainPatch{Role: "A", Width: "41", Height: "42"},
+		}}, "cloth-too-short", "/units/0/how/width"},
+		{
+			"role without fabric",
+			[]Unit{{ID: "p", Name: "p", How: &PlainPatch{Role: "nobody", Width: "4", Height: "4"}}},
+			"role-without-fabric", "/units/0/how/role",
+		},
+		{"edges that differ", append(good, set("r", "", "", ""), cut("d", "r", ""),
+			join("b", Part{Unit: "c"}, Part{Unit: "d"})), "edges-differ", "/units/4/how/columns/1/unit"},
 		{"one column", append(good, join("b", Part{Unit: "c"})), "column-count", "/units/2/how/columns"},
-		{"turned by 45", append(good, join("b", Part{Unit: "c"}, Part{Unit: "c", Turn: 45})), "turn", "/units/2/how/columns/1/turn"},
+		{
+			"turned by 45", append(good, join("b", Part{Unit: "c"}, Part{Unit: "c", Turn: 45})), "turn",
+			"/units/2/how/columns/1/turn",
+		},
 		{"made of itself", append(good, join("b", Part{Unit: "c"}, Part{Unit: "b"})), "unit-of-itself", "/units/2/how"},
-		{"made of nothing known", append(good, join("b", Part{Unit: "c"}, Part{Unit: "x"})), "unit-unknown", "/units/2/how"},
+		{
+			"made of nothing known", append(good, join("b", Part{Unit: "c"}, Part{Unit: "x"})), "unit-unknown",
+			"/units/2/how",
+		},
 		{"the same id twice", append(good, cut("c", "s", "")), "id-not-unique", "/units/2/id"},
-		{"columns with one id", append(good, join("b", Part{ID: "x", Unit: "c"}, Part{ID: "x", Unit: "c"})), "id-not-unique", "/units/2/how/columns/1/id"},
+		{
+			"columns with one id", append(good, join("b", Part{ID: "x", Unit: "c"}, Part{ID: "x", Unit: "c"})),
+			"id-not-unique", "/units/2/how/columns/1/id",
+		},
 		{"an id with a slash", []Unit{set("a/b", "", "")}, "id-not-unique", "/units/0/id"},
 		{"no name", []Unit{{ID: "s", How: good[0].How}}, "name-missing", "/units/0/name"},
 	} {
@@ -137,7 +158,8 @@ func TestNonsenseIsSaidAtItsPlaceWithTheMend(t *testing.T) {
 func TestWhatIsBetweenTwoMarksIsANote(t *testing.T) {
 	var problems problem.List
 	All([]Unit{set("s", "2 9/16", "")}, table(40*in, &problems))
-	if len(problems) != 1 || problems[0].Stops || problems[0].Code != "off-the-ruler" || !strings.Contains(problems[0].Mend, "2⅝″") {
+	if len(problems) != 1 || problems[0].Stops || problems[0].Code != "off-the-ruler" ||
+		!strings.Contains(problems[0].Mend, "2⅝″") {
 		t.Fatalf("got %+v", problems)
 	}
 }
@@ -158,8 +180,10 @@ func TestUnitsSurviveJSON(t *testing.T) {
 		}
 	}
 	for _, bad := range []string{
-		`{"id":"x","name":"x"}`, `{"id":"x","name":"x","how":{}}`, `{"id":"x","name":"x","how":{"by":"magic"}}`, `null`, `{"id":"x","how":[]}`,
-		`{"id":"x","name":"x","how":{"by":"patch","role":"A","width":"1","height":"1","colour":"red"}}`, `{"id":"x","name":"x","how":{"by":"strip set","strips":3}}`,
+		`{"id":"x","name":"x"}`, `{"id":"x","name":"x","how":{}}`, `{"id":"x","name":"x","how":{"by":"magic"}}`, `null`,
+		`{"id":"x","how":[]}`,
+		`{"id":"x","name":"x","how":{"by":"patch","role":"A","width":"1","height":"1","colour":"red"}}`,
+		`{"id":"x","name":"x","how":{"by":"strip set","strips":3}}`,
 	} {
 		if err := json.Unmarshal([]byte(bad), &Unit{}); err == nil {
 			t.Errorf("%s was read", bad)

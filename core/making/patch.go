@@ -25,7 +25,8 @@ func (*PlainPatch) Parts() []Part { return nil }
 func (m *PlainPatch) Make(t *Table) (Made, bool) {
 	usable, ok := t.Usable(m.Role)
 	if !ok {
-		t.Problems.Stop("role-without-fabric", t.At+"/role", fmt.Sprintf("%s has no fabric.", t.Unit.Name), "Choose a fabric for it.")
+		t.Problems.Stop("role-without-fabric", t.At+"/role", fmt.Sprintf("%s has no fabric.", t.Unit.Name),
+			"Choose a fabric for it.")
 	}
 	w, ok1 := t.breadth(m.Width, t.At+"/width", t.Unit.Name)
 	h, ok2 := t.breadth(m.Height, t.At+"/height", t.Unit.Name)
@@ -34,7 +35,8 @@ func (m *PlainPatch) Make(t *Table) (Made, bool) {
 	}
 	if narrow := min(w, h); narrow.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
 		t.Problems.Stop("cloth-too-short", t.At+"/width",
-			fmt.Sprintf("%s is %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.", t.Unit.Name, t.Ruler.Print(w), t.Ruler.Print(h), t.Ruler.Print(usable), t.Ruler.Print(t.Squaring)),
+			fmt.Sprintf("%s is %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.",
+				t.Unit.Name, t.Ruler.Print(w), t.Ruler.Print(h), t.Ruler.Print(usable), t.Ruler.Print(t.Squaring)),
 			"Choose wider cloth, or a smaller block.")
 		return Made{}, false
 	}
@@ -43,7 +45,10 @@ func (m *PlainPatch) Make(t *Table) (Made, bool) {
 		t.onTheRuler(h, t.At+"/height", t.Unit.Name)
 	}
 	p := piece.Cut(m.Role, w, h)
-	return Made{Sort: "patch", Cloth: true, Piece: p, Acts: []Act{{ID: t.Unit.ID.Step(), Does: Cuts, Patch: &Patch{m.Role, w, h}, Piece: p}}}, true
+	return Made{Sort: "patch", Cloth: true, Piece: p, Acts: []Act{{
+		ID: t.Unit.ID.Step(), Does: Cuts,
+		Patch: &Patch{m.Role, w, h}, Piece: p,
+	}}}, true
 }
 
 func (m *PlainPatch) breadths() []Measured {

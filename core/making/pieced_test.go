@@ -63,17 +63,35 @@ func TestEveryMethodFillsItsOutline(t *testing.T) {
 		&QuarterSquare{First: []string{"A", "B"}, Second: []string{"C", "D"}, Finished: "3", Sizing: Rule},
 		&QuarterSquare{First: []string{"A", "B"}, Second: []string{"C"}, Finished: "3", Sizing: Roomy},
 		&FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "2", Corners: corners("B", "2", TopLeft, TopRight)},
-		&FlippedCorners{Base: Input{Unit: "r"}, Corners: corners("B", "1", TopLeft, BottomRight, TopRight, BottomLeft), Bonus: false},
-		&FlippedCorners{Base: Input{Role: "A"}, Width: "6", Height: "6", Corners: corners("B", "3", TopLeft, BottomRight, TopRight, BottomLeft), Bonus: true},
+		&FlippedCorners{
+			Base: Input{Unit: "r"}, Corners: corners("B", "1", TopLeft, BottomRight, TopRight, BottomLeft),
+			Bonus: false,
+		},
+		&FlippedCorners{
+			Base: Input{Role: "A"}, Width: "6", Height: "6",
+			Corners: corners("B", "3", TopLeft, BottomRight, TopRight, BottomLeft), Bonus: true,
+		},
 		&FlyingGeese{Goose: "A", Sky: "B", Finished: "4"},
 		&FlyingGeese{Goose: "A", Sky: "B", Finished: "3", Sizing: Rule},
 		&FlyingGeese{Goose: "A", Sky: "B", Finished: "5", Sizing: Roomy},
 		&SquareInSquare{Centre: Input{Role: "A"}, Corners: []string{"B"}, Finished: "4"},
 		&SquareInSquare{Centre: Input{Unit: "r"}, Corners: []string{"B", "C", "D", "E"}, Sizing: Roomy},
-		&Frame{Centre: Input{Role: "A"}, Width: "4", Height: "3", Frames: []Ring{{ID: "a", Role: "B", Strip: "1 1/2"}, {ID: "b", Role: "C", Ends: "D"}}},
-		&LogCabin{Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 3, Logs: []Log{{Role: "B", Strip: "1 1/2"}}},
-		&LogCabin{Centre: Input{Unit: "r"}, Rounds: 3, Half: true, Start: "top", Direction: CounterClockwise, Logs: []Log{{Role: "B"}, {Role: "C"}}},
-		&Grid{Rows: Rows([][]GridCell{{{Unit: "r"}, {Unit: "r", Turn: 90}}, {{Unit: "r", Turn: 90}, {Unit: "r"}}}), First: ColumnsFirst},
+		&Frame{
+			Centre: Input{Role: "A"}, Width: "4", Height: "3",
+			Frames: []Ring{{ID: "a", Role: "B", Strip: "1 1/2"}, {ID: "b", Role: "C", Ends: "D"}},
+		},
+		&LogCabin{
+			Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 3,
+			Logs: []Log{{Role: "B", Strip: "1 1/2"}},
+		},
+		&LogCabin{
+			Centre: Input{Unit: "r"}, Rounds: 3, Half: true, Start: "top", Direction: CounterClockwise,
+			Logs: []Log{{Role: "B"}, {Role: "C"}},
+		},
+		&Grid{
+			Rows:  Rows([][]GridCell{{{Unit: "r"}, {Unit: "r", Turn: 90}}, {{Unit: "r", Turn: 90}, {Unit: "r"}}}),
+			First: ColumnsFirst,
+		},
 	} {
 		m := must(t, how, rail...)
 		filled(t, how.By(), m.Piece)
@@ -117,7 +135,10 @@ func TestEveryMethodFillsItsOutline(t *testing.T) {
 // Check value: from 4¼″ squares an hourglass finishes 3.0429″ (geometry).
 func TestHourglass(t *testing.T) {
 	square := Unit{ID: "sq", Name: "square", How: &PlainPatch{Role: "A", Width: "4 1/4", Height: "4 1/4"}}
-	half := Unit{ID: "half", Name: "half", How: &HalfSquare{Way: Two, Lower: Input{Unit: "sq"}, Upper: Input{Role: "B"}}}
+	half := Unit{ID: "half", Name: "half", How: &HalfSquare{
+		Way: Two, Lower: Input{Unit: "sq"},
+		Upper: Input{Role: "B"},
+	}}
 	m := must(t, &HalfSquare{Way: Two, Lower: Input{Unit: "half"}, Upper: Input{Unit: "half", Turn: 270}}, square, half)
 	if !near(m.Piece.W, 3.0429+0.5) || len(m.Variants) != 1 {
 		t.Errorf("%v unfinished, %d looks", m.Piece.W.Inches(), len(m.Variants))
@@ -131,32 +152,48 @@ func TestHourglass(t *testing.T) {
 			t.Errorf("finished %s: %d meetings, %+v", f, len(q.Piece.Meetings), q.Variants)
 		}
 	}
-	if q := must(t, &QuarterSquare{First: []string{"A", "B"}, Second: []string{"C"}, Finished: "3"}); len(q.Variants) != 2 || q.Variants[0].Mirror != "u:b" {
+	if q := must(t, &QuarterSquare{
+		First: []string{"A", "B"}, Second: []string{"C"},
+		Finished: "3",
+	}); len(q.Variants) != 2 || q.Variants[0].Mirror != "u:b" {
 		t.Errorf("one half left whole comes in two hands: %+v", q.Variants)
 	}
-	if q := must(t, &QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "C"}, Finished: "3", Sizing: Roomy}); q.Acts[0].Patch.W != 9*in/2 {
+	if q := must(t, &QuarterSquare{
+		First: []string{"A", "B"}, Second: []string{"A", "C"}, Finished: "3",
+		Sizing: Roomy,
+	}); q.Acts[0].Patch.W != 9*in/2 {
 		t.Errorf("roomy is f + 1½ (common practice): %v", q.Acts[0].Patch.W.Inches())
 	}
 }
 
-// Check values: a corner square of 1½ on 4½ covers a leg of 1 and leaves 4 finished; the point of a goose lies ¼″ inside the
-// raw edge; opposite corners are sewn together, overlapping ones wait (common practice).
+// Check values: a corner square of 1½ on 4½ covers a leg of 1 and leaves 4 finished; the point of a goose lies ¼″
+// inside the raw edge; opposite corners are sewn together, overlapping ones wait (common practice).
 func TestFlippedCorners(t *testing.T) {
-	snow := must(t, &FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "4", Corners: corners("B", "1", TopLeft, TopRight, BottomRight, BottomLeft)})
+	snow := must(t, &FlippedCorners{
+		Base: Input{Role: "A"}, Width: "4", Height: "4",
+		Corners: corners("B", "1", TopLeft, TopRight, BottomRight, BottomLeft),
+	})
 	if snow.Acts[1].Patch.W != 3*in/2 || len(snow.Acts) != 4 || snow.Acts[3].Seams != 4 {
 		t.Errorf("a snowball's corners do not overlap: %d acts", len(snow.Acts))
 	}
-	if w, h := snow.Piece.Finished(in / 4).Size(); w != 4*in || h != 4*in || !hasSeamFrom(snow.Piece.Finished(in/4), 1, 0) {
+	if w, h := snow.Piece.Finished(in / 4).Size(); w != 4*in || h != 4*in ||
+		!hasSeamFrom(snow.Piece.Finished(in/4), 1, 0) {
 		t.Errorf("finished %v × %v", w.Inches(), h.Inches())
 	}
-	goose := must(t, &FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "2", Corners: corners("B", "2", TopLeft, TopRight)})
+	goose := must(t, &FlippedCorners{
+		Base: Input{Role: "A"}, Width: "4", Height: "2",
+		Corners: corners("B", "2", TopLeft, TopRight),
+	})
 	if !hasSeamFrom(goose.Piece, 2.25, 0.25) {
 		t.Errorf("no tip at (2¼, ¼): %+v", goose.Piece.Seams)
 	}
 	if n := len(goose.Acts); goose.Acts[n-2].ID != "u/round-1" || goose.Acts[n-1].Seams != 1 {
 		t.Errorf("the second wing does not wait for the first: %s, %d seams", goose.Acts[n-2].ID, goose.Acts[n-1].Seams)
 	}
-	square := must(t, &FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "4", Corners: corners("B", "2", TopLeft, BottomRight, TopRight, BottomLeft)})
+	square := must(t, &FlippedCorners{
+		Base: Input{Role: "A"}, Width: "4", Height: "4",
+		Corners: corners("B", "2", TopLeft, BottomRight, TopRight, BottomLeft),
+	})
 	rounds := 0
 	for _, a := range square.Acts {
 		if a.Does == Sews {
@@ -166,26 +203,43 @@ func TestFlippedCorners(t *testing.T) {
 	if rounds != 2 {
 		t.Errorf("opposite corners first: %d rounds", rounds)
 	}
-	left := must(t, &FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "2", Corners: corners("B", "2", TopLeft)})
-	right := must(t, &FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "2", Corners: corners("B", "2", TopRight)})
+	left := must(t, &FlippedCorners{
+		Base: Input{Role: "A"}, Width: "4", Height: "2",
+		Corners: corners("B", "2", TopLeft),
+	})
+	right := must(t, &FlippedCorners{
+		Base: Input{Role: "A"}, Width: "4", Height: "2",
+		Corners: corners("B", "2", TopRight),
+	})
 	if turnedAlike(left.Piece, right.Piece) || !turnedAlike(left.Piece.Mirrored(), right.Piece) {
 		t.Error("sloped pieces come in a left and a right hand")
 	}
-	bonus := must(t, &FlippedCorners{Base: Input{Role: "A"}, Width: "6", Height: "6", Bonus: true, Corners: corners("B", "3", TopLeft, BottomRight, TopRight, BottomLeft)})
+	bonus := must(t, &FlippedCorners{
+		Base: Input{Role: "A"}, Width: "6", Height: "6", Bonus: true,
+		Corners: corners("B", "3", TopLeft, BottomRight, TopRight, BottomLeft),
+	})
 	last := bonus.Acts[len(bonus.Acts)-1]
 	if len(last.Gives) != 2 || last.Gives[1].Count != 4 || !near(bonus.Variants[1].Piece.W, 3.5-math.Sqrt2/2) {
 		t.Errorf("four bonus units of q − 2√2s: %+v", last.Gives)
 	}
-	if _, problems := one(t, &FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "2", Corners: corners("B", "2 1/8", TopLeft)}); len(problems.Stops()) != 1 || problems.Stops()[0].Code != "corner-too-large" || !strings.Contains(problems.Stops()[0].Mend, "2″") {
+	if _, problems := one(t, &FlippedCorners{
+		Base: Input{Role: "A"}, Width: "4", Height: "2",
+		Corners: corners("B", "2 1/8", TopLeft),
+	}); len(problems.Stops()) != 1 ||
+		problems.Stops()[0].Code != "corner-too-large" || !strings.Contains(problems.Stops()[0].Mend, "2″") {
 		t.Errorf("%v", problems)
 	}
-	if _, problems := one(t, &FlippedCorners{Base: Input{Unit: "half"}, Corners: corners("C", "1 1/2", TopLeft)}, Unit{ID: "half", Name: "half", How: &HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "1 1/2"}}); problems.Stopped() {
+	if _, problems := one(t, &FlippedCorners{Base: Input{Unit: "half"}, Corners: corners("C", "1 1/2", TopLeft)},
+		Unit{ID: "half", Name: "half", How: &HalfSquare{
+			Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"},
+			Finished: "1 1/2",
+		}}); problems.Stopped() {
 		t.Errorf("the corner's diagonal lies on the base's seam, which it then hides: %v", problems)
 	}
 }
 
-// Check values: four geese from 5¼ and 2⅞ are 4.5429 × 2.5214, the tip 0.2500 from the edge; exact large W + 1.2071, small
-// W/2 + 0.8536 (geometry).
+// Check values: four geese from 5¼ and 2⅞ are 4.5429 × 2.5214, the tip 0.2500 from the edge; exact large W + 1.2071,
+// small W/2 + 0.8536 (geometry).
 func TestFourGeeseAtATime(t *testing.T) {
 	for _, sizing := range []Sizing{Exact, Rule, Roomy} {
 		m := must(t, &FlyingGeese{Goose: "A", Sky: "B", Finished: "4", Sizing: sizing})
@@ -200,12 +254,14 @@ func TestFourGeeseAtATime(t *testing.T) {
 		if math.Abs(cutTo[0]-want[0]) > 0.0001 || math.Abs(cutTo[1]-want[1]) > 0.0001 {
 			t.Errorf("%s: cut %v, want %v", sizing, cutTo, want)
 		}
-		if sizing == Rule && (!strings.Contains(m.Size.Sums[0], "4 35/64") || !strings.Contains(m.Size.Sums[1], "2 33/64")) {
+		if sizing == Rule && (!strings.Contains(m.Size.Sums[0], "4 35/64") ||
+			!strings.Contains(m.Size.Sums[1], "2 33/64")) {
 			t.Errorf("untrimmed 4.5429 × 2.5214: %v", m.Size.Sums)
 		}
 	}
 	one := must(t, (&FlyingGeese{Goose: "A", Sky: "B", Finished: "4"}).others()[1])
-	if four := must(t, &FlyingGeese{Goose: "A", Sky: "B", Finished: "4"}); !turnedAlike(one.Piece.Finished(in/4), four.Piece.Finished(in/4)) {
+	if four := must(t, &FlyingGeese{Goose: "A", Sky: "B", Finished: "4"}); !turnedAlike(one.Piece.Finished(in/4),
+		four.Piece.Finished(in/4)) {
 		t.Error("one at a time looks different")
 	}
 }
@@ -236,11 +292,22 @@ func TestSquareInASquare(t *testing.T) {
 
 // Check values: 4½ framed by 1½ strips is 6½; log cabin of centre 2, logs 1, three rounds: 2½, 3½, 3½ … 8½, finished 8.
 func TestFramesAndLogs(t *testing.T) {
-	framed := must(t, &Frame{Centre: Input{Role: "A"}, Width: "4", Height: "4", Frames: []Ring{{ID: "f", Role: "B", Strip: "1 1/2"}}})
+	framed := must(t, &Frame{
+		Centre: Input{Role: "A"}, Width: "4", Height: "4",
+		Frames: []Ring{{ID: "f", Role: "B", Strip: "1 1/2"}},
+	})
 	if w, h := framed.Piece.Size(); w != 13*in/2 || h != 13*in/2 {
 		t.Errorf("%v × %v", w.Inches(), h.Inches())
 	}
-	cabin := must(t, &LogCabin{Centre: Input{Role: "C"}, Width: "2", Height: "2", Rounds: 3, Logs: []Log{{Role: "L", Strip: "1 1/2"}, {Role: "L", Strip: "1 1/2"}, {Role: "D", Strip: "1 1/2"}, {Role: "D", Strip: "1 1/2"}}})
+	cabin := must(t, &LogCabin{
+		Centre: Input{Role: "C"}, Width: "2", Height: "2", Rounds: 3,
+		Logs: []Log{
+			{Role: "L", Strip: "1 1/2"},
+			{Role: "L", Strip: "1 1/2"},
+			{Role: "D", Strip: "1 1/2"},
+			{Role: "D", Strip: "1 1/2"},
+		},
+	})
 	var logs []float64
 	for _, a := range cabin.Acts {
 		if a.Does == Sews {
@@ -270,7 +337,10 @@ func TestFramesAndLogs(t *testing.T) {
 	if light <= 0 || dark <= light {
 		t.Errorf("light %v, dark %v: the later logs are longer", light, dark)
 	}
-	half := must(t, &LogCabin{Centre: Input{Role: "C"}, Width: "2", Height: "2", Rounds: 3, Half: true, Logs: []Log{{Role: "L", Strip: "1 1/2"}}})
+	half := must(t, &LogCabin{
+		Centre: Input{Role: "C"}, Width: "2", Height: "2", Rounds: 3, Half: true,
+		Logs: []Log{{Role: "L", Strip: "1 1/2"}},
+	})
 	if w, h := half.Piece.Size(); w != 11*in/2 || h != 11*in/2 || half.Piece.Patches[0].Poly[0] != (piece.Point{}) {
 		t.Errorf("a half log cabin grows on two sides, its centre stays in the corner: %v × %v", w.Inches(), h.Inches())
 	}
@@ -279,11 +349,19 @@ func TestFramesAndLogs(t *testing.T) {
 // Rows and columns first look alike; rows that are alike, also turned end for end, are one step.
 func TestGridsOfMixedUnits(t *testing.T) {
 	parts := []Unit{
-		{ID: "h", Name: "half", How: &HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "2"}},
+		{ID: "h", Name: "half", How: &HalfSquare{
+			Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"},
+			Finished: "2",
+		}},
 		{ID: "p", Name: "plain", How: &PlainPatch{Role: "A", Width: "2 1/2", Height: "2 1/2"}},
 	}
 	cell := func(unit string, turn int) GridCell { return GridCell{Unit: naming.Unit(unit), Turn: turn} }
-	star := Grid{Rows: Rows([][]GridCell{{cell("p", 0), cell("h", 90), cell("h", 180), cell("p", 0)}, {cell("h", 90), cell("p", 90), cell("p", 0), cell("h", 180)}, {cell("h", 0), cell("p", 180), cell("p", 270), cell("h", 270)}, {cell("p", 180), cell("h", 0), cell("h", 270), cell("p", 180)}})}
+	star := Grid{Rows: Rows([][]GridCell{
+		{cell("p", 0), cell("h", 90), cell("h", 180), cell("p", 0)},
+		{cell("h", 90), cell("p", 90), cell("p", 0), cell("h", 180)},
+		{cell("h", 0), cell("p", 180), cell("p", 270), cell("h", 270)},
+		{cell("p", 180), cell("h", 0), cell("h", 270), cell("p", 180)},
+	})}
 	rows := must(t, &star, parts...)
 	star.First = ColumnsFirst
 	columns := must(t, &star, parts...)
@@ -296,7 +374,8 @@ func TestGridsOfMixedUnits(t *testing.T) {
 	if len(rows.Acts) != 3 || rows.Acts[0].Takes[0].Each != 2 || rows.Acts[2].Takes[0] != (Take{"u/row-1", 2}) {
 		t.Errorf("the lower rows are the upper ones turned: %+v", rows.Acts[len(rows.Acts)-1].Takes)
 	}
-	pin := must(t, &Grid{Rows: Rows([][]GridCell{{cell("h", 0), cell("h", 90)}, {cell("h", 270), cell("h", 180)}})}, parts...)
+	pin := must(t, &Grid{Rows: Rows([][]GridCell{{cell("h", 0), cell("h", 90)}, {cell("h", 270), cell("h", 180)}})},
+		parts...)
 	if len(pin.Piece.Meetings) == 0 || len(pin.Acts) != 2 {
 		t.Errorf("pinwheel: %d meetings, %d acts", len(pin.Piece.Meetings), len(pin.Acts))
 	}
@@ -310,30 +389,87 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 		code string
 		at   string
 	}{
-		{"no such way", &HalfSquare{Way: "three", Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "3"}, "way-unknown", "/how/way"},
-		{"role without fabric", &HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "nobody"}, Finished: "3"}, "role-without-fabric", "/how/upper/role"},
-		{"finishes nothing", &HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "0"}, "too-small", "/how/finished"},
-		{"a pair of rectangles", &HalfSquare{Way: Two, Lower: Input{Unit: "rect"}, Upper: Input{Role: "B"}}, "not-square", "/how/lower"},
-		{"larger than it comes out", &HalfSquare{Way: Two, Lower: Input{Unit: "r"}, Upper: Input{Role: "B"}, Finished: "7"}, "too-large", "/how/finished"},
-		{"no such sizing", &HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "3", Sizing: "huge"}, "sizing-unknown", "/how/sizing"},
-		{"too large for the cloth", &HalfSquare{Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "20"}, "cloth-too-short", "/how/lower/role"},
-		{"three fabrics in one pair", &QuarterSquare{First: []string{"A"}, Second: []string{"B"}, Finished: "3"}, "role-count", "/how/second"},
-		{"no corners", &FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "4"}, "corner-count", "/how/corners"},
-		{"two squares in one corner", &FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "4", Corners: corners("B", "1", TopLeft, TopLeft)}, "corner-twice", "/how/corners/1/at"},
-		{"a corner of its own", &FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "4", Corners: corners("B", "1", "middle")}, "corner-unknown", "/how/corners/0/at"},
-		{"trimmings of nothing", &FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "4", Bonus: true, Corners: corners("B", "1/2", TopLeft)}, "too-small", "/how/bonus"},
+		{
+			"no such way", &HalfSquare{Way: "three", Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "3"},
+			"way-unknown", "/how/way",
+		},
+		{"role without fabric", &HalfSquare{
+			Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "nobody"},
+			Finished: "3",
+		}, "role-without-fabric", "/how/upper/role"},
+		{
+			"finishes nothing", &HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "0"},
+			"too-small", "/how/finished",
+		},
+		{
+			"a pair of rectangles", &HalfSquare{Way: Two, Lower: Input{Unit: "rect"}, Upper: Input{Role: "B"}},
+			"not-square", "/how/lower",
+		},
+		{"larger than it comes out", &HalfSquare{
+			Way: Two, Lower: Input{Unit: "r"}, Upper: Input{Role: "B"},
+			Finished: "7",
+		}, "too-large", "/how/finished"},
+		{"no such sizing", &HalfSquare{
+			Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "3",
+			Sizing: "huge",
+		}, "sizing-unknown", "/how/sizing"},
+		{"too large for the cloth", &HalfSquare{
+			Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"},
+			Finished: "20",
+		}, "cloth-too-short", "/how/lower/role"},
+		{
+			"three fabrics in one pair", &QuarterSquare{First: []string{"A"}, Second: []string{"B"}, Finished: "3"},
+			"role-count", "/how/second",
+		},
+		{
+			"no corners", &FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "4"}, "corner-count",
+			"/how/corners",
+		},
+		{"two squares in one corner", &FlippedCorners{
+			Base: Input{Role: "A"}, Width: "4", Height: "4",
+			Corners: corners("B", "1", TopLeft, TopLeft),
+		}, "corner-twice", "/how/corners/1/at"},
+		{"a corner of its own", &FlippedCorners{
+			Base: Input{Role: "A"}, Width: "4", Height: "4",
+			Corners: corners("B", "1", "middle"),
+		}, "corner-unknown", "/how/corners/0/at"},
+		{"trimmings of nothing", &FlippedCorners{
+			Base: Input{Role: "A"}, Width: "4", Height: "4", Bonus: true,
+			Corners: corners("B", "1/2", TopLeft),
+		}, "too-small", "/how/bonus"},
 		{"a goose too wide", &FlyingGeese{Goose: "A", Sky: "B", Finished: "60"}, "cloth-too-short", "/how/goose"},
-		{"two triangles", &SquareInSquare{Centre: Input{Role: "A"}, Corners: []string{"A", "B"}, Finished: "4"}, "role-count", "/how/corners"},
-		{"a rectangle standing on its corner", &SquareInSquare{Centre: Input{Unit: "rect"}, Corners: []string{"B"}}, "not-square", "/how/centre"},
+		{
+			"two triangles", &SquareInSquare{Centre: Input{Role: "A"}, Corners: []string{"A", "B"}, Finished: "4"},
+			"role-count", "/how/corners",
+		},
+		{
+			"a rectangle standing on its corner", &SquareInSquare{Centre: Input{Unit: "rect"}, Corners: []string{"B"}},
+			"not-square", "/how/centre",
+		},
 		{"no frames", &Frame{Centre: Input{Role: "A"}, Width: "4", Height: "4"}, "frame-count", "/how/frames"},
-		{"a frame taken by its seams", &Frame{Centre: Input{Role: "A"}, Width: "4", Height: "4", Frames: []Ring{{ID: "f", Role: "B", Strip: "1/2"}}}, "too-narrow", "/how/frames/0/strip"},
-		{"a hundred rounds", &LogCabin{Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 100, Logs: []Log{{Role: "B"}}}, "round-count", "/how/rounds"},
+		{"a frame taken by its seams", &Frame{
+			Centre: Input{Role: "A"}, Width: "4", Height: "4",
+			Frames: []Ring{{ID: "f", Role: "B", Strip: "1/2"}},
+		}, "too-narrow", "/how/frames/0/strip"},
+		{"a hundred rounds", &LogCabin{
+			Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 100,
+			Logs: []Log{{Role: "B"}},
+		}, "round-count", "/how/rounds"},
 		{"no logs", &LogCabin{Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 1}, "log-count", "/how/logs"},
-		{"inside out", &LogCabin{Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 1, Direction: "inward", Logs: []Log{{Role: "B"}}}, "direction-unknown", "/how/direction"},
+		{"inside out", &LogCabin{
+			Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 1, Direction: "inward",
+			Logs: []Log{{Role: "B"}},
+		}, "direction-unknown", "/how/direction"},
 		{"an empty grid", &Grid{}, "grid-empty", "/how/rows"},
 		{"a grid of one", &Grid{Rows: Rows([][]GridCell{{{Unit: "r"}}})}, "grid-empty", "/how/rows"},
-		{"an uneven grid", &Grid{Rows: Rows([][]GridCell{{{Unit: "r"}, {Unit: "r"}}, {{Unit: "r"}}})}, "grid-uneven", "/how/rows/1"},
-		{"cells that differ", &Grid{Rows: Rows([][]GridCell{{{Unit: "r"}, {Unit: "rect"}}})}, "edges-differ", "/how/rows/0/cells/1"},
+		{
+			"an uneven grid", &Grid{Rows: Rows([][]GridCell{{{Unit: "r"}, {Unit: "r"}}, {{Unit: "r"}}})}, "grid-uneven",
+			"/how/rows/1",
+		},
+		{
+			"cells that differ", &Grid{Rows: Rows([][]GridCell{{{Unit: "r"}, {Unit: "rect"}}})}, "edges-differ",
+			"/how/rows/0/cells/1",
+		},
 		{"a grid of itself", &Grid{Rows: Rows([][]GridCell{{{Unit: "u"}, {Unit: "u"}}})}, "unit-of-itself", "/how"},
 		{"what never falls out", &Grid{Rows: Rows([][]GridCell{{{Unit: "r:q"}, {Unit: "r"}}})}, "unit-unknown", "/how"},
 	} {

@@ -9,8 +9,9 @@ import (
 
 func init() { register(func() Method { return &QuarterSquare{} }) }
 
-// QuarterSquare is two half-square units paired again across their seams, two at a time: an hourglass from two alike, three or
-// four fabrics from two that differ, or one half left whole where a plain square takes the place of the second.
+// QuarterSquare is two half-square units paired again across their seams, two at a time: an hourglass from two alike,
+// three or four fabrics from two that differ, or one half left whole where a plain square takes the place of the
+// second.
 type QuarterSquare struct {
 	First    []string `json:"first" doc:"The two roles of the first half-square unit"`
 	Second   []string `json:"second" doc:"The two roles of the second, or one for a plain square"`
@@ -39,7 +40,9 @@ func (m *QuarterSquare) roles() []*string {
 // Make sews the half-square units and pairs them again.
 func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	if len(m.First) != 2 || len(m.Second) < 1 || len(m.Second) > 2 {
-		t.Problems.Stop("role-count", t.At+"/second", fmt.Sprintf("%s wants two fabrics for its first unit, and one or two for its second.", t.Unit.Name), "Choose them.")
+		t.Problems.Stop("role-count", t.At+"/second",
+			fmt.Sprintf("%s wants two fabrics for its first unit, and one or two for its second.", t.Unit.Name),
+			"Choose them.")
 		return Made{}, false
 	}
 	f, ok := t.finished(m.Finished, t.At+"/finished", t.Unit.Name)
@@ -68,18 +71,30 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		p := upright(layers.Open([]piece.Half{{Line: piece.Falling(piece.Num{}), Side: 1}}, h, seam).Boxed(), seam)
 		marked := r.mark(lower, suffix+"-mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
 		pair := r.add(Act{
-			ID: r.id(suffix + "-pair"), Does: Sews, Name: word + " pairs", Takes: takes(marked.act, upper.act), Seams: 2, Each: up(a.TimesRoot2()), Sews: []naming.Seam{seam}, Piece: lower.piece,
-			Joins: (&Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece, Edge: "right sides together, an allowance on each side of the diagonal"}).
-				lay([]piece.Piece{piece.Laid(upper.piece, piece.Num{}, piece.Num{})}, piece.Falling(c), piece.Falling(c.Neg())),
+			ID: r.id(suffix + "-pair"), Does: Sews, Name: word + " pairs", Takes: takes(marked.act, upper.act),
+			Seams: 2, Each: up(a.TimesRoot2()), Sews: []naming.Seam{seam}, Piece: lower.piece,
+			Joins: (&Joins{
+				Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece,
+				Edge: "right sides together, an allowance on each side of the diagonal",
+			}).
+				lay([]piece.Piece{piece.Laid(upper.piece, piece.Num{}, piece.Num{})}, piece.Falling(c),
+					piece.Falling(c.Neg())),
 		})
-		act := Act{ID: r.id(suffix), Does: Trims, Name: word + " halves", Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Gives: []Give{{ID: r.id(suffix), Count: 2}}, Piece: p, Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true}
+		act := Act{
+			ID: r.id(suffix), Does: Trims, Name: word + " halves", Says: "Cut apart on the diagonal",
+			Takes: []Take{{pair, 1}}, Gives: []Give{{ID: r.id(suffix), Count: 2}}, Piece: p,
+			Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true,
+		}
 		if len(m.Second) == 1 && p.W != plain { // trimmed to the plain square it is paired with
 			p = TrimHalf(p, plain)
 			act.Piece, act.Shaves = p, 2
 		}
 		r.add(act)
 		lowerRoles, upperRoles, _, _ := layers.Facing(h.Line)
-		out.Seams = append(out.Seams, Seam{ID: seam, Plus: lower.beside(lowerRoles, 0), Minus: upper.beside(upperRoles, 0)})
+		out.Seams = append(out.Seams, Seam{
+			ID: seam, Plus: lower.beside(lowerRoles, 0),
+			Minus: upper.beside(upperRoles, 0),
+		})
 		return laid{piece: p, name: word + " half-square unit", act: act.ID, pieced: true}, true
 	}
 	lower, ok := half(m.First, "first", "first")
@@ -96,7 +111,8 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	if !ok {
 		return Made{}, false
 	}
-	// Turned so, the upper unit's seam lies on the lower one's once it is turned over, and its first fabric on the other's second.
+	// Turned so, the upper unit's seam lies on the lower one's once it is turned over, and its first fabric on the
+	// other's second.
 	layers := piece.Layer(lower.piece, upper.piece.Turn(270))
 	seam, size := t.Unit.ID.Seam(), lower.piece.W
 	var pieces []piece.Piece
@@ -107,18 +123,29 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	}
 	out.Variants = t.fallsOut("", pieces)
 	plus, minus, plusBulk, minusBulk := layers.Facing(piece.Falling(c))
-	out.Seams = append(out.Seams, Seam{ID: seam, Plus: lower.beside(plus, plusBulk), Minus: upper.beside(minus, minusBulk)})
+	out.Seams = append(out.Seams, Seam{
+		ID: seam, Plus: lower.beside(plus, plusBulk),
+		Minus: upper.beside(minus, minusBulk),
+	})
 	marked, other := lower, upper
 	if len(m.Second) == 1 {
 		marked, other = upper, lower
 	}
-	marked = r.mark(marked, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner, across the seam where there is one")
+	marked = r.mark(marked, "mark", []piece.Line{piece.Falling(piece.Num{})}, true,
+		"from corner to corner, across the seam where there is one")
 	pair := r.add(Act{
-		ID: r.id("pair"), Does: Sews, Name: "pairs", Takes: takes(marked.act, other.act), Seams: 2, Each: up(size.TimesRoot2()), Sews: []naming.Seam{seam}, Piece: lower.piece,
-		Joins: (&Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece.Turn(270), Edge: "right sides together, seam on seam, an allowance on each side of the other diagonal"}).
+		ID: r.id("pair"), Does: Sews, Name: "pairs", Takes: takes(marked.act, other.act), Seams: 2,
+		Each: up(size.TimesRoot2()), Sews: []naming.Seam{seam}, Piece: lower.piece,
+		Joins: (&Joins{
+			Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece.Turn(270),
+			Edge: "right sides together, seam on seam, an allowance on each side of the other diagonal",
+		}).
 			lay([]piece.Piece{layers.Upper()}, piece.Falling(c), piece.Falling(c.Neg())),
 	})
-	end := Act{ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}}, Piece: out.Variants[0].Piece, Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true}
+	end := Act{
+		ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}},
+		Piece: out.Variants[0].Piece, Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true,
+	}
 	for _, v := range out.Variants {
 		end.Gives = append(end.Gives, v.give())
 	}
@@ -129,9 +156,11 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	r.add(end)
 	out.Acts = r.acts
 	print := t.Ruler.Print
-	out.Size = Size{Sums: []string{fmt.Sprintf("%s − 2 × 1.4142 × %s = %s", print(up(a)), print(t.Seam), print(up(a.Sub(c).Sub(c))))}, Rule: "Each of the two pairings takes √2 allowances."}
+	out.Size = Size{Sums: []string{fmt.Sprintf("%s − 2 × 1.4142 × %s = %s", print(up(a)), print(t.Seam),
+		print(up(a.Sub(c).Sub(c))))}, Rule: "Each of the two pairings takes √2 allowances."}
 	if raw != u {
-		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed on its middle: %s − %s = %s", print(up(raw)), print(up(raw.Sub(u))), print(up(u))))
+		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed on its middle: %s − %s = %s", print(up(raw)),
+			print(up(raw.Sub(u))), print(up(u))))
 	}
 	return out, true
 }

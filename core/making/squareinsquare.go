@@ -9,8 +9,9 @@ import (
 
 func init() { register(func() Method { return &SquareInSquare{} }) }
 
-// SquareInSquare is a square standing on its corner between four triangles: opposite triangles first, then the other two, and
-// equal margins when it is trimmed. The triangles are halves of squares, so that the outer edges are on the straight grain.
+// SquareInSquare is a square standing on its corner between four triangles: opposite triangles first, then the other
+// two, and equal margins when it is trimmed. The triangles are halves of squares, so that the outer edges are on the
+// straight grain.
 type SquareInSquare struct {
 	Centre   Input    `json:"centre"`
 	Corners  []string `json:"corners" doc:"The roles of the triangles: one for all, or four from the top left clockwise"`
@@ -48,7 +49,10 @@ func (m *SquareInSquare) others() []Method {
 	}
 	one := &FlippedCorners{Base: m.Centre, Width: m.Finished, Height: m.Finished}
 	for i, at := range []Place{TopLeft, TopRight, BottomRight, BottomLeft} {
-		one.Corners = append(one.Corners, Corner{ID: []string{"tl", "tr", "br", "bl"}[i], At: at, Role: m.Corners[i%len(m.Corners)], Leg: m.Finished.halved()})
+		one.Corners = append(one.Corners, Corner{
+			ID: []string{"tl", "tr", "br", "bl"}[i], At: at,
+			Role: m.Corners[i%len(m.Corners)], Leg: m.Finished.halved(),
+		})
 	}
 	one.Corners[1], one.Corners[2] = one.Corners[2], one.Corners[1] // opposite corners first
 	return []Method{m, one}
@@ -57,7 +61,8 @@ func (m *SquareInSquare) others() []Method {
 // Make sews the triangles on and trims.
 func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	if len(m.Corners) != 1 && len(m.Corners) != 4 {
-		t.Problems.Stop("role-count", t.At+"/corners", fmt.Sprintf("%s has fabrics for %d triangles.", t.Unit.Name, len(m.Corners)), "Choose one for all four, or one for each.")
+		t.Problems.Stop("role-count", t.At+"/corners", fmt.Sprintf("%s has fabrics for %d triangles.", t.Unit.Name,
+			len(m.Corners)), "Choose one for all four, or one for each.")
 		return Made{}, false
 	}
 	r, s := t.begin(), piece.Of(t.Seam)
@@ -74,7 +79,9 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	middle, even := side.Half()
 	if !ok || !exact || !even {
 		if ok {
-			t.Problems.Stop("too-fine", t.At+"/finished", "The centre of a square in a square of this size cannot be followed exactly.", "Choose a size that is a whole number of marks.")
+			t.Problems.Stop("too-fine", t.At+"/finished",
+				"The centre of a square in a square of this size cannot be followed exactly.",
+				"Choose a size that is a whole number of marks.")
 		}
 		return Made{}, false
 	}
@@ -85,12 +92,16 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 		if _, known := cloth[role]; known {
 			continue
 		}
-		sq, ok := r.cloth(role, square, square, fmt.Sprintf("corner-%d", i+1), "square for triangles", t.At+fmt.Sprintf("/corners/%d", i))
+		sq, ok := r.cloth(role, square, square, fmt.Sprintf("corner-%d", i+1), "square for triangles",
+			t.At+fmt.Sprintf("/corners/%d", i))
 		if !ok {
 			return Made{}, false
 		}
 		id := r.id(fmt.Sprintf("corner-%d-halves", i+1))
-		cloth[role] = r.add(Act{ID: id, Does: Trims, Name: "corner triangle", Says: "Cut the square on its diagonal", Takes: []Take{{sq.act, 1}}, Gives: []Give{{ID: id, Count: 2}}, Piece: sq.piece, Cuts: 1})
+		cloth[role] = r.add(Act{
+			ID: id, Does: Trims, Name: "corner triangle", Says: "Cut the square on its diagonal",
+			Takes: []Take{{sq.act, 1}}, Gives: []Give{{ID: id, Count: 2}}, Piece: sq.piece, Cuts: 1,
+		})
 	}
 	first, second := r.seam("first"), t.Unit.ID.Seam()
 	wide := up(square)
@@ -121,14 +132,30 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	triangle := piece.Triangle(corner(0), wide, piece.Upright(piece.Num{}), -1, piece.Point{}).Boxed()
 	edge := "the long edge of a triangle to each of two opposite sides, middle to middle"
 	one := r.add(Act{
-		ID: r.id("first"), Does: Sews, Name: "two corners", Takes: append([]Take{{centre.act, 1}}, together([]laid{{act: cloth[corner(0)]}, {act: cloth[corner(2)]}})...), Seams: 2, Each: up(side), Sews: []naming.Seam{first}, Piece: half,
-		Joins: &Joins{Left: centre.name, Right: "corner triangle", LeftPiece: centre.piece, RightPart: triangle, Edge: edge},
+		ID: r.id("first"), Does: Sews, Name: "two corners",
+		Takes: append([]Take{{centre.act, 1}}, together([]laid{
+			{act: cloth[corner(0)]},
+			{act: cloth[corner(2)]},
+		})...), Seams: 2, Each: up(side), Sews: []naming.Seam{first}, Piece: half,
+		Joins: &Joins{
+			Left: centre.name, Right: "corner triangle", LeftPiece: centre.piece, RightPart: triangle,
+			Edge: edge,
+		},
 	})
 	two := r.add(Act{
-		ID: r.id("second"), Does: Sews, Name: "four corners", Takes: append([]Take{{one, 1}}, together([]laid{{act: cloth[corner(1)]}, {act: cloth[corner(3)]}})...), Seams: 2, Each: up(side), Sews: []naming.Seam{second}, Piece: p,
-		Joins: &Joins{Left: "centre with two triangles", Right: "corner triangle", LeftPiece: half, RightPart: triangle, Edge: edge},
+		ID: r.id("second"), Does: Sews, Name: "four corners",
+		Takes: append([]Take{{one, 1}}, together([]laid{{act: cloth[corner(1)]}, {act: cloth[corner(3)]}})...),
+		Seams: 2, Each: up(side), Sews: []naming.Seam{second}, Piece: p,
+		Joins: &Joins{
+			Left: "centre with two triangles", Right: "corner triangle", LeftPiece: half, RightPart: triangle,
+			Edge: edge,
+		},
 	})
-	r.add(Act{ID: t.Unit.ID.Step(), Does: Trims, Says: "Trim to equal margins, an allowance beyond each tip of the centre", Takes: []Take{{two, 1}}, Piece: p, Shaves: 1, Pieced: true})
+	r.add(Act{
+		ID: t.Unit.ID.Step(), Does: Trims,
+		Says: "Trim to equal margins, an allowance beyond each tip of the centre", Takes: []Take{{two, 1}}, Piece: p,
+		Shaves: 1, Pieced: true,
+	})
 	out.Acts = r.acts
 	print := t.Ruler.Print
 	out.Size = Size{
@@ -136,7 +163,8 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 		Rule: "The finished centre stands on its corner: its diagonal is the finished unit.",
 	}
 	if whole.Cmp(unit) > 0 {
-		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed with equal margins: %s − %s = %s", print(up(whole)), print(up(whole.Sub(unit))), print(up(unit))))
+		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed with equal margins: %s − %s = %s", print(up(whole)),
+			print(up(whole.Sub(unit))), print(up(unit))))
 	}
 	return out, true
 }
@@ -146,7 +174,9 @@ func (m *SquareInSquare) centre(r *run, twice piece.Num) (laid, bool) {
 	if m.Centre.Unit != "" {
 		c, ok := r.unit(m.Centre.Unit, m.Centre.Turn, t.At+"/centre")
 		if ok && c.piece.W != c.piece.H {
-			t.Problems.Stop("not-square", t.At+"/centre", fmt.Sprintf("%s is not square: it measures %s × %s.", c.name, t.Ruler.Print(up(c.piece.W)), t.Ruler.Print(up(c.piece.H))), "Choose a square unit.")
+			t.Problems.Stop("not-square", t.At+"/centre",
+				fmt.Sprintf("%s is not square: it measures %s × %s.", c.name, t.Ruler.Print(up(c.piece.W)),
+					t.Ruler.Print(up(c.piece.H))), "Choose a square unit.")
 			return laid{}, false
 		}
 		return c, ok
@@ -157,7 +187,8 @@ func (m *SquareInSquare) centre(r *run, twice piece.Num) (laid, bool) {
 	}
 	c, exact := piece.Of(f).TimesRoot2().Half()
 	if !exact {
-		t.Problems.Stop("too-fine", t.At+"/finished", "A square in a square of this size cannot be followed exactly.", "Choose a size that is a whole number of marks.")
+		t.Problems.Stop("too-fine", t.At+"/finished", "A square in a square of this size cannot be followed exactly.",
+			"Choose a size that is a whole number of marks.")
 		return laid{}, false
 	}
 	t.onTheRuler(up(c.Add(twice)), t.At+"/finished", "The centre of "+t.Unit.Name)

@@ -4,9 +4,11 @@ import (
 	"vicis/core/naming"
 )
 
-// What a method may state of itself beside what it makes. Nobody asks which method it is: whoever needs to know asks for what follows.
+// What a method may state of itself beside what it makes. Nobody asks which method it is: whoever needs to know asks
+// for what follows.
 
-// Cells are the units a method lays in rows and columns, each where it stands in the method; nothing where its parts lie otherwise.
+// Cells are the units a method lays in rows and columns, each where it stands in the method; nothing where its parts
+// lie otherwise.
 func Cells(m Method) [][]*naming.Unit {
 	if c, ok := m.(interface{ cells() [][]*naming.Unit }); ok {
 		return c.cells()
@@ -34,7 +36,8 @@ func Seamless(m Method) bool {
 
 func (*PlainPatch) seamless() {}
 
-// Apart is the same method with alike parts sewn as steps of their own, each pressed its own way; false where it sews none together.
+// Apart is the same method with alike parts sewn as steps of their own, each pressed its own way; false where it sews
+// none together.
 func Apart(m Method) (Method, bool) {
 	a, ok := m.(interface{ apart() Method })
 	if !ok {

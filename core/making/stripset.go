@@ -11,8 +11,8 @@ import (
 
 func init() { register(func() Method { return &StripSet{} }) }
 
-// StripSet is strips of the full usable width sewn together along their length, from top to bottom. n strips of cut width w
-// give n·w − 2s(n−1) (common practice).
+// StripSet is strips of the full usable width sewn together along their length, from top to bottom. n strips of cut
+// width w give n·w − 2s(n−1) (common practice).
 type StripSet struct {
 	Strips []SetStrip `json:"strips"`
 }
@@ -36,7 +36,8 @@ const MostStrips = 40
 // Make sews the strips together, each below the last.
 func (m *StripSet) Make(t *Table) (Made, bool) {
 	if len(m.Strips) == 0 || len(m.Strips) > MostStrips {
-		t.Problems.Stop("strip-count", t.At+"/strips", fmt.Sprintf("%s has %d strips.", t.Unit.Name, len(m.Strips)), fmt.Sprintf("Give it 1 to %d strips.", MostStrips))
+		t.Problems.Stop("strip-count", t.At+"/strips", fmt.Sprintf("%s has %d strips.", t.Unit.Name, len(m.Strips)),
+			fmt.Sprintf("Give it 1 to %d strips.", MostStrips))
 		return Made{}, false
 	}
 	length, good := measure.Longest, true
@@ -46,7 +47,8 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 		at := t.At + problem.At("strips", i)
 		what := fmt.Sprintf("Strip %d of %s", i+1, t.Unit.Name)
 		if seen[s.ID] || s.ID == "" {
-			t.Problems.Stop("id-not-unique", at+"/id", what+" has no id of its own.", "Give every strip of a set its own id.")
+			t.Problems.Stop("id-not-unique", at+"/id", what+" has no id of its own.",
+				"Give every strip of a set its own id.")
 			good = false
 		}
 		seen[s.ID] = true
@@ -63,7 +65,9 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 			continue
 		}
 		if known && widths[i] > usable {
-			t.Problems.Stop("wider-than-cloth", at+"/width", fmt.Sprintf("%s is %s wide, and the cloth only %s.", what, t.Ruler.Print(widths[i]), t.Ruler.Print(usable)), "Cut it narrower, or use wider cloth.")
+			t.Problems.Stop("wider-than-cloth", at+"/width",
+				fmt.Sprintf("%s is %s wide, and the cloth only %s.", what, t.Ruler.Print(widths[i]),
+					t.Ruler.Print(usable)), "Cut it narrower, or use wider cloth.")
 			good = false
 			continue
 		}
@@ -72,7 +76,10 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 	if !good {
 		return Made{}, false
 	}
-	out := Made{Sort: "strip set", InLength: true, Widths: widths, Piece: piece.Cut(m.Strips[0].Role, length, widths[0])}
+	out := Made{
+		Sort: "strip set", InLength: true, Widths: widths,
+		Piece: piece.Cut(m.Strips[0].Role, length, widths[0]),
+	}
 	act := Act{ID: t.Unit.ID.Step(), Does: Sews, Seams: len(m.Strips) - 1, Each: length}
 	for i, s := range m.Strips {
 		as, _ := s.Width.Canonical(t.Units)
@@ -88,9 +95,10 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 		}
 		act.Sews = append(act.Sews, id)
 		out.Seams = append(out.Seams, Seam{
-			ID:    id,
-			Plus:  Neighbour{Name: fmt.Sprintf("strip %d", i), Roles: []string{m.Strips[i-1].Role}},
-			Minus: Neighbour{Name: fmt.Sprintf("strip %d", i+1), Roles: []string{s.Role}}, Outward: outward(i-1, len(m.Strips)-1, -1),
+			ID:      id,
+			Plus:    Neighbour{Name: fmt.Sprintf("strip %d", i), Roles: []string{m.Strips[i-1].Role}},
+			Minus:   Neighbour{Name: fmt.Sprintf("strip %d", i+1), Roles: []string{s.Role}},
+			Outward: outward(i-1, len(m.Strips)-1, -1),
 		})
 	}
 	act.Piece = out.Piece
@@ -110,8 +118,10 @@ func (t *Table) misfit(err error, at, part, whole string) {
 		word, d = "shorter", -d
 	}
 	t.Problems.Stop("edges-differ", at,
-		fmt.Sprintf("%s is %s %s than what it is sewn to in %s: %s where %s is needed.", part, t.Ruler.Print(d), word, whole, t.Ruler.Print(m.Have), t.Ruler.Print(m.Want)),
-		fmt.Sprintf("Change its strips so that it measures %s unfinished, or choose another part.", t.Ruler.Print(m.Want)))
+		fmt.Sprintf("%s is %s %s than what it is sewn to in %s: %s where %s is needed.", part, t.Ruler.Print(d), word,
+			whole, t.Ruler.Print(m.Have), t.Ruler.Print(m.Want)),
+		fmt.Sprintf("Change its strips so that it measures %s unfinished, or choose another part.",
+			t.Ruler.Print(m.Want)))
 }
 
 func (m *StripSet) breadths() []Measured {

@@ -9,8 +9,8 @@ import (
 
 func init() { register(func() Method { return &SubCut{} }) }
 
-// SubCut is a segment cut across a strip set, after its end has been squared up. How many sets that takes is for the cutting
-// plan to say: a set may give segments of several widths.
+// SubCut is a segment cut across a strip set, after its end has been squared up. How many sets that takes is for the
+// cutting plan to say: a set may give segments of several widths.
 type SubCut struct {
 	From  naming.Unit `json:"from" doc:"The strip set"`
 	Width Breadth     `json:"width,omitempty" doc:"A length, or so many strips; 1 strip when left out"`
@@ -30,20 +30,24 @@ func (m *SubCut) Make(t *Table) (Made, bool) {
 		return Made{}, false
 	}
 	if !set.InLength {
-		t.Problems.Stop("not-a-strip-set", t.At+"/from", fmt.Sprintf("%s is to be cut from %s, which is no strip set.", t.Unit.Name, set.Unit.Name), "Choose a strip set to cut it from.")
+		t.Problems.Stop("not-a-strip-set", t.At+"/from",
+			fmt.Sprintf("%s is to be cut from %s, which is no strip set.", t.Unit.Name, set.Unit.Name),
+			"Choose a strip set to cut it from.")
 		return Made{}, false
 	}
 	t.onTheRuler(width, t.At+"/width", t.Unit.Name)
 	length, _ := set.Piece.Size()
 	if width.CeilTo(t.Ruler.Mark) > length-t.Squaring {
 		t.Problems.Stop("cloth-too-short", t.At+"/width",
-			fmt.Sprintf("A sub-cut of %s does not come out of a strip set %s long, %s of it for squaring up.", t.Ruler.Print(width), t.Ruler.Print(length), t.Ruler.Print(t.Squaring)),
-			fmt.Sprintf("Use cloth with at least %s of usable width, or cut %s narrower.", t.Ruler.Print((width+t.Squaring).CeilTo(t.Ruler.Mark)), t.Unit.Name))
+			fmt.Sprintf("A sub-cut of %s does not come out of a strip set %s long, %s of it for squaring up.",
+				t.Ruler.Print(width), t.Ruler.Print(length), t.Ruler.Print(t.Squaring)),
+			fmt.Sprintf("Use cloth with at least %s of usable width, or cut %s narrower.",
+				t.Ruler.Print((width+t.Squaring).CeilTo(t.Ruler.Mark)), t.Unit.Name))
 		return Made{}, false
 	}
 	p := set.Piece.Slice(t.Squaring, width)
 	return Made{Sort: "sub-cut", Piece: p, Acts: []Act{{
-		ID: t.Unit.ID.Step(), Does: SubCuts, Takes: []Take{{Act: m.From.Step(), Each: 1}}, Piece: p,
+		ID: t.Unit.ID.Step(), Does: SubCuts, Stock: true, Takes: []Take{{Act: m.From.Step(), Each: 1}}, Piece: p,
 	}}}, true
 }
 

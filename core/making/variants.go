@@ -9,9 +9,9 @@ import (
 	"vicis/core/piece"
 )
 
-// fallsOut groups what falls out of one run by its look, turned or not, mirror images apart, and names the groups. The look is
-// what is seen once an allowance is sewn away on every side; what differs only below that makes another kind of the same look.
-// ids are the unit's own for the first group and carry a letter for the others.
+// fallsOut groups what falls out of one run by its look, turned or not, mirror images apart, and names the groups. The
+// look is what is seen once an allowance is sewn away on every side; what differs only below that makes another kind of
+// the same look. ids are the unit's own for the first group and carry a letter for the others.
 func (t *Table) fallsOut(prefix string, pieces []piece.Piece) []Variant {
 	unit := t.Unit
 	var list []Variant
@@ -79,8 +79,8 @@ func Alike(a, b piece.Piece, colour func(role string) string) bool {
 // turnedAlike says whether two pieces look the same once one of them is turned.
 func turnedAlike(a, b piece.Piece) bool { return Alike(a, b, asItIs) }
 
-// sewnAlike says whether two pieces that look the same also have the same seams, in the same directions, so that they are
-// pressed alike: they are of one kind.
+// sewnAlike says whether two pieces that look the same also have the same seams, in the same directions, so that they
+// are pressed alike: they are of one kind.
 func (t *Table) sewnAlike(a, b piece.Piece) bool {
 	for _, turn := range []int{0, 90, 180, 270} {
 		c := b.Turn(turn)
@@ -99,8 +99,8 @@ func seamsOf(p piece.Piece) map[string]int {
 	return seams
 }
 
-// upright turns a square unit so that its seam rises from the lower left to the upper right with the lower piece of the pair
-// above it, the way units are laid in a pile.
+// upright turns a square unit so that its seam rises from the lower left to the upper right with the lower piece of the
+// pair above it, the way units are laid in a pile.
 func upright(p piece.Piece, seam naming.Seam) piece.Piece {
 	for _, turn := range []int{90, 180, 270} {
 		if risesLeft(p, seam) {

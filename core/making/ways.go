@@ -41,7 +41,10 @@ func Named(m Method) string {
 }
 
 func (s Sizing) words() string {
-	return map[Sizing]string{"": "cut exactly", Exact: "cut exactly", Rule: "cut by rule", Roomy: "cut roomy, trimmed"}[s]
+	return map[Sizing]string{
+		"": "cut exactly", Exact: "cut exactly", Rule: "cut by rule",
+		Roomy: "cut roomy, trimmed",
+	}[s]
 }
 
 // canonical leaves out what is understood.
@@ -59,7 +62,10 @@ func (m *HalfSquare) sized(s Sizing) (Method, bool) {
 }
 
 func (m *HalfSquare) named() string {
-	way := map[Way]string{Two: "two at a time", Four: "four at a time, all round", Eight: "eight at a time", Triangles: "from cut triangles"}[m.Way]
+	way := map[Way]string{
+		Two: "two at a time", Four: "four at a time, all round", Eight: "eight at a time",
+		Triangles: "from cut triangles",
+	}[m.Way]
 	if m.Lower.Unit != "" || m.Upper.Unit != "" {
 		return way
 	}

@@ -33,8 +33,8 @@ const (
 // Inches gives the length in inches, for drawing only.
 func (l Length) Inches() float64 { return float64(l) / float64(Inch) }
 
-// CeilTo rounds up to a whole number of marks. It is the one place where a size that is to be cut from cloth leaves the grid.
-// A mark of zero or less changes nothing.
+// CeilTo rounds up to a whole number of marks. It is the one place where a size that is to be cut from cloth leaves the
+// grid. A mark of zero or less changes nothing.
 func (l Length) CeilTo(mark Length) Length {
 	if mark <= 0 {
 		return l

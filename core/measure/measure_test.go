@@ -42,8 +42,10 @@ func TestParseReadsWhatQuiltersWrite(t *testing.T) {
 
 func TestParseRefusesNonsenseWithTheMend(t *testing.T) {
 	for _, text := range []string{
-		"", "  ", "abc", "-2", "−2", "2..5", "2.", ".", "1/0", "1/", "/2", "2 5/4", "2 1/2 1/2", "2½½", "2x", "2 furlongs", "1e9",
-		"NaN", "0x10", "999999999", "99999999999999999999999", "2 1.5", "½/2", strings.Repeat("1", 50), "1 000 yd", "2'",
+		"", "  ", "abc", "-2", "−2", "2..5", "2.", ".", "1/0", "1/", "/2", "2 5/4", "2 1/2 1/2", "2½½", "2x",
+		"2 furlongs", "1e9",
+		"NaN", "0x10", "999999999", "99999999999999999999999", "2 1.5", "½/2", strings.Repeat("1", 50), "1 000 yd",
+		"2'",
 	} {
 		got, err := Parse(text, Inches)
 		if err == nil {
@@ -94,7 +96,12 @@ func FuzzPrintAndParseAreInverse(f *testing.F) {
 		if got, err := Write(l).Length(Centimetres); err != nil || got != l {
 			t.Fatalf("%d writes as %q and reads back as %d, %v", l, Write(l), got, err)
 		}
-		for _, r := range []Ruler{{Inches, Inch / 8}, {Inches, Inch / 64}, {Centimetres, Millimetre}, {Centimetres, tenthMM}} {
+		for _, r := range []Ruler{
+			{Inches, Inch / 8},
+			{Inches, Inch / 64},
+			{Centimetres, Millimetre},
+			{Centimetres, tenthMM},
+		} {
 			text := r.Print(l)
 			approximate := strings.HasPrefix(text, "≈")
 			if approximate == l.On(r.Mark) {

@@ -22,8 +22,8 @@ type Reading struct {
 // Read pairs a length with how it reads.
 func (r Ruler) Read(l Length) Reading { return Reading{Text: r.Print(l), Inches: l.Inches(), Exact: l} }
 
-// Print shows a length as the ruler reads: 2½″, 12⅜″, 6.5 cm. What is not on a mark is shown to the nearest 1/64 inch or
-// 0.1 mm behind ≈, so that it is never taken for a size to cut.
+// Print shows a length as the ruler reads: 2½″, 12⅜″, 6.5 cm. What is not on a mark is shown to the nearest 1/64 inch
+// or 0.1 mm behind ≈, so that it is never taken for a size to cut.
 func (r Ruler) Print(l Length) string {
 	sign := ""
 	if l < 0 {

@@ -29,10 +29,10 @@ var vulgar = map[rune][2]int64{
 	'½': {1, 2}, '¼': {1, 4}, '¾': {3, 4}, '⅛': {1, 8}, '⅜': {3, 8}, '⅝': {5, 8}, '⅞': {7, 8}, '⅓': {1, 3}, '⅔': {2, 3},
 }
 
-// Parse reads a length as a quilter writes it: 2.5, 2 1/2, 2½, 2-1/2, 6,5 cm, 65mm, 1 1/8 yd. A number without a unit is
-// in def. A comma is a decimal comma. What falls between two points of the grid goes to the nearer one (an error of at
-// most 1/48768 inch); every 1/64 inch and every 0.1 mm is exact. Negative lengths and lengths over Longest are refused.
-// The error is a *ParseError.
+// Parse reads a length as a quilter writes it: 2.5, 2 1/2, 2½, 2-1/2, 6,5 cm, 65mm, 1 1/8 yd. A number without a unit
+// is in def. A comma is a decimal comma. What falls between two points of the grid goes to the nearer one (an error of
+// at most 1/48768 inch); every 1/64 inch and every 0.1 mm is exact. Negative lengths and lengths over Longest are
+// refused. The error is a *ParseError.
 func Parse(text string, def Units) (Length, error) {
 	fail := func(says string) (Length, error) { return 0, &ParseError{Text: text, Says: says} }
 	s := strings.TrimSpace(text)
@@ -165,8 +165,8 @@ type Written string
 // Length reads the text; a number without a unit is in def.
 func (w Written) Length(def Units) (Length, error) { return Parse(string(w), def) }
 
-// Write gives the exact text of a length of 0 or more for a document: "2 1/2 in", "6.5 cm", or as a last resort a fraction
-// of the grid such as "359/1016 in". Parse reads each back to the same length.
+// Write gives the exact text of a length of 0 or more for a document: "2 1/2 in", "6.5 cm", or as a last resort a
+// fraction of the grid such as "359/1016 in". Parse reads each back to the same length.
 func Write(l Length) Written {
 	if l%sixtyFourth != 0 && l%tenthMM == 0 {
 		return Written(decimal(l, Centimetre, 2) + " cm")

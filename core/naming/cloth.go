@@ -2,9 +2,9 @@ package naming
 
 import "strconv"
 
-// What is cut straight from cloth. Strips of one role and width are one pile, whichever strip sets they are for; patches of one fabric
-// whose strips are equally wide share strips. A pile is what it is cut from and how wide: cut at another width it is another pile, and
-// what lies in the first no longer fits where it is not asked for any more.
+// What is cut straight from cloth. Strips of one role and width are one pile, whichever strip sets they are for;
+// patches of one fabric whose strips are equally wide share strips. A pile is what it is cut from and how wide: cut at
+// another width it is another pile, and what lies in the first no longer fits where it is not asked for any more.
 
 // Strips are strips of a role for strip sets, by their width in parts of the grid of lengths.
 func Strips(role string, width int64) Step {

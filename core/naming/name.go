@@ -1,6 +1,6 @@
-// Package naming is how everything is called that is made, counted, pressed or crossed: typed names, read and written here and
-// nowhere else. A name is made of ids of the document and of fixed words. It holds no place in a list; of sizes it holds the width
-// of strips that several units share, and nothing else.
+// Package naming is how everything is called that is made, counted, pressed or crossed: typed names, read and written
+// here and nowhere else. A name is made of ids of the document and of fixed words. It holds no place in a list; of
+// sizes it holds the width of strips that several units share, and nothing else.
 package naming
 
 import (
@@ -9,8 +9,9 @@ import (
 	"strings"
 )
 
-// Unit names a kind of thing that is made: a unit of the document, in a colourway where it has one, pressed the second of two ways
-// or not, and which of the looks that fall out of its runs: half, half@navy, half@@B, half:b, half@navy@B:b.
+// Unit names a kind of thing that is made: a unit of the document, in a colourway where it has one, pressed the second
+// of two ways or not, and which of the looks that fall out of its runs: half, half@navy, half@@B, half:b,
+// half@navy@B:b.
 type Unit string
 
 // UnitParts is a unit's name taken apart.
@@ -114,8 +115,8 @@ func (u Unit) Part(words ...string) Step { return Step(join(string(u), words)) }
 // Seam is one of the unit's decisions of pressing; without words the one that finishes it.
 func (u Unit) Seam(words ...string) Seam { return Seam(join(string(u), words)) }
 
-// Step names a step of the work, which is what is counted: a unit, half; or something on the way to it, block/c3; or a thing of the
-// quilt, row-1, border/sides; or cloth, strips/A/60960.
+// Step names a step of the work, which is what is counted: a unit, half; or something on the way to it, block/c3; or a
+// thing of the quilt, row-1, border/sides; or cloth, strips/A/60960.
 type Step string
 
 // StepParts is a step's name taken apart: what it belongs to, and the words after that.
@@ -199,7 +200,8 @@ func (s Seam) Owner() Unit {
 // Of says whether the seam belongs to a unit.
 func (s Seam) Of(u Unit) bool { return s.Owner() == u }
 
-// Crossing names one point of a seam where others meet it, counted from 1 along it, or all of them: block/c2#1, block/c2.
+// Crossing names one point of a seam where others meet it, counted from 1 along it, or all of them: block/c2#1,
+// block/c2.
 type Crossing string
 
 // CrossingParts is a crossing's name taken apart.

@@ -6,7 +6,10 @@ import (
 )
 
 // words are ids and the like, plain ones and such as would be taken for something else were they not written round.
-var words = []string{"half", "A", "1", "", "a/b", "B", "x@B", "a:b", "50%", "%2F", "no. 1", "c#2", "@", "row-1", "é", "strips", "join"}
+var words = []string{
+	"half", "A", "1", "", "a/b", "B", "x@B", "a:b", "50%", "%2F", "no. 1", "c#2", "@", "row-1", "é",
+	"strips", "join",
+}
 
 func word(r *rand.Rand) string { return words[r.IntN(len(words))] }
 
@@ -45,7 +48,10 @@ func TestWhatIsWrittenReadsAsItWas(t *testing.T) {
 }
 
 func FuzzParseAndNameAreInverse(f *testing.F) {
-	for _, s := range []string{"half", "half:b", "half@navy@B:b", "half@@B", "block/c2", "block/row-1/column-2#3", "pool/navy/60960/held", "a%2Fb", "%", "#", "row-1/2", "@@", ":", "a::b", "x#0"} {
+	for _, s := range []string{
+		"half", "half:b", "half@navy@B:b", "half@@B", "block/c2", "block/row-1/column-2#3",
+		"pool/navy/60960/held", "a%2Fb", "%", "#", "row-1/2", "@@", ":", "a::b", "x#0",
+	} {
 		f.Add(s)
 	}
 	f.Fuzz(func(t *testing.T, s string) {
@@ -69,13 +75,16 @@ func FuzzParseAndNameAreInverse(f *testing.F) {
 
 func TestWhatNamesSay(t *testing.T) {
 	half := Of("half").In("navy").Second().Look("b")
-	if half != "half@navy@B:b" || half.ID() != "half" || half.Whole() != "half@navy@B" || half.Variant() != "b" || !half.IsSecond() || Of("half").Second() != "half@@B" {
+	if half != "half@navy@B:b" || half.ID() != "half" || half.Whole() != "half@navy@B" || half.Variant() != "b" ||
+		!half.IsSecond() || Of("half").Second() != "half@@B" {
 		t.Errorf("%s", half)
 	}
-	if s := Of("block").Part("c3"); s != "block/c3" || s.Owner() != "block" || s.Made() != "" || Of("block").Step().Made() != "block" {
+	if s := Of("block").Part("c3"); s != "block/c3" || s.Owner() != "block" || s.Made() != "" ||
+		Of("block").Step().Made() != "block" {
 		t.Errorf("%s", s)
 	}
-	if c := Of("block").Seam("row-1", "column-2").At(3); c != "block/row-1/column-2#3" || c.Seam() != "block/row-1/column-2" || !c.Seam().Of("block") {
+	if c := Of("block").Seam("row-1", "column-2").At(3); c != "block/row-1/column-2#3" ||
+		c.Seam() != "block/row-1/column-2" || !c.Seam().Of("block") {
 		t.Errorf("%s", c)
 	}
 	if p, ok := Strips("A", 60960).Pile(); !ok || p != (Pile{Role: "A", Width: 60960}) {
@@ -84,7 +93,8 @@ func TestWhatNamesSay(t *testing.T) {
 	if p, ok := Pool("navy", 7, true).Pile(); !ok || p != (Pile{Fabric: "navy", Width: 7, Waits: true}) {
 		t.Errorf("%+v", p)
 	}
-	if b := Border("b"); !b.Sides().IsSides() || !b.Corners().IsCorners() || b.Ends().IsSides() || CornersOn.IsCorners() || b.Ends().Border() != "b" {
+	if b := Border("b"); !b.Sides().IsSides() || !b.Corners().IsCorners() || b.Ends().IsSides() ||
+		CornersOn.IsCorners() || b.Ends().Border() != "b" {
 		t.Error("borders")
 	}
 	if Row(12).Number() != 12 || Rows.Number() != 0 || Row(2).At(3) != "row-2/3" {

@@ -6,8 +6,8 @@ import (
 	"strings"
 )
 
-// What older programs called things by: a strip by the width that was written, what shares strips by the first that was cut from them,
-// rows and seams of a grid by their numbers, and what is pressed the second way like a colourway.
+// What older programs called things by: a strip by the width that was written, what shares strips by the first that was
+// cut from them, rows and seams of a grid by their numbers, and what is pressed the second way like a colourway.
 
 // OldStrips is what strips of strip sets were called by.
 func OldStrips(role, as string) Step { return Step("strip:" + role + ":" + as) }

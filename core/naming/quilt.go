@@ -51,7 +51,10 @@ const (
 func Reserved(id string) bool {
 	n, numbered := strings.CutPrefix(id, row)
 	_, err := strconv.Atoi(n)
-	return numbered && err == nil || slices.Contains([]string{string(Rows), sash, setting, string(Backing), string(Binding), strips, pool}, id)
+	return numbered && err == nil || slices.Contains([]string{
+		string(Rows), sash, setting, string(Backing),
+		string(Binding), strips, pool,
+	}, id)
 }
 
 // IsSash says whether a unit is part of the sashing.
@@ -66,7 +69,8 @@ func (u Unit) Fills() bool { return u.IsSash() || u.IsTriangle() }
 // Squares is the cutting of the squares that triangles are cut from.
 func (u Unit) Squares() Step { return u.Part(squares) }
 
-// Row is a kind of row of the quilt, from 1, by its place in the repeat, which is all that it is: the tally holds it by its look.
+// Row is a kind of row of the quilt, from 1, by its place in the repeat, which is all that it is: the tally holds it by
+// its look.
 func Row(n int) Step { return Step(fmt.Sprintf("%s%d", row, n)) }
 
 // Number is which kind of row a row is; 0 for what is none.

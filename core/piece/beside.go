@@ -2,8 +2,8 @@ package piece
 
 import "sort"
 
-// Beside lists the pairs of roles whose patches share a stretch of edge along an axis, each pair once with the smaller name
-// first. A role beside itself is not a pair.
+// Beside lists the pairs of roles whose patches share a stretch of edge along an axis, each pair once with the smaller
+// name first. A role beside itself is not a pair.
 func (p Piece) Beside() [][2]string {
 	type stretch struct {
 		from, to Num
@@ -20,9 +20,11 @@ func (p Piece) Beside() [][2]string {
 			b := patch.Poly[(i+1)%len(patch.Poly)]
 			switch {
 			case a.X == b.X: // a polygon runs clockwise: up its left edge, down its right one
-				lines[line{true, a.X}] = append(lines[line{true, a.X}], stretch{least(a.Y, b.Y), most(a.Y, b.Y), patch.Role, b.Y.Cmp(a.Y) < 0})
+				lines[line{true, a.X}] = append(lines[line{true, a.X}],
+					stretch{least(a.Y, b.Y), most(a.Y, b.Y), patch.Role, b.Y.Cmp(a.Y) < 0})
 			case a.Y == b.Y:
-				lines[line{false, a.Y}] = append(lines[line{false, a.Y}], stretch{least(a.X, b.X), most(a.X, b.X), patch.Role, b.X.Cmp(a.X) > 0})
+				lines[line{false, a.Y}] = append(lines[line{false, a.Y}],
+					stretch{least(a.X, b.X), most(a.X, b.X), patch.Role, b.X.Cmp(a.X) > 0})
 			}
 		}
 	}
@@ -44,7 +46,10 @@ func (p Piece) Beside() [][2]string {
 	for pair := range pairs {
 		out = append(out, pair)
 	}
-	sort.Slice(out, func(i, j int) bool { return out[i][0] < out[j][0] || out[i][0] == out[j][0] && out[i][1] < out[j][1] })
+	sort.Slice(out, func(i, j int) bool {
+		return out[i][0] < out[j][0] || out[i][0] == out[j][0] &&
+			out[i][1] < out[j][1]
+	})
 	return out
 }
 

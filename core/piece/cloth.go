@@ -25,8 +25,8 @@ func (p Piece) BiasEdges() float64 {
 	return sum
 }
 
-// Cloth is how much cloth a piece holds, its allowances inside counted on both sides of every seam, in square inches, for
-// telling only.
+// Cloth is how much cloth a piece holds, its allowances inside counted on both sides of every seam, in square inches,
+// for telling only.
 func (p Piece) Cloth(s measure.Length) float64 {
 	sum := p.W.Inches() * p.H.Inches()
 	for _, seam := range p.Seams {

@@ -37,8 +37,8 @@ type Meeting struct {
 	Spin bool // not two seams that cross, but a seam spun round where they do: it has to turn as they do
 }
 
-// Miss is a place where two seam ends should meet under the seam Over and do not: they leave it at the same angle, and lie
-// too near each other for that to be meant.
+// Miss is a place where two seam ends should meet under the seam Over and do not: they leave it at the same angle, and
+// lie too near each other for that to be meant.
 type Miss struct {
 	Over naming.Seam
 	A, B naming.Seam
@@ -46,8 +46,8 @@ type Miss struct {
 	Spot Point
 }
 
-// Ends lists the seams that end at a side, in order along it: the edge's signature. Seams that lie along the edge do not
-// end there.
+// Ends lists the seams that end at a side, in order along it: the edge's signature. Seams that lie along the edge do
+// not end there.
 func (p Piece) Ends(side Side) []End {
 	return p.endsOn(p.edge(side))
 }
@@ -101,8 +101,8 @@ func (p Piece) endsOn(l Line) []End {
 	return ends
 }
 
-// Meet pairs the ends of two edges that are brought together under the seam over: those at the same place that leave the
-// line at the same angle, so that they coincide once the pieces lie right sides together.
+// Meet pairs the ends of two edges that are brought together under the seam over: those at the same place that leave
+// the line at the same angle, so that they coincide once the pieces lie right sides together.
 func Meet(a, b []End, over naming.Seam) []Meeting {
 	var out []Meeting
 	for i, j := 0, 0; i < len(a) && j < len(b); {

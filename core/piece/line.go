@@ -19,8 +19,8 @@ func Falling(c Num) Line { return Line{1, -1, c} }
 // Rising is the line x + y = c, from the lower left to the upper right; its positive side lies to the lower right.
 func Rising(c Num) Line { return Line{1, 1, c} }
 
-// Beside gives the parallel line at a distance toward a side (+1 or −1). Along an axis the distance counts as it is, at 45°
-// as √2 of it.
+// Beside gives the parallel line at a distance toward a side (+1 or −1). Along an axis the distance counts as it is, at
+// 45° as √2 of it.
 func (l Line) Beside(side int, distance Num) Line {
 	if l.slants() {
 		distance = distance.TimesRoot2()
@@ -68,8 +68,8 @@ func (l Line) up(direction int) int {
 	return (10 - direction) % 8
 }
 
-// crossing is where the edge a–b, along an axis or at 45°, crosses the line; false when the point had to be rounded to the
-// fine grid.
+// crossing is where the edge a–b, along an axis or at 45°, crosses the line; false when the point had to be rounded to
+// the fine grid.
 func (l Line) crossing(a, b Point) (Point, bool) {
 	dx, dy := b.X.Cmp(a.X), b.Y.Cmp(a.Y)
 	t, exact := l.at(a).Neg(), true

@@ -2,8 +2,8 @@ package piece
 
 import "hash/fnv"
 
-// Look is a number for what a piece shows, allowances included: the same however the piece is turned and in whichever order its patches
-// were sewn, another for other cloth or other sizes. colour names what is seen of a role.
+// Look is a number for what a piece shows, allowances included: the same however the piece is turned and in whichever
+// order its patches were sewn, another for other cloth or other sizes. colour names what is seen of a role.
 func (p Piece) Look(colour func(role string) string) uint64 {
 	least := p.LookAsItLies(colour)
 	for _, turn := range []int{90, 180, 270} {

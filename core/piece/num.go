@@ -1,5 +1,5 @@
-// Package piece is virtual sewing: pieces of cloth lying right side up, and the few acts of the trade that make new pieces
-// from old. Everything is exact, so that two seam ends meet when they are equal, never when they are near.
+// Package piece is virtual sewing: pieces of cloth lying right side up, and the few acts of the trade that make new
+// pieces from old. Everything is exact, so that two seam ends meet when they are equal, never when they are near.
 package piece
 
 import (
@@ -9,12 +9,12 @@ import (
 	"vicis/core/measure"
 )
 
-// Fine is how many points of virtual sewing lie between two points of the grid of lengths: a few binary places more, which
-// halvings at 45° use up.
+// Fine is how many points of virtual sewing lie between two points of the grid of lengths: a few binary places more,
+// which halvings at 45° use up.
 const Fine = 64
 
-// Num is an exact coordinate p + q√2, counted in 1/(24384·64) inch. Right angles need only p; cuts and seams at 45° bring
-// in q. Values stay far below 2⁶² for anything made of cloth.
+// Num is an exact coordinate p + q√2, counted in 1/(24384·64) inch. Right angles need only p; cuts and seams at 45°
+// bring in q. Values stay far below 2⁶² for anything made of cloth.
 type Num struct{ P, Q int64 }
 
 // Of turns a length into a coordinate.
@@ -63,8 +63,8 @@ func (a Num) Sign() int {
 // Cmp is the sign of a − b.
 func (a Num) Cmp(b Num) int { return a.Sub(b).Sign() }
 
-// Length gives the coordinate as a length and says whether it lies on the grid; if not, it is rounded to the nearest point
-// of it. This is the one place where √2 is rounded.
+// Length gives the coordinate as a length and says whether it lies on the grid; if not, it is rounded to the nearest
+// point of it. This is the one place where √2 is rounded.
 func (a Num) Length() (l measure.Length, exact bool) {
 	if a.Q == 0 && a.P%Fine == 0 {
 		return measure.Length(a.P / Fine), true

@@ -18,7 +18,8 @@ type Patch struct {
 	Up   int // where the top of the cloth points: 0 up, 2 right, 4 down, 6 left, odd numbers between them
 }
 
-// Bias says whether the patch's threads run at 45° to the edges of the table, so that an upright or level edge of it stretches.
+// Bias says whether the patch's threads run at 45° to the edges of the table, so that an upright or level edge of it
+// stretches.
 func (p Patch) Bias() bool { return p.Up%2 == 1 }
 
 // Seam is a line of stitches. Its direction From → To is fixed to the cloth, so the side its allowances lie on,
@@ -110,8 +111,8 @@ func (e *Misfit) Error() string {
 	return fmt.Sprintf("edges of %v and %v inches cannot be joined", e.Have.Inches(), e.Want.Inches())
 }
 
-// JoinRight sews b to the right-hand edge of a with one allowance s from each. The new seam runs from top to bottom, so +1
-// presses it toward b. Edges that differ in length are a *Misfit.
+// JoinRight sews b to the right-hand edge of a with one allowance s from each. The new seam runs from top to bottom, so
+// +1 presses it toward b. Edges that differ in length are a *Misfit.
 func JoinRight(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
 	if a.H != b.H {
 		ha, _ := a.H.Length()
@@ -121,7 +122,8 @@ func JoinRight(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
 	line := Upright(a.W.Sub(Of(s)))
 	right := b.shift(line.C.Sub(Of(s)), Num{})
 	out := sew(a, right, line, -1, seam)
-	out.Misses = append(out.Misses, Missed(a.keep(line, -1).endsOn(line), right.keep(line, 1).endsOn(line), Of(s), seam)...)
+	out.Misses = append(out.Misses, Missed(a.keep(line, -1).endsOn(line), right.keep(line, 1).endsOn(line), Of(s),
+		seam)...)
 	out.W, out.H = line.C.Add(b.W).Sub(Of(s)), a.H
 	last := &out.Seams[len(out.Seams)-1]
 	last.From, last.To = Point{line.C, Num{}}, Point{line.C, a.H}
@@ -148,7 +150,8 @@ func (p Piece) Slice(x, w measure.Length) Piece { return p.Window(Of(x), Num{}, 
 
 // Window is what remains of the piece once it is cut to a rectangle.
 func (p Piece) Window(x, y, w, h Num) Piece {
-	out := p.keep(Upright(x), 1).keep(Upright(x.Add(w)), -1).keep(Level(y), 1).keep(Level(y.Add(h)), -1).shift(x.Neg(), y.Neg())
+	out := p.keep(Upright(x), 1).keep(Upright(x.Add(w)), -1).keep(Level(y), 1).keep(Level(y.Add(h)), -1).shift(x.Neg(),
+		y.Neg())
 	out.W, out.H = w, h
 	return out
 }
@@ -166,8 +169,8 @@ func (p Piece) shift(dx, dy Num) Piece {
 	return p.moved(p.W, p.H, 0, func(a Point) Point { return Point{a.X.Add(dx), a.Y.Add(dy)} })
 }
 
-// keep keeps what lies on one side (+1 or −1) of a line. Edges and seams run along an axis or at 45°, so every new corner is
-// exact as long as the fine grid holds it.
+// keep keeps what lies on one side (+1 or −1) of a line. Edges and seams run along an axis or at 45°, so every new
+// corner is exact as long as the fine grid holds it.
 func (p Piece) keep(l Line, side int) Piece {
 	out := Piece{W: p.W, H: p.H, Rounded: p.Rounded}
 	cross := func(a, b Point) Point {

@@ -16,7 +16,9 @@ const (
 	quarter = in / 4
 )
 
-func join(t *testing.T, f func(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error), a, b Piece, id string) Piece {
+func join(t *testing.T, f func(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error), a, b Piece,
+	id string,
+) Piece {
 	t.Helper()
 	p, err := f(a, b, quarter, naming.Seam(id))
 	if err != nil {
@@ -47,8 +49,10 @@ func TestSizesOfTheTrade(t *testing.T) {
 	if w, h := segment(t, 5*in/2, "A", "B", "A").Size(); w != 5*in/2 || h != 13*in/2 {
 		t.Errorf("segment of three 2½″ strips: %v × %v", w.Inches(), h.Inches())
 	}
-	framed := join(t, JoinDown, join(t, JoinDown, Cut("F", 9*in/2, 3*in/2), Cut("C", 9*in/2, 9*in/2), "t"), Cut("F", 9*in/2, 3*in/2), "b")
-	framed = join(t, JoinRight, join(t, JoinRight, Cut("F", 3*in/2, 13*in/2), framed, "l"), Cut("F", 3*in/2, 13*in/2), "r")
+	framed := join(t, JoinDown, join(t, JoinDown, Cut("F", 9*in/2, 3*in/2), Cut("C", 9*in/2, 9*in/2), "t"),
+		Cut("F", 9*in/2, 3*in/2), "b")
+	framed = join(t, JoinRight, join(t, JoinRight, Cut("F", 3*in/2, 13*in/2), framed, "l"), Cut("F", 3*in/2, 13*in/2),
+		"r")
 	if w, h := framed.Size(); w != 13*in/2 || h != 13*in/2 {
 		t.Errorf("4½″ framed by 1½″ strips: %v × %v, want 6½", w.Inches(), h.Inches())
 	}

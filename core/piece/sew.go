@@ -5,13 +5,14 @@ import (
 	"vicis/core/naming"
 )
 
-// sew brings b to a along a line, both placed as they lie once the seam is opened: a keeps what is on its side of the line,
-// b what is on the other. The new seam runs along all that both have there, a on the left of its direction.
+// sew brings b to a along a line, both placed as they lie once the seam is opened: a keeps what is on its side of the
+// line, b what is on the other. The new seam runs along all that both have there, a on the left of its direction.
 func sew(a, b Piece, l Line, side int, seam naming.Seam) Piece {
 	a, b = a.keep(l, side), b.keep(l, -side)
 	out := Piece{
 		W: a.W, H: a.H, Patches: append(a.Patches, b.Patches...), Seams: append(a.Seams, b.Seams...),
-		Meetings: append(a.Meetings, b.Meetings...), Misses: append(a.Misses, b.Misses...), Rounded: a.Rounded || b.Rounded,
+		Meetings: append(a.Meetings, b.Meetings...), Misses: append(a.Misses, b.Misses...), Rounded: a.Rounded ||
+			b.Rounded,
 	}
 	ours, theirs := a.endsOn(l), b.endsOn(l)
 	out.Meetings = append(out.Meetings, Meet(ours, theirs, seam)...)
@@ -26,7 +27,8 @@ func sew(a, b Piece, l Line, side int, seam naming.Seam) Piece {
 	if l.along(*to[1]).Cmp(l.along(last)) < 0 {
 		last = *to[1]
 	}
-	// Left of the direction (dx, dy) is (dy, −dx): downward the right-hand side of the table, to the right the upper one.
+	// Left of the direction (dx, dy) is (dy, −dx): downward the right-hand side of the table, to the right the upper
+	// one.
 	if positive := side > 0; positive == (l.A == 0) {
 		first, last = last, first
 	}
@@ -106,8 +108,8 @@ func (l Layers) Near(cut Line, region []Half) (near Num, found bool) {
 	return near, found
 }
 
-// Near tells the distance from a cut to the nearest seam parallel to it within a region: along the axes as it is, at 45° √2 of
-// it. A cut through such a seam, or within an allowance of it, falls apart.
+// Near tells the distance from a cut to the nearest seam parallel to it within a region: along the axes as it is, at
+// 45° √2 of it. A cut through such a seam, or within an allowance of it, falls apart.
 func (p Piece) Near(cut Line, region []Half) (near Num, found bool) {
 	for _, s := range p.within(region).Seams {
 		if !cut.parallel(s.From, s.To) {
@@ -124,18 +126,22 @@ func (p Piece) Near(cut Line, region []Half) (near Num, found bool) {
 	return near, found
 }
 
-// Triangle is half of a square of cloth cut on its diagonal, its long edge, which is on the bias, lying along a line with its
-// middle at a point of the line, its corner away on the given side.
+// Triangle is half of a square of cloth cut on its diagonal, its long edge, which is on the bias, lying along a line
+// with its middle at a point of the line, its corner away on the given side.
 func Triangle(role string, square measure.Length, l Line, side int, middle Point) Piece {
 	h, exact := Of(square).TimesRoot2().Half()
 	corner := Point{middle.X.Add(h.Times(side * l.A)), middle.Y.Add(h.Times(side * l.B))}
-	// Clockwise on a table whose y runs down: the corner, then the end of the long edge to the right of the way out to it.
-	ends := [2]Point{{middle.X.Sub(h.Times(side * l.B)), middle.Y.Add(h.Times(side * l.A))}, {middle.X.Add(h.Times(side * l.B)), middle.Y.Sub(h.Times(side * l.A))}}
+	// Clockwise on a table whose y runs down: the corner, then the end of the long edge to the right of the way out to
+	// it.
+	ends := [2]Point{
+		{middle.X.Sub(h.Times(side * l.B)), middle.Y.Add(h.Times(side * l.A))},
+		{middle.X.Add(h.Times(side * l.B)), middle.Y.Sub(h.Times(side * l.A))},
+	}
 	return Piece{Patches: []Patch{{Role: role, Poly: []Point{corner, ends[0], ends[1]}, Up: 7}}, Rounded: !exact}
 }
 
-// Swap gives what is sewn from the halves of two equal squares that lay on each other right side up and were cut together on
-// the falling diagonal: this one's upper right half with the other's lower left one.
+// Swap gives what is sewn from the halves of two equal squares that lay on each other right side up and were cut
+// together on the falling diagonal: this one's upper right half with the other's lower left one.
 func (p Piece) Swap(other Piece, s measure.Length, seam naming.Seam) Piece {
 	c := Of(s).TimesRoot2()
 	return sew(p, other.shift(c, c.Neg()), Falling(c), 1, seam).Boxed()
@@ -146,16 +152,19 @@ func (p Piece) Attach(b Piece, l Line, side int, seam naming.Seam) Piece {
 	return sew(p, b, l, side, seam)
 }
 
-// Flip sews a square, face down with its upper left corner at x, y, along its diagonal and opens it over the corner: p keeps
-// what lies on the given side of the diagonal.
+// Flip sews a square, face down with its upper left corner at x, y, along its diagonal and opens it over the corner: p
+// keeps what lies on the given side of the diagonal.
 func (p Piece) Flip(square Piece, x, y Num, diagonal Half, seam naming.Seam) Piece {
 	return sew(p, flap(square, x, y, diagonal), diagonal.Line, diagonal.Side, seam)
 }
 
-// FlipTwo flips two squares over one line, one at each end; where they would cover each other a line between them parts them.
+// FlipTwo flips two squares over one line, one at each end; where they would cover each other a line between them parts
+// them.
 func (p Piece) FlipTwo(square Piece, first, second Point, diagonal Half, between Line, seam naming.Seam) Piece {
-	a, b := flap(square, first.X, first.Y, diagonal).keep(between, -1), flap(square, second.X, second.Y, diagonal).keep(between, 1)
-	a.Patches, a.Seams, a.Meetings = append(a.Patches, b.Patches...), append(a.Seams, b.Seams...), append(a.Meetings, b.Meetings...)
+	a, b := flap(square, first.X, first.Y, diagonal).keep(between, -1),
+		flap(square, second.X, second.Y, diagonal).keep(between, 1)
+	a.Patches, a.Seams, a.Meetings = append(a.Patches, b.Patches...), append(a.Seams, b.Seams...),
+		append(a.Meetings, b.Meetings...)
 	a.Rounded = a.Rounded || b.Rounded
 	return sew(p, a, diagonal.Line, diagonal.Side, seam)
 }
@@ -178,8 +187,8 @@ func (l Line) Crosses(x0, y0, x1, y1 Num) bool {
 	return below && above
 }
 
-// Corner lays a square face down in a corner of p, as two layers that go on from there: what a second seam nearer the corner
-// would join.
+// Corner lays a square face down in a corner of p, as two layers that go on from there: what a second seam nearer the
+// corner would join.
 func (p Piece) Corner(square Piece, x, y Num) Layers {
 	return Layers{p, square.page().shift(x, y)}
 }
@@ -216,7 +225,8 @@ func (p Piece) Boxed() Piece {
 
 // Facing describes what touches a line of stitches on either layer: the roles there, and how many seams run into it.
 func (l Layers) Facing(stitch Line) (lower, upper []string, lowerBulk, upperBulk int) {
-	return l.lower.rolesOf(stitch), l.upper.rolesOf(stitch), len(l.lower.keep(stitch, 1).endsOn(stitch)), len(l.upper.keep(stitch, 1).endsOn(stitch))
+	return l.lower.rolesOf(stitch), l.upper.rolesOf(stitch), len(l.lower.keep(stitch, 1).endsOn(stitch)),
+		len(l.upper.keep(stitch, 1).endsOn(stitch))
 }
 
 // rolesOf lists the roles of the patches that a line runs through.

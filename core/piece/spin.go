@@ -6,10 +6,10 @@ import (
 	"vicis/core/naming"
 )
 
-// Spin spins the allowances where other seams meet along a seam that was sewn last, at the points chosen of those (counted from 1 along
-// the seam): its stretches on both sides of such a point then turn the same way round it as the short seams do. Every other stretch
-// is given the opposite direction, so that one side holds for the whole seam still; and at each point a meeting says that it has to
-// turn as the short seams do.
+// Spin spins the allowances where other seams meet along a seam that was sewn last, at the points chosen of those
+// (counted from 1 along the seam): its stretches on both sides of such a point then turn the same way round it as the
+// short seams do. Every other stretch is given the opposite direction, so that one side holds for the whole seam still;
+// and at each point a meeting says that it has to turn as the short seams do.
 func (p Piece) Spin(seam naming.Seam, chosen func(point int) bool) Piece {
 	i := slices.IndexFunc(p.Seams, func(s Seam) bool { return s.ID == seam })
 	if i < 0 || slices.ContainsFunc(p.Seams[i+1:], func(s Seam) bool { return s.ID == seam }) {
@@ -18,7 +18,8 @@ func (p Piece) Spin(seam naming.Seam, chosen func(point int) bool) Piece {
 	whole := p.Seams[i]
 	var spots []Meeting
 	for _, m := range p.Meetings {
-		if m.Over == seam && !slices.ContainsFunc(spots, func(o Meeting) bool { return o.Spot == m.Spot }) && m.Spot != whole.From && m.Spot != whole.To {
+		if m.Over == seam && !slices.ContainsFunc(spots, func(o Meeting) bool { return o.Spot == m.Spot }) &&
+			m.Spot != whole.From && m.Spot != whole.To {
 			spots = append(spots, m)
 		}
 	}
@@ -64,7 +65,10 @@ func (p Piece) Spin(seam naming.Seam, chosen func(point int) bool) Piece {
 		}
 		for _, m := range p.Meetings {
 			if m.Over == seam && m.Spot == spots[k].Spot {
-				out.Meetings = append(out.Meetings, Meeting{Over: seam, A: m.A, B: End{Seam: seam, E: e}, Spot: m.Spot, Spin: true})
+				out.Meetings = append(out.Meetings, Meeting{
+					Over: seam, A: m.A, B: End{Seam: seam, E: e}, Spot: m.Spot,
+					Spin: true,
+				})
 			}
 		}
 	}

@@ -1,14 +1,15 @@
 package piece
 
-// Tip is a point that a seam at 45° ends in near an outer edge: it is seen whole when it lies exactly an allowance inside.
+// Tip is a point that a seam at 45° ends in near an outer edge: it is seen whole when it lies exactly an allowance
+// inside.
 type Tip struct {
 	Side  Side
 	Depth Num // how far inside the edge
 	Spot  Point
 }
 
-// Tips lists the tips that lie nearer to an edge than within. A seam at 45° that ends on another one there makes a tip; one
-// that runs on to the edge does not.
+// Tips lists the tips that lie nearer to an edge than within. A seam at 45° that ends on another one there makes a tip;
+// one that runs on to the edge does not.
 func (p Piece) Tips(within Num) []Tip {
 	var list []Tip
 	seen := map[Point]bool{}

@@ -9,14 +9,18 @@ import (
 	"vicis/core/quilt"
 )
 
-// Counted by Burnside's lemma over the sixteen motions (four slides of the repeat, each with four turns of the whole): a block may have
-// four looks, two where half a turn changes nothing, or one.
+// Counted by Burnside's lemma over the sixteen motions (four slides of the repeat, each with four turns of the whole):
+// a block may have four looks, two where half a turn changes nothing, or one.
 func TestArrangementsAreDistinct(t *testing.T) {
 	for _, c := range []struct {
 		block string
 		n     int
 	}{
-		{"half-square", burnside(4)}, {"four-patch", burnside(2)}, {"nine-patch", 1}, {"half-rails", burnside(1)}, {"log-cabin", burnside(4)},
+		{"half-square", burnside(4)},
+		{"four-patch", burnside(2)},
+		{"nine-patch", 1},
+		{"half-rails", burnside(1)},
+		{"log-cabin", burnside(4)},
 	} {
 		d := fromLibrary(t, c.block)
 		d.Top.Rows, d.Top.Columns = 6, 6
@@ -42,7 +46,8 @@ func TestArrangementsAreDistinct(t *testing.T) {
 			e := d
 			e.Top.Repeat = a.Repeat
 			if p := planned(t, e); p.Press.Clashes != a.Clashes || p.Press.Crossings != a.Crossings {
-				t.Errorf("%s, %s: %d of %d clash, planned %d of %d", c.block, a.Name, a.Clashes, a.Crossings, p.Press.Clashes, p.Press.Crossings)
+				t.Errorf("%s, %s: %d of %d clash, planned %d of %d", c.block, a.Name, a.Clashes, a.Crossings,
+					p.Press.Clashes, p.Press.Crossings)
 			}
 		}
 		if now != 1 {
@@ -55,7 +60,8 @@ func TestArrangementsAreDistinct(t *testing.T) {
 func TestArrangementsKeepTheOtherBlocks(t *testing.T) {
 	d := fromLibrary(t, "half-square")
 	text, _ := document.Write(d)
-	d, problems := document.Read([]byte(strings.Replace(string(text), `"units": [`, `"units": [{"id": "plain", "name": "Plain", "how": {"by": "patch", "role": "A", "width": "4 1/2", "height": "4 1/2"}},`, 1)))
+	d, problems := document.Read([]byte(strings.Replace(string(text), `"units": [`,
+		`"units": [{"id": "plain", "name": "Plain", "how": {"by": "patch", "role": "A", "width": "4 1/2", "height": "4 1/2"}},`, 1)))
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
@@ -83,14 +89,17 @@ func TestArrangementsKeepTheOtherBlocks(t *testing.T) {
 	}
 }
 
-// burnside counts the colourings of a two by two torus with so many looks, the looks turning in a cycle with the whole: the mean number
-// that each of the sixteen motions leaves as they are, found by trying them all.
+// burnside counts the colourings of a two by two torus with so many looks, the looks turning in a cycle with the whole:
+// the mean number that each of the sixteen motions leaves as they are, found by trying them all.
 func burnside(looks int) int {
 	fixed := 0
 	for slide := range 4 {
 		for turn := range 4 {
 			for code := range looks * looks * looks * looks {
-				at := [4]int{code % looks, code / looks % looks, code / looks / looks % looks, code / looks / looks / looks}
+				at := [4]int{
+					code % looks, code / looks % looks, code / looks / looks % looks,
+					code / looks / looks / looks,
+				}
 				moved := at
 				for range turn {
 					moved = [4]int{moved[2], moved[0], moved[3], moved[1]}

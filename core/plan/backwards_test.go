@@ -9,7 +9,8 @@ import (
 	"vicis/core/plan"
 )
 
-// Whatever the supplies: what is said comes out of them, and one row or column more does not; tried against the plan itself.
+// Whatever the supplies: what is said comes out of them, and one row or column more does not; tried against the plan
+// itself.
 func TestBackwardsIsTheLargestQuilt(t *testing.T) {
 	tried := 0
 	for i, d := range blocks(t) {
@@ -76,7 +77,8 @@ func TestBackwardsByHand(t *testing.T) {
 	if problems.Stopped() || r.Columns != 7 || r.Rows != 7 || r.Uses[0].Left.Text != "½″" {
 		t.Errorf("%+v %v", r, problems)
 	}
-	if r.First != "Fog runs out first." || len(r.More) != 2 || r.More[0] != "For one more row (7 × 8 blocks) 4½″ of Fog is missing." {
+	if r.First != "Fog runs out first." || len(r.More) != 2 ||
+		r.More[0] != "For one more row (7 × 8 blocks) 4½″ of Fog is missing." {
 		t.Errorf("%q %q", r.First, r.More)
 	}
 	for _, c := range []struct {
@@ -88,11 +90,13 @@ func TestBackwardsByHand(t *testing.T) {
 		{[]ask.Supply{{Fabric: "f", Length: "some"}}, "length-unreadable", "/supplies/0/length"},
 		{[]ask.Supply{{Fabric: "f", Length: "-1"}}, "length-unreadable", "/supplies/0/length"},
 	} {
-		if _, problems := ask.Backwards(d, c.supplies); len(problems) != 1 || problems[0].Code != c.code || problems[0].At != c.at {
+		if _, problems := ask.Backwards(d, c.supplies); len(problems) != 1 || problems[0].Code != c.code ||
+			problems[0].At != c.at {
 			t.Errorf("%v: %v", c.supplies, problems)
 		}
 	}
-	if r, _ := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "4 in"}}); r.Blocks != 0 || r.First != "Not even one block comes out of it: 1½″ of Fog is missing." {
+	if r, _ := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "4 in"}}); r.Blocks != 0 ||
+		r.First != "Not even one block comes out of it: 1½″ of Fog is missing." {
 		t.Errorf("%+v", r)
 	}
 }

@@ -22,7 +22,8 @@ func TestPressCards(t *testing.T) {
 	}
 	rail := fromLibrary(t, "rail")
 	rail.Top.Rows, rail.Top.Columns = 2, 2
-	if c := card(rail, "rail-set"); !strings.Contains(c.Check, "5″") || len(c.Cautions) != 1 || !strings.Contains(c.Way, "not pushing") {
+	if c := card(rail, "rail-set"); !strings.Contains(c.Check, "5″") || len(c.Cautions) != 1 ||
+		!strings.Contains(c.Way, "not pushing") {
 		t.Errorf("%+v", c)
 	}
 	if c := card(rail, "block/row-1"); !strings.Contains(c.Lay, "-hand one on top") {
@@ -36,10 +37,12 @@ func TestPressCards(t *testing.T) {
 			toward, _ = strings.CutPrefix(l.Says, "flat as sewn first, then toward ")
 		}
 	}
-	if c := card(pinwheel, "half"); toward == "" || !strings.Contains(c.Lay, toward+" on top") || !strings.HasPrefix(c.Way, "First press it flat") {
+	if c := card(pinwheel, "half"); toward == "" || !strings.Contains(c.Lay, toward+" on top") ||
+		!strings.HasPrefix(c.Way, "First press it flat") {
 		t.Errorf("toward %q: %+v", toward, c)
 	}
-	// Quarters of a square have their long edge on the straight grain; halves cut from a square that was sewn all round do not.
+	// Quarters of a square have their long edge on the straight grain; halves cut from a square that was sewn all round
+	// do not.
 	hourglass := fromLibrary(t, "hourglass")
 	if c := card(hourglass, "hourglass"); strings.Contains(strings.Join(c.Cautions, " "), "bias") {
 		t.Errorf("an hourglass has its edges on the straight grain: %+v", c.Cautions)

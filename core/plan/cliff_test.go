@@ -10,8 +10,8 @@ import (
 	"vicis/core/plan"
 )
 
-// 48 sub-cuts of 6½″ (common practice: six from 40″, eight sets): six need 6 × 6½ + ½ = 39½″, so the cliff is there; on 39⅜″ five
-// come out of a set, eight sets give 40, eight are short and ten sets are needed.
+// 48 sub-cuts of 6½″ (common practice: six from 40″, eight sets): six need 6 × 6½ + ½ = 39½″, so the cliff is there; on
+// 39⅜″ five come out of a set, eight sets give 40, eight are short and ten sets are needed.
 func TestTheKnownCliff(t *testing.T) {
 	text := `{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":"1/2"},
 "strip":"3 1/2","spares":{},"schools":{},"settings":{},"fabrics":[{"id":"f","name":"Fog","colour":"#999999"}],"roles":[{"id":"A","name":"A","fabric":"f"}],
@@ -26,7 +26,8 @@ func TestTheKnownCliff(t *testing.T) {
 		t.Fatal(problems, list)
 	}
 	c := list[0]
-	if c.Strips != 8 || c.Least.Text != "39½″" || c.Says != "8 sets, down to 39½″ of usable width. Below that 8 sub-cuts are short, and 10 sets would do." {
+	if c.Strips != 8 || c.Least.Text != "39½″" ||
+		c.Says != "8 sets, down to 39½″ of usable width. Below that 8 sub-cuts are short, and 10 sets would do." {
 		t.Errorf("%+v", c)
 	}
 	// 16 strips of 3½″ and ½″ are 56½″, 1⅝ yd (58½″); two sets more are 14″, 70½″, two yards.
@@ -95,7 +96,10 @@ func TestEveryEdgeIsWhereTheCountChanges(t *testing.T) {
 				for _, at := range []struct {
 					width  measure.Length
 					enough bool
-				}{{measure.Length(e.From.Inches*24384 + 0.5), true}, {measure.Length(e.From.Inches*24384+0.5) - measure.Inch/8, false}} {
+				}{
+					{measure.Length(e.From.Inches*24384 + 0.5), true},
+					{measure.Length(e.From.Inches*24384+0.5) - measure.Inch/8, false},
+				} {
 					d.Cloth.Usable = measure.Write(at.width)
 					p, problems := plan.Make(d, nil)
 					if problems.Stopped() {
@@ -115,7 +119,8 @@ func TestEveryEdgeIsWhereTheCountChanges(t *testing.T) {
 						}
 					}
 					if n >= 0 && same && (n <= e.Strips) != at.enough {
-						t.Errorf("%s, %s: %d at %s, and the edge to %d is at %s", d.Name, c.Name, n, measure.Write(at.width), e.Strips, e.From.Text)
+						t.Errorf("%s, %s: %d at %s, and the edge to %d is at %s", d.Name, c.Name, n,
+							measure.Write(at.width), e.Strips, e.From.Text)
 					}
 				}
 			}

@@ -50,8 +50,9 @@ func stripsFor(t testing.TB, p plan.Plan, step string) sheet.StripCut {
 	return sheet.StripCut{}
 }
 
-// A quilt of 80″ × 80″ (geometry): binding 320 + 12 = 332″, nine strips of 40″; backing 4″ larger on every side of the 80½″ top
-// from cloth 108″ wide: 88½″, one length, a strip of 19½″ left along it (88″ and 20″ where the finished size is taken).
+// A quilt of 80″ × 80″ (geometry): binding 320 + 12 = 332″, nine strips of 40″; backing 4″ larger on every side of the
+// 80½″ top from cloth 108″ wide: 88½″, one length, a strip of 19½″ left along it (88″ and 20″ where the finished size
+// is taken).
 func TestBindingAndBackingOfAQuiltOf80(t *testing.T) {
 	d := plain(t, 10, 10)
 	d.Top.Binding = &quilt.Binding{Role: "A"}
@@ -74,9 +75,10 @@ func TestBindingAndBackingOfAQuiltOf80(t *testing.T) {
 	}
 }
 
-// From cloth 40″ wide, by hand. 56½″ × 72½″ needs 64½″ × 80½″: along, two lengths give 79″ and take 161″ of cloth; across, two give
-// 79″ where 80½″ is needed, and three of 64½″ take 193½″. Halved to both sides two give 78″. 32½″ × 48½″ needs 40½″ × 56½″: half an
-// inch too wide for one length; two along take 113″, two across 81″. 80½″ square needs 88½″: three lengths, 118″.
+// From cloth 40″ wide, by hand. 56½″ × 72½″ needs 64½″ × 80½″: along, two lengths give 79″ and take 161″ of cloth;
+// across, two give 79″ where 80½″ is needed, and three of 64½″ take 193½″. Halved to both sides two give 78″. 32½″ ×
+// 48½″ needs 40½″ × 56½″: half an inch too wide for one length; two along take 113″, two across 81″. 80½″ square needs
+// 88½″: three lengths, 118″.
 func TestBackingIsJoinedTheWayThatTakesLess(t *testing.T) {
 	for _, c := range []struct {
 		columns, rows int
@@ -86,7 +88,10 @@ func TestBackingIsJoinedTheWayThatTakesLess(t *testing.T) {
 		says          string
 	}{
 		{7, 9, "", 2, "80½″", "along the quilt, with an allowance of ½″; 14½″ wider"},
-		{7, 9, quilt.AtTheSides, 2, "80½″", "Halve one of them along its length and sew the halves to both sides of the other, along the quilt; 13½″ wider"},
+		{
+			7, 9, quilt.AtTheSides, 2, "80½″",
+			"Halve one of them along its length and sew the halves to both sides of the other, along the quilt; 13½″ wider",
+		},
 		{4, 6, "", 2, "40½″", "across the quilt, with an allowance of ½″; 22½″ wider"},
 		{10, 10, "", 3, "88½″", "along the quilt, with an allowance of ½″; 29½″ wider"},
 		{10, 10, quilt.AtTheSides, 3, "88½″", "29½″ wider"},
@@ -101,10 +106,14 @@ func TestBackingIsJoinedTheWayThatTakesLess(t *testing.T) {
 	}
 }
 
-// Borders are cut to the top as it was measured, and everything outside them follows; corner squares shorten top and bottom.
+// Borders are cut to the top as it was measured, and everything outside them follows; corner squares shorten top and
+// bottom.
 func TestBordersAreHeldBackUntilTheTopIsMeasured(t *testing.T) {
 	d := plain(t, 4, 5)
-	d.Top.Borders = []quilt.Border{{ID: "inner", Name: "the inner border", Role: "A", Width: "2 1/2 in"}, {ID: "outer", Name: "the outer border", Role: "A", Width: "4 1/2 in", Corners: "B"}}
+	d.Top.Borders = []quilt.Border{
+		{ID: "inner", Name: "the inner border", Role: "A", Width: "2 1/2 in"},
+		{ID: "outer", Name: "the outer border", Role: "A", Width: "4 1/2 in", Corners: "B"},
+	}
 	p := planned(t, d)
 	// 32½ × 40½; the inner border 2″ finished: 36½ × 44½; the outer 4″: 44½ × 52½.
 	inner, outer := stripsFor(t, p, "inner/strips"), stripsFor(t, p, "outer/strips")
@@ -124,7 +133,8 @@ func TestBordersAreHeldBackUntilTheTopIsMeasured(t *testing.T) {
 	d.Top.Measured = &quilt.Measured{Width: "32 1/4 in", Height: "40 3/4 in"}
 	p = planned(t, d)
 	inner = stripsFor(t, p, "inner/strips")
-	if inner.Held || !strings.Contains(inner.Joined, "2 of 40¾″ for the sides and 2 of 36¼″ for top and bottom") || p.Finished.Text != "43¾″ × 52¼″" {
+	if inner.Held || !strings.Contains(inner.Joined, "2 of 40¾″ for the sides and 2 of 36¼″ for top and bottom") ||
+		p.Finished.Text != "43¾″ × 52¼″" {
 		t.Errorf("%+v, finishes %s", inner, p.Finished.Text)
 	}
 	d.Top.Measured.Width = "30 in"
@@ -147,25 +157,73 @@ func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {
 		change   func(*document.Document)
 		code, at string
 	}{
-		{func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "Z"} }, "role-without-fabric", "/top/backing/role"},
-		{func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: "far"} }, "length-unreadable", "/top/backing/overhang"},
-		{func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: "3 yd"} }, "too-large", "/top/backing/overhang"},
-		{func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Seams: "everywhere"} }, "seams-unknown", "/top/backing/seams"},
-		{func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: ""} }, "role-without-fabric", "/top/binding/role"},
-		{func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: "1/2 in"} }, "too-narrow", "/top/binding/width"},
-		{func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: "2 2 2"} }, "length-unreadable", "/top/binding/width"},
-		{func(d *document.Document) { d.Top.Block = &quilt.Measured{Width: "8 in", Height: "tall"} }, "length-unreadable", "/top/block/height"},
-		{func(d *document.Document) { d.Top.Measured = &quilt.Measured{Width: "", Height: "40 in"} }, "length-unreadable", "/top/measured/width"},
-		{func(d *document.Document) { d.Top.Measured = &quilt.Measured{Width: "32 in", Height: "1/2 in"} }, "too-small", "/top/measured/height"},
+		{
+			func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "Z"} }, "role-without-fabric",
+			"/top/backing/role",
+		},
+		{
+			func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: "far"} }, "length-unreadable",
+			"/top/backing/overhang",
+		},
+		{
+			func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: "3 yd"} }, "too-large",
+			"/top/backing/overhang",
+		},
+		{
+			func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Seams: "everywhere"} }, "seams-unknown",
+			"/top/backing/seams",
+		},
+		{
+			func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: ""} }, "role-without-fabric",
+			"/top/binding/role",
+		},
+		{
+			func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: "1/2 in"} }, "too-narrow",
+			"/top/binding/width",
+		},
+		{
+			func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: "2 2 2"} }, "length-unreadable",
+			"/top/binding/width",
+		},
+		{
+			func(d *document.Document) { d.Top.Block = &quilt.Measured{Width: "8 in", Height: "tall"} },
+			"length-unreadable", "/top/block/height",
+		},
+		{
+			func(d *document.Document) { d.Top.Measured = &quilt.Measured{Width: "", Height: "40 in"} },
+			"length-unreadable", "/top/measured/width",
+		},
+		{
+			func(d *document.Document) { d.Top.Measured = &quilt.Measured{Width: "32 in", Height: "1/2 in"} }, "too-small",
+			"/top/measured/height",
+		},
 		{func(d *document.Document) {
 			d.Top.Borders = []quilt.Border{{ID: "b", Name: "b", Role: "A", Width: "3 in", Corners: "Z"}}
 		}, "role-without-fabric", "/top/borders/0/corners"},
-		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "Z"} }, "role-without-fabric", "/top/sashing/role"},
-		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Corners: "Z"} }, "role-without-fabric", "/top/sashing/corners"},
-		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "1/2 in"} }, "too-narrow", "/top/sashing/width"},
-		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "a yard"} }, "length-unreadable", "/top/sashing/width"},
-		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "1 yd"} }, "too-wide", "/top/sashing/width"},
-		{func(d *document.Document) { d.Parts[0].ID, d.Top.Repeat[0][0].Unit = "backing", "backing" }, "id-not-unique", "/units/0/id"},
+		{
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "Z"} }, "role-without-fabric",
+			"/top/sashing/role",
+		},
+		{
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Corners: "Z"} }, "role-without-fabric",
+			"/top/sashing/corners",
+		},
+		{
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "1/2 in"} }, "too-narrow",
+			"/top/sashing/width",
+		},
+		{
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "a yard"} }, "length-unreadable",
+			"/top/sashing/width",
+		},
+		{
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "1 yd"} }, "too-wide",
+			"/top/sashing/width",
+		},
+		{
+			func(d *document.Document) { d.Parts[0].ID, d.Top.Repeat[0][0].Unit = "backing", "backing" }, "id-not-unique",
+			"/units/0/id",
+		},
 	} {
 		d := plain(t, 2, 2)
 		c.change(&d)
@@ -186,23 +244,35 @@ func TestSashingIsCountedByHand(t *testing.T) {
 		long                    string // of a level piece
 	}{
 		{3, 4, quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B"}, "28″ × 38″", 8, 9, 6, "8½″ × 2½″"},
-		{3, 4, quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B", Outer: true}, "32″ × 42″", 16, 15, 20, "8½″ × 2½″"},
+		{
+			3, 4,
+			quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B", Outer: true},
+			"32″ × 42″", 16, 15, 20,
+			"8½″ × 2½″",
+		},
 		{3, 4, quilt.Sashing{Role: "A", Width: "2 1/2 in"}, "28″ × 38″", 8, 3, 0, "28½″ × 2½″"},
 		{3, 4, quilt.Sashing{Role: "A", Width: "2 1/2 in", Outer: true}, "32″ × 42″", 16, 5, 0, "32½″ × 2½″"},
 		{10, 10, quilt.Sashing{Role: "A", Width: "2 1/2 in"}, "98″ × 98″", 90, 9, 0, "98½″ × 2½″"},
-		{1, 1, quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B", Outer: true}, "12″ × 12″", 2, 2, 4, "8½″ × 2½″"},
+		{
+			1, 1,
+			quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B", Outer: true},
+			"12″ × 12″", 2, 2, 4,
+			"8½″ × 2½″",
+		},
 	} {
 		d := plain(t, c.columns, c.rows)
 		d.Top.Sashing = &c.sashing
 		p := planned(t, d)
-		if p.Finished.Text != c.finished || p.Blocks != c.columns*c.rows || p.Rows != c.rows || p.Block.Text != "8″ × 8″" {
+		if p.Finished.Text != c.finished || p.Blocks != c.columns*c.rows || p.Rows != c.rows ||
+			p.Block.Text != "8″ × 8″" {
 			t.Errorf("%+v: finishes %s, %d blocks of %s", c.sashing, p.Finished.Text, p.Blocks, p.Block.Text)
 		}
 		made, size := map[string]int{}, map[string]string{}
 		for _, s := range p.Steps {
 			made[string(s.ID)], size[string(s.ID)] = s.Make, s.Size
 		}
-		if made[string(naming.SashUpright)] != c.upright || made[string(naming.SashLevel)] != c.level || made[string(naming.SashCorner)] != c.corners || made["p"] != c.columns*c.rows {
+		if made[string(naming.SashUpright)] != c.upright || made[string(naming.SashLevel)] != c.level ||
+			made[string(naming.SashCorner)] != c.corners || made["p"] != c.columns*c.rows {
 			t.Errorf("%+v: %v", c.sashing, made)
 		}
 		if size[string(naming.SashLevel)] != c.long {
@@ -215,20 +285,25 @@ func TestSashingIsCountedByHand(t *testing.T) {
 			t.Errorf("%+v: sashing is offered as a block: %+v", c.sashing, p.Things)
 		}
 		cells := len(p.Quilt.Cells)
-		if last := p.Quilt.Cells[cells-1]; last.X+p.Quilt.Blocks[last.Block].W != p.Quilt.W || last.Y+p.Quilt.Blocks[last.Block].H != p.Quilt.H {
-			t.Errorf("%+v: the last cell ends at %v × %v of %v × %v", c.sashing, last.X+p.Quilt.Blocks[last.Block].W, last.Y+p.Quilt.Blocks[last.Block].H, p.Quilt.W, p.Quilt.H)
+		if last := p.Quilt.Cells[cells-1]; last.X+p.Quilt.Blocks[last.Block].W != p.Quilt.W ||
+			last.Y+p.Quilt.Blocks[last.Block].H != p.Quilt.H {
+			t.Errorf("%+v: the last cell ends at %v × %v of %v × %v", c.sashing, last.X+p.Quilt.Blocks[last.Block].W,
+				last.Y+p.Quilt.Blocks[last.Block].H, p.Quilt.W, p.Quilt.H)
 		}
 		scripted(t, p)
 	}
-	// Nine lengths of 98½″ right through are 886½″; from strips of 39½″ usable, joined: (886½ − ½) ÷ 39 = 22.7, 23 strips.
+	// Nine lengths of 98½″ right through are 886½″; from strips of 39½″ usable, joined: (886½ − ½) ÷ 39 = 22.7, 23
+	// strips.
 	d := plain(t, 10, 10)
 	d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "2 1/2 in"}
-	if s := stripsFor(t, planned(t, d), "sash@level/strips"); s.Count != 23 || !strings.Contains(s.Joined, "Cut 9 of 98½″") {
+	if s := stripsFor(t, planned(t, d), "sash@level/strips"); s.Count != 23 ||
+		!strings.Contains(s.Joined, "Cut 9 of 98½″") {
 		t.Errorf("%+v", s)
 	}
 }
 
-// Blocks whose seams clash when they touch nest once plain sashing lies between them: what is left lies inside the blocks.
+// Blocks whose seams clash when they touch nest once plain sashing lies between them: what is left lies inside the
+// blocks.
 func TestSashingLetsBlocksNest(t *testing.T) {
 	for _, d := range blocks(t) {
 		before := planned(t, d)
@@ -249,7 +324,8 @@ func TestBackwardsKnowsOfSashing(t *testing.T) {
 	}
 }
 
-// Sashing and plain blocks wait for the pieced blocks: their cuts share no strip with what is safe, and follow what is measured.
+// Sashing and plain blocks wait for the pieced blocks: their cuts share no strip with what is safe, and follow what is
+// measured.
 func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
 	held := func(p plan.Plan) (cuts, lines int) {
 		for _, f := range p.Cut {
@@ -298,7 +374,10 @@ func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
 		t.Errorf("%d cuts still wait, on %d lines", cuts, lines)
 	}
 	for _, s := range p.Steps {
-		if want := map[string]string{string(naming.SashUpright): "2″ × 9⅝″", string(naming.SashLevel): "9⅜″ × 2″", string(naming.SashCorner): "2″ × 2″"}[string(s.ID)]; want != "" && s.Size != want {
+		if want := map[string]string{
+			string(naming.SashUpright): "2″ × 9⅝″", string(naming.SashLevel): "9⅜″ × 2″",
+			string(naming.SashCorner): "2″ × 2″",
+		}[string(s.ID)]; want != "" && s.Size != want {
 			t.Errorf("%s is cut %s, not %s", s.Name, s.Size, want)
 		}
 	}
@@ -327,11 +406,13 @@ func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
 func TestMotifsThatDoNotFitAreSaid(t *testing.T) {
 	d := plain(t, 2, 2)
 	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: "6 in", Along: "6 in"}
-	if s := stripsFor(t, planned(t, d), "p"); s.Width.Text != "12″" || s.Patches.Cuts[0].Motif != "a motif in the middle of each, then cut to 8½″ × 8½″" {
+	if s := stripsFor(t, planned(t, d), "p"); s.Width.Text != "12″" ||
+		s.Patches.Cuts[0].Motif != "a motif in the middle of each, then cut to 8½″ × 8½″" {
 		t.Errorf("%+v", s)
 	}
 	d.Fabrics[0].Motif.Across = "39 3/4 in"
-	if p, problems := plan.Make(d, nil); !has(problems, "motif-too-wide", "/fabrics/0/motif/across") || len(p.Steps) > 0 {
+	if p, problems := plan.Make(d, nil); !has(problems, "motif-too-wide", "/fabrics/0/motif/across") ||
+		len(p.Steps) > 0 {
 		t.Errorf("%v", problems)
 	}
 	d.Fabrics[0].Motif.Across = "30 in"
@@ -340,7 +421,8 @@ func TestMotifsThatDoNotFitAreSaid(t *testing.T) {
 		t.Errorf("a corner square of two repeats: %v", problems)
 	}
 	// Three scraps of 8½″: 25½ − 4 × ¼ = 24½″; ⅛″ off is 1/32″ of allowance.
-	if p := planned(t, plain(t, 1, 1)); !strings.Contains(p.Test, "they should measure 24½″") || !strings.Contains(p.Test, "Each ⅛″ too narrow says that the allowance is 1/32″ too wide") {
+	if p := planned(t, plain(t, 1, 1)); !strings.Contains(p.Test, "they should measure 24½″") ||
+		!strings.Contains(p.Test, "Each ⅛″ too narrow says that the allowance is 1/32″ too wide") {
 		t.Errorf("%q", p.Test)
 	}
 }

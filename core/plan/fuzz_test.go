@@ -19,7 +19,10 @@ import (
 
 // No document makes the planner panic or go on for ever.
 func FuzzPlan(f *testing.F) {
-	for _, c := range []starter.Choices{chain, {Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 2, Columns: 3, Border: "4"}} {
+	for _, c := range []starter.Choices{chain, {
+		Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 2,
+		Columns: 3, Border: "4",
+	}} {
 		text, err := document.Write(begin(f, c))
 		if err != nil {
 			f.Fatal(err)
@@ -41,8 +44,8 @@ func FuzzPlan(f *testing.F) {
 	})
 }
 
-// FuzzChangedBlock changes single values of a library block, so that what is planned is nearly always a document that reads:
-// every four bytes are one change (which value, twice; what happens to it; with what).
+// FuzzChangedBlock changes single values of a library block, so that what is planned is nearly always a document that
+// reads: every four bytes are one change (which value, twice; what happens to it; with what).
 func FuzzChangedBlock(f *testing.F) {
 	var texts [][]byte
 	for i, d := range blocks(f) {
@@ -157,7 +160,8 @@ func copied(v any) any {
 
 // Values that sit on the edge of what a document allows.
 var odd = []any{
-	"", "0", "1/64 in", "1/2 in", "2 1/2 in", "1 strip", "3 strips", "1/4 strip", "7/4 strips", "40 in", "999 yd", "1/24384 in", "-1 in", "≈",
+	"", "0", "1/64 in", "1/2 in", "2 1/2 in", "1 strip", "3 strips", "1/4 strip", "7/4 strips", "40 in", "999 yd",
+	"1/24384 in", "-1 in", "≈",
 	0.0, 1.0, 2.0, 3.0, 4.0, 90.0, 180.0, 270.0, 45.0, -1.0, 1000.0, 1e9, true, false, nil,
 	[]any{},
 	map[string]any{},
@@ -215,19 +219,33 @@ func blocks(f testing.TB) []document.Document {
 	return all
 }
 
-// otherwise sets a quilt on point within a pieced border, cuts it from an assortment and from ends, and presses it by hand.
+// otherwise sets a quilt on point within a pieced border, cuts it from an assortment and from ends, and presses it by
+// hand.
 func otherwise(d document.Document) document.Document {
 	role := d.Roles[0].ID
 	d.Top.Rows, d.Top.Columns = 3, 2
 	d.Top.Point = &quilt.Point{Role: role, Larger: "1/2 in"}
 	last := d.Parts[len(d.Parts)-1].ID
-	d.Top.Borders = []quilt.Border{{ID: "spacer", Name: "spacer", Role: role, Width: "1 in"}, {ID: "around", Name: "around", Cells: []quilt.Cell{{Unit: d.Parts[0].ID}, {Unit: last, Turn: 90}}, Corner: &quilt.Cell{Unit: last}}}
+	d.Top.Borders = []quilt.Border{
+		{ID: "spacer", Name: "spacer", Role: role, Width: "1 in"},
+		{
+			ID: "around", Name: "around", Cells: []quilt.Cell{{Unit: d.Parts[0].ID}, {Unit: last, Turn: 90}},
+			Corner: &quilt.Cell{Unit: last},
+		},
+	}
 	d.Schools.Ends = "use"
 	d.Fabrics = slices.Clone(d.Fabrics)
 	d.Fabrics[0].Print, d.Fabrics[0].Prints = cloth.Assorted, 5
 	d.Press = &document.Press{
-		Held: map[naming.Seam]document.Side{"row-1/2": document.Plus, "row-2/2": document.Plus, naming.Seam(last + "/c2"): document.Both}, Done: []naming.Step{"row-1"},
-		Spun: []naming.Crossing{last.Seam("c2").At(1), last.Seam("row-2", "join").All()}, TwoWays: []document.TwoWays{{Unit: last, Which: quilt.EveryOther}, {Unit: d.Parts[0].ID, Which: quilt.EveryRow, In: last}},
+		Held: map[naming.Seam]document.Side{
+			"row-1/2": document.Plus, "row-2/2": document.Plus,
+			naming.Seam(last + "/c2"): document.Both,
+		}, Done: []naming.Step{"row-1"},
+		Spun: []naming.Crossing{last.Seam("c2").At(1), last.Seam("row-2", "join").All()},
+		TwoWays: []document.TwoWays{
+			{Unit: last, Which: quilt.EveryOther},
+			{Unit: d.Parts[0].ID, Which: quilt.EveryRow, In: last},
+		},
 	}
 	return d
 }
@@ -237,14 +255,18 @@ func surrounded(d document.Document) document.Document {
 	role := d.Roles[0].ID
 	d.Top.Sashing = &quilt.Sashing{Role: role, Corners: role, Width: "1 strip"}
 	d.Top.Borders = []quilt.Border{{ID: "around", Name: "around", Role: role, Width: "3 in", Corners: role}}
-	d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: role, Overhang: "4 in"}, &quilt.Binding{Role: role, Width: "2 1/2 in"}
+	d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: role, Overhang: "4 in"},
+		&quilt.Binding{Role: role, Width: "2 1/2 in"}
 	d.Top.Measured = &quilt.Measured{Width: "40 in", Height: "40 in"}
 	d.Top.Block = &quilt.Measured{Width: "9 in", Height: "9 in"}
 	d.Cloth.Every, d.Cloth.Shrinks, d.Cloth.Margin = 4, 3, "1/8 yd"
 	d.Fabrics = slices.Clone(d.Fabrics)
 	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: "6 in", Along: "6 in"}
 	for i, kind := range []cloth.Kind{cloth.Yardage, cloth.Strips, cloth.Pieces} {
-		d.Supplies = append(d.Supplies, cloth.Supply{ID: string(kind), Fabric: d.Fabrics[i%len(d.Fabrics)].ID, Kind: kind, Width: "42 in", Length: "20 in", Count: 2})
+		d.Supplies = append(d.Supplies, cloth.Supply{
+			ID: string(kind), Fabric: d.Fabrics[i%len(d.Fabrics)].ID,
+			Kind: kind, Width: "42 in", Length: "20 in", Count: 2,
+		})
 	}
 	return d
 }

@@ -10,15 +10,19 @@ import (
 	"vicis/core/quilt"
 )
 
-// On the back of a quilt of plain squares every crossing that is counted is drawn, once, where two seams that are drawn come together;
-// straight, with a pieced border, and on point.
+// On the back of a quilt of plain squares every crossing that is counted is drawn, once, where two seams that are drawn
+// come together; straight, with a pieced border, and on point.
 func TestTheBackOfTheWholeQuilt(t *testing.T) {
 	straight := bordered(t, 4, 4, "8 1/2")
 	straight.Top.Borders[0].Corners, straight.Top.Borders[0].Corner = "", &quilt.Cell{Unit: "light"}
 	squares := bordered(t, 4, 4, "8 1/2")
 	plain := bordered(t, 3, 5, "2 1/2")
 	plain.Top.Borders = []quilt.Border{{ID: "strip", Name: "strip", Role: "A", Width: "3 1/2"}}
-	for name, p := range map[string]plan.Plan{"corner units": planned(t, straight), "corner squares": planned(t, squares), "strips": planned(t, plain), "on point": planned(t, onPoint(t, 3, 4, "9"))} {
+	for name, p := range map[string]plan.Plan{
+		"corner units":   planned(t, straight),
+		"corner squares": planned(t, squares), "strips": planned(t, plain),
+		"on point": planned(t, onPoint(t, 3, 4, "9")),
+	} {
 		if len(p.Quilt.Crosses) != p.Press.Crossings || p.Press.Crossings == 0 {
 			t.Errorf("%s: %d drawn, %d counted", name, len(p.Quilt.Crosses), p.Press.Crossings)
 		}
@@ -38,7 +42,8 @@ func TestTheBackOfTheWholeQuilt(t *testing.T) {
 		}
 		for _, band := range p.Quilt.Bands {
 			for i := 0; i < len(band.Points); i += 2 {
-				if x, y := band.Points[i], band.Points[i+1]; x < -1e-3 || y < -1e-3 || x > p.Quilt.W+1e-3 || y > p.Quilt.H+1e-3 {
+				if x, y := band.Points[i], band.Points[i+1]; x < -1e-3 || y < -1e-3 || x > p.Quilt.W+1e-3 ||
+					y > p.Quilt.H+1e-3 {
 					t.Fatalf("%s: an allowance reaches to %v, %v", name, x, y)
 				}
 			}

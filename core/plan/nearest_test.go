@@ -9,12 +9,13 @@ import (
 	"vicis/core/quilt"
 )
 
-// By hand: 8″ blocks; nearest to 60″ × 72″ are 8 × 9 (64″ × 72″, 4″ off) and 7 × 9 (56″, 4″ off). With 2″ of sashing between, n blocks
-// are 10n − 2: 6 are 58″ (2″ off) and 7 are 68″; 7 down are 68″ and 8 are 78″.
+// By hand: 8″ blocks; nearest to 60″ × 72″ are 8 × 9 (64″ × 72″, 4″ off) and 7 × 9 (56″, 4″ off). With 2″ of sashing
+// between, n blocks are 10n − 2: 6 are 58″ (2″ off) and 7 are 68″; 7 down are 68″ and 8 are 78″.
 func TestNearestToASize(t *testing.T) {
 	d := plain(t, 2, 2)
 	list, problems := ask.NearTo(d, "60", "72")
-	if problems.Stopped() || len(list) != 4 || list[0].Rows != 9 || list[0].Columns != 7 || list[0].Finished.Text != "56″ × 72″" || list[1].Columns != 8 {
+	if problems.Stopped() || len(list) != 4 || list[0].Rows != 9 || list[0].Columns != 7 ||
+		list[0].Finished.Text != "56″ × 72″" || list[1].Columns != 8 {
 		t.Errorf("%+v %v", list, problems)
 	}
 	d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B"}
@@ -32,7 +33,8 @@ func TestNearestToASize(t *testing.T) {
 	}
 }
 
-// One block first: it finishes as the blocks do, from no more than one of everything takes, and can be tallied to the end.
+// One block first: it finishes as the blocks do, from no more than one of everything takes, and can be tallied to the
+// end.
 func TestThePilotIsOneBlock(t *testing.T) {
 	for _, d := range blocks(t) {
 		whole := planned(t, d)
@@ -48,7 +50,8 @@ func TestThePilotIsOneBlock(t *testing.T) {
 		for _, f := range p.Cut {
 			for _, all := range whole.Cut {
 				if all.Fabric == f.Fabric && f.Length.Inches > all.Length.Inches {
-					t.Errorf("%s: the pilot takes %s of %s, all of it %s", d.Name, f.Length.Text, f.Name, all.Length.Text)
+					t.Errorf("%s: the pilot takes %s of %s, all of it %s", d.Name, f.Length.Text, f.Name,
+						all.Length.Text)
 				}
 			}
 		}

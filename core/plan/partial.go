@@ -11,7 +11,8 @@ import (
 
 // A plan that is stopped by what lies round the blocks alone is drawn without it, and says so.
 
-// around is what can be left out of a top, from the innermost: where its problems are said, what it is called, and how to leave it out.
+// around is what can be left out of a top, from the innermost: where its problems are said, what it is called, and how
+// to leave it out.
 var around = []struct {
 	at, name string
 	leave    func(*quilt.Top)
@@ -25,7 +26,8 @@ var around = []struct {
 	{"/top/block", "what a block was measured", func(t *quilt.Top) { t.Block = nil }},
 }
 
-// partial draws what can be drawn. What is left once something was left out is planned once: it is not taken apart any further.
+// partial draws what can be drawn. What is left once something was left out is planned once: it is not taken apart any
+// further.
 func partial(p *Plan, d document.Document, problems problem.List) {
 	d, err := document.Copy(d)
 	if err != nil {

@@ -11,8 +11,8 @@ import (
 	"vicis/core/quilt"
 )
 
-// What lies round the blocks and cannot be made is left out of the drawing, which says so; nothing of it is counted. What stops in
-// the blocks themselves is not drawn at all.
+// What lies round the blocks and cannot be made is left out of the drawing, which says so; nothing of it is counted.
+// What stops in the blocks themselves is not drawn at all.
 func TestAPartialPlanIsMarked(t *testing.T) {
 	for _, c := range []struct {
 		change func(*document.Document)
@@ -20,7 +20,10 @@ func TestAPartialPlanIsMarked(t *testing.T) {
 	}{
 		{func(d *document.Document) { d.Top.Borders[0].Cells[0].Unit = "gone" }, "without its borders,"},
 		{func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "Z"} }, "without its binding,"},
-		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "Z"}; d.Top.Borders = nil }, "without its sashing,"},
+		{
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "Z"}; d.Top.Borders = nil },
+			"without its sashing,",
+		},
 		{func(d *document.Document) { d.Top.Rows = 0 }, ""},
 		{func(d *document.Document) { d.Strip = "wide" }, ""},
 	} {
@@ -45,7 +48,8 @@ func TestAPartialPlanIsMarked(t *testing.T) {
 	}
 }
 
-// A block that is laid and no longer among the units stops the plan with a problem at its cell, whatever was warned of before.
+// A block that is laid and no longer among the units stops the plan with a problem at its cell, whatever was warned of
+// before.
 func TestALaidBlockTakenOutIsSaidAtItsCell(t *testing.T) {
 	for _, d := range blocks(t) {
 		laid := d.Top.Repeat[0][0].Unit
@@ -53,7 +57,8 @@ func TestALaidBlockTakenOutIsSaidAtItsCell(t *testing.T) {
 		d.Parts = slices.DeleteFunc(slices.Clone(d.Parts), func(u making.Unit) bool { return string(u.ID) == base })
 		p, problems := plan.Make(d, nil)
 		hasWorkOrSaysWhy(t, p, problems)
-		if stops := problems.Stops(); len(p.Steps) > 0 || len(stops) == 0 || !strings.HasPrefix(stops[0].At, "/top/repeat/0/0") && !strings.HasPrefix(stops[0].At, "/units/") {
+		if stops := problems.Stops(); len(p.Steps) > 0 || len(stops) == 0 ||
+			!strings.HasPrefix(stops[0].At, "/top/repeat/0/0") && !strings.HasPrefix(stops[0].At, "/units/") {
 			t.Errorf("%s: %d steps, %v", d.Name, len(p.Steps), stops)
 		}
 	}

@@ -27,7 +27,10 @@ func everyStart(t *testing.T, do func(name string, p plan.Plan)) {
 			if companion == starter.Cornered && o.Squares%2 == 0 {
 				continue
 			}
-			c := starter.Choices{Name: "x", Block: o.Block, Squares: o.Squares, Companion: companion, Rows: 5, Columns: 4, Measure: measure.Inches, Strip: "2 1/2"}
+			c := starter.Choices{
+				Name: "x", Block: o.Block, Squares: o.Squares, Companion: companion, Rows: 5,
+				Columns: 4, Measure: measure.Inches, Strip: "2 1/2",
+			}
 			if i == 1 {
 				c.Measure, c.Strip, c.Border = measure.Centimetres, "6 cm", "8 cm"
 			}
@@ -46,7 +49,8 @@ var (
 	vulgars = strings.NewReplacer("½", ".5", "¼", ".25", "¾", ".75", "⅛", ".125", "⅜", ".375", "⅝", ".625", "⅞", ".875")
 )
 
-// pencil works a sum out as one does on paper: numbers and + − × ÷ ( ), words left out. false when there is nothing to work out.
+// pencil works a sum out as one does on paper: numbers and + − × ÷ ( ), words left out. false when there is nothing to
+// work out.
 func pencil(side string) (float64, bool) {
 	side = vulgars.Replace(side)
 	var tokens []string
@@ -124,7 +128,8 @@ func pencil(side string) (float64, bool) {
 
 var names = regexp.MustCompile(`\b(Set|Row|Half|Middle|[IVX]+|\d+-patch|Nine-patch|Four-patch|Chain block|Plain block|the border)\b( [IVX0-9]+)?( \+ [A-Z]\w*)*`)
 
-// Every sum that a screen can show is worked out again. A ÷ may be rounded down (what goes into a strip) or up (what is needed).
+// Every sum that a screen can show is worked out again. A ÷ may be rounded down (what goes into a strip) or up (what is
+// needed).
 func TestEverySumStandsUpToAPencil(t *testing.T) {
 	checked := 0
 	everyStart(t, func(quilt string, p plan.Plan) {
@@ -208,7 +213,8 @@ func area(points []float64) float64 {
 	return math.Abs(sum) / 2
 }
 
-// Pictures are true: patches fill the outline, allowances are as wide as the allowance and lie inside, the quilt is filled.
+// Pictures are true: patches fill the outline, allowances are as wide as the allowance and lie inside, the quilt is
+// filled.
 func TestPicturesAreTrue(t *testing.T) {
 	everyStart(t, func(name string, p plan.Plan) {
 		s := p.Seam.Effective.Inches
@@ -228,8 +234,10 @@ func TestPicturesAreTrue(t *testing.T) {
 				dx, dy := seam.X2-seam.X1, seam.Y2-seam.Y1
 				wide := math.Hypot(dx, dy) * s
 				// Along an axis the allowance is a whole rectangle; at 45° the edges of the piece take a corner of it.
-				if got := area(b.Points); got > wide+1e-2 || got < wide-s*s-1e-2 || (dx == 0 || dy == 0) && got < wide-1e-2 {
-					t.Errorf("%s, %s: allowance of %v square inches beside a seam of %v", name, id, got, math.Hypot(dx, dy))
+				if got := area(b.Points); got > wide+1e-2 || got < wide-s*s-1e-2 || (dx == 0 || dy == 0) &&
+					got < wide-1e-2 {
+					t.Errorf("%s, %s: allowance of %v square inches beside a seam of %v", name, id, got,
+						math.Hypot(dx, dy))
 				}
 				for j := 0; j < len(b.Points); j += 2 {
 					x, y := b.Points[j], b.Points[j+1]
@@ -258,7 +266,10 @@ func TestPicturesAreTrue(t *testing.T) {
 
 // A set's seams pressed toward the first strip have their allowances above the stitches.
 func TestAllowancesLieOnTheSideThatIsSaid(t *testing.T) {
-	p := planned(t, begin(t, starter.Choices{Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 2, Columns: 2}))
+	p := planned(t, begin(t, starter.Choices{
+		Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 2,
+		Columns: 2,
+	}))
 	set := p.Pictures["set-I"]
 	for _, l := range p.Press.Lines {
 		if l.Step == "set-I" {
@@ -275,9 +286,14 @@ func TestAllowancesLieOnTheSideThatIsSaid(t *testing.T) {
 
 func TestValuesAreJudgedBetweenNeighbours(t *testing.T) {
 	c := chain
-	c.Fabrics = []cloth.Fabric{{ID: "a", Name: "A", Colour: "#203040"}, {ID: "b", Name: "B", Colour: "#243444"}, {ID: "c", Name: "C", Colour: "#f0e8d8"}}
+	c.Fabrics = []cloth.Fabric{
+		{ID: "a", Name: "A", Colour: "#203040"},
+		{ID: "b", Name: "B", Colour: "#243444"},
+		{ID: "c", Name: "C", Colour: "#f0e8d8"},
+	}
 	p := planned(t, begin(t, c))
-	if got := p.Values.Pairs[0]; got.State != "blend" || got.Difference >= 8 || !strings.Contains(p.Values.Says, "blend") {
+	if got := p.Values.Pairs[0]; got.State != "blend" || got.Difference >= 8 ||
+		!strings.Contains(p.Values.Says, "blend") {
 		t.Errorf("two nearly alike: %+v", p.Values)
 	}
 	if got := p.Values.Fabrics; len(got) != 3 || got[0].Fabric != "a" || got[2].Fabric != "c" {
@@ -315,7 +331,8 @@ func TestSchoolsAreSaidWhereTheyApply(t *testing.T) {
 	d.Settings.Buy = "m"
 	p := planned(t, d)
 	set, half := step(t, p, "set-I"), step(t, p, "half")
-	if !strings.HasPrefix(set.Press, "flat as sewn first") || !strings.Contains(set.Sewing.Hold, "pairs of pairs") || half.Sewing.Hold != "pin at every crossing" {
+	if !strings.HasPrefix(set.Press, "flat as sewn first") || !strings.Contains(set.Sewing.Hold, "pairs of pairs") ||
+		half.Sewing.Hold != "pin at every crossing" {
 		t.Errorf("%+v, %+v", set.Sewing, half.Sewing)
 	}
 	if buy := p.Cut[0].Buy; !strings.HasSuffix(buy, " m") || p.Cut[0].Strips[0].Width.Text != "2½″" {
@@ -343,7 +360,10 @@ func TestThePlainBlockIsRecommendedOnlyWhereItHelps(t *testing.T) {
 	d.Roles[2].Fabric = "third"
 	set := d.Parts[0].How.(*making.StripSet)
 	d.Parts = append(d.Parts[:2:2], append([]making.Unit{
-		{ID: "set-II", Name: "Set II", How: &making.StripSet{Strips: []making.SetStrip{{ID: "a", Role: "B"}, {ID: "b", Role: "C"}}}},
+		{ID: "set-II", Name: "Set II", How: &making.StripSet{Strips: []making.SetStrip{
+			{ID: "a", Role: "B"},
+			{ID: "b", Role: "C"},
+		}}},
 		{ID: "II", Name: "II", How: &making.SubCut{From: "set-II"}},
 	}, d.Parts[2:]...)...)
 	four.Columns = []making.Part{{ID: "a", Unit: "I"}, {ID: "b", Unit: "II"}} // no half turn looks the same

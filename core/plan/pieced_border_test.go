@@ -17,10 +17,16 @@ func bordered(t testing.TB, columns, rows int, unfinished string) document.Docum
 	t.Helper()
 	d := plain(t, columns, rows)
 	small := func(id, role string) making.Unit {
-		return making.Unit{ID: naming.Unit(id), Name: "Small " + id, How: &making.PlainPatch{Role: role, Width: making.Breadth(unfinished), Height: making.Breadth(unfinished)}}
+		return making.Unit{
+			ID: naming.Unit(id), Name: "Small " + id,
+			How: &making.PlainPatch{Role: role, Width: making.Breadth(unfinished), Height: making.Breadth(unfinished)},
+		}
 	}
 	d.Parts = append(d.Parts, small("dark", "A"), small("light", "B"))
-	d.Top.Borders = []quilt.Border{{ID: "edge", Name: "the edge", Cells: []quilt.Cell{{Unit: "dark"}, {Unit: "light"}}, Corners: "B"}}
+	d.Top.Borders = []quilt.Border{{
+		ID: "edge", Name: "the edge", Cells: []quilt.Cell{{Unit: "dark"}, {Unit: "light"}},
+		Corners: "B",
+	}}
 	return d
 }
 
@@ -32,12 +38,14 @@ func counts(p plan.Plan) map[string]int {
 	return made
 }
 
-// By hand: 24″ × 32″ take 12 units of 2″ along each end and 16 along each side, 56 in all, half of each cloth; 28″ × 36″ with them.
+// By hand: 24″ × 32″ take 12 units of 2″ along each end and 16 along each side, 56 in all, half of each cloth; 28″ ×
+// 36″ with them.
 func TestAPiecedBorderIsCountedByHand(t *testing.T) {
 	d := bordered(t, 3, 4, "2 1/2")
 	p := planned(t, d)
 	made := counts(p)
-	if p.Finished.Text != "28″ × 36″" || made["dark"] != 28 || made["light"] != 28 || made["edge/squares"] != 4 || made["edge/corners"] != 4 || made["edge/top"] != 1 || made["edge/left"] != 1 {
+	if p.Finished.Text != "28″ × 36″" || made["dark"] != 28 || made["light"] != 28 || made["edge/squares"] != 4 ||
+		made["edge/corners"] != 4 || made["edge/top"] != 1 || made["edge/left"] != 1 {
 		t.Errorf("%s, %v", p.Finished.Text, made)
 	}
 	tiledWithBorders(t, p)
@@ -55,20 +63,28 @@ func TestAPiecedBorderIsCountedByHand(t *testing.T) {
 		}
 	}
 	// A plain border outside it.
-	d.Top.Borders = append(d.Top.Borders, quilt.Border{ID: "outer", Name: "the outer border", Role: "A", Width: "3 1/2"})
+	d.Top.Borders = append(d.Top.Borders, quilt.Border{
+		ID: "outer", Name: "the outer border", Role: "A",
+		Width: "3 1/2",
+	})
 	if p = planned(t, d); p.Finished.Text != "34″ × 42″" {
 		t.Error(p.Finished.Text)
 	}
 	tiledWithBorders(t, p)
 }
 
-// What does not come out even is refused with the border that would make it: 24″ and units of 5″ are an inch short of 25″, so ½″ all
-// round, cut 1″. Over 24″ × 32″ no border of one width suits units of 3″: 8″ more one way than the other is no multiple of 3″.
+// What does not come out even is refused with the border that would make it: 24″ and units of 5″ are an inch short of
+// 25″, so ½″ all round, cut 1″. Over 24″ × 32″ no border of one width suits units of 3″: 8″ more one way than the other
+// is no multiple of 3″.
 func TestAPiecedBorderMustMeet(t *testing.T) {
 	for _, c := range []struct {
 		columns, rows int
 		unit, mend    string
-	}{{3, 3, "5 1/2", "a plain border cut 1″ wide"}, {3, 4, "3 1/2", "no plain border of one width"}, {3, 3, "7 1/2", "a plain border cut 2½″ wide"}} {
+	}{
+		{3, 3, "5 1/2", "a plain border cut 1″ wide"},
+		{3, 4, "3 1/2", "no plain border of one width"},
+		{3, 3, "7 1/2", "a plain border cut 2½″ wide"},
+	} {
 		d := bordered(t, c.columns, c.rows, c.unit)
 		_, problems := plan.Make(d, nil)
 		refused(t, problems, "border-does-not-meet", "/top/borders/0")
@@ -84,15 +100,16 @@ func TestAPiecedBorderMustMeet(t *testing.T) {
 	}
 }
 
-// Squares of one size within and around: the border goes on where the middle ends, so 4 × 4 squares with a border of squares are
-// 6 × 6 squares with 5 × 5 crossings, and all of them nest.
+// Squares of one size within and around: the border goes on where the middle ends, so 4 × 4 squares with a border of
+// squares are 6 × 6 squares with 5 × 5 crossings, and all of them nest.
 func TestCrossingsAtAPiecedBorder(t *testing.T) {
 	d := bordered(t, 4, 4, "8 1/2")
 	d.Top.Borders[0].Corners, d.Top.Borders[0].Corner = "", &quilt.Cell{Unit: "light"}
 	if p := planned(t, d); p.Press.Crossings != 25 || p.Press.Clashes != 0 {
 		t.Errorf("%d crossings, %d clash: %+v", p.Press.Crossings, p.Press.Clashes, p.Press.Places)
 	}
-	// With squares sewn on as corners those four are not part of the rows; a measured middle does not come to lie where it was planned.
+	// With squares sewn on as corners those four are not part of the rows; a measured middle does not come to lie where
+	// it was planned.
 	d.Top.Borders[0].Corners, d.Top.Borders[0].Corner = "B", nil
 	if p := planned(t, d); p.Press.Crossings != 21 || p.Press.Clashes != 0 {
 		t.Errorf("%d crossings, %d clash", p.Press.Crossings, p.Press.Clashes)
@@ -111,7 +128,10 @@ func TestBadPiecedBordersAreSaidAtTheirPlace(t *testing.T) {
 		{func(b *quilt.Border) { b.Cells[1].Unit = "none" }, "unit-unknown", "/top/borders/0/cells/1/unit"},
 		{func(b *quilt.Border) { b.Cells[1].Unit = "p" }, "border-uneven", "/top/borders/0/cells/1"},
 		{func(b *quilt.Border) { b.Cells[0].Turn = 45 }, "turn", "/top/borders/0/cells/0/turn"},
-		{func(b *quilt.Border) { b.Cells[0].Colourway = "night" }, "colourway-unknown", "/top/borders/0/cells/0/colourway"},
+		{
+			func(b *quilt.Border) { b.Cells[0].Colourway = "night" }, "colourway-unknown",
+			"/top/borders/0/cells/0/colourway",
+		},
 		{func(b *quilt.Border) { b.Corners = "" }, "corner-missing", "/top/borders/0/corners"},
 		{func(b *quilt.Border) { b.Corner = &quilt.Cell{Unit: "none"} }, "unit-unknown", "/top/borders/0/corner/unit"},
 		{func(b *quilt.Border) { b.Corner = &quilt.Cell{Unit: "p"} }, "corner-differs", "/top/borders/0/corner"},

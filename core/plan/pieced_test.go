@@ -70,10 +70,18 @@ func TestPiecedBlocksStandUpToAPencil(t *testing.T) {
 		block string
 		want  map[string]int
 	}{
-		// Four geese a star: 16 large squares, four small ones for each, every small one marked; two rows of corners and geese.
-		{"eight-pointed-star", map[string]int{"goose/large": 16, "goose/small": 64, "goose/mark": 64, "goose/pair": 16, "goose/half": 32, "goose/third": 32, "goose": 64, "ground": 64, "block/row-1": 32, "block/row-2": 16, "block": 16}},
+		// Four geese a star: 16 large squares, four small ones for each, every small one marked; two rows of corners
+		// and geese.
+		{"eight-pointed-star", map[string]int{
+			"goose/large": 16, "goose/small": 64, "goose/mark": 64, "goose/pair": 16,
+			"goose/half": 32, "goose/third": 32, "goose": 64, "ground": 64, "block/row-1": 32, "block/row-2": 16,
+			"block": 16,
+		}},
 		// Eight of each hand: eight pairs of half-square units with plain squares, which four pairs of squares make.
-		{"half-and-quarters", map[string]int{"quarters": 8, "quarters:b": 8, "quarters/pair": 8, "quarters/first": 8, "quarters/first-pair": 4, "quarters/plain": 8}},
+		{"half-and-quarters", map[string]int{
+			"quarters": 8, "quarters:b": 8, "quarters/pair": 8, "quarters/first": 8,
+			"quarters/first-pair": 4, "quarters/plain": 8,
+		}},
 		// Two of each hand a block, two of each from a run: 16 runs.
 		{"four-patch-halves", map[string]int{"halved": 32, "halved:b": 32, "halved/pair": 16, "four": 16, "two": 32}},
 		// Four half-square units a block, eight from a pair of squares.
@@ -82,8 +90,14 @@ func TestPiecedBlocksStandUpToAPencil(t *testing.T) {
 		{"goose", map[string]int{"goose": 32, "goose/large": 8, "goose/small": 32}},
 		{"sloped-pair", map[string]int{"left": 32, "right": 32, "left/c-square": 32, "right/c-mark": 32, "pair": 32}},
 		{"snowball", map[string]int{"snowball/tl-square": 64, "snowball/tl-mark": 64, "snowball": 16}},
-		{"square-in-square", map[string]int{"diamond/corner-1": 32, "diamond/corner-1-halves": 64, "diamond/first": 16, "diamond": 16}},
-		{"log-cabin", map[string]int{"block/log-1-strip": 16, "block/log-12-strip": 16, "block/log-11": 16, "block": 16}},
+		{"square-in-square", map[string]int{
+			"diamond/corner-1": 32, "diamond/corner-1-halves": 64, "diamond/first": 16,
+			"diamond": 16,
+		}},
+		{"log-cabin", map[string]int{
+			"block/log-1-strip": 16, "block/log-12-strip": 16, "block/log-11": 16,
+			"block": 16,
+		}},
 	} {
 		p := planned(t, fromLibrary(t, c.block))
 		for id, want := range c.want {
@@ -99,7 +113,8 @@ func TestTheLedgerOfHands(t *testing.T) {
 	d := fromLibrary(t, "four-patch-halves")
 	d.Top = quilt.Top{Rows: 1, Columns: 4, Repeat: [][]quilt.Cell{{{Unit: "halved"}}}}
 	p := planned(t, d)
-	if len(p.Ledger.Hands) != 1 || p.Ledger.Hands[0].Left.Need != 4 || p.Ledger.Hands[0].Right.Over != 4 || !strings.Contains(p.Ledger.Hands[0].Says, "No turning") {
+	if len(p.Ledger.Hands) != 1 || p.Ledger.Hands[0].Left.Need != 4 || p.Ledger.Hands[0].Right.Over != 4 ||
+		!strings.Contains(p.Ledger.Hands[0].Says, "No turning") {
 		t.Errorf("four of one hand from two runs leave four of the other: %+v", p.Ledger)
 	}
 	// Three strips A B C two at a time: turned by a quarter, the other diagonal is cut, and the mirror images fall out.
@@ -114,7 +129,8 @@ func TestTheLedgerOfHands(t *testing.T) {
 		t.Errorf("3 of one look from runs of 1 + 1: %+v", p.Ledger)
 	}
 	d = fromLibrary(t, "sloped-pair")
-	if p := planned(t, d); len(p.Ledger.Hands) != 1 || !strings.Contains(p.Ledger.Hands[0].Says, "Keep the piles apart") {
+	if p := planned(t, d); len(p.Ledger.Hands) != 1 || !strings.Contains(p.Ledger.Hands[0].Says,
+		"Keep the piles apart") {
 		t.Errorf("two units that are mirror images: %+v", p.Ledger.Hands)
 	}
 }
@@ -124,17 +140,25 @@ func TestLeftoversSayWhatTheyAreGoodFor(t *testing.T) {
 	d := fromLibrary(t, "snowball")
 	snow := unit(t, d, "snowball").How.(*making.FlippedCorners)
 	snow.Bonus = true
-	d.Parts = append(d.Parts, making.Unit{ID: "half", Name: "Half", How: &making.HalfSquare{Way: making.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: "1 in"}},
+	d.Parts = append(d.Parts, making.Unit{
+		ID: "half", Name: "Half",
+		How: &making.HalfSquare{
+			Way: making.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+			Finished: "1 in",
+		},
+	},
 		making.Unit{ID: "halves", Name: "Halves", How: &making.Grid{Rows: making.Rows(grid(6, 6, "half"))}})
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "snowball"}, {Unit: "halves"}}}
 	p := planned(t, d)
-	if len(p.Ledger.Leftovers) != 1 || p.Ledger.Leftovers[0].Count != 32 || !strings.Contains(p.Ledger.Leftovers[0].GoodFor, "Trimmed to 1½″ they look like Half: up to 32") {
+	if len(p.Ledger.Leftovers) != 1 || p.Ledger.Leftovers[0].Count != 32 ||
+		!strings.Contains(p.Ledger.Leftovers[0].GoodFor, "Trimmed to 1½″ they look like Half: up to 32") {
 		t.Fatalf("%+v", p.Ledger.Leftovers)
 	}
 	snow.BonusTo = "1 in"
 	unit(t, d, "half").Also = []naming.Unit{"snowball:bonus-a"}
 	before, after := step(t, p, "half").Make, step(t, planned(t, d), "half")
-	if before != 288 || after.Make != 256 || len(after.Also) != 1 || after.Also[0].Count != 32 || !strings.Contains(after.Working.Sums[0], "− 32 that Snowball, bonus stands in for = 256") {
+	if before != 288 || after.Make != 256 || len(after.Also) != 1 || after.Also[0].Count != 32 ||
+		!strings.Contains(after.Working.Sums[0], "− 32 that Snowball, bonus stands in for = 256") {
 		t.Errorf("%d, then %+v", before, after)
 	}
 	unit(t, d, "halves").Also = []naming.Unit{"snowball:bonus-a"}
@@ -144,7 +168,8 @@ func TestLeftoversSayWhatTheyAreGoodFor(t *testing.T) {
 	}
 	unit(t, d, "halves").Also = nil
 	unit(t, d, "half").Also = []naming.Unit{"snowball"}
-	if _, problems := plan.Make(d, nil); len(problems.Stops()) != 1 || problems.Stops()[0].Code != "stand-in-differs" || problems.Stops()[0].At != "/units/1/also/0" {
+	if _, problems := plan.Make(d, nil); len(problems.Stops()) != 1 || problems.Stops()[0].Code != "stand-in-differs" ||
+		problems.Stops()[0].At != "/units/1/also/0" {
 		t.Errorf("a snowball for a half: %v", problems.Stops())
 	}
 }
@@ -166,7 +191,10 @@ func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
 	d.Colourways = []document.Colourway{{ID: "evening", Name: "Evening", Fabrics: map[string]string{"C": "night"}}}
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}, {Unit: "block", Colourway: "evening"}}}
 	p := planned(t, d)
-	for id, want := range map[string]int{"goose": 64, "ground": 64, "middle": 8, "middle@evening": 8, "block": 8, "block@evening": 8, "block/row-1": 16, "block@evening/row-1": 16} {
+	for id, want := range map[string]int{
+		"goose": 64, "ground": 64, "middle": 8, "middle@evening": 8, "block": 8,
+		"block@evening": 8, "block/row-1": 16, "block@evening/row-1": 16,
+	} {
 		if got := step(t, p, id).Make; got != want {
 			t.Errorf("%s: %d, want %d", id, got, want)
 		}
@@ -181,7 +209,10 @@ func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
 	if !found {
 		t.Error("the evening's cloth is not in the cut list")
 	}
-	d.Colourways = append(d.Colourways, document.Colourway{ID: "same", Name: "Same", Fabrics: map[string]string{"C": "night", "B": "light"}})
+	d.Colourways = append(d.Colourways, document.Colourway{
+		ID: "same", Name: "Same",
+		Fabrics: map[string]string{"C": "night", "B": "light"},
+	})
 	d.Top.Repeat[0] = append(d.Top.Repeat[0], quilt.Cell{Unit: "block", Colourway: "same"})
 	if p := planned(t, d); step(t, p, "block@evening").Make != 8 { // 4 of each of 16, in rows of four: columns 2, 3, and 1, 4 as they are
 		t.Errorf("two colourways that come out the same are one: %d", step(t, p, "block@evening").Make)
@@ -190,8 +221,14 @@ func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
 		change   func(*document.Document)
 		code, at string
 	}{
-		{func(d *document.Document) { d.Top.Repeat[0][1].Colourway = "dawn" }, "colourway-unknown", "/top/repeat/0/1/colourway"},
-		{func(d *document.Document) { d.Colourways[0].Fabrics = map[string]string{"C": "silk"} }, "role-without-fabric", "/colourways/0/fabrics/C"},
+		{
+			func(d *document.Document) { d.Top.Repeat[0][1].Colourway = "dawn" }, "colourway-unknown",
+			"/top/repeat/0/1/colourway",
+		},
+		{
+			func(d *document.Document) { d.Colourways[0].Fabrics = map[string]string{"C": "silk"} }, "role-without-fabric",
+			"/colourways/0/fabrics/C",
+		},
 		{func(d *document.Document) { d.Colourways[0].Name = " " }, "name-missing", "/colourways/0/name"},
 		{func(d *document.Document) { d.Colourways[0].ID = "a@b" }, "id-not-unique", "/colourways/0/id"},
 	} {
@@ -207,8 +244,8 @@ func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
 	}
 }
 
-// For 24 units: two at a time 12 runs with a line, two seams and a cut each; eight at a time 3 runs with two lines, four seams
-// and four cuts; all round 6 runs, nothing to mark, all edges on the bias (geometry).
+// For 24 units: two at a time 12 runs with a line, two seams and a cut each; eight at a time 3 runs with two lines,
+// four seams and four cuts; all round 6 runs, nothing to mark, all edges on the bias (geometry).
 func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 	d := fromLibrary(t, "four-pointed-star")
 	d.Top.Rows, d.Top.Columns = 2, 3
@@ -236,7 +273,8 @@ func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 	}
 	for name, want := range map[string][6]int{ // runs, lines, seams, cuts, to trim, over
 		"two at a time, cut by rule": {12, 12, 24, 12, 24, 0}, "eight at a time, cut exactly": {3, 6, 12, 12, 0, 0},
-		"four at a time, all round, cut exactly": {6, 0, 24, 12, 0, 0}, "from cut triangles, cut exactly": {12, 0, 24, 12, 0, 0},
+		"four at a time, all round, cut exactly": {6, 0, 24, 12, 0, 0},
+		"from cut triangles, cut exactly":        {12, 0, 24, 12, 0, 0},
 	} {
 		w := seen[name]
 		if got := [6]int{w.Runs, w.Lines, w.Seams, w.Cuts, w.Shaves, w.Over}; got != want {
@@ -266,7 +304,10 @@ func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 func TestResize(t *testing.T) {
 	d := fromLibrary(t, "eight-pointed-star")
 	unit(t, d, "middle").How.(*making.PlainPatch).Width = "4 1/2 in" // one written as a length among those in strips
-	for to, strip := range map[measure.Written]measure.Written{"12": "3 1/2 in", "6": "2 in", "9": "2 3/4 in", "20 cm": "6.27 cm"} {
+	for to, strip := range map[measure.Written]measure.Written{
+		"12": "3 1/2 in", "6": "2 in", "9": "2 3/4 in",
+		"20 cm": "6.27 cm",
+	} {
 		r, problems := ask.Resize(d, "block", to)
 		if problems.Stopped() || r.Document.Strip != strip {
 			t.Errorf("%s: strips %s, want %s (%v)", to, r.Document.Strip, strip, problems)
@@ -286,8 +327,12 @@ func TestResize(t *testing.T) {
 	if d.Strip != "2 1/2 in" || unit(t, d, "middle").How.(*making.PlainPatch).Width != "4 1/2 in" {
 		t.Error("the first document was changed")
 	}
-	for to, code := range map[measure.Written]string{"wide": "length-unreadable", "1/8": "too-small", "4000": "too-small"} {
-		if _, problems := ask.Resize(d, "block", to); len(problems.Stops()) != 1 || problems[0].Code != code || problems[0].At != "/finished" {
+	for to, code := range map[measure.Written]string{
+		"wide": "length-unreadable", "1/8": "too-small",
+		"4000": "too-small",
+	} {
+		if _, problems := ask.Resize(d, "block", to); len(problems.Stops()) != 1 || problems[0].Code != code ||
+			problems[0].At != "/finished" {
 			t.Errorf("%s: %v", to, problems)
 		}
 	}
@@ -300,9 +345,15 @@ func TestResize(t *testing.T) {
 func TestPointsAndJoints(t *testing.T) {
 	goose := func(height, leg making.Breadth) document.Document {
 		d := fromLibrary(t, "snowball")
-		d.Parts = []making.Unit{{ID: "snowball", Name: "Goose", How: &making.FlippedCorners{Base: making.Input{Role: "B"}, Width: "4 in", Height: height, Corners: []making.Corner{
-			{ID: "l", At: making.TopLeft, Role: "A", Leg: leg}, {ID: "r", At: making.TopRight, Role: "A", Leg: leg},
-		}}}}
+		d.Parts = []making.Unit{{
+			ID: "snowball", Name: "Goose",
+			How: &making.FlippedCorners{
+				Base: making.Input{Role: "B"}, Width: "4 in", Height: height,
+				Corners: []making.Corner{
+					{ID: "l", At: making.TopLeft, Role: "A", Leg: leg}, {ID: "r", At: making.TopRight, Role: "A", Leg: leg},
+				},
+			},
+		}}
 		return d
 	}
 	warned(t, goose("3 in", "2 1/8 in"), "point-short", "/units/0", "falls short of the seam at its top edge by ⅛″")
@@ -314,11 +365,20 @@ func TestPointsAndJoints(t *testing.T) {
 	d.Parts = []making.Unit{
 		{ID: "a", Name: "A", How: &making.PlainPatch{Role: "A", Width: "2 1/2 in", Height: "2 1/2 in"}},
 		{ID: "b", Name: "B", How: &making.PlainPatch{Role: "B", Width: "2 5/8 in", Height: "2 1/2 in"}},
-		{ID: "block", Name: "Block", How: &making.Grid{Rows: making.Rows([][]making.GridCell{{{Unit: "a"}, {Unit: "b"}}, {{Unit: "b"}, {Unit: "a"}}}), Apart: true}},
+		{ID: "block", Name: "Block", How: &making.Grid{Rows: making.Rows([][]making.GridCell{
+			{{Unit: "a"}, {Unit: "b"}},
+			{{Unit: "b"}, {Unit: "a"}},
+		}), Apart: true}},
 	}
 	warned(t, d, "joints-miss", "/units/2", "miss each other by ⅛″")
-	d.Parts[2] = making.Unit{ID: "block", Name: "Block", How: &making.Grid{Rows: making.Rows([][]making.GridCell{{{Unit: "a"}, {Unit: "b"}}})}}
-	d.Parts = append(d.Parts, making.Unit{ID: "other", Name: "Other", How: &making.Grid{Rows: making.Rows([][]making.GridCell{{{Unit: "b"}, {Unit: "a"}}})}})
+	d.Parts[2] = making.Unit{
+		ID: "block", Name: "Block",
+		How: &making.Grid{Rows: making.Rows([][]making.GridCell{{{Unit: "a"}, {Unit: "b"}}})},
+	}
+	d.Parts = append(d.Parts, making.Unit{
+		ID: "other", Name: "Other",
+		How: &making.Grid{Rows: making.Rows([][]making.GridCell{{{Unit: "b"}, {Unit: "a"}}})},
+	})
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}}, {{Unit: "other"}}}
 	warned(t, d, "joints-miss", "/top/repeat", "by ⅛″")
 }
@@ -380,8 +440,8 @@ func TestAlikeRowsApart(t *testing.T) {
 	}
 }
 
-// Check values of pressing (4 × 4 blocks): a pinwheel of four half-square units 12 identical, 0 with every other turned; log
-// cabin 12; four half-square units of one kind as a diamond clash at all four of its mid-edges.
+// Check values of pressing (4 × 4 blocks): a pinwheel of four half-square units 12 identical, 0 with every other
+// turned; log cabin 12; four half-square units of one kind as a diamond clash at all four of its mid-edges.
 func TestPressingOfTriangles(t *testing.T) {
 	for block, want := range map[string]int{"pinwheel": 0, "log-cabin": 12} {
 		if p := planned(t, fromLibrary(t, block)); p.Press.Clashes != want {
@@ -412,7 +472,8 @@ func TestTooManyPatchesInTheQuilt(t *testing.T) {
 	d := fromLibrary(t, "broken-dishes") // 32 patches a block
 	d.Top.Rows, d.Top.Columns = 60, 60
 	p, problems := plan.Make(d, nil)
-	if stops := problems.Stops(); len(stops) != 1 || stops[0].Code != "too-many-patches" || stops[0].At != "/top/rows" || len(p.Pictures) == 0 {
+	if stops := problems.Stops(); len(stops) != 1 || stops[0].Code != "too-many-patches" ||
+		stops[0].At != "/top/rows" || len(p.Pictures) == 0 {
 		t.Errorf("%v", stops)
 	}
 }
@@ -431,8 +492,8 @@ func BenchmarkPlanByPatches(b *testing.B) {
 	}
 }
 
-// A half-square unit of 16″ is cut from squares of 16⅞″; beside their diagonal of 23.9″ the stitches run 23.4″: a ruler of 24″ does, one of
-// 20″ does not. The square sewn of 4″ needs no ruler to speak of.
+// A half-square unit of 16″ is cut from squares of 16⅞″; beside their diagonal of 23.9″ the stitches run 23.4″: a ruler
+// of 24″ does, one of 20″ does not. The square sewn of 4″ needs no ruler to speak of.
 func TestADiagonalLongerThanTheRulerIsSaid(t *testing.T) {
 	for _, c := range []struct {
 		finished making.Breadth

@@ -1,5 +1,6 @@
-// Package plan puts everything together for those who read it: Make turns a project document into all that can be computed from it.
-// It is a pure function: the same document gives the same plan, byte for byte. A plan is never edited and never saved.
+// Package plan puts everything together for those who read it: Make turns a project document into all that can be
+// computed from it. It is a pure function: the same document gives the same plan, byte for byte. A plan is never edited
+// and never saved.
 package plan
 
 import (
@@ -67,8 +68,8 @@ type Seam struct {
 	Effective measure.Reading `json:"effective"`
 }
 
-// Make plans a document. With a problem that stops, the plan holds what can still be planned: nothing, the pictures of the units
-// that could be made, or the quilt without what lies round its blocks.
+// Make plans a document. With a problem that stops, the plan holds what can still be planned: nothing, the pictures of
+// the units that could be made, or the quilt without what lies round its blocks.
 func Make(d document.Document, problems problem.List) (Plan, problem.List) {
 	p, _, problems := From(d, problems)
 	return p, problems
@@ -121,9 +122,13 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 // empty is a plan of nothing: no list in it is missing.
 func empty(d document.Document) Plan {
 	return Plan{
-		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages, Pictures: map[naming.Step]drawn.Picture{},
-		Steps: []sheet.Step{}, Cut: []sheet.FabricCut{}, Sets: []sheet.SetCut{}, Script: []sheet.ScriptPart{}, Taken: []sheet.Taken{}, Remnants: []sheet.Remnant{}, Trim: []sheet.Trim{},
-		Press: sheet.EmptyPressing(), Quilt: drawn.Empty(), Values: sheet.Values{Fabrics: []sheet.FabricValue{}, Pairs: []sheet.Contrast{}}, Ledger: sheet.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{},
+		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages,
+		Pictures: map[naming.Step]drawn.Picture{},
+		Steps:    []sheet.Step{}, Cut: []sheet.FabricCut{}, Sets: []sheet.SetCut{}, Script: []sheet.ScriptPart{},
+		Taken: []sheet.Taken{}, Remnants: []sheet.Remnant{}, Trim: []sheet.Trim{},
+		Press: sheet.EmptyPressing(), Quilt: drawn.Empty(),
+		Values: sheet.Values{Fabrics: []sheet.FabricValue{}, Pairs: []sheet.Contrast{}},
+		Ledger: sheet.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{},
 	}
 }
 
@@ -132,8 +137,8 @@ func seam(c work.Checked) Seam {
 	return Seam{exact.Read(c.Stitched), exact.Read(c.Table.Fold), exact.Read(c.Table.Seam)}
 }
 
-// things lists what can be laid, in the order it is made and then what could not be made, and what comes in a length; copies for
-// colourways are laid by their colourway.
+// things lists what can be laid, in the order it is made and then what could not be made, and what comes in a length;
+// copies for colourways are laid by their colourway.
 func things(s work.Sewn) (list, lengths []Thing) {
 	list, lengths = []Thing{}, []Thing{}
 	for _, m := range s.Units {
@@ -142,7 +147,10 @@ func things(s work.Sewn) (list, lengths []Thing) {
 		}
 		for _, one := range m.Each() {
 			w, h := one.Piece.Size()
-			list = append(list, Thing{one.Unit.ID, m.Unit.ID, one.Unit.Name, words.By(s.Table.Ruler, w-2*s.Table.Seam, h-2*s.Table.Seam)})
+			list = append(list, Thing{
+				one.Unit.ID, m.Unit.ID, one.Unit.Name,
+				words.By(s.Table.Ruler, w-2*s.Table.Seam, h-2*s.Table.Seam),
+			})
 		}
 	}
 	for _, u := range s.Document.Parts {

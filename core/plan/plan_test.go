@@ -90,11 +90,14 @@ func TestTheChainQuiltStandsUpToAPencil(t *testing.T) {
 	}
 }
 
-// Common practice: 12 nine-patches take 60 squares of one fabric and 48 of the other, 9 take 45 and 36; each finishes 6″ from
-// 2½″ strips, and three 5″ squares by three are 14″ unfinished.
+// Common practice: 12 nine-patches take 60 squares of one fabric and 48 of the other, 9 take 45 and 36; each finishes
+// 6″ from 2½″ strips, and three 5″ squares by three are 14″ unfinished.
 func TestNinePatchesTakeWhatQuiltersKnow(t *testing.T) {
 	for _, c := range []struct{ rows, columns, dark, light int }{{4, 3, 60, 48}, {3, 3, 45, 36}} {
-		p := planned(t, begin(t, starter.Choices{Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: c.rows, Columns: c.columns}))
+		p := planned(t, begin(t, starter.Choices{
+			Block: starter.Checkers, Squares: 3, Companion: starter.None,
+			Rows: c.rows, Columns: c.columns,
+		}))
 		count := map[string]int{}
 		for _, cell := range p.Quilt.Cells {
 			for _, patch := range p.Quilt.Blocks[cell.Block].Patches {
@@ -105,7 +108,10 @@ func TestNinePatchesTakeWhatQuiltersKnow(t *testing.T) {
 			t.Errorf("%d × %d: %v", c.rows, c.columns, count)
 		}
 	}
-	p := planned(t, begin(t, starter.Choices{Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 1, Columns: 1, Measure: measure.Inches, Strip: "5"}))
+	p := planned(t, begin(t, starter.Choices{
+		Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 1,
+		Columns: 1, Measure: measure.Inches, Strip: "5",
+	}))
 	for _, size := range p.Trim {
 		if size.ID == "block" && (size.Unfinished != "14″ × 14″" || size.Finished != "13½″ × 13½″") {
 			t.Errorf("nine 5″ squares: %+v", size)
@@ -148,7 +154,11 @@ func TestWhatIsCutIsWhatIsNeeded(t *testing.T) {
 	for range 60 {
 		blocks := starter.Options()
 		o := blocks[rng.Intn(len(blocks))]
-		c := starter.Choices{Block: o.Block, Squares: o.Squares, Companion: []starter.Companion{starter.None, starter.Plain}[rng.Intn(2)], Rows: 1 + rng.Intn(12), Columns: 1 + rng.Intn(12)}
+		c := starter.Choices{
+			Block: o.Block, Squares: o.Squares,
+			Companion: []starter.Companion{starter.None, starter.Plain}[rng.Intn(2)], Rows: 1 + rng.Intn(12),
+			Columns: 1 + rng.Intn(12),
+		}
 		if rng.Intn(2) == 0 {
 			c.Border = "3 1/2"
 		}
@@ -174,7 +184,8 @@ func TestWhatIsCutIsWhatIsNeeded(t *testing.T) {
 				want = laid[string(s.ID)] + s.Spare // a single column has no row seams: blocks go straight into the top
 			}
 			if s.Make != want {
-				t.Fatalf("%v: %s makes %d, later steps take %d and %d are spare", c, s.ID, s.Make, taken[string(s.ID)], s.Spare)
+				t.Fatalf("%v: %s makes %d, later steps take %d and %d are spare", c, s.ID, s.Make, taken[string(s.ID)],
+					s.Spare)
 			}
 		}
 		for _, set := range p.Sets {
@@ -191,8 +202,8 @@ func TestWhatIsCutIsWhatIsNeeded(t *testing.T) {
 	}
 }
 
-// scripted holds the cutting script against the plan: done line by line it makes what the plan says, no more and no less, and
-// every line begins where the lines before it ended.
+// scripted holds the cutting script against the plan: done line by line it makes what the plan says, no more and no
+// less, and every line begins where the lines before it ended.
 func scripted(t *testing.T, p plan.Plan) {
 	t.Helper()
 	made := map[string]int{}
@@ -200,7 +211,8 @@ func scripted(t *testing.T, p plan.Plan) {
 		for _, line := range part.Lines {
 			for _, g := range line.Gives {
 				if g.Before != made[string(g.Step)] {
-					t.Fatalf("%s: %q begins at %d of %s, %d are made by then", p.Name, line.Says, g.Before, g.Step, made[string(g.Step)])
+					t.Fatalf("%s: %q begins at %d of %s, %d are made by then", p.Name, line.Says, g.Before, g.Step,
+						made[string(g.Step)])
 				}
 				made[string(g.Step)] += g.N * line.Times
 			}
@@ -268,29 +280,81 @@ func TestNonsenseIsSaidAtItsPlace(t *testing.T) {
 		at     string
 	}{
 		{"no name", func(d *document.Document) { d.Name = " " }, "name-missing", "/name"},
-		{"a thousand prints", func(d *document.Document) { d.Fabrics[0].Prints = 1000 }, "print-count", "/fabrics/0/prints"},
+		{
+			"a thousand prints", func(d *document.Document) { d.Fabrics[0].Prints = 1000 }, "print-count",
+			"/fabrics/0/prints",
+		},
 		{"strip is a word", func(d *document.Document) { d.Strip = "wide" }, "length-unreadable", "/strip"},
 		{"strip of nothing", func(d *document.Document) { d.Strip = "0" }, "too-small", "/strip"},
 		{"strip taken by its seams", func(d *document.Document) { d.Strip = "1/2" }, "too-narrow", "/strip"},
-		{"strip wider than the cloth", func(d *document.Document) { d.Strip, d.Cloth.Usable = "12", "11" }, "wider-than-cloth", "/units/0/how/strips/0/width"},
-		{"cloth shorter than the sub-cut", func(d *document.Document) { d.Parts[1].How.(*making.SubCut).Width = "39 5/8" }, "cloth-too-short", "/units/1/how/width"},
-		{"cloth lost to squaring up", func(d *document.Document) { d.Cloth.Usable, d.Cloth.Squaring = "10", "10" }, "cloth-too-narrow", "/cloth/usable"},
+		{
+			"strip wider than the cloth", func(d *document.Document) { d.Strip, d.Cloth.Usable = "12", "11" },
+			"wider-than-cloth", "/units/0/how/strips/0/width",
+		},
+		{
+			"cloth shorter than the sub-cut",
+			func(d *document.Document) { d.Parts[1].How.(*making.SubCut).Width = "39 5/8" }, "cloth-too-short",
+			"/units/1/how/width",
+		},
+		{
+			"cloth lost to squaring up", func(d *document.Document) { d.Cloth.Usable, d.Cloth.Squaring = "10", "10" },
+			"cloth-too-narrow", "/cloth/usable",
+		},
 		{"a milliard blocks", func(d *document.Document) { d.Top.Rows = 1e9 }, "row-count", "/top/rows"},
-		{"too many blocks", func(d *document.Document) { d.Top.Rows, d.Top.Columns = 101, 100 }, "too-many-blocks", "/top/rows"},
+		{
+			"too many blocks", func(d *document.Document) { d.Top.Rows, d.Top.Columns = 101, 100 }, "too-many-blocks",
+			"/top/rows",
+		},
 		{"no columns", func(d *document.Document) { d.Top.Columns = 0 }, "column-count", "/top/columns"},
 		{"no blocks", func(d *document.Document) { d.Top.Repeat = nil }, "repeat-empty", "/top/repeat"},
-		{"uneven repeat", func(d *document.Document) { d.Top.Repeat[1] = d.Top.Repeat[1][:1] }, "repeat-uneven", "/top/repeat/1"},
-		{"a strip set as a block", func(d *document.Document) { d.Top.Repeat = [][]quilt.Cell{{{Unit: "set-I"}}} }, "not-a-block", "/top/repeat/0/0/unit"},
-		{"an unknown block", func(d *document.Document) { d.Top.Repeat = [][]quilt.Cell{{{Unit: "nothing"}}} }, "unit-unknown", "/top/repeat/0/0/unit"},
-		{"blocks of two sizes", func(d *document.Document) { d.Top.Repeat[0][1].Unit = "I" }, "blocks-differ", "/top/repeat/0/1"},
-		{"a block turned by 10°", func(d *document.Document) { d.Top.Repeat[0][0].Turn = 10 }, "turn", "/top/repeat/0/0/turn"},
-		{"a border of air", func(d *document.Document) { d.Top.Borders[0].Role = "air" }, "role-without-fabric", "/top/borders/0/role"},
-		{"a border of nothing", func(d *document.Document) { d.Top.Borders[0].Width = "1/4" }, "too-narrow", "/top/borders/0/width"},
-		{"a border with a unit's id", func(d *document.Document) { d.Top.Borders[0].ID = "block" }, "id-not-unique", "/top/borders/0/id"},
-		{"a role of no fabric", func(d *document.Document) { d.Roles[0].Fabric = "gone" }, "role-without-fabric", "/roles/0/fabric"},
-		{"a colour that is none", func(d *document.Document) { d.Fabrics[0].Colour = "blue" }, "colour-unreadable", "/fabrics/0/colour"},
-		{"an allowance of a foot", func(d *document.Document) { d.Seam.Stitched = "12" }, "too-large", "/seam/stitched"},
-		{"a school that is none", func(d *document.Document) { d.Schools.Press = "steam" }, "school-unknown", "/schools/press"},
+		{
+			"uneven repeat", func(d *document.Document) { d.Top.Repeat[1] = d.Top.Repeat[1][:1] }, "repeat-uneven",
+			"/top/repeat/1",
+		},
+		{
+			"a strip set as a block", func(d *document.Document) { d.Top.Repeat = [][]quilt.Cell{{{Unit: "set-I"}}} },
+			"not-a-block", "/top/repeat/0/0/unit",
+		},
+		{
+			"an unknown block", func(d *document.Document) { d.Top.Repeat = [][]quilt.Cell{{{Unit: "nothing"}}} },
+			"unit-unknown", "/top/repeat/0/0/unit",
+		},
+		{
+			"blocks of two sizes", func(d *document.Document) { d.Top.Repeat[0][1].Unit = "I" }, "blocks-differ",
+			"/top/repeat/0/1",
+		},
+		{
+			"a block turned by 10°", func(d *document.Document) { d.Top.Repeat[0][0].Turn = 10 }, "turn",
+			"/top/repeat/0/0/turn",
+		},
+		{
+			"a border of air", func(d *document.Document) { d.Top.Borders[0].Role = "air" }, "role-without-fabric",
+			"/top/borders/0/role",
+		},
+		{
+			"a border of nothing", func(d *document.Document) { d.Top.Borders[0].Width = "1/4" }, "too-narrow",
+			"/top/borders/0/width",
+		},
+		{
+			"a border with a unit's id", func(d *document.Document) { d.Top.Borders[0].ID = "block" }, "id-not-unique",
+			"/top/borders/0/id",
+		},
+		{
+			"a role of no fabric", func(d *document.Document) { d.Roles[0].Fabric = "gone" }, "role-without-fabric",
+			"/roles/0/fabric",
+		},
+		{
+			"a colour that is none", func(d *document.Document) { d.Fabrics[0].Colour = "blue" }, "colour-unreadable",
+			"/fabrics/0/colour",
+		},
+		{
+			"an allowance of a foot", func(d *document.Document) { d.Seam.Stitched = "12" }, "too-large",
+			"/seam/stitched",
+		},
+		{
+			"a school that is none", func(d *document.Document) { d.Schools.Press = "steam" }, "school-unknown",
+			"/schools/press",
+		},
 		{"spares below nothing", func(d *document.Document) { d.Spares.Count = -1 }, "spares", "/spares"},
 	} {
 		choices := chain
@@ -326,14 +390,18 @@ func TestBordersAreButtedAndJoined(t *testing.T) {
 
 func TestTextTellsTheWholePlan(t *testing.T) {
 	text := planned(t, begin(t, chain)).Text()
-	for _, want := range []string{"finishes 50″ × 70″", "Cut 14 strips 2½″ wide from Dark.", "Sub-cut 36 at 2½″ from Set I, 15 from each.", "All 428 crossings of this quilt nest"} {
+	for _, want := range []string{
+		"finishes 50″ × 70″", "Cut 14 strips 2½″ wide from Dark.",
+		"Sub-cut 36 at 2½″ from Set I, 15 from each.", "All 428 crossings of this quilt nest",
+	} {
 		if !strings.Contains(text, want) {
 			t.Errorf("%q is missing in\n%s", want, text)
 		}
 	}
 }
 
-// A small document can ask for very much: it is answered at once with what is too much, and nothing is planned for minutes.
+// A small document can ask for very much: it is answered at once with what is too much, and nothing is planned for
+// minutes.
 func TestGreedyDocumentsAreRefused(t *testing.T) {
 	d := begin(t, chain)
 	part := "block"

@@ -25,7 +25,8 @@ func onPoint(t testing.TB, columns, rows int, finished string) document.Document
 		t.Fatal(err)
 	}
 	l, _ := measure.Written(finished + " in").Length(measure.Inches)
-	d, problems := document.Read([]byte(strings.ReplaceAll(string(text), `"8 1/2 in"`, fmt.Sprintf("%q", measure.Write(l+measure.Inch/2)))))
+	d, problems := document.Read([]byte(strings.ReplaceAll(string(text), `"8 1/2 in"`,
+		fmt.Sprintf("%q", measure.Write(l+measure.Inch/2)))))
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
@@ -33,9 +34,9 @@ func onPoint(t testing.TB, columns, rows int, finished string) document.Document
 	return d
 }
 
-// Squares for setting triangles (closed forms, as any handbook of patchwork has them: the diagonal of the block, divided by √2 for the
-// corners, with allowances): side b√2 + 1.2071 quartered, corner b/√2 + 0.8536 halved. m × n blocks finish mb√2 × nb√2, with
-// mn + (m − 1)(n − 1) blocks, 2(m − 1) + 2(n − 1) sides, 4 corners.
+// Squares for setting triangles (closed forms, as any handbook of patchwork has them: the diagonal of the block,
+// divided by √2 for the corners, with allowances): side b√2 + 1.2071 quartered, corner b/√2 + 0.8536 halved. m × n
+// blocks finish mb√2 × nb√2, with mn + (m − 1)(n − 1) blocks, 2(m − 1) + 2(n − 1) sides, 4 corners.
 func TestOnPointAgainstClosedForms(t *testing.T) {
 	for _, c := range []struct {
 		m, n         int
@@ -43,11 +44,17 @@ func TestOnPointAgainstClosedForms(t *testing.T) {
 		b            float64
 		side, corner string // to cut, on eighths
 	}{
-		{3, 4, "9", 9, "14″", "7¼″"}, {3, 4, "6", 6, "9¾″", "5⅛″"}, {5, 2, "12", 12, "18¼″", "9⅜″"}, {1, 3, "9", 9, "14″", "7¼″"}, {1, 1, "9", 9, "", "7¼″"}, {6, 6, "3 1/2", 3.5, "6¼″", "3⅜″"},
+		{3, 4, "9", 9, "14″", "7¼″"},
+		{3, 4, "6", 6, "9¾″", "5⅛″"},
+		{5, 2, "12", 12, "18¼″", "9⅜″"},
+		{1, 3, "9", 9, "14″", "7¼″"},
+		{1, 1, "9", 9, "", "7¼″"},
+		{6, 6, "3 1/2", 3.5, "6¼″", "3⅜″"},
 	} {
 		p := planned(t, onPoint(t, c.m, c.n, c.block))
 		name := fmt.Sprintf("%d × %d of %s", c.m, c.n, c.block)
-		if near := func(x, y float64) bool { return math.Abs(x-y) < 1e-4 }; !near(p.Quilt.W, float64(c.m)*c.b*math.Sqrt2) || !near(p.Quilt.H, float64(c.n)*c.b*math.Sqrt2) {
+		if near := func(x, y float64) bool { return math.Abs(x-y) < 1e-4 }; !near(p.Quilt.W,
+			float64(c.m)*c.b*math.Sqrt2) || !near(p.Quilt.H, float64(c.n)*c.b*math.Sqrt2) {
 			t.Errorf("%s finishes %v × %v", name, p.Quilt.W, p.Quilt.H)
 		}
 		blocks, sides := c.m*c.n+(c.m-1)*(c.n-1), 2*(c.m-1)+2*(c.n-1)
@@ -55,13 +62,18 @@ func TestOnPointAgainstClosedForms(t *testing.T) {
 		for _, s := range p.Steps {
 			made[string(s.ID)], size[string(s.ID)], exact[string(s.ID)] = s.Make, s.Size, s.Exact
 		}
-		if p.Blocks != blocks || made["p"] != blocks || made[string(naming.SideTriangle)] != sides || made[string(naming.CornerTriangle)] != 4 || made[string(naming.CornersOn)] != 4 {
+		if p.Blocks != blocks || made["p"] != blocks || made[string(naming.SideTriangle)] != sides ||
+			made[string(naming.CornerTriangle)] != 4 || made[string(naming.CornersOn)] != 4 {
 			t.Errorf("%s: %d blocks, %v", name, p.Blocks, made)
 		}
-		if made[string(naming.SideTriangle.Squares())] != (sides+3)/4 || made[string(naming.CornerTriangle.Squares())] != 2 {
+		if made[string(naming.SideTriangle.Squares())] != (sides+3)/4 ||
+			made[string(naming.CornerTriangle.Squares())] != 2 {
 			t.Errorf("%s: squares %v", name, made)
 		}
-		for triangle, want := range map[string]float64{string(naming.SideTriangle): c.b*math.Sqrt2 + 1.20711, string(naming.CornerTriangle): c.b/math.Sqrt2 + 0.85355} {
+		for triangle, want := range map[string]float64{
+			string(naming.SideTriangle):   c.b*math.Sqrt2 + 1.20711,
+			string(naming.CornerTriangle): c.b/math.Sqrt2 + 0.85355,
+		} {
 			text, _, _ := strings.Cut(exact[string(naming.Unit(triangle).Squares())], " x ")
 			if text == "" && sides == 0 {
 				continue
@@ -71,7 +83,11 @@ func TestOnPointAgainstClosedForms(t *testing.T) {
 			}
 		}
 		for _, trim := range p.Trim {
-			if want := map[string]string{string(naming.SideTriangle): c.side, string(naming.CornerTriangle): c.corner}[string(trim.ID)]; want != "" && trim.Unfinished != "cut from squares of "+want {
+			if want := map[string]string{
+				string(naming.SideTriangle):   c.side,
+				string(naming.CornerTriangle): c.corner,
+			}[string(trim.ID)]; want != "" &&
+				trim.Unfinished != "cut from squares of "+want {
 				t.Errorf("%s: %s %s, not %s", name, trim.Name, trim.Unfinished, want)
 			}
 		}
@@ -114,7 +130,8 @@ func tiled(t *testing.T, name string, p plan.Plan) {
 func TestBlocksBetween(t *testing.T) {
 	d := onPoint(t, 3, 4, "9")
 	text, _ := document.Write(d)
-	d, _ = document.Read([]byte(strings.Replace(string(text), `"units": [`, `"units": [{"id": "q", "name": "Other", "how": {"by": "patch", "role": "B", "width": "9 1/2", "height": "9 1/2"}},`, 1)))
+	d, _ = document.Read([]byte(strings.Replace(string(text), `"units": [`,
+		`"units": [{"id": "q", "name": "Other", "how": {"by": "patch", "role": "B", "width": "9 1/2", "height": "9 1/2"}},`, 1)))
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "p"}, {Unit: "q"}}, {{Unit: "q"}, {Unit: "p"}}}
 	p := planned(t, d)
 	count := map[string]int{}
@@ -137,7 +154,8 @@ func TestBlocksBetween(t *testing.T) {
 func TestTrianglesFollowTheBlocks(t *testing.T) {
 	d := onPoint(t, 3, 4, "9")
 	d.Top.Point.Larger = "1/2"
-	if trim := trimOf(planned(t, d), string(naming.SideTriangle)); trim.Unfinished != "cut from squares of 14½″" || len(trim.Working.Sums) != 2 {
+	if trim := trimOf(planned(t, d), string(naming.SideTriangle)); trim.Unfinished != "cut from squares of 14½″" ||
+		len(trim.Working.Sums) != 2 {
 		t.Errorf("%+v", trim)
 	}
 	d.Top.Point.Larger = ""
@@ -187,12 +205,18 @@ func TestOnPointIsRefusedWithTheMend(t *testing.T) {
 		change   func(*document.Document)
 		code, at string
 	}{
-		{func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "2 in"} }, "sashed-on-point", "/top/sashing"},
+		{
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "2 in"} }, "sashed-on-point",
+			"/top/sashing",
+		},
 		{func(d *document.Document) { d.Top.Point.Role = "Z" }, "role-without-fabric", "/top/point/role"},
 		{func(d *document.Document) { d.Top.Point.Corners = "Z" }, "role-without-fabric", "/top/point/corners"},
 		{func(d *document.Document) { d.Top.Point.Larger = "some" }, "length-unreadable", "/top/point/larger"},
 		{func(d *document.Document) { d.Top.Point.Larger = "1 yd" }, "too-large", "/top/point/larger"},
-		{func(d *document.Document) { d.Top.Block = &quilt.Measured{Width: "9 1/2", Height: "9 3/4"} }, "not-square", "/top/block/height"},
+		{
+			func(d *document.Document) { d.Top.Block = &quilt.Measured{Width: "9 1/2", Height: "9 3/4"} }, "not-square",
+			"/top/block/height",
+		},
 		{func(d *document.Document) { d.Top.Rows, d.Top.Columns = 90, 90 }, "too-many-blocks", "/top/rows"},
 	} {
 		d := onPoint(t, 3, 4, "9")

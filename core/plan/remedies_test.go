@@ -13,7 +13,8 @@ import (
 	"vicis/core/quilt"
 )
 
-// What a remedy says it leaves is what a plan with it taken has; and the table of pressing for 4 × 4 blocks is what is offered.
+// What a remedy says it leaves is what a plan with it taken has; and the table of pressing for 4 × 4 blocks is what is
+// offered.
 func TestRemediesKeepTheirWord(t *testing.T) {
 	for _, c := range []struct {
 		block   string
@@ -42,7 +43,8 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 			got[one.Name] = one.Clashes
 			after := planned(t, one.Document)
 			if all := after.Press.Clashes == 0 && after.Press.Opened == 0; all != (one.Leaves == "all nest") {
-				t.Errorf("%s, %s: %q, %d clash and %d are opened", c.block, one.Name, one.Leaves, after.Press.Clashes, after.Press.Opened)
+				t.Errorf("%s, %s: %q, %d clash and %d are opened", c.block, one.Name, one.Leaves, after.Press.Clashes,
+					after.Press.Opened)
 			}
 			if after.Press.Clashes != one.Clashes || one.Clashes >= p.Press.Clashes {
 				t.Errorf("%s, %s: says %d, the plan has %d", c.block, one.Name, one.Clashes, after.Press.Clashes)
@@ -67,7 +69,8 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 	}
 }
 
-// Blocks pressed two ways are counted apart, from the block down to what is doubled; half of them each, and the strips are shared.
+// Blocks pressed two ways are counted apart, from the block down to what is doubled; half of them each, and the strips
+// are shared.
 func TestTwoWaysAreCountedApart(t *testing.T) {
 	d := fromLibrary(t, "four-patch")
 	d.Top.Rows, d.Top.Columns = 4, 4
@@ -79,7 +82,8 @@ func TestTwoWaysAreCountedApart(t *testing.T) {
 		if made["block"] != 8 || made["block@@B"] != 8 {
 			t.Errorf("whole %v: %v", whole, made)
 		}
-		if whole && (made["two"] != 16 || made["two@@B"] != 16 || made["two-set@@B"] == 0) || !whole && (made["two"] != 32 || made["two@@B"] != 0) {
+		if whole && (made["two"] != 16 || made["two@@B"] != 16 || made["two-set@@B"] == 0) || !whole &&
+			(made["two"] != 32 || made["two@@B"] != 0) {
 			t.Errorf("whole %v: %v", whole, made)
 		}
 		if p.Press.Clashes != 0 {
@@ -99,7 +103,8 @@ func TestTwoWaysShareWhatComesBefore(t *testing.T) {
 	d.Press = &document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: quilt.EveryOther}}}
 	p := planned(t, d)
 	made := counts(p)
-	if made["block/row-1"] != 16 || made["block@@B/row-1"] != 0 || made["block"] != 8 || made["block@@B"] != 8 || p.Press.Clashes != 0 {
+	if made["block/row-1"] != 16 || made["block@@B/row-1"] != 0 || made["block"] != 8 || made["block@@B"] != 8 ||
+		p.Press.Clashes != 0 {
 		t.Errorf("%d clash, %v", p.Press.Clashes, made)
 	}
 	d.Schools.Press, d.Press = pressing.Late, nil
@@ -108,11 +113,14 @@ func TestTwoWaysShareWhatComesBefore(t *testing.T) {
 	}
 }
 
-// Every seam of every block of the library has a reason; holding it the other way gives just the clashes that were said, and holding it
-// as it is changes nothing.
+// Every seam of every block of the library has a reason; holding it the other way gives just the clashes that were
+// said, and holding it as it is changes nothing.
 func TestWhatIfKeepsItsWord(t *testing.T) {
 	asked := 0
-	for _, name := range []string{"four-patch", "shoo-fly", "churn-dash", "basket", "log-cabin", "broken-dishes", "eight-pointed-star"} {
+	for _, name := range []string{
+		"four-patch", "shoo-fly", "churn-dash", "basket", "log-cabin", "broken-dishes",
+		"eight-pointed-star",
+	} {
 		d := fromLibrary(t, name)
 		d.Top.Rows, d.Top.Columns = 4, 5
 		p := planned(t, d)
@@ -129,10 +137,12 @@ func TestWhatIfKeepsItsWord(t *testing.T) {
 					}
 					after := planned(t, c.Document)
 					if after.Press.Clashes != c.Clashes || c.More != c.Clashes-p.Press.Clashes {
-						t.Errorf("%s, %s, %s: says %d, the plan has %d", name, seam.Seam, c.Way, c.Clashes, after.Press.Clashes)
+						t.Errorf("%s, %s, %s: says %d, the plan has %d", name, seam.Seam, c.Way, c.Clashes,
+							after.Press.Clashes)
 					}
 					if all := after.Press.Clashes == 0 && after.Press.Opened == 0; all != (c.Leaves == "all nest") {
-						t.Errorf("%s, %s, %s: %q, %d clash and %d are opened", name, seam.Seam, c.Way, c.Leaves, after.Press.Clashes, after.Press.Opened)
+						t.Errorf("%s, %s, %s: %q, %d clash and %d are opened", name, seam.Seam, c.Way, c.Leaves,
+							after.Press.Clashes, after.Press.Opened)
 					}
 					if c.Way == "Hold it as it is" && (c.More != 0 || len(c.Changes) > 0) {
 						t.Errorf("%s, %s: holding it changes %v", name, seam.Seam, c.Changes)
@@ -157,17 +167,24 @@ func TestContradictorySeamsAreNamed(t *testing.T) {
 	}
 	// Two blocks below each other: seams of two rows that cross are both held to one side, and once more.
 	d.Top.Rows = 2
-	d.Press.Held = map[naming.Seam]document.Side{"row-1/2": document.Plus, "row-2/2": document.Plus, "row-1/3": document.Plus, "row-2/3": document.Plus, "row-1/4": document.Minus}
+	d.Press.Held = map[naming.Seam]document.Side{
+		"row-1/2": document.Plus, "row-2/2": document.Plus,
+		"row-1/3": document.Plus, "row-2/3": document.Plus, "row-1/4": document.Minus,
+	}
 	p := planned(t, d)
 	if p.Press.Clashes != 2 || len(p.Press.Release) != 2 || !strings.Contains(p.Press.Detail, "0 would be left") {
 		t.Errorf("%d clash, release %v: %s", p.Press.Clashes, p.Press.Release, p.Press.Detail)
 	}
 	r, _ := ask.RemediesFor(d)
-	if len(r.List) == 0 || r.List[0].Name != "Release what is held" || r.List[0].Clashes != 0 || len(r.List[0].Document.Press.Held) != 3 {
+	if len(r.List) == 0 || r.List[0].Name != "Release what is held" || r.List[0].Clashes != 0 ||
+		len(r.List[0].Document.Press.Held) != 3 {
 		t.Errorf("%+v", r.List)
 	}
 	// What is pressed already is named when a change would press it again.
-	d.Press = &document.Press{Held: map[naming.Seam]document.Side{"row-1/2": document.Plus}, Done: []naming.Step{"row-1"}}
+	d.Press = &document.Press{
+		Held: map[naming.Seam]document.Side{"row-1/2": document.Plus},
+		Done: []naming.Step{"row-1"},
+	}
 	a, _ := ask.AboutSeam(d, "row-2/2")
 	for _, c := range a.Choices {
 		if strings.HasPrefix(c.Way, "Press it toward") && c.More == 0 && !slices.Contains(c.Changes, "Row 1") {
@@ -184,10 +201,25 @@ func TestBadPressingIsSaidAtItsPlace(t *testing.T) {
 		press    document.Press
 		code, at string
 	}{
-		{document.Press{Held: map[naming.Seam]document.Side{"block/c2": "left"}}, "side-unknown", "/press/held/block~1c2"},
-		{document.Press{TwoWays: []document.TwoWays{{Unit: "nothing", Which: quilt.EveryOther}}}, "unit-unknown", "/press/twoWays/0/unit"},
-		{document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: "some"}}}, "pattern-unknown", "/press/twoWays/0/which"},
-		{document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: quilt.EveryRow, In: "nothing"}}}, "unit-unknown", "/press/twoWays/0/in"},
+		{
+			document.Press{Held: map[naming.Seam]document.Side{"block/c2": "left"}},
+			"side-unknown",
+			"/press/held/block~1c2",
+		},
+		{
+			document.Press{TwoWays: []document.TwoWays{{Unit: "nothing", Which: quilt.EveryOther}}},
+			"unit-unknown",
+			"/press/twoWays/0/unit",
+		},
+		{
+			document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: "some"}}},
+			"pattern-unknown",
+			"/press/twoWays/0/which",
+		},
+		{
+			document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: quilt.EveryRow, In: "nothing"}}},
+			"unit-unknown", "/press/twoWays/0/in",
+		},
 	} {
 		d := fromLibrary(t, "four-patch")
 		d.Press = &c.press
@@ -204,7 +236,8 @@ func TestBadPressingIsSaidAtItsPlace(t *testing.T) {
 	}
 }
 
-// The schools decide what crossings leave open: outward and inward are each other's opposite in a set of three that meets nothing.
+// The schools decide what crossings leave open: outward and inward are each other's opposite in a set of three that
+// meets nothing.
 func TestSchoolsDecideTheRest(t *testing.T) {
 	d := fromLibrary(t, "rail")
 	d.Top.Rows, d.Top.Columns = 1, 1

@@ -15,7 +15,8 @@ import (
 	"vicis/core/work"
 )
 
-// Twelve squares of 8½″, four from a strip of 39½″: three strips, 26″ of cloth, ¾ yd. By hand with what lies on the shelf.
+// Twelve squares of 8½″, four from a strip of 39½″: three strips, 26″ of cloth, ¾ yd. By hand with what lies on the
+// shelf.
 func TestTheShelfIsUsedFirst(t *testing.T) {
 	for _, c := range []struct {
 		name     string
@@ -48,8 +49,17 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 			[]string{"1 strip of 8½″: on the shelf, cut already"},
 			map[string]int{"p": 12, "pool/f/207264": 3},
 		},
-		{"strips too short", []cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: "8 1/2 in", Length: "39 in", Count: 9}}, 3, 0, "¾ yd", []string{}, nil},
-		{"strips too wide", []cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: "9 in", Length: "42 in", Count: 9}}, 3, 0, "¾ yd", []string{}, nil},
+		{"strips too short", []cloth.Supply{{
+			ID: "roll", Kind: cloth.Strips, Width: "8 1/2 in", Length: "39 in",
+			Count: 9,
+		}}, 3, 0, "¾ yd", []string{}, nil},
+		{
+			"strips too wide",
+			[]cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: "9 in", Length: "42 in", Count: 9}},
+			3, 0, "¾ yd",
+			[]string{},
+			nil,
+		},
 		{
 			"a length",
 			[]cloth.Supply{{ID: "half", Kind: cloth.Yardage, Width: "42 in", Length: "20 in", Count: 1}},
@@ -57,7 +67,10 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 			[]string{"2 strips from 20″ on the shelf; 2½″ of it is left"},
 			map[string]int{"p": 12},
 		},
-		{"a narrow length", []cloth.Supply{{ID: "half", Kind: cloth.Yardage, Width: "36 in", Length: "20 in", Count: 1}}, 3, 0, "¾ yd", []string{}, nil},
+		{"a narrow length", []cloth.Supply{{
+			ID: "half", Kind: cloth.Yardage, Width: "36 in", Length: "20 in",
+			Count: 1,
+		}}, 3, 0, "¾ yd", []string{}, nil},
 		{
 			"all of it",
 			[]cloth.Supply{{ID: "yard", Kind: cloth.Yardage, Width: "40 in", Length: "1 yd", Count: 1}},
@@ -103,14 +116,18 @@ func toTheEnd(t *testing.T, p plan.Plan, d document.Document) {
 	w, _ := work.Of(d)
 	var events []tally.Event
 	for i, s := range p.Steps {
-		events = append(events, tally.Event{ID: fmt.Sprint("event-", i), Step: s.ID, Kind: tally.Made, N: s.Make, Exact: s.Exact})
+		events = append(events, tally.Event{
+			ID: fmt.Sprint("event-", i), Step: s.ID, Kind: tally.Made, N: s.Make,
+			Exact: s.Exact,
+		})
 	}
 	if out := tally.Fold(w, events); out.Next != "" || len(out.Doubts) > 0 || len(out.NoLonger) > 0 {
 		t.Fatalf("%s: next %q, doubts %+v, %+v", p.Name, out.Next, out.Doubts, out.NoLonger)
 	}
 }
 
-// Whatever lies on the shelf: the plan makes as many of everything as without it, buys no more, and can be tallied to the end.
+// Whatever lies on the shelf: the plan makes as many of everything as without it, buys no more, and can be tallied to
+// the end.
 func TestAnyShelfGivesTheSameQuilt(t *testing.T) {
 	r := rand.New(rand.NewSource(11))
 	used := 0
@@ -191,15 +208,19 @@ func TestBadSuppliesAreSaidAtTheirPlace(t *testing.T) {
 	}
 }
 
-// What is left, by hand. Twelve squares of 8½″: three strips of four, 39½ − 34 = 5½″ of each; ¾ yd is 27″, 26″ are cut, 1″ is not
-// worth keeping. From a yard on the shelf 10″ are left.
+// What is left, by hand. Twelve squares of 8½″: three strips of four, 39½ − 34 = 5½″ of each; ¾ yd is 27″, 26″ are cut,
+// 1″ is not worth keeping. From a yard on the shelf 10″ are left.
 func TestWhatIsLeftGoesBack(t *testing.T) {
 	d := plain(t, 4, 3)
 	p := planned(t, d)
-	if len(p.Remnants) != 1 || p.Remnants[0].Size != "8½″ × 5½″" || p.Remnants[0].Count != 3 || p.Remnants[0].Kind != cloth.Pieces || p.Remnants[0].Fits != "" {
+	if len(p.Remnants) != 1 || p.Remnants[0].Size != "8½″ × 5½″" || p.Remnants[0].Count != 3 ||
+		p.Remnants[0].Kind != cloth.Pieces || p.Remnants[0].Fits != "" {
 		t.Errorf("%+v", p.Remnants)
 	}
-	d.Supplies = []cloth.Supply{{ID: "yard", Fabric: "f", Kind: cloth.Yardage, Width: "40 in", Length: "1 yd", Count: 1}}
+	d.Supplies = []cloth.Supply{{
+		ID: "yard", Fabric: "f", Kind: cloth.Yardage, Width: "40 in", Length: "1 yd",
+		Count: 1,
+	}}
 	p = planned(t, d)
 	if len(p.Remnants) != 2 || p.Remnants[1].Size != "40″ × 10″" || p.Remnants[1].Kind != cloth.Yardage {
 		t.Errorf("%+v", p.Remnants)

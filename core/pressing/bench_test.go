@@ -22,14 +22,22 @@ func fiveKinds(b *testing.B) (quilt.Top, making.Table, []making.Made) {
 	for k := range 5 {
 		var strips []making.SetStrip
 		for i := range 3 {
-			strips = append(strips, making.SetStrip{ID: fmt.Sprint(i), Role: string(rune('A' + (i+k)%3)), Width: "1 strip"})
+			strips = append(strips, making.SetStrip{
+				ID: fmt.Sprint(i), Role: string(rune('A' + (i+k)%3)),
+				Width: "1 strip",
+			})
 		}
 		set, segment, block := fmt.Sprintf("set%d", k), fmt.Sprintf("seg%d", k), fmt.Sprintf("b%d", k)
 		j := &making.Joined{}
 		for i := range 3 {
-			j.Columns = append(j.Columns, making.Part{ID: fmt.Sprint(i), Unit: naming.Unit(segment), Turn: 180 * ((i + k) % 2)})
+			j.Columns = append(j.Columns, making.Part{
+				ID: fmt.Sprint(i), Unit: naming.Unit(segment),
+				Turn: 180 * ((i + k) % 2),
+			})
 		}
-		units = append(units, making.Unit{ID: naming.Unit(set), Name: set, How: &making.StripSet{Strips: strips}}, making.Unit{ID: naming.Unit(segment), Name: segment, How: &making.SubCut{From: naming.Unit(set)}}, making.Unit{ID: naming.Unit(block), Name: block, How: j})
+		units = append(units, making.Unit{ID: naming.Unit(set), Name: set, How: &making.StripSet{Strips: strips}},
+			making.Unit{ID: naming.Unit(segment), Name: segment, How: &making.SubCut{From: naming.Unit(set)}},
+			making.Unit{ID: naming.Unit(block), Name: block, How: j})
 	}
 	top := quilt.Top{Rows: 60, Columns: 60}
 	for range 60 {
@@ -49,7 +57,11 @@ func fiveKinds(b *testing.B) (quilt.Top, making.Table, []making.Made) {
 
 func BenchmarkSixtyBySixtyOfFiveKinds(b *testing.B) {
 	top, tb, units := fiveKinds(b)
-	ask := pressing.Asking{School: func(naming.Unit) pressing.School { return pressing.Nest }, Lightness: func(role string) float64 { return float64(role[0]) }, Look: func(role string) string { return role }}
+	ask := pressing.Asking{
+		School:    func(naming.Unit) pressing.School { return pressing.Nest },
+		Lightness: func(role string) float64 { return float64(role[0]) },
+		Look:      func(role string) string { return role },
+	}
 	for b.Loop() {
 		p := pressing.Decide(top, &tb, units, ask)
 		if p.Crossings < 30000 || p.Bound > p.Clashes {

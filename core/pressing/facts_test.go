@@ -9,7 +9,8 @@ import (
 	"vicis/core/quilt"
 )
 
-// Facts of the trade (common practice), and the closed forms of pressing that were checked by brute force outside the project.
+// Facts of the trade (common practice), and the closed forms of pressing that were checked by brute force outside the
+// project.
 
 // Two identical segments, one of them turned, always nest, whatever strips they are of.
 func TestASegmentNestsWithItselfTurned(t *testing.T) {
@@ -29,7 +30,8 @@ func TestASegmentNestsWithItselfTurned(t *testing.T) {
 // Rows pressed alternately always nest at the corners of four blocks; seams pressed toward plain sashing never clash.
 func TestRowsNestAtTheCorners(t *testing.T) {
 	for rows := 2; rows < 7; rows++ {
-		p := decided(t, all(rows, 5, "block", "other"), Nest, false, set("I", "I", "ABA"), set("II", "II", "BAB"), []making.Unit{join("block", "I", "II", "I"), join("other", "II", "I", "II")})
+		p := decided(t, all(rows, 5, "block", "other"), Nest, false, set("I", "I", "ABA"), set("II", "II", "BAB"),
+			[]making.Unit{join("block", "I", "II", "I"), join("other", "II", "I", "II")})
 		for _, place := range p.Places {
 			if place.Where == "where four blocks meet" && (place.Clashes > 0 || place.Crossings != (rows-1)*4) {
 				t.Errorf("%d rows: %+v", rows, place)
@@ -63,8 +65,8 @@ func TestOpenedSeamsAndHalfTurns(t *testing.T) {
 	}
 }
 
-// A loop of n strips cut into columns, each stepped by d against the one before: some pressing without clashes exists exactly when
-// n ÷ gcd(n, d) is even; with n odd and d = 1 one crossing of each joint clashes.
+// A loop of n strips cut into columns, each stepped by d against the one before: some pressing without clashes exists
+// exactly when n ÷ gcd(n, d) is even; with n odd and d = 1 one crossing of each joint clashes.
 func TestLoopsOfStrips(t *testing.T) {
 	gcd := func(a, b int) int {
 		for b != 0 {
@@ -96,8 +98,20 @@ func TestAChainAlternates(t *testing.T) {
 	units := [][]making.Unit{
 		set("I", "I", "ABABA"), set("II", "II", "BABAB"),
 		{join("block", "I", "II", "I", "II", "I")},
-		{{ID: "middle", Name: "middle", How: &making.PlainPatch{Role: "C", Width: "3 strips", Height: "3 strips"}}, {ID: "bar", Name: "bar", How: &making.PlainPatch{Role: "C", Width: "3 strips", Height: "1 strip"}}, {ID: "corner", Name: "corner", How: &making.PlainPatch{Role: "A", Width: "1 strip", Height: "1 strip"}}},
-		{{ID: "framed", Name: "framed", How: &making.Grid{Rows: making.Rows([][]making.GridCell{{{Unit: "corner"}, {Unit: "bar"}, {Unit: "corner"}}, {{Unit: "bar", Turn: 90}, {Unit: "middle"}, {Unit: "bar", Turn: 90}}, {{Unit: "corner"}, {Unit: "bar"}, {Unit: "corner"}}})}}},
+		{
+			{ID: "middle", Name: "middle", How: &making.PlainPatch{Role: "C", Width: "3 strips", Height: "3 strips"}},
+			{ID: "bar", Name: "bar", How: &making.PlainPatch{Role: "C", Width: "3 strips", Height: "1 strip"}},
+			{ID: "corner", Name: "corner", How: &making.PlainPatch{Role: "A", Width: "1 strip", Height: "1 strip"}},
+		},
+		{{ID: "framed", Name: "framed", How: &making.Grid{Rows: making.Rows([][]making.GridCell{
+			{
+				{Unit: "corner"},
+				{Unit: "bar"},
+				{Unit: "corner"},
+			},
+			{{Unit: "bar", Turn: 90}, {Unit: "middle"}, {Unit: "bar", Turn: 90}},
+			{{Unit: "corner"}, {Unit: "bar"}, {Unit: "corner"}},
+		})}}},
 	}
 	for _, size := range [][2]int{{3, 3}, {4, 5}, {6, 7}} {
 		p := decided(t, all(size[1], size[0], "block", "framed"), Nest, false, units...)

@@ -7,7 +7,8 @@ import (
 
 // How many layers of cloth lie over each other where seams cross.
 
-// Thick is the number of layers from which a needle labours (judgement): two seams lying on each other make nine, nested ones seven.
+// Thick is the number of layers from which a needle labours (judgement): two seams lying on each other make nine,
+// nested ones seven.
 const Thick = 9
 
 // Crossed is one point where seams cross.
@@ -82,7 +83,8 @@ func (p Plan) crossed(group []piece.Meeting) Crossed {
 	if spun && c.State == Nested {
 		c.State = Spun
 	}
-	// On each side of the last seam, left and right of the point: the cloth, and the allowances of the seams that are turned there.
+	// On each side of the last seam, left and right of the point: the cloth, and the allowances of the seams that are
+	// turned there.
 	side := func(ends []piece.End, positive int) (half [2]int) {
 		half = [2]int{1, 1}
 		for _, e := range ends {

@@ -6,7 +6,8 @@ import (
 	"vicis/core/piece"
 )
 
-// network is the seams of a quilt as variables: what has to nest with what, and what else speaks for one side or the other.
+// network is the seams of a quilt as variables: what has to nest with what, and what else speaks for one side or the
+// other.
 type network struct {
 	seams     []making.Seam
 	number    map[naming.Seam]int // seam → its variable, from 1
@@ -49,9 +50,10 @@ const (
 	ByCrossing Reason = "crossing"
 )
 
-// What the wishes weigh against each other (judgement): away from the middle or toward it where the school says so, then away from bulk;
-// a row pressed all one way before the dark of its single seams, since a seam is tied to both beside it, but after the bulk that speaks for
-// every other seam of a sashed row; the dark before a set pressed all one way; where nothing else speaks sets go up and down in turn.
+// What the wishes weigh against each other (judgement): away from the middle or toward it where the school says so,
+// then away from bulk; a row pressed all one way before the dark of its single seams, since a seam is tied to both
+// beside it, but after the bulk that speaks for every other seam of a sashed row; the dark before a set pressed all one
+// way; where nothing else speaks sets go up and down in turn.
 const (
 	fromTheMiddle = 64
 	awayFromBulk  = 32
@@ -158,8 +160,8 @@ func (n *network) sides() (sides []int, bound int64) {
 	return sides, bound
 }
 
-// release finds, where seams are held so that more clash than must, the fewest of them to release: with every crossing weighing more
-// than all held seams together, those that are not kept at the optimum.
+// release finds, where seams are held so that more clash than must, the fewest of them to release: with every crossing
+// weighing more than all held seams together, those that are not kept at the optimum.
 func (p *Plan) release(ask Asking) {
 	n := p.net
 	held := 0
@@ -171,7 +173,10 @@ func (p *Plan) release(ask Asking) {
 	if held == 0 || p.Clashes == 0 {
 		return
 	}
-	free := networkOf(n.seams, n.crossings, Asking{School: ask.School, Lightness: ask.Lightness, Look: ask.Look, Fixed: opens(ask.Fixed)})
+	free := networkOf(n.seams, n.crossings, Asking{
+		School: ask.School, Lightness: ask.Lightness, Look: ask.Look,
+		Fixed: opens(ask.Fixed),
+	})
 	var springs []spring
 	for _, s := range free.meet {
 		s.weight *= int64(held + 1)

@@ -9,10 +9,13 @@ import (
 	"vicis/core/quilt"
 )
 
-// A quilt on point, its rows really sewn to each other: each row stands under the one above as its columns say, filled up with cloth
-// where it is shorter, and what is counted is what virtual sewing finds.
+// A quilt on point, its rows really sewn to each other: each row stands under the one above as its columns say, filled
+// up with cloth where it is shorter, and what is counted is what virtual sewing finds.
 func TestCountsAgreeWithSewingOnPoint(t *testing.T) {
-	units := [][]making.Unit{set("I", "I", "ABA"), set("II", "II", "BAB"), {join("block", "I", "II", "I"), join("other", "II", "I*", "II")}}
+	units := [][]making.Unit{
+		set("I", "I", "ABA"), set("II", "II", "BAB"),
+		{join("block", "I", "II", "I"), join("other", "II", "I*", "II")},
+	}
 	for _, size := range [][2]int{{1, 1}, {2, 2}, {3, 2}, {2, 4}, {1, 4}} {
 		top := all(size[0], size[1], "block", "other")
 		top.Point = &quilt.Point{Role: "C"}
@@ -60,7 +63,8 @@ func TestCountsAgreeWithSewingOnPoint(t *testing.T) {
 			}
 		}
 		if crossings != p.Crossings || clashes != p.Clashes {
-			t.Errorf("%v: sewn %d crossings, %d clash; counted %d, %d", size, crossings, clashes, p.Crossings, p.Clashes)
+			t.Errorf("%v: sewn %d crossings, %d clash; counted %d, %d", size, crossings, clashes, p.Crossings,
+				p.Clashes)
 		}
 	}
 }

@@ -86,8 +86,9 @@ func (p Plan) Nests(m piece.Meeting) (nests, opened bool) {
 	return a == b && a != 0, a == 0 || b == 0
 }
 
-// Decide tries the layouts in order of what they cost the quilter and keeps the first with the fewest clashes: as drawn, then with
-// blocks turned by half, then by a quarter, where they look the same. units are the made units in the order they are sewn.
+// Decide tries the layouts in order of what they cost the quilter and keeps the first with the fewest clashes: as
+// drawn, then with blocks turned by half, then by a quarter, where they look the same. units are the made units in the
+// order they are sewn.
 func Decide(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Plan {
 	alike := map[int]map[naming.Unit]bool{180: {}, 90: {}}
 	for _, row := range top.Repeat {

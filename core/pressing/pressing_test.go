@@ -40,7 +40,8 @@ func join(id string, columns ...string) making.Unit {
 
 func table(problems *problem.List) making.Table {
 	return making.Table{
-		Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2, Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2,
+		Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2,
+		Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2,
 		Usable: func(string) (measure.Length, bool) { return 40 * in, true }, Problems: problems,
 	}
 }
@@ -64,7 +65,9 @@ func decidedWith(t *testing.T, top quilt.Top, more func(*making.Table) []making.
 	return pressedBy(t, top, Nest, func(role string) string { return role }, more, units...)
 }
 
-func pressedBy(t *testing.T, top quilt.Top, school School, look func(string) string, more func(*making.Table) []making.Made, units ...[]making.Unit) Plan {
+func pressedBy(t *testing.T, top quilt.Top, school School, look func(string) string,
+	more func(*making.Table) []making.Made, units ...[]making.Unit,
+) Plan {
 	t.Helper()
 	var problems problem.List
 	tb := table(&problems)
@@ -87,7 +90,10 @@ func pressedBy(t *testing.T, top quilt.Top, school School, look func(string) str
 			list = append(list, m)
 		}
 	}
-	return Decide(top, &tb, list, Asking{School: func(naming.Unit) School { return school }, Lightness: func(role string) float64 { return float64(role[0]) * 20 }, Look: look})
+	return Decide(top, &tb, list, Asking{
+		School:    func(naming.Unit) School { return school },
+		Lightness: func(role string) float64 { return float64(role[0]) * 20 }, Look: look,
+	})
 }
 
 func all(rows, columns int, units ...string) quilt.Top {
@@ -102,13 +108,14 @@ func all(rows, columns int, units ...string) quilt.Top {
 	return top
 }
 
-// The table of pressing.md §6 for the blocks of strips: 4 × 4 identical blocks, clashing crossings at the optimum, pressed
-// one way, and with every other block turned by half where that changes nothing to see.
+// The table of pressing.md §6 for the blocks of strips: 4 × 4 identical blocks, clashing crossings at the optimum,
+// pressed one way, and with every other block turned by half where that changes nothing to see.
 func TestCheckValuesOfIdenticalBlocks(t *testing.T) {
 	four := [][]making.Unit{set("I", "I", "AB"), {join("block", "I", "I*")}}
 	nine := [][]making.Unit{set("I", "I", "ABA"), set("II", "II", "BAB"), {join("block", "I", "II", "I")}}
 	sixteen := [][]making.Unit{set("I", "I", "ABAB"), {join("block", "I", "I*", "I", "I*")}}
-	rail := [][]making.Unit{append(set("I", "I", "ABC"), making.Unit{ID: "block", Name: "rail", How: &making.SubCut{From: "set-I", Width: "3 strips"}})}
+	rail := [][]making.Unit{append(set("I", "I", "ABC"),
+		making.Unit{ID: "block", Name: "rail", How: &making.SubCut{From: "set-I", Width: "3 strips"}})}
 	for _, c := range []struct {
 		name   string
 		units  [][]making.Unit
@@ -137,8 +144,12 @@ func TestCheckValuesOfIdenticalBlocks(t *testing.T) {
 
 // A fact of the trade (common practice): pieced blocks that alternate with plain ones always nest, one way each.
 func TestAlternatingWithPlainBlocksNests(t *testing.T) {
-	plain := []making.Unit{{ID: "plain", Name: "plain", How: &making.PlainPatch{Role: "C", Width: "3 strips", Height: "3 strips"}}}
-	p := decided(t, all(5, 4, "block", "plain"), Nest, true, set("I", "I", "ABA"), set("II", "II", "BAB"), []making.Unit{join("block", "I", "II", "I")}, plain)
+	plain := []making.Unit{{
+		ID: "plain", Name: "plain",
+		How: &making.PlainPatch{Role: "C", Width: "3 strips", Height: "3 strips"},
+	}}
+	p := decided(t, all(5, 4, "block", "plain"), Nest, true, set("I", "I", "ABA"), set("II", "II", "BAB"),
+		[]making.Unit{join("block", "I", "II", "I")}, plain)
 	if p.Clashes != 0 || p.Layout.Turned != 0 {
 		t.Errorf("%d clashes, %d turned", p.Clashes, p.Layout.Turned)
 	}
@@ -171,7 +182,10 @@ func TestSchools(t *testing.T) {
 
 // Turning the whole quilt by half changes nothing in what nests.
 func TestTurningTheWholeQuiltChangesNothing(t *testing.T) {
-	units := [][]making.Unit{set("I", "I", "ABCA"), set("II", "II", "BCAB"), {join("block", "I", "II", "II*", "I"), join("other", "II", "I", "I*", "I")}}
+	units := [][]making.Unit{
+		set("I", "I", "ABCA"), set("II", "II", "BCAB"),
+		{join("block", "I", "II", "II*", "I"), join("other", "II", "I", "I*", "I")},
+	}
 	top := all(5, 5, "block", "other")
 	p := decided(t, top, Nest, false, units...)
 	for r := range top.Repeat {
@@ -217,7 +231,10 @@ func TestSearchAgreesWithTryingEverything(t *testing.T) {
 
 // What is counted by kinds of joint is what virtual sewing finds when a small quilt is really sewn.
 func TestCountsAgreeWithSewingTheWholeQuilt(t *testing.T) {
-	units := [][]making.Unit{set("I", "I", "ABA"), set("II", "II", "BAB"), {join("block", "I", "II", "I"), join("other", "II", "I*", "II")}}
+	units := [][]making.Unit{
+		set("I", "I", "ABA"), set("II", "II", "BAB"),
+		{join("block", "I", "II", "I"), join("other", "II", "I*", "II")},
+	}
 	p := decided(t, all(3, 4, "block", "other"), Nest, true, units...)
 	var quiltTop piece.Piece
 	for r := range p.Layout.Rows {
@@ -250,7 +267,8 @@ func TestCountsAgreeWithSewingTheWholeQuilt(t *testing.T) {
 		}
 	}
 	if len(quiltTop.Meetings) != p.Crossings || clashes != p.Clashes {
-		t.Errorf("sewn whole: %d crossings, %d clash; counted: %d, %d", len(quiltTop.Meetings), clashes, p.Crossings, p.Clashes)
+		t.Errorf("sewn whole: %d crossings, %d clash; counted: %d, %d", len(quiltTop.Meetings), clashes, p.Crossings,
+			p.Clashes)
 	}
 	w, h := quiltTop.Size()
 	if lw, lh := p.Layout.Unfinished(); w != lw || h != lh {

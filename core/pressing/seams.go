@@ -26,24 +26,33 @@ func seamsOf(l quilt.Layout, units []making.Made) []making.Seam {
 		}
 	}
 	if len(l.Rows) > 1 {
-		seams = append(seams, making.Seam{ID: naming.Rows.Seam(), Plus: making.Neighbour{Name: "the row above", Bulk: 1}, Minus: making.Neighbour{Name: "the row below"}})
+		seams = append(seams, making.Seam{
+			ID:   naming.Rows.Seam(),
+			Plus: making.Neighbour{Name: "the row above", Bulk: 1}, Minus: making.Neighbour{Name: "the row below"},
+		})
 	}
 	inside := "the middle of the quilt"
 	if l.OnPoint {
-		seams = append(seams, making.Seam{ID: naming.CornersOn.Seam(), Plus: making.Neighbour{Name: "the corner triangles"}, Minus: making.Neighbour{Name: "the blocks", Bulk: 1}})
+		seams = append(seams, making.Seam{
+			ID:   naming.CornersOn.Seam(),
+			Plus: making.Neighbour{Name: "the corner triangles"}, Minus: making.Neighbour{Name: "the blocks", Bulk: 1},
+		})
 	}
 	for _, ring := range l.Rings {
 		border := making.Neighbour{Name: ring.Border.Name}
 		for _, id := range []naming.Step{ring.Border.ID.Sides(), ring.Border.ID.Ends()} {
-			seams = append(seams, making.Seam{ID: id.Seam(), Plus: border, Minus: making.Neighbour{Name: inside, Bulk: 1}})
+			seams = append(seams, making.Seam{
+				ID: id.Seam(), Plus: border,
+				Minus: making.Neighbour{Name: inside, Bulk: 1},
+			})
 		}
 		inside = ring.Border.Name
 	}
 	return seams
 }
 
-// crossingsOf lists every kind of crossing of the quilt with its count: inside blocks, where blocks meet, and at the corners
-// of four blocks. A plain border meets the blocks with no seam of its own.
+// crossingsOf lists every kind of crossing of the quilt with its count: inside blocks, where blocks meet, and at the
+// corners of four blocks. A plain border meets the blocks with no seam of its own.
 func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfCrossing {
 	var list []kindOfCrossing
 	joint := 0
@@ -102,7 +111,10 @@ func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfC
 		from, to := l.Shared(above, below)
 		for c := from + 1; c < to; c++ {
 			// Row seams run from top to bottom: the upper one ends at the joint, the lower one starts there.
-			m := piece.Meeting{Over: naming.Rows.Seam(), A: piece.End{Seam: above.SeamID(c - above.Start), E: -1}, B: piece.End{Seam: below.SeamID(c - below.Start), E: 1}}
+			m := piece.Meeting{
+				Over: naming.Rows.Seam(), A: piece.End{Seam: above.SeamID(c - above.Start), E: -1},
+				B: piece.End{Seam: below.SeamID(c - below.Start), E: 1},
+			}
 			joint++
 			list = append(list, kindOfCrossing{m, "where four blocks meet", false, pairs[pair], joint})
 		}

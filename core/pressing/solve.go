@@ -1,5 +1,5 @@
-// Package pressing decides to which side every seam is pressed, so that seams which cross nest: from the edge signatures of
-// what is sewn, a side for every seam, and the crossings where that cannot be.
+// Package pressing decides to which side every seam is pressed, so that seams which cross nest: from the edge
+// signatures of what is sewn, a side for every seam, and the crossings where that cannot be.
 package pressing
 
 import "sort"
@@ -14,7 +14,8 @@ type spring struct {
 
 const ground = 0
 
-// solution is a side for every variable, the weight of springs left unsatisfied, and a weight below which no answer comes.
+// solution is a side for every variable, the weight of springs left unsatisfied, and a weight below which no answer
+// comes.
 type solution struct {
 	x     []int8
 	group []int // variables that springs tie together have the same group; the ground is in group 0
@@ -22,15 +23,15 @@ type solution struct {
 	bound int64
 }
 
-// How many steps the branch and bound of one component may take. Crossings of up to some sixty seams stay far below theirs;
-// wishes are not worth a long search.
+// How many steps the branch and bound of one component may take. Crossings of up to some sixty seams stay far below
+// theirs; wishes are not worth a long search.
 const (
 	crossingBudget = 200_000
 	wishBudget     = 5_000
 )
 
-// solve minimises the weight of springs that are not satisfied, exactly, component by component: branch and bound from a
-// good first answer. Variable 0 is the ground.
+// solve minimises the weight of springs that are not satisfied, exactly, component by component: branch and bound from
+// a good first answer. Variable 0 is the ground.
 func solve(n int, springs []spring, budget int) solution {
 	out := solution{x: make([]int8, n), group: make([]int, n)}
 	out.x[ground] = 1
@@ -76,8 +77,8 @@ func solve(n int, springs []spring, budget int) solution {
 	return out
 }
 
-// decide satisfies the crossings first and the wishes after: what the crossings tie together can still be flipped as one,
-// and which way is chosen by the wishes.
+// decide satisfies the crossings first and the wishes after: what the crossings tie together can still be flipped as
+// one, and which way is chosen by the wishes.
 func decide(n int, crossings, wishes []spring) (x []int8, bound int64) {
 	tied := solve(n, crossings, crossingBudget)
 	asGroups := make([]spring, len(wishes))
@@ -92,7 +93,8 @@ func decide(n int, crossings, wishes []spring) (x []int8, bound int64) {
 	return x, tied.bound
 }
 
-// component lists the variables tied to v through springs other than to the ground, each after a neighbour, heaviest first.
+// component lists the variables tied to v through springs other than to the ground, each after a neighbour, heaviest
+// first.
 func component(v int, touching [][]spring) []int {
 	seen := map[int]bool{v: true}
 	order := []int{v}
@@ -111,8 +113,8 @@ func component(v int, touching [][]spring) []int {
 	return order
 }
 
-// search is branch and bound over one component. price holds, for every variable that is not set yet, what −1 and +1 would
-// cost against those that are; rest is the least that all of them together still cost.
+// search is branch and bound over one component. price holds, for every variable that is not set yet, what −1 and +1
+// would cost against those that are; rest is the least that all of them together still cost.
 type search struct {
 	touching [][]spring
 	order    []int
@@ -157,9 +159,9 @@ func (c *search) run() {
 	}
 }
 
-// packing is a weight that every answer leaves unsatisfied: rings of springs that contradict each other, each spring's weight given
-// to no more rings than it can bear. Pass by pass: a tree through all that is tied, and a ring for every spring outside it that
-// contradicts; until a pass finds none.
+// packing is a weight that every answer leaves unsatisfied: rings of springs that contradict each other, each spring's
+// weight given to no more rings than it can bear. Pass by pass: a tree through all that is tied, and a ring for every
+// spring outside it that contradicts; until a pass finds none.
 func (c *search) packing() (bound int64) {
 	index := make(map[int]int, len(c.order)+1) // variable → its place here
 	for i, v := range append([]int{ground}, c.order...) {

@@ -29,8 +29,8 @@ var blocks = map[string]string{
 	"log cabin": `[{"id":"block","name":"b","how":{"by":"log cabin","centre":{"role":"C"},"width":"1 strip","height":"1 strip","rounds":3,"logs":[{"role":"B"},{"role":"B"},{"role":"A"},{"role":"A"}]}}]`,
 }
 
-// laid is clashes of 4 × 4 of a block, inside and between, in a turning, with each last seam spun at its first crossing, or every other block pressed another
-// way down to its strip sets.
+// laid is clashes of 4 × 4 of a block, inside and between, in a turning, with each last seam spun at its first
+// crossing, or every other block pressed another way down to its strip sets.
 func laid(t *testing.T, units string, turning quilt.Turning, spun, twoWays bool) (inside, between int) {
 	t.Helper()
 	var list, second []making.Unit
@@ -51,7 +51,10 @@ func laid(t *testing.T, units string, turning quilt.Turning, spun, twoWays bool)
 	var problems problem.List
 	tb := table(&problems)
 	if spun {
-		tb.Spun = map[naming.Crossing]bool{"block/c2#1": true, "block/c3#1": true, "block/c4#1": true, "block/row-2/join": true}
+		tb.Spun = map[naming.Crossing]bool{
+			"block/c2#1": true, "block/c3#1": true, "block/c4#1": true,
+			"block/row-2/join": true,
+		}
 	}
 	made, order := making.All(list, tb)
 	tb.Made = func(id naming.Unit) (making.Made, bool) { m, ok := made[id]; return m, ok }
@@ -63,7 +66,10 @@ func laid(t *testing.T, units string, turning quilt.Turning, spun, twoWays bool)
 		t.Fatal(problems)
 	}
 	layout := quilt.Lay(top, &tb, turning, func(naming.Unit) bool { return true })
-	ask := Asking{School: func(naming.Unit) School { return Nest }, Lightness: func(string) float64 { return 50 }, Look: func(r string) string { return r }}
+	ask := Asking{
+		School: func(naming.Unit) School { return Nest }, Lightness: func(string) float64 { return 50 },
+		Look: func(r string) string { return r },
+	}
 	p := press(layout, units2, &tb, ask)
 	if !p.Proven() {
 		t.Error("not proven")
@@ -78,10 +84,12 @@ func laid(t *testing.T, units string, turning quilt.Turning, spun, twoWays bool)
 	return inside, between
 }
 
-// The whole table of check values for 4 × 4 identical blocks (each of them also checked with an SMT solver outside the project): clashes
-// of one way, spun, every other block pressed the other way, turned by half, turned by a quarter. −1: nothing to spin.
+// The whole table of check values for 4 × 4 identical blocks (each of them also checked with an SMT solver outside the
+// project): clashes of one way, spun, every other block pressed the other way, turned by half, turned by a quarter. −1:
+// nothing to spin.
 func TestCheckValues(t *testing.T) {
-	other, quarter := quilt.Turning{Which: quilt.EveryOther, Degrees: 180}, quilt.Turning{Which: quilt.EveryOther, Degrees: 90}
+	other, quarter := quilt.Turning{Which: quilt.EveryOther, Degrees: 180},
+		quilt.Turning{Which: quilt.EveryOther, Degrees: 90}
 	for name, want := range map[string][5]int{
 		"four-patch":    {12, 0, 0, 0, 12},
 		"nine-patch":    {48, 24, 0, 0, 0},
@@ -93,7 +101,13 @@ func TestCheckValues(t *testing.T) {
 		for i, c := range []struct {
 			turning       quilt.Turning
 			spun, twoWays bool
-		}{{quilt.AsDrawn, false, false}, {quilt.AsDrawn, true, false}, {quilt.AsDrawn, false, true}, {other, false, false}, {quarter, false, false}} {
+		}{
+			{quilt.AsDrawn, false, false},
+			{quilt.AsDrawn, true, false},
+			{quilt.AsDrawn, false, true},
+			{other, false, false},
+			{quarter, false, false},
+		} {
 			if want[i] < 0 {
 				continue
 			}

@@ -2,7 +2,8 @@ package pressing
 
 import "vicis/core/naming"
 
-// Why a seam goes the way it does, and why a crossing cannot nest: chains of crossings that nest, each of which ties two seams.
+// Why a seam goes the way it does, and why a crossing cannot nest: chains of crossings that nest, each of which ties
+// two seams.
 
 // Link is one crossing of a chain: what From does decides To.
 type Link struct {
@@ -113,9 +114,9 @@ func (p Plan) grants(w wish) bool {
 	return x(w.a)*x(w.b) == w.sign
 }
 
-// Against gives the chain that keeps a clashing crossing from nesting: from one of its seams through crossings that nest to the other.
-// Pressed another way, one of these would clash in its place. A seam that meets itself the wrong way has an empty chain; ok is
-// false when nothing but held seams stands against it.
+// Against gives the chain that keeps a clashing crossing from nesting: from one of its seams through crossings that
+// nest to the other. Pressed another way, one of these would clash in its place. A seam that meets itself the wrong way
+// has an empty chain; ok is false when nothing but held seams stands against it.
 func (p Plan) Against(c Clash) (links []Link, ok bool) {
 	a, b := p.net.number[c.A], p.net.number[c.B]
 	if a == b {
@@ -128,8 +129,8 @@ func (p Plan) Against(c Clash) (links []Link, ok bool) {
 // Held says whether the quilter holds a seam to its side.
 func (p Plan) Held(seam naming.Seam) bool { return p.net.asked[p.net.number[seam]] }
 
-// Tie is one kind of crossing as a condition: it nests when the two seams have equal sides, or opposite ones. A seam that is held has
-// its side in the decisions; opened ones are left out.
+// Tie is one kind of crossing as a condition: it nests when the two seams have equal sides, or opposite ones. A seam
+// that is held has its side in the decisions; opened ones are left out.
 type Tie struct {
 	A, B   naming.Seam
 	Equal  bool

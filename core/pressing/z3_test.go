@@ -17,8 +17,8 @@ import (
 	"vicis/core/quilt"
 )
 
-// z3 is Debian's z3, an SMT solver with optimisation: every seam a truth value, every crossing a soft condition with its count for
-// weight. What it finds to be the least weight of broken conditions is held against ours.
+// z3 is Debian's z3, an SMT solver with optimisation: every seam a truth value, every crossing a soft condition with
+// its count for weight. What it finds to be the least weight of broken conditions is held against ours.
 const z3 = "/usr/bin/z3"
 
 func smt(p pressing.Plan) string {
@@ -43,7 +43,10 @@ func smt(p pressing.Plan) string {
 	}
 	for seam, x := range held {
 		if name[string(seam)] != "" {
-			fmt.Fprintf(&s, "(assert %s)\n", map[int]string{1: name[string(seam)], -1: "(not " + name[string(seam)] + ")"}[x])
+			fmt.Fprintf(&s, "(assert %s)\n", map[int]string{
+				1:  name[string(seam)],
+				-1: "(not " + name[string(seam)] + ")",
+			}[x])
 		}
 	}
 	s.WriteString("(check-sat)\n(get-objectives)\n")
@@ -85,7 +88,8 @@ func agrees(t *testing.T, names []string, plans []pressing.Plan) (clashing int) 
 	t.Helper()
 	for i, optimum := range optima(t, plans) {
 		p := plans[i]
-		// What has to be spun weighs far more than a crossing, for both; where it can be, the weight is the number of clashes.
+		// What has to be spun weighs far more than a crossing, for both; where it can be, the weight is the number of
+		// clashes.
 		weight := int64(0)
 		ties, _ := p.Ties()
 		for _, tie := range ties {
@@ -94,7 +98,8 @@ func agrees(t *testing.T, names []string, plans []pressing.Plan) (clashing int) 
 			}
 		}
 		if fmt.Sprint(weight) != optimum || weight < 1<<20 && (weight != int64(p.Clashes) || !p.Proven()) {
-			t.Errorf("%s: weight %d, %d clashes (at least %d), z3 finds %s", names[i], weight, p.Clashes, p.Bound, optimum)
+			t.Errorf("%s: weight %d, %d clashes (at least %d), z3 finds %s", names[i], weight, p.Clashes, p.Bound,
+				optimum)
 		}
 		if p.Clashes > 0 {
 			clashing++
@@ -103,7 +108,8 @@ func agrees(t *testing.T, names []string, plans []pressing.Plan) (clashing int) 
 	return clashing
 }
 
-// random is a quilt of two or three blocks sewn of segments and half-square units, turned as they come, laid as they come.
+// random is a quilt of two or three blocks sewn of segments and half-square units, turned as they come, laid as they
+// come.
 func random(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
 	t.Helper()
 	var units []making.Unit
@@ -117,9 +123,18 @@ func random(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
 		}
 		units = append(units,
 			making.Unit{ID: naming.Unit(fmt.Sprintf("set%d", k)), Name: "set", How: &making.StripSet{Strips: strips}},
-			making.Unit{ID: naming.Unit(fmt.Sprintf("seg%d", k)), Name: "segment", How: &making.SubCut{From: naming.Unit(fmt.Sprintf("set%d", k))}})
+			making.Unit{
+				ID: naming.Unit(fmt.Sprintf("seg%d", k)), Name: "segment",
+				How: &making.SubCut{From: naming.Unit(fmt.Sprintf("set%d", k))},
+			})
 	}
-	units = append(units, making.Unit{ID: "half", Name: "half", How: &making.HalfSquare{Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: "2 in", Sizing: "rule"}})
+	units = append(units, making.Unit{
+		ID: "half", Name: "half",
+		How: &making.HalfSquare{
+			Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+			Finished: "2 in", Sizing: "rule",
+		},
+	})
 	blocks := 1 + r.IntN(3)
 	for k := range blocks {
 		id := fmt.Sprintf("b%d", k)
@@ -137,7 +152,10 @@ func random(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
 		}
 		j := &making.Joined{}
 		for i := range n {
-			j.Columns = append(j.Columns, making.Part{ID: fmt.Sprint(i), Unit: naming.Unit(fmt.Sprintf("seg%d", r.IntN(segments))), Turn: 180 * r.IntN(2)})
+			j.Columns = append(j.Columns, making.Part{
+				ID:   fmt.Sprint(i),
+				Unit: naming.Unit(fmt.Sprintf("seg%d", r.IntN(segments))), Turn: 180 * r.IntN(2),
+			})
 		}
 		units = append(units, making.Unit{ID: naming.Unit(id), Name: id, How: j})
 	}
@@ -172,15 +190,17 @@ func random(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
 	schools := []pressing.School{pressing.Nest, pressing.Nest, pressing.Dark, pressing.Outward, pressing.Flat}
 	school := schools[r.IntN(len(schools))]
 	return pressing.Decide(top, &tb, list, pressing.Asking{
-		School: func(naming.Unit) pressing.School { return school }, Lightness: func(role string) float64 { return float64(role[0]) * 20 },
-		Look: func(role string) string { return role }, Fixed: fixed,
+		School:    func(naming.Unit) pressing.School { return school },
+		Lightness: func(role string) float64 { return float64(role[0]) * 20 },
+		Look:      func(role string) string { return role }, Fixed: fixed,
 	}), true
 }
 
 // sewn is units on a table, in the order they are made.
 func sewn(units []making.Unit, problems *problem.List, spun map[naming.Crossing]bool) (making.Table, []making.Made) {
 	tb := making.Table{
-		Units: measure.Inches, Seam: measure.Inch / 4, Strip: 5 * measure.Inch / 2, Ruler: measure.Ruler{Units: measure.Inches, Mark: measure.Inch / 8}, Squaring: measure.Inch / 2,
+		Units: measure.Inches, Seam: measure.Inch / 4, Strip: 5 * measure.Inch / 2,
+		Ruler: measure.Ruler{Units: measure.Inches, Mark: measure.Inch / 8}, Squaring: measure.Inch / 2,
 		Usable: func(string) (measure.Length, bool) { return 40 * measure.Inch, true }, Problems: problems, Spun: spun,
 	}
 	made, order := making.All(units, tb)

@@ -88,15 +88,20 @@ func finishing(top Top, t *making.Table, stop func(code, at, says, mend string))
 		if usable, ok := t.Usable(b.Role); !ok {
 			no("role-without-fabric", "/top/backing/role", "The backing has no fabric.", "Choose a fabric for it.")
 		} else if usable <= 4*backingSeam {
-			no("cloth-too-short", "/top/backing/role", fmt.Sprintf("Lengths of cloth %s wide cannot be joined to a backing.", t.Ruler.Print(usable)), "Choose wider cloth for it.")
+			no("cloth-too-short", "/top/backing/role",
+				fmt.Sprintf("Lengths of cloth %s wide cannot be joined to a backing.", t.Ruler.Print(usable)),
+				"Choose wider cloth for it.")
 		}
 		if l, err := b.Overhangs(t.Units); err != nil {
-			no("length-unreadable", "/top/backing/overhang", err.Error(), "Write how far the backing reaches beyond the top, such as 4.")
+			no("length-unreadable", "/top/backing/overhang", err.Error(),
+				"Write how far the backing reaches beyond the top, such as 4.")
 		} else if l > 20*measure.Inch {
-			no("too-large", "/top/backing/overhang", fmt.Sprintf("A backing does not reach %s beyond the top.", t.Ruler.Print(l)), "Write at most "+t.Ruler.Print(20*measure.Inch)+".")
+			no("too-large", "/top/backing/overhang", fmt.Sprintf("A backing does not reach %s beyond the top.",
+				t.Ruler.Print(l)), "Write at most "+t.Ruler.Print(20*measure.Inch)+".")
 		}
 		if b.Seams != "" && b.Seams != InTheMiddle && b.Seams != AtTheSides {
-			no("seams-unknown", "/top/backing/seams", fmt.Sprintf("“%s” is no place for the seams of a backing.", b.Seams), "Choose middle or sides.")
+			no("seams-unknown", "/top/backing/seams", fmt.Sprintf("“%s” is no place for the seams of a backing.",
+				b.Seams), "Choose middle or sides.")
 		}
 	}
 	if b := top.Binding; b != nil {
@@ -107,9 +112,13 @@ func finishing(top Top, t *making.Table, stop func(code, at, says, mend string))
 		case err != nil:
 			no("length-unreadable", "/top/binding/width", err.Error(), "Write the width to cut, such as 2 1/2.")
 		case tooLong(2*l, b.Role, t):
-			no("cloth-too-short", "/top/binding/width", fmt.Sprintf("Strips of %s cannot be joined on the diagonal from so narrow a cloth.", t.Ruler.Print(l)), "Cut the binding narrower, or choose wider cloth.")
+			no("cloth-too-short", "/top/binding/width",
+				fmt.Sprintf("Strips of %s cannot be joined on the diagonal from so narrow a cloth.", t.Ruler.Print(l)),
+				"Cut the binding narrower, or choose wider cloth.")
 		case l <= 4*t.Seam || l > 10*measure.Inch:
-			no("too-narrow", "/top/binding/width", fmt.Sprintf("A binding cut %s wide does not fold round the edge.", t.Ruler.Print(l)), fmt.Sprintf("Cut it wider than %s and at most %s.", t.Ruler.Print(4*t.Seam), t.Ruler.Print(10*measure.Inch)))
+			no("too-narrow", "/top/binding/width", fmt.Sprintf("A binding cut %s wide does not fold round the edge.",
+				t.Ruler.Print(l)), fmt.Sprintf("Cut it wider than %s and at most %s.", t.Ruler.Print(4*t.Seam),
+				t.Ruler.Print(10*measure.Inch)))
 		}
 	}
 	for _, m := range []struct {
@@ -127,7 +136,8 @@ func finishing(top Top, t *making.Table, stop func(code, at, says, mend string))
 			if l, err := one.written.Length(t.Units); err != nil {
 				no("length-unreadable", one.at, err.Error(), "Write what the pieced "+m.what+" measures there.")
 			} else if l <= 4*t.Seam {
-				no("too-small", one.at, fmt.Sprintf("A %s of %s is all allowance.", m.what, t.Ruler.Print(l)), "Measure it again, through the middle.")
+				no("too-small", one.at, fmt.Sprintf("A %s of %s is all allowance.", m.what, t.Ruler.Print(l)),
+					"Measure it again, through the middle.")
 			}
 		}
 	}

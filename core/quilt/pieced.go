@@ -10,8 +10,8 @@ import (
 	"vicis/core/problem"
 )
 
-// A pieced border is a row of units sewn end to end. The four sides are the same border, turned as it goes round, each a row of its own:
-// what they are sewn to is pressed one way, and so they may have to be pressed differently.
+// A pieced border is a row of units sewn end to end. The four sides are the same border, turned as it goes round, each
+// a row of its own: what they are sewn to is pressed one way, and so they may have to be pressed differently.
 
 // IsPieced says whether a border is sewn of units and not cut in one strip.
 func (b Border) IsPieced() bool { return len(b.Cells) > 0 }
@@ -26,7 +26,8 @@ const (
 
 var rowsOfBorder = []string{"right", "left", "top", "bottom"}
 
-// eases is how much longer or shorter than the edge each unit of a pieced border may come out to be eased in (judgement).
+// eases is how much longer or shorter than the edge each unit of a pieced border may come out to be eased in
+// (judgement).
 const eases = measure.Inch / 64
 
 // widestSpacer is as wide as a plain border is advised (judgement).
@@ -87,36 +88,45 @@ func pieced(b Border, i int, t *making.Table, stop func(code, at, says, mend str
 			stop("turn", at+"/turn", fmt.Sprintf("A unit is turned by %d°.", c.Turn), "Turn it by 0, 90, 180 or 270°.")
 			continue
 		case !ok && m.InLength:
-			stop("not-a-block", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.", m.Unit.Name), "Sub-cut it, and sew the sub-cuts end to end.")
+			stop("not-a-block", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.", m.Unit.Name),
+				"Sub-cut it, and sew the sub-cuts end to end.")
 			continue
 		case !ok:
-			stop("unit-unknown", at+"/unit", fmt.Sprintf("There is no unit “%s” to sew into the border.", c.Unit), "Choose one of the units.")
+			stop("unit-unknown", at+"/unit", fmt.Sprintf("There is no unit “%s” to sew into the border.", c.Unit),
+				"Choose one of the units.")
 			continue
 		}
 		_, h := p.Size()
 		if j == 0 {
 			high = h
 		} else if h != high {
-			stop("border-uneven", at, fmt.Sprintf("%s is %s high as it lies, and the first unit of the border %s.", m.Unit.Name, t.Ruler.Print(h), t.Ruler.Print(high)), "Turn it, or choose units of one height.")
+			stop("border-uneven", at, fmt.Sprintf("%s is %s high as it lies, and the first unit of the border %s.",
+				m.Unit.Name, t.Ruler.Print(h), t.Ruler.Print(high)), "Turn it, or choose units of one height.")
 		}
 	}
 	if b.Corner == nil {
 		if b.Corners == "" {
-			stop("corner-missing", place+"/corners", "A pieced border turns its corners over a square.", "Choose a fabric or a unit for its corners.")
+			stop("corner-missing", place+"/corners", "A pieced border turns its corners over a square.",
+				"Choose a fabric or a unit for its corners.")
 		}
 		return
 	}
 	p, m, ok := cellOf(*b.Corner, t)
 	if !ok {
-		stop("unit-unknown", place+"/corner/unit", fmt.Sprintf("There is no unit “%s” to lay in the corners.", b.Corner.Unit), "Choose one of the units.")
+		stop("unit-unknown", place+"/corner/unit", fmt.Sprintf("There is no unit “%s” to lay in the corners.",
+			b.Corner.Unit), "Choose one of the units.")
 		return
 	}
 	if w, h := p.Size(); high > 0 && (w != high || h != high) {
-		stop("corner-differs", place+"/corner", fmt.Sprintf("%s measures %s × %s, and the corners of this border are %s square.", m.Unit.Name, t.Ruler.Print(w), t.Ruler.Print(h), t.Ruler.Print(high)), "Choose a unit of that size, or a square of cloth.")
+		stop("corner-differs", place+"/corner",
+			fmt.Sprintf("%s measures %s × %s, and the corners of this border are %s square.", m.Unit.Name,
+				t.Ruler.Print(w), t.Ruler.Print(h), t.Ruler.Print(high)),
+			"Choose a unit of that size, or a square of cloth.")
 	}
 }
 
-// meets checks that pieced borders come out even with what they are sewn to, and says what border inside them would make them.
+// meets checks that pieced borders come out even with what they are sewn to, and says what border inside them would
+// make them.
 func meets(top Top, l Layout, t *making.Table, stop func(code, at, says, mend string)) {
 	w, h := l.Middle()
 	for i, ring := range l.Rings {
@@ -134,7 +144,9 @@ func meets(top Top, l Layout, t *making.Table, stop func(code, at, says, mend st
 			if fits(cells, is, inner[k]) {
 				continue
 			}
-			stop("border-does-not-meet", at, fmt.Sprintf("The quilt is %s %s there, finished; %d units of the border make %s.", t.Ruler.Print(inner[k]), words, len(cells), t.Ruler.Print(is)), b.spacer(inner, t))
+			stop("border-does-not-meet", at,
+				fmt.Sprintf("The quilt is %s %s there, finished; %d units of the border make %s.",
+					t.Ruler.Print(inner[k]), words, len(cells), t.Ruler.Print(is)), b.spacer(inner, t))
 			break
 		}
 	}
@@ -171,7 +183,10 @@ func (l *Layout) rows(b Border, ring *Ring, w, h measure.Length, t *making.Table
 		ends = append(ends, Cell{Unit: c.Unit, Turn: (c.Turn + 90) % 360})
 	}
 	for i, where := range rowsOfBorder {
-		k := RowKind{ID: b.ID.Row(where), Called: b.Name + ", " + where, Cells: sides, Count: 1, High: ring.Width - 2*t.Seam}
+		k := RowKind{
+			ID: b.ID.Row(where), Called: b.Name + ", " + where, Cells: sides, Count: 1,
+			High: ring.Width - 2*t.Seam,
+		}
 		if i >= topRow {
 			k.Cells = ends
 		}
@@ -202,8 +217,8 @@ type Facing struct {
 	A, B []piece.End
 }
 
-// Facings lists the edges of pieced borders with what they are sewn to. Where the middle is on point or was measured, its seams come
-// as they come.
+// Facings lists the edges of pieced borders with what they are sewn to. Where the middle is on point or was measured,
+// its seams come as they come.
 func (l Layout) Facings() []Facing {
 	var list []Facing
 	for i, ring := range l.Rings {
@@ -224,10 +239,14 @@ func (l Layout) Facings() []Facing {
 		if ring.Border.Corner == nil {
 			list = append(list,
 				Facing{i, piece.Top, ends, inner(piece.Top), along(topRow)},
-				Facing{i, piece.Bottom, ends, inner(piece.Bottom), piece.Reversed(along(bottomRow), piece.Of(w-2*thick))})
+				Facing{
+					i, piece.Bottom, ends, inner(piece.Bottom),
+					piece.Reversed(along(bottomRow), piece.Of(w-2*thick)),
+				})
 			continue
 		}
-		// Over the corners lie the short edges of the sides, and the seams that sewed these on: +1 presses toward the border.
+		// Over the corners lie the short edges of the sides, and the seams that sewed these on: +1 presses toward the
+		// border.
 		first, last := ring.Rows[rightRow].Cells[0], ring.Rows[rightRow].Cells[len(ring.Rows[rightRow].Cells)-1]
 		short := func(c Cell, turn int, edge piece.Side, at measure.Length) []piece.End {
 			return piece.Moved(l.Blocks[c.Unit].Piece.Turn((c.Turn+turn)%360).Finished(l.Seam).Ends(edge), piece.Of(at))
@@ -239,8 +258,10 @@ func (l Layout) Facings() []Facing {
 			return append(out, right...)
 		}
 		list = append(list,
-			Facing{i, piece.Top, ends, across(1, piece.Top, short(last, 270, piece.Top, 0), short(first, 90, piece.Top, w-thick)), along(topRow)},
-			Facing{i, piece.Bottom, ends, across(-1, piece.Bottom, short(first, 270, piece.Bottom, 0), short(last, 90, piece.Bottom, w-thick)), piece.Reversed(along(bottomRow), piece.Of(w))})
+			Facing{i, piece.Top, ends, across(1, piece.Top, short(last, 270, piece.Top, 0),
+				short(first, 90, piece.Top, w-thick)), along(topRow)},
+			Facing{i, piece.Bottom, ends, across(-1, piece.Bottom, short(first, 270, piece.Bottom, 0),
+				short(last, 90, piece.Bottom, w-thick)), piece.Reversed(along(bottomRow), piece.Of(w))})
 	}
 	return list
 }
@@ -292,7 +313,8 @@ func (l Layout) edge(side piece.Side) []piece.End {
 		if r > 0 {
 			list = append(list, piece.End{Seam: naming.Rows.Seam(), E: e, At: piece.Of(y)})
 		}
-		list = append(list, piece.Moved(l.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(l.Seam).Ends(side), piece.Of(y))...)
+		list = append(list, piece.Moved(l.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(l.Seam).Ends(side),
+			piece.Of(y))...)
 		y += kind.High
 	}
 	return list

@@ -10,8 +10,9 @@ import (
 	"vicis/core/piece"
 )
 
-// Point sets the blocks on their corners. They are sewn in diagonal rows, from the upper left corner of the quilt to the lower right
-// one; triangles fill the edge. The repeat counts along these rows, so that [[A, B], [B, A]] stands A from corner to corner and B between.
+// Point sets the blocks on their corners. They are sewn in diagonal rows, from the upper left corner of the quilt to
+// the lower right one; triangles fill the edge. The repeat counts along these rows, so that [[A, B], [B, A]] stands A
+// from corner to corner and B between.
 type Point struct {
 	Role    string          `json:"role" doc:"Role of the side triangles"`
 	Corners string          `json:"corners,omitempty" doc:"Role of the corner triangles; that of the sides when left out"`
@@ -116,7 +117,8 @@ func (l Layout) Corners(top Top) []Corner {
 	}
 }
 
-// Triangles makes what fills the edge of a top on point that Check found good: squares cut from cloth, and cut on their diagonals.
+// Triangles makes what fills the edge of a top on point that Check found good: squares cut from cloth, and cut on their
+// diagonals.
 func Triangles(top Top, t *making.Table) []making.Made {
 	p := top.Point
 	block, _, _, ok := blockOf(top, t)
@@ -136,37 +138,50 @@ func Triangles(top Top, t *making.Table) []making.Made {
 	more, _ := top.beyond(block, t)
 	sideSquare, cornerSquare := squaresFor(w.Sub(s).Sub(s).Add(piece.Of(more)), s)
 	larger := p.larger(t.Units)
-	one := func(id naming.Unit, name, role string, q piece.Piece, square piece.Num, per, cuts int, says, sum, rule string) making.Made {
+	one := func(id naming.Unit, name, role string, q piece.Piece, square piece.Num, per, cuts int, says, sum,
+		rule string,
+	) making.Made {
 		exact, _ := square.Length()
 		cut := exact + larger
 		squares := id.Squares()
 		written := making.Breadth(measure.Write(cut))
 		size := making.Size{Sums: []string{sum}, Rule: rule}
 		if larger > 0 {
-			size.Sums = append(size.Sums, fmt.Sprintf("%s + %s to trim = %s", t.Ruler.Print(exact), t.Ruler.Print(larger), t.Ruler.Print(cut)))
+			size.Sums = append(size.Sums, fmt.Sprintf("%s + %s to trim = %s", t.Ruler.Print(exact),
+				t.Ruler.Print(larger), t.Ruler.Print(cut)))
 		}
 		return making.Made{
-			Unit: making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: written, Height: written}}, Sort: "setting", Cloth: true, Piece: q, Size: size,
+			Unit: making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: written, Height: written}},
+			Sort: "setting", Cloth: true, Piece: q, Size: size,
 			Acts: []making.Act{
-				{ID: squares, Does: making.Cuts, Name: "Square for " + strings.ToLower(name), Patch: &making.Patch{Role: role, W: cut, H: cut}, Piece: piece.Cut(role, cut, cut)},
-				{ID: id.Step(), Does: making.Trims, Says: says, Takes: []making.Take{{Act: squares, Each: 1}}, Gives: []making.Give{{ID: id.Step(), Count: per}}, Piece: q, Cuts: cuts},
+				{
+					ID: squares, Does: making.Cuts, Name: "Square for " + strings.ToLower(name),
+					Patch: &making.Patch{Role: role, W: cut, H: cut}, Piece: piece.Cut(role, cut, cut),
+				},
+				{
+					ID: id.Step(), Does: making.Trims, Says: says, Takes: []making.Take{{Act: squares, Each: 1}},
+					Gives: []making.Give{{ID: id.Step(), Count: per}}, Piece: q, Cuts: cuts,
+				},
 			},
 		}
 	}
 	b := t.Ruler.Print(up(w) - 2*t.Seam + more)
 	print := func(n piece.Num) string { l, _ := n.Length(); return t.Ruler.Print(l) }
-	list := []making.Made{one(naming.CornerTriangle, "Corner triangles", p.CornersOf(), corner, cornerSquare, 2, 1, "Cut each square on one diagonal",
+	list := []making.Made{one(naming.CornerTriangle, "Corner triangles", p.CornersOf(), corner, cornerSquare, 2, 1,
+		"Cut each square on one diagonal",
 		fmt.Sprintf("%s ÷ 1.4142 + 3.4142 × %s = %s", b, t.Ruler.Print(t.Seam), print(cornerSquare)),
 		"Half of a square: its short edges, on the straight grain, lie at the edge of the quilt.")}
 	if top.Rows > 1 || top.Columns > 1 {
-		list = append([]making.Made{one(naming.SideTriangle, "Side triangles", p.Role, side, sideSquare, 4, 2, "Cut each square on both diagonals",
+		list = append([]making.Made{one(naming.SideTriangle, "Side triangles", p.Role, side, sideSquare, 4, 2,
+			"Cut each square on both diagonals",
 			fmt.Sprintf("%s × 1.4142 + 4.8284 × %s = %s", b, t.Ruler.Print(t.Seam), print(sideSquare)),
 			"A quarter of a square: its long edge, on the straight grain, lies at the edge of the quilt.")}, list...)
 	}
 	return list
 }
 
-// squaresFor gives the squares that are quartered for the sides and halved for the corners round blocks of a finished size.
+// squaresFor gives the squares that are quartered for the sides and halved for the corners round blocks of a finished
+// size.
 func squaresFor(finished, s piece.Num) (side, corner piece.Num) {
 	twice := s.Add(s)
 	half := piece.Num{P: finished.Q, Q: finished.P / 2} // finished ÷ √2
@@ -192,22 +207,26 @@ func pointed(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 	good := true
 	no := func(code, at, says, mend string) { good = false; stop(code, at, says, mend) }
 	if top.Sashing != nil {
-		no("sashed-on-point", "/top/sashing", "Blocks on point are not sashed here.", "Frame the blocks themselves, or set them straight.")
+		no("sashed-on-point", "/top/sashing", "Blocks on point are not sashed here.",
+			"Frame the blocks themselves, or set them straight.")
 	}
 	if l, err := p.Larger.Length(t.Units); p.Larger != "" && err != nil {
 		no("length-unreadable", "/top/point/larger", err.Error(), "Write how much larger to cut, such as 1/2.")
 	} else if p.Larger != "" && (l < 0 || l > 4*measure.Inch) {
-		no("too-large", "/top/point/larger", fmt.Sprintf("%s is more than is trimmed away.", t.Ruler.Print(l)), "Write at most "+t.Ruler.Print(4*measure.Inch)+".")
+		no("too-large", "/top/point/larger", fmt.Sprintf("%s is more than is trimmed away.", t.Ruler.Print(l)),
+			"Write at most "+t.Ruler.Print(4*measure.Inch)+".")
 	}
 	block, w, h, ok := blockOf(top, t)
 	if ok && w != h {
-		no("not-square", "/top/point", fmt.Sprintf("A block that measures %s × %s does not stand on its corner.", t.Ruler.Print(w), t.Ruler.Print(h)), "Set it straight, or lay a square block.")
+		no("not-square", "/top/point", fmt.Sprintf("A block that measures %s × %s does not stand on its corner.",
+			t.Ruler.Print(w), t.Ruler.Print(h)), "Set it straight, or lay a square block.")
 	}
 	if m := top.Block; ok && m != nil {
 		mw, err1 := m.Width.Length(t.Units)
 		mh, err2 := m.Height.Length(t.Units)
 		if err1 == nil && err2 == nil && mw != mh {
-			no("not-square", "/top/block/height", "The blocks are measured longer one way than the other: triangles cut for one edge do not fit the next.", "Trim the blocks square, and measure again.")
+			no("not-square", "/top/block/height",
+				"The blocks are measured longer one way than the other: triangles cut for one edge do not fit the next.", "Trim the blocks square, and measure again.")
 		}
 	}
 	s := piece.Of(t.Seam)
@@ -216,13 +235,20 @@ func pointed(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 		at, role, what string
 		square         piece.Num
 		needed         bool
-	}{{"/top/point/role", p.Role, "side", side, top.Rows > 1 || top.Columns > 1}, {"/top/point/corners", p.CornersOf(), "corner", corner, true}} {
+	}{
+		{"/top/point/role", p.Role, "side", side, top.Rows > 1 || top.Columns > 1},
+		{"/top/point/corners", p.CornersOf(), "corner", corner, true},
+	} {
 		if _, known := t.Usable(one.role); !known {
 			if one.what == "side" || p.Corners != "" {
-				no("role-without-fabric", one.at, fmt.Sprintf("The %s triangles have no fabric.", one.what), "Choose a fabric for them.")
+				no("role-without-fabric", one.at, fmt.Sprintf("The %s triangles have no fabric.", one.what),
+					"Choose a fabric for them.")
 			}
 		} else if ok && one.needed && tooLong(up(one.square)+p.larger(t.Units), one.role, t) {
-			no("cloth-too-short", one.at, fmt.Sprintf("The %s triangles are cut from squares of %s, which do not come out of their cloth.", one.what, t.Ruler.Print(up(one.square)+p.larger(t.Units))), "Choose wider cloth for them, or smaller blocks.")
+			no("cloth-too-short", one.at,
+				fmt.Sprintf("The %s triangles are cut from squares of %s, which do not come out of their cloth.",
+					one.what, t.Ruler.Print(up(one.square)+p.larger(t.Units))),
+				"Choose wider cloth for them, or smaller blocks.")
 		}
 	}
 	return good

@@ -40,7 +40,8 @@ type Cell struct {
 	Colourway string      `json:"colourway,omitempty" doc:"The fabrics it is made in; the project's own when left out"`
 }
 
-// Border is a strip of cloth, or a row of units, sewn to all four sides: the sides first, then top and bottom over their ends.
+// Border is a strip of cloth, or a row of units, sewn to all four sides: the sides first, then top and bottom over
+// their ends.
 type Border struct {
 	ID    naming.Border  `json:"id"`
 	Name  string         `json:"name"`
@@ -121,7 +122,8 @@ type RowKind struct {
 	Called string         // what it is called, where that does not follow from its id
 }
 
-// Long is how long a row is, its own allowances included; longer at a triangle's tip than there is cloth at the end of it.
+// Long is how long a row is, its own allowances included; longer at a triangle's tip than there is cloth at the end of
+// it.
 func (l Layout) Long(k RowKind) measure.Length {
 	if k.Called != "" {
 		long := 2 * l.Seam
@@ -197,7 +199,8 @@ func (l Layout) Shared(above, below RowKind) (from, to int) {
 	return max(a, c), min(b, d)
 }
 
-// covers is where the cells of a row lie, by the column they stand in; none for a strip right through, which has no seams to meet.
+// covers is where the cells of a row lie, by the column they stand in; none for a strip right through, which has no
+// seams to meet.
 func (l Layout) covers(k RowKind) (from, to int) {
 	if len(k.Cells) == 1 && l.Columns() > 1 && !l.OnPoint {
 		return 0, 0
@@ -211,13 +214,16 @@ func Check(top Top, t *making.Table) bool {
 	good := true
 	stop := func(code, at, says, mend string) { good = false; t.Problems.Stop(code, at, says, mend) }
 	if top.Rows < 1 || top.Rows > MostBlocks {
-		stop("row-count", "/top/rows", fmt.Sprintf("The quilt has %d rows.", top.Rows), "Give it at least 1 row, and at most 10,000 blocks in all.")
+		stop("row-count", "/top/rows", fmt.Sprintf("The quilt has %d rows.", top.Rows),
+			"Give it at least 1 row, and at most 10,000 blocks in all.")
 	}
 	if top.Columns < 1 || top.Columns > MostBlocks {
-		stop("column-count", "/top/columns", fmt.Sprintf("The quilt has %d columns.", top.Columns), "Give it at least 1 column, and at most 10,000 blocks in all.")
+		stop("column-count", "/top/columns", fmt.Sprintf("The quilt has %d columns.", top.Columns),
+			"Give it at least 1 column, and at most 10,000 blocks in all.")
 	}
 	if good && top.HowMany() > MostBlocks {
-		stop("too-many-blocks", "/top/rows", fmt.Sprintf("%d × %d is %d blocks.", top.Columns, top.Rows, top.HowMany()), "Plan at most 10,000 blocks.")
+		stop("too-many-blocks", "/top/rows", fmt.Sprintf("%d × %d is %d blocks.", top.Columns, top.Rows, top.HowMany()),
+			"Plan at most 10,000 blocks.")
 	}
 	if len(top.Repeat) == 0 || len(top.Repeat) > 100 {
 		stop("repeat-empty", "/top/repeat", "The quilt has no blocks to repeat.", "Choose at least one block.")
@@ -225,25 +231,30 @@ func Check(top Top, t *making.Table) bool {
 	var first making.Made
 	for i, row := range top.Repeat {
 		if len(row) == 0 || len(row) > 100 || len(row) != len(top.Repeat[0]) {
-			stop("repeat-uneven", problem.At("top", "repeat", i), fmt.Sprintf("Row %d of the repeat has %d blocks and row 1 has %d.", i+1, len(row), len(top.Repeat[0])), "Give every row of the repeat the same number of blocks.")
+			stop("repeat-uneven", problem.At("top", "repeat", i),
+				fmt.Sprintf("Row %d of the repeat has %d blocks and row 1 has %d.", i+1, len(row), len(top.Repeat[0])),
+				"Give every row of the repeat the same number of blocks.")
 			continue
 		}
 		for j, cell := range row {
 			at := problem.At("top", "repeat", i, j)
 			if cell.Turn%90 != 0 || cell.Turn < 0 || cell.Turn > 270 {
-				stop("turn", at+"/turn", fmt.Sprintf("A block is turned by %d°.", cell.Turn), "Turn it by 0, 90, 180 or 270°.")
+				stop("turn", at+"/turn", fmt.Sprintf("A block is turned by %d°.", cell.Turn),
+					"Turn it by 0, 90, 180 or 270°.")
 				continue
 			}
 			m, ok := t.Made(cell.Unit)
 			if !ok {
 				good = false
 				if !said { // else its own problem has been said already
-					t.Problems.Stop("unit-unknown", at+"/unit", fmt.Sprintf("There is no unit “%s” to lay here.", cell.Unit), "Choose one of the units.")
+					t.Problems.Stop("unit-unknown", at+"/unit",
+						fmt.Sprintf("There is no unit “%s” to lay here.", cell.Unit), "Choose one of the units.")
 				}
 				continue
 			}
 			if m.InLength {
-				stop("not-a-block", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.", m.Unit.Name), "Sub-cut it, and lay the sub-cut or a block made of it.")
+				stop("not-a-block", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.",
+					m.Unit.Name), "Sub-cut it, and lay the sub-cut or a block made of it.")
 				continue
 			}
 			p := m.Piece.Turn(cell.Turn)
@@ -253,19 +264,23 @@ func Check(top Top, t *making.Table) bool {
 			} else if p.W != first.Piece.W || p.H != first.Piece.H {
 				w, h := p.Size()
 				fw, fh := first.Piece.Size()
-				stop("blocks-differ", at, fmt.Sprintf("%s measures %s × %s unfinished where %s measures %s × %s.", m.Unit.Name, t.Ruler.Print(w), t.Ruler.Print(h), first.Unit.Name, t.Ruler.Print(fw), t.Ruler.Print(fh)),
+				stop("blocks-differ", at, fmt.Sprintf("%s measures %s × %s unfinished where %s measures %s × %s.",
+					m.Unit.Name, t.Ruler.Print(w), t.Ruler.Print(h), first.Unit.Name, t.Ruler.Print(fw),
+					t.Ruler.Print(fh)),
 					fmt.Sprintf("Make %s %s × %s.", m.Unit.Name, t.Ruler.Print(fw), t.Ruler.Print(fh)))
 			}
 		}
 	}
 	if patches := patchesOf(top, t); good && patches > making.MostPatchesInAll {
-		stop("too-many-patches", "/top/rows", fmt.Sprintf("This quilt would have %d patches.", patches), fmt.Sprintf("Plan fewer or simpler blocks: at most %d patches.", making.MostPatchesInAll))
+		stop("too-many-patches", "/top/rows", fmt.Sprintf("This quilt would have %d patches.", patches),
+			fmt.Sprintf("Plan fewer or simpler blocks: at most %d patches.", making.MostPatchesInAll))
 	}
 	ids := map[naming.Border]bool{}
 	for i, b := range top.Borders {
 		at := problem.At("top", "borders", i)
 		if ids[b.ID] || !naming.Plain(string(b.ID)) || naming.Reserved(string(b.ID)) {
-			stop("id-not-unique", at+"/id", "The border has no plain id of its own.", "Give it an id that nothing else has.")
+			stop("id-not-unique", at+"/id", "The border has no plain id of its own.",
+				"Give it an id that nothing else has.")
 		}
 		ids[b.ID] = true
 		if _, taken := t.Made(naming.Of(string(b.ID))); taken {
@@ -277,7 +292,8 @@ func Check(top Top, t *making.Table) bool {
 			stop("role-without-fabric", at+"/role", "The border has no fabric.", "Choose a fabric for it.")
 		}
 		if _, ok := t.Usable(b.Corners); !ok && b.Corners != "" {
-			stop("role-without-fabric", at+"/corners", "The corner squares of the border have no fabric.", "Choose a fabric for them.")
+			stop("role-without-fabric", at+"/corners", "The corner squares of the border have no fabric.",
+				"Choose a fabric for them.")
 		}
 		l, err := b.Width.Length(t)
 		if b.IsPieced() {
@@ -288,13 +304,19 @@ func Check(top Top, t *making.Table) bool {
 		case err != nil:
 			stop("length-unreadable", at+"/width", err.Error(), "Write the width to cut, such as 3 1/2.")
 		case l <= 2*t.Seam:
-			stop("too-narrow", at+"/width", fmt.Sprintf("A border cut %s wide is taken whole by its two seam allowances.", t.Ruler.Print(l)), fmt.Sprintf("Cut it wider than %s.", t.Ruler.Print(2*t.Seam)))
+			stop("too-narrow", at+"/width",
+				fmt.Sprintf("A border cut %s wide is taken whole by its two seam allowances.", t.Ruler.Print(l)),
+				fmt.Sprintf("Cut it wider than %s.", t.Ruler.Print(2*t.Seam)))
 		case l > 40*measure.Inch:
-			stop("too-wide", at+"/width", fmt.Sprintf("A border cut %s wide is wider than a strip of cloth can be.", t.Ruler.Print(l)), "Make it narrower, or add a second border.")
+			stop("too-wide", at+"/width", fmt.Sprintf("A border cut %s wide is wider than a strip of cloth can be.",
+				t.Ruler.Print(l)), "Make it narrower, or add a second border.")
 		case b.Corners != "" && tooLong(l, b.Corners, t):
-			stop("cloth-too-short", at+"/corners", fmt.Sprintf("A corner square of %s does not come out of its cloth.", t.Ruler.Print(l)), "Make the border narrower, or choose wider cloth for its corners.")
+			stop("cloth-too-short", at+"/corners", fmt.Sprintf("A corner square of %s does not come out of its cloth.",
+				t.Ruler.Print(l)), "Make the border narrower, or choose wider cloth for its corners.")
 		case !l.On(t.Ruler.Mark):
-			t.Problems.Warn("off-the-ruler", at+"/width", fmt.Sprintf("The border should be %s wide, which is between two marks of your ruler.", t.Ruler.Print(l)), "Choose a width on a mark.")
+			t.Problems.Warn("off-the-ruler", at+"/width",
+				fmt.Sprintf("The border should be %s wide, which is between two marks of your ruler.",
+					t.Ruler.Print(l)), "Choose a width on a mark.")
 		}
 	}
 	ok := sashing(top, t, stop)
@@ -333,7 +355,8 @@ func patchesOf(top Top, t *making.Table) int {
 	return n
 }
 
-// Lay lays out a top that Check found good. turns says which blocks look the same once turned so; it is not asked where none are turned.
+// Lay lays out a top that Check found good. turns says which blocks look the same once turned so; it is not asked where
+// none are turned.
 func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit) bool) Layout {
 	l := Layout{Turning: turning, Blocks: map[naming.Unit]making.Made{}, Count: map[naming.Unit]int{}, Seam: t.Seam}
 	laid := func(cell Cell, row, column int) Cell {
@@ -400,7 +423,8 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit)
 	return l
 }
 
-// straight lays the rows of a straight setting. Rows that are alike are one kind, but those that lie one above the other never.
+// straight lays the rows of a straight setting. Rows that are alike are one kind, but those that lie one above the
+// other never.
 func (l *Layout) straight(top Top, laid func(cell Cell, row, column int) Cell) {
 	period := len(top.Repeat)
 	each := 1 // rows of the repeat to a row of blocks

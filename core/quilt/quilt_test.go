@@ -15,11 +15,15 @@ func laid(t *testing.T, top Top, turning Turning) Layout {
 	t.Helper()
 	var problems problem.List
 	tb := making.Table{
-		Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2, Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2,
+		Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2,
+		Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2,
 		Usable: func(string) (measure.Length, bool) { return 40 * in, true }, Problems: &problems,
 	}
 	square := func(id string) making.Unit {
-		return making.Unit{ID: naming.Unit(id), Name: id, How: &making.PlainPatch{Role: "A", Width: "6 1/2", Height: "6 1/2"}}
+		return making.Unit{
+			ID: naming.Unit(id), Name: id,
+			How: &making.PlainPatch{Role: "A", Width: "6 1/2", Height: "6 1/2"},
+		}
 	}
 	made, _ := making.All([]making.Unit{square("a"), square("b")}, tb)
 	tb.Made = func(id naming.Unit) (making.Made, bool) { m, ok := made[id]; return m, ok }
@@ -73,7 +77,10 @@ func TestEveryCellIsLaidAndCounted(t *testing.T) {
 }
 
 func TestSizesFromBlocksAndBorders(t *testing.T) {
-	top := Top{Rows: 5, Columns: 4, Repeat: [][]Cell{{{Unit: "a"}}}, Borders: []Border{{ID: "in", Role: "A", Width: "1 1/2"}, {ID: "out", Role: "A", Width: "4 1/2"}}}
+	top := Top{
+		Rows: 5, Columns: 4, Repeat: [][]Cell{{{Unit: "a"}}},
+		Borders: []Border{{ID: "in", Role: "A", Width: "1 1/2"}, {ID: "out", Role: "A", Width: "4 1/2"}},
+	}
 	l := laid(t, top, AsDrawn)
 	if w, h := l.Middle(); w != 49*in/2 || h != 61*in/2 {
 		t.Errorf("blocks alone %v × %v", w.Inches(), h.Inches())
@@ -83,7 +90,8 @@ func TestSizesFromBlocksAndBorders(t *testing.T) {
 	}
 	inner, outer := l.Rings[0], l.Rings[1]
 	if inner.Sides != 61*in/2 || inner.Ends != 53*in/2 || outer.Sides != 65*in/2 || outer.Ends != 69*in/2 {
-		t.Errorf("sides %v, ends %v; outer sides %v, ends %v", inner.Sides.Inches(), inner.Ends.Inches(), outer.Sides.Inches(), outer.Ends.Inches())
+		t.Errorf("sides %v, ends %v; outer sides %v, ends %v", inner.Sides.Inches(), inner.Ends.Inches(),
+			outer.Sides.Inches(), outer.Ends.Inches())
 	}
 }
 
@@ -106,7 +114,8 @@ func TestOnlyBlocksThatLookTheSameAreTurned(t *testing.T) {
 		for r := range 4 {
 			for cc := range 4 {
 				cell := l.Cell(r, cc)
-				if want := c.which == EveryOther && (r+cc)%2 == 1 || c.which == EveryColumn && cc%2 == 1; cell.Unit == "a" && (cell.Turn == 180) != want {
+				if want := c.which == EveryOther && (r+cc)%2 == 1 || c.which == EveryColumn &&
+					cc%2 == 1; cell.Unit == "a" && (cell.Turn == 180) != want {
 					t.Errorf("%s: row %d, column %d is turned by %d", c.which, r, cc, cell.Turn)
 				}
 			}

@@ -10,8 +10,8 @@ import (
 	"vicis/core/piece"
 )
 
-// Sashing is strips between the blocks, with squares where they cross or in one piece over the whole width. It becomes cells of
-// the quilt like any other, narrower ones, so that pressing, counting and sewing follow.
+// Sashing is strips between the blocks, with squares where they cross or in one piece over the whole width. It becomes
+// cells of the quilt like any other, narrower ones, so that pressing, counting and sewing follow.
 type Sashing struct {
 	Role    string         `json:"role"`
 	Width   making.Breadth `json:"width,omitempty" doc:"Cut width; 1 strip when left out"`
@@ -75,28 +75,37 @@ func sashing(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 		no("role-without-fabric", "/top/sashing/role", "The sashing has no fabric.", "Choose a fabric for it.")
 	}
 	if _, ok := t.Usable(s.Corners); !ok && s.Corners != "" {
-		no("role-without-fabric", "/top/sashing/corners", "The cornerstones have no fabric.", "Choose a fabric for them.")
+		no("role-without-fabric", "/top/sashing/corners", "The cornerstones have no fabric.",
+			"Choose a fabric for them.")
 	}
 	switch l, err := s.cut(t); {
 	case err != nil:
 		no("length-unreadable", "/top/sashing/width", err.Error(), "Write the width to cut, such as 2.")
 	case l <= 2*t.Seam:
-		no("too-narrow", "/top/sashing/width", fmt.Sprintf("Sashing cut %s wide is taken whole by its two seam allowances.", t.Ruler.Print(l)), fmt.Sprintf("Cut it wider than %s.", t.Ruler.Print(2*t.Seam)))
+		no("too-narrow", "/top/sashing/width",
+			fmt.Sprintf("Sashing cut %s wide is taken whole by its two seam allowances.", t.Ruler.Print(l)),
+			fmt.Sprintf("Cut it wider than %s.", t.Ruler.Print(2*t.Seam)))
 	case l > 20*measure.Inch:
-		no("too-wide", "/top/sashing/width", fmt.Sprintf("Sashing cut %s wide is wider than a block.", t.Ruler.Print(l)), "Make it narrower.")
+		no("too-wide", "/top/sashing/width", fmt.Sprintf("Sashing cut %s wide is wider than a block.",
+			t.Ruler.Print(l)), "Make it narrower.")
 	case !l.On(t.Ruler.Mark):
-		t.Problems.Warn("off-the-ruler", "/top/sashing/width", fmt.Sprintf("The sashing should be %s wide, which is between two marks of your ruler.", t.Ruler.Print(l)), "Choose a width on a mark.")
+		t.Problems.Warn("off-the-ruler", "/top/sashing/width",
+			fmt.Sprintf("The sashing should be %s wide, which is between two marks of your ruler.", t.Ruler.Print(l)),
+			"Choose a width on a mark.")
 	}
 	if _, w, h, ok := blockOf(top, t); ok {
 		cut, _ := s.cut(t)
 		for _, long := range []measure.Length{w, h} {
 			if tooLong(long, s.Role, t) {
-				no("cloth-too-short", "/top/sashing/role", fmt.Sprintf("A piece of sashing %s long does not come out of its cloth.", t.Ruler.Print(long)), "Choose wider cloth for it.")
+				no("cloth-too-short", "/top/sashing/role",
+					fmt.Sprintf("A piece of sashing %s long does not come out of its cloth.", t.Ruler.Print(long)),
+					"Choose wider cloth for it.")
 				break
 			}
 		}
 		if s.Corners != "" && tooLong(cut, s.Corners, t) {
-			no("cloth-too-short", "/top/sashing/corners", "A cornerstone does not come out of its cloth.", "Make the sashing narrower, or choose wider cloth.")
+			no("cloth-too-short", "/top/sashing/corners", "A cornerstone does not come out of its cloth.",
+				"Make the sashing narrower, or choose wider cloth.")
 		}
 	}
 	return good
@@ -116,8 +125,8 @@ func blockOf(top Top, t *making.Table) (p piece.Piece, w, h measure.Length, ok b
 	return piece.Piece{}, 0, 0, false
 }
 
-// Sashes makes the pieces of the sashing of a top that Check found good. They are as long as a block is, exactly, even where that
-// lies between two marks.
+// Sashes makes the pieces of the sashing of a top that Check found good. They are as long as a block is, exactly, even
+// where that lies between two marks.
 func Sashes(top Top, t *making.Table) []making.Made {
 	s := top.Sashing
 	block, _, _, ok := blockOf(top, t)
@@ -135,12 +144,22 @@ func Sashes(top Top, t *making.Table) []making.Made {
 			high += taller
 		}
 		long += more * measure.Length(blocks)
-		u := making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: making.Breadth(measure.Write(long)), Height: making.Breadth(measure.Write(high))}}
-		return making.Made{Unit: u, Sort: "patch", Cloth: true, Piece: p, Acts: []making.Act{{ID: id.Step(), Does: making.Cuts, Patch: &making.Patch{Role: role, W: long, H: high}, Piece: p}}}
+		u := making.Unit{ID: id, Name: name, How: &making.PlainPatch{
+			Role:  role,
+			Width: making.Breadth(measure.Write(long)), Height: making.Breadth(measure.Write(high)),
+		}}
+		return making.Made{
+			Unit: u, Sort: "patch", Cloth: true, Piece: p,
+			Acts: []making.Act{{
+				ID: id.Step(), Does: making.Cuts, Patch: &making.Patch{Role: role, W: long, H: high},
+				Piece: p,
+			}},
+		}
 	}
 	list := []making.Made{patch(naming.SashUpright, "Sashing, upright", s.Role, cut, block.H, 0)}
 	if s.Corners != "" {
-		return append(list, patch(naming.SashLevel, "Sashing, level", s.Role, block.W, cut, 1), patch(naming.SashCorner, "Cornerstone", s.Corners, cut, cut, 0))
+		return append(list, patch(naming.SashLevel, "Sashing, level", s.Role, block.W, cut, 1),
+			patch(naming.SashCorner, "Cornerstone", s.Corners, cut, cut, 0))
 	}
 	both := piece.Of(2 * t.Seam)
 	long := both
@@ -172,8 +191,8 @@ func (top Top) beyond(block piece.Piece, t *making.Table) (w, h measure.Length) 
 	return w - pw, h - ph
 }
 
-// Waits lists what is cut from cloth to the size of the pieced blocks: sashing beside them, plain blocks among them, and the squares
-// for triangles round them.
+// Waits lists what is cut from cloth to the size of the pieced blocks: sashing beside them, plain blocks among them,
+// and the squares for triangles round them.
 func (top Top) Waits(t *making.Table) map[naming.Step]bool {
 	pieced, plain := false, map[naming.Step]bool{}
 	for _, row := range top.Repeat {

@@ -57,7 +57,8 @@ func (b Sheet) card(batch batching.Batch) PressCard {
 	}
 	c.Check = b.cardCheck(batch)
 	if stretches(batch.Piece) {
-		c.Cautions = append(c.Cautions, "Its outer edges are on the bias: set the iron down and lift it, without steam, and do not push.")
+		c.Cautions = append(c.Cautions,
+			"Its outer edges are on the bias: set the iron down and lift it, without steam, and do not push.")
 	}
 	if batch.Stage == batching.Sets {
 		c.Cautions = append(c.Cautions, "Let it cool flat before it is cut.")
@@ -84,13 +85,15 @@ func (b Sheet) cardCheck(batch batching.Batch) string {
 		return fmt.Sprintf("Measure across it in three places: %s.", b.Say(h))
 	case batch.Stage == batching.Rows:
 		if k := b.Row(batch.ID); k.Count > 1 {
-			return fmt.Sprintf("Look at the first: its neighbours go the other way. After %d look again.", (k.Count+1)/2)
+			return fmt.Sprintf("Look at the first: its neighbours go the other way. After %d look again.",
+				(k.Count+1)/2)
 		}
 		return "Look at the row above it: its seams go the other way."
 	case batch.Stage == batching.Top && batch.ID == naming.Rows:
 		return "Feel each crossing with a finger before it is pressed: a ridge on both sides of the seam means that it interlocks."
 	case w > 0 && batch.Piece.Whole() && batch.Make > 1:
-		return fmt.Sprintf("Measure the first: %s × %s. Half-way, after %d, hold one against the first.", b.Say(w), b.Say(h), (batch.Make+1)/2)
+		return fmt.Sprintf("Measure the first: %s × %s. Half-way, after %d, hold one against the first.", b.Say(w),
+			b.Say(h), (batch.Make+1)/2)
 	case batch.Make > 1:
 		return fmt.Sprintf("Hold one against the first half-way, after %d.", (batch.Make+1)/2)
 	}

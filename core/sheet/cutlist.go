@@ -92,16 +92,21 @@ type Mark struct {
 // What is cut: the lists of strips, of what is cut across them, and of strip sets.
 
 func (b Sheet) across(a cutting.Across, what string) Across {
-	out := Across{Length: b.Table.Ruler.Read(a.Length), Strips: a.Layups.Strips, Proven: a.Layups.Proven(), Cuts: []SubCut{}, Layups: []Layup{}}
+	out := Across{
+		Length: b.Table.Ruler.Read(a.Length), Strips: a.Layups.Strips, Proven: a.Layups.Proven(),
+		Cuts: []SubCut{}, Layups: []Layup{},
+	}
 	for _, c := range a.Cuts {
 		out.Cuts = append(out.Cuts, SubCut{
-			Step: c.ID, Name: b.NameOf(c.ID), Width: b.Table.Ruler.Read(c.Cut), PerStrip: c.PerStrip, Need: c.Need, Spare: c.Spare, Make: c.Make(), Held: b.Held(c.ID),
+			Step: c.ID, Name: b.NameOf(c.ID), Width: b.Table.Ruler.Read(c.Cut), PerStrip: c.PerStrip, Need: c.Need,
+			Spare: c.Spare, Make: c.Make(), Held: b.Held(c.ID),
 		})
 	}
 	for i, c := range a.Cuts {
 		if c.Motif {
 			patch := b.Acts[c.ID].Act.Patch
-			out.Cuts[i].Motif = fmt.Sprintf("a motif in the middle of each, then cut to %s × %s", b.Say(patch.W.CeilTo(b.Table.Ruler.Mark)), b.Say(patch.H.CeilTo(b.Table.Ruler.Mark)))
+			out.Cuts[i].Motif = fmt.Sprintf("a motif in the middle of each, then cut to %s × %s",
+				b.Say(patch.W.CeilTo(b.Table.Ruler.Mark)), b.Say(patch.H.CeilTo(b.Table.Ruler.Mark)))
 		}
 	}
 	for _, p := range a.Layups.Patterns { // what differs only in what the pieces are for is cut alike
@@ -114,7 +119,8 @@ func (b Sheet) across(a cutting.Across, what string) Across {
 	}
 	out.Proof = fmt.Sprintf("%s: fewer is not possible.", words.Plural(out.Strips, what))
 	if !out.Proven {
-		out.Proof = fmt.Sprintf("%s: %d might do, fewer than that is not possible.", words.Plural(out.Strips, what), a.Layups.Bound)
+		out.Proof = fmt.Sprintf("%s: %d might do, fewer than that is not possible.", words.Plural(out.Strips, what),
+			a.Layups.Bound)
 	}
 	out.Working = b.acrossWorking(a, what)
 	return out
@@ -148,27 +154,35 @@ func (b Sheet) layup(a cutting.Across, p cutting.Pattern) Layup {
 // acrossWorking is the sum behind a count of strips or sets.
 func (b Sheet) acrossWorking(a cutting.Across, what string) words.Working {
 	room := a.Length - b.Table.Squaring
-	w := words.Working{Sums: []string{fmt.Sprintf("%s − %s to square up = %s", b.Say(a.Length), b.Say(b.Table.Squaring), b.Say(room))}}
+	w := words.Working{Sums: []string{fmt.Sprintf("%s − %s to square up = %s", b.Say(a.Length), b.Say(b.Table.Squaring),
+		b.Say(room))}}
 	n := words.Plural(a.Layups.Strips, what)
 	if b.Table.Every > 0 && b.Table.Squaring > 0 {
-		w.Sums = append(w.Sums, fmt.Sprintf("after every %s, %s to square up again", words.Plural(b.Table.Every, "cut"), b.Say(b.Table.Squaring)))
+		w.Sums = append(w.Sums, fmt.Sprintf("after every %s, %s to square up again", words.Plural(b.Table.Every, "cut"),
+			b.Say(b.Table.Squaring)))
 	}
 	if len(a.Cuts) == 1 {
 		c := a.Cuts[0]
 		if b.Table.Every == 0 {
-			w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %s = %d from each %s, %s over", b.Say(room), b.Say(c.Cut), c.PerStrip, what, b.Say(room-measure.Length(c.PerStrip)*c.Cut)))
+			w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %s = %d from each %s, %s over", b.Say(room), b.Say(c.Cut),
+				c.PerStrip, what, b.Say(room-measure.Length(c.PerStrip)*c.Cut)))
 		}
 		w.Sums = append(w.Sums, fmt.Sprintf("%d ÷ %d = %s, rounded up", c.Make(), c.PerStrip, n))
-		w.Rule = "A " + what + " gives as many sub-cuts as go into its usable length, less what squaring up takes; the whole quilt is rounded up once."
+		w.Rule = "A " + what +
+			" gives as many sub-cuts as go into its usable length, less what squaring up takes; the whole quilt is rounded up once."
 		return w
 	}
 	var total measure.Length
 	for _, c := range a.Cuts {
 		total += measure.Length(c.Make()) * c.Cut
-		w.Sums = append(w.Sums, fmt.Sprintf("%d × %s = %s of %s", c.Make(), b.Say(c.Cut), b.Say(measure.Length(c.Make())*c.Cut), b.NameOf(c.ID)))
+		w.Sums = append(w.Sums, fmt.Sprintf("%d × %s = %s of %s", c.Make(), b.Say(c.Cut),
+			b.Say(measure.Length(c.Make())*c.Cut), b.NameOf(c.ID)))
 	}
-	w.Sums = append(w.Sums, fmt.Sprintf("%s in all ÷ %s: at least %d; laid out, %s", b.Say(total), b.Say(room), measure.CeilDiv(total, room), n))
-	w.Rule = "A " + what + " may give sub-cuts of several widths. How they share is searched until fewer is shown to be impossible: no " + what + " holds more worth than a price on each width allows."
+	w.Sums = append(w.Sums, fmt.Sprintf("%s in all ÷ %s: at least %d; laid out, %s", b.Say(total), b.Say(room),
+		measure.CeilDiv(total, room), n))
+	w.Rule = "A " + what +
+		" may give sub-cuts of several widths. How they share is searched until fewer is shown to be impossible: no " +
+		what + " holds more worth than a price on each width allows."
 	return w
 }
 
@@ -178,7 +192,8 @@ func (b Sheet) CutList() []FabricCut {
 	for _, f := range b.Cut.Fabrics {
 		c := FabricCut{
 			Fabric: f.Fabric.ID, Name: f.Fabric.Name, Colour: f.Fabric.Colour, Usable: b.Table.Ruler.Read(f.Usable),
-			Length: b.Table.Ruler.Read(f.Length), Prints: f.Prints, Buy: "nothing", Strips: []StripCut{}, Shelf: b.fromShelf(f),
+			Length: b.Table.Ruler.Read(f.Length), Prints: f.Prints, Buy: "nothing", Strips: []StripCut{},
+			Shelf: b.fromShelf(f),
 		}
 		if f.Buy > 0 {
 			c.Buy = b.Shop().Cloth(f.Buy) + Each(f)
@@ -205,17 +220,23 @@ func Each(f cutting.Fabric) string {
 // yardage is the sum behind what is bought of one fabric.
 func (b Sheet) yardage(f cutting.Fabric, terms []string, buy string) words.Working {
 	if len(f.Uses) > 0 || len(f.Strips) == 0 {
-		return words.Working{Sums: append(b.fromShelf(f), fmt.Sprintf("%s is cut from cloth that is bought", b.Say(f.Rest))), Rule: "What lies on the shelf is used first, the shortest length with room for a strip before the others."}
+		return words.Working{
+			Sums: append(b.fromShelf(f),
+				fmt.Sprintf("%s is cut from cloth that is bought", b.Say(f.Rest))),
+			Rule: "What lies on the shelf is used first, the shortest length with room for a strip before the others.",
+		}
 	}
 	w := words.Working{
-		Sums: []string{fmt.Sprintf("%s + %s to square up = %s", strings.Join(terms, " + "), b.Say(b.Table.Squaring*measure.Length(1+f.Again)), b.Say(f.Length))},
+		Sums: []string{fmt.Sprintf("%s + %s to square up = %s", strings.Join(terms, " + "),
+			b.Say(b.Table.Squaring*measure.Length(1+f.Again)), b.Say(f.Length))},
 		Rule: "Strips lie side by side along the cloth; shops sell in steps.",
 	}
 	if f.Prints > 1 {
 		w.Rule = fmt.Sprintf("For each of %d prints, which share the strips as evenly as they go. ", f.Prints) + w.Rule
 	}
 	if n := b.Buying.Shrinks; n > 0 {
-		w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %d in a hundred that washing leaves = %s", b.Say(f.Length), 100-n, b.Shop().Print(b.Buying.Washed(f.Length))))
+		w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %d in a hundred that washing leaves = %s", b.Say(f.Length), 100-n,
+			b.Shop().Print(b.Buying.Washed(f.Length))))
 	} else {
 		w.Rule += " Shrinkage is not in it: say how much the cloth shrinks if you wash it first."
 	}
@@ -242,7 +263,10 @@ func evenly(f cutting.Fabric, s cutting.Strip) string {
 }
 
 func (b Sheet) stripCut(s cutting.Strip) StripCut {
-	c := StripCut{Step: s.ID, Width: b.Table.Ruler.Read(s.Cut), Count: s.Count, Ready: s.Ready, Ends: make([]float64, len(s.Ends))}
+	c := StripCut{
+		Step: s.ID, Width: b.Table.Ruler.Read(s.Cut), Count: s.Count, Ready: s.Ready,
+		Ends: make([]float64, len(s.Ends)),
+	}
 	for i, end := range s.Ends {
 		c.Ends[i] = drawn.Round(end.Inches())
 	}
@@ -258,7 +282,8 @@ func (b Sheet) stripCut(s cutting.Strip) StripCut {
 		c.For, c.Joined = b.backWords()
 	case s.Joined != nil && s.Joined.Diagonal:
 		c.For = "the binding"
-		c.Joined = fmt.Sprintf("%s round the quilt, %s with the corners and the joining of the ends.", b.Say(b.Layout.Bind.Round), b.Say(s.Joined.Total))
+		c.Joined = fmt.Sprintf("%s round the quilt, %s with the corners and the joining of the ends.",
+			b.Say(b.Layout.Bind.Round), b.Say(s.Joined.Total))
 	case s.For == naming.SashLevel.Step():
 		c.For = b.NameOf(s.For)
 		c.Joined = fmt.Sprintf("%s Cut %d of %s.", endToEnd(s.Count), s.Joined.Times, b.Say(s.Joined.Pieces[0]))
@@ -275,7 +300,8 @@ func (b Sheet) stripCut(s cutting.Strip) StripCut {
 		for _, m := range b.Units {
 			for _, strip := range m.Acts[0].Strips {
 				if cutting.PileOf(strip) == s.ID && b.Lines[m.Unit.ID.Step()].Runs > 0 {
-					sets = append(sets, fmt.Sprintf("%s (%d)", m.Unit.Name, work.PerSet(m, s.ID)*b.Lines[m.Unit.ID.Step()].Runs))
+					sets = append(sets, fmt.Sprintf("%s (%d)", m.Unit.Name,
+						work.PerSet(m, s.ID)*b.Lines[m.Unit.ID.Step()].Runs))
 					break
 				}
 			}
@@ -287,7 +313,8 @@ func (b Sheet) stripCut(s cutting.Strip) StripCut {
 
 // borderLengths says what a border is cut to: of the top as it was measured, or as it should be.
 func (b Sheet) borderLengths(s cutting.Strip) string {
-	words := fmt.Sprintf("2 of %s for the sides and 2 of %s for top and bottom", b.Say(s.Joined.Pieces[0]), b.Say(s.Joined.Pieces[1]))
+	words := fmt.Sprintf("2 of %s for the sides and 2 of %s for top and bottom", b.Say(s.Joined.Pieces[0]),
+		b.Say(s.Joined.Pieces[1]))
 	if b.Document.Top.Measured == nil {
 		return "Cut the lengths once the pieced top has been measured through its middle; if it is true, " + words + "."
 	}
@@ -308,7 +335,8 @@ func (b Sheet) backWords() (what, how string) {
 	case back.Seams == 2 && back.Lengths == 2:
 		how = fmt.Sprintf("Halve one of them along its length and sew the halves to both sides of the other, %s; %s wider than needed, to trim.", lie, b.Say(back.Spare))
 	default:
-		how = fmt.Sprintf("Sew them side by side, %s, with an allowance of %s; %s wider than needed, to trim.", lie, b.Say(back.Seam), b.Say(back.Spare))
+		how = fmt.Sprintf("Sew them side by side, %s, with an allowance of %s; %s wider than needed, to trim.", lie,
+			b.Say(back.Seam), b.Say(back.Spare))
 	}
 	return what, how
 }
@@ -332,8 +360,9 @@ func (b Sheet) SetList() []SetCut {
 			strips = append(strips, fmt.Sprintf("%s %s", b.Say(s.Width.CeilTo(b.Table.Ruler.Mark)), f.Name))
 		}
 		list = append(list, SetCut{
-			Set: set.Unit.Name, SetStep: set.Unit.ID.Step(), Wide: b.Table.Ruler.Read(high), Working: b.widthWorking(widths(set), high),
-			Strips: strings.Join(strips, " · "), Across: b.across(a, "set"),
+			Set: set.Unit.Name, SetStep: set.Unit.ID.Step(), Wide: b.Table.Ruler.Read(high),
+			Working: b.widthWorking(widths(set), high),
+			Strips:  strings.Join(strips, " · "), Across: b.across(a, "set"),
 		})
 	}
 	return list
@@ -350,7 +379,8 @@ func widths(set making.Made) []measure.Length {
 func (b Sheet) pieceWords(one cutting.FromPiece) string {
 	pieces := fmt.Sprintf("%s of %s × %s", words.Plural(one.Pieces, "piece"), b.Say(one.Have.W), b.Say(one.Have.L))
 	if one.End != "" {
-		pieces = fmt.Sprintf("what is left of %s of %s: %s", words.Plural(one.Pieces, "strip"), b.Say(one.Have.L), b.Say(one.Have.W)+" × "+b.Say(one.Have.L))
+		pieces = fmt.Sprintf("what is left of %s of %s: %s", words.Plural(one.Pieces, "strip"), b.Say(one.Have.L),
+			b.Say(one.Have.W)+" × "+b.Say(one.Have.L))
 	}
 	if one.Each == 1 {
 		return fmt.Sprintf("%d of %s × %s from %s", one.Count, b.Say(one.W), b.Say(one.H), pieces)
@@ -363,11 +393,13 @@ func (b Sheet) fromShelf(f cutting.Fabric) []string {
 	list := []string{}
 	for _, s := range f.Strips {
 		if s.Ready > 0 {
-			list = append(list, fmt.Sprintf("%s of %s: on the shelf, cut already", words.Plural(s.Ready, "strip"), b.Say(s.Cut)))
+			list = append(list, fmt.Sprintf("%s of %s: on the shelf, cut already", words.Plural(s.Ready, "strip"),
+				b.Say(s.Cut)))
 		}
 	}
 	for _, u := range f.Uses {
-		list = append(list, fmt.Sprintf("%s from %s on the shelf; %s of it is left", words.Plural(u.Strips, "strip"), b.Say(u.Have.L), b.Say(u.Left)))
+		list = append(list, fmt.Sprintf("%s from %s on the shelf; %s of it is left", words.Plural(u.Strips, "strip"),
+			b.Say(u.Have.L), b.Say(u.Left)))
 	}
 	for _, one := range f.Ends {
 		list = append(list, fmt.Sprintf("%s, for %s", b.pieceWords(one), b.NameOf(one.Act)))
@@ -378,7 +410,8 @@ func (b Sheet) fromShelf(f cutting.Fabric) []string {
 	return list
 }
 
-// runWorking is the sum for strips that are sewn end to end; empty for others, whose count follows from what takes them.
+// runWorking is the sum for strips that are sewn end to end; empty for others, whose count follows from what takes
+// them.
 func (b Sheet) runWorking(s cutting.Strip) words.Working {
 	switch {
 	case s.Lengths:
@@ -398,7 +431,8 @@ func (b Sheet) runWorking(s cutting.Strip) words.Working {
 	return words.Working{
 		Sums: []string{
 			fmt.Sprintf("%s = %s are needed", strings.Join(pieces, " + "), b.Say(s.Joined.Total)),
-			fmt.Sprintf("%d × %s − %s × %s = %s", s.Count, b.Say(each), words.Plural(s.Count-1, "seam"), b.Say(2*b.Table.Seam), b.Say(n*each-(n-1)*2*b.Table.Seam)),
+			fmt.Sprintf("%d × %s − %s × %s = %s", s.Count, b.Say(each), words.Plural(s.Count-1, "seam"),
+				b.Say(2*b.Table.Seam), b.Say(n*each-(n-1)*2*b.Table.Seam)),
 		},
 		Rule: "Strips sewn end to end lose an allowance on both sides of each seam; the run is cut to the lengths needed.",
 	}
@@ -418,7 +452,8 @@ func (b Sheet) backWorking() words.Working {
 		Sums: []string{
 			fmt.Sprintf("across: %s + 2 × %s = %s", b.Say(w), b.Say(over), b.Say(back.W)),
 			fmt.Sprintf("down: %s + 2 × %s = %s", b.Say(h), b.Say(over), b.Say(back.H)),
-			fmt.Sprintf("%d × %s − %s × %s = %s, for %s", back.Lengths, b.Say(usable), words.Plural(back.Seams, "seam"), b.Say(2*back.Seam), b.Say(n*usable-measure.Length(back.Seams)*2*back.Seam), b.Say(span)),
+			fmt.Sprintf("%d × %s − %s × %s = %s, for %s", back.Lengths, b.Say(usable), words.Plural(back.Seams, "seam"),
+				b.Say(2*back.Seam), b.Say(n*usable-measure.Length(back.Seams)*2*back.Seam), b.Say(span)),
 		},
 		Rule: "Whole lengths of cloth are laid along the quilt or across it, whichever takes less.",
 	}
@@ -430,8 +465,10 @@ func (b Sheet) bindWorking(s cutting.Strip) words.Working {
 	n := measure.Length(s.Count)
 	return words.Working{
 		Sums: []string{
-			fmt.Sprintf("%s round the quilt + %s = %s", b.Say(bind.Round), b.Say(bind.Total-bind.Round), b.Say(bind.Total)),
-			fmt.Sprintf("%d × %s − %s × %s = %s", s.Count, b.Say(usable), words.Plural(s.Count-1, "seam"), b.Say(bind.Width), b.Say(n*usable-(n-1)*bind.Width)),
+			fmt.Sprintf("%s round the quilt + %s = %s", b.Say(bind.Round), b.Say(bind.Total-bind.Round),
+				b.Say(bind.Total)),
+			fmt.Sprintf("%d × %s − %s × %s = %s", s.Count, b.Say(usable), words.Plural(s.Count-1, "seam"),
+				b.Say(bind.Width), b.Say(n*usable-(n-1)*bind.Width)),
 		},
 		Rule: "Strips joined on the diagonal lose the width of a strip at each seam.",
 	}

@@ -8,8 +8,8 @@ import (
 	"vicis/core/piece"
 )
 
-// Ledger is the book of what falls out of a run besides what was wanted: mirror images counted by hand, and leftovers with what
-// they are good for.
+// Ledger is the book of what falls out of a run besides what was wanted: mirror images counted by hand, and leftovers
+// with what they are good for.
 type Ledger struct {
 	Hands     []Hand     `json:"hands" doc:"Units and their mirror images"`
 	Leftovers []Leftover `json:"leftovers"`
@@ -65,7 +65,10 @@ func (b Sheet) Ledger() Ledger {
 				continue
 			}
 			w, h := one.Piece.Size()
-			left := Leftover{Step: one.Unit.ID.Step(), Name: one.Unit.Name, Count: l.Left, Size: b.Say(w) + " × " + b.Say(h), Kinds: 1}
+			left := Leftover{
+				Step: one.Unit.ID.Step(), Name: one.Unit.Name, Count: l.Left,
+				Size: b.Say(w) + " × " + b.Say(h), Kinds: 1,
+			}
 			if len(m.Variants) > 0 {
 				left.Kinds = m.Variants[i].Kinds
 			}
@@ -83,7 +86,8 @@ func (b Sheet) Ledger() Ledger {
 			continue
 		}
 		for _, y := range all[i+1:] {
-			if taken[y.Unit.ID] || x.Piece.W != y.Piece.W && x.Piece.W != y.Piece.H || !b.alikeLook(seen.Mirrored(), y) {
+			if taken[y.Unit.ID] || x.Piece.W != y.Piece.W && x.Piece.W != y.Piece.H ||
+				!b.alikeLook(seen.Mirrored(), y) {
 				continue
 			}
 			taken[x.Unit.ID], taken[y.Unit.ID] = true, true
@@ -96,7 +100,10 @@ func (b Sheet) Ledger() Ledger {
 
 func (b Sheet) countOf(m making.Made) Count {
 	l := b.Lines[m.Unit.ID.Step()]
-	return Count{Step: m.Unit.ID.Step(), Name: m.Unit.Name, Need: l.Need, Made: l.Make() + l.Lent + l.Left, Over: l.Left}
+	return Count{
+		Step: m.Unit.ID.Step(), Name: m.Unit.Name, Need: l.Need, Made: l.Make() + l.Lent + l.Left,
+		Over: l.Left,
+	}
 }
 
 func (b Sheet) hand(x, y making.Made) Hand {
@@ -111,7 +118,8 @@ func (b Sheet) hand(x, y making.Made) Hand {
 	case h.Left.Need == h.Right.Need:
 		h.Says = fmt.Sprintf("Every run gives both hands, and %d of each are needed.", h.Left.Need)
 	default:
-		h.Says = fmt.Sprintf("Every run gives both hands: %d more of %s are needed than of %s, so %d are over.", short.Need-long.Need, short.Name, long.Name, long.Over)
+		h.Says = fmt.Sprintf("Every run gives both hands: %d more of %s are needed than of %s, so %d are over.",
+			short.Need-long.Need, short.Name, long.Name, long.Over)
 		if words := b.counterSet(x, short); words != "" {
 			h.Says += " " + words
 		}
@@ -119,15 +127,16 @@ func (b Sheet) hand(x, y making.Made) Hand {
 	return h
 }
 
-// counterSet says how the hand that is short could be sewn without the other: a square turned by a quarter before it is paired
-// may give the mirror images.
+// counterSet says how the hand that is short could be sewn without the other: a square turned by a quarter before it is
+// paired may give the mirror images.
 func (b Sheet) counterSet(m making.Made, short Count) string {
 	counter, ok := making.Counter(m.Unit, &b.Table)
 	if !ok {
 		return "No turning of the pieced square gives one hand alone."
 	}
 	for _, v := range counter {
-		if wanted, ok := b.Table.Made(short.Step.Made()); ok && making.Alike(v.Piece.Finished(b.Table.Seam), wanted.Piece.Finished(b.Table.Seam), b.Fabric) {
+		if wanted, ok := b.Table.Made(short.Step.Made()); ok &&
+			making.Alike(v.Piece.Finished(b.Table.Seam), wanted.Piece.Finished(b.Table.Seam), b.Fabric) {
 			return fmt.Sprintf("A counter-set helps: with the pieced square turned by a quarter before pairing, each run gives %d of %s.", v.Count, short.Name)
 		}
 	}
@@ -141,27 +150,32 @@ func (b Sheet) trimmedDown(m making.Made, n int) (words string, unit naming.Unit
 	}
 	for _, other := range b.Units {
 		w := other.Piece.W
-		if other.Cloth || other.InLength || b.Lines[other.Unit.ID.Step()].Make() == 0 || w != other.Piece.H || w.Cmp(m.Piece.W) >= 0 {
+		if other.Cloth || other.InLength || b.Lines[other.Unit.ID.Step()].Make() == 0 || w != other.Piece.H ||
+			w.Cmp(m.Piece.W) >= 0 {
 			continue
 		}
 		trimmed := m
 		trimmed.Piece = making.TrimHalf(m.Piece, w)
 		if b.Alike(other, trimmed) {
 			l, _ := w.Length()
-			return fmt.Sprintf("Trimmed to %s they look like %s: up to %d could stand in. Say so under its bonus.", b.Say(l), other.Unit.Name, min(n, b.Lines[other.Unit.ID.Step()].Make())), other.Unit.ID
+			return fmt.Sprintf("Trimmed to %s they look like %s: up to %d could stand in. Say so under its bonus.",
+				b.Say(l), other.Unit.Name, min(n, b.Lines[other.Unit.ID.Step()].Make())), other.Unit.ID
 		}
 	}
 	return "", ""
 }
 
-// goodFor says what a leftover can still be: a stand-in for something else that is made, more of what takes it, or a sample.
+// goodFor says what a leftover can still be: a stand-in for something else that is made, more of what takes it, or a
+// sample.
 func (b Sheet) goodFor(m making.Made, n int) (words string, unit naming.Unit) {
 	for _, other := range b.Units {
-		if other.Unit.ID == m.Unit.ID || b.Lines[other.Unit.ID.Step()].Make() == 0 || other.InLength || other.Unit.ID.ID() == m.Unit.ID.ID() {
+		if other.Unit.ID == m.Unit.ID || b.Lines[other.Unit.ID.Step()].Make() == 0 || other.InLength ||
+			other.Unit.ID.ID() == m.Unit.ID.ID() {
 			continue
 		}
 		if other.Piece.W == m.Piece.W && other.Piece.H == m.Piece.H && b.Alike(other, m) {
-			return fmt.Sprintf("They look like %s and are as large: up to %d of them could stand in.", other.Unit.Name, min(n, b.Lines[other.Unit.ID.Step()].Make())), other.Unit.ID
+			return fmt.Sprintf("They look like %s and are as large: up to %d of them could stand in.", other.Unit.Name,
+				min(n, b.Lines[other.Unit.ID.Step()].Make())), other.Unit.ID
 		}
 	}
 	if words, unit := b.trimmedDown(m, n); unit != "" {

@@ -84,7 +84,10 @@ func (b Sheet) Pressing() Pressing {
 	out.Nested = p.Crossings - p.Clashes - p.Opened
 	out.Spun, out.Bound, out.Release = p.Spun, p.Bound, b.SeamNames(p.Release)
 	for _, place := range p.Places {
-		out.Places = append(out.Places, PressPlace{place.Where, place.Crossings, place.Clashes, place.Layers, thickWords(place.Layers)})
+		out.Places = append(out.Places, PressPlace{
+			place.Where, place.Crossings, place.Clashes, place.Layers,
+			thickWords(place.Layers),
+		})
 	}
 	switch {
 	case p.Crossings == 0:
@@ -95,7 +98,8 @@ func (b Sheet) Pressing() Pressing {
 	case p.Clashes == 0:
 		out.Says = fmt.Sprintf("All %s of this quilt nest", words.Plural(p.Crossings, "crossing"))
 		if p.Opened > 0 {
-			out.Says = fmt.Sprintf("%s of this quilt nest, %d are opened", words.Plural(p.Crossings-p.Opened, "crossing"), p.Opened)
+			out.Says = fmt.Sprintf("%s of this quilt nest, %d are opened",
+				words.Plural(p.Crossings-p.Opened, "crossing"), p.Opened)
 		}
 		out.Detail = b.howAllNest()
 	default:
@@ -104,7 +108,8 @@ func (b Sheet) Pressing() Pressing {
 		case b.Document.Schools.Press == pressing.Dark:
 			out.Detail = "You press to the dark, come what may. Press to nest instead, or pin these crossings."
 		case len(p.Release) > 0:
-			out.Detail = fmt.Sprintf("You hold seams so that more clash than must: with %s released, %d would be left.", strings.Join(b.SeamNames(p.Release), " and "), p.Free)
+			out.Detail = fmt.Sprintf("You hold seams so that more clash than must: with %s released, %d would be left.",
+				strings.Join(b.SeamNames(p.Release), " and "), p.Free)
 		case p.Proven():
 			out.Detail = "With one way of pressing for each kind, fewer is not possible. Pin these crossings or open the seams there"
 			if onlyBetweenBlocks(p.Places) {
@@ -116,20 +121,30 @@ func (b Sheet) Pressing() Pressing {
 		}
 	}
 	if p.Layout.Turned > 0 {
-		which := fmt.Sprintf("Lay %s turned by %s", map[quilt.Pattern]string{quilt.EveryOther: "every other block", quilt.EveryColumn: "the blocks of every other column", quilt.EveryRow: "the blocks of every other row"}[p.Layout.Turning.Which], map[int]string{180: "half", 90: "a quarter"}[p.Layout.Turning.Degrees])
-		out.Detail += fmt.Sprintf(" %s, %d in all: it looks the same, and its seams then nest with its neighbours.", which, p.Layout.Turned)
+		which := fmt.Sprintf("Lay %s turned by %s", map[quilt.Pattern]string{
+			quilt.EveryOther:  "every other block",
+			quilt.EveryColumn: "the blocks of every other column",
+			quilt.EveryRow:    "the blocks of every other row",
+		}[p.Layout.Turning.Which],
+			map[int]string{180: "half", 90: "a quarter"}[p.Layout.Turning.Degrees])
+		out.Detail += fmt.Sprintf(" %s, %d in all: it looks the same, and its seams then nest with its neighbours.",
+			which, p.Layout.Turned)
 	}
 	for _, batch := range b.Batches {
 		if len(batch.Presses) == 0 {
 			continue
 		}
 		line := PressLine{
-			Step: batch.ID, Of: batch.ID.ID(), Name: batch.Name, Says: b.pressWords(batch), Count: batch.Make, Seams: max(batch.Seams, len(batch.Presses)),
-			Each: []PressSeam{}, Done: b.Done(batch.ID), Card: b.card(batch),
+			Step: batch.ID, Of: batch.ID.ID(), Name: batch.Name, Says: b.pressWords(batch), Count: batch.Make,
+			Seams: max(batch.Seams, len(batch.Presses)),
+			Each:  []PressSeam{}, Done: b.Done(batch.ID), Card: b.card(batch),
 		}
 		for _, seam := range batch.Presses {
 			if d, known := p.Decisions[seam]; known {
-				line.Each = append(line.Each, PressSeam{seam, b.SeamWay(d), p.Held(seam), map[int]string{1: "plus", -1: "minus", 0: "open"}[d.X]})
+				line.Each = append(line.Each, PressSeam{
+					seam, b.SeamWay(d), p.Held(seam),
+					map[int]string{1: "plus", -1: "minus", 0: "open"}[d.X],
+				})
 			}
 		}
 		if batch.Stage != batching.Top {
@@ -160,8 +175,8 @@ func (b Sheet) howAllNest() string {
 	return strings.Join(says, " ")
 }
 
-// onlyBetweenBlocks says whether every clash lies where blocks meet. Then each block nests inside as it is pressed, a plain
-// block beside it brings no seam to clash with, and rows pressed alternately nest at the corners.
+// onlyBetweenBlocks says whether every clash lies where blocks meet. Then each block nests inside as it is pressed, a
+// plain block beside it brings no seam to clash with, and rows pressed alternately nest at the corners.
 func onlyBetweenBlocks(places []pressing.Place) bool {
 	for _, place := range places {
 		if place.Clashes > 0 && !strings.HasPrefix(place.Where, "between ") {
@@ -252,7 +267,8 @@ func (b Sheet) sides(batch batching.Batch) string {
 		return b.manyWords(names, len(toward))
 	}
 	if batch.Left.Name == batch.Right.Name && batch.Left.Name == names[0] {
-		return "toward the " + map[bool]string{true: "right", false: "left"}[x[0] > 0] + "-hand one, seen from the right side"
+		return "toward the " + map[bool]string{true: "right", false: "left"}[x[0] > 0] +
+			"-hand one, seen from the right side"
 	}
 	return "toward " + names[0]
 }
@@ -262,7 +278,8 @@ func isCorners(batch batching.Batch) bool {
 	return batch.Stage == batching.Top && batch.ID.IsCorners()
 }
 
-// Toward names what a seam is pressed toward: its fabric where that tells the two sides apart, for a unit sewn from cloth.
+// Toward names what a seam is pressed toward: its fabric where that tells the two sides apart, for a unit sewn from
+// cloth.
 func (b Sheet) Toward(d pressing.Decision) string {
 	here, there := d.Toward(), d.Seam.Minus
 	if d.X < 0 {
@@ -298,7 +315,8 @@ func (b Sheet) manyWords(names []string, different int) string {
 	return "seam by seam: " + strings.Join(words, ", ")
 }
 
-// setWords names the direction of a set's seams by its first and last strip, and the fabric where there is just one seam.
+// setWords names the direction of a set's seams by its first and last strip, and the fabric where there is just one
+// seam.
 func (b Sheet) setWords(batch batching.Batch, x []int) string {
 	m := b.Unit(batch.ID.Made())
 	fabrics := map[string]bool{}
@@ -312,7 +330,8 @@ func (b Sheet) setWords(batch batching.Batch, x []int) string {
 		if len(x) == 1 {
 			return fmt.Sprintf("toward %s, %s", last, direction(x, "the upper strip", "the lower strip", "seam"))
 		}
-		return fmt.Sprintf("every seam toward %s: %s", last, direction(x, "up, toward the first strip", "down, toward the last strip", "seam"))
+		return fmt.Sprintf("every seam toward %s: %s", last,
+			direction(x, "up, toward the first strip", "down, toward the last strip", "seam"))
 	}
 	return direction(x, "up, toward the first strip", "down, toward the last strip", "seam")
 }

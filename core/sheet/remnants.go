@@ -48,7 +48,8 @@ func (b Sheet) Remnants() []Remnant {
 		}
 		seen[name+key] = len(list)
 		list = append(list, Remnant{
-			Key: fmt.Sprintf("%d-%s", len(list)+1, key), Name: name, Colour: colour, Kind: kind, Width: measure.Write(w), Length: measure.Write(l), Count: n,
+			Key: fmt.Sprintf("%d-%s", len(list)+1, key), Name: name, Colour: colour, Kind: kind,
+			Width: measure.Write(w), Length: measure.Write(l), Count: n,
 			Size: b.Say(w) + " × " + b.Say(l), Fits: fits,
 		})
 	}

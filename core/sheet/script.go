@@ -11,8 +11,9 @@ import (
 	"vicis/core/work"
 )
 
-// The cutting in the order of the table: cloth prepared and cleaned, strips widest first, each read from the clean edge; then
-// what is cut across them. Every line that makes something names the steps it counts for, so that a tick is a tally.
+// The cutting in the order of the table: cloth prepared and cleaned, strips widest first, each read from the clean
+// edge; then what is cut across them. Every line that makes something names the steps it counts for, so that a tick is
+// a tally.
 
 // ScriptPart is one fabric, or one strip set, on the mat.
 type ScriptPart struct {
@@ -61,7 +62,8 @@ func (b Sheet) Script() []ScriptPart {
 			switch l.Kind {
 			case work.SewSet:
 				_, high := b.Unit(p.Set).Piece.Size()
-				line.Says = fmt.Sprintf("Sew, press and measure %s before it is cut: the pressed set is %s wide.", part.Name, b.Say(high))
+				line.Says = fmt.Sprintf("Sew, press and measure %s before it is cut: the pressed set is %s wide.",
+					part.Name, b.Say(high))
 			case work.AcrossIt:
 				b.acrossLine(&line, l)
 			case work.Piece:
@@ -84,12 +86,14 @@ func (b Sheet) onTheMat(f cutting.Fabric, l work.Line) string {
 		return b.pieceLine(l)
 	case work.FromCloth:
 		u := l.Use
-		return fmt.Sprintf("The %s on the shelf give %s, the first of those below; %s of it is left.", b.Say(u.Have.L), words.Plural(u.Strips, "strip"), b.Say(u.Left))
+		return fmt.Sprintf("The %s on the shelf give %s, the first of those below; %s of it is left.", b.Say(u.Have.L),
+			words.Plural(u.Strips, "strip"), b.Say(u.Left))
 	case work.Enough:
 		if len(f.Uses) > 0 {
 			return fmt.Sprintf("Before you clean an edge: of what is bought there must be %s, at least %s wide between the selvedges.", b.Say(f.Rest), b.Say(f.Usable))
 		}
-		return fmt.Sprintf("Before you clean an edge: there must be %s%s, at least %s wide between the selvedges.", b.Say(f.Rest), orIt(Each(f)), b.Say(f.Usable))
+		return fmt.Sprintf("Before you clean an edge: there must be %s%s, at least %s wide between the selvedges.",
+			b.Say(f.Rest), orIt(Each(f)), b.Say(f.Usable))
 	case work.Clean:
 		return fmt.Sprintf("Clean the %s edge; %s is allowed for it.", b.clean(), b.Say(b.Table.Squaring))
 	case work.Ready:
@@ -162,7 +166,8 @@ func (b Sheet) acrossLine(line *ScriptLine, of work.Line) {
 	line.For = strings.Join(piles, ", ")
 	if c := a.Cuts[0]; c.Motif {
 		patch := b.Acts[c.ID].Act.Patch
-		line.Says += fmt.Sprintf(" Keep a motif in the middle of each, and cut it to %s round it.", words.By(b.Table.Ruler, patch.W.CeilTo(b.Table.Ruler.Mark), patch.H.CeilTo(b.Table.Ruler.Mark)))
+		line.Says += fmt.Sprintf(" Keep a motif in the middle of each, and cut it to %s round it.",
+			words.By(b.Table.Ruler, patch.W.CeilTo(b.Table.Ruler.Mark), patch.H.CeilTo(b.Table.Ruler.Mark)))
 	}
 	if b.Held(a.Cuts[0].ID) {
 		line.Held = "Held back: cut it once a pieced block has been measured."
@@ -176,10 +181,12 @@ func (b Sheet) pieceLine(l work.Line) string {
 	if one.End != "" {
 		what = words.Plural(l.Times, "end")
 	}
-	return fmt.Sprintf("%s of %s: %d of %s from each.", what, words.By(b.Table.Ruler, one.Have.W, one.Have.L), l.Gives[0].N, words.By(b.Table.Ruler, one.W, one.H))
+	return fmt.Sprintf("%s of %s: %d of %s from each.", what, words.By(b.Table.Ruler, one.Have.W, one.Have.L),
+		l.Gives[0].N, words.By(b.Table.Ruler, one.W, one.H))
 }
 
-// TestStrip is three scraps sewn side by side: what they should measure, and what it says of the allowance when they do not.
+// TestStrip is three scraps sewn side by side: what they should measure, and what it says of the allowance when they do
+// not.
 func (b Sheet) TestStrip() string {
 	w := b.Table.Strip.CeilTo(b.Table.Ruler.Mark)
 	off := b.Table.Ruler.Mark

@@ -1,4 +1,5 @@
-// Package sheet tells what is to be done in trade words: steps, cut lists, the script at the mat, press cards, sizes, leftovers, values.
+// Package sheet tells what is to be done in trade words: steps, cut lists, the script at the mat, press cards, sizes,
+// leftovers, values.
 package sheet
 
 import (

@@ -24,7 +24,10 @@ type Trim struct {
 
 func (b Sheet) widthWorking(parts []measure.Length, total measure.Length) words.Working {
 	if len(parts) < 2 {
-		return words.Working{Sums: []string{b.Say(total) + ", as it is cut"}, Rule: "Nothing is sewn yet, so nothing is taken up."}
+		return words.Working{
+			Sums: []string{b.Say(total) + ", as it is cut"},
+			Rule: "Nothing is sewn yet, so nothing is taken up.",
+		}
 	}
 	return words.Working{Sums: []string{making.SumOf(b.Table.Ruler, b.Table.Seam, parts, total)}, Rule: making.SumRule}
 }
@@ -34,7 +37,8 @@ func (b Sheet) Trim() []Trim {
 	list := []Trim{}
 	less := func(t *Trim, w, h measure.Length) {
 		t.Unfinished, t.Finished = b.Say(w)+" × "+b.Say(h), b.Say(w-2*b.Table.Seam)+" × "+b.Say(h-2*b.Table.Seam)
-		t.Working.Sums = append(t.Working.Sums, fmt.Sprintf("finished: %s − %s = %s, %s − %s = %s", b.Say(w), b.Say(2*b.Table.Seam), b.Say(w-2*b.Table.Seam), b.Say(h), b.Say(2*b.Table.Seam), b.Say(h-2*b.Table.Seam)))
+		t.Working.Sums = append(t.Working.Sums, fmt.Sprintf("finished: %s − %s = %s, %s − %s = %s", b.Say(w),
+			b.Say(2*b.Table.Seam), b.Say(w-2*b.Table.Seam), b.Say(h), b.Say(2*b.Table.Seam), b.Say(h-2*b.Table.Seam)))
 		if t.Working.Rule == "" {
 			t.Working.Rule = "Finished is what is seen once an allowance is sewn away on every side."
 		}
@@ -51,7 +55,8 @@ func (b Sheet) Trim() []Trim {
 		}
 		t.Working = words.Working{Sums: append([]string{}, s.Says.Sums...), Rule: s.Says.Rule}
 		if len(s.Sum) > 0 {
-			t.Working = words.Working{Sums: []string{"across: " + making.SumOf(b.Table.Ruler, b.Table.Seam, s.Sum, s.W)}, Rule: making.SumRule}
+			t.Working = words.Working{Sums: []string{"across: " +
+				making.SumOf(b.Table.Ruler, b.Table.Seam, s.Sum, s.W)}, Rule: making.SumRule}
 		}
 		if s.Sewn && b.Layout.Count[s.ID] > 0 {
 			t.Kind = "block"
@@ -63,7 +68,8 @@ func (b Sheet) Trim() []Trim {
 	for _, m := range b.Units {
 		if m.Unit.ID.IsTriangle() {
 			list = append(list, Trim{
-				ID: m.Unit.ID.Step(), Name: m.Unit.Name, Kind: "setting", Picture: m.Unit.ID.Step(), Working: words.Working{Sums: m.Size.Sums, Rule: m.Size.Rule},
+				ID: m.Unit.ID.Step(), Name: m.Unit.Name, Kind: "setting", Picture: m.Unit.ID.Step(),
+				Working:    words.Working{Sums: m.Size.Sums, Rule: m.Size.Rule},
 				Unfinished: "cut from squares of " + b.Say(m.Acts[0].Patch.W.CeilTo(b.Table.Ruler.Mark)),
 			})
 		}
@@ -76,7 +82,8 @@ func (b Sheet) Trim() []Trim {
 		if len(k.Cells) == 1 && len(b.Layout.Widths) > 1 {
 			continue // a strip right through is listed as what it is
 		}
-		t.Working.Sums = []string{fmt.Sprintf("across: %s + %s = %s", words.Terms(b.Table.Ruler, b.Layout.Widths), b.Say(2*b.Table.Seam), b.Say(w))}
+		t.Working.Sums = []string{fmt.Sprintf("across: %s + %s = %s", words.Terms(b.Table.Ruler, b.Layout.Widths),
+			b.Say(2*b.Table.Seam), b.Say(w))}
 		less(&t, w, k.High+2*b.Table.Seam)
 		list = append(list, t)
 	}
@@ -85,24 +92,33 @@ func (b Sheet) Trim() []Trim {
 	for _, k := range b.Layout.Rows {
 		heights = append(heights, b.Layout.Kinds[k].High)
 	}
-	top.Working.Sums = []string{fmt.Sprintf("down: %s + %s = %s", words.Terms(b.Table.Ruler, heights), b.Say(2*b.Table.Seam), b.Say(h))}
+	top.Working.Sums = []string{fmt.Sprintf("down: %s + %s = %s", words.Terms(b.Table.Ruler, heights),
+		b.Say(2*b.Table.Seam), b.Say(h))}
 	if b.Layout.OnPoint {
 		diagonal := func(way string, n int, is measure.Length) string {
-			return fmt.Sprintf("%s: %d × %s × 1.4142 + %s = %s", way, n, b.Say(b.Layout.BlockW), b.Say(2*b.Table.Seam), b.Say(is))
+			return fmt.Sprintf("%s: %d × %s × 1.4142 + %s = %s", way, n, b.Say(b.Layout.BlockW), b.Say(2*b.Table.Seam),
+				b.Say(is))
 		}
-		top.Working = words.Working{Sums: []string{diagonal("across", b.Plain.Columns, w), diagonal("down", b.Plain.Rows, h)}, Rule: "A block on point is as wide as its diagonal."}
+		top.Working = words.Working{Sums: []string{
+			diagonal("across", b.Plain.Columns, w),
+			diagonal("down", b.Plain.Rows, h),
+		}, Rule: "A block on point is as wide as its diagonal."}
 	}
 	less(&top, w, h)
 	list = append(list, top)
 	if b.Layout.W != w || b.Layout.H != h {
-		t := Trim{ID: "top-measured", Name: "Quilt top, as measured", Kind: "quilt", Working: words.Working{Sums: []string{}}}
+		t := Trim{
+			ID: "top-measured", Name: "Quilt top, as measured", Kind: "quilt",
+			Working: words.Working{Sums: []string{}},
+		}
 		less(&t, b.Layout.W, b.Layout.H)
 		list = append(list, t)
 	}
 	for _, ring := range b.Layout.Rings {
 		t := Trim{ID: naming.Of(string(ring.Border.ID)).Step(), Name: "With " + ring.Border.Name, Kind: "quilt"}
 		inner := ring.W - 2*ring.Width + 4*b.Table.Seam
-		t.Working.Sums = []string{fmt.Sprintf("across: %s + 2 × (%s − %s) = %s", b.Say(inner), b.Say(ring.Width), b.Say(2*b.Table.Seam), b.Say(ring.W))}
+		t.Working.Sums = []string{fmt.Sprintf("across: %s + 2 × (%s − %s) = %s", b.Say(inner), b.Say(ring.Width),
+			b.Say(2*b.Table.Seam), b.Say(ring.W))}
 		less(&t, ring.W, ring.H)
 		list = append(list, t)
 	}

@@ -44,8 +44,8 @@ type StandIn struct {
 	Count int         `json:"count"`
 }
 
-// Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out of
-// the same run take together: what they take is used up once.
+// Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
+// of the same run take together: what they take is used up once.
 type Take struct {
 	Step     naming.Step `json:"step"`
 	Each     int         `json:"each"`
@@ -81,11 +81,16 @@ func (b Sheet) Steps() []Step {
 
 func (b Sheet) step(of work.Step) Step {
 	s := Step{
-		ID: of.ID, Name: of.Called, Stage: of.Stage, Does: string(of.Does), Group: of.ID.Group(), Behind: of.ID.Behind(),
-		Make: of.Make, Spare: of.Spare, Size: b.sizeOf(of), Exact: of.Exact(), Look: of.Look, Picture: of.Picture, Takes: []Take{}, Also: []StandIn{},
+		ID: of.ID, Name: of.Called, Stage: of.Stage, Does: string(of.Does), Group: of.ID.Group(),
+		Behind: of.ID.Behind(),
+		Make:   of.Make, Spare: of.Spare, Size: b.sizeOf(of), Exact: of.Exact(), Look: of.Look, Picture: of.Picture,
+		Takes: []Take{}, Also: []StandIn{},
 	}
 	for _, t := range of.Takes {
-		s.Takes = append(s.Takes, Take{Step: t.Step, Each: t.Each, Per: t.Per, Together: t.Together, Part: int(t.Part), Whole: int(t.Whole)})
+		s.Takes = append(s.Takes, Take{
+			Step: t.Step, Each: t.Each, Per: t.Per, Together: t.Together, Part: int(t.Part),
+			Whole: int(t.Whole),
+		})
 	}
 	for _, other := range of.Also {
 		s.Also = append(s.Also, StandIn(other))
@@ -129,13 +134,17 @@ func (b Sheet) sizeOf(s work.Step) string {
 func (b Sheet) stripWords(f cutting.Fabric, s cutting.Strip) (one, says string) {
 	switch {
 	case s.Lengths:
-		return "length", fmt.Sprintf("Cut %s of %s from %s for the backing.", words.Plural(s.Count, "length"), b.Say(s.Cut), f.Fabric.Name)
+		return "length", fmt.Sprintf("Cut %s of %s from %s for the backing.", words.Plural(s.Count, "length"),
+			b.Say(s.Cut), f.Fabric.Name)
 	case s.Ready == s.Count:
-		return "strip", fmt.Sprintf("Take %s %s wide of %s from the shelf.", words.Plural(s.Count, "strip"), b.Say(s.Cut), f.Fabric.Name)
+		return "strip", fmt.Sprintf("Take %s %s wide of %s from the shelf.", words.Plural(s.Count, "strip"),
+			b.Say(s.Cut), f.Fabric.Name)
 	case s.Ready > 0:
-		return "strip", fmt.Sprintf("Cut %s %s wide from %s; %d more lie on the shelf.", words.Plural(s.Count-s.Ready, "strip"), b.Say(s.Cut), f.Fabric.Name, s.Ready)
+		return "strip", fmt.Sprintf("Cut %s %s wide from %s; %d more lie on the shelf.",
+			words.Plural(s.Count-s.Ready, "strip"), b.Say(s.Cut), f.Fabric.Name, s.Ready)
 	}
-	return "strip", fmt.Sprintf("Cut %s %s wide from %s%s.", words.Plural(s.Count, "strip"), b.Say(s.Cut), f.Fabric.Name, evenly(f, s))
+	return "strip", fmt.Sprintf("Cut %s %s wide from %s%s.", words.Plural(s.Count, "strip"), b.Say(s.Cut),
+		f.Fabric.Name, evenly(f, s))
 }
 
 func (b Sheet) subCutWords(from work.Source) string {
@@ -164,7 +173,8 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 	case batch.Stage == batching.Sets:
 		m := b.Unit(batch.ID.Made())
 		s.One = "set"
-		s.Says = fmt.Sprintf("Sew %s: %s of %s.", batch.Name, words.Plural(batch.Make, "set"), words.Plural(len(m.Acts[0].Strips), "strip"))
+		s.Says = fmt.Sprintf("Sew %s: %s of %s.", batch.Name, words.Plural(batch.Make, "set"),
+			words.Plural(len(m.Acts[0].Strips), "strip"))
 	case batch.Does == making.Marks:
 		s.One = "piece"
 		s.Says = fmt.Sprintf("%s: %d for %s.", batch.Says, batch.Make, b.Acts[batch.ID].Made.Unit.Name)
@@ -175,7 +185,8 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 		b.pairWords(s, batch)
 	case batch.Stage == batching.Rows:
 		s.One = "row"
-		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", words.LowerFirst(batch.Name), batch.Seams+1, b.inRow(batch), words.Times(batch.Make))
+		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", words.LowerFirst(batch.Name), batch.Seams+1, b.inRow(batch),
+			words.Times(batch.Make))
 	case batch.Stage == batching.Top:
 		s.One = "seam"
 		s.Says = fmt.Sprintf("Sew %s: %s.", words.LowerFirst(batch.Name), words.Plural(batch.Make, "seam"))
@@ -208,7 +219,8 @@ func (b Sheet) pairWords(s *Step, batch batching.Batch) {
 	case len(batch.Left.Over) > 0:
 		s.Says = fmt.Sprintf("Sew %s on %s: %d in all.", batch.Right.Name, batch.Left.Name, batch.Make)
 	case !b.Acts[batch.ID].Made.Beside:
-		s.Says = fmt.Sprintf("Sew %s: %s to %s, %s.", batch.Name, batch.Right.Name, batch.Left.Name, words.Times(batch.Make))
+		s.Says = fmt.Sprintf("Sew %s: %s to %s, %s.", batch.Name, batch.Right.Name, batch.Left.Name,
+			words.Times(batch.Make))
 	default:
 		s.Says = fmt.Sprintf("Sew %s to %s, %s.", batch.Right.Name, batch.Left.Name, words.Times(batch.Make))
 	}
@@ -253,12 +265,16 @@ func (b Sheet) trimWords(batch batching.Batch) string {
 func (b Sheet) hold(batch batching.Batch) string {
 	id := batch.ID.ID()
 	pins := map[string]string{
-		"none": "", "crossings": "pin at every crossing", "everywhere": "pin at the crossings and between", "glue": "a dot of glue inside the allowance at every crossing",
+		"none": "", "crossings": "pin at every crossing", "everywhere": "pin at the crossings and between",
+		"glue": "a dot of glue inside the allowance at every crossing",
 	}[b.Document.Schools.PinsOf(id)]
 	if batch.Stage != batching.Sets {
 		return pins
 	}
-	says := map[string]string{"alternate": "turn the set end for end after every seam", "same": "always from the same end, both strips unstretched"}[b.Document.Schools.Sewing]
+	says := map[string]string{
+		"alternate": "turn the set end for end after every seam",
+		"same":      "always from the same end, both strips unstretched",
+	}[b.Document.Schools.Sewing]
 	if len(batch.Of) < 2 {
 		says = ""
 	}
@@ -279,7 +295,8 @@ func (b Sheet) stitch(batch batching.Batch) string {
 	return "stitches of 2.1 to 2.5 mm"
 }
 
-// workCounts says of every step how its number comes about: what later steps take of it, less what stands in, and the spares.
+// workCounts says of every step how its number comes about: what later steps take of it, less what stands in, and the
+// spares.
 func workCounts(steps []Step) {
 	at := map[naming.Step]int{}
 	terms := make([][]string, len(steps))

@@ -61,7 +61,10 @@ func (b Sheet) Values() Values {
 			continue
 		}
 		light[f.ID], name[f.ID] = f.Lightness(), f.Name
-		out.Fabrics = append(out.Fabrics, FabricValue{f.ID, f.Name, int(math.Round(f.Lightness())), grey(f.Lightness())})
+		out.Fabrics = append(out.Fabrics, FabricValue{
+			f.ID, f.Name, int(math.Round(f.Lightness())),
+			grey(f.Lightness()),
+		})
 	}
 	slices.SortStableFunc(out.Fabrics, func(x, y FabricValue) int { return x.Lightness - y.Lightness })
 	seen := map[[2]string]bool{}
@@ -74,9 +77,11 @@ func (b Sheet) Values() Values {
 		c := Contrast{A: x, B: y, Difference: int(math.Round(math.Abs(light[x] - light[y])))}
 		switch {
 		case c.Difference < blends:
-			c.State, c.Says = "blend", fmt.Sprintf("%s and %s blend: the pattern does not show between them", name[x], name[y])
+			c.State, c.Says = "blend", fmt.Sprintf("%s and %s blend: the pattern does not show between them", name[x],
+				name[y])
 		case c.Difference < isClose:
-			c.State, c.Says = "close", fmt.Sprintf("%s and %s are close: seen near by, lost from across the room", name[x], name[y])
+			c.State, c.Says = "close", fmt.Sprintf("%s and %s are close: seen near by, lost from across the room",
+				name[x], name[y])
 		default:
 			c.State, c.Says = "clear", fmt.Sprintf("%s and %s are clearly apart", name[x], name[y])
 		}
@@ -94,7 +99,8 @@ func (b Sheet) Values() Values {
 	return out
 }
 
-// beside pairs roles that lie side by side: inside blocks, between the blocks of two rows and columns, and at the border.
+// beside pairs roles that lie side by side: inside blocks, between the blocks of two rows and columns, and at the
+// border.
 func (b Sheet) beside() [][2]string {
 	var pairs [][2]string
 	corner := piece.Piece{}
@@ -131,7 +137,8 @@ func (b Sheet) beside() [][2]string {
 			if ring.Rows != nil {
 				break
 			}
-			pairs = append(pairs, [2]string{point.Role, ring.Border.Role}, [2]string{point.CornersOf(), ring.Border.Role})
+			pairs = append(pairs, [2]string{point.Role, ring.Border.Role},
+				[2]string{point.CornersOf(), ring.Border.Role})
 		}
 	}
 	if role := through.Piece.RolesAt(piece.Top); len(role) > 0 {
@@ -151,7 +158,8 @@ func (b Sheet) beside() [][2]string {
 		if w <= 0 {
 			break // blocks that do not fit beside each other
 		}
-		bordered, err := piece.JoinDown(piece.Cut(ring.Border.Role, w, ring.Width), corner, b.Table.Seam, naming.Rows.Seam())
+		bordered, err := piece.JoinDown(piece.Cut(ring.Border.Role, w, ring.Width), corner, b.Table.Seam,
+			naming.Rows.Seam())
 		if err == nil {
 			corner = bordered
 		}

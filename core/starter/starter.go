@@ -1,5 +1,5 @@
-// Package starter lays out a first document from a few choices: a strip-pieced block, what lies between its repeats, and how
-// many. The quilter goes on from there. The layouts are traditional and belong to nobody.
+// Package starter lays out a first document from a few choices: a strip-pieced block, what lies between its repeats,
+// and how many. The quilter goes on from there. The layouts are traditional and belong to nobody.
 package starter
 
 import (
@@ -77,25 +77,29 @@ const (
 func Build(c Choices) (document.Document, problem.List) {
 	var problems problem.List
 	if c.Squares < 2 || c.Squares > 9 {
-		problems.Stop("squares", "/squares", fmt.Sprintf("A block of %d × %d squares is not among the choices.", c.Squares, c.Squares), "Choose 2 to 9 squares.")
+		problems.Stop("squares", "/squares", fmt.Sprintf("A block of %d × %d squares is not among the choices.",
+			c.Squares, c.Squares), "Choose 2 to 9 squares.")
 	}
 	if c.Block != Checkers && c.Block != Chain {
 		problems.Stop("block", "/block", fmt.Sprintf("There is no block “%s”.", c.Block), "Choose checkers or chain.")
 	}
 	if c.Block == Chain && (c.Squares%2 == 0 || c.Squares < 5) {
-		problems.Stop("squares", "/squares", "A chain needs a middle square and room for its ground.", "Choose 5, 7 or 9 squares.")
+		problems.Stop("squares", "/squares", "A chain needs a middle square and room for its ground.",
+			"Choose 5, 7 or 9 squares.")
 	}
 	if c.Companion != None && c.Companion != Plain && c.Companion != Cornered {
-		problems.Stop("companion", "/companion", fmt.Sprintf("There is no companion “%s”.", c.Companion), "Choose none, plain or corners.")
+		problems.Stop("companion", "/companion", fmt.Sprintf("There is no companion “%s”.", c.Companion),
+			"Choose none, plain or corners.")
 	}
 	if c.Companion == Cornered && c.Squares%2 == 0 {
-		problems.Stop("companion", "/companion", "Corner squares go with a block whose edges look alike from both ends, and an even number of squares does not.", "Choose a plain block between, or a block of 3, 5, 7 or 9 squares.")
+		problems.Stop("companion", "/companion",
+			"Corner squares go with a block whose edges look alike from both ends, and an even number of squares does not.", "Choose a plain block between, or a block of 3, 5, 7 or 9 squares.")
 	}
 	if problems.Stopped() {
 		return document.Document{}, problems
 	}
-	// Half a block sewn once and used twice, the second time turned, saves batches. But it ties the pressing of both halves
-	// together: where that keeps seams from nesting, the columns are sewn on one by one.
+	// Half a block sewn once and used twice, the second time turned, saves batches. But it ties the pressing of both
+	// halves together: where that keeps seams from nesting, the columns are sewn on one by one.
 	d, problems := build(c, true)
 	p, problems := plan.Make(d, problems)
 	if p.Press.Clashes > 0 {
@@ -158,9 +162,17 @@ func roleNames(c Choices) []roleName {
 
 // fabricsFor gives made-up fabrics where the quilter named none.
 func fabricsFor(c Choices) []cloth.Fabric {
-	made := []cloth.Fabric{{ID: "dark", Name: "Dark", Colour: "#234b63"}, {ID: "light", Name: "Light", Colour: "#e4d7bd"}, {ID: "plain", Name: "Plain", Colour: "#c9a27c"}}
+	made := []cloth.Fabric{
+		{ID: "dark", Name: "Dark", Colour: "#234b63"},
+		{ID: "light", Name: "Light", Colour: "#e4d7bd"},
+		{ID: "plain", Name: "Plain", Colour: "#c9a27c"},
+	}
 	if c.Block == Chain {
-		made = []cloth.Fabric{{ID: "dark", Name: "Dark", Colour: "#234b63"}, {ID: "middle", Name: "Middle", Colour: "#7f9fae"}, {ID: "ground", Name: "Ground", Colour: "#ece2cc"}}
+		made = []cloth.Fabric{
+			{ID: "dark", Name: "Dark", Colour: "#234b63"},
+			{ID: "middle", Name: "Middle", Colour: "#7f9fae"},
+			{ID: "ground", Name: "Ground", Colour: "#ece2cc"},
+		}
 	}
 	n := len(roleNames(c))
 	if len(c.Fabrics) >= n {
@@ -186,8 +198,8 @@ func abs(v int) int { return max(v, -v) }
 
 var roman = []string{"I", "II", "III", "IV", "V", "VI", "VII", "VIII", "IX", "X"}
 
-// blockUnits adds the strip sets, sub-cuts, half and block of the pieced block and gives the block's id. Columns that look
-// alike come from one strip set.
+// blockUnits adds the strip sets, sub-cuts, half and block of the pieced block and gives the block's id. Columns that
+// look alike come from one strip set.
 func blockUnits(c Choices, d *document.Document, halves bool) (block naming.Unit, sets int) {
 	n := c.Squares
 	column := func(j int) (key string) {
@@ -217,7 +229,10 @@ func blockUnits(c Choices, d *document.Document, halves bool) (block naming.Unit
 			known[key] = naming.Of(name)
 			var strips []making.SetStrip
 			for i := range n {
-				strips = append(strips, making.SetStrip{ID: fmt.Sprintf("s%d", i+1), Role: square(c, i, j), Width: "1 strip"})
+				strips = append(strips, making.SetStrip{
+					ID: fmt.Sprintf("s%d", i+1), Role: square(c, i, j),
+					Width: "1 strip",
+				})
 			}
 			addSet(d, name, strips)
 			part.Unit = naming.Of(name)
@@ -256,17 +271,30 @@ func companionUnits(c Choices, d *document.Document, sets int) naming.Unit {
 	n := c.Squares
 	strips := func(k int) making.Breadth { return making.Breadth(fmt.Sprintf("%d strips", k)) }
 	if c.Companion == Plain {
-		d.Parts = append(d.Parts, making.Unit{ID: "plain", Name: "Plain block", How: &making.PlainPatch{Role: roleC, Width: strips(n), Height: strips(n)}})
+		d.Parts = append(d.Parts, making.Unit{
+			ID: "plain", Name: "Plain block",
+			How: &making.PlainPatch{Role: roleC, Width: strips(n), Height: strips(n)},
+		})
 		return "plain"
 	}
 	corner := square(c, 0, 1)
 	name := roman[sets]
 	side := naming.Of(name)
-	addSet(d, name, []making.SetStrip{{ID: "s1", Role: corner, Width: "1 strip"}, {ID: "s2", Role: roleC, Width: strips(n - 2)}, {ID: "s3", Role: corner, Width: "1 strip"}})
+	addSet(d, name, []making.SetStrip{
+		{ID: "s1", Role: corner, Width: "1 strip"},
+		{ID: "s2", Role: roleC, Width: strips(n - 2)},
+		{ID: "s3", Role: corner, Width: "1 strip"},
+	})
 	d.Parts = append(
 		d.Parts,
-		making.Unit{ID: "middle", Name: "Middle", How: &making.PlainPatch{Role: roleC, Width: strips(n - 2), Height: strips(n)}},
-		making.Unit{ID: "plain", Name: "Plain block", How: &making.Joined{Columns: []making.Part{{ID: "left", Unit: side}, {ID: "middle", Unit: "middle"}, {ID: "right", Unit: side}}}},
+		making.Unit{ID: "middle", Name: "Middle", How: &making.PlainPatch{
+			Role: roleC, Width: strips(n - 2),
+			Height: strips(n),
+		}},
+		making.Unit{ID: "plain", Name: "Plain block", How: &making.Joined{Columns: []making.Part{{
+			ID:   "left",
+			Unit: side,
+		}, {ID: "middle", Unit: "middle"}, {ID: "right", Unit: side}}}},
 	)
 	return "plain"
 }

@@ -26,24 +26,52 @@ func bricks() document.Document {
 		return r
 	}
 	patch := func(id, role string) making.Unit {
-		return making.Unit{ID: naming.Of(id), Name: strings.ToUpper(id), How: &making.PlainPatch{Role: role, Width: "2 1/2 in", Height: "2 1/2 in"}}
+		return making.Unit{
+			ID: naming.Of(id), Name: strings.ToUpper(id),
+			How: &making.PlainPatch{Role: role, Width: "2 1/2 in", Height: "2 1/2 in"},
+		}
 	}
 	d := document.Document{
-		Vicis: 1, Name: "Bricks", Units: "in", Ruler: "1/8 in", Seam: document.Seam{Stitched: "1/4 in", Fold: "0 in"}, Cloth: document.Cloth{Usable: "40 in", Squaring: "1/2 in"}, Strip: "2 1/2 in",
-		Fabrics: []document.Fabric{{ID: "dark", Name: "Dark", Colour: "#234b63"}, {ID: "light", Name: "Light", Colour: "#e4d7bd"}, {ID: "red", Name: "Red", Colour: "#a03020"}},
-		Roles:   []document.Role{{ID: "A", Name: "A", Fabric: "dark"}, {ID: "B", Name: "B", Fabric: "light"}, {ID: "C", Name: "C", Fabric: "red"}},
+		Vicis: 1, Name: "Bricks", Units: "in", Ruler: "1/8 in", Seam: document.Seam{Stitched: "1/4 in", Fold: "0 in"},
+		Cloth: document.Cloth{Usable: "40 in", Squaring: "1/2 in"}, Strip: "2 1/2 in",
+		Fabrics: []document.Fabric{
+			{ID: "dark", Name: "Dark", Colour: "#234b63"},
+			{ID: "light", Name: "Light", Colour: "#e4d7bd"},
+			{ID: "red", Name: "Red", Colour: "#a03020"},
+		},
+		Roles: []document.Role{
+			{ID: "A", Name: "A", Fabric: "dark"},
+			{ID: "B", Name: "B", Fabric: "light"},
+			{ID: "C", Name: "C", Fabric: "red"},
+		},
 		Parts: []making.Unit{
 			patch("a", "A"), patch("b", "B"), patch("c", "C"),
-			{ID: "tri", Name: "Half", How: &making.HalfSquare{Way: making.Eight, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: "2 in"}},
+			{ID: "tri", Name: "Half", How: &making.HalfSquare{
+				Way: making.Eight, Lower: making.Input{Role: "A"},
+				Upper: making.Input{Role: "B"}, Finished: "2 in",
+			}},
 			{ID: "grid", Name: "Grid", How: &making.Grid{
-				Rows:    []making.GridRow{row("one", "a", "b", "tri"), row("two", "b", "c", "b"), row("three", "c", "c", "a")},
+				Rows: []making.GridRow{
+					row("one", "a", "b", "tri"), row("two", "b", "c", "b"),
+					row("three", "c", "c", "a"),
+				},
 				Columns: []string{"x", "y", "z"},
 			}},
-			{ID: "set", Name: "Set", How: &making.StripSet{Strips: []making.SetStrip{{ID: "s1", Role: "A", Width: "1 strip"}, {ID: "s2", Role: "B", Width: "1 strip"}, {ID: "s3", Role: "A", Width: "1 strip"}}}},
+			{ID: "set", Name: "Set", How: &making.StripSet{Strips: []making.SetStrip{{
+				ID: "s1", Role: "A",
+				Width: "1 strip",
+			}, {ID: "s2", Role: "B", Width: "1 strip"}, {ID: "s3", Role: "A", Width: "1 strip"}}}},
 			{ID: "cut", Name: "Cut", How: &making.SubCut{From: "set", Width: "1 strip"}},
-			{ID: "block", Name: "Block", How: &making.Joined{Columns: []making.Part{{ID: "l", Unit: "cut"}, {ID: "m", Unit: "cut"}, {ID: "r", Unit: "cut"}}}},
+			{ID: "block", Name: "Block", How: &making.Joined{Columns: []making.Part{
+				{ID: "l", Unit: "cut"},
+				{ID: "m", Unit: "cut"},
+				{ID: "r", Unit: "cut"},
+			}}},
 		},
-		Top: quilt.Top{Rows: 4, Columns: 4, Repeat: [][]quilt.Cell{{{Unit: "grid"}, {Unit: "block"}}, {{Unit: "block"}, {Unit: "grid"}}}},
+		Top: quilt.Top{Rows: 4, Columns: 4, Repeat: [][]quilt.Cell{
+			{{Unit: "grid"}, {Unit: "block"}},
+			{{Unit: "block"}, {Unit: "grid"}},
+		}},
 	}
 	text, err := document.Write(d)
 	if err != nil {
@@ -95,7 +123,10 @@ func counted(w *work.Work) (list []tally.Event, n map[naming.Step]int) {
 	n = map[naming.Step]int{}
 	for i, s := range w.Steps {
 		n[s.ID] = i + 1
-		list = append(list, tally.Event{ID: fmt.Sprintf("counted-%d", i), Step: s.ID, Kind: tally.Made, N: i + 1, Exact: s.Exact(), Look: s.Look, Rev: 1})
+		list = append(list, tally.Event{
+			ID: fmt.Sprintf("counted-%d", i), Step: s.ID, Kind: tally.Made, N: i + 1,
+			Exact: s.Exact(), Look: s.Look, Rev: 1,
+		})
 	}
 	return list, n
 }
@@ -110,8 +141,8 @@ func good(p tally.Progress) map[naming.Step]int {
 	return m
 }
 
-// A quilt is changed in the middle of the work: every tally stays with its thing, wherever that lies now, or is listed as no longer
-// fitting; none counts for something else.
+// A quilt is changed in the middle of the work: every tally stays with its thing, wherever that lies now, or is listed
+// as no longer fitting; none counts for something else.
 func TestATallyStaysWithItsThingWhateverIsChanged(t *testing.T) {
 	before := worked(t, bricks())
 	events, n := counted(before)
@@ -125,30 +156,61 @@ func TestATallyStaysWithItsThingWhateverIsChanged(t *testing.T) {
 		{"nothing", func(*document.Document) {}, nil, nil, nil},
 		{"a row on top of the grid", func(d *document.Document) {
 			g := gridOf(d)
-			g.Rows = append([]making.GridRow{{Cells: []making.GridCell{{Unit: "a"}, {Unit: "a"}, {Unit: "c"}}}}, g.Rows...)
+			g.Rows = append([]making.GridRow{{Cells: []making.GridCell{{Unit: "a"}, {Unit: "a"}, {Unit: "c"}}}},
+				g.Rows...)
 			d.Top.Repeat = [][]quilt.Cell{{{Unit: "grid"}}}
 		}, []naming.Step{"grid", "block", "row-1", "row-2"}, nil, []naming.Step{"grid/row-1"}},
-		{"two rows change places", func(d *document.Document) { g := gridOf(d); g.Rows[0], g.Rows[1] = g.Rows[1], g.Rows[0] }, []naming.Step{"grid", "row-1", "row-2"}, nil, nil},
-		{"a cell is turned", func(d *document.Document) { gridOf(d).Rows[0].Cells[2].Turn = 90 }, []naming.Step{"grid/one", "grid", "row-1", "row-2"}, nil, nil},
-		{"a plain cell is turned: nothing is seen of it", func(d *document.Document) { gridOf(d).Rows[1].Cells[0].Turn = 90 }, nil, nil, nil},
+		{"two rows change places", func(d *document.Document) {
+			g := gridOf(d)
+			g.Rows[0], g.Rows[1] = g.Rows[1],
+				g.Rows[0]
+		}, []naming.Step{"grid", "row-1", "row-2"}, nil, nil},
+		{
+			"a cell is turned", func(d *document.Document) { gridOf(d).Rows[0].Cells[2].Turn = 90 },
+			[]naming.Step{"grid/one", "grid", "row-1", "row-2"},
+			nil, nil,
+		},
+		{
+			"a plain cell is turned: nothing is seen of it",
+			func(d *document.Document) { gridOf(d).Rows[1].Cells[0].Turn = 90 }, nil, nil, nil,
+		},
 		{"a row becomes what another was", func(d *document.Document) {
 			g := gridOf(d)
 			g.Rows[0].Cells, g.Rows[1].Cells = g.Rows[1].Cells, g.Rows[0].Cells
-		}, []naming.Step{"grid", "row-1", "row-2"}, map[naming.Step]naming.Step{"grid/one": "grid/two", "grid/two": "grid/one"}, nil},
+		}, []naming.Step{"grid", "row-1", "row-2"}, map[naming.Step]naming.Step{
+			"grid/one": "grid/two",
+			"grid/two": "grid/one",
+		}, nil},
 		{"a row is taken out", func(d *document.Document) {
 			g := gridOf(d)
 			g.Rows = g.Rows[1:]
 			d.Top.Repeat = [][]quilt.Cell{{{Unit: "grid"}}}
 		}, []naming.Step{"grid/one", "grid", "block", "row-1", "row-2"}, nil, nil},
-		{"the strips are wider", func(d *document.Document) { d.Strip = "3 in"; d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}}} }, []naming.Step{
-			naming.Strips("A", 60960), naming.Strips("B", 60960), "set", "cut", "block/m", "block", "grid", "row-1", "row-2", "rows",
-		}, nil, []naming.Step{naming.Strips("A", 73152)}},
-		{"one strip of a set is wider", func(d *document.Document) {
-			i := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.ID == "set" })
-			d.Parts[i].How.(*making.StripSet).Strips[1].Width = "3 in"
-			d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}}}
-		}, []naming.Step{naming.Strips("B", 60960), "set", "cut", "block/m", "block", "grid", "row-1", "row-2"}, nil, []naming.Step{naming.Strips("B", 73152)}},
-		{"another fabric", func(d *document.Document) { d.Roles[2].Fabric = "light" }, []naming.Step{"c", "grid/two", "grid/three", "grid", "row-1", "row-2"}, nil, nil},
+		{
+			"the strips are wider",
+			func(d *document.Document) { d.Strip = "3 in"; d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}}} },
+			[]naming.Step{
+				naming.Strips("A", 60960), naming.Strips("B", 60960), "set", "cut", "block/m", "block", "grid", "row-1",
+				"row-2", "rows",
+			},
+			nil,
+			[]naming.Step{naming.Strips("A", 73152)},
+		},
+		{
+			"one strip of a set is wider", func(d *document.Document) {
+				i := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.ID == "set" })
+				d.Parts[i].How.(*making.StripSet).Strips[1].Width = "3 in"
+				d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}}}
+			},
+			[]naming.Step{naming.Strips("B", 60960), "set", "cut", "block/m", "block", "grid", "row-1", "row-2"},
+			nil,
+			[]naming.Step{naming.Strips("B", 73152)},
+		},
+		{
+			"another fabric", func(d *document.Document) { d.Roles[2].Fabric = "light" },
+			[]naming.Step{"c", "grid/two", "grid/three", "grid", "row-1", "row-2"},
+			nil, nil,
+		},
 		{"more of the same", func(d *document.Document) { d.Top.Rows = 6 }, nil, nil, nil},
 		{"units listed in another order", func(d *document.Document) { slices.Reverse(d.Parts[:3]) }, nil, nil, nil},
 	} {
@@ -204,7 +266,8 @@ func TestATallyStaysWithItsThingWhateverIsChanged(t *testing.T) {
 	}
 }
 
-// However the document is changed and changed back, in any order, what was made is counted or listed, and changed back all counts.
+// However the document is changed and changed back, in any order, what was made is counted or listed, and changed back
+// all counts.
 func TestNothingTalliedIsLostOnAnyWay(t *testing.T) {
 	first := bricks()
 	before := worked(t, first)
@@ -218,7 +281,8 @@ func TestNothingTalliedIsLostOnAnyWay(t *testing.T) {
 			switch r.IntN(6) {
 			case 0:
 				i := r.IntN(len(g.Rows))
-				g.Rows = slices.Insert(g.Rows, i, making.GridRow{Cells: slices.Clone(g.Rows[r.IntN(len(g.Rows))].Cells)})
+				g.Rows = slices.Insert(g.Rows, i,
+					making.GridRow{Cells: slices.Clone(g.Rows[r.IntN(len(g.Rows))].Cells)})
 			case 1:
 				if len(g.Rows) > 1 {
 					g.Rows = slices.Delete(g.Rows, 0, 1)
@@ -262,10 +326,14 @@ func TestEventsOfOlderProgramsAreReadAgainstTheirRevision(t *testing.T) {
 	d := bricks()
 	then := worked(t, d)
 	old := func(step naming.Step, like naming.Step) tally.Event {
-		return tally.Event{ID: string("old-event-" + step), Step: step, Kind: tally.Made, N: 3, Exact: stepOf(t, then, like).Exact()}
+		return tally.Event{
+			ID: string("old-event-" + step), Step: step, Kind: tally.Made, N: 3,
+			Exact: stepOf(t, then, like).Exact(),
+		}
 	}
 	for was, is := range map[naming.Step]naming.Step{
-		"strip:A:1 strip": naming.Strips("A", 60960), "a/strips": naming.Pool("dark", 60960, false), "grid/one": "grid/one", "cut": "cut", "row-1": "row-1", "rows": "rows",
+		"strip:A:1 strip": naming.Strips("A", 60960), "a/strips": naming.Pool("dark", 60960, false),
+		"grid/one": "grid/one", "cut": "cut", "row-1": "row-1", "rows": "rows",
 	} {
 		e := tally.Modern(then, old(was, is))
 		if e.Step != is || e.Look != stepOf(t, then, is).Look {
@@ -280,7 +348,10 @@ func TestEventsOfOlderProgramsAreReadAgainstTheirRevision(t *testing.T) {
 		t.Errorf("%d counted, %+v", p.Counted, p.NoLonger)
 	}
 	// What can no longer be told keeps its size.
-	if e := tally.Modern(then, tally.Event{ID: "old-event-x", Step: "gone", Kind: tally.Made, N: 1, Exact: "1 in"}); e.Step != "gone" || e.Look != "" {
+	if e := tally.Modern(then, tally.Event{
+		ID: "old-event-x", Step: "gone", Kind: tally.Made, N: 1,
+		Exact: "1 in",
+	}); e.Step != "gone" || e.Look != "" {
 		t.Errorf("%+v", e)
 	}
 }

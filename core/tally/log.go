@@ -7,8 +7,8 @@ import (
 	"vicis/core/work"
 )
 
-// Log is what has happened to one quilt. It goes on from where it stands: one event more costs the same however many came before, and
-// the same events in the same order make the same log.
+// Log is what has happened to one quilt. It goes on from where it stands: one event more costs the same however many
+// came before, and the same events in the same order make the same log.
 type Log struct {
 	entries []entry
 	place   map[string]int // event → its place among the entries
@@ -76,8 +76,9 @@ func (l *Log) Add(e Event) {
 
 func (l *Log) void(at int) bool { return l.active[l.entries[at].id] > 0 }
 
-// undo lets an undo that was not void before come into force. What it names becomes void; if that is an undo too, what that one names is
-// in force again; and so on. Undos that take back each other in a ring, which no client makes, end where they began.
+// undo lets an undo that was not void before come into force. What it names becomes void; if that is an undo too, what
+// that one names is in force again; and so on. Undos that take back each other in a ring, which no client makes, end
+// where they began.
 func (l *Log) undo(at int) {
 	by := 1
 	for range l.entries {
@@ -147,7 +148,8 @@ func Fold(w *work.Work, events []Event) Progress {
 	return l.Progress(w)
 }
 
-// Modern reads an event that an older program stored against the work as it was then: it called some steps otherwise, and kept no look.
+// Modern reads an event that an older program stored against the work as it was then: it called some steps otherwise,
+// and kept no look.
 func Modern(then *work.Work, e Event) Event {
 	if e.Look != "" || e.Kind == Undo {
 		return e

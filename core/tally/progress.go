@@ -23,7 +23,10 @@ type folding struct {
 // Progress holds the log against the work.
 func (l *Log) Progress(w *work.Work) Progress {
 	f := folding{w: w, index: map[naming.Step]int{}}
-	f.Progress = Progress{Steps: make([]Step, len(w.Steps)), Stages: []Stage{}, NoLonger: []Lost{}, Doubts: []Doubt{}, Events: len(l.entries)}
+	f.Progress = Progress{
+		Steps: make([]Step, len(w.Steps)), Stages: []Stage{}, NoLonger: []Lost{}, Doubts: []Doubt{},
+		Events: len(l.entries),
+	}
 	for i, s := range w.Steps {
 		f.index[s.ID] = i
 	}
@@ -63,18 +66,22 @@ func (f *folding) counted(l *Log) (last naming.Step) {
 	for i, s := range f.w.Steps {
 		c := counts[i]
 		st := &f.Steps[i]
-		*st = Step{ID: s.ID, Make: s.Make, Ready: -1, Made: c.made, Aside: c.aside, Pressed: c.pressed, Last: l.event(c.last), LastPressed: l.event(c.lastPressed)}
+		*st = Step{
+			ID: s.ID, Make: s.Make, Ready: -1, Made: c.made, Aside: c.aside, Pressed: c.pressed,
+			Last: l.event(c.last), LastPressed: l.event(c.lastPressed),
+		}
 		st.Good = max(0, c.made-c.aside)
 		f.Counted += st.Good
 		if c.aside > c.made {
-			f.doubt(s, fmt.Sprintf("%s: %d set aside of %d made.", s.Called, c.aside, c.made), "Count the good ones again.")
+			f.doubt(s, fmt.Sprintf("%s: %d set aside of %d made.", s.Called, c.aside, c.made),
+				"Count the good ones again.")
 		}
 	}
 	return last
 }
 
-// place finds the step that a key belongs to: the one of its name, as long as size and look are its own; else the one of the same unit
-// that has the same size and look, for what was made stays what it is when rows change places.
+// place finds the step that a key belongs to: the one of its name, as long as size and look are its own; else the one
+// of the same unit that has the same size and look, for what was made stays what it is when rows change places.
 func (f *folding) place(k key) (int, bool) {
 	fits := func(s work.Step) bool { return s.Exact() == k.exact && (k.look == "" || k.look == s.Look) }
 	if i, known := f.index[k.step]; known && fits(f.w.Steps[i]) {
@@ -106,13 +113,16 @@ func (f *folding) lost(k key, good int) string {
 			if pile.Role != "" {
 				fabric = f.w.Fabric(pile.Role)
 			}
-			return fmt.Sprintf("%s of %s, cut %s wide, and the plan asks for none of that width", words.Plural(good, "strip"), f.fabricName(fabric), f.w.Say(measure.Length(pile.Width)))
+			return fmt.Sprintf("%s of %s, cut %s wide, and the plan asks for none of that width",
+				words.Plural(good, "strip"), f.fabricName(fabric), f.w.Say(measure.Length(pile.Width)))
 		}
 		return fmt.Sprintf("%d of a step that is no longer in the plan (%s, %s)", good, k.step, f.told(k.exact))
 	case k.exact != f.w.Steps[i].Exact():
-		return fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, f.w.Steps[i].Called, f.told(k.exact), f.told(f.w.Steps[i].Exact()))
+		return fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, f.w.Steps[i].Called, f.told(k.exact),
+			f.told(f.w.Steps[i].Exact()))
 	}
-	return fmt.Sprintf("%d of %s made before it was changed: they look otherwise than the plan now says", good, f.w.Steps[i].Called)
+	return fmt.Sprintf("%d of %s made before it was changed: they look otherwise than the plan now says", good,
+		f.w.Steps[i].Called)
 }
 
 func (f *folding) fabricName(id string) string {
@@ -154,8 +164,8 @@ func (f *folding) script() {
 	}
 }
 
-// agree holds the count at the iron against the count at the needle: more pressed than sewn is wrong at once, fewer once all
-// are sewn and the pressing has been counted to the end of a chain.
+// agree holds the count at the iron against the count at the needle: more pressed than sewn is wrong at once, fewer
+// once all are sewn and the pressing has been counted to the end of a chain.
 func (f *folding) agree() {
 	for i, s := range f.w.Steps {
 		st := &f.Steps[i]
@@ -163,10 +173,12 @@ func (f *folding) agree() {
 		switch {
 		case st.Pressed == 0 || d == 0:
 		case d > 0:
-			f.doubt(s, fmt.Sprintf("%s: %d came to the iron, and %d were counted at the needle.", s.Called, st.Pressed, st.Good),
+			f.doubt(s, fmt.Sprintf("%s: %d came to the iron, and %d were counted at the needle.", s.Called, st.Pressed,
+				st.Good),
 				"Some were sewn uncounted, or a pile was pressed twice: count the pressed pile again.")
 		case st.ToGo == 0:
-			f.doubt(s, fmt.Sprintf("%s: %d were counted at the needle, and %d came to the iron.", s.Called, st.Good, st.Pressed),
+			f.doubt(s, fmt.Sprintf("%s: %d were counted at the needle, and %d came to the iron.", s.Called, st.Good,
+				st.Pressed),
 				"Two may stick together, or some still hang on the chain: look there before you sew more.")
 		}
 	}
@@ -288,7 +300,8 @@ func (f *folding) use() {
 		st := &f.Steps[i]
 		st.OnHand = st.Good - st.Used
 		if st.OnHand < 0 && st.Last != nil {
-			f.doubt(s, fmt.Sprintf("Later steps have taken %d of %s, and only %d were counted.", st.Used, s.Called, st.Good),
+			f.doubt(s, fmt.Sprintf("Later steps have taken %d of %s, and only %d were counted.", st.Used, s.Called,
+				st.Good),
 				"Count them again: two may stick together, or some were made uncounted.")
 		}
 	}
@@ -342,8 +355,8 @@ func (f *folding) standIn() {
 	}
 }
 
-// demand finds what is still to make, from the quilt down: what is missing of the plan, or what later steps still need and
-// is not on hand, whichever is more.
+// demand finds what is still to make, from the quilt down: what is missing of the plan, or what later steps still need
+// and is not on hand, whichever is more.
 func (f *folding) demand() {
 	wanted := make([]int, len(f.w.Steps)) // what later steps still take
 	together := newTaking()

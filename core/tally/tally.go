@@ -1,5 +1,5 @@
-// Package tally is a fold over events: what was made, set aside, counted again or taken back at the machine, held against
-// the plan. Events are never changed; the same events give the same progress, however often each was delivered.
+// Package tally is a fold over events: what was made, set aside, counted again or taken back at the machine, held
+// against the plan. Events are never changed; the same events give the same progress, however often each was delivered.
 package tally
 
 import (

@@ -23,8 +23,14 @@ func working(steps ...work.Step) *work.Work {
 // three is a work of three steps: strips, sub-cuts taken five from a strip, pairs of two sub-cuts.
 var three = working(
 	work.Step{ID: "strip", Called: "strip", Stage: "strips", Does: "cut", Make: 4, Size: []measure.Length{2 * in}},
-	work.Step{ID: "cut", Called: "cut", Stage: "sub-cuts", Does: "sub-cut", Make: 20, Spare: 2, Size: []measure.Length{2 * in, 4 * in}, Takes: []work.Take{{Step: "strip", Each: 1, Per: 5}}},
-	work.Step{ID: "pair", Called: "pair", Stage: "units", Does: "sew", Make: 9, Size: []measure.Length{3 * in, 4 * in}, Takes: []work.Take{{Step: "cut", Each: 2, Per: 1}}},
+	work.Step{
+		ID: "cut", Called: "cut", Stage: "sub-cuts", Does: "sub-cut", Make: 20, Spare: 2,
+		Size: []measure.Length{2 * in, 4 * in}, Takes: []work.Take{{Step: "strip", Each: 1, Per: 5}},
+	},
+	work.Step{
+		ID: "pair", Called: "pair", Stage: "units", Does: "sew", Make: 9, Size: []measure.Length{3 * in, 4 * in},
+		Takes: []work.Take{{Step: "cut", Each: 2, Per: 1}},
+	},
 )
 
 var serial int
@@ -59,9 +65,18 @@ func find(p Progress, id string) Step {
 func TestStripsThatGiveSeveralWidths(t *testing.T) {
 	two := working(
 		work.Step{ID: "strip", Called: "strip", Stage: "strips", Does: "cut", Make: 4, Size: []measure.Length{2 * in}},
-		work.Step{ID: "six", Called: "six", Stage: "sub-cuts", Does: "sub-cut", Make: 9, Size: []measure.Length{6 * in}, Takes: []work.Take{{Step: "strip", Each: 1, Per: 3, Part: 6, Whole: 20}}},
-		work.Step{ID: "three", Called: "three", Stage: "sub-cuts", Does: "sub-cut", Make: 7, Size: []measure.Length{3 * in}, Takes: []work.Take{{Step: "strip", Each: 1, Per: 6, Part: 3, Whole: 20}}},
-		work.Step{ID: "pair", Called: "pair", Stage: "units", Does: "sew", Make: 7, Size: []measure.Length{9 * in}, Takes: []work.Take{{Step: "six", Each: 1, Per: 1}, {Step: "three", Each: 1, Per: 1}}},
+		work.Step{
+			ID: "six", Called: "six", Stage: "sub-cuts", Does: "sub-cut", Make: 9, Size: []measure.Length{6 * in},
+			Takes: []work.Take{{Step: "strip", Each: 1, Per: 3, Part: 6, Whole: 20}},
+		},
+		work.Step{
+			ID: "three", Called: "three", Stage: "sub-cuts", Does: "sub-cut", Make: 7,
+			Size: []measure.Length{3 * in}, Takes: []work.Take{{Step: "strip", Each: 1, Per: 6, Part: 3, Whole: 20}},
+		},
+		work.Step{
+			ID: "pair", Called: "pair", Stage: "units", Does: "sew", Make: 7, Size: []measure.Length{9 * in},
+			Takes: []work.Take{{Step: "six", Each: 1, Per: 1}, {Step: "three", Each: 1, Per: 1}},
+		},
 	)
 	fold := func(aside int, made ...int) Progress {
 		var events []Event
@@ -93,7 +108,10 @@ func TestStripsThatGiveSeveralWidths(t *testing.T) {
 }
 
 func TestCountsAddUp(t *testing.T) {
-	p := Fold(three, []Event{event("strip", Made, 4), event("cut", Made, 12), event("cut", Made, 8), event("pair", Made, 3), event("pair", Aside, 1)})
+	p := Fold(three, []Event{
+		event("strip", Made, 4), event("cut", Made, 12), event("cut", Made, 8),
+		event("pair", Made, 3), event("pair", Aside, 1),
+	})
 	cut, pair := find(p, "cut"), find(p, "pair")
 	if cut.Good != 20 || cut.Used != 6 || cut.OnHand != 14 || cut.ToGo != 0 {
 		t.Errorf("cut %+v", cut)
@@ -150,7 +168,10 @@ func TestUndoIsAnotherEvent(t *testing.T) {
 }
 
 func TestARecountIsAFact(t *testing.T) {
-	p := Fold(three, []Event{event("cut", Made, 12), event("cut", Aside, 2), event("cut", Recount, 9), event("cut", Made, 1)})
+	p := Fold(three, []Event{
+		event("cut", Made, 12), event("cut", Aside, 2), event("cut", Recount, 9),
+		event("cut", Made, 1),
+	})
 	if c := find(p, "cut"); c.Good != 10 || c.Aside != 2 {
 		t.Errorf("%+v", c)
 	}
@@ -164,7 +185,8 @@ func TestCountsThatCannotBeAreNamed(t *testing.T) {
 	if p := Fold(three, []Event{event("pair", Made, 5)}); len(p.Doubts) != 0 {
 		t.Errorf("who does not count the cuts is not told that they are missing: %+v", p.Doubts)
 	}
-	if p := Fold(three, []Event{event("pair", Made, 1), event("pair", Aside, 3)}); len(p.Doubts) != 1 || find(p, "pair").Good != 0 {
+	if p := Fold(three, []Event{event("pair", Made, 1), event("pair", Aside, 3)}); len(p.Doubts) != 1 ||
+		find(p, "pair").Good != 0 {
 		t.Errorf("3 of 1 set aside: %+v", p)
 	}
 }
@@ -217,7 +239,8 @@ func TestTheCountAtTheIronMustAgreeWithTheNeedle(t *testing.T) {
 			events = append(append([]Event{}, all...), event("pair", Pressed, c.pressed))
 		}
 		p := Fold(three, events)
-		if got := len(p.Doubts) == 1 && p.Doubts[0].Step == "pair"; got != c.doubt || find(p, "pair").Pressed != c.pressed {
+		if got := len(p.Doubts) == 1 && p.Doubts[0].Step == "pair"; got != c.doubt ||
+			find(p, "pair").Pressed != c.pressed {
 			t.Errorf("%d of 9 pressed: %+v", c.pressed, p.Doubts)
 		}
 		if find(p, "pair").Good != 9 {
@@ -229,7 +252,8 @@ func TestTheCountAtTheIronMustAgreeWithTheNeedle(t *testing.T) {
 		t.Errorf("while there is still something to sew, the iron may lag behind: %+v", p.Doubts)
 	}
 	again := undo(half[1])
-	if p := Fold(three, append(half, again)); find(p, "pair").Pressed != 0 || find(p, "pair").LastPressed != nil || find(p, "pair").Last == nil {
+	if p := Fold(three, append(half, again)); find(p, "pair").Pressed != 0 || find(p, "pair").LastPressed != nil ||
+		find(p, "pair").Last == nil {
 		t.Errorf("taken back: %+v", find(p, "pair"))
 	}
 }
@@ -241,11 +265,26 @@ func TestEveryStepSaysHowItStands(t *testing.T) {
 	}{
 		{nil, [3]string{"on the mat", "not begun", "not begun"}},
 		{[]Event{event("strip", Made, 4)}, [3]string{"done, 4 on hand", "on the mat", "not begun"}},
-		{[]Event{event("strip", Made, 4), event("cut", Made, 1)}, [3]string{"done, 3 on hand", "on the mat", "waits for cut"}},
-		{[]Event{event("strip", Made, 4), event("cut", Made, 9)}, [3]string{"done, 2 on hand", "on the mat", "parts for 4"}},
-		{[]Event{event("strip", Made, 4), event("cut", Made, 20), event("pair", Made, 2)}, [3]string{"done", "done, 16 on hand", "at the machine"}},
-		{[]Event{event("strip", Made, 4), event("cut", Made, 20), event("pair", Made, 9)}, [3]string{"done", "done, 2 on hand", "done"}},
-		{[]Event{event("strip", Made, 4), event("cut", Made, 20), event("pair", Made, 9), event("pair", Aside, 2)}, [3]string{"1 short", "2 short", "at the machine"}},
+		{
+			[]Event{event("strip", Made, 4), event("cut", Made, 1)},
+			[3]string{"done, 3 on hand", "on the mat", "waits for cut"},
+		},
+		{
+			[]Event{event("strip", Made, 4), event("cut", Made, 9)},
+			[3]string{"done, 2 on hand", "on the mat", "parts for 4"},
+		},
+		{
+			[]Event{event("strip", Made, 4), event("cut", Made, 20), event("pair", Made, 2)},
+			[3]string{"done", "done, 16 on hand", "at the machine"},
+		},
+		{
+			[]Event{event("strip", Made, 4), event("cut", Made, 20), event("pair", Made, 9)},
+			[3]string{"done", "done, 2 on hand", "done"},
+		},
+		{
+			[]Event{event("strip", Made, 4), event("cut", Made, 20), event("pair", Made, 9), event("pair", Aside, 2)},
+			[3]string{"1 short", "2 short", "at the machine"},
+		},
 	} {
 		p := Fold(three, c.events)
 		for i, s := range p.Steps {
@@ -257,7 +296,15 @@ func TestEveryStepSaysHowItStands(t *testing.T) {
 }
 
 func TestEventsAreChecked(t *testing.T) {
-	for _, e := range []Event{{Kind: Made}, {Kind: Made, N: -1}, {Kind: Aside, N: 10000}, {Kind: Recount, N: -1}, {Kind: Undo}, {ID: "x", Kind: Undo, Of: "x"}, {Kind: "sewn", N: 1}} {
+	for _, e := range []Event{
+		{Kind: Made},
+		{Kind: Made, N: -1},
+		{Kind: Aside, N: 10000},
+		{Kind: Recount, N: -1},
+		{Kind: Undo},
+		{ID: "x", Kind: Undo, Of: "x"},
+		{Kind: "sewn", N: 1},
+	} {
 		if e.Check() == "" {
 			t.Errorf("%+v is let through", e)
 		}

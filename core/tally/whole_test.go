@@ -34,14 +34,17 @@ func events(p *work.Work, share func(make int) int) []tally.Event {
 	var list []tally.Event
 	for i, s := range p.Steps {
 		if n := share(s.Make); n > 0 {
-			list = append(list, tally.Event{ID: fmt.Sprintf("event-%d", i), Step: s.ID, Kind: tally.Made, N: n, Exact: s.Exact()})
+			list = append(list, tally.Event{
+				ID: fmt.Sprintf("event-%d", i), Step: s.ID, Kind: tally.Made, N: n,
+				Exact: s.Exact(),
+			})
 		}
 	}
 	return list
 }
 
-// Whatever falls out of one run together is taken once, and what stands in is used in the place of what it stands in for: once
-// everything is made as planned, nothing is left to do and nothing is doubted.
+// Whatever falls out of one run together is taken once, and what stands in is used in the place of what it stands in
+// for: once everything is made as planned, nothing is left to do and nothing is doubted.
 func TestAQuiltMadeAsPlannedIsDone(t *testing.T) {
 	for _, also := range []string{"", `"snow:bonus-a"`} {
 		for spares := range 2 {

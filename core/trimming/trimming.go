@@ -8,7 +8,8 @@ import (
 	"vicis/core/quilt"
 )
 
-// Size is one kind of thing and what it measures. A strip set has no finished length: it is as long as the cloth is wide.
+// Size is one kind of thing and what it measures. A strip set has no finished length: it is as long as the cloth is
+// wide.
 type Size struct {
 	ID         naming.Unit
 	Name       string
@@ -34,7 +35,10 @@ func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
 			continue
 		}
 		w, h := m.Piece.Size()
-		size := Size{ID: m.Unit.ID, Name: m.Unit.Name, Sort: m.Sort, InLength: m.InLength, Sewn: m.Sewn(), W: w, H: h, FinW: w - 2*s, FinH: h - 2*s, Sum: m.Widths}
+		size := Size{
+			ID: m.Unit.ID, Name: m.Unit.Name, Sort: m.Sort, InLength: m.InLength, Sewn: m.Sewn(), W: w, H: h,
+			FinW: w - 2*s, FinH: h - 2*s, Sum: m.Widths,
+		}
 		size.Seams = max(0, len(size.Sum)-1)
 		list = append(list, size)
 	}
@@ -50,7 +54,10 @@ func pieced(m making.Made, s measure.Length) []Size {
 			continue
 		}
 		w, h := one.Piece.Size()
-		size := Size{ID: one.Unit.ID, Name: one.Unit.Name, Sort: m.Sort, Sewn: true, W: w, H: h, FinW: w - 2*s, FinH: h - 2*s, Says: m.Size}
+		size := Size{
+			ID: one.Unit.ID, Name: one.Unit.Name, Sort: m.Sort, Sewn: true, W: w, H: h, FinW: w - 2*s,
+			FinH: h - 2*s, Says: m.Size,
+		}
 		if i == 0 {
 			size.Name = m.Unit.Name
 		}

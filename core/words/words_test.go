@@ -16,7 +16,12 @@ func TestCountsInWords(t *testing.T) {
 }
 
 func TestSentencesBeginAndGoOnInAnyAlphabet(t *testing.T) {
-	for _, c := range [][3]string{{"äste", "Äste", "äste"}, {"Übergang", "Übergang", "übergang"}, {"", "", ""}, {"4-patch", "4-patch", "4-patch"}} {
+	for _, c := range [][3]string{
+		{"äste", "Äste", "äste"},
+		{"Übergang", "Übergang", "übergang"},
+		{"", "", ""},
+		{"4-patch", "4-patch", "4-patch"},
+	} {
 		if UpperFirst(c[0]) != c[1] || LowerFirst(c[0]) != c[2] {
 			t.Errorf("%q: %q, %q", c[0], UpperFirst(c[0]), LowerFirst(c[0]))
 		}

@@ -33,7 +33,8 @@ func (s Sewn) Pressed() Laid {
 	return s.laid(press.Layout, press)
 }
 
-// AsDrawn lays the top as the document says, nothing turned and nothing pressed: the pressing does not change how much cloth it takes.
+// AsDrawn lays the top as the document says, nothing turned and nothing pressed: the pressing does not change how much
+// cloth it takes.
 func (s Sewn) AsDrawn() Laid {
 	return s.laid(quilt.Lay(s.Top, &s.Table, quilt.AsDrawn, nil), pressing.Plan{})
 }
@@ -45,7 +46,8 @@ func (s Sewn) laid(layout quilt.Layout, press pressing.Plan) Laid {
 		if role := ring.Border.Corners; role != "" && ring.Border.Corner == nil {
 			id := ring.Border.ID.Squares()
 			act := making.Act{
-				ID: id, Does: making.Cuts, Name: "corner square of " + ring.Border.Name, Piece: piece.Cut(role, ring.Width, ring.Width),
+				ID: id, Does: making.Cuts, Name: "corner square of " + ring.Border.Name,
+				Piece: piece.Cut(role, ring.Width, ring.Width),
 				Patch: &making.Patch{Role: role, W: ring.Width, H: ring.Width},
 			}
 			l.Acts[id] = Act{making.Made{Sort: "patch", Cloth: true}, act}
@@ -84,7 +86,8 @@ type Counted struct {
 	Lines  map[naming.Step]demand.Line
 }
 
-// Count finds how many of everything. false when things stand in for each other in a ring, or a patch does not come out of its cloth.
+// Count finds how many of everything. false when things stand in for each other in a ring, or a patch does not come out
+// of its cloth.
 func (l Laid) Count() (Counted, bool) {
 	c := Counted{Laid: l}
 	if !c.count() || !c.motifsFit() {
@@ -100,12 +103,12 @@ func (b *Counted) count() bool {
 			continue // how many sets and strips the sub-cuts take is for the cutting plan
 		}
 		for _, act := range m.Acts {
-			s := demand.Source{ID: act.ID, Spares: act.Does == making.SubCuts || act.Does == making.Cuts}
+			s := demand.Source{ID: act.ID, Spares: act.Stock || act.Does == making.Cuts}
 			for _, g := range act.Outputs() {
 				s.Gives = append(s.Gives, demand.Give{ID: g.ID, Count: g.Count})
 			}
 			for _, t := range act.Takes {
-				if act.Does != making.SubCuts {
+				if !act.Stock {
 					s.Takes = append(s.Takes, demand.Take{ID: t.Act, Each: t.Each})
 				}
 			}
@@ -122,12 +125,16 @@ func (b *Counted) count() bool {
 		d.Wanted[k.ID] = k.Count
 	}
 	if b.Layout.OnPoint {
-		d.Sources = append(d.Sources, demand.Source{ID: naming.CornersOn, Takes: []demand.Take{{ID: naming.CornerTriangle.Step(), Each: 1}}})
+		d.Sources = append(d.Sources, demand.Source{
+			ID:    naming.CornersOn,
+			Takes: []demand.Take{{ID: naming.CornerTriangle.Step(), Each: 1}},
+		})
 		d.Wanted[naming.CornersOn] = b.Layout.Count[naming.CornerTriangle]
 	}
 	var ok bool
 	if b.Demand, ok = demand.Count(d); !ok {
-		b.Problems.Stop("stand-in-ring", "/units", "Units stand in for each other in a ring.", "Take one of them out of what stands in.")
+		b.Problems.Stop("stand-in-ring", "/units", "Units stand in for each other in a ring.",
+			"Take one of them out of what stands in.")
 		return false
 	}
 	b.Lines = b.Demand.Lines
@@ -146,7 +153,10 @@ func (b *Counted) motifsFit() bool {
 		}
 		good = false
 		i := slices.IndexFunc(b.Document.Fabrics, func(g cloth.Fabric) bool { return g.ID == f.ID })
-		b.Problems.Stop("motif-too-wide", problem.At("fabrics", i, "motif", "across"), fmt.Sprintf("A piece of %s for %s takes %s of %s, more than its usable width.", b.Say(patch.W), b.NameOf(act), b.Say(measure.CeilDiv(patch.W, across)*across), f.Name), "Choose another fabric there, or do not centre its motifs.")
+		b.Problems.Stop("motif-too-wide", problem.At("fabrics", i, "motif", "across"),
+			fmt.Sprintf("A piece of %s for %s takes %s of %s, more than its usable width.", b.Say(patch.W),
+				b.NameOf(act), b.Say(measure.CeilDiv(patch.W, across)*across), f.Name),
+			"Choose another fabric there, or do not centre its motifs.")
 	}
 	for _, m := range b.Units {
 		for _, act := range m.Acts {

@@ -9,8 +9,8 @@ import (
 	"vicis/core/quilt"
 )
 
-// A look is kept with what is tallied, so that a thing of another look is not taken for it: a row with a cell turned, a strip of
-// another fabric. It is short, and says nothing by itself.
+// A look is kept with what is tallied, so that a thing of another look is not taken for it: a row with a cell turned, a
+// strip of another fabric. It is short, and says nothing by itself.
 
 func lookOf(parts ...uint64) string {
 	h := fnv.New64a()
@@ -31,7 +31,8 @@ func (w *Work) look(pieces ...piece.Piece) string {
 
 // clothLook is what bare cloth of a fabric shows.
 func clothLook(fabric string) string {
-	return lookOf(piece.Exactly(fabric, piece.Num{}, piece.Num{}).LookAsItLies(func(role string) string { return role }))
+	return lookOf(piece.Exactly(fabric, piece.Num{},
+		piece.Num{}).LookAsItLies(func(role string) string { return role }))
 }
 
 // lookOfRow is what a row of blocks shows: the same from both ends.

@@ -60,12 +60,14 @@ func (w *Work) script() []Part {
 	}
 	for i := range w.Cut.Sets {
 		a := &w.Cut.Sets[i]
-		list = append(list, Part{Set: a.Set, Lines: append([]Line{{Kind: SewSet, Across: a, Stack: 1}}, w.acrossLines(a, nil)...)})
+		list = append(list, Part{Set: a.Set, Lines: append([]Line{{Kind: SewSet, Across: a, Stack: 1}},
+			w.acrossLines(a, nil)...)})
 	}
 	return list
 }
 
-// onTheMat is the cutting of one fabric: pieces from the shelf, the edge, strips widest first, and what is cut across them.
+// onTheMat is the cutting of one fabric: pieces from the shelf, the edge, strips widest first, and what is cut across
+// them.
 func (w *Work) onTheMat(f *cutting.Fabric) []Line {
 	lines := []Line{{Kind: Prepare, Stack: 1}}
 	for i := range f.Pieces {
@@ -87,7 +89,10 @@ func (w *Work) onTheMat(f *cutting.Fabric) []Line {
 	for i := range f.Strips {
 		s := &f.Strips[i]
 		if s.Ready > 0 {
-			lines = append(lines, Line{Kind: Ready, Strip: s, Stack: 1, Times: s.Ready, Gives: []Give{{Step: s.ID, N: 1}}})
+			lines = append(lines, Line{
+				Kind: Ready, Strip: s, Stack: 1, Times: s.Ready,
+				Gives: []Give{{Step: s.ID, N: 1}},
+			})
 		}
 		count := s.Count - s.Ready
 		if count == 0 {
@@ -108,7 +113,10 @@ func (w *Work) onTheMat(f *cutting.Fabric) []Line {
 		case s.Joined != nil && s.Joined.Diagonal:
 			lines = append(lines, Line{Kind: Keep, Strip: s, Stack: 1})
 		case s.For == naming.SashLevel.Step():
-			lines = append(lines, Line{Kind: EndToEnd, Strip: s, Stack: 1, Times: s.Joined.Times, Gives: []Give{{Step: s.For, N: 1}}})
+			lines = append(lines, Line{
+				Kind: EndToEnd, Strip: s, Stack: 1, Times: s.Joined.Times,
+				Gives: []Give{{Step: s.For, N: 1}},
+			})
 		case s.Joined != nil && w.Document.Top.Measured == nil:
 			lines = append(lines, Line{Kind: Wait, Strip: s, Stack: 1})
 		case s.Joined != nil:
@@ -127,7 +135,10 @@ func (w *Work) acrossLines(a *cutting.Across, strip *cutting.Strip) []Line {
 	before := make([]int, len(a.Cuts))
 	for i := range a.Layups.Patterns {
 		p := &a.Layups.Patterns[i]
-		line := Line{Kind: AcrossIt, Strip: strip, Across: a, Pattern: p, Times: p.Times, Stack: min(w.Document.Settings.Layers, p.Times)}
+		line := Line{
+			Kind: AcrossIt, Strip: strip, Across: a, Pattern: p, Times: p.Times,
+			Stack: min(w.Document.Settings.Layers, p.Times),
+		}
 		for k, n := range p.Counts {
 			if n > 0 {
 				line.Gives = append(line.Gives, Give{Step: a.Cuts[k].ID, N: n, Before: before[k]})
@@ -142,7 +153,10 @@ func (w *Work) acrossLines(a *cutting.Across, strip *cutting.Strip) []Line {
 // pieceLines is what is cut from pieces on the shelf or from ends; the last of them may give fewer.
 func (w *Work) pieceLines(one *cutting.FromPiece) []Line {
 	line := func(times, n, before int) Line {
-		return Line{Kind: Piece, Piece: one, Times: times, Stack: min(times, w.Document.Settings.Layers), Gives: []Give{{Step: PieceStep(*one), N: n, Before: before}}}
+		return Line{
+			Kind: Piece, Piece: one, Times: times, Stack: min(times, w.Document.Settings.Layers),
+			Gives: []Give{{Step: PieceStep(*one), N: n, Before: before}},
+		}
 	}
 	var list []Line
 	full, rest := one.Count/one.Each, one.Count%one.Each

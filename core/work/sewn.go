@@ -29,7 +29,8 @@ type Sewn struct {
 	known map[naming.Unit]making.Made
 }
 
-// Sew makes every unit and checks the top. Where it is false the stage holds the units that could be made, and nothing goes on from it.
+// Sew makes every unit and checks the top. Where it is false the stage holds the units that could be made, and nothing
+// goes on from it.
 func (b Checked) Sew() (Sewn, bool) {
 	made, order := making.All(b.Expanded.Parts, b.Table)
 	*b.Problems = b.Problems.Once()
@@ -61,8 +62,8 @@ func (s *Sewn) add(m making.Made) {
 	}
 }
 
-// With is the same units laid in another top: what lies between and round its blocks is made for it, and plain blocks are cut as large
-// as the pieced ones were measured; they are drawn as they should be.
+// With is the same units laid in another top: what lies between and round its blocks is made for it, and plain blocks
+// are cut as large as the pieced ones were measured; they are drawn as they should be.
 func (s Sewn) With(top quilt.Top) Sewn {
 	out := s
 	out.Plain = top
@@ -147,13 +148,19 @@ func (b Sewn) standIns() bool {
 			o, ok := b.Table.Made(other)
 			switch {
 			case !ok:
-				b.Problems.Stop("unit-unknown", at, fmt.Sprintf("“%s” is to stand in for %s, and is not among the units.", other, m.Unit.Name), "Choose another, or take it out.")
+				b.Problems.Stop("unit-unknown", at,
+					fmt.Sprintf("“%s” is to stand in for %s, and is not among the units.", other, m.Unit.Name),
+					"Choose another, or take it out.")
 			case other == m.Unit.ID:
-				b.Problems.Stop("unit-of-itself", at, fmt.Sprintf("%s stands in for itself.", m.Unit.Name), "Take it out.")
+				b.Problems.Stop("unit-of-itself", at, fmt.Sprintf("%s stands in for itself.", m.Unit.Name),
+					"Take it out.")
 			case promised[other] != "":
-				b.Problems.Stop("promised-twice", at, fmt.Sprintf("%s is promised twice: to %s and to %s.", o.Unit.Name, promised[other], m.Unit.Name), "Let it stand in for one of them.")
+				b.Problems.Stop("promised-twice", at, fmt.Sprintf("%s is promised twice: to %s and to %s.", o.Unit.Name,
+					promised[other], m.Unit.Name), "Let it stand in for one of them.")
 			case !b.Alike(o, m):
-				b.Problems.Stop("stand-in-differs", at, fmt.Sprintf("%s does not look like %s, or is of another size.", o.Unit.Name, m.Unit.Name), "Choose a unit of the same look and size.")
+				b.Problems.Stop("stand-in-differs", at,
+					fmt.Sprintf("%s does not look like %s, or is of another size.", o.Unit.Name, m.Unit.Name),
+					"Choose a unit of the same look and size.")
 			default:
 				promised[other] = m.Unit.Name
 				continue

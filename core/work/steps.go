@@ -52,9 +52,9 @@ type Source struct {
 	Batch   *batching.Batch
 }
 
-// Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out of the same
-// run take together: what they take is used up once. Where other steps are cut from the same strips or sets, Part of Whole is what one
-// takes of them.
+// Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
+// of the same run take together: what they take is used up once. Where other steps are cut from the same strips or
+// sets, Part of Whole is what one takes of them.
 type Take struct {
 	Step        naming.Step
 	Each, Per   int
@@ -112,8 +112,10 @@ func (w *Work) steps() []Step {
 
 func (w *Work) cutStrips(f *cutting.Fabric, s *cutting.Strip, add func(Step)) {
 	step := Step{
-		ID: s.ID, Was: s.Was, Called: w.Say(s.Cut) + " " + f.Fabric.Name, Stage: batching.Strips, Does: making.Cuts, Make: s.Count,
-		Size: []measure.Length{s.Cut}, Told: Wide, Picture: s.ID, Look: clothLook(f.Fabric.ID), Of: Source{Fabric: f, Strip: s},
+		ID: s.ID, Was: s.Was, Called: w.Say(s.Cut) + " " + f.Fabric.Name, Stage: batching.Strips, Does: making.Cuts,
+		Make: s.Count,
+		Size: []measure.Length{s.Cut}, Told: Wide, Picture: s.ID, Look: clothLook(f.Fabric.ID),
+		Of: Source{Fabric: f, Strip: s},
 	}
 	if s.Lengths {
 		step.Told = Long
@@ -135,8 +137,9 @@ func (w *Work) through(s *cutting.Strip) Step {
 	long, high := act.Piece.Size()
 	n := s.Joined.Times
 	return Step{
-		ID: s.For, Called: w.NameOf(s.For), Stage: batching.SubCuts, Does: making.SubCuts, Make: n, Spare: w.Lines[s.For].Spare,
-		Size: []measure.Length{long, high}, Told: Across, Picture: s.For, Look: w.look(act.Piece),
+		ID: s.For, Called: w.NameOf(s.For), Stage: batching.SubCuts, Does: making.SubCuts, Make: n,
+		Spare: w.Lines[s.For].Spare,
+		Size:  []measure.Length{long, high}, Told: Across, Picture: s.For, Look: w.look(act.Piece),
 		Takes: []Take{{Step: s.ID, Each: s.Count, Per: n}}, Of: Source{Through: s},
 	}
 }
@@ -145,7 +148,8 @@ func (w *Work) subCut(a *cutting.Across, c *cutting.SubCut, from *cutting.Strip)
 	act := w.Acts[c.ID].Act
 	s := Step{
 		ID: c.ID, Called: w.NameOf(c.ID), Stage: batching.SubCuts, Does: making.SubCuts, Make: c.Make(), Spare: c.Spare,
-		Told: Across, Picture: c.ID, Look: w.look(act.Piece), Also: w.shelfIn(c.ID), Of: Source{Across: a, Sub: c, Strip: from},
+		Told: Across, Picture: c.ID, Look: w.look(act.Piece), Also: w.shelfIn(c.ID),
+		Of: Source{Across: a, Sub: c, Strip: from},
 	}
 	wide, high := act.Piece.Size()
 	if act.Patch != nil { // as it is cut; a plain block to what the pieced ones measure
@@ -168,7 +172,8 @@ func (w *Work) fromPiece(one *cutting.FromPiece) Step {
 	wide, high := act.Piece.Size()
 	s := Step{
 		ID: PieceStep(*one), Called: w.NameOf(one.Act), Stage: batching.SubCuts, Does: making.SubCuts, Make: one.Count,
-		Size: []measure.Length{wide, high}, Told: Across, Picture: one.Act, Look: w.look(act.Piece), Of: Source{Piece: one},
+		Size: []measure.Length{wide, high}, Told: Across, Picture: one.Act, Look: w.look(act.Piece),
+		Of: Source{Piece: one},
 	}
 	switch {
 	case one.All:
@@ -194,7 +199,8 @@ func (w *Work) oldEnds(one cutting.FromPiece) []naming.Step {
 	return nil
 }
 
-// PieceStep names the cutting of patches from a piece on the shelf or an end: the act itself where nothing of it comes from strips.
+// PieceStep names the cutting of patches from a piece on the shelf or an end: the act itself where nothing of it comes
+// from strips.
 func PieceStep(one cutting.FromPiece) naming.Step {
 	switch {
 	case one.All:
@@ -218,7 +224,10 @@ func (w *Work) shelfIn(act naming.Step) []StandIn {
 
 // batch is the step of one batch: sewing, marking, or cutting apart and trimming.
 func (w *Work) batch(b *batching.Batch) Step {
-	s := Step{ID: b.ID, Called: b.Name, Stage: b.Stage, Does: b.Does, Make: b.Make, Spare: b.Spare, Of: Source{Batch: b}}
+	s := Step{
+		ID: b.ID, Called: b.Name, Stage: b.Stage, Does: b.Does, Make: b.Make, Spare: b.Spare,
+		Of: Source{Batch: b},
+	}
 	for _, t := range b.Takes {
 		s.Takes = append(s.Takes, Take{Step: t.ID, Each: t.Each, Per: t.Per, Together: t.Together})
 	}

@@ -21,7 +21,8 @@ type Work struct {
 	Script  []Part // the cutting in the order of the table
 }
 
-// Of works a document out. Where it is false the problems say what stops, and the work holds the stages that could be reached.
+// Of works a document out. Where it is false the problems say what stops, and the work holds the stages that could be
+// reached.
 func Of(d document.Document) (*Work, bool) {
 	w := &Work{}
 	var ok bool
@@ -99,5 +100,8 @@ func (w *Work) Done(step naming.Step) bool {
 
 // DoneSeam says whether a seam is pressed already.
 func (w *Work) DoneSeam(seam naming.Seam) bool {
-	return slices.ContainsFunc(w.Batches, func(b batching.Batch) bool { return slices.Contains(b.Presses, seam) && w.Done(b.ID) })
+	return slices.ContainsFunc(w.Batches, func(b batching.Batch) bool {
+		return slices.Contains(b.Presses, seam) &&
+			w.Done(b.ID)
+	})
 }

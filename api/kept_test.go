@@ -1,0 +1,277 @@
+package api
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"net/http"
+	"net/http/httptest"
+	"path/filepath"
+	"reflect"
+	"strings"
+	"sync"
+	"testing"
+	"time"
+
+	"vicis/core/tally"
+	"vicis/core/work"
+	"vicis/store"
+)
+
+// What has not changed is not sent again: the plan while the revision is the same, the counts while nothing is counted.
+func TestWhatHasNotChangedIsNotSentAgain(t *testing.T) {
+	s := newSite(t)
+	s.create("quilt-one")
+	plan, progress := "/api/quilts/quilt-one", "/api/quilts/quilt-one/progress"
+	tag := func(path string) string { return s.do("GET", path, "").Header().Get("ETag") }
+	same := func(path, tag string) bool {
+		w := s.do("GET", path, "", "If-None-Match", tag)
+		if w.Code == http.StatusNotModified && w.Body.Len() > 0 {
+			t.Errorf("%s: %d bytes of what is the same", path, w.Body.Len())
+		}
+		return w.Code == http.StatusNotModified
+	}
+	first, counts := tag(plan), tag(progress)
+	if first != `"1"` || !same(plan, first) || !same(progress, counts) {
+		t.Errorf("%s and %s are sent again", first, counts)
+	}
+	w := s.do("POST", plan+"/events",
+		`{"events":[{"id":"event-one-x","step":"I","kind":"made","n":7,"exact":"2 1/2 in x 10 1/2 in","at":""}]}`)
+	if w.Code != http.StatusOK || !same(plan, first) || same(progress, counts) ||
+		w.Header().Get("ETag") != tag(progress) {
+		t.Errorf("%d: a tally changes the counts, and not the plan", w.Code)
+	}
+	if body := w.Body.String(); strings.Contains(body, "pictures") || w.Body.Len() > 20_000 {
+		t.Errorf("a tally is answered with %d bytes", w.Body.Len())
+	}
+	s.do("PUT", plan, strings.Replace(begun(t), `"rows": 3`, `"rows": 5`, 1), "If-Match", first)
+	if same(plan, first) || !same(plan, `"2"`) {
+		t.Error("the change of a plan is not seen")
+	}
+}
+
+// A save whose answer was lost is delivered again: it is the same revision, not a stale one.
+func TestASaveThatIsDeliveredTwiceIsStoredOnce(t *testing.T) {
+	s := newSite(t)
+	s.create("quilt-one")
+	changed := strings.Replace(begun(t), `"rows": 3`, `"rows": 5`, 1)
+	for range 2 {
+		if p := decode[Project](t, s.do("PUT", "/api/quilts/quilt-one", changed, "If-Match", `"1"`)); p.Rev != 2 {
+			t.Fatalf("revision %d", p.Rev)
+		}
+	}
+	for _, tags := range []string{`"1"`, `"x"`, `"1", "3"`} {
+		if w := s.do("PUT", "/api/quilts/quilt-one", begun(t), "If-Match",
+			tags); w.Code != http.StatusPreconditionFailed {
+			t.Errorf("from %s: %d", tags, w.Code)
+		}
+	}
+	if w := s.do("PUT", "/api/quilts/quilt-one", begun(t), "If-Match", `"1","2"`); w.Code != http.StatusOK { // a list, as the standard has it
+		t.Errorf("%d %s", w.Code, w.Body)
+	}
+}
+
+// What is kept in memory can be made again from the file: after a restart, and with others counting meanwhile, the
+// counts are the same.
+func TestCountsAreTheSameAfterARestart(t *testing.T) {
+	path := filepath.Join(t.TempDir(), "vicis.db")
+	at := func() (site, *store.Store) {
+		st, err := store.Open(context.Background(), path)
+		if err != nil {
+			t.Fatal(err)
+		}
+		return site{t, New(st, http.NotFoundHandler(), LocalHosts)}, st
+	}
+	s, st := at()
+	s.create("quilt-one")
+	other := site{t, New(st, http.NotFoundHandler(), LocalHosts)} // another server on the same file
+	get := func(s site) tally.Progress {
+		return decode[Tallied](t, s.do("GET", "/api/quilts/quilt-one/progress", "")).Progress
+	}
+	for i := range 40 {
+		kind, of := "made", ""
+		if i%7 == 6 {
+			kind, of = "undo", fmt.Sprintf(`,"of":"event-%06d"`, i-3)
+		}
+		body := fmt.Sprintf(`{"events":[{"id":"event-%06d","step":"I","kind":%q,"n":%d,"exact":"2 1/2 in x 10 1/2 in","rev":1,"at":""%s}]}`, i, kind, i%5+1, of)
+		by := s
+		if i%3 == 0 {
+			by = other
+		}
+		if w := by.do("POST", "/api/quilts/quilt-one/events", body); w.Code != http.StatusOK {
+			t.Fatal(w.Body)
+		}
+		if i%10 == 0 && !reflect.DeepEqual(get(s), get(other)) {
+			t.Fatalf("after %d events two servers on one file count differently", i+1)
+		}
+	}
+	before := get(s)
+	if err := st.Close(); err != nil {
+		t.Fatal(err)
+	}
+	again, st := at()
+	defer st.Close()
+	if after := get(again); !reflect.DeepEqual(after, before) || after.Events != 40 {
+		t.Errorf("%+v\n%+v", after, before)
+	}
+}
+
+// Events of an older program carry neither a look nor a revision: they count for what they were made for, by the plan
+// of that time.
+func TestEventsOfAnOlderProgramAreReadByThePlanOfTheirTime(t *testing.T) {
+	ctx := context.Background()
+	st, err := store.Open(ctx, filepath.Join(t.TempDir(), "vicis.db"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer st.Close()
+	s := site{t, New(st, http.NotFoundHandler(), LocalHosts)}
+	noon := time.Date(2026, 1, 1, 12, 0, 0, 0, time.UTC)
+	text, err := checked(Draft{[]byte(begun(t))})
+	if err != nil {
+		t.Fatal(err)
+	}
+	if _, err := st.Create(ctx, "quilt-one", text, noon); err != nil {
+		t.Fatal(err)
+	}
+	old := []tally.Event{
+		{ID: "event-one-x", Step: "strip:A:1 strip", Kind: tally.Made, N: 2, Exact: "2 1/2 in"},
+		{ID: "event-two-x", Step: "I", Kind: tally.Made, N: 3, Exact: "2 1/2 in x 10 1/2 in"},
+	}
+	if err := st.Append(ctx, "quilt-one", old, noon.Add(time.Hour)); err != nil {
+		t.Fatal(err)
+	}
+	if p := decode[Tallied](t, s.do("GET", "/api/quilts/quilt-one/progress", "")).Progress; p.Counted != 5 ||
+		len(p.NoLonger) > 0 {
+		t.Errorf("%d counted, %+v", p.Counted, p.NoLonger)
+	}
+	// Then the fabric of one role becomes another: what was sewn before is of the old one.
+	changed := strings.Replace(begun(t), `"id": "A",`, `"id": "A",`, 1)
+	changed = strings.Replace(changed, `"fabric": "dark"`, `"fabric": "ground"`, 1)
+	if w := s.do("PUT", "/api/quilts/quilt-one", changed, "If-Match", `"1"`); w.Code != http.StatusOK {
+		t.Fatal(w.Body)
+	}
+	fresh := site{t, New(st, http.NotFoundHandler(), LocalHosts)} // nothing of it in memory
+	if p := decode[Tallied](t, fresh.do("GET", "/api/quilts/quilt-one/progress", "")).Progress; p.Counted != 0 ||
+		len(p.NoLonger) != 2 {
+		t.Errorf("%d counted, %+v", p.Counted, p.NoLonger)
+	}
+}
+
+// Once events are on the disk, nothing that goes wrong is told as if they were not.
+func TestWhatIsStoredAndCannotBeCountedIsToldSo(t *testing.T) {
+	ctx := context.Background()
+	st, err := store.Open(ctx, filepath.Join(t.TempDir(), "vicis.db"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer st.Close()
+	if _, err := st.Create(ctx, "quilt-one", begun(t), time.Now()); err != nil {
+		t.Fatal(err)
+	}
+	srv := &Server{store: st, kept: keep(st), now: time.Now}
+	for name, broken := range map[string]func() *planned{
+		"never planned": func() *planned { p := &planned{}; p.once.Do(func() {}); return p },
+		"a panic": func() *planned { // a line of the script gives what is no step
+			p := &planned{work: &work.Work{Script: []work.Part{{Lines: []work.Line{{
+				Times: 1,
+				Gives: []work.Give{{Step: "x"}},
+			}}}}}}
+			p.once.Do(func() {})
+			return p
+		},
+	} {
+		srv.kept.plans.Add(revised{"quilt-one", 1}, broken())
+		in := &tallyIn{QuiltIn: QuiltIn{"quilt-one"}}
+		in.Body.Events = []tally.Event{{
+			ID: "event-" + strings.ReplaceAll(name, " ", "-"), Step: "I", Kind: tally.Made,
+			N: 1,
+		}}
+		out, err := srv.tally(ctx, in)
+		trouble, ok := err.(*Trouble)
+		if out != nil || !ok || trouble.Code != "stored-uncounted" ||
+			strings.Contains(trouble.Detail, "Nothing was stored") {
+			t.Errorf("%s: %+v, %v", name, out, err)
+		}
+	}
+	if list, err := st.Events(ctx, "quilt-one"); err != nil || len(list) != 2 {
+		t.Errorf("%d stored, %v", len(list), err)
+	}
+}
+
+// Many ask for one plan at once: it is worked out once, and all get the same.
+func TestAPlanIsWorkedOutOnce(t *testing.T) {
+	s := newSite(t)
+	s.create("quilt-one")
+	var wait sync.WaitGroup
+	answers := make([]string, 16)
+	for i := range answers {
+		wait.Go(func() {
+			r := httptest.NewRequest("GET", "/api/quilts/quilt-one", nil)
+			r.Host = "127.0.0.1:8337"
+			w := httptest.NewRecorder()
+			s.h.ServeHTTP(w, r)
+			answers[i] = w.Body.String()
+		})
+	}
+	wait.Wait()
+	for _, a := range answers {
+		if a != answers[0] || !json.Valid([]byte(a)) {
+			t.Fatal("asked at once, the answers differ")
+		}
+	}
+}
+
+func TestAnEventOfARevisionThatIsNotThereIsRefused(t *testing.T) {
+	s := newSite(t)
+	s.create("quilt-one")
+	w := s.do("POST", "/api/quilts/quilt-one/events",
+		`{"events":[{"id":"event-one-x","step":"I","kind":"made","n":1,"rev":2,"at":""}]}`)
+	if w.Code != http.StatusUnprocessableEntity || !strings.Contains(w.Body.String(), "no revision 2") {
+		t.Errorf("%d %s", w.Code, w.Body)
+	}
+}
+
+// One tally more costs the same with a hundred before it and with a hundred thousand: the two are measured in turn, and
+// the metric is how many times as long the second takes.
+func BenchmarkTallyByHistory(b *testing.B) {
+	with := func(n int) func(i int) {
+		st, err := store.Open(context.Background(), filepath.Join(b.TempDir(), "vicis.db"))
+		if err != nil {
+			b.Fatal(err)
+		}
+		b.Cleanup(func() { _ = st.Close() })
+		s := site{b, New(st, http.NotFoundHandler(), LocalHosts)}
+		s.create("quilt-one")
+		old := make([]tally.Event, n)
+		for i := range old {
+			old[i] = tally.Event{
+				ID: fmt.Sprintf("before-%07d", i), Step: "I", Kind: tally.Made, N: 1,
+				Exact: "2 1/2 in x 10 1/2 in", Rev: 1,
+			}
+		}
+		if err := st.Append(context.Background(), "quilt-one", old, time.Now()); err != nil {
+			b.Fatal(err)
+		}
+		return func(i int) {
+			body := fmt.Sprintf(`{"events":[{"id":"event-%07d","step":"I","kind":"made","n":1,"rev":1,"at":""}]}`, i)
+			if w := s.do("POST", "/api/quilts/quilt-one/events", body); w.Code != http.StatusOK {
+				b.Fatal(w.Body)
+			}
+		}
+	}
+	few, many := with(100), with(100_000)
+	few(0)
+	many(0) // the history is read once
+	var short, long time.Duration
+	i := 0
+	for b.Loop() {
+		i++
+		start := time.Now()
+		few(i)
+		middle := time.Now()
+		many(i)
+		short, long = short+middle.Sub(start), long+time.Since(middle)
+	}
+	b.ReportMetric(float64(long)/float64(short), "100000÷100")
+}
