@@ -53,6 +53,7 @@ lint: web/node_modules/.package-lock.json
 test-go: web/node_modules/.package-lock.json
 	scripts/need units=units glpsol=glpk-utils z3=z3 py:shapely=python3-shapely
 	go test ./...
+	go test -run '^$$' -bench . -benchtime 1x ./... >/dev/null # every benchmark still runs
 
 test-race:
 	if command -v gcc >/dev/null; then CGO_ENABLED=1 go test -race ./core/tally ./store; else echo "no gcc: the race detector is left out"; fi
@@ -69,6 +70,7 @@ bench: ## Ratios matter, not times: machines differ
 fuzz: ## A minute of fuzzing for each parser
 	go test -run '^$$' -fuzz FuzzPrintAndParseAreInverse -fuzztime 30s ./core/measure
 	go test -run '^$$' -fuzz FuzzParseNeverPanics -fuzztime 30s ./core/measure
+	go test -run '^$$' -fuzz FuzzParseAndNameAreInverse -fuzztime 30s ./core/naming
 	go test -run '^$$' -fuzz FuzzReadNeverPanics -fuzztime 60s ./core/document
 	go test -run '^$$' -fuzz FuzzPlan -fuzztime 60s ./core/plan
 	go test -run '^$$' -fuzz FuzzChangedBlock -fuzztime 60s ./core/plan

@@ -45,18 +45,16 @@ func TestFewestStripsOfKnownInstances(t *testing.T) {
 	for _, c := range []struct {
 		stock Stock
 		wants []Want
-		first int // by first fit decreasing
 		best  int
 	}{
 		{
 			Stock{Length: 316},
 			[]Want{{132, 8}, {92, 12}, {68, 16}, {52, 24}, {44, 24}, {36, 36}, {28, 48}, {20, 60}},
-			31,
 			30,
 		},
-		{Stock{Length: 320}, []Want{{128, 9}, {112, 11}, {80, 14}, {72, 17}, {64, 13}}, 19, 18},
-		{Stock{Length: 316, Every: 4, Loss: 2}, []Want{{36, 60}, {28, 80}, {20, 96}}, 0, 21},
-		{Stock{Length: 328}, []Want{{132, 48}, {92, 60}, {84, 48}, {52, 2}, {23, 8}, {19, 60}}, 60, 53},
+		{Stock{Length: 320}, []Want{{128, 9}, {112, 11}, {80, 14}, {72, 17}, {64, 13}}, 18},
+		{Stock{Length: 316, Every: 4, Loss: 2}, []Want{{36, 60}, {28, 80}, {20, 96}}, 21},
+		{Stock{Length: 328}, []Want{{132, 48}, {92, 60}, {84, 48}, {52, 2}, {23, 8}, {19, 60}}, 53},
 		// The paper mill of the encyclopaedia article “Cutting stock problem” (from memory): rolls 5600 mm wide, 13
 		// widths, 73 rolls.
 		{Stock{Length: 5600}, []Want{
@@ -73,14 +71,14 @@ func TestFewestStripsOfKnownInstances(t *testing.T) {
 			{2140, 16},
 			{2150, 18},
 			{2200, 20},
-		}, 0, 73},
+		}, 73},
 		// Six sub-cuts of 6½″ from 40″ (common practice): 48 take 8 sets.
-		{Stock{Length: 40 * 8}, []Want{{52, 48}}, 8, 8},
+		{Stock{Length: 40 * 8}, []Want{{52, 48}}, 8},
 		// Squared up again after every cut, one fewer fits.
-		{Stock{Length: 40 * 8, Every: 1, Loss: 4}, []Want{{52, 48}}, 10, 10},
-		{Stock{Length: 10}, nil, 0, 0},
-		{Stock{Length: 10}, []Want{{4, 0}}, 0, 0},
-		{Stock{Length: 10}, []Want{{5, 3}, {5, 1}}, 2, 2},
+		{Stock{Length: 40 * 8, Every: 1, Loss: 4}, []Want{{52, 48}}, 10},
+		{Stock{Length: 10}, nil, 0},
+		{Stock{Length: 10}, []Want{{4, 0}}, 0},
+		{Stock{Length: 10}, []Want{{5, 3}, {5, 1}}, 2},
 	} {
 		l, ok := Fewest(c.stock, c.wants)
 		if !ok {
@@ -91,8 +89,8 @@ func TestFewestStripsOfKnownInstances(t *testing.T) {
 			t.Errorf("%v from %v: %d strips, bound %d, want %d", c.wants, c.stock, l.Strips, l.Bound, c.best)
 		}
 		p := problemOf(c.stock, c.wants)
-		if n := strips(p.firstFit(p.demand, false)); c.first > 0 && n != c.first {
-			t.Errorf("%v: first fit takes %d, want %d", c.wants, n, c.first)
+		if n := strips(p.firstFit(p.demand, false)); n < c.best {
+			t.Errorf("%v: first fit takes %d, and fewer than %d are not possible", c.wants, n, c.best)
 		}
 	}
 	if _, ok := Fewest(Stock{Length: 10}, []Want{{11, 1}}); ok {
@@ -239,8 +237,8 @@ func glpsol(t testing.TB, dir, lp string) int {
 
 // HiGHS (npm's highs, among the web's packages) answers the same instances with its own solver.
 func TestFewestStripsAgainstHiGHS(t *testing.T) {
-	if _, err := os.Stat("../../web/node_modules/highs"); err != nil && os.Getenv("CI") == "" {
-		t.Skip("the web's packages are not installed: make test installs them")
+	if _, err := os.Stat("../../web/node_modules/highs"); err != nil {
+		t.Fatal("the web's packages are not installed: make test installs them")
 	}
 	stocks, wants := instances(220)
 	var in bytes.Buffer

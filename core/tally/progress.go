@@ -364,12 +364,11 @@ func (f *folding) demand() {
 	for i := len(f.w.Steps) - 1; i >= 0; i-- {
 		s, st := f.w.Steps[i], &f.Steps[i]
 		wanted[i] += after.whole(i) - already.whole(i)
-		// A spare stands in for what was set aside: what was planned is made once, and replaced only below the need.
-		st.ToGo = max(0, s.Make-st.Made, s.Make-s.Spare-st.Good)
+		st.ToGo = f.rest(i)
 		if st.Last != nil {
-			for _, other := range s.Also { // stand-ins that are not used up yet
+			for _, other := range s.Also { // stand-ins that are not used up yet, or still come as planned
 				if j, ok := f.index[other.Step]; ok {
-					wanted[i] -= min(other.Count, max(0, f.Steps[j].OnHand))
+					wanted[i] -= min(other.Count, max(0, f.Steps[j].OnHand)+f.rest(j))
 				}
 			}
 			if more := wanted[i] - max(0, st.OnHand); more > st.ToGo {
@@ -389,6 +388,13 @@ func (f *folding) demand() {
 			}
 		}
 	}
+}
+
+// rest is what is missing of the plan. A spare stands in for what was set aside: what was planned is made once, and
+// replaced only below the need.
+func (f *folding) rest(i int) int {
+	s, st := f.w.Steps[i], f.Steps[i]
+	return max(0, s.Make-st.Made, s.Make-s.Spare-st.Good)
 }
 
 func (f *folding) stages() []Stage {

@@ -3,9 +3,11 @@ package tally_test
 import (
 	"fmt"
 	"math/rand"
+	"slices"
 	"testing"
 
 	"vicis/core/document"
+	"vicis/core/naming"
 	"vicis/core/tally"
 	"vicis/core/work"
 )
@@ -62,28 +64,55 @@ func TestAQuiltMadeAsPlannedIsDone(t *testing.T) {
 	}
 }
 
-// Before anything is made, what is to go is what the plan says; halfway, it is the rest.
-func TestWhatIsToGoIsTheRestOfThePlan(t *testing.T) {
+// Whatever was made, what is to go is exactly enough: once it is made nothing is to go, and one fewer leaves one.
+func TestWhatIsToGoIsExactlyEnough(t *testing.T) {
 	rng := rand.New(rand.NewSource(8))
 	p := planOf(t, fmt.Sprintf(star, 0, `"snow:bonus-a"`))
-	out := tally.Fold(p, nil)
-	for i, s := range out.Steps {
+	for i, s := range tally.Fold(p, nil).Steps {
 		if s.ToGo != p.Steps[i].Make {
-			t.Errorf("%s: %d to go of %d", p.Steps[i].Called, s.ToGo, p.Steps[i].Make)
+			t.Errorf("%s: %d to go of %d before anything is made", p.Steps[i].Called, s.ToGo, p.Steps[i].Make)
 		}
 	}
 	for range 50 {
-		made := map[string]int{}
-		list := events(p, func(make int) int { return rng.Intn(make + 1) })
-		for _, e := range list {
-			made[string(e.Step)] = e.N
+		made := possible(p, events(p, func(make int) int { return rng.Intn(make + 1) }))
+		rest := made
+		toGo := map[naming.Step]int{}
+		for i, s := range tally.Fold(p, made).Steps {
+			if toGo[s.ID] = s.ToGo; s.ToGo > 0 {
+				rest = append(rest, tally.Event{
+					ID: "rest-" + string(s.ID), Step: s.ID, Kind: tally.Made, N: s.ToGo, Exact: p.Steps[i].Exact(),
+				})
+			}
 		}
-		for i, s := range tally.Fold(p, list).Steps {
-			if rest := p.Steps[i].Make - made[string(s.ID)]; s.ToGo < rest {
-				t.Fatalf("%s: %d to go, %d of %d made", s.ID, s.ToGo, made[string(s.ID)], p.Steps[i].Make)
+		for _, s := range tally.Fold(p, rest).Steps {
+			if s.ToGo != 0 {
+				t.Fatalf("%s: %d to go after the %d that were to go", s.ID, s.ToGo, toGo[s.ID])
+			}
+		}
+		for k := len(made); k < len(rest); k++ {
+			fewer := slices.Clone(rest[:k+1]) // what is made of it is still to come
+			if fewer[k].N--; fewer[k].N == 0 {
+				fewer = fewer[:k]
+			}
+			for _, s := range tally.Fold(p, fewer).Steps {
+				if s.ID == rest[k].Step && s.ToGo != 1 {
+					t.Fatalf("%s: %d to go after all but one of the %d", s.ID, s.ToGo, rest[k].N)
+				}
 			}
 		}
 	}
+}
+
+// possible leaves out what could not have been made of what was made before it.
+func possible(p *work.Work, list []tally.Event) []tally.Event {
+	var made []tally.Event
+	for _, e := range list {
+		out := tally.Fold(p, append(made, e))
+		if !slices.ContainsFunc(out.Steps, func(s tally.Step) bool { return s.OnHand < 0 }) {
+			made = append(made, e)
+		}
+	}
+	return made
 }
 
 // A co-product set aside asks for a run again, and the runs for their squares.
