@@ -78,7 +78,18 @@ type Part struct {
 // Plan lists the batches in the order they are done.
 func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line) []Batch {
 	byStage := map[Stage][]Batch{}
-	add := func(b Batch) { byStage[b.Stage] = append(byStage[b.Stage], b) }
+	for _, b := range slices.Concat(ofUnits(units, l, lines), ofRows(l), ofTop(l), finishing(l)) {
+		byStage[b.Stage] = append(byStage[b.Stage], b)
+	}
+	var list []Batch
+	for _, s := range Stages {
+		list = append(list, byStage[s]...)
+	}
+	return list
+}
+
+// ofUnits are the batches of the units, each on the stage it belongs to.
+func ofUnits(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line) (list []Batch) {
 	used := map[naming.Step]bool{} // things that other units are made from
 	for _, m := range units {
 		for _, act := range m.Acts {
@@ -102,10 +113,15 @@ func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line
 				case laid && i == len(m.Acts)-1 && !used[b.ID]:
 					b.Stage = Blocks
 				}
-				add(b)
+				list = append(list, b)
 			}
 		}
 	}
+	return list
+}
+
+// ofRows are the rows of blocks, and of units in pieced borders.
+func ofRows(l quilt.Layout) (list []Batch) {
 	for _, k := range l.AllRows() {
 		if len(k.Cells) < 2 {
 			continue
@@ -129,20 +145,25 @@ func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line
 		for _, t := range TakesOf(k) {
 			b.Takes = append(b.Takes, Take{ID: t.ID, Each: t.Each, Per: 1})
 		}
-		add(b)
+		list = append(list, b)
 	}
+	return list
+}
+
+// ofTop are the seams that put the top together: row to row, and round it.
+func ofTop(l quilt.Layout) (list []Batch) {
 	var w measure.Length // the longest seam between rows
 	for _, k := range l.Kinds {
 		w = max(w, l.Long(k))
 	}
 	top := func(id naming.Step, name, edge string, n int, each measure.Length) {
-		add(Batch{
+		list = append(list, Batch{
 			ID: id, Name: name, Stage: Top, Does: making.Sews, Make: n, Seams: 1, Each: each, Edge: edge,
 			Of: []naming.Seam{id.Seam()}, Presses: []naming.Seam{id.Seam()},
 		})
 	}
 	takes := func(per int, ids ...naming.Step) { // so many seams of the step before take one of each
-		last := &byStage[Top][len(byStage[Top])-1]
+		last := &list[len(list)-1]
 		for _, id := range ids {
 			last.Takes = append(last.Takes, Take{ID: id, Each: 1, Per: per})
 		}
@@ -170,13 +191,6 @@ func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line
 		if ring.Rows != nil {
 			takes(2, ring.Rows[2].ID, ring.Rows[3].ID)
 		}
-	}
-	for _, b := range finishing(l) {
-		add(b)
-	}
-	var list []Batch
-	for _, s := range Stages {
-		list = append(list, byStage[s]...)
 	}
 	return list
 }

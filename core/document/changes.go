@@ -9,19 +9,46 @@ import (
 	"vicis/core/words"
 )
 
+// telling is the changes from one document to another as they are told.
+type telling struct {
+	a, b Document
+	out  []string
+}
+
 // Changes says in trade words what became of document a in document b. Nothing is said when both are alike.
 func Changes(a, b Document) []string {
-	var out []string
-	say := func(format string, args ...any) { out = append(out, fmt.Sprintf(format, args...)) }
+	t := telling{a: a, b: b}
+	t.values()
+	t.fabrics()
+	t.units()
+	t.colourways()
+	t.laid()
+	pressed(a.Press, b.Press, t.say)
+	t.finishing()
+	if len(t.out) == 0 && !alike(a, b) {
+		t.say("the same, put in another order")
+	}
+	return t.out
+}
+
+func (t *telling) say(format string, args ...any) { t.out = append(t.out, fmt.Sprintf(format, args...)) }
+
+func (t *telling) unless(alike bool, what string) {
+	if !alike {
+		t.say("%s", what)
+	}
+}
+
+// values tells what is one value each.
+func (t *telling) values() {
+	a, b := t.a, t.b
 	change := func(what string, x, y any) {
 		if x != y {
-			say("%s %v, was %v", what, y, x)
+			t.say("%s %v, was %v", what, y, x)
 		}
 	}
 	change("called", a.Name, b.Name)
-	if a.Note != b.Note {
-		say("another note")
-	}
+	t.unless(a.Note == b.Note, "another note")
 	change("measured in", a.Units, b.Units)
 	change("blocks across", a.Top.Columns, b.Top.Columns)
 	change("blocks down", a.Top.Rows, b.Top.Rows)
@@ -42,9 +69,12 @@ func Changes(a, b Document) []string {
 		change(words.LowerFirst(q.Asks), answer(a, q), answer(b, q))
 	}
 	change("units on a chain", a.Schools.Chain, b.Schools.Chain)
-	if !alike(a.Schools.Steps, b.Schools.Steps) {
-		say("a step is done differently")
-	}
+	t.unless(alike(a.Schools.Steps, b.Schools.Steps), "a step is done differently")
+}
+
+// fabrics tells which cloth there is, and what of it goes where.
+func (t *telling) fabrics() {
+	a, b := t.a, t.b
 	fabrics := map[string]string{}
 	for _, f := range a.Fabrics {
 		fabrics[f.ID] = f.Name
@@ -53,107 +83,110 @@ func Changes(a, b Document) []string {
 		i := slices.IndexFunc(a.Fabrics, func(g Fabric) bool { return g.ID == f.ID })
 		switch {
 		case i < 0:
-			say("new fabric %s", f.Name)
+			t.say("new fabric %s", f.Name)
 		case a.Fabrics[i].Name != f.Name:
-			say("fabric %s, was %s", f.Name, a.Fabrics[i].Name)
+			t.say("fabric %s, was %s", f.Name, a.Fabrics[i].Name)
 		case !alike(a.Fabrics[i], f):
-			say("%s looks different or is of another width", f.Name)
+			t.say("%s looks different or is of another width", f.Name)
 		}
 		fabrics[f.ID] = f.Name
 	}
 	for _, f := range a.Fabrics {
 		if !slices.ContainsFunc(b.Fabrics, func(g Fabric) bool { return g.ID == f.ID }) {
-			say("without fabric %s", f.Name)
+			t.say("without fabric %s", f.Name)
 		}
 	}
 	for _, r := range b.Roles {
 		i := slices.IndexFunc(a.Roles, func(g Role) bool { return g.ID == r.ID })
 		if i >= 0 && a.Roles[i].Fabric != r.Fabric {
-			say("%s of %s, was %s", r.Name, fabrics[r.Fabric], fabrics[a.Roles[i].Fabric])
+			t.say("%s of %s, was %s", r.Name, fabrics[r.Fabric], fabrics[a.Roles[i].Fabric])
 		}
 	}
+}
+
+func (t *telling) units() {
+	a, b := t.a, t.b
 	for _, u := range b.Parts {
 		i := slices.IndexFunc(a.Parts, func(v making.Unit) bool { return v.ID == u.ID })
 		switch {
 		case i < 0:
-			say("new unit %s", u.Name)
+			t.say("new unit %s", u.Name)
 		case !alike(a.Parts[i].How, u.How):
-			say("%s is made differently", u.Name)
+			t.say("%s is made differently", u.Name)
 		case a.Parts[i].Name != u.Name:
-			say("%s, was %s", u.Name, a.Parts[i].Name)
+			t.say("%s, was %s", u.Name, a.Parts[i].Name)
 		case !slices.Equal(a.Parts[i].Also, u.Also):
-			say("something else stands in for %s", u.Name)
+			t.say("something else stands in for %s", u.Name)
 		}
 	}
 	for _, u := range a.Parts {
 		if !slices.ContainsFunc(b.Parts, func(v making.Unit) bool { return v.ID == u.ID }) {
-			say("without %s", u.Name)
+			t.say("without %s", u.Name)
 		}
 	}
+}
+
+func (t *telling) colourways() {
+	a, b := t.a, t.b
 	for _, w := range b.Colourways {
 		i := slices.IndexFunc(a.Colourways, func(v Colourway) bool { return v.ID == w.ID })
 		switch {
 		case i < 0:
-			say("new colourway %s", w.Name)
+			t.say("new colourway %s", w.Name)
 		case !alike(a.Colourways[i], w):
-			say("colourway %s in other fabrics, or of another name", w.Name)
+			t.say("colourway %s in other fabrics, or of another name", w.Name)
 		}
 	}
 	for _, w := range a.Colourways {
 		if !slices.ContainsFunc(b.Colourways, func(v Colourway) bool { return v.ID == w.ID }) {
-			say("without colourway %s", w.Name)
+			t.say("without colourway %s", w.Name)
 		}
 	}
-	if !alike(a.Top.Repeat, b.Top.Repeat) {
-		say("other blocks are laid")
-	}
+}
+
+// laid tells what became of the top.
+func (t *telling) laid() {
+	a, b := t.a.Top, t.b.Top
+	t.unless(alike(a.Repeat, b.Repeat), "other blocks are laid")
 	switch {
-	case len(a.Top.Borders) < len(b.Top.Borders):
-		say("with a border")
-	case len(a.Top.Borders) > len(b.Top.Borders):
-		say("without the border")
-	case !alike(a.Top.Borders, b.Top.Borders):
-		say("another border")
+	case len(a.Borders) < len(b.Borders):
+		t.say("with a border")
+	case len(a.Borders) > len(b.Borders):
+		t.say("without the border")
+	case !alike(a.Borders, b.Borders):
+		t.say("another border")
 	}
-	if !alike(a.Supplies, b.Supplies) {
-		say("other cloth of the shelf is promised to it")
-	}
+	t.unless(alike(t.a.Supplies, t.b.Supplies), "other cloth of the shelf is promised to it")
 	switch {
-	case a.Top.Point == nil && b.Top.Point != nil:
-		say("set on point")
-	case a.Top.Point != nil && b.Top.Point == nil:
-		say("set straight")
-	case !alike(a.Top.Point, b.Top.Point):
-		say("other triangles round the blocks")
+	case a.Point == nil && b.Point != nil:
+		t.say("set on point")
+	case a.Point != nil && b.Point == nil:
+		t.say("set straight")
+	case !alike(a.Point, b.Point):
+		t.say("other triangles round the blocks")
 	}
-	if !alike(a.Top.Sashing, b.Top.Sashing) {
-		say("another sashing")
-	}
-	pressed(a.Press, b.Press, say)
-	if !alike(a.Top.Backing, b.Top.Backing) {
-		say("another backing")
-	}
-	if !alike(a.Top.Binding, b.Top.Binding) {
-		say("another binding")
-	}
-	if m := b.Top.Block; !alike(a.Top.Block, m) {
+	t.unless(alike(a.Sashing, b.Sashing), "another sashing")
+}
+
+// finishing tells what became of backing and binding, and of what was measured.
+func (t *telling) finishing() {
+	a, b := t.a.Top, t.b.Top
+	t.unless(alike(a.Backing, b.Backing), "another backing")
+	t.unless(alike(a.Binding, b.Binding), "another binding")
+	if m := b.Block; !alike(a.Block, m) {
 		if m == nil {
-			say("no block is measured")
+			t.say("no block is measured")
 		} else {
-			say("a block measures %s × %s", m.Width, m.Height)
+			t.say("a block measures %s × %s", m.Width, m.Height)
 		}
 	}
-	if m := b.Top.Measured; !alike(a.Top.Measured, m) {
+	if m := b.Measured; !alike(a.Measured, m) {
 		if m == nil {
-			say("the top is not measured")
+			t.say("the top is not measured")
 		} else {
-			say("the top measures %s × %s", m.Width, m.Height)
+			t.say("the top measures %s × %s", m.Width, m.Height)
 		}
 	}
-	if len(out) == 0 && !alike(a, b) {
-		say("the same, put in another order")
-	}
-	return out
 }
 
 // pressed says what is decided differently of the pressing.

@@ -228,6 +228,37 @@ func Check(top Top, t *making.Table) bool {
 	if len(top.Repeat) == 0 || len(top.Repeat) > 100 {
 		stop("repeat-empty", "/top/repeat", "The quilt has no blocks to repeat.", "Choose at least one block.")
 	}
+	good = repeated(top, t, said, stop) && good
+	if patches := patchesOf(top, t); good && patches > making.MostPatchesInAll {
+		stop("too-many-patches", "/top/rows", fmt.Sprintf("This quilt would have %d patches.", patches),
+			fmt.Sprintf("Plan fewer or simpler blocks: at most %d patches.", making.MostPatchesInAll))
+	}
+	ids := map[naming.Border]bool{}
+	for i, b := range top.Borders {
+		if ids[b.ID] || !naming.Plain(string(b.ID)) || naming.Reserved(string(b.ID)) {
+			stop("id-not-unique", problem.At("top", "borders", i)+"/id", "The border has no plain id of its own.",
+				"Give it an id that nothing else has.")
+		}
+		ids[b.ID] = true
+		bordered(b, i, t, stop)
+	}
+	ok := sashing(top, t, stop)
+	ok = pointed(top, t, stop) && ok
+	ok = finishing(top, t, stop) && ok && good
+	if ok && slices.ContainsFunc(top.Borders, Border.IsPieced) {
+		whole := top.Sashed()
+		if top.Sashing != nil || top.Point != nil {
+			t = t.With(append(Sashes(top, t), Triangles(top, t)...))
+		}
+		meets(top, Lay(whole, t, AsDrawn, nil), t, stop)
+	}
+	return ok && good
+}
+
+// repeated checks the blocks of the repeat: whole rows of units that are alike in size. said is whether a problem that
+// stops was said before.
+func repeated(top Top, t *making.Table, said bool, stop func(code, at, says, mend string)) bool {
+	good := true
 	var first making.Made
 	for i, row := range top.Repeat {
 		if len(row) == 0 || len(row) > 100 || len(row) != len(top.Repeat[0]) {
@@ -271,65 +302,47 @@ func Check(top Top, t *making.Table) bool {
 			}
 		}
 	}
-	if patches := patchesOf(top, t); good && patches > making.MostPatchesInAll {
-		stop("too-many-patches", "/top/rows", fmt.Sprintf("This quilt would have %d patches.", patches),
-			fmt.Sprintf("Plan fewer or simpler blocks: at most %d patches.", making.MostPatchesInAll))
+	return good
+}
+
+// bordered checks one border.
+func bordered(b Border, i int, t *making.Table, stop func(code, at, says, mend string)) {
+	at := problem.At("top", "borders", i)
+	if _, taken := t.Made(naming.Of(string(b.ID))); taken {
+		stop("id-not-unique", at+"/id", "The border has the id of a unit.", "Give it an id that nothing else has.")
 	}
-	ids := map[naming.Border]bool{}
-	for i, b := range top.Borders {
-		at := problem.At("top", "borders", i)
-		if ids[b.ID] || !naming.Plain(string(b.ID)) || naming.Reserved(string(b.ID)) {
-			stop("id-not-unique", at+"/id", "The border has no plain id of its own.",
-				"Give it an id that nothing else has.")
-		}
-		ids[b.ID] = true
-		if _, taken := t.Made(naming.Of(string(b.ID))); taken {
-			stop("id-not-unique", at+"/id", "The border has the id of a unit.", "Give it an id that nothing else has.")
-		}
-		if b.IsPieced() {
-			pieced(b, i, t, stop)
-		} else if _, ok := t.Usable(b.Role); !ok {
-			stop("role-without-fabric", at+"/role", "The border has no fabric.", "Choose a fabric for it.")
-		}
-		if _, ok := t.Usable(b.Corners); !ok && b.Corners != "" {
-			stop("role-without-fabric", at+"/corners", "The corner squares of the border have no fabric.",
-				"Choose a fabric for them.")
-		}
-		l, err := b.Width.Length(t)
-		if b.IsPieced() {
-			l, err = b.cutWidth(t), nil
-		}
-		switch {
-		case b.IsPieced() && l == 0: // said already
-		case err != nil:
-			stop("length-unreadable", at+"/width", err.Error(), "Write the width to cut, such as 3 1/2.")
-		case l <= 2*t.Seam:
-			stop("too-narrow", at+"/width",
-				fmt.Sprintf("A border cut %s wide is taken whole by its two seam allowances.", t.Ruler.Print(l)),
-				fmt.Sprintf("Cut it wider than %s.", t.Ruler.Print(2*t.Seam)))
-		case l > 40*measure.Inch:
-			stop("too-wide", at+"/width", fmt.Sprintf("A border cut %s wide is wider than a strip of cloth can be.",
-				t.Ruler.Print(l)), "Make it narrower, or add a second border.")
-		case b.Corners != "" && tooLong(l, b.Corners, t):
-			stop("cloth-too-short", at+"/corners", fmt.Sprintf("A corner square of %s does not come out of its cloth.",
-				t.Ruler.Print(l)), "Make the border narrower, or choose wider cloth for its corners.")
-		case !l.On(t.Ruler.Mark):
-			t.Problems.Warn("off-the-ruler", at+"/width",
-				fmt.Sprintf("The border should be %s wide, which is between two marks of your ruler.",
-					t.Ruler.Print(l)), "Choose a width on a mark.")
-		}
+	if b.IsPieced() {
+		pieced(b, i, t, stop)
+	} else if _, ok := t.Usable(b.Role); !ok {
+		stop("role-without-fabric", at+"/role", "The border has no fabric.", "Choose a fabric for it.")
 	}
-	ok := sashing(top, t, stop)
-	ok = pointed(top, t, stop) && ok
-	ok = finishing(top, t, stop) && ok && good
-	if ok && slices.ContainsFunc(top.Borders, Border.IsPieced) {
-		whole := top.Sashed()
-		if top.Sashing != nil || top.Point != nil {
-			t = t.With(append(Sashes(top, t), Triangles(top, t)...))
-		}
-		meets(top, Lay(whole, t, AsDrawn, nil), t, stop)
+	if _, ok := t.Usable(b.Corners); !ok && b.Corners != "" {
+		stop("role-without-fabric", at+"/corners", "The corner squares of the border have no fabric.",
+			"Choose a fabric for them.")
 	}
-	return ok && good
+	l, err := b.Width.Length(t)
+	if b.IsPieced() {
+		l, err = b.cutWidth(t), nil
+	}
+	switch {
+	case b.IsPieced() && l == 0: // said already
+	case err != nil:
+		stop("length-unreadable", at+"/width", err.Error(), "Write the width to cut, such as 3 1/2.")
+	case l <= 2*t.Seam:
+		stop("too-narrow", at+"/width",
+			fmt.Sprintf("A border cut %s wide is taken whole by its two seam allowances.", t.Ruler.Print(l)),
+			fmt.Sprintf("Cut it wider than %s.", t.Ruler.Print(2*t.Seam)))
+	case l > 40*measure.Inch:
+		stop("too-wide", at+"/width", fmt.Sprintf("A border cut %s wide is wider than a strip of cloth can be.",
+			t.Ruler.Print(l)), "Make it narrower, or add a second border.")
+	case b.Corners != "" && tooLong(l, b.Corners, t):
+		stop("cloth-too-short", at+"/corners", fmt.Sprintf("A corner square of %s does not come out of its cloth.",
+			t.Ruler.Print(l)), "Make the border narrower, or choose wider cloth for its corners.")
+	case !l.On(t.Ruler.Mark):
+		t.Problems.Warn("off-the-ruler", at+"/width",
+			fmt.Sprintf("The border should be %s wide, which is between two marks of your ruler.",
+				t.Ruler.Print(l)), "Choose a width on a mark.")
+	}
 }
 
 // tooLong says whether a length does not come out of the cloth of a role, across its usable width.
