@@ -31,13 +31,9 @@ type Arrangement struct {
 // once. Other blocks stay as they lie. The first clash least.
 func Arrangements(d document.Document) ([]Arrangement, problem.List) {
 	list := []Arrangement{}
-	c, ok := work.Check(d)
+	b, problems, ok := sewn(d)
 	if !ok {
-		return list, *c.Problems
-	}
-	b, ok := c.Sew()
-	if !ok {
-		return list, *c.Problems
+		return list, *problems
 	}
 	first := d.Top.Repeat[0][0]
 	letters := lettersOf(b, first)
@@ -72,7 +68,7 @@ func Arrangements(d document.Document) ([]Arrangement, problem.List) {
 		list = append(list, a)
 	}
 	slices.SortStableFunc(list, func(x, y Arrangement) int { return x.Clashes - y.Clashes })
-	return list, *b.Problems
+	return list, *problems
 }
 
 // letter is a block as it can lie.
@@ -258,13 +254,9 @@ func sameRepeat(letters []letter, colour func(role string) string, x, y [][]quil
 func arranged(d document.Document, repeat [][]quilt.Cell, rows, columns int) (work.Counted, bool) {
 	d.Top.Repeat, d.Top.Rows, d.Top.Columns = repeat, rows, columns
 	d.Top.Borders, d.Top.Backing, d.Top.Binding, d.Top.Measured = nil, nil, nil, nil
-	c, ok := work.Check(d)
+	b, _, ok := sewn(d)
 	if !ok {
 		return work.Counted{}, false
 	}
-	sewn, ok := c.Sew()
-	if !ok {
-		return work.Counted{}, false
-	}
-	return sewn.Pressed().Count()
+	return b.Pressed().Count()
 }

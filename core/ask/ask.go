@@ -4,6 +4,7 @@ package ask
 
 import (
 	"vicis/core/document"
+	"vicis/core/problem"
 	"vicis/core/sheet"
 	"vicis/core/work"
 )
@@ -14,4 +15,14 @@ type asked struct{ sheet.Sheet }
 func about(d document.Document) (asked, bool) {
 	w, ok := work.Of(d)
 	return asked{sheet.Of(w)}, ok
+}
+
+// sewn is a document whose blocks are sewn, and what was found wrong on the way, which may stop it.
+func sewn(d document.Document) (work.Sewn, *problem.List, bool) {
+	c, ok := work.Check(d)
+	if !ok {
+		return work.Sewn{}, c.Problems, false
+	}
+	b, ok := c.Sew()
+	return b, c.Problems, ok
 }

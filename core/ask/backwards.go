@@ -53,7 +53,7 @@ const mostReached = 40
 // nothing is said are bought as needed. Among quilts with the most blocks the squarest is taken.
 func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 	r := Reach{Uses: []Used{}, More: []string{}, Others: []Measure{}}
-	b, _ := work.Check(d)
+	blocks, problems, ok := sewn(d)
 	there := map[string]measure.Length{}
 	for i, s := range supplies {
 		at := problem.At("supplies", i)
@@ -61,28 +61,24 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 		l, err := s.Length.Length(d.Units)
 		switch {
 		case f < 0:
-			b.Problems.Stop("fabric-unknown", at+"/fabric",
+			problems.Stop("fabric-unknown", at+"/fabric",
 				fmt.Sprintf("There is no fabric “%s” in this quilt.", s.Fabric), "Choose one of its fabrics.")
 		case err != nil:
-			b.Problems.Stop("length-unreadable", at+"/length", err.Error(),
+			problems.Stop("length-unreadable", at+"/length", err.Error(),
 				"Write how much of it there is, such as 1 1/2 yd.")
 		default:
 			there[s.Fabric] += l
 		}
 	}
-	if b.Problems.Stopped() {
-		return r, *b.Problems
-	}
-	sewn, ok := b.Sew()
-	if !ok {
-		return r, *b.Problems
+	if !ok || problems.Stopped() {
+		return r, *problems
 	}
 	if len(there) == 0 {
-		b.Problems.Stop("nothing-there", "/supplies", "Nothing is said of the cloth there is.",
+		problems.Stop("nothing-there", "/supplies", "Nothing is said of the cloth there is.",
 			"Write for at least one fabric how much of it there is.")
-		return r, *b.Problems
+		return r, *problems
 	}
-	s := search{sewn: sewn, there: there, seen: map[[2]int]cutting.Plan{}}
+	s := search{sewn: blocks, there: there, seen: map[[2]int]cutting.Plan{}}
 	best := [2]int{}
 	for columns := 1; columns <= mostReached; columns++ {
 		rows := s.rows(columns)
@@ -98,14 +94,14 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 	if r.Blocks == 0 {
 		_, lack := s.lack(1, 1)
 		r.First = "Not even one block comes out of it: " + lack + "."
-		return r, *b.Problems
+		return r, *problems
 	}
 	r.Finished = s.size(best[0], best[1])
 	for _, f := range s.cut(best[0], best[1]).Fabrics {
 		if have, told := there[f.Fabric.ID]; told {
 			r.Uses = append(r.Uses, Used{
-				f.Fabric.ID, f.Fabric.Name + sheet.Each(f), b.Table.Ruler.Read(f.Length),
-				b.Table.Ruler.Read(have - f.Length),
+				f.Fabric.ID, f.Fabric.Name + sheet.Each(f), blocks.Table.Ruler.Read(f.Length),
+				blocks.Table.Ruler.Read(have - f.Length),
 			})
 		}
 	}
@@ -116,7 +112,7 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 			r.Others = append(r.Others, Measure{columns, rows, s.size(columns, rows)})
 		}
 	}
-	return r, *b.Problems
+	return r, *problems
 }
 
 func gap(a, b int) int { return max(a-b, b-a) }

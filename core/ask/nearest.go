@@ -9,14 +9,13 @@ import (
 	"vicis/core/measure"
 	"vicis/core/problem"
 	"vicis/core/quilt"
-	"vicis/core/work"
 )
 
 // NearTo lists the quilts of a document's blocks that come nearest to a finished size, the nearest first: what is
 // wished for lies between two numbers of rows and of columns.
 func NearTo(d document.Document, width, height measure.Written) ([]Measure, problem.List) {
 	list := []Measure{}
-	b, _ := work.Check(d)
+	blocks, problems, ok := sewn(d)
 	wish := [2]measure.Length{}
 	for i, one := range []struct {
 		at      string
@@ -24,22 +23,18 @@ func NearTo(d document.Document, width, height measure.Written) ([]Measure, prob
 	}{{"/width", width}, {"/height", height}} {
 		l, err := one.written.Length(d.Units)
 		if err != nil {
-			b.Problems.Stop("length-unreadable", one.at, err.Error(),
+			problems.Stop("length-unreadable", one.at, err.Error(),
 				"Write how large the quilt should be, such as 60.")
 		} else if l < measure.Inch || l > 10*measure.Yard {
-			b.Problems.Stop("too-large", one.at, "No quilt is of that size.",
+			problems.Stop("too-large", one.at, "No quilt is of that size.",
 				"Write how large the quilt should be, such as 60.")
 		}
 		wish[i] = l
 	}
-	if b.Problems.Stopped() {
-		return list, *b.Problems
+	if !ok || problems.Stopped() {
+		return list, *problems
 	}
-	sewn, ok := b.Sew()
-	if !ok {
-		return list, *b.Problems
-	}
-	s := search{sewn: sewn, seen: map[[2]int]cutting.Plan{}}
+	s := search{sewn: blocks, seen: map[[2]int]cutting.Plan{}}
 	size := func(columns, rows int) [2]measure.Length {
 		w, h := s.lay(columns, rows).Layout.Finished()
 		return [2]measure.Length{w, h}
@@ -61,7 +56,7 @@ func NearTo(d document.Document, width, height measure.Written) ([]Measure, prob
 		}
 	}
 	slices.SortStableFunc(list, func(x, y Measure) int { return cmp.Compare(off(x), off(y)) })
-	return list, *b.Problems
+	return list, *problems
 }
 
 // Pilot is the document of one block alone: the shortest way to a finished block that can be measured before the bulk

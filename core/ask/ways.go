@@ -86,71 +86,81 @@ func same(a, b making.Method) bool {
 
 func way(d document.Document, u making.Unit) Way {
 	w := Way{Name: making.Named(u.How)}
-	c, ok := work.Check(d)
-	var sewn work.Sewn
-	if ok {
-		sewn, ok = c.Sew()
-	}
+	blocks, problems, ok := sewn(d)
 	if !ok {
 		w.Refused = "The document has something to mend first."
-		for _, p := range c.Problems.Stops() {
+		for _, p := range problems.Stops() {
 			w.Refused = p.Says
 			break
 		}
 		return w
 	}
-	b, ok := sewn.AsDrawn().Count()
-	if !ok {
+	b, counted := blocks.AsDrawn().Count()
+	if !counted {
 		w.Refused = "Units stand in for each other in a ring."
 		return w
 	}
-	var patches []string
-	var cloth, kept, put float64
+	var sum areas
 	for _, m := range b.Units {
 		if naming.Of(m.Unit.ID.ID()) != u.ID {
 			continue
 		}
 		for _, act := range m.Acts {
-			runs := b.Demand.Runs[act.ID]
-			w.Lines += runs * act.Lines
-			w.Seams += runs * act.Seams
-			w.Cuts += runs * act.Cuts
-			w.Shaves += runs * act.Shaves
-			for _, g := range act.Outputs() {
-				if act.Does == making.Trims {
-					w.Presses += runs * g.Count * len(act.Presses)
-				}
-			}
-			if act.Does == making.Sews && !m.PressedLater(act) {
-				w.Presses += runs * act.Seams
-			}
-			if p := act.Patch; p != nil {
-				n := b.Lines[act.ID].Make()
-				x, y := p.W.CeilTo(b.Table.Ruler.Mark), p.H.CeilTo(b.Table.Ruler.Mark)
-				f, _ := b.Shelf.Fabric(p.Role)
-				patches = append(patches, fmt.Sprintf("%d of %s × %s %s", n, b.Say(x), b.Say(y), f.Name))
-				cloth += float64(n) * x.Inches() * y.Inches()
-			}
-			for _, t := range act.Takes {
-				if o, made := b.Table.Made(t.Act.Made()); made {
-					put += float64(runs*t.Each) * o.Piece.Cloth(b.Table.Seam)
-				}
-			}
+			w.adds(b, m, act)
+			sum.adds(b, act)
 		}
 		for _, one := range m.Each() {
 			l := b.Lines[one.Unit.ID.Step()]
 			w.Need += l.Need
 			w.Over += l.Left
-			kept += float64(l.Need+l.Spare+l.Left) * one.Piece.Cloth(b.Table.Seam)
+			sum.kept += float64(l.Need+l.Spare+l.Left) * one.Piece.Cloth(b.Table.Seam)
 		}
 		w.Runs += b.Demand.Runs[m.Acts[len(m.Acts)-1].ID]
 		if edge := m.Piece.BiasEdges(); edge > 0 {
 			w.Bias = b.Say(measure.Length(edge*float64(measure.Inch))) + " of its edge"
 		}
 	}
-	w.Cut = strings.Join(patches, ", ")
-	w.Cloth, w.Waste = area(d, cloth), area(d, max(0, cloth+put-kept))
+	w.Cut = strings.Join(sum.patches, ", ")
+	w.Cloth, w.Waste = area(d, sum.cut), area(d, max(0, sum.cut+sum.put-sum.kept))
 	return w
+}
+
+// adds counts what is done in the runs of one act.
+func (w *Way) adds(b work.Counted, m making.Made, act making.Act) {
+	runs := b.Demand.Runs[act.ID]
+	w.Lines += runs * act.Lines
+	w.Seams += runs * act.Seams
+	w.Cuts += runs * act.Cuts
+	w.Shaves += runs * act.Shaves
+	if act.Does == making.Trims {
+		for _, g := range act.Outputs() {
+			w.Presses += runs * g.Count * len(act.Presses)
+		}
+	}
+	if act.Does == making.Sews && !m.PressedLater(act) {
+		w.Presses += runs * act.Seams
+	}
+}
+
+// areas is cloth in square inches: what is cut, what is put in ready made, what is kept.
+type areas struct {
+	cut, put, kept float64
+	patches        []string // in words
+}
+
+func (sum *areas) adds(b work.Counted, act making.Act) {
+	if p := act.Patch; p != nil {
+		n := b.Lines[act.ID].Make()
+		x, y := p.W.CeilTo(b.Table.Ruler.Mark), p.H.CeilTo(b.Table.Ruler.Mark)
+		f, _ := b.Shelf.Fabric(p.Role)
+		sum.patches = append(sum.patches, fmt.Sprintf("%d of %s × %s %s", n, b.Say(x), b.Say(y), f.Name))
+		sum.cut += float64(n) * x.Inches() * y.Inches()
+	}
+	for _, t := range act.Takes {
+		if o, made := b.Table.Made(t.Act.Made()); made {
+			sum.put += float64(b.Demand.Runs[act.ID]*t.Each) * o.Piece.Cloth(b.Table.Seam)
+		}
+	}
 }
 
 // area prints square inches as the table's rule counts.

@@ -31,7 +31,9 @@ func Changes(a, b Document) []string {
 	return t.out
 }
 
-func (t *telling) say(format string, args ...any) { t.out = append(t.out, fmt.Sprintf(format, args...)) }
+func (t *telling) say(format string, args ...any) {
+	t.out = append(t.out, fmt.Sprintf(format, args...))
+}
 
 func (t *telling) unless(alike bool, what string) {
 	if !alike {

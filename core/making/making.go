@@ -417,96 +417,124 @@ func strict(data []byte, into any) error {
 // in the map, by their own ids. A unit made of itself, a missing part or a doubled id is a problem where it stands;
 // units that need it are left out, the rest is made.
 func All(units []Unit, t Table) (made map[naming.Unit]Made, order []naming.Unit) {
-	made = map[naming.Unit]Made{}
-	index := map[naming.Unit]int{}
-	place := func(i int) int {
-		if of := units[i].Of; of > 0 {
-			return of - 1
-		}
-		return i
-	}
+	b := bench{units: units, t: t, made: map[naming.Unit]Made{}, index: map[naming.Unit]int{}, state: map[naming.Unit]int{}}
+	b.t.Made = func(id naming.Unit) (Made, bool) { m, ok := b.made[id]; return m, ok }
+	b.called()
 	for i, u := range units {
-		at := problem.At("units", place(i))
-		if _, twice := index[u.ID]; twice || u.ID == "" || u.Of == 0 && !usable(string(u.ID)) {
-			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("The unit “%s” has no plain id of its own.", u.Name),
-				"Give every unit its own id, without spaces and without / : @ # and %, and none that names a part of the quilt, such as rows.")
+		if j, ok := b.index[u.ID]; ok && j == i && b.state[u.ID] == 0 {
+			b.visit(i)
+		}
+	}
+	return b.made, b.order
+}
+
+// bench is what is made while a document's units are gone through.
+type bench struct {
+	units   []Unit
+	t       Table
+	index   map[naming.Unit]int // the unit of each id
+	state   map[naming.Unit]int
+	made    map[naming.Unit]Made
+	order   []naming.Unit
+	patches int
+}
+
+// How far a unit is.
+const (
+	waiting = 1 // for its parts
+	done    = 2
+)
+
+// place is where a unit stands in the document: a colourway's, where the one it is of stands.
+func (b *bench) place(i int) int {
+	if of := b.units[i].Of; of > 0 {
+		return of - 1
+	}
+	return i
+}
+
+// called checks ids and names.
+func (b *bench) called() {
+	for i, u := range b.units {
+		at := problem.At("units", b.place(i))
+		if _, twice := b.index[u.ID]; twice || u.ID == "" || u.Of == 0 && !usable(string(u.ID)) {
+			b.t.Problems.Stop("id-not-unique", at+"/id",
+				fmt.Sprintf("The unit “%s” has no plain id of its own.", u.Name),
+				"Give every unit its own id, without spaces and without / : @ # and %, "+
+					"and none that names a part of the quilt, such as rows.")
 			continue
 		}
 		if strings.TrimSpace(u.Name) == "" {
-			t.Problems.Stop("name-missing", at+"/name", "A unit has no name.", "Name it as you call it at the table.")
+			b.t.Problems.Stop("name-missing", at+"/name", "A unit has no name.", "Name it as you call it at the table.")
 		}
-		index[u.ID] = i
+		b.index[u.ID] = i
 	}
-	t.Made = func(id naming.Unit) (Made, bool) { m, ok := made[id]; return m, ok }
-	const waiting, done = 1, 2
-	patches, tooMany := 0, false
-	state := map[naming.Unit]int{}
-	var visit func(i int)
-	visit = func(i int) {
-		u := units[i]
-		state[u.ID] = waiting
-		here := t
-		here.Unit, here.At = u, problem.At("units", place(i), "how")
-		for _, p := range u.How.Parts() {
-			base := p.Unit.Whole()
-			j, ok := index[base]
-			switch {
-			case !ok:
-				t.Problems.Stop("unit-unknown", here.At,
-					fmt.Sprintf("%s is made from “%s”, which is not among the units.", u.Name, p.Unit),
-					"Choose another part, or add that unit.")
-				continue
-			case state[base] == waiting:
-				t.Problems.Stop("unit-of-itself", here.At, fmt.Sprintf("%s is made from itself.", u.Name),
-					"Take it out of its own parts.")
-			case state[base] == 0:
-				visit(j)
-			}
-			if _, whole := made[base]; whole && made[p.Unit].Unit.ID == "" {
-				t.Problems.Stop("unit-unknown", here.At,
-					fmt.Sprintf("%s is made from “%s”, which does not fall out of %s any more.", u.Name, p.Unit,
-						units[j].Name), "Choose another part.")
-			}
-		}
-		state[u.ID] = done
-		m, ok := u.How.Make(&here)
-		if !ok {
-			return
-		}
-		if m.Piece.Rounded {
-			t.Problems.Stop("too-fine", here.At,
-				fmt.Sprintf("%s is halved at 45° more often than can be followed exactly.", u.Name),
-				"Build it from simpler units.")
-			return
-		}
-		pieces := 0
-		for _, v := range m.Variants {
-			pieces += len(v.Piece.Patches)
-		}
-		if patches += max(pieces, len(m.Piece.Patches)); patches > MostPatchesInAll {
-			if !tooMany {
-				tooMany = true
-				t.Problems.Stop("too-many-patches", problem.At("units", place(i)),
-					fmt.Sprintf("With %s the units have more than %d patches in all.", u.Name, MostPatchesInAll),
-					"Use fewer or simpler units.")
-			}
-			return
-		}
-		m.Unit = u
-		if len(m.Variants) > 0 {
-			m.Piece = m.Variants[0].Piece
-		}
-		for _, one := range m.Each() {
-			made[one.Unit.ID] = one
-		}
-		order = append(order, u.ID)
+}
+
+// visit makes a unit once its parts are made.
+func (b *bench) visit(i int) {
+	u := b.units[i]
+	here := b.t
+	here.Unit, here.At = u, problem.At("units", b.place(i), "how")
+	b.state[u.ID] = waiting
+	for _, p := range u.How.Parts() {
+		b.part(u, p.Unit, here.At)
 	}
-	for i, u := range units {
-		if j, ok := index[u.ID]; ok && j == i && state[u.ID] == 0 {
-			visit(i)
-		}
+	b.state[u.ID] = done
+	m, ok := u.How.Make(&here)
+	if !ok {
+		return
 	}
-	return made, order
+	if m.Piece.Rounded {
+		b.t.Problems.Stop("too-fine", here.At,
+			fmt.Sprintf("%s is halved at 45° more often than can be followed exactly.", u.Name),
+			"Build it from simpler units.")
+		return
+	}
+	pieces := 0
+	for _, v := range m.Variants {
+		pieces += len(v.Piece.Patches)
+	}
+	before := b.patches
+	if b.patches += max(pieces, len(m.Piece.Patches)); b.patches > MostPatchesInAll {
+		if before <= MostPatchesInAll { // said once
+			b.t.Problems.Stop("too-many-patches", problem.At("units", b.place(i)),
+				fmt.Sprintf("With %s the units have more than %d patches in all.", u.Name, MostPatchesInAll),
+				"Use fewer or simpler units.")
+		}
+		return
+	}
+	m.Unit = u
+	if len(m.Variants) > 0 {
+		m.Piece = m.Variants[0].Piece
+	}
+	for _, one := range m.Each() {
+		b.made[one.Unit.ID] = one
+	}
+	b.order = append(b.order, u.ID)
+}
+
+// part makes what a unit is made from, if it is there to be made.
+func (b *bench) part(u Unit, id naming.Unit, at string) {
+	base := id.Whole()
+	j, ok := b.index[base]
+	switch {
+	case !ok:
+		b.t.Problems.Stop("unit-unknown", at,
+			fmt.Sprintf("%s is made from “%s”, which is not among the units.", u.Name, id),
+			"Choose another part, or add that unit.")
+		return
+	case b.state[base] == waiting:
+		b.t.Problems.Stop("unit-of-itself", at, fmt.Sprintf("%s is made from itself.", u.Name),
+			"Take it out of its own parts.")
+	case b.state[base] == 0:
+		b.visit(j)
+	}
+	if _, whole := b.made[base]; whole && b.made[id].Unit.ID == "" {
+		b.t.Problems.Stop("unit-unknown", at,
+			fmt.Sprintf("%s is made from “%s”, which does not fall out of %s any more.", u.Name, id, b.units[j].Name),
+			"Choose another part.")
+	}
 }
 
 // usable says whether an id can name a unit of the document.

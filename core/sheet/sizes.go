@@ -35,14 +35,23 @@ func (b Sheet) widthWorking(parts []measure.Length, total measure.Length) words.
 // Trim tells what everything measures.
 func (b Sheet) Trim() []Trim {
 	list := []Trim{}
-	less := func(t *Trim, w, h measure.Length) {
-		t.Unfinished, t.Finished = b.Say(w)+" × "+b.Say(h), b.Say(w-2*b.Table.Seam)+" × "+b.Say(h-2*b.Table.Seam)
-		t.Working.Sums = append(t.Working.Sums, fmt.Sprintf("finished: %s − %s = %s, %s − %s = %s", b.Say(w),
-			b.Say(2*b.Table.Seam), b.Say(w-2*b.Table.Seam), b.Say(h), b.Say(2*b.Table.Seam), b.Say(h-2*b.Table.Seam)))
-		if t.Working.Rule == "" {
-			t.Working.Rule = "Finished is what is seen once an allowance is sewn away on every side."
-		}
+	for _, part := range [][]Trim{b.unitSizes(), b.triangleSizes(), b.rowSizes(), b.topSizes()} {
+		list = append(list, part...)
 	}
+	return list
+}
+
+// measures sets what a rectangle measures, with its seam allowances and without.
+func (b Sheet) measures(t *Trim, w, h measure.Length) {
+	t.Unfinished, t.Finished = b.Say(w)+" × "+b.Say(h), b.Say(w-2*b.Table.Seam)+" × "+b.Say(h-2*b.Table.Seam)
+	t.Working.Sums = append(t.Working.Sums, fmt.Sprintf("finished: %s − %s = %s, %s − %s = %s", b.Say(w),
+		b.Say(2*b.Table.Seam), b.Say(w-2*b.Table.Seam), b.Say(h), b.Say(2*b.Table.Seam), b.Say(h-2*b.Table.Seam)))
+	if t.Working.Rule == "" {
+		t.Working.Rule = "Finished is what is seen once an allowance is sewn away on every side."
+	}
+}
+
+func (b Sheet) unitSizes() (list []Trim) {
 	for _, s := range b.sizes() {
 		if b.Lines[s.ID.Step()].Make() == 0 && b.Demand.Runs[s.ID.Step()] == 0 {
 			continue
@@ -61,10 +70,14 @@ func (b Sheet) Trim() []Trim {
 		if s.Sewn && b.Layout.Count[s.ID] > 0 {
 			t.Kind = "block"
 		}
-		less(&t, s.W, s.H)
+		b.measures(&t, s.W, s.H)
 		list = append(list, t)
 	}
-	w, h := b.Layout.Middle()
+	return list
+}
+
+// triangleSizes are the setting triangles of a quilt on point.
+func (b Sheet) triangleSizes() (list []Trim) {
 	for _, m := range b.Units {
 		if m.Unit.ID.IsTriangle() {
 			list = append(list, Trim{
@@ -74,19 +87,30 @@ func (b Sheet) Trim() []Trim {
 			})
 		}
 	}
+	return list
+}
+
+func (b Sheet) rowSizes() (list []Trim) {
+	if b.Layout.OnPoint {
+		return nil // a row with triangles at its ends is no rectangle
+	}
+	w, _ := b.Layout.Middle()
 	for _, k := range b.Layout.Kinds {
 		t := Trim{ID: k.ID, Name: k.Name(), Kind: "row", Picture: k.ID}
-		if b.Layout.OnPoint {
-			break // a row with triangles at its ends is no rectangle
-		}
 		if len(k.Cells) == 1 && len(b.Layout.Widths) > 1 {
 			continue // a strip right through is listed as what it is
 		}
 		t.Working.Sums = []string{fmt.Sprintf("across: %s + %s = %s", words.Terms(b.Table.Ruler, b.Layout.Widths),
 			b.Say(2*b.Table.Seam), b.Say(w))}
-		less(&t, w, k.High+2*b.Table.Seam)
+		b.measures(&t, w, k.High+2*b.Table.Seam)
 		list = append(list, t)
 	}
+	return list
+}
+
+// topSizes are the quilt before its borders, as measured, and with each border.
+func (b Sheet) topSizes() (list []Trim) {
+	w, h := b.Layout.Middle()
 	top := Trim{ID: "top", Name: "Quilt top", Kind: "quilt"}
 	var heights []measure.Length
 	for _, k := range b.Layout.Rows {
@@ -104,14 +128,14 @@ func (b Sheet) Trim() []Trim {
 			diagonal("down", b.Plain.Rows, h),
 		}, Rule: "A block on point is as wide as its diagonal."}
 	}
-	less(&top, w, h)
+	b.measures(&top, w, h)
 	list = append(list, top)
 	if b.Layout.W != w || b.Layout.H != h {
 		t := Trim{
 			ID: "top-measured", Name: "Quilt top, as measured", Kind: "quilt",
 			Working: words.Working{Sums: []string{}},
 		}
-		less(&t, b.Layout.W, b.Layout.H)
+		b.measures(&t, b.Layout.W, b.Layout.H)
 		list = append(list, t)
 	}
 	for _, ring := range b.Layout.Rings {
@@ -119,7 +143,7 @@ func (b Sheet) Trim() []Trim {
 		inner := ring.W - 2*ring.Width + 4*b.Table.Seam
 		t.Working.Sums = []string{fmt.Sprintf("across: %s + 2 × (%s − %s) = %s", b.Say(inner), b.Say(ring.Width),
 			b.Say(2*b.Table.Seam), b.Say(ring.W))}
-		less(&t, ring.W, ring.H)
+		b.measures(&t, ring.W, ring.H)
 		list = append(list, t)
 	}
 	return list

@@ -42,64 +42,20 @@ func (b *Checked) check() bool {
 	if strings.TrimSpace(d.Name) == "" {
 		b.Problems.Stop("name-missing", "/name", "The quilt has no name.", "Give it one.")
 	}
-	length := func(w measure.Written, at string, least, most measure.Length, what string) measure.Length {
-		l, err := w.Length(d.Units)
-		ruler := measure.Ruler{Units: d.Units, Mark: 1}
-		switch {
-		case err != nil:
-			b.Problems.Stop("length-unreadable", at, err.Error(), "Write "+what+".")
-		case l < least:
-			b.Problems.Stop("too-small", at, fmt.Sprintf("%s is too little for %s.", ruler.Print(l), what),
-				fmt.Sprintf("Write at least %s.", ruler.Print(least)))
-		case l > most:
-			b.Problems.Stop("too-large", at, fmt.Sprintf("%s is too much for %s.", ruler.Print(l), what),
-				fmt.Sprintf("Write at most %s.", ruler.Print(most)))
-		}
-		return l
-	}
-	const inch = measure.Inch
-	mark := length(d.Ruler, "/ruler", measure.Millimetre/2, inch, "the finest mark of the ruler")
-	stitched := length(d.Seam.Stitched, "/seam/stitched", measure.Millimetre, 2*inch,
+	mark := b.length(d.Ruler, "/ruler", measure.Millimetre/2, measure.Inch, "the finest mark of the ruler")
+	b.Stitched = b.length(d.Seam.Stitched, "/seam/stitched", measure.Millimetre, 2*measure.Inch,
 		"the distance from the edge to the stitches")
-	fold := length(d.Seam.Fold, "/seam/fold", 0, inch/8, "what the fold takes")
-	squaring := length(d.Cloth.Squaring, "/cloth/squaring", 0, 12*inch, "what squaring up takes")
-	usable := length(d.Cloth.Usable, "/cloth/usable", 5*inch, 200*inch, "the usable width of the cloth")
-	var margin measure.Length
-	if d.Cloth.Margin != "" {
-		margin = length(d.Cloth.Margin, "/cloth/margin", 0, 10*measure.Yard, "what to buy beyond the plan")
-	}
-	b.Longest = 24 * inch
-	if d.Units == measure.Centimetres {
-		b.Longest = 60 * measure.Centimetre
-	}
-	if d.Settings.Longest != "" {
-		b.Longest = length(d.Settings.Longest, "/settings/longest", 4*inch, 5*measure.Yard, "the longest ruler")
-	}
-	if d.Cloth.Every < 0 || d.Cloth.Every > 100 {
-		b.Problems.Stop("every", "/cloth/every", fmt.Sprintf("An end cannot be squared up after every %d cuts.",
-			d.Cloth.Every), "Write 1 to 100, or 0 for never.")
-	}
-	if d.Cloth.Shrinks < 0 || d.Cloth.Shrinks > 25 {
-		b.Problems.Stop("shrinks", "/cloth/shrinks", fmt.Sprintf("Cloth does not shrink by %d in a hundred.",
-			d.Cloth.Shrinks), "Write 0 to 25.")
-	}
-	b.Buying = cutting.Buying{Step: cloth.ShopStep(d.Settings.Buy == "m"), Shrinks: d.Cloth.Shrinks, Margin: margin}
-	strip := length(d.Strip, "/strip", inch/4, 40*inch, "the strip width")
-	if d.Spares.Percent < 0 || d.Spares.Percent > 100 || d.Spares.Count < 0 || d.Spares.Count > 1000 {
-		b.Problems.Stop("spares", "/spares", "Spares are 0 to 100 in a hundred, or 0 to 1000 of a kind.",
-			"Ask for fewer spares.")
-	}
+	fold := b.length(d.Seam.Fold, "/seam/fold", 0, measure.Inch/8, "what the fold takes")
+	squaring := b.length(d.Cloth.Squaring, "/cloth/squaring", 0, 12*measure.Inch, "what squaring up takes")
+	usable := b.length(d.Cloth.Usable, "/cloth/usable", 5*measure.Inch, 200*measure.Inch,
+		"the usable width of the cloth")
+	b.bought()
+	strip := b.length(d.Strip, "/strip", measure.Inch/4, 40*measure.Inch, "the strip width")
+	b.amounts()
 	b.schools()
-	if len(d.Parts) > mostUnits || len(d.Fabrics) > mostUnits || len(d.Roles) > mostUnits {
-		b.Problems.Stop("too-many-units", "/units", fmt.Sprintf("The project has more than %d units, fabrics or roles.",
-			mostUnits), "Split it into two projects.")
-	}
 	if b.Problems.Stopped() {
 		return false
 	}
-	s := stitched + fold
-	ruler := measure.Ruler{Units: d.Units, Mark: mark}
-	b.Stitched = stitched
 	b.Expanded = d.Expanded(b.Problems)
 	b.Fixed = d.Fixed(b.Problems)
 	spun := map[naming.Crossing]bool{}
@@ -110,31 +66,96 @@ func (b *Checked) check() bool {
 	}
 	b.Shelf = cloth.Check(d.Fabrics, b.Expanded.Roles, usable, d.Units, b.Problems)
 	b.Shelf.Supply(d.Supplies, d.Units, b.Problems)
-	if strip <= 2*s {
-		b.Problems.Stop("too-narrow", "/strip",
-			fmt.Sprintf("A strip cut %s wide is taken whole by its two seam allowances.", ruler.Print(strip)),
-			fmt.Sprintf("Cut strips wider than %s.", ruler.Print(2*s)))
-	}
-	for _, f := range append([]cloth.Fabric{{}}, d.Fabrics...) {
-		w, at := usable, "/cloth/usable"
-		if f.Usable != "" {
-			w, _ = f.Usable.Length(d.Units)
-			at = problem.At("fabrics", slices.IndexFunc(d.Fabrics, func(g cloth.Fabric) bool { return g.ID == f.ID }),
-				"usable")
-		}
-		if w <= squaring+4*s {
-			b.Problems.Stop("cloth-too-narrow", at,
-				fmt.Sprintf("Of %s of usable width, squaring up takes %s and nothing to sew is left.", ruler.Print(w),
-					ruler.Print(squaring)), "Use wider cloth, or take less off when squaring up.")
-			break
-		}
-	}
 	b.Table = making.Table{
-		Units: d.Units, Seam: s, Fold: fold, Strip: strip, Ruler: ruler, Squaring: squaring,
+		Units: d.Units, Seam: b.Stitched + fold, Fold: fold, Strip: strip,
+		Ruler: measure.Ruler{Units: d.Units, Mark: mark}, Squaring: squaring,
 		Every: d.Cloth.Every, Spun: spun, Ends: d.Schools.Ends == "use", Marking: d.Schools.Marking,
 		Usable: b.Shelf.Usable, Problems: b.Problems,
 	}
+	b.wide(usable)
 	return !b.Problems.Stopped()
+}
+
+// length reads a length that has to lie within bounds.
+func (b *Checked) length(w measure.Written, at string, least, most measure.Length, what string) measure.Length {
+	l, err := w.Length(b.Document.Units)
+	ruler := measure.Ruler{Units: b.Document.Units, Mark: 1}
+	switch {
+	case err != nil:
+		b.Problems.Stop("length-unreadable", at, err.Error(), "Write "+what+".")
+	case l < least:
+		b.Problems.Stop("too-small", at, fmt.Sprintf("%s is too little for %s.", ruler.Print(l), what),
+			fmt.Sprintf("Write at least %s.", ruler.Print(least)))
+	case l > most:
+		b.Problems.Stop("too-large", at, fmt.Sprintf("%s is too much for %s.", ruler.Print(l), what),
+			fmt.Sprintf("Write at most %s.", ruler.Print(most)))
+	}
+	return l
+}
+
+// bought reads what holds in the shop, and the longest ruler.
+func (b *Checked) bought() {
+	d := b.Document
+	var margin measure.Length
+	if d.Cloth.Margin != "" {
+		margin = b.length(d.Cloth.Margin, "/cloth/margin", 0, 10*measure.Yard, "what to buy beyond the plan")
+	}
+	b.Longest = 24 * measure.Inch
+	if d.Units == measure.Centimetres {
+		b.Longest = 60 * measure.Centimetre
+	}
+	if d.Settings.Longest != "" {
+		b.Longest = b.length(d.Settings.Longest, "/settings/longest", 4*measure.Inch, 5*measure.Yard,
+			"the longest ruler")
+	}
+	b.Buying = cutting.Buying{Step: cloth.ShopStep(d.Settings.Buy == "m"), Shrinks: d.Cloth.Shrinks, Margin: margin}
+}
+
+// amounts checks what is told in whole numbers.
+func (b *Checked) amounts() {
+	d := b.Document
+	if d.Cloth.Every < 0 || d.Cloth.Every > 100 {
+		b.Problems.Stop("every", "/cloth/every", fmt.Sprintf("An end cannot be squared up after every %d cuts.",
+			d.Cloth.Every), "Write 1 to 100, or 0 for never.")
+	}
+	if d.Cloth.Shrinks < 0 || d.Cloth.Shrinks > 25 {
+		b.Problems.Stop("shrinks", "/cloth/shrinks", fmt.Sprintf("Cloth does not shrink by %d in a hundred.",
+			d.Cloth.Shrinks), "Write 0 to 25.")
+	}
+	if d.Spares.Percent < 0 || d.Spares.Percent > 100 || d.Spares.Count < 0 || d.Spares.Count > 1000 {
+		b.Problems.Stop("spares", "/spares", "Spares are 0 to 100 in a hundred, or 0 to 1000 of a kind.",
+			"Ask for fewer spares.")
+	}
+	if len(d.Parts) > mostUnits || len(d.Fabrics) > mostUnits || len(d.Roles) > mostUnits {
+		b.Problems.Stop("too-many-units", "/units", fmt.Sprintf("The project has more than %d units, fabrics or roles.",
+			mostUnits), "Split it into two projects.")
+	}
+}
+
+// wide checks that something is left of strips and cloth once they are squared up and sewn.
+func (b *Checked) wide(usable measure.Length) {
+	d, s, say := b.Document, b.Table.Seam, b.Say
+	if b.Table.Strip <= 2*s {
+		b.Problems.Stop("too-narrow", "/strip",
+			fmt.Sprintf("A strip cut %s wide is taken whole by its two seam allowances.", say(b.Table.Strip)),
+			fmt.Sprintf("Cut strips wider than %s.", say(2*s)))
+	}
+	check := func(w measure.Length, at string) bool {
+		if w > b.Table.Squaring+4*s {
+			return true
+		}
+		b.Problems.Stop("cloth-too-narrow", at,
+			fmt.Sprintf("Of %s of usable width, squaring up takes %s and nothing to sew is left.", say(w),
+				say(b.Table.Squaring)), "Use wider cloth, or take less off when squaring up.")
+		return false
+	}
+	good := check(usable, "/cloth/usable")
+	for i := 0; good && i < len(d.Fabrics); i++ {
+		if d.Fabrics[i].Usable != "" {
+			w, _ := d.Fabrics[i].Usable.Length(d.Units)
+			good = check(w, problem.At("fabrics", i, "usable"))
+		}
+	}
 }
 
 // schools checks every way of working against what there is to choose from.

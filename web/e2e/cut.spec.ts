@@ -171,7 +171,8 @@ test("sashing with cornerstones lies between the blocks, is counted, and lets ev
   const at = await shelve(page, "churn-dash", "Between");
   await page.getByRole("button", { name: "Add sashing" }).click();
   await expect(page.getByText("Finishes 401/2″ × 401/2″")).toBeVisible(); // 4 × 9″ and 3 × 1½″
-  await page.getByLabel("Round the outside too").check();
+  await page.getByText("Round the outside too").click();
+  await expect(page.getByLabel("Round the outside too")).toBeChecked();
   await expect(page.getByText("Finishes 431/2″ × 431/2″")).toBeVisible();
   await page.getByLabel("Sashing cut").fill("1/4");
   await expect(page.getByText(/is taken whole by its two seam allowances/).first()).toBeVisible();

@@ -1,4 +1,5 @@
 // Parts of the web that need no browser: fractions, changes of a draft, where the thread lies, the undelivered count.
+import { readdirSync, readFileSync } from "node:fs";
 import { expect, test } from "@playwright/test";
 import type { Plan } from "../src/api/client";
 import { fractions } from "../src/frame/fractions";
@@ -108,3 +109,29 @@ for (const n of [3, 20]) {
     }
   });
 }
+
+test("sizes, typefaces and colours come from the theme alone", () => {
+  const faults: string[] = [];
+  let files = 0;
+  const look = (dir: string) => {
+    for (const entry of readdirSync(dir, { withFileTypes: true })) {
+      const path = `${dir}/${entry.name}`;
+      if (entry.isDirectory()) look(path);
+      else if (/\.tsx$/.test(entry.name)) {
+        files++;
+        readFileSync(path, "utf8")
+          .split("\n")
+          .forEach((line, i) => {
+            // A fabric's own colour is data; everything that is drawn or set takes its colour by name.
+            const wrong = /fontSize="\d|fontFamily="|="#[0-9a-fA-F]{3,6}"|rgba?\(|<select|<dialog|type="checkbox"/.test(
+              line,
+            );
+            if (wrong) faults.push(`${path}:${i + 1}: ${line.trim()}`);
+          });
+      }
+    }
+  };
+  look("src");
+  expect(files).toBeGreaterThan(60);
+  expect(faults).toEqual([]);
+});

@@ -1,5 +1,4 @@
 import { createBrowserRouter, Navigate } from "react-router";
-import { ProjectFrame } from "./frame/ProjectFrame";
 import { Loading, NotFound, Problem } from "./frame/States";
 import { Shelf } from "./shelf/Shelf";
 
@@ -25,8 +24,8 @@ export const router = createBrowserRouter([
   },
   {
     path: "/q/:id",
-    element: <ProjectFrame />,
     hydrateFallbackElement: <Loading page />,
+    lazy: async () => ({ Component: (await import("./frame/ProjectFrame")).ProjectFrame }),
     errorElement: <Problem />,
     children: [
       { index: true, element: <Navigate to="quilt" replace /> },

@@ -1,6 +1,13 @@
 // The look of Vicis in one file: unbleached cotton, ink, madder for "here, now" and woad for "done, interlocked".
 // Decisions and their reasons: docs/look.md.
-import { createSystem, defaultBaseConfig, defineConfig, defineRecipe } from "@chakra-ui/react";
+import {
+  createSystem,
+  defaultBaseConfig,
+  defineConfig,
+  defineRecipe,
+  defineSlotRecipe,
+  defineTextStyles,
+} from "@chakra-ui/react";
 
 const button = defineRecipe({
   className: "vicis-button",
@@ -36,8 +43,8 @@ const button = defineRecipe({
       },
     },
     size: {
-      sm: { fontSize: "13px", px: "9px", minH: "30px" },
-      md: { fontSize: "15px", px: "16px", minH: "42px" },
+      sm: { fontSize: "note", px: "9px", minH: "30px" },
+      md: { fontSize: "body", px: "16px", minH: "42px" },
     },
   },
   defaultVariants: { variant: "outline", size: "md" },
@@ -61,6 +68,94 @@ const input = defineRecipe({
     _focusVisible: { outline: "3px solid", outlineColor: "woad", outlineOffset: "0" },
     "&[aria-invalid=true]": { borderColor: "madder", borderWidth: "2px" },
   },
+});
+
+const field = { bg: "paper", color: "ink", borderWidth: "1px", borderColor: "line", borderRadius: "4px" };
+
+const nativeSelect = defineSlotRecipe({
+  className: "vicis-select",
+  slots: ["root", "field", "indicator"],
+  base: {
+    root: { position: "relative", width: "100%", minW: "0" },
+    field: {
+      ...field,
+      width: "100%",
+      minW: "0",
+      minH: "36px",
+      px: "7px",
+      fontSize: "body",
+      _focusVisible: { outline: "3px solid", outlineColor: "woad" },
+      "&[aria-invalid=true]": { borderColor: "madder", borderWidth: "2px" },
+    },
+    indicator: { display: "none" },
+  },
+});
+
+const checkbox = defineSlotRecipe({
+  className: "vicis-tick",
+  slots: ["root", "label", "control", "indicator", "group"],
+  base: {
+    root: { display: "inline-flex", alignItems: "center", gap: "8px", minH: "36px", cursor: "pointer" },
+    label: { fontSize: "small" },
+    control: {
+      ...field,
+      w: "18px",
+      h: "18px",
+      display: "grid",
+      placeItems: "center",
+      flexShrink: 0,
+      borderRadius: "2px",
+      _checked: { bg: "madder.solid", borderColor: "madder.solid", color: "white" },
+      _focusVisible: { outline: "3px solid", outlineColor: "woad", outlineOffset: "2px" },
+    },
+    indicator: { w: "14px", h: "14px" },
+  },
+});
+
+const dialog = defineSlotRecipe({
+  className: "vicis-dialog",
+  slots: [
+    "trigger",
+    "backdrop",
+    "positioner",
+    "content",
+    "title",
+    "description",
+    "closeTrigger",
+    "header",
+    "body",
+    "footer",
+  ],
+  base: {
+    backdrop: { bg: "shade", position: "fixed", inset: 0, zIndex: 10 },
+    positioner: { position: "fixed", inset: 0, zIndex: 11, display: "grid", placeItems: "center", p: "16px" },
+    content: { ...field, borderColor: "hair", p: "26px", maxW: "720px", w: "100%", maxH: "100%", overflowY: "auto" },
+    header: { display: "flex", justifyContent: "space-between", alignItems: "baseline", mb: "14px" },
+    title: { textStyle: "panel" },
+  },
+});
+
+const heading = { fontFamily: "heading", fontWeight: "600" };
+
+/** Everything that is set in the serif; the rest is body text in one of the sizes. */
+const textStyles = defineTextStyles({
+  display: { value: { ...heading, fontSize: "display" } },
+  title: { value: { ...heading, fontSize: "title" } },
+  page: { value: { ...heading, fontSize: "page" } },
+  panel: { value: { ...heading, fontSize: "panel" } },
+  lead: { value: { ...heading, fontSize: "lead" } },
+  section: { value: { ...heading, fontSize: "section" } },
+  item: { value: { ...heading, fontSize: "large" } },
+  plain: { value: { fontFamily: "body" } },
+  count: {
+    value: {
+      fontFamily: "heading",
+      fontWeight: "700",
+      lineHeight: "1",
+      fontSize: { base: "min(96px, 12vh)", md: "150px" },
+    },
+  },
+  total: { value: { fontFamily: "heading", fontSize: { base: "30px", md: "44px" } } },
 });
 
 const config = defineConfig({
@@ -95,7 +190,32 @@ const config = defineConfig({
         body: { value: "'Inter Variable', system-ui, sans-serif" },
         heading: { value: "'Source Serif 4 Variable', Georgia, serif" },
       },
-      colors: { white: { value: "#ffffff" } },
+      fontSizes: {
+        fine: { value: "12.5px" },
+        note: { value: "13px" },
+        small: { value: "14px" },
+        body: { value: "15px" },
+        large: { value: "17px" },
+        section: { value: "19px" },
+        lead: { value: "20px" },
+        panel: { value: "22px" },
+        page: { value: "24px" },
+        title: { value: "26px" },
+        display: { value: "30px" },
+      },
+      // What is drawn on cloth keeps its colour by day and by night.
+      colors: {
+        white: { value: "#ffffff" },
+        chalk: { value: "#FCFAF5" },
+        pencil: { value: "#23282B" },
+        calico: { value: "#ECE3CF" },
+        spool: { value: "#CBB894" },
+        unknown: { value: "#999999" },
+        seamline: { value: "rgba(35, 40, 43, 0.25)" },
+        edge: { value: "rgba(35, 40, 43, 0.4)" },
+        shade: { value: "rgba(35, 40, 43, 0.45)" },
+        thread: { madder: { value: "#A6402B" }, woad: { value: "#2A5B78" } },
+      },
     },
     semanticTokens: {
       colors: {
@@ -117,7 +237,9 @@ const config = defineConfig({
         },
       },
     },
+    textStyles,
     recipes: { button, input },
+    slotRecipes: { nativeSelect, checkbox, dialog },
   },
 });
 

@@ -72,7 +72,7 @@ export function Chain({ picture, colours, good, make, chain, width, height }: Pr
                 x={w / 2}
                 y={h + 15}
                 textAnchor="middle"
-                fontSize="12"
+                fontSize="var(--v-font-sizes-fine)"
                 fill="var(--v-colors-soft)"
                 className="tabular"
               >

@@ -27,7 +27,7 @@ export function ClothPage() {
         <Link to="/" aria-label="To the shelf">
           <Mark />
         </Link>
-        <Heading as="h1" fontFamily="heading" fontSize="24px" fontWeight="600">
+        <Heading as="h1" textStyle="page">
           Cloth
         </Heading>
         <Text color="soft" display={{ base: "none", md: "block" }}>
@@ -94,12 +94,12 @@ function Piece({ held: h }: { held: Held }) {
         <Text fontWeight="600">
           <Ruled>{h.title}</Ruled>
         </Text>
-        <Text fontSize="13.5px" color="soft">
+        <Text fontSize="note" color="soft">
           {kinds.find((k) => k.value === h.kind)?.name}
           {h.note && ` · ${h.note}`}
         </Text>
         {h.promised.map((p) => (
-          <Text key={p.quilt} fontSize="13.5px">
+          <Text key={p.quilt} fontSize="note">
             {`${p.count} promised to `}
             <Link to={`/q/${p.quilt}/quilt`}>
               <Text as="span" textDecoration="underline">

@@ -29,14 +29,14 @@ export function Cliffs({ document }: { document: Document }) {
         >
           <Box w={{ base: "100%", md: "440px" }}>{c.edges.length > 1 && <CliffView cliff={c} />}</Box>
           <Box flex="1" minW="260px">
-            <Heading as="h3" fontSize="16px" fontWeight="600">
+            <Heading as="h3" fontSize="large" fontWeight="600">
               <Ruled>{c.name}</Ruled>
             </Heading>
             <Text>
               <Ruled>{c.says}</Ruled>
             </Text>
             {c.rescue.map((r, i) => (
-              <Text key={r} color="soft" fontSize="14px">
+              <Text key={r} color="soft" fontSize="small">
                 <Ruled>{`${i === 0 ? "Cheapest" : "Or"}: ${r}`}</Ruled>
               </Text>
             ))}

@@ -46,12 +46,12 @@ export function CutPage() {
         {plan.sets.length === 0 && <Text color="soft">No strip sets in this quilt.</Text>}
         {plan.sets.map((s) => (
           <Box key={s.setStep} py="18px" borderTopWidth="1px" borderColor="hair">
-            <Heading as="h3" fontSize="17px" fontWeight="600">
+            <Heading as="h3" fontSize="large" fontWeight="600">
               <Worked working={s.working} label={`${s.set}, width`}>
                 <Ruled>{`${s.set}: ${s.wide.text} wide`}</Ruled>
               </Worked>
             </Heading>
-            <Text color="soft" fontSize="13.5px">
+            <Text color="soft" fontSize="note">
               <Ruled>{`${s.strips}`}</Ruled>
             </Text>
             <AcrossLines across={s.across} project={project} source="set" picture={s.setStep} />
@@ -77,30 +77,30 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
     <Flex gap={{ base: "16px", lg: "36px" }} py="18px" borderTopWidth="1px" borderColor="hair" wrap="wrap">
       <Box w={{ base: "100%", md: "400px" }}>
         <ClothView cut={cut} pxPerInch={pxPerInch} left={project.plan.hand === "left"} />
-        <Text fontSize="12.5px" color="soft" mt="4px">
+        <Text fontSize="fine" color="soft" mt="4px">
           <Ruled>{`${cut.length.text} of ${cut.prints > 1 ? "each print" : "cloth"}, ${cut.usable.text} usable`}</Ruled>
         </Text>
       </Box>
       <Box flex="1" minW="280px">
         <Flex align="baseline" gap="12px">
-          <Heading as="h3" fontSize="17px" fontWeight="600">
+          <Heading as="h3" fontSize="large" fontWeight="600">
             {cut.name}
           </Heading>
-          <Box fontFamily="heading" fontSize="19px" fontWeight="600">
+          <Box textStyle="section">
             <Worked working={cut.working} label={`Cloth of ${cut.name}`}>
               <Ruled>{`buy ${cut.buy}`}</Ruled>
             </Worked>
           </Box>
         </Flex>
         {cut.shelf.map((words) => (
-          <Text key={words} fontSize="14px" color="woad">
+          <Text key={words} fontSize="small" color="woad">
             <Ruled>{`${words}.`}</Ruled>
           </Text>
         ))}
         {cut.strips.map((s) => (
           <Box key={s.step} mt="12px">
             <Flex align="baseline" gap="12px" wrap="wrap">
-              <Box fontSize="17px" fontWeight="600">
+              <Box fontSize="large" fontWeight="600">
                 <Counted project={project} step={s.step}>
                   <Ruled>{`${s.count} × ${s.width.text}`}</Ruled>
                 </Counted>
@@ -111,7 +111,7 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
               <Count project={project} step={s.step} />
             </Flex>
             {s.joined && (
-              <Text fontSize="13.5px" color={s.held ? "madder" : undefined}>
+              <Text fontSize="note" color={s.held ? "madder" : undefined}>
                 <Ruled>{s.joined}</Ruled>
               </Text>
             )}
@@ -144,7 +144,7 @@ function AcrossLines({
     <Box mt="6px">
       {across.cuts.map((c) => (
         <Flex key={c.step} align="baseline" gap="12px" wrap="wrap">
-          <Box fontSize="17px" fontWeight="600">
+          <Box fontSize="large" fontWeight="600">
             <Counted project={project} step={c.step}>
               <Ruled>{`${c.make} at ${c.width.text}`}</Ruled>
             </Counted>
@@ -176,12 +176,12 @@ function AcrossLines({
               />
             )}
           </Box>
-          <Text fontSize="13.5px" flex="1" minW="150px">
+          <Text fontSize="note" flex="1" minW="150px">
             <Ruled>{`${l.times} × ${l.says}; ${l.rest.text} left${l.times > 1 ? " of each" : ""}`}</Ruled>
           </Text>
         </Flex>
       ))}
-      <Box fontSize="13.5px" color={across.proven ? "woad" : "ink"} mt="4px">
+      <Box fontSize="note" color={across.proven ? "woad" : "ink"} mt="4px">
         <Worked working={across.working} label={`How many ${source}s`}>
           <Ruled>{across.proof}</Ruled>
         </Worked>

@@ -76,7 +76,7 @@ function Left({ remnant: r, id, back, from }: { remnant: Remnant; id: string; ba
           <Ruled>{`${r.count} of ${r.name}, ${r.size}`}</Ruled>
         </Text>
         {r.fits && (
-          <Text fontSize="13.5px" color="soft">
+          <Text fontSize="note" color="soft">
             <Ruled>{`Large enough for ${r.fits}.`}</Ruled>
           </Text>
         )}

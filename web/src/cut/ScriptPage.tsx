@@ -66,7 +66,7 @@ export function ScriptPage() {
   return (
     <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="980px" mx="auto">
       <Flex align="baseline" gap="18px" wrap="wrap" mb="4px">
-        <Heading as="h2" fontFamily="heading" fontSize="24px" fontWeight="600">
+        <Heading as="h2" textStyle="page">
           In order, at the mat
         </Heading>
         <Link to="../cut">
@@ -89,7 +89,7 @@ export function ScriptPage() {
             {part.colour && (
               <Box w="26px" h="26px" style={{ background: part.colour }} borderWidth="1px" borderColor="line" />
             )}
-            <Heading as="h3" fontFamily="heading" fontSize="21px" fontWeight="600">
+            <Heading as="h3" textStyle="lead">
               {part.name}
             </Heading>
           </Flex>
@@ -155,26 +155,34 @@ function ScriptRow({
       direction={{ base: "column", md: "row" }}
     >
       <Box flex="1" minW="0" color={all ? "soft" : "ink"}>
-        <Text fontSize={counted ? "20px" : "16px"} fontWeight={counted ? "600" : "400"} lineHeight="1.35">
+        <Text fontSize={counted ? "lead" : "large"} fontWeight={counted ? "600" : "400"} lineHeight="1.35">
           <Ruled>{line.says}</Ruled>
         </Text>
         {line.held && (
-          <Text fontSize="14px" color="madder" fontWeight="600">
+          <Text fontSize="small" color="madder" fontWeight="600">
             {line.held}
           </Text>
         )}
         {line.for && (
-          <Text fontSize="14px" color="soft">
+          <Text fontSize="small" color="soft">
             <Ruled>{line.for}</Ruled>
           </Text>
         )}
         {line.reads.length > 0 && (
-          <Flex as="ol" wrap="wrap" gap="4px 16px" mt="6px" fontSize="19px" className="tabular" aria-label="Readings">
+          <Flex
+            as="ol"
+            wrap="wrap"
+            gap="4px 16px"
+            mt="6px"
+            fontSize="section"
+            className="tabular"
+            aria-label="Readings"
+          >
             {line.reads.map((r, k) => (
               // biome-ignore lint/suspicious/noArrayIndexKey: readings are known by their place
               <li key={k} style={{ listStyle: "none" }}>
                 {r === "" ? (
-                  <Text as="span" fontSize="14px" color="soft">
+                  <Text as="span" fontSize="small" color="soft">
                     square up
                   </Text>
                 ) : (
@@ -189,7 +197,7 @@ function ScriptRow({
         <Flex gap="8px" align="center" wrap="wrap" minW={{ md: "330px" }} justify={{ md: "flex-end" }}>
           <Text
             className="tabular"
-            fontSize="19px"
+            fontSize="section"
             fontWeight="600"
             color={all ? "woad" : "ink"}
             mr="6px"
@@ -198,13 +206,13 @@ function ScriptRow({
             {all ? `${line.times > 1 ? `all ${line.times} ` : ""}cut ✓` : `${done} of ${line.times}`}
           </Text>
           {waits && left > 0 && !line.held && (
-            <Text fontSize="14px" color="soft">
+            <Text fontSize="small" color="soft">
               after the strips above
             </Text>
           )}
           {line.held && left > 0 && (
             <Link to="../cut#measure">
-              <Text as="span" fontSize="14px" textDecoration="underline">
+              <Text as="span" fontSize="small" textDecoration="underline">
                 Measure first
               </Text>
             </Link>
@@ -231,7 +239,7 @@ function ScriptRow({
           )}
           {all && step && !back && (
             <Link to={`/q/${project.id}/bench/${encodeURIComponent(step)}`} aria-label={`Count again: ${line.says}`}>
-              <Text as="span" fontSize="14px" textDecoration="underline">
+              <Text as="span" fontSize="small" textDecoration="underline">
                 Count again
               </Text>
             </Link>

@@ -55,8 +55,8 @@ export function LayupView({
     >
       <defs>
         <pattern id="rest" width={5 * px} height={5 * px} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
-          <rect width={5 * px} height={5 * px} fill="#FCFAF5" fillOpacity={0.75} />
-          <line x1="0" y1="0" x2="0" y2={5 * px} stroke="#23282B" strokeOpacity={0.5} strokeWidth={px} />
+          <rect width={5 * px} height={5 * px} fill="var(--v-colors-chalk)" fillOpacity={0.75} />
+          <line x1="0" y1="0" x2="0" y2={5 * px} stroke="var(--v-colors-pencil)" strokeOpacity={0.5} strokeWidth={px} />
         </pattern>
       </defs>
       <g transform={back ? `translate(${long} 0) scale(-1 1)` : undefined}>
@@ -68,7 +68,7 @@ export function LayupView({
         ))}
         {layup.marks.map((m) => (
           <g key={m.at} strokeWidth={1.6 * px}>
-            <line x1={m.at} x2={m.at} y1={0} y2={h} stroke="#FCFAF5" />
+            <line x1={m.at} x2={m.at} y1={0} y2={h} stroke="var(--v-colors-chalk)" />
             <line
               x1={m.at}
               x2={m.at}
@@ -94,9 +94,15 @@ export function LayupView({
             width={38 * px}
             height={16 * px}
             rx={2 * px}
-            fill="#FCFAF5"
+            fill="var(--v-colors-chalk)"
           />
-          <RuledSvg x={at((last + long) / 2)} y={h / 2 + 4 * px} size={11.5 * px} anchor="middle" fill="#23282B">
+          <RuledSvg
+            x={at((last + long) / 2)}
+            y={h / 2 + 4 * px}
+            size={11.5 * px}
+            anchor="middle"
+            fill="var(--v-colors-pencil)"
+          >
             {layup.rest.text}
           </RuledSvg>
         </g>

@@ -48,13 +48,21 @@ export function ClothView({ cut, pxPerInch, left }: { cut: FabricCut; pxPerInch:
           )}
           {s.ends.map(at).map((x) => (
             <g key={x}>
-              <line x1={x} x2={x} y1={0} y2={h} stroke="#FCFAF5" strokeWidth={1.8 * px} strokeOpacity={0.9} />
               <line
                 x1={x}
                 x2={x}
                 y1={0}
                 y2={h}
-                stroke="#23282B"
+                stroke="var(--v-colors-chalk)"
+                strokeWidth={1.8 * px}
+                strokeOpacity={0.9}
+              />
+              <line
+                x1={x}
+                x2={x}
+                y1={0}
+                y2={h}
+                stroke="var(--v-colors-pencil)"
                 strokeWidth={1.4 * px}
                 strokeDasharray={`${1.5 * px} ${2.5 * px}`}
               />

@@ -51,7 +51,7 @@ export function PictureView({
           <line
             key={`${l.x1} ${l.y1} ${l.x2} ${l.y2}`}
             {...l}
-            stroke="#FCFAF5"
+            stroke="var(--v-colors-chalk)"
             strokeWidth={2.4 / scale}
             strokeDasharray={`${7 / scale} ${4 / scale}`}
           />
@@ -76,7 +76,7 @@ export function PictureView({
               y1={s.y1}
               x2={s.x2}
               y2={s.y2}
-              stroke={s.seam === chosen ? "#A6402B" : "transparent"}
+              stroke={s.seam === chosen ? "var(--v-colors-thread-madder)" : "transparent"}
               strokeOpacity={0.85}
               strokeWidth={s.seam === chosen ? 4 / scale : 18 / scale}
               style={{ cursor: "pointer" }}
@@ -123,12 +123,12 @@ export function LaidView({
         {!back &&
           laid.over.map((p) => (
             <g key={p.points.join()}>
-              <polygon points={points(p.points)} fill={colours[p.fabric] ?? "#999"} />
+              <polygon points={points(p.points)} fill={colours[p.fabric] ?? "var(--v-colors-unknown)"} />
               <polygon
                 points={points(p.points)}
-                fill="#FCFAF5"
+                fill="var(--v-colors-chalk)"
                 fillOpacity={0.45}
-                stroke="#23282B"
+                stroke="var(--v-colors-pencil)"
                 strokeOpacity={0.6}
                 strokeWidth={px}
               />
@@ -136,8 +136,13 @@ export function LaidView({
           ))}
         {laid.stitch.map((s) => (
           <g key={`${s.x1} ${s.y1} ${s.x2} ${s.y2}`}>
-            <line {...s} stroke="#FCFAF5" strokeWidth={px * 5} />
-            <line {...s} stroke="#A6402B" strokeWidth={px * 2.6} strokeDasharray={`${px * 9} ${px * 5}`} />
+            <line {...s} stroke="var(--v-colors-chalk)" strokeWidth={px * 5} />
+            <line
+              {...s}
+              stroke="var(--v-colors-thread-madder)"
+              strokeWidth={px * 2.6}
+              strokeDasharray={`${px * 9} ${px * 5}`}
+            />
           </g>
         ))}
       </g>
@@ -177,23 +182,23 @@ export const Cloth = memo(function Cloth({
         <polygon
           key={`${p.points.join()}`}
           points={points(p.points)}
-          fill={colours[p.fabric] ?? "#999"}
-          stroke={seams ? "none" : "rgba(35,40,43,0.22)"}
+          fill={colours[p.fabric] ?? "var(--v-colors-unknown)"}
+          stroke={seams ? "none" : "var(--v-colors-seamline)"}
           strokeWidth={px * 0.6}
         />
       ))}
       {back && (
         <>
           {picture.patches.map((p) => (
-            <polygon key={p.points.join()} points={points(p.points)} fill="#FCFAF5" fillOpacity={0.5} />
+            <polygon key={p.points.join()} points={points(p.points)} fill="var(--v-colors-chalk)" fillOpacity={0.5} />
           ))}
           {picture.bands.map((b) => (
             <polygon
               key={b.points.join()}
               points={points(b.points)}
-              fill="#23282B"
+              fill="var(--v-colors-pencil)"
               fillOpacity={0.26}
-              stroke="#23282B"
+              stroke="var(--v-colors-pencil)"
               strokeOpacity={0.6}
               strokeWidth={px * 0.7}
             />
@@ -208,7 +213,7 @@ export const Cloth = memo(function Cloth({
             y1={s.y1}
             x2={s.x2}
             y2={s.y2}
-            stroke="#23282B"
+            stroke="var(--v-colors-pencil)"
             strokeOpacity={0.8}
             strokeWidth={px * 1.2}
             strokeDasharray={`${px * 5} ${px * 3}`}
@@ -236,19 +241,19 @@ export function Crossings({ crosses, px }: { crosses: Cross[]; px: number }) {
 }
 
 /** A ring round a crossing where a needle labours. */
-export function ThickMark({ r, px, stroke = "#23282B" }: { r: number; px: number; stroke?: string }) {
+export function ThickMark({ r, px, stroke = "var(--v-colors-pencil)" }: { r: number; px: number; stroke?: string }) {
   return <circle r={r * 1.5} stroke={stroke} strokeWidth={px * 1.6} strokeDasharray={`${px * 3} ${px * 2.5}`} />;
 }
 
 /** The sign of a crossing by its shape; the colour only repeats it. */
 export function CrossMark({ state, r, px }: { state: Cross["state"]; r: number; px: number }) {
-  const halo = { stroke: "#FCFAF5", strokeWidth: px * 6 };
+  const halo = { stroke: "var(--v-colors-chalk)", strokeWidth: px * 6 };
   if (state === "nests") {
     const d = `M${-r} ${-r * 0.75} V0 H${r} V${r * 0.75}`;
     return (
       <>
         <path d={d} {...halo} />
-        <path d={d} stroke="#2A5B78" strokeWidth={px * 3.2} />
+        <path d={d} stroke="var(--v-colors-thread-woad)" strokeWidth={px * 3.2} />
       </>
     );
   }
@@ -257,7 +262,7 @@ export function CrossMark({ state, r, px }: { state: Cross["state"]; r: number; 
     return (
       <>
         <path d={d} {...halo} />
-        <path d={d} stroke="#A6402B" strokeWidth={px * 3.6} />
+        <path d={d} stroke="var(--v-colors-thread-madder)" strokeWidth={px * 3.6} />
       </>
     );
   }
@@ -268,7 +273,7 @@ export function CrossMark({ state, r, px }: { state: Cross["state"]; r: number; 
     return (
       <>
         <path d={d} {...halo} />
-        <path d={d} stroke="#2A5B78" strokeWidth={px * 2.4} />
+        <path d={d} stroke="var(--v-colors-thread-woad)" strokeWidth={px * 2.4} />
       </>
     );
   }
@@ -276,7 +281,7 @@ export function CrossMark({ state, r, px }: { state: Cross["state"]; r: number; 
   return (
     <>
       <path d={d} {...halo} />
-      <path d={d} stroke="#23282B" strokeWidth={px * 2} />
+      <path d={d} stroke="var(--v-colors-pencil)" strokeWidth={px * 2} />
     </>
   );
 }

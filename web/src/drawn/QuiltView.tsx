@@ -45,13 +45,13 @@ export const QuiltView = memo(function QuiltView({ layout, colours, maxW, maxH, 
             key={b.points.join()}
             points={b.points.join(" ")}
             fill={colours[b.fabric]}
-            stroke="rgba(35,40,43,0.3)"
+            stroke="var(--v-colors-seamline)"
             strokeWidth={px * 0.6}
           />
         ))}
         {back &&
           layout.borders.map((b) => (
-            <polygon key={b.points.join()} points={b.points.join(" ")} fill="#FCFAF5" fillOpacity={0.5} />
+            <polygon key={b.points.join()} points={b.points.join(" ")} fill="var(--v-colors-chalk)" fillOpacity={0.5} />
           ))}
         {layout.cells.map((c) => {
           const block = layout.blocks[c.block];
@@ -66,9 +66,9 @@ export const QuiltView = memo(function QuiltView({ layout, colours, maxW, maxH, 
             <polygon
               key={b.points.join()}
               points={b.points.join(" ")}
-              fill="#23282B"
+              fill="var(--v-colors-pencil)"
               fillOpacity={0.26}
-              stroke="#23282B"
+              stroke="var(--v-colors-pencil)"
               strokeOpacity={0.5}
               strokeWidth={px * 0.5}
             />

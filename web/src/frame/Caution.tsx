@@ -20,7 +20,7 @@ export function Caution({ children }: { children: ReactNode }) {
           strokeLinecap="round"
         />
       </svg>
-      <Text color="soft" fontSize="14px">
+      <Text color="soft" fontSize="small">
         {children}
       </Text>
     </Flex>

@@ -20,7 +20,7 @@ const places = [
   { to: "quilt", name: "Quilt", stages: [] },
   { to: "thread", name: "Thread", stages: [] },
   { to: "cut", name: "Cut", stages: ["strips", "sub-cuts"] },
-  { to: "sew", name: "Sew", stages: ["strip sets", "units", "blocks", "rows", "top", "finishing"] },
+  { to: "sew", name: "Sew", stages: ["strip sets", "marking", "units", "blocks", "rows", "top", "finishing"] },
   { to: "press", name: "Press", stages: [] },
   { to: "trim", name: "Trim", stages: [] },
 ];
@@ -65,7 +65,7 @@ export function ProjectFrame() {
         <Link to="/" aria-label="To the shelf">
           <Mark />
         </Link>
-        <Heading as="h1" fontFamily="heading" fontSize="22px" fontWeight="600">
+        <Heading as="h1" textStyle="panel">
           {project.document.name}
         </Heading>
         <Text color="soft" display={{ base: "none", lg: "block" }}>
@@ -95,7 +95,7 @@ export function ProjectFrame() {
                   >
                     {p.name}
                     {make > 0 && (
-                      <Text as="span" fontSize="12px" color="soft" ml="6px" className="tabular">
+                      <Text as="span" fontSize="fine" color="soft" ml="6px" className="tabular">
                         {done}/{make}
                       </Text>
                     )}
@@ -154,7 +154,7 @@ export function ProjectFrame() {
               )}
             </Box>
             <Box flex="1" minW="0">
-              <Text fontFamily="heading" fontSize={{ base: "17px", md: "21px" }} fontWeight="600">
+              <Text textStyle={{ base: "item", md: "lead" }}>
                 <Ruled>{`Next: ${lower(next.says)}`}</Ruled>
               </Text>
               <Text color="soft" className="tabular">
@@ -168,7 +168,7 @@ export function ProjectFrame() {
             </Button>
           </>
         ) : (
-          <Text fontFamily="heading" fontSize="21px" fontWeight="600">
+          <Text textStyle="lead">
             {plan.steps.length > 0
               ? "Everything is made. Bind it, and sign it."
               : "Nothing can be made yet: the plan has a problem. See Quilt."}

@@ -6,7 +6,7 @@ export function Section({ title, aside, children }: { title: string; aside?: Rea
   return (
     <Box as="section" pb="20px" mb="18px" borderBottomWidth="1px" borderColor="hair" _last={{ borderBottomWidth: 0 }}>
       <Flex justify="space-between" align="baseline" mb="10px">
-        <Heading as="h2" fontFamily="heading" fontSize="19px" fontWeight="600">
+        <Heading as="h2" textStyle="section">
           {title}
         </Heading>
         {aside}

@@ -13,7 +13,7 @@ export function StageCounts({ stages, here }: { stages: Progress["stages"]; here
           borderColor={s.stage === here ? "madder" : "transparent"}
           pt="3px"
         >
-          <Text fontSize="12.5px" color="soft" whiteSpace="nowrap">
+          <Text fontSize="fine" color="soft" whiteSpace="nowrap">
             {s.stage}
           </Text>
           <Text className="tabular" fontWeight="600" color={s.done >= s.make ? "woad" : "ink"} whiteSpace="nowrap">

@@ -20,7 +20,7 @@ export function Loading({ label = "Fetching the plan", page }: { label?: string;
   );
   return page ? (
     <main>
-      <Heading as="h1" fontSize="15px" fontWeight="500" color="soft" px="32px" pt="24px">
+      <Heading as="h1" fontSize="body" fontWeight="500" color="soft" px="32px" pt="24px">
         {label}
       </Heading>
       {skeleton}
@@ -67,7 +67,7 @@ export function Plain({ title, children }: { title: string; children: ReactNode 
   return (
     <Box as="main" maxW="640px" mx="auto" p="48px 20px">
       <Mark size={40} />
-      <Heading as="h1" fontFamily="heading" fontSize="30px" fontWeight="600" my="16px">
+      <Heading as="h1" textStyle="display" my="16px">
         {title}
       </Heading>
       {children}

@@ -8,7 +8,7 @@ export function Unplanned() {
   const { problems, id } = useFramed();
   return (
     <Box maxW="640px" mx="auto" p="48px 20px">
-      <Heading as="h2" fontFamily="heading" fontSize="24px" fontWeight="600" mb="12px">
+      <Heading as="h2" textStyle="page" mb="12px">
         There is no plan yet
       </Heading>
       {problems

@@ -1,26 +1,10 @@
 // The few form fields there are. Each shows what is wrong with it, and the mend, right below.
-import { Box, chakra, Input, Text } from "@chakra-ui/react";
+import { Box, Checkbox, chakra, Input, NativeSelect, Text } from "@chakra-ui/react";
 import { type ReactNode, useId } from "react";
 import type { Problem } from "../api/client";
 import { Ruled } from "./Ruled";
 
-const Label = chakra("label", { base: { display: "block", fontSize: "13px", fontWeight: "600", mb: "3px" } });
-
-const Select = chakra("select", {
-  base: {
-    width: "100%",
-    minW: "0",
-    minH: "36px",
-    px: "7px",
-    bg: "paper",
-    color: "ink",
-    fontSize: "15px",
-    borderWidth: "1px",
-    borderColor: "line",
-    borderRadius: "4px",
-    _focusVisible: { outline: "3px solid", outlineColor: "woad" },
-  },
-});
+const Label = chakra("label", { base: { display: "block", fontSize: "note", fontWeight: "600", mb: "3px" } });
 
 type Common = { label: string; hideLabel?: boolean; help?: string; problems?: Problem[]; w?: string };
 
@@ -37,29 +21,41 @@ function Around({
     <Box w={w ?? "100%"} minW="0" flexShrink={w ? 0 : 1}>
       {!hideLabel && <Label htmlFor={id}>{label}</Label>}
       {children}
-      {help && problems.length === 0 && (
-        <Text fontSize="12.5px" color="soft" mt="3px" id={`${id}-help`}>
-          <Ruled>{help}</Ruled>
-        </Text>
+      {(help || problems.length > 0) && (
+        <Box id={saysOf(id)}>
+          {help && problems.length === 0 && (
+            <Text fontSize="fine" color="soft" mt="3px">
+              <Ruled>{help}</Ruled>
+            </Text>
+          )}
+          {problems.map((p) => (
+            <Text
+              key={p.code + p.at}
+              fontSize="note"
+              mt="4px"
+              color={p.stops ? "madder" : "ink"}
+              fontWeight={p.stops ? 600 : 500}
+              role={p.stops ? "alert" : "note"}
+            >
+              <Ruled>{`${p.stops ? "" : "Note: "}${p.says} ${p.mend}`}</Ruled>
+            </Text>
+          ))}
+        </Box>
       )}
-      {problems.map((p) => (
-        <Text
-          key={p.code + p.at}
-          fontSize="13px"
-          mt="4px"
-          color={p.stops ? "madder" : "ink"}
-          fontWeight={p.stops ? 600 : 500}
-          id={`${id}-problem`}
-          role={p.stops ? "alert" : "note"}
-        >
-          <Ruled>{`${p.stops ? "" : "Note: "}${p.says} ${p.mend}`}</Ruled>
-        </Text>
-      ))}
     </Box>
   );
 }
 
-const stops = (problems?: Problem[]) => !!problems?.some((p) => p.stops);
+const saysOf = (id: string) => `${id}-says`;
+
+/** What belongs to a field: its name where that is hidden, whether it is wrong, and what is said of it. */
+function belongs(id: string, { label, hideLabel, help, problems = [] }: Common) {
+  return {
+    "aria-label": hideLabel ? label : undefined,
+    "aria-invalid": problems.some((p) => p.stops),
+    "aria-describedby": help || problems.length > 0 ? saysOf(id) : undefined,
+  };
+}
 
 export function TextField({
   value,
@@ -73,9 +69,7 @@ export function TextField({
       <Input
         id={id}
         value={value}
-        aria-label={common.hideLabel ? common.label : undefined}
-        aria-invalid={stops(common.problems)}
-        aria-describedby={stops(common.problems) ? `${id}-problem` : undefined}
+        {...belongs(id, common)}
         onChange={(e) => onChange(e.target.value)}
         onBlur={onBlur}
         autoComplete="off"
@@ -103,8 +97,7 @@ export function NumberField({
         min={min}
         max={max}
         value={Number.isFinite(value) ? String(value) : ""}
-        aria-label={common.hideLabel ? common.label : undefined}
-        aria-invalid={stops(common.problems)}
+        {...belongs(id, common)}
         onChange={(e) => onChange(e.target.value === "" ? 0 : Math.trunc(Number(e.target.value)))}
       />
     </Around>
@@ -120,24 +113,29 @@ export function ChoiceField<T extends string>({
   const id = useId();
   return (
     <Around id={id} {...common}>
-      <Select
-        id={id}
-        value={value}
-        aria-label={common.hideLabel ? common.label : undefined}
-        onChange={(e) => onChange(e.target.value as T)}
-      >
-        {!choices.some((c) => c.value === value) && (
-          <option value={value}>{value === "own" ? "as written above" : value || "choose"}</option>
-        )}
-        {choices.map((c) => (
-          <option key={c.value} value={c.value}>
-            {c.name}
-          </option>
-        ))}
-      </Select>
+      <NativeSelect.Root>
+        <NativeSelect.Field
+          id={id}
+          value={value}
+          {...belongs(id, common)}
+          onChange={(e) => onChange(e.target.value as T)}
+        >
+          {!choices.some((c) => c.value === value) && (
+            <option value={value}>{value === "own" ? "as written above" : value || "choose"}</option>
+          )}
+          {choices.map((c) => (
+            <option key={c.value} value={c.value}>
+              {c.name}
+            </option>
+          ))}
+        </NativeSelect.Field>
+      </NativeSelect.Root>
     </Around>
   );
 }
+
+/** What a browser shows for a colour that is none. */
+const unseen = `#${"9".repeat(6)}`;
 
 export function ColourField({ value, onChange, ...common }: Common & { value: string; onChange: (v: string) => void }) {
   const id = useId();
@@ -146,8 +144,8 @@ export function ColourField({ value, onChange, ...common }: Common & { value: st
       <chakra.input
         id={id}
         type="color"
-        aria-label={common.hideLabel ? common.label : undefined}
-        value={/^#[0-9a-fA-F]{6}$/.test(value) ? value : "#999999"}
+        {...belongs(id, common)}
+        value={/^#[0-9a-fA-F]{6}$/.test(value) ? value : unseen}
         onChange={(e) => onChange(e.target.value)}
         w="44px"
         h="36px"
@@ -164,16 +162,12 @@ export function ColourField({ value, onChange, ...common }: Common & { value: st
 
 export function Tick({ value, onChange, label }: { value: boolean; onChange: (v: boolean) => void; label: string }) {
   return (
-    <chakra.label display="flex" alignItems="center" gap="8px" fontSize="14px" minH="36px" mt="22px" cursor="pointer">
-      <chakra.input
-        type="checkbox"
-        checked={value}
-        onChange={(e) => onChange(e.target.checked)}
-        w="18px"
-        h="18px"
-        accentColor="var(--v-colors-madder)"
-      />
-      {label}
-    </chakra.label>
+    <Checkbox.Root mt="22px" checked={value} onCheckedChange={(e) => onChange(e.checked === true)}>
+      <Checkbox.HiddenInput />
+      <Checkbox.Control>
+        <Checkbox.Indicator />
+      </Checkbox.Control>
+      <Checkbox.Label>{label}</Checkbox.Label>
+    </Checkbox.Root>
   );
 }

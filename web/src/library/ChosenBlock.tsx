@@ -120,7 +120,7 @@ export function ChosenBlock({ entry }: { entry: Shown }) {
 
   return (
     <>
-      <Heading as="h2" fontFamily="heading" fontSize="26px" fontWeight="600">
+      <Heading as="h2" textStyle="title">
         {entry.name}
       </Heading>
       <Text color="soft">{entry.says}</Text>
@@ -154,7 +154,7 @@ export function ChosenBlock({ entry }: { entry: Shown }) {
           </figure>
         )}
       </Flex>
-      <Text fontFamily="heading" fontSize="20px" fontWeight="600" mt="14px">
+      <Text textStyle="lead" mt="14px">
         <Ruled>{plan?.block.text ? `One finishes ${plan.block.text}; the quilt ${plan.finished.text}` : ""}</Ruled>
       </Text>
       <Box
@@ -234,7 +234,7 @@ export function ChosenBlock({ entry }: { entry: Shown }) {
           <Text
             key={p.at + p.code}
             mt="10px"
-            fontSize="14px"
+            fontSize="small"
             color={p.stops ? "madder" : "ink"}
             fontWeight={p.stops ? 600 : 400}
             role={p.stops ? "alert" : undefined}
@@ -266,7 +266,7 @@ export function ChosenBlock({ entry }: { entry: Shown }) {
 
 function Caption({ children }: { children: React.ReactNode }) {
   return (
-    <Text as="figcaption" mt="6px" fontSize="13px" color="soft">
+    <Text as="figcaption" mt="6px" fontSize="note" color="soft">
       {children}
     </Text>
   );

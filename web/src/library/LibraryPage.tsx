@@ -24,7 +24,7 @@ export function LibraryPage() {
         <Link to="/" aria-label="To the shelf">
           <Mark />
         </Link>
-        <Heading as="h1" fontFamily="heading" fontSize="24px" fontWeight="600">
+        <Heading as="h1" textStyle="page">
           Blocks to begin with
         </Heading>
         <Text color="soft" display={{ base: "none", md: "block" }}>
@@ -64,7 +64,7 @@ function Shelves({ entries, chosen }: { entries: Shown[]; chosen: Shown }) {
     >
       {groups.map((g) => (
         <Box key={g} mb={{ base: "6px", lg: "16px" }}>
-          <Heading as="h2" fontSize="13px" fontWeight="600" color="soft" mb="8px" textTransform="capitalize">
+          <Heading as="h2" fontSize="note" fontWeight="600" color="soft" mb="8px" textTransform="capitalize">
             {g}
           </Heading>
           <Flex wrap={{ base: "nowrap", lg: "wrap" }} gap="10px 12px">
@@ -95,7 +95,7 @@ function Shelves({ entries, chosen }: { entries: Shown[]; chosen: Shown }) {
           </Flex>
         </Box>
       ))}
-      <Text color="soft" fontSize="13px" display={{ base: "none", lg: "block" }}>
+      <Text color="soft" fontSize="note" display={{ base: "none", lg: "block" }}>
         <Ruled>Each is a project file of its own; change anything in it once it lies on your shelf.</Ruled>
       </Text>
     </Box>

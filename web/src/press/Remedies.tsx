@@ -40,10 +40,10 @@ export function Remedies({
       {!brief &&
         data.standing.map((s) => (
           <Box as="details" key={s.where + s.seams.join()} py="4px">
-            <chakra.summary cursor="pointer" color="madder" fontWeight="600" fontSize="14px">
+            <chakra.summary cursor="pointer" color="madder" fontWeight="600" fontSize="small">
               <Ruled>{`${s.count} ${s.where}: why not?`}</Ruled>
             </chakra.summary>
-            <Box as="ol" pl="20px" listStyleType="decimal" fontSize="14px">
+            <Box as="ol" pl="20px" listStyleType="decimal" fontSize="small">
               {s.why.map((w) => (
                 <li key={w}>{w}</li>
               ))}
@@ -51,7 +51,7 @@ export function Remedies({
           </Box>
         ))}
       {data.list.length > 0 && (
-        <Heading as="h3" fontSize="15px" fontWeight="600" mt="8px">
+        <Heading as="h3" fontSize="body" fontWeight="600" mt="8px">
           What helps, the least trouble first
         </Heading>
       )}
@@ -63,11 +63,11 @@ export function Remedies({
                 <Text fontWeight="600">
                   {r.name}: {r.leaves}
                 </Text>
-                <Text fontSize="14px">
+                <Text fontSize="small">
                   <Ruled>{r.says}</Ruled>
                 </Text>
                 {r.costs.length > 0 && (
-                  <Text fontSize="13.5px" color="soft">
+                  <Text fontSize="note" color="soft">
                     <Ruled>{`${r.costs.join("; ")}.`}</Ruled>
                   </Text>
                 )}
@@ -79,7 +79,7 @@ export function Remedies({
           </Box>
         ))}
       </ul>
-      {data.list.length === 0 && <Text fontSize="14px">Nothing else helps but a pin at each of them.</Text>}
+      {data.list.length === 0 && <Text fontSize="small">Nothing else helps but a pin at each of them.</Text>}
     </Box>
   );
 }

@@ -34,10 +34,10 @@ export function SeamPanel({
       borderColor="hair"
       p="16px"
     >
-      <Heading as="h3" fontFamily="heading" fontSize="18px" fontWeight="600">
+      <Heading as="h3" textStyle="section">
         <Ruled>{`${data.name}: ${data.says}${data.held ? ", held by you" : ""}${data.done ? ", pressed already" : ""}`}</Ruled>
       </Heading>
-      <Text fontSize="13px" color="soft" mt="6px" fontWeight="600">
+      <Text fontSize="note" color="soft" mt="6px" fontWeight="600">
         Why?
       </Text>
       <Box
@@ -52,7 +52,7 @@ export function SeamPanel({
           </li>
         ))}
       </Box>
-      <Text fontSize="13px" color="soft" mt="10px" fontWeight="600">
+      <Text fontSize="note" color="soft" mt="10px" fontWeight="600">
         What if?
       </Text>
       <ul>
@@ -75,12 +75,12 @@ export function SeamPanel({
                 {price(c)}
               </Text>
               {c.changes.length > 0 && (
-                <Text fontSize="13.5px" color="soft">
+                <Text fontSize="note" color="soft">
                   <Ruled>{`Then pressed another way: ${c.changes.join(", ")}.`}</Ruled>
                 </Text>
               )}
               {c.again.length > 0 && (
-                <Text fontSize="13.5px" color="madder" fontWeight="600">
+                <Text fontSize="note" color="madder" fontWeight="600">
                   <Ruled>{`Pressed already, and to press again: ${c.again.join(", ")}.`}</Ruled>
                 </Text>
               )}

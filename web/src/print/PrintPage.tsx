@@ -48,7 +48,7 @@ export function PrintPage() {
   return (
     <Box as="main" maxW="760px" mx="auto" p={{ base: "12px", md: "24px" }} bg="paper" color="ink">
       <style>{`@page { size: ${paper}; margin: 14mm }`}</style>
-      <Heading as="h1" className="no-print" fontFamily="heading" fontSize="24px" fontWeight="600" mb="12px">
+      <Heading as="h1" className="no-print" textStyle="page" mb="12px">
         {`${plan.name}: print sheets`}
       </Heading>
       <Flex className="no-print" gap="10px" mb="18px" align="center">
@@ -100,7 +100,7 @@ export function PrintPage() {
               <Ruled>{`${c.name}: buy ${c.buy}`}</Ruled>
             </Text>
             {c.strips.map((s) => (
-              <Box key={s.step} fontSize="13.5px" pl="12px">
+              <Box key={s.step} fontSize="note" pl="12px">
                 <Text>
                   <Ruled>{`☐ ${s.count} × ${s.width.text}, for ${s.for}`}</Ruled>
                 </Text>
@@ -115,7 +115,7 @@ export function PrintPage() {
           </Box>
         ))}
         {plan.sets.map((s) => (
-          <Box key={s.setStep} fontSize="13.5px" mb="8px">
+          <Box key={s.setStep} fontSize="note" mb="8px">
             <Text fontWeight="600">
               <Ruled>{`${s.set}, ${s.wide.text} wide`}</Ruled>
             </Text>
@@ -148,10 +148,10 @@ export function PrintPage() {
                   label=""
                 />
                 <Box minW="0">
-                  <Text fontSize="13px" fontWeight="600" lineHeight="1.25">
+                  <Text fontSize="note" fontWeight="600" lineHeight="1.25">
                     {s.name}
                   </Text>
-                  <Text fontSize="13px">
+                  <Text fontSize="note">
                     <Ruled>{`${s.make}${s.size && ` · ${s.size}`}`}</Ruled>
                   </Text>
                 </Box>
@@ -191,12 +191,12 @@ export function PrintPage() {
               p="10px"
               borderWidth="1px"
               borderColor="line"
-              fontSize="13px"
+              fontSize="note"
               style={{ breakInside: "avoid" }}
             >
               <Flex gap="10px" align="center" mb="4px">
                 <PictureView picture={plan.pictures[l.picture]} colours={colours} maxW={64} maxH={52} label="" back />
-                <Text fontWeight="600" fontSize="14px">
+                <Text fontWeight="600" fontSize="small">
                   <Ruled>{`${l.name}, ${l.count}: ${l.says}`}</Ruled>
                 </Text>
               </Flex>
@@ -210,7 +210,7 @@ export function PrintPage() {
             </Box>
           ))}
         </Box>
-        <Text fontSize="12.5px" mt="8px">
+        <Text fontSize="fine" mt="8px">
           Steam burns: lift the iron straight up, fingers clear of the edge, iron down and off when you leave. The
           maker's instructions come first.
         </Text>
@@ -239,7 +239,7 @@ export function PrintPage() {
 
 function Title({ project, name }: { project: Project; name: string }) {
   return (
-    <Heading as="h2" fontFamily="heading" fontSize="20px" fontWeight="600" mb="10px">
+    <Heading as="h2" textStyle="lead" mb="10px">
       {`${project.plan.name}: ${name}`}
     </Heading>
   );

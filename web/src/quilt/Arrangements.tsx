@@ -26,7 +26,7 @@ export function Arrangements({ draft }: { draft: Draft }) {
       {shown && error && <Wrong error={error} />}
       {shown && !data && !error && <Loading label="Turning" />}
       {shown && data?.length === 1 && (
-        <Text mt="8px" fontSize="14px" color="soft">
+        <Text mt="8px" fontSize="small" color="soft">
           It looks the same however it is turned.
         </Text>
       )}
@@ -54,10 +54,10 @@ export function Arrangements({ draft }: { draft: Draft }) {
                 _hover={{ borderColor: "line" }}
               >
                 <QuiltView layout={a.quilt} colours={colours} maxW={94} maxH={94} label="" />
-                <Text mt="4px" fontSize="12.5px" fontWeight="600" color={a.clashes > 0 ? "madder" : "woad"}>
+                <Text mt="4px" fontSize="fine" fontWeight="600" color={a.clashes > 0 ? "madder" : "woad"}>
                   {a.leaves}
                 </Text>
-                <Text fontSize="12px" color="soft">
+                <Text fontSize="fine" color="soft">
                   {words(a)}
                 </Text>
               </chakra.button>

@@ -44,7 +44,7 @@ export function BlockSize({ draft }: { draft: Draft }) {
       {resize.error && !said && <Wrong error={resize.error} />}
       {resize.data && resize.data.off.length > 0 && (
         <Box mt="6px" borderLeftWidth="4px" borderColor="madder" pl="12px">
-          <Text fontSize="14px">
+          <Text fontSize="small">
             <Ruled>{`At ${resize.data.finished} these fall between two marks of your ruler: ${[...new Set(resize.data.off)].join("; ")}.`}</Ruled>
           </Text>
           <Flex gap="8px" mt="6px" wrap="wrap">

@@ -199,7 +199,7 @@ function Colourways({ draft }: { draft: Draft }) {
         ))}
       </Box>
       {!d.top.repeat.some((row) => row.some((c) => c.colourway === w.id)) && (
-        <Text fontSize="13px" color="soft" mt="6px">
+        <Text fontSize="note" color="soft" mt="6px">
           Lay a block in it under Setting.
         </Text>
       )}

@@ -67,7 +67,7 @@ export function FromCloth({ draft }: { draft: Draft }) {
         <Box mt="10px" role="status">
           {r.blocks > 0 && (
             <Flex align="center" gap="12px" wrap="wrap">
-              <Text fontWeight="600" fontSize="17px">
+              <Text fontWeight="600" fontSize="large">
                 <Ruled>{`${r.columns} × ${r.rows} blocks, ${r.finished.text} finished`}</Ruled>
               </Text>
               <Button size="sm" onClick={() => take(r.columns, r.rows)}>
@@ -79,12 +79,12 @@ export function FromCloth({ draft }: { draft: Draft }) {
             <Ruled>{r.first}</Ruled>
           </Text>
           {r.more.map((m) => (
-            <Text key={m} color="soft" fontSize="14px">
+            <Text key={m} color="soft" fontSize="small">
               <Ruled>{m}</Ruled>
             </Text>
           ))}
           {r.uses.map((u) => (
-            <Text key={u.fabric} color="soft" fontSize="14px">
+            <Text key={u.fabric} color="soft" fontSize="small">
               <Ruled>{`${u.name}: ${u.length.text} used, ${u.left.text} left.`}</Ruled>
             </Text>
           ))}

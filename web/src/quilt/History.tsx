@@ -56,7 +56,7 @@ function Revisions({ project, goTo, locked }: { project: Project; goTo: (rev: nu
           borderTopWidth="1px"
           borderColor="hair"
           align="baseline"
-          fontSize="14px"
+          fontSize="small"
         >
           <Text w="24px" className="tabular" fontWeight="600">
             {r.rev}
@@ -64,7 +64,7 @@ function Revisions({ project, goTo, locked }: { project: Project; goTo: (rev: nu
           <Text flex="1">
             <Ruled>{acts[r.act] + r.changes.join(", ")}</Ruled>
           </Text>
-          <Text color="soft" fontSize="12.5px" whiteSpace="nowrap">
+          <Text color="soft" fontSize="fine" whiteSpace="nowrap">
             {new Date(r.at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}
           </Text>
           {r.rev !== project.rev && (

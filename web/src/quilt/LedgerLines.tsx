@@ -6,7 +6,7 @@ import { Ruled } from "../frame/Ruled";
 export function LedgerLines({ ledger }: { ledger: Ledger }) {
   if (ledger.hands.length === 0 && ledger.leftovers.length === 0) return null;
   return (
-    <Box mt="14px" fontSize="14px">
+    <Box mt="14px" fontSize="small">
       {ledger.hands.map((h) => (
         <Box key={h.left.step} mb="8px">
           <Text fontWeight="600">

@@ -82,7 +82,7 @@ export function QuiltPage() {
             )}
           </Box>
           <Flex mt="16px" align="baseline" gap="14px" wrap="wrap">
-            <Text fontFamily="heading" fontSize="21px" fontWeight="600">
+            <Text textStyle="lead">
               <Ruled>{plan.finished.text ? `Finishes ${plan.finished.text}` : ""}</Ruled>
             </Text>
             <Text color="soft">

@@ -76,12 +76,12 @@ function Exceptions({ draft, questions }: { draft: Draft; questions: Question[] 
   for (const p of places) if (!names.has(p.value)) names.set(p.value, p.name);
   return (
     <Box mt="16px">
-      <Text fontSize="13px" fontWeight="600">
+      <Text fontSize="note" fontWeight="600">
         Differently in one step
       </Text>
       {Object.entries(own).map(([id, does]) => (
         <Flex key={id} gap="8px" mt="8px" align="end" wrap="wrap">
-          <Text w="110px" fontSize="14px" pb="8px">
+          <Text w="110px" fontSize="small" pb="8px">
             {names.get(id) ?? id}
           </Text>
           {questions.map((q) => (

@@ -66,11 +66,11 @@ function UnitRow({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
           <PictureView picture={picture} colours={coloursOf(draft.document)} maxW={80} maxH={44} label="" />
         </Flex>
         <Text fontWeight="600">{unit.name}</Text>
-        <Text color="soft" fontSize="13px">
+        <Text color="soft" fontSize="note">
           {how.by}
         </Text>
         {own.length > 0 && (
-          <Text ml="auto" color={stops ? "madder" : "ink"} fontSize="13px" fontWeight="600">
+          <Text ml="auto" color={stops ? "madder" : "ink"} fontSize="note" fontWeight="600">
             {stops ? "to mend" : "note"}
           </Text>
         )}
@@ -111,7 +111,7 @@ function StandIns({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
     <Box mt="12px">
       {also.map((id, k) => (
         <Flex key={id} gap="8px" align="center" mb="6px">
-          <Text fontSize="14px">{`${name(id)} stands in for it`}</Text>
+          <Text fontSize="small">{`${name(id)} stands in for it`}</Text>
           <Button
             size="sm"
             onClick={() =>

@@ -15,7 +15,7 @@ export function ValuesLine({ values, draft }: { values: Plan["values"]; draft: D
     <Box mt="12px">
       <Flex gap="14px" align="center" wrap="wrap">
         {values.fabrics.map((f) => (
-          <Flex key={f.fabric} align="center" gap="6px" fontSize="13px">
+          <Flex key={f.fabric} align="center" gap="6px" fontSize="note">
             <Box w="20px" h="20px" borderWidth="1px" borderColor="line" style={{ background: f.grey }} />
             {f.name} <span className="tabular">{f.lightness}</span>
           </Flex>
@@ -30,7 +30,7 @@ export function ValuesLine({ values, draft }: { values: Plan["values"]; draft: D
         .map((p) => (
           <Text
             key={p.a + p.b}
-            fontSize="14px"
+            fontSize="small"
             mt="4px"
             color={p.state === "blend" ? "madder" : "ink"}
             fontWeight="600"
@@ -39,7 +39,7 @@ export function ValuesLine({ values, draft }: { values: Plan["values"]; draft: D
           </Text>
         ))}
       {values.pairs.every((p) => p.state === "clear") && (
-        <Text fontSize="14px" mt="4px" color="soft">
+        <Text fontSize="small" mt="4px" color="soft">
           {`${values.says}.`}
         </Text>
       )}

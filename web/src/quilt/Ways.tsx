@@ -47,22 +47,22 @@ export function Ways({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }
       </Button>
       {shown && error && <Wrong error={error} />}
       {shown && data && data.length < 2 && (
-        <Text mt="8px" fontSize="14px" color="soft">
+        <Text mt="8px" fontSize="small" color="soft">
           This look is made this way only.
         </Text>
       )}
       {shown && data && data.length > 1 && data.every((w) => w.refused === data[0]?.refused) && data[0]?.refused && (
-        <Text mt="8px" fontSize="14px">
+        <Text mt="8px" fontSize="small">
           <Ruled>{`Nothing can be compared yet. ${data[0].refused}`}</Ruled>
         </Text>
       )}
       {shown && data && data.length > 1 && data.some((w) => !w.refused) && (
         <Box overflowX="auto" mt="8px" role="region" aria-label={`Ways to make ${unit.name}`} tabIndex={0}>
           <Text
-            fontSize="13px"
+            fontSize="note"
             color="soft"
           >{`For the ${data.find((w) => w.need > 0)?.need ?? 0} this quilt needs:`}</Text>
-          <chakra.table fontSize="13px" className="tabular">
+          <chakra.table fontSize="note" className="tabular">
             <thead>
               <tr>
                 <Head textAlign="left">way</Head>
@@ -90,7 +90,7 @@ export function Ways({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }
                       </Button>
                     )}
                     {w.bias && (
-                      <Text fontSize="12px" color="madder" fontWeight="500">
+                      <Text fontSize="fine" color="madder" fontWeight="500">
                         <Ruled>{`bias: ${w.bias}`}</Ruled>
                       </Text>
                     )}

@@ -112,7 +112,7 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
         )}
       </Flex>
       <Box flex="1" minW="200px">
-        <Heading as="h3" fontSize="17px" fontWeight="600">
+        <Heading as="h3" fontSize="large" fontWeight="600">
           <Ruled>{step.says}</Ruled>
         </Heading>
         {sewing && (
@@ -120,7 +120,7 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
             <Ruled>{`Bring ${sewing.edge}.`}</Ruled>
           </Text>
         )}
-        <Text color="soft" fontSize="14px">
+        <Text color="soft" fontSize="small">
           <Ruled>
             {sewing
               ? `Each ${sewing.seams === 1 ? "one seam" : `${sewing.seams} seams`} of ${sewing.length.text}${step.size && ` · makes ${step.size}`}`
@@ -128,18 +128,18 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
           </Ruled>
         </Text>
         {sewing && (
-          <Text fontSize="14px">
+          <Text fontSize="small">
             <Ruled>{`${step.press && `Press ${step.press}. `}Use ${sewing.stitch}${sewing.hold ? `; ${sewing.hold}` : ""}.`}</Ruled>
           </Text>
         )}
       </Box>
       <Box textAlign="right" flexShrink={0} minW="104px">
-        <Box fontSize="21px" fontFamily="heading" fontWeight="600" color={p.toGo === 0 ? "woad" : "ink"}>
+        <Box textStyle="lead" color={p.toGo === 0 ? "woad" : "ink"}>
           <Worked working={step.working} label={`${step.name}, count`}>
             <span className="tabular">{`${p.good} / ${p.make}`}</span>
           </Worked>
         </Box>
-        <Text fontSize="13px" color={here ? "madder" : "soft"} fontWeight={here ? 600 : 400}>
+        <Text fontSize="note" color={here ? "madder" : "soft"} fontWeight={here ? 600 : 400}>
           {p.state}
         </Text>
         <Button asChild size="sm" mt="6px" variant={here ? "solid" : "outline"}>

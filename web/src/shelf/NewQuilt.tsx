@@ -83,13 +83,13 @@ export function NewQuilt() {
         <Link to="/" aria-label="To the shelf">
           <Mark />
         </Link>
-        <Heading as="h1" fontFamily="heading" fontSize="24px" fontWeight="600">
+        <Heading as="h1" textStyle="page">
           Begin a quilt
         </Heading>
       </Flex>
       <Flex as="main" gap={{ base: "24px", lg: "48px" }} mt="20px" wrap="wrap">
         <Box flex="1" minW={{ base: "100%", lg: "520px" }}>
-          <Heading as="h2" fontSize="15px" fontWeight="600" mb="10px">
+          <Heading as="h2" fontSize="body" fontWeight="600" mb="10px">
             Block
           </Heading>
           <Flex wrap="wrap" gap="9px" role="radiogroup" aria-label="Block" align="flex-start">
@@ -107,7 +107,7 @@ export function NewQuilt() {
                 cursor="pointer"
               >
                 <PictureView picture={b.picture} colours={b.colours} maxW={80} maxH={80} label="" />
-                <Text fontSize="12.5px" fontWeight="600" mt="5px" whiteSpace="nowrap">
+                <Text fontSize="fine" fontWeight="600" mt="5px" whiteSpace="nowrap">
                   {b.name}
                 </Text>
               </chakra.button>
@@ -235,7 +235,7 @@ export function NewQuilt() {
                   label={named.name}
                 />
               </Flex>
-              <Text fontFamily="heading" fontSize="21px" fontWeight="600" mt="16px">
+              <Text textStyle="lead" mt="16px">
                 <Ruled>{`Finishes ${preview.plan.finished.text}`}</Ruled>
               </Text>
               <Text color="soft">

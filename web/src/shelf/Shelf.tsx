@@ -37,7 +37,7 @@ export function Shelf() {
     <Box maxW="1180px" mx="auto" px={{ base: "16px", md: "28px" }} pb="60px">
       <Flex as="header" align="center" gap="14px" py="18px" borderBottomWidth="1px" borderColor="hair" wrap="wrap">
         <Mark size={38} />
-        <Heading as="h1" fontFamily="heading" fontSize="30px" fontWeight="600">
+        <Heading as="h1" textStyle="display">
           Vicis
         </Heading>
         <Text color="soft" display={{ base: "none", md: "block" }}>
@@ -86,7 +86,7 @@ export function Shelf() {
         {!data && !error && <Loading label="Fetching the shelf" />}
         {data && data.length === away.length && (
           <Box py="80px" textAlign="center">
-            <Heading as="h2" fontFamily="heading" fontSize="26px" fontWeight="600" mb="8px">
+            <Heading as="h2" textStyle="title" mb="8px">
               The shelf is empty
             </Heading>
             <Text color="soft" mb="22px">
@@ -146,7 +146,7 @@ function Item({ quilt }: { quilt: Shelved }) {
         <QuiltView layout={quilt.quilt} colours={quilt.colours} maxW={240} maxH={230} label={quilt.name} />
       </Flex>
       <Box flex="1" minW="220px">
-        <Heading as="h2" fontFamily="heading" fontSize="27px" fontWeight="600">
+        <Heading as="h2" textStyle="title">
           <Link to={`/q/${quilt.id}`}>{quilt.name}</Link>
         </Heading>
         <Text color="soft" mt="2px">
@@ -156,7 +156,7 @@ function Item({ quilt }: { quilt: Shelved }) {
         <Box mt="10px">
           <StageCounts stages={quilt.stages} />
         </Box>
-        <Text fontFamily="heading" fontSize="18px" fontWeight="600" mt="16px">
+        <Text textStyle="section" mt="16px">
           <Ruled>
             {quilt.next
               ? `Next: ${quilt.next}`

@@ -44,7 +44,7 @@ export function ThreadPage() {
         <Flex w={`${room.w}px`} py="10px">
           {thread.columns.map((c, i) => (
             // biome-ignore lint/suspicious/noArrayIndexKey: columns without a name of their own continue the last
-            <Text key={`${c}${i}`} flex="1" textAlign="center" fontSize="12.5px" fontWeight="600" color="soft">
+            <Text key={`${c}${i}`} flex="1" textAlign="center" fontSize="fine" fontWeight="600" color="soft">
               {c}
             </Text>
           ))}
@@ -200,7 +200,7 @@ function Knot({ node, project, colours, slot, width, faded, chosen, choose, hove
           )}
         </chakra.span>
         <chakra.span
-          fontSize={small ? "11.5px" : "12.5px"}
+          fontSize={small ? "fine" : "fine"}
           fontWeight="600"
           maxW="98%"
           lineClamp={slot < 70 ? 1 : 2}
@@ -210,18 +210,18 @@ function Knot({ node, project, colours, slot, width, faded, chosen, choose, hove
           <Ruled>{name}</Ruled>
         </chakra.span>
         {slot >= 104 && step?.stage !== "strips" && (
-          <chakra.span fontSize="12px" color="soft" whiteSpace="nowrap">
+          <chakra.span fontSize="fine" color="soft" whiteSpace="nowrap">
             <Ruled>{measures}</Ruled>
           </chakra.span>
         )}
         {rows && (
-          <chakra.span fontSize="12px" flexShrink={0} className="tabular">
+          <chakra.span fontSize="fine" flexShrink={0} className="tabular">
             <b>{rows.done}</b> / {rows.make}
           </chakra.span>
         )}
         {p && (
           <chakra.span
-            fontSize="12px"
+            fontSize="fine"
             flexShrink={0}
             className="tabular"
             whiteSpace="nowrap"
@@ -252,11 +252,11 @@ function Knot({ node, project, colours, slot, width, faded, chosen, choose, hove
 function Bolt({ colour, w, h }: { colour: string; w: number; h: number }) {
   return (
     <svg width={w} height={h} viewBox="0 0 60 44" preserveAspectRatio="none" aria-hidden="true">
-      <rect x="0" y="0" width="6" height="44" fill="#CBB894" />
-      <rect x="54" y="0" width="6" height="44" fill="#CBB894" />
-      <rect x="6" y="4" width="48" height="36" rx="2" fill={colour} stroke="rgba(35,40,43,0.4)" />
+      <rect x="0" y="0" width="6" height="44" fill="var(--v-colors-spool)" />
+      <rect x="54" y="0" width="6" height="44" fill="var(--v-colors-spool)" />
+      <rect x="6" y="4" width="48" height="36" rx="2" fill={colour} stroke="var(--v-colors-edge)" />
       {[13, 22, 31].map((y) => (
-        <line key={y} x1="6" x2="54" y1={y} y2={y} stroke="rgba(35,40,43,0.25)" />
+        <line key={y} x1="6" x2="54" y1={y} y2={y} stroke="var(--v-colors-seamline)" />
       ))}
     </svg>
   );
@@ -310,7 +310,7 @@ function Card({ id, project, colours, close }: { id: string; project: Project; c
         )}
       </Box>
       <Box flex="1" minW="260px">
-        <Heading as="h2" fontFamily="heading" fontSize="20px" fontWeight="600" mb="6px">
+        <Heading as="h2" textStyle="lead" mb="6px">
           <Ruled>{step?.name ?? fabric?.name ?? (id === rowsId ? "All rows" : plan.name)}</Ruled>
         </Heading>
         {id === rowsId && (
@@ -331,7 +331,7 @@ function Card({ id, project, colours, close }: { id: string; project: Project; c
               })}
           </Flex>
         )}
-        <chakra.dl fontSize="14.5px">
+        <chakra.dl fontSize="small">
           {step && line("do", step.says)}
           {step?.size && line("size", `${step.size} unfinished${trim?.finished ? `, ${trim.finished} finished` : ""}`)}
           {p &&

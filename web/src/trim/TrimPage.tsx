@@ -57,19 +57,19 @@ export function TrimPage() {
                   </Cell>
                   <Cell>
                     <Text fontWeight="600">{t.name}</Text>
-                    <Text fontSize="13px" color="soft">
+                    <Text fontSize="note" color="soft">
                       {t.kind}
                     </Text>
                   </Cell>
                   <Cell>
-                    <Box fontFamily="heading" fontSize="20px" fontWeight="600" whiteSpace="nowrap">
+                    <Box textStyle="lead" whiteSpace="nowrap">
                       <Worked working={t.working} label={`${t.name}, size`}>
                         <Ruled>{t.unfinished}</Ruled>
                       </Worked>
                     </Box>
                   </Cell>
                   <Cell>
-                    <Text fontSize="16px" whiteSpace="nowrap">
+                    <Text fontSize="large" whiteSpace="nowrap">
                       <Ruled>{t.finished || (t.kind === "strip set" ? "as long as the cloth is wide" : "")}</Ruled>
                     </Text>
                   </Cell>

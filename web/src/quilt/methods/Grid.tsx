@@ -1,5 +1,5 @@
 // A grid of units: every cell is the unit itself, drawn as it lies. A click chooses a cell; below, what lies there and how.
-import { Box, Button, chakra, Flex } from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { coloursOf } from "../../drawn/colours";
 import { PictureView } from "../../drawn/Picture";
@@ -45,7 +45,7 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
     );
   return (
     <>
-      <Box role="group" aria-label="Cells" overflowX="auto" pb="6px">
+      <Box role="group" aria-label="Cells" overflowX="auto" p="4px" ml="-4px" mb="4px">
         {rows.map((row, y) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a new row has no name yet
           <Flex key={y}>
@@ -119,24 +119,29 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
         </Row>
       )}
       <Problems list={m.at([], ["rows"], ...rows.map((_, y) => ["rows", y]))} />
+      <Lines
+        name={`Row ${r + 1}`}
+        before="A row above"
+        after="A row below"
+        out={rows.length > 1 ? () => lay(rows.toSpliced(r, 1)) : undefined}
+        add={(after) => addRow(r + after)}
+      />
+      <Lines
+        name={`Column ${c + 1}`}
+        before="A column on the left"
+        after="A column on the right"
+        out={
+          wide > 1
+            ? () =>
+                lay(
+                  rows.map((row) => ({ ...row, cells: row.cells.toSpliced(c, 1) })),
+                  columns.toSpliced(c, 1),
+                )
+            : undefined
+        }
+        add={(after) => addColumn(c + after)}
+      />
       <Flex gap="8px" wrap="wrap" align="end">
-        <Adding what="row" before="above" after="below" n={rows.length} at={r} add={addRow} />
-        <Button size="sm" disabled={rows.length < 2} onClick={() => lay(rows.toSpliced(r, 1))}>
-          {`Take out row ${r + 1}`}
-        </Button>
-        <Adding what="column" before="on the left" after="on the right" n={wide} at={c} add={addColumn} />
-        <Button
-          size="sm"
-          disabled={wide < 2}
-          onClick={() =>
-            lay(
-              rows.map((row) => ({ ...row, cells: row.cells.toSpliced(c, 1) })),
-              columns.toSpliced(c, 1),
-            )
-          }
-        >
-          {`Take out column ${c + 1}`}
-        </Button>
         <Tick label="Alike rows apart" value={!!how.apart} onChange={(v) => m.set(["apart"], v || undefined)} />
         <Box w="120px" ml="auto">
           <ChoiceField
@@ -154,12 +159,28 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
   );
 }
 
-/** A row or column more, on either side of the one that is chosen. */
-function Adding(p: { what: string; before: string; after: string; n: number; at: number; add: (at: number) => void }) {
+/** A row or column more on either side of the one that is chosen, or that one taken out. */
+function Lines(p: {
+  name: string;
+  before: string;
+  after: string;
+  add: (after: 0 | 1) => void;
+  out: (() => void) | undefined;
+}) {
   return (
-    <>
-      <Button size="sm" onClick={() => p.add(p.at)}>{`A ${p.what} ${p.before}`}</Button>
-      <Button size="sm" onClick={() => p.add(Math.min(p.n, p.at + 1))}>{`A ${p.what} ${p.after}`}</Button>
-    </>
+    <Flex gap="8px" align="center" mb="6px" wrap="wrap" role="group" aria-label={p.name}>
+      <Text w="76px" fontSize="note" fontWeight="600">
+        {p.name}
+      </Text>
+      <Button size="sm" onClick={() => p.add(0)}>
+        {p.before}
+      </Button>
+      <Button size="sm" onClick={() => p.add(1)}>
+        {p.after}
+      </Button>
+      <Button size="sm" disabled={!p.out} onClick={p.out} aria-label={`Take out ${p.name.toLowerCase()}`}>
+        Take out
+      </Button>
+    </Flex>
   );
 }

@@ -51,7 +51,7 @@ export function Row({ children }: { children: ReactNode }) {
 
 export function Hint({ children }: { children: string }) {
   return (
-    <Text fontSize="12.5px" color="soft" mt="4px">
+    <Text fontSize="fine" color="soft" mt="4px">
       <Ruled>{children}</Ruled>
     </Text>
   );
@@ -63,7 +63,7 @@ export function Problems({ list }: { list: Problem[] }) {
       key={p.code + p.at}
       color={p.stops ? "madder" : "ink"}
       fontWeight={p.stops ? "600" : "500"}
-      fontSize="13px"
+      fontSize="note"
       mt="4px"
       role={p.stops ? "alert" : "note"}
     >

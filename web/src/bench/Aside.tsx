@@ -1,0 +1,47 @@
+// Set aside, with a reason.
+import { Box, Button, chakra, Input, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { Key } from "./Key";
+
+export const reasons = ["seam off", "turned the wrong way", "cut crooked", "stuck together", "stained or torn"];
+
+export function Aside({ n, choose, leave }: { n: number; choose: (reason: string) => void; leave: () => void }) {
+  const [other, setOther] = useState("");
+  return (
+    <Box role="group" aria-label="Why set aside">
+      <Text fontWeight="600" fontSize="section" mb="8px">
+        {n === 1 ? "Set one aside. Why?" : `Set ${n} aside. Why?`}
+      </Text>
+      <Box display="grid" gridTemplateColumns={{ base: "1fr 1fr", md: "1fr 1fr 1fr" }} gap="10px">
+        {reasons.map((r, i) => (
+          <Button key={r} minH="54px" onClick={() => choose(r)}>
+            {r} <Key>{i + 1}</Key>
+          </Button>
+        ))}
+        <Button minH="54px" variant="plain" onClick={leave}>
+          Not at all <Key>Esc</Key>
+        </Button>
+      </Box>
+      <chakra.form
+        mt="10px"
+        display="flex"
+        gap="10px"
+        onSubmit={(e) => {
+          e.preventDefault();
+          choose(other.trim());
+        }}
+      >
+        <Input
+          aria-label="Another reason"
+          placeholder="another reason"
+          value={other}
+          maxLength={300}
+          onChange={(e) => setOther(e.target.value)}
+          flex="1"
+          minH="42px"
+        />
+        <Button type="submit">Set aside</Button>
+      </chakra.form>
+    </Box>
+  );
+}

@@ -1,0 +1,95 @@
+// The buttons under the count, for a finger or a mouse.
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { Key } from "./Key";
+import type { Counting } from "./useCounting";
+
+export function Buttons({ counting, toGo }: { counting: Counting; toGo: number }) {
+  const { tally, iron, digits, setDigits, typed, mode, setMode, enter, recountOrNot } = counting;
+  return (
+    <Box>
+      <Flex minH={{ base: "26px", md: "34px" }} align="center" role="status">
+        <Text fontSize={{ base: "large", md: "lead" }} fontWeight="600" color="madder">
+          {mode === "recount"
+            ? typed === undefined
+              ? "Count the good ones again: how many are there?"
+              : `There are ${typed}: Enter`
+            : typed !== undefined
+              ? `${typed} more: Enter`
+              : ""}
+        </Text>
+      </Flex>
+      <Box display="grid" gridTemplateColumns="repeat(6, 1fr)" gap="10px">
+        <Button
+          variant="solid"
+          gridColumn="span 3"
+          minH={{ base: "72px", md: "76px" }}
+          fontSize="lead"
+          onClick={() => tally.made(1)}
+        >
+          One more <Key>Space</Key>
+        </Button>
+        <Button
+          gridColumn={{ base: "span 2", md: "span 3" }}
+          minH={{ base: "72px", md: "76px" }}
+          fontSize="large"
+          onClick={typed === undefined ? () => tally.made(Math.min(10, Math.max(1, toGo))) : enter}
+        >
+          {typed === undefined
+            ? `${Math.min(10, Math.max(1, toGo))} more`
+            : mode === "recount"
+              ? `There are ${typed}`
+              : `${typed} more`}
+          {typed !== undefined && <Key>Enter</Key>}
+        </Button>
+        <Button
+          display={{ base: "inline-flex", md: "none" }}
+          minH="72px"
+          px="0"
+          aria-label="Type a number"
+          aria-pressed={mode === "many"}
+          onClick={() => setMode(mode === "many" ? "count" : "many")}
+        >
+          123
+        </Button>
+        <Button
+          gridColumn={iron ? "span 6" : "span 2"}
+          minH="56px"
+          disabled={!tally.canUndo}
+          onClick={() => tally.undo()}
+        >
+          Take back <Key>Z</Key>
+        </Button>
+        {!iron && (
+          <>
+            <Button gridColumn="span 2" minH="56px" onClick={() => setMode("aside")}>
+              Set aside <Key>R</Key>
+            </Button>
+            <Button gridColumn="span 2" minH="56px" aria-pressed={mode === "recount"} onClick={recountOrNot}>
+              Recount <Key>C</Key>
+            </Button>
+          </>
+        )}
+      </Box>
+      {(mode === "recount" || mode === "many") && <Pad digits={digits} setDigits={setDigits} />}
+      <Text color="soft" fontSize="small" mt="8px" display={{ base: "none", md: "block" }}>
+        Digits and <Key>Enter</Key> count that many at once.
+      </Text>
+    </Box>
+  );
+}
+
+/** Digits to tap, where there is no keyboard. */
+function Pad({ digits, setDigits }: { digits: string; setDigits: (d: string) => void }) {
+  return (
+    <Box display="grid" gridTemplateColumns="repeat(11, 1fr)" gap="4px" mt="8px">
+      {["0", "1", "2", "3", "4", "5", "6", "7", "8", "9"].map((d) => (
+        <Button key={d} size="sm" px="0" minH="40px" onClick={() => setDigits((digits + d).slice(0, 4))}>
+          {d}
+        </Button>
+      ))}
+      <Button size="sm" px="0" minH="40px" aria-label="Rub out" onClick={() => setDigits(digits.slice(0, -1))}>
+        ←
+      </Button>
+    </Box>
+  );
+}

@@ -1,0 +1,54 @@
+import { Box } from "@chakra-ui/react";
+import { useLayoutEffect, useRef, useState } from "react";
+import type { Picture, Project } from "../api/client";
+import { coloursOf } from "../drawn/colours";
+import { Chain } from "./Chain";
+import { shortPhone } from "./short";
+
+/** The chain across the whole width. */
+export function ChainRow({
+  picture,
+  project,
+  good,
+  make,
+}: {
+  picture: Picture | undefined;
+  project: Project;
+  good: number;
+  make: number;
+}) {
+  const frame = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(0);
+  useLayoutEffect(() => {
+    const el = frame.current;
+    if (!el) return;
+    const watch = new ResizeObserver(() => setWidth(el.clientWidth));
+    watch.observe(el);
+    return () => watch.disconnect();
+  }, []);
+  return (
+    <Box
+      ref={frame}
+      bg="cotton"
+      borderTopWidth="1px"
+      borderColor="hair"
+      overflow="hidden"
+      flexShrink={0}
+      h={{ base: "84px", md: "112px" }}
+      css={{ [shortPhone]: { display: "none" } }}
+      pt="6px"
+    >
+      {picture && width > 0 && (
+        <Chain
+          picture={picture}
+          colours={coloursOf(project.document)}
+          good={good}
+          make={make}
+          chain={project.plan.chain}
+          width={width}
+          height={width < 700 ? 78 : 106}
+        />
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,43 @@
+// What needs saying now.
+import { Button, Flex, Text } from "@chakra-ui/react";
+import { Link } from "react-router";
+import type { Project, Step } from "../api/client";
+import { Ruled } from "../frame/Ruled";
+import type { useTally } from "./useTally";
+
+type MessageProps = { tally: ReturnType<typeof useTally>; project: Project; step: Step; iron: boolean };
+
+/** One line that says what needs saying now: waiting, doubts, what runs short, what is done. */
+export function Message({ tally, project, step, iron }: MessageProps) {
+  const p = tally.progress;
+  const doubt = project.progress.doubts.find((d) => d.step === step.id);
+  const next = project.plan.steps.find((s) => s.id === project.progress.next);
+  let says = "";
+  let warm = true;
+  if (tally.lost) says = tally.lost;
+  else if (tally.refused.length > 0)
+    says = `${tally.refused.length} could not be stored: ${tally.refused[0]?.refused ?? ""}`;
+  else if (tally.offline)
+    says = `The server does not answer. ${tally.waiting} counted here and kept; go on, they are sent when it is back.`;
+  else if (doubt) says = `${doubt.says} ${doubt.mend}`;
+  else if (iron) {
+    warm = false;
+    says = p && p.pressed > 0 && p.pressed === p.good ? "The count at the iron and the count at the needle agree." : "";
+  } else if (p && p.short > 0) says = `${p.short} of them replace what was set aside later.`;
+  else if (p && p.toGo === 0) {
+    warm = false;
+    says = next && next.id !== step.id ? `All made. Next: ${next.says}` : "All made.";
+  } else if (p && p.ready >= 0 && p.ready < p.toGo) says = `Parts on hand for ${p.ready}.`;
+  return (
+    <Flex minH={{ base: "24px", md: "30px" }} align="center" gap="12px" mt="4px" role="status">
+      <Text fontSize={{ base: "small", md: "body" }} fontWeight="600" color={warm ? "madder" : "woad"}>
+        <Ruled>{says}</Ruled>
+      </Text>
+      {!iron && p?.toGo === 0 && next && next.id !== step.id && (
+        <Button asChild size="sm" variant="solid">
+          <Link to={`/q/${project.id}/bench/${encodeURIComponent(next.id)}`}>Go on</Link>
+        </Button>
+      )}
+    </Flex>
+  );
+}

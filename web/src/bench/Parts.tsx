@@ -1,0 +1,193 @@
+// What lies under the needle, on the mat or on the ironing board, and what to do with it.
+import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import { Link } from "react-router";
+import type { Project, Step } from "../api/client";
+import { coloursOf } from "../drawn/colours";
+import { LaidView, PictureView } from "../drawn/Picture";
+import { QuiltView } from "../drawn/QuiltView";
+import { Ruled } from "../frame/Ruled";
+import { Key } from "./Key";
+import { shortPhone } from "./short";
+
+const cautions = {
+  iron: "Steam burns: lift the iron straight up, fingers clear of the edge, iron down and off when you leave.",
+  sew: "Pins out before the needle reaches them, hands clear of it, needle down to adjust.",
+  mat: "Close the blade whenever you put it down, cut away from yourself, fingers off the ruler's edge.",
+};
+
+type Shown = { project: Project; step: Step; back: boolean; iron: boolean };
+
+/** room: whether a phone has room for them. */
+export function Parts({ turn, room, ...shown }: Shown & { turn: () => void; room: boolean }) {
+  return (
+    <Flex
+      display={{ base: room ? "flex" : "none", md: "flex" }}
+      direction="column"
+      justify="center"
+      gap={{ base: "6px", md: "14px" }}
+      w={{ base: "100%", md: "46%" }}
+      maxW={{ md: "600px" }}
+      bg="cotton"
+      px={{ base: "14px", md: "28px" }}
+      py={{ base: "8px", md: "16px" }}
+      flexShrink={0}
+    >
+      <Flex
+        justify="center"
+        align="center"
+        gap={{ base: "10px", md: "22px" }}
+        h={{ base: "130px", md: "300px" }}
+        css={{ [shortPhone]: { height: "96px" } }}
+      >
+        <Lies {...shown} />
+      </Flex>
+      <Says turn={turn} {...shown} />
+    </Flex>
+  );
+}
+
+/** The two parts as they come under the needle, what is cut, or what lies on the ironing board. */
+function Lies({ project, step, back, iron }: Shown) {
+  const colours = coloursOf(project.document);
+  const s = step.sewing;
+  const whole = step.picture ? project.plan.pictures[step.picture] : undefined;
+  return s?.laid && !iron ? (
+    <Part name={`${s.right} on ${s.left}`}>
+      <LaidView
+        laid={s.laid}
+        colours={colours}
+        maxW={420}
+        maxH={264}
+        label={`${s.right}, face down on ${s.left}`}
+        back={back}
+      />
+    </Part>
+  ) : s?.leftPicture && s.rightPicture && !iron ? (
+    <>
+      <Part name={s.left}>
+        <PictureView
+          picture={s.leftPicture}
+          colours={colours}
+          maxW={200}
+          maxH={260}
+          label={`on the left, ${s.left}`}
+          seams
+          back={back}
+        />
+      </Part>
+      <chakra.svg
+        w="16px"
+        h={{ base: "110px", md: "260px" }}
+        viewBox="0 0 16 290"
+        preserveAspectRatio="none"
+        aria-hidden="true"
+        flexShrink={0}
+      >
+        <line x1="8" y1="0" x2="8" y2="290" stroke="var(--v-colors-madder)" strokeWidth="4" strokeDasharray="13 8" />
+      </chakra.svg>
+      <Part name={s.right}>
+        <PictureView
+          picture={s.rightPicture}
+          colours={colours}
+          maxW={200}
+          maxH={260}
+          label={`on the right, ${s.right}`}
+          seams
+          back={back}
+        />
+      </Part>
+    </>
+  ) : whole ? (
+    <Part name={back ? "seen from the back" : ""}>
+      <PictureView
+        picture={whole}
+        colours={colours}
+        maxW={500}
+        maxH={264}
+        label={step.name}
+        seams
+        back={back}
+        crossings={iron && back}
+      />
+    </Part>
+  ) : (
+    <QuiltView layout={project.plan.quilt} colours={colours} maxW={420} maxH={280} label={step.name} back={back} />
+  );
+}
+
+function Says({ project, step, back, iron, turn }: Shown & { turn: () => void }) {
+  const s = step.sewing;
+  const card = project.plan.press.lines.find((l) => l.step === step.id)?.card;
+  return (
+    <Box>
+      <Text textStyle={{ base: "item", md: "panel" }}>
+        <Ruled>{iron && step.press ? `Press ${step.press}.` : step.says}</Ruled>
+      </Text>
+      {s && !iron && (
+        <Text display={{ base: "none", md: "block" }} mt="4px">
+          <Ruled>{`Bring ${s.edge}${s.hold ? `; ${s.hold}` : ""}.`}</Ruled>
+        </Text>
+      )}
+      {iron && card && (
+        <Box display={{ base: "none", md: "block" }} mt="4px">
+          <Text>
+            <Ruled>{`${card.lay} ${card.way}`}</Ruled>
+          </Text>
+          {card.cautions.map((c) => (
+            <Text key={c} color="madder" fontWeight="600">
+              {c}
+            </Text>
+          ))}
+          <Text mt="4px">
+            <Ruled>{card.check}</Ruled>
+          </Text>
+        </Box>
+      )}
+      {(s || iron) && (
+        <Text fontSize={{ base: "small", md: "body" }} color="soft">
+          {!iron && step.press && <Ruled>{`Then press ${step.press}. `}</Ruled>}
+          {step.size && (
+            <Ruled>{iron && card ? "" : iron ? `It measures ${step.size} then.` : `Makes ${step.size}.`}</Ruled>
+          )}
+        </Text>
+      )}
+      {(s || step.press) && (
+        <Flex gap="8px" mt="8px" display={{ base: "none", md: "flex" }}>
+          <Button size="sm" onClick={turn} aria-pressed={back}>
+            Turn over <Key>T</Key>
+          </Button>
+          <Button asChild size="sm">
+            <Link to={`/q/${project.id}/${iron ? "bench" : "iron"}/${encodeURIComponent(step.id)}`}>
+              {iron ? (s ? "To the machine" : "To the mat") : "To the iron"}
+            </Link>
+          </Button>
+        </Flex>
+      )}
+      <Text fontSize="note" color="soft" mt="8px" display={{ base: "none", md: "block" }}>
+        {`${iron ? cautions.iron : s ? cautions.sew : cautions.mat} The maker's instructions come first.`}
+      </Text>
+    </Box>
+  );
+}
+
+function Part({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <Flex
+      direction="column"
+      align="center"
+      gap="6px"
+      h="100%"
+      justify="center"
+      css={{ "& svg": { maxHeight: "calc(100% - 26px)", width: "auto" } }}
+      minW="0"
+    >
+      {children}
+      {name && (
+        <Text fontSize="small" fontWeight="600" textAlign="center">
+          {name}
+        </Text>
+      )}
+    </Flex>
+  );
+}

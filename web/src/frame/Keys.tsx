@@ -1,0 +1,77 @@
+// Every key there is, in a dialog that is fetched when it is first asked for.
+import { Box, Button, Dialog, Flex, Portal, Text } from "@chakra-ui/react";
+import { Key } from "./Key";
+
+const groups = [
+  {
+    name: "On every page of a quilt",
+    keys: [
+      ["B", "to the machine, with what is next"],
+      ["1 … 6", "Quilt, Thread, Cut, Sew, Press, Trim"],
+      ["T", "turn every picture over"],
+      ["W", "show the working of every number"],
+      ["?", "this list"],
+    ],
+  },
+  {
+    name: "Quilt",
+    keys: [
+      ["G", "in grey, to judge values"],
+      ["+ − 0", "larger, smaller, whole, when the picture has the focus"],
+      ["Ctrl S", "keep the changed plan"],
+      ["U", "undo the last kept change"],
+      ["Y", "do it again"],
+    ],
+  },
+  {
+    name: "At the machine, the mat and the iron",
+    keys: [
+      ["Space", "one more"],
+      ["digits, Enter", "that many more"],
+      ["Z", "take back the last"],
+      ["R", "set aside, with a reason (1 to 5)"],
+      ["C, digits, Enter", "count again: there are so many good ones"],
+      ["T", "turn the parts over"],
+      ["Esc", "leave"],
+    ],
+  },
+];
+
+export default function Keys({ leave }: { leave: () => void }) {
+  return (
+    <Dialog.Root open onOpenChange={(e) => !e.open && leave()}>
+      <Portal>
+        <Dialog.Backdrop />
+        <Dialog.Positioner>
+          <Dialog.Content>
+            <Dialog.Header>
+              <Dialog.Title>Keys</Dialog.Title>
+              <Button size="sm" onClick={leave}>
+                Close <Key>Esc</Key>
+              </Button>
+            </Dialog.Header>
+            <Dialog.Body>
+              <Box columns={{ base: 1, md: 2 }} columnGap="34px">
+                {groups.map((g) => (
+                  <Box key={g.name} mb="16px" breakInside="avoid">
+                    <Text fontWeight="600" mb="4px">
+                      {g.name}
+                    </Text>
+                    {g.keys.map(([key, does]) => (
+                      <Flex key={key} gap="12px" py="3px" align="baseline">
+                        <Box w="112px" flexShrink={0}>
+                          <Key>{key}</Key>
+                        </Box>
+                        <Text fontSize="small">{does}</Text>
+                      </Flex>
+                    ))}
+                  </Box>
+                ))}
+              </Box>
+            </Dialog.Body>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}
