@@ -164,72 +164,105 @@ type family struct {
 	twoWays bool // of what is pressed two ways, more of it is offered only where it does more
 }
 
+// offers is the remedies as they are gathered.
+type offers struct {
+	asked
+	list     []candidate // of the family that is being gathered
+	families []family
+}
+
+// with adds a remedy to the family that is being gathered.
+func (o *offers) with(name, says string, change func(d *document.Document)) {
+	d, err := document.Copy(o.Document)
+	if err != nil {
+		return
+	}
+	if d.Press == nil {
+		d.Press = &document.Press{}
+	}
+	change(&d)
+	o.list = append(o.list, candidate{name, says, d})
+}
+
+// end closes the family.
+func (o *offers) end(twoWays bool) {
+	if len(o.list) > 0 {
+		o.families = append(o.families, family{o.list, twoWays})
+		o.list = nil
+	}
+}
+
 // candidates lists the remedies in the order of pressing: spinning, two ways for the last seams, two ways for all,
 // opening. Turns that change nothing to see are taken already.
 func (b asked) candidates() []family {
-	var list []candidate
-	var families []family
-	end := func(twoWays bool) {
-		if len(list) > 0 {
-			families = append(families, family{list, twoWays})
-			list = nil
-		}
-	}
-	with := func(name, says string, change func(d *document.Document)) {
-		d, err := document.Copy(b.Document)
-		if err != nil {
-			return
-		}
-		if d.Press == nil {
-			d.Press = &document.Press{}
-		}
-		change(&d)
-		list = append(list, candidate{name, says, d})
-	}
-	if len(b.Press.Release) > 0 {
-		names := b.SeamNames(b.Press.Release)
-		with("Release what is held", fmt.Sprintf("No longer hold %s.", strings.Join(names, ", ")),
+	o := offers{asked: b}
+	o.free()
+	blocks := b.pieced()
+	if spun := b.spinnable(blocks); len(spun) > 0 {
+		o.with("Spin the crossings",
+			"At one crossing of each last seam let the allowances turn round it, like the sails of a mill.",
 			func(d *document.Document) {
-				for _, seam := range b.Press.Release {
+				d.Press.Spun = append(d.Press.Spun, spun...)
+			})
+		o.end(false)
+	}
+	o.twoWays(blocks)
+	if opened := b.toOpen(); len(opened) > 0 {
+		o.with("Open seams", fmt.Sprintf("Press %s open.", strings.Join(b.SeamNames(opened), ", ")),
+			func(d *document.Document) {
+				if d.Press.Held == nil {
+					d.Press.Held = map[naming.Seam]document.Side{}
+				}
+				for _, seam := range opened {
+					d.Press.Held[seam] = document.Both
+				}
+			})
+		o.end(false)
+	}
+	return o.families
+}
+
+// free takes back what binds the pressing: seams that are held, the school, rows that are one step.
+func (o *offers) free() {
+	if len(o.Press.Release) > 0 {
+		o.with("Release what is held",
+			fmt.Sprintf("No longer hold %s.", strings.Join(o.SeamNames(o.Press.Release), ", ")),
+			func(d *document.Document) {
+				for _, seam := range o.Press.Release {
 					delete(d.Press.Held, seam)
 				}
 			})
-		end(false)
+		o.end(false)
 	}
-	if b.Document.Schools.Press == pressing.Dark {
-		with("Press to nest", "Let crossings interlock first; to the dark where that is left open.",
+	if o.Document.Schools.Press == pressing.Dark {
+		o.with("Press to nest", "Let crossings interlock first; to the dark where that is left open.",
 			func(d *document.Document) { d.Schools.Press = pressing.Nest })
-		end(false)
+		o.end(false)
 	}
-	if slices.ContainsFunc(b.Units, func(m making.Made) bool { return m.Shared }) {
-		with("Sew alike rows apart",
+	if slices.ContainsFunc(o.Units, func(m making.Made) bool { return m.Shared }) {
+		o.with("Sew alike rows apart",
 			"Rows of a block that are alike become steps of their own, each pressed its own way.",
 			func(d *document.Document) {
 				for i, u := range d.Parts {
 					d.Parts[i].How, _ = making.Apart(u.How)
 				}
 			})
-		end(false)
+		o.end(false)
 	}
-	blocks := b.pieced()
-	if spun := b.spinnable(blocks); len(spun) > 0 {
-		with("Spin the crossings",
-			"At one crossing of each last seam let the allowances turn round it, like the sails of a mill.",
-			func(d *document.Document) {
-				d.Press.Spun = append(d.Press.Spun, spun...)
-			})
-		end(false)
-	}
-	for _, one := range b.twiceWithin() {
+}
+
+// twoWays presses units within a block, or blocks, two ways.
+func (o *offers) twoWays(blocks []naming.Unit) {
+	for _, one := range o.twiceWithin() {
 		for _, which := range quilt.Patterns {
-			with("Two kinds of "+b.Unit(one.Unit).Unit.Name,
-				fmt.Sprintf("Within %s %s is pressed the other way: keep two piles, A and B.", b.Unit(one.In).Unit.Name,
+			o.with("Two kinds of "+o.Unit(one.Unit).Unit.Name,
+				fmt.Sprintf("Within %s %s is pressed the other way: keep two piles, A and B.", o.Unit(one.In).Unit.Name,
 					within[which]), func(d *document.Document) {
 					one.Which = which
 					d.Press.TwoWays = append(d.Press.TwoWays, one)
 				})
 		}
-		end(false)
+		o.end(false)
 	}
 	for _, whole := range []bool{false, true} {
 		for _, which := range quilt.Patterns {
@@ -239,27 +272,14 @@ func (b asked) candidates() []family {
 				name, says = "Press whole blocks two ways",
 					"%s is pressed the other way, down to its strip sets: keep two piles of everything, A and B."
 			}
-			with(name, fmt.Sprintf(says, words.UpperFirst(string(which))), func(d *document.Document) {
+			o.with(name, fmt.Sprintf(says, words.UpperFirst(string(which))), func(d *document.Document) {
 				for _, unit := range blocks {
 					d.Press.TwoWays = append(d.Press.TwoWays, document.TwoWays{Unit: unit, Which: which, Whole: whole})
 				}
 			})
 		}
-		end(true)
+		o.end(true)
 	}
-	if opened := b.toOpen(); len(opened) > 0 {
-		with("Open seams", fmt.Sprintf("Press %s open.", strings.Join(b.SeamNames(opened), ", ")),
-			func(d *document.Document) {
-				if d.Press.Held == nil {
-					d.Press.Held = map[naming.Seam]document.Side{}
-				}
-				for _, seam := range opened {
-					d.Press.Held[seam] = document.Both
-				}
-			})
-		end(false)
-	}
-	return families
 }
 
 // within says which units of a block a pattern means.

@@ -111,21 +111,7 @@ func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.
 			problems.Stop("name-missing", at+"/name", fmt.Sprintf("Fabric %d has no name.", i+1),
 				"Name it as you call it at the table.")
 		}
-		if _, err := strconv.ParseUint(strings.TrimPrefix(f.Colour, "#"), 16, 32); err != nil || len(f.Colour) != 7 ||
-			f.Colour[0] != '#' {
-			problems.Stop("colour-unreadable", at+"/colour", fmt.Sprintf("“%s” is not a colour.", f.Colour),
-				"Pick a colour, or write it as # and six hex digits.")
-		}
-		switch f.Print {
-		case "", Plain, OneWay, TwoWay, Motif, Assorted:
-		default:
-			problems.Stop("print-unknown", at+"/print", fmt.Sprintf("“%s” is no kind of print.", f.Print),
-				"Choose plain, one way, two way, motif or assorted.")
-		}
-		if f.Prints < 0 || f.Prints > mostPrints {
-			problems.Stop("print-count", at+"/prints", fmt.Sprintf("%s cannot be %d prints.", f.Name, f.Prints),
-				fmt.Sprintf("Write 1 to %d, or nothing.", mostPrints))
-		}
+		f.check(at, problems)
 		widths[f.ID] = usable
 		if f.Usable != "" {
 			w, err := f.Usable.Length(units)
@@ -136,27 +122,8 @@ func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.
 				widths[f.ID] = w
 			}
 		}
-		if m := f.Motif; m != nil && f.Print == Motif {
-			var apart [2]measure.Length
-			for k, one := range []struct {
-				at      string
-				written measure.Written
-			}{{"/motif/across", m.Across}, {"/motif/along", m.Along}} {
-				l, err := one.written.Length(units)
-				switch {
-				case err != nil:
-					problems.Stop("length-unreadable", at+one.at, err.Error(),
-						"Write how far its motifs lie apart, such as 6.")
-				case l < measure.Inch/2 || l > 60*measure.Inch:
-					problems.Stop("too-small", at+one.at, "Motifs do not lie so far or so near to each other.",
-						"Measure from the middle of one motif to the middle of the next.")
-				case l > widths[f.ID]:
-					problems.Stop("too-large", at+one.at, "The motifs lie farther apart than the cloth is wide.",
-						"Measure from the middle of one motif to the middle of the next.")
-				}
-				apart[k] = l
-			}
-			s.motifs[f.ID] = apart
+		if f.Motif != nil && f.Print == Motif {
+			s.motifs[f.ID] = f.Motif.apart(at+"/motif", widths[f.ID], units, problems)
 		}
 		s.fabrics[f.ID] = f
 	}
@@ -176,6 +143,49 @@ func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.
 		s.usable[r.ID] = widths[r.Fabric]
 	}
 	return s
+}
+
+// check looks at how a fabric is printed.
+func (f Fabric) check(at string, problems *problem.List) {
+	if _, err := strconv.ParseUint(strings.TrimPrefix(f.Colour, "#"), 16, 32); err != nil || len(f.Colour) != 7 ||
+		f.Colour[0] != '#' {
+		problems.Stop("colour-unreadable", at+"/colour", fmt.Sprintf("“%s” is not a colour.", f.Colour),
+			"Pick a colour, or write it as # and six hex digits.")
+	}
+	switch f.Print {
+	case "", Plain, OneWay, TwoWay, Motif, Assorted:
+	default:
+		problems.Stop("print-unknown", at+"/print", fmt.Sprintf("“%s” is no kind of print.", f.Print),
+			"Choose plain, one way, two way, motif or assorted.")
+	}
+	if f.Prints < 0 || f.Prints > mostPrints {
+		problems.Stop("print-count", at+"/prints", fmt.Sprintf("%s cannot be %d prints.", f.Name, f.Prints),
+			fmt.Sprintf("Write 1 to %d, or nothing.", mostPrints))
+	}
+}
+
+// apart reads how far motifs lie apart, across and along cloth of a width.
+func (m Repeat) apart(at string, wide measure.Length, units measure.Units, problems *problem.List) [2]measure.Length {
+	var apart [2]measure.Length
+	for k, one := range []struct {
+		at      string
+		written measure.Written
+	}{{"/across", m.Across}, {"/along", m.Along}} {
+		l, err := one.written.Length(units)
+		switch {
+		case err != nil:
+			problems.Stop("length-unreadable", at+one.at, err.Error(),
+				"Write how far its motifs lie apart, such as 6.")
+		case l < measure.Inch/2 || l > 60*measure.Inch:
+			problems.Stop("too-small", at+one.at, "Motifs do not lie so far or so near to each other.",
+				"Measure from the middle of one motif to the middle of the next.")
+		case l > wide:
+			problems.Stop("too-large", at+one.at, "The motifs lie farther apart than the cloth is wide.",
+				"Measure from the middle of one motif to the middle of the next.")
+		}
+		apart[k] = l
+	}
+	return apart
 }
 
 // Fabric gives the fabric that plays a role.

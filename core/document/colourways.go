@@ -29,6 +29,39 @@ func (d Document) Expanded(problems *problem.List) Document {
 	for i, u := range d.Parts {
 		x.index[u.ID] = i
 	}
+	d.plain(problems)
+	ways, ok := d.ways(problems)
+	if !ok {
+		return d
+	}
+	out := d
+	out.Parts, out.Roles = slices.Clone(d.Parts), slices.Clone(d.Roles)
+	x.out = &out
+	out.Top.Repeat = make([][]quilt.Cell, len(d.Top.Repeat))
+	for r, row := range d.Top.Repeat {
+		out.Top.Repeat[r] = slices.Clone(row)
+		for c := range row {
+			x.dye(ways, &out.Top.Repeat[r][c], problem.At("top", "repeat", r, c))
+		}
+	}
+	out.Top.Borders = slices.Clone(d.Top.Borders)
+	for i, border := range out.Top.Borders {
+		out.Top.Borders[i].Cells = slices.Clone(border.Cells)
+		for j := range border.Cells {
+			x.dye(ways, &out.Top.Borders[i].Cells[j], problem.At("top", "borders", i, "cells", j))
+		}
+		if border.Corner != nil {
+			corner := *border.Corner
+			x.dye(ways, &corner, problem.At("top", "borders", i, "corner"))
+			out.Top.Borders[i].Corner = &corner
+		}
+	}
+	x.twoWays(problems)
+	return out
+}
+
+// plain checks the ids of roles and fabrics, which names are made of.
+func (d Document) plain(problems *problem.List) {
 	for i, r := range d.Roles {
 		if !naming.Plain(r.ID) {
 			problems.Stop("id-not-unique", problem.At("roles", i, "id"),
@@ -43,6 +76,10 @@ func (d Document) Expanded(problems *problem.List) Document {
 				"Give it an id without spaces and without / : @ # and %.")
 		}
 	}
+}
+
+// ways are the colourways by their ids; not ok when one gives a role a fabric that is not there.
+func (d Document) ways(problems *problem.List) (map[string]Colourway, bool) {
 	ways := map[string]Colourway{}
 	for i, w := range d.Colourways {
 		at := problem.At("colourways", i)
@@ -60,47 +97,26 @@ func (d Document) Expanded(problems *problem.List) Document {
 				!slices.ContainsFunc(d.Fabrics, func(f Fabric) bool { return f.ID == w.Fabrics[role] }) {
 				problems.Stop("role-without-fabric", at+problem.At("fabrics", role),
 					fmt.Sprintf("%s gives the role “%s” no fabric there is.", w.Name, role), "Choose a fabric for it.")
-				return d
+				return nil, false
 			}
 		}
 		ways[w.ID] = w
 	}
-	out := d
-	out.Parts, out.Roles = slices.Clone(d.Parts), slices.Clone(d.Roles)
-	x.out = &out
-	dyed := func(cell *quilt.Cell, at string) {
-		if cell.Colourway == "" {
-			return
-		}
-		way, ok := ways[cell.Colourway]
-		if !ok {
-			problems.Stop("colourway-unknown", at+"/colourway",
-				fmt.Sprintf("There is no colourway “%s”.", cell.Colourway), "Choose one of the colourways.")
-			return
-		}
-		cell.Colourway, cell.Unit = "", x.reference(cell.Unit, way)
+	return ways, true
+}
+
+// dye lays a cell in its colourway.
+func (x *expander) dye(ways map[string]Colourway, cell *quilt.Cell, at string) {
+	if cell.Colourway == "" {
+		return
 	}
-	out.Top.Repeat = make([][]quilt.Cell, len(d.Top.Repeat))
-	for r, row := range d.Top.Repeat {
-		out.Top.Repeat[r] = slices.Clone(row)
-		for c := range row {
-			dyed(&out.Top.Repeat[r][c], problem.At("top", "repeat", r, c))
-		}
+	way, ok := ways[cell.Colourway]
+	if !ok {
+		x.problems.Stop("colourway-unknown", at+"/colourway",
+			fmt.Sprintf("There is no colourway “%s”.", cell.Colourway), "Choose one of the colourways.")
+		return
 	}
-	out.Top.Borders = slices.Clone(d.Top.Borders)
-	for i, border := range out.Top.Borders {
-		out.Top.Borders[i].Cells = slices.Clone(border.Cells)
-		for j := range border.Cells {
-			dyed(&out.Top.Borders[i].Cells[j], problem.At("top", "borders", i, "cells", j))
-		}
-		if border.Corner != nil {
-			corner := *border.Corner
-			dyed(&corner, problem.At("top", "borders", i, "corner"))
-			out.Top.Borders[i].Corner = &corner
-		}
-	}
-	x.twoWays(problems)
-	return out
+	cell.Colourway, cell.Unit = "", x.reference(cell.Unit, way)
 }
 
 type expander struct {

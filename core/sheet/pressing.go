@@ -89,35 +89,47 @@ func (b Sheet) Pressing() Pressing {
 			thickWords(place.Layers),
 		})
 	}
+	out.Says, out.Detail = b.pressed()
+	for _, batch := range b.Batches {
+		if len(batch.Presses) > 0 {
+			out.Lines = append(out.Lines, b.pressLine(batch))
+		}
+	}
+	return out
+}
+
+// pressed says how the whole quilt is pressed.
+func (b Sheet) pressed() (says, detail string) {
+	p := b.Press
 	switch {
 	case p.Crossings == 0:
-		out.Says, out.Detail = "No seams cross in this quilt", "Press as you like: nothing has to nest."
+		says, detail = "No seams cross in this quilt", "Press as you like: nothing has to nest."
 	case p.Opened == p.Crossings:
-		out.Says = "Every seam is opened"
-		out.Detail = fmt.Sprintf("Open seams do not nest: pin at each of the %d crossings.", p.Crossings)
+		says = "Every seam is opened"
+		detail = fmt.Sprintf("Open seams do not nest: pin at each of the %d crossings.", p.Crossings)
 	case p.Clashes == 0:
-		out.Says = fmt.Sprintf("All %s of this quilt nest", words.Plural(p.Crossings, "crossing"))
+		says = fmt.Sprintf("All %s of this quilt nest", words.Plural(p.Crossings, "crossing"))
 		if p.Opened > 0 {
-			out.Says = fmt.Sprintf("%s of this quilt nest, %d are opened",
+			says = fmt.Sprintf("%s of this quilt nest, %d are opened",
 				words.Plural(p.Crossings-p.Opened, "crossing"), p.Opened)
 		}
-		out.Detail = b.howAllNest()
+		detail = b.howAllNest()
 	default:
-		out.Says = fmt.Sprintf("%d of %s do not nest", p.Clashes, words.Plural(p.Crossings, "crossing"))
+		says = fmt.Sprintf("%d of %s do not nest", p.Clashes, words.Plural(p.Crossings, "crossing"))
 		switch {
 		case b.Document.Schools.Press == pressing.Dark:
-			out.Detail = "You press to the dark, come what may. Press to nest instead, or pin these crossings."
+			detail = "You press to the dark, come what may. Press to nest instead, or pin these crossings."
 		case len(p.Release) > 0:
-			out.Detail = fmt.Sprintf("You hold seams so that more clash than must: with %s released, %d would be left.",
+			detail = fmt.Sprintf("You hold seams so that more clash than must: with %s released, %d would be left.",
 				strings.Join(b.SeamNames(p.Release), " and "), p.Free)
 		case p.Proven():
-			out.Detail = "With one way of pressing for each kind, fewer is not possible. Pin these crossings or open the seams there"
+			detail = "With one way of pressing for each kind, fewer is not possible. Pin these crossings or open the seams there"
 			if onlyBetweenBlocks(p.Places) {
-				out.Detail += "; a plain block between the pieced ones would let all nest"
+				detail += "; a plain block between the pieced ones would let all nest"
 			}
-			out.Detail += "."
+			detail += "."
 		default:
-			out.Detail = fmt.Sprintf("This is the best way found; at least %d clash in any. Pin these crossings or open the seams there.", p.Bound)
+			detail = fmt.Sprintf("This is the best way found; at least %d clash in any. Pin these crossings or open the seams there.", p.Bound)
 		}
 	}
 	if p.Layout.Turned > 0 {
@@ -127,32 +139,31 @@ func (b Sheet) Pressing() Pressing {
 			quilt.EveryRow:    "the blocks of every other row",
 		}[p.Layout.Turning.Which],
 			map[int]string{180: "half", 90: "a quarter"}[p.Layout.Turning.Degrees])
-		out.Detail += fmt.Sprintf(" %s, %d in all: it looks the same, and its seams then nest with its neighbours.",
+		detail += fmt.Sprintf(" %s, %d in all: it looks the same, and its seams then nest with its neighbours.",
 			which, p.Layout.Turned)
 	}
-	for _, batch := range b.Batches {
-		if len(batch.Presses) == 0 {
-			continue
-		}
-		line := PressLine{
-			Step: batch.ID, Of: batch.ID.ID(), Name: batch.Name, Says: b.pressWords(batch), Count: batch.Make,
-			Seams: max(batch.Seams, len(batch.Presses)),
-			Each:  []PressSeam{}, Done: b.Done(batch.ID), Card: b.card(batch),
-		}
-		for _, seam := range batch.Presses {
-			if d, known := p.Decisions[seam]; known {
-				line.Each = append(line.Each, PressSeam{
-					seam, b.SeamWay(d), p.Held(seam),
-					map[int]string{1: "plus", -1: "minus", 0: "open"}[d.X],
-				})
-			}
-		}
-		if batch.Stage != batching.Top {
-			line.Picture = batch.ID
-		}
-		out.Lines = append(out.Lines, line)
+	return says, detail
+}
+
+// pressLine tells how one batch is pressed.
+func (b Sheet) pressLine(batch batching.Batch) PressLine {
+	line := PressLine{
+		Step: batch.ID, Of: batch.ID.ID(), Name: batch.Name, Says: b.pressWords(batch), Count: batch.Make,
+		Seams: max(batch.Seams, len(batch.Presses)),
+		Each:  []PressSeam{}, Done: b.Done(batch.ID), Card: b.card(batch),
 	}
-	return out
+	for _, seam := range batch.Presses {
+		if d, known := b.Press.Decisions[seam]; known {
+			line.Each = append(line.Each, PressSeam{
+				seam, b.SeamWay(d), b.Press.Held(seam),
+				map[int]string{1: "plus", -1: "minus", 0: "open"}[d.X],
+			})
+		}
+	}
+	if batch.Stage != batching.Top {
+		line.Picture = batch.ID
+	}
+	return line
 }
 
 // howAllNest says what it takes.
