@@ -62,6 +62,9 @@ func Of(id string) Unit { return UnitParts{ID: id}.Name() }
 
 // parts takes apart what may have been written by hand; what is no name is an id and nothing else.
 func (u Unit) parts() UnitParts {
+	if !strings.ContainsAny(string(u), ":@/%#") {
+		return UnitParts{ID: string(u)} // a plain id
+	}
 	p, err := ParseUnit(string(u))
 	if err != nil {
 		return UnitParts{ID: string(u)}

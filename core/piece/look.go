@@ -5,6 +5,7 @@ import "hash/fnv"
 // Look is a number for what a piece shows, allowances included: the same however the piece is turned and in whichever
 // order its patches were sewn, another for other cloth or other sizes. colour names what is seen of a role.
 func (p Piece) Look(colour func(role string) string) uint64 {
+	p.Seams, p.Meetings, p.Misses = nil, nil, nil
 	least := p.LookAsItLies(colour)
 	for _, turn := range []int{90, 180, 270} {
 		least = min(least, p.Turn(turn).LookAsItLies(colour))

@@ -3,6 +3,7 @@ package piece
 import (
 	"fmt"
 	"slices"
+	"strconv"
 
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -83,12 +84,17 @@ func (p Piece) mapped(w, h Num, to func(Point) Point, turn func(up int) int) Pie
 		W: w, H: h, Patches: slices.Clone(p.Patches), Seams: slices.Clone(p.Seams), Rounded: p.Rounded,
 		Meetings: slices.Clone(p.Meetings), Misses: slices.Clone(p.Misses),
 	}
+	n := 0
+	for _, patch := range p.Patches {
+		n += len(patch.Poly)
+	}
+	corners := make([]Point, 0, n) // of all patches, one after the other
 	for i, patch := range p.Patches {
-		poly := make([]Point, len(patch.Poly))
-		for j, a := range patch.Poly {
-			poly[j] = to(a)
+		first := len(corners)
+		for _, a := range patch.Poly {
+			corners = append(corners, to(a))
 		}
-		out.Patches[i] = Patch{patch.Role, poly, turn(patch.Up)}
+		out.Patches[i] = Patch{patch.Role, slices.Clip(corners[first:]), turn(patch.Up)}
 	}
 	for i, s := range p.Seams {
 		out.Seams[i] = Seam{s.ID, to(s.From), to(s.To)}
@@ -260,12 +266,14 @@ func SameLook(a, b Piece, colour func(role string) string) bool {
 
 func lookOf(p Patch, colour func(string) string) string {
 	first := firstCorner(p)
-	s := colour(p.Role)
+	s := make([]byte, 0, 128)
 	for i := range p.Poly {
 		a := p.Poly[(first+i)%len(p.Poly)]
-		s += fmt.Sprintf(" %v", a)
+		for _, n := range [4]int64{a.X.P, a.X.Q, a.Y.P, a.Y.Q} {
+			s = append(strconv.AppendInt(s, n, 10), ' ')
+		}
 	}
-	return s
+	return string(append(s, colour(p.Role)...))
 }
 
 // firstCorner is the place of a patch's highest corner, the leftmost of them.
