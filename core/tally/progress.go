@@ -41,7 +41,8 @@ func (l *Log) Progress(w *work.Work) Progress {
 	return f.Progress
 }
 
-// counted gives every step what was counted of it, and lists what fits nowhere. last is the step last worked on.
+// counted gives every step what was counted of it, and lists what fits nowhere. last is the step last worked on, of
+// what still fits.
 func (f *folding) counted(l *Log) (last naming.Step) {
 	counts := make([]count, len(f.w.Steps))
 	for i := range counts {
@@ -56,11 +57,8 @@ func (f *folding) counted(l *Log) (last naming.Step) {
 		} else if good := c.made - c.aside; good != 0 || c.aside != 0 { // not nothing, and more than counted at the iron
 			f.NoLonger = append(f.NoLonger, Lost{k.step, k.exact, good, f.lost(k, good)})
 		}
-		if c.last > latest {
-			latest, last = c.last, k.step
-			if fits {
-				last = f.w.Steps[i].ID
-			}
+		if fits && c.last > latest {
+			latest, last = c.last, f.w.Steps[i].ID
 		}
 	}
 	for i, s := range f.w.Steps {
