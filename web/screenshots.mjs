@@ -70,6 +70,7 @@ try {
     page.on("pageerror", (e) => console.log(v.name, "error", e.message));
     await page.goto(base + v.at);
     await page.waitForLoadState("networkidle");
+    await page.waitForFunction(() => !document.querySelector("[data-loading]"));
     await page.evaluate(() => document.fonts.ready);
     if (v.act) await v.act(page);
     await page.screenshot({ path: join(args.out, `${v.name}.png`) });

@@ -191,7 +191,7 @@ const config = defineConfig({
         heading: { value: "'Source Serif 4 Variable', Georgia, serif" },
       },
       fontSizes: {
-        fine: { value: "12.5px" },
+        fine: { value: "12px" },
         note: { value: "13px" },
         small: { value: "14px" },
         body: { value: "15px" },

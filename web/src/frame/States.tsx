@@ -9,7 +9,7 @@ import { Ruled } from "./Ruled";
 /** A skeleton of the real layout: a drawing on the left, lines on the right. */
 export function Loading({ label = "Fetching the plan", page }: { label?: string; page?: boolean }) {
   const skeleton = (
-    <Flex gap="32px" p={{ base: "16px", md: "32px" }} role="status" aria-label={label} wrap="wrap">
+    <Flex gap="32px" p={{ base: "16px", md: "32px" }} role="status" aria-label={label} data-loading wrap="wrap">
       <Box bg="hair" opacity={0.5} w={{ base: "100%", md: "44%" }} h="420px" />
       <Box flex="1" minW="240px">
         {["70%", "92%", "84%", "60%", "88%"].map((w) => (
