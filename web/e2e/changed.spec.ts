@@ -105,3 +105,17 @@ test("a row put on top of a half-sewn grid takes nothing of what was counted", a
   expect(await good("block")).toBe(3);
   expect((await progress()).noLonger).toEqual([]);
 });
+
+test("a block that is laid and taken out is said at once, and taken back as fast", async ({ page, request }) => {
+  await page.goto("/library/star-in-a-star");
+  await page.getByRole("button", { name: "Put it on the shelf" }).click();
+  await page.waitForURL(/\/quilt$/);
+  await expect(page.getByText(/^Finishes/)).toBeVisible();
+  await page.locator("summary").filter({ hasText: "Star with a square in a square" }).click();
+  await page.getByRole("button", { name: "Take it out" }).last().click();
+  await expect(page.getByText("There is no unit “block” to lay here.").first()).toBeVisible();
+  await expect(page.getByText(/^Finishes/)).toHaveCount(0);
+  expect(await (await request.get("/api/health")).json()).toEqual({ state: "ready" });
+  await page.getByRole("button", { name: "Let it go" }).click();
+  await expect(page.getByText(/^Finishes/)).toBeVisible();
+});

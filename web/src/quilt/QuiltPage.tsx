@@ -81,14 +81,16 @@ export function QuiltPage() {
               </Text>
             )}
           </Box>
-          <Flex mt="16px" align="baseline" gap="14px" wrap="wrap">
-            <Text textStyle="lead">
-              <Ruled>{plan.finished.text ? `Finishes ${plan.finished.text}` : ""}</Ruled>
-            </Text>
-            <Text color="soft">
-              <Ruled>{`${plan.blocks} blocks of ${plan.block.text || "–"} · allowance ${plan.seam.effective.text || "–"}`}</Ruled>
-            </Text>
-          </Flex>
+          {plan.finished.text && (
+            <Flex mt="16px" align="baseline" gap="14px" wrap="wrap">
+              <Text textStyle="lead">
+                <Ruled>{`Finishes ${plan.finished.text}`}</Ruled>
+              </Text>
+              <Text color="soft">
+                <Ruled>{`${plan.blocks} blocks of ${plan.block.text} · allowance ${plan.seam.effective.text}`}</Ruled>
+              </Text>
+            </Flex>
+          )}
           {plan.partial && (
             <Text mt="6px" color="madder" fontWeight="600" role="note">
               {plan.partial}
