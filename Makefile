@@ -53,7 +53,7 @@ lint: web/node_modules/.package-lock.json
 test-go: web/node_modules/.package-lock.json
 	scripts/need units=units glpsol=glpk-utils z3=z3 py:shapely=python3-shapely
 	go test ./...
-	go test -run '^$$' -bench . -benchtime 1x ./... >/dev/null # every benchmark still runs
+	go test -run '^$$' -bench . -benchtime 1x ./... # every benchmark still runs
 
 test-race:
 	if command -v gcc >/dev/null; then CGO_ENABLED=1 go test -race ./core/tally ./store; else echo "no gcc: the race detector is left out"; fi

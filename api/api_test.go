@@ -288,7 +288,12 @@ func BenchmarkPreviewOfTheDemo(b *testing.B) {
 	if err != nil {
 		b.Fatal(err)
 	}
-	s := site{b, New(nil, http.NotFoundHandler(), LocalHosts)}
+	st, err := store.Open(context.Background(), filepath.Join(b.TempDir(), "vicis.db"))
+	if err != nil {
+		b.Fatal(err)
+	}
+	defer st.Close()
+	s := site{b, New(st, http.NotFoundHandler(), LocalHosts)}
 	for b.Loop() {
 		if w := s.do("POST", "/api/plan", string(text)); w.Code != http.StatusOK {
 			b.Fatal(w.Body)
