@@ -71,9 +71,7 @@ type suppliesIn struct {
 }
 
 func (s *Server) backwards(_ context.Context, in *struct{ Body suppliesIn }) (*body[ask.Reach], error) {
-	return about(in.Body.Document, func(d document.Document) (ask.Reach,
-		problem.List,
-	) {
+	return about(in.Body.Document, func(d document.Document) (ask.Reach, problem.List) {
 		return ask.Backwards(d, in.Body.Supplies)
 	})
 }

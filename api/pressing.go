@@ -47,9 +47,7 @@ type seamIn struct {
 }
 
 func (s *Server) seam(_ context.Context, in *struct{ Body seamIn }) (*body[ask.Asked], error) {
-	return about(in.Body.Document, func(d document.Document) (ask.Asked,
-		problem.List,
-	) {
+	return about(in.Body.Document, func(d document.Document) (ask.Asked, problem.List) {
 		return ask.AboutSeam(d, in.Body.Seam)
 	})
 }

@@ -2,10 +2,7 @@ package core_test
 
 import (
 	"go/ast"
-	"go/parser"
 	"go/token"
-	"io/fs"
-	"path/filepath"
 	"strings"
 	"testing"
 )
@@ -14,56 +11,33 @@ import (
 // name, no name is made of text that was put together, and none is cut.
 func TestNobodyElseJoinsOrCutsNames(t *testing.T) {
 	kinds := map[string]bool{"Unit": true, "Step": true, "Seam": true, "Crossing": true, "Border": true}
-	files := 0
-	for _, root := range []string{".", "../api", "../store", "../demo", "../cmd"} {
-		err := filepath.WalkDir(root, func(path string, d fs.DirEntry, err error) error {
-			if err != nil || d.IsDir() || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") ||
-				strings.HasPrefix(path, "naming") {
-				return err
+	sources(t, "naming", 100, func(path string, at func(ast.Node) token.Position, n ast.Node) {
+		switch n := n.(type) {
+		case *ast.CallExpr: // naming.Step(x) of anything but a plain value
+			sel, ok := n.Fun.(*ast.SelectorExpr)
+			if !ok {
+				return
 			}
-			files++
-			set := token.NewFileSet()
-			f, err := parser.ParseFile(set, path, nil, 0)
-			if err != nil {
-				return err
+			room, ok := sel.X.(*ast.Ident)
+			if ok && room.Name == "naming" && kinds[sel.Sel.Name] {
+				t.Errorf("%s: makes a name of text", at(n))
 			}
-			ast.Inspect(f, func(n ast.Node) bool {
-				switch n := n.(type) {
-				case *ast.CallExpr: // naming.Step(x) of anything but a plain value
-					sel, ok := n.Fun.(*ast.SelectorExpr)
-					if !ok {
-						return true
-					}
-					room, ok := sel.X.(*ast.Ident)
-					if ok && room.Name == "naming" && kinds[sel.Sel.Name] {
-						t.Errorf("%s: makes a name of text", set.Position(n.Pos()))
-					}
-					if ok && room.Name == "strings" && len(n.Args) > 1 {
-						if lit, is := n.Args[1].(*ast.BasicLit); is && strings.Trim(lit.Value, `"/:@#`) == "" &&
-							len(lit.Value) == 3 {
-							switch {
-							case path == "measure/read.go" || path == "measure/print.go": // fractions
-							case lit.Value == `"#"` && strings.HasPrefix(path, "cloth/"): // colours
-							default:
-								t.Errorf("%s: takes text apart at %s", set.Position(n.Pos()), lit.Value)
-							}
-						}
-					}
-				case *ast.BinaryExpr: // x + "/" + y, where it is no JSON pointer
-					if lit, ok := n.Y.(*ast.BasicLit); ok && n.Op == token.ADD &&
-						(lit.Value == `":"` || lit.Value == `"@"` || lit.Value == `"#"`) {
-						t.Errorf("%s: joins text with %s", set.Position(n.Pos()), lit.Value)
+			if ok && room.Name == "strings" && len(n.Args) > 1 {
+				if lit, is := n.Args[1].(*ast.BasicLit); is && strings.Trim(lit.Value, `"/:@#`) == "" &&
+					len(lit.Value) == 3 {
+					switch {
+					case path == "measure/read.go" || path == "measure/print.go": // fractions
+					case lit.Value == `"#"` && strings.HasPrefix(path, "cloth/"): // colours
+					default:
+						t.Errorf("%s: takes text apart at %s", at(n), lit.Value)
 					}
 				}
-				return true
-			})
-			return nil
-		})
-		if err != nil {
-			t.Fatal(err)
+			}
+		case *ast.BinaryExpr: // x + "/" + y, where it is no JSON pointer
+			if lit, ok := n.Y.(*ast.BasicLit); ok && n.Op == token.ADD &&
+				(lit.Value == `":"` || lit.Value == `"@"` || lit.Value == `"#"`) {
+				t.Errorf("%s: joins text with %s", at(n), lit.Value)
+			}
 		}
-	}
-	if files < 100 {
-		t.Errorf("looked at %d files", files)
-	}
+	})
 }

@@ -58,6 +58,3 @@ func (s Step) FromShelf(supply string) Step { return Step(join(string(s), []stri
 
 // InFabric is a role in a colourway that gives it another fabric.
 func InFabric(role, fabric string) string { return escape(role) + "@" + escape(fabric) }
-
-// RoleOf is the role of the document that a role in a colourway stands for.
-func RoleOf(role string) string { return Unit(role).ID() }

@@ -42,9 +42,6 @@ func NewLog() *Log {
 	return &Log{place: map[string]int{}, active: map[string]int{}, count: map[key]*count{}}
 }
 
-// Len is how many events it holds.
-func (l *Log) Len() int { return len(l.entries) }
-
 // Add takes an event. One that is there already changes nothing.
 func (l *Log) Add(e Event) {
 	if _, known := l.place[e.ID]; known {

@@ -2,7 +2,7 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import type { Project, Step } from "../api/client";
+import type { Picture, Project, Step } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { LaidView, PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
@@ -52,6 +52,19 @@ function Lies({ project, step, back, iron }: Shown) {
   const colours = coloursOf(project.document);
   const s = step.sewing;
   const whole = step.picture ? project.plan.pictures[step.picture] : undefined;
+  const half = (side: string, name: string, picture: Picture) => (
+    <Part name={name}>
+      <PictureView
+        picture={picture}
+        colours={colours}
+        maxW={200}
+        maxH={260}
+        label={`on the ${side}, ${name}`}
+        seams
+        back={back}
+      />
+    </Part>
+  );
   return s?.laid && !iron ? (
     <Part name={`${s.right} on ${s.left}`}>
       <LaidView
@@ -65,17 +78,7 @@ function Lies({ project, step, back, iron }: Shown) {
     </Part>
   ) : s?.leftPicture && s.rightPicture && !iron ? (
     <>
-      <Part name={s.left}>
-        <PictureView
-          picture={s.leftPicture}
-          colours={colours}
-          maxW={200}
-          maxH={260}
-          label={`on the left, ${s.left}`}
-          seams
-          back={back}
-        />
-      </Part>
+      {half("left", s.left, s.leftPicture)}
       <chakra.svg
         w="16px"
         h={{ base: "110px", md: "260px" }}
@@ -86,17 +89,7 @@ function Lies({ project, step, back, iron }: Shown) {
       >
         <line x1="8" y1="0" x2="8" y2="290" stroke="var(--v-colors-madder)" strokeWidth="4" strokeDasharray="13 8" />
       </chakra.svg>
-      <Part name={s.right}>
-        <PictureView
-          picture={s.rightPicture}
-          colours={colours}
-          maxW={200}
-          maxH={260}
-          label={`on the right, ${s.right}`}
-          seams
-          back={back}
-        />
-      </Part>
+      {half("right", s.right, s.rightPicture)}
     </>
   ) : whole ? (
     <Part name={back ? "seen from the back" : ""}>
