@@ -3,6 +3,7 @@
 package api
 
 import (
+	"bytes"
 	"context"
 	"encoding/json"
 	"errors"
@@ -33,19 +34,19 @@ import (
 
 // Server answers for one store.
 type Server struct {
-	store *store.Store
-	kept  *kept
-	now   func() time.Time
+	store           *store.Store
+	kept            *kept
+	plans, searches turns
+	now             func() time.Time
 }
 
-// New builds the engine: the API under /api, the web application below everything else. hosts are the names it answers
-// to.
-func New(s *store.Store, web http.Handler, hosts []string) *gin.Engine {
+// New builds the engine: the API under /api, the web application below everything else. doors says who is let in.
+func New(s *store.Store, web http.Handler, doors Doors) *gin.Engine {
 	gin.SetMode(gin.ReleaseMode)
 	engine := gin.New()
 	engine.ContextWithFallback = true // a client that leaves cancels its query
-	engine.Use(gin.CustomRecovery(recovered), guard(hosts), gzip.Gzip(gzip.DefaultCompression))
-	srv := &Server{store: s, kept: keep(s), now: time.Now}
+	engine.Use(gin.CustomRecovery(recovered), guard(doors), gzip.Gzip(gzip.DefaultCompression))
+	srv := &Server{store: s, kept: keep(s), plans: inTurn(), searches: inTurn(), now: time.Now}
 	s.Guard(keepsPromises)
 	srv.register(humagin.New(engine, config()))
 	engine.NoRoute(func(c *gin.Context) {
@@ -140,6 +141,13 @@ func (d *Draft) UnmarshalJSON(data []byte) error {
 	return nil
 }
 
+// strictly reads a body of which nothing may be unknown; what a draft holds the core reads.
+func strictly(data []byte, into any) error {
+	d := json.NewDecoder(bytes.NewReader(data))
+	d.DisallowUnknownFields()
+	return d.Decode(into)
+}
+
 // MarshalJSON gives it back.
 func (d Draft) MarshalJSON() ([]byte, error) { return d.raw, nil }
 
@@ -196,7 +204,7 @@ func (s *Server) register(a huma.API) {
 	op := func(method, path, id, summary string) huma.Operation {
 		return huma.Operation{
 			Method: method, Path: path, OperationID: id, Summary: summary,
-			MaxBodyBytes: document.MostBytes, Errors: []int{400, 404, 409, 412, 413, 422},
+			MaxBodyBytes: document.MostBytes, // no Errors: whatever goes wrong is one Trouble, described once as the default
 		}
 	}
 
@@ -348,11 +356,17 @@ func checked(d Draft) (string, error) {
 	return string(text), err
 }
 
-type createIn struct {
-	Body struct {
-		ID       string `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client"`
-		Document Draft  `json:"document"`
-	}
+type createIn struct{ Body createInBody }
+
+type createInBody struct {
+	ID       string `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client"`
+	Document Draft  `json:"document"`
+}
+
+// UnmarshalJSON refuses what is not known here.
+func (b *createInBody) UnmarshalJSON(data []byte) error {
+	type plain createInBody
+	return strictly(data, (*plain)(b))
 }
 
 func (s *Server) create(ctx context.Context, in *createIn) (*projectOut, error) {
@@ -427,11 +441,11 @@ type talliedOut struct {
 }
 
 func (s *Server) progress(ctx context.Context, in *ReadIn) (*talliedOut, error) {
-	q, err := s.store.Quilt(ctx, in.ID)
+	rev, err := s.store.Newest(ctx, in.ID)
 	if err != nil {
 		return nil, trouble(err)
 	}
-	out, err := s.tallied(ctx, q)
+	out, err := s.tallied(ctx, in.ID, rev)
 	if err != nil {
 		return nil, trouble(err)
 	}
@@ -441,17 +455,16 @@ func (s *Server) progress(ctx context.Context, in *ReadIn) (*talliedOut, error) 
 	return out, nil
 }
 
-func (s *Server) tallied(ctx context.Context, q store.Quilt) (*talliedOut, error) {
-	p, err := s.kept.of(q)
+func (s *Server) tallied(ctx context.Context, quilt string, rev int) (*talliedOut, error) {
+	p, err := s.kept.at(ctx, quilt, rev)
 	if err != nil {
 		return nil, err
 	}
-	progress, err := s.kept.tallied(ctx, q.ID, p.work)
+	progress, err := s.kept.tallied(ctx, quilt, p.work)
 	if err != nil {
 		return nil, err
 	}
-	return &talliedOut{ETag: quoted(fmt.Sprintf("%s-%d", etag(q), progress.Events)), Body: Tallied{q.Rev, progress}},
-		nil
+	return &talliedOut{ETag: quoted(fmt.Sprintf("%d-%d", rev, progress.Events)), Body: Tallied{rev, progress}}, nil
 }
 
 type tallyIn struct {
@@ -464,13 +477,13 @@ type tallyIn struct {
 // tally stores events and answers with what they come to. From the moment they are stored nothing that goes wrong is
 // told as if they were not.
 func (s *Server) tally(ctx context.Context, in *tallyIn) (out *talliedOut, err error) {
-	q, err := s.store.Quilt(ctx, in.ID)
+	rev, err := s.store.Newest(ctx, in.ID)
 	if err != nil {
 		return nil, trouble(err)
 	}
 	for _, e := range in.Body.Events {
 		says := e.Check()
-		if e.Rev > q.Rev {
+		if e.Rev > rev {
 			says = fmt.Sprintf("There is no revision %d of this quilt yet.", e.Rev)
 		}
 		if says != "" {
@@ -485,13 +498,18 @@ func (s *Server) tally(ctx context.Context, in *tallyIn) (out *talliedOut, err e
 			out, err = nil, uncounted(what)
 		}
 	}()
-	if out, err = s.tallied(ctx, q); err != nil {
+	if out, err = s.tallied(ctx, in.ID, rev); err != nil {
 		return nil, uncounted(err)
 	}
 	return out, nil
 }
 
-func (s *Server) preview(_ context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
+func (s *Server) preview(ctx context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
+	end, err := s.plans.take(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer end()
 	p := previewOf(in.Body.raw)
 	if len(p.Problems) > 0 && p.Problems[0].Code == "document-unreadable" {
 		return nil, refuse(p.Problems)
@@ -530,8 +548,24 @@ func colours(d document.Document) map[string]string {
 	return m
 }
 
-func (s *Server) begin(_ context.Context, in *struct{ Body starter.Choices }) (*body[Preview], error) {
-	d, problems := starter.Build(in.Body)
+// choices is what a first document is made from.
+type choices struct{ starter.Choices }
+
+// UnmarshalJSON refuses what is not known here.
+func (c *choices) UnmarshalJSON(data []byte) error { return strictly(data, &c.Choices) }
+
+// Schema is that of the choices.
+func (choices) Schema(r huma.Registry) *huma.Schema {
+	return r.Schema(reflect.TypeOf(starter.Choices{}), true, "StarterChoices")
+}
+
+func (s *Server) begin(ctx context.Context, in *struct{ Body choices }) (*body[Preview], error) {
+	end, err := s.plans.take(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer end()
+	d, problems := starter.Build(in.Body.Choices)
 	if problems.Stopped() {
 		return nil, refuse(problems)
 	}

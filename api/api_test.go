@@ -34,13 +34,13 @@ func newSite(t testing.TB) site {
 	}
 	t.Cleanup(func() { _ = s.Close() })
 	web := http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) { _, _ = io.WriteString(w, "page") })
-	return site{t, New(s, web, LocalHosts)}
+	return site{t, New(s, web, Doors{})}
 }
 
 func (s site) do(method, path, body string, headers ...string) *httptest.ResponseRecorder {
 	s.t.Helper()
 	r := httptest.NewRequest(method, path, strings.NewReader(body))
-	r.Host = "127.0.0.1:8337"
+	r.Host, r.RemoteAddr = "127.0.0.1:8337", "127.0.0.1:50000"
 	r.Header.Set("Content-Type", "application/json")
 	for i := 0; i+1 < len(headers); i += 2 {
 		if headers[i] == "Host" {
@@ -222,7 +222,7 @@ func TestAProblemIsToldAtItsPlace(t *testing.T) {
 
 func TestPagesStayLocal(t *testing.T) {
 	s := newSite(t)
-	for _, host := range []string{"localhost:1", "[::1]:8337", "127.0.0.1"} {
+	for _, host := range []string{"localhost:1", "[::1]:8337", "127.0.0.1", "LocalHost", "localhost.", "localhost.:8337"} {
 		w := s.do("GET", "/q/anything/cut", "", "Host", host)
 		if w.Code != http.StatusOK || w.Body.String() != "page" {
 			t.Errorf("%s: %d %s", host, w.Code, w.Body)
@@ -255,7 +255,7 @@ func BenchmarkTallyOverTheAPI(b *testing.B) {
 		b.Fatal(err)
 	}
 	defer st.Close()
-	s := site{b, New(st, http.NotFoundHandler(), LocalHosts)}
+	s := site{b, New(st, http.NotFoundHandler(), Doors{})}
 	s.create("quilt-one")
 	var old []tally.Event
 	for i := range 2000 {
@@ -293,7 +293,7 @@ func BenchmarkPreviewOfTheDemo(b *testing.B) {
 		b.Fatal(err)
 	}
 	defer st.Close()
-	s := site{b, New(st, http.NotFoundHandler(), LocalHosts)}
+	s := site{b, New(st, http.NotFoundHandler(), Doors{})}
 	for b.Loop() {
 		if w := s.do("POST", "/api/plan", string(text)); w.Code != http.StatusOK {
 			b.Fatal(w.Body)
@@ -312,7 +312,7 @@ func BenchmarkServerReady(b *testing.B) {
 		if err := demo.Fill(context.Background(), st); err != nil {
 			b.Fatal(err)
 		}
-		s := site{b, New(st, http.NotFoundHandler(), LocalHosts)}
+		s := site{b, New(st, http.NotFoundHandler(), Doors{})}
 		if w := s.do("GET", "/api/health", ""); w.Code != http.StatusOK {
 			b.Fatal(w.Body)
 		}

@@ -195,10 +195,18 @@ func (s *Server) cloth(ctx context.Context, in *shelfIn) (*body[[]Held], error) 
 
 type clothIn struct {
 	ID   string `path:"id" maxLength:"64"`
-	Body struct {
-		cloth.Holding
-		Measure measure.Units `json:"measure,omitempty" enum:"in,cm" doc:"What a bare number means"`
-	}
+	Body clothInBody
+}
+
+type clothInBody struct {
+	cloth.Holding
+	Measure measure.Units `json:"measure,omitempty" enum:"in,cm" doc:"What a bare number means"`
+}
+
+// UnmarshalJSON refuses what is not known here.
+func (b *clothInBody) UnmarshalJSON(data []byte) error {
+	type plain clothInBody
+	return strictly(data, (*plain)(b))
 }
 
 func (s *Server) putCloth(ctx context.Context, in *clothIn) (*body[[]Held], error) {

@@ -42,17 +42,28 @@ type sizeIn struct {
 	Height   measure.Written `json:"height"`
 }
 
-func (s *Server) nearest(_ context.Context, in *struct{ Body sizeIn }) (*body[[]ask.Measure], error) {
-	return about(in.Body.Document, func(d document.Document) ([]ask.Measure, problem.List) {
+// UnmarshalJSON refuses what is not known here.
+func (b *sizeIn) UnmarshalJSON(data []byte) error {
+	type plain sizeIn
+	return strictly(data, (*plain)(b))
+}
+
+func (s *Server) nearest(ctx context.Context, in *struct{ Body sizeIn }) (*body[[]ask.Measure], error) {
+	return about(ctx, s.searches, in.Body.Document, func(d document.Document) ([]ask.Measure, problem.List) {
 		return ask.NearTo(d, in.Body.Width, in.Body.Height)
 	})
 }
 
-func (s *Server) pilot(_ context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
+func (s *Server) pilot(ctx context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
 	d, err := in.Body.sound()
 	if err != nil {
 		return nil, err
 	}
+	end, err := s.plans.take(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer end()
 	one, err := ask.Pilot(d)
 	if err != nil {
 		return nil, trouble(err)
@@ -70,12 +81,18 @@ type suppliesIn struct {
 	Supplies []ask.Supply `json:"supplies"`
 }
 
-func (s *Server) backwards(_ context.Context, in *struct{ Body suppliesIn }) (*body[ask.Reach], error) {
-	return about(in.Body.Document, func(d document.Document) (ask.Reach, problem.List) {
+// UnmarshalJSON refuses what is not known here.
+func (b *suppliesIn) UnmarshalJSON(data []byte) error {
+	type plain suppliesIn
+	return strictly(data, (*plain)(b))
+}
+
+func (s *Server) backwards(ctx context.Context, in *struct{ Body suppliesIn }) (*body[ask.Reach], error) {
+	return about(ctx, s.searches, in.Body.Document, func(d document.Document) (ask.Reach, problem.List) {
 		return ask.Backwards(d, in.Body.Supplies)
 	})
 }
 
-func (s *Server) cliffs(_ context.Context, in *struct{ Body Draft }) (*body[[]ask.Cliff], error) {
-	return about(in.Body, ask.Cliffs)
+func (s *Server) cliffs(ctx context.Context, in *struct{ Body Draft }) (*body[[]ask.Cliff], error) {
+	return about(ctx, s.searches, in.Body, ask.Cliffs)
 }

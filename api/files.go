@@ -56,7 +56,12 @@ func (s *Server) openFile(ctx context.Context, in *fileIn) (*projectOut, error) 
 	return s.answer(ctx, q, err)
 }
 
-func (s *Server) swap(_ context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
+func (s *Server) swap(ctx context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
+	end, err := s.plans.take(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer end()
 	d, problems := document.Read(in.Body.raw)
 	if problems.Stopped() {
 		return nil, refuse(problems)

@@ -1,16 +1,26 @@
 package api
 
 import (
+	"crypto/subtle"
+	"fmt"
 	"net"
 	"net/http"
+	"net/url"
+	"path"
 	"slices"
 	"strings"
 
 	"github.com/gin-gonic/gin"
 )
 
-// LocalHosts are the names of this machine that the server answers to.
-var LocalHosts = []string{"127.0.0.1", "localhost", "::1"}
+// Doors says who is let in.
+type Doors struct {
+	Hosts []string // names that the server answers to beside this machine's own
+	Key   string   // what every machine but this one has to show once; without it no other is let in
+}
+
+// localHosts are the names of this machine that the server always answers to.
+var localHosts = []string{"127.0.0.1", "localhost", "::1"}
 
 // Styles may be inline because the style library writes its rules into the page; scripts, pictures and connections may
 // not come from anywhere but here.
@@ -18,7 +28,8 @@ const contentSecurityPolicy = "default-src 'self'; img-src 'self' data:; style-s
 
 // guard keeps the application local: other hosts' names are refused (so that no foreign name can be bound to this
 // address), writes from other origins are refused, and pages may load nothing from elsewhere.
-func guard(hosts []string) gin.HandlerFunc {
+func guard(doors Doors) gin.HandlerFunc {
+	hosts := slices.Concat(localHosts, doors.Hosts)
 	crossOrigin := http.NewCrossOriginProtection()
 	return func(c *gin.Context) {
 		h := c.Writer.Header()
@@ -30,9 +41,13 @@ func guard(hosts []string) gin.HandlerFunc {
 		if strings.HasPrefix(c.Request.URL.Path, "/api") {
 			h.Set("Cache-Control", "no-store")
 		}
-		if !slices.Contains(hosts, hostname(c.Request.Host)) {
+		if !slices.ContainsFunc(hosts, func(h string) bool { return sameHost(h, c.Request.Host) }) {
 			writeTrouble(c, newTrouble(http.StatusForbidden,
 				"This address is not one of this server's. Open it as 127.0.0.1 or localhost."))
+			c.Abort()
+			return
+		}
+		if !local(c.Request) && !doors.shown(c) {
 			c.Abort()
 			return
 		}
@@ -42,6 +57,77 @@ func guard(hosts []string) gin.HandlerFunc {
 			c.Abort()
 		}
 	}
+}
+
+// local says whether a request comes from this machine: both ends of its connection are the loopback addresses. A name in
+// the request proves nothing.
+func local(r *http.Request) bool {
+	if !loopback(r.RemoteAddr) {
+		return false
+	}
+	here, known := r.Context().Value(http.LocalAddrContextKey).(net.Addr)
+	return !known || loopback(here.String())
+}
+
+func loopback(addr string) bool {
+	name := hostname(addr)
+	return name == "127.0.0.1" || name == "::1"
+}
+
+// keyCookie keeps the key on a machine that has shown it.
+const keyCookie = "vicis-key"
+
+// shown says whether another machine has shown the key; what is answered otherwise is written.
+func (d Doors) shown(c *gin.Context) bool {
+	right := func(key string) bool {
+		return d.Key != "" && subtle.ConstantTimeCompare([]byte(plainKey(key)), []byte(plainKey(d.Key))) == 1
+	}
+	if kept, err := c.Cookie(keyCookie); err == nil && right(kept) {
+		return true
+	}
+	typed := c.Query("key")
+	switch {
+	case right(typed) && c.Request.Method == http.MethodGet:
+		http.SetCookie(c.Writer, &http.Cookie{
+			Name: keyCookie, Value: plainKey(d.Key), Path: "/", MaxAge: 400 * 24 * 60 * 60, HttpOnly: true,
+			SameSite: http.SameSiteStrictMode,
+		})
+		c.Redirect(http.StatusSeeOther, path.Join("/", c.Request.URL.EscapedPath())) // the key does not stay in the address
+	case strings.HasPrefix(c.Request.URL.Path, "/api") || d.Key == "":
+		writeTrouble(c, newTrouble(http.StatusForbidden,
+			"Another machine is let in only with the key that the server shows where it runs. Open the first page, and type it."))
+	default:
+		says := "The server shows it where it runs."
+		if typed != "" {
+			says = "That is not it. The server shows it where it runs."
+		}
+		c.Data(http.StatusForbidden, "text/html; charset=utf-8", fmt.Appendf(nil, keyPage, says))
+	}
+	return false
+}
+
+// plainKey leaves out what a key is only written with.
+func plainKey(key string) string {
+	return strings.ToUpper(strings.NewReplacer("-", "", " ", "").Replace(key))
+}
+
+const keyPage = `<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">
+<title>Vicis: the key</title>
+<body style="font:1.2rem/1.5 sans-serif;margin:12vh auto;max-width:22rem;padding:0 1rem;background:#f4efe4;color:#22282b">
+<form method="get" action="/"><label for="key">The key of this shelf</label><p style="font-size:1rem">%s</p>
+<input id="key" name="key" autocomplete="off" autocapitalize="characters" spellcheck="false" autofocus
+style="font:inherit;width:100%%;padding:.5rem;box-sizing:border-box"><p><button style="font:inherit;padding:.5rem 1rem">Let me in</button></p></form>`
+
+// sameHost says whether two names are one host's, however they are written: in any case, with a port or none, with a
+// dot at the end, with a scheme before them.
+func sameHost(a, b string) bool { return plainHost(a) == plainHost(b) && plainHost(a) != "" }
+
+func plainHost(host string) string {
+	host = strings.ToLower(strings.TrimSpace(host))
+	if at, err := url.Parse(host); err == nil && at.Host != "" {
+		host = at.Host
+	}
+	return strings.TrimSuffix(hostname(host), ".")
 }
 
 func hostname(host string) string {

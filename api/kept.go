@@ -84,6 +84,11 @@ func (k *kept) of(q store.Quilt) (*planned, error) {
 	return k.plan(q.ID, q.Rev, func() (string, error) { return q.Document, nil })
 }
 
+// at gives a quilt at one revision, read from the file should it have to be planned.
+func (k *kept) at(ctx context.Context, quilt string, rev int) (*planned, error) {
+	return k.plan(quilt, rev, func() (string, error) { return k.store.Document(ctx, quilt, rev) })
+}
+
 // tallied holds what was tallied of a quilt against its plan: what came since it was last asked is read from the file
 // and added.
 func (k *kept) tallied(ctx context.Context, quilt string, w *work.Work) (tally.Progress, error) {
@@ -120,7 +125,7 @@ func (k *kept) modern(ctx context.Context, quilt string, e store.Stored) (tally.
 			return e.Event, err
 		}
 	}
-	then, err := k.plan(quilt, rev, func() (string, error) { return k.store.Document(ctx, quilt, rev) })
+	then, err := k.at(ctx, quilt, rev)
 	if err != nil {
 		return e.Event, err
 	}

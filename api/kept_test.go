@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"database/sql"
 	"encoding/json"
 	"fmt"
 	"net/http"
@@ -80,11 +81,11 @@ func TestCountsAreTheSameAfterARestart(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		return site{t, New(st, http.NotFoundHandler(), LocalHosts)}, st
+		return site{t, New(st, http.NotFoundHandler(), Doors{})}, st
 	}
 	s, st := at()
 	s.create("quilt-one")
-	other := site{t, New(st, http.NotFoundHandler(), LocalHosts)} // another server on the same file
+	other := site{t, New(st, http.NotFoundHandler(), Doors{})} // another server on the same file
 	get := func(s site) tally.Progress {
 		return decode[Tallied](t, s.do("GET", "/api/quilts/quilt-one/progress", "")).Progress
 	}
@@ -125,7 +126,7 @@ func TestEventsOfAnOlderProgramAreReadByThePlanOfTheirTime(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer st.Close()
-	s := site{t, New(st, http.NotFoundHandler(), LocalHosts)}
+	s := site{t, New(st, http.NotFoundHandler(), Doors{})}
 	noon := time.Date(2026, 1, 1, 12, 0, 0, 0, time.UTC)
 	text, err := checked(Draft{[]byte(begun(t))})
 	if err != nil {
@@ -151,7 +152,7 @@ func TestEventsOfAnOlderProgramAreReadByThePlanOfTheirTime(t *testing.T) {
 	if w := s.do("PUT", "/api/quilts/quilt-one", changed, "If-Match", `"1"`); w.Code != http.StatusOK {
 		t.Fatal(w.Body)
 	}
-	fresh := site{t, New(st, http.NotFoundHandler(), LocalHosts)} // nothing of it in memory
+	fresh := site{t, New(st, http.NotFoundHandler(), Doors{})} // nothing of it in memory
 	if p := decode[Tallied](t, fresh.do("GET", "/api/quilts/quilt-one/progress", "")).Progress; p.Counted != 0 ||
 		len(p.NoLonger) != 2 {
 		t.Errorf("%d counted, %+v", p.Counted, p.NoLonger)
@@ -199,6 +200,21 @@ func TestWhatIsStoredAndCannotBeCountedIsToldSo(t *testing.T) {
 	}
 }
 
+// What is the matter with the file is told apart, each in a sentence of its own that does not say what is not known.
+func TestEachTroubleOfTheFileHasItsSentence(t *testing.T) {
+	said := map[string]string{}
+	for code, err := range map[string]error{
+		"disk-full": store.ErrFull, "locked": store.ErrLocked, "read-only": store.ErrReading,
+		"too-large": store.ErrTooMuch, "damaged": store.ErrDamaged, "failed": fmt.Errorf("else"),
+	} {
+		got, ok := trouble(fmt.Errorf("store events: %w", err)).(*Trouble)
+		if !ok || got.Code != code || got.Detail == "" || said[got.Detail] != "" || strings.Contains(got.Detail, "Nothing was stored") {
+			t.Errorf("%s: %+v, as %s", code, got, said[got.Detail])
+		}
+		said[got.Detail] = code
+	}
+}
+
 // Many ask for one plan at once: it is worked out once, and all get the same.
 func TestAPlanIsWorkedOutOnce(t *testing.T) {
 	s := newSite(t)
@@ -208,7 +224,8 @@ func TestAPlanIsWorkedOutOnce(t *testing.T) {
 	for i := range answers {
 		wait.Go(func() {
 			r := httptest.NewRequest("GET", "/api/quilts/quilt-one", nil)
-			r.Host = "127.0.0.1:8337"
+			r.RemoteAddr = "127.0.0.1:50000"
+			r.Host, r.RemoteAddr = "127.0.0.1:8337", "127.0.0.1:50000"
 			w := httptest.NewRecorder()
 			s.h.ServeHTTP(w, r)
 			answers[i] = w.Body.String()
@@ -232,17 +249,25 @@ func TestAnEventOfARevisionThatIsNotThereIsRefused(t *testing.T) {
 	}
 }
 
-// One tally more costs the same with a hundred before it and with a hundred thousand: the two are measured in turn, and
+// One tally more costs the same with a hundred before it and with a hundred thousand and 5,000 revisions: the two are measured in turn, and
 // the metric is how many times as long the second takes.
 func BenchmarkTallyByHistory(b *testing.B) {
-	with := func(n int) func(i int) {
+	with := func(n, revisions int) func(i int) {
 		st, err := store.Open(context.Background(), filepath.Join(b.TempDir(), "vicis.db"))
 		if err != nil {
 			b.Fatal(err)
 		}
 		b.Cleanup(func() { _ = st.Close() })
-		s := site{b, New(st, http.NotFoundHandler(), LocalHosts)}
-		s.create("quilt-one")
+		text := begun(b)
+		q, err := st.Create(context.Background(), "quilt-one", text, time.Now())
+		for err == nil && q.Rev < revisions {
+			changed := strings.Replace(text, `"Test"`, fmt.Sprintf(`"Test %d"`, q.Rev), 1)
+			q, err = st.Save(context.Background(), "quilt-one", q.Rev, changed, time.Now())
+		}
+		if err != nil {
+			b.Fatal(err)
+		}
+		s := site{b, New(st, http.NotFoundHandler(), Doors{})}
 		old := make([]tally.Event, n)
 		for i := range old {
 			old[i] = tally.Event{
@@ -260,7 +285,7 @@ func BenchmarkTallyByHistory(b *testing.B) {
 			}
 		}
 	}
-	few, many := with(100), with(100_000)
+	few, many := with(100, 1), with(100_000, 5000)
 	few(0)
 	many(0) // the history is read once
 	var short, long time.Duration
@@ -274,4 +299,54 @@ func BenchmarkTallyByHistory(b *testing.B) {
 		short, long = short+middle.Sub(start), long+time.Since(middle)
 	}
 	b.ReportMetric(float64(long)/float64(short), "100000÷100")
+}
+
+// Fifty benches tally at once over the API, against as many raw inserts one after another, each with its own commit,
+// through the same driver into a file of the same tables: the metric is how many times the rate of the second the first
+// has.
+func BenchmarkFiftyBenches(b *testing.B) {
+	const benches = 50
+	ctx := context.Background()
+	folder := b.TempDir()
+	st, err := store.Open(ctx, filepath.Join(folder, "vicis.db"))
+	if err != nil {
+		b.Fatal(err)
+	}
+	b.Cleanup(func() { _ = st.Close() })
+	s := site{b, New(st, http.NotFoundHandler(), Doors{})}
+	s.create("quilt-one")
+	if err := st.Backup(ctx, filepath.Join(folder, "raw.db")); err != nil {
+		b.Fatal(err)
+	}
+	raw, err := sql.Open("sqlite", filepath.Join(folder, "raw.db")+"?_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)")
+	if err != nil {
+		b.Fatal(err)
+	}
+	b.Cleanup(func() { _ = raw.Close() })
+	raw.SetMaxOpenConns(1)
+	var ours, theirs time.Duration
+	n := 0
+	for b.Loop() {
+		start := time.Now()
+		var wait sync.WaitGroup
+		for i := range benches {
+			body := fmt.Sprintf(`{"events":[{"id":"event-%07d","step":"I","kind":"made","n":1,"rev":1,"at":""}]}`, n+i)
+			wait.Go(func() {
+				if w := s.do("POST", "/api/quilts/quilt-one/events", body); w.Code != http.StatusOK {
+					b.Error(w.Body)
+				}
+			})
+		}
+		wait.Wait()
+		middle := time.Now()
+		for i := range benches {
+			if _, err := raw.ExecContext(ctx, `INSERT INTO events (id, quilt, step, kind, n, exact, reason, of, at, look, rev, received)
+				VALUES (?, 'quilt-one', 'I', 'made', 1, '', '', '', '', '', 1, '')`, fmt.Sprintf("event-%07d", n+i)); err != nil {
+				b.Fatal(err)
+			}
+		}
+		ours, theirs = ours+middle.Sub(start), theirs+time.Since(middle)
+		n += benches
+	}
+	b.ReportMetric(float64(theirs)/float64(ours), "×raw")
 }

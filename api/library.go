@@ -59,6 +59,12 @@ type unitIn struct {
 	Finished measure.Written `json:"finished,omitempty" doc:"For a new size: the finished width"`
 }
 
+// UnmarshalJSON refuses what is not known here.
+func (b *unitIn) UnmarshalJSON(data []byte) error {
+	type plain unitIn
+	return strictly(data, (*plain)(b))
+}
+
 func (in unitIn) read() (document.Document, error) {
 	d, problems := document.Read(in.Document.raw)
 	if len(problems) > 0 && problems[0].Code == "document-unreadable" {
@@ -67,11 +73,16 @@ func (in unitIn) read() (document.Document, error) {
 	return d, nil
 }
 
-func (s *Server) ways(_ context.Context, in *struct{ Body unitIn }) (*body[[]ask.Way], error) {
+func (s *Server) ways(ctx context.Context, in *struct{ Body unitIn }) (*body[[]ask.Way], error) {
 	d, err := in.Body.read()
 	if err != nil {
 		return nil, err
 	}
+	end, err := s.searches.take(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer end()
 	list, problems := ask.Ways(d, in.Body.Unit)
 	if problems.Stopped() {
 		return nil, refuse(problems)
@@ -79,11 +90,16 @@ func (s *Server) ways(_ context.Context, in *struct{ Body unitIn }) (*body[[]ask
 	return &body[[]ask.Way]{list}, nil
 }
 
-func (s *Server) resize(_ context.Context, in *struct{ Body unitIn }) (*body[ask.Resized], error) {
+func (s *Server) resize(ctx context.Context, in *struct{ Body unitIn }) (*body[ask.Resized], error) {
 	d, err := in.Body.read()
 	if err != nil {
 		return nil, err
 	}
+	end, err := s.plans.take(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer end()
 	r, problems := ask.Resize(d, in.Body.Unit, in.Body.Finished)
 	if problems.Stopped() {
 		return nil, refuse(problem.List(problems.Stops()))

@@ -23,12 +23,17 @@ func (s *Server) registerPressing(a huma.API, op describe) {
 		"Every distinct way to turn the blocks of a quilt, with its clashes and leftovers")), s.arrangements)
 }
 
-// about answers a question about one document.
-func about[T any](in Draft, ask func(document.Document) (T, problem.List)) (*body[T], error) {
+// about answers a question about one document, in its turn.
+func about[T any](ctx context.Context, t turns, in Draft, ask func(document.Document) (T, problem.List)) (*body[T], error) {
 	d, err := in.sound()
 	if err != nil {
 		return nil, err
 	}
+	end, err := t.take(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer end()
 	answer, problems := ask(d)
 	if problems.Stopped() {
 		return nil, refuse(problems)
@@ -36,8 +41,8 @@ func about[T any](in Draft, ask func(document.Document) (T, problem.List)) (*bod
 	return &body[T]{answer}, nil
 }
 
-func (s *Server) remedies(_ context.Context, in *struct{ Body Draft }) (*body[ask.Remedies], error) {
-	return about(in.Body, ask.RemediesFor)
+func (s *Server) remedies(ctx context.Context, in *struct{ Body Draft }) (*body[ask.Remedies], error) {
+	return about(ctx, s.searches, in.Body, ask.RemediesFor)
 }
 
 // seamIn is a document and one of its seams.
@@ -46,12 +51,18 @@ type seamIn struct {
 	Seam     naming.Seam `json:"seam"`
 }
 
-func (s *Server) seam(_ context.Context, in *struct{ Body seamIn }) (*body[ask.Asked], error) {
-	return about(in.Body.Document, func(d document.Document) (ask.Asked, problem.List) {
+// UnmarshalJSON refuses what is not known here.
+func (b *seamIn) UnmarshalJSON(data []byte) error {
+	type plain seamIn
+	return strictly(data, (*plain)(b))
+}
+
+func (s *Server) seam(ctx context.Context, in *struct{ Body seamIn }) (*body[ask.Asked], error) {
+	return about(ctx, s.searches, in.Body.Document, func(d document.Document) (ask.Asked, problem.List) {
 		return ask.AboutSeam(d, in.Body.Seam)
 	})
 }
 
-func (s *Server) arrangements(_ context.Context, in *struct{ Body Draft }) (*body[[]ask.Arrangement], error) {
-	return about(in.Body, ask.Arrangements)
+func (s *Server) arrangements(ctx context.Context, in *struct{ Body Draft }) (*body[[]ask.Arrangement], error) {
+	return about(ctx, s.searches, in.Body, ask.Arrangements)
 }

@@ -24,7 +24,7 @@ type Trouble struct {
 	Title    string            `json:"title"`
 	Status   int               `json:"status"`
 	Detail   string            `json:"detail"`
-	Code     string            `json:"code"`
+	Code     string            `json:"code" doc:"unreadable (400, 415), forbidden (403), unknown (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy (503), damaged, stored-uncounted, failed (500)"`
 	Newest   int               `json:"newest,omitempty" doc:"For a stale save: the newest revision"`
 	Problems []problem.Problem `json:"problems,omitempty"`
 }
@@ -42,7 +42,7 @@ var codes = map[int]string{
 	http.StatusPreconditionFailed:    "stale",
 	http.StatusRequestEntityTooLarge: "too-large", http.StatusUnprocessableEntity: "refused",
 	http.StatusPreconditionRequired: "revision-missing",
-	http.StatusForbidden:            "forbidden", http.StatusInsufficientStorage: "disk-full",
+	http.StatusForbidden:            "forbidden",
 	http.StatusUnsupportedMediaType: "unreadable",
 }
 
@@ -86,6 +86,39 @@ func refuse(problems problem.List) *Trouble {
 	return t
 }
 
+// files is what can be the matter with the file itself.
+var files = []struct {
+	is     error
+	status int
+	code   string
+	says   string
+}{
+	{
+		store.ErrFull, http.StatusInsufficientStorage, "disk-full",
+		"The disk is full, so this could not be stored. Make room on the disk and try again; counts wait at the bench and are sent again by themselves.",
+	},
+	{
+		store.ErrLocked, http.StatusServiceUnavailable, "locked",
+		"Another program holds the shelf's file, so this could not be stored. Close it and try again; counts wait at the bench and are sent again by themselves.",
+	},
+	{
+		store.ErrReading, http.StatusServiceUnavailable, "read-only",
+		"The shelf's file may only be read, so this could not be stored. Allow writing to it and to its folder, and try again; counts wait at the bench and are sent again by themselves.",
+	},
+	{
+		store.ErrTooMuch, http.StatusRequestEntityTooLarge, "too-large",
+		"This is more than the shelf's file takes at once, so it could not be stored. Send less at once.",
+	},
+	{
+		store.ErrDamaged, http.StatusInternalServerError, "damaged",
+		"The shelf's file is damaged, so this could not be done. Stop the server and put a backup in its place with vicis restore; counts wait at the bench and are sent again by themselves.",
+	},
+}
+
+// failed does not say whether something was stored, for that is not known; it is no matter, for ids are made by the client
+// and changes name the revision they were made from.
+const failed = "Something went wrong on this side. Try again: the same sent twice is stored once."
+
 // trouble translates what went wrong below into what the quilter can do about it.
 func trouble(err error) error {
 	var t *Trouble
@@ -110,17 +143,20 @@ func trouble(err error) error {
 	case errors.Is(err, store.ErrDiffers):
 		return newTrouble(http.StatusConflict,
 			"An event with this id was stored before with other contents. Count it again as a new one.")
-	case errors.Is(err, store.ErrFull):
-		slog.Error("disk full", "err", err)
-		return newTrouble(http.StatusInsufficientStorage,
-			"The disk is full, so this could not be stored. Make room on the disk; what waits here is sent again.")
+	}
+	for _, one := range files {
+		if errors.Is(err, one.is) {
+			slog.Error("the file", "err", err)
+			t = newTrouble(one.status, one.says)
+			t.Code, t.Detail = one.code, one.says
+			return t
+		}
 	}
 	if errors.Is(err, context.Canceled) {
 		return newTrouble(http.StatusRequestTimeout, "The question was taken back before it was answered.")
 	}
 	slog.Error("request failed", "err", err)
-	return newTrouble(http.StatusInternalServerError,
-		"Something went wrong on this side. Nothing was stored; try again.")
+	return newTrouble(http.StatusInternalServerError, failed)
 }
 
 func writeTrouble(c *gin.Context, t *Trouble) {
@@ -133,8 +169,7 @@ func writeTrouble(c *gin.Context, t *Trouble) {
 
 func recovered(c *gin.Context, what any) {
 	slog.Error("panic", "what", what, "path", c.Request.URL.Path)
-	writeTrouble(c, newTrouble(http.StatusInternalServerError,
-		"Something went wrong on this side. Nothing was stored; try again."))
+	writeTrouble(c, newTrouble(http.StatusInternalServerError, failed))
 	c.Abort()
 }
 

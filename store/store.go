@@ -32,7 +32,17 @@ var (
 	ErrDiffers = errors.New("an event with this id was stored before, and differs")
 	ErrNowhere = errors.New("there is no such revision to go to")
 	ErrFull    = errors.New("the disk is full")
+	ErrLocked  = errors.New("another program holds the file")
+	ErrReading = errors.New("the file may only be read")
+	ErrTooMuch = errors.New("this is more than the file takes at once")
 )
+
+// coded gives SQLite's result codes (sqlite.org/rescode.html) the store's errors.
+var coded = map[int]error{
+	sqlitelib.SQLITE_FULL: ErrFull, sqlitelib.SQLITE_BUSY: ErrLocked, sqlitelib.SQLITE_LOCKED: ErrLocked,
+	sqlitelib.SQLITE_READONLY: ErrReading, sqlitelib.SQLITE_PERM: ErrReading, sqlitelib.SQLITE_TOOBIG: ErrTooMuch,
+	sqlitelib.SQLITE_CORRUPT: ErrDamaged, sqlitelib.SQLITE_NOTADB: ErrDamaged,
+}
 
 // StaleError says that a project was saved from a revision that is no longer the newest.
 type StaleError struct{ Have, Newest int }
@@ -45,7 +55,10 @@ func (e *StaleError) Error() string {
 type Store struct {
 	write *sqlx.DB // one connection: writers wait for each other here, not in SQLite
 	read  *sqlx.DB
+	path  string
 	allow Allow
+	tallies
+	hot struct{ newest, after, insert *sqlx.Stmt } // read by SQLite once, for they are asked at every unit
 }
 
 const pragmas = "_pragma=busy_timeout(5000)&_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=foreign_keys(1)"
@@ -57,20 +70,36 @@ func Open(ctx context.Context, path string) (*Store, error) {
 			return nil, fmt.Errorf("make room for the database: %w", err)
 		}
 	}
-	s := &Store{}
+	if err := sound(ctx, path); err != nil {
+		return nil, err
+	}
+	s := &Store{path: path}
 	var err error
-	if s.write, err = sqlx.Open("sqlite", "file:"+path+"?"+pragmas+"&_txlock=immediate"); err != nil {
+	if s.write, err = sqlx.Open("sqlite", named(path)+"?"+pragmas+"&_txlock=immediate"); err != nil {
 		return nil, fmt.Errorf("open %s: %w", path, err)
 	}
 	s.write.SetMaxOpenConns(1)
 	if err := s.prepare(ctx); err != nil {
+		return nil, errors.Join(wrap("open "+path, err), s.write.Close())
+	}
+	if s.read, err = sqlx.Open("sqlite", named(path)+"?"+pragmas+"&_pragma=query_only(1)"); err != nil {
 		return nil, errors.Join(fmt.Errorf("open %s: %w", path, err), s.write.Close())
 	}
-	if s.read, err = sqlx.Open("sqlite", "file:"+path+"?"+pragmas+"&_pragma=query_only(1)"); err != nil {
-		return nil, errors.Join(fmt.Errorf("open %s: %w", path, err), s.write.Close())
+	for _, one := range []struct {
+		stmt **sqlx.Stmt
+		in   *sqlx.DB
+		text string
+	}{
+		{&s.hot.newest, s.read, newestRevision}, {&s.hot.after, s.read, eventsAfter}, {&s.hot.insert, s.write, insertEvent},
+	} {
+		if *one.stmt, err = one.in.PreparexContext(ctx, one.text); err != nil {
+			return nil, errors.Join(wrap("open "+path, err), s.Close())
+		}
 	}
 	return s, nil
 }
+
+const newestRevision = `SELECT max(rev) FROM revisions WHERE quilt = ?`
 
 func (s *Store) prepare(ctx context.Context) error {
 	// A misspelt pragma is silently ignored: read them back.
@@ -133,6 +162,16 @@ func (s *Store) PutAway(ctx context.Context, id string, away bool) error {
 		_, err = tx.ExecContext(ctx, `UPDATE quilts SET away = ? WHERE id = ?`, away, id)
 		return err
 	}))
+}
+
+// Newest gives the number of a project's newest revision, or ErrUnknown.
+func (s *Store) Newest(ctx context.Context, id string) (int, error) {
+	var rev sql.NullInt64
+	err := s.hot.newest.GetContext(ctx, &rev, id)
+	if err == nil && !rev.Valid {
+		err = ErrUnknown
+	}
+	return int(rev.Int64), wrap("read quilt "+id, err)
 }
 
 // Quilt gives a project at its newest revision, or ErrUnknown.
@@ -224,42 +263,6 @@ type eventRow struct {
 	Came   string      `db:"received"`
 }
 
-// Append stores events, all or none. One that was stored before is passed over; with other contents it is ErrDiffers.
-func (s *Store) Append(ctx context.Context, id string, events []tally.Event, at time.Time) error {
-	err := s.inTx(ctx, func(tx *sqlx.Tx) error {
-		var known int
-		if err := tx.GetContext(ctx, &known, `SELECT count(*) FROM quilts WHERE id = ?`, id); err != nil {
-			return err
-		}
-		if known == 0 {
-			return ErrUnknown
-		}
-		for _, e := range events {
-			res, err := tx.ExecContext(ctx, `INSERT INTO events (id, quilt, step, kind, n, exact, reason, of, at, look, rev, received)
-				VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING`,
-				e.ID, id, e.Step, e.Kind, e.N, e.Exact, e.Reason, e.Of, e.At, e.Look, e.Rev, stamp(at))
-			if err != nil {
-				return err
-			}
-			if n, err := res.RowsAffected(); err != nil || n == 1 {
-				if err != nil {
-					return err
-				}
-				continue
-			}
-			var had eventRow
-			if err := tx.GetContext(ctx, &had, `SELECT `+eventColumns+` FROM events WHERE id = ?`, e.ID); err != nil {
-				return err
-			}
-			if had.Quilt != id || had.event() != e {
-				return ErrDiffers
-			}
-		}
-		return nil
-	})
-	return wrap("store events", err)
-}
-
 func (r eventRow) event() tally.Event {
 	return tally.Event{
 		ID: r.ID, Step: r.Step, Kind: r.Kind, N: r.N, Exact: r.Exact, Reason: r.Reason, Of: r.Of,
@@ -286,11 +289,12 @@ func (s *Store) Events(ctx context.Context, id string) ([]tally.Event, error) {
 	return list, err
 }
 
+const eventsAfter = `SELECT ` + eventColumns + ` FROM events WHERE quilt = ? AND seq > ? ORDER BY seq`
+
 // EventsAfter lists those that arrived after one of them, all of them after 0.
 func (s *Store) EventsAfter(ctx context.Context, id string, seq int64) ([]Stored, error) {
 	var rows []eventRow
-	if err := s.read.SelectContext(ctx, &rows,
-		`SELECT `+eventColumns+` FROM events WHERE quilt = ? AND seq > ? ORDER BY seq`, id, seq); err != nil {
+	if err := s.hot.after.SelectContext(ctx, &rows, id, seq); err != nil {
 		return nil, wrap("read events", err)
 	}
 	list := make([]Stored, len(rows))
@@ -298,15 +302,6 @@ func (s *Store) EventsAfter(ctx context.Context, id string, seq int64) ([]Stored
 		list[i] = Stored{r.event(), r.Seq, r.Came}
 	}
 	return list, nil
-}
-
-// Backup writes a whole copy of the database to a new file while it is in use.
-func (s *Store) Backup(ctx context.Context, path string) error {
-	if _, err := os.Stat(path); err == nil {
-		return fmt.Errorf("%s is there already", path)
-	}
-	_, err := s.write.ExecContext(ctx, `VACUUM INTO ?`, path)
-	return wrap("back up", err)
 }
 
 func (s *Store) inTx(ctx context.Context, do func(tx *sqlx.Tx) error) error {
@@ -326,9 +321,9 @@ func wrap(doing string, err error) error {
 	if err == nil {
 		return nil
 	}
-	var coded *sqlite.Error
-	if errors.As(err, &coded) && coded.Code()&0xff == sqlitelib.SQLITE_FULL {
-		err = errors.Join(ErrFull, err)
+	var said *sqlite.Error
+	if errors.As(err, &said) {
+		err = errors.Join(coded[said.Code()&0xff], err) // the low byte is the primary code
 	}
 	return fmt.Errorf("%s: %w", doing, err)
 }

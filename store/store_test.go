@@ -10,6 +10,8 @@ import (
 	"testing"
 	"time"
 
+	"github.com/jmoiron/sqlx"
+
 	"vicis/core/tally"
 )
 
@@ -132,18 +134,24 @@ func TestManyAtOnceLoseAndDoubleNothing(t *testing.T) {
 	}
 }
 
+// nearlyFull leaves room for so many pages more.
+func nearlyFull(t *testing.T, s *Store, pages int) {
+	t.Helper()
+	var has int
+	if err := s.write.Get(&has, `PRAGMA page_count`); err != nil {
+		t.Fatal(err)
+	}
+	if _, err := s.write.Exec(fmt.Sprintf(`PRAGMA max_page_count = %d`, has+pages)); err != nil {
+		t.Fatal(err)
+	}
+}
+
 // A full disk is said, stores nothing by half, and what was stored before is still there; with room again it goes on.
 func TestAFullDiskLosesNothing(t *testing.T) {
 	ctx := context.Background()
 	s, _ := open(t)
 	quiltOn(t, s, "a")
-	var pages int
-	if err := s.write.GetContext(ctx, &pages, `PRAGMA page_count`); err != nil {
-		t.Fatal(err)
-	}
-	if _, err := s.write.ExecContext(ctx, fmt.Sprintf(`PRAGMA max_page_count = %d`, pages+4)); err != nil {
-		t.Fatal(err)
-	}
+	nearlyFull(t, s, 4)
 	stored, full := 0, false
 	for batch := range 400 {
 		var events []tally.Event
@@ -151,7 +159,7 @@ func TestAFullDiskLosesNothing(t *testing.T) {
 			events = append(events, made(batch*10+i))
 		}
 		if err := s.Append(ctx, "a", events, now); err != nil {
-			if !strings.Contains(err.Error(), "full") {
+			if !errors.Is(err, ErrFull) {
 				t.Fatal(err)
 			}
 			full = true
@@ -170,6 +178,42 @@ func TestAFullDiskLosesNothing(t *testing.T) {
 	}
 	if list, err := s.Events(ctx, "a"); err != nil || len(list) != stored+2 {
 		t.Errorf("after making room: %d, %v", len(list), err)
+	}
+}
+
+// A file that another program holds, and one that may only be read, are told apart; with the way free it goes on.
+func TestAHeldFileAndOneToBeReadAreToldApart(t *testing.T) {
+	ctx := context.Background()
+	s, path := open(t)
+	quiltOn(t, s, "a")
+	do := func(db *sqlx.DB, q string) {
+		t.Helper()
+		if _, err := db.ExecContext(ctx, q); err != nil {
+			t.Fatal(err)
+		}
+	}
+	other, err := sqlx.Open("sqlite", named(path))
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer other.Close()
+	other.SetMaxOpenConns(1)
+	do(s.write, `PRAGMA busy_timeout = 20`)
+	do(other, `BEGIN IMMEDIATE`)
+	if err := s.Append(ctx, "a", []tally.Event{made(1)}, now); !errors.Is(err, ErrLocked) {
+		t.Errorf("held: %v", err)
+	}
+	do(other, `ROLLBACK`)
+	do(s.write, `PRAGMA query_only = 1`)
+	if err := s.Append(ctx, "a", []tally.Event{made(1)}, now); !errors.Is(err, ErrReading) {
+		t.Errorf("only to be read: %v", err)
+	}
+	do(s.write, `PRAGMA query_only = 0`)
+	if err := s.Append(ctx, "a", []tally.Event{made(1)}, now); err != nil {
+		t.Error(err)
+	}
+	if list, err := s.Events(ctx, "a"); err != nil || len(list) != 1 {
+		t.Errorf("%+v, %v", list, err)
 	}
 }
 

@@ -2,14 +2,18 @@ package main
 
 import (
 	"context"
+	"crypto/rand"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
+	"log/slog"
 	"net"
 	"net/http"
 	"os"
 	"path/filepath"
+	"strings"
+	"sync"
 	"time"
 
 	"github.com/spf13/cobra"
@@ -27,7 +31,7 @@ func command() *cobra.Command {
 		Use: "vicis", Short: "Plan repeated units and tally them at the machine", SilenceUsage: true,
 		SilenceErrors: true,
 	}
-	root.AddCommand(serveCommand(), demoCommand(), planCommand(), backupCommand(), contractCommand())
+	root.AddCommand(serveCommand(), demoCommand(), planCommand(), backupCommand(), restoreCommand(), contractCommand())
 	return root
 }
 
@@ -40,10 +44,10 @@ type options struct {
 
 func (o *options) flags(c *cobra.Command, data string) {
 	c.Flags().StringVar(&o.listen, "listen", "127.0.0.1:8337",
-		"address to listen on; other machines are let in only if you name one of theirs")
+		"address to listen on; at another than 127.0.0.1 other machines are let in with the key that is shown then")
 	c.Flags().StringVar(&o.data, "data", data, "database file")
 	c.Flags().StringSliceVar(&o.hosts, "host", nil,
-		"another name this server answers to, for a tablet beside the machine")
+		"a name or address that this computer is opened by from a tablet beside the machine")
 }
 
 func serveCommand() *cobra.Command {
@@ -91,14 +95,26 @@ func serve(ctx context.Context, o options, out io.Writer, fill func(context.Cont
 	if err != nil {
 		return fmt.Errorf("%w; another program may be using this address: choose one with --listen 127.0.0.1:PORT", err)
 	}
+	doors := api.Doors{Hosts: o.hosts}
+	if addr, ok := listener.Addr().(*net.TCPAddr); ok && !addr.IP.IsLoopback() {
+		if doors.Key, err = keyBeside(o.data); err != nil {
+			return errors.Join(err, listener.Close())
+		}
+		fmt.Fprintf(out, "Another machine is asked once for this key: %s\n", doors.Key)
+	}
+	copying, stop := context.WithCancel(ctx)
+	var copied sync.WaitGroup
+	copied.Go(func() { copyDaily(copying, s, o.data+".daily") })
+	defer copied.Wait() // before the file is closed
+	defer stop()
 	server := &http.Server{
-		Handler:           api.New(s, web.Handler(), append(o.hosts, api.LocalHosts...)),
+		Handler:           api.New(s, web.Handler(), doors),
 		ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 30 * time.Second, WriteTimeout: 60 * time.Second,
 		MaxHeaderBytes: 1 << 16,
 	}
 	failed := make(chan error, 1)
 	go func() { failed <- server.Serve(listener) }()
-	fmt.Fprintf(out, "Vicis is open at http://%s\n", listener.Addr())
+	fmt.Fprintf(out, "Vicis is open at http://%s\n", openAt(listener.Addr().String()))
 	select {
 	case err := <-failed:
 		return err
@@ -134,7 +150,7 @@ func planCommand() *cobra.Command {
 				enc.SetIndent("", "  ")
 				return enc.Encode(p)
 			}
-			_, err = io.WriteString(c.OutOrStdout(), p.Text())
+			_, err = io.WriteString(c.OutOrStdout(), plan.TextOf(d, p))
 			return err
 		},
 	}
@@ -166,6 +182,29 @@ func backupCommand() *cobra.Command {
 	return c
 }
 
+func restoreCommand() *cobra.Command {
+	var data string
+	c := &cobra.Command{
+		Use: "restore FILE", Short: "Put a backup in the place of the database; what was there is kept beside it",
+		Args: cobra.ExactArgs(1), RunE: func(c *cobra.Command, args []string) error {
+			aside, err := store.Restore(c.Context(), args[0], data, time.Now())
+			if aside != "" {
+				fmt.Fprintf(c.OutOrStdout(), "What was there is kept as %s\n", aside)
+			}
+			if err == nil {
+				fmt.Fprintf(c.OutOrStdout(), "%s is in its place, as %s\n", args[0], data)
+			}
+			return err
+		},
+	}
+	home, err := os.UserConfigDir()
+	if err != nil {
+		home = "."
+	}
+	c.Flags().StringVar(&data, "data", filepath.Join(home, "vicis", "vicis.db"), "database file")
+	return c
+}
+
 // contractCommand prints what is made from the Go types: the OpenAPI contract, and the schema of a project document.
 func contractCommand() *cobra.Command {
 	var format bool
@@ -186,4 +225,40 @@ func contractCommand() *cobra.Command {
 	}
 	c.Flags().BoolVar(&format, "format", false, "the JSON Schema of a project document instead")
 	return c
+}
+
+// copyDaily backs up once a day until the context ends. What goes wrong is told, and tried again in an hour.
+func copyDaily(ctx context.Context, s *store.Store, folder string) {
+	for {
+		if err := s.Daily(ctx, folder, time.Now()); err != nil && ctx.Err() == nil {
+			slog.Error("no backup of today yet", "err", err)
+		}
+		select {
+		case <-time.After(time.Hour):
+		case <-ctx.Done():
+			return
+		}
+	}
+}
+
+// openAt is what is typed on this machine to reach a listener: one that listens at every address is reached at this one.
+func openAt(addr string) string {
+	if host, port, err := net.SplitHostPort(addr); err == nil && net.ParseIP(host).IsUnspecified() {
+		return net.JoinHostPort("127.0.0.1", port)
+	}
+	return addr
+}
+
+// keyBeside is the key of a database, kept beside it so that a tablet is asked once; made when there is none.
+func keyBeside(data string) (string, error) {
+	path := data + ".key"
+	if text, err := os.ReadFile(path); err == nil && len(strings.TrimSpace(string(text))) >= 12 {
+		return strings.TrimSpace(string(text)), nil
+	}
+	letters := rand.Text()
+	key := letters[:4] + "-" + letters[4:8] + "-" + letters[8:12]
+	if err := os.WriteFile(path, []byte(key+"\n"), 0o600); err != nil {
+		return "", fmt.Errorf("keep the key: %w", err)
+	}
+	return key, nil
 }

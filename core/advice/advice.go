@@ -8,6 +8,7 @@ import (
 	"slices"
 
 	"vicis/core/cutting"
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/problem"
@@ -78,17 +79,24 @@ func (b Advice) heldSeams() {
 	if b.Document.Press == nil {
 		return
 	}
-	gone := func(at string, seam naming.Seam) {
-		if _, there := b.Press.Decisions[seam]; !there {
-			b.said.Warn("seam-gone", at, fmt.Sprintf("“%s” was held, and there is no such seam any more.", seam),
+	gone := func(at, is string, seam naming.Seam) (making.Seam, bool) {
+		d, there := b.Press.Decisions[seam]
+		if !there {
+			b.said.Warn("seam-gone", at, fmt.Sprintf("“%s” is %s, and there is no such seam in this quilt.", seam, is),
 				"Take it out under Press, or undo what took the seam away.")
 		}
+		return d.Seam, there
 	}
 	for _, seam := range slices.Sorted(maps.Keys(b.Document.Press.Held)) {
-		gone(problem.At("press", "held", seam), seam)
+		gone(problem.At("press", "held", seam), "held", seam)
 	}
 	for i, key := range b.Document.Press.Spun {
-		gone(problem.At("press", "spun", i), key.Seam())
+		at := problem.At("press", "spun", i)
+		seam, there := gone(at, "spun", key.Seam())
+		if n := key.Point(); there && n > seam.Points || there && seam.Points == 0 {
+			b.said.Warn("crossing-gone", at, fmt.Sprintf("“%s” is to be spun, and other seams meet that one at %s.", key,
+				words.Plural(seam.Points, "point")), "Spin one of those, or take it out under Press.")
+		}
 	}
 }
 

@@ -2,9 +2,13 @@ package advice
 
 import (
 	"fmt"
+	"maps"
+	"slices"
 	"strings"
 
 	"vicis/core/cloth"
+	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/problem"
 )
 
@@ -23,6 +27,7 @@ func (b Advice) prints() {
 					fmt.Sprintf("%s has a direction, and its cloth is too narrow to keep it in %s: these lie across.",
 						f.Name, strings.Join(lying, ", ")), "Use wider cloth for them, or a print without direction.")
 			}
+			b.turnedCells(f)
 		case cloth.Motif:
 			if cut := b.cutAcross(f); len(cut) > 0 {
 				b.said.Warn("motif-in-strips", at,
@@ -39,6 +44,86 @@ func (b Advice) prints() {
 			}
 		}
 	}
+}
+
+// mostTurned bounds the cells of one quilt that are cautioned: beyond that the fabric's own warning says it.
+const mostTurned = 12
+
+// turnedCells cautions where the quilter turned a cell and a print with a direction then lies otherwise than in most of
+// what is laid there: a block in the quilt, a unit in a block.
+func (b Advice) turnedCells(f cloth.Fabric) {
+	said := 0
+	look := func(whole string, cells []laidCell) {
+		count := map[int]int{}
+		for _, c := range cells {
+			for up, n := range b.lying(f, c) {
+				count[up] += n
+			}
+		}
+		most := 0
+		for up := range 8 {
+			if count[up] > count[most] {
+				most = up
+			}
+		}
+		for _, c := range cells {
+			ups := b.lying(f, c)
+			delete(ups, most)
+			if c.turn == 0 || len(ups) == 0 || said == mostTurned {
+				continue
+			}
+			said++
+			var ways []string
+			for _, up := range slices.Sorted(maps.Keys(ups)) {
+				ways = append(ways, directions[up])
+			}
+			b.said.Warn("print-turned-here", c.at, fmt.Sprintf("%s is turned here, and its %s then lies %s, %s in most of %s.",
+				b.Unit(c.unit).Unit.Name, f.Name, strings.Join(ways, " and "), directions[most], whole),
+				"Lay it as the others lie, choose a print without direction, or enjoy it.")
+		}
+	}
+	var cells []laidCell
+	for r, row := range b.Document.Top.Repeat {
+		for c, cell := range row {
+			cells = append(cells, laidCell{
+				b.Plain.Repeat[r][c].Unit, cell.Turn, problem.At("top", "repeat", r, c, "turn"),
+			})
+		}
+	}
+	look("the quilt", cells)
+	for i, u := range b.Document.Parts {
+		if b.Demand.Runs[u.ID.Step()] == 0 {
+			continue
+		}
+		cells = nil
+		for _, p := range making.Laid(u.How) {
+			cells = append(cells, laidCell{p.Unit, p.Turn, problem.At("units", i, "how") + p.At + "/turn"})
+		}
+		look(u.Name, cells)
+	}
+}
+
+// laidCell is a unit as it is laid in something larger, and where the document says so.
+type laidCell struct {
+	unit naming.Unit
+	turn int
+	at   string
+}
+
+// lying counts how the patches of a fabric lie in a unit as it is laid.
+func (b Advice) lying(f cloth.Fabric, c laidCell) map[int]int {
+	count := map[int]int{}
+	for _, patch := range b.Unit(c.unit).Piece.Turn(c.turn).Patches {
+		if b.Fabric(patch.Role) != f.ID {
+			continue
+		}
+		up := patch.Up
+		if f.Print == cloth.TwoWay {
+			up %= 4
+		}
+		count[up]++
+	}
+	return count
 }
 
 var directions = []string{

@@ -38,9 +38,9 @@ func Arrangements(d document.Document) ([]Arrangement, problem.List) {
 	first := d.Top.Repeat[0][0]
 	letters := lettersOf(b, first)
 	now := d.Top.Repeat
-	for _, cells := range distinct(letters, b.Fabric) {
+	for _, cells := range distinct(letters, b.Seen) {
 		a := Arrangement{Repeat: shortest(laidIn(cells, now)), Name: nameOf(cells)}
-		a.Now = sameRepeat(letters, b.Fabric, a.Repeat, now)
+		a.Now = sameRepeat(letters, b.Seen, a.Repeat, now)
 		small, ok := arranged(d, a.Repeat, 4, 4)
 		if !ok {
 			continue
@@ -85,7 +85,7 @@ func lettersOf(b work.Sewn, first quilt.Cell) []letter {
 		for _, degrees := range []int{0, 90, 180, 270} {
 			look := p.Turn(degrees)
 			if look.W != p.W || look.H != p.H || slices.ContainsFunc(list,
-				func(l letter) bool { return piece.SameLook(l.look, look, b.Fabric) }) {
+				func(l letter) bool { return piece.SameLook(l.look, look, b.Seen) }) {
 				continue
 			}
 			cell.Turn = degrees
@@ -111,11 +111,11 @@ func lettersOf(b work.Sewn, first quilt.Cell) []letter {
 const mostArranged = 120
 
 // distinct lists the two by two repeats of letters that are not alike.
-func distinct(letters []letter, colour func(role string) string) [][2][2]quilt.Cell {
+func distinct(letters []letter, cloth piece.Seen) [][2][2]quilt.Cell {
 	quarter := make([]int, len(letters)) // the letter that a letter turned by a quarter looks like; −1 for none
 	for i, l := range letters {
 		turned := l.look.Turn(90)
-		quarter[i] = slices.IndexFunc(letters, func(o letter) bool { return piece.SameLook(o.look, turned, colour) })
+		quarter[i] = slices.IndexFunc(letters, func(o letter) bool { return piece.SameLook(o.look, turned, cloth) })
 	}
 	seen := map[[4]int]bool{}
 	var list [][2][2]quilt.Cell
@@ -226,7 +226,7 @@ func nameOf(cells [2][2]quilt.Cell) string {
 }
 
 // sameRepeat says whether a repeat shows what another does, the second as it is laid now.
-func sameRepeat(letters []letter, colour func(role string) string, x, y [][]quilt.Cell) bool {
+func sameRepeat(letters []letter, cloth piece.Seen, x, y [][]quilt.Cell) bool {
 	look := func(c quilt.Cell) quilt.Cell { // the letter that it shows; any other block is itself
 		i := slices.IndexFunc(letters, func(l letter) bool {
 			return l.cell.Unit == c.Unit && l.cell.Colourway == c.Colourway && l.cell.Turn == 0
@@ -235,7 +235,7 @@ func sameRepeat(letters []letter, colour func(role string) string, x, y [][]quil
 			return c
 		}
 		turned := letters[i].look.Turn(c.Turn)
-		if i = slices.IndexFunc(letters, func(l letter) bool { return piece.SameLook(l.look, turned, colour) }); i < 0 {
+		if i = slices.IndexFunc(letters, func(l letter) bool { return piece.SameLook(l.look, turned, cloth) }); i < 0 {
 			return c
 		}
 		return letters[i].cell

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 
+	"vicis/core/cloth"
 	"vicis/core/cutting"
 	"vicis/core/document"
 	"vicis/core/measure"
@@ -13,10 +14,13 @@ import (
 	"vicis/core/work"
 )
 
-// Supply is how much of one fabric there is to cut from.
+// Supply is what there is of one fabric to cut from.
 type Supply struct {
 	Fabric string          `json:"fabric"`
-	Length measure.Written `json:"length" doc:"Along the selvedge"`
+	Length measure.Written `json:"length" doc:"Along the selvedge; of strips how long they are"`
+	Kind   cloth.Kind      `json:"kind,omitempty" enum:"yardage,strips,pieces" doc:"Yardage when left out"`
+	Width  measure.Written `json:"width,omitempty" doc:"Of one; of yardage its usable width when left out"`
+	Count  int             `json:"count,omitempty" minimum:"0" maximum:"1000" doc:"How many of these; 1 when left out"`
 }
 
 // Reach is the largest quilt of a pattern that comes out of what there is.
@@ -35,8 +39,9 @@ type Reach struct {
 type Used struct {
 	Fabric string          `json:"fabric"`
 	Name   string          `json:"name"`
-	Length measure.Reading `json:"length"`
+	Length measure.Reading `json:"length" doc:"Of what there is by the length"`
 	Left   measure.Reading `json:"left"`
+	Says   []string        `json:"says" doc:"What comes from what, and what is passed by"`
 }
 
 // Measure is a quilt of so many blocks.
@@ -53,21 +58,14 @@ const mostReached = 40
 // nothing is said are bought as needed. Among quilts with the most blocks the squarest is taken.
 func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 	r := Reach{Uses: []Used{}, More: []string{}, Others: []Measure{}}
+	d, there := withSupplies(d, supplies)
 	blocks, problems, ok := sewn(d)
-	there := map[string]measure.Length{}
-	for i, s := range supplies {
-		at := problem.At("supplies", i)
-		f := slices.IndexFunc(d.Fabrics, func(f document.Fabric) bool { return f.ID == s.Fabric })
-		l, err := s.Length.Length(d.Units)
-		switch {
-		case f < 0:
-			problems.Stop("fabric-unknown", at+"/fabric",
-				fmt.Sprintf("There is no fabric “%s” in this quilt.", s.Fabric), "Choose one of its fabrics.")
-		case err != nil:
-			problems.Stop("length-unreadable", at+"/length", err.Error(),
-				"Write how much of it there is, such as 1 1/2 yd.")
-		default:
-			there[s.Fabric] += l
+	for i := range *problems { // what is said of a supply is said where it was asked
+		p := &(*problems)[i]
+		var k int
+		var rest string
+		if n, _ := fmt.Sscanf(p.At, "/supplies/%d%s", &k, &rest); n > 0 && k >= len(d.Supplies)-len(supplies) {
+			p.At = problem.At("supplies", k-len(d.Supplies)+len(supplies)) + rest
 		}
 	}
 	if !ok || problems.Stopped() {
@@ -98,12 +96,17 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 	}
 	r.Finished = s.size(best[0], best[1])
 	for _, f := range s.cut(best[0], best[1]).Fabrics {
-		if have, told := there[f.Fabric.ID]; told {
-			r.Uses = append(r.Uses, Used{
-				f.Fabric.ID, f.Fabric.Name + sheet.Each(f), blocks.Table.Ruler.Read(f.Length),
-				blocks.Table.Ruler.Read(have - f.Length),
-			})
+		if !there[f.Fabric.ID] {
+			continue
 		}
+		u := Used{Fabric: f.Fabric.ID, Name: f.Fabric.Name + sheet.Each(f), Says: []string{}}
+		var used, left measure.Length
+		for _, one := range f.Uses {
+			used, left = used+one.Used, left+one.Left
+		}
+		u.Length, u.Left = blocks.Table.Ruler.Read(used), blocks.Table.Ruler.Read(left)
+		u.Says = append(u.Says, sheet.Of(s.work(best[0], best[1])).FromShelf(f)...)
+		r.Uses = append(r.Uses, u)
 	}
 	s.limits(&r, best)
 	for columns := 1; columns <= mostReached; columns++ {
@@ -115,12 +118,44 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 	return r, *problems
 }
 
+// withSupplies is the document with what there is in place of what was promised of the same fabrics, and which those are.
+func withSupplies(d document.Document, supplies []Supply) (document.Document, map[string]bool) {
+	there := map[string]bool{}
+	for _, s := range supplies {
+		there[s.Fabric] = true
+	}
+	out := d
+	out.Supplies = slices.DeleteFunc(slices.Clone(d.Supplies), func(s cloth.Supply) bool { return there[s.Fabric] })
+	for i, s := range supplies {
+		one := cloth.Supply{
+			ID: fmt.Sprintf("there %d", i+1), Fabric: s.Fabric, Kind: s.Kind, Width: s.Width, Length: s.Length,
+			Count: s.Count,
+		}
+		if one.Kind == "" {
+			one.Kind = cloth.Yardage
+		}
+		if one.Count == 0 {
+			one.Count = 1
+		}
+		if one.Width == "" && one.Kind == cloth.Yardage {
+			one.Width = d.Cloth.Usable
+			for _, f := range d.Fabrics {
+				if f.ID == s.Fabric && f.Usable != "" {
+					one.Width = f.Usable
+				}
+			}
+		}
+		out.Supplies = append(out.Supplies, one)
+	}
+	return out, there
+}
+
 func gap(a, b int) int { return max(a-b, b-a) }
 
 // search lays out and counts quilts of many sizes; the pressing does not change how much cloth they take.
 type search struct {
 	sewn  work.Sewn
-	there map[string]measure.Length
+	there map[string]bool // the fabrics of which something is said
 	seen  map[[2]int]cutting.Plan
 }
 
@@ -142,6 +177,12 @@ func (s *search) cut(columns, rows int) cutting.Plan {
 	return p
 }
 
+// work is such a quilt as it is cut, so that it can be told.
+func (s *search) work(columns, rows int) *work.Work {
+	c, _ := s.lay(columns, rows).Count()
+	return &work.Work{Counted: c, Cut: s.cut(columns, rows)}
+}
+
 func (s *search) size(columns, rows int) words.Size {
 	w, h := s.lay(columns, rows).Layout.Finished()
 	return words.SizeOf(s.sewn.Table.Ruler, w, h)
@@ -150,9 +191,9 @@ func (s *search) size(columns, rows int) words.Size {
 // lack names the fabric that is shortest of all for a quilt, and by how much; by is zero where everything suffices.
 func (s *search) lack(columns, rows int) (by measure.Length, words string) {
 	for _, f := range s.cut(columns, rows).Fabrics {
-		if have, told := s.there[f.Fabric.ID]; told && f.Length-have > by {
-			by = f.Length - have
-			words = fmt.Sprintf("%s of %s is missing", s.sewn.Say(by), f.Fabric.Name)
+		if s.there[f.Fabric.ID] && f.Rest > by {
+			by = f.Rest
+			words = fmt.Sprintf("%s of %s would have to be bought", s.sewn.Say(by), f.Fabric.Name)
 		}
 	}
 	return by, words
@@ -208,8 +249,8 @@ func (s *search) runsOut(n [2]int) string {
 	var most measure.Length
 	name := ""
 	for _, f := range s.cut(n[0], n[1]).Fabrics {
-		if have, told := s.there[f.Fabric.ID]; told && f.Length-have > most {
-			most, name = f.Length-have, f.Fabric.Name
+		if s.there[f.Fabric.ID] && f.Rest > most {
+			most, name = f.Rest, f.Fabric.Name
 		}
 	}
 	return name

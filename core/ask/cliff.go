@@ -2,6 +2,7 @@ package ask
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"vicis/core/cutting"
@@ -10,6 +11,7 @@ import (
 	"vicis/core/problem"
 	"vicis/core/sheet"
 	"vicis/core/words"
+	"vicis/core/work"
 )
 
 // Cliff says for strips or sets that are cut across at which usable widths of the cloth their number changes: an inch
@@ -45,54 +47,164 @@ func Cliffs(d document.Document) ([]Cliff, problem.List) {
 		return list, *b.Problems
 	}
 	for _, f := range b.Cut.Fabrics {
+		if len(f.Ends) > 0 {
+			list = append(list, b.withEnds(f))
+			continue
+		}
 		for _, s := range f.Strips {
 			if s.Patches != nil {
-				list = append(list, b.cliff(b.Say(s.Cut)+" "+f.Fabric.Name, "strip", *s.Patches,
-					map[string]measure.Length{f.Fabric.ID: s.Cut}))
+				list = append(list, b.acrossCliff(b.Say(s.Cut)+" "+f.Fabric.Name, "strip", *s.Patches, f.Fabric.ID))
 			}
 		}
 	}
 	for _, a := range b.Cut.Sets {
 		set := b.Unit(a.Set)
-		cloth := map[string]measure.Length{}
+		var fabrics []string
 		for _, s := range set.Acts[0].Strips {
-			cloth[b.Fabric(s.Role)] += s.Width.CeilTo(b.Table.Ruler.Mark)
+			fabrics = append(fabrics, b.Fabric(s.Role))
 		}
-		list = append(list, b.cliff(set.Unit.Name, "set", a, cloth))
+		list = append(list, b.acrossCliff(set.Unit.Name, "set", a, fabrics...))
 	}
 	return list, *b.Problems
 }
 
-// more says what n more strips or sets cost; cloth is how much of each fabric one of them takes.
-func (b asked) more(one string, n int, cloth map[string]measure.Length) string {
-	words := words.Plural(n, one) + " more"
+// onNarrower is the cutting of the document with fabrics that are no wider than that.
+func (b asked) onNarrower(usable measure.Length, fabrics []string) (work.Counted, cutting.Plan, bool) {
+	d, err := document.Copy(b.Document)
+	if err != nil {
+		return work.Counted{}, cutting.Plan{}, false
+	}
+	for i := range d.Fabrics {
+		w := d.Cloth.Usable
+		if d.Fabrics[i].Usable != "" {
+			w = d.Fabrics[i].Usable
+		}
+		if l, err := w.Length(d.Units); err == nil && l > usable && slices.Contains(fabrics, d.Fabrics[i].ID) {
+			d.Fabrics[i].Usable = measure.Write(usable)
+		}
+	}
+	blocks, _, ok := sewn(d)
+	if !ok {
+		return work.Counted{}, cutting.Plan{}, false
+	}
+	counted, ok := blocks.AsDrawn().Count()
+	if !ok {
+		return counted, cutting.Plan{}, false
+	}
+	return counted, counted.Cutting(&counted.Table), true
+}
+
+// anew says what the quilt costs on narrower cloth: the whole cutting is planned anew for it, and may go another way.
+func (b asked) anew(usable measure.Length, fabrics []string) string {
+	_, other, ok := b.onNarrower(usable, fabrics)
+	if !ok {
+		return "Something of this quilt no longer comes out of cloth so narrow."
+	}
 	var buy []string
-	for _, f := range b.Cut.Fabrics {
-		if bought := b.Buying.Of(f.Rest +
-			cloth[f.Fabric.ID]*measure.Length((n+f.Prints-1)/f.Prints)); cloth[f.Fabric.ID] > 0 && bought > f.Buy {
-			buy = append(buy, fmt.Sprintf("%s of %s instead of %s", b.Shop().Cloth(bought)+sheet.Each(f), f.Fabric.Name,
-				b.Shop().Cloth(f.Buy)))
+	for _, f := range other.Fabrics {
+		for _, now := range b.Cut.Fabrics {
+			if now.Fabric.ID == f.Fabric.ID && f.Buy > now.Buy {
+				instead := "nothing"
+				if now.Buy > 0 {
+					instead = b.Shop().Cloth(now.Buy)
+				}
+				buy = append(buy, fmt.Sprintf("%s of %s instead of %s", b.Shop().Cloth(f.Buy)+sheet.Each(f), f.Fabric.Name,
+					instead))
+			}
 		}
 	}
 	if len(buy) == 0 {
-		return words + ": there is room in the cloth that is bought."
+		return "Planned anew for cloth so narrow, the quilt needs no more of it."
 	}
-	return words + ": buy " + strings.Join(buy, ", ") + "."
+	return "Planned anew for cloth so narrow: buy " + strings.Join(buy, ", ") + "."
 }
 
-func (b asked) cliff(name, one string, a cutting.Across, cloth map[string]measure.Length) Cliff {
-	mark := b.Table.Ruler.Mark
-	count := func(usable measure.Length) int {
+// acrossCliff is the cliff of what is cut across strips or sets of one kind.
+func (b asked) acrossCliff(name, one string, a cutting.Across, fabrics ...string) Cliff {
+	c := b.cliff(name, one, a.Length, a.Layups.Strips, a.Cuts[0].Cut+b.Table.Squaring, func(usable measure.Length) int {
 		at := a
 		at.Length = usable
 		return at.Count(&b.Table)
+	})
+	if c.below == 0 {
+		return c.Cliff
 	}
-	lo := max(a.Length-narrower, a.Cuts[0].Cut+b.Table.Squaring).CeilTo(mark)
-	hi := max(a.Length+wider, lo).CeilTo(mark)
-	c := Cliff{
-		Name: name, One: one, Usable: b.Table.Ruler.Read(a.Length), Strips: a.Layups.Strips, Edges: []Edge{},
+	short := b.short(a, c.below)
+	c.Says = fmt.Sprintf("%s, down to %s of usable width. Below that %s %s short, and %s would do.%s",
+		words.Plural(c.Strips, one), c.Least.Text, words.Plural(short, "sub-cut"), words.Are(short), words.Plural(c.then, one),
+		c.saves)
+	spare := 0
+	for _, cut := range a.Cuts {
+		spare += cut.Spare
+	}
+	switch {
+	case spare == short && spare == 1:
+		c.Rescue = append(c.Rescue, "Do without the spare.")
+	case spare >= short:
+		c.Rescue = append(c.Rescue, fmt.Sprintf("Do without %d of the %d spares.", short, spare))
+	}
+	c.Rescue = append(c.Rescue, b.anew(c.below, fabrics))
+	return c.Cliff
+}
+
+// withEnds is the cliff of all strips of a fabric that patches come from, where the ends of some give patches of
+// others: an inch less is less of every end.
+func (b asked) withEnds(f cutting.Fabric) Cliff {
+	count := func(p cutting.Plan) (n int) {
+		for _, one := range p.Fabrics {
+			for _, s := range one.Strips {
+				if one.Fabric.ID == f.Fabric.ID && s.Patches != nil {
+					n += s.Count
+				}
+			}
+		}
+		return n
+	}
+	widest := measure.Length(0)
+	for _, s := range f.Strips {
+		if s.Patches != nil {
+			widest = max(widest, s.Patches.Cuts[0].Cut)
+		}
+	}
+	c := b.cliff(f.Fabric.Name+", its ends used", "strip", f.Usable, count(b.Cut), widest+b.Table.Squaring,
+		func(usable measure.Length) int {
+			t := b.Table
+			t.Usable = func(role string) (measure.Length, bool) {
+				if w, ok := b.Table.Usable(role); b.Fabric(role) != f.Fabric.ID {
+					return w, ok
+				}
+				return usable, true
+			}
+			return count(b.Cutting(&t))
+		})
+	if c.below == 0 {
+		return c.Cliff
+	}
+	c.Says = fmt.Sprintf("%s in all, down to %s of usable width. Below that %s would do.%s", words.Plural(c.Strips, "strip"),
+		c.Least.Text, words.Plural(c.then, "strip"), c.saves)
+	c.Rescue = append(c.Rescue, b.anew(c.below, []string{f.Fabric.ID}))
+	return c.Cliff
+}
+
+// cliffed is a cliff, and what happens just below it; nothing where the number holds as far as one looks.
+type cliffed struct {
+	Cliff
+	below measure.Length
+	then  int
+	saves string
+}
+
+// cliff finds the widths at which a count changes, from the narrowest cloth that gives what is asked for.
+func (b asked) cliff(name, one string, usable measure.Length, now int, least measure.Length,
+	count func(usable measure.Length) int,
+) cliffed {
+	mark := b.Table.Ruler.Mark
+	lo := max(usable-narrower, least).CeilTo(mark)
+	hi := max(usable+wider, lo).CeilTo(mark)
+	c := cliffed{Cliff: Cliff{
+		Name: name, One: one, Usable: b.Table.Ruler.Read(usable), Strips: now, Edges: []Edge{},
 		Rescue: []string{},
-	}
+	}}
 	edges := []edge{{lo, count(lo)}}
 	steps(lo, hi, mark, edges[0].n, count(hi), count, &edges)
 	for _, e := range edges {
@@ -100,30 +212,17 @@ func (b asked) cliff(name, one string, a cutting.Across, cloth map[string]measur
 	}
 	holds := lo
 	for _, e := range edges {
-		if e.at <= a.Length {
+		if e.at <= usable {
 			holds = e.at
 		}
 	}
-	c.Least = b.Table.Ruler.Read(holds)
-	below := holds - mark
-	if below < lo {
-		c.Says = fmt.Sprintf("%s, down to %s of usable width and further.%s", words.Plural(c.Strips, one), b.Say(lo),
-			b.saves(edges, a.Length))
+	c.Least, c.saves = b.Table.Ruler.Read(holds), b.saves(edges, usable)
+	if holds-mark < lo {
+		c.Says = fmt.Sprintf("%s, down to %s of usable width and further.%s", words.Plural(c.Strips, one), b.Say(lo), c.saves)
 		return c
 	}
-	n := count(below)
-	short := b.short(a, below)
-	c.Says = fmt.Sprintf("%s, down to %s of usable width. Below that %s %s short, and %s would do.%s",
-		words.Plural(c.Strips, one), b.Say(holds), words.Plural(short, "sub-cut"), isAre(short), words.Plural(n, one),
-		b.saves(edges, a.Length))
-	spare := 0
-	for _, cut := range a.Cuts {
-		spare += cut.Spare
-	}
-	if spare >= short {
-		c.Rescue = append(c.Rescue, fmt.Sprintf("Do without %d of the %s.", short, words.Plural(spare, "spare")))
-	}
-	c.Rescue = append(c.Rescue, b.more(one, n-c.Strips, cloth))
+	c.below = holds - mark
+	c.then = count(c.below)
 	return c
 }
 
@@ -135,13 +234,6 @@ func (b asked) saves(edges []edge, usable measure.Length) string {
 		}
 	}
 	return ""
-}
-
-func isAre(n int) string {
-	if n == 1 {
-		return "is"
-	}
-	return "are"
 }
 
 // short is how many of the narrowest sub-cuts the planned strips do not give on cloth of a width.

@@ -73,6 +73,7 @@ func Pilot(d document.Document) (document.Document, error) {
 	}
 	one.Top.Point, one.Top.Sashing, one.Top.Borders, one.Top.Backing, one.Top.Binding, one.Top.Measured = nil, nil, nil,
 		nil, nil, nil
+	one.Top.Block = nil
 	one.Spares.Count, one.Spares.Percent = 0, 0
 	return one, nil
 }

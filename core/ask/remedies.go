@@ -8,6 +8,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/naming"
+	"vicis/core/piece"
 	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -54,22 +55,98 @@ func RemediesFor(d document.Document) (Remedies, problem.List) {
 	}
 	before := b.costs()
 	least := b.Press.Clashes // that a remedy of two ways leaves so far
-	for _, family := range b.candidates() {
-		best := Remedy{Clashes: b.Press.Clashes}
-		for _, one := range family.list {
-			if r, ok := tried(one, before); ok && r.Clashes < best.Clashes {
-				best = r
-			}
+	families := b.candidates()
+	var good []scored
+	for _, family := range families {
+		one, ok := family.best(b.Press.Clashes)
+		if !ok {
+			continue // nothing helps
 		}
-		if best.Name == "" || family.twoWays && best.Clashes >= least {
-			continue // nothing helps, or less does as much
+		if !family.opens {
+			good = append(good, one)
+		}
+		if family.twoWays && one.clashes >= least {
+			continue // less does as much
 		}
 		if family.twoWays {
-			least = best.Clashes
+			least = one.clashes
 		}
-		out.List = append(out.List, best)
+		if r, ok := tried(one.candidate, before); ok && r.Clashes < b.Press.Clashes {
+			out.List = append(out.List, r)
+		}
+	}
+	if two, ok := b.together(good); ok {
+		if r, ok := tried(two, before); ok {
+			at := slices.IndexFunc(out.List, func(o Remedy) bool { return o.Name == openSeams })
+			if at < 0 {
+				at = len(out.List)
+			}
+			out.List = slices.Insert(out.List, at, r)
+		}
 	}
 	return out, *b.Problems
+}
+
+// scored is a remedy and how many crossings it leaves clashing.
+type scored struct {
+	candidate
+	clashes int
+}
+
+// best is the remedy of a family that leaves fewest clashes, and fewer than now.
+func (f family) best(now int) (best scored, ok bool) {
+	best.clashes = now
+	for _, one := range f.list {
+		if n, sewn := clashes(one.document); sewn && n < best.clashes {
+			best, ok = scored{one, n}, true
+		}
+		if best.clashes == 0 {
+			break
+		}
+	}
+	return best, ok
+}
+
+// clashes is how many crossings of a document clash.
+func clashes(d document.Document) (int, bool) {
+	blocks, _, ok := sewn(d)
+	if !ok {
+		return 0, false
+	}
+	return blocks.Pressed().Press.Clashes, true
+}
+
+// mostTogether bounds the remedies that are tried two by two: those that leave fewest by themselves.
+const mostTogether = 7
+
+// together is the two remedies that leave fewest clashes taken together, where each by itself leaves some and both leave
+// fewer than any alone.
+func (b asked) together(good []scored) (candidate, bool) {
+	slices.SortStableFunc(good, func(x, y scored) int { return x.clashes - y.clashes })
+	if len(good) < 2 || good[0].clashes == 0 {
+		return candidate{}, false
+	}
+	best, least := candidate{}, good[0].clashes
+	good = good[:min(mostTogether, len(good))]
+	for i, x := range good {
+		for _, y := range good[i+1:] {
+			d, err := document.Copy(x.document)
+			if err != nil {
+				continue
+			}
+			if d.Press == nil {
+				d.Press = &document.Press{}
+			}
+			y.change(&d)
+			if n, sewn := clashes(d); sewn && n < least {
+				least = n
+				best = candidate{
+					name: x.name + ", and " + words.LowerFirst(y.name), says: x.says + " " + y.says, document: d,
+				}
+			}
+		}
+	}
+	return best, best.name != ""
 }
 
 // merged adds up clashes of the same two seams at the same kind of place.
@@ -94,6 +171,9 @@ type costs struct{ kinds, sets, spun, opened, steps int }
 func (b asked) costs() costs {
 	c := costs{spun: b.Press.Spun, opened: b.Press.Opened}
 	for _, batch := range b.Batches {
+		if batch.Make == 0 {
+			continue
+		}
 		c.steps++
 		if len(batch.Presses) > 0 {
 			c.kinds++
@@ -109,6 +189,7 @@ func (b asked) costs() costs {
 type candidate struct {
 	name, says string
 	document   document.Document
+	change     func(d *document.Document)
 }
 
 // tried makes a plan with a remedy taken.
@@ -121,6 +202,9 @@ func tried(one candidate, before costs) (Remedy, bool) {
 	r := Remedy{
 		Name: one.name, Says: one.says, Clashes: b.Press.Clashes, Leaves: leaves(b.Press), Costs: []string{},
 		Document: one.document,
+	}
+	if b.Press.Clashes > 0 && b.Press.Proven() {
+		r.Leaves += ", and fewer is not possible so"
 	}
 	more := func(n int, what, end string) {
 		switch {
@@ -162,7 +246,10 @@ func leaves(p pressing.Plan) string {
 type family struct {
 	list    []candidate
 	twoWays bool // of what is pressed two ways, more of it is offered only where it does more
+	opens   bool // nothing interlocks where a seam is open
 }
+
+const openSeams = "Open seams"
 
 // offers is the remedies as they are gathered.
 type offers struct {
@@ -181,22 +268,24 @@ func (o *offers) with(name, says string, change func(d *document.Document)) {
 		d.Press = &document.Press{}
 	}
 	change(&d)
-	o.list = append(o.list, candidate{name, says, d})
+	o.list = append(o.list, candidate{name, says, d, change})
 }
 
 // end closes the family.
 func (o *offers) end(twoWays bool) {
 	if len(o.list) > 0 {
-		o.families = append(o.families, family{o.list, twoWays})
+		o.families = append(o.families, family{list: o.list, twoWays: twoWays})
 		o.list = nil
 	}
 }
 
-// candidates lists the remedies in the order of pressing: spinning, two ways for the last seams, two ways for all,
-// opening. Turns that change nothing to see are taken already.
+// candidates lists the remedies in the order of pressing: parts turned within their block, spinning, two ways for the
+// last seams, for all seams of a block, for everything, opening. Blocks turned where that changes nothing to see are
+// taken already.
 func (b asked) candidates() []family {
 	o := offers{asked: b}
 	o.free()
+	o.turns()
 	blocks := b.pieced()
 	if spun := b.spinnable(blocks); len(spun) > 0 {
 		o.with("Spin the crossings",
@@ -208,7 +297,7 @@ func (b asked) candidates() []family {
 	}
 	o.twoWays(blocks)
 	if opened := b.toOpen(); len(opened) > 0 {
-		o.with("Open seams", fmt.Sprintf("Press %s open.", strings.Join(b.SeamNames(opened), ", ")),
+		o.with(openSeams, fmt.Sprintf("Press %s open.", strings.Join(b.SeamNames(opened), ", ")),
 			func(d *document.Document) {
 				if d.Press.Held == nil {
 					d.Press.Held = map[naming.Seam]document.Side{}
@@ -218,6 +307,7 @@ func (b asked) candidates() []family {
 				}
 			})
 		o.end(false)
+		o.families[len(o.families)-1].opens = true
 	}
 	return o.families
 }
@@ -264,22 +354,128 @@ func (o *offers) twoWays(blocks []naming.Unit) {
 		}
 		o.end(false)
 	}
-	for _, whole := range []bool{false, true} {
+	for _, deep := range []struct {
+		name, says string
+		own, whole bool
+	}{
+		{
+			"Press the last seams two ways",
+			"%s is pressed the other way, in its last seams only: keep two piles of blocks, A and B.", false, false,
+		},
+		{
+			"Press all seams of the blocks two ways",
+			"%s is pressed the other way, in all the seams that join its parts: keep two piles of blocks, A and B.", true, false,
+		},
+		{
+			"Press whole blocks two ways",
+			"%s is pressed the other way, down to its strip sets: keep two piles of everything, A and B.", false, true,
+		},
+	} {
 		for _, which := range quilt.Patterns {
-			name, says := "Press the last seams two ways",
-				"%s is pressed the other way, in its last seams only: keep two piles of blocks, A and B."
-			if whole {
-				name, says = "Press whole blocks two ways",
-					"%s is pressed the other way, down to its strip sets: keep two piles of everything, A and B."
-			}
-			o.with(name, fmt.Sprintf(says, words.UpperFirst(string(which))), func(d *document.Document) {
+			o.with(deep.name, fmt.Sprintf(deep.says, words.UpperFirst(string(which))), func(d *document.Document) {
 				for _, unit := range blocks {
-					d.Press.TwoWays = append(d.Press.TwoWays, document.TwoWays{Unit: unit, Which: which, Whole: whole})
+					d.Press.TwoWays = append(d.Press.TwoWays, document.TwoWays{
+						Unit: unit, Which: which, Whole: deep.whole, Own: deep.own,
+					})
 				}
 			})
 		}
 		o.end(true)
 	}
+}
+
+// turns turns parts within a block, where it shows nothing: every other one, those of every other row or column, then
+// one after the other as long as fewer clash.
+func (o *offers) turns() {
+	for i, u := range o.Document.Parts {
+		if o.Demand.Runs[u.ID.Step()] == 0 || !making.CanTurn(u.How) {
+			continue
+		}
+		alike := map[naming.Unit]map[int]bool{}
+		for _, p := range making.Laid(u.How) {
+			if _, known := alike[p.Unit]; !known {
+				seen := o.Unit(p.Unit).Piece.Finished(o.Table.Seam)
+				alike[p.Unit] = map[int]bool{
+					180: len(seen.Seams) > 0 && piece.SameLook(seen, seen.Turn(180), o.Seen),
+					90:  len(seen.Seams) > 0 && piece.SameLook(seen, seen.Turn(90), o.Seen),
+				}
+			}
+		}
+		name := "Turn parts within " + u.Name
+		for _, degrees := range []int{180, 90} {
+			word := map[int]string{180: "half", 90: "a quarter"}[degrees]
+			for _, which := range quilt.Patterns {
+				n := 0
+				turn := func(row, column int, part naming.Unit) int {
+					if which.Means(row, column) && alike[part][degrees] {
+						n++
+						return degrees
+					}
+					return 0
+				}
+				if making.Turned(u.How, turn); n == 0 {
+					continue
+				}
+				o.with(name, fmt.Sprintf("In %s turn %s by %s before it is sewn in, where it looks the same.", u.Name,
+					within[which], word), func(d *document.Document) {
+					d.Parts[i].How = making.Turned(d.Parts[i].How, turn)
+				})
+			}
+		}
+		o.oneByOne(i, name, func(part naming.Unit) bool { return alike[part][180] })
+		o.end(false)
+	}
+}
+
+// mostTurned bounds the parts that are turned one after the other to see whether fewer clash.
+const mostTurned = 40
+
+// oneByOne turns parts of a unit by half one after the other, each as long as fewer clash.
+func (o *offers) oneByOne(i int, name string, turns func(part naming.Unit) bool) {
+	parts := making.Laid(o.Document.Parts[i].How)
+	if len(parts) > mostTurned {
+		return
+	}
+	turned := make([]bool, len(parts))
+	how := func(method making.Method) making.Method {
+		k := -1
+		return making.Turned(method, func(_, _ int, _ naming.Unit) int {
+			if k++; turned[k] {
+				return 180
+			}
+			return 0
+		})
+	}
+	least, any := o.Press.Clashes, false
+	for k, p := range parts {
+		if !turns(p.Unit) {
+			continue
+		}
+		turned[k] = true
+		d, err := document.Copy(o.Document)
+		if err != nil {
+			return
+		}
+		d.Parts[i].How = how(d.Parts[i].How)
+		if n, ok := clashes(d); ok && n < least {
+			least, any = n, true
+		} else {
+			turned[k] = false
+		}
+	}
+	if !any {
+		return
+	}
+	n := 0
+	for _, t := range turned {
+		if t {
+			n++
+		}
+	}
+	o.with(name, fmt.Sprintf("In %s turn %s by half before they are sewn in, as the picture shows: they look the same.",
+		o.Document.Parts[i].Name, words.Plural(n, "part")), func(d *document.Document) {
+		d.Parts[i].How = how(d.Parts[i].How)
+	})
 }
 
 // within says which units of a block a pattern means.
@@ -311,8 +507,8 @@ func (b asked) spinnable(blocks []naming.Unit) []naming.Crossing {
 			continue
 		}
 		for _, s := range m.Seams {
-			if n := m.Piece.Points(s.ID); n > 0 && !b.IsSpun(s.ID) && s.Spins {
-				list = append(list, s.ID.At((n+1)/2))
+			if s.Points > 0 && !b.IsSpun(s.ID) {
+				list = append(list, s.ID.At((s.Points+1)/2))
 			}
 		}
 	}
@@ -380,12 +576,21 @@ func (b asked) twiceWithin() []document.TwoWays {
 		count := map[naming.Unit]int{}
 		for _, unit := range slices.Concat(making.Cells(m.Unit.How)...) {
 			base := naming.Of(unit.ID())
-			if count[base]++; count[base] == 2 && len(b.Unit(base).Seams) > 0 {
+			if count[base]++; count[base] == 2 && b.seamed(base) {
 				list = append(list, document.TwoWays{Unit: base, In: m.Unit.ID})
 			}
 		}
 	}
 	return list
+}
+
+// seamed says whether there is a seam in a unit, or in anything that it is made from.
+func (b asked) seamed(unit naming.Unit) bool {
+	m := b.Unit(unit)
+	if len(m.Seams) > 0 {
+		return true
+	}
+	return m.Unit.How != nil && slices.ContainsFunc(m.Unit.How.Parts(), func(p making.Part) bool { return b.seamed(p.Unit) })
 }
 
 // standing says what keeps one kind of crossing from nesting.

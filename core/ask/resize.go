@@ -16,7 +16,8 @@ import (
 // Resized is a document with every unit scaled so that one of them finishes as wide as asked for.
 type Resized struct {
 	Document document.Document `json:"document"`
-	Finished string            `json:"finished" doc:"What the unit finishes now"`
+	Finished string            `json:"finished" doc:"What the unit finishes now, as it is sewn"`
+	Short    string            `json:"short" doc:"How near that comes to the size asked for; empty where it is met"`
 	Off      []string          `json:"off" doc:"Parts that fall between two marks of the ruler"`
 	Nearest  []Nearest         `json:"nearest" doc:"The nearest sizes whose parts are all on a mark, smaller and larger"`
 }
@@ -60,37 +61,126 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 			fmt.Sprintf("Write a finished size from %s to %s.", b.Say(measure.Inch/2), b.Say(100*measure.Inch)))
 		return out, problems
 	}
-	sizes := measured(&b.Table, d)
-	scaled, err := document.Copy(d)
+	z := sizer{d: d, unit: unit, table: &b.Table, now: now, sizes: measured(&b.Table, d)}
+	one, err := z.solve(want)
 	if err != nil {
 		problems.Stop("document-unreadable", "", err.Error(), "Open the quilt anew.")
 		return out, problems
 	}
-	for i, one := range measured(&b.Table, scaled) {
-		l, _ := scale(sizes[i].finished, want, now)
+	out.Document, out.Finished = one.document, b.Say(one.finished)
+	fine := measure.Ruler{Units: d.Units, Mark: work.SeamMark(d.Units)}
+	switch off := one.finished - want; {
+	case !one.sewn:
+		out.Finished = b.Say(want)
+		out.Short = "At this size the parts do not come together: the plan says where."
+	case off > measure.Hair:
+		out.Short = fmt.Sprintf("It comes out %s wider than %s, the nearest there is.", fine.Print(off), b.Say(want))
+	case off < -measure.Hair:
+		out.Short = fmt.Sprintf("It comes out %s narrower than %s, the nearest there is.", fine.Print(-off), b.Say(want))
+	}
+	strips := thing{name: "Strips", finished: b.Table.Strip - 2*s}
+	all := append([]thing{strips}, z.sizes...)
+	for _, part := range all {
+		l, exact := scale(part.finished, one.by, now)
+		if cut := l + 2*s; !exact || !cut.On(b.Table.Ruler.Mark) {
+			out.Off = append(out.Off, fmt.Sprintf("%s, cut %s", part.name, b.Say(cut)))
+		}
+	}
+	if len(out.Off) > 0 {
+		for _, way := range []measure.Length{-1, 1} {
+			by, ok := nearest(&b.Table, all, one.by, now, way)
+			if !ok {
+				continue
+			}
+			if there, err := z.at(by); err == nil && there.sewn {
+				out.Nearest = append(out.Nearest, Nearest{b.Say(there.finished), measure.Write(there.finished)})
+			}
+		}
+	}
+	return out, nil
+}
+
+// sizer scales a document: every finished size becomes by/now of what it is.
+type sizer struct {
+	d     document.Document
+	unit  naming.Unit
+	table *making.Table
+	now   measure.Length
+	sizes []thing
+}
+
+// resized is the document at one scale, and what its unit then finishes.
+type resized struct {
+	by       measure.Length
+	document document.Document
+	finished measure.Length
+	sewn     bool
+}
+
+// mostSteps bounds the search for a scale; where a size grows evenly two steps find it.
+const mostSteps = 12
+
+// solve finds the scale at which the unit finishes as asked for. Most sizes are in proportion to the strips; those that
+// hold √2 of an allowance are not, so what comes out is sewn and measured, and the scale is mended by what it is off
+// (the secant rule).
+func (z sizer) solve(want measure.Length) (resized, error) {
+	best, err := z.at(want)
+	if err != nil || !best.sewn {
+		return best, err
+	}
+	last, here := resized{by: z.now, finished: z.now, sewn: true}, best
+	for range mostSteps {
+		off := want - here.finished
+		if off == 0 || here.finished == last.finished {
+			break
+		}
+		by := here.by + off*(here.by-last.by)/(here.finished-last.finished)
+		if by == here.by || by <= 0 {
+			break
+		}
+		next, err := z.at(by)
+		if err != nil {
+			return best, err
+		}
+		if !next.sewn {
+			break
+		}
+		last, here = here, next
+		if d, least := want-here.finished, want-best.finished; d*d < least*least {
+			best = here
+		}
+	}
+	return best, nil
+}
+
+// at scales the document and sews the unit.
+func (z sizer) at(by measure.Length) (resized, error) {
+	out := resized{by: by}
+	var err error
+	if out.document, err = document.Copy(z.d); err != nil {
+		return out, err
+	}
+	s := z.table.Seam
+	for i, one := range measured(z.table, out.document) {
+		l, _ := scale(z.sizes[i].finished, by, z.now)
 		if !one.finishes {
 			l += 2 * s
 		}
 		*one.set = making.Breadth(measure.Write(l))
 	}
-	strip, _ := scale(b.Table.Strip-2*s, want, now)
-	scaled.Strip = measure.Write(strip + 2*s)
-	out.Document, out.Finished = scaled, b.Say(want)
-	strips := thing{name: "Strips", finished: b.Table.Strip - 2*s}
-	all := append([]thing{strips}, sizes...)
-	for _, one := range all {
-		l, exact := scale(one.finished, want, now)
-		if cut := l + 2*s; !exact || !cut.On(b.Table.Ruler.Mark) {
-			out.Off = append(out.Off, fmt.Sprintf("%s, cut %s", one.name, b.Say(cut)))
-		}
+	strip, _ := scale(z.table.Strip-2*s, by, z.now)
+	out.document.Strip = measure.Write(strip + 2*s)
+	b, _ := work.Check(out.document)
+	if b.Problems.Stopped() {
+		return out, nil
 	}
-	if len(out.Off) > 0 {
-		for _, way := range []measure.Length{-1, 1} {
-			if l, ok := nearest(&b.Table, all, want, now, way); ok {
-				out.Nearest = append(out.Nearest, Nearest{b.Say(l), measure.Write(l)})
-			}
-		}
+	made, _ := making.All(out.document.Parts, b.Table)
+	m, ok := made[z.unit]
+	if !ok {
+		return out, nil
 	}
+	w, _ := m.Piece.Size()
+	out.finished, out.sewn = w-2*s, true
 	return out, nil
 }
 

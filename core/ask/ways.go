@@ -9,6 +9,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/piece"
 	"vicis/core/problem"
 	"vicis/core/work"
 )
@@ -49,13 +50,18 @@ func Ways(d document.Document, unit naming.Unit) ([]Way, problem.List) {
 	}
 	now, own := d.Parts[i], -1
 	list := []Way{}
+	before, _, sewnNow := sewn(d)
 	for _, how := range sized(now.How) {
 		one := d
 		one.Parts = append([]making.Unit{}, d.Parts...)
 		one.Parts[i].How = how
+		mine := same(now.How, how)
+		if after, _, ok := sewn(one); sewnNow && ok && !mine && !keepsLooks(before, after, unit) {
+			continue
+		}
 		w := way(one, one.Parts[i])
 		w.Unit = one.Parts[i]
-		if same(now.How, how) {
+		if mine {
 			own = len(list)
 		}
 		list = append(list, w)
@@ -64,6 +70,49 @@ func Ways(d document.Document, unit naming.Unit) ([]Way, problem.List) {
 		list[own].Chosen = true
 	}
 	return list, problems
+}
+
+// keepsLooks says whether a unit made another way looks as it does wherever it is used, in every colourway: each of its looks
+// that anything takes is there still, as large, lying the same way, its print too.
+func keepsLooks(before, after work.Sewn, unit naming.Unit) bool {
+	used := map[naming.Unit]bool{}
+	take := func(id naming.Unit) {
+		if naming.Of(id.ID()) == unit {
+			used[id] = true
+		}
+	}
+	for _, u := range before.Expanded.Parts {
+		for _, p := range u.How.Parts() {
+			take(p.Unit)
+		}
+		for _, other := range u.Also {
+			take(other)
+		}
+	}
+	for _, row := range before.Top.Repeat {
+		for _, c := range row {
+			take(c.Unit)
+		}
+	}
+	for _, border := range before.Top.Borders {
+		for _, c := range border.Cells {
+			take(c.Unit)
+		}
+		if border.Corner != nil {
+			take(border.Corner.Unit)
+		}
+	}
+	if len(used) == 0 {
+		used[unit] = true
+	}
+	s := before.Table.Seam
+	for id := range used {
+		was, is := before.Unit(id), after.Unit(id)
+		if is.Unit.ID == "" || !piece.SameLook(was.Piece.Finished(s), is.Piece.Finished(s), before.Seen) {
+			return false
+		}
+	}
+	return true
 }
 
 // sized is every way to a unit, in every sizing where the method knows several.

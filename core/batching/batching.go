@@ -150,12 +150,17 @@ func ofRows(l quilt.Layout) (list []Batch) {
 	return list
 }
 
-// ofTop are the seams that put the top together: row to row, and round it.
-func ofTop(l quilt.Layout) (list []Batch) {
-	var w measure.Length // the longest seam between rows
+// Widest is how long the longest seam between rows is.
+func Widest(l quilt.Layout) (w measure.Length) {
 	for _, k := range l.Kinds {
 		w = max(w, l.Long(k))
 	}
+	return w
+}
+
+// ofTop are the seams that put the top together: row to row, and round it.
+func ofTop(l quilt.Layout) (list []Batch) {
+	w := Widest(l)
 	top := func(id naming.Step, name, edge string, n int, each measure.Length) {
 		list = append(list, Batch{
 			ID: id, Name: name, Stage: Top, Does: making.Sews, Make: n, Seams: 1, Each: each, Edge: edge,
@@ -182,7 +187,7 @@ func ofTop(l quilt.Layout) (list []Batch) {
 		if ring.Rows != nil {
 			takes(2, ring.Rows[0].ID, ring.Rows[1].ID)
 		}
-		if ring.Border.Corners != "" && ring.Border.Corner == nil {
+		if ring.Border.HasSquares() {
 			top(ring.Border.ID.Corners(), ring.Border.Name+", corner squares",
 				"a corner square to each end of the top and bottom pieces", 4, ring.Width)
 		}
@@ -210,7 +215,7 @@ func finishing(l quilt.Layout) []Batch {
 		if b.Strips > 1 {
 			list = append(list, Batch{
 				ID: naming.BindingJoin, Name: "Binding", Stage: Finish, Does: making.Sews, Make: b.Strips - 1, Seams: 1,
-				Each: b.Width,
+				Each: mitre(b.Width),
 				Edge: "ends crossed at right angles, sewn from corner to corner, trimmed to an allowance",
 				Of:   []naming.Seam{naming.BindingJoin.Seam()}, Presses: []naming.Seam{naming.BindingJoin.Seam()},
 			})
@@ -224,6 +229,12 @@ func finishing(l quilt.Layout) []Batch {
 	return list
 }
 
+// mitre is how long a seam on the diagonal of a strip is.
+func mitre(width measure.Length) measure.Length {
+	l, _ := piece.Of(width).TimesRoot2().Length()
+	return l
+}
+
 // ofAct is the batch of one act; where several things fall out of it, one for each of them that is needed.
 func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.Line) []Batch {
 	var list []Batch
@@ -231,9 +242,10 @@ func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.Line) []B
 	for _, g := range gives {
 		line := lines[g.ID]
 		n := line.Make() + line.Lent // what stands in for others is made and counted like the rest
-		if n <= 0 {
-			continue
+		if n <= 0 && len(line.From) == 0 {
+			continue // else others stand in for all of them: none is made, and it is taken all the same
 		}
+		n = max(0, n)
 		b := Batch{
 			ID: g.ID, Name: m.Unit.Name, Does: act.Does, Says: act.Says, Make: n, Spare: line.Spare, From: line.From,
 			Seams: act.Seams, Each: act.Each,

@@ -3,6 +3,7 @@ package cloth
 
 import (
 	"fmt"
+	"maps"
 	"math"
 	"strconv"
 	"strings"
@@ -49,6 +50,18 @@ func (f Fabric) Share() int {
 		return 1
 	}
 	return max(1, f.Prints)
+}
+
+// Seen names what is seen of the fabric where its top points up (in eighths of a turn): a print with a top looks
+// otherwise however it is turned, a stripe looks the same after half a turn.
+func (f Fabric) Seen(up int) string {
+	switch f.Print {
+	case OneWay:
+		return fmt.Sprintf("%s, %d", f.ID, up)
+	case TwoWay:
+		return fmt.Sprintf("%s, %d", f.ID, up%4)
+	}
+	return f.ID
 }
 
 // Role is a part that a fabric plays in the pattern, so that one fabric can be swapped for another everywhere.
@@ -192,6 +205,32 @@ func (m Repeat) apart(at string, wide measure.Length, units measure.Units, probl
 func (s Shelf) Fabric(role string) (Fabric, bool) {
 	r, ok := s.roles[role]
 	return s.fabrics[r.Fabric], ok
+}
+
+// Directed says whether a print lies otherwise once it is turned.
+func (f Fabric) Directed() bool { return f.Print == OneWay || f.Print == TwoWay }
+
+// Directed says whether any fabric has a print with a direction.
+func (s Shelf) Directed() bool {
+	for _, f := range s.fabrics {
+		if f.Directed() {
+			return true
+		}
+	}
+	return false
+}
+
+// Undirected is the same shelf, no print having a direction.
+func (s Shelf) Undirected() Shelf {
+	out := s
+	out.fabrics = maps.Clone(s.fabrics)
+	for id, f := range out.fabrics {
+		if f.Directed() {
+			f.Print = Plain
+			out.fabrics[id] = f
+		}
+	}
+	return out
 }
 
 // Usable gives the usable width of the fabric that plays a role.

@@ -3,6 +3,7 @@ package cloth
 import (
 	"fmt"
 	"strings"
+	"unicode/utf8"
 
 	"vicis/core/measure"
 	"vicis/core/problem"
@@ -58,6 +59,14 @@ func (h *Holding) Check(units measure.Units) problem.List {
 		"0123456789abcdef") != "" {
 		problems.Stop("colour-unreadable", "/colour", fmt.Sprintf("“%s” is not a colour.", h.Colour),
 			"Pick a colour, or write it as # and six hex digits.")
+	}
+	for _, one := range []struct {
+		at, text string
+		most     int
+	}{{"/name", h.Name, 200}, {"/note", h.Note, 300}} {
+		if n := utf8.RuneCountInString(one.text); n > one.most {
+			problems.Stop("too-long", one.at, fmt.Sprintf("This has %d letters.", n), fmt.Sprintf("Write at most %d.", one.most))
+		}
 	}
 	if h.Count < 0 || h.Count > 1000 {
 		problems.Stop("count", "/count", fmt.Sprintf("There cannot be %d of it.", h.Count), "Write 0 to 1000.")

@@ -31,7 +31,31 @@ type Strip struct {
 }
 
 // Each is how many are cut from every print of so many, the most where they do not come out even.
-func (s Strip) Each(prints int) int { return (s.Count - s.Ready + prints - 1) / prints }
+func (s Strip) Each(prints int) int {
+	list := s.PerPrint(prints)
+	return list[0]
+}
+
+// PerPrint is how many are cut from each of so many prints, the most first. Patches are shared out before strips are
+// counted, so that one print may need more strips than another.
+func (s Strip) PerPrint(prints int) []int {
+	list := make([]int, prints)
+	if s.Patches != nil && len(s.Patches.Layups.Each) == prints {
+		copy(list, s.Patches.Layups.Each)
+		left := s.Ready // taken from those that need most
+		for ; left > 0; left-- {
+			slices.SortFunc(list, func(a, b int) int { return b - a })
+			list[0]--
+		}
+	} else {
+		n := s.Count - s.Ready
+		for k := range list {
+			list[k] = n*(k+1)/prints - n*k/prints
+		}
+	}
+	slices.SortFunc(list, func(a, b int) int { return b - a })
+	return list
+}
 
 // Across is everything that is sub-cut from one kind of strip or strip set.
 type Across struct {
@@ -74,9 +98,11 @@ type Fabric struct {
 	Length measure.Length // of cloth that is cut, squaring up included
 	Again  int            // how often its end is squared up again on the way
 	Buy    measure.Length // rounded up to the shop's step
-	Pieces []FromPiece    // patches from pieces on the shelf
+	Lays   []Lay          // how pieces on the shelf are cut
+	Pieces []FromPiece    // patches from them
 	Ends   []FromPiece    // patches from what is left of wider strips
 	Uses   []Use          // lengths of cloth on the shelf
+	Unused []Unused       // what was promised and is passed by
 	Rest   measure.Length // what is cut from cloth that is bought
 }
 
@@ -84,6 +110,7 @@ type Fabric struct {
 type Plan struct {
 	Fabrics []Fabric
 	Sets    []Across    // sub-cuts from strip sets, in sewing order
+	Lays    []Lay       // how pieces on the shelf are cut
 	Pieces  []FromPiece // patches from pieces on the shelf
 	Ends    []FromPiece // patches from what is left of wider strips
 }
@@ -100,6 +127,11 @@ func (b Buying) Washed(l measure.Length) measure.Length {
 	return measure.CeilDiv(l*100, measure.Length(100-b.Shrinks))
 }
 
+// Leaves is what is left of a length once it has shrunk.
+func (b Buying) Leaves(l measure.Length) measure.Length {
+	return l * measure.Length(100-b.Shrinks) / 100
+}
+
 // Of is what to buy so that a length can be cut.
 func (b Buying) Of(l measure.Length) measure.Length {
 	return measure.CeilDiv(b.Washed(l)+b.Margin, b.Step) * b.Step
@@ -114,7 +146,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 	buying Buying, waits map[naming.Step]bool,
 ) Plan {
 	var p Plan
-	sets := map[naming.Unit]int{} // strip set → its place among p.Sets
+	index := map[naming.Unit]int{} // strip set → its place among p.Sets
 	pools := pools{t: t, shelf: shelf, waits: waits}
 	for _, m := range units {
 		for _, act := range m.Acts {
@@ -127,12 +159,12 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 			}
 			if act.Stock {
 				id := act.Takes[0].Act.Made()
-				i, known := sets[id]
+				i, known := index[id]
 				if !known {
 					set, _ := t.Made(id)
 					length, _ := set.Piece.Size()
 					i = len(p.Sets)
-					sets[id] = i
+					index[id] = i
 					p.Sets = append(p.Sets, Across{Set: id, Length: length})
 				}
 				p.Sets[i].Cuts = append(p.Sets[i].Cuts, subCut(act.ID, m.Width(), p.Sets[i].Length, line, t))
@@ -140,18 +172,35 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 		}
 	}
 	for _, ring := range l.Rings {
-		if role := ring.Border.Corners; role != "" && ring.Border.Corner == nil {
-			pools.add(ring.Border.ID.Squares(), making.Patch{Role: role, W: ring.Width, H: ring.Width},
-				demand.Line{Need: 4})
+		if ring.Border.HasSquares() {
+			pools.add(ring.Border.ID.Squares(), making.Patch{Role: ring.Border.Corners, W: ring.Width, H: ring.Width},
+				lines[ring.Border.ID.Squares()])
 		}
 	}
 	for i := range p.Sets {
 		p.Sets[i].lay(t)
 	}
-	strips := p.setStrips(units, sets, t)
-	p.Pieces = pools.pieces()
-	fromPools, ends := pools.strips()
-	strips, p.Ends = append(strips, fromPools...), ends
+	strips := p.setStrips(units, index, t)
+	sets, others := strips, runs(l, lines, t)
+	asked := slices.Clone(pools.patches) // before anything was taken of them
+	fromPools, lays, ends := pools.strips(slices.Concat(sets, others))
+	p.Lays, p.Ends = lays, ends
+	p.Pieces = fromLays(lays, func(act naming.Step) bool {
+		return slices.ContainsFunc(fromPools, func(s Strip) bool {
+			return slices.ContainsFunc(s.Patches.Cuts, func(c SubCut) bool { return c.ID == act })
+		})
+	})
+	strips = slices.Concat(sets, fromPools, others)
+	ready(strips, lays, t, shelf)
+	p.Fabrics = byFabric(strips, p, t, shelf, buying)
+	for i := range p.Fabrics {
+		p.Fabrics[i].Unused = pools.unused(p, &p.Fabrics[i], asked)
+	}
+	return p
+}
+
+// runs is what is cut from strips sewn end to end, and for behind the top and round its edge.
+func runs(l quilt.Layout, lines map[naming.Step]demand.Line, t *making.Table) (strips []Strip) {
 	if m, through := l.Blocks[naming.SashLevel]; through && m.Acts[0].Patch == nil {
 		w, h := m.Piece.Size()
 		role, n := m.Piece.Patches[0].Role, lines[naming.SashLevel.Step()].Make()
@@ -174,10 +223,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 			Joined: &Run{Pieces: []measure.Length{ring.Sides, ring.Ends}, Times: 2, Total: total},
 		})
 	}
-	strips = append(strips, finishing(l, t)...)
-	ready(strips, t, shelf)
-	p.Fabrics = byFabric(strips, p, t, shelf, buying)
-	return p
+	return append(strips, finishing(l, t)...)
 }
 
 // endToEnd is how many strips give a length: n of them lose an allowance on both sides of each of the n − 1 seams.
@@ -285,6 +331,9 @@ func (a Across) fewest(t *making.Table) Layups {
 			out.Patterns = append(out.Patterns, p)
 		}
 		out.Strips += l.Strips * s.prints
+		for range s.prints {
+			out.Each = append(out.Each, l.Strips)
+		}
 		out.Bound += l.Bound * s.prints
 	}
 	return out
@@ -336,6 +385,10 @@ func byFabric(strips []Strip, p Plan, t *making.Table, shelf cloth.Shelf, buying
 	for _, s := range strips {
 		i := at(s.Role)
 		list[i].Strips = append(list[i].Strips, s)
+	}
+	for _, lay := range p.Lays {
+		i := at(lay.Role)
+		list[i].Lays = append(list[i].Lays, lay)
 	}
 	for _, one := range p.Pieces {
 		i := at(one.Role)

@@ -59,9 +59,9 @@ func (p *pools) add(act naming.Step, patch making.Patch, line demand.Line) {
 	p.patches = append(p.patches, one)
 }
 
-// strips chooses for every patch the way that takes least cloth together with the others, one after the other until no
-// change of one way helps, and lays each pool out.
-func (p *pools) strips() (list []Strip, fromEnds []FromPiece) {
+// strips chooses how every patch is cut and from what, and lays each pool out. others are the strips that are cut for
+// other things.
+func (p *pools) strips(others []Strip) (list []Strip, lays []Lay, fromEnds []FromPiece) {
 	byFabric := map[string][]int{}
 	var order []string
 	for i, one := range p.patches {
@@ -72,18 +72,14 @@ func (p *pools) strips() (list []Strip, fromEnds []FromPiece) {
 	}
 	for _, fabric := range order {
 		members := byFabric[fabric]
-		for _, i := range members {
-			p.choose(i, []int{i})
+		c := p.sourceOf(members, others).choose()
+		lays = append(lays, c.lays...)
+		for i, m := range members {
+			one := &p.patches[m]
+			one.way = c.ways[i]
+			one.line.Need -= max(0, one.line.Make()) - c.left[i] // spares may come from a piece too: then the need is below them
 		}
-		for range 4 {
-			changed := false
-			for _, i := range members {
-				changed = p.choose(i, members) || changed
-			}
-			if !changed {
-				break
-			}
-		}
+		members = slices.DeleteFunc(members, func(m int) bool { return p.patches[m].line.Make() <= 0 })
 		grouped := p.grouped(members)
 		if p.t.Ends { // the widest strips first: their ends give what is narrower
 			slices.SortStableFunc(grouped, func(a, b []int) int { return int(p.width(b) - p.width(a)) })
@@ -103,46 +99,13 @@ func (p *pools) strips() (list []Strip, fromEnds []FromPiece) {
 			list = append(list, p.strip(pool))
 		}
 	}
-	return list, fromEnds
+	return list, lays, fromEnds
 }
 
 // width is how wide the strips of a pool are cut.
 func (p *pools) width(pool []int) measure.Length {
 	one := p.patches[pool[0]]
 	return one.ways[one.way][0].CeilTo(p.t.Ruler.Mark)
-}
-
-// choose takes the way for one patch that costs least cloth among the members.
-func (p *pools) choose(i int, members []int) (changed bool) {
-	one := &p.patches[i]
-	was := one.way
-	best := p.cost(members)
-	for way := range one.ways {
-		if way == was {
-			continue
-		}
-		kept := one.way
-		one.way = way
-		if c := p.cost(members); c < best {
-			best = c
-		} else {
-			one.way = kept
-		}
-	}
-	return one.way != was
-}
-
-// cost is the length of cloth the members take when each pool is filled by first fit.
-func (p *pools) cost(members []int) measure.Length {
-	var total measure.Length
-	for _, pool := range p.grouped(members) {
-		a, width := p.across(pool)
-		for _, s := range a.shares() {
-			problem := problemOf(stock(a.Length, p.t), s.wants)
-			total += width * measure.Length(strips(problem.firstFit(problem.demand, false))*s.prints)
-		}
-	}
-	return total
 }
 
 // grouped puts members whose strips are cut equally wide together, in their order.

@@ -19,19 +19,27 @@ type FromPiece struct {
 	Have   cloth.Have
 	End    naming.Step    // the strips whose end it is; empty for a piece on the shelf
 	Nth    int            // of the ends of those strips, as older tallies count them
-	W, H   measure.Length // of one patch, as it is cut
-	Each   int            // from one piece
+	W, H   measure.Length // of one patch, as it is cut; of the repeats it is centred in, where it is
+	Motif  bool           // it is then cut round its motif
+	Each   int            // from one piece; 0 where some give more than others
 	Pieces int
 	Count  int
-	All    bool // nothing of the act is cut from strips
+	All    bool // nothing more of the act is cut from anything
 }
 
 // Use is what a length of cloth on the shelf gives.
 type Use struct {
 	Have   cloth.Have
 	Strips int
+	Cuts   []UseCut // which, in the order they are cut
 	Used   measure.Length
 	Left   measure.Length
+}
+
+// UseCut is so many strips of one width.
+type UseCut struct {
+	Cut   measure.Length
+	Count int
 }
 
 // Taken is so many of a supply.
@@ -61,60 +69,80 @@ func (p Plan) Taken() []Taken {
 		for _, u := range f.Uses {
 			add(u.Have.ID, 1)
 		}
-		for _, one := range f.Pieces {
-			add(one.Have.ID, one.Pieces)
+		for _, lay := range f.Lays {
+			add(lay.Have.ID, lay.Times)
 		}
 	}
 	return list
 }
 
 // grid is how many patches come out of a piece in rows and columns, the better way round; a print with a direction
-// keeps it.
+// keeps it, and so do repeats with a motif in each.
 func grid(w, h measure.Length, have cloth.Have, print cloth.Print) int {
 	n := int(have.W/w) * int(have.L/h)
-	if print != cloth.OneWay && print != cloth.TwoWay {
+	if print != cloth.OneWay && print != cloth.TwoWay && print != cloth.Motif {
 		n = max(n, int(have.W/h)*int(have.L/w))
 	}
 	return n
 }
 
-// pieces takes patches, the largest first, from pieces on the shelf, the smallest piece that gives one first.
-func (p *pools) pieces() []FromPiece {
-	var list []FromPiece
-	left := map[string]int{}
-	order := make([]int, len(p.patches))
-	for i := range order {
-		order[i] = i
-	}
-	slices.SortStableFunc(order, func(a, b int) int { return int(min(1, max(-1, p.area(b)-p.area(a)))) })
-	for _, i := range order {
-		one := &p.patches[i]
-		f, _ := p.shelf.Fabric(one.role)
-		haves := slices.Clone(p.shelf.Have(f.ID))
-		slices.SortStableFunc(haves, func(a, b cloth.Have) int { return int(min(1, max(-1, a.W*a.L-b.W*b.L))) })
-		for _, have := range haves {
-			if have.Kind != cloth.Pieces || one.line.Make() <= 0 {
-				continue
+// fromLays lists the patches that pieces on the shelf give, each kind from each supply once. made is what of an act is
+// cut from strips.
+func fromLays(lays []Lay, made func(act naming.Step) bool) (list []FromPiece) {
+	for _, lay := range lays {
+		for _, g := range lay.Gives {
+			i := slices.IndexFunc(list, func(one FromPiece) bool { return one.Act == g.Act && one.Have.ID == lay.Have.ID })
+			if i < 0 {
+				i = len(list)
+				list = append(list, FromPiece{
+					Act: g.Act, Role: lay.Role, Have: lay.Have, W: g.W, H: g.H, Motif: g.Motif, Each: g.N,
+				})
 			}
-			if _, known := left[have.ID]; !known {
-				left[have.ID] = have.Count
+			one := &list[i]
+			if one.Each != g.N {
+				one.Each = 0 // more from some than from others
 			}
-			w, h := one.ways[0][1].CeilTo(p.t.Ruler.Mark), one.ways[0][0].CeilTo(p.t.Ruler.Mark)
-			each := grid(w, h, have, f.Print)
-			if each == 0 || left[have.ID] == 0 {
-				continue
-			}
-			n := min(one.line.Make(), each*left[have.ID])
-			pieces := (n + each - 1) / each
-			left[have.ID] -= pieces
-			one.line.Need -= n // spares may come from a piece too: then the need is below them
-			list = append(list, FromPiece{
-				Act: one.act, Role: one.role, Have: have, W: w, H: h, Each: each,
-				Pieces: pieces, Count: n, All: one.line.Make() <= 0,
-			})
+			one.Pieces += lay.Times
+			one.Count += g.N * lay.Times
 		}
 	}
-	p.patches = slices.DeleteFunc(p.patches, func(one pooled) bool { return one.line.Make() <= 0 })
+	for i := range list { // where no strip gives any, the last has the name of the act itself
+		one := &list[i]
+		one.All = !made(one.Act) && !slices.ContainsFunc(list[i+1:], func(o FromPiece) bool { return o.Act == one.Act })
+	}
+	return list
+}
+
+// Unused is so many of a supply that nothing is cut from, and whether anything could be.
+type Unused struct {
+	Have  cloth.Have
+	Count int
+	Fits  bool // what would come out of it is cut from other cloth already
+}
+
+// unused lists what is passed by of a fabric. asked are its patches among others, as they were before any was cut.
+func (p *pools) unused(plan Plan, f *Fabric, asked []pooled) (list []Unused) {
+	taken := map[string]int{}
+	for _, t := range plan.Taken() {
+		taken[t.Supply] += t.Count
+	}
+	for _, have := range p.shelf.Have(f.Fabric.ID) {
+		n := have.Count - taken[have.ID]
+		if n <= 0 {
+			continue
+		}
+		fits := slices.ContainsFunc(asked, func(one pooled) bool {
+			if one.fabric != f.Fabric.ID {
+				return false
+			}
+			it, lies := one.item(p, f.Fabric), lying(have)
+			return it.w <= lies.W && it.h <= lies.L || it.turns && it.h <= lies.W && it.w <= lies.L
+		}) || slices.ContainsFunc(f.Strips, func(s Strip) bool {
+			return have.Kind == cloth.Yardage && have.W >= f.Usable && s.Cut+p.t.Squaring <= have.L ||
+				isReady(have, f.Usable) && s.Cut == have.W
+		})
+		list = append(list, Unused{have, n, fits})
+	}
 	return list
 }
 
@@ -124,18 +152,22 @@ func (p *pools) area(i int) measure.Length {
 }
 
 // ready takes strips that are cut already; they must be as wide as the plan wants them and long enough.
-func ready(strips []Strip, t *making.Table, shelf cloth.Shelf) {
+func ready(strips []Strip, lays []Lay, t *making.Table, shelf cloth.Shelf) {
+	laid := map[string]int{}
+	for _, lay := range lays {
+		laid[lay.Have.ID] += lay.Times
+	}
 	left := map[string]int{}
 	for i := range strips {
 		s := &strips[i]
 		f, _ := shelf.Fabric(s.Role)
 		usable, _ := t.Usable(s.Role)
 		for _, have := range shelf.Have(f.ID) {
-			if have.Kind != cloth.Strips || s.Lengths || have.W != s.Cut || have.L < usable {
+			if !isReady(have, usable) || s.Lengths || have.W != s.Cut {
 				continue
 			}
 			if _, known := left[have.ID]; !known {
-				left[have.ID] = have.Count
+				left[have.ID] = have.Count - laid[have.ID]
 			}
 			n := min(left[have.ID], s.Count-s.Ready)
 			left[have.ID] -= n
@@ -163,7 +195,7 @@ func (f *Fabric) fromYardage(t *making.Table, shelf cloth.Shelf) (rest measure.L
 			continue
 		}
 		for range have.Count {
-			lengths = append(lengths, length{use: len(f.Uses)})
+			lengths = append(lengths, length{use: len(f.Uses)}) // a length, and what becomes of it, have the same place
 			f.Uses = append(f.Uses, Use{Have: have, Left: have.L})
 		}
 	}
@@ -184,6 +216,12 @@ func (f *Fabric) fromYardage(t *making.Table, shelf cloth.Shelf) (rest measure.L
 		for range s.Each(f.Prints) {
 			if i := slices.IndexFunc(lengths, func(l length) bool { return put(&l, s.Cut) }); i >= 0 {
 				put(&lengths[i], s.Cut)
+				cuts := &f.Uses[i].Cuts
+				if n := len(*cuts); n > 0 && (*cuts)[n-1].Cut == s.Cut {
+					(*cuts)[n-1].Count++
+				} else {
+					*cuts = append(*cuts, UseCut{s.Cut, 1})
+				}
 				continue
 			}
 			put(&bought, s.Cut)

@@ -34,7 +34,8 @@ type Pattern struct {
 type Layups struct {
 	Patterns []Pattern
 	Strips   int
-	Bound    int // fewer than this is not possible
+	Bound    int   // fewer than this is not possible
+	Each     []int // of an assortment: strips of each print
 }
 
 // Proven says that no answer has fewer strips.

@@ -66,6 +66,7 @@ type TwoWays struct {
 	Unit  naming.Unit   `json:"unit"`
 	Which quilt.Pattern `json:"which" enum:"every other block,every other column,every other row" doc:"Which of them are pressed the other way"`
 	Whole bool          `json:"whole,omitempty" doc:"With everything they are made of, strip sets too; else their last seams alone"`
+	Own   bool          `json:"own,omitempty" doc:"In all the seams that join their parts, which are shared; not in their last seams alone"`
 	In    naming.Unit   `json:"in,omitempty" doc:"A block sewn of them: which of them within it, by its rows and columns; in the quilt when left out"`
 }
 
@@ -139,7 +140,7 @@ func (x *expander) twoWays(problems *problem.List) {
 		for c := range repeat[r] {
 			cell := out.Top.Repeat[r%rows][c%columns]
 			if t, two := ways(cell.Unit); two && t.Which.Means(r, c) {
-				cell.Unit = x.pressed(cell.Unit, t.Whole)
+				cell.Unit = x.pressed(cell.Unit, t.Whole, t.Own)
 			}
 			repeat[r][c] = cell
 		}
@@ -162,7 +163,7 @@ func (x *expander) within(t TwoWays) {
 		}
 		lay := func(unit *naming.Unit, row, column int) {
 			if naming.Of(unit.ID()) == t.Unit && t.Which.Means(row, column) {
-				*unit = x.pressed(*unit, true)
+				*unit = x.pressed(*unit, true, false)
 			}
 		}
 		for r, row := range making.Cells(copied.How) {
@@ -174,9 +175,9 @@ func (x *expander) within(t TwoWays) {
 	}
 }
 
-// pressed is the copy of a unit that is pressed the other way; where it is so as a whole, of everything in it that has
-// a seam.
-func (x *expander) pressed(ref naming.Unit, whole bool) naming.Unit {
+// pressed is the copy of a unit that is pressed the other way: in its last seams; in all of its own; where it is so as a
+// whole, of everything in it that has a seam.
+func (x *expander) pressed(ref naming.Unit, whole, own bool) naming.Unit {
 	base, variant := ref.Whole(), ref.Variant()
 	if done, ok := x.others[base]; ok {
 		return done.Look(variant)
@@ -197,14 +198,14 @@ func (x *expander) pressed(ref naming.Unit, whole bool) naming.Unit {
 	if u.Of == 0 {
 		u.Of = i + 1
 	}
-	if !whole {
+	if !whole && !own {
 		u.Like = was.ID
 	}
 	was.Name += ", A"
 	x.others[base] = u.ID
 	if whole {
 		for _, other := range making.References(u.How) {
-			*other = x.pressed(*other, true)
+			*other = x.pressed(*other, true, false)
 		}
 	}
 	u.Also = nil

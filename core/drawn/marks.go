@@ -114,6 +114,18 @@ func (b Drawing) borderMarks(out *Layout) {
 		b.mark(out, sides, off+w-t, off+t, off+w-t, off+h-t)
 		b.mark(out, ends, off, off+t, off+w, off+t)
 		b.mark(out, ends, off+w, off+h-t, off, off+h-t)
+		if ring.Border.HasSquares() {
+			// The long piece lies left of each.
+			corner := ring.Border.ID.Corners().Seam()
+			b.mark(out, corner, off+t, off, off+t, off+t)
+			b.mark(out, corner, off+w-t, off+t, off+w-t, off)
+			b.mark(out, corner, off+t, off+h-t, off+t, off+h)
+			b.mark(out, corner, off+w-t, off+h, off+w-t, off+h-t)
+			c := b.Press.Crossed([]piece.Meeting{ring.Border.CornerMeeting()})[0]
+			for _, at := range [][2]float64{{t, t}, {w - t, t}, {t, h - t}, {w - t, h - t}} {
+				out.Crosses = append(out.Crosses, cross(c, Round(off+at[0]), Round(off+at[1])))
+			}
+		}
 		for k, row := range ring.Rows {
 			// A point of the row as it would lie along the top, and where that is.
 			at := []func(x, y float64) (float64, float64){

@@ -67,6 +67,7 @@ type Cross struct {
 type Layout struct {
 	W       float64                 `json:"w"`
 	H       float64                 `json:"h"`
+	Says    string                  `json:"says" doc:"How the picture differs from what is made: it is drawn with blocks as large as they were planned"`
 	Blocks  map[naming.Unit]Picture `json:"blocks" doc:"Each unit that is laid, finished"`
 	Cells   []Placed                `json:"cells"`
 	Borders []Patch                 `json:"borders"`
@@ -96,8 +97,12 @@ func Round(v float64) float64 { return math.Round(v*1e4) / 1e4 }
 
 func inches(n piece.Num) float64 { return Round(n.Inches()) }
 
-// Of draws what is made of a work as far as it has come.
-func Of(laid *work.Laid) Drawing { return Drawing{laid} }
+// Of draws what is made of a work as far as it has come: with blocks as large as they were planned.
+func Of(laid *work.Laid) Drawing {
+	planned := *laid
+	planned.Layout = laid.Planned
+	return Drawing{&planned}
+}
 
 // Piece draws a piece; press is nil while nothing is decided.
 func (b Drawing) Piece(p piece.Piece, press *pressing.Plan) Picture {

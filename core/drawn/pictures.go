@@ -26,7 +26,7 @@ func Everything(w *work.Work) map[naming.Step]Picture {
 		}
 	}
 	for _, ring := range b.Layout.Rings {
-		if id := ring.Border.ID.Squares(); ring.Border.Corners != "" && ring.Border.Corner == nil {
+		if id := ring.Border.ID.Squares(); ring.Border.HasSquares() {
 			into[id] = b.Piece(b.Acts[id].Act.Piece, nil)
 		}
 	}

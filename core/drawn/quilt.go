@@ -6,6 +6,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/quilt"
+	"vicis/core/words"
 )
 
 // Quilt draws the whole quilt, finished.
@@ -14,6 +15,11 @@ func (b Drawing) Quilt() Layout {
 	out := Empty()
 	w, h := l.Finished()
 	out.W, out.H = Round(w.Inches()), Round(h.Inches())
+	if m := b.Plain.Block; m != nil {
+		across, _ := m.Width.Length(b.Document.Units)
+		down, _ := m.Height.Length(b.Document.Units)
+		out.Says = "Drawn as planned; sizes follow the block that was measured, " + words.By(b.Table.Ruler, across, down) + "."
+	}
 	for unit := range l.Blocks {
 		out.Blocks[unit] = b.Piece(l.Seen(unit), &b.Press)
 	}

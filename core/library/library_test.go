@@ -90,6 +90,45 @@ func TestEveryBlockCanBeResized(t *testing.T) {
 	}
 }
 
+// A block that is asked to finish at a size does so when it is sewn, also where parts of it hold √2 of an allowance; else
+// it is said how near it comes. Every block, at twelve sizes, held against what is sewn.
+func TestResizedBlocksFinishAsAskedFor(t *testing.T) {
+	list, err := List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	met := 0
+	for _, e := range list {
+		for _, to := range []string{
+			"4", "5", "6", "6 1/2", "7 3/4", "8", "9", "10", "12", "15", "16 1/2", "20 cm",
+		} {
+			r, problems := ask.Resize(e.Document, e.Block, measure.Written(to))
+			if problems.Stopped() {
+				t.Errorf("%s to %s: %v", e.ID, to, problems.Stops()[0])
+				continue
+			}
+			w, ok := work.Of(r.Document)
+			if !ok {
+				if r.Short == "" {
+					t.Errorf("%s to %s: cannot be sewn, and nothing says so: %v", e.ID, to, w.Problems.Stops())
+				}
+				continue
+			}
+			want, _ := measure.Written(to).Length(e.Document.Units)
+			wide, _ := w.Unit(e.Block).Piece.Size()
+			off := wide - 2*w.Table.Seam - want
+			if near := off <= measure.Hair && -off <= measure.Hair; near != (r.Short == "") {
+				t.Errorf("%s to %s: off by %v inches, and it says %q", e.ID, to, off.Inches(), r.Short)
+			} else if near {
+				met++
+			}
+		}
+	}
+	if met < 12*len(list)*9/10 {
+		t.Errorf("only %d of %d are met", met, 12*len(list))
+	}
+}
+
 // A preview of any block takes less than a blink: compare these with each other.
 func BenchmarkPreview(b *testing.B) {
 	list, err := List()

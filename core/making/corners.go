@@ -136,10 +136,13 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 		return Made{}, false
 	}
 	out := Made{Sort: "unit"}
-	p, acts := base.piece, 0
+	p := base.piece
 	var bonus []piece.Piece
 	taken, name := base.act, base.name
-	rounds := flips[len(flips)-1].round
+	rounds := 0
+	for _, f := range flips {
+		rounds = max(rounds, f.round)
+	}
 	for round := 0; round <= rounds; round++ {
 		act := Act{Does: Sews, Takes: []Take{{taken, 1}}}
 		var squares []laid
@@ -147,18 +150,17 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 		before := p
 		var over []piece.Piece
 		var lines []piece.Line
-		for _, f := range flips {
+		for i, f := range flips {
 			if f.round != round {
 				continue
 			}
 			c := f.corner
 			side := piece.Of(f.q)
 			square, ok := r.cloth(c.Role, side, side, c.ID+"-square", "corner square",
-				t.At+problem.At("corners", acts, "role"))
+				t.At+problem.At("corners", i, "role"))
 			if !ok {
 				return Made{}, false
 			}
-			acts++
 			layers := p.Corner(square.piece, f.x, f.y)
 			over, lines = append(over, layers.Upper()), append(lines, f.line.Line)
 			if m.Bonus {
@@ -179,7 +181,8 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 			baseRoles, _, bulk, _ := layers.Facing(f.line.Line)
 			out.Seams = append(out.Seams, Seam{
 				ID: seam, Plus: base.beside(baseRoles, bulk),
-				Minus: Neighbour{Name: "the " + string(c.At) + " corner", Roles: []string{c.Role}, Cloth: true},
+				Minus:   Neighbour{Name: "the " + string(c.At) + " corner", Roles: []string{c.Role}, Cloth: true},
+				Outward: -1,
 			})
 			if m.Bonus {
 				b, ok := m.spare(t, layers, f, r.seam("bonus"))

@@ -5,6 +5,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/piece"
 	"vicis/core/problem"
 )
 
@@ -17,6 +18,7 @@ func ExampleAll() {
 		Units: measure.Inches, Seam: measure.Inch / 4, Strip: 5 * measure.Inch / 2, Ruler: ruler,
 		Squaring: measure.Inch / 2, Problems: &problems,
 		Usable: func(string) (measure.Length, bool) { return 40 * measure.Inch, true },
+		Seen:   piece.ByRole,
 	}
 	made, order := making.All([]making.Unit{
 		{ID: "half", Name: "Half-square", How: &making.HalfSquare{

@@ -194,7 +194,7 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 		cells[i] = line.cells
 	}
 	for i, line := range lines {
-		if j, turn, known := before(cells, i); known && !m.Apart {
+		if j, turn, known := before(cells, i, t.Seen); known && !m.Apart {
 			out.Shared = true
 			sewn[i] = sewn[j]
 			sewn[i].piece = sewn[j].piece.Turn(turn)
@@ -336,14 +336,14 @@ func (m *Grid) lines(t *Table) ([]line, bool) {
 }
 
 // before finds an earlier line that is sewn alike, as it is or turned by half.
-func before(lines [][]cell, i int) (j, turn int, known bool) {
+func before(lines [][]cell, i int, seen piece.Seen) (j, turn int, known bool) {
 	same := func(a, b cell, half int) bool {
 		if a.unit != b.unit {
 			return false
 		}
 		turned := (a.turn + half - b.turn + 720) % 360
-		if len(a.piece.Patches) == 1 { // plain cloth lies the same however it is turned, as long as it fits
-			return turned%180 == 0 || a.piece.W == a.piece.H
+		if len(a.piece.Patches) == 1 { // plain cloth lies the same however it is turned, if its print has no direction
+			return piece.SameLook(a.piece.Turn(half), b.piece, seen)
 		}
 		return turned == 0
 	}
@@ -389,14 +389,15 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 			t.misfit(err, c.at, c.name, t.Unit.Name)
 			return laid{}, false
 		}
-		p = t.spun(p, seam)
+		var points int
+		p, points = t.spun(p, seam)
 		if shared {
 			continue
 		}
 		act.Sews = append(act.Sews, seam)
 		out.Seams = append(out.Seams, Seam{
 			ID: seam, Plus: Facing(c.name, c.piece, piece.Left),
-			Minus: Facing(left.name, left.piece, piece.Right), Outward: outward(k-1, len(cells)-1, 1), Spins: true,
+			Minus: Facing(left.name, left.piece, piece.Right), Outward: outward(k-1, len(cells)-1, 1), Points: points,
 		})
 	}
 	act.Takes, act.Piece = counted(list), p
@@ -428,11 +429,12 @@ func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, lines []line, word
 			return piece.Piece{}, false
 		}
 		act.Sews = append(act.Sews, seam)
+		var points int
+		p, points = t.spun(p, seam)
 		out.Seams = append(out.Seams, Seam{
 			ID: seam, Plus: Facing(sewn[i-1].name, sewn[i-1].piece, piece.Bottom),
-			Minus: Facing(sewn[i].name, sewn[i].piece, piece.Top), Outward: outward(i-1, len(sewn)-1, -1), Spins: true,
+			Minus: Facing(sewn[i].name, sewn[i].piece, piece.Top), Outward: outward(i-1, len(sewn)-1, -1), Points: points,
 		})
-		p = t.spun(p, seam)
 	}
 	act.Piece = p
 	act.Joins = &Joins{

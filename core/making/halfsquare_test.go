@@ -62,6 +62,9 @@ func sixths(t *testing.T, units []Unit, id string) (Made, problem.List) {
 	return made[naming.Unit(id)], problems
 }
 
+// onMark is the next eighth of an inch: what lies between two marks of the ruler is cut at the next, and sewn so.
+func onMark(inches float64) float64 { return math.Ceil(inches*8) / 8 }
+
 func near(got piece.Num, want float64) bool { return math.Abs(got.Inches()-want) < 0.00006 }
 
 // Closed forms and check values of virtual sewing (geometry): two at a time 5 → 4.6464, eight at a time 10 → 4.6464,
@@ -106,8 +109,8 @@ func TestHalfSquaresMeasureWhatTheDrawingSays(t *testing.T) {
 		for i, f := range []string{"2", "3", "4", "6"} {
 			m, problems := sixths(t, []Unit{pair(way, Input{Role: "A"}, Input{Role: "B"}, f)}, "hst")
 			cutTo := m.Acts[0].Patch.W.Inches()
-			if problems.Stopped() || math.Abs(cutTo-want[i]) > 0.0001 {
-				t.Errorf("%s for %s finished: cut %v, want %v", way, f, cutTo, want[i])
+			if problems.Stopped() || cutTo != onMark(want[i]) {
+				t.Errorf("%s for %s finished: cut %v, want %v", way, f, cutTo, onMark(want[i]))
 			}
 			if w, _ := m.Piece.Size(); w != measure.Length([]int{2, 3, 4, 6}[i])*in+in/2 {
 				t.Errorf("%s for %s finished: unit %v", way, f, w.Inches())

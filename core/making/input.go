@@ -180,12 +180,12 @@ type Sizing string
 
 // The ways of sizing.
 const (
-	Exact Sizing = "exact" // as the drawing says: nothing to trim when it is sewn true
+	Exact Sizing = "exact" // as the drawing says, at the next mark of the ruler: the least there is to trim
 	Rule  Sizing = "rule"  // the drawing's size rounded up to the next ⅛ in or ¼ cm, as quilters remember it
 	Roomy Sizing = "roomy" // the next ½ in or cm: trim every unit
 )
 
-// sized rounds the part of a cut size that is not the finished size itself.
+// sized rounds the part of a cut size that is not the finished size itself, and gives the size on a mark.
 func (t *Table) sized(sizing Sizing, finished, allowance piece.Num) (piece.Num, bool) {
 	step := map[Sizing]measure.Length{Rule: measure.Inch / 8, Roomy: measure.Inch / 2}[sizing]
 	if t.Units == measure.Centimetres {
@@ -199,7 +199,8 @@ func (t *Table) sized(sizing Sizing, finished, allowance piece.Num) (piece.Num, 
 			"Choose exact, rule or roomy.")
 		return piece.Num{}, false
 	}
-	return finished.Add(allowance), true
+	// What is cut is what is sewn from: a size between two marks is cut at the next one, and trimmed after sewing.
+	return piece.Of(up(finished.Add(allowance)).CeilTo(t.Ruler.Mark)), true
 }
 
 // cutIsSafe refuses a cut through a seam or within an allowance of it, and warns within two.

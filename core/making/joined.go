@@ -11,6 +11,9 @@ import (
 
 func init() { register(func() Method { return &Joined{} }) }
 
+// mostNamed is how many columns are told one by one.
+const mostNamed = 4
+
 // Joined is units sewn side by side, from left to right, each turned or not: segments to a four-patch, a nine-patch, a
 // checker of n × n, or halves and a middle to a block. Every join is a step of its own, done for the whole quilt at
 // once.
@@ -76,26 +79,31 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 				"Use fewer columns or fewer strips.")
 			return Made{}, false
 		}
-		out.Piece = t.spun(out.Piece, seam)
+		var points int
+		out.Piece, points = t.spun(out.Piece, seam)
+		before := name
+		if name += " + " + part.Unit.Name; i >= mostNamed {
+			name = fmt.Sprintf("%s, columns 1 to %d", t.Unit.Name, i+1)
+		}
 		if t.Unit.Like != "" && !last {
-			taken, name = step, name+" + "+part.Unit.Name
+			taken = step
 			continue
 		}
 		out.Seams = append(out.Seams, Seam{
 			ID:    seam,
 			Plus:  Facing(part.Unit.Name, right, piece.Left),
-			Minus: Facing(name, left, piece.Right), Outward: outward(i-1, len(m.Columns)-1, 1), Spins: true,
+			Minus: Facing(before, left, piece.Right), Outward: outward(i-1, len(m.Columns)-1, 1), Points: points,
 		})
 		act := Act{
-			ID: step, Does: Sews, Name: name + " + " + part.Unit.Name, Piece: out.Piece, Seams: 1,
+			ID: step, Does: Sews, Name: name, Piece: out.Piece, Seams: 1,
 			Sews: []naming.Seam{seam}, Takes: takes(taken, c.Unit.Step()),
-			Joins: &Joins{Left: name, Right: part.Unit.Name, LeftPiece: left, RightPart: right},
+			Joins: &Joins{Left: before, Right: part.Unit.Name, LeftPiece: left, RightPart: right},
 		}
 		if last {
 			act.Name = ""
 		}
 		out.Acts = append(out.Acts, act)
-		taken, name = act.ID, name+" + "+part.Unit.Name
+		taken = act.ID
 	}
 	return out, true
 }

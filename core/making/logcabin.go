@@ -7,6 +7,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
+	"vicis/core/words"
 )
 
 func init() { register(func() Method { return &LogCabin{} }) }
@@ -158,7 +159,7 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 		if k == n-1 {
 			act.ID, act.Name = t.Unit.ID.Step(), ""
 		}
-		taken, name = r.add(act), fmt.Sprintf("%s with %d logs", centre.name, k+1)
+		taken, name = r.add(act), fmt.Sprintf("%s with %s", centre.name, words.Plural(k+1, "log"))
 		if edges[side] == "left" {
 			across = append([]measure.Length{strip}, across...)
 		} else if edges[side] == "right" {

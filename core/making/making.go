@@ -72,6 +72,7 @@ type Table struct {
 	Spun     map[naming.Crossing]bool // crossings that are spun, one by one or all of a seam
 	Marking  Marking                  // how sewing lines are shown
 	Usable   func(role string) (measure.Length, bool)
+	Seen     piece.Seen // what is seen of a role's cloth, and of how its print lies
 	Made     func(unit naming.Unit) (Made, bool)
 	Problems *problem.List
 }
@@ -90,12 +91,13 @@ func (t *Table) With(more []Made) *Table {
 	return &out
 }
 
-// spun is a piece with the crossings of a seam spun that are asked for.
-func (t *Table) spun(p piece.Piece, seam naming.Seam) piece.Piece {
-	if len(t.Spun) == 0 {
-		return p
+// spun is a piece with the crossings of a seam spun that are asked for, and at how many points it could be.
+func (t *Table) spun(p piece.Piece, seam naming.Seam) (spun piece.Piece, points int) {
+	points = p.Points(seam)
+	if len(t.Spun) == 0 || points == 0 {
+		return p, points
 	}
-	return p.Spin(seam, func(point int) bool { return t.Spun[seam.All()] || t.Spun[seam.At(point)] })
+	return p.Spin(seam, func(point int) bool { return t.Spun[seam.All()] || t.Spun[seam.At(point)] }), points
 }
 
 // Marking is how a sewing line on the diagonal is shown to the needle.
@@ -158,10 +160,11 @@ type Variant struct {
 	ID     naming.Unit
 	Name   string
 	Piece  piece.Piece
-	Count  int         // per run
-	Kinds  int         // how many of these are sewn differently though they look alike
-	Mirror naming.Unit // the variant that is its mirror image; empty when there is none, or it is itself
-	Bonus  bool        // it falls out besides what the unit is made for
+	Count  int           // per run
+	Kinds  int           // how many of these are sewn differently though they look alike
+	Others []piece.Piece // one of each other kind, turned so that it looks like Piece
+	Mirror naming.Unit   // the variant that is its mirror image; empty when there is none, or it is itself
+	Bonus  bool          // it falls out besides what the unit is made for
 }
 
 // Does is what is done in an act.
@@ -279,7 +282,7 @@ type Seam struct {
 	ID          naming.Seam
 	Plus, Minus Neighbour
 	Outward     int  // which of them lies away from the middle of what is sewn; 0 where neither does
-	Spins       bool // where others meet it, their allowances can be spun
+	Points      int  // at so many others meet it, where the allowances can be spun
 	Row         bool // it joins blocks to a row: such seams are pressed one way as far as may be
 }
 

@@ -8,6 +8,7 @@ import (
 
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/piece"
 	"vicis/core/problem"
 )
 
@@ -17,7 +18,8 @@ func table(usable measure.Length, problems *problem.List) Table {
 	return Table{
 		Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2,
 		Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2,
-		Usable: func(role string) (measure.Length, bool) { return usable, role != "nobody" }, Problems: problems,
+		Usable: func(role string) (measure.Length, bool) { return usable, role != "nobody" }, Seen: piece.ByRole,
+		Problems: problems,
 	}
 }
 

@@ -145,7 +145,7 @@ func TestHourglass(t *testing.T) {
 	}
 	for f, want := range map[string]float64{"3": 4.2071, "4": 5.2071} { // f + 2s + 2√2s
 		q := must(t, &QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Finished: Breadth(f)})
-		if got := q.Acts[0].Patch.W.Inches(); math.Abs(got-want) > 0.0001 {
+		if got := q.Acts[0].Patch.W.Inches(); got != onMark(want) {
 			t.Errorf("finished %s: cut %v, want %v", f, got, want)
 		}
 		if len(q.Piece.Meetings) != 1 || len(q.Variants) != 1 || q.Variants[0].Count != 2 {
@@ -251,7 +251,7 @@ func TestFourGeeseAtATime(t *testing.T) {
 		}
 		cutTo := [2]float64{m.Acts[0].Patch.W.Inches(), m.Acts[1].Patch.W.Inches()}
 		want := map[Sizing][2]float64{Exact: {5.2071, 2.8536}, Rule: {5.25, 2.875}, Roomy: {5.5, 3}}[sizing]
-		if math.Abs(cutTo[0]-want[0]) > 0.0001 || math.Abs(cutTo[1]-want[1]) > 0.0001 {
+		if cutTo != [2]float64{onMark(want[0]), onMark(want[1])} {
 			t.Errorf("%s: cut %v, want %v", sizing, cutTo, want)
 		}
 		if sizing == Rule && (!strings.Contains(m.Size.Sums[0], "4 35/64") ||
@@ -274,7 +274,7 @@ func TestSquareInASquare(t *testing.T) {
 		t.Errorf("unit %v", m.Piece.W.Inches())
 	}
 	for _, a := range m.Acts {
-		if a.Patch != nil && math.Abs(a.Patch.W.Inches()-3.6820) > 0.0001 {
+		if a.Patch != nil && a.Patch.W.Inches() != onMark(3.6820) {
 			t.Errorf("triangles from squares of %v", a.Patch.W.Inches())
 		}
 	}
@@ -365,7 +365,7 @@ func TestGridsOfMixedUnits(t *testing.T) {
 	rows := must(t, &star, parts...)
 	star.First = ColumnsFirst
 	columns := must(t, &star, parts...)
-	if !piece.SameLook(rows.Piece, columns.Piece, asItIs) {
+	if !piece.SameLook(rows.Piece, columns.Piece, piece.ByRole) {
 		t.Error("columns first looks different")
 	}
 	if w, h := rows.Piece.Size(); w != 17*in/2 || h != 17*in/2 {
@@ -481,5 +481,64 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 		if !found {
 			t.Errorf("%s: want %s at /units/3%s, got %+v", c.name, c.code, c.at, problems)
 		}
+	}
+}
+
+// A corner that is said first and overlaps nothing may be sewn first, whichever comes last in the list.
+func TestNoCornerVanishes(t *testing.T) {
+	for _, order := range [][]Place{{TopLeft, TopRight, BottomLeft}, {TopLeft, BottomLeft, TopRight}, {BottomLeft, TopRight, TopLeft}} {
+		m := &FlippedCorners{Base: Input{Role: "A"}, Width: "3", Height: "4"}
+		for i, at := range order {
+			leg := Breadth("2")
+			if at == BottomLeft {
+				leg = "1"
+			}
+			m.Corners = append(m.Corners, Corner{ID: string(rune('a' + i)), At: at, Role: "B", Leg: leg})
+		}
+		made := must(t, m)
+		seams, corners := 0, 0
+		for _, act := range made.Acts {
+			seams += act.Seams
+		}
+		for _, p := range made.Piece.Patches {
+			if p.Role == "B" {
+				corners++
+			}
+		}
+		if seams != 3 || corners != 3 || len(made.Seams) != 3 {
+			t.Errorf("%v: %d seams, %d corners to see, %d decisions", order, seams, corners, len(made.Seams))
+		}
+	}
+}
+
+// What is cut at a mark is sewn from there, and what is then trimmed off is said: eight at a time for 4 finished are
+// drawn from 9.7071, cut 9¾, come 4 33⁄64 and are trimmed to 4½ (geometry, ⅛ ruler).
+func TestWhatIsCutIsWhatIsSewnFrom(t *testing.T) {
+	m := must(t, &HalfSquare{Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "4"})
+	if m.Acts[0].Patch.W != 39*in/4 || m.Acts[len(m.Acts)-1].Shaves != 8 {
+		t.Errorf("%+v", m.Acts)
+	}
+	if sums := strings.Join(m.Size.Sums, "; "); !strings.HasPrefix(sums, "9 3/4") && !strings.HasPrefix(sums, "9¾") ||
+		!strings.Contains(sums, "trimmed") {
+		t.Error(sums)
+	}
+	if l := (5*in/2 + 3).CeilTo(in / 8); l != 5*in/2 {
+		t.Errorf("a hair above 2½ is cut %v", l.Inches())
+	}
+	if l := (5*in/2 + in/100).CeilTo(in / 8); l != 21*in/8 {
+		t.Errorf("a hundredth above 2½ is cut %v", l.Inches())
+	}
+}
+
+// A half left whole, of one cloth with a quarter beside it, comes in two ways that show the same cloth: they are no
+// hands. Of another cloth they are.
+func TestWhatShowsTheSameClothIsNoHand(t *testing.T) {
+	same := must(t, &QuarterSquare{First: []string{"A", "B"}, Second: []string{"A"}, Finished: "3"})
+	other := must(t, &QuarterSquare{First: []string{"A", "B"}, Second: []string{"C"}, Finished: "3"})
+	if len(same.Variants) != 2 || same.Variants[0].Mirror != "" || strings.Contains(same.Variants[0].Name, "hand") {
+		t.Errorf("%+v", same.Variants)
+	}
+	if len(other.Variants) != 2 || other.Variants[0].Mirror == "" || !strings.Contains(other.Variants[0].Name, "hand") {
+		t.Errorf("%+v", other.Variants)
 	}
 }

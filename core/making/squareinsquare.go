@@ -166,6 +166,12 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed with equal margins: %s − %s = %s", print(up(whole)),
 			print(up(whole.Sub(unit))), print(up(unit))))
 	}
+	if more := up(side).CeilTo(t.Ruler.Mark) - up(side); m.Centre.Unit == "" && more > 0 {
+		// The half diagonal of what is too much, on every side.
+		tip, _ := piece.Of(more).TimesRoot2().Half()
+		out.Size.Rule += fmt.Sprintf(" The centre is cut %s wide, %s more than it is drawn: its tips come %s nearer the edge.",
+			print(up(side).CeilTo(t.Ruler.Mark)), print(more), print(up(tip)))
+	}
 	return out, true
 }
 

@@ -1,7 +1,10 @@
 package making
 
 import (
+	"slices"
+
 	"vicis/core/naming"
+	"vicis/core/problem"
 )
 
 // What a method may state of itself beside what it makes. Nobody asks which method it is: whoever needs to know asks
@@ -27,6 +30,74 @@ func (m *Grid) cells() [][]*naming.Unit {
 }
 
 func (m *Joined) cells() [][]*naming.Unit { return [][]*naming.Unit{m.references()} }
+
+// LaidPart is a unit as a method lays it, and where the method says so.
+type LaidPart struct {
+	Unit naming.Unit
+	Turn int
+	At   string // JSON pointer from the method
+}
+
+// Laid lists what a method lays in rows and columns, each as it is turned.
+func Laid(m Method) []LaidPart {
+	if l, ok := m.(interface{ laid() []LaidPart }); ok {
+		return l.laid()
+	}
+	return nil
+}
+
+func (m *Grid) laid() (list []LaidPart) {
+	for i, row := range m.Rows {
+		for j, c := range row.Cells {
+			list = append(list, LaidPart{c.Unit, c.Turn, problem.At("rows", i, "cells", j)})
+		}
+	}
+	return list
+}
+
+func (m *Joined) laid() (list []LaidPart) {
+	for i, c := range m.Columns {
+		list = append(list, LaidPart{c.Unit, c.Turn, problem.At("columns", i)})
+	}
+	return list
+}
+
+// CanTurn says whether the parts of a method can each be turned.
+func CanTurn(m Method) bool { _, ok := m.(interface{ turned(by turner) Method }); return ok }
+
+// turner is by how much more a part that lies in a row and column is turned.
+type turner = func(row, column int, part naming.Unit) int
+
+// Turned is a method with parts turned more than they are.
+func Turned(m Method, by turner) Method {
+	if t, ok := m.(interface{ turned(by turner) Method }); ok {
+		return t.turned(by)
+	}
+	return m
+}
+
+func (m *Grid) turned(by turner) Method {
+	one := *m
+	one.Rows = slices.Clone(m.Rows)
+	for i, row := range one.Rows {
+		one.Rows[i].Cells = slices.Clone(row.Cells)
+		for j := range one.Rows[i].Cells {
+			c := &one.Rows[i].Cells[j]
+			c.Turn = (c.Turn + by(i, j, c.Unit)) % 360
+		}
+	}
+	return &one
+}
+
+func (m *Joined) turned(by turner) Method {
+	one := *m
+	one.Columns = slices.Clone(m.Columns)
+	for i := range one.Columns {
+		c := &one.Columns[i]
+		c.Turn = (c.Turn + by(0, i, c.Unit)) % 360
+	}
+	return &one
+}
 
 // Seamless says whether there is no seam in what a method makes, so that it cannot be pressed another way.
 func Seamless(m Method) bool {

@@ -32,6 +32,14 @@ func (t *Table) fallsOut(prefix string, pieces []piece.Piece) []Variant {
 	for i := range list {
 		v := &list[i]
 		v.Kinds = len(kinds[i])
+		for _, other := range kinds[i][1:] {
+			for _, turn := range []int{0, 90, 180, 270} {
+				if p := other.Turn(turn); piece.SameLook(looks[i], p.Finished(t.Seam), piece.ByRole) {
+					v.Others = append(v.Others, p)
+					break
+				}
+			}
+		}
 		letter := string(rune('a' + i))
 		v.ID, v.Name = unit.ID.Look(prefix+letter), unit.Name
 		if prefix != "" {
@@ -51,7 +59,12 @@ func (t *Table) fallsOut(prefix string, pieces []piece.Piece) []Variant {
 		}
 	}
 	if len(list) == 2 && list[0].Mirror != "" {
-		for i, hand := range []string{"left hand", "right hand"} {
+		hands := []string{"left hand", "right hand"}
+		if sameCloth(looks[0], looks[1]) { // a seam between two patches of one cloth is all that tells them apart
+			hands = []string{"one way", "the other way"}
+			list[0].Mirror, list[1].Mirror = "", ""
+		}
+		for i, hand := range hands {
 			list[i].Name = unit.Name + ", " + prefix
 			if prefix == "" {
 				list[i].Name = unit.Name + ", "
@@ -64,27 +77,35 @@ func (t *Table) fallsOut(prefix string, pieces []piece.Piece) []Variant {
 	return list
 }
 
-func asItIs(role string) string { return role }
-
 // Alike says whether two finished pieces show the same cloth once one of them is turned.
-func Alike(a, b piece.Piece, colour func(role string) string) bool {
+func Alike(a, b piece.Piece, seen piece.Seen) bool {
 	for _, turn := range []int{0, 90, 180, 270} {
-		if piece.SameLook(a, b.Turn(turn), colour) {
+		if piece.SameLook(a, b.Turn(turn), seen) {
 			return true
 		}
 	}
 	return false
 }
 
-// turnedAlike says whether two pieces look the same once one of them is turned.
-func turnedAlike(a, b piece.Piece) bool { return Alike(a, b, asItIs) }
+// turnedAlike says whether two pieces look the same once one of them is turned, whatever print is chosen for them.
+func turnedAlike(a, b piece.Piece) bool { return Alike(a, b, piece.ByRole) }
+
+// sameCloth says whether two pieces show the same cloth once one of them is turned, wherever its seams are.
+func sameCloth(a, b piece.Piece) bool {
+	for _, turn := range []int{0, 90, 180, 270} {
+		if piece.SameCloth(a, b.Turn(turn), piece.ByRole) {
+			return true
+		}
+	}
+	return false
+}
 
 // sewnAlike says whether two pieces that look the same also have the same seams, in the same directions, so that they
 // are pressed alike: they are of one kind.
 func (t *Table) sewnAlike(a, b piece.Piece) bool {
 	for _, turn := range []int{0, 90, 180, 270} {
 		c := b.Turn(turn)
-		if piece.SameLook(a.Finished(t.Seam), c.Finished(t.Seam), asItIs) && maps.Equal(seamsOf(a), seamsOf(c)) {
+		if piece.SameLook(a.Finished(t.Seam), c.Finished(t.Seam), piece.ByRole) && maps.Equal(seamsOf(a), seamsOf(c)) {
 			return true
 		}
 	}

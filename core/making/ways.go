@@ -42,7 +42,7 @@ func Named(m Method) string {
 
 func (s Sizing) words() string {
 	return map[Sizing]string{
-		"": "cut exactly", Exact: "cut exactly", Rule: "cut by rule",
+		"": "cut at the next mark", Exact: "cut at the next mark", Rule: "cut by rule",
 		Roomy: "cut roomy, trimmed",
 	}[s]
 }

@@ -33,13 +33,17 @@ const (
 // Inches gives the length in inches, for drawing only.
 func (l Length) Inches() float64 { return float64(l) / float64(Inch) }
 
-// CeilTo rounds up to a whole number of marks. It is the one place where a size that is to be cut from cloth leaves the
-// grid. A mark of zero or less changes nothing.
+// Hair is less than any knife or eye tells apart (judgement): a thousandth of an inch. A size so little above a mark is
+// on it.
+const Hair = Inch / 1000
+
+// CeilTo rounds up to a whole number of marks, a hair above one counting as on it. It is the one place where a size that
+// is to be cut from cloth leaves the grid. A mark of zero or less changes nothing.
 func (l Length) CeilTo(mark Length) Length {
 	if mark <= 0 {
 		return l
 	}
-	return CeilDiv(l, mark) * mark
+	return CeilDiv(l-min(Hair, (mark-1)/8), mark) * mark
 }
 
 // On says whether the length falls on a mark of the ruler.

@@ -200,6 +200,15 @@ func (s Seam) Owner() Unit {
 	return p.Of
 }
 
+// Line is what seams that lie side by side in one row, line or set have in common.
+func (s Seam) Line() string {
+	p, err := ParseSeam(string(s))
+	if err != nil || len(p.Words) < 2 {
+		return string(s.Owner())
+	}
+	return string(SeamParts{p.Of, p.Words[:len(p.Words)-1]}.Name())
+}
+
 // Of says whether the seam belongs to a unit.
 func (s Seam) Of(u Unit) bool { return s.Owner() == u }
 
@@ -252,6 +261,15 @@ func (c Crossing) Seam() Seam {
 		return Seam(c)
 	}
 	return p.Seam
+}
+
+// Point is which point of its seam a crossing is, from 1; 0 for all of them.
+func (c Crossing) Point() int {
+	p, err := ParseCrossing(string(c))
+	if err != nil {
+		return 0
+	}
+	return p.Point
 }
 
 // Plain says whether an id of the document can stand in a name as it is.

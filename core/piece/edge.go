@@ -1,6 +1,8 @@
 package piece
 
 import (
+	"cmp"
+	"slices"
 	"sort"
 
 	"vicis/core/naming"
@@ -177,4 +179,19 @@ func Missed(a, b []End, near Num, over naming.Seam) []Miss {
 		}
 	}
 	return out
+}
+
+// TurnAlike says whether at two edges the same ends lie, each turned the same way round its point.
+func TurnAlike(a, b []End, circulation func(End) int) bool {
+	if len(a) != len(b) {
+		return false
+	}
+	sorted := func(list []End) []End {
+		list = slices.Clone(list)
+		slices.SortStableFunc(list, func(x, y End) int { return cmp.Or(x.At.Cmp(y.At), cmp.Compare(x.slant, y.slant)) })
+		return list
+	}
+	return slices.EqualFunc(sorted(a), sorted(b), func(x, y End) bool {
+		return x.At == y.At && x.slant == y.slant && circulation(x) == circulation(y)
+	})
 }

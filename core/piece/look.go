@@ -2,26 +2,37 @@ package piece
 
 import "hash/fnv"
 
+// Seen names what is seen of a role's cloth whose top points up: a print with a direction looks otherwise turned.
+type Seen func(role string, up int) string
+
+// ByRole sees which cloth it is and not how its print lies.
+func ByRole(role string, _ int) string { return role }
+
 // Look is a number for what a piece shows, allowances included: the same however the piece is turned and in whichever
-// order its patches were sewn, another for other cloth or other sizes. colour names what is seen of a role.
-func (p Piece) Look(colour func(role string) string) uint64 {
+// order its patches were sewn, another for other cloth, other sizes, or a print that lies another way.
+func (p Piece) Look(seen Seen) uint64 {
 	p.Seams, p.Meetings, p.Misses = nil, nil, nil
-	least := p.LookAsItLies(colour)
+	least := p.LookAsItLies(seen)
 	for _, turn := range []int{90, 180, 270} {
-		least = min(least, p.Turn(turn).LookAsItLies(colour))
+		least = min(least, p.Turn(turn).LookAsItLies(seen))
 	}
 	return least
 }
 
 // LookAsItLies is the same for a piece that is not turned.
-func (p Piece) LookAsItLies(colour func(role string) string) uint64 {
-	roles := map[string]uint64{}
+func (p Piece) LookAsItLies(seen Seen) uint64 {
+	type lying struct {
+		role string
+		up   int
+	}
+	cloth := map[lying]uint64{}
 	sum := number(number(0, p.W), p.H)
 	for _, patch := range p.Patches {
-		h, known := roles[patch.Role]
+		k := lying{patch.Role, patch.Up}
+		h, known := cloth[k]
 		if !known {
-			h = text(colour(patch.Role))
-			roles[patch.Role] = h
+			h = text(seen(patch.Role, patch.Up))
+			cloth[k] = h
 		}
 		first := firstCorner(patch)
 		for i := range patch.Poly {
@@ -47,4 +58,47 @@ func mixed(h uint64) uint64 {
 	h = (h ^ h>>30) * 0xbf58476d1ce4e5b9
 	h = (h ^ h>>27) * 0x94d049bb133111eb
 	return h ^ h>>31
+}
+
+// SameCloth says whether two pieces show the same cloth everywhere, seams between patches of one cloth not counted as
+// seen.
+func SameCloth(a, b Piece, seen Seen) bool {
+	if a.W != b.W || a.H != b.H {
+		return false
+	}
+	var same Num
+	for _, x := range a.Patches {
+		for _, y := range b.Patches {
+			if seen(x.Role, x.Up) == seen(y.Role, y.Up) {
+				same = same.Add(Piece{Patches: []Patch{x}}.within(y.halves()).Area())
+			}
+		}
+	}
+	return same == a.Area() && same == b.Area()
+}
+
+// halves are the half-planes that a patch is where all of them are.
+func (p Patch) halves() []Half {
+	list := make([]Half, len(p.Poly))
+	for i, a := range p.Poly {
+		b := p.Poly[(i+1)%len(p.Poly)]
+		var l Line
+		switch dx, dy := b.X.Cmp(a.X), b.Y.Cmp(a.Y); {
+		case dx == 0:
+			l = Upright(a.X)
+		case dy == 0:
+			l = Level(a.Y)
+		case dx == dy:
+			l = Falling(a.X.Sub(a.Y))
+		default:
+			l = Rising(a.X.Add(a.Y))
+		}
+		for _, c := range p.Poly {
+			if side := l.at(c).Sign(); side != 0 {
+				list[i] = Half{l, side}
+				break
+			}
+		}
+	}
+	return list
 }

@@ -244,18 +244,18 @@ func (p Piece) Area() Num {
 	return sum
 }
 
-// SameLook says whether two pieces show the same cloth at the same places, however they were sewn. colour names what is
-// seen of a role, so that two roles of one fabric look alike.
-func SameLook(a, b Piece, colour func(role string) string) bool {
+// SameLook says whether two pieces show the same cloth at the same places, however they were sewn: two roles of one
+// fabric look alike, a print with a direction that lies another way does not.
+func SameLook(a, b Piece, seen Seen) bool {
 	if a.W != b.W || a.H != b.H || len(a.Patches) != len(b.Patches) {
 		return false
 	}
 	count := map[string]int{}
 	for _, patch := range a.Patches {
-		count[lookOf(patch, colour)]++
+		count[lookOf(patch, seen)]++
 	}
 	for _, patch := range b.Patches {
-		k := lookOf(patch, colour)
+		k := lookOf(patch, seen)
 		if count[k] == 0 {
 			return false
 		}
@@ -264,7 +264,7 @@ func SameLook(a, b Piece, colour func(role string) string) bool {
 	return true
 }
 
-func lookOf(p Patch, colour func(string) string) string {
+func lookOf(p Patch, seen Seen) string {
 	first := firstCorner(p)
 	s := make([]byte, 0, 128)
 	for i := range p.Poly {
@@ -273,7 +273,7 @@ func lookOf(p Patch, colour func(string) string) string {
 			s = append(strconv.AppendInt(s, n, 10), ' ')
 		}
 	}
-	return string(append(s, colour(p.Role)...))
+	return string(append(s, seen(p.Role, p.Up)...))
 }
 
 // firstCorner is the place of a patch's highest corner, the leftmost of them.

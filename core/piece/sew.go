@@ -8,7 +8,7 @@ import (
 // sew brings b to a along a line, both placed as they lie once the seam is opened: a keeps what is on its side of the
 // line, b what is on the other. The new seam runs along all that both have there, a on the left of its direction.
 func sew(a, b Piece, l Line, side int, seam naming.Seam) Piece {
-	a, b = a.keep(l, side), b.keep(l, -side)
+	a, b = a.brought(l, side), b.brought(l, -side)
 	out := Piece{
 		W: a.W, H: a.H, Patches: append(a.Patches, b.Patches...), Seams: append(a.Seams, b.Seams...),
 		Meetings: append(a.Meetings, b.Meetings...), Misses: append(a.Misses, b.Misses...), Rounded: a.Rounded ||
@@ -33,6 +33,18 @@ func sew(a, b Piece, l Line, side int, seam naming.Seam) Piece {
 		first, last = last, first
 	}
 	out.Seams = append(out.Seams, Seam{seam, first, last})
+	return out
+}
+
+// brought keeps of a piece what lies on its side of a line of stitches: crossings on the line itself too, for the
+// allowance beyond it is there still. A knife leaves none of those.
+func (p Piece) brought(l Line, side int) Piece {
+	out := p.keep(l, side)
+	for _, m := range p.Meetings {
+		if l.at(m.Spot) == (Num{}) {
+			out.Meetings = append(out.Meetings, m)
+		}
+	}
 	return out
 }
 
@@ -95,7 +107,7 @@ func Layer(lower, upper Piece) Layers { return Layers{lower, upper.page()} }
 // lower one lies on the given side, on the left of the seam.
 func (l Layers) Open(region []Half, stitch Half, seam naming.Seam) Piece {
 	lower, upper := l.lower.within(region), l.upper.within(region)
-	return sew(lower, upper.keep(stitch.Line, stitch.Side).mirrored(stitch.Line), stitch.Line, stitch.Side, seam)
+	return sew(lower, upper.brought(stitch.Line, stitch.Side).mirrored(stitch.Line), stitch.Line, stitch.Side, seam)
 }
 
 // Near tells how near a cut along a line comes to a seam parallel to it in either layer.
@@ -170,7 +182,7 @@ func (p Piece) FlipTwo(square Piece, first, second Point, diagonal Half, between
 }
 
 func flap(square Piece, x, y Num, diagonal Half) Piece {
-	return square.page().shift(x, y).keep(diagonal.Line, diagonal.Side).mirrored(diagonal.Line)
+	return square.page().shift(x, y).brought(diagonal.Line, diagonal.Side).mirrored(diagonal.Line)
 }
 
 // Crosses says whether the line runs through the inside of a rectangle.

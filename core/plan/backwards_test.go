@@ -4,6 +4,7 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
@@ -78,7 +79,7 @@ func TestBackwardsByHand(t *testing.T) {
 		t.Errorf("%+v %v", r, problems)
 	}
 	if r.First != "Fog runs out first." || len(r.More) != 2 ||
-		r.More[0] != "For one more row (7 × 8 blocks) 4½″ of Fog is missing." {
+		r.More[0] != "For one more row (7 × 8 blocks) 5½″ of Fog would have to be bought." {
 		t.Errorf("%q %q", r.First, r.More)
 	}
 	for _, c := range []struct {
@@ -96,8 +97,27 @@ func TestBackwardsByHand(t *testing.T) {
 		}
 	}
 	if r, _ := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "4 in"}}); r.Blocks != 0 ||
-		r.First != "Not even one block comes out of it: 1½″ of Fog is missing." {
+		r.First != "Not even one block comes out of it: 5½″ of Fog would have to be bought." {
 		t.Errorf("%+v", r)
+	}
+}
+
+// By hand: pieces and strips count for what they give. 9 pieces of 10½ × 10½ give four squares of 5 each, 36; 4 strips of
+// 5 × 21 give four each, 16: 52 squares, of which 7 × 7 are 49 and 4 × 13 are 52.
+func TestBackwardsFromPiecesAndStrips(t *testing.T) {
+	d, _ := document.Read([]byte(`{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":"1/2"},
+"strip":"5","spares":{},"schools":{},"settings":{},"fabrics":[{"id":"f","name":"Fog","colour":"#999999"}],"roles":[{"id":"A","name":"A","fabric":"f"}],
+"units":[{"id":"p","name":"Square","how":{"by":"patch","role":"A","width":"5","height":"5"}}],"top":{"rows":1,"columns":1,"repeat":[[{"unit":"p"}]]}}`))
+	r, problems := ask.Backwards(d, []ask.Supply{
+		{Fabric: "f", Kind: cloth.Pieces, Width: "10 1/2", Length: "10 1/2", Count: 9},
+		{Fabric: "f", Kind: cloth.Strips, Width: "5", Length: "21", Count: 4},
+	})
+	if problems.Stopped() || r.Blocks != 52 || len(r.Uses) != 1 || len(r.Uses[0].Says) != 2 {
+		t.Errorf("%+v %v", r, problems)
+	}
+	if _, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Kind: "bolts", Length: "1 yd"}}); !problems.Stopped() ||
+		problems[0].At != "/supplies/0/kind" {
+		t.Errorf("%v", problems)
 	}
 }
 

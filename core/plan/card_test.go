@@ -52,13 +52,14 @@ func TestPressCards(t *testing.T) {
 		t.Errorf("%+v", c)
 	}
 	// Round a chain of seams that is thick the needle is warned; where all is thin it is not.
+	p := planned(t, fromLibrary(t, "pinwheel")).Press
 	thick := 0
-	for _, place := range planned(t, fromLibrary(t, "pinwheel")).Press.Places {
-		if place.Thick != "" {
+	for _, place := range p.Places {
+		if place.Layers >= 9 {
 			thick++
-		}
-		if (place.Thick != "") != (place.Layers >= 9) {
-			t.Errorf("%+v", place)
+			if !strings.Contains(strings.Join(p.Thick, " "), strings.TrimPrefix(strings.TrimPrefix(place.Where, "inside "), "between ")) {
+				t.Errorf("%q does not name %q", p.Thick, place.Where)
+			}
 		}
 	}
 	if thick == 0 {

@@ -31,7 +31,7 @@ func TestTheKnownCliff(t *testing.T) {
 		t.Errorf("%+v", c)
 	}
 	// 16 strips of 3½″ and ½″ are 56½″, 1⅝ yd (58½″); two sets more are 14″, 70½″, two yards.
-	if len(c.Rescue) != 1 || c.Rescue[0] != "2 sets more: buy 2 yd of Fog instead of 1⅝ yd." {
+	if len(c.Rescue) != 1 || c.Rescue[0] != "Planned anew for cloth so narrow: buy 2 yd of Fog instead of 1⅝ yd." {
 		t.Errorf("%q", c.Rescue)
 	}
 	d.Spares.Count = 8

@@ -13,7 +13,12 @@ func (p Plan) CSV() (string, error) {
 	var s strings.Builder
 	w := csv.NewWriter(&s)
 	w.UseCRLF = true
-	row := func(cells ...string) { _ = w.Write(cells) } // a strings.Builder takes everything
+	row := func(cells ...string) {
+		for i, c := range cells {
+			cells[i] = harmless(c)
+		}
+		_ = w.Write(cells) // a strings.Builder takes everything
+	}
 	cuts := func(what, from string, a sheet.Across) {
 		for _, c := range a.Cuts {
 			row(what, from, strconv.Itoa(c.Make), c.Width.Text, c.Name, strconv.Itoa(c.Spare), strconv.Itoa(c.PerStrip))
@@ -33,4 +38,12 @@ func (p Plan) CSV() (string, error) {
 	}
 	w.Flush()
 	return s.String(), w.Error()
+}
+
+// harmless puts an apostrophe before what a spreadsheet would take for a formula (OWASP, CSV injection).
+func harmless(cell string) string {
+	if cell != "" && strings.ContainsRune("=+-@\t\r", rune(cell[0])) {
+		return "'" + cell
+	}
+	return cell
 }

@@ -126,7 +126,7 @@ func pencil(side string) (float64, bool) {
 	return v, !math.IsNaN(v)
 }
 
-var names = regexp.MustCompile(`\b(Set|Row|Half|Middle|[IVX]+|\d+-patch|Nine-patch|Four-patch|Chain block|Plain block|the border)\b( [IVX0-9]+)?( \+ [A-Z]\w*)*`)
+var names = regexp.MustCompile(`\b(\d+-patch, columns 1 to \d+|Set|Row|Half|Middle|[IVX]+|\d+-patch|Nine-patch|Four-patch|Chain block|Plain block|the border)\b( [IVX0-9]+)?( \+ [A-Z]\w*)*`)
 
 // Every sum that a screen can show is worked out again. A ÷ may be rounded down (what goes into a strip) or up (what is
 // needed).
@@ -322,6 +322,13 @@ func TestTheCutListIsCommaSeparatedValues(t *testing.T) {
 	if want := []string{"sub-cut", "Set I", "36", "2½″", "I", "0", "15"}; fmt.Sprint(rows[7]) != fmt.Sprint(want) {
 		t.Errorf("%v", rows[7])
 	}
+	// What a spreadsheet would take for a formula is no formula.
+	d := begin(t, chain)
+	d.Fabrics[0].Name, d.Fabrics[1].Name = `=HYPERLINK("x")`, "-1 grey"
+	if text, err = planned(t, d).CSV(); err != nil || !strings.Contains(text, `"'=HYPERLINK(""x"")"`) ||
+		!strings.Contains(text, ",'-1 grey,") {
+		t.Errorf("%v: %s", err, text)
+	}
 }
 
 func TestSchoolsAreSaidWhereTheyApply(t *testing.T) {
@@ -352,7 +359,7 @@ func TestSchoolsAreSaidWhereTheyApply(t *testing.T) {
 
 // A plain block between is recommended only where it helps: not where a block clashes inside, however it is surrounded.
 func TestThePlainBlockIsRecommendedOnlyWhereItHelps(t *testing.T) {
-	const advice = "a plain block between the pieced ones would let all nest"
+	const advice = "a plain block between the pieced ones has no seam to clash with"
 	d := begin(t, starter.Choices{Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 4, Columns: 4})
 	four := d.Parts[len(d.Parts)-1].How.(*making.Joined)
 	d.Roles = append(d.Roles, document.Role{ID: "C", Name: "third", Fabric: "dark"})

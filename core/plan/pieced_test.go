@@ -272,9 +272,9 @@ func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 		t.Errorf("%d ways are the one chosen", chosen)
 	}
 	for name, want := range map[string][6]int{ // runs, lines, seams, cuts, to trim, over
-		"two at a time, cut by rule": {12, 12, 24, 12, 24, 0}, "eight at a time, cut exactly": {3, 6, 12, 12, 0, 0},
-		"four at a time, all round, cut exactly": {6, 0, 24, 12, 0, 0},
-		"from cut triangles, cut exactly":        {12, 0, 24, 12, 0, 0},
+		"two at a time, cut by rule": {12, 12, 24, 12, 24, 0}, "eight at a time, cut at the next mark": {3, 6, 12, 12, 24, 0},
+		"four at a time, all round, cut at the next mark": {6, 0, 24, 12, 24, 0},
+		"from cut triangles, cut at the next mark":        {12, 0, 24, 12, 24, 0},
 	} {
 		w := seen[name]
 		if got := [6]int{w.Runs, w.Lines, w.Seams, w.Cuts, w.Shaves, w.Over}; got != want {

@@ -280,6 +280,12 @@ func TestNonsenseIsSaidAtItsPlace(t *testing.T) {
 		at     string
 	}{
 		{"no name", func(d *document.Document) { d.Name = " " }, "name-missing", "/name"},
+		{"a name without end", func(d *document.Document) { d.Name = strings.Repeat("Ä", 201) }, "too-long", "/name"},
+		{"a note without end", func(d *document.Document) { d.Note = strings.Repeat("x", 10_001) }, "too-long", "/note"},
+		{
+			"a fabric's name without end", func(d *document.Document) { d.Fabrics[1].Name = strings.Repeat("x", 900_000) },
+			"too-long", "/fabrics/1/name",
+		},
 		{
 			"a thousand prints", func(d *document.Document) { d.Fabrics[0].Prints = 1000 }, "print-count",
 			"/fabrics/0/prints",

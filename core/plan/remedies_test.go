@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/ask"
 	"vicis/core/document"
+	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/pressing"
@@ -27,6 +28,18 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 		{"log-cabin", 4, 12, map[string]int{"Press the last seams two ways": 0, "Open seams": 0}},
 		{"coins", 4, 24, map[string]int{"Press the last seams two ways": 0, "Open seams": 0}},
 		{"nine-patch", 4, 0, map[string]int{}},
+		{"broken-dishes", 4, 276, map[string]int{
+			"Turn parts within Broken dishes": 272, "Two kinds of Dish": 52,
+			"Two kinds of Dish, and turn parts within Broken dishes": 48, "Open seams": 0,
+		}},
+		{"four-patch-halves", 4, 96, map[string]int{
+			"Two kinds of Halved four-patch, left hand, and press the last seams two ways": 0,
+		}},
+		{"hourglass-star", 4, 24, map[string]int{"Turn parts within Star of hourglasses": 0}},
+		{"ladder", 4, 72, map[string]int{
+			"Turn parts within Ladder": 48, "Press the last seams two ways": 48,
+			"Press all seams of the blocks two ways": 24, "Press whole blocks two ways": 0,
+		}},
 	} {
 		d := fromLibrary(t, c.block)
 		d.Top.Rows, d.Top.Columns = c.rows, c.rows
@@ -67,6 +80,51 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 			t.Errorf("%s: %d of %d clashes are told of", c.block, count, p.Press.Clashes)
 		}
 	}
+}
+
+// The same pair twice, once turned end for end, nests where it did not: in the same kind, and nobody sees it. That is
+// offered first, and until then it is said that units were not turned within their block.
+func TestPartsAreTurnedWithinABlock(t *testing.T) {
+	d := fromLibrary(t, "four-patch")
+	d.Parts[0].How.(*making.StripSet).Strips[1].Role = d.Parts[0].How.(*making.StripSet).Strips[0].Role
+	block := unit(t, d, "block").How.(*making.Joined)
+	for i := range block.Columns {
+		block.Columns[i].Turn = 0
+	}
+	d.Top.Rows, d.Top.Columns = 1, 1
+	p := planned(t, d)
+	if p.Press.Clashes != 1 || !strings.Contains(p.Press.Detail, "every unit turned within its block as it is drawn") {
+		t.Fatalf("%d clash: %s", p.Press.Clashes, p.Press.Detail)
+	}
+	r, _ := ask.RemediesFor(d)
+	if len(r.List) == 0 || !strings.HasPrefix(r.List[0].Name, "Turn parts within") || r.List[0].Clashes != 0 {
+		t.Fatalf("%+v", r.List)
+	}
+	if after := planned(t, r.List[0].Document); after.Press.Clashes != 0 || len(after.Steps) != len(p.Steps) {
+		t.Errorf("%d clash in %d steps, %d before", after.Press.Clashes, len(after.Steps), len(p.Steps))
+	}
+}
+
+// A segment in every row of its block is pressed two ways by rows, though it has no seam of its own but its set's.
+func TestSegmentsArePressedTwoWaysByRows(t *testing.T) {
+	d := fromLibrary(t, "nine-patch")
+	set := d.Parts[0]
+	d.Parts = []making.Unit{set, d.Parts[1], {ID: "block", Name: "Block", How: &making.Grid{Rows: making.Rows([][]making.GridCell{
+		{{Unit: "I"}, {Unit: "I"}}, {{Unit: "I"}, {Unit: "I"}},
+	})}}}
+	set.How.(*making.StripSet).Strips[2].Role = "C"
+	d.Roles = append(d.Roles, document.Role{ID: "C", Name: "third", Fabric: d.Fabrics[0].ID})
+	d.Fabrics = append(d.Fabrics, document.Fabric{ID: "third", Name: "Third", Colour: "#335577"})
+	d.Roles[2].Fabric = "third"
+	d.Top = quilt.Top{Rows: 3, Columns: 3, Repeat: [][]quilt.Cell{{{Unit: "block"}}}}
+	p := planned(t, d)
+	r, _ := ask.RemediesFor(d)
+	for _, one := range r.List {
+		if strings.HasPrefix(one.Name, "Two kinds of I") && one.Clashes < p.Press.Clashes {
+			return
+		}
+	}
+	t.Errorf("%d clash: %+v", p.Press.Clashes, r.List)
 }
 
 // Blocks pressed two ways are counted apart, from the block down to what is doubled; half of them each, and the strips

@@ -39,7 +39,10 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 			"quarters",
 			[]cloth.Supply{{ID: "fq", Kind: cloth.Pieces, Width: "21 in", Length: "18 in", Count: 9}},
 			0, 0, "nothing", // two by two from each, three are enough
-			[]string{"12 of 8½″ × 8½″ from 3 pieces of 21″ × 18″, 4 from each on the shelf, for Square"},
+			[]string{
+				"12 of 8½″ × 8½″ from 3 pieces of 21″ × 18″, 4 from each on the shelf, for Square",
+				"6 pieces of 21″ × 18″ are not used: no more is needed of what comes out of that size",
+			},
 			map[string]int{"p": 12},
 		},
 		{
@@ -49,15 +52,21 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 			[]string{"1 strip of 8½″: on the shelf, cut already"},
 			map[string]int{"p": 12, "pool/f/207264": 3},
 		},
-		{"strips too short", []cloth.Supply{{
+		{"strips shorter than the cloth", []cloth.Supply{{
 			ID: "roll", Kind: cloth.Strips, Width: "8 1/2 in", Length: "39 in",
 			Count: 9,
-		}}, 3, 0, "¾ yd", []string{}, nil},
+		}}, 0, 0, "nothing", []string{
+			"12 of 8½″ × 8½″ from 3 strips of 8½″ × 39″, 4 from each on the shelf, for Square",
+			"6 strips of 8½″ × 39″ are not used: no more is needed of what comes out of that size",
+		}, nil},
 		{
-			"strips too wide",
+			"strips wider than it takes",
 			[]cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: "9 in", Length: "42 in", Count: 9}},
-			3, 0, "¾ yd",
-			[]string{},
+			0, 0, "nothing",
+			[]string{
+				"12 of 8½″ × 8½″ from 3 strips of 9″ × 42″, 4 from each on the shelf, for Square",
+				"6 strips of 9″ × 42″ are not used: no more is needed of what comes out of that size",
+			},
 			nil,
 		},
 		{
@@ -69,8 +78,8 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 		},
 		{"a narrow length", []cloth.Supply{{
 			ID: "half", Kind: cloth.Yardage, Width: "36 in", Length: "20 in",
-			Count: 1,
-		}}, 3, 0, "¾ yd", []string{}, nil},
+			Count: 1, // two rows of four; the other four are a strip, 9″
+		}}, 1, 0, "¼ yd", []string{"8 of 8½″ × 8½″ from 1 length of 36″ × 20″ on the shelf, for Square"}, nil},
 		{
 			"all of it",
 			[]cloth.Supply{{ID: "yard", Kind: cloth.Yardage, Width: "40 in", Length: "1 yd", Count: 1}},

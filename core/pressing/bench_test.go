@@ -9,6 +9,7 @@ import (
 	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/naming"
+	"vicis/core/piece"
 	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -60,7 +61,7 @@ func BenchmarkSixtyBySixtyOfFiveKinds(b *testing.B) {
 	ask := pressing.Asking{
 		School:    func(naming.Unit) pressing.School { return pressing.Nest },
 		Lightness: func(role string) float64 { return float64(role[0]) },
-		Look:      func(role string) string { return role },
+		Seen:      piece.ByRole,
 	}
 	for b.Loop() {
 		p := pressing.Decide(top, &tb, units, ask)

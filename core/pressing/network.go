@@ -1,6 +1,9 @@
 package pressing
 
 import (
+	"maps"
+	"slices"
+
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -102,11 +105,14 @@ func networkOf(seams []making.Seam, crossings []kindOfCrossing, ask Asking) *net
 		if _, known := units[unit]; !known {
 			units[unit] = len(units)
 		} else if i > 0 && seams[i-1].ID.Owner() == unit && !n.opened[v-1] {
-			weight := int64(allOneWay)
+			weight, way := int64(allOneWay), 1
 			if s.Row {
 				weight = rowOneWay
 			}
-			wished(v-1, 1, weight, ByOneWay)
+			if school == Dark && s.Outward*seams[i-1].Outward < 0 {
+				way = -1 // both down would leave a ridge: they mirror each other
+			}
+			wished(v-1, way, weight, ByOneWay)
 		}
 		wished(ground, 1-2*(units[unit]%2), inTurn, ByTurn)
 	}
@@ -147,6 +153,7 @@ func (n *network) sides() (sides []int, bound int64) {
 		wishes = append(wishes, n.tied(w.spring))
 	}
 	x, bound := decide(len(n.seams)+1, n.meet, wishes)
+	n.simplify(x, wishes)
 	sides = make([]int, len(x))
 	for v := range sides {
 		sides[v] = int(x[v])
@@ -158,6 +165,80 @@ func (n *network) sides() (sides []int, bound int64) {
 		}
 	}
 	return sides, bound
+}
+
+// simplify turns seams that are told in one line all one way where that leaves as many crossings nesting and grants as
+// many wishes: of answers that are equally good the one that is easiest to say and to do.
+func (n *network) simplify(x []int8, wishes []spring) {
+	touching := func(springs []spring) [][]int {
+		list := make([][]int, len(x))
+		for i, s := range springs {
+			list[s.a] = append(list[s.a], i)
+			if s.b != s.a {
+				list[s.b] = append(list[s.b], i)
+			}
+		}
+		return list
+	}
+	meets, wants := touching(n.meet), touching(wishes)
+	broken := func(springs []spring, near [][]int, group []int) (sum int64) {
+		seen := map[int]bool{}
+		for _, v := range group {
+			for _, i := range near[v] {
+				if s := springs[i]; !seen[i] && int(x[s.a])*int(x[s.b]) != s.sign {
+					sum += s.weight
+				}
+				seen[i] = true
+			}
+		}
+		return sum
+	}
+	for _, group := range n.lines() {
+		clash, against := broken(n.meet, meets, group), broken(wishes, wants, group)
+		was := make([]int8, len(group))
+		for i, v := range group {
+			was[i] = x[v]
+		}
+		if !slices.ContainsFunc(was, func(side int8) bool { return side != was[0] }) {
+			continue
+		}
+		good := false
+		for _, side := range []int8{1, -1} {
+			for _, v := range group {
+				x[v] = side
+			}
+			if good = broken(n.meet, meets, group) <= clash && broken(wishes, wants, group) <= against; good {
+				break
+			}
+		}
+		if !good {
+			for i, v := range group {
+				x[v] = was[i]
+			}
+		}
+	}
+}
+
+// lines lists the seams that are told in one line, two or more of them, none held or opened: those of a row, of a line
+// of a block, of a set.
+func (n *network) lines() [][]int {
+	var list [][]int
+	index := map[string]int{}
+	for i, s := range n.seams {
+		v := i + 1
+		if n.held[v] != 0 || n.opened[v] {
+			continue
+		}
+		line := s.ID.Line()
+		k, known := index[line]
+		if !known {
+			k = len(list)
+			index[line] = k
+			list = append(list, nil)
+		}
+		list[k] = append(list[k], v)
+	}
+	return slices.DeleteFunc(list, func(group []int) bool { return len(group) < 2 })
 }
 
 // release finds, where seams are held so that more clash than must, the fewest of them to release: with every crossing
@@ -174,7 +255,7 @@ func (p *Plan) release(ask Asking) {
 		return
 	}
 	free := networkOf(n.seams, n.crossings, Asking{
-		School: ask.School, Lightness: ask.Lightness, Look: ask.Look,
+		School: ask.School, Lightness: ask.Lightness, Seen: ask.Seen,
 		Fixed: opens(ask.Fixed),
 	})
 	var springs []spring
@@ -203,6 +284,45 @@ func (p *Plan) release(ask Asking) {
 	if p.Free >= p.Clashes {
 		p.Release = nil
 	}
+}
+
+// heed finds the seams that do not go as a school of the middle says, and what it would cost to press them so.
+func (p *Plan) heed(ask Asking) {
+	fixed := maps.Clone(ask.Fixed)
+	if fixed == nil {
+		fixed = map[naming.Seam]int{}
+	}
+	for i, s := range p.net.seams {
+		way := s.Outward
+		switch ask.School(s.ID.Owner()) {
+		case Inward:
+			way = -way
+		case Outward:
+		default:
+			continue
+		}
+		if x := p.Decisions[s.ID].X; way != 0 && !p.net.asked[i+1] && x == -way {
+			p.Unheeded = append(p.Unheeded, s.ID)
+			fixed[s.ID] = way
+		}
+	}
+	if len(p.Unheeded) == 0 {
+		return
+	}
+	n := networkOf(p.net.seams, p.net.crossings, Asking{School: ask.School, Lightness: ask.Lightness, Seen: ask.Seen, Fixed: fixed})
+	p.Heeded = n.clashes()
+}
+
+// clashes is how many crossings clash at the best that is found.
+func (n *network) clashes() (sum int) {
+	sides, _ := n.sides()
+	for _, c := range n.crossings {
+		a, b := n.number[c.meeting.A.Seam], n.number[c.meeting.B.Seam]
+		if sides[a] != 0 && sides[b] != 0 && sides[a]*c.meeting.A.E != sides[b]*c.meeting.B.E {
+			sum += c.count
+		}
+	}
+	return sum
 }
 
 // opens keeps of the seams that are held those that are opened.

@@ -1,7 +1,10 @@
 package pressing
 
 import (
+	"slices"
+
 	"vicis/core/making"
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
@@ -25,7 +28,7 @@ const (
 type Asking struct {
 	School    func(unit naming.Unit) School
 	Lightness func(role string) float64
-	Look      func(role string) string
+	Seen      piece.Seen
 	Fixed     map[naming.Seam]int // seams held to a side: +1, −1, or 0 for opened
 }
 
@@ -69,15 +72,20 @@ type Plan struct {
 	Crossings int
 	Clashes   int
 	Opened    int           // crossings with an opened seam, which neither nest nor clash
-	Spun      int           // crossings whose allowances are spun
-	Bound     int           // fewer clashes than this no way of pressing these seams has
+	Spun      int           // points where the allowances are spun
+	Bound     int           // fewer clashes than this no way of pressing has, in none of the layouts that were tried
+	Straight  int           // how many clash where nothing is turned
+	Unsorted  int           // crossings that nest only where like meets like: kinds that look alike meet there
+	Mixed     []naming.Unit // the units that come in such kinds
+	Unheeded  []naming.Seam // seams that lie against a school that presses from the middle or toward it
+	Heeded    int           // how many would clash were they pressed as the school says
 	Release   []naming.Seam // the fewest of the seams that are held whose release lets more nest
 	Free      int           // how many clash then
 
 	net *network
 }
 
-// Proven says that no way of pressing these seams has fewer clashes.
+// Proven says that no way of pressing these seams has fewer clashes, in none of the layouts that were tried.
 func (p Plan) Proven() bool { return p.Clashes == p.Bound }
 
 // Nests says whether two ends that meet nest under the plan, and whether one of them is opened.
@@ -97,20 +105,25 @@ func Decide(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Pla
 				continue
 			}
 			if m, ok := t.Made(c.Unit); ok {
-				seen := m.Piece.Finished(t.Seam)
+				finished := m.Piece.Finished(t.Seam)
 				for degrees, list := range alike {
-					list[c.Unit] = piece.SameLook(seen, seen.Turn(degrees), ask.Look)
+					list[c.Unit] = piece.SameLook(finished, finished.Turn(degrees), ask.Seen)
 				}
 			}
 		}
 	}
 	var best Plan
+	straight, bound := 0, 0
 	for i, turning := range quilt.Turnings {
 		layout := quilt.Lay(top, t, turning, func(unit naming.Unit) bool { return alike[turning.Degrees][unit] })
 		if i > 0 && layout.Turned == 0 {
 			continue
 		}
 		p := press(layout, units, t, ask)
+		if i == 0 {
+			straight, bound = p.Clashes, p.Bound
+		}
+		bound = min(bound, p.Bound)
 		if i == 0 || p.Clashes < best.Clashes {
 			best = p
 		}
@@ -118,7 +131,9 @@ func Decide(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Pla
 			break
 		}
 	}
+	best.Straight, best.Bound = straight, bound
 	best.release(ask)
+	best.heed(ask)
 	return best
 }
 
@@ -133,6 +148,12 @@ func press(l quilt.Layout, units []making.Made, t *making.Table, ask Asking) Pla
 		p.Decisions[s.ID] = Decision{Seam: s, X: sides[i+1]}
 	}
 	places := map[string]int{}
+	type point struct {
+		joint int
+		over  naming.Seam
+		spot  piece.Point
+	}
+	spun := map[point]bool{} // a point where several pairs of ends meet is spun once
 	for _, c := range net.crossings {
 		i, ok := places[c.where]
 		if !ok {
@@ -152,9 +173,13 @@ func press(l quilt.Layout, units []making.Made, t *making.Table, ask Asking) Pla
 			p.Clashes += c.count
 			p.Clashing = append(p.Clashing, Clash{c.where, c.meeting.A.Seam, c.meeting.B.Seam, c.count})
 		case c.meeting.Spin:
-			p.Spun += c.count
+			if at := (point{c.joint, c.meeting.Over, c.meeting.Spot}); !opened && !spun[at] {
+				spun[at] = true
+				p.Spun += c.count
+			}
 		}
 	}
+	p.sorted(units, t.Seam)
 	p.thicken()
 	p.Bound = min(int(bound), p.Clashes) // allowances that cannot be spun weigh more than crossings
 	return p
@@ -177,4 +202,48 @@ func (p *Plan) thicken() {
 			place.Layers = max(place.Layers, c.Layers)
 		}
 	}
+}
+
+// sorted counts the crossings that nest only where kinds that look alike are kept apart: units whose other kinds, pressed
+// as they are, turn their allowances another way at some edge.
+func (p *Plan) sorted(units []making.Made, s measure.Length) {
+	mixed := map[naming.Unit]bool{}
+	for _, m := range units {
+		for _, v := range m.Variants {
+			if slices.ContainsFunc(v.Others, func(o piece.Piece) bool { return !p.Alike(v.Piece, o, s) }) {
+				mixed[m.Unit.ID] = true
+			}
+		}
+	}
+	for _, m := range units {
+		if !mixed[m.Unit.ID] {
+			continue
+		}
+		before := p.Unsorted
+		for _, c := range p.net.crossings {
+			a, b := mixed[c.meeting.A.Seam.Owner()], mixed[c.meeting.B.Seam.Owner()]
+			first := c.meeting.A.Seam.Owner() // of two such units the first counts it
+			if !a {
+				first = c.meeting.B.Seam.Owner()
+			}
+			if nests, opened := p.Nests(c.meeting); (a || b) && first == m.Unit.ID && nests && !opened && !c.meeting.Spin {
+				p.Unsorted += c.count
+			}
+		}
+		if p.Unsorted > before {
+			p.Mixed = append(p.Mixed, m.Unit.ID)
+		}
+	}
+}
+
+// Alike says whether two pieces that look alike turn their allowances the same way at every edge, so that one can lie
+// where the other does.
+func (p Plan) Alike(a, b piece.Piece, s measure.Length) bool {
+	circulation := func(e piece.End) int { return e.E * p.Decisions[e.Seam].X }
+	for _, side := range []piece.Side{piece.Left, piece.Right, piece.Top, piece.Bottom} {
+		if !piece.TurnAlike(a.Finished(s).Ends(side), b.Finished(s).Ends(side), circulation) {
+			return false
+		}
+	}
+	return true
 }

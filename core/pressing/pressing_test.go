@@ -42,7 +42,7 @@ func table(problems *problem.List) making.Table {
 	return making.Table{
 		Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2,
 		Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2,
-		Usable: func(string) (measure.Length, bool) { return 40 * in, true }, Problems: problems,
+		Usable: func(string) (measure.Length, bool) { return 40 * in, true }, Seen: piece.ByRole, Problems: problems,
 	}
 }
 
@@ -92,7 +92,7 @@ func pressedBy(t *testing.T, top quilt.Top, school School, look func(string) str
 	}
 	return Decide(top, &tb, list, Asking{
 		School:    func(naming.Unit) School { return school },
-		Lightness: func(role string) float64 { return float64(role[0]) * 20 }, Look: look,
+		Lightness: func(role string) float64 { return float64(role[0]) * 20 }, Seen: func(role string, _ int) string { return look(role) },
 	})
 }
 

@@ -46,6 +46,12 @@ func seamsOf(l quilt.Layout, units []making.Made) []making.Seam {
 				Minus: making.Neighbour{Name: inside, Bulk: 1},
 			})
 		}
+		if ring.Border.HasSquares() {
+			seams = append(seams, making.Seam{
+				ID: ring.Border.ID.Corners().Seam(), Plus: making.Neighbour{Name: "the long piece"},
+				Minus: making.Neighbour{Name: "the corner square"},
+			})
+		}
 		inside = ring.Border.Name
 	}
 	return seams
@@ -95,6 +101,14 @@ func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfC
 		joint++
 		for _, m := range piece.Meet(f.A, f.B, f.Over) {
 			list = append(list, kindOfCrossing{m, "at the pieced border", false, 1, joint})
+		}
+	}
+	for _, ring := range l.Rings {
+		if ring.Border.HasSquares() {
+			joint++
+			list = append(list, kindOfCrossing{
+				ring.Border.CornerMeeting(), "at the corners of " + ring.Border.Name, false, 4, joint,
+			})
 		}
 	}
 	pairs := map[[2]int]int{}

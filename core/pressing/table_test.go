@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/naming"
+	"vicis/core/piece"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
@@ -68,7 +69,7 @@ func laid(t *testing.T, units string, turning quilt.Turning, spun, twoWays bool)
 	layout := quilt.Lay(top, &tb, turning, func(naming.Unit) bool { return true })
 	ask := Asking{
 		School: func(naming.Unit) School { return Nest }, Lightness: func(string) float64 { return 50 },
-		Look: func(r string) string { return r },
+		Seen: piece.ByRole,
 	}
 	p := press(layout, units2, &tb, ask)
 	if !p.Proven() {

@@ -53,6 +53,18 @@ type Border struct {
 	Corner  *Cell  `json:"corner,omitempty" doc:"Of a pieced border: a unit in each corner, as it lies in the upper left one, in place of a square of cloth"`
 }
 
+// HasSquares says whether squares of cloth are sewn into its corners.
+func (b Border) HasSquares() bool { return b.Corners != "" && b.Corner == nil }
+
+// CornerMeeting is where the seam of a corner square goes on from that of a side. With the long piece, and the border,
+// on the left of their directions, both run up to the seam that joins them, or both away from it, at all four corners.
+func (b Border) CornerMeeting() piece.Meeting {
+	return piece.Meeting{
+		Over: b.ID.Ends().Seam(), A: piece.End{Seam: b.ID.Corners().Seam(), E: -1},
+		B: piece.End{Seam: b.ID.Sides().Seam(), E: -1},
+	}
+}
+
 // MostBlocks is how many blocks a quilt may have.
 const MostBlocks = 10000
 
@@ -107,7 +119,7 @@ type Layout struct {
 	Seam    measure.Length
 	Turned  int // blocks laid turned beyond what the repeat says
 	OnPoint bool
-	Eased   bool              // the middle was measured: its seams are not quite where they were planned
+	Eased   bool              // the middle or a block was measured: seams are not quite where they were planned
 	corners [2]measure.Length // on point: from the first corner to the last, finished
 }
 
@@ -393,9 +405,11 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit)
 		l.Blocks[unit], _ = t.Made(unit)
 	}
 	block, w, h, _ := blockOf(top, t)
-	l.BlockW, l.BlockH = w-2*t.Seam, h-2*t.Seam
+	more, taller := top.beyond(block, t) // every block is as large as one was measured
+	l.Eased = more != 0 || taller != 0
+	l.BlockW, l.BlockH = w+more-2*t.Seam, h+taller-2*t.Seam
 	if l.OnPoint {
-		diagonal := block.W.Sub(piece.Of(2 * t.Seam)).TimesRoot2()
+		diagonal := block.W.Sub(piece.Of(2*t.Seam - more)).TimesRoot2()
 		for i, n := range []int{top.Columns, top.Rows} {
 			l.corners[i] = up(diagonal.Times(n))
 		}
@@ -405,6 +419,12 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit)
 		k := &l.Kinds[i]
 		for c, cell := range k.Cells {
 			w, h := l.Blocks[cell.Unit].Piece.Turn(cell.Turn).Size()
+			if !cell.Unit.Fills() || cell.Unit == naming.SashLevel {
+				w += more
+			}
+			if !cell.Unit.Fills() || cell.Unit == naming.SashUpright || cell.Unit.IsTriangle() {
+				h += taller
+			}
 			k.High = h - 2*t.Seam
 			if !l.OnPoint && len(k.Cells) == top.Columns && c == len(l.Widths) {
 				l.Widths = append(l.Widths, w-2*t.Seam)

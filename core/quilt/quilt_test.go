@@ -6,6 +6,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/piece"
 	"vicis/core/problem"
 )
 
@@ -17,7 +18,7 @@ func laid(t *testing.T, top Top, turning Turning) Layout {
 	tb := making.Table{
 		Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2,
 		Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2,
-		Usable: func(string) (measure.Length, bool) { return 40 * in, true }, Problems: &problems,
+		Usable: func(string) (measure.Length, bool) { return 40 * in, true }, Seen: piece.ByRole, Problems: &problems,
 	}
 	square := func(id string) making.Unit {
 		return making.Unit{

@@ -2,6 +2,9 @@ package sheet
 
 import (
 	"fmt"
+	"maps"
+	"slices"
+	"strings"
 
 	"vicis/core/batching"
 	"vicis/core/making"
@@ -12,12 +15,56 @@ import (
 
 // What a press card says is common practice: a seam goes toward the piece that lies on top while the iron opens it.
 
-// thickWords is what to do where a needle labours.
-func thickWords(layers int) string {
-	if layers < pressing.Thick {
-		return ""
+// mostNamed bounds the places of one kind that are named one by one.
+const mostNamed = 3
+
+// thick says where a needle labours, grouped by where that is, and what to do there.
+func (b Sheet) thick() []string {
+	byLayers := map[int]map[string][]string{}
+	for _, place := range b.Press.Places {
+		if place.Layers < pressing.Thick {
+			continue
+		}
+		if byLayers[place.Layers] == nil {
+			byLayers[place.Layers] = map[string][]string{}
+		}
+		kind, name := "", place.Where
+		for _, k := range []string{"inside ", "between "} {
+			if rest, ok := strings.CutPrefix(place.Where, k); ok {
+				kind, name = k, rest
+			}
+		}
+		byLayers[place.Layers][kind] = append(byLayers[place.Layers][kind], name)
 	}
-	return fmt.Sprintf("Up to %d layers: slow down before it, turn the wheel by hand over it, and press it flat with a block of wood while it cools.", layers)
+	list := []string{}
+	for _, layers := range slices.Backward(slices.Sorted(maps.Keys(byLayers))) {
+		var where []string
+		for _, k := range []struct{ kind, many string }{
+			{"inside ", "inside %d kinds of blocks"}, {"between ", "where %d pairs of blocks meet"}, {"", ""},
+		} {
+			switch names := byLayers[layers][k.kind]; {
+			case len(names) == 0:
+			case k.kind != "" && len(names) > mostNamed:
+				where = append(where, fmt.Sprintf(k.many, len(names)))
+			case k.kind == "inside ":
+				where = append(where, "inside "+listed(names))
+			default:
+				for _, name := range names {
+					where = append(where, k.kind+name)
+				}
+			}
+		}
+		list = append(list, fmt.Sprintf("Up to %d layers %s: slow down before it, turn the wheel by hand over it, and press it flat with a block of wood while it cools.", layers, listed(where)))
+	}
+	return list
+}
+
+// listed puts names together: A, B and C.
+func listed(names []string) string {
+	if n := len(names); n > 1 {
+		return strings.Join(names[:n-1], ", ") + " and " + names[n-1]
+	}
+	return strings.Join(names, "")
 }
 
 // card says how the seams of one batch are pressed.
@@ -53,7 +100,7 @@ func (b Sheet) card(batch batching.Batch) PressCard {
 		c.Way = "First press it flat as it was sewn, to set the seam. " + c.Way
 	}
 	if spun {
-		c.Way += " At each crossing to spin, undo the stitches inside the allowance down to the seam, turn the allowances round like the sails of a mill, and press the small square flat."
+		c.Way += " At each crossing to spin, undo the stitches inside the allowance down to the seam, turn the allowances round like the sails of a mill, and press the small square flat. Where ends were locked, or stitches are so short that twisting does not undo them, unpick them one by one, or leave that crossing and pin it."
 	}
 	c.Check = b.cardCheck(batch)
 	if stretches(batch.Piece) {

@@ -2,6 +2,7 @@ package sheet
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"vicis/core/cutting"
@@ -109,17 +110,17 @@ func (b Sheet) across(a cutting.Across, what string) Across {
 				b.Say(patch.W.CeilTo(b.Table.Ruler.Mark)), b.Say(patch.H.CeilTo(b.Table.Ruler.Mark)))
 		}
 	}
-	for _, p := range a.Layups.Patterns { // what differs only in what the pieces are for is cut alike
+	for _, p := range a.Layups.Patterns {
 		l := b.layup(a, p)
-		if n := len(out.Layups); n > 0 && out.Layups[n-1].Says == l.Says {
+		if n := len(out.Layups); n > 0 && slices.Equal(out.Layups[n-1].Marks, l.Marks) {
 			out.Layups[n-1].Times += l.Times
 		} else {
 			out.Layups = append(out.Layups, l)
 		}
 	}
-	out.Proof = fmt.Sprintf("%s: fewer is not possible.", words.Plural(out.Strips, what))
+	out.Proof = fmt.Sprintf("%s: fewer cannot give them.", words.Plural(out.Strips, what))
 	if !out.Proven {
-		out.Proof = fmt.Sprintf("%s: %d might do, fewer than that is not possible.", words.Plural(out.Strips, what),
+		out.Proof = fmt.Sprintf("%s: %d might do, fewer than that cannot give them.", words.Plural(out.Strips, what),
 			a.Layups.Bound)
 	}
 	out.Working = b.acrossWorking(a, what)
@@ -193,7 +194,7 @@ func (b Sheet) CutList() []FabricCut {
 		c := FabricCut{
 			Fabric: f.Fabric.ID, Name: f.Fabric.Name, Colour: f.Fabric.Colour, Usable: b.Table.Ruler.Read(f.Usable),
 			Length: b.Table.Ruler.Read(f.Length), Prints: f.Prints, Buy: "nothing", Strips: []StripCut{},
-			Shelf: b.fromShelf(f),
+			Shelf: b.FromShelf(f),
 		}
 		if f.Buy > 0 {
 			c.Buy = b.Shop().Cloth(f.Buy) + Each(f)
@@ -221,7 +222,7 @@ func Each(f cutting.Fabric) string {
 func (b Sheet) yardage(f cutting.Fabric, terms []string, buy string) words.Working {
 	if len(f.Uses) > 0 || len(f.Strips) == 0 {
 		return words.Working{
-			Sums: append(b.fromShelf(f),
+			Sums: append(b.FromShelf(f),
 				fmt.Sprintf("%s is cut from cloth that is bought", b.Say(f.Rest))),
 			Rule: "What lies on the shelf is used first, the shortest length with room for a strip before the others.",
 		}
@@ -249,17 +250,19 @@ func (b Sheet) yardage(f cutting.Fabric, terms []string, buy string) words.Worki
 
 // evenly says how strips are shared by the prints of an assortment.
 func evenly(f cutting.Fabric, s cutting.Strip) string {
-	n := s.Count - s.Ready
-	switch most := s.Each(f.Prints); {
-	case f.Prints == 1:
+	if f.Prints == 1 {
 		return ""
-	case n < f.Prints:
-		return fmt.Sprintf(", 1 from each of %d of its prints", n)
-	case n == most*f.Prints:
-		return fmt.Sprintf(", %d from each of its %d prints", most, f.Prints)
-	default:
-		return fmt.Sprintf(", %d or %d from each of its %d prints", most-1, most, f.Prints)
 	}
+	var words []string
+	each := s.PerPrint(f.Prints)
+	for i := 0; i < len(each) && each[i] > 0; {
+		n := i
+		for i < len(each) && each[i] == each[n] {
+			i++
+		}
+		words = append(words, fmt.Sprintf("%d from each of %d", each[n], i-n))
+	}
+	return fmt.Sprintf(", %s of its %d prints", strings.Join(words, " and "), f.Prints)
 }
 
 func (b Sheet) stripCut(s cutting.Strip) StripCut {
@@ -360,7 +363,7 @@ func (b Sheet) SetList() []SetCut {
 			strips = append(strips, fmt.Sprintf("%s %s", b.Say(s.Width.CeilTo(b.Table.Ruler.Mark)), f.Name))
 		}
 		list = append(list, SetCut{
-			Set: set.Unit.Name, SetStep: set.Unit.ID.Step(), Wide: b.Table.Ruler.Read(high),
+			Set: set.Unit.Name, SetStep: b.SetStep(a.Set), Wide: b.Table.Ruler.Read(high),
 			Working: b.widthWorking(widths(set), high),
 			Strips:  strings.Join(strips, " · "), Across: b.across(a, "set"),
 		})
@@ -377,19 +380,20 @@ func widths(set making.Made) []measure.Length {
 }
 
 func (b Sheet) pieceWords(one cutting.FromPiece) string {
-	pieces := fmt.Sprintf("%s of %s × %s", words.Plural(one.Pieces, "piece"), b.Say(one.Have.W), b.Say(one.Have.L))
+	size := b.sizeOfPiece(one.Have)
+	pieces := words.Plural(one.Pieces, pieceOf(one.Have)) + " of " + size
 	if one.End != "" {
-		pieces = fmt.Sprintf("what is left of %s of %s: %s", words.Plural(one.Pieces, "strip"), b.Say(one.Have.L),
-			b.Say(one.Have.W)+" × "+b.Say(one.Have.L))
+		pieces = fmt.Sprintf("what is left of %s of %s: %s", words.Plural(one.Pieces, "strip"), b.Say(one.Have.L), size)
 	}
-	if one.Each == 1 {
-		return fmt.Sprintf("%d of %s × %s from %s", one.Count, b.Say(one.W), b.Say(one.H), pieces)
+	says := fmt.Sprintf("%d of %s × %s from %s", one.Count, b.Say(one.W), b.Say(one.H), pieces)
+	if one.Each > 1 && one.Pieces > 1 {
+		says += fmt.Sprintf(", %d from each", one.Each)
 	}
-	return fmt.Sprintf("%d of %s × %s from %s, %d from each", one.Count, b.Say(one.W), b.Say(one.H), pieces, one.Each)
+	return says
 }
 
-// fromShelf says what comes from the shelf for one fabric, and what is left there.
-func (b Sheet) fromShelf(f cutting.Fabric) []string {
+// FromShelf says what comes from the shelf for one fabric, and what is left there.
+func (b Sheet) FromShelf(f cutting.Fabric) []string {
 	list := []string{}
 	for _, s := range f.Strips {
 		if s.Ready > 0 {
@@ -406,6 +410,14 @@ func (b Sheet) fromShelf(f cutting.Fabric) []string {
 	}
 	for _, one := range f.Pieces {
 		list = append(list, fmt.Sprintf("%s on the shelf, for %s", b.pieceWords(one), b.NameOf(one.Act)))
+	}
+	for _, u := range f.Unused {
+		why := "nothing that this quilt takes comes out of that size"
+		if u.Fits {
+			why = "no more is needed of what comes out of that size"
+		}
+		list = append(list, fmt.Sprintf("%s of %s %s not used: %s", words.Plural(u.Count, pieceOf(u.Have)),
+			words.By(b.Table.Ruler, u.Have.W, u.Have.L), words.Are(u.Count), why))
 	}
 	return list
 }

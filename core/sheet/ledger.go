@@ -6,6 +6,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/piece"
+	"vicis/core/words"
 )
 
 // Ledger is the book of what falls out of a run besides what was wanted: mirror images counted by hand, and leftovers
@@ -116,10 +117,10 @@ func (b Sheet) hand(x, y making.Made) Hand {
 	case x.Unit.ID.ID() != y.Unit.ID.ID():
 		h.Says = fmt.Sprintf("%d and %d: mirror images of each other, sewn in batches of their own. Keep the piles apart.", h.Left.Need, h.Right.Need)
 	case h.Left.Need == h.Right.Need:
-		h.Says = fmt.Sprintf("Every run gives both hands, and %d of each are needed.", h.Left.Need)
+		h.Says = fmt.Sprintf("Every run gives both hands, and %d of each %s needed.", h.Left.Need, words.Are(h.Left.Need))
 	default:
-		h.Says = fmt.Sprintf("Every run gives both hands: %d more of %s are needed than of %s, so %d are over.",
-			short.Need-long.Need, short.Name, long.Name, long.Over)
+		h.Says = fmt.Sprintf("Every run gives both hands: %d more of %s %s needed than of %s, so %d %s over.",
+			short.Need-long.Need, short.Name, words.Are(short.Need-long.Need), long.Name, long.Over, words.Are(long.Over))
 		if words := b.counterSet(x, short); words != "" {
 			h.Says += " " + words
 		}
@@ -136,7 +137,7 @@ func (b Sheet) counterSet(m making.Made, short Count) string {
 	}
 	for _, v := range counter {
 		if wanted, ok := b.Table.Made(short.Step.Made()); ok &&
-			making.Alike(v.Piece.Finished(b.Table.Seam), wanted.Piece.Finished(b.Table.Seam), b.Fabric) {
+			making.Alike(v.Piece.Finished(b.Table.Seam), wanted.Piece.Finished(b.Table.Seam), b.Seen) {
 			return fmt.Sprintf("A counter-set helps: with the pieced square turned by a quarter before pairing, each run gives %d of %s.", v.Count, short.Name)
 		}
 	}
@@ -181,18 +182,8 @@ func (b Sheet) goodFor(m making.Made, n int) (words string, unit naming.Unit) {
 	if words, unit := b.trimmedDown(m, n); unit != "" {
 		return words, unit
 	}
-	for _, by := range b.Units {
-		for _, act := range by.Acts {
-			for _, t := range act.Takes {
-				if t.Act != m.Unit.ID.Step() {
-					continue
-				}
-				if k := n / t.Each; k > 0 {
-					return fmt.Sprintf("Enough for %d more of %s.", k, by.Unit.Name), ""
-				}
-				return fmt.Sprintf("With %d more, another %s.", t.Each-n, by.Unit.Name), ""
-			}
-		}
+	if words := b.wholeBlocks(m.Unit.ID.Step(), n); words != "" {
+		return words, ""
 	}
 	if m.Bonus {
 		return "Units for a border, a small quilt or a label.", ""
@@ -200,6 +191,38 @@ func (b Sheet) goodFor(m making.Made, n int) (words string, unit naming.Unit) {
 	return "Spare units, or the beginnings of a border.", ""
 }
 
+// wholeBlocks says for how many whole blocks a leftover is enough, by itself and with what else is over of those that
+// the block takes, and which number of blocks would leave none of it.
+func (b Sheet) wholeBlocks(step naming.Step, n int) string {
+	for _, block := range b.Blocks() {
+		per := b.PerBlock(block.Unit.ID)
+		each := per[step].Need
+		if each == 0 || block.Unit.ID.Step() == step {
+			continue
+		}
+		alone := n / each
+		together, others := alone, false
+		for other, line := range per {
+			if left := b.Lines[other].Left; other != step && line.Need > 0 && left > 0 {
+				others, together = true, min(together, left/line.Need)
+			}
+		}
+		name := block.Unit.Name
+		says := fmt.Sprintf("Enough for %d more of %s.", alone, name)
+		switch {
+		case alone == 0:
+			says = fmt.Sprintf("%s takes %d of them: with %d more there is another.", name, each, each-n)
+		case others && together < alone:
+			says = fmt.Sprintf("Enough for %d more of %s, for %d with what else is over.", alone, name, together)
+		}
+		if more, ok := b.NothingOver(block.Unit.ID, step); ok {
+			says += fmt.Sprintf(" With %s more none is over.", words.Plural(more, "block"))
+		}
+		return says
+	}
+	return ""
+}
+
 func (b Sheet) alikeLook(look piece.Piece, m making.Made) bool {
-	return making.Alike(look, m.Piece.Finished(b.Table.Seam), b.Fabric)
+	return making.Alike(look, m.Piece.Finished(b.Table.Seam), b.Seen)
 }

@@ -22,11 +22,12 @@ type Pressing struct {
 	Nested    int          `json:"nested"`
 	Clashes   int          `json:"clashes"`
 	Opened    int          `json:"opened"`
-	Spun      int          `json:"spun" doc:"Crossings whose allowances are spun"`
-	Bound     int          `json:"bound" doc:"Fewer clashes than this are not possible"`
+	Spun      int          `json:"spun" doc:"Points where the allowances are spun"`
+	Bound     int          `json:"bound" doc:"Fewer clashes than this are not possible in the layouts that were tried: as drawn, and with blocks turned that look the same"`
 	Turned    int          `json:"turned" doc:"Blocks to lay turned beyond what the layout says"`
 	Release   []string     `json:"release" doc:"Where seams are held so that more clash than must: the fewest to release, in words"`
 	Places    []PressPlace `json:"places"`
+	Thick     []string     `json:"thick" doc:"Where a needle labours, and what to do there; thickest first"`
 	Lines     []PressLine  `json:"lines" doc:"What to press, in order of work"`
 }
 
@@ -36,7 +37,6 @@ type PressPlace struct {
 	Crossings int    `json:"crossings"`
 	Clashes   int    `json:"clashes"`
 	Layers    int    `json:"layers" doc:"Of cloth, where it is thickest"`
-	Thick     string `json:"thick" doc:"What to do where a needle labours; empty where it does not"`
 }
 
 // PressLine is one kind of thing to press, all of them alike.
@@ -71,7 +71,7 @@ type PressCard struct {
 
 // EmptyPressing is that of nothing.
 func EmptyPressing() Pressing {
-	return Pressing{Places: []PressPlace{}, Lines: []PressLine{}, Release: []string{}}
+	return Pressing{Places: []PressPlace{}, Thick: []string{}, Lines: []PressLine{}, Release: []string{}}
 }
 
 func (b Sheet) sizes() []trimming.Size { return trimming.Sizes(b.Units, b.Layout, b.Table.Seam) }
@@ -86,12 +86,12 @@ func (b Sheet) Pressing() Pressing {
 	for _, place := range p.Places {
 		out.Places = append(out.Places, PressPlace{
 			place.Where, place.Crossings, place.Clashes, place.Layers,
-			thickWords(place.Layers),
 		})
 	}
+	out.Thick = b.thick()
 	out.Says, out.Detail = b.pressed()
 	for _, batch := range b.Batches {
-		if len(batch.Presses) > 0 {
+		if len(batch.Presses) > 0 && batch.Make > 0 {
 			out.Lines = append(out.Lines, b.pressLine(batch))
 		}
 	}
@@ -106,16 +106,23 @@ func (b Sheet) pressed() (says, detail string) {
 		says, detail = "No seams cross in this quilt", "Press as you like: nothing has to nest."
 	case p.Opened == p.Crossings:
 		says = "Every seam is opened"
-		detail = fmt.Sprintf("Open seams do not nest: pin at each of the %d crossings.", p.Crossings)
+		detail = fmt.Sprintf("Open seams do not nest: pin at %s.", theCrossings(p.Crossings))
 	case p.Clashes == 0:
-		says = fmt.Sprintf("All %s of this quilt nest", words.Plural(p.Crossings, "crossing"))
+		says = fmt.Sprintf("All %d crossings of this quilt nest", p.Crossings)
+		if p.Crossings == 1 {
+			says = "The one crossing of this quilt nests"
+		}
+		if p.Unsorted > 0 {
+			says = fmt.Sprintf("%s, if kinds that look alike are sorted", says)
+		}
 		if p.Opened > 0 {
-			says = fmt.Sprintf("%s of this quilt nest, %d are opened",
-				words.Plural(p.Crossings-p.Opened, "crossing"), p.Opened)
+			says = fmt.Sprintf("%s of this quilt %s, %d %s opened", words.Plural(p.Crossings-p.Opened, "crossing"),
+				words.Verb(p.Crossings-p.Opened, "nest"), p.Opened, words.Are(p.Opened))
 		}
 		detail = b.howAllNest()
 	default:
-		says = fmt.Sprintf("%d of %s do not nest", p.Clashes, words.Plural(p.Crossings, "crossing"))
+		says = fmt.Sprintf("%d of %s %s not nest", p.Clashes, words.Plural(p.Crossings, "crossing"),
+			words.Verb(p.Clashes, "do"))
 		switch {
 		case b.Document.Schools.Press == pressing.Dark:
 			detail = "You press to the dark, come what may. Press to nest instead, or pin these crossings."
@@ -123,13 +130,14 @@ func (b Sheet) pressed() (says, detail string) {
 			detail = fmt.Sprintf("You hold seams so that more clash than must: with %s released, %d would be left.",
 				strings.Join(b.SeamNames(p.Release), " and "), p.Free)
 		case p.Proven():
-			detail = "With one way of pressing for each kind, fewer is not possible. Pin these crossings or open the seams there"
+			detail = fmt.Sprintf("%s fewer is not possible. Pin these crossings or open the seams there", b.triedWords())
 			if onlyBetweenBlocks(p.Places) {
-				detail += "; a plain block between the pieced ones would let all nest"
+				detail += "; a plain block between the pieced ones has no seam to clash with"
 			}
 			detail += "."
 		default:
-			detail = fmt.Sprintf("This is the best way found; at least %d clash in any. Pin these crossings or open the seams there.", p.Bound)
+			detail = fmt.Sprintf("This is the best way found. %s at least %d clash. Pin these crossings or open the seams there.",
+				b.triedWords(), p.Bound)
 		}
 	}
 	if p.Layout.Turned > 0 {
@@ -139,10 +147,79 @@ func (b Sheet) pressed() (says, detail string) {
 			quilt.EveryRow:    "the blocks of every other row",
 		}[p.Layout.Turning.Which],
 			map[int]string{180: "half", 90: "a quarter"}[p.Layout.Turning.Degrees])
-		detail += fmt.Sprintf(" %s, %d in all: it looks the same, and its seams then nest with its neighbours.",
-			which, p.Layout.Turned)
+		detail += fmt.Sprintf(" %s, %d in all: it looks the same, and %s instead of %d.", which, p.Layout.Turned,
+			clashWords(p.Clashes), p.Straight)
+	}
+	if len(p.Mixed) > 0 {
+		detail += " " + b.kindWords()
+	}
+	if words := b.schoolWords(); words != "" {
+		detail += " " + words
 	}
 	return says, detail
+}
+
+// kindWords says of units that come in kinds that look alike what depends on keeping them apart.
+func (b Sheet) kindWords() string {
+	var names []string
+	for _, id := range b.Press.Mixed {
+		names = append(names, b.Unit(id).Unit.Name)
+	}
+	return fmt.Sprintf("%s %s in kinds that look alike and are sewn differently: %s %s only where like meets like. Sort them as they come from the iron, by the seam that was sewn first, and lay one kind in a block.",
+		strings.Join(names, " and "), words.Verb(len(names), "come"), words.Plural(b.Press.Unsorted, "crossing"),
+		words.Verb(b.Press.Unsorted, "nest"))
+}
+
+// schoolWords says where a school that presses from the middle of what is sewn, or toward it, is not followed, and what
+// it would cost; and of which units neither side of a seam lies nearer the middle.
+func (b Sheet) schoolWords() string {
+	var says []string
+	way := map[pressing.School]string{pressing.Outward: "outward", pressing.Inward: "inward"}
+	if n := len(b.Press.Unheeded); n > 0 {
+		school := b.Document.Schools.PressOf(b.Press.Unheeded[0].Owner().ID())
+		says = append(says, fmt.Sprintf("%s %s not go %s, so that crossings nest: pressed so, %s instead of %d.",
+			words.Plural(n, "seam"), words.Verb(n, "do"), way[school],
+			clashWords(b.Press.Heeded), b.Press.Clashes))
+	}
+	var none []string
+	for _, m := range b.Units {
+		school := b.Document.Schools.PressOf(m.Unit.ID.ID())
+		if way[school] != "" && m.Sewn() && b.Demand.Runs[m.Unit.ID.Step()] > 0 &&
+			!slices.ContainsFunc(m.Seams, func(s making.Seam) bool { return s.Outward != 0 }) {
+			none = append(none, m.Unit.Name)
+		}
+	}
+	if len(none) > 0 {
+		says = append(says, fmt.Sprintf("Neither side of a seam lies nearer the middle in %s: there the school decides nothing.",
+			strings.Join(none, ", ")))
+	}
+	return strings.Join(says, " ")
+}
+
+// triedWords says within what bounds the fewest were sought.
+func (b Sheet) triedWords() string {
+	kinds := "With one way of pressing for each kind"
+	if slices.ContainsFunc(b.Units, func(m making.Made) bool { return m.Unit.ID.IsSecond() }) {
+		kinds = "With the kinds A and B as they are laid"
+	}
+	return kinds + ", every unit turned within its block as it is drawn, and blocks turned only where it looks the same,"
+}
+
+func theCrossings(n int) string {
+	if n == 1 {
+		return "the one crossing"
+	}
+	return fmt.Sprintf("each of the %d crossings", n)
+}
+
+func clashWords(n int) string {
+	switch n {
+	case 0:
+		return "no crossing clashes"
+	case 1:
+		return "1 crossing clashes"
+	}
+	return fmt.Sprintf("%d crossings clash", n)
 }
 
 // pressLine tells how one batch is pressed.
@@ -234,9 +311,6 @@ func (b Sheet) sides(batch batching.Batch) string {
 	if len(x) == 0 {
 		return "nothing to press"
 	}
-	if isCorners(batch) {
-		return "toward the long piece, so that they nest with the sides"
-	}
 	if !slices.ContainsFunc(x, func(v int) bool { return v != 0 }) {
 		return "open every seam flat"
 	}
@@ -265,6 +339,14 @@ func (b Sheet) sides(batch batching.Batch) string {
 		if batch.ID == naming.Rows {
 			return map[int]string{1: "every seam up", -1: "every seam down"}[x[0]]
 		}
+		switch border := batch.ID.Border(); {
+		case batch.ID.IsCorners() && x[0]*b.Press.Decisions[border.Sides().Seam()].X > 0:
+			return "toward " + names[0] + ", so that they nest with the sides"
+		case batch.ID.IsCorners():
+			return "toward " + names[0]
+		case x[0] < 0:
+			return "inward, toward " + names[0]
+		}
 		return "outward, toward " + names[0]
 	}
 	switch {
@@ -282,11 +364,6 @@ func (b Sheet) sides(batch batching.Batch) string {
 			"-hand one, seen from the right side"
 	}
 	return "toward " + names[0]
-}
-
-// isCorners says whether a batch joins corner squares to a border.
-func isCorners(batch batching.Batch) bool {
-	return batch.Stage == batching.Top && batch.ID.IsCorners()
 }
 
 // Toward names what a seam is pressed toward: its fabric where that tells the two sides apart, for a unit sewn from

@@ -69,7 +69,7 @@ func (b Sheet) Remnants() []Remnant {
 						}
 					}
 					if n > 0 {
-						add(name, colour, cloth.Pieces, s.Cut, rest, n, b.fits(f.Fabric.ID, s.Cut, rest))
+						add(name, colour, cloth.Pieces, s.Cut, rest, n, b.fits(f.Fabric, s.Cut, rest))
 					}
 				}
 			}
@@ -77,32 +77,36 @@ func (b Sheet) Remnants() []Remnant {
 		for _, u := range f.Uses {
 			add(name, colour, cloth.Yardage, u.Have.W, u.Left, 1, "")
 		}
-		add(name, colour, cloth.Yardage, f.Usable, f.Buy-f.Rest, f.Prints, "")
+		add(name, colour, cloth.Yardage, f.Usable, b.Buying.Leaves(f.Buy)-f.Rest, f.Prints, "")
 	}
 	for _, a := range b.Cut.Sets {
 		set := b.Unit(a.Set)
 		_, high := set.Piece.Size()
-		last := a.Layups.Patterns[len(a.Layups.Patterns)-1]
-		rest := b.Rest(a, last)
-		fits := ""
-		if n := rest / a.Cuts[len(a.Cuts)-1].Cut; n > 0 {
-			fits = fmt.Sprintf("%d more of %s", n, b.NameOf(a.Cuts[len(a.Cuts)-1].ID))
-		}
 		f, _ := b.Shelf.Fabric(set.Acts[0].Strips[0].Role)
-		add("End of "+set.Unit.Name, f.Colour, cloth.Pieces, high, rest, last.Times, fits)
+		for _, p := range a.Layups.Patterns {
+			rest, fits := b.Rest(a, p), ""
+			if n := rest / a.Cuts[len(a.Cuts)-1].Cut; n > 0 {
+				fits = fmt.Sprintf("%d more of %s", n, b.NameOf(a.Cuts[len(a.Cuts)-1].ID))
+			}
+			add("End of "+set.Unit.Name, f.Colour, cloth.Pieces, high, rest, p.Times, fits)
+		}
 	}
 	return list
 }
 
 // fits names something of the same fabric that still comes out of a remnant.
-func (b Sheet) fits(fabric string, w, l measure.Length) string {
+func (b Sheet) fits(fabric cloth.Fabric, along, across measure.Length) string {
 	for _, m := range b.Units {
 		for _, act := range m.Acts {
-			if act.Patch == nil || b.Fabric(act.Patch.Role) != fabric {
+			if act.Patch == nil || b.Fabric(act.Patch.Role) != fabric.ID {
 				continue
 			}
 			x, y := act.Patch.W.CeilTo(b.Table.Ruler.Mark), act.Patch.H.CeilTo(b.Table.Ruler.Mark)
-			if n := max(w/x*(l/y), w/y*(l/x)); n > 0 {
+			n := along / y * (across / x) // its top along the cloth, as it was cut
+			if !fabric.Directed() && fabric.Print != cloth.Motif {
+				n = max(n, along/x*(across/y))
+			}
+			if n > 0 {
 				return fmt.Sprintf("%d more of %s", n, b.NameOf(act.ID))
 			}
 		}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 
+	"vicis/core/cloth"
 	"vicis/core/cutting"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -45,11 +46,11 @@ type ScriptGive struct {
 func (b Sheet) Script() []ScriptPart {
 	list := []ScriptPart{}
 	for _, p := range b.Work.Script {
-		part := ScriptPart{Set: p.Set.Step(), Lines: []ScriptLine{}}
+		part := ScriptPart{Lines: []ScriptLine{}}
 		if p.Fabric != nil {
 			part.Name, part.Colour = p.Fabric.Fabric.Name, p.Fabric.Fabric.Colour
 		} else {
-			part.Name = b.Unit(p.Set).Unit.Name
+			part.Name, part.Set = b.Unit(p.Set).Unit.Name, b.SetStep(p.Set)
 		}
 		for _, l := range p.Lines {
 			line := ScriptLine{Reads: []string{}, Times: l.Times, Stack: l.Stack, Gives: []ScriptGive{}}
@@ -67,7 +68,7 @@ func (b Sheet) Script() []ScriptPart {
 			case work.AcrossIt:
 				b.acrossLine(&line, l)
 			case work.Piece:
-				line.For = fmt.Sprintf("%d for %s", l.Gives[0].N, b.NameOf(l.Piece.Act))
+				line.For = b.pilesOf(l)
 			}
 			part.Lines = append(part.Lines, line)
 		}
@@ -86,11 +87,19 @@ func (b Sheet) onTheMat(f cutting.Fabric, l work.Line) string {
 		return b.pieceLine(l)
 	case work.FromCloth:
 		u := l.Use
-		return fmt.Sprintf("The %s on the shelf give %s, the first of those below; %s of it is left.", b.Say(u.Have.L),
-			words.Plural(u.Strips, "strip"), b.Say(u.Left))
+		var strips []string
+		for _, c := range u.Cuts {
+			strips = append(strips, fmt.Sprintf("%d of %s", c.Count, b.Say(c.Cut)))
+		}
+		return fmt.Sprintf("The %s on the shelf gives %s of those below: %s; %s of it is left.", b.Say(u.Have.L),
+			words.Plural(u.Strips, "strip"), strings.Join(strips, ", "), b.Say(u.Left))
 	case work.Enough:
 		if len(f.Uses) > 0 {
 			return fmt.Sprintf("Before you clean an edge: of what is bought there must be %s, at least %s wide between the selvedges.", b.Say(f.Rest), b.Say(f.Usable))
+		}
+		if wide := b.narrow(f); wide > 0 {
+			return fmt.Sprintf("Before you clean an edge: there must be %s%s, at least %s wide.", b.Say(f.Rest), orIt(Each(f)),
+				b.Say(wide))
 		}
 		return fmt.Sprintf("Before you clean an edge: there must be %s%s, at least %s wide between the selvedges.",
 			b.Say(f.Rest), orIt(Each(f)), b.Say(f.Usable))
@@ -99,7 +108,8 @@ func (b Sheet) onTheMat(f cutting.Fabric, l work.Line) string {
 	case work.Ready:
 		return fmt.Sprintf("Take %s %s wide from the shelf.", words.Plural(s.Ready, "strip"), b.Say(s.Cut))
 	case work.Strips:
-		says := fmt.Sprintf("Cut %s %s wide%s.", words.Plural(l.Times, "strip"), b.Say(s.Cut), evenly(f, *s))
+		says := fmt.Sprintf("Cut %s %s wide%s%s.", words.Plural(l.Times, "strip"), b.Say(s.Cut), b.longEnough(*s),
+			evenly(f, *s))
 		if s.Lengths {
 			says = fmt.Sprintf("Cut %s of %s for the backing.", words.Plural(s.Count, "length"), b.Say(s.Cut))
 		}
@@ -115,6 +125,26 @@ func (b Sheet) onTheMat(f cutting.Fabric, l work.Line) string {
 		return "Held back: the lengths of the border are cut from these once the pieced top has been measured."
 	case work.Border:
 		return endToEnd(s.Count) + " " + b.borderLengths(*s)
+	}
+	return ""
+}
+
+// narrow is how wide cloth must be of which short strips alone are cut; 0 where some are as long as it is wide.
+func (b Sheet) narrow(f cutting.Fabric) (wide measure.Length) {
+	for _, s := range f.Strips {
+		short := b.Short(s)
+		if short == 0 && s.Count > s.Ready {
+			return 0
+		}
+		wide = max(wide, short)
+	}
+	return wide
+}
+
+// longEnough says how long strips must be, where they need not be as long as the cloth is wide.
+func (b Sheet) longEnough(s cutting.Strip) string {
+	if short := b.Short(s); short > 0 {
+		return ", at least " + b.Say(short) + " long"
 	}
 	return ""
 }
@@ -144,7 +174,10 @@ func orIt(each string) string {
 func (b Sheet) acrossLine(line *ScriptLine, of work.Line) {
 	a, p := *of.Across, *of.Pattern
 	what := words.Plural(p.Times, "set")
-	if of.Strip != nil {
+	switch strips := b.Unit(a.Set).Acts; {
+	case of.Strip == nil && len(strips[0].Strips) == 1:
+		what = words.Plural(p.Times, "strip") + " of " + b.Say(strips[0].Strips[0].Width.CeilTo(b.Table.Ruler.Mark))
+	case of.Strip != nil:
 		what = words.Plural(p.Times, "strip") + " of " + b.Say(of.Strip.Cut)
 	}
 	l := b.layup(a, p)
@@ -165,24 +198,79 @@ func (b Sheet) acrossLine(line *ScriptLine, of work.Line) {
 	}
 	line.For = strings.Join(piles, ", ")
 	if c := a.Cuts[0]; c.Motif {
-		patch := b.Acts[c.ID].Act.Patch
-		line.Says += fmt.Sprintf(" Keep a motif in the middle of each, and cut it to %s round it.",
-			words.By(b.Table.Ruler, patch.W.CeilTo(b.Table.Ruler.Mark), patch.H.CeilTo(b.Table.Ruler.Mark)))
+		line.Says += b.roundMotif(c.ID)
 	}
 	if b.Held(a.Cuts[0].ID) {
 		line.Held = "Held back: cut it once a pieced block has been measured."
 	}
 }
 
+// roundMotif says how a patch is cut from the repeats that hold its motif.
+func (b Sheet) roundMotif(act naming.Step) string {
+	patch := b.Acts[act].Act.Patch
+	return fmt.Sprintf(" Keep a motif in the middle of each, and cut it to %s round it.",
+		words.By(b.Table.Ruler, patch.W.CeilTo(b.Table.Ruler.Mark), patch.H.CeilTo(b.Table.Ruler.Mark)))
+}
+
+// pilesOf names the piles that what is cut from a piece or an end goes to.
+func (b Sheet) pilesOf(l work.Line) string {
+	if l.Lay == nil {
+		return fmt.Sprintf("%d for %s", l.Gives[0].N, b.NameOf(l.Piece.Act))
+	}
+	var piles []string
+	for _, g := range l.Lay.Gives {
+		piles = append(piles, fmt.Sprintf("%d for %s", g.N, b.NameOf(g.Act)))
+	}
+	return strings.Join(piles, ", ")
+}
+
 // pieceLine says what is cut from pieces on the shelf, or from ends.
 func (b Sheet) pieceLine(l work.Line) string {
-	one := l.Piece
-	what := words.Plural(l.Times, "piece")
-	if one.End != "" {
-		what = words.Plural(l.Times, "end")
+	if l.Lay == nil {
+		one := l.Piece
+		return fmt.Sprintf("%s of %s: %d of %s from each.", words.Plural(l.Times, "end"),
+			words.By(b.Table.Ruler, one.Have.W, one.Have.L), l.Gives[0].N, words.By(b.Table.Ruler, one.W, one.H))
 	}
-	return fmt.Sprintf("%s of %s: %d of %s from each.", what, words.By(b.Table.Ruler, one.Have.W, one.Have.L),
-		l.Gives[0].N, words.By(b.Table.Ruler, one.W, one.H))
+	have, gives := l.Lay.Have, l.Lay.Gives
+	what := words.Plural(l.Times, pieceOf(have))
+	if asItIs(have, gives[0].W, gives[0].H) {
+		return fmt.Sprintf("Take %s of %s from the shelf, as %s.", what, b.sizeOfPiece(have),
+			map[bool]string{true: "it is", false: "they are"}[l.Times == 1])
+	}
+	var cuts []string
+	motifs := ""
+	for _, g := range gives {
+		cuts = append(cuts, fmt.Sprintf("%d of %s", g.N, words.By(b.Table.Ruler, g.W, g.H)))
+		if g.Motif {
+			motifs += b.roundMotif(g.Act)
+		}
+	}
+	return fmt.Sprintf("%s of %s: %s from %s.%s", what, b.sizeOfPiece(have),
+		strings.Join(cuts, " and "), map[bool]string{true: "it", false: "each"}[l.Times == 1], motifs)
+}
+
+// pieceOf is what a supply that patches are cut from is called.
+func pieceOf(have cloth.Have) string {
+	switch have.Kind {
+	case cloth.Strips:
+		return "strip"
+	case cloth.Yardage:
+		return "length"
+	}
+	return "piece"
+}
+
+// sizeOfPiece is how large a supply is, told as it was entered: a strip by its width first.
+func (b Sheet) sizeOfPiece(have cloth.Have) string {
+	if have.Kind == cloth.Strips {
+		return words.By(b.Table.Ruler, have.L, have.W)
+	}
+	return words.By(b.Table.Ruler, have.W, have.L)
+}
+
+// asItIs says whether a piece is a patch already.
+func asItIs(have cloth.Have, w, h measure.Length) bool {
+	return have.W == w && have.L == h || have.W == h && have.L == w
 }
 
 // TestStrip is three scraps sewn side by side: what they should measure, and what it says of the allowance when they do

@@ -73,6 +73,11 @@ func (b Sheet) unitSizes() (list []Trim) {
 		b.measures(&t, s.W, s.H)
 		list = append(list, t)
 	}
+	if m := b.Plain.Block; m != nil {
+		t := Trim{ID: "block-measured", Name: "A block, as measured", Kind: "block", Working: words.Working{Sums: []string{}}}
+		b.measures(&t, b.Layout.BlockW+2*b.Table.Seam, b.Layout.BlockH+2*b.Table.Seam)
+		list = append(list, t)
+	}
 	return list
 }
 

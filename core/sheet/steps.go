@@ -51,8 +51,7 @@ type Take struct {
 	Each     int         `json:"each"`
 	Per      int         `json:"per"`
 	Together naming.Step `json:"together,omitempty" doc:"The run that several steps fall out of"`
-	Part     int         `json:"part,omitempty" doc:"Where other steps are cut from the same strips or sets: the width of one, in 1/24384 inch"`
-	Whole    int         `json:"whole,omitempty" doc:"And the length that one strip or set has for them"`
+	Shared   bool        `json:"shared,omitempty" doc:"Other steps are cut from the same strips or sets: how many are used up follows from how they are laid out"`
 }
 
 // Sewing is what a batch at the machine needs to know.
@@ -75,7 +74,16 @@ func (b Sheet) Steps() []Step {
 	for i, s := range b.Work.Steps {
 		list[i] = b.step(s)
 	}
-	workCounts(list)
+	said := map[string]int{}
+	for _, s := range list {
+		said[s.Says]++
+	}
+	for i := range list { // two things that would be told in the same words are told by their names as well
+		if s := &list[i]; said[s.Says] > 1 {
+			s.Says = fmt.Sprintf("%s, for %s.", strings.TrimSuffix(s.Says, "."), s.Name)
+		}
+	}
+	b.workCounts(list)
 	return list
 }
 
@@ -88,19 +96,24 @@ func (b Sheet) step(of work.Step) Step {
 	}
 	for _, t := range of.Takes {
 		s.Takes = append(s.Takes, Take{
-			Step: t.Step, Each: t.Each, Per: t.Per, Together: t.Together, Part: int(t.Part),
-			Whole: int(t.Whole),
+			Step: t.Step, Each: t.Each, Per: t.Per, Together: t.Together,
+			Shared: t.Shared,
 		})
 	}
 	for _, other := range of.Also {
 		s.Also = append(s.Also, StandIn(other))
 	}
 	switch from := of.Of; {
+	case of.Make == 0 && len(of.Also) > 0:
+		s.One, s.Says = "unit", b.stoodInWords(of)
 	case from.Batch != nil:
 		b.sewn(&s, *from.Batch)
 	case from.Piece != nil:
 		s.One = "patch"
 		s.Says = fmt.Sprintf("Cut %s on the shelf.", b.pieceWords(*from.Piece))
+		if one := *from.Piece; one.End == "" && asItIs(one.Have, one.W, one.H) {
+			s.Says = fmt.Sprintf("Take %d of %s from the shelf.", one.Count, words.By(b.Table.Ruler, one.W, one.H))
+		}
 		if from.Piece.End != "" {
 			s.Says = fmt.Sprintf("Cut %s.", b.pieceWords(*from.Piece))
 		}
@@ -116,8 +129,20 @@ func (b Sheet) step(of work.Step) Step {
 	return s
 }
 
+// stoodInWords says what is used in place of a thing of which none is made.
+func (b Sheet) stoodInWords(of work.Step) string {
+	var list []string
+	for _, other := range of.Also {
+		list = append(list, fmt.Sprintf("%d of %s", other.Count, b.NameOf(other.Step)))
+	}
+	return fmt.Sprintf("Make no %s: %s stand in.", of.Called, strings.Join(list, " and "))
+}
+
 // sizeOf is what one of a step measures, as the ruler reads it.
 func (b Sheet) sizeOf(s work.Step) string {
+	if s.Is != nil {
+		s.Size = s.Is
+	}
 	switch s.Told {
 	case work.Across:
 		return words.By(b.Table.Ruler, s.Size[0], s.Size[1])
@@ -143,17 +168,24 @@ func (b Sheet) stripWords(f cutting.Fabric, s cutting.Strip) (one, says string) 
 		return "strip", fmt.Sprintf("Cut %s %s wide from %s; %d more lie on the shelf.",
 			words.Plural(s.Count-s.Ready, "strip"), b.Say(s.Cut), f.Fabric.Name, s.Ready)
 	}
-	return "strip", fmt.Sprintf("Cut %s %s wide from %s%s.", words.Plural(s.Count, "strip"), b.Say(s.Cut),
-		f.Fabric.Name, evenly(f, s))
+	return "strip", fmt.Sprintf("Cut %s %s wide%s from %s%s.", words.Plural(s.Count, "strip"), b.Say(s.Cut),
+		b.longEnough(s), f.Fabric.Name, evenly(f, s))
 }
 
 func (b Sheet) subCutWords(from work.Source) string {
-	c, source := from.Sub, "strips"
-	if from.Strip == nil {
-		source = b.Unit(from.Across.Set).Unit.Name
+	c := from.Sub
+	source := b.Unit(from.Across.Set).Unit.Name
+	if from.Strip != nil {
+		f, _ := b.Shelf.Fabric(from.Strip.Role)
+		source = fmt.Sprintf("strips of %s, %s wide", f.Name, b.Say(from.Strip.Cut))
 	}
-	if len(from.Across.Cuts) > 1 {
-		return fmt.Sprintf("Sub-cut %d at %s from %s that give other widths too.", c.Make(), b.Say(c.Cut), source)
+	switch other := slices.ContainsFunc(from.Across.Cuts, func(o cutting.SubCut) bool { return o.Cut != c.Cut }); {
+	case other:
+		return fmt.Sprintf("Sub-cut %d at %s from %s, that give other widths too.", c.Make(), b.Say(c.Cut), source)
+	case len(from.Across.Cuts) > 1:
+		return fmt.Sprintf("Sub-cut %d at %s from %s, that give others as wide too.", c.Make(), b.Say(c.Cut), source)
+	case from.Across.Layups.Strips == 1:
+		return fmt.Sprintf("Sub-cut %d at %s from %s.", c.Make(), b.Say(c.Cut), source)
 	}
 	return fmt.Sprintf("Sub-cut %d at %s from %s, %d from each.", c.Make(), b.Say(c.Cut), source, c.PerStrip)
 }
@@ -185,11 +217,15 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 		b.pairWords(s, batch)
 	case batch.Stage == batching.Rows:
 		s.One = "row"
-		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", words.LowerFirst(batch.Name), batch.Seams+1, b.inRow(batch),
+		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", b.rowName(batch), batch.Seams+1, b.inRow(batch),
 			words.Times(batch.Make))
 	case batch.Stage == batching.Top:
 		s.One = "seam"
-		s.Says = fmt.Sprintf("Sew %s: %s.", words.LowerFirst(batch.Name), words.Plural(batch.Make, "seam"))
+		name := batch.Name
+		if batch.ID == naming.Rows || batch.ID == naming.CornersOn { // not a border, which the quilter named
+			name = words.LowerFirst(name)
+		}
+		s.Says = fmt.Sprintf("Sew %s: %s.", name, words.Plural(batch.Make, "seam"))
 		if batch.ID == naming.CornersOn {
 			s.Says += fmt.Sprintf(" Then trim the edges of the quilt to %s beyond the points of the blocks, its corners square.", b.Say(b.Table.Seam))
 		}
@@ -224,6 +260,14 @@ func (b Sheet) pairWords(s *Step, batch batching.Batch) {
 	default:
 		s.Says = fmt.Sprintf("Sew %s to %s, %s.", batch.Right.Name, batch.Left.Name, words.Times(batch.Make))
 	}
+}
+
+// rowName is a row inside a sentence; one of a border keeps the name that the quilter gave the border.
+func (b Sheet) rowName(batch batching.Batch) string {
+	if b.Row(batch.ID).Called != "" {
+		return batch.Name
+	}
+	return words.LowerFirst(batch.Name)
 }
 
 // inRow says what a row is sewn of.
@@ -295,10 +339,24 @@ func (b Sheet) stitch(batch batching.Batch) string {
 	return "stitches of 2.1 to 2.5 mm"
 }
 
+// sharedOut says whether what is cut from a step's strips is shared out to the prints of an assortment, each of which is
+// rounded up by itself.
+func (b Sheet) sharedOut(step naming.Step) bool {
+	for _, f := range b.Cut.Fabrics {
+		for _, s := range f.Strips {
+			if s.ID == step {
+				return f.Prints > 1
+			}
+		}
+	}
+	return false
+}
+
 // workCounts says of every step how its number comes about: what later steps take of it, less what stands in, and the
 // spares.
-func workCounts(steps []Step) {
+func (b Sheet) workCounts(steps []Step) {
 	at := map[naming.Step]int{}
+	laidOut := map[int][]string{} // what is cut from strips or sets, where a sum over each by itself would not come to them
 	terms := make([][]string, len(steps))
 	for i := range steps {
 		at[steps[i].ID] = i
@@ -308,7 +366,11 @@ func workCounts(steps []Step) {
 	for _, by := range steps {
 		for _, t := range by.Takes {
 			i, ok := at[t.Step]
-			if !ok {
+			if !ok || by.Make == 0 {
+				continue
+			}
+			if t.Shared || b.sharedOut(t.Step) {
+				laidOut[i] = append(laidOut[i], fmt.Sprintf("%d of %s", by.Make, by.Name))
 				continue
 			}
 			var term string
@@ -354,6 +416,15 @@ func workCounts(steps []Step) {
 			sum += fmt.Sprintf(" + %d spare", s.Spare)
 		}
 		if s.Working.Rule != "" {
+			continue
+		}
+		if list := laidOut[i]; len(list) > 0 {
+			one := words.Plural(s.Make, s.One)
+			s.Working.Sums = []string{fmt.Sprintf("%s, laid out together: %s", strings.Join(list, " and "), one)}
+			s.Working.Rule = "How they share is worked out under Cut; of an assortment every print by itself."
+			if len(terms[i]) > 0 {
+				s.Working.Sums = append(s.Working.Sums, "and "+sum)
+			}
 			continue
 		}
 		s.Working.Rule = "Counted from the quilt down; rounded up once for the whole quilt, not block by block."

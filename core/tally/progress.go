@@ -2,7 +2,6 @@ package tally
 
 import (
 	"fmt"
-	"math/big"
 	"strings"
 
 	"vicis/core/batching"
@@ -81,7 +80,9 @@ func (f *folding) counted(l *Log) (last naming.Step) {
 // place finds the step that a key belongs to: the one of its name, as long as size and look are its own; else the one
 // of the same unit that has the same size and look, for what was made stays what it is when rows change places.
 func (f *folding) place(k key) (int, bool) {
-	fits := func(s work.Step) bool { return s.Exact() == k.exact && (k.look == "" || k.look == s.Look) }
+	fits := func(s work.Step) bool {
+		return s.Exact() == k.exact && (k.look == "" || k.look == s.Look || k.look == s.Plainly)
+	}
 	if i, known := f.index[k.step]; known && fits(f.w.Steps[i]) {
 		return i, true
 	}
@@ -237,27 +238,15 @@ func (f *folding) missing(s work.Step) string {
 	return "its parts"
 }
 
-// taking adds up what is taken: what falls out together once, and parts of a strip or set, exactly.
+// taking adds up what is taken: what falls out together once.
 type taking struct {
 	together map[[2]naming.Step]int // thing and run → how many that run has taken
-	parts    map[int]*big.Rat       // what several steps are cut from → how much of it, in strips or sets
 }
 
-func newTaking() taking {
-	return taking{map[[2]naming.Step]int{}, map[int]*big.Rat{}}
-}
+func newTaking() taking { return taking{map[[2]naming.Step]int{}} }
 
-// take is how many of thing j so many of a step take; parts of a strip are kept, and counted by whole.
-func (t taking) take(of work.Take, j, made int) int {
-	if of.Whole > 0 {
-		if t.parts[j] == nil {
-			t.parts[j] = new(big.Rat)
-		}
-		t.parts[j].Add(t.parts[j], big.NewRat(int64(of.Part)*int64(made), int64(of.Whole)))
-		return 0
-	}
-	return t.once(of, ceil(made, of.Per)*of.Each)
-}
+// take is how many of a thing so many of a step take.
+func (t taking) take(of work.Take, made int) int { return t.once(of, ceil(made, of.Per)*of.Each) }
 
 // once leaves out what the same run has taken already.
 func (t taking) once(of work.Take, n int) int {
@@ -270,28 +259,23 @@ func (t taking) once(of work.Take, n int) int {
 	return more
 }
 
-// whole is how many strips or sets are opened of thing j.
-func (t taking) whole(j int) int {
-	if t.parts[j] == nil {
-		return 0
-	}
-	r := t.parts[j]
-	n := new(big.Int).Add(r.Num(), r.Denom())
-	return int(n.Sub(n, big.NewInt(1)).Div(n, r.Denom()).Int64())
-}
-
 // use finds what later steps have taken, and what cannot be.
 func (f *folding) use() {
 	t := newTaking()
+	shared := map[int]bool{}
 	for i, s := range f.w.Steps {
 		for _, of := range s.Takes {
-			if j, ok := f.index[of.Step]; ok {
-				f.Steps[j].Used += t.take(of, j, f.Steps[i].Made)
+			j, ok := f.index[of.Step]
+			switch {
+			case ok && of.Shared:
+				shared[j] = true
+			case ok:
+				f.Steps[j].Used += t.take(of, f.Steps[i].Made)
 			}
 		}
 	}
-	for j := range t.parts {
-		f.Steps[j].Used += t.whole(j)
+	for j := range shared {
+		f.Steps[j].Used += f.w.Opened(f.w.Steps[j].ID, f.made)
 	}
 	f.standIn()
 	for i, s := range f.w.Steps {
@@ -310,7 +294,7 @@ func (f *folding) use() {
 				f.Steps[i].Ready = -1
 				break
 			}
-			ready := f.ready(of, j, f.Steps[i].Made, t)
+			ready := f.ready(of, j, s.ID)
 			if n == 0 || ready < f.Steps[i].Ready {
 				f.Steps[i].Ready = ready
 			}
@@ -318,18 +302,20 @@ func (f *folding) use() {
 	}
 }
 
-// ready is how many more can be made from what there is of one part.
-func (f *folding) ready(of work.Take, j, made int, t taking) int {
-	part := f.Steps[j]
+// made is how many of a step were made.
+func (f *folding) made(step naming.Step) int {
+	if i, ok := f.index[step]; ok {
+		return f.Steps[i].Made
+	}
+	return 0
+}
+
+// ready is how many more of a step can be made from what there is of one part.
+func (f *folding) ready(of work.Take, j int, step naming.Step) int {
+	part, made := f.Steps[j], f.made(step)
 	switch {
-	case of.Whole > 0: // as many as go into what the other widths have left, if nothing is lost between them
-		left := new(big.Rat).SetInt64(int64(part.Good))
-		left.Sub(left, t.parts[j])
-		left.Mul(left, big.NewRat(int64(of.Whole), int64(of.Part)))
-		if left.Sign() <= 0 {
-			return 0
-		}
-		return int(new(big.Int).Div(left.Num(), left.Denom()).Int64())
+	case of.Shared:
+		return max(0, f.w.Gives(of.Step, step, part.Good)-made)
 	case of.Per > 1 && of.Together == "": // a strip or set that has been begun gives some more
 		return max(0, part.Good/of.Each*of.Per-made)
 	}
@@ -358,10 +344,17 @@ func (f *folding) standIn() {
 func (f *folding) demand() {
 	wanted := make([]int, len(f.w.Steps)) // what later steps still take
 	together := newTaking()
-	already, after := newTaking(), newTaking() // of strips or sets that several steps are cut from
+	shared := map[int]bool{}
 	for i := len(f.w.Steps) - 1; i >= 0; i-- {
 		s, st := f.w.Steps[i], &f.Steps[i]
-		wanted[i] += after.whole(i) - already.whole(i)
+		if shared[i] { // strips or sets that several steps are cut from
+			wanted[i] += f.w.Opened(s.ID, func(step naming.Step) int {
+				if j, ok := f.index[step]; ok {
+					return f.Steps[j].Made + f.Steps[j].ToGo
+				}
+				return 0
+			}) - f.w.Opened(s.ID, f.made)
+		}
 		st.ToGo = f.rest(i)
 		if st.Last != nil {
 			for _, other := range s.Also { // stand-ins that are not used up yet, or still come as planned
@@ -378,9 +371,8 @@ func (f *folding) demand() {
 			j, ok := f.index[of.Step]
 			switch {
 			case !ok:
-			case of.Whole > 0:
-				already.take(of, j, st.Made)
-				after.take(of, j, st.Made+st.ToGo)
+			case of.Shared:
+				shared[j] = true
 			default:
 				wanted[j] += together.once(of, (ceil(st.Made+st.ToGo, of.Per)-ceil(st.Made, of.Per))*of.Each)
 			}

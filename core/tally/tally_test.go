@@ -6,6 +6,7 @@ import (
 	"reflect"
 	"testing"
 
+	"vicis/core/cutting"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/work"
@@ -61,23 +62,41 @@ func find(p Progress, id string) Step {
 	return Step{}
 }
 
-// Two widths come out of the same strips, 20 to a strip: each of 6 uses up 0.3 of one, each of 3 0.15.
+// Two widths come out of the same strips of 20: two strips give 3 of 6 each, one gives 2 of 6 and 2 of 3, one gives 1
+// and 4. A strip is used up by the first piece that is cut from it, however little that is.
 func TestStripsThatGiveSeveralWidths(t *testing.T) {
 	two := working(
 		work.Step{ID: "strip", Called: "strip", Stage: "strips", Does: "cut", Make: 4, Size: []measure.Length{2 * in}},
 		work.Step{
 			ID: "six", Called: "six", Stage: "sub-cuts", Does: "sub-cut", Make: 9, Size: []measure.Length{6 * in},
-			Takes: []work.Take{{Step: "strip", Each: 1, Per: 3, Part: 6, Whole: 20}},
+			Takes: []work.Take{{Step: "strip", Each: 1, Per: 3, Shared: true}},
 		},
 		work.Step{
-			ID: "three", Called: "three", Stage: "sub-cuts", Does: "sub-cut", Make: 7,
-			Size: []measure.Length{3 * in}, Takes: []work.Take{{Step: "strip", Each: 1, Per: 6, Part: 3, Whole: 20}},
+			ID: "three", Called: "three", Stage: "sub-cuts", Does: "sub-cut", Make: 6,
+			Size: []measure.Length{3 * in}, Takes: []work.Take{{Step: "strip", Each: 1, Per: 6, Shared: true}},
 		},
 		work.Step{
-			ID: "pair", Called: "pair", Stage: "units", Does: "sew", Make: 7, Size: []measure.Length{9 * in},
+			ID: "pair", Called: "pair", Stage: "units", Does: "sew", Make: 6, Size: []measure.Length{9 * in},
 			Takes: []work.Take{{Step: "six", Each: 1, Per: 1}, {Step: "three", Each: 1, Per: 1}},
 		},
 	)
+	across := &cutting.Across{
+		Cuts:   []cutting.SubCut{{ID: "six", Need: 9, PerStrip: 3}, {ID: "three", Need: 6, PerStrip: 6}},
+		Layups: cutting.Layups{Patterns: []cutting.Pattern{{Counts: []int{3, 0}, Times: 2}, {Counts: []int{2, 2}, Times: 1}, {Counts: []int{1, 4}, Times: 1}}},
+	}
+	part, strip := work.Part{}, &cutting.Strip{ID: "strip"}
+	before := []int{0, 0}
+	for i, p := range across.Layups.Patterns {
+		line := work.Line{Kind: work.AcrossIt, Strip: strip, Across: across, Pattern: &across.Layups.Patterns[i], Times: p.Times}
+		for k, n := range p.Counts {
+			if n > 0 {
+				line.Gives = append(line.Gives, work.Give{Step: across.Cuts[k].ID, N: n, Before: before[k]})
+				before[k] += n * p.Times
+			}
+		}
+		part.Lines = append(part.Lines, line)
+	}
+	two.Script = []work.Part{part}
 	fold := func(aside int, made ...int) Progress {
 		var events []Event
 		for i, n := range made {
@@ -89,19 +108,22 @@ func TestStripsThatGiveSeveralWidths(t *testing.T) {
 		}
 		return Fold(two, events)
 	}
-	p := fold(0, 4, 5, 3) // 5 × 0.3 + 3 × 0.15 = 1.95 strips: two are begun
+	p := fold(0, 4, 5, 3) // both that give 6 alone are begun, and both that give 3
+	if s := find(p, "strip"); s.Used != 4 || s.OnHand != 0 {
+		t.Errorf("strips %+v", s)
+	}
+	if six, other := find(p, "six"), find(p, "three"); six.Ready != 4 || other.Ready != 3 {
+		t.Errorf("ready %d and %d", six.Ready, other.Ready)
+	}
+	p = fold(0, 4, 6, 0) // line by line: two strips, and two are whole
 	if s := find(p, "strip"); s.Used != 2 || s.OnHand != 2 {
 		t.Errorf("strips %+v", s)
 	}
-	// 2.05 strips are left: 6 more of the one or 13 of the other.
-	if six, other := find(p, "six"), find(p, "three"); six.Ready != 6 || other.Ready != 13 {
-		t.Errorf("ready %d and %d", six.Ready, other.Ready)
-	}
-	p = fold(0, 3, 9, 7) // 2.7 + 1.05 = 3.75 strips were cut from three
+	p = fold(0, 3, 9, 6) // four strips were cut from three
 	if len(p.Doubts) != 1 || p.Doubts[0].Step != "strip" {
 		t.Errorf("doubts %+v", p.Doubts)
 	}
-	p = fold(3, 4, 9, 7) // three of the nine are no good: 4.65 strips will be used, one more has to be cut
+	p = fold(3, 4, 9, 6) // three of the nine are no good, and nothing is left of four strips
 	if s, six := find(p, "strip"), find(p, "six"); six.ToGo != 3 || s.ToGo != 1 || s.Short != 1 {
 		t.Errorf("strips %+v, six %+v", s, six)
 	}

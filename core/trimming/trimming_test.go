@@ -5,6 +5,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/piece"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
@@ -18,7 +19,7 @@ func TestSizesBeforeAndAfterTheOuterSeams(t *testing.T) {
 	tb := making.Table{
 		Units: measure.Inches, Seam: in / 4, Strip: 3 * in / 2,
 		Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2,
-		Usable: func(string) (measure.Length, bool) { return 40 * in, true }, Problems: &problems,
+		Usable: func(string) (measure.Length, bool) { return 40 * in, true }, Seen: piece.ByRole, Problems: &problems,
 	}
 	strip := func(id, width string) making.SetStrip {
 		return making.SetStrip{ID: id, Role: "A", Width: making.Breadth(width)}

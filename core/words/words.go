@@ -39,6 +39,25 @@ func Plural(n int, one string) string {
 	return fmt.Sprintf("%d %ss", n, one)
 }
 
+// Are is what so many things are: 1 is, 4 are.
+func Are(n int) string {
+	if n == 1 {
+		return "is"
+	}
+	return "are"
+}
+
+// Verb is what so many things do: 1 nests, 4 nest; 1 does, 4 do.
+func Verb(n int, many string) string {
+	switch {
+	case n != 1:
+		return many
+	case many == "do":
+		return "does"
+	}
+	return many + "s"
+}
+
 // Times says how often.
 func Times(n int) string {
 	switch n {

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+	"unicode/utf8"
 
 	"vicis/core/cloth"
 	"vicis/core/cutting"
@@ -42,6 +43,7 @@ func (b *Checked) check() bool {
 	if strings.TrimSpace(d.Name) == "" {
 		b.Problems.Stop("name-missing", "/name", "The quilt has no name.", "Give it one.")
 	}
+	b.names()
 	mark := b.length(d.Ruler, "/ruler", measure.Millimetre/2, measure.Inch, "the finest mark of the ruler")
 	b.Stitched = b.length(d.Seam.Stitched, "/seam/stitched", measure.Millimetre, 2*measure.Inch,
 		"the distance from the edge to the stitches")
@@ -70,10 +72,43 @@ func (b *Checked) check() bool {
 		Units: d.Units, Seam: b.Stitched + fold, Fold: fold, Strip: strip,
 		Ruler: measure.Ruler{Units: d.Units, Mark: mark}, Squaring: squaring,
 		Every: d.Cloth.Every, Spun: spun, Ends: d.Schools.Ends == "use", Marking: d.Schools.Marking,
-		Usable: b.Shelf.Usable, Problems: b.Problems,
+		Usable: b.Shelf.Usable, Seen: b.Seen, Problems: b.Problems,
 	}
 	b.wide(usable)
 	return !b.Problems.Stopped()
+}
+
+// How long names and notes may be, in letters.
+const (
+	longestName = 200
+	longestNote = 10_000
+)
+
+// names refuses names and notes that nobody would read to their end.
+func (b *Checked) names() {
+	d := b.Document
+	short := func(text, at string, most int) {
+		if n := utf8.RuneCountInString(text); n > most {
+			b.Problems.Stop("too-long", at, fmt.Sprintf("This has %d letters.", n), fmt.Sprintf("Write at most %d.", most))
+		}
+	}
+	short(d.Name, "/name", longestName)
+	short(d.Note, "/note", longestNote)
+	for i, f := range d.Fabrics {
+		short(f.Name, problem.At("fabrics", i, "name"), longestName)
+	}
+	for i, r := range d.Roles {
+		short(r.Name, problem.At("roles", i, "name"), longestName)
+	}
+	for i, u := range d.Parts {
+		short(u.Name, problem.At("units", i, "name"), longestName)
+	}
+	for i, w := range d.Colourways {
+		short(w.Name, problem.At("colourways", i, "name"), longestName)
+	}
+	for i, border := range d.Top.Borders {
+		short(border.Name, problem.At("top", "borders", i, "name"), longestName)
+	}
 }
 
 // length reads a length that has to lie within bounds.
@@ -232,6 +267,12 @@ func (b Checked) Shop() measure.Ruler {
 func (b Checked) Lightness(role string) float64 {
 	f, _ := b.Shelf.Fabric(role)
 	return f.Lightness()
+}
+
+// Seen names what is seen of a role's cloth, and of how its print lies.
+func (b Checked) Seen(role string, up int) string {
+	f, _ := b.Shelf.Fabric(role)
+	return f.Seen(up)
 }
 
 // Fabric is the fabric of a role.

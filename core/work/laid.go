@@ -20,15 +20,16 @@ import (
 // Laid is the top laid out; pressed too, unless it was laid as drawn.
 type Laid struct {
 	Sewn
-	Layout quilt.Layout
-	Press  pressing.Plan
+	Layout  quilt.Layout
+	Planned quilt.Layout // the same with blocks as large as planned, where one was measured: so it is drawn, and counted by
+	Press   pressing.Plan
 }
 
 // Pressed lays the top so that most crossings nest, and decides every seam.
 func (s Sewn) Pressed() Laid {
 	press := pressing.Decide(s.Top, &s.Table, s.Units, pressing.Asking{
 		School:    func(unit naming.Unit) pressing.School { return s.Document.Schools.PressOf(unit.ID()) },
-		Lightness: s.Lightness, Look: s.Fabric, Fixed: s.Fixed,
+		Lightness: s.Lightness, Seen: s.Seen, Fixed: s.Fixed,
 	})
 	return s.laid(press.Layout, press)
 }
@@ -40,15 +41,23 @@ func (s Sewn) AsDrawn() Laid {
 }
 
 func (s Sewn) laid(layout quilt.Layout, press pressing.Plan) Laid {
-	l := Laid{Sewn: s, Layout: layout, Press: press}
+	l := Laid{Sewn: s, Layout: layout, Planned: layout, Press: press}
+	if top := s.Top; top.Block != nil {
+		top.Block = nil
+		l.Planned = quilt.Lay(top, &s.Table, quilt.AsDrawn, nil)
+		l.Planned.Rows, l.Planned.Turned = layout.Rows, layout.Turned
+		for i, k := range layout.Kinds {
+			l.Planned.Kinds[i].Cells = k.Cells
+		}
+	}
 	l.Acts = maps.Clone(s.Acts)
 	for _, ring := range layout.Rings {
-		if role := ring.Border.Corners; role != "" && ring.Border.Corner == nil {
+		if ring.Border.HasSquares() {
 			id := ring.Border.ID.Squares()
 			act := making.Act{
 				ID: id, Does: making.Cuts, Name: "corner square of " + ring.Border.Name,
-				Piece: piece.Cut(role, ring.Width, ring.Width),
-				Patch: &making.Patch{Role: role, W: ring.Width, H: ring.Width},
+				Piece: piece.Cut(ring.Border.Corners, ring.Width, ring.Width),
+				Patch: &making.Patch{Role: ring.Border.Corners, W: ring.Width, H: ring.Width},
 			}
 			l.Acts[id] = Act{making.Made{Sort: "patch", Cloth: true}, act}
 		}
@@ -97,6 +106,48 @@ func (l Laid) Count() (Counted, bool) {
 }
 
 func (b *Counted) count() bool {
+	d := b.wanted()
+	var ok bool
+	if b.Demand, ok = demand.Count(d); !ok {
+		b.Problems.Stop("stand-in-ring", "/units", "Units stand in for each other in a ring.",
+			"Take one of them out of what stands in.")
+		return false
+	}
+	b.Lines = b.Demand.Lines
+	for _, ring := range b.Layout.Rings {
+		if ring.Border.HasSquares() {
+			b.Lines[ring.Border.ID.Squares()] = demand.Line{Need: 4, Spare: b.Document.Spares.Of(4)}
+		}
+	}
+	return true
+}
+
+// PerBlock is how many of everything one block takes, sewn for itself.
+func (b Counted) PerBlock(block naming.Unit) map[naming.Step]demand.Line {
+	d := b.wanted()
+	d.Wanted, d.Also, d.Spares = map[naming.Step]int{block.Step(): 1}, nil, demand.Spares{}
+	p, _ := demand.Count(d)
+	return p.Lines
+}
+
+// mostMore bounds the blocks more that are tried for one number that leaves nothing over.
+const mostMore = 48
+
+// NothingOver is how many blocks more leave none of a thing over; false when no small number does.
+func (b Counted) NothingOver(block naming.Unit, step naming.Step) (more int, ok bool) {
+	d := b.wanted()
+	before := d.Wanted[block.Step()]
+	for more = 1; more <= mostMore; more++ {
+		d.Wanted[block.Step()] = before + more
+		if p, ok := demand.Count(d); ok && p.Lines[step].Left == 0 {
+			return more, true
+		}
+	}
+	return 0, false
+}
+
+// wanted is what the quilt asks for, and what everything is made from.
+func (b Counted) wanted() demand.Demand {
 	d := demand.Demand{Wanted: map[naming.Step]int{}, Also: map[naming.Step][]naming.Step{}, Spares: b.Document.Spares}
 	for _, m := range b.Units {
 		if m.InLength {
@@ -131,14 +182,7 @@ func (b *Counted) count() bool {
 		})
 		d.Wanted[naming.CornersOn] = b.Layout.Count[naming.CornerTriangle]
 	}
-	var ok bool
-	if b.Demand, ok = demand.Count(d); !ok {
-		b.Problems.Stop("stand-in-ring", "/units", "Units stand in for each other in a ring.",
-			"Take one of them out of what stands in.")
-		return false
-	}
-	b.Lines = b.Demand.Lines
-	return true
+	return d
 }
 
 // motifsFit checks that the whole repeats a patch takes come out of the cloth.
@@ -166,7 +210,7 @@ func (b *Counted) motifsFit() bool {
 		}
 	}
 	for _, ring := range b.Layout.Rings {
-		if id := ring.Border.ID.Squares(); ring.Border.Corners != "" && ring.Border.Corner == nil {
+		if id := ring.Border.ID.Squares(); ring.Border.HasSquares() {
 			fit(b.Acts[id].Act.Patch, id)
 		}
 	}

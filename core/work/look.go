@@ -24,7 +24,7 @@ func lookOf(parts ...uint64) string {
 func (w *Work) look(pieces ...piece.Piece) string {
 	parts := make([]uint64, len(pieces))
 	for i, p := range pieces {
-		parts[i] = p.Look(w.Fabric)
+		parts[i] = p.Look(w.Seen)
 	}
 	return lookOf(parts...)
 }
@@ -32,7 +32,7 @@ func (w *Work) look(pieces ...piece.Piece) string {
 // clothLook is what bare cloth of a fabric shows.
 func clothLook(fabric string) string {
 	return lookOf(piece.Exactly(fabric, piece.Num{},
-		piece.Num{}).LookAsItLies(func(role string) string { return role }))
+		piece.Num{}).LookAsItLies(piece.ByRole))
 }
 
 // lookOfRow is what a row of blocks shows: the same from both ends.
@@ -41,7 +41,7 @@ func (w *Work) lookOfRow(k quilt.RowKind) string {
 	look := func(c quilt.Cell, half int) uint64 {
 		c.Turn = (c.Turn + half) % 360
 		if _, known := looks[c]; !known {
-			looks[c] = w.Layout.Blocks[c.Unit].Piece.Turn(c.Turn).LookAsItLies(w.Fabric)
+			looks[c] = w.Layout.Blocks[c.Unit].Piece.Turn(c.Turn).LookAsItLies(w.Seen)
 		}
 		return looks[c]
 	}

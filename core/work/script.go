@@ -1,7 +1,10 @@
 package work
 
 import (
+	"slices"
+
 	"vicis/core/cutting"
+	"vicis/core/measure"
 	"vicis/core/naming"
 )
 
@@ -18,7 +21,7 @@ type Kind int
 // The kinds of line.
 const (
 	Prepare   Kind = iota // press the cloth flat and fold it
-	Piece                 // patches from pieces on the shelf or from ends
+	Piece                 // patches from pieces on the shelf, by their lay, or from ends
 	FromCloth             // strips come from a length on the shelf
 	Enough                // that there is enough cloth
 	Clean                 // the first edge
@@ -39,6 +42,7 @@ type Line struct {
 	Across  *cutting.Across
 	Pattern *cutting.Pattern
 	Piece   *cutting.FromPiece
+	Lay     *cutting.Lay
 	Use     *cutting.Use
 	Again   bool // the edge is squared up again on the way
 	Times   int  // 0 where nothing is counted
@@ -60,8 +64,11 @@ func (w *Work) script() []Part {
 	}
 	for i := range w.Cut.Sets {
 		a := &w.Cut.Sets[i]
-		list = append(list, Part{Set: a.Set, Lines: append([]Line{{Kind: SewSet, Across: a, Stack: 1}},
-			w.acrossLines(a, nil)...)})
+		var lines []Line
+		if len(w.Unit(a.Set).Seams) > 0 {
+			lines = append(lines, Line{Kind: SewSet, Across: a, Stack: 1})
+		}
+		list = append(list, Part{Set: a.Set, Lines: append(lines, w.acrossLines(a, nil)...)})
 	}
 	return list
 }
@@ -69,9 +76,13 @@ func (w *Work) script() []Part {
 // onTheMat is the cutting of one fabric: pieces from the shelf, the edge, strips widest first, and what is cut across
 // them.
 func (w *Work) onTheMat(f *cutting.Fabric) []Line {
-	lines := []Line{{Kind: Prepare, Stack: 1}}
-	for i := range f.Pieces {
-		lines = append(lines, w.pieceLines(&f.Pieces[i])...)
+	var lines []Line
+	if len(f.Uses) > 0 || slices.ContainsFunc(f.Strips, func(s cutting.Strip) bool { return s.Count > s.Ready }) {
+		lines = append(lines, Line{Kind: Prepare, Stack: 1}) // what is cut already is taken as it is
+	}
+	before := map[naming.Step]int{}
+	for i := range f.Lays {
+		lines = append(lines, w.layLine(&f.Lays[i], before))
 	}
 	for i := range f.Uses {
 		lines = append(lines, Line{Kind: FromCloth, Use: &f.Uses[i], Stack: 1})
@@ -82,7 +93,7 @@ func (w *Work) onTheMat(f *cutting.Fabric) []Line {
 	if f.Rest > 0 {
 		lines = append(lines, Line{Kind: Enough, Stack: 1})
 	}
-	if f.Length > 0 {
+	if len(lines) > 0 && lines[0].Kind == Prepare {
 		lines = append(lines, Line{Kind: Clean, Stack: 1})
 	}
 	k := 0
@@ -150,7 +161,76 @@ func (w *Work) acrossLines(a *cutting.Across, strip *cutting.Strip) []Line {
 	return list
 }
 
-// pieceLines is what is cut from pieces on the shelf or from ends; the last of them may give fewer.
+// Opened is how many strips, or sets, of a step are used up once so many of each of what is cut from them are made, cut
+// line by line as they are laid out; beyond what was laid out each has strips of its own.
+func (w *Work) Opened(source naming.Step, made func(step naming.Step) int) (n int) {
+	for _, p := range w.Script {
+		for _, l := range p.Lines {
+			if l.Kind != AcrossIt || len(l.Across.Cuts) < 2 || w.from(l) != source {
+				continue
+			}
+			most := 0
+			for _, g := range l.Gives {
+				most = max(most, min(l.Times, int(measure.CeilDiv(measure.Length(made(g.Step)-g.Before),
+					measure.Length(g.N)))))
+			}
+			n += most
+			if l.Pattern == &l.Across.Layups.Patterns[len(l.Across.Layups.Patterns)-1] {
+				for _, c := range l.Across.Cuts {
+					if more := made(c.ID) - c.Make(); more > 0 {
+						n += (more + c.PerStrip - 1) / c.PerStrip
+					}
+				}
+			}
+		}
+	}
+	return n
+}
+
+// Gives is how many of a step come out of so many strips or sets it shares with others, cut line by line.
+func (w *Work) Gives(source, step naming.Step, strips int) (n int) {
+	for _, p := range w.Script {
+		for _, l := range p.Lines {
+			if l.Kind != AcrossIt || len(l.Across.Cuts) < 2 || w.from(l) != source {
+				continue
+			}
+			times := min(strips, l.Times)
+			strips -= times
+			for _, g := range l.Gives {
+				if g.Step == step {
+					n += times * g.N
+				}
+			}
+		}
+	}
+	return n
+}
+
+// from is the step that a line cuts across.
+func (w *Work) from(l Line) naming.Step {
+	if l.Strip != nil {
+		return l.Strip.ID
+	}
+	return w.SetStep(l.Across.Set)
+}
+
+// layLine is pieces on the shelf that are cut alike; before is what the lines before it give of every step.
+func (w *Work) layLine(lay *cutting.Lay, before map[naming.Step]int) Line {
+	line := Line{Kind: Piece, Lay: lay, Times: lay.Times, Stack: min(lay.Times, w.Document.Settings.Layers)}
+	for _, g := range lay.Gives {
+		step := g.Act.FromShelf(lay.Have.ID)
+		for _, one := range w.Cut.Pieces {
+			if one.Act == g.Act && one.Have.ID == lay.Have.ID {
+				step = PieceStep(one)
+			}
+		}
+		line.Gives = append(line.Gives, Give{Step: step, N: g.N, Before: before[step]})
+		before[step] += g.N * lay.Times
+	}
+	return line
+}
+
+// pieceLines is what is cut from the ends of strips; the last of them may give fewer.
 func (w *Work) pieceLines(one *cutting.FromPiece) []Line {
 	line := func(times, n, before int) Line {
 		return Line{

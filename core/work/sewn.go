@@ -125,7 +125,7 @@ func (s Sewn) Place(m making.Made) string {
 
 // Alike says whether two units look alike once they are sewn in, however each is turned.
 func (s Sewn) Alike(x, y making.Made) bool {
-	return making.Alike(x.Piece.Finished(s.Table.Seam), y.Piece.Finished(s.Table.Seam), s.Fabric)
+	return making.Alike(x.Piece.Finished(s.Table.Seam), y.Piece.Finished(s.Table.Seam), s.Seen)
 }
 
 // IsSpun says whether a seam is spun at some crossing.

@@ -1,11 +1,13 @@
 package work
 
 import (
+	"fmt"
 	"slices"
 	"strings"
 
 	"vicis/core/batching"
 	"vicis/core/cutting"
+	"vicis/core/demand"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -21,8 +23,10 @@ type Step struct {
 	Make    int // spares included
 	Spare   int
 	Size    []measure.Length // of one, exactly: work tallied at another size no longer fits
+	Is      []measure.Length // what it measures, where that is not what it is tallied by: a row of blocks that were measured
 	Told    Told
 	Look    string // what one shows, however it is turned: work tallied of another look no longer fits
+	Plainly string // the same as older programs told it, which did not see how a print lies; empty where that is the look
 	Picture naming.Step
 	Takes   []Take
 	Also    []StandIn // what stands in for some of these, so that fewer are made
@@ -54,12 +58,12 @@ type Source struct {
 
 // Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
 // of the same run take together: what they take is used up once. Where other steps are cut from the same strips or
-// sets, Part of Whole is what one takes of them.
+// sets, it is Shared: how many of those are used up follows from how they are laid out.
 type Take struct {
-	Step        naming.Step
-	Each, Per   int
-	Together    naming.Step
-	Part, Whole measure.Length
+	Step      naming.Step
+	Each, Per int
+	Together  naming.Step
+	Shared    bool
 }
 
 // StandIn is so many of another step's things that are used in a step's place.
@@ -80,7 +84,22 @@ func Exactly(lengths ...measure.Length) string {
 // Exact is a step's size as it is kept with what is tallied.
 func (s Step) Exact() string { return Exactly(s.Size...) }
 
+// steps lists everything that is counted.
 func (w *Work) steps() []Step {
+	list := w.told()
+	if w.Shelf.Directed() {
+		older := *w
+		older.Shelf = w.Shelf.Undirected()
+		for i, s := range older.told() {
+			if s.Look != list[i].Look {
+				list[i].Plainly = s.Look
+			}
+		}
+	}
+	return list
+}
+
+func (w *Work) told() []Step {
 	byStage := map[batching.Stage][]Step{}
 	add := func(s Step) { byStage[s.Stage] = append(byStage[s.Stage], s) }
 	for i := range w.Cut.Fabrics {
@@ -100,6 +119,7 @@ func (w *Work) steps() []Step {
 			add(w.subCut(a, &a.Cuts[j], nil))
 		}
 	}
+	w.stoodIn(add)
 	for i := range w.Batches {
 		add(w.batch(&w.Batches[i]))
 	}
@@ -107,7 +127,86 @@ func (w *Work) steps() []Step {
 	for _, stage := range batching.Stages {
 		list = append(list, byStage[stage]...)
 	}
+	w.tellApart(list)
 	return list
+}
+
+// tellApart names things that would be called alike by their fabrics as well; where that is not enough by their size, by
+// what they are for, by their number.
+func (w *Work) tellApart(list []Step) {
+	for _, more := range []func(s Step) string{w.fabricsOf, w.sizeOf, w.purposeOf} {
+		same := map[string][]int{}
+		for i, s := range list {
+			same[s.Called] = append(same[s.Called], i)
+		}
+		for _, group := range same {
+			told := map[string]bool{}
+			for _, i := range group {
+				told[more(list[i])] = true
+			}
+			if len(group) < 2 || len(told) < 2 {
+				continue
+			}
+			for _, i := range group {
+				if says := more(list[i]); says != "" {
+					list[i].Called += ", " + says
+				}
+			}
+		}
+	}
+	count := map[string]int{}
+	for i := range list {
+		called := list[i].Called
+		if count[called]++; count[called] > 1 {
+			list[i].Called = fmt.Sprintf("%s (%d)", called, count[called])
+		}
+	}
+}
+
+// fabricsOf names the fabrics of what a step makes, at most two of them.
+func (w *Work) fabricsOf(s Step) string {
+	p := w.Acts[s.ID].Act.Piece
+	if s.Of.Batch != nil {
+		p = s.Of.Batch.Piece
+	}
+	var names []string
+	for _, patch := range p.Patches {
+		if f, ok := w.Shelf.Fabric(patch.Role); ok && !slices.Contains(names, f.Name) {
+			names = append(names, f.Name)
+		}
+	}
+	if len(names) > 2 {
+		return ""
+	}
+	return strings.Join(names, " and ")
+}
+
+func (w *Work) sizeOf(s Step) string {
+	var sizes []string
+	for _, l := range s.Size {
+		sizes = append(sizes, w.Say(l))
+	}
+	return strings.Join(sizes, " × ")
+}
+
+// purposeOf is what strips are cut for.
+func (w *Work) purposeOf(s Step) string {
+	strip := s.Of.Strip
+	switch {
+	case strip == nil || s.Of.Sub != nil:
+		return ""
+	case strip.Lengths:
+		return "for the backing"
+	case strip.Joined != nil && strip.Joined.Diagonal:
+		return "for the binding"
+	case strip.Patches != nil && w.Waits[strip.Patches.Cuts[0].ID]:
+		return "held back"
+	case strip.Patches != nil:
+		return "for patches"
+	case strip.For == "":
+		return "for strip sets"
+	}
+	return "for " + w.NameOf(strip.For)
 }
 
 func (w *Work) cutStrips(f *cutting.Fabric, s *cutting.Strip, add func(Step)) {
@@ -148,7 +247,7 @@ func (w *Work) subCut(a *cutting.Across, c *cutting.SubCut, from *cutting.Strip)
 	act := w.Acts[c.ID].Act
 	s := Step{
 		ID: c.ID, Called: w.NameOf(c.ID), Stage: batching.SubCuts, Does: making.SubCuts, Make: c.Make(), Spare: c.Spare,
-		Told: Across, Picture: c.ID, Look: w.look(act.Piece), Also: w.shelfIn(c.ID),
+		Told: Across, Picture: c.ID, Look: w.look(act.Piece), Also: append(w.shelfIn(c.ID), standIns(w.Lines[c.ID])...),
 		Of: Source{Across: a, Sub: c, Strip: from},
 	}
 	wide, high := act.Piece.Size()
@@ -156,15 +255,24 @@ func (w *Work) subCut(a *cutting.Across, c *cutting.SubCut, from *cutting.Strip)
 		wide, high, s.Told = act.Patch.W, act.Patch.H, CutSize
 	}
 	s.Size = []measure.Length{wide, high}
-	take := Take{Step: a.Set.Step(), Each: 1, Per: c.PerStrip}
+	take := Take{Each: 1, Per: c.PerStrip}
 	if from != nil {
 		take.Step = from.ID
+	} else {
+		take.Step = w.SetStep(a.Set)
 	}
-	if len(a.Cuts) > 1 {
-		take.Part, take.Whole = c.Cut, a.Length-w.Table.Squaring
-	}
+	take.Shared = len(a.Cuts) > 1
 	s.Takes = []Take{take}
 	return s
+}
+
+// SetStep is the step that gives strip sets of a kind; where there is nothing to sew, since it is one strip, the one that
+// cuts it.
+func (w *Work) SetStep(set naming.Unit) naming.Step {
+	if strips := w.Unit(set).Acts[0].Strips; len(strips) == 1 {
+		return cutting.PileOf(strips[0])
+	}
+	return set.Step()
 }
 
 func (w *Work) fromPiece(one *cutting.FromPiece) Step {
@@ -222,6 +330,31 @@ func (w *Work) shelfIn(act naming.Step) []StandIn {
 	return list
 }
 
+// standIns is what else is used in a thing's place.
+func standIns(l demand.Line) (list []StandIn) {
+	for _, g := range l.From {
+		list = append(list, StandIn{Step: g.ID, Count: g.Count})
+	}
+	return list
+}
+
+// stoodIn are the steps of cutting that nothing is left to do of, since others stand in for all of them.
+func (w *Work) stoodIn(add func(Step)) {
+	for _, m := range w.Units {
+		for _, act := range m.Acts {
+			line := w.Lines[act.ID]
+			if act.Patch == nil && !act.Stock || line.Make() > 0 || len(line.From) == 0 {
+				continue
+			}
+			wide, high := act.Piece.Size()
+			add(Step{
+				ID: act.ID, Called: w.NameOf(act.ID), Stage: batching.SubCuts, Does: making.SubCuts, Told: Across,
+				Size: []measure.Length{wide, high}, Picture: act.ID, Look: w.look(act.Piece), Also: standIns(line),
+			})
+		}
+	}
+}
+
 // batch is the step of one batch: sewing, marking, or cutting apart and trimming.
 func (w *Work) batch(b *batching.Batch) Step {
 	s := Step{
@@ -229,11 +362,11 @@ func (w *Work) batch(b *batching.Batch) Step {
 		Of: Source{Batch: b},
 	}
 	for _, t := range b.Takes {
-		s.Takes = append(s.Takes, Take{Step: t.ID, Each: t.Each, Per: t.Per, Together: t.Together})
+		if b.Make > 0 { // what others stand in for wholly takes nothing
+			s.Takes = append(s.Takes, Take{Step: t.ID, Each: t.Each, Per: t.Per, Together: t.Together})
+		}
 	}
-	for _, g := range b.From {
-		s.Also = append(s.Also, StandIn{Step: g.ID, Count: g.Count})
-	}
+	s.Also = standIns(demand.Line{From: b.From})
 	if wide, high := b.Piece.Size(); wide > 0 {
 		s.Picture, s.Size, s.Look = b.ID, []measure.Length{wide, high}, w.look(b.Piece, b.Left.Piece, b.Right.Piece)
 		if b.Piece.Whole() { // what is no rectangle is not held against a ruler
@@ -254,12 +387,21 @@ func (w *Work) batch(b *batching.Batch) Step {
 		}
 	case batching.Rows:
 		row := w.Row(b.ID)
-		s.Picture, s.Size, s.Look = b.ID, []measure.Length{w.Layout.Long(row), b.Each}, w.lookOfRow(row)
+		s.Picture, s.Is, s.Look = b.ID, []measure.Length{w.Layout.Long(row), b.Each}, w.lookOfRow(row)
+		s.Size = s.Is
+		for _, k := range w.Planned.AllRows() { // rows that were sewn before a block was measured are what they are
+			if k.ID == b.ID {
+				s.Size = []measure.Length{w.Planned.Long(k), k.High + 2*w.Table.Seam}
+			}
+		}
 		if row.Called != "" || !w.Layout.OnPoint {
 			s.Told = Across
 		}
 	case batching.Top:
 		s.Size, s.Told = []measure.Length{b.Each}, Long
+		if b.ID == naming.Rows {
+			s.Is, s.Size = s.Size, []measure.Length{batching.Widest(w.Planned)}
+		}
 		border := b.ID.Border()
 		switch n := w.Strips(border.Strips()); {
 		case b.ID.IsSides() && n > 0:
@@ -269,6 +411,9 @@ func (w *Work) batch(b *batching.Batch) Step {
 		}
 	case batching.Finish:
 		s.Size, s.Told = []measure.Length{b.Each}, Long
+		if b.ID == naming.BindingJoin { // older programs told it by the width of the strips
+			s.Is, s.Size = s.Size, []measure.Length{w.Layout.Bind.Width}
+		}
 		s.Takes = append(s.Takes, w.finishing(b))
 	}
 	return s

@@ -84,6 +84,40 @@ func PerSet(m making.Made, pile naming.Step) int {
 	return n
 }
 
+// ShortOf is how long a strip or set must be that a pattern of a few pieces is cut from, where that is at most half of
+// the cloth's width; 0 where whole widths are asked for.
+func (w *Work) ShortOf(a cutting.Across) measure.Length {
+	if a.Layups.Strips != 1 {
+		return 0
+	}
+	at, _ := a.Marks(a.Layups.Patterns[0], &w.Table)
+	if used := at[len(at)-1]; 2*used <= a.Length {
+		return used
+	}
+	return 0
+}
+
+// Short is the same for the strips of a pile, whatever is made of them.
+func (w *Work) Short(s cutting.Strip) (long measure.Length) {
+	switch {
+	case s.Patches != nil:
+		return w.ShortOf(*s.Patches)
+	case s.Joined != nil || s.Lengths:
+		return 0
+	}
+	for _, a := range w.Cut.Sets {
+		if PerSet(w.Unit(a.Set), s.ID) == 0 {
+			continue
+		}
+		one := w.ShortOf(a)
+		if one == 0 {
+			return 0
+		}
+		long = max(long, one)
+	}
+	return long
+}
+
 // Held says whether the size of an act waits for a measurement that has not been made.
 func (w *Work) Held(act naming.Step) bool { return w.Waits[act] && w.Plain.Block == nil }
 

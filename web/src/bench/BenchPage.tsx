@@ -101,7 +101,7 @@ function Head({ project, step, leave }: { project: Project; step: Step; leave: (
       borderBottomWidth="1px"
       borderColor="hair"
     >
-      <Heading as="h1" textStyle={{ base: "section", md: "panel" }} lineClamp={1}>
+      <Heading as="h1" textStyle={{ base: "section", md: "panel" }} lineClamp={2}>
         <Ruled>{step.name}</Ruled>
       </Heading>
       <Text color="soft" display={{ base: "none", md: "block" }}>

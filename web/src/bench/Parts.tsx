@@ -26,8 +26,8 @@ export function Parts({ turn, room, ...shown }: Shown & { turn: () => void; room
       direction="column"
       justify="center"
       gap={{ base: "6px", md: "14px" }}
-      w={{ base: "100%", md: "46%" }}
-      maxW={{ md: "600px" }}
+      w={{ base: "100%", md: "58%" }}
+      maxW={{ md: "820px" }}
       bg="cotton"
       px={{ base: "14px", md: "28px" }}
       py={{ base: "8px", md: "16px" }}
@@ -37,7 +37,7 @@ export function Parts({ turn, room, ...shown }: Shown & { turn: () => void; room
         justify="center"
         align="center"
         gap={{ base: "10px", md: "22px" }}
-        h={{ base: "130px", md: "300px" }}
+        h={{ base: "130px", md: "min(43vh, 460px)" }}
         css={{ [shortPhone]: { height: "96px" } }}
       >
         <Lies {...shown} />
@@ -57,8 +57,8 @@ function Lies({ project, step, back, iron }: Shown) {
       <PictureView
         picture={picture}
         colours={colours}
-        maxW={200}
-        maxH={260}
+        maxW={300}
+        maxH={440}
         label={`on the ${side}, ${name}`}
         seams
         back={back}
@@ -70,18 +70,19 @@ function Lies({ project, step, back, iron }: Shown) {
       <LaidView
         laid={s.laid}
         colours={colours}
-        maxW={420}
-        maxH={264}
+        maxW={640}
+        maxH={440}
         label={`${s.right}, face down on ${s.left}`}
         back={back}
       />
     </Part>
   ) : s?.leftPicture && s.rightPicture && !iron ? (
+    // Turned over together like a page, the two change places: the edges that come together still meet.
     <>
-      {half("left", s.left, s.leftPicture)}
+      {back ? half("left", s.right, s.rightPicture) : half("left", s.left, s.leftPicture)}
       <chakra.svg
         w="16px"
-        h={{ base: "110px", md: "260px" }}
+        h={{ base: "110px", md: "100%" }}
         viewBox="0 0 16 290"
         preserveAspectRatio="none"
         aria-hidden="true"
@@ -89,15 +90,15 @@ function Lies({ project, step, back, iron }: Shown) {
       >
         <line x1="8" y1="0" x2="8" y2="290" stroke="var(--v-colors-madder)" strokeWidth="4" strokeDasharray="13 8" />
       </chakra.svg>
-      {half("right", s.right, s.rightPicture)}
+      {back ? half("right", s.left, s.leftPicture) : half("right", s.right, s.rightPicture)}
     </>
   ) : whole ? (
     <Part name={back ? "seen from the back" : ""}>
       <PictureView
         picture={whole}
         colours={colours}
-        maxW={500}
-        maxH={264}
+        maxW={640}
+        maxH={440}
         label={step.name}
         seams
         back={back}
@@ -105,7 +106,7 @@ function Lies({ project, step, back, iron }: Shown) {
       />
     </Part>
   ) : (
-    <QuiltView layout={project.plan.quilt} colours={colours} maxW={420} maxH={280} label={step.name} back={back} />
+    <QuiltView layout={project.plan.quilt} colours={colours} maxW={560} maxH={440} label={step.name} back={back} />
   );
 }
 

@@ -35,9 +35,9 @@ export function Cliffs({ document }: { document: Document }) {
             <Text>
               <Ruled>{c.says}</Ruled>
             </Text>
-            {c.rescue.map((r, i) => (
+            {c.rescue.map((r) => (
               <Text key={r} color="soft" fontSize="small">
-                <Ruled>{`${i === 0 ? "Cheapest" : "Or"}: ${r}`}</Ruled>
+                <Ruled>{r}</Ruled>
               </Text>
             ))}
           </Box>

@@ -76,10 +76,14 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
   return (
     <Flex gap={{ base: "16px", lg: "36px" }} py="18px" borderTopWidth="1px" borderColor="hair" wrap="wrap">
       <Box w={{ base: "100%", md: "400px" }}>
-        <ClothView cut={cut} pxPerInch={pxPerInch} left={project.plan.hand === "left"} />
-        <Text fontSize="fine" color="soft" mt="4px">
-          <Ruled>{`${cut.length.text} of ${cut.prints > 1 ? "each print" : "cloth"}, ${cut.usable.text} usable`}</Ruled>
-        </Text>
+        {cut.length.inches > 0 && (
+          <>
+            <ClothView cut={cut} pxPerInch={pxPerInch} left={project.plan.hand === "left"} />
+            <Text fontSize="fine" color="soft" mt="4px">
+              <Ruled>{`${cut.length.text} of ${cut.prints > 1 ? "each print" : "cloth"}, ${cut.usable.text} usable`}</Ruled>
+            </Text>
+          </>
+        )}
       </Box>
       <Box flex="1" minW="280px">
         <Flex align="baseline" gap="12px">

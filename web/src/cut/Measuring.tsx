@@ -13,8 +13,7 @@ type Size = Document["top"]["measured"];
 
 export function Measuring({ project }: { project: Project }) {
   const { plan, document } = project;
-  const held = plan.cut.some((c) => c.strips.some((s) => s.patches?.cuts.some((one) => one.held)));
-  const block = held || !!document.top.block;
+  const block = plan.trim.some((t) => t.kind === "block" && t.id !== "block-measured");
   const borders = (document.top.borders ?? []).length > 0;
   if (!block && !borders) return null;
   const should = (id: string) => plan.trim.find((t) => t.id === id)?.unfinished ?? "";
@@ -27,9 +26,9 @@ export function Measuring({ project }: { project: Project }) {
           project={project}
           key={`block ${document.top.block?.width} ${document.top.block?.height}`}
           of="block"
-          says={`Sashing, plain blocks and the triangles round blocks on point are cut to the pieced blocks as they are. Measure some, pressed, through their middle; one should be ${should(first)}.`}
-          label="A block measures across"
-          act="Cut them to it"
+          says={`Sashing, plain blocks and triangles are cut to the pieced blocks as they are, and rows, borders, backing and binding follow. Measure some, pressed, through their middle; one should be ${should(first)}.`}
+          label="A block measures"
+          act="Go on from it"
         />
       )}
       {borders && (
@@ -38,7 +37,7 @@ export function Measuring({ project }: { project: Project }) {
           key={`top ${document.top.measured?.width} ${document.top.measured?.height}`}
           of="measured"
           says={`Borders are cut to the top as it is, not as it should be. Measure it pressed, through its middle; it should be ${should("top")}.`}
-          label="The top measures across"
+          label="The top measures"
           act="Cut the borders to it"
         />
       )}
@@ -73,10 +72,10 @@ function Measured({
       </Text>
       <Flex gap="14px" wrap="wrap" align="start">
         <Box w="190px">
-          <TextField label={label} value={width} onChange={setWidth} problems={at("width")} />
+          <TextField label={`${label} across`} value={width} onChange={setWidth} problems={at("width")} />
         </Box>
         <Box w="190px">
-          <TextField label="and down" value={height} onChange={setHeight} problems={at("height")} />
+          <TextField label={`${label} down`} value={height} onChange={setHeight} problems={at("height")} />
         </Box>
         <Button
           mt="22px"

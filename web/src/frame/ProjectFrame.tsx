@@ -74,7 +74,7 @@ export function ProjectFrame() {
         <Flex
           as="nav"
           aria-label="Order of work"
-          gap={{ base: "14px", md: "22px" }}
+          gap={{ base: "12px", md: "22px" }}
           ml={{ base: 0, md: "auto" }}
           w={{ base: "100%", md: "auto" }}
           overflowX="auto"
@@ -95,7 +95,14 @@ export function ProjectFrame() {
                   >
                     {p.name}
                     {make > 0 && (
-                      <Text as="span" fontSize="fine" color="soft" ml="6px" className="tabular">
+                      <Text
+                        as="span"
+                        fontSize="fine"
+                        color="soft"
+                        ml="6px"
+                        className="tabular"
+                        display={{ base: "none", md: "inline" }}
+                      >
                         {done}/{make}
                       </Text>
                     )}
@@ -105,7 +112,9 @@ export function ProjectFrame() {
             );
           })}
         </Flex>
-        <Help />
+        <Box display={{ base: "none", md: "block" }}>
+          <Help />
+        </Box>
       </Flex>
       {error && (
         <Box role="status" bg="madder.wash" px={{ base: "14px", md: "28px" }} py="8px" fontWeight="600">
@@ -188,4 +197,4 @@ function nextLine(project: Project) {
   return parts.join(" · ");
 }
 
-const lower = (s: string) => s.charAt(0).toLowerCase() + s.slice(1);
+const lower = ([first = "", ...rest]: Iterable<string>) => first.toLowerCase() + rest.join("");

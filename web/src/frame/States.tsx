@@ -7,7 +7,19 @@ import { Mark } from "./Mark";
 import { Ruled } from "./Ruled";
 
 /** A skeleton of the real layout: a drawing on the left, lines on the right. */
-export function Loading({ label = "Fetching the plan", page }: { label?: string; page?: boolean }) {
+export function Loading({ label = "Fetching the plan", page, few }: { label?: string; page?: boolean; few?: boolean }) {
+  if (few)
+    // what comes is a short list: each a line that says what, and one that says what it takes
+    return (
+      <Box role="status" aria-label={label} data-loading mt="10px">
+        {["one", "two"].map((key) => (
+          <Box key={key} py="10px" borderTopWidth="1px" borderColor="hair">
+            <Box bg="hair" opacity={0.5} h="18px" w="38%" mb="8px" />
+            <Box bg="hair" opacity={0.5} h="14px" w="74%" />
+          </Box>
+        ))}
+      </Box>
+    );
   const skeleton = (
     <Flex gap="32px" p={{ base: "16px", md: "32px" }} role="status" aria-label={label} data-loading wrap="wrap">
       <Box bg="hair" opacity={0.5} w={{ base: "100%", md: "44%" }} h="420px" />

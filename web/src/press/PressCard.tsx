@@ -5,7 +5,7 @@ import { Ruled } from "../frame/Ruled";
 
 export type Line = Plan["press"]["lines"][number];
 
-export const upper = (s: string) => s.charAt(0).toUpperCase() + s.slice(1);
+const upper = ([first = "", ...rest]: Iterable<string>) => first.toUpperCase() + rest.join("");
 
 /** How one thing is pressed. */
 export function PressCard({ line }: { line: Line }) {

@@ -34,7 +34,7 @@ export function Remedies({
     );
   }
   if (error) return <Wrong error={error} />;
-  if (!data) return <Loading label="Looking for what helps" />;
+  if (!data) return <Loading few label="Looking for what helps" />;
   return (
     <Box mt="10px" mb="16px">
       {!brief &&

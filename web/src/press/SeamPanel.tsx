@@ -23,7 +23,7 @@ export function SeamPanel({
     retry: false,
   });
   if (error) return <Wrong error={error} />;
-  if (!data) return <Loading label="Asking why" />;
+  if (!data) return <Loading few label="Asking why" />;
   return (
     <Box
       as="section"

@@ -5,7 +5,7 @@ import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { Caution } from "../frame/Caution";
 import { Ruled } from "../frame/Ruled";
-import { type Line, upper } from "./PressCard";
+import type { Line } from "./PressCard";
 import { Remedies } from "./Remedies";
 
 /** What is pressed is a commitment: its seams are held, and everything else is solved round them. Once more takes that back. */
@@ -77,21 +77,11 @@ export function ToPress({ project, chosen, choose, take, busy }: Props) {
 
 /** Where the needle labours, and what to do there. */
 function Thick({ project }: { project: Project }) {
-  const thick = project.plan.press.places.filter((p) => p.thick);
   return (
     <>
-      {[...new Set(thick.map((p) => p.thick))].map((advice) => (
-        <Text key={advice} fontSize="small" mt="6px">
-          <Ruled>{advice}</Ruled>{" "}
-          <Text as="span" color="soft">
-            {upper(
-              thick
-                .filter((p) => p.thick === advice)
-                .map((p) => p.where)
-                .join("; "),
-            )}
-            .
-          </Text>
+      {project.plan.press.thick.map((says) => (
+        <Text key={says} fontSize="small" mt="6px">
+          <Ruled>{says}</Ruled>
         </Text>
       ))}
     </>

@@ -42,6 +42,11 @@ export function BlockSize({ draft }: { draft: Draft }) {
         </Button>
       </Flex>
       {resize.error && !said && <Wrong error={resize.error} />}
+      {resize.data && resize.data.short !== "" && (
+        <Text mt="6px" fontSize="small" borderLeftWidth="4px" borderColor="madder" pl="12px">
+          <Ruled>{resize.data.short}</Ruled>
+        </Text>
+      )}
       {resize.data && resize.data.off.length > 0 && (
         <Box mt="6px" borderLeftWidth="4px" borderColor="madder" pl="12px">
           <Text fontSize="small">

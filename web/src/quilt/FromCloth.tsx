@@ -2,33 +2,48 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Problem, Refused, type Shape, server } from "../api/client";
-import { TextField } from "../frame/fields";
+import { type Problem, Refused, type Shape, type Supply, server } from "../api/client";
+import { ChoiceField, TextField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
 import { Wrong } from "../frame/States";
 import type { Draft } from "./draft";
 
+type Kind = NonNullable<Supply["kind"]>;
+type Written = { kind: Kind; length: string; width: string; count: string };
+const empty: Written = { kind: "yardage", length: "", width: "", count: "" };
+
+/** What was written here before; a bare text is a length of cloth. */
+function kept(key: string): Record<string, Written> {
+  try {
+    const before: Record<string, string | Written> = JSON.parse(localStorage.getItem(key) ?? "{}");
+    return Object.fromEntries(
+      Object.entries(before).map(([f, w]) => [f, typeof w === "string" ? { ...empty, length: w } : { ...empty, ...w }]),
+    );
+  } catch {
+    return {};
+  }
+}
+
+const supply = (fabric: string, w: Written): Supply =>
+  w.kind === "yardage"
+    ? { fabric, length: w.length }
+    : { fabric, kind: w.kind, length: w.length, width: w.width, count: Math.trunc(Number(w.count)) || 1 };
+
 export function FromCloth({ draft }: { draft: Draft }) {
   const d = draft.document;
   const key = `vicis-cloth-${draft.id}`;
-  const [there, setThere] = useState<Record<string, string>>(() => {
-    try {
-      return JSON.parse(localStorage.getItem(key) ?? "{}");
-    } catch {
-      return {};
-    }
-  });
-  const told = d.fabrics.filter((f) => (there[f.id] ?? "").trim() !== "");
+  const [there, setThere] = useState(() => kept(key));
+  const told = d.fabrics.filter((f) => (there[f.id]?.length ?? "").trim() !== "");
   const reach = useMutation({
     mutationFn: () =>
       server.backwards(
         d,
-        told.map((f) => ({ fabric: f.id, length: there[f.id] ?? "" })),
+        told.map((f) => supply(f.id, there[f.id] ?? empty)),
       ),
   });
   const problems: Problem[] = reach.error instanceof Refused ? (reach.error.trouble.problems ?? []) : [];
-  const write = (fabric: string, v: string) => {
-    const next = { ...there, [fabric]: v };
+  const write = (fabric: string, part: Partial<Written>) => {
+    const next = { ...there, [fabric]: { ...empty, ...there[fabric], ...part } };
     setThere(next);
     try {
       localStorage.setItem(key, JSON.stringify(next));
@@ -47,18 +62,46 @@ export function FromCloth({ draft }: { draft: Draft }) {
       <chakra.summary cursor="pointer" minH="36px" display="flex" alignItems="center" fontWeight="600">
         How large a quilt comes out of the cloth there is?
       </chakra.summary>
-      <Box display="grid" gridTemplateColumns="repeat(2, minmax(0, 1fr))" gap="10px 16px" mt="6px">
-        {d.fabrics.map((f) => (
+      {d.fabrics.map((f) => {
+        const w = there[f.id] ?? empty;
+        const at = (part: string) => problems.filter((p) => p.at === `/supplies/${told.indexOf(f)}/${part}`);
+        const field = (part: "length" | "width" | "count", label: string, help?: string) => (
           <TextField
-            key={f.id}
-            label={`${f.name}, there is`}
-            value={there[f.id] ?? ""}
-            onChange={(v) => write(f.id, v)}
-            help="empty: bought as needed"
-            problems={problems.filter((p) => p.at === `/supplies/${told.indexOf(f)}/length`)}
+            label={label}
+            value={w[part]}
+            onChange={(v) => write(f.id, { [part]: v })}
+            help={help}
+            problems={at(part)}
           />
-        ))}
-      </Box>
+        );
+        return (
+          <Box
+            key={f.id}
+            display="grid"
+            gridTemplateColumns={{ base: "1fr 1fr", md: "1fr 1fr 1fr 1fr" }}
+            gap="10px 12px"
+            mt="8px"
+          >
+            <ChoiceField
+              label={`${f.name} lies there as`}
+              value={w.kind}
+              onChange={(kind) => write(f.id, { kind })}
+              choices={[
+                { value: "yardage", name: "a length" },
+                { value: "strips", name: "strips" },
+                { value: "pieces", name: "pieces" },
+              ]}
+            />
+            {w.kind !== "yardage" && field("count", "How many")}
+            {w.kind !== "yardage" && field("width", "Wide")}
+            {field(
+              "length",
+              w.kind === "yardage" ? `${f.name}, there is` : "Long",
+              w.length === "" ? "empty: bought as needed" : undefined,
+            )}
+          </Box>
+        );
+      })}
       <Button size="sm" mt="10px" disabled={told.length === 0 || reach.isPending} onClick={() => reach.mutate()}>
         How large?
       </Button>
@@ -85,7 +128,7 @@ export function FromCloth({ draft }: { draft: Draft }) {
           ))}
           {r.uses.map((u) => (
             <Text key={u.fabric} color="soft" fontSize="small">
-              <Ruled>{`${u.name}: ${u.length.text} used, ${u.left.text} left.`}</Ruled>
+              <Ruled>{`${u.name}: ${u.says.join("; ") || "nothing of it is taken"}.`}</Ruled>
             </Text>
           ))}
           <Shapes shapes={r.others} take={take} />

@@ -91,6 +91,11 @@ export function QuiltPage() {
               </Text>
             </Flex>
           )}
+          {plan.quilt.says !== "" && (
+            <Text color="soft">
+              <Ruled>{plan.quilt.says}</Ruled>
+            </Text>
+          )}
           {plan.partial && (
             <Text mt="6px" color="madder" fontWeight="600" role="note">
               {plan.partial}

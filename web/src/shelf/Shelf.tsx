@@ -43,7 +43,7 @@ export function Shelf() {
         <Text color="soft" display={{ base: "none", md: "block" }}>
           what repeats, planned once and counted at the machine
         </Text>
-        <Flex ml="auto" gap="10px">
+        <Flex ml={{ base: 0, md: "auto" }} gap="10px" wrap="wrap" css={{ "& > *": { whiteSpace: "nowrap" } }}>
           <Button asChild>
             <chakra.label htmlFor="project-file">
               Open a file

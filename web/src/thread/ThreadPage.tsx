@@ -203,11 +203,11 @@ function Knot({ node, project, colours, slot, width, faded, chosen, choose, hove
           fontSize={small ? "fine" : "fine"}
           fontWeight="600"
           maxW="98%"
-          lineClamp={slot < 70 ? 1 : 2}
+          lineClamp={slot < 70 ? 3 : 2}
           lineHeight="1.2"
           flexShrink={0}
         >
-          <Ruled>{name}</Ruled>
+          <Ruled>{slot < 104 ? own(name) : name}</Ruled>
         </chakra.span>
         {slot >= 104 && step?.stage !== "strips" && (
           <chakra.span fontSize="fine" color="soft" whiteSpace="nowrap">
@@ -365,3 +365,6 @@ function Card({ id, project, colours, close }: { id: string; project: Project; c
     </Flex>
   );
 }
+
+/** What tells a knot from its neighbours: the unit's own name stands before each of its steps. */
+const own = (name: string) => name.slice(name.lastIndexOf(": ") + 1).trim();

@@ -1,0 +1,657 @@
+package cutting
+
+import (
+	"cmp"
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+
+	"vicis/core/cloth"
+	"vicis/core/measure"
+	"vicis/core/naming"
+)
+
+// The way a patch lies, the width of the strip it is cut from, and where its cloth comes from are chosen together: so
+// that least is bought, then so that fewest strips are cut. Every way of laying few patches is tried; of many, one is
+// changed after the other from several beginnings.
+
+// mostWays is how many choices are all tried; counting them all out exactly is worth it for the best few alone.
+const (
+	mostWays    = 256
+	bestFew     = 6
+	mostTurns   = 4
+	mostTried   = 6000 // choices of ways and orders together; of more only the plain orders at first
+	plainOrders = 4
+)
+
+// choice is how the patches of one fabric are cut.
+type choice struct {
+	ways   []int // by member
+	order  order
+	lays   []Lay
+	left   []int // of each member, what is still to cut from strips
+	bought measure.Length
+	strips int            // to cut
+	width  measure.Length // of all of them together
+}
+
+// compare is below zero where a choice is better than another.
+func (c choice) compare(than choice) int {
+	return cmp.Or(cmp.Compare(c.bought, than.bought), cmp.Compare(c.strips, than.strips),
+		cmp.Compare(c.width, than.width))
+}
+
+// order is in which order pieces on the shelf are filled: with what first, and whether the largest pieces come first.
+type order struct {
+	tiers   string // a letter for each member; all alike where it is empty
+	largest bool
+	mixed   bool // strips as wide as some that are cut are filled like pieces too, not taken whole
+}
+
+// What of a member comes first.
+const (
+	none    = 'n' // nothing: it fills what room there is
+	strip   = '1' // as many as save one strip; the digits after it, two strips and more
+	allOf   = 'a'
+	mostAll = 3 // members of which every order is tried
+)
+
+// How finely the best few ways are looked at once more: for each member so many strips that could be saved.
+const (
+	bestWays = 4
+	saved    = 6
+)
+
+// finer lists orders in which so many of each member come first as save one strip of it, two, three and so on.
+func (s source) finer(c choice) (list []order) {
+	n := len(s.members)
+	if n > mostAll || len(s.pieces) == 0 && len(s.ready) == 0 {
+		return nil
+	}
+	tiers := []string{""}
+	for range n {
+		var longer []string
+		for _, t := range tiers {
+			for k := range saved {
+				longer = append(longer, t+string(rune('1'+k)))
+			}
+			longer = append(longer, t+string(none), t+string(allOf))
+		}
+		tiers = longer
+	}
+	for _, t := range tiers {
+		list = append(list, order{t, c.order.largest, c.order.mixed})
+	}
+	return list
+}
+
+// orders lists the orders that are tried; one where there is nothing to fill.
+func (s source) orders() []order {
+	if len(s.pieces) == 0 && len(s.ready) == 0 {
+		return []order{{}}
+	}
+	n := len(s.members)
+	var tiers []string
+	if n <= mostAll {
+		tiers = []string{""}
+		for range n {
+			var longer []string
+			for _, t := range tiers {
+				longer = append(longer, t+string(none), t+string(strip), t+string(allOf))
+			}
+			tiers = longer
+		}
+	} else {
+		tiers = append(tiers, "")
+		for i := range n {
+			for _, tier := range []string{string(strip), string(allOf)} {
+				tiers = append(tiers, strings.Repeat(string(none), i)+tier+strings.Repeat(string(none), n-i-1))
+			}
+		}
+	}
+	var list []order
+	for _, t := range tiers {
+		for _, largest := range []bool{false, true} {
+			for _, mixed := range []bool{false, true} {
+				if (!largest || len(s.pieces)+len(s.ready) > 1) && (!mixed || len(s.ready) > 0) {
+					list = append(list, order{t, largest, mixed})
+				}
+			}
+		}
+	}
+	return list
+}
+
+// source is what there is of one fabric for its patches.
+type source struct {
+	p       *pools
+	fabric  cloth.Fabric
+	usable  measure.Length
+	members []int
+	ready   map[measure.Length]int // strips as long as the cloth is wide, by their width, that nothing else takes
+	fixed   []UseCut               // strips that are cut for other things
+	pieces  []cloth.Have
+	laid    map[string]laidOut // what pieces give, by what is left for strips to give
+}
+
+type laidOut struct {
+	lays []Lay
+	left []int
+}
+
+// sourceOf gathers what there is for the patches of a fabric. others are the strips that are cut for other things.
+func (p *pools) sourceOf(members []int, others []Strip) source {
+	first := p.patches[members[0]]
+	s := source{p: p, members: members, ready: map[measure.Length]int{}, laid: map[string]laidOut{}}
+	s.fabric, _ = p.shelf.Fabric(first.role)
+	s.usable, _ = p.t.Usable(first.role)
+	for _, have := range p.shelf.Have(s.fabric.ID) {
+		if isReady(have, s.usable) {
+			s.ready[have.W] += have.Count
+		}
+	}
+	for _, o := range others {
+		f, _ := p.shelf.Fabric(o.Role)
+		if f.ID != s.fabric.ID {
+			continue
+		}
+		n := o.Count
+		if !o.Lengths {
+			taken := min(n, s.ready[o.Cut])
+			s.ready[o.Cut] -= taken
+			n -= taken
+		}
+		s.fixed = append(s.fixed, UseCut{o.Cut, n})
+	}
+	for _, have := range p.shelf.Have(s.fabric.ID) {
+		if !isReady(have, s.usable) && (have.Kind != cloth.Yardage || have.W < s.usable) {
+			s.pieces = append(s.pieces, lying(have))
+		}
+	}
+	slices.SortStableFunc(s.pieces, func(a, b cloth.Have) int { return cmp.Compare(a.W*a.L, b.W*b.L) })
+	return s
+}
+
+// isReady says whether a supply is strips that take the place of strips to cut.
+func isReady(have cloth.Have, usable measure.Length) bool {
+	return have.Kind == cloth.Strips && have.L >= usable
+}
+
+// lying is a supply as it lies when patches are cut from it: a strip is long across the cloth.
+func lying(have cloth.Have) cloth.Have {
+	if have.Kind == cloth.Strips {
+		have.W, have.L = have.L, have.W
+	}
+	return have
+}
+
+// choose finds how the patches are cut.
+func (s source) choose() choice {
+	var few best
+	orders := s.orders()
+	coarse := orders
+	if s.howMany()*len(orders) > mostTried {
+		coarse = orders[:min(plainOrders, len(orders))]
+	}
+	s.eachWay(func(ways []int) choice {
+		c := s.cut(slices.Clone(ways), coarse[0], false)
+		for _, o := range coarse[1:] {
+			if c.bought == 0 {
+				break // it cannot be less; which of several ways to buy nothing matters little
+			}
+			if other := s.cut(slices.Clone(ways), o, false); other.compare(c) < 0 {
+				c = other
+			}
+		}
+		few.add(c)
+		return c
+	})
+	for _, c := range slices.Clone(few[:min(bestWays, len(few))]) {
+		for _, o := range slices.Concat(orders[len(coarse):], s.finer(c)) {
+			if few[0].bought == 0 {
+				break
+			}
+			few.add(s.cut(slices.Clone(c.ways), o, false))
+		}
+	}
+	var out choice
+	for i, c := range few { // counted exactly, not by first fit
+		if len(few) == 1 && len(s.pieces)+len(s.ready) == 0 {
+			return c // nothing else to choose, and the strips are laid out exactly afterwards
+		}
+		if c = s.cut(c.ways, c.order, true); i == 0 || c.compare(out) < 0 {
+			out = c
+		}
+	}
+	return out
+}
+
+// best is the best few choices, the best first.
+type best []choice
+
+func (b *best) add(c choice) {
+	at, _ := slices.BinarySearchFunc(*b, c, func(x, y choice) int { return cmp.Or(x.compare(y), -1) })
+	*b = slices.Insert(*b, at, c)
+	*b = (*b)[:min(bestFew, len(*b))]
+}
+
+// free are the members that can lie two ways.
+func (s source) free() (list []int) {
+	for i, m := range s.members {
+		if len(s.p.patches[m].ways) > 1 {
+			list = append(list, i)
+		}
+	}
+	return list
+}
+
+// howMany is of how many ways a choice is looked at.
+func (s source) howMany() int {
+	free := len(s.free())
+	if free < 20 && 1<<free <= mostWays {
+		return 1 << free
+	}
+	return 3 * mostTurns * free
+}
+
+// eachWay goes through every choice of ways, or where there are too many from three beginnings, one changed after the
+// other as long as that is better.
+func (s source) eachWay(try func(ways []int) choice) {
+	free := s.free()
+	if n := len(free); n < 20 && 1<<n <= mostWays {
+		for bits := range 1 << n {
+			ways := make([]int, len(s.members))
+			for k, i := range free {
+				ways[i] = bits >> k & 1
+			}
+			try(ways)
+		}
+		return
+	}
+	for _, start := range []func(k int) int{
+		func(int) int { return 0 }, func(int) int { return 1 }, func(k int) int { return k % 2 },
+	} {
+		ways := make([]int, len(s.members))
+		for k, i := range free {
+			ways[i] = start(k)
+		}
+		now := try(ways)
+		for range mostTurns {
+			changed := false
+			for _, i := range free {
+				ways[i] = 1 - ways[i]
+				if c := try(ways); c.compare(now) < 0 {
+					now, changed = c, true
+				} else {
+					ways[i] = 1 - ways[i]
+				}
+			}
+			if !changed {
+				break
+			}
+		}
+	}
+}
+
+// cut works out one choice of ways: by first fit, or exactly.
+func (s source) cut(ways []int, o order, exactly bool) choice {
+	c := choice{ways: ways, order: o}
+	for i, m := range s.members {
+		s.p.patches[m].way = ways[i]
+	}
+	pools := s.p.grouped(s.members)
+	widths := map[measure.Length]bool{}
+	for _, pool := range pools {
+		widths[s.p.width(pool)] = true
+	}
+	out := s.fromPieces(widths, o)
+	c.lays, c.left = out.lays, out.left
+	free := s.ready
+	if len(free) > 0 {
+		free = maps.Clone(free)
+		for _, lay := range c.lays {
+			if lay.Have.Kind == cloth.Strips && lay.Have.W >= s.usable { // it lies along
+				free[lay.Have.L] -= lay.Times
+			}
+		}
+		if over := s.over(pools, c.left, free, exactly); len(over) > 0 { // what is not taken whole gives what it can
+			more := s.fillAll(over, c.left, o)
+			c.lays, c.left = slices.Concat(c.lays, more.lays), more.left
+		}
+	}
+	cuts := slices.Clone(s.fixed)
+	for _, pool := range pools {
+		n := s.count(pool, c.left, exactly)
+		w := s.p.width(pool)
+		n = max(0, n-free[w])
+		c.strips += n
+		c.width += w * measure.Length(n)
+		cuts = append(cuts, UseCut{w, n})
+	}
+	c.bought = s.buys(cuts)
+	return c
+}
+
+// count is how many strips a pool takes for what is left of its members.
+func (s source) count(pool, left []int, exactly bool) int {
+	a, _ := s.p.across(pool)
+	for k, m := range pool {
+		a.Cuts[k].Need, a.Cuts[k].Spare = left[slices.Index(s.members, m)], 0
+	}
+	if exactly {
+		return a.Count(s.p.t)
+	}
+	n := 0
+	for _, one := range a.shares() {
+		problem := problemOf(stock(a.Length, s.p.t), one.wants)
+		n += strips(problem.firstFit(problem.demand, false)) * one.prints
+	}
+	return n
+}
+
+// buys is how much cloth must be bought for strips of these widths, once what there is by the length is cut up.
+func (s source) buys(cuts []UseCut) measure.Length {
+	slices.SortFunc(cuts, func(a, b UseCut) int { return cmp.Compare(b.Cut, a.Cut) }) // widest first, as they are cut
+	f := Fabric{Fabric: s.fabric, Usable: s.usable, Prints: s.fabric.Share(), Strips: make([]Strip, len(cuts))}
+	for i, c := range cuts {
+		f.Strips[i] = Strip{Cut: c.Cut, Count: c.Count}
+	}
+	return f.fromYardage(s.p.t, s.p.shelf)
+}
+
+// fromPieces gives what pieces give, strips among them that are too short or of no width that is cut: those that are as
+// long as the cloth and as wide as some strip take its place.
+func (s source) fromPieces(widths map[measure.Length]bool, o order) laidOut {
+	left := make([]int, len(s.members))
+	for i, m := range s.members {
+		left[i] = max(0, s.p.patches[m].line.Make())
+	}
+	pieces := slices.Clone(s.pieces)
+	key := fmt.Sprint(o, " ")
+	if strings.ContainsAny(o.tiers, "123456789") { // what saves a strip depends on how it lies
+		for _, m := range s.members {
+			key += fmt.Sprint(s.p.patches[m].way)
+		}
+	}
+	for _, have := range s.p.shelf.Have(s.fabric.ID) {
+		if isReady(have, s.usable) && (o.mixed || !widths[have.W]) && s.ready[have.W] > 0 {
+			one := lying(have)
+			one.Count = min(one.Count, s.ready[have.W])
+			pieces = append(pieces, one)
+			key += have.ID + " "
+		}
+	}
+	if len(pieces) == 0 {
+		return laidOut{left: left}
+	}
+	if done, known := s.laid[key]; known {
+		return laidOut{done.lays, slices.Clone(done.left)}
+	}
+	if o.largest {
+		slices.Reverse(pieces)
+	}
+	out := s.fillAll(pieces, left, o)
+	s.laid[key] = laidOut{out.lays, slices.Clone(out.left)}
+	return out
+}
+
+// over lists the strips on the shelf that no pool takes, though some are as wide as it wants them.
+func (s source) over(pools [][]int, left []int, ready map[measure.Length]int, exactly bool) (list []cloth.Have) {
+	free := maps.Clone(ready)
+	wanted := map[measure.Length]bool{}
+	for _, pool := range pools {
+		w := s.p.width(pool)
+		wanted[w] = true
+		free[w] = max(0, free[w]-s.count(pool, left, exactly))
+	}
+	for _, have := range slices.Backward(s.p.shelf.Have(s.fabric.ID)) { // the first are taken whole first
+		if !isReady(have, s.usable) || !wanted[have.W] || free[have.W] == 0 {
+			continue
+		}
+		one := lying(have)
+		one.Count = min(have.Count, free[have.W])
+		free[have.W] -= one.Count
+		list = append(list, one)
+	}
+	return list
+}
+
+// fillAll fills pieces one after the other with what is left to cut.
+func (s source) fillAll(pieces []cloth.Have, left []int, o order) laidOut {
+	out := laidOut{left: slices.Clone(left)}
+	var items []item
+	var wanted, of []int
+	for i, m := range s.members {
+		one := s.p.patches[m]
+		it := one.item(s.p, s.fabric)
+		first := s.first(i, left[i], o)
+		for _, part := range []struct{ n, worth int }{{first, firstCounts}, {left[i] - first, 1}} {
+			if part.n > 0 {
+				it.worth = int64(part.worth)
+				items, wanted, of = append(items, it), append(wanted, part.n), append(of, i)
+			}
+		}
+	}
+	for _, have := range pieces {
+		for n := have.Count; n > 0; {
+			wide := have.W
+			if have.Kind == cloth.Strips { // its end is squared up like any other's
+				wide -= s.p.t.Squaring
+			}
+			counts := fill(wide, have.L, items, wanted)
+			times := n
+			for k, c := range counts {
+				if c > 0 {
+					times = min(times, wanted[k]/c)
+				}
+			}
+			if !slices.ContainsFunc(counts, func(k int) bool { return k > 0 }) {
+				break
+			}
+			lay := Lay{Have: have, Role: s.p.patches[s.members[0]].role, Times: times}
+			for k, c := range counts {
+				if c == 0 {
+					continue
+				}
+				wanted[k] -= c * times
+				out.left[of[k]] -= c * times
+				one := s.p.patches[s.members[of[k]]]
+				if at := slices.IndexFunc(lay.Gives, func(g LayGive) bool { return g.Act == one.act }); at >= 0 {
+					lay.Gives[at].N += c
+				} else {
+					lay.Gives = append(lay.Gives, LayGive{one.act, items[k].w, items[k].h, c, one.motif})
+				}
+			}
+			n -= times
+			out.lays = append(out.lays, lay)
+		}
+	}
+	return out
+}
+
+// first is how many of a member come first in an order.
+func (s source) first(i, left int, o order) int {
+	if i >= len(o.tiers) {
+		return 0
+	}
+	switch o.tiers[i] {
+	case allOf:
+		return left
+	case none:
+		return 0
+	default:
+		one := s.p.patches[s.members[i]]
+		each := stock(s.usable, s.p.t).Most(int64(one.ways[one.way][1].CeilTo(s.p.t.Ruler.Mark)))
+		if each == 0 {
+			return left
+		}
+		return min(left, (left-1)%each+1+each*int(o.tiers[i]-strip))
+	}
+}
+
+// Lay is pieces on the shelf that are cut alike: in rows from one edge to the other, each row across it.
+type Lay struct {
+	Have  cloth.Have // as it lies: a strip is long across the cloth
+	Role  string
+	Times int
+	Gives []LayGive
+}
+
+// LayGive is so many patches of one act from each of the pieces.
+type LayGive struct {
+	Act   naming.Step
+	W, H  measure.Length // of one patch, as it is cut; of the repeats it is centred in, where it is
+	N     int
+	Motif bool
+}
+
+// item is a patch as it may lie in a piece: with its top along the cloth, or turned too.
+type item struct {
+	w, h  measure.Length
+	turns bool
+	worth int64 // for its size
+}
+
+func (one pooled) item(p *pools, f cloth.Fabric) item {
+	way := one.ways[0]
+	it := item{w: way[1].CeilTo(p.t.Ruler.Mark), h: way[0].CeilTo(p.t.Ruler.Mark)}
+	if one.against { // its strip runs along the cloth; from a piece it comes as it should lie
+		it.w, it.h = it.h, it.w
+	}
+	it.turns = !f.Directed() && !one.motif && it.w != it.h
+	return it
+}
+
+// fillings bounds how many rows are tried in one piece.
+const fillings = 300
+
+// fill finds how many of each item come out of one piece, cut in rows and each row across: as much of the piece as can
+// be found to be used, by those that come first before all others. No more of an item than is wanted.
+func fill(w, l measure.Length, items []item, wanted []int) []int {
+	best, most := make([]int, len(items)), int64(0)
+	for _, turned := range []bool{false, true} { // rows across the cloth, or along it
+		wide, high := w, l
+		if turned {
+			wide, high = l, w
+			if wide < 2*narrowest(items, wanted) {
+				break // one in each row: the same as one row of them
+			}
+		}
+		budget := fillings
+		var rows func(high measure.Length, left, have []int, worth int64)
+		rows = func(high measure.Length, left, have []int, worth int64) {
+			if worth > most {
+				most = worth
+				copy(best, have)
+			}
+			if budget--; budget <= 0 {
+				return
+			}
+			for _, h := range heights(items, left, high, turned) {
+				counts, gain := row(wide, h, items, left, turned)
+				if gain == 0 {
+					continue
+				}
+				nextLeft, nextHave := slices.Clone(left), slices.Clone(have)
+				for i, n := range counts {
+					nextLeft[i] -= n
+					nextHave[i] += n
+				}
+				rows(high-h, nextLeft, nextHave, worth+gain)
+			}
+		}
+		rows(high, wanted, make([]int, len(items)), 0)
+	}
+	return best
+}
+
+// narrowest is the least side of what is wanted.
+func narrowest(items []item, wanted []int) measure.Length {
+	least := measure.Longest
+	for i, it := range items {
+		if wanted[i] > 0 {
+			least = min(least, it.w, it.h)
+		}
+	}
+	return least
+}
+
+// lies is how an item can lie in rows: its width along the row and its height across it.
+func (it item) lies(turned bool) (ways [2][2]measure.Length, n int) {
+	ways = [2][2]measure.Length{{it.w, it.h}, {it.h, it.w}}
+	if turned {
+		ways[0], ways[1] = ways[1], ways[0]
+	}
+	if it.turns {
+		return ways, 2
+	}
+	return ways, 1
+}
+
+// heights lists how high a row can be, the highest first.
+func heights(items []item, left []int, most measure.Length, turned bool) (list []measure.Length) {
+	for i, it := range items {
+		ways, n := it.lies(turned)
+		for _, way := range ways[:n] {
+			if left[i] > 0 && way[1] <= most && !slices.Contains(list, way[1]) {
+				list = append(list, way[1])
+			}
+		}
+	}
+	slices.SortFunc(list, func(a, b measure.Length) int { return cmp.Compare(b, a) })
+	return list
+}
+
+// firstCounts is how much more what comes first is worth than its size.
+const firstCounts = 64
+
+// rowNodes bounds the search for one row.
+const rowNodes = 400
+
+// row fills one row of a height as full as can be, by what is used of it.
+func row(wide, high measure.Length, items []item, left []int, turned bool) (counts []int, worth int64) {
+	counts = make([]int, len(items))
+	var wants []Want
+	var values []int64
+	var of []int
+	for i, it := range items {
+		ways, n := it.lies(turned)
+		for _, way := range ways[:n] {
+			if left[i] > 0 && way[0] <= wide && way[1] <= high {
+				wants = append(wants, Want{int64(way[0]), left[i]})
+				values = append(values, int64(way[0]/64)*int64(way[1]/64)*it.worth)
+				of = append(of, i)
+			}
+		}
+	}
+	// What is worth most for its width first; a bound on what the rest of the row could still be worth ends a branch.
+	order := make([]int, len(wants))
+	for k := range order {
+		order[k] = k
+	}
+	slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(values[b]*wants[a].Width, values[a]*wants[b].Width) })
+	budget := rowNodes
+	now := make([]int, len(items))
+	var search func(at int, room, gain int64)
+	search = func(at int, room, gain int64) {
+		if gain > worth {
+			worth = gain
+			copy(counts, now)
+		}
+		if budget--; at == len(order) || budget <= 0 {
+			return
+		}
+		k := order[at]
+		if gain+room*values[k]/wants[k].Width <= worth {
+			return
+		}
+		for n := min(int(room/wants[k].Width), wants[k].Count-now[of[k]]); n >= 0; n-- {
+			now[of[k]] += n
+			search(at+1, room-int64(n)*wants[k].Width, gain+int64(n)*values[k])
+			now[of[k]] -= n
+		}
+	}
+	search(0, int64(wide), 0)
+	return counts, worth
+}

@@ -1,0 +1,209 @@
+package plan_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"math/rand/v2"
+	"regexp"
+	"slices"
+	"sort"
+	"strconv"
+	"strings"
+	"testing"
+	"unicode/utf8"
+
+	"vicis/core/ask"
+	"vicis/core/document"
+	"vicis/core/plan"
+	"vicis/core/problem"
+	"vicis/core/quilt"
+)
+
+// someQuilts plans quilts that are no demo: every block of the library alone, few and many, with everything round it,
+// and blocks with single values changed by chance.
+func someQuilts(t *testing.T, do func(name string, d document.Document, p plan.Plan)) {
+	t.Helper()
+	try := func(name string, d document.Document) {
+		if p, problems := plan.Make(d, problem.List{}); !problems.Stopped() {
+			do(name, d, p)
+		}
+	}
+	r := rand.New(rand.NewPCG(12, 25))
+	for i, b := range blocks(t) {
+		for _, size := range [][2]int{{1, 1}, {1, 2}, {3, 3}} {
+			d := b
+			d.Top.Rows, d.Top.Columns = size[0], size[1]
+			try(fmt.Sprintf("%s, %d × %d", b.Name, size[0], size[1]), d)
+		}
+		full, other := surrounded(b), otherwise(b)
+		full.Top.Borders = append(slices.Clone(full.Top.Borders), quilt.Border{
+			ID: "rim", Name: "Äußerer Rand", Role: b.Roles[0].ID, Width: "2 in", Corners: b.Roles[len(b.Roles)-1].ID,
+		})
+		try(b.Name+", with all round it", full)
+		try(b.Name+", otherwise", other)
+		for _, from := range []document.Document{b, full, other} {
+			text, err := document.Write(from)
+			if err != nil {
+				t.Fatal(err)
+			}
+			for k := range 4 {
+				var tree any
+				if err := json.Unmarshal(text, &tree); err != nil {
+					t.Fatal(err)
+				}
+				for range 1 + k {
+					change(tree, r.IntN(1<<16), byte(r.IntN(256)), r.IntN(256))
+				}
+				changed, err := json.Marshal(tree)
+				if err != nil {
+					t.Fatal(err)
+				}
+				if d, problems := document.Read(changed); !problems.Stopped() && d.Top.HowMany() < 200 {
+					try(fmt.Sprintf("%s, changed %d times (%d)", b.Name, k+1, i), d)
+				}
+			}
+		}
+	}
+}
+
+// said lists every sentence of an answer: its texts with a blank in them.
+func said(t *testing.T, answer any) (list []string) {
+	t.Helper()
+	text, err := json.Marshal(answer)
+	if err != nil {
+		t.Fatal(err)
+	}
+	var tree any
+	if err := json.Unmarshal(text, &tree); err != nil {
+		t.Fatal(err)
+	}
+	var walk func(v any)
+	walk = func(v any) {
+		switch v := v.(type) {
+		case string:
+			if strings.Contains(v, " ") {
+				list = append(list, v)
+			}
+		case []any:
+			for _, one := range v {
+				walk(one)
+			}
+		case map[string]any:
+			for _, one := range v {
+				walk(one)
+			}
+		}
+	}
+	walk(tree)
+	return list
+}
+
+var wrong = []*regexp.Regexp{
+	regexp.MustCompile(`(^|[^\d.,×÷+−/⁄ ] ?)\b1 (are|do|strips|sets|pieces|units|blocks|rows|seams|crossings|logs|patches|spares|stitches|points|cuts|times|layers|ends|things|squares|sub-cuts|kinds|steps|were|have)\b`),
+	regexp.MustCompile(`each of the 1 |the 1 [a-z]+s\b|All 1 `),
+	regexp.MustCompile(`(; press|\btoward|\bfrom|\bof|\bfor) ?[.,;:]?$`),
+	regexp.MustCompile(`  |\.\.|,\.| ,|“”|\( |%!|<nil>|NaN`),
+}
+
+// Sentences are sentences: one of a thing is one, nothing ends in the air, no letter is cut in two; and no two things
+// to do are told in the same words.
+func TestSentencesAreWhole(t *testing.T) {
+	seen, quilts := 0, 0
+	someQuilts(t, func(name string, d document.Document, p plan.Plan) {
+		quilts++
+		p.Pictures, p.Quilt.Blocks = nil, nil
+		sentences := said(t, p)
+		sentences = append(sentences, plan.TextOf(d, p))
+		if quilts%8 == 0 {
+			r, _ := ask.RemediesFor(d)
+			for i := range r.List {
+				r.List[i].Document = document.Document{}
+			}
+			c, _ := ask.Cliffs(d)
+			sentences = append(sentences, said(t, r)...)
+			sentences = append(sentences, said(t, c)...)
+		}
+		for _, s := range sentences {
+			seen++
+			if !utf8.ValidString(s) || strings.ContainsRune(s, utf8.RuneError) {
+				t.Errorf("%s: %q", name, s)
+			}
+			for _, line := range strings.Split(s, "\n") {
+				for _, w := range wrong {
+					if m := w.FindString(strings.TrimSpace(line)); m != "" && !(strings.HasPrefix(s, p.Name) && strings.Contains(m, "  ")) {
+						t.Errorf("%s: %q in %q", name, m, line)
+					}
+				}
+			}
+		}
+		told := map[string]string{}
+		for _, s := range p.Steps {
+			if other, twice := told[s.Says]; twice {
+				t.Errorf("%s: %s and %s are both told %q", name, other, s.ID, s.Says)
+			}
+			told[s.Says] = string(s.ID)
+		}
+	})
+	if quilts < 200 || seen < 20_000 {
+		t.Errorf("only %d sentences of %d quilts", seen, quilts)
+	}
+}
+
+var termOf = regexp.MustCompile(`^(\d+)(?: × (\d+))?(?: ÷ (\d+), rounded up,)?$`)
+
+// Every sum behind a count comes to it, worked out on its own words.
+func TestEverySumBehindACountComesToIt(t *testing.T) {
+	checked := 0
+	someQuilts(t, func(name string, _ document.Document, p plan.Plan) {
+		var names []string
+		for _, s := range p.Steps {
+			names = append(names, s.Name)
+		}
+		sort.Slice(names, func(i, j int) bool { return len(names[i]) > len(names[j]) })
+		for _, s := range p.Steps {
+			for _, sum := range s.Working.Sums {
+				left, right, found := strings.Cut(sum, " = ")
+				if !found || !strings.HasPrefix(s.Working.Rule, "Counted from the quilt down") {
+					continue
+				}
+				for _, n := range names {
+					left = strings.ReplaceAll(left, " for "+n, "")
+					left = strings.ReplaceAll(left, " in place of "+n, "")
+					left = strings.ReplaceAll(left, " that "+n+" stands in for", "")
+					left = strings.ReplaceAll(left, " "+n+" ÷", " ÷")
+				}
+				left = strings.ReplaceAll(left, " spare", "")
+				total, good := 0, true
+				for i, plus := range strings.Split(left, " + ") {
+					for k, term := range strings.Split(plus, " − ") {
+						m := termOf.FindStringSubmatch(term)
+						if m == nil {
+							good = i == 0 && k == 0 && term == ""
+							break
+						}
+						v, _ := strconv.Atoi(m[1])
+						if m[2] != "" {
+							by, _ := strconv.Atoi(m[2])
+							v *= by
+						}
+						if m[3] != "" {
+							by, _ := strconv.Atoi(m[3])
+							v = (v + by - 1) / by
+						}
+						if k > 0 {
+							v = -v
+						}
+						total += v
+					}
+				}
+				checked++
+				if !good || fmt.Sprint(total) != right {
+					t.Errorf("%s, %s: %q (%q comes to %d)", name, s.ID, sum, left, total)
+				}
+			}
+		}
+	})
+	if checked < 2000 {
+		t.Errorf("only %d sums", checked)
+	}
+}

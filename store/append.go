@@ -1,0 +1,120 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"sync"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+
+	"vicis/core/tally"
+)
+
+// tallies is what waits to be stored: whoever may write next stores what all of them brought, in one commit.
+type tallies struct {
+	writing sync.Mutex
+	queue   sync.Mutex
+	waiting []*delivery
+}
+
+// delivery is what one call of Append brought.
+type delivery struct {
+	ctx    context.Context
+	quilt  string
+	events []tally.Event
+	at     time.Time
+	err    error // once it was written
+}
+
+// Append stores events, all or none. One that was stored before is passed over; with other contents it is ErrDiffers.
+// Once it answers without an error they are on the disk, though several calls may have shared a commit.
+func (s *Store) Append(ctx context.Context, id string, events []tally.Event, at time.Time) error {
+	d := &delivery{ctx, id, events, at, errors.New("it was not written")}
+	s.queue.Lock()
+	s.waiting = append(s.waiting, d)
+	s.queue.Unlock()
+	s.writing.Lock() // d is written when this is had: by one before, or now
+	defer s.writing.Unlock()
+	s.queue.Lock()
+	together := s.waiting
+	s.waiting = nil
+	s.queue.Unlock()
+	s.deliver(together)
+	return wrap("store events", d.err)
+}
+
+// deliver writes deliveries in the order they came in, together if none is at fault, else each by itself; where it is the
+// file that is at fault all are told so at once. One whose client has gone is not begun; none is broken off, for others
+// would be with it.
+func (s *Store) deliver(list []*delivery) {
+	var together []*delivery
+	for _, d := range list {
+		if d.err = d.ctx.Err(); d.err == nil {
+			together = append(together, d)
+		}
+	}
+	if len(together) > 1 {
+		err := wrap("together", s.written(together))
+		file := errors.Is(err, ErrLocked) || errors.Is(err, ErrReading) || errors.Is(err, ErrDamaged)
+		if err == nil || file {
+			for _, d := range together {
+				d.err = err
+			}
+			return
+		}
+	}
+	for _, d := range together {
+		d.err = s.written([]*delivery{d})
+	}
+}
+
+func (s *Store) written(list []*delivery) error {
+	if len(list) == 0 {
+		return nil
+	}
+	ctx := context.WithoutCancel(list[0].ctx)
+	return s.inTx(ctx, func(tx *sqlx.Tx) error {
+		insert := tx.StmtxContext(ctx, s.hot.insert)
+		for _, d := range list {
+			if err := d.write(ctx, tx, insert); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}
+
+const insertEvent = `INSERT INTO events (id, quilt, step, kind, n, exact, reason, of, at, look, rev, received)
+	VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING`
+
+func (d *delivery) write(ctx context.Context, tx *sqlx.Tx, insert *sqlx.Stmt) error {
+	var known int
+	if err := tx.GetContext(ctx, &known, `SELECT count(*) FROM quilts WHERE id = ?`, d.quilt); err != nil {
+		return err
+	}
+	if known == 0 {
+		return ErrUnknown
+	}
+	for _, e := range d.events {
+		res, err := insert.ExecContext(ctx,
+			e.ID, d.quilt, e.Step, e.Kind, e.N, e.Exact, e.Reason, e.Of, e.At, e.Look, e.Rev, stamp(d.at))
+		if err != nil {
+			return err
+		}
+		if n, err := res.RowsAffected(); err != nil || n == 1 {
+			if err != nil {
+				return err
+			}
+			continue
+		}
+		var had eventRow
+		if err := tx.GetContext(ctx, &had, `SELECT `+eventColumns+` FROM events WHERE id = ?`, e.ID); err != nil {
+			return err
+		}
+		if had.Quilt != d.quilt || had.event() != e {
+			return ErrDiffers
+		}
+	}
+	return nil
+}

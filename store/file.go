@@ -1,0 +1,196 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"strings"
+	"time"
+
+	"github.com/jmoiron/sqlx"
+	"github.com/pressly/goose/v3"
+)
+
+// What a database file can be that is not to be opened. Nothing is written to such a file.
+var (
+	ErrEmpty   = errors.New("the file is empty: a backup or a copy of it broke off. Remove it to begin a new shelf, or put a backup in its place")
+	ErrForeign = errors.New("the file is another program's database, or none")
+	ErrNewer   = errors.New("the file was written by a newer version of this program: use that one")
+	ErrDamaged = errors.New("the file is damaged: put a backup in its place")
+)
+
+// named is a path as SQLite reads it in a URI, whatever characters are in it (sqlite.org/uri.html).
+func named(path string) string {
+	return "file:" + strings.NewReplacer("%", "%25", "?", "%3f", "#", "%23").Replace(path)
+}
+
+// sound looks at a file before it is opened for writing: a new one is, and one of ours that is whole and no newer than
+// we are.
+func sound(ctx context.Context, path string) error {
+	info, err := os.Stat(path)
+	switch {
+	case errors.Is(err, fs.ErrNotExist):
+		return nil
+	case err != nil:
+		return fmt.Errorf("look at %s: %w", path, err)
+	case info.Size() == 0:
+		return fmt.Errorf("%s: %w", path, ErrEmpty)
+	}
+	db, err := sqlx.Open("sqlite", named(path)+"?mode=ro&_pragma=busy_timeout(5000)&_pragma=query_only(1)")
+	if err != nil {
+		return fmt.Errorf("look at %s: %w", path, err)
+	}
+	err = looked(ctx, db)
+	if err = errors.Join(err, db.Close()); err != nil {
+		return fmt.Errorf("%s: %w", path, err)
+	}
+	return nil
+}
+
+func looked(ctx context.Context, db *sqlx.DB) error {
+	var tables []string
+	if err := db.SelectContext(ctx, &tables, `SELECT name FROM sqlite_schema WHERE type = 'table'`); err != nil {
+		return errors.Join(ErrForeign, err)
+	}
+	ours := 0
+	for _, name := range tables {
+		if name == "goose_db_version" || name == "quilts" {
+			ours++
+		}
+	}
+	switch {
+	case ours == 0 && len(tables) > 0:
+		return ErrForeign
+	case ours < 2:
+		return nil // begun, and not further: what is missing is made
+	}
+	var version int64
+	if err := db.GetContext(ctx, &version, `SELECT max(version_id) FROM goose_db_version`); err != nil {
+		return errors.Join(ErrDamaged, err)
+	}
+	newest, err := newestVersion()
+	if err != nil {
+		return err
+	}
+	if version > newest {
+		return ErrNewer
+	}
+	var said string
+	if err := db.GetContext(ctx, &said, `PRAGMA quick_check(1)`); err != nil || said != "ok" {
+		return errors.Join(ErrDamaged, err)
+	}
+	return nil
+}
+
+// newestVersion is the version of the tables this program makes.
+func newestVersion() (newest int64, err error) {
+	names, err := fs.Glob(migrations, "migrations/*.sql")
+	if err != nil {
+		return 0, err
+	}
+	for _, name := range names {
+		v, err := goose.NumericComponent(filepath.Base(name))
+		if err != nil {
+			return 0, err
+		}
+		newest = max(newest, v)
+	}
+	return newest, nil
+}
+
+// unfinished begins the name of the folder that a backup is written in.
+const unfinished = ".vicis-backup-"
+
+// Backup writes a whole copy of the database to a new file while it is in use. The copy is written beside it, synced and
+// looked at before it gets its name: one that is broken off leaves nothing by that name.
+func (s *Store) Backup(ctx context.Context, path string) error { return copied(ctx, s.path, path) }
+
+// copied writes a whole copy of a file, of which it only reads.
+func copied(ctx context.Context, from, path string) (err error) {
+	if _, err := os.Stat(path); err == nil {
+		return fmt.Errorf("%s is there already", path)
+	}
+	beside, err := os.MkdirTemp(filepath.Dir(path), unfinished)
+	if err != nil {
+		return fmt.Errorf("back up: %w", err)
+	}
+	defer func() { err = errors.Join(err, os.RemoveAll(beside)) }()
+	part := filepath.Join(beside, "copy.db")
+	own, err := sqlx.Open("sqlite", named(from)+"?mode=ro&_pragma=busy_timeout(5000)") // whoever counts does not wait for it
+	if err != nil {
+		return fmt.Errorf("back up: %w", err)
+	}
+	_, err = own.ExecContext(ctx, `VACUUM INTO ?`, part)
+	if err = errors.Join(err, own.Close()); err != nil {
+		return wrap("back up", err)
+	}
+	if err := sound(ctx, part); err != nil {
+		return fmt.Errorf("back up: %w", err)
+	}
+	if err := synced(part); err != nil {
+		return fmt.Errorf("back up: %w", err)
+	}
+	// A second name never replaces a file that came in between; where a file system has no such names, it is moved.
+	if err = os.Link(part, path); err != nil && !errors.Is(err, fs.ErrExist) {
+		err = os.Rename(part, path)
+	}
+	if err != nil {
+		return fmt.Errorf("back up: %w", err)
+	}
+	return synced(filepath.Dir(path))
+}
+
+// synced brings a file or folder to the disk.
+func synced(path string) error {
+	f, err := os.Open(path)
+	if err != nil {
+		return err
+	}
+	return errors.Join(f.Sync(), f.Close())
+}
+
+// ErrBusy says that another program holds the file open.
+var ErrBusy = errors.New("another program has the file open: end it first")
+
+// Restore puts a backup in the place of a database file. What was there is kept under another name beside it, which is
+// given back; nothing of it is changed. A file that a server holds open is refused.
+func Restore(ctx context.Context, from, to string, at time.Time) (aside string, err error) {
+	if _, err := os.Stat(from); err != nil {
+		return "", fmt.Errorf("restore: %w", err)
+	}
+	if err := sound(ctx, from); err != nil {
+		return "", fmt.Errorf("restore: %w", err)
+	}
+	if _, err := os.Stat(to); err == nil {
+		if err := alone(ctx, to); err != nil {
+			return "", fmt.Errorf("restore over %s: %w", to, err)
+		}
+		aside = to + at.Format(".before-20060102-150405")
+		for _, end := range []string{"-wal", "-shm", ""} {
+			if err := os.Rename(to+end, aside+end); err != nil && !errors.Is(err, fs.ErrNotExist) {
+				return "", fmt.Errorf("restore: %w", err)
+			}
+		}
+	}
+	return aside, copied(ctx, from, to)
+}
+
+// alone says whether nobody else has a file open; one that cannot be read at all is held by nobody that could.
+func alone(ctx context.Context, path string) error {
+	if err := sound(ctx, path); err != nil {
+		return nil //nolint:nilerr // whatever it is, it is put aside
+	}
+	db, err := sqlx.Open("sqlite", named(path)+"?_pragma=busy_timeout(200)&_pragma=locking_mode(EXCLUSIVE)")
+	if err != nil {
+		return err
+	}
+	db.SetMaxOpenConns(1)
+	_, err = db.ExecContext(ctx, `BEGIN EXCLUSIVE; COMMIT`)
+	if err = errors.Join(err, db.Close()); err != nil {
+		return errors.Join(ErrBusy, err)
+	}
+	return nil
+}
