@@ -84,14 +84,14 @@ func (b Advice) between(seams ...naming.Seam) string {
 // joints names the seams of blocks side by side that should meet and do not.
 func (b Advice) joints() {
 	said := map[string]bool{}
+	endsOf := b.Layout.Ends()
 	for _, j := range b.Layout.Joints() {
 		from, to, words := piece.Right, piece.Left, "beside"
 		if j.Down {
 			from, to, words = piece.Bottom, piece.Top, "above"
 		}
 		one, two := b.Layout.Blocks[j.A.Unit], b.Layout.Blocks[j.B.Unit]
-		ends := piece.Missed(one.Piece.Turn(j.A.Turn).Finished(b.Table.Seam).Ends(from),
-			two.Piece.Turn(j.B.Turn).Finished(b.Table.Seam).Ends(to), piece.Of(b.Table.Seam), j.Over)
+		ends := piece.Missed(endsOf(j.A, from), endsOf(j.B, to), piece.Of(b.Table.Seam), j.Over)
 		for _, miss := range ends {
 			by, _ := miss.By.Length()
 			key := one.Unit.Name + words + two.Unit.Name

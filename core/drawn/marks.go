@@ -37,9 +37,7 @@ func (b Drawing) marks(out *Layout, left measure.Length) {
 			out.Crosses = append(out.Crosses, cross(c, Round(sx), Round(sy)))
 		}
 	}
-	ends := func(c quilt.Cell, side piece.Side) []piece.End {
-		return l.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(l.Seam).Ends(side)
-	}
+	ends := l.Ends()
 	columns := []float64{0} // where every column starts
 	for _, w := range l.Widths {
 		columns = append(columns, columns[len(columns)-1]+w.Inches())
@@ -67,9 +65,9 @@ func (b Drawing) marks(out *Layout, left measure.Length) {
 			}
 			for c := from; c < to; c++ {
 				up, down := above.Cells[c-above.Start], k.Cells[c-k.Start]
-				_, h := l.Blocks[up.Unit].Piece.Turn(up.Turn).Finished(l.Seam).Size()
+				high := l.Wide(quilt.Cell{Unit: up.Unit, Turn: (up.Turn + 90) % 360})
 				crosses(piece.Meet(ends(up, piece.Bottom), ends(down, piece.Top), naming.Rows.Seam()), columns[c],
-					y-h.Inches())
+					y-high.Inches())
 				if c > from {
 					m := piece.Meeting{
 						Over: naming.Rows.Seam(),
@@ -100,6 +98,7 @@ func (b Drawing) mark(out *Layout, seam naming.Seam, x1, y1, x2, y2 float64) {
 // borderMarks draws the seams that sew borders on, those between the units of pieced ones, and what meets across them.
 func (b Drawing) borderMarks(out *Layout) {
 	var outer measure.Length
+	facings := b.Layout.Facings()
 	for i := len(b.Layout.Rings) - 1; i >= 0; i-- {
 		ring := b.Layout.Rings[i]
 		off, t := outer.Inches(), (ring.Width - 2*b.Table.Seam).Inches()
@@ -141,11 +140,10 @@ func (b Drawing) borderMarks(out *Layout) {
 					x2, y2 := at(x, t)
 					b.mark(out, row.SeamID(j), off+x1, off+y1, off+x2, off+y2)
 				}
-				wide, _ := b.Layout.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(b.Table.Seam).Size()
-				x += wide.Inches()
+				x += b.Layout.Wide(c).Inches()
 			}
 		}
-		for _, f := range b.Layout.Facings() {
+		for _, f := range facings {
 			if f.Ring != i {
 				continue
 			}

@@ -125,9 +125,7 @@ func (b Drawing) piecedRing(i int) []Placed {
 		}
 		var x float64
 		for _, c := range ring.Rows[k].Cells {
-			p := b.Layout.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(b.Table.Seam)
-			wide, _ := p.Size()
-			u := wide.Inches()
+			u := b.Layout.Wide(c).Inches()
 			at := Placed{Block: c.Unit, Turn: (c.Turn + turn) % 360}
 			switch turn {
 			case 0:

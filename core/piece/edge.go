@@ -54,6 +54,9 @@ func (p Piece) Ends(side Side) []End {
 	return p.endsOn(p.edge(side))
 }
 
+// SeamsAlone is the piece without its cloth: enough for what ends at its edges.
+func (p Piece) SeamsAlone() Piece { return Piece{W: p.W, H: p.H, Seams: p.Seams} }
+
 func (p Piece) edge(side Side) Line {
 	switch side {
 	case Left:

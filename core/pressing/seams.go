@@ -74,18 +74,7 @@ func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfC
 			}
 		}
 	}
-	type edge struct {
-		cell quilt.Cell
-		side piece.Side
-	}
-	ends := map[edge][]piece.End{}
-	endsOf := func(c quilt.Cell, side piece.Side) []piece.End {
-		k := edge{c, side}
-		if _, ok := ends[k]; !ok {
-			ends[k] = l.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(t.Seam).Ends(side)
-		}
-		return ends[k]
-	}
+	endsOf := l.Ends()
 	for _, j := range l.Joints() {
 		from, to, words := piece.Right, piece.Left, "between %s and %s, side by side"
 		if j.Down {

@@ -43,18 +43,19 @@ func solve(n int, springs []spring, budget int) solution {
 		}
 	}
 	groups := 0
+	c := search{touching: touching, x: make([]int8, n), price: make([][2]int64, n)}
+	c.x[ground] = 1
 	for v := 1; v < n; v++ {
 		if out.x[v] != 0 {
 			continue
 		}
 		groups++
 		order := component(v, touching)
-		c := search{touching: touching, order: order, x: make([]int8, n), budget: budget}
-		c.x[ground] = 1
+		c.begin(order, budget)
 		c.run()
 		held := false
-		for _, w := range order {
-			out.x[w], out.group[w] = c.best[w], groups
+		for i, w := range order {
+			out.x[w], out.group[w] = c.best[i], groups
 			for _, s := range touching[w] {
 				held = held || s.a == ground || s.b == ground
 			}
@@ -113,23 +114,29 @@ func component(v int, touching [][]spring) []int {
 	return order
 }
 
-// search is branch and bound over one component. price holds, for every variable that is not set yet, what −1 and +1
-// would cost against those that are; rest is the least that all of them together still cost.
+// search is branch and bound over one component after the other. price holds, for every variable that is not set yet,
+// what −1 and +1 would cost against those that are; rest is the least that all of them together still cost. x and price
+// are as long as there are variables, and between two components as if nothing had been set.
 type search struct {
 	touching [][]spring
 	order    []int
 	x        []int8
 	price    [][2]int64
 	rest     int64
-	best     []int8
+	best     []int8 // by place in order
 	cost     int64
 	found    bool
 	budget   int
 	bound    int64
 }
 
+func (c *search) begin(order []int, budget int) {
+	c.order, c.budget = order, budget
+	c.rest, c.cost, c.bound, c.found = 0, 0, 0, false
+	c.best = c.best[:0]
+}
+
 func (c *search) run() {
-	c.price = make([][2]int64, len(c.x))
 	for _, v := range c.order {
 		for _, s := range c.touching[v] {
 			if s.a == s.b && s.sign < 0 { // a seam that meets itself the wrong way: broken either way
@@ -295,7 +302,10 @@ func (c *search) greedy() {
 func (c *search) keep(cost int64) {
 	if !c.found || cost < c.cost {
 		c.found, c.cost = true, cost
-		c.best = append(c.best[:0], c.x...)
+		c.best = c.best[:0]
+		for _, v := range c.order {
+			c.best = append(c.best, c.x[v])
+		}
 	}
 }
 

@@ -221,17 +221,18 @@ type Facing struct {
 // its seams come as they come.
 func (l Layout) Facings() []Facing {
 	var list []Facing
+	endsOf := l.Ends()
 	for i, ring := range l.Rings {
 		if ring.Rows == nil || l.Eased {
 			continue
 		}
 		inner := func(piece.Side) []piece.End { return nil }
 		if i == 0 && !l.OnPoint {
-			inner = l.edge
+			inner = func(side piece.Side) []piece.End { return l.edge(side, endsOf) }
 		}
 		thick := ring.Width - 2*l.Seam
 		w, h := ring.W-2*l.Seam, ring.H-2*l.Seam // finished, with this border
-		along := func(row int) []piece.End { return l.along(ring.Rows[row]) }
+		along := func(row int) []piece.End { return l.along(ring.Rows[row], endsOf) }
 		sides, ends := ring.Border.ID.Sides().Seam(), ring.Border.ID.Ends().Seam()
 		list = append(list,
 			Facing{i, piece.Right, sides, inner(piece.Right), along(rightRow)},
@@ -249,7 +250,8 @@ func (l Layout) Facings() []Facing {
 		// border.
 		first, last := ring.Rows[rightRow].Cells[0], ring.Rows[rightRow].Cells[len(ring.Rows[rightRow].Cells)-1]
 		short := func(c Cell, turn int, edge piece.Side, at measure.Length) []piece.End {
-			return piece.Moved(l.Blocks[c.Unit].Piece.Turn((c.Turn+turn)%360).Finished(l.Seam).Ends(edge), piece.Of(at))
+			c.Turn = (c.Turn + turn) % 360
+			return piece.Moved(endsOf(c, edge), piece.Of(at))
 		}
 		across := func(e int, edge piece.Side, left, right []piece.End) []piece.End {
 			out := append(left, piece.End{Seam: sides, E: -e, At: piece.Of(thick)})
@@ -267,23 +269,21 @@ func (l Layout) Facings() []Facing {
 }
 
 // along is the seams that end at the lower edge of a row, from the left.
-func (l Layout) along(k RowKind) []piece.End {
+func (l Layout) along(k RowKind, endsOf func(Cell, piece.Side) []piece.End) []piece.End {
 	var list []piece.End
 	var x measure.Length
 	for j, c := range k.Cells {
 		if j > 0 {
 			list = append(list, piece.End{Seam: k.SeamID(j), E: -1, At: piece.Of(x)})
 		}
-		p := l.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(l.Seam)
-		list = append(list, piece.Moved(p.Ends(piece.Bottom), piece.Of(x))...)
-		w, _ := p.Size()
-		x += w
+		list = append(list, piece.Moved(endsOf(c, piece.Bottom), piece.Of(x))...)
+		x += l.Wide(c)
 	}
 	return list
 }
 
 // edge is the seams that end at one edge of the straight middle.
-func (l Layout) edge(side piece.Side) []piece.End {
+func (l Layout) edge(side piece.Side, endsOf func(Cell, piece.Side) []piece.End) []piece.End {
 	var list []piece.End
 	if side == piece.Top || side == piece.Bottom {
 		k := l.Kinds[l.Rows[0]]
@@ -296,10 +296,8 @@ func (l Layout) edge(side piece.Side) []piece.End {
 			if j > 0 {
 				list = append(list, piece.End{Seam: k.SeamID(j), E: e, At: piece.Of(x)})
 			}
-			p := l.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(l.Seam)
-			list = append(list, piece.Moved(p.Ends(side), piece.Of(x))...)
-			w, _ := p.Size()
-			x += w
+			list = append(list, piece.Moved(endsOf(c, side), piece.Of(x))...)
+			x += l.Wide(c)
 		}
 		return list
 	}
@@ -313,8 +311,7 @@ func (l Layout) edge(side piece.Side) []piece.End {
 		if r > 0 {
 			list = append(list, piece.End{Seam: naming.Rows.Seam(), E: e, At: piece.Of(y)})
 		}
-		list = append(list, piece.Moved(l.Blocks[c.Unit].Piece.Turn(c.Turn).Finished(l.Seam).Ends(side),
-			piece.Of(y))...)
+		list = append(list, piece.Moved(endsOf(c, side), piece.Of(y))...)
 		y += kind.High
 	}
 	return list

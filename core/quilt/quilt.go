@@ -204,6 +204,25 @@ func (l Layout) Across(row int) int { return len(l.Kinds[l.Rows[row]].Cells) }
 // Cell gives the block at a row and place in it, from 0.
 func (l Layout) Cell(row, place int) Cell { return l.Kinds[l.Rows[row]].Cells[place] }
 
+// Ends gives the seams that end at the edges of cells once they are sewn in; each is worked out once.
+func (l Layout) Ends() func(c Cell, side piece.Side) []piece.End {
+	sewn := map[Cell]piece.Piece{}
+	return func(c Cell, side piece.Side) []piece.End {
+		p, known := sewn[c]
+		if !known {
+			p = l.Blocks[c.Unit].Piece.SeamsAlone().Turn(c.Turn).Finished(l.Seam)
+			sewn[c] = p
+		}
+		return p.Ends(side)
+	}
+}
+
+// Wide is how wide a cell is, finished.
+func (l Layout) Wide(c Cell) measure.Length {
+	w, _ := l.Blocks[c.Unit].Piece.SeamsAlone().Turn(c.Turn).Size()
+	return w - 2*l.Seam
+}
+
 // Shared is the columns in which two rows lie one above the other.
 func (l Layout) Shared(above, below RowKind) (from, to int) {
 	a, b := l.covers(above)

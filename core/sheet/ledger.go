@@ -3,6 +3,7 @@ package sheet
 import (
 	"fmt"
 
+	"vicis/core/demand"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -47,53 +48,65 @@ type Leftover struct {
 // EmptyLedger is a book with nothing in it.
 func EmptyLedger() Ledger { return Ledger{Hands: []Hand{}, Leftovers: []Leftover{}} }
 
-// mostCompared bounds the units that are compared with each other's mirror images.
-const mostCompared = 60
+// shown is a thing that is made with what it shows once it is sewn in, and in a mirror: numbers that are the same however
+// it is turned.
+type shown struct {
+	making.Made
+	look, mirrored uint64
+}
+
+func (b Sheet) shown(m making.Made) shown {
+	p := m.Piece.Finished(b.Table.Seam)
+	return shown{m, p.Look(b.Seen), p.Mirrored().Look(b.Seen)}
+}
 
 // Ledger tells what falls out besides what was wanted.
 func (b Sheet) Ledger() Ledger {
 	out := EmptyLedger()
 	out.Proven = b.Demand.Proven
-	var all []making.Made
+	var all []shown
 	for _, m := range b.Units {
 		if m.InLength || m.Cloth || b.Demand.Runs[m.Unit.ID.Step()] == 0 {
 			continue
 		}
-		for i, one := range m.Each() {
-			all = append(all, one)
-			l := b.Lines[one.Unit.ID.Step()]
-			if l.Left <= 0 {
-				continue
-			}
-			w, h := one.Piece.Size()
-			left := Leftover{
-				Step: one.Unit.ID.Step(), Name: one.Unit.Name, Count: l.Left,
-				Size: b.Say(w) + " × " + b.Say(h), Kinds: 1,
-			}
-			if len(m.Variants) > 0 {
-				left.Kinds = m.Variants[i].Kinds
-			}
-			left.GoodFor, left.For = b.goodFor(one, l.Left)
-			out.Leftovers = append(out.Leftovers, left)
+		for _, one := range m.Each() {
+			all = append(all, b.shown(one))
 		}
 	}
-	if len(all) > mostCompared {
-		all = all[:mostCompared]
+	good := uses{sheet: b, made: all, per: map[naming.Unit]map[naming.Step]demand.Line{}}
+	for _, one := range all {
+		l := b.Lines[one.Unit.ID.Step()]
+		if l.Left <= 0 {
+			continue
+		}
+		w, h := one.Piece.Size()
+		left := Leftover{
+			Step: one.Unit.ID.Step(), Name: one.Unit.Name, Count: l.Left,
+			Size: b.Say(w) + " × " + b.Say(h), Kinds: 1,
+		}
+		for _, v := range one.Variants {
+			if v.ID == one.Unit.ID {
+				left.Kinds = v.Kinds
+			}
+		}
+		left.GoodFor, left.For = good.of(one, l.Left)
+		out.Leftovers = append(out.Leftovers, left)
+	}
+	byLook := map[uint64][]int{}
+	for i, m := range all {
+		byLook[m.look] = append(byLook[m.look], i)
 	}
 	taken := map[naming.Unit]bool{}
 	for i, x := range all {
-		seen := x.Piece.Finished(b.Table.Seam)
-		if len(x.Piece.Patches) > 100 || b.alikeLook(seen.Mirrored(), x) || taken[x.Unit.ID] {
+		if x.mirrored == x.look || taken[x.Unit.ID] {
 			continue
 		}
-		for _, y := range all[i+1:] {
-			if taken[y.Unit.ID] || x.Piece.W != y.Piece.W && x.Piece.W != y.Piece.H ||
-				!b.alikeLook(seen.Mirrored(), y) {
-				continue
+		for _, j := range byLook[x.mirrored] {
+			if y := all[j]; j > i && !taken[y.Unit.ID] {
+				taken[x.Unit.ID], taken[y.Unit.ID] = true, true
+				out.Hands = append(out.Hands, b.hand(x.Made, y.Made))
+				break
 			}
-			taken[x.Unit.ID], taken[y.Unit.ID] = true, true
-			out.Hands = append(out.Hands, b.hand(x, y))
-			break
 		}
 	}
 	return out
@@ -144,45 +157,32 @@ func (b Sheet) counterSet(m making.Made, short Count) string {
 	return "No turning of the pieced square gives one hand alone."
 }
 
-// trimmedDown finds what a bonus could stand in for once it is trimmed.
-func (b Sheet) trimmedDown(m making.Made, n int) (words string, unit naming.Unit) {
-	if !m.Bonus {
-		return "", ""
-	}
-	for _, other := range b.Units {
-		w := other.Piece.W
-		if other.Cloth || other.InLength || b.Lines[other.Unit.ID.Step()].Make() == 0 || w != other.Piece.H ||
-			w.Cmp(m.Piece.W) >= 0 {
-			continue
-		}
-		trimmed := m
-		trimmed.Piece = making.TrimHalf(m.Piece, w)
-		if b.Alike(other, trimmed) {
-			l, _ := w.Length()
-			return fmt.Sprintf("Trimmed to %s they look like %s: up to %d could stand in. Say so under its bonus.",
-				b.Say(l), other.Unit.Name, min(n, b.Lines[other.Unit.ID.Step()].Make())), other.Unit.ID
-		}
-	}
-	return "", ""
+// mostCounted bounds the lines of the whole quilt that are counted again, to find the numbers of blocks that leave
+// nothing over.
+const mostCounted = 400_000
+
+// uses finds what leftovers are good for.
+type uses struct {
+	sheet Sheet
+	made  []shown
+	per   map[naming.Unit]map[naming.Step]demand.Line // what one block takes
+	lines int                                         // counted again so far
 }
 
-// goodFor says what a leftover can still be: a stand-in for something else that is made, more of what takes it, or a
-// sample.
-func (b Sheet) goodFor(m making.Made, n int) (words string, unit naming.Unit) {
-	for _, other := range b.Units {
-		if other.Unit.ID == m.Unit.ID || b.Lines[other.Unit.ID.Step()].Make() == 0 || other.InLength ||
-			other.Unit.ID.ID() == m.Unit.ID.ID() {
-			continue
-		}
-		if other.Piece.W == m.Piece.W && other.Piece.H == m.Piece.H && b.Alike(other, m) {
+// of says what a leftover can still be: a stand-in for something else that is made, more of what takes it, or a sample.
+func (u *uses) of(m shown, n int) (words string, unit naming.Unit) {
+	b := u.sheet
+	for _, other := range u.made {
+		need := b.Lines[other.Unit.ID.Step()].Make()
+		if other.look == m.look && need > 0 && other.Unit.ID.ID() != m.Unit.ID.ID() {
 			return fmt.Sprintf("They look like %s and are as large: up to %d of them could stand in.", other.Unit.Name,
-				min(n, b.Lines[other.Unit.ID.Step()].Make())), other.Unit.ID
+				min(n, need)), other.Unit.ID
 		}
 	}
-	if words, unit := b.trimmedDown(m, n); unit != "" {
+	if words, unit := u.trimmedDown(m.Made, n); unit != "" {
 		return words, unit
 	}
-	if words := b.wholeBlocks(m.Unit.ID.Step(), n); words != "" {
+	if words := u.wholeBlocks(m.Unit.ID.Step(), n); words != "" {
 		return words, ""
 	}
 	if m.Bonus {
@@ -191,11 +191,42 @@ func (b Sheet) goodFor(m making.Made, n int) (words string, unit naming.Unit) {
 	return "Spare units, or the beginnings of a border.", ""
 }
 
+// trimmedDown finds what a bonus could stand in for once it is trimmed.
+func (u *uses) trimmedDown(m making.Made, n int) (words string, unit naming.Unit) {
+	if !m.Bonus {
+		return "", ""
+	}
+	b := u.sheet
+	looks := map[piece.Num]uint64{} // of the bonus, by the width it is trimmed to
+	for _, other := range u.made {
+		w, need := other.Piece.W, b.Lines[other.Unit.ID.Step()].Make()
+		if need == 0 || w != other.Piece.H || w.Cmp(m.Piece.W) >= 0 {
+			continue
+		}
+		look, known := looks[w]
+		if !known {
+			look = making.TrimHalf(m.Piece, w).Finished(b.Table.Seam).Look(b.Seen)
+			looks[w] = look
+		}
+		if look == other.look {
+			l, _ := w.Length()
+			return fmt.Sprintf("Trimmed to %s they look like %s: up to %d could stand in. Say so under its bonus.",
+				b.Say(l), other.Unit.Name, min(n, need)), other.Unit.ID
+		}
+	}
+	return "", ""
+}
+
 // wholeBlocks says for how many whole blocks a leftover is enough, by itself and with what else is over of those that
 // the block takes, and which number of blocks would leave none of it.
-func (b Sheet) wholeBlocks(step naming.Step, n int) string {
+func (u *uses) wholeBlocks(step naming.Step, n int) string {
+	b := u.sheet
 	for _, block := range b.Blocks() {
-		per := b.PerBlock(block.Unit.ID)
+		per, known := u.per[block.Unit.ID]
+		if !known {
+			per = b.PerBlock(block.Unit.ID)
+			u.per[block.Unit.ID] = per
+		}
 		each := per[step].Need
 		if each == 0 || block.Unit.ID.Step() == step {
 			continue
@@ -215,14 +246,14 @@ func (b Sheet) wholeBlocks(step naming.Step, n int) string {
 		case others && together < alone:
 			says = fmt.Sprintf("Enough for %d more of %s, for %d with what else is over.", alone, name, together)
 		}
-		if more, ok := b.NothingOver(block.Unit.ID, step); ok {
+		if u.lines > mostCounted {
+			return says
+		}
+		more, tried, ok := b.NothingOver(block.Unit.ID, step)
+		if u.lines += tried * len(b.Lines); ok {
 			says += fmt.Sprintf(" With %s more none is over.", words.Plural(more, "block"))
 		}
 		return says
 	}
 	return ""
-}
-
-func (b Sheet) alikeLook(look piece.Piece, m making.Made) bool {
-	return making.Alike(look, m.Piece.Finished(b.Table.Seam), b.Seen)
 }

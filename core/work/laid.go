@@ -133,17 +133,18 @@ func (b Counted) PerBlock(block naming.Unit) map[naming.Step]demand.Line {
 // mostMore bounds the blocks more that are tried for one number that leaves nothing over.
 const mostMore = 48
 
-// NothingOver is how many blocks more leave none of a thing over; false when no small number does.
-func (b Counted) NothingOver(block naming.Unit, step naming.Step) (more int, ok bool) {
+// NothingOver is how many blocks more leave none of a thing over, and how many numbers were tried; false when no small
+// number does.
+func (b Counted) NothingOver(block naming.Unit, step naming.Step) (more, tried int, ok bool) {
 	d := b.wanted()
 	before := d.Wanted[block.Step()]
 	for more = 1; more <= mostMore; more++ {
 		d.Wanted[block.Step()] = before + more
 		if p, ok := demand.Count(d); ok && p.Lines[step].Left == 0 {
-			return more, true
+			return more, more, true
 		}
 	}
-	return 0, false
+	return 0, mostMore, false
 }
 
 // wanted is what the quilt asks for, and what everything is made from.
