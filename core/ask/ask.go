@@ -14,7 +14,7 @@ type asked struct{ sheet.Sheet }
 
 func about(d document.Document) (asked, bool) {
 	w, ok := work.Of(d)
-	return asked{sheet.Of(w)}, ok
+	return asked{sheet.Of(w, nil)}, ok
 }
 
 // sewn is a document whose blocks are sewn, and what was found wrong on the way, which may stop it.

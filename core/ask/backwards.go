@@ -105,7 +105,7 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 			used, left = used+one.Used, left+one.Left
 		}
 		u.Length, u.Left = blocks.Table.Ruler.Read(used), blocks.Table.Ruler.Read(left)
-		u.Says = append(u.Says, sheet.Of(s.work(best[0], best[1])).FromShelf(f)...)
+		u.Says = append(u.Says, sheet.Of(s.work(best[0], best[1]), nil).FromShelf(f)...)
 		r.Uses = append(r.Uses, u)
 	}
 	s.limits(&r, best)

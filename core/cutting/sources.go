@@ -2,6 +2,7 @@ package cutting
 
 import (
 	"cmp"
+	"encoding/binary"
 	"fmt"
 	"maps"
 	"slices"
@@ -129,10 +130,12 @@ type source struct {
 	fabric  cloth.Fabric
 	usable  measure.Length
 	members []int
+	at      map[int]int            // the place of each among them
 	ready   map[measure.Length]int // strips as long as the cloth is wide, by their width, that nothing else takes
 	fixed   []UseCut               // strips that are cut for other things
 	pieces  []cloth.Have
 	laid    map[string]laidOut // what pieces give, by what is left for strips to give
+	counted map[string]int     // strips of a pool by first fit, by how its members lie and how many are left
 }
 
 type laidOut struct {
@@ -143,7 +146,10 @@ type laidOut struct {
 // sourceOf gathers what there is for the patches of a fabric. others are the strips that are cut for other things.
 func (p *pools) sourceOf(members []int, others []Strip) source {
 	first := p.patches[members[0]]
-	s := source{p: p, members: members, ready: map[measure.Length]int{}, laid: map[string]laidOut{}}
+	s := source{p: p, members: members, at: map[int]int{}, ready: map[measure.Length]int{}, laid: map[string]laidOut{}, counted: map[string]int{}}
+	for i, m := range members {
+		s.at[m] = i
+	}
 	s.fabric, _ = p.shelf.Fabric(first.role)
 	s.usable, _ = p.t.Usable(first.role)
 	for _, have := range p.shelf.Have(s.fabric.ID) {
@@ -335,9 +341,18 @@ func (s source) cut(ways []int, o order, exactly bool) choice {
 
 // count is how many strips a pool takes for what is left of its members.
 func (s source) count(pool, left []int, exactly bool) int {
+	var key []byte
+	for _, m := range pool {
+		key = binary.AppendUvarint(key, uint64(m))
+		key = binary.AppendUvarint(key, uint64(s.p.patches[m].way))
+		key = binary.AppendUvarint(key, uint64(left[s.at[m]]))
+	}
+	if n, known := s.counted[string(key)]; known && !exactly {
+		return n
+	}
 	a, _ := s.p.across(pool)
 	for k, m := range pool {
-		a.Cuts[k].Need, a.Cuts[k].Spare = left[slices.Index(s.members, m)], 0
+		a.Cuts[k].Need, a.Cuts[k].Spare = left[s.at[m]], 0
 	}
 	if exactly {
 		return a.Count(s.p.t)
@@ -347,6 +362,7 @@ func (s source) count(pool, left []int, exactly bool) int {
 		problem := problemOf(stock(a.Length, s.p.t), one.wants)
 		n += strips(problem.firstFit(problem.demand, false)) * one.prints
 	}
+	s.counted[string(key)] = n
 	return n
 }
 

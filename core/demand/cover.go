@@ -15,8 +15,9 @@ type column struct {
 	total int
 }
 
-// mostNodes is how long the search goes on; what it has by then is used, and said to be unproven.
-const mostNodes = 200_000
+// mostLooks is how long the search goes on, in looks at what a column gives to a row; what it has by then is used, and
+// said to be unproven.
+const mostLooks = 20_000_000
 
 // solve finds the runs by branch and bound, the columns that give most first.
 func (c cover) solve() (runs []int, proven bool) {
@@ -35,12 +36,12 @@ func (c cover) solve() (runs []int, proven bool) {
 		order[i] = i
 	}
 	slices.SortStableFunc(order, func(a, b int) int { return c.columns[b].total - c.columns[a].total })
-	s := search{cover: c, order: order, now: make([]int, len(order)), nodes: mostNodes}
+	s := search{cover: c, order: order, now: make([]int, len(order)), looks: mostLooks}
 	s.branch(0, slices.Clone(c.need), 0, 0)
 	if s.best == nil {
 		s.best = make([]int, len(order))
 	}
-	return s.best, s.nodes > 0
+	return s.best, s.looks > 0
 }
 
 type search struct {
@@ -48,11 +49,11 @@ type search struct {
 	order     []int
 	now, best []int
 	out, runs int // of the best
-	nodes     int
+	looks     int
 }
 
 func (s *search) branch(k int, rest []int, out, runs int) {
-	if s.nodes--; s.nodes <= 0 && s.best != nil {
+	if s.looks -= len(rest) * (len(s.order) - k + 1); s.looks <= 0 && s.best != nil {
 		return
 	}
 	if !slices.ContainsFunc(rest, func(n int) bool { return n > 0 }) {
@@ -82,7 +83,7 @@ func (s *search) branch(k int, rest []int, out, runs int) {
 		}
 		s.now[s.order[k]] = n
 		s.branch(k+1, left, out+n*col.total, runs+n)
-		if s.nodes <= 0 && s.best != nil {
+		if s.looks <= 0 && s.best != nil {
 			break
 		}
 	}

@@ -1,7 +1,12 @@
 // Package demand counts from the quilt down to the cloth: how many of everything, rounded up once for the whole quilt.
 package demand
 
-import "vicis/core/naming"
+import (
+	"maps"
+	"slices"
+
+	"vicis/core/naming"
+)
 
 // Source is one act that makes things: what one run takes from other acts and what it gives.
 type Source struct {
@@ -266,11 +271,9 @@ func (g *grouping) order(sources []Source) (list [][]int, ok bool) {
 		here := free[0]
 		free = free[1:]
 		list = append(list, members[here])
-		for i := len(sources) - 1; i >= 0; i-- { // in a fixed order
-			if n := takes[here][i]; n > 0 {
-				if waits[i] -= n; waits[i] == 0 {
-					free = append(free, i)
-				}
+		for _, i := range slices.Backward(slices.Sorted(maps.Keys(takes[here]))) { // in a fixed order
+			if waits[i] -= takes[here][i]; waits[i] == 0 {
+				free = append(free, i)
 			}
 		}
 	}

@@ -26,9 +26,8 @@ type Picture struct {
 	Whole   bool    `json:"whole" doc:"The patches fill the rectangle"`
 }
 
-// Laid is a piece with others face down on it, and where the needle goes.
+// Laid is what lies face down on a piece, and where the needle goes.
 type Laid struct {
-	Under  Picture `json:"under"`
 	Over   []Patch `json:"over" doc:"Wrong side up"`
 	Stitch []Line  `json:"stitch"`
 }
@@ -176,14 +175,19 @@ func band(l Line, width, w, h float64) []float64 {
 	return points
 }
 
-// Lies draws what lies under the needle: one part face down on the other.
-func (b Drawing) Lies(part batching.Part, under Picture) *Laid {
-	if len(part.Over) == 0 {
+// Lies draws what lies face down on a part under the needle.
+func (a *Album) Lies(part batching.Part) *Laid {
+	n := 0
+	for _, p := range part.Over {
+		n += len(p.Patches)
+	}
+	if n == 0 || a == nil || a.patches+n > mostDrawnInAll {
 		return nil
 	}
-	out := &Laid{Under: under, Over: []Patch{}, Stitch: []Line{}}
+	a.patches += n
+	out := &Laid{Over: []Patch{}, Stitch: []Line{}}
 	for _, p := range part.Over {
-		out.Over = append(out.Over, b.Piece(p, nil).Patches...)
+		out.Over = append(out.Over, a.drawing.Piece(p, nil).Patches...)
 	}
 	out.Stitch = append(out.Stitch, lines(part.Seams)...)
 	return out

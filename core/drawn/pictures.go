@@ -3,44 +3,128 @@ package drawn
 import (
 	"vicis/core/naming"
 	"vicis/core/piece"
+	"vicis/core/pressing"
 	"vicis/core/quilt"
 	"vicis/core/work"
 )
 
-// Everything draws every unit and what every step makes.
-func Everything(w *work.Work) map[naming.Step]Picture {
-	b, into := Of(&w.Laid), map[naming.Step]Picture{}
+// Album is the pictures of a plan by name, no more than can be sent: whatever is shown in several places is drawn once.
+// Where there is no album nothing has a picture.
+type Album struct {
+	Pictures map[naming.Step]Picture
+	LeftOut  int // things that are made and have no picture, because there would be too many patches in all
+
+	drawing Drawing
+	names   map[identity]naming.Step // what is drawn already
+	patches int
+	parts   int
+}
+
+// mostDrawnInAll is how many patches all pictures of a plan together may have.
+const mostDrawnInAll = 12_000
+
+// identity tells pieces apart by where their cloth and seams are kept: a unit and the same unit as a part of another
+// have one.
+type identity struct {
+	cloth *piece.Patch
+	seam  *piece.Seam
+	w, h  piece.Num
+}
+
+func identityOf(p piece.Piece) identity {
+	id := identity{w: p.W, h: p.H}
+	if len(p.Patches) > 0 {
+		id.cloth = &p.Patches[0]
+	}
+	if len(p.Seams) > 0 {
+		id.seam = &p.Seams[0]
+	}
+	return id
+}
+
+// Everything draws every unit and what every step makes: first what is laid and what a step comes to, then what it takes.
+func Everything(w *work.Work) *Album {
+	a := &Album{Pictures: map[naming.Step]Picture{}, drawing: Of(&w.Laid), names: map[identity]naming.Step{}}
+	b := a.drawing
+	for _, m := range b.Units {
+		for _, one := range m.Each() {
+			a.draw(one.Unit.ID.Step(), one.Piece, &b.Press)
+		}
+	}
 	for _, m := range b.Units {
 		for _, act := range m.Acts {
-			drawn := b.Piece(act.Piece, &b.Press)
-			drawn.Drawn = append(drawn.Drawn, lines(act.Drawn)...)
-			into[act.ID] = drawn
-		}
-		for _, one := range m.Each() {
-			into[one.Unit.ID.Step()] = b.Piece(one.Piece, &b.Press)
+			a.draw(act.ID, act.Piece, &b.Press)
+			if drawn, ok := a.Pictures[act.ID]; ok && len(act.Drawn) > 0 {
+				drawn.Drawn = lines(act.Drawn)
+				a.Pictures[act.ID] = drawn
+				if id := identityOf(act.Piece); a.names[id] == act.ID {
+					delete(a.names, id) // as a part of something else it is seen without the lines
+				}
+			}
 		}
 	}
 	for _, f := range w.Cut.Fabrics {
 		for _, s := range f.Strips {
-			into[s.ID] = b.Piece(piece.Cut(s.Role, f.Usable, s.Cut), nil)
+			a.draw(s.ID, piece.Cut(s.Role, f.Usable, s.Cut), nil)
 		}
 	}
 	for _, ring := range b.Layout.Rings {
 		if id := ring.Border.ID.Squares(); ring.Border.HasSquares() {
-			into[id] = b.Piece(b.Acts[id].Act.Piece, nil)
+			a.draw(id, b.Acts[id].Act.Piece, nil)
 		}
 	}
-	drawn := 0
 	for _, k := range b.Layout.AllRows() {
-		if drawn > mostDrawnInAll {
+		if a.patches > mostDrawnInAll {
 			break
 		}
 		if p, ok := b.sewnRow(k); ok {
-			into[k.ID] = b.Piece(p, &b.Press)
-			drawn += len(p.Patches)
+			a.draw(k.ID, p, &b.Press)
 		}
 	}
-	return into
+	return a
+}
+
+// draw puts a picture into the album while there is room.
+func (a *Album) draw(name naming.Step, p piece.Piece, press *pressing.Plan) {
+	if a.patches+len(p.Patches) > mostDrawnInAll {
+		if _, known := a.Pictures[name]; !known {
+			a.LeftOut++
+		}
+		return
+	}
+	a.patches += len(p.Patches)
+	a.Pictures[name] = a.drawing.Piece(p, press)
+	if id := identityOf(p); a.names[id] == "" {
+		a.names[id] = name
+	}
+}
+
+// Part is the name of the picture of a part: of the unit that it is, or drawn for itself. It has none where there is no
+// room for it.
+func (a *Album) Part(p piece.Piece) naming.Step {
+	if a == nil {
+		return ""
+	}
+	id := identityOf(p)
+	name, known := a.names[id]
+	if known {
+		return name
+	}
+	a.parts++
+	name = naming.Drawn(a.parts)
+	a.draw(name, p, &a.drawing.Press)
+	return a.Named(name)
+}
+
+// Named is a name where there is a picture of it.
+func (a *Album) Named(name naming.Step) naming.Step {
+	if a == nil {
+		return ""
+	}
+	if _, ok := a.Pictures[name]; ok {
+		return name
+	}
+	return ""
 }
 
 // Alone draws the units by themselves, as far as they could be made.
@@ -56,9 +140,6 @@ func (b Drawing) Alone() map[naming.Step]Picture {
 
 // mostDrawn is how many patches a picture of a whole row may have; longer rows are seen in the quilt.
 const mostDrawn = 600
-
-// mostDrawnInAll is how many all rows together may have: of a large quilt on point no two are alike.
-const mostDrawnInAll = 6000
 
 func (b Drawing) sewnRow(k quilt.RowKind) (piece.Piece, bool) {
 	var p piece.Piece

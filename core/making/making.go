@@ -439,7 +439,10 @@ type bench struct {
 	state   map[naming.Unit]int
 	made    map[naming.Unit]Made
 	order   []naming.Unit
-	patches int
+	patches int // in all that was made
+	sewn    int // in all that lies there after each act
+	acts    int
+	full    bool // more is not made
 }
 
 // How far a unit is.
@@ -484,6 +487,9 @@ func (b *bench) visit(i int) {
 		b.part(u, p.Unit, here.At)
 	}
 	b.state[u.ID] = done
+	if b.full {
+		return
+	}
 	m, ok := u.How.Make(&here)
 	if !ok {
 		return
@@ -498,13 +504,12 @@ func (b *bench) visit(i int) {
 	for _, v := range m.Variants {
 		pieces += len(v.Piece.Patches)
 	}
-	before := b.patches
-	if b.patches += max(pieces, len(m.Piece.Patches)); b.patches > MostPatchesInAll {
-		if before <= MostPatchesInAll { // said once
-			b.t.Problems.Stop("too-many-patches", problem.At("units", b.place(i)),
-				fmt.Sprintf("With %s the units have more than %d patches in all.", u.Name, MostPatchesInAll),
-				"Use fewer or simpler units.")
-		}
+	b.patches += max(pieces, len(m.Piece.Patches))
+	b.acts += len(m.Acts)
+	for _, act := range m.Acts {
+		b.sewn += len(act.Piece.Patches)
+	}
+	if !b.bounded(i) {
 		return
 	}
 	m.Unit = u
@@ -515,6 +520,27 @@ func (b *bench) visit(i int) {
 		b.made[one.Unit.ID] = one
 	}
 	b.order = append(b.order, u.ID)
+}
+
+// bounded says whether what was made so far can still be drawn and worked out; else nothing more is made, and what is too
+// much is said at the unit it began with.
+func (b *bench) bounded(i int) bool {
+	for _, one := range []struct {
+		have, most int
+		says       string
+	}{
+		{b.patches, MostPatchesInAll, "With %s the units have more than %d patches in all."},
+		{b.acts, MostActs, "With %s the units take more than %d steps in all."},
+		{b.sewn, mostSewn, "With %s what lies there after each step of the units has more than %d patches, added up."},
+	} {
+		if one.have > one.most {
+			b.full = true
+			b.t.Problems.Stop("too-many-patches", problem.At("units", b.place(i)), fmt.Sprintf(one.says, b.units[i].Name, one.most),
+				"Use fewer or simpler units, or plan a part of the quilt as a quilt of its own.")
+			return false
+		}
+	}
+	return true
 }
 
 // part makes what a unit is made from, if it is there to be made.
@@ -543,8 +569,11 @@ func (b *bench) part(u Unit, id naming.Unit, at string) {
 // usable says whether an id can name a unit of the document.
 func usable(id string) bool { return naming.Plain(id) && !naming.Reserved(id) }
 
-// How many patches one unit may have, and all units of a project together.
+// How many patches one unit may have, and how many patches and steps all units of a project together. Every one of them
+// is drawn and told: a plan at these bounds is answered in a second or two, and in a few megabytes.
 const (
 	MostPatches      = 10_000
-	MostPatchesInAll = 100_000
+	MostPatchesInAll = 12_000
+	MostActs         = 2_000
+	mostSewn         = 60_000 // patches that lie there after each act, added up
 )

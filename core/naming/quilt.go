@@ -122,3 +122,6 @@ func (s Step) IsSides() bool { return s.is(sides) }
 
 // IsCorners says whether a step of a border is the sewing of its corner squares.
 func (s Step) IsCorners() bool { return s.is(corners) && s != CornersOn }
+
+// Drawn names the picture of a part that is drawn for itself. No step is called so: ids hold no spaces.
+func Drawn(n int) Step { return Step(fmt.Sprintf("part %d", n)) }

@@ -101,7 +101,8 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 		p.Pictures = drawn.Of(&w.Laid).Alone()
 		return p, w, problems
 	}
-	b := sheet.Of(w)
+	album := drawn.Everything(w)
+	b := sheet.Of(w, album)
 	r := w.Table.Ruler
 	finW, finH := w.Layout.Finished()
 	p.Finished, p.Block = words.SizeOf(r, finW, finH), words.SizeOf(r, w.Layout.BlockW, w.Layout.BlockH)
@@ -114,9 +115,15 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 		p.Taken = append(p.Taken, sheet.Taken(t))
 	}
 	p.Steps, p.Press, p.Trim = b.Steps(), b.Pressing(), b.Trim()
-	p.Pictures, p.Quilt = drawn.Everything(w), drawn.Of(&w.Laid).Quilt()
+	p.Pictures, p.Quilt = album.Pictures, drawn.Of(&w.Laid).Quilt()
 	p.Values, p.Ledger = b.Values(), b.Ledger()
-	return p, w, append(problems, advice.On(w)...)
+	problems = append(problems, advice.On(w)...)
+	if n := album.LeftOut; n > 0 {
+		problems.Warn("pictures-left-out", "/units",
+			fmt.Sprintf("Of %s there is no picture: all pictures together would be too many to send.", words.Plural(n, "step")),
+			"Everything is counted and told all the same; a quilt of fewer kinds of blocks has them all.")
+	}
+	return p, w, problems
 }
 
 // empty is a plan of nothing: no list in it is missing.

@@ -65,8 +65,12 @@ func (b Border) CornerMeeting() piece.Meeting {
 	}
 }
 
-// MostBlocks is how many blocks a quilt may have.
-const MostBlocks = 10000
+// How many blocks and patches a quilt may have, and how many borders.
+const (
+	MostBlocks  = 10_000
+	MostPatches = 100_000
+	MostBorders = 40
+)
 
 // Turning is a way of laying out blocks that look the same turned: which of them are laid so, and by how much.
 type Turning struct {
@@ -260,9 +264,14 @@ func Check(top Top, t *making.Table) bool {
 		stop("repeat-empty", "/top/repeat", "The quilt has no blocks to repeat.", "Choose at least one block.")
 	}
 	good = repeated(top, t, said, stop) && good
-	if patches := patchesOf(top, t); good && patches > making.MostPatchesInAll {
+	if patches := patchesOf(top, t); good && patches > MostPatches {
 		stop("too-many-patches", "/top/rows", fmt.Sprintf("This quilt would have %d patches.", patches),
-			fmt.Sprintf("Plan fewer or simpler blocks: at most %d patches.", making.MostPatchesInAll))
+			fmt.Sprintf("Plan fewer or simpler blocks: at most %d patches.", MostPatches))
+	}
+	if len(top.Borders) > MostBorders {
+		stop("too-many-borders", "/top/borders", fmt.Sprintf("The quilt has %d borders.", len(top.Borders)),
+			fmt.Sprintf("Give it at most %d.", MostBorders))
+		return false
 	}
 	ids := map[naming.Border]bool{}
 	for i, b := range top.Borders {

@@ -238,7 +238,7 @@ func (b Sheet) pressLine(batch batching.Batch) PressLine {
 		}
 	}
 	if batch.Stage != batching.Top {
-		line.Picture = batch.ID
+		line.Picture = b.album.Named(batch.ID)
 	}
 	return line
 }

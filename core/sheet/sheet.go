@@ -3,11 +3,15 @@
 package sheet
 
 import (
+	"vicis/core/drawn"
 	"vicis/core/work"
 )
 
 // Sheet tells a work.
-type Sheet struct{ *work.Work }
+type Sheet struct {
+	*work.Work
+	album *drawn.Album
+}
 
-// Of is the sheet of a work.
-func Of(w *work.Work) Sheet { return Sheet{w} }
+// Of is the sheet of a work, with the pictures that it refers to.
+func Of(w *work.Work, album *drawn.Album) Sheet { return Sheet{w, album} }

@@ -56,7 +56,7 @@ func (b Sheet) unitSizes() (list []Trim) {
 		if b.Lines[s.ID.Step()].Make() == 0 && b.Demand.Runs[s.ID.Step()] == 0 {
 			continue
 		}
-		t := Trim{ID: s.ID.Step(), Name: s.Name, Kind: s.Sort, Picture: s.ID.Step()}
+		t := Trim{ID: s.ID.Step(), Name: s.Name, Kind: s.Sort, Picture: b.album.Named(s.ID.Step())}
 		if s.InLength {
 			t.Unfinished, t.Working = b.Say(s.H)+" wide", b.widthWorking(s.Sum, s.H)
 			list = append(list, t)
@@ -86,7 +86,7 @@ func (b Sheet) triangleSizes() (list []Trim) {
 	for _, m := range b.Units {
 		if m.Unit.ID.IsTriangle() {
 			list = append(list, Trim{
-				ID: m.Unit.ID.Step(), Name: m.Unit.Name, Kind: "setting", Picture: m.Unit.ID.Step(),
+				ID: m.Unit.ID.Step(), Name: m.Unit.Name, Kind: "setting", Picture: b.album.Named(m.Unit.ID.Step()),
 				Working:    words.Working{Sums: m.Size.Sums, Rule: m.Size.Rule},
 				Unfinished: "cut from squares of " + b.Say(m.Acts[0].Patch.W.CeilTo(b.Table.Ruler.Mark)),
 			})
@@ -101,7 +101,7 @@ func (b Sheet) rowSizes() (list []Trim) {
 	}
 	w, _ := b.Layout.Middle()
 	for _, k := range b.Layout.Kinds {
-		t := Trim{ID: k.ID, Name: k.Name(), Kind: "row", Picture: k.ID}
+		t := Trim{ID: k.ID, Name: k.Name(), Kind: "row", Picture: b.album.Named(k.ID)}
 		if len(k.Cells) == 1 && len(b.Layout.Widths) > 1 {
 			continue // a strip right through is listed as what it is
 		}

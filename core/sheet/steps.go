@@ -30,7 +30,7 @@ type Step struct {
 	Size    string         `json:"size" doc:"What one measures unfinished, as the ruler reads; empty while it is no rectangle"`
 	Exact   string         `json:"exact" doc:"The same size exactly: work tallied at another size no longer fits"`
 	Look    string         `json:"look" doc:"What one shows, in short: work tallied of another look no longer fits"`
-	Picture naming.Step    `json:"picture" doc:"Key into pictures; empty where the quilt itself is the picture"`
+	Picture naming.Step    `json:"picture" doc:"Key into pictures; empty where the quilt itself is the picture, or there is no room for another"`
 	Takes   []Take         `json:"takes"`
 	Working words.Working  `json:"working" doc:"How many are to be made, and why"`
 	Press   string         `json:"press" doc:"Which way its seams go, set first or not; empty where nothing is pressed"`
@@ -58,9 +58,9 @@ type Take struct {
 type Sewing struct {
 	Left         string          `json:"left"`
 	Right        string          `json:"right"`
-	LeftPicture  *drawn.Picture  `json:"leftPicture,omitempty"`
-	RightPicture *drawn.Picture  `json:"rightPicture,omitempty"`
-	Laid         *drawn.Laid     `json:"laid,omitempty" doc:"Where one part lies on the other: drawn as it lies under the needle"`
+	LeftPicture  naming.Step     `json:"leftPicture,omitempty" doc:"Key into pictures"`
+	RightPicture naming.Step     `json:"rightPicture,omitempty" doc:"Key into pictures"`
+	Laid         *drawn.Laid     `json:"laid,omitempty" doc:"What lies face down on the left part, as it lies under the needle"`
 	Edge         string          `json:"edge"`
 	Seams        int             `json:"seams" doc:"Seams in one"`
 	Length       measure.Reading `json:"length" doc:"Of one seam"`
@@ -91,7 +91,7 @@ func (b Sheet) step(of work.Step) Step {
 	s := Step{
 		ID: of.ID, Name: of.Called, Stage: of.Stage, Does: string(of.Does), Group: of.ID.Group(),
 		Behind: of.ID.Behind(),
-		Make:   of.Make, Spare: of.Spare, Size: b.sizeOf(of), Exact: of.Exact(), Look: of.Look, Picture: of.Picture,
+		Make:   of.Make, Spare: of.Spare, Size: b.sizeOf(of), Exact: of.Exact(), Look: of.Look, Picture: b.album.Named(of.Picture),
 		Takes: []Take{}, Also: []StandIn{},
 	}
 	for _, t := range of.Takes {
@@ -236,10 +236,8 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 
 // pairWords says what is sewn to what, and draws both.
 func (b Sheet) pairWords(s *Step, batch batching.Batch) {
-	d := drawn.Of(&b.Laid)
-	left, right := d.Piece(batch.Left.Piece, &b.Press), d.Piece(batch.Right.Piece, &b.Press)
-	s.Sewing.LeftPicture, s.Sewing.RightPicture = &left, &right
-	s.Sewing.Laid = d.Lies(batch.Left, left)
+	s.Sewing.LeftPicture, s.Sewing.RightPicture = b.album.Part(batch.Left.Piece), b.album.Part(batch.Right.Piece)
+	s.Sewing.Laid = b.album.Lies(batch.Left)
 	s.One = "pair"
 	switch {
 	case batch.Stage == batching.Blocks:

@@ -1023,7 +1023,6 @@ export interface components {
             /** @description Wrong side up */
             over: components["schemas"]["DrawnPatch"][];
             stitch: components["schemas"]["DrawnLine"][];
-            under: components["schemas"]["DrawnPicture"];
         };
         DrawnLayout: {
             /** @description Their allowances, as they lie on the back */
@@ -1847,14 +1846,16 @@ export interface components {
             edge: string;
             /** @description How to hold, pin or turn it, by the schools chosen */
             hold: string;
-            /** @description Where one part lies on the other: drawn as it lies under the needle */
+            /** @description What lies face down on the left part, as it lies under the needle */
             laid?: components["schemas"]["DrawnLaid"];
             left: string;
-            leftPicture?: components["schemas"]["DrawnPicture"];
+            /** @description Key into pictures */
+            leftPicture?: string;
             /** @description Of one seam */
             length: components["schemas"]["MeasureReading"];
             right: string;
-            rightPicture?: components["schemas"]["DrawnPicture"];
+            /** @description Key into pictures */
+            rightPicture?: string;
             /**
              * Format: int64
              * @description Seams in one
@@ -1889,7 +1890,7 @@ export interface components {
             name: string;
             /** @description What one of it is called */
             one: string;
-            /** @description Key into pictures; empty where the quilt itself is the picture */
+            /** @description Key into pictures; empty where the quilt itself is the picture, or there is no room for another */
             picture: string;
             /** @description Which way its seams go, set first or not; empty where nothing is pressed */
             press: string;

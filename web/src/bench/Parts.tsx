@@ -2,7 +2,7 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
-import type { Picture, Project, Step } from "../api/client";
+import type { Project, Step } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { LaidView, PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
@@ -51,11 +51,12 @@ export function Parts({ turn, room, ...shown }: Shown & { turn: () => void; room
 function Lies({ project, step, back, iron }: Shown) {
   const colours = coloursOf(project.document);
   const s = step.sewing;
-  const whole = step.picture ? project.plan.pictures[step.picture] : undefined;
-  const half = (side: string, name: string, picture: Picture) => (
+  const { pictures } = project.plan;
+  const whole = step.picture ? pictures[step.picture] : undefined;
+  const half = (side: string, name: string, picture: string) => (
     <Part name={name}>
       <PictureView
-        picture={picture}
+        picture={pictures[picture]}
         colours={colours}
         maxW={300}
         maxH={440}
@@ -68,6 +69,7 @@ function Lies({ project, step, back, iron }: Shown) {
   return s?.laid && !iron ? (
     <Part name={`${s.right} on ${s.left}`}>
       <LaidView
+        under={pictures[s.leftPicture ?? ""]}
         laid={s.laid}
         colours={colours}
         maxW={640}

@@ -90,6 +90,7 @@ export function PictureView({
 
 /** One part face down on another, as it lies under the needle: the wrong side of cloth is paler, the needle's way is dashed. */
 export function LaidView({
+  under,
   laid,
   colours,
   maxW,
@@ -97,6 +98,7 @@ export function LaidView({
   label,
   back: side,
 }: {
+  under: Picture | undefined;
   laid: Laid;
   colours: Colours;
   maxW: number;
@@ -106,7 +108,7 @@ export function LaidView({
 }) {
   const turned = useTurned();
   const back = side ?? turned;
-  const { under } = laid;
+  if (!under) return null;
   const scale = Math.min(maxW / under.w, maxH / under.h);
   const px = 1 / scale;
   return (

@@ -59,6 +59,7 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
   const p = progressOf(project, step.id);
   const colours = coloursOf(project.document);
   const sewing = step.sewing;
+  const { pictures } = project.plan;
   if (!p) return null;
   const here = project.progress.next === step.id;
   return (
@@ -77,6 +78,7 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
       <Flex w={{ base: "130px", md: "190px" }} justify="center" align="center" gap="12px" flexShrink={0}>
         {sewing?.laid ? (
           <LaidView
+            under={pictures[sewing.leftPicture ?? ""]}
             laid={sewing.laid}
             colours={colours}
             maxW={120}
@@ -85,7 +87,13 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
           />
         ) : sewing?.leftPicture && sewing.rightPicture ? (
           <>
-            <PictureView picture={sewing.leftPicture} colours={colours} maxW={80} maxH={92} label={sewing.left} />
+            <PictureView
+              picture={pictures[sewing.leftPicture]}
+              colours={colours}
+              maxW={80}
+              maxH={92}
+              label={sewing.left}
+            />
             <svg width="10" height="70" viewBox="0 0 10 70" aria-hidden="true">
               <line
                 x1="5"
@@ -97,16 +105,16 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
                 strokeDasharray="6 4"
               />
             </svg>
-            <PictureView picture={sewing.rightPicture} colours={colours} maxW={80} maxH={92} label={sewing.right} />
+            <PictureView
+              picture={pictures[sewing.rightPicture]}
+              colours={colours}
+              maxW={80}
+              maxH={92}
+              label={sewing.right}
+            />
           </>
         ) : step.picture ? (
-          <PictureView
-            picture={project.plan.pictures[step.picture]}
-            colours={colours}
-            maxW={180}
-            maxH={80}
-            label={step.name}
-          />
+          <PictureView picture={pictures[step.picture]} colours={colours} maxW={180} maxH={80} label={step.name} />
         ) : (
           <QuiltView layout={project.plan.quilt} colours={colours} maxW={120} maxH={88} label={step.name} />
         )}

@@ -1,0 +1,343 @@
+package plan_test
+
+import (
+	"encoding/json"
+	"fmt"
+	"math/rand/v2"
+	"testing"
+
+	"vicis/core/document"
+	"vicis/core/plan"
+)
+
+// The worst documents that were found or thought of: each within what a document may hold, each aimed at one place where
+// work could grow faster than the document.
+
+type (
+	object = map[string]any
+	list   = []any
+)
+
+// shell is a document of two roles around some units and a top.
+func shell(units list, top object, more object) []byte {
+	d := object{
+		"vicis": 1, "name": "Worst", "measure": "in", "ruler": "1/8 in",
+		"seam":  object{"stitched": "15/64 in", "fold": "1/64 in"},
+		"cloth": object{"usable": "40 in", "squaring": "1/2 in"}, "strip": "2 1/2 in",
+		"spares": object{}, "schools": object{}, "settings": object{},
+		"fabrics": list{
+			object{"id": "dark", "name": "Dark", "colour": "#27506b"},
+			object{"id": "light", "name": "Light", "colour": "#efe6d3"},
+		},
+		"roles": list{
+			object{"id": "A", "name": "dark", "fabric": "dark"},
+			object{"id": "B", "name": "light", "fabric": "light"},
+		},
+		"units": units, "top": top,
+	}
+	for k, v := range more {
+		d[k] = v
+	}
+	text, err := json.Marshal(d)
+	if err != nil {
+		panic(err)
+	}
+	return text
+}
+
+func made(id string, how object) object { return object{"id": id, "name": "U " + id, "how": how} }
+
+func square(id, role, w, h string) object {
+	return made(id, object{"by": "patch", "role": role, "width": w, "height": h})
+}
+
+func topOf(rows, columns int, cells ...string) object {
+	var row list
+	for _, c := range cells {
+		row = append(row, object{"unit": c})
+	}
+	return object{"rows": rows, "columns": columns, "repeat": list{row}}
+}
+
+func gridOf(rows, columns int, at func(r, c int) object) object {
+	var all list
+	for r := range rows {
+		var cells list
+		for c := range columns {
+			cells = append(cells, at(r, c))
+		}
+		all = append(all, cells)
+	}
+	return object{"by": "grid", "rows": all}
+}
+
+func role(n int) string { return string(rune('A' + n%2)) }
+
+type bad struct {
+	name string
+	text []byte
+}
+
+func worst() []bad {
+	r := rand.New(rand.NewPCG(1, 2))
+	var all []bad
+	add := func(name string, text []byte) { all = append(all, bad{name, text}) }
+	two := list{square("a", "A", "1 strip", "1 strip"), square("b", "B", "1 strip", "1 strip")}
+	ab := func(n int) object { return object{"unit": string(rune('a' + n%2))} }
+
+	units := append(list{}, two...)
+	var names []string
+	for g := range 40 {
+		id := fmt.Sprintf("g%d", g)
+		units = append(units, made(id, gridOf(30, 30, func(_, _ int) object { return ab(r.IntN(2)) })))
+		names = append(names, id)
+	}
+	add("forty grids of 30 × 30", shell(units, topOf(4, 40, names...), nil))
+
+	var borders list
+	for i := range 3000 {
+		borders = append(borders, object{"id": fmt.Sprintf("k%d", i), "name": fmt.Sprintf("K %d", i), "role": role(i), "width": "2 1/2 in", "corners": role(i + 1)})
+	}
+	t := topOf(4, 4, "a")
+	t["borders"] = borders
+	add("3,000 borders", shell(two, t, nil))
+
+	for _, squares := range []bool{false, true} {
+		units = append(list{}, two...)
+		last := "a"
+		for i := range 400 {
+			id := fmt.Sprintf("j%d", i)
+			units = append(units, square(fmt.Sprintf("p%d", i), role(i), "1 strip", "1 strip"))
+			if squares {
+				units[len(units)-1] = square(fmt.Sprintf("p%d", i), role(i), fmt.Sprintf("%d/64 in", 160+i), "1 strip")
+			}
+			units = append(units, made(id, object{"by": "joined", "columns": list{
+				object{"id": "c1", "unit": last}, object{"id": "c2", "unit": fmt.Sprintf("p%d", i)},
+			}}))
+			last = id
+			if len(units) > 498 {
+				break
+			}
+		}
+		add(fmt.Sprintf("nested joins %v", squares), shell(units, topOf(6, 6, last), nil))
+	}
+
+	units = list{}
+	for i := range 240 {
+		units = append(units, square(fmt.Sprintf("p%d", i), role(i), fmt.Sprintf("%d/64 in", 100+7*(i%40)), fmt.Sprintf("%d/64 in", 150+11*(i/40))))
+	}
+	units = append(units, made("g", gridOf(6, 40, func(r, c int) object { return object{"unit": fmt.Sprintf("p%d", 40*r+c)} })))
+	add("6 × 40 unequal cells", shell(units, topOf(2, 2, "g"), nil))
+
+	// Log cabins of every size: forty thousand logs, of which no two are alike.
+	for _, n := range []int{30, 400} {
+		units, names = nil, nil
+		for i := range n {
+			id := fmt.Sprintf("lc%d", i)
+			units = append(units, made(id, object{
+				"by": "log cabin", "centre": object{"role": "A"}, "width": fmt.Sprintf("%d/64 in", 100+i), "height": fmt.Sprintf("%d/64 in", 100+i),
+				"rounds": 20, "logs": list{object{"role": "A", "strip": fmt.Sprintf("%d/64 in", 60+i%7)}, object{"role": "B", "strip": "1 in"}},
+			}))
+			names = append(names, id)
+		}
+		add(fmt.Sprintf("%d log cabins of 20 rounds", n), shell(units, topOf(10, 10, names[0]), nil))
+	}
+
+	// Strip sets of many strips, sub-cut at many widths.
+	for _, n := range []int{40, 300} {
+		units = list{}
+		var strips list
+		for i := range 40 {
+			strips = append(strips, object{"id": fmt.Sprintf("s%d", i), "role": role(i), "width": "1 in"})
+		}
+		units = append(units, made("set", object{"by": "strip set", "strips": strips}))
+		var cols list
+		for i := range n {
+			id := fmt.Sprintf("cut%d", i)
+			units = append(units, made(id, object{"by": "sub-cut", "from": "set", "width": fmt.Sprintf("%d/64 in", 64+3*i)}))
+			cols = append(cols, object{"id": fmt.Sprintf("c%d", i), "unit": id, "turn": 180 * (i % 2)})
+		}
+		names = nil
+		for i := 0; i+20 <= n; i += 20 {
+			id := fmt.Sprintf("b%d", i)
+			units = append(units, made(id, object{"by": "joined", "columns": cols[i : i+20]}))
+			names = append(names, id)
+		}
+		add(fmt.Sprintf("%d sub-cuts of a set of 40", n), shell(units, topOf(5, 5, names[0]), nil))
+	}
+
+	// Kinds of which every run gives more than is wanted.
+	units, names = nil, nil
+	for i := range 499 {
+		id := fmt.Sprintf("h%d", i)
+		units = append(units, made(id, object{"by": "half-square triangles", "way": "eight", "lower": object{"role": role(i)}, "upper": object{"role": role(i + 1)}, "finished": "2 strips", "sizing": "rule"}))
+		names = append(names, id)
+	}
+	add("499 kinds with leftovers", shell(units, object{"rows": 5, "columns": 100, "repeat": func() (rows list) {
+		for i := range 5 {
+			rows = append(rows, topOf(1, 1, names[100*i:min(499, 100*i+99)]...)["repeat"].(list)[0])
+		}
+		return rows
+	}()}, nil))
+
+	// A repeat of 100 × 100 of different blocks.
+	units = list{}
+	names = nil
+	for i := range 60 {
+		id := fmt.Sprintf("h%d", i)
+		units = append(units, made(id, object{"by": "half-square triangles", "way": "two", "lower": object{"role": role(i)}, "upper": object{"role": role(i + 1)}, "finished": "2 strips", "sizing": "rule"}))
+		names = append(names, id)
+	}
+	var rows list
+	for range 100 {
+		var row list
+		for range 100 {
+			row = append(row, object{"unit": names[r.IntN(len(names))], "turn": 90 * r.IntN(4)})
+		}
+		rows = append(rows, row)
+	}
+	add("100 × 100 of sixty kinds turned", shell(units, object{"rows": 100, "columns": 100, "repeat": rows}, nil))
+	add("the same with sashing", shell(units, object{"rows": 70, "columns": 70, "repeat": rows, "sashing": object{"role": "A", "width": "2 in", "corners": "B", "outer": true}}, nil))
+	add("the same on point", shell(units, object{"rows": 70, "columns": 70, "repeat": rows, "point": object{"role": "A", "corners": "B", "larger": "1/2 in"}}, nil))
+	add("the same within pieced borders", shell(units, object{"rows": 60, "columns": 60, "repeat": rows, "borders": list{
+		object{"id": "p1", "name": "P", "cells": rows[0], "corner": object{"unit": "h1"}},
+		object{"id": "p2", "name": "P2", "cells": rows[1], "corner": object{"unit": "h1"}},
+	}}, nil))
+	add("one row of 10,000", shell(units, object{"rows": 1, "columns": 10000, "repeat": rows}, nil))
+	add("one column of 10,000", shell(units, object{"rows": 10000, "columns": 1, "repeat": rows}, nil))
+
+	// Blocks of 10 × 10 random cells in a random repeat.
+	units = list{two[0], two[1]}
+	names = nil
+	for i := range 60 {
+		id := fmt.Sprintf("n%d", i)
+		units = append(units, made(id, gridOf(10, 10, func(_, _ int) object { return ab(r.IntN(2)) })))
+		names = append(names, id)
+	}
+	rows = nil
+	for range 20 {
+		var row list
+		for range 20 {
+			row = append(row, object{"unit": names[r.IntN(len(names))], "turn": 90 * r.IntN(4)})
+		}
+		rows = append(rows, row)
+	}
+	add("20 × 20 of sixty hundred-patches", shell(units, object{"rows": 20, "columns": 20, "repeat": rows}, nil))
+
+	// Lists of a megabyte.
+	one := list{square("a", "A", "1 strip", "1 strip")}
+	steps := object{}
+	for i := range 15000 {
+		steps[fmt.Sprintf("a/row-%d", i)] = object{"press": "outward", "pins": "everywhere"}
+	}
+	add("15,000 schools of steps", shell(one, topOf(4, 4, "a"), object{"schools": object{"steps": steps}}))
+	held := object{}
+	var done, spun list
+	for i := range 12000 {
+		held[fmt.Sprintf("row-1#%d", i)] = "plus"
+		done = append(done, fmt.Sprintf("row-%d", i))
+		spun = append(spun, fmt.Sprintf("row-1#%d", i))
+	}
+	add("12,000 held, done and spun", shell(one, topOf(4, 4, "a"), object{"press": object{"held": held, "done": done, "spun": spun}}))
+	var supplies list
+	for i := range 6000 {
+		supplies = append(supplies, object{"id": fmt.Sprintf("s%d", i), "fabric": "dark", "kind": []string{"yardage", "strips", "pieces"}[i%3], "width": fmt.Sprintf("%d/8 in", 40+i%200), "length": fmt.Sprintf("%d/8 in", 41+i%300), "count": 1 + i%5})
+	}
+	add("6,000 supplies", shell(one, topOf(40, 40, "a"), object{"supplies": supplies}))
+	var ways list
+	for i := range 500 {
+		ways = append(ways, object{"id": fmt.Sprintf("w%d", i), "name": fmt.Sprintf("W %d", i), "fabrics": object{"A": "light", "B": "dark"}})
+	}
+	rows = nil
+	for i := range 100 {
+		var row list
+		for j := range 5 {
+			row = append(row, object{"unit": "g", "colourway": fmt.Sprintf("w%d", 5*i+j)})
+		}
+		rows = append(rows, row)
+	}
+	g := append(append(list{}, two...), made("g", gridOf(10, 10, func(i, j int) object { return ab(i + j) })))
+	add("500 colourways", shell(g, object{"rows": 100, "columns": 5, "repeat": rows}, object{"colourways": ways}))
+	var twoWays list
+	for i := range 300 {
+		twoWays = append(twoWays, object{"unit": "g", "which": "every other block", "own": true, "whole": i%2 == 0})
+	}
+	add("300 two ways", shell(g, topOf(10, 10, "g"), object{"press": object{"twoWays": twoWays}}))
+	units = list{}
+	for i := range 500 {
+		p := square(fmt.Sprintf("p%d", i), "A", "1 strip", "1 strip")
+		var also list
+		if i%2 == 0 {
+			for j := range 200 {
+				also = append(also, fmt.Sprintf("p%d", (i+1+2*j)%500))
+			}
+		}
+		if i < 2 {
+			p["also"] = also
+		}
+		units = append(units, p)
+	}
+	add("500 patches that stand in for each other", shell(units, topOf(10, 10, "p0"), nil))
+
+	// Doubling grids: each of two by two of the one before, each cell turned.
+	units = list{}
+	units = append(units, two...)
+	prev := [2]string{"a", "b"}
+	for i := range 6 {
+		id := fmt.Sprintf("d%d", i)
+		units = append(units, made(id, gridOf(2, 2, func(r, c int) object { return object{"unit": prev[(r+c)%2], "turn": 90 * (2*r + c)} })))
+		prev = [2]string{id, id}
+	}
+	add("grids of grids", shell(units, topOf(3, 3, prev[0]), nil))
+	// A thousand units of one block each: three hundred grids of different patches.
+	units = list{}
+	names = nil
+	for i := range 60 {
+		units = append(units, square(fmt.Sprintf("p%d", i), role(i), "1 strip", "1 strip"))
+	}
+	for i := range 300 {
+		id := fmt.Sprintf("n%d", i)
+		units = append(units, made(id, gridOf(7, 7, func(_, _ int) object { return object{"unit": fmt.Sprintf("p%d", r.IntN(60))} })))
+		names = append(names, id)
+	}
+	rows = nil
+	for i := range 3 {
+		var row list
+		for j := range 100 {
+			row = append(row, object{"unit": names[100*i+j]})
+		}
+		rows = append(rows, row)
+	}
+	add("300 different blocks", shell(units, object{"rows": 3, "columns": 100, "repeat": rows}, nil))
+	// Forty different widths and heights.
+	units = list{}
+	for i := range 400 {
+		units = append(units, square(fmt.Sprintf("p%d", i), role(i), fmt.Sprintf("%d/64 in", 100+7*(i%20)), fmt.Sprintf("%d/64 in", 150+11*(i/20))))
+	}
+	units = append(units, made("g", gridOf(20, 20, func(r, c int) object { return object{"unit": fmt.Sprintf("p%d", 20*r+c)} })))
+	add("20 × 20 unequal cells", shell(units, topOf(5, 5, "g"), nil))
+	add("20 × 20 unequal cells, ends used", shell(units, topOf(5, 5, "g"), object{"schools": object{"ends": "use"}}))
+	return all
+}
+
+func BenchmarkWorst(b *testing.B) {
+	for _, w := range worst() {
+		b.Run(w.name, func(b *testing.B) {
+			b.ReportAllocs()
+			for b.Loop() {
+				d, problems := document.Read(w.text)
+				p, problems := plan.Make(d, problems)
+				text, err := json.Marshal(p)
+				if err != nil {
+					b.Fatal(err)
+				}
+				b.ReportMetric(float64(len(text))/1e6, "MB-JSON")
+				b.ReportMetric(float64(len(w.text))/1e3, "KB-doc")
+				b.ReportMetric(float64(len(p.Steps)), "steps")
+				if problems.Stopped() {
+					b.Log(problems.Stops()[0].Says, problems.Stops()[0].At)
+				}
+			}
+		})
+	}
+}
