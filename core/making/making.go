@@ -574,6 +574,6 @@ func usable(id string) bool { return naming.Plain(id) && !naming.Reserved(id) }
 const (
 	MostPatches      = 10_000
 	MostPatchesInAll = 12_000
-	MostActs         = 2_000
+	MostActs         = 2_500
 	mostSewn         = 60_000 // patches that lie there after each act, added up
 )

@@ -126,29 +126,38 @@ func JoinRight(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
 		return Piece{}, &Misfit{Have: hb, Want: ha}
 	}
 	line := Upright(a.W.Sub(Of(s)))
-	right := b.shift(line.C.Sub(Of(s)), Num{})
-	out := sew(a, right, line, -1, seam)
-	out.Misses = append(out.Misses, Missed(a.keep(line, -1).endsOn(line), right.keep(line, 1).endsOn(line), Of(s),
-		seam)...)
+	out := edgeToEdge(a, b.shift(line.C.Sub(Of(s)), Num{}), line, s, Seam{seam, Point{line.C, Num{}}, Point{line.C, a.H}})
 	out.W, out.H = line.C.Add(b.W).Sub(Of(s)), a.H
-	last := &out.Seams[len(out.Seams)-1]
-	last.From, last.To = Point{line.C, Num{}}, Point{line.C, a.H}
 	return out, nil
 }
 
 // JoinDown sews b below a. The new seam runs from left to right, so +1 presses it up, toward a.
 func JoinDown(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
-	// Lay both on their left side, join, and turn back: a stands left of b once both are turned by 270°. The seam made
-	// by JoinRight then runs top to bottom in the turned picture, which is right to left after turning back by 90°; it
-	// is given its usual direction here.
-	out, err := JoinRight(a.Turn(270), b.Turn(270), s, seam)
-	if err != nil {
-		return Piece{}, err
+	if a.W != b.W {
+		wa, _ := a.W.Length()
+		wb, _ := b.W.Length()
+		return Piece{}, &Misfit{Have: wb, Want: wa}
 	}
-	out = out.Turn(90)
-	last := &out.Seams[len(out.Seams)-1]
-	last.From, last.To = last.To, last.From
+	line := Level(a.H.Sub(Of(s)))
+	out := edgeToEdge(a, b.shift(Num{}, line.C.Sub(Of(s))), line, s, Seam{seam, Point{Num{}, line.C}, Point{a.W, line.C}})
+	out.W, out.H = a.W, line.C.Add(b.H).Sub(Of(s))
 	return out, nil
+}
+
+// edgeToEdge sews a to b, which lies on the far side of a line along the axes; the seam is as long as both. Where seams
+// meet is listed from the top or from the right, always: what cannot be told apart otherwise is decided by that order, and
+// a quilt that is half pressed must not be pressed another way tomorrow.
+func edgeToEdge(a, b Piece, l Line, s measure.Length, seam Seam) Piece {
+	a, b = a.brought(l, -1), b.brought(l, 1)
+	ours, theirs := a.endsOn(l), b.endsOn(l)
+	if l.A == 0 {
+		ours, theirs = Reversed(ours, Num{}), Reversed(theirs, Num{})
+	}
+	out := together(a, b)
+	out.Meetings = append(out.Meetings, Meet(ours, theirs, seam.ID)...)
+	out.Misses = append(out.Misses, Missed(ours, theirs, Of(s), seam.ID)...)
+	out.Seams = append(out.Seams, seam)
+	return out
 }
 
 // Slice cuts the piece across from x to x + w; the loose ends of seams fall away with the rest.

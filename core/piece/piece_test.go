@@ -199,3 +199,37 @@ func TestWhichRolesLieBesideEachOther(t *testing.T) {
 		t.Errorf("one patch: %v", got)
 	}
 }
+
+// Sewing below is sewing at the right with the table turned, to the order in which seams meet.
+func TestJoinDownIsJoinRightOnATurnedTable(t *testing.T) {
+	r := rand.New(rand.NewSource(13))
+	cell := func() Piece {
+		a := join(t, JoinRight, Cut("A", in, 2*in), Cut("B", in, 2*in), "inner")
+		b := join(t, JoinDown, Cut("C", 3*in/2, in+quarter), Cut("D", 3*in/2, in+quarter), "other")
+		return []Piece{a.Turn(90 * r.Intn(4)), b.Turn(90 * r.Intn(4))}[r.Intn(2)]
+	}
+	for range 300 {
+		above, below := cell(), cell()
+		for above.W != below.W {
+			above, below = cell(), cell()
+		}
+		got, err := JoinDown(above, below, quarter, "seam")
+		if err != nil {
+			t.Fatal(err)
+		}
+		want, err := JoinRight(above.Turn(270), below.Turn(270), quarter, "seam")
+		if err != nil {
+			t.Fatal(err)
+		}
+		want = want.Turn(90)
+		last := &want.Seams[len(want.Seams)-1]
+		last.From, last.To = last.To, last.From
+		for i := range want.Meetings { // where along the edge two met is told from one end or the other
+			want.Meetings[i].A.At, want.Meetings[i].B.At = got.Meetings[i].A.At, got.Meetings[i].B.At
+			want.Meetings[i].A.spot, want.Meetings[i].B.spot = got.Meetings[i].A.spot, got.Meetings[i].B.spot
+		}
+		if !reflect.DeepEqual(got, want) {
+			t.Fatalf("%+v\nis not\n%+v", got, want)
+		}
+	}
+}

@@ -9,11 +9,7 @@ import (
 // line, b what is on the other. The new seam runs along all that both have there, a on the left of its direction.
 func sew(a, b Piece, l Line, side int, seam naming.Seam) Piece {
 	a, b = a.brought(l, side), b.brought(l, -side)
-	out := Piece{
-		W: a.W, H: a.H, Patches: append(a.Patches, b.Patches...), Seams: append(a.Seams, b.Seams...),
-		Meetings: append(a.Meetings, b.Meetings...), Misses: append(a.Misses, b.Misses...), Rounded: a.Rounded ||
-			b.Rounded,
-	}
+	out := together(a, b)
 	ours, theirs := a.endsOn(l), b.endsOn(l)
 	out.Meetings = append(out.Meetings, Meet(ours, theirs, seam)...)
 	from, to := a.stretch(l), b.stretch(l)
@@ -34,6 +30,15 @@ func sew(a, b Piece, l Line, side int, seam naming.Seam) Piece {
 	}
 	out.Seams = append(out.Seams, Seam{seam, first, last})
 	return out
+}
+
+// together is two pieces that lie side by side, as one as large as the first.
+func together(a, b Piece) Piece {
+	return Piece{
+		W: a.W, H: a.H, Patches: append(a.Patches, b.Patches...), Seams: append(a.Seams, b.Seams...),
+		Meetings: append(a.Meetings, b.Meetings...), Misses: append(a.Misses, b.Misses...), Rounded: a.Rounded ||
+			b.Rounded,
+	}
 }
 
 // brought keeps of a piece what lies on its side of a line of stitches: crossings on the line itself too, for the

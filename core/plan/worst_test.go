@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"math/rand/v2"
+	"slices"
 	"testing"
 
 	"vicis/core/document"
@@ -92,6 +93,7 @@ func worst() []bad {
 		units = append(units, made(id, gridOf(30, 30, func(_, _ int) object { return ab(r.IntN(2)) })))
 		names = append(names, id)
 	}
+	add("thirteen grids of 30 × 30", shell(units[:2+13], topOf(4, 13, names[:13]...), nil))
 	add("forty grids of 30 × 30", shell(units, topOf(4, 40, names...), nil))
 
 	var borders list
@@ -101,11 +103,17 @@ func worst() []bad {
 	t := topOf(4, 4, "a")
 	t["borders"] = borders
 	add("3,000 borders", shell(two, t, nil))
+	t = topOf(4, 4, "a")
+	t["borders"] = borders[:40]
+	add("40 borders", shell(two, t, nil))
 
 	for _, squares := range []bool{false, true} {
 		units = append(list{}, two...)
 		last := "a"
 		for i := range 400 {
+			if i == 150 {
+				add(fmt.Sprintf("150 nested joins %v", squares), shell(slices.Clone(units), topOf(6, 6, last), nil))
+			}
 			id := fmt.Sprintf("j%d", i)
 			units = append(units, square(fmt.Sprintf("p%d", i), role(i), "1 strip", "1 strip"))
 			if squares {
@@ -119,7 +127,7 @@ func worst() []bad {
 				break
 			}
 		}
-		add(fmt.Sprintf("nested joins %v", squares), shell(units, topOf(6, 6, last), nil))
+		add(fmt.Sprintf("248 nested joins %v", squares), shell(units, topOf(6, 6, last), nil))
 	}
 
 	units = list{}
@@ -130,7 +138,7 @@ func worst() []bad {
 	add("6 × 40 unequal cells", shell(units, topOf(2, 2, "g"), nil))
 
 	// Log cabins of every size: forty thousand logs, of which no two are alike.
-	for _, n := range []int{30, 400} {
+	for _, n := range []int{14, 400} { // the first at the bound on steps
 		units, names = nil, nil
 		for i := range n {
 			id := fmt.Sprintf("lc%d", i)
@@ -278,6 +286,28 @@ func worst() []bad {
 		units = append(units, p)
 	}
 	add("500 patches that stand in for each other", shell(units, topOf(10, 10, "p0"), nil))
+	rows = nil
+	for i := range 5 {
+		var row list
+		for j := range 100 {
+			row = append(row, object{"unit": fmt.Sprintf("p%d", 100*i+j)})
+		}
+		rows = append(rows, row)
+	}
+	add("500 patches, all laid, that stand in for each other", shell(units, object{"rows": 5, "columns": 100, "repeat": rows}, nil))
+	for i := range units { // half-square triangles of which a run gives eight, in a chain of stand-ins
+		id := fmt.Sprintf("p%d", i)
+		units[i] = made(id, object{"by": "half-square triangles", "way": "eight", "lower": object{"role": "A"}, "upper": object{"role": "B"}, "finished": "2 strips", "sizing": "rule"})
+		if i > 0 {
+			units[i].(object)["also"] = list{fmt.Sprintf("p%d", i-1)}
+		}
+	}
+	add("500 kinds in a chain of stand-ins", shell(units[:499], object{"rows": 5, "columns": 99, "repeat": func() (out list) {
+		for _, row := range rows {
+			out = append(out, row.(list)[:99])
+		}
+		return out
+	}()}, nil))
 
 	// Doubling grids: each of two by two of the one before, each cell turned.
 	units = list{}
@@ -308,6 +338,7 @@ func worst() []bad {
 		}
 		rows = append(rows, row)
 	}
+	add("240 different blocks", shell(units[:60+240], object{"rows": 2, "columns": 100, "repeat": rows[:2]}, nil))
 	add("300 different blocks", shell(units, object{"rows": 3, "columns": 100, "repeat": rows}, nil))
 	// Forty different widths and heights.
 	units = list{}

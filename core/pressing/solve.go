@@ -23,11 +23,11 @@ type solution struct {
 	bound int64
 }
 
-// How many steps the branch and bound of one component may take. Crossings of up to some sixty seams stay far below
+// How many springs the branch and bound of one component may look at. Crossings of up to some sixty seams stay far below
 // theirs; wishes are not worth a long search.
 const (
-	crossingBudget = 200_000
-	wishBudget     = 5_000
+	crossingBudget = 2_000_000
+	wishBudget     = 50_000
 )
 
 // solve minimises the weight of springs that are not satisfied, exactly, component by component: branch and bound from
@@ -319,6 +319,7 @@ func (c *search) descend(depth int, cost int64) {
 		return
 	}
 	v := c.order[depth]
+	c.budget -= 2 * len(c.touching[v]) // told and taken back, for each of two values
 	first := c.cheaper(v)
 	for _, value := range []int8{first, -first} {
 		price := c.set(v, value)
