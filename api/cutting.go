@@ -49,7 +49,7 @@ func (b *sizeIn) UnmarshalJSON(data []byte) error {
 }
 
 func (s *Server) nearest(ctx context.Context, in *struct{ Body sizeIn }) (*body[[]ask.Measure], error) {
-	return about(ctx, s.searches, in.Body.Document, func(d document.Document) ([]ask.Measure, problem.List) {
+	return about(ctx, s.searches, in.Body.Document, func(d document.Document, _ *ask.Purse) ([]ask.Measure, problem.List) {
 		return ask.NearTo(d, in.Body.Width, in.Body.Height)
 	})
 }
@@ -88,8 +88,8 @@ func (b *suppliesIn) UnmarshalJSON(data []byte) error {
 }
 
 func (s *Server) backwards(ctx context.Context, in *struct{ Body suppliesIn }) (*body[ask.Reach], error) {
-	return about(ctx, s.searches, in.Body.Document, func(d document.Document) (ask.Reach, problem.List) {
-		return ask.Backwards(d, in.Body.Supplies)
+	return about(ctx, s.searches, in.Body.Document, func(d document.Document, purse *ask.Purse) (ask.Reach, problem.List) {
+		return ask.Backwards(d, in.Body.Supplies, purse)
 	})
 }
 

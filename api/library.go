@@ -78,16 +78,9 @@ func (s *Server) ways(ctx context.Context, in *struct{ Body unitIn }) (*body[[]a
 	if err != nil {
 		return nil, err
 	}
-	end, err := s.searches.take(ctx)
-	if err != nil {
-		return nil, err
-	}
-	defer end()
-	list, problems := ask.Ways(d, in.Body.Unit)
-	if problems.Stopped() {
-		return nil, refuse(problems)
-	}
-	return &body[[]ask.Way]{list}, nil
+	return answered(ctx, s.searches, d, func(d document.Document, purse *ask.Purse) ([]ask.Way, problem.List) {
+		return ask.Ways(d, in.Body.Unit, purse)
+	})
 }
 
 func (s *Server) resize(ctx context.Context, in *struct{ Body unitIn }) (*body[ask.Resized], error) {

@@ -1,6 +1,7 @@
 package ask
 
 import (
+	"fmt"
 	"slices"
 
 	"vicis/core/document"
@@ -26,27 +27,45 @@ type Arrangement struct {
 	Quilt     drawn.Layout   `json:"quilt" doc:"Four by four of it"`
 }
 
+// Arranged is the ways to turn the blocks of a quilt.
+type Arranged struct {
+	List []Arrangement `json:"list"`
+	Says string        `json:"says" doc:"That not every way was worked out, where the quilt is too large for that"`
+}
+
+// mostDrawn is how many patches the pictures of all arrangements together may have.
+const mostDrawn = 30_000
+
 // Arrangements lists every distinct way to turn the first block of a quilt in a repeat of up to two by two of it, with
 // its mirror image beside it where the quilt has one: alike under sliding and under turning the whole quilt counts
 // once. Other blocks stay as they lie. The first clash least.
-func Arrangements(d document.Document) ([]Arrangement, problem.List) {
+func Arrangements(d document.Document, purse *Purse) (Arranged, problem.List) {
 	list := []Arrangement{}
-	b, problems, ok := sewn(d)
+	b, problems, ok := sewn(d, purse)
 	if !ok {
-		return list, *problems
+		return Arranged{List: list}, *problems
 	}
 	first := d.Top.Repeat[0][0]
 	letters := lettersOf(b, first)
 	now := d.Top.Repeat
-	for _, cells := range distinct(letters, b.Seen) {
+	all := distinct(letters, b.Seen)
+	says, patches := "", 0
+	for i, cells := range all {
+		if i > 0 && (purse.empty() || patches > mostDrawn) {
+			says = fmt.Sprintf("Of %d ways the first %d were worked out: this quilt is too large for all of them.", len(all), i)
+			break
+		}
 		a := Arrangement{Repeat: shortest(laidIn(cells, now)), Name: nameOf(cells)}
 		a.Now = sameRepeat(letters, b.Seen, a.Repeat, now)
-		small, ok := arranged(d, a.Repeat, 4, 4)
+		small, ok := arranged(d, a.Repeat, 4, 4, purse)
 		if !ok {
 			continue
 		}
 		a.Quilt = drawn.Of(&small.Laid).Quilt()
-		whole, ok := arranged(d, a.Repeat, d.Top.Rows, d.Top.Columns)
+		for _, block := range a.Quilt.Blocks {
+			patches += len(block.Patches)
+		}
+		whole, ok := arranged(d, a.Repeat, d.Top.Rows, d.Top.Columns, purse)
 		if !ok {
 			continue
 		}
@@ -68,7 +87,7 @@ func Arrangements(d document.Document) ([]Arrangement, problem.List) {
 		list = append(list, a)
 	}
 	slices.SortStableFunc(list, func(x, y Arrangement) int { return x.Clashes - y.Clashes })
-	return list, *problems
+	return Arranged{list, says}, *problems
 }
 
 // letter is a block as it can lie.
@@ -251,12 +270,16 @@ func sameRepeat(letters []letter, cloth piece.Seen, x, y [][]quilt.Cell) bool {
 }
 
 // arranged presses and counts a document with another repeat and size, nothing round its blocks.
-func arranged(d document.Document, repeat [][]quilt.Cell, rows, columns int) (work.Counted, bool) {
+func arranged(d document.Document, repeat [][]quilt.Cell, rows, columns int, purse *Purse) (work.Counted, bool) {
 	d.Top.Repeat, d.Top.Rows, d.Top.Columns = repeat, rows, columns
 	d.Top.Borders, d.Top.Backing, d.Top.Binding, d.Top.Measured = nil, nil, nil, nil
-	b, _, ok := sewn(d)
+	b, _, ok := sewn(d, purse)
 	if !ok {
 		return work.Counted{}, false
 	}
-	return b.Pressed().Count()
+	laid := b.Pressed()
+	purse.laid(laid)
+	counted, ok := laid.Count()
+	purse.counted(counted)
+	return counted, ok
 }

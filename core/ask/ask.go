@@ -10,19 +10,24 @@ import (
 )
 
 // asked is a document that is asked about, worked out and told.
-type asked struct{ sheet.Sheet }
+type asked struct {
+	sheet.Sheet
+	purse *Purse
+}
 
-func about(d document.Document) (asked, bool) {
+func about(d document.Document, purse *Purse) (asked, bool) {
 	w, ok := work.Of(d)
-	return asked{sheet.Of(w, nil)}, ok
+	purse.whole(w)
+	return asked{sheet.Of(w, nil), purse}, ok
 }
 
 // sewn is a document whose blocks are sewn, and what was found wrong on the way, which may stop it.
-func sewn(d document.Document) (work.Sewn, *problem.List, bool) {
+func sewn(d document.Document, purse *Purse) (work.Sewn, *problem.List, bool) {
 	c, ok := work.Check(d)
 	if !ok {
 		return work.Sewn{}, c.Problems, false
 	}
 	b, ok := c.Sew()
+	purse.sewn(b)
 	return b, c.Problems, ok
 }

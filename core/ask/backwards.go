@@ -33,6 +33,7 @@ type Reach struct {
 	First    string     `json:"first" doc:"What runs out first"`
 	More     []string   `json:"more" doc:"What a little more would allow"`
 	Others   []Measure  `json:"others" doc:"Other shapes with as many blocks, or nearly"`
+	Says     string     `json:"says" doc:"That not every size was worked out, where the quilt is too large for that"`
 }
 
 // Used is what a quilt takes of a fabric.
@@ -56,10 +57,10 @@ const mostReached = 40
 
 // Backwards goes from the cloth there is to the largest quilt of the document's blocks and borders. Fabrics of which
 // nothing is said are bought as needed. Among quilts with the most blocks the squarest is taken.
-func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
+func Backwards(d document.Document, supplies []Supply, purse *Purse) (Reach, problem.List) {
 	r := Reach{Uses: []Used{}, More: []string{}, Others: []Measure{}}
 	d, there := withSupplies(d, supplies)
-	blocks, problems, ok := sewn(d)
+	blocks, problems, ok := sewn(d, purse)
 	for i := range *problems { // what is said of a supply is said where it was asked
 		p := &(*problems)[i]
 		var k int
@@ -76,10 +77,12 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 			"Write for at least one fabric how much of it there is.")
 		return r, *problems
 	}
-	s := search{sewn: blocks, there: there, seen: map[[2]int]cutting.Plan{}}
-	best := [2]int{}
-	for columns := 1; columns <= mostReached; columns++ {
-		rows := s.rows(columns)
+	s := search{sewn: blocks, there: there, purse: purse, seen: map[[2]int]cutting.Plan{}}
+	best, rows := [2]int{}, mostReached
+	most := map[int]int{} // rows, by columns
+	for columns := 1; columns <= mostReached && !purse.empty(); columns++ {
+		rows = s.rows(columns, rows) // one column more has no more rows
+		most[columns] = rows
 		if n, m := s.blocks(columns, rows), s.blocks(best[0], best[1]); n > m || n == m && rows > 0 &&
 			gap(columns, rows) < gap(best[0], best[1]) {
 			best = [2]int{columns, rows}
@@ -88,7 +91,13 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 			break
 		}
 	}
+	if by, _ := s.lack(1, 1); best[0] == 0 && by == 0 { // the largest were looked at first, and nothing was left for one
+		best, most[1] = [2]int{1, 1}, 1
+	}
 	r.Columns, r.Rows, r.Blocks = best[0], best[1], s.blocks(best[0], best[1])
+	if purse.empty() {
+		r.Says = "Not every size was worked out: this quilt is too large for that. There may be a larger one."
+	}
 	if r.Blocks == 0 {
 		_, lack := s.lack(1, 1)
 		r.First = "Not even one block comes out of it: " + lack + "."
@@ -110,7 +119,7 @@ func Backwards(d document.Document, supplies []Supply) (Reach, problem.List) {
 	}
 	s.limits(&r, best)
 	for columns := 1; columns <= mostReached; columns++ {
-		if rows := s.rows(columns); columns != best[0] && rows > 0 && 10*s.blocks(columns, rows) >= 9*r.Blocks &&
+		if rows := most[columns]; columns != best[0] && rows > 0 && 10*s.blocks(columns, rows) >= 9*r.Blocks &&
 			gap(columns, rows) <= 4 {
 			r.Others = append(r.Others, Measure{columns, rows, s.size(columns, rows)})
 		}
@@ -156,13 +165,16 @@ func gap(a, b int) int { return max(a-b, b-a) }
 type search struct {
 	sewn  work.Sewn
 	there map[string]bool // the fabrics of which something is said
+	purse *Purse
 	seen  map[[2]int]cutting.Plan
 }
 
 func (s *search) lay(columns, rows int) work.Laid {
 	top := s.sewn.Plain
 	top.Columns, top.Rows = columns, rows
-	return s.sewn.With(top).AsDrawn()
+	laid := s.sewn.With(top).AsDrawn()
+	s.purse.laid(laid)
+	return laid
 }
 
 func (s *search) cut(columns, rows int) cutting.Plan {
@@ -170,7 +182,9 @@ func (s *search) cut(columns, rows int) cutting.Plan {
 	p, known := s.seen[at]
 	if !known {
 		if c, ok := s.lay(columns, rows).Count(); ok {
+			s.purse.counted(c)
 			p = c.Cutting(&c.Table)
+			s.purse.cut(p)
 		}
 		s.seen[at] = p
 	}
@@ -209,10 +223,11 @@ func (s *search) blocks(columns, rows int) int {
 	return top.HowMany()
 }
 
-// rows is the most rows of so many blocks.
-func (s *search) rows(columns int) int {
-	lo, hi := 0, mostReached
-	for lo < hi {
+// rows is the most rows of so many blocks, no more than some; where there is not enough left for looking, the most that
+// is known to come out.
+func (s *search) rows(columns, hi int) int {
+	lo := 0
+	for lo < hi && !s.purse.empty() {
 		mid := (lo + hi + 1) / 2
 		if by, _ := s.lack(columns, mid); by == 0 {
 			lo = mid

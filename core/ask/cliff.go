@@ -40,8 +40,8 @@ const (
 )
 
 // Cliffs finds them for every strip set and every kind of strip that patches come from.
-func Cliffs(d document.Document) ([]Cliff, problem.List) {
-	b, ok := about(d)
+func Cliffs(d document.Document, purse *Purse) ([]Cliff, problem.List) {
+	b, ok := about(d, purse)
 	list := []Cliff{}
 	if !ok {
 		return list, *b.Problems
@@ -83,7 +83,7 @@ func (b asked) onNarrower(usable measure.Length, fabrics []string) (work.Counted
 			d.Fabrics[i].Usable = measure.Write(usable)
 		}
 	}
-	blocks, _, ok := sewn(d)
+	blocks, _, ok := sewn(d, b.purse)
 	if !ok {
 		return work.Counted{}, cutting.Plan{}, false
 	}
@@ -91,7 +91,9 @@ func (b asked) onNarrower(usable measure.Length, fabrics []string) (work.Counted
 	if !ok {
 		return counted, cutting.Plan{}, false
 	}
-	return counted, counted.Cutting(&counted.Table), true
+	plan := counted.Cutting(&counted.Table)
+	b.purse.cut(plan)
+	return counted, plan, true
 }
 
 // anew says what the quilt costs on narrower cloth: the whole cutting is planned anew for it, and may go another way.
@@ -124,7 +126,7 @@ func (b asked) acrossCliff(name, one string, a cutting.Across, fabrics ...string
 	c := b.cliff(name, one, a.Length, a.Layups.Strips, a.Cuts[0].Cut+b.Table.Squaring, func(usable measure.Length) int {
 		at := a
 		at.Length = usable
-		return at.Count(&b.Table)
+		return b.count(at)
 	})
 	if c.below == 0 {
 		return c.Cliff
@@ -175,7 +177,9 @@ func (b asked) withEnds(f cutting.Fabric) Cliff {
 				}
 				return usable, true
 			}
-			return count(b.Cutting(&t))
+			plan := b.Cutting(&t)
+			b.purse.cut(plan)
+			return count(plan)
 		})
 	if c.below == 0 {
 		return c.Cliff
@@ -205,8 +209,19 @@ func (b asked) cliff(name, one string, usable measure.Length, now int, least mea
 		Name: name, One: one, Usable: b.Table.Ruler.Read(usable), Strips: now, Edges: []Edge{},
 		Rescue: []string{},
 	}}
+	all := count
+	count = func(usable measure.Length) int {
+		if b.purse.empty() {
+			return now // no more is looked at
+		}
+		return all(usable)
+	}
 	edges := []edge{{lo, count(lo)}}
 	steps(lo, hi, mark, edges[0].n, count(hi), count, &edges)
+	if b.purse.empty() {
+		c.Least, c.Says = c.Usable, "Not looked at: this quilt is too large for all of its cliffs."
+		return c
+	}
 	for _, e := range edges {
 		c.Edges = append(c.Edges, Edge{b.Table.Ruler.Read(e.at), e.n})
 	}
@@ -249,7 +264,7 @@ func (b asked) short(a cutting.Across, usable measure.Length) int {
 		lo, hi := 0, all // the most that still comes out
 		for lo < hi {
 			c.Need = (lo + hi + 1) / 2
-			if a.Count(&b.Table) <= planned {
+			if b.count(a) <= planned {
 				lo = c.Need
 			} else {
 				hi = c.Need - 1
@@ -257,10 +272,18 @@ func (b asked) short(a cutting.Across, usable measure.Length) int {
 		}
 		c.Need = lo
 		n += all - lo
-		if a.Count(&b.Table) <= planned {
+		if b.count(a) <= planned {
 			return n
 		}
 	}
+	return n
+}
+
+// count is how many strips or sets would do, were they as long as they say.
+func (b asked) count(a cutting.Across) int {
+	e := cutting.Enough()
+	n := a.Count(&b.Table, e)
+	b.purse.cut(cutting.Plan{Looks: e.Used()})
 	return n
 }
 

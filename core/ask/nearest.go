@@ -15,7 +15,7 @@ import (
 // wished for lies between two numbers of rows and of columns.
 func NearTo(d document.Document, width, height measure.Written) ([]Measure, problem.List) {
 	list := []Measure{}
-	blocks, problems, ok := sewn(d)
+	blocks, problems, ok := sewn(d, Enough(nil))
 	wish := [2]measure.Length{}
 	for i, one := range []struct {
 		at      string
@@ -34,7 +34,7 @@ func NearTo(d document.Document, width, height measure.Written) ([]Measure, prob
 	if !ok || problems.Stopped() {
 		return list, *problems
 	}
-	s := search{sewn: blocks, seen: map[[2]int]cutting.Plan{}}
+	s := search{sewn: blocks, purse: Enough(nil), seen: map[[2]int]cutting.Plan{}}
 	size := func(columns, rows int) [2]measure.Length {
 		w, h := s.lay(columns, rows).Layout.Finished()
 		return [2]measure.Length{w, h}

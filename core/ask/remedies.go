@@ -28,7 +28,9 @@ type Remedy struct {
 // Remedies is what stands against the crossings that do not nest, and what can be done, in the order of what it costs.
 type Remedies struct {
 	Standing []Standing `json:"standing" doc:"The crossings that cannot nest, with what stands against each kind"`
+	Others   int        `json:"others" doc:"Kinds of crossings that cannot nest besides, each with fewer of them than those"`
 	List     []Remedy   `json:"list"`
+	Says     string     `json:"says" doc:"That not everything was tried, where the quilt is too large for that"`
 }
 
 // Standing is one kind of crossing that does not nest, and why.
@@ -41,14 +43,21 @@ type Standing struct {
 }
 
 // RemediesFor lists what can be done about the crossings of a document that do not nest: nothing where all do.
-func RemediesFor(d document.Document) (Remedies, problem.List) {
+func RemediesFor(d document.Document, purse *Purse) (Remedies, problem.List) {
 	out := Remedies{Standing: []Standing{}, List: []Remedy{}}
-	b, ok := about(d)
+	b, ok := about(d, purse)
 	if !ok {
 		return out, *b.Problems
 	}
-	for _, c := range merged(b.Press.Clashing) {
-		out.Standing = append(out.Standing, b.standing(c))
+	kinds := merged(b.Press.Clashing)
+	if len(kinds) > mostStanding {
+		slices.SortStableFunc(kinds, func(x, y pressing.Clash) int { return y.Count - x.Count })
+		out.Others = len(kinds) - mostStanding
+		kinds = kinds[:mostStanding]
+	}
+	reasons := b.Press.Reasons()
+	for _, c := range kinds {
+		out.Standing = append(out.Standing, b.standing(c, reasons))
 	}
 	if b.Press.Clashes == 0 {
 		return out, *b.Problems
@@ -58,7 +67,7 @@ func RemediesFor(d document.Document) (Remedies, problem.List) {
 	families := b.candidates()
 	var good []scored
 	for _, family := range families {
-		one, ok := family.best(b.Press.Clashes)
+		one, ok := family.best(b.Press.Clashes, purse)
 		if !ok {
 			continue // nothing helps
 		}
@@ -71,12 +80,12 @@ func RemediesFor(d document.Document) (Remedies, problem.List) {
 		if family.twoWays {
 			least = one.clashes
 		}
-		if r, ok := tried(one.candidate, before); ok && r.Clashes < b.Press.Clashes {
+		if r, ok := tried(one.candidate, before, purse); ok && r.Clashes < b.Press.Clashes {
 			out.List = append(out.List, r)
 		}
 	}
 	if two, ok := b.together(good); ok {
-		if r, ok := tried(two, before); ok {
+		if r, ok := tried(two, before, purse); ok {
 			at := slices.IndexFunc(out.List, func(o Remedy) bool { return o.Name == openSeams })
 			if at < 0 {
 				at = len(out.List)
@@ -84,8 +93,14 @@ func RemediesFor(d document.Document) (Remedies, problem.List) {
 			out.List = slices.Insert(out.List, at, r)
 		}
 	}
+	if purse.empty() {
+		out.Says = "Not everything that could help was tried: this quilt is too large for that. Ask about a few of its blocks."
+	}
 	return out, *b.Problems
 }
+
+// mostStanding is how many kinds of crossings are told one by one with all that stands against them.
+const mostStanding = 40
 
 // scored is a remedy and how many crossings it leaves clashing.
 type scored struct {
@@ -94,10 +109,13 @@ type scored struct {
 }
 
 // best is the remedy of a family that leaves fewest clashes, and fewer than now.
-func (f family) best(now int) (best scored, ok bool) {
+func (f family) best(now int, purse *Purse) (best scored, ok bool) {
 	best.clashes = now
 	for _, one := range f.list {
-		if n, sewn := clashes(one.document); sewn && n < best.clashes {
+		if purse.empty() {
+			break
+		}
+		if n, sewn := clashes(one.document, purse); sewn && n < best.clashes {
 			best, ok = scored{one, n}, true
 		}
 		if best.clashes == 0 {
@@ -108,12 +126,14 @@ func (f family) best(now int) (best scored, ok bool) {
 }
 
 // clashes is how many crossings of a document clash.
-func clashes(d document.Document) (int, bool) {
-	blocks, _, ok := sewn(d)
+func clashes(d document.Document, purse *Purse) (int, bool) {
+	blocks, _, ok := sewn(d, purse)
 	if !ok {
 		return 0, false
 	}
-	return blocks.Pressed().Press.Clashes, true
+	laid := blocks.Pressed()
+	purse.laid(laid)
+	return laid.Press.Clashes, true
 }
 
 // mostTogether bounds the remedies that are tried two by two: those that leave fewest by themselves.
@@ -131,14 +151,14 @@ func (b asked) together(good []scored) (candidate, bool) {
 	for i, x := range good {
 		for _, y := range good[i+1:] {
 			d, err := document.Copy(x.document)
-			if err != nil {
+			if err != nil || b.purse.empty() {
 				continue
 			}
 			if d.Press == nil {
 				d.Press = &document.Press{}
 			}
 			y.change(&d)
-			if n, sewn := clashes(d); sewn && n < least {
+			if n, sewn := clashes(d, b.purse); sewn && n < least {
 				least = n
 				best = candidate{
 					name: x.name + ", and " + words.LowerFirst(y.name), says: x.says + " " + y.says, document: d,
@@ -152,15 +172,15 @@ func (b asked) together(good []scored) (candidate, bool) {
 // merged adds up clashes of the same two seams at the same kind of place.
 func merged(list []pressing.Clash) []pressing.Clash {
 	var out []pressing.Clash
+	at := map[pressing.Clash]int{}
 	for _, c := range list {
-		i := slices.IndexFunc(out, func(o pressing.Clash) bool {
-			return o.Where == c.Where && (o.A == c.A && o.B == c.B || o.A == c.B && o.B == c.A)
-		})
-		if i >= 0 {
+		key := pressing.Clash{Where: c.Where, A: min(c.A, c.B), B: max(c.A, c.B)}
+		if i, known := at[key]; known {
 			out[i].Count += c.Count
-		} else {
-			out = append(out, c)
+			continue
 		}
+		at[key] = len(out)
+		out = append(out, c)
 	}
 	return out
 }
@@ -193,8 +213,8 @@ type candidate struct {
 }
 
 // tried makes a plan with a remedy taken.
-func tried(one candidate, before costs) (Remedy, bool) {
-	b, ok := about(one.document)
+func tried(one candidate, before costs, purse *Purse) (Remedy, bool) {
+	b, ok := about(one.document, purse)
 	if !ok {
 		return Remedy{}, false
 	}
@@ -451,13 +471,16 @@ func (o *offers) oneByOne(i int, name string, turns func(part naming.Unit) bool)
 		if !turns(p.Unit) {
 			continue
 		}
+		if o.purse.empty() {
+			break
+		}
 		turned[k] = true
 		d, err := document.Copy(o.Document)
 		if err != nil {
 			return
 		}
 		d.Parts[i].How = how(d.Parts[i].How)
-		if n, ok := clashes(d); ok && n < least {
+		if n, ok := clashes(d, o.purse); ok && n < least {
 			least, any = n, true
 		} else {
 			turned[k] = false
@@ -594,12 +617,12 @@ func (b asked) seamed(unit naming.Unit) bool {
 }
 
 // standing says what keeps one kind of crossing from nesting.
-func (b asked) standing(c pressing.Clash) Standing {
+func (b asked) standing(c pressing.Clash, reasons pressing.Reasons) Standing {
 	out := Standing{
 		Where: c.Where, Count: c.Count, Seams: []naming.Seam{c.A, c.B},
 		Names: b.SeamNames([]naming.Seam{c.A, c.B}), Why: []string{},
 	}
-	links, ok := b.Press.Against(c)
+	links, ok := reasons.Against(c)
 	switch {
 	case c.A == c.B:
 		out.Why = append(out.Why,

@@ -22,6 +22,7 @@ type Asked struct {
 	Done    bool        `json:"done" doc:"It is pressed already"`
 	Why     []string    `json:"why" doc:"The chain of reasons, one after the other"`
 	Choices []Choice    `json:"choices"`
+	Passed  string      `json:"passed" doc:"That not every choice was worked out, where the quilt is too large for that"`
 }
 
 // Choice is another way for a seam, and its price.
@@ -36,9 +37,9 @@ type Choice struct {
 }
 
 // AboutSeam answers for one seam of a document.
-func AboutSeam(d document.Document, seam naming.Seam) (Asked, problem.List) {
+func AboutSeam(d document.Document, seam naming.Seam, purse *Purse) (Asked, problem.List) {
 	out := Asked{Seam: seam, Why: []string{}, Choices: []Choice{}}
-	b, ok := about(d)
+	b, ok := about(d, purse)
 	if !ok {
 		return out, *b.Problems
 	}
@@ -56,6 +57,10 @@ func AboutSeam(d document.Document, seam naming.Seam) (Asked, problem.List) {
 		if err != nil {
 			return
 		}
+		if purse.empty() {
+			out.Passed = "Not everything that could be done with it was worked out: this quilt is too large for that."
+			return
+		}
 		if c.Press == nil {
 			c.Press = &document.Press{}
 		}
@@ -63,10 +68,12 @@ func AboutSeam(d document.Document, seam naming.Seam) (Asked, problem.List) {
 			c.Press.Held = map[naming.Seam]document.Side{}
 		}
 		change(c.Press)
-		other, ok := about(c)
+		blocks, _, ok := sewn(c, purse)
 		if !ok {
 			return
 		}
+		other := blocks.Pressed()
+		purse.laid(other)
 		choice := Choice{
 			Way: way, Clashes: other.Press.Clashes, Leaves: leaves(other.Press),
 			More: other.Press.Clashes - b.Press.Clashes, Changes: []string{}, Again: []string{}, Document: c,
@@ -127,7 +134,7 @@ var reasons = map[pressing.Reason]string{
 
 // why gives the chain of reasons for a seam, from it to what decided it.
 func (b asked) why(seam naming.Seam) []string {
-	chain := b.Press.Why(seam)
+	chain := b.Press.Reasons().Why(seam)
 	list := b.linkWords(chain.Links)
 	if len(list) > 0 {
 		list[len(list)-1] += " That decides it:"
@@ -142,6 +149,6 @@ func (b asked) why(seam naming.Seam) []string {
 
 // Pressed is the pressing of a document alone.
 func Pressed(d document.Document) (pressing.Plan, bool) {
-	b, ok := about(d)
+	b, ok := about(d, Enough(nil))
 	return b.Press, ok
 }

@@ -35,7 +35,7 @@ type Way struct {
 }
 
 // Ways compares the ways to make one unit of a document to the same look.
-func Ways(d document.Document, unit naming.Unit) ([]Way, problem.List) {
+func Ways(d document.Document, unit naming.Unit, purse *Purse) ([]Way, problem.List) {
 	var problems problem.List
 	i := -1
 	for k, u := range d.Parts {
@@ -50,16 +50,20 @@ func Ways(d document.Document, unit naming.Unit) ([]Way, problem.List) {
 	}
 	now, own := d.Parts[i], -1
 	list := []Way{}
-	before, _, sewnNow := sewn(d)
+	before, _, sewnNow := sewn(d, purse)
 	for _, how := range sized(now.How) {
 		one := d
 		one.Parts = append([]making.Unit{}, d.Parts...)
 		one.Parts[i].How = how
 		mine := same(now.How, how)
-		if after, _, ok := sewn(one); sewnNow && ok && !mine && !keepsLooks(before, after, unit) {
-			continue
+		w := Way{Name: making.Named(how), Refused: "Not worked out: this quilt is too large for all the ways."}
+		if mine || !purse.empty() {
+			after, problems, ok := sewn(one, purse)
+			if sewnNow && ok && !mine && !keepsLooks(before, after, unit) {
+				continue
+			}
+			w = way(after, *problems, ok, one.Parts[i], purse)
 		}
-		w := way(one, one.Parts[i])
 		w.Unit = one.Parts[i]
 		if mine {
 			own = len(list)
@@ -133,9 +137,9 @@ func same(a, b making.Method) bool {
 	return err1 == nil && err2 == nil && understood(x) == understood(y)
 }
 
-func way(d document.Document, u making.Unit) Way {
+// way is what a way to make a unit costs, its blocks sewn so.
+func way(blocks work.Sewn, problems problem.List, ok bool, u making.Unit, purse *Purse) Way {
 	w := Way{Name: making.Named(u.How)}
-	blocks, problems, ok := sewn(d)
 	if !ok {
 		w.Refused = "The document has something to mend first."
 		for _, p := range problems.Stops() {
@@ -145,6 +149,7 @@ func way(d document.Document, u making.Unit) Way {
 		return w
 	}
 	b, counted := blocks.AsDrawn().Count()
+	purse.counted(b)
 	if !counted {
 		w.Refused = "Units stand in for each other in a ring."
 		return w
@@ -170,7 +175,7 @@ func way(d document.Document, u making.Unit) Way {
 		}
 	}
 	w.Cut = strings.Join(sum.patches, ", ")
-	w.Cloth, w.Waste = area(d, sum.cut), area(d, max(0, sum.cut+sum.put-sum.kept))
+	w.Cloth, w.Waste = area(blocks.Document, sum.cut), area(blocks.Document, max(0, sum.cut+sum.put-sum.kept))
 	return w
 }
 

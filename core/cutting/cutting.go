@@ -113,7 +113,12 @@ type Plan struct {
 	Lays    []Lay       // how pieces on the shelf are cut
 	Pieces  []FromPiece // patches from pieces on the shelf
 	Ends    []FromPiece // patches from what is left of wider strips
+	Looks   int         // nodes of the searches that all this took
+	Strips  int         // cut from cloth, in all
 }
+
+// MostStrips is how many strips can be cut for one quilt: some 3,000 yards of them.
+const MostStrips = 50_000
 
 // Buying is how cloth is bought.
 type Buying struct {
@@ -147,7 +152,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 ) Plan {
 	var p Plan
 	index := map[naming.Unit]int{} // strip set → its place among p.Sets
-	pools := pools{t: t, shelf: shelf, waits: waits}
+	pools := pools{t: t, shelf: shelf, waits: waits, effort: Enough()}
 	for _, m := range units {
 		for _, act := range m.Acts {
 			line := lines[act.ID]
@@ -178,7 +183,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 		}
 	}
 	for i := range p.Sets {
-		p.Sets[i].lay(t)
+		p.Sets[i].lay(t, pools.effort)
 	}
 	strips := p.setStrips(units, index, t)
 	sets, others := strips, runs(l, lines, t)
@@ -192,6 +197,13 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 	})
 	strips = slices.Concat(sets, fromPools, others)
 	ready(strips, lays, t, shelf)
+	for _, s := range strips {
+		p.Strips += s.Count
+	}
+	p.Looks = pools.effort.Used()
+	if p.Strips > MostStrips {
+		return p // nobody lays out so much
+	}
 	p.Fabrics = byFabric(strips, p, t, shelf, buying)
 	for i := range p.Fabrics {
 		p.Fabrics[i].Unused = pools.unused(p, &p.Fabrics[i], asked)
@@ -322,10 +334,10 @@ func (a Across) shares() []share {
 }
 
 // fewest lays the sub-cuts out on the fewest strips, for every print by itself.
-func (a Across) fewest(t *making.Table) Layups {
+func (a Across) fewest(t *making.Table, e *Effort) Layups {
 	var out Layups
 	for _, s := range a.shares() {
-		l, _ := Fewest(stock(a.Length, t), s.wants) // what does not fit has been refused before
+		l, _ := Fewest(stock(a.Length, t), s.wants, e) // what does not fit has been refused before
 		for _, p := range l.Patterns {
 			p.Times *= s.prints
 			out.Patterns = append(out.Patterns, p)
@@ -340,13 +352,13 @@ func (a Across) fewest(t *making.Table) Layups {
 }
 
 // lay finds the fewest strips or sets that give all sub-cuts.
-func (a *Across) lay(t *making.Table) {
+func (a *Across) lay(t *making.Table, e *Effort) {
 	slices.SortStableFunc(a.Cuts, func(x, y SubCut) int { return int(y.Cut - x.Cut) })
-	a.Layups = a.fewest(t)
+	a.Layups = a.fewest(t, e)
 }
 
 // Count is how many strips or sets would do, were they as long as a.Length says.
-func (a Across) Count(t *making.Table) int { return a.fewest(t).Strips }
+func (a Across) Count(t *making.Table, e *Effort) int { return a.fewest(t, e).Strips }
 
 // Marks are where the knife goes across a strip that is cut by a pattern, from its raw end: the squared end, then the
 // end of every piece; wherever the end is squared up again, a mark more. piece is −1 at a squared end.

@@ -65,7 +65,7 @@ func (p *pools) fromEnds(pool []int, ends []end) []FromPiece {
 					a.Cuts[k].Need -= taken
 				}
 			}
-			return a.Count(p.t)
+			return a.Count(p.t, p.effort)
 		}
 		most := min(room, make)
 		fewest := strips(most)

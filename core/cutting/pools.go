@@ -17,6 +17,7 @@ type pools struct {
 	shelf   cloth.Shelf
 	waits   map[naming.Step]bool // acts whose size waits for a measurement: they share no strip with others
 	patches []pooled
+	effort  *Effort
 }
 
 // pooled is the patches of one act and the ways to cut them: the width of the strip and the width of the sub-cut.
@@ -148,7 +149,7 @@ func (p *pools) across(pool []int) (a Across, width measure.Length) {
 func (p *pools) strip(pool []int) Strip {
 	first := p.patches[pool[0]]
 	a, width := p.across(pool)
-	a.lay(p.t)
+	a.lay(p.t, p.effort)
 	return Strip{
 		ID: naming.Pool(first.fabric, int64(width), p.waits[first.act]), Was: []naming.Step{first.act.Own()},
 		For: first.act, Role: first.role, Width: first.ways[first.way][0], Cut: width, Count: a.Layups.Strips,

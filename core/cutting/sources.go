@@ -22,7 +22,8 @@ const (
 	mostWays    = 256
 	bestFew     = 6
 	mostTurns   = 4
-	mostTried   = 6000 // choices of ways and orders together; of more only the plain orders at first
+	mostTried   = 6000      // choices of ways and orders together; of more only the plain orders at first
+	mostLooked  = 4_000_000 // patches, over all choices of ways that are tried one after the other
 	plainOrders = 4
 )
 
@@ -275,6 +276,7 @@ func (s source) eachWay(try func(ways []int) choice) {
 		}
 		return
 	}
+	looked := 0
 	for _, start := range []func(k int) int{
 		func(int) int { return 0 }, func(int) int { return 1 }, func(k int) int { return k % 2 },
 	} {
@@ -286,6 +288,10 @@ func (s source) eachWay(try func(ways []int) choice) {
 		for range mostTurns {
 			changed := false
 			for _, i := range free {
+				if looked += len(s.members); looked > mostLooked || s.p.effort.left <= 0 {
+					break
+				}
+				s.p.effort.of(16 * len(s.members))
 				ways[i] = 1 - ways[i]
 				if c := try(ways); c.compare(now) < 0 {
 					now, changed = c, true
@@ -355,7 +361,7 @@ func (s source) count(pool, left []int, exactly bool) int {
 		a.Cuts[k].Need, a.Cuts[k].Spare = left[s.at[m]], 0
 	}
 	if exactly {
-		return a.Count(s.p.t)
+		return a.Count(s.p.t, s.p.effort)
 	}
 	n := 0
 	for _, one := range a.shares() {

@@ -58,7 +58,30 @@ func (s Stock) Most(width int64) int {
 	return n
 }
 
-// budgets of the searches, in nodes: what they cannot settle within is answered with the gap that remains.
+// Effort is what all searches of one cutting plan may still look at together, in nodes: what they cannot settle within is
+// answered with the best that was found and the gap that remains. It counts work and never time, so that the same document
+// gives the same answer everywhere.
+type Effort struct{ left int }
+
+// all is the effort of a whole cutting plan: many times what any quilt of the library or the demo takes.
+const all = 12_000_000
+
+// Enough is a full effort.
+func Enough() *Effort { return &Effort{all} }
+
+// Used is what was looked at so far.
+func (e *Effort) Used() int { return all - e.left }
+
+// of gives part of it to one search; what that leaves is given back.
+func (e *Effort) of(most int) int {
+	n := min(most, e.left)
+	e.left -= n
+	return n
+}
+
+func (e *Effort) back(n int) { e.left += max(0, n) }
+
+// budgets of single searches, in nodes.
 const (
 	pricing  = 400_000 // for one pattern
 	relaxing = 4_000_000
@@ -68,8 +91,9 @@ const (
 	roundups = 24
 )
 
-// Fewest finds the fewest strips. Every width must fit the stock; ok is false when one does not.
-func Fewest(stock Stock, wants []Want) (l Layups, ok bool) {
+// Fewest finds the fewest strips, or as few as can be found with an effort. Every width must fit the stock; ok is false
+// when one does not.
+func Fewest(stock Stock, wants []Want, e *Effort) (l Layups, ok bool) {
 	p := problemOf(stock, wants)
 	for _, w := range p.widths {
 		if p.stock.Most(w) == 0 {
@@ -85,14 +109,15 @@ func Fewest(stock Stock, wants []Want) (l Layups, ok bool) {
 	}
 	bound := p.area(p.demand)
 	if strips(best) > bound {
-		columns, x, duals := p.relax()
-		bound = max(bound, p.dualBound(duals))
+		columns, x, duals := p.relax(e)
+		bound = max(bound, p.dualBound(duals, e))
 		if strips(best) > bound {
-			best = p.round(best, columns, x, bound)
+			best = p.round(best, columns, x, bound, e)
 		}
 		for whole := p.demand; strips(best) > bound; bound++ {
-			s := packer{p: p, failed: map[string]bool{}, budget: packing}
+			s := packer{p: p, failed: map[string]bool{}, budget: e.of(packing)}
 			found, ok := s.pack(whole, bound)
+			e.back(s.budget)
 			if ok {
 				best = found
 				break
@@ -241,7 +266,7 @@ func (p stockProblem) firstFit(demand []int, fullest bool) []Pattern {
 
 // relax solves the linear relaxation by column generation (Gilmore and Gomory 1961): the patterns of the last basis,
 // how often each is used, and the worth of every width. Its numbers only guide: what is proven rests on dualBound.
-func (p stockProblem) relax() (columns [][]int, x, duals []float64) {
+func (p stockProblem) relax(e *Effort) (columns [][]int, x, duals []float64) {
 	m := len(p.widths)
 	inverse := make([][]float64, m)
 	x = make([]float64, m)
@@ -254,8 +279,10 @@ func (p stockProblem) relax() (columns [][]int, x, duals []float64) {
 		x[i] = float64(p.demand[i]) / float64(column[i])
 	}
 	duals = make([]float64, m)
-	budget := relaxing
+	budget := e.of(relaxing)
+	defer func() { e.back(budget) }()
 	for range pivots {
+		budget -= m * m / 16 // that is worked on the basis itself
 		for j := range m {
 			duals[j] = 0
 			for i := range m {
@@ -314,15 +341,16 @@ func integers(duals []float64) []int64 {
 
 // dualBound is weak duality in integers: where no strip can hold more worth than most, the wanted pieces' worth divided
 // by most, rounded up, is the least number of strips.
-func (p stockProblem) dualBound(duals []float64) int {
+func (p stockProblem) dualBound(duals []float64, e *Effort) int {
 	worth := integers(duals)
 	var total int64
 	for i, d := range p.demand {
 		total += worth[i] * int64(d)
 	}
-	_, most, left := p.dearest(worth, p.demand, relaxing)
+	_, most, left := p.dearest(worth, p.demand, e.of(relaxing))
+	e.back(left)
 	if left == 0 {
-		most = p.dearestAny(worth)
+		most = p.dearestAny(worth, e)
 	}
 	if most == 0 {
 		return 0
@@ -377,10 +405,12 @@ func (p stockProblem) dearest(worth []int64, limit []int, budget int) (best []in
 
 // dearestAny is no less than the worth of any pattern: a table over the length that forgets the demand and squaring up
 // again.
-func (p stockProblem) dearestAny(worth []int64) int64 {
-	if p.stock.Length > 1<<20 {
+func (p stockProblem) dearestAny(worth []int64, e *Effort) int64 {
+	looks := int(p.stock.Length) * len(p.widths) / 8
+	if p.stock.Length > 1<<20 || looks > e.left {
 		return math.MaxInt64 / 4
 	}
+	e.left -= looks
 	table := make([]int64, p.stock.Length+1)
 	for l := int64(1); l <= p.stock.Length; l++ {
 		table[l] = table[l-1]
@@ -395,7 +425,7 @@ func (p stockProblem) dearestAny(worth []int64) int64 {
 
 // round goes from the relaxation to whole strips: the patterns rounded down, what is left packed exactly; then again
 // with some patterns used less, until an answer meets the bound or the tries are used up.
-func (p stockProblem) round(best []Pattern, columns [][]int, x []float64, bound int) []Pattern {
+func (p stockProblem) round(best []Pattern, columns [][]int, x []float64, bound int, e *Effort) []Pattern {
 	for try := range max(2, roundups/max(1, len(p.widths)/12)) {
 		left := slices.Clone(p.demand)
 		var list []Pattern
@@ -421,7 +451,7 @@ func (p stockProblem) round(best []Pattern, columns [][]int, x []float64, bound 
 			list = append(list, Pattern{slices.Clone(column), times})
 		}
 		used := strips(list)
-		for _, rest := range [][]Pattern{p.firstFit(left, false), p.firstFit(left, true), p.fullest(left)} {
+		for _, rest := range [][]Pattern{p.firstFit(left, false), p.firstFit(left, true), p.fullest(left, e)} {
 			if used+strips(rest) < strips(best) {
 				best = slices.Concat(list, rest)
 			}
@@ -429,19 +459,24 @@ func (p stockProblem) round(best []Pattern, columns [][]int, x []float64, bound 
 		if strips(best) <= bound {
 			return best
 		}
-		s := packer{p: p, failed: map[string]bool{}, budget: packing / 4}
-		if rest, ok := s.pack(left, bound-used); ok {
+		s := packer{p: p, failed: map[string]bool{}, budget: e.of(packing / 4)}
+		rest, ok := s.pack(left, bound-used)
+		if e.back(s.budget); ok {
 			return slices.Concat(list, rest)
+		}
+		if e.left == 0 {
+			break
 		}
 	}
 	return best
 }
 
 // fullest fills one strip after the other as full as can be, while the budget lasts.
-func (p stockProblem) fullest(demand []int) []Pattern {
+func (p stockProblem) fullest(demand []int, e *Effort) []Pattern {
 	left := slices.Clone(demand)
 	var list []Pattern
-	budget := pricing
+	budget := e.of(pricing)
+	defer func() { e.back(budget) }()
 	for slices.Max(left) > 0 {
 		now := min(pricing/10, budget)
 		pattern, _, rest := p.dearest(p.widths, left, now)
@@ -564,20 +599,29 @@ func (p stockProblem) answer(list []Pattern, bound, wants int) Layups {
 		return 0
 	})
 	for _, pattern := range list {
-		for range pattern.Times {
+		for times := pattern.Times; times > 0; {
 			counts := make([]int, wants)
 			for i, n := range pattern.Counts {
 				for _, w := range p.from[i] {
-					take := min(n, left[w])
+					take := min(n, left[w]-counts[w])
 					counts[w] += take
-					left[w] -= take
 					n -= take
 				}
 			}
+			alike := times // strips are cut so, until something in them is done
+			for w, n := range counts {
+				if n > 0 {
+					alike = min(alike, left[w]/n)
+				}
+			}
+			for w, n := range counts {
+				left[w] -= n * alike
+			}
+			times -= alike
 			if n := len(out.Patterns); n > 0 && slices.Equal(out.Patterns[n-1].Counts, counts) {
-				out.Patterns[n-1].Times++
+				out.Patterns[n-1].Times += alike
 			} else {
-				out.Patterns = append(out.Patterns, Pattern{counts, 1})
+				out.Patterns = append(out.Patterns, Pattern{counts, alike})
 			}
 		}
 	}

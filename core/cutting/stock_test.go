@@ -80,7 +80,7 @@ func TestFewestStripsOfKnownInstances(t *testing.T) {
 		{Stock{Length: 10}, []Want{{4, 0}}, 0},
 		{Stock{Length: 10}, []Want{{5, 3}, {5, 1}}, 2},
 	} {
-		l, ok := Fewest(c.stock, c.wants)
+		l, ok := Fewest(c.stock, c.wants, Enough())
 		if !ok {
 			t.Fatalf("%v: refused", c.wants)
 		}
@@ -93,7 +93,7 @@ func TestFewestStripsOfKnownInstances(t *testing.T) {
 			t.Errorf("%v: first fit takes %d, and fewer than %d are not possible", c.wants, n, c.best)
 		}
 	}
-	if _, ok := Fewest(Stock{Length: 10}, []Want{{11, 1}}); ok {
+	if _, ok := Fewest(Stock{Length: 10}, []Want{{11, 1}}, Enough()); ok {
 		t.Error("a piece longer than the strip was cut from it")
 	}
 }
@@ -192,7 +192,7 @@ func TestFewestStripsAgainstGLPK(t *testing.T) {
 	proven := 0
 	for i := range stocks {
 		want := glpsol(t, dir, program(stocks[i], wants[i]))
-		l, ok := Fewest(stocks[i], wants[i])
+		l, ok := Fewest(stocks[i], wants[i], Enough())
 		if !ok {
 			t.Fatalf("%v refused", wants[i])
 		}
@@ -256,7 +256,7 @@ func TestFewestStripsAgainstHiGHS(t *testing.T) {
 		t.Fatalf("%d answers to %d questions", len(answers), len(stocks))
 	}
 	for i, a := range answers {
-		l, _ := Fewest(stocks[i], wants[i])
+		l, _ := Fewest(stocks[i], wants[i], Enough())
 		if strconv.Itoa(l.Strips) != a {
 			t.Errorf("%v from %v: %d strips, HiGHS finds %s", wants[i], stocks[i], l.Strips, a)
 		}
@@ -281,7 +281,7 @@ func TestQuiltSizedInstancesAreProven(t *testing.T) {
 	proven, n, better := 0, 400, 0
 	for range n {
 		stock, wants := large(r)
-		l, ok := Fewest(stock, wants)
+		l, ok := Fewest(stock, wants, Enough())
 		if !ok {
 			t.Fatal("refused")
 		}
@@ -318,7 +318,7 @@ func TestHugeInstancesAreAnswered(t *testing.T) {
 		{Stock{Length: 316, Every: 4, Loss: 2}, []Want{{20, 1_000_000}, {33, 400_000}, {57, 123_457}}},
 		{Stock{Length: 963_168}, many},
 	} {
-		l, ok := Fewest(c.stock, c.wants)
+		l, ok := Fewest(c.stock, c.wants, Enough())
 		if !ok {
 			t.Fatal("refused")
 		}
@@ -340,7 +340,7 @@ func BenchmarkFewestOf200(b *testing.B) {
 			}
 			for b.Loop() {
 				for j := range stocks {
-					Fewest(stocks[j], wants[j])
+					Fewest(stocks[j], wants[j], Enough())
 				}
 			}
 		})
@@ -353,7 +353,7 @@ func BenchmarkFewestBesideGLPK(b *testing.B) {
 	b.Run("fewest", func(b *testing.B) {
 		for b.Loop() {
 			for i := range stocks {
-				Fewest(stocks[i], wants[i])
+				Fewest(stocks[i], wants[i], Enough())
 			}
 		}
 	})

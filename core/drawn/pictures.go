@@ -21,7 +21,7 @@ type Album struct {
 }
 
 // mostDrawnInAll is how many patches all pictures of a plan together may have.
-const mostDrawnInAll = 12_000
+const mostDrawnInAll = 10_000
 
 // identity tells pieces apart by where their cloth and seams are kept: a unit and the same unit as a part of another
 // have one.

@@ -573,7 +573,7 @@ func usable(id string) bool { return naming.Plain(id) && !naming.Reserved(id) }
 // is drawn and told: a plan at these bounds is answered in a second or two, and in a few megabytes.
 const (
 	MostPatches      = 10_000
-	MostPatchesInAll = 12_000
+	MostPatchesInAll = 10_000
 	MostActs         = 2_500
 	mostSewn         = 60_000 // patches that lie there after each act, added up
 )

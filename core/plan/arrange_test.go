@@ -24,7 +24,8 @@ func TestArrangementsAreDistinct(t *testing.T) {
 	} {
 		d := fromLibrary(t, c.block)
 		d.Top.Rows, d.Top.Columns = 6, 6
-		list, problems := ask.Arrangements(d)
+		arranged, problems := ask.Arrangements(d, ask.Enough(nil))
+		list := arranged.List
 		if problems.Stopped() {
 			t.Fatal(c.block, problems)
 		}
@@ -68,7 +69,8 @@ func TestArrangementsKeepTheOtherBlocks(t *testing.T) {
 	block, plain := d.Top.Repeat[0][0], quilt.Cell{Unit: "plain"}
 	d.Top.Repeat = [][]quilt.Cell{{block, plain}, {plain, block}}
 	d.Top.Rows, d.Top.Columns = 6, 6
-	list, problems := ask.Arrangements(d)
+	arranged, problems := ask.Arrangements(d, ask.Enough(nil))
+	list := arranged.List
 	if problems.Stopped() || len(list) < 10 {
 		t.Fatalf("%d arrangements, %v", len(list), problems)
 	}

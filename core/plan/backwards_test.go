@@ -23,7 +23,7 @@ func TestBackwardsIsTheLargestQuilt(t *testing.T) {
 			for _, f := range d.Fabrics {
 				supplies = append(supplies, ask.Supply{Fabric: f.ID, Length: yards})
 			}
-			r, problems := ask.Backwards(d, supplies)
+			r, problems := ask.Backwards(d, supplies, ask.Enough(nil))
 			if problems.Stopped() {
 				t.Fatal(d.Name, problems)
 			}
@@ -74,7 +74,7 @@ func TestBackwardsByHand(t *testing.T) {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	r, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "1 yd"}})
+	r, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "1 yd"}}, ask.Enough(nil))
 	if problems.Stopped() || r.Columns != 7 || r.Rows != 7 || r.Uses[0].Left.Text != "½″" {
 		t.Errorf("%+v %v", r, problems)
 	}
@@ -91,12 +91,12 @@ func TestBackwardsByHand(t *testing.T) {
 		{[]ask.Supply{{Fabric: "f", Length: "some"}}, "length-unreadable", "/supplies/0/length"},
 		{[]ask.Supply{{Fabric: "f", Length: "-1"}}, "length-unreadable", "/supplies/0/length"},
 	} {
-		if _, problems := ask.Backwards(d, c.supplies); len(problems) != 1 || problems[0].Code != c.code ||
+		if _, problems := ask.Backwards(d, c.supplies, ask.Enough(nil)); len(problems) != 1 || problems[0].Code != c.code ||
 			problems[0].At != c.at {
 			t.Errorf("%v: %v", c.supplies, problems)
 		}
 	}
-	if r, _ := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "4 in"}}); r.Blocks != 0 ||
+	if r, _ := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "4 in"}}, ask.Enough(nil)); r.Blocks != 0 ||
 		r.First != "Not even one block comes out of it: 5½″ of Fog would have to be bought." {
 		t.Errorf("%+v", r)
 	}
@@ -111,11 +111,11 @@ func TestBackwardsFromPiecesAndStrips(t *testing.T) {
 	r, problems := ask.Backwards(d, []ask.Supply{
 		{Fabric: "f", Kind: cloth.Pieces, Width: "10 1/2", Length: "10 1/2", Count: 9},
 		{Fabric: "f", Kind: cloth.Strips, Width: "5", Length: "21", Count: 4},
-	})
+	}, ask.Enough(nil))
 	if problems.Stopped() || r.Blocks != 52 || len(r.Uses) != 1 || len(r.Uses[0].Says) != 2 {
 		t.Errorf("%+v %v", r, problems)
 	}
-	if _, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Kind: "bolts", Length: "1 yd"}}); !problems.Stopped() ||
+	if _, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Kind: "bolts", Length: "1 yd"}}, ask.Enough(nil)); !problems.Stopped() ||
 		problems[0].At != "/supplies/0/kind" {
 		t.Errorf("%v", problems)
 	}
@@ -125,13 +125,13 @@ func BenchmarkBackwards(b *testing.B) {
 	d := begin(b, chain)
 	supplies := []ask.Supply{{Fabric: d.Fabrics[0].ID, Length: "2 yd"}, {Fabric: d.Fabrics[1].ID, Length: "3 yd"}}
 	for b.Loop() {
-		ask.Backwards(d, supplies)
+		ask.Backwards(d, supplies, ask.Enough(nil))
 	}
 }
 
 func BenchmarkCliffs(b *testing.B) {
 	d := begin(b, chain)
 	for b.Loop() {
-		ask.Cliffs(d)
+		ask.Cliffs(d, ask.Enough(nil))
 	}
 }

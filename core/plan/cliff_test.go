@@ -21,7 +21,7 @@ func TestTheKnownCliff(t *testing.T) {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	list, problems := ask.Cliffs(d)
+	list, problems := ask.Cliffs(d, ask.Enough(nil))
 	if problems.Stopped() || len(list) != 1 {
 		t.Fatal(problems, list)
 	}
@@ -35,7 +35,7 @@ func TestTheKnownCliff(t *testing.T) {
 		t.Errorf("%q", c.Rescue)
 	}
 	d.Spares.Count = 8
-	if list, _ = ask.Cliffs(d); list[0].Strips != 10 {
+	if list, _ = ask.Cliffs(d, ask.Enough(nil)); list[0].Strips != 10 {
 		t.Errorf("56 sub-cuts: %+v", list[0])
 	}
 }
@@ -43,7 +43,7 @@ func TestTheKnownCliff(t *testing.T) {
 func TestTheCliffOfAStripSet(t *testing.T) {
 	d := begin(t, chain)
 	d.Cloth.Usable, d.Cloth.Squaring = "40 in", "1/2 in"
-	list, problems := ask.Cliffs(d)
+	list, problems := ask.Cliffs(d, ask.Enough(nil))
 	if problems.Stopped() || len(list) == 0 {
 		t.Fatal(problems)
 	}
@@ -74,7 +74,7 @@ func TestTheCliffOfAStripSet(t *testing.T) {
 func TestEveryEdgeIsWhereTheCountChanges(t *testing.T) {
 	looked := 0
 	for _, d := range blocks(t) {
-		list, problems := ask.Cliffs(d)
+		list, problems := ask.Cliffs(d, ask.Enough(nil))
 		if problems.Stopped() {
 			t.Fatal(d.Name, problems)
 		}
@@ -135,7 +135,7 @@ func TestEveryEdgeIsWhereTheCountChanges(t *testing.T) {
 func TestTheCheapestRescueComesFirst(t *testing.T) {
 	d := begin(t, chain)
 	d.Spares.Count = 30
-	list, _ := ask.Cliffs(d)
+	list, _ := ask.Cliffs(d, ask.Enough(nil))
 	first := 0
 	for _, c := range list {
 		if strings.Contains(c.Says, "and further.") {

@@ -318,7 +318,7 @@ func TestBackwardsKnowsOfSashing(t *testing.T) {
 	d := plain(t, 2, 2)
 	d.Top.Sashing = &quilt.Sashing{Role: "B", Width: "2 1/2 in", Corners: "B", Outer: true}
 	// Four squares of 8½″ from a strip of 39½″; 4 strips are 34½″ of a yard, 16 blocks; Wide gives the sashing.
-	r, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "1 yd"}})
+	r, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "1 yd"}}, ask.Enough(nil))
 	if problems.Stopped() || r.Columns != 4 || r.Rows != 4 || r.Finished.Text != "42″ × 42″" {
 		t.Errorf("%+v %v", r, problems)
 	}

@@ -94,11 +94,11 @@ func FuzzChangedBlock(f *testing.F) {
 		if d.Top.Rows*d.Top.Columns > 30 || len(first.Press.Lines) == 0 {
 			return
 		}
-		ask.RemediesFor(d)
-		ask.Arrangements(d)
+		ask.RemediesFor(d, ask.Enough(nil))
+		ask.Arrangements(d, ask.Enough(nil))
 		for _, line := range first.Press.Lines[:1] {
 			for _, seam := range line.Each {
-				ask.AboutSeam(d, seam.Seam)
+				ask.AboutSeam(d, seam.Seam, ask.Enough(nil))
 			}
 		}
 	})

@@ -50,7 +50,7 @@ func TestAPrintWithADirectionIsNotTurnedUnasked(t *testing.T) {
 		}
 		if c.turned == 0 {
 			straight = p.Press.Clashes
-			r, _ := ask.RemediesFor(d)
+			r, _ := ask.RemediesFor(d, ask.Enough(nil))
 			if straight == 0 || len(r.List) == 0 || r.List[0].Clashes >= straight {
 				t.Errorf("%d clash, and what is offered instead is %+v", straight, r.List)
 			}
@@ -263,7 +263,7 @@ func TestEveryOtherWayLeavesTheQuiltAsItIs(t *testing.T) {
 				t.Fatal(d.Name, before.Problems)
 			}
 			for _, u := range d.Parts {
-				ways, _ := ask.Ways(d, u.ID)
+				ways, _ := ask.Ways(d, u.ID, ask.Enough(nil))
 				for _, way := range ways {
 					if way.Refused != "" || way.Chosen {
 						continue

@@ -249,7 +249,7 @@ func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
 func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 	d := fromLibrary(t, "four-pointed-star")
 	d.Top.Rows, d.Top.Columns = 2, 3
-	ways, problems := ask.Ways(d, "half")
+	ways, problems := ask.Ways(d, "half", ask.Enough(nil))
 	if problems.Stopped() || len(ways) != 12 {
 		t.Fatalf("%d ways, %v", len(ways), problems)
 	}
@@ -287,11 +287,11 @@ func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 	if one := seen["two at a time, cut by rule"]; one.Cloth != "198 in²" { // 24 squares of 2⅞
 		t.Errorf("cloth %s", one.Cloth)
 	}
-	if _, problems := ask.Ways(d, "nothing"); !problems.Stopped() {
+	if _, problems := ask.Ways(d, "nothing", ask.Enough(nil)); !problems.Stopped() {
 		t.Error("an unknown unit was compared")
 	}
 	geese := fromLibrary(t, "eight-pointed-star")
-	ways, _ = ask.Ways(geese, "goose")
+	ways, _ = ask.Ways(geese, "goose", ask.Enough(nil))
 	for _, w := range ways {
 		geese.Parts[0].How = w.Unit.How
 		if p, problems := plan.Make(geese, nil); w.Refused == "" && (problems.Stopped() || p.Block.Text != "8″ × 8″") {
@@ -431,7 +431,7 @@ func TestAlikeRowsApart(t *testing.T) {
 	grid.Rows[1].Cells[0].Unit, grid.Rows[1].Cells[2].Unit = "side", "side"
 	d.Parts = append(d.Parts[:1:1], append([]making.Unit{side}, d.Parts[1:]...)...)
 	p := planned(t, d)
-	r, _ := ask.RemediesFor(d)
+	r, _ := ask.RemediesFor(d, ask.Enough(nil))
 	if p.Press.Clashes == 0 || len(r.List) == 0 || r.List[0].Name != "Sew alike rows apart" || r.List[0].Clashes != 0 {
 		t.Fatalf("%d clash: %+v", p.Press.Clashes, r)
 	}

@@ -95,14 +95,17 @@ func (p Plan) over(line func(format string, args ...any)) {
 func TextOf(d document.Document, p Plan) string {
 	var s strings.Builder
 	line := func(format string, args ...any) { fmt.Fprintf(&s, format+"\n", args...) }
-	if r, problems := ask.RemediesFor(d); !problems.Stopped() && len(r.List) > 0 {
+	if r, problems := ask.RemediesFor(d, ask.Enough(nil)); !problems.Stopped() && len(r.List) > 0 {
 		line("\nWHAT CAN BE DONE")
 		for _, one := range r.List {
 			line("%s: %s", one.Name, one.Leaves)
 			line("       %s%s", one.Says, after(" ", strings.Join(one.Costs, ", ")))
 		}
+		if r.Says != "" {
+			line("%s", r.Says)
+		}
 	}
-	if cliffs, problems := ask.Cliffs(d); !problems.Stopped() && len(cliffs) > 0 {
+	if cliffs, problems := ask.Cliffs(d, ask.Enough(nil)); !problems.Stopped() && len(cliffs) > 0 {
 		line("\nHOW NARROW THE CLOTH MAY BE")
 		for _, c := range cliffs {
 			line("%s: %s", c.Name, c.Says)

@@ -115,11 +115,11 @@ func TestSentencesAreWhole(t *testing.T) {
 		sentences := said(t, p)
 		sentences = append(sentences, plan.TextOf(d, p))
 		if quilts%8 == 0 {
-			r, _ := ask.RemediesFor(d)
+			r, _ := ask.RemediesFor(d, ask.Enough(nil))
 			for i := range r.List {
 				r.List[i].Document = document.Document{}
 			}
-			c, _ := ask.Cliffs(d)
+			c, _ := ask.Cliffs(d, ask.Enough(nil))
 			sentences = append(sentences, said(t, r)...)
 			sentences = append(sentences, said(t, c)...)
 		}

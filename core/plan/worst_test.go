@@ -7,7 +7,9 @@ import (
 	"slices"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/document"
+	"vicis/core/naming"
 	"vicis/core/plan"
 )
 
@@ -93,7 +95,7 @@ func worst() []bad {
 		units = append(units, made(id, gridOf(30, 30, func(_, _ int) object { return ab(r.IntN(2)) })))
 		names = append(names, id)
 	}
-	add("thirteen grids of 30 × 30", shell(units[:2+13], topOf(4, 13, names[:13]...), nil))
+	add("eleven grids of 30 × 30", shell(units[:2+11], topOf(4, 11, names[:11]...), nil))
 	add("forty grids of 30 × 30", shell(units, topOf(4, 40, names...), nil))
 
 	var borders list
@@ -111,8 +113,8 @@ func worst() []bad {
 		units = append(list{}, two...)
 		last := "a"
 		for i := range 400 {
-			if i == 150 {
-				add(fmt.Sprintf("150 nested joins %v", squares), shell(slices.Clone(units), topOf(6, 6, last), nil))
+			if i == 135 {
+				add(fmt.Sprintf("135 nested joins %v", squares), shell(slices.Clone(units), topOf(6, 6, last), nil))
 			}
 			id := fmt.Sprintf("j%d", i)
 			units = append(units, square(fmt.Sprintf("p%d", i), role(i), "1 strip", "1 strip"))
@@ -338,7 +340,7 @@ func worst() []bad {
 		}
 		rows = append(rows, row)
 	}
-	add("240 different blocks", shell(units[:60+240], object{"rows": 2, "columns": 100, "repeat": rows[:2]}, nil))
+	add("200 different blocks", shell(units[:60+200], object{"rows": 2, "columns": 100, "repeat": rows[:2]}, nil))
 	add("300 different blocks", shell(units, object{"rows": 3, "columns": 100, "repeat": rows}, nil))
 	// Forty different widths and heights.
 	units = list{}
@@ -348,6 +350,35 @@ func worst() []bad {
 	units = append(units, made("g", gridOf(20, 20, func(r, c int) object { return object{"unit": fmt.Sprintf("p%d", 20*r+c)} })))
 	add("20 × 20 unequal cells", shell(units, topOf(5, 5, "g"), nil))
 	add("20 × 20 unequal cells, ends used", shell(units, topOf(5, 5, "g"), object{"schools": object{"ends": "use"}}))
+	// As large and as many as can be written.
+	large := list{square("a", "A", "199 in", "999 yd"), square("b", "B", "3/4 in", "999 yd")}
+	t = topOf(10000, 1, "a")
+	t["borders"] = list{object{"id": "k", "name": "K", "role": "A", "width": "1 in"}}
+	t["backing"], t["binding"] = object{"role": "A", "overhang": "4 in"}, object{"role": "B", "width": "2 1/2 in"}
+	add("ten thousand bolts of cloth", shell(large, t, object{"cloth": object{"usable": "200 in", "squaring": "0"}, "spares": object{"count": 1000, "percent": 100}}))
+	t = topOf(1, 10000, "a")
+	t["borders"], t["backing"], t["binding"] = list{object{"id": "k", "name": "K", "role": "A", "width": "1 in", "corners": "B"}}, object{"role": "B", "overhang": "4 in", "seams": "sides"}, object{"role": "B", "width": "2 1/2 in"}
+	add("ten thousand bolts in a row", shell(large, t, object{"cloth": object{"usable": "5 in", "squaring": "0"}}))
+	add("ten thousand blocks of 39 in", shell(list{square("a", "A", "39 in", "39 in")}, object{
+		"rows": 100, "columns": 100, "repeat": list{list{object{"unit": "a"}}},
+		"borders": t["borders"], "backing": t["backing"], "binding": t["binding"],
+	}, object{"spares": object{"count": 1000, "percent": 100}, "cloth": object{"usable": "40 in", "squaring": "1/2 in", "every": 1}}))
+	units = nil
+	for i := range 400 {
+		units = append(units, square(fmt.Sprintf("p%d", i), "A", fmt.Sprintf("%d/64 in", 1300+i), fmt.Sprintf("%d/64 in", 1300+i)))
+	}
+	for i := range units { // all as large, each of its own kind, so that every one is cut and spared
+		units[i] = square(fmt.Sprintf("p%d", i), "A", "39 in", "39 in")
+	}
+	rows = nil
+	for i := range 4 {
+		var row list
+		for j := range 100 {
+			row = append(row, object{"unit": fmt.Sprintf("p%d", 100*i+j)})
+		}
+		rows = append(rows, row)
+	}
+	add("a thousand spares of 400 patches", shell(units, object{"rows": 4, "columns": 100, "repeat": rows}, object{"spares": object{"count": 1000}}))
 	return all
 }
 
@@ -370,5 +401,43 @@ func BenchmarkWorst(b *testing.B) {
 				}
 			}
 		})
+	}
+}
+
+func BenchmarkWorstQuestions(b *testing.B) {
+	for _, w := range worst() {
+		d, problems := document.Read(w.text)
+		p, said := plan.Make(d, problems)
+		if said.Stopped() || len(p.Steps) == 0 {
+			continue
+		}
+		var seam naming.Seam
+		if len(p.Press.Lines) > 0 && len(p.Press.Lines[0].Each) > 0 {
+			seam = p.Press.Lines[0].Each[0].Seam
+		}
+		for name, about := range map[string]func() any{
+			"remedies":     func() any { r, _ := ask.RemediesFor(d, ask.Enough(nil)); return r },
+			"arrangements": func() any { r, _ := ask.Arrangements(d, ask.Enough(nil)); return r },
+			"cliffs":       func() any { r, _ := ask.Cliffs(d, ask.Enough(nil)); return r },
+			"backwards": func() any {
+				r, _ := ask.Backwards(d, []ask.Supply{{Fabric: "dark", Length: "900 yd"}}, ask.Enough(nil))
+				return r
+			},
+			"ways":   func() any { r, _ := ask.Ways(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
+			"resize": func() any { r, _ := ask.Resize(d, d.Top.Repeat[0][0].Unit, "7 1/3"); return r },
+			"near":   func() any { r, _ := ask.NearTo(d, "90", "100"); return r },
+			"seam":   func() any { r, _ := ask.AboutSeam(d, seam, ask.Enough(nil)); return r },
+		} {
+			b.Run(w.name+"/"+name, func(b *testing.B) {
+				b.ReportAllocs()
+				for b.Loop() {
+					text, err := json.Marshal(about())
+					if err != nil {
+						b.Fatal(err)
+					}
+					b.ReportMetric(float64(len(text))/1e6, "MB-JSON")
+				}
+			})
+		}
 	}
 }

@@ -20,6 +20,7 @@ type network struct {
 	held      []int  // by variable: the side it is held to; 0 for free
 	opened    []bool // by variable
 	asked     []bool // by variable: held because the quilter said so of this seam
+	looks     int    // at springs, that deciding the sides took
 }
 
 // kindOfCrossing is a pair of seam ends that meet, with how often they do in the quilt.
@@ -152,7 +153,8 @@ func (n *network) sides() (sides []int, bound int64) {
 	for _, w := range n.wishes {
 		wishes = append(wishes, n.tied(w.spring))
 	}
-	x, bound := decide(len(n.seams)+1, n.meet, wishes)
+	x, bound, looks := decide(len(n.seams)+1, n.meet, wishes)
+	n.looks += looks
 	n.simplify(x, wishes)
 	sides = make([]int, len(x))
 	for v := range sides {

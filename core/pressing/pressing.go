@@ -81,6 +81,7 @@ type Plan struct {
 	Heeded    int           // how many would clash were they pressed as the school says
 	Release   []naming.Seam // the fewest of the seams that are held whose release lets more nest
 	Free      int           // how many clash then
+	Looks     int           // at springs between seams, that all this took
 
 	net *network
 }
@@ -113,13 +114,14 @@ func Decide(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Pla
 		}
 	}
 	var best Plan
-	straight, bound := 0, 0
+	straight, bound, looks := 0, 0, 0
 	for i, turning := range quilt.Turnings {
 		layout := quilt.Lay(top, t, turning, func(unit naming.Unit) bool { return alike[turning.Degrees][unit] })
 		if i > 0 && layout.Turned == 0 {
 			continue
 		}
 		p := press(layout, units, t, ask)
+		looks += p.net.looks
 		if i == 0 {
 			straight, bound = p.Clashes, p.Bound
 		}
@@ -131,7 +133,7 @@ func Decide(top quilt.Top, t *making.Table, units []making.Made, ask Asking) Pla
 			break
 		}
 	}
-	best.Straight, best.Bound = straight, bound
+	best.Straight, best.Bound, best.Looks = straight, bound, looks
 	best.release(ask)
 	best.heed(ask)
 	return best
@@ -215,22 +217,25 @@ func (p *Plan) sorted(units []making.Made, s measure.Length) {
 			}
 		}
 	}
-	for _, m := range units {
-		if !mixed[m.Unit.ID] {
+	if len(mixed) == 0 {
+		return
+	}
+	unsorted := map[naming.Unit]int{} // by the unit that counts it: of two such units the first
+	for _, c := range p.net.crossings {
+		if c.meeting.Spin {
 			continue
 		}
-		before := p.Unsorted
-		for _, c := range p.net.crossings {
-			a, b := mixed[c.meeting.A.Seam.Owner()], mixed[c.meeting.B.Seam.Owner()]
-			first := c.meeting.A.Seam.Owner() // of two such units the first counts it
-			if !a {
-				first = c.meeting.B.Seam.Owner()
-			}
-			if nests, opened := p.Nests(c.meeting); (a || b) && first == m.Unit.ID && nests && !opened && !c.meeting.Spin {
-				p.Unsorted += c.count
-			}
+		first := c.meeting.A.Seam.Owner()
+		if !mixed[first] {
+			first = c.meeting.B.Seam.Owner()
 		}
-		if p.Unsorted > before {
+		if nests, opened := p.Nests(c.meeting); mixed[first] && nests && !opened {
+			unsorted[first] += c.count
+		}
+	}
+	for _, m := range units {
+		if n := unsorted[m.Unit.ID]; n > 0 {
+			p.Unsorted += n
 			p.Mixed = append(p.Mixed, m.Unit.ID)
 		}
 	}
@@ -240,8 +245,9 @@ func (p *Plan) sorted(units []making.Made, s measure.Length) {
 // where the other does.
 func (p Plan) Alike(a, b piece.Piece, s measure.Length) bool {
 	circulation := func(e piece.End) int { return e.E * p.Decisions[e.Seam].X }
+	a, b = a.SeamsAlone().Finished(s), b.SeamsAlone().Finished(s)
 	for _, side := range []piece.Side{piece.Left, piece.Right, piece.Top, piece.Bottom} {
-		if !piece.TurnAlike(a.Finished(s).Ends(side), b.Finished(s).Ends(side), circulation) {
+		if !piece.TurnAlike(a.Ends(side), b.Ends(side), circulation) {
 			return false
 		}
 	}

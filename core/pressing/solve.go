@@ -21,17 +21,18 @@ type solution struct {
 	group []int // variables that springs tie together have the same group; the ground is in group 0
 	cost  int64
 	bound int64
+	looks int // at springs, that all this took
 }
 
-// How many springs the branch and bound of one component may look at. Crossings of up to some sixty seams stay far below
+// How many springs a search may look at, over all components together. Crossings of up to some sixty seams stay far below
 // theirs; wishes are not worth a long search.
 const (
 	crossingBudget = 2_000_000
-	wishBudget     = 50_000
+	wishBudget     = 100_000
 )
 
 // solve minimises the weight of springs that are not satisfied, exactly, component by component: branch and bound from
-// a good first answer. Variable 0 is the ground.
+// a good first answer, as long as the budget lasts. Variable 0 is the ground.
 func solve(n int, springs []spring, budget int) solution {
 	out := solution{x: make([]int8, n), group: make([]int, n)}
 	out.x[ground] = 1
@@ -43,7 +44,7 @@ func solve(n int, springs []spring, budget int) solution {
 		}
 	}
 	groups := 0
-	c := search{touching: touching, x: make([]int8, n), price: make([][2]int64, n)}
+	c := search{touching: touching, x: make([]int8, n), price: make([][2]int64, n), budget: budget}
 	c.x[ground] = 1
 	for v := 1; v < n; v++ {
 		if out.x[v] != 0 {
@@ -51,7 +52,7 @@ func solve(n int, springs []spring, budget int) solution {
 		}
 		groups++
 		order := component(v, touching)
-		c.begin(order, budget)
+		c.begin(order)
 		c.run()
 		held := false
 		for i, w := range order {
@@ -67,6 +68,7 @@ func solve(n int, springs []spring, budget int) solution {
 		}
 		out.bound += c.bound
 	}
+	out.looks = budget - max(0, c.budget)
 	for _, s := range springs {
 		if int(out.x[s.a])*int(out.x[s.b]) != s.sign {
 			out.cost += s.weight
@@ -80,7 +82,7 @@ func solve(n int, springs []spring, budget int) solution {
 
 // decide satisfies the crossings first and the wishes after: what the crossings tie together can still be flipped as
 // one, and which way is chosen by the wishes.
-func decide(n int, crossings, wishes []spring) (x []int8, bound int64) {
+func decide(n int, crossings, wishes []spring) (x []int8, bound int64, looks int) {
 	tied := solve(n, crossings, crossingBudget)
 	asGroups := make([]spring, len(wishes))
 	for i, w := range wishes {
@@ -91,7 +93,7 @@ func decide(n int, crossings, wishes []spring) (x []int8, bound int64) {
 	for v := range x {
 		x[v] = tied.x[v] * flips.x[tied.group[v]]
 	}
-	return x, tied.bound
+	return x, tied.bound, tied.looks + flips.looks
 }
 
 // component lists the variables tied to v through springs other than to the ground, each after a neighbour, heaviest
@@ -130,8 +132,8 @@ type search struct {
 	bound    int64
 }
 
-func (c *search) begin(order []int, budget int) {
-	c.order, c.budget = order, budget
+func (c *search) begin(order []int) {
+	c.order = order
 	c.rest, c.cost, c.bound, c.found = 0, 0, 0, false
 	c.best = c.best[:0]
 }
@@ -160,15 +162,18 @@ func (c *search) run() {
 	if c.bound = c.packing(); c.cost == c.bound {
 		return
 	}
-	c.descend(0, 0)
-	if c.budget > 0 {
+	// Half of what is left: one component that is too hard leaves something for the others.
+	rest := c.budget / 2
+	c.budget -= rest
+	if c.descend(0, 0); c.budget > 0 {
 		c.bound = c.cost
 	}
+	c.budget = max(0, c.budget) + rest
 }
 
 // packing is a weight that every answer leaves unsatisfied: rings of springs that contradict each other, each spring's
 // weight given to no more rings than it can bear. Pass by pass: a tree through all that is tied, and a ring for every
-// spring outside it that contradicts; until a pass finds none.
+// spring outside it that contradicts; until a pass finds none, or a quarter of the budget is used up.
 func (c *search) packing() (bound int64) {
 	index := make(map[int]int, len(c.order)+1) // variable → its place here
 	for i, v := range append([]int{ground}, c.order...) {
@@ -196,7 +201,11 @@ func (c *search) packing() (bound int64) {
 		seen               bool
 	}
 	tree := make([]reached, len(index))
+	least := c.budget - c.budget/4
 	for {
+		if c.budget -= len(springs); c.budget < least {
+			return bound
+		}
 		clear(tree)
 		found := int64(0)
 		for root := range tree {
@@ -228,14 +237,17 @@ func (c *search) packing() (bound int64) {
 				ring = append(ring, tree[a].by)
 				a = tree[a].from
 			}
-			least := s.weight
+			light := s.weight
 			for _, k := range ring {
-				least = min(least, springs[k].weight)
+				light = min(light, springs[k].weight)
 			}
 			for _, k := range ring {
-				springs[k].weight -= least
+				springs[k].weight -= light
 			}
-			found += least
+			found += light
+			if c.budget -= len(ring); c.budget < least {
+				return bound + found
+			}
 		}
 		if found == 0 {
 			return bound

@@ -1,6 +1,10 @@
 package pressing
 
-import "vicis/core/naming"
+import (
+	"slices"
+
+	"vicis/core/naming"
+)
 
 // Why a seam goes the way it does, and why a crossing cannot nest: chains of crossings that nest, each of which ties
 // two seams.
@@ -24,7 +28,24 @@ type step struct {
 	to, by int // variable, and place among the crossings
 }
 
-// ties lists for every variable the crossings that nest, without those of opened seams; skip is left out.
+// Reasons answers why seams go the way they do.
+type Reasons struct {
+	plan Plan
+	ties [][]step // for every variable the crossings that nest, without those of opened seams
+	best []wish   // for every variable the strongest wish that is granted
+}
+
+// Reasons gathers them.
+func (p Plan) Reasons() Reasons {
+	r := Reasons{p, p.ties(), make([]wish, len(p.net.seams)+1)}
+	for _, w := range p.net.wishes {
+		if w.weight > r.best[w.b].weight && p.grants(w) {
+			r.best[w.b] = w
+		}
+	}
+	return r
+}
+
 func (p Plan) ties() [][]step {
 	out := make([][]step, len(p.net.seams)+1)
 	for i, c := range p.net.crossings {
@@ -41,8 +62,8 @@ func (p Plan) ties() [][]step {
 }
 
 // path is the shortest chain of ties from one variable to the first for which found is true; nil when there is none.
-func (p Plan) path(from int, found func(v int) bool) (links []Link, end int, ok bool) {
-	ties := p.ties()
+func (r Reasons) path(from int, found func(v int) bool) (links []Link, end int, ok bool) {
+	n := r.plan.net
 	came := map[int]step{from: {}}
 	queue := []int{from}
 	for len(queue) > 0 {
@@ -50,12 +71,13 @@ func (p Plan) path(from int, found func(v int) bool) (links []Link, end int, ok 
 		queue = queue[1:]
 		if found(v) {
 			for w := v; w != from; w = came[w].to {
-				c := p.net.crossings[came[w].by]
-				links = append([]Link{{p.net.seams[came[w].to-1].ID, p.net.seams[w-1].ID, c.where, c.count}}, links...)
+				c := n.crossings[came[w].by]
+				links = append(links, Link{n.seams[came[w].to-1].ID, n.seams[w-1].ID, c.where, c.count})
 			}
+			slices.Reverse(links)
 			return links, v, true
 		}
-		for _, s := range ties[v] {
+		for _, s := range r.ties[v] {
 			if _, seen := came[s.to]; !seen {
 				came[s.to] = step{v, s.by}
 				queue = append(queue, s.to)
@@ -66,8 +88,8 @@ func (p Plan) path(from int, found func(v int) bool) (links []Link, end int, ok 
 }
 
 // Why gives the chain of reasons behind a seam's side.
-func (p Plan) Why(seam naming.Seam) Chain {
-	n := p.net
+func (r Reasons) Why(seam naming.Seam) Chain {
+	n := r.plan.net
 	from := n.number[seam]
 	if from == 0 {
 		return Chain{End: seam, Why: ByNothing}
@@ -79,13 +101,10 @@ func (p Plan) Why(seam naming.Seam) Chain {
 		case n.held[v] != 0 || n.opened[v]:
 			return BySchool, 1 << 39
 		}
-		best, weight := ByNothing, int64(0)
-		for _, w := range n.wishes {
-			if w.b == v && w.weight > weight && p.grants(w) {
-				best, weight = w.why, w.weight
-			}
+		if w := r.best[v]; w.weight > 0 {
+			return w.why, w.weight
 		}
-		return best, weight
+		return ByNothing, 0
 	}
 	if n.opened[from] {
 		why, _ := reason(from)
@@ -93,12 +112,12 @@ func (p Plan) Why(seam naming.Seam) Chain {
 	}
 	// Of all seams tied to this one the one decides for which the strongest wish is granted; the nearest of those.
 	var most int64
-	p.path(from, func(v int) bool {
+	r.path(from, func(v int) bool {
 		_, w := reason(v)
 		most = max(most, w)
 		return false
 	})
-	links, end, _ := p.path(from, func(v int) bool { _, w := reason(v); return w == most })
+	links, end, _ := r.path(from, func(v int) bool { _, w := reason(v); return w == most })
 	why, _ := reason(end)
 	return Chain{links, n.seams[end-1].ID, why}
 }
@@ -117,12 +136,12 @@ func (p Plan) grants(w wish) bool {
 // Against gives the chain that keeps a clashing crossing from nesting: from one of its seams through crossings that
 // nest to the other. Pressed another way, one of these would clash in its place. A seam that meets itself the wrong way
 // has an empty chain; ok is false when nothing but held seams stands against it.
-func (p Plan) Against(c Clash) (links []Link, ok bool) {
-	a, b := p.net.number[c.A], p.net.number[c.B]
+func (r Reasons) Against(c Clash) (links []Link, ok bool) {
+	a, b := r.plan.net.number[c.A], r.plan.net.number[c.B]
 	if a == b {
 		return nil, true
 	}
-	links, _, ok = p.path(a, func(v int) bool { return v == b })
+	links, _, ok = r.path(a, func(v int) bool { return v == b })
 	return links, ok
 }
 

@@ -1,6 +1,7 @@
 package work
 
 import (
+	"fmt"
 	"slices"
 
 	"vicis/core/batching"
@@ -37,7 +38,12 @@ func Of(d document.Document) (*Work, bool) {
 		w.Counted = counted
 		return w, false
 	}
-	return counted.Work(), true
+	if w = counted.Work(); w.Cut.Strips > cutting.MostStrips {
+		w.Problems.Stop("too-many-strips", "/top/rows", fmt.Sprintf("This quilt is cut from %d strips.", w.Cut.Strips),
+			fmt.Sprintf("Plan fewer or smaller blocks, or fewer spares: at most %d strips.", cutting.MostStrips))
+		return w, false
+	}
+	return w, true
 }
 
 // IsSewn says whether units could be sewn at all, even if not every one.

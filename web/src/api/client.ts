@@ -106,7 +106,7 @@ export const server = {
   remedies: (body: Document) => ask<Schemas["AskRemedies"]>(client.POST("/api/remedies", { body })),
   seam: (document: Document, seam: string) =>
     ask<Schemas["AskAsked"]>(client.POST("/api/seam", { body: { document, seam } })),
-  arrangements: (body: Document) => ask<Arrangement[]>(client.POST("/api/arrangements", { body })),
+  arrangements: (body: Document) => ask<Schemas["AskArranged"]>(client.POST("/api/arrangements", { body })),
   nearest: (document: Document, width: string, height: string) =>
     ask<Shape[]>(client.POST("/api/nearest", { body: { document, width, height } })),
   pilot: (body: Document) => ask<Preview>(client.POST("/api/pilot", { body })),

@@ -504,6 +504,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AskArranged: {
+            list: components["schemas"]["AskArrangement"][];
+            /** @description That not every way was worked out, where the quilt is too large for that */
+            says: string;
+        };
         AskArrangement: {
             /** Format: int64 */
             clashes: number;
@@ -540,6 +545,8 @@ export interface components {
             /** @description You hold it so */
             held: boolean;
             name: string;
+            /** @description That not every choice was worked out, where the quilt is too large for that */
+            passed: string;
             /** @description Which way it goes */
             says: string;
             seam: string;
@@ -620,10 +627,14 @@ export interface components {
             others: components["schemas"]["AskMeasure"][];
             /** Format: int64 */
             rows: number;
+            /** @description That not every size was worked out, where the quilt is too large for that */
+            says: string;
             uses: components["schemas"]["AskUsed"][];
         };
         AskRemedies: {
             list: components["schemas"]["AskRemedy"][];
+            /** @description That not everything was tried, where the quilt is too large for that */
+            says: string;
             /** @description The crossings that cannot nest, with what stands against each kind */
             standing: components["schemas"]["AskStanding"][];
         };
@@ -2178,7 +2189,7 @@ export interface components {
             used: number;
         };
         Trouble: {
-            /** @description unreadable (400, 415), forbidden (403), unknown (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy (503), damaged, stored-uncounted, failed (500) */
+            /** @description unreadable (400, 415), forbidden (403), unknown (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy, takes-too-long (503), damaged, stored-uncounted, failed (500) */
             code: string;
             detail: string;
             /**
@@ -2234,7 +2245,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskArrangement"][];
+                    "application/json": components["schemas"]["AskArranged"];
                 };
             };
             /** @description Error */

@@ -79,7 +79,10 @@ export function Remedies({
           </Box>
         ))}
       </ul>
-      {data.list.length === 0 && <Text fontSize="small">Nothing else helps but a pin at each of them.</Text>}
+      {data.says && <Text fontSize="small">{data.says}</Text>}
+      {data.list.length === 0 && !data.says && (
+        <Text fontSize="small">Nothing that was tried helps: a pin at each of them.</Text>
+      )}
     </Box>
   );
 }

@@ -25,12 +25,17 @@ export function Arrangements({ draft }: { draft: Draft }) {
       </Button>
       {shown && error && <Wrong error={error} />}
       {shown && !data && !error && <Loading label="Turning" />}
-      {shown && data?.length === 1 && (
+      {shown && data?.list.length === 1 && !data.says && (
         <Text mt="8px" fontSize="small" color="soft">
           It looks the same however it is turned.
         </Text>
       )}
-      {shown && data && data.length > 1 && (
+      {shown && data?.says && (
+        <Text mt="8px" fontSize="small">
+          {data.says}
+        </Text>
+      )}
+      {shown && data && (data.list.length > 1 || data.says) && (
         <Box
           as="ul"
           aria-label="Arrangements"
@@ -39,7 +44,7 @@ export function Arrangements({ draft }: { draft: Draft }) {
           gridTemplateColumns="repeat(auto-fill, minmax(108px, 1fr))"
           gap="14px 10px"
         >
-          {data.map((a) => (
+          {data.list.map((a) => (
             <li key={JSON.stringify(a.repeat)}>
               <chakra.button
                 type="button"

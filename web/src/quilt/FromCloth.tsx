@@ -121,6 +121,7 @@ export function FromCloth({ draft }: { draft: Draft }) {
           <Text>
             <Ruled>{r.first}</Ruled>
           </Text>
+          {r.says && <Text fontSize="small">{r.says}</Text>}
           {r.more.map((m) => (
             <Text key={m} color="soft" fontSize="small">
               <Ruled>{m}</Ruled>
