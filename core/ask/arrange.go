@@ -64,6 +64,7 @@ func Arrangements(d document.Document, purse *Purse) (Arranged, problem.List) {
 		a.Quilt = drawn.Of(&small.Laid).Quilt()
 		for _, block := range a.Quilt.Blocks {
 			patches += len(block.Patches)
+			purse.drawn(block)
 		}
 		whole, ok := arranged(d, a.Repeat, d.Top.Rows, d.Top.Columns, purse)
 		if !ok {

@@ -2,6 +2,7 @@ package ask
 
 import (
 	"vicis/core/cutting"
+	"vicis/core/drawn"
 	"vicis/core/work"
 )
 
@@ -13,15 +14,20 @@ type Purse struct {
 	gone func() bool
 }
 
-// enough is many times what a question about any quilt of the library or the demo takes, and about two seconds' work.
-const enough = 60_000
+// enough is some two seconds' work, and many times what a question about any quilt of the library takes.
+const enough = 140_000
 
-// What one look costs beside a patch that is sewn in.
+// What things cost, in about a hundredth of a millisecond on the machine they were weighed on.
 const (
-	cellCost  = 3
-	lineCost  = 8   // of what is counted
-	looksPart = 140 // of the searches of the pressing
-	nodesPart = 400 // of the searches of the cutting
+	documentCost = 10 // to read it anew, and a part for each of its units and schools of steps
+	documentPart = 3
+	patchPart    = 3  // of the patches that lie there after each step
+	cellPart     = 50 // of the cells of a top
+	pressedCost  = 1  // for each cell whose seams are decided
+	looksPart    = 60 // of the searches of the pressing
+	drawnCost    = 4  // for each patch of a picture
+	lineCost     = 24 // for each thing that is counted
+	nodesPart    = 900
 )
 
 // Enough is a full purse. gone, where there is one, says that nobody waits for the answer any more; nothing that is given
@@ -33,10 +39,10 @@ func (p *Purse) empty() bool { return p.left <= 0 || p.gone != nil && p.gone() }
 
 // sewn pays for units that were sewn.
 func (p *Purse) sewn(s work.Sewn) {
-	n := 100
+	n := documentCost + (len(s.Document.Parts)+len(s.Document.Schools.Steps))/documentPart
 	for _, m := range s.Units {
 		for _, act := range m.Acts {
-			n += 1 + len(act.Piece.Patches)
+			n += 1 + len(act.Piece.Patches)/patchPart
 		}
 	}
 	p.left -= n
@@ -48,8 +54,14 @@ func (p *Purse) laid(l work.Laid) {
 	for _, k := range l.Layout.Rows {
 		cells += len(l.Layout.Kinds[k].Cells)
 	}
-	p.left -= cellCost*cells + l.Press.Looks/looksPart
+	p.left -= 1 + cells/cellPart
+	if l.Press.Crossings > 0 {
+		p.left -= pressedCost*cells + l.Press.Looks/looksPart
+	}
 }
+
+// drawn pays for a picture.
+func (p *Purse) drawn(one drawn.Picture) { p.left -= drawnCost * len(one.Patches) }
 
 // counted pays for everything that was counted.
 func (p *Purse) counted(c work.Counted) { p.left -= lineCost * len(c.Lines) }
@@ -66,3 +78,6 @@ func (p *Purse) whole(w *work.Work) {
 	p.counted(w.Counted)
 	p.cut(w.Cut)
 }
+
+// Used is what was worked through so far.
+func (p *Purse) Used() int { return enough - p.left }

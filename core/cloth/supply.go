@@ -105,10 +105,22 @@ func sized(kind Kind, width, length *measure.Written, units measure.Units, at st
 	return w, l
 }
 
+// How much cloth of the shelf one quilt may be promised: so many different supplies, and so many lengths of cloth in all.
+const (
+	mostSupplies = 500
+	mostLengths  = 2_000
+)
+
 // Supply checks what is promised to the quilt and keeps it beside the fabrics.
 func (s *Shelf) Supply(list []Supply, units measure.Units, problems *problem.List) {
 	s.have = map[string][]Have{}
 	seen := map[string]bool{}
+	if len(list) > mostSupplies {
+		problems.Stop("too-many-supplies", "/supplies", fmt.Sprintf("%d different pieces of cloth are promised to this quilt.", len(list)),
+			fmt.Sprintf("Promise it at most %d.", mostSupplies))
+		return
+	}
+	lengths := 0
 	for i, one := range list {
 		at := problem.At("supplies", i)
 		if _, ok := s.fabrics[one.Fabric]; !ok {
@@ -126,6 +138,13 @@ func (s *Shelf) Supply(list []Supply, units measure.Units, problems *problem.Lis
 			problems.Stop("count", at+"/count", fmt.Sprintf("%d pieces of it cannot be promised.", one.Count),
 				"Write 1 to 1000.")
 			continue
+		}
+		if one.Kind == Yardage {
+			if lengths += one.Count; lengths > mostLengths {
+				problems.Stop("too-many-supplies", at+"/count", fmt.Sprintf("%d lengths of cloth are promised to this quilt.", lengths),
+					fmt.Sprintf("Promise it at most %d.", mostLengths))
+				return
+			}
 		}
 		w, l := sized(one.Kind, &one.Width, &one.Length, units, at, problems)
 		s.have[one.Fabric] = append(s.have[one.Fabric], Have{one, w, l})

@@ -115,6 +115,7 @@ type Plan struct {
 	Ends    []FromPiece // patches from what is left of wider strips
 	Looks   int         // nodes of the searches that all this took
 	Strips  int         // cut from cloth, in all
+	Passed  bool        // not all that lies on the shelf was tried: there is too much of it
 }
 
 // MostStrips is how many strips can be cut for one quilt: some 3,000 yards of them.
@@ -201,6 +202,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 		p.Strips += s.Count
 	}
 	p.Looks = pools.effort.Used()
+	p.Passed = pools.effort.left <= 0
 	if p.Strips > MostStrips {
 		return p // nobody lays out so much
 	}

@@ -188,12 +188,11 @@ func (f *Fabric) fromYardage(t *making.Table, shelf cloth.Shelf) (rest measure.L
 		n   int
 	}
 	var lengths []length
-	haves := slices.Clone(shelf.Have(f.Fabric.ID))
+	haves := slices.DeleteFunc(slices.Clone(shelf.Have(f.Fabric.ID)), func(have cloth.Have) bool {
+		return have.Kind != cloth.Yardage || have.W < f.Usable || f.Prints > 1
+	})
 	slices.SortStableFunc(haves, func(a, b cloth.Have) int { return int(min(1, max(-1, a.L-b.L))) })
 	for _, have := range haves {
-		if have.Kind != cloth.Yardage || have.W < f.Usable || f.Prints > 1 {
-			continue
-		}
 		for range have.Count {
 			lengths = append(lengths, length{use: len(f.Uses)}) // a length, and what becomes of it, have the same place
 			f.Uses = append(f.Uses, Use{Have: have, Left: have.L})
@@ -212,9 +211,19 @@ func (f *Fabric) fromYardage(t *making.Table, shelf cloth.Shelf) (rest measure.L
 		l.n++
 		return true
 	}
-	for _, s := range f.Strips {
-		for range s.Each(f.Prints) {
-			if i := slices.IndexFunc(lengths, func(l length) bool { return put(&l, s.Cut) }); i >= 0 {
+	first := 0 // length with room for a strip of this width, perhaps
+	for k, s := range f.Strips {
+		if k > 0 && s.Cut != f.Strips[k-1].Cut {
+			first = 0
+		}
+		for n := s.Each(f.Prints); n > 0; n-- {
+			for first < len(lengths) {
+				if l := lengths[first]; put(&l, s.Cut) {
+					break
+				}
+				first++
+			}
+			if i := first; i < len(lengths) {
 				put(&lengths[i], s.Cut)
 				cuts := &f.Uses[i].Cuts
 				if n := len(*cuts); n > 0 && (*cuts)[n-1].Cut == s.Cut {
@@ -224,7 +233,18 @@ func (f *Fabric) fromYardage(t *making.Table, shelf cloth.Shelf) (rest measure.L
 				}
 				continue
 			}
-			put(&bought, s.Cut)
+			again := 0 // the end is squared up
+			for k := bought.n; k < bought.n+n; k++ {
+				if k == 0 || t.Every > 0 && k%t.Every == 0 {
+					again++
+				}
+				if t.Every == 0 {
+					break
+				}
+			}
+			bought.at += measure.Length(n)*s.Cut + measure.Length(again)*t.Squaring
+			bought.n += n
+			break
 		}
 	}
 	for _, l := range lengths {

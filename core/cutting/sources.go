@@ -204,7 +204,7 @@ func (s source) choose() choice {
 	s.eachWay(func(ways []int) choice {
 		c := s.cut(slices.Clone(ways), coarse[0], false)
 		for _, o := range coarse[1:] {
-			if c.bought == 0 {
+			if c.bought == 0 || s.p.effort.left <= 0 {
 				break // it cannot be less; which of several ways to buy nothing matters little
 			}
 			if other := s.cut(slices.Clone(ways), o, false); other.compare(c) < 0 {
@@ -216,7 +216,7 @@ func (s source) choose() choice {
 	})
 	for _, c := range slices.Clone(few[:min(bestWays, len(few))]) {
 		for _, o := range slices.Concat(orders[len(coarse):], s.finer(c)) {
-			if few[0].bought == 0 {
+			if few[0].bought == 0 || s.p.effort.left <= 0 {
 				break
 			}
 			few.add(s.cut(slices.Clone(c.ways), o, false))
@@ -374,6 +374,7 @@ func (s source) count(pool, left []int, exactly bool) int {
 
 // buys is how much cloth must be bought for strips of these widths, once what there is by the length is cut up.
 func (s source) buys(cuts []UseCut) measure.Length {
+	s.p.effort.of(4 * (len(cuts) + len(s.p.shelf.Have(s.fabric.ID))))
 	slices.SortFunc(cuts, func(a, b UseCut) int { return cmp.Compare(b.Cut, a.Cut) }) // widest first, as they are cut
 	f := Fabric{Fabric: s.fabric, Usable: s.usable, Prints: s.fabric.Share(), Strips: make([]Strip, len(cuts))}
 	for i, c := range cuts {
@@ -456,12 +457,13 @@ func (s source) fillAll(pieces []cloth.Have, left []int, o order) laidOut {
 		}
 	}
 	for _, have := range pieces {
-		for n := have.Count; n > 0; {
+		for n := have.Count; n > 0 && s.p.effort.left > 0; {
+			s.p.effort.of(4 * len(items))
 			wide := have.W
 			if have.Kind == cloth.Strips { // its end is squared up like any other's
 				wide -= s.p.t.Squaring
 			}
-			counts := fill(wide, have.L, items, wanted)
+			counts := fill(wide, have.L, items, wanted, s.p.effort)
 			times := n
 			for k, c := range counts {
 				if c > 0 {
@@ -550,7 +552,7 @@ const fillings = 300
 
 // fill finds how many of each item come out of one piece, cut in rows and each row across: as much of the piece as can
 // be found to be used, by those that come first before all others. No more of an item than is wanted.
-func fill(w, l measure.Length, items []item, wanted []int) []int {
+func fill(w, l measure.Length, items []item, wanted []int, e *Effort) []int {
 	best, most := make([]int, len(items)), int64(0)
 	for _, turned := range []bool{false, true} { // rows across the cloth, or along it
 		wide, high := w, l
@@ -567,11 +569,12 @@ func fill(w, l measure.Length, items []item, wanted []int) []int {
 				most = worth
 				copy(best, have)
 			}
-			if budget--; budget <= 0 {
+			if budget--; budget <= 0 || e.left <= 0 {
 				return
 			}
+			e.of(8 * len(items))
 			for _, h := range heights(items, left, high, turned) {
-				counts, gain := row(wide, h, items, left, turned)
+				counts, gain := row(wide, h, items, left, turned, e)
 				if gain == 0 {
 					continue
 				}
@@ -632,7 +635,7 @@ const firstCounts = 64
 const rowNodes = 400
 
 // row fills one row of a height as full as can be, by what is used of it.
-func row(wide, high measure.Length, items []item, left []int, turned bool) (counts []int, worth int64) {
+func row(wide, high measure.Length, items []item, left []int, turned bool, e *Effort) (counts []int, worth int64) {
 	counts = make([]int, len(items))
 	var wants []Want
 	var values []int64
@@ -675,5 +678,6 @@ func row(wide, high measure.Length, items []item, left []int, turned bool) (coun
 		}
 	}
 	search(0, int64(wide), 0)
+	e.of(8*len(items) + rowNodes - budget)
 	return counts, worth
 }

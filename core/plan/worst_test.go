@@ -254,6 +254,14 @@ func worst() []bad {
 		supplies = append(supplies, object{"id": fmt.Sprintf("s%d", i), "fabric": "dark", "kind": []string{"yardage", "strips", "pieces"}[i%3], "width": fmt.Sprintf("%d/8 in", 40+i%200), "length": fmt.Sprintf("%d/8 in", 41+i%300), "count": 1 + i%5})
 	}
 	add("6,000 supplies", shell(one, topOf(40, 40, "a"), object{"supplies": supplies}))
+	add("500 supplies", shell(one, topOf(40, 40, "a"), object{"supplies": supplies[:500]}))
+	pieces := make(list, 500)
+	for i := range pieces {
+		pieces[i] = object{
+			"id": fmt.Sprintf("s%d", i), "fabric": "dark", "kind": []string{"pieces", "strips"}[i%2], "count": 1 + i%5,
+			"width": fmt.Sprintf("%d/8 in", 20+i%200), "length": fmt.Sprintf("%d/8 in", 21+i%300),
+		}
+	}
 	var ways list
 	for i := range 500 {
 		ways = append(ways, object{"id": fmt.Sprintf("w%d", i), "name": fmt.Sprintf("W %d", i), "fabrics": object{"A": "light", "B": "dark"}})
@@ -349,6 +357,7 @@ func worst() []bad {
 	}
 	units = append(units, made("g", gridOf(20, 20, func(r, c int) object { return object{"unit": fmt.Sprintf("p%d", 20*r+c)} })))
 	add("20 × 20 unequal cells", shell(units, topOf(5, 5, "g"), nil))
+	add("20 × 20 unequal cells, 500 pieces", shell(units, topOf(5, 5, "g"), object{"supplies": pieces}))
 	add("20 × 20 unequal cells, ends used", shell(units, topOf(5, 5, "g"), object{"schools": object{"ends": "use"}}))
 	// As large and as many as can be written.
 	large := list{square("a", "A", "199 in", "999 yd"), square("b", "B", "3/4 in", "999 yd")}

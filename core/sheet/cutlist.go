@@ -416,6 +416,9 @@ func (b Sheet) FromShelf(f cutting.Fabric) []string {
 		if u.Fits {
 			why = "no more is needed of what comes out of that size"
 		}
+		if b.Cut.Passed {
+			why = "there is more on the shelf than can be tried"
+		}
 		list = append(list, fmt.Sprintf("%s of %s %s not used: %s", words.Plural(u.Count, pieceOf(u.Have)),
 			words.By(b.Table.Ruler, u.Have.W, u.Have.L), words.Are(u.Count), why))
 	}

@@ -633,6 +633,11 @@ export interface components {
         };
         AskRemedies: {
             list: components["schemas"]["AskRemedy"][];
+            /**
+             * Format: int64
+             * @description Kinds of crossings that cannot nest besides, each with fewer of them than those
+             */
+            others: number;
             /** @description That not everything was tried, where the quilt is too large for that */
             says: string;
             /** @description The crossings that cannot nest, with what stands against each kind */
