@@ -244,7 +244,7 @@ func (s *Server) shelf(ctx context.Context, _ *struct{}) (*body[[]Shelved], erro
 	}
 	list := make([]Shelved, 0, len(quilts))
 	for _, q := range quilts {
-		p, err := s.kept.of(q)
+		p, err := s.kept.of(ctx, q)
 		if err != nil {
 			return nil, trouble(err)
 		}
@@ -293,7 +293,7 @@ func previewOf(raw []byte) Preview {
 
 // project gives a stored quilt with its plan.
 func (s *Server) project(ctx context.Context, q store.Quilt) (*Project, error) {
-	p, err := s.kept.of(q)
+	p, err := s.kept.of(ctx, q)
 	if err != nil {
 		return nil, err
 	}
@@ -346,14 +346,34 @@ func (s *Server) quilt(ctx context.Context, in *ReadIn) (*projectOut, error) {
 	return s.answer(ctx, q, err)
 }
 
-// checked reads a draft and refuses it while something in it prevents a plan.
-func checked(d Draft) (string, error) {
-	p := previewOf(d.raw)
+// checked is a draft that can be planned, and its plan.
+type checked struct {
+	text    string
+	preview Preview
+	work    *work.Work
+}
+
+// check reads a draft in its turn, and refuses it while something in it prevents a plan.
+func (s *Server) check(ctx context.Context, d Draft) (checked, error) {
+	end, err := s.plans.take(ctx)
+	if err != nil {
+		return checked{}, err
+	}
+	defer end()
+	p, w := planOf(d.raw)
 	if p.Problems.Stopped() {
-		return "", refuse(p.Problems)
+		return checked{}, refuse(p.Problems)
 	}
 	text, err := document.Write(p.Document)
-	return string(text), err
+	return checked{string(text), p, w}, err
+}
+
+// stored answers with what was stored of a draft, planned already.
+func (s *Server) stored(ctx context.Context, q store.Quilt, err error, c checked) (*projectOut, error) {
+	if err == nil && q.Document == c.text {
+		s.kept.added(q.ID, q.Rev, c.preview, c.work)
+	}
+	return s.answer(ctx, q, err)
 }
 
 type createIn struct{ Body createInBody }
@@ -374,12 +394,12 @@ func (s *Server) create(ctx context.Context, in *createIn) (*projectOut, error) 
 		return nil, newTrouble(http.StatusUnprocessableEntity,
 			"The new quilt has no usable id: 8 to 64 letters, digits, - or _.")
 	}
-	text, err := checked(in.Body.Document)
+	c, err := s.check(ctx, in.Body.Document)
 	if err != nil {
 		return nil, trouble(err)
 	}
-	q, err := s.store.Create(ctx, in.Body.ID, text, s.now())
-	return s.answer(ctx, q, err)
+	q, err := s.store.Create(ctx, in.Body.ID, c.text, s.now())
+	return s.stored(ctx, q, err, c)
 }
 
 // WriteIn is a quilt that is changed from the revision its ETag named.
@@ -415,18 +435,18 @@ func (s *Server) save(ctx context.Context, in *saveIn) (*projectOut, error) {
 	if err != nil && !errors.As(err, &stale) {
 		return nil, trouble(err)
 	}
-	text, refused := checked(in.Body)
+	c, refused := s.check(ctx, in.Body)
 	if refused != nil {
 		return nil, trouble(refused)
 	}
 	if stale != nil {
-		if q.Document == text {
+		if q.Document == c.text {
 			return s.answer(ctx, q, nil) // the repeated delivery of a change that was stored
 		}
 		return nil, trouble(err)
 	}
-	q, err = s.store.Save(ctx, in.ID, q.Rev, text, s.now())
-	return s.answer(ctx, q, err)
+	q, err = s.store.Save(ctx, in.ID, q.Rev, c.text, s.now())
+	return s.stored(ctx, q, err, c)
 }
 
 // Tallied is progress with the revision of the plan it was held against.
@@ -445,7 +465,11 @@ func (s *Server) progress(ctx context.Context, in *ReadIn) (*talliedOut, error) 
 	if err != nil {
 		return nil, trouble(err)
 	}
-	out, err := s.tallied(ctx, in.ID, rev)
+	p, err := s.kept.at(in.ID, rev).of(ctx)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	out, err := s.tallied(ctx, in.ID, rev, p)
 	if err != nil {
 		return nil, trouble(err)
 	}
@@ -455,11 +479,7 @@ func (s *Server) progress(ctx context.Context, in *ReadIn) (*talliedOut, error) 
 	return out, nil
 }
 
-func (s *Server) tallied(ctx context.Context, quilt string, rev int) (*talliedOut, error) {
-	p, err := s.kept.at(ctx, quilt, rev)
-	if err != nil {
-		return nil, err
-	}
+func (s *Server) tallied(ctx context.Context, quilt string, rev int, p *planned) (*talliedOut, error) {
 	progress, err := s.kept.tallied(ctx, quilt, p.work)
 	if err != nil {
 		return nil, err
@@ -498,7 +518,14 @@ func (s *Server) tally(ctx context.Context, in *tallyIn) (out *talliedOut, err e
 			out, err = nil, uncounted(what)
 		}
 	}()
-	if out, err = s.tallied(ctx, in.ID, rev); err != nil {
+	p, err := s.kept.at(in.ID, rev).within(ctx, soon)
+	if errors.Is(err, errNotYet) {
+		return nil, countedSoon()
+	}
+	if err == nil {
+		out, err = s.tallied(ctx, in.ID, rev, p)
+	}
+	if err != nil {
 		return nil, uncounted(err)
 	}
 	return out, nil

@@ -135,7 +135,7 @@ func TestAskingAboutThePressing(t *testing.T) {
 	if a.Name == "" || len(a.Why) == 0 || len(a.Choices) < 3 {
 		t.Errorf("%+v", a)
 	}
-	list := decode[[]ask.Arrangement](t, s.do("POST", "/api/arrangements", text(t, s.block("half-square").Document)))
+	list := decode[ask.Arranged](t, s.do("POST", "/api/arrangements", text(t, s.block("half-square").Document))).List
 	if len(list) < 20 {
 		t.Errorf("%d arrangements", len(list))
 	}

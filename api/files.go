@@ -48,12 +48,12 @@ type fileIn struct {
 }
 
 func (s *Server) openFile(ctx context.Context, in *fileIn) (*projectOut, error) {
-	text, err := checked(Draft{raw: []byte(in.Body.Text)})
+	c, err := s.check(ctx, Draft{raw: []byte(in.Body.Text)})
 	if err != nil {
 		return nil, trouble(err)
 	}
-	q, err := s.store.Create(ctx, in.Body.ID, text, s.now())
-	return s.answer(ctx, q, err)
+	q, err := s.store.Create(ctx, in.Body.ID, c.text, s.now())
+	return s.stored(ctx, q, err, c)
 }
 
 func (s *Server) swap(ctx context.Context, in *struct{ Body Draft }) (*body[Preview], error) {

@@ -5,9 +5,12 @@ import (
 	"errors"
 	"fmt"
 	"sync"
+	"sync/atomic"
+	"time"
 
 	lru "github.com/hashicorp/golang-lru/v2"
 
+	"vicis/core/plan"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/store"
@@ -17,14 +20,16 @@ import (
 // quilt, which only goes on. All of it can be made again from the file, and is after a restart.
 type kept struct {
 	store *store.Store
+	turns turns // in which what is stored is planned
 	plans *lru.Cache[revised, *planned]
 	logs  *lru.Cache[string, *logged]
 }
 
-// How many are kept; a plan is a few megabytes at most.
+// How much is kept: plans by number and by weight, and what was tallied by number.
 const (
-	mostPlans = 48
-	mostLogs  = 48
+	mostPlans  = 48
+	mostWeight = 400 << 20 // bytes of plans, as they would be sent
+	mostLogs   = 48
 )
 
 type revised struct {
@@ -32,11 +37,13 @@ type revised struct {
 	rev   int
 }
 
-// planned is one revision, planned once however many ask for it.
+// planned is one revision, planned once however many ask for it. What it holds can be read once done is closed.
 type planned struct {
-	once    sync.Once
+	done    chan struct{}
 	project Project
 	work    *work.Work
+	err     error
+	weight  atomic.Int64 // about how many bytes the plan has, once there is one
 }
 
 // logged is what was tallied of one quilt, as far as the file was read.
@@ -47,46 +54,117 @@ type logged struct {
 }
 
 func keep(s *store.Store) *kept {
-	plans, err1 := lru.New[revised, *planned](mostPlans)
-	logs, err2 := lru.New[string, *logged](mostLogs)
+	k := &kept{store: s, turns: inTurn()}
+	var err1, err2 error
+	k.plans, err1 = lru.New[revised, *planned](mostPlans)
+	k.logs, err2 = lru.New[string, *logged](mostLogs)
 	if err := errors.Join(err1, err2); err != nil {
 		panic(err) // only for a size below one
 	}
-	return &kept{s, plans, logs}
+	return k
 }
 
-// plan gives a quilt at one revision; document says where its text comes from, should it have to be planned.
-func (k *kept) plan(quilt string, rev int, document func() (string, error)) (*planned, error) {
-	p := &planned{}
-	if old, found, _ := k.plans.PeekOrAdd(revised{quilt, rev}, p); found {
-		k.plans.Get(revised{quilt, rev}) // it was used
-		p = old
+// weight is that of all plans that are kept.
+func (k *kept) weight() (sum int64) {
+	for _, p := range k.plans.Values() {
+		sum += p.weight.Load()
 	}
-	var err error
-	p.once.Do(func() {
-		var text string
-		if text, err = document(); err != nil {
+	return sum
+}
+
+// begin gives one revision, and has it planned in its turn where nobody has yet; document says where its text comes from.
+// What cannot be read or planned is not kept.
+func (k *kept) begin(quilt string, rev int, document func(context.Context) (string, error)) *planned {
+	key := revised{quilt, rev}
+	p := &planned{done: make(chan struct{})}
+	if old, found, _ := k.plans.PeekOrAdd(key, p); found {
+		k.plans.Get(key) // it was used
+		return old
+	}
+	go func() {
+		defer close(p.done)
+		defer func() {
+			if what := recover(); what != nil {
+				p.err = fmt.Errorf("revision %d of %s was not planned: %v", rev, quilt, what)
+			}
+			if p.err != nil {
+				k.plans.Remove(key)
+			}
+		}()
+		end := k.turns.wait()
+		defer end()
+		text, err := document(context.Background()) // others may wait for it when the first has gone
+		if err != nil {
+			p.err = err
 			return
 		}
 		p.project.Preview, p.work = planOf([]byte(text))
-	})
-	if err == nil && p.work == nil {
-		err = fmt.Errorf("revision %d of %s was not planned", rev, quilt)
-	}
-	if err != nil {
-		k.plans.Remove(revised{quilt, rev})
-	}
-	return p, err
+		k.keep(p)
+	}()
+	return p
 }
 
+// keep weighs what was planned, and lets the oldest go where all together are too heavy.
+func (k *kept) keep(p *planned) {
+	p.weight.Store(weightOf(p.project.Plan))
+	for k.weight() > mostWeight && k.plans.Len() > 1 {
+		k.plans.RemoveOldest()
+	}
+}
+
+// weightOf is about how many bytes a plan has.
+func weightOf(p plan.Plan) int64 {
+	patches := 0
+	for _, one := range p.Pictures {
+		patches += len(one.Patches)
+	}
+	return int64(50_000 + 1_500*len(p.Steps) + 400*patches + 50*len(p.Quilt.Cells) + 100*len(p.Quilt.Crosses))
+}
+
+// added keeps what was planned already, before it was stored.
+func (k *kept) added(quilt string, rev int, preview Preview, w *work.Work) {
+	p := &planned{done: make(chan struct{}), work: w}
+	p.project.Preview = preview
+	close(p.done)
+	if _, found, _ := k.plans.PeekOrAdd(revised{quilt, rev}, p); !found {
+		k.keep(p)
+	}
+}
+
+// of waits for what was begun.
+func (p *planned) of(ctx context.Context) (*planned, error) {
+	select {
+	case <-p.done:
+		return p, p.err
+	case <-ctx.Done():
+		return nil, ctx.Err()
+	}
+}
+
+// soon is how long counting waits for a plan. Whatever comes later is told in a moment.
+const soon = 25 * time.Millisecond
+
+// within waits for what was begun for a moment alone.
+func (p *planned) within(ctx context.Context, moment time.Duration) (*planned, error) {
+	waiting, cancel := context.WithTimeout(ctx, moment)
+	defer cancel()
+	got, err := p.of(waiting)
+	if err != nil && ctx.Err() == nil && waiting.Err() != nil && errors.Is(err, waiting.Err()) {
+		return nil, errNotYet
+	}
+	return got, err
+}
+
+var errNotYet = errors.New("the plan is still being worked out")
+
 // of gives a quilt as it was read.
-func (k *kept) of(q store.Quilt) (*planned, error) {
-	return k.plan(q.ID, q.Rev, func() (string, error) { return q.Document, nil })
+func (k *kept) of(ctx context.Context, q store.Quilt) (*planned, error) {
+	return k.begin(q.ID, q.Rev, func(context.Context) (string, error) { return q.Document, nil }).of(ctx)
 }
 
 // at gives a quilt at one revision, read from the file should it have to be planned.
-func (k *kept) at(ctx context.Context, quilt string, rev int) (*planned, error) {
-	return k.plan(quilt, rev, func() (string, error) { return k.store.Document(ctx, quilt, rev) })
+func (k *kept) at(quilt string, rev int) *planned {
+	return k.begin(quilt, rev, func(ctx context.Context) (string, error) { return k.store.Document(ctx, quilt, rev) })
 }
 
 // tallied holds what was tallied of a quilt against its plan: what came since it was last asked is read from the file
@@ -125,7 +203,7 @@ func (k *kept) modern(ctx context.Context, quilt string, e store.Stored) (tally.
 			return e.Event, err
 		}
 	}
-	then, err := k.at(ctx, quilt, rev)
+	then, err := k.at(quilt, rev).of(ctx)
 	if err != nil {
 		return e.Event, err
 	}

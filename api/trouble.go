@@ -24,7 +24,7 @@ type Trouble struct {
 	Title    string            `json:"title"`
 	Status   int               `json:"status"`
 	Detail   string            `json:"detail"`
-	Code     string            `json:"code" doc:"unreadable (400, 415), forbidden (403), unknown (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy, takes-too-long (503), damaged, stored-uncounted, failed (500)"`
+	Code     string            `json:"code" doc:"unreadable (400, 415), forbidden (403), unknown (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy, takes-too-long, counted-soon (503), damaged, stored-uncounted, failed (500)"`
 	Newest   int               `json:"newest,omitempty" doc:"For a stale save: the newest revision"`
 	Problems []problem.Problem `json:"problems,omitempty"`
 }
@@ -177,6 +177,13 @@ func recovered(c *gin.Context, what any) {
 func etag(q store.Quilt) string { return strconv.Itoa(q.Rev) }
 
 func quoted(etag string) string { return strconv.Quote(etag) }
+
+// countedSoon is the answer where events are on the disk and there is no plan yet to hold them against.
+func countedSoon() *Trouble {
+	t := newTrouble(http.StatusServiceUnavailable, "What you counted is stored. It is added up in a moment, once the plan is worked out.")
+	t.Code = "counted-soon"
+	return t
+}
 
 // uncounted is the answer where events are on the disk and could not be added up.
 func uncounted(what any) *Trouble {

@@ -21,6 +21,12 @@ func inTurn() turns {
 	return turns{semaphore.NewWeighted(int64(max(1, runtime.GOMAXPROCS(0)-1))), 20 * time.Second}
 }
 
+// wait waits for a turn however long that takes; what it gives ends it.
+func (t turns) wait() (end func()) {
+	_ = t.free.Acquire(context.Background(), 1) // it fails for a context that ends alone
+	return func() { t.free.Release(1) }
+}
+
 // take waits for a turn; what it gives ends it.
 func (t turns) take(ctx context.Context) (end func(), err error) {
 	waiting, cancel := context.WithTimeout(ctx, t.longest)

@@ -2,18 +2,24 @@ package api
 
 import (
 	"context"
+	"encoding/json"
 	"fmt"
 	"net/http"
 	"net/http/httptest"
 	"path/filepath"
 	"runtime"
+	"slices"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2/adapters/humagin"
 	"github.com/gin-gonic/gin"
 
+	"vicis/core/plan"
+	"vicis/core/sheet"
+	"vicis/core/work"
 	"vicis/store"
 )
 
@@ -83,4 +89,133 @@ func TestQuestionsWaitAndTalliesDoNot(t *testing.T) {
 	if !srv.plans.free.TryAcquire(all) || !srv.searches.free.TryAcquire(all) {
 		t.Error("a turn was not given back")
 	}
+}
+
+// Where the plan of a quilt is still being worked out a tally is stored at once and told to be counted in a moment; sent
+// again it is counted once.
+func TestATallyDoesNotWaitForThePlan(t *testing.T) {
+	ctx := context.Background()
+	st, err := store.Open(ctx, filepath.Join(t.TempDir(), "vicis.db"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer st.Close()
+	if _, err := st.Create(ctx, "quilt-one", begun(t), time.Now()); err != nil {
+		t.Fatal(err)
+	}
+	srv := &Server{store: st, kept: keep(st), plans: inTurn(), searches: inTurn(), now: time.Now}
+	engine := gin.New()
+	engine.ContextWithFallback = true
+	srv.register(humagin.New(engine, config()))
+	s := site{t, engine}
+	var held []func()
+	for range max(1, runtime.GOMAXPROCS(0)-1) { // others are being planned
+		held = append(held, srv.kept.turns.wait())
+	}
+	const event = `{"events":[{"id":"event-one-x","step":"I","kind":"made","n":3,"exact":"2 1/2 in x 10 1/2 in","rev":1,"at":""}]}`
+	w := s.do("POST", "/api/quilts/quilt-one/events", event)
+	if w.Code != http.StatusServiceUnavailable || !strings.Contains(w.Body.String(), `"counted-soon"`) {
+		t.Errorf("%d %s", w.Code, w.Body)
+	}
+	if list, err := st.Events(ctx, "quilt-one"); err != nil || len(list) != 1 {
+		t.Fatalf("%d are stored, %v", len(list), err)
+	}
+	for _, end := range held {
+		end()
+	}
+	if w := s.do("GET", "/api/quilts/quilt-one", ""); w.Code != http.StatusOK {
+		t.Fatal(w.Body)
+	}
+	if p := decode[Tallied](t, s.do("POST", "/api/quilts/quilt-one/events", event)).Progress; p.Counted != 3 || p.Events != 1 {
+		t.Errorf("%d counted of %d events", p.Counted, p.Events)
+	}
+}
+
+// The plans that were not used for longest go where all that are kept weigh too much.
+func TestPlansAreKeptByWeight(t *testing.T) {
+	k := keep(nil)
+	for i := range mostPlans {
+		k.added(fmt.Sprintf("quilt-%d", i), 1, Preview{Plan: plan.Plan{Steps: make([]sheet.Step, 20_000)}}, &work.Work{})
+		if got := k.weight(); got > mostWeight {
+			t.Fatalf("%d bytes are kept", got)
+		}
+	}
+	if n := k.plans.Len(); n < 2 || n == mostPlans {
+		t.Errorf("%d plans are kept", n)
+	}
+}
+
+// Fifty ask for the plans of large documents again and again while one counts: the metrics are the slowest tally of a
+// hundred in milliseconds, and in commits of one raw insert each.
+func BenchmarkTallyWhilePlansAreAskedFor(b *testing.B) {
+	s := newSite(b)
+	s.create("quilt-one")
+	large := largeDocument(b)
+	ctx, stop := context.WithCancel(context.Background())
+	var asking sync.WaitGroup
+	for range 50 {
+		asking.Go(func() {
+			for ctx.Err() == nil {
+				r := httptest.NewRequest("POST", "/api/plan", strings.NewReader(large)).WithContext(ctx)
+				r.Header.Set("Content-Type", "application/json")
+				r.Host, r.RemoteAddr = "127.0.0.1:8337", "127.0.0.1:50000"
+				s.h.ServeHTTP(httptest.NewRecorder(), r)
+			}
+		})
+	}
+	time.Sleep(200 * time.Millisecond)
+	raw := rawFile(b)
+	var ours, theirs []time.Duration
+	i := 0
+	for b.Loop() {
+		for range 100 {
+			i++
+			body := fmt.Sprintf(`{"events":[{"id":"event-%07d","step":"I","kind":"made","n":1,"rev":1,"at":""}]}`, i)
+			start := time.Now()
+			if w := s.do("POST", "/api/quilts/quilt-one/events", body); w.Code != http.StatusOK {
+				b.Fatal(w.Body)
+			}
+			middle := time.Now()
+			raw(i)
+			ours, theirs = append(ours, middle.Sub(start)), append(theirs, time.Since(middle))
+		}
+	}
+	stop()
+	asking.Wait()
+	slices.Sort(ours)
+	slices.Sort(theirs)
+	slow := ours[len(ours)*99/100]
+	b.ReportMetric(float64(slow)/float64(time.Millisecond), "p99-ms")
+	b.ReportMetric(float64(slow)/float64(theirs[len(theirs)/2]), "p99÷commit")
+}
+
+// largeDocument is a quilt of many blocks of many patches, which takes a second or so to plan.
+func largeDocument(tb testing.TB) string {
+	tb.Helper()
+	var d map[string]any
+	if err := json.Unmarshal([]byte(begun(tb)), &d); err != nil {
+		tb.Fatal(err)
+	}
+	units, _ := d["units"].([]any)
+	units = append(units, map[string]any{"id": "one", "name": "One", "how": map[string]any{"by": "patch", "role": "A", "width": "2 in", "height": "2 in"}})
+	var row []any
+	for g := range 8 {
+		var rows []any
+		for r := range 30 {
+			var cells []any
+			for c := range 30 {
+				cells = append(cells, map[string]any{"unit": "one", "turn": 90 * ((r*c + g) % 4)})
+			}
+			rows = append(rows, cells)
+		}
+		id := fmt.Sprintf("g%d", g)
+		units = append(units, map[string]any{"id": id, "name": id, "how": map[string]any{"by": "grid", "rows": rows}})
+		row = append(row, map[string]any{"unit": id})
+	}
+	d["units"], d["top"] = units, map[string]any{"rows": 4, "columns": 8, "repeat": []any{row}}
+	text, err := json.Marshal(d)
+	if err != nil {
+		tb.Fatal(err)
+	}
+	return string(text)
 }

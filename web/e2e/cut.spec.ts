@@ -205,6 +205,7 @@ test("sashing with cornerstones lies between the blocks, is counted, and lets ev
   await expect(page.getByRole("button", { name: /^6 × 7, 633\/4″ × 75″/ })).toBeVisible();
   await page.getByLabel("Where it crosses").selectOption("strips run through");
   await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await expect(page.getByRole("button", { name: /Keep this plan/ })).toHaveCount(0);
   await page.goto(`${at}/cut`);
   await expect(page.getByText(/Cut 5 of 44″/).first()).toBeVisible();
 });

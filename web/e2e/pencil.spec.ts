@@ -129,6 +129,7 @@ test("a one-way print, a shelf that has enough, and a block that is measured hal
   await page.getByLabel("A block measures across").fill("15.2 cm");
   await page.getByLabel("A block measures down").fill("15.2 cm");
   await page.getByRole("button", { name: "Go on from it" }).click();
+  await expect(page.getByRole("button", { name: "Not measured yet" })).toBeVisible();
   await page.goto(`${at}/quilt`);
   await expect(page.getByText("Finishes 41.1 cm × 54.8 cm", { exact: true })).toBeVisible();
   await expect(page.getByText(/^Drawn as planned; sizes follow the block that was measured/)).toBeVisible();

@@ -81,16 +81,24 @@ async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
   });
 }
 
+/** Whether what is stored can go on its way though the page is left meanwhile: browsers let 64 KB of all that is under way. */
+const lasts = (body: Document) => new TextEncoder().encode(JSON.stringify(body)).length < 50_000;
+
 export const server = {
   shelf: () => ask<Shelved[]>(client.GET("/api/quilts")),
   starters: () => ask<Opening[]>(client.GET("/api/starters")),
   begin: (body: Choices, signal?: AbortSignal) => ask<Preview>(client.POST("/api/starters", { body, signal })),
-  create: (id: string, document: Document) => ask<Quilt>(client.POST("/api/quilts", { body: { id, document } })),
+  create: (id: string, document: Document) =>
+    ask<Quilt>(client.POST("/api/quilts", { body: { id, document }, keepalive: lasts(document) })),
   quilt: (id: string, signal?: AbortSignal) =>
     ask<Quilt>(client.GET("/api/quilts/{id}", { params: { path: { id } }, signal })),
   save: (id: string, rev: number, body: Document) =>
     ask<Quilt>(
-      client.PUT("/api/quilts/{id}", { params: { path: { id }, header: { "If-Match": [`"${rev}"`] } }, body }),
+      client.PUT("/api/quilts/{id}", {
+        params: { path: { id }, header: { "If-Match": [`"${rev}"`] } },
+        body,
+        keepalive: lasts(body),
+      }),
     ),
   preview: (body: Document, signal?: AbortSignal) => ask<Preview>(client.POST("/api/plan", { body, signal })),
   library: () => ask<Shown[]>(client.GET("/api/library")),

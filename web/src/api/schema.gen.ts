@@ -2194,7 +2194,7 @@ export interface components {
             used: number;
         };
         Trouble: {
-            /** @description unreadable (400, 415), forbidden (403), unknown (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy, takes-too-long (503), damaged, stored-uncounted, failed (500) */
+            /** @description unreadable (400, 415), forbidden (403), unknown (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy, takes-too-long, counted-soon (503), damaged, stored-uncounted, failed (500) */
             code: string;
             detail: string;
             /**

@@ -1,11 +1,18 @@
 // What needs saying now.
 import { Button, Flex, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
-import type { Project, Step } from "../api/client";
+import type { Project, Step, Trouble } from "../api/client";
 import { Ruled } from "../frame/Ruled";
 import type { useTally } from "./useTally";
 
 type MessageProps = { tally: ReturnType<typeof useTally>; project: Project; step: Step; iron: boolean };
+
+/** What went wrong with what was counted, and that it is kept here: it is sent again by itself. */
+export function keptHere(trouble: Trouble, waiting: number) {
+  return trouble.status === 0
+    ? `The server does not answer. ${waiting} counted here and kept; go on, they are sent when it is back.`
+    : `${trouble.detail} ${waiting} counted here and kept; they are sent again by themselves.`;
+}
 
 /** One line that says what needs saying now: waiting, doubts, what runs short, what is done. */
 export function Message({ tally, project, step, iron }: MessageProps) {
@@ -17,8 +24,7 @@ export function Message({ tally, project, step, iron }: MessageProps) {
   if (tally.lost) says = tally.lost;
   else if (tally.refused.length > 0)
     says = `${tally.refused.length} could not be stored: ${tally.refused[0]?.refused ?? ""}`;
-  else if (tally.offline)
-    says = `The server does not answer. ${tally.waiting} counted here and kept; go on, they are sent when it is back.`;
+  else if (tally.trouble && tally.trouble.code !== "counted-soon") says = keptHere(tally.trouble, tally.waiting);
   else if (doubt) says = `${doubt.says} ${doubt.mend}`;
   else if (iron) {
     warm = false;

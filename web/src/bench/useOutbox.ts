@@ -1,13 +1,13 @@
 // What was counted and is on its way to the server.
 import { useCallback, useEffect, useRef, useState } from "react";
-import { type Project, server } from "../api/client";
+import { type Project, Refused, server, type Trouble, unreachable } from "../api/client";
 import { useTakeProgress } from "../api/queries";
 import { isCounted, put, send, type Waiting, waiting } from "./outbox";
 
 /** Keeps events, sends them, and gives what the server has not counted yet of those that are asked for. */
 export function useOutbox(project: Project | undefined, of: (w: Waiting) => boolean) {
   const [wait, setWait] = useState<Waiting[]>([]);
-  const [offline, setOffline] = useState(false);
+  const [trouble, setTrouble] = useState<Trouble>();
   const [lost, setLost] = useState("");
   const take = useTakeProgress();
   const taken = useRef(take);
@@ -34,9 +34,9 @@ export function useOutbox(project: Project | undefined, of: (w: Waiting) => bool
         again.current = false;
         await send(id, (answer) => taken.current(id, answer));
       }
-      setOffline(false);
-    } catch {
-      setOffline(true);
+      setTrouble(undefined);
+    } catch (e) {
+      setTrouble(e instanceof Refused ? e.trouble : unreachable);
     } finally {
       sending.current = false;
       await refresh();
@@ -87,5 +87,5 @@ export function useOutbox(project: Project | undefined, of: (w: Waiting) => bool
 
   const events = project?.progress.events ?? 0;
   const pending = wait.filter((w) => of(w) && !w.refused && !isCounted(w.event, events));
-  return { wait, pending, record, offline, lost };
+  return { wait, pending, record, trouble, lost };
 }

@@ -7,7 +7,7 @@ import { useOutbox } from "./useOutbox";
 export type Station = "needle" | "iron";
 
 export function useTally(project: Project | undefined, step: Step | undefined, station: Station) {
-  const { wait, pending: here, record: keep, offline, lost } = useOutbox(project, (w) => w.event.step === step?.id);
+  const { wait, pending: here, record: keep, trouble, lost } = useOutbox(project, (w) => w.event.step === step?.id);
 
   const record = async (event: Omit<TallyEvent, "id" | "at" | "step">, effect: Waiting["effect"]) => {
     if (!step) return;
@@ -49,7 +49,7 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
   return {
     progress,
     pending,
-    offline,
+    trouble,
     lost,
     waiting: here.length,
     refused: wait.filter((w) => w.refused),

@@ -19,7 +19,7 @@ type Ticked = { line: string; times: number; events: TallyEvent[] };
 export function ScriptPage() {
   const project = useFramed();
   const { plan, progress } = project;
-  const { pending, record, offline, lost } = useOutbox(project, (w) => w.line !== undefined);
+  const { pending, record, trouble, lost } = useOutbox(project, (w) => w.line !== undefined);
   const [ticked, setTicked] = useState<Ticked[]>([]);
   const keeping = useRef(false);
   if (plan.steps.length === 0) return <Unplanned />;
@@ -78,9 +78,12 @@ export function ScriptPage() {
       <Text color="soft">
         Every reading is from the end squared last. A tick counts: the thread and the bench know of it at once.
       </Text>
-      {(offline || lost) && (
+      {(lost || (trouble && trouble.code !== "counted-soon")) && (
         <Text color="madder" fontWeight="600" role="status" mt="6px">
-          {lost || "The server does not answer; what you tick is kept here and sent when it does."}
+          {lost ||
+            (trouble?.status === 0
+              ? "The server does not answer; what you tick is kept here and sent when it does."
+              : `${trouble?.detail} What you tick is kept here and sent again by itself.`)}
         </Text>
       )}
       {plan.script.map((part, i) => (

@@ -50,6 +50,9 @@ export function Remedies({
             </Box>
           </Box>
         ))}
+      {!brief && data.others > 0 && (
+        <Text fontSize="small" color="soft">{`And ${data.others} more kinds, each with fewer of them.`}</Text>
+      )}
       {data.list.length > 0 && (
         <Heading as="h3" fontSize="body" fontWeight="600" mt="8px">
           What helps, the least trouble first

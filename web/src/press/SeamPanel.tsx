@@ -88,6 +88,7 @@ export function SeamPanel({
           </Flex>
         ))}
       </ul>
+      {data.passed && <Text fontSize="small">{data.passed}</Text>}
     </Box>
   );
 }
