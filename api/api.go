@@ -496,7 +496,7 @@ type tallyIn struct {
 
 // tally stores events and answers with what they come to. From the moment they are stored nothing that goes wrong is
 // told as if they were not.
-func (s *Server) tally(ctx context.Context, in *tallyIn) (out *talliedOut, err error) {
+func (s *Server) tally(ctx context.Context, in *tallyIn) (*talliedOut, error) {
 	rev, err := s.store.Newest(ctx, in.ID)
 	if err != nil {
 		return nil, trouble(err)
@@ -513,22 +513,47 @@ func (s *Server) tally(ctx context.Context, in *tallyIn) (out *talliedOut, err e
 	if err := s.store.Append(ctx, in.ID, in.Body.Events, s.now()); err != nil {
 		return nil, trouble(err)
 	}
-	defer func() {
-		if what := recover(); what != nil {
-			out, err = nil, uncounted(what)
-		}
-	}()
-	p, err := s.kept.at(in.ID, rev).within(ctx, soon)
-	if errors.Is(err, errNotYet) {
+	return s.counted(ctx, in.ID, rev)
+}
+
+// counted gives what was tallied where that is at hand. Where the plan is still being worked out, or what was tallied
+// before is still being read, it does not wait for long: that goes on, and what was stored is told to be counted soon.
+func (s *Server) counted(ctx context.Context, quilt string, rev int) (*talliedOut, error) {
+	p, err := s.kept.at(quilt, rev).within(ctx, soon)
+	switch {
+	case errors.Is(err, errNotYet):
 		return nil, countedSoon()
-	}
-	if err == nil {
-		out, err = s.tallied(ctx, in.ID, rev, p)
-	}
-	if err != nil {
+	case err != nil:
 		return nil, uncounted(err)
 	}
-	return out, nil
+	type counting struct {
+		out *talliedOut
+		err error
+	}
+	add := func(ctx context.Context) (c counting) {
+		defer func() {
+			if what := recover(); what != nil {
+				c = counting{nil, uncounted(what)}
+			}
+		}()
+		out, err := s.tallied(ctx, quilt, rev, p)
+		if err != nil {
+			return counting{nil, uncounted(err)}
+		}
+		return counting{out, nil}
+	}
+	if s.kept.logOf(quilt).read.Load() {
+		c := add(ctx)
+		return c.out, c.err
+	}
+	done := make(chan counting, 1)
+	go func() { done <- add(context.WithoutCancel(ctx)) }()
+	select {
+	case c := <-done:
+		return c.out, c.err
+	case <-time.After(soon):
+		return nil, countedSoon()
+	}
 }
 
 func (s *Server) preview(ctx context.Context, in *struct{ Body Draft }) (*body[Preview], error) {

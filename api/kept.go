@@ -30,6 +30,8 @@ const (
 	mostPlans  = 48
 	mostWeight = 400 << 20 // bytes of plans, as they would be sent
 	mostLogs   = 48
+	mostEvents = 2_000_000 // of all quilts together; some 200 bytes each
+	mostRead   = 5_000     // events at once
 )
 
 type revised struct {
@@ -51,6 +53,9 @@ type logged struct {
 	mu  sync.Mutex
 	log *tally.Log
 	seq int64
+
+	read   atomic.Bool // to its end, once
+	events atomic.Int64
 }
 
 func keep(s *store.Store) *kept {
@@ -142,7 +147,7 @@ func (p *planned) of(ctx context.Context) (*planned, error) {
 }
 
 // soon is how long counting waits for a plan. Whatever comes later is told in a moment.
-const soon = 25 * time.Millisecond
+const soon = 40 * time.Millisecond
 
 // within waits for what was begun for a moment alone.
 func (p *planned) within(ctx context.Context, moment time.Duration) (*planned, error) {
@@ -167,29 +172,58 @@ func (k *kept) at(quilt string, rev int) *planned {
 	return k.begin(quilt, rev, func(ctx context.Context) (string, error) { return k.store.Document(ctx, quilt, rev) })
 }
 
-// tallied holds what was tallied of a quilt against its plan: what came since it was last asked is read from the file
-// and added.
-func (k *kept) tallied(ctx context.Context, quilt string, w *work.Work) (tally.Progress, error) {
+// logOf is what was tallied of a quilt, as far as it was read.
+func (k *kept) logOf(quilt string) *logged {
 	l := &logged{log: tally.NewLog()}
 	if old, found, _ := k.logs.PeekOrAdd(quilt, l); found {
 		k.logs.Get(quilt) // it was used
-		l = old
+		return old
 	}
+	return l
+}
+
+// tallied holds what was tallied of a quilt against its plan: what came since it was last asked is read from the file
+// and added.
+func (k *kept) tallied(ctx context.Context, quilt string, w *work.Work) (tally.Progress, error) {
+	l := k.logOf(quilt)
 	l.mu.Lock()
 	defer l.mu.Unlock()
-	list, err := k.store.EventsAfter(ctx, quilt, l.seq)
-	if err != nil {
-		return tally.Progress{}, err
-	}
-	for _, e := range list {
-		event, err := k.modern(ctx, quilt, e)
+	for {
+		list, err := k.store.EventsAfter(ctx, quilt, l.seq, mostRead)
 		if err != nil {
 			return tally.Progress{}, err
 		}
-		l.log.Add(event)
-		l.seq = e.Seq
+		for _, e := range list {
+			event, err := k.modern(ctx, quilt, e)
+			if err != nil {
+				return tally.Progress{}, err
+			}
+			l.log.Add(event)
+			l.seq = e.Seq
+		}
+		l.events.Store(int64(l.log.Len()))
+		if len(list) < mostRead {
+			break
+		}
+	}
+	if !l.read.Swap(true) {
+		k.lighten()
 	}
 	return l.log.Progress(w), nil
+}
+
+// lighten lets go of what was tallied of the quilts that nobody asked about for longest, where all together is too much.
+func (k *kept) lighten() {
+	for k.logs.Len() > 1 {
+		var sum int64
+		for _, l := range k.logs.Values() {
+			sum += l.events.Load()
+		}
+		if sum <= mostEvents {
+			return
+		}
+		k.logs.RemoveOldest()
+	}
 }
 
 // modern reads an event of an older program against the revision that was in force when it came.

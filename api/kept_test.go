@@ -10,6 +10,7 @@ import (
 	"net/http/httptest"
 	"path/filepath"
 	"reflect"
+	"slices"
 	"strings"
 	"sync"
 	"testing"
@@ -249,11 +250,13 @@ func TestAnEventOfARevisionThatIsNotThereIsRefused(t *testing.T) {
 	}
 }
 
-// One tally more costs the same with a hundred before it and with a hundred thousand and 5,000 revisions: the two are measured in turn, and
-// the metric is how many times as long the second takes.
+// One tally more, and one look at what was counted, cost the same with a hundred before it and with a million and 5,000
+// revisions: the two are measured in turn, and the metrics are how many times as long the second takes, and how many
+// milliseconds a look takes then.
 func BenchmarkTallyByHistory(b *testing.B) {
-	with := func(n, revisions int) func(i int) {
-		st, err := store.Open(context.Background(), filepath.Join(b.TempDir(), "vicis.db"))
+	with := func(n, revisions int) (tally, look func(i int)) {
+		at := filepath.Join(b.TempDir(), "vicis.db")
+		st, err := store.Open(context.Background(), at)
 		if err != nil {
 			b.Fatal(err)
 		}
@@ -267,39 +270,51 @@ func BenchmarkTallyByHistory(b *testing.B) {
 		if err != nil {
 			b.Fatal(err)
 		}
+		tallied(b, at, n)
 		s := site{b, New(st, http.NotFoundHandler(), Doors{})}
-		old := make([]tally.Event, n)
-		for i := range old {
-			old[i] = tally.Event{
-				ID: fmt.Sprintf("before-%07d", i), Step: "I", Kind: tally.Made, N: 1,
-				Exact: "2 1/2 in x 10 1/2 in", Rev: 1,
+		look = func(int) {
+			if w := s.do("GET", "/api/quilts/quilt-one/progress", ""); w.Code != http.StatusOK {
+				b.Fatal(w.Body)
 			}
 		}
-		if err := st.Append(context.Background(), "quilt-one", old, time.Now()); err != nil {
-			b.Fatal(err)
-		}
-		if w := s.do("GET", "/api/quilts/quilt-one/progress", ""); w.Code != http.StatusOK { // the history is read once
-			b.Fatal(w.Body)
-		}
+		look(0) // the history is read once
 		return func(i int) {
 			body := fmt.Sprintf(`{"events":[{"id":"event-%07d","step":"I","kind":"made","n":1,"rev":1,"at":""}]}`, i)
 			if w := s.do("POST", "/api/quilts/quilt-one/events", body); w.Code != http.StatusOK {
 				b.Fatal(w.Body)
 			}
-		}
+		}, look
 	}
-	few, many := with(100, 1), with(100_000, 5000)
-	var short, long time.Duration
+	few, lookFew := with(100, 1)
+	many, lookMany := with(1_000_000, 5000)
+	var took [4]time.Duration
 	i := 0
 	for b.Loop() {
 		i++
-		start := time.Now()
-		few(i)
-		middle := time.Now()
-		many(i)
-		short, long = short+middle.Sub(start), long+time.Since(middle)
+		for k, do := range []func(int){few, many, lookFew, lookMany} {
+			start := time.Now()
+			do(i)
+			took[k] += time.Since(start)
+		}
 	}
-	b.ReportMetric(float64(long)/float64(short), "100000÷100")
+	b.ReportMetric(float64(took[1])/float64(took[0]), "tally-1000000÷100")
+	b.ReportMetric(float64(took[3])/float64(took[2]), "look-1000000÷100")
+	b.ReportMetric(took[3].Seconds()*1000/float64(i), "look-ms")
+}
+
+// tallied puts so many events into a file at once.
+func tallied(b *testing.B, at string, n int) {
+	b.Helper()
+	raw, err := sql.Open("sqlite", at)
+	if err != nil {
+		b.Fatal(err)
+	}
+	defer raw.Close()
+	if _, err := raw.ExecContext(context.Background(), `WITH RECURSIVE n(i) AS (SELECT 1 UNION ALL SELECT i + 1 FROM n WHERE i < ?)
+		INSERT INTO events (id, quilt, step, kind, n, exact, reason, of, at, look, rev, received)
+		SELECT printf('before-%07d', i), 'quilt-one', 'I', 'made', 1, '2 1/2 in x 10 1/2 in', '', '', '', 'look', 1, '' FROM n`, n); err != nil {
+		b.Fatal(err)
+	}
 }
 
 // Fifty benches tally at once over the API, against as many raw inserts one after another, each with its own commit,
@@ -369,4 +384,47 @@ func rawFile(b *testing.B) (insert func(i int)) {
 			b.Fatal(err)
 		}
 	}
+}
+
+// Fifty benches tally twice a second each: the metrics are the slowest of a hundred tallies in milliseconds, and in commits
+// of one raw insert.
+func BenchmarkFiftyBenchesAtTheirPace(b *testing.B) {
+	s := newSite(b)
+	s.create("quilt-one")
+	insert := rawFile(b)
+	var guard sync.Mutex
+	var ours, theirs []time.Duration
+	n := 0
+	for b.Loop() {
+		var wait sync.WaitGroup
+		for range 100 { // a second of it
+			n++
+			body := fmt.Sprintf(`{"events":[{"id":"event-%07d","step":"I","kind":"made","n":1,"rev":1,"at":""}]}`, n)
+			wait.Go(func() {
+				start := time.Now()
+				if w := s.do("POST", "/api/quilts/quilt-one/events", body); w.Code != http.StatusOK {
+					b.Error(w.Body)
+				}
+				guard.Lock()
+				defer guard.Unlock()
+				ours = append(ours, time.Since(start))
+			})
+			time.Sleep(10 * time.Millisecond)
+		}
+		wait.Wait()
+		for range 20 {
+			n++
+			start := time.Now()
+			insert(n)
+			theirs = append(theirs, time.Since(start))
+		}
+	}
+	p99, commit := percentile(ours, 99), percentile(theirs, 50)
+	b.ReportMetric(p99.Seconds()*1000, "p99-ms")
+	b.ReportMetric(float64(p99)/float64(commit), "p99÷commit")
+}
+
+func percentile(list []time.Duration, of int) time.Duration {
+	slices.Sort(list)
+	return list[min(len(list)-1, len(list)*of/100)]
 }

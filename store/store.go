@@ -281,7 +281,7 @@ type Stored struct {
 
 // Events lists the events of a project in the order they arrived.
 func (s *Store) Events(ctx context.Context, id string) ([]tally.Event, error) {
-	stored, err := s.EventsAfter(ctx, id, 0)
+	stored, err := s.EventsAfter(ctx, id, 0, -1)
 	list := make([]tally.Event, len(stored))
 	for i, e := range stored {
 		list[i] = e.Event
@@ -289,12 +289,13 @@ func (s *Store) Events(ctx context.Context, id string) ([]tally.Event, error) {
 	return list, err
 }
 
-const eventsAfter = `SELECT ` + eventColumns + ` FROM events WHERE quilt = ? AND seq > ? ORDER BY seq`
+const eventsAfter = `SELECT ` + eventColumns + ` FROM events WHERE quilt = ? AND seq > ? ORDER BY seq LIMIT ?`
 
-// EventsAfter lists those that arrived after one of them, all of them after 0.
-func (s *Store) EventsAfter(ctx context.Context, id string, seq int64) ([]Stored, error) {
+// EventsAfter lists those that arrived after one of them, all of them after 0; no more than so many, or all where that is
+// below zero.
+func (s *Store) EventsAfter(ctx context.Context, id string, seq int64, most int) ([]Stored, error) {
 	var rows []eventRow
-	if err := s.hot.after.SelectContext(ctx, &rows, id, seq); err != nil {
+	if err := s.hot.after.SelectContext(ctx, &rows, id, seq, most); err != nil {
 		return nil, wrap("read events", err)
 	}
 	list := make([]Stored, len(rows))

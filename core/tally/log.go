@@ -30,11 +30,13 @@ type entry struct {
 	count  *count // nothing for an undo
 }
 
-// count is what the events of one key come to.
+// count is what the events of one key come to. What is in force is listed, so that taking one of a million back costs no
+// more than taking one of ten.
 type count struct {
-	entries              []int
+	live, ironed         []int // places of what is in force among the log's entries: at the needle or the mat, and at the iron
 	made, aside, pressed int
-	last, lastPressed    int // places among the log's entries; −1 for none
+	recounted            int // the place of the last recount in force; −1 for none
+	last, lastPressed    int // the last of both lists; −1 for none
 }
 
 // NewLog is a log of nothing.
@@ -54,11 +56,10 @@ func (l *Log) Add(e Event) {
 		k := key{e.Step, e.Exact, e.Look}
 		c := l.count[k]
 		if c == nil {
-			c = &count{last: -1, lastPressed: -1}
+			c = &count{recounted: -1, last: -1, lastPressed: -1}
 			l.count[k] = c
 			l.keys = append(l.keys, k)
 		}
-		c.entries = append(c.entries, at)
 		one.count = c
 	}
 	l.entries = append(l.entries, one)
@@ -67,9 +68,12 @@ func (l *Log) Add(e Event) {
 	case e.Kind == Undo:
 		l.undo(at)
 	default:
-		one.count.take(at, one)
+		one.count.comes(at, one, l)
 	}
 }
+
+// Len is how many events it has taken.
+func (l *Log) Len() int { return len(l.entries) }
 
 func (l *Log) void(at int) bool { return l.active[l.entries[at].id] > 0 }
 
@@ -87,38 +91,100 @@ func (l *Log) undo(at int) {
 		if was == now || !known {
 			return
 		}
-		if c := l.entries[next].count; c != nil {
-			l.recount(c)
+		if one := l.entries[next]; one.count != nil {
+			if now {
+				one.count.goes(next, one, l)
+			} else {
+				one.count.comes(next, one, l)
+			}
 			return
 		}
 		at, by = next, -by
 	}
 }
 
-// recount adds up one key again, without what is void.
-func (l *Log) recount(c *count) {
-	*c = count{entries: c.entries, last: -1, lastPressed: -1}
-	for _, at := range c.entries {
-		if !l.void(at) {
-			c.take(at, l.entries[at])
+// comes brings an entry into force.
+func (c *count) comes(at int, e entry, l *Log) {
+	if e.kind == Pressed {
+		c.ironed = inserted(c.ironed, at)
+		c.pressed += e.n
+	} else {
+		c.live = inserted(c.live, at)
+		c.change(at, e, 1, l)
+	}
+	c.last, c.lastPressed = lastOf(c.live), lastOf(c.ironed)
+}
+
+// goes takes one out of force.
+func (c *count) goes(at int, e entry, l *Log) {
+	if e.kind == Pressed {
+		c.ironed = removed(c.ironed, at)
+		c.pressed -= e.n
+	} else {
+		c.live = removed(c.live, at)
+		c.change(at, e, -1, l)
+	}
+	c.last, c.lastPressed = lastOf(c.live), lastOf(c.ironed)
+}
+
+// change counts an entry that came into force (by = 1) or went out of it (−1). A recount says how many good ones there are,
+// whatever was made before it; what was set aside before it was made besides.
+func (c *count) change(at int, e entry, by int, l *Log) {
+	switch e.kind {
+	case Made:
+		if at > c.recounted {
+			c.made += by * e.n
+		}
+	case Aside:
+		c.aside += by * e.n
+		if at < c.recounted {
+			c.made += by * e.n
+		}
+	case Recount:
+		if by > 0 && at == lastOf(c.live) {
+			c.made, c.recounted = e.n+c.aside, at
+			return
+		}
+		c.recount(l)
+	}
+}
+
+// recount adds up again all that is in force.
+func (c *count) recount(l *Log) {
+	c.made, c.aside, c.recounted = 0, 0, -1
+	for _, at := range c.live {
+		switch e := l.entries[at]; e.kind {
+		case Made:
+			c.made += e.n
+		case Aside:
+			c.aside += e.n
+		case Recount:
+			c.made, c.recounted = e.n+c.aside, at
 		}
 	}
 }
 
-func (c *count) take(at int, e entry) {
-	switch e.kind {
-	case Made:
-		c.made += e.n
-	case Aside:
-		c.aside += e.n
-	case Recount:
-		c.made = e.n + c.aside
-	case Pressed:
-		c.pressed += e.n
-		c.lastPressed = at
-		return
+func inserted(list []int, at int) []int {
+	if n := len(list); n == 0 || list[n-1] < at {
+		return append(list, at)
 	}
-	c.last = at
+	i, _ := slices.BinarySearch(list, at)
+	return slices.Insert(list, i, at)
+}
+
+func removed(list []int, at int) []int {
+	i, found := slices.BinarySearch(list, at)
+	if !found {
+		return list
+	}
+	return slices.Delete(list, i, i+1)
+}
+
+func lastOf(list []int) int {
+	if len(list) == 0 {
+		return -1
+	}
+	return list[len(list)-1]
 }
 
 // add puts together what was counted of one thing under two keys.
