@@ -8,10 +8,13 @@ import (
 	"os"
 	"path/filepath"
 	"strings"
+	"syscall"
 	"time"
 
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
+	"modernc.org/sqlite"
+	sqlitelib "modernc.org/sqlite/lib"
 )
 
 // What a database file can be that is not to be opened. Nothing is written to such a file.
@@ -19,8 +22,29 @@ var (
 	ErrEmpty   = errors.New("the file is empty: a backup or a copy of it broke off. Remove it to begin a new shelf, or put a backup in its place")
 	ErrForeign = errors.New("the file is another program's database, or none")
 	ErrNewer   = errors.New("the file was written by a newer version of this program: use that one")
-	ErrDamaged = errors.New("the file is damaged: put a backup in its place")
+	ErrDamaged = errors.New("the file is damaged: put a backup in its place with vicis restore; vicis export saves what can still be read of it")
 )
+
+// writable says whether a file and its folder can be written to: beside the file SQLite keeps what is not yet in it.
+func writable(path string) error {
+	refused := func(err error) error {
+		if errors.Is(err, fs.ErrPermission) || errors.Is(err, syscall.EROFS) {
+			return fmt.Errorf("%s: %w: let yourself write to it and to its folder, or name another with --data", path, errors.Join(ErrReading, err))
+		}
+		return fmt.Errorf("%s: it cannot be written to: %w", path, err)
+	}
+	f, err := os.OpenFile(path, os.O_RDWR, 0)
+	if err == nil {
+		err = f.Close()
+	}
+	if err != nil && !errors.Is(err, fs.ErrNotExist) {
+		return refused(err)
+	}
+	if f, err = os.CreateTemp(filepath.Dir(path), ".vicis-"); err != nil {
+		return refused(err)
+	}
+	return errors.Join(f.Close(), os.Remove(f.Name()))
+}
 
 // named is a path as SQLite reads it in a URI, whatever characters are in it (sqlite.org/uri.html).
 func named(path string) string {
@@ -53,6 +77,10 @@ func sound(ctx context.Context, path string) error {
 func looked(ctx context.Context, db *sqlx.DB) error {
 	var tables []string
 	if err := db.SelectContext(ctx, &tables, `SELECT name FROM sqlite_schema WHERE type = 'table'`); err != nil {
+		var said *sqlite.Error
+		if errors.As(err, &said) && said.Code() != sqlitelib.SQLITE_NOTADB {
+			return wrap("look", err) // held by another, or a first page that is torn
+		}
 		return errors.Join(ErrForeign, err)
 	}
 	ours := 0

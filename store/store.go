@@ -73,6 +73,9 @@ func Open(ctx context.Context, path string) (*Store, error) {
 	if err := sound(ctx, path); err != nil {
 		return nil, err
 	}
+	if err := writable(path); err != nil {
+		return nil, err
+	}
 	s := &Store{path: path}
 	var err error
 	if s.write, err = sqlx.Open("sqlite", named(path)+"?"+pragmas+"&_txlock=immediate"); err != nil {

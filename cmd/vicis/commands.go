@@ -1,6 +1,7 @@
 package main
 
 import (
+	"bytes"
 	"context"
 	"crypto/rand"
 	"encoding/json"
@@ -31,7 +32,8 @@ func command() *cobra.Command {
 		Use: "vicis", Short: "Plan repeated units and tally them at the machine", SilenceUsage: true,
 		SilenceErrors: true,
 	}
-	root.AddCommand(serveCommand(), demoCommand(), planCommand(), backupCommand(), restoreCommand(), contractCommand())
+	root.AddCommand(serveCommand(), demoCommand(), planCommand(), backupCommand(), restoreCommand(), checkCommand(), exportCommand(),
+		contractCommand())
 	return root
 }
 
@@ -174,11 +176,7 @@ func backupCommand() *cobra.Command {
 			return s.Backup(c.Context(), args[0])
 		},
 	}
-	home, err := os.UserConfigDir()
-	if err != nil {
-		home = "."
-	}
-	c.Flags().StringVar(&data, "data", filepath.Join(home, "vicis", "vicis.db"), "database file")
+	dataFlag(c, &data)
 	return c
 }
 
@@ -197,12 +195,103 @@ func restoreCommand() *cobra.Command {
 			return err
 		},
 	}
+	dataFlag(c, &data)
+	return c
+}
+
+func checkCommand() *cobra.Command {
+	var data string
+	c := &cobra.Command{
+		Use: "check", Short: "Look at the whole database, every page of it; nothing is changed",
+		Args: cobra.NoArgs, RunE: func(c *cobra.Command, _ []string) error {
+			wrong, err := store.Examine(c.Context(), data)
+			if err != nil {
+				return err
+			}
+			for _, one := range wrong {
+				fmt.Fprintln(c.OutOrStdout(), one)
+			}
+			if len(wrong) > 0 {
+				return fmt.Errorf("%s: %w", data, store.ErrDamaged)
+			}
+			fmt.Fprintf(c.OutOrStdout(), "%s is whole\n", data)
+			return nil
+		},
+	}
+	dataFlag(c, &data)
+	return c
+}
+
+func exportCommand() *cobra.Command {
+	var data string
+	c := &cobra.Command{
+		Use:   "export FOLDER",
+		Short: "Write every quilt and what was tallied of it to files, from a damaged database what can still be read",
+		Args:  cobra.ExactArgs(1), RunE: func(c *cobra.Command, args []string) error {
+			if err := os.MkdirAll(args[0], 0o700); err != nil {
+				return fmt.Errorf("make room for the export: %w", err)
+			}
+			gaps := 0
+			missing, err := store.Salvage(c.Context(), data, func(q store.Saved) error {
+				for _, one := range q.Missing {
+					gaps++
+					fmt.Fprintf(c.OutOrStdout(), "%s: %s\n", q.ID, one)
+				}
+				return exported(args[0], q)
+			})
+			for _, one := range missing {
+				gaps++
+				fmt.Fprintln(c.OutOrStdout(), one)
+			}
+			if err != nil {
+				return err
+			}
+			if gaps > 0 {
+				return fmt.Errorf("not everything could be read of %s; what could is in %s", data, args[0])
+			}
+			fmt.Fprintf(c.OutOrStdout(), "Everything is in %s\n", args[0])
+			return nil
+		},
+	}
+	dataFlag(c, &data)
+	return c
+}
+
+// exported writes a quilt as a project file, and what was tallied of it beside that as lines of JSON. Nothing is replaced.
+func exported(folder string, q store.Saved) error {
+	write := func(name string, data []byte) error {
+		f, err := os.OpenFile(filepath.Join(folder, name), os.O_WRONLY|os.O_CREATE|os.O_EXCL, 0o600)
+		if err != nil {
+			return fmt.Errorf("export: %w", err)
+		}
+		_, err = f.Write(data)
+		return errors.Join(err, f.Sync(), f.Close())
+	}
+	if q.Document != "" {
+		if err := write(q.ID+".vicis.json", []byte(q.Document)); err != nil {
+			return err
+		}
+	}
+	var lines bytes.Buffer
+	enc := json.NewEncoder(&lines)
+	for _, e := range q.Events {
+		if err := enc.Encode(e); err != nil {
+			return err
+		}
+	}
+	if lines.Len() == 0 {
+		return nil
+	}
+	return write(q.ID+".tally.jsonl", lines.Bytes())
+}
+
+// dataFlag names the database file.
+func dataFlag(c *cobra.Command, data *string) {
 	home, err := os.UserConfigDir()
 	if err != nil {
 		home = "."
 	}
-	c.Flags().StringVar(&data, "data", filepath.Join(home, "vicis", "vicis.db"), "database file")
-	return c
+	c.Flags().StringVar(data, "data", filepath.Join(home, "vicis", "vicis.db"), "database file")
 }
 
 // contractCommand prints what is made from the Go types: the OpenAPI contract, and the schema of a project document.

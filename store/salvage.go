@@ -1,0 +1,153 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"os"
+	"slices"
+
+	"github.com/jmoiron/sqlx"
+
+	"vicis/core/tally"
+)
+
+// What can be read of a file is read quilt by quilt and row by row, of which only reading is done: a damaged one gives what
+// is whole in it.
+
+// Saved is one quilt as far as it can be read: its newest revision that can be, and what was tallied of it.
+type Saved struct {
+	ID       string
+	Rev      int
+	Document string
+	Events   []tally.Event
+	Missing  []string // what of it cannot be read, in words
+}
+
+// reading opens a file for reading alone, whatever state it is in.
+func reading(path string) (*sqlx.DB, error) {
+	if _, err := os.Stat(path); err != nil {
+		return nil, fmt.Errorf("look at %s: %w", path, err)
+	}
+	db, err := sqlx.Open("sqlite", named(path)+"?mode=ro&_pragma=busy_timeout(5000)&_pragma=query_only(1)")
+	if err != nil {
+		return nil, fmt.Errorf("open %s: %w", path, err)
+	}
+	db.SetMaxOpenConns(1)
+	return db, nil
+}
+
+// Salvage gives every quilt of a file to each, whole or damaged. What it could not read at all it says.
+func Salvage(ctx context.Context, path string, each func(Saved) error) (missing []string, err error) {
+	db, err := reading(path)
+	if err != nil {
+		return nil, err
+	}
+	defer func() { err = errors.Join(err, db.Close()) }()
+	ids := map[string]bool{}
+	for _, query := range []string{`SELECT id FROM quilts`, `SELECT quilt FROM revisions`, `SELECT quilt FROM events`} {
+		if err := rows(ctx, db, func(r *sqlx.Rows) error {
+			var id string
+			if err := r.Scan(&id); err != nil {
+				return err
+			}
+			ids[id] = true
+			return nil
+		}, query); err != nil {
+			missing = append(missing, fmt.Sprintf("not every quilt may be named: %v", err))
+		}
+	}
+	var list []string
+	for id := range ids {
+		list = append(list, id)
+	}
+	slices.Sort(list)
+	for _, id := range list {
+		if err := each(saved(ctx, db, id)); err != nil {
+			return missing, err
+		}
+	}
+	return missing, nil
+}
+
+// saved reads one quilt: the newest revision from the end, what was tallied from both ends where something between them
+// is broken.
+func saved(ctx context.Context, db *sqlx.DB, id string) Saved {
+	s := Saved{ID: id}
+	next := 1 << 30
+	for s.Document == "" && next > 0 {
+		var rev int
+		if err := db.GetContext(ctx, &rev, `SELECT coalesce(max(rev), 0) FROM revisions WHERE quilt = ? AND rev < ?`, id, next); err != nil || rev == 0 {
+			s.Missing = append(s.Missing, "no revision of it can be read")
+			break
+		}
+		if err := db.GetContext(ctx, &s.Document, `SELECT document FROM revisions WHERE quilt = ? AND rev = ?`, id, rev); err != nil {
+			s.Missing = append(s.Missing, fmt.Sprintf("revision %d cannot be read", rev))
+		}
+		s.Rev, next = rev, rev
+	}
+	seen := map[int64]tally.Event{}
+	one := func(r *sqlx.Rows) error {
+		var row eventRow
+		if err := r.StructScan(&row); err != nil {
+			return err
+		}
+		seen[row.Seq] = row.event()
+		return nil
+	}
+	const events = `SELECT ` + eventColumns + ` FROM events WHERE quilt = ? ORDER BY seq`
+	if err := rows(ctx, db, one, events, id); err != nil {
+		s.Missing = append(s.Missing, "not everything that was tallied of it can be read")
+		_ = rows(ctx, db, one, events+` DESC`, id) // what comes after what is broken
+	}
+	var order []int64
+	for seq := range seen {
+		order = append(order, seq)
+	}
+	slices.Sort(order)
+	for _, seq := range order {
+		s.Events = append(s.Events, seen[seq])
+	}
+	return s
+}
+
+func rows(ctx context.Context, db *sqlx.DB, each func(*sqlx.Rows) error, query string, args ...any) (err error) {
+	r, err := db.QueryxContext(ctx, query, args...)
+	if err != nil {
+		return err
+	}
+	defer func() { err = errors.Join(err, r.Close()) }()
+	for r.Next() {
+		if err := each(r); err != nil {
+			return err
+		}
+	}
+	return r.Err()
+}
+
+// Examine looks at the whole of a file, page by page and reference by reference, and says what is wrong; nothing where it
+// is sound. It only reads.
+func Examine(ctx context.Context, path string) (wrong []string, err error) {
+	db, err := reading(path)
+	if err != nil {
+		return nil, err
+	}
+	defer func() { err = errors.Join(err, db.Close()) }()
+	if err := looked(ctx, db); err != nil && !errors.Is(err, ErrDamaged) {
+		return nil, fmt.Errorf("%s: %w", path, err)
+	}
+	if err := db.SelectContext(ctx, &wrong, `PRAGMA integrity_check(20)`); err != nil {
+		return append(wrong, err.Error()), nil //nolint:nilerr // what stops the check is what is wrong
+	}
+	if len(wrong) == 1 && wrong[0] == "ok" {
+		wrong = nil
+	}
+	var loose int
+	if err := db.GetContext(ctx, &loose, `SELECT count(*) FROM pragma_foreign_key_check`); err != nil {
+		return append(wrong, err.Error()), nil //nolint:nilerr // the same
+	}
+	if loose > 0 {
+		wrong = append(wrong, fmt.Sprintf("%d rows belong to a quilt that is not there", loose))
+	}
+	return wrong, nil
+}

@@ -1,0 +1,184 @@
+package store
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"math/rand/v2"
+	"os"
+	"path/filepath"
+	"runtime"
+	"syscall"
+	"testing"
+
+	"github.com/jmoiron/sqlx"
+
+	"vicis/core/tally"
+)
+
+// shelfOf makes a file with some quilts and what was tallied of them, all of it in the one file.
+func shelfOf(t *testing.T, quilts, events int) string {
+	t.Helper()
+	ctx := context.Background()
+	path := filepath.Join(t.TempDir(), "vicis.db")
+	s, err := Open(ctx, path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for q := range quilts {
+		id := fmt.Sprintf("quilt-%02d", q)
+		quiltOn(t, s, id)
+		list := make([]tally.Event, events)
+		for i := range list {
+			list[i] = made(1000*q + i + 1)
+		}
+		if err := s.Append(ctx, id, list, now); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if _, err := s.write.ExecContext(ctx, `PRAGMA wal_checkpoint(TRUNCATE)`); err != nil {
+		t.Fatal(err)
+	}
+	if err := s.Close(); err != nil {
+		t.Fatal(err)
+	}
+	return path
+}
+
+// A whole file gives everything, and is whole; of one with pages overwritten here and there the check says so or nothing
+// that was in it is missing, and whatever is given was there before: nothing is made up, and nothing is written.
+func TestWhatCanBeReadOfADamagedFileIs(t *testing.T) {
+	ctx := context.Background()
+	path := shelfOf(t, 12, 60)
+	read := func(path string) (quilts map[string]Saved, gaps int) {
+		quilts = map[string]Saved{}
+		missing, err := Salvage(ctx, path, func(q Saved) error {
+			quilts[q.ID] = q
+			gaps += len(q.Missing)
+			return nil
+		})
+		if err != nil {
+			t.Fatal(err)
+		}
+		return quilts, gaps + len(missing)
+	}
+	whole, gaps := read(path)
+	if wrong, err := Examine(ctx, path); err != nil || len(wrong) > 0 || gaps > 0 || len(whole) != 12 {
+		t.Fatalf("%d quilts, %d gaps, %v, %v", len(whole), gaps, wrong, err)
+	}
+	for id, q := range whole {
+		if q.Document == "" || q.Rev != 1 || len(q.Events) != 60 {
+			t.Errorf("%s: revision %d, %d events", id, q.Rev, len(q.Events))
+		}
+	}
+	data, err := os.ReadFile(path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	r := rand.New(rand.NewPCG(7, 13))
+	const page = 4096
+	some := 0
+	for range 40 {
+		broken := append([]byte{}, data...)
+		for range 1 + r.IntN(3) {
+			at := page * (1 + r.IntN(len(data)/page-1))
+			for i := range page {
+				broken[at+i] = byte(r.Uint32())
+			}
+		}
+		at := filepath.Join(t.TempDir(), "broken.db")
+		if err := os.WriteFile(at, broken, 0o600); err != nil {
+			t.Fatal(err)
+		}
+		quilts, gaps := read(at)
+		wrong, err := Examine(ctx, at)
+		if err != nil {
+			t.Fatal(err)
+		}
+		lost := 0
+		for id, was := range whole {
+			got := quilts[id]
+			if got.Document != was.Document {
+				lost++
+			}
+			have := map[string]tally.Event{}
+			for _, e := range was.Events {
+				have[e.ID] = e
+			}
+			for _, e := range got.Events {
+				if have[e.ID] != e {
+					t.Fatalf("%+v was never tallied", e)
+				}
+			}
+			lost += len(was.Events) - len(got.Events)
+		}
+		if lost > 0 && len(wrong) == 0 {
+			t.Errorf("%d are missing and the check finds nothing wrong", lost)
+		}
+		if lost > 0 && gaps == 0 {
+			t.Errorf("%d are missing and nothing says so", lost)
+		}
+		if lost < 12*61 {
+			some++
+		}
+		if after, err := os.ReadFile(at); err != nil || string(after) != string(broken) {
+			t.Errorf("it was written to: %v", err)
+		}
+	}
+	if some < 30 {
+		t.Errorf("of 40 damaged files only %d gave anything", some)
+	}
+}
+
+// A file that another program holds is told to be held, not to be someone else's; one that may only be read, or lies in
+// such a folder, is told so. Nothing is written.
+func TestWhatStandsInTheWayAtStartIsTold(t *testing.T) {
+	ctx := context.Background()
+	held := shelfOf(t, 1, 1)
+	other, err := sqlx.Open("sqlite", named(held)+"?_pragma=locking_mode(EXCLUSIVE)&_pragma=journal_mode(DELETE)")
+	if err != nil {
+		t.Fatal(err)
+	}
+	defer other.Close()
+	other.SetMaxOpenConns(1)
+	if _, err := other.ExecContext(ctx, `BEGIN EXCLUSIVE`); err != nil {
+		t.Fatal(err)
+	}
+	if s, err := Open(ctx, held); !errors.Is(err, ErrLocked) || errors.Is(err, ErrForeign) {
+		t.Errorf("held: %v, %v", s, err)
+	}
+	// Root may write everywhere: this thread looks at files as somebody else.
+	runtime.LockOSThread()
+	defer runtime.UnlockOSThread()
+	folder := t.TempDir()
+	if err := os.Chmod(folder, 0o755); err != nil { //nolint:gosec // others are to look into it
+		t.Fatal(err)
+	}
+	file := filepath.Join(folder, "vicis.db")
+	if err := os.WriteFile(file, []byte("x"), 0o644); err != nil { //nolint:gosec // the same
+		t.Fatal(err)
+	}
+	if os.Geteuid() == 0 {
+		for dir := folder; dir != "/" && dir != os.TempDir(); dir = filepath.Dir(dir) {
+			if err := os.Chmod(dir, 0o755); err != nil { //nolint:gosec // the same
+				t.Fatal(err)
+			}
+		}
+		if err := syscall.Setfsuid(65534); err != nil {
+			t.Fatal(err)
+		}
+		defer func() { _ = syscall.Setfsuid(0) }()
+	} else if err := os.Chmod(file, 0o444); err != nil { //nolint:gosec // nor may we write to it
+		t.Fatal(err)
+	} else if err := os.Chmod(folder, 0o555); err != nil { //nolint:gosec // the same
+		t.Fatal(err)
+	}
+	for what, path := range map[string]string{"a file": file, "a folder": filepath.Join(folder, "new.db")} {
+		if err := writable(path); !errors.Is(err, ErrReading) {
+			t.Errorf("%s: %v", what, err)
+		}
+	}
+	if os.Geteuid() != 0 {
+		_ = os.Chmod(folder, 0o755) //nolint:gosec // so that it can be removed
+	}
+}
