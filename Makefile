@@ -10,7 +10,7 @@ GO_BUILD := go build -trimpath
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 GO_SOURCES := $(shell find core api store demo cmd web/embed.go -name '*.go' -o -name '*.sql' | grep -v _test.go) $(shell find core/library/blocks -name '*.json')
 
-.PHONY: demo test lint test-go test-race test-web build contract bench fuzz screenshots clean
+.PHONY: demo test lint test-go test-race test-web build contract bench soak fuzz screenshots clean
 
 demo: build ## Build, and serve made-up quilts on 127.0.0.1
 	exec bin/vicis demo
@@ -64,8 +64,12 @@ test-web: bin/vicis web/node_modules/.package-lock.json
 	node size.mjs
 	npx --no-install playwright test
 
-bench: ## Ratios matter, not times: machines differ
+bench: ## What is promised beside what is measured, in one table; then every other benchmark: ratios matter, not times
+	scripts/figures
 	go test -run '^$$' -bench . -benchtime 300ms ./...
+
+soak: bin/vicis ## Kills, full disks, damage and load, twenty times as long as in make test; VICIS_SEED=N begins with other seeds
+	VICIS_SOAK=20 go test -timeout 90m -run 'Kill|FullDisk|Damaged|ManyAtOnce|Shelf' ./cmd/... ./store ./core/cutting
 
 fuzz: ## A minute of fuzzing for each parser
 	go test -run '^$$' -fuzz FuzzPrintAndParseAreInverse -fuzztime 30s ./core/measure

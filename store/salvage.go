@@ -137,14 +137,14 @@ func Examine(ctx context.Context, path string) (wrong []string, err error) {
 		return nil, fmt.Errorf("%s: %w", path, err)
 	}
 	if err := db.SelectContext(ctx, &wrong, `PRAGMA integrity_check(20)`); err != nil {
-		return append(wrong, err.Error()), nil //nolint:nilerr // what stops the check is what is wrong
+		return append(wrong, err.Error()), nil // what stops the check is what is wrong
 	}
 	if len(wrong) == 1 && wrong[0] == "ok" {
 		wrong = nil
 	}
 	var loose int
 	if err := db.GetContext(ctx, &loose, `SELECT count(*) FROM pragma_foreign_key_check`); err != nil {
-		return append(wrong, err.Error()), nil //nolint:nilerr // the same
+		return append(wrong, err.Error()), nil // the same
 	}
 	if loose > 0 {
 		wrong = append(wrong, fmt.Sprintf("%d rows belong to a quilt that is not there", loose))

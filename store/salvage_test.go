@@ -14,6 +14,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"vicis/core/tally"
+	"vicis/internal/soak"
 )
 
 // shelfOf makes a file with some quilts and what was tallied of them, all of it in the one file.
@@ -75,10 +76,11 @@ func TestWhatCanBeReadOfADamagedFileIs(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	r := rand.New(rand.NewPCG(7, 13))
+	r := rand.New(rand.NewPCG(soak.Seed(7), 13))
 	const page = 4096
 	some := 0
-	for range 40 {
+	files := soak.Times(40)
+	for range files {
 		broken := append([]byte{}, data...)
 		for range 1 + r.IntN(3) {
 			at := page * (1 + r.IntN(len(data)/page-1))
@@ -125,8 +127,8 @@ func TestWhatCanBeReadOfADamagedFileIs(t *testing.T) {
 			t.Errorf("it was written to: %v", err)
 		}
 	}
-	if some < 30 {
-		t.Errorf("of 40 damaged files only %d gave anything", some)
+	if some < files*3/4 {
+		t.Errorf("of %d damaged files only %d gave anything", files, some)
 	}
 }
 
@@ -151,16 +153,16 @@ func TestWhatStandsInTheWayAtStartIsTold(t *testing.T) {
 	runtime.LockOSThread()
 	defer runtime.UnlockOSThread()
 	folder := t.TempDir()
-	if err := os.Chmod(folder, 0o755); err != nil { //nolint:gosec // others are to look into it
+	if err := os.Chmod(folder, 0o755); err != nil { // others are to look into it
 		t.Fatal(err)
 	}
 	file := filepath.Join(folder, "vicis.db")
-	if err := os.WriteFile(file, []byte("x"), 0o644); err != nil { //nolint:gosec // the same
+	if err := os.WriteFile(file, []byte("x"), 0o644); err != nil { // the same
 		t.Fatal(err)
 	}
 	if os.Geteuid() == 0 {
 		for dir := folder; dir != "/" && dir != os.TempDir(); dir = filepath.Dir(dir) {
-			if err := os.Chmod(dir, 0o755); err != nil { //nolint:gosec // the same
+			if err := os.Chmod(dir, 0o755); err != nil { // the same
 				t.Fatal(err)
 			}
 		}
@@ -168,9 +170,9 @@ func TestWhatStandsInTheWayAtStartIsTold(t *testing.T) {
 			t.Fatal(err)
 		}
 		defer func() { _ = syscall.Setfsuid(0) }()
-	} else if err := os.Chmod(file, 0o444); err != nil { //nolint:gosec // nor may we write to it
+	} else if err := os.Chmod(file, 0o444); err != nil { // nor may we write to it
 		t.Fatal(err)
-	} else if err := os.Chmod(folder, 0o555); err != nil { //nolint:gosec // the same
+	} else if err := os.Chmod(folder, 0o555); err != nil { // the same
 		t.Fatal(err)
 	}
 	for what, path := range map[string]string{"a file": file, "a folder": filepath.Join(folder, "new.db")} {
@@ -179,6 +181,6 @@ func TestWhatStandsInTheWayAtStartIsTold(t *testing.T) {
 		}
 	}
 	if os.Geteuid() != 0 {
-		_ = os.Chmod(folder, 0o755) //nolint:gosec // so that it can be removed
+		_ = os.Chmod(folder, 0o755) // so that it can be removed
 	}
 }

@@ -13,6 +13,7 @@ import (
 	"github.com/jmoiron/sqlx"
 
 	"vicis/core/tally"
+	"vicis/internal/soak"
 )
 
 var now = time.Date(2026, 1, 2, 3, 4, 5, 0, time.UTC)
@@ -115,7 +116,7 @@ func TestManyAtOnceLoseAndDoubleNothing(t *testing.T) {
 	var wg sync.WaitGroup
 	for worker := range 8 {
 		wg.Go(func() {
-			for i := range 50 {
+			for i := range soak.Times(50) {
 				e := made(i*4 + worker%4) // every event comes from two workers
 				if err := s.Append(ctx, "a", []tally.Event{e}, now); err != nil {
 					t.Error(err)
@@ -129,7 +130,7 @@ func TestManyAtOnceLoseAndDoubleNothing(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer again.Close()
-	if list, err := again.Events(ctx, "a"); err != nil || len(list) != 200 {
+	if list, err := again.Events(ctx, "a"); err != nil || len(list) != soak.Times(200) {
 		t.Errorf("%d events, %v", len(list), err)
 	}
 }
@@ -148,10 +149,17 @@ func nearlyFull(t *testing.T, s *Store, pages int) {
 
 // A full disk is said, stores nothing by half, and what was stored before is still there; with room again it goes on.
 func TestAFullDiskLosesNothing(t *testing.T) {
+	for round := range soak.Times(1) {
+		fillTheDisk(t, 4+round%40)
+	}
+}
+
+func fillTheDisk(t *testing.T, pages int) {
+	t.Helper()
 	ctx := context.Background()
 	s, _ := open(t)
 	quiltOn(t, s, "a")
-	nearlyFull(t, s, 4)
+	nearlyFull(t, s, pages)
 	stored, full := 0, false
 	for batch := range 400 {
 		var events []tally.Event

@@ -1,0 +1,25 @@
+// Package soak says how long the tests with kills, full disks, damage and load go on: short within make test, long by make
+// soak, which sets VICIS_SOAK to how many times as long. Seeds begin at VICIS_SEED, so that another run sees other ones.
+package soak
+
+import (
+	"os"
+	"strconv"
+)
+
+// Times is so many, or many times as many.
+func Times(n int) int { return n * max(1, number("VICIS_SOAK")) }
+
+// Long says that everything is gone through that make test goes through a part of.
+func Long() bool { return number("VICIS_SOAK") > 1 }
+
+// Seed is one of its own for every number.
+func Seed(n uint64) uint64 { return uint64(max(0, number("VICIS_SEED")))*1_000_003 + n }
+
+func number(name string) int {
+	n, err := strconv.Atoi(os.Getenv(name))
+	if err != nil {
+		return 0
+	}
+	return n
+}
