@@ -11,7 +11,7 @@ type MessageProps = { tally: ReturnType<typeof useTally>; project: Project; step
 export function keptHere(trouble: Trouble, waiting: number) {
   return trouble.status === 0
     ? `The server does not answer. ${waiting} counted here and kept; go on, they are sent when it is back.`
-    : `${trouble.detail} ${waiting} counted here and kept; they are sent again by themselves.`;
+    : `${trouble.detail} ${waiting} counted here and kept.`;
 }
 
 /** One line that says what needs saying now: waiting, doubts, what runs short, what is done. */

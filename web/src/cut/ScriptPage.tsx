@@ -83,7 +83,7 @@ export function ScriptPage() {
           {lost ||
             (trouble?.status === 0
               ? "The server does not answer; what you tick is kept here and sent when it does."
-              : `${trouble?.detail} What you tick is kept here and sent again by itself.`)}
+              : `${trouble?.detail} What you tick is kept here.`)}
         </Text>
       )}
       {plan.script.map((part, i) => (
