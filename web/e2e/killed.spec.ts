@@ -77,3 +77,23 @@ test("a browser that keeps nothing still counts, and says so when it cannot", as
   await expect(good).toHaveText("9");
   await expect(page.getByText("This was not counted", { exact: false })).toHaveCount(0);
 });
+
+test("a file that another program holds is told so; what was counted waits and is stored once", async ({ page }) => {
+  await start();
+  await page.goto(`${base}/q/demo-boat-shed/bench/block`);
+  const good = page.getByTestId("good");
+  await expect(good).toHaveText("7");
+  const holds =
+    "import sqlite3,sys;c=sqlite3.connect(sys.argv[1],isolation_level=None);c.execute('BEGIN IMMEDIATE');print(1,flush=True);sys.stdin.read()";
+  const other = spawn("python3", ["-c", holds, data]);
+  await new Promise((held) => other.stdout.once("data", held));
+  for (let i = 0; i < 2; i++) await page.keyboard.press("Space");
+  await expect(good).toHaveText("9");
+  await expect(page.getByText(/^Another program holds the shelf's file.* 2 counted here and kept\.$/)).toBeVisible();
+  await expect(page.getByText("The server does not answer", { exact: false })).toHaveCount(0);
+  other.stdin.end();
+  await expect(page.getByText("Another program holds", { exact: false })).toHaveCount(0);
+  await expect(good).toHaveText("9");
+  const stored = await (await fetch(`${base}/api/quilts/demo-boat-shed/progress`)).json();
+  expect(stored.progress.steps.find((s: { id: string }) => s.id === "block").good).toBe(9);
+});

@@ -3,6 +3,9 @@ import { useEffect, useRef } from "react";
 import { useTakeProgress } from "../api/queries";
 import { send } from "./outbox";
 
+/** How often what still waits is sent again, in milliseconds. */
+const often = 4000;
+
 export function useSending(id: string | undefined) {
   const take = useTakeProgress();
   const taken = useRef(take);
@@ -13,7 +16,11 @@ export function useSending(id: string | undefined) {
       send(id, (answer) => taken.current(id, answer)).catch(() => undefined); // it waits on, and is tried again
     };
     go();
+    const timer = setInterval(go, often);
     window.addEventListener("online", go);
-    return () => window.removeEventListener("online", go);
+    return () => {
+      clearInterval(timer);
+      window.removeEventListener("online", go);
+    };
   }, [id]);
 }
