@@ -161,14 +161,7 @@ func TestEventsOfAnOlderProgramAreReadByThePlanOfTheirTime(t *testing.T) {
 // Once events are on the disk, nothing that goes wrong is told as if they were not.
 func TestWhatIsStoredAndCannotBeCountedIsToldSo(t *testing.T) {
 	ctx := context.Background()
-	st, err := store.Open(ctx, filepath.Join(t.TempDir(), "vicis.db"))
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer st.Close()
-	if _, err := st.Create(ctx, "quilt-one", begun(t), time.Now()); err != nil {
-		t.Fatal(err)
-	}
+	st := withQuilt(t)
 	srv := &Server{store: st, kept: keep(st), now: time.Now}
 	for name, broken := range map[string]func() *planned{
 		"never planned": func() *planned { return &planned{err: errors.New("never planned")} },
@@ -427,4 +420,19 @@ func BenchmarkFiftyBenchesAtTheirPace(b *testing.B) {
 func percentile(list []time.Duration, of int) time.Duration {
 	slices.Sort(list)
 	return list[min(len(list)-1, len(list)*of/100)]
+}
+
+// withQuilt is a store with one quilt, of which nothing is planned.
+func withQuilt(t *testing.T) *store.Store {
+	t.Helper()
+	ctx := context.Background()
+	st, err := store.Open(ctx, filepath.Join(t.TempDir(), "vicis.db"))
+	if err != nil {
+		t.Fatal(err)
+	}
+	t.Cleanup(func() { _ = st.Close() })
+	if _, err := st.Create(ctx, "quilt-one", begun(t), time.Now()); err != nil {
+		t.Fatal(err)
+	}
+	return st
 }

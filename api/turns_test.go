@@ -94,14 +94,7 @@ func TestQuestionsWaitAndTalliesDoNot(t *testing.T) {
 // again it is counted once.
 func TestATallyDoesNotWaitForThePlan(t *testing.T) {
 	ctx := context.Background()
-	st, err := store.Open(ctx, filepath.Join(t.TempDir(), "vicis.db"))
-	if err != nil {
-		t.Fatal(err)
-	}
-	defer st.Close()
-	if _, err := st.Create(ctx, "quilt-one", begun(t), time.Now()); err != nil {
-		t.Fatal(err)
-	}
+	st := withQuilt(t)
 	srv := &Server{store: st, kept: keep(st), plans: inTurn(), searches: inTurn(), now: time.Now}
 	engine := gin.New()
 	engine.ContextWithFallback = true

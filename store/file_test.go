@@ -55,12 +55,7 @@ func TestWhatIsNotOursIsLeftAlone(t *testing.T) {
 				t.Fatal(err)
 			}
 		}
-		if _, err := s.write.ExecContext(ctx, `PRAGMA wal_checkpoint(TRUNCATE)`); err != nil {
-			t.Fatal(err)
-		}
-		if err := s.Close(); err != nil {
-			t.Fatal(err)
-		}
+		inOneFile(t, s)
 		return path
 	}
 	sql := func(path string, statements ...string) {

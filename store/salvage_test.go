@@ -37,13 +37,19 @@ func shelfOf(t *testing.T, quilts, events int) string {
 			t.Fatal(err)
 		}
 	}
-	if _, err := s.write.ExecContext(ctx, `PRAGMA wal_checkpoint(TRUNCATE)`); err != nil {
+	inOneFile(t, s)
+	return path
+}
+
+// inOneFile puts everything into the file itself, and closes it.
+func inOneFile(t *testing.T, s *Store) {
+	t.Helper()
+	if _, err := s.write.ExecContext(context.Background(), `PRAGMA wal_checkpoint(TRUNCATE)`); err != nil {
 		t.Fatal(err)
 	}
 	if err := s.Close(); err != nil {
 		t.Fatal(err)
 	}
-	return path
 }
 
 // A whole file gives everything, and is whole; of one with pages overwritten here and there the check says so or nothing
