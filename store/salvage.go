@@ -37,11 +37,12 @@ func reading(path string) (*sqlx.DB, error) {
 	return db, nil
 }
 
-// Salvage gives every quilt of a file to each, whole or damaged. What it could not read at all it says.
-func Salvage(ctx context.Context, path string, each func(Saved) error) (missing []string, err error) {
+// Salvage gives every quilt of a file to each, whole or damaged, and the cloth on the shelf as it lies there. What it could
+// not read at all it says.
+func Salvage(ctx context.Context, path string, each func(Saved) error) (cloth []Cloth, missing []string, err error) {
 	db, err := reading(path)
 	if err != nil {
-		return nil, err
+		return nil, nil, err
 	}
 	defer func() { err = errors.Join(err, db.Close()) }()
 	ids := map[string]bool{}
@@ -64,10 +65,26 @@ func Salvage(ctx context.Context, path string, each func(Saved) error) (missing 
 	slices.Sort(list)
 	for _, id := range list {
 		if err := each(saved(ctx, db, id)); err != nil {
-			return missing, err
+			return nil, missing, err
 		}
 	}
-	return missing, nil
+	last := map[string]int{} // the place of each piece of cloth
+	if err := rows(ctx, db, func(r *sqlx.Rows) error {
+		var c Cloth
+		if err := r.StructScan(&c); err != nil {
+			return err
+		}
+		at, known := last[c.ID]
+		if !known {
+			at = len(cloth)
+			last[c.ID], cloth = at, append(cloth, c)
+		}
+		cloth[at] = c
+		return nil
+	}, `SELECT id, piece, at FROM cloth ORDER BY seq`); err != nil {
+		missing = append(missing, fmt.Sprintf("not all of the cloth on the shelf can be read: %v", err))
+	}
+	return cloth, missing, nil
 }
 
 // saved reads one quilt: the newest revision from the end, what was tallied from both ends where something between them

@@ -59,7 +59,7 @@ func TestWhatCanBeReadOfADamagedFileIs(t *testing.T) {
 	path := shelfOf(t, 12, 60)
 	read := func(path string) (quilts map[string]Saved, gaps int) {
 		quilts = map[string]Saved{}
-		missing, err := Salvage(ctx, path, func(q Saved) error {
+		_, missing, err := Salvage(ctx, path, func(q Saved) error {
 			quilts[q.ID] = q
 			gaps += len(q.Missing)
 			return nil
