@@ -15,19 +15,20 @@ type Purse struct {
 }
 
 // enough is some two seconds' work, and many times what a question about any quilt of the library takes.
-const enough = 140_000
+const enough = 100_000
 
 // What things cost, in about a hundredth of a millisecond on the machine they were weighed on.
 const (
 	documentCost = 10 // to read it anew, and a part for each of its units and schools of steps
 	documentPart = 3
-	patchPart    = 3  // of the patches that lie there after each step
-	cellPart     = 50 // of the cells of a top
-	pressedCost  = 1  // for each cell whose seams are decided
-	looksPart    = 60 // of the searches of the pressing
-	drawnCost    = 4  // for each patch of a picture
-	lineCost     = 24 // for each thing that is counted
-	nodesPart    = 900
+	patchPart    = 2   // of the patches that lie there after each step
+	cellPart     = 50  // of the cells of a top
+	pressedCost  = 2   // for each cell whose seams are decided
+	looksPart    = 140 // of the searches of the pressing
+	drawnCost    = 4   // for each patch of a picture
+	lineCost     = 6   // for each thing that is counted, and a part of their square where they are many
+	linesPart    = 200
+	nodesPart    = 600
 )
 
 // Enough is a full purse. gone, where there is one, says that nobody waits for the answer any more; nothing that is given
@@ -64,7 +65,10 @@ func (p *Purse) laid(l work.Laid) {
 func (p *Purse) drawn(one drawn.Picture) { p.left -= drawnCost * len(one.Patches) }
 
 // counted pays for everything that was counted.
-func (p *Purse) counted(c work.Counted) { p.left -= lineCost * len(c.Lines) }
+func (p *Purse) counted(c work.Counted) {
+	n := len(c.Lines)
+	p.left -= lineCost*n + n*n/linesPart
+}
 
 // cut pays for a cutting plan.
 func (p *Purse) cut(c cutting.Plan) { p.left -= c.Looks / nodesPart }
