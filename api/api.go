@@ -516,6 +516,9 @@ func (s *Server) tally(ctx context.Context, in *tallyIn) (*talliedOut, error) {
 	return s.counted(ctx, in.ID, rev)
 }
 
+// fewEvents are read while one waits.
+const fewEvents = 2_000
+
 // counted gives what was tallied where that is at hand. Where the plan is still being worked out, or what was tallied
 // before is still being read, it does not wait for long: that goes on, and what was stored is told to be counted soon.
 func (s *Server) counted(ctx context.Context, quilt string, rev int) (*talliedOut, error) {
@@ -542,7 +545,7 @@ func (s *Server) counted(ctx context.Context, quilt string, rev int) (*talliedOu
 		}
 		return counting{out, nil}
 	}
-	if s.kept.logOf(quilt).read.Load() {
+	if l := s.kept.logOf(quilt); l.read.Load() || s.store.FewEvents(ctx, quilt, fewEvents) {
 		c := add(ctx)
 		return c.out, c.err
 	}

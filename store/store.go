@@ -308,6 +308,13 @@ func (s *Store) EventsAfter(ctx context.Context, id string, seq int64, most int)
 	return list, nil
 }
 
+// FewEvents says that a quilt has no more than so many events.
+func (s *Store) FewEvents(ctx context.Context, id string, most int) bool {
+	var n int
+	err := s.read.GetContext(ctx, &n, `SELECT count(*) FROM (SELECT 1 FROM events WHERE quilt = ? LIMIT ?)`, id, most+1)
+	return err == nil && n <= most
+}
+
 func (s *Store) inTx(ctx context.Context, do func(tx *sqlx.Tx) error) error {
 	tx, err := s.write.BeginTxx(ctx, nil)
 	if err != nil {
