@@ -14,7 +14,8 @@ type Purse struct {
 	gone func() bool
 }
 
-// enough is some two seconds' work, and many times what a question about any quilt of the library takes.
+// enough is some two seconds' work, and a little more than the longest question about any block of the library takes: the 120
+// ways to turn one of them.
 const enough = 100_000
 
 // What things cost, in about a hundredth of a millisecond on the machine they were weighed on.
@@ -82,6 +83,3 @@ func (p *Purse) whole(w *work.Work) {
 	p.counted(w.Counted)
 	p.cut(w.Cut)
 }
-
-// Used is what was worked through so far.
-func (p *Purse) Used() int { return enough - p.left }

@@ -10,9 +10,6 @@ import (
 // Times is so many, or many times as many.
 func Times(n int) int { return n * max(1, number("VICIS_SOAK")) }
 
-// Long says that everything is gone through that make test goes through a part of.
-func Long() bool { return number("VICIS_SOAK") > 1 }
-
 // Seed is one of its own for every number.
 func Seed(n uint64) uint64 { return uint64(max(0, number("VICIS_SEED")))*1_000_003 + n }
 
