@@ -7,6 +7,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -57,7 +58,7 @@ func Arrangements(d document.Document, purse *Purse) (Arranged, problem.List) {
 		}
 		a := Arrangement{Repeat: shortest(laidIn(cells, now)), Name: nameOf(cells)}
 		a.Now = sameRepeat(letters, b.Seen, a.Repeat, now)
-		small, ok := arranged(d, a.Repeat, 4, 4, purse)
+		small, ok := arranged(b, a.Repeat, 4, 4, purse)
 		if !ok {
 			continue
 		}
@@ -66,7 +67,7 @@ func Arrangements(d document.Document, purse *Purse) (Arranged, problem.List) {
 			patches += len(block.Patches)
 			purse.drawn(block)
 		}
-		whole, ok := arranged(d, a.Repeat, d.Top.Rows, d.Top.Columns, purse)
+		whole, ok := arranged(b, a.Repeat, d.Top.Rows, d.Top.Columns, purse)
 		if !ok {
 			continue
 		}
@@ -270,17 +271,50 @@ func sameRepeat(letters []letter, cloth piece.Seen, x, y [][]quilt.Cell) bool {
 	return true
 }
 
-// arranged presses and counts a document with another repeat and size, nothing round its blocks.
-func arranged(d document.Document, repeat [][]quilt.Cell, rows, columns int, purse *Purse) (work.Counted, bool) {
-	d.Top.Repeat, d.Top.Rows, d.Top.Columns = repeat, rows, columns
-	d.Top.Borders, d.Top.Backing, d.Top.Binding, d.Top.Measured = nil, nil, nil, nil
-	b, _, ok := sewn(d, purse)
-	if !ok {
-		return work.Counted{}, false
+// arranged presses and counts what is sewn in another repeat and size, nothing round its blocks. It is sewn anew only where
+// blocks are pressed two ways, by where they lie.
+func arranged(b work.Sewn, repeat [][]quilt.Cell, rows, columns int, purse *Purse) (work.Counted, bool) {
+	top := b.Plain
+	if d := b.Document; d.Press != nil && len(d.Press.TwoWays) > 0 {
+		d.Top.Repeat, d.Top.Rows, d.Top.Columns = repeat, rows, columns
+		again, _, ok := sewn(d, purse)
+		if !ok {
+			return work.Counted{}, false
+		}
+		b, top = again, again.Plain
+	} else {
+		top.Repeat, top.Rows, top.Columns = expanded(b, repeat), rows, columns
 	}
-	laid := b.Pressed()
+	top.Borders, top.Backing, top.Binding, top.Measured = nil, nil, nil, nil
+	again := b.With(top)
+	purse.laidAnew(again)
+	laid := again.Pressed()
 	purse.laid(laid)
 	counted, ok := laid.Count()
 	purse.counted(counted)
 	return counted, ok
+}
+
+// expanded is a repeat of what is laid as it is made, in its colourways.
+func expanded(b work.Sewn, repeat [][]quilt.Cell) [][]quilt.Cell {
+	type block struct {
+		unit      naming.Unit
+		colourway string
+	}
+	made := map[block]naming.Unit{}
+	for r, row := range b.Document.Top.Repeat {
+		for c, cell := range row {
+			made[block{cell.Unit, cell.Colourway}] = b.Plain.Repeat[r][c].Unit
+		}
+	}
+	out := make([][]quilt.Cell, len(repeat))
+	for r, row := range repeat {
+		out[r] = slices.Clone(row)
+		for c, cell := range row {
+			if unit, laid := made[block{cell.Unit, cell.Colourway}]; laid {
+				out[r][c].Unit, out[r][c].Colourway = unit, ""
+			}
+		}
+	}
+	return out
 }

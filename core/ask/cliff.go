@@ -87,7 +87,10 @@ func (b asked) onNarrower(usable measure.Length, fabrics []string) (work.Counted
 	if !ok {
 		return work.Counted{}, cutting.Plan{}, false
 	}
-	counted, ok := blocks.AsDrawn().Count()
+	laid := blocks.AsDrawn()
+	b.purse.laid(laid)
+	counted, ok := laid.Count()
+	b.purse.counted(counted)
 	if !ok {
 		return counted, cutting.Plan{}, false
 	}
@@ -98,6 +101,9 @@ func (b asked) onNarrower(usable measure.Length, fabrics []string) (work.Counted
 
 // anew says what the quilt costs on narrower cloth: the whole cutting is planned anew for it, and may go another way.
 func (b asked) anew(usable measure.Length, fabrics []string) string {
+	if b.purse.empty() {
+		return "What it costs planned anew for cloth so narrow was not worked out: this quilt is too large for that."
+	}
 	_, other, ok := b.onNarrower(usable, fabrics)
 	if !ok {
 		return "Something of this quilt no longer comes out of cloth so narrow."

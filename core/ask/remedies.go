@@ -62,12 +62,13 @@ func RemediesFor(d document.Document, purse *Purse) (Remedies, problem.List) {
 	if b.Press.Clashes == 0 {
 		return out, *b.Problems
 	}
+	purse.keep()
 	before := b.costs()
 	least := b.Press.Clashes // that a remedy of two ways leaves so far
 	families := b.candidates()
 	var good []scored
 	for _, family := range families {
-		one, ok := family.best(b.Press.Clashes, purse)
+		one, ok := b.best(family)
 		if !ok {
 			continue // nothing helps
 		}
@@ -80,7 +81,7 @@ func RemediesFor(d document.Document, purse *Purse) (Remedies, problem.List) {
 		if family.twoWays {
 			least = one.clashes
 		}
-		if r, ok := tried(one.candidate, before, purse); ok && r.Clashes < b.Press.Clashes {
+		if r, ok := tried(one, before, purse); ok && r.Clashes < b.Press.Clashes {
 			out.List = append(out.List, r)
 		}
 	}
@@ -102,21 +103,26 @@ func RemediesFor(d document.Document, purse *Purse) (Remedies, problem.List) {
 // mostStanding is how many kinds of crossings are told one by one with all that stands against them.
 const mostStanding = 40
 
-// scored is a remedy and how many crossings it leaves clashing.
+// scored is a document with a remedy taken, and how many crossings it leaves clashing.
 type scored struct {
 	candidate
-	clashes int
+	document document.Document
+	clashes  int
 }
 
 // best is the remedy of a family that leaves fewest clashes, and fewer than now.
-func (f family) best(now int, purse *Purse) (best scored, ok bool) {
-	best.clashes = now
+func (b asked) best(f family) (best scored, ok bool) {
+	best.clashes = b.Press.Clashes
 	for _, one := range f.list {
-		if purse.empty() {
+		if b.purse.empty() {
 			break
 		}
-		if n, sewn := clashes(one.document, purse); sewn && n < best.clashes {
-			best, ok = scored{one, n}, true
+		d, err := one.taken(b.Document)
+		if err != nil {
+			continue
+		}
+		if n, sewn := clashes(d, b.purse); sewn && n < best.clashes {
+			best, ok = scored{one, d, n}, true
 		}
 		if best.clashes == 0 {
 			break
@@ -141,28 +147,25 @@ const mostTogether = 7
 
 // together is the two remedies that leave fewest clashes taken together, where each by itself leaves some and both leave
 // fewer than any alone.
-func (b asked) together(good []scored) (candidate, bool) {
+func (b asked) together(good []scored) (scored, bool) {
 	slices.SortStableFunc(good, func(x, y scored) int { return x.clashes - y.clashes })
 	if len(good) < 2 || good[0].clashes == 0 {
-		return candidate{}, false
+		return scored{}, false
 	}
-	best, least := candidate{}, good[0].clashes
+	best := scored{clashes: good[0].clashes}
 	good = good[:min(mostTogether, len(good))]
 	for i, x := range good {
 		for _, y := range good[i+1:] {
-			d, err := document.Copy(x.document)
-			if err != nil || b.purse.empty() {
+			if b.purse.empty() {
+				break
+			}
+			d, err := y.taken(x.document)
+			if err != nil {
 				continue
 			}
-			if d.Press == nil {
-				d.Press = &document.Press{}
-			}
-			y.change(&d)
-			if n, sewn := clashes(d, b.purse); sewn && n < least {
-				least = n
-				best = candidate{
-					name: x.name + ", and " + words.LowerFirst(y.name), says: x.says + " " + y.says, document: d,
-				}
+			if n, sewn := clashes(d, b.purse); sewn && n < best.clashes {
+				both := candidate{name: x.name + ", and " + words.LowerFirst(y.name), says: x.says + " " + y.says}
+				best = scored{both, d, n}
 			}
 		}
 	}
@@ -208,12 +211,24 @@ func (b asked) costs() costs {
 // candidate is a remedy before it is tried.
 type candidate struct {
 	name, says string
-	document   document.Document
 	change     func(d *document.Document)
 }
 
+// taken is a document with the remedy taken.
+func (c candidate) taken(from document.Document) (document.Document, error) {
+	d, err := document.Copy(from)
+	if err != nil {
+		return d, err
+	}
+	if d.Press == nil {
+		d.Press = &document.Press{}
+	}
+	c.change(&d)
+	return d, nil
+}
+
 // tried makes a plan with a remedy taken.
-func tried(one candidate, before costs, purse *Purse) (Remedy, bool) {
+func tried(one scored, before costs, purse *Purse) (Remedy, bool) {
 	b, ok := about(one.document, purse)
 	if !ok {
 		return Remedy{}, false
@@ -280,15 +295,7 @@ type offers struct {
 
 // with adds a remedy to the family that is being gathered.
 func (o *offers) with(name, says string, change func(d *document.Document)) {
-	d, err := document.Copy(o.Document)
-	if err != nil {
-		return
-	}
-	if d.Press == nil {
-		d.Press = &document.Press{}
-	}
-	change(&d)
-	o.list = append(o.list, candidate{name, says, d, change})
+	o.list = append(o.list, candidate{name, says, change})
 }
 
 // end closes the family.

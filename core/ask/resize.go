@@ -39,8 +39,7 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 	if b.Problems.Stopped() {
 		return out, *b.Problems
 	}
-	made, _ := making.All(d.Parts, b.Table)
-	m, ok := made[unit]
+	m, ok := making.One(d.Parts, unit, b.Table)
 	if !ok || m.InLength {
 		problems := b.Problems.Stops()
 		problems.Stop("unit-unknown", "/unit", "There is nothing here to resize.",
@@ -174,8 +173,7 @@ func (z sizer) at(by measure.Length) (resized, error) {
 	if b.Problems.Stopped() {
 		return out, nil
 	}
-	made, _ := making.All(out.document.Parts, b.Table)
-	m, ok := made[z.unit]
+	m, ok := making.One(out.document.Parts, z.unit, b.Table)
 	if !ok {
 		return out, nil
 	}

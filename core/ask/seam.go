@@ -68,9 +68,12 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *Purse) (Asked, prob
 			c.Press.Held = map[naming.Seam]document.Side{}
 		}
 		change(c.Press)
-		blocks, _, ok := sewn(c, purse)
-		if !ok {
-			return
+		blocks := b.Holding(c)
+		if !slices.Equal(c.Press.Spun, spun(d)) { // what is spun is joined another way
+			var ok bool
+			if blocks, _, ok = sewn(c, purse); !ok {
+				return
+			}
 		}
 		other := blocks.Pressed()
 		purse.laid(other)
@@ -119,6 +122,13 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *Purse) (Asked, prob
 		add("Spin the crossing in its middle", func(p *document.Press) { p.Spun = append(p.Spun, can...) })
 	}
 	return out, *b.Problems
+}
+
+func spun(d document.Document) []naming.Crossing {
+	if d.Press == nil {
+		return nil
+	}
+	return d.Press.Spun
 }
 
 var reasons = map[pressing.Reason]string{

@@ -420,15 +420,30 @@ func strict(data []byte, into any) error {
 // in the map, by their own ids. A unit made of itself, a missing part or a doubled id is a problem where it stands;
 // units that need it are left out, the rest is made.
 func All(units []Unit, t Table) (made map[naming.Unit]Made, order []naming.Unit) {
-	b := bench{units: units, t: t, made: map[naming.Unit]Made{}, index: map[naming.Unit]int{}, state: map[naming.Unit]int{}}
-	b.t.Made = func(id naming.Unit) (Made, bool) { m, ok := b.made[id]; return m, ok }
-	b.called()
+	b := newBench(units, t)
 	for i, u := range units {
 		if j, ok := b.index[u.ID]; ok && j == i && b.state[u.ID] == 0 {
 			b.visit(i)
 		}
 	}
 	return b.made, b.order
+}
+
+// One makes one unit of a document, and of the others only what it is made of.
+func One(units []Unit, id naming.Unit, t Table) (Made, bool) {
+	b := newBench(units, t)
+	if i, known := b.index[id.Whole()]; known {
+		b.visit(i)
+	}
+	m, ok := b.made[id]
+	return m, ok
+}
+
+func newBench(units []Unit, t Table) *bench {
+	b := &bench{units: units, t: t, made: map[naming.Unit]Made{}, index: map[naming.Unit]int{}, state: map[naming.Unit]int{}}
+	b.t.Made = func(id naming.Unit) (Made, bool) { m, ok := b.made[id]; return m, ok }
+	b.called()
+	return b
 }
 
 // bench is what is made while a document's units are gone through.

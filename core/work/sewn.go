@@ -5,6 +5,7 @@ import (
 	"maps"
 	"slices"
 
+	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/problem"
@@ -91,6 +92,13 @@ func (s Sewn) With(top quilt.Top) Sewn {
 		}
 	}
 	return out
+}
+
+// Holding is the same units of a document that differs in nothing but which seams are held.
+func (s Sewn) Holding(d document.Document) Sewn {
+	s.Document, s.Problems = d, &problem.List{}
+	s.Fixed = d.Fixed(s.Problems)
+	return s
 }
 
 // Unit is a unit by its name; nothing where it could not be made.
