@@ -77,11 +77,11 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 	case off < -measure.Hair:
 		out.Short = fmt.Sprintf("It comes out %s narrower than %s, the nearest there is.", fine.Print(-off), b.Say(want))
 	}
-	strips := thing{name: "Strips", finished: b.Table.Strip - 2*s}
+	strips := thing{name: "Strips", finished: b.Table.Strip - 2*s, holds: 2 * s, cut: 2 * s}
 	all := append([]thing{strips}, z.sizes...)
 	for _, part := range all {
 		l, exact := scale(part.finished, one.by, now)
-		if cut := l + 2*s; !exact || !cut.On(b.Table.Ruler.Mark) {
+		if cut := l + part.cut; !exact || !cut.On(b.Table.Ruler.Mark) {
 			out.Off = append(out.Off, fmt.Sprintf("%s, cut %s", part.name, b.Say(cut)))
 		}
 	}
@@ -149,6 +149,15 @@ func (z sizer) solve(want measure.Length) (resized, error) {
 			best = here
 		}
 	}
+	// Several scales may come to the same size once everything is rounded to the grid: the one that lies on a mark is meant.
+	mark := z.table.Ruler.Mark
+	if by := (best.by + mark/2) / mark * mark; by > 0 && by != best.by {
+		if even, err := z.at(by); err == nil && even.sewn {
+			if d, least := want-even.finished, want-best.finished; d*d <= least*least {
+				return even, nil
+			}
+		}
+	}
 	return best, nil
 }
 
@@ -162,10 +171,7 @@ func (z sizer) at(by measure.Length) (resized, error) {
 	s := z.table.Seam
 	for i, one := range measured(z.table, out.document) {
 		l, _ := scale(z.sizes[i].finished, by, z.now)
-		if !one.finishes {
-			l += 2 * s
-		}
-		*one.set = making.Breadth(measure.Write(l))
+		*one.set = making.Breadth(measure.Write(l + one.holds))
 	}
 	strip, _ := scale(z.table.Strip-2*s, by, z.now)
 	out.document.Strip = measure.Write(strip + 2*s)
@@ -186,7 +192,8 @@ func (z sizer) at(by measure.Length) (resized, error) {
 type thing struct {
 	name     string
 	finished measure.Length
-	finishes bool // it is written finished
+	holds    measure.Length // of allowances, as it is written
+	cut      measure.Length // of allowances, as it is cut
 	set      *making.Breadth
 }
 
@@ -202,10 +209,15 @@ func measured(t *making.Table, d document.Document) []thing {
 			if err != nil {
 				continue
 			}
-			if !m.Finished {
-				l -= 2 * t.Seam
+			one := thing{name: u.Name, holds: 2 * t.Seam, cut: 2 * t.Seam, set: m.Breadth}
+			switch {
+			case m.Finished:
+				one.holds = 0
+			case m.Half:
+				one.holds, one.cut = t.Seam, t.Seam
 			}
-			list = append(list, thing{name: u.Name, finished: l, finishes: m.Finished, set: m.Breadth})
+			one.finished = l - one.holds
+			list = append(list, one)
 		}
 	}
 	return list
@@ -229,7 +241,7 @@ func nearest(t *making.Table, all []thing, want, now, way measure.Length) (measu
 		}
 		good := !slices.ContainsFunc(all, func(one thing) bool {
 			cut, exact := scale(one.finished, l, now)
-			return !exact || !(cut + 2*t.Seam).On(mark)
+			return !exact || !(cut + one.cut).On(mark)
 		})
 		if good {
 			return l, true

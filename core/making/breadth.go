@@ -126,6 +126,7 @@ type Measured struct {
 	Breadth  *Breadth
 	Finished bool // without allowances
 	Key      string
+	Half     bool // with one allowance, not two
 }
 
 // Breadths gives every breadth of a method, so that a document can be put in canonical form and be resized.

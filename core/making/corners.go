@@ -61,13 +61,13 @@ func (m *FlippedCorners) Parts() []Part { return m.Base.parts() }
 func (m *FlippedCorners) breadths() []Measured {
 	var list []Measured
 	if m.Base.Unit == "" {
-		list = append(list, Measured{&m.Width, true, "width"}, Measured{&m.Height, true, "height"})
+		list = append(list, Measured{&m.Width, true, "width", false}, Measured{&m.Height, true, "height", false})
 	}
 	if m.BonusTo != "" {
-		list = append(list, Measured{&m.BonusTo, true, "bonusTo"})
+		list = append(list, Measured{&m.BonusTo, true, "bonusTo", false})
 	}
 	for i := range m.Corners {
-		list = append(list, Measured{&m.Corners[i].Leg, true, fmt.Sprintf("corners/%d/leg", i)})
+		list = append(list, Measured{&m.Corners[i].Leg, true, fmt.Sprintf("corners/%d/leg", i), false})
 	}
 	return list
 }

@@ -39,10 +39,10 @@ func (m *Frame) Parts() []Part { return m.Centre.parts() }
 func (m *Frame) breadths() []Measured {
 	var list []Measured
 	if m.Centre.Unit == "" {
-		list = append(list, Measured{&m.Width, true, "width"}, Measured{&m.Height, true, "height"})
+		list = append(list, Measured{&m.Width, true, "width", false}, Measured{&m.Height, true, "height", false})
 	}
 	for i := range m.Frames {
-		list = append(list, Measured{&m.Frames[i].Strip, false, fmt.Sprintf("frames/%d/strip", i)})
+		list = append(list, Measured{&m.Frames[i].Strip, false, fmt.Sprintf("frames/%d/strip", i), false})
 	}
 	return list
 }

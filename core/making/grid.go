@@ -327,7 +327,7 @@ func (m *Grid) lines(t *Table) ([]line, bool) {
 			}
 			turn := (c.Turn + extra) % 360
 			lines[i].cells = append(lines[i].cells, cell{
-				unit: c.Unit, turn: turn, name: part.Unit.Name,
+				unit: part.Unit.ID, turn: (turn + part.Turned) % 360, name: part.Unit.Name,
 				piece: part.Piece.Turn(turn), at: at,
 			})
 		}

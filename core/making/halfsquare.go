@@ -41,7 +41,7 @@ func (m *HalfSquare) breadths() []Measured {
 	if m.Finished == "" {
 		return nil
 	}
-	return []Measured{{&m.Finished, true, "finished"}}
+	return []Measured{{&m.Finished, true, "finished", false}}
 }
 
 func (m *HalfSquare) roles() []*string           { return rolesOf(&m.Lower, &m.Upper) }

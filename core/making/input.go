@@ -95,7 +95,7 @@ func (r *run) unit(ref naming.Unit, turn int, at string) (laid, bool) {
 			m.Unit.Name), "Sub-cut it, and use the sub-cut.")
 		return laid{}, false
 	}
-	return laid{piece: m.Piece.Turn(turn), name: m.Unit.Name, act: ref.Step(), pieced: !m.Cloth}, true
+	return laid{piece: m.Piece.Turn(turn), name: m.Unit.Name, act: m.Unit.ID.Step(), pieced: !m.Cloth}, true
 }
 
 // cloth cuts a rectangle for this unit; rectangles of one role and size are cut together.

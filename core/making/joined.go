@@ -58,7 +58,7 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		right := part.Piece.Turn(c.Turn)
 		if i == 0 {
 			out.Widths = []measure.Length{up(right.W)}
-			out.Piece, taken, name = right, c.Unit.Step(), part.Unit.Name
+			out.Piece, taken, name = right, part.Unit.ID.Step(), part.Unit.Name
 			continue
 		}
 		last := i == len(m.Columns)-1
@@ -96,7 +96,7 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		})
 		act := Act{
 			ID: step, Does: Sews, Name: name, Piece: out.Piece, Seams: 1,
-			Sews: []naming.Seam{seam}, Takes: takes(taken, c.Unit.Step()),
+			Sews: []naming.Seam{seam}, Takes: takes(taken, part.Unit.ID.Step()),
 			Joins: &Joins{Left: before, Right: part.Unit.Name, LeftPiece: left, RightPart: right},
 		}
 		if last {

@@ -55,10 +55,10 @@ func (m *LogCabin) Parts() []Part { return m.Centre.parts() }
 func (m *LogCabin) breadths() []Measured {
 	var list []Measured
 	if m.Centre.Unit == "" {
-		list = append(list, Measured{&m.Width, true, "width"}, Measured{&m.Height, true, "height"})
+		list = append(list, Measured{&m.Width, true, "width", false}, Measured{&m.Height, true, "height", false})
 	}
 	for i := range m.Logs {
-		list = append(list, Measured{&m.Logs[i].Strip, false, fmt.Sprintf("logs/%d/strip", i)})
+		list = append(list, Measured{&m.Logs[i].Strip, false, fmt.Sprintf("logs/%d/strip", i), false})
 	}
 	return list
 }

@@ -126,6 +126,8 @@ type Made struct {
 
 	InLength bool             // it is as long as the cloth is wide: cut across before it is laid, so many times that the cutting says how many are sewn
 	Cloth    bool             // plain cloth: nothing in it is sewn
+	Parted   bool             // it falls out of something that was sewn whole
+	Turned   int              // a part that is called by its place: how it lay there, against its kind
 	Beside   bool             // its parts lie side by side, so that a join is told by what lies on both sides of it
 	Widths   []measure.Length // the cut widths that are joined to its own, in order; empty where its size comes about otherwise
 }
@@ -164,7 +166,14 @@ type Variant struct {
 	Kinds  int           // how many of these are sewn differently though they look alike
 	Others []piece.Piece // one of each other kind, turned so that it looks like Piece
 	Mirror naming.Unit   // the variant that is its mirror image; empty when there is none, or it is itself
+	Places []Spot       // where it falls out, of what is cut again
 	Bonus  bool          // it falls out besides what the unit is made for
+}
+
+// Spot is where a part falls out: the same kind, turned as it lay there.
+type Spot struct {
+	ID   naming.Unit
+	Turn int
 }
 
 // Does is what is done in an act.
@@ -177,6 +186,8 @@ const (
 	Marks   Does = "mark"    // lines are drawn or creased
 	Sews    Does = "sew"
 	Trims   Does = "trim" // cut apart, pressed, trimmed to size
+
+	CutsAgain Does = "cut again" // through the seams of what is sewn
 )
 
 // Act is one countable step of making a unit. Its id comes from the document's ids alone.
@@ -200,6 +211,7 @@ type Act struct {
 	Cuts    int            // made in one run, after sewing
 	Shaves  int            // how many pieces one run trims to size
 	Pieced  bool           // a mark or a cut on what has been sewn already
+	Knife   *Knifed        // where something sewn is cut again
 	Stock   bool           // it is cut from what comes in a length: how many of those is for the cutting to say
 	Lies    Lies           // how the seams of a step that sews several lie
 }
@@ -505,6 +517,12 @@ func (b *bench) visit(i int) {
 	if b.full {
 		return
 	}
+	for i, other := range u.Also { // a place is the kind that falls out there
+		if m, known := b.made[other]; known && m.Unit.ID != other {
+			u.Also = slices.Clone(u.Also)
+			u.Also[i] = m.Unit.ID
+		}
+	}
 	m, ok := u.How.Make(&here)
 	if !ok {
 		return
@@ -531,8 +549,15 @@ func (b *bench) visit(i int) {
 	if len(m.Variants) > 0 {
 		m.Piece = m.Variants[0].Piece
 	}
-	for _, one := range m.Each() {
+	for i, one := range m.Each() {
 		b.made[one.Unit.ID] = one
+		if len(m.Variants) > 0 {
+			for _, place := range m.Variants[i].Places {
+				there := one
+				there.Piece, there.Turned = one.Piece.Turn(place.Turn), place.Turn
+				b.made[place.ID] = there
+			}
+		}
 	}
 	b.order = append(b.order, u.ID)
 }

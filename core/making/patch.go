@@ -52,7 +52,7 @@ func (m *PlainPatch) Make(t *Table) (Made, bool) {
 }
 
 func (m *PlainPatch) breadths() []Measured {
-	return []Measured{{&m.Width, false, "width"}, {&m.Height, false, "height"}}
+	return []Measured{{&m.Width, false, "width", false}, {&m.Height, false, "height", false}}
 }
 
 func (m *PlainPatch) roles() []*string { return []*string{&m.Role} }

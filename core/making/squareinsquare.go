@@ -29,7 +29,7 @@ func (m *SquareInSquare) breadths() []Measured {
 	if m.Centre.Unit != "" {
 		return nil
 	}
-	return []Measured{{&m.Finished, true, "finished"}}
+	return []Measured{{&m.Finished, true, "finished", false}}
 }
 
 func (m *SquareInSquare) roles() []*string {

@@ -127,7 +127,7 @@ func (t *Table) misfit(err error, at, part, whole string) {
 func (m *StripSet) breadths() []Measured {
 	list := make([]Measured, len(m.Strips))
 	for i := range m.Strips {
-		list[i] = Measured{&m.Strips[i].Width, false, fmt.Sprintf("strips/%d/width", i)}
+		list[i] = Measured{&m.Strips[i].Width, false, fmt.Sprintf("strips/%d/width", i), false}
 	}
 	return list
 }

@@ -57,6 +57,6 @@ func (m Made) Width() measure.Length {
 	return w
 }
 
-func (m *SubCut) breadths() []Measured { return []Measured{{&m.Width, false, "width"}} }
+func (m *SubCut) breadths() []Measured { return []Measured{{&m.Width, false, "width", false}} }
 
 func (m *SubCut) references() []*naming.Unit { return []*naming.Unit{&m.From} }

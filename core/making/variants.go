@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"maps"
 	"slices"
+	"strings"
 
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -25,7 +26,7 @@ func (t *Table) fallsOut(prefix string, pieces []piece.Piece) []Variant {
 			list, looks = append(list, Variant{Piece: p}), append(looks, look)
 		}
 		list[i].Count++
-		if !slices.ContainsFunc(kinds[i], func(k piece.Piece) bool { return t.sewnAlike(k, p) }) {
+		if !slices.ContainsFunc(kinds[i], func(k piece.Piece) bool { _, alike := t.sewnAlike(k, p); return alike }) {
 			kinds[i] = append(kinds[i], p)
 		}
 	}
@@ -77,6 +78,90 @@ func (t *Table) fallsOut(prefix string, pieces []piece.Piece) []Variant {
 	return list
 }
 
+// byPlace groups the parts of one thing, given row by row, by their look and by how they are sewn, mirror images apart, and
+// says of each which group it is of. A group is called by the places it falls out at; the first keeps the unit's id, and
+// every place can be asked for by its own.
+func (t *Table) byPlace(pieces []piece.Piece, columns int) (list []Variant, kinds []int) {
+	known := map[uint64][]int{}
+	var looks []piece.Piece
+	places := map[int][]int{}
+	for at, p := range pieces {
+		look := p.Finished(t.Seam)
+		key := look.Look(piece.ByRole)
+		k, turn := -1, 0
+		for _, i := range known[key] {
+			if by, alike := t.sewnAlike(p, list[i].Piece); alike {
+				k, turn = i, by
+				break
+			}
+		}
+		if k < 0 {
+			k = len(list)
+			known[key] = append(known[key], k)
+			list, looks = append(list, Variant{Piece: p, Kinds: 1}), append(looks, look)
+		}
+		list[k].Count++
+		list[k].Places = append(list[k].Places, Spot{t.Unit.ID.Place(at/columns, at%columns), turn})
+		kinds, places[k] = append(kinds, k), append(places[k], at)
+	}
+	rows := len(pieces) / columns
+	for i := range list {
+		v := &list[i]
+		v.ID = v.Places[0].ID
+		if i == 0 {
+			v.ID = t.Unit.ID
+		}
+		v.Name = t.Unit.Name
+		if len(list) > 1 {
+			v.Name += ", " + placed(places[i], rows, columns)
+		}
+	}
+	for i := range list {
+		mirrored := looks[i].Mirrored()
+		if turnedAlike(mirrored, looks[i]) {
+			continue
+		}
+		for _, j := range known[mirrored.Look(piece.ByRole)] {
+			if i != j && turnedAlike(mirrored, looks[j]) {
+				list[i].Mirror = list[j].ID
+				break
+			}
+		}
+	}
+	return list, kinds
+}
+
+// placed says where parts lie in what they are cut from: in words where there are few, else by row and column.
+func placed(at []int, rows, columns int) string {
+	words := map[int][]string{1: {""}, 2: {"upper", "lower"}, 3: {"upper", "middle", "lower"}}[rows]
+	across := map[int][]string{1: {""}, 2: {"left", "right"}, 3: {"left", "middle", "right"}}[columns]
+	var list []string
+	for _, i := range at {
+		r, c := i/columns, i%columns
+		switch {
+		case words == nil && columns == 1:
+			list = append(list, fmt.Sprintf("row %d", r+1))
+		case across == nil && rows == 1:
+			list = append(list, fmt.Sprintf("column %d", c+1))
+		case words == nil || across == nil:
+			list = append(list, naming.PlaceName(r, c))
+		case words[r] == "middle" && across[c] == "middle":
+			list = append(list, "middle")
+		default:
+			list = append(list, strings.TrimSpace(words[r]+" "+across[c]))
+		}
+	}
+	if n := len(list); n > mostPlaced {
+		return fmt.Sprintf("%s and %d more", strings.Join(list[:mostPlaced-1], ", "), n-mostPlaced+1)
+	} else if n > 1 {
+		return strings.Join(list[:n-1], ", ") + " and " + list[n-1]
+	}
+	return list[0]
+}
+
+// mostPlaced is how many places a kind is called by.
+const mostPlaced = 4
+
 // Alike says whether two finished pieces show the same cloth once one of them is turned.
 func Alike(a, b piece.Piece, seen piece.Seen) bool {
 	for _, turn := range []int{0, 90, 180, 270} {
@@ -101,15 +186,15 @@ func sameCloth(a, b piece.Piece) bool {
 }
 
 // sewnAlike says whether two pieces that look the same also have the same seams, in the same directions, so that they
-// are pressed alike: they are of one kind.
-func (t *Table) sewnAlike(a, b piece.Piece) bool {
+// are pressed alike: they are of one kind. b then lies like a once it is turned so.
+func (t *Table) sewnAlike(a, b piece.Piece) (turn int, alike bool) {
 	for _, turn := range []int{0, 90, 180, 270} {
 		c := b.Turn(turn)
 		if piece.SameLook(a.Finished(t.Seam), c.Finished(t.Seam), piece.ByRole) && maps.Equal(seamsOf(a), seamsOf(c)) {
-			return true
+			return turn, true
 		}
 	}
-	return false
+	return 0, false
 }
 
 func seamsOf(p piece.Piece) map[string]int {

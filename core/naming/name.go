@@ -92,6 +92,12 @@ func (u Unit) Look(variant string) Unit {
 	return p.Name()
 }
 
+// Place is the part of what is cut again that falls out at a row and a column, both counted from 0.
+func (u Unit) Place(row, column int) Unit { return u.Look(PlaceName(row, column)) }
+
+// PlaceName is what a place is called: a column's letter from the left, a row's number from the top.
+func PlaceName(row, column int) string { return fmt.Sprintf("%c%d", 'a'+column, row+1) }
+
 // In is the unit in a colourway.
 func (u Unit) In(colourway string) Unit {
 	p := u.parts()

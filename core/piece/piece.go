@@ -160,6 +160,77 @@ func edgeToEdge(a, b Piece, l Line, s measure.Length, seam Seam) Piece {
 	return out
 }
 
+// Parallels are the places of the seams that run upright, from the left, or level, from the top.
+func (p Piece) Parallels(upright bool) (at []Num) {
+	for _, s := range p.Seams {
+		var n Num
+		switch {
+		case upright && s.From.X == s.To.X:
+			n = s.From.X
+		case !upright && s.From.Y == s.To.Y:
+			n = s.From.Y
+		default:
+			continue
+		}
+		if !slices.Contains(at, n) {
+			at = append(at, n)
+		}
+	}
+	slices.SortFunc(at, Num.Cmp)
+	return at
+}
+
+// Grown is the piece as it came out, a little larger or smaller than planned: what it differs by lies at its outer edges, as
+// much on each side.
+func (p Piece) Grown(w, h Num) Piece {
+	dx, _ := w.Sub(p.W).Half()
+	dy, _ := h.Sub(p.H).Half()
+	hair := Num{P: 4} // a half may be rounded down
+	gx, gy := most(dx.Add(hair), Num{}), most(dy.Add(hair), Num{})
+	return p.grown(gx, gy).Window(gx.Sub(dx), gy.Sub(dy), w, h)
+}
+
+// grown lets everything that reaches an outer edge go on beyond it.
+func (p Piece) grown(dx, dy Num) Piece {
+	all := rectangle(dx.Neg(), dy.Neg(), p.W.Add(dx), p.H.Add(dy))
+	out := Piece{
+		W: p.W.Add(dx).Add(dx), H: p.H.Add(dy).Add(dy), Rounded: p.Rounded, Meetings: slices.Clone(p.Meetings),
+		Misses: slices.Clone(p.Misses),
+	}
+	edge := map[Line]bool{Upright(Num{}): true, Upright(p.W): true, Level(Num{}): true, Level(p.H): true}
+	for _, patch := range p.Patches {
+		one := Piece{Patches: []Patch{{patch.Role, all, patch.Up}}}
+		for _, h := range patch.halves() {
+			if !edge[h.Line] {
+				one = one.keep(h.Line, h.Side)
+			}
+		}
+		out.Rounded = out.Rounded || one.Rounded
+		out.Patches = append(out.Patches, one.Patches...)
+	}
+	on := func(a Point) bool {
+		return a.X == (Num{}) || a.X == p.W || a.Y == (Num{}) || a.Y == p.H
+	}
+	// beyond is where a seam that reached the edge at a point ends now, coming from another.
+	beyond := func(from, a Point) Point {
+		if !on(a) {
+			return a
+		}
+		sx, sy := a.X.Cmp(from.X), a.Y.Cmp(from.Y)
+		long := most(dx, dy)
+		if sx != 0 && (a.X == (Num{}) || a.X == p.W) {
+			long = dx
+		} else if sy != 0 {
+			long = dy
+		}
+		return Point{a.X.Add(long.Times(sx)), a.Y.Add(long.Times(sy))}
+	}
+	for _, s := range p.Seams {
+		out.Seams = append(out.Seams, Seam{s.ID, beyond(s.To, s.From), beyond(s.From, s.To)})
+	}
+	return out.shift(dx, dy)
+}
+
 // Slice cuts the piece across from x to x + w; the loose ends of seams fall away with the rest.
 func (p Piece) Slice(x, w measure.Length) Piece { return p.Window(Of(x), Num{}, Of(w), p.H) }
 

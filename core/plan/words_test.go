@@ -99,7 +99,7 @@ func said(t *testing.T, answer any) (list []string) {
 }
 
 var wrong = []*regexp.Regexp{
-	regexp.MustCompile(`(^|[^\d.,×÷+−/⁄ ] ?)\b1 (are|do|strips|sets|pieces|units|blocks|rows|seams|crossings|logs|patches|spares|stitches|points|cuts|times|layers|ends|things|squares|sub-cuts|kinds|steps|were|have)\b`),
+	regexp.MustCompile(`(^|[^\d.,×÷+−/⁄ w] ?)\b1 (are|do|strips|sets|pieces|units|blocks|rows|seams|crossings|logs|patches|spares|stitches|points|cuts|times|layers|ends|things|squares|sub-cuts|kinds|steps|were|have)\b`),
 	regexp.MustCompile(`each of the 1 |the 1 [a-z]+s\b|All 1 `),
 	regexp.MustCompile(`(; press|\btoward|\bfrom|\bof|\bfor) ?[.,;:]?$`),
 	regexp.MustCompile(`  |\.\.|,\.| ,|“”|\( |%!|<nil>|NaN`),

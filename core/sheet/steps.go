@@ -20,7 +20,7 @@ type Step struct {
 	ID      naming.Step    `json:"id"`
 	Name    string         `json:"name"`
 	Stage   batching.Stage `json:"stage"`
-	Does    string         `json:"does" enum:"cut,sew,sub-cut,mark,trim"`
+	Does    string         `json:"does" enum:"cut,sew,sub-cut,mark,trim,cut again"`
 	Group   naming.Unit    `json:"group" doc:"Steps that belong together have the same: the joins of one unit; a pile of strips is its own"`
 	Behind  bool           `json:"behind" doc:"It is for what comes behind the top or round its edge"`
 	Says    string         `json:"says" doc:"What to do, in the imperative"`
@@ -35,6 +35,7 @@ type Step struct {
 	Working words.Working  `json:"working" doc:"How many are to be made, and why"`
 	Press   string         `json:"press" doc:"Which way its seams go, set first or not; empty where nothing is pressed"`
 	Sewing  *Sewing        `json:"sewing,omitempty"`
+	Knife   *Knife         `json:"knife,omitempty" doc:"Where something sewn is cut again"`
 	Also    []StandIn      `json:"also" doc:"What stands in for some of these, so that fewer are made"`
 }
 
@@ -210,6 +211,9 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 	case batch.Does == making.Marks:
 		s.One = "piece"
 		s.Says = fmt.Sprintf("%s: %d for %s.", batch.Says, batch.Make, b.Acts[batch.ID].Made.Unit.Name)
+	case batch.Does == making.CutsAgain:
+		s.One, s.Knife = "part", b.knife(batch)
+		s.Says = b.knifeWords(batch)
 	case batch.Does == making.Trims:
 		s.One = "unit"
 		s.Says = b.trimWords(batch)
@@ -303,6 +307,12 @@ func (b Sheet) trimWords(batch batching.Batch) string {
 	return fmt.Sprintf("%s: %d in all.", says, batch.Make)
 }
 
+// knifeWords says how something sewn is cut again, and how many of it.
+func (b Sheet) knifeWords(batch batching.Batch) string {
+	act := b.Acts[batch.ID].Act
+	return fmt.Sprintf("%s: %d of %s give %d of %s.", batch.Says, b.Demand.Runs[act.ID], act.Knife.Called, batch.Make, batch.Name)
+}
+
 // hold says how to hold, pin or turn what is sewn, by the schools chosen (common practice).
 func (b Sheet) hold(batch batching.Batch) string {
 	id := batch.ID.ID()
@@ -331,6 +341,8 @@ func (b Sheet) stitch(batch batching.Batch) string {
 	switch {
 	case batch.Stage == batching.Sets:
 		return "short stitches, 1.3 to 1.7 mm, because the set is cut across"
+	case slices.ContainsFunc(batch.Of, b.CutThrough):
+		return "short stitches, 1.3 to 1.7 mm, because the seam is cut through later"
 	case slices.ContainsFunc(batch.Of, b.IsSpun):
 		return "short stitches, 1.5 to 1.8 mm, where crossings are spun: the ones inside the allowance are undone, the others have to hold"
 	}

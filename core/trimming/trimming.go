@@ -30,7 +30,7 @@ func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
 		if m.Unit.ID.IsTriangle() {
 			continue // cut to size, and no rectangle
 		}
-		if m.Sewn() && len(m.Widths) == 0 {
+		if (m.Sewn() || m.Parted) && len(m.Widths) == 0 {
 			list = append(list, pieced(m, s)...)
 			continue
 		}
@@ -45,20 +45,20 @@ func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
 	return list
 }
 
-// pieced lists what falls out of a run: looks of one size once, a bonus for itself.
+// pieced lists what falls out of a run: looks of one size once, a bonus for itself; parts of what is cut again each.
 func pieced(m making.Made, s measure.Length) []Size {
 	var list []Size
 	for i, one := range m.Each() {
 		bonus := len(m.Variants) > 0 && m.Variants[i].Bonus
-		if i > 0 && (!bonus || m.Variants[i-1].Bonus) {
+		if i > 0 && !m.Parted && (!bonus || m.Variants[i-1].Bonus) {
 			continue
 		}
 		w, h := one.Piece.Size()
 		size := Size{
-			ID: one.Unit.ID, Name: one.Unit.Name, Sort: m.Sort, Sewn: true, W: w, H: h, FinW: w - 2*s,
+			ID: one.Unit.ID, Name: one.Unit.Name, Sort: m.Sort, Sewn: !m.Parted, W: w, H: h, FinW: w - 2*s,
 			FinH: h - 2*s, Says: m.Size,
 		}
-		if i == 0 {
+		if i == 0 && !m.Parted {
 			size.Name = m.Unit.Name
 		}
 		if bonus {

@@ -40,11 +40,53 @@ func (b Checked) Sew() (Sewn, bool) {
 	for _, id := range order {
 		s.add(made[id])
 	}
+	s.Plain = s.kinds(s.Plain)
 	if !quilt.Check(s.Plain, &s.Table) || b.Problems.Stopped() || !s.standIns() {
 		return s, false
 	}
 	s.Waits = s.Plain.Waits(&s.Table)
 	return s.With(s.Plain), true
+}
+
+// kinds is a top where every place of what was cut again is called by the kind that falls out there.
+func (s *Sewn) kinds(top quilt.Top) quilt.Top {
+	cell := func(c quilt.Cell) quilt.Cell {
+		if m, known := s.known[c.Unit]; known && m.Unit.ID != c.Unit && c.Turn >= 0 {
+			c.Unit, c.Turn = m.Unit.ID, (c.Turn+m.Turned)%360
+		}
+		return c
+	}
+	cells := func(list []quilt.Cell) []quilt.Cell {
+		out := slices.Clone(list)
+		for i := range out {
+			out[i] = cell(out[i])
+		}
+		return out
+	}
+	top.Repeat = slices.Clone(top.Repeat)
+	for r := range top.Repeat {
+		top.Repeat[r] = cells(top.Repeat[r])
+	}
+	top.Borders = slices.Clone(top.Borders)
+	for i := range top.Borders {
+		b := &top.Borders[i]
+		b.Cells = cells(b.Cells)
+		if b.Corner != nil {
+			corner := cell(*b.Corner)
+			b.Corner = &corner
+		}
+	}
+	return top
+}
+
+// CutThrough says whether a seam is cut through when what it lies in is cut again.
+func (s Sewn) CutThrough(seam naming.Seam) bool {
+	for _, a := range s.Acts {
+		if k := a.Act.Knife; k != nil && slices.Contains(k.Through, seam) {
+			return true
+		}
+	}
+	return false
 }
 
 // knows lets the table find what is made here.

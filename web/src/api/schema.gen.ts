@@ -1133,6 +1133,10 @@ export interface components {
             title: string;
             width: string;
         };
+        MakingCame: {
+            height: string;
+            width: string;
+        };
         MakingCorner: {
             /** @enum {string} */
             at: "top left" | "top right" | "bottom right" | "bottom left";
@@ -1141,6 +1145,27 @@ export interface components {
             /** @description Finished length that the corner covers on both edges */
             leg: string;
             role: string;
+        };
+        MakingCut: {
+            /** @description How far from there, a length; on it when left out */
+            by?: string;
+            /**
+             * @description What the ruler is laid on: a seam that runs the same way, the middle of what it measures, or an edge
+             * @enum {string}
+             */
+            from: "seam" | "middle" | "left" | "right" | "top" | "bottom";
+            /**
+             * Format: int64
+             * @description Which seam, counted from the left or from the top; the one in the middle when left out
+             */
+            seam?: number;
+            /** @description Or so much of the square it began from, such as 1/3 */
+            share?: string;
+            /**
+             * @description On which side of a seam or of the middle: left of it or above it, right of it or below it, or both; both when left out
+             * @enum {string}
+             */
+            side?: "both" | "before" | "after";
         };
         MakingGridCell: {
             /**
@@ -1166,6 +1191,14 @@ export interface components {
             turn?: 0 | 90 | 180 | 270;
             /** @description Or this unit */
             unit?: string;
+        };
+        MakingKnife: {
+            lines?: components["schemas"]["MakingCut"][];
+            /**
+             * Format: int64
+             * @description So many equal parts of what it measures, the outer ones at marks of the ruler
+             */
+            parts?: number;
         };
         MakingLog: {
             role: string;
@@ -1201,7 +1234,7 @@ export interface components {
         };
         MakingUnit: {
             also?: string[];
-            how: components["schemas"]["MethodFlippedCorners"] | components["schemas"]["MethodFlyingGeese"] | components["schemas"]["MethodFrame"] | components["schemas"]["MethodGrid"] | components["schemas"]["MethodHalfSquare"] | components["schemas"]["MethodJoined"] | components["schemas"]["MethodLogCabin"] | components["schemas"]["MethodPlainPatch"] | components["schemas"]["MethodQuarterSquare"] | components["schemas"]["MethodSquareInSquare"] | components["schemas"]["MethodStripSet"] | components["schemas"]["MethodSubCut"];
+            how: components["schemas"]["MethodCutAgain"] | components["schemas"]["MethodFlippedCorners"] | components["schemas"]["MethodFlyingGeese"] | components["schemas"]["MethodFrame"] | components["schemas"]["MethodGrid"] | components["schemas"]["MethodHalfSquare"] | components["schemas"]["MethodJoined"] | components["schemas"]["MethodLogCabin"] | components["schemas"]["MethodPlainPatch"] | components["schemas"]["MethodQuarterSquare"] | components["schemas"]["MethodSquareInSquare"] | components["schemas"]["MethodStripSet"] | components["schemas"]["MethodSubCut"];
             id: string;
             name: string;
         };
@@ -1213,6 +1246,18 @@ export interface components {
             inches: number;
             /** @description As the ruler reads, e.g. 2½″ or 6.5 cm; ≈ before what falls between two marks */
             text: string;
+        };
+        MethodCutAgain: {
+            /** @enum {string} */
+            by: "cut again";
+            /** @description What is cut: anything sewn */
+            from: string;
+            /** @description Where it is cut from side to side */
+            level?: components["schemas"]["MakingKnife"];
+            /** @description What it measured when it was sewn and pressed, unfinished; its outer parts follow */
+            measured?: components["schemas"]["MakingCame"];
+            /** @description Where it is cut from top to bottom */
+            upright?: components["schemas"]["MakingKnife"];
         };
         MethodFlippedCorners: {
             base: components["schemas"]["MakingInput"];
@@ -1668,6 +1713,35 @@ export interface components {
             right: components["schemas"]["SheetCount"];
             says: string;
         };
+        SheetKnife: {
+            /** @description What to do, in order */
+            cards: string[];
+            /** @description From side to side, from the top */
+            level: components["schemas"]["SheetKnifeLine"][];
+            /** @description What it should measure before it is cut, unfinished */
+            measured: string;
+            /** @description What is cut */
+            of: string;
+            /** @description As it lies on the mat; the parts of the step it belongs to are marked by their places */
+            picture?: components["schemas"]["DrawnPicture"];
+            /** @description Row by row, as the parts lie */
+            piles: components["schemas"]["SheetPile"][][];
+            /**
+             * Format: int64
+             * @description How many of it are cut
+             */
+            runs: number;
+            /** @description From top to bottom, from the left */
+            upright: components["schemas"]["SheetKnifeLine"][];
+            /** @description What has to be measured first; empty where every cut is read from a seam */
+            waits: string;
+        };
+        SheetKnifeLine: {
+            /** @description From the left edge, or from the top */
+            at: components["schemas"]["MeasureReading"];
+            /** @description What the ruler reads, and from where */
+            reads: string;
+        };
         SheetLayup: {
             /** @description Where the knife goes */
             marks: components["schemas"]["SheetMark"][];
@@ -1708,6 +1782,16 @@ export interface components {
             at: number;
             /** @description On the ruler, from the end squared last */
             reads: components["schemas"]["MeasureReading"];
+            step: string;
+        };
+        SheetPile: {
+            /** @description It belongs to the step whose card this is */
+            here: boolean;
+            /** @description The quilt takes none of it */
+            over: boolean;
+            /** @description A column's letter and a row's number */
+            place: string;
+            /** @description The step its kind is counted by */
             step: string;
         };
         SheetPressCard: {
@@ -1890,12 +1974,14 @@ export interface components {
             /** @description It is for what comes behind the top or round its edge */
             behind: boolean;
             /** @enum {string} */
-            does: "cut" | "sew" | "sub-cut" | "mark" | "trim";
+            does: "cut" | "sew" | "sub-cut" | "mark" | "trim" | "cut again";
             /** @description The same size exactly: work tallied at another size no longer fits */
             exact: string;
             /** @description Steps that belong together have the same: the joins of one unit; a pile of strips is its own */
             group: string;
             id: string;
+            /** @description Where something sewn is cut again */
+            knife?: components["schemas"]["SheetKnife"];
             /** @description What one shows, in short: work tallied of another look no longer fits */
             look: string;
             /**
