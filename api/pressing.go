@@ -23,6 +23,8 @@ func (s *Server) registerPressing(a huma.API, op describe) {
 		"Why a seam goes the way it does, and what it would cost if it went another")), s.seam)
 	huma.Register(a, draft(op(http.MethodPost, "/api/arrangements", "arrangements",
 		"Every distinct way to turn the blocks of a quilt, with its clashes and leftovers")), s.arrangements)
+	huma.Register(a, draft(op(http.MethodPost, "/api/again", "again",
+		"What the parts of something that is cut again can become, and what the same takes patch by patch")), s.again)
 }
 
 // longest is how long a question may take. What it may work through is bounded in the core, by counting; this only breaks
@@ -90,4 +92,22 @@ func (s *Server) seam(ctx context.Context, in *struct{ Body seamIn }) (*body[ask
 
 func (s *Server) arrangements(ctx context.Context, in *struct{ Body Draft }) (*body[ask.Arranged], error) {
 	return about(ctx, s.searches, in.Body, ask.Arrangements)
+}
+
+// againIn is a document and a block that is joined of the parts of what is cut again.
+type againIn struct {
+	Document Draft       `json:"document"`
+	Block    naming.Unit `json:"block"`
+}
+
+// UnmarshalJSON refuses what is not known here.
+func (b *againIn) UnmarshalJSON(data []byte) error {
+	type plain againIn
+	return strictly(data, (*plain)(b))
+}
+
+func (s *Server) again(ctx context.Context, in *struct{ Body againIn }) (*body[ask.CutAgain], error) {
+	return about(ctx, s.searches, in.Body.Document, func(d document.Document, purse *ask.Purse) (ask.CutAgain, problem.List) {
+		return ask.PartsOf(d, in.Body.Block, purse)
+	})
 }

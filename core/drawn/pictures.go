@@ -116,16 +116,6 @@ func (a *Album) Part(p piece.Piece) naming.Step {
 	return a.Named(name)
 }
 
-// Whole draws a piece for one place alone, while there is room; nothing where there is none.
-func (a *Album) Whole(p piece.Piece) *Picture {
-	if a.patches+len(p.Patches) > mostDrawnInAll {
-		return nil
-	}
-	a.patches += len(p.Patches)
-	one := a.drawing.Piece(p, nil)
-	return &one
-}
-
 // Named is a name where there is a picture of it.
 func (a *Album) Named(name naming.Step) naming.Step {
 	if a == nil {

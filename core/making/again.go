@@ -75,7 +75,7 @@ type Knifed struct {
 	Of             piece.Piece // what is cut
 	Called         string
 	Upright, Level []Reading
-	Places         [][]naming.Unit // row by row: the kind that falls out there
+	Places         [][]naming.Unit // row by row, as they lie
 	Waits          bool            // its lines depend on what it measures, which nobody has measured yet
 	Through        []naming.Seam   // the seams that are cut through
 }
@@ -85,7 +85,11 @@ type Reading struct {
 	At   piece.Num      // from the left edge, or from the top
 	From string         // what the ruler is laid on, in trade words
 	Off  measure.Length // how far from there
+	Edge bool           // from an edge, not from a seam or the middle
 	Both bool           // this cut and the next are read on both sides of one thing
+
+	Origin piece.Num // where the ruler is laid, from the left edge or from the top
+	Line   int       // which line of the document it is; −1 where it comes of equal parts
 }
 
 // By names the method.
@@ -154,7 +158,7 @@ func (m *CutAgain) Make(t *Table) (Made, bool) {
 			"Say in how many parts it is cut, or along which lines.")
 		return Made{}, false
 	}
-	xs, ys := cutEdges(knifed.Upright, p.W), cutEdges(knifed.Level, p.H)
+	xs, ys := CutEdges(knifed.Upright, p.W), CutEdges(knifed.Level, p.H)
 	pieces := make([]piece.Piece, 0, (len(xs)-1)*(len(ys)-1))
 	bias := false
 	for r := range len(ys) - 1 {
@@ -172,14 +176,12 @@ func (m *CutAgain) Make(t *Table) (Made, bool) {
 		}
 	}
 	out := Made{Sort: "part", Parted: true}
-	var kinds []int
-	out.Variants, kinds = t.byPlace(pieces, len(xs)-1)
-	for i, k := range kinds {
-		if i%(len(xs)-1) == 0 {
-			knifed.Places = append(knifed.Places, nil)
+	out.Variants = t.byPlace(pieces, len(xs)-1)
+	for r := range len(ys) - 1 {
+		knifed.Places = append(knifed.Places, nil)
+		for c := range len(xs) - 1 {
+			knifed.Places[r] = append(knifed.Places[r], t.Unit.ID.Place(r, c))
 		}
-		last := len(knifed.Places) - 1
-		knifed.Places[last] = append(knifed.Places[last], out.Variants[k].ID)
 	}
 	act := Act{
 		ID: t.Unit.ID.Step(), Does: CutsAgain, Takes: []Take{{from.Unit.ID.Step(), 1}}, Piece: out.Variants[0].Piece,
@@ -289,6 +291,9 @@ func (k Knife) readings(t *Table, p piece.Piece, upright bool, began measure.Len
 		if !ok {
 			return nil, false
 		}
+		for j := range some {
+			some[j].Line = i
+		}
 		list = append(list, some...)
 	}
 	slices.SortStableFunc(list, func(a, b Reading) int { return a.At.Cmp(b.At) })
@@ -302,13 +307,13 @@ func equal(t *Table, long piece.Num, parts int, first, last string) (list []Read
 	for i := 1; i < parts; i++ {
 		n := min(i, parts-i)
 		by := (l*measure.Length(n)/measure.Length(parts) + mark/2) / mark * mark
-		r := Reading{At: piece.Of(by), From: "the " + first + " edge", Off: by}
+		r := Reading{At: piece.Of(by), From: "the " + first + " edge", Edge: true, Off: by, Line: -1}
 		switch {
 		case 2*i == parts:
 			half, _ := long.Half()
-			r = Reading{At: half, From: "the middle"}
+			r = Reading{At: half, From: "the middle", Origin: half, Line: -1}
 		case 2*i > parts:
-			r = Reading{At: long.Sub(piece.Of(by)), From: "the " + last + " edge", Off: by}
+			r = Reading{At: long.Sub(piece.Of(by)), From: "the " + last + " edge", Edge: true, Off: by, Origin: long, Line: -1}
 		}
 		list = append(list, r)
 	}
@@ -329,9 +334,9 @@ func (c Cut) readings(t *Table, p piece.Piece, upright bool, began measure.Lengt
 	from := piece.Num{}
 	switch c.From {
 	case near:
-		return []Reading{{At: d, From: "the " + string(near) + " edge", Off: by}}, true
+		return []Reading{{At: d, From: "the " + string(near) + " edge", Edge: true, Off: by}}, true
 	case far:
-		return []Reading{{At: long.Sub(d), From: "the " + string(far) + " edge", Off: by}}, true
+		return []Reading{{At: long.Sub(d), From: "the " + string(far) + " edge", Edge: true, Off: by, Origin: long}}, true
 	case FromMiddle:
 		from, _ = long.Half()
 	case FromSeam:
@@ -347,7 +352,9 @@ func (c Cut) readings(t *Table, p piece.Piece, upright bool, began measure.Lengt
 	if c.From == FromSeam {
 		what = c.called(p, upright)
 	}
-	before, after := Reading{At: from.Sub(d), From: what, Off: by}, Reading{At: from.Add(d), From: what, Off: by}
+	before := Reading{At: from.Sub(d), From: what, Off: by, Origin: from}
+	after := before
+	after.At = from.Add(d)
 	switch {
 	case by == 0:
 		return []Reading{before}, true
@@ -517,8 +524,8 @@ func reads(t *Table, r Reading) string {
 	return t.Ruler.Print(r.Off) + " from " + r.From
 }
 
-// cutEdges are the places of all cuts, and of both edges.
-func cutEdges(list []Reading, long piece.Num) []piece.Num {
+// CutEdges are the places of all cuts of one direction, and of both edges.
+func CutEdges(list []Reading, long piece.Num) []piece.Num {
 	at := []piece.Num{{}}
 	for _, r := range list {
 		at = append(at, r.At)
@@ -531,7 +538,7 @@ func sums(t *Table, list []Reading, long piece.Num, way string) []string {
 	if len(list) == 0 {
 		return nil
 	}
-	at := cutEdges(list, long)
+	at := CutEdges(list, long)
 	var parts []string
 	for i := range at[1:] {
 		parts = append(parts, t.Ruler.Print(up(at[i+1].Sub(at[i]))))
@@ -568,7 +575,7 @@ func phrases(t *Table, list []Reading) (words []string) {
 				continue
 			case r.Both && o.From == r.From:
 				says = t.Ruler.Print(r.Off) + " on both sides of " + r.From
-			case isEdge(r.From) && isEdge(o.From) && o.From != r.From:
+			case r.Edge && o.Edge && o.From != r.From:
 				says = t.Ruler.Print(r.Off) + " from both edges"
 			default:
 				continue
@@ -580,5 +587,3 @@ func phrases(t *Table, list []Reading) (words []string) {
 	}
 	return words
 }
-
-func isEdge(from string) bool { return strings.HasSuffix(from, " edge") }

@@ -25,8 +25,10 @@ func (*FlyingGeese) By() string { return "flying geese" }
 // Parts are none: everything is cut from cloth.
 func (*FlyingGeese) Parts() []Part { return nil }
 
-func (m *FlyingGeese) breadths() []Measured { return []Measured{{&m.Finished, true, "finished", false}} }
-func (m *FlyingGeese) roles() []*string     { return []*string{&m.Goose, &m.Sky} }
+func (m *FlyingGeese) breadths() []Measured {
+	return []Measured{{&m.Finished, true, "finished", false}}
+}
+func (m *FlyingGeese) roles() []*string { return []*string{&m.Goose, &m.Sky} }
 
 // others: the same goose one at a time.
 func (m *FlyingGeese) others() []Method {

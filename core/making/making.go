@@ -166,7 +166,7 @@ type Variant struct {
 	Kinds  int           // how many of these are sewn differently though they look alike
 	Others []piece.Piece // one of each other kind, turned so that it looks like Piece
 	Mirror naming.Unit   // the variant that is its mirror image; empty when there is none, or it is itself
-	Places []Spot       // where it falls out, of what is cut again
+	Places []Spot        // where it falls out, of what is cut again
 	Bonus  bool          // it falls out besides what the unit is made for
 }
 

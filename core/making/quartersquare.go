@@ -25,7 +25,9 @@ func (*QuarterSquare) By() string { return "quarter-square triangles" }
 // Parts are none: everything is cut from cloth.
 func (*QuarterSquare) Parts() []Part { return nil }
 
-func (m *QuarterSquare) breadths() []Measured { return []Measured{{&m.Finished, true, "finished", false}} }
+func (m *QuarterSquare) breadths() []Measured {
+	return []Measured{{&m.Finished, true, "finished", false}}
+}
 
 func (m *QuarterSquare) roles() []*string {
 	var list []*string

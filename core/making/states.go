@@ -62,6 +62,28 @@ func (m *Joined) laid() (list []LaidPart) {
 	return list
 }
 
+// Relaid is a method with other units in its rows and columns, which keep their names where there are as many.
+func Relaid(m Method, cells [][]GridCell) Method {
+	one := &Grid{}
+	if g, ok := m.(*Grid); ok {
+		*one = *g
+	}
+	rows, columns := one.lineIDs()
+	if len(one.Rows) != len(cells) || len(cells) == 0 || len(columns) != len(cells[0]) {
+		rows, columns = make([]string, len(cells)), nil
+	}
+	one.Rows, one.Columns = make([]GridRow, len(cells)), columns
+	for i := range cells {
+		one.Rows[i] = GridRow{ID: rows[i], Cells: cells[i]}
+	}
+	names, columns := one.lineIDs()
+	for i := range one.Rows {
+		one.Rows[i].ID = names[i]
+	}
+	one.Columns = columns
+	return one
+}
+
 // CanTurn says whether the parts of a method can each be turned.
 func CanTurn(m Method) bool { _, ok := m.(interface{ turned(by turner) Method }); return ok }
 

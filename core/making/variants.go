@@ -78,10 +78,9 @@ func (t *Table) fallsOut(prefix string, pieces []piece.Piece) []Variant {
 	return list
 }
 
-// byPlace groups the parts of one thing, given row by row, by their look and by how they are sewn, mirror images apart, and
-// says of each which group it is of. A group is called by the places it falls out at; the first keeps the unit's id, and
-// every place can be asked for by its own.
-func (t *Table) byPlace(pieces []piece.Piece, columns int) (list []Variant, kinds []int) {
+// byPlace groups the parts of one thing, given row by row, by their look and by how they are sewn, mirror images apart. A
+// group is called by the places it falls out at; the first keeps the unit's id, and every place can be asked for by its own.
+func (t *Table) byPlace(pieces []piece.Piece, columns int) (list []Variant) {
 	known := map[uint64][]int{}
 	var looks []piece.Piece
 	places := map[int][]int{}
@@ -102,7 +101,7 @@ func (t *Table) byPlace(pieces []piece.Piece, columns int) (list []Variant, kind
 		}
 		list[k].Count++
 		list[k].Places = append(list[k].Places, Spot{t.Unit.ID.Place(at/columns, at%columns), turn})
-		kinds, places[k] = append(kinds, k), append(places[k], at)
+		places[k] = append(places[k], at)
 	}
 	rows := len(pieces) / columns
 	for i := range list {
@@ -128,7 +127,7 @@ func (t *Table) byPlace(pieces []piece.Piece, columns int) (list []Variant, kind
 			}
 		}
 	}
-	return list, kinds
+	return list
 }
 
 // placed says where parts lie in what they are cut from: in words where there are few, else by row and column.

@@ -50,6 +50,7 @@ type Plan struct {
 	Ledger   sheet.Ledger                  `json:"ledger"`
 	Partial  string                        `json:"partial" doc:"What is left out of a plan that something stops: it is drawn without that, and nothing of it is counted"`
 	Things   []Thing                       `json:"things" doc:"Everything that can be laid or sewn into another, each variant for itself; what could not be made has no size"`
+	Knives   []sheet.Knife                 `json:"knives" doc:"Everything sewn that is cut again, as far as it could be made"`
 	Lengths  []Thing                       `json:"lengths" doc:"Everything that is as long as the cloth is wide, to be cut across"`
 }
 
@@ -59,6 +60,8 @@ type Thing struct {
 	Unit     naming.Unit `json:"unit"`
 	Name     string      `json:"name"`
 	Finished string      `json:"finished"`
+	Picture  naming.Step `json:"picture" doc:"Key into pictures"`
+	Turn     int         `json:"turn,omitempty" doc:"How it lies against its picture: a part of what is cut again, which is laid by its place"`
 }
 
 // Seam is the allowance as the ruler reads it.
@@ -98,7 +101,9 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 		p.Things, p.Lengths = things(w.Sewn)
 	}
 	if !ok {
-		p.Pictures = drawn.Of(&w.Laid).Alone()
+		drawing := drawn.Of(&w.Laid)
+		p.Pictures = drawing.Alone()
+		p.Knives = sheet.Knives(w.Sewn, drawing, nil)
 		return p, w, problems
 	}
 	album := drawn.Everything(w)
@@ -117,6 +122,7 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	p.Steps, p.Press, p.Trim = b.Steps(), b.Pressing(), b.Trim()
 	p.Pictures, p.Quilt = album.Pictures, drawn.Of(&w.Laid).Quilt()
 	p.Values, p.Ledger = b.Values(), b.Ledger()
+	p.Knives = sheet.Knives(w.Sewn, drawn.Of(&w.Laid), &w.Counted)
 	problems = append(problems, advice.On(w)...)
 	if n := album.LeftOut; n > 0 {
 		problems.Warn("pictures-left-out", "/units",
@@ -135,7 +141,7 @@ func empty(d document.Document) Plan {
 		Taken: []sheet.Taken{}, Remnants: []sheet.Remnant{}, Trim: []sheet.Trim{},
 		Press: sheet.EmptyPressing(), Quilt: drawn.Empty(),
 		Values: sheet.Values{Fabrics: []sheet.FabricValue{}, Pairs: []sheet.Contrast{}},
-		Ledger: sheet.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{},
+		Ledger: sheet.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{}, Knives: []sheet.Knife{},
 	}
 }
 
@@ -152,16 +158,32 @@ func things(s work.Sewn) (list, lengths []Thing) {
 		if m.InLength || m.Unit.Of > 0 || m.Unit.ID.Fills() {
 			continue
 		}
-		for _, one := range m.Each() {
+		add := func(id naming.Unit, name string) {
+			one := s.Unit(id)
 			w, h := one.Piece.Size()
 			list = append(list, Thing{
-				one.Unit.ID, m.Unit.ID, one.Unit.Name,
-				words.By(s.Table.Ruler, w-2*s.Table.Seam, h-2*s.Table.Seam),
+				ID: id, Unit: m.Unit.ID, Name: name, Finished: words.By(s.Table.Ruler, w-2*s.Table.Seam, h-2*s.Table.Seam),
+				Picture: one.Unit.ID.Step(), Turn: one.Turned,
 			})
+		}
+		for _, act := range m.Acts {
+			if act.Knife != nil {
+				for r, row := range act.Knife.Places {
+					for c, id := range row {
+						add(id, m.Unit.Name+" "+naming.PlaceName(r, c))
+					}
+				}
+			}
+		}
+		if m.Parted {
+			continue
+		}
+		for _, one := range m.Each() {
+			add(one.Unit.ID, one.Unit.Name)
 		}
 	}
 	for _, u := range s.Document.Parts {
-		one := Thing{ID: u.ID, Unit: u.ID, Name: u.Name}
+		one := Thing{ID: u.ID, Unit: u.ID, Name: u.Name, Picture: u.ID.Step()}
 		switch {
 		case making.ComesInLength(u.How):
 			lengths = append(lengths, one)

@@ -4,127 +4,174 @@ import (
 	"fmt"
 	"strings"
 
-	"vicis/core/batching"
 	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/words"
+	"vicis/core/work"
 )
 
 // Knife is where something sewn is cut again: what lies on the mat, every cut as the ruler reads it, and the piles its parts
 // go to.
 type Knife struct {
-	Of       string         `json:"of" doc:"What is cut"`
-	Runs     int            `json:"runs" doc:"How many of it are cut"`
-	Picture  *drawn.Picture `json:"picture,omitempty" doc:"As it lies on the mat; the parts of the step it belongs to are marked by their places"`
-	Upright  []KnifeLine    `json:"upright" doc:"From top to bottom, from the left"`
-	Level    []KnifeLine    `json:"level" doc:"From side to side, from the top"`
-	Piles    [][]Pile       `json:"piles" doc:"Row by row, as the parts lie"`
-	Waits    string         `json:"waits" doc:"What has to be measured first; empty where every cut is read from a seam"`
-	Measured string         `json:"measured" doc:"What it should measure before it is cut, unfinished"`
-	Cards    []string       `json:"cards" doc:"What to do, in order"`
+	Unit     naming.Unit     `json:"unit" doc:"The unit that is cut so"`
+	Of       string          `json:"of" doc:"What is cut"`
+	Runs     int             `json:"runs" doc:"How many of it are cut; 0 while nothing is counted"`
+	Picture  drawn.Picture   `json:"picture" doc:"What is cut, as it lies on the mat"`
+	Upright  []KnifeLine     `json:"upright" doc:"From top to bottom, from the left"`
+	Level    []KnifeLine     `json:"level" doc:"From side to side, from the top"`
+	Parts    [][]KnifePart   `json:"parts" doc:"Row by row, as they lie"`
+	Mark     measure.Reading `json:"mark" doc:"The finest mark of the ruler"`
+	Measured string          `json:"measured" doc:"What it measures before it is cut, unfinished"`
+	Waits    string          `json:"waits" doc:"What has to be measured first; empty where every cut is read from a seam, or it has been measured"`
+	Does     []string        `json:"does" doc:"What to do, in order"`
 }
 
 // KnifeLine is one cut.
 type KnifeLine struct {
 	At    measure.Reading `json:"at" doc:"From the left edge, or from the top"`
 	Reads string          `json:"reads" doc:"What the ruler reads, and from where"`
+	Off   string          `json:"off" doc:"How far from where the ruler is laid; empty where it is cut on it"`
+	Line  int             `json:"line" doc:"Which line of the document it is, from 0; −1 where it comes of equal parts"`
+	From  float64         `json:"from" doc:"Where the ruler is laid, in inches from the left edge or from the top"`
 }
 
-// Pile is where one part goes.
-type Pile struct {
-	Step  naming.Step `json:"step" doc:"The step its kind is counted by"`
+// KnifePart is what falls out at one place.
+type KnifePart struct {
+	ID    naming.Unit `json:"id" doc:"The place, by which it can be laid"`
+	Kind  naming.Unit `json:"kind" doc:"The kind that is counted"`
+	Turn  int         `json:"turn" doc:"How it lies there, against its kind"`
 	Place string      `json:"place" doc:"A column's letter and a row's number"`
-	Here  bool        `json:"here" doc:"It belongs to the step whose card this is"`
-	Over  bool        `json:"over" doc:"The quilt takes none of it"`
+	Name  string      `json:"name"`
+	Size  string      `json:"size" doc:"Unfinished"`
+	X     float64     `json:"x"`
+	Y     float64     `json:"y"`
+	W     float64     `json:"w"`
+	H     float64     `json:"h"`
+	Over  bool        `json:"over" doc:"The quilt takes none of its kind"`
 }
 
-// knife is the card of what is cut again.
-func (b Sheet) knife(batch batching.Batch) *Knife {
-	act := b.Acts[batch.ID].Act
-	k := act.Knife
-	one := Knife{
-		Of: k.Called, Runs: b.Demand.Runs[act.ID], Upright: []KnifeLine{}, Level: []KnifeLine{}, Piles: [][]Pile{}, Cards: []string{},
-	}
-	if b.album != nil {
-		one.Picture = b.album.Whole(k.Of)
-	}
-	w, h := k.Of.Size()
-	one.Measured = words.By(b.Table.Ruler, w, h)
-	if k.Waits {
-		one.Waits = fmt.Sprintf("Press and measure one before any is cut: it should be %s. Where it is not, enter what it measures with %s: its parts follow.",
-			one.Measured, b.Acts[batch.ID].Made.Unit.Name)
-	}
-	line := func(r making.Reading) KnifeLine {
-		at, _ := r.At.Length()
-		return KnifeLine{At: b.Table.Ruler.Read(at), Reads: b.reads(r)}
-	}
-	for _, r := range k.Upright {
-		one.Upright = append(one.Upright, line(r))
-	}
-	for _, r := range k.Level {
-		one.Level = append(one.Level, line(r))
-	}
-	for r, row := range k.Places {
-		var piles []Pile
-		for c, kind := range row {
-			n := b.Lines[kind.Step()]
-			piles = append(piles, Pile{
-				Step: kind.Step(), Place: naming.PlaceName(r, c), Here: kind.Step() == batch.ID, Over: n.Make()+n.Lent <= 0,
-			})
-		}
-		one.Piles = append(one.Piles, piles)
-	}
-	one.Cards = b.knifeCards(*k)
-	return &one
-}
-
-// knifeCards says how it is cut, in order (common practice).
-func (b Sheet) knifeCards(k making.Knifed) []string {
-	var list []string
-	add := func(says string) { list = append(list, says) }
-	if len(k.Through) > 0 {
-		add("The seams are cut through: they were sewn with short stitches. Starch it and press it flat before it is cut.")
-	}
-	stack := b.Document.Settings.Layers
-	if stack > 1 {
-		add(fmt.Sprintf("Stack at most %d, seam on seam, all lying the same way.", stack))
-	}
-	hand := "right"
-	if b.Document.Settings.Hand == "left" {
-		hand = "left"
-	}
-	for way, one := range []struct {
-		list []making.Reading
-		way  string
-	}{{k.Upright, "from top to bottom"}, {k.Level, "from side to side"}} {
-		for i, r := range one.list {
-			if r.Both {
-				add(fmt.Sprintf("Before the first cut %s hold the ruler at %s on both sides of %s: both must read alike.", one.way, b.Say(r.Off), r.From))
-			}
-			if i > 0 {
+// Knives tells everything that is cut again, as far as it could be made. Without a count nothing is said to be over.
+func Knives(s work.Sewn, drawing drawn.Drawing, counted *work.Counted) []Knife {
+	list := []Knife{}
+	room := mostKnifePatches
+	for _, m := range s.Units {
+		for _, act := range m.Acts {
+			if act.Knife == nil {
 				continue
 			}
-			var reads []string
-			for _, r := range one.list {
-				reads = append(reads, b.reads(r))
+			if room -= len(act.Knife.Of.Patches); room >= 0 {
+				list = append(list, knife(s, m, act, drawing, counted))
 			}
-			add(fmt.Sprintf("Cut %s: %s. What is cut off lies to the %s of the ruler, and stays where it lies.", one.way, strings.Join(reads, ", then "), hand))
-		}
-		if len(k.Upright) > 0 && len(k.Level) > 0 && way == 0 {
-			add("Turn the mat by a quarter, not the cloth: nothing is moved before the last cut.")
 		}
 	}
-	add("Lift the parts off place by place, each pile lying as it was cut, and label it.")
-	add("Close the blade whenever it is put down, cut away from you, and keep to what its maker says.")
 	return list
 }
 
-// reads is one cut as the ruler reads it; the middle is told from the edge too.
-func (b Sheet) reads(r making.Reading) string {
-	if at, _ := r.At.Length(); r.Off == 0 {
-		return fmt.Sprintf("on %s, %s from the edge", r.From, b.Say(at))
+// mostKnifePatches is how many patches all that is cut again may have, to be drawn.
+const mostKnifePatches = 5_000
+
+func knife(s work.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, counted *work.Counted) Knife {
+	k := act.Knife
+	w, h := k.Of.Size()
+	one := Knife{
+		Unit: m.Unit.ID, Of: k.Called, Mark: s.Table.Ruler.Read(s.Table.Ruler.Mark), Picture: drawing.Piece(k.Of, nil), Parts: [][]KnifePart{},
+		Upright: knifeLines(s, k.Upright, true), Level: knifeLines(s, k.Level, false), Measured: words.By(s.Table.Ruler, w, h), Does: knifeDoes(s, *k),
 	}
-	return b.Say(r.Off) + " from " + r.From
+	if counted != nil {
+		one.Runs = counted.Demand.Runs[act.ID]
+	}
+	if k.Waits {
+		one.Waits = fmt.Sprintf("Press and measure one before any is cut: it should be %s. Where it is not, enter what it measures: the parts follow.", one.Measured)
+	}
+	xs, ys := making.CutEdges(k.Upright, k.Of.W), making.CutEdges(k.Level, k.Of.H)
+	for r, row := range k.Places {
+		var parts []KnifePart
+		for c, place := range row {
+			part := s.Unit(place)
+			w, h := xs[c+1].Sub(xs[c]), ys[r+1].Sub(ys[r])
+			lw, _ := w.Length()
+			lh, _ := h.Length()
+			p := KnifePart{
+				ID: place, Kind: part.Unit.ID, Turn: part.Turned, Place: naming.PlaceName(r, c), Name: part.Unit.Name,
+				Size: words.By(s.Table.Ruler, lw, lh),
+				X:    drawn.Round(xs[c].Inches()), Y: drawn.Round(ys[r].Inches()), W: drawn.Round(w.Inches()), H: drawn.Round(h.Inches()),
+			}
+			if counted != nil {
+				n := counted.Lines[p.Kind.Step()]
+				p.Over = n.Make()+n.Lent <= 0
+			}
+			parts = append(parts, p)
+		}
+		one.Parts = append(one.Parts, parts)
+	}
+	return one
+}
+
+func knifeLines(s work.Sewn, list []making.Reading, upright bool) []KnifeLine {
+	out := []KnifeLine{}
+	for _, r := range list {
+		at, _ := r.At.Length()
+		one := KnifeLine{At: s.Table.Ruler.Read(at), Reads: knifeReads(s, r, upright), Line: r.Line, From: drawn.Round(r.Origin.Inches())}
+		if r.Off > 0 {
+			one.Off = s.Say(r.Off)
+		}
+		out = append(out, one)
+	}
+	return out
+}
+
+// knifeReads is one cut as the ruler reads it; the middle is told from the edge too.
+func knifeReads(s work.Sewn, r making.Reading, upright bool) string {
+	at, _ := r.At.Length()
+	side := map[bool][]string{true: {"left of", "right of"}, false: {"above", "below"}}[upright]
+	switch {
+	case r.Off == 0:
+		return fmt.Sprintf("on %s, %s from the edge", r.From, s.Say(at))
+	case r.Edge:
+		return s.Say(r.Off) + " from " + r.From
+	case r.At.Cmp(r.Origin) < 0:
+		return s.Say(r.Off) + " " + side[0] + " " + r.From
+	}
+	return s.Say(r.Off) + " " + side[1] + " " + r.From
+}
+
+// knifeDoes says how it is cut, in order (common practice).
+func knifeDoes(s work.Sewn, k making.Knifed) (list []string) {
+	add := func(says string, of ...any) { list = append(list, fmt.Sprintf(says, of...)) }
+	if len(k.Through) > 0 {
+		add("Starch it and press it flat: its seams are cut through.")
+	}
+	if n := s.Document.Settings.Layers; n > 1 {
+		add("Stack at most %d, seam on seam, all lying the same way.", n)
+	}
+	away := "right"
+	if s.Document.Settings.Hand == "left" {
+		away = "left"
+	}
+	ways := []struct {
+		list []making.Reading
+		says string
+	}{{k.Upright, "from top to bottom"}, {k.Level, "from side to side"}}
+	for i, way := range ways {
+		if len(way.list) == 0 {
+			continue
+		}
+		turn := "Cut"
+		if i > 0 && len(k.Upright) > 0 {
+			turn = "Move nothing. Turn the mat, not the cloth, and cut"
+		}
+		check := ""
+		var reads []string
+		for _, r := range way.list {
+			if r.Both {
+				check = fmt.Sprintf("; look at %s on both sides of %s first", s.Say(r.Off), r.From)
+			}
+			reads = append(reads, knifeReads(s, r, i == 0))
+		}
+		add("%s %s: %s%s.", turn, way.says, strings.Join(reads, ", then "), check)
+	}
+	add("The blade runs on the %s of the ruler. Lift the parts off place by place, each pile lying as it was cut, with a label.", away)
+	return list
 }

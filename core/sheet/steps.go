@@ -35,7 +35,7 @@ type Step struct {
 	Working words.Working  `json:"working" doc:"How many are to be made, and why"`
 	Press   string         `json:"press" doc:"Which way its seams go, set first or not; empty where nothing is pressed"`
 	Sewing  *Sewing        `json:"sewing,omitempty"`
-	Knife   *Knife         `json:"knife,omitempty" doc:"Where something sewn is cut again"`
+	Knife   naming.Unit    `json:"knife,omitempty" doc:"What it is cut again as: one of the knives"`
 	Also    []StandIn      `json:"also" doc:"What stands in for some of these, so that fewer are made"`
 }
 
@@ -212,7 +212,7 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 		s.One = "piece"
 		s.Says = fmt.Sprintf("%s: %d for %s.", batch.Says, batch.Make, b.Acts[batch.ID].Made.Unit.Name)
 	case batch.Does == making.CutsAgain:
-		s.One, s.Knife = "part", b.knife(batch)
+		s.One, s.Knife = "part", b.Acts[batch.ID].Made.Unit.ID
 		s.Says = b.knifeWords(batch)
 	case batch.Does == making.Trims:
 		s.One = "unit"

@@ -10,6 +10,7 @@ export type Step = Schemas["SheetStep"];
 export type Picture = Schemas["DrawnPicture"];
 export type Laid = Schemas["DrawnLaid"];
 export type Layout = Schemas["DrawnLayout"];
+export type Knife = Schemas["SheetKnife"];
 export type Across = Schemas["SheetAcross"];
 export type Quilt = Schemas["Project"];
 /** A quilt with what was counted of it. */
@@ -114,6 +115,8 @@ export const server = {
   remedies: (body: Document) => ask<Schemas["AskRemedies"]>(client.POST("/api/remedies", { body })),
   seam: (document: Document, seam: string) =>
     ask<Schemas["AskAsked"]>(client.POST("/api/seam", { body: { document, seam } })),
+  again: (document: Document, block: string, signal?: AbortSignal) =>
+    ask<Schemas["AskCutAgain"]>(client.POST("/api/again", { body: { document, block }, signal })),
   arrangements: (body: Document) => ask<Schemas["AskArranged"]>(client.POST("/api/arrangements", { body })),
   nearest: (document: Document, width: string, height: string) =>
     ask<Shape[]>(client.POST("/api/nearest", { body: { document, width, height } })),

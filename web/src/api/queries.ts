@@ -17,6 +17,7 @@ export const keys = {
   preview: (document: Document) => ["preview", document],
   resize: (document: Document, unit: string, finished: string) => ["resize", document, unit, finished],
   ways: (document: Document, unit: string) => ["ways", document, unit],
+  again: (document: Document, block: string) => ["again", document, block],
   arrangements: (document: Document) => ["arrangements", document],
   remedies: (document: Document) => ["remedies", document],
   seam: (document: Document, seam: string) => ["seam", document, seam],

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the parts of something that is cut again can become, and what the same takes patch by patch */
+        post: operations["again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/arrangements": {
         parameters: {
             query?: never;
@@ -504,6 +521,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AgainIn: {
+            block: string;
+            document: components["schemas"]["Document"];
+        };
         AskArranged: {
             list: components["schemas"]["AskArrangement"][];
             /** @description That not every way was worked out, where the quilt is too large for that */
@@ -594,10 +615,39 @@ export interface components {
             /** @description As it was entered */
             usable: components["schemas"]["MeasureReading"];
         };
+        AskCutAgain: {
+            /** @description What the quilt takes as it is */
+            again: components["schemas"]["AskEffort"];
+            /** @description Each look once, the way it is joined now among them */
+            list: components["schemas"]["AskRejoined"][];
+            /** @description What the same takes patch by patch; left out where its patches are no rectangles */
+            patched?: components["schemas"]["AskEffort"];
+            /** @description That not every way was worked out, where the quilt is too large for that */
+            says: string;
+        };
         AskEdge: {
             from: components["schemas"]["MeasureReading"];
             /** Format: int64 */
             strips: number;
+        };
+        AskEffort: {
+            /** @description How much is cut, of all fabrics together, as it lies on the bolt */
+            cloth: string;
+            /**
+             * Format: int64
+             * @description Strips, sub-cuts, patches, and cuts through what is sewn
+             */
+            cut: number;
+            /**
+             * Format: int64
+             * @description Seams pressed there
+             */
+            presses: number;
+            /**
+             * Format: int64
+             * @description Seams sewn in units and blocks
+             */
+            seams: number;
         };
         AskMeasure: {
             /** Format: int64 */
@@ -630,6 +680,40 @@ export interface components {
             /** @description That not every size was worked out, where the quilt is too large for that */
             says: string;
             uses: components["schemas"]["AskUsed"][];
+        };
+        AskRejoined: {
+            /**
+             * Format: int64
+             * @description Crossings of the whole quilt that lie on each other
+             */
+            clashes: number;
+            /**
+             * Format: int64
+             * @description Of so many
+             */
+            crossings: number;
+            /** @description The project with its parts joined so */
+            document: components["schemas"]["Document"];
+            /**
+             * Format: int64
+             * @description Crossings within one block that lie on each other
+             */
+            inside: number;
+            /**
+             * Format: int64
+             * @description Of so many
+             */
+            insideOf: number;
+            name: string;
+            /** @description So they are joined now */
+            now: boolean;
+            /**
+             * Format: int64
+             * @description Parts left over at the end
+             */
+            over: number;
+            /** @description Two by two of it */
+            quilt: components["schemas"]["DrawnLayout"];
         };
         AskRemedies: {
             list: components["schemas"]["AskRemedy"][];
@@ -1448,6 +1532,8 @@ export interface components {
             /** @description The whole quilt with its borders */
             finished: components["schemas"]["WordsSize"];
             hand: string;
+            /** @description Everything sewn that is cut again, as far as it could be made */
+            knives: components["schemas"]["SheetKnife"][];
             ledger: components["schemas"]["SheetLedger"];
             /** @description Everything that is as long as the cloth is wide, to be cut across */
             lengths: components["schemas"]["PlanThing"][];
@@ -1492,6 +1578,13 @@ export interface components {
             finished: string;
             id: string;
             name: string;
+            /** @description Key into pictures */
+            picture: string;
+            /**
+             * Format: int64
+             * @description How it lies against its picture: a part of what is cut again, which is laid by its place
+             */
+            turn?: number;
             unit: string;
         };
         Preview: {
@@ -1715,32 +1808,74 @@ export interface components {
         };
         SheetKnife: {
             /** @description What to do, in order */
-            cards: string[];
+            does: string[];
             /** @description From side to side, from the top */
             level: components["schemas"]["SheetKnifeLine"][];
-            /** @description What it should measure before it is cut, unfinished */
+            /** @description The finest mark of the ruler */
+            mark: components["schemas"]["MeasureReading"];
+            /** @description What it measures before it is cut, unfinished */
             measured: string;
             /** @description What is cut */
             of: string;
-            /** @description As it lies on the mat; the parts of the step it belongs to are marked by their places */
-            picture?: components["schemas"]["DrawnPicture"];
-            /** @description Row by row, as the parts lie */
-            piles: components["schemas"]["SheetPile"][][];
+            /** @description Row by row, as they lie */
+            parts: components["schemas"]["SheetKnifePart"][][];
+            /** @description What is cut, as it lies on the mat */
+            picture: components["schemas"]["DrawnPicture"];
             /**
              * Format: int64
-             * @description How many of it are cut
+             * @description How many of it are cut; 0 while nothing is counted
              */
             runs: number;
+            /** @description The unit that is cut so */
+            unit: string;
             /** @description From top to bottom, from the left */
             upright: components["schemas"]["SheetKnifeLine"][];
-            /** @description What has to be measured first; empty where every cut is read from a seam */
+            /** @description What has to be measured first; empty where every cut is read from a seam, or it has been measured */
             waits: string;
         };
         SheetKnifeLine: {
             /** @description From the left edge, or from the top */
             at: components["schemas"]["MeasureReading"];
+            /**
+             * Format: double
+             * @description Where the ruler is laid, in inches from the left edge or from the top
+             */
+            from: number;
+            /**
+             * Format: int64
+             * @description Which line of the document it is, from 0; −1 where it comes of equal parts
+             */
+            line: number;
+            /** @description How far from where the ruler is laid; empty where it is cut on it */
+            off: string;
             /** @description What the ruler reads, and from where */
             reads: string;
+        };
+        SheetKnifePart: {
+            /** Format: double */
+            h: number;
+            /** @description The place, by which it can be laid */
+            id: string;
+            /** @description The kind that is counted */
+            kind: string;
+            name: string;
+            /** @description The quilt takes none of its kind */
+            over: boolean;
+            /** @description A column's letter and a row's number */
+            place: string;
+            /** @description Unfinished */
+            size: string;
+            /**
+             * Format: int64
+             * @description How it lies there, against its kind
+             */
+            turn: number;
+            /** Format: double */
+            w: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         SheetLayup: {
             /** @description Where the knife goes */
@@ -1782,16 +1917,6 @@ export interface components {
             at: number;
             /** @description On the ruler, from the end squared last */
             reads: components["schemas"]["MeasureReading"];
-            step: string;
-        };
-        SheetPile: {
-            /** @description It belongs to the step whose card this is */
-            here: boolean;
-            /** @description The quilt takes none of it */
-            over: boolean;
-            /** @description A column's letter and a row's number */
-            place: string;
-            /** @description The step its kind is counted by */
             step: string;
         };
         SheetPressCard: {
@@ -1980,8 +2105,8 @@ export interface components {
             /** @description Steps that belong together have the same: the joins of one unit; a pile of strips is its own */
             group: string;
             id: string;
-            /** @description Where something sewn is cut again */
-            knife?: components["schemas"]["SheetKnife"];
+            /** @description What it is cut again as: one of the knives */
+            knife?: string;
             /** @description What one shows, in short: work tallied of another look no longer fits */
             look: string;
             /**
@@ -2317,6 +2442,39 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskCutAgain"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     arrangements: {
         parameters: {
             query?: never;

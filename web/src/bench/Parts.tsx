@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Project, Step } from "../api/client";
 import { coloursOf } from "../drawn/colours";
+import { KnifeView } from "../drawn/KnifeView";
 import { LaidView, PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
 import { Ruled } from "../frame/Ruled";
@@ -37,7 +38,7 @@ export function Parts({ turn, room, ...shown }: Shown & { turn: () => void; room
         justify="center"
         align="center"
         gap={{ base: "10px", md: "22px" }}
-        h={{ base: "130px", md: "min(43vh, 460px)" }}
+        h={{ base: "130px", md: shown.step.knife ? "min(38vh, 420px)" : "min(43vh, 460px)" }}
         css={{ [shortPhone]: { height: "96px" } }}
       >
         <Lies {...shown} />
@@ -66,7 +67,20 @@ function Lies({ project, step, back, iron }: Shown) {
       />
     </Part>
   );
-  return s?.laid && !iron ? (
+  const knife = step.knife ? project.plan.knives.find((k) => k.unit === step.knife) : undefined;
+  return knife && !iron ? (
+    <Part name={`${knife.of}: ${knife.measured}`}>
+      <KnifeView
+        knife={knife}
+        colours={colours}
+        maxW={560}
+        maxH={440}
+        label={`${knife.of}, and where it is cut for ${step.name}`}
+        here={step.id}
+        places
+      />
+    </Part>
+  ) : s?.laid && !iron ? (
     <Part name={`${s.right} on ${s.left}`}>
       <LaidView
         under={pictures[s.leftPicture ?? ""]}
@@ -114,6 +128,7 @@ function Lies({ project, step, back, iron }: Shown) {
 
 function Says({ project, step, back, iron, turn }: Shown & { turn: () => void }) {
   const s = step.sewing;
+  const knife = step.knife ? project.plan.knives.find((k) => k.unit === step.knife) : undefined;
   const card = project.plan.press.lines.find((l) => l.step === step.id)?.card;
   return (
     <Box>
@@ -124,6 +139,27 @@ function Says({ project, step, back, iron, turn }: Shown & { turn: () => void })
         <Text display={{ base: "none", md: "block" }} mt="4px">
           <Ruled>{`Bring ${s.edge}${s.hold ? `; ${s.hold}` : ""}.`}</Ruled>
         </Text>
+      )}
+      {knife && !iron && (
+        <Box
+          as="ol"
+          display={{ base: "none", md: "block" }}
+          mt="4px"
+          pl="20px"
+          fontSize="small"
+          css={{ listStyle: "decimal" }}
+        >
+          {knife.waits && (
+            <chakra.li fontWeight="600">
+              <Ruled>{knife.waits}</Ruled>
+            </chakra.li>
+          )}
+          {knife.does.map((d) => (
+            <li key={d}>
+              <Ruled>{d}</Ruled>
+            </li>
+          ))}
+        </Box>
       )}
       {iron && card && (
         <Box display={{ base: "none", md: "block" }} mt="4px">

@@ -16,7 +16,9 @@ import { Loading, Plain, Wrong } from "./States";
 import { useKey } from "./useKey";
 import { WorkingArea } from "./Working";
 
-const places = [
+type Place = { to: string; name: string; stages: string[] };
+
+const places: Place[] = [
   { to: "quilt", name: "Quilt", stages: [] },
   { to: "thread", name: "Thread", stages: [] },
   { to: "cut", name: "Cut", stages: ["strips", "sub-cuts"] },
@@ -24,6 +26,9 @@ const places = [
   { to: "press", name: "Press", stages: [] },
   { to: "trim", name: "Trim", stages: [] },
 ];
+
+/** Where something is cut again, that has a place of its own after the quilt. */
+const again: Place = { to: "again", name: "Cut again", stages: [] };
 
 /** The project for the pages inside the frame. */
 export const useFramed = () => useOutletContext<Project>();
@@ -79,7 +84,7 @@ export function ProjectFrame() {
           w={{ base: "100%", md: "auto" }}
           overflowX="auto"
         >
-          {places.map((p) => {
+          {(plan.knives.length > 0 ? places.toSpliced(1, 0, again) : places).map((p) => {
             const stages = progress.stages.filter((s) => p.stages.includes(s.stage));
             const done = stages.reduce((n, s) => n + s.done, 0);
             const make = stages.reduce((n, s) => n + s.make, 0);

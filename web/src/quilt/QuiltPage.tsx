@@ -1,7 +1,6 @@
 // What the quilter decides: size, strips, cloth, fabrics, border, and how each unit is made. The plan follows every change.
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
-import { useEffect, useRef, useState } from "react";
-import { Refused } from "../api/client";
+import { useRef, useState } from "react";
 import { coloursOf } from "../drawn/colours";
 import { PanZoom } from "../drawn/PanZoom";
 import { QuiltView } from "../drawn/QuiltView";
@@ -11,7 +10,6 @@ import { Key } from "../frame/Key";
 import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
-import { Wrong } from "../frame/States";
 import { useKey } from "../frame/useKey";
 import { Remedies } from "../press/Remedies";
 import { BlockSize } from "./BlockSize";
@@ -20,6 +18,7 @@ import { Fabrics } from "./Fabrics";
 import { Files } from "./Files";
 import { FromCloth, NearTo } from "./FromCloth";
 import { History } from "./History";
+import { Keeping } from "./Keeping";
 import { LedgerLines } from "./LedgerLines";
 import { Schools } from "./Schools";
 import { Setting } from "./Setting";
@@ -36,20 +35,7 @@ export function QuiltPage() {
     ? Object.fromEntries(plan.values.fabrics.map((f) => [f.fabric, f.grey]))
     : coloursOf(draft.document);
   const stopped = draft.problems.some((p) => p.stops);
-  const saving = useRef(draft);
-  saving.current = draft;
-
   useKey("g", () => setGrey((g) => !g));
-  useEffect(() => {
-    const onKey = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key !== "s") return;
-      e.preventDefault();
-      const d = saving.current;
-      if (d.dirty) d.save.mutate(d.base);
-    };
-    window.addEventListener("keydown", onKey);
-    return () => window.removeEventListener("keydown", onKey);
-  }, []);
 
   return (
     <Flex align="stretch" direction={{ base: "column", lg: "row" }}>
@@ -147,66 +133,6 @@ export function QuiltPage() {
         <Files project={project} picture={() => drawing.current?.querySelector("svg") ?? null} />
       </Box>
     </Flex>
-  );
-}
-
-/** What is changed and not kept, and what to do about it. */
-function Keeping({ draft, newest }: { draft: Draft; newest: number }) {
-  if (!draft.dirty) return null;
-  const stale =
-    draft.save.error instanceof Refused && draft.save.error.status === 412 ? draft.save.error.trouble : undefined;
-  const stops = draft.problems.filter((p) => p.stops);
-  return (
-    <Box
-      position="sticky"
-      top="0"
-      zIndex="1"
-      bg="madder.wash"
-      mx="-12px"
-      px="12px"
-      py="10px"
-      mb="14px"
-      borderLeftWidth="4px"
-      borderColor="madder"
-    >
-      <Flex align="center" gap="12px" wrap="wrap">
-        <Text fontWeight="600" flex="1">
-          Changed, not kept yet
-        </Text>
-        <Button
-          variant="solid"
-          size="sm"
-          disabled={draft.save.isPending || stops.length > 0}
-          onClick={() => draft.save.mutate(draft.base)}
-        >
-          Keep this plan <Key>Ctrl S</Key>
-        </Button>
-        <Button size="sm" onClick={draft.discard}>
-          Let it go
-        </Button>
-      </Flex>
-      {stops.length > 0 && (
-        <Text mt="6px">
-          <Ruled>{`It can be kept once this is mended: ${stops[0]?.says ?? ""} ${stops[0]?.mend ?? ""}`}</Ruled>
-        </Text>
-      )}
-      {stale ? (
-        <Box mt="8px" role="alert">
-          <Text fontWeight="600">{stale.detail}</Text>
-          <Flex gap="10px" mt="8px">
-            <Button size="sm" onClick={() => draft.save.mutate(stale.newest ?? newest)}>
-              Keep mine as the newest
-            </Button>
-            <Button size="sm" onClick={draft.discard}>
-              Take the other
-            </Button>
-          </Flex>
-        </Box>
-      ) : (
-        draft.save.error && <Wrong error={draft.save.error} />
-      )}
-      {draft.trouble && <Wrong error={draft.trouble} />}
-    </Box>
   );
 }
 

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { coloursOf } from "../../drawn/colours";
 import { PictureView } from "../../drawn/Picture";
 import { ChoiceField, Tick } from "../../frame/fields";
-import { type Editor, methodOf, Problems, partsOf, Row, turn, turns } from "./parts";
+import { type Editor, methodOf, Problems, partsOf, Row, seen, turn, turns } from "./parts";
 
 type Cell = { unit: string; turn?: 0 | 90 | 180 | 270 };
 
@@ -20,11 +20,12 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
   const parts = partsOf(draft, i);
   const name = (unit: string) => parts.find((p) => p.value === unit)?.name ?? unit;
   const colours = coloursOf(draft.document);
+  const lies = (one: Cell) => ((one.turn ?? 0) + seen(draft, one.unit).turn) % 360;
   // Drawn to one scale, each column as wide and each row as high as the largest unit in it.
   const size = (one: Cell) => {
-    const p = draft.preview.plan.pictures[one.unit];
+    const { picture: p } = seen(draft, one.unit);
     const [w, h] = p ? [p.w, p.h] : [1, 1];
-    return (one.turn ?? 0) % 180 === 0 ? { w, h } : { w: h, h: w };
+    return lies(one) % 180 === 0 ? { w, h } : { w: h, h: w };
   };
   const widths = Array.from({ length: wide }, (_, x) =>
     Math.max(...rows.map((row) => (row.cells[x] ? size(row.cells[x]).w : 0))),
@@ -75,15 +76,15 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
                   left="50%"
                   top="50%"
                   style={{
-                    transform: `translate(-50%, -50%) rotate(${one.turn ?? 0}deg)`,
-                    width: ((one.turn ?? 0) % 180 === 0 ? size(one).w : size(one).h) * scale,
+                    transform: `translate(-50%, -50%) rotate(${lies(one)}deg)`,
+                    width: (lies(one) % 180 === 0 ? size(one).w : size(one).h) * scale,
                   }}
                 >
                   <PictureView
-                    picture={draft.preview.plan.pictures[one.unit]}
+                    picture={seen(draft, one.unit).picture}
                     colours={colours}
-                    maxW={((one.turn ?? 0) % 180 === 0 ? size(one).w : size(one).h) * scale}
-                    maxH={((one.turn ?? 0) % 180 === 0 ? size(one).h : size(one).w) * scale}
+                    maxW={(lies(one) % 180 === 0 ? size(one).w : size(one).h) * scale}
+                    maxH={(lies(one) % 180 === 0 ? size(one).h : size(one).w) * scale}
                     label=""
                     back={false}
                   />

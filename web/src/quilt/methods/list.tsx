@@ -2,6 +2,7 @@
 // A method that the core has and this list has not does not compile; another one is one editor and one line.
 import type { ComponentType } from "react";
 import type { Unit } from "../../api/client";
+import { CutAgain, firstCut } from "./again";
 import { Frame, LogCabin } from "./frames";
 import { Grid } from "./Grid";
 import type { Editor } from "./parts";
@@ -186,6 +187,10 @@ export const methods: { [B in By]: Method<B> } = {
         },
       ],
     },
+  },
+  "cut again": {
+    editor: CutAgain,
+    first: { name: "parts of something sewn, cut again", units: (id, _a, _b, part) => [firstCut(id, part)] },
   },
   joined: {
     editor: Columns,

@@ -32,6 +32,13 @@ export function partsOf(draft: Draft, i: number) {
   return draft.preview.plan.things.filter((t) => t.unit !== self).map((t) => ({ value: t.id, name: t.name }));
 }
 
+/** What a thing looks like, and how it lies against its picture: a part of what is cut again is laid by its place. */
+export function seen(draft: Draft, unit: string) {
+  const { plan } = draft.preview;
+  const thing = plan.things.find((t) => t.id === unit);
+  return { picture: plan.pictures[thing?.picture ?? unit], turn: thing?.turn ?? 0 };
+}
+
 export const turns: { value: string; name: string }[] = [
   { value: "0", name: "as it is" },
   { value: "90", name: "a quarter right" },

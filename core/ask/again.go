@@ -1,0 +1,359 @@
+package ask
+
+import (
+	"fmt"
+	"slices"
+
+	"vicis/core/document"
+	"vicis/core/drawn"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/piece"
+	"vicis/core/problem"
+	"vicis/core/work"
+)
+
+// Rejoined is one way to join the parts of what was cut again to a block.
+type Rejoined struct {
+	Name      string            `json:"name"`
+	Now       bool              `json:"now" doc:"So they are joined now"`
+	Inside    int               `json:"inside" doc:"Crossings within one block that lie on each other"`
+	InsideOf  int               `json:"insideOf" doc:"Of so many"`
+	Clashes   int               `json:"clashes" doc:"Crossings of the whole quilt that lie on each other"`
+	Crossings int               `json:"crossings" doc:"Of so many"`
+	Over      int               `json:"over" doc:"Parts left over at the end"`
+	Quilt     drawn.Layout      `json:"quilt" doc:"Two by two of it"`
+	Document  document.Document `json:"document" doc:"The project with its parts joined so"`
+}
+
+// CutAgain is what the parts of something that is cut again can become, and what it would be to piece the same patch by
+// patch.
+type CutAgain struct {
+	List    []Rejoined `json:"list" doc:"Each look once, the way it is joined now among them"`
+	Says    string     `json:"says" doc:"That not every way was worked out, where the quilt is too large for that"`
+	Again   Effort     `json:"again" doc:"What the quilt takes as it is"`
+	Patched *Effort    `json:"patched,omitempty" doc:"What the same takes patch by patch; left out where its patches are no rectangles"`
+}
+
+// Effort is what a quilt takes.
+type Effort struct {
+	Cloth   string `json:"cloth" doc:"How much is cut, of all fabrics together, as it lies on the bolt"`
+	Cut     int    `json:"cut" doc:"Strips, sub-cuts, patches, and cuts through what is sewn"`
+	Seams   int    `json:"seams" doc:"Seams sewn in units and blocks"`
+	Presses int    `json:"presses" doc:"Seams pressed there"`
+}
+
+// spot is a part by where it was cut, and how much more it is turned.
+type spot struct{ r, c, turn int }
+
+// move is a way to lay parts that were cut in rows and columns.
+type move struct {
+	name string
+	lay  func(r, c int) spot
+}
+
+func movesOf(rows, columns int) []move {
+	stay := func(r, c int) spot { return spot{r, c, 0} }
+	turn := func(by int, which func(r, c int) bool) func(r, c int) spot {
+		return func(r, c int) spot {
+			if which(r, c) {
+				return spot{r, c, by}
+			}
+			return stay(r, c)
+		}
+	}
+	over := func(which func(r, c int) bool) func(r, c int) spot { // to the place opposite
+		return func(r, c int) spot {
+			if which(r, c) {
+				return spot{rows - 1 - r, columns - 1 - c, 0}
+			}
+			return stay(r, c)
+		}
+	}
+	both := func(a, b func(r, c int) spot) func(r, c int) spot {
+		return func(r, c int) spot {
+			x := b(r, c)
+			y := a(x.r, x.c)
+			y.turn = (y.turn + x.turn) % 360
+			return y
+		}
+	}
+	odd := func(r, c int) bool { return (r+c)%2 == 1 }
+	list := []move{{"As cut", stay}}
+	switch {
+	case rows == 3 && columns == 3:
+		corner := func(r, c int) bool { return r != 1 && c != 1 }
+		middle := func(r, c int) bool { return r == 1 && c == 1 }
+		step := func(r, c int) spot { // each side comes from the place before it, clockwise
+			if !odd(r, c) {
+				return stay(r, c)
+			}
+			return spot{2 - c, r, 90}
+		}
+		beside := func(r, c int) spot {
+			if corner(r, c) {
+				return spot{r, 2 - c, 0}
+			}
+			return stay(r, c)
+		}
+		sides, quarter, exchanged := turn(180, odd), turn(90, middle), over(corner)
+		list = append(list,
+			move{"Sides turned by half", sides}, move{"Sides stepping round", step}, move{"Middle a quarter", quarter},
+			move{"Corners exchanged side by side", beside}, move{"Opposite corners exchanged", exchanged}, move{"Corners turned by half", turn(180, corner)},
+			move{"Corners exchanged, middle a quarter", both(beside, quarter)},
+			move{"Corners exchanged, sides turned", both(beside, sides)},
+			move{"Sides turned, middle a quarter", both(sides, quarter)},
+			move{"Sides stepping, middle a quarter", both(step, quarter)},
+			move{"Opposite sides exchanged", over(odd)})
+	case rows == 2 && columns == 2:
+		round := func(by ...int) func(r, c int) spot {
+			return func(r, c int) spot { return spot{r, c, by[[2][2]int{{0, 1}, {3, 2}}[r][c]]} }
+		}
+		all := func(_, _ int) bool { return true }
+		list = append(list,
+			move{"Two opposite quarters turned by half", turn(180, odd)}, move{"All quarters turned by half", turn(180, all)},
+			move{"Quarters turned 0, 1, 2, 3", round(0, 90, 180, 270)}, move{"Quarters turned 0, 3, 2, 1", round(0, 270, 180, 90)},
+			move{"Two opposite quarters exchanged", over(odd)}, move{"All quarters exchanged", over(all)})
+	}
+	return append(list,
+		move{"Every other one turned by half", turn(180, odd)},
+		move{"Every other row turned by half", turn(180, func(r, _ int) bool { return r%2 == 1 })},
+		move{"Every other column turned by half", turn(180, func(_, c int) bool { return c%2 == 1 })},
+		move{"Every other row end for end", func(r, c int) spot {
+			if r%2 == 1 {
+				return spot{r, columns - 1 - c, 180}
+			}
+			return stay(r, c)
+		}})
+}
+
+// PartsOf tells what the parts of a block that is joined of what was cut again can become.
+func PartsOf(d document.Document, block naming.Unit, purse *Purse) (CutAgain, problem.List) {
+	out := CutAgain{List: []Rejoined{}}
+	b, problems, ok := sewn(d, purse)
+	if !ok {
+		return out, *problems
+	}
+	at := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.ID == block.Whole() })
+	parts, cut := naming.Unit(""), making.Made{}
+	if at >= 0 {
+		parts, cut = partsOf(b, d.Parts[at].How)
+	}
+	if parts == "" {
+		problems.Stop("not-cut-again", "/block", "That block is not joined of the parts of one thing that is cut again.",
+			"Choose a block whose every part falls out of the same cuts.")
+		return out, *problems
+	}
+	places := cut.Acts[0].Knife.Places
+	var looks []piece.Piece
+	now := b.Unit(d.Parts[at].ID).Piece.Finished(b.Table.Seam)
+	for _, m := range movesOf(len(places), len(places[0])) {
+		if purse.empty() {
+			out.Says = "Not every way was worked out: this quilt is too large for that."
+			break
+		}
+		var cells [][]making.GridCell
+		for r := range places {
+			cells = append(cells, nil)
+			for c := range places[r] {
+				s := m.lay(r, c)
+				cells[r] = append(cells[r], making.GridCell{Unit: parts.Place(s.r, s.c), Turn: s.turn})
+			}
+		}
+		one, err := document.Copy(d)
+		if err != nil {
+			continue
+		}
+		one.Parts[at].How = making.Relaid(one.Parts[at].How, cells)
+		joined, _, ok := sewn(one, purse)
+		if !ok {
+			continue // parts that trade places do not agree in their sides
+		}
+		look := joined.Unit(d.Parts[at].ID).Piece.Finished(b.Table.Seam)
+		if slices.ContainsFunc(looks, func(o piece.Piece) bool { return piece.SameLook(o, look, b.Seen) }) {
+			continue
+		}
+		looks = append(looks, look)
+		if r, ok := rejoined(joined, d.Parts[at].ID, purse); ok {
+			r.Name, r.Document, r.Now = m.name, one, piece.SameLook(now, look, b.Seen)
+			out.List = append(out.List, r)
+		}
+	}
+	if !slices.ContainsFunc(out.List, func(r Rejoined) bool { return r.Now }) {
+		if r, ok := rejoined(b, d.Parts[at].ID, purse); ok {
+			r.Name, r.Document, r.Now = "As it is joined now", d, true
+			out.List = append([]Rejoined{r}, out.List...)
+		}
+	}
+	if all, ok := effort(b, purse); ok {
+		out.Again = all
+	}
+	if plain, ok := patched(b, at, cut); ok && !purse.empty() {
+		if p, _, ok := sewn(plain, purse); ok {
+			if all, ok := effort(p, purse); ok {
+				out.Patched = &all
+			}
+		}
+	}
+	return out, *problems
+}
+
+// partsOf is the unit whose parts a method lays, and nothing else; empty where it lays anything else.
+func partsOf(b work.Sewn, m making.Method) (naming.Unit, making.Made) {
+	var of naming.Unit
+	for _, p := range making.Laid(m) {
+		if of != "" && p.Unit.Whole() != of {
+			return "", making.Made{}
+		}
+		of = p.Unit.Whole()
+	}
+	cut := b.Unit(of)
+	if of == "" || !cut.Parted {
+		return "", making.Made{}
+	}
+	return of, cut
+}
+
+// rejoined presses and draws a block.
+func rejoined(b work.Sewn, block naming.Unit, purse *Purse) (r Rejoined, ok bool) {
+	laid := b.Pressed()
+	purse.laid(laid)
+	r.Clashes, r.Crossings = laid.Press.Clashes, laid.Press.Crossings
+	for _, m := range b.Unit(block).Piece.Meetings {
+		r.InsideOf++
+		if nests, opened := laid.Press.Nests(m); !nests && !opened {
+			r.Inside++
+		}
+	}
+	counted, ok := laid.Count()
+	purse.counted(counted)
+	if !ok {
+		return r, false
+	}
+	for _, m := range b.Units {
+		for _, one := range m.Each() {
+			if m.Parted {
+				r.Over += max(0, counted.Lines[one.Unit.ID.Step()].Left)
+			}
+		}
+	}
+	small, ok := arranged(b, b.Document.Top.Repeat, 2, 2, purse)
+	if !ok {
+		return r, false
+	}
+	r.Quilt = drawn.Of(&small.Laid).Quilt()
+	for _, block := range r.Quilt.Blocks {
+		purse.drawn(block)
+	}
+	return r, true
+}
+
+// effort is what everything that is sewn takes.
+func effort(b work.Sewn, purse *Purse) (e Effort, ok bool) {
+	counted, ok := b.AsDrawn().Count()
+	purse.counted(counted)
+	if !ok {
+		return e, false
+	}
+	plan := counted.Cutting(&counted.Table)
+	purse.cut(plan)
+	all := measure.Length(0)
+	for _, f := range plan.Fabrics {
+		all += f.Length * measure.Length(f.Prints)
+		for _, s := range f.Strips {
+			e.Cut += s.Count
+		}
+	}
+	for _, m := range b.Units {
+		for _, act := range m.Acts {
+			runs := counted.Demand.Runs[act.ID]
+			if act.Patch != nil || act.Stock {
+				e.Cut += counted.Lines[act.ID].Make()
+			}
+			e.Cut += runs * act.Cuts
+			if !m.InLength {
+				e.Seams += runs * act.Seams
+			}
+			e.Presses += runs * len(act.Presses)
+			if act.Does == making.Sews && act.Presses == nil && !m.PressedLater(act) && !m.InLength {
+				e.Presses += runs * act.Seams
+			}
+		}
+	}
+	for _, set := range plan.Sets {
+		act := b.Unit(set.Set).Acts[0]
+		e.Seams += set.Layups.Strips * act.Seams
+		e.Presses += set.Layups.Strips * act.Seams
+	}
+	e.Cloth = counted.Say(all)
+	return e, true
+}
+
+// patched is a document where every part that a block is joined of is pieced of rectangles cut for themselves; false where its
+// seams do not lie in rows and columns.
+func patched(b work.Sewn, at int, cut making.Made) (document.Document, bool) {
+	d, err := document.Copy(b.Document)
+	if err != nil {
+		return d, false
+	}
+	kinds := map[naming.Unit]naming.Unit{}
+	for i, v := range cut.Variants {
+		id := naming.Of(fmt.Sprintf("patched-%d", i))
+		xs, ys := v.Piece.Parallels(true), v.Piece.Parallels(false)
+		s := piece.Of(b.Table.Seam)
+		xs, ys = append(append([]piece.Num{s}, xs...), v.Piece.W.Sub(s)), append(append([]piece.Num{s}, ys...), v.Piece.H.Sub(s))
+		if len(v.Piece.Patches) != (len(xs)-1)*(len(ys)-1) {
+			return d, false
+		}
+		grid := &making.Grid{}
+		for r := range len(ys) - 1 {
+			grid.Rows = append(grid.Rows, making.GridRow{ID: fmt.Sprintf("row-%d", r+1)})
+			for c := range len(xs) - 1 {
+				role, ok := v.Piece.RoleAt(xs[c], ys[r], xs[c+1], ys[r+1])
+				w, exactW := xs[c+1].Sub(xs[c]).Add(s).Add(s).Length()
+				h, exactH := ys[r+1].Sub(ys[r]).Add(s).Add(s).Length()
+				if !ok || !exactW || !exactH {
+					return d, false
+				}
+				patch := naming.Of(fmt.Sprintf("patch-%s-%d-%d", role, w, h))
+				if !slices.ContainsFunc(d.Parts, func(u making.Unit) bool { return u.ID == patch }) {
+					d.Parts = append(d.Parts, making.Unit{
+						ID: patch, Name: string(patch),
+						How: &making.PlainPatch{Role: role, Width: making.Breadth(measure.Write(w)), Height: making.Breadth(measure.Write(h))},
+					})
+				}
+				grid.Rows[r].Cells = append(grid.Rows[r].Cells, making.GridCell{Unit: patch})
+			}
+		}
+		if len(grid.Rows) == 1 && len(grid.Rows[0].Cells) == 1 {
+			id = grid.Rows[0].Cells[0].Unit
+		} else {
+			d.Parts = append(d.Parts, making.Unit{ID: id, Name: string(id), How: grid})
+		}
+		for _, p := range v.Places {
+			kinds[p.ID] = id
+		}
+	}
+	cells := making.Cells(d.Parts[at].How)
+	laid := making.Laid(d.Parts[at].How)
+	next := make([][]making.GridCell, len(cells))
+	k := 0
+	for r := range cells {
+		for range cells[r] {
+			part := b.Unit(laid[k].Unit)
+			id, known := kinds[laid[k].Unit]
+			if !known {
+				id = kinds[cut.Variants[0].Places[0].ID]
+			}
+			next[r] = append(next[r], making.GridCell{Unit: id, Turn: (laid[k].Turn + part.Turned) % 360})
+			k++
+		}
+	}
+	d.Parts[at].How = making.Relaid(d.Parts[at].How, next)
+	d.Parts = slices.DeleteFunc(d.Parts, func(u making.Unit) bool { return u.ID == cut.Unit.ID })
+	if d.Press != nil {
+		d.Press = nil
+	}
+	return d, true
+}

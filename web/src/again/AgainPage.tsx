@@ -1,0 +1,284 @@
+// Cut again: where the knife goes, how its parts are joined, and the whole quilt beside them, all at once.
+import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useRef } from "react";
+import { Link, useParams } from "react-router";
+import { type Document, server, type Unit } from "../api/client";
+import { keys } from "../api/queries";
+import { coloursOf } from "../drawn/colours";
+import { KnifeView, type Way } from "../drawn/KnifeView";
+import { QuiltView } from "../drawn/QuiltView";
+import { Key } from "../frame/Key";
+import { useFramed } from "../frame/ProjectFrame";
+import { Ruled } from "../frame/Ruled";
+import { useKey } from "../frame/useKey";
+import { type Draft, useDraft } from "../quilt/draft";
+import { freeId, freeName } from "../quilt/ids";
+import { Keeping } from "../quilt/Keeping";
+import { type Again, From, Lines, Measured } from "../quilt/methods/again";
+import { methodOf, Problems } from "../quilt/methods/parts";
+import { Board } from "./Board";
+import { Gallery } from "./Gallery";
+
+export function AgainPage() {
+  const project = useFramed();
+  const draft = useSteps(useDraft(project));
+  const { unit = "" } = useParams();
+  const knives = draft.document.units.filter((u) => u.how.by === "cut again");
+  const one = knives.find((u) => u.id === unit) ?? knives[0];
+  if (!one) {
+    return (
+      <Box p="28px">
+        <Text mb="12px">
+          Nothing of this quilt is cut again yet. Add parts of something sewn where it is said how it is made.
+        </Text>
+        <Button asChild>
+          <Link to={`/q/${project.id}/quilt`}>To the quilt</Link>
+        </Button>
+      </Box>
+    );
+  }
+  return (
+    <Box p={{ base: "14px", md: "16px 28px" }}>
+      <Keeping draft={draft} newest={project.rev} />
+      <Flex align="center" gap="14px" mb="10px" wrap="wrap">
+        <Heading as="h2" textStyle="page">
+          {one.name}
+        </Heading>
+        {knives.length > 1 &&
+          knives.map((k) => (
+            <Button key={k.id} asChild size="sm" aria-current={k.id === one.id ? "page" : undefined}>
+              <Link to={`/q/${project.id}/again/${encodeURIComponent(k.id)}`}>{k.name}</Link>
+            </Button>
+          ))}
+        <Button size="sm" ml="auto" disabled={!draft.canBack} onClick={draft.back}>
+          Take back <Key>Z</Key>
+        </Button>
+      </Flex>
+      <One key={one.id} draft={draft} unit={one} i={draft.document.units.indexOf(one)} />
+    </Box>
+  );
+}
+
+/** A draft whose changes on this page can be taken back one by one. */
+function useSteps(draft: Draft) {
+  const past = useRef<Document[]>([]);
+  const before = () => {
+    if (past.current.at(-1) !== draft.document) past.current.push(draft.document);
+  };
+  const back = () => {
+    const was = past.current.pop();
+    if (was) draft.take(was);
+  };
+  useKey("z", back);
+  return {
+    ...draft,
+    set: (...change: Parameters<Draft["set"]>) => {
+      before();
+      draft.set(...change);
+    },
+    take: (document: Document) => {
+      before();
+      draft.take(document);
+    },
+    /** While something is dragged: no step of its own. */
+    drag: draft.set,
+    before,
+    back,
+    canBack: past.current.length > 0,
+  };
+}
+
+export type Steps = ReturnType<typeof useSteps>;
+
+/** The block that is joined of a unit's parts and of nothing else. */
+function blockOf(draft: Steps, unit: Unit) {
+  return draft.document.units.findIndex(
+    (u) => u.how.by === "grid" && u.how.rows.every((r) => r.cells.every((c) => c.unit.split(":")[0] === unit.id)),
+  );
+}
+
+function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
+  const how = unit.how as Again;
+  const { plan } = draft.preview;
+  const knife = plan.knives.find((k) => k.unit === unit.id);
+  const colours = coloursOf(draft.document);
+  const at = blockOf(draft, unit);
+  const block = draft.document.units[at];
+  const { data } = useQuery({
+    queryKey: keys.again(draft.document, block?.id ?? ""),
+    queryFn: ({ signal }) => server.again(draft.document, block?.id ?? "", signal),
+    enabled: !!block && !draft.problems.some((p) => p.stops),
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+  const now = data?.list.find((r) => r.now);
+  const m = methodOf(draft, i);
+  const dragging = useRef(false);
+  const move = (way: Way, line: { line: number; from: number }, to: number, done: boolean) => {
+    if (!knife) return;
+    if (!dragging.current) draft.before();
+    dragging.current = !done;
+    const marks = Math.max(0, Math.round(Math.abs(to - line.from) / knife.mark.inches));
+    const { share: _, ...rest } = how[way]?.lines?.[line.line] ?? { from: "middle" };
+    draft.drag(["units", i, "how", way, "lines", line.line], {
+      ...rest,
+      by: `${(marks * knife.mark.inches).toFixed(9)} in`,
+    });
+    if (done) draft.settle();
+  };
+  return (
+    <>
+      <Flex gap={{ base: "20px", lg: "30px" }} align="start" direction={{ base: "column", lg: "row" }}>
+        <Box as="section" aria-label="The knife" w={{ base: "100%", lg: "400px" }} flexShrink={0}>
+          {knife && (
+            <>
+              <KnifeView
+                knife={knife}
+                colours={colours}
+                maxW={400}
+                maxH={380}
+                label={`${knife.of}, and where it is cut`}
+                onMove={move}
+              />
+              <Text color="soft" fontSize="small">
+                <Ruled>{`${knife.of}, as it is sewn: ${knife.measured}.`}</Ruled>
+              </Text>
+              {knife.waits && !how.measured && (
+                <Text fontSize="small" fontWeight="600" mt="2px">
+                  <Ruled>{knife.waits}</Ruled>
+                </Text>
+              )}
+            </>
+          )}
+          <Problems list={draft.at(`/units/${i}`, `/units/${i}/how`)} />
+          <chakra.details mt="10px" open={draft.below(`/units/${i}`).some((p) => p.stops) || undefined}>
+            <chakra.summary cursor="pointer" fontWeight="600" minH="30px">
+              Type the cuts, or what it measured
+            </chakra.summary>
+            <Box mt="6px">
+              <From draft={draft} how={how} i={i} />
+              <Lines draft={draft} how={how} i={i} way="upright" />
+              <Lines draft={draft} how={how} i={i} way="level" />
+              <Measured draft={draft} how={how} i={i} />
+              <Problems list={m.at(["measured"])} />
+            </Box>
+          </chakra.details>
+        </Box>
+        <Box as="section" aria-label="Its parts, joined again" flex="1" minW="0">
+          {block && block.how.by === "grid" && knife ? (
+            <Board draft={draft} how={block.how} i={at} knife={knife} />
+          ) : (
+            <JoinAgain draft={draft} unit={unit} />
+          )}
+        </Box>
+        <Box as="section" aria-label="The quilt" w={{ base: "100%", lg: "320px" }} flexShrink={0}>
+          <QuiltView
+            layout={plan.quilt}
+            colours={colours}
+            maxW={320}
+            maxH={320}
+            label={draft.document.name}
+            back={false}
+          />
+          <Text mt="10px" color="soft">
+            <Ruled>{plan.finished.text ? `${plan.blocks} blocks, ${plan.finished.text} finished` : ""}</Ruled>
+          </Text>
+          {now && (
+            <Text mt="6px" fontWeight="600" color={now.inside > 0 ? "madder" : "woad"}>
+              {`Inside the block ${now.inside} of ${now.insideOf} crossings clash; in the quilt ${now.clashes} of ${now.crossings}.`}
+            </Text>
+          )}
+          {data && <Efforts again={data.again} patched={data.patched} />}
+        </Box>
+      </Flex>
+      {data && data.list.length > 1 && (
+        <Gallery list={data.list} says={data.says} colours={colours} take={draft.take} />
+      )}
+    </>
+  );
+}
+
+type Effort = { cloth: string; cut: number; seams: number; presses: number };
+
+/** What the quilt takes so, and patch by patch. */
+function Efforts({ again, patched }: { again: Effort; patched?: Effort | undefined }) {
+  const rows = [
+    ["cuts", again.cut, patched?.cut],
+    ["seams", again.seams, patched?.seams],
+    ["pressed", again.presses, patched?.presses],
+    ["cloth", again.cloth, patched?.cloth],
+  ] as const;
+  return (
+    <Box
+      as="table"
+      mt="12px"
+      fontSize="small"
+      className="tabular"
+      css={{ "& td, & th": { paddingRight: "16px", textAlign: "left" } }}
+    >
+      <thead>
+        <tr>
+          <th />
+          <th>cut again</th>
+          {patched && <th>patch by patch</th>}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(([name, a, p]) => (
+          <tr key={name}>
+            <th scope="row">{name}</th>
+            <td>
+              <Ruled>{String(a)}</Ruled>
+            </td>
+            {patched && (
+              <td>
+                <Ruled>{String(p)}</Ruled>
+              </td>
+            )}
+          </tr>
+        ))}
+      </tbody>
+    </Box>
+  );
+}
+
+/** Nothing is joined of these parts yet: they are laid as they were cut, and the block takes the place of what was cut. */
+function JoinAgain({ draft, unit }: { draft: Steps; unit: Unit }) {
+  const knife = draft.preview.plan.knives.find((k) => k.unit === unit.id);
+  if (!knife) return null;
+  const d = draft.document;
+  const join = (lay: boolean) => {
+    const id = freeId(
+      "block",
+      d.units.map((u) => u.id),
+    );
+    const rows = knife.parts.map((row) => ({ id: "", cells: row.map((p) => ({ unit: p.id })) }));
+    const next: Unit = {
+      id,
+      name: freeName(
+        "Joined again",
+        d.units.map((u) => u.name),
+      ),
+      how: { by: "grid", rows },
+    };
+    draft.take({
+      ...d,
+      units: [...d.units, next],
+      top: lay ? { ...d.top, repeat: [[{ unit: id }]] } : d.top,
+    });
+  };
+  return (
+    <Box>
+      <Text mb="10px">Nothing is joined of its parts alone.</Text>
+      <Flex gap="10px" wrap="wrap">
+        <Button size="sm" variant="solid" onClick={() => join(true)}>
+          Join them again, and lay that block in the quilt
+        </Button>
+        <Button size="sm" onClick={() => join(false)}>
+          Join them as one more block
+        </Button>
+      </Flex>
+    </Box>
+  );
+}
