@@ -136,7 +136,8 @@ func PartsOf(d document.Document, block naming.Unit, purse *Purse) (CutAgain, pr
 		return out, *problems
 	}
 	at := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.ID == block.Whole() })
-	parts, cut := naming.Unit(""), making.Made{}
+	var parts naming.Unit
+	var cut making.Made
 	if at >= 0 {
 		parts, cut = partsOf(b, d.Parts[at].How)
 	}

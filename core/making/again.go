@@ -560,8 +560,24 @@ func (m *CutAgain) says(t *Table, k Knifed) string {
 	return fmt.Sprintf("Cut %s, from top to bottom, and %s, from side to side", strings.Join(across, ", "), strings.Join(down, ", "))
 }
 
+// Every says whether cuts are read from one edge, each as far from the last as the first from the edge.
+func Every(list []Reading) bool {
+	if len(list) < 3 {
+		return false
+	}
+	for i, r := range list {
+		if !r.Edge || r.From != list[0].From || r.Off != measure.Length(i+1)*list[0].Off {
+			return false
+		}
+	}
+	return true
+}
+
 // phrases tells the cuts of one direction, those that mirror each other together.
 func phrases(t *Table, list []Reading) (words []string) {
+	if Every(list) {
+		return []string{fmt.Sprintf("every %s from %s, %s", t.Ruler.Print(list[0].Off), list[0].From, count(len(list), "cut"))}
+	}
 	told := map[int]bool{}
 	for i, r := range list {
 		if told[i] {

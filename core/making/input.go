@@ -172,7 +172,10 @@ func count(n int, one string) string {
 	if n == 1 {
 		return "one " + one
 	}
-	return fmt.Sprintf("%s %ss", []string{"no", "one", "two", "three", "four"}[n], one)
+	if words := []string{"no", "one", "two", "three", "four"}; n < len(words) {
+		return fmt.Sprintf("%s %ss", words[n], one)
+	}
+	return fmt.Sprintf("%d %ss", n, one)
 }
 
 // Sizing is how generously cloth is cut for a unit that is trimmed.

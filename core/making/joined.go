@@ -2,6 +2,8 @@ package making
 
 import (
 	"fmt"
+	"slices"
+	"strings"
 
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -19,6 +21,7 @@ const mostNamed = 4
 // once.
 type Joined struct {
 	Columns []Part `json:"columns"`
+	Marks   bool   `json:"marks,omitempty" doc:"Plain columns between pieced ones carry match marks where the seams of those must come to lie"`
 }
 
 // By names the method.
@@ -35,6 +38,7 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		return Made{}, false
 	}
 	out := Made{Sort: "unit", Beside: true}
+	marked := m.marked(t, &out)
 	var taken naming.Step // the step that made what lies on the left so far
 	var name string
 	seen := map[string]bool{}
@@ -55,10 +59,13 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		if !ok {
 			return Made{}, false
 		}
-		right := part.Piece.Turn(c.Turn)
+		right, comes := part.Piece.Turn(c.Turn), part.Unit.ID.Step()
+		if id, is := marked[i]; is {
+			comes = id
+		}
 		if i == 0 {
 			out.Widths = []measure.Length{up(right.W)}
-			out.Piece, taken, name = right, part.Unit.ID.Step(), part.Unit.Name
+			out.Piece, taken, name = right, comes, part.Unit.Name
 			continue
 		}
 		last := i == len(m.Columns)-1
@@ -96,7 +103,7 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		})
 		act := Act{
 			ID: step, Does: Sews, Name: name, Piece: out.Piece, Seams: 1,
-			Sews: []naming.Seam{seam}, Takes: takes(taken, part.Unit.ID.Step()),
+			Sews: []naming.Seam{seam}, Takes: takes(taken, comes),
 			Joins: &Joins{Left: before, Right: part.Unit.Name, LeftPiece: left, RightPart: right},
 		}
 		if last {
@@ -106,6 +113,99 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		taken = act.ID
 	}
 	return out, true
+}
+
+// marked states that plain columns between pieced ones are marked, and says which of them come from there.
+func (m *Joined) marked(t *Table, out *Made) map[int]naming.Step {
+	from := map[int]naming.Step{}
+	if !m.Marks {
+		return from
+	}
+	lies := make([]Made, len(m.Columns))
+	for i, c := range m.Columns {
+		part, ok := t.Made(c.Unit)
+		if !ok || c.Turn%90 != 0 {
+			return from // said where it is joined
+		}
+		part.Piece = part.Piece.Turn(c.Turn)
+		lies[i] = part
+	}
+	known := map[string]naming.Step{}
+	for i, part := range lies {
+		if !part.Cloth {
+			continue
+		}
+		var edges [2][]piece.Num
+		if i > 0 {
+			edges[0] = places(lies[i-1].Piece.Ends(piece.Right))
+		}
+		if i+1 < len(lies) {
+			edges[1] = places(lies[i+1].Piece.Ends(piece.Left))
+		}
+		if len(edges[0])+len(edges[1]) == 0 {
+			continue
+		}
+		says := t.marksSay(edges)
+		key := string(part.Unit.ID) + " " + says
+		if id, is := known[key]; is {
+			from[i] = id
+			continue
+		}
+		act := Act{
+			ID: t.Unit.earlier().Part(m.Columns[i].ID, "marks"), Does: Marks, Name: part.Unit.Name + ", marked", Says: says,
+			Takes: []Take{{part.Unit.ID.Step(), 1}}, Piece: part.Piece, Lines: len(edges[0]) + len(edges[1]),
+		}
+		tick := piece.Of(t.Seam)
+		for _, y := range edges[0] {
+			act.Drawn = append(act.Drawn, piece.Seam{From: piece.Point{Y: y}, To: piece.Point{X: tick, Y: y}})
+		}
+		for _, y := range edges[1] {
+			w := part.Piece.W
+			act.Drawn = append(act.Drawn, piece.Seam{From: piece.Point{X: w.Sub(tick), Y: y}, To: piece.Point{X: w, Y: y}})
+		}
+		if t.Unit.Like == "" {
+			out.Acts = append(out.Acts, act)
+		}
+		known[key], from[i] = act.ID, act.ID
+	}
+	return from
+}
+
+// places are where ends lie along an edge.
+func places(ends []piece.End) (list []piece.Num) {
+	for _, e := range ends {
+		if !slices.Contains(list, e.At) {
+			list = append(list, e.At)
+		}
+	}
+	return list
+}
+
+// marksSay says where the edges of a plain strip are marked.
+func (t *Table) marksSay(edges [2][]piece.Num) string {
+	at := func(list []piece.Num) string {
+		var words []string
+		for _, n := range list {
+			words = append(words, t.Ruler.Print(up(n)))
+		}
+		even := len(list) > 2
+		for i := 2; i < len(list); i++ {
+			even = even && list[i].Sub(list[i-1]) == list[1].Sub(list[0])
+		}
+		if even {
+			return fmt.Sprintf("at %s from the top and then every %s, %s", words[0], t.Ruler.Print(up(list[1].Sub(list[0]))), count(len(list), "mark"))
+		}
+		return "at " + strings.Join(words, ", ") + " from the top"
+	}
+	switch {
+	case slices.Equal(edges[0], edges[1]):
+		return "Mark both edges " + at(edges[0])
+	case len(edges[0]) == 0:
+		return "Mark the right edge " + at(edges[1])
+	case len(edges[1]) == 0:
+		return "Mark the left edge " + at(edges[0])
+	}
+	return "Mark the left edge " + at(edges[0]) + ", and the right edge " + at(edges[1])
 }
 
 func (m *Joined) references() []*naming.Unit {

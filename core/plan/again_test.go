@@ -1,11 +1,14 @@
 package plan_test
 
 import (
+	"strings"
 	"testing"
 
 	"vicis/core/document"
 	"vicis/core/making"
+	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/plan"
 	"vicis/core/work"
 )
 
@@ -64,5 +67,146 @@ func TestCrossingsOfWhatIsCutAgain(t *testing.T) {
 		if w.Press.Clashes > one.turnedClashes {
 			t.Errorf("%s: with blocks turned %d clash, should be %d", one.name, w.Press.Clashes, one.turnedClashes)
 		}
+	}
+}
+
+// What cannot be cut is said at its place, with the mend, and nothing else is.
+func TestCutsThatCannotBe(t *testing.T) {
+	at := func(place string) string { return "/units/3/how" + place }
+	line := func(from making.Origin, by making.Breadth) making.Knife {
+		return making.Knife{Lines: []making.Cut{{From: from, By: by}}}
+	}
+	for _, one := range []struct {
+		name   string
+		change func(m *making.CutAgain)
+		code   string
+		at     string
+	}{
+		{"on a seam", func(m *making.CutAgain) { m.Upright = line("middle", "") }, "cut-beside-seam", at("/upright")},
+		{"within its allowance", func(m *making.CutAgain) { m.Upright = line("seam", "1/4") }, "cut-beside-seam", at("/upright")},
+		{"outside", func(m *making.CutAgain) { m.Level = line("top", "9 1/2") }, "cut-outside", at("/level")},
+		{"beyond", func(m *making.CutAgain) { m.Level = line("bottom", "12") }, "cut-outside", at("/level")},
+		{"too thin", func(m *making.CutAgain) { m.Level = line("top", "1/2") }, "part-too-narrow", at("/level")},
+		{"twice", func(m *making.CutAgain) {
+			m.Level = making.Knife{Lines: []making.Cut{{From: "top", By: "2"}, {From: "bottom", By: "7 1/2"}}}
+		}, "cut-twice", at("/level")},
+		{"nowhere", func(m *making.CutAgain) { m.Upright, m.Level = making.Knife{}, making.Knife{} }, "not-cut", at("")},
+		{"in too many", func(m *making.CutAgain) { m.Upright = making.Knife{Parts: 21} }, "too-many-parts", at("/upright")},
+		{"both ways of saying", func(m *making.CutAgain) { m.Upright.Parts = 3 }, "parts-or-lines", at("/upright")},
+		{"from a wrong edge", func(m *making.CutAgain) { m.Upright = line("top", "2") }, "origin-unknown", at("/upright/lines/0/from")},
+		{"from no seam", func(m *making.CutAgain) {
+			m.Upright = making.Knife{Lines: []making.Cut{{From: "seam", Seam: 4, By: "1"}}}
+		}, "no-such-seam", at("/upright/lines/0/seam")},
+		{"unreadable", func(m *making.CutAgain) { m.Upright = line("left", "two") }, "length-unreadable", at("/upright/lines/0/by")},
+		{"in strips", func(m *making.CutAgain) { m.Upright = line("left", "1 strip") }, "length-unreadable", at("/upright/lines/0/by")},
+		{"a share of nothing", func(m *making.CutAgain) {
+			m.Upright = making.Knife{Lines: []making.Cut{{From: "left", Share: "1/3"}}}
+		}, "no-square", at("/upright/lines/0/share")},
+		{"no share", func(m *making.CutAgain) {
+			m.Upright = making.Knife{Lines: []making.Cut{{From: "left", Share: "7"}}}
+		}, "share", at("/upright/lines/0/share")},
+		{"a strip set", func(m *making.CutAgain) { m.From = "set" }, "not-a-unit", at("/from")},
+		{"itself", func(m *making.CutAgain) { m.From = "parts" }, "unit-of-itself", at("")},
+		{"what is made of it", func(m *making.CutAgain) { m.From = "block" }, "unit-of-itself", "/units/4/how"},
+		{"measured in centimetres", func(m *making.CutAgain) {
+			m.Measured = &making.Came{Width: "24", Height: "9 1/2"}
+		}, "measured-far-off", at("/measured/width")},
+	} {
+		d := fromLibrary(t, "corners-exchanged")
+		one.change(unit(t, d, "parts").How.(*making.CutAgain))
+		p, problems := plan.Make(d, nil)
+		if !has(problems, one.code, one.at) || len(p.Steps) > 0 {
+			t.Errorf("%s: %v", one.name, problems)
+		}
+		for _, stop := range problems.Stops() {
+			if stop.Mend == "" || stop.Says == "" {
+				t.Errorf("%s: %+v", one.name, stop)
+			}
+		}
+	}
+	near := fromLibrary(t, "corners-exchanged")
+	unit(t, near, "parts").How.(*making.CutAgain).Upright = line("seam", "3/8")
+	warned(t, near, "cut-near-seam", at("/upright"), "")
+	// Parts that trade places and do not agree: said at the cell.
+	d := fromLibrary(t, "corners-exchanged")
+	unit(t, d, "block").How.(*making.Grid).Rows[0].Cells[0].Unit = "parts:b1"
+	if _, problems := plan.Make(d, nil); !problems.Stopped() || problems.Stops()[0].Code != "edges-differ" {
+		t.Error(problems)
+	}
+}
+
+// A share of the square it began from: a pinwheel of squares cut 5⅜″ is cut at a third of that from its middle seam, to the mark.
+func TestSharesOfTheSquareItBeganFrom(t *testing.T) {
+	d := fromLibrary(t, "pinwheel-in-thirds")
+	m := unit(t, d, "parts").How.(*making.CutAgain)
+	m.Upright = making.Knife{Lines: []making.Cut{{From: "seam", Share: "1/3"}}}
+	p := planned(t, d)
+	if k := p.Knives[0]; len(k.Upright) != 2 || k.Upright[0].Off != "1¾″" { // 5⅜ ÷ 3 = 1.79, to the nearest eighth
+		t.Errorf("%+v", p.Knives[0].Upright)
+	}
+}
+
+// A place stays a place when other parts become alike: one fabric for both roles makes one kind of all corners, and the block is sewn as
+// before.
+func TestPlacesStayWhatTheyAre(t *testing.T) {
+	d := fromLibrary(t, "corners-exchanged")
+	before := planned(t, d)
+	for i := range d.Parts {
+		if set, ok := d.Parts[i].How.(*making.StripSet); ok {
+			set.Strips[1].Role = "A"
+		}
+	}
+	after := planned(t, d)
+	if before.Finished != after.Finished || step(t, after, "parts").Make != 64 || step(t, before, "parts").Make != 32 {
+		t.Errorf("%v and %v, %d and %d of the first kind", before.Finished, after.Finished, step(t, before, "parts").Make, step(t, after, "parts").Make)
+	}
+}
+
+// Pieced and plain strips joined to a panel and cut across (worked by hand for strips cut 2″ and 4″, eight of them between the outer
+// ones, six pieced and six plain): a set of 31½″, marks at 1¾″ and every 3½″, nine columns of 27″ × 36″, slants five and four, and
+// 9 + 6 + 11 + 8 seams.
+func TestCheckerFromAPanel(t *testing.T) {
+	d := fromLibrary(t, "checker-from-a-panel")
+	w, ok := work.Of(d)
+	if !ok {
+		t.Fatal(*w.Problems)
+	}
+	if _, high := w.Unit("set").Piece.Size(); high != 63*measure.Inch/2 {
+		t.Error("the set is", w.Say(high), "wide")
+	}
+	if width, height := w.Layout.Finished(); width != 36*measure.Inch || height != 27*measure.Inch {
+		t.Error(w.Say(width), w.Say(height))
+	}
+	p := planned(t, d)
+	seams, marks := 0, 0
+	for _, s := range p.Steps {
+		if s.Sewing != nil && s.Stage != "rows" {
+			seams += s.Make * s.Sewing.Seams
+		}
+		if s.Does == "mark" {
+			marks += s.Make
+			if !strings.Contains(s.Says, "at 1¾″ from the top and then every 3½″, 9 marks") {
+				t.Error(s.Says)
+			}
+		}
+	}
+	if seams != 9+6+11+8 || marks != 6 {
+		t.Errorf("%d seams, %d plain strips marked", seams, marks)
+	}
+	looks := map[uint64]int{}
+	for _, v := range w.Unit("row").Variants {
+		looks[v.Piece.Finished(w.Table.Seam).Look(w.Seen)] += v.Count
+	}
+	if len(looks) != 2 {
+		t.Errorf("slants: %v", looks)
+	}
+	for _, n := range looks {
+		if n != 5 && n != 4 {
+			t.Errorf("slants: %v", looks)
+		}
+	}
+	d.Top.Rows = 10 // one row more takes a second panel
+	if runs := planned(t, d).Knives[0].Runs; runs != 2 {
+		t.Errorf("%d panels for ten rows", runs)
 	}
 }

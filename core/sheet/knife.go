@@ -170,6 +170,9 @@ func knifeDoes(s work.Sewn, k making.Knifed) (list []string) {
 			}
 			reads = append(reads, knifeReads(s, r, i == 0))
 		}
+		if making.Every(way.list) {
+			reads = []string{fmt.Sprintf("every %s from %s, %s in all", s.Say(way.list[0].Off), way.list[0].From, words.Plural(len(way.list), "cut"))}
+		}
 		add("%s %s: %s%s.", turn, way.says, strings.Join(reads, ", then "), check)
 	}
 	add("The blade runs on the %s of the ruler. Lift the parts off place by place, each pile lying as it was cut, with a label.", away)

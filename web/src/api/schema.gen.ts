@@ -1425,6 +1425,8 @@ export interface components {
             /** @enum {string} */
             by: "joined";
             columns: components["schemas"]["MakingPart"][];
+            /** @description Plain columns between pieced ones carry match marks where the seams of those must come to lie */
+            marks?: boolean;
         };
         MethodLogCabin: {
             /** @enum {string} */
