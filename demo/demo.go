@@ -30,6 +30,7 @@ const (
 	AtTheMat    = "demo-hay-loft"
 	JustPlanned = "demo-lamp-room"
 	OnPoint     = "demo-weather-vane"
+	CutAgain    = "demo-rope-walk"
 )
 
 // began is when the made-up work began.
@@ -77,9 +78,13 @@ func Documents() (map[string]document.Document, error) {
 	if err != nil {
 		return nil, err
 	}
+	rope, err := ropeWalk()
+	if err != nil {
+		return nil, err
+	}
 	return map[string]document.Document{
 		InTheMiddle: shed, JustPlanned: lamp, Stars: gull, AtTheMat: hay,
-		OnPoint: vane,
+		OnPoint: vane, CutAgain: rope,
 	}, nil
 }
 
@@ -217,6 +222,25 @@ func weatherVane() (document.Document, error) {
 	return d, nil
 }
 
+// ropeWalk is four-patches that are cut again, half of their parts joined.
+func ropeWalk() (document.Document, error) {
+	e, err := fromLibrary("corners-exchanged")
+	if err != nil {
+		return document.Document{}, err
+	}
+	d := e.Document
+	d.Name, d.Note = "Rope walk", "A made-up quilt of four-patches that are cut again, their parts half joined."
+	d.Fabrics = []cloth.Fabric{
+		{ID: "dark", Name: "Tar", Colour: "#33424a"},
+		{ID: "light", Name: "Hemp", Colour: "#e6d6b4"},
+		{ID: "edge", Name: "Anchor", Colour: "#8a4b3a"},
+	}
+	d.Roles = append(d.Roles[:2:2], document.Role{ID: "edge", Name: "edge", Fabric: "edge"})
+	d.Top.Rows, d.Top.Columns = 6, 5
+	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: "edge", Width: "3 1/2 in"}}
+	return d, nil
+}
+
 // Begun is the tally of a quilt whose work has come so far as a step, and half way through that.
 func Begun(d document.Document, half naming.Step, name string) []tally.Event {
 	p, _ := work.Of(d)
@@ -310,7 +334,7 @@ func Fill(ctx context.Context, s *store.Store) error {
 			return err
 		}
 	}
-	for i, id := range []string{OnPoint, JustPlanned, AtTheMat, Stars, InTheMiddle} {
+	for i, id := range []string{OnPoint, JustPlanned, AtTheMat, CutAgain, Stars, InTheMiddle} {
 		text, err := document.Write(docs[id])
 		if err != nil {
 			return err
@@ -320,6 +344,9 @@ func Fill(ctx context.Context, s *store.Store) error {
 		}
 	}
 	if err := s.Append(ctx, Stars, Begun(docs[Stars], "goose/third", "stars"), began.AddDate(0, 0, 4)); err != nil {
+		return err
+	}
+	if err := s.Append(ctx, CutAgain, Begun(docs[CutAgain], "block/row-2", "rope"), began.AddDate(0, 0, 4)); err != nil {
 		return err
 	}
 	if err := s.Append(ctx, AtTheMat, Begun(docs[AtTheMat], naming.Pool("light", int64(7*measure.Inch/2), false),

@@ -115,7 +115,7 @@ func lettersOf(b work.Sewn, first quilt.Cell) []letter {
 	}
 	laid := b.Plain.Repeat[0][0]
 	m, _ := b.Table.Made(laid.Unit)
-	p := m.Piece.Finished(b.Table.Seam)
+	p := m.Piece.Turn((laid.Turn - first.Turn + 360) % 360).Finished(b.Table.Seam) // a part may be laid by its place
 	add(quilt.Cell{Unit: first.Unit, Colourway: first.Colourway}, p)
 	if i := slices.IndexFunc(m.Variants, func(v making.Variant) bool {
 		return v.ID == laid.Unit &&
@@ -301,18 +301,21 @@ func expanded(b work.Sewn, repeat [][]quilt.Cell) [][]quilt.Cell {
 		unit      naming.Unit
 		colourway string
 	}
-	made := map[block]naming.Unit{}
+	made := map[block]quilt.Cell{} // unturned
 	for r, row := range b.Document.Top.Repeat {
 		for c, cell := range row {
-			made[block{cell.Unit, cell.Colourway}] = b.Plain.Repeat[r][c].Unit
+			is := b.Plain.Repeat[r][c]
+			is.Turn = (is.Turn - cell.Turn + 360) % 360
+			made[block{cell.Unit, cell.Colourway}] = is
 		}
 	}
 	out := make([][]quilt.Cell, len(repeat))
 	for r, row := range repeat {
 		out[r] = slices.Clone(row)
 		for c, cell := range row {
-			if unit, laid := made[block{cell.Unit, cell.Colourway}]; laid {
-				out[r][c].Unit, out[r][c].Colourway = unit, ""
+			if is, laid := made[block{cell.Unit, cell.Colourway}]; laid {
+				is.Turn = (is.Turn + cell.Turn) % 360
+				out[r][c] = is
 			}
 		}
 	}

@@ -46,6 +46,12 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 			"Choose a block or a unit that can be made.")
 		return out, problems
 	}
+	if m.Parted {
+		problems := b.Problems.Stops()
+		problems.Stop("a-part", "/finished", fmt.Sprintf("%s is a part of what is cut again, and as large as that makes it.", m.Unit.Name),
+			"Change what it is cut from, or where the knife goes.")
+		return out, problems
+	}
 	want, err := to.Length(d.Units)
 	s := b.Table.Seam
 	w, _ := m.Piece.Size()

@@ -69,7 +69,7 @@ func read(name string) (Entry, error) {
 	if problems.Stopped() {
 		return Entry{}, fmt.Errorf("library: %s: %v", name, problems.Stops()[0])
 	}
-	first := d.Top.Repeat[0][0].Unit
+	first := p.Quilt.Cells[0].Block // the kind, where a part is laid by its place
 	return Entry{
 		ID: plain(strings.TrimSuffix(path.Base(name), ".json")), Group: plain(path.Base(path.Dir(name))), Name: d.Name,
 		Says:  d.Note,

@@ -9,6 +9,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
+	"vicis/core/problem"
 	"vicis/core/quilt"
 	"vicis/core/tally"
 	"vicis/core/work"
@@ -61,6 +62,15 @@ func TestEveryBlockIsPlannedFromClothToTop(t *testing.T) {
 	}
 }
 
+// aPart says whether what is laid is a part of what is cut again, which is as large as that makes it, and whether that is said.
+func aPart(e Entry, problems problem.List) bool {
+	if !problems.Stopped() || problems.Stops()[0].Code != "a-part" {
+		return false
+	}
+	w, _ := work.Of(e.Document)
+	return w.Unit(e.Block).Parted
+}
+
 // Every block can be made in other sizes: its parts follow, and what falls off the ruler is named with sizes that do
 // not.
 func TestEveryBlockCanBeResized(t *testing.T) {
@@ -71,6 +81,9 @@ func TestEveryBlockCanBeResized(t *testing.T) {
 	for _, e := range list {
 		for _, to := range []string{"5", "12", "9 1/2"} {
 			r, problems := ask.Resize(e.Document, e.Block, measure.Written(to))
+			if aPart(e, problems) {
+				continue
+			}
 			if problems.Stopped() {
 				t.Errorf("%s to %s: %v", e.ID, to, problems.Stops()[0])
 				continue
@@ -103,6 +116,9 @@ func TestResizedBlocksFinishAsAskedFor(t *testing.T) {
 			"4", "5", "6", "6 1/2", "7 3/4", "8", "9", "10", "12", "15", "16 1/2", "20 cm",
 		} {
 			r, problems := ask.Resize(e.Document, e.Block, measure.Written(to))
+			if aPart(e, problems) {
+				continue
+			}
 			if problems.Stopped() {
 				t.Errorf("%s to %s: %v", e.ID, to, problems.Stops()[0])
 				continue

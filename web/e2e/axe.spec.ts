@@ -26,6 +26,8 @@ const views = [
   "/q/demo-gull-point/bench/goose%2Fthird",
   "/q/demo-weather-vane/quilt",
   "/q/demo-weather-vane/press",
+  "/q/demo-rope-walk/again",
+  "/q/demo-rope-walk/bench/parts%3Ab1",
   "/q/no-such-quilt/quilt",
   "/nowhere",
 ];

@@ -8,6 +8,7 @@ import { keys } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { KnifeView, type Way } from "../drawn/KnifeView";
 import { QuiltView } from "../drawn/QuiltView";
+import { Fold } from "../frame/Fold";
 import { Key } from "../frame/Key";
 import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
@@ -152,10 +153,15 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
             </>
           )}
           <Problems list={draft.at(`/units/${i}`, `/units/${i}/how`)} />
-          <chakra.details mt="10px" open={draft.below(`/units/${i}`).some((p) => p.stops) || undefined}>
-            <chakra.summary cursor="pointer" fontWeight="600" minH="30px">
-              Type the cuts, or what it measured
-            </chakra.summary>
+          <Fold
+            mt="10px"
+            must={draft.below(`/units/${i}`).some((p) => p.stops)}
+            summary={
+              <chakra.summary cursor="pointer" fontWeight="600" minH="30px">
+                Type the cuts, or what it measured
+              </chakra.summary>
+            }
+          >
             <Box mt="6px">
               <From draft={draft} how={how} i={i} />
               <Lines draft={draft} how={how} i={i} way="upright" />
@@ -163,7 +169,7 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
               <Measured draft={draft} how={how} i={i} />
               <Problems list={m.at(["measured"])} />
             </Box>
-          </chakra.details>
+          </Fold>
         </Box>
         <Box as="section" aria-label="Its parts, joined again" flex="1" minW="0">
           {block && block.how.by === "grid" && knife ? (
@@ -203,39 +209,37 @@ type Effort = { cloth: string; cut: number; seams: number; presses: number };
 
 /** What the quilt takes so, and patch by patch. */
 function Efforts({ again, patched }: { again: Effort; patched?: Effort | undefined }) {
-  const rows = [
-    ["cuts", again.cut, patched?.cut],
-    ["seams", again.seams, patched?.seams],
-    ["pressed", again.presses, patched?.presses],
-    ["cloth", again.cloth, patched?.cloth],
-  ] as const;
+  const rows = patched
+    ? [["cut again", again] as const, ["patch by patch", patched] as const]
+    : [["cut again", again] as const];
   return (
     <Box
       as="table"
-      mt="12px"
+      mt="10px"
       fontSize="small"
       className="tabular"
-      css={{ "& td, & th": { paddingRight: "16px", textAlign: "left" } }}
+      css={{ "& td, & th": { paddingRight: "12px", textAlign: "left", fontWeight: "400", whiteSpace: "nowrap" } }}
     >
       <thead>
         <tr>
-          <th />
-          <th>cut again</th>
-          {patched && <th>patch by patch</th>}
+          <td />
+          {["cuts", "seams", "pressed", "cloth"].map((w) => (
+            <th key={w} scope="col">
+              {w}
+            </th>
+          ))}
         </tr>
       </thead>
       <tbody>
-        {rows.map(([name, a, p]) => (
+        {rows.map(([name, e]) => (
           <tr key={name}>
             <th scope="row">{name}</th>
+            <td>{e.cut}</td>
+            <td>{e.seams}</td>
+            <td>{e.presses}</td>
             <td>
-              <Ruled>{String(a)}</Ruled>
+              <Ruled>{e.cloth}</Ruled>
             </td>
-            {patched && (
-              <td>
-                <Ruled>{String(p)}</Ruled>
-              </td>
-            )}
           </tr>
         ))}
       </tbody>

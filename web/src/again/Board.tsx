@@ -73,7 +73,8 @@ export function Board({ draft, how, i, knife }: { draft: Steps; how: Grid; i: nu
     <Box>
       <Box role="group" aria-label="Parts" userSelect="none">
         {rows.map((row, y) => (
-          <Flex key={row.id} gap="12px" mb="12px" justify="center">
+          // biome-ignore lint/suspicious/noArrayIndexKey: a new row has no name yet
+          <Flex key={y} gap="12px" mb="12px" justify="center">
             {row.cells.map((one, x) => {
               const chosen = y === r && x === c;
               const { w, h } = size(one);

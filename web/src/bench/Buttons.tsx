@@ -4,7 +4,7 @@ import { Key } from "./Key";
 import type { Counting } from "./useCounting";
 
 export function Buttons({ counting, toGo }: { counting: Counting; toGo: number }) {
-  const { tally, iron, digits, setDigits, typed, mode, setMode, enter, recountOrNot } = counting;
+  const { tally, knife, cut, iron, digits, setDigits, typed, mode, setMode, enter, recountOrNot } = counting;
   return (
     <Box>
       <Flex minH={{ base: "26px", md: "34px" }} align="center" role="status">
@@ -51,6 +51,11 @@ export function Buttons({ counting, toGo }: { counting: Counting; toGo: number }
         >
           123
         </Button>
+        {knife && (
+          <Button gridColumn="span 6" minH="56px" onClick={cut}>
+            {`One ${knife.of} cut: every pile`} <Key>A</Key>
+          </Button>
+        )}
         <Button
           gridColumn={iron ? "span 6" : "span 2"}
           minH="56px"

@@ -21,6 +21,16 @@ export function useCounting(project: Project, step: Step, station: Station) {
     away(`/q/${project.id}/${iron ? "press" : step.does === "cut" || step.does === "sub-cut" ? "cut" : "sew"}`);
   const typed = digits === "" ? undefined : Number(digits);
 
+  // What falls out of one thing that is cut again, each pile with how many of it.
+  const knife = iron ? undefined : project.plan.knives.find((k) => k.unit === step.knife);
+  const piles = knife
+    ? project.plan.steps.flatMap((s) => {
+        const n = knife.parts.flat().filter((p) => p.kind === s.id).length;
+        return n > 0 ? [{ step: s, n }] : [];
+      })
+    : [];
+  const cut = () => knife && tally.whole(piles);
+
   const done = () => {
     setDigits("");
     setMode("count");
@@ -55,6 +65,7 @@ export function useCounting(project: Project, step: Step, station: Station) {
       if (onButton) e.preventDefault();
       enter();
     } else if (key === "z") tally.undo();
+    else if (key === "a" && knife) cut();
     else if (key === "t") turn();
     else if (key === "r" && !iron) setMode(mode === "aside" ? "count" : "aside");
     else if (key === "c" && !iron) recountOrNot();
@@ -62,7 +73,23 @@ export function useCounting(project: Project, step: Step, station: Station) {
     else if (key === "escape") leave();
   });
 
-  return { tally, iron, back, turn, digits, setDigits, typed, mode, setMode, enter, recountOrNot, setAside, leave };
+  return {
+    tally,
+    knife,
+    cut,
+    iron,
+    back,
+    turn,
+    digits,
+    setDigits,
+    typed,
+    mode,
+    setMode,
+    enter,
+    recountOrNot,
+    setAside,
+    leave,
+  };
 }
 
 function useKeys(pressed: (e: KeyboardEvent) => void) {

@@ -64,8 +64,15 @@ function Shelves({ entries, chosen }: { entries: Shown[]; chosen: Shown }) {
     >
       {groups.map((g) => (
         <Box key={g} mb={{ base: "6px", lg: "16px" }}>
-          <Heading as="h2" fontSize="note" fontWeight="600" color="soft" mb="8px" textTransform="capitalize">
-            {g}
+          <Heading
+            as="h2"
+            fontSize="note"
+            fontWeight="600"
+            color="soft"
+            mb="8px"
+            css={{ "&::first-letter": { textTransform: "uppercase" } }}
+          >
+            {g.replaceAll("-", " ")}
           </Heading>
           <Flex wrap={{ base: "nowrap", lg: "wrap" }} gap="10px 12px">
             {entries

@@ -164,7 +164,7 @@ export function PrintPage() {
         <chakra.table w="100%">
           <tbody>
             {plan.steps
-              .filter((s) => s.sewing || s.does === "mark" || s.does === "trim")
+              .filter((s) => s.sewing || s.does === "mark" || s.does === "trim" || s.does === "cut again")
               .map((s, i) => (
                 <Row key={s.id}>
                   <Cell className="tabular">{i + 1}</Cell>

@@ -4,6 +4,7 @@ import { useState } from "react";
 import type { Unit } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
+import { Fold } from "../frame/Fold";
 import { ChoiceField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
@@ -60,21 +61,28 @@ function UnitRow({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
   const picture = draft.preview.plan.pictures[unit.id];
   const how = unit.how;
   return (
-    <chakra.details borderBottomWidth="1px" borderColor="hair" py="8px" open={stops > 0 || undefined}>
-      <chakra.summary cursor="pointer" display="flex" alignItems="center" gap="14px" minH="44px">
-        <Flex w="84px" justify="center" flexShrink={0}>
-          <PictureView picture={picture} colours={coloursOf(draft.document)} maxW={80} maxH={44} label="" />
-        </Flex>
-        <Text fontWeight="600">{unit.name}</Text>
-        <Text color="soft" fontSize="note">
-          {how.by}
-        </Text>
-        {own.length > 0 && (
-          <Text ml="auto" color={stops ? "madder" : "ink"} fontSize="note" fontWeight="600">
-            {stops ? "to mend" : "note"}
+    <Fold
+      borderBottomWidth="1px"
+      borderColor="hair"
+      py="8px"
+      must={stops > 0}
+      summary={
+        <chakra.summary cursor="pointer" display="flex" alignItems="center" gap="14px" minH="44px">
+          <Flex w="84px" justify="center" flexShrink={0}>
+            <PictureView picture={picture} colours={coloursOf(draft.document)} maxW={80} maxH={44} label="" />
+          </Flex>
+          <Text fontWeight="600">{unit.name}</Text>
+          <Text color="soft" fontSize="note">
+            {how.by}
           </Text>
-        )}
-      </chakra.summary>
+          {own.length > 0 && (
+            <Text ml="auto" color={stops ? "madder" : "ink"} fontSize="note" fontWeight="600">
+              {stops ? "to mend" : "note"}
+            </Text>
+          )}
+        </chakra.summary>
+      }
+    >
       <Box pt="8px" pb="6px">
         <Flex gap="10px" align="end" mb="12px">
           <TextField
@@ -95,7 +103,7 @@ function UnitRow({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
           </>
         )}
       </Box>
-    </chakra.details>
+    </Fold>
   );
 }
 

@@ -28,7 +28,7 @@ export function SewPage() {
   const project = useFramed();
   const { plan } = project;
   if (plan.steps.length === 0) return <Unplanned />;
-  const sewn = plan.steps.filter((s) => s.sewing || s.does === "mark" || s.does === "trim");
+  const sewn = plan.steps.filter((s) => s.sewing || s.does === "mark" || s.does === "trim" || s.does === "cut again");
   const stages = plan.stages.filter((st) => sewn.some((s) => s.stage === st));
   return (
     <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
