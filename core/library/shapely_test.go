@@ -27,13 +27,13 @@ for name, pic in json.load(sys.stdin).items():
     total = sum(p.area for p in polys)
     if pic["whole"] and abs(whole.intersection(box(0, 0, pic["w"], pic["h"])).area - pic["w"] * pic["h"]) > 0.01: bad.append(name + ": gaps")
     if total - unary_union(polys).area > 0.01 * (1 + len(polys) / 50): bad.append(name + ": patches overlap")
-    edges = unary_union([p.exterior for p in polys])
+    edges = unary_union([p.exterior for p in polys]).buffer(E)
     seams = [LineString([(s["x1"], s["y1"]), (s["x2"], s["y2"])]) for s in pic["seams"]]
     for s in seams:
-        if s.length > 0.02 and s.difference(edges.buffer(E)).length > 0.02: bad.append(name + ": a seam runs through a patch")
+        if s.length > 0.02 and s.difference(edges).length > 0.02: bad.append(name + ": a seam runs through a patch")
     for b in pic["bands"]:
         if Polygon(list(zip(b["points"][::2], b["points"][1::2]))).difference(box(-E, -E, pic["w"] + E, pic["h"] + E)).area > 0.01: bad.append(name + ": an allowance lies outside")
-    ends = [(Point(c[k]), c[1 - k]) for s in seams for c in [list(s.coords)] for k in (0, 1)]
+    ends = [(Point(c[k]), c[1 - k], c[k]) for s in seams for c in [list(s.coords)] for k in (0, 1)]
     expected = set()
     for s in seams:
         (x1, y1), (x2, y2) = s.coords
@@ -41,7 +41,8 @@ for name, pic in json.load(sys.stdin).items():
         if l < 0.02: continue
         ux, uy = (x2 - x1) / l, (y2 - y1) / l
         here = []
-        for p, far in ends:
+        for p, far, (px, py) in ends:
+            if not (min(x1, x2) - E < px < max(x1, x2) + E and min(y1, y2) - E < py < max(y1, y2) + E): continue
             if p.distance(s) < E and min(p.distance(Point(x1, y1)), p.distance(Point(x2, y2))) > E or p.distance(s) < E and p.distance(s.boundary) < E:
                 dx, dy = far[0] - p.x, far[1] - p.y
                 d = math.hypot(dx, dy)
