@@ -2,9 +2,10 @@
 import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { useLayoutEffect } from "react";
 import { Link } from "react-router";
-import type { Across, Project } from "../api/client";
+import type { Across, Project, Step } from "../api/client";
 import { useProject } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
+import { KnifeView } from "../drawn/KnifeView";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
 import { Ruled } from "../frame/Ruled";
@@ -168,8 +169,8 @@ export function PrintPage() {
               .map((s, i) => (
                 <Row key={s.id}>
                   <Cell className="tabular">{i + 1}</Cell>
-                  <Cell w="80px">
-                    <PictureView picture={plan.pictures[s.picture]} colours={colours} maxW={70} maxH={44} label="" />
+                  <Cell w="100px">
+                    <Lies step={s} project={project} />
                   </Cell>
                   <Cell>
                     <Text fontWeight="600">
@@ -252,4 +253,16 @@ function Layups({ across }: { across: Across }) {
       <Ruled>{`${"☐".repeat(Math.min(l.times, 30))} ${l.times > 30 ? `${l.times} × ` : ""}${l.says}; ${l.rest.text} left`}</Ruled>
     </Text>
   ));
+}
+
+/** What a step makes; where something is cut again, where the knife goes. */
+function Lies({ step, project }: { step: Step; project: Project }) {
+  const { plan } = project;
+  const colours = coloursOf(project.document);
+  const knife = plan.knives.find((k) => k.unit === step.knife);
+  return knife ? (
+    <KnifeView knife={knife} colours={colours} maxW={96} maxH={96} label="" here={step.id} />
+  ) : (
+    <PictureView picture={plan.pictures[step.picture]} colours={colours} maxW={70} maxH={44} label="" />
+  );
 }

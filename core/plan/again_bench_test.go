@@ -1,0 +1,125 @@
+package plan_test
+
+import (
+	"fmt"
+	"slices"
+	"testing"
+	"time"
+
+	"vicis/core/document"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/piece"
+	"vicis/core/plan"
+	"vicis/core/quilt"
+	"vicis/core/work"
+)
+
+// partsOfParts is four-patches cut again and joined, and that cut again and joined, laid to some ten thousand patches; and the same
+// patches as a grid of squares and rectangles.
+func partsOfParts(tb testing.TB) (again, grid document.Document, patches int) {
+	tb.Helper()
+	d := fromLibrary(tb, "corners-exchanged")
+	var cells [][]making.GridCell
+	for r := range 2 {
+		cells = append(cells, nil)
+		for c := range 2 {
+			cells[r] = append(cells[r], making.GridCell{Unit: naming.Of("quarter").Place(r, c), Turn: 180 * ((r + c) % 2)})
+		}
+	}
+	d.Parts = append(d.Parts,
+		making.Unit{ID: "quarter", Name: "Quarter", How: &making.CutAgain{
+			From:    "block",
+			Upright: making.Knife{Lines: []making.Cut{{From: making.FromLeft, By: "3 in"}, {From: making.FromRight, By: "3 in"}}},
+			Level:   making.Knife{Lines: []making.Cut{{From: making.FromTop, By: "3 in"}, {From: making.FromBottom, By: "3 in"}}},
+		}},
+	)
+	cells = cells[:0]
+	for r := range 3 {
+		cells = append(cells, nil)
+		for c := range 3 {
+			cells[r] = append(cells[r], making.GridCell{Unit: naming.Of("quarter").Place(r, c), Turn: 180 * ((r + c) % 2)})
+		}
+	}
+	d.Parts = append(d.Parts, making.Unit{ID: "last", Name: "Last", How: making.Relaid(&making.Grid{}, cells)})
+	d.Top = quilt.Top{Rows: 1, Columns: 1, Repeat: [][]quilt.Cell{{{Unit: "last"}}}}
+	w, ok := work.Of(d)
+	if !ok {
+		tb.Fatal(*w.Problems)
+	}
+	last := w.Unit("last").Piece
+	xs, ys, s := last.Parallels(true), last.Parallels(false), piece.Of(w.Table.Seam)
+	xs, ys = append(append([]piece.Num{s}, xs...), last.W.Sub(s)), append(append([]piece.Num{s}, ys...), last.H.Sub(s))
+	grid, err := document.Copy(d)
+	if err != nil {
+		tb.Fatal(err)
+	}
+	grid.Parts = nil
+	block := &making.Grid{}
+	for r := range len(ys) - 1 {
+		block.Rows = append(block.Rows, making.GridRow{ID: fmt.Sprintf("row-%d", r+1)})
+		for c := range len(xs) - 1 {
+			middle := func(a, b piece.Num) piece.Num { h, _ := a.Add(b).Half(); return h }
+			role := ""
+			for _, p := range last.Patches {
+				if x, y := middle(xs[c], xs[c+1]), middle(ys[r], ys[r+1]); inside(p, x, y) {
+					role = p.Role
+				}
+			}
+			w, _ := xs[c+1].Sub(xs[c]).Add(s).Add(s).Length()
+			h, _ := ys[r+1].Sub(ys[r]).Add(s).Add(s).Length()
+			id := naming.Of(fmt.Sprintf("p-%s-%d-%d", role, w, h))
+			if !slices.ContainsFunc(grid.Parts, func(u making.Unit) bool { return u.ID == id }) {
+				grid.Parts = append(grid.Parts, making.Unit{ID: id, Name: string(id), How: &making.PlainPatch{
+					Role: role, Width: making.Breadth(measure.Write(w)), Height: making.Breadth(measure.Write(h)),
+				}})
+			}
+			block.Rows[r].Cells = append(block.Rows[r].Cells, making.GridCell{Unit: id})
+		}
+	}
+	grid.Parts = append(grid.Parts, making.Unit{ID: "last", Name: "Last", How: block})
+	n := len(last.Patches)
+	side := 1
+	for side*side*n < 10_000 {
+		side++
+	}
+	d.Top.Rows, d.Top.Columns, grid.Top.Rows, grid.Top.Columns = side, side, side, side
+	return d, grid, side * side * n
+}
+
+func inside(p piece.Patch, x, y piece.Num) bool {
+	x0, x1, y0, y1 := p.Poly[0].X, p.Poly[0].X, p.Poly[0].Y, p.Poly[0].Y
+	for _, a := range p.Poly {
+		if a.X.Cmp(x0) < 0 {
+			x0 = a.X
+		}
+		if a.X.Cmp(x1) > 0 {
+			x1 = a.X
+		}
+		if a.Y.Cmp(y0) < 0 {
+			y0 = a.Y
+		}
+		if a.Y.Cmp(y1) > 0 {
+			y1 = a.Y
+		}
+	}
+	return x0.Cmp(x) < 0 && x.Cmp(x1) < 0 && y0.Cmp(y) < 0 && y.Cmp(y1) < 0
+}
+
+// BenchmarkPartsOfParts plans ten thousand patches from parts of parts and the same as a grid, in turn: at most 1.5 × is promised.
+func BenchmarkPartsOfParts(b *testing.B) {
+	again, grid, n := partsOfParts(b)
+	var spent [2]time.Duration
+	for b.Loop() {
+		for i, d := range []document.Document{again, grid} {
+			from := time.Now()
+			if p, problems := plan.Make(d, nil); problems.Stopped() || len(p.Steps) == 0 {
+				b.Fatal(problems)
+			}
+			spent[i] += time.Since(from)
+		}
+	}
+	b.ReportMetric(float64(spent[0])/float64(spent[1]), "again÷grid")
+	b.ReportMetric(float64(n), "patches")
+}
