@@ -139,6 +139,11 @@ func TestAskingAboutThePressing(t *testing.T) {
 	if len(list) < 20 {
 		t.Errorf("%d arrangements", len(list))
 	}
+	again := decode[ask.CutAgain](t, s.do("POST", "/api/again",
+		fmt.Sprintf(`{"document":%s,"block":"block"}`, text(t, s.block("corners-exchanged").Document))))
+	if len(again.List) < 6 || again.Patched == nil {
+		t.Errorf("%d ways to join parts", len(again.List))
+	}
 }
 
 func TestWhatCannotBeAskedIsSaid(t *testing.T) {
@@ -165,6 +170,7 @@ func TestWhatCannotBeAskedIsSaid(t *testing.T) {
 		{"/api/seam", fmt.Sprintf(`{"document":%s,"seam":"nothing"}`, good), "seam-unknown", "/seam"},
 		{"/api/seam", fmt.Sprintf(`{"document":%s,"seam":"block/c2"}`, broken), "too-narrow", "/strip"},
 		{"/api/remedies", broken, "too-narrow", "/strip"},
+		{"/api/again", fmt.Sprintf(`{"document":%s,"block":"block"}`, good), "not-cut-again", "/block"},
 		{"/api/arrangements", broken, "too-narrow", "/strip"},
 	} {
 		w := s.do("POST", c.path, c.body)
@@ -199,6 +205,7 @@ func TestNoBodyTakesWhatItDoesNotKnow(t *testing.T) {
 		{"POST", "/api/pilot", spoiled},
 		{"POST", "/api/remedies", spoiled},
 		{"POST", "/api/arrangements", spoiled},
+		{"POST", "/api/again", fmt.Sprintf(`{"document":%s,"block":"block","extra":1}`, good)},
 		{"POST", "/api/values/swap", spoiled},
 		{"POST", "/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[{"fabric":"d","length":"1 yd","colour":"red"}]}`, good)},
 		{"POST", "/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[{"fabric":"d","length":"1 yd"}],"extra":1}`, good)},

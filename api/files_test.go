@@ -6,6 +6,7 @@ import (
 	"net/http"
 	"os"
 	"reflect"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -28,6 +29,8 @@ func valid(text []byte) []error {
 	return res.Errors
 }
 
+var method = regexp.MustCompile(`"by": "[a-z -]+"`)
+
 func TestTheSchemaSaysWhatDocumentsAre(t *testing.T) {
 	docs, err := demo.Documents()
 	if err != nil {
@@ -41,7 +44,7 @@ func TestTheSchemaSaysWhatDocumentsAre(t *testing.T) {
 		if errs := valid(text); len(errs) > 0 {
 			t.Errorf("%s: %v", id, errs)
 		}
-		if errs := valid([]byte(strings.Replace(string(text), `"by": "patch"`, `"by": "magic"`, 1))); len(errs) == 0 {
+		if errs := valid([]byte(method.ReplaceAllString(string(text), `"by": "magic"`))); len(errs) == 0 {
 			t.Errorf("%s: an unknown method is let through", id)
 		}
 		if errs := valid([]byte(strings.Replace(string(text), `"strip":`, `"ribbon":`, 1))); len(errs) == 0 {

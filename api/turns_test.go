@@ -132,8 +132,17 @@ func TestATallyDoesNotWaitForThePlan(t *testing.T) {
 	if w := s.do("GET", "/api/quilts/quilt-one", ""); w.Code != http.StatusOK {
 		t.Fatal(w.Body)
 	}
-	if p := decode[Tallied](t, s.do("POST", "/api/quilts/quilt-one/events", event)).Progress; p.Counted != 6 || p.Events != 2+fewEvents {
-		t.Errorf("%d counted of %d events", p.Counted, p.Events)
+	// On a busy machine it may be told to be counted soon once more: sent again it is the same event.
+	for tried := 0; ; tried++ {
+		w := s.do("POST", "/api/quilts/quilt-one/events", event)
+		if w.Code == http.StatusServiceUnavailable && tried < 100 {
+			time.Sleep(20 * time.Millisecond)
+			continue
+		}
+		if p := decode[Tallied](t, w).Progress; p.Counted != 6 || p.Events != 2+fewEvents {
+			t.Errorf("%d counted of %d events", p.Counted, p.Events)
+		}
+		break
 	}
 }
 

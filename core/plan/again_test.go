@@ -4,6 +4,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -208,5 +209,43 @@ func TestCheckerFromAPanel(t *testing.T) {
 	d.Top.Rows = 10 // one row more takes a second panel
 	if runs := planned(t, d).Knives[0].Runs; runs != 2 {
 		t.Errorf("%d panels for ten rows", runs)
+	}
+}
+
+// What the parts of a block can become: every look once, worked out in full; counts as by hand for sixteen four-patches cut again.
+func TestWhatThePartsCanBecome(t *testing.T) {
+	d := fromLibrary(t, "corners-exchanged")
+	a, problems := ask.PartsOf(d, "block", ask.Enough(nil))
+	if problems.Stopped() || a.Says != "" {
+		t.Fatal(problems, a.Says)
+	}
+	now := 0
+	for _, r := range a.List {
+		p := planned(t, r.Document)
+		if p.Press.Clashes != r.Clashes || p.Press.Crossings != r.Crossings || p.Finished != planned(t, d).Finished {
+			t.Errorf("%s: %d of %d, and its plan says %d of %d", r.Name, r.Clashes, r.Crossings, p.Press.Clashes, p.Press.Crossings)
+		}
+		if r.Now {
+			now++
+		}
+	}
+	if now != 1 || len(a.List) < 6 {
+		t.Errorf("%d ways, %d of them as it is", len(a.List), now)
+	}
+	// 10 strips, 32 sub-cuts and 4 cuts through each of 16; 5 sets, 16 joins, and 8 seams in each block. Patch by patch 16 patches a
+	// block of 16 strips; 7 seams within its parts and 8 between them.
+	if want := (ask.Effort{Cloth: "51″", Cut: 106, Seams: 149, Presses: 149}); a.Again != want {
+		t.Errorf("%+v", a.Again)
+	}
+	if want := (ask.Effort{Cloth: "51″", Cut: 272, Seams: 240, Presses: 240}); a.Patched == nil || *a.Patched != want {
+		t.Errorf("%+v", a.Patched)
+	}
+	if triangles, _ := ask.PartsOf(fromLibrary(t, "pinwheel-in-thirds"), "block", ask.Enough(nil)); triangles.Patched != nil {
+		t.Error("triangles are no rectangles")
+	}
+	for _, block := range []naming.Unit{"four", "nothing", "parts"} {
+		if _, problems := ask.PartsOf(d, block, ask.Enough(nil)); !has(problems, "not-cut-again", "/block") {
+			t.Errorf("%s: %v", block, problems)
+		}
 	}
 }
