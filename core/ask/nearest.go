@@ -39,12 +39,18 @@ func NearTo(d document.Document, width, height measure.Written) ([]Measure, prob
 		w, h := s.lay(columns, rows).Layout.Finished()
 		return [2]measure.Length{w, h}
 	}
-	// Every row and column adds the same.
+	// Most often every row and column adds the same; where they do not, what is guessed so is mended.
 	one, two := size(1, 1), size(2, 2)
 	count := func(i int) []int {
-		step := two[i] - one[i]
-		n := int((wish[i]-one[i])/step) + 1
-		return slices.Compact([]int{min(100, max(1, n)), min(100, max(1, n+1))})
+		n := min(100, max(1, int((wish[i]-one[i])/(two[i]-one[i]))+1))
+		at := func(n int) measure.Length { return size([2]int{n, 1}[i], [2]int{1, n}[i])[i] }
+		for n < 100 && at(n+1) <= wish[i] {
+			n++
+		}
+		for n > 1 && at(n) > wish[i] {
+			n--
+		}
+		return slices.Compact([]int{n, min(100, n+1)})
 	}
 	off := func(m Measure) measure.Length {
 		at := size(m.Columns, m.Rows)

@@ -10,6 +10,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
+	"vicis/core/quilt"
 	"vicis/core/work"
 )
 
@@ -247,5 +248,43 @@ func TestWhatThePartsCanBecome(t *testing.T) {
 		if _, problems := ask.PartsOf(d, block, ask.Enough(nil)); !has(problems, "not-cut-again", "/block") {
 			t.Errorf("%s: %v", block, problems)
 		}
+	}
+}
+
+// Columns and rows of a width of their own: four-patches of 9″ with a last column of half of one, and a first row of thirds of it.
+func TestColumnsOfTheirOwnWidth(t *testing.T) {
+	d := fromLibrary(t, "four-patch")
+	d.Parts = append(d.Parts,
+		making.Unit{ID: "narrow", Name: "Narrow", How: &making.CutAgain{From: "block", Upright: making.Knife{Lines: []making.Cut{{From: "left", By: "1 3/4 in"}}}}},
+		making.Unit{ID: "low", Name: "Low", How: &making.CutAgain{From: "block", Level: making.Knife{Lines: []making.Cut{{From: "top", By: "1 1/2 in"}}}}},
+		making.Unit{ID: "corner", Name: "Corner", How: &making.CutAgain{
+			From: "block", Upright: making.Knife{Lines: []making.Cut{{From: "left", By: "1 3/4 in"}}},
+			Level: making.Knife{Lines: []making.Cut{{From: "top", By: "1 1/2 in"}}},
+		}})
+	block, narrow := quilt.Cell{Unit: "block"}, quilt.Cell{Unit: "narrow:a1"}
+	low, corner := quilt.Cell{Unit: "low:a1"}, quilt.Cell{Unit: "corner:a1"}
+	d.Top = quilt.Top{Rows: 3, Columns: 4, Repeat: [][]quilt.Cell{
+		{low, low, low, corner}, {block, block, block, narrow}, {block, block, block, narrow},
+	}}
+	w, ok := work.Of(d)
+	if !ok {
+		t.Fatal(*w.Problems)
+	}
+	// A four-patch of 2½″ strips finishes 4″; the narrow column 1¼″, the low row 1″.
+	if width, height := w.Layout.Finished(); width != 53*measure.Inch/4 || height != 9*measure.Inch {
+		t.Error(w.Say(width), w.Say(height))
+	}
+	p := planned(t, d)
+	if p.Block.Text != "several sizes" || step(t, p, "narrow").Make != 2 || step(t, p, "low").Make != 3 || step(t, p, "corner").Make != 1 {
+		t.Errorf("%s, %d narrow, %d low", p.Block.Text, step(t, p, "narrow").Make, step(t, p, "low").Make)
+	}
+	tiled(t, "columns of their own width", p)
+	d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID}
+	if _, problems := plan.Make(d, nil); !has(problems, "blocks-differ", "/top/repeat/0/3") {
+		t.Error(problems)
+	}
+	d.Top.Sashing, d.Top.Repeat[1][2] = nil, narrow
+	if _, problems := plan.Make(d, nil); !has(problems, "blocks-differ", "/top/repeat/1/2") {
+		t.Error(problems)
 	}
 }

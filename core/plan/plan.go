@@ -111,6 +111,9 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	r := w.Table.Ruler
 	finW, finH := w.Layout.Finished()
 	p.Finished, p.Block = words.SizeOf(r, finW, finH), words.SizeOf(r, w.Layout.BlockW, w.Layout.BlockH)
+	if !w.Layout.Even() {
+		p.Block = words.Size{Text: "several sizes"}
+	}
 	p.Rows, p.Columns, p.Blocks = d.Top.Rows, d.Top.Columns, d.Top.HowMany()
 	p.Set = set(d.Top)
 	p.Cut, p.Sets = b.CutList(), b.SetList()

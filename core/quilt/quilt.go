@@ -125,6 +125,7 @@ type Layout struct {
 	OnPoint bool
 	Eased   bool              // the middle or a block was measured: seams are not quite where they were planned
 	corners [2]measure.Length // on point: from the first corner to the last, finished
+	sashed  bool              // sashing lies between the blocks, which are of one size then
 }
 
 // RowKind is rows that are sewn and pressed alike. Rows alternate in their pressing, so there are at least two kinds
@@ -197,6 +198,21 @@ func (l Layout) Middle() (w, h measure.Length) {
 		h += l.Kinds[k].High
 	}
 	return w, h
+}
+
+// Even says whether all blocks are of one size.
+func (l Layout) Even() bool {
+	for _, w := range l.Widths {
+		if w != l.BlockW && !l.sashed {
+			return false
+		}
+	}
+	for _, k := range l.Kinds {
+		if k.High != l.BlockH && !l.sashed {
+			return false
+		}
+	}
+	return true
 }
 
 // Columns is how many cells lie across; a row that is one strip right through has fewer.
@@ -295,11 +311,13 @@ func Check(top Top, t *making.Table) bool {
 	return ok && good
 }
 
-// repeated checks the blocks of the repeat: whole rows of units that are alike in size. said is whether a problem that
+// repeated checks the blocks of the repeat: whole rows of units that are alike in size; where nothing lies between or round them
+// that is as large as a block, every column may have a width of its own and every row a height. said is whether a problem that
 // stops was said before.
 func repeated(top Top, t *making.Table, said bool, stop func(code, at, says, mend string)) bool {
 	good := true
-	var first making.Made
+	alike := top.Sashing != nil || top.Point != nil || top.Block != nil
+	wide, high := map[int]piece.Num{}, map[int]piece.Num{}
 	for i, row := range top.Repeat {
 		if len(row) == 0 || len(row) > 100 || len(row) != len(top.Repeat[0]) {
 			stop("repeat-uneven", problem.At("top", "repeat", i),
@@ -329,16 +347,27 @@ func repeated(top Top, t *making.Table, said bool, stop func(code, at, says, men
 				continue
 			}
 			p := m.Piece.Turn(cell.Turn)
-			if first.Piece.W == (piece.Num{}) {
-				first = m
-				first.Piece = p
-			} else if p.W != first.Piece.W || p.H != first.Piece.H {
+			row, column := i, j
+			if alike {
+				row, column = 0, 0
+			}
+			if _, known := wide[column]; !known {
+				wide[column] = p.W
+			}
+			if _, known := high[row]; !known {
+				high[row] = p.H
+			}
+			if want := [2]piece.Num{wide[column], high[row]}; p.W != want[0] || p.H != want[1] {
 				w, h := p.Size()
-				fw, fh := first.Piece.Size()
-				stop("blocks-differ", at, fmt.Sprintf("%s measures %s × %s unfinished where %s measures %s × %s.",
-					m.Unit.Name, t.Ruler.Print(w), t.Ruler.Print(h), first.Unit.Name, t.Ruler.Print(fw),
-					t.Ruler.Print(fh)),
-					fmt.Sprintf("Make %s %s × %s.", m.Unit.Name, t.Ruler.Print(fw), t.Ruler.Print(fh)))
+				ww, _ := want[0].Length()
+				wh, _ := want[1].Length()
+				where := "where the blocks of its column and of its row measure"
+				if alike {
+					where = "where the others measure"
+				}
+				stop("blocks-differ", at, fmt.Sprintf("%s measures %s × %s unfinished %s %s × %s.", m.Unit.Name, t.Ruler.Print(w),
+					t.Ruler.Print(h), where, t.Ruler.Print(ww), t.Ruler.Print(wh)),
+					fmt.Sprintf("Make %s %s × %s.", m.Unit.Name, t.Ruler.Print(ww), t.Ruler.Print(wh)))
 			}
 		}
 	}
@@ -411,7 +440,7 @@ func patchesOf(top Top, t *making.Table) int {
 // Lay lays out a top that Check found good. turns says which blocks look the same once turned so; it is not asked where
 // none are turned.
 func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit) bool) Layout {
-	l := Layout{Turning: turning, Blocks: map[naming.Unit]making.Made{}, Count: map[naming.Unit]int{}, Seam: t.Seam}
+	l := Layout{Turning: turning, Blocks: map[naming.Unit]making.Made{}, Count: map[naming.Unit]int{}, Seam: t.Seam, sashed: top.Sashing != nil}
 	laid := func(cell Cell, row, column int) Cell {
 		if !cell.Unit.Fills() && turning.Which.Means(row, column) && turns(cell.Unit) {
 			cell.Turn = (cell.Turn + turning.Degrees) % 360

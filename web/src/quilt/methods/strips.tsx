@@ -1,6 +1,6 @@
 // Strip sets, sub-cuts, plain pieces, columns: what is made from strips.
-import { Button } from "@chakra-ui/react";
-import { ChoiceField } from "../../frame/fields";
+import { Button, Flex } from "@chakra-ui/react";
+import { ChoiceField, Tick } from "../../frame/fields";
 import { type Editor, Hint, methodOf, Problems, partsOf, RoleField, Row, SizeField, turn, turns } from "./parts";
 
 export const newStrip = (role: string, taken: string[]) => {
@@ -123,9 +123,16 @@ export function Columns({ draft, how, i }: Editor<"joined">) {
         </Row>
       ))}
       <Problems list={m.at(["columns"])} />
-      <Button size="sm" onClick={() => m.set(["columns"], [...how.columns, next()])}>
-        Add a column
-      </Button>
+      <Flex gap="14px" align="center" wrap="wrap">
+        <Button size="sm" onClick={() => m.set(["columns"], [...how.columns, next()])}>
+          Add a column
+        </Button>
+        <Tick
+          label="Match marks on plain columns"
+          value={!!how.marks}
+          onChange={(v) => m.set(["marks"], v || undefined)}
+        />
+      </Flex>
     </>
   );
 }
