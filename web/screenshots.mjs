@@ -44,7 +44,6 @@ const views = [
   { name: "point", at: "/q/demo-weather-vane/quilt" },
   { name: "again", at: "/q/demo-rope-walk/again" },
   { name: "press-whole", at: `${stars}/press`, act: (page) => page.getByRole("button", { name: "Whole quilt" }).click() },
-  { name: "bench-pair", at: `${stars}/bench/goose%2Fthird` },
   { name: "bench-phone", at: `${quilt}/bench/block`, width: 390, height: 780 },
 ];
 

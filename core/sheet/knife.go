@@ -77,11 +77,12 @@ func knife(s work.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, co
 	w, h := k.Of.Size()
 	one := Knife{
 		Unit: m.Unit.ID, Of: k.Called, Mark: s.Table.Ruler.Read(s.Table.Ruler.Mark), Picture: drawing.Piece(k.Of, nil), Parts: [][]KnifePart{},
-		Upright: knifeLines(s, k.Upright, true), Level: knifeLines(s, k.Level, false), Measured: words.By(s.Table.Ruler, w, h), Does: knifeDoes(s, *k),
+		Upright: knifeLines(s, k.Upright, true), Level: knifeLines(s, k.Level, false), Measured: words.By(s.Table.Ruler, w, h),
 	}
 	if counted != nil {
 		one.Runs = counted.Demand.Runs[act.ID]
 	}
+	one.Does = knifeDoes(s, *k, one.Runs != 1)
 	if k.Waits {
 		one.Waits = fmt.Sprintf("Press and measure one before any is cut: it should be %s. Where it is not, enter what it measures: the parts follow.", one.Measured)
 	}
@@ -138,12 +139,12 @@ func knifeReads(s work.Sewn, r making.Reading, upright bool) string {
 }
 
 // knifeDoes says how it is cut, in order (common practice).
-func knifeDoes(s work.Sewn, k making.Knifed) (list []string) {
+func knifeDoes(s work.Sewn, k making.Knifed, several bool) (list []string) {
 	add := func(says string, of ...any) { list = append(list, fmt.Sprintf(says, of...)) }
 	if len(k.Through) > 0 {
 		add("Starch it and press it flat: its seams are cut through.")
 	}
-	if n := s.Document.Settings.Layers; n > 1 {
+	if n := s.Document.Settings.Layers; several && n > 1 {
 		add("Stack at most %d, seam on seam, all lying the same way.", n)
 	}
 	away := "right"

@@ -310,7 +310,9 @@ func (b Sheet) trimWords(batch batching.Batch) string {
 // knifeWords says how something sewn is cut again, and how many of it.
 func (b Sheet) knifeWords(batch batching.Batch) string {
 	act := b.Acts[batch.ID].Act
-	return fmt.Sprintf("%s: %d of %s give %d of %s.", batch.Says, b.Demand.Runs[act.ID], act.Knife.Called, batch.Make, batch.Name)
+	runs := b.Demand.Runs[act.ID]
+	give := map[bool]string{true: "gives", false: "give"}[runs == 1]
+	return fmt.Sprintf("%s: %d of %s %s %d of %s.", batch.Says, runs, act.Knife.Called, give, batch.Make, batch.Name)
 }
 
 // hold says how to hold, pin or turn what is sewn, by the schools chosen (common practice).

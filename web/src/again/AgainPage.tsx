@@ -272,6 +272,14 @@ function JoinAgain({ draft, unit }: { draft: Steps; unit: Unit }) {
       top: lay ? { ...d.top, repeat: [[{ unit: id }]] } : d.top,
     });
   };
+  const laid = d.top.repeat.some((row) => row.some((c) => c.unit.split(":")[0] === unit.id));
+  if (laid) {
+    return (
+      <Text>
+        Its parts are laid in the quilt as they are; which goes where is decided with the blocks of the quilt.
+      </Text>
+    );
+  }
   return (
     <Box>
       <Text mb="10px">Nothing is joined of its parts alone.</Text>

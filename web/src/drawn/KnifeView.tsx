@@ -31,11 +31,12 @@ export function KnifeView({ knife, colours, maxW, maxH, label, here, places, onM
   const ahead = useRef<{ knife: Knife; to: Record<string, number> }>({ knife, to: {} });
   if (ahead.current.knife !== knife) ahead.current = { knife, to: {} };
   const { picture } = knife;
-  const room = onMove ? 56 : places ? 26 : 14;
+  const room = onMove ? 72 : places ? 26 : 14;
   const scale = Math.min((maxW - room - 14) / picture.w, (maxH - room - 14) / picture.h);
   const px = 1 / scale;
   const out = room * px;
   const end = 10 * px;
+  const handles = onMove ? 22 * px : out * 0.55; // how far outside the cloth lines begin
   const inches = (e: PointerEvent, way: Way) => {
     const box = svg.current?.getBoundingClientRect();
     if (!box) return 0;
@@ -50,16 +51,16 @@ export function KnifeView({ knife, colours, maxW, maxH, label, here, places, onM
     return (
       <g key={name}>
         <line
-          x1={up ? at : -out * 0.55}
-          y1={up ? -out * 0.55 : at}
+          x1={up ? at : -handles}
+          y1={up ? -handles : at}
           x2={up ? at : picture.w + end}
           y2={up ? picture.h + end : at}
           stroke="var(--v-colors-chalk)"
           strokeWidth={px * 4.5}
         />
         <line
-          x1={up ? at : -out * 0.55}
-          y1={up ? -out * 0.55 : at}
+          x1={up ? at : -handles}
+          y1={up ? -handles : at}
           x2={up ? at : picture.w + end}
           y2={up ? picture.h + end : at}
           stroke="var(--v-colors-thread-madder)"
@@ -68,10 +69,10 @@ export function KnifeView({ knife, colours, maxW, maxH, label, here, places, onM
         />
         {onMove && l.off && (
           <RuledSvg
-            x={up ? at : -out * 0.55}
-            y={up ? -out * 0.55 - 13 * px : at - 13 * px}
+            x={up ? at : -handles - 14 * px}
+            y={up ? -handles - 13 * px : at + 5 * px}
             size={14 * px}
-            anchor="middle"
+            anchor={up ? "middle" : "end"}
           >
             {l.off}
           </RuledSvg>
@@ -86,8 +87,8 @@ export function KnifeView({ knife, colours, maxW, maxH, label, here, places, onM
             aria-valuenow={at}
             aria-valuemin={0}
             aria-valuemax={up ? picture.w : picture.h}
-            cx={up ? at : -out * 0.55}
-            cy={up ? -out * 0.55 : at}
+            cx={up ? at : -handles}
+            cy={up ? -handles : at}
             r={px * 9}
             fill={held === name ? "var(--v-colors-thread-madder)" : "var(--v-colors-chalk)"}
             stroke="var(--v-colors-thread-madder)"
