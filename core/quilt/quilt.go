@@ -317,7 +317,7 @@ func Check(top Top, t *making.Table) bool {
 func repeated(top Top, t *making.Table, said bool, stop func(code, at, says, mend string)) bool {
 	good := true
 	alike := top.Sashing != nil || top.Point != nil || top.Block != nil
-	wide, high := map[int]piece.Num{}, map[int]piece.Num{}
+	wide, high := map[int]making.Made{}, map[int]making.Made{} // the first of each column and row, as it lies
 	for i, row := range top.Repeat {
 		if len(row) == 0 || len(row) > 100 || len(row) != len(top.Repeat[0]) {
 			stop("repeat-uneven", problem.At("top", "repeat", i),
@@ -351,22 +351,24 @@ func repeated(top Top, t *making.Table, said bool, stop func(code, at, says, men
 			if alike {
 				row, column = 0, 0
 			}
+			m.Piece = p
 			if _, known := wide[column]; !known {
-				wide[column] = p.W
+				wide[column] = m
 			}
 			if _, known := high[row]; !known {
-				high[row] = p.H
+				high[row] = m
 			}
-			if want := [2]piece.Num{wide[column], high[row]}; p.W != want[0] || p.H != want[1] {
+			other := wide[column]
+			if p.W == other.Piece.W {
+				other = high[row]
+			}
+			if p.W != wide[column].Piece.W || p.H != high[row].Piece.H {
 				w, h := p.Size()
-				ww, _ := want[0].Length()
-				wh, _ := want[1].Length()
-				where := "where the blocks of its column and of its row measure"
-				if alike {
-					where = "where the others measure"
-				}
-				stop("blocks-differ", at, fmt.Sprintf("%s measures %s × %s unfinished %s %s × %s.", m.Unit.Name, t.Ruler.Print(w),
-					t.Ruler.Print(h), where, t.Ruler.Print(ww), t.Ruler.Print(wh)),
+				ow, oh := other.Piece.Size()
+				ww, _ := wide[column].Piece.Size()
+				_, wh := high[row].Piece.Size()
+				stop("blocks-differ", at, fmt.Sprintf("%s measures %s × %s unfinished where %s measures %s × %s.", m.Unit.Name,
+					t.Ruler.Print(w), t.Ruler.Print(h), other.Unit.Name, t.Ruler.Print(ow), t.Ruler.Print(oh)),
 					fmt.Sprintf("Make %s %s × %s.", m.Unit.Name, t.Ruler.Print(ww), t.Ruler.Print(wh)))
 			}
 		}

@@ -3,11 +3,11 @@ import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Knife } from "../api/client";
 import { coloursOf } from "../drawn/colours";
-import { PictureView } from "../drawn/Picture";
+import { Lying } from "../drawn/Lying";
 import { Key } from "../frame/Key";
 import { Ruled } from "../frame/Ruled";
 import { useKey } from "../frame/useKey";
-import { type How, methodOf, Problems, seen, turns } from "../quilt/methods/parts";
+import { drawnTo, type How, methodOf, Problems, seen, turns } from "../quilt/methods/parts";
 import type { Steps } from "./AgainPage";
 
 type Grid = How<"grid">;
@@ -25,18 +25,7 @@ export function Board({ draft, how, i, knife }: { draft: Steps; how: Grid; i: nu
   const colours = coloursOf(draft.document);
   const parts = knife.parts.flat();
   const part = (unit: string) => parts.find((p) => p.id === unit) ?? parts.find((p) => p.kind === unit);
-  const lies = (one: Cell) => ((one.turn ?? 0) + seen(draft, one.unit).turn) % 360;
-  const size = (one: Cell) => {
-    const { picture } = seen(draft, one.unit);
-    const [w, h] = picture ? [picture.w, picture.h] : [1, 1];
-    return lies(one) % 180 === 0 ? { w, h } : { w: h, h: w };
-  };
-  const widths = Array.from({ length: wide }, (_, x) =>
-    Math.max(...rows.map((row) => (row.cells[x] ? size(row.cells[x]).w : 0))),
-  );
-  const heights = rows.map((row) => Math.max(...row.cells.map((one) => size(one).h)));
-  const sum = (list: number[]) => list.reduce((a, b) => a + b, 0) || 1;
-  const scale = Math.max(Math.min(330 / sum(widths), 330 / sum(heights)), 26 / Math.min(...widths, ...heights));
+  const { lies, size, scale } = drawnTo(draft, rows, 330, 330);
 
   const lay = (cells: [number, number, Cell][]) =>
     m.set(
@@ -78,7 +67,6 @@ export function Board({ draft, how, i, knife }: { draft: Steps; how: Grid; i: nu
             {row.cells.map((one, x) => {
               const chosen = y === r && x === c;
               const { w, h } = size(one);
-              const square = lies(one) % 180 === 0;
               return (
                 <chakra.button
                   // biome-ignore lint/suspicious/noArrayIndexKey: cells are known by their place
@@ -122,25 +110,13 @@ export function Board({ draft, how, i, knife }: { draft: Steps; how: Grid; i: nu
                   outlineOffset="4px"
                   style={{ touchAction: "none" }}
                 >
-                  <Box
-                    position="absolute"
-                    left="50%"
-                    top="50%"
-                    pointerEvents="none"
-                    style={{
-                      transform: `translate(-50%, -50%) rotate(${lies(one)}deg)`,
-                      width: (square ? w : h) * scale,
-                    }}
-                  >
-                    <PictureView
-                      picture={seen(draft, one.unit).picture}
-                      colours={colours}
-                      maxW={(square ? w : h) * scale}
-                      maxH={(square ? h : w) * scale}
-                      label=""
-                      back={false}
-                    />
-                  </Box>
+                  <Lying
+                    picture={seen(draft, one.unit).picture}
+                    turn={lies(one)}
+                    w={w * scale}
+                    h={h * scale}
+                    colours={colours}
+                  />
                 </chakra.button>
               );
             })}

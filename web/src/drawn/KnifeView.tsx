@@ -37,6 +37,7 @@ export function KnifeView({ knife, colours, maxW, maxH, label, here, places, onM
   const out = room * px;
   const end = 10 * px;
   const handles = onMove ? 22 * px : out * 0.55; // how far outside the cloth lines begin
+  const marked = knife.parts.flat().filter((p) => p.kind === here);
   const inches = (e: PointerEvent, way: Way) => {
     const box = svg.current?.getBoundingClientRect();
     if (!box) return 0;
@@ -139,40 +140,23 @@ export function KnifeView({ knife, colours, maxW, maxH, label, here, places, onM
         strokeOpacity={0.6}
         strokeWidth={px}
       />
-      {here !== undefined &&
-        knife.parts
-          .flat()
-          .map((p) =>
-            p.kind === here ? (
-              <rect
-                key={p.place}
-                x={p.x + px * 4}
-                y={p.y + px * 4}
-                width={p.w - px * 8}
-                height={p.h - px * 8}
-                fill="none"
-                stroke="var(--v-colors-chalk)"
-                strokeWidth={px * 6}
-              />
-            ) : null,
-          )}
-      {here !== undefined &&
-        knife.parts
-          .flat()
-          .map((p) =>
-            p.kind === here ? (
-              <rect
-                key={p.place}
-                x={p.x + px * 4}
-                y={p.y + px * 4}
-                width={p.w - px * 8}
-                height={p.h - px * 8}
-                fill="none"
-                stroke="var(--v-colors-thread-madder)"
-                strokeWidth={px * 3}
-              />
-            ) : null,
-          )}
+      {marked.flatMap((p) =>
+        [
+          ["var(--v-colors-chalk)", 6],
+          ["var(--v-colors-thread-madder)", 3],
+        ].map(([stroke, wide]) => (
+          <rect
+            key={`${p.place} ${stroke}`}
+            x={p.x + px * 4}
+            y={p.y + px * 4}
+            width={p.w - px * 8}
+            height={p.h - px * 8}
+            fill="none"
+            stroke={String(stroke)}
+            strokeWidth={px * Number(wide)}
+          />
+        )),
+      )}
       {knife.upright.map((l, i) => cut("upright", l, i))}
       {knife.level.map((l, i) => cut("level", l, i))}
       {places && (

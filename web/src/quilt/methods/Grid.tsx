@@ -2,11 +2,9 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import { coloursOf } from "../../drawn/colours";
-import { PictureView } from "../../drawn/Picture";
+import { Lying } from "../../drawn/Lying";
 import { ChoiceField, Tick } from "../../frame/fields";
-import { type Editor, methodOf, Problems, partsOf, Row, seen, turn, turns } from "./parts";
-
-type Cell = { unit: string; turn?: 0 | 90 | 180 | 270 };
+import { drawnTo, type Editor, methodOf, Problems, partsOf, Row, seen, turn, turns } from "./parts";
 
 const quarter = (t: number | undefined) => (((t ?? 0) + 90) % 360) as 0 | 90 | 180 | 270;
 
@@ -20,19 +18,7 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
   const parts = partsOf(draft, i);
   const name = (unit: string) => parts.find((p) => p.value === unit)?.name ?? unit;
   const colours = coloursOf(draft.document);
-  const lies = (one: Cell) => ((one.turn ?? 0) + seen(draft, one.unit).turn) % 360;
-  // Drawn to one scale, each column as wide and each row as high as the largest unit in it.
-  const size = (one: Cell) => {
-    const { picture: p } = seen(draft, one.unit);
-    const [w, h] = p ? [p.w, p.h] : [1, 1];
-    return lies(one) % 180 === 0 ? { w, h } : { w: h, h: w };
-  };
-  const widths = Array.from({ length: wide }, (_, x) =>
-    Math.max(...rows.map((row) => (row.cells[x] ? size(row.cells[x]).w : 0))),
-  );
-  const heights = rows.map((row) => Math.max(...row.cells.map((one) => size(one).h)));
-  const sum = (list: number[]) => list.reduce((a, b) => a + b, 0) || 1;
-  const scale = Math.max(Math.min(400 / sum(widths), 300 / sum(heights)), 26 / Math.min(...widths, ...heights));
+  const { lies, size, widths, heights, scale } = drawnTo(draft, rows, 400, 300);
   // Rows and columns keep their names wherever they come to lie; new ones get theirs from the core.
   const fresh = cell ? { ...cell } : { unit: parts[0]?.value ?? "" };
   const columns = Array.from({ length: wide }, (_, x) => how.columns?.[x] ?? "");
@@ -71,24 +57,13 @@ export function Grid({ draft, how, i }: Editor<"grid">) {
                 position="relative"
                 cursor="pointer"
               >
-                <Box
-                  position="absolute"
-                  left="50%"
-                  top="50%"
-                  style={{
-                    transform: `translate(-50%, -50%) rotate(${lies(one)}deg)`,
-                    width: (lies(one) % 180 === 0 ? size(one).w : size(one).h) * scale,
-                  }}
-                >
-                  <PictureView
-                    picture={seen(draft, one.unit).picture}
-                    colours={colours}
-                    maxW={(lies(one) % 180 === 0 ? size(one).w : size(one).h) * scale}
-                    maxH={(lies(one) % 180 === 0 ? size(one).h : size(one).w) * scale}
-                    label=""
-                    back={false}
-                  />
-                </Box>
+                <Lying
+                  picture={seen(draft, one.unit).picture}
+                  turn={lies(one)}
+                  w={size(one).w * scale}
+                  h={size(one).h * scale}
+                  colours={colours}
+                />
               </chakra.button>
             ))}
           </Flex>

@@ -39,6 +39,26 @@ export function seen(draft: Draft, unit: string) {
   return { picture: plan.pictures[thing?.picture ?? unit], turn: thing?.turn ?? 0 };
 }
 
+type Laid = { unit: string; turn?: 0 | 90 | 180 | 270 };
+
+/** Rows of units drawn to one scale, each column as wide and each row as high as the largest unit in it. */
+export function drawnTo(draft: Draft, rows: { cells: Laid[] }[], maxW: number, maxH: number) {
+  const lies = (one: Laid) => ((one.turn ?? 0) + seen(draft, one.unit).turn) % 360;
+  const size = (one: Laid) => {
+    const { picture: p } = seen(draft, one.unit);
+    const [w, h] = p ? [p.w, p.h] : [1, 1];
+    return lies(one) % 180 === 0 ? { w, h } : { w: h, h: w };
+  };
+  const wide = rows[0]?.cells.length ?? 0;
+  const widths = Array.from({ length: wide }, (_, x) =>
+    Math.max(...rows.map((row) => (row.cells[x] ? size(row.cells[x]).w : 0))),
+  );
+  const heights = rows.map((row) => Math.max(...row.cells.map((one) => size(one).h)));
+  const sum = (list: number[]) => list.reduce((a, b) => a + b, 0) || 1;
+  const scale = Math.max(Math.min(maxW / sum(widths), maxH / sum(heights)), 26 / Math.min(...widths, ...heights));
+  return { lies, size, widths, heights, scale };
+}
+
 export const turns: { value: string; name: string }[] = [
   { value: "0", name: "as it is" },
   { value: "90", name: "a quarter right" },
