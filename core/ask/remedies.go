@@ -313,6 +313,7 @@ func (b asked) candidates() []family {
 	o := offers{asked: b}
 	o.free()
 	o.turns()
+	o.exchanges()
 	blocks := b.pieced()
 	if spun := b.spinnable(blocks); len(spun) > 0 {
 		o.with("Spin the crossings",

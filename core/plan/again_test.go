@@ -9,6 +9,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/piece"
 	"vicis/core/plan"
 	"vicis/core/quilt"
 	"vicis/core/work"
@@ -207,6 +208,9 @@ func TestCheckerFromAPanel(t *testing.T) {
 			t.Errorf("slants: %v", looks)
 		}
 	}
+	if says := p.Knives[0].Looks; says != "9 parts of two looks that mirror each other: 5 and 4; of 9 in the quilt 4 are turned end for end." {
+		t.Error(says)
+	}
 	d.Top.Rows = 10 // one row more takes a second panel
 	if runs := planned(t, d).Knives[0].Runs; runs != 2 {
 		t.Errorf("%d panels for ten rows", runs)
@@ -286,5 +290,37 @@ func TestColumnsOfTheirOwnWidth(t *testing.T) {
 	d.Top.Sashing, d.Top.Repeat[1][2] = nil, narrow
 	if _, problems := plan.Make(d, nil); !has(problems, "blocks-differ", "/top/repeat/1/2") {
 		t.Error(problems)
+	}
+}
+
+// Parts that look alike lie in each other's places where more crossings nest so; nothing of it is seen.
+func TestPartsAreExchangedUnseen(t *testing.T) {
+	for id, want := range map[string]int{"sides-stepping-round": 0, "pinwheel-in-thirds": 0, "corners-exchanged": 32} {
+		d := fromLibrary(t, id)
+		before, _ := work.Of(d)
+		r, _ := ask.RemediesFor(d, ask.Enough(nil))
+		found := false
+		for _, one := range r.List {
+			if !strings.HasPrefix(one.Name, "Exchange parts") || strings.Contains(one.Name, ", and ") {
+				continue
+			}
+			found = true
+			after, ok := work.Of(one.Document)
+			if !ok || after.Press.Clashes != want || one.Clashes != want {
+				t.Errorf("%s: %d clash, should be %d", id, one.Clashes, want)
+			}
+			s := before.Table.Seam
+			if !piece.SameLook(before.Unit("block").Piece.Finished(s), after.Unit("block").Piece.Finished(s), before.Seen) {
+				t.Errorf("%s: it looks another way", id)
+			}
+			for step, line := range before.Lines { // of every part as many as before
+				if step.ID() == "parts" && after.Lines[step].Make() != line.Make() {
+					t.Errorf("%s: %d of %s were made, and %d now", id, line.Make(), step, after.Lines[step].Make())
+				}
+			}
+		}
+		if !found {
+			t.Errorf("%s: nothing is exchanged", id)
+		}
 	}
 }

@@ -23,6 +23,7 @@ type Knife struct {
 	Level    []KnifeLine     `json:"level" doc:"From side to side, from the top"`
 	Parts    [][]KnifePart   `json:"parts" doc:"Row by row, as they lie"`
 	Mark     measure.Reading `json:"mark" doc:"The finest mark of the ruler"`
+	Looks    string          `json:"looks" doc:"How many looks fall out, which of them mirror each other, and how many parts are laid turned otherwise than they lay"`
 	Measured string          `json:"measured" doc:"What it measures before it is cut, unfinished"`
 	Waits    string          `json:"waits" doc:"What has to be measured first; empty where every cut is read from a seam, or it has been measured"`
 	Does     []string        `json:"does" doc:"What to do, in order"`
@@ -82,6 +83,7 @@ func knife(s work.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, co
 	if counted != nil {
 		one.Runs = counted.Demand.Runs[act.ID]
 	}
+	one.Looks = partLooks(s, m, counted)
 	one.Does = knifeDoes(s, *k, one.Runs != 1)
 	if k.Waits {
 		one.Waits = fmt.Sprintf("Press and measure one before any is cut: it should be %s. Where it is not, enter what it measures: the parts follow.", one.Measured)
@@ -178,4 +180,56 @@ func knifeDoes(s work.Sewn, k making.Knifed, several bool) (list []string) {
 	}
 	add("The blade runs on the %s of the ruler. Lift the parts off place by place, each pile lying as it was cut, with a label.", away)
 	return list
+}
+
+// partLooks says how many parts of each look fall out of one, and how many of the quilt's are laid turned end for end.
+func partLooks(s work.Sewn, m making.Made, counted *work.Counted) string {
+	type seen struct {
+		look, mirrored uint64
+		n              int
+	}
+	var list []seen
+	for _, v := range m.Variants {
+		p := v.Piece.Finished(s.Table.Seam)
+		look := p.Look(s.Seen)
+		known := false
+		for i := range list {
+			if list[i].look == look {
+				list[i].n, known = list[i].n+v.Count, true
+			}
+		}
+		if !known {
+			list = append(list, seen{look, p.Mirrored().Look(s.Seen), v.Count})
+		}
+	}
+	says := fmt.Sprintf("%s of %s", words.Plural(partsIn(m), "part"), words.Plural(len(list), "look"))
+	if len(list) == 2 && list[0].mirrored == list[1].look && list[0].look != list[1].look {
+		says = fmt.Sprintf("%s of two looks that mirror each other: %d and %d", words.Plural(partsIn(m), "part"), list[0].n, list[1].n)
+	}
+	if counted == nil {
+		return says + "."
+	}
+	turned, all := 0, 0
+	for _, k := range counted.Layout.Kinds {
+		for _, c := range k.Cells {
+			if c.Unit.Whole() != m.Unit.ID {
+				continue
+			}
+			all += k.Count
+			if c.Turn == 180 {
+				turned += k.Count
+			}
+		}
+	}
+	if turned > 0 {
+		says += fmt.Sprintf("; of %d in the quilt %d are turned end for end", all, turned)
+	}
+	return says + "."
+}
+
+func partsIn(m making.Made) (n int) {
+	for _, v := range m.Variants {
+		n += v.Count
+	}
+	return n
 }

@@ -143,7 +143,7 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
                 onMove={move}
               />
               <Text color="soft" fontSize="small">
-                <Ruled>{`${knife.of}, as it is sewn: ${knife.measured}.`}</Ruled>
+                <Ruled>{`${knife.of}, as it is sewn: ${knife.measured}. ${knife.looks}`}</Ruled>
               </Text>
               {knife.waits && !how.measured && (
                 <Text fontSize="small" fontWeight="600" mt="2px">

@@ -1813,6 +1813,8 @@ export interface components {
             does: string[];
             /** @description From side to side, from the top */
             level: components["schemas"]["SheetKnifeLine"][];
+            /** @description How many looks fall out, which of them mirror each other, and how many parts are laid turned otherwise than they lay */
+            looks: string;
             /** @description The finest mark of the ruler */
             mark: components["schemas"]["MeasureReading"];
             /** @description What it measures before it is cut, unfinished */
