@@ -173,7 +173,7 @@ func things(s work.Sewn) (list, lengths []Thing) {
 			if act.Knife != nil {
 				for r, row := range act.Knife.Places {
 					for c, id := range row {
-						add(id, m.Unit.Name+" "+naming.PlaceName(r, c))
+						add(id, called(s, m)+" "+naming.PlaceName(r, c))
 					}
 				}
 			}
@@ -195,6 +195,16 @@ func things(s work.Sewn) (list, lengths []Thing) {
 		}
 	}
 	return list, lengths
+}
+
+// called is what the document calls a unit, whatever its first kind is called.
+func called(s work.Sewn, m making.Made) string {
+	for _, u := range s.Document.Parts {
+		if u.ID == m.Unit.ID.Whole() {
+			return u.Name
+		}
+	}
+	return m.Unit.Name
 }
 
 // set says how blocks are set.

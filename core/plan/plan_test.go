@@ -327,7 +327,7 @@ func TestNonsenseIsSaidAtItsPlace(t *testing.T) {
 		},
 		{
 			"blocks of two sizes", func(d *document.Document) { d.Top.Repeat[0][1].Unit = "I" }, "blocks-differ",
-			"/top/repeat/0/1",
+			"/top/repeat/1/1",
 		},
 		{
 			"a block turned by 10°", func(d *document.Document) { d.Top.Repeat[0][0].Turn = 10 }, "turn",

@@ -91,3 +91,40 @@ test("what cannot be cut is said where it is typed, and nothing typed is lost", 
   await expect(page.getByText("Part b1, 3″ × 31/2″", { exact: false })).toHaveCount(0);
   await page.getByRole("button", { name: "Let it go" }).click();
 });
+
+test("a last, narrower column is cut from a block and laid in the repeat", async ({ page }) => {
+  const quilt = await fromLibrary(page, "Four-patch", "Jetty");
+  await page.getByLabel("Add", { exact: true }).selectOption({ label: "parts of something sewn, cut again" });
+  await page.getByRole("button", { name: "Add it" }).click();
+  await page.getByText("Part", { exact: true }).click();
+  await page.getByRole("group", { name: "From side to side" }).getByLabel("From side to side").selectOption("not cut");
+  const across = page.getByRole("group", { name: "From top to bottom" });
+  await across.getByLabel("Line 1 is read from").selectOption("the left edge");
+  await across.getByLabel("Distance of line 1").fill("1 3/4");
+  await page.getByLabel("Blocks across").fill("3");
+  await page.getByLabel("Blocks down").fill("2");
+  await page.getByText(/^The repeat, cell by cell/).click();
+  const column = page.getByRole("group", { name: "Column 1", exact: true });
+  await column.getByRole("button", { name: "A column on the right" }).click();
+  await column.getByRole("button", { name: "A column on the right" }).click();
+  const cells = page.getByRole("group", { name: "The repeat" });
+  await cells.getByRole("button", { name: /^Row 1, column 3/ }).click();
+  await page.getByLabel("Row 1, column 3 of the repeat").selectOption({ label: "Part a1" });
+  // Two four-patches of 4″ and a column of 1¼″, two rows.
+  await expect(page.getByText("Finishes 91/4″ × 8″")).toBeVisible();
+  await expect(page.getByText("6 blocks of several sizes")).toBeVisible();
+  await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await expect(page.getByText("Changed, not kept yet")).toHaveCount(0);
+  await page.goto(`${quilt}/sew`);
+  await expect(page.getByText(/13\/4″ from the left edge/).first()).toBeVisible();
+  // A block that does not fit its column is said at its place.
+  await page.goto(`${quilt}/quilt`);
+  await page.getByText(/^The repeat, cell by cell/).click();
+  await page.getByRole("group", { name: "Row 1", exact: true }).getByRole("button", { name: "A row below" }).click();
+  await page
+    .getByRole("group", { name: "The repeat" })
+    .getByRole("button", { name: /^Row 2, column 3/ })
+    .click();
+  await page.getByLabel("Row 2, column 3 of the repeat").selectOption({ label: "Four-patch" });
+  await expect(page.getByText(/Four-patch measures 41\/2″ × 41\/2″ unfinished where Part/).first()).toBeVisible();
+});

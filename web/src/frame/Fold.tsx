@@ -5,11 +5,13 @@ import { type ComponentProps, type ReactNode, useEffect, useState } from "react"
 type Props = Omit<ComponentProps<typeof chakra.details>, "open" | "children"> & {
   summary: ReactNode;
   must: boolean;
+  /** What is folded away is not there at all. */
+  lazy?: boolean;
   children: ReactNode;
 };
 
 /** summary is a chakra.summary; must opens it. */
-export function Fold({ summary, must, children, ...rest }: Props) {
+export function Fold({ summary, must, lazy, children, ...rest }: Props) {
   const [open, setOpen] = useState(must);
   useEffect(() => {
     if (must) setOpen(true);
@@ -17,7 +19,7 @@ export function Fold({ summary, must, children, ...rest }: Props) {
   return (
     <chakra.details {...rest} open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
       {summary}
-      {children}
+      {(open || !lazy) && children}
     </chakra.details>
   );
 }

@@ -5,6 +5,7 @@ import { Around } from "./Around";
 import { Arrangements } from "./Arrangements";
 import type { Draft } from "./draft";
 import { partsOf, rolesOf } from "./methods/parts";
+import { Repeat } from "./Repeat";
 
 /** Which blocks are laid, one or two in turn, and what lies around them. */
 export function Setting({ draft }: { draft: Draft }) {
@@ -74,6 +75,7 @@ export function Setting({ draft }: { draft: Draft }) {
           ))}
       </Box>
       <OnPoint draft={draft} />
+      <Repeat draft={draft} />
       <Arrangements draft={draft} />
       <Around draft={draft} />
     </Section>
