@@ -23,6 +23,7 @@ type Rejoined struct {
 	Clashes   int               `json:"clashes" doc:"Crossings of the whole quilt that lie on each other"`
 	Crossings int               `json:"crossings" doc:"Of so many"`
 	Over      int               `json:"over" doc:"Parts left over at the end"`
+	Hands     string            `json:"hands" doc:"How many parts of a block have a mirror image among them, of each hand; empty for none"`
 	Quilt     drawn.Layout      `json:"quilt" doc:"Two by two of it"`
 	Document  document.Document `json:"document" doc:"The project with its parts joined so"`
 }
@@ -128,7 +129,8 @@ func movesOf(rows, columns int) []move {
 		}})
 }
 
-// PartsOf tells what the parts of a block that is joined of what was cut again can become.
+// PartsOf tells what the parts of a block that is joined of what was cut again can become; of parts that are laid in the quilt as
+// they are, what they take.
 func PartsOf(d document.Document, block naming.Unit, purse *Purse) (CutAgain, problem.List) {
 	out := CutAgain{List: []Rejoined{}}
 	b, problems, ok := sewn(d, purse)
@@ -140,6 +142,10 @@ func PartsOf(d document.Document, block naming.Unit, purse *Purse) (CutAgain, pr
 	var cut making.Made
 	if at >= 0 {
 		parts, cut = partsOf(b, d.Parts[at].How)
+	}
+	if m := b.Unit(block); m.Parted {
+		out.weigh(b, -1, b.Unit(block.Whole()), purse)
+		return out, *problems
 	}
 	if parts == "" {
 		problems.Stop("not-cut-again", "/block", "That block is not joined of the parts of one thing that is cut again.",
@@ -187,17 +193,24 @@ func PartsOf(d document.Document, block naming.Unit, purse *Purse) (CutAgain, pr
 			out.List = append([]Rejoined{r}, out.List...)
 		}
 	}
+	out.weigh(b, at, cut, purse)
+	return out, *problems
+}
+
+// weigh says what the quilt takes as it is, and patch by patch.
+func (a *CutAgain) weigh(b work.Sewn, at int, cut making.Made, purse *Purse) {
 	if all, ok := effort(b, purse); ok {
-		out.Again = all
+		a.Again = all
 	}
-	if plain, ok := patched(b, at, cut); ok && !purse.empty() {
-		if p, _, ok := sewn(plain, purse); ok {
-			if all, ok := effort(p, purse); ok {
-				out.Patched = &all
-			}
+	plain, ok := patched(b, at, cut)
+	if !ok || purse.empty() {
+		return
+	}
+	if p, _, ok := sewn(plain, purse); ok {
+		if all, ok := effort(p, purse); ok {
+			a.Patched = &all
 		}
 	}
-	return out, *problems
 }
 
 // partsOf is the unit whose parts a method lays, and nothing else; empty where it lays anything else.
@@ -232,6 +245,7 @@ func rejoined(b work.Sewn, block naming.Unit, purse *Purse) (r Rejoined, ok bool
 	if !ok {
 		return r, false
 	}
+	r.Hands = hands(b, b.Unit(block).Unit.How)
 	for _, m := range b.Units {
 		for _, one := range m.Each() {
 			if m.Parted {
@@ -291,70 +305,24 @@ func effort(b work.Sewn, purse *Purse) (e Effort, ok bool) {
 	return e, true
 }
 
-// patched is a document where every part that a block is joined of is pieced of rectangles cut for themselves; false where its
-// seams do not lie in rows and columns.
-func patched(b work.Sewn, at int, cut making.Made) (document.Document, bool) {
-	d, err := document.Copy(b.Document)
-	if err != nil {
-		return d, false
+// hands says how many of the parts that a block is joined of have a mirror image among them.
+func hands(b work.Sewn, m making.Method) string {
+	looks := map[uint64]int{}
+	mirrors := map[uint64]uint64{}
+	for _, p := range making.Laid(m) {
+		look := b.Unit(p.Unit).Piece.Finished(b.Table.Seam)
+		one := look.Look(b.Seen)
+		looks[one]++
+		mirrors[one] = look.Mirrored().Look(b.Seen)
 	}
-	kinds := map[naming.Unit]naming.Unit{}
-	for i, v := range cut.Variants {
-		id := naming.Of(fmt.Sprintf("patched-%d", i))
-		xs, ys := v.Piece.Parallels(true), v.Piece.Parallels(false)
-		s := piece.Of(b.Table.Seam)
-		xs, ys = append(append([]piece.Num{s}, xs...), v.Piece.W.Sub(s)), append(append([]piece.Num{s}, ys...), v.Piece.H.Sub(s))
-		if len(v.Piece.Patches) != (len(xs)-1)*(len(ys)-1) {
-			return d, false
-		}
-		grid := &making.Grid{}
-		for r := range len(ys) - 1 {
-			grid.Rows = append(grid.Rows, making.GridRow{ID: fmt.Sprintf("row-%d", r+1)})
-			for c := range len(xs) - 1 {
-				role, ok := v.Piece.RoleAt(xs[c], ys[r], xs[c+1], ys[r+1])
-				w, exactW := xs[c+1].Sub(xs[c]).Add(s).Add(s).Length()
-				h, exactH := ys[r+1].Sub(ys[r]).Add(s).Add(s).Length()
-				if !ok || !exactW || !exactH {
-					return d, false
-				}
-				patch := naming.Of(fmt.Sprintf("patch-%s-%d-%d", role, w, h))
-				if !slices.ContainsFunc(d.Parts, func(u making.Unit) bool { return u.ID == patch }) {
-					d.Parts = append(d.Parts, making.Unit{
-						ID: patch, Name: string(patch),
-						How: &making.PlainPatch{Role: role, Width: making.Breadth(measure.Write(w)), Height: making.Breadth(measure.Write(h))},
-					})
-				}
-				grid.Rows[r].Cells = append(grid.Rows[r].Cells, making.GridCell{Unit: patch})
-			}
-		}
-		if len(grid.Rows) == 1 && len(grid.Rows[0].Cells) == 1 {
-			id = grid.Rows[0].Cells[0].Unit
-		} else {
-			d.Parts = append(d.Parts, making.Unit{ID: id, Name: string(id), How: grid})
-		}
-		for _, p := range v.Places {
-			kinds[p.ID] = id
+	left, right := 0, 0
+	for one, n := range looks {
+		if other := mirrors[one]; other > one && looks[other] > 0 {
+			left, right = left+n, right+looks[other]
 		}
 	}
-	cells := making.Cells(d.Parts[at].How)
-	laid := making.Laid(d.Parts[at].How)
-	next := make([][]making.GridCell, len(cells))
-	k := 0
-	for r := range cells {
-		for range cells[r] {
-			part := b.Unit(laid[k].Unit)
-			id, known := kinds[laid[k].Unit]
-			if !known {
-				id = kinds[cut.Variants[0].Places[0].ID]
-			}
-			next[r] = append(next[r], making.GridCell{Unit: id, Turn: (laid[k].Turn + part.Turned) % 360})
-			k++
-		}
+	if left == 0 {
+		return ""
 	}
-	d.Parts[at].How = making.Relaid(d.Parts[at].How, next)
-	d.Parts = slices.DeleteFunc(d.Parts, func(u making.Unit) bool { return u.ID == cut.Unit.ID })
-	if d.Press != nil {
-		d.Press = nil
-	}
-	return d, true
+	return fmt.Sprintf("%d and %d in two hands", min(left, right), max(left, right))
 }

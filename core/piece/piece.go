@@ -180,15 +180,6 @@ func (p Piece) Parallels(upright bool) (at []Num) {
 	return at
 }
 
-// RoleAt is the role of the one patch that lies in a rectangle and fills it.
-func (p Piece) RoleAt(x0, y0, x1, y1 Num) (role string, alone bool) {
-	inside := p.Window(x0, y0, x1.Sub(x0), y1.Sub(y0))
-	if len(inside.Patches) != 1 || !inside.Whole() {
-		return "", false
-	}
-	return inside.Patches[0].Role, true
-}
-
 // Grown is the piece as it came out, a little larger or smaller than planned: what it differs by lies at its outer edges, as
 // much on each side.
 func (p Piece) Grown(w, h Num) Piece {

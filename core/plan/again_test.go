@@ -248,7 +248,16 @@ func TestWhatThePartsCanBecome(t *testing.T) {
 	if triangles, _ := ask.PartsOf(fromLibrary(t, "pinwheel-in-thirds"), "block", ask.Enough(nil)); triangles.Patched != nil {
 		t.Error("triangles are no rectangles")
 	}
-	for _, block := range []naming.Unit{"four", "nothing", "parts"} {
+	// Parts that are laid as they are: 16 strips, 12 sub-cuts, 6 plain strips and 8 cuts; 9 + 6 + 11 seams before the rows. Patch by
+	// patch 216 + 54 patches of 17 strips, and 18 + 11 seams in each of nine rows.
+	checker, _ := ask.PartsOf(fromLibrary(t, "checker-from-a-panel"), "row", ask.Enough(nil))
+	if a := checker.Again; a.Cut != 42 || a.Seams != 26 {
+		t.Errorf("%+v", a)
+	}
+	if p := checker.Patched; p == nil || p.Cut != 287 || p.Seams != 261 {
+		t.Errorf("%+v", p)
+	}
+	for _, block := range []naming.Unit{"four", "nothing"} {
 		if _, problems := ask.PartsOf(d, block, ask.Enough(nil)); !has(problems, "not-cut-again", "/block") {
 			t.Errorf("%s: %v", block, problems)
 		}

@@ -41,6 +41,12 @@ test("a four-patch is cut again, its parts are moved, and it is counted to the b
   await page.keyboard.press("x");
   await parts.getByRole("button", { name: /^Row 1, column 3/ }).click();
   await expect(parts.getByRole("button", { name: "Row 1, column 1: part c1, as it is" })).toBeVisible();
+  // Dragged onto each other they change places back.
+  await parts
+    .getByRole("button", { name: /^Row 1, column 1/ })
+    .dragTo(parts.getByRole("button", { name: /^Row 1, column 3/ }));
+  await expect(parts.getByRole("button", { name: "Row 1, column 1: part a1, as it is" })).toBeVisible();
+  await page.keyboard.press("z");
   await page.keyboard.press("z");
   await page.keyboard.press("z");
   await expect(parts.getByRole("button", { name: "Row 1, column 2: part b1, as it is" })).toBeVisible();

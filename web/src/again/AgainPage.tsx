@@ -106,10 +106,11 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
   const colours = coloursOf(draft.document);
   const at = blockOf(draft, unit);
   const block = draft.document.units[at];
+  const about = block?.id ?? (isLaid(draft.document, unit) ? unit.id : "");
   const { data } = useQuery({
-    queryKey: keys.again(draft.document, block?.id ?? ""),
-    queryFn: ({ signal }) => server.again(draft.document, block?.id ?? "", signal),
-    enabled: !!block && !draft.problems.some((p) => p.stops),
+    queryKey: keys.again(draft.document, about),
+    queryFn: ({ signal }) => server.again(draft.document, about, signal),
+    enabled: about !== "" && !draft.problems.some((p) => p.stops),
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -247,6 +248,10 @@ function Efforts({ again, patched }: { again: Effort; patched?: Effort | undefin
   );
 }
 
+/** Whether parts are laid in the quilt as they are. */
+const isLaid = (d: Document, unit: Unit) =>
+  d.top.repeat.some((row) => row.some((c) => c.unit.split(":")[0] === unit.id));
+
 /** Nothing is joined of these parts yet: they are laid as they were cut, and the block takes the place of what was cut. */
 function JoinAgain({ draft, unit }: { draft: Steps; unit: Unit }) {
   const knife = draft.preview.plan.knives.find((k) => k.unit === unit.id);
@@ -272,8 +277,7 @@ function JoinAgain({ draft, unit }: { draft: Steps; unit: Unit }) {
       top: lay ? { ...d.top, repeat: [[{ unit: id }]] } : d.top,
     });
   };
-  const laid = d.top.repeat.some((row) => row.some((c) => c.unit.split(":")[0] === unit.id));
-  if (laid) {
+  if (isLaid(d, unit)) {
     return (
       <Text>
         Its parts are laid in the quilt as they are; which goes where is decided with the blocks of the quilt.

@@ -12,6 +12,7 @@ type One = {
   clashes: number;
   crossings: number;
   over: number;
+  hands: string;
   quilt: Layout;
   document: Document;
 };
@@ -66,7 +67,7 @@ export function Gallery({
                     {`clash ${one.inside} of ${one.insideOf}`}
                   </Text>
                   <Text fontSize="fine" color="soft">
-                    {`in the quilt ${one.clashes} of ${one.crossings}${one.over > 0 ? `, ${one.over} left over` : ""}`}
+                    {`in the quilt ${one.clashes} of ${one.crossings}${one.over > 0 ? `, ${one.over} left over` : ""}${one.hands ? `, ${one.hands}` : ""}`}
                   </Text>
                 </Box>
               </Flex>

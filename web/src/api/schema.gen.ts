@@ -694,6 +694,8 @@ export interface components {
             crossings: number;
             /** @description The project with its parts joined so */
             document: components["schemas"]["Document"];
+            /** @description How many parts of a block have a mirror image among them, of each hand; empty for none */
+            hands: string;
             /**
              * Format: int64
              * @description Crossings within one block that lie on each other
