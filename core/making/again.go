@@ -159,13 +159,15 @@ func (m *CutAgain) Make(t *Table) (Made, bool) {
 		return Made{}, false
 	}
 	xs, ys := CutEdges(knifed.Upright, p.W), CutEdges(knifed.Level, p.H)
-	pieces := make([]piece.Piece, 0, (len(xs)-1)*(len(ys)-1))
+	columns, rows := len(xs)-1, len(ys)-1
+	pieces := make([]piece.Piece, columns*rows) // row by row
 	bias := false
-	for r := range len(ys) - 1 {
-		for c := range len(xs) - 1 {
-			part := p.Window(xs[c], ys[r], xs[c+1].Sub(xs[c]), ys[r+1].Sub(ys[r]))
+	for c := range columns { // column by column, so that no cut goes through more than it has to
+		column := p.Window(xs[c], piece.Num{}, xs[c+1].Sub(xs[c]), p.H)
+		for r := range rows {
+			part := column.Window(piece.Num{}, ys[r], column.W, ys[r+1].Sub(ys[r]))
 			bias = bias || part.BiasEdges() > 0
-			pieces = append(pieces, part)
+			pieces[r*columns+c] = part
 		}
 	}
 	for _, s := range p.Seams {
@@ -176,10 +178,10 @@ func (m *CutAgain) Make(t *Table) (Made, bool) {
 		}
 	}
 	out := Made{Sort: "part", Parted: true}
-	out.Variants = t.byPlace(pieces, len(xs)-1)
-	for r := range len(ys) - 1 {
+	out.Variants = t.byPlace(pieces, columns)
+	for r := range rows {
 		knifed.Places = append(knifed.Places, nil)
-		for c := range len(xs) - 1 {
+		for c := range columns {
 			knifed.Places[r] = append(knifed.Places[r], t.Unit.ID.Place(r, c))
 		}
 	}

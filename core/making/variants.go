@@ -81,12 +81,16 @@ func (t *Table) fallsOut(prefix string, pieces []piece.Piece) []Variant {
 // byPlace groups the parts of one thing, given row by row, by their look and by how they are sewn, mirror images apart. A
 // group is called by the places it falls out at; the first keeps the unit's id, and every place can be asked for by its own.
 func (t *Table) byPlace(pieces []piece.Piece, columns int) (list []Variant) {
-	known := map[uint64][]int{}
+	type sort struct {
+		look  uint64
+		seams string // by name, so that only what may be alike is compared
+	}
+	known, byLook := map[sort][]int{}, map[uint64][]int{}
 	var looks []piece.Piece
 	places := map[int][]int{}
 	for at, p := range pieces {
 		look := p.Finished(t.Seam)
-		key := look.Look(piece.ByRole)
+		key := sort{look.Look(piece.ByRole), seamNames(p)}
 		k, turn := -1, 0
 		for _, i := range known[key] {
 			if by, alike := t.sewnAlike(p, list[i].Piece); alike {
@@ -96,7 +100,7 @@ func (t *Table) byPlace(pieces []piece.Piece, columns int) (list []Variant) {
 		}
 		if k < 0 {
 			k = len(list)
-			known[key] = append(known[key], k)
+			known[key], byLook[key.look] = append(known[key], k), append(byLook[key.look], k)
 			list, looks = append(list, Variant{Piece: p, Kinds: 1}), append(looks, look)
 		}
 		list[k].Count++
@@ -120,7 +124,7 @@ func (t *Table) byPlace(pieces []piece.Piece, columns int) (list []Variant) {
 		if turnedAlike(mirrored, looks[i]) {
 			continue
 		}
-		for _, j := range known[mirrored.Look(piece.ByRole)] {
+		for _, j := range byLook[mirrored.Look(piece.ByRole)] {
 			if i != j && turnedAlike(mirrored, looks[j]) {
 				list[i].Mirror = list[j].ID
 				break
@@ -128,6 +132,16 @@ func (t *Table) byPlace(pieces []piece.Piece, columns int) (list []Variant) {
 		}
 	}
 	return list
+}
+
+// seamNames lists the seams of a piece by name.
+func seamNames(p piece.Piece) string {
+	names := make([]string, len(p.Seams))
+	for i, s := range p.Seams {
+		names[i] = string(s.ID)
+	}
+	slices.Sort(names)
+	return strings.Join(names, " ")
 }
 
 // placed says where parts lie in what they are cut from: in words where there are few, else by row and column.

@@ -389,7 +389,37 @@ func worst() []bad {
 		rows = append(rows, row)
 	}
 	add("a thousand spares of 400 patches", shell(units, object{"rows": 4, "columns": 100, "repeat": rows}, object{"spares": object{"count": 1000}}))
+	add("324 parts, and 324 parts of those", partsOfPartsOf(two, r))
 	return all
+}
+
+// partsOfPartsOf is a grid cut again in eighteen parts each way, its parts joined as they fall and cut again.
+func partsOfPartsOf(two list, r *rand.Rand) []byte {
+	cuts := func(first, every int) object {
+		var lines list
+		for i := range 17 {
+			lines = append(lines, object{"from": "left", "by": fmt.Sprintf("%d/8 in", first+every*i)})
+		}
+		down := list{}
+		for i := range 17 {
+			down = append(down, object{"from": "top", "by": fmt.Sprintf("%d/8 in", first+every*i)})
+		}
+		return object{"upright": object{"lines": lines}, "level": object{"lines": down}}
+	}
+	cut := func(id, from string, first, every int) object {
+		how := cuts(first, every)
+		how["by"], how["from"] = "cut again", from
+		return made(id, how)
+	}
+	again := func(of string) object {
+		return gridOf(18, 18, func(row, column int) object {
+			return object{"unit": fmt.Sprintf("%s:%c%d", of, 'a'+column, row+1), "turn": 180 * r.IntN(2)}
+		})
+	}
+	units := append(list{}, two...)
+	units = append(units, made("g", gridOf(18, 18, func(_, _ int) object { return object{"unit": string(rune('a' + r.IntN(2)))} })),
+		cut("p", "g", 10, 16), made("h", again("p")), cut("q", "h", 11, 12), made("block", again("q")))
+	return shell(units, topOf(5, 5, "block"), nil)
 }
 
 func BenchmarkWorst(b *testing.B) {
@@ -438,6 +468,7 @@ func BenchmarkWorstQuestions(b *testing.B) {
 				return r
 			},
 			"ways":   func() any { r, _ := ask.Ways(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
+			"again":  func() any { r, _ := ask.PartsOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
 			"resize": func() any { r, _ := ask.Resize(d, d.Top.Repeat[0][0].Unit, "7 1/3"); return r },
 			"near":   func() any { r, _ := ask.NearTo(d, "90", "100"); return r },
 			"seam":   func() any { r, _ := ask.AboutSeam(d, seam, ask.Enough(nil)); return r },
