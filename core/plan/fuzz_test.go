@@ -171,6 +171,9 @@ var odd = []any{
 func change(tree any, at int, how byte, with int) {
 	var all []leaf
 	leaves(tree, func(l leaf) { all = append(all, l) })
+	if len(all) == 0 {
+		return // everything was dropped
+	}
 	l := all[at%len(all)]
 	switch how % 4 {
 	case 0:
