@@ -42,18 +42,15 @@ type KnifeLine struct {
 type KnifePart struct {
 	ID    naming.Unit `json:"id" doc:"The place, by which it can be laid"`
 	Kind  naming.Unit `json:"kind" doc:"The kind that is counted"`
-	Turn  int         `json:"turn" doc:"How it lies there, against its kind"`
 	Place string      `json:"place" doc:"A column's letter and a row's number"`
-	Name  string      `json:"name"`
 	Size  string      `json:"size" doc:"Unfinished"`
 	X     float64     `json:"x"`
 	Y     float64     `json:"y"`
 	W     float64     `json:"w"`
 	H     float64     `json:"h"`
-	Over  bool        `json:"over" doc:"The quilt takes none of its kind"`
 }
 
-// Knives tells everything that is cut again, as far as it could be made. Without a count nothing is said to be over.
+// Knives tells everything that is cut again, as far as it could be made.
 func Knives(s work.Sewn, drawing drawn.Drawing, counted *work.Counted) []Knife {
 	list := []Knife{}
 	room := mostKnifePatches
@@ -97,13 +94,9 @@ func knife(s work.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, co
 			lw, _ := w.Length()
 			lh, _ := h.Length()
 			p := KnifePart{
-				ID: place, Kind: part.Unit.ID, Turn: part.Turned, Place: naming.PlaceName(r, c), Name: part.Unit.Name,
+				ID: place, Kind: part.Unit.ID, Place: naming.PlaceName(r, c),
 				Size: words.By(s.Table.Ruler, lw, lh),
 				X:    drawn.Round(xs[c].Inches()), Y: drawn.Round(ys[r].Inches()), W: drawn.Round(w.Inches()), H: drawn.Round(h.Inches()),
-			}
-			if counted != nil {
-				n := counted.Lines[p.Kind.Step()]
-				p.Over = n.Make()+n.Lent <= 0
 			}
 			parts = append(parts, p)
 		}

@@ -17,7 +17,7 @@ import { type Draft, useDraft } from "../quilt/draft";
 import { freeId, freeName } from "../quilt/ids";
 import { Keeping } from "../quilt/Keeping";
 import { type Again, From, Lines, Measured } from "../quilt/methods/again";
-import { methodOf, Problems } from "../quilt/methods/parts";
+import { methodOf, ownerOf, Problems } from "../quilt/methods/parts";
 import { Board } from "./Board";
 import { Gallery } from "./Gallery";
 
@@ -95,7 +95,7 @@ export type Steps = ReturnType<typeof useSteps>;
 /** The block that is joined of a unit's parts and of nothing else. */
 function blockOf(draft: Steps, unit: Unit) {
   return draft.document.units.findIndex(
-    (u) => u.how.by === "grid" && u.how.rows.every((r) => r.cells.every((c) => c.unit.split(":")[0] === unit.id)),
+    (u) => u.how.by === "grid" && u.how.rows.every((r) => r.cells.every((c) => ownerOf(draft, c.unit) === unit.id)),
   );
 }
 
@@ -106,7 +106,7 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
   const colours = coloursOf(draft.document);
   const at = blockOf(draft, unit);
   const block = draft.document.units[at];
-  const about = block?.id ?? (isLaid(draft.document, unit) ? unit.id : "");
+  const about = block?.id ?? (isLaid(draft, unit) ? unit.id : "");
   const { data } = useQuery({
     queryKey: keys.again(draft.document, about),
     queryFn: ({ signal }) => server.again(draft.document, about, signal),
@@ -249,8 +249,8 @@ function Efforts({ again, patched }: { again: Effort; patched?: Effort | undefin
 }
 
 /** Whether parts are laid in the quilt as they are. */
-const isLaid = (d: Document, unit: Unit) =>
-  d.top.repeat.some((row) => row.some((c) => c.unit.split(":")[0] === unit.id));
+const isLaid = (draft: Draft, unit: Unit) =>
+  draft.document.top.repeat.some((row) => row.some((c) => ownerOf(draft, c.unit) === unit.id));
 
 /** Nothing is joined of these parts yet: they are laid as they were cut, and the block takes the place of what was cut. */
 function JoinAgain({ draft, unit }: { draft: Steps; unit: Unit }) {
@@ -277,7 +277,7 @@ function JoinAgain({ draft, unit }: { draft: Steps; unit: Unit }) {
       top: lay ? { ...d.top, repeat: [[{ unit: id }]] } : d.top,
     });
   };
-  if (isLaid(d, unit)) {
+  if (isLaid(draft, unit)) {
     return (
       <Text>
         Its parts are laid in the quilt as they are; which goes where is decided with the blocks of the quilt.

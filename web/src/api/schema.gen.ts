@@ -1864,18 +1864,10 @@ export interface components {
             id: string;
             /** @description The kind that is counted */
             kind: string;
-            name: string;
-            /** @description The quilt takes none of its kind */
-            over: boolean;
             /** @description A column's letter and a row's number */
             place: string;
             /** @description Unfinished */
             size: string;
-            /**
-             * Format: int64
-             * @description How it lies there, against its kind
-             */
-            turn: number;
             /** Format: double */
             w: number;
             /** Format: double */

@@ -39,6 +39,10 @@ export function seen(draft: Draft, unit: string) {
   return { picture: plan.pictures[thing?.picture ?? unit], turn: thing?.turn ?? 0 };
 }
 
+/** The unit of the document that a thing falls out of. */
+export const ownerOf = (draft: Draft, unit: string) =>
+  draft.preview.plan.things.find((t) => t.id === unit)?.unit ?? unit;
+
 type Laid = { unit: string; turn?: 0 | 90 | 180 | 270 };
 
 /** Rows of units drawn to one scale, each column as wide and each row as high as the largest unit in it. */
