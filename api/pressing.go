@@ -25,6 +25,8 @@ func (s *Server) registerPressing(a huma.API, op describe) {
 		"Every distinct way to turn the blocks of a quilt, with its clashes and leftovers")), s.arrangements)
 	huma.Register(a, draft(op(http.MethodPost, "/api/again", "again",
 		"What the parts of something that is cut again can become, and what the same takes patch by patch")), s.again)
+	huma.Register(a, draft(op(http.MethodPost, "/api/waves", "waves",
+		"Longer lists of columns with which a wave of opened rings goes on from block to block, each worked out")), s.waves)
 }
 
 // longest is how long a question may take. What it may work through is bounded in the core, by counting; this only breaks
@@ -109,5 +111,23 @@ func (b *againIn) UnmarshalJSON(data []byte) error {
 func (s *Server) again(ctx context.Context, in *struct{ Body againIn }) (*body[ask.CutAgain], error) {
 	return about(ctx, s.searches, in.Body.Document, func(d document.Document, purse *ask.Purse) (ask.CutAgain, problem.List) {
 		return ask.PartsOf(d, in.Body.Block, purse)
+	})
+}
+
+// waveIn is a document and a unit that is joined of opened rings.
+type waveIn struct {
+	Document Draft       `json:"document"`
+	Unit     naming.Unit `json:"unit"`
+}
+
+// UnmarshalJSON refuses what is not known here.
+func (b *waveIn) UnmarshalJSON(data []byte) error {
+	type plain waveIn
+	return strictly(data, (*plain)(b))
+}
+
+func (s *Server) waves(ctx context.Context, in *struct{ Body waveIn }) (*body[ask.Waves], error) {
+	return about(ctx, s.searches, in.Body.Document, func(d document.Document, purse *ask.Purse) (ask.Waves, problem.List) {
+		return ask.WavesOf(d, in.Body.Unit, purse)
 	})
 }

@@ -297,9 +297,10 @@ func effort(b work.Sewn, purse *Purse) (e Effort, ok bool) {
 		}
 	}
 	for _, set := range plan.Sets {
-		act := b.Unit(set.Set).Acts[0]
-		e.Seams += set.Layups.Strips * act.Seams
-		e.Presses += set.Layups.Strips * act.Seams
+		for _, act := range b.Unit(set.Set).Acts {
+			e.Seams += set.Layups.Strips * act.Seams
+			e.Presses += set.Layups.Strips * act.Seams
+		}
 	}
 	e.Cloth = counted.Say(all)
 	return e, true

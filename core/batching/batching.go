@@ -107,7 +107,10 @@ func ofUnits(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.L
 				b.Stage = Units
 				switch laid := l.Count[b.ID.Made()] > 0; {
 				case m.InLength:
-					b.Stage, b.Edge = Sets, "long edges together, from the first strip down to the last"
+					b.Stage = Sets
+					if act.Joins == nil {
+						b.Edge = "long edges together, from the first strip down to the last"
+					}
 				case !act.Pieced && (act.Does == making.Marks || act.Does == making.Trims):
 					b.Stage = Marking
 				case laid && i == len(m.Acts)-1 && !used[b.ID]:

@@ -63,7 +63,8 @@ type Across struct {
 	Length measure.Length // of each strip or set, before squaring up
 	Prints int            // of an assortment, each of which gives an even share
 	Cuts   []SubCut
-	Layups Layups // how each is cut: how many of each of Cuts
+	List   []naming.Step // the order in which rings are cut, once through; empty where there is none
+	Layups Layups        // how each is cut: how many of each of Cuts
 }
 
 // SubCut is pieces of one width among them.
@@ -173,7 +174,15 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 					index[id] = i
 					p.Sets = append(p.Sets, Across{Set: id, Length: length})
 				}
-				p.Sets[i].Cuts = append(p.Sets[i].Cuts, subCut(act.ID, m.Width(), p.Sets[i].Length, line, t))
+				wide, _ := act.Piece.Size()
+				p.Sets[i].Cuts = append(p.Sets[i].Cuts, subCut(act.ID, wide, p.Sets[i].Length, line, t))
+			}
+		}
+		if m.Tube != nil {
+			for _, c := range m.Tube.Columns {
+				if i, known := index[c.Set]; known {
+					p.Sets[i].List = append(p.Sets[i].List, c.Ring)
+				}
 			}
 		}
 	}
@@ -357,6 +366,9 @@ func (a Across) fewest(t *making.Table, e *Effort) Layups {
 func (a *Across) lay(t *making.Table, e *Effort) {
 	slices.SortStableFunc(a.Cuts, func(x, y SubCut) int { return int(y.Cut - x.Cut) })
 	a.Layups = a.fewest(t, e)
+	if len(a.List) > 0 {
+		a.inOrder(t)
+	}
 }
 
 // Count is how many strips or sets would do, were they as long as a.Length says.
@@ -367,17 +379,13 @@ func (a Across) Count(t *making.Table, e *Effort) int { return a.fewest(t, e).St
 func (a Across) Marks(p Pattern, t *making.Table) (at []measure.Length, piece []int) {
 	x := t.Squaring
 	at, piece = []measure.Length{x}, []int{-1}
-	k := 0
-	for i, n := range p.Counts {
-		for range n {
-			if t.Every > 0 && k > 0 && k%t.Every == 0 && t.Squaring > 0 {
-				x += t.Squaring
-				at, piece = append(at, x), append(piece, -1)
-			}
-			k++
-			x += a.Cuts[i].Cut
-			at, piece = append(at, x), append(piece, i)
+	for k, i := range p.order() {
+		if t.Every > 0 && k > 0 && k%t.Every == 0 && t.Squaring > 0 {
+			x += t.Squaring
+			at, piece = append(at, x), append(piece, -1)
 		}
+		x += a.Cuts[i].Cut
+		at, piece = append(at, x), append(piece, i)
 	}
 	return at, piece
 }

@@ -28,6 +28,21 @@ type Want struct {
 type Pattern struct {
 	Counts []int
 	Times  int
+	Order  []int // in which order they are cut, want by want; as they are listed when empty
+}
+
+// order is the want of each cut, one after the other.
+func (p Pattern) order() []int {
+	if p.Order != nil {
+		return p.Order
+	}
+	var list []int
+	for i, n := range p.Counts {
+		for range n {
+			list = append(list, i)
+		}
+	}
+	return list
 }
 
 // Layups is an answer.
@@ -259,7 +274,7 @@ func (p stockProblem) firstFit(demand []int, fullest bool) []Pattern {
 	}
 	list := make([]Pattern, len(open))
 	for i, a := range open {
-		list[i] = Pattern{a.counts, a.times}
+		list[i] = Pattern{Counts: a.counts, Times: a.times}
 	}
 	return list
 }
@@ -448,7 +463,7 @@ func (p stockProblem) round(best []Pattern, columns [][]int, x []float64, bound 
 			for j, n := range column {
 				left[j] -= times * n
 			}
-			list = append(list, Pattern{slices.Clone(column), times})
+			list = append(list, Pattern{Counts: slices.Clone(column), Times: times})
 		}
 		used := strips(list)
 		for _, rest := range [][]Pattern{p.firstFit(left, false), p.firstFit(left, true), p.fullest(left, e)} {
@@ -492,7 +507,7 @@ func (p stockProblem) fullest(demand []int, e *Effort) []Pattern {
 		for i, n := range pattern {
 			left[i] -= times * n
 		}
-		list = append(list, Pattern{pattern, times})
+		list = append(list, Pattern{Counts: pattern, Times: times})
 	}
 	return list
 }
@@ -529,7 +544,7 @@ func (s *packer) pack(left []int, bins int) ([]Pattern, bool) {
 			rest[i] -= n
 		}
 		if list, ok := s.pack(rest, bins-1); ok {
-			return append([]Pattern{{c, 1}}, list...), true
+			return append([]Pattern{{Counts: c, Times: 1}}, list...), true
 		}
 	}
 	s.failed[string(key)] = true
@@ -621,7 +636,7 @@ func (p stockProblem) answer(list []Pattern, bound, wants int) Layups {
 			if n := len(out.Patterns); n > 0 && slices.Equal(out.Patterns[n-1].Counts, counts) {
 				out.Patterns[n-1].Times += alike
 			} else {
-				out.Patterns = append(out.Patterns, Pattern{counts, alike})
+				out.Patterns = append(out.Patterns, Pattern{Counts: counts, Times: alike})
 			}
 		}
 	}

@@ -96,6 +96,9 @@ func (x *expander) twoWays(problems *problem.List) {
 		list = d.Press.TwoWays
 	}
 	late := d.Schools.Press == pressing.Late
+	below := d.Top.Point == nil && d.Top.Sashing == nil && d.Top.Rows > 1 && slices.ContainsFunc(d.Parts, func(u making.Unit) bool {
+		return making.RowByRow(u.How) // some block meets itself below
+	})
 	for i, t := range list {
 		at := problem.At("press", "twoWays", i)
 		if _, known := x.index[t.Unit]; !known {
@@ -117,8 +120,13 @@ func (x *expander) twoWays(problems *problem.List) {
 				return t, true
 			}
 		}
-		if i, known := x.index[base]; late && known && len(d.Parts[i].How.Parts()) > 0 {
+		i, known := x.index[base]
+		switch {
+		case !known:
+		case late && len(d.Parts[i].How.Parts()) > 0:
 			return TwoWays{Unit: base, Which: quilt.EveryOther}, true
+		case below && making.RowByRow(d.Parts[i].How):
+			return TwoWays{Unit: base, Which: quilt.EveryRow}, true
 		}
 		return TwoWays{}, false
 	}
@@ -127,7 +135,7 @@ func (x *expander) twoWays(problems *problem.List) {
 			x.within(t)
 		}
 	}
-	if len(list) == 0 && !late || len(out.Top.Repeat) == 0 {
+	if len(list) == 0 && !late && !below || len(out.Top.Repeat) == 0 {
 		return
 	}
 	rows, columns := len(out.Top.Repeat), len(out.Top.Repeat[0])
@@ -186,7 +194,7 @@ func (x *expander) pressed(ref naming.Unit, whole, own bool) naming.Unit {
 	if i < 0 {
 		return ref
 	}
-	if making.Seamless(x.out.Parts[i].How) {
+	if making.Seamless(x.out.Parts[i].How) || variant != "" && !whole && !own && making.LaidApart(x.out.Parts[i].How) {
 		return ref
 	}
 	u, ok := x.clone(x.out.Parts[i])

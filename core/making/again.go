@@ -177,7 +177,7 @@ func (m *CutAgain) Make(t *Table) (Made, bool) {
 			knifed.Through = append(knifed.Through, s.ID)
 		}
 	}
-	out := Made{Sort: "part", Parted: true}
+	out := Made{Sort: "part", Parted: true, Apart: true}
 	out.Variants = t.byPlace(pieces, columns)
 	for r := range rows {
 		knifed.Places = append(knifed.Places, nil)

@@ -119,7 +119,7 @@ type Made struct {
 	Piece    piece.Piece
 	Acts     []Act
 	Seams    []Seam
-	Variants []Variant // everything that falls out of one run; empty where that is one piece
+	Variants []Variant // everything that falls out of one run, or can be laid of what it is joined of; empty where that is one piece
 	Size     Size
 	Bonus    bool // it falls out besides what its unit is made for
 	Shared   bool // rows that are alike are one step, and so pressed alike
@@ -127,6 +127,9 @@ type Made struct {
 	InLength bool             // it is as long as the cloth is wide: cut across before it is laid, so many times that the cutting says how many are sewn
 	Cloth    bool             // plain cloth: nothing in it is sewn
 	Parted   bool             // it falls out of something that was sewn whole
+	Apart    bool             // its variants are things of their own, each with a size
+	Round    []Strip          // of a closed strip set: its strips, from the first one down; each is sewn to the one before, the first to the last
+	Tube     *Tubed           // of what is joined of opened rings
 	Turned   int              // a part that is called by its place: how it lay there, against its kind
 	Beside   bool             // its parts lie side by side, so that a join is told by what lies on both sides of it
 	Widths   []measure.Length // the cut widths that are joined to its own, in order; empty where its size comes about otherwise
@@ -188,6 +191,7 @@ const (
 	Trims   Does = "trim" // cut apart, pressed, trimmed to size
 
 	CutsAgain Does = "cut again" // through the seams of what is sewn
+	Opens     Does = "open"      // rings at one of their seams, or in the middle of a strip
 )
 
 // Act is one countable step of making a unit. Its id comes from the document's ids alone.
@@ -212,6 +216,7 @@ type Act struct {
 	Shaves  int            // how many pieces one run trims to size
 	Pieced  bool           // a mark or a cut on what has been sewn already
 	Knife   *Knifed        // where something sewn is cut again
+	Opens   *Column        // where a ring is opened
 	Stock   bool           // it is cut from what comes in a length: how many of those is for the cutting to say
 	Lies    Lies           // how the seams of a step that sews several lie
 }
@@ -252,6 +257,8 @@ type Strip struct {
 	Role  string
 	Width measure.Length // exact; cutting rounds it up to the ruler's mark
 	As    string         // the breadth as the document says it, by which older tallies call the strip
+	ID    string         // of a strip set: its id there
+	Seam  naming.Seam    // and the seam above it
 }
 
 // Patch is a rectangle cut from cloth: W is the edge that lies level in the unit.

@@ -152,3 +152,21 @@ func ComesInLength(m Method) bool {
 }
 
 func (*StripSet) inLength() {}
+
+// LaidApart says whether what falls out beside a unit itself is finished before its last seams are sewn: those have no part
+// in it.
+func LaidApart(m Method) bool {
+	_, ok := m.(interface{ laidApart() })
+	return ok
+}
+
+func (*Tube) laidApart() {}
+
+// RowByRow says whether a unit is sewn of columns whose seams run on from block to block below, so that it is pressed the
+// other way in every other row.
+func RowByRow(m Method) bool {
+	r, ok := m.(interface{ rowByRow() bool })
+	return ok && r.rowByRow()
+}
+
+func (m *Tube) rowByRow() bool { return len(m.Columns) > 1 }

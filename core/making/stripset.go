@@ -5,6 +5,7 @@ import (
 	"fmt"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
@@ -12,9 +13,10 @@ import (
 func init() { register(func() Method { return &StripSet{} }) }
 
 // StripSet is strips of the full usable width sewn together along their length, from top to bottom. n strips of cut
-// width w give n·w − 2s(n−1) (common practice).
+// width w give n·w − 2s(n−1) (common practice). Closed, its last edge is sewn to its first, and it measures n(w − 2s) round.
 type StripSet struct {
 	Strips []SetStrip `json:"strips"`
+	Closed bool       `json:"closed,omitempty" doc:"Its last edge is sewn to its first, to a tube; that seam is named by the first strip"`
 }
 
 // SetStrip is one strip of a set.
@@ -76,14 +78,20 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 	if !good {
 		return Made{}, false
 	}
+	if m.Closed && !m.closes(t, widths) {
+		return Made{}, false
+	}
 	out := Made{
 		Sort: "strip set", InLength: true, Widths: widths,
 		Piece: piece.Cut(m.Strips[0].Role, length, widths[0]),
 	}
 	act := Act{ID: t.Unit.ID.Step(), Does: Sews, Seams: len(m.Strips) - 1, Each: length}
+	if m.Closed {
+		act.ID, act.Name = t.Unit.ID.Flat(), t.Unit.Name+", flat"
+	}
 	for i, s := range m.Strips {
 		as, _ := s.Width.Canonical(t.Units)
-		act.Strips = append(act.Strips, Strip{Role: s.Role, Width: widths[i], As: string(as)})
+		act.Strips = append(act.Strips, Strip{Role: s.Role, Width: widths[i], As: string(as), ID: s.ID, Seam: t.Unit.ID.Seam(s.ID)})
 		if i == 0 {
 			continue
 		}
@@ -103,7 +111,53 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 	}
 	act.Piece = out.Piece
 	out.Acts = []Act{act}
+	if m.Closed {
+		t.close(&out)
+	}
 	return out, true
+}
+
+// narrowestTube is how wide a tube must lie, so that a ring can be cut across it and opened (judgement).
+const narrowestTube = 3 * measure.Inch / 2
+
+// closes refuses what cannot be closed to a tube.
+func (m *StripSet) closes(t *Table, widths []measure.Length) bool {
+	if len(widths) < 2 {
+		t.Problems.Stop("one-strip", t.At+"/strips", fmt.Sprintf("%s is one strip: closed, its rings have a single seam and all columns are alike.", t.Unit.Name),
+			"Give it two strips or more, or leave it open.")
+		return false
+	}
+	var round measure.Length
+	for _, w := range widths {
+		round += w - 2*t.Seam
+	}
+	if round/2 < narrowestTube {
+		t.Problems.Stop("tube-too-narrow", t.At+"/strips",
+			fmt.Sprintf("%s closed measures %s round and lies %s wide: too narrow to be cut across under a ruler and opened.", t.Unit.Name,
+				t.Ruler.Print(round), t.Ruler.Print(round/2)),
+			fmt.Sprintf("Let it measure at least %s round: more strips, or wider ones.", t.Ruler.Print(2*narrowestTube)))
+		return false
+	}
+	return true
+}
+
+// close sews the last edge of a set to its first.
+func (t *Table) close(out *Made) {
+	flat := out.Acts[0]
+	out.Round = flat.Strips
+	first, last := flat.Strips[0], flat.Strips[len(flat.Strips)-1]
+	out.Acts = append(out.Acts, Act{
+		ID: t.Unit.ID.Step(), Does: Sews, Takes: []Take{{Act: flat.ID, Each: 1}}, Piece: out.Piece, Seams: 1, Each: flat.Each,
+		Sews: []naming.Seam{first.Seam},
+		Joins: &Joins{
+			Left: "the last strip", Right: "the first strip", LeftPiece: out.Piece, RightPart: out.Piece,
+			Edge: "the last long edge to the first, right sides together, so that it is a tube",
+		},
+	})
+	out.Seams = append(out.Seams, Seam{
+		ID:   first.Seam,
+		Plus: Neighbour{Name: "the last strip", Roles: []string{last.Role}}, Minus: Neighbour{Name: "the first strip", Roles: []string{first.Role}},
+	})
 }
 
 // misfit turns edges that differ into the quilter's sentence.

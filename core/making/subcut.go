@@ -35,6 +35,12 @@ func (m *SubCut) Make(t *Table) (Made, bool) {
 			"Choose a strip set to cut it from.")
 		return Made{}, false
 	}
+	if len(set.Round) > 0 {
+		t.Problems.Stop("set-closed", t.At+"/from",
+			fmt.Sprintf("%s is to be cut from %s, which is closed to a tube: what is cut across it is a ring.", t.Unit.Name, set.Unit.Name),
+			"Open that set, or cut its rings as the columns of a tube.")
+		return Made{}, false
+	}
 	t.onTheRuler(width, t.At+"/width", t.Unit.Name)
 	length, _ := set.Piece.Size()
 	if width.CeilTo(t.Ruler.Mark) > length-t.Squaring {

@@ -6,6 +6,7 @@ package naming
 import (
 	"errors"
 	"fmt"
+	"strconv"
 	"strings"
 )
 
@@ -97,6 +98,14 @@ func (u Unit) Place(row, column int) Unit { return u.Look(PlaceName(row, column)
 
 // PlaceName is what a place is called: a column's letter from the left, a row's number from the top.
 func PlaceName(row, column int) string { return fmt.Sprintf("%c%d", 'a'+column, row+1) }
+
+// Flat is the step that sews a strip set before it is closed.
+func (u Unit) Flat() Step { return u.Part("flat") }
+
+// Ring is the step that cuts rings of a width across a tube, whatever columns of the unit they become.
+func (u Unit) Ring(tube Unit, width int64) Step {
+	return u.Part("ring", string(tube), strconv.FormatInt(width, 10))
+}
 
 // In is the unit in a colourway.
 func (u Unit) In(colourway string) Unit {

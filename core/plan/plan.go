@@ -51,6 +51,7 @@ type Plan struct {
 	Partial  string                        `json:"partial" doc:"What is left out of a plan that something stops: it is drawn without that, and nothing of it is counted"`
 	Things   []Thing                       `json:"things" doc:"Everything that can be laid or sewn into another, each variant for itself; what could not be made has no size"`
 	Knives   []sheet.Knife                 `json:"knives" doc:"Everything sewn that is cut again, as far as it could be made"`
+	Tubes    []sheet.Tube                  `json:"tubes" doc:"Everything that is joined of opened rings, as far as it could be made"`
 	Lengths  []Thing                       `json:"lengths" doc:"Everything that is as long as the cloth is wide, to be cut across"`
 }
 
@@ -99,6 +100,7 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	if w.IsSewn() {
 		p.Seam = seam(w.Checked)
 		p.Things, p.Lengths = things(w.Sewn)
+		p.Tubes = sheet.Tubes(w.Sewn, nil)
 	}
 	if !ok {
 		drawing := drawn.Of(&w.Laid)
@@ -126,6 +128,7 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	p.Pictures, p.Quilt = album.Pictures, drawn.Of(&w.Laid).Quilt()
 	p.Values, p.Ledger = b.Values(), b.Ledger()
 	p.Knives = sheet.Knives(w.Sewn, drawn.Of(&w.Laid), &w.Counted)
+	p.Tubes = sheet.Tubes(w.Sewn, &b)
 	problems = append(problems, advice.On(w)...)
 	if n := album.LeftOut; n > 0 {
 		problems.Warn("pictures-left-out", "/units",
@@ -144,7 +147,7 @@ func empty(d document.Document) Plan {
 		Taken: []sheet.Taken{}, Remnants: []sheet.Remnant{}, Trim: []sheet.Trim{},
 		Press: sheet.EmptyPressing(), Quilt: drawn.Empty(),
 		Values: sheet.Values{Fabrics: []sheet.FabricValue{}, Pairs: []sheet.Contrast{}},
-		Ledger: sheet.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{}, Knives: []sheet.Knife{},
+		Ledger: sheet.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{}, Knives: []sheet.Knife{}, Tubes: []sheet.Tube{},
 	}
 }
 
@@ -178,11 +181,19 @@ func things(s work.Sewn) (list, lengths []Thing) {
 				}
 			}
 		}
-		if m.Parted {
-			continue
-		}
-		for _, one := range m.Each() {
-			add(one.Unit.ID, one.Unit.Name)
+		switch {
+		case m.Parted:
+		case m.Tube != nil:
+			if len(m.Tube.Columns) > 1 {
+				add(m.Unit.ID, called(s, m))
+			}
+			for i, c := range m.Tube.Columns {
+				add(c.Place, fmt.Sprintf("%s, column %d", called(s, m), i+1))
+			}
+		default:
+			for _, one := range m.Each() {
+				add(one.Unit.ID, one.Unit.Name)
+			}
 		}
 	}
 	for _, u := range s.Document.Parts {

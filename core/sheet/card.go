@@ -83,6 +83,9 @@ func (b Sheet) card(batch batching.Batch) PressCard {
 	case open:
 		c.Lay = "Wrong side up, the seam along the middle of the board."
 		c.Way = "Open the allowances with the tip, then press along the seam from the wrong side, and once more from the right side."
+	case batch.Stage == batching.Sets && batch.ID != b.Acts[batch.ID].Made.Acts[0].ID:
+		c.Lay = "The tube over a sleeve board or a rolled towel, wrong side out, the last seam on top."
+		c.Way = "Push the allowances to their side with the tip, a stretch at a time, and keep the iron off the layer below."
 	case batch.Stage == batching.Sets:
 		c.Lay = "Along the board, wrong side up, its first strip away from you."
 		c.Way = "Press seam by seam from one end to the other, lifting the iron, not pushing it: a pushed set bows. Then turn it over and press along the seams so that no pleat is left."
@@ -103,6 +106,9 @@ func (b Sheet) card(batch batching.Batch) PressCard {
 		c.Way += " At each crossing to spin, undo the stitches inside the allowance down to the seam, turn the allowances round like the sails of a mill, and press the small square flat. Where ends were locked, or stitches are so short that twisting does not undo them, unpick them one by one, or leave that crossing and pin it."
 	}
 	c.Check = b.cardCheck(batch)
+	if list := b.flipWords(batch); len(list) > 0 {
+		c.Way += " Before it is sewn turn an allowance of the right-hand column the other way by hand, where it would come to lie on the one beside it: " + strings.Join(list, "; ") + "."
+	}
 	if stretches(batch.Piece) {
 		c.Cautions = append(c.Cautions,
 			"Its outer edges are on the bias: set the iron down and lift it, without steam, and do not push.")
@@ -128,6 +134,10 @@ func (b Sheet) onTop(batch batching.Batch, d pressing.Decision) string {
 func (b Sheet) cardCheck(batch batching.Batch) string {
 	w, h := batch.Piece.Size()
 	switch {
+	case batch.Stage == batching.Sets && batch.ID != b.Acts[batch.ID].Made.Acts[0].ID:
+		return "Folded in half, seam on seam, the tube must lie flat. A bowed one does not: unpick the last seam and press the set again."
+	case batch.Stage == batching.Sets && len(b.Acts[batch.ID].Made.Round) > 0:
+		return fmt.Sprintf("Measure across it in three places: %s. Folded in half along its length it must lie flat, edge on edge, before it is closed: a bowed set is pressed again.", b.Say(h))
 	case batch.Stage == batching.Sets:
 		return fmt.Sprintf("Measure across it in three places: %s.", b.Say(h))
 	case batch.Stage == batching.Rows:

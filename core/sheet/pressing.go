@@ -406,7 +406,10 @@ func (b Sheet) manyWords(names []string, different int) string {
 // setWords names the direction of a set's seams by its first and last strip, and the fabric where there is just one
 // seam.
 func (b Sheet) setWords(batch batching.Batch, x []int) string {
-	m := b.Unit(batch.ID.Made())
+	m := b.Acts[batch.ID].Made
+	if batch.ID != m.Acts[0].ID {
+		return direction(x, "toward the last strip", "toward the first strip", "seam")
+	}
 	fabrics := map[string]bool{}
 	var last string
 	for _, id := range batch.Presses {

@@ -29,6 +29,7 @@ type ScriptLine struct {
 	Says  string       `json:"says"`
 	Held  string       `json:"held" doc:"What has to be measured before; empty for a cut that is safe"`
 	For   string       `json:"for" doc:"The piles its pieces go to"`
+	List  []string     `json:"list" doc:"The widths in the order they are cut, to hang at eye level; empty where the order says nothing"`
 	Reads []string     `json:"reads" doc:"What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again"`
 	Times int          `json:"times" doc:"0 where nothing is counted"`
 	Stack int          `json:"stack" doc:"How many of these are cut at once"`
@@ -53,7 +54,7 @@ func (b Sheet) Script() []ScriptPart {
 			part.Name, part.Set = b.Unit(p.Set).Unit.Name, b.SetStep(p.Set)
 		}
 		for _, l := range p.Lines {
-			line := ScriptLine{Reads: []string{}, Times: l.Times, Stack: l.Stack, Gives: []ScriptGive{}}
+			line := ScriptLine{Reads: []string{}, List: []string{}, Times: l.Times, Stack: l.Stack, Gives: []ScriptGive{}}
 			for _, g := range l.Gives {
 				line.Gives = append(line.Gives, ScriptGive(g))
 			}
@@ -65,6 +66,9 @@ func (b Sheet) Script() []ScriptPart {
 				_, high := b.Unit(p.Set).Piece.Size()
 				line.Says = fmt.Sprintf("Sew, press and measure %s before it is cut: the pressed set is %s wide.",
 					part.Name, b.Say(high))
+				if len(b.Unit(p.Set).Round) > 0 {
+					line.Says = fmt.Sprintf("Sew and press %s flat: it measures %s across. Fold it in half: it must lie flat. Close it, and measure it folded before the first ring.", part.Name, b.Say(high))
+				}
 			case work.AcrossIt:
 				b.acrossLine(&line, l)
 			case work.Piece:
@@ -192,6 +196,9 @@ func (b Sheet) acrossLine(line *ScriptLine, of work.Line) {
 		}
 		line.Reads = append(line.Reads, m.Reads.Text)
 	}
+	if p.Order != nil {
+		b.listed(line, of)
+	}
 	var piles []string
 	for _, g := range line.Gives {
 		piles = append(piles, fmt.Sprintf("%d for %s", g.N, b.NameOf(g.Step)))
@@ -202,6 +209,35 @@ func (b Sheet) acrossLine(line *ScriptLine, of work.Line) {
 	}
 	if b.Held(a.Cuts[0].ID) {
 		line.Held = "Held back: cut it once a pieced block has been measured."
+	}
+}
+
+// listed says in which order rings are cut from a tube, and where the next one goes on.
+func (b Sheet) listed(line *ScriptLine, of work.Line) {
+	a := *of.Across
+	for _, i := range of.Pattern.Order {
+		line.List = append(line.List, b.Say(a.Cuts[i].Cut))
+	}
+	before, next := 0, ""
+	for i := range a.Layups.Patterns {
+		if p := &a.Layups.Patterns[i]; p == of.Pattern {
+			if i+1 < len(a.Layups.Patterns) {
+				next = b.Say(a.Cuts[a.Layups.Patterns[i+1].Order[0]].Cut)
+			}
+			break
+		}
+		before += a.Layups.Patterns[i].Times
+	}
+	what := fmt.Sprintf("Tube %d", before+1)
+	if n := of.Pattern.Times; n > 1 {
+		what = fmt.Sprintf("Tubes %d to %d", before+1, before+n)
+	}
+	line.Says = fmt.Sprintf("%s: square the %s end, then cut %s in this order.", what, b.clean(), words.Plural(len(of.Pattern.Order), "ring"))
+	if line.Stack > 1 {
+		line.Stack = 1 // folded, a tube is two layers already
+	}
+	if next != "" {
+		line.Says += " The next tube goes on with " + next + "."
 	}
 }
 

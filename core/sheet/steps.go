@@ -204,13 +204,20 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 	}
 	switch {
 	case batch.Stage == batching.Sets:
-		m := b.Unit(batch.ID.Made())
+		m := b.Acts[batch.ID].Made
 		s.One = "set"
+		if batch.ID != m.Acts[0].ID {
+			s.One = "tube"
+			s.Says = fmt.Sprintf("Close %s: the last long edge of each to its first, right sides together, %s.", m.Unit.Name, words.Times(batch.Make))
+			break
+		}
 		s.Says = fmt.Sprintf("Sew %s: %s of %s.", batch.Name, words.Plural(batch.Make, "set"),
 			words.Plural(len(m.Acts[0].Strips), "strip"))
 	case batch.Does == making.Marks:
 		s.One = "piece"
 		s.Says = fmt.Sprintf("%s: %d for %s.", batch.Says, batch.Make, b.Acts[batch.ID].Made.Unit.Name)
+	case batch.Does == making.Opens:
+		s.One, s.Says = "column", b.openWords(batch)
 	case batch.Does == making.CutsAgain:
 		s.One, s.Knife = "part", b.Acts[batch.ID].Made.Unit.ID
 		s.Says = b.knifeWords(batch)
@@ -341,6 +348,8 @@ func (b Sheet) hold(batch batching.Batch) string {
 // stitch is the usual stitch length: short where a seam will be cut across, or partly undone (common practice).
 func (b Sheet) stitch(batch batching.Batch) string {
 	switch {
+	case batch.Stage == batching.Sets && len(b.Acts[batch.ID].Made.Round) > 0:
+		return "short stitches, 1.3 to 1.7 mm, because the tube is cut across; one seam of every ring is unpicked again, and short stitches make that slow"
 	case batch.Stage == batching.Sets:
 		return "short stitches, 1.3 to 1.7 mm, because the set is cut across"
 	case slices.ContainsFunc(batch.Of, b.CutThrough):

@@ -50,7 +50,7 @@ func pieced(m making.Made, s measure.Length) []Size {
 	var list []Size
 	for i, one := range m.Each() {
 		bonus := len(m.Variants) > 0 && m.Variants[i].Bonus
-		if i > 0 && !m.Parted && (!bonus || m.Variants[i-1].Bonus) {
+		if i > 0 && !m.Apart && (!bonus || m.Variants[i-1].Bonus) {
 			continue
 		}
 		w, h := one.Piece.Size()
@@ -58,7 +58,7 @@ func pieced(m making.Made, s measure.Length) []Size {
 			ID: one.Unit.ID, Name: one.Unit.Name, Sort: m.Sort, Sewn: !m.Parted, W: w, H: h, FinW: w - 2*s,
 			FinH: h - 2*s, Says: m.Size,
 		}
-		if i == 0 && !m.Parted {
+		if i == 0 && !m.Apart {
 			size.Name = m.Unit.Name
 		}
 		if bonus {

@@ -375,9 +375,12 @@ func (w *Work) batch(b *batching.Batch) Step {
 	}
 	switch b.Stage {
 	case batching.Sets:
-		m := w.Unit(b.ID.Made())
+		m := w.Acts[b.ID].Made
 		_, high := m.Piece.Size()
 		s.Size, s.Told = []measure.Length{high}, Wide
+		if b.ID != m.Acts[0].ID {
+			break // it is closed, which takes no strips
+		}
 		for _, f := range w.Cut.Fabrics {
 			for _, strip := range f.Strips {
 				if n := PerSet(m, strip.ID); n > 0 {

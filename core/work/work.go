@@ -59,7 +59,9 @@ func (c Counted) Work() *Work {
 	w := &Work{Counted: c, Cut: c.Cutting(&c.Table)}
 	for _, set := range w.Cut.Sets {
 		n := set.Layups.Strips
-		w.Lines[set.Set.Step()], w.Demand.Runs[set.Set.Step()] = demand.Line{Need: n, Runs: n}, n
+		for _, act := range w.Unit(set.Set).Acts {
+			w.Lines[act.ID], w.Demand.Runs[act.ID] = demand.Line{Need: n, Runs: n}, n
+		}
 	}
 	w.Batches = batching.Plan(w.Units, w.Layout, w.Lines)
 	w.Steps = w.steps()

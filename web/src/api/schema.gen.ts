@@ -500,6 +500,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/waves": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Longer lists of columns with which a wave of opened rings goes on from block to block, each worked out */
+        post: operations["waves"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ways": {
         parameters: {
             query?: never;
@@ -791,6 +808,44 @@ export interface components {
             name: string;
             /** @description What comes from what, and what is passed by */
             says: string[];
+        };
+        AskWave: {
+            /** @description What one block finishes */
+            block: string;
+            /**
+             * Format: int64
+             * @description Crossings of the whole quilt that lie on each other
+             */
+            clashes: number;
+            /**
+             * Format: int64
+             * @description In one block
+             */
+            columns: number;
+            /**
+             * Format: int64
+             * @description Of so many
+             */
+            crossings: number;
+            /** @description The project with those columns */
+            document: components["schemas"]["Document"];
+            name: string;
+            /** @description What the quilt finishes with as many blocks as now */
+            quilt: string;
+            says: string;
+            /**
+             * Format: int64
+             * @description That are sewn for the whole quilt
+             */
+            tubes: number;
+        };
+        AskWaves: {
+            /** @description None where the wave goes on as it is */
+            list: components["schemas"]["AskWave"][];
+            /** @description The same of the wave as it is; left out where it cannot be worked out */
+            now?: components["schemas"]["AskWave"];
+            /** @description That not every list was worked out, where the quilt is too large for that */
+            says: string;
         };
         AskWay: {
             /** @description Outer edges on the bias, of one unit */
@@ -1291,6 +1346,23 @@ export interface components {
             /** @description Cut width; 1 strip when left out */
             strip?: string;
         };
+        MakingOpenedRing: {
+            /** @description The closed strip set it is cut across */
+            from: string;
+            /** @description Names the column; the seam to its left is named by it */
+            id: string;
+            /** @description With that: it is opened in the middle of the strip instead, whose lower half then lies at the top */
+            middle?: boolean;
+            /**
+             * Format: double
+             * @description Without it: by so many strips the colours go up against the column before, down where it is negative; a half opens it in the middle of a strip. The first column steps from the seam above the first strip
+             */
+            step?: number;
+            /** @description The strip that comes to lie at the top, by its id: the ring is opened at the seam above it */
+            top?: string;
+            /** @description Cut: a length, or so many strips; 1 strip when left out */
+            width?: string;
+        };
         MakingPart: {
             /** @description Names the place; the seam that joins it is named by it */
             id: string;
@@ -1320,7 +1392,7 @@ export interface components {
         };
         MakingUnit: {
             also?: string[];
-            how: components["schemas"]["MethodCutAgain"] | components["schemas"]["MethodFlippedCorners"] | components["schemas"]["MethodFlyingGeese"] | components["schemas"]["MethodFrame"] | components["schemas"]["MethodGrid"] | components["schemas"]["MethodHalfSquare"] | components["schemas"]["MethodJoined"] | components["schemas"]["MethodLogCabin"] | components["schemas"]["MethodPlainPatch"] | components["schemas"]["MethodQuarterSquare"] | components["schemas"]["MethodSquareInSquare"] | components["schemas"]["MethodStripSet"] | components["schemas"]["MethodSubCut"];
+            how: components["schemas"]["MethodCutAgain"] | components["schemas"]["MethodFlippedCorners"] | components["schemas"]["MethodFlyingGeese"] | components["schemas"]["MethodFrame"] | components["schemas"]["MethodGrid"] | components["schemas"]["MethodHalfSquare"] | components["schemas"]["MethodJoined"] | components["schemas"]["MethodLogCabin"] | components["schemas"]["MethodPlainPatch"] | components["schemas"]["MethodQuarterSquare"] | components["schemas"]["MethodSquareInSquare"] | components["schemas"]["MethodStripSet"] | components["schemas"]["MethodSubCut"] | components["schemas"]["MethodTube"];
             id: string;
             name: string;
         };
@@ -1495,6 +1567,8 @@ export interface components {
         MethodStripSet: {
             /** @enum {string} */
             by: "strip set";
+            /** @description Its last edge is sewn to its first, to a tube; that seam is named by the first strip */
+            closed?: boolean;
             strips: components["schemas"]["MakingSetStrip"][];
         };
         MethodSubCut: {
@@ -1504,6 +1578,17 @@ export interface components {
             from: string;
             /** @description A length, or so many strips; 1 strip when left out */
             width?: string;
+        };
+        MethodTube: {
+            /** @enum {string} */
+            by: "tube";
+            /** @description From left to right */
+            columns: components["schemas"]["MakingOpenedRing"][];
+            /**
+             * @description How columns are made equally long where some are opened in the middle of a strip: the longer ones lose an allowance at both ends, or the shorter ones get a bit of the same cloth
+             * @enum {string}
+             */
+            even?: "trim" | "eke";
         };
         Opening: {
             /** @enum {string} */
@@ -1571,6 +1656,8 @@ export interface components {
             /** @description Everything that can be laid or sewn into another, each variant for itself; what could not be made has no size */
             things: components["schemas"]["PlanThing"][];
             trim: components["schemas"]["SheetTrim"][];
+            /** @description Everything that is joined of opened rings, as far as it could be made */
+            tubes: components["schemas"]["SheetTube"][];
             values: components["schemas"]["SheetValues"];
         };
         PlanSeam: {
@@ -2032,6 +2119,8 @@ export interface components {
             gives: components["schemas"]["SheetScriptGive"][];
             /** @description What has to be measured before; empty for a cut that is safe */
             held: string;
+            /** @description The widths in the order they are cut, to hang at eye level; empty where the order says nothing */
+            list: string[];
             /** @description What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again */
             reads: string[];
             says: string;
@@ -2196,6 +2285,128 @@ export interface components {
             picture: string;
             unfinished: string;
             working: components["schemas"]["WordsWorking"];
+        };
+        SheetTube: {
+            /**
+             * Format: double
+             * @description By how many strips the colours go up from the last column to the first one of the next block, the shorter way round
+             */
+            back: number;
+            /** @description What the pressing of the tube makes of its steps */
+            clashes: string;
+            /** @description That step is no larger than any within the block, so that the wave goes on */
+            closes: boolean;
+            /** @description From left to right */
+            columns: components["schemas"]["SheetTubeColumn"][];
+            /** @description What to do with the rings, in order */
+            does: string[];
+            /** @enum {string} */
+            even: "" | "trim" | "eke";
+            /** @description Every ring is cut wider than this */
+            least: components["schemas"]["MeasureReading"];
+            /** @description What one block takes of its tubes */
+            list: string;
+            /** @description The finest mark of the ruler */
+            mark: components["schemas"]["MeasureReading"];
+            /** @description The longest tube */
+            most: components["schemas"]["MeasureReading"];
+            name: string;
+            /** @description Whether the wave goes on from block to block, and after how much it repeats */
+            repeat: string;
+            /** @description The closed strip sets, in the order they first come */
+            sets: components["schemas"]["SheetTubeSet"][];
+            /** @description How steep it is, in words */
+            slopes: string;
+            /** @description How the columns come to their length */
+            tall: string;
+            unit: string;
+            /** @description What the columns join to, as a sum */
+            wide: string;
+        };
+        SheetTubeColumn: {
+            /** @description What is done to its ends; empty for nothing */
+            even: string;
+            /** @description At which crossings with the column before, from the top, an allowance is turned by hand */
+            flips: number[];
+            /**
+             * Format: int64
+             * @description Where it is opened: so many half strips down from the seam above the first strip
+             */
+            half: number;
+            id: string;
+            /** @description That is counted */
+            kind: string;
+            /**
+             * Format: int64
+             * @description How many of its kind; 0 while nothing is counted
+             */
+            make: number;
+            /** Format: int64 */
+            number: number;
+            /** @description Which seam is unpicked, by its two strips, or which strip is cut in two */
+            opened: string;
+            /** @description By which it can be laid */
+            place: string;
+            set: string;
+            /** @description How steep the step to it is, in words; empty for the first */
+            slope: string;
+            /**
+             * Format: double
+             * @description By so many strips the colours go up against the column before
+             */
+            step: number;
+            /** @description How many are unpicked; empty where a strip is cut */
+            stitches: string;
+            /** @description The strip at its top, by id */
+            top: string;
+            /**
+             * Format: double
+             * @description Finished
+             */
+            w: number;
+            /** @description Why there */
+            why: string;
+            /** @description Cut */
+            width: components["schemas"]["MeasureReading"];
+            /**
+             * Format: double
+             * @description From the left edge of what is joined, finished
+             */
+            x: number;
+        };
+        SheetTubeSet: {
+            /** @description Its strips by id, from the darkest fabric to the lightest */
+            byValue: string[];
+            /** @description How wide it lies, folded in half */
+            flat: string;
+            name: string;
+            /** @description What it measures round */
+            round: string;
+            /** @description How many tubes the rings take, and what is left of the last */
+            says: string;
+            /** @description From the first one down */
+            strips: components["schemas"]["SheetTubeStrip"][];
+            /**
+             * Format: int64
+             * @description How many are sewn; 0 while nothing is counted
+             */
+            tubes: number;
+            unit: string;
+        };
+        SheetTubeStrip: {
+            colour: string;
+            fabric: string;
+            id: string;
+            /**
+             * Format: int64
+             * @description From the first one down
+             */
+            number: number;
+            role: string;
+            /** @description Which way the seam above it goes; empty while nothing is pressed */
+            seam: string;
+            /** @description Cut */
+            width: string;
         };
         SheetValues: {
             /** @description From the darkest to the lightest */
@@ -2420,6 +2631,10 @@ export interface components {
             document: components["schemas"]["Document"];
             /** @description For a new size: the finished width */
             finished?: string;
+            unit: string;
+        };
+        WaveIn: {
+            document: components["schemas"]["Document"];
             unit: string;
         };
         WordsSize: {
@@ -3513,6 +3728,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Preview"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    waves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaveIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskWaves"];
                 };
             };
             /** @description Error */
