@@ -31,6 +31,7 @@ const (
 	JustPlanned = "demo-lamp-room"
 	OnPoint     = "demo-weather-vane"
 	CutAgain    = "demo-rope-walk"
+	Wave        = "demo-harbour-swell"
 )
 
 // began is when the made-up work began.
@@ -82,9 +83,13 @@ func Documents() (map[string]document.Document, error) {
 	if err != nil {
 		return nil, err
 	}
+	swell, err := harbourSwell()
+	if err != nil {
+		return nil, err
+	}
 	return map[string]document.Document{
 		InTheMiddle: shed, JustPlanned: lamp, Stars: gull, AtTheMat: hay,
-		OnPoint: vane, CutAgain: rope,
+		OnPoint: vane, CutAgain: rope, Wave: swell,
 	}, nil
 }
 
@@ -241,6 +246,36 @@ func ropeWalk() (document.Document, error) {
 	return d, nil
 }
 
+// harbourSwell is a wave of opened rings, half of its blocks joined.
+func harbourSwell() (document.Document, error) {
+	e, err := fromLibrary("gentle-wave")
+	if err != nil {
+		return document.Document{}, err
+	}
+	d := e.Document
+	d.Name, d.Note = "Harbour swell", "A made-up quilt of one wave: rings of a tube opened at shifting seams, half of their columns joined."
+	for i, f := range []cloth.Fabric{
+		{Name: "Night tide", Colour: "#1b3a4b"},
+		{Name: "Mooring", Colour: "#275d6d"},
+		{Name: "Shoal", Colour: "#3d8288"},
+		{Name: "Kelp", Colour: "#79a08a"},
+		{Name: "Samphire", Colour: "#b3b67c"},
+		{Name: "Dune", Colour: "#d8c08c"},
+		{Name: "Shell", Colour: "#e8d5bd"},
+		{Name: "Spray", Colour: "#f1ebdf"},
+	} {
+		d.Fabrics[i].Name, d.Fabrics[i].Colour = f.Name, f.Colour
+	}
+	for i := range d.Parts {
+		if w, ok := d.Parts[i].How.(*making.Tube); ok {
+			w.Edge, d.Parts[i].Name = making.RightEnd, "Swell"
+		}
+	}
+	d.Top.Rows, d.Top.Columns = 3, 6
+	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: "A", Width: "3 1/2 in"}}
+	return d, nil
+}
+
 // Begun is the tally of a quilt whose work has come so far as a step, and half way through that.
 func Begun(d document.Document, half naming.Step, name string) []tally.Event {
 	p, _ := work.Of(d)
@@ -334,7 +369,7 @@ func Fill(ctx context.Context, s *store.Store) error {
 			return err
 		}
 	}
-	for i, id := range []string{OnPoint, JustPlanned, AtTheMat, CutAgain, Stars, InTheMiddle} {
+	for i, id := range []string{OnPoint, JustPlanned, AtTheMat, CutAgain, Wave, Stars, InTheMiddle} {
 		text, err := document.Write(docs[id])
 		if err != nil {
 			return err
@@ -342,6 +377,9 @@ func Fill(ctx context.Context, s *store.Store) error {
 		if _, err := s.Create(ctx, id, string(text), began.AddDate(0, 0, i)); err != nil {
 			return err
 		}
+	}
+	if err := s.Append(ctx, Wave, Begun(docs[Wave], "wave", "swell"), began.AddDate(0, 0, 5)); err != nil {
+		return err
 	}
 	if err := s.Append(ctx, Stars, Begun(docs[Stars], "goose/third", "stars"), began.AddDate(0, 0, 4)); err != nil {
 		return err

@@ -169,4 +169,4 @@ func RowByRow(m Method) bool {
 	return ok && r.rowByRow()
 }
 
-func (m *Tube) rowByRow() bool { return len(m.Columns) > 1 }
+func (m *Tube) rowByRow() bool { return len(m.Columns) > 1 && !m.Straight }

@@ -17,9 +17,20 @@ func init() { register(func() Method { return &Tube{} }) }
 // are then, joined from left to right. A ring is as wide as it is cut. Opened at a seam it is as long as the set was before it
 // was closed; opened within a strip it is two allowances shorter. A column can also be laid by itself, by its own id.
 type Tube struct {
-	Columns []OpenedRing `json:"columns" doc:"From left to right"`
-	Even    Evening      `json:"even,omitempty" enum:"trim,eke" doc:"How columns are made equally long where some are opened in the middle of a strip: the longer ones lose an allowance at both ends, or the shorter ones get a bit of the same cloth"`
+	Columns  []OpenedRing `json:"columns" doc:"From left to right"`
+	Even     Evening      `json:"even,omitempty" enum:"trim,eke" doc:"How columns are made equally long where some are opened in the middle of a strip: the longer ones lose an allowance at both ends, or the shorter ones get a bit of the same cloth"`
+	Straight bool         `json:"straight,omitempty" doc:"Its columns are not joined to blocks: they are laid straight into the rows of the quilt"`
+	Edge     RowEnd       `json:"edge,omitempty" enum:"right,left" doc:"At which end of a row a column is laid once more, so that the wave ends as it began: its first one at the right, its last one at the left"`
 }
+
+// RowEnd is an end of a row.
+type RowEnd string
+
+// The ends of a row.
+const (
+	RightEnd RowEnd = "right"
+	LeftEnd  RowEnd = "left"
+)
 
 // OpenedRing is one ring of a tube, and where it is opened.
 type OpenedRing struct {
@@ -45,8 +56,10 @@ const MostColumns = 100
 
 // Tubed is what a method that opens rings states of its columns.
 type Tubed struct {
-	Columns []Column // from left to right
-	Even    Evening
+	Columns  []Column // from left to right
+	Even     Evening
+	Straight bool
+	Edge     RowEnd
 }
 
 // Column is one ring, opened.
@@ -122,7 +135,7 @@ func (m *Tube) Make(t *Table) (Made, bool) {
 	if !ok || !m.even(t, columns) {
 		return Made{}, false
 	}
-	out := Made{Sort: "unit", Beside: true, Apart: true, Tube: &Tubed{columns, m.Even}}
+	out := Made{Sort: "unit", Beside: true, Apart: true, Tube: &Tubed{columns, m.Even, m.Straight, m.Edge}}
 	kinds := t.columnKinds(columns)
 	shared := t.Unit.Like != "" && len(columns) > 1
 	if !shared {
@@ -265,6 +278,9 @@ func (m *Tube) even(t *Table, list []Column) bool {
 	s := t.Seam
 	mixed := short >= 0 && whole >= 0
 	switch {
+	case m.Edge != "" && m.Edge != RightEnd && m.Edge != LeftEnd:
+		t.Problems.Stop("edge-unknown", t.At+"/edge", fmt.Sprintf("“%s” is no end of a row.", m.Edge), "Choose right or left.")
+		return false
 	case m.Even != "" && m.Even != TrimEnds && m.Even != EkeOut:
 		t.Problems.Stop("even-unknown", t.At+"/even", fmt.Sprintf("“%s” is no way to even columns.", m.Even), "Choose trim or eke.")
 		return false

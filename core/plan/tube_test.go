@@ -209,9 +209,10 @@ func TestHalfSteps(t *testing.T) {
 	}
 }
 
-// Columns straight in the top, one more at the right of every row: rings, openings and rows follow, and rows alternate.
+// Columns straight in the top, one more at an end of every row: rings, openings and rows follow, and rows alternate. It is the
+// same quilt as one whose columns are laid one by one.
 func TestColumnsStraightInTheTop(t *testing.T) {
-	d := fromLibrary(t, "gentle-wave")
+	byHand := fromLibrary(t, "gentle-wave")
 	var row []quilt.Cell
 	for range 2 {
 		for i := range 6 {
@@ -219,25 +220,46 @@ func TestColumnsStraightInTheTop(t *testing.T) {
 		}
 	}
 	row = append(row, quilt.Cell{Unit: place(0)})
-	d.Top.Repeat, d.Top.Rows, d.Top.Columns = [][]quilt.Cell{row}, 3, 13
-	p := planned(t, d)
-	for id, n := range map[string]int{"wave:c1": 9, "wave:c2": 12, "wave:c3": 12, "wave:c4": 6} {
-		if s := step(t, p, id); s.Make != n || s.Does != "open" {
-			t.Errorf("%s: %d to %s", id, s.Make, s.Does)
+	byHand.Top.Repeat, byHand.Top.Rows, byHand.Top.Columns = [][]quilt.Cell{row}, 3, 13
+	straight := fromLibrary(t, "gentle-wave")
+	tube := unit(t, straight, "wave").How.(*making.Tube)
+	tube.Straight, tube.Edge = true, making.RightEnd
+	straight.Top.Rows, straight.Top.Columns = 3, 2
+	for _, d := range []document.Document{byHand, straight} {
+		p := planned(t, d)
+		for id, n := range map[string]int{"wave:c1": 9, "wave:c2": 12, "wave:c3": 12, "wave:c4": 6} {
+			if s := step(t, p, id); s.Make != n || s.Does != "open" {
+				t.Errorf("%s: %d to %s", id, s.Make, s.Does)
+			}
+		}
+		for _, s := range p.Steps {
+			if s.ID == "wave" || s.ID == "wave@@B" {
+				t.Error("a block is joined that is not laid")
+			}
+		}
+		// Finished 2 + 1½ + 1 + ½ + 1 + 1½ = 7½, twice, and 2 more.
+		if p.Finished.Text != "17″ × 48″" {
+			t.Error(p.Finished.Text)
+		}
+		if p.Press.Clashes != 0 || len(p.Quilt.Cells) != 39 {
+			t.Errorf("%d of %d clash: %s", p.Press.Clashes, p.Press.Crossings, p.Press.Detail)
 		}
 	}
-	for _, s := range p.Steps {
-		if s.ID == "wave" {
-			t.Error("a block is joined that is not laid")
+	// Without more at the end the rows hold whole waves; at the left it is the last column; joined, it is one beside the blocks.
+	for _, one := range []struct {
+		straight bool
+		edge     making.RowEnd
+		size     string
+		cells    int
+	}{{true, "", "15″ × 48″", 36}, {true, making.LeftEnd, "16½″ × 48″", 39}, {false, making.RightEnd, "17″ × 48″", 9}} {
+		tube.Straight, tube.Edge = one.straight, one.edge
+		if p := planned(t, straight); p.Finished.Text != one.size || len(p.Quilt.Cells) != one.cells {
+			t.Errorf("%+v: %s, %d cells", one, p.Finished.Text, len(p.Quilt.Cells))
 		}
 	}
-	// 2 × 7½ − ... finished: 2 + 1½ + 1 + ½ + 1 + 1½ = 7½ twice, and 2 more.
-	if p.Finished.Text != "17″ × 48″" {
-		t.Error(p.Finished.Text)
-	}
-	if p.Press.Clashes != 0 {
-		t.Errorf("%d of %d clash: %s", p.Press.Clashes, p.Press.Crossings, p.Press.Detail)
-	}
+	tube.Straight, tube.Edge, straight.Top.Columns = true, making.RightEnd, 200
+	_, problems := plan.Make(straight, nil)
+	refused(t, problems, "row-too-long", "/top/columns")
 }
 
 func place(i int) naming.Unit { return naming.Of("wave").Look(fmt.Sprintf("c%d", i+1)) }
@@ -278,6 +300,7 @@ func TestTubesThatCannotBe(t *testing.T) {
 			s.Strips[0].Width, s.Strips[1].Width = "1 1/2 in", "1 1/2 in"
 		}, "tube-too-narrow", "/units/0/how/strips"},
 		{"columns of unlike length", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].Step = 0.5 }, "columns-unlike", at("/even")},
+		{"at no end", func(_ *making.StripSet, m *making.Tube) { m.Edge = "top" }, "edge-unknown", at("/edge")},
 		{"evened otherwise", func(_ *making.StripSet, m *making.Tube) { m.Even = "stretch" }, "even-unknown", at("/even")},
 		{"eked out of a thin strip", func(s *making.StripSet, m *making.Tube) {
 			for i := range s.Strips {

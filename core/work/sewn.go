@@ -63,6 +63,7 @@ func (s *Sewn) kinds(top quilt.Top) quilt.Top {
 		}
 		return out
 	}
+	top = s.straight(top)
 	top.Repeat = slices.Clone(top.Repeat)
 	for r := range top.Repeat {
 		top.Repeat[r] = cells(top.Repeat[r])
@@ -76,6 +77,70 @@ func (s *Sewn) kinds(top quilt.Top) quilt.Top {
 			b.Corner = &corner
 		}
 	}
+	return top
+}
+
+// straight is a top whose waves lie column by column in its rows, and once more at their ends where they ask for that.
+func (s *Sewn) straight(top quilt.Top) quilt.Top {
+	tube := func(c quilt.Cell) *making.Tubed {
+		if m := s.known[c.Unit]; m.Tube != nil && m.Unit.ID.Whole() == c.Unit && c.Turn == 0 {
+			return m.Tube
+		}
+		return nil
+	}
+	columns, edges, most := false, false, 1
+	for _, row := range top.Repeat {
+		for _, c := range row {
+			if t := tube(c); t != nil {
+				columns, edges, most = columns || t.Straight, edges || t.Edge != "", max(most, len(t.Columns))
+			}
+		}
+	}
+	wide := top.Columns
+	if !columns && !edges || len(top.Repeat) == 0 || len(top.Repeat[0]) == 0 || wide < 1 || wide > quilt.MostBlocks {
+		return top
+	}
+	written := edges || wide%len(top.Repeat[0]) != 0 // the whole row, not its repeat
+	if n := wide*most + 1; written && n > quilt.MostAcross {
+		s.Problems.Stop("row-too-long", "/top/columns", fmt.Sprintf("Written out column by column a row of this quilt has up to %d pieces.", n),
+			fmt.Sprintf("Lay at most %d across, or join the columns to blocks.", quilt.MostAcross))
+		return top
+	}
+	repeat := make([][]quilt.Cell, len(top.Repeat))
+	for r, row := range top.Repeat {
+		if len(row) != len(top.Repeat[0]) {
+			return top // said elsewhere
+		}
+		cells := row
+		if written {
+			cells = nil
+			for c := range wide {
+				cells = append(cells, row[c%len(row)])
+			}
+		}
+		for c, cell := range cells {
+			t := tube(cell)
+			if t != nil && t.Edge == making.LeftEnd && c == 0 {
+				repeat[r] = append(repeat[r], quilt.Cell{Unit: t.Columns[len(t.Columns)-1].Place})
+			}
+			if t == nil || !t.Straight {
+				repeat[r] = append(repeat[r], cell)
+			} else {
+				for _, column := range t.Columns {
+					repeat[r] = append(repeat[r], quilt.Cell{Unit: column.Place})
+				}
+			}
+			if t != nil && t.Edge == making.RightEnd && c == len(cells)-1 {
+				repeat[r] = append(repeat[r], quilt.Cell{Unit: t.Columns[0].Place})
+			}
+		}
+	}
+	if n := len(repeat[0]); written {
+		top.Columns = n
+	} else {
+		top.Columns = wide / len(top.Repeat[0]) * n
+	}
+	top.Repeat = repeat
 	return top
 }
 

@@ -30,6 +30,7 @@ export const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="quilt" replace /> },
       { path: "quilt", lazy: async () => ({ Component: (await import("./quilt/QuiltPage")).QuiltPage }) },
+      { path: "wave/:unit?", lazy: async () => ({ Component: (await import("./wave/WavePage")).WavePage }) },
       { path: "again/:unit?", lazy: async () => ({ Component: (await import("./again/AgainPage")).AgainPage }) },
       { path: "thread", lazy: async () => ({ Component: (await import("./thread/ThreadPage")).ThreadPage }) },
       { path: "cut", lazy: async () => ({ Component: (await import("./cut/CutPage")).CutPage }) },

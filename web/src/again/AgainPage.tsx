@@ -3,7 +3,7 @@ import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useRef } from "react";
 import { Link, useParams } from "react-router";
-import { type Document, server, type Unit } from "../api/client";
+import { server, type Unit } from "../api/client";
 import { keys } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { KnifeView, type Way } from "../drawn/KnifeView";
@@ -12,12 +12,12 @@ import { Fold } from "../frame/Fold";
 import { Key } from "../frame/Key";
 import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
-import { useKey } from "../frame/useKey";
 import { type Draft, useDraft } from "../quilt/draft";
 import { freeId, freeName } from "../quilt/ids";
 import { Keeping } from "../quilt/Keeping";
 import { type Again, From, Lines, Measured } from "../quilt/methods/again";
 import { methodOf, ownerOf, Problems } from "../quilt/methods/parts";
+import { type Steps, useSteps } from "../quilt/useSteps";
 import { Board } from "./Board";
 import { Gallery } from "./Gallery";
 
@@ -60,37 +60,6 @@ export function AgainPage() {
     </Box>
   );
 }
-
-/** A draft whose changes on this page can be taken back one by one. */
-function useSteps(draft: Draft) {
-  const past = useRef<Document[]>([]);
-  const before = () => {
-    if (past.current.at(-1) !== draft.document) past.current.push(draft.document);
-  };
-  const back = () => {
-    const was = past.current.pop();
-    if (was) draft.take(was);
-  };
-  useKey("z", back);
-  return {
-    ...draft,
-    set: (...change: Parameters<Draft["set"]>) => {
-      before();
-      draft.set(...change);
-    },
-    take: (document: Document) => {
-      before();
-      draft.take(document);
-    },
-    /** While something is dragged: no step of its own. */
-    drag: draft.set,
-    before,
-    back,
-    canBack: past.current.length > 0,
-  };
-}
-
-export type Steps = ReturnType<typeof useSteps>;
 
 /** The block that is joined of a unit's parts and of nothing else. */
 function blockOf(draft: Steps, unit: Unit) {

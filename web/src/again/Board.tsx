@@ -8,7 +8,7 @@ import { Key } from "../frame/Key";
 import { Ruled } from "../frame/Ruled";
 import { useKey } from "../frame/useKey";
 import { drawnTo, type How, methodOf, Problems, seen, turns } from "../quilt/methods/parts";
-import type { Steps } from "./AgainPage";
+import type { Steps } from "../quilt/useSteps";
 
 type Grid = How<"grid">;
 type Cell = Grid["rows"][number]["cells"][number];

@@ -11,6 +11,7 @@ export type Picture = Schemas["DrawnPicture"];
 export type Laid = Schemas["DrawnLaid"];
 export type Layout = Schemas["DrawnLayout"];
 export type Knife = Schemas["SheetKnife"];
+export type Tube = Schemas["SheetTube"];
 export type Across = Schemas["SheetAcross"];
 export type Quilt = Schemas["Project"];
 /** A quilt with what was counted of it. */
@@ -117,6 +118,8 @@ export const server = {
     ask<Schemas["AskAsked"]>(client.POST("/api/seam", { body: { document, seam } })),
   again: (document: Document, block: string, signal?: AbortSignal) =>
     ask<Schemas["AskCutAgain"]>(client.POST("/api/again", { body: { document, block }, signal })),
+  waves: (document: Document, unit: string, signal?: AbortSignal) =>
+    ask<Schemas["AskWaves"]>(client.POST("/api/waves", { body: { document, unit }, signal })),
   arrangements: (body: Document) => ask<Schemas["AskArranged"]>(client.POST("/api/arrangements", { body })),
   nearest: (document: Document, width: string, height: string) =>
     ask<Shape[]>(client.POST("/api/nearest", { body: { document, width, height } })),

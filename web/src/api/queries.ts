@@ -18,6 +18,7 @@ export const keys = {
   resize: (document: Document, unit: string, finished: string) => ["resize", document, unit, finished],
   ways: (document: Document, unit: string) => ["ways", document, unit],
   again: (document: Document, block: string) => ["again", document, block],
+  waves: (document: Document, unit: string) => ["waves", document, unit],
   arrangements: (document: Document) => ["arrangements", document],
   remedies: (document: Document) => ["remedies", document],
   seam: (document: Document, seam: string) => ["seam", document, seam],

@@ -1585,10 +1585,17 @@ export interface components {
             /** @description From left to right */
             columns: components["schemas"]["MakingOpenedRing"][];
             /**
+             * @description At which end of a row a column is laid once more, so that the wave ends as it began: its first one at the right, its last one at the left
+             * @enum {string}
+             */
+            edge?: "right" | "left";
+            /**
              * @description How columns are made equally long where some are opened in the middle of a strip: the longer ones lose an allowance at both ends, or the shorter ones get a bit of the same cloth
              * @enum {string}
              */
             even?: "trim" | "eke";
+            /** @description Its columns are not joined to blocks: they are laid straight into the rows of the quilt */
+            straight?: boolean;
         };
         Opening: {
             /** @enum {string} */

@@ -24,6 +24,18 @@ const groups = [
     ],
   },
   {
+    name: "Wave and Cut again",
+    keys: [
+      ["arrows", "move what has the focus: by a mark of the ruler, by a step"],
+      ["M", "Wave: both halves alike, in a mirror"],
+      ["H", "Wave: half steps"],
+      ["V", "Wave: colours by value"],
+      ["R", "Cut again: turn a part"],
+      ["X", "Cut again: exchange two parts"],
+      ["Z", "take back the last change"],
+    ],
+  },
+  {
     name: "At the machine, the mat and the iron",
     keys: [
       ["Space", "one more"],

@@ -30,6 +30,9 @@ const places: Place[] = [
 /** Where something is cut again, that has a place of its own after the quilt. */
 const again: Place = { to: "again", name: "Cut again", stages: [] };
 
+/** And where rings of a tube are opened at shifting seams. */
+const wave: Place = { to: "wave", name: "Wave", stages: [] };
+
 /** The project for the pages inside the frame. */
 export const useFramed = () => useOutletContext<Project>();
 
@@ -84,38 +87,40 @@ export function ProjectFrame() {
           w={{ base: "100%", md: "auto" }}
           overflowX="auto"
         >
-          {(plan.knives.length > 0 ? places.toSpliced(1, 0, again) : places).map((p) => {
-            const stages = progress.stages.filter((s) => p.stages.includes(s.stage));
-            const done = stages.reduce((n, s) => n + s.done, 0);
-            const make = stages.reduce((n, s) => n + s.make, 0);
-            return (
-              <NavLink key={p.to} to={p.to} style={{ textDecoration: "none" }}>
-                {({ isActive }) => (
-                  <Box
-                    py="15px"
-                    borderBottomWidth="3px"
-                    borderColor={isActive ? "madder" : "transparent"}
-                    fontWeight={isActive ? 600 : 500}
-                    whiteSpace="nowrap"
-                  >
-                    {p.name}
-                    {make > 0 && (
-                      <Text
-                        as="span"
-                        fontSize="fine"
-                        color="soft"
-                        ml="6px"
-                        className="tabular"
-                        display={{ base: "none", md: "inline" }}
-                      >
-                        {done}/{make}
-                      </Text>
-                    )}
-                  </Box>
-                )}
-              </NavLink>
-            );
-          })}
+          {places
+            .toSpliced(1, 0, ...(plan.knives.length > 0 ? [again] : []), ...(plan.tubes.length > 0 ? [wave] : []))
+            .map((p) => {
+              const stages = progress.stages.filter((s) => p.stages.includes(s.stage));
+              const done = stages.reduce((n, s) => n + s.done, 0);
+              const make = stages.reduce((n, s) => n + s.make, 0);
+              return (
+                <NavLink key={p.to} to={p.to} style={{ textDecoration: "none" }}>
+                  {({ isActive }) => (
+                    <Box
+                      py="15px"
+                      borderBottomWidth="3px"
+                      borderColor={isActive ? "madder" : "transparent"}
+                      fontWeight={isActive ? 600 : 500}
+                      whiteSpace="nowrap"
+                    >
+                      {p.name}
+                      {make > 0 && (
+                        <Text
+                          as="span"
+                          fontSize="fine"
+                          color="soft"
+                          ml="6px"
+                          className="tabular"
+                          display={{ base: "none", md: "inline" }}
+                        >
+                          {done}/{make}
+                        </Text>
+                      )}
+                    </Box>
+                  )}
+                </NavLink>
+              );
+            })}
         </Flex>
         <Box display={{ base: "none", md: "block" }}>
           <Help />

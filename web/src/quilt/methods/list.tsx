@@ -8,6 +8,7 @@ import { Grid } from "./Grid";
 import type { Editor } from "./parts";
 import { Columns, newStrip, Patch, Strips, SubCut } from "./strips";
 import { FlippedCorners, FlyingGeese, HalfSquare, QuarterSquare, SquareInSquare } from "./triangles";
+import { firstWave, Rings } from "./tube";
 
 export type By = Unit["how"]["by"];
 
@@ -191,6 +192,10 @@ export const methods: { [B in By]: Method<B> } = {
   "cut again": {
     editor: CutAgain,
     first: { name: "parts of something sewn, cut again", units: (id, _a, _b, part) => [firstCut(id, part)] },
+  },
+  tube: {
+    editor: Rings,
+    first: { name: "a wave of opened rings, and its tube", units: firstWave },
   },
   joined: {
     editor: Columns,

@@ -43,23 +43,26 @@ export function Strips({ draft, how, i }: Editor<"strip set">) {
           ]),
         )}
       />
-      <Button
-        size="sm"
-        onClick={() =>
-          m.set(
-            ["strips"],
-            [
-              ...how.strips,
-              newStrip(
-                how.strips.at(-1)?.role ?? draft.document.roles[0]?.id ?? "",
-                how.strips.map((s) => s.id),
-              ),
-            ],
-          )
-        }
-      >
-        Add a strip
-      </Button>
+      <Flex gap="14px" align="center" wrap="wrap">
+        <Button
+          size="sm"
+          onClick={() =>
+            m.set(
+              ["strips"],
+              [
+                ...how.strips,
+                newStrip(
+                  how.strips.at(-1)?.role ?? draft.document.roles[0]?.id ?? "",
+                  how.strips.map((s) => s.id),
+                ),
+              ],
+            )
+          }
+        >
+          Add a strip
+        </Button>
+        <Tick label="Closed to a tube" value={!!how.closed} onChange={(v) => m.set(["closed"], v || undefined)} />
+      </Flex>
       <Hint>Widths: 2 1/2, 6.5 cm, or 3 strips for as wide as three sewn strips.</Hint>
     </>
   );
