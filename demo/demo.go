@@ -271,7 +271,7 @@ func harbourSwell() (document.Document, error) {
 			w.Edge, d.Parts[i].Name = making.RightEnd, "Swell"
 		}
 	}
-	d.Top.Rows, d.Top.Columns = 3, 6
+	d.Top.Rows, d.Top.Columns = 3, 5
 	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: "A", Width: "3 1/2 in"}}
 	return d, nil
 }

@@ -372,10 +372,13 @@ func (o *offers) free() {
 // twoWays presses units within a block, or blocks, two ways.
 func (o *offers) twoWays(blocks []naming.Unit) {
 	for _, one := range o.twiceWithin() {
+		name, says := "Two kinds of ", "Within %s %s is pressed the other way: keep two piles, A and B."
+		if len(o.Unit(one.Unit).Round) > 0 {
+			name, says = "Two tubes of ", "Within %s %s comes from a second tube, whose seams go the other way: keep their rings apart, A and B."
+		}
 		for _, which := range quilt.Patterns {
-			o.with("Two kinds of "+o.Unit(one.Unit).Unit.Name,
-				fmt.Sprintf("Within %s %s is pressed the other way: keep two piles, A and B.", o.Unit(one.In).Unit.Name,
-					within[which]), func(d *document.Document) {
+			o.with(name+o.Unit(one.Unit).Unit.Name,
+				fmt.Sprintf(says, o.Called(one.In), within[which]), func(d *document.Document) {
 					one.Which = which
 					d.Press.TwoWays = append(d.Press.TwoWays, one)
 				})

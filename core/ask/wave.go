@@ -2,6 +2,7 @@ package ask
 
 import (
 	"fmt"
+	"math"
 	"slices"
 
 	"vicis/core/document"
@@ -17,7 +18,8 @@ type Wave struct {
 	Says      string            `json:"says"`
 	Columns   int               `json:"columns" doc:"In one block"`
 	Block     string            `json:"block" doc:"What one block finishes"`
-	Quilt     string            `json:"quilt" doc:"What the quilt finishes with as many blocks as now"`
+	Across    int               `json:"across" doc:"How many blocks lie across, so that the quilt is about as wide as now"`
+	Quilt     string            `json:"quilt" doc:"What the quilt finishes so"`
 	Tubes     int               `json:"tubes" doc:"That are sewn for the whole quilt"`
 	Clashes   int               `json:"clashes" doc:"Crossings of the whole quilt that lie on each other"`
 	Crossings int               `json:"crossings" doc:"Of so many"`
@@ -57,6 +59,10 @@ func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, proble
 			continue
 		}
 		longer.Parts[at].How = c.Method
+		if w, ok := making.JoinsTo(c.Method, &b.Table); ok && onlyOf(d, d.Parts[at].ID) {
+			was := b.Unit(d.Parts[at].ID).Piece.W.Inches() - 2*b.Table.Seam.Inches()
+			longer.Top.Columns = max(1, int(math.Round(float64(d.Top.Columns)*was/(w-2*b.Table.Seam).Inches())))
+		}
 		if o, ok := about(longer, purse); ok {
 			w := o.wave(longer.Parts[at].ID)
 			w.Name, w.Says, w.Document = c.Name, c.Says, longer
@@ -66,6 +72,18 @@ func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, proble
 	return out, *b.Problems
 }
 
+// onlyOf says whether nothing but one unit is laid.
+func onlyOf(d document.Document, unit naming.Unit) bool {
+	for _, row := range d.Top.Repeat {
+		for _, c := range row {
+			if c.Unit != unit {
+				return false
+			}
+		}
+	}
+	return len(d.Top.Repeat) > 0 && len(d.Top.Repeat[0]) == 1
+}
+
 // wave says what a block of columns comes to.
 func (b asked) wave(unit naming.Unit) Wave {
 	m := b.Unit(unit)
@@ -73,7 +91,7 @@ func (b asked) wave(unit naming.Unit) Wave {
 	quiltW, quiltH := b.Layout.Finished()
 	out := Wave{
 		Columns: len(m.Tube.Columns), Block: words.By(b.Table.Ruler, w, h), Quilt: words.By(b.Table.Ruler, quiltW, quiltH),
-		Clashes: b.Press.Clashes, Crossings: b.Press.Crossings, Document: b.Document,
+		Across: b.Document.Top.Columns, Clashes: b.Press.Clashes, Crossings: b.Press.Crossings, Document: b.Document,
 	}
 	for _, set := range b.Cut.Sets {
 		if len(b.Unit(set.Set).Round) > 0 {

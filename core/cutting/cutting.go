@@ -59,12 +59,13 @@ func (s Strip) PerPrint(prints int) []int {
 
 // Across is everything that is sub-cut from one kind of strip or strip set.
 type Across struct {
-	Set    naming.Unit    // the strip set; empty for strips of one fabric
-	Length measure.Length // of each strip or set, before squaring up
-	Prints int            // of an assortment, each of which gives an even share
-	Cuts   []SubCut
-	List   []naming.Step // the order in which rings are cut, once through; empty where there is none
-	Layups Layups        // how each is cut: how many of each of Cuts
+	Set     naming.Unit    // the strip set; empty for strips of one fabric
+	Length  measure.Length // of each strip or set, before squaring up
+	Prints  int            // of an assortment, each of which gives an even share
+	Cuts    []SubCut
+	List    []naming.Step // the order in which rings are cut, once through; empty where there is none
+	Running int           // how many tubes it takes to cut them in that order; 0 where there is none
+	Layups  Layups        // how each is cut: how many of each of Cuts
 }
 
 // SubCut is pieces of one width among them.

@@ -26,7 +26,8 @@ func (a *Across) inOrder(t *making.Table) {
 			list = append(list, i)
 		}
 	}
-	if on := a.runsOn(list, t); on != nil && len(on) <= mostInOrder {
+	on, tubes := a.runsOn(list, t)
+	if a.Running = tubes; tubes <= a.Layups.Strips && len(on) <= mostInOrder {
 		a.Layups.Patterns = on
 		return
 	}
@@ -56,13 +57,13 @@ func once(left, list []int) (order []int) {
 	return order
 }
 
-// runsOn fills one tube after the other from the list; nothing where that takes more than the fewest tubes.
-func (a *Across) runsOn(list []int, t *making.Table) (patterns []Pattern) {
+// runsOn fills one tube after the other from the list, and says how many that takes.
+func (a *Across) runsOn(list []int, t *making.Table) (patterns []Pattern, tubes int) {
 	left := make([]int, len(a.Cuts))
 	for i, c := range a.Cuts {
 		left[i] = max(0, c.Make())
 	}
-	from, used, tubes := stock(a.Length, t), measure.Length(0), 0
+	from, used := stock(a.Length, t), measure.Length(0)
 	p := Pattern{Counts: make([]int, len(a.Cuts)), Times: 1}
 	end := func() {
 		if tubes++; len(patterns) > 0 && slices.Equal(patterns[len(patterns)-1].Order, p.Order) {
@@ -74,9 +75,7 @@ func (a *Across) runsOn(list []int, t *making.Table) (patterns []Pattern) {
 	}
 	for _, i := range once(left, list) {
 		if !from.fits(int64(used+a.Cuts[i].Cut), len(p.Order)+1) {
-			if end(); tubes >= a.Layups.Strips || len(patterns) > mostInOrder {
-				return nil
-			}
+			end()
 		}
 		used += a.Cuts[i].Cut
 		p.Order = append(p.Order, i)
@@ -85,8 +84,5 @@ func (a *Across) runsOn(list []int, t *making.Table) (patterns []Pattern) {
 	if len(p.Order) > 0 {
 		end()
 	}
-	if tubes > a.Layups.Strips {
-		return nil
-	}
-	return patterns
+	return patterns, tubes
 }

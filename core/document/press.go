@@ -207,7 +207,7 @@ func (x *expander) pressed(ref naming.Unit, whole, own bool) naming.Unit {
 		u.Of = i + 1
 	}
 	if !whole && !own {
-		u.Like = was.ID
+		u.Like, was.Shared = was.ID, was.Name
 	}
 	was.Name += ", A"
 	x.others[base] = u.ID

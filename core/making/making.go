@@ -30,6 +30,18 @@ type Unit struct {
 	// Like is the unit whose earlier steps this one is sewn from, where only its last seams are pressed another way;
 	// empty for its own.
 	Like naming.Unit `json:"-"`
+
+	// Shared is what is called that another unit is sewn from too, which is like this one but for its last seams; empty where
+	// nothing is shared.
+	Shared string `json:"-"`
+}
+
+// sharedName is what its earlier steps are called.
+func (u Unit) sharedName() string {
+	if u.Shared != "" {
+		return u.Shared
+	}
+	return u.Name
 }
 
 // earlier is whose the steps and seams before the last are: another unit's where it shares those.
@@ -425,7 +437,7 @@ func (u Unit) Clone() (Unit, error) {
 	if err != nil {
 		return Unit{}, fmt.Errorf("copy %s: %w", u.ID, err)
 	}
-	c.Of, c.Like = u.Of, u.Like
+	c.Of, c.Like, c.Shared = u.Of, u.Like, u.Shared
 	return c, nil
 }
 

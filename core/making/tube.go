@@ -381,7 +381,7 @@ func (t *Table) columnKinds(list []Column) (kinds []Variant) {
 		numbers[c.Kind] = append(numbers[c.Kind], i+1)
 	}
 	for i := range kinds {
-		kinds[i].Name = t.Unit.Name + ", " + ColumnsCalled(numbers[kinds[i].ID])
+		kinds[i].Name = t.Unit.sharedName() + ", " + ColumnsCalled(numbers[kinds[i].ID])
 	}
 	return kinds
 }
@@ -592,6 +592,23 @@ func Closings(m Method, made Made, strips func(set naming.Unit) int) []Closing {
 		add("Back by equal steps", "As many columns more as it takes to step back to the first, each as wide as the last.", home)
 	}
 	return out
+}
+
+// JoinsTo is how wide the columns of a tube are once they are joined, unfinished.
+func JoinsTo(m Method, t *Table) (measure.Length, bool) {
+	tube, ok := m.(*Tube)
+	if !ok || len(tube.Columns) == 0 {
+		return 0, false
+	}
+	wide := 2 * t.Seam
+	for _, c := range tube.Columns {
+		l, err := c.Width.Length(t)
+		if err != nil {
+			return 0, false
+		}
+		wide += l - 2*t.Seam
+	}
+	return wide, wide > 2*t.Seam
 }
 
 // step is a further column: as wide as another one and cut from the same tube, so many half strips up.

@@ -176,7 +176,7 @@ func things(s work.Sewn) (list, lengths []Thing) {
 			if act.Knife != nil {
 				for r, row := range act.Knife.Places {
 					for c, id := range row {
-						add(id, called(s, m)+" "+naming.PlaceName(r, c))
+						add(id, s.Called(m.Unit.ID)+" "+naming.PlaceName(r, c))
 					}
 				}
 			}
@@ -185,10 +185,10 @@ func things(s work.Sewn) (list, lengths []Thing) {
 		case m.Parted:
 		case m.Tube != nil:
 			if len(m.Tube.Columns) > 1 {
-				add(m.Unit.ID, called(s, m))
+				add(m.Unit.ID, s.Called(m.Unit.ID))
 			}
 			for i, c := range m.Tube.Columns {
-				add(c.Place, fmt.Sprintf("%s, column %d", called(s, m), i+1))
+				add(c.Place, fmt.Sprintf("%s, column %d", s.Called(m.Unit.ID), i+1))
 			}
 		default:
 			for _, one := range m.Each() {
@@ -206,16 +206,6 @@ func things(s work.Sewn) (list, lengths []Thing) {
 		}
 	}
 	return list, lengths
-}
-
-// called is what the document calls a unit, whatever its first kind is called.
-func called(s work.Sewn, m making.Made) string {
-	for _, u := range s.Document.Parts {
-		if u.ID == m.Unit.ID.Whole() {
-			return u.Name
-		}
-	}
-	return m.Unit.Name
 }
 
 // set says how blocks are set.

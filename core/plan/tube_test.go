@@ -94,7 +94,7 @@ func TestTheSecondTubeIsARemedy(t *testing.T) {
 	d.Top.Rows, d.Top.Columns = 1, 4
 	got, _ := ask.RemediesFor(d, ask.Enough(nil))
 	for _, r := range got.List {
-		if strings.HasPrefix(r.Name, "Two kinds of Set") && r.Clashes == 0 {
+		if strings.HasPrefix(r.Name, "Two tubes of Set") && r.Clashes == 0 {
 			if !strings.Contains(strings.Join(r.Costs, ", "), "more") {
 				t.Errorf("it costs nothing: %v", r.Costs)
 			}
@@ -333,8 +333,9 @@ func TestTubesThatCannotBe(t *testing.T) {
 func TestAWaveThatBreaksOff(t *testing.T) {
 	d := wave(t, 8, "2 1/2 in", []string{"2 in", "1 1/2 in", "1 in", "1 1/2 in"}, steps(3, 1))
 	d.Top.Rows, d.Top.Columns = 2, 2
-	if p := planned(t, d); p.Tubes[0].Closes || p.Tubes[0].Back != -3 {
-		t.Fatalf("it steps back by %v and closes: %v", p.Tubes[0].Back, p.Tubes[0].Closes)
+	before := planned(t, d)
+	if before.Tubes[0].Closes || before.Tubes[0].Back != -3 {
+		t.Fatalf("it steps back by %v and closes: %v", before.Tubes[0].Back, before.Tubes[0].Closes)
 	}
 	got, problems := ask.WavesOf(d, "wave", ask.Enough(nil))
 	if problems.Stopped() || len(got.List) != 3 {
@@ -345,6 +346,9 @@ func TestAWaveThatBreaksOff(t *testing.T) {
 		p := planned(t, w.Document)
 		if !p.Tubes[0].Closes || w.Columns != columns || len(p.Tubes[0].Columns) != columns {
 			t.Errorf("%s: %d columns, closes: %v", w.Name, w.Columns, p.Tubes[0].Closes)
+		}
+		if now := p.Finished.W.Inches; math.Abs(now-before.Finished.W.Inches) > before.Finished.W.Inches/2 {
+			t.Errorf("%s: the quilt is %v wide, and was %v", w.Name, now, before.Finished.W.Inches)
 		}
 		if w.Quilt != p.Finished.Text || w.Clashes != p.Press.Clashes || w.Tubes != p.Tubes[0].Sets[0].Tubes {
 			t.Errorf("%s: %s, %d clash, %d tubes; its plan says %s, %d, %d", w.Name, w.Quilt, w.Clashes, w.Tubes, p.Finished.Text, p.Press.Clashes, p.Tubes[0].Sets[0].Tubes)

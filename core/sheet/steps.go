@@ -20,7 +20,7 @@ type Step struct {
 	ID      naming.Step    `json:"id"`
 	Name    string         `json:"name"`
 	Stage   batching.Stage `json:"stage"`
-	Does    string         `json:"does" enum:"cut,sew,sub-cut,mark,trim,cut again"`
+	Does    string         `json:"does" enum:"cut,sew,sub-cut,mark,trim,cut again,open"`
 	Group   naming.Unit    `json:"group" doc:"Steps that belong together have the same: the joins of one unit; a pile of strips is its own"`
 	Behind  bool           `json:"behind" doc:"It is for what comes behind the top or round its edge"`
 	Says    string         `json:"says" doc:"What to do, in the imperative"`
@@ -36,6 +36,7 @@ type Step struct {
 	Press   string         `json:"press" doc:"Which way its seams go, set first or not; empty where nothing is pressed"`
 	Sewing  *Sewing        `json:"sewing,omitempty"`
 	Knife   naming.Unit    `json:"knife,omitempty" doc:"What it is cut again as: one of the knives"`
+	Wrong   string         `json:"wrong,omitempty" doc:"What to do with one that was done wrong, where it is not lost"`
 	Also    []StandIn      `json:"also" doc:"What stands in for some of these, so that fewer are made"`
 }
 
@@ -217,7 +218,8 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 		s.One = "piece"
 		s.Says = fmt.Sprintf("%s: %d for %s.", batch.Says, batch.Make, b.Acts[batch.ID].Made.Unit.Name)
 	case batch.Does == making.Opens:
-		s.One, s.Says = "column", b.openWords(batch)
+		s.One = "column"
+		s.Says, s.Wrong = b.openWords(batch)
 	case batch.Does == making.CutsAgain:
 		s.One, s.Knife = "part", b.Acts[batch.ID].Made.Unit.ID
 		s.Says = b.knifeWords(batch)
@@ -260,7 +262,11 @@ func (b Sheet) pairWords(s *Step, batch batching.Batch) {
 	case batch.Says != "":
 		s.Says = fmt.Sprintf("%s: %d in all.", batch.Says, batch.Make)
 	case batch.Seams > 1 && len(batch.Of) > 1:
-		s.Says = fmt.Sprintf("Sew %s of %d parts, %s.", batch.Name, batch.Seams+1, words.Times(batch.Make))
+		of := "parts"
+		if b.tubeOf(batch) != nil {
+			of = "columns"
+		}
+		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", batch.Name, batch.Seams+1, of, words.Times(batch.Make))
 	case len(batch.Left.Over) > 0:
 		s.Says = fmt.Sprintf("Sew %s on %s: %d in all.", batch.Right.Name, batch.Left.Name, batch.Make)
 	case !b.Acts[batch.ID].Made.Beside:
@@ -329,6 +335,13 @@ func (b Sheet) hold(batch batching.Batch) string {
 		"none": "", "crossings": "pin at every crossing", "everywhere": "pin at the crossings and between",
 		"glue": "a dot of glue inside the allowance at every crossing",
 	}[b.Document.Schools.PinsOf(id)]
+	if list := b.flipWords(batch); len(list) > 0 {
+		turn := "turn an allowance of the right-hand column the other way by hand at " + strings.Join(list, "; ")
+		if pins == "" {
+			return turn
+		}
+		return turn + "; " + pins
+	}
 	if batch.Stage != batching.Sets {
 		return pins
 	}

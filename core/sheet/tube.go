@@ -80,6 +80,7 @@ type TubeColumn struct {
 	Flips    []int           `json:"flips" doc:"At which crossings with the column before, from the top, an allowance is turned by hand"`
 	Even     string          `json:"even" doc:"What is done to its ends; empty for nothing"`
 	Make     int             `json:"make" doc:"How many of its kind; 0 while nothing is counted"`
+	With     []int           `json:"with" doc:"The other columns of its kind, by number"`
 }
 
 // Tubes tells everything that is joined of opened rings, as far as it could be made.
@@ -97,7 +98,7 @@ func Tubes(s work.Sewn, full *Sheet) []Tube {
 func tube(s work.Sewn, m making.Made, full *Sheet) Tube {
 	seam, ruler := s.Table.Seam, s.Table.Ruler
 	out := Tube{
-		Unit: m.Unit.ID, Name: documentName(s, m.Unit.ID), Sets: []TubeSet{}, Columns: []TubeColumn{}, Even: m.Tube.Even,
+		Unit: m.Unit.ID, Name: s.Called(m.Unit.ID), Sets: []TubeSet{}, Columns: []TubeColumn{}, Even: m.Tube.Even,
 		Wide: m.Size.Sums[0], Tall: m.Size.Sums[1], Mark: ruler.Read(ruler.Mark), Least: ruler.Read(2 * seam),
 	}
 	taken := map[naming.Unit]measure.Length{}
@@ -115,7 +116,12 @@ func tube(s work.Sewn, m making.Made, full *Sheet) Tube {
 		one := TubeColumn{
 			ID: c.ID, Number: i + 1, Place: c.Place, Kind: c.Kind, Set: c.Set, Width: ruler.Read(c.Width), X: drawn.Round(x.Inches()),
 			W: drawn.Round(w.Inches()), Half: c.Half, Step: float64(c.Step) / 2, Top: set.Round[c.Strip()].ID, Opened: opened(s, c, set),
-			Why: whyOpened(s, m.Tube.Columns, i), Flips: []int{}, Even: evened(s, c),
+			Why: whyOpened(s, m.Tube.Columns, i), Flips: []int{}, Even: evened(s, c), With: []int{},
+		}
+		for j, other := range m.Tube.Columns {
+			if j != i && other.Kind == c.Kind {
+				one.With = append(one.With, j+1)
+			}
 		}
 		if !c.Middle() {
 			one.Stitches = stitches(c.Width)
@@ -150,16 +156,6 @@ func tube(s work.Sewn, m making.Made, full *Sheet) Tube {
 	}
 	out.Does = tubeDoes(s, m)
 	return out
-}
-
-// documentName is what the document calls a unit.
-func documentName(s work.Sewn, id naming.Unit) string {
-	for _, u := range s.Document.Parts {
-		if u.ID == id {
-			return u.Name
-		}
-	}
-	return s.Unit(id).Unit.Name
 }
 
 // tubeSet tells one closed set.
@@ -208,6 +204,9 @@ func (b Sheet) tubesTaken(set naming.Unit) (int, string) {
 		says := fmt.Sprintf("%s, %s of each to cut; %s of the last is left.", words.Plural(n, "tube"), b.Say(a.Length-b.Table.Squaring), b.Say(b.Rest(a, last)))
 		if n == 1 {
 			says = fmt.Sprintf("One tube, %s of it to cut; %s is left.", b.Say(a.Length-b.Table.Squaring), b.Say(b.Rest(a, last)))
+		}
+		if a.Running > n {
+			says += fmt.Sprintf(" Cut strictly in the order of the list it would be %d.", a.Running)
 		}
 		switch {
 		case a.Layups.Proven() && n > 1:
@@ -372,11 +371,11 @@ func (t *Tube) closing(s work.Sewn, m making.Made) {
 	case len(list) == 1:
 		t.Repeat = after
 	case back == 0:
-		t.Repeat = "The last column is opened where the first one is: side by side they are level there. " + after
+		t.Repeat = "The wave goes on, level: its last column is opened where the first one is. " + after
 	case t.Closes:
-		t.Repeat = fmt.Sprintf("From the last column to the first of the next block the colours go %s %s, no more than within it: the wave goes on. %s", strips(abs(back)), upDown(back), after)
+		t.Repeat = fmt.Sprintf("The wave goes on: from its last column to the first of the next block the colours go %s %s, no more than within it. %s", strips(abs(back)), upDown(back), after)
 	default:
-		t.Repeat = fmt.Sprintf("From the last column to the first of the next block the colours jump %s %s, and within it by at most %s: the wave breaks off there. %s", strips(abs(back)), upDown(back), strips(most), after)
+		t.Repeat = fmt.Sprintf("The wave breaks off: from its last column to the first of the next block the colours jump %s %s, and within it by at most %s. %s", strips(abs(back)), upDown(back), strips(most), after)
 	}
 }
 
@@ -427,32 +426,26 @@ func tubeDoes(s work.Sewn, m making.Made) (list []string) {
 // tubeOf is what a batch's unit states of its columns; nothing where it is not joined of rings.
 func (b Sheet) tubeOf(batch batching.Batch) *making.Tubed { return b.Acts[batch.ID].Made.Tube }
 
-// openWords says how rings are opened, and how many.
-func (b Sheet) openWords(batch batching.Batch) string {
+// openWords says how rings are opened, and what to do with one that was opened wrong.
+func (b Sheet) openWords(batch batching.Batch) (says, wrong string) {
 	c := b.Acts[batch.ID].Act.Opens
-	for _, v := range b.Acts[batch.ID].Made.Variants { // the act knows one of several
-		if v.ID.Step() == batch.ID {
-			for _, one := range b.tubeOf(batch).Columns {
-				if one.Kind == v.ID {
-					c = &one
-				}
-			}
+	set := b.Unit(c.Set)
+	top, _ := b.Shelf.Fabric(set.Round[c.Strip()].Role)
+	end := ""
+	if c.Trims > 0 {
+		end = ", then " + evened(b.Sewn, *c)
+	}
+	where, rings := opened(b.Sewn, *c, set), fmt.Sprintf("%s of %s", words.Plural(batch.Make, "ring"), b.Say(c.Width))
+	if c.Middle() {
+		return fmt.Sprintf("Cut %s %s%s. Half of %s then lies at the top.", rings, where, end, top.Name), ""
+	}
+	wrong = "Opened at another seam: sew that seam up again with the same allowance, and it is a ring once more."
+	for _, other := range b.tubeOf(batch).Columns {
+		if other.Ring == c.Ring && other.Kind != c.Kind {
+			wrong = "Opened at another seam: it may be another column as wide, else sew that seam up again with the same allowance, and it is a ring once more."
 		}
 	}
-	set := b.Unit(c.Set)
-	does, end := "Unpick the seam ", fmt.Sprintf(", %s stitches each", stitches(c.Width))
-	if c.Middle() {
-		does, end = "Cut the ring ", ""
-	}
-	says := fmt.Sprintf("%s%s in %s of %s%s", does, opened(b.Sewn, *c, set), words.Plural(batch.Make, "ring"), b.Say(c.Width), end)
-	if c.Trims > 0 {
-		says += ", and cut " + evened(b.Sewn, *c)
-	}
-	top := "lies"
-	if c.Middle() {
-		top = "lies, halved,"
-	}
-	return fmt.Sprintf("%s. %s then %s at the top.", says, words.UpperFirst(stripCalled(b.Sewn, set, c.Strip())), top)
+	return fmt.Sprintf("Unpick %s: %s, %s stitches each%s. %s then lies at the top.", where, rings, stitches(c.Width), end, top.Name), wrong
 }
 
 // flipWords says at which crossings of which columns an allowance is turned by hand before columns are joined.

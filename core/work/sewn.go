@@ -211,6 +211,16 @@ func (s Sewn) Holding(d document.Document) Sewn {
 // Unit is a unit by its name; nothing where it could not be made.
 func (s Sewn) Unit(id naming.Unit) making.Made { return s.known[id] }
 
+// Called is what the document calls a unit, whatever its first kind is called.
+func (s Sewn) Called(id naming.Unit) string {
+	for _, u := range s.Document.Parts {
+		if u.ID == id.Whole() {
+			return u.Name
+		}
+	}
+	return s.known[id].Unit.Name
+}
+
 // NameOf is what the thing an act makes is called.
 func (s Sewn) NameOf(id naming.Step) string {
 	act, ok := s.Acts[id]

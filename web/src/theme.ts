@@ -26,6 +26,7 @@ const button = defineRecipe({
     transition: "background 120ms, border-color 120ms",
     _focusVisible: { outline: "3px solid", outlineColor: "woad", outlineOffset: "2px" },
     _disabled: { opacity: 0.55, cursor: "not-allowed" },
+    "&[aria-pressed=true]": { borderColor: "ink", boxShadow: "inset 0 -3px 0 var(--v-colors-madder)" },
     "@media (prefers-reduced-motion: reduce)": { transition: "none" },
   },
   variants: {

@@ -810,6 +810,11 @@ export interface components {
             says: string[];
         };
         AskWave: {
+            /**
+             * Format: int64
+             * @description How many blocks lie across, so that the quilt is about as wide as now
+             */
+            across: number;
             /** @description What one block finishes */
             block: string;
             /**
@@ -830,7 +835,7 @@ export interface components {
             /** @description The project with those columns */
             document: components["schemas"]["Document"];
             name: string;
-            /** @description What the quilt finishes with as many blocks as now */
+            /** @description What the quilt finishes so */
             quilt: string;
             says: string;
             /**
@@ -2193,7 +2198,7 @@ export interface components {
             /** @description It is for what comes behind the top or round its edge */
             behind: boolean;
             /** @enum {string} */
-            does: "cut" | "sew" | "sub-cut" | "mark" | "trim" | "cut again";
+            does: "cut" | "sew" | "sub-cut" | "mark" | "trim" | "cut again" | "open";
             /** @description The same size exactly: work tallied at another size no longer fits */
             exact: string;
             /** @description Steps that belong together have the same: the joins of one unit; a pile of strips is its own */
@@ -2226,6 +2231,8 @@ export interface components {
             takes: components["schemas"]["SheetTake"][];
             /** @description How many are to be made, and why */
             working: components["schemas"]["WordsWorking"];
+            /** @description What to do with one that was done wrong, where it is not lost */
+            wrong?: string;
         };
         SheetStripCut: {
             /** Format: int64 */
@@ -2375,6 +2382,8 @@ export interface components {
             why: string;
             /** @description Cut */
             width: components["schemas"]["MeasureReading"];
+            /** @description The other columns of its kind, by number */
+            with: number[];
             /**
              * Format: double
              * @description From the left edge of what is joined, finished

@@ -176,8 +176,9 @@ function Says({ project, step, back, iron, turn }: Shown & { turn: () => void })
           </Text>
         </Box>
       )}
-      {(s || iron) && (
+      {(s || iron || step.wrong) && (
         <Text fontSize={{ base: "small", md: "body" }} color="soft">
+          {!iron && step.wrong && <Ruled>{`${step.wrong} `}</Ruled>}
           {!iron && step.press && <Ruled>{`Then press ${step.press}. `}</Ruled>}
           {step.size && (
             <Ruled>{iron && card ? "" : iron ? `It measures ${step.size} then.` : `Makes ${step.size}.`}</Ruled>

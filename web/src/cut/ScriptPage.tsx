@@ -171,7 +171,26 @@ function ScriptRow({
             <Ruled>{line.for}</Ruled>
           </Text>
         )}
-        {line.reads.length > 0 && (
+        {line.list.length > 0 && (
+          <Flex
+            as="ol"
+            wrap="wrap"
+            gap="6px 18px"
+            mt="8px"
+            fontSize="panel"
+            fontWeight="600"
+            className="tabular"
+            aria-label="Widths in order"
+          >
+            {line.list.map((w, k) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: widths are known by their place
+              <li key={k} style={{ listStyle: "none" }}>
+                <Ruled>{w}</Ruled>
+              </li>
+            ))}
+          </Flex>
+        )}
+        {line.list.length === 0 && line.reads.length > 0 && (
           <Flex
             as="ol"
             wrap="wrap"

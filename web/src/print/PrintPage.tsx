@@ -10,6 +10,7 @@ import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
 import { Ruled } from "../frame/Ruled";
 import { Loading, Plain, Wrong } from "../frame/States";
+import { Openings } from "../wave/Openings";
 
 const Sheet = chakra("section", {
   base: {
@@ -93,6 +94,25 @@ export function PrintPage() {
           </tbody>
         </chakra.table>
       </Sheet>
+      {plan.tubes.map((t) => (
+        <Sheet key={t.unit}>
+          <Title project={project} name={`The rings of ${t.name}`} />
+          {plan.script
+            .filter((part) => t.sets.some((set) => set.name === part.name))
+            .flatMap((part) => part.lines.filter((line) => line.list.length > 0))
+            .map((line) => (
+              <Box key={line.says} mb="10px" breakInside="avoid">
+                <Text fontWeight="600">
+                  <Ruled>{line.says}</Ruled>
+                </Text>
+                <Text fontSize="section" className="tabular" lineHeight="1.7">
+                  <Ruled>{line.list.join("  ·  ")}</Ruled>
+                </Text>
+              </Box>
+            ))}
+          <Openings tube={t} />
+        </Sheet>
+      ))}
       <Sheet>
         <Title project={project} name="Cut list" />
         {plan.cut.map((c) => (

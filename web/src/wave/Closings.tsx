@@ -32,7 +32,7 @@ export function Closings({ draft, unit }: { draft: Steps; unit: string }) {
                 <Text fontSize="small">{w.says}</Text>
                 <Text fontSize="note" color="soft">
                   <Ruled>
-                    {`A block finishes ${w.block}, the quilt ${w.quilt}; ${w.tubes} tubes instead of ${data.now?.tubes ?? 0}; ${w.clashes} of ${w.crossings} crossings clash.`}
+                    {`A block finishes ${w.block}, ${w.across} across the quilt, that ${w.quilt}; ${w.tubes} tubes instead of ${data.now?.tubes ?? 0}; ${w.clashes} of ${w.crossings} crossings clash.`}
                   </Ruled>
                 </Text>
               </Box>

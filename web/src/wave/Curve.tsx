@@ -61,7 +61,7 @@ export function Curve({ tube, at, chosen, onChoose, onLift, onWiden, by, w, h, l
         width={w}
         height={h}
         viewBox={`0 0 ${w} ${h}`}
-        style={{ maxWidth: "100%", overflow: "visible", userSelect: "none" }}
+        style={{ maxWidth: "100%", height: "auto", overflow: "visible", userSelect: "none" }}
       >
         {columns.map((c, k) => {
           const strips = tube.sets.find((s) => s.unit === c.set)?.strips ?? [];

@@ -3,14 +3,16 @@ import { Box, Heading } from "@chakra-ui/react";
 import type { Tube } from "../api/client";
 import { Ruled } from "../frame/Ruled";
 
+const heads = ["Column", "Make", "Cut", "Opened", "Why", "Stitches", "Turned by hand", "Ends"];
+
 export function Openings({
   tube,
   chosen,
   onChoose,
 }: {
   tube: Tube;
-  chosen: number;
-  onChoose: (column: number) => void;
+  chosen?: number;
+  onChoose?: (column: number) => void;
 }) {
   return (
     <Box as="section" aria-label="Where the rings are opened" mt="22px">
@@ -25,13 +27,13 @@ export function Openings({
           w="100%"
           css={{
             "& td, & th": { padding: "5px 14px 5px 0", textAlign: "left", verticalAlign: "top" },
-            "& tbody tr": { borderTopWidth: "1px", borderColor: "hair", cursor: "pointer" },
+            "& tbody tr": { borderTopWidth: "1px", borderColor: "hair", breakInside: "avoid" },
             "& th": { fontWeight: 600 },
           }}
         >
           <thead>
             <tr>
-              {["Column", "Cut", "Opened", "Why", "Stitches", "Turned by hand", ""].map((w) => (
+              {heads.map((w) => (
                 <th key={w} scope="col">
                   {w}
                 </th>
@@ -41,16 +43,11 @@ export function Openings({
           <tbody>
             {tube.columns.map((c, k) => (
               // biome-ignore lint/a11y/useKeyWithClickEvents: the handle of the column is there for keys
-              <Box as="tr" key={c.id} onClick={() => onChoose(k)} bg={k === chosen ? "madder.wash" : undefined}>
-                <th scope="row">
-                  {c.number}
-                  {c.make > 0 && (
-                    <Box as="span" color="soft" fontWeight="400">
-                      {" "}
-                      of {c.make}
-                    </Box>
-                  )}
-                </th>
+              <Box as="tr" key={c.id} onClick={() => onChoose?.(k)} bg={k === chosen ? "madder.wash" : undefined}>
+                <th scope="row">{c.number}</th>
+                <td>
+                  {[c.make || "", c.with.length > 0 ? `with ${c.with.join(", ")}` : ""].filter(Boolean).join(" ")}
+                </td>
                 <td>
                   <Ruled>{c.width.text}</Ruled>
                 </td>
@@ -60,7 +57,9 @@ export function Openings({
                 <td>
                   <Ruled>{[c.why, c.slope].filter(Boolean).join("; ")}</Ruled>
                 </td>
-                <td>{c.stitches || "cut, not unpicked"}</td>
+                <Box as="td" whiteSpace="nowrap">
+                  {c.stitches || "cut, not unpicked"}
+                </Box>
                 <td>{c.flips.length > 0 ? `crossing ${c.flips.join(", ")} from the top` : ""}</td>
                 <td>
                   <Ruled>{c.even}</Ruled>

@@ -107,13 +107,13 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
               Add a column
             </Button>
             <Button size="sm" disabled={how.columns.length < 2} onClick={() => wave.remove(k)}>
-              Take out column {k + 1}
+              Take column {k + 1} out
             </Button>
           </Flex>
           {stops.length > 0 && <Problems list={stops} />}
           {tube && (
             <Box mt="10px">
-              <Text fontWeight="600" color={tube.closes ? "ink" : "madder"}>
+              <Text color={tube.closes ? "ink" : "madder"} fontWeight={tube.closes ? "500" : "600"}>
                 <Ruled>{`${tube.slopes} ${tube.repeat}`}</Ruled>
               </Text>
               {tube.clashes && (
@@ -140,6 +140,7 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
             maxH={400}
             label={`${unit.name}, joined`}
             seams
+            crossings={clashes > 0}
           />
         </Box>
         <Box as="section" aria-label="The quilt" w={{ base: "100%", lg: "330px" }} flexShrink={0}>
