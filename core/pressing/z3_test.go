@@ -309,3 +309,41 @@ func TestLibraryAgainstAnSMTSolver(t *testing.T) {
 		t.Errorf("only %d of them clash", clashing)
 	}
 }
+
+// wavy is a quilt of one tube of two to ten strips: two to seven columns, opened anywhere, joined to blocks.
+func wavy(t *testing.T, r *rand.Rand) pressing.Plan {
+	t.Helper()
+	n := 2 + r.IntN(9)
+	set, tube := &making.StripSet{Closed: true}, &making.Tube{Even: making.TrimEnds}
+	for i := range n {
+		set.Strips = append(set.Strips, making.SetStrip{ID: fmt.Sprint("s", i), Role: string(rune('A' + i%4)), Width: "2 1/2 in"})
+	}
+	for i := range 2 + r.IntN(6) {
+		step := float64(r.IntN(2*n+1) - n)
+		if r.IntN(8) == 0 {
+			step += 0.5
+		}
+		tube.Columns = append(tube.Columns, making.OpenedRing{ID: fmt.Sprint("c", i), From: "set", Width: "2 in", Step: min(step, float64(n))})
+	}
+	problems := &problem.List{}
+	tb, list := sewn([]making.Unit{{ID: "set", Name: "set", How: set}, {ID: "wave", Name: "wave", How: tube}}, problems, nil)
+	if problems.Stopped() {
+		t.Fatal(problems.Stops())
+	}
+	top := quilt.Top{Rows: 1 + r.IntN(2), Columns: 1 + r.IntN(3), Repeat: [][]quilt.Cell{{{Unit: "wave"}}}}
+	return pressing.Decide(top, &tb, list, pressing.Asking{
+		School:    func(naming.Unit) pressing.School { return pressing.Nest },
+		Lightness: func(role string) float64 { return float64(role[0]) * 20 }, Seen: piece.ByRole,
+	})
+}
+
+func TestWavesAgainstAnSMTSolver(t *testing.T) {
+	var plans []pressing.Plan
+	var names []string
+	for seed := range uint64(150) {
+		plans, names = append(plans, wavy(t, rand.New(rand.NewPCG(seed, 15)))), append(names, fmt.Sprintf("wave %d", seed))
+	}
+	if clashing := agrees(t, names, plans); clashing < 50 {
+		t.Errorf("only %d of these waves clash at all", clashing)
+	}
+}
