@@ -37,15 +37,15 @@ func On(w *work.Work) problem.List {
 
 // unused warns of units that the quilt does not need.
 func (b Advice) unused() {
-	runs := make([]int, len(b.Document.Parts))
+	used := make([]bool, len(b.Document.Parts))
 	for i, u := range b.Expanded.Parts {
 		if u.Of > 0 {
 			i = u.Of - 1
 		}
-		runs[i] += b.Demand.Runs[u.ID.Step()]
+		used[i] = used[i] || b.Used(u.ID)
 	}
 	for i, u := range b.Document.Parts {
-		if runs[i] == 0 {
+		if !used[i] {
 			b.said.Warn("unit-unused", problem.At("units", i), fmt.Sprintf("%s is used nowhere in the quilt.", u.Name),
 				"Lay it in the quilt, or take it out.")
 		}

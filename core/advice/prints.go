@@ -86,13 +86,13 @@ func (b Advice) turnedCells(f cloth.Fabric) {
 	for r, row := range b.Document.Top.Repeat {
 		for c, cell := range row {
 			cells = append(cells, laidCell{
-				b.Plain.Repeat[r][c].Unit, cell.Turn, problem.At("top", "repeat", r, c, "turn"),
+				b.Unit(b.Expanded.Top.Repeat[r][c].Unit).Unit.ID, cell.Turn, problem.At("top", "repeat", r, c, "turn"),
 			})
 		}
 	}
 	look("the quilt", cells)
 	for i, u := range b.Document.Parts {
-		if b.Demand.Runs[u.ID.Step()] == 0 {
+		if !b.Used(u.ID) {
 			continue
 		}
 		cells = nil

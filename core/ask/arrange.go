@@ -114,6 +114,9 @@ func lettersOf(b work.Sewn, first quilt.Cell) []letter {
 		}
 	}
 	laid := b.Plain.Repeat[0][0]
+	if whole := b.Unit(first.Unit); whole.Tube != nil {
+		laid = quilt.Cell{Unit: first.Unit, Turn: first.Turn} // not the first of its columns
+	}
 	m, _ := b.Table.Made(laid.Unit)
 	p := m.Piece.Turn((laid.Turn - first.Turn + 360) % 360).Finished(b.Table.Seam) // a part may be laid by its place
 	add(quilt.Cell{Unit: first.Unit, Colourway: first.Colourway}, p)
@@ -272,10 +275,11 @@ func sameRepeat(letters []letter, cloth piece.Seen, x, y [][]quilt.Cell) bool {
 }
 
 // arranged presses and counts what is sewn in another repeat and size, nothing round its blocks. It is sewn anew only where
-// blocks are pressed two ways, by where they lie.
+// what is laid depends on where it lies.
 func arranged(b work.Sewn, repeat [][]quilt.Cell, rows, columns int, purse *Purse) (work.Counted, bool) {
 	top := b.Plain
-	if d := b.Document; d.Press != nil && len(d.Press.TwoWays) > 0 {
+	byPlace := func(u making.Unit) bool { return making.LaidByPlace(u.How) }
+	if d := b.Document; d.Press != nil && len(d.Press.TwoWays) > 0 || slices.ContainsFunc(d.Parts, byPlace) {
 		d.Top.Repeat, d.Top.Rows, d.Top.Columns = repeat, rows, columns
 		again, _, ok := sewn(d, purse)
 		if !ok {

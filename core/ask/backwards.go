@@ -170,8 +170,7 @@ type search struct {
 }
 
 func (s *search) lay(columns, rows int) work.Laid {
-	top := s.sewn.Plain
-	top.Columns, top.Rows = columns, rows
+	top := s.sewn.Sized(columns, rows)
 	laid := s.sewn.With(top).AsDrawn()
 	s.purse.laid(laid)
 	return laid
@@ -218,7 +217,7 @@ func (s *search) blocks(columns, rows int) int {
 	if columns == 0 || rows == 0 {
 		return 0
 	}
-	top := s.sewn.Plain
+	top := s.sewn.Document.Top
 	top.Columns, top.Rows = columns, rows
 	return top.HowMany()
 }

@@ -604,7 +604,7 @@ func (b asked) toOpen() []naming.Seam {
 func (b asked) twiceWithin() []document.TwoWays {
 	var list []document.TwoWays
 	for _, m := range b.Units {
-		if m.Unit.Of > 0 || b.Demand.Runs[m.Unit.ID.Step()] == 0 {
+		if m.Unit.Of > 0 || !b.Used(m.Unit.ID) {
 			continue
 		}
 		count := map[naming.Unit]int{}

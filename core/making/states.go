@@ -169,4 +169,13 @@ func RowByRow(m Method) bool {
 	return ok && r.rowByRow()
 }
 
+// LaidByPlace says whether where in the quilt a unit lies changes what is laid there: columns straight in a row, one more at its
+// end, seams that go the other way in every other row.
+func LaidByPlace(m Method) bool {
+	_, ok := m.(interface{ laidByPlace() })
+	return ok
+}
+
+func (*Tube) laidByPlace() {}
+
 func (m *Tube) rowByRow() bool { return len(m.Columns) > 1 && !m.Straight }

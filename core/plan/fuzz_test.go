@@ -97,6 +97,7 @@ func FuzzChangedBlock(f *testing.F) {
 		ask.RemediesFor(d, ask.Enough(nil))
 		ask.Arrangements(d, ask.Enough(nil))
 		ask.PartsOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil))
+		ask.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil))
 		for _, line := range first.Press.Lines[:1] {
 			for _, seam := range line.Each {
 				ask.AboutSeam(d, seam.Seam, ask.Enough(nil))

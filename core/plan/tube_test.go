@@ -104,6 +104,76 @@ func TestTheSecondTubeIsARemedy(t *testing.T) {
 	t.Errorf("no second tube among %d remedies", len(got.List))
 }
 
+// Laid straight they know it too.
+func TestTheSecondTubeOfColumnsLaidStraight(t *testing.T) {
+	d := wave(t, 6, "2 1/2 in", []string{"2 in"}, steps(5, 2))
+	unit(t, d, "wave").How.(*making.Tube).Straight = true
+	d.Top.Rows, d.Top.Columns = 2, 2
+	if p := planned(t, d); p.Press.Clashes == 0 {
+		t.Fatal("steps of two nest in six strips")
+	}
+	got, _ := ask.RemediesFor(d, ask.Enough(nil))
+	if !slices.ContainsFunc(got.List, func(r ask.Remedy) bool { return strings.HasPrefix(r.Name, "Two tubes") && r.Clashes == 0 }) {
+		t.Errorf("no second tube among %d remedies", len(got.List))
+	}
+}
+
+// Ways to turn a wave are worked out as whole quilts: each says what its plan says.
+func TestWavesAreArrangedAsTheyAreLaid(t *testing.T) {
+	for _, straight := range []bool{false, true} {
+		d := fromLibrary(t, "gentle-wave")
+		tube := unit(t, d, "wave").How.(*making.Tube)
+		tube.Straight = straight
+		d.Top.Rows, d.Top.Columns = 3, 2
+		got, problems := ask.Arrangements(d, ask.Enough(nil))
+		if problems.Stopped() || len(got.List) < 3 {
+			t.Fatalf("%d ways: %v", len(got.List), problems)
+		}
+		for _, a := range got.List {
+			one := d
+			one.Top.Repeat = a.Repeat
+			if p := planned(t, one); p.Press.Clashes != a.Clashes || p.Press.Crossings != a.Crossings {
+				t.Errorf("straight %v, %s: %d of %d clash; its plan says %d of %d", straight, a.Name, a.Clashes, a.Crossings, p.Press.Clashes, p.Press.Crossings)
+			}
+		}
+	}
+}
+
+// Another size of a wave is the size its plan has, whatever lies at the ends of its rows; and so is what comes out of cloth.
+func TestWavesOfAnotherSize(t *testing.T) {
+	for _, straight := range []bool{false, true} {
+		d := fromLibrary(t, "gentle-wave")
+		tube := unit(t, d, "wave").How.(*making.Tube)
+		tube.Straight, tube.Edge = straight, making.RightEnd
+		d.Top.Rows, d.Top.Columns = 2, 3
+		list, problems := ask.NearTo(d, "50", "60")
+		if problems.Stopped() || len(list) == 0 {
+			t.Fatal(problems)
+		}
+		for _, one := range list {
+			sized := d
+			sized.Top.Rows, sized.Top.Columns = one.Rows, one.Columns
+			if p := planned(t, sized); p.Finished.Text != one.Finished.Text {
+				t.Errorf("straight %v: %d × %d is said to finish %s; its plan says %s", straight, one.Columns, one.Rows, one.Finished.Text, p.Finished.Text)
+			}
+		}
+		reach, problems := ask.Backwards(d, []ask.Supply{{Fabric: d.Fabrics[0].ID, Length: "1 yd"}}, ask.Enough(nil))
+		if problems.Stopped() || reach.Blocks == 0 {
+			t.Fatalf("%+v %v", reach, problems)
+		}
+		sized := d
+		sized.Top.Rows, sized.Top.Columns = reach.Rows, reach.Columns
+		p := planned(t, sized)
+		if p.Finished.Text != reach.Finished.Text || p.Blocks != reach.Blocks {
+			t.Errorf("straight %v: %d blocks of %s come out; their plan says %d and %s", straight, reach.Blocks, reach.Finished.Text, p.Blocks, p.Finished.Text)
+		}
+		resized, problems := ask.Resize(d, "wave", "15")
+		if p := planned(t, resized.Document); problems.Stopped() || p.Tubes[0].Columns[0].Width.Text != "4½″" || p.Tubes[0].Sets[0].Round != "32″" {
+			t.Errorf("twice as wide it is cut %s of a tube %s round: %v", p.Tubes[0].Columns[0].Width.Text, p.Tubes[0].Sets[0].Round, problems)
+		}
+	}
+}
+
 // A tube of eight 2½″ strips: 16 round, columns 16½; widths 2½, 2, 1½, 1, 1½, 2 take 10½″ and join to 8″; ten of them take
 // 105″, three tubes at 39½″ each.
 func TestATubeOfEight(t *testing.T) {
@@ -241,6 +311,12 @@ func TestColumnsStraightInTheTop(t *testing.T) {
 		if p.Finished.Text != "17″ × 48″" {
 			t.Error(p.Finished.Text)
 		}
+		if row := step(t, p, "row-1"); row.Says != "Sew row 1 of 13 columns, twice." {
+			t.Error(row.Says)
+		}
+		if _, said := plan.Make(d, nil); len(said) > 0 {
+			t.Errorf("said: %v", said)
+		}
 		if p.Press.Clashes != 0 || len(p.Quilt.Cells) != 39 {
 			t.Errorf("%d of %d clash: %s", p.Press.Clashes, p.Press.Crossings, p.Press.Detail)
 		}
@@ -257,7 +333,7 @@ func TestColumnsStraightInTheTop(t *testing.T) {
 			t.Errorf("%+v: %s, %d cells", one, p.Finished.Text, len(p.Quilt.Cells))
 		}
 	}
-	tube.Straight, tube.Edge, straight.Top.Columns = true, making.RightEnd, 200
+	tube.Straight, tube.Edge, straight.Top.Columns = true, making.RightEnd, 5000
 	_, problems := plan.Make(straight, nil)
 	refused(t, problems, "row-too-long", "/top/columns")
 }

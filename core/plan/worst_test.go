@@ -390,7 +390,26 @@ func worst() []bad {
 	}
 	add("a thousand spares of 400 patches", shell(units, object{"rows": 4, "columns": 100, "repeat": rows}, object{"spares": object{"count": 1000}}))
 	add("324 parts, and 324 parts of those", partsOfPartsOf(two, r))
+	add("a hundred columns of 39 strips, straight", wideWave(100, true, r))
+	add("sixty columns of 39 strips", wideWave(60, false, r))
 	return all
+}
+
+// wideWave is as wide a wave as there can be: every ring as wide as no other, every step as it comes.
+func wideWave(n int, straight bool, r *rand.Rand) []byte {
+	var strips, columns list
+	for i := range 39 {
+		strips = append(strips, object{"id": fmt.Sprintf("s%d", i), "role": role(r.IntN(2)), "width": "1 in"})
+	}
+	for i := range n {
+		columns = append(columns, object{
+			"id": fmt.Sprintf("c%d", i), "from": "set", "width": fmt.Sprintf("%d/64 in", 40+i), "step": r.IntN(77) - 38,
+		})
+	}
+	return shell(list{
+		made("set", object{"by": "strip set", "closed": true, "strips": strips}),
+		made("wave", object{"by": "tube", "columns": columns, "straight": straight}),
+	}, topOf(5, 4, "wave"), nil)
 }
 
 // partsOfPartsOf is a grid cut again in eighteen parts each way, its parts joined as they fall and cut again.
@@ -469,6 +488,7 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			},
 			"ways":   func() any { r, _ := ask.Ways(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
 			"again":  func() any { r, _ := ask.PartsOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
+			"waves":  func() any { r, _ := ask.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
 			"resize": func() any { r, _ := ask.Resize(d, d.Top.Repeat[0][0].Unit, "7 1/3"); return r },
 			"near":   func() any { r, _ := ask.NearTo(d, "90", "100"); return r },
 			"seam":   func() any { r, _ := ask.AboutSeam(d, seam, ask.Enough(nil)); return r },

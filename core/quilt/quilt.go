@@ -68,7 +68,6 @@ func (b Border) CornerMeeting() piece.Meeting {
 // How many blocks and patches a quilt may have, and how many borders.
 const (
 	MostBlocks  = 10_000
-	MostAcross  = 400 // cells in one row of the repeat
 	MostPatches = 100_000
 	MostBorders = 40
 )
@@ -320,7 +319,7 @@ func repeated(top Top, t *making.Table, said bool, stop func(code, at, says, men
 	alike := top.Sashing != nil || top.Point != nil || top.Block != nil
 	wide, high := map[int]making.Made{}, map[int]making.Made{} // the first of each column and row, as it lies
 	for i, row := range top.Repeat {
-		if len(row) == 0 || len(row) > MostAcross || len(row)*len(top.Repeat) > MostBlocks || len(row) != len(top.Repeat[0]) {
+		if len(row) == 0 || len(row)*len(top.Repeat) > MostBlocks || len(row) != len(top.Repeat[0]) {
 			stop("repeat-uneven", problem.At("top", "repeat", i),
 				fmt.Sprintf("Row %d of the repeat has %d blocks and row 1 has %d.", i+1, len(row), len(top.Repeat[0])),
 				"Give every row of the repeat the same number of blocks.")

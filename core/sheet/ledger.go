@@ -66,7 +66,7 @@ func (b Sheet) Ledger() Ledger {
 	out.Proven = b.Demand.Proven
 	var all []shown
 	for _, m := range b.Units {
-		if m.InLength || m.Cloth || b.Demand.Runs[m.Unit.ID.Step()] == 0 {
+		if m.InLength || m.Cloth || !b.Used(m.Unit.ID) {
 			continue
 		}
 		for _, one := range m.Each() {

@@ -11,6 +11,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/quilt"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -290,6 +291,8 @@ func (b Sheet) inRow(batch batching.Batch) string {
 	switch {
 	case b.Row(batch.ID).Called != "":
 		return "units"
+	case !slices.ContainsFunc(b.Row(batch.ID).Cells, func(c quilt.Cell) bool { return !b.isColumn(c.Unit) }):
+		return "columns"
 	case b.Layout.OnPoint:
 		return "blocks and triangles"
 	case b.Plain.Sashing != nil:

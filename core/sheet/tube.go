@@ -448,6 +448,12 @@ func (b Sheet) openWords(batch batching.Batch) (says, wrong string) {
 	return fmt.Sprintf("Unpick %s: %s, %s stitches each%s. %s then lies at the top.", where, rings, stitches(c.Width), end, top.Name), wrong
 }
 
+// isColumn says whether a unit is one column of opened rings.
+func (b Sheet) isColumn(unit naming.Unit) bool {
+	m := b.Unit(unit)
+	return m.Tube != nil && (len(m.Tube.Columns) == 1 || m.Unit.ID.Variant() != "")
+}
+
 // flipWords says at which crossings of which columns an allowance is turned by hand before columns are joined.
 func (b Sheet) flipWords(batch batching.Batch) (list []string) {
 	if t := b.tubeOf(batch); t != nil && batch.ID == b.Acts[batch.ID].Made.Unit.ID.Step() && batch.Does == making.Sews {

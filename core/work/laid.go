@@ -105,6 +105,14 @@ func (l Laid) Count() (Counted, bool) {
 	return c, true
 }
 
+// Used says whether anything of a unit is made: itself, or what can be laid of it.
+func (b Counted) Used(unit naming.Unit) bool {
+	m := b.Unit(unit)
+	return b.Demand.Runs[unit.Step()] > 0 || slices.ContainsFunc(m.Each(), func(one making.Made) bool {
+		return b.Demand.Runs[one.Unit.ID.Step()] > 0
+	})
+}
+
 func (b *Counted) count() bool {
 	d := b.wanted()
 	var ok bool

@@ -28,6 +28,7 @@ type Sewn struct {
 	Waits map[naming.Step]bool // what is cut to the size of the pieced blocks
 
 	known map[naming.Unit]making.Made
+	asked quilt.Top // as the document lays it: waves in one piece
 }
 
 // Sew makes every unit and checks the top. Where it is false the stage holds the units that could be made, and nothing
@@ -35,7 +36,7 @@ type Sewn struct {
 func (b Checked) Sew() (Sewn, bool) {
 	made, order := making.All(b.Expanded.Parts, b.Table)
 	*b.Problems = b.Problems.Once()
-	s := Sewn{Checked: b, Acts: map[naming.Step]Act{}, known: made, Plain: b.Expanded.Top}
+	s := Sewn{Checked: b, Acts: map[naming.Step]Act{}, known: made, Plain: b.Expanded.Top, asked: b.Expanded.Top}
 	s.knows()
 	for _, id := range order {
 		s.add(made[id])
@@ -83,7 +84,7 @@ func (s *Sewn) kinds(top quilt.Top) quilt.Top {
 // straight is a top whose waves lie column by column in its rows, and once more at their ends where they ask for that.
 func (s *Sewn) straight(top quilt.Top) quilt.Top {
 	tube := func(c quilt.Cell) *making.Tubed {
-		if m := s.known[c.Unit]; m.Tube != nil && m.Unit.ID.Whole() == c.Unit && c.Turn == 0 {
+		if m := s.known[c.Unit]; m.Tube != nil && m.Unit.ID.Whole() == c.Unit && c.Turn%180 == 0 {
 			return m.Tube
 		}
 		return nil
@@ -101,9 +102,9 @@ func (s *Sewn) straight(top quilt.Top) quilt.Top {
 		return top
 	}
 	written := edges || wide%len(top.Repeat[0]) != 0 // the whole row, not its repeat
-	if n := wide*most + 1; written && n > quilt.MostAcross {
+	if n := wide*most + 1; written && n > quilt.MostBlocks {
 		s.Problems.Stop("row-too-long", "/top/columns", fmt.Sprintf("Written out column by column a row of this quilt has up to %d pieces.", n),
-			fmt.Sprintf("Lay at most %d across, or join the columns to blocks.", quilt.MostAcross))
+			fmt.Sprintf("Lay at most %d blocks across, or join the columns to blocks.", quilt.MostBlocks/most-1))
 		return top
 	}
 	repeat := make([][]quilt.Cell, len(top.Repeat))
@@ -120,17 +121,20 @@ func (s *Sewn) straight(top quilt.Top) quilt.Top {
 		}
 		for c, cell := range cells {
 			t := tube(cell)
-			if t != nil && t.Edge == making.LeftEnd && c == 0 {
+			if t != nil && t.Edge == making.LeftEnd && c == 0 && cell.Turn == 0 {
 				repeat[r] = append(repeat[r], quilt.Cell{Unit: t.Columns[len(t.Columns)-1].Place})
 			}
 			if t == nil || !t.Straight {
 				repeat[r] = append(repeat[r], cell)
 			} else {
-				for _, column := range t.Columns {
-					repeat[r] = append(repeat[r], quilt.Cell{Unit: column.Place})
+				for i := range t.Columns {
+					if cell.Turn == 180 {
+						i = len(t.Columns) - 1 - i
+					}
+					repeat[r] = append(repeat[r], quilt.Cell{Unit: t.Columns[i].Place, Turn: cell.Turn})
 				}
 			}
-			if t != nil && t.Edge == making.RightEnd && c == len(cells)-1 {
+			if t != nil && t.Edge == making.RightEnd && c == len(cells)-1 && cell.Turn == 0 {
 				repeat[r] = append(repeat[r], quilt.Cell{Unit: t.Columns[0].Place})
 			}
 		}
@@ -142,6 +146,13 @@ func (s *Sewn) straight(top quilt.Top) quilt.Top {
 	}
 	top.Repeat = repeat
 	return top
+}
+
+// Sized is the top with so many blocks across and down, nothing round them but what the document has.
+func (s Sewn) Sized(columns, rows int) quilt.Top {
+	top := s.asked
+	top.Columns, top.Rows = columns, rows
+	return s.kinds(top)
 }
 
 // CutThrough says whether a seam is cut through when what it lies in is cut again.

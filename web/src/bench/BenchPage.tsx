@@ -31,11 +31,23 @@ function At({ station }: { station: Station }) {
       <Loading page label="Setting up the bench" />
     );
   const step = project.plan.steps.find((s) => s.id === (id ?? project.progress.next));
+  if (!step && !id && project.plan.steps.length > 0) {
+    return (
+      <Plain title="Everything that is counted is made">
+        <Text mb="12px">
+          No step of this quilt is waiting any more. A step can still be counted again, where it is listed.
+        </Text>
+        <Button asChild mr="10px">
+          <Link to={`/q/${project.id}/thread`}>See the thread</Link>
+        </Button>
+      </Plain>
+    );
+  }
   if (!step) {
     return (
       <Plain title="This step is not in the plan">
         <Text mb="12px">The plan has changed since this address was made. What was counted is kept.</Text>
-        <Button asChild>
+        <Button asChild mr="10px">
           <Link to={`/q/${project.id}/sew`}>See the order of sewing</Link>
         </Button>
       </Plain>

@@ -92,7 +92,7 @@ export function Layout({ draft, how, i }: Part) {
     <Flex gap="10px" mt="10px" wrap="wrap" align="start">
       <ChoiceField
         label="Columns are"
-        w="180px"
+        w="210px"
         value={how.straight ? "straight" : "blocks"}
         onChange={(v) => m.set(["straight"], v === "straight" || undefined)}
         choices={[
