@@ -43,7 +43,7 @@ const views = [
   { name: "stars", at: `${stars}/quilt`, act: openGoose },
   { name: "point", at: "/q/demo-weather-vane/quilt" },
   { name: "again", at: "/q/demo-rope-walk/again" },
-  { name: "press-whole", at: `${stars}/press`, act: (page) => page.getByRole("button", { name: "Whole quilt" }).click() },
+  { name: "wave", at: "/q/demo-harbour-swell/wave" },
   { name: "bench-phone", at: `${quilt}/bench/block`, width: 390, height: 780 },
 ];
 

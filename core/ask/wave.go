@@ -59,7 +59,7 @@ func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, proble
 			continue
 		}
 		longer.Parts[at].How = c.Method
-		if w, ok := making.JoinsTo(c.Method, &b.Table); ok && onlyOf(d, d.Parts[at].ID) {
+		if w, ok := making.JoinsTo(c.Method, &b.Table); ok && onlyOf(b, d.Parts[at].ID) {
 			was := b.Unit(d.Parts[at].ID).Piece.W.Inches() - 2*b.Table.Seam.Inches()
 			longer.Top.Columns = max(1, int(math.Round(float64(d.Top.Columns)*was/(w-2*b.Table.Seam).Inches())))
 		}
@@ -73,15 +73,9 @@ func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, proble
 }
 
 // onlyOf says whether nothing but one unit is laid.
-func onlyOf(d document.Document, unit naming.Unit) bool {
-	for _, row := range d.Top.Repeat {
-		for _, c := range row {
-			if c.Unit != unit {
-				return false
-			}
-		}
-	}
-	return len(d.Top.Repeat) > 0 && len(d.Top.Repeat[0]) == 1
+func onlyOf(b asked, unit naming.Unit) bool {
+	one, alone := b.LaidAlone()
+	return alone && one == unit && len(b.Document.Top.Repeat[0]) == 1
 }
 
 // wave says what a block of columns comes to.

@@ -162,6 +162,9 @@ func (m Made) Each() []Made {
 	for i, v := range m.Variants {
 		list[i] = m
 		list[i].Unit.ID, list[i].Unit.Name, list[i].Piece, list[i].Bonus = v.ID, v.Name, v.Piece, v.Bonus
+		if len(v.Size.Sums) > 0 {
+			list[i].Size = v.Size
+		}
 	}
 	return list
 }
@@ -183,6 +186,7 @@ type Variant struct {
 	Mirror naming.Unit   // the variant that is its mirror image; empty when there is none, or it is itself
 	Places []Spot        // where it falls out, of what is cut again
 	Bonus  bool          // it falls out besides what the unit is made for
+	Size   Size          // how its own comes about, where that is not how all of them do
 }
 
 // Spot is where a part falls out: the same kind, turned as it lay there.

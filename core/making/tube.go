@@ -151,6 +151,11 @@ func (m *Tube) Make(t *Table) (Made, bool) {
 		out.Variants = kinds
 	}
 	out.Size = t.tubeSums(columns, out.Piece)
+	for i := range out.Variants {
+		if v := &out.Variants[i]; len(columns) > 1 && i > 0 {
+			v.Size = Size{Sums: out.Size.Sums[1:], Rule: out.Size.Rule} // as wide as it is cut
+		}
+	}
 	return out, true
 }
 

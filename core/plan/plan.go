@@ -115,6 +115,10 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	p.Finished, p.Block = words.SizeOf(r, finW, finH), words.SizeOf(r, w.Layout.BlockW, w.Layout.BlockH)
 	if !w.Layout.Even() {
 		p.Block = words.Size{Text: "several sizes"}
+		if one, ok := w.LaidAlone(); ok {
+			bw, bh := w.Unit(one).Piece.Finished(w.Table.Seam).Size()
+			p.Block = words.SizeOf(r, bw, bh)
+		}
 	}
 	p.Rows, p.Columns, p.Blocks = d.Top.Rows, d.Top.Columns, d.Top.HowMany()
 	p.Set = set(d.Top)

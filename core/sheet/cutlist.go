@@ -365,7 +365,7 @@ func (b Sheet) SetList() []SetCut {
 		list = append(list, SetCut{
 			Set: set.Unit.Name, SetStep: b.SetStep(a.Set), Wide: b.Table.Ruler.Read(high),
 			Working: b.widthWorking(widths(set), high),
-			Strips:  strings.Join(strips, " · "), Across: b.across(a, "set"),
+			Strips:  strings.Join(strips, " · ") + b.closedWords(set), Across: b.across(a, "set"),
 		})
 	}
 	return list

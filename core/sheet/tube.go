@@ -161,7 +161,6 @@ func tube(s work.Sewn, m making.Made, full *Sheet) Tube {
 // tubeSet tells one closed set.
 func tubeSet(s work.Sewn, set making.Made, full *Sheet) TubeSet {
 	out := TubeSet{Unit: set.Unit.ID, Name: set.Unit.Name, Strips: []TubeStrip{}, ByValue: []string{}}
-	var round measure.Length
 	for i, strip := range set.Round {
 		f, _ := s.Shelf.Fabric(strip.Role)
 		one := TubeStrip{
@@ -170,7 +169,6 @@ func tubeSet(s work.Sewn, set making.Made, full *Sheet) TubeSet {
 		if full != nil {
 			one.Seam = map[int]string{1: "up", -1: "down", 0: "open"}[full.Press.Decisions[strip.Seam].X]
 		}
-		round += strip.Width - 2*s.Table.Seam
 		out.Strips, out.ByValue = append(out.Strips, one), append(out.ByValue, strip.ID)
 	}
 	light := func(id string) float64 {
@@ -186,11 +184,28 @@ func tubeSet(s work.Sewn, set making.Made, full *Sheet) TubeSet {
 		}
 		return 0
 	})
+	round := roundOf(set, s.Table.Seam)
 	out.Round, out.Flat = s.Say(round), s.Say(round/2)
 	if full != nil {
 		out.Tubes, out.Says = full.tubesTaken(set.Unit.ID)
 	}
 	return out
+}
+
+// closedWords says that a set is closed, and what it measures round.
+func (b Sheet) closedWords(set making.Made) string {
+	if len(set.Round) == 0 {
+		return ""
+	}
+	return "; closed to a tube, " + b.Say(roundOf(set, b.Table.Seam)) + " round"
+}
+
+// roundOf is what a tube measures round.
+func roundOf(set making.Made, seam measure.Length) (round measure.Length) {
+	for _, r := range set.Round {
+		round += r.Width - 2*seam
+	}
+	return round
 }
 
 // tubesTaken is how many tubes of a set are sewn, and what is left of the last.
@@ -302,11 +317,7 @@ func stitches(l measure.Length) string {
 
 // rise is by how much the colours go up at a column, finished.
 func rise(c making.Column, set making.Made, seam measure.Length) measure.Length {
-	var round measure.Length
-	for _, r := range set.Round {
-		round += r.Width - 2*seam
-	}
-	return round * measure.Length(abs(c.Step)) / measure.Length(2*len(set.Round))
+	return roundOf(set, seam) * measure.Length(abs(c.Step)) / measure.Length(2*len(set.Round))
 }
 
 // What a step is called, by how much it rises on so much of its way (judgement).

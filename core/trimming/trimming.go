@@ -56,7 +56,7 @@ func pieced(m making.Made, s measure.Length) []Size {
 		w, h := one.Piece.Size()
 		size := Size{
 			ID: one.Unit.ID, Name: one.Unit.Name, Sort: m.Sort, Sewn: !m.Parted, W: w, H: h, FinW: w - 2*s,
-			FinH: h - 2*s, Says: m.Size,
+			FinH: h - 2*s, Says: one.Size,
 		}
 		if i == 0 && !m.Apart {
 			size.Name = m.Unit.Name

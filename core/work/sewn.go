@@ -155,6 +155,19 @@ func (s Sewn) Sized(columns, rows int) quilt.Top {
 	return s.kinds(top)
 }
 
+// LaidAlone is the unit of which all blocks are, as the document lays them, where there is just one.
+func (s Sewn) LaidAlone() (naming.Unit, bool) {
+	one := s.Document.Top.Repeat[0][0].Unit
+	for _, row := range s.Document.Top.Repeat {
+		for _, c := range row {
+			if c.Unit != one || c.Turn%180 != 0 {
+				return "", false
+			}
+		}
+	}
+	return one, s.known[one].Tube != nil && one.Variant() == ""
+}
+
 // CutThrough says whether a seam is cut through when what it lies in is cut again.
 func (s Sewn) CutThrough(seam naming.Seam) bool {
 	for _, a := range s.Acts {

@@ -28,6 +28,10 @@ const views = [
   "/q/demo-weather-vane/press",
   "/q/demo-rope-walk/again",
   "/q/demo-rope-walk/bench/parts%3Ab1",
+  "/q/demo-harbour-swell/wave",
+  "/q/demo-harbour-swell/cut/mat",
+  "/q/demo-harbour-swell/print",
+  "/q/demo-harbour-swell/bench/wave%3Ac3",
   "/q/no-such-quilt/quilt",
   "/nowhere",
 ];

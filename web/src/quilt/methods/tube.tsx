@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import type { Unit } from "../../api/client";
 import { ChoiceField } from "../../frame/fields";
 import type { Draft } from "../draft";
-import { type Editor, Hint, type How, methodOf, Problems, Row, SizeField } from "./parts";
+import { type Editor, Hint, type How, methodOf, Problems, Row, rolesOf, SizeField } from "./parts";
 import { newStrip, TakeOut } from "./strips";
 
 export type TubeHow = How<"tube">;
@@ -63,11 +63,17 @@ export function RingFields({ draft, how, i }: Part) {
           <ChoiceField
             label={`Step of column ${k + 1}`}
             hideLabel
-            value={c.top ? "own" : String(c.step ?? 0)}
-            onChange={(v) => m.set(["columns", k], stepped(c, Number(v)))}
-            choices={[...new Set([...someSteps, c.step ?? 0])]
-              .sort((a, b) => b - a)
-              .map((s) => ({ value: String(s), name: stepName(s) }))}
+            value={c.top ? `${c.middle ? "middle" : "top"} ${c.top}` : String(c.step ?? 0)}
+            onChange={(v) => m.set(["columns", k], opened(c, v))}
+            choices={[
+              ...[...new Set([...someSteps, c.step ?? 0])]
+                .sort((a, b) => b - a)
+                .map((s) => ({ value: String(s), name: stepName(s) })),
+              ...stripsOf(draft, c.from).flatMap((s) => [
+                { value: `top ${s.id}`, name: `above ${s.name}` },
+                { value: `middle ${s.id}`, name: `across ${s.name}` },
+              ]),
+            ]}
             problems={m.at(["columns", k, "step"], ["columns", k, "top"], ["columns", k, "middle"], ["columns", k])}
           />
           <TakeOut label={`Take out column ${k + 1}`} act={() => m.set(["columns", k], undefined)} />
@@ -128,6 +134,22 @@ export function Layout({ draft, how, i }: Part) {
       )}
     </Flex>
   );
+}
+
+/** The strips of a tube, as they are called where a ring is opened. */
+function stripsOf(draft: Draft, set: string) {
+  const how = draft.document.units.find((u) => u.id === set)?.how;
+  const names = new Map(rolesOf(draft).map((r) => [r.value, r.name]));
+  if (how?.by !== "strip set") return [];
+  return how.strips.map((s, n) => ({ id: s.id, name: `strip ${n + 1}, ${names.get(s.role) ?? s.role}` }));
+}
+
+/** A column that is opened as it was chosen: by a step, at the seam above a strip, or across a strip. */
+function opened(c: Ring, chosen: string): Ring {
+  const space = chosen.indexOf(" ");
+  if (space < 0) return stepped(c, Number(chosen));
+  const [where, strip] = [chosen.slice(0, space), chosen.slice(space + 1)];
+  return { ...stepped(c, 0), top: strip, ...(where === "middle" ? { middle: true } : {}) };
 }
 
 /** A column that steps by so many. */
