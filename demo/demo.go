@@ -266,11 +266,13 @@ func harbourSwell() (document.Document, error) {
 	} {
 		d.Fabrics[i].Name, d.Fabrics[i].Colour = f.Name, f.Colour
 	}
-	for i := range d.Parts {
-		if w, ok := d.Parts[i].How.(*making.Tube); ok {
-			w.Edge, d.Parts[i].Name = making.RightEnd, "Swell"
-		}
+	swell := &making.Tube{Edge: making.RightEnd} // it ends as it began
+	for i, width := range []making.Breadth{"2 1/2 in", "2 in", "1 1/2 in", "1 in", "1 1/2 in", "2 in"} {
+		swell.Columns = append(swell.Columns, making.OpenedRing{
+			ID: fmt.Sprintf("c%d", i+1), From: d.Parts[0].ID, Width: width, Step: []float64{0, 1, 1, 1, -1, -1}[i],
+		})
 	}
+	d.Parts[1] = making.Unit{ID: "wave", Name: "Swell", How: swell}
 	d.Top.Rows, d.Top.Columns = 3, 5
 	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: "A", Width: "3 1/2 in"}}
 	return d, nil

@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -112,9 +113,38 @@ func TestTheSecondTubeOfColumnsLaidStraight(t *testing.T) {
 	if p := planned(t, d); p.Press.Clashes == 0 {
 		t.Fatal("steps of two nest in six strips")
 	}
+	p := planned(t, d)
+	told := false // at the iron and at the machine: which crossing of which column
+	for _, line := range p.Press.Lines {
+		told = told || line.Of == "row-1" && strings.Contains(line.Card.Way, "column 2, crossing")
+	}
+	if row := step(t, p, "row-1"); !told || !strings.Contains(row.Sewing.Hold, "column 2, crossing") {
+		t.Errorf("nothing is said of what is turned by hand: %s", row.Sewing.Hold)
+	}
 	got, _ := ask.RemediesFor(d, ask.Enough(nil))
 	if !slices.ContainsFunc(got.List, func(r ask.Remedy) bool { return strings.HasPrefix(r.Name, "Two tubes") && r.Clashes == 0 }) {
 		t.Errorf("no second tube among %d remedies", len(got.List))
+	}
+}
+
+// In a colourway a wave has tubes, rings and columns of its own, joined or straight.
+func TestAWaveInAColourway(t *testing.T) {
+	for _, straight := range []bool{false, true} {
+		d := fromLibrary(t, "gentle-wave")
+		unit(t, d, "wave").How.(*making.Tube).Straight = straight
+		d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "rust", Name: "Rust", Colour: "#8d3f2f"})
+		d.Colourways = []document.Colourway{{ID: "rust", Name: "Rust", Fabrics: map[string]string{d.Roles[0].ID: "rust"}}}
+		d.Top.Repeat = [][]quilt.Cell{{{Unit: "wave"}, {Unit: "wave", Colourway: "rust"}}}
+		d.Top.Rows, d.Top.Columns = 2, 4
+		p := planned(t, d)
+		for _, id := range []string{"wave:c2", "wave@rust:c2"} {
+			if s := step(t, p, id); s.Make != 8 {
+				t.Errorf("straight %v: %d of %s", straight, s.Make, id)
+			}
+		}
+		if p.Finished.Text != "30″ × 32″" || p.Press.Clashes != 0 {
+			t.Errorf("straight %v: %s, %d clash", straight, p.Finished.Text, p.Press.Clashes)
+		}
 	}
 }
 
