@@ -1,65 +1,32 @@
 // Cut again: where the knife goes, how its parts are joined, and the whole quilt beside them, all at once.
-import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useRef } from "react";
-import { Link, useParams } from "react-router";
 import { server, type Unit } from "../api/client";
 import { keys } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { KnifeView, type Way } from "../drawn/KnifeView";
 import { QuiltView } from "../drawn/QuiltView";
 import { Fold } from "../frame/Fold";
-import { Key } from "../frame/Key";
-import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
-import { type Draft, useDraft } from "../quilt/draft";
+import type { Draft } from "../quilt/draft";
 import { freeId, freeName } from "../quilt/ids";
-import { Keeping } from "../quilt/Keeping";
 import { type Again, From, Lines, Measured } from "../quilt/methods/again";
 import { methodOf, ownerOf, Problems } from "../quilt/methods/parts";
-import { type Steps, useSteps } from "../quilt/useSteps";
+import { OfUnits } from "../quilt/OfUnits";
+import type { Steps } from "../quilt/useSteps";
 import { Board } from "./Board";
 import { Gallery } from "./Gallery";
 
-export function AgainPage() {
-  const project = useFramed();
-  const draft = useSteps(useDraft(project));
-  const { unit = "" } = useParams();
-  const knives = draft.document.units.filter((u) => u.how.by === "cut again");
-  const one = knives.find((u) => u.id === unit) ?? knives[0];
-  if (!one) {
-    return (
-      <Box p="28px">
-        <Text mb="12px">
-          Nothing of this quilt is cut again yet. Add parts of something sewn where it is said how it is made.
-        </Text>
-        <Button asChild>
-          <Link to={`/q/${project.id}/quilt`}>To the quilt</Link>
-        </Button>
-      </Box>
-    );
-  }
-  return (
-    <Box p={{ base: "14px", md: "16px 28px" }}>
-      <Keeping draft={draft} newest={project.rev} />
-      <Flex align="center" gap="14px" mb="10px" wrap="wrap">
-        <Heading as="h2" textStyle="page">
-          {one.name}
-        </Heading>
-        {knives.length > 1 &&
-          knives.map((k) => (
-            <Button key={k.id} asChild size="sm" aria-current={k.id === one.id ? "page" : undefined}>
-              <Link to={`/q/${project.id}/again/${encodeURIComponent(k.id)}`}>{k.name}</Link>
-            </Button>
-          ))}
-        <Button size="sm" ml="auto" disabled={!draft.canBack} onClick={draft.back}>
-          Take back <Key>Z</Key>
-        </Button>
-      </Flex>
-      <One key={one.id} draft={draft} unit={one} i={draft.document.units.indexOf(one)} />
-    </Box>
-  );
-}
+export const AgainPage = () => (
+  <OfUnits
+    by="cut again"
+    at="again"
+    none="Nothing of this quilt is cut again yet. Add parts of something sewn where it is said how it is made."
+  >
+    {(draft, unit, i) => <One key={unit.id} draft={draft} unit={unit} i={i} />}
+  </OfUnits>
+);
 
 /** The block that is joined of a unit's parts and of nothing else. */
 function blockOf(draft: Steps, unit: Unit) {

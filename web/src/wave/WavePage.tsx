@@ -1,64 +1,31 @@
 // A wave: the curve one drags, the block it makes, where every ring is opened, and the whole quilt beside it, all at once.
-import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { Link, useParams } from "react-router";
 import type { Tube, Unit } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
 import { Key } from "../frame/Key";
-import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
 import { useKey } from "../frame/useKey";
 import { Remedies } from "../press/Remedies";
-import { useDraft } from "../quilt/draft";
-import { Keeping } from "../quilt/Keeping";
 import { Problems } from "../quilt/methods/parts";
 import { another, Layout, type Ring, stepped, type TubeHow } from "../quilt/methods/tube";
-import { type Steps, useSteps } from "../quilt/useSteps";
+import { OfUnits } from "../quilt/OfUnits";
+import type { Steps } from "../quilt/useSteps";
 import { Closings } from "./Closings";
 import { Curve } from "./Curve";
 import { Openings } from "./Openings";
 
-export function WavePage() {
-  const project = useFramed();
-  const draft = useSteps(useDraft(project));
-  const { unit = "" } = useParams();
-  const waves = draft.document.units.filter((u) => u.how.by === "tube");
-  const one = waves.find((u) => u.id === unit) ?? waves[0];
-  if (!one) {
-    return (
-      <Box p="28px">
-        <Text mb="12px">
-          No rings of a tube are opened in this quilt. Add a wave where it is said how its parts are made.
-        </Text>
-        <Button asChild>
-          <Link to={`/q/${project.id}/quilt`}>To the quilt</Link>
-        </Button>
-      </Box>
-    );
-  }
-  return (
-    <Box p={{ base: "14px", md: "16px 28px" }}>
-      <Keeping draft={draft} newest={project.rev} />
-      <Flex align="center" gap="14px" mb="10px" wrap="wrap">
-        <Heading as="h2" textStyle="page">
-          {one.name}
-        </Heading>
-        {waves.length > 1 &&
-          waves.map((k) => (
-            <Button key={k.id} asChild size="sm" aria-current={k.id === one.id ? "page" : undefined}>
-              <Link to={`/q/${project.id}/wave/${encodeURIComponent(k.id)}`}>{k.name}</Link>
-            </Button>
-          ))}
-        <Button size="sm" ml="auto" disabled={!draft.canBack} onClick={draft.back}>
-          Take back <Key>Z</Key>
-        </Button>
-      </Flex>
-      <One key={one.id} draft={draft} unit={one} i={draft.document.units.indexOf(one)} />
-    </Box>
-  );
-}
+export const WavePage = () => (
+  <OfUnits
+    by="tube"
+    at="wave"
+    none="No rings of a tube are opened in this quilt. Add a wave where it is said how its parts are made."
+  >
+    {(draft, unit, i) => <One key={unit.id} draft={draft} unit={unit} i={i} />}
+  </OfUnits>
+);
 
 function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
   const how = unit.how as TubeHow;
