@@ -107,6 +107,16 @@ func (u Unit) Ring(tube Unit, width int64) Step {
 	return u.Part("ring", string(tube), strconv.FormatInt(width, 10))
 }
 
+// Ring takes the name of a step that cuts rings apart: the tube, and how wide they are.
+func (s Step) Ring() (tube Unit, width int64, ok bool) {
+	p := s.parts()
+	if len(p.Words) != 3 || p.Words[0] != "ring" {
+		return "", 0, false
+	}
+	width, err := strconv.ParseInt(p.Words[2], 10, 64)
+	return Unit(p.Words[1]), width, err == nil
+}
+
 // In is the unit in a colourway.
 func (u Unit) In(colourway string) Unit {
 	p := u.parts()

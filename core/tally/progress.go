@@ -48,6 +48,7 @@ func (f *folding) counted(l *Log) (last naming.Step) {
 		counts[i] = count{last: -1, lastPressed: -1}
 	}
 	latest := -1
+	var gone []lostCount
 	for _, k := range l.keys {
 		c := l.count[k]
 		i, fits := f.place(k)
@@ -55,6 +56,7 @@ func (f *folding) counted(l *Log) (last naming.Step) {
 			counts[i] = counts[i].add(c)
 		} else if good := c.made - c.aside; good != 0 || c.aside != 0 { // not nothing, and more than counted at the iron
 			f.NoLonger = append(f.NoLonger, Lost{k.step, k.exact, good, f.lost(k, good)})
+			gone = append(gone, lostCount{k, good, c.last})
 		}
 		if fits && c.last > latest {
 			latest, last = c.last, f.w.Steps[i].ID
@@ -74,7 +76,16 @@ func (f *folding) counted(l *Log) (last naming.Step) {
 				"Count the good ones again.")
 		}
 	}
+	for _, g := range gone {
+		f.usedUp(g, counts)
+	}
 	return last
+}
+
+// lostCount is what was counted of something that no longer fits, and which event was the last of it.
+type lostCount struct {
+	key
+	good, last int
 }
 
 // place finds the step that a key belongs to: the one of its name, as long as size and look are its own; else the one
@@ -102,6 +113,21 @@ func sameKind(a, b naming.Step) bool {
 	return a.Owner() == b.Owner() && a.Made() == "" && b.Made() == "" || a.Number() > 0 && b.Number() > 0
 }
 
+// usedUp doubts that what is there suffices of which something was cut that no longer fits: strips, sets or tubes that are used up
+// give nothing else. Once they are counted after that, they are what they are.
+func (f *folding) usedUp(g lostCount, counts []count) {
+	var from naming.Step
+	if tube, _, ring := g.step.Ring(); ring {
+		from = tube.Step()
+	} else if i, known := f.index[g.step]; known && f.w.Steps[i].Does == making.SubCuts && len(f.w.Steps[i].Takes) > 0 {
+		from = f.w.Steps[i].Takes[0].Step
+	}
+	if i, known := f.index[from]; known && g.good > 0 && counts[i].last < g.last {
+		f.doubt(f.w.Steps[i], fmt.Sprintf("%s: %d that no longer fit were cut from these, and the plan counts on all of them.", f.w.Steps[i].Called, g.good),
+			"Count again how many can still be cut as planned: what is used up is made once more.")
+	}
+}
+
 // lost says what was made and where it no longer fits.
 func (f *folding) lost(k key, good int) string {
 	i, known := f.index[k.step]
@@ -114,6 +140,10 @@ func (f *folding) lost(k key, good int) string {
 			}
 			return fmt.Sprintf("%s of %s, cut %s wide, and the plan asks for none of that width",
 				words.Plural(good, "strip"), f.fabricName(fabric), f.w.Say(measure.Length(pile.Width)))
+		}
+		if tube, width, ok := k.step.Ring(); ok {
+			return fmt.Sprintf("%s of %s, cut %s wide, and the plan asks for none of that width", words.Plural(good, "ring"), f.w.Called(tube),
+				f.w.Say(measure.Length(width)))
 		}
 		return fmt.Sprintf("%d of a step that is no longer in the plan (%s, %s)", good, k.step, f.told(k.exact))
 	case k.exact != f.w.Steps[i].Exact():

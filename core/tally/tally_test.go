@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math/rand"
 	"reflect"
+	"strings"
 	"testing"
 
 	"vicis/core/cutting"
@@ -347,5 +348,50 @@ func BenchmarkFold(b *testing.B) {
 				Fold(three, events)
 			}
 		})
+	}
+}
+
+// What no longer fits has used up what it was cut from: that is doubted until it is counted again, for sub-cuts of another width
+// and for rings of a tube that the plan asks for no more.
+func TestWhatNoLongerFitsHasUsedUpItsCloth(t *testing.T) {
+	tube := working(
+		work.Step{ID: "set", Called: "Loop", Stage: "strip sets", Does: "sew", Make: 2, Size: []measure.Length{8 * in}},
+		work.Step{
+			ID: "wave/ring/set/48768", Called: "ring of 2", Stage: "sub-cuts", Does: "sub-cut", Make: 12, Size: []measure.Length{2 * in, 8 * in},
+			Takes: []work.Take{{Step: "set", Each: 1, Per: 19}},
+		},
+	)
+	made := func(id, step, exact string, n int) Event {
+		return Event{ID: id, Step: naming.Step(step), Exact: exact, Kind: Made, N: n}
+	}
+	sets := made("a", "set", tube.Steps[0].Exact(), 2)
+	old := made("b", "wave/ring/set/36576", "1 1/2 in x 8 in", 12)
+	narrow := made("c", "wave/ring/set/48768", "1 3/4 in x 8 in", 5)
+	for _, one := range []struct {
+		events []Event
+		doubts int
+	}{
+		{[]Event{sets}, 0},
+		{[]Event{sets, old}, 1},
+		{[]Event{sets, narrow}, 1},
+		{[]Event{sets, old, narrow}, 2},
+		{[]Event{old, sets}, 0}, // counted since
+		{[]Event{sets, old, {ID: "d", Step: "set", Exact: sets.Exact, Kind: Recount, N: 1}}, 0},
+		{[]Event{sets, old, {ID: "e", Kind: Undo, Of: "b"}}, 0},
+	} {
+		p := Fold(tube, one.events)
+		if len(p.Doubts) != one.doubts {
+			t.Errorf("%+v: %+v", one.events, p.Doubts)
+		}
+		for _, d := range p.Doubts {
+			if d.Step != "set" {
+				t.Errorf("doubted is %s", d.Step)
+			}
+		}
+		for _, l := range p.NoLonger {
+			if !strings.Contains(l.Says, "12 rings of ") && !strings.Contains(l.Says, "5 of ring of 2 made at 1¾″") {
+				t.Error(l.Says)
+			}
+		}
 	}
 }
