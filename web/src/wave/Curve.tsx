@@ -148,7 +148,7 @@ export function Curve({ tube, at, chosen, onChoose, onLift, onWiden, by, w, h, l
                 onLift(k, (at[k] ?? 0) + dir * by, true);
               }}
             />
-            <RuledSvg x={middle(k)} y={h - foot + 16} size={13} anchor="middle">
+            <RuledSvg x={middle(k)} y={h - foot + 17} size={15} anchor="middle">
               {c.width.text}
             </RuledSvg>
             <path
