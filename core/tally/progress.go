@@ -2,6 +2,7 @@ package tally
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"vicis/core/batching"
@@ -122,7 +123,12 @@ func (f *folding) usedUp(g lostCount, counts []count) {
 	} else if i, known := f.index[g.step]; known && f.w.Steps[i].Does == making.SubCuts && len(f.w.Steps[i].Takes) > 0 {
 		from = f.w.Steps[i].Takes[0].Step
 	}
-	if i, known := f.index[from]; known && g.good > 0 && counts[i].last < g.last {
+	i, known := f.index[from]
+	if !known || len(f.w.Steps[i].Size) == 0 {
+		return
+	}
+	side := work.Exactly(f.w.Steps[i].Size[0]) // of what is cut across strips or sets one side is as wide as they are
+	if slices.Contains(strings.Split(g.exact, " x "), side) && g.good > 0 && counts[i].made > 0 && counts[i].last < g.last {
 		f.doubt(f.w.Steps[i], fmt.Sprintf("%s: %d that no longer fit were cut from these, and the plan counts on all of them.", f.w.Steps[i].Called, g.good),
 			"Count again how many can still be cut as planned: what is used up is made once more.")
 	}

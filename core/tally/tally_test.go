@@ -376,6 +376,8 @@ func TestWhatNoLongerFitsHasUsedUpItsCloth(t *testing.T) {
 		{[]Event{sets, narrow}, 1},
 		{[]Event{sets, old, narrow}, 2},
 		{[]Event{old, sets}, 0}, // counted since
+		{[]Event{sets, made("f", "wave/ring/set/36576", "1 1/2 in x 9 in", 12)}, 0}, // of a tube that was wider
+		{[]Event{old}, 0}, // nobody counts the tubes
 		{[]Event{sets, old, {ID: "d", Step: "set", Exact: sets.Exact, Kind: Recount, N: 1}}, 0},
 		{[]Event{sets, old, {ID: "e", Kind: Undo, Of: "b"}}, 0},
 	} {
