@@ -13,7 +13,7 @@ import (
 
 var floors = [][]string{
 	{"measure", "problem", "naming"},
-	{"words"},
+	{"words", "gauge"},
 	{"cloth", "piece"},
 	{"making"},
 	{"quilt"},

@@ -112,7 +112,7 @@ func saved(ctx context.Context, db *sqlx.DB, id string) Saved {
 		seen[row.Seq] = row.event()
 		return nil
 	}
-	const events = `SELECT ` + eventColumns + ` FROM events WHERE quilt = ? ORDER BY seq`
+	const events = `SELECT * FROM events WHERE quilt = ? ORDER BY seq` // an older program's file has fewer columns
 	if err := rows(ctx, db, one, events, id); err != nil {
 		s.Missing = append(s.Missing, "not everything that was tallied of it can be read")
 		_ = rows(ctx, db, one, events+` DESC`, id) // what comes after what is broken
@@ -129,7 +129,7 @@ func saved(ctx context.Context, db *sqlx.DB, id string) Saved {
 }
 
 func rows(ctx context.Context, db *sqlx.DB, each func(*sqlx.Rows) error, query string, args ...any) (err error) {
-	r, err := db.QueryxContext(ctx, query, args...)
+	r, err := db.Unsafe().QueryxContext(ctx, query, args...)
 	if err != nil {
 		return err
 	}

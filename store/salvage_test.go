@@ -190,3 +190,33 @@ func TestWhatStandsInTheWayAtStartIsTold(t *testing.T) {
 		_ = os.Chmod(folder, 0o755) // so that it can be removed
 	}
 }
+
+// A damaged file may be an older program's, whose events lack what was added since: they are read all the same.
+func TestAnOlderFileIsSalvaged(t *testing.T) {
+	ctx := context.Background()
+	path := shelfOf(t, 2, 30)
+	db, err := sqlx.Open("sqlite", path)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, column := range []string{"reads", "rev", "look"} {
+		if _, err := db.ExecContext(ctx, `ALTER TABLE events DROP COLUMN `+column); err != nil {
+			t.Fatal(err)
+		}
+	}
+	if err := db.Close(); err != nil {
+		t.Fatal(err)
+	}
+	events := 0
+	_, missing, err := Salvage(ctx, path, func(q Saved) error {
+		events += len(q.Events)
+		missing := q.Missing
+		if len(missing) > 0 {
+			t.Error(missing)
+		}
+		return nil
+	})
+	if err != nil || len(missing) > 0 || events != 60 {
+		t.Errorf("%d of 60 events, %v, %v", events, missing, err)
+	}
+}

@@ -263,17 +263,18 @@ type eventRow struct {
 	At     string      `db:"at"`
 	Look   string      `db:"look"`
 	Rev    int         `db:"rev"`
+	Reads  string      `db:"reads"`
 	Came   string      `db:"received"`
 }
 
 func (r eventRow) event() tally.Event {
 	return tally.Event{
 		ID: r.ID, Step: r.Step, Kind: r.Kind, N: r.N, Exact: r.Exact, Reason: r.Reason, Of: r.Of,
-		At: r.At, Look: r.Look, Rev: r.Rev,
+		At: r.At, Look: r.Look, Rev: r.Rev, Reads: r.Reads,
 	}
 }
 
-const eventColumns = `seq, id, quilt, step, kind, n, exact, reason, of, at, look, rev, received`
+const eventColumns = `seq, id, quilt, step, kind, n, exact, reason, of, at, look, rev, reads, received`
 
 // Stored is an event where it stands in the file.
 type Stored struct {

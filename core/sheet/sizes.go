@@ -18,6 +18,7 @@ type Trim struct {
 	Unfinished string        `json:"unfinished"`
 	Finished   string        `json:"finished" doc:"Empty for a strip set, which is as long as the cloth is wide"`
 	Working    words.Working `json:"working"`
+	Gauge      naming.Step   `json:"gauge,omitempty" doc:"The step whose measuring tells of its seams: a strip set before it is closed or cut"`
 }
 
 // What everything must measure.
@@ -59,6 +60,9 @@ func (b Sheet) unitSizes() (list []Trim) {
 		t := Trim{ID: s.ID.Step(), Name: s.Name, Kind: s.Sort, Picture: b.album.Named(s.ID.Step())}
 		if s.InLength {
 			t.Unfinished, t.Working = b.Say(s.H)+" wide", b.widthWorking(s.Sum, s.H)
+			if flat := b.Unit(s.ID).Acts[0]; len(flat.Strips) > 1 {
+				t.Gauge = flat.ID
+			}
 			list = append(list, t)
 			continue
 		}

@@ -27,6 +27,7 @@ type entry struct {
 	id, of string
 	kind   Kind
 	n      int
+	reads  string
 	count  *count // nothing for an undo
 }
 
@@ -35,8 +36,9 @@ type entry struct {
 type count struct {
 	live, ironed         []int // places of what is in force among the log's entries: at the needle or the mat, and at the iron
 	made, aside, pressed int
-	recounted            int // the place of the last recount in force; −1 for none
-	last, lastPressed    int // the last of both lists; −1 for none
+	recounted            int   // the place of the last recount in force; −1 for none
+	last, lastPressed    int   // the last of both lists; −1 for none
+	gauged               []int // places of the measurements in force
 }
 
 // NewLog is a log of nothing.
@@ -51,7 +53,7 @@ func (l *Log) Add(e Event) {
 	}
 	at := len(l.entries)
 	l.place[e.ID] = at
-	one := entry{id: e.ID, of: e.Of, kind: e.Kind, n: e.N}
+	one := entry{id: e.ID, of: e.Of, kind: e.Kind, n: e.N, reads: e.Reads}
 	if e.Kind != Undo {
 		k := key{e.Step, e.Exact, e.Look}
 		c := l.count[k]
@@ -105,10 +107,13 @@ func (l *Log) undo(at int) {
 
 // comes brings an entry into force.
 func (c *count) comes(at int, e entry, l *Log) {
-	if e.kind == Pressed {
+	switch e.kind {
+	case Measured:
+		c.gauged = inserted(c.gauged, at)
+	case Pressed:
 		c.ironed = inserted(c.ironed, at)
 		c.pressed += e.n
-	} else {
+	default:
 		c.live = inserted(c.live, at)
 		c.change(at, e, 1, l)
 	}
@@ -117,10 +122,13 @@ func (c *count) comes(at int, e entry, l *Log) {
 
 // goes takes one out of force.
 func (c *count) goes(at int, e entry, l *Log) {
-	if e.kind == Pressed {
+	switch e.kind {
+	case Measured:
+		c.gauged = removed(c.gauged, at)
+	case Pressed:
 		c.ironed = removed(c.ironed, at)
 		c.pressed -= e.n
-	} else {
+	default:
 		c.live = removed(c.live, at)
 		c.change(at, e, -1, l)
 	}

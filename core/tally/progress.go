@@ -24,13 +24,14 @@ type folding struct {
 func (l *Log) Progress(w *work.Work) Progress {
 	f := folding{w: w, index: map[naming.Step]int{}}
 	f.Progress = Progress{
-		Steps: make([]Step, len(w.Steps)), Stages: []Stage{}, NoLonger: []Lost{}, Doubts: []Doubt{},
+		Steps: make([]Step, len(w.Steps)), Stages: []Stage{}, NoLonger: []Lost{}, Doubts: []Doubt{}, Gauged: []Gauged{},
 		Events: len(l.entries),
 	}
 	for i, s := range w.Steps {
 		f.index[s.ID] = i
 	}
 	last := f.counted(l)
+	f.gauge(l)
 	f.use()
 	f.demand()
 	f.agree()

@@ -4,6 +4,7 @@ package tally
 
 import (
 	"fmt"
+	"strings"
 
 	"vicis/core/batching"
 	"vicis/core/naming"
@@ -19,6 +20,8 @@ const (
 	Recount Kind = "recount" // there are n good ones, whatever was counted before
 	Pressed Kind = "pressed" // n came to the iron: the second count of what was sewn
 	Undo    Kind = "undo"    // the event Of did not happen; undoing an undo brings it back
+
+	Measured Kind = "measured" // n of them, laid side by side, measured what Reads says
 )
 
 // MostAtOnce is the largest number one event may carry.
@@ -28,15 +31,19 @@ const MostAtOnce = 9999
 type Event struct {
 	ID     string      `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client; a repeated delivery counts once"`
 	Step   naming.Step `json:"step" minLength:"1" maxLength:"200"`
-	Kind   Kind        `json:"kind" enum:"made,aside,recount,pressed,undo"`
+	Kind   Kind        `json:"kind" enum:"made,aside,recount,pressed,undo,measured"`
 	N      int         `json:"n,omitempty" minimum:"0" maximum:"9999"`
 	Exact  string      `json:"exact,omitempty" maxLength:"200" doc:"The exact size of one, as the plan gave it when it was made"`
 	Look   string      `json:"look,omitempty" maxLength:"40" doc:"What one shows, as the plan gave it when it was made"`
 	Rev    int         `json:"rev,omitempty" minimum:"0" doc:"The revision of the quilt that was worked from"`
 	Reason string      `json:"reason,omitempty" maxLength:"300"`
+	Reads  string      `json:"reads,omitempty" maxLength:"40" doc:"For measured: what was read, as it was typed"`
 	Of     string      `json:"of,omitempty" maxLength:"64" doc:"For undo: the event that did not happen"`
 	At     string      `json:"at" maxLength:"40" doc:"When it happened, RFC 3339"`
 }
+
+// mostSideBySide is how many things are measured together.
+const mostSideBySide = 20
 
 // Check says what is wrong with an event in one sentence, or nothing.
 func (e Event) Check() string {
@@ -48,6 +55,13 @@ func (e Event) Check() string {
 	case Recount:
 		if e.N < 0 || e.N > MostAtOnce {
 			return fmt.Sprintf("%d is no count: write 0 to %d.", e.N, MostAtOnce)
+		}
+	case Measured:
+		if strings.TrimSpace(e.Reads) == "" {
+			return "A measurement must say what was read."
+		}
+		if e.N < 1 || e.N > mostSideBySide {
+			return fmt.Sprintf("%d side by side cannot be measured: write 1 to %d.", e.N, mostSideBySide)
 		}
 	case Undo:
 		if e.Of == "" || e.Of == e.ID {
@@ -66,6 +80,7 @@ type Progress struct {
 	Next     naming.Step `json:"next" doc:"The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done"`
 	NoLonger []Lost      `json:"noLonger" doc:"Work that was tallied and no longer fits the plan"`
 	Doubts   []Doubt     `json:"doubts" doc:"Counts that cannot be"`
+	Gauged   []Gauged    `json:"gauged" doc:"What was measured, step by step, and what it says of the seam"`
 	Script   [][]int     `json:"script" doc:"Of every line of the cutting script, part by part, how often it has been done"`
 	Counted  int         `json:"counted" doc:"All good pieces of all steps"`
 	Events   int         `json:"events"`

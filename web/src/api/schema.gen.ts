@@ -2293,6 +2293,8 @@ export interface components {
         SheetTrim: {
             /** @description Empty for a strip set, which is as long as the cloth is wide */
             finished: string;
+            /** @description The step whose measuring tells of its seams: a strip set before it is closed or cut */
+            gauge?: string;
             id: string;
             kind: string;
             name: string;
@@ -2521,13 +2523,15 @@ export interface components {
             /** @description Made by the client; a repeated delivery counts once */
             id: string;
             /** @enum {string} */
-            kind: "made" | "aside" | "recount" | "pressed" | "undo";
+            kind: "made" | "aside" | "recount" | "pressed" | "undo" | "measured";
             /** @description What one shows, as the plan gave it when it was made */
             look?: string;
             /** Format: int64 */
             n?: number;
             /** @description For undo: the event that did not happen */
             of?: string;
+            /** @description For measured: what was read, as it was typed */
+            reads?: string;
             reason?: string;
             /**
              * Format: int64
@@ -2535,6 +2539,20 @@ export interface components {
              */
             rev?: number;
             step: string;
+        };
+        TallyGauged: {
+            /** @description What can be done about it, and what else would have to be measured */
+            do: string[];
+            name: string;
+            /** @description In the order they came */
+            reads: components["schemas"]["TallyReading"][];
+            /** @description What they say of the allowance together; empty for nothing */
+            says: string;
+            /** @description What one should measure across its strips; empty where the step is not in the plan, or cannot tell of its seams */
+            should: string;
+            step: string;
+            /** @description The sums behind it */
+            sums: string[];
         };
         TallyInBody: {
             events: components["schemas"]["TallyEvent"][];
@@ -2562,6 +2580,8 @@ export interface components {
             doubts: components["schemas"]["TallyDoubt"][];
             /** Format: int64 */
             events: number;
+            /** @description What was measured, step by step, and what it says of the seam */
+            gauged: components["schemas"]["TallyGauged"][];
             /** @description The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done */
             next: string;
             /** @description Work that was tallied and no longer fits the plan */
@@ -2571,6 +2591,21 @@ export interface components {
             stages: components["schemas"]["TallyStage"][];
             /** @description In the order of the plan */
             steps: components["schemas"]["TallyStep"][];
+        };
+        TallyReading: {
+            /** @description That it may be a slip, and of which kind; empty for none. It is kept as it is */
+            asks: string;
+            /** @description It tells of what the plan asks for now; else it is kept and says nothing */
+            fits: boolean;
+            /** @description The event, which an undo would take back */
+            id: string;
+            /**
+             * Format: int64
+             * @description How many lay side by side
+             */
+            n: number;
+            /** @description As it was typed */
+            reads: string;
         };
         TallyStage: {
             /**

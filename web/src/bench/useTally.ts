@@ -58,7 +58,8 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
   /** The last thing counted here that has not been taken back. */
   const last = () => {
     const undone = new Set(here.filter((w) => w.event.kind === "undo").map((w) => w.event.of));
-    const counts = (kind: TallyEvent["kind"]) => kind !== "undo" && (kind === "pressed") === (station === "iron");
+    const counts = (kind: TallyEvent["kind"]) =>
+      kind !== "undo" && kind !== "measured" && (kind === "pressed") === (station === "iron");
     const mine = here.filter((w) => counts(w.event.kind) && !undone.has(w.event.id)).at(-1);
     if (mine) return { id: mine.event.id, effect: mine.effect };
     const stored = station === "iron" ? progress?.lastPressed : progress?.last;

@@ -10,6 +10,7 @@ import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Unplanned } from "../frame/Unplanned";
 import { Worked } from "../frame/Working";
+import { Gauge } from "./Gauge";
 
 const Cell = chakra("td", { base: { py: "12px", px: "10px", verticalAlign: "middle" } });
 const Head = chakra("th", {
@@ -21,6 +22,10 @@ export function TrimPage() {
   const { plan } = project;
   if (plan.steps.length === 0) return <Unplanned />;
   const colours = coloursOf(project.document);
+  const gauged = (id: string | undefined) => {
+    const step = plan.steps.find((s) => s.id === id);
+    return step && <Gauge project={project} step={step} />;
+  };
   return (
     <Box px={{ base: "8px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
       <Section title="What it must measure" aside={<TurnButton />}>
@@ -67,6 +72,7 @@ export function TrimPage() {
                         <Ruled>{t.unfinished}</Ruled>
                       </Worked>
                     </Box>
+                    {gauged(t.gauge)}
                   </Cell>
                   <Cell>
                     <Text fontSize="large" whiteSpace="nowrap">

@@ -1,0 +1,89 @@
+// Package gauge is what a measurement says of the seams it was sewn with. Every seam takes its allowance from both sides: with n
+// parallel seams and outer edges still raw, allowance = (sum of cut widths − measured) ÷ 2n. What the ruler cannot tell is told as
+// a span, never as a number.
+package gauge
+
+import (
+	"slices"
+
+	"vicis/core/measure"
+)
+
+// Read is one measurement: so many things, laid side by side and measured together.
+type Read struct {
+	None  measure.Length // what one would measure if its seams took nothing
+	Takes int            // how many allowances its seams take: two for each parallel seam
+	Times int            // how many lay side by side
+	Came  measure.Length // what they measured together
+}
+
+// Said is what measurements say of the allowance.
+type Said struct {
+	Least, Likely, Most measure.Length // no less, most likely, no more
+	Agree               bool           // one allowance explains all of them
+}
+
+// Tells is how finely an allowance can be told from a measurement on a ruler with a mark: half of the mark, shared by all that its
+// seams take.
+func (r Read) Tells(mark measure.Length) measure.Length {
+	return measure.CeilDiv(mark, measure.Length(2*r.Takes*r.Times))
+}
+
+// Seam is what measurements on one ruler say together. off is by how much the cutting of one thing may be off in all, as long as its
+// strips were not measured.
+func Seam(list []Read, mark, off measure.Length) Said {
+	var taken, by measure.Length
+	least, most := []measure.Length{}, []measure.Length{}
+	for _, r := range list {
+		n := measure.Length(r.Takes * r.Times)
+		all := r.None*measure.Length(r.Times) - r.Came
+		slack := mark/2 + off*measure.Length(r.Times)
+		least, most = append(least, floorDiv(all-slack, n)), append(most, -floorDiv(-all-slack, n))
+		taken, by = taken+all, by+n
+	}
+	out := Said{Least: slices.Max(least), Most: slices.Min(most), Likely: floorDiv(2*taken+by, 2*by), Agree: true}
+	if out.Least > out.Most {
+		out.Least, out.Most, out.Agree = slices.Min(least), slices.Max(most), false
+	}
+	out.Likely = max(out.Least, min(out.Most, out.Likely))
+	return out
+}
+
+// floorDiv rounds down, below zero too.
+func floorDiv(a, b measure.Length) measure.Length {
+	q := a / b
+	if a%b != 0 && (a < 0) != (b < 0) {
+		q--
+	}
+	return q
+}
+
+// Slip is a slip of the thumb that would explain a measurement.
+type Slip string
+
+// The slips there are.
+const (
+	NoSlip    Slip = ""
+	Point     Slip = "point"     // the point or the fraction is missing: 65 for 6½
+	OtherRule Slip = "rule"      // inches for centimetres, or the other way: 16.5 for 6½
+	Edge      Slip = "edge"      // read from the next whole mark: 5½ for 6½
+	Side      Slip = "wrong way" // far from anything that would explain it
+)
+
+// SlipOf says which slip would explain that so many things, side by side, measured so far from what they should; none where they are
+// near enough. whole is a whole mark of the ruler.
+func SlipOf(should, came measure.Length, times int, whole measure.Length) Slip {
+	near := func(a, b measure.Length) bool { return max(a-b, b-a)*40 <= b } // within one in forty
+	d := max(came-should, should-came)
+	switch {
+	case d*12 <= should && d < whole*measure.Length(times)/2:
+		return NoSlip
+	case near(came, 10*should) || near(10*came, should):
+		return Point
+	case near(came*50, should*127) || near(came*127, should*50): // 2.54
+		return OtherRule
+	case near(d, whole):
+		return Edge
+	}
+	return Side
+}

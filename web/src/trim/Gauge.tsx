@@ -1,0 +1,114 @@
+// What a strip set measured, and what that says of its seams: entered as it is read, kept, and taken back one by one.
+import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { newId, type Project, type Step, type TallyEvent } from "../api/client";
+import { useOutbox } from "../bench/useOutbox";
+import { Fold } from "../frame/Fold";
+import { NumberField, TextField } from "../frame/fields";
+import { Ruled } from "../frame/Ruled";
+
+const nothing = { made: 0, aside: 0, pressed: 0 };
+
+export function Gauge({ project, step }: { project: Project; step: Step }) {
+  const [reads, setReads] = useState("");
+  const [n, setN] = useState(1);
+  const { pending, record, trouble, lost } = useOutbox(
+    project,
+    (w) => w.event.kind === "measured" && w.event.step === step.id,
+  );
+  const send = (event: Pick<TallyEvent, "kind" | "n" | "reads" | "of">) =>
+    record([
+      {
+        event: {
+          ...event,
+          id: newId(),
+          step: step.id,
+          exact: step.exact,
+          look: step.look,
+          rev: project.rev,
+          at: new Date().toISOString(),
+        },
+        effect: nothing,
+      },
+    ]);
+  const said = project.progress.gauged.find((g) => g.step === step.id);
+  return (
+    <Fold
+      mt="6px"
+      must={!!said || pending.length > 0}
+      summary={
+        <chakra.summary cursor="pointer" fontSize="small" fontWeight="600">
+          What did it measure?
+        </chakra.summary>
+      }
+    >
+      <Box mt="6px" role="group" aria-label={`${step.name}, measured`}>
+        <chakra.form
+          display="flex"
+          gap="8px"
+          alignItems="end"
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (reads.trim() === "") return;
+            send({ kind: "measured", n: Math.max(1, n), reads: reads.trim() });
+            setReads("");
+          }}
+        >
+          <TextField label="It measured" value={reads} onChange={setReads} w="110px" />
+          <NumberField label="side by side" min={1} max={20} value={n} onChange={setN} w="90px" />
+          <Button type="submit" size="sm" minH="36px" disabled={reads.trim() === ""}>
+            Keep it
+          </Button>
+        </chakra.form>
+        {pending.map((w) => (
+          <Text key={w.event.id} fontSize="note" color="soft">
+            <Ruled>{`${w.event.reads}: on its way`}</Ruled>
+          </Text>
+        ))}
+        {said?.reads.map((r) => (
+          <Flex key={r.id} gap="8px" align="baseline" mt="4px">
+            <Text fontSize="small" flex="1" color={r.asks ? "madder" : r.fits ? "ink" : "soft"}>
+              <Ruled>
+                {[
+                  r.n > 1 ? `${r.reads}, ${r.n} side by side` : r.reads,
+                  r.asks,
+                  r.fits ? "" : "measured before it was changed",
+                ]
+                  .filter(Boolean)
+                  .join(": ")}
+              </Ruled>
+            </Text>
+            <Button
+              size="sm"
+              variant="plain"
+              aria-label={`Take back ${r.reads}`}
+              onClick={() => send({ kind: "undo", n: 0, of: r.id })}
+            >
+              Take back
+            </Button>
+          </Flex>
+        ))}
+        {said?.says && (
+          <Text fontWeight="600" mt="4px">
+            <Ruled>{said.says}</Ruled>
+          </Text>
+        )}
+        {said?.sums.map((s) => (
+          <Text key={s} fontSize="note" color="soft" className="tabular">
+            <Ruled>{s}</Ruled>
+          </Text>
+        ))}
+        {said?.do.map((d) => (
+          <Text key={d} fontSize="small" mt="2px">
+            <Ruled>{d}</Ruled>
+          </Text>
+        ))}
+        {(trouble || lost) && (
+          <Text fontSize="note" color="madder" role="alert">
+            {lost || `${trouble?.detail ?? ""} It is kept here, and sent again by itself.`}
+          </Text>
+        )}
+      </Box>
+    </Fold>
+  );
+}
