@@ -89,8 +89,13 @@ func TestSlips(t *testing.T) {
 		should, came, whole measure.Length
 		slip                Slip
 	}{
-		{half, 65 * in, in, Point}, {half, 33 * in / 2, in, OtherRule}, {half, 11 * in / 2, in, Edge}, {half, 15 * in / 2, in, Edge},
-		{half, 25 * in / 4, in, NoSlip}, {half, 27 * in / 4, in, NoSlip}, {half, 3 * in, in, Side},
+		{half, 65 * in, in, Point},
+		{half, 33 * in / 2, in, OtherRule},
+		{half, 11 * in / 2, in, Edge},
+		{half, 15 * in / 2, in, Edge},
+		{half, 25 * in / 4, in, NoSlip},
+		{half, 27 * in / 4, in, NoSlip},
+		{half, 3 * in, in, Side},
 		{165 * measure.Millimetre, 65 * measure.Millimetre, measure.Centimetre, OtherRule},
 		{165 * measure.Millimetre, 155 * measure.Millimetre, measure.Centimetre, Edge},
 	} {
