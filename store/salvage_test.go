@@ -199,7 +199,7 @@ func TestAnOlderFileIsSalvaged(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	for _, column := range []string{"reads", "rev", "look"} {
+	for _, column := range []string{"along", "reads", "rev", "look"} {
 		if _, err := db.ExecContext(ctx, `ALTER TABLE events DROP COLUMN `+column); err != nil {
 			t.Fatal(err)
 		}

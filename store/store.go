@@ -20,6 +20,7 @@ import (
 
 	"vicis/core/naming"
 	"vicis/core/tally"
+	"vicis/core/work"
 )
 
 //go:embed migrations/*.sql
@@ -264,17 +265,18 @@ type eventRow struct {
 	Look   string      `db:"look"`
 	Rev    int         `db:"rev"`
 	Reads  string      `db:"reads"`
+	Along  work.Along  `db:"along"`
 	Came   string      `db:"received"`
 }
 
 func (r eventRow) event() tally.Event {
 	return tally.Event{
 		ID: r.ID, Step: r.Step, Kind: r.Kind, N: r.N, Exact: r.Exact, Reason: r.Reason, Of: r.Of,
-		At: r.At, Look: r.Look, Rev: r.Rev, Reads: r.Reads,
+		At: r.At, Look: r.Look, Rev: r.Rev, Reads: r.Reads, Along: r.Along,
 	}
 }
 
-const eventColumns = `seq, id, quilt, step, kind, n, exact, reason, of, at, look, rev, reads, received`
+const eventColumns = `seq, id, quilt, step, kind, n, exact, reason, of, at, look, rev, reads, along, received`
 
 // Stored is an event where it stands in the file.
 type Stored struct {

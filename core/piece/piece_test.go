@@ -233,3 +233,36 @@ func TestJoinDownIsJoinRightOnATurnedTable(t *testing.T) {
 		}
 	}
 }
+
+// How many seams a line crosses: three strips two, whichever way they lie; where one line crosses more than another, or a seam
+// slants, nothing can be said.
+func TestSeamsThatALineCrosses(t *testing.T) {
+	strip := func(role string) Piece { return Cut(role, 10*measure.Inch, 2*measure.Inch) }
+	set := strip("A")
+	for i, role := range []string{"B", "C"} {
+		var err error
+		if set, err = JoinDown(set, strip(role), measure.Inch/4, naming.Of("set").Seam(string(rune('a'+i)))); err != nil {
+			t.Fatal(err)
+		}
+	}
+	plain := Cut("D", 3*measure.Inch, 5*measure.Inch)
+	half, err := JoinRight(set, plain, measure.Inch/4, naming.Of("block").Seam())
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, one := range []struct {
+		name    string
+		p       Piece
+		upright bool
+		n       int
+		even    bool
+	}{
+		{"a set, from top to bottom", set, false, 2, true}, {"a set, from side to side", set, true, 0, true},
+		{"the set turned", set.Turn(90), true, 2, true}, {"with a plain piece beside it", half, true, 1, true},
+		{"the same, down", half, false, 0, false}, {"plain cloth", plain, true, 0, true},
+	} {
+		if n, even := one.p.Crossed(one.upright); even != one.even || even && n != one.n {
+			t.Errorf("%s: %d, %v", one.name, n, even)
+		}
+	}
+}

@@ -7,6 +7,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/words"
+	"vicis/core/work"
 )
 
 // Trim is what one kind of thing measures.
@@ -18,7 +19,8 @@ type Trim struct {
 	Unfinished string        `json:"unfinished"`
 	Finished   string        `json:"finished" doc:"Empty for a strip set, which is as long as the cloth is wide"`
 	Working    words.Working `json:"working"`
-	Gauge      naming.Step   `json:"gauge,omitempty" doc:"The step whose measuring tells of its seams: a strip set before it is closed or cut"`
+	Gauge      naming.Step   `json:"gauge,omitempty" doc:"The step whose measuring tells of its seams; a strip set before it is closed or cut"`
+	Along      []work.Along  `json:"along" enum:",across,down" doc:"In which directions it tells of them; empty text across the strips of a set"`
 }
 
 // What everything must measure.
@@ -38,6 +40,24 @@ func (b Sheet) Trim() []Trim {
 	list := []Trim{}
 	for _, part := range [][]Trim{b.unitSizes(), b.triangleSizes(), b.rowSizes(), b.topSizes()} {
 		list = append(list, part...)
+	}
+	steps := map[naming.Step]work.Step{}
+	for _, s := range b.Work.Steps {
+		steps[s.ID] = s
+	}
+	for i := range list {
+		t := &list[i]
+		t.Along = []work.Along{}
+		step, known := steps[t.ID]
+		if flat, closed := steps[t.ID.Owner().Flat()]; closed && t.ID.Made() == t.ID.Owner() {
+			step = flat
+		}
+		if ways := b.Gauges(step); known && len(ways) > 0 {
+			t.Gauge = step.ID
+			for _, way := range ways {
+				t.Along = append(t.Along, way.Along)
+			}
+		}
 	}
 	return list
 }
@@ -60,9 +80,6 @@ func (b Sheet) unitSizes() (list []Trim) {
 		t := Trim{ID: s.ID.Step(), Name: s.Name, Kind: s.Sort, Picture: b.album.Named(s.ID.Step())}
 		if s.InLength {
 			t.Unfinished, t.Working = b.Say(s.H)+" wide", b.widthWorking(s.Sum, s.H)
-			if flat := b.Unit(s.ID).Acts[0]; len(flat.Strips) > 1 {
-				t.Gauge = flat.ID
-			}
 			list = append(list, t)
 			continue
 		}

@@ -2,19 +2,19 @@ package tally
 
 import (
 	"fmt"
-	"strings"
+	"slices"
 
-	"vicis/core/batching"
 	"vicis/core/gauge"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/work"
 )
 
 // Gauged is what was measured of one step, and what it says.
 type Gauged struct {
 	Step   naming.Step `json:"step"`
 	Name   string      `json:"name"`
-	Should string      `json:"should" doc:"What one should measure across its strips; empty where the step is not in the plan, or cannot tell of its seams"`
+	Should []string    `json:"should" doc:"What one should measure; nothing where the step is not in the plan, or cannot tell of its seams"`
 	Reads  []Reading   `json:"reads" doc:"In the order they came"`
 	Says   string      `json:"says" doc:"What they say of the allowance together; empty for nothing"`
 	Sums   []string    `json:"sums" doc:"The sums behind it"`
@@ -23,11 +23,12 @@ type Gauged struct {
 
 // Reading is one measurement.
 type Reading struct {
-	ID    string `json:"id" doc:"The event, which an undo would take back"`
-	Reads string `json:"reads" doc:"As it was typed"`
-	N     int    `json:"n" doc:"How many lay side by side"`
-	Asks  string `json:"asks" doc:"That it may be a slip, and of which kind; empty for none. It is kept as it is"`
-	Fits  bool   `json:"fits" doc:"It tells of what the plan asks for now; else it is kept and says nothing"`
+	ID    string     `json:"id" doc:"The event, which an undo would take back"`
+	Reads string     `json:"reads" doc:"As it was typed"`
+	N     int        `json:"n" doc:"How many lay side by side"`
+	Along work.Along `json:"along" enum:",across,down" doc:"In which direction; empty for a strip set across its strips"`
+	Asks  string     `json:"asks" doc:"That it may be a slip, and of which kind; empty for none. It is kept as it is"`
+	Fits  bool       `json:"fits" doc:"It tells of what the plan asks for now; else it is kept and says nothing"`
 }
 
 // gauge tells what was measured, and what that says of the seams.
@@ -42,7 +43,7 @@ func (f *folding) gauge(l *Log) {
 		if !known {
 			i = len(f.Gauged)
 			at[k.step] = i
-			f.Gauged = append(f.Gauged, Gauged{Step: k.step, Name: string(k.step), Reads: []Reading{}, Sums: []string{}, Do: []string{}})
+			f.Gauged = append(f.Gauged, Gauged{Step: k.step, Name: string(k.step), Should: []string{}, Reads: []Reading{}, Sums: []string{}, Do: []string{}})
 		}
 		g := &f.Gauged[i]
 		place, fits := f.place(k)
@@ -51,7 +52,7 @@ func (f *folding) gauge(l *Log) {
 		}
 		for _, e := range c.gauged {
 			one := l.entries[e]
-			g.Reads = append(g.Reads, Reading{ID: one.id, Reads: one.reads, N: one.n, Fits: fits})
+			g.Reads = append(g.Reads, Reading{ID: one.id, Reads: one.reads, N: one.n, Along: one.along, Fits: fits})
 		}
 	}
 	for i := range f.Gauged {
@@ -59,27 +60,20 @@ func (f *folding) gauge(l *Log) {
 	}
 }
 
-// seam says what the measurements of a strip set say of its seams.
+// seam says what the measurements of one step say of its seams.
 func (f *folding) seam(g *Gauged) {
 	i, known := f.index[g.Step]
-	if !known || f.w.Steps[i].Stage != batching.Sets {
+	if !known {
 		return
 	}
-	made := f.w.Acts[g.Step].Made
-	flat := made.Acts[0]
-	seams := len(flat.Strips) - 1
-	if flat.ID != g.Step || seams < 1 {
-		return
+	ways := f.w.Gauges(f.w.Steps[i])
+	for _, way := range ways {
+		says := f.w.Say(way.Size)
+		if way.Along != work.AcrossIts {
+			says += " " + string(way.Along)
+		}
+		g.Should = append(g.Should, says)
 	}
-	none := measure.Length(0)
-	var terms []measure.Length
-	for _, s := range flat.Strips {
-		w := s.Width.CeilTo(f.w.Table.Ruler.Mark) // as it is cut
-		none, terms = none+w, append(terms, w)
-	}
-	planned := f.w.Table.Seam
-	should := none - measure.Length(2*seams)*planned
-	g.Should = f.w.Say(should)
 	whole := measure.Inch
 	if f.w.Document.Units == measure.Centimetres {
 		whole = measure.Centimetre
@@ -87,52 +81,45 @@ func (f *folding) seam(g *Gauged) {
 	var list []gauge.Read
 	for j := range g.Reads {
 		r := &g.Reads[j]
-		if !r.Fits {
+		at := slices.IndexFunc(ways, func(way work.Gauge) bool { return way.Along == r.Along })
+		if !r.Fits || at < 0 {
 			continue
 		}
+		way, n := ways[at], measure.Length(r.N)
 		came, err := measure.Written(r.Reads).Length(f.w.Document.Units)
-		switch slip := gauge.SlipOf(should*measure.Length(r.N), came, r.N, whole); {
+		switch slip := gauge.SlipOf(way.Size*n, came, r.N, whole); {
 		case err != nil:
 			r.Asks = err.Error()
-		case (slip == gauge.NoSlip || slip == gauge.Side) && (came <= 0 || came >= none*measure.Length(r.N)):
-			r.Asks = fmt.Sprintf("Its strips are %s wide together before they are sewn: it cannot measure so much.", f.w.Say(none*measure.Length(r.N)))
+		case (slip == gauge.NoSlip || slip == gauge.Side) && (came <= 0 || came >= way.None*n):
+			r.Asks = fmt.Sprintf("All that is sewn there is %s wide together before it is sewn: it cannot measure so much.", f.w.Say(way.None*n))
 		case slip != gauge.NoSlip:
-			r.Asks = fmt.Sprintf(slips[slip], f.w.Say(should*measure.Length(r.N)))
+			r.Asks = fmt.Sprintf(slips[slip], f.w.Say(way.Size*n))
 		default:
-			list = append(list, gauge.Read{None: none, Takes: 2 * seams, Times: r.N, Came: came})
-			g.Sums = append(g.Sums, f.seamSum(terms, seams, r.N, came))
+			list = append(list, gauge.Read{None: way.None, Takes: way.Takes, Times: r.N, Came: came})
+			takes := measure.Length(way.Takes) * n
+			exact := f.exactRuler()
+			g.Sums = append(g.Sums, fmt.Sprintf("(%s − %s) ÷ %d = %s", f.noneSum(way.None, r.N), exact.Print(came), takes,
+				exact.Print((way.None*n-came)/takes)))
 		}
 	}
 	if len(list) > 0 {
-		f.seamWords(g, list, len(terms))
+		f.seamWords(g, list)
 	}
+}
+
+// noneSum is what so many things would measure if their seams took nothing.
+func (f *folding) noneSum(none measure.Length, times int) string {
+	if times == 1 {
+		return f.w.Say(none)
+	}
+	return fmt.Sprintf("%d × %s", times, f.w.Say(none))
 }
 
 var slips = map[gauge.Slip]string{
 	gauge.Point:     "It should be %s: is a point or a fraction missing? It says nothing of the seam as it is.",
 	gauge.OtherRule: "It should be %s: was it read in the other units? It says nothing of the seam as it is.",
 	gauge.Edge:      "It should be %s: was it read from the next mark? It says nothing of the seam as it is.",
-	gauge.Side:      "It should be %s, and is far from that: measure it again, across its strips. It says nothing of the seam as it is.",
-}
-
-// seamSum is the sum behind one measurement: (3 × 2½″ − 6¼″) ÷ 4 = 5⁄16″.
-func (f *folding) seamSum(terms []measure.Length, seams, times int, came measure.Length) string {
-	exact := f.exactRuler()
-	var parts []string
-	for i := 0; i < len(terms); {
-		j := i
-		for j < len(terms) && terms[j] == terms[i] {
-			j++
-		}
-		parts = append(parts, fmt.Sprintf("%d × %s", (j-i)*times, f.w.Say(terms[i])))
-		i = j
-	}
-	all := measure.Length(0)
-	for _, t := range terms {
-		all += t * measure.Length(times)
-	}
-	n := 2 * seams * times
-	return fmt.Sprintf("(%s − %s) ÷ %d = %s", strings.Join(parts, " + "), exact.Print(came), n, exact.Print((all-came)/measure.Length(n)))
+	gauge.Side:      "It should be %s, and is far from that: measure it again, from raw edge to raw edge. It says nothing of the seam as it is.",
 }
 
 // exactRuler prints what lies between the marks of the ruler.
@@ -152,7 +139,7 @@ func fine(exact measure.Ruler, l measure.Length) string {
 }
 
 // seamWords says what measurements say together, within what the ruler and the cutting leave open.
-func (f *folding) seamWords(g *Gauged, list []gauge.Read, strips int) {
+func (f *folding) seamWords(g *Gauged, list []gauge.Read) {
 	mark, exact, planned := f.w.Table.Ruler.Mark, f.exactRuler(), f.w.Table.Seam
 	said := gauge.Seam(list, mark, 0)
 	finest := list[0].Tells(mark)
@@ -173,13 +160,14 @@ func (f *folding) seamWords(g *Gauged, list []gauge.Read, strips int) {
 	if off < 0 {
 		word, way, off = "little", "away from", -off
 	}
-	g.Says = fmt.Sprintf("The seams take %s, %s too %s, if the strips are as wide as they should be.", exact.Print(said.Likely), fine(exact, off), word)
+	g.Says = fmt.Sprintf("The seams take %s, %s too %s, if what is sewn there is as wide as it should be.", exact.Print(said.Likely), fine(exact, off), word)
 	if least, most := exact.Print(said.Least), exact.Print(said.Most); least != most {
 		g.Says += fmt.Sprintf(" The ruler leaves open from %s to %s.", least, most)
 	}
-	g.Do = append(g.Do, fmt.Sprintf("Move the guide %s %s the needle, and sew a test strip before the next set; or plan with the allowance as it is.", fine(exact, off), way))
-	cut := (said.Likely - planned) * measure.Length(2*(strips-1)) / measure.Length(strips)
-	g.Do = append(g.Do, fmt.Sprintf("Or every strip is cut %s too %s: measure one before it is sewn to tell.", fine(exact, max(cut, -cut)), map[bool]string{true: "narrow", false: "wide"}[cut > 0]))
+	g.Do = append(g.Do, fmt.Sprintf("Move the guide %s %s the needle, and sew a test strip before the next one; or plan with the allowance as it is.", fine(exact, off), way))
+	over := (said.Likely - planned) * measure.Length(list[0].Takes)
+	g.Do = append(g.Do, fmt.Sprintf("Or what is sewn there is cut %s too %s in all: measure that before it is sewn to tell.", fine(exact, max(over, -over)),
+		map[bool]string{true: "narrow", false: "wide"}[over > 0]))
 	if one := f.w.Steps[f.index[g.Step]]; len(list) == 1 && list[0].Times == 1 && one.Make > 2 && list[0].Tells(mark) > exact.Mark {
 		g.Do = append(g.Do, fmt.Sprintf("Three laid side by side and measured together tell it to %s; three measured apart do not.", fine(exact, gauge.Read{Takes: list[0].Takes, Times: 3}.Tells(mark))))
 	}

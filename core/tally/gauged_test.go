@@ -76,7 +76,7 @@ func TestWhatASetSaysOfItsSeams(t *testing.T) {
 			continue
 		}
 		g := p.Gauged[0]
-		if g.Should != "6½″" || !strings.HasPrefix(g.Says, one.says) || one.says == "" && g.Says != "" {
+		if fmt.Sprint(g.Should) != "[6½″]" || !strings.HasPrefix(g.Says, one.says) || one.says == "" && g.Says != "" {
 			t.Errorf("%s: %q, should %s", name, g.Says, g.Should)
 		}
 		if asks := g.Reads[0].Asks; one.asks == "" && asks != "" || !strings.Contains(asks, one.asks) {

@@ -28,6 +28,7 @@ type entry struct {
 	kind   Kind
 	n      int
 	reads  string
+	along  work.Along
 	count  *count // nothing for an undo
 }
 
@@ -53,7 +54,7 @@ func (l *Log) Add(e Event) {
 	}
 	at := len(l.entries)
 	l.place[e.ID] = at
-	one := entry{id: e.ID, of: e.Of, kind: e.Kind, n: e.N, reads: e.Reads}
+	one := entry{id: e.ID, of: e.Of, kind: e.Kind, n: e.N, reads: e.Reads, along: e.Along}
 	if e.Kind != Undo {
 		k := key{e.Step, e.Exact, e.Look}
 		c := l.count[k]

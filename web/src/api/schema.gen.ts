@@ -2291,9 +2291,11 @@ export interface components {
             supply: string;
         };
         SheetTrim: {
+            /** @description In which directions it tells of them; empty text across the strips of a set */
+            along: ("" | "across" | "down")[];
             /** @description Empty for a strip set, which is as long as the cloth is wide */
             finished: string;
-            /** @description The step whose measuring tells of its seams: a strip set before it is closed or cut */
+            /** @description The step whose measuring tells of its seams; a strip set before it is closed or cut */
             gauge?: string;
             id: string;
             kind: string;
@@ -2516,6 +2518,11 @@ export interface components {
             step: string;
         };
         TallyEvent: {
+            /**
+             * @description For measured: in which direction, where it is not a strip set across its strips
+             * @enum {string}
+             */
+            along?: "" | "across" | "down";
             /** @description When it happened, RFC 3339 */
             at: string;
             /** @description The exact size of one, as the plan gave it when it was made */
@@ -2548,8 +2555,8 @@ export interface components {
             reads: components["schemas"]["TallyReading"][];
             /** @description What they say of the allowance together; empty for nothing */
             says: string;
-            /** @description What one should measure across its strips; empty where the step is not in the plan, or cannot tell of its seams */
-            should: string;
+            /** @description What one should measure; nothing where the step is not in the plan, or cannot tell of its seams */
+            should: string[];
             step: string;
             /** @description The sums behind it */
             sums: string[];
@@ -2593,6 +2600,11 @@ export interface components {
             steps: components["schemas"]["TallyStep"][];
         };
         TallyReading: {
+            /**
+             * @description In which direction; empty for a strip set across its strips
+             * @enum {string}
+             */
+            along: "" | "across" | "down";
             /** @description That it may be a slip, and of which kind; empty for none. It is kept as it is */
             asks: string;
             /** @description It tells of what the plan asks for now; else it is kept and says nothing */

@@ -4,19 +4,22 @@ import { useState } from "react";
 import { newId, type Project, type Step, type TallyEvent } from "../api/client";
 import { useOutbox } from "../bench/useOutbox";
 import { Fold } from "../frame/Fold";
-import { NumberField, TextField } from "../frame/fields";
+import { ChoiceField, NumberField, TextField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
 
 const nothing = { made: 0, aside: 0, pressed: 0 };
 
-export function Gauge({ project, step }: { project: Project; step: Step }) {
+type Along = "" | "across" | "down";
+
+export function Gauge({ project, step, ways }: { project: Project; step: Step; ways: Along[] }) {
+  const [along, setAlong] = useState<Along>(ways[0] ?? "");
   const [reads, setReads] = useState("");
   const [n, setN] = useState(1);
   const { pending, record, trouble, lost } = useOutbox(
     project,
     (w) => w.event.kind === "measured" && w.event.step === step.id,
   );
-  const send = (event: Pick<TallyEvent, "kind" | "n" | "reads" | "of">) =>
+  const send = (event: Pick<TallyEvent, "kind" | "n" | "reads" | "of" | "along">) =>
     record([
       {
         event: {
@@ -50,11 +53,20 @@ export function Gauge({ project, step }: { project: Project; step: Step }) {
           onSubmit={(e) => {
             e.preventDefault();
             if (reads.trim() === "") return;
-            send({ kind: "measured", n: Math.max(1, n), reads: reads.trim() });
+            send({ kind: "measured", n: Math.max(1, n), reads: reads.trim(), ...(along ? { along } : {}) });
             setReads("");
           }}
         >
           <TextField label="It measured" value={reads} onChange={setReads} w="110px" />
+          {ways.length > 1 && (
+            <ChoiceField
+              label="in which way"
+              value={along}
+              onChange={setAlong}
+              choices={ways.map((w) => ({ value: w, name: w || "across" }))}
+              w="100px"
+            />
+          )}
           <NumberField label="side by side" min={1} max={20} value={n} onChange={setN} w="90px" />
           <Button type="submit" size="sm" minH="36px" disabled={reads.trim() === ""}>
             Keep it
@@ -70,7 +82,7 @@ export function Gauge({ project, step }: { project: Project; step: Step }) {
             <Text fontSize="small" flex="1" color={r.asks ? "madder" : r.fits ? "ink" : "soft"}>
               <Ruled>
                 {[
-                  r.n > 1 ? `${r.reads}, ${r.n} side by side` : r.reads,
+                  [r.reads, r.along, r.n > 1 ? `${r.n} side by side` : ""].filter(Boolean).join(", "),
                   r.asks,
                   r.fits ? "" : "measured before it was changed",
                 ]

@@ -22,9 +22,9 @@ export function TrimPage() {
   const { plan } = project;
   if (plan.steps.length === 0) return <Unplanned />;
   const colours = coloursOf(project.document);
-  const gauged = (id: string | undefined) => {
+  const gauged = (id: string | undefined, ways: ("" | "across" | "down")[]) => {
     const step = plan.steps.find((s) => s.id === id);
-    return step && <Gauge project={project} step={step} />;
+    return step && <Gauge project={project} step={step} ways={ways} />;
   };
   return (
     <Box px={{ base: "8px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
@@ -72,7 +72,7 @@ export function TrimPage() {
                         <Ruled>{t.unfinished}</Ruled>
                       </Worked>
                     </Box>
-                    {gauged(t.gauge)}
+                    {gauged(t.gauge, t.along)}
                   </Cell>
                   <Cell>
                     <Text fontSize="large" whiteSpace="nowrap">
