@@ -4,6 +4,7 @@ import { expect, type Page, test } from "@playwright/test";
 async function fromLibrary(page: Page, block: string, name: string) {
   await page.goto("/library");
   await page.getByRole("button", { name: block, exact: true }).click();
+  await expect(page.getByRole("heading", { name: block, exact: true })).toBeVisible();
   await page.getByLabel("Name of the quilt").fill(name);
   await page.getByRole("button", { name: "Put it on the shelf" }).click();
   await expect(page.getByRole("heading", { name })).toBeVisible();

@@ -76,9 +76,8 @@ function wished(d: Document, w: Wishes): Document {
   };
 }
 
-export function ChosenBlock({ entry }: { entry: Shown }) {
+export function ChosenBlock({ entry, name, setName }: { entry: Shown; name: string; setName: (name: string) => void }) {
   const { wishes, wish, forget } = useWishes(entry);
-  const [name, setName] = useState(entry.name);
   const [id] = useState(newId);
   const away = useNavigate();
   const queries = useQueryClient();

@@ -1,6 +1,7 @@
 // Traditional units and blocks: choose one, size it, colour it, see it from both sides and beside itself, put it on the shelf.
 import { Box, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { type Shown, server } from "../api/client";
 import { keys } from "../api/queries";
@@ -12,6 +13,8 @@ import { ChosenBlock } from "./ChosenBlock";
 
 export function LibraryPage() {
   const { block } = useParams();
+  // A name that was typed stays, whichever block is chosen.
+  const [name, setName] = useState<string>();
   const { data, error } = useQuery({
     queryKey: keys.library,
     queryFn: server.library,
@@ -37,7 +40,7 @@ export function LibraryPage() {
         <Flex as="main" gap={{ base: "24px", lg: "40px" }} mt="18px" direction={{ base: "column", lg: "row" }}>
           <Shelves entries={data} chosen={chosen} />
           <Box flex="1" minW="0">
-            <ChosenBlock key={chosen.id} entry={chosen} />
+            <ChosenBlock key={chosen.id} entry={chosen} name={name ?? chosen.name} setName={setName} />
           </Box>
         </Flex>
       )}
