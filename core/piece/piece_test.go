@@ -257,9 +257,12 @@ func TestSeamsThatALineCrosses(t *testing.T) {
 		n       int
 		even    bool
 	}{
-		{"a set, from top to bottom", set, false, 2, true}, {"a set, from side to side", set, true, 0, true},
-		{"the set turned", set.Turn(90), true, 2, true}, {"with a plain piece beside it", half, true, 1, true},
-		{"the same, down", half, false, 0, false}, {"plain cloth", plain, true, 0, true},
+		{"a set, from top to bottom", set, false, 2, true},
+		{"a set, from side to side", set, true, 0, true},
+		{"the set turned", set.Turn(90), true, 2, true},
+		{"with a plain piece beside it", half, true, 1, true},
+		{"the same, down", half, false, 0, false},
+		{"plain cloth", plain, true, 0, true},
 	} {
 		if n, even := one.p.Crossed(one.upright); even != one.even || even && n != one.n {
 			t.Errorf("%s: %d, %v", one.name, n, even)

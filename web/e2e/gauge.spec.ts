@@ -13,12 +13,12 @@ test("a set that came out narrow says what its seams took", async ({ page }) => 
   // Five strips of 2½″ that measure 10⅛″: (12½ − 10⅛) ÷ 8 = 19⁄64″.
   await set.getByLabel("It measured").fill("10 1/8");
   await set.getByRole("button", { name: "Keep it" }).click();
-  await expect(set.getByText(/The seams take 9\/64″, 3\/64″ too much/)).toBeVisible();
+  await expect(set.getByText(/The seams take 19\/64″, 3\/64″ too much/)).toBeVisible();
   await expect(set.getByText("(121/2″ − 101/8″) ÷ 8 = 19/64″")).toBeVisible();
   await expect(set.getByText(/Move the guide 3\/64″ nearer to the needle/)).toBeVisible();
   // Nothing of it is counted, and it is there after the page is opened again.
   await page.reload();
-  await expect(set.getByText(/The seams take 9\/64″/)).toBeVisible();
+  await expect(set.getByText(/The seams take 19\/64″/)).toBeVisible();
   await set.getByRole("button", { name: "Take back 10 1/8" }).click();
   await expect(page.getByText(/The seams take/)).toHaveCount(0);
 });
