@@ -70,20 +70,24 @@ const (
 	Side      Slip = "wrong way" // far from anything that would explain it
 )
 
-// SlipOf says which slip would explain that so many things, side by side, measured so far from what they should; none where they are
-// near enough. whole is a whole mark of the ruler.
-func SlipOf(should, came measure.Length, times int, whole measure.Length) Slip {
+// SlipOf says which slip would explain what was measured, where an allowance was planned; none where the seams can have taken it. whole
+// is a whole mark of the ruler.
+func (r Read) SlipOf(planned, whole measure.Length) Slip {
 	near := func(a, b measure.Length) bool { return max(a-b, b-a)*40 <= b } // within one in forty
-	d := max(came-should, should-came)
+	takes := measure.Length(r.Takes*r.Times) * planned
+	should := r.None*measure.Length(r.Times) - takes
+	d := max(r.Came-should, should-r.Came)
 	switch {
-	case d*12 <= should && d < whole*measure.Length(times)/2:
+	case 4*d <= takes: // a quarter of every allowance
 		return NoSlip
-	case near(came, 10*should) || near(10*came, should):
+	case near(r.Came, 10*should) || near(10*r.Came, should):
 		return Point
-	case near(came*50, should*127) || near(came*127, should*50): // 2.54
+	case near(r.Came*50, should*127) || near(r.Came*127, should*50): // 2.54
 		return OtherRule
 	case near(d, whole):
 		return Edge
+	case 2*d <= takes:
+		return NoSlip
 	}
 	return Side
 }

@@ -84,23 +84,32 @@ func TestMeasurementsThatDiffer(t *testing.T) {
 }
 
 func TestSlips(t *testing.T) {
-	half := 13 * in / 2
+	set := func(came measure.Length) Read { return Read{None: 15 * in / 2, Takes: 4, Times: 1, Came: came} }
+	metric := func(came measure.Length) Read {
+		return Read{None: 195 * measure.Millimetre, Takes: 4, Times: 1, Came: came * measure.Millimetre}
+	}
+	wide := func(came measure.Length) Read { return Read{None: 20 * in, Takes: 14, Times: 1, Came: came} }
 	for _, one := range []struct {
-		should, came, whole measure.Length
-		slip                Slip
+		read           Read
+		planned, whole measure.Length
+		slip           Slip
 	}{
-		{half, 65 * in, in, Point},
-		{half, 33 * in / 2, in, OtherRule},
-		{half, 11 * in / 2, in, Edge},
-		{half, 15 * in / 2, in, Edge},
-		{half, 25 * in / 4, in, NoSlip},
-		{half, 27 * in / 4, in, NoSlip},
-		{half, 3 * in, in, Side},
-		{165 * measure.Millimetre, 65 * measure.Millimetre, measure.Centimetre, OtherRule},
-		{165 * measure.Millimetre, 155 * measure.Millimetre, measure.Centimetre, Edge},
+		{set(65 * in), in / 4, in, Point},
+		{set(33 * in / 2), in / 4, in, OtherRule},
+		{set(11 * in / 2), in / 4, in, Edge},
+		{set(15 * in / 2), in / 4, in, Edge},
+		{set(25 * in / 4), in / 4, in, NoSlip},
+		{set(27 * in / 4), in / 4, in, NoSlip},
+		{set(3 * in), in / 4, in, Side},
+		{metric(65), 3 * measure.Centimetre / 4, measure.Centimetre, OtherRule},
+		{metric(155), 3 * measure.Centimetre / 4, measure.Centimetre, Edge},
+		{wide(125 * in / 8), in / 4, in, NoSlip}, // a sixteenth too much at each of fourteen allowances is ⅞″
+		{wide(31 * in / 2), in / 4, in, Edge},
+		{wide(61 * in / 4), in / 4, in, NoSlip},
+		{wide(14 * in), in / 4, in, Side},
 	} {
-		if got := SlipOf(one.should, one.came, 1, one.whole); got != one.slip {
-			t.Errorf("%v″ for %v″: %q, should be %q", one.came.Inches(), one.should.Inches(), got, one.slip)
+		if got := one.read.SlipOf(one.planned, one.whole); got != one.slip {
+			t.Errorf("%+v: %q, should be %q", one.read, got, one.slip)
 		}
 	}
 }

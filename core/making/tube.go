@@ -57,7 +57,6 @@ const MostColumns = 100
 // Tubed is what a method that opens rings states of its columns.
 type Tubed struct {
 	Columns  []Column // from left to right
-	Even     Evening
 	Straight bool
 	Edge     RowEnd
 }
@@ -135,7 +134,7 @@ func (m *Tube) Make(t *Table) (Made, bool) {
 	if !ok || !m.even(t, columns) {
 		return Made{}, false
 	}
-	out := Made{Sort: "unit", Beside: true, Apart: true, Tube: &Tubed{columns, m.Even, m.Straight, m.Edge}}
+	out := Made{Sort: "unit", Beside: true, Apart: true, Tube: &Tubed{columns, m.Straight, m.Edge}}
 	kinds := t.columnKinds(columns)
 	shared := t.Unit.Like != "" && len(columns) > 1
 	if !shared {
@@ -306,10 +305,10 @@ func (m *Tube) even(t *Table, list []Column) bool {
 		case m.Even == EkeOut && c.Middle():
 			c.Bit = 4 * s
 		}
-		if thin, least := set.Round[c.Strip()].Width, c.least(s); c.thin(set, s) {
+		if thin, is := c.thin(set, s); is {
 			t.Problems.Stop("strip-too-narrow", at,
 				fmt.Sprintf("Column %d of %s would end in a strip of which nothing is left once it is sewn in: it is cut %s.", i+1, t.Unit.Name, t.Ruler.Print(thin)),
-				fmt.Sprintf("Cut that strip wider than %s, or open the ring at a seam.", t.Ruler.Print(least)))
+				fmt.Sprintf("Cut that strip wider than %s, or open every ring at a seam.", t.Ruler.Print(c.least(s))))
 			return false
 		}
 		var err error
@@ -332,13 +331,19 @@ func (c Column) least(s measure.Length) measure.Length {
 	return 2*s + c.Trims
 }
 
-func (c Column) thin(set Made, s measure.Length) bool {
+// thin is how wide a strip at an end of a column is cut of which nothing would be seen.
+func (c Column) thin(set Made, s measure.Length) (measure.Length, bool) {
 	n := len(set.Round)
 	ends := []int{c.Strip()}
 	if !c.Middle() {
 		ends = append(ends, (c.Strip()+n-1)%n)
 	}
-	return slices.ContainsFunc(ends, func(i int) bool { return set.Round[i].Width <= c.least(s) })
+	for _, i := range ends {
+		if w := set.Round[i].Width; w <= c.least(s) {
+			return w, true
+		}
+	}
+	return 0, false
 }
 
 // column is a ring, opened: its strips in order from the top.
@@ -386,13 +391,13 @@ func (t *Table) columnKinds(list []Column) (kinds []Variant) {
 		numbers[c.Kind] = append(numbers[c.Kind], i+1)
 	}
 	for i := range kinds {
-		kinds[i].Name = t.Unit.sharedName() + ", " + ColumnsCalled(numbers[kinds[i].ID])
+		kinds[i].Name = t.Unit.sharedName() + ", " + columnsCalled(numbers[kinds[i].ID])
 	}
 	return kinds
 }
 
-// ColumnsCalled names columns by their numbers.
-func ColumnsCalled(numbers []int) string {
+// columnsCalled names columns by their numbers.
+func columnsCalled(numbers []int) string {
 	if len(numbers) == 1 {
 		return fmt.Sprintf("column %d", numbers[0])
 	}

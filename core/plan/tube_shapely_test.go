@@ -67,8 +67,8 @@ func TestWavesAgainstShapely(t *testing.T) {
 	waves := map[string]drawing{}
 	add := func(name string, d document.Document) {
 		p := planned(t, d)
-		tube := p.Tubes[0]
-		one := drawing{Seam: p.Seam.Effective.Inches, Even: string(tube.Even), Picture: p.Pictures["wave"]}
+		even := unit(t, d, "wave").How.(*making.Tube).Even
+		one := drawing{Seam: p.Seam.Effective.Inches, Even: string(even), Picture: p.Pictures["wave"]}
 		for _, s := range unit(t, d, "set").How.(*making.StripSet).Strips {
 			w, err := measure.Written(s.Width).Length(d.Units)
 			if err != nil {

@@ -22,7 +22,6 @@ type Tube struct {
 	Name    string          `json:"name"`
 	Sets    []TubeSet       `json:"sets" doc:"The closed strip sets, in the order they first come"`
 	Columns []TubeColumn    `json:"columns" doc:"From left to right"`
-	Even    making.Evening  `json:"even" enum:",trim,eke"`
 	Wide    string          `json:"wide" doc:"What the columns join to, as a sum"`
 	Tall    string          `json:"tall" doc:"How the columns come to their length"`
 	List    string          `json:"list" doc:"What one block takes of its tubes"`
@@ -52,27 +51,18 @@ type TubeSet struct {
 // TubeStrip is one strip of a tube.
 type TubeStrip struct {
 	ID     string `json:"id"`
-	Number int    `json:"number" doc:"From the first one down"`
-	Role   string `json:"role"`
-	Fabric string `json:"fabric"`
 	Colour string `json:"colour"`
-	Width  string `json:"width" doc:"Cut"`
-	Seam   string `json:"seam" doc:"Which way the seam above it goes; empty while nothing is pressed"`
 }
 
 // TubeColumn is one ring, opened.
 type TubeColumn struct {
 	ID       string          `json:"id"`
 	Number   int             `json:"number"`
-	Place    naming.Unit     `json:"place" doc:"By which it can be laid"`
-	Kind     naming.Unit     `json:"kind" doc:"That is counted"`
 	Set      naming.Unit     `json:"set"`
 	Width    measure.Reading `json:"width" doc:"Cut"`
 	X        float64         `json:"x" doc:"From the left edge of what is joined, finished"`
 	W        float64         `json:"w" doc:"Finished"`
-	Half     int             `json:"half" doc:"Where it is opened: so many half strips down from the seam above the first strip"`
 	Step     float64         `json:"step" doc:"By so many strips the colours go up against the column before"`
-	Top      string          `json:"top" doc:"The strip at its top, by id"`
 	Opened   string          `json:"opened" doc:"Which seam is unpicked, by its two strips, or which strip is cut in two"`
 	Why      string          `json:"why" doc:"Why there"`
 	Slope    string          `json:"slope" doc:"How steep the step to it is, in words; empty for the first"`
@@ -98,7 +88,7 @@ func Tubes(s work.Sewn, full *Sheet) []Tube {
 func tube(s work.Sewn, m making.Made, full *Sheet) Tube {
 	seam, ruler := s.Table.Seam, s.Table.Ruler
 	out := Tube{
-		Unit: m.Unit.ID, Name: s.Called(m.Unit.ID), Sets: []TubeSet{}, Columns: []TubeColumn{}, Even: m.Tube.Even,
+		Unit: m.Unit.ID, Name: s.Called(m.Unit.ID), Sets: []TubeSet{}, Columns: []TubeColumn{},
 		Wide: m.Size.Sums[0], Tall: m.Size.Sums[1], Mark: ruler.Read(ruler.Mark), Least: ruler.Read(2 * seam),
 	}
 	taken := map[naming.Unit]measure.Length{}
@@ -114,8 +104,8 @@ func tube(s work.Sewn, m making.Made, full *Sheet) Tube {
 		taken[c.Set] += c.Width
 		w := c.Width - 2*seam
 		one := TubeColumn{
-			ID: c.ID, Number: i + 1, Place: c.Place, Kind: c.Kind, Set: c.Set, Width: ruler.Read(c.Width), X: drawn.Round(x.Inches()),
-			W: drawn.Round(w.Inches()), Half: c.Half, Step: float64(c.Step) / 2, Top: set.Round[c.Strip()].ID, Opened: opened(s, c, set),
+			ID: c.ID, Number: i + 1, Set: c.Set, Width: ruler.Read(c.Width), X: drawn.Round(x.Inches()),
+			W: drawn.Round(w.Inches()), Step: float64(c.Step) / 2, Opened: opened(s, c, set),
 			Why: whyOpened(s, m.Tube.Columns, i), Flips: []int{}, Even: evened(s, c), With: []int{},
 		}
 		for j, other := range m.Tube.Columns {
@@ -161,15 +151,9 @@ func tube(s work.Sewn, m making.Made, full *Sheet) Tube {
 // tubeSet tells one closed set.
 func tubeSet(s work.Sewn, set making.Made, full *Sheet) TubeSet {
 	out := TubeSet{Unit: set.Unit.ID, Name: set.Unit.Name, Strips: []TubeStrip{}, ByValue: []string{}}
-	for i, strip := range set.Round {
+	for _, strip := range set.Round {
 		f, _ := s.Shelf.Fabric(strip.Role)
-		one := TubeStrip{
-			ID: strip.ID, Number: i + 1, Role: strip.Role, Fabric: f.Name, Colour: f.Colour, Width: s.Say(strip.Width.CeilTo(s.Table.Ruler.Mark)),
-		}
-		if full != nil {
-			one.Seam = map[int]string{1: "up", -1: "down", 0: "open"}[full.Press.Decisions[strip.Seam].X]
-		}
-		out.Strips, out.ByValue = append(out.Strips, one), append(out.ByValue, strip.ID)
+		out.Strips, out.ByValue = append(out.Strips, TubeStrip{strip.ID, f.Colour}), append(out.ByValue, strip.ID)
 	}
 	light := func(id string) float64 {
 		i := slices.IndexFunc(set.Round, func(r making.Strip) bool { return r.ID == id })
@@ -246,7 +230,7 @@ func opened(s work.Sewn, c making.Column, set making.Made) string {
 	if c.Middle() {
 		where := "across the middle of "
 		if c.Bit > 0 {
-			where = s.Say(set.Round[c.Strip()].Width/2+s.Table.Seam) + " above the lower edge of "
+			where = s.Say(set.Round[c.Strip()].Width/2) + " above the seam below "
 		}
 		return where + stripCalled(s, set, c.Strip())
 	}
@@ -416,9 +400,9 @@ func (b Sheet) tubeClashes(m making.Made, flips, crossings int) string {
 
 // tubeDoes says how rings are cut and opened, in order (common practice).
 func tubeDoes(s work.Sewn, m making.Made) (list []string) {
-	half, whole := false, false
+	half, beside, whole := false, false, false
 	for _, c := range m.Tube.Columns {
-		half, whole = half || c.Middle(), whole || !c.Middle()
+		half, beside, whole = half || c.Middle() && c.Bit == 0, beside || c.Bit > 0, whole || !c.Middle()
 	}
 	add := func(says string) { list = append(list, says) }
 	add("Hang the list of widths at eye level, and tick off ring by ring; with the next tube go on where the last one ended.")
@@ -429,6 +413,9 @@ func tubeDoes(s work.Sewn, m making.Made) (list []string) {
 	}
 	if half {
 		add("In the middle of a strip nothing is unpicked: fold the strip seam on seam, and cut along the fold.")
+	}
+	if beside {
+		add("Beside the middle of a strip nothing is unpicked: measure from the seam, cut there, and sew the bit of the same cloth to the lower end.")
 	}
 	add("Stack opened columns in order, right side up, the first one on the left and its top away from you; label the tops.")
 	return list

@@ -13,7 +13,6 @@ import (
 // Gauged is what was measured of one step, and what it says.
 type Gauged struct {
 	Step   naming.Step `json:"step"`
-	Name   string      `json:"name"`
 	Should []string    `json:"should" doc:"What one should measure; nothing where the step is not in the plan, or cannot tell of its seams"`
 	Reads  []Reading   `json:"reads" doc:"In the order they came"`
 	Says   string      `json:"says" doc:"What they say of the allowance together; empty for nothing"`
@@ -39,17 +38,18 @@ func (f *folding) gauge(l *Log) {
 		if len(c.gauged) == 0 {
 			continue
 		}
-		i, known := at[k.step]
-		if !known {
-			i = len(f.Gauged)
-			at[k.step] = i
-			f.Gauged = append(f.Gauged, Gauged{Step: k.step, Name: string(k.step), Should: []string{}, Reads: []Reading{}, Sums: []string{}, Do: []string{}})
-		}
-		g := &f.Gauged[i]
+		step := k.step
 		place, fits := f.place(k)
 		if fits {
-			g.Step, g.Name = f.w.Steps[place].ID, f.w.Steps[place].Called
+			step = f.w.Steps[place].ID // it may be called otherwise since
 		}
+		i, known := at[step]
+		if !known {
+			i = len(f.Gauged)
+			at[step] = i
+			f.Gauged = append(f.Gauged, Gauged{Step: step, Should: []string{}, Reads: []Reading{}, Sums: []string{}, Do: []string{}})
+		}
+		g := &f.Gauged[i]
 		for _, e := range c.gauged {
 			one := l.entries[e]
 			g.Reads = append(g.Reads, Reading{ID: one.id, Reads: one.reads, N: one.n, Along: one.along, Fits: fits})
@@ -82,12 +82,17 @@ func (f *folding) seam(g *Gauged) {
 	for j := range g.Reads {
 		r := &g.Reads[j]
 		at := slices.IndexFunc(ways, func(way work.Gauge) bool { return way.Along == r.Along })
-		if !r.Fits || at < 0 {
+		if !r.Fits {
+			continue
+		}
+		if at < 0 {
+			r.Asks = "Measured this way it tells nothing of its seams."
 			continue
 		}
 		way, n := ways[at], measure.Length(r.N)
 		came, err := measure.Written(r.Reads).Length(f.w.Document.Units)
-		switch slip := gauge.SlipOf(way.Size*n, came, r.N, whole); {
+		read := gauge.Read{None: way.None, Takes: way.Takes, Times: r.N, Came: came}
+		switch slip := read.SlipOf(f.w.Table.Seam, whole); {
 		case err != nil:
 			r.Asks = err.Error()
 		case (slip == gauge.NoSlip || slip == gauge.Side) && (came <= 0 || came >= way.None*n):
@@ -95,7 +100,7 @@ func (f *folding) seam(g *Gauged) {
 		case slip != gauge.NoSlip:
 			r.Asks = fmt.Sprintf(slips[slip], f.w.Say(way.Size*n))
 		default:
-			list = append(list, gauge.Read{None: way.None, Takes: way.Takes, Times: r.N, Came: came})
+			list = append(list, read)
 			takes := measure.Length(way.Takes) * n
 			exact := f.exactRuler()
 			g.Sums = append(g.Sums, fmt.Sprintf("(%s − %s) ÷ %d = %s", f.noneSum(way.None, r.N), exact.Print(came), takes,
@@ -166,7 +171,11 @@ func (f *folding) seamWords(g *Gauged, list []gauge.Read) {
 	}
 	g.Do = append(g.Do, fmt.Sprintf("Move the guide %s %s the needle, and sew a test strip before the next one; or plan with the allowance as it is.", fine(exact, off), way))
 	over := (said.Likely - planned) * measure.Length(list[0].Takes)
-	g.Do = append(g.Do, fmt.Sprintf("Or what is sewn there is cut %s too %s in all: measure that before it is sewn to tell.", fine(exact, max(over, -over)),
+	by := fine(exact, max(over, -over)) + " "
+	if slices.ContainsFunc(list, func(r gauge.Read) bool { return r.Takes != list[0].Takes }) {
+		by = "" // measured in ways that do not compare
+	}
+	g.Do = append(g.Do, fmt.Sprintf("Or what is sewn there is cut %stoo %s in all: measure that before it is sewn to tell.", by,
 		map[bool]string{true: "narrow", false: "wide"}[over > 0]))
 	if one := f.w.Steps[f.index[g.Step]]; len(list) == 1 && list[0].Times == 1 && one.Make > 2 && list[0].Tells(mark) > exact.Mark {
 		g.Do = append(g.Do, fmt.Sprintf("Three laid side by side and measured together tell it to %s; three measured apart do not.", fine(exact, gauge.Read{Takes: list[0].Takes, Times: 3}.Tells(mark))))

@@ -1,15 +1,6 @@
 // Cut again: from a four-patch to its parts moved, kept, cut at the mat and counted; and what cannot be, said at its place.
-import { expect, type Page, test } from "@playwright/test";
-
-async function fromLibrary(page: Page, block: string, name: string) {
-  await page.goto("/library");
-  await page.getByRole("button", { name: block, exact: true }).click();
-  await expect(page.getByRole("heading", { name: block, exact: true })).toBeVisible();
-  await page.getByLabel("Name of the quilt").fill(name);
-  await page.getByRole("button", { name: "Put it on the shelf" }).click();
-  await expect(page.getByRole("heading", { name })).toBeVisible();
-  return new URL(page.url()).pathname.replace("/quilt", "");
-}
+import { expect, test } from "@playwright/test";
+import { fromLibrary } from "./begin";
 
 test("a four-patch is cut again, its parts are moved, and it is counted to the block", async ({ page }) => {
   const quilt = await fromLibrary(page, "Four-patch", "Net needles");

@@ -1,15 +1,6 @@
 // A wave of opened rings: from the library over its curve to the mat, the machine and the last row; and what cannot be, said at its place.
 import { expect, type Page, test } from "@playwright/test";
-
-async function fromLibrary(page: Page, block: string, name: string) {
-  await page.goto("/library");
-  await page.getByRole("button", { name: block, exact: true }).click();
-  await expect(page.getByRole("heading", { name: block, exact: true })).toBeVisible();
-  await page.getByLabel("Name of the quilt").fill(name);
-  await page.getByRole("button", { name: "Put it on the shelf" }).click();
-  await expect(page.getByRole("heading", { name })).toBeVisible();
-  return new URL(page.url()).pathname.replace("/quilt", "");
-}
+import { fromLibrary } from "./begin";
 
 const kept = async (page: Page) => {
   await page.getByRole("button", { name: /Keep this plan/ }).click();

@@ -2318,8 +2318,6 @@ export interface components {
             columns: components["schemas"]["SheetTubeColumn"][];
             /** @description What to do with the rings, in order */
             does: string[];
-            /** @enum {string} */
-            even: "" | "trim" | "eke";
             /** @description Every ring is cut wider than this */
             least: components["schemas"]["MeasureReading"];
             /** @description What one block takes of its tubes */
@@ -2346,14 +2344,7 @@ export interface components {
             even: string;
             /** @description At which crossings with the column before, from the top, an allowance is turned by hand */
             flips: number[];
-            /**
-             * Format: int64
-             * @description Where it is opened: so many half strips down from the seam above the first strip
-             */
-            half: number;
             id: string;
-            /** @description That is counted */
-            kind: string;
             /**
              * Format: int64
              * @description How many of its kind; 0 while nothing is counted
@@ -2363,8 +2354,6 @@ export interface components {
             number: number;
             /** @description Which seam is unpicked, by its two strips, or which strip is cut in two */
             opened: string;
-            /** @description By which it can be laid */
-            place: string;
             set: string;
             /** @description How steep the step to it is, in words; empty for the first */
             slope: string;
@@ -2375,8 +2364,6 @@ export interface components {
             step: number;
             /** @description How many are unpicked; empty where a strip is cut */
             stitches: string;
-            /** @description The strip at its top, by id */
-            top: string;
             /**
              * Format: double
              * @description Finished
@@ -2415,18 +2402,7 @@ export interface components {
         };
         SheetTubeStrip: {
             colour: string;
-            fabric: string;
             id: string;
-            /**
-             * Format: int64
-             * @description From the first one down
-             */
-            number: number;
-            role: string;
-            /** @description Which way the seam above it goes; empty while nothing is pressed */
-            seam: string;
-            /** @description Cut */
-            width: string;
         };
         SheetValues: {
             /** @description From the darkest to the lightest */
@@ -2550,7 +2526,6 @@ export interface components {
         TallyGauged: {
             /** @description What can be done about it, and what else would have to be measured */
             do: string[];
-            name: string;
             /** @description In the order they came */
             reads: components["schemas"]["TallyReading"][];
             /** @description What they say of the allowance together; empty for nothing */
