@@ -57,6 +57,13 @@ test("a wave goes from its curve to the last row", async ({ page }) => {
   await expect(page.getByText(/= 8 ?1\/8″/)).toBeVisible();
   await page.keyboard.press("ArrowRight");
   await expect(page.getByText(/= 8 ?1\/4″/)).toBeVisible();
+  // However fast keys come, each is a mark.
+  for (const key of ["ArrowRight", "ArrowRight", "ArrowRight", "ArrowLeft", "ArrowLeft", "ArrowLeft", "ArrowRight"]) {
+    await page.keyboard.press(key);
+  }
+  await expect(page.getByText(/= 8 ?3\/8″/)).toBeVisible();
+  await page.keyboard.press("ArrowLeft");
+  await expect(page.getByText(/= 8 ?1\/4″/)).toBeVisible();
   await kept(page);
 
   // At the mat: every strip, then the tubes, ring by ring in the order of the list.

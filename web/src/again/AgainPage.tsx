@@ -53,15 +53,23 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
   const now = data?.list.find((r) => r.now);
   const m = methodOf(draft, i);
   const dragging = useRef(false);
+  // How far the lines lie that were moved here, by their text in the document: it may be ahead of what the core has answered.
+  const off = useRef(new Map<string, number>());
+  const moved = (way: Way, line: { line: number; from: number; at: { inches: number } }) => {
+    const by = off.current.get(how[way]?.lines?.[line.line]?.by ?? "");
+    return by === undefined ? undefined : line.from + (line.at.inches < line.from ? -by : by);
+  };
   const move = (way: Way, line: { line: number; from: number }, to: number, done: boolean) => {
     if (!knife) return;
     if (!dragging.current) draft.before();
     dragging.current = !done;
     const marks = Math.max(0, Math.round(Math.abs(to - line.from) / knife.mark.inches));
+    const by = `${(marks * knife.mark.inches).toFixed(9)} in`;
+    off.current.set(by, marks * knife.mark.inches);
     const { share: _, ...rest } = how[way]?.lines?.[line.line] ?? { from: "middle" };
     draft.drag(["units", i, "how", way, "lines", line.line], {
       ...rest,
-      by: `${(marks * knife.mark.inches).toFixed(9)} in`,
+      by,
     });
     if (done) draft.settle();
   };
@@ -77,6 +85,7 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
                 maxW={400}
                 maxH={380}
                 label={`${knife.of}, and where it is cut`}
+                moved={moved}
                 onMove={move}
               />
               <Text color="soft" fontSize="small">

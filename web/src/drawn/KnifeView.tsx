@@ -20,16 +20,15 @@ type Props = {
   /** Letters and numbers of the places, outside the edges. */
   places?: boolean;
   /** A line of the document is moved to a distance in inches, or by so many marks; done says that it is let go. */
+  /** Where a line was moved to that the core has not answered yet. */
+  moved?: (way: Way, line: Line) => number | undefined;
   onMove?: (way: Way, line: Line, to: number, done: boolean) => void;
 };
 
-export function KnifeView({ knife, colours, maxW, maxH, label, here, places, onMove }: Props) {
+export function KnifeView({ knife, colours, maxW, maxH, label, here, places, moved, onMove }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [held, setHeld] = useState("");
   const [focused, setFocused] = useState("");
-  // Where a line was moved to by keys that the core has not answered yet.
-  const ahead = useRef<{ knife: Knife; to: Record<string, number> }>({ knife, to: {} });
-  if (ahead.current.knife !== knife) ahead.current = { knife, to: {} };
   const { picture } = knife;
   const room = onMove ? 72 : places ? 26 : 14;
   const scale = Math.min((maxW - room - 14) / picture.w, (maxH - room - 14) / picture.h);
@@ -112,9 +111,7 @@ export function KnifeView({ knife, colours, maxW, maxH, label, here, places, onM
               if (!by) return;
               e.preventDefault();
               e.stopPropagation();
-              const to = (ahead.current.to[name] ?? at) + by * knife.mark.inches;
-              ahead.current.to[name] = to;
-              onMove(way, l, to, true);
+              onMove(way, l, (moved?.(way, l) ?? at) + by * knife.mark.inches, true);
             }}
           />
         )}

@@ -54,8 +54,9 @@ export function useDraft(project: Project) {
   useEffect(() => {
     if (!settling || !fresh) return;
     setSettling(false);
-    setDraft((d) => (d ? { ...d, document: fresh.document } : d));
-  }, [settling, fresh]);
+    // What was changed in the meantime stays as it is.
+    setDraft((d) => (d && d.document === asked ? { ...d, document: fresh.document } : d));
+  }, [settling, fresh, asked]);
 
   const save = useMutation({
     mutationFn: (base: number) => server.save(project.id, base, document),

@@ -9,6 +9,8 @@ type Props = {
   tube: Tube;
   /** Where each column begins, in half strips above the first strip. */
   at: number[];
+  /** How wide each is cut, in inches. */
+  wide: number[];
   chosen: number;
   onChoose: (column: number) => void;
   /** A column is moved to a height in half strips; done says that it is let go. */
@@ -25,7 +27,7 @@ type Props = {
 const foot = 44; // below the cloth, for the widths and their handles
 const head = 6;
 
-export function Curve({ tube, at, chosen, onChoose, onLift, onWiden, by, w, h, label }: Props) {
+export function Curve({ tube, at, wide, chosen, onChoose, onLift, onWiden, by, w, h, label }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [held, setHeld] = useState<{ kind: "lift" | "width"; k: number; scale: number; from: number; was: number }>();
   const columns = tube.columns;
@@ -168,7 +170,7 @@ export function Curve({ tube, at, chosen, onChoose, onLift, onWiden, by, w, h, l
               onFocus={() => onChoose(k)}
               onPointerDown={(e) => {
                 (e.target as Element).setPointerCapture(e.pointerId);
-                setHeld({ kind: "width", k, scale: sx, from: place(e).x, was: c.width.inches });
+                setHeld({ kind: "width", k, scale: sx, from: place(e).x, was: wide[k] ?? c.width.inches });
               }}
               onPointerMove={(e) => held?.kind === "width" && held.k === k && move(e, false)}
               onPointerUp={(e) => held?.kind === "width" && held.k === k && move(e, true)}
@@ -177,7 +179,7 @@ export function Curve({ tube, at, chosen, onChoose, onLift, onWiden, by, w, h, l
                 const dir = { ArrowRight: 1, ArrowLeft: -1 }[e.key];
                 if (!dir) return;
                 e.preventDefault();
-                onWiden(k, c.width.inches + dir * tube.mark.inches, true);
+                onWiden(k, (wide[k] ?? c.width.inches) + dir * tube.mark.inches, true);
               }}
             />
           </g>

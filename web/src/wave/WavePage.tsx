@@ -1,6 +1,6 @@
 // A wave: the curve one drags, the block it makes, where every ring is opened, and the whole quilt beside it, all at once.
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { Tube, Unit } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
@@ -50,6 +50,7 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
             <Curve
               tube={tube}
               at={wave.at}
+              wide={wave.wide}
               chosen={k}
               onChoose={setChosen}
               onLift={wave.lift}
@@ -152,6 +153,9 @@ function useWave(draft: Steps, i: number, how: TubeHow, tube: Tube | undefined, 
     const step = c.top ? (tube?.columns[k]?.step ?? 0) : (c.step ?? 0);
     at.push((at.at(-1) ?? 0) + step * 2);
   }
+  // How wide rings are that were dragged here, by their text in the document: it may be ahead of what the core has answered.
+  const typed = useRef(new Map<string, number>());
+  const wide = how.columns.map((c, k) => typed.current.get(c.width ?? "") ?? tube?.columns[k]?.width.inches ?? 0);
   const n = how.columns.length;
   const partner = (k: number) => (mirror && n > 2 ? (n - k) % n : k);
   const write = (columns: Ring[], done: boolean) => {
@@ -170,6 +174,7 @@ function useWave(draft: Steps, i: number, how: TubeHow, tube: Tube | undefined, 
   };
   return {
     at,
+    wide,
     lift: (k: number, to: number, done: boolean) => {
       const next = [...at];
       next[k] = to;
@@ -181,6 +186,7 @@ function useWave(draft: Steps, i: number, how: TubeHow, tube: Tube | undefined, 
       const mark = tube.mark.inches;
       const marks = Math.max(Math.floor(tube.least.inches / mark + 1e-9) + 1, Math.round(inches / mark));
       const width = `${(Math.min(marks * mark, tube.most.inches)).toFixed(9)} in`;
+      typed.current.set(width, Math.min(marks * mark, tube.most.inches));
       write(
         how.columns.map((c, j) => (j === k || j === partner(k) ? { ...c, width } : c)),
         done,
