@@ -124,6 +124,7 @@ func (unitSchema) Schema(r huma.Registry) *huma.Schema {
 			Properties: map[string]*huma.Schema{
 				"id": {Type: huma.TypeString}, "name": {Type: huma.TypeString},
 				"also": {Type: huma.TypeArray, Items: &huma.Schema{Type: huma.TypeString}}, "how": how,
+				"measured": huma.SchemaFromType(r, reflect.TypeFor[making.Measures]()),
 			},
 		}
 		unit.PrecomputeMessages()

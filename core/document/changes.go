@@ -4,8 +4,10 @@ import (
 	"encoding/json"
 	"fmt"
 	"slices"
+	"strings"
 
 	"vicis/core/making"
+	"vicis/core/measure"
 	"vicis/core/words"
 )
 
@@ -115,6 +117,8 @@ func (t *telling) units() {
 			t.say("new unit %s", u.Name)
 		case !alike(a.Parts[i].How, u.How):
 			t.say("%s is made differently", u.Name)
+		case !alike(a.Parts[i].Measured, u.Measured):
+			t.measured(u)
 		case a.Parts[i].Name != u.Name:
 			t.say("%s, was %s", u.Name, a.Parts[i].Name)
 		case !slices.Equal(a.Parts[i].Also, u.Also):
@@ -125,6 +129,28 @@ func (t *telling) units() {
 		if !slices.ContainsFunc(b.Parts, func(v making.Unit) bool { return v.ID == u.ID }) {
 			t.say("without %s", u.Name)
 		}
+	}
+}
+
+// measured tells what a unit is planned to measure.
+func (t *telling) measured(u making.Unit) {
+	var sizes []string
+	if m := u.Measured; m != nil {
+		for _, w := range []measure.Written{m.Width, m.Height} {
+			if w != "" {
+				sizes = append(sizes, string(w))
+			}
+		}
+	}
+	switch is := strings.Join(sizes, " × "); {
+	case u.Measured == nil:
+		t.say("%s measures what it should", u.Name)
+	case u.Measured.Trimmed:
+		t.say("%s is trimmed to %s", u.Name, is)
+	case u.Measured.Expected:
+		t.say("%s is expected to measure %s", u.Name, is)
+	default:
+		t.say("%s measures %s", u.Name, is)
 	}
 }
 

@@ -134,6 +134,13 @@ func (d *Document) normalise(problems *problem.List) {
 		}
 	}
 	for i := range d.Parts {
+		if m := d.Parts[i].Measured; m != nil {
+			for _, w := range []*measure.Written{&m.Width, &m.Height} {
+				if l, err := w.Length(d.Units); err == nil {
+					*w = measure.Write(l)
+				}
+			}
+		}
 		for _, b := range making.Breadths(d.Parts[i].How) {
 			if c, err := b.Breadth.Canonical(d.Units); err == nil && *b.Breadth != "" {
 				*b.Breadth = c

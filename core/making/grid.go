@@ -385,7 +385,7 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 		seam := owner.Seam(sewn.id, sewn.crosses[k])
 		left := cells[k-1]
 		var err error
-		if p, err = piece.JoinRight(p, c.piece, t.Seam, seam); err != nil {
+		if p, err = piece.JoinRight(p, c.piece, m.allowance(t, k-1, true), seam); err != nil {
 			t.misfit(err, c.at, c.name, t.Unit.Name)
 			return laid{}, false
 		}
@@ -424,7 +424,7 @@ func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, lines []line, word
 	for i := 1; i < len(sewn); i++ {
 		seam := t.Unit.ID.Seam(lines[i].id, "join")
 		var err error
-		if p, err = piece.JoinDown(p, sewn[i].piece, t.Seam, seam); err != nil {
+		if p, err = piece.JoinDown(p, sewn[i].piece, m.allowance(t, i-1, false), seam); err != nil {
 			t.misfit(err, t.At+"/rows", fmt.Sprintf("%s %d", words.UpperFirst(word), i+1), t.Unit.Name)
 			return piece.Piece{}, false
 		}
@@ -446,6 +446,19 @@ func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, lines []line, word
 	}
 	r.add(act)
 	return p, true
+}
+
+// allowance is what a seam takes, counted from 0 as it is sewn: within a line, or between lines.
+func (m *Grid) allowance(t *Table, i int, within bool) measure.Length {
+	switch {
+	case m.First != ColumnsFirst && within:
+		return t.seamAcross(i)
+	case m.First != ColumnsFirst:
+		return t.seamDown(i)
+	case within: // a column, from its top
+		return t.seamDown(i)
+	}
+	return t.seamAcross(len(m.Rows[0].Cells) - 2 - i) // columns, from the right
 }
 
 // counted adds up what is taken, in the order it first comes.

@@ -76,7 +76,7 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		}
 		left := out.Piece
 		var err error
-		if out.Piece, err = piece.JoinRight(left, right, t.Seam, seam); err != nil {
+		if out.Piece, err = piece.JoinRight(left, right, t.seamAcross(i-1), seam); err != nil {
 			t.misfit(err, at+"/unit", part.Unit.Name, t.Unit.Name)
 			return Made{}, false
 		}

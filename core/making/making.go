@@ -23,6 +23,8 @@ type Unit struct {
 	Also []naming.Unit `json:"also,omitempty" doc:"Units of the same look and size that stand in for it, such as a bonus left over elsewhere"`
 	How  Method        `json:"how"`
 
+	Measured *Measures `json:"measured,omitempty" doc:"What it measures, where that is not what it should and the quilt is planned on it"`
+
 	// Of is the place of the unit in the document this one was copied from, counted from 1, for a colourway; 0 for its
 	// own.
 	Of int `json:"-"`
@@ -87,6 +89,8 @@ type Table struct {
 	Seen     piece.Seen // what is seen of a role's cloth, and of how its print lies
 	Made     func(unit naming.Unit) (Made, bool)
 	Problems *problem.List
+
+	took took
 }
 
 // With is the table with more things made.
@@ -372,10 +376,11 @@ func Methods() []Method {
 // UnmarshalJSON reads a unit strictly: its method is told by how.by, and unknown fields are refused.
 func (u *Unit) UnmarshalJSON(data []byte) error {
 	var raw struct {
-		ID   naming.Unit     `json:"id"`
-		Name string          `json:"name"`
-		Also []naming.Unit   `json:"also"`
-		How  json.RawMessage `json:"how"`
+		ID       naming.Unit     `json:"id"`
+		Name     string          `json:"name"`
+		Also     []naming.Unit   `json:"also"`
+		How      json.RawMessage `json:"how"`
+		Measured *Measures       `json:"measured"`
 	}
 	if err := strict(data, &raw); err != nil {
 		return err
@@ -401,7 +406,7 @@ func (u *Unit) UnmarshalJSON(data []byte) error {
 	if err := strict(rest, how); err != nil {
 		return fmt.Errorf("unit %q: %w", raw.ID, err)
 	}
-	*u = Unit{ID: raw.ID, Name: raw.Name, Also: raw.Also, How: how}
+	*u = Unit{ID: raw.ID, Name: raw.Name, Also: raw.Also, How: how, Measured: raw.Measured}
 	return nil
 }
 
@@ -424,11 +429,12 @@ func (u Unit) MarshalJSON() ([]byte, error) {
 	}
 	joined = append(joined, how[1:]...)
 	return json.Marshal(struct {
-		ID   naming.Unit     `json:"id"`
-		Name string          `json:"name"`
-		Also []naming.Unit   `json:"also,omitempty"`
-		How  json.RawMessage `json:"how"`
-	}{u.ID, u.Name, u.Also, joined})
+		ID       naming.Unit     `json:"id"`
+		Name     string          `json:"name"`
+		Also     []naming.Unit   `json:"also,omitempty"`
+		How      json.RawMessage `json:"how"`
+		Measured *Measures       `json:"measured,omitempty"`
+	}{u.ID, u.Name, u.Also, joined, u.Measured})
 }
 
 // Clone is a unit of which anything can be changed without changing the first one.
@@ -547,6 +553,10 @@ func (b *bench) visit(i int) {
 		}
 	}
 	m, ok := u.How.Make(&here)
+	if ok && u.Measured != nil {
+		m.Unit = u
+		m, ok = here.asMeasured(m)
+	}
 	if !ok {
 		return
 	}

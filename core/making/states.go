@@ -179,3 +179,14 @@ func LaidByPlace(m Method) bool {
 func (*Tube) laidByPlace() {}
 
 func (m *Tube) rowByRow() bool { return len(m.Columns) > 1 && !m.Straight }
+
+// OfSquares says whether what a method is made from is square and stays so: squares that are laid on each other, what is cut again and
+// turned.
+func OfSquares(m Method) bool {
+	_, ok := m.(interface{ ofSquares() })
+	return ok
+}
+
+func (*HalfSquare) ofSquares()     {}
+func (*SquareInSquare) ofSquares() {}
+func (*CutAgain) ofSquares()       {}

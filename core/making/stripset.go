@@ -97,7 +97,7 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 		}
 		id := t.Unit.ID.Seam(s.ID)
 		var err error
-		if out.Piece, err = piece.JoinDown(out.Piece, piece.Cut(s.Role, length, widths[i]), t.Seam, id); err != nil {
+		if out.Piece, err = piece.JoinDown(out.Piece, piece.Cut(s.Role, length, widths[i]), t.seamDown(i-1), id); err != nil {
 			t.misfit(err, t.At+problem.At("strips", i), s.ID, t.Unit.Name)
 			return Made{}, false
 		}

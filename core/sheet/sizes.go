@@ -80,6 +80,9 @@ func (b Sheet) unitSizes() (list []Trim) {
 		t := Trim{ID: s.ID.Step(), Name: s.Name, Kind: s.Sort, Picture: b.album.Named(s.ID.Step())}
 		if s.InLength {
 			t.Unfinished, t.Working = b.Say(s.H)+" wide", b.widthWorking(s.Sum, s.H)
+			if len(s.Says.Sums) > 0 {
+				t.Working = words.Working{Sums: s.Says.Sums, Rule: s.Says.Rule}
+			}
 			list = append(list, t)
 			continue
 		}

@@ -1,4 +1,4 @@
-package tally
+package tally_test
 
 import (
 	"fmt"
@@ -9,6 +9,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/starter"
+	"vicis/core/tally"
 	"vicis/core/work"
 )
 
@@ -42,8 +43,8 @@ func nines(t *testing.T, units measure.Units, strip string) (*work.Work, work.St
 	return nil, work.Step{}
 }
 
-func gauged(s work.Step, id, reads string, n int) Event {
-	return Event{ID: "gauge-" + id, Step: s.ID, Exact: s.Exact(), Look: s.Look, Kind: Measured, N: n, Reads: reads}
+func gauged(s work.Step, id, reads string, n int) tally.Event {
+	return tally.Event{ID: "gauge-" + id, Step: s.ID, Exact: s.Exact(), Look: s.Look, Kind: tally.Measured, N: n, Reads: reads}
 }
 
 // What one set says of its seams, in words; within what the ruler tells. Three 2½″ strips that measure 6¼″ took 5⁄16″ of each edge (common
@@ -51,23 +52,23 @@ func gauged(s work.Step, id, reads string, n int) Event {
 func TestWhatASetSaysOfItsSeams(t *testing.T) {
 	w, set := nines(t, measure.Inches, "2 1/2")
 	for _, one := range []struct {
-		events []Event
+		events []tally.Event
 		says   string
 		asks   string
 	}{
-		{[]Event{gauged(set, "a", "6 1/4", 1)}, "The seams take 5/16″, 1/16″ too much", ""},
-		{[]Event{gauged(set, "a", "6.5", 1)}, "The seams take ¼″, as planned, as far as the ruler tells: it tells an allowance to 1/64″", ""},
-		{[]Event{gauged(set, "a", "6 3/4", 1)}, "The seams take 3/16″, 1/16″ too little", ""},
-		{[]Event{gauged(set, "a", "18 3/4", 3)}, "The seams take 5/16″, 1/16″ too much", ""},
-		{[]Event{gauged(set, "a", "6 1/4", 1), gauged(set, "b", "6 5/8", 1)}, "They differ by more than the ruler does", ""},
-		{[]Event{gauged(set, "a", "65", 1)}, "", "is a point or a fraction missing?"},
-		{[]Event{gauged(set, "a", "16.5", 1)}, "", "other units?"},
-		{[]Event{gauged(set, "a", "5 1/2", 1)}, "", "from the next mark?"},
-		{[]Event{gauged(set, "a", "six", 1)}, "", "is not a length"},
-		{[]Event{gauged(set, "a", "9", 1)}, "", "it cannot measure so much"},
-		{[]Event{gauged(set, "a", "6 1/4", 1), {ID: "undo-1", Kind: Undo, Of: "gauge-a"}}, "", ""},
+		{[]tally.Event{gauged(set, "a", "6 1/4", 1)}, "The seams take 5/16″, 1/16″ too much", ""},
+		{[]tally.Event{gauged(set, "a", "6.5", 1)}, "The seams take ¼″, as planned, as far as the ruler tells: it tells an allowance to 1/64″", ""},
+		{[]tally.Event{gauged(set, "a", "6 3/4", 1)}, "The seams take 3/16″, 1/16″ too little", ""},
+		{[]tally.Event{gauged(set, "a", "18 3/4", 3)}, "The seams take 5/16″, 1/16″ too much", ""},
+		{[]tally.Event{gauged(set, "a", "6 1/4", 1), gauged(set, "b", "6 5/8", 1)}, "They differ by more than the ruler does", ""},
+		{[]tally.Event{gauged(set, "a", "65", 1)}, "", "is a point or a fraction missing?"},
+		{[]tally.Event{gauged(set, "a", "16.5", 1)}, "", "other units?"},
+		{[]tally.Event{gauged(set, "a", "5 1/2", 1)}, "", "from the next mark?"},
+		{[]tally.Event{gauged(set, "a", "six", 1)}, "", "is not a length"},
+		{[]tally.Event{gauged(set, "a", "9", 1)}, "", "it cannot measure so much"},
+		{[]tally.Event{gauged(set, "a", "6 1/4", 1), {ID: "undo-1", Kind: tally.Undo, Of: "gauge-a"}}, "", ""},
 	} {
-		p := Fold(w, one.events)
+		p := tally.Fold(w, one.events)
 		name := fmt.Sprint(one.events[0].Reads, len(one.events))
 		if len(p.Gauged) == 0 {
 			if one.says != "" || one.asks != "" {
@@ -87,7 +88,7 @@ func TestWhatASetSaysOfItsSeams(t *testing.T) {
 		}
 	}
 	metric, cm := nines(t, measure.Centimetres, "6,5")
-	if g := Fold(metric, []Event{gauged(cm, "a", "16,1", 1)}).Gauged[0]; !strings.HasPrefix(g.Says, "The seams take 0.85 cm, 0.1 cm too much") {
+	if g := tally.Fold(metric, []tally.Event{gauged(cm, "a", "16,1", 1)}).Gauged[0]; !strings.HasPrefix(g.Says, "The seams take 0.85 cm, 0.1 cm too much") {
 		t.Error(g.Says)
 	}
 }
@@ -97,15 +98,15 @@ func TestAMeasurementOfWhatWasChangedIsKept(t *testing.T) {
 	w, set := nines(t, measure.Inches, "2 1/2")
 	e := gauged(set, "a", "6 1/4", 1)
 	e.Exact = "8 in"
-	g := Fold(w, []Event{e, gauged(set, "b", "6 1/2", 1)}).Gauged
+	g := tally.Fold(w, []tally.Event{e, gauged(set, "b", "6 1/2", 1)}).Gauged
 	if len(g) != 1 || len(g[0].Reads) != 2 || g[0].Reads[0].Fits || !g[0].Reads[1].Fits || !strings.Contains(g[0].Says, "as planned") {
 		t.Errorf("%+v", g)
 	}
 	e.Step = naming.Of("gone").Step()
-	if g := Fold(w, []Event{e}).Gauged; len(g) != 1 || g[0].Says != "" || g[0].Reads[0].Reads != "6 1/4" {
+	if g := tally.Fold(w, []tally.Event{e}).Gauged; len(g) != 1 || g[0].Says != "" || g[0].Reads[0].Reads != "6 1/4" {
 		t.Errorf("%+v", g)
 	}
-	for _, bad := range []Event{{Kind: Measured, N: 1}, {Kind: Measured, N: 0, Reads: "6"}, {Kind: Measured, N: 21, Reads: "6"}} {
+	for _, bad := range []tally.Event{{Kind: tally.Measured, N: 1}, {Kind: tally.Measured, N: 0, Reads: "6"}, {Kind: tally.Measured, N: 21, Reads: "6"}} {
 		if bad.Check() == "" {
 			t.Errorf("%+v is taken", bad)
 		}

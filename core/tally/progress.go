@@ -154,11 +154,33 @@ func (f *folding) lost(k key, good int) string {
 		}
 		return fmt.Sprintf("%d of a step that is no longer in the plan (%s, %s)", good, k.step, f.told(k.exact))
 	case k.exact != f.w.Steps[i].Exact():
-		return fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, f.w.Steps[i].Called, f.told(k.exact),
-			f.told(f.w.Steps[i].Exact()))
+		s := f.w.Steps[i]
+		is := s.Size
+		if s.Is != nil {
+			is = s.Is
+		}
+		says := fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, s.Called, f.told(k.exact), f.told(work.Exactly(is...)))
+		if s.Stage == batching.SubCuts && larger(k.exact, s.Size, f.w.Document.Units) {
+			says += ": cut them down to that, and count them again"
+		}
+		return says
 	}
 	return fmt.Sprintf("%d of %s made before it was changed: they look otherwise than the plan now says", good,
 		f.w.Steps[i].Called)
+}
+
+// larger says whether what was made at an exact size is nowhere smaller than asked for.
+func larger(exact string, size []measure.Length, units measure.Units) bool {
+	had := strings.Split(exact, " x ")
+	if len(had) != len(size) {
+		return false
+	}
+	for i, s := range had {
+		if l, err := measure.Written(s).Length(units); err != nil || l < size[i] {
+			return false
+		}
+	}
+	return true
 }
 
 func (f *folding) fabricName(id string) string {

@@ -37,7 +37,7 @@ func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
 		w, h := m.Piece.Size()
 		size := Size{
 			ID: m.Unit.ID, Name: m.Unit.Name, Sort: m.Sort, InLength: m.InLength, Sewn: m.Sewn(), W: w, H: h,
-			FinW: w - 2*s, FinH: h - 2*s, Sum: m.Widths,
+			FinW: w - 2*s, FinH: h - 2*s, Sum: m.Widths, Says: m.Size,
 		}
 		size.Seams = max(0, len(size.Sum)-1)
 		list = append(list, size)

@@ -7,6 +7,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/piece"
 )
 
 // Gauge is a way in which measuring something tells of its seams.
@@ -33,7 +34,10 @@ func (w *Work) Gauges(s Step) (list []Gauge) {
 	if s.Of.Batch == nil {
 		return nil
 	}
-	made := w.Acts[s.ID].Made
+	made, p, ok := w.beforeMeasured(s)
+	if !ok {
+		return nil
+	}
 	add := func(along Along, size measure.Length, seams int) {
 		if seams > 0 {
 			takes := 2 * seams
@@ -47,7 +51,6 @@ func (w *Work) Gauges(s Step) (list []Gauge) {
 			add(AcrossIts, high, len(flat.Strips)-1)
 		}
 	case s.Stage == batching.Units || s.Stage == batching.Blocks:
-		p := s.Of.Batch.Piece
 		if !p.Whole() || !w.raw(made, map[naming.Unit]bool{}) {
 			return nil
 		}
@@ -60,6 +63,30 @@ func (w *Work) Gauges(s Step) (list []Gauge) {
 		}
 	}
 	return list
+}
+
+// beforeMeasured is what a step makes as if everything in it measured what it should: its seams are told against that. It is false where
+// nothing would come together so.
+func (w *Work) beforeMeasured(s Step) (making.Made, piece.Piece, bool) {
+	made, p := w.Acts[s.ID].Made, s.Of.Batch.Piece
+	if planned, ok := w.planned[made.Unit.ID]; ok {
+		for _, act := range planned.Acts {
+			if act.ID == s.ID {
+				return planned, act.Piece, true
+			}
+		}
+		return planned, p, false
+	}
+	return made, p, !w.ofMeasured(made, map[naming.Unit]bool{})
+}
+
+// ofMeasured says whether anything that something is made of was measured.
+func (w *Work) ofMeasured(m making.Made, seen map[naming.Unit]bool) bool {
+	if len(w.planned) == 0 || m.Unit.How == nil || seen[m.Unit.ID] {
+		return false
+	}
+	seen[m.Unit.ID] = true
+	return m.Unit.Measured != nil || slices.ContainsFunc(m.Unit.How.Parts(), func(p making.Part) bool { return w.ofMeasured(w.Unit(p.Unit), seen) })
 }
 
 // raw says whether the edges of something are as they were cut from cloth, or across strips: nothing in it was cut or trimmed once it

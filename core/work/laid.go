@@ -21,7 +21,8 @@ import (
 type Laid struct {
 	Sewn
 	Layout  quilt.Layout
-	Planned quilt.Layout // the same with blocks as large as planned, where one was measured: so it is drawn, and counted by
+	Planned quilt.Layout // the same with blocks as large as planned, where one was measured: so it is drawn
+	Tallied quilt.Layout // the same as if everything measured what it should: rows are counted by that
 	Press   pressing.Plan
 }
 
@@ -49,6 +50,18 @@ func (s Sewn) laid(layout quilt.Layout, press pressing.Plan) Laid {
 		for i, k := range layout.Kinds {
 			l.Planned.Kinds[i].Cells = k.Cells
 		}
+	}
+	l.Tallied = l.Planned
+	if len(s.planned) > 0 {
+		top, table := s.Top, s.Table
+		top.Block = nil
+		table.Made = func(id naming.Unit) (making.Made, bool) {
+			if m, ok := s.planned[id]; ok {
+				return m, true
+			}
+			return s.Table.Made(id)
+		}
+		l.Tallied = quilt.Lay(top, &table, quilt.AsDrawn, nil)
 	}
 	l.Acts = maps.Clone(s.Acts)
 	for _, ring := range layout.Rings {

@@ -41,7 +41,7 @@ func (w *Work) lookOfRow(k quilt.RowKind) string {
 	look := func(c quilt.Cell, half int) uint64 {
 		c.Turn = (c.Turn + half) % 360
 		if _, known := looks[c]; !known {
-			looks[c] = w.Layout.Blocks[c.Unit].Piece.Turn(c.Turn).LookAsItLies(w.Seen)
+			looks[c] = w.Tallied.Blocks[c.Unit].Piece.Turn(c.Turn).LookAsItLies(w.Seen)
 		}
 		return looks[c]
 	}

@@ -27,8 +27,9 @@ type Sewn struct {
 	Top   quilt.Top            // with it
 	Waits map[naming.Step]bool // what is cut to the size of the pieced blocks
 
-	known map[naming.Unit]making.Made
-	asked quilt.Top // as the document lays it: waves in one piece
+	planned map[naming.Unit]making.Made // what would come out otherwise if everything measured what it should, as it would
+	known   map[naming.Unit]making.Made
+	asked   quilt.Top // as the document lays it: waves in one piece
 }
 
 // Sew makes every unit and checks the top. Where it is false the stage holds the units that could be made, and nothing
@@ -37,6 +38,7 @@ func (b Checked) Sew() (Sewn, bool) {
 	made, order := making.All(b.Expanded.Parts, b.Table)
 	*b.Problems = b.Problems.Once()
 	s := Sewn{Checked: b, Acts: map[naming.Step]Act{}, known: made, Plain: b.Expanded.Top, asked: b.Expanded.Top}
+	s.planned = making.AsPlanned(b.Expanded.Parts, b.Table, made)
 	s.knows()
 	for _, id := range order {
 		s.add(made[id])

@@ -11,6 +11,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/piece"
 )
 
 // Step is one thing that is counted.
@@ -120,8 +121,9 @@ func (w *Work) told() []Step {
 		}
 	}
 	w.stoodIn(add)
+	tallied := w.tallied()
 	for i := range w.Batches {
-		add(w.batch(&w.Batches[i]))
+		add(w.batch(&w.Batches[i], tallied[w.Batches[i].ID]))
 	}
 	list := []Step{}
 	for _, stage := range batching.Stages {
@@ -255,6 +257,10 @@ func (w *Work) subCut(a *cutting.Across, c *cutting.SubCut, from *cutting.Strip)
 		wide, high, s.Told = act.Patch.W, act.Patch.H, CutSize
 	}
 	s.Size = []measure.Length{wide, high}
+	if p, ok := w.asPlanned(c.ID); ok {
+		should, tall := p.Size()
+		s.Is, s.Size, s.Look = s.Size, []measure.Length{should, tall}, w.look(p)
+	}
 	take := Take{Each: 1, Per: c.PerStrip}
 	if from != nil {
 		take.Step = from.ID
@@ -355,8 +361,37 @@ func (w *Work) stoodIn(add func(Step)) {
 	}
 }
 
-// batch is the step of one batch: sewing, marking, or cutting apart and trimming.
-func (w *Work) batch(b *batching.Batch) Step {
+// tallied are the batches of what is sewn as they would be if everything measured what it should, where something does not:
+// what was sewn before it was measured is known by that.
+func (w *Work) tallied() map[naming.Step]batching.Batch {
+	list := map[naming.Step]batching.Batch{}
+	if len(w.planned) == 0 {
+		return list
+	}
+	units := slices.Clone(w.Units)
+	for i, m := range units {
+		if planned, ok := w.planned[m.Unit.ID]; ok {
+			units[i] = planned
+		}
+	}
+	for _, b := range batching.Plan(units, w.Tallied, w.Lines) {
+		list[b.ID] = b
+	}
+	return list
+}
+
+// asPlanned is what an act cuts from something that was measured, as if that were what it should be.
+func (w *Work) asPlanned(act naming.Step) (piece.Piece, bool) {
+	m, ok := w.planned[act.Made()]
+	if !ok {
+		return piece.Piece{}, false
+	}
+	return m.Piece, m.Acts[len(m.Acts)-1].ID == act
+}
+
+// batch is the step of one batch: sewing, marking, or cutting apart and trimming. tallied is the same as if everything measured what
+// it should.
+func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 	s := Step{
 		ID: b.ID, Called: b.Name, Stage: b.Stage, Does: b.Does, Make: b.Make, Spare: b.Spare,
 		Of: Source{Batch: b},
@@ -369,6 +404,12 @@ func (w *Work) batch(b *batching.Batch) Step {
 	s.Also = standIns(demand.Line{From: b.From})
 	if wide, high := b.Piece.Size(); wide > 0 {
 		s.Picture, s.Size, s.Look = b.ID, []measure.Length{wide, high}, w.look(b.Piece, b.Left.Piece, b.Right.Piece)
+		if w, h := tallied.Piece.Size(); tallied.ID == b.ID && (w != wide || h != high) {
+			s.Is, s.Size = s.Size, []measure.Length{w, h}
+		}
+		if tallied.ID == b.ID {
+			s.Look = w.look(tallied.Piece, tallied.Left.Piece, tallied.Right.Piece)
+		}
 		if b.Piece.Whole() { // what is no rectangle is not held against a ruler
 			s.Told = Across
 		}
@@ -377,7 +418,10 @@ func (w *Work) batch(b *batching.Batch) Step {
 	case batching.Sets:
 		m := w.Acts[b.ID].Made
 		_, high := m.Piece.Size()
-		s.Size, s.Told = []measure.Length{high}, Wide
+		s.Size, s.Is, s.Told = []measure.Length{high}, nil, Wide
+		if _, should := tallied.Piece.Size(); tallied.ID == b.ID && should != high {
+			s.Is, s.Size = s.Size, []measure.Length{should}
+		}
 		if b.ID != m.Acts[0].ID {
 			break // it is closed, which takes no strips
 		}
@@ -392,9 +436,9 @@ func (w *Work) batch(b *batching.Batch) Step {
 		row := w.Row(b.ID)
 		s.Picture, s.Is, s.Look = b.ID, []measure.Length{w.Layout.Long(row), b.Each}, w.lookOfRow(row)
 		s.Size = s.Is
-		for _, k := range w.Planned.AllRows() { // rows that were sewn before a block was measured are what they are
+		for _, k := range w.Tallied.AllRows() { // rows that were sewn before a block was measured are what they are
 			if k.ID == b.ID {
-				s.Size = []measure.Length{w.Planned.Long(k), k.High + 2*w.Table.Seam}
+				s.Size = []measure.Length{w.Tallied.Long(k), k.High + 2*w.Table.Seam}
 			}
 		}
 		if row.Called != "" || !w.Layout.OnPoint {
@@ -403,7 +447,7 @@ func (w *Work) batch(b *batching.Batch) Step {
 	case batching.Top:
 		s.Size, s.Told = []measure.Length{b.Each}, Long
 		if b.ID == naming.Rows {
-			s.Is, s.Size = s.Size, []measure.Length{batching.Widest(w.Planned)}
+			s.Is, s.Size = s.Size, []measure.Length{batching.Widest(w.Tallied)}
 		}
 		border := b.ID.Border()
 		switch n := w.Strips(border.Strips()); {

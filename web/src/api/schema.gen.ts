@@ -1399,6 +1399,16 @@ export interface components {
             also?: string[];
             how: components["schemas"]["MethodCutAgain"] | components["schemas"]["MethodFlippedCorners"] | components["schemas"]["MethodFlyingGeese"] | components["schemas"]["MethodFrame"] | components["schemas"]["MethodGrid"] | components["schemas"]["MethodHalfSquare"] | components["schemas"]["MethodJoined"] | components["schemas"]["MethodLogCabin"] | components["schemas"]["MethodPlainPatch"] | components["schemas"]["MethodQuarterSquare"] | components["schemas"]["MethodSquareInSquare"] | components["schemas"]["MethodStripSet"] | components["schemas"]["MethodSubCut"] | components["schemas"]["MethodTube"];
             id: string;
+            measured?: {
+                /** @description Nobody measured it: it meets what was measured, and is expected to come out so with the same seams */
+                expected?: boolean;
+                /** @description The same; of a strip set across its strips */
+                height?: string;
+                /** @description It is trimmed to that, as much off on each side; when left out, its seams took more or less than planned */
+                trimmed?: boolean;
+                /** @description Left out where it is what it should be, and for a strip set */
+                width?: string;
+            };
             name: string;
         };
         MeasureReading: {

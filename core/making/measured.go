@@ -1,0 +1,231 @@
+package making
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/piece"
+	"vicis/core/problem"
+)
+
+// Measures is what a unit measures unfinished, where that is not what it should and the quilter goes on with it so: everything
+// that is made of it is made of one as large as that.
+type Measures struct {
+	Width    measure.Written `json:"width,omitempty" doc:"Left out where it is what it should be, and for a strip set"`
+	Height   measure.Written `json:"height,omitempty" doc:"The same; of a strip set across its strips"`
+	Trimmed  bool            `json:"trimmed,omitempty" doc:"It is trimmed to that, as much off on each side; when left out, its seams took more or less than planned"`
+	Expected bool            `json:"expected,omitempty" doc:"Nobody measured it: it meets what was measured, and is expected to come out so with the same seams"`
+}
+
+// took is what the seams of one unit took from each side, one after the other, where that is not the allowance of the
+// project.
+type took struct{ across, down []measure.Length }
+
+// seamAcross is what the seam takes by which the next thing is joined on the right; i counts from 0.
+func (t *Table) seamAcross(i int) measure.Length { return t.seam(t.took.across, i) }
+
+// seamDown is what the seam takes by which the next thing is joined below.
+func (t *Table) seamDown(i int) measure.Length { return t.seam(t.took.down, i) }
+
+func (t *Table) seam(list []measure.Length, i int) measure.Length {
+	if i < len(list) {
+		return list[i]
+	}
+	return t.Seam
+}
+
+// joins is what methods state that sew things side by side with seams right through: how many such seams lie across, one beside the
+// other, and how many down.
+type joins interface{ seamsThrough() (across, down int) }
+
+func (m *StripSet) seamsThrough() (across, down int) { return 0, len(m.Strips) - 1 }
+func (m *Joined) seamsThrough() (across, down int)   { return len(m.Columns) - 1, 0 }
+func (m *Grid) seamsThrough() (across, down int)     { return len(m.Rows[0].Cells) - 1, len(m.Rows) - 1 }
+
+// asMeasured is a unit as large as it was measured. Seams right through it took what it lacks, all of them as much; where there are
+// none, or it was trimmed, what it lacks lies at its outer edges, as much on each side.
+func (t *Table) asMeasured(m Made) (Made, bool) {
+	at := strings.TrimSuffix(t.At, "/how") + "/measured"
+	if says, mend := cannotBeMeasured(m); says != "" {
+		t.Problems.Stop("measured-elsewhere", at, fmt.Sprintf(says, t.Unit.Name), mend)
+		return m, false
+	}
+	planned := m.first()
+	w, ok1 := t.read(t.Unit.Measured.Width, at+"/width", planned.W, m.InLength)
+	h, ok2 := t.read(t.Unit.Measured.Height, at+"/height", planned.H, false)
+	if !ok1 || !ok2 {
+		return m, false
+	}
+	if t.Unit.Measured.Trimmed {
+		if w.Cmp(planned.W) > 0 || h.Cmp(planned.H) > 0 {
+			t.Problems.Stop("trimmed-larger", at, fmt.Sprintf("%s is %s and cannot be trimmed to %s.", t.Unit.Name,
+				t.by(planned.W, planned.H), t.by(w, h)), "Trim it to something smaller, or say what it measures.")
+			return m, false
+		}
+	} else if j, ok := m.Unit.How.(joins); ok {
+		across, down := j.seamsThrough()
+		there := *t
+		there.took = took{t.shared(planned.W, w, across), t.shared(planned.H, h, down)}
+		for _, s := range slices.Concat(there.took.across, there.took.down) {
+			if s < 0 {
+				t.Problems.Stop("measured-far-off", at, fmt.Sprintf("%s cannot measure so much: all that is sewn there is not so large together before it is sewn.", t.Unit.Name),
+					"Measure it again, from raw edge to raw edge.")
+				return m, false
+			}
+		}
+		sewn, ok := j.(Method).Make(&there)
+		if !ok {
+			return m, false
+		}
+		sewn.Unit, m = m.Unit, sewn
+	}
+	m.resized(w, h)
+	if !m.first().Whole() && planned.Whole() {
+		t.Problems.Stop("measured-far-off", at, fmt.Sprintf("At %s the patches of %s would vanish or overlap.", t.by(w, h), t.Unit.Name),
+			"Measure it again, from raw edge to raw edge; if it is so, say how it is sewn.")
+		return m, false
+	}
+	verb := "measures"
+	switch {
+	case t.Unit.Measured.Trimmed:
+		verb = "is trimmed to"
+		last := &m.Acts[len(m.Acts)-1]
+		last.Shaves = max(last.Shaves, 1)
+	case t.Unit.Measured.Expected:
+		verb = "is expected to measure"
+	}
+	should, is := t.by(planned.W, planned.H), t.by(w, h)
+	if m.InLength {
+		should, is = t.Ruler.Print(up(planned.H)), t.Ruler.Print(up(h))
+	}
+	m.Widths = nil
+	m.Size = Size{
+		Sums: []string{fmt.Sprintf("it should be %s, and %s %s", should, verb, is)},
+		Rule: "What comes later is made to what is there.",
+	}
+	for i := range m.Variants {
+		m.Variants[i].Size = Size{}
+	}
+	return m, true
+}
+
+// cannotBeMeasured says what a unit cannot be planned on a measurement for, and what can be done; nothing where it can.
+func cannotBeMeasured(m Made) (says, mend string) {
+	switch {
+	case m.Cloth:
+		return "%s is a patch of cloth.", "Change the size it is cut."
+	case len(m.Round) > 0:
+		return "%s is closed to a tube: its rings follow its strips.", "Change what the strips are cut or what the allowance is, so that the tube measures what it does."
+	case m.Tube != nil || m.Apart || m.Parted:
+		return "%s is in several parts that differ in size.", "Measure what it is made of, or the block it comes to."
+	case len(m.Acts) > 0 && m.Acts[len(m.Acts)-1].Stock:
+		return "%s is as high as its strip set and as wide as it is cut.", "Measure the set; or change the width it is cut."
+	}
+	return "", ""
+}
+
+// first is what a unit gives, or the first thing that falls out of it.
+func (m Made) first() piece.Piece {
+	if len(m.Variants) > 0 {
+		return m.Variants[0].Piece
+	}
+	return m.Piece
+}
+
+// by is a size as the ruler reads it.
+func (t *Table) by(w, h piece.Num) string {
+	return t.Ruler.Print(up(w)) + " × " + t.Ruler.Print(up(h))
+}
+
+// read reads what something measures one way; what it should where nothing is said.
+func (t *Table) read(written measure.Written, at string, planned piece.Num, never bool) (piece.Num, bool) {
+	if written == "" {
+		return planned, true
+	}
+	l, err := written.Length(t.Units)
+	is := up(planned)
+	switch {
+	case never:
+		t.Problems.Stop("measured-length", at, fmt.Sprintf("%s is as long as the cloth is wide.", t.Unit.Name), "Measure it across its strips, and write that as its height.")
+	case err != nil:
+		t.Problems.Stop("length-unreadable", at, err.Error(), "Write what it measures, such as 6 3/8.")
+	case l < is-is/8-measure.Inch/4 || l > is+is/8+measure.Inch/4:
+		t.Problems.Stop("measured-far-off", at, fmt.Sprintf("It should measure %s, and %s was read.", t.Ruler.Print(is), t.Ruler.Print(l)),
+			"Measure it again, from raw edge to raw edge; if it is so, say how it is sewn.")
+	case l == is:
+		return planned, true
+	default:
+		return piece.Of(l), true
+	}
+	return planned, false
+}
+
+// shared is what each of n seams takes from a side, so that together they take what is missing besides.
+func (t *Table) shared(planned, is piece.Num, n int) []measure.Length {
+	missing := up(planned) - up(is)
+	if n == 0 || missing == 0 {
+		return nil
+	}
+	upto := func(k int) measure.Length { return missing * measure.Length(k) / measure.Length(2*n) } // by the first k, from both sides
+	list := make([]measure.Length, n)
+	for i := range list {
+		list[i] = t.Seam + upto(i+1) - upto(i)
+	}
+	return list
+}
+
+// resized gives everything that falls out of a unit another size; what it differs by lies at the outer edges.
+func (m *Made) resized(w, h piece.Num) {
+	to := func(p piece.Piece) piece.Piece {
+		if p.W == w && p.H == h {
+			return p
+		}
+		return p.Grown(w, h)
+	}
+	m.Piece = to(m.first())
+	given := map[naming.Step]piece.Piece{}
+	m.Variants = slices.Clone(m.Variants)
+	for i := range m.Variants {
+		v := &m.Variants[i]
+		v.Piece, v.Others = to(v.Piece), slices.Clone(v.Others)
+		for j := range v.Others {
+			v.Others[j] = to(v.Others[j])
+		}
+		given[v.ID.Step()] = v.Piece
+	}
+	m.Acts = slices.Clone(m.Acts)
+	last := &m.Acts[len(m.Acts)-1]
+	last.Piece = m.Piece
+	last.Gives = slices.Clone(last.Gives)
+	for i, g := range last.Gives {
+		if p, ok := given[g.ID]; ok {
+			last.Gives[i].Piece = p
+		}
+	}
+}
+
+// AsPlanned makes the units once more as if everything measured what it should, and gives those that then come out otherwise: what
+// was sewn before something was measured is known by that. What no longer fits together so is not among them.
+func AsPlanned(units []Unit, t Table, made map[naming.Unit]Made) map[naming.Unit]Made {
+	measured := false
+	plain := slices.Clone(units)
+	for i := range plain {
+		measured = measured || plain[i].Measured != nil
+		plain[i].Measured = nil
+	}
+	if !measured {
+		return nil
+	}
+	t.Problems = &problem.List{}
+	all, _ := All(plain, t)
+	out := map[naming.Unit]Made{}
+	for id, m := range all {
+		if is, ok := made[id]; ok && (is.Piece.W != m.Piece.W || is.Piece.H != m.Piece.H || is.Unit.Measured != nil) {
+			out[id] = m
+		}
+	}
+	return out
+}
