@@ -2,6 +2,7 @@ package api
 
 import (
 	"context"
+	"errors"
 	"fmt"
 	"net/http"
 	"time"
@@ -12,6 +13,8 @@ import (
 	"vicis/core/document"
 	"vicis/core/naming"
 	"vicis/core/problem"
+	"vicis/core/tally"
+	"vicis/core/work"
 )
 
 // Questions about the pressing that are asked now and then, of a document stored or not.
@@ -27,6 +30,8 @@ func (s *Server) registerPressing(a huma.API, op describe) {
 		"What the parts of something that is cut again can become, and what the same takes patch by patch")), s.again)
 	huma.Register(a, draft(op(http.MethodPost, "/api/waves", "waves",
 		"Longer lists of columns with which a wave of opened rings goes on from block to block, each worked out")), s.waves)
+	huma.Register(a, draft(op(http.MethodPost, "/api/quilts/{id}/onward", "onward",
+		"The ways on from what something measured, each worked out in full and held against what is counted of the quilt")), s.onward)
 }
 
 // longest is how long a question may take. What it may work through is bounded in the core, by counting; this only breaks
@@ -124,6 +129,40 @@ type waveIn struct {
 func (b *waveIn) UnmarshalJSON(data []byte) error {
 	type plain waveIn
 	return strictly(data, (*plain)(b))
+}
+
+// onwardIn is a document and what something of it measured.
+type onwardIn struct {
+	Document Draft    `json:"document"`
+	Came     ask.Came `json:"came"`
+}
+
+// UnmarshalJSON refuses what is not known here.
+func (b *onwardIn) UnmarshalJSON(data []byte) error {
+	type plain onwardIn
+	return strictly(data, (*plain)(b))
+}
+
+func (s *Server) onward(ctx context.Context, in *struct {
+	QuiltIn
+	Body onwardIn
+},
+) (*body[ask.Onward], error) {
+	if _, err := s.store.Quilt(ctx, in.ID); err != nil {
+		return nil, trouble(err)
+	}
+	var broken error
+	out, err := about(ctx, s.searches, in.Body.Document, func(d document.Document, purse *ask.Purse) (ask.Onward, problem.List) {
+		return ask.OnwardFrom(d, in.Body.Came, func(w *work.Work) tally.Progress {
+			p, err := s.kept.tallied(ctx, in.ID, w)
+			broken = errors.Join(broken, err)
+			return p
+		}, purse)
+	})
+	if broken != nil {
+		return nil, trouble(broken)
+	}
+	return out, err
 }
 
 func (s *Server) waves(ctx context.Context, in *struct{ Body waveIn }) (*body[ask.Waves], error) {

@@ -9,6 +9,7 @@ import (
 	"vicis/core/batching"
 	"vicis/core/document"
 	"vicis/core/drawn"
+	"vicis/core/gauge"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -183,7 +184,7 @@ func (q onward) seams() (more measure.Length, n int, told bool) {
 		if way.Along == work.SideToSide {
 			missing = w - q.w
 		}
-		if n = way.Takes / 2; missing != 0 && n > 0 {
+		if n = way.Takes / (2 * gauge.Allowance); missing != 0 && n > 0 && way.Takes%gauge.Allowance == 0 {
 			return missing / measure.Length(n), n, true
 		}
 	}
@@ -231,8 +232,31 @@ func (q onward) adapt() WayOn {
 	return q.followed(out, f, &making.Measures{})
 }
 
-// trim lets all of them, and what meets them, be trimmed to what was measured, or to what it should be where it is larger.
+// smallest is the smallest that was measured, where that is smaller than what one goes on with.
+func (q *onward) smallest() {
+	for _, g := range q.counted.Gauged {
+		if g.Step != q.came.Step {
+			continue
+		}
+		for _, c := range g.Charts {
+			for _, p := range c.Points {
+				l, err := measure.Written(p.Each).Length(q.Document.Units)
+				switch {
+				case err != nil:
+				case c.Along == work.SideToSide && q.came.Width != "":
+					q.w = min(q.w, l)
+				case (c.Along == work.UpAndDown || c.Along == work.AcrossIts) && q.came.Height != "":
+					q.h = min(q.h, l)
+				}
+			}
+		}
+	}
+}
+
+// trim lets all of them, and what meets them, be trimmed to the smallest that was measured, or to what it should be where that is
+// larger.
 func (q onward) trim() WayOn {
+	q.smallest()
 	out := WayOn{Way: Trim, Name: "Trim all to " + q.size(q.w, q.h), Says: []string{"All of them are trimmed to the smallest, as much off on each side; what meets them follows."}}
 	w, h := q.made.Piece.Size()
 	if q.w >= w && q.h >= h {

@@ -9,10 +9,16 @@ import (
 	"vicis/core/measure"
 )
 
+// Allowance is one allowance, in the parts that are counted by: a seam on the diagonal of a square takes √2 of them.
+const Allowance = 10_000
+
+// Root2 is √2 allowances.
+const Root2 = 14_142
+
 // Read is one measurement: so many things, laid side by side and measured together.
 type Read struct {
 	None  measure.Length // what one would measure if its seams took nothing
-	Takes int            // how many allowances its seams take: two for each parallel seam
+	Takes int            // how many allowances its seams take: two for each parallel seam; in parts of one
 	Times int            // how many lay side by side
 	Came  measure.Length // what they measured together
 }
@@ -24,9 +30,9 @@ type Said struct {
 }
 
 // Tells is how finely an allowance can be told from a measurement on a ruler with a mark: half of the mark, shared by all that its
-// seams take.
+// seams take. It is not asked of what tells nothing of seams.
 func (r Read) Tells(mark measure.Length) measure.Length {
-	return measure.CeilDiv(mark, measure.Length(2*r.Takes*r.Times))
+	return measure.CeilDiv(mark*Allowance, measure.Length(2*r.Takes*r.Times))
 }
 
 // Seam is what measurements on one ruler say together. off is by how much the cutting of one thing may be off in all, as long as its
@@ -38,10 +44,10 @@ func Seam(list []Read, mark, off measure.Length) Said {
 		n := measure.Length(r.Takes * r.Times)
 		all := r.None*measure.Length(r.Times) - r.Came
 		slack := mark/2 + off*measure.Length(r.Times)
-		least, most = append(least, floorDiv(all-slack, n)), append(most, -floorDiv(-all-slack, n))
+		least, most = append(least, floorDiv((all-slack)*Allowance, n)), append(most, -floorDiv((-all-slack)*Allowance, n))
 		taken, by = taken+all, by+n
 	}
-	out := Said{Least: slices.Max(least), Most: slices.Min(most), Likely: floorDiv(2*taken+by, 2*by), Agree: true}
+	out := Said{Least: slices.Max(least), Most: slices.Min(most), Likely: near(taken*Allowance, by), Agree: true}
 	if out.Least > out.Most {
 		out.Least, out.Most, out.Agree = slices.Min(least), slices.Max(most), false
 	}
@@ -74,9 +80,12 @@ const (
 // is a whole mark of the ruler.
 func (r Read) SlipOf(planned, whole measure.Length) Slip {
 	near := func(a, b measure.Length) bool { return max(a-b, b-a)*40 <= b } // within one in forty
-	takes := measure.Length(r.Takes*r.Times) * planned
+	takes := measure.Length(r.Takes*r.Times) * planned / Allowance
 	should := r.None*measure.Length(r.Times) - takes
 	d := max(r.Came-should, should-r.Came)
+	if r.Takes == 0 { // what hands do: an eighth of it, and a little (judgement)
+		takes = should/8 + whole/4
+	}
 	switch {
 	case 4*d <= takes: // a quarter of every allowance
 		return NoSlip

@@ -16,17 +16,17 @@ func TestWorkedExamples(t *testing.T) {
 		read   Read
 		likely measure.Length
 	}{
-		{Read{None: 15 * in / 2, Takes: 4, Times: 1, Came: 25 * in / 4}, 5 * in / 16},
-		{Read{None: 15 * in / 2, Takes: 4, Times: 1, Came: 13 * in / 2}, in / 4},
-		{Read{None: 15 * in / 2, Takes: 4, Times: 3, Came: 39 * in / 2}, in / 4},
-		{Read{None: 8 * measure.Centimetre, Takes: 2, Times: 1, Came: 13 * measure.Centimetre / 2}, 3 * measure.Centimetre / 4},
+		{Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 1, Came: 25 * in / 4}, 5 * in / 16},
+		{Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 1, Came: 13 * in / 2}, in / 4},
+		{Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 3, Came: 39 * in / 2}, in / 4},
+		{Read{None: 8 * measure.Centimetre, Takes: 2 * Allowance, Times: 1, Came: 13 * measure.Centimetre / 2}, 3 * measure.Centimetre / 4},
 	} {
 		if got := Seam([]Read{one.read}, in/8, 0); got.Likely != one.likely || !got.Agree {
 			t.Errorf("%+v: %v″, should be %v″", one.read, got.Likely.Inches(), one.likely.Inches())
 		}
 	}
-	one := Read{None: 15 * in / 2, Takes: 4, Times: 1, Came: 25 * in / 4}
-	three := Read{None: 15 * in / 2, Takes: 4, Times: 3, Came: 75 * in / 4}
+	one := Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 1, Came: 25 * in / 4}
+	three := Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 3, Came: 75 * in / 4}
 	if one.Tells(in/8) != in/64 || three.Tells(in/8) != in/192 {
 		t.Errorf("one tells %v, three side by side %v", one.Tells(in/8).Inches(), three.Tells(in/8).Inches())
 	}
@@ -46,7 +46,7 @@ func TestTheSeamIsFoundBack(t *testing.T) {
 		var list []Read
 		for range 1 + r.IntN(4) {
 			seams, times := 1+r.IntN(7), 1+r.IntN(3)
-			one := Read{Takes: 2 * seams, Times: times}
+			one := Read{Takes: 2 * seams * Allowance, Times: times}
 			came := measure.Length(0)
 			for range seams + 1 {
 				one.None += in + measure.Length(r.IntN(16))*in/8
@@ -66,7 +66,7 @@ func TestTheSeamIsFoundBack(t *testing.T) {
 			t.Fatalf("case %d: %v″ is said to lie from %v″ to %v″ (%+v)", n, hidden.Inches(), got.Least.Inches(), got.Most.Inches(), list)
 		}
 		for _, one := range list {
-			if wide := 2*one.Tells(mark) + 2*off/measure.Length(one.Takes) + 4; got.Most-got.Least > wide {
+			if wide := 2*one.Tells(mark) + 2*off*Allowance/measure.Length(one.Takes) + 4; got.Most-got.Least > wide {
 				t.Errorf("case %d: from %v″ to %v″, and %+v alone says it to %v″", n, got.Least.Inches(), got.Most.Inches(), one, wide.Inches())
 			}
 		}
@@ -75,8 +75,8 @@ func TestTheSeamIsFoundBack(t *testing.T) {
 
 // Measurements that no single allowance explains are said to differ, and nothing between them is ruled out.
 func TestMeasurementsThatDiffer(t *testing.T) {
-	a := Read{None: 15 * in / 2, Takes: 4, Times: 1, Came: 25 * in / 4}
-	b := Read{None: 15 * in / 2, Takes: 4, Times: 1, Came: 13 * in / 2}
+	a := Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 1, Came: 25 * in / 4}
+	b := Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 1, Came: 13 * in / 2}
 	got := Seam([]Read{a, b}, in/16, 0)
 	if got.Agree || got.Least >= in/4 || got.Most <= 5*in/16 || got.Likely <= in/4 || got.Likely >= 5*in/16 {
 		t.Errorf("%+v", got)
@@ -84,11 +84,15 @@ func TestMeasurementsThatDiffer(t *testing.T) {
 }
 
 func TestSlips(t *testing.T) {
-	set := func(came measure.Length) Read { return Read{None: 15 * in / 2, Takes: 4, Times: 1, Came: came} }
-	metric := func(came measure.Length) Read {
-		return Read{None: 195 * measure.Millimetre, Takes: 4, Times: 1, Came: came * measure.Millimetre}
+	set := func(came measure.Length) Read {
+		return Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 1, Came: came}
 	}
-	wide := func(came measure.Length) Read { return Read{None: 20 * in, Takes: 14, Times: 1, Came: came} }
+	metric := func(came measure.Length) Read {
+		return Read{None: 195 * measure.Millimetre, Takes: 4 * Allowance, Times: 1, Came: came * measure.Millimetre}
+	}
+	wide := func(came measure.Length) Read {
+		return Read{None: 20 * in, Takes: 14 * Allowance, Times: 1, Came: came}
+	}
 	for _, one := range []struct {
 		read           Read
 		planned, whole measure.Length

@@ -136,6 +136,9 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 		ID: seam, Plus: lower.beside(lowerRoles, lowerBulk),
 		Minus: upper.beside(upperRoles, upperBulk),
 	}}
+	if !lower.pieced && !upper.pieced {
+		out.Untrimmed = Untrimmed{u0, 1}
+	}
 	m.acts(r, lower, upper, &out, trimmed)
 	out.Acts = r.acts
 	out.Size = m.size(t, a, u0, trim)

@@ -140,15 +140,22 @@ type Made struct {
 	Bonus    bool // it falls out besides what its unit is made for
 	Shared   bool // rows that are alike are one step, and so pressed alike
 
-	InLength bool             // it is as long as the cloth is wide: cut across before it is laid, so many times that the cutting says how many are sewn
-	Cloth    bool             // plain cloth: nothing in it is sewn
-	Parted   bool             // it falls out of something that was sewn whole
-	Apart    bool             // its variants are things of their own, each with a size
-	Round    []Strip          // of a closed strip set: its strips, from the first one down; each is sewn to the one before, the first to the last
-	Tube     *Tubed           // of what is joined of opened rings
-	Turned   int              // a part that is called by its place: how it lay there, against its kind
-	Beside   bool             // its parts lie side by side, so that a join is told by what lies on both sides of it
-	Widths   []measure.Length // the cut widths that are joined to its own, in order; empty where its size comes about otherwise
+	InLength  bool             // it is as long as the cloth is wide: cut across before it is laid, so many times that the cutting says how many are sewn
+	Cloth     bool             // plain cloth: nothing in it is sewn
+	Parted    bool             // it falls out of something that was sewn whole
+	Untrimmed Untrimmed        // of units that are cut from squares of cloth, sewn on their diagonals and trimmed: what they measure before
+	Apart     bool             // its variants are things of their own, each with a size
+	Round     []Strip          // of a closed strip set: its strips, from the first one down; each is sewn to the one before, the first to the last
+	Tube      *Tubed           // of what is joined of opened rings
+	Turned    int              // a part that is called by its place: how it lay there, against its kind
+	Beside    bool             // its parts lie side by side, so that a join is told by what lies on both sides of it
+	Widths    []measure.Length // the cut widths that are joined to its own, in order; empty where its size comes about otherwise
+}
+
+// Untrimmed is how large something is before it is trimmed, and how many times √2 allowances its seams have taken of that.
+type Untrimmed struct {
+	Size      piece.Num
+	Diagonals int
 }
 
 // Sewn says whether it is a thing that is sewn for itself.

@@ -155,6 +155,9 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	if raw != u {
 		end.Shaves = total
 	}
+	if len(m.Second) > 1 {
+		out.Untrimmed = Untrimmed{raw, 2}
+	}
 	r.add(end)
 	out.Acts = r.acts
 	print := t.Ruler.Print

@@ -2,9 +2,11 @@ package plan_test
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
+	"vicis/core/gauge"
 	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -45,7 +47,7 @@ func TestSeamsTakeWhatTheyAreSaidToTake(t *testing.T) {
 		for _, s := range w.Steps {
 			for _, way := range w.Gauges(s) {
 				m := made[w.Acts[s.ID].Made.Unit.ID]
-				if !held || m.Unit.ID == "" || m.Unit.ID.Step() != s.ID && way.Along != work.AcrossIts {
+				if way.Takes == 0 || !held || m.Unit.ID == "" || m.Unit.ID.Step() != s.ID && way.Along != work.AcrossIts {
 					continue
 				}
 				wide, high := m.Piece.Size()
@@ -53,7 +55,7 @@ func TestSeamsTakeWhatTheyAreSaidToTake(t *testing.T) {
 					wide = high
 				}
 				told++
-				if want := way.None - measure.Length(way.Takes)*other.Seam; wide != want {
+				if want := way.None - measure.Length(way.Takes/gauge.Allowance)*other.Seam; wide != want {
 					t.Errorf("%s, %s %s: %v″ with wider seams, should be %v″", e.ID, s.ID, way.Along, wide.Inches(), want.Inches())
 				}
 			}
@@ -61,6 +63,43 @@ func TestSeamsTakeWhatTheyAreSaidToTake(t *testing.T) {
 	}
 	if told < 20 {
 		t.Errorf("only %d sizes are told of", told)
+	}
+}
+
+// Before they are trimmed, half-square units and hourglasses tell of their seams: 7″ squares sewn two at a time give 7 − 0.3536 = 6.646″
+// (common practice); where the seams take 1⁄16″ too much, 7 − √2 × 5⁄16 = 6.558″. Of an hourglass each pairing takes √2 allowances.
+func TestUntrimmedUnitsTellOfTheirSeams(t *testing.T) {
+	told := 0
+	for _, id := range []string{"half-square", "hourglass"} {
+		w, ok := work.Of(fromLibrary(t, id))
+		if !ok {
+			t.Fatal(id)
+		}
+		for _, s := range w.Steps {
+			for _, way := range w.Gauges(s) {
+				if way.Along != work.Untrimmed {
+					continue
+				}
+				told++
+				cut := measure.Length(0)
+				for _, act := range w.Acts[s.ID].Made.Acts {
+					if act.Patch != nil {
+						cut = act.Patch.W
+					}
+				}
+				if off := way.None - cut; off > 4 || off < -4 {
+					t.Errorf("%s: with seams that take nothing %v″, cut %v″", s.ID, way.None.Inches(), cut.Inches())
+				}
+				came := way.None - measure.Length(way.Takes)*(w.Table.Seam+measure.Inch/16)/gauge.Allowance
+				g := tally.Fold(w, []tally.Event{{ID: "gauge-0001", Step: s.ID, Kind: tally.Measured, N: 1, Exact: s.Exact(), Look: s.Look, Reads: string(measure.Write(came)), Along: way.Along}}).Gauged[0]
+				if !strings.Contains(g.Says, "1/16″ too much") {
+					t.Errorf("%s: %q %v", s.ID, g.Says, g.Reads)
+				}
+			}
+		}
+	}
+	if told < 2 {
+		t.Errorf("%d are told of", told)
 	}
 }
 
@@ -78,7 +117,7 @@ func TestBlocksTellOfTheirSeams(t *testing.T) {
 		}
 	}
 	ways := w.Gauges(block)
-	if len(ways) != 2 || ways[0].Takes != 4 || ways[1].Takes != 4 {
+	if len(ways) != 2 || ways[0].Takes != 4*gauge.Allowance || ways[1].Takes != 4*gauge.Allowance {
 		t.Fatalf("%+v", ways)
 	}
 	events := []tally.Event{}
@@ -99,7 +138,8 @@ func TestBlocksTellOfTheirSeams(t *testing.T) {
 			t.Fatal(id)
 		}
 		for _, s := range w.Steps {
-			if s.Stage != "strip sets" && len(w.Gauges(s)) > 0 && (s.Stage == "blocks" || id == "half-square") {
+			tells := slices.ContainsFunc(w.Gauges(s), func(way work.Gauge) bool { return way.Takes > 0 && way.Along != work.Untrimmed })
+			if s.Stage != "strip sets" && tells && (s.Stage == "blocks" || id == "half-square") {
 				t.Errorf("%s: %s is said to tell of its seams", id, s.ID)
 			}
 		}

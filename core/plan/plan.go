@@ -27,6 +27,7 @@ type Plan struct {
 	Hand     string                        `json:"hand"`
 	Chain    int                           `json:"chain" doc:"Units on one chain before it is cut"`
 	Seam     Seam                          `json:"seam"`
+	Ruler    measure.Reading               `json:"ruler" doc:"Its finest mark"`
 	Finished words.Size                    `json:"finished" doc:"The whole quilt with its borders"`
 	Block    words.Size                    `json:"block" doc:"One block, finished"`
 	Rows     int                           `json:"rows"`
@@ -98,7 +99,7 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	w, ok := work.Of(d)
 	problems = append(problems, *w.Problems...)
 	if w.IsSewn() {
-		p.Seam = seam(w.Checked)
+		p.Seam, p.Ruler = seam(w.Checked), w.Table.Ruler.Read(w.Table.Ruler.Mark)
 		p.Things, p.Lengths = things(w.Sewn)
 		p.Tubes = sheet.Tubes(w.Sewn, nil)
 	}

@@ -19,8 +19,9 @@ type Trim struct {
 	Unfinished string        `json:"unfinished"`
 	Finished   string        `json:"finished" doc:"Empty for a strip set, which is as long as the cloth is wide"`
 	Working    words.Working `json:"working"`
-	Gauge      naming.Step   `json:"gauge,omitempty" doc:"The step whose measuring tells of its seams; a strip set before it is closed or cut"`
-	Along      []work.Along  `json:"along" enum:",across,down" doc:"In which directions it tells of them; empty text across the strips of a set"`
+	Gauge      naming.Step   `json:"gauge,omitempty" doc:"The step that is measured; a strip set before it is closed or cut"`
+	Should     string        `json:"should" doc:"What it should measure as it is planned, whatever was measured since; empty where it is not measured"`
+	Along      []work.Along  `json:"along" enum:",across,down,untrimmed" doc:"In which directions it is measured; empty text across the strips of a set"`
 }
 
 // What everything must measure.
@@ -56,6 +57,10 @@ func (b Sheet) Trim() []Trim {
 			t.Gauge = step.ID
 			for _, way := range ways {
 				t.Along = append(t.Along, way.Along)
+			}
+			t.Should = b.Say(ways[0].Size) + " wide"
+			if len(ways) > 1 {
+				t.Should = words.By(b.Table.Ruler, ways[0].Size, ways[1].Size)
 			}
 		}
 	}

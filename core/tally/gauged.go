@@ -4,9 +4,12 @@ import (
 	"fmt"
 	"slices"
 
+	"vicis/core/batching"
+	"vicis/core/cutting"
 	"vicis/core/gauge"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/words"
 	"vicis/core/work"
 )
 
@@ -18,6 +21,10 @@ type Gauged struct {
 	Says   string      `json:"says" doc:"What they say of the allowance together; empty for nothing"`
 	Sums   []string    `json:"sums" doc:"The sums behind it"`
 	Do     []string    `json:"do" doc:"What can be done about it, and what else would have to be measured"`
+	Charts []Chart     `json:"charts" doc:"What they measured, one after the other; one for each direction"`
+	Batch  []string    `json:"batch" doc:"What to do with how many of those that were measured, and what it costs"`
+	Width  string      `json:"width" doc:"The middle one of what was read from side to side, of one; what the ways on begin with. Empty for nothing"`
+	Height string      `json:"height" doc:"The same up and down, or across the strips of a set"`
 }
 
 // Reading is one measurement.
@@ -25,9 +32,12 @@ type Reading struct {
 	ID    string     `json:"id" doc:"The event, which an undo would take back"`
 	Reads string     `json:"reads" doc:"As it was typed"`
 	N     int        `json:"n" doc:"How many lay side by side"`
-	Along work.Along `json:"along" enum:",across,down" doc:"In which direction; empty for a strip set across its strips"`
+	Along work.Along `json:"along" enum:",across,down,untrimmed" doc:"In which direction; empty for a strip set across its strips"`
 	Asks  string     `json:"asks" doc:"That it may be a slip, and of which kind; empty for none. It is kept as it is"`
 	Fits  bool       `json:"fits" doc:"It tells of what the plan asks for now; else it is kept and says nothing"`
+
+	Verdict Verdict `json:"verdict" enum:",use,shave,ease,redo" doc:"What to do with it; empty where it may be a slip"`
+	Why     string  `json:"why" doc:"By how much it is off, and what that comes to"`
 }
 
 // gauge tells what was measured, and what that says of the seams.
@@ -47,7 +57,7 @@ func (f *folding) gauge(l *Log) {
 		if !known {
 			i = len(f.Gauged)
 			at[step] = i
-			f.Gauged = append(f.Gauged, Gauged{Step: step, Should: []string{}, Reads: []Reading{}, Sums: []string{}, Do: []string{}})
+			f.Gauged = append(f.Gauged, Gauged{Step: step, Should: []string{}, Reads: []Reading{}, Sums: []string{}, Do: []string{}, Charts: []Chart{}, Batch: []string{}})
 		}
 		g := &f.Gauged[i]
 		for _, e := range c.gauged {
@@ -78,7 +88,9 @@ func (f *folding) seam(g *Gauged) {
 	if f.w.Document.Units == measure.Centimetres {
 		whole = measure.Centimetre
 	}
+	strips, apart := f.strips(g.Step)
 	var list []gauge.Read
+	good := map[work.Along][]measured{}
 	for j := range g.Reads {
 		r := &g.Reads[j]
 		at := slices.IndexFunc(ways, func(way work.Gauge) bool { return way.Along == r.Along })
@@ -95,29 +107,104 @@ func (f *folding) seam(g *Gauged) {
 		switch slip := read.SlipOf(f.w.Table.Seam, whole); {
 		case err != nil:
 			r.Asks = err.Error()
-		case (slip == gauge.NoSlip || slip == gauge.Side) && (came <= 0 || came >= way.None*n):
+		case came <= 0:
+			r.Asks = "Nothing measures so little: measure it again, from raw edge to raw edge."
+		case way.Takes > 0 && (slip == gauge.NoSlip || slip == gauge.Side) && came >= way.None*n:
 			r.Asks = fmt.Sprintf("All that is sewn there is %s wide together before it is sewn: it cannot measure so much.", f.w.Say(way.None*n))
 		case slip != gauge.NoSlip:
 			r.Asks = fmt.Sprintf(slips[slip], f.w.Say(way.Size*n))
 		default:
+			good[r.Along] = append(good[r.Along], measured{j, came / n})
+			r.Verdict, r.Why = f.verdict(f.w.Steps[i], way, came/n)
+			if way.Takes == 0 {
+				continue
+			}
+			if apart {
+				way.None = sum(strips)
+				read.None = way.None
+			}
 			list = append(list, read)
 			takes := measure.Length(way.Takes) * n
 			exact := f.exactRuler()
-			g.Sums = append(g.Sums, fmt.Sprintf("(%s − %s) ÷ %d = %s", f.noneSum(way.None, r.N), exact.Print(came), takes,
-				exact.Print((way.None*n-came)/takes)))
+			g.Sums = append(g.Sums, fmt.Sprintf("(%s − %s) ÷ %s = %s", f.noneSum(exact, way.None, r.N), exact.Print(came), taken(way.Takes*r.N),
+				exact.Print((way.None*n-came)*gauge.Allowance/takes)))
 		}
 	}
 	if len(list) > 0 {
-		f.seamWords(g, list)
+		f.seamWords(g, list, strips, apart)
 	}
+	for _, way := range ways {
+		if some := good[way.Along]; len(some) > 0 {
+			switch way.Along {
+			case work.SideToSide:
+				g.Width = middle(some)
+			case work.UpAndDown, work.AcrossIts:
+				g.Height = middle(some)
+			}
+			g.Charts = append(g.Charts, f.chart(g, way, some))
+		}
+	}
+	g.Batch = f.batch(f.w.Steps[i], g.Reads)
+}
+
+// taken is how many allowances are taken.
+func taken(takes int) string {
+	if takes%gauge.Allowance == 0 {
+		return fmt.Sprint(takes / gauge.Allowance)
+	}
+	return fmt.Sprintf("%.4f", float64(takes)/gauge.Allowance)
 }
 
 // noneSum is what so many things would measure if their seams took nothing.
-func (f *folding) noneSum(none measure.Length, times int) string {
+func (f *folding) noneSum(exact measure.Ruler, none measure.Length, times int) string {
 	if times == 1 {
-		return f.w.Say(none)
+		return exact.Print(none)
 	}
-	return fmt.Sprintf("%d × %s", times, f.w.Say(none))
+	return fmt.Sprintf("%d × %s", times, exact.Print(none))
+}
+
+// strips is what the strips of a set were measured to be, in order, before they were sewn; apart is false where not every one was.
+func (f *folding) strips(set naming.Step) (list []measure.Length, apart bool) {
+	i, known := f.index[set]
+	if !known || f.w.Steps[i].Stage != batching.Sets {
+		return nil, false
+	}
+	for _, s := range f.w.Acts[set].Made.Acts[0].Strips {
+		width, measured := f.stripOf(cutting.PileOf(s))
+		if !measured {
+			return nil, false
+		}
+		list = append(list, width)
+	}
+	return list, len(list) > 1
+}
+
+// stripOf is what the strips of a pile were measured to be, on the average.
+func (f *folding) stripOf(pile naming.Step) (measure.Length, bool) {
+	i := slices.IndexFunc(f.Gauged, func(g Gauged) bool { return g.Step == pile })
+	j, known := f.index[pile]
+	if i < 0 || !known {
+		return 0, false
+	}
+	var all, n measure.Length
+	for _, r := range f.Gauged[i].Reads {
+		came, err := measure.Written(r.Reads).Length(f.w.Document.Units)
+		if planned := f.w.Steps[j].Size[0]; err != nil || !r.Fits || max(came-planned*measure.Length(r.N), planned*measure.Length(r.N)-came) > planned/4 {
+			continue
+		}
+		all, n = all+came, n+measure.Length(r.N)
+	}
+	if n == 0 {
+		return 0, false
+	}
+	return all / n, true
+}
+
+func sum(list []measure.Length) (all measure.Length) {
+	for _, l := range list {
+		all += l
+	}
+	return all
 }
 
 var slips = map[gauge.Slip]string{
@@ -144,9 +231,13 @@ func fine(exact measure.Ruler, l measure.Length) string {
 }
 
 // seamWords says what measurements say together, within what the ruler and the cutting leave open.
-func (f *folding) seamWords(g *Gauged, list []gauge.Read) {
+// strips are what the strips were measured to be, where they were: then cutting and sewing are told apart.
+func (f *folding) seamWords(g *Gauged, list []gauge.Read, strips []measure.Length, apart bool) {
 	mark, exact, planned := f.w.Table.Ruler.Mark, f.exactRuler(), f.w.Table.Seam
-	said := gauge.Seam(list, mark, 0)
+	said := gauge.Seam(list, mark, measure.Length(len(strips))*mark/2)
+	if apart {
+		g.Sums = append(g.Sums, "the strips as they were measured: "+words.Terms(exact, strips)+" = "+exact.Print(sum(strips)))
+	}
 	finest := list[0].Tells(mark)
 	for _, r := range list {
 		finest = min(finest, r.Tells(mark))
@@ -159,6 +250,9 @@ func (f *folding) seamWords(g *Gauged, list []gauge.Read) {
 	}
 	if within {
 		g.Says = fmt.Sprintf("The seams take %s, as planned, as far as the ruler tells: it tells an allowance to %s.", exact.Print(planned), fine(exact, finest))
+		if should := f.w.Gauges(f.w.Steps[f.index[g.Step]])[0].None; apart && sum(strips) != should {
+			g.Says += fmt.Sprintf(" It is the cutting: the strips are %s together and should be %s.", exact.Print(sum(strips)), exact.Print(should))
+		}
 		return
 	}
 	word, way := "much", "nearer to"
@@ -166,17 +260,22 @@ func (f *folding) seamWords(g *Gauged, list []gauge.Read) {
 		word, way, off = "little", "away from", -off
 	}
 	g.Says = fmt.Sprintf("The seams take %s, %s too %s, if what is sewn there is as wide as it should be.", exact.Print(said.Likely), fine(exact, off), word)
+	if apart {
+		g.Says = fmt.Sprintf("The seams take %s, %s too %s: the strips were measured, so it is the sewing.", exact.Print(said.Likely), fine(exact, off), word)
+	}
 	if least, most := exact.Print(said.Least), exact.Print(said.Most); least != most {
 		g.Says += fmt.Sprintf(" The ruler leaves open from %s to %s.", least, most)
 	}
 	g.Do = append(g.Do, fmt.Sprintf("Move the guide %s %s the needle, and sew a test strip before the next one; or plan with the allowance as it is.", fine(exact, off), way))
-	over := (said.Likely - planned) * measure.Length(list[0].Takes)
+	over := (said.Likely - planned) * measure.Length(list[0].Takes) / gauge.Allowance
 	by := fine(exact, max(over, -over)) + " "
 	if slices.ContainsFunc(list, func(r gauge.Read) bool { return r.Takes != list[0].Takes }) {
 		by = "" // measured in ways that do not compare
 	}
-	g.Do = append(g.Do, fmt.Sprintf("Or what is sewn there is cut %stoo %s in all: measure that before it is sewn to tell.", by,
-		map[bool]string{true: "narrow", false: "wide"}[over > 0]))
+	if !apart {
+		g.Do = append(g.Do, fmt.Sprintf("Or what is sewn there is cut %stoo %s in all: measure that before it is sewn to tell.", by,
+			map[bool]string{true: "narrow", false: "wide"}[over > 0]))
+	}
 	if one := f.w.Steps[f.index[g.Step]]; len(list) == 1 && list[0].Times == 1 && one.Make > 2 && list[0].Tells(mark) > exact.Mark {
 		g.Do = append(g.Do, fmt.Sprintf("Three laid side by side and measured together tell it to %s; three measured apart do not.", fine(exact, gauge.Read{Takes: list[0].Takes, Times: 3}.Tells(mark))))
 	}

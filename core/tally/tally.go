@@ -39,7 +39,7 @@ type Event struct {
 	Rev    int         `json:"rev,omitempty" minimum:"0" doc:"The revision of the quilt that was worked from"`
 	Reason string      `json:"reason,omitempty" maxLength:"300"`
 	Reads  string      `json:"reads,omitempty" maxLength:"40" doc:"For measured: what was read, as it was typed"`
-	Along  work.Along  `json:"along,omitempty" enum:",across,down" doc:"For measured: in which direction, where it is not a strip set across its strips"`
+	Along  work.Along  `json:"along,omitempty" enum:",across,down,untrimmed" doc:"For measured: in which direction, or before it was trimmed, where it is not a strip set across its strips"`
 	Of     string      `json:"of,omitempty" maxLength:"64" doc:"For undo: the event that did not happen"`
 	At     string      `json:"at" maxLength:"40" doc:"When it happened, RFC 3339"`
 }
@@ -65,7 +65,7 @@ func (e Event) Check() string {
 		if e.N < 1 || e.N > mostSideBySide {
 			return fmt.Sprintf("%d side by side cannot be measured: write 1 to %d.", e.N, mostSideBySide)
 		}
-		if e.Along != work.AcrossIts && e.Along != work.SideToSide && e.Along != work.UpAndDown {
+		if e.Along != work.AcrossIts && e.Along != work.SideToSide && e.Along != work.UpAndDown && e.Along != work.Untrimmed {
 			return fmt.Sprintf("“%s” is no direction to measure in.", e.Along)
 		}
 	case Undo:

@@ -4,18 +4,19 @@ import (
 	"slices"
 
 	"vicis/core/batching"
+	"vicis/core/gauge"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
 )
 
-// Gauge is a way in which measuring something tells of its seams.
+// Gauge is a way in which something is measured.
 type Gauge struct {
 	Along Along
 	Size  measure.Length // what it should measure
 	None  measure.Length // what it would measure if its seams took nothing
-	Takes int            // how many allowances they take: two for each of them
+	Takes int            // how many allowances they take, in parts of one: two for each of them; 0 where it tells nothing of them
 }
 
 // Along is in which direction something is measured.
@@ -26,40 +27,46 @@ const (
 	AcrossIts  Along = ""
 	SideToSide Along = "across"
 	UpAndDown  Along = "down"
+	Untrimmed  Along = "untrimmed" // a square, before it is trimmed
 )
 
-// Gauges lists the ways in which measuring what a step makes tells of its seams: of what was cut or trimmed after its seams were
-// sewn none, and none where they slant or not every line crosses as many.
+// Gauges lists the ways in which what a step makes is measured. Of what was cut or trimmed after its seams were sewn that tells
+// nothing of them, and nothing where they slant or not every line crosses as many.
 func (w *Work) Gauges(s Step) (list []Gauge) {
+	if s.Of.Strip != nil && s.Of.Sub == nil && s.Told == Wide {
+		return []Gauge{{Along: AcrossIts, Size: s.Size[0], None: s.Size[0]}}
+	}
 	if s.Of.Batch == nil {
 		return nil
 	}
 	made, p, ok := w.beforeMeasured(s)
-	if !ok {
-		return nil
-	}
-	add := func(along Along, size measure.Length, seams int) {
-		if seams > 0 {
-			takes := 2 * seams
-			list = append(list, Gauge{along, size, size + measure.Length(takes)*w.Table.Seam, takes})
+	add := func(along Along, size measure.Length, seams int, tells bool) {
+		takes := 2 * seams * gauge.Allowance
+		if !tells {
+			takes = 0
 		}
+		list = append(list, Gauge{along, size, size + measure.Length(takes)*w.Table.Seam/gauge.Allowance, takes})
 	}
 	switch {
 	case s.Stage == batching.Sets:
 		if flat := made.Acts[0]; flat.ID == s.ID {
 			_, high := made.Piece.Size()
-			add(AcrossIts, high, len(flat.Strips)-1)
+			add(AcrossIts, high, len(flat.Strips)-1, ok && !w.trimmedSince(made))
 		}
 	case s.Stage == batching.Units || s.Stage == batching.Blocks:
-		if !p.Whole() || !w.raw(made, map[naming.Unit]bool{}) {
+		if !p.Whole() {
 			return nil
 		}
+		raw := ok && w.raw(made, map[naming.Unit]bool{}) && !w.trimmedSince(made)
 		wide, high := p.Size()
-		if n, even := p.Crossed(true); even {
-			add(SideToSide, wide, n)
-		}
-		if n, even := p.Crossed(false); even {
-			add(UpAndDown, high, n)
+		n, even := p.Crossed(true)
+		add(SideToSide, wide, n, raw && even)
+		n, even = p.Crossed(false)
+		add(UpAndDown, high, n, raw && even)
+		if last := made.Acts[len(made.Acts)-1]; made.Untrimmed.Diagonals > 0 && ok && last.Does == w.Acts[s.ID].Act.Does {
+			size, _ := made.Untrimmed.Size.Length()
+			takes := made.Untrimmed.Diagonals * gauge.Root2
+			list = append(list, Gauge{Untrimmed, size, size + measure.Length(takes)*w.Table.Seam/gauge.Allowance, takes})
 		}
 	}
 	return list
@@ -78,6 +85,12 @@ func (w *Work) beforeMeasured(s Step) (making.Made, piece.Piece, bool) {
 		return planned, p, false
 	}
 	return made, p, !w.ofMeasured(made, map[naming.Unit]bool{})
+}
+
+// trimmedSince says whether something is trimmed to what was measured.
+func (w *Work) trimmedSince(m making.Made) bool {
+	is := w.Unit(m.Unit.ID).Unit.Measured
+	return is != nil && is.Trimmed
 }
 
 // ofMeasured says whether anything that something is made of was measured.

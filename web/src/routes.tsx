@@ -37,6 +37,10 @@ export const router = createBrowserRouter([
       { path: "cut/mat", lazy: async () => ({ Component: (await import("./cut/ScriptPage")).ScriptPage }) },
       { path: "sew", lazy: async () => ({ Component: (await import("./sew/SewPage")).SewPage }) },
       { path: "press", lazy: async () => ({ Component: (await import("./press/PressPage")).PressPage }) },
+      {
+        path: "trim/:step",
+        lazy: async () => ({ Component: (await import("./trim/MeasurePage")).MeasurePage }),
+      },
       { path: "trim", lazy: async () => ({ Component: (await import("./trim/TrimPage")).TrimPage }) },
     ],
   },

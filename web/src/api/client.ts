@@ -40,6 +40,10 @@ export type Ledger = Schemas["SheetLedger"];
 export type Working = Schemas["WordsWorking"];
 export type Question = Schemas["DocumentQuestion"];
 export type Revised = Schemas["Revised"];
+export type Came = Schemas["AskCame"];
+export type Onward = Schemas["AskOnward"];
+export type WayOn = Schemas["AskWayOn"];
+export type Gauged = Schemas["TallyGauged"];
 export type Problem = Schemas["Problem"];
 export type Trouble = Schemas["Trouble"];
 
@@ -120,6 +124,10 @@ export const server = {
     ask<Schemas["AskCutAgain"]>(client.POST("/api/again", { body: { document, block }, signal })),
   waves: (document: Document, unit: string, signal?: AbortSignal) =>
     ask<Schemas["AskWaves"]>(client.POST("/api/waves", { body: { document, unit }, signal })),
+  onward: (id: string, document: Document, came: Came, signal?: AbortSignal) =>
+    ask<Schemas["AskOnward"]>(
+      client.POST("/api/quilts/{id}/onward", { params: { path: { id } }, body: { document, came }, signal }),
+    ),
   arrangements: (body: Document) => ask<Schemas["AskArranged"]>(client.POST("/api/arrangements", { body })),
   nearest: (document: Document, width: string, height: string) =>
     ask<Shape[]>(client.POST("/api/nearest", { body: { document, width, height } })),

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo } from "react";
 import { useParams } from "react-router";
-import { type Choices, type Document, type Project, type Quilt, server, type Tallied } from "./client";
+import { type Came, type Choices, type Document, type Project, type Quilt, server, type Tallied } from "./client";
 
 /** What every answer is kept under. */
 export const keys = {
@@ -19,6 +19,7 @@ export const keys = {
   ways: (document: Document, unit: string) => ["ways", document, unit],
   again: (document: Document, block: string) => ["again", document, block],
   waves: (document: Document, unit: string) => ["waves", document, unit],
+  onward: (id: string, document: Document, came: Came, events: number) => ["onward", id, document, came, events],
   arrangements: (document: Document) => ["arrangements", document],
   remedies: (document: Document) => ["remedies", document],
   seam: (document: Document, seam: string) => ["seam", document, seam],

@@ -346,6 +346,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quilts/{id}/onward": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The ways on from what something measured, each worked out in full and held against what is counted of the quilt */
+        post: operations["onward"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quilts/{id}/progress": {
         parameters: {
             query?: never;
@@ -591,6 +608,20 @@ export interface components {
             /** @description The chain of reasons, one after the other */
             why: string[];
         };
+        AskCame: {
+            /** @description Up and down; of a strip set across its strips */
+            height?: string;
+            step: string;
+            /** @description From side to side; left out for what it should be */
+            width?: string;
+        };
+        AskCarry: {
+            exact: string;
+            look: string;
+            /** Format: int64 */
+            n: number;
+            step: string;
+        };
         AskChoice: {
             /** @description What is pressed already and would be pressed again */
             again: string[];
@@ -666,6 +697,11 @@ export interface components {
              */
             seams: number;
         };
+        AskFollow: {
+            is: string;
+            was: string;
+            what: string;
+        };
         AskMeasure: {
             /** Format: int64 */
             columns: number;
@@ -676,6 +712,17 @@ export interface components {
         AskNearest: {
             text: string;
             written: string;
+        };
+        AskOnward: {
+            is: string;
+            /** @description What was measured */
+            name: string;
+            /** @description The quilt as it is planned now, from the inside out */
+            quilt: components["schemas"]["AskRound"][];
+            /** @description What that says of its seams; empty where it says nothing */
+            seams: string;
+            should: string;
+            ways: components["schemas"]["AskWayOn"][];
         };
         AskReach: {
             /** Format: int64 */
@@ -772,6 +819,15 @@ export interface components {
             off: string[];
             /** @description How near that comes to the size asked for; empty where it is met */
             short: string;
+        };
+        AskRound: {
+            /** Format: double */
+            h: number;
+            name: string;
+            /** @description As the ruler reads it */
+            size: string;
+            /** Format: double */
+            w: number;
         };
         AskStanding: {
             /** Format: int64 */
@@ -895,6 +951,36 @@ export interface components {
             unit: components["schemas"]["MakingUnit"];
             /** @description Of it, what is cut away again */
             waste: string;
+        };
+        AskWayOn: {
+            /** @description Why it cannot be gone; empty where it can */
+            cannot: string;
+            /** @description What is counted already and is to be counted under what it now measures */
+            carries: components["schemas"]["AskCarry"][];
+            /** @description What is lost besides: points, crossings, what must be done to what is there */
+            costs: string[];
+            /** @description The project so; left out where nothing in it changes */
+            document?: components["schemas"]["Document"];
+            /** @description Everything that is cut, sewn or bought otherwise */
+            follows: components["schemas"]["AskFollow"][];
+            /**
+             * Format: int64
+             * @description Of mending: how many of it stay counted, for they are used already
+             */
+            keep: number;
+            /** @description What is counted already and fits no longer */
+            lost: string[];
+            name: string;
+            /** @description The quilt as it then is */
+            quilt: components["schemas"]["AskRound"][];
+            says: string[];
+            /**
+             * Format: int64
+             * @description Of mending: how many are counted that are taken apart
+             */
+            undone: number;
+            /** @enum {string} */
+            way: "adapt" | "sew on" | "mend" | "trim";
         };
         AwayInBody: {
             away: boolean;
@@ -1612,6 +1698,10 @@ export interface components {
             /** @description Its columns are not joined to blocks: they are laid straight into the rows of the quilt */
             straight?: boolean;
         };
+        OnwardIn: {
+            came: components["schemas"]["AskCame"];
+            document: components["schemas"]["Document"];
+        };
         Opening: {
             /** @enum {string} */
             block: "checkers" | "chain";
@@ -1662,6 +1752,8 @@ export interface components {
             remnants: components["schemas"]["SheetRemnant"][];
             /** Format: int64 */
             rows: number;
+            /** @description Its finest mark */
+            ruler: components["schemas"]["MeasureReading"];
             /** @description The cutting in the order of the table */
             script: components["schemas"]["SheetScriptPart"][];
             seam: components["schemas"]["PlanSeam"];
@@ -2301,16 +2393,18 @@ export interface components {
             supply: string;
         };
         SheetTrim: {
-            /** @description In which directions it tells of them; empty text across the strips of a set */
-            along: ("" | "across" | "down")[];
+            /** @description In which directions it is measured; empty text across the strips of a set */
+            along: ("" | "across" | "down" | "untrimmed")[];
             /** @description Empty for a strip set, which is as long as the cloth is wide */
             finished: string;
-            /** @description The step whose measuring tells of its seams; a strip set before it is closed or cut */
+            /** @description The step that is measured; a strip set before it is closed or cut */
             gauge?: string;
             id: string;
             kind: string;
             name: string;
             picture: string;
+            /** @description What it should measure as it is planned, whatever was measured since; empty where it is not measured */
+            should: string;
             unfinished: string;
             working: components["schemas"]["WordsWorking"];
         };
@@ -2498,6 +2592,27 @@ export interface components {
             /** Format: int64 */
             rev: number;
         };
+        TallyChart: {
+            /** @enum {string} */
+            along: "" | "across" | "down" | "untrimmed";
+            /** @description Whether there are limits */
+            limits: boolean;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            mean: number;
+            /** Format: double */
+            planned: number;
+            points: components["schemas"]["TallyPoint"][];
+            /** @description The limits rest on few measurements */
+            provisional: boolean;
+            /** @description What it shows, in words */
+            says: string;
+            /** @description The same as the ruler reads */
+            should: string;
+            /** Format: double */
+            upper: number;
+        };
         TallyDoubt: {
             mend: string;
             says: string;
@@ -2505,10 +2620,10 @@ export interface components {
         };
         TallyEvent: {
             /**
-             * @description For measured: in which direction, where it is not a strip set across its strips
+             * @description For measured: in which direction, or before it was trimmed, where it is not a strip set across its strips
              * @enum {string}
              */
-            along?: "" | "across" | "down";
+            along?: "" | "across" | "down" | "untrimmed";
             /** @description When it happened, RFC 3339 */
             at: string;
             /** @description The exact size of one, as the plan gave it when it was made */
@@ -2534,8 +2649,14 @@ export interface components {
             step: string;
         };
         TallyGauged: {
+            /** @description What to do with how many of those that were measured, and what it costs */
+            batch: string[];
+            /** @description What they measured, one after the other; one for each direction */
+            charts: components["schemas"]["TallyChart"][];
             /** @description What can be done about it, and what else would have to be measured */
             do: string[];
+            /** @description The same up and down, or across the strips of a set */
+            height: string;
             /** @description In the order they came */
             reads: components["schemas"]["TallyReading"][];
             /** @description What they say of the allowance together; empty for nothing */
@@ -2545,6 +2666,8 @@ export interface components {
             step: string;
             /** @description The sums behind it */
             sums: string[];
+            /** @description The middle one of what was read from side to side, of one; what the ways on begin with. Empty for nothing */
+            width: string;
         };
         TallyInBody: {
             events: components["schemas"]["TallyEvent"][];
@@ -2561,6 +2684,18 @@ export interface components {
             good: number;
             says: string;
             step: string;
+        };
+        TallyPoint: {
+            /**
+             * Format: double
+             * @description The same in inches
+             */
+            at: number;
+            /** @description It lies outside the limits, or differs from the one before by more than the others do */
+            beyond: boolean;
+            /** @description What one measured, exactly */
+            each: string;
+            reads: string;
         };
         TallyProgress: {
             /**
@@ -2589,7 +2724,7 @@ export interface components {
              * @description In which direction; empty for a strip set across its strips
              * @enum {string}
              */
-            along: "" | "across" | "down";
+            along: "" | "across" | "down" | "untrimmed";
             /** @description That it may be a slip, and of which kind; empty for none. It is kept as it is */
             asks: string;
             /** @description It tells of what the plan asks for now; else it is kept and says nothing */
@@ -2603,6 +2738,13 @@ export interface components {
             n: number;
             /** @description As it was typed */
             reads: string;
+            /**
+             * @description What to do with it; empty where it may be a slip
+             * @enum {string}
+             */
+            verdict: "" | "use" | "shave" | "ease" | "redo";
+            /** @description By how much it is off, and what that comes to */
+            why: string;
         };
         TallyStage: {
             /**
@@ -3436,6 +3578,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    onward: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OnwardIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskOnward"];
                 };
             };
             /** @description Error */

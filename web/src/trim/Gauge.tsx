@@ -1,6 +1,7 @@
 // What a strip set measured, and what that says of its seams: entered as it is read, kept, and taken back one by one.
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
+import { Link } from "react-router";
 import { newId, type Project, type Step, type TallyEvent } from "../api/client";
 import { useOutbox } from "../bench/useOutbox";
 import { Fold } from "../frame/Fold";
@@ -9,9 +10,22 @@ import { Ruled } from "../frame/Ruled";
 
 const nothing = { made: 0, aside: 0, pressed: 0 };
 
-type Along = "" | "across" | "down";
+export type Along = "" | "across" | "down" | "untrimmed";
 
-export function Gauge({ project, step, ways }: { project: Project; step: Step; ways: Along[] }) {
+export function Gauge({
+  project,
+  step,
+  ways,
+  asks = "What did it measure?",
+  open,
+}: {
+  project: Project;
+  step: Step;
+  ways: Along[];
+  asks?: string;
+  /** It stands on its page already: nothing leads there. */
+  open?: boolean;
+}) {
   const [along, setAlong] = useState<Along>(ways[0] ?? "");
   const [reads, setReads] = useState("");
   const [n, setN] = useState(1);
@@ -19,7 +33,7 @@ export function Gauge({ project, step, ways }: { project: Project; step: Step; w
     project,
     (w) => w.event.kind === "measured" && w.event.step === step.id,
   );
-  const send = (event: Pick<TallyEvent, "kind" | "n" | "reads" | "of" | "along">) =>
+  const send = (event: Pick<TallyEvent, "kind" | "n" | "reads" | "of" | "along" | "reason">) =>
     record([
       {
         event: {
@@ -31,17 +45,17 @@ export function Gauge({ project, step, ways }: { project: Project; step: Step; w
           rev: project.rev,
           at: new Date().toISOString(),
         },
-        effect: nothing,
+        effect: event.kind === "aside" ? { ...nothing, aside: event.n ?? 0 } : nothing,
       },
     ]);
   const said = project.progress.gauged.find((g) => g.step === step.id);
   return (
     <Fold
       mt="6px"
-      must={!!said || pending.length > 0}
+      must={open || !!said || pending.length > 0}
       summary={
         <chakra.summary cursor="pointer" fontSize="small" fontWeight="600">
-          What did it measure?
+          {asks}
         </chakra.summary>
       }
     >
@@ -63,8 +77,8 @@ export function Gauge({ project, step, ways }: { project: Project; step: Step; w
               label="in which way"
               value={along}
               onChange={setAlong}
-              choices={ways.map((w) => ({ value: w, name: w || "across" }))}
-              w="100px"
+              choices={ways.map((w) => ({ value: w, name: w === "untrimmed" ? "before trimming" : w || "across" }))}
+              w={ways.includes("untrimmed") ? "140px" : "100px"}
             />
           )}
           <NumberField label="side by side" min={1} max={20} value={n} onChange={setN} w="90px" />
@@ -83,13 +97,23 @@ export function Gauge({ project, step, ways }: { project: Project; step: Step; w
               <Ruled>
                 {[
                   [r.reads, r.along, r.n > 1 ? `${r.n} side by side` : ""].filter(Boolean).join(", "),
-                  r.asks,
+                  r.asks || [r.verdict, r.why].filter(Boolean).join(", "),
                   r.fits ? "" : "measured before it was changed",
                 ]
                   .filter(Boolean)
                   .join(": ")}
               </Ruled>
             </Text>
+            {r.verdict === "redo" && step.sewing && (
+              <Button
+                size="sm"
+                variant="plain"
+                aria-label={`Turn down the one that measured ${r.reads}`}
+                onClick={() => send({ kind: "aside", n: r.n, reason: `measured ${r.reads}` })}
+              >
+                Turn it down
+              </Button>
+            )}
             <Button
               size="sm"
               variant="plain"
@@ -115,6 +139,13 @@ export function Gauge({ project, step, ways }: { project: Project; step: Step; w
             <Ruled>{d}</Ruled>
           </Text>
         ))}
+        {!open && (
+          <Link to={`/q/${project.id}/trim/${encodeURIComponent(step.id)}`}>
+            <Text as="span" fontSize="small">
+              Under the ruler: the batch, and the ways on
+            </Text>
+          </Link>
+        )}
         {(trouble || lost) && (
           <Text fontSize="note" color="madder" role="alert">
             {lost || `${trouble?.detail ?? ""} It is kept here, and sent again by itself.`}

@@ -10,7 +10,7 @@ import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Unplanned } from "../frame/Unplanned";
 import { Worked } from "../frame/Working";
-import { Gauge } from "./Gauge";
+import { type Along, Gauge } from "./Gauge";
 
 const Cell = chakra("td", { base: { py: "12px", px: "10px", verticalAlign: "middle" } });
 const Head = chakra("th", {
@@ -22,7 +22,7 @@ export function TrimPage() {
   const { plan } = project;
   if (plan.steps.length === 0) return <Unplanned />;
   const colours = coloursOf(project.document);
-  const gauged = (id: string | undefined, ways: ("" | "across" | "down")[]) => {
+  const gauged = (id: string | undefined, ways: Along[]) => {
     const step = plan.steps.find((s) => s.id === id);
     return step && <Gauge project={project} step={step} ways={ways} />;
   };

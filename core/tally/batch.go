@@ -1,0 +1,199 @@
+package tally
+
+import (
+	"fmt"
+	"slices"
+
+	"vicis/core/batching"
+	"vicis/core/gauge"
+	"vicis/core/measure"
+	"vicis/core/piece"
+	"vicis/core/words"
+	"vicis/core/work"
+)
+
+// Chart is what was measured in one direction, one after the other, in inches. Limits are there where enough was measured and the
+// ruler tells them apart.
+type Chart struct {
+	Along       work.Along `json:"along" enum:",across,down,untrimmed"`
+	Planned     float64    `json:"planned"`
+	Should      string     `json:"should" doc:"The same as the ruler reads"`
+	Points      []Point    `json:"points"`
+	Limits      bool       `json:"limits" doc:"Whether there are limits"`
+	Mean        float64    `json:"mean"`
+	Upper       float64    `json:"upper"`
+	Lower       float64    `json:"lower"`
+	Provisional bool       `json:"provisional" doc:"The limits rest on few measurements"`
+	Says        string     `json:"says" doc:"What it shows, in words"`
+}
+
+// Point is one measurement in its chart.
+type Point struct {
+	Reads  string  `json:"reads"`
+	Each   string  `json:"each" doc:"What one measured, exactly"`
+	At     float64 `json:"at" doc:"The same in inches"`
+	Beyond bool    `json:"beyond" doc:"It lies outside the limits, or differs from the one before by more than the others do"`
+}
+
+// measured is what one thing measured, and where it was read.
+type measured struct {
+	read int
+	each measure.Length
+}
+
+// chart draws what was measured in one direction, and says whether it drifts.
+func (f *folding) chart(g *Gauged, way work.Gauge, list []measured) Chart {
+	out := Chart{Along: way.Along, Planned: way.Size.Inches(), Should: f.w.Say(way.Size), Points: []Point{}}
+	var values []measure.Length
+	for _, m := range list {
+		values = append(values, m.each)
+		out.Points = append(out.Points, Point{Reads: g.Reads[m.read].Reads, Each: string(measure.Write(m.each)), At: m.each.Inches()})
+	}
+	c, ok := gauge.Individuals(values, f.w.Table.Ruler.Mark)
+	if !ok {
+		if len(values) >= 3 {
+			out.Says = "No limits yet: they take eight measurements, on a ruler that tells them apart."
+		}
+		return out
+	}
+	out.Limits, out.Mean, out.Upper, out.Lower, out.Provisional = true, c.Mean.Inches(), c.Upper.Inches(), c.Lower.Inches(), c.Few
+	exact := f.exactRuler()
+	outside := 0
+	for i := range out.Points {
+		if out.Points[i].Beyond = c.Beyond[i] || c.Jumps[i]; out.Points[i].Beyond {
+			outside++
+		}
+	}
+	switch {
+	case c.Shift > 0:
+		word := "wider"
+		if c.By < 0 {
+			word = "narrower"
+		}
+		out.Says = fmt.Sprintf("From measurement %d on %s by %s: did the guide move?", c.Shift+1, word, fine(exact, max(c.By, -c.By)))
+	case outside > 0:
+		out.Says = fmt.Sprintf("%s outside what the others keep to: measure it again, then look at what was sewn there.", words.Plural(outside, "measurement")+" "+lies(outside))
+	default:
+		out.Says = fmt.Sprintf("Steady: all lie between %s and %s.", exact.Print(c.Lower), exact.Print(c.Upper))
+	}
+	if c.Few {
+		out.Says += fmt.Sprintf(" The limits are provisional, from %d.", len(values))
+	}
+	return out
+}
+
+func lies(n int) string {
+	if n == 1 {
+		return "lies"
+	}
+	return "lie"
+}
+
+// Verdict is what to do with one thing that was measured.
+type Verdict string
+
+// The verdicts.
+const (
+	Use   Verdict = "use"
+	Shave Verdict = "shave" // off all sides, down to what it should be
+	Ease  Verdict = "ease"  // it is sewn to what it meets with the longer one underneath
+	Redo  Verdict = "redo"  // its seams are taken out, or all the others are taken down to it
+)
+
+// What is let pass (judgement, from common practice: 1⁄16″ is good, ⅛″ matters on small parts): as much as the ruler cannot tell, and
+// what a hand does not feel. On what is small, and where a point lies an allowance from the edge, half as much. Cotton eases about one in
+// fifty along an edge.
+const (
+	letPass = measure.Inch / 16
+	small   = 4 * measure.Inch
+	easing  = 50
+)
+
+// tolerance is by how much something may be off.
+func (f *folding) tolerance(s work.Step, way work.Gauge) measure.Length {
+	tolerance := letPass
+	if f.w.Document.Units == measure.Centimetres {
+		tolerance = 3 * measure.Millimetre / 2
+	}
+	if way.Size < small || s.Of.Batch != nil && s.Stage != batching.Sets && len(s.Of.Batch.Piece.Tips(piece.Of(2*f.w.Table.Seam))) > 0 {
+		tolerance /= 2
+	}
+	return tolerance
+}
+
+// middle is what the middle one of those measured is, as it is written.
+func middle(list []measured) string {
+	var each []measure.Length
+	for _, m := range list {
+		each = append(each, m.each)
+	}
+	slices.Sort(each)
+	return string(measure.Write(each[(len(each)-1)/2]))
+}
+
+// verdict says what to do with one that measured so.
+func (f *folding) verdict(s work.Step, way work.Gauge, came measure.Length) (Verdict, string) {
+	exact := f.exactRuler()
+	if way.Along == work.Untrimmed {
+		if came >= s.Size[0] {
+			return Use, fine(exact, came-s.Size[0]) + " comes off when it is trimmed"
+		}
+		way.Size = s.Size[0]
+	}
+	off := came - way.Size
+	by := fine(exact, max(off, -off))
+	switch tolerance := f.tolerance(s, way); {
+	case off == 0:
+		return Use, "as it should be"
+	case max(off, -off) <= tolerance:
+		return Use, by + " off, which lets itself be sewn in"
+	case off > 0 && s.Stage == batching.Sets:
+		return "", fmt.Sprintf("%s too wide", by)
+	case s.Stage == batching.Sets:
+		return "", fmt.Sprintf("%s too narrow", by) // the ways on say what to do
+	case s.Stage == batching.Strips && off < 0:
+		return Redo, fmt.Sprintf("cut %s too narrow: it is short by that wherever it lies", by)
+	case s.Stage == batching.Strips:
+		return Shave, fmt.Sprintf("cut %s too wide: cut it again", by)
+	case off > 0:
+		return Shave, fmt.Sprintf("%s too large: %s off each side", by, fine(exact, off/2))
+	case -off*easing <= way.Size:
+		return Ease, fmt.Sprintf("%s too small: ease it in, the longer one underneath", by)
+	}
+	return Redo, fmt.Sprintf("%s too small to be eased: mend its seams, or take all down to it", by)
+}
+
+// batch says what to do with how many, and what that costs.
+func (f *folding) batch(s work.Step, reads []Reading) []string {
+	count := map[Verdict]int{}
+	all := 0
+	for _, r := range reads {
+		if r.Verdict != "" {
+			count[r.Verdict] += r.N
+			all += r.N
+		}
+	}
+	list := []string{}
+	if all < 2 {
+		return list
+	}
+	if n := count[Use]; n > 0 {
+		list = append(list, fmt.Sprintf("Use %d of %d as they are.", n, all))
+	}
+	if n := count[Shave]; n > 0 {
+		cuts := 4
+		if s.Stage == batching.Strips {
+			cuts = 1
+		}
+		list = append(list, fmt.Sprintf("Shave %d: %s.", n, words.Plural(n*cuts, "cut")))
+	}
+	if n := count[Ease]; n > 0 {
+		list = append(list, fmt.Sprintf("Ease %d: pins at both ends and in the middle of every edge.", n))
+	}
+	if n := count[Redo]; n > 0 && s.Of.Batch != nil {
+		seams := s.Of.Batch.Seams * n
+		list = append(list, fmt.Sprintf("Redo %d: %s to take out and sew again, %s in all. Turned down, what they used is to be made again.", n, words.Plural(seams, "seam"),
+			f.w.Say(measure.Length(seams)*s.Of.Batch.Each)))
+	}
+	return list
+}

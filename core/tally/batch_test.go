@@ -1,0 +1,128 @@
+package tally_test
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+
+	"vicis/core/measure"
+	"vicis/core/tally"
+	"vicis/core/work"
+)
+
+func firstOf(t *testing.T, w *work.Work, stage string) work.Step {
+	t.Helper()
+	for _, s := range w.Steps {
+		if string(s.Stage) == stage {
+			return s
+		}
+	}
+	t.Fatal("no step of ", stage)
+	return work.Step{}
+}
+
+// Cutting and sewing are told apart where strips and set were measured. Strips of 2 7⁄16″: 3 × 2 7⁄16 = 7 5⁄16; a set of 6 5⁄16″ took (7 5⁄16 − 6 5⁄16) ÷
+// 4 = ¼″: the seams are right and the cutting is not. Strips of 2½″ and a set of 6⅛″: (7½ − 6⅛) ÷ 4 = 11⁄32″, and three strips read to 1⁄16″ and the set
+// leave open ½ (4 × 1⁄16) ÷ 4 either way. One strip of two fabrics alone tells nothing apart.
+func TestCuttingAndSewingAreToldApart(t *testing.T) {
+	w, set := nines(t, measure.Inches, "2 1/2")
+	var piles []work.Step
+	for _, s := range w.Steps {
+		if s.Stage == "strips" && len(w.Gauges(s)) == 1 && slices.ContainsFunc(set.Takes, func(take work.Take) bool { return take.Step == s.ID }) {
+			piles = append(piles, s)
+		}
+	}
+	if len(piles) != 2 {
+		t.Fatalf("%d piles", len(piles))
+	}
+	said := func(strip, came string, some []work.Step) tally.Gauged {
+		events := []tally.Event{gauged(set, "set", came, 1)}
+		for i, s := range some {
+			events = append(events, gauged(s, fmt.Sprint("strip-", i), strip, 1))
+		}
+		for _, g := range tally.Fold(w, events).Gauged {
+			if g.Step == set.ID {
+				return g
+			}
+		}
+		t.Fatal("nothing is said of the set")
+		return tally.Gauged{}
+	}
+	g := said("2 7/16", "6 5/16", piles)
+	if !strings.Contains(g.Says, "The seams take ¼″, as planned") || !strings.Contains(g.Says, "It is the cutting: the strips are 7 5/16″ together and should be 7½″.") {
+		t.Errorf("narrow strips: %q %v", g.Says, g.Sums)
+	}
+	g = said("2 1/2", "6", piles)
+	if !strings.Contains(g.Says, "⅜″, ⅛″ too much: the strips were measured, so it is the sewing.") || len(g.Do) == 0 || strings.Contains(strings.Join(g.Do, " "), "Or what is sewn there") {
+		t.Errorf("wide seams: %q %v", g.Says, g.Do)
+	}
+	g = said("2 1/2", "6", piles[:1])
+	if strings.Contains(g.Says, "were measured") || !strings.Contains(strings.Join(g.Do, " "), "Or what is sewn there is cut ½″ too narrow in all: measure that") {
+		t.Errorf("one pile alone: %q %v", g.Says, g.Do)
+	}
+}
+
+// The guide moves after the twelfth of twenty-four sets: said with the place and by how much. Eight steady ones get provisional limits, seven none.
+func TestABatchThatDriftsIsTold(t *testing.T) {
+	w, set := nines(t, measure.Inches, "2 1/2")
+	chart := func(list ...measure.Length) tally.Chart {
+		var events []tally.Event
+		for i, l := range list {
+			events = append(events, gauged(set, fmt.Sprintf("n%02d", i), string(measure.Write(l)), 1))
+		}
+		g := tally.Fold(w, events).Gauged
+		if len(g) != 1 || len(g[0].Charts) != 1 {
+			t.Fatalf("%+v", g)
+		}
+		return g[0].Charts[0]
+	}
+	in := measure.Inch
+	var list []measure.Length
+	for i := range 24 {
+		l := 13*in/2 + []measure.Length{0, in / 16, -in / 16, in / 16}[i%4]
+		if i >= 12 {
+			l += in / 4
+		}
+		list = append(list, l)
+	}
+	c := chart(list...)
+	if !c.Limits || c.Provisional || !strings.HasPrefix(c.Says, "From measurement 13 on wider by") || len(c.Points) != 24 || c.Planned != 6.5 || c.Should != "6½″" {
+		t.Errorf("%+v", c)
+	}
+	steady := []measure.Length{0, 3, -2, 3, 0, -3, 2, 0}
+	for i := range steady {
+		steady[i] = 13*in/2 + steady[i]*in/16
+	}
+	if c = chart(steady...); !c.Limits || !c.Provisional || !strings.HasPrefix(c.Says, "Steady") || !strings.Contains(c.Says, "provisional, from 8") {
+		t.Errorf("%+v", c)
+	}
+	if c = chart(steady[:7]...); c.Limits || !strings.HasPrefix(c.Says, "No limits yet") {
+		t.Errorf("%+v", c)
+	}
+}
+
+// What to do with each block that should be 6½″: 1⁄16″ is let pass, more is shaved off all sides, up to a fiftieth is eased in, and more is redone.
+func TestVerdictsOnABatch(t *testing.T) {
+	w, _ := nines(t, measure.Inches, "2 1/2")
+	block := firstOf(t, w, "blocks")
+	var events []tally.Event
+	for i, reads := range []string{"6 1/2", "6 9/16", "6 5/8", "6 3/8", "6 1/4", "65"} {
+		e := gauged(block, fmt.Sprint("block-", i), reads, 1)
+		e.Along = work.SideToSide
+		events = append(events, e)
+	}
+	g := tally.Fold(w, events).Gauged[0]
+	for i, want := range []tally.Verdict{tally.Use, tally.Use, tally.Shave, tally.Ease, tally.Redo, ""} {
+		if g.Reads[i].Verdict != want {
+			t.Errorf("%s: %q, should be %q (%s)", g.Reads[i].Reads, g.Reads[i].Verdict, want, g.Reads[i].Why)
+		}
+	}
+	want := []string{"Use 2 of 5 as they are.", "Shave 1: 4 cuts.", "Ease 1: pins at both ends and in the middle of every edge."}
+	if len(g.Batch) != 4 || !slices.Equal(g.Batch[:3], want) || !strings.HasPrefix(g.Batch[3], "Redo 1: ") || !strings.Contains(g.Reads[2].Why, "1/16″ off each side") {
+		t.Errorf("%q %q", g.Batch, g.Reads[2].Why)
+	}
+	if g.Width != "6 1/2 in" || g.Height != "" {
+		t.Errorf("the ways on begin with %q × %q", g.Width, g.Height)
+	}
+}
