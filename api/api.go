@@ -38,6 +38,7 @@ type Server struct {
 	kept            *kept
 	plans, searches turns
 	now             func() time.Time
+	caliper         string // host and port; empty for none
 }
 
 // New builds the engine: the API under /api, the web application below everything else. doors says who is let in.
@@ -46,7 +47,7 @@ func New(s *store.Store, web http.Handler, doors Doors) *gin.Engine {
 	engine := gin.New()
 	engine.ContextWithFallback = true // a client that leaves cancels its query
 	engine.Use(gin.CustomRecovery(recovered), guard(doors), gzip.Gzip(gzip.DefaultCompression))
-	srv := &Server{store: s, kept: keep(s), plans: inTurn(), searches: inTurn(), now: time.Now}
+	srv := &Server{store: s, kept: keep(s), plans: inTurn(), searches: inTurn(), now: time.Now, caliper: doors.Caliper}
 	s.Guard(keepsPromises)
 	srv.register(humagin.New(engine, config()))
 	engine.NoRoute(func(c *gin.Context) {
@@ -226,6 +227,8 @@ func (s *Server) register(a huma.API) {
 	s.registerCutting(a, op)
 	s.registerPressing(a, op)
 	s.registerCloth(a, op)
+	huma.Register(a, op(http.MethodGet, "/api/caliper", "caliper",
+		"The next reading of the caliper beside the machine; not found where there is none"), s.read)
 	huma.Register(a, op(http.MethodGet, "/api/starters", "starters", "Blocks to begin a quilt with"), s.starters)
 	huma.Register(a, draft(op(http.MethodPost, "/api/starters", "begin",
 		"Lay out a first document from a few choices")), s.begin)
@@ -235,7 +238,11 @@ func (s *Server) health(ctx context.Context, _ *struct{}) (*body[map[string]stri
 	if _, err := s.store.Quilts(ctx); err != nil {
 		return nil, trouble(err)
 	}
-	return &body[map[string]string]{map[string]string{"state": "ready"}}, nil
+	out := map[string]string{"state": "ready"}
+	if s.caliper != "" {
+		out["caliper"] = "there"
+	}
+	return &body[map[string]string]{out}, nil
 }
 
 func (s *Server) shelf(ctx context.Context, _ *struct{}) (*body[[]Shelved], error) {

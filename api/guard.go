@@ -17,6 +17,8 @@ import (
 type Doors struct {
 	Hosts []string // names that the server answers to beside this machine's own
 	Key   string   // what every machine but this one has to show once; without it no other is let in
+
+	Caliper string // host and port of a caliper on this machine that readings are asked from; empty for none
 }
 
 // localHosts are the names of this machine that the server always answers to.

@@ -32,7 +32,7 @@ func command() *cobra.Command {
 		Use: "vicis", Short: "Plan repeated units and tally them at the machine", SilenceUsage: true,
 		SilenceErrors: true,
 	}
-	root.AddCommand(serveCommand(), demoCommand(), planCommand(), backupCommand(), restoreCommand(), checkCommand(), exportCommand(),
+	root.AddCommand(serveCommand(), demoCommand(), planCommand(), backupCommand(), restoreCommand(), checkCommand(), exportCommand(), caliperCommand(),
 		contractCommand())
 	return root
 }
@@ -42,12 +42,15 @@ type options struct {
 	listen string
 	data   string
 	hosts  []string
+
+	caliper string // host and port of a caliper on this machine
 }
 
 func (o *options) flags(c *cobra.Command, data string) {
 	c.Flags().StringVar(&o.listen, "listen", "127.0.0.1:8337",
 		"address to listen on; at another than 127.0.0.1 other machines are let in with the key that is shown then")
 	c.Flags().StringVar(&o.data, "data", data, "database file")
+	c.Flags().StringVar(&o.caliper, "caliper", "", "address of a caliper on this machine that gives readings, such as 127.0.0.1:8338")
 	c.Flags().StringSliceVar(&o.hosts, "host", nil,
 		"a name or address that this computer is opened by from a tablet beside the machine")
 }
@@ -73,6 +76,19 @@ func demoCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use: "demo", Short: "Serve the application with made-up quilts", Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
+			if o.caliper == "" { // the demo brings one of its own
+				held, err := (&holding{bias: "-1/32 in", spread: "0.01 in", resolution: "0.005 in", drift: "0", seed: 1}).caliper()
+				if err != nil {
+					return err
+				}
+				var lc net.ListenConfig
+				l, err := lc.Listen(c.Context(), "tcp", "127.0.0.1:0")
+				if err != nil {
+					return err
+				}
+				go answering(c.Context(), l, held) //nolint:errcheck // it ends with the program
+				o.caliper = l.Addr().String()
+			}
 			return serve(c.Context(), o, c.OutOrStdout(), demo.Fill)
 		},
 	}
@@ -97,7 +113,10 @@ func serve(ctx context.Context, o options, out io.Writer, fill func(context.Cont
 	if err != nil {
 		return fmt.Errorf("%w; another program may be using this address: choose one with --listen 127.0.0.1:PORT", err)
 	}
-	doors := api.Doors{Hosts: o.hosts}
+	if o.caliper != "" && !loopbackAt(o.caliper) {
+		return fmt.Errorf("--caliper: %s is no address of this machine, such as 127.0.0.1:8338", o.caliper)
+	}
+	doors := api.Doors{Hosts: o.hosts, Caliper: o.caliper}
 	if addr, ok := listener.Addr().(*net.TCPAddr); ok && !addr.IP.IsLoopback() {
 		if doors.Key, err = keyBeside(o.data); err != nil {
 			return errors.Join(err, listener.Close())

@@ -25,6 +25,7 @@ type following struct {
 	more   measure.Length     // by how much each seam takes more from both sides together than planned, where that is known
 	known  bool
 	trims  bool
+	eased  []string // what is eased in to what it meets
 	purse  *Purse
 	cannot problem.Problem // why it cannot follow
 }
@@ -293,15 +294,30 @@ func (f *following) set(e side, m making.Made, to piece.Num) bool {
 		return to.Cmp(should) < 0 && f.measures(u, e, length, false)
 	}
 	n, even := planned.Crossed(!e.down)
-	if !f.known || !even || n == 0 {
-		return false
+	comes := should
+	if f.known && even && n > 0 {
+		comes = should.Sub(piece.Of(measure.Length(n) * f.more))
 	}
-	comes := should.Sub(piece.Of(measure.Length(n) * f.more))
-	if d := comes.Sub(to); d.Cmp(piece.Of(measure.Hair)) > 0 || d.Neg().Cmp(piece.Of(measure.Hair)) > 0 {
+	off := comes.Sub(to)
+	if off.Sign() < 0 {
+		off = off.Neg()
+	}
+	switch {
+	case off.Cmp(piece.Of(measure.Hair)) <= 0:
+	case off.Cmp(piece.Of(work.LetsBeSewnIn(f.d.Units))) <= 0:
+		fine := measure.Ruler{Units: f.d.Units, Mark: work.SeamMark(f.d.Units)}
+		by, _ := off.Length()
+		f.eased = append(f.eased, fmt.Sprintf("%s would measure %s and is eased to %s: %s.", m.Unit.Name, fineOf(fine, comes), fineOf(fine, to), fine.Print(by)))
+	default:
 		f.cannot.Says = fmt.Sprintf("With the same seams %s would measure %s, and what it meets %s.", m.Unit.Name, f.say(comes), f.say(to))
 		return false
 	}
 	return f.measures(u, e, length, false)
+}
+
+func fineOf(fine measure.Ruler, n piece.Num) string {
+	l, _ := n.Length()
+	return fine.Print(l)
 }
 
 // planned is a unit as if it measured what it should.

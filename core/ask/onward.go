@@ -193,11 +193,7 @@ func (q onward) seams() (more measure.Length, n int, told bool) {
 
 // step is the step that makes what was measured.
 func (q onward) step() (work.Step, bool) {
-	i := slices.IndexFunc(q.Work.Steps, func(s work.Step) bool { return s.ID == q.came.Step })
-	if i < 0 {
-		return work.Step{}, false
-	}
-	return q.Work.Steps[i], true
+	return stepOf(q.Work, q.came.Step)
 }
 
 // isBlock says whether it is laid as a block, and only there.
@@ -232,8 +228,9 @@ func (q onward) adapt() WayOn {
 	return q.followed(out, f, &making.Measures{})
 }
 
-// smallest is the smallest that was measured, where that is smaller than what one goes on with.
+// smallest is the smallest that was measured, on half a mark of the ruler, where that is smaller than what one goes on with.
 func (q *onward) smallest() {
+	half := q.Table.Ruler.Mark / 2 // by that it is cut
 	for _, g := range q.counted.Gauged {
 		if g.Step != q.came.Step {
 			continue
@@ -244,9 +241,9 @@ func (q *onward) smallest() {
 				switch {
 				case err != nil:
 				case c.Along == work.SideToSide && q.came.Width != "":
-					q.w = min(q.w, l)
+					q.w = min(q.w, l/half*half)
 				case (c.Along == work.UpAndDown || c.Along == work.AcrossIts) && q.came.Height != "":
-					q.h = min(q.h, l)
+					q.h = min(q.h, l/half*half)
 				}
 			}
 		}
@@ -299,6 +296,7 @@ func (q onward) followed(out WayOn, f *following, as *making.Measures) WayOn {
 	if !f.all() {
 		return q.cannot(out, f.cannot.Says, f.cannot.Mend)
 	}
+	out.Says = append(out.Says, f.eased...)
 	return q.told(out, f.d)
 }
 
@@ -320,6 +318,7 @@ func (q onward) sewOn(more measure.Length) WayOn {
 	if !f.all() {
 		return q.cannot(out, f.cannot.Says, f.cannot.Mend)
 	}
+	out.Says = append(out.Says, f.eased...)
 	return q.told(out, f.d)
 }
 
@@ -379,6 +378,9 @@ func (q onward) told(out WayOn, d document.Document) WayOn {
 	}
 	out.Document, out.Quilt = &d, rounds(w.Layout, w.Table)
 	out.Follows = q.follows(w)
+	if len(document.Changes(q.Document, d)) == 0 {
+		out.Document, out.Says = nil, []string{"It measures what it should: nothing has to follow."}
+	}
 	var expected []string
 	for _, u := range d.Parts {
 		if m := u.Measured; m != nil && m.Expected {
@@ -420,23 +422,51 @@ func (q onward) told(out WayOn, d document.Document) WayOn {
 	return out
 }
 
-// carry counts what was sewn with the seams that are planned now under what it measures, and what was cut across it: that is what it
-// is, and what it should have been is not.
+// carry counts what was sewn with the seams that are planned now under what it measures: everything that is made of the same cuts. That
+// is what it is, and what it should have been is not.
 func (q onward) carry(out *WayOn, step naming.Step, then *work.Work) bool {
-	if step != q.came.Step && !slices.ContainsFunc(q.Document.Parts, func(u making.Unit) bool {
-		m := q.Unit(u.ID)
-		return m.Unit.How != nil && len(m.Acts) > 0 && m.Acts[len(m.Acts)-1].Stock && step == u.ID.Step() && u.How.Parts()[0].Unit == q.unit && m.Piece.W == then.Unit(u.ID).Piece.W
-	}) {
+	was, known1 := stepOf(q.Work, step)
+	is, known2 := stepOf(then, step)
+	if !known1 || !known2 || !q.sameCuts(step, then, map[naming.Step]bool{}) {
 		return false
 	}
-	i := slices.IndexFunc(q.Work.Steps, func(s work.Step) bool { return s.ID == step })
-	j := slices.IndexFunc(then.Steps, func(s work.Step) bool { return s.ID == step })
-	if i < 0 || j < 0 || q.counted.Steps[i].Good == 0 {
-		return false
+	for _, s := range q.counted.Steps {
+		if s.ID == step && s.Good > 0 {
+			out.Carries = append(out.Carries, Carry{step, was.Exact(), was.Look, 0}, Carry{step, is.Exact(), is.Look, s.Good})
+			return true
+		}
 	}
-	was, is := q.Work.Steps[i], then.Steps[j]
-	out.Carries = append(out.Carries, Carry{step, was.Exact(), was.Look, 0}, Carry{step, is.Exact(), is.Look, q.counted.Steps[i].Good})
-	return true
+	return false
+}
+
+// sameCuts says whether everything that goes into a step is cut as wide and as high as before.
+func (q onward) sameCuts(step naming.Step, then *work.Work, seen map[naming.Step]bool) bool {
+	if good, known := seen[step]; known {
+		return good
+	}
+	was, known1 := stepOf(q.Work, step)
+	is, known2 := stepOf(then, step)
+	good := known1 && known2 && len(was.Size) == len(is.Size)
+	switch {
+	case !good:
+	case was.Stage == batching.SubCuts && was.Told == work.CutSize, was.Stage == batching.Strips:
+		good = slices.Equal(was.Size, is.Size)
+	case was.Stage == batching.SubCuts:
+		good = was.Size[0] == is.Size[0]
+	}
+	for _, t := range was.Takes {
+		good = good && (was.Told == work.CutSize || q.sameCuts(t.Step, then, seen))
+	}
+	seen[step] = good
+	return good
+}
+
+func stepOf(w *work.Work, id naming.Step) (work.Step, bool) {
+	i := slices.IndexFunc(w.Steps, func(s work.Step) bool { return s.ID == id })
+	if i < 0 {
+		return work.Step{}, false
+	}
+	return w.Steps[i], true
 }
 
 // follows lists what is cut, sewn or bought otherwise.

@@ -17,6 +17,7 @@ type Schools struct {
 	Marking  making.Marking         `json:"marking" enum:"line,both,crease,guide" doc:"How a sewing line on the diagonal is shown to the needle"`
 	Prepare  string                 `json:"prepare" enum:"press,starch,wash" doc:"What is done to the cloth before it is cut"`
 	Ends     string                 `json:"ends" enum:"keep,use" doc:"What becomes of the end of a strip"`
+	Later    string                 `json:"later" enum:"planned,measured" doc:"To what sub-cuts are cut: as planned, or once their strip set was measured"`
 	Chain    int                    `json:"chain" minimum:"1" maximum:"500" doc:"Units on one chain before it is cut"`
 	Steps    map[string]StepSchools `json:"steps,omitempty" doc:"What is done differently, by unit, row kind or border"`
 }
@@ -79,6 +80,7 @@ func (d *Document) fill() {
 	}
 	set(&d.Schools.Prepare, "press")
 	set(&d.Schools.Ends, "keep")
+	set(&d.Schools.Later, "planned")
 	if d.Settings.Layers == 0 {
 		d.Settings.Layers = 2
 	}
@@ -181,6 +183,16 @@ func Questions() []Question {
 			{
 				Value: "use", Name: "give smaller patches first",
 				Changes: "Wherever that saves a strip, patches are cut from what is left of wider ones: less cloth, more handling.",
+			},
+		}},
+		{"/schools/later", "Sub-cuts are cut", "", []Answer{
+			{
+				Value: "planned", Name: "as planned",
+				Changes: "Strip sets are cut as soon as they are pressed.",
+			},
+			{
+				Value: "measured", Name: "once the set is measured",
+				Changes: "Sub-cuts wait, in the thread and at the mat, until one of their sets was measured.",
 			},
 		}},
 		{"/schools/setFirst", "Set the seam first", "setFirst", []Answer{

@@ -5,6 +5,7 @@ package gauge
 
 import (
 	"slices"
+	"strings"
 
 	"vicis/core/measure"
 )
@@ -21,6 +22,35 @@ type Read struct {
 	Takes int            // how many allowances its seams take: two for each parallel seam; in parts of one
 	Times int            // how many lay side by side
 	Came  measure.Length // what they measured together
+	Mark  measure.Length // how finely that was read
+}
+
+// Fineness is how finely a length was read that is written so, on a ruler with a mark or, where its decimals tell finer, by a caliper: five of
+// its last digit (common practice).
+func Fineness(written string, units measure.Units, mark measure.Length) measure.Length {
+	one := measure.Inch
+	text := strings.ToLower(strings.TrimSpace(written))
+	switch {
+	case strings.HasSuffix(text, "mm"):
+		one = measure.Millimetre
+	case units == measure.Centimetres && !strings.HasSuffix(text, "in") || strings.HasSuffix(text, "cm"):
+		one = measure.Centimetre
+	}
+	at := strings.IndexAny(text, ".,")
+	if at < 0 {
+		return mark
+	}
+	read := 5 * one
+	for _, c := range text[at+1:] {
+		if c < '0' || c > '9' {
+			break
+		}
+		read /= 10
+	}
+	if read == 5*one {
+		return mark
+	}
+	return max(1, min(mark, read))
 }
 
 // Said is what measurements say of the allowance.
@@ -29,21 +59,21 @@ type Said struct {
 	Agree               bool           // one allowance explains all of them
 }
 
-// Tells is how finely an allowance can be told from a measurement on a ruler with a mark: half of the mark, shared by all that its
-// seams take. It is not asked of what tells nothing of seams.
-func (r Read) Tells(mark measure.Length) measure.Length {
-	return measure.CeilDiv(mark*Allowance, measure.Length(2*r.Takes*r.Times))
+// Tells is how finely an allowance can be told from a measurement: half of the mark it was read to, shared by all that its seams
+// take. It is not asked of what tells nothing of seams.
+func (r Read) Tells() measure.Length {
+	return measure.CeilDiv(r.Mark*Allowance, measure.Length(2*r.Takes*r.Times))
 }
 
-// Seam is what measurements on one ruler say together. off is by how much the cutting of one thing may be off in all, as long as its
+// Seam is what measurements say together. off is by how much the cutting of one thing may be off in all, as long as its
 // strips were not measured.
-func Seam(list []Read, mark, off measure.Length) Said {
+func Seam(list []Read, off measure.Length) Said {
 	var taken, by measure.Length
 	least, most := []measure.Length{}, []measure.Length{}
 	for _, r := range list {
 		n := measure.Length(r.Takes * r.Times)
 		all := r.None*measure.Length(r.Times) - r.Came
-		slack := mark/2 + off*measure.Length(r.Times)
+		slack := r.Mark/2 + off*measure.Length(r.Times)
 		least, most = append(least, floorDiv((all-slack)*Allowance, n)), append(most, -floorDiv((-all-slack)*Allowance, n))
 		taken, by = taken+all, by+n
 	}

@@ -21,14 +21,16 @@ func TestWorkedExamples(t *testing.T) {
 		{Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 3, Came: 39 * in / 2}, in / 4},
 		{Read{None: 8 * measure.Centimetre, Takes: 2 * Allowance, Times: 1, Came: 13 * measure.Centimetre / 2}, 3 * measure.Centimetre / 4},
 	} {
-		if got := Seam([]Read{one.read}, in/8, 0); got.Likely != one.likely || !got.Agree {
+		one.read.Mark = in / 8
+		if got := Seam([]Read{one.read}, 0); got.Likely != one.likely || !got.Agree {
 			t.Errorf("%+v: %v″, should be %v″", one.read, got.Likely.Inches(), one.likely.Inches())
 		}
 	}
 	one := Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 1, Came: 25 * in / 4}
 	three := Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 3, Came: 75 * in / 4}
-	if one.Tells(in/8) != in/64 || three.Tells(in/8) != in/192 {
-		t.Errorf("one tells %v, three side by side %v", one.Tells(in/8).Inches(), three.Tells(in/8).Inches())
+	one.Mark, three.Mark = in/8, in/8
+	if one.Tells() != in/64 || three.Tells() != in/192 {
+		t.Errorf("one tells %v, three side by side %v", one.Tells().Inches(), three.Tells().Inches())
 	}
 }
 
@@ -46,7 +48,7 @@ func TestTheSeamIsFoundBack(t *testing.T) {
 		var list []Read
 		for range 1 + r.IntN(4) {
 			seams, times := 1+r.IntN(7), 1+r.IntN(3)
-			one := Read{Takes: 2 * seams * Allowance, Times: times}
+			one := Read{Takes: 2 * seams * Allowance, Times: times, Mark: mark}
 			came := measure.Length(0)
 			for range seams + 1 {
 				one.None += in + measure.Length(r.IntN(16))*in/8
@@ -61,12 +63,12 @@ func TestTheSeamIsFoundBack(t *testing.T) {
 			one.Came = (came + mark/2) / mark * mark // as the ruler reads
 			list = append(list, one)
 		}
-		got := Seam(list, mark, off)
+		got := Seam(list, off)
 		if !got.Agree || hidden < got.Least || hidden > got.Most {
 			t.Fatalf("case %d: %v″ is said to lie from %v″ to %v″ (%+v)", n, hidden.Inches(), got.Least.Inches(), got.Most.Inches(), list)
 		}
 		for _, one := range list {
-			if wide := 2*one.Tells(mark) + 2*off*Allowance/measure.Length(one.Takes) + 4; got.Most-got.Least > wide {
+			if wide := 2*one.Tells() + 2*off*Allowance/measure.Length(one.Takes) + 4; got.Most-got.Least > wide {
 				t.Errorf("case %d: from %v″ to %v″, and %+v alone says it to %v″", n, got.Least.Inches(), got.Most.Inches(), one, wide.Inches())
 			}
 		}
@@ -77,7 +79,8 @@ func TestTheSeamIsFoundBack(t *testing.T) {
 func TestMeasurementsThatDiffer(t *testing.T) {
 	a := Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 1, Came: 25 * in / 4}
 	b := Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 1, Came: 13 * in / 2}
-	got := Seam([]Read{a, b}, in/16, 0)
+	a.Mark, b.Mark = in/16, in/16
+	got := Seam([]Read{a, b}, 0)
 	if got.Agree || got.Least >= in/4 || got.Most <= 5*in/16 || got.Likely <= in/4 || got.Likely >= 5*in/16 {
 		t.Errorf("%+v", got)
 	}
@@ -114,6 +117,32 @@ func TestSlips(t *testing.T) {
 	} {
 		if got := one.read.SlipOf(one.planned, one.whole); got != one.slip {
 			t.Errorf("%+v: %q, should be %q", one.read, got, one.slip)
+		}
+	}
+}
+
+// How finely something was read shows in how it is written: fractions on the ruler's mark, decimals to five of their last digit where
+// that is finer.
+func TestFineness(t *testing.T) {
+	for _, one := range []struct {
+		written string
+		units   measure.Units
+		mark    measure.Length
+		want    measure.Length
+	}{
+		{"6 3/8", measure.Inches, in / 8, in / 8},
+		{"6.5", measure.Inches, in / 8, in / 8},
+		{"6.48", measure.Inches, in / 8, 5 * in / 100},
+		{"6.485", measure.Inches, in / 8, 5 * in / 1000},
+		{"16,5", measure.Centimetres, measure.Millimetre, measure.Millimetre},
+		{"16,47", measure.Centimetres, measure.Millimetre, measure.Millimetre / 2},
+		{"164.7 mm", measure.Inches, in / 8, measure.Millimetre / 2},
+		{"16.47cm", measure.Inches, in / 8, measure.Millimetre / 2},
+		{"6.485 in", measure.Centimetres, measure.Millimetre, 5 * in / 1000},
+		{"6.", measure.Inches, in / 8, in / 8},
+	} {
+		if got := Fineness(one.written, one.units, one.mark); max(got-one.want, one.want-got) > 3 {
+			t.Errorf("%s is read to %v″, should be to %v″", one.written, got.Inches(), one.want.Inches())
 		}
 	}
 }

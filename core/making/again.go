@@ -145,7 +145,7 @@ func (m *CutAgain) Make(t *Table) (Made, bool) {
 	if !ok {
 		return Made{}, false
 	}
-	knifed := Knifed{Of: p, Called: from.Unit.Name, Waits: m.Measured == nil && (m.Upright.waits() || m.Level.waits())}
+	knifed := Knifed{Of: p, Called: from.Unit.Name, Waits: m.Measured == nil && from.Unit.Measured == nil && (m.Upright.waits() || m.Level.waits())}
 	began := began(t, from, 0)
 	if knifed.Upright, ok = m.Upright.readings(t, p, true, began); !ok {
 		return Made{}, false

@@ -21,6 +21,7 @@ type Trim struct {
 	Working    words.Working `json:"working"`
 	Gauge      naming.Step   `json:"gauge,omitempty" doc:"The step that is measured; a strip set before it is closed or cut"`
 	Should     string        `json:"should" doc:"What it should measure as it is planned, whatever was measured since; empty where it is not measured"`
+	Exact      []string      `json:"exact" doc:"Of each direction: what it should measure, exactly"`
 	Along      []work.Along  `json:"along" enum:",across,down,untrimmed" doc:"In which directions it is measured; empty text across the strips of a set"`
 }
 
@@ -48,7 +49,7 @@ func (b Sheet) Trim() []Trim {
 	}
 	for i := range list {
 		t := &list[i]
-		t.Along = []work.Along{}
+		t.Along, t.Exact = []work.Along{}, []string{}
 		step, known := steps[t.ID]
 		if flat, closed := steps[t.ID.Owner().Flat()]; closed && t.ID.Made() == t.ID.Owner() {
 			step = flat
@@ -56,7 +57,7 @@ func (b Sheet) Trim() []Trim {
 		if ways := b.Gauges(step); known && len(ways) > 0 {
 			t.Gauge = step.ID
 			for _, way := range ways {
-				t.Along = append(t.Along, way.Along)
+				t.Along, t.Exact = append(t.Along, way.Along), append(t.Exact, work.Exactly(way.Size))
 			}
 			t.Should = b.Say(ways[0].Size) + " wide"
 			if len(ways) > 1 {

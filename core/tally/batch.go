@@ -39,6 +39,7 @@ type Point struct {
 type measured struct {
 	read int
 	each measure.Length
+	mark measure.Length // how finely
 }
 
 // chart draws what was measured in one direction, and says whether it drifts.
@@ -49,7 +50,11 @@ func (f *folding) chart(g *Gauged, way work.Gauge, list []measured) Chart {
 		values = append(values, m.each)
 		out.Points = append(out.Points, Point{Reads: g.Reads[m.read].Reads, Each: string(measure.Write(m.each)), At: m.each.Inches()})
 	}
-	c, ok := gauge.Individuals(values, f.w.Table.Ruler.Mark)
+	mark := f.w.Table.Ruler.Mark
+	for _, m := range list {
+		mark = min(mark, m.mark)
+	}
+	c, ok := gauge.Individuals(values, mark)
 	if !ok {
 		if len(values) >= 3 {
 			out.Says = "No limits yet: they take eight measurements, on a ruler that tells them apart."
@@ -104,31 +109,28 @@ const (
 // what a hand does not feel. On what is small, and where a point lies an allowance from the edge, half as much. Cotton eases about one in
 // fifty along an edge.
 const (
-	letPass = measure.Inch / 16
-	small   = 4 * measure.Inch
-	easing  = 50
+	small  = 4 * measure.Inch
+	easing = 50
 )
 
 // tolerance is by how much something may be off.
 func (f *folding) tolerance(s work.Step, way work.Gauge) measure.Length {
-	tolerance := letPass
-	if f.w.Document.Units == measure.Centimetres {
-		tolerance = 3 * measure.Millimetre / 2
-	}
+	tolerance := work.LetsBeSewnIn(f.w.Document.Units)
 	if way.Size < small || s.Of.Batch != nil && s.Stage != batching.Sets && len(s.Of.Batch.Piece.Tips(piece.Of(2*f.w.Table.Seam))) > 0 {
 		tolerance /= 2
 	}
 	return tolerance
 }
 
-// middle is what the middle one of those measured is, as it is written.
-func middle(list []measured) string {
+// middle is what the middle one of those measured is, as it is written: on half a mark of the ruler, for by that it is cut.
+func (f *folding) middle(list []measured) string {
 	var each []measure.Length
 	for _, m := range list {
 		each = append(each, m.each)
 	}
 	slices.Sort(each)
-	return string(measure.Write(each[(len(each)-1)/2]))
+	half := f.w.Table.Ruler.Mark / 2
+	return string(measure.Write((each[(len(each)-1)/2] + half/2) / half * half))
 }
 
 // verdict says what to do with one that measured so.
@@ -174,7 +176,7 @@ func (f *folding) batch(s work.Step, reads []Reading) []string {
 		}
 	}
 	list := []string{}
-	if all < 2 {
+	if all < 2 || s.Stage == batching.Sets {
 		return list
 	}
 	if n := count[Use]; n > 0 {

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/tally"
 	"vicis/core/work"
@@ -124,5 +125,66 @@ func TestVerdictsOnABatch(t *testing.T) {
 	}
 	if g.Width != "6 1/2 in" || g.Height != "" {
 		t.Errorf("the ways on begin with %q × %q", g.Width, g.Height)
+	}
+}
+
+// Where sub-cuts follow the set, they wait until one of their sets is measured, and are not what is next; a slip releases nothing, and what is taken
+// back lets them wait again.
+func TestSubCutsWaitForTheirSet(t *testing.T) {
+	w, _ := nines(t, measure.Inches, "2 1/2")
+	d := w.Document
+	d.Schools.Later = work.Later
+	w, ok := work.Of(d)
+	if !ok {
+		t.Fatal(*w.Problems)
+	}
+	set := firstOf(t, w, "strip sets")
+	var events []tally.Event
+	for i, s := range w.Steps {
+		if s.Stage == "strips" || s.Stage == "strip sets" {
+			events = append(events, tally.Event{ID: fmt.Sprintf("made-%04d", i), Step: s.ID, Kind: tally.Made, N: s.Make, Exact: s.Exact(), Look: s.Look})
+		}
+	}
+	waiting := func(more ...tally.Event) (n int, next string) {
+		p := tally.Fold(w, slices.Concat(events, more))
+		for _, s := range p.Steps {
+			if s.Waits != "" {
+				n++
+				if !strings.HasPrefix(s.State, "waits until Set ") || !strings.HasSuffix(s.State, " is measured") {
+					t.Errorf("%s: %q", s.ID, s.State)
+				}
+			}
+		}
+		return n, string(p.Next)
+	}
+	all, next := waiting()
+	if all < 2 {
+		t.Fatalf("%d sub-cuts wait, next is %s", all, next)
+	}
+	good, slip := gauged(set, "good", "6 1/2", 1), gauged(set, "slip", "65", 1)
+	if n, _ := waiting(slip); n != all {
+		t.Errorf("a slip releases %d", all-n)
+	}
+	n, next := waiting(good)
+	if n >= all {
+		t.Error("a measurement releases nothing")
+	}
+	if i := slices.IndexFunc(w.Steps, func(s work.Step) bool { return string(s.ID) == next }); w.WaitsFor(w.Steps[i]) != set.ID {
+		t.Errorf("next is %s, which is not what was released", next)
+	}
+	if n, _ := waiting(good, tally.Event{ID: "undo-0001", Kind: tally.Undo, Of: good.ID}); n != all {
+		t.Errorf("taken back, %d wait of %d", n, all)
+	}
+	for i := range d.Parts { // planned on, it is released as well
+		if d.Parts[i].ID.Step() == set.ID {
+			d.Parts[i].Measured = &making.Measures{Height: "6 3/8"}
+		}
+	}
+	if then, ok := work.Of(d); ok {
+		for _, s := range then.Steps {
+			if then.WaitsFor(s) == set.ID {
+				t.Errorf("%s waits still", s.ID)
+			}
+		}
 	}
 }

@@ -70,6 +70,9 @@ func (f *folding) gauge(l *Log) {
 	}
 }
 
+// mostSums is how many sums are told one by one.
+const mostSums = 4
+
 // seam says what the measurements of one step say of its seams.
 func (f *folding) seam(g *Gauged) {
 	i, known := f.index[g.Step]
@@ -103,7 +106,7 @@ func (f *folding) seam(g *Gauged) {
 		}
 		way, n := ways[at], measure.Length(r.N)
 		came, err := measure.Written(r.Reads).Length(f.w.Document.Units)
-		read := gauge.Read{None: way.None, Takes: way.Takes, Times: r.N, Came: came}
+		read := gauge.Read{None: way.None, Takes: way.Takes, Times: r.N, Came: came, Mark: gauge.Fineness(r.Reads, f.w.Document.Units, f.w.Table.Ruler.Mark)}
 		switch slip := read.SlipOf(f.w.Table.Seam, whole); {
 		case err != nil:
 			r.Asks = err.Error()
@@ -114,7 +117,7 @@ func (f *folding) seam(g *Gauged) {
 		case slip != gauge.NoSlip:
 			r.Asks = fmt.Sprintf(slips[slip], f.w.Say(way.Size*n))
 		default:
-			good[r.Along] = append(good[r.Along], measured{j, came / n})
+			good[r.Along] = append(good[r.Along], measured{j, came / n, read.Mark})
 			r.Verdict, r.Why = f.verdict(f.w.Steps[i], way, came/n)
 			if way.Takes == 0 {
 				continue
@@ -130,6 +133,9 @@ func (f *folding) seam(g *Gauged) {
 				exact.Print((way.None*n-came)*gauge.Allowance/takes)))
 		}
 	}
+	if len(g.Sums) > mostSums {
+		g.Sums = append(g.Sums[:mostSums], fmt.Sprintf("and %d more like that", len(g.Sums)-mostSums))
+	}
 	if len(list) > 0 {
 		f.seamWords(g, list, strips, apart)
 	}
@@ -137,9 +143,9 @@ func (f *folding) seam(g *Gauged) {
 		if some := good[way.Along]; len(some) > 0 {
 			switch way.Along {
 			case work.SideToSide:
-				g.Width = middle(some)
+				g.Width = f.middle(some)
 			case work.UpAndDown, work.AcrossIts:
-				g.Height = middle(some)
+				g.Height = f.middle(some)
 			}
 			g.Charts = append(g.Charts, f.chart(g, way, some))
 		}
@@ -234,18 +240,19 @@ func fine(exact measure.Ruler, l measure.Length) string {
 // strips are what the strips were measured to be, where they were: then cutting and sewing are told apart.
 func (f *folding) seamWords(g *Gauged, list []gauge.Read, strips []measure.Length, apart bool) {
 	mark, exact, planned := f.w.Table.Ruler.Mark, f.exactRuler(), f.w.Table.Seam
-	said := gauge.Seam(list, mark, measure.Length(len(strips))*mark/2)
+	said := gauge.Seam(list, measure.Length(len(strips))*mark/2)
 	if apart {
 		g.Sums = append(g.Sums, "the strips as they were measured: "+words.Terms(exact, strips)+" = "+exact.Print(sum(strips)))
 	}
-	finest := list[0].Tells(mark)
+	finest := list[0].Tells()
 	for _, r := range list {
-		finest = min(finest, r.Tells(mark))
+		finest = min(finest, r.Tells())
 	}
 	off := said.Likely - planned
 	within := planned >= said.Least && planned <= said.Most
 	if !said.Agree {
-		g.Says = fmt.Sprintf("They differ by more than the ruler does: the seams took from %s to %s. Were all sewn with the same guide?", exact.Print(said.Least), exact.Print(said.Most))
+		g.Says = fmt.Sprintf("They differ by more than the ruler does: the seams took from %s to %s, on the average %s. Were all sewn with the same guide?",
+			exact.Print(said.Least), exact.Print(said.Most), exact.Print(said.Likely))
 		return
 	}
 	if within {
@@ -276,7 +283,7 @@ func (f *folding) seamWords(g *Gauged, list []gauge.Read, strips []measure.Lengt
 		g.Do = append(g.Do, fmt.Sprintf("Or what is sewn there is cut %stoo %s in all: measure that before it is sewn to tell.", by,
 			map[bool]string{true: "narrow", false: "wide"}[over > 0]))
 	}
-	if one := f.w.Steps[f.index[g.Step]]; len(list) == 1 && list[0].Times == 1 && one.Make > 2 && list[0].Tells(mark) > exact.Mark {
-		g.Do = append(g.Do, fmt.Sprintf("Three laid side by side and measured together tell it to %s; three measured apart do not.", fine(exact, gauge.Read{Takes: list[0].Takes, Times: 3}.Tells(mark))))
+	if one := f.w.Steps[f.index[g.Step]]; len(list) == 1 && list[0].Times == 1 && one.Make > 2 && list[0].Tells() > exact.Mark {
+		g.Do = append(g.Do, fmt.Sprintf("Three laid side by side and measured together tell it to %s; three measured apart do not.", fine(exact, gauge.Read{Takes: list[0].Takes, Times: 3, Mark: list[0].Mark}.Tells())))
 	}
 }

@@ -36,6 +36,7 @@ func (l *Log) Progress(w *work.Work) Progress {
 	f.demand()
 	f.agree()
 	f.Stages = f.stages()
+	f.waiting()
 	f.next(last)
 	f.states()
 	f.script()
@@ -244,14 +245,31 @@ func (f *folding) agree() {
 
 // next is the step last worked on while it lasts, else the first that is not done.
 func (f *folding) next(last naming.Step) {
-	if i, ok := f.index[last]; ok && f.Steps[i].ToGo > 0 {
+	if i, ok := f.index[last]; ok && f.Steps[i].ToGo > 0 && f.Steps[i].Waits == "" {
 		f.Next = last
 		return
 	}
+	waits := false
 	for _, s := range f.Steps {
-		if s.ToGo > 0 {
+		if s.ToGo == 0 {
+			continue
+		}
+		waits = waits || s.Waits != ""
+		if s.Waits == "" && (!waits || s.Ready != 0) { // past what waits only what there are parts for
 			f.Next = s.ID
 			return
+		}
+		if f.Next == "" {
+			f.Next = s.ID
+		}
+	}
+}
+
+// waiting says of every step whose measuring it waits for.
+func (f *folding) waiting() {
+	for i, s := range f.w.Steps {
+		if st := &f.Steps[i]; st.ToGo > 0 {
+			st.Waits = f.waits(s)
 		}
 	}
 }
@@ -267,6 +285,8 @@ func (f *folding) states() {
 	for i, s := range f.w.Steps {
 		st := &f.Steps[i]
 		switch {
+		case st.Waits != "":
+			st.State = "waits until " + f.calledAt(st.Waits) + " is measured"
 		case st.Short > 0:
 			st.State = fmt.Sprintf("%d short", st.Short)
 		case st.ToGo == 0 && taken[s.ID] && st.OnHand > 0:
@@ -285,6 +305,33 @@ func (f *folding) states() {
 			st.State = "not begun"
 		}
 	}
+}
+
+// waits is the step whose measuring is waited for: one measurement releases what is cut across a set and what is cut again; what is cut
+// to the size of a block is released by what the quilt is planned on.
+func (f *folding) waits(s work.Step) naming.Step {
+	id := f.w.WaitsFor(s)
+	if f.w.Held(s.ID) {
+		return id
+	}
+	for _, g := range f.Gauged {
+		if g.Step != id {
+			continue
+		}
+		for _, r := range g.Reads {
+			if r.Fits && r.Asks == "" {
+				return ""
+			}
+		}
+	}
+	return id
+}
+
+func (f *folding) calledAt(id naming.Step) string {
+	if i, known := f.index[id]; known {
+		return f.w.Steps[i].Called
+	}
+	return "a block"
 }
 
 // missing names the part there are too few of for one more.

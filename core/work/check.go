@@ -252,6 +252,14 @@ func SeamMark(u measure.Units) measure.Length {
 	return measure.Inch / 64
 }
 
+// LetsBeSewnIn is by how much two edges may differ that are sewn to each other: what a hand does not feel (common practice: 1⁄16″ is good).
+func LetsBeSewnIn(u measure.Units) measure.Length {
+	if u == measure.Centimetres {
+		return 3 * measure.Millimetre / 2
+	}
+	return measure.Inch / 16
+}
+
 // Say is a length as the ruler reads it.
 func (b Checked) Say(l measure.Length) string { return b.Table.Ruler.Print(l) }
 

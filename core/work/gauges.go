@@ -72,6 +72,33 @@ func (w *Work) Gauges(s Step) (list []Gauge) {
 	return list
 }
 
+// WaitsFor is the step whose measuring is waited for before a step is done, as far as the document says: a block, for what is cut to the
+// size of those; what is cut again, for its lines; a strip set, where sub-cuts follow that. Empty where nothing is waited for, or is
+// planned on already.
+func (w *Work) WaitsFor(s Step) naming.Step {
+	if w.Held(s.ID) {
+		for _, m := range w.Blocks() {
+			if !m.Cloth && !m.Unit.ID.Fills() {
+				return m.Unit.ID.Step()
+			}
+		}
+	}
+	act := w.Acts[s.ID]
+	switch k := act.Act.Knife; {
+	case k != nil && k.Waits:
+		return act.Made.Unit.How.Parts()[0].Unit.Step()
+	case s.Of.Sub != nil && act.Act.Stock && w.Document.Schools.Later == Later:
+		set := w.Unit(act.Made.Unit.How.Parts()[0].Unit)
+		if len(set.Seams) > 0 && set.Unit.Measured == nil {
+			return set.Acts[0].ID
+		}
+	}
+	return ""
+}
+
+// Later is the school in which sub-cuts wait for their strip set to be measured.
+const Later = "measured"
+
 // beforeMeasured is what a step makes as if everything in it measured what it should: its seams are told against that. It is false where
 // nothing would come together so.
 func (w *Work) beforeMeasured(s Step) (making.Made, piece.Piece, bool) {

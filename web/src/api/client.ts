@@ -91,6 +91,9 @@ async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
 const lasts = (body: Document) => new TextEncoder().encode(JSON.stringify(body)).length < 50_000;
 
 export const server = {
+  health: () => ask<Record<string, string>>(client.GET("/api/health")),
+  caliper: (size: string, units: "in" | "cm") =>
+    ask<Schemas["Caliper"]>(client.GET("/api/caliper", { params: { query: { size, units } } })),
   shelf: () => ask<Shelved[]>(client.GET("/api/quilts")),
   starters: () => ask<Opening[]>(client.GET("/api/starters")),
   begin: (body: Choices, signal?: AbortSignal) => ask<Preview>(client.POST("/api/starters", { body, signal })),

@@ -5,6 +5,7 @@ import { type Came, type Choices, type Document, type Project, type Quilt, serve
 
 /** What every answer is kept under. */
 export const keys = {
+  health: ["health"],
   shelf: ["shelf"],
   quilt: (id: string) => ["quilt", id],
   progress: (id: string) => ["progress", id],

@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/caliper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The next reading of the caliper beside the machine; not found where there is none */
+        get: operations["caliper"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cliffs": {
         parameters: {
             query?: never;
@@ -985,6 +1002,10 @@ export interface components {
         AwayInBody: {
             away: boolean;
         };
+        Caliper: {
+            /** @description As it would be typed */
+            reads: string;
+        };
         ClothFabric: {
             /** @description How it looks from a distance, as #rrggbb */
             colour: string;
@@ -1178,6 +1199,11 @@ export interface components {
             ends: "keep" | "use";
             /** @enum {string} */
             joining: "one" | "pairs";
+            /**
+             * @description To what sub-cuts are cut: as planned, or once their strip set was measured
+             * @enum {string}
+             */
+            later: "planned" | "measured";
             /**
              * @description How a sewing line on the diagonal is shown to the needle
              * @enum {string}
@@ -2395,6 +2421,8 @@ export interface components {
         SheetTrim: {
             /** @description In which directions it is measured; empty text across the strips of a set */
             along: ("" | "across" | "down" | "untrimmed")[];
+            /** @description Of each direction: what it should measure, exactly */
+            exact: string[];
             /** @description Empty for a strip set, which is as long as the cloth is wide */
             finished: string;
             /** @description The step that is measured; a strip set before it is closed or cut */
@@ -2802,9 +2830,11 @@ export interface components {
              * @description Taken by later steps
              */
             used: number;
+            /** @description The step whose measuring is waited for; empty for none */
+            waits?: string;
         };
         Trouble: {
-            /** @description unreadable (400, 415), forbidden (403), unknown (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy, takes-too-long, counted-soon (503), damaged, stored-uncounted, failed (500) */
+            /** @description unreadable (400, 415), forbidden (403), unknown, no-caliper (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy, takes-too-long, counted-soon (503), damaged, stored-uncounted, failed (500), caliper-silent (502) */
             code: string;
             detail: string;
             /**
@@ -2931,6 +2961,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AskReach"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    caliper: {
+        parameters: {
+            query?: {
+                /** @description What lies between its jaws, exactly: a simulated one has to be told */
+                size?: string;
+                /** @description Its button */
+                units?: "in" | "cm";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Caliper"];
                 };
             };
             /** @description Error */

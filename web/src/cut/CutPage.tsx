@@ -215,6 +215,13 @@ function Count({ project, step }: { project: Project; step: string }) {
       <Text className="tabular" color={done ? "woad" : "ink"} fontWeight="600">
         {done ? `all ${p.make} cut` : `${p.good} of ${p.make} cut`}
       </Text>
+      {p.waits && (
+        <Link to={`/q/${project.id}/trim/${encodeURIComponent(p.waits)}`}>
+          <Text as="span" fontSize="note" color="madder" fontWeight="600">
+            {p.state}
+          </Text>
+        </Link>
+      )}
       <Button asChild size="sm" variant="plain">
         <Link to={`/q/${project.id}/bench/${encodeURIComponent(step)}`} aria-label={`Count ${step}`}>
           Count

@@ -2,6 +2,7 @@
 import { Box, chakra, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { Link } from "react-router";
 import { type Project, server } from "../api/client";
 import { keys } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
@@ -20,6 +21,10 @@ export function Pilot({ project }: { project: Project }) {
   const plan = data?.plan;
   const block = plan?.quilt.cells[0]?.block ?? "";
   const picture = plan?.quilt.blocks[block];
+  const waits = (plan?.steps ?? []).flatMap((s) => {
+    const t = project.plan.trim.find((one) => one.gauge === s.id);
+    return t && s.make > 0 && s.sewing && !isMeasured(project, s.id) ? [t] : [];
+  });
   return (
     <Section title="One block first">
       <chakra.details onToggle={(e) => setOpen((e.target as HTMLDetailsElement).open)}>
@@ -50,16 +55,37 @@ export function Pilot({ project }: { project: Project }) {
                     </Text>
                     <Text>
                       <Ruled>{`${s.says}${s.press && s.sewing ? ` Press ${s.press}.` : ""}`}</Ruled>
+                      <Measured project={project} step={s.id} />
                     </Text>
                   </Flex>
                 ))}
               <Text mt="8px" fontWeight="600">
-                <Ruled>{`Then measure it: ${plan.trim.find((t) => t.id === block)?.unfinished ?? ""} unfinished. If it is so, cut the rest; if not, look at the allowance first.`}</Ruled>
+                <Ruled>
+                  {waits.length === 0
+                    ? "Everything that matters is measured: cut the rest."
+                    : `Measure in this order: ${waits.map((t) => t.name).join(", ")}. Then cut the rest, or choose a way on first.`}
+                </Ruled>
               </Text>
             </Box>
           </Flex>
         )}
       </chakra.details>
     </Section>
+  );
+}
+
+const isMeasured = (project: Project, step: string) =>
+  project.progress.gauged.some((g) => g.step === step && g.reads.some((r) => r.fits && !r.asks));
+
+/** Where what a step makes is measured, and whether it was. */
+function Measured({ project, step }: { project: Project; step: string }) {
+  const t = project.plan.trim.find((one) => one.gauge === step);
+  if (!t) return null;
+  return (
+    <Link to={`../trim/${encodeURIComponent(step)}`}>
+      <Text as="span" fontSize="small" ml="8px" color={isMeasured(project, step) ? "woad" : "madder"} fontWeight="600">
+        <Ruled>{isMeasured(project, step) ? "measured ✓" : `measure it: ${t.should}`}</Ruled>
+      </Text>
+    </Link>
   );
 }

@@ -148,6 +148,10 @@ function ScriptRow({
   const counted = line.times > 0;
   const all = counted && left === 0;
   const step = line.gives[0]?.step;
+  const stands = project.progress.steps.find((s) => s.id === step);
+  const held =
+    line.held || (stands?.waits && left > 0 ? `${stands.state[0]?.toUpperCase()}${stands.state.slice(1)}.` : "");
+  const measure = line.held || !stands?.waits ? "../cut#measure" : `../trim/${encodeURIComponent(stands.waits)}`;
   return (
     <Flex
       py="14px"
@@ -161,9 +165,9 @@ function ScriptRow({
         <Text fontSize={counted ? "lead" : "large"} fontWeight={counted ? "600" : "400"} lineHeight="1.35">
           <Ruled>{line.says}</Ruled>
         </Text>
-        {line.held && (
+        {held && (
           <Text fontSize="small" color="madder" fontWeight="600">
-            {line.held}
+            {held}
           </Text>
         )}
         {line.for && (
@@ -227,19 +231,19 @@ function ScriptRow({
           >
             {all ? `${line.times > 1 ? `all ${line.times} ` : ""}cut ✓` : `${done} of ${line.times}`}
           </Text>
-          {waits && left > 0 && !line.held && (
+          {waits && left > 0 && !held && (
             <Text fontSize="small" color="soft">
               after the strips above
             </Text>
           )}
-          {line.held && left > 0 && (
-            <Link to="../cut#measure">
+          {held && left > 0 && (
+            <Link to={measure}>
               <Text as="span" fontSize="small" textDecoration="underline">
                 Measure first
               </Text>
             </Link>
           )}
-          {!waits && !line.held && left > 0 && (
+          {!waits && !held && left > 0 && (
             <Button
               variant="solid"
               h="48px"
@@ -249,7 +253,7 @@ function ScriptRow({
               {line.stack > 1 && left > 1 ? `A stack of ${Math.min(line.stack, left)} cut` : "One cut"}
             </Button>
           )}
-          {!waits && !line.held && left > line.stack && (
+          {!waits && !held && left > line.stack && (
             <Button h="48px" onClick={() => tick(left)} aria-label={`All ${left} cut: ${line.says}`}>
               {done === 0 ? `All ${left}` : `The other ${left}`}
             </Button>

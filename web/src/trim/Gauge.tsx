@@ -1,13 +1,16 @@
 // What a strip set measured, and what that says of its seams: entered as it is read, kept, and taken back one by one.
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
+import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { newId, type Project, type Step, type TallyEvent } from "../api/client";
+import { newId, type Project, type Step, server, type TallyEvent } from "../api/client";
 import { useOutbox } from "../bench/useOutbox";
 import { Fold } from "../frame/Fold";
 import { ChoiceField, NumberField, TextField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
+import { Wrong } from "../frame/States";
 
+const few = 4;
 const nothing = { made: 0, aside: 0, pressed: 0 };
 
 export type Along = "" | "across" | "down" | "untrimmed";
@@ -17,18 +20,22 @@ export function Gauge({
   step,
   ways,
   asks = "What did it measure?",
+  caliper,
   open,
 }: {
   project: Project;
   step: Step;
   ways: Along[];
   asks?: string;
+  /** What it should measure each way, exactly, where a caliper can be read. */
+  caliper?: string[];
   /** It stands on its page already: nothing leads there. */
   open?: boolean;
 }) {
   const [along, setAlong] = useState<Along>(ways[0] ?? "");
   const [reads, setReads] = useState("");
   const [n, setN] = useState(1);
+  const [all, setAll] = useState(false);
   const { pending, record, trouble, lost } = useOutbox(
     project,
     (w) => w.event.kind === "measured" && w.event.step === step.id,
@@ -48,7 +55,13 @@ export function Gauge({
         effect: event.kind === "aside" ? { ...nothing, aside: event.n ?? 0 } : nothing,
       },
     ]);
+  const asking = useMutation({
+    mutationFn: (size: string) => server.caliper(size, project.document.measure),
+    onSuccess: (r) => setReads(r.reads),
+  });
   const said = project.progress.gauged.find((g) => g.step === step.id);
+  // Of a long batch the last few, and what may be a slip.
+  const shown = (said?.reads ?? []).filter((r, i, list) => all || i >= list.length - few || r.asks);
   return (
     <Fold
       mt="6px"
@@ -64,6 +77,7 @@ export function Gauge({
           display="flex"
           gap="8px"
           alignItems="end"
+          flexWrap="wrap"
           onSubmit={(e) => {
             e.preventDefault();
             if (reads.trim() === "") return;
@@ -82,16 +96,28 @@ export function Gauge({
             />
           )}
           <NumberField label="side by side" min={1} max={20} value={n} onChange={setN} w="90px" />
-          <Button type="submit" size="sm" minH="36px" disabled={reads.trim() === ""}>
+          <Button type="submit" size="sm" minH="36px" whiteSpace="nowrap" disabled={reads.trim() === ""}>
             Keep it
           </Button>
+          {caliper && (
+            <Button
+              size="sm"
+              minH="36px"
+              whiteSpace="nowrap"
+              disabled={asking.isPending}
+              onClick={() => asking.mutate(caliper[Math.max(0, ways.indexOf(along))] ?? "")}
+            >
+              Read the caliper
+            </Button>
+          )}
         </chakra.form>
+        {asking.error && <Wrong error={asking.error} />}
         {pending.map((w) => (
           <Text key={w.event.id} fontSize="note" color="soft">
             <Ruled>{`${w.event.reads}: on its way`}</Ruled>
           </Text>
         ))}
-        {said?.reads.map((r) => (
+        {shown.map((r) => (
           <Flex key={r.id} gap="8px" align="baseline" mt="4px">
             <Text fontSize="small" flex="1" color={r.asks ? "madder" : r.fits ? "ink" : "soft"}>
               <Ruled>
@@ -124,6 +150,11 @@ export function Gauge({
             </Button>
           </Flex>
         ))}
+        {said && said.reads.length > shown.length && (
+          <Button size="sm" variant="plain" onClick={() => setAll(true)}>
+            {`All ${said.reads.length} that were read`}
+          </Button>
+        )}
         {said?.says && (
           <Text fontWeight="600" mt="4px">
             <Ruled>{said.says}</Ruled>

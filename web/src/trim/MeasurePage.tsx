@@ -25,6 +25,11 @@ export function MeasurePage() {
   const project = useFramed();
   const { step: id = "" } = useParams();
   const { plan } = project;
+  const { data: health } = useQuery({
+    queryKey: keys.health,
+    queryFn: server.health,
+    staleTime: Number.POSITIVE_INFINITY,
+  });
   if (plan.steps.length === 0) return <Unplanned />;
   const step = plan.steps.find((s) => s.id === id);
   const trim = plan.trim.find((t) => t.gauge === id);
@@ -61,7 +66,13 @@ export function MeasurePage() {
           label={`${step.name} under a ruler`}
         />
         <Box flex="1" minW={{ base: "100%", md: "340px" }}>
-          <Gauge project={project} step={step} ways={trim.along} open />
+          <Gauge
+            project={project}
+            step={step}
+            ways={trim.along}
+            caliper={health?.caliper ? trim.exact : undefined}
+            open
+          />
           {strips.map((s) => (
             <Gauge
               key={s.id}
