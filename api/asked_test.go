@@ -214,6 +214,7 @@ func TestNoBodyTakesWhatItDoesNotKnow(t *testing.T) {
 		{"POST", "/api/ways", fmt.Sprintf(`{"document":%s,"unit":"half","extra":1}`, good)},
 		{"POST", "/api/seam", fmt.Sprintf(`{"document":%s,"seam":"block/row-1","extra":1}`, good)},
 		{"POST", "/api/quilts/quilt-for-bodies/onward", fmt.Sprintf(`{"document":%s,"came":{"step":"block","extra":1}}`, good)},
+		{"POST", "/api/quilts/quilt-for-bodies/allowance", fmt.Sprintf(`{"document":%s,"stitched":"1/4","extra":1}`, good)},
 		{"POST", "/api/starters", `{"name":"x","block":"checkers","squares":3,"companion":"","rows":2,"columns":2,"measure":"in","strip":"2 1/2","extra":1}`},
 		{"POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-number-two","document":%s,"extra":1}`, good)},
 		{"PUT", "/api/quilts/" + created.ID, spoiled},

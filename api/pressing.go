@@ -11,6 +11,7 @@ import (
 
 	"vicis/core/ask"
 	"vicis/core/document"
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/problem"
 	"vicis/core/tally"
@@ -32,6 +33,8 @@ func (s *Server) registerPressing(a huma.API, op describe) {
 		"Longer lists of columns with which a wave of opened rings goes on from block to block, each worked out")), s.waves)
 	huma.Register(a, draft(op(http.MethodPost, "/api/quilts/{id}/onward", "onward",
 		"The ways on from what something measured, each worked out in full and held against what is counted of the quilt")), s.onward)
+	huma.Register(a, draft(op(http.MethodPost, "/api/quilts/{id}/allowance", "allowance",
+		"What follows where every seam is planned with another allowance, as a test strip says")), s.allowance)
 }
 
 // longest is how long a question may take. What it may work through is bounded in the core, by counting; this only breaks
@@ -148,13 +151,44 @@ func (s *Server) onward(ctx context.Context, in *struct {
 	Body onwardIn
 },
 ) (*body[ask.Onward], error) {
-	if _, err := s.store.Quilt(ctx, in.ID); err != nil {
+	return held(ctx, s, in.ID, in.Body.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (ask.Onward, problem.List) {
+		return ask.OnwardFrom(d, in.Body.Came, against, purse)
+	})
+}
+
+// allowanceIn is a document and what is stitched from now on.
+type allowanceIn struct {
+	Document Draft           `json:"document"`
+	Stitched measure.Written `json:"stitched"`
+}
+
+// UnmarshalJSON refuses what is not known here.
+func (b *allowanceIn) UnmarshalJSON(data []byte) error {
+	type plain allowanceIn
+	return strictly(data, (*plain)(b))
+}
+
+func (s *Server) allowance(ctx context.Context, in *struct {
+	QuiltIn
+	Body allowanceIn
+},
+) (*body[ask.WayOn], error) {
+	return held(ctx, s, in.ID, in.Body.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (ask.WayOn, problem.List) {
+		return ask.AllowanceFrom(d, in.Body.Stitched, against, purse)
+	})
+}
+
+// held answers a question about a document that is held against what is counted of its quilt.
+func held[T any](ctx context.Context, s *Server, quilt string, in Draft,
+	of func(document.Document, func(*work.Work) tally.Progress, *ask.Purse) (T, problem.List),
+) (*body[T], error) {
+	if _, err := s.store.Quilt(ctx, quilt); err != nil {
 		return nil, trouble(err)
 	}
 	var broken error
-	out, err := about(ctx, s.searches, in.Body.Document, func(d document.Document, purse *ask.Purse) (ask.Onward, problem.List) {
-		return ask.OnwardFrom(d, in.Body.Came, func(w *work.Work) tally.Progress {
-			p, err := s.kept.tallied(ctx, in.ID, w)
+	out, err := about(ctx, s.searches, in, func(d document.Document, purse *ask.Purse) (T, problem.List) {
+		return of(d, func(w *work.Work) tally.Progress {
+			p, err := s.kept.tallied(ctx, quilt, w)
 			broken = errors.Join(broken, err)
 			return p
 		}, purse)

@@ -26,7 +26,6 @@ type Onward struct {
 	Should string  `json:"should"`
 	Is     string  `json:"is"`
 	Seams  string  `json:"seams" doc:"What that says of its seams; empty where it says nothing"`
-	Quilt  []Round `json:"quilt" doc:"The quilt as it is planned now, from the inside out"`
 	Ways   []WayOn `json:"ways"`
 }
 
@@ -58,6 +57,7 @@ type WayOn struct {
 	Follows  []Follow           `json:"follows" doc:"Everything that is cut, sewn or bought otherwise"`
 	Lost     []string           `json:"lost" doc:"What is counted already and fits no longer"`
 	Costs    []string           `json:"costs" doc:"What is lost besides: points, crossings, what must be done to what is there"`
+	Before   []Round            `json:"before" doc:"The quilt as it is planned now, from the inside out"`
 	Quilt    []Round            `json:"quilt" doc:"The quilt as it then is"`
 	Document *document.Document `json:"document,omitempty" doc:"The project so; left out where nothing in it changes"`
 	Carries  []Carry            `json:"carries" doc:"What is counted already and is to be counted under what it now measures"`
@@ -100,7 +100,7 @@ type onward struct {
 
 // OnwardFrom works out every way on from what something measured. against holds what was counted against a work.
 func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.Progress, purse *Purse) (Onward, problem.List) {
-	out := Onward{Quilt: []Round{}, Ways: []WayOn{}}
+	out := Onward{Ways: []WayOn{}}
 	b, ok := about(d, purse)
 	if !ok {
 		return out, *b.Problems
@@ -111,7 +111,6 @@ func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.P
 	}
 	q.counted = against(b.Work)
 	out.Name, out.Should, out.Is = q.made.Unit.Name, q.size(q.made.Piece.Size()), q.size(q.w, q.h)
-	out.Quilt = rounds(b.Layout, b.Table)
 	more, n, told := q.seams()
 	if told {
 		fine := measure.Ruler{Units: d.Units, Mark: work.SeamMark(d.Units)}
@@ -123,7 +122,24 @@ func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.P
 		out.Ways = append(out.Ways, q.sewOn(more))
 		out.Ways = append(out.Ways, q.mend(more, n))
 	}
-	return Onward{out.Name, out.Should, out.Is, out.Seams, out.Quilt, append(out.Ways, q.trim())}, nil
+	out.Ways = append(out.Ways, q.trim())
+	return out, nil
+}
+
+// AllowanceFrom works out what follows where every seam is planned with so much stitched, as a test strip says: what meets follows.
+func AllowanceFrom(d document.Document, stitched measure.Written, against func(*work.Work) tally.Progress, purse *Purse) (WayOn, problem.List) {
+	b, ok := about(d, purse)
+	if !ok {
+		return WayOn{}, *b.Problems
+	}
+	var problems problem.List
+	l, err := stitched.Length(d.Units)
+	if err != nil || l < measure.Millimetre || l > 2*measure.Inch {
+		problems.Stop("length-unreadable", "/stitched", fmt.Sprintf("“%s” is no distance from the edge to the stitches.", stitched), "Write it like 1/4 in or 7 mm.")
+		return WayOn{}, problems
+	}
+	q := onward{asked: b, against: against, counted: against(b.Work)}
+	return q.sewOn(2 * (l - b.Stitched)), nil
 }
 
 // size is a size as it is told: of a strip set across its strips.
@@ -314,7 +330,9 @@ func (q onward) sewOn(more measure.Length) WayOn {
 		return q.cannot(out, "Nothing would be left of the allowance.", "Mend the seams.")
 	}
 	f.d.Seam.Stitched = measure.Write(stitched)
-	f.unit(q.unit).Measured = nil
+	if u := f.unit(q.unit); u != nil {
+		u.Measured = nil
+	}
 	if !f.all() {
 		return q.cannot(out, f.cannot.Says, f.cannot.Mend)
 	}
@@ -335,7 +353,7 @@ func (q onward) mend(more measure.Length, n int) WayOn {
 		amount = "less than " + fine.Print(fine.Mark)
 	}
 	out := WayOn{
-		Way: Mend, Name: "Mend the seams", Follows: []Follow{}, Lost: []string{}, Costs: []string{}, Carries: []Carry{}, Quilt: rounds(q.Layout, q.Table),
+		Way: Mend, Name: "Mend the seams", Follows: []Follow{}, Lost: []string{}, Costs: []string{}, Carries: []Carry{}, Before: rounds(q.Layout, q.Table), Quilt: rounds(q.Layout, q.Table),
 		Says: []string{fmt.Sprintf("Move the guide %s %s the needle and sew a test strip. The quilt stays as planned.", amount, way)},
 	}
 	for i, s := range q.counted.Steps {
@@ -361,7 +379,7 @@ func (q onward) mend(more measure.Length, n int) WayOn {
 // cannot says why a way cannot be gone.
 func (q onward) cannot(out WayOn, says, mend string) WayOn {
 	out.Cannot = strings.TrimSpace(says + " " + mend)
-	out.Follows, out.Lost, out.Costs, out.Carries, out.Quilt = []Follow{}, []string{}, []string{}, []Carry{}, []Round{}
+	out.Follows, out.Lost, out.Costs, out.Carries, out.Before, out.Quilt = []Follow{}, []string{}, []string{}, []Carry{}, []Round{}, []Round{}
 	return out
 }
 
@@ -376,7 +394,7 @@ func (q onward) told(out WayOn, d document.Document) WayOn {
 		}
 		return q.cannot(out, says, mend)
 	}
-	out.Document, out.Quilt = &d, rounds(w.Layout, w.Table)
+	out.Document, out.Before, out.Quilt = &d, rounds(q.Layout, q.Table), rounds(w.Layout, w.Table)
 	out.Follows = q.follows(w)
 	if len(document.Changes(q.Document, d)) == 0 {
 		out.Document, out.Says = nil, []string{"It measures what it should: nothing has to follow."}

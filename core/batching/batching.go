@@ -54,7 +54,8 @@ type Batch struct {
 	Piece   piece.Piece    // what comes off the machine; zero for seams that only the quilt shows
 	Lines   int            // drawn or creased on one
 	Cuts    int
-	Shaves  bool // trimmed to size
+	Shaves  bool        // trimmed to size
+	Shows   naming.Step // whose picture it has, where that is not its own
 	Lies    making.Lies
 }
 

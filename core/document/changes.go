@@ -66,6 +66,7 @@ func (t *telling) values() {
 	change("layers cut at once", a.Settings.Layers, b.Settings.Layers)
 	change("stitched at", a.Seam.Stitched, b.Seam.Stitched)
 	change("the fold takes", a.Seam.Fold, b.Seam.Fold)
+	t.unless(alike(a.Seam.Tests, b.Seam.Tests), "another test strip")
 	change("ruler's mark", a.Ruler, b.Ruler)
 	change("spares of every kind", a.Spares.Count, b.Spares.Count)
 	change("spares in a hundred", a.Spares.Percent, b.Spares.Percent)
@@ -255,6 +256,7 @@ func pressed(a, b *Press, say func(format string, args ...any)) {
 func answer(d Document, q Question) string {
 	value := map[string]string{
 		"/schools/prepare": d.Schools.Prepare, "/schools/ends": d.Schools.Ends, "/schools/later": d.Schools.Later,
+		"/schools/square": d.Schools.Square,
 		"/schools/press": string(d.Schools.Press), "/schools/setFirst": fmt.Sprint(d.Schools.SetFirst),
 		"/schools/sewing":  d.Schools.Sewing,
 		"/schools/joining": d.Schools.Joining, "/schools/pins": d.Schools.Pins,

@@ -54,6 +54,15 @@ type (
 type Seam struct {
 	Stitched measure.Written `json:"stitched" doc:"Distance from the raw edge to the stitches"`
 	Fold     measure.Written `json:"fold" doc:"Width that the fold takes when the seam is pressed, usually 1/64 to 1/32 in (common practice)"`
+	Tests    []TestStrip     `json:"tests,omitempty" doc:"Test strips that were sewn and measured"`
+}
+
+// TestStrip is strips sewn side by side before anything else, pressed and measured.
+type TestStrip struct {
+	Name     string          `json:"name" doc:"Of the machine, foot and needle position it was sewn with"`
+	Strips   int             `json:"strips" minimum:"2" maximum:"20"`
+	Cut      measure.Written `json:"cut" doc:"How wide each was cut"`
+	Measured measure.Written `json:"measured" doc:"Across all of them, pressed"`
 }
 
 // Cloth is what all fabrics of the project have in common.
@@ -182,6 +191,9 @@ func (d *Document) written() []*measure.Written {
 		if m != nil {
 			list = append(list, &m.Width, &m.Height)
 		}
+	}
+	for i := range d.Seam.Tests {
+		list = append(list, &d.Seam.Tests[i].Cut, &d.Seam.Tests[i].Measured)
 	}
 	for i := range d.Supplies {
 		list = append(list, &d.Supplies[i].Width, &d.Supplies[i].Length)

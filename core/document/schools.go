@@ -18,6 +18,7 @@ type Schools struct {
 	Prepare  string                 `json:"prepare" enum:"press,starch,wash" doc:"What is done to the cloth before it is cut"`
 	Ends     string                 `json:"ends" enum:"keep,use" doc:"What becomes of the end of a strip"`
 	Later    string                 `json:"later" enum:"planned,measured" doc:"To what sub-cuts are cut: as planned, or once their strip set was measured"`
+	Square   string                 `json:"square" enum:"method,check,units,blocks" doc:"What is squared up once it is sewn, and counted; trimmed where its method says so in any case"`
 	Chain    int                    `json:"chain" minimum:"1" maximum:"500" doc:"Units on one chain before it is cut"`
 	Steps    map[string]StepSchools `json:"steps,omitempty" doc:"What is done differently, by unit, row kind or border"`
 }
@@ -81,6 +82,7 @@ func (d *Document) fill() {
 	set(&d.Schools.Prepare, "press")
 	set(&d.Schools.Ends, "keep")
 	set(&d.Schools.Later, "planned")
+	set(&d.Schools.Square, "method")
 	if d.Settings.Layers == 0 {
 		d.Settings.Layers = 2
 	}
@@ -184,6 +186,12 @@ func Questions() []Question {
 				Value: "use", Name: "give smaller patches first",
 				Changes: "Wherever that saves a strip, patches are cut from what is left of wider ones: less cloth, more handling.",
 			},
+		}},
+		{"/schools/square", "Squaring up", "", []Answer{
+			{Value: "method", Name: "where the method trims", Changes: "Only units that are made larger are trimmed, as part of making them."},
+			{Value: "check", Name: "every unit is checked", Changes: "After every unit that is sewn, and every block: held against the ruler, and counted."},
+			{Value: "units", Name: "every unit", Changes: "Every unit that is sewn, and every block, is squared up and counted."},
+			{Value: "blocks", Name: "the blocks", Changes: "Blocks are squared up and counted; units go on as they are."},
 		}},
 		{"/schools/later", "Sub-cuts are cut", "", []Answer{
 			{

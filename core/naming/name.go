@@ -102,6 +102,9 @@ func PlaceName(row, column int) string { return fmt.Sprintf("%c%d", 'a'+column, 
 // Flat is the step that sews a strip set before it is closed.
 func (u Unit) Flat() Step { return u.Part("flat") }
 
+// Squared is the step that squares something up once it is sewn, or checks it.
+func (u Unit) Squared() Step { return u.Part("squared") }
+
 // Ring is the step that cuts rings of a width across a tube, whatever columns of the unit they become.
 func (u Unit) Ring(tube Unit, width int64) Step {
 	return u.Part("ring", string(tube), strconv.FormatInt(width, 10))

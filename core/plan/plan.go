@@ -42,6 +42,7 @@ type Plan struct {
 	Remnants []sheet.Remnant               `json:"remnants" doc:"What is left once all is cut"`
 	Ends     string                        `json:"ends" doc:"What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing"`
 	Test     string                        `json:"test" doc:"The test strip to sew before the first batch"`
+	Tests    []sheet.TestStrip             `json:"tests" doc:"What each test strip of the project says, in their order"`
 	Script   []sheet.ScriptPart            `json:"script" doc:"The cutting in the order of the table"`
 	Press    sheet.Pressing                `json:"press"`
 	Trim     []sheet.Trim                  `json:"trim"`
@@ -99,6 +100,7 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	w, ok := work.Of(d)
 	problems = append(problems, *w.Problems...)
 	if w.IsSewn() {
+		p.Tests = sheet.Tests(w.Checked)
 		p.Seam, p.Ruler = seam(w.Checked), w.Table.Ruler.Read(w.Table.Ruler.Mark)
 		p.Things, p.Lengths = things(w.Sewn)
 		p.Tubes = sheet.Tubes(w.Sewn, nil)
@@ -148,7 +150,7 @@ func empty(d document.Document) Plan {
 	return Plan{
 		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages,
 		Pictures: map[naming.Step]drawn.Picture{},
-		Steps:    []sheet.Step{}, Cut: []sheet.FabricCut{}, Sets: []sheet.SetCut{}, Script: []sheet.ScriptPart{},
+		Steps:    []sheet.Step{}, Cut: []sheet.FabricCut{}, Sets: []sheet.SetCut{}, Script: []sheet.ScriptPart{}, Tests: []sheet.TestStrip{},
 		Taken: []sheet.Taken{}, Remnants: []sheet.Remnant{}, Trim: []sheet.Trim{},
 		Press: sheet.EmptyPressing(), Quilt: drawn.Empty(),
 		Values: sheet.Values{Fabrics: []sheet.FabricValue{}, Pairs: []sheet.Contrast{}},

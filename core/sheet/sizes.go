@@ -20,6 +20,7 @@ type Trim struct {
 	Finished   string        `json:"finished" doc:"Empty for a strip set, which is as long as the cloth is wide"`
 	Working    words.Working `json:"working"`
 	Gauge      naming.Step   `json:"gauge,omitempty" doc:"The step that is measured; a strip set before it is closed or cut"`
+	Square     *Squaring     `json:"square,omitempty" doc:"How it is squared up; left out where nothing is sewn in it, or it is a strip set"`
 	Should     string        `json:"should" doc:"What it should measure as it is planned, whatever was measured since; empty where it is not measured"`
 	Exact      []string      `json:"exact" doc:"Of each direction: what it should measure, exactly"`
 	Along      []work.Along  `json:"along" enum:",across,down,untrimmed" doc:"In which directions it is measured; empty text across the strips of a set"`
@@ -101,6 +102,7 @@ func (b Sheet) unitSizes() (list []Trim) {
 			t.Kind = "block"
 		}
 		b.measures(&t, s.W, s.H)
+		t.Square = b.squaring(b.Unit(s.ID))
 		list = append(list, t)
 	}
 	if m := b.Plain.Block; m != nil {

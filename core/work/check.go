@@ -12,6 +12,7 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/cutting"
 	"vicis/core/document"
+	"vicis/core/gauge"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -48,6 +49,7 @@ func (b *Checked) check() bool {
 	b.Stitched = b.length(d.Seam.Stitched, "/seam/stitched", measure.Millimetre, 2*measure.Inch,
 		"the distance from the edge to the stitches")
 	fold := b.length(d.Seam.Fold, "/seam/fold", 0, measure.Inch/8, "what the fold takes")
+	b.tests()
 	squaring := b.length(d.Cloth.Squaring, "/cloth/squaring", 0, 12*measure.Inch, "what squaring up takes")
 	usable := b.length(d.Cloth.Usable, "/cloth/usable", 5*measure.Inch, 200*measure.Inch,
 		"the usable width of the cloth")
@@ -126,6 +128,48 @@ func (b *Checked) length(w measure.Written, at string, least, most measure.Lengt
 			fmt.Sprintf("Write at most %s.", ruler.Print(most)))
 	}
 	return l
+}
+
+// mostTests bounds the test strips that are kept.
+const mostTests = 50
+
+// tests reads the test strips: each must be such that its seams can have taken something.
+func (b *Checked) tests() {
+	if n := len(b.Document.Seam.Tests); n > mostTests {
+		b.Problems.Stop("too-many-tests", "/seam/tests", fmt.Sprintf("%d test strips are kept.", n), fmt.Sprintf("Keep at most %d.", mostTests))
+	}
+	for i, one := range b.Document.Seam.Tests {
+		at := problem.At("seam", "tests", i)
+		if strings.TrimSpace(one.Name) == "" {
+			b.Problems.Stop("name-missing", at+"/name", "A test strip has no name.", "Name the machine, the foot and the needle position it was sewn with.")
+		}
+		if one.Strips < 2 || one.Strips > 20 {
+			b.Problems.Stop("strip-count", at+"/strips", fmt.Sprintf("A test strip of %d strips has no seams to tell of, or too many.", one.Strips), "Sew 2 to 20 strips.")
+			continue
+		}
+		before := len(b.Problems.Stops())
+		cut := b.length(one.Cut, at+"/cut", measure.Inch/2, 20*measure.Inch, "how wide each strip was cut")
+		came := b.length(one.Measured, at+"/measured", measure.Inch/4, 200*measure.Inch, "what it measured, pressed")
+		all := measure.Length(one.Strips) * cut
+		if len(b.Problems.Stops()) > before {
+			continue
+		}
+		if takes := (all - came) / measure.Length(2*one.Strips-2); takes < measure.Millimetre || takes*3 > cut {
+			ruler := measure.Ruler{Units: b.Document.Units, Mark: SeamMark(b.Document.Units)}
+			b.Problems.Stop("measured-far-off", at+"/measured", fmt.Sprintf("%s is no test strip of %d strips cut %s: its seams would take %s.", ruler.Print(came), one.Strips,
+				ruler.Print(cut), ruler.Print(max(0, takes))), "Measure it again across all strips, from raw edge to raw edge.")
+		}
+	}
+}
+
+// Tested is what the seams of a test strip took.
+func (b Checked) Tested(one document.TestStrip) gauge.Read {
+	cut, _ := one.Cut.Length(b.Document.Units)
+	came, _ := one.Measured.Length(b.Document.Units)
+	return gauge.Read{
+		None: measure.Length(one.Strips) * cut, Takes: (2*one.Strips - 2) * gauge.Allowance, Times: 1, Came: came,
+		Mark: b.Table.Ruler.Mark,
+	}
 }
 
 // bought reads what holds in the shop, and the longest ruler.

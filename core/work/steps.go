@@ -404,6 +404,9 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 	s.Also = standIns(demand.Line{From: b.From})
 	if wide, high := b.Piece.Size(); wide > 0 {
 		s.Picture, s.Size, s.Look = b.ID, []measure.Length{wide, high}, w.look(b.Piece, b.Left.Piece, b.Right.Piece)
+		if b.Shows != "" {
+			s.Picture = b.Shows
+		}
 		if w, h := tallied.Piece.Size(); tallied.ID == b.ID && (w != wide || h != high) {
 			s.Is, s.Size = s.Size, []measure.Length{w, h}
 		}

@@ -63,10 +63,42 @@ func (c Counted) Work() *Work {
 			w.Lines[act.ID], w.Demand.Runs[act.ID] = demand.Line{Need: n, Runs: n}, n
 		}
 	}
-	w.Batches = batching.Plan(w.Units, w.Layout, w.Lines)
+	w.Batches = w.squared(batching.Plan(w.Units, w.Layout, w.Lines))
 	w.Steps = w.steps()
 	w.Script = w.script()
 	return w
+}
+
+// The schools of squaring up: what is squared once it is sewn, or only checked; trimmed where its method says so in any case.
+const (
+	SquareUnits  = "units"
+	SquareBlocks = "blocks"
+	CheckUnits   = "check"
+)
+
+// squared adds the squaring up, or the checking, of what was sewn, each right after it.
+func (w *Work) squared(list []batching.Batch) []batching.Batch {
+	school := w.Document.Schools.Square
+	if school != SquareUnits && school != SquareBlocks && school != CheckUnits {
+		return list
+	}
+	var out []batching.Batch
+	for _, b := range list {
+		out = append(out, b)
+		block := b.Stage == batching.Blocks
+		if b.Does != making.Sews || b.Shaves || b.Make == 0 || b.ID.Made() == "" || !block && (b.Stage != batching.Units || school == SquareBlocks) || !b.Piece.Whole() {
+			continue
+		}
+		one := batching.Batch{
+			ID: b.ID.Made().Squared(), Name: b.Name + ", squared up", Stage: b.Stage, Does: making.Trims, Says: "Square up", Make: b.Make, Piece: b.Piece,
+			Cuts: 4, Shaves: true, Shows: b.ID,
+		}
+		if school == CheckUnits {
+			one.Name, one.Says, one.Cuts = b.Name+", checked", "Check with the ruler", 0
+		}
+		out = append(out, one)
+	}
+	return out
 }
 
 // Strips is how many strips a step cuts.

@@ -110,6 +110,11 @@ export const server = {
       }),
     ),
   preview: (body: Document, signal?: AbortSignal) => ask<Preview>(client.POST("/api/plan", { body, signal })),
+  allowance: (id: string, document: Document, stitched: string, signal?: AbortSignal) =>
+    ask<WayOn>(
+      client.POST("/api/quilts/{id}/allowance", { params: { path: { id } }, body: { document, stitched }, signal }),
+    ),
+  allowances: () => ask<Schemas["Allowance"][]>(client.GET("/api/allowances")),
   library: () => ask<Shown[]>(client.GET("/api/library")),
   ways: (document: Document, unit: string) => ask<Way[]>(client.POST("/api/ways", { body: { document, unit } })),
   resize: (document: Document, unit: string, finished: string, signal?: AbortSignal) =>

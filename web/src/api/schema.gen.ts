@@ -21,6 +21,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/allowances": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Allowances by name, from the test strips of all quilts on the shelf */
+        get: operations["allowances"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/arrangements": {
         parameters: {
             query?: never;
@@ -272,6 +289,23 @@ export interface paths {
         /** Store a new revision */
         put: operations["saveQuilt"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quilts/{id}/allowance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What follows where every seam is planned with another allowance, as a test strip says */
+        post: operations["allowance"];
         delete?: never;
         options?: never;
         head?: never;
@@ -576,6 +610,19 @@ export interface components {
             block: string;
             document: components["schemas"]["Document"];
         };
+        Allowance: {
+            name: string;
+            /** @description The quilt whose test strip told it */
+            quilt: string;
+            /** @description As the ruler of that quilt reads */
+            takes: string;
+            /** @description To be kept with another quilt */
+            test: components["schemas"]["DocumentTestStrip"];
+        };
+        AllowanceIn: {
+            document: components["schemas"]["Document"];
+            stitched: string;
+        };
         AskArranged: {
             list: components["schemas"]["AskArrangement"][];
             /** @description That not every way was worked out, where the quilt is too large for that */
@@ -734,8 +781,6 @@ export interface components {
             is: string;
             /** @description What was measured */
             name: string;
-            /** @description The quilt as it is planned now, from the inside out */
-            quilt: components["schemas"]["AskRound"][];
             /** @description What that says of its seams; empty where it says nothing */
             seams: string;
             should: string;
@@ -970,6 +1015,8 @@ export interface components {
             waste: string;
         };
         AskWayOn: {
+            /** @description The quilt as it is planned now, from the inside out */
+            before: components["schemas"]["AskRound"][];
             /** @description Why it cannot be gone; empty where it can */
             cannot: string;
             /** @description What is counted already and is to be counted under what it now measures */
@@ -1222,6 +1269,11 @@ export interface components {
             setFirst: boolean;
             /** @enum {string} */
             sewing: "alternate" | "same";
+            /**
+             * @description What is squared up once it is sewn, and counted; trimmed where its method says so in any case
+             * @enum {string}
+             */
+            square: "method" | "check" | "units" | "blocks";
             /** @description What is done differently, by unit, row kind or border */
             steps?: {
                 [key: string]: components["schemas"]["DocumentStepSchools"];
@@ -1232,6 +1284,8 @@ export interface components {
             fold: string;
             /** @description Distance from the raw edge to the stitches */
             stitched: string;
+            /** @description Test strips that were sewn and measured */
+            tests?: components["schemas"]["DocumentTestStrip"][];
         };
         DocumentSettings: {
             /**
@@ -1260,6 +1314,16 @@ export interface components {
             /** @enum {string} */
             press?: "nest" | "dark" | "open" | "flat" | "outward" | "inward";
             setFirst?: boolean;
+        };
+        DocumentTestStrip: {
+            /** @description How wide each was cut */
+            cut: string;
+            /** @description Across all of them, pressed */
+            measured: string;
+            /** @description Of the machine, foot and needle position it was sewn with */
+            name: string;
+            /** Format: int64 */
+            strips: number;
         };
         DocumentTwoWays: {
             /** @description A block sewn of them: which of them within it, by its rows and columns; in the quilt when left out */
@@ -1793,6 +1857,8 @@ export interface components {
             taken: components["schemas"]["SheetTaken"][];
             /** @description The test strip to sew before the first batch */
             test: string;
+            /** @description What each test strip of the project says, in their order */
+            tests: components["schemas"]["SheetTestStrip"][];
             /** @description Everything that can be laid or sewn into another, each variant for itself; what could not be made has no size */
             things: components["schemas"]["PlanThing"][];
             trim: components["schemas"]["SheetTrim"][];
@@ -2315,6 +2381,16 @@ export interface components {
             seams: number;
             stitch: string;
         };
+        SheetSquaring: {
+            /** @description The cuts, in order */
+            cuts: string[];
+            /** @description Which edge each cut makes, as it is drawn; the third and fourth once it is turned by half */
+            edges: ("left" | "right" | "top" | "bottom")[];
+            /** @description Where the lines of the ruler lie */
+            lays: string[];
+            /** @description That the longest ruler is too short, and what to do; empty where it is not */
+            short: string;
+        };
         SheetStandIn: {
             /** Format: int64 */
             count: number;
@@ -2418,6 +2494,17 @@ export interface components {
             count: number;
             supply: string;
         };
+        SheetTestStrip: {
+            name: string;
+            /** @description As far as the ruler tells, that is what is planned */
+            planned: boolean;
+            says: string;
+            /** @description What the project would have to say is stitched, so that its sizes use that */
+            stitched: string;
+            sum: string;
+            /** @description What its seams take, fold and all */
+            takes: string;
+        };
         SheetTrim: {
             /** @description In which directions it is measured; empty text across the strips of a set */
             along: ("" | "across" | "down" | "untrimmed")[];
@@ -2433,6 +2520,8 @@ export interface components {
             picture: string;
             /** @description What it should measure as it is planned, whatever was measured since; empty where it is not measured */
             should: string;
+            /** @description How it is squared up; left out where nothing is sewn in it, or it is a strip set */
+            square?: components["schemas"]["SheetSquaring"];
             unfinished: string;
             working: components["schemas"]["WordsWorking"];
         };
@@ -2895,6 +2984,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AskCutAgain"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    allowances: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Allowance"][];
                 };
             };
             /** @description Error */
@@ -3466,6 +3584,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Project"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    allowance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AllowanceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AskWayOn"];
                 };
             };
             /** @description Error */

@@ -13,6 +13,7 @@ import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Unplanned } from "../frame/Unplanned";
 import { Worked } from "../frame/Working";
+import { TestStrips } from "./TestStrips";
 
 const titles: Record<string, string> = {
   marking: "Marking and halving",
@@ -32,12 +33,7 @@ export function SewPage() {
   const stages = plan.stages.filter((st) => sewn.some((s) => s.stage === st));
   return (
     <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
-      {plan.test && (
-        <Text color="soft" mb="16px" maxW="900px">
-          <b>A test strip first. </b>
-          <Ruled>{plan.test}</Ruled>
-        </Text>
-      )}
+      {plan.test && <TestStrips project={project} />}
       {stages.map((stage) => (
         <Section key={stage} title={titles[stage] ?? stage} aside={stage === stages[0] && <TurnButton />}>
           {sewn

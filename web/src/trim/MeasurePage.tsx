@@ -1,12 +1,11 @@
 // One thing under the ruler: what it measured, what that says of its seams, how the batch goes, and the ways on with all that follows.
-import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
+import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { useDebounce } from "use-debounce";
-import { type Came, newId, type Onward, type Project, Refused, type Step, server, type WayOn } from "../api/client";
+import { type Came, type Project, Refused, type Step, server } from "../api/client";
 import { keys } from "../api/queries";
-import { useOutbox } from "../bench/useOutbox";
 import { coloursOf } from "../drawn/colours";
 import { Caution } from "../frame/Caution";
 import { TextField } from "../frame/fields";
@@ -15,11 +14,10 @@ import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Loading, Wrong } from "../frame/States";
 import { Unplanned } from "../frame/Unplanned";
-import { useKept } from "../frame/useKept";
 import { BatchChart } from "./BatchChart";
 import { Gauge } from "./Gauge";
-import { Rounds } from "./Rounds";
 import { UnderRuler } from "./UnderRuler";
+import { Way } from "./Way";
 
 export function MeasurePage() {
   const project = useFramed();
@@ -64,6 +62,7 @@ export function MeasurePage() {
           metric={plan.measure === "cm"}
           said={said}
           label={`${step.name} under a ruler`}
+          edges={trim.square?.edges ?? []}
         />
         <Box flex="1" minW={{ base: "100%", md: "340px" }}>
           <Gauge
@@ -84,6 +83,22 @@ export function MeasurePage() {
           ))}
         </Box>
       </Flex>
+      {trim.square && (
+        <Section title="To square it up">
+          <Box as="ol" pl="20px" listStyleType="decimal">
+            {[...trim.square.lays, ...trim.square.cuts].map((l) => (
+              <li key={l}>
+                <Ruled>{l}</Ruled>
+              </li>
+            ))}
+          </Box>
+          {trim.square.short && (
+            <Text color="madder" mt="4px">
+              <Ruled>{trim.square.short}</Ruled>
+            </Text>
+          )}
+        </Section>
+      )}
       {said?.charts.some((c) => c.points.length > 1) && (
         <Section title="The batch, one after the other">
           {said.charts
@@ -98,12 +113,32 @@ export function MeasurePage() {
           )}
         </Section>
       )}
+      <Planned project={project} step={step} />
       <Ways project={project} step={step} along={trim.along} width={said?.width ?? ""} height={said?.height ?? ""} />
       <Caution>
         Trim standing, blade away from yourself, fingers off the ruler's edge; let the iron and the cloth cool before
         you measure.
       </Caution>
     </Box>
+  );
+}
+
+/** That the quilt is planned on what this measured, and the way back from that. */
+function Planned({ project, step }: { project: Project; step: Step }) {
+  const unit = project.document.units.find((u) => u.id === step.group);
+  if (!unit?.measured) return null;
+  const { width, height, trimmed, expected } = unit.measured;
+  const size = [width, height].filter(Boolean).join(" × ");
+  return (
+    <Text mb="14px" fontWeight="600">
+      <Ruled>
+        {trimmed
+          ? `The quilt is planned with all of them trimmed to ${size}.`
+          : expected
+            ? `Expected to measure ${size}, since it meets what was measured. Measure the first one.`
+            : `The quilt is planned on ${size}. Enter what it should measure to go back to that.`}
+      </Ruled>
+    </Text>
   );
 }
 
@@ -178,97 +213,11 @@ function Ways({
             gridTemplateColumns={{ base: "1fr", md: "1fr 1fr", xl: `repeat(${data.ways.length}, 1fr)` }}
           >
             {data.ways.map((w) => (
-              <One key={w.way} way={w} onward={data} project={project} step={step} />
+              <Way key={w.way} way={w} project={project} step={step} />
             ))}
           </Box>
         </Box>
       )}
     </Section>
-  );
-}
-
-function One({ way, onward, project, step }: { way: WayOn; onward: Onward; project: Project; step: Step }) {
-  const keep = useKept(project);
-  const { record } = useOutbox(project, () => false);
-  const counted = (n: number, exact: string, look: string, reason: string) => ({
-    event: {
-      id: newId(),
-      step: step.id,
-      kind: "recount" as const,
-      n,
-      exact,
-      look,
-      reason,
-      rev: project.rev,
-      at: new Date().toISOString(),
-    },
-    effect: { made: 0, aside: 0, pressed: 0 },
-  });
-  const go = () => {
-    if (way.document) {
-      keep.mutate(way.document, {
-        onSuccess: () =>
-          way.carries.length > 0 &&
-          record(
-            way.carries.map((c) => {
-              const one = counted(c.n, c.exact, c.look, "counted under what it measures");
-              return { ...one, event: { ...one.event, step: c.step } };
-            }),
-          ),
-      });
-    } else if (way.undone > 0) {
-      record([counted(way.keep, step.exact, step.look, `${way.undone} taken apart to be sewn again`)]);
-    }
-  };
-  return (
-    <Box as="li" borderTopWidth="3px" borderColor={way.cannot ? "hair" : "madder"} pt="8px" aria-label={way.name}>
-      <Heading as="h3" textStyle="section" mb="2px">
-        <Ruled>{way.name}</Ruled>
-      </Heading>
-      {way.says.map((s) => (
-        <Text key={s} fontSize="small" color="soft">
-          <Ruled>{s}</Ruled>
-        </Text>
-      ))}
-      {way.cannot ? (
-        <Text fontSize="small" mt="8px">
-          <Ruled>{`Not here: ${way.cannot}`}</Ruled>
-        </Text>
-      ) : (
-        <>
-          <Rounds before={onward.quilt} after={way.quilt} label={`The quilt: ${way.name}`} />
-          <chakra.dl fontSize="small" mt="6px">
-            {way.follows.map((f) => (
-              <Flex key={f.what} gap="8px" py="2px" justify="space-between" borderTopWidth="1px" borderColor="hair">
-                <dt>{f.what}</dt>
-                <chakra.dd textAlign="right" className="tabular">
-                  <chakra.s color="soft" mr="6px">
-                    <Ruled>{f.was}</Ruled>
-                  </chakra.s>
-                  <chakra.span fontWeight="600" whiteSpace="nowrap">
-                    <Ruled>{f.is}</Ruled>
-                  </chakra.span>
-                </chakra.dd>
-              </Flex>
-            ))}
-          </chakra.dl>
-          {[...way.lost, ...way.costs].map((s) => (
-            <Text key={s} fontSize="small" color="madder" mt="4px">
-              <Ruled>{s}</Ruled>
-            </Text>
-          ))}
-          {way.document || way.undone > 0 ? (
-            <Button size="sm" mt="10px" variant="solid" disabled={keep.isPending} onClick={go}>
-              {way.document ? "Go on so" : "They are taken apart"}
-            </Button>
-          ) : (
-            <Text fontSize="small" color="soft" mt="8px">
-              Nothing in the plan changes.
-            </Text>
-          )}
-          {keep.error && <Wrong error={keep.error} />}
-        </>
-      )}
-    </Box>
   );
 }

@@ -1,7 +1,7 @@
 // The rings of the quilt to scale: as planned in dots, as it then is in ink, one inside the other.
-import type { Onward } from "../api/client";
+import type { WayOn } from "../api/client";
 
-type Ring = Onward["quilt"][number];
+type Ring = WayOn["quilt"][number];
 
 export function Rounds({ before, after, label }: { before: Ring[]; after: Ring[]; label: string }) {
   const all = [...before, ...after];

@@ -13,6 +13,7 @@ export function UnderRuler({
   metric,
   said,
   label,
+  edges,
 }: {
   picture: Picture | undefined;
   colours: Colours;
@@ -20,6 +21,8 @@ export function UnderRuler({
   metric: boolean;
   said: Gauged | undefined;
   label: string;
+  /** Which edge each cut makes that squares it up, in order. */
+  edges: ("left" | "right" | "top" | "bottom")[];
 }) {
   if (!picture) return null;
   const long = Math.min(picture.w, picture.h * 2.4); // of a strip set a stretch is enough
@@ -94,6 +97,18 @@ export function UnderRuler({
               </RuledSvg>
             ))}
         </g>
+        {edges.map((edge, i) => {
+          const x = { left: 9 * px, right: long - 9 * px, top: long / 2, bottom: long / 2 }[edge];
+          const y = { left: picture.h / 2, right: picture.h / 2, top: 13 * px, bottom: picture.h - 5 * px }[edge];
+          return (
+            <g key={edge}>
+              <circle cx={x} cy={y - 4.5 * px} r={9 * px} fill="var(--v-colors-paper)" fillOpacity={0.85} />
+              <RuledSvg x={x} y={y} size={13 * px} anchor="middle" fill="var(--v-colors-madder)">
+                {String(i + 1)}
+              </RuledSvg>
+            </g>
+          );
+        })}
         {down && (
           <line
             x1={0}
