@@ -26,6 +26,8 @@ type following struct {
 	known  bool
 	trims  bool
 	eased  []string // what is eased in to what it meets
+	source naming.Unit
+	given  [2]bool // that its width was measured, and its height: those stay
 	purse  *Purse
 	cannot problem.Problem // why it cannot follow
 }
@@ -70,7 +72,13 @@ func (f *following) made() map[naming.Unit]making.Made {
 	c.Table.Problems = &problem.List{}
 	f.table = c.Table
 	made, _ := making.All(f.d.Parts, c.Table)
-	f.purse.left -= documentCost + len(f.d.Parts)
+	n := documentCost + len(f.d.Parts)/documentPart
+	for _, m := range made {
+		for _, act := range m.Acts {
+			n += 1 + len(act.Piece.Patches)/patchPart
+		}
+	}
+	f.purse.left -= n
 	return made
 }
 
@@ -278,6 +286,7 @@ func (f *following) set(e side, m making.Made, to piece.Num) bool {
 		return false
 	case f.cut(u, e, to):
 		return true
+	case u.ID == f.source && !f.given[index(e.down)]:
 	case u.Measured != nil && !u.Measured.Expected:
 		f.cannot.Says = fmt.Sprintf("%s was measured for itself: %s, and what it meets %s.", m.Unit.Name, f.say(is), f.say(to))
 		return false
@@ -366,7 +375,9 @@ func (f *following) measures(u *making.Unit, e side, l measure.Length, should bo
 	if u.Measured != nil {
 		one = *u.Measured
 	}
-	one.Trimmed, one.Expected = f.trims, !f.trims
+	if u.ID != f.source {
+		one.Trimmed, one.Expected = f.trims, !f.trims
+	}
 	written := measure.Write(l)
 	if should {
 		written = ""
@@ -381,6 +392,13 @@ func (f *following) measures(u *making.Unit, e side, l measure.Length, should bo
 		u.Measured = nil
 	}
 	return true
+}
+
+func index(down bool) int {
+	if down {
+		return 1
+	}
+	return 0
 }
 
 func (f *following) say(n piece.Num) string {

@@ -299,6 +299,7 @@ func (q onward) off(w, h measure.Length) string {
 func (q onward) followed(out WayOn, f *following, as *making.Measures) WayOn {
 	w, h := q.made.Piece.Size()
 	u := f.unit(q.unit)
+	f.source, f.given = q.unit, [2]bool{q.came.Width != "", q.came.Height != ""}
 	if q.came.Width != "" && (q.w != w || as.Trimmed) && !q.made.InLength {
 		as.Width = measure.Write(q.w)
 	}
@@ -385,6 +386,9 @@ func (q onward) cannot(out WayOn, says, mend string) WayOn {
 
 // told works a way out in full and holds it against what is planned and counted now.
 func (q onward) told(out WayOn, d document.Document) WayOn {
+	if q.purse.empty() {
+		return q.cannot(out, "This quilt is too large for every way to be worked out.", "Enter what changes in the quilt itself, and look at what it comes to.")
+	}
 	w, ok := work.Of(d)
 	q.purse.whole(w)
 	if !ok {

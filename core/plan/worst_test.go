@@ -10,8 +10,10 @@ import (
 
 	"vicis/core/ask"
 	"vicis/core/document"
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
+	"vicis/core/tally"
 )
 
 // The worst documents that were found or thought of: each within what a document may hold, each aimed at one place where
@@ -489,6 +491,17 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			"ways":   func() any { r, _ := ask.Ways(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
 			"again":  func() any { r, _ := ask.PartsOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
 			"waves":  func() any { r, _ := ask.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
+			"onward": func() any {
+				step := d.Top.Repeat[0][0].Unit.Step()
+				r, _ := ask.OnwardFrom(d, ask.Came{Step: step, Height: "6 3/8", Width: "6 3/8"}, tally.NewLog().Progress, ask.Enough(nil))
+				for _, s := range p.Steps { // what it should measure, and a little less
+					if l, err := measure.Written(s.Exact).Length(d.Units); err == nil && s.Stage == "strip sets" {
+						r, _ = ask.OnwardFrom(d, ask.Came{Step: s.ID, Height: measure.Write(l - measure.Inch/16)}, tally.NewLog().Progress, ask.Enough(nil))
+						break
+					}
+				}
+				return r
+			},
 			"resize": func() any { r, _ := ask.Resize(d, d.Top.Repeat[0][0].Unit, "7 1/3"); return r },
 			"near":   func() any { r, _ := ask.NearTo(d, "90", "100"); return r },
 			"seam":   func() any { r, _ := ask.AboutSeam(d, seam, ask.Enough(nil)); return r },
