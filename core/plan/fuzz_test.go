@@ -10,11 +10,14 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/library"
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 	"vicis/core/starter"
+	"vicis/core/tally"
+	"vicis/core/work"
 )
 
 // No document makes the planner panic or go on for ever.
@@ -54,6 +57,8 @@ func FuzzChangedBlock(f *testing.F) {
 			d = surrounded(d)
 		case 1:
 			d = otherwise(d)
+		default:
+			d = measuredLess(d)
 		}
 		text, err := document.Write(d)
 		if err != nil {
@@ -98,12 +103,58 @@ func FuzzChangedBlock(f *testing.F) {
 		ask.Arrangements(d, ask.Enough(nil))
 		ask.PartsOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil))
 		ask.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil))
+		goOn(t, d)
 		for _, line := range first.Press.Lines[:1] {
 			for _, seam := range line.Each {
 				ask.AboutSeam(d, seam.Seam, ask.Enough(nil))
 			}
 		}
 	})
+}
+
+// measuredLess is a document that goes on with its first strip set, or its first block, a sixteenth smaller than planned, where that can
+// be.
+func measuredLess(d document.Document) document.Document {
+	for _, way := range waysFrom(d) {
+		if way.Document != nil {
+			return *way.Document
+		}
+	}
+	return d
+}
+
+// waysFrom are the ways on from the first thing that is measured.
+func waysFrom(d document.Document) []ask.WayOn {
+	w, ok := work.Of(d)
+	if !ok {
+		return nil
+	}
+	for _, s := range w.Steps {
+		ways := w.Gauges(s)
+		if len(ways) == 0 || s.Of.Batch == nil {
+			continue
+		}
+		came := ask.Came{Step: s.ID, Height: measure.Write(max(1, ways[min(1, len(ways)-1)].Size-measure.Inch/16))}
+		out, problems := ask.OnwardFrom(d, came, tally.NewLog().Progress, ask.Enough(nil))
+		if problems.Stopped() {
+			continue
+		}
+		return out.Ways
+	}
+	return nil
+}
+
+// goOn: every way on that is offered can be planned.
+func goOn(t *testing.T, d document.Document) {
+	t.Helper()
+	for _, way := range waysFrom(d) {
+		if way.Document == nil {
+			continue
+		}
+		if w, ok := work.Of(*way.Document); !ok {
+			t.Fatalf("%s is offered and cannot be planned: %v", way.Way, w.Problems.Stops())
+		}
+	}
 }
 
 // hasWorkOrSaysWhy: where there is nothing to do, something says what stops it.
