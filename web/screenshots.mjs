@@ -25,6 +25,14 @@ const openGoose = async (page) => {
   await page.getByText("For the").waitFor();
   await page.locator("summary").filter({ hasText: "Goose" }).evaluate((e) => e.scrollIntoView());
 };
+const measureSets = async (page) => {
+  for (const reads of ["10 3/8", "10 3/8", "10 3/8"]) {
+    await page.getByLabel("It measured", { exact: true }).first().fill(reads);
+    await page.getByRole("button", { name: "Keep it" }).first().click();
+    await page.getByText("on its way").waitFor({ state: "detached" });
+  }
+  await page.getByRole("listitem", { name: /^Go on with/ }).waitFor();
+};
 const views = [
   { name: "shelf", at: "/" },
   { name: "new", at: "/new" },
@@ -36,7 +44,7 @@ const views = [
   { name: "cloth", at: "/cloth" },
   { name: "sew", at: `${quilt}/sew` },
   { name: "press", at: `${quilt}/press` },
-  { name: "trim", at: `${quilt}/trim` },
+  { name: "trim", at: `${quilt}/trim/set-I`, act: measureSets, height: 1180 },
   { name: "bench", at: `${quilt}/bench/block` },
   { name: "iron", at: `${quilt}/iron/half` },
   { name: "print", at: `${quilt}/print` },

@@ -49,8 +49,9 @@ func (e side) of(p piece.Piece) piece.Num {
 func turned(unit naming.Unit, turn int, down bool) side { return side{unit, down != (turn%180 != 0)} }
 
 // follow begins with a document as it is: what is as long as each other in it, and meets, shall be so again.
-func follow(s work.Sewn, purse *Purse) (*following, error) {
-	f := &following{before: map[side]piece.Num{}, of: map[side]side{}, fixed: map[side]piece.Num{}, purse: purse, table: s.Table}
+// source is what was measured, if anything was: what it is made of stays as it is.
+func follow(s work.Sewn, source naming.Unit, purse *Purse) (*following, error) {
+	f := &following{source: source, before: map[side]piece.Num{}, of: map[side]side{}, fixed: map[side]piece.Num{}, purse: purse, table: s.Table}
 	var err error
 	if f.d, err = document.Copy(s.Document); err != nil {
 		return nil, err
@@ -136,6 +137,12 @@ func (f *following) meets(u making.Unit, made map[naming.Unit]making.Made) {
 			if c > 0 {
 				left := at(r, c-1)
 				f.alike(turned(left.Unit, left.Turn, true), turned(one.Unit, one.Turn, true))
+			}
+			if len(cells) == 1 && u.ID != f.source { // a row is as high as what lies in it
+				f.alike(side{u.ID, true}, turned(one.Unit, one.Turn, true))
+			}
+			if len(cells[r]) == 1 && u.ID != f.source {
+				f.alike(side{u.ID, false}, turned(one.Unit, one.Turn, false))
 			}
 			if r > 0 {
 				above := at(r-1, c)

@@ -234,7 +234,7 @@ func (q onward) adapt() WayOn {
 		out.Says[0] = "Every block is taken to be as large; what lies between and round them is cut to it."
 		return q.told(out, d)
 	}
-	f, err := follow(q.Sewn, q.purse)
+	f, err := follow(q.Sewn, q.unit, q.purse)
 	if err != nil {
 		return q.cannot(out, "The project cannot be copied.", "")
 	}
@@ -278,7 +278,7 @@ func (q onward) trim() WayOn {
 	} else if q.w > w || q.h > h {
 		return q.cannot(out, "One way it is larger than it should be, and the other way smaller.", "Trim the larger way first, and measure it again.")
 	}
-	f, err := follow(q.Sewn, q.purse)
+	f, err := follow(q.Sewn, q.unit, q.purse)
 	if err != nil {
 		return q.cannot(out, "The project cannot be copied.", "")
 	}
@@ -299,7 +299,7 @@ func (q onward) off(w, h measure.Length) string {
 func (q onward) followed(out WayOn, f *following, as *making.Measures) WayOn {
 	w, h := q.made.Piece.Size()
 	u := f.unit(q.unit)
-	f.source, f.given = q.unit, [2]bool{q.came.Width != "", q.came.Height != ""}
+	f.given = [2]bool{q.came.Width != "", q.came.Height != ""}
 	if q.came.Width != "" && (q.w != w || as.Trimmed) && !q.made.InLength {
 		as.Width = measure.Write(q.w)
 	}
@@ -322,7 +322,7 @@ func (q onward) sewOn(more measure.Length) WayOn {
 	fine := measure.Ruler{Units: q.Document.Units, Mark: work.SeamMark(q.Document.Units)}
 	seam := q.Table.Seam + more/2
 	out := WayOn{Way: SewOn, Name: "Sew everything so", Says: []string{fmt.Sprintf("The guide stays where it is: every seam is planned to take %s.", fine.Print(seam))}}
-	f, err := follow(q.Sewn, q.purse)
+	f, err := follow(q.Sewn, "", q.purse)
 	if err != nil {
 		return q.cannot(out, "The project cannot be copied.", "")
 	}
