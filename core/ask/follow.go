@@ -294,6 +294,11 @@ func (f *following) set(e side, m making.Made, to piece.Num) bool {
 	case f.cut(u, e, to):
 		return true
 	case u.ID == f.source && !f.given[index(e.down)]:
+	case u.Measured != nil && u.ID != f.source && f.comes(*u, e, to):
+		return f.measures(u, e, length, true)
+	case u.Measured != nil && !u.Measured.Expected && u.ID != f.source && f.lets(is, to) && (!f.trims || is.Cmp(to) > 0):
+		f.ease(m.Unit.Name, "was measured", is, to)
+		return f.measures(u, e, length, false)
 	case u.Measured != nil && !u.Measured.Expected:
 		f.cannot.Says = fmt.Sprintf("%s was measured for itself: %s, and what it meets %s.", m.Unit.Name, f.say(is), f.say(to))
 		return false
@@ -314,16 +319,10 @@ func (f *following) set(e side, m making.Made, to piece.Num) bool {
 	if f.known && even && n > 0 {
 		comes = should.Sub(piece.Of(measure.Length(n) * f.more))
 	}
-	off := comes.Sub(to)
-	if off.Sign() < 0 {
-		off = off.Neg()
-	}
 	switch {
-	case off.Cmp(piece.Of(measure.Hair)) <= 0:
-	case off.Cmp(piece.Of(work.LetsBeSewnIn(f.d.Units))) <= 0:
-		fine := measure.Ruler{Units: f.d.Units, Mark: work.SeamMark(f.d.Units)}
-		by, _ := off.Length()
-		f.eased = append(f.eased, fmt.Sprintf("%s would measure %s and is eased to %s: %s.", m.Unit.Name, fineOf(fine, comes), fineOf(fine, to), fine.Print(by)))
+	case between(comes, to).Cmp(piece.Of(measure.Hair)) <= 0:
+	case f.lets(comes, to):
+		f.ease(m.Unit.Name, "would measure", comes, to)
 	default:
 		f.cannot.Says = fmt.Sprintf("With the same seams %s would measure %s, and what it meets %s.", m.Unit.Name, f.say(comes), f.say(to))
 		return false
@@ -331,9 +330,32 @@ func (f *following) set(e side, m making.Made, to piece.Num) bool {
 	return f.measures(u, e, length, false)
 }
 
-func fineOf(fine measure.Ruler, n piece.Num) string {
-	l, _ := n.Length()
-	return fine.Print(l)
+// lets says whether two edges let themselves be sewn to each other.
+func (f *following) lets(a, b piece.Num) bool {
+	return between(a, b).Cmp(piece.Of(work.LetsBeSewnIn(f.d.Units))) <= 0
+}
+
+// ease says that something is eased in.
+func (f *following) ease(name, verb string, is, to piece.Num) {
+	fine := measure.Ruler{Units: f.d.Units, Mark: work.SeamMark(f.d.Units)}
+	say := func(n piece.Num) string {
+		l, _ := n.Length()
+		return fine.Print(l)
+	}
+	f.eased = append(f.eased, fmt.Sprintf("%s %s %s and is eased to %s: %s.", name, verb, say(is), say(to), say(between(is, to))))
+}
+
+func between(a, b piece.Num) piece.Num {
+	if d := a.Sub(b); d.Sign() >= 0 {
+		return d
+	}
+	return b.Sub(a)
+}
+
+// comes says whether a unit would be as large as asked for if nothing was measured of it.
+func (f *following) comes(u making.Unit, e side, to piece.Num) bool {
+	p, ok := f.planned(u)
+	return ok && e.of(p) == to
 }
 
 // planned is a unit as if it measured what it should.
@@ -382,7 +404,7 @@ func (f *following) measures(u *making.Unit, e side, l measure.Length, should bo
 	if u.Measured != nil {
 		one = *u.Measured
 	}
-	if u.ID != f.source {
+	if u.ID != f.source && (u.Measured == nil || u.Measured.Expected) {
 		one.Trimmed, one.Expected = f.trims, !f.trims
 	}
 	written := measure.Write(l)

@@ -367,7 +367,7 @@ func (q onward) mend(more measure.Length, n int) WayOn {
 		case s.Good == 0:
 			out.Costs = append(out.Costs, "None is counted yet: there is only the one that was measured to take out.")
 		case out.Undone > 0:
-			out.Costs = append(out.Costs, fmt.Sprintf("%d are sewn and not cut yet: %s to take out and sew again, %s of seam.", out.Undone, words.Plural(out.Undone*n, "seam"),
+			out.Costs = append(out.Costs, fmt.Sprintf("Sewn and not cut yet: %d. %s to take out and sew again, %s of seam.", out.Undone, words.Plural(out.Undone*n, "seam"),
 				q.Say(measure.Length(out.Undone*n)*step.Of.Batch.Each)))
 		}
 		if out.Keep > 0 {
@@ -425,7 +425,7 @@ func (q onward) told(out WayOn, d document.Document) WayOn {
 	if out.Way == Trim {
 		for _, s := range q.counted.Steps {
 			if s.ID == q.came.Step && s.Good > 0 {
-				out.Costs = append(out.Costs, fmt.Sprintf("%d are sewn already: trim those too.", s.Good))
+				out.Costs = append(out.Costs, fmt.Sprintf("Sewn already: %d. Trim those too.", s.Good))
 			}
 		}
 	}

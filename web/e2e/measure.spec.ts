@@ -97,8 +97,8 @@ test("a set that measures 6⅜ is gone on with, and taken back", async ({ page }
   await expect(page.getByText("Each of its 2 seams takes 9/32″ instead of 1/4″")).toBeVisible();
   await expect(way("Go on with 6⅜″").getByText("53″ × 53″")).toBeVisible();
   await expect(way("Sew everything so").getByText("523/8″ × 523/8″")).toBeVisible();
-  await expect(way("Mend the seams").getByText(/3 are sewn and not cut yet: 6 seams to take out/)).toBeVisible();
-  await expect(way("Trim all to 6⅜″").getByText("3 are sewn already: trim those too.")).toBeVisible();
+  await expect(way("Mend the seams").getByText(/Sewn and not cut yet: 3\. 6 seams to take out/)).toBeVisible();
+  await expect(way("Trim all to 6⅜″").getByText("Sewn already: 3. Trim those too.")).toBeVisible();
   await way("Go on with 6⅜″").getByRole("button", { name: "Go on so" }).click();
   await expect(page.getByText(/The quilt is planned on 63\/8 in/)).toBeVisible();
 
