@@ -256,7 +256,7 @@ func pressed(a, b *Press, say func(format string, args ...any)) {
 func answer(d Document, q Question) string {
 	value := map[string]string{
 		"/schools/prepare": d.Schools.Prepare, "/schools/ends": d.Schools.Ends, "/schools/later": d.Schools.Later,
-		"/schools/square": d.Schools.Square,
+		"/schools/square": d.Schools.Square, "/schools/measure": d.Schools.Measure,
 		"/schools/press": string(d.Schools.Press), "/schools/setFirst": fmt.Sprint(d.Schools.SetFirst),
 		"/schools/sewing":  d.Schools.Sewing,
 		"/schools/joining": d.Schools.Joining, "/schools/pins": d.Schools.Pins,

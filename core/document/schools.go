@@ -18,6 +18,7 @@ type Schools struct {
 	Prepare  string                 `json:"prepare" enum:"press,starch,wash" doc:"What is done to the cloth before it is cut"`
 	Ends     string                 `json:"ends" enum:"keep,use" doc:"What becomes of the end of a strip"`
 	Later    string                 `json:"later" enum:"planned,measured" doc:"To what sub-cuts are cut: as planned, or once their strip set was measured"`
+	Measure  string                 `json:"measure" enum:"asked,first,tenth,all" doc:"How many of each kind are measured once they are sewn"`
 	Square   string                 `json:"square" enum:"method,check,units,blocks" doc:"What is squared up once it is sewn, and counted; trimmed where its method says so in any case"`
 	Chain    int                    `json:"chain" minimum:"1" maximum:"500" doc:"Units on one chain before it is cut"`
 	Steps    map[string]StepSchools `json:"steps,omitempty" doc:"What is done differently, by unit, row kind or border"`
@@ -83,6 +84,7 @@ func (d *Document) fill() {
 	set(&d.Schools.Ends, "keep")
 	set(&d.Schools.Later, "planned")
 	set(&d.Schools.Square, "method")
+	set(&d.Schools.Measure, "asked")
 	if d.Settings.Layers == 0 {
 		d.Settings.Layers = 2
 	}
@@ -186,6 +188,12 @@ func Questions() []Question {
 				Value: "use", Name: "give smaller patches first",
 				Changes: "Wherever that saves a strip, patches are cut from what is left of wider ones: less cloth, more handling.",
 			},
+		}},
+		{"/schools/measure", "What is measured", "", []Answer{
+			{Value: "asked", Name: "what you choose to", Changes: "Nothing asks for it."},
+			{Value: "first", Name: "the first of each", Changes: "After the first set, unit and block of each kind the bench asks for its measure."},
+			{Value: "tenth", Name: "every tenth", Changes: "The first, and then one of every ten: so a guide that moves is found."},
+			{Value: "all", Name: "all of them", Changes: "Every set, unit and block."},
 		}},
 		{"/schools/square", "Squaring up", "", []Answer{
 			{Value: "method", Name: "where the method trims", Changes: "Only units that are made larger are trimmed, as part of making them."},

@@ -99,6 +99,16 @@ func worst() []bad {
 		names = append(names, id)
 	}
 	add("eleven grids of 30 × 30", shell(units[:2+11], topOf(4, 11, names[:11]...), nil))
+	measured := append(list{}, units[:2+11]...)
+	for i := range measured[2:] {
+		one := object{}
+		for k, v := range measured[2+i].(object) {
+			one[k] = v
+		}
+		one["measured"] = object{"width": "60 3/8 in", "height": "60 3/8 in", "trimmed": i%2 == 0}
+		measured[2+i] = one
+	}
+	add("eleven grids of 30 × 30, all measured", shell(measured, topOf(4, 11, names[:11]...), nil))
 	add("forty grids of 30 × 30", shell(units, topOf(4, 40, names...), nil))
 
 	var borders list
@@ -488,9 +498,9 @@ func BenchmarkWorstQuestions(b *testing.B) {
 				r, _ := ask.Backwards(d, []ask.Supply{{Fabric: "dark", Length: "900 yd"}}, ask.Enough(nil))
 				return r
 			},
-			"ways":   func() any { r, _ := ask.Ways(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
-			"again":  func() any { r, _ := ask.PartsOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
-			"waves":  func() any { r, _ := ask.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
+			"ways":  func() any { r, _ := ask.Ways(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
+			"again": func() any { r, _ := ask.PartsOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
+			"waves": func() any { r, _ := ask.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
 			"onward": func() any {
 				step := d.Top.Repeat[0][0].Unit.Step()
 				r, _ := ask.OnwardFrom(d, ask.Came{Step: step, Height: "6 3/8", Width: "6 3/8"}, tally.NewLog().Progress, ask.Enough(nil))

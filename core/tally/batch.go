@@ -199,3 +199,40 @@ func (f *folding) batch(s work.Step, reads []Reading) []string {
 	}
 	return list
 }
+
+// due is how many more of a step are to be measured once so many are made.
+func (f *folding) due(s work.Step, good int) int {
+	var want int
+	switch f.w.Document.Schools.Measure {
+	case "first":
+		want = min(good, 1)
+	case "tenth":
+		want = (good + 9) / 10
+	case "all":
+		want = good
+	}
+	ways := 0
+	if want > 0 && s.Of.Batch != nil && s.Of.Batch.Shows == "" {
+		ways = len(f.w.Gauges(s))
+	}
+	if ways == 0 {
+		return 0
+	}
+	measured, earlier := map[work.Along]int{}, 0
+	for _, g := range f.Gauged {
+		if g.Step != s.ID {
+			continue
+		}
+		earlier += g.Earlier
+		for _, r := range g.Reads {
+			if r.Fits && r.Asks == "" {
+				measured[r.Along] += r.N
+			}
+		}
+	}
+	most := 0
+	for _, n := range measured {
+		most = max(most, n)
+	}
+	return max(0, want-most-earlier)
+}

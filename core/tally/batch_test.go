@@ -188,3 +188,43 @@ func TestSubCutsWaitForTheirSet(t *testing.T) {
 		}
 	}
 }
+
+// By the school the first of each, every tenth or all of them are due to be measured; side by side counts for as many, a slip for none, and of
+// a long batch what was read before the last two hundred still counts.
+func TestWhatIsDueToBeMeasured(t *testing.T) {
+	w, _ := nines(t, measure.Inches, "2 1/2")
+	for _, one := range []struct {
+		school          string
+		made, read, due int
+	}{
+		{"asked", 8, 0, 0},
+		{"first", 0, 0, 0},
+		{"first", 8, 0, 1},
+		{"first", 8, 1, 0},
+		{"tenth", 1, 0, 1},
+		{"tenth", 11, 1, 1},
+		{"tenth", 30, 3, 0},
+		{"all", 8, 3, 5},
+		{"all", 230, 230, 0},
+	} {
+		d := w.Document
+		d.Schools.Measure = one.school
+		there, ok := work.Of(d)
+		if !ok {
+			t.Fatal(*there.Problems)
+		}
+		set := firstOf(t, there, "strip sets")
+		events := []tally.Event{gauged(set, "slip", "65", 5)}
+		if one.made > 0 {
+			events = append(events, tally.Event{ID: "made-0001", Step: set.ID, Kind: tally.Made, N: one.made, Exact: set.Exact(), Look: set.Look})
+		}
+		for i := range one.read {
+			events = append(events, gauged(set, fmt.Sprint("read-", i), "6 1/2", 1))
+		}
+		for _, s := range tally.Fold(there, events).Steps {
+			if s.ID == set.ID && s.Due != one.due {
+				t.Errorf("%s, %d made, %d read: %d are due, not %d", one.school, one.made, one.read, s.Due, one.due)
+			}
+		}
+	}
+}

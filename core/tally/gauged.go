@@ -17,14 +17,17 @@ import (
 type Gauged struct {
 	Step   naming.Step `json:"step"`
 	Should []string    `json:"should" doc:"What one should measure; nothing where the step is not in the plan, or cannot tell of its seams"`
-	Reads  []Reading   `json:"reads" doc:"In the order they came"`
-	Says   string      `json:"says" doc:"What they say of the allowance together; empty for nothing"`
-	Sums   []string    `json:"sums" doc:"The sums behind it"`
-	Do     []string    `json:"do" doc:"What can be done about it, and what else would have to be measured"`
-	Charts []Chart     `json:"charts" doc:"What they measured, one after the other; one for each direction"`
-	Batch  []string    `json:"batch" doc:"What to do with how many of those that were measured, and what it costs"`
-	Width  string      `json:"width" doc:"The middle one of what was read from side to side, of one; what the ways on begin with. Empty for nothing"`
-	Height string      `json:"height" doc:"The same up and down, or across the strips of a set"`
+	Reads  []Reading   `json:"reads" doc:"In the order they came, the last of them"`
+
+	Earlier int `json:"earlier" doc:"How many were read before those: kept, and not gone through again"`
+
+	Says   string   `json:"says" doc:"What they say of the allowance together; empty for nothing"`
+	Sums   []string `json:"sums" doc:"The sums behind it"`
+	Do     []string `json:"do" doc:"What can be done about it, and what else would have to be measured"`
+	Charts []Chart  `json:"charts" doc:"What they measured, one after the other; one for each direction"`
+	Batch  []string `json:"batch" doc:"What to do with how many of those that were measured, and what it costs"`
+	Width  string   `json:"width" doc:"The middle one of what was read from side to side, of one; what the ways on begin with. Empty for nothing"`
+	Height string   `json:"height" doc:"The same up and down, or across the strips of a set"`
 }
 
 // Reading is one measurement.
@@ -39,6 +42,10 @@ type Reading struct {
 	Verdict Verdict `json:"verdict" enum:",use,shave,ease,redo" doc:"What to do with it; empty where it may be a slip"`
 	Why     string  `json:"why" doc:"By how much it is off, and what that comes to"`
 }
+
+// mostGauged is how many measurements of one thing are gone through, the last ones, so that counting costs the same however many were
+// made.
+const mostGauged = 200
 
 // gauge tells what was measured, and what that says of the seams.
 func (f *folding) gauge(l *Log) {
@@ -60,7 +67,9 @@ func (f *folding) gauge(l *Log) {
 			f.Gauged = append(f.Gauged, Gauged{Step: step, Should: []string{}, Reads: []Reading{}, Sums: []string{}, Do: []string{}, Charts: []Chart{}, Batch: []string{}})
 		}
 		g := &f.Gauged[i]
-		for _, e := range c.gauged {
+		last := c.gauged[max(0, len(c.gauged)-mostGauged):]
+		g.Earlier += len(c.gauged) - len(last)
+		for _, e := range last {
 			one := l.entries[e]
 			g.Reads = append(g.Reads, Reading{ID: one.id, Reads: one.reads, N: one.n, Along: one.along, Fits: fits})
 		}
@@ -151,6 +160,9 @@ func (f *folding) seam(g *Gauged) {
 		}
 	}
 	g.Batch = f.batch(f.w.Steps[i], g.Reads)
+	if f.Steps[i].Good == 0 && len(list) > 0 {
+		g.Do = append(g.Do, "None of it is counted yet: count the one that was measured.")
+	}
 }
 
 // taken is how many allowances are taken.

@@ -268,9 +268,11 @@ func (f *folding) next(last naming.Step) {
 // waiting says of every step whose measuring it waits for.
 func (f *folding) waiting() {
 	for i, s := range f.w.Steps {
-		if st := &f.Steps[i]; st.ToGo > 0 {
+		st := &f.Steps[i]
+		if st.ToGo > 0 {
 			st.Waits = f.waits(s)
 		}
+		st.Due = f.due(s, st.Good)
 	}
 }
 

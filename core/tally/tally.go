@@ -105,6 +105,7 @@ type Step struct {
 	Pressed     int         `json:"pressed" doc:"Counted at the iron"`
 	State       string      `json:"state" doc:"In words: done, at the machine, 3 short, waits for Set I, …"`
 	Waits       naming.Step `json:"waits,omitempty" doc:"The step whose measuring is waited for; empty for none"`
+	Due         int         `json:"due" doc:"How many more are to be measured by now, by the school"`
 	Ready       int         `json:"ready" doc:"How many can be made from parts on hand; -1 when the parts were not counted"`
 	Last        *Last       `json:"last,omitempty" doc:"The last thing counted here, which an undo would take back"`
 	LastPressed *Last       `json:"lastPressed,omitempty" doc:"The same at the iron"`

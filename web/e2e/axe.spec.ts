@@ -17,6 +17,8 @@ const views = [
   `${quilt}/iron/half`,
   `${quilt}/print`,
   "/cloth",
+  "/q/demo-boat-shed/trim/set-I",
+  "/q/demo-boat-shed/trim/block",
   "/q/demo-hay-loft/quilt",
   "/q/demo-hay-loft/cut",
   "/q/demo-hay-loft/cut/mat",

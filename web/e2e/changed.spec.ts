@@ -115,7 +115,7 @@ test("a block that is laid and taken out is said at once, and taken back as fast
   await page.getByRole("button", { name: "Take it out" }).last().click();
   await expect(page.getByText("There is no unit “block” to lay here.").first()).toBeVisible();
   await expect(page.getByText(/^Finishes/)).toHaveCount(0);
-  expect(await (await request.get("/api/health")).json()).toEqual({ state: "ready" });
+  expect(await (await request.get("/api/health")).json()).toMatchObject({ state: "ready" });
   await page.getByRole("button", { name: "Let it go" }).click();
   await expect(page.getByText(/^Finishes/)).toBeVisible();
 });

@@ -1256,6 +1256,11 @@ export interface components {
              * @enum {string}
              */
             marking: "line" | "both" | "crease" | "guide";
+            /**
+             * @description How many of each kind are measured once they are sewn
+             * @enum {string}
+             */
+            measure: "asked" | "first" | "tenth" | "all";
             /** @enum {string} */
             pins: "none" | "crossings" | "everywhere" | "glue";
             /**
@@ -2876,6 +2881,11 @@ export interface components {
         TallyStep: {
             /** Format: int64 */
             aside: number;
+            /**
+             * Format: int64
+             * @description How many more are to be measured by now, by the school
+             */
+            due: number;
             /**
              * Format: int64
              * @description Made less set aside

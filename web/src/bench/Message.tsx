@@ -19,6 +19,7 @@ export function Message({ tally, project, step, iron }: MessageProps) {
   const p = tally.progress;
   const doubt = project.progress.doubts.find((d) => d.step === step.id);
   const next = project.plan.steps.find((s) => s.id === project.progress.next);
+  const due = iron ? 0 : (project.progress.steps.find((s) => s.id === step.id)?.due ?? 0);
   let says = "";
   let warm = true;
   if (tally.lost) says = tally.lost;
@@ -39,6 +40,13 @@ export function Message({ tally, project, step, iron }: MessageProps) {
       <Text fontSize={{ base: "small", md: "body" }} fontWeight="600" color={warm ? "madder" : "woad"}>
         <Ruled>{says}</Ruled>
       </Text>
+      {due > 0 && (
+        <Button asChild size="sm">
+          <Link to={`/q/${project.id}/trim/${encodeURIComponent(step.id)}`}>
+            {due === 1 ? "Measure one" : `Measure ${due}`}
+          </Link>
+        </Button>
+      )}
       {!iron && p?.toGo === 0 && next && next.id !== step.id && (
         <Button asChild size="sm" variant="solid">
           <Link to={`/q/${project.id}/bench/${encodeURIComponent(next.id)}`}>Go on</Link>

@@ -152,7 +152,7 @@ export function Gauge({
         ))}
         {said && said.reads.length > shown.length && (
           <Button size="sm" variant="plain" onClick={() => setAll(true)}>
-            {`All ${said.reads.length} that were read`}
+            {`All ${said.reads.length} that were read${said.earlier > 0 ? ` last, of ${said.reads.length + said.earlier}` : ""}`}
           </Button>
         )}
         {said?.says && (

@@ -51,6 +51,7 @@ export function MeasurePage() {
         <Text color="soft">
           <Ruled>{`${count?.good ?? 0} of ${step.make} counted · it should be ${trim.should}`}</Ruled>
         </Text>
+        {(count?.due ?? 0) > 0 && <Text color="madder" fontWeight="600">{`${count?.due} to be measured by now`}</Text>}
         <Box flex="1" />
         <Link to={`/q/${project.id}/trim`}>All that is measured</Link>
       </Flex>

@@ -72,6 +72,11 @@ export function TrimPage() {
                         <Ruled>{t.unfinished}</Ruled>
                       </Worked>
                     </Box>
+                    {t.square?.short && (
+                      <Text fontSize="small" color="madder">
+                        <Ruled>{t.square.short}</Ruled>
+                      </Text>
+                    )}
                     {gauged(t.gauge, t.along)}
                   </Cell>
                   <Cell>
