@@ -52,6 +52,12 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 			"Change what it is cut from, or where the knife goes.")
 		return out, problems
 	}
+	if i := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.Measured != nil }); i >= 0 {
+		problems := b.Problems.Stops()
+		problems.Stop("measured-already", "/finished", fmt.Sprintf("This quilt is planned on what %s measures: at another size that says nothing.", d.Parts[i].Name),
+			"Plan it as it should be first, or begin a quilt anew.")
+		return out, problems
+	}
 	want, err := to.Length(d.Units)
 	s := b.Table.Seam
 	w, _ := m.Piece.Size()

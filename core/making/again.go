@@ -214,28 +214,9 @@ func (m *CutAgain) measured(t *Table, p piece.Piece) (piece.Piece, bool) {
 	if m.Measured == nil {
 		return p, true
 	}
-	good := true
-	read := func(w measure.Written, key string, planned piece.Num) piece.Num {
-		l, err := w.Length(t.Units)
-		at := t.At + "/measured/" + key
-		is := up(planned)
-		switch {
-		case err != nil:
-			t.Problems.Stop("length-unreadable", at, err.Error(), "Write what it measures, such as 12 5/8.")
-		case l < is-is/8-measure.Inch/4 || l > is+is/8+measure.Inch/4:
-			t.Problems.Stop("measured-far-off", at, fmt.Sprintf("It should measure %s, and %s was read.", t.Ruler.Print(is), t.Ruler.Print(l)),
-				"Measure it again, from raw edge to raw edge; if it is so, say how it is sewn.")
-		default:
-			if piece.Of(l) == planned || l == is {
-				return planned
-			}
-			return piece.Of(l)
-		}
-		good = false
-		return planned
-	}
-	w, h := read(m.Measured.Width, "width", p.W), read(m.Measured.Height, "height", p.H)
-	if !good {
+	w, ok1 := t.read(m.Measured.Width, t.At+"/measured/width", p.W, false)
+	h, ok2 := t.read(m.Measured.Height, t.At+"/measured/height", p.H, false)
+	if !ok1 || !ok2 {
 		return p, false
 	}
 	as := p.Grown(w, h)

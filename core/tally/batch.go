@@ -211,6 +211,9 @@ func (f *folding) due(s work.Step, good int) int {
 	case "all":
 		want = good
 	}
+	if is := f.w.Acts[s.ID].Made.Unit.Measured; is != nil && is.Expected {
+		want = max(want, min(good, 1))
+	}
 	ways := 0
 	if want > 0 && s.Of.Batch != nil && s.Of.Batch.Shows == "" {
 		ways = len(f.w.Gauges(s))

@@ -2777,9 +2777,14 @@ export interface components {
             charts: components["schemas"]["TallyChart"][];
             /** @description What can be done about it, and what else would have to be measured */
             do: string[];
+            /**
+             * Format: int64
+             * @description How many were read before those: kept, and not gone through again
+             */
+            earlier: number;
             /** @description The same up and down, or across the strips of a set */
             height: string;
-            /** @description In the order they came */
+            /** @description In the order they came, the last of them */
             reads: components["schemas"]["TallyReading"][];
             /** @description What they say of the allowance together; empty for nothing */
             says: string;

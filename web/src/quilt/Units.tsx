@@ -6,6 +6,7 @@ import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { Fold } from "../frame/Fold";
 import { ChoiceField, TextField } from "../frame/fields";
+import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
 import { freeId, freeName } from "./ids";
@@ -95,6 +96,7 @@ function UnitRow({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
             Take it out
           </Button>
         </Flex>
+        {unit.measured && <MeasuredUnit draft={draft} measured={unit.measured} i={i} />}
         <MethodEditor by={how.by} draft={draft} how={how} i={i} />
         {methods[how.by].sewn && (
           <>
@@ -104,6 +106,28 @@ function UnitRow({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
         )}
       </Box>
     </Fold>
+  );
+}
+
+/** What the quilt is planned on, where a unit does not measure what it should. */
+function MeasuredUnit({ draft, measured, i }: { draft: Draft; measured: NonNullable<Unit["measured"]>; i: number }) {
+  const does = measured.trimmed ? "trimmed to" : measured.expected ? "expected to measure" : "measures";
+  return (
+    <Box mb="12px">
+      <Flex gap="10px" align="baseline">
+        <Text fontSize="small" fontWeight="600">
+          <Ruled>{`Planned on it: ${does} ${[measured.width, measured.height].filter(Boolean).join(" × ")}.`}</Ruled>
+        </Text>
+        <Button size="sm" onClick={() => draft.set(["units", i, "measured"], undefined)}>
+          As it should be
+        </Button>
+      </Flex>
+      {draft.below(`/units/${i}/measured`).map((p) => (
+        <Text key={p.code + p.at} fontSize="note" color="madder" fontWeight="600" role="alert">
+          <Ruled>{`${p.says} ${p.mend}`}</Ruled>
+        </Text>
+      ))}
+    </Box>
   );
 }
 

@@ -10,6 +10,7 @@ export function Rounds({ before, after, label }: { before: Ring[]; after: Ring[]
   const scale = Math.min(170 / w, 130 / h);
   const px = 1 / scale;
   const rest = (list: Ring[]) => list.slice(1); // the first is the block
+  const lies = (r: Ring) => ({ x: -r.w / 2, y: -r.h / 2, width: r.w, height: r.h, strokeWidth: 1.2 * px });
   return (
     <svg
       role="img"
@@ -20,28 +21,14 @@ export function Rounds({ before, after, label }: { before: Ring[]; after: Ring[]
       style={{ display: "block", margin: "8px 0" }}
     >
       {rest(after).map((r) => (
-        <rect
-          key={r.name}
-          x={-r.w / 2}
-          y={-r.h / 2}
-          width={r.w}
-          height={r.h}
-          fill="var(--v-colors-woad)"
-          fillOpacity={0.1}
-          stroke="var(--v-colors-ink)"
-          strokeWidth={1.2 * px}
-        />
+        <rect key={r.name} {...lies(r)} fill="var(--v-colors-woad)" fillOpacity={0.1} stroke="var(--v-colors-ink)" />
       ))}
       {rest(before).map((r) => (
         <rect
           key={r.name}
-          x={-r.w / 2}
-          y={-r.h / 2}
-          width={r.w}
-          height={r.h}
+          {...lies(r)}
           fill="none"
           stroke="var(--v-colors-madder)"
-          strokeWidth={1.2 * px}
           strokeDasharray={`${1.5 * px} ${3 * px}`}
         />
       ))}
