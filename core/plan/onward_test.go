@@ -144,6 +144,27 @@ func TestWaysOnByPencil(t *testing.T) {
 	}
 }
 
+// Once the quilt is planned on it, a set that measures so is as it should be, and its seams take what is planned; one that measures what was planned
+// first is too wide.
+func TestWhatIsPlannedOnIsWhatItShouldBe(t *testing.T) {
+	there := *onward(t, read(t, rails), ask.Came{Step: "rail", Height: "6 3/8"})[ask.Adapt].Document
+	w, ok := work.Of(there)
+	if !ok {
+		t.Fatal(*w.Problems)
+	}
+	for reads, want := range map[string][2]string{
+		"6 3/8": {"The seams take 9/32″, as planned", "as it should be"},
+		"6 1/2": {"The seams take ¼″, 1/32″ too little", "⅛″ too wide"},
+	} {
+		set := tallied(w, 1, "rail")[0]
+		set.Kind, set.Reads = tally.Measured, reads
+		g := tally.Fold(w, []tally.Event{set}).Gauged[0]
+		if !strings.HasPrefix(g.Says, want[0]) || g.Reads[0].Why != want[1] || g.Charts[0].Should != "6⅜″" {
+			t.Errorf("%s: %q, %q, should be %s", reads, g.Says, g.Reads[0].Why, g.Charts[0].Should)
+		}
+	}
+}
+
 // What is planned on is taken back by measuring what it should be: the plan is the one there was.
 func TestAMeasuredSetIsTakenBack(t *testing.T) {
 	d := read(t, strings.ReplaceAll(rails, "3 strips", "6 1/2"))

@@ -215,6 +215,9 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 		}
 		s.Says = fmt.Sprintf("Sew %s: %s of %s.", batch.Name, words.Plural(batch.Make, "set"),
 			words.Plural(len(m.Acts[0].Strips), "strip"))
+		if _, high := m.Piece.Size(); batch.Shaves {
+			s.Says += fmt.Sprintf(" Press, and trim each to %s, as much off each long edge.", b.Say(high))
+		}
 	case batch.Does == making.Marks:
 		s.One = "piece"
 		s.Says = fmt.Sprintf("%s: %d for %s.", batch.Says, batch.Make, b.Acts[batch.ID].Made.Unit.Name)
@@ -229,6 +232,9 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 		s.Says = b.trimWords(batch)
 	case batch.Stage == batching.Units || batch.Stage == batching.Blocks:
 		b.pairWords(s, batch)
+		if w, h := batch.Piece.Size(); batch.Shaves {
+			s.Says += fmt.Sprintf(" Then trim it to %s, as much off each side.", words.By(b.Table.Ruler, w, h))
+		}
 	case batch.Stage == batching.Rows:
 		s.One = "row"
 		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", b.rowName(batch), batch.Seams+1, b.inRow(batch),

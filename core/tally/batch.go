@@ -44,7 +44,7 @@ type measured struct {
 
 // chart draws what was measured in one direction, and says whether it drifts.
 func (f *folding) chart(g *Gauged, way work.Gauge, list []measured) Chart {
-	out := Chart{Along: way.Along, Planned: way.Size.Inches(), Should: f.w.Say(way.Size), Points: []Point{}}
+	out := Chart{Along: way.Along, Planned: way.Is.Inches(), Should: f.w.Say(way.Is), Points: []Point{}}
 	var values []measure.Length
 	for _, m := range list {
 		values = append(values, m.each)
@@ -116,7 +116,7 @@ const (
 // tolerance is by how much something may be off.
 func (f *folding) tolerance(s work.Step, way work.Gauge) measure.Length {
 	tolerance := work.LetsBeSewnIn(f.w.Document.Units)
-	if way.Size < small || s.Of.Batch != nil && s.Stage != batching.Sets && len(s.Of.Batch.Piece.Tips(piece.Of(2*f.w.Table.Seam))) > 0 {
+	if way.Is < small || s.Of.Batch != nil && s.Stage != batching.Sets && len(s.Of.Batch.Piece.Tips(piece.Of(2*f.w.Table.Seam))) > 0 {
 		tolerance /= 2
 	}
 	return tolerance
@@ -140,9 +140,9 @@ func (f *folding) verdict(s work.Step, way work.Gauge, came measure.Length) (Ver
 		if came >= s.Size[0] {
 			return Use, fine(exact, came-s.Size[0]) + " comes off when it is trimmed"
 		}
-		way.Size = s.Size[0]
+		way.Is = s.Size[0]
 	}
-	off := came - way.Size
+	off := came - way.Is
 	by := fine(exact, max(off, -off))
 	switch tolerance := f.tolerance(s, way); {
 	case off == 0:
@@ -159,7 +159,7 @@ func (f *folding) verdict(s work.Step, way work.Gauge, came measure.Length) (Ver
 		return Shave, fmt.Sprintf("cut %s too wide: cut it again", by)
 	case off > 0:
 		return Shave, fmt.Sprintf("%s too large: %s off each side", by, fine(exact, off/2))
-	case -off*easing <= way.Size:
+	case -off*easing <= way.Is:
 		return Ease, fmt.Sprintf("%s too small: ease it in, the longer one underneath", by)
 	}
 	return Redo, fmt.Sprintf("%s too small to be eased: mend its seams, or take all down to it", by)

@@ -90,7 +90,7 @@ func (f *folding) seam(g *Gauged) {
 	}
 	ways := f.w.Gauges(f.w.Steps[i])
 	for _, way := range ways {
-		says := f.w.Say(way.Size)
+		says := f.w.Say(way.Is)
 		if way.Along != work.AcrossIts {
 			says += " " + string(way.Along)
 		}
@@ -146,7 +146,7 @@ func (f *folding) seam(g *Gauged) {
 		g.Sums = append(g.Sums[:mostSums], fmt.Sprintf("and %d more like that", len(g.Sums)-mostSums))
 	}
 	if len(list) > 0 {
-		f.seamWords(g, list, strips, apart)
+		f.seamWords(g, list, f.allowance(ways), strips, apart)
 	}
 	for _, way := range ways {
 		if some := good[way.Along]; len(some) > 0 {
@@ -163,6 +163,16 @@ func (f *folding) seam(g *Gauged) {
 	if f.Steps[i].Good == 0 && len(list) > 0 {
 		g.Do = append(g.Do, "None of it is counted yet: count the one that was measured.")
 	}
+}
+
+// allowance is what the seams of something are planned to take: where the quilt is planned on what it measured, what those took.
+func (f *folding) allowance(ways []work.Gauge) measure.Length {
+	for _, way := range ways {
+		if way.Takes > 0 && way.Is != way.Size {
+			return f.w.Table.Seam + (way.Size-way.Is)*gauge.Allowance/measure.Length(way.Takes)
+		}
+	}
+	return f.w.Table.Seam
 }
 
 // taken is how many allowances are taken.
@@ -249,9 +259,10 @@ func fine(exact measure.Ruler, l measure.Length) string {
 }
 
 // seamWords says what measurements say together, within what the ruler and the cutting leave open.
-// strips are what the strips were measured to be, where they were: then cutting and sewing are told apart.
-func (f *folding) seamWords(g *Gauged, list []gauge.Read, strips []measure.Length, apart bool) {
-	mark, exact, planned := f.w.Table.Ruler.Mark, f.exactRuler(), f.w.Table.Seam
+// planned is what each seam is planned to take; strips are what the strips were measured to be, where they were: then cutting and sewing
+// are told apart.
+func (f *folding) seamWords(g *Gauged, list []gauge.Read, planned measure.Length, strips []measure.Length, apart bool) {
+	mark, exact := f.w.Table.Ruler.Mark, f.exactRuler()
 	said := gauge.Seam(list, measure.Length(len(strips))*mark/2)
 	if apart {
 		g.Sums = append(g.Sums, "the strips as they were measured: "+words.Terms(exact, strips)+" = "+exact.Print(sum(strips)))

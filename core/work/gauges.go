@@ -15,6 +15,7 @@ import (
 type Gauge struct {
 	Along Along
 	Size  measure.Length // what it should measure
+	Is    measure.Length // what the quilt is planned on: the same, where nothing else was decided
 	None  measure.Length // what it would measure if its seams took nothing
 	Takes int            // how many allowances they take, in parts of one: two for each of them; 0 where it tells nothing of them
 }
@@ -34,24 +35,25 @@ const (
 // nothing of them, and nothing where they slant or not every line crosses as many.
 func (w *Work) Gauges(s Step) (list []Gauge) {
 	if s.Of.Strip != nil && s.Of.Sub == nil && s.Told == Wide {
-		return []Gauge{{Along: AcrossIts, Size: s.Size[0], None: s.Size[0]}}
+		return []Gauge{{Along: AcrossIts, Size: s.Size[0], Is: s.Size[0], None: s.Size[0]}}
 	}
 	if s.Of.Batch == nil {
 		return nil
 	}
 	made, p, ok := w.beforeMeasured(s)
-	add := func(along Along, size measure.Length, seams int, tells bool) {
+	add := func(along Along, size, is measure.Length, seams int, tells bool) {
 		takes := 2 * seams * gauge.Allowance
 		if !tells {
 			takes = 0
 		}
-		list = append(list, Gauge{along, size, size + measure.Length(takes)*w.Table.Seam/gauge.Allowance, takes})
+		list = append(list, Gauge{along, size, is, size + measure.Length(takes)*w.Table.Seam/gauge.Allowance, takes})
 	}
 	switch {
 	case s.Stage == batching.Sets:
 		if flat := made.Acts[0]; flat.ID == s.ID {
 			_, high := made.Piece.Size()
-			add(AcrossIts, high, len(flat.Strips)-1, ok && !w.trimmedSince(made))
+			_, is := w.Acts[s.ID].Made.Piece.Size()
+			add(AcrossIts, high, is, len(flat.Strips)-1, ok && !w.trimmedSince(made))
 		}
 	case s.Stage == batching.Units || s.Stage == batching.Blocks:
 		if !p.Whole() {
@@ -59,14 +61,15 @@ func (w *Work) Gauges(s Step) (list []Gauge) {
 		}
 		raw := ok && w.raw(made, map[naming.Unit]bool{}) && !w.trimmedSince(made)
 		wide, high := p.Size()
+		isWide, isHigh := s.Of.Batch.Piece.Size()
 		n, even := p.Crossed(true)
-		add(SideToSide, wide, n, raw && even)
+		add(SideToSide, wide, isWide, n, raw && even)
 		n, even = p.Crossed(false)
-		add(UpAndDown, high, n, raw && even)
+		add(UpAndDown, high, isHigh, n, raw && even)
 		if last := made.Acts[len(made.Acts)-1]; made.Untrimmed.Diagonals > 0 && ok && last.Does == w.Acts[s.ID].Act.Does {
 			size, _ := made.Untrimmed.Size.Length()
 			takes := made.Untrimmed.Diagonals * gauge.Root2
-			list = append(list, Gauge{Untrimmed, size, size + measure.Length(takes)*w.Table.Seam/gauge.Allowance, takes})
+			list = append(list, Gauge{Untrimmed, size, size, size + measure.Length(takes)*w.Table.Seam/gauge.Allowance, takes})
 		}
 	}
 	return list
