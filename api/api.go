@@ -227,8 +227,7 @@ func (s *Server) register(a huma.API) {
 	s.registerCutting(a, op)
 	s.registerPressing(a, op)
 	s.registerCloth(a, op)
-	huma.Register(a, op(http.MethodGet, "/api/caliper", "caliper",
-		"The next reading of the caliper beside the machine; not found where there is none"), s.read)
+	s.registerMeasuring(a, op)
 	huma.Register(a, op(http.MethodGet, "/api/starters", "starters", "Blocks to begin a quilt with"), s.starters)
 	huma.Register(a, draft(op(http.MethodPost, "/api/starters", "begin",
 		"Lay out a first document from a few choices")), s.begin)

@@ -3,7 +3,6 @@ package api
 import (
 	"context"
 	"net/http"
-	"slices"
 	"sync"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -14,8 +13,6 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/problem"
-	"vicis/core/sheet"
-	"vicis/core/work"
 )
 
 // The library of units and blocks, other ways to make a unit, and other sizes of a whole document.
@@ -25,41 +22,8 @@ func (s *Server) registerLibrary(a huma.API, op describe) {
 		"Traditional units and blocks to begin with, each a project of its own"), s.library)
 	huma.Register(a, draft(op(http.MethodPost, "/api/ways", "ways",
 		"The ways to make one unit to the same look, and what each costs for the count needed")), s.ways)
-	huma.Register(a, op(http.MethodGet, "/api/allowances", "allowances",
-		"Allowances by name, from the test strips of all quilts on the shelf"), s.allowances)
 	huma.Register(a, draft(op(http.MethodPost, "/api/resize", "resize",
 		"The document scaled so that one unit finishes as wide as asked for")), s.resize)
-}
-
-// Allowance is what the seams took of one machine, foot and needle position.
-type Allowance struct {
-	Name  string             `json:"name"`
-	Quilt string             `json:"quilt" doc:"The quilt whose test strip told it"`
-	Takes string             `json:"takes" doc:"As the ruler of that quilt reads"`
-	Test  document.TestStrip `json:"test" doc:"To be kept with another quilt"`
-}
-
-// allowances lists what test strips told, the quilt that was changed last first; of one name the newest.
-func (s *Server) allowances(ctx context.Context, _ *struct{}) (*body[[]Allowance], error) {
-	quilts, err := s.store.Quilts(ctx)
-	if err != nil {
-		return nil, trouble(err)
-	}
-	list := []Allowance{}
-	for _, q := range quilts {
-		d, problems := document.Read([]byte(q.Document))
-		c, ok := work.Check(d)
-		if problems.Stopped() || !ok {
-			continue
-		}
-		for i, t := range sheet.Tests(c) {
-			if slices.ContainsFunc(list, func(a Allowance) bool { return a.Name == t.Name }) {
-				continue
-			}
-			list = append(list, Allowance{Name: t.Name, Quilt: d.Name, Takes: t.Takes, Test: d.Seam.Tests[i]})
-		}
-	}
-	return &body[[]Allowance]{list}, nil
 }
 
 // Shown is a block of the library with its colours.

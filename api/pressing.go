@@ -2,7 +2,6 @@ package api
 
 import (
 	"context"
-	"errors"
 	"fmt"
 	"net/http"
 	"time"
@@ -11,11 +10,8 @@ import (
 
 	"vicis/core/ask"
 	"vicis/core/document"
-	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/problem"
-	"vicis/core/tally"
-	"vicis/core/work"
 )
 
 // Questions about the pressing that are asked now and then, of a document stored or not.
@@ -31,10 +27,6 @@ func (s *Server) registerPressing(a huma.API, op describe) {
 		"What the parts of something that is cut again can become, and what the same takes patch by patch")), s.again)
 	huma.Register(a, draft(op(http.MethodPost, "/api/waves", "waves",
 		"Longer lists of columns with which a wave of opened rings goes on from block to block, each worked out")), s.waves)
-	huma.Register(a, draft(op(http.MethodPost, "/api/quilts/{id}/onward", "onward",
-		"The ways on from what something measured, each worked out in full and held against what is counted of the quilt")), s.onward)
-	huma.Register(a, draft(op(http.MethodPost, "/api/quilts/{id}/allowance", "allowance",
-		"What follows where every seam is planned with another allowance, as a test strip says")), s.allowance)
 }
 
 // longest is how long a question may take. What it may work through is bounded in the core, by counting; this only breaks
@@ -132,71 +124,6 @@ type waveIn struct {
 func (b *waveIn) UnmarshalJSON(data []byte) error {
 	type plain waveIn
 	return strictly(data, (*plain)(b))
-}
-
-// onwardIn is a document and what something of it measured.
-type onwardIn struct {
-	Document Draft    `json:"document"`
-	Came     ask.Came `json:"came"`
-}
-
-// UnmarshalJSON refuses what is not known here.
-func (b *onwardIn) UnmarshalJSON(data []byte) error {
-	type plain onwardIn
-	return strictly(data, (*plain)(b))
-}
-
-func (s *Server) onward(ctx context.Context, in *struct {
-	QuiltIn
-	Body onwardIn
-},
-) (*body[ask.Onward], error) {
-	return held(ctx, s, in.ID, in.Body.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (ask.Onward, problem.List) {
-		return ask.OnwardFrom(d, in.Body.Came, against, purse)
-	})
-}
-
-// allowanceIn is a document and what is stitched from now on.
-type allowanceIn struct {
-	Document Draft           `json:"document"`
-	Stitched measure.Written `json:"stitched"`
-}
-
-// UnmarshalJSON refuses what is not known here.
-func (b *allowanceIn) UnmarshalJSON(data []byte) error {
-	type plain allowanceIn
-	return strictly(data, (*plain)(b))
-}
-
-func (s *Server) allowance(ctx context.Context, in *struct {
-	QuiltIn
-	Body allowanceIn
-},
-) (*body[ask.WayOn], error) {
-	return held(ctx, s, in.ID, in.Body.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (ask.WayOn, problem.List) {
-		return ask.AllowanceFrom(d, in.Body.Stitched, against, purse)
-	})
-}
-
-// held answers a question about a document that is held against what is counted of its quilt.
-func held[T any](ctx context.Context, s *Server, quilt string, in Draft,
-	of func(document.Document, func(*work.Work) tally.Progress, *ask.Purse) (T, problem.List),
-) (*body[T], error) {
-	if _, err := s.store.Quilt(ctx, quilt); err != nil {
-		return nil, trouble(err)
-	}
-	var broken error
-	out, err := about(ctx, s.searches, in, func(d document.Document, purse *ask.Purse) (T, problem.List) {
-		return of(d, func(w *work.Work) tally.Progress {
-			p, err := s.kept.tallied(ctx, quilt, w)
-			broken = errors.Join(broken, err)
-			return p
-		}, purse)
-	})
-	if broken != nil {
-		return nil, trouble(broken)
-	}
-	return out, err
 }
 
 func (s *Server) waves(ctx context.Context, in *struct{ Body waveIn }) (*body[ask.Waves], error) {
