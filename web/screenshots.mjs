@@ -26,10 +26,10 @@ const openGoose = async (page) => {
   await page.locator("summary").filter({ hasText: "Goose" }).evaluate((e) => e.scrollIntoView());
 };
 const measureSets = async (page) => {
-  for (const reads of ["10 3/8", "10 3/8", "10 3/8"]) {
+  for (const [i, reads] of ["10 3/8", "10 3/8", "10 3/8"].entries()) {
     await page.getByLabel("It measured", { exact: true }).first().fill(reads);
     await page.getByRole("button", { name: "Keep it" }).first().click();
-    await page.getByText("on its way").waitFor({ state: "detached" });
+    await page.getByRole("button", { name: /^Take back/ }).nth(i).waitFor();
   }
   await page.getByRole("listitem", { name: /^Go on with/ }).waitFor();
 };

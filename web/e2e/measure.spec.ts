@@ -121,6 +121,39 @@ test("a set that measures 6⅜ is gone on with, and taken back", async ({ page }
   await expect(page.getByRole("row").filter({ hasText: "With Border" }).getByText("54″ × 54″")).toBeVisible();
 });
 
+test("everything is sewn as it was, and what is counted is counted under what it measures", async ({ page }) => {
+  const quilt = await rails(page, "rails-sewn-on");
+  await count(page, quilt, "rail", 3);
+  await page.goto("/q/rails-sewn-on/trim/rail");
+  await page.getByLabel("It measures across its strips").fill("6 1/4");
+  // Four squares of 6¼″ joined two by two at 5⁄16″: 12½ − ⅝ = 11⅞″.
+  const way = page.getByRole("listitem", { name: "Sew everything so" });
+  await expect(way.getByText("117/8″ × 117/8″").first()).toBeVisible();
+  await way.getByRole("button", { name: "Go on so" }).click();
+  await expect(page.getByText("it should be 61/4″ wide")).toBeVisible();
+  await expect(page.getByText("3 of 6 counted")).toBeVisible();
+  const told = async () => (await (await page.request.get("/api/quilts/rails-sewn-on/progress")).json()).progress;
+  await expect.poll(async () => (await told()).noLonger).toEqual([]);
+  expect((await told()).steps.find((s: { id: string }) => s.id === "rail").good).toBe(3);
+});
+
+test("a block that came out smaller is gone on with: plain blocks and borders are cut to it", async ({ page }) => {
+  await rails(page, "rails-block");
+  await page.goto("/q/rails-block/trim/block");
+  const gauge = page.getByRole("group", { name: "Rail block, measured" });
+  for (const way of ["across", "down"]) {
+    await gauge.getByLabel("in which way").selectOption(way);
+    await gauge.getByLabel("It measured").fill("12 1/4");
+    await gauge.getByRole("button", { name: "Keep it" }).click();
+    await expect(gauge.getByText(`121/4, ${way}`)).toBeVisible();
+  }
+  const go = page.getByRole("listitem", { name: "Go on with 12¼″ × 12¼″" });
+  await expect(go.getByText("53″ × 53″")).toBeVisible();
+  await go.getByRole("button", { name: "Go on so" }).click();
+  await page.goto("/q/rails-block/cut");
+  await expect(page.getByLabel("A block measures across")).toHaveValue("12 1/4 in");
+});
+
 test("the seams are mended, and what cannot be measured is refused at its field", async ({ page }) => {
   const quilt = await rails(page, "rails-mended");
   await count(page, quilt, "rail", 4);

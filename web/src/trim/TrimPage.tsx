@@ -1,5 +1,6 @@
 // What everything must measure, before and after its outer seams are sewn.
 import { Box, chakra, Flex, Text } from "@chakra-ui/react";
+import { Link } from "react-router";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
@@ -78,6 +79,13 @@ export function TrimPage() {
                       </Text>
                     )}
                     {gauged(t.gauge, t.along)}
+                    {t.id === "top" && plan.quilt.borders.length > 0 && (
+                      <Link to="../cut#measure">
+                        <Text as="span" fontSize="small">
+                          What did it measure? Borders are cut to it
+                        </Text>
+                      </Link>
+                    )}
                   </Cell>
                   <Cell>
                     <Text fontSize="large" whiteSpace="nowrap">
