@@ -106,6 +106,9 @@ func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.P
 		return out, *b.Problems
 	}
 	q := onward{asked: b, came: came, unit: came.Step.Made().Whole(), against: against}
+	if owner := came.Step.Owner(); came.Step == owner.Flat() {
+		q.unit = owner // a set that is measured before it is closed
+	}
 	if problems := q.read(); problems.Stopped() {
 		return out, problems
 	}

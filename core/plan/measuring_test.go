@@ -4,12 +4,15 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/sheet"
+	"vicis/core/tally"
 	"vicis/core/work"
+	"vicis/demo"
 )
 
 // Test strips by pencil. Three of 2½″ that measure 6¼″: (7½ − 6¼) ÷ 4 = 5⁄16″, of which the fold takes 1⁄64″: 19⁄64″ are stitched. Five of 4 cm that
@@ -117,6 +120,28 @@ func TestMeasuresThatCannotBe(t *testing.T) {
 			t.Errorf("%s, %s: %v", one.unit, one.measured, problems)
 		}
 	}
+}
+
+// A set that is closed to a tube is measured flat; that the quilt cannot be planned on it is said, with what can be done.
+func TestATubeIsNotPlannedOn(t *testing.T) {
+	docs, err := demo.Documents()
+	if err != nil {
+		t.Fatal(err)
+	}
+	w, ok := work.Of(docs[demo.Wave])
+	if !ok {
+		t.Fatal(*w.Problems)
+	}
+	for _, s := range w.Steps {
+		if ways := w.Gauges(s); s.Stage == "strip sets" && len(ways) > 0 {
+			_, problems := ask.OnwardFrom(docs[demo.Wave], ask.Came{Step: s.ID, Height: measure.Write(ways[0].Size - measure.Inch/16)}, tally.NewLog().Progress, ask.Enough(nil))
+			if len(problems) != 1 || !strings.Contains(problems[0].Says, "closed to a tube") || !strings.Contains(problems[0].Mend, "allowance") {
+				t.Errorf("%s: %v", s.ID, problems)
+			}
+			return
+		}
+	}
+	t.Fatal("no tube is measured")
 }
 
 // A unit whose own seams run right through took what it lacks in those, so that its middle seam lies where it does; one that is trimmed lost it at its
