@@ -405,6 +405,9 @@ func (q onward) told(out WayOn, d document.Document) WayOn {
 	out.Follows = q.follows(w)
 	if len(document.Changes(q.Document, d)) == 0 {
 		out.Document, out.Says = nil, []string{"It measures what it should: nothing has to follow."}
+		if w, h := q.made.Piece.Size(); q.w != w || q.h != h {
+			out.Says[0] = "The quilt is planned on that already."
+		}
 	}
 	var expected []string
 	for _, u := range d.Parts {

@@ -150,7 +150,7 @@ func TestSubCutsWaitForTheirSet(t *testing.T) {
 		for _, s := range p.Steps {
 			if s.Waits != "" {
 				n++
-				if !strings.HasPrefix(s.State, "waits until Set ") || !strings.HasSuffix(s.State, " is measured") {
+				if !strings.HasPrefix(s.State, "measure Set ") || !strings.HasSuffix(s.State, " first") {
 					t.Errorf("%s: %q", s.ID, s.State)
 				}
 			}

@@ -288,7 +288,7 @@ func (f *folding) states() {
 		st := &f.Steps[i]
 		switch {
 		case st.Waits != "":
-			st.State = "waits until " + f.calledAt(st.Waits) + " is measured"
+			st.State = "measure " + f.calledAt(st.Waits) + " first"
 		case st.Short > 0:
 			st.State = fmt.Sprintf("%d short", st.Short)
 		case st.ToGo == 0 && taken[s.ID] && st.OnHand > 0:

@@ -218,14 +218,14 @@ test("sub-cuts wait for their set to be measured, in the thread and at the mat; 
   for (const s of ["strips/a/60960", "strips/b/60960", "strips/c/60960", "rail"])
     await count(page, quilt, s, 6).catch(() => {});
   await page.goto("/q/rails-waiting/cut/mat");
-  await expect(page.getByText("Waits until Rail set is measured.").first()).toBeVisible();
+  await expect(page.getByText("Measure Rail set first.").first()).toBeVisible();
   await page.getByRole("link", { name: "Measure first" }).last().click();
   const gauge = page.getByRole("group", { name: "Rail set, measured" });
   await gauge.getByLabel("It measured").fill("6 1/2");
   await gauge.getByRole("button", { name: "Keep it" }).click();
   await expect(gauge.getByText("6 1/2: use").or(gauge.getByText(/61\/2: use/))).toBeVisible();
   await page.goto("/q/rails-waiting/cut/mat");
-  await expect(page.getByText("Waits until Rail set is measured.")).toHaveCount(0);
+  await expect(page.getByText("Measure Rail set first.")).toHaveCount(0);
   await page.goto("/q/rails-waiting/sew");
   await expect(page.getByText(/Square up, trim to 121\/2″ × 121\/2″: 8 in all\./)).toBeVisible();
 });

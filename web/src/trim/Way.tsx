@@ -55,10 +55,18 @@ export function Way({ way, project, step }: { way: WayOn; project: Project; step
           <Rounds before={way.before} after={way.quilt} label={`The quilt: ${way.name}`} />
           <chakra.dl fontSize="small" mt="6px">
             {way.follows.map((f) => (
-              <Flex key={f.what} gap="8px" py="2px" justify="space-between" borderTopWidth="1px" borderColor="hair">
+              <Flex
+                key={f.what}
+                gap="0 8px"
+                py="2px"
+                wrap="wrap"
+                justify="space-between"
+                borderTopWidth="1px"
+                borderColor="hair"
+              >
                 <dt>{f.what}</dt>
-                <chakra.dd textAlign="right" className="tabular">
-                  <chakra.s color="soft" mr="6px">
+                <chakra.dd textAlign="right" ml="auto" className="tabular">
+                  <chakra.s color="soft" mr="6px" whiteSpace="nowrap">
                     <Ruled>{f.was}</Ruled>
                   </chakra.s>
                   <chakra.span fontWeight="600" whiteSpace="nowrap">
