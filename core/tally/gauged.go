@@ -70,8 +70,8 @@ func (f *folding) gauge(l *Log) {
 		last := c.gauged[max(0, len(c.gauged)-mostGauged):]
 		g.Earlier += len(c.gauged) - len(last)
 		for _, e := range last {
-			one := l.entries[e]
-			g.Reads = append(g.Reads, Reading{ID: one.id, Reads: one.reads, N: one.n, Along: one.along, Fits: fits})
+			one, said := l.entries[e], l.read[e]
+			g.Reads = append(g.Reads, Reading{ID: one.id, Reads: said.reads, N: one.n, Along: said.along, Fits: fits})
 		}
 	}
 	for i := range f.Gauged {

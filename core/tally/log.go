@@ -15,6 +15,13 @@ type Log struct {
 	active  map[string]int // event → how many undos that are not void name it
 	keys    []key
 	count   map[key]*count
+	read    map[int]read // of the entries that are measurements, by their place: few are
+}
+
+// read is what a measurement says beside its entry.
+type read struct {
+	reads string
+	along work.Along
 }
 
 // key is a step at a size with a look: what was made otherwise is another thing.
@@ -27,8 +34,6 @@ type entry struct {
 	id, of string
 	kind   Kind
 	n      int
-	reads  string
-	along  work.Along
 	count  *count // nothing for an undo
 }
 
@@ -44,7 +49,7 @@ type count struct {
 
 // NewLog is a log of nothing.
 func NewLog() *Log {
-	return &Log{place: map[string]int{}, active: map[string]int{}, count: map[key]*count{}}
+	return &Log{place: map[string]int{}, active: map[string]int{}, count: map[key]*count{}, read: map[int]read{}}
 }
 
 // Add takes an event. One that is there already changes nothing.
@@ -54,7 +59,10 @@ func (l *Log) Add(e Event) {
 	}
 	at := len(l.entries)
 	l.place[e.ID] = at
-	one := entry{id: e.ID, of: e.Of, kind: e.Kind, n: e.N, reads: e.Reads, along: e.Along}
+	one := entry{id: e.ID, of: e.Of, kind: e.Kind, n: e.N}
+	if e.Kind == Measured {
+		l.read[at] = read{e.Reads, e.Along}
+	}
 	if e.Kind != Undo {
 		k := key{e.Step, e.Exact, e.Look}
 		c := l.count[k]
