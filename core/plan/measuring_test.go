@@ -174,3 +174,28 @@ func TestMeasuredUnitsAreSewnAsTheyAre(t *testing.T) {
 		}
 	}
 }
+
+// What each is off adds up: of four in a row each may be off by a quarter of ⅛″, across; down, where one lies alone, by 1⁄16″.
+func TestSeveralInARowMayBeOffLess(t *testing.T) {
+	i, j := strings.Index(rails, `{"id":"block"`), strings.Index(rails, `"top"`)
+	d := read(t, rails[:i]+`{"id":"pair","name":"Pair","how":{"by":"joined","columns":[{"id":"l","unit":"square"},{"id":"r","unit":"square"}]}},
+{"id":"long","name":"Long","how":{"by":"joined","columns":[{"id":"a","unit":"pair"},{"id":"b","unit":"pair"},{"id":"c","unit":"pair"},{"id":"d","unit":"pair"}]}}],
+"top":{"rows":4,"columns":1,"repeat":[[{"unit":"long"}]]}}`+rails[j:j])
+	w, ok := work.Of(d)
+	if !ok {
+		t.Fatal(*w.Problems)
+	}
+	for _, one := range []struct {
+		along   work.Along
+		reads   string
+		verdict tally.Verdict
+	}{
+		{work.SideToSide, "12 17/32", tally.Use}, {work.SideToSide, "12 9/16", tally.Shave}, {work.UpAndDown, "6 9/16", tally.Use}, {work.UpAndDown, "6 5/8", tally.Shave},
+	} {
+		e := tallied(w, 1, "pair")[0]
+		e.Kind, e.Reads, e.Along = tally.Measured, one.reads, one.along
+		if r := tally.Fold(w, []tally.Event{e}).Gauged[0].Reads[0]; r.Verdict != one.verdict {
+			t.Errorf("%s %s: %q, %s; should be %q", one.reads, one.along, r.Verdict, r.Why, one.verdict)
+		}
+	}
+}

@@ -6,6 +6,7 @@ import (
 
 	"vicis/core/batching"
 	"vicis/core/gauge"
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/piece"
 	"vicis/core/words"
@@ -106,7 +107,8 @@ const (
 )
 
 // What is let pass (judgement, from common practice: 1⁄16″ is good, ⅛″ matters on small parts): as much as the ruler cannot tell, and
-// what a hand does not feel. On what is small, and where a point lies an allowance from the edge, half as much. Cotton eases about one in
+// what a hand does not feel. On what is small, and where a point lies an allowance from the edge, half as much; of several in a row no more
+// than ⅛″ together. Cotton eases about one in
 // fifty along an edge.
 const (
 	small  = 4 * measure.Inch
@@ -119,7 +121,35 @@ func (f *folding) tolerance(s work.Step, way work.Gauge) measure.Length {
 	if way.Is < small || s.Of.Batch != nil && s.Stage != batching.Sets && len(s.Of.Batch.Piece.Tips(piece.Of(2*f.w.Table.Seam))) > 0 {
 		tolerance /= 2
 	}
+	if n := f.inARow(s, way); n > 1 { // what each is off adds up
+		tolerance = max(f.w.Table.Ruler.Mark/8, min(tolerance, 2*work.LetsBeSewnIn(f.w.Document.Units)/measure.Length(n)))
+	}
 	return tolerance
+}
+
+// inARow is how many of a thing lie one after the other, in the direction it is measured, in what is made of it.
+func (f *folding) inARow(s work.Step, way work.Gauge) (most int) {
+	unit := s.ID.Made()
+	for _, u := range f.w.Document.Parts {
+		cells, laid := making.Cells(u.How), making.Laid(u.How)
+		if len(cells) == 0 || len(laid) == 0 {
+			continue
+		}
+		across, down := make([]int, len(cells)), make([]int, len(cells[0]))
+		for i, one := range laid {
+			if one.Unit != unit || unit == "" || i/len(cells[0]) >= len(across) {
+				continue
+			}
+			// Turned by a quarter its width lies up and down.
+			if lies := one.Turn%180 == 0; (way.Along == work.SideToSide) == lies {
+				across[i/len(cells[0])]++
+			} else {
+				down[i%len(cells[0])]++
+			}
+		}
+		most = max(most, slices.Max(across), slices.Max(down))
+	}
+	return most
 }
 
 // middle is what the middle one of those measured is, as it is written: on half a mark of the ruler, for by that it is cut.
