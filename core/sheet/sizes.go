@@ -21,7 +21,8 @@ type Trim struct {
 	Working    words.Working `json:"working"`
 	Gauge      naming.Step   `json:"gauge,omitempty" doc:"The step that is measured; a strip set before it is closed or cut"`
 	Square     *Squaring     `json:"square,omitempty" doc:"How it is squared up; left out where nothing is sewn in it, or it is a strip set"`
-	Should     string        `json:"should" doc:"What it should measure as it is planned, whatever was measured since; empty where it is not measured"`
+	Should     string        `json:"should" doc:"What it should measure; empty where it is not measured"`
+	First      string        `json:"first,omitempty" doc:"The same if everything measured what it should, where the quilt is planned on something else"`
 	Exact      []string      `json:"exact" doc:"Of each direction: what it should measure, exactly"`
 	Along      []work.Along  `json:"along" enum:",across,down,untrimmed" doc:"In which directions it is measured; empty text across the strips of a set"`
 }
@@ -58,11 +59,15 @@ func (b Sheet) Trim() []Trim {
 		if ways := b.Gauges(step); known && len(ways) > 0 {
 			t.Gauge = step.ID
 			for _, way := range ways {
-				t.Along, t.Exact = append(t.Along, way.Along), append(t.Exact, work.Exactly(way.Size))
+				t.Along, t.Exact = append(t.Along, way.Along), append(t.Exact, work.Exactly(way.Is))
 			}
-			t.Should = b.Say(ways[0].Size) + " wide"
+			first := b.Say(ways[0].Size) + " wide"
+			t.Should = b.Say(ways[0].Is) + " wide"
 			if len(ways) > 1 {
-				t.Should = words.By(b.Table.Ruler, ways[0].Size, ways[1].Size)
+				first, t.Should = words.By(b.Table.Ruler, ways[0].Size, ways[1].Size), words.By(b.Table.Ruler, ways[0].Is, ways[1].Is)
+			}
+			if first != t.Should {
+				t.First = first
 			}
 		}
 	}

@@ -2517,13 +2517,15 @@ export interface components {
             exact: string[];
             /** @description Empty for a strip set, which is as long as the cloth is wide */
             finished: string;
+            /** @description The same if everything measured what it should, where the quilt is planned on something else */
+            first?: string;
             /** @description The step that is measured; a strip set before it is closed or cut */
             gauge?: string;
             id: string;
             kind: string;
             name: string;
             picture: string;
-            /** @description What it should measure as it is planned, whatever was measured since; empty where it is not measured */
+            /** @description What it should measure; empty where it is not measured */
             should: string;
             /** @description How it is squared up; left out where nothing is sewn in it, or it is a strip set */
             square?: components["schemas"]["SheetSquaring"];

@@ -114,7 +114,7 @@ export function MeasurePage() {
           )}
         </Section>
       )}
-      <Planned project={project} step={step} />
+      <Planned project={project} step={step} first={trim.first ?? ""} />
       <Ways project={project} step={step} along={trim.along} width={said?.width ?? ""} height={said?.height ?? ""} />
       <Caution>
         Trim standing, blade away from yourself, fingers off the ruler's edge; let the iron and the cloth cool before
@@ -125,7 +125,7 @@ export function MeasurePage() {
 }
 
 /** That the quilt is planned on what this measured, and the way back from that. */
-function Planned({ project, step }: { project: Project; step: Step }) {
+function Planned({ project, step, first }: { project: Project; step: Step; first: string }) {
   const unit = project.document.units.find((u) => u.id === step.group);
   if (!unit?.measured) return null;
   const { width, height, trimmed, expected } = unit.measured;
@@ -137,7 +137,7 @@ function Planned({ project, step }: { project: Project; step: Step }) {
           ? `The quilt is planned with all of them trimmed to ${size}.`
           : expected
             ? `Expected to measure ${size}, since it meets what was measured. Measure the first one.`
-            : `The quilt is planned on ${size}. Enter what it should measure to go back to that.`}
+            : `The quilt is planned on ${size}. First it should have been ${first}: enter that to go back.`}
       </Ruled>
     </Text>
   );
