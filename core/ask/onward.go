@@ -116,7 +116,7 @@ func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.P
 	out.Name, out.Should, out.Is = q.made.Unit.Name, q.size(q.made.Piece.Size()), q.size(q.w, q.h)
 	more, n, told := q.seams()
 	if told {
-		fine := measure.Ruler{Units: d.Units, Mark: work.SeamMark(d.Units)}
+		fine := q.fine()
 		out.Seams = fmt.Sprintf("Each of its %s takes %s instead of %s, if what is sewn there is as wide as it should be.", words.Plural(n, "seam"),
 			fine.Print(b.Table.Seam+more/2), fine.Print(b.Table.Seam))
 	}
@@ -225,10 +225,21 @@ func (q onward) isBlock() bool {
 	return q.Layout.Count[q.unit] > 0
 }
 
+// asDecided is what the quilt is planned to measure there; nothing where it should be as it is planned first.
+func (q onward) asDecided() *making.Measures {
+	i := slices.IndexFunc(q.Document.Parts, func(u making.Unit) bool { return u.ID == q.unit })
+	return q.Document.Parts[i].Measured
+}
+
+// fine is the ruler that tells allowances.
+func (q onward) fine() measure.Ruler {
+	return measure.Ruler{Units: q.Document.Units, Mark: work.SeamMark(q.Document.Units)}
+}
+
 // adapt lets everything that comes later be made to what is there.
 func (q onward) adapt() WayOn {
 	out := WayOn{Way: Adapt, Name: "Go on with " + q.size(q.w, q.h), Says: []string{"What comes later is made to what is there. The seams from here on take what is planned: sew a test strip first."}}
-	if q.isBlock() {
+	if q.isBlock() && q.asDecided() == nil {
 		d, err := document.Copy(q.Document)
 		if err != nil {
 			return q.cannot(out, "The project cannot be copied.", "")
@@ -277,6 +288,9 @@ func (q onward) trim() WayOn {
 	w, h := q.made.Piece.Size()
 	if q.w >= w && q.h >= h {
 		out.Name, out.Says[0] = "Trim all to "+q.size(w, h), fmt.Sprintf("Every one is trimmed to what it should be, %s; nothing else changes.", q.off(q.w-w, q.h-h))
+		if q.w == w && q.h == h {
+			out.Says[0] = "Every one is squared up to what it should be; nothing else changes."
+		}
 		q.w, q.h = w, h
 	} else if q.w > w || q.h > h {
 		return q.cannot(out, "One way it is larger than it should be, and the other way smaller.", "Trim the larger way first, and measure it again.")
@@ -291,7 +305,7 @@ func (q onward) trim() WayOn {
 
 // off says how much comes off each side.
 func (q onward) off(w, h measure.Length) string {
-	fine := measure.Ruler{Units: q.Document.Units, Mark: work.SeamMark(q.Document.Units)}
+	fine := q.fine()
 	if w == h || q.made.InLength {
 		return fine.Print(h/2) + " off each side"
 	}
@@ -313,6 +327,9 @@ func (q onward) followed(out WayOn, f *following, as *making.Measures) WayOn {
 	if as.Width == "" && as.Height == "" {
 		u.Measured = nil
 	}
+	if q.isBlock() && (f.d.Top.Block != nil || as.Trimmed && len(q.Waits) > 0) { // blocks are laid as large, and what waits for them is released
+		f.d.Top.Block = &quilt.Measured{Width: measure.Write(q.w), Height: measure.Write(q.h)}
+	}
 	if !f.all() {
 		return q.cannot(out, f.cannot.Says, f.cannot.Mend)
 	}
@@ -322,7 +339,7 @@ func (q onward) followed(out WayOn, f *following, as *making.Measures) WayOn {
 
 // sewOn plans all seams as those were that were measured.
 func (q onward) sewOn(more measure.Length) WayOn {
-	fine := measure.Ruler{Units: q.Document.Units, Mark: work.SeamMark(q.Document.Units)}
+	fine := q.fine()
 	seam := q.Table.Seam + more/2
 	out := WayOn{Way: SewOn, Name: "Sew everything so", Says: []string{fmt.Sprintf("The guide stays where it is: every seam is planned to take %s.", fine.Print(seam))}}
 	f, err := follow(q.Sewn, "", q.purse)
@@ -346,7 +363,7 @@ func (q onward) sewOn(more measure.Length) WayOn {
 
 // mend takes the seams out and sews them again.
 func (q onward) mend(more measure.Length, n int) WayOn {
-	fine := measure.Ruler{Units: q.Document.Units, Mark: work.SeamMark(q.Document.Units)}
+	fine := q.fine()
 	step, _ := q.step()
 	way, by := "nearer to", more/2
 	if by < 0 {
@@ -360,11 +377,11 @@ func (q onward) mend(more measure.Length, n int) WayOn {
 		Way: Mend, Name: "Mend the seams", Follows: []Follow{}, Lost: []string{}, Costs: []string{}, Carries: []Carry{}, Before: rounds(q.Layout, q.Table), Quilt: rounds(q.Layout, q.Table),
 		Says: []string{fmt.Sprintf("Move the guide %s %s the needle and sew a test strip. The quilt stays as planned.", amount, way)},
 	}
-	for i, s := range q.counted.Steps {
+	for _, s := range q.counted.Steps {
 		if s.ID != step.ID {
 			continue
 		}
-		out.Keep = min(s.Good, q.counted.Steps[i].Used)
+		out.Keep = min(s.Good, s.Used)
 		out.Undone = s.Good - out.Keep
 		switch {
 		case s.Good == 0:

@@ -362,3 +362,26 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 		t.Errorf("only %v were gone, %d could not be", gone, cannot)
 	}
 }
+
+// A block that is trimmed is laid so, and what is cut to the size of blocks is released; measured as it first should be, everything goes back.
+func TestATrimmedBlockIsTakenBack(t *testing.T) {
+	d := read(t, rails)
+	there := *onward(t, d, ask.Came{Step: "block", Width: "12 1/4", Height: "12 1/4"})[ask.Trim].Document
+	w, ok := work.Of(there)
+	if !ok {
+		t.Fatal(*w.Problems)
+	}
+	if fw, fh := w.Layout.Finished(); fw != 53*measure.Inch || fh != fw || w.Held("plain") || w.Unit("plain").Piece.W != w.Unit("block").Piece.W {
+		t.Errorf("trimmed: %v″ × %v″", fw.Inches(), fh.Inches())
+	}
+	back := onward(t, there, ask.Came{Step: "block", Width: "12 1/2", Height: "12 1/2"})[ask.Adapt]
+	if back.Document == nil {
+		t.Fatalf("%+v", back)
+	}
+	if w, ok = work.Of(*back.Document); !ok || w.Unit("block").Unit.Measured != nil {
+		t.Fatal("it is trimmed still")
+	}
+	if fw, _ := w.Layout.Finished(); fw != 54*measure.Inch {
+		t.Errorf("back again: %v″", fw.Inches())
+	}
+}

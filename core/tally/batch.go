@@ -78,7 +78,7 @@ func (f *folding) chart(g *Gauged, way work.Gauge, list []measured) Chart {
 		}
 		out.Says = fmt.Sprintf("From measurement %d on %s by %s: did the guide move?", c.Shift+1, word, fine(exact, max(c.By, -c.By)))
 	case outside > 0:
-		out.Says = fmt.Sprintf("%s outside what the others keep to: measure it again, then look at what was sewn there.", words.Plural(outside, "measurement")+" "+lies(outside))
+		out.Says = fmt.Sprintf("%s outside what the others keep to: measure it again, then look at what was sewn there.", words.Plural(outside, "measurement")+" "+words.Verb(outside, "lie"))
 	default:
 		out.Says = fmt.Sprintf("Steady: all lie between %s and %s.", exact.Print(c.Lower), exact.Print(c.Upper))
 	}
@@ -86,13 +86,6 @@ func (f *folding) chart(g *Gauged, way work.Gauge, list []measured) Chart {
 		out.Says += fmt.Sprintf(" The limits are provisional, from %d.", len(values))
 	}
 	return out
-}
-
-func lies(n int) string {
-	if n == 1 {
-		return "lies"
-	}
-	return "lie"
 }
 
 // Verdict is what to do with one thing that was measured.

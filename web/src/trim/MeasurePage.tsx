@@ -195,7 +195,7 @@ function Ways({
           w="210px"
         />
         <Text color="soft" fontSize="small" maxW="420px" mt="24px">
-          Nothing changes until you choose. What is counted stays counted, whichever way you go.
+          Nothing changes until you choose. What is counted and would no longer fit is listed with each way.
         </Text>
       </Flex>
       {error && at("/width").length + at("/height").length === 0 && <Wrong error={error} />}

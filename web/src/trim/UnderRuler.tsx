@@ -30,7 +30,7 @@ export function UnderRuler({
   const room = unit * 0.9;
   const scale = Math.min(560 / (long + room), 300 / (picture.h + 2 * room));
   const px = 1 / scale;
-  const down = said?.charts.find((c) => c.along !== "across");
+  const down = said?.charts.find((c) => c.along === "" || c.along === "down");
   const read = down?.points.at(-1)?.at;
   const high = picture.h + 1.4 * room;
   const fine = mark * scale < 3 ? unit / 2 : mark;
