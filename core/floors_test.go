@@ -22,7 +22,7 @@ var floors = [][]string{
 	{"cutting", "batching", "trimming"},
 	{"document"},
 	{"work"},
-	{"tally", "drawn"},
+	{"tally", "drawn", "needle"},
 	{"sheet", "advice"},
 	{"ask"},
 	{"plan"},

@@ -57,6 +57,8 @@ type Batch struct {
 	Shaves  bool        // trimmed to size
 	Shows   naming.Step // whose picture it has, where that is not its own
 	Lies    making.Lies
+	Joins   []making.Join // every seam, in the order they are sewn; empty where parts lie on each other, or only the quilt shows them
+	Turned  int           // how what the last of them gives is turned to lie as Piece does
 }
 
 // Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
@@ -281,6 +283,7 @@ func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.Line) []B
 		if j := act.Joins; j != nil {
 			b.Left, b.Right, b.Edge = Part{j.Left, j.LeftPiece, j.Over, j.Stitches},
 				Part{Name: j.Right, Piece: j.RightPart}, j.Edge
+			b.Joins, b.Turned = j.Edges, j.Turned
 			if b.Edge == "" {
 				b.Edge = fmt.Sprintf("the left edge of %s to the right edge of %s", j.Right, j.Left)
 			}

@@ -12,7 +12,7 @@ type Schools struct {
 	Press    pressing.School        `json:"press" enum:"nest,dark,open,flat,outward,inward,late"`
 	SetFirst bool                   `json:"setFirst" doc:"Press the seam flat as sewn before it is pressed to a side"`
 	Sewing   string                 `json:"sewing" enum:"alternate,same"`
-	Joining  string                 `json:"joining" enum:"one,pairs"`
+	Joining  string                 `json:"joining" enum:"one,pairs,threes"`
 	Pins     string                 `json:"pins" enum:"none,crossings,everywhere,glue"`
 	Marking  making.Marking         `json:"marking" enum:"line,both,crease,guide" doc:"How a sewing line on the diagonal is shown to the needle"`
 	Prepare  string                 `json:"prepare" enum:"press,starch,wash" doc:"What is done to the cloth before it is cut"`
@@ -233,6 +233,10 @@ func Questions() []Question {
 			{
 				Value: "pairs", Name: "in pairs, then pairs of pairs",
 				Changes: "Fewer strips hang from each seam; keep the order.",
+			},
+			{
+				Value: "threes", Name: "in threes and twos",
+				Changes: "Five strips are three and two: two piles that are not alike, so that they cannot be taken for each other.",
 			},
 		}},
 		{"/schools/marking", "Diagonals are marked", "", []Answer{

@@ -90,7 +90,7 @@ func (b Drawing) mark(out *Layout, seam naming.Seam, x1, y1, x2, y2 float64) {
 	x := b.Press.Decisions[seam].X
 	for _, side := range []int{1, -1} {
 		if x != -side {
-			out.Bands = append(out.Bands, Band{band(drawn, float64(side)*s, out.W, out.H)})
+			out.Bands = append(out.Bands, Band{courses{}.band([]Line{drawn}, 0, float64(side)*s, out.W, out.H)})
 		}
 	}
 }

@@ -118,61 +118,28 @@ func (b Drawing) Piece(p piece.Piece, press *pressing.Plan) Picture {
 	}
 	s := b.Table.Seam.Inches()
 	for i, seam := range p.Seams {
-		l := Line{seam.ID, inches(seam.From.X), inches(seam.From.Y), inches(seam.To.X), inches(seam.To.Y)}
-		out.Seams[i] = l
-		if press == nil {
-			continue
-		}
+		out.Seams[i] = Line{seam.ID, inches(seam.From.X), inches(seam.From.Y), inches(seam.To.X), inches(seam.To.Y)}
+	}
+	if press == nil {
+		return out
+	}
+	sewn := coursesOf(out.Seams)
+	for i, seam := range p.Seams {
 		x := press.Decisions[seam.ID].X
 		for _, side := range []int{1, -1} {
 			if x != -side {
-				out.Bands = append(out.Bands, Band{band(l, float64(side)*s, out.W, out.H)})
+				out.Bands = append(out.Bands, Band{sewn.band(out.Seams, i, float64(side)*s, out.W, out.H)})
 			}
 		}
 	}
-	if press != nil {
-		for _, c := range press.Crossed(p.Meetings) {
-			out.Crosses = append(out.Crosses, cross(c, inches(c.Spot.X), inches(c.Spot.Y)))
-		}
+	for _, c := range press.Crossed(p.Meetings) {
+		out.Crosses = append(out.Crosses, cross(c, inches(c.Spot.X), inches(c.Spot.Y)))
 	}
 	return out
 }
 
 func cross(c pressing.Crossed, x, y float64) Cross {
 	return Cross{X: x, Y: y, State: c.State, Layers: c.Layers, Thick: c.Layers >= pressing.Thick}
-}
-
-// band is what lies within a width of a seam on its left (on its right where the width is below zero), inside the
-// piece.
-func band(l Line, width, w, h float64) []float64 {
-	dx, dy := l.X2-l.X1, l.Y2-l.Y1
-	long := math.Hypot(dx, dy)
-	// The left of the direction (dx, dy) is (dy, −dx), Y running down.
-	ox, oy := dy/long*width, -dx/long*width
-	poly := [][2]float64{{l.X1, l.Y1}, {l.X2, l.Y2}, {l.X2 + ox, l.Y2 + oy}, {l.X1 + ox, l.Y1 + oy}}
-	for _, edge := range []struct {
-		axis     int
-		at, side float64
-	}{{0, 0, 1}, {0, w, -1}, {1, 0, 1}, {1, h, -1}} {
-		var kept [][2]float64
-		for i, a := range poly {
-			b := poly[(i+1)%len(poly)]
-			da, db := (a[edge.axis]-edge.at)*edge.side, (b[edge.axis]-edge.at)*edge.side
-			if da >= 0 {
-				kept = append(kept, a)
-			}
-			if da*db < 0 {
-				t := da / (da - db)
-				kept = append(kept, [2]float64{a[0] + t*(b[0]-a[0]), a[1] + t*(b[1]-a[1])})
-			}
-		}
-		poly = kept
-	}
-	points := make([]float64, 0, 2*len(poly))
-	for _, a := range poly {
-		points = append(points, Round(a[0]), Round(a[1]))
-	}
-	return points
 }
 
 // Lies draws what lies face down on a part under the needle.
@@ -185,11 +152,17 @@ func (a *Album) Lies(part batching.Part) *Laid {
 		return nil
 	}
 	a.patches += n
-	out := &Laid{Over: []Patch{}, Stitch: []Line{}}
-	for _, p := range part.Over {
-		out.Over = append(out.Over, a.drawing.Piece(p, nil).Patches...)
+	out := a.drawing.Lying(part.Over, part.Seams)
+	return &out
+}
+
+// Lying draws what lies face down on something, and where the needle goes.
+func (b Drawing) Lying(over []piece.Piece, stitches []piece.Seam) Laid {
+	out := Laid{Over: []Patch{}, Stitch: []Line{}}
+	for _, p := range over {
+		out.Over = append(out.Over, b.Piece(p, nil).Patches...)
 	}
-	out.Stitch = append(out.Stitch, lines(part.Seams)...)
+	out.Stitch = append(out.Stitch, lines(stitches)...)
 	return out
 }
 

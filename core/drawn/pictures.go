@@ -4,7 +4,6 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/pressing"
-	"vicis/core/quilt"
 	"vicis/core/work"
 )
 
@@ -77,7 +76,7 @@ func Everything(w *work.Work) *Album {
 		if a.patches > mostDrawnInAll {
 			break
 		}
-		if p, ok := b.sewnRow(k); ok {
+		if p, ok := b.Layout.SewnRow(k, mostDrawn); ok {
 			a.draw(k.ID, p, &b.Press)
 		}
 	}
@@ -140,22 +139,3 @@ func (b Drawing) Alone() map[naming.Step]Picture {
 
 // mostDrawn is how many patches a picture of a whole row may have; longer rows are seen in the quilt.
 const mostDrawn = 600
-
-func (b Drawing) sewnRow(k quilt.RowKind) (piece.Piece, bool) {
-	var p piece.Piece
-	for j, c := range k.Cells {
-		block := b.Layout.Blocks[c.Unit].Piece.Turn(c.Turn)
-		if len(p.Patches)+len(block.Patches) > mostDrawn {
-			return piece.Piece{}, false
-		}
-		if j == 0 {
-			p = block
-			continue
-		}
-		var err error
-		if p, err = piece.JoinRight(p, block, b.Table.Seam, k.SeamID(j)); err != nil {
-			return piece.Piece{}, false // quilt.Check has made sure that blocks fit
-		}
-	}
-	return p, true
-}

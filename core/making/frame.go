@@ -73,7 +73,7 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 		return Made{}, false
 	}
 	out := Made{Sort: "unit"}
-	p, taken, name := centre.piece, centre.act, centre.name
+	p, taken, name, lies := centre.piece, centre.act, centre.name, centre.turn
 	widths := []measure.Length{up(p.W)}
 	seen := map[string]bool{}
 	for i, f := range m.Frames {
@@ -110,6 +110,8 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 			seam := r.seam(f.ID + "-" + side.key)
 			plus := Facing(name, here, piece.Left)
 			before := here
+			var edges []Join
+			inner := Layer{From: taken, Turn: (lies + side.turn) % 360, Name: name, Piece: here}
 			// Sewn on the left, turned by half, sewn on the left again: both seams then run the same way round the
 			// centre.
 			for range 2 {
@@ -118,7 +120,9 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 					t.misfit(err, at, log.name, t.Unit.Name)
 					return Made{}, false
 				}
+				edges = append(edges, Join{Seam: seam, A: log.layer(), B: inner, Takes: t.Seam})
 				here = joined.Turn(180)
+				inner = Layer{Turn: 180, Name: name, Piece: here}
 			}
 			p = here.Turn((360 - side.turn) % 360)
 			out.Seams = append(out.Seams, Seam{
@@ -129,12 +133,15 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 				ID: r.id(f.ID + "-" + side.key), Does: Sews, Name: fmt.Sprintf("%s of frame %d", side.words, i+1),
 				Takes: []Take{{taken, 1}, {log.act, 2}}, Seams: 2, Each: up(before.H), Sews: []naming.Seam{seam},
 				Piece: p,
-				Joins: &Joins{Left: name, Right: log.name, LeftPiece: before, RightPart: log.piece, Edge: side.edge},
+				Joins: &Joins{
+					Left: name, Right: log.name, LeftPiece: before, RightPart: log.piece, Edge: side.edge,
+					Edges: edges, Turned: (180 + 360 - side.turn) % 360,
+				},
 			}
 			if i == len(m.Frames)-1 && side.turn == 90 {
 				act.ID, act.Name = t.Unit.ID.Step(), ""
 			}
-			taken, name = r.add(act), fmt.Sprintf("%s in frame %d", centre.name, i+1)
+			taken, name, lies = r.add(act), fmt.Sprintf("%s in frame %d", centre.name, i+1), 0
 		}
 		widths = append([]measure.Length{strip}, append(widths, strip)...)
 	}

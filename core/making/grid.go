@@ -197,7 +197,7 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 		if j, turn, known := before(cells, i, t.Seen); known && !m.Apart {
 			out.Shared = true
 			sewn[i] = sewn[j]
-			sewn[i].piece = sewn[j].piece.Turn(turn)
+			sewn[i].piece, sewn[i].turn = sewn[j].piece.Turn(turn), sewn[j].turn+turn
 			continue
 		}
 		l, ok := m.line(t, r, &out, line, fmt.Sprintf("%s %d", word, i+1), len(lines) == 1)
@@ -224,6 +224,9 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 	for i := range r.acts {
 		if r.acts[i].ID == t.Unit.ID.Step() {
 			r.acts[i].Piece = p
+			if m.First == ColumnsFirst {
+				r.acts[i].Joins.Turned = 90
+			}
 		}
 	}
 	var widths []measure.Length
@@ -245,6 +248,10 @@ type cell struct {
 	name  string
 	piece piece.Piece
 	at    string
+}
+
+func (c cell) layer() Layer {
+	return Layer{From: c.unit.Step(), Turn: c.turn % 360, Name: c.name, Piece: c.piece}
 }
 
 // line is a row or column as it is sewn first, with its name and those of what crosses it, cell by cell.
@@ -368,7 +375,7 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 	cells := sewn.cells
 	p := cells[0].piece
 	if len(cells) == 1 {
-		return laid{piece: p, name: cells[0].name, act: cells[0].unit.Step(), pieced: true}, true
+		return laid{piece: p, name: cells[0].name, act: cells[0].unit.Step(), turn: cells[0].turn, pieced: true}, true
 	}
 	shared := t.Unit.Like != "" && !only
 	owner := t.Unit.ID
@@ -377,6 +384,8 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 	}
 	act := Act{ID: owner.Part(sewn.id), Does: Sews, Name: name, Lies: Upright, Seams: len(cells) - 1, Each: up(p.H)}
 	var list []laid
+	var edges []Join
+	before := cells[0].layer()
 	for k, c := range cells {
 		list = append(list, laid{act: c.unit.Step()})
 		if k == 0 {
@@ -389,8 +398,10 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 			t.misfit(err, c.at, c.name, t.Unit.Name)
 			return laid{}, false
 		}
+		edges = append(edges, Join{Seam: seam, A: before, B: c.layer(), Takes: m.allowance(t, k-1, true)})
 		var points int
 		p, points = t.spun(p, seam)
+		before = Layer{Name: "what is sewn so far", Piece: c.piece, Last: true}
 		if shared {
 			continue
 		}
@@ -403,7 +414,7 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 	act.Takes, act.Piece = counted(list), p
 	act.Joins = &Joins{
 		Left: cells[0].name, Right: cells[1].name, LeftPiece: cells[0].piece, RightPart: cells[1].piece,
-		Edge: "unit to unit, from left to right",
+		Edge: "unit to unit, from left to right", Edges: edges,
 	}
 	if len(cells) == 2 {
 		act.Joins.Edge = ""
@@ -421,6 +432,8 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, lines []line, word string) (piece.Piece, bool) {
 	p := sewn[0].piece
 	act := Act{ID: t.Unit.ID.Step(), Does: Sews, Lies: Level, Seams: len(sewn) - 1, Each: up(p.W), Takes: counted(sewn)}
+	var edges []Join
+	above := sewn[0].layer()
 	for i := 1; i < len(sewn); i++ {
 		seam := t.Unit.ID.Seam(lines[i].id, "join")
 		var err error
@@ -429,8 +442,10 @@ func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, lines []line, word
 			return piece.Piece{}, false
 		}
 		act.Sews = append(act.Sews, seam)
+		edges = append(edges, Join{Seam: seam, A: above, B: sewn[i].layer(), Down: true, Takes: m.allowance(t, i-1, false)})
 		var points int
 		p, points = t.spun(p, seam)
+		above = Layer{Name: "what is sewn so far", Piece: sewn[i].piece, Last: true}
 		out.Seams = append(out.Seams, Seam{
 			ID: seam, Plus: Facing(sewn[i-1].name, sewn[i-1].piece, piece.Bottom),
 			Minus: Facing(sewn[i].name, sewn[i].piece, piece.Top), Outward: outward(i-1, len(sewn)-1, -1), Points: points,
@@ -439,7 +454,8 @@ func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, lines []line, word
 	act.Piece = p
 	act.Joins = &Joins{
 		Left: sewn[0].name, Right: sewn[1].name, LeftPiece: sewn[0].piece, RightPart: sewn[1].piece,
-		Edge: fmt.Sprintf("the top edge of each %s to the bottom edge of the one above", word),
+		Edge:  fmt.Sprintf("the top edge of each %s to the bottom edge of the one above", word),
+		Edges: edges,
 	}
 	if word == "column" {
 		act.Joins.Edge = "column to column, a side edge of each to the one before"

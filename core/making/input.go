@@ -48,6 +48,7 @@ type laid struct {
 	piece  piece.Piece
 	name   string
 	act    naming.Step // what takes it takes this
+	turn   int         // how it lies against what that act gives
 	pieced bool
 	cut    bool // from cloth, for this unit
 }
@@ -95,7 +96,7 @@ func (r *run) unit(ref naming.Unit, turn int, at string) (laid, bool) {
 			m.Unit.Name), "Sub-cut it, and use the sub-cut.")
 		return laid{}, false
 	}
-	return laid{piece: m.Piece.Turn(turn), name: m.Unit.Name, act: m.Unit.ID.Step(), pieced: !m.Cloth}, true
+	return laid{piece: m.Piece.Turn(turn), name: m.Unit.Name, act: m.Unit.ID.Step(), turn: m.Turned + turn, pieced: !m.Cloth}, true
 }
 
 // cloth cuts a rectangle for this unit; rectangles of one role and size are cut together.
@@ -155,7 +156,7 @@ func (r *run) mark(part laid, suffix string, diagonals []piece.Line, beside bool
 		says = fmt.Sprintf("Draw %s on the back, %s", count(len(lines), "line"), where)
 	}
 	if id, done := r.marked[part.act]; done {
-		part.act = id
+		part.act, part.turn = id, 0
 		return part
 	}
 	id := r.add(Act{
@@ -164,7 +165,7 @@ func (r *run) mark(part laid, suffix string, diagonals []piece.Line, beside bool
 		Pieced: part.pieced,
 	})
 	r.marked[part.act] = id
-	part.act = id
+	part.act, part.turn = id, 0
 	return part
 }
 

@@ -39,8 +39,7 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 	}
 	out := Made{Sort: "unit", Beside: true}
 	marked := m.marked(t, &out)
-	var taken naming.Step // the step that made what lies on the left so far
-	var name string
+	var before laid // what lies on the left so far
 	seen := map[string]bool{}
 	for i, c := range m.Columns {
 		at := t.At + problem.At("columns", i)
@@ -59,13 +58,14 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		if !ok {
 			return Made{}, false
 		}
-		right, comes := part.Piece.Turn(c.Turn), part.Unit.ID.Step()
+		next := laid{piece: part.Piece.Turn(c.Turn), act: part.Unit.ID.Step(), turn: part.Turned + c.Turn, name: part.Unit.Name}
 		if id, is := marked[i]; is {
-			comes = id
+			next.act, next.turn = id, 0
 		}
+		right := next.piece
 		if i == 0 {
 			out.Widths = []measure.Length{up(right.W)}
-			out.Piece, taken, name = right, comes, part.Unit.Name
+			out.Piece, before = right, next
 			continue
 		}
 		last := i == len(m.Columns)-1
@@ -88,29 +88,32 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		}
 		var points int
 		out.Piece, points = t.spun(out.Piece, seam)
-		before := name
-		if name += " + " + part.Unit.Name; i >= mostNamed {
-			name = fmt.Sprintf("%s, columns 1 to %d", t.Unit.Name, i+1)
+		sewn := laid{piece: out.Piece, act: step, name: before.name + " + " + part.Unit.Name}
+		if i >= mostNamed {
+			sewn.name = fmt.Sprintf("%s, columns 1 to %d", t.Unit.Name, i+1)
 		}
 		if t.Unit.Like != "" && !last {
-			taken = step
+			before = sewn
 			continue
 		}
 		out.Seams = append(out.Seams, Seam{
 			ID:    seam,
 			Plus:  Facing(part.Unit.Name, right, piece.Left),
-			Minus: Facing(before, left, piece.Right), Outward: outward(i-1, len(m.Columns)-1, 1), Points: points,
+			Minus: Facing(before.name, left, piece.Right), Outward: outward(i-1, len(m.Columns)-1, 1), Points: points,
 		})
 		act := Act{
-			ID: step, Does: Sews, Name: name, Piece: out.Piece, Seams: 1,
-			Sews: []naming.Seam{seam}, Takes: takes(taken, comes),
-			Joins: &Joins{Left: before, Right: part.Unit.Name, LeftPiece: left, RightPart: right},
+			ID: step, Does: Sews, Name: sewn.name, Piece: out.Piece, Seams: 1,
+			Sews: []naming.Seam{seam}, Takes: takes(before.act, next.act),
+			Joins: &Joins{
+				Left: before.name, Right: part.Unit.Name, LeftPiece: left, RightPart: right,
+				Edges: []Join{{Seam: seam, A: before.layer(), B: next.layer(), Takes: t.seamAcross(i - 1)}},
+			},
 		}
 		if last {
 			act.Name = ""
 		}
 		out.Acts = append(out.Acts, act)
-		taken = act.ID
+		before = sewn
 	}
 	return out, true
 }

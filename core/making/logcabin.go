@@ -105,7 +105,7 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 		return Made{}, false
 	}
 	out := Made{Sort: "unit"}
-	p, taken, name := centre.piece, centre.act, centre.name
+	p, taken, name, lies := centre.piece, centre.act, centre.name, centre.turn
 	across := []measure.Length{up(p.W)}
 	n := 4 * m.Rounds
 	if m.Half {
@@ -153,13 +153,16 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 			Seams: 1, Each: up(here.H), Sews: []naming.Seam{seam}, Piece: p,
 			Joins: &Joins{
 				Left: name, Right: cloth.name, LeftPiece: here, RightPart: cloth.piece,
-				Edge: fmt.Sprintf("log %d to the %s edge", k+1, edges[side]),
+				Edge: fmt.Sprintf("log %d to the %s edge", k+1, edges[side]), Turned: turn,
+				Edges: []Join{{
+					Seam: seam, A: Layer{From: taken, Turn: (lies + 360 - turn) % 360, Name: name, Piece: here}, B: cloth.layer(), Takes: t.Seam,
+				}},
 			},
 		}
 		if k == n-1 {
 			act.ID, act.Name = t.Unit.ID.Step(), ""
 		}
-		taken, name = r.add(act), fmt.Sprintf("%s with %s", centre.name, words.Plural(k+1, "log"))
+		taken, name, lies = r.add(act), fmt.Sprintf("%s with %s", centre.name, words.Plural(k+1, "log")), 0
 		if edges[side] == "left" {
 			across = append([]measure.Length{strip}, across...)
 		} else if edges[side] == "right" {

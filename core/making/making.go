@@ -301,6 +301,31 @@ type Joins struct {
 	Edge                 string        // which edges come together, in trade words; empty where they lie side by side
 	Over                 []piece.Piece // what lies face down on the left one, in its place; empty where edges are brought together
 	Stitches             []piece.Seam  // where the needle then goes
+	Edges                []Join        // every seam of the step, in the order they are sewn; empty where a part lies on the other
+	Turned               int           // how what the last of them gives is turned to lie as the act's piece does
+}
+
+// Join is one seam as its two parts come together: the right edge of A to the left edge of B, or the lower edge of A to the upper one
+// of B.
+type Join struct {
+	Seam  naming.Seam
+	A, B  Layer
+	Down  bool
+	Takes measure.Length // the allowance
+}
+
+// Layer is a part as it lies once the seam is opened, right side up.
+type Layer struct {
+	From  naming.Step // the act that gave it; empty for what this step has sewn so far
+	Turn  int         // how it is turned against what that act gave, or against what was sewn last
+	Name  string
+	Piece piece.Piece
+	Last  bool // of what has been sewn so far it is only what was sewn on last, which lies at the seam
+}
+
+// layer is a part that is laid as it is.
+func (l laid) layer() Layer {
+	return Layer{From: l.act, Turn: l.turn % 360, Name: l.name, Piece: l.piece}
 }
 
 // across is where lines run over a piece.

@@ -458,6 +458,9 @@ func (t *Table) opened(out *Made, list []Column, kinds []Variant) {
 			Joins: &Joins{
 				Left: act.Name, Right: "bit of the same cloth", LeftPiece: p, RightPart: bit.piece,
 				Edge: "the bit to its lower end",
+				Edges: []Join{{
+					Seam: seam, A: Layer{From: act.ID, Name: act.Name, Piece: p}, B: bit.layer(), Down: true, Takes: t.Seam,
+				}},
 			},
 		})
 		out.Seams = append(out.Seams, Seam{
@@ -474,6 +477,8 @@ func (t *Table) joinColumns(out *Made, list []Column) bool {
 	act := Act{ID: t.Unit.ID.Step(), Does: Sews, Lies: Upright, Seams: len(list) - 1}
 	taken := []laid{{act: list[0].Kind.Step()}}
 	name := func(i int) string { return fmt.Sprintf("column %d", i+1) }
+	var edges []Join
+	before := Layer{From: list[0].Kind.Step(), Name: name(0), Piece: list[0].Piece}
 	for i := 1; i < len(list); i++ {
 		left, right := list[i-1], list[i]
 		seam := t.Unit.ID.Seam(right.ID)
@@ -488,6 +493,8 @@ func (t *Table) joinColumns(out *Made, list []Column) bool {
 			return false
 		}
 		act.Sews = append(act.Sews, seam)
+		edges = append(edges, Join{Seam: seam, A: before, B: Layer{From: right.Kind.Step(), Name: name(i), Piece: right.Piece}, Takes: t.Seam})
+		before = Layer{Name: "what is sewn so far", Piece: right.Piece, Last: true}
 		taken = append(taken, laid{act: right.Kind.Step()})
 		out.Seams = append(out.Seams, Seam{
 			ID: seam, Row: true, Plus: Facing(name(i), right.Piece, piece.Left), Minus: Facing(name(i-1), left.Piece, piece.Right),
@@ -500,7 +507,7 @@ func (t *Table) joinColumns(out *Made, list []Column) bool {
 	act.Takes, act.Piece, act.Each = counted(taken), out.Piece, up(out.Piece.H)
 	act.Joins = &Joins{
 		Left: name(0), Right: name(1), LeftPiece: list[0].Piece, RightPart: list[1].Piece,
-		Edge: "column to column, from left to right, top edges even",
+		Edge: "column to column, from left to right, top edges even", Edges: edges,
 	}
 	out.Acts = append(out.Acts, act)
 	return true

@@ -157,6 +157,25 @@ func (l Layout) Long(k RowKind) measure.Length {
 	return w
 }
 
+// SewnRow is a row in one piece; not of more patches than most.
+func (l Layout) SewnRow(k RowKind, most int) (p piece.Piece, ok bool) {
+	for j, c := range k.Cells {
+		block := l.Blocks[c.Unit].Piece.Turn(c.Turn)
+		if len(p.Patches)+len(block.Patches) > most {
+			return piece.Piece{}, false
+		}
+		if j == 0 {
+			p = block
+			continue
+		}
+		var err error
+		if p, err = piece.JoinRight(p, block, l.Seam, k.SeamID(j)); err != nil {
+			return piece.Piece{}, false // Check has made sure that blocks fit
+		}
+	}
+	return p, true
+}
+
 // SeamID names the seam that joins block j (from 1) of the row to the one before it.
 func (k RowKind) SeamID(j int) naming.Seam { return k.ID.At(j + 1) }
 

@@ -11,6 +11,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/needle"
 	"vicis/core/quilt"
 	"vicis/core/words"
 	"vicis/core/work"
@@ -361,8 +362,11 @@ func (b Sheet) hold(batch batching.Batch) string {
 	if len(batch.Of) < 2 {
 		says = ""
 	}
-	if b.Document.Schools.Joining == "pairs" && len(batch.Of) > 2 {
+	if b.Document.Schools.Joining == needle.Pairs && len(batch.Of) > 2 {
 		says = "in pairs first, then pairs of pairs; " + says
+	}
+	if b.Document.Schools.Joining == needle.Threes && len(batch.Of) > 2 {
+		says = "in threes and twos first, then those to each other; " + says
 	}
 	return says
 }

@@ -35,6 +35,8 @@ func (l *Log) Progress(w *work.Work) Progress {
 	f.use()
 	f.demand()
 	f.agree()
+	f.fewer(last)
+	f.partners()
 	f.Stages = f.stages()
 	f.waiting()
 	f.next(last)
@@ -75,8 +77,9 @@ func (f *folding) counted(l *Log) (last naming.Step) {
 		st.Good = max(0, c.made-c.aside)
 		f.Counted += st.Good
 		if c.aside > c.made {
-			f.doubt(s, fmt.Sprintf("%s: %d set aside of %d made.", s.Called, c.aside, c.made),
-				"Count the good ones again.")
+			f.doubt(s, AsideOfMade, fmt.Sprintf("%s: %d set aside of %d made.", s.Called, c.aside, c.made),
+				"Count the good ones again.", []string{"Some were made and not counted before they were set aside.", "Set aside was pressed once too often."},
+				repair(fmt.Sprintf("%d more were made, and none of all of them is good", c.aside-c.made), actOf(s, Made, c.aside-c.made, "")))
 		}
 	}
 	for _, g := range gone {
@@ -131,8 +134,8 @@ func (f *folding) usedUp(g lostCount, counts []count) {
 	}
 	side := work.Exactly(f.w.Steps[i].Size[0]) // of what is cut across strips or sets one side is as wide as they are
 	if slices.Contains(strings.Split(g.exact, " x "), side) && g.good > 0 && counts[i].made > 0 && counts[i].last < g.last {
-		f.doubt(f.w.Steps[i], fmt.Sprintf("%s: %d that no longer fit were cut from these, and the plan counts on all of them.", f.w.Steps[i].Called, g.good),
-			"Count again how many can still be cut as planned: what is used up is made once more.")
+		f.doubt(f.w.Steps[i], UsedUp, fmt.Sprintf("%s: %d that no longer fit were cut from these, and the plan counts on all of them.", f.w.Steps[i].Called, g.good),
+			"Count again how many can still be cut as planned: what is used up is made once more.", nil)
 	}
 }
 
@@ -204,10 +207,6 @@ func (f *folding) told(exact string) string {
 	return strings.Join(sizes, " × ")
 }
 
-func (f *folding) doubt(s work.Step, says, mend string) {
-	f.Doubts = append(f.Doubts, Doubt{s.ID, says, mend})
-}
-
 // script says how often each line of the cutting has been done: the lines of a step are done in their order.
 func (f *folding) script() {
 	f.Script = make([][]int, len(f.w.Script))
@@ -219,26 +218,6 @@ func (f *folding) script() {
 				done = min(done, max(0, (f.Steps[f.index[g.Step]].Made-g.Before)/g.N))
 			}
 			f.Script[i][j] = done
-		}
-	}
-}
-
-// agree holds the count at the iron against the count at the needle: more pressed than sewn is wrong at once, fewer
-// once all are sewn and the pressing has been counted to the end of a chain.
-func (f *folding) agree() {
-	for i, s := range f.w.Steps {
-		st := &f.Steps[i]
-		d := st.Pressed - st.Good
-		switch {
-		case st.Pressed == 0 || d == 0:
-		case d > 0:
-			f.doubt(s, fmt.Sprintf("%s: %d came to the iron, and %d were counted at the needle.", s.Called, st.Pressed,
-				st.Good),
-				"Some were sewn uncounted, or a pile was pressed twice: count the pressed pile again.")
-		case st.ToGo == 0:
-			f.doubt(s, fmt.Sprintf("%s: %d were counted at the needle, and %d came to the iron.", s.Called, st.Good,
-				st.Pressed),
-				"Two may stick together, or some still hang on the chain: look there before you sew more.")
 		}
 	}
 }
@@ -386,13 +365,11 @@ func (f *folding) use() {
 		f.Steps[j].Used += f.w.Opened(f.w.Steps[j].ID, f.made)
 	}
 	f.standIn()
-	for i, s := range f.w.Steps {
+	for i := range f.w.Steps {
 		st := &f.Steps[i]
 		st.OnHand = st.Good - st.Used
 		if st.OnHand < 0 && st.Last != nil {
-			f.doubt(s, fmt.Sprintf("Later steps have taken %d of %s, and only %d were counted.", st.Used, s.Called,
-				st.Good),
-				"Count them again: two may stick together, or some were made uncounted.")
+			f.moreThanParts(i)
 		}
 	}
 	for i, s := range f.w.Steps {

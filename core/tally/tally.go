@@ -132,10 +132,3 @@ type Lost struct {
 	Good  int         `json:"good"`
 	Says  string      `json:"says"`
 }
-
-// Doubt is a count that cannot be.
-type Doubt struct {
-	Step naming.Step `json:"step"`
-	Says string      `json:"says"`
-	Mend string      `json:"mend"`
-}

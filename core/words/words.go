@@ -99,3 +99,19 @@ func Terms(r measure.Ruler, sizes []measure.Length) string {
 	}
 	return strings.Join(terms, " + ")
 }
+
+// Ordinal is a number as it is said of one in a row: 1st, 2nd, 11th.
+func Ordinal(n int) string {
+	ending := "th"
+	if n%100 < 11 || n%100 > 13 {
+		switch n % 10 {
+		case 1:
+			ending = "st"
+		case 2:
+			ending = "nd"
+		case 3:
+			ending = "rd"
+		}
+	}
+	return fmt.Sprintf("%d%s", n, ending)
+}

@@ -8,6 +8,9 @@ export type Unit = Schemas["MakingUnit"];
 export type Plan = Schemas["Plan"];
 export type Step = Schemas["SheetStep"];
 export type Picture = Schemas["DrawnPicture"];
+export type Under = Schemas["SheetUnder"];
+export type UnderSeam = Schemas["SheetUnderSeam"];
+export type UnderWrong = Schemas["SheetUnderWrong"];
 export type Laid = Schemas["DrawnLaid"];
 export type Layout = Schemas["DrawnLayout"];
 export type Knife = Schemas["SheetKnife"];
@@ -132,6 +135,8 @@ export const server = {
     ask<Schemas["AskCutAgain"]>(client.POST("/api/again", { body: { document, block }, signal })),
   waves: (document: Document, unit: string, signal?: AbortSignal) =>
     ask<Schemas["AskWaves"]>(client.POST("/api/waves", { body: { document, unit }, signal })),
+  needle: (id: string, step: string, signal?: AbortSignal) =>
+    ask<Under>(client.GET("/api/quilts/{id}/needle", { params: { path: { id }, query: { step } }, signal })),
   onward: (id: string, document: Document, came: Came, signal?: AbortSignal) =>
     ask<Schemas["AskOnward"]>(
       client.POST("/api/quilts/{id}/onward", { params: { path: { id } }, body: { document, came }, signal }),

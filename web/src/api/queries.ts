@@ -28,6 +28,7 @@ export const keys = {
   ways: (document: Document, unit: string) => ["ways", document, unit],
   again: (document: Document, block: string) => ["again", document, block],
   waves: (document: Document, unit: string) => ["waves", document, unit],
+  needle: (id: string, rev: number, step: string) => ["needle", id, rev, step],
   onward: (id: string, document: Document, came: Came, events: number) => ["onward", id, document, came, events],
   arrangements: (document: Document) => ["arrangements", document],
   remedies: (document: Document) => ["remedies", document],

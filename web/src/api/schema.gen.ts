@@ -397,6 +397,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quilts/{id}/needle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the layers of a step lie under the needle: which is on top, where allowances come, and what is easily taken for it; lengths in inches are drawn, those with text are to be read */
+        get: operations["needle"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quilts/{id}/onward": {
         parameters: {
             query?: never;
@@ -1245,7 +1262,7 @@ export interface components {
              */
             ends: "keep" | "use";
             /** @enum {string} */
-            joining: "one" | "pairs";
+            joining: "one" | "pairs" | "threes";
             /**
              * @description To what sub-cuts are cut: as planned, or once their strip set was measured
              * @enum {string}
@@ -2632,6 +2649,124 @@ export interface components {
             colour: string;
             id: string;
         };
+        SheetUnder: {
+            /**
+             * Format: int64
+             * @description How what the last seam gives is turned to lie as the step's picture does
+             * @enum {integer}
+             */
+            after: 0 | 90 | 180 | 270;
+            /** @description When one is held against the first, or measured */
+            check: string;
+            /** @description Every seam makes one more of the step; else all of them make one */
+            each: boolean;
+            /** @description How to hold, pin or turn it, by the schools chosen */
+            hold: string;
+            /** @description Where a part lies face down on the other */
+            laid?: components["schemas"]["SheetUnderLaid"];
+            /** @description What is sewn by itself before it is joined; empty for nothing */
+            piles: string;
+            /** @description In the order they are sewn; none where only words tell it */
+            seams: components["schemas"]["SheetUnderSeam"][];
+            step: string;
+        };
+        SheetUnderLaid: {
+            laid: components["schemas"]["DrawnLaid"];
+            /** @description What lies face down */
+            name: string;
+            /** @description What it lies on */
+            on: string;
+            says: string;
+            under: components["schemas"]["DrawnPicture"];
+            wrong?: components["schemas"]["SheetUnderWrong"];
+        };
+        SheetUnderLayer: {
+            name: string;
+            /** @description The step whose pile it is taken from; none for what is under way */
+            of?: string;
+            /** @description Of what lies near the seam */
+            picture: components["schemas"]["DrawnPicture"];
+            /** @description It goes on beyond what is drawn, away from the guide */
+            torn: boolean;
+            /**
+             * Format: int64
+             * @description Clockwise, against the picture of that step, or against how what is under way lay when its last seam was opened
+             */
+            turn: number;
+        };
+        SheetUnderMark: {
+            /**
+             * Format: double
+             * @description Inches from the end that goes in first
+             */
+            at: number;
+            /**
+             * @description Whether what meets there locks; empty where nothing meets
+             * @enum {string}
+             */
+            locks: "" | "locks" | "clashes";
+            /**
+             * @description From you is to the end that goes in first
+             * @enum {string}
+             */
+            lower: "" | "away" | "toward" | "open" | "both";
+            text: string;
+            /** @enum {string} */
+            upper: "" | "away" | "toward" | "open" | "both";
+        };
+        SheetUnderSeam: {
+            /** @description Which way the allowances of both layers point; empty for none */
+            allowances: string;
+            /** @description What the end that goes in first shows; empty where nothing tells the ends apart */
+            first: string;
+            /** @description Of the seam, all of it */
+            long: components["schemas"]["MeasureReading"];
+            lower: components["schemas"]["SheetUnderLayer"];
+            /** @description Where allowances come, from the end that goes in first */
+            marks: components["schemas"]["SheetUnderMark"][];
+            /**
+             * @description Which layer it is pressed toward once it is opened
+             * @enum {string}
+             */
+            press: "lower" | "upper" | "open";
+            says: string;
+            /** @description The decision of pressing it belongs to */
+            seam: string;
+            /**
+             * Format: double
+             * @description The allowance, in inches
+             */
+            takes: number;
+            /** @description Its picture is right side up: turned over like a page it lies as drawn */
+            upper: components["schemas"]["SheetUnderLayer"];
+            /** @description Why the upper one is on top; empty where it does not matter */
+            why: string;
+            /** @description The wrong way that looks most like this; none where no wrong way does, or the parts have too many patches to be compared */
+            wrong?: components["schemas"]["SheetUnderWrong"];
+        };
+        SheetUnderWrong: {
+            /**
+             * Format: double
+             * @description How much of what is seen is the same, from 0 to 1
+             */
+            alike: number;
+            laid?: components["schemas"]["DrawnLaid"];
+            lower: components["schemas"]["DrawnPicture"];
+            /** @description What was done wrong */
+            says: string;
+            /** @description The one mark that tells it from the right way */
+            tells: string;
+            /** @description The mark is on the upper layer, else on the lower one */
+            up: boolean;
+            upper?: components["schemas"]["DrawnPicture"];
+            /**
+             * Format: double
+             * @description Where, in inches on that layer's picture
+             */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         SheetValues: {
             /** @description From the darkest to the lightest */
             fabrics: components["schemas"]["SheetFabricValue"][];
@@ -2716,6 +2851,16 @@ export interface components {
             /** Format: int64 */
             rev: number;
         };
+        TallyAct: {
+            exact: string;
+            /** @enum {string} */
+            kind: "made" | "aside" | "recount";
+            look: string;
+            /** Format: int64 */
+            n: number;
+            reason?: string;
+            step: string;
+        };
         TallyChart: {
             /** @enum {string} */
             along: "" | "across" | "down" | "untrimmed";
@@ -2738,8 +2883,14 @@ export interface components {
             upper: number;
         };
         TallyDoubt: {
+            /** @description Its usual causes and where to look, the likeliest first (common practice) */
+            look: string[];
             mend: string;
+            /** @description Ways of putting it right once it was looked at */
+            repairs: components["schemas"]["TallyRepair"][];
             says: string;
+            /** @enum {string} */
+            sort: "aside" | "parts" | "pressed" | "unpressed" | "fewer" | "partner" | "used up";
             step: string;
         };
         TallyEvent: {
@@ -2874,6 +3025,10 @@ export interface components {
             verdict: "" | "use" | "shave" | "ease" | "redo";
             /** @description By how much it is off, and what that comes to */
             why: string;
+        };
+        TallyRepair: {
+            acts: components["schemas"]["TallyAct"][];
+            says: string;
         };
         TallyStage: {
             /**
@@ -3812,6 +3967,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    needle: {
+        parameters: {
+            query: {
+                /** @description One of the steps of the plan that are sewn */
+                step: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetUnder"];
                 };
             };
             /** @description Error */

@@ -9,11 +9,14 @@ import { StageCounts } from "../frame/StageCounts";
 import { Loading, Plain, Wrong } from "../frame/States";
 import { Aside } from "./Aside";
 import { Buttons } from "./Buttons";
+import { Card } from "./Card";
 import { ChainRow } from "./ChainRow";
 import { Counts } from "./Counts";
 import { Key } from "./Key";
 import { Parts } from "./Parts";
-import { countsOf, useCounting } from "./useCounting";
+import { RightOrWrong } from "./RightOrWrong";
+import { countsOf, useCounting, useKeys } from "./useCounting";
+import { isDrawn, useNeedle } from "./useNeedle";
 import type { Station } from "./useTally";
 
 export const BenchPage = () => <At station="needle" />;
@@ -60,12 +63,22 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
   const counting = useCounting(project, step, station);
   const { iron, back, turn, mode, setMode, typed, setAside, leave } = counting;
   const counts = countsOf(counting, step);
+  const needle = useNeedle(project, step, counts.good);
+  useKeys((e) => {
+    if (e.key === "ArrowLeft") needle.go(-1);
+    if (e.key === "ArrowRight") needle.go(1);
+  });
+  const card = !iron && isDrawn(needle.under);
   const picture = step.sewing && step.picture ? project.plan.pictures[step.picture] : undefined;
   return (
     <Flex direction="column" h="100dvh" overflow="hidden" bg="paper">
       <Head project={project} step={step} leave={leave} />
       <Flex as="main" flex="1" minH="0" direction={{ base: "column", md: "row" }}>
-        <Parts project={project} step={step} back={back} iron={iron} turn={turn} room={mode === "count"} />
+        {card ? (
+          <Card project={project} step={step} needle={needle} room={mode === "count"} makes={back} turn={turn} />
+        ) : (
+          <Parts project={project} step={step} back={back} iron={iron} turn={turn} room={mode === "count"} />
+        )}
         <Flex
           direction="column"
           flex="1"
@@ -75,14 +88,15 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
           justify="space-between"
         >
           <Counts counting={counting} counts={counts} project={project} step={step} />
+          {card && mode === "count" && <RightOrWrong project={project} needle={needle} />}
           {mode === "aside" ? (
             <Aside n={Math.max(1, typed ?? 1)} choose={setAside} leave={() => setMode("count")} />
           ) : (
-            <Buttons counting={counting} toGo={counts.toGo} />
+            <Buttons counting={counting} toGo={counts.toGo} tight={card} />
           )}
         </Flex>
       </Flex>
-      {picture && <ChainRow picture={picture} project={project} good={counts.good} make={counts.make} />}
+      {picture && <ChainRow picture={picture} project={project} good={counts.good} make={counts.make} card={card} />}
       <Box
         as="footer"
         bg="cotton"

@@ -3,7 +3,8 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Key } from "./Key";
 import type { Counting } from "./useCounting";
 
-export function Buttons({ counting, toGo }: { counting: Counting; toGo: number }) {
+/** tight: the card of the step needs room beside them. */
+export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: number; tight?: boolean }) {
   const { tally, knife, cut, iron, digits, setDigits, typed, mode, setMode, enter, recountOrNot } = counting;
   return (
     <Box>
@@ -22,7 +23,7 @@ export function Buttons({ counting, toGo }: { counting: Counting; toGo: number }
         <Button
           variant="solid"
           gridColumn="span 3"
-          minH={{ base: "72px", md: "76px" }}
+          minH={{ base: "72px", md: tight ? "60px" : "76px" }}
           fontSize="lead"
           onClick={() => tally.made(1)}
         >
@@ -30,7 +31,7 @@ export function Buttons({ counting, toGo }: { counting: Counting; toGo: number }
         </Button>
         <Button
           gridColumn={{ base: "span 2", md: "span 3" }}
-          minH={{ base: "72px", md: "76px" }}
+          minH={{ base: "72px", md: tight ? "60px" : "76px" }}
           fontSize="large"
           onClick={typed === undefined ? () => tally.made(Math.min(10, Math.max(1, toGo))) : enter}
         >
@@ -52,13 +53,19 @@ export function Buttons({ counting, toGo }: { counting: Counting; toGo: number }
           123
         </Button>
         {knife && (
-          <Button gridColumn="span 6" minH="56px" onClick={cut}>
+          <Button
+            gridColumn="span 6"
+            minH={{ base: "56px", md: tight ? "44px" : "56px" }}
+            {...(tight && { px: "6px", fontSize: "small" })}
+            onClick={cut}
+          >
             {`One ${knife.of} cut: every pile`} <Key>A</Key>
           </Button>
         )}
         <Button
           gridColumn={iron ? "span 6" : "span 2"}
-          minH="56px"
+          minH={{ base: "56px", md: tight ? "44px" : "56px" }}
+          {...(tight && { px: "6px", fontSize: "small" })}
           disabled={!tally.canUndo}
           onClick={() => tally.undo()}
         >
@@ -66,17 +73,28 @@ export function Buttons({ counting, toGo }: { counting: Counting; toGo: number }
         </Button>
         {!iron && (
           <>
-            <Button gridColumn="span 2" minH="56px" onClick={() => setMode("aside")}>
+            <Button
+              gridColumn="span 2"
+              minH={{ base: "56px", md: tight ? "44px" : "56px" }}
+              {...(tight && { px: "6px", fontSize: "small" })}
+              onClick={() => setMode("aside")}
+            >
               Set aside <Key>R</Key>
             </Button>
-            <Button gridColumn="span 2" minH="56px" aria-pressed={mode === "recount"} onClick={recountOrNot}>
+            <Button
+              gridColumn="span 2"
+              minH={{ base: "56px", md: tight ? "44px" : "56px" }}
+              {...(tight && { px: "6px", fontSize: "small" })}
+              aria-pressed={mode === "recount"}
+              onClick={recountOrNot}
+            >
               Recount <Key>C</Key>
             </Button>
           </>
         )}
       </Box>
       {(mode === "recount" || mode === "many") && <Pad digits={digits} setDigits={setDigits} />}
-      <Text color="soft" fontSize="small" mt="8px" display={{ base: "none", md: "block" }}>
+      <Text color="soft" fontSize="small" mt="8px" display={{ base: "none", md: tight ? "none" : "block" }}>
         Digits and <Key>Enter</Key> count that many at once.
       </Text>
     </Box>

@@ -3,7 +3,7 @@ import { useLayoutEffect, useRef, useState } from "react";
 import type { Picture, Project } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { Chain } from "./Chain";
-import { shortPhone } from "./short";
+import { phone, shortPhone } from "./short";
 
 /** The chain across the whole width. */
 export function ChainRow({
@@ -11,11 +11,14 @@ export function ChainRow({
   project,
   good,
   make,
+  card,
 }: {
   picture: Picture | undefined;
   project: Project;
   good: number;
   make: number;
+  /** A phone has no room for it beside the card of the step. */
+  card: boolean;
 }) {
   const frame = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
@@ -35,7 +38,7 @@ export function ChainRow({
       overflow="hidden"
       flexShrink={0}
       h={{ base: "84px", md: "112px" }}
-      css={{ [shortPhone]: { display: "none" } }}
+      css={{ [card ? phone : shortPhone]: { display: "none" } }}
       pt="6px"
     >
       {picture && width > 0 && (

@@ -92,7 +92,8 @@ export function useCounting(project: Project, step: Step, station: Station) {
   };
 }
 
-function useKeys(pressed: (e: KeyboardEvent) => void) {
+/** What a key does here, wherever the focus is but in a field. */
+export function useKeys(pressed: (e: KeyboardEvent) => void) {
   const keys = useRef(pressed);
   keys.current = pressed;
   // Before the first paint: what can be seen can be pressed.

@@ -89,26 +89,25 @@ export function PictureView({
 }
 
 /** One part face down on another, as it lies under the needle: the wrong side of cloth is paler, the needle's way is dashed. */
-export function LaidView({
-  under,
-  laid,
-  colours,
-  maxW,
-  maxH,
-  label,
-  back: side,
-}: {
-  under: Picture | undefined;
+export function LaidView({ back, under, ...rest }: Omit<LaidProps, "under"> & { under: Picture | undefined }) {
+  const turned = useTurned();
+  return under ? <LaidPicture {...rest} under={under} back={back ?? turned} /> : null;
+}
+
+type LaidProps = {
+  under: Picture;
   laid: Laid;
   colours: Colours;
   maxW: number;
   maxH: number;
   label: string;
   back?: boolean;
-}) {
-  const turned = useTurned();
-  const back = side ?? turned;
-  if (!under) return null;
+  /** Crossed out. */
+  wrong?: boolean;
+};
+
+/** The same where it does not turn with the page. */
+export function LaidPicture({ under, laid, colours, maxW, maxH, label, back = false, wrong }: LaidProps) {
   const scale = Math.min(maxW / under.w, maxH / under.h);
   const px = 1 / scale;
   return (
@@ -148,6 +147,12 @@ export function LaidView({
           </g>
         ))}
       </g>
+      {wrong && (
+        <g stroke="var(--v-colors-madder)" strokeWidth={px * 4} strokeLinecap="round">
+          <line x1={0} y1={0} x2={under.w} y2={under.h} />
+          <line x1={under.w} y1={0} x2={0} y2={under.h} />
+        </g>
+      )}
     </svg>
   );
 }

@@ -1,0 +1,40 @@
+package api
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"vicis/core/naming"
+	"vicis/core/sheet"
+)
+
+// What comes under the needle in one step: worked out when it is asked for, since a plan has hundreds of steps and one hand.
+
+func (s *Server) registerNeedle(a huma.API, op describe) {
+	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/needle", "needle",
+		"How the layers of a step lie under the needle: which is on top, where allowances come, and what is easily taken for it; lengths in inches are drawn, those with text are to be read"),
+		s.needle)
+}
+
+type needleIn struct {
+	QuiltIn
+	Step naming.Step `query:"step" required:"true" maxLength:"200" doc:"One of the steps of the plan that are sewn"`
+}
+
+func (s *Server) needle(ctx context.Context, in *needleIn) (*body[sheet.Under], error) {
+	rev, err := s.store.Newest(ctx, in.ID)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	p, err := s.kept.at(in.ID, rev).of(ctx)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	under, ok := sheet.UnderNeedle(p.work, in.Step)
+	if !ok {
+		return nil, newTrouble(http.StatusNotFound, "Nothing is sewn in a step of that name: the plan has changed, or it is done at the mat.")
+	}
+	return &body[sheet.Under]{Body: under}, nil
+}

@@ -1,0 +1,169 @@
+package needle
+
+import (
+	"fmt"
+
+	"vicis/core/batching"
+	"vicis/core/cutting"
+	"vicis/core/making"
+	"vicis/core/naming"
+	"vicis/core/piece"
+)
+
+// Pile is strips of a set that are sewn to each other before they are sewn to the rest: the first and the last of them, from 1.
+type Pile struct{ From, To int }
+
+// The ways of joining the strips of a set.
+const (
+	Pairs  = "pairs"  // then pairs of pairs
+	Threes = "threes" // threes and twos, then those to each other
+)
+
+// span is the strips from one to another, the last not with them.
+type span struct{ from, to int }
+
+// joined is the order in which strips are joined by a school: each pair of spans lies one below the other.
+func joined(n int, school string) (order [][2]span, piles []Pile) {
+	var list []span
+	take := func(many int) {
+		from := 0
+		if k := len(list); k > 0 {
+			from = list[k-1].to
+		}
+		for i := from + 1; i < from+many; i++ {
+			order = append(order, [2]span{{from, i}, {i, i + 1}})
+		}
+		list = append(list, span{from, from + many})
+	}
+	switch {
+	case school == Pairs && n > 2:
+		for n > 0 {
+			take(min(2, n))
+			n -= 2
+		}
+	case school == Threes && n > 3:
+		for n > 0 {
+			many := 3
+			if n == 4 || n == 2 { // two and two, not three and one
+				many = 2
+			}
+			take(many)
+			n -= many
+		}
+	default:
+		take(n)
+		return order, nil
+	}
+	for _, s := range list {
+		piles = append(piles, Pile{s.from + 1, s.to})
+	}
+	for len(list) > 1 {
+		if school == Threes {
+			order = append(order, [2]span{list[0], list[1]})
+			list = append([]span{{list[0].from, list[1].to}}, list[2:]...)
+			continue
+		}
+		var next []span
+		for i := 0; i < len(list); i += 2 {
+			if i+1 == len(list) {
+				next = append(next, list[i])
+				continue
+			}
+			order = append(order, [2]span{list[i], list[i+1]})
+			next = append(next, span{list[i].from, list[i+1].to})
+		}
+		list = next
+	}
+	return order, piles
+}
+
+// strips is how the strips of a set come together, by the school chosen.
+func (t table) strips(b batching.Batch) ([]making.Join, []Pile) {
+	strips := t.w.Acts[b.ID].Act.Strips
+	if len(strips) < 2 {
+		return nil, nil
+	}
+	whole := b.Piece
+	long, _ := whole.Size()
+	order, piles := joined(len(strips), t.w.Document.Schools.Joining)
+	sewn := func(s span) making.Layer {
+		p := piece.Cut(strips[s.from].Role, long, strips[s.from].Width)
+		l := making.Layer{Name: fmt.Sprintf("strip %d", s.from+1), From: cutting.PileOf(strips[s.from])}
+		for i := s.from + 1; i < s.to; i++ {
+			p, _ = piece.JoinDown(p, piece.Cut(strips[i].Role, long, strips[i].Width), t.w.Table.Seam, strips[i].Seam) // they are equally long
+		}
+		if s.to > s.from+1 {
+			l.Name, l.From = fmt.Sprintf("strips %d to %d", s.from+1, s.to), ""
+			if s.to == s.from+2 {
+				l.Name = fmt.Sprintf("strips %d and %d", s.from+1, s.to)
+			}
+		}
+		l.Piece = p
+		return l
+	}
+	var list []making.Join
+	for _, o := range order {
+		list = append(list, making.Join{Seam: strips[o[1].from].Seam, A: sewn(o[0]), B: sewn(o[1]), Down: true, Takes: t.w.Table.Seam})
+	}
+	return list, piles
+}
+
+// row is the seams of one row of blocks.
+func (t table) row(id naming.Step) (list []making.Join) {
+	k := t.w.Row(id)
+	var before making.Layer
+	for j, c := range k.Cells {
+		m := t.w.Layout.Blocks[c.Unit]
+		here := making.Layer{From: c.Unit.Step(), Turn: c.Turn, Name: m.Unit.Name, Piece: m.Piece.Turn(c.Turn)}
+		if j > 0 {
+			if before.Piece.H != here.Piece.H { // triangles of a setting on point
+				return nil
+			}
+			list = append(list, making.Join{Seam: k.SeamID(j), A: before, B: here, Takes: t.w.Table.Seam})
+		}
+		before = here
+		if j > 0 {
+			before.From, before.Turn, before.Name, before.Last = "", 0, "the row so far", true
+		}
+	}
+	return list
+}
+
+// mostDrawn is how many patches a row may have to be drawn in one piece.
+const mostDrawn = 600
+
+// rows is the seams between the rows of the quilt: each makes one more of the step.
+func (t table) rows() (list []making.Join) {
+	l := t.w.Layout
+	if l.OnPoint {
+		return nil
+	}
+	known := map[int]making.Layer{}
+	row := func(i int) (making.Layer, bool) {
+		kind := l.Rows[i]
+		if one, is := known[kind]; is {
+			return one, true
+		}
+		k := l.Kinds[kind]
+		p, ok := l.SewnRow(k, mostDrawn)
+		one := making.Layer{From: k.ID, Name: k.Name(), Piece: p}
+		if len(k.Cells) == 1 {
+			one.From = k.Cells[0].Unit.Step()
+			one.Turn = k.Cells[0].Turn
+		}
+		known[kind] = one
+		return one, ok
+	}
+	for i := 1; i < len(l.Rows); i++ {
+		above, ok := row(i - 1)
+		below, also := row(i)
+		if !ok || !also || above.Piece.W != below.Piece.W {
+			return nil
+		}
+		if i > 1 {
+			above.From, above.Turn, above.Last = "", 0, true
+		}
+		list = append(list, making.Join{Seam: naming.Rows.Seam(), A: above, B: below, Down: true, Takes: l.Seam})
+	}
+	return list
+}

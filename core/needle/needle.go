@@ -1,0 +1,262 @@
+// Package needle is how two layers lie under the needle: which is on top, which end goes in first, where allowances come and which way
+// they must point, and the wrong way of laying them that is most easily taken for the right one.
+package needle
+
+import (
+	"slices"
+
+	"vicis/core/batching"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/piece"
+	"vicis/core/work"
+)
+
+// Card is everything that comes under the needle in one step.
+type Card struct {
+	Batch batching.Batch
+	Lies  []Lie  // of every seam, in the order they are sewn
+	Each  bool   // every seam makes one more of the step; else all of them make one
+	Laid  *Laid  // where a part lies face down on the other, and not edge to edge
+	Piles []Pile // of a strip set: what is sewn by itself before it is joined
+}
+
+// Lie is how the layers of one seam lie. The edges that are sewn lie on the right, at the guide; the upper end goes in first. Lower is
+// right side up as it lies; Upper is right side up with the edge that is sewn on the left, and is turned over like a page.
+type Lie struct {
+	Seam         naming.Seam
+	Lower, Upper Layer
+	Why          Why
+	Takes        measure.Length // the allowance
+	Marks        []Mark         // from the end that goes in first
+	Long         piece.Num      // the whole seam, also where only its beginning is drawn
+	Press        Press          // where its allowances go once it is opened
+	Wrong        *Wrong         // nothing where none could be taken for it
+}
+
+// Layer is one of them.
+type Layer struct {
+	From  naming.Step // the step whose pile it is taken from; empty for what is under way, and for strips that were joined by themselves
+	Turn  int         // against how that step gives it; or, for what is under way, against how it lay when the seam before was opened
+	Name  string
+	Piece piece.Piece // what of it lies near the seam
+	Torn  bool        // it goes on beyond what is drawn, away from the guide
+	last  bool
+}
+
+// Why is why the upper layer is on top (common practice, in this order).
+type Why string
+
+// The reasons.
+const (
+	Points Why = "points" // it has a point that must be seen
+	Seams  Why = "seams"  // it has seams, or more of them, so that none is turned over by the feed
+	SewnOn Why = "sewn on"
+)
+
+// Press is which layer a seam is pressed toward.
+type Press string
+
+// The ways of pressing it.
+const (
+	ToLower Press = "lower"
+	ToUpper Press = "upper"
+	Opened  Press = "open"
+)
+
+// Way is where an allowance points as it goes under the foot.
+type Way string
+
+// The ways.
+const (
+	None   Way = ""
+	Away   Way = "away"   // from you: to the end that goes in first
+	Toward Way = "toward" // you
+	Open   Way = "open"
+	Both   Way = "both" // where several end in one point
+)
+
+// Mark is a place along the seam where allowances come.
+type Mark struct {
+	At           piece.Num // from the end that goes in first
+	Lower, Upper Way
+	Meets        int // how many pairs of ends come to lie on each other
+	Clashes      int // how many of them do not lock
+}
+
+// Of is what comes under the needle in a step; not for what only the whole quilt shows, and for nothing that is not sewn.
+func Of(w *work.Work, step naming.Step) (Card, bool) {
+	i := slices.IndexFunc(w.Batches, func(b batching.Batch) bool { return b.ID == step })
+	if i < 0 || w.Batches[i].Does != making.Sews {
+		return Card{}, false
+	}
+	t := table{w: w}
+	c := Card{Batch: w.Batches[i]}
+	joins := c.Batch.Joins
+	switch {
+	case len(c.Batch.Left.Over) > 0:
+		c.Laid = t.laid(c.Batch.Left, c.Batch.Right.Name)
+		return c, true
+	case c.Batch.Stage == batching.Sets && len(joins) == 0:
+		joins, c.Piles = t.strips(c.Batch)
+	case c.Batch.Stage == batching.Rows:
+		joins = t.row(step)
+	case step == naming.Rows:
+		joins, c.Each = t.rows(), true
+	}
+	before := 0 // how what was sewn last lies against how it is drawn
+	for _, j := range joins {
+		l, turned := t.lie(j, before)
+		before = turned
+		c.Lies = append(c.Lies, l)
+	}
+	c.Batch.Turned = (c.Batch.Turned + 360 - before) % 360
+	return c, len(c.Lies) > 0
+}
+
+// table is where cards are laid.
+type table struct{ w *work.Work }
+
+// lie lays one seam. before is how what was sewn last was turned, and turned how this one is, against how they are drawn.
+func (t table) lie(j making.Join, before int) (l Lie, turned int) {
+	lower, upper := layer(j.A), layer(j.B)
+	if j.Down { // the table turned so that the lower edge lies on the right
+		turned, lower, upper = 270, lower.turn(270), upper.turn(270)
+	}
+	a, b := standing(lower.Piece.Facing(piece.Right, j.Takes)), standing(upper.Piece.Facing(piece.Left, j.Takes))
+	l = Lie{Seam: j.Seam, Takes: j.Takes, Why: SewnOn, Long: lower.Piece.H}
+	switch {
+	case a.points != b.points:
+		l.Why = Points
+	case a.seams != b.seams:
+		l.Why = Seams
+	}
+	x := t.w.Press.Decisions[j.Seam].X
+	if j.Down { // +1 presses up, toward the first
+		x = -x
+	}
+	if a.points > b.points || a.points == b.points && a.seams > b.seams { // turned by half, the other one lies on top
+		turned, lower, upper = (turned+180)%360, upper.turn(180), lower.turn(180)
+		x = -x
+	}
+	l.Press = map[int]Press{1: ToUpper, -1: ToLower, 0: Opened}[x]
+	for _, one := range []*Layer{&lower, &upper} {
+		if one.From == "" {
+			one.Turn = (one.Turn + 360 - before) % 360
+		}
+	}
+	l.Lower, l.Upper = lower, upper
+	l.Marks = t.marks(l)
+	l.Wrong = t.wrong(l)
+	l.Lower, l.Upper = near(l)
+	return l, turned
+}
+
+func layer(l making.Layer) Layer {
+	return Layer{From: l.From, Turn: l.Turn, Name: l.Name, Piece: l.Piece, Torn: l.Last, last: l.Last}
+}
+
+func (l Layer) turn(by int) Layer {
+	l.Turn, l.Piece = (l.Turn+by)%360, l.Piece.Turn(by)
+	return l
+}
+
+// stands is what the needle meets at an edge: how many points, and how many seams.
+type stands struct{ points, seams int }
+
+func standing(ends []piece.End) (s stands) {
+	at := map[piece.Num]bool{}
+	for _, e := range ends {
+		if e.Slants() && !at[e.At] {
+			at[e.At] = true
+			s.points++
+		}
+	}
+	s.seams = len(ends)
+	return s
+}
+
+// marks lists where allowances come. Cloth that is turned over like a page keeps what points to its upper end.
+func (t table) marks(l Lie) []Mark {
+	below, above := l.Lower.Piece.Facing(piece.Right, l.Takes), l.Upper.Piece.Facing(piece.Left, l.Takes)
+	index := map[piece.Num]int{}
+	var list []Mark
+	at := func(n piece.Num) *Mark {
+		i, known := index[n]
+		if !known {
+			i, index[n] = len(list), len(list)
+			list = append(list, Mark{At: n})
+		}
+		return &list[i]
+	}
+	for _, e := range below {
+		m := at(e.At)
+		m.Lower = m.Lower.and(t.way(-e.E, e.Seam))
+	}
+	for _, e := range above {
+		m := at(e.At)
+		m.Upper = m.Upper.and(t.way(e.E, e.Seam))
+	}
+	for _, meeting := range piece.Meet(below, above, l.Seam) {
+		m := at(meeting.A.At)
+		m.Meets++
+		if nests, _ := t.w.Press.Nests(meeting); !nests {
+			m.Clashes++
+		}
+	}
+	slices.SortFunc(list, func(a, b Mark) int { return a.At.Cmp(b.At) })
+	return list
+}
+
+// way is where an allowance points, of a seam that runs to the right (+1) or to the left (−1): its left is up.
+func (t table) way(runs int, seam naming.Seam) Way {
+	switch x := t.w.Press.Decisions[seam].X; {
+	case x == 0:
+		return Open
+	case x*runs > 0:
+		return Away
+	}
+	return Toward
+}
+
+func (w Way) and(o Way) Way {
+	if w == None || w == o {
+		return o
+	}
+	return Both
+}
+
+// longest is how many times as long as wide of what has no seam to meet is drawn.
+const longest = 3
+
+// near is what of both layers lies near the seam: of what is under way its end, of long strips their beginning.
+func near(l Lie) (lower, upper Layer) {
+	lower, upper = l.Lower, l.Upper
+	wide := upper.Piece.W
+	if lower.Piece.W.Cmp(wide) > 0 {
+		wide = lower.Piece.W
+	}
+	high := l.Long
+	if most := wide.Times(longest); len(l.Marks) == 0 && high.Cmp(most) > 0 {
+		high = most
+	}
+	narrow := func(one Layer, other Layer, right bool) Layer {
+		w := one.Piece.W
+		if most := other.Piece.W.Times(2); w.Cmp(most) > 0 && w.Cmp(l.Long) > 0 {
+			w, one.Torn = most, true
+			if most.Cmp(l.Long) < 0 {
+				w = l.Long
+			}
+		}
+		x := piece.Num{}
+		if right {
+			x = one.Piece.W.Sub(w)
+		}
+		if w != one.Piece.W || high != one.Piece.H {
+			one.Piece = one.Piece.Window(x, piece.Num{}, w, high)
+		}
+		return one
+	}
+	return narrow(lower, upper, true), narrow(upper, lower, false)
+}

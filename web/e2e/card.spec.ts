@@ -1,0 +1,75 @@
+// A quilt of one block is sewn by following the cards alone: every seam has a drawing, an interruption leaves one exactly there, and the
+// totals are right to the unit.
+import { expect, test } from "@playwright/test";
+import { fromLibrary } from "./begin";
+
+type Steps = { id: string; name: string; make: number; sewing?: object }[];
+type Tallied = { progress: { next: string; steps: { id: string; good: number; toGo: number }[] } };
+
+test("a block is sewn by its cards alone, interruptions included", async ({ page }) => {
+  const quilt = await fromLibrary(page, "Churn dash", "By the cards");
+  const id = quilt.replace("/q/", "");
+  const plan = async () => (await (await page.request.get(`/api/quilts/${id}`)).json()).plan as { steps: Steps };
+  const tallied = async () => (await (await page.request.get(`/api/quilts/${id}/progress`)).json()) as Tallied;
+  const { steps } = await plan();
+  let drawn = 0;
+  for (let n = 0; n <= steps.length; n++) {
+    const { next } = (await tallied()).progress;
+    if (next === "") break;
+    const step = steps.find((s) => s.id === next);
+    if (!step) throw new Error(`${next} is not in the plan`);
+    await page.goto(`${quilt}/bench/${encodeURIComponent(next)}`);
+    await expect(page.getByTestId("good")).toHaveText("0");
+    if (step.sewing && !/border|binding|backing|setting/.test(next)) {
+      await expect(page.getByRole("img", { name: /face down on/ }).first()).toBeVisible();
+      drawn++;
+    }
+    if (next === "block") {
+      await expect(page.getByTestId("seam")).toHaveText("seam 1 of 2");
+      await page.keyboard.press("ArrowRight");
+      await expect(page.getByTestId("seam")).toHaveText("seam 2 of 2");
+      await expect(page.getByText(/face down on what is sewn so far|what is sewn so far face down on/)).toBeVisible();
+      // The doorbell: the page is closed and opened again.
+      await page.keyboard.press("Space");
+      await expect(page.getByTestId("good")).toHaveText("1");
+      await page.reload();
+      await expect(page.getByTestId("good")).toHaveText("1");
+      await expect(page.getByTestId("seam")).toHaveText("seam 2 of 2");
+      await expect(page.getByText("Before the next one: which is right?")).toBeVisible();
+      await page.keyboard.press("t");
+      await expect(page.getByRole("img", { name: /seen from the back/ })).toBeVisible();
+      await page.keyboard.press("t");
+    }
+    const rest = step.make - (await tallied()).progress.steps.reduce((g, s) => (s.id === next ? s.good : g), 0);
+    if (rest > 0) {
+      await page.keyboard.type(String(rest));
+      await page.keyboard.press("Enter");
+    }
+    await expect
+      .poll(async () => (await tallied()).progress.steps.find((s) => s.id === next)?.toGo, { message: step.name })
+      .toBe(0);
+  }
+  expect(drawn).toBeGreaterThan(6);
+  const end = await tallied();
+  expect(end.progress.next).toBe("");
+  for (const s of end.progress.steps) {
+    expect(s.good, s.id).toBe(steps.find((one) => one.id === s.id)?.make);
+  }
+});
+
+test("on a phone the card, the count and every button fit", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 780 });
+  await page.goto("/q/demo-lamp-room/bench/block");
+  await expect(page.getByRole("img", { name: "I face down on I + II" })).toBeVisible();
+  for (const name of ["One more", "Take back", "Set aside", "Recount"]) {
+    await expect(page.getByRole("button", { name: new RegExp(name) })).toBeInViewport({ ratio: 1 });
+  }
+  await expect(page.getByText(/each pair must lock/)).toBeInViewport({ ratio: 1 });
+});
+
+test("where the server does not tell the card, the batch is counted all the same", async ({ page }) => {
+  await page.route("**/needle?*", (route) => route.abort());
+  await page.goto("/q/demo-lamp-room/bench/block");
+  await expect(page.getByRole("button", { name: /One more/ })).toBeVisible();
+  await expect(page.getByText(/^Bring/)).toBeVisible();
+});

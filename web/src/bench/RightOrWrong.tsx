@@ -1,0 +1,74 @@
+// Before the next one: the right way beside the wrong one that looks most like it, and the one mark that tells them apart.
+import { Box, Flex, Text } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import type { Project, UnderWrong } from "../api/client";
+import { coloursOf } from "../drawn/colours";
+import { LayersView } from "../drawn/LayersView";
+import { LaidPicture } from "../drawn/Picture";
+import { Ruled } from "../frame/Ruled";
+import { shortPhone } from "./short";
+import type { Needle } from "./useNeedle";
+
+export function RightOrWrong({ project, needle: { under, seam } }: { project: Project; needle: Needle }) {
+  const wrong = seam?.wrong ?? under?.laid?.wrong;
+  if (!wrong) return null;
+  const colours = coloursOf(project.document);
+  const size = { colours, maxW: 180, maxH: 102 };
+  const spot = (w: UnderWrong) => (w.x === 0 && w.y === 0 ? undefined : { up: w.up, x: w.x, y: w.y });
+  return (
+    <Box borderTopWidth={{ md: "1px" }} borderColor="hair" pt={{ md: "8px" }} mt={{ md: "8px" }}>
+      <Text display={{ base: "none", md: "block" }} fontWeight="600" color="soft" fontSize="small">
+        Before the next one: which is right?
+      </Text>
+      <Flex gap="28px" mt="6px" mb="4px" align="end" display={{ base: "none", md: "flex" }}>
+        <Side name="right" good>
+          {seam ? (
+            <LayersView
+              {...size}
+              lower={seam.lower.picture}
+              upper={seam.upper.picture}
+              takes={seam.takes}
+              spot={spot(wrong)}
+              label="the right way"
+            />
+          ) : (
+            under?.laid && (
+              <LaidPicture {...size} under={under.laid.under} laid={under.laid.laid} label="the right way" />
+            )
+          )}
+        </Side>
+        <Side name={wrong.says}>
+          {seam && wrong.upper ? (
+            <LayersView
+              {...size}
+              lower={wrong.lower}
+              upper={wrong.upper}
+              takes={seam.takes}
+              spot={spot(wrong)}
+              label={`wrong: ${wrong.says}`}
+              wrong
+            />
+          ) : (
+            wrong.laid && (
+              <LaidPicture {...size} under={wrong.lower} laid={wrong.laid} label={`wrong: ${wrong.says}`} wrong />
+            )
+          )}
+        </Side>
+      </Flex>
+      <Text fontSize={{ base: "small", md: "body" }} css={{ [shortPhone]: { display: "none" } }}>
+        <Ruled>{wrong.tells}</Ruled>
+      </Text>
+    </Box>
+  );
+}
+
+function Side({ name, good, children }: { name: string; good?: boolean; children: ReactNode }) {
+  return (
+    <Flex direction="column" gap="4px">
+      {children}
+      <Text fontSize="small" fontWeight="600" color={good ? "woad" : "madder"}>
+        <Ruled>{name}</Ruled>
+      </Text>
+    </Flex>
+  );
+}
