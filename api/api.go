@@ -229,6 +229,7 @@ func (s *Server) register(a huma.API) {
 	s.registerCloth(a, op)
 	s.registerMeasuring(a, op)
 	s.registerNeedle(a, op)
+	s.registerBook(a, op)
 	huma.Register(a, op(http.MethodGet, "/api/starters", "starters", "Blocks to begin a quilt with"), s.starters)
 	huma.Register(a, draft(op(http.MethodPost, "/api/starters", "begin",
 		"Lay out a first document from a few choices")), s.begin)

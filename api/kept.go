@@ -184,19 +184,25 @@ func (k *kept) logOf(quilt string) *logged {
 
 // tallied holds what was tallied of a quilt against its plan: what came since it was last asked is read from the file
 // and added.
-func (k *kept) tallied(ctx context.Context, quilt string, w *work.Work) (tally.Progress, error) {
+func (k *kept) tallied(ctx context.Context, quilt string, w *work.Work) (p tally.Progress, err error) {
+	err = k.read(ctx, quilt, func(log *tally.Log) { p = log.Progress(w) })
+	return p, err
+}
+
+// read gives what was tallied of a quilt up to now, for as long as it is looked at.
+func (k *kept) read(ctx context.Context, quilt string, look func(*tally.Log)) error {
 	l := k.logOf(quilt)
 	l.mu.Lock()
 	defer l.mu.Unlock()
 	for {
 		list, err := k.store.EventsAfter(ctx, quilt, l.seq, mostRead)
 		if err != nil {
-			return tally.Progress{}, err
+			return err
 		}
 		for _, e := range list {
 			event, err := k.modern(ctx, quilt, e)
 			if err != nil {
-				return tally.Progress{}, err
+				return err
 			}
 			l.log.Add(event)
 			l.seq = e.Seq
@@ -209,7 +215,8 @@ func (k *kept) tallied(ctx context.Context, quilt string, w *work.Work) (tally.P
 	if !l.read.Swap(true) {
 		k.lighten()
 	}
-	return l.log.Progress(w), nil
+	look(l.log)
+	return nil
 }
 
 // lighten lets go of what was tallied of the quilts that nobody asked about for longest, where all together is too much.

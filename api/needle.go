@@ -24,13 +24,9 @@ type needleIn struct {
 }
 
 func (s *Server) needle(ctx context.Context, in *needleIn) (*body[sheet.Under], error) {
-	rev, err := s.store.Newest(ctx, in.ID)
+	p, err := s.newest(ctx, in.ID)
 	if err != nil {
-		return nil, trouble(err)
-	}
-	p, err := s.kept.at(in.ID, rev).of(ctx)
-	if err != nil {
-		return nil, trouble(err)
+		return nil, err
 	}
 	under, ok := sheet.UnderNeedle(p.work, in.Step)
 	if !ok {

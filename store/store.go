@@ -311,6 +311,31 @@ func (s *Store) EventsAfter(ctx context.Context, id string, seq int64, most int)
 	return list, nil
 }
 
+// Which picks events of a quilt; what is empty picks all of them.
+type Which struct {
+	Before   int64 // that arrived before this one; 0 for the newest
+	Step     naming.Step
+	Kind     tally.Kind
+	From, To string // when they happened, in UTC: from the first on, before the second
+}
+
+const eventsPicked = `SELECT ` + eventColumns + ` FROM events WHERE quilt = ?1 AND (?2 = 0 OR seq < ?2) AND (?3 = '' OR step = ?3)
+	AND (?4 = '' OR kind = ?4) AND (?5 = '' OR at >= ?5) AND (?6 = '' OR at < ?6) ORDER BY seq DESC LIMIT ?7`
+
+// Picked lists events of a quilt, the one that arrived last first; no more than so many.
+func (s *Store) Picked(ctx context.Context, id string, which Which, most int) ([]Stored, error) {
+	var rows []eventRow
+	err := s.read.SelectContext(ctx, &rows, eventsPicked, id, which.Before, which.Step, which.Kind, which.From, which.To, most)
+	if err != nil {
+		return nil, wrap("pick events", err)
+	}
+	list := make([]Stored, len(rows))
+	for i, r := range rows {
+		list[i] = Stored{r.event(), r.Seq, r.Came}
+	}
+	return list, nil
+}
+
 // FewEvents says that a quilt has no more than so many events.
 func (s *Store) FewEvents(ctx context.Context, id string, most int) bool {
 	var n int

@@ -262,6 +262,7 @@ func answer(d Document, q Question) string {
 		"/schools/joining": d.Schools.Joining, "/schools/pins": d.Schools.Pins,
 		"/schools/marking": string(d.Schools.Marking), "/settings/hand": d.Settings.Hand,
 		"/settings/buy": d.Settings.Buy, "/settings/paper": d.Settings.Paper,
+		"/settings/times": d.Settings.Times,
 	}[q.Key]
 	for _, a := range q.Answers {
 		if a.Value == value {

@@ -38,6 +38,7 @@ type Settings struct {
 	Layers  int             `json:"layers" minimum:"1" maximum:"8" doc:"Strips or sets that are stacked to be cut across"`
 	Longest measure.Written `json:"longest,omitempty" doc:"The longest ruler; 24 in, or 60 cm, when left out"`
 	Paper   string          `json:"paper" enum:"a4,letter"`
+	Times   string          `json:"times" enum:"told,hidden" doc:"Whether pace, time left and thread are told"`
 }
 
 // PressOf gives the school of pressing for a unit, row kind or border.
@@ -93,6 +94,7 @@ func (d *Document) fill() {
 	}
 	set(&d.Settings.Hand, "right")
 	set(&d.Settings.Paper, "a4")
+	set(&d.Settings.Times, "told")
 	if d.Units == measure.Centimetres {
 		set(&d.Settings.Buy, "m")
 	}
@@ -273,6 +275,10 @@ func Questions() []Question {
 		{"/settings/buy", "The shop sells by", "", []Answer{
 			{Value: "yd", Name: "⅛ yard", Changes: "Cloth to buy is given in yards, whatever you measure patches in."},
 			{Value: "m", Name: "10 cm", Changes: "Cloth to buy is given in metres, whatever you measure patches in."},
+		}},
+		{"/settings/times", "Pace, time left and thread", "", []Answer{
+			{Value: "told", Name: "are told", Changes: "From your own tallies, once there are enough of them; never compared with anybody's."},
+			{Value: "hidden", Name: "are left out", Changes: "Nothing is said of how long anything takes."},
 		}},
 		{"/settings/paper", "You print on", "", []Answer{
 			{Value: "a4", Name: "A4", Changes: "Print sheets fit 210 × 297 mm."},

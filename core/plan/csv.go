@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"vicis/core/sheet"
+	"vicis/core/words"
 )
 
 // CSV is the cut list as comma-separated values (RFC 4180): a line for every kind of strip and of sub-cut.
@@ -15,7 +16,7 @@ func (p Plan) CSV() (string, error) {
 	w.UseCRLF = true
 	row := func(cells ...string) {
 		for i, c := range cells {
-			cells[i] = harmless(c)
+			cells[i] = words.Harmless(c)
 		}
 		_ = w.Write(cells) // a strings.Builder takes everything
 	}
@@ -38,12 +39,4 @@ func (p Plan) CSV() (string, error) {
 	}
 	w.Flush()
 	return s.String(), w.Error()
-}
-
-// harmless puts an apostrophe before what a spreadsheet would take for a formula (OWASP, CSV injection).
-func harmless(cell string) string {
-	if cell != "" && strings.ContainsRune("=+-@\t\r", rune(cell[0])) {
-		return "'" + cell
-	}
-	return cell
 }

@@ -59,11 +59,15 @@ func TestEveryRepairPutsTheCountRight(t *testing.T) {
 			"nothing", kinds, append(full, tallied{"left", Made, 6}, tallied{"right", Made, 6}), "", nil,
 		},
 		{
-			"more pairs than segments allow", kinds, []tallied{{"set", Made, 6}, {"segment", Made, 10}, {"left", Made, 6}}, Parts,
+			"more pairs than segments allow", kinds,
+			[]tallied{{"set", Made, 6}, {"segment", Made, 10}, {"left", Made, 6}},
+			Parts,
 			[][]tallied{{{"segment", Made, 12}, {"left", Made, 6}}, {{"segment", Made, 10}, {"left", Made, 5}}},
 		},
 		{
-			"more set aside than made", kinds, []tallied{{"left", Made, 1}, {"left", Aside, 3}}, AsideOfMade,
+			"more set aside than made", kinds,
+			[]tallied{{"left", Made, 1}, {"left", Aside, 3}},
+			AsideOfMade,
 			[][]tallied{{{"left", Made, 0}, {"left", Recount, 6}}},
 		},
 		{
@@ -73,7 +77,9 @@ func TestEveryRepairPutsTheCountRight(t *testing.T) {
 			"fewer at the iron", kinds, append(full, tallied{"left", Made, 6}, tallied{"left", Pressed, 4}), Unironed, [][]tallied{{{"left", Made, 4}, {"left", Recount, 2}}},
 		},
 		{
-			"a set gave three, not four", kinds, []tallied{{"set", Made, 6}, {"segment", Made, 23}, {"left", Made, 2}}, Fewer,
+			"a set gave three, not four", kinds,
+			[]tallied{{"set", Made, 6}, {"segment", Made, 23}, {"left", Made, 2}},
+			Fewer,
 			[][]tallied{{{"segment", Made, 24}, {"segment", Recount, 0}}, {{"segment", Made, 23}, {"segment", Recount, 1}, {"set", Recount, 1}}},
 		},
 		{

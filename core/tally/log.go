@@ -2,6 +2,7 @@ package tally
 
 import (
 	"slices"
+	"time"
 
 	"vicis/core/naming"
 	"vicis/core/work"
@@ -15,7 +16,8 @@ type Log struct {
 	active  map[string]int // event → how many undos that are not void name it
 	keys    []key
 	count   map[key]*count
-	read    map[int]read // of the entries that are measurements, by their place: few are
+	read    map[int]read   // of the entries that are measurements, by their place: few are
+	why     map[int]string // of the entries that are set aside, likewise
 }
 
 // read is what a measurement says beside its entry.
@@ -34,6 +36,7 @@ type entry struct {
 	id, of string
 	kind   Kind
 	n      int
+	at     int64  // when it happened, in seconds; 0 where that cannot be read
 	count  *count // nothing for an undo
 }
 
@@ -49,7 +52,7 @@ type count struct {
 
 // NewLog is a log of nothing.
 func NewLog() *Log {
-	return &Log{place: map[string]int{}, active: map[string]int{}, count: map[key]*count{}, read: map[int]read{}}
+	return &Log{place: map[string]int{}, active: map[string]int{}, count: map[key]*count{}, read: map[int]read{}, why: map[int]string{}}
 }
 
 // Add takes an event. One that is there already changes nothing.
@@ -60,8 +63,14 @@ func (l *Log) Add(e Event) {
 	at := len(l.entries)
 	l.place[e.ID] = at
 	one := entry{id: e.ID, of: e.Of, kind: e.Kind, n: e.N}
+	if when, err := time.Parse(time.RFC3339, e.At); err == nil {
+		one.at = when.Unix()
+	}
 	if e.Kind == Measured {
 		l.read[at] = read{e.Reads, e.Along}
+	}
+	if e.Kind == Aside && e.Reason != "" {
+		l.why[at] = e.Reason
 	}
 	if e.Kind != Undo {
 		k := key{e.Step, e.Exact, e.Look}
@@ -82,6 +91,9 @@ func (l *Log) Add(e Event) {
 		one.count.comes(at, one, l)
 	}
 }
+
+// Void says whether an event was taken back.
+func (l *Log) Void(id string) bool { return l.active[id] > 0 }
 
 // Len is how many events it has taken.
 func (l *Log) Len() int { return len(l.entries) }

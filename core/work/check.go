@@ -262,6 +262,10 @@ func (b *Checked) schools() {
 	check("/settings/hand", "/settings/hand", set.Hand)
 	check("/settings/buy", "/settings/buy", set.Buy)
 	check("/settings/paper", "/settings/paper", set.Paper)
+	check("/settings/times", "/settings/times", set.Times)
+	check("/schools/later", "/schools/later", s.Later)
+	check("/schools/square", "/schools/square", s.Square)
+	check("/schools/measure", "/schools/measure", s.Measure)
 	if set.Layers < 1 || set.Layers > 8 {
 		b.Problems.Stop("layers", "/settings/layers", fmt.Sprintf("%d layers cannot be cut at once.", set.Layers),
 			"Cut 1 to 8 layers; fewer when unsure.")

@@ -36,6 +36,7 @@ export const router = createBrowserRouter([
       { path: "cut", lazy: async () => ({ Component: (await import("./cut/CutPage")).CutPage }) },
       { path: "cut/mat", lazy: async () => ({ Component: (await import("./cut/ScriptPage")).ScriptPage }) },
       { path: "sew", lazy: async () => ({ Component: (await import("./sew/SewPage")).SewPage }) },
+      { path: "tally", lazy: async () => ({ Component: (await import("./book/BookPage")).BookPage }) },
       { path: "press", lazy: async () => ({ Component: (await import("./press/PressPage")).PressPage }) },
       {
         path: "trim/:step",

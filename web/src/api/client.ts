@@ -8,6 +8,7 @@ export type Unit = Schemas["MakingUnit"];
 export type Plan = Schemas["Plan"];
 export type Step = Schemas["SheetStep"];
 export type Picture = Schemas["DrawnPicture"];
+export type BookLine = Schemas["BookLine"];
 export type Under = Schemas["SheetUnder"];
 export type UnderSeam = Schemas["SheetUnderSeam"];
 export type UnderWrong = Schemas["SheetUnderWrong"];
@@ -135,6 +136,21 @@ export const server = {
     ask<Schemas["AskCutAgain"]>(client.POST("/api/again", { body: { document, block }, signal })),
   waves: (document: Document, unit: string, signal?: AbortSignal) =>
     ask<Schemas["AskWaves"]>(client.POST("/api/waves", { body: { document, unit }, signal })),
+  book: (
+    id: string,
+    which: { step: string; kind: string; from: string; to: string; before: number },
+    signal?: AbortSignal,
+  ) =>
+    ask<Schemas["Book"]>(
+      client.GET("/api/quilts/{id}/book", {
+        params: { path: { id }, query: { ...which, kind: which.kind as TallyEvent["kind"] } },
+        signal,
+      }),
+    ),
+  times: (id: string, clock: number) =>
+    ask<Schemas["TallyTimes"]>(client.GET("/api/quilts/{id}/times", { params: { path: { id }, query: { clock } } })),
+  readTally: (id: string, text: string) =>
+    ask<Tallied>(client.POST("/api/quilts/{id}/tally.csv", { params: { path: { id } }, body: { text } })),
   needle: (id: string, step: string, signal?: AbortSignal) =>
     ask<Under>(client.GET("/api/quilts/{id}/needle", { params: { path: { id }, query: { step } }, signal })),
   onward: (id: string, document: Document, came: Came, signal?: AbortSignal) =>

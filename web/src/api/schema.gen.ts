@@ -329,6 +329,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quilts/{id}/book": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was counted of a quilt, event by event, the newest first */
+        get: operations["book"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quilts/{id}/cut": {
         parameters: {
             query?: never;
@@ -474,6 +491,41 @@ export interface paths {
         };
         /** What changed from revision to revision, the newest first */
         get: operations["revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quilts/{id}/tally.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All events of a quilt as comma-separated values */
+        get: operations["tallyTable"];
+        put?: never;
+        /** Take the events of a table: all of its lines, or none and what is wrong with which */
+        post: operations["readTallyTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/quilts/{id}/times": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How fast things went by the tallies of this quilt, how long the rest takes, and what was done on which day */
+        get: operations["times"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1066,6 +1118,20 @@ export interface components {
         AwayInBody: {
             away: boolean;
         };
+        Book: {
+            lines: components["schemas"]["BookLine"][];
+            /** @description There are earlier ones */
+            more: boolean;
+        };
+        BookLine: {
+            /** @description It was taken back */
+            back: boolean;
+            event: components["schemas"]["TallyEvent"];
+            /** @description What the step is called; empty where it is no longer in the plan */
+            name: string;
+            /** Format: int64 */
+            seq: number;
+        };
         Caliper: {
             /** @description As it would be typed */
             reads: string;
@@ -1329,6 +1395,11 @@ export interface components {
             longest?: string;
             /** @enum {string} */
             paper: "a4" | "letter";
+            /**
+             * @description Whether pace, time left and thread are told
+             * @enum {string}
+             */
+            times: "told" | "hidden";
         };
         DocumentStepSchools: {
             /** @enum {string} */
@@ -2846,6 +2917,10 @@ export interface components {
             document: components["schemas"]["Document"];
             supplies: components["schemas"]["AskSupply"][];
         };
+        TableInBody: {
+            /** @description Comma-separated values with a heading, as the tally book writes them */
+            text: string;
+        };
         Tallied: {
             progress: components["schemas"]["TallyProgress"];
             /** Format: int64 */
@@ -2881,6 +2956,22 @@ export interface components {
             should: string;
             /** Format: double */
             upper: number;
+        };
+        TallyDay: {
+            /** Format: int64 */
+            aside: number;
+            /** @description As the quilter's clock had it, 2026-03-14 */
+            day: string;
+            /**
+             * Format: int64
+             * @description Pieces of all steps, less what was taken back
+             */
+            made: number;
+            /**
+             * Format: int64
+             * @description Made less set aside up to then
+             */
+            sum: number;
         };
         TallyDoubt: {
             /** @description Its usual causes and where to look, the likeliest first (common practice) */
@@ -2958,6 +3049,13 @@ export interface components {
             /** Format: int64 */
             n: number;
         };
+        TallyLeft: {
+            /** @description The same in usual days; empty where those are not known, or not all of the rest is */
+            days: string;
+            /** @description What it rests on, and what it says nothing of */
+            rests: string;
+            says: string;
+        };
         TallyLost: {
             exact: string;
             /** Format: int64 */
@@ -3026,6 +3124,11 @@ export interface components {
             /** @description By how much it is off, and what that comes to */
             why: string;
         };
+        TallyReasoned: {
+            /** Format: int64 */
+            n: number;
+            reason: string;
+        };
         TallyRepair: {
             acts: components["schemas"]["TallyAct"][];
             says: string;
@@ -3093,6 +3196,42 @@ export interface components {
             used: number;
             /** @description The step whose measuring is waited for; empty for none */
             waits?: string;
+        };
+        TallyStepPace: {
+            /**
+             * Format: int64
+             * @description Counts it rests on
+             */
+            gaps: number;
+            /** @description How long what is to go takes; empty for nothing */
+            left: string;
+            name: string;
+            /**
+             * Format: int64
+             * @description Gaps that were left out as pauses
+             */
+            paused: number;
+            /** @description The middle of the times of one, and between which half of them lie */
+            says: string;
+            step: string;
+            /** Format: int64 */
+            toGo: number;
+        };
+        TallyTimes: {
+            /** @description What was set aside, by reason, the most frequent first */
+            aside: components["schemas"]["TallyReasoned"][];
+            /** @description What was done on which day, the newest last */
+            days: components["schemas"]["TallyDay"][];
+            /** @description The quilter asked not to be told */
+            hidden: boolean;
+            /** @description How long the rest takes; none while nothing is known of any of it */
+            left?: components["schemas"]["TallyLeft"];
+            /** @description Of the steps there is data of */
+            paces: components["schemas"]["TallyStepPace"][];
+            /** @description What fits into such a day of what is next; empty where that is not known */
+            share: string;
+            /** @description How long a day at the machine usually is, pauses left out; empty where fewer than three are known */
+            usual: string;
         };
         Trouble: {
             /** @description unreadable (400, 415), forbidden (403), unknown, no-caliper (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy, takes-too-long, counted-soon (503), damaged, stored-uncounted, failed (500), caliper-silent (502) */
@@ -3837,6 +3976,46 @@ export interface operations {
             };
         };
     };
+    book: {
+        parameters: {
+            query?: {
+                /** @description Events that came before the one of this number; the newest when left out */
+                before?: number;
+                step?: string;
+                kind?: "" | "made" | "aside" | "recount" | "pressed" | "undo" | "measured";
+                /** @description That happened from then on, RFC 3339 */
+                from?: string;
+                /** @description That happened before then */
+                to?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Book"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
     cut: {
         parameters: {
             query?: never;
@@ -4153,6 +4332,109 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Revised"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    tallyTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    readTallyTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TableInBody"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tallied"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    times: {
+        parameters: {
+            query?: {
+                /** @description How many minutes the quilter's clock is ahead of UTC */
+                clock?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TallyTimes"];
                 };
             };
             /** @description Error */

@@ -111,7 +111,7 @@ export function LayersView({ lower, upper, takes, colours, maxW, maxH, label, ma
             <text
               x={guide + 34}
               y={at(m.at) + 6}
-              fontSize="17"
+              style={{ fontSize: "var(--v-font-sizes-large)" }}
               fontWeight="600"
               fill="var(--v-colors-ink)"
               className="tabular"
@@ -190,7 +190,13 @@ function Foot({ x, guide, y, high, size }: { x: number; guide: number; y: number
         strokeWidth="2.4"
         stroke="var(--v-colors-pencil)"
       />
-      <text x={guide + 20} y={y - 16 * size} fontSize="15" stroke="none" fill="var(--v-colors-pencil)">
+      <text
+        x={guide + 20}
+        y={y - 16 * size}
+        style={{ fontSize: "var(--v-font-sizes-body)" }}
+        stroke="none"
+        fill="var(--v-colors-pencil)"
+      >
         this end first
       </text>
     </g>

@@ -12,10 +12,21 @@ type Props = {
   label: string;
   back?: boolean;
   marks?: boolean;
+  /** How many of each block are made: the others are drawn in outline. */
+  filled?: Record<string, number>;
 };
 
 /** The whole quilt to scale: each kind of block drawn once and laid in its places. */
-export const QuiltView = memo(function QuiltView({ layout, colours, maxW, maxH, label, back: side, marks }: Props) {
+export const QuiltView = memo(function QuiltView({
+  layout,
+  colours,
+  maxW,
+  maxH,
+  label,
+  back: side,
+  marks,
+  filled,
+}: Props) {
   const turned = useTurned();
   const back = side ?? turned;
   const id = useId();
@@ -53,12 +64,26 @@ export const QuiltView = memo(function QuiltView({ layout, colours, maxW, maxH, 
           layout.borders.map((b) => (
             <polygon key={b.points.join()} points={b.points.join(" ")} fill="var(--v-colors-chalk)" fillOpacity={0.5} />
           ))}
-        {layout.cells.map((c) => {
+        {layout.cells.map((c, i) => {
           const block = layout.blocks[c.block];
           if (!block) return null;
+          const before = filled ? layout.cells.slice(0, i).filter((o) => o.block === c.block).length : 0;
           const [w, h] = c.turn % 180 === 0 ? [block.w, block.h] : [block.h, block.w];
           // Turned about its middle, then laid with its upper left corner in place.
           const turn = `translate(${c.x + w / 2} ${c.y + h / 2}) rotate(${c.turn}) translate(${-block.w / 2} ${-block.h / 2})`;
+          if (filled && before >= (filled[c.block] ?? 0))
+            return (
+              <rect
+                key={`${c.x} ${c.y}`}
+                x={c.x}
+                y={c.y}
+                width={w}
+                height={h}
+                fill="var(--v-colors-paper)"
+                stroke="var(--v-colors-line)"
+                strokeWidth={px}
+              />
+            );
           return <use key={`${c.x} ${c.y}`} href={`#${id}-${c.block}`} transform={turn} />;
         })}
         {back &&

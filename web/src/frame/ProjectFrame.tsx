@@ -25,6 +25,7 @@ const places: Place[] = [
   { to: "sew", name: "Sew", stages: ["strip sets", "marking", "units", "blocks", "rows", "top", "finishing"] },
   { to: "press", name: "Press", stages: [] },
   { to: "trim", name: "Trim", stages: [] },
+  { to: "tally", name: "Tally", stages: [] },
 ];
 
 /** Where something is cut again, that has a place of its own after the quilt. */
@@ -41,7 +42,7 @@ export function ProjectFrame() {
   const away = useNavigate();
   useSending(project?.id);
   const next = project?.plan.steps.find((s) => s.id === project.progress.next);
-  useKey("123456", (key) => away(`/q/${project?.id}/${places[Number(key) - 1]?.to}`));
+  useKey("1234567", (key) => away(`/q/${project?.id}/${places[Number(key) - 1]?.to}`));
   useKey("b", () => next && away(`/q/${project?.id}/bench/${encodeURIComponent(next.id)}`));
 
   if (!project) {

@@ -61,13 +61,15 @@ export function TextField({
   value,
   onChange,
   onBlur,
+  type,
   ...common
-}: Common & { value: string; onChange: (v: string) => void; onBlur?: () => void }) {
+}: Common & { value: string; onChange: (v: string) => void; onBlur?: () => void; type?: "date" }) {
   const id = useId();
   return (
     <Around id={id} {...common}>
       <Input
         id={id}
+        type={type}
         value={value}
         {...belongs(id, common)}
         onChange={(e) => onChange(e.target.value)}

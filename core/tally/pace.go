@@ -1,0 +1,288 @@
+package tally
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+	"time"
+
+	"vicis/core/batching"
+	"vicis/core/making"
+	"vicis/core/naming"
+	"vicis/core/pace"
+	"vicis/core/words"
+	"vicis/core/work"
+)
+
+// Times is what one's own tallies say of how long things take.
+type Times struct {
+	Paces  []StepPace `json:"paces" doc:"Of the steps there is data of"`
+	Left   *Left      `json:"left,omitempty" doc:"How long the rest takes; none while nothing is known of any of it"`
+	Days   []Day      `json:"days" doc:"What was done on which day, the newest last"`
+	Aside  []Reasoned `json:"aside" doc:"What was set aside, by reason, the most frequent first"`
+	Usual  string     `json:"usual" doc:"How long a day at the machine usually is, pauses left out; empty where fewer than three are known"`
+	Share  string     `json:"share" doc:"What fits into such a day of what is next; empty where that is not known"`
+	Hidden bool       `json:"hidden" doc:"The quilter asked not to be told"`
+}
+
+// StepPace is how fast one step goes.
+type StepPace struct {
+	Step   naming.Step `json:"step"`
+	Name   string      `json:"name"`
+	Says   string      `json:"says" doc:"The middle of the times of one, and between which half of them lie"`
+	Gaps   int         `json:"gaps" doc:"Counts it rests on"`
+	Paused int         `json:"paused" doc:"Gaps that were left out as pauses"`
+	ToGo   int         `json:"toGo"`
+	Left   string      `json:"left" doc:"How long what is to go takes; empty for nothing"`
+}
+
+// Left is how long the rest takes.
+type Left struct {
+	Says  string `json:"says"`
+	Rests string `json:"rests" doc:"What it rests on, and what it says nothing of"`
+	Days  string `json:"days" doc:"The same in usual days; empty where those are not known, or not all of the rest is"`
+}
+
+// Day is what was counted on one day.
+type Day struct {
+	Day   string `json:"day" doc:"As the quilter's clock had it, 2026-03-14"`
+	Made  int    `json:"made" doc:"Pieces of all steps, less what was taken back"`
+	Aside int    `json:"aside"`
+	Sum   int    `json:"sum" doc:"Made less set aside up to then"`
+}
+
+// Reasoned is how many were set aside for a reason.
+type Reasoned struct {
+	Reason string `json:"reason"`
+	N      int    `json:"n"`
+}
+
+// mostTimed is how many of the newest counts are gone through for a pace.
+const mostTimed = 50_000
+
+// gaps are the times between counts of one thing that follow each other with nothing else in between.
+func (l *Log) gaps() map[*count][]pace.Gap {
+	of := map[*count][]pace.Gap{}
+	last := -1
+	for i := max(0, len(l.entries)-mostTimed); i < len(l.entries); i++ {
+		e := l.entries[i]
+		if e.count == nil || e.kind == Measured || l.void(i) || e.at == 0 {
+			continue
+		}
+		if e.kind == Made && last >= 0 && l.entries[last].count == e.count && l.entries[last].kind == Made {
+			of[e.count] = append(of[e.count], pace.Gap{Seconds: float64(e.at - l.entries[last].at), N: e.n})
+		}
+		last = i
+	}
+	return of
+}
+
+// Times holds what is left to do against the log. clock is how many minutes the quilter's clock is ahead of UTC.
+func (l *Log) Times(w *work.Work, p Progress, clock int) Times {
+	out := Times{Paces: []StepPace{}, Days: l.days(clock), Aside: []Reasoned{}, Hidden: w.Document.Settings.Times == "hidden"}
+	if out.Hidden {
+		return out
+	}
+	index := map[naming.Step]int{}
+	for i, s := range w.Steps {
+		index[s.ID] = i
+	}
+	f := folding{w: w, index: index}
+	bySort, known := map[sort][]pace.Gap{}, make([]pace.Pace, len(w.Steps))
+	own := make([][]pace.Gap, len(w.Steps))
+	gaps := l.gaps()
+	for _, k := range l.keys { // in their order: what is added up does not depend on that of a map
+		if i, fits := f.place(k); fits {
+			own[i] = append(own[i], gaps[l.count[k]]...)
+		}
+	}
+	for i, s := range w.Steps {
+		bySort[sortOf(s)] = append(bySort[sortOf(s)], own[i]...)
+	}
+	var rest []pace.Rest
+	without := map[batching.Stage]int{}
+	like := 0
+	for i, s := range w.Steps {
+		one, ok := pace.Of(own[i])
+		known[i] = one
+		if ok {
+			sp := StepPace{Step: s.ID, Name: s.Called, Says: paceWords(one), Gaps: one.Gaps, Paused: one.Paused, ToGo: p.Steps[i].ToGo}
+			if sp.ToGo > 0 {
+				sp.Left = rangeWords(pace.Left([]pace.Rest{{N: sp.ToGo, Pace: one}}))
+			}
+			out.Paces = append(out.Paces, sp)
+		} else if one, ok = pace.Of(bySort[sortOf(s)]); ok && p.Steps[i].ToGo > 0 {
+			like++
+		}
+		switch {
+		case p.Steps[i].ToGo == 0:
+		case ok:
+			rest = append(rest, pace.Rest{N: p.Steps[i].ToGo, Pace: one})
+		default:
+			without[s.Stage]++
+		}
+	}
+	out.Usual, out.Left = l.left(rest, without, like, clock)
+	out.Share = l.share(w, p, known, clock)
+	asides := map[string]int{}
+	for i, e := range l.entries {
+		if e.kind == Aside && !l.void(i) {
+			asides[l.why[i]] += e.n
+		}
+	}
+	for reason, n := range asides {
+		out.Aside = append(out.Aside, Reasoned{cmp.Or(reason, "no reason given"), n})
+	}
+	slices.SortFunc(out.Aside, func(a, b Reasoned) int { return cmp.Or(cmp.Compare(b.N, a.N), strings.Compare(a.Reason, b.Reason)) })
+	return out
+}
+
+// sort is what steps have in common that go about as fast as each other.
+type sort struct {
+	stage batching.Stage
+	does  making.Does
+}
+
+func sortOf(s work.Step) sort { return sort{s.Stage, s.Does} }
+
+// left is how long the rest takes, and what that says nothing of.
+func (l *Log) left(rest []pace.Rest, without map[batching.Stage]int, like, clock int) (usual string, left *Left) {
+	day, days := l.usual(clock)
+	if days >= fewestDays {
+		usual = durationWords(day)
+	}
+	if len(rest) == 0 {
+		return usual, nil
+	}
+	r := pace.Left(rest)
+	left = &Left{Says: rangeWords(r) + " to go", Rests: "In nine cases out of ten, if you go on as you did; pauses left out."}
+	if like > 0 {
+		left.Rests += fmt.Sprintf(" Of %s there is no tally yet: taken as others of their kind.", words.Plural(like, "step"))
+	}
+	var open []string
+	for _, stage := range batching.Stages {
+		if n := without[stage]; n > 0 {
+			open = append(open, fmt.Sprintf("%s of %s", words.Plural(n, "step"), stage))
+		}
+	}
+	if len(open) > 0 {
+		left.Says = fmt.Sprintf("%s for %s of what is to go", rangeWords(r), words.Plural(len(rest), "step"))
+		left.Rests += " Not counted in it, for nothing is known of them: " + strings.Join(open, ", ") + "."
+	}
+	if usual != "" && len(open) == 0 {
+		low, high := int(math.Ceil(r.Low/day)), int(math.Ceil(r.High/day))
+		left.Days = fmt.Sprintf("%d to %s like yours", low, words.Plural(high, "day"))
+		if low == high {
+			left.Days = words.Plural(low, "day") + " like yours"
+		}
+	}
+	return usual, left
+}
+
+// fewestDays is how many days it takes to know a usual one (judgement).
+const fewestDays = 3
+
+// away is how long nothing is counted before somebody has left the machine (judgement).
+const away = 15 * 60
+
+// usual is the middle of how long the days at the machine were.
+func (l *Log) usual(clock int) (seconds float64, days int) {
+	sat := map[int64]float64{}
+	last := int64(0)
+	for i := max(0, len(l.entries)-mostTimed); i < len(l.entries); i++ {
+		e := l.entries[i]
+		if e.at == 0 || e.count == nil {
+			continue
+		}
+		if d := e.at - last; last > 0 && d > 0 && d < away {
+			sat[dayOf(e.at, clock)] += float64(d)
+		}
+		last = e.at
+	}
+	var list []float64
+	for _, s := range sat {
+		list = append(list, s)
+	}
+	slices.Sort(list)
+	if len(list) == 0 {
+		return 0, 0
+	}
+	return list[len(list)/2], len(list)
+}
+
+func dayOf(at int64, clock int) int64 { return (at + int64(clock)*60) / 86_400 }
+
+// share is what of the next step fits into a usual day, as the middle of one's own days is.
+func (l *Log) share(w *work.Work, p Progress, known []pace.Pace, clock int) string {
+	day, days := l.usual(clock)
+	for i, s := range w.Steps {
+		if s.ID != p.Next || days < fewestDays || known[i].Gaps == 0 || p.Steps[i].ToGo == 0 {
+			continue
+		}
+		n := min(p.Steps[i].ToGo, int(day/known[i].Median))
+		if n == p.Steps[i].ToGo {
+			return fmt.Sprintf("all %d of %s", n, s.Called)
+		}
+		return fmt.Sprintf("%d of %s", n, s.Called)
+	}
+	return ""
+}
+
+// days are what was counted on each day.
+func (l *Log) days(clock int) []Day {
+	list := []Day{}
+	at := map[int64]int{}
+	for i, e := range l.entries {
+		if e.at == 0 || l.void(i) || e.kind != Made && e.kind != Aside {
+			continue
+		}
+		d := dayOf(e.at, clock)
+		k, known := at[d]
+		if !known {
+			k = len(list)
+			at[d] = k
+			list = append(list, Day{Day: time.Unix(d*86_400, 0).UTC().Format(time.DateOnly)})
+		}
+		if e.kind == Made {
+			list[k].Made += e.n
+		} else {
+			list[k].Aside += e.n
+		}
+	}
+	slices.SortFunc(list, func(a, b Day) int { return strings.Compare(a.Day, b.Day) })
+	sum := 0
+	for i := range list {
+		sum += list[i].Made - list[i].Aside
+		list[i].Sum = sum
+	}
+	return list
+}
+
+func paceWords(p pace.Pace) string {
+	return fmt.Sprintf("%s each; half of them %s to %s", durationWords(p.Median), durationWords(p.Low), durationWords(p.High))
+}
+
+func rangeWords(r pace.Range) string {
+	low, high := durationWords(r.Low), durationWords(r.High)
+	if low == high {
+		return "about " + low
+	}
+	return low + " to " + high
+}
+
+// durationWords is how long something takes, as exactly as that is of use.
+func durationWords(seconds float64) string {
+	switch {
+	case seconds < 90:
+		return fmt.Sprintf("%.0f s", seconds)
+	case seconds < 10*60:
+		return fmt.Sprintf("%.1f min", seconds/60)
+	case seconds < 100*60:
+		return fmt.Sprintf("%.0f min", seconds/60)
+	case seconds < 10*3600:
+		return fmt.Sprintf("%.1f h", seconds/3600)
+	}
+	return fmt.Sprintf("%.0f h", seconds/3600)
+}

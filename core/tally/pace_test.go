@@ -1,0 +1,79 @@
+package tally
+
+import (
+	"fmt"
+	"slices"
+	"strings"
+	"testing"
+	"time"
+)
+
+// Ten pairs counted every 40 seconds, with an hour's pause and another step in between: the pace is 40 s, and eight of nine gaps count.
+// Worked by hand: what is to go is 30 pairs, 20 minutes.
+func TestPaceFromOnesOwnTallies(t *testing.T) {
+	w := working(slices.Clone(three.Steps)...)
+	w.Steps[2].Make = 42
+	at := time.Date(2026, 3, 14, 9, 0, 0, 0, time.UTC)
+	var list []Event
+	add := func(step string, n int, after time.Duration) {
+		at = at.Add(after)
+		e := event(step, Made, n)
+		e.At = at.Format(time.RFC3339)
+		list = append(list, e)
+	}
+	times := func() Times {
+		l := NewLog()
+		for _, e := range list {
+			l.Add(e)
+		}
+		return l.Times(w, l.Progress(w), 0)
+	}
+	for range 4 {
+		add("pair", 1, 40*time.Second)
+	}
+	if got := times(); len(got.Paces) != 0 || got.Left != nil || got.Usual != "" {
+		t.Errorf("three gaps say nothing: %+v", got)
+	}
+	add("pair", 1, time.Hour)
+	add("pair", 1, 40*time.Second)
+	add("cut", 3, 40*time.Second)
+	add("pair", 1, 400*time.Second) // after something else: no gap of its own
+	for range 3 {
+		add("pair", 1, 40*time.Second)
+	}
+	add("pair", 2, 80*time.Second)
+	got := times()
+	if len(got.Paces) != 1 || got.Paces[0].Gaps != 8 || got.Paces[0].Paused != 1 || !strings.HasPrefix(got.Paces[0].Says, "40 s each") ||
+		got.Paces[0].ToGo != 30 || got.Paces[0].Left != "about 20 min" {
+		t.Errorf("%+v", got.Paces)
+	}
+	if got.Left == nil || got.Left.Says != "about 20 min for 1 step of what is to go" || !strings.Contains(got.Left.Rests, "sub-cuts") {
+		t.Errorf("%+v", got.Left)
+	}
+	if len(got.Days) != 1 || got.Days[0] != (Day{"2026-03-14", 15, 0, 15}) {
+		t.Errorf("%+v", got.Days)
+	}
+	list = append(list, undo(list[len(list)-1]))
+	if got := times(); got.Paces[0].Gaps != 7 || got.Days[0].Made != 13 {
+		t.Errorf("taken back: %+v", got)
+	}
+	w.Document.Settings.Times = "hidden"
+	if got := times(); len(got.Paces) != 0 || got.Left != nil || !got.Hidden {
+		t.Errorf("hidden: %+v", got)
+	}
+}
+
+// The day is the quilter's: what was sewn at one in the morning in Auckland is not yesterday's.
+func TestADayIsTheQuilters(t *testing.T) {
+	e := event("pair", Made, 3)
+	e.At = "2026-03-14T12:30:00Z"
+	aside := event("pair", Aside, 1)
+	aside.At, aside.Reason = "2026-03-15T12:30:00Z", "seam off"
+	l := NewLog()
+	l.Add(e)
+	l.Add(aside)
+	got := l.Times(three, l.Progress(three), 13*60)
+	if fmt.Sprint(got.Days) != "[{2026-03-15 3 0 3} {2026-03-16 0 1 2}]" || fmt.Sprint(got.Aside) != "[{seam off 1}]" {
+		t.Errorf("%v %v", got.Days, got.Aside)
+	}
+}

@@ -1,0 +1,103 @@
+// How long things take, by one's own tallies alone: nothing before there is data, always a range, and all of it can be hidden.
+import { Box, chakra, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { type Project, server } from "../api/client";
+import { keys } from "../api/queries";
+import { Section } from "../frame/Section";
+import { Loading, Wrong } from "../frame/States";
+
+export function Times({ project }: { project: Project }) {
+  const { data, error } = useQuery({
+    queryKey: keys.times(project.id, project.rev, project.progress.events),
+    queryFn: () => server.times(project.id, -new Date().getTimezoneOffset()),
+    placeholderData: (before) => before,
+  });
+  if (data?.hidden) return null;
+  return (
+    <Section title="Time, by your own tallies">
+      {error && <Wrong error={error} />}
+      {!data && !error && <Loading label="Counting the minutes" />}
+      {data && (
+        <Flex gap="36px" direction={{ base: "column", md: "row" }}>
+          <Box flex="1">
+            {data.left ? (
+              <>
+                <Text textStyle="panel">{`${data.left.says}${data.left.days ? `: ${data.left.days}` : ""}`}</Text>
+                <Text color="soft" fontSize="small">
+                  {data.left.rests}
+                </Text>
+              </>
+            ) : (
+              <Text>Nothing is known yet: five counts of one step in a row tell how long one takes.</Text>
+            )}
+            {data.usual && <Text mt="6px">{`A day at the machine is usually ${data.usual}, pauses left out.`}</Text>}
+            {data.share && <Text>{`One such day is enough for ${data.share}.`}</Text>}
+            {data.paces.length > 0 && (
+              <chakra.table mt="10px" css={{ borderCollapse: "collapse" }}>
+                <tbody>
+                  {data.paces.map((p) => (
+                    <chakra.tr key={p.step} borderTopWidth="1px" borderColor="hair">
+                      <chakra.th scope="row" textAlign="left" fontWeight="500" pr="16px" py="3px">
+                        {p.name}
+                      </chakra.th>
+                      <chakra.td pr="16px">{p.says}</chakra.td>
+                      <chakra.td pr="16px" color="soft" fontSize="small">
+                        {`${p.gaps} counts${p.paused > 0 ? `, ${p.paused} pauses left out` : ""}`}
+                      </chakra.td>
+                      <chakra.td>{p.left && `${p.left} for ${p.toGo} to go`}</chakra.td>
+                    </chakra.tr>
+                  ))}
+                </tbody>
+              </chakra.table>
+            )}
+          </Box>
+          <Box w={{ base: "100%", md: "380px" }} flexShrink={0}>
+            <Days days={data.days} />
+            {data.aside.length > 0 && (
+              <Text mt="10px" fontSize="small">
+                {`Set aside: ${data.aside.map((a) => `${a.n} ${a.reason}`).join(", ")}.`}
+              </Text>
+            )}
+          </Box>
+        </Flex>
+      )}
+    </Section>
+  );
+}
+
+type Day = { day: string; made: number; aside: number; sum: number };
+
+/** What was counted on each of the last days, as bars with their numbers. */
+function Days({ days }: { days: Day[] }) {
+  if (days.length === 0) return null;
+  const last = days.slice(-14);
+  const most = Math.max(...last.map((d) => d.made), 1);
+  const [w, h] = [380, 120];
+  const pitch = Math.min(56, w / last.length);
+  return (
+    <svg
+      role="img"
+      aria-label={`Pieces counted a day: ${last.map((d) => `${d.day}, ${d.made}`).join("; ")}`}
+      width={w}
+      height={h + 34}
+      viewBox={`0 0 ${w} ${h + 34}`}
+      style={{ maxWidth: "100%" }}
+    >
+      {last.map((d, i) => {
+        const high = ((h - 18) * d.made) / most;
+        return (
+          <g key={d.day} transform={`translate(${i * pitch} 0)`} textAnchor="middle" fill="var(--v-colors-ink)">
+            <rect x={4} y={h - high} width={pitch - 8} height={high} fill="var(--v-colors-woad)" />
+            <text x={pitch / 2} y={h - high - 4} style={{ fontSize: "var(--v-font-sizes-fine)" }} className="tabular">
+              {d.made}
+            </text>
+            <text x={pitch / 2} y={h + 16} style={{ fontSize: "var(--v-font-sizes-fine)" }} className="tabular">
+              {new Date(`${d.day}T12:00:00`).toLocaleDateString([], { day: "numeric", month: "short" })}
+            </text>
+          </g>
+        );
+      })}
+      <line x1="0" x2={w} y1={h} y2={h} stroke="var(--v-colors-line)" />
+    </svg>
+  );
+}

@@ -1,0 +1,103 @@
+// What there is of everything against what the quilt needs, and the quilt that fills.
+import { Box, chakra, Flex, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Project } from "../api/client";
+import { coloursOf } from "../drawn/colours";
+import { QuiltView } from "../drawn/QuiltView";
+import { ChoiceField, TextField } from "../frame/fields";
+import { Ruled } from "../frame/Ruled";
+import { Section } from "../frame/Section";
+
+const Th = chakra("th", {
+  base: { textAlign: "right", fontSize: "note", fontWeight: "600", color: "soft", px: "8px", py: "4px" },
+});
+const Td = chakra("td", { base: { textAlign: "right", px: "8px", py: "4px", fontVariantNumeric: "tabular-nums" } });
+
+export function Totals({ project }: { project: Project }) {
+  const { plan, progress } = project;
+  const [stage, setStage] = useState("");
+  const [name, setName] = useState("");
+  const stages = plan.stages.filter((st) => plan.steps.some((s) => s.stage === st));
+  const shown = plan.steps.filter(
+    (s) => (stage === "" || s.stage === stage) && s.name.toLowerCase().includes(name.trim().toLowerCase()),
+  );
+  const of = (id: string) => progress.steps.find((p) => p.id === id);
+  const filled = Object.fromEntries(progress.steps.map((p) => [p.id, p.good]));
+  return (
+    <Section title="What there is of everything">
+      <Flex gap="28px" align="start" direction={{ base: "column-reverse", lg: "row" }}>
+        <Box flex="1" minW="0" w="100%">
+          <Flex gap="12px" mb="8px" maxW="460px">
+            <ChoiceField
+              label="Stage"
+              value={stage}
+              onChange={setStage}
+              choices={[{ value: "", name: "all" }, ...stages.map((s) => ({ value: s, name: s }))]}
+            />
+            <TextField label="Called" value={name} onChange={setName} />
+          </Flex>
+          <Box overflow="auto" maxH="560px">
+            <chakra.table w="100%" css={{ borderCollapse: "collapse" }}>
+              <thead>
+                <tr>
+                  <Th textAlign="left" scope="col">
+                    step
+                  </Th>
+                  {["needed", "made", "set aside", "used", "on hand", "to go"].map((h) => (
+                    <Th key={h} scope="col">
+                      {h}
+                    </Th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {shown.map((s) => {
+                  const p = of(s.id);
+                  if (!p) return null;
+                  return (
+                    <chakra.tr key={s.id} borderTopWidth="1px" borderColor="hair">
+                      <chakra.th scope="row" textAlign="left" fontWeight="500" py="4px" pr="8px">
+                        <Link to={`/q/${project.id}/bench/${encodeURIComponent(s.id)}`}>
+                          <Ruled>{s.name}</Ruled>
+                        </Link>
+                        <Text as="span" fontSize="fine" color="soft" ml="8px">
+                          {s.stage}
+                        </Text>
+                      </chakra.th>
+                      <Td>
+                        {p.make}
+                        {s.spare > 0 && <Text as="span" fontSize="fine" color="soft">{` (${s.spare} spare)`}</Text>}
+                      </Td>
+                      <Td>{p.made}</Td>
+                      <Td>{p.aside}</Td>
+                      <Td>{p.used}</Td>
+                      <Td color={p.onHand < 0 ? "madder" : undefined} fontWeight={p.onHand < 0 ? 600 : undefined}>
+                        {p.onHand}
+                      </Td>
+                      <Td color={p.toGo === 0 ? "woad" : undefined}>{p.toGo === 0 ? "done" : p.toGo}</Td>
+                    </chakra.tr>
+                  );
+                })}
+              </tbody>
+            </chakra.table>
+            {shown.length === 0 && <Text color="soft">No step is called so.</Text>}
+          </Box>
+        </Box>
+        <Box flexShrink={0} textAlign="center">
+          <QuiltView
+            layout={plan.quilt}
+            colours={coloursOf(project.document)}
+            maxW={300}
+            maxH={360}
+            label="The quilt as far as its blocks are made"
+            filled={filled}
+          />
+          <Text fontSize="small" color="soft" mt="6px" maxW="300px">
+            Filled in: as many blocks of each kind as are made. Which of them lies where is yours to say.
+          </Text>
+        </Box>
+      </Flex>
+    </Section>
+  );
+}
