@@ -178,8 +178,10 @@ func (d *Document) written() []*measure.Written {
 	if d.Settings.Longest != "" {
 		list = append(list, &d.Settings.Longest)
 	}
-	if d.Cloth.Margin != "" {
-		list = append(list, &d.Cloth.Margin)
+	for _, w := range []*measure.Written{&d.Settings.Stitch, &d.Settings.Short, &d.Cloth.Margin} {
+		if *w != "" {
+			list = append(list, w)
+		}
 	}
 	if p := d.Top.Point; p != nil && p.Larger != "" {
 		list = append(list, &p.Larger)

@@ -38,6 +38,10 @@ type Settings struct {
 	Layers  int             `json:"layers" minimum:"1" maximum:"8" doc:"Strips or sets that are stacked to be cut across"`
 	Longest measure.Written `json:"longest,omitempty" doc:"The longest ruler; 24 in, or 60 cm, when left out"`
 	Paper   string          `json:"paper" enum:"a4,letter"`
+	Stitch  measure.Written `json:"stitch,omitempty" doc:"How long stitches usually are; 2.1 to 2.5 mm when left out"`
+	Short   measure.Written `json:"short,omitempty" doc:"How long short ones are, where a seam is cut through later; 1.3 to 1.7 mm when left out"`
+	PerSeam int             `json:"perSeam" minimum:"200" maximum:"500" doc:"Thread that a seam takes at usual stitches, upper and lower together, per cent of its length"`
+	Bobbin  int             `json:"bobbin" minimum:"5" maximum:"500" doc:"Metres of thread on a full bobbin"`
 	Times   string          `json:"times" enum:"told,hidden" doc:"Whether pace, time left and thread are told"`
 }
 
@@ -95,6 +99,12 @@ func (d *Document) fill() {
 	set(&d.Settings.Hand, "right")
 	set(&d.Settings.Paper, "a4")
 	set(&d.Settings.Times, "told")
+	if d.Settings.PerSeam == 0 {
+		d.Settings.PerSeam = 280 // common practice: 2.5 to 2.8 times
+	}
+	if d.Settings.Bobbin == 0 {
+		d.Settings.Bobbin = 50
+	}
 	if d.Units == measure.Centimetres {
 		set(&d.Settings.Buy, "m")
 	}

@@ -371,17 +371,27 @@ func (b Sheet) hold(batch batching.Batch) string {
 	return says
 }
 
-// stitch is the usual stitch length: short where a seam will be cut across, or partly undone (common practice).
+// stitch is how long stitches are: short where a seam will be cut across, or partly undone (common practice).
 func (b Sheet) stitch(batch batching.Batch) string {
-	switch {
-	case batch.Stage == batching.Sets && len(b.Acts[batch.ID].Made.Round) > 0:
-		return "short stitches, 1.3 to 1.7 mm, because the tube is cut across; one seam of every ring is unpicked again, and short stitches make that slow"
-	case batch.Stage == batching.Sets:
-		return "short stitches, 1.3 to 1.7 mm, because the set is cut across"
-	case slices.ContainsFunc(batch.Of, b.CutThrough):
-		return "short stitches, 1.3 to 1.7 mm, because the seam is cut through later"
-	case slices.ContainsFunc(batch.Of, b.IsSpun):
-		return "short stitches, 1.5 to 1.8 mm, where crossings are spun: the ones inside the allowance are undone, the others have to hold"
+	set := b.Document.Settings
+	kind := b.StitchOf(batch)
+	short := "1.3 to 1.7 mm"
+	if kind == work.SpunStitch {
+		short = "1.5 to 1.8 mm"
+	}
+	if set.Short != "" {
+		short = string(set.Short)
+	}
+	if why, is := map[work.Stitch]string{
+		work.TubeStitch: "because the tube is cut across; one seam of every ring is unpicked again, and short stitches make that slow",
+		work.SetStitch:  "because the set is cut across",
+		work.CutStitch:  "because the seam is cut through later",
+		work.SpunStitch: "where crossings are spun: the ones inside the allowance are undone, the others have to hold",
+	}[kind]; is {
+		return "short stitches, " + short + ", " + why
+	}
+	if set.Stitch != "" {
+		return "stitches of " + string(set.Stitch)
 	}
 	return "stitches of 2.1 to 2.5 mm"
 }

@@ -17,6 +17,7 @@ type Log struct {
 	keys    []key
 	count   map[key]*count
 	read    map[int]read   // of the entries that are measurements, by their place: few are
+	bobbins []int          // places of the full bobbins in force
 	why     map[int]string // of the entries that are set aside, likewise
 }
 
@@ -48,6 +49,7 @@ type count struct {
 	recounted            int   // the place of the last recount in force; −1 for none
 	last, lastPressed    int   // the last of both lists; −1 for none
 	gauged               []int // places of the measurements in force
+	since                int   // made since the last full bobbin
 }
 
 // NewLog is a log of nothing.
@@ -131,6 +133,9 @@ func (c *count) comes(at int, e entry, l *Log) {
 	switch e.kind {
 	case Measured:
 		c.gauged = inserted(c.gauged, at)
+	case Bobbin:
+		l.bobbins = inserted(l.bobbins, at)
+		l.wound()
 	case Pressed:
 		c.ironed = inserted(c.ironed, at)
 		c.pressed += e.n
@@ -146,6 +151,9 @@ func (c *count) goes(at int, e entry, l *Log) {
 	switch e.kind {
 	case Measured:
 		c.gauged = removed(c.gauged, at)
+	case Bobbin:
+		l.bobbins = removed(l.bobbins, at)
+		l.wound()
 	case Pressed:
 		c.ironed = removed(c.ironed, at)
 		c.pressed -= e.n
@@ -161,6 +169,9 @@ func (c *count) goes(at int, e entry, l *Log) {
 func (c *count) change(at int, e entry, by int, l *Log) {
 	switch e.kind {
 	case Made:
+		if at > lastOf(l.bobbins) {
+			c.since += by * e.n
+		}
 		if at > c.recounted {
 			c.made += by * e.n
 		}
@@ -175,6 +186,18 @@ func (c *count) change(at int, e entry, by int, l *Log) {
 			return
 		}
 		c.recount(l)
+	}
+}
+
+// wound adds up again what was made since the last full bobbin in force.
+func (l *Log) wound() {
+	for _, k := range l.keys {
+		l.count[k].since = 0
+	}
+	for i := lastOf(l.bobbins) + 1; i < len(l.entries); i++ {
+		if e := l.entries[i]; e.kind == Made && e.count != nil && !l.void(i) {
+			e.count.since += e.n
+		}
 	}
 }
 
@@ -218,7 +241,7 @@ func lastOf(list []int) int {
 
 // add puts together what was counted of one thing under two keys.
 func (c count) add(o *count) count {
-	c.made, c.aside, c.pressed = c.made+o.made, c.aside+o.aside, c.pressed+o.pressed
+	c.made, c.aside, c.pressed, c.since = c.made+o.made, c.aside+o.aside, c.pressed+o.pressed, c.since+o.since
 	c.last, c.lastPressed = max(c.last, o.last), max(c.lastPressed, o.lastPressed)
 	return c
 }

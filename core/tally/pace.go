@@ -68,7 +68,7 @@ func (l *Log) gaps() map[*count][]pace.Gap {
 	last := -1
 	for i := max(0, len(l.entries)-mostTimed); i < len(l.entries); i++ {
 		e := l.entries[i]
-		if e.count == nil || e.kind == Measured || l.void(i) || e.at == 0 {
+		if e.count == nil || e.kind == Measured || e.kind == Bobbin || l.void(i) || e.at == 0 {
 			continue
 		}
 		if e.kind == Made && last >= 0 && l.entries[last].count == e.count && l.entries[last].kind == Made {

@@ -18,6 +18,7 @@ type folding struct {
 	Progress
 	w     *work.Work
 	index map[naming.Step]int
+	spent float64 // metres of the bobbin's thread since it was full
 }
 
 // Progress holds the log against the work.
@@ -42,6 +43,7 @@ func (l *Log) Progress(w *work.Work) Progress {
 	f.next(last)
 	f.states()
 	f.script()
+	f.thread(l)
 	return f.Progress
 }
 
@@ -71,11 +73,12 @@ func (f *folding) counted(l *Log) (last naming.Step) {
 		c := counts[i]
 		st := &f.Steps[i]
 		*st = Step{
-			ID: s.ID, Make: s.Make, Ready: -1, Made: c.made, Aside: c.aside, Pressed: c.pressed,
+			ID: s.ID, Make: s.Make, Ready: -1, Bobbin: -1, Made: c.made, Aside: c.aside, Pressed: c.pressed,
 			Last: l.event(c.last), LastPressed: l.event(c.lastPressed),
 		}
 		st.Good = max(0, c.made-c.aside)
 		f.Counted += st.Good
+		f.spent += float64(c.since) * s.Bobbin
 		if c.aside > c.made {
 			f.doubt(s, AsideOfMade, fmt.Sprintf("%s: %d set aside of %d made.", s.Called, c.aside, c.made),
 				"Count the good ones again.", []string{"Some were made and not counted before they were set aside.", "Set aside was pressed once too often."},

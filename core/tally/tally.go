@@ -22,6 +22,7 @@ const (
 	Pressed Kind = "pressed" // n came to the iron: the second count of what was sewn
 	Undo    Kind = "undo"    // the event Of did not happen; undoing an undo brings it back
 
+	Bobbin   Kind = "bobbin"   // a full bobbin was put in
 	Measured Kind = "measured" // n of them, laid side by side, measured what Reads says
 )
 
@@ -32,7 +33,7 @@ const MostAtOnce = 9999
 type Event struct {
 	ID     string      `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client; a repeated delivery counts once"`
 	Step   naming.Step `json:"step" minLength:"1" maxLength:"200"`
-	Kind   Kind        `json:"kind" enum:"made,aside,recount,pressed,undo,measured"`
+	Kind   Kind        `json:"kind" enum:"made,aside,recount,pressed,undo,measured,bobbin"`
 	N      int         `json:"n,omitempty" minimum:"0" maximum:"9999"`
 	Exact  string      `json:"exact,omitempty" maxLength:"200" doc:"The exact size of one, as the plan gave it when it was made"`
 	Look   string      `json:"look,omitempty" maxLength:"40" doc:"What one shows, as the plan gave it when it was made"`
@@ -68,6 +69,7 @@ func (e Event) Check() string {
 		if e.Along != work.AcrossIts && e.Along != work.SideToSide && e.Along != work.UpAndDown && e.Along != work.Untrimmed {
 			return fmt.Sprintf("“%s” is no direction to measure in.", e.Along)
 		}
+	case Bobbin:
 	case Undo:
 		if e.Of == "" || e.Of == e.ID {
 			return "An undo must name the event it takes back."
@@ -87,6 +89,7 @@ type Progress struct {
 	Doubts   []Doubt     `json:"doubts" doc:"Counts that cannot be"`
 	Gauged   []Gauged    `json:"gauged" doc:"What was measured, step by step, and what it says of the seam"`
 	Script   [][]int     `json:"script" doc:"Of every line of the cutting script, part by part, how often it has been done"`
+	Thread   *Thread     `json:"thread,omitempty" doc:"On the bobbin; nothing while no bobbin was told of, or times and thread are hidden"`
 	Counted  int         `json:"counted" doc:"All good pieces of all steps"`
 	Events   int         `json:"events"`
 }
@@ -106,6 +109,7 @@ type Step struct {
 	State       string      `json:"state" doc:"In words: done, at the machine, 3 short, waits for Set I, …"`
 	Waits       naming.Step `json:"waits,omitempty" doc:"The step whose measuring is waited for; empty for none"`
 	Due         int         `json:"due" doc:"How many more are to be measured by now, by the school"`
+	Bobbin      int         `json:"bobbin" doc:"After how many more the bobbin runs out; -1 when that is not known"`
 	Ready       int         `json:"ready" doc:"How many can be made from parts on hand; -1 when the parts were not counted"`
 	Last        *Last       `json:"last,omitempty" doc:"The last thing counted here, which an undo would take back"`
 	LastPressed *Last       `json:"lastPressed,omitempty" doc:"The same at the iron"`

@@ -270,6 +270,24 @@ func (b *Checked) schools() {
 		b.Problems.Stop("layers", "/settings/layers", fmt.Sprintf("%d layers cannot be cut at once.", set.Layers),
 			"Cut 1 to 8 layers; fewer when unsure.")
 	}
+	if set.PerSeam < 200 || set.PerSeam > 500 {
+		b.Problems.Stop("thread-per-seam", "/settings/perSeam", fmt.Sprintf("A seam does not take %d %% of its length in thread.", set.PerSeam),
+			"Write 200 to 500; 250 to 280 is usual.")
+	}
+	if set.Bobbin < 5 || set.Bobbin > 500 {
+		b.Problems.Stop("bobbin", "/settings/bobbin", fmt.Sprintf("No bobbin holds %d m of thread.", set.Bobbin), "Write 5 to 500 m.")
+	}
+	for _, one := range []struct {
+		at string
+		w  measure.Written
+	}{{"/settings/stitch", set.Stitch}, {"/settings/short", set.Short}} {
+		if one.w == "" {
+			continue
+		}
+		if l, err := one.w.Length(b.Document.Units); err != nil || l < measure.Millimetre/2 || l > 6*measure.Millimetre {
+			b.Problems.Stop("stitch-length", one.at, fmt.Sprintf("“%s” is no length of a stitch.", one.w), "Write 0.5 to 6 mm, as in 2.3 mm.")
+		}
+	}
 	if s.Chain < 1 || s.Chain > 500 {
 		b.Problems.Stop("chain", "/schools/chain", fmt.Sprintf("A chain of %d units cannot be sewn.", s.Chain),
 			"Cut the chain after 1 to 500 units.")

@@ -26,8 +26,9 @@ type Step struct {
 	Size    []measure.Length // of one, exactly: work tallied at another size no longer fits
 	Is      []measure.Length // what it measures, where that is not what it is tallied by: a row of blocks that were measured
 	Told    Told
-	Look    string // what one shows, however it is turned: work tallied of another look no longer fits
-	Plainly string // the same as older programs told it, which did not see how a print lies; empty where that is the look
+	Look    string  // what one shows, however it is turned: work tallied of another look no longer fits
+	Plainly string  // the same as older programs told it, which did not see how a print lies; empty where that is the look
+	Bobbin  float64 // metres of the lower thread that one takes
 	Picture naming.Step
 	Takes   []Take
 	Also    []StandIn // what stands in for some of these, so that fewer are made
@@ -394,7 +395,7 @@ func (w *Work) asPlanned(act naming.Step) (piece.Piece, bool) {
 func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 	s := Step{
 		ID: b.ID, Called: b.Name, Stage: b.Stage, Does: b.Does, Make: b.Make, Spare: b.Spare,
-		Of: Source{Batch: b},
+		Of: Source{Batch: b}, Bobbin: w.lowerThread(*b),
 	}
 	for _, t := range b.Takes {
 		if b.Make > 0 { // what others stand in for wholly takes nothing

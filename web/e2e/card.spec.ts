@@ -73,3 +73,31 @@ test("where the server does not tell the card, the batch is counted all the same
   await expect(page.getByRole("button", { name: /One more/ })).toBeVisible();
   await expect(page.getByText(/^Bring/)).toBeVisible();
 });
+
+test("the bobbin is told of, and the chain shows where it runs out", async ({ page }) => {
+  const quilt = await fromLibrary(page, "Shoo-fly", "By the bobbin");
+  const id = quilt.replace("/q/", "");
+  const { document, rev } = (await (await page.request.get(`/api/quilts/${id}`)).json()) as {
+    document: { settings: object };
+    rev: number;
+  };
+  await page.request.put(`/api/quilts/${id}`, {
+    headers: { "If-Match": `"${rev}"` },
+    data: { ...document, settings: { ...document.settings, bobbin: 5 } },
+  });
+  await page.goto(`${quilt}/bench/${encodeURIComponent("block/row-1")}`);
+  await expect(page.getByTestId("bobbin")).toHaveCount(0);
+  await page.getByRole("button", { name: /A full bobbin is in/ }).click();
+  // Two seams of 2½ in a row, 5 in or 0.127 m, at 1.4 times their length: 0.1778 m of 5 m, so 28.
+  await expect(page.getByTestId("bobbin")).toHaveText("Bobbin: 28 more of these");
+  await page.keyboard.type("10");
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("bobbin")).toHaveText("Bobbin: 18 more of these");
+  await page.goto(`${quilt}/tally`);
+  await expect(page.getByText(/4 yd of 5 yd left on the bobbin/)).toBeVisible();
+  await page.goto(`${quilt}/quilt`);
+  await page.getByLabel("Thread on a full bobbin").fill("1");
+  await expect(page.getByText(/No bobbin holds 1 m of thread/).last()).toBeVisible();
+  await page.getByLabel("Stitches", { exact: true }).fill("2.3 miles");
+  await expect(page.getByText(/is no length of a stitch/).last()).toBeVisible();
+});

@@ -153,7 +153,7 @@ const textStyles = defineTextStyles({
       fontFamily: "heading",
       fontWeight: "700",
       lineHeight: "1",
-      fontSize: { base: "min(96px, 12vh)", md: "min(150px, 15vh)" },
+      fontSize: { base: "min(96px, 12vh)", md: "min(150px, 13vh)" },
     },
   },
   total: { value: { fontFamily: "heading", fontSize: { base: "30px", md: "44px" } } },

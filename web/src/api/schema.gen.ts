@@ -1377,6 +1377,11 @@ export interface components {
         };
         DocumentSettings: {
             /**
+             * Format: int64
+             * @description Metres of thread on a full bobbin
+             */
+            bobbin: number;
+            /**
              * @description How the shop sells cloth
              * @enum {string}
              */
@@ -1395,6 +1400,15 @@ export interface components {
             longest?: string;
             /** @enum {string} */
             paper: "a4" | "letter";
+            /**
+             * Format: int64
+             * @description Thread that a seam takes at usual stitches, upper and lower together, per cent of its length
+             */
+            perSeam: number;
+            /** @description How long short ones are, where a seam is cut through later; 1.3 to 1.7 mm when left out */
+            short?: string;
+            /** @description How long stitches usually are; 2.1 to 2.5 mm when left out */
+            stitch?: string;
             /**
              * @description Whether pace, time left and thread are told
              * @enum {string}
@@ -2997,7 +3011,7 @@ export interface components {
             /** @description Made by the client; a repeated delivery counts once */
             id: string;
             /** @enum {string} */
-            kind: "made" | "aside" | "recount" | "pressed" | "undo" | "measured";
+            kind: "made" | "aside" | "recount" | "pressed" | "undo" | "measured" | "bobbin";
             /** @description What one shows, as the plan gave it when it was made */
             look?: string;
             /** Format: int64 */
@@ -3096,6 +3110,8 @@ export interface components {
             stages: components["schemas"]["TallyStage"][];
             /** @description In the order of the plan */
             steps: components["schemas"]["TallyStep"][];
+            /** @description On the bobbin; nothing while no bobbin was told of, or times and thread are hidden */
+            thread?: components["schemas"]["TallyThread"];
         };
         TallyReading: {
             /**
@@ -3146,6 +3162,11 @@ export interface components {
         TallyStep: {
             /** Format: int64 */
             aside: number;
+            /**
+             * Format: int64
+             * @description After how many more the bobbin runs out; -1 when that is not known
+             */
+            bobbin: number;
             /**
              * Format: int64
              * @description How many more are to be measured by now, by the school
@@ -3216,6 +3237,21 @@ export interface components {
             step: string;
             /** Format: int64 */
             toGo: number;
+        };
+        TallyThread: {
+            /** @description It should have run out: a new one was put in and not told, or it holds more than was said */
+            empty: boolean;
+            /**
+             * Format: double
+             * @description How much of a full bobbin is left
+             */
+            left: number;
+            says: string;
+            /**
+             * Format: int64
+             * @description How many more full bobbins all that is to go takes
+             */
+            wind: number;
         };
         TallyTimes: {
             /** @description What was set aside, by reason, the most frequent first */
@@ -3982,7 +4018,7 @@ export interface operations {
                 /** @description Events that came before the one of this number; the newest when left out */
                 before?: number;
                 step?: string;
-                kind?: "" | "made" | "aside" | "recount" | "pressed" | "undo" | "measured";
+                kind?: "" | "made" | "aside" | "recount" | "pressed" | "undo" | "measured" | "bobbin";
                 /** @description That happened from then on, RFC 3339 */
                 from?: string;
                 /** @description That happened before then */

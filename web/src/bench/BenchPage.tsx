@@ -69,6 +69,8 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
     if (e.key === "ArrowRight") needle.go(1);
   });
   const card = !iron && isDrawn(needle.under);
+  const lasts = project.progress.steps.find((s) => s.id === step.id)?.bobbin ?? -1;
+  const bobbin = lasts < 0 || iron ? -1 : lasts + (counting.tally.progress?.good ?? 0);
   const picture = step.sewing && step.picture ? project.plan.pictures[step.picture] : undefined;
   return (
     <Flex direction="column" h="100dvh" overflow="hidden" bg="paper">
@@ -96,7 +98,16 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
           )}
         </Flex>
       </Flex>
-      {picture && <ChainRow picture={picture} project={project} good={counts.good} make={counts.make} card={card} />}
+      {picture && (
+        <ChainRow
+          picture={picture}
+          project={project}
+          good={counts.good}
+          make={counts.make}
+          card={card}
+          bobbin={bobbin}
+        />
+      )}
       <Box
         as="footer"
         bg="cotton"

@@ -1,14 +1,15 @@
 // The buttons under the count, for a finger or a mouse.
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
-import { Key } from "./Key";
+import { Key, WideKey } from "./Key";
 import type { Counting } from "./useCounting";
 
 /** tight: the card of the step needs room beside them. */
 export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: number; tight?: boolean }) {
   const { tally, knife, cut, iron, digits, setDigits, typed, mode, setMode, enter, recountOrNot } = counting;
+  const K = tight ? WideKey : Key;
   return (
-    <Box>
-      <Flex minH={{ base: "26px", md: "34px" }} align="center" role="status">
+    <Box flexShrink={0}>
+      <Flex minH={{ base: "26px", md: tight ? "24px" : "34px" }} align="center" role="status">
         <Text fontSize={{ base: "large", md: "lead" }} fontWeight="600" color="madder">
           {mode === "recount"
             ? typed === undefined
@@ -27,7 +28,7 @@ export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: n
           fontSize="lead"
           onClick={() => tally.made(1)}
         >
-          One more <Key>Space</Key>
+          One more <K>Space</K>
         </Button>
         <Button
           gridColumn={{ base: "span 2", md: "span 3" }}
@@ -69,7 +70,7 @@ export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: n
           disabled={!tally.canUndo}
           onClick={() => tally.undo()}
         >
-          Take back <Key>Z</Key>
+          Take back <K>Z</K>
         </Button>
         {!iron && (
           <>
@@ -79,7 +80,7 @@ export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: n
               {...(tight && { px: "6px", fontSize: "small" })}
               onClick={() => setMode("aside")}
             >
-              Set aside <Key>R</Key>
+              Set aside <K>R</K>
             </Button>
             <Button
               gridColumn="span 2"
@@ -88,7 +89,7 @@ export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: n
               aria-pressed={mode === "recount"}
               onClick={recountOrNot}
             >
-              Recount <Key>C</Key>
+              Recount <K>C</K>
             </Button>
           </>
         )}

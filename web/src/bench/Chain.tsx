@@ -9,11 +9,12 @@ type Props = {
   good: number;
   make: number;
   chain: number;
+  bobbin: number;
   width: number;
   height: number;
 };
 
-export function Chain({ picture, colours, good, make, chain, width, height }: Props) {
+export function Chain({ picture, colours, good, make, chain, bobbin, width, height }: Props) {
   const thread = 16;
   const hang = height - thread - 20;
   const scale = Math.min(hang / picture.h, 74 / picture.w);
@@ -29,12 +30,13 @@ export function Chain({ picture, colours, good, make, chain, width, height }: Pr
   const first = Math.max(0, Math.floor(left / (pitch + cut / chain)) - 2);
   const last = Math.min(make, first + Math.ceil(width / pitch) + 4);
   const px = 1 / scale;
+  const runsOut = bobbin >= seen && bobbin < make;
   return (
     <svg
       width={width}
       height={height}
       role="img"
-      aria-label={`The chain: ${good} of ${make} sewn, cut after every ${chain}`}
+      aria-label={`The chain: ${good} of ${make} sewn, cut after every ${chain}${runsOut ? `, the bobbin runs out after ${bobbin}` : ""}`}
       style={{ display: "block" }}
     >
       <g transform={`translate(${14 - left} 0)`}>
@@ -88,6 +90,7 @@ export function Chain({ picture, colours, good, make, chain, width, height }: Pr
             )}
           </g>
         ))}
+        {runsOut && <Bobbin x={place(bobbin) - 5} height={height} />}
         <line
           x1={needle}
           x2={needle}
@@ -99,5 +102,15 @@ export function Chain({ picture, colours, good, make, chain, width, height }: Pr
         />
       </g>
     </svg>
+  );
+}
+
+/** Where the bobbin runs out: an empty bobbin from its side, hanging on the thread. */
+function Bobbin({ x, height }: { x: number; height: number }) {
+  return (
+    <g transform={`translate(${x} 0)`} stroke="var(--v-colors-ink)" fill="var(--v-colors-cotton)" strokeWidth="1.6">
+      <line x1="0" x2="0" y1="4" y2={height - 14} strokeDasharray="2 4" />
+      <path d="M-9 4 H9 V8 H4 V22 H9 V26 H-9 V22 H-4 V8 H-9 Z" />
+    </g>
   );
 }

@@ -12,6 +12,7 @@ export function ChainRow({
   good,
   make,
   card,
+  bobbin,
 }: {
   picture: Picture | undefined;
   project: Project;
@@ -19,6 +20,8 @@ export function ChainRow({
   make: number;
   /** A phone has no room for it beside the card of the step. */
   card: boolean;
+  /** After so many of all the bobbin runs out; below zero when that is not known. */
+  bobbin: number;
 }) {
   const frame = useRef<HTMLDivElement>(null);
   const [width, setWidth] = useState(0);
@@ -37,7 +40,7 @@ export function ChainRow({
       borderColor="hair"
       overflow="hidden"
       flexShrink={0}
-      h={{ base: "84px", md: "112px" }}
+      h={{ base: "84px", md: window.innerHeight < 780 ? "84px" : "112px" }}
       css={{ [card ? phone : shortPhone]: { display: "none" } }}
       pt="6px"
     >
@@ -48,8 +51,9 @@ export function ChainRow({
           good={good}
           make={make}
           chain={project.plan.chain}
+          bobbin={bobbin}
           width={width}
-          height={width < 700 ? 78 : 106}
+          height={width < 700 || window.innerHeight < 780 ? 78 : 106}
         />
       )}
     </Box>

@@ -1,14 +1,43 @@
 // How many there are, and what that means.
-import { Box, Flex, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import type { Project, Step } from "../api/client";
+import { Key } from "./Key";
 import { Message } from "./Message";
+import { shortPhone } from "./short";
 import type { Counting, countsOf } from "./useCounting";
+
+/** How far the bobbin lasts, and that a full one was put in. */
+function Bobbin({ tally, project, step }: Pick<Props, "project" | "step"> & { tally: Counting["tally"] }) {
+  const hidden = project.document.settings.times === "hidden";
+  const thread = project.progress.thread;
+  const more = (project.progress.steps.find((s) => s.id === step.id)?.bobbin ?? -1) - tally.pending.made;
+  if (hidden) return null;
+  return (
+    <Flex
+      align="center"
+      gap="10px"
+      fontSize={{ base: "small", md: "body" }}
+      className="tabular"
+      mt="2px"
+      css={{ [shortPhone]: { display: "none" } }}
+    >
+      {thread && (
+        <Text color={thread.empty ? "madder" : undefined} data-testid="bobbin">
+          {thread.empty ? thread.says : `Bobbin: ${Math.max(0, more)} more of these`}
+        </Text>
+      )}
+      <Button size="sm" variant="plain" px="0" minH="24px" onClick={tally.bobbin}>
+        {thread ? "New bobbin" : "A full bobbin is in"} <Key>N</Key>
+      </Button>
+    </Flex>
+  );
+}
 
 type Props = { counting: Counting; counts: ReturnType<typeof countsOf>; project: Project; step: Step };
 
 export function Counts({ counting: { tally, iron }, counts, project, step }: Props) {
   return (
-    <Box>
+    <Box flexShrink={0}>
       <Flex align="baseline" gap="14px" wrap="wrap" aria-live="polite">
         <Text as="span" textStyle="count" className="tabular" data-testid="good">
           {counts.good}
@@ -22,6 +51,7 @@ export function Counts({ counting: { tally, iron }, counts, project, step }: Pro
         <b data-testid="aside">{counts.aside}</b> set aside
         {step.spare > 0 && ` · ${step.spare} of them spare`}
       </Text>
+      {!iron && step.sewing && <Bobbin tally={tally} project={project} step={step} />}
       <Message tally={tally} project={project} step={step} iron={iron} />
     </Box>
   );

@@ -6,3 +6,8 @@ import { Key as AnyKey } from "../frame/Key";
 export function Key({ children }: { children: ReactNode }) {
   return <AnyKey display={{ base: "none", md: "inline" }}>{children}</AnyKey>;
 }
+
+/** Where there is little room, only on a wide screen. */
+export function WideKey({ children }: { children: ReactNode }) {
+  return <AnyKey display={{ base: "none", xl: "inline" }}>{children}</AnyKey>;
+}

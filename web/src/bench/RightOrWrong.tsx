@@ -16,11 +16,28 @@ export function RightOrWrong({ project, needle: { under, seam } }: { project: Pr
   const size = { colours, maxW: 180, maxH: 102 };
   const spot = (w: UnderWrong) => (w.x === 0 && w.y === 0 ? undefined : { up: w.up, x: w.x, y: w.y });
   return (
-    <Box borderTopWidth={{ md: "1px" }} borderColor="hair" pt={{ md: "8px" }} mt={{ md: "8px" }}>
+    <Flex
+      direction="column"
+      flex={{ md: "0 1 auto" }}
+      minH="0"
+      overflow="hidden"
+      borderTopWidth={{ md: "1px" }}
+      borderColor="hair"
+      pt={{ md: "6px" }}
+      mt={{ md: "6px" }}
+    >
       <Text display={{ base: "none", md: "block" }} fontWeight="600" color="soft" fontSize="small">
         Before the next one: which is right?
       </Text>
-      <Flex gap="28px" mt="6px" mb="4px" align="end" display={{ base: "none", md: "flex" }}>
+      <Flex
+        gap="28px"
+        mt="4px"
+        mb="4px"
+        flex="0 1 148px"
+        minH="0"
+        display={{ base: "none", md: "flex" }}
+        css={{ "& svg": { height: "100%", width: "auto", minHeight: 0 } }}
+      >
         <Side name="right" good>
           {seam ? (
             <LayersView
@@ -55,18 +72,20 @@ export function RightOrWrong({ project, needle: { under, seam } }: { project: Pr
           )}
         </Side>
       </Flex>
-      <Text fontSize={{ base: "small", md: "body" }} css={{ [shortPhone]: { display: "none" } }}>
+      <Text fontSize={{ base: "small", md: "body" }} flexShrink={0} css={{ [shortPhone]: { display: "none" } }}>
         <Ruled>{wrong.tells}</Ruled>
       </Text>
-    </Box>
+    </Flex>
   );
 }
 
 function Side({ name, good, children }: { name: string; good?: boolean; children: ReactNode }) {
   return (
-    <Flex direction="column" gap="4px">
-      {children}
-      <Text fontSize="small" fontWeight="600" color={good ? "woad" : "madder"}>
+    <Flex direction="column" gap="4px" minH="0" minW="0">
+      <Box flex="1" minH="0">
+        {children}
+      </Box>
+      <Text fontSize="small" fontWeight="600" color={good ? "woad" : "madder"} flexShrink={0}>
         <Ruled>{name}</Ruled>
       </Text>
     </Flex>

@@ -67,6 +67,7 @@ export function useCounting(project: Project, step: Step, station: Station) {
     } else if (key === "z") tally.undo();
     else if (key === "a" && knife) cut();
     else if (key === "t") turn();
+    else if (key === "n" && !iron && step.sewing) tally.bobbin();
     else if (key === "r" && !iron) setMode(mode === "aside" ? "count" : "aside");
     else if (key === "c" && !iron) recountOrNot();
     else if (key === "escape" && (mode !== "count" || digits !== "")) done();

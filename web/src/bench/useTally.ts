@@ -59,7 +59,7 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
   const last = () => {
     const undone = new Set(here.filter((w) => w.event.kind === "undo").map((w) => w.event.of));
     const counts = (kind: TallyEvent["kind"]) =>
-      kind !== "undo" && kind !== "measured" && (kind === "pressed") === (station === "iron");
+      kind !== "undo" && kind !== "measured" && kind !== "bobbin" && (kind === "pressed") === (station === "iron");
     const mine = here.filter((w) => counts(w.event.kind) && !undone.has(w.event.id)).at(-1);
     if (mine) return { id: mine.event.id, effect: mine.effect };
     const stored = station === "iron" ? progress?.lastPressed : progress?.last;
@@ -80,6 +80,7 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
     made: (n: number) => count(station === "iron" ? "pressed" : "made", n),
     aside: (n: number, reason: string) => count("aside", n, reason),
     recount: (n: number) => count("recount", n),
+    bobbin: () => record({ kind: "bobbin", n: 0 }, { made: 0, aside: 0, pressed: 0 }),
     whole,
     undo: () => {
       const l = last();

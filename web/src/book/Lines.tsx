@@ -16,6 +16,7 @@ const kinds: Record<string, string> = {
   recount: "counted again",
   pressed: "pressed",
   measured: "measured",
+  bobbin: "full bobbin put in",
   undo: "taken back",
 };
 
@@ -107,7 +108,7 @@ function Line({ line, record, heading }: { line: BookLine; record: Props["record
           textDecoration={back ? "line-through" : undefined}
           color={back ? "soft" : undefined}
         >
-          <b className="tabular">{e.kind === "undo" ? "" : e.n}</b> {kinds[e.kind] ?? e.kind}{" "}
+          <b className="tabular">{e.kind === "undo" || e.kind === "bobbin" ? "" : e.n}</b> {kinds[e.kind] ?? e.kind}{" "}
           <Ruled>{`· ${name || e.step}`}</Ruled>
           {e.reads && <Ruled>{`: ${e.reads} ${e.along ?? ""}`}</Ruled>}
           {e.reason && `: ${e.reason}`}

@@ -32,6 +32,9 @@ export function Times({ project }: { project: Project }) {
             )}
             {data.usual && <Text mt="6px">{`A day at the machine is usually ${data.usual}, pauses left out.`}</Text>}
             {data.share && <Text>{`One such day is enough for ${data.share}.`}</Text>}
+            {project.progress.thread && (
+              <Text mt="6px">{`${project.progress.thread.says} All that is to go takes ${project.progress.thread.wind === 1 ? "one more" : `${project.progress.thread.wind} more`}.`}</Text>
+            )}
             {data.paces.length > 0 && (
               <chakra.table mt="10px" css={{ borderCollapse: "collapse" }}>
                 <tbody>

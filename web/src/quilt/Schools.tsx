@@ -4,7 +4,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Document, type Question, server } from "../api/client";
 import { keys } from "../api/queries";
-import { ChoiceField, NumberField } from "../frame/fields";
+import { ChoiceField, NumberField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
 
@@ -59,6 +59,38 @@ export function Schools({ draft }: { draft: Draft }) {
           onChange={(v) => draft.set(["schools", "chain"], v)}
           problems={draft.at("/schools/chain")}
           help="units; the bench marks it"
+        />
+        <NumberField
+          label="Thread on a full bobbin"
+          value={d.settings.bobbin}
+          min={5}
+          max={500}
+          onChange={(v) => draft.set(["settings", "bobbin"], v)}
+          problems={draft.at("/settings/bobbin")}
+          help="metres; the bench marks where it runs out"
+        />
+        <NumberField
+          label="Thread that a seam takes"
+          value={d.settings.perSeam}
+          min={200}
+          max={500}
+          onChange={(v) => draft.set(["settings", "perSeam"], v)}
+          problems={draft.at("/settings/perSeam")}
+          help="per cent of its length, upper and lower together; 250 to 280 is usual"
+        />
+        <TextField
+          label="Stitches"
+          value={d.settings.stitch ?? ""}
+          onChange={(v) => draft.set(["settings", "stitch"], v.trim() === "" ? undefined : v)}
+          problems={draft.at("/settings/stitch")}
+          help="as in 2.3 mm; left empty, 2.1 to 2.5 mm"
+        />
+        <TextField
+          label="Short stitches"
+          value={d.settings.short ?? ""}
+          onChange={(v) => draft.set(["settings", "short"], v.trim() === "" ? undefined : v)}
+          problems={draft.at("/settings/short")}
+          help="where a seam is cut through later; left empty, 1.3 to 1.7 mm"
         />
       </Box>
       <Exceptions draft={draft} questions={questions?.filter((q) => q.perStep) ?? []} />

@@ -1,0 +1,41 @@
+package tally
+
+import (
+	"fmt"
+	"math"
+)
+
+// Thread is how far the bobbin lasts.
+type Thread struct {
+	Left  float64 `json:"left" minimum:"0" maximum:"1" doc:"How much of a full bobbin is left"`
+	Says  string  `json:"says"`
+	Empty bool    `json:"empty" doc:"It should have run out: a new one was put in and not told, or it holds more than was said"`
+	Wind  int     `json:"wind" doc:"How many more full bobbins all that is to go takes"`
+}
+
+// thread says how far the bobbin lasts: at which piece of each step it runs out, and how many are to be wound for the rest.
+func (f *folding) thread(l *Log) {
+	full := float64(f.w.Document.Settings.Bobbin)
+	if lastOf(l.bobbins) < 0 || full <= 0 || f.w.Document.Settings.Times == "hidden" {
+		return
+	}
+	left := max(0, full-f.spent)
+	rest := 0.0
+	for i, s := range f.w.Steps {
+		rest += float64(f.Steps[i].ToGo) * s.Bobbin
+		if s.Bobbin > 0 {
+			f.Steps[i].Bobbin = int(math.Floor(left/s.Bobbin + 1e-9))
+		}
+	}
+	t := &Thread{Left: math.Round(left/full*1e4) / 1e4, Empty: f.spent > full, Wind: int(math.Ceil(max(0, rest-left)/full - 1e-9))}
+	switch {
+	case t.Empty:
+		t.Says = "The bobbin should be empty."
+	case f.w.Document.Settings.Buy == "m":
+		t.Says = fmt.Sprintf("%.0f m of %.0f m left on the bobbin.", left, full)
+	default:
+		const yard = 0.9144
+		t.Says = fmt.Sprintf("%.0f yd of %.0f yd left on the bobbin.", left/yard, full/yard)
+	}
+	f.Thread = t
+}

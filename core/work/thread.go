@@ -1,0 +1,62 @@
+package work
+
+import (
+	"slices"
+
+	"vicis/core/batching"
+	"vicis/core/making"
+	"vicis/core/measure"
+)
+
+// Stitch is how long stitches are, and why.
+type Stitch string
+
+// The kinds of stitches (common practice).
+const (
+	UsualStitch Stitch = "usual"
+	TubeStitch  Stitch = "tube"     // short: the tube is cut across, and seams of its rings are unpicked again
+	SetStitch   Stitch = "set"      // short: the set is cut across
+	CutStitch   Stitch = "cut"      // short: the seam is cut through later
+	SpunStitch  Stitch = "spun"     // short: crossings are spun
+	usualLong          = 23 * tenth // the middle of what is usual
+	shortLong          = 15 * tenth
+	tenth              = measure.Millimetre / 10
+)
+
+// StitchOf is how long the stitches of a batch are.
+func (s Sewn) StitchOf(b batching.Batch) Stitch {
+	switch {
+	case b.Stage == batching.Sets && len(s.Acts[b.ID].Made.Round) > 0:
+		return TubeStitch
+	case b.Stage == batching.Sets:
+		return SetStitch
+	case slices.ContainsFunc(b.Of, s.CutThrough):
+		return CutStitch
+	case slices.ContainsFunc(b.Of, s.IsSpun):
+		return SpunStitch
+	}
+	return UsualStitch
+}
+
+// lowerThread is how much of the bobbin's thread one of a batch takes, in metres. A lockstitch takes so many times the length of its seam at the
+// usual stitches, half of it from the bobbin; what goes through the cloth and back with every stitch is more where stitches are shorter. What
+// lies between the pieces of a chain is not counted.
+func (s Sewn) lowerThread(b batching.Batch) float64 {
+	if b.Does != making.Sews {
+		return 0
+	}
+	set := s.Document.Settings
+	long := func(w measure.Written, usual measure.Length) float64 {
+		if l, err := w.Length(s.Document.Units); err == nil && l > 0 {
+			return l.Inches()
+		}
+		return usual.Inches()
+	}
+	usual := long(set.Stitch, usualLong)
+	times := float64(set.PerSeam) / 100
+	if s.StitchOf(b) != UsualStitch {
+		times = 2 + (times-2)*usual/long(set.Short, shortLong)
+	}
+	const inch = 0.0254
+	return float64(b.Seams) * b.Each.Inches() * inch * times / 2
+}
