@@ -7,7 +7,9 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"vicis/core/naming"
+	"vicis/core/order"
 	"vicis/core/sheet"
+	"vicis/core/tally"
 )
 
 // What comes under the needle in one step: worked out when it is asked for, since a plan has hundreds of steps and one hand.
@@ -16,6 +18,20 @@ func (s *Server) registerNeedle(a huma.API, op describe) {
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/needle", "needle",
 		"How the layers of a step lie under the needle: which is on top, where allowances come, and what is easily taken for it; lengths in inches are drawn, those with text are to be read"),
 		s.needle)
+	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/order", "order",
+		"What every batch asks for, what can be sewn now, what others wait for, and the order that changes the stitches least often"), s.order)
+}
+
+func (s *Server) order(ctx context.Context, in *QuiltIn) (*body[order.Order], error) {
+	p, err := s.newest(ctx, in.ID)
+	if err != nil {
+		return nil, err
+	}
+	var out order.Order
+	if err := s.kept.read(ctx, in.ID, func(log *tally.Log) { out = order.Of(p.work, log.Progress(p.work), log.Takes(p.work)) }); err != nil {
+		return nil, trouble(err)
+	}
+	return &body[order.Order]{out}, nil
 }
 
 type needleIn struct {

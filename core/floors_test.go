@@ -24,7 +24,7 @@ var floors = [][]string{
 	{"document"},
 	{"work"},
 	{"tally", "drawn", "needle"},
-	{"sheet", "advice"},
+	{"sheet", "advice", "order"},
 	{"ask"},
 	{"plan"},
 	{"starter", "library"},

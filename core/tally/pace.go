@@ -79,18 +79,13 @@ func (l *Log) gaps() map[*count][]pace.Gap {
 	return of
 }
 
-// Times holds what is left to do against the log. clock is how many minutes the quilter's clock is ahead of UTC.
-func (l *Log) Times(w *work.Work, p Progress, clock int) Times {
-	out := Times{Paces: []StepPace{}, Days: l.days(clock), Aside: []Reasoned{}, Hidden: w.Document.Settings.Times == "hidden"}
-	if out.Hidden {
-		return out
-	}
+// own are the gaps of every step.
+func (l *Log) own(w *work.Work) [][]pace.Gap {
 	index := map[naming.Step]int{}
 	for i, s := range w.Steps {
 		index[s.ID] = i
 	}
 	f := folding{w: w, index: index}
-	bySort, known := map[sort][]pace.Gap{}, make([]pace.Pace, len(w.Steps))
 	own := make([][]pace.Gap, len(w.Steps))
 	gaps := l.gaps()
 	for _, k := range l.keys { // in their order: what is added up does not depend on that of a map
@@ -98,6 +93,32 @@ func (l *Log) Times(w *work.Work, p Progress, clock int) Times {
 			own[i] = append(own[i], gaps[l.count[k]]...)
 		}
 	}
+	return own
+}
+
+// Takes tells how long so many of a step take by one's own tallies; false where that is not known, or not to be told.
+func (l *Log) Takes(w *work.Work) func(step, n int) (string, bool) {
+	if w.Document.Settings.Times == "hidden" {
+		return func(int, int) (string, bool) { return "", false }
+	}
+	own := l.own(w)
+	return func(step, n int) (string, bool) {
+		p, ok := pace.Of(own[step])
+		if !ok || n == 0 {
+			return "", false
+		}
+		return rangeWords(pace.Left([]pace.Rest{{N: n, Pace: p}})), true
+	}
+}
+
+// Times holds what is left to do against the log. clock is how many minutes the quilter's clock is ahead of UTC.
+func (l *Log) Times(w *work.Work, p Progress, clock int) Times {
+	out := Times{Paces: []StepPace{}, Days: l.days(clock), Aside: []Reasoned{}, Hidden: w.Document.Settings.Times == "hidden"}
+	if out.Hidden {
+		return out
+	}
+	bySort, known := map[sort][]pace.Gap{}, make([]pace.Pace, len(w.Steps))
+	own := l.own(w)
 	for i, s := range w.Steps {
 		bySort[sortOf(s)] = append(bySort[sortOf(s)], own[i]...)
 	}

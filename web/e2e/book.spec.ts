@@ -95,3 +95,15 @@ test("pace and time left are told from one's own counts alone, and can be hidden
   });
   await expect(page.getByText(/40 s each/)).toHaveCount(0);
 });
+
+test("what can be sewn tonight is told by what it asks, and what waits is not among it", async ({ page }) => {
+  await page.goto("/q/demo-boat-shed/sew");
+  await expect(page.getByText(/crossings to match/).first()).toBeVisible();
+  await page.getByLabel("Show the batches").selectOption("now");
+  await expect(page.getByRole("heading", { name: "What can be sewn now" })).toBeVisible();
+  const batches = page.locator("h3");
+  await expect(batches.first()).toHaveText(/Sew Middle to IV/);
+  await expect(page.getByText(/plain sewing/).first()).toBeVisible();
+  await expect(page.getByText(/later pieces wait for it/).first()).toBeVisible();
+  await expect(batches.filter({ hasText: /border/ })).toHaveCount(0);
+});

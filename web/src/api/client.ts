@@ -9,6 +9,7 @@ export type Plan = Schemas["Plan"];
 export type Step = Schemas["SheetStep"];
 export type Picture = Schemas["DrawnPicture"];
 export type BookLine = Schemas["BookLine"];
+export type Order = Schemas["Order"];
 export type Under = Schemas["SheetUnder"];
 export type UnderSeam = Schemas["SheetUnderSeam"];
 export type UnderWrong = Schemas["SheetUnderWrong"];
@@ -151,6 +152,8 @@ export const server = {
     ask<Schemas["TallyTimes"]>(client.GET("/api/quilts/{id}/times", { params: { path: { id }, query: { clock } } })),
   readTally: (id: string, text: string) =>
     ask<Tallied>(client.POST("/api/quilts/{id}/tally.csv", { params: { path: { id } }, body: { text } })),
+  order: (id: string, signal?: AbortSignal) =>
+    ask<Order>(client.GET("/api/quilts/{id}/order", { params: { path: { id } }, signal })),
   needle: (id: string, step: string, signal?: AbortSignal) =>
     ask<Under>(client.GET("/api/quilts/{id}/needle", { params: { path: { id }, query: { step } }, signal })),
   onward: (id: string, document: Document, came: Came, signal?: AbortSignal) =>

@@ -448,6 +448,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quilts/{id}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What every batch asks for, what can be sewn now, what others wait for, and the order that changes the stitches least often */
+        get: operations["order"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quilts/{id}/progress": {
         parameters: {
             query?: never;
@@ -1911,6 +1928,47 @@ export interface components {
             says: string;
             /** Format: int64 */
             squares: number;
+        };
+        Order: {
+            /** @description In the order of the plan */
+            batches: components["schemas"]["OrderBatch"][];
+            /**
+             * Format: int64
+             * @description How often that is changed then
+             */
+            changes: number;
+            /** @description The same in an order that changes the length of stitches least often, and never waits for itself */
+            fewest: string[];
+            /**
+             * Format: int64
+             * @description How often in the order of the plan
+             */
+            planned: number;
+            /** @description What there are parts for now, what asks least care first */
+            tonight: string[];
+        };
+        OrderBatch: {
+            /** @description Of one: crossings, points, stretching edges, lines to follow */
+            asks: string;
+            /** @enum {string} */
+            care: "plain" | "some" | "careful";
+            /** @description What can be sewn between its pieces, as leaders and enders: batches that ask no care, have parts now, the same stitches, and do not wait for it */
+            enders: string[];
+            /**
+             * Format: int64
+             * @description How many pieces of later batches wait for it
+             */
+            holdsUp: number;
+            /**
+             * Format: int64
+             * @description How many can be sewn now: of what is to go, what there are parts for
+             */
+            now: number;
+            /** @description It is sewn with short stitches */
+            short: boolean;
+            step: string;
+            /** @description How long those take, by one's own tallies; empty where that is not known */
+            takes: string;
         };
         Plan: {
             /** @description One block, finished */
@@ -4251,6 +4309,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AskOnward"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"];
                 };
             };
             /** @description Error */

@@ -1,12 +1,16 @@
 // The sewing in order: one batch after another, each for the whole quilt.
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
 import { Link } from "react-router";
-import type { Project, Step } from "../api/client";
+import { type Order, type Project, type Step, server } from "../api/client";
+import { keys } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { LaidView, PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
 import { TurnButton } from "../drawn/Turned";
 import { Caution } from "../frame/Caution";
+import { ChoiceField } from "../frame/fields";
 import { useFramed } from "../frame/ProjectFrame";
 import { progressOf } from "../frame/progress";
 import { Ruled } from "../frame/Ruled";
@@ -27,22 +31,62 @@ const titles: Record<string, string> = {
 
 export function SewPage() {
   const project = useFramed();
+  return project.plan.steps.length === 0 ? <Unplanned /> : <Batches project={project} />;
+}
+
+function Batches({ project }: { project: Project }) {
   const { plan } = project;
-  if (plan.steps.length === 0) return <Unplanned />;
   const sewn = plan.steps.filter((s) => s.sewing || s.does === "mark" || s.does === "trim" || s.does === "cut again");
   const stages = plan.stages.filter((st) => sewn.some((s) => s.stage === st));
+  const { data: order } = useQuery({
+    queryKey: keys.order(project.id, project.rev, project.progress.events),
+    queryFn: ({ signal }) => server.order(project.id, signal),
+    placeholderData: (before) => before,
+  });
+  const [by, setBy] = useState<By>("work");
+  const listed = by === "work" ? undefined : ((by === "now" ? order?.tonight : order?.fewest) ?? []);
+  const asks = new Map(order?.batches.map((b) => [b.step, b]));
   return (
     <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
       {plan.test && <TestStrips project={project} />}
-      {stages.map((stage) => (
-        <Section key={stage} title={titles[stage] ?? stage} aside={stage === stages[0] && <TurnButton />}>
-          {sewn
-            .filter((s) => s.stage === stage)
-            .map((s) => (
-              <Batch key={s.id} step={s} project={project} number={sewn.indexOf(s) + 1} />
-            ))}
+      <Flex align="end" justify="space-between" gap="12px" wrap="wrap" mb="10px">
+        <ChoiceField
+          w="300px"
+          label="Show the batches"
+          value={by}
+          onChange={setBy}
+          choices={[
+            { value: "work", name: "in the order of the work" },
+            { value: "now", name: "that can be sewn now, easiest first" },
+            ...(order && order.changes < order.planned
+              ? [{ value: "fewest" as const, name: "with the fewest changes of stitches" }]
+              : []),
+          ]}
+        />
+        {listed && <TurnButton />}
+      </Flex>
+      {listed && (
+        <Section title={by === "now" ? "What can be sewn now" : "The stitches changed least often"}>
+          {by === "fewest" && order && (
+            <Text color="soft">{`${order.changes} changes of the length of stitches, and ${order.planned} in the order of the work. What is marked and cut apart comes in between.`}</Text>
+          )}
+          {listed.length === 0 && <Text>There are parts for nothing yet: cut first.</Text>}
+          {listed.map((id) => {
+            const s = sewn.find((one) => one.id === id);
+            return s && <Batch key={id} step={s} project={project} number={sewn.indexOf(s) + 1} asks={asks.get(id)} />;
+          })}
         </Section>
-      ))}
+      )}
+      {!listed &&
+        stages.map((stage) => (
+          <Section key={stage} title={titles[stage] ?? stage} aside={stage === stages[0] && <TurnButton />}>
+            {sewn
+              .filter((s) => s.stage === stage)
+              .map((s) => (
+                <Batch key={s.id} step={s} project={project} number={sewn.indexOf(s) + 1} asks={asks.get(s.id)} />
+              ))}
+          </Section>
+        ))}
       <Caution>
         Take pins out before the needle reaches them. Hands clear of the needle, slow over bulk, needle down to adjust.
         Change your posture, rest hands and eyes. Follow the maker's instructions for your machine.
@@ -51,7 +95,11 @@ export function SewPage() {
   );
 }
 
-function Batch({ step, project, number }: { step: Step; project: Project; number: number }) {
+type By = "work" | "now" | "fewest";
+
+type Asks = Order["batches"][number] | undefined;
+
+function Batch({ step, project, number, asks }: { step: Step; project: Project; number: number; asks: Asks }) {
   const p = progressOf(project, step.id);
   const colours = coloursOf(project.document);
   const sewing = step.sewing;
@@ -131,6 +179,7 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
               : step.size}
           </Ruled>
         </Text>
+        {asks && <Asked asks={asks} project={project} />}
         {sewing && (
           <Text fontSize="small">
             <Ruled>{`${step.press && `Press ${step.press}. `}Use ${sewing.stitch}${sewing.hold ? `; ${sewing.hold}` : ""}.`}</Ruled>
@@ -156,5 +205,23 @@ function Batch({ step, project, number }: { step: Step; project: Project; number
         </Button>
       </Box>
     </Flex>
+  );
+}
+
+const cares: Record<string, string> = { plain: "plain sewing", some: "some care", careful: "with care" };
+
+/** What one asks of the hand, what waits for it, and what can be sewn in between. */
+function Asked({ asks, project }: { asks: NonNullable<Asks>; project: Project }) {
+  const name = (id: string) => project.plan.steps.find((s) => s.id === id)?.name ?? id;
+  return (
+    <Text fontSize="small">
+      <b>{cares[asks.care]}</b>
+      {`: ${asks.asks}`}
+      {asks.now > 0 && ` · ${asks.now} can be sewn now${asks.takes && `, in ${asks.takes}`}`}
+      {asks.holdsUp > 0 && ` · ${asks.holdsUp} later pieces wait for it`}
+      {asks.now > 0 && asks.enders.length > 0 && (
+        <Text as="span" color="soft">{` · to sew in between: ${asks.enders.map(name).join(", ")}`}</Text>
+      )}
+    </Text>
   );
 }

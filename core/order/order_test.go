@@ -1,0 +1,196 @@
+package order
+
+import (
+	"fmt"
+	"math/bits"
+	"testing"
+
+	"vicis/core/batching"
+	"vicis/core/library"
+	"vicis/core/naming"
+	"vicis/core/quilt"
+	"vicis/core/tally"
+	"vicis/core/work"
+)
+
+// tried is the fewest changes of any order at all, found by trying every one: a walk over all sets of what is done, with what the machine is
+// set to. It knows nothing of graphs but what each step takes.
+func tried(g *graph, sewn []int) int {
+	n := len(sewn)
+	const never = 1 << 30
+	best := make([][2]int, 1<<n)
+	for i := range best {
+		best[i] = [2]int{never, never}
+	}
+	for done := range 1 << n {
+		for k, i := range sewn {
+			if done>>k&1 == 1 {
+				continue
+			}
+			free := true
+			for l, j := range sewn {
+				if g.needs(i, j) && done>>l&1 == 0 {
+					free = false
+				}
+			}
+			if !free {
+				continue
+			}
+			set := map[bool]int{false: 0, true: 1}[g.short[i]]
+			cost := 0
+			if done != 0 {
+				cost = min(best[done][set], best[done][1-set]+1)
+			}
+			next := done | 1<<k
+			best[next][set] = min(best[next][set], cost)
+		}
+	}
+	all := best[1<<n-1]
+	return min(all[0], all[1])
+}
+
+// Orders of every block of the library against trying all of them; none waits for itself.
+func TestNoOrderChangesTheStitchesLessOften(t *testing.T) {
+	list, err := library.List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	held, saved := 0, 0
+	for _, e := range list {
+		w, ok := work.Of(e.Document)
+		if !ok {
+			t.Fatal(e.ID)
+		}
+		g := graphOf(w)
+		if len(g.sewn) > 16 {
+			continue
+		}
+		o := Of(w, tally.Fold(w, nil), tally.NewLog().Takes(w))
+		if len(o.Fewest) != len(g.sewn) {
+			t.Errorf("%s: %d of %d batches are in the order", e.ID, len(o.Fewest), len(g.sewn))
+		}
+		place := map[naming.Step]int{}
+		for i, id := range o.Fewest {
+			place[id] = i
+		}
+		for _, i := range g.sewn {
+			for _, j := range g.sewn {
+				if g.needs(i, j) && place[w.Steps[i].ID] < place[w.Steps[j].ID] {
+					t.Errorf("%s: %s comes before %s, which it needs", e.ID, w.Steps[i].ID, w.Steps[j].ID)
+				}
+			}
+		}
+		if want := tried(g, g.sewn); o.Changes != want || o.Planned < want {
+			t.Errorf("%s: %d changes (%d as planned), and %d are enough", e.ID, o.Changes, o.Planned, want)
+		}
+		held++
+		saved += o.Planned - o.Changes
+	}
+	if held < 20 {
+		t.Errorf("only %d orders were small enough", held)
+	}
+	t.Logf("%d orders, %d changes saved", held, saved)
+}
+
+// Any graph of a dozen batches, in two lengths of stitches.
+func TestFewestChangesInAnyGraph(t *testing.T) {
+	rng := uint64(88172645463325252)
+	next := func(n int) int {
+		rng ^= rng << 13
+		rng ^= rng >> 7
+		rng ^= rng << 17
+		return int(rng % uint64(n))
+	}
+	for round := range 300 {
+		n := 2 + next(9)
+		g := &graph{takes: make([][]int, n), short: make([]bool, n)}
+		for i := range n {
+			g.sewn = append(g.sewn, i)
+			g.short[i] = next(2) == 0
+			for j := range i {
+				if next(4) == 0 {
+					g.takes[i] = append(g.takes[i], j)
+				}
+			}
+		}
+		g.settle()
+		left := map[int]bool{}
+		for i := range n {
+			left[i] = true
+		}
+		order := g.fewest(left)
+		seen := 0
+		for _, i := range order {
+			seen |= 1 << i
+		}
+		if bits.OnesCount(uint(seen)) != n || g.changes(order) != tried(g, g.sewn) {
+			t.Fatalf("round %d: %v changes %d times, and %d are enough", round, order, g.changes(order), tried(g, g.sewn))
+		}
+	}
+}
+
+// Nothing is counted: of a quilt with borders nothing can be sewn that needs what is not there, neither a border nor the binding.
+func TestNothingCanBeSewnOfNothing(t *testing.T) {
+	list, err := library.List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, e := range list {
+		d := e.Document
+		d.Top.Borders = []quilt.Border{{ID: "b", Name: "the border", Role: d.Roles[0].ID, Width: "3 in"}}
+		w, ok := work.Of(d)
+		if !ok {
+			continue
+		}
+		for _, id := range Of(w, tally.Fold(w, nil), tally.NewLog().Takes(w)).Tonight {
+			t.Errorf("%s: %s can be sewn of nothing", e.ID, id)
+		}
+	}
+}
+
+// What there are parts for comes first by care; nothing that waits is there; and what is sewn between asks nothing and waits for nothing.
+func TestTonight(t *testing.T) {
+	list, err := library.List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	enders := 0
+	for _, e := range list {
+		w, ok := work.Of(e.Document)
+		if !ok {
+			t.Fatal(e.ID)
+		}
+		var cut []tally.Event
+		for i, s := range w.Steps {
+			if isCut(s) || s.Stage == batching.Marking {
+				cut = append(cut, tally.Event{ID: fmt.Sprintf("cut-%05d", i), Step: s.ID, Kind: tally.Made, N: s.Make, Exact: s.Exact(), Look: s.Look})
+			}
+		}
+		o := Of(w, tally.Fold(w, cut), tally.NewLog().Takes(w))
+		g := graphOf(w)
+		if len(o.Tonight) == 0 {
+			t.Errorf("%s: all is cut, and nothing can be sewn", e.ID)
+		}
+		rank := map[string]int{"plain": 0, "some": 1, "careful": 2}
+		by := map[naming.Step]Batch{}
+		for _, b := range o.Batches {
+			by[b.Step] = b
+		}
+		for i := 1; i < len(o.Tonight); i++ {
+			if rank[by[o.Tonight[i-1]].Care] > rank[by[o.Tonight[i]].Care] {
+				t.Errorf("%s: %s before %s", e.ID, o.Tonight[i-1], o.Tonight[i])
+			}
+		}
+		for _, b := range o.Batches {
+			for _, other := range b.Enders {
+				enders++
+				if x := by[other]; x.Care != "plain" || x.Now == 0 || x.Short != b.Short || g.needs(g.index[other], g.index[b.Step]) {
+					t.Errorf("%s: %s between %s", e.ID, other, b.Step)
+				}
+			}
+		}
+	}
+	if enders == 0 {
+		t.Error("nothing can be sewn in between anywhere")
+	}
+}
