@@ -27,16 +27,23 @@ func (s *Server) order(ctx context.Context, in *QuiltIn) (*body[order.Order], er
 	if err != nil {
 		return nil, err
 	}
-	var out order.Order
-	if err := s.kept.read(ctx, in.ID, func(log *tally.Log) { out = order.Of(p.work, log.Progress(p.work), log.Takes(p.work)) }); err != nil {
+	var progress tally.Progress
+	var takes func(step, n int) (string, bool)
+	if err := s.kept.read(ctx, in.ID, func(log *tally.Log) { progress, takes = log.Progress(p.work), log.Takes(p.work) }); err != nil {
 		return nil, trouble(err)
 	}
-	return &body[order.Order]{out}, nil
+	end, err := s.plans.take(ctx) // what is counted does not wait for it
+	if err != nil {
+		return nil, err
+	}
+	defer end()
+	return &body[order.Order]{order.Of(p.work, progress, takes)}, nil
 }
 
 type needleIn struct {
 	QuiltIn
 	Step naming.Step `query:"step" required:"true" maxLength:"200" doc:"One of the steps of the plan that are sewn"`
+	Seam int         `query:"seam" minimum:"0" doc:"The seams near this one, from 0, are told"`
 }
 
 func (s *Server) needle(ctx context.Context, in *needleIn) (*body[sheet.Under], error) {
@@ -44,7 +51,12 @@ func (s *Server) needle(ctx context.Context, in *needleIn) (*body[sheet.Under], 
 	if err != nil {
 		return nil, err
 	}
-	under, ok := sheet.UnderNeedle(p.work, in.Step)
+	end, err := s.plans.take(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer end()
+	under, ok := sheet.UnderNeedle(p.work, in.Step, in.Seam)
 	if !ok {
 		return nil, newTrouble(http.StatusNotFound, "Nothing is sewn in a step of that name: the plan has changed, or it is done at the mat.")
 	}

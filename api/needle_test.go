@@ -24,8 +24,8 @@ func TestHowTheLayersLieOverTheAPI(t *testing.T) {
 			continue
 		}
 		u := decode[sheet.Under](t, w)
-		if len(u.Seams) > 0 && !u.Each && len(u.Seams) != step.Sewing.Seams {
-			t.Errorf("%s has %d seams, and its card tells %d", step.ID, step.Sewing.Seams, len(u.Seams))
+		if len(u.Seams) > 0 && !u.Each && u.Count != step.Sewing.Seams {
+			t.Errorf("%s has %d seams, and its card tells %d", step.ID, step.Sewing.Seams, u.Count)
 		}
 		drawn += len(u.Seams)
 	}

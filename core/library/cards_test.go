@@ -102,7 +102,7 @@ func TestCardsFollowedLiterallyGiveTheBlock(t *testing.T) {
 			if len(b.Joins) == 0 {
 				continue
 			}
-			u, ok := sheet.UnderNeedle(w, b.ID)
+			u, ok := every(w, b.ID)
 			if !ok || len(u.Seams) != len(b.Joins) {
 				t.Errorf("%s: %s has %d seams, and its card tells %d", name, b.ID, len(b.Joins), len(u.Seams))
 				continue
@@ -162,6 +162,16 @@ func TestCardsFollowedLiterallyGiveTheBlock(t *testing.T) {
 		t.Errorf("only %d seams were sewn in %d blocks", all, len(got))
 	}
 	t.Logf("%d seams of %d blocks", all, len(got))
+}
+
+// every seam of a step, page by page.
+func every(w *work.Work, step naming.Step) (sheet.Under, bool) {
+	u, ok := sheet.UnderNeedle(w, step, 0)
+	for ok && len(u.Seams) < u.Count {
+		more, _ := sheet.UnderNeedle(w, step, len(u.Seams))
+		u.Seams = append(u.Seams, more.Seams...)
+	}
+	return u, ok
 }
 
 // flat draws a piece with nothing but its own allowances as they are pressed.

@@ -16,7 +16,9 @@ import (
 // Card is everything that comes under the needle in one step.
 type Card struct {
 	Batch batching.Batch
-	Lies  []Lie  // of every seam, in the order they are sewn
+	Lies  []Lie  // of the seams that were asked for, in the order they are sewn
+	First int    // which of all seams that begins with, from 0
+	Seams int    // how many there are in all
 	Each  bool   // every seam makes one more of the step; else all of them make one
 	Laid  *Laid  // where a part lies face down on the other, and not edge to edge
 	Piles []Pile // of a strip set: what is sewn by itself before it is joined
@@ -85,8 +87,12 @@ type Mark struct {
 	Clashes      int // how many of them do not lock
 }
 
-// Of is what comes under the needle in a step; not for what only the whole quilt shows, and for nothing that is not sewn.
-func Of(w *work.Work, step naming.Step) (Card, bool) {
+// Most is how many seams are laid at once.
+const Most = 12
+
+// Of is what comes under the needle in a step, at the seams near one of them, counted from 0; not for what only the whole quilt shows, and for
+// nothing that is not sewn.
+func Of(w *work.Work, step naming.Step, near int) (Card, bool) {
 	i := slices.IndexFunc(w.Batches, func(b batching.Batch) bool { return b.ID == step })
 	if i < 0 || w.Batches[i].Does != making.Sews {
 		return Card{}, false
@@ -105,52 +111,69 @@ func Of(w *work.Work, step naming.Step) (Card, bool) {
 	case step == naming.Rows:
 		joins, c.Each = t.rows(), true
 	}
+	if len(joins) == 0 {
+		return c, false
+	}
+	c.Seams = len(joins)
+	c.First = max(0, min(near, len(joins)-1)) / Most * Most
 	before := 0 // how what was sewn last lies against how it is drawn
-	for _, j := range joins {
+	if c.First > 0 {
+		before = t.orient(joins[c.First-1]).turned
+	}
+	for _, j := range joins[c.First:min(len(joins), c.First+Most)] {
 		l, turned := t.lie(j, before)
 		before = turned
 		c.Lies = append(c.Lies, l)
 	}
-	c.Batch.Turned = (c.Batch.Turned + 360 - before) % 360
-	return c, len(c.Lies) > 0
+	c.Batch.Turned = (c.Batch.Turned + 360 - t.orient(joins[len(joins)-1]).turned) % 360
+	return c, true
 }
 
 // table is where cards are laid.
 type table struct{ w *work.Work }
 
-// lie lays one seam. before is how what was sewn last was turned, and turned how this one is, against how they are drawn.
-func (t table) lie(j making.Join, before int) (l Lie, turned int) {
-	lower, upper := layer(j.A), layer(j.B)
-	if j.Down { // the table turned so that the lower edge lies on the right
-		turned, lower, upper = 270, lower.turn(270), upper.turn(270)
+// oriented is both layers as they lie for one seam, and how the table is turned for that against how they are drawn.
+type oriented struct {
+	lower, upper Layer
+	why          Why
+	press        Press
+	turned       int
+}
+
+// orient says which layer is on top, and so which end goes in first.
+func (t table) orient(j making.Join) oriented {
+	o := oriented{lower: layer(j.A), upper: layer(j.B), why: SewnOn}
+	x := t.w.Press.Decisions[j.Seam].X
+	if j.Down { // the table turned so that the lower edge lies on the right; there +1 presses up, toward the first
+		o.turned, o.lower, o.upper, x = 270, o.lower.turn(270), o.upper.turn(270), -x
 	}
-	a, b := standing(lower.Piece.Facing(piece.Right, j.Takes)), standing(upper.Piece.Facing(piece.Left, j.Takes))
-	l = Lie{Seam: j.Seam, Takes: j.Takes, Why: SewnOn, Long: lower.Piece.H}
+	a, b := standing(o.lower.Piece.Facing(piece.Right, j.Takes)), standing(o.upper.Piece.Facing(piece.Left, j.Takes))
 	switch {
 	case a.points != b.points:
-		l.Why = Points
+		o.why = Points
 	case a.seams != b.seams:
-		l.Why = Seams
-	}
-	x := t.w.Press.Decisions[j.Seam].X
-	if j.Down { // +1 presses up, toward the first
-		x = -x
+		o.why = Seams
 	}
 	if a.points > b.points || a.points == b.points && a.seams > b.seams { // turned by half, the other one lies on top
-		turned, lower, upper = (turned+180)%360, upper.turn(180), lower.turn(180)
-		x = -x
+		o.turned, o.lower, o.upper, x = (o.turned+180)%360, o.upper.turn(180), o.lower.turn(180), -x
 	}
-	l.Press = map[int]Press{1: ToUpper, -1: ToLower, 0: Opened}[x]
-	for _, one := range []*Layer{&lower, &upper} {
+	o.press = map[int]Press{1: ToUpper, -1: ToLower, 0: Opened}[x]
+	return o
+}
+
+// lie lays one seam. before is how what was sewn last was turned, and turned how this one is, against how they are drawn.
+func (t table) lie(j making.Join, before int) (l Lie, turned int) {
+	o := t.orient(j)
+	l = Lie{Seam: j.Seam, Lower: o.lower, Upper: o.upper, Why: o.why, Press: o.press, Takes: j.Takes, Long: o.lower.Piece.H}
+	for _, one := range []*Layer{&l.Lower, &l.Upper} {
 		if one.From == "" {
 			one.Turn = (one.Turn + 360 - before) % 360
 		}
 	}
-	l.Lower, l.Upper = lower, upper
 	l.Marks = t.marks(l)
 	l.Wrong = t.wrong(l)
 	l.Lower, l.Upper = near(l)
-	return l, turned
+	return l, o.turned
 }
 
 func layer(l making.Layer) Layer {

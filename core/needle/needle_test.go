@@ -21,7 +21,7 @@ func cards(t *testing.T, each func(w *work.Work, c needle.Card)) {
 			t.Fatalf("%s is not planned", e.ID)
 		}
 		for _, b := range w.Batches {
-			if c, ok := needle.Of(w, b.ID); ok {
+			if c, ok := needle.Of(w, b.ID, 0); ok {
 				each(w, c)
 			}
 		}

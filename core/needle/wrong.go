@@ -28,11 +28,14 @@ type Wrong struct {
 	Over         []piece.Piece // and how it lies
 }
 
-// Bounds of what is tried, in patches, things, and pairs of patches looked at for one seam: work, not time.
+// Bounds of what is tried for one seam: work, not time. What is looked at is pairs of patches; to compare shapes, and to sew and compare what
+// comes out, costs so many looks for a patch.
 const (
 	mostPatches = 400 // of a part that is laid otherwise
 	mostOthers  = 40  // other things of the same size
-	mostLooks   = 400_000
+	mostLooks   = 1_500_000
+	forShapes   = 40
+	forSewing   = 60
 )
 
 // likely is how much of another thing must look the same for it to be taken for the right one, where its patches are of other shapes
@@ -59,7 +62,11 @@ func (t table) wrong(l Lie) *Wrong {
 	if err != nil {
 		return nil
 	}
-	for _, way := range t.layings(l) {
+	list, looks := t.layings(l)
+	for _, way := range list {
+		if looks += forSewing * (len(way.lower.Piece.Patches) + len(way.upper.Piece.Patches)); looks > 2*mostLooks {
+			return nil
+		}
 		sewn, err := piece.JoinRight(way.lower.Piece, way.upper.Piece, l.Takes, l.Seam)
 		if err != nil || t.same(right, sewn, l) {
 			continue
@@ -75,14 +82,14 @@ func (t table) wrong(l Lie) *Wrong {
 func shapes(string, int) string { return "" }
 
 // layings are all ways of laying both parts that fit the edge, the one that looks most like the right one first.
-func (t table) layings(l Lie) (list []laying) {
+func (t table) layings(l Lie) (list []laying, looks int) {
 	type choice struct {
 		Layer
 		turned int
 		other  string
 		alike  float64
 	}
-	seen, looks := t.w.Seen, 0
+	seen := t.w.Seen
 	choices := func(one Layer) []choice {
 		list := []choice{{one, 0, "", 1}}
 		if one.last { // it hangs on all that was sewn before
@@ -106,8 +113,10 @@ func (t table) layings(l Lie) (list []laying) {
 			c := choice{other, turned, "", alike}
 			if turned < 0 {
 				c.other = name
-				if alike < likely && !piece.SameLook(one.Piece, p, shapes) {
-					return
+				if alike < likely {
+					if looks += forShapes * len(p.Patches); len(p.Patches) != len(one.Piece.Patches) || looks > mostLooks || !piece.SameLook(one.Piece, p, shapes) {
+						return
+					}
 				}
 			}
 			list = append(list, c)
@@ -140,7 +149,7 @@ func (t table) layings(l Lie) (list []laying) {
 	slices.SortStableFunc(list, func(x, y laying) int {
 		return cmp.Or(cmp.Compare(math.Round(y.alike*1e6), math.Round(x.alike*1e6)), cmp.Compare(x.cost, y.cost))
 	})
-	return list
+	return list, looks
 }
 
 // others are other things on the table that are as large as a part.

@@ -10,11 +10,14 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/library"
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/order"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/sheet"
 	"vicis/core/starter"
 	"vicis/core/tally"
 	"vicis/core/work"
@@ -99,6 +102,7 @@ func FuzzChangedBlock(f *testing.F) {
 		if d.Top.Rows*d.Top.Columns > 30 || len(first.Press.Lines) == 0 {
 			return
 		}
+		atTheMachine(t, d)
 		ask.RemediesFor(d, ask.Enough(nil))
 		ask.Arrangements(d, ask.Enough(nil))
 		ask.PartsOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil))
@@ -325,4 +329,27 @@ func surrounded(d document.Document) document.Document {
 		})
 	}
 	return d
+}
+
+// atTheMachine lays the cards of a document, and puts its batches in order.
+func atTheMachine(t *testing.T, d document.Document) {
+	w, ok := work.Of(d)
+	if !ok {
+		return
+	}
+	cards := 0
+	for _, b := range w.Batches {
+		if b.Does != making.Sews || cards > 20 {
+			continue
+		}
+		cards++
+		u, ok := sheet.UnderNeedle(w, b.ID, 0)
+		if !ok || len(u.Seams) > u.Count {
+			t.Errorf("%s: %d of %d seams", b.ID, len(u.Seams), u.Count)
+		}
+	}
+	l := tally.NewLog()
+	if o := order.Of(w, l.Progress(w), l.Takes(w)); o.Changes > o.Planned {
+		t.Errorf("%d changes, and %d in the order of the work", o.Changes, o.Planned)
+	}
 }

@@ -12,7 +12,9 @@ import (
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/order"
 	"vicis/core/plan"
+	"vicis/core/sheet"
 	"vicis/core/tally"
 )
 
@@ -482,7 +484,7 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			continue
 		}
 		d, problems := document.Read(w.text)
-		p, said := plan.Make(d, problems)
+		p, planned, said := plan.From(d, problems)
 		if said.Stopped() || len(p.Steps) == 0 {
 			continue
 		}
@@ -511,6 +513,21 @@ func BenchmarkWorstQuestions(b *testing.B) {
 					}
 				}
 				return r
+			},
+			"card": func() any { // of the step with the most seams
+				step, most := p.Steps[0].ID, 0
+				for _, s := range p.Steps {
+					if s.Sewing != nil && s.Sewing.Seams*s.Make >= most {
+						step, most = s.ID, s.Sewing.Seams*s.Make
+					}
+				}
+				r, _ := sheet.UnderNeedle(planned, step, 0)
+				return r
+			},
+			"block card": func() any { r, _ := sheet.UnderNeedle(planned, d.Top.Repeat[0][0].Unit.Step(), 0); return r },
+			"order": func() any {
+				l := tally.NewLog()
+				return order.Of(planned, l.Progress(planned), l.Takes(planned))
 			},
 			"resize": func() any { r, _ := ask.Resize(d, d.Top.Repeat[0][0].Unit, "7 1/3"); return r },
 			"near":   func() any { r, _ := ask.NearTo(d, "90", "100"); return r },

@@ -19,7 +19,9 @@ import (
 // Under is what comes under the needle in one step.
 type Under struct {
 	Step  naming.Step `json:"step"`
-	Seams []UnderSeam `json:"seams" doc:"In the order they are sewn; none where only words tell it"`
+	Seams []UnderSeam `json:"seams" doc:"Those near the one that was asked for, in the order they are sewn; none where only words tell it"`
+	First int         `json:"first" doc:"Which of all seams they begin with, from 0"`
+	Count int         `json:"count" doc:"How many seams there are in all"`
 	Each  bool        `json:"each" doc:"Every seam makes one more of the step; else all of them make one"`
 	Laid  *UnderLaid  `json:"laid,omitempty" doc:"Where a part lies face down on the other"`
 	Piles string      `json:"piles" doc:"What is sewn by itself before it is joined; empty for nothing"`
@@ -85,8 +87,8 @@ type UnderLaid struct {
 	Wrong *UnderWrong   `json:"wrong,omitempty"`
 }
 
-// UnderNeedle tells what comes under the needle in a step; false for what is not sewn.
-func UnderNeedle(w *work.Work, step naming.Step) (Under, bool) {
+// UnderNeedle tells what comes under the needle in a step, at the seams near one of them; false for what is not sewn.
+func UnderNeedle(w *work.Work, step naming.Step, near int) (Under, bool) {
 	b := Of(w, nil)
 	i := slices.IndexFunc(w.Batches, func(batch batching.Batch) bool { return batch.ID == step })
 	if i < 0 {
@@ -94,11 +96,12 @@ func UnderNeedle(w *work.Work, step naming.Step) (Under, bool) {
 	}
 	batch := w.Batches[i]
 	u := Under{Step: step, Seams: []UnderSeam{}}
-	card, ok := needle.Of(w, step)
+	card, ok := needle.Of(w, step, near)
 	if batch.Does != making.Sews {
 		return u, false
 	}
 	u.Hold, u.Check, u.Each, u.After = b.hold(batch), b.against(batch), card.Each, card.Batch.Turned
+	u.First, u.Count = card.First, card.Seams
 	if !ok {
 		return u, true
 	}

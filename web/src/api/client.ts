@@ -154,8 +154,8 @@ export const server = {
     ask<Tallied>(client.POST("/api/quilts/{id}/tally.csv", { params: { path: { id } }, body: { text } })),
   order: (id: string, signal?: AbortSignal) =>
     ask<Order>(client.GET("/api/quilts/{id}/order", { params: { path: { id } }, signal })),
-  needle: (id: string, step: string, signal?: AbortSignal) =>
-    ask<Under>(client.GET("/api/quilts/{id}/needle", { params: { path: { id }, query: { step } }, signal })),
+  needle: (id: string, step: string, seam: number, signal?: AbortSignal) =>
+    ask<Under>(client.GET("/api/quilts/{id}/needle", { params: { path: { id }, query: { step, seam } }, signal })),
   onward: (id: string, document: Document, came: Came, signal?: AbortSignal) =>
     ask<Schemas["AskOnward"]>(
       client.POST("/api/quilts/{id}/onward", { params: { path: { id } }, body: { document, came }, signal }),

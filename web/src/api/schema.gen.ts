@@ -2801,15 +2801,25 @@ export interface components {
             after: 0 | 90 | 180 | 270;
             /** @description When one is held against the first, or measured */
             check: string;
+            /**
+             * Format: int64
+             * @description How many seams there are in all
+             */
+            count: number;
             /** @description Every seam makes one more of the step; else all of them make one */
             each: boolean;
+            /**
+             * Format: int64
+             * @description Which of all seams they begin with, from 0
+             */
+            first: number;
             /** @description How to hold, pin or turn it, by the schools chosen */
             hold: string;
             /** @description Where a part lies face down on the other */
             laid?: components["schemas"]["SheetUnderLaid"];
             /** @description What is sewn by itself before it is joined; empty for nothing */
             piles: string;
-            /** @description In the order they are sewn; none where only words tell it */
+            /** @description Those near the one that was asked for, in the order they are sewn; none where only words tell it */
             seams: components["schemas"]["SheetUnderSeam"][];
             step: string;
         };
@@ -4258,6 +4268,8 @@ export interface operations {
             query: {
                 /** @description One of the steps of the plan that are sewn */
                 step: string;
+                /** @description The seams near this one, from 0, are told */
+                seam?: number;
             };
             header?: never;
             path: {

@@ -9,18 +9,24 @@ export type Needle = ReturnType<typeof useNeedle>;
 
 const place = (project: Project, step: Step) => `vicis:seam:${project.id}:${step.id}`;
 
+/** So many seams are told at once. */
+const paged = 12;
+
 export function useNeedle(project: Project, step: Step, good: number) {
-  const { data, error } = useQuery({
-    queryKey: keys.needle(project.id, project.rev, step.id),
-    queryFn: ({ signal }) => server.needle(project.id, step.id, signal),
-    enabled: !!step.sewing,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
   const [kept, keep] = useState(() => Number(localStorage.getItem(place(project, step))) || 0);
   const [ahead, look] = useState<{ good: number; seam: number }>();
-  const n = data?.seams.length ?? 0;
-  const own = data?.each ? good : kept; // of rows sewn to each other every seam is one more of the step
-  const looked = data?.each && ahead?.good === good ? ahead.seam : own;
+  const [each, setEach] = useState(false); // of rows sewn to each other every seam is one more of the step
+  const looked = each ? (ahead?.good === good ? ahead.seam : good) : kept;
+  const page = Math.max(0, Math.floor(looked / paged));
+  const { data, error } = useQuery({
+    queryKey: keys.needle(project.id, project.rev, step.id, page),
+    queryFn: ({ signal }) => server.needle(project.id, step.id, page * paged, signal),
+    enabled: !!step.sewing,
+    staleTime: Number.POSITIVE_INFINITY,
+    placeholderData: (before) => before,
+  });
+  useEffect(() => setEach(!!data?.each), [data?.each]);
+  const n = data?.count ?? 0;
   const at = Math.max(0, Math.min(looked, n - 1));
   const go = (by: number) => {
     const to = Math.max(0, Math.min(at + by, n - 1));
@@ -36,7 +42,7 @@ export function useNeedle(project: Project, step: Step, good: number) {
     if (good > last.current && step.stage === "rows" && n > 1 && at === n - 1) go(-at);
     last.current = good;
   });
-  return { under: data, error, seam: data?.seams[at], at, n, go };
+  return { under: data, error, seam: data?.seams[at - data.first], at, n, go };
 }
 
 /** Whether a drawing tells how the layers lie. */
