@@ -49,7 +49,7 @@ const views = [
   { name: "iron", at: `${quilt}/iron/half` },
   { name: "print", at: `${quilt}/print` },
   { name: "stars", at: `${stars}/quilt`, act: openGoose },
-  { name: "point", at: "/q/demo-weather-vane/quilt" },
+  { name: "tally", at: `${quilt}/tally` },
   { name: "again", at: "/q/demo-rope-walk/again" },
   { name: "wave", at: "/q/demo-harbour-swell/wave" },
   { name: "bench-phone", at: `${quilt}/bench/block`, width: 390, height: 780 },
