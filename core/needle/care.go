@@ -55,9 +55,9 @@ func AsksOf(w *work.Work, b batching.Batch) (a Asks) {
 	case b.ID == naming.Rows:
 		joins = t.rows()
 	}
-	a.Seams, a.Lines = b.Seams, len(b.Left.Over)
-	if a.Lines > 0 {
-		a.Lines = len(b.Left.Seams)
+	a.Seams = b.Seams
+	if len(b.Left.Over) > 0 { // across them, where no edge leads
+		a.Lines = b.Seams
 	}
 	for _, j := range joins {
 		below, above := piece.Right, piece.Left

@@ -52,8 +52,8 @@ type laying struct {
 }
 
 // wrong finds what is most easily taken for the right way: both parts in all their turns, and other things of the same size in place of
-// either, where that looks nearly like it. It is wrong when what is sewn shows other cloth, or when more allowances lie on each other in
-// this seam; what would do so only in later ones is not looked for.
+// either, where that looks nearly like it. It is wrong when what is sewn shows other cloth, when more allowances lie on each other in this
+// seam, or when some would turn otherwise that come to lie on others in a later one.
 func (t table) wrong(l Lie) *Wrong {
 	if len(l.Lower.Piece.Patches) > mostPatches || len(l.Upper.Piece.Patches) > mostPatches {
 		return nil
@@ -63,12 +63,13 @@ func (t table) wrong(l Lie) *Wrong {
 		return nil
 	}
 	list, looks := t.layings(l)
+	matters := t.w.Press.MeetLater(l.Seam)
 	for _, way := range list {
 		if looks += forSewing * (len(way.lower.Piece.Patches) + len(way.upper.Piece.Patches)); looks > 2*mostLooks {
 			return nil
 		}
 		sewn, err := piece.JoinRight(way.lower.Piece, way.upper.Piece, l.Takes, l.Seam)
-		if err != nil || t.same(right, sewn, l) {
+		if err != nil || t.same(right, sewn, l, matters) {
 			continue
 		}
 		if w := t.told(l, way); w != nil {
@@ -184,12 +185,12 @@ func (t table) others(one Layer) (list []Layer) {
 	return list
 }
 
-// same says whether the second of two pieces is as good as the first, however it is turned: the same cloth at the same places, and no more
-// allowances lying on each other in the seam just sewn.
-func (t table) same(a, b piece.Piece, l Lie) bool {
+// same says whether the second of two pieces is as good as the first, however it is turned: the same cloth at the same places, no more
+// allowances lying on each other in the seam just sewn, and those that matter later turned the same way.
+func (t table) same(a, b piece.Piece, l Lie, matters func(naming.Seam) bool) bool {
 	for _, turn := range []int{0, 180, 90, 270} {
 		turned := a.Turn(turn)
-		if piece.SameLook(turned, b, t.w.Seen) && t.clashes(b, l.Seam) <= t.clashes(a, l.Seam) {
+		if piece.SameLook(turned, b, t.w.Seen) && t.clashes(b, l.Seam) <= t.clashes(a, l.Seam) && t.w.Press.AlikeWhere(turned, b, t.w.Table.Seam, matters) {
 			return true
 		}
 	}

@@ -24,8 +24,43 @@ type Order struct {
 	Fewest  []naming.Step `json:"fewest" doc:"The same in an order that changes the length of stitches least often, and never waits for itself"`
 	Changes int           `json:"changes" doc:"How often that is changed then"`
 	Planned int           `json:"planned" doc:"How often in the order of the plan"`
+	Chains  []Chain       `json:"chains" doc:"Kinds that are sewn alike in other cloth: one chain, cut where the kind changes"`
 	Tonight []naming.Step `json:"tonight" doc:"What there are parts for now, what asks least care first"`
 }
+
+// Chain is batches of one act in other cloth: the same parts, edges and stitches. Each of them is counted for itself.
+type Chain struct {
+	Steps []naming.Step `json:"steps" doc:"Two or more, in the order of the plan"`
+	Make  int           `json:"make" doc:"How many all of them are together"`
+}
+
+// chains puts together what is sewn alike: parts of the same shapes, the same edges and stitches, seams as long and as many. How they are pressed may
+// differ.
+func chains(w *work.Work) []Chain {
+	list := []Chain{}
+	at := map[string]int{}
+	for _, s := range w.Steps {
+		b := s.Of.Batch
+		if b == nil || b.Does != making.Sews || b.Make == 0 || b.Stage != batching.Sets && b.Stage != batching.Units && b.Stage != batching.Blocks {
+			continue
+		}
+		key := fmt.Sprint(b.Stage, b.Edge != "", b.Seams, b.Each, w.StitchOf(*b), b.Piece.Look(shape), b.Left.Piece.LookAsItLies(shape), b.Right.Piece.LookAsItLies(shape), b.Shaves)
+		for _, over := range b.Left.Over {
+			key += fmt.Sprint(" ", over.LookAsItLies(shape))
+		}
+		i, known := at[key]
+		if !known {
+			i, at[key] = len(list), len(list)
+			list = append(list, Chain{Steps: []naming.Step{}})
+		}
+		list[i].Steps = append(list[i].Steps, s.ID)
+		list[i].Make += b.Make
+	}
+	return slices.DeleteFunc(list, func(c Chain) bool { return len(c.Steps) < 2 })
+}
+
+// shape sees no cloth.
+func shape(string, int) string { return "" }
 
 // Batch is one batch, as somebody sees it who has an hour.
 type Batch struct {
@@ -45,7 +80,7 @@ const mostEnders = 3
 // Of is the order of a work as far as it is counted.
 // takes tells how long so many of a step take, where that is known.
 func Of(w *work.Work, p tally.Progress, takes func(step, n int) (string, bool)) Order {
-	o := Order{Batches: []Batch{}, Fewest: []naming.Step{}, Tonight: []naming.Step{}}
+	o := Order{Batches: []Batch{}, Fewest: []naming.Step{}, Tonight: []naming.Step{}, Chains: chains(w)}
 	g := graphOf(w)
 	care := map[naming.Step]needle.Care{}
 	for _, i := range g.sewn {

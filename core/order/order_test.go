@@ -11,6 +11,7 @@ import (
 	"vicis/core/quilt"
 	"vicis/core/tally"
 	"vicis/core/work"
+	"vicis/demo"
 )
 
 // tried is the fewest changes of any order at all, found by trying every one: a walk over all sets of what is done, with what the machine is
@@ -193,4 +194,85 @@ func TestTonight(t *testing.T) {
 	if enders == 0 {
 		t.Error("nothing can be sewn in between anywhere")
 	}
+}
+
+// A block in three colourways is sewn in as many chains as the block alone has batches, each of three kinds; nothing is in two chains, and what is
+// together has parts of one size.
+func TestKindsThatAreSewnAlikeAreOneChain(t *testing.T) {
+	list, err := library.List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	chained := 0
+	for _, e := range list {
+		w, ok := work.Of(e.Document)
+		if !ok {
+			t.Fatal(e.ID)
+		}
+		alone := map[string]bool{}
+		for _, s := range w.Steps {
+			if s.Of.Batch != nil && s.Does == "sew" && s.Make > 0 {
+				alone[string(s.ID)] = true
+			}
+		}
+		seen := map[naming.Step]bool{}
+		for _, c := range chains(w) {
+			made := 0
+			for _, id := range c.Steps {
+				if seen[id] || !alone[string(id)] {
+					t.Errorf("%s: %s is in two chains, or is not sewn", e.ID, id)
+				}
+				seen[id] = true
+				chained++
+				for _, s := range w.Steps {
+					if s.ID == id {
+						made += s.Make
+					}
+				}
+				a, b := batchOf(w, c.Steps[0]), batchOf(w, id)
+				if a.Left.Piece.W != b.Left.Piece.W || a.Left.Piece.H != b.Left.Piece.H || a.Each != b.Each || a.Seams != b.Seams || w.StitchOf(a) != w.StitchOf(b) {
+					t.Errorf("%s: %s and %s are not sewn alike", e.ID, c.Steps[0], id)
+				}
+			}
+			if made != c.Make {
+				t.Errorf("%s: %d, not %d", e.ID, c.Make, made)
+			}
+		}
+	}
+	if chained < 10 {
+		t.Errorf("only %d batches are in chains", chained)
+	}
+	docs, err := demo.Documents()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, d := range docs {
+		if len(d.Colourways) == 0 {
+			continue
+		}
+		w, _ := work.Of(d)
+		all := 0
+		for _, s := range w.Steps {
+			if s.Of.Batch != nil && s.Does == "sew" && s.Make > 0 && (s.Stage == batching.Units || s.Stage == batching.Blocks) {
+				all++
+			}
+		}
+		together := 0
+		for _, c := range chains(w) {
+			together += len(c.Steps) - 1
+		}
+		t.Logf("%s: %d batches on %d chains", d.Name, all, all-together)
+		if together == 0 {
+			t.Errorf("%s: colourways on chains of their own", d.Name)
+		}
+	}
+}
+
+func batchOf(w *work.Work, id naming.Step) batching.Batch {
+	for _, b := range w.Batches {
+		if b.ID == id {
+			return b
+		}
+	}
+	return batching.Batch{}
 }

@@ -244,7 +244,17 @@ func (p *Plan) sorted(units []making.Made, s measure.Length) {
 // Alike says whether two pieces that look alike turn their allowances the same way at every edge, so that one can lie
 // where the other does.
 func (p Plan) Alike(a, b piece.Piece, s measure.Length) bool {
-	circulation := func(e piece.End) int { return e.E * p.Decisions[e.Seam].X }
+	return p.AlikeWhere(a, b, s, func(naming.Seam) bool { return true })
+}
+
+// AlikeWhere is Alike of those seams alone whose allowances matter there.
+func (p Plan) AlikeWhere(a, b piece.Piece, s measure.Length, matters func(naming.Seam) bool) bool {
+	circulation := func(e piece.End) int {
+		if !matters(e.Seam) {
+			return 0
+		}
+		return e.E * p.Decisions[e.Seam].X
+	}
 	a, b = a.SeamsAlone().Finished(s), b.SeamsAlone().Finished(s)
 	for _, side := range []piece.Side{piece.Left, piece.Right, piece.Top, piece.Bottom} {
 		if !piece.TurnAlike(a.Ends(side), b.Ends(side), circulation) {
@@ -252,4 +262,19 @@ func (p Plan) Alike(a, b piece.Piece, s measure.Length) bool {
 		}
 	}
 	return true
+}
+
+// MeetLater tells of which seams ends still come to lie on others in a seam that is sewn after one.
+func (p Plan) MeetLater(after naming.Seam) func(naming.Seam) bool {
+	order := map[naming.Seam]int{}
+	for i, s := range p.Order {
+		order[s] = i
+	}
+	meets := map[naming.Seam]bool{}
+	for _, c := range p.net.crossings {
+		if m := c.meeting; !m.Spin && order[m.Over] > order[after] {
+			meets[m.A.Seam], meets[m.B.Seam] = true, true
+		}
+	}
+	return func(s naming.Seam) bool { return meets[s] }
 }

@@ -384,7 +384,7 @@ func (b Sheet) against(batch batching.Batch) string {
 	case batch.Make > chain && chain > 1:
 		return fmt.Sprintf("Hold the %s against the first.", words.Ordinal(chain))
 	}
-	return fmt.Sprintf("Hold the %s against the first.", words.Ordinal((batch.Make+1)/2))
+	return fmt.Sprintf("Hold the %s against the first.", words.Ordinal(max(2, (batch.Make+1)/2)))
 }
 
 // underLaid tells what lies face down on a part.

@@ -101,3 +101,17 @@ test("the bobbin is told of, and the chain shows where it runs out", async ({ pa
   await page.getByLabel("Stitches", { exact: true }).fill("2.3 miles");
   await expect(page.getByText(/is no length of a stitch/).last()).toBeVisible();
 });
+
+test("kinds that are sewn alike are one chain, each counted for itself", async ({ page }) => {
+  await page.goto("/q/demo-gull-point/sew");
+  await expect(page.getByText(/One chain with 2 kinds, 25 in all: sewn alike in other cloth/).first()).toBeVisible();
+  await page.getByRole("link", { name: /^Eight-pointed star, Noon ?0\/12$/ }).click();
+  await expect(page.getByTestId("kind")).toHaveText("kind 2 of 2 on this chain");
+  await expect(page.getByTestId("good")).toHaveText("0");
+  await page.keyboard.type("12");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText(/All made\. Next on this chain:/)).toBeVisible();
+  await page.getByRole("link", { name: "Go on" }).click();
+  await expect(page.getByTestId("kind")).toHaveText("kind 1 of 2 on this chain");
+  await expect(page.getByTestId("good")).toHaveText("0");
+});

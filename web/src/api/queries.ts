@@ -81,6 +81,15 @@ export function useProject() {
   };
 }
 
+/** What each batch asks for and what is sewn on one chain; anew with every count. */
+export function useOrder(project: Project) {
+  return useQuery({
+    queryKey: keys.order(project.id, project.rev, project.progress.events),
+    queryFn: ({ signal }) => server.order(project.id, signal),
+    placeholderData: (before) => before,
+  });
+}
+
 /** An answer that was overtaken on the way must not put the count back: events are only ever added. */
 function newer(have: Tallied | undefined, got: Tallied): Tallied {
   return have && have.rev === got.rev && have.progress.events > got.progress.events ? have : got;

@@ -1932,6 +1932,8 @@ export interface components {
         Order: {
             /** @description In the order of the plan */
             batches: components["schemas"]["OrderBatch"][];
+            /** @description Kinds that are sewn alike in other cloth: one chain, cut where the kind changes */
+            chains: components["schemas"]["OrderChain"][];
             /**
              * Format: int64
              * @description How often that is changed then
@@ -1969,6 +1971,15 @@ export interface components {
             step: string;
             /** @description How long those take, by one's own tallies; empty where that is not known */
             takes: string;
+        };
+        OrderChain: {
+            /**
+             * Format: int64
+             * @description How many all of them are together
+             */
+            make: number;
+            /** @description Two or more, in the order of the plan */
+            steps: string[];
         };
         Plan: {
             /** @description One block, finished */

@@ -3,7 +3,7 @@
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { Link, useParams } from "react-router";
 import type { Project, Step } from "../api/client";
-import { useProject } from "../api/queries";
+import { useOrder, useProject } from "../api/queries";
 import { Ruled } from "../frame/Ruled";
 import { StageCounts } from "../frame/StageCounts";
 import { Loading, Plain, Wrong } from "../frame/States";
@@ -64,6 +64,7 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
   const { iron, back, turn, mode, setMode, typed, setAside, leave } = counting;
   const counts = countsOf(counting, step);
   const needle = useNeedle(project, step, counts.good);
+  const kinds = useKinds(project, step);
   useKeys((e) => {
     if (e.key === "ArrowLeft") needle.go(-1);
     if (e.key === "ArrowRight") needle.go(1);
@@ -74,7 +75,7 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
   const picture = step.sewing && step.picture ? project.plan.pictures[step.picture] : undefined;
   return (
     <Flex direction="column" h="100dvh" overflow="hidden" bg="paper">
-      <Head project={project} step={step} leave={leave} />
+      <Head project={project} step={step} kinds={iron ? undefined : kinds} leave={leave} />
       <Flex as="main" flex="1" minH="0" direction={{ base: "column", md: "row" }}>
         {card ? (
           <Card project={project} step={step} needle={needle} room={mode === "count"} makes={back} turn={turn} />
@@ -89,7 +90,13 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
           minW="0"
           justify="space-between"
         >
-          <Counts counting={counting} counts={counts} project={project} step={step} />
+          <Counts
+            counting={counting}
+            counts={counts}
+            project={project}
+            step={step}
+            then={iron ? undefined : kinds?.next}
+          />
           {card && mode === "count" && <RightOrWrong project={project} needle={needle} />}
           {mode === "aside" ? (
             <Aside n={Math.max(1, typed ?? 1)} choose={setAside} leave={() => setMode("count")} />
@@ -123,7 +130,22 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
   );
 }
 
-function Head({ project, step, leave }: { project: Project; step: Step; leave: () => void }) {
+type Kinds = { at: number; n: number; next: Step | undefined };
+
+/** Where this step stands among the kinds of its chain, and which of them is to be sewn next. */
+function useKinds(project: Project, step: Step): Kinds | undefined {
+  const { data: order } = useOrder(project);
+  const chain = order?.chains.find((c) => c.steps.includes(step.id))?.steps;
+  if (!chain) return undefined;
+  const at = chain.indexOf(step.id);
+  const left = (id: string) => (project.progress.steps.find((p) => p.id === id)?.toGo ?? 0) > 0;
+  const next = [...chain.slice(at + 1), ...chain.slice(0, at)].find(left);
+  return { at, n: chain.length, next: project.plan.steps.find((s) => s.id === next) };
+}
+
+type HeadProps = { project: Project; step: Step; kinds: Kinds | undefined; leave: () => void };
+
+function Head({ project, step, kinds, leave }: HeadProps) {
   const steps = project.plan.steps;
   const order = steps.findIndex((s) => s.id === step.id);
   const stitch = step.sewing ? ` · ${step.sewing.stitch}` : "";
@@ -144,6 +166,11 @@ function Head({ project, step, leave }: { project: Project; step: Step; leave: (
       <Text color="soft" display={{ base: "none", md: "block" }}>
         <Ruled>{`${project.document.name} · step ${order + 1} of ${steps.length}${stitch}`}</Ruled>
       </Text>
+      {kinds && (
+        <Text fontWeight="600" whiteSpace="nowrap" data-testid="kind" display={{ base: "none", md: "block" }}>
+          {`kind ${kinds.at + 1} of ${kinds.n} on this chain`}
+        </Text>
+      )}
       <Button size="sm" ml="auto" flexShrink={0} onClick={leave}>
         Leave <Key>Esc</Key>
       </Button>

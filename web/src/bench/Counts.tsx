@@ -33,9 +33,16 @@ function Bobbin({ tally, project, step }: Pick<Props, "project" | "step"> & { ta
   );
 }
 
-type Props = { counting: Counting; counts: ReturnType<typeof countsOf>; project: Project; step: Step };
+type Props = {
+  counting: Counting;
+  counts: ReturnType<typeof countsOf>;
+  project: Project;
+  step: Step;
+  /** The kind that is sewn next on the same chain. */
+  then: Step | undefined;
+};
 
-export function Counts({ counting: { tally, iron }, counts, project, step }: Props) {
+export function Counts({ counting: { tally, iron }, counts, project, step, then }: Props) {
   return (
     <Box flexShrink={0}>
       <Flex align="baseline" gap="14px" wrap="wrap" aria-live="polite">
@@ -52,7 +59,7 @@ export function Counts({ counting: { tally, iron }, counts, project, step }: Pro
         {step.spare > 0 && ` · ${step.spare} of them spare`}
       </Text>
       {!iron && step.sewing && <Bobbin tally={tally} project={project} step={step} />}
-      <Message tally={tally} project={project} step={step} iron={iron} />
+      <Message tally={tally} project={project} step={step} then={then} iron={iron} />
     </Box>
   );
 }

@@ -5,7 +5,13 @@ import type { Project, Step, Trouble } from "../api/client";
 import { Ruled } from "../frame/Ruled";
 import type { useTally } from "./useTally";
 
-type MessageProps = { tally: ReturnType<typeof useTally>; project: Project; step: Step; iron: boolean };
+type MessageProps = {
+  tally: ReturnType<typeof useTally>;
+  project: Project;
+  step: Step;
+  then: Step | undefined;
+  iron: boolean;
+};
 
 /** What went wrong with what was counted, and that it is kept here: it is sent again by itself. */
 export function keptHere(trouble: Trouble, waiting: number) {
@@ -15,10 +21,10 @@ export function keptHere(trouble: Trouble, waiting: number) {
 }
 
 /** One line that says what needs saying now: waiting, doubts, what runs short, what is done. */
-export function Message({ tally, project, step, iron }: MessageProps) {
+export function Message({ tally, project, step, then, iron }: MessageProps) {
   const p = tally.progress;
   const doubt = project.progress.doubts.find((d) => d.step === step.id);
-  const next = project.plan.steps.find((s) => s.id === project.progress.next);
+  const next = then ?? project.plan.steps.find((s) => s.id === project.progress.next);
   const due = iron ? 0 : (project.progress.steps.find((s) => s.id === step.id)?.due ?? 0);
   let says = "";
   let warm = true;
@@ -33,7 +39,8 @@ export function Message({ tally, project, step, iron }: MessageProps) {
   } else if (p && p.short > 0) says = `${p.short} of them replace what was set aside later.`;
   else if (p && p.toGo === 0) {
     warm = false;
-    says = next && next.id !== step.id ? `All made. Next: ${next.says}` : "All made.";
+    says =
+      next && next.id !== step.id ? `All made. ${then ? "Next on this chain" : "Next"}: ${next.says}` : "All made.";
   } else if (p && p.ready >= 0 && p.ready < p.toGo) says = `Parts on hand for ${p.ready}.`;
   return (
     <Flex minH={{ base: "24px", md: "30px" }} align="center" gap="12px" mt="4px" role="status">

@@ -1,10 +1,9 @@
 // The sewing in order: one batch after another, each for the whole quilt.
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
-import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { type Order, type Project, type Step, server } from "../api/client";
-import { keys } from "../api/queries";
+import type { Order, Project, Step } from "../api/client";
+import { useOrder } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { LaidView, PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
@@ -38,11 +37,7 @@ function Batches({ project }: { project: Project }) {
   const { plan } = project;
   const sewn = plan.steps.filter((s) => s.sewing || s.does === "mark" || s.does === "trim" || s.does === "cut again");
   const stages = plan.stages.filter((st) => sewn.some((s) => s.stage === st));
-  const { data: order } = useQuery({
-    queryKey: keys.order(project.id, project.rev, project.progress.events),
-    queryFn: ({ signal }) => server.order(project.id, signal),
-    placeholderData: (before) => before,
-  });
+  const { data: order } = useOrder(project);
   const [by, setBy] = useState<By>("work");
   const listed = by === "work" ? undefined : ((by === "now" ? order?.tonight : order?.fewest) ?? []);
   const asks = new Map(order?.batches.map((b) => [b.step, b]));
@@ -82,9 +77,17 @@ function Batches({ project }: { project: Project }) {
           <Section key={stage} title={titles[stage] ?? stage} aside={stage === stages[0] && <TurnButton />}>
             {sewn
               .filter((s) => s.stage === stage)
-              .map((s) => (
-                <Batch key={s.id} step={s} project={project} number={sewn.indexOf(s) + 1} asks={asks.get(s.id)} />
-              ))}
+              .map((s) => {
+                const chain = order?.chains.find((c) => c.steps.includes(s.id));
+                if (chain && chain.steps[0] !== s.id) return null;
+                const kinds = chain?.steps.flatMap((id) => sewn.find((one) => one.id === id) ?? []) ?? [];
+                return (
+                  <Box key={s.id}>
+                    <Batch step={s} project={project} number={sewn.indexOf(s) + 1} asks={asks.get(s.id)} />
+                    {kinds.length > 1 && <Kinds project={project} kinds={kinds} make={chain?.make ?? 0} />}
+                  </Box>
+                );
+              })}
           </Section>
         ))}
       <Caution>
@@ -205,6 +208,27 @@ function Batch({ step, project, number, asks }: { step: Step; project: Project; 
         </Button>
       </Box>
     </Flex>
+  );
+}
+
+/** Kinds that are sewn alike in other cloth: one chain, each counted for itself. */
+function Kinds({ project, kinds, make }: { project: Project; kinds: Step[]; make: number }) {
+  return (
+    <Box pl={{ base: "0", md: "272px" }} pb="14px">
+      <Text fontSize="small" fontWeight="600">
+        {`One chain with ${kinds.length} kinds, ${make} in all: sewn alike in other cloth, each counted for itself.`}
+      </Text>
+      <Flex gap="8px" wrap="wrap" mt="4px">
+        {kinds.map((k) => (
+          <Button asChild key={k.id} size="sm">
+            <Link to={`/q/${project.id}/bench/${encodeURIComponent(k.id)}`}>
+              <Ruled>{k.name}</Ruled>
+              <span className="tabular">{`${progressOf(project, k.id)?.good ?? 0}/${k.make}`}</span>
+            </Link>
+          </Button>
+        ))}
+      </Flex>
+    </Box>
   );
 }
 
