@@ -216,3 +216,38 @@ func roleAt(p piece.Piece, x, y float64) string {
 	}
 	return ""
 }
+
+// What lies face down is shown turned, on its other diagonal, or with what is under it turned: the seams of an hourglass have to lie on each
+// other, so a half turned by a quarter is wrong; a plain square on a plain one can be laid as one likes.
+func TestWhatLiesFaceDown(t *testing.T) {
+	seen := map[string]int{}
+	cards(t, func(w *work.Work, c needle.Card) {
+		if c.Laid == nil {
+			return
+		}
+		plain := len(c.Laid.Under.Patches) == 1
+		for _, p := range c.Laid.Over {
+			plain = plain && len(p.Patches) == 1 && p.W == c.Laid.Under.W && p.H == c.Laid.Under.H
+		}
+		switch wr := c.Laid.Wrong; {
+		case wr == nil:
+			seen["none"]++
+			if !plain {
+				t.Errorf("%s, %s: no wrong way", w.Document.Name, c.Batch.ID)
+			}
+		case plain:
+			t.Errorf("%s, %s: two plain squares cannot be laid wrongly", w.Document.Name, c.Batch.ID)
+		case wr.Diagonal:
+			seen["diagonal"]++
+			if len(wr.Stitches) != len(c.Laid.Stitches) {
+				t.Errorf("%s: %d lines, not %d", c.Batch.ID, len(wr.Stitches), len(c.Laid.Stitches))
+			}
+		default:
+			seen["turned"]++
+		}
+	})
+	if seen["none"] < 3 || seen["diagonal"] < 3 {
+		t.Errorf("%v", seen)
+	}
+	t.Log(seen)
+}

@@ -298,7 +298,7 @@ func (t table) wrongly(l *Laid) *Wrong {
 			return &Wrong{Diagonal: true, Alike: 1, Stitches: other, Over: l.Over, Lower: Layer{Piece: l.Under}, Up: true}
 		}
 	}
-	var best *Wrong
+	best := t.turnedOver(l)
 	for _, degrees := range []int{180, 90, 270} {
 		if !changes(l.Under, degrees) {
 			continue
@@ -311,6 +311,36 @@ func (t table) wrongly(l *Laid) *Wrong {
 		best = &Wrong{
 			Lower: Layer{Piece: l.Under.Turn(degrees), Turn: degrees}, Turned: [2]int{degrees, 0}, Alike: alike, X: one.X, Y: one.Y, Right: one.A,
 			Not: one.B, Stitches: l.Stitches, Over: l.Over,
+		}
+	}
+	return best
+}
+
+// turnedOver is what lies face down turned in its place, where that shows other cloth and looks most like the right way.
+func (t table) turnedOver(l *Laid) (best *Wrong) {
+	for _, degrees := range []int{180, 90, 270} {
+		var over []piece.Piece
+		var first *piece.Differing
+		alike, fits := 0.0, true
+		for _, p := range l.Over {
+			x, y, _, _ := bounds(p)
+			q := piece.Laid(p.Boxed().Turn(degrees).Mirrored(), x, y)
+			differs, same := piece.Differ(p, q, t.w.Seen)
+			fits = fits && q.W == p.W && q.H == p.H && len(p.Patches) <= mostPatches
+			alike += same / float64(len(l.Over))
+			over = append(over, q)
+			for _, d := range differs {
+				if first == nil || d.X+d.Y < first.X+first.Y {
+					first = &d
+				}
+			}
+		}
+		if !fits || first == nil || best != nil && best.Alike >= alike {
+			continue
+		}
+		best = &Wrong{
+			Lower: Layer{Piece: l.Under}, Turned: [2]int{0, degrees}, Alike: alike, Up: true, X: first.X, Y: first.Y, Right: first.A, Not: first.B,
+			Stitches: l.Stitches, Over: over,
 		}
 	}
 	return best

@@ -405,7 +405,7 @@ func (b Sheet) underLaid(d drawn.Drawing, l needle.Laid, edge string) *UnderLaid
 		if !w.Diagonal {
 			p := l.Under
 			where := map[bool]string{true: "Toward the upper left", false: "Toward the lower right"}[w.X/p.W.Inches()+w.Y/p.H.Inches() < 1]
-			out.Wrong.Tells = where + " " + b.clothWords("what lies below", *w)
+			out.Wrong.Tells = where + " " + b.clothWords(map[bool]string{true: "what lies face down", false: "what lies below"}[w.Up], *w)
 		}
 	}
 	return out
