@@ -5,6 +5,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"slices"
 	"strings"
 	"time"
 
@@ -340,16 +341,22 @@ func Events(d document.Document) []tally.Event {
 		}
 		at = at.Add(20 * time.Minute)
 	}
-	// The last sitting: chain blocks, after the plain ones had been begun.
-	var last []tally.Event
-	for i, e := range list {
-		if e.Step == "block" {
-			last = append(last, e)
-			list = append(list[:i], list[i+1:]...)
-			break
-		}
+	// The last sitting: chain blocks, after the plain ones had been begun, one by one on a full bobbin.
+	i := slices.IndexFunc(list, func(e tally.Event) bool { return e.Step == "block" })
+	block := list[i]
+	list = append(list[:i], list[i+1:]...)
+	one := func(id string, kind tally.Kind, n int, after time.Duration) {
+		e := block
+		at = at.Add(after)
+		e.ID, e.Kind, e.N, e.At = id, kind, n, at.Format(time.RFC3339)
+		list = append(list, e)
 	}
-	return append(list, last...)
+	one("demo-bobbin", tally.Bobbin, 0, 0)
+	for k := range block.N {
+		seconds := []time.Duration{95, 104, 91, 88, 112, 97, 93}[k%7]
+		one(fmt.Sprintf("demo-block-%d", k+1), tally.Made, 1, seconds*time.Second)
+	}
+	return list
 }
 
 // Fill puts the scenario on the shelf, once.

@@ -69,7 +69,7 @@ type Batch struct {
 	Care    string        `json:"care" enum:"plain,some,careful"`
 	Now     int           `json:"now" doc:"How many can be sewn now: of what is to go, what there are parts for"`
 	Takes   string        `json:"takes" doc:"How long those take, by one's own tallies; empty where that is not known"`
-	HoldsUp int           `json:"holdsUp" doc:"How many pieces of later batches wait for it"`
+	HoldsUp int           `json:"holdsUp" doc:"How many pieces of later batches cannot be sewn yet and need it"`
 	Short   bool          `json:"short" doc:"It is sewn with short stitches"`
 	Enders  []naming.Step `json:"enders" doc:"What can be sewn between its pieces, as leaders and enders: batches that ask no care, have parts now, the same stitches, and do not wait for it"`
 }

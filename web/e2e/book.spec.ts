@@ -104,6 +104,6 @@ test("what can be sewn tonight is told by what it asks, and what waits is not am
   const batches = page.locator("h3");
   await expect(batches.first()).toHaveText(/Sew Middle to IV/);
   await expect(page.getByText(/plain sewing/).first()).toBeVisible();
-  await expect(page.getByText(/later pieces wait for it/).first()).toBeVisible();
+  await expect(page.getByText(/later pieces need it/).first()).toBeVisible();
   await expect(batches.filter({ hasText: /border/ })).toHaveCount(0);
 });

@@ -1958,7 +1958,7 @@ export interface components {
             enders: string[];
             /**
              * Format: int64
-             * @description How many pieces of later batches wait for it
+             * @description How many pieces of later batches cannot be sewn yet and need it
              */
             holdsUp: number;
             /**

@@ -242,7 +242,7 @@ function Asked({ asks, project }: { asks: NonNullable<Asks>; project: Project })
       <b>{cares[asks.care]}</b>
       {`: ${asks.asks}`}
       {asks.now > 0 && ` · ${asks.now} can be sewn now${asks.takes && `, in ${asks.takes}`}`}
-      {asks.holdsUp > 0 && ` · ${asks.holdsUp} later pieces wait for it`}
+      {asks.holdsUp > 0 && ` · ${asks.holdsUp} later pieces need it`}
       {asks.now > 0 && asks.enders.length > 0 && (
         <Text as="span" color="soft">{` · to sew in between: ${asks.enders.map(name).join(", ")}`}</Text>
       )}
