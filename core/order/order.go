@@ -34,14 +34,14 @@ type Chain struct {
 	Make  int           `json:"make" doc:"How many all of them are together"`
 }
 
-// chains puts together what is sewn alike: parts of the same shapes, the same edges and stitches, seams as long and as many. How they are pressed may
+// chains puts together what is sewn alike, strip sets aside, which are laid out strip by strip: parts of the same shapes, the same edges and stitches, seams as long and as many. How they are pressed may
 // differ.
 func chains(w *work.Work) []Chain {
 	list := []Chain{}
 	at := map[string]int{}
 	for _, s := range w.Steps {
 		b := s.Of.Batch
-		if b == nil || b.Does != making.Sews || b.Make == 0 || b.Stage != batching.Sets && b.Stage != batching.Units && b.Stage != batching.Blocks {
+		if b == nil || b.Does != making.Sews || b.Make == 0 || b.Stage != batching.Units && b.Stage != batching.Blocks {
 			continue
 		}
 		key := fmt.Sprint(b.Stage, b.Edge != "", b.Seams, b.Each, w.StitchOf(*b), b.Piece.Look(shape), b.Left.Piece.LookAsItLies(shape), b.Right.Piece.LookAsItLies(shape), b.Shaves)

@@ -220,8 +220,15 @@ function Kinds({ project, kinds, make }: { project: Project; kinds: Step[]; make
       </Text>
       <Flex gap="8px" wrap="wrap" mt="4px">
         {kinds.map((k) => (
-          <Button asChild key={k.id} size="sm">
+          <Button asChild key={k.id} size="sm" h="auto" py="5px" title={k.says}>
             <Link to={`/q/${project.id}/bench/${encodeURIComponent(k.id)}`}>
+              <PictureView
+                picture={project.plan.pictures[k.picture]}
+                colours={coloursOf(project.document)}
+                maxW={56}
+                maxH={40}
+                label=""
+              />
               <Ruled>{k.name}</Ruled>
               <span className="tabular">{`${progressOf(project, k.id)?.good ?? 0}/${k.make}`}</span>
             </Link>
