@@ -41,7 +41,7 @@ export function Totals({ project }: { project: Project }) {
             <chakra.table w="100%" css={{ borderCollapse: "collapse" }}>
               <thead>
                 <tr>
-                  <Th textAlign="left" scope="col">
+                  <Th textAlign="left" pl="0" scope="col">
                     step
                   </Th>
                   {["needed", "made", "set aside", "used", "on hand", "to go"].map((h) => (
@@ -92,6 +92,7 @@ export function Totals({ project }: { project: Project }) {
             maxH={360}
             label="The quilt as far as its blocks are made"
             filled={filled}
+            bordered={plan.steps.every((s) => s.stage !== "top" || of(s.id)?.toGo === 0)}
           />
           <Text fontSize="small" color="soft" mt="6px" maxW="300px">
             Filled in: as many blocks of each kind as are made. Which of them lies where is yours to say.

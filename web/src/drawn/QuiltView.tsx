@@ -14,6 +14,8 @@ type Props = {
   marks?: boolean;
   /** How many of each block are made: the others are drawn in outline. */
   filled?: Record<string, number>;
+  /** The borders are sewn on; asked where blocks are filled in. */
+  bordered?: boolean;
 };
 
 /** The whole quilt to scale: each kind of block drawn once and laid in its places. */
@@ -26,6 +28,7 @@ export const QuiltView = memo(function QuiltView({
   back: side,
   marks,
   filled,
+  bordered,
 }: Props) {
   const turned = useTurned();
   const back = side ?? turned;
@@ -55,7 +58,7 @@ export const QuiltView = memo(function QuiltView({
           <polygon
             key={b.points.join()}
             points={b.points.join(" ")}
-            fill={colours[b.fabric]}
+            fill={filled && !bordered ? "var(--v-colors-paper)" : colours[b.fabric]}
             stroke="var(--v-colors-seamline)"
             strokeWidth={px * 0.6}
           />
