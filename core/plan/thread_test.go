@@ -5,7 +5,9 @@ import (
 	"testing"
 
 	"vicis/core/batching"
+	"vicis/core/document"
 	"vicis/core/measure"
+	"vicis/core/plan"
 	"vicis/core/starter"
 	"vicis/core/work"
 )
@@ -49,6 +51,28 @@ func TestThreadOfASeam(t *testing.T) {
 	for _, s := range w.Steps {
 		if s.Stage == batching.Sets && math.Abs(s.Bobbin-2.032*1.5) > 1e-3 {
 			t.Errorf("%s takes %.4f m at one length of stitches", s.ID, s.Bobbin)
+		}
+	}
+}
+
+// A way of working that is none is refused at its place, every one of them; so are a bobbin, a stitch and thread for a seam that cannot be.
+func TestWaysOfWorkingThatAreNone(t *testing.T) {
+	for at, set := range map[string]func(d *document.Document){
+		"/schools/joining":  func(d *document.Document) { d.Schools.Joining = "fours" },
+		"/schools/later":    func(d *document.Document) { d.Schools.Later = "never" },
+		"/schools/square":   func(d *document.Document) { d.Schools.Square = "round" },
+		"/schools/measure":  func(d *document.Document) { d.Schools.Measure = "none" },
+		"/settings/times":   func(d *document.Document) { d.Settings.Times = "shown" },
+		"/settings/bobbin":  func(d *document.Document) { d.Settings.Bobbin = 501 },
+		"/settings/perSeam": func(d *document.Document) { d.Settings.PerSeam = 199 },
+		"/settings/stitch":  func(d *document.Document) { d.Settings.Stitch = "7 mm" },
+		"/settings/short":   func(d *document.Document) { d.Settings.Short = "short" },
+	} {
+		d, _ := starter.Build(starter.Choices{Name: "N", Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 2, Columns: 2, Measure: measure.Inches, Strip: "2 1/2"})
+		set(&d)
+		_, problems := plan.Make(d, nil)
+		if stops := problems.Stops(); len(stops) != 1 || stops[0].At != at || stops[0].Mend == "" {
+			t.Errorf("%s: %+v", at, stops)
 		}
 	}
 }
