@@ -213,6 +213,7 @@ function Batch({ step, project, number, asks }: { step: Step; project: Project; 
 
 /** Kinds that are sewn alike in other cloth: one chain, each counted for itself. */
 function Kinds({ project, kinds, make }: { project: Project; kinds: Step[]; make: number }) {
+  const pressed = kinds.some((k) => k.press !== kinds[0]?.press); // the iron has to tell them apart
   return (
     <Box pl={{ base: "0", md: "272px" }} pb="14px">
       <Text fontSize="small" fontWeight="600">
@@ -229,7 +230,14 @@ function Kinds({ project, kinds, make }: { project: Project; kinds: Step[]; make
                 maxH={40}
                 label=""
               />
-              <Ruled>{k.name}</Ruled>
+              <Box textAlign="left">
+                <Ruled>{k.name}</Ruled>
+                {pressed && (
+                  <Text fontWeight="400" fontSize="fine">
+                    <Ruled>{`press ${k.press}`}</Ruled>
+                  </Text>
+                )}
+              </Box>
               <span className="tabular">{`${progressOf(project, k.id)?.good ?? 0}/${k.make}`}</span>
             </Link>
           </Button>
