@@ -20,8 +20,12 @@ type stretch struct {
 	from, to float64
 }
 
+// coursesOf lists them; none where all seams are upright or level, for then every one ends square.
 func coursesOf(seams []Line) courses {
 	list := courses{}
+	if !slices.ContainsFunc(seams, func(l Line) bool { return l.X1 != l.X2 && l.Y1 != l.Y2 }) {
+		return list
+	}
 	for i, l := range seams {
 		long := math.Hypot(l.X2-l.X1, l.Y2-l.Y1)
 		if long == 0 {
@@ -44,6 +48,9 @@ func along(direction int64, x, y float64) (c course, at float64) {
 // caught gives the directions of the later seams that a seam was caught in at one of its ends: of those that run through it, the ones that
 // lie on the same side of what was sewn after them.
 func (list courses) caught(seams []Line, i int, x, y float64) (directions []int64) {
+	if len(list) == 0 {
+		return nil
+	}
 	const hair = 1e-3
 	type through struct {
 		seam      int

@@ -29,7 +29,8 @@ type Sewn struct {
 
 	planned map[naming.Unit]making.Made // what would come out otherwise if everything measured what it should, as it would
 	known   map[naming.Unit]making.Made
-	asked   quilt.Top // as the document lays it: waves in one piece
+	through map[naming.Seam]bool // seams that are cut through later
+	asked   quilt.Top            // as the document lays it: waves in one piece
 }
 
 // Sew makes every unit and checks the top. Where it is false the stage holds the units that could be made, and nothing
@@ -37,7 +38,7 @@ type Sewn struct {
 func (b Checked) Sew() (Sewn, bool) {
 	made, order := making.All(b.Expanded.Parts, b.Table)
 	*b.Problems = b.Problems.Once()
-	s := Sewn{Checked: b, Acts: map[naming.Step]Act{}, known: made, Plain: b.Expanded.Top, asked: b.Expanded.Top}
+	s := Sewn{Checked: b, Acts: map[naming.Step]Act{}, known: made, through: map[naming.Seam]bool{}, Plain: b.Expanded.Top, asked: b.Expanded.Top}
 	s.planned = making.AsPlanned(b.Expanded.Parts, b.Table, made)
 	s.knows()
 	for _, id := range order {
@@ -171,14 +172,7 @@ func (s Sewn) LaidAlone() (naming.Unit, bool) {
 }
 
 // CutThrough says whether a seam is cut through when what it lies in is cut again.
-func (s Sewn) CutThrough(seam naming.Seam) bool {
-	for _, a := range s.Acts {
-		if k := a.Act.Knife; k != nil && slices.Contains(k.Through, seam) {
-			return true
-		}
-	}
-	return false
-}
+func (s Sewn) CutThrough(seam naming.Seam) bool { return s.through[seam] }
 
 // knows lets the table find what is made here.
 func (s *Sewn) knows() {
@@ -190,6 +184,11 @@ func (s *Sewn) add(m making.Made) {
 	s.Units = append(s.Units, m)
 	for _, act := range m.Acts {
 		s.Acts[act.ID] = Act{m, act}
+		if act.Knife != nil {
+			for _, seam := range act.Knife.Through {
+				s.through[seam] = true
+			}
+		}
 		for _, g := range act.Outputs() {
 			s.Acts[g.ID] = Act{m, act}
 		}
