@@ -15,7 +15,6 @@ type Asks struct {
 	Points    int  // to be met
 	Lines     int  // to be followed, drawn or not, across a part
 	Bias      bool // an edge at the seam stretches
-	Seams     int
 }
 
 // Care is how much of it a batch wants.
@@ -55,7 +54,6 @@ func AsksOf(w *work.Work, b batching.Batch) (a Asks) {
 	case b.ID == naming.Rows:
 		joins = t.rows()
 	}
-	a.Seams = b.Seams
 	if len(b.Left.Over) > 0 { // across them, where no edge leads
 		a.Lines = b.Seams
 	}

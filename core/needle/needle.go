@@ -44,7 +44,6 @@ type Layer struct {
 	Name  string
 	Piece piece.Piece // what of it lies near the seam
 	Torn  bool        // it goes on beyond what is drawn, away from the guide
-	last  bool
 }
 
 // Why is why the upper layer is on top (common practice, in this order).
@@ -177,7 +176,7 @@ func (t table) lie(j making.Join, before int) (l Lie, turned int) {
 }
 
 func layer(l making.Layer) Layer {
-	return Layer{From: l.From, Turn: l.Turn, Name: l.Name, Piece: l.Piece, Torn: l.Last, last: l.Last}
+	return Layer{From: l.From, Turn: l.Turn, Name: l.Name, Piece: l.Piece, Torn: l.Last}
 }
 
 func (l Layer) turn(by int) Layer {

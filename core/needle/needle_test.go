@@ -86,16 +86,8 @@ func raster(w *work.Work, p piece.Piece, n int) []string {
 		for i := range n {
 			x, y := (float64(i)+0.5371)*wide/float64(n), (float64(j)+0.4639)*high/float64(n)
 			seen := ""
-			for _, patch := range p.Patches {
-				inside := true
-				for k, a := range patch.Poly {
-					b := patch.Poly[(k+1)%len(patch.Poly)]
-					inside = inside && (b.X.Inches()-a.X.Inches())*(y-a.Y.Inches())-(b.Y.Inches()-a.Y.Inches())*(x-a.X.Inches()) >= 0
-				}
-				if inside {
-					seen = w.Seen(patch.Role, patch.Up)
-					break
-				}
+			if patch, ok := p.At(x, y); ok {
+				seen = w.Seen(patch.Role, patch.Up)
 			}
 			out = append(out, seen)
 		}
@@ -204,17 +196,8 @@ func TestTheMarkTellsThemApart(t *testing.T) {
 }
 
 func roleAt(p piece.Piece, x, y float64) string {
-	for _, patch := range p.Patches {
-		inside := true
-		for k, a := range patch.Poly {
-			b := patch.Poly[(k+1)%len(patch.Poly)]
-			inside = inside && (b.X.Inches()-a.X.Inches())*(y-a.Y.Inches())-(b.Y.Inches()-a.Y.Inches())*(x-a.X.Inches()) >= 0
-		}
-		if inside {
-			return patch.Role
-		}
-	}
-	return ""
+	patch, _ := p.At(x, y)
+	return patch.Role
 }
 
 // What lies face down is shown turned, on its other diagonal, or with what is under it turned: the seams of an hourglass have to lie on each

@@ -93,7 +93,7 @@ func (t table) layings(l Lie) (list []laying, looks int) {
 	seen := t.w.Seen
 	choices := func(one Layer) []choice {
 		list := []choice{{one, 0, "", 1}}
-		if one.last { // it hangs on all that was sewn before
+		if one.Torn { // it hangs on all that was sewn before
 			return list
 		}
 		add := func(p piece.Piece, from naming.Step, name string, turn, turned int) {
@@ -323,7 +323,7 @@ func (t table) turnedOver(l *Laid) (best *Wrong) {
 		var first *piece.Differing
 		alike, fits := 0.0, true
 		for _, p := range l.Over {
-			x, y, _, _ := bounds(p)
+			x, y, _, _ := p.Bounds()
 			q := piece.Laid(p.Boxed().Turn(degrees).Mirrored(), x, y)
 			differs, same := piece.Differ(p, q, t.w.Seen)
 			fits = fits && q.W == p.W && q.H == p.H && len(p.Patches) <= mostPatches
@@ -361,41 +361,17 @@ func (l *Laid) mirrored() (list []piece.Seam, other bool) {
 	}
 	for _, s := range l.Stitches {
 		i := slices.IndexFunc(l.Over, func(p piece.Piece) bool {
-			x0, y0, x1, y1 := bounds(p)
+			x0, y0, x1, y1 := p.Bounds()
 			mx, my := s.From.X.Add(s.To.X), s.From.Y.Add(s.To.Y)
 			return mx.Cmp(x0.Add(x0)) >= 0 && mx.Cmp(x1.Add(x1)) <= 0 && my.Cmp(y0.Add(y0)) >= 0 && my.Cmp(y1.Add(y1)) <= 0
 		})
 		if i < 0 {
 			return nil, false
 		}
-		x0, _, x1, _ := bounds(l.Over[i])
+		x0, _, x1, _ := l.Over[i].Bounds()
 		turned := piece.Seam{From: piece.Point{X: x0.Add(x1).Sub(s.From.X), Y: s.From.Y}, To: piece.Point{X: x0.Add(x1).Sub(s.To.X), Y: s.To.Y}}
 		list = append(list, turned)
 		other = other || !there[key(turned)]
 	}
 	return list, other
-}
-
-// bounds is the rectangle that a piece lies in.
-func bounds(p piece.Piece) (x0, y0, x1, y1 piece.Num) {
-	for i, patch := range p.Patches {
-		for k, a := range patch.Poly {
-			if i == 0 && k == 0 {
-				x0, y0, x1, y1 = a.X, a.Y, a.X, a.Y
-			}
-			if a.X.Cmp(x0) < 0 {
-				x0 = a.X
-			}
-			if a.X.Cmp(x1) > 0 {
-				x1 = a.X
-			}
-			if a.Y.Cmp(y0) < 0 {
-				y0 = a.Y
-			}
-			if a.Y.Cmp(y1) > 0 {
-				y1 = a.Y
-			}
-		}
-	}
-	return x0, y0, x1, y1
 }

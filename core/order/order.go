@@ -83,6 +83,7 @@ func Of(w *work.Work, p tally.Progress, takes func(step, n int) (string, bool)) 
 	o := Order{Batches: []Batch{}, Fewest: []naming.Step{}, Tonight: []naming.Step{}, Chains: chains(w)}
 	g := graphOf(w)
 	care := map[naming.Step]needle.Care{}
+	machineOnly := countsAtTheMachineOnly(w, p)
 	for _, i := range g.sewn {
 		s, st := w.Steps[i], p.Steps[i]
 		asks := needle.AsksOf(w, *s.Of.Batch)
@@ -92,7 +93,7 @@ func Of(w *work.Work, p tally.Progress, takes func(step, n int) (string, bool)) 
 		}
 		switch {
 		case st.Waits != "":
-		case g.waits(w, i, p):
+		case g.waits(w, i, p, machineOnly):
 		case st.Ready < 0: // its parts are not counted, and none is asked for any more
 			one.Now = st.ToGo
 		default:
@@ -211,20 +212,24 @@ func (g *graph) top(w *work.Work) {
 
 // waits says whether something a step needs is still to be made of which the count of its parts says nothing: the top that a border is
 // sewn to, or parts that are not counted. Who counts at the machine and never at the mat has cut what is to be sewn.
-func (g *graph) waits(w *work.Work, i int, p tally.Progress) bool {
-	mat, needle := false, false
-	for k, s := range w.Steps {
-		mat = mat || isCut(s) && p.Steps[k].Last != nil
-		needle = needle || s.Does == making.Sews && p.Steps[k].Last != nil
-	}
+func (g *graph) waits(w *work.Work, i int, p tally.Progress, machineOnly bool) bool {
 	for _, j := range g.takes[i] {
 		switch {
-		case p.Steps[j].ToGo == 0 || isCut(w.Steps[j]) && needle && !mat:
+		case p.Steps[j].ToGo == 0 || isCut(w.Steps[j]) && machineOnly:
 		case p.Steps[i].Ready < 0 || !g.counted[i][j]:
 			return true
 		}
 	}
 	return false
+}
+
+func countsAtTheMachineOnly(w *work.Work, p tally.Progress) bool {
+	mat, machine := false, false
+	for k, s := range w.Steps {
+		mat = mat || isCut(s) && p.Steps[k].Last != nil
+		machine = machine || s.Does == making.Sews && p.Steps[k].Last != nil
+	}
+	return machine && !mat
 }
 
 func isCut(s work.Step) bool { return s.Does == making.Cuts || s.Does == making.SubCuts }

@@ -76,28 +76,28 @@ type Rest struct {
 }
 
 // Range is how long something takes, in seconds: between Low and High nine times out of ten.
-type Range struct{ Low, Likely, High float64 }
+type Range struct{ Low, High float64 }
 
 // Left is how long all of it takes. It is as uncertain as the times of single things are, and as their mean is known: by Student's
 // distribution with the degrees of freedom of Welch and Satterthwaite.
-func Left(list []Rest) (r Range) {
-	var variance, freedom float64
+func Left(list []Rest) Range {
+	var likely, variance, freedom float64
 	for _, one := range list {
 		n, m := float64(one.N), float64(one.Pace.Gaps)
 		if one.N == 0 {
 			continue
 		}
-		r.Likely += n * one.Pace.mean
+		likely += n * one.Pace.mean
 		s2 := one.Pace.spread * one.Pace.spread
 		v := n*s2 + n*n*s2/m
 		variance += v
 		freedom += v * v / (m - 1)
 	}
 	if variance == 0 {
-		return Range{r.Likely, r.Likely, r.Likely}
+		return Range{likely, likely}
 	}
 	half := student95(variance*variance/freedom) * math.Sqrt(variance)
-	return Range{max(0, r.Likely-half), r.Likely, r.Likely + half}
+	return Range{max(0, likely-half), likely + half}
 }
 
 // student95 is the value that Student's t exceeds one time out of twenty (Abramowitz and Stegun, Handbook of Mathematical Functions,

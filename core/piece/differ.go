@@ -25,7 +25,6 @@ type Differing struct {
 	A, B Patch
 	X, Y float64    // its middle, in inches
 	Tall [2]float64 // from its upper end to its lower one
-	Area float64
 }
 
 // Differ lists where two pieces that lie on each other show other cloth, and how much of the first shows the same, as a part of all of
@@ -69,7 +68,7 @@ func Differ(a, b Piece, seen Seen) (list []Differing, alike float64) {
 				for _, c := range both {
 					tall = [2]float64{min(tall[0], c[1]), max(tall[1], c[1])}
 				}
-				list = append(list, Differing{a.Patches[i], b.Patches[j], cx, cy, tall, area})
+				list = append(list, Differing{a.Patches[i], b.Patches[j], cx, cy, tall})
 			}
 		}
 	}
@@ -77,6 +76,21 @@ func Differ(a, b Piece, seen Seen) (list []Differing, alike float64) {
 		return list, 1
 	}
 	return list, same / all
+}
+
+// At is the patch at a spot, in inches, for telling only.
+func (p Piece) At(x, y float64) (Patch, bool) {
+	for _, patch := range p.Patches {
+		inside := true
+		for i, a := range patch.Poly {
+			b := patch.Poly[(i+1)%len(patch.Poly)]
+			inside = inside && (b.X.Inches()-a.X.Inches())*(y-a.Y.Inches())-(b.Y.Inches()-a.Y.Inches())*(x-a.X.Inches()) >= 0
+		}
+		if inside {
+			return patch, true
+		}
+	}
+	return Patch{}, false
 }
 
 // common is what two convex polygons share, both running the same way round (Sutherland and Hodgman's walk).

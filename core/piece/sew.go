@@ -223,18 +223,25 @@ func (p Piece) Eighth() Piece {
 	return out.Boxed()
 }
 
+// Bounds is the rectangle that the cloth of a piece lies in.
+func (p Piece) Bounds() (x0, y0, x1, y1 Num) {
+	for i, patch := range p.Patches {
+		for k, a := range patch.Poly {
+			if i == 0 && k == 0 {
+				x0, x1, y0, y1 = a.X, a.X, a.Y, a.Y
+			}
+			x0, x1, y0, y1 = least(x0, a.X), most(x1, a.X), least(y0, a.Y), most(y1, a.Y)
+		}
+	}
+	return x0, y0, x1, y1
+}
+
 // Boxed moves the piece to the upper left corner of the table and takes its size from its patches.
 func (p Piece) Boxed() Piece {
 	if len(p.Patches) == 0 {
 		return p
 	}
-	first := p.Patches[0].Poly[0]
-	x0, x1, y0, y1 := first.X, first.X, first.Y, first.Y
-	for _, patch := range p.Patches {
-		for _, a := range patch.Poly {
-			x0, x1, y0, y1 = least(x0, a.X), most(x1, a.X), least(y0, a.Y), most(y1, a.Y)
-		}
-	}
+	x0, y0, x1, y1 := p.Bounds()
 	out := p.shift(x0.Neg(), y0.Neg())
 	out.W, out.H = x1.Sub(x0), y1.Sub(y0)
 	return out

@@ -89,21 +89,7 @@ func partsOfParts(tb testing.TB) (again, grid document.Document, patches int) {
 }
 
 func inside(p piece.Patch, x, y piece.Num) bool {
-	x0, x1, y0, y1 := p.Poly[0].X, p.Poly[0].X, p.Poly[0].Y, p.Poly[0].Y
-	for _, a := range p.Poly {
-		if a.X.Cmp(x0) < 0 {
-			x0 = a.X
-		}
-		if a.X.Cmp(x1) > 0 {
-			x1 = a.X
-		}
-		if a.Y.Cmp(y0) < 0 {
-			y0 = a.Y
-		}
-		if a.Y.Cmp(y1) > 0 {
-			y1 = a.Y
-		}
-	}
+	x0, y0, x1, y1 := piece.Piece{Patches: []piece.Patch{p}}.Bounds()
 	return x0.Cmp(x) < 0 && x.Cmp(x1) < 0 && y0.Cmp(y) < 0 && y.Cmp(y1) < 0
 }
 

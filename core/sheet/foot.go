@@ -129,9 +129,9 @@ func (b Sheet) underSeam(d drawn.Drawing, l needle.Lie) UnderSeam {
 	if l.Upper.Name == l.Lower.Name {
 		s.Says = fmt.Sprintf("Lay one %s face down on the other, their edges even at the guide.", l.Upper.Name)
 	}
-	switch l.Why {
+	switch l.Why { // how a point is met is common practice
 	case needle.Points:
-		s.Why = words.UpperFirst(l.Upper.Name) + " is on top because a point of it comes at the seam: sew just beyond the point, where its stitches cross."
+		s.Why = words.UpperFirst(l.Upper.Name) + " is on top because a point of it comes at the seam: let the needle go just outside the spot where its stitches cross."
 	case needle.Seams:
 		s.Why = words.UpperFirst(l.Upper.Name) + " is on top because more of its seams are sewn over: so you see that none is turned back."
 	}
@@ -190,18 +190,8 @@ func pileWords(piles []needle.Pile) string {
 
 // clothAt is the fabric of a piece at a place, in inches.
 func (b Sheet) clothAt(p piece.Piece, x, y float64) string {
-	for _, patch := range p.Patches {
-		inside := true
-		for i, a := range patch.Poly {
-			c := patch.Poly[(i+1)%len(patch.Poly)]
-			if (c.X.Inches()-a.X.Inches())*(y-a.Y.Inches())-(c.Y.Inches()-a.Y.Inches())*(x-a.X.Inches()) < 0 {
-				inside = false
-				break
-			}
-		}
-		if inside {
-			return b.clothName(patch.Role)
-		}
+	if patch, ok := p.At(x, y); ok {
+		return b.clothName(patch.Role)
 	}
 	return ""
 }

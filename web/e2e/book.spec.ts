@@ -24,7 +24,7 @@ test("more pairs than the parts allow: looked for, put right, and taken back", a
   await expect(page.getByText(/Later steps have taken 10 of Half-square unit, and only 8 were counted/)).toBeVisible();
   await expect(page.getByText(/stuck together were counted as one/)).toBeVisible();
   await page.getByRole("button", { name: /Only 4 of .*row 1.* were made/ }).click();
-  await expect(page.getByText("What was counted hangs together")).toBeVisible();
+  await expect(page.getByText("Nothing that was counted contradicts the rest")).toBeVisible();
   expect(await good("block/row-1")).toBe(4);
   // The book has it on top, and lets it be taken back.
   const lines = page.getByRole("list", { name: /newest first/ }).getByRole("listitem");
@@ -42,7 +42,7 @@ test("more pairs than the parts allow: looked for, put right, and taken back", a
   await page.getByLabel("How many there were").fill("3");
   await page.getByRole("button", { name: "So many" }).click();
   await expect.poll(() => good("block/row-1")).toBe(3);
-  await expect(page.getByText("What was counted hangs together")).toBeVisible();
+  await expect(page.getByText("Nothing that was counted contradicts the rest")).toBeVisible();
   // Picked by step.
   await page.getByRole("combobox", { name: "Step" }).selectOption("half/pair");
   await expect(lines).toHaveCount(1);

@@ -24,11 +24,11 @@ export function ChainRow({
   bobbin: number;
 }) {
   const frame = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(0);
+  const [room, setRoom] = useState({ w: 0, h: 0 });
   useLayoutEffect(() => {
     const el = frame.current;
     if (!el) return;
-    const watch = new ResizeObserver(() => setWidth(el.clientWidth));
+    const watch = new ResizeObserver(() => setRoom({ w: el.clientWidth, h: el.clientHeight }));
     watch.observe(el);
     return () => watch.disconnect();
   }, []);
@@ -40,11 +40,11 @@ export function ChainRow({
       borderColor="hair"
       overflow="hidden"
       flexShrink={0}
-      h={{ base: "84px", md: window.innerHeight < 780 ? "84px" : "112px" }}
-      css={{ [card ? phone : shortPhone]: { display: "none" } }}
+      h={{ base: "84px", md: "112px" }}
+      css={{ "@media (max-height: 779px)": { height: "84px" }, [card ? phone : shortPhone]: { display: "none" } }}
       pt="6px"
     >
-      {picture && width > 0 && (
+      {picture && room.w > 0 && (
         <Chain
           picture={picture}
           colours={coloursOf(project.document)}
@@ -52,8 +52,8 @@ export function ChainRow({
           make={make}
           chain={project.plan.chain}
           bobbin={bobbin}
-          width={width}
-          height={width < 700 || window.innerHeight < 780 ? 78 : 106}
+          width={room.w}
+          height={room.h - 6}
         />
       )}
     </Box>

@@ -24,7 +24,7 @@ export function Balance({ project, record }: Props) {
         </Text>
       )}
       {doubts.length === 0 && noLonger.length === 0 && (
-        <Text>What was counted hangs together: no step has taken more than there was.</Text>
+        <Text>Nothing that was counted contradicts the rest. Of what was never counted nothing is known.</Text>
       )}
       {doubts.map((d) => (
         <Box key={d.step + d.sort} py="12px" borderTopWidth="1px" borderColor="hair" _first={{ borderTopWidth: 0 }}>

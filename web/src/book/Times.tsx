@@ -45,7 +45,7 @@ export function Times({ project }: { project: Project }) {
                       </chakra.th>
                       <chakra.td pr="16px">{p.says}</chakra.td>
                       <chakra.td pr="16px" color="soft" fontSize="small">
-                        {`${p.gaps} counts${p.paused > 0 ? `, ${p.paused} pauses left out` : ""}`}
+                        {`${p.gaps} counts${p.paused > 0 ? `, ${p.paused === 1 ? "one pause" : `${p.paused} pauses`} left out` : ""}`}
                       </chakra.td>
                       <chakra.td>{p.left && `${p.left} for ${p.toGo} to go`}</chakra.td>
                     </chakra.tr>
