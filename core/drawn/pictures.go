@@ -76,7 +76,7 @@ func Everything(w *work.Work) *Album {
 		if a.patches > mostDrawnInAll {
 			break
 		}
-		if p, ok := b.Layout.SewnRow(k, mostDrawn); ok {
+		if p, ok := b.Layout.SewnRow(k, 0, len(k.Cells), mostDrawn); ok {
 			a.draw(k.ID, p, &b.Press)
 		}
 	}

@@ -25,6 +25,8 @@ from shapely.geometry import Polygon, box
 from shapely.affinity import affine_transform
 from shapely.ops import unary_union
 T = {0: (1, 0, 0, 1), 90: (0, -1, 1, 0), 180: (-1, 0, 0, -1), 270: (0, 1, -1, 0)}  # clockwise, y running down
+h = 0.5 ** 0.5
+T.update({45: (h, -h, h, h), 135: (-h, -h, h, -h), 225: (-h, h, -h, -h), 315: (h, h, -h, h)})
 def moved(piece, m):
     cloth = [(f, affine_transform(p, m)) for f, p in piece["cloth"]]
     folds = [(affine_transform(p, m)) for p in piece["folds"]]
@@ -39,6 +41,14 @@ def page(piece):  # turned over like a page, its left edge coming to lie on the 
     out = moved(piece, [-1, 0, 0, 1, 0, 0])
     x0, y0, _, _ = bounds(out)
     return moved(out, [1, 0, 0, 1, -x0, -y0])
+def laid(piece, layer, low):  # at an odd eighth it is half of what was cut on its diagonal, which then lies at the guide
+    out = turned(piece, layer["turn"])
+    if layer["turn"] % 90 == 0: return out
+    x0, y0, x1, y1 = bounds(out)
+    middle = (x0 + x1) / 2
+    out = kept(out, box(-1000, -1000, middle, 1000) if low else box(middle, -1000, 1000, 1000))
+    x0, y0, _, _ = bounds(out)
+    return moved(out, [1, 0, 0, 1, -x0, -y0])
 def polygon(flat): return Polygon([(flat[i], flat[i + 1]) for i in range(0, len(flat), 2)])
 def drawn(picture): return {"cloth": [(p["fabric"], polygon(p["points"])) for p in picture["patches"]],
                             "folds": [polygon(b["points"]) for b in picture["bands"]]}
@@ -49,14 +59,15 @@ def kept(piece, window):
 def sew(lower, upper, seam):
     s = seam["takes"]
     x1 = bounds(lower)[2]
-    w, high = bounds(upper)[2], bounds(lower)[3]
+    w = bounds(upper)[2]
     over = moved(page(upper), [1, 0, 0, 1, x1 - w, 0])       # face down, right edges even
     line = x1 - s
     left = box(-1000, -1000, line, 1000)
+    allowed = unary_union([p.intersection(box(line, -1000, 1000, 1000)) for _, p in lower["cloth"] + over["cloth"]])
     lower, over = kept(lower, left), kept(over, left)
     opened = moved(over, [-1, 0, 0, 1, 2 * line, 0])          # opened over the stitches, right side up again
-    fold = {"lower": [box(line - s, 0, line, high)], "upper": [box(line, 0, line + s, high)],
-            "open": [box(line - s, 0, line + s, high)]}[seam["press"]]
+    back = affine_transform(allowed, [-1, 0, 0, 1, 2 * line, 0])
+    fold = {"lower": [back], "upper": [allowed], "open": [back, allowed]}[seam["press"]]
     return {"cloth": lower["cloth"] + opened["cloth"], "folds": lower["folds"] + opened["folds"] + fold}
 def differ(a, b):
     fabrics = {f for f, _ in a["cloth"]} | {f for f, _ in b["cloth"]}
@@ -69,11 +80,18 @@ for name, job in json.load(sys.stdin).items():
     for card in job["cards"]:
         last = None
         for seam in card["seams"]:
-            layer = [turned(pile(l["of"]) if l.get("of") else last, l["turn"]) for l in (seam["lower"], seam["upper"])]
+            layer = [laid(pile(l["of"]) if l.get("of") else last, l, low) for l, low in ((seam["lower"], True), (seam["upper"], False))]
             last = sew(layer[0], layer[1], seam)
+            if seam["lower"]["turn"] % 90:  # each is one of what falls out
+                goals = [drawn(goal) for goal in job["falls"][card["step"]]]
+                d = min(differ(kept(turned(last, turn), box(*bounds(goal))), goal) for goal in goals for turn in (45, 135, 225, 315))  # the tips are cut off
+                worst = max(worst[0], d[0]), max(worst[1], d[1])
+                sewn += 1
+                continue
             x0, y0, _, _ = bounds(last)
             last = moved(last, [1, 0, 0, 1, -x0, -y0])
             sewn += 1
+        if seam["lower"]["turn"] % 90: continue
         made = turned(last, card["after"])
         piles[card["step"]] = made
         d = differ(made, drawn(job["pictures"][card["step"]]))
@@ -85,6 +103,8 @@ print(json.dumps(out))
 type sewing struct {
 	Cards    []sheet.Under                 `json:"cards"`
 	Pictures map[naming.Step]drawn.Picture `json:"pictures"`
+
+	Falls map[naming.Step][]drawn.Picture `json:"falls"` // of halves that are sewn to each other: all that falls out
 }
 
 // The cards of every block of the library that is sewn edge to edge, followed literally by a second drawing in Shapely (Debian's python3-shapely),
@@ -96,7 +116,7 @@ func TestCardsFollowedLiterallyGiveTheBlock(t *testing.T) {
 	}
 	jobs, seams := map[string]sewing{}, map[string]int{}
 	add := func(name string, w *work.Work) {
-		job := sewing{Pictures: map[naming.Step]drawn.Picture{}}
+		job := sewing{Pictures: map[naming.Step]drawn.Picture{}, Falls: map[naming.Step][]drawn.Picture{}}
 		d := drawn.Of(&w.Laid)
 		for _, b := range w.Batches {
 			if len(b.Joins) == 0 {
@@ -110,6 +130,9 @@ func TestCardsFollowedLiterallyGiveTheBlock(t *testing.T) {
 			seams[name] += len(u.Seams)
 			job.Cards = append(job.Cards, u)
 			job.Pictures[b.ID] = flat(d, b.Piece, w)
+			for _, one := range w.Acts[b.ID].Made.Each() {
+				job.Falls[b.ID] = append(job.Falls[b.ID], flat(d, one.Piece, w))
+			}
 			for _, s := range u.Seams {
 				for _, of := range []naming.Step{s.Lower.Of, s.Upper.Of} {
 					if of != "" {

@@ -119,7 +119,9 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 				return Made{}, false
 			}
 		}
-		pieces = []piece.Piece{lower.piece.Swap(upper.piece, t.Seam, seam), upper.piece.Swap(lower.piece, t.Seam, seam)}
+		for _, turn := range halfTurns { // the half of the first one is sewn to in both, so that the seam has one side toward it
+			pieces = append(pieces, lower.piece.Turn(turn).Swap(upper.piece.Turn(turn), t.Seam, seam))
+		}
 	} else if pieces, ok = m.open(t, layers, a, seam); !ok {
 		return Made{}, false
 	}
@@ -215,6 +217,22 @@ func (m *HalfSquare) squares(r *run, s piece.Num) (lower, upper laid, trim piece
 		return lower, upper, trim, false
 	}
 	return lower, upper, trim, true
+}
+
+// halfTurns is how squares that were cut on their falling diagonal are turned for either pair of halves: the upper right one of the lower
+// square, and the lower left one of the upper.
+var halfTurns = []int{0, 180}
+
+// halves is how both halves of either pair lie, long edge to long edge: squares at an odd eighth, cut on the diagonal that stands upright then.
+func (m *HalfSquare) halves(r *run, lower, upper laid) (list []Join) {
+	diagonal := piece.Falling(piece.Num{})
+	half := func(l laid, turn, side int) Layer {
+		return Layer{From: l.act, Turn: (45 + turn) % 360, Name: "half of " + l.name, Piece: l.piece.Turn(turn).Trimmed(diagonal, side).Eighth()}
+	}
+	for _, turn := range halfTurns {
+		list = append(list, Join{Seam: r.t.Unit.ID.Seam(), A: half(upper, turn, -1), B: half(lower, turn, 1), Takes: r.t.Seam})
+	}
+	return list
 }
 
 // stitch lists the lines of stitches with the side that is kept beyond each.
@@ -334,6 +352,7 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 		sew.Takes = []Take{{halves, 1}}
 		sew.Seams, end.Says = 2, "Cut the chain"
 		sew.Joins.Edge = "long edge to long edge, half of one square to half of the other"
+		sew.Joins.Edges = m.halves(r, lower, upper)
 	}
 	if sew.Takes == nil {
 		sew.Takes = takes(marked.act, other.act)

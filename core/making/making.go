@@ -317,7 +317,7 @@ type Join struct {
 // Layer is a part as it lies once the seam is opened, right side up.
 type Layer struct {
 	From  naming.Step // the act that gave it; empty for what this step has sewn so far
-	Turn  int         // how it is turned against what that act gave, or against what was sewn last
+	Turn  int         // how it is turned against what that act gave, or against what was sewn last; by an odd eighth what is cut on its diagonal
 	Name  string
 	Piece piece.Piece
 	Last  bool // of what has been sewn so far it is only what was sewn on last, which lies at the seam

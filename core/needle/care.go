@@ -3,7 +3,6 @@ package needle
 import (
 	"vicis/core/batching"
 	"vicis/core/making"
-	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/work"
 )
@@ -47,13 +46,7 @@ func AsksOf(w *work.Work, b batching.Batch) (a Asks) {
 		return a
 	}
 	t := table{w: w}
-	joins := b.Joins
-	switch {
-	case b.Stage == batching.Rows:
-		joins = t.row(b.ID)
-	case b.ID == naming.Rows:
-		joins = t.rows()
-	}
+	joins, each := t.joins(b)
 	if len(b.Left.Over) > 0 { // across them, where no edge leads
 		a.Lines = b.Seams
 	}
@@ -71,7 +64,7 @@ func AsksOf(w *work.Work, b batching.Batch) (a Asks) {
 			}
 		}
 		a.Bias = a.Bias || one.Bias
-		if b.ID == naming.Rows {
+		if each {
 			a.Crossings, a.Clashes, a.Points = max(a.Crossings, one.Crossings), max(a.Clashes, one.Clashes), max(a.Points, one.Points)
 			continue
 		}

@@ -54,6 +54,7 @@ const (
 	Points Why = "points" // it has a point that must be seen
 	Seams  Why = "seams"  // it has seams, or more of them, so that none is turned over by the feed
 	SewnOn Why = "sewn on"
+	Folded Why = "folded" // it is the binding, folded
 )
 
 // Press is which layer a seam is pressed toward.
@@ -64,6 +65,7 @@ const (
 	ToLower Press = "lower"
 	ToUpper Press = "upper"
 	Opened  Press = "open"
+	Unset   Press = "" // not by the iron
 )
 
 // Way is where an allowance points as it goes under the foot.
@@ -103,12 +105,17 @@ func Of(w *work.Work, step naming.Step, near int) (Card, bool) {
 	case len(c.Batch.Left.Over) > 0:
 		c.Laid = t.laid(c.Batch.Left, c.Batch.Right.Name)
 		return c, true
+	case step == naming.BindingJoin:
+		c.Laid = t.laid(crossed(w.Layout.Bind.Role, w.Layout.Bind.Width), "the end of the next")
+		return c, true
+	case step == naming.BindingRound:
+		bound, ok := t.bound()
+		c.Lies, c.Seams = []Lie{bound}, 1
+		return c, ok
 	case c.Batch.Stage == batching.Sets && len(joins) == 0:
 		joins, c.Piles = t.strips(c.Batch)
-	case c.Batch.Stage == batching.Rows:
-		joins = t.row(step)
-	case step == naming.Rows:
-		joins, c.Each = t.rows(), true
+	default:
+		joins, c.Each = t.joins(c.Batch)
 	}
 	if len(joins) == 0 {
 		return c, false
@@ -130,6 +137,17 @@ func Of(w *work.Work, step naming.Step, near int) (Card, bool) {
 
 // table is where cards are laid.
 type table struct{ w *work.Work }
+
+// joins is the seams of a batch that is sewn edge to edge, and whether each of them makes one more of it.
+func (t table) joins(b batching.Batch) (list []making.Join, each bool) {
+	switch b.Stage {
+	case batching.Rows:
+		return t.row(b.ID), false
+	case batching.Top, batching.Finish:
+		return t.round(b), true
+	}
+	return b.Joins, false
+}
 
 // oriented is both layers as they lie for one seam, and how the table is turned for that against how they are drawn.
 type oriented struct {

@@ -95,6 +95,16 @@ func raster(w *work.Work, p piece.Piece, n int) []string {
 	return out
 }
 
+// atTheGuide is how much of a piece's height shows cloth at one place across it, in hundredths.
+func atTheGuide(p piece.Piece, x float64) (n int) {
+	for i := range 100 {
+		if _, ok := p.At(x, (float64(i)+0.5)*p.H.Inches()/100); ok {
+			n++
+		}
+	}
+	return n
+}
+
 func share(a, b []string) float64 {
 	same := 0
 	for i := range a {
@@ -136,6 +146,9 @@ func TestNoWrongWayLooksMoreLikeTheRightOne(t *testing.T) {
 					x, y := l.Lower.Piece.Turn(down), l.Upper.Piece.Turn(up)
 					if x.W != l.Lower.Piece.W || x.H != l.Lower.Piece.H || y.W != l.Upper.Piece.W || y.H != l.Upper.Piece.H {
 						continue
+					}
+					if x, y := atTheGuide(x, x.W.Inches()-0.02), atTheGuide(y, 0.02); x < atTheGuide(l.Lower.Piece, l.Lower.Piece.W.Inches()-0.02) || y < atTheGuide(l.Upper.Piece, 0.02) {
+						continue // a triangle with its point at the guide
 					}
 					sewn, err := piece.JoinRight(x, y, l.Takes, l.Seam)
 					if err != nil {

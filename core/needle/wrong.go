@@ -91,13 +91,14 @@ func (t table) layings(l Lie) (list []laying, looks int) {
 		alike  float64
 	}
 	seen := t.w.Seen
-	choices := func(one Layer) []choice {
+	choices := func(one Layer, guide piece.Side) []choice {
 		list := []choice{{one, 0, "", 1}}
+		long := one.Piece.Reaches(guide)
 		if one.Torn { // it hangs on all that was sewn before
 			return list
 		}
 		add := func(p piece.Piece, from naming.Step, name string, turn, turned int) {
-			if p = p.Turn(turn); p.W != one.Piece.W || p.H != one.Piece.H {
+			if p = p.Turn(turn); p.W != one.Piece.W || p.H != one.Piece.H || p.Reaches(guide) != long {
 				return
 			}
 			other := one
@@ -132,7 +133,7 @@ func (t table) layings(l Lie) (list []laying, looks int) {
 		}
 		return list
 	}
-	lower, upper := choices(l.Lower), choices(l.Upper)
+	lower, upper := choices(l.Lower, piece.Right), choices(l.Upper, piece.Left)
 	area := func(p piece.Piece) float64 { return p.W.Inches() * p.H.Inches() }
 	a, b := area(l.Lower.Piece), area(l.Upper.Piece)
 	for i, x := range lower {

@@ -17,6 +17,25 @@ func (p Piece) Facing(side Side, s measure.Length) []End {
 	return p.keep(l, keep).endsOn(l)
 }
 
+// Reaches is how long the cloth is that lies at a side.
+func (p Piece) Reaches(side Side) (long Num) {
+	l := p.edge(side)
+	for _, patch := range p.Patches {
+		for i, a := range patch.Poly {
+			b := patch.Poly[(i+1)%len(patch.Poly)]
+			if l.at(a) != (Num{}) || l.at(b) != (Num{}) {
+				continue
+			}
+			d := l.along(b).Sub(l.along(a))
+			if d.Sign() < 0 {
+				d = d.Neg()
+			}
+			long = long.Add(d)
+		}
+	}
+	return long
+}
+
 // Slants says whether a seam leaves an edge at an angle, so that it may make a point there.
 func (e End) Slants() bool { return e.slant != 0 }
 

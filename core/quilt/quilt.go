@@ -157,14 +157,15 @@ func (l Layout) Long(k RowKind) measure.Length {
 	return w
 }
 
-// SewnRow is a row in one piece; not of more patches than most.
-func (l Layout) SewnRow(k RowKind, most int) (p piece.Piece, ok bool) {
-	for j, c := range k.Cells {
+// SewnRow is a row in one piece, from one of its cells to before another; not of more patches than most.
+func (l Layout) SewnRow(k RowKind, from, to, most int) (p piece.Piece, ok bool) {
+	for j := from; j < to; j++ {
+		c := k.Cells[j]
 		block := l.Blocks[c.Unit].Piece.Turn(c.Turn)
 		if len(p.Patches)+len(block.Patches) > most {
 			return piece.Piece{}, false
 		}
-		if j == 0 {
+		if j == from {
 			p = block
 			continue
 		}

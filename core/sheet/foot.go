@@ -50,7 +50,7 @@ type UnderSeam struct {
 type UnderLayer struct {
 	Name    string        `json:"name"`
 	Of      naming.Step   `json:"of,omitempty" doc:"The step whose pile it is taken from; none for what is under way"`
-	Turn    int           `json:"turn" doc:"Clockwise, against the picture of that step, or against how what is under way lay when its last seam was opened"`
+	Turn    int           `json:"turn" doc:"Clockwise, against the picture of that step, or against how what is under way lay when its last seam was opened; by an odd multiple of 45 where it is half of that, cut on the diagonal that stands upright then"`
 	Picture drawn.Picture `json:"picture" doc:"Of what lies near the seam"`
 	Torn    bool          `json:"torn" doc:"It goes on beyond what is drawn, away from the guide"`
 }
