@@ -115,6 +115,9 @@ func (t table) row(id naming.Step) (list []making.Join) {
 	for j, c := range k.Cells {
 		m := t.w.Layout.Blocks[c.Unit]
 		here := making.Layer{From: c.Unit.Step(), Turn: c.Turn, Name: m.Unit.Name, Piece: m.Piece.Turn(c.Turn)}
+		if c.Unit.IsTriangle() {
+			here.Name = "a side triangle"
+		}
 		if j > 0 {
 			if before.Piece.H != here.Piece.H { // triangles of a setting on point
 				return nil

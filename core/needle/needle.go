@@ -32,7 +32,7 @@ type Lie struct {
 	Why          Why
 	Takes        measure.Length // the allowance
 	Marks        []Mark         // from the end that goes in first
-	Long         piece.Num      // the whole seam, also where only its beginning is drawn
+	Long, Drawn  piece.Num      // the whole seam, and how much of it is drawn from its beginning
 	Press        Press          // where its allowances go once it is opened
 	Wrong        *Wrong         // nothing where none could be taken for it
 }
@@ -190,6 +190,7 @@ func (t table) lie(j making.Join, before int) (l Lie, turned int) {
 	l.Marks = t.marks(l)
 	l.Wrong = t.wrong(l)
 	l.Lower, l.Upper = near(l)
+	l.Drawn = l.Lower.Piece.H
 	return l, o.turned
 }
 
@@ -267,8 +268,11 @@ func (w Way) and(o Way) Way {
 	return Both
 }
 
-// longest is how many times as long as wide of what has no seam to meet is drawn.
-const longest = 3
+// How many times as long as wide is drawn of what has no seam to meet, and from when on only the beginning of any seam is.
+const (
+	longest = 3
+	tooLong = 6
+)
 
 // near is what of both layers lies near the seam: of what is under way its end, of long strips their beginning.
 func near(l Lie) (lower, upper Layer) {
@@ -278,7 +282,7 @@ func near(l Lie) (lower, upper Layer) {
 		wide = lower.Piece.W
 	}
 	high := l.Long
-	if most := wide.Times(longest); len(l.Marks) == 0 && high.Cmp(most) > 0 {
+	if most := wide.Times(longest); len(l.Marks) == 0 && high.Cmp(most) > 0 || high.Cmp(wide.Times(tooLong)) > 0 {
 		high = most
 	}
 	narrow := func(one Layer, other Layer, right bool) Layer {

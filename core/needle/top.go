@@ -107,10 +107,12 @@ func (t table) corners() (list []making.Join) {
 			turn = 270
 		}
 		lies := (c.Turn + turn) % 360
+		lying := triangle.Piece.Turn(lies)
+		_, _, deep, _ := lying.Bounds()
 		list = append(list, making.Join{
 			Seam: naming.CornersOn.Seam(), Takes: l.Seam,
 			A: making.Layer{Name: "the block in the corner", Turn: (360 + turn - before) % 360, Piece: l.Blocks[cell.Unit].Piece.Turn((cell.Turn + turn) % 360), Last: true},
-			B: making.Layer{From: naming.CornerTriangle.Step(), Turn: lies, Name: "a corner triangle", Piece: triangle.Piece.Turn(lies)},
+			B: making.Layer{From: naming.CornerTriangle.Step(), Turn: lies, Name: "a corner triangle", Piece: lying.Window(piece.Num{}, piece.Num{}, deep, lying.H)},
 		})
 		before = turn
 	}
@@ -123,27 +125,35 @@ func (t table) on(p, b piece.Piece, turn int, seam naming.Seam) (piece.Piece, bo
 	return sewn.Turn((360 - turn) % 360), err == nil
 }
 
+// across is how wide a border is: of a pieced one as its units are, which may lie between two marks of the grid.
+func (t table) across(ring quilt.Ring) piece.Num {
+	if ring.Rows == nil {
+		return piece.Of(ring.Width)
+	}
+	c := ring.Rows[0].Cells[0]
+	return t.w.Layout.Blocks[c.Unit].Piece.Turn(c.Turn).H
+}
+
 // side is one piece of a border as it lies in the quilt: side k of the list, so long as the edge it is sewn to.
 func (t table) side(ring quilt.Ring, k int, long piece.Num) (p piece.Piece, ok bool) {
-	turn := sides[k].turn
+	role, wide := ring.Border.Role, t.across(ring)
+	squares := k >= 2 && ring.Border.HasSquares()
+	if squares {
+		long = long.Sub(wide.Sub(piece.Of(2 * t.w.Layout.Seam)).Times(2)) // between the squares
+	}
+	p, ok = piece.Exactly(role, long, wide), true
 	if ring.Rows != nil {
 		p, ok = t.w.Layout.SewnRow(ring.Rows[k], 0, len(ring.Rows[k].Cells), mostDrawn)
-		return p.Turn(map[int]int{0: 90, 180: 270, 90: 0, 270: 180}[turn]), ok // a row as it would lie along the top
 	}
-	role, wide := ring.Border.Role, piece.Of(ring.Width)
-	if k < 2 {
-		return piece.Exactly(role, wide, long), true
+	p = p.Turn((450 - sides[k].turn) % 360) // a row, or a strip, as it would lie along the top
+	if !squares {
+		return p, ok
 	}
-	if !ring.Border.HasSquares() {
-		return piece.Exactly(role, long, wide), true
-	}
-	square, more := piece.Exactly(ring.Border.Corners, wide, wide), wide.Sub(piece.Of(t.w.Layout.Seam)).Times(2)
-	p = piece.Exactly(role, long.Sub(more), wide)
-	seam := ring.Border.ID.Corners().Seam()
+	square, seam := piece.Exactly(ring.Border.Corners, wide, wide), ring.Border.ID.Corners().Seam()
 	// +1 presses toward the long piece: the square lies to the left of it, and on the other end once both are turned.
-	left, ok := t.on(square, p, 0, seam)
-	p, also := t.on(square, left, 180, seam)
-	return p, ok && also
+	left, one := t.on(square, p, 0, seam)
+	p, other := t.on(square, left, 180, seam)
+	return p, ok && one && other
 }
 
 // edges are what lies along all four sides of the quilt once so many borders are on: its outermost course, as it lies in the quilt.
@@ -172,7 +182,7 @@ func (t table) edges(borders int) (edge [4]piece.Piece, ok bool) {
 		}
 	}
 	// The sides end in the ends of top and bottom.
-	wide, seam := piece.Of(ring.Width), ring.Border.ID.Ends().Seam()
+	wide, seam := t.across(ring), ring.Border.ID.Ends().Seam()
 	for k := range 2 {
 		for n := 2; n < 4; n++ {
 			x := piece.Num{}
@@ -278,7 +288,7 @@ func (t table) border(i, from, to int) (list []making.Join) {
 		}
 		list = append(list, making.Join{
 			Seam: seam, Takes: t.w.Layout.Seam, B: on,
-			A: making.Layer{Name: "the quilt, its " + sides[k].name + " edge", Turn: (360 + turn - turned) % 360, Piece: p, Last: true},
+			A: making.Layer{Name: "the " + sides[k].name + " edge of the quilt", Turn: (360 + turn - turned) % 360, Piece: p, Last: true},
 		})
 		turned = turn
 	}
@@ -287,7 +297,7 @@ func (t table) border(i, from, to int) (list []making.Join) {
 
 // squares is the seams that sew corner squares to both ends of the long pieces of a border.
 func (t table) squares(ring quilt.Ring) (list []making.Join) {
-	wide := piece.Of(ring.Width)
+	wide := t.across(ring)
 	square := piece.Exactly(ring.Border.Corners, wide, wide)
 	long := piece.Exactly(ring.Border.Role, piece.Of(ring.Ends), wide)
 	for range 2 { // top and bottom
@@ -330,11 +340,14 @@ func (t table) bound() (l Lie, ok bool) {
 	}
 	bind, quilt := t.w.Layout.Bind, edge[0]
 	half, _ := piece.Of(bind.Width).Half()
+	from, _ := quilt.H.Half()
+	quilt = quilt.Window(piece.Num{}, from, quilt.W, quilt.H.Sub(from)) // it begins away from the corner
 	l = Lie{
 		Lower: Layer{Name: "the quilt", Piece: quilt, Torn: true}, Upper: Layer{From: naming.BindingStrips, Turn: 90, Name: "the folded binding", Piece: piece.Exactly(bind.Role, half, quilt.H)},
 		Why: Folded, Takes: t.w.Layout.Seam, Long: quilt.H,
 	}
 	l.Lower, l.Upper = near(l)
+	l.Drawn = l.Lower.Piece.H
 	return l, true
 }
 

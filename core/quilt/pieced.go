@@ -230,56 +230,59 @@ func (l Layout) Facings() []Facing {
 		if i == 0 && !l.OnPoint {
 			inner = func(side piece.Side) []piece.End { return l.edge(side, endsOf) }
 		}
-		thick := ring.Width - 2*l.Seam
-		w, h := ring.W-2*l.Seam, ring.H-2*l.Seam // finished, with this border
-		along := func(row int) []piece.End { return l.along(ring.Rows[row], endsOf) }
+		_, thick := l.finished(ring.Rows[rightRow].Cells[0])
+		along := func(row int) []piece.End { ends, _ := l.along(ring.Rows[row], endsOf); return ends }
+		back := func(row int) []piece.End { return piece.Reversed(l.along(ring.Rows[row], endsOf)) }
+		_, w := l.along(ring.Rows[topRow], endsOf)
 		sides, ends := ring.Border.ID.Sides().Seam(), ring.Border.ID.Ends().Seam()
 		list = append(list,
 			Facing{i, piece.Right, sides, inner(piece.Right), along(rightRow)},
-			Facing{i, piece.Left, sides, inner(piece.Left), piece.Reversed(along(leftRow), piece.Of(h-2*thick))})
+			Facing{i, piece.Left, sides, inner(piece.Left), back(leftRow)})
 		if ring.Border.Corner == nil {
 			list = append(list,
 				Facing{i, piece.Top, ends, inner(piece.Top), along(topRow)},
-				Facing{
-					i, piece.Bottom, ends, inner(piece.Bottom),
-					piece.Reversed(along(bottomRow), piece.Of(w-2*thick)),
-				})
+				Facing{i, piece.Bottom, ends, inner(piece.Bottom), back(bottomRow)})
 			continue
 		}
 		// Over the corners lie the short edges of the sides, and the seams that sewed these on: +1 presses toward the
 		// border.
 		first, last := ring.Rows[rightRow].Cells[0], ring.Rows[rightRow].Cells[len(ring.Rows[rightRow].Cells)-1]
-		short := func(c Cell, turn int, edge piece.Side, at measure.Length) []piece.End {
+		short := func(c Cell, turn int, edge piece.Side, at piece.Num) []piece.End {
 			c.Turn = (c.Turn + turn) % 360
-			return piece.Moved(endsOf(c, edge), piece.Of(at))
+			return piece.Moved(endsOf(c, edge), at)
 		}
 		across := func(e int, edge piece.Side, left, right []piece.End) []piece.End {
-			out := append(left, piece.End{Seam: sides, E: -e, At: piece.Of(thick)})
-			out = append(out, piece.Moved(inner(edge), piece.Of(thick))...)
-			out = append(out, piece.End{Seam: sides, E: e, At: piece.Of(w - thick)})
+			out := append(left, piece.End{Seam: sides, E: -e, At: thick})
+			out = append(out, piece.Moved(inner(edge), thick)...)
+			out = append(out, piece.End{Seam: sides, E: e, At: w.Sub(thick)})
 			return append(out, right...)
 		}
 		list = append(list,
-			Facing{i, piece.Top, ends, across(1, piece.Top, short(last, 270, piece.Top, 0),
-				short(first, 90, piece.Top, w-thick)), along(topRow)},
-			Facing{i, piece.Bottom, ends, across(-1, piece.Bottom, short(first, 270, piece.Bottom, 0),
-				short(last, 90, piece.Bottom, w-thick)), piece.Reversed(along(bottomRow), piece.Of(w))})
+			Facing{i, piece.Top, ends, across(1, piece.Top, short(last, 270, piece.Top, piece.Num{}),
+				short(first, 90, piece.Top, w.Sub(thick))), along(topRow)},
+			Facing{i, piece.Bottom, ends, across(-1, piece.Bottom, short(first, 270, piece.Bottom, piece.Num{}),
+				short(last, 90, piece.Bottom, w.Sub(thick))), back(bottomRow)})
 	}
 	return list
 }
 
-// along is the seams that end at the lower edge of a row, from the left.
-func (l Layout) along(k RowKind, endsOf func(Cell, piece.Side) []piece.End) []piece.End {
-	var list []piece.End
-	var x measure.Length
+// finished is how large a cell is, exactly.
+func (l Layout) finished(c Cell) (w, h piece.Num) {
+	p, both := l.Blocks[c.Unit].Piece.SeamsAlone().Turn(c.Turn), piece.Of(2*l.Seam)
+	return p.W.Sub(both), p.H.Sub(both)
+}
+
+// along is the seams that end at the lower edge of a row, from the left, and how long that is.
+func (l Layout) along(k RowKind, endsOf func(Cell, piece.Side) []piece.End) (list []piece.End, x piece.Num) {
 	for j, c := range k.Cells {
 		if j > 0 {
-			list = append(list, piece.End{Seam: k.SeamID(j), E: -1, At: piece.Of(x)})
+			list = append(list, piece.End{Seam: k.SeamID(j), E: -1, At: x})
 		}
-		list = append(list, piece.Moved(endsOf(c, piece.Bottom), piece.Of(x))...)
-		x += l.Wide(c)
+		list = append(list, piece.Moved(endsOf(c, piece.Bottom), x)...)
+		w, _ := l.finished(c)
+		x = x.Add(w)
 	}
-	return list
+	return list, x
 }
 
 // edge is the seams that end at one edge of the straight middle.
@@ -291,17 +294,18 @@ func (l Layout) edge(side piece.Side, endsOf func(Cell, piece.Side) []piece.End)
 		if side == piece.Bottom {
 			k, e = l.Kinds[l.Rows[len(l.Rows)-1]], -1
 		}
-		var x measure.Length
+		var x piece.Num
 		for j, c := range k.Cells {
 			if j > 0 {
-				list = append(list, piece.End{Seam: k.SeamID(j), E: e, At: piece.Of(x)})
+				list = append(list, piece.End{Seam: k.SeamID(j), E: e, At: x})
 			}
-			list = append(list, piece.Moved(endsOf(c, side), piece.Of(x))...)
-			x += l.Wide(c)
+			list = append(list, piece.Moved(endsOf(c, side), x)...)
+			w, _ := l.finished(c)
+			x = x.Add(w)
 		}
 		return list
 	}
-	var y measure.Length
+	var y piece.Num
 	for r, k := range l.Rows {
 		kind := l.Kinds[k]
 		c, e := kind.Cells[0], 1 // the seams between rows run from left to right
@@ -309,10 +313,11 @@ func (l Layout) edge(side piece.Side, endsOf func(Cell, piece.Side) []piece.End)
 			c, e = kind.Cells[len(kind.Cells)-1], -1
 		}
 		if r > 0 {
-			list = append(list, piece.End{Seam: naming.Rows.Seam(), E: e, At: piece.Of(y)})
+			list = append(list, piece.End{Seam: naming.Rows.Seam(), E: e, At: y})
 		}
-		list = append(list, piece.Moved(endsOf(c, side), piece.Of(y))...)
-		y += kind.High
+		list = append(list, piece.Moved(endsOf(c, side), y)...)
+		_, h := l.finished(c)
+		y = y.Add(h)
 	}
 	return list
 }

@@ -188,6 +188,12 @@ func squaresFor(finished, s piece.Num) (side, corner piece.Num) {
 	return finished.TimesRoot2().Add(twice).Add(twice.TimesRoot2()), half.Add(twice).Add(s.TimesRoot2())
 }
 
+// Tip is how far the points of a triangle stand out beyond the edge of the block it is sewn to.
+func (p Point) Tip(t *making.Table) measure.Length {
+	more, _ := piece.Of(p.larger(t.Units)).TimesRoot2().Half()
+	return up(piece.Of(t.Seam).TimesRoot2().Add(more))
+}
+
 func up(n piece.Num) measure.Length { l, _ := n.Length(); return l }
 
 func (p Point) larger(u measure.Units) measure.Length {

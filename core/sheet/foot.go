@@ -41,8 +41,8 @@ type UnderSeam struct {
 	Upper      UnderLayer      `json:"upper" doc:"Its picture is right side up: turned over like a page it lies as drawn"`
 	Long       measure.Reading `json:"long" doc:"Of the seam, all of it"`
 	Takes      float64         `json:"takes" doc:"The allowance, in inches"`
-	Marks      []UnderMark     `json:"marks" doc:"Where allowances come, from the end that goes in first"`
-	Press      needle.Press    `json:"press" enum:"lower,upper,open" doc:"Which layer it is pressed toward once it is opened"`
+	Marks      []UnderMark     `json:"marks" doc:"Where allowances come, from the end that goes in first, as far as it is drawn"`
+	Press      needle.Press    `json:"press" enum:",lower,upper,open" doc:"Which layer it is pressed toward once it is opened; none where no iron does it"`
 	Wrong      *UnderWrong     `json:"wrong,omitempty" doc:"The wrong way that looks most like this; none where no wrong way does, or the parts have too many patches to be compared"`
 }
 
@@ -102,6 +102,9 @@ func UnderNeedle(w *work.Work, step naming.Step, near int) (Under, bool) {
 	}
 	u.Hold, u.Check, u.Each, u.After = b.hold(batch), b.against(batch), card.Each, card.Batch.Turned
 	u.First, u.Count = card.First, card.Seams
+	if batch.Stage == batching.Top && b.Layout.Eased {
+		u.Check = "An edge was measured: allowances come about where they are drawn. Match both ends and the middle, and ease the rest in."
+	}
 	if !ok {
 		return u, true
 	}
@@ -123,12 +126,16 @@ func (b Sheet) underSeam(d drawn.Drawing, l needle.Lie) UnderSeam {
 	long, _ := l.Long.Length()
 	s := UnderSeam{
 		Seam: l.Seam, Lower: layer(l.Lower), Upper: layer(l.Upper), Long: b.Table.Ruler.Read(long), Takes: drawn.Round(l.Takes.Inches()),
-		Marks: []UnderMark{}, Press: l.Press, First: b.firstWords(l), Allowances: b.allowanceWords(l.Marks),
+		Marks: []UnderMark{}, Press: l.Press, First: b.firstWords(l), Allowances: b.allowanceWords(l),
 	}
 	s.Says = fmt.Sprintf("Lay %s face down on %s, their edges even at the guide.", l.Upper.Name, l.Lower.Name)
 	if l.Upper.Name == l.Lower.Name {
 		s.Says = fmt.Sprintf("Lay one %s face down on the other, their edges even at the guide.", l.Upper.Name)
 	}
+	if l.Why == needle.Folded { // how it begins is common practice
+		s.Says = fmt.Sprintf("Lay %s on %s, the raw edges of all of them even at the guide. Begin along a side with a tail left loose, and stop an allowance before each corner.", l.Upper.Name, l.Lower.Name)
+	}
+	s.Says += b.tipWords(l)
 	switch l.Why { // how a point is met is common practice
 	case needle.Points:
 		s.Why = words.UpperFirst(l.Upper.Name) + " is on top because a point of it comes at the seam: let the needle go just outside the spot where its stitches cross."
@@ -136,6 +143,9 @@ func (b Sheet) underSeam(d drawn.Drawing, l needle.Lie) UnderSeam {
 		s.Why = words.UpperFirst(l.Upper.Name) + " is on top because more of its seams are sewn over: so you see that none is turned back."
 	}
 	for _, m := range l.Marks {
+		if m.At.Cmp(l.Drawn) >= 0 {
+			continue
+		}
 		mark := UnderMark{At: drawn.Round(m.At.Inches()), Text: b.alongWords(m.At), Lower: string(m.Lower), Upper: string(m.Upper)}
 		switch {
 		case m.Clashes > 0:
@@ -153,6 +163,22 @@ func (b Sheet) underSeam(d drawn.Drawing, l needle.Lie) UnderSeam {
 		}
 	}
 	return s
+}
+
+// tipWords says where a triangle of a setting on point lies along the edge, which it is longer than.
+func (b Sheet) tipWords(l needle.Lie) string {
+	from := l.Lower.From
+	if l.Upper.From.Owner().IsTriangle() {
+		from = l.Upper.From
+	}
+	if !from.Owner().IsTriangle() {
+		return ""
+	}
+	tip := b.Say(b.Plain.Point.Tip(&b.Table))
+	if from == naming.CornerTriangle.Step() {
+		return fmt.Sprintf(" Middle to middle: its points stand out by %s at either end.", tip)
+	}
+	return fmt.Sprintf(" Its right angle even with the corner of the block: its point stands out by %s at the other end.", tip)
 }
 
 // alongWords is a place along a seam.
@@ -205,6 +231,9 @@ func (b Sheet) clothName(role string) string {
 
 // firstWords says what the end that goes in first shows at the guide, where that tells it from the other end.
 func (b Sheet) firstWords(l needle.Lie) string {
+	if l.Drawn.Cmp(l.Long) < 0 {
+		return "" // the other end is not looked at
+	}
 	in := 1.5 * l.Takes.Inches()
 	ends := func(p piece.Piece, x float64) (first, last string) {
 		return b.clothAt(p, x, in), b.clothAt(p, x, p.H.Inches()-in)
@@ -223,7 +252,8 @@ func (b Sheet) firstWords(l needle.Lie) string {
 }
 
 // allowanceWords says which way allowances point as they go under the foot.
-func (b Sheet) allowanceWords(marks []needle.Mark) string {
+func (b Sheet) allowanceWords(l needle.Lie) string {
+	marks := l.Marks
 	var above, below []needle.Mark
 	lock, clash := true, []string{}
 	for _, m := range marks {
@@ -243,6 +273,18 @@ func (b Sheet) allowanceWords(marks []needle.Mark) string {
 	switch {
 	case len(marks) == 0:
 		return ""
+	case l.Drawn.Cmp(l.Long) < 0:
+		var where []string
+		for _, one := range []struct {
+			of   []needle.Mark
+			side string
+		}{{above, "on top"}, {below, "below"}} {
+			if n := len(one.of); n > 0 {
+				where = append(where, one.side+" at "+words.Plural(n, "place"))
+			}
+		}
+		says = append(says, fmt.Sprintf("Allowances come %s; only those of the beginning are drawn. Keep each as it was pressed.", listed(where)))
+		above, below = nil, nil
 	case lock && len(above) > mostTold && up == drawnWords:
 		return fmt.Sprintf("Allowances point as they are drawn, %d on either piece: each pair must lock under your finger.", len(above))
 	case len(marks) > mostTold && (up == drawnWords || down == drawnWords):

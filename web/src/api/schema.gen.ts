@@ -2854,7 +2854,7 @@ export interface components {
             torn: boolean;
             /**
              * Format: int64
-             * @description Clockwise, against the picture of that step, or against how what is under way lay when its last seam was opened
+             * @description Clockwise, against the picture of that step, or against how what is under way lay when its last seam was opened; by an odd multiple of 45 where it is half of that, cut on the diagonal that stands upright then
              */
             turn: number;
         };
@@ -2886,13 +2886,13 @@ export interface components {
             /** @description Of the seam, all of it */
             long: components["schemas"]["MeasureReading"];
             lower: components["schemas"]["SheetUnderLayer"];
-            /** @description Where allowances come, from the end that goes in first */
+            /** @description Where allowances come, from the end that goes in first, as far as it is drawn */
             marks: components["schemas"]["SheetUnderMark"][];
             /**
-             * @description Which layer it is pressed toward once it is opened
+             * @description Which layer it is pressed toward once it is opened; none where no iron does it
              * @enum {string}
              */
-            press: "lower" | "upper" | "open";
+            press: "" | "lower" | "upper" | "open";
             says: string;
             /** @description The decision of pressing it belongs to */
             seam: string;

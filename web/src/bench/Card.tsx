@@ -188,7 +188,7 @@ function Drawn({ project, needle: { under, seam } }: { project: Project; needle:
             on top: {seam.upper.name}, face down
           </Text>
           {seam.marks.length > 0 && (
-            <Text position="absolute" bottom="6px" right="8px" color="soft" fontSize="note" textAlign="right">
+            <Text position="absolute" top="12px" right="8px" color="soft" fontSize="note" textAlign="right">
               ▲ its allowances
               <br />△ those below
             </Text>

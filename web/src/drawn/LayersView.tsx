@@ -117,6 +117,11 @@ export function LayersView({ lower, upper, takes, colours, maxW, maxH, label, ma
               className="tabular"
             >
               {m.text}
+              {m.upper === "" && (
+                <tspan fontWeight="400" style={{ fontSize: "var(--v-font-sizes-small)" }}>
+                  {" below"}
+                </tspan>
+              )}
             </text>
           )}
         </g>
