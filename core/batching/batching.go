@@ -46,7 +46,8 @@ type Batch struct {
 	Make    int
 	Spare   int
 	Seams   int            // seams in one
-	Each    measure.Length // length of one seam
+	Each    measure.Length // length of one seam; of those of a web the longest
+	Sum     measure.Length // of all seams of all of them, where these are not equally long
 	Of      []naming.Seam  // the seams sewn, by id
 	Presses []naming.Seam  // the seams pressed, by id
 	Takes   []Take         // what it takes from other steps
@@ -62,12 +63,13 @@ type Batch struct {
 }
 
 // Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
-// of the same run take together, and what they take is used up once.
+// of the same run take together, and what they take is used up once. What is taken one by one, not evenly, is so At.
 type Take struct {
 	ID       naming.Step
 	Each     int
 	Per      int
 	Together naming.Step
+	At       []int // which of this step, from 1, take one each, in order; as often as they take
 }
 
 // Part is one of the two things that go under the needle.
@@ -78,10 +80,14 @@ type Part struct {
 	Seams []piece.Seam  // and where it is sewn
 }
 
-// Plan lists the batches in the order they are done.
-func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line) []Batch {
+// Plan lists the batches in the order they are done; the rows of the middle are sewn as a web where that is wanted and they can be.
+func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line, web bool) []Batch {
 	byStage := map[Stage][]Batch{}
-	for _, b := range slices.Concat(ofUnits(units, l, lines), ofRows(l), ofTop(l), finishing(l)) {
+	rows := ofRows(l)
+	if web {
+		rows = webbed(l, rows)
+	}
+	for _, b := range slices.Concat(ofUnits(units, l, lines), rows, ofTop(l), finishing(l)) {
 		byStage[b.Stage] = append(byStage[b.Stage], b)
 	}
 	var list []Batch
@@ -154,6 +160,50 @@ func ofRows(l quilt.Layout) (list []Batch) {
 		list = append(list, b)
 	}
 	return list
+}
+
+// webbed puts a web in the place of the rows of the middle; rows of pieced borders stay what they are.
+func webbed(l quilt.Layout, rows []Batch) []Batch {
+	seams := l.Web()
+	if len(seams) == 0 {
+		return rows
+	}
+	b := Batch{
+		ID: naming.Web, Name: "Web", Stage: Rows, Does: making.Sews, Make: len(seams), Seams: 1,
+		Edge: "the next column to the web, from the top row down",
+	}
+	for _, k := range l.Kinds {
+		for j := 1; j < len(k.Cells); j++ {
+			b.Of = append(b.Of, k.SeamID(j))
+		}
+	}
+	b.Presses = b.Of
+	index := map[naming.Step]int{}
+	take := func(c quilt.Cell, at int) {
+		id := c.Unit.Step()
+		i, known := index[id]
+		if !known {
+			i, index[id] = len(b.Takes), len(b.Takes)
+			b.Takes = append(b.Takes, Take{ID: id, Each: 1, Per: 1})
+		}
+		b.Takes[i].At = append(b.Takes[i].At, at)
+	}
+	for i, s := range seams {
+		k := l.Kinds[l.Rows[s.Row]]
+		if s.Place == 1 {
+			take(k.Cells[0], i+1)
+		}
+		take(k.Cells[s.Place], i+1)
+		b.Each, b.Sum = max(b.Each, k.High+2*l.Seam), b.Sum+k.High+2*l.Seam
+	}
+	if b.Sum == b.Each*measure.Length(b.Make) {
+		b.Sum = 0
+	}
+	middle := map[naming.Step]bool{}
+	for _, k := range l.Kinds {
+		middle[k.ID] = true
+	}
+	return append([]Batch{b}, slices.DeleteFunc(rows, func(b Batch) bool { return middle[b.ID] })...)
 }
 
 // Widest is how long the longest seam between rows is.

@@ -89,7 +89,7 @@ func TestUnlikePartsThatFallOutOfOneRun(t *testing.T) {
 	if !ok || counted.Lines["block"].Need != 7 || counted.Lines["u/wide"].Left != 7 {
 		t.Fatalf("%v, %+v", ok, counted)
 	}
-	list := batching.Plan([]making.Made{u}, quilt.Layout{}, counted.Lines)
+	list := batching.Plan([]making.Made{u}, quilt.Layout{}, counted.Lines, false)
 	if len(list) != 3 {
 		t.Fatalf("%d batches", len(list))
 	}

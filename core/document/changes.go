@@ -78,6 +78,7 @@ func (t *telling) values() {
 		change(words.LowerFirst(q.Asks), answer(a, q), answer(b, q))
 	}
 	change("units on a chain", a.Schools.Chain, b.Schools.Chain)
+	change("blocks in a kit", a.Schools.Kit, b.Schools.Kit)
 	t.unless(alike(a.Schools.Steps, b.Schools.Steps), "a step is done differently")
 }
 
@@ -264,6 +265,7 @@ func answer(d Document, q Question) string {
 		"/schools/press": string(d.Schools.Press), "/schools/setFirst": fmt.Sprint(d.Schools.SetFirst),
 		"/schools/sewing":  d.Schools.Sewing,
 		"/schools/joining": d.Schools.Joining, "/schools/pins": d.Schools.Pins,
+		"/schools/rows":    d.Schools.Rows,
 		"/schools/marking": string(d.Schools.Marking), "/settings/hand": d.Settings.Hand,
 		"/settings/buy": d.Settings.Buy, "/settings/paper": d.Settings.Paper,
 		"/settings/times": d.Settings.Times,

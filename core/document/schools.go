@@ -13,6 +13,8 @@ type Schools struct {
 	SetFirst bool                   `json:"setFirst" doc:"Press the seam flat as sewn before it is pressed to a side"`
 	Sewing   string                 `json:"sewing" enum:"alternate,same"`
 	Joining  string                 `json:"joining" enum:"one,pairs,threes"`
+	Rows     string                 `json:"rows" enum:"rows,web" doc:"Whether the rows of the quilt are sewn one after another, or as a web; on point always one after another"`
+	Kit      int                    `json:"kit,omitempty" minimum:"0" maximum:"1000" doc:"Blocks whose units are sewn together before the next ones are; 0 for one step after another for the whole quilt"`
 	Pins     string                 `json:"pins" enum:"none,crossings,everywhere,glue"`
 	Marking  making.Marking         `json:"marking" enum:"line,both,crease,guide" doc:"How a sewing line on the diagonal is shown to the needle"`
 	Prepare  string                 `json:"prepare" enum:"press,starch,wash" doc:"What is done to the cloth before it is cut"`
@@ -23,6 +25,9 @@ type Schools struct {
 	Chain    int                    `json:"chain" minimum:"1" maximum:"500" doc:"Units on one chain before it is cut"`
 	Steps    map[string]StepSchools `json:"steps,omitempty" doc:"What is done differently, by unit, row kind or border"`
 }
+
+// Webbed is how rows are sewn as a web: column to column, the thread between the rows left in.
+const Webbed = "web"
 
 // StepSchools is what one step does differently; what is left out is as in the project.
 type StepSchools struct {
@@ -81,6 +86,7 @@ func (d *Document) fill() {
 	}
 	set(&d.Schools.Sewing, "alternate")
 	set(&d.Schools.Joining, "one")
+	set(&d.Schools.Rows, "rows")
 	set(&d.Schools.Pins, "none")
 	if d.Schools.Marking == "" {
 		d.Schools.Marking = making.OneLine
@@ -249,6 +255,13 @@ func Questions() []Question {
 			{
 				Value: "threes", Name: "in threes and twos",
 				Changes: "Five strips are three and two: two piles that are not alike, so that they cannot be taken for each other.",
+			},
+		}},
+		{"/schools/rows", "Rows of the quilt are sewn", "", []Answer{
+			{Value: "rows", Name: "one after another", Changes: "Each row from left to right; its thread is cut before the next."},
+			{
+				Value: Webbed, Name: "as a web, column to column",
+				Changes: "The second block of every row to the first, then the third, and so on, the thread between the rows never cut: no block can change its place. Not where blocks stand on point.",
 			},
 		}},
 		{"/schools/marking", "Diagonals are marked", "", []Answer{

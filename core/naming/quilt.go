@@ -23,6 +23,7 @@ const (
 // The steps of the whole quilt.
 const (
 	Rows           Step = "rows"            // row to row
+	Web            Step = "rows/web"        // all rows together, column to column
 	CornersOn      Step = "setting/corners" // corner triangles to the middle
 	Backing        Step = "backing"
 	BackingLengths Step = "backing/lengths"

@@ -3,6 +3,7 @@ package needle
 import (
 	"vicis/core/batching"
 	"vicis/core/making"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/work"
 )
@@ -47,6 +48,12 @@ func AsksOf(w *work.Work, b batching.Batch) (a Asks) {
 	}
 	t := table{w: w}
 	joins, each := t.joins(b)
+	if b.ID == naming.Web { // rows that are alike ask alike
+		joins = nil
+		for _, k := range t.w.Layout.Kinds {
+			joins = append(joins, t.row(k)...)
+		}
+	}
 	if len(b.Left.Over) > 0 { // across them, where no edge leads
 		a.Lines = b.Seams
 	}

@@ -6,8 +6,8 @@ import (
 	"vicis/core/batching"
 	"vicis/core/cutting"
 	"vicis/core/making"
-	"vicis/core/naming"
 	"vicis/core/piece"
+	"vicis/core/quilt"
 )
 
 // Pile is strips of a set that are sewn to each other before they are sewn to the rest: the first and the last of them, from 1.
@@ -108,9 +108,24 @@ func (t table) strips(b batching.Batch) ([]making.Join, []Pile) {
 	return list, piles
 }
 
+// web is the seams within all rows of the middle, in the order of a web. Rows that are alike are laid once.
+func (t table) web() (list []making.Join) {
+	known := map[int][]making.Join{}
+	for _, s := range t.w.Layout.Web() {
+		kind := t.w.Layout.Rows[s.Row]
+		if _, is := known[kind]; !is {
+			known[kind] = t.row(t.w.Layout.Kinds[kind])
+		}
+		if known[kind] == nil {
+			return nil
+		}
+		list = append(list, known[kind][s.Place-1])
+	}
+	return list
+}
+
 // row is the seams of one row of blocks.
-func (t table) row(id naming.Step) (list []making.Join) {
-	k := t.w.Row(id)
+func (t table) row(k quilt.RowKind) (list []making.Join) {
 	var before making.Layer
 	for j, c := range k.Cells {
 		m := t.w.Layout.Blocks[c.Unit]

@@ -142,7 +142,10 @@ type table struct{ w *work.Work }
 func (t table) joins(b batching.Batch) (list []making.Join, each bool) {
 	switch b.Stage {
 	case batching.Rows:
-		return t.row(b.ID), false
+		if b.ID == naming.Web {
+			return t.web(), true
+		}
+		return t.row(t.w.Row(b.ID)), false
 	case batching.Top, batching.Finish:
 		return t.round(b), true
 	}

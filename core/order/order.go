@@ -26,6 +26,8 @@ type Order struct {
 	Planned int           `json:"planned" doc:"How often in the order of the plan"`
 	Chains  []Chain       `json:"chains" doc:"Kinds that are sewn alike in other cloth: one chain, cut where the kind changes"`
 	Tonight []naming.Step `json:"tonight" doc:"What there are parts for now, what asks least care first"`
+	Kit     *Kit          `json:"kit,omitempty" doc:"The kit under way, where blocks are sewn in kits"`
+	Soonest *Soonest      `json:"soonest,omitempty" doc:"What finishes a block soonest; none once all are done"`
 }
 
 // Chain is batches of one act in other cloth: the same parts, edges and stitches. Each of them is counted for itself.
@@ -84,6 +86,7 @@ func Of(w *work.Work, p tally.Progress, takes func(step, n int) (string, bool)) 
 	g := graphOf(w)
 	care := map[naming.Step]needle.Care{}
 	machineOnly := countsAtTheMachineOnly(w, p)
+	o.Kit, o.Soonest = kits(w, p, w.Document.Schools.Kit), soonest(w, p, machineOnly)
 	for _, i := range g.sewn {
 		s, st := w.Steps[i], p.Steps[i]
 		asks := needle.AsksOf(w, *s.Of.Batch)
@@ -196,6 +199,9 @@ func (g *graph) top(w *work.Work) {
 		if i, known := g.index[id]; known {
 			before = append(before, i)
 		}
+	}
+	if i, known := g.index[naming.Web]; known {
+		before = append(before, i)
 	}
 	for i, s := range w.Steps {
 		switch s.Stage {

@@ -32,6 +32,8 @@ type Under struct {
 
 // UnderSeam is how the two layers of one seam lie: the edges that are sewn on the right, at the guide, the upper end in first.
 type UnderSeam struct {
+	Place      string          `json:"place" doc:"Where in the quilt it lies; empty where that is said already"`
+	Then       string          `json:"then" doc:"What is done before or after it; empty for nothing"`
 	Seam       naming.Seam     `json:"seam" doc:"The decision of pressing it belongs to"`
 	Says       string          `json:"says"`
 	First      string          `json:"first" doc:"What the end that goes in first shows; empty where nothing tells the ends apart"`
@@ -110,8 +112,12 @@ func UnderNeedle(w *work.Work, step naming.Step, near int) (Under, bool) {
 	}
 	d := drawn.Of(&w.Laid)
 	u.Piles = pileWords(card.Piles)
-	for _, l := range card.Lies {
-		u.Seams = append(u.Seams, b.underSeam(d, l))
+	for i, l := range card.Lies {
+		seam := b.underSeam(d, l)
+		if step == naming.Web {
+			seam.Place, seam.Then = b.placeInWeb(card.First + i)
+		}
+		u.Seams = append(u.Seams, seam)
 	}
 	if card.Laid != nil {
 		u.Laid = b.underLaid(d, *card.Laid, batch.Edge)

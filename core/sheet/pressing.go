@@ -290,6 +290,10 @@ func (b Sheet) pressWords(batch batching.Batch) string {
 }
 
 func (b Sheet) sides(batch batching.Batch) string {
+	if batch.ID == naming.Web {
+		words, _ := b.webSides(batch)
+		return words
+	}
 	var x []int
 	toward := map[string]bool{}
 	plain := true     // everything goes toward what has no seams of its own there

@@ -99,10 +99,11 @@ func (b Sheet) step(of work.Step) Step {
 		Takes: []Take{}, Also: []StandIn{},
 	}
 	for _, t := range of.Takes {
-		s.Takes = append(s.Takes, Take{
-			Step: t.Step, Each: t.Each, Per: t.Per, Together: t.Together,
-			Shared: t.Shared,
-		})
+		take := Take{Step: t.Step, Each: t.Each, Per: t.Per, Together: t.Together, Shared: t.Shared}
+		if t.At != nil {
+			take.Each, take.Per = len(t.At), of.Make
+		}
+		s.Takes = append(s.Takes, take)
 	}
 	for _, other := range of.Also {
 		s.Also = append(s.Also, StandIn(other))
@@ -236,6 +237,8 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 		if w, h := batch.Piece.Size(); batch.Shaves {
 			s.Says += fmt.Sprintf(" Then trim it to %s, as much off each side.", words.By(b.Table.Ruler, w, h))
 		}
+	case batch.ID == naming.Web:
+		s.One, s.Says = "seam", b.webWords(batch)
 	case batch.Stage == batching.Rows:
 		s.One = "row"
 		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", b.rowName(batch), batch.Seams+1, b.inRow(batch),
@@ -432,6 +435,8 @@ func (b Sheet) workCounts(steps []Step) {
 			}
 			var term string
 			switch {
+			case t.Per > 1 && t.Per == by.Make: // of all of them together
+				term = fmt.Sprintf("%d for %s", t.Each, by.Name)
 			case t.Per > 1 && t.Each > 1:
 				term = fmt.Sprintf("%d × %d %s ÷ %d, rounded up,", t.Each, by.Make, by.Name, t.Per)
 			case t.Per > 1:

@@ -11,6 +11,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
+	"vicis/core/quilt"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -461,11 +462,22 @@ func (b Sheet) flipWords(batch batching.Batch) (list []string) {
 		}
 		return list
 	}
-	if batch.Stage != batching.Rows {
-		return nil
+	switch {
+	case batch.ID == naming.Web:
+		for _, k := range b.Layout.Kinds {
+			for _, says := range b.flipsOfRow(k) {
+				list = append(list, words.LowerFirst(k.Name())+", "+says)
+			}
+		}
+	case batch.Stage == batching.Rows:
+		list = b.flipsOfRow(b.Row(batch.ID))
 	}
-	cells := b.Row(batch.ID).Cells
-	endsOf := b.Layout.Ends()
+	return list
+}
+
+// flipsOfRow is the same for the columns of one row.
+func (b Sheet) flipsOfRow(k quilt.RowKind) (list []string) {
+	cells, endsOf := k.Cells, b.Layout.Ends()
 	for j := 1; j < len(cells); j++ {
 		left, right := b.Unit(cells[j-1].Unit), b.Unit(cells[j].Unit)
 		if left.Tube == nil || right.Tube == nil {

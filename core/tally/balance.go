@@ -95,7 +95,7 @@ func (f *folding) moreThanParts(i int) {
 		other := f.w.Steps[j]
 		look = append(look, fmt.Sprintf("%s was counted twice: hold the pile against the count.", other.Called))
 		for _, t := range other.Takes {
-			if n := st.Good/max(1, t.Each)*t.Per - f.Steps[j].Aside; t.Step == s.ID && !t.Shared && n >= 0 && len(s.Also) == 0 {
+			if n := st.Good/max(1, t.Each)*t.Per - f.Steps[j].Aside; t.Step == s.ID && !t.Shared && t.At == nil && n >= 0 && len(s.Also) == 0 {
 				repairs = append(repairs, repair(fmt.Sprintf("Only %d of %s were made", n, other.Called), actOf(other, Recount, n, ""))...)
 			}
 		}

@@ -321,7 +321,11 @@ func (f *folding) calledAt(id naming.Step) string {
 // missing names the part there are too few of for one more.
 func (f *folding) missing(s work.Step) string {
 	for _, t := range s.Takes {
-		if j, ok := f.index[t.Step]; ok && f.Steps[j].OnHand < ceil(t.Each, t.Per) {
+		one := ceil(t.Each, t.Per)
+		if made := f.made(s.ID); t.At != nil {
+			one = t.Taken(made+1) - t.Taken(made)
+		}
+		if j, ok := f.index[t.Step]; ok && f.Steps[j].OnHand < one {
 			return f.w.Steps[j].Called
 		}
 	}
@@ -336,7 +340,7 @@ type taking struct {
 func newTaking() taking { return taking{map[[2]naming.Step]int{}} }
 
 // take is how many of a thing so many of a step take.
-func (t taking) take(of work.Take, made int) int { return t.once(of, ceil(made, of.Per)*of.Each) }
+func (t taking) take(of work.Take, made int) int { return t.once(of, of.Taken(made)) }
 
 // once leaves out what the same run has taken already.
 func (t taking) once(of work.Take, n int) int {
@@ -404,6 +408,8 @@ func (f *folding) ready(of work.Take, j int, step naming.Step) int {
 	switch {
 	case of.Shared:
 		return max(0, f.w.Gives(of.Step, step, part.Good)-made)
+	case of.At != nil:
+		return max(0, of.Lasts(max(0, part.OnHand)+of.Taken(made))-made)
 	case of.Per > 1 && of.Together == "": // a strip or set that has been begun gives some more
 		return max(0, part.Good/of.Each*of.Per-made)
 	}
@@ -462,7 +468,7 @@ func (f *folding) demand() {
 			case of.Shared:
 				shared[j] = true
 			default:
-				wanted[j] += together.once(of, (ceil(st.Made+st.ToGo, of.Per)-ceil(st.Made, of.Per))*of.Each)
+				wanted[j] += together.once(of, of.Taken(st.Made+st.ToGo)-of.Taken(st.Made))
 			}
 		}
 	}

@@ -263,6 +263,7 @@ func (b *Checked) schools() {
 	check("/settings/buy", "/settings/buy", set.Buy)
 	check("/settings/paper", "/settings/paper", set.Paper)
 	check("/settings/times", "/settings/times", set.Times)
+	check("/schools/rows", "/schools/rows", s.Rows)
 	check("/schools/later", "/schools/later", s.Later)
 	check("/schools/square", "/schools/square", s.Square)
 	check("/schools/measure", "/schools/measure", s.Measure)
@@ -287,6 +288,10 @@ func (b *Checked) schools() {
 		if l, err := one.w.Length(b.Document.Units); err != nil || l < measure.Millimetre/2 || l > 6*measure.Millimetre {
 			b.Problems.Stop("stitch-length", one.at, fmt.Sprintf("“%s” is no length of a stitch.", one.w), "Write 0.5 to 6 mm, as in 2.3 mm.")
 		}
+	}
+	if s.Kit < 0 || s.Kit > 1000 {
+		b.Problems.Stop("kit", "/schools/kit", fmt.Sprintf("A kit of %d blocks cannot be laid out.", s.Kit),
+			"Write 1 to 1,000 blocks, or 0 to sew one step after another for the whole quilt.")
 	}
 	if s.Chain < 1 || s.Chain > 500 {
 		b.Problems.Stop("chain", "/schools/chain", fmt.Sprintf("A chain of %d units cannot be sewn.", s.Chain),

@@ -35,6 +35,15 @@ func clothLook(fabric string) string {
 		piece.Num{}).LookAsItLies(piece.ByRole))
 }
 
+// lookOfWeb is what all rows of the middle show, from the top down.
+func (w *Work) lookOfWeb() string {
+	h := fnv.New64a()
+	for _, kind := range w.Layout.Rows {
+		_, _ = h.Write([]byte(w.lookOfRow(w.Layout.Kinds[kind])))
+	}
+	return fmt.Sprintf("%016x", h.Sum64())
+}
+
 // lookOfRow is what a row of blocks shows: the same from both ends.
 func (w *Work) lookOfRow(k quilt.RowKind) string {
 	looks := map[quilt.Cell]uint64{}

@@ -8,6 +8,7 @@ import (
 	"vicis/core/batching"
 	"vicis/core/cutting"
 	"vicis/core/demand"
+	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -66,6 +67,24 @@ type Take struct {
 	Each, Per int
 	Together  naming.Step
 	Shared    bool
+	At        []int // where they are taken one by one: which of this step, from 1, take one each, as often as they take
+}
+
+// Taken is how many are used up once so many of the step are made; of what is shared that says nothing.
+func (t Take) Taken(made int) int {
+	if t.At != nil {
+		n, _ := slices.BinarySearch(t.At, made+1)
+		return n
+	}
+	return (made + t.Per - 1) / t.Per * t.Each
+}
+
+// Lasts is how many of the step so many of the other are enough for, of what is taken one by one.
+func (t Take) Lasts(have int) int {
+	if have >= len(t.At) {
+		return t.At[len(t.At)-1]
+	}
+	return t.At[max(0, have)] - 1
 }
 
 // StandIn is so many of another step's things that are used in a step's place.
@@ -375,7 +394,7 @@ func (w *Work) tallied() map[naming.Step]batching.Batch {
 			units[i] = planned
 		}
 	}
-	for _, b := range batching.Plan(units, w.Tallied, w.Lines) {
+	for _, b := range batching.Plan(units, w.Tallied, w.Lines, w.Document.Schools.Rows == document.Webbed) {
 		list[b.ID] = b
 	}
 	return list
@@ -399,7 +418,7 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 	}
 	for _, t := range b.Takes {
 		if b.Make > 0 { // what others stand in for wholly takes nothing
-			s.Takes = append(s.Takes, Take{Step: t.ID, Each: t.Each, Per: t.Per, Together: t.Together})
+			s.Takes = append(s.Takes, Take{Step: t.ID, Each: t.Each, Per: t.Per, Together: t.Together, At: t.At})
 		}
 	}
 	s.Also = standIns(demand.Line{From: b.From})
@@ -417,6 +436,14 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 		if b.Piece.Whole() { // what is no rectangle is not held against a ruler
 			s.Told = Across
 		}
+	}
+	switch {
+	case b.ID == naming.Web:
+		s.Size, s.Told, s.Look = []measure.Length{b.Each}, Long, w.lookOfWeb()
+		if tallied.ID == b.ID && tallied.Each != b.Each {
+			s.Is, s.Size = s.Size, []measure.Length{tallied.Each}
+		}
+		return s
 	}
 	switch b.Stage {
 	case batching.Sets:

@@ -58,5 +58,9 @@ func (s Sewn) lowerThread(b batching.Batch) float64 {
 		times = 2 + (times-2)*usual/long(set.Short, shortLong)
 	}
 	const inch = 0.0254
-	return float64(b.Seams) * b.Each.Inches() * inch * times / 2
+	each := b.Each.Inches()
+	if b.Sum > 0 {
+		each = b.Sum.Inches() / float64(b.Make)
+	}
+	return float64(b.Seams) * each * inch * times / 2
 }

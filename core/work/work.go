@@ -63,7 +63,7 @@ func (c Counted) Work() *Work {
 			w.Lines[act.ID], w.Demand.Runs[act.ID] = demand.Line{Need: n, Runs: n}, n
 		}
 	}
-	w.Batches = w.squared(batching.Plan(w.Units, w.Layout, w.Lines))
+	w.Batches = w.squared(batching.Plan(w.Units, w.Layout, w.Lines, w.Document.Schools.Rows == document.Webbed))
 	w.Steps = w.steps()
 	w.Script = w.script()
 	return w
