@@ -21,6 +21,8 @@ func (s *Server) registerBook(a huma.API, op describe) {
 		"What was counted of a quilt, event by event, the newest first"), s.book)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/times", "times",
 		"How fast things went by the tallies of this quilt, how long the rest takes, and what was done on which day"), s.times)
+	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/sums", "sums",
+		"What there is of everything, added up by stage, kind, hand and colourway"), s.sums)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/tally.csv", "tallyTable",
 		"All events of a quilt as comma-separated values"), s.tallyTable)
 	huma.Register(a, draft(op(http.MethodPost, "/api/quilts/{id}/tally.csv", "readTallyTable",
@@ -120,6 +122,18 @@ func (s *Server) times(ctx context.Context, in *struct {
 		return nil, trouble(err)
 	}
 	return &body[tally.Times]{out}, nil
+}
+
+func (s *Server) sums(ctx context.Context, in *QuiltIn) (*body[[]tally.Sum], error) {
+	p, err := s.newest(ctx, in.ID)
+	if err != nil {
+		return nil, err
+	}
+	var progress tally.Progress
+	if err := s.kept.read(ctx, in.ID, func(log *tally.Log) { progress = log.Progress(p.work) }); err != nil {
+		return nil, trouble(err)
+	}
+	return &body[[]tally.Sum]{tally.Sums(p.work, progress)}, nil
 }
 
 func (s *Server) tallyTable(ctx context.Context, in *QuiltIn) (*attachment, error) {

@@ -83,6 +83,9 @@ func (u Unit) Whole() Unit {
 	return p.Name()
 }
 
+// Colourway is the colourway it is made in; empty for the project's own fabrics.
+func (u Unit) Colourway() string { return u.parts().Colourway }
+
 // Variant is which look of its unit it is; empty for the first.
 func (u Unit) Variant() string { return u.parts().Variant }
 

@@ -1,6 +1,7 @@
 package needle_test
 
 import (
+	"strings"
 	"testing"
 
 	"vicis/core/batching"
@@ -29,6 +30,8 @@ func settings(unit naming.Unit) map[string]quilt.Top {
 		"sashed through": {Rows: 3, Columns: 2, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: "1 1/2 in"}, Borders: []quilt.Border{plain}},
 		"on point":       {Rows: 3, Columns: 2, Repeat: repeat, Point: &quilt.Point{Role: "B"}},
 		"pieced":         {Rows: 2, Columns: 3, Repeat: repeat, Borders: []quilt.Border{pieced}, Binding: binding},
+		"web":            {Rows: 3, Columns: 4, Repeat: repeat},
+		"web sashed":     {Rows: 2, Columns: 3, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: "1 1/2 in"}},
 		"turned":         {Rows: 2, Columns: 3, Repeat: repeat, Borders: []quilt.Border{turned, plain}},
 	}
 }
@@ -43,6 +46,9 @@ func set(t *testing.T, each func(name string, w *work.Work)) {
 		for name, top := range settings(e.Document.Top.Repeat[0][0].Unit) {
 			d := e.Document
 			d.Top = top
+			if strings.HasPrefix(name, "web") {
+				d.Schools.Rows = document.Webbed
+			}
 			raw, err := document.Write(d)
 			if err != nil {
 				t.Fatal(err)
@@ -82,7 +88,7 @@ func TestTheCardsOfTheTopMeetWhatThePressingCounts(t *testing.T) {
 			list, ok := all(w, b.ID)
 			told = told && ok
 			times := 1
-			if b.Stage == batching.Rows {
+			if b.Stage == batching.Rows && b.ID != naming.Web {
 				times = b.Make
 			} else if ok && len(list) != b.Make {
 				t.Errorf("%s: %s has %d seams, and %d are told", name, b.ID, b.Make, len(list))

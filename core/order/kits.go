@@ -155,7 +155,14 @@ func soonest(w *work.Work, p tally.Progress, machineOnly bool) (best *Soonest) {
 func missing(w *work.Work, p tally.Progress, index map[naming.Step]int, of int, machineOnly bool) *Soonest {
 	out := &Soonest{Block: w.Steps[of].ID, Parts: []Part{}}
 	want := make([]int, len(w.Steps))
-	runs := map[[2]naming.Step]int{}
+	runs := map[[2]naming.Step]int{} // how many a run of which several things fall out has taken, or will have
+	for i, s := range w.Steps {
+		for _, t := range s.Takes {
+			if key := [2]naming.Step{t.Step, t.Together}; t.Together != "" {
+				runs[key] = max(runs[key], t.Taken(p.Steps[i].Made))
+			}
+		}
+	}
 	lack := make([]int, len(w.Steps))
 	shared := map[int]bool{}
 	made := func(step naming.Step) int { return p.Steps[index[step]].Made }
@@ -191,7 +198,8 @@ func missing(w *work.Work, p tally.Progress, index map[naming.Step]int, of int, 
 			default:
 				m := t.Taken(st.Made+n) - t.Taken(st.Made)
 				if key := [2]naming.Step{t.Step, t.Together}; t.Together != "" {
-					m, runs[key] = max(0, m-runs[key]), max(m, runs[key])
+					n := t.Taken(st.Made + n)
+					m, runs[key] = max(0, n-runs[key]), max(n, runs[key])
 				}
 				want[j] += m
 			}

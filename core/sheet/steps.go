@@ -67,7 +67,7 @@ type Sewing struct {
 	Laid         *drawn.Laid     `json:"laid,omitempty" doc:"What lies face down on the left part, as it lies under the needle"`
 	Edge         string          `json:"edge"`
 	Seams        int             `json:"seams" doc:"Seams in one"`
-	Length       measure.Reading `json:"length" doc:"Of one seam"`
+	Length       measure.Reading `json:"length" doc:"Of one seam; of those of a web that differ the longest"`
 	Stitch       string          `json:"stitch"`
 	Hold         string          `json:"hold" doc:"How to hold, pin or turn it, by the schools chosen"`
 }
@@ -201,6 +201,9 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 		s.Sewing = &Sewing{
 			Left: batch.Left.Name, Right: batch.Right.Name, Edge: batch.Edge, Seams: batch.Seams,
 			Length: b.Table.Ruler.Read(batch.Each), Stitch: b.stitch(batch), Hold: b.hold(batch),
+		}
+		if batch.Sum > 0 {
+			s.Sewing.Length.Text = "at most " + s.Sewing.Length.Text
 		}
 	}
 	if len(batch.Presses) > 0 || len(batch.Of) > 0 {

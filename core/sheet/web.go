@@ -79,7 +79,7 @@ func (b Sheet) placeInWeb(n int) (place, then string) {
 	s := list[n]
 	last := n+1 == len(list) || list[n+1].Place != s.Place
 	first := n == 0 || list[n-1].Place != s.Place
-	place = fmt.Sprintf("column %d to the web, row %d", s.Place+1, s.Row+1)
+	place = fmt.Sprintf("column %d, row %d", s.Place+1, s.Row+1)
 	if s.Place == 1 {
 		place = fmt.Sprintf("columns 1 and 2, row %d", s.Row+1)
 	}

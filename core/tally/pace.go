@@ -23,7 +23,8 @@ type Times struct {
 	Days   []Day      `json:"days" doc:"What was done on which day, the newest last"`
 	Aside  []Reasoned `json:"aside" doc:"What was set aside, by reason, the most frequent first"`
 	Usual  string     `json:"usual" doc:"How long a day at the machine usually is, pauses left out; empty where fewer than three are known"`
-	Share  string     `json:"share" doc:"What fits into such a day of what is next; empty where that is not known"`
+	Share  string     `json:"share" doc:"What fits into such a day, from what is next on; empty where that is not known"`
+	Wind   string     `json:"wind" doc:"How many bobbins are to be wound for that; empty where no full bobbin was told of, or nothing is sewn"`
 	Hidden bool       `json:"hidden" doc:"The quilter asked not to be told"`
 }
 
@@ -146,7 +147,8 @@ func (l *Log) Times(w *work.Work, p Progress, clock int) Times {
 		}
 	}
 	out.Usual, out.Left = l.left(rest, without, like, clock)
-	out.Share = l.share(w, p, known, clock)
+	share, metres := l.share(w, p, known, clock)
+	out.Share, out.Wind = share, windWords(w, p, metres)
 	asides := map[string]int{}
 	for i, e := range l.entries {
 		if e.kind == Aside && !l.void(i) {
@@ -235,20 +237,56 @@ func (l *Log) usual(clock int) (seconds float64, days int) {
 
 func dayOf(at int64, clock int) int64 { return (at + int64(clock)*60) / 86_400 }
 
-// share is what of the next step fits into a usual day, as the middle of one's own days is.
-func (l *Log) share(w *work.Work, p Progress, known []pace.Pace, clock int) string {
+// mostShared is how many steps of a day are told by name.
+const mostShared = 3
+
+// share is what fits into a usual day, as the middle of one's own days is, from the next step on in the order of the plan, as far as their
+// pace is known; and how many metres of the bobbin's thread that takes.
+func (l *Log) share(w *work.Work, p Progress, known []pace.Pace, clock int) (says string, metres float64) {
 	day, days := l.usual(clock)
+	if days < fewestDays {
+		return "", 0
+	}
+	var list []string
+	begun := false
 	for i, s := range w.Steps {
-		if s.ID != p.Next || days < fewestDays || known[i].Gaps == 0 || p.Steps[i].ToGo == 0 {
+		if begun = begun || s.ID == p.Next; !begun || p.Steps[i].ToGo == 0 || p.Steps[i].Waits != "" {
 			continue
 		}
-		n := min(p.Steps[i].ToGo, int(day/known[i].Median))
-		if n == p.Steps[i].ToGo {
-			return fmt.Sprintf("all %d of %s", n, s.Called)
+		if known[i].Gaps == 0 {
+			break
 		}
-		return fmt.Sprintf("%d of %s", n, s.Called)
+		n := min(p.Steps[i].ToGo, int(day/known[i].Median))
+		if n == 0 {
+			break
+		}
+		day, metres = day-float64(n)*known[i].Median, metres+float64(n)*s.Bobbin
+		one := fmt.Sprintf("%d of %s", n, s.Called)
+		if n == p.Steps[i].ToGo {
+			one = "all " + one
+		}
+		list = append(list, one)
+		if n < p.Steps[i].ToGo {
+			break
+		}
 	}
-	return ""
+	if n := len(list); n > mostShared {
+		list = append(list[:mostShared], words.Plural(n-mostShared, "more step"))
+	}
+	return strings.Join(list, ", then "), metres
+}
+
+// windWords says how many bobbins are to be wound for so much thread.
+func windWords(w *work.Work, p Progress, metres float64) string {
+	full := float64(w.Document.Settings.Bobbin)
+	if p.Thread == nil || metres == 0 || full <= 0 {
+		return ""
+	}
+	n := int(math.Ceil(max(0, metres-p.Thread.Left*full)/full - 1e-9))
+	if n == 0 {
+		return "The bobbin in the machine lasts for it."
+	}
+	return fmt.Sprintf("Wind %s for it, beside the one in the machine.", words.Plural(n, "bobbin"))
 }
 
 // days are what was counted on each day.

@@ -409,7 +409,7 @@ func (f *folding) ready(of work.Take, j int, step naming.Step) int {
 	case of.Shared:
 		return max(0, f.w.Gives(of.Step, step, part.Good)-made)
 	case of.At != nil:
-		return max(0, of.Lasts(max(0, part.OnHand)+of.Taken(made))-made)
+		return max(0, of.Lasts(max(0, part.OnHand)+of.Taken(made), f.w.Steps[f.index[step]].Make)-made)
 	case of.Per > 1 && of.Together == "": // a strip or set that has been begun gives some more
 		return max(0, part.Good/of.Each*of.Per-made)
 	}

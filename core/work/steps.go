@@ -79,10 +79,10 @@ func (t Take) Taken(made int) int {
 	return (made + t.Per - 1) / t.Per * t.Each
 }
 
-// Lasts is how many of the step so many of the other are enough for, of what is taken one by one.
-func (t Take) Lasts(have int) int {
+// Lasts is how many of all of the step so many of the other are enough for, of what is taken one by one.
+func (t Take) Lasts(have, all int) int {
 	if have >= len(t.At) {
-		return t.At[len(t.At)-1]
+		return all
 	}
 	return t.At[max(0, have)] - 1
 }
@@ -439,7 +439,7 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 	}
 	switch {
 	case b.ID == naming.Web:
-		s.Size, s.Told, s.Look = []measure.Length{b.Each}, Long, w.lookOfWeb()
+		s.Size, s.Look = []measure.Length{b.Each}, w.lookOfWeb()
 		if tallied.ID == b.ID && tallied.Each != b.Each {
 			s.Is, s.Size = s.Size, []measure.Length{tallied.Each}
 		}

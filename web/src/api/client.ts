@@ -10,6 +10,7 @@ export type Step = Schemas["SheetStep"];
 export type Picture = Schemas["DrawnPicture"];
 export type BookLine = Schemas["BookLine"];
 export type Order = Schemas["Order"];
+export type Sum = Schemas["Sum"];
 export type Under = Schemas["SheetUnder"];
 export type UnderSeam = Schemas["SheetUnderSeam"];
 export type UnderWrong = Schemas["SheetUnderWrong"];
@@ -148,6 +149,7 @@ export const server = {
         signal,
       }),
     ),
+  sums: (id: string) => ask<Sum[]>(client.GET("/api/quilts/{id}/sums", { params: { path: { id } } })),
   times: (id: string, clock: number) =>
     ask<Schemas["TallyTimes"]>(client.GET("/api/quilts/{id}/times", { params: { path: { id }, query: { clock } } })),
   readTally: (id: string, text: string) =>

@@ -516,6 +516,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quilts/{id}/sums": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What there is of everything, added up by stage, kind, hand and colourway */
+        get: operations["sums"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quilts/{id}/tally.csv": {
         parameters: {
             query?: never;
@@ -1347,6 +1364,11 @@ export interface components {
             /** @enum {string} */
             joining: "one" | "pairs" | "threes";
             /**
+             * Format: int64
+             * @description Blocks whose units are sewn together before the next ones are; 0 for one step after another for the whole quilt
+             */
+            kit?: number;
+            /**
              * @description To what sub-cuts are cut: as planned, or once their strip set was measured
              * @enum {string}
              */
@@ -1370,6 +1392,11 @@ export interface components {
             prepare: "press" | "starch" | "wash";
             /** @enum {string} */
             press: "nest" | "dark" | "open" | "flat" | "outward" | "inward" | "late";
+            /**
+             * @description Whether the rows of the quilt are sewn one after another, or as a web; on point always one after another
+             * @enum {string}
+             */
+            rows: "rows" | "web";
             /** @description Press the seam flat as sewn before it is pressed to a side */
             setFirst: boolean;
             /** @enum {string} */
@@ -1941,11 +1968,15 @@ export interface components {
             changes: number;
             /** @description The same in an order that changes the length of stitches least often, and never waits for itself */
             fewest: string[];
+            /** @description The kit under way, where blocks are sewn in kits */
+            kit?: components["schemas"]["OrderKit"];
             /**
              * Format: int64
              * @description How often in the order of the plan
              */
             planned: number;
+            /** @description What finishes a block soonest; none once all are done */
+            soonest?: components["schemas"]["OrderSoonest"];
             /** @description What there are parts for now, what asks least care first */
             tonight: string[];
         };
@@ -1980,6 +2011,48 @@ export interface components {
             make: number;
             /** @description Two or more, in the order of the plan */
             steps: string[];
+        };
+        OrderKit: {
+            /**
+             * Format: int64
+             * @description In this one
+             */
+            blocks: number;
+            /**
+             * Format: int64
+             * @description Which kit is under way, from 1
+             */
+            number: number;
+            /**
+             * Format: int64
+             * @description How many there are
+             */
+            of: number;
+            /** @description What is marked and sewn for it, in the order of the plan; what is done as well */
+            parts: components["schemas"]["OrderPart"][];
+        };
+        OrderPart: {
+            step: string;
+            /**
+             * Format: int64
+             * @description How many of those are still to be made
+             */
+            toGo: number;
+            /**
+             * Format: int64
+             * @description How many of it have been made in all by then
+             */
+            until: number;
+        };
+        OrderSoonest: {
+            block: string;
+            /** @description What is missing, in the order of the plan; without what is cut where nothing is counted at the mat */
+            parts: components["schemas"]["OrderPart"][];
+            /**
+             * Format: int64
+             * @description How many seams that takes
+             */
+            seams: number;
         };
         Plan: {
             /** @description One block, finished */
@@ -2545,7 +2618,7 @@ export interface components {
             left: string;
             /** @description Key into pictures */
             leftPicture?: string;
-            /** @description Of one seam */
+            /** @description Of one seam; of those of a web that differ the longest */
             length: components["schemas"]["MeasureReading"];
             right: string;
             /** @description Key into pictures */
@@ -2833,6 +2906,8 @@ export interface components {
             /** @description Those near the one that was asked for, in the order they are sewn; none where only words tell it */
             seams: components["schemas"]["SheetUnderSeam"][];
             step: string;
+            /** @description Of a web: how many columns every row of the quilt has, from the top down; it is sewn column by column, each from the top */
+            web?: number[];
         };
         SheetUnderLaid: {
             laid: components["schemas"]["DrawnLaid"];
@@ -2881,6 +2956,11 @@ export interface components {
         SheetUnderSeam: {
             /** @description Which way the allowances of both layers point; empty for none */
             allowances: string;
+            /**
+             * Format: int64
+             * @description Of a web: which column is sewn on, from 1
+             */
+            column?: number;
             /** @description What the end that goes in first shows; empty where nothing tells the ends apart */
             first: string;
             /** @description Of the seam, all of it */
@@ -2888,11 +2968,18 @@ export interface components {
             lower: components["schemas"]["SheetUnderLayer"];
             /** @description Where allowances come, from the end that goes in first, as far as it is drawn */
             marks: components["schemas"]["SheetUnderMark"][];
+            /** @description Where in the quilt it lies; empty where that is said already */
+            place: string;
             /**
              * @description Which layer it is pressed toward once it is opened; none where no iron does it
              * @enum {string}
              */
             press: "" | "lower" | "upper" | "open";
+            /**
+             * Format: int64
+             * @description Of a web: which row of the quilt, from 1
+             */
+            row?: number;
             says: string;
             /** @description The decision of pressing it belongs to */
             seam: string;
@@ -2901,6 +2988,8 @@ export interface components {
              * @description The allowance, in inches
              */
             takes: number;
+            /** @description What is done before or after it; empty for nothing */
+            then: string;
             /** @description Its picture is right side up: turned over like a page it lies as drawn */
             upper: components["schemas"]["SheetUnderLayer"];
             /** @description Why the upper one is on top; empty where it does not matter */
@@ -3317,6 +3406,33 @@ export interface components {
             /** Format: int64 */
             toGo: number;
         };
+        TallySum: {
+            /** Format: int64 */
+            aside: number;
+            /** @enum {string} */
+            by: "stage" | "kind" | "hand" | "colourway";
+            /** Format: int64 */
+            made: number;
+            name: string;
+            /**
+             * Format: int64
+             * @description Spares included
+             */
+            needed: number;
+            /** Format: int64 */
+            onHand: number;
+            /** Format: int64 */
+            spare: number;
+            /**
+             * Format: int64
+             * @description How many steps it is of
+             */
+            steps: number;
+            /** Format: int64 */
+            toGo: number;
+            /** Format: int64 */
+            used: number;
+        };
         TallyThread: {
             /** @description It should have run out: a new one was put in and not told, or it holds more than was said */
             empty: boolean;
@@ -3343,10 +3459,12 @@ export interface components {
             left?: components["schemas"]["TallyLeft"];
             /** @description Of the steps there is data of */
             paces: components["schemas"]["TallyStepPace"][];
-            /** @description What fits into such a day of what is next; empty where that is not known */
+            /** @description What fits into such a day, from what is next on; empty where that is not known */
             share: string;
             /** @description How long a day at the machine usually is, pauses left out; empty where fewer than three are known */
             usual: string;
+            /** @description How many bobbins are to be wound for that; empty where no full bobbin was told of, or nothing is sewn */
+            wind: string;
         };
         Trouble: {
             /** @description unreadable (400, 415), forbidden (403), unknown, no-caliper (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy, takes-too-long, counted-soon (503), damaged, stored-uncounted, failed (500), caliper-silent (502) */
@@ -4480,6 +4598,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Revised"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    sums: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TallySum"][];
                 };
             };
             /** @description Error */

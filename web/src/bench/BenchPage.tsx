@@ -18,6 +18,7 @@ import { RightOrWrong } from "./RightOrWrong";
 import { countsOf, useCounting, useKeys } from "./useCounting";
 import { isDrawn, useNeedle } from "./useNeedle";
 import type { Station } from "./useTally";
+import { WebRow } from "./WebRow";
 
 export const BenchPage = () => <At station="needle" />;
 export const IronPage = () => <At station="iron" />;
@@ -65,6 +66,7 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
   const counts = countsOf(counting, step);
   const needle = useNeedle(project, step, counts.good);
   const kinds = useKinds(project, step);
+  const kit = useKit(project, step, counts.good);
   useKeys((e) => {
     if (e.key === "ArrowLeft") needle.go(-1);
     if (e.key === "ArrowRight") needle.go(1);
@@ -95,7 +97,8 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
             counts={counts}
             project={project}
             step={step}
-            then={iron ? undefined : kinds?.next}
+            then={iron ? undefined : (kit?.next ?? kinds?.next)}
+            kit={iron ? undefined : kit}
           />
           {card && mode === "count" && <RightOrWrong project={project} needle={needle} />}
           {mode === "aside" ? (
@@ -105,6 +108,7 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
           )}
         </Flex>
       </Flex>
+      {card && <WebRow needle={needle} good={counts.good} />}
       {picture && (
         <ChainRow
           picture={picture}
@@ -113,6 +117,8 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
           make={counts.make}
           card={card}
           bobbin={bobbin}
+          kit={iron ? undefined : kit?.until}
+          then={iron ? undefined : kinds?.next}
         />
       )}
       <Box
@@ -141,6 +147,25 @@ function useKinds(project: Project, step: Step): Kinds | undefined {
   const left = (id: string) => (project.progress.steps.find((p) => p.id === id)?.toGo ?? 0) > 0;
   const next = [...chain.slice(at + 1), ...chain.slice(0, at)].find(left);
   return { at, n: chain.length, next: project.plan.steps.find((s) => s.id === next) };
+}
+
+export type Kit = { says: string; until: number; left: number; next: Step | undefined };
+
+/** What the kit under way takes of this step, and what of it is next once that is made. */
+function useKit(project: Project, step: Step, good: number): Kit | undefined {
+  const { data: order } = useOrder(project);
+  const kit = order?.kit;
+  const part = kit?.parts.find((p) => p.step === step.id);
+  if (!kit || !part) return undefined;
+  const left = Math.max(0, part.until - good);
+  const at = kit.parts.indexOf(part);
+  const next = [...kit.parts.slice(at + 1), ...kit.parts.slice(0, at)].find((p) => p.toGo > 0);
+  return {
+    says: `kit ${kit.number} of ${kit.of}`,
+    until: part.until,
+    left,
+    next: left === 0 ? project.plan.steps.find((s) => s.id === next?.step) : undefined,
+  };
 }
 
 type HeadProps = { project: Project; step: Step; kinds: Kinds | undefined; leave: () => void };

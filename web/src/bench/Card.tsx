@@ -37,13 +37,18 @@ export function Card({ project, step, needle, room, makes, turn }: Props) {
         py={{ base: "4px", md: "12px" }}
         gap={{ base: "2px", md: "10px" }}
       >
-        {needle.n > 1 && <Seams needle={needle} />}
+        {needle.n > 1 && <Seams needle={needle} place={seam?.place} />}
         <Text textStyle={{ base: "item", md: "panel" }}>
           <Ruled>{says}</Ruled> {seam?.first && <Ruled>{seam.first}</Ruled>}
         </Text>
         {seam?.allowances && (
           <Text fontSize={{ base: "small", md: "large" }} css={{ [shortPhone]: { display: "none" } }}>
             <Ruled>{seam.allowances}</Ruled>
+          </Text>
+        )}
+        {seam?.then && (
+          <Text fontSize={{ base: "small", md: "large" }} fontWeight="600" data-testid="then">
+            <Ruled>{seam.then}</Ruled>
           </Text>
         )}
         <Text display={{ base: "none", md: "block" }} color="soft">
@@ -87,13 +92,16 @@ const Arrow = ({ children }: { children: string }) => (
 );
 
 /** Which seam of this step one is at. */
-export function Seams({ needle }: { needle: Needle }) {
+export function Seams({ needle, place }: { needle: Needle; place?: string | undefined }) {
   return (
     <Flex align="center" gap="6px" fontWeight="600" fontSize="small">
       <Button size="sm" aria-label="The seam before" disabled={needle.at === 0} onClick={() => needle.go(-1)}>
         <Arrow>←</Arrow>
       </Button>
-      <span className="tabular" data-testid="seam">{`seam ${needle.at + 1} of ${needle.n}`}</span>
+      <span
+        className="tabular"
+        data-testid="seam"
+      >{`seam ${needle.at + 1} of ${needle.n}${place ? ` · ${place}` : ""}`}</span>
       <Button size="sm" aria-label="The next seam" disabled={needle.at === needle.n - 1} onClick={() => needle.go(1)}>
         <Arrow>→</Arrow>
       </Button>

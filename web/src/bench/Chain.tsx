@@ -10,11 +10,15 @@ type Props = {
   make: number;
   chain: number;
   bobbin: number;
+  /** After so many of all a kit has what it takes. */
+  kit?: number | undefined;
+  /** The kind that hangs on the same thread after this one, and how many of it are to go. */
+  then?: { picture: Picture; toGo: number } | undefined;
   width: number;
   height: number;
 };
 
-export function Chain({ picture, colours, good, make, chain, bobbin, width, height }: Props) {
+export function Chain({ picture, colours, good, make, chain, bobbin, kit, then, width, height }: Props) {
   const thread = 16;
   const hang = height - thread - 20;
   const scale = Math.min(hang / picture.h, 74 / picture.w);
@@ -26,9 +30,10 @@ export function Chain({ picture, colours, good, make, chain, bobbin, width, heig
   const seen = Math.min(good, make);
   const needle = place(seen) - 5;
   // The needle stands a third of the way in once the chain is long.
-  const left = Math.max(0, Math.min(needle - width * 0.36, place(make) - width + 30));
+  const all = make + (then?.toGo ?? 0);
+  const left = Math.max(0, Math.min(needle - width * 0.36, place(all) - width + 30));
   const first = Math.max(0, Math.floor(left / (pitch + cut / chain)) - 2);
-  const last = Math.min(make, first + Math.ceil(width / pitch) + 4);
+  const last = Math.min(all, first + Math.ceil(width / pitch) + 4);
   const px = 1 / scale;
   const runsOut = bobbin >= seen && bobbin < make;
   return (
@@ -50,9 +55,9 @@ export function Chain({ picture, colours, good, make, chain, bobbin, width, heig
         />
         {Array.from({ length: Math.max(0, last - first) }, (_, k) => first + k).map((i) => (
           <g key={i} transform={`translate(${place(i)} ${thread})`}>
-            {i < seen ? (
-              <g transform={`scale(${scale})`}>
-                <Cloth picture={picture} colours={colours} px={px} />
+            {i < seen || (then && i >= make) ? (
+              <g transform={`scale(${scale})`} opacity={i < seen ? 1 : 0.4}>
+                <Cloth picture={then && i >= make ? then.picture : picture} colours={colours} px={px} />
               </g>
             ) : (
               <g fill="none" stroke="var(--v-colors-line)" strokeOpacity="0.75" strokeWidth="1">
@@ -69,7 +74,7 @@ export function Chain({ picture, colours, good, make, chain, bobbin, width, heig
                 ))}
               </g>
             )}
-            {(i + 1) % 10 === 0 && (
+            {(i + 1) % 10 === 0 && i < make && (
               <text
                 x={w / 2}
                 y={h + 15}
@@ -81,7 +86,7 @@ export function Chain({ picture, colours, good, make, chain, bobbin, width, heig
                 {i + 1}
               </text>
             )}
-            {(i + 1) % chain === 0 && i + 1 < make && (
+            {((i + 1) % chain === 0 || i + 1 === make) && i + 1 < all && (
               <path
                 d={`M${w + 8} ${-7} L${w + 20} 7 M${w + 20} ${-7} L${w + 8} 7`}
                 stroke="var(--v-colors-ink)"
@@ -90,6 +95,18 @@ export function Chain({ picture, colours, good, make, chain, bobbin, width, heig
             )}
           </g>
         ))}
+        {kit !== undefined && kit > 0 && kit < make && (
+          <text
+            x={place(kit) - 6}
+            y={height - 4}
+            textAnchor="end"
+            fontSize="var(--v-font-sizes-small)"
+            fontWeight="600"
+            fill="var(--v-colors-woad)"
+          >
+            kit ↑
+          </text>
+        )}
         {runsOut && <Bobbin x={place(bobbin) - 5} height={height} />}
         <line
           x1={needle}

@@ -1,6 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import { useLayoutEffect, useRef, useState } from "react";
-import type { Picture, Project } from "../api/client";
+import type { Picture, Project, Step } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { Chain } from "./Chain";
 import { phone, shortPhone } from "./short";
@@ -13,6 +13,8 @@ export function ChainRow({
   make,
   card,
   bobbin,
+  kit,
+  then,
 }: {
   picture: Picture | undefined;
   project: Project;
@@ -22,6 +24,10 @@ export function ChainRow({
   card: boolean;
   /** After so many of all the bobbin runs out; below zero when that is not known. */
   bobbin: number;
+  /** After so many of all a kit has what it takes. */
+  kit: number | undefined;
+  /** The kind that is sewn next on this chain. */
+  then: Step | undefined;
 }) {
   const frame = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState({ w: 0, h: 0 });
@@ -32,6 +38,8 @@ export function ChainRow({
     watch.observe(el);
     return () => watch.disconnect();
   }, []);
+  const following = then && project.plan.pictures[then.picture];
+  const toGo = project.progress.steps.find((s) => s.id === then?.id)?.toGo ?? 0;
   return (
     <Box
       ref={frame}
@@ -52,6 +60,8 @@ export function ChainRow({
           make={make}
           chain={project.plan.chain}
           bobbin={bobbin}
+          kit={kit}
+          then={following && toGo > 0 ? { picture: following, toGo } : undefined}
           width={room.w}
           height={room.h - 6}
         />

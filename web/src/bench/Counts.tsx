@@ -1,6 +1,7 @@
 // How many there are, and what that means.
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import type { Project, Step } from "../api/client";
+import type { Kit } from "./BenchPage";
 import { Key } from "./Key";
 import { Message } from "./Message";
 import { shortPhone } from "./short";
@@ -40,9 +41,10 @@ type Props = {
   step: Step;
   /** The kind that is sewn next on the same chain. */
   then: Step | undefined;
+  kit: Kit | undefined;
 };
 
-export function Counts({ counting: { tally, iron }, counts, project, step, then }: Props) {
+export function Counts({ counting: { tally, iron }, counts, project, step, then, kit }: Props) {
   return (
     <Box flexShrink={0}>
       <Flex align="baseline" gap="14px" wrap="wrap" aria-live="polite">
@@ -56,10 +58,16 @@ export function Counts({ counting: { tally, iron }, counts, project, step, then 
       <Text fontSize={{ base: "large", md: "lead" }} className="tabular" mt="6px">
         <b data-testid="to-go">{counts.toGo}</b> {iron ? "to press" : "to go"} · <b>{counts.made}</b> made ·{" "}
         <b data-testid="aside">{counts.aside}</b> set aside
+        {kit && (
+          <>
+            {" · "}
+            <b data-testid="kit">{kit.left}</b> {`for ${kit.says}`}
+          </>
+        )}
         {step.spare > 0 && ` · ${step.spare} of them spare`}
       </Text>
       {!iron && step.sewing && <Bobbin tally={tally} project={project} step={step} />}
-      <Message tally={tally} project={project} step={step} then={then} iron={iron} />
+      <Message tally={tally} project={project} step={step} then={then} kit={kit} iron={iron} />
     </Box>
   );
 }

@@ -3,6 +3,7 @@ import { Button, Flex, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import type { Project, Step, Trouble } from "../api/client";
 import { Ruled } from "../frame/Ruled";
+import type { Kit } from "./BenchPage";
 import type { useTally } from "./useTally";
 
 type MessageProps = {
@@ -10,6 +11,7 @@ type MessageProps = {
   project: Project;
   step: Step;
   then: Step | undefined;
+  kit: Kit | undefined;
   iron: boolean;
 };
 
@@ -21,7 +23,7 @@ export function keptHere(trouble: Trouble, waiting: number) {
 }
 
 /** One line that says what needs saying now: waiting, doubts, what runs short, what is done. */
-export function Message({ tally, project, step, then, iron }: MessageProps) {
+export function Message({ tally, project, step, then, kit, iron }: MessageProps) {
   const p = tally.progress;
   const doubt = project.progress.doubts.find((d) => d.step === step.id);
   const next = then ?? project.plan.steps.find((s) => s.id === project.progress.next);
@@ -40,7 +42,12 @@ export function Message({ tally, project, step, then, iron }: MessageProps) {
   else if (p && p.toGo === 0) {
     warm = false;
     says =
-      next && next.id !== step.id ? `All made. ${then ? "Next on this chain" : "Next"}: ${next.says}` : "All made.";
+      next && next.id !== step.id
+        ? `All made. ${kit?.next ? "Next for this kit" : then ? "Next on this chain" : "Next"}: ${next.says}`
+        : "All made.";
+  } else if (kit?.next) {
+    warm = false;
+    says = `${kit.says.charAt(0).toUpperCase()}${kit.says.slice(1)} has all of these. Next for it: ${kit.next.says}`;
   } else if (p && p.ready >= 0 && p.ready < p.toGo) says = `Parts on hand for ${p.ready}.`;
   return (
     <Flex minH={{ base: "24px", md: "30px" }} align="center" gap="12px" mt="4px" role="status">
@@ -54,7 +61,7 @@ export function Message({ tally, project, step, then, iron }: MessageProps) {
           </Link>
         </Button>
       )}
-      {!iron && p?.toGo === 0 && next && next.id !== step.id && (
+      {!iron && (p?.toGo === 0 || kit?.next) && next && next.id !== step.id && (
         <Button asChild size="sm" variant="solid">
           <Link to={`/q/${project.id}/bench/${encodeURIComponent(next.id)}`}>Go on</Link>
         </Button>

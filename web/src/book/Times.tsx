@@ -31,7 +31,7 @@ export function Times({ project }: { project: Project }) {
               <Text>Nothing is known yet: five counts of one step in a row tell how long one takes.</Text>
             )}
             {data.usual && <Text mt="6px">{`A day at the machine is usually ${data.usual}, pauses left out.`}</Text>}
-            {data.share && <Text>{`One such day is enough for ${data.share}.`}</Text>}
+            {data.share && <Text>{`One such day is enough for ${data.share}. ${data.wind}`}</Text>}
             {project.progress.thread && (
               <Text mt="6px">{`${project.progress.thread.says} All that is to go takes ${project.progress.thread.wind === 1 ? "one more" : `${project.progress.thread.wind} more`}.`}</Text>
             )}

@@ -1,34 +1,77 @@
 // What there is of everything against what the quilt needs, and the quilt that fills.
 import { Box, chakra, Flex, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import type { Project } from "../api/client";
+import { type Project, type Sum, server } from "../api/client";
+import { keys } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { QuiltView } from "../drawn/QuiltView";
 import { ChoiceField, TextField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
+import { Wrong } from "../frame/States";
 
 const Th = chakra("th", {
   base: { textAlign: "right", fontSize: "note", fontWeight: "600", color: "soft", px: "8px", py: "4px" },
 });
 const Td = chakra("td", { base: { textAlign: "right", px: "8px", py: "4px", fontVariantNumeric: "tabular-nums" } });
 
+type By = "step" | Sum["by"];
+
+const sorts: { value: By; name: string }[] = [
+  { value: "step", name: "nothing: step by step" },
+  { value: "stage", name: "stage" },
+  { value: "kind", name: "kind, in all hands and colourways" },
+  { value: "hand", name: "hand" },
+  { value: "colourway", name: "colourway" },
+];
+
+type Counts = Pick<Sum, "made" | "aside" | "used" | "onHand" | "toGo">;
+
+/** The numbers of one line. */
+function Counted({ needed, spare, counts }: { needed: number; spare: number; counts: Counts }) {
+  return (
+    <>
+      <Td>
+        {needed}
+        {spare > 0 && <Text as="span" fontSize="fine" color="soft">{` (${spare} spare)`}</Text>}
+      </Td>
+      <Td>{counts.made}</Td>
+      <Td>{counts.aside}</Td>
+      <Td>{counts.used}</Td>
+      <Td color={counts.onHand < 0 ? "madder" : undefined} fontWeight={counts.onHand < 0 ? 600 : undefined}>
+        {counts.onHand}
+      </Td>
+      <Td color={counts.toGo === 0 ? "woad" : undefined}>{counts.toGo === 0 ? "done" : counts.toGo}</Td>
+    </>
+  );
+}
+
 export function Totals({ project }: { project: Project }) {
   const { plan, progress } = project;
   const [stage, setStage] = useState("");
   const [name, setName] = useState("");
+  const [by, setBy] = useState<By>("step");
+  const { data: sums, error } = useQuery({
+    queryKey: keys.sums(project.id, project.rev, progress.events),
+    queryFn: () => server.sums(project.id),
+    placeholderData: (before) => before,
+  });
   const stages = plan.stages.filter((st) => plan.steps.some((s) => s.stage === st));
   const shown = plan.steps.filter(
     (s) => (stage === "" || s.stage === stage) && s.name.toLowerCase().includes(name.trim().toLowerCase()),
   );
+  const listed = by === "step" ? shown : [];
   const of = (id: string) => progress.steps.find((p) => p.id === id);
+  const can = (one: By) => one === "step" || (sums?.some((s) => s.by === one) ?? false);
   const filled = Object.fromEntries(progress.steps.map((p) => [p.id, p.good]));
   return (
     <Section title="What there is of everything">
       <Flex gap="28px" align="start" direction={{ base: "column-reverse", lg: "row" }}>
         <Box flex="1" minW="0" w="100%">
-          <Flex gap="12px" mb="8px" maxW="460px">
+          <Flex gap="12px" mb="8px" maxW="640px">
+            <ChoiceField label="Summed by" value={by} onChange={setBy} choices={sorts.filter((s) => can(s.value))} />
             <ChoiceField
               label="Stage"
               value={stage}
@@ -42,7 +85,7 @@ export function Totals({ project }: { project: Project }) {
               <thead>
                 <tr>
                   <Th textAlign="left" pl="0" scope="col">
-                    step
+                    {by}
                   </Th>
                   {["needed", "made", "set aside", "used", "on hand", "to go"].map((h) => (
                     <Th key={h} scope="col">
@@ -52,7 +95,23 @@ export function Totals({ project }: { project: Project }) {
                 </tr>
               </thead>
               <tbody>
-                {shown.map((s) => {
+                {by !== "step" &&
+                  sums
+                    ?.filter((s) => s.by === by)
+                    .map((s) => (
+                      <chakra.tr key={s.name} borderTopWidth="1px" borderColor="hair">
+                        <chakra.th scope="row" textAlign="left" fontWeight="500" py="4px" pr="8px">
+                          <Ruled>{s.name}</Ruled>
+                          {s.steps > 1 && (
+                            <Text as="span" fontSize="fine" color="soft" ml="8px">
+                              {`${s.steps} steps`}
+                            </Text>
+                          )}
+                        </chakra.th>
+                        <Counted needed={s.needed} counts={s} spare={s.spare} />
+                      </chakra.tr>
+                    ))}
+                {listed.map((s) => {
                   const p = of(s.id);
                   if (!p) return null;
                   return (
@@ -65,23 +124,14 @@ export function Totals({ project }: { project: Project }) {
                           {s.stage}
                         </Text>
                       </chakra.th>
-                      <Td>
-                        {p.make}
-                        {s.spare > 0 && <Text as="span" fontSize="fine" color="soft">{` (${s.spare} spare)`}</Text>}
-                      </Td>
-                      <Td>{p.made}</Td>
-                      <Td>{p.aside}</Td>
-                      <Td>{p.used}</Td>
-                      <Td color={p.onHand < 0 ? "madder" : undefined} fontWeight={p.onHand < 0 ? 600 : undefined}>
-                        {p.onHand}
-                      </Td>
-                      <Td color={p.toGo === 0 ? "woad" : undefined}>{p.toGo === 0 ? "done" : p.toGo}</Td>
+                      <Counted needed={p.make} counts={p} spare={s.spare} />
                     </chakra.tr>
                   );
                 })}
               </tbody>
             </chakra.table>
-            {shown.length === 0 && <Text color="soft">No step is called so.</Text>}
+            {error && by !== "step" && <Wrong error={error} />}
+            {by === "step" && listed.length === 0 && <Text color="soft">No step is called so.</Text>}
           </Box>
         </Box>
         <Box flexShrink={0} textAlign="center">

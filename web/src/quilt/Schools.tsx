@@ -61,6 +61,15 @@ export function Schools({ draft }: { draft: Draft }) {
           help="units; the bench marks it"
         />
         <NumberField
+          label="Blocks in a kit"
+          value={d.schools.kit ?? 0}
+          min={0}
+          max={1000}
+          onChange={(v) => draft.set(["schools", "kit"], v)}
+          problems={draft.at("/schools/kit")}
+          help="their units are sewn together before the next ones; 0: one step for the whole quilt"
+        />
+        <NumberField
           label="Thread on a full bobbin"
           value={d.settings.bobbin}
           min={5}

@@ -39,7 +39,9 @@ function Batches({ project }: { project: Project }) {
   const stages = plan.stages.filter((st) => sewn.some((s) => s.stage === st));
   const { data: order } = useOrder(project);
   const [by, setBy] = useState<By>("work");
-  const listed = by === "work" ? undefined : ((by === "now" ? order?.tonight : order?.fewest) ?? []);
+  const parts = by === "kit" ? order?.kit?.parts : by === "soonest" ? order?.soonest?.parts : undefined;
+  const listed =
+    by === "work" ? undefined : (parts?.map((p) => p.step) ?? (by === "now" ? order?.tonight : order?.fewest) ?? []);
   const asks = new Map(order?.batches.map((b) => [b.step, b]));
   return (
     <Box px={{ base: "16px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
@@ -53,6 +55,8 @@ function Batches({ project }: { project: Project }) {
           choices={[
             { value: "work", name: "in the order of the work" },
             { value: "now", name: "that can be sewn now, easiest first" },
+            ...(order?.kit ? [{ value: "kit" as const, name: `for kit ${order.kit.number} of ${order.kit.of}` }] : []),
+            ...(order?.soonest ? [{ value: "soonest" as const, name: "that finish a block soonest" }] : []),
             ...(order && order.changes < order.planned
               ? [{ value: "fewest" as const, name: "with the fewest changes of stitches" }]
               : []),
@@ -61,14 +65,25 @@ function Batches({ project }: { project: Project }) {
         {listed && <TurnButton />}
       </Flex>
       {listed && (
-        <Section title={by === "now" ? "What can be sewn now" : "The stitches changed least often"}>
+        <Section title={titleOf(by, order)}>
+          {by === "soonest" && order?.soonest && (
+            <Text color="soft">
+              <Ruled>{`From what there is, ${order.soonest.seams} ${order.soonest.seams === 1 ? "seam finishes" : "seams finish"} one ${nameOf(project, order.soonest.block)}.`}</Ruled>
+            </Text>
+          )}
+          {by === "kit" && order?.kit && (
+            <Text color="soft">{`${order.kit.blocks === 1 ? "One block" : `${order.kit.blocks} blocks`}, as they follow each other in the rows: what is marked and sewn for them. Cloth and strip sets are cut for the whole quilt.`}</Text>
+          )}
           {by === "fewest" && order && (
             <Text color="soft">{`${order.changes} changes of the length of stitches, and ${order.planned} in the order of the work. What is marked and cut apart comes in between.`}</Text>
           )}
           {listed.length === 0 && <Text>There are parts for nothing yet: cut first.</Text>}
           {listed.map((id) => {
-            const s = sewn.find((one) => one.id === id);
-            return s && <Batch key={id} step={s} project={project} number={sewn.indexOf(s) + 1} asks={asks.get(id)} />;
+            const part = parts?.find((p) => p.step === id);
+            const s = plan.steps.find((one) => one.id === id);
+            const number = sewn.findIndex((one) => one.id === id) + 1;
+            if (s && number === 0) return <Cut key={id} step={s} project={project} toGo={part?.toGo ?? 0} />;
+            return s && <Batch key={id} step={s} project={project} number={number} asks={asks.get(id)} part={part} />;
           })}
         </Section>
       )}
@@ -98,11 +113,51 @@ function Batches({ project }: { project: Project }) {
   );
 }
 
-type By = "work" | "now" | "fewest";
+type By = "work" | "now" | "fewest" | "kit" | "soonest";
+
+const nameOf = (project: Project, id: string) => project.plan.steps.find((s) => s.id === id)?.name ?? id;
+
+function titleOf(by: By, order: Order | undefined) {
+  if (by === "kit") return `Kit ${order?.kit?.number ?? 1}`;
+  if (by === "soonest") return "One block, soonest";
+  return by === "now" ? "What can be sewn now" : "The stitches changed least often";
+}
+
+type Part = NonNullable<Order["kit"]>["parts"][number] | undefined;
+
+/** What of it has to be cut before it can be sewn. */
+function Cut({ step, project, toGo }: { step: Step; project: Project; toGo: number }) {
+  return (
+    <Flex gap={{ base: "14px", md: "28px" }} py="12px" borderTopWidth="1px" borderColor="hair" align="center">
+      <Box w="26px" />
+      <Flex w={{ base: "130px", md: "190px" }} justify="center" flexShrink={0}>
+        {step.picture && (
+          <PictureView
+            picture={project.plan.pictures[step.picture]}
+            colours={coloursOf(project.document)}
+            maxW={180}
+            maxH={44}
+            label={step.name}
+          />
+        )}
+      </Flex>
+      <Text flex="1" fontWeight="600">
+        <Ruled>{`Cut ${toGo} of ${step.name}`}</Ruled>
+      </Text>
+      <Button asChild size="sm">
+        <Link to={`/q/${project.id}/bench/${encodeURIComponent(step.id)}`} aria-label={`To the mat with ${step.name}`}>
+          To the mat
+        </Link>
+      </Button>
+    </Flex>
+  );
+}
 
 type Asks = Order["batches"][number] | undefined;
 
-function Batch({ step, project, number, asks }: { step: Step; project: Project; number: number; asks: Asks }) {
+type BatchProps = { step: Step; project: Project; number: number; asks: Asks; part?: Part };
+
+function Batch({ step, project, number, asks, part }: BatchProps) {
   const p = progressOf(project, step.id);
   const colours = coloursOf(project.document);
   const sewing = step.sewing;
@@ -192,11 +247,11 @@ function Batch({ step, project, number, asks }: { step: Step; project: Project; 
       <Box textAlign="right" flexShrink={0} minW="104px">
         <Box textStyle="lead" color={p.toGo === 0 ? "woad" : "ink"}>
           <Worked working={step.working} label={`${step.name}, count`}>
-            <span className="tabular">{`${p.good} / ${p.make}`}</span>
+            <span className="tabular">{part ? part.toGo : `${p.good} / ${p.make}`}</span>
           </Worked>
         </Box>
         <Text fontSize="note" color={here ? "madder" : "soft"} fontWeight={here ? 600 : 400}>
-          {p.state}
+          {part ? `to go, ${part.until} in all by then` : p.state}
         </Text>
         <Button asChild size="sm" mt="6px" variant={here ? "solid" : "outline"}>
           <Link
@@ -251,7 +306,6 @@ const cares: Record<string, string> = { plain: "plain sewing", some: "some care"
 
 /** What one asks of the hand, what waits for it, and what can be sewn in between. */
 function Asked({ asks, project }: { asks: NonNullable<Asks>; project: Project }) {
-  const name = (id: string) => project.plan.steps.find((s) => s.id === id)?.name ?? id;
   return (
     <Text fontSize="small">
       <b>{cares[asks.care]}</b>
@@ -259,7 +313,10 @@ function Asked({ asks, project }: { asks: NonNullable<Asks>; project: Project })
       {asks.now > 0 && ` · ${asks.now} can be sewn now${asks.takes && `, in ${asks.takes}`}`}
       {asks.holdsUp > 0 && ` · ${asks.holdsUp} later pieces need it`}
       {asks.now > 0 && asks.enders.length > 0 && (
-        <Text as="span" color="soft">{` · to sew in between: ${asks.enders.map(name).join(", ")}`}</Text>
+        <Text
+          as="span"
+          color="soft"
+        >{` · to sew in between: ${asks.enders.map((id) => nameOf(project, id)).join(", ")}`}</Text>
       )}
     </Text>
   );

@@ -1,0 +1,294 @@
+package order
+
+import (
+	"fmt"
+	"maps"
+	"math/rand"
+	"slices"
+	"testing"
+
+	"vicis/core/batching"
+	"vicis/core/document"
+	"vicis/core/library"
+	"vicis/core/making"
+	"vicis/core/naming"
+	"vicis/core/tally"
+	"vicis/core/work"
+	"vicis/demo"
+)
+
+// every quilt there is, to be sewn in kits of so many blocks.
+func inKits(t *testing.T, size int, web bool) (list []*work.Work) {
+	var docs []document.Document
+	blocks, err := library.List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, e := range blocks {
+		docs = append(docs, e.Document)
+	}
+	more, err := demo.Documents()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, id := range slices.Sorted(maps.Keys(more)) {
+		docs = append(docs, more[id])
+	}
+	for _, d := range docs {
+		d.Schools.Kit = size
+		if web {
+			d.Schools.Rows = document.Webbed
+		}
+		if w, ok := work.Of(d); ok {
+			list = append(list, w)
+		}
+	}
+	return list
+}
+
+type maker struct {
+	list []tally.Event
+	w    *work.Work
+}
+
+func (m *maker) make(i, n int) {
+	s := m.w.Steps[i]
+	for ; n > 0; n -= tally.MostAtOnce {
+		m.list = append(m.list, tally.Event{
+			ID: fmt.Sprintf("made-%06d", len(m.list)), Step: s.ID, Kind: tally.Made, N: min(n, tally.MostAtOnce), Exact: s.Exact(), Look: s.Look,
+		})
+	}
+}
+
+// cut makes everything that is cut.
+func (m *maker) cut() {
+	for i, s := range m.w.Steps {
+		if isCut(s) || s.Does == making.Sews && s.Stage == batching.Sets {
+			m.make(i, s.Make)
+		}
+	}
+}
+
+// Kit after kit is sewn as it is told: there are always parts for it, the blocks of so many kits are there when it is done, and after the last
+// one everything is made, nothing twice.
+func TestKitAfterKitMakesTheQuilt(t *testing.T) {
+	kits, parts := 0, 0
+	for _, size := range []int{1, 3, 4, 1000} {
+		for _, w := range inKits(t, size, false) {
+			m := maker{w: w}
+			m.cut()
+			index := map[naming.Step]int{}
+			blocks := 0
+			for i, s := range w.Steps {
+				index[s.ID] = i
+			}
+			for _, kind := range w.Layout.Rows {
+				for _, c := range w.Layout.Kinds[kind].Cells {
+					if i, known := index[c.Unit.Step()]; known && w.Steps[i].Stage == batching.Blocks {
+						blocks++
+					}
+				}
+			}
+			if blocks > 300 && size == 1 {
+				continue
+			}
+			for number, sewn := 1, 0; ; number++ {
+				p := tally.Fold(w, m.list)
+				k := Of(w, p, tally.NewLog().Takes(w)).Kit
+				if k == nil {
+					if sewn != blocks {
+						t.Errorf("%s in %ds: %d of %d blocks", w.Document.Name, size, sewn, blocks)
+					}
+					break
+				}
+				if k.Number != number || number > blocks {
+					t.Errorf("%s in %ds: kit %d follows on %d", w.Document.Name, size, k.Number, number-1)
+					break
+				}
+				kits++
+				sewn += k.Blocks
+				for _, part := range k.Parts {
+					parts++
+					i := index[part.Step]
+					if part.Until > w.Steps[i].Make || part.ToGo > part.Until {
+						t.Errorf("%s: %d of %s, and %d are made in all", w.Document.Name, part.Until, part.Step, w.Steps[i].Make)
+					}
+					m.make(i, part.ToGo)
+					if now := tally.Fold(w, m.list); len(now.Doubts) > 0 {
+						t.Fatalf("%s in %ds: no parts for %d of %s in kit %d: %s", w.Document.Name, size, part.ToGo, part.Step, number, now.Doubts[0].Says)
+					}
+				}
+			}
+			p := tally.Fold(w, m.list)
+			for i, s := range w.Steps {
+				sewn := s.Stage == batching.Marking || s.Stage == batching.Units || s.Stage == batching.Blocks
+				if blocks > 0 && sewn && p.Steps[i].Made != s.Make {
+					t.Errorf("%s in %ds: %d of %s were made, not %d", w.Document.Name, size, p.Steps[i].Made, s.ID, s.Make)
+				}
+			}
+		}
+	}
+	if kits < 300 {
+		t.Errorf("only %d kits", kits)
+	}
+	t.Logf("%d kits, %d parts", kits, parts)
+}
+
+// What finishes a block soonest does so, from any beginning: it is made with parts enough, one more block of that kind is there, and of nothing
+// is more made than that takes.
+func TestWhatIsMissingFinishesABlock(t *testing.T) {
+	rng := rand.New(rand.NewSource(17)) //nolint:gosec // the same every time
+	told, left := 0, 0
+	for _, w := range inKits(t, 0, false) {
+		index := map[naming.Step]int{}
+		for i, s := range w.Steps {
+			index[s.ID] = i
+		}
+		for round := range 6 {
+			m := maker{w: w}
+			m.cut()
+			for i, s := range w.Steps { // something of what there are parts for
+				if isCut(s) || s.Stage == batching.Sets {
+					continue
+				}
+				if ready := tally.Fold(w, m.list).Steps[i].Ready; ready > 0 && round > 0 {
+					m.make(i, rng.Intn(min(ready, s.Make)+1))
+				}
+			}
+			before := tally.Fold(w, m.list)
+			s := Of(w, before, tally.NewLog().Takes(w)).Soonest
+			if s == nil {
+				continue
+			}
+			told++
+			fewest := s.Seams
+			for i, one := range w.Steps { // no other block takes fewer
+				if one.Stage == batching.Blocks && before.Steps[i].ToGo > 0 && one.Of.Batch != nil && one.Of.Batch.Shows == "" {
+					fewest = min(fewest, missing(w, before, index, i, false).Seams)
+				}
+			}
+			if fewest < s.Seams {
+				t.Errorf("%s: %d seams, and %d are enough", w.Document.Name, s.Seams, fewest)
+			}
+			seams := 0
+			for _, part := range s.Parts {
+				i := index[part.Step]
+				m.make(i, part.ToGo)
+				if b := w.Steps[i].Of.Batch; b != nil && w.Steps[i].Does == making.Sews {
+					seams += part.ToGo * b.Seams
+				}
+			}
+			after := tally.Fold(w, m.list)
+			i := index[s.Block]
+			if after.Steps[i].Made != before.Steps[i].Made+1 || len(after.Doubts) > len(before.Doubts) || seams != s.Seams {
+				t.Errorf("%s: %d of %s, %d seams, doubts %v", w.Document.Name, after.Steps[i].Made, s.Block, seams, after.Doubts)
+			}
+			for k, part := range s.Parts[:len(s.Parts)-1] { // with one less of anything there are no parts for it
+				n := maker{w: w}
+				n.list = append(n.list, m.list[:len(m.list)-len(s.Parts)]...)
+				for l, other := range s.Parts {
+					take := other.ToGo
+					if l == k {
+						take--
+					}
+					n.make(index[other.Step], take)
+				}
+				less := tally.Fold(w, n.list)
+				if !slices.ContainsFunc(less.Steps, func(st tally.Step) bool { return st.OnHand < 0 }) {
+					t.Errorf("%s: %d of %s are more than %s takes", w.Document.Name, part.ToGo, part.Step, s.Block)
+				}
+				left++
+			}
+		}
+	}
+	if told < 100 || left < 300 {
+		t.Errorf("%d told, %d left out", told, left)
+	}
+	t.Logf("%d told, %d left out", told, left)
+}
+
+// A web takes its blocks one by one: after every seam as many of each are used as lie in it, by a second count over the rows; and for what is on
+// the table it can be sewn exactly as far as there are blocks.
+func TestAWebTakesItsBlocksOneByOne(t *testing.T) {
+	webs, seams := 0, 0
+	for _, w := range inKits(t, 0, true) {
+		var web *work.Step
+		index := map[naming.Step]int{}
+		for i, s := range w.Steps {
+			index[s.ID] = i
+			if s.ID == naming.Web {
+				web = &w.Steps[i]
+			}
+		}
+		if web == nil {
+			continue
+		}
+		webs++
+		n, long := 0, 0.0
+		used := map[naming.Step]int{}
+		longest := 0
+		for _, kind := range w.Layout.Rows {
+			longest = max(longest, len(w.Layout.Kinds[kind].Cells))
+		}
+		for column := 1; column < longest; column++ {
+			for _, kind := range w.Layout.Rows {
+				k := w.Layout.Kinds[kind]
+				if column >= len(k.Cells) {
+					continue
+				}
+				if column == 1 {
+					used[k.Cells[0].Unit.Step()]++
+				}
+				used[k.Cells[column].Unit.Step()]++
+				n++
+				long += (k.High + 2*w.Layout.Seam).Inches()
+				for _, t2 := range web.Takes {
+					if t2.Taken(n) != used[t2.Step] {
+						t.Fatalf("%s: after %d seams %d of %s, not %d", w.Document.Name, n, t2.Taken(n), t2.Step, used[t2.Step])
+					}
+				}
+			}
+		}
+		seams += n
+		if n != web.Make {
+			t.Errorf("%s: %d seams, not %d", w.Document.Name, web.Make, n)
+		}
+		// 280 % of a seam, half of it from the bobbin, at usual stitches; where short ones are set it is more
+		if metres := long * 0.0254 * 2.8 / 2; web.Bobbin*float64(n) < metres*0.999 {
+			t.Errorf("%s: %v m of thread for %v m", w.Document.Name, web.Bobbin*float64(n), metres)
+		}
+		for _, take := range web.Takes {
+			for have := range len(take.At) + 1 {
+				most := take.Lasts(have, web.Make)
+				if take.Taken(most) > have || most < web.Make && take.Taken(most+1) <= have && have < len(take.At) {
+					t.Errorf("%s: %d of %s are enough for %d seams", w.Document.Name, have, take.Step, most)
+				}
+			}
+		}
+		// Blocks for half of it, and the web as far as they go.
+		m := maker{w: w}
+		m.cut()
+		for i, s := range w.Steps {
+			if s.Stage == batching.Marking || s.Stage == batching.Units || s.Stage == batching.Blocks {
+				m.make(i, s.Make)
+			}
+		}
+		if p := tally.Fold(w, m.list); p.Steps[index[naming.Web]].Ready != web.Make && p.Steps[index[naming.Web]].Ready >= 0 {
+			t.Errorf("%s: all blocks are there, and %d of %d seams can be sewn", w.Document.Name, p.Steps[index[naming.Web]].Ready, web.Make)
+		}
+		m.make(index[naming.Web], web.Make)
+		p := tally.Fold(w, m.list)
+		for _, take := range web.Takes {
+			if st := p.Steps[index[take.Step]]; st.OnHand < 0 {
+				t.Errorf("%s: %d of %s on hand once the web is sewn", w.Document.Name, st.OnHand, take.Step)
+			}
+		}
+		if len(p.Doubts) > 0 {
+			t.Errorf("%s: %v", w.Document.Name, p.Doubts[0].Says)
+		}
+	}
+	if webs < 20 || seams < 500 {
+		t.Errorf("only %d webs of %d seams", webs, seams)
+	}
+	t.Logf("%d webs, %d seams", webs, seams)
+}
