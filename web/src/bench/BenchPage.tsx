@@ -112,6 +112,7 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
       {picture && (
         <ChainRow
           picture={picture}
+          laid={step.sewing?.laid}
           project={project}
           good={counts.good}
           make={counts.make}

@@ -42,7 +42,11 @@ export function Card({ project, step, needle, room, makes, turn }: Props) {
           <Ruled>{says}</Ruled> {seam?.first && <Ruled>{seam.first}</Ruled>}
         </Text>
         {seam?.allowances && (
-          <Text fontSize={{ base: "small", md: "large" }} css={{ [shortPhone]: { display: "none" } }}>
+          <Text
+            fontSize={{ base: "small", md: "large" }}
+            display={{ base: seam.then ? "none" : "block", md: "block" }}
+            css={{ [shortPhone]: { display: "none" } }}
+          >
             <Ruled>{seam.allowances}</Ruled>
           </Text>
         )}

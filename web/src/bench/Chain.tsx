@@ -1,10 +1,12 @@
 // The chain as it comes off the needle: sewn units hang filled in, waiting ones in outline, a mark where the chain is cut.
-import type { Picture } from "../api/client";
+import type { Laid, Picture } from "../api/client";
 import type { Colours } from "../drawn/colours";
 import { Cloth } from "../drawn/Picture";
 
 type Props = {
   picture: Picture;
+  /** What lies face down on each. */
+  laid?: Laid | undefined;
   colours: Colours;
   good: number;
   make: number;
@@ -13,12 +15,12 @@ type Props = {
   /** After so many of all a kit has what it takes. */
   kit?: number | undefined;
   /** The kind that hangs on the same thread after this one, and how many of it are to go. */
-  then?: { picture: Picture; toGo: number } | undefined;
+  then?: { picture: Picture; laid?: Laid | undefined; toGo: number } | undefined;
   width: number;
   height: number;
 };
 
-export function Chain({ picture, colours, good, make, chain, bobbin, kit, then, width, height }: Props) {
+export function Chain({ picture, laid, colours, good, make, chain, bobbin, kit, then, width, height }: Props) {
   const thread = 16;
   const hang = height - thread - 20;
   const scale = Math.min(hang / picture.h, 74 / picture.w);
@@ -58,6 +60,15 @@ export function Chain({ picture, colours, good, make, chain, bobbin, kit, then, 
             {i < seen || (then && i >= make) ? (
               <g transform={`scale(${scale})`} opacity={i < seen ? 1 : 0.4}>
                 <Cloth picture={then && i >= make ? then.picture : picture} colours={colours} px={px} />
+                {(then && i >= make ? then.laid : laid)?.over.map((p) => (
+                  <polygon
+                    key={p.points.join()}
+                    points={p.points.join(" ")}
+                    fill={colours[p.fabric] ?? "var(--v-colors-unknown)"}
+                    stroke="var(--v-colors-pencil)"
+                    strokeWidth={px}
+                  />
+                ))}
               </g>
             ) : (
               <g fill="none" stroke="var(--v-colors-line)" strokeOpacity="0.75" strokeWidth="1">

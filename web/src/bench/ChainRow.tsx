@@ -1,6 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import { useLayoutEffect, useRef, useState } from "react";
-import type { Picture, Project, Step } from "../api/client";
+import type { Laid, Picture, Project, Step } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { Chain } from "./Chain";
 import { phone, shortPhone } from "./short";
@@ -8,6 +8,7 @@ import { phone, shortPhone } from "./short";
 /** The chain across the whole width. */
 export function ChainRow({
   picture,
+  laid,
   project,
   good,
   make,
@@ -17,6 +18,7 @@ export function ChainRow({
   then,
 }: {
   picture: Picture | undefined;
+  laid: Laid | undefined;
   project: Project;
   good: number;
   make: number;
@@ -55,13 +57,14 @@ export function ChainRow({
       {picture && room.w > 0 && (
         <Chain
           picture={picture}
+          laid={laid}
           colours={coloursOf(project.document)}
           good={good}
           make={make}
           chain={project.plan.chain}
           bobbin={bobbin}
           kit={kit}
-          then={following && toGo > 0 ? { picture: following, toGo } : undefined}
+          then={following && toGo > 0 ? { picture: following, laid: then?.sewing?.laid, toGo } : undefined}
           width={room.w}
           height={room.h - 6}
         />

@@ -61,7 +61,7 @@ export function Counts({ counting: { tally, iron }, counts, project, step, then,
         {kit && (
           <>
             {" · "}
-            <b data-testid="kit">{kit.left}</b> {`for ${kit.says}`}
+            <b data-testid="kit">{kit.left}</b> for this kit
           </>
         )}
         {step.spare > 0 && ` · ${step.spare} of them spare`}

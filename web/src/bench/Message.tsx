@@ -62,7 +62,7 @@ export function Message({ tally, project, step, then, kit, iron }: MessageProps)
         </Button>
       )}
       {!iron && (p?.toGo === 0 || kit?.next) && next && next.id !== step.id && (
-        <Button asChild size="sm" variant="solid">
+        <Button asChild size="sm" variant="solid" flexShrink={0}>
           <Link to={`/q/${project.id}/bench/${encodeURIComponent(next.id)}`}>Go on</Link>
         </Button>
       )}

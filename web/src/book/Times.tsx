@@ -28,7 +28,7 @@ export function Times({ project }: { project: Project }) {
                 </Text>
               </>
             ) : (
-              <Text>Nothing is known yet: five counts of one step in a row tell how long one takes.</Text>
+              <Text>{`Nothing is known yet${data.paces.length > 0 ? " of what is to go" : ""}: five counts of one step in a row tell how long one takes.`}</Text>
             )}
             {data.usual && <Text mt="6px">{`A day at the machine is usually ${data.usual}, pauses left out.`}</Text>}
             {data.share && <Text>{`One such day is enough for ${data.share}. ${data.wind}`}</Text>}

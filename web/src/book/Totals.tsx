@@ -72,13 +72,17 @@ export function Totals({ project }: { project: Project }) {
         <Box flex="1" minW="0" w="100%">
           <Flex gap="12px" mb="8px" maxW="640px">
             <ChoiceField label="Summed by" value={by} onChange={setBy} choices={sorts.filter((s) => can(s.value))} />
-            <ChoiceField
-              label="Stage"
-              value={stage}
-              onChange={setStage}
-              choices={[{ value: "", name: "all" }, ...stages.map((s) => ({ value: s, name: s }))]}
-            />
-            <TextField label="Called" value={name} onChange={setName} />
+            {by === "step" && (
+              <>
+                <ChoiceField
+                  label="Stage"
+                  value={stage}
+                  onChange={setStage}
+                  choices={[{ value: "", name: "all" }, ...stages.map((s) => ({ value: s, name: s }))]}
+                />
+                <TextField label="Called" value={name} onChange={setName} />
+              </>
+            )}
           </Flex>
           <Box overflow="auto" maxH="560px">
             <chakra.table w="100%" css={{ borderCollapse: "collapse" }}>
