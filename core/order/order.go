@@ -26,7 +26,6 @@ type Order struct {
 	Planned int           `json:"planned" doc:"How often in the order of the plan"`
 	Chains  []Chain       `json:"chains" doc:"Kinds that are sewn alike in other cloth: one chain, cut where the kind changes"`
 	Tonight []naming.Step `json:"tonight" doc:"What there are parts for now, what asks least care first"`
-	Kit     *Kit          `json:"kit,omitempty" doc:"The kit under way, where blocks are sewn in kits"`
 	Soonest *Soonest      `json:"soonest,omitempty" doc:"What finishes a block soonest; none once all are done"`
 }
 
@@ -86,7 +85,7 @@ func Of(w *work.Work, p tally.Progress, takes func(step, n int) (string, bool)) 
 	g := graphOf(w)
 	care := map[naming.Step]needle.Care{}
 	machineOnly := countsAtTheMachineOnly(w, p)
-	o.Kit, o.Soonest = kits(w, p, w.Document.Schools.Kit), soonest(w, p, machineOnly)
+	o.Soonest = soonest(w, p, machineOnly)
 	for _, i := range g.sewn {
 		s, st := w.Steps[i], p.Steps[i]
 		asks := needle.AsksOf(w, *s.Of.Batch)

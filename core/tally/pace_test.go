@@ -77,3 +77,43 @@ func TestADayIsTheQuilters(t *testing.T) {
 		t.Errorf("%v %v", got.Days, got.Aside)
 	}
 }
+
+// Three days of half an hour each, pairs at 40 s and cuts at 10 s: worked by hand, 30 minutes are 12 cuts that are to go (2 min) and 42 pairs
+// (28 min), and 42 pairs take 42 × 0.3556 = 14.9 m of a bobbin of 10 m that is full: one more is wound.
+func TestADaysShareGoesOnFromStepToStep(t *testing.T) {
+	w := working(slices.Clone(three.Steps)...)
+	w.Steps[1].Make, w.Steps[2].Make, w.Steps[2].Bobbin, w.Document.Settings.Bobbin = 141, 400, 0.3556, 10
+	w.Steps[2].Takes = nil
+	l := NewLog()
+	for day := range 3 {
+		at := time.Date(2026, 3, 14+day, 9, 0, 0, 0, time.UTC)
+		add := func(step string, n int, after time.Duration) {
+			at = at.Add(after)
+			e := event(step, Made, n)
+			e.At = at.Format(time.RFC3339)
+			l.Add(e)
+		}
+		for range 43 {
+			add("cut", 1, 10*time.Second)
+		}
+		add("pair", 1, 10*time.Second)
+		for range 34 {
+			add("pair", 1, 40*time.Second)
+		}
+		at = at.Add(10 * time.Second)
+		add("pair", 1, 10*time.Second)
+	}
+	bobbin := event("pair", Bobbin, 0)
+	bobbin.At = "2026-03-16T12:00:00Z"
+	l.Add(bobbin)
+	p := l.Progress(w)
+	p.Next = "cut" // the fold goes on with what was sewn last
+	usual, days := l.usual(0)
+	if days != 3 || usual < 1790 || usual > 1830 {
+		t.Fatalf("a day of %v s", usual)
+	}
+	got := l.Times(w, p, 0)
+	if got.Share != "all 12 of cut, then 42 of pair" || got.Wind != "Wind 1 bobbin for it, beside the one in the machine." {
+		t.Errorf("%q, %q", got.Share, got.Wind)
+	}
+}

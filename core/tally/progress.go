@@ -39,6 +39,7 @@ func (l *Log) Progress(w *work.Work) Progress {
 	f.fewer(last)
 	f.partners()
 	f.Stages = f.stages()
+	f.Kit = f.kits()
 	f.waiting()
 	f.next(last)
 	f.states()
@@ -225,15 +226,15 @@ func (f *folding) script() {
 	}
 }
 
-// next is the step last worked on while it lasts, else the first that is not done.
+// next is the step last worked on while it lasts, else the first that is not done; of what is done in kits only what the kit takes counts.
 func (f *folding) next(last naming.Step) {
-	if i, ok := f.index[last]; ok && f.Steps[i].ToGo > 0 && f.Steps[i].Waits == "" {
+	if i, ok := f.index[last]; ok && f.open(i) > 0 && f.Steps[i].Waits == "" {
 		f.Next = last
 		return
 	}
 	waits := false
-	for _, s := range f.Steps {
-		if s.ToGo == 0 {
+	for i, s := range f.Steps {
+		if f.open(i) == 0 {
 			continue
 		}
 		waits = waits || s.Waits != ""

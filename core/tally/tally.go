@@ -89,6 +89,7 @@ type Progress struct {
 	Doubts   []Doubt     `json:"doubts" doc:"Counts that cannot be"`
 	Gauged   []Gauged    `json:"gauged" doc:"What was measured, step by step, and what it says of the seam"`
 	Script   [][]int     `json:"script" doc:"Of every line of the cutting script, part by part, how often it has been done"`
+	Kit      *Kit        `json:"kit,omitempty" doc:"The kit under way, where blocks are sewn in kits"`
 	Thread   *Thread     `json:"thread,omitempty" doc:"On the bobbin; nothing while no bobbin was told of, or times and thread are hidden"`
 	Counted  int         `json:"counted" doc:"All good pieces of all steps"`
 	Events   int         `json:"events"`

@@ -1968,8 +1968,6 @@ export interface components {
             changes: number;
             /** @description The same in an order that changes the length of stitches least often, and never waits for itself */
             fewest: string[];
-            /** @description The kit under way, where blocks are sewn in kits */
-            kit?: components["schemas"]["OrderKit"];
             /**
              * Format: int64
              * @description How often in the order of the plan
@@ -2012,42 +2010,10 @@ export interface components {
             /** @description Two or more, in the order of the plan */
             steps: string[];
         };
-        OrderKit: {
-            /**
-             * Format: int64
-             * @description In this one
-             */
-            blocks: number;
-            /**
-             * Format: int64
-             * @description Which kit is under way, from 1
-             */
-            number: number;
-            /**
-             * Format: int64
-             * @description How many there are
-             */
-            of: number;
-            /** @description What is marked and sewn for it, in the order of the plan; what is done as well */
-            parts: components["schemas"]["OrderPart"][];
-        };
-        OrderPart: {
-            step: string;
-            /**
-             * Format: int64
-             * @description How many of those are still to be made
-             */
-            toGo: number;
-            /**
-             * Format: int64
-             * @description How many of it have been made in all by then
-             */
-            until: number;
-        };
         OrderSoonest: {
             block: string;
             /** @description What is missing, in the order of the plan; without what is cut where nothing is counted at the mat */
-            parts: components["schemas"]["OrderPart"][];
+            parts: components["schemas"]["TallyPart"][];
             /**
              * Format: int64
              * @description How many seams that takes
@@ -3225,6 +3191,25 @@ export interface components {
         TallyInBody: {
             events: components["schemas"]["TallyEvent"][];
         };
+        TallyKit: {
+            /**
+             * Format: int64
+             * @description In this one
+             */
+            blocks: number;
+            /**
+             * Format: int64
+             * @description Which kit is under way, from 1
+             */
+            number: number;
+            /**
+             * Format: int64
+             * @description How many there are
+             */
+            of: number;
+            /** @description What is marked and sewn for it, in the order of the plan; what is done as well */
+            parts: components["schemas"]["TallyPart"][];
+        };
         TallyLast: {
             id: string;
             kind: string;
@@ -3244,6 +3229,19 @@ export interface components {
             good: number;
             says: string;
             step: string;
+        };
+        TallyPart: {
+            step: string;
+            /**
+             * Format: int64
+             * @description How many of those are still to be made
+             */
+            toGo: number;
+            /**
+             * Format: int64
+             * @description How many of it have been made in all by then
+             */
+            until: number;
         };
         TallyPoint: {
             /**
@@ -3269,6 +3267,8 @@ export interface components {
             events: number;
             /** @description What was measured, step by step, and what it says of the seam */
             gauged: components["schemas"]["TallyGauged"][];
+            /** @description The kit under way, where blocks are sewn in kits */
+            kit?: components["schemas"]["TallyKit"];
             /** @description The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done */
             next: string;
             /** @description Work that was tallied and no longer fits the plan */

@@ -66,7 +66,7 @@ function Bench({ project, step, station }: { project: Project; step: Step; stati
   const counts = countsOf(counting, step);
   const needle = useNeedle(project, step, counts.good);
   const kinds = useKinds(project, step);
-  const kit = useKit(project, step, counts.good);
+  const kit = kitOf(project, step, counts.good);
   useKeys((e) => {
     if (e.key === "ArrowLeft") needle.go(-1);
     if (e.key === "ArrowRight") needle.go(1);
@@ -153,9 +153,8 @@ function useKinds(project: Project, step: Step): Kinds | undefined {
 export type Kit = { says: string; until: number; left: number; next: Step | undefined };
 
 /** What the kit under way takes of this step, and what of it is next once that is made. */
-function useKit(project: Project, step: Step, good: number): Kit | undefined {
-  const { data: order } = useOrder(project);
-  const kit = order?.kit;
+function kitOf(project: Project, step: Step, good: number): Kit | undefined {
+  const { kit } = project.progress;
   const part = kit?.parts.find((p) => p.step === step.id);
   if (!kit || !part) return undefined;
   const left = Math.max(0, part.until - good);

@@ -38,8 +38,9 @@ function Batches({ project }: { project: Project }) {
   const sewn = plan.steps.filter((s) => s.sewing || s.does === "mark" || s.does === "trim" || s.does === "cut again");
   const stages = plan.stages.filter((st) => sewn.some((s) => s.stage === st));
   const { data: order } = useOrder(project);
+  const { kit } = project.progress;
   const [by, setBy] = useState<By>("work");
-  const parts = by === "kit" ? order?.kit?.parts : by === "soonest" ? order?.soonest?.parts : undefined;
+  const parts = by === "kit" ? kit?.parts : by === "soonest" ? order?.soonest?.parts : undefined;
   const listed =
     by === "work" ? undefined : (parts?.map((p) => p.step) ?? (by === "now" ? order?.tonight : order?.fewest) ?? []);
   const asks = new Map(order?.batches.map((b) => [b.step, b]));
@@ -55,7 +56,7 @@ function Batches({ project }: { project: Project }) {
           choices={[
             { value: "work", name: "in the order of the work" },
             { value: "now", name: "that can be sewn now, easiest first" },
-            ...(order?.kit ? [{ value: "kit" as const, name: `for kit ${order.kit.number} of ${order.kit.of}` }] : []),
+            ...(kit ? [{ value: "kit" as const, name: `for kit ${kit.number} of ${kit.of}` }] : []),
             ...(order?.soonest ? [{ value: "soonest" as const, name: "that finish a block soonest" }] : []),
             ...(order && order.changes < order.planned
               ? [{ value: "fewest" as const, name: "with the fewest changes of stitches" }]
@@ -65,14 +66,14 @@ function Batches({ project }: { project: Project }) {
         {listed && <TurnButton />}
       </Flex>
       {listed && (
-        <Section title={titleOf(by, order)}>
+        <Section title={titleOf(by, kit)}>
           {by === "soonest" && order?.soonest && (
             <Text color="soft">
               <Ruled>{`From what there is, ${order.soonest.seams} ${order.soonest.seams === 1 ? "seam finishes" : "seams finish"} one ${nameOf(project, order.soonest.block)}.`}</Ruled>
             </Text>
           )}
-          {by === "kit" && order?.kit && (
-            <Text color="soft">{`${order.kit.blocks === 1 ? "One block" : `${order.kit.blocks} blocks`}, as they follow each other in the rows: what is marked and sewn for them. Cloth and strip sets are cut for the whole quilt.`}</Text>
+          {by === "kit" && kit && (
+            <Text color="soft">{`${kit.blocks === 1 ? "One block" : `${kit.blocks} blocks`}, as they follow each other in the rows: what is marked and sewn for them. Cloth and strip sets are cut for the whole quilt.`}</Text>
           )}
           {by === "fewest" && order && (
             <Text color="soft">{`${order.changes} changes of the length of stitches, and ${order.planned} in the order of the work. What is marked and cut apart comes in between.`}</Text>
@@ -117,13 +118,15 @@ type By = "work" | "now" | "fewest" | "kit" | "soonest";
 
 const nameOf = (project: Project, id: string) => project.plan.steps.find((s) => s.id === id)?.name ?? id;
 
-function titleOf(by: By, order: Order | undefined) {
-  if (by === "kit") return `Kit ${order?.kit?.number ?? 1}`;
+function titleOf(by: By, kit: Kit | undefined) {
+  if (by === "kit") return `Kit ${kit?.number ?? 1}`;
   if (by === "soonest") return "One block, soonest";
   return by === "now" ? "What can be sewn now" : "The stitches changed least often";
 }
 
-type Part = NonNullable<Order["kit"]>["parts"][number] | undefined;
+type Kit = NonNullable<Project["progress"]["kit"]>;
+
+type Part = Kit["parts"][number] | undefined;
 
 /** What of it has to be cut before it can be sewn. */
 function Cut({ step, project, toGo }: { step: Step; project: Project; toGo: number }) {

@@ -17,8 +17,8 @@ import (
 	"vicis/demo"
 )
 
-// every quilt there is, to be sewn in kits of so many blocks.
-func inKits(t *testing.T, size int, web bool) (list []*work.Work) {
+// every quilt there is, its rows sewn as a web or not.
+func quilts(t *testing.T, web bool) (list []*work.Work) {
 	var docs []document.Document
 	blocks, err := library.List()
 	if err != nil {
@@ -35,7 +35,6 @@ func inKits(t *testing.T, size int, web bool) (list []*work.Work) {
 		docs = append(docs, more[id])
 	}
 	for _, d := range docs {
-		d.Schools.Kit = size
 		if web {
 			d.Schools.Rows = document.Webbed
 		}
@@ -69,77 +68,12 @@ func (m *maker) cut() {
 	}
 }
 
-// Kit after kit is sewn as it is told: there are always parts for it, the blocks of so many kits are there when it is done, and after the last
-// one everything is made, nothing twice.
-func TestKitAfterKitMakesTheQuilt(t *testing.T) {
-	kits, parts := 0, 0
-	for _, size := range []int{1, 3, 4, 1000} {
-		for _, w := range inKits(t, size, false) {
-			m := maker{w: w}
-			m.cut()
-			index := map[naming.Step]int{}
-			blocks := 0
-			for i, s := range w.Steps {
-				index[s.ID] = i
-			}
-			for _, kind := range w.Layout.Rows {
-				for _, c := range w.Layout.Kinds[kind].Cells {
-					if i, known := index[c.Unit.Step()]; known && w.Steps[i].Stage == batching.Blocks {
-						blocks++
-					}
-				}
-			}
-			if blocks > 300 && size == 1 {
-				continue
-			}
-			for number, sewn := 1, 0; ; number++ {
-				p := tally.Fold(w, m.list)
-				k := Of(w, p, tally.NewLog().Takes(w)).Kit
-				if k == nil {
-					if sewn != blocks {
-						t.Errorf("%s in %ds: %d of %d blocks", w.Document.Name, size, sewn, blocks)
-					}
-					break
-				}
-				if k.Number != number || number > blocks {
-					t.Errorf("%s in %ds: kit %d follows on %d", w.Document.Name, size, k.Number, number-1)
-					break
-				}
-				kits++
-				sewn += k.Blocks
-				for _, part := range k.Parts {
-					parts++
-					i := index[part.Step]
-					if part.Until > w.Steps[i].Make || part.ToGo > part.Until {
-						t.Errorf("%s: %d of %s, and %d are made in all", w.Document.Name, part.Until, part.Step, w.Steps[i].Make)
-					}
-					m.make(i, part.ToGo)
-					if now := tally.Fold(w, m.list); len(now.Doubts) > 0 {
-						t.Fatalf("%s in %ds: no parts for %d of %s in kit %d: %s", w.Document.Name, size, part.ToGo, part.Step, number, now.Doubts[0].Says)
-					}
-				}
-			}
-			p := tally.Fold(w, m.list)
-			for i, s := range w.Steps {
-				sewn := s.Stage == batching.Marking || s.Stage == batching.Units || s.Stage == batching.Blocks
-				if blocks > 0 && sewn && p.Steps[i].Made != s.Make {
-					t.Errorf("%s in %ds: %d of %s were made, not %d", w.Document.Name, size, p.Steps[i].Made, s.ID, s.Make)
-				}
-			}
-		}
-	}
-	if kits < 300 {
-		t.Errorf("only %d kits", kits)
-	}
-	t.Logf("%d kits, %d parts", kits, parts)
-}
-
 // What finishes a block soonest does so, from any beginning: it is made with parts enough, one more block of that kind is there, and of nothing
 // is more made than that takes.
 func TestWhatIsMissingFinishesABlock(t *testing.T) {
 	rng := rand.New(rand.NewSource(17)) //nolint:gosec // the same every time
 	told, left := 0, 0
-	for _, w := range inKits(t, 0, false) {
+	for _, w := range quilts(t, false) {
 		index := map[naming.Step]int{}
 		for i, s := range w.Steps {
 			index[s.ID] = i
@@ -211,7 +145,7 @@ func TestWhatIsMissingFinishesABlock(t *testing.T) {
 // the table it can be sewn exactly as far as there are blocks.
 func TestAWebTakesItsBlocksOneByOne(t *testing.T) {
 	webs, seams := 0, 0
-	for _, w := range inKits(t, 0, true) {
+	for _, w := range quilts(t, true) {
 		var web *work.Step
 		index := map[naming.Step]int{}
 		for i, s := range w.Steps {

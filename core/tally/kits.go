@@ -1,0 +1,139 @@
+package tally
+
+import (
+	"vicis/core/batching"
+	"vicis/core/naming"
+	"vicis/core/work"
+)
+
+// Part is so many of a step.
+type Part struct {
+	Step  naming.Step `json:"step"`
+	Until int         `json:"until" doc:"How many of it have been made in all by then"`
+	ToGo  int         `json:"toGo" doc:"How many of those are still to be made"`
+}
+
+// Kit is so many blocks, as they follow each other in the rows, with everything that is marked and sewn for them.
+type Kit struct {
+	Number int    `json:"number" doc:"Which kit is under way, from 1"`
+	Of     int    `json:"of" doc:"How many there are"`
+	Blocks int    `json:"blocks" doc:"In this one"`
+	Parts  []Part `json:"parts" doc:"What is marked and sewn for it, in the order of the plan; what is done as well"`
+}
+
+// kits is the kit under way; none where the quilter does not sew in kits, or all blocks are done.
+func (f *folding) kits() *Kit {
+	w, index, size := f.w, f.index, f.w.Document.Schools.Kit
+	if size < 1 {
+		return nil
+	}
+	var blocks []int // as they follow each other
+	for _, kind := range w.Layout.Rows {
+		for _, c := range w.Layout.Kinds[kind].Cells {
+			if i, known := index[c.Unit.Step()]; known && w.Steps[i].Stage == batching.Blocks {
+				blocks = append(blocks, i)
+			}
+		}
+	}
+	want := map[int]int{}
+	before := make([]int, len(w.Steps))
+	for from := 0; from < len(blocks); from += size {
+		to := min(from+size, len(blocks))
+		open := false
+		for _, i := range blocks[from:to] {
+			want[i]++
+			open = open || f.Steps[i].Good < want[i]
+		}
+		last := to == len(blocks)
+		if !open && !last {
+			continue
+		}
+		if from > 0 {
+			for _, i := range blocks[from:to] {
+				want[i]--
+			}
+			before = f.takenFor(want)
+			for _, i := range blocks[from:to] {
+				want[i]++
+			}
+		}
+		k := &Kit{Number: from/size + 1, Of: (len(blocks) + size - 1) / size, Blocks: to - from, Parts: []Part{}}
+		until := f.takenFor(want)
+		for i, s := range w.Steps {
+			if !inKits(s) {
+				continue
+			}
+			if last { // with its spares, and what goes into borders
+				until[i] = s.Make
+			}
+			if toGo := max(0, until[i]-f.Steps[i].Good); until[i] > before[i] || toGo > 0 {
+				k.Parts = append(k.Parts, Part{s.ID, until[i], toGo})
+				open = open || toGo > 0
+			}
+		}
+		if open {
+			return k
+		}
+	}
+	return nil
+}
+
+// inKits says whether a step is done kit by kit; what is cut is cut for the whole quilt.
+func inKits(s work.Step) bool {
+	return s.Stage == batching.Marking || s.Stage == batching.Units || s.Stage == batching.Blocks
+}
+
+// open is how many of a step are still to be made before the next one: of the kit under way, where it is done in kits.
+func (f *folding) open(i int) int {
+	if f.Kit == nil || !inKits(f.w.Steps[i]) {
+		return f.Steps[i].ToGo
+	}
+	for _, part := range f.Kit.Parts {
+		if part.Step == f.w.Steps[i].ID {
+			return part.ToGo
+		}
+	}
+	return 0
+}
+
+// takenFor is how many of every step are made for so many of some of them, never more than the plan makes: beyond that stands in what the plan
+// lets stand in.
+func (f *folding) takenFor(want map[int]int) []int {
+	w, index := f.w, f.index
+	need := make([]int, len(w.Steps))
+	runs := map[[2]naming.Step]int{}
+	for i, n := range want {
+		need[i] = n
+	}
+	for i := len(w.Steps) - 1; i >= 0; i-- {
+		s := w.Steps[i]
+		if b := s.Of.Batch; b != nil && b.Shows != "" { // what is squared up or checked after it is sewn
+			continue
+		}
+		beyond := need[i] - s.Make
+		need[i] = min(need[i], s.Make)
+		for _, other := range s.Also {
+			if j, known := index[other.Step]; known && beyond > 0 {
+				n := min(beyond, other.Count)
+				need[j], beyond = need[j]+n, beyond-n
+			}
+		}
+		for _, t := range s.Takes {
+			j, known := index[t.Step]
+			if !known || t.Shared || need[i] == 0 {
+				continue
+			}
+			n := t.Taken(need[i])
+			if key := [2]naming.Step{t.Step, t.Together}; t.Together != "" { // what falls out of one run takes once
+				n, runs[key] = max(0, n-runs[key]), max(n, runs[key])
+			}
+			need[j] += n
+		}
+	}
+	for i, s := range w.Steps {
+		if b := s.Of.Batch; b != nil && b.Shows != "" {
+			need[i] = need[index[b.Shows]]
+		}
+	}
+	return need
+}

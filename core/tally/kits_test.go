@@ -1,0 +1,120 @@
+package tally_test
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+	"testing"
+
+	"vicis/core/batching"
+	"vicis/core/document"
+	"vicis/core/library"
+	"vicis/core/naming"
+	"vicis/core/tally"
+	"vicis/core/work"
+	"vicis/demo"
+)
+
+// every quilt there is, to be sewn in kits of so many blocks.
+func inKits(t *testing.T, size int) (list []*work.Work) {
+	t.Helper()
+	var docs []document.Document
+	blocks, err := library.List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, e := range blocks {
+		docs = append(docs, e.Document)
+	}
+	more, err := demo.Documents()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, id := range slices.Sorted(maps.Keys(more)) {
+		docs = append(docs, more[id])
+	}
+	for _, d := range docs {
+		d.Schools.Kit = size
+		if w, ok := work.Of(d); ok {
+			list = append(list, w)
+		}
+	}
+	return list
+}
+
+// Kit after kit is sewn as it is told: there are always parts for it, the blocks of so many kits are there when it is done, and after the last
+// one everything is made, nothing twice.
+func TestKitAfterKitMakesTheQuilt(t *testing.T) {
+	kits, parts := 0, 0
+	for _, size := range []int{1, 3, 4, 1000} {
+		for _, w := range inKits(t, size) {
+			var list []tally.Event
+			add := func(i, n int) {
+				s := w.Steps[i]
+				list = append(list, tally.Event{ID: fmt.Sprintf("kit-%07d", len(list)), Step: s.ID, Kind: tally.Made, N: n, Exact: s.Exact(), Look: s.Look})
+			}
+			index := map[naming.Step]int{}
+			blocks := 0
+			for i, s := range w.Steps {
+				index[s.ID] = i
+				if cut := s.Stage == batching.Strips || s.Stage == batching.Sets || s.Stage == batching.SubCuts; cut && s.Make > 0 {
+					add(i, s.Make)
+				}
+			}
+			for _, kind := range w.Layout.Rows {
+				for _, c := range w.Layout.Kinds[kind].Cells {
+					if i, known := index[c.Unit.Step()]; known && w.Steps[i].Stage == batching.Blocks {
+						blocks++
+					}
+				}
+			}
+			if blocks > 300 && size == 1 {
+				continue
+			}
+			for number, sewn := 1, 0; ; number++ {
+				p := tally.Fold(w, list)
+				k := p.Kit
+				if k == nil {
+					if sewn != blocks {
+						t.Errorf("%s in %ds: %d of %d blocks", w.Document.Name, size, sewn, blocks)
+					}
+					break
+				}
+				if k.Number != number || number > blocks {
+					t.Errorf("%s in %ds: kit %d follows on %d", w.Document.Name, size, k.Number, number-1)
+					break
+				}
+				kits++
+				sewn += k.Blocks
+				stage := w.Steps[index[p.Next]].Stage // or something is still to be cut
+				if cut := stage == batching.Strips || stage == batching.SubCuts; !cut && !slices.ContainsFunc(k.Parts, func(part tally.Part) bool { return part.Step == p.Next && part.ToGo > 0 }) {
+					t.Errorf("%s in %ds: next is %s, which kit %d does not want", w.Document.Name, size, p.Next, number)
+				}
+				for _, part := range k.Parts {
+					parts++
+					i := index[part.Step]
+					if part.Until > w.Steps[i].Make || part.ToGo > part.Until {
+						t.Errorf("%s: %d of %s, and %d are made in all", w.Document.Name, part.Until, part.Step, w.Steps[i].Make)
+					}
+					if part.ToGo > 0 {
+						add(i, part.ToGo)
+					}
+					if now := tally.Fold(w, list); len(now.Doubts) > 0 {
+						t.Fatalf("%s in %ds: no parts for %d of %s in kit %d: %s", w.Document.Name, size, part.ToGo, part.Step, number, now.Doubts[0].Says)
+					}
+				}
+			}
+			p := tally.Fold(w, list)
+			for i, s := range w.Steps {
+				sewn := s.Stage == batching.Marking || s.Stage == batching.Units || s.Stage == batching.Blocks
+				if blocks > 0 && sewn && p.Steps[i].Made != s.Make {
+					t.Errorf("%s in %ds: %d of %s were made, not %d", w.Document.Name, size, p.Steps[i].Made, s.ID, s.Make)
+				}
+			}
+		}
+	}
+	if kits < 300 {
+		t.Errorf("only %d kits", kits)
+	}
+	t.Logf("%d kits, %d parts", kits, parts)
+}
