@@ -162,22 +162,32 @@ func ofRows(l quilt.Layout) (list []Batch) {
 	return list
 }
 
-// webbed puts a web in the place of the rows of the middle; rows of pieced borders stay what they are.
-func webbed(l quilt.Layout, rows []Batch) []Batch {
-	seams := l.Web()
-	if len(seams) == 0 {
+// webbed puts the columns of a web in the place of the rows of the middle; rows of pieced borders stay what they are. They are pressed once the
+// last column is on.
+func webbed(l quilt.Layout, rows []Batch) (list []Batch) {
+	in, columns := l.Web()
+	if columns == 0 {
 		return rows
 	}
+	for column := 2; column <= columns; column++ {
+		list = append(list, ofColumn(l, in, column, column == columns))
+	}
+	middle := map[naming.Step]bool{}
+	for _, k := range l.Kinds {
+		middle[k.ID] = true
+	}
+	return append(list, slices.DeleteFunc(rows, func(b Batch) bool { return middle[b.ID] })...)
+}
+
+// ofColumn is one column of a web: in every row its cell is sewn to the one before it.
+func ofColumn(l quilt.Layout, rows []int, column int, last bool) Batch {
 	b := Batch{
-		ID: naming.Web, Name: "Web", Stage: Rows, Does: making.Sews, Make: len(seams), Seams: 1,
+		ID: naming.Web(column), Name: fmt.Sprintf("Web, column %d", column), Stage: Rows, Does: making.Sews, Make: len(rows), Seams: 1,
 		Edge: "the next column to the web, from the top row down",
 	}
-	for _, k := range l.Kinds {
-		for j := 1; j < len(k.Cells); j++ {
-			b.Of = append(b.Of, k.SeamID(j))
-		}
+	if column > 2 {
+		b.Takes = []Take{{ID: naming.Web(column - 1), Each: 1, Per: 1}}
 	}
-	b.Presses = b.Of
 	index := map[naming.Step]int{}
 	take := func(c quilt.Cell, at int) {
 		id := c.Unit.Step()
@@ -188,22 +198,28 @@ func webbed(l quilt.Layout, rows []Batch) []Batch {
 		}
 		b.Takes[i].At = append(b.Takes[i].At, at)
 	}
-	for i, s := range seams {
-		k := l.Kinds[l.Rows[s.Row]]
-		if s.Place == 1 {
+	for i, row := range rows {
+		k := l.Kinds[l.Rows[row]]
+		if column == 2 {
 			take(k.Cells[0], i+1)
 		}
-		take(k.Cells[s.Place], i+1)
+		take(k.Cells[column-1], i+1)
+		if seam := k.SeamID(column - 1); !slices.Contains(b.Of, seam) {
+			b.Of = append(b.Of, seam)
+		}
 		b.Each, b.Sum = max(b.Each, k.High+2*l.Seam), b.Sum+k.High+2*l.Seam
 	}
 	if b.Sum == b.Each*measure.Length(b.Make) {
 		b.Sum = 0
 	}
-	middle := map[naming.Step]bool{}
-	for _, k := range l.Kinds {
-		middle[k.ID] = true
+	if last {
+		for _, k := range l.Kinds {
+			for j := 1; j < len(k.Cells); j++ {
+				b.Presses = append(b.Presses, k.SeamID(j))
+			}
+		}
 	}
-	return append([]Batch{b}, slices.DeleteFunc(rows, func(b Batch) bool { return middle[b.ID] })...)
+	return b
 }
 
 // Widest is how long the longest seam between rows is.

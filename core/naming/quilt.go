@@ -23,7 +23,6 @@ const (
 // The steps of the whole quilt.
 const (
 	Rows           Step = "rows"            // row to row
-	Web            Step = "rows/web"        // all rows together, column to column
 	CornersOn      Step = "setting/corners" // corner triangles to the middle
 	Backing        Step = "backing"
 	BackingLengths Step = "backing/lengths"
@@ -73,6 +72,22 @@ func (u Unit) Squares() Step { return u.Part(squares) }
 // Row is a kind of row of the quilt, from 1, by its place in the repeat, which is all that it is: the tally holds it by
 // its look.
 func Row(n int) Step { return Step(fmt.Sprintf("%s%d", row, n)) }
+
+// Web is the sewing of a column of the quilt, from 2, to the one before it in every row: a web.
+func Web(column int) Step { return Rows.Owner().Part("web", strconv.Itoa(column)) }
+
+// Column is which column of a web a step sews on; 0 for what is none.
+func (s Step) Column() int {
+	p := s.parts()
+	if p.Of != Rows.Owner() || len(p.Words) != 2 || p.Words[0] != "web" {
+		return 0
+	}
+	n, err := strconv.Atoi(p.Words[1])
+	if err != nil {
+		return 0
+	}
+	return n
+}
 
 // Number is which kind of row a row is; 0 for what is none.
 func (s Step) Number() int {

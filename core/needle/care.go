@@ -3,7 +3,6 @@ package needle
 import (
 	"vicis/core/batching"
 	"vicis/core/making"
-	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/work"
 )
@@ -48,10 +47,12 @@ func AsksOf(w *work.Work, b batching.Batch) (a Asks) {
 	}
 	t := table{w: w}
 	joins, each := t.joins(b)
-	if b.ID == naming.Web { // rows that are alike ask alike
+	if column := b.ID.Column(); column > 0 { // rows that are alike ask alike
 		joins = nil
 		for _, k := range t.w.Layout.Kinds {
-			joins = append(joins, t.row(k)...)
+			if row := t.row(k); column-2 < len(row) {
+				joins = append(joins, row[column-2])
+			}
 		}
 	}
 	if len(b.Left.Over) > 0 { // across them, where no edge leads

@@ -108,18 +108,19 @@ func (t table) strips(b batching.Batch) ([]making.Join, []Pile) {
 	return list, piles
 }
 
-// web is the seams within all rows of the middle, in the order of a web. Rows that are alike are laid once.
-func (t table) web() (list []making.Join) {
+// web is the seams of one column of a web. Rows that are alike are laid once.
+func (t table) web(column int) (list []making.Join) {
+	rows, _ := t.w.Layout.Web()
 	known := map[int][]making.Join{}
-	for _, s := range t.w.Layout.Web() {
-		kind := t.w.Layout.Rows[s.Row]
+	for _, row := range rows {
+		kind := t.w.Layout.Rows[row]
 		if _, is := known[kind]; !is {
 			known[kind] = t.row(t.w.Layout.Kinds[kind])
 		}
 		if known[kind] == nil {
 			return nil
 		}
-		list = append(list, known[kind][s.Place-1])
+		list = append(list, known[kind][column-2])
 	}
 	return list
 }

@@ -142,8 +142,8 @@ type table struct{ w *work.Work }
 func (t table) joins(b batching.Batch) (list []making.Join, each bool) {
 	switch b.Stage {
 	case batching.Rows:
-		if b.ID == naming.Web {
-			return t.web(), true
+		if column := b.ID.Column(); column > 0 {
+			return t.web(column), true
 		}
 		return t.row(t.w.Row(b.ID)), false
 	case batching.Top, batching.Finish:

@@ -347,7 +347,7 @@ func (t table) bound() (l Lie, ok bool) {
 		Why: Folded, Takes: t.w.Layout.Seam, Long: quilt.H,
 	}
 	l.Lower, l.Upper = near(l)
-	l.Drawn = l.Lower.Piece.H
+	l.Drawn, l.Long = l.Lower.Piece.H, piece.Of(bind.Round)
 	return l, true
 }
 

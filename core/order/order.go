@@ -199,8 +199,10 @@ func (g *graph) top(w *work.Work) {
 			before = append(before, i)
 		}
 	}
-	if i, known := g.index[naming.Web]; known {
-		before = append(before, i)
+	if _, columns := w.Layout.Web(); columns > 0 {
+		if i, known := g.index[naming.Web(columns)]; known {
+			before = append(before, i)
+		}
 	}
 	for i, s := range w.Steps {
 		switch s.Stage {

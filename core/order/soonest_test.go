@@ -141,65 +141,23 @@ func TestWhatIsMissingFinishesABlock(t *testing.T) {
 	t.Logf("%d told, %d left out", told, left)
 }
 
-// A web takes its blocks one by one: after every seam as many of each are used as lie in it, by a second count over the rows; and for what is on
-// the table it can be sewn exactly as far as there are blocks.
+// A web takes its blocks one by one: after every seam as many of each are used as lie in it, by a second count over the rows; with what is on the
+// table it can be sewn exactly as far as there are blocks; and once it is sewn as planned all of them are used.
 func TestAWebTakesItsBlocksOneByOne(t *testing.T) {
 	webs, seams := 0, 0
 	for _, w := range quilts(t, true) {
-		var web *work.Step
 		index := map[naming.Step]int{}
 		for i, s := range w.Steps {
 			index[s.ID] = i
-			if s.ID == naming.Web {
-				web = &w.Steps[i]
-			}
 		}
-		if web == nil {
-			continue
-		}
-		webs++
-		n, long := 0, 0.0
-		used := map[naming.Step]int{}
 		longest := 0
 		for _, kind := range w.Layout.Rows {
 			longest = max(longest, len(w.Layout.Kinds[kind].Cells))
 		}
-		for column := 1; column < longest; column++ {
-			for _, kind := range w.Layout.Rows {
-				k := w.Layout.Kinds[kind]
-				if column >= len(k.Cells) {
-					continue
-				}
-				if column == 1 {
-					used[k.Cells[0].Unit.Step()]++
-				}
-				used[k.Cells[column].Unit.Step()]++
-				n++
-				long += (k.High + 2*w.Layout.Seam).Inches()
-				for _, t2 := range web.Takes {
-					if t2.Taken(n) != used[t2.Step] {
-						t.Fatalf("%s: after %d seams %d of %s, not %d", w.Document.Name, n, t2.Taken(n), t2.Step, used[t2.Step])
-					}
-				}
-			}
+		if _, known := index[naming.Web(2)]; !known {
+			continue
 		}
-		seams += n
-		if n != web.Make {
-			t.Errorf("%s: %d seams, not %d", w.Document.Name, web.Make, n)
-		}
-		// 280 % of a seam, half of it from the bobbin, at usual stitches; where short ones are set it is more
-		if metres := long * 0.0254 * 2.8 / 2; web.Bobbin*float64(n) < metres*0.999 {
-			t.Errorf("%s: %v m of thread for %v m", w.Document.Name, web.Bobbin*float64(n), metres)
-		}
-		for _, take := range web.Takes {
-			for have := range len(take.At) + 1 {
-				most := take.Lasts(have, web.Make)
-				if take.Taken(most) > have || most < web.Make && take.Taken(most+1) <= have && have < len(take.At) {
-					t.Errorf("%s: %d of %s are enough for %d seams", w.Document.Name, have, take.Step, most)
-				}
-			}
-		}
-		// Blocks for half of it, and the web as far as they go.
+		webs++
 		m := maker{w: w}
 		m.cut()
 		for i, s := range w.Steps {
@@ -207,14 +165,55 @@ func TestAWebTakesItsBlocksOneByOne(t *testing.T) {
 				m.make(i, s.Make)
 			}
 		}
-		if p := tally.Fold(w, m.list); p.Steps[index[naming.Web]].Ready != web.Make && p.Steps[index[naming.Web]].Ready >= 0 {
-			t.Errorf("%s: all blocks are there, and %d of %d seams can be sewn", w.Document.Name, p.Steps[index[naming.Web]].Ready, web.Make)
+		for column := 2; column <= longest; column++ {
+			web := w.Steps[index[naming.Web(column)]]
+			used, n, long := map[naming.Step]int{}, 0, 0.0
+			for _, kind := range w.Layout.Rows {
+				k := w.Layout.Kinds[kind]
+				if column > len(k.Cells) {
+					continue
+				}
+				if column == 2 {
+					used[k.Cells[0].Unit.Step()]++
+				} else {
+					used[naming.Web(column-1)]++
+				}
+				used[k.Cells[column-1].Unit.Step()]++
+				n++
+				long += (k.High + 2*w.Layout.Seam).Inches()
+				for _, take := range web.Takes {
+					if take.Taken(n) != used[take.Step] {
+						t.Fatalf("%s: after %d seams of column %d %d of %s, not %d", w.Document.Name, n, column, take.Taken(n), take.Step, used[take.Step])
+					}
+				}
+			}
+			seams += n
+			if n != web.Make {
+				t.Errorf("%s: %d seams in column %d, not %d", w.Document.Name, web.Make, column, n)
+			}
+			// 280 % of a seam, half of it from the bobbin, at usual stitches; where short ones are set it is more
+			if metres := long * 0.0254 * 2.8 / 2; web.Bobbin*float64(n) < metres*0.999 {
+				t.Errorf("%s: %v m of thread for %v m", w.Document.Name, web.Bobbin*float64(n), metres)
+			}
+			for _, take := range web.Takes {
+				for have := range len(take.At) {
+					most := take.Lasts(have, web.Make)
+					if take.Taken(most) > have || take.Taken(most+1) <= have {
+						t.Errorf("%s: %d of %s are enough for %d seams", w.Document.Name, have, take.Step, most)
+					}
+				}
+			}
+			if ready := tally.Fold(w, m.list).Steps[index[web.ID]].Ready; ready != web.Make && ready >= 0 {
+				t.Errorf("%s: all blocks are there, and %d of %d seams of column %d can be sewn", w.Document.Name, ready, web.Make, column)
+			}
+			m.make(index[web.ID], web.Make)
 		}
-		m.make(index[naming.Web], web.Make)
 		p := tally.Fold(w, m.list)
-		for _, take := range web.Takes {
-			if st := p.Steps[index[take.Step]]; st.OnHand < 0 {
-				t.Errorf("%s: %d of %s on hand once the web is sewn", w.Document.Name, st.OnHand, take.Step)
+		for _, kind := range w.Layout.Rows {
+			for _, c := range w.Layout.Kinds[kind].Cells {
+				if i, known := index[c.Unit.Step()]; known && (p.Steps[i].OnHand < 0 || p.Steps[i].Used > p.Steps[i].Made) {
+					t.Errorf("%s: %d of %s on hand once the web is sewn", w.Document.Name, p.Steps[i].OnHand, c.Unit)
+				}
 			}
 		}
 		if len(p.Doubts) > 0 {
@@ -225,4 +224,47 @@ func TestAWebTakesItsBlocksOneByOne(t *testing.T) {
 		t.Errorf("only %d webs of %d seams", webs, seams)
 	}
 	t.Logf("%d webs, %d seams", webs, seams)
+}
+
+// A quilt that gets a row and a column of the same half-way keeps what hangs in its web: nothing of it is lost, and every column wants one seam more.
+func TestAWebGoesOnWhenTheQuiltGrows(t *testing.T) {
+	held := 0
+	for _, w := range quilts(t, true) {
+		if len(w.Document.Top.Repeat) > 1 || len(w.Document.Top.Repeat[0]) > 1 || len(w.Document.Top.Borders) > 0 {
+			continue
+		}
+		m := maker{w: w}
+		for i, s := range w.Steps {
+			switch {
+			case s.ID == naming.Web(2):
+				m.make(i, s.Make)
+			case s.ID == naming.Web(3):
+				m.make(i, 1)
+			}
+		}
+		if len(m.list) < 2 {
+			continue
+		}
+		d := w.Document
+		d.Top.Rows, d.Top.Columns = d.Top.Rows+1, d.Top.Columns+1
+		grown, ok := work.Of(d)
+		if !ok {
+			continue
+		}
+		p := tally.Fold(grown, m.list)
+		for i, s := range grown.Steps {
+			made := map[naming.Step]int{naming.Web(2): m.list[0].N, naming.Web(3): 1}[s.ID]
+			if s.ID.Column() > 0 && (p.Steps[i].Good != made || p.Steps[i].ToGo != s.Make-made) {
+				t.Errorf("%s: %d of %s, %d to go of %d", d.Name, p.Steps[i].Good, s.ID, p.Steps[i].ToGo, s.Make)
+			}
+		}
+		if len(p.NoLonger) > 0 {
+			t.Errorf("%s: %s", d.Name, p.NoLonger[0].Says)
+		}
+		held++
+	}
+	if held < 20 {
+		t.Errorf("only %d quilts grew", held)
+	}
+	t.Logf("%d quilts grew", held)
 }

@@ -92,7 +92,7 @@ func (b Sheet) card(batch batching.Batch) PressCard {
 	case len(batch.Presses) == 1 && batch.Stage != batching.Top && batch.Stage != batching.Rows:
 		c.Lay = fmt.Sprintf("Closed as it was sewn, %s on top, the seam away from you.", b.onTop(batch, first))
 		c.Way = "Lift the top piece and let the iron follow it over the seam: the allowances lie under what was on top."
-	case batch.ID == naming.Web:
+	case batch.ID.Column() > 0:
 		c.Lay = "Wrong side up, a row at a time, the threads between the rows left in."
 		c.Way = "Push each allowance to its side with the tip, from the first seam of the row to the last. Keep the rows in their order: the threads hold them."
 	case batch.Stage == batching.Top:
@@ -143,7 +143,7 @@ func (b Sheet) cardCheck(batch batching.Batch) string {
 		return fmt.Sprintf("Measure across it in three places: %s. Folded in half along its length it must lie flat, edge on edge, before it is closed: a bowed set is pressed again.", b.Say(h))
 	case batch.Stage == batching.Sets:
 		return fmt.Sprintf("Measure across it in three places: %s.", b.Say(h))
-	case batch.ID == naming.Web:
+	case batch.ID.Column() > 0:
 		if _, turns := b.webSides(batch); turns {
 			return "Look at two rows that hang together: their allowances point opposite ways."
 		}

@@ -18,24 +18,24 @@ import (
 
 // Under is what comes under the needle in one step.
 type Under struct {
-	Step  naming.Step `json:"step"`
-	Seams []UnderSeam `json:"seams" doc:"Those near the one that was asked for, in the order they are sewn; none where only words tell it"`
-	First int         `json:"first" doc:"Which of all seams they begin with, from 0"`
-	Count int         `json:"count" doc:"How many seams there are in all"`
-	Each  bool        `json:"each" doc:"Every seam makes one more of the step; else all of them make one"`
-	Laid  *UnderLaid  `json:"laid,omitempty" doc:"Where a part lies face down on the other"`
-	Piles string      `json:"piles" doc:"What is sewn by itself before it is joined; empty for nothing"`
-	Check string      `json:"check" doc:"When one is held against the first, or measured"`
-	Hold  string      `json:"hold" doc:"How to hold, pin or turn it, by the schools chosen"`
-	Web   []int       `json:"web,omitempty" doc:"Of a web: how many columns every row of the quilt has, from the top down; it is sewn column by column, each from the top"`
-	After int         `json:"after" enum:"0,90,180,270" doc:"How what the last seam gives is turned to lie as the step's picture does"`
+	Step   naming.Step `json:"step"`
+	Seams  []UnderSeam `json:"seams" doc:"Those near the one that was asked for, in the order they are sewn; none where only words tell it"`
+	First  int         `json:"first" doc:"Which of all seams they begin with, from 0"`
+	Count  int         `json:"count" doc:"How many seams there are in all"`
+	Each   bool        `json:"each" doc:"Every seam makes one more of the step; else all of them make one"`
+	Laid   *UnderLaid  `json:"laid,omitempty" doc:"Where a part lies face down on the other"`
+	Piles  string      `json:"piles" doc:"What is sewn by itself before it is joined; empty for nothing"`
+	Check  string      `json:"check" doc:"When one is held against the first, or measured"`
+	Hold   string      `json:"hold" doc:"How to hold, pin or turn it, by the schools chosen"`
+	Web    []int       `json:"web,omitempty" doc:"Of a web: how many columns every row of the quilt has, from the top down; it is sewn column by column, each from the top"`
+	Column int         `json:"column,omitempty" doc:"Of a web: which column is sewn on, from 2"`
+	After  int         `json:"after" enum:"0,90,180,270" doc:"How what the last seam gives is turned to lie as the step's picture does"`
 }
 
 // UnderSeam is how the two layers of one seam lie: the edges that are sewn on the right, at the guide, the upper end in first.
 type UnderSeam struct {
 	Place      string          `json:"place" doc:"Where in the quilt it lies; empty where that is said already"`
 	Row        int             `json:"row,omitempty" doc:"Of a web: which row of the quilt, from 1"`
-	Column     int             `json:"column,omitempty" doc:"Of a web: which column is sewn on, from 1"`
 	Then       string          `json:"then" doc:"What is done before or after it; empty for nothing"`
 	Seam       naming.Seam     `json:"seam" doc:"The decision of pressing it belongs to"`
 	Says       string          `json:"says"`
@@ -115,17 +115,18 @@ func UnderNeedle(w *work.Work, step naming.Step, near int) (Under, bool) {
 	}
 	d := drawn.Of(&w.Laid)
 	u.Piles = pileWords(card.Piles)
-	if step == naming.Web {
+	if u.Column = step.Column(); u.Column > 0 {
 		for row := range b.Layout.Rows {
 			u.Web = append(u.Web, b.Layout.Across(row))
 		}
 	}
 	for i, l := range card.Lies {
 		seam := b.underSeam(d, l)
-		if step == naming.Web {
-			seam.Place, seam.Then = b.placeInWeb(card.First + i)
-			at := b.Layout.Web()[card.First+i]
-			seam.Row, seam.Column = at.Row+1, at.Place+1
+		if batch.Stage == batching.Top && b.Layout.Eased { // it is drawn as planned
+			seam.Long = b.Table.Ruler.Read(batch.Each)
+		}
+		if step.Column() > 0 {
+			seam.Row, seam.Place, seam.Then = b.placeInWeb(step.Column(), card.First+i)
 		}
 		u.Seams = append(u.Seams, seam)
 	}
@@ -427,7 +428,7 @@ func (b Sheet) clothWords(which string, w needle.Wrong) string {
 // against says when one is held against the first.
 func (b Sheet) against(batch batching.Batch) string {
 	switch chain := b.Document.Schools.Chain; {
-	case batch.Make < 2 || batch.ID == naming.Web || batch.Stage == batching.Top || batch.Stage == batching.Finish:
+	case batch.Make < 2 || batch.ID.Column() > 0 || batch.Stage == batching.Top || batch.Stage == batching.Finish:
 		return ""
 	case batch.Make > chain && chain > 1:
 		return fmt.Sprintf("Hold the %s against the first.", words.Ordinal(chain))

@@ -276,6 +276,9 @@ func onlyBetweenBlocks(places []pressing.Place) bool {
 
 // pressWords says which way the seams of one batch go, and whether they are set first.
 func (b Sheet) pressWords(batch batching.Batch) string {
+	if batch.ID.Column() > 0 && len(batch.Presses) == 0 {
+		return "nothing yet, but once the last column is on"
+	}
 	if len(batch.Presses) == 0 && len(batch.Of) > 0 {
 		return "nothing yet, but once it is cut apart"
 	}
@@ -290,7 +293,7 @@ func (b Sheet) pressWords(batch batching.Batch) string {
 }
 
 func (b Sheet) sides(batch batching.Batch) string {
-	if batch.ID == naming.Web {
+	if batch.ID.Column() > 0 {
 		words, _ := b.webSides(batch)
 		return words
 	}

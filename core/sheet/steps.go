@@ -240,7 +240,7 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 		if w, h := batch.Piece.Size(); batch.Shaves {
 			s.Says += fmt.Sprintf(" Then trim it to %s, as much off each side.", words.By(b.Table.Ruler, w, h))
 		}
-	case batch.ID == naming.Web:
+	case batch.ID.Column() > 0:
 		s.One, s.Says = "seam", b.webWords(batch)
 	case batch.Stage == batching.Rows:
 		s.One = "row"

@@ -463,22 +463,25 @@ func (b Sheet) flipWords(batch batching.Batch) (list []string) {
 		return list
 	}
 	switch {
-	case batch.ID == naming.Web:
+	case batch.ID.Column() > 0:
 		for _, k := range b.Layout.Kinds {
-			for _, says := range b.flipsOfRow(k) {
+			for _, says := range b.flipsOfRow(k, batch.ID.Column()) {
 				list = append(list, words.LowerFirst(k.Name())+", "+says)
 			}
 		}
 	case batch.Stage == batching.Rows:
-		list = b.flipsOfRow(b.Row(batch.ID))
+		list = b.flipsOfRow(b.Row(batch.ID), 0)
 	}
 	return list
 }
 
-// flipsOfRow is the same for the columns of one row.
-func (b Sheet) flipsOfRow(k quilt.RowKind) (list []string) {
+// flipsOfRow is the same for the columns of one row, or for one of them.
+func (b Sheet) flipsOfRow(k quilt.RowKind, column int) (list []string) {
 	cells, endsOf := k.Cells, b.Layout.Ends()
 	for j := 1; j < len(cells); j++ {
+		if column > 0 && j != column-1 {
+			continue
+		}
 		left, right := b.Unit(cells[j-1].Unit), b.Unit(cells[j].Unit)
 		if left.Tube == nil || right.Tube == nil {
 			continue

@@ -4,21 +4,21 @@ import (
 	"fmt"
 
 	"vicis/core/batching"
-	"vicis/core/words"
 )
 
 // A web: all rows of the middle sewn together, column to column, so that the thread holds every block in its place (common practice).
 
-// webWords says how the rows are sewn.
+// webWords says how a column of it is sewn on.
 func (b Sheet) webWords(batch batching.Batch) string {
-	rows := 0
-	for _, kind := range b.Layout.Rows {
-		if len(b.Layout.Kinds[kind].Cells) > 1 {
-			rows++
-		}
+	column := batch.ID.Column()
+	_, columns := b.Layout.Web()
+	switch column {
+	case 2:
+		return fmt.Sprintf("Begin a web of %d columns: sew the second of every row to the first, from the top down, the thread never cut: %d seams.", columns, batch.Make)
+	case columns:
+		return fmt.Sprintf("Sew the last column to the web, from the top row down, the thread never cut: %d seams.", batch.Make)
 	}
-	return fmt.Sprintf("Sew the %d rows as a web: the second of every row to the first, from the top down and without cutting the thread, then the third: %s.",
-		rows, words.Plural(batch.Make, "seam"))
+	return fmt.Sprintf("Sew column %d to the web, from the top row down, the thread never cut: %d seams.", column, batch.Make)
 }
 
 // webSides says which way the seams of the rows go, and whether rows that hang together go opposite ways.
@@ -73,30 +73,25 @@ func (b Sheet) webSides(batch batching.Batch) (says string, turns bool) {
 	return says, turns
 }
 
-// placeInWeb says where the nth seam of a web lies, from 0, and what is done at the end of a column.
-func (b Sheet) placeInWeb(n int) (place, then string) {
-	list := b.Layout.Web()
-	s := list[n]
-	last := n+1 == len(list) || list[n+1].Place != s.Place
-	first := n == 0 || list[n-1].Place != s.Place
-	place = fmt.Sprintf("column %d, row %d", s.Place+1, s.Row+1)
-	if s.Place == 1 {
-		place = fmt.Sprintf("columns 1 and 2, row %d", s.Row+1)
-	}
-	columns := list[len(list)-1].Place + 1
+// placeInWeb says where the nth seam of a column lies, from 0, and what is done there.
+func (b Sheet) placeInWeb(column, n int) (row int, place, then string) {
+	rows, columns := b.Layout.Web()
+	row = rows[n] + 1
+	place = fmt.Sprintf("row %d", row)
+	last := n+1 == len(rows)
 	switch {
+	case n == 0 && column == 2:
+		then = "Stack both columns from the top row down, and mark the upper edge of their first pieces with a pin."
 	case n == 0:
-		then = "Stack every column from the top row down, and mark the upper edge of its first block with a pin."
-	case n+1 == len(list):
-		then = "Last of the web: cut the thread here, and nowhere else."
-	case last && s.Place+1 == (columns+1)/2:
-		then = fmt.Sprintf("Half-way: after this one lay the web down, %d columns wide, and look along every row before the next column.", s.Place+1)
+		then = "Stack the column from the top row down, and mark the upper edge of its first piece with a pin."
+	case last && column == columns:
+		then = "The last of the web: cut the thread here, and nowhere else."
+	case last && column == (columns+1)/2:
+		then = fmt.Sprintf("Half-way: after this one lay the web down, %d columns wide, and look along every row. The thread is not cut.", column)
 	case last:
-		then = fmt.Sprintf("Last of this column: leave the threads in, and begin column %d at the top again.", s.Place+2)
-	case first:
-		then = "A new column: begin at row " + fmt.Sprint(s.Row+1) + ", its block on top of the stack."
+		then = fmt.Sprintf("The last of this column: do not cut the thread, and begin column %d at the top.", column+1)
 	default:
 		then = "Do not cut the thread."
 	}
-	return place, then
+	return row, place, then
 }

@@ -86,6 +86,9 @@ func TestKitAfterKitMakesTheQuilt(t *testing.T) {
 				}
 				kits++
 				sewn += k.Blocks
+				if i := index[p.Next]; number > 1 && p.Steps[i].Ready == 0 {
+					t.Errorf("%s in %ds: next is %s, of which there are no parts", w.Document.Name, size, p.Next)
+				}
 				stage := w.Steps[index[p.Next]].Stage // or something is still to be cut
 				if cut := stage == batching.Strips || stage == batching.SubCuts; !cut && !slices.ContainsFunc(k.Parts, func(part tally.Part) bool { return part.Step == p.Next && part.ToGo > 0 }) {
 					t.Errorf("%s in %ds: next is %s, which kit %d does not want", w.Document.Name, size, p.Next, number)

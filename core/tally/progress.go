@@ -120,6 +120,9 @@ func (f *folding) place(k key) (int, bool) {
 
 // sameKind says whether two steps are of one unit, or both rows of the quilt.
 func sameKind(a, b naming.Step) bool {
+	if a.Column() > 0 || b.Column() > 0 {
+		return false // a column of a web hangs where it was sewn on
+	}
 	return a.Owner() == b.Owner() && a.Made() == "" && b.Made() == "" || a.Number() > 0 && b.Number() > 0
 }
 
@@ -228,7 +231,9 @@ func (f *folding) script() {
 
 // next is the step last worked on while it lasts, else the first that is not done; of what is done in kits only what the kit takes counts.
 func (f *folding) next(last naming.Step) {
-	if i, ok := f.index[last]; ok && f.open(i) > 0 && f.Steps[i].Waits == "" {
+	i, ok := f.index[last]
+	kitted := ok && f.Kit != nil && inKits(f.w.Steps[i]) && f.Steps[i].Ready == 0 // the next kit begins with its parts
+	if ok && f.open(i) > 0 && f.Steps[i].Waits == "" && !kitted {
 		f.Next = last
 		return
 	}

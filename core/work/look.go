@@ -4,6 +4,8 @@ import (
 	"encoding/binary"
 	"fmt"
 	"hash/fnv"
+	"maps"
+	"slices"
 
 	"vicis/core/piece"
 	"vicis/core/quilt"
@@ -35,11 +37,19 @@ func clothLook(fabric string) string {
 		piece.Num{}).LookAsItLies(piece.ByRole))
 }
 
-// lookOfWeb is what all rows of the middle show, from the top down.
-func (w *Work) lookOfWeb() string {
+// lookOfColumn is what a column of a web is sewn of: which cells come together, however often and in which rows, so that what is sewn of it stays
+// what it is when the quilt gets more rows or columns of the same.
+func (w *Work) lookOfColumn(column int) string {
+	looks := map[string]bool{}
+	rows, _ := w.Tallied.Web()
+	for _, row := range rows {
+		k := w.Tallied.Kinds[w.Tallied.Rows[row]]
+		k.Cells = k.Cells[column-2 : column]
+		looks[w.lookOfRow(k)] = true
+	}
 	h := fnv.New64a()
-	for _, kind := range w.Layout.Rows {
-		_, _ = h.Write([]byte(w.lookOfRow(w.Layout.Kinds[kind])))
+	for _, look := range slices.Sorted(maps.Keys(looks)) {
+		_, _ = h.Write([]byte(look))
 	}
 	return fmt.Sprintf("%016x", h.Sum64())
 }

@@ -438,8 +438,8 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 		}
 	}
 	switch {
-	case b.ID == naming.Web:
-		s.Size, s.Look = []measure.Length{b.Each}, w.lookOfWeb()
+	case b.ID.Column() > 0:
+		s.Size, s.Look = []measure.Length{b.Each}, w.lookOfColumn(b.ID.Column())
 		if tallied.ID == b.ID && tallied.Each != b.Each {
 			s.Is, s.Size = s.Size, []measure.Length{tallied.Each}
 		}

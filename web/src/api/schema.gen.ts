@@ -2853,6 +2853,11 @@ export interface components {
             check: string;
             /**
              * Format: int64
+             * @description Of a web: which column is sewn on, from 2
+             */
+            column?: number;
+            /**
+             * Format: int64
              * @description How many seams there are in all
              */
             count: number;
@@ -2922,11 +2927,6 @@ export interface components {
         SheetUnderSeam: {
             /** @description Which way the allowances of both layers point; empty for none */
             allowances: string;
-            /**
-             * Format: int64
-             * @description Of a web: which column is sewn on, from 1
-             */
-            column?: number;
             /** @description What the end that goes in first shows; empty where nothing tells the ends apart */
             first: string;
             /** @description Of the seam, all of it */

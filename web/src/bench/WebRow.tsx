@@ -6,7 +6,7 @@ import type { Needle } from "./useNeedle";
 export function WebRow({ needle: { under, seam, n }, good }: { needle: Needle; good: number }) {
   const rows = under?.web;
   if (!rows || !seam) return null;
-  const at = { row: seam.row ?? 1, column: seam.column ?? 2 };
+  const at = { row: seam.row ?? 1, column: under.column ?? 2 };
   const done = good >= n;
   const height = 92;
   const across = Math.max(...rows);
