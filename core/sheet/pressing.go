@@ -229,6 +229,9 @@ func (b Sheet) pressLine(batch batching.Batch) PressLine {
 		Seams: max(batch.Seams, len(batch.Presses)),
 		Each:  []PressSeam{}, Done: b.Done(batch.ID), Card: b.card(batch),
 	}
+	if batch.ID.Column() > 0 {
+		line.Name = "The rows of the web"
+	}
 	for _, seam := range batch.Presses {
 		if d, known := b.Press.Decisions[seam]; known {
 			line.Each = append(line.Each, PressSeam{

@@ -14,11 +14,11 @@ func (b Sheet) webWords(batch batching.Batch) string {
 	_, columns := b.Layout.Web()
 	switch column {
 	case 2:
-		return fmt.Sprintf("Begin a web of %d columns: sew the second of every row to the first, from the top down, the thread never cut: %d seams.", columns, batch.Make)
+		return fmt.Sprintf("Begin a web of %d columns: the second of every row to the first, from the top down: %d seams.", columns, batch.Make)
 	case columns:
-		return fmt.Sprintf("Sew the last column to the web, from the top row down, the thread never cut: %d seams.", batch.Make)
+		return fmt.Sprintf("Sew the last column to the web, from the top row down: %d seams.", batch.Make)
 	}
-	return fmt.Sprintf("Sew column %d to the web, from the top row down, the thread never cut: %d seams.", column, batch.Make)
+	return fmt.Sprintf("Sew column %d to the web, from the top row down: %d seams.", column, batch.Make)
 }
 
 // webSides says which way the seams of the rows go, and whether rows that hang together go opposite ways.

@@ -107,3 +107,12 @@ test("what can be sewn tonight is told by what it asks, and what waits is not am
   await expect(page.getByText(/later pieces need it/).first()).toBeVisible();
   await expect(batches.filter({ hasText: /border/ })).toHaveCount(0);
 });
+
+test("what there is is summed by kind and by colourway", async ({ page }) => {
+  await page.goto("/q/demo-gull-point/tally");
+  await page.getByLabel("Summed by").selectOption("colourway");
+  // 25 blocks, every other one at noon.
+  await expect(page.getByRole("row", { name: /^Noon: blocks 12/ })).toBeVisible();
+  await page.getByLabel("Summed by").selectOption("kind");
+  await expect(page.getByRole("row", { name: /^Eight-pointed star ?2 steps 25/ })).toBeVisible();
+});

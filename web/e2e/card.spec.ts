@@ -1,6 +1,6 @@
 // A quilt of one block is sewn by following the cards alone: every seam has a drawing, an interruption leaves one exactly there, and the
 // totals are right to the unit.
-import { expect, test } from "@playwright/test";
+import { expect, type Page, test } from "@playwright/test";
 import { fromLibrary } from "./begin";
 
 type Steps = { id: string; name: string; make: number; sewing?: object }[];
@@ -20,7 +20,7 @@ test("a block is sewn by its cards alone, interruptions included", async ({ page
     if (!step) throw new Error(`${next} is not in the plan`);
     await page.goto(`${quilt}/bench/${encodeURIComponent(next)}`);
     await expect(page.getByTestId("good")).toHaveText("0");
-    if (step.sewing && !/border|binding|backing|setting/.test(next)) {
+    if (step.sewing) {
       await expect(page.getByRole("img", { name: /face down on/ }).first()).toBeVisible();
       drawn++;
     }
@@ -114,4 +114,65 @@ test("kinds that are sewn alike are one chain, each counted for itself", async (
   await page.getByRole("link", { name: "Go on" }).click();
   await expect(page.getByTestId("kind")).toHaveText("kind 1 of 2 on this chain");
   await expect(page.getByTestId("good")).toHaveText("0");
+});
+
+/** Another way of working for a quilt that is there. */
+async function work(page: Page, id: string, schools: object, top: object = {}) {
+  const { document, rev } = (await (await page.request.get(`/api/quilts/${id}`)).json()) as {
+    document: { schools: object; top: object };
+    rev: number;
+  };
+  const answer = await page.request.put(`/api/quilts/${id}`, {
+    headers: { "If-Match": `"${rev}"` },
+    data: { ...document, schools: { ...document.schools, ...schools }, top: { ...document.top, ...top } },
+  });
+  expect(answer.status()).toBe(200);
+}
+
+test("a web is sewn column by column, and an interruption leaves one at its row", async ({ page }) => {
+  const quilt = await fromLibrary(page, "Shoo-fly", "On one thread");
+  await work(page, quilt.replace("/q/", ""), { rows: "web" }, { rows: 3, columns: 4 });
+  await page.goto(`${quilt}/bench/${encodeURIComponent("rows/web/2")}`);
+  await expect(page.getByTestId("good")).toHaveText("0");
+  await expect(page.getByTestId("seam")).toHaveText("seam 1 of 3 · row 1");
+  await expect(page.getByTestId("then")).toContainText("mark the upper edge of their first pieces");
+  await page.keyboard.press("Space");
+  await expect(page.getByTestId("seam")).toHaveText("seam 2 of 3 · row 2");
+  await expect(page.getByTestId("then")).toHaveText("Do not cut the thread.");
+  await page.reload();
+  await expect(page.getByTestId("seam")).toHaveText("seam 2 of 3 · row 2");
+  await expect(page.getByRole("img", { name: "The web: column 2, row 2 is at the needle" })).toBeVisible();
+  await page.keyboard.press("Space");
+  await expect(page.getByTestId("then")).toContainText("Half-way: after this one lay the web down, 2 columns wide");
+  await page.keyboard.press("Space");
+  await expect(page.getByText(/All made\./)).toBeVisible();
+  // Two more rows half-way: what hangs in the web stays, and the column goes on.
+  await work(page, quilt.replace("/q/", ""), {}, { rows: 5 });
+  await page.goto(`${quilt}/bench/${encodeURIComponent("rows/web/2")}`);
+  await expect(page.getByTestId("good")).toHaveText("3");
+  await expect(page.getByTestId("seam")).toHaveText("seam 4 of 5 · row 4");
+});
+
+test("in kits the bench says what this kit takes, and goes on with it", async ({ page }) => {
+  const quilt = await fromLibrary(page, "Shoo-fly", "Two at a time");
+  await work(page, quilt.replace("/q/", ""), { kit: 2 }, { rows: 3, columns: 2 });
+  await page.goto(`${quilt}/sew`);
+  await page.getByLabel("Show the batches").selectOption("kit");
+  await expect(page.getByText(/^2 blocks, as they follow each other in the rows/)).toBeVisible();
+  // Two blocks of two rows of three parts that are alike, and one of the middle: four and two.
+  await page.goto(`${quilt}/bench/${encodeURIComponent("block/row-1")}`);
+  await expect(page.getByTestId("kit")).toHaveText("4");
+  await expect(page.getByTestId("to-go")).toHaveText("12");
+  await page.keyboard.type("4");
+  await page.keyboard.press("Enter");
+  await expect(page.getByTestId("kit")).toHaveText("0");
+  await expect(page.getByText(/Kit 1 of 3 has all of these\. Next for it:/)).toBeVisible();
+  await page.getByRole("link", { name: "Go on" }).click();
+  await expect(page.getByTestId("kit")).toBeVisible();
+  await page.goto(`${quilt}/sew`);
+  await page.getByLabel("Show the batches").selectOption("soonest");
+  await expect(page.getByText(/seams? finish(es)? one Shoo-fly/)).toBeVisible();
+  await page.goto(`${quilt}/quilt`);
+  await page.getByLabel("Blocks in a kit").fill("2000");
+  await expect(page.getByText(/A kit of 2000 blocks cannot be laid out/).last()).toBeVisible();
 });
