@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/batching"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/library"
@@ -312,6 +313,7 @@ func otherwise(d document.Document) document.Document {
 
 // surrounded lays everything round a quilt that can lie there.
 func surrounded(d document.Document) document.Document {
+	d.Schools.Rows, d.Schools.Kit = document.Webbed, 2
 	role := d.Roles[0].ID
 	d.Top.Sashing = &quilt.Sashing{Role: role, Corners: role, Width: "1 strip"}
 	d.Top.Borders = []quilt.Border{{ID: "around", Name: "around", Role: role, Width: "3 in", Corners: role}}
@@ -339,17 +341,34 @@ func atTheMachine(t *testing.T, d document.Document) {
 	}
 	cards := 0
 	for _, b := range w.Batches {
-		if b.Does != making.Sews || cards > 20 {
+		if cards++; b.Does != making.Sews || cards > 20 && b.Stage != batching.Rows && b.Stage != batching.Top {
 			continue
 		}
-		cards++
 		u, ok := sheet.UnderNeedle(w, b.ID, 0)
 		if !ok || len(u.Seams) > u.Count {
 			t.Errorf("%s: %d of %d seams", b.ID, len(u.Seams), u.Count)
 		}
 	}
 	l := tally.NewLog()
-	if o := order.Of(w, l.Progress(w), l.Takes(w)); o.Changes > o.Planned {
+	p := l.Progress(w)
+	o := order.Of(w, p, l.Takes(w))
+	if o.Changes > o.Planned {
 		t.Errorf("%d changes, and %d in the order of the work", o.Changes, o.Planned)
 	}
+	var sewn []tally.Event // the kit under way, or what finishes a block soonest
+	made := func(parts []tally.Part) {
+		for _, part := range parts {
+			i := slices.IndexFunc(w.Steps, func(s work.Step) bool { return s.ID == part.Step })
+			if s := w.Steps[i]; part.ToGo > 0 {
+				sewn = append(sewn, tally.Event{ID: "fuzz-" + string(s.ID), Step: s.ID, Kind: tally.Made, N: part.ToGo, Exact: s.Exact(), Look: s.Look})
+			}
+		}
+	}
+	switch {
+	case p.Kit != nil:
+		made(p.Kit.Parts)
+	case o.Soonest != nil:
+		made(o.Soonest.Parts)
+	}
+	tally.Sums(w, tally.Fold(w, sewn))
 }

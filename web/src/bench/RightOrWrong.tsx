@@ -50,7 +50,13 @@ export function RightOrWrong({ project, needle: { under, seam } }: { project: Pr
             />
           ) : (
             under?.laid && (
-              <LaidPicture {...size} under={under.laid.under} laid={under.laid.laid} label="the right way" />
+              <LaidPicture
+                {...size}
+                under={under.laid.under}
+                laid={under.laid.laid}
+                spot={spot(wrong)}
+                label="the right way"
+              />
             )
           )}
         </Side>
@@ -67,7 +73,14 @@ export function RightOrWrong({ project, needle: { under, seam } }: { project: Pr
             />
           ) : (
             wrong.laid && (
-              <LaidPicture {...size} under={wrong.lower} laid={wrong.laid} label={`wrong: ${wrong.says}`} wrong />
+              <LaidPicture
+                {...size}
+                under={wrong.lower}
+                laid={wrong.laid}
+                spot={spot(wrong)}
+                label={`wrong: ${wrong.says}`}
+                wrong
+              />
             )
           )}
         </Side>

@@ -104,10 +104,12 @@ type LaidProps = {
   back?: boolean;
   /** Crossed out. */
   wrong?: boolean;
+  /** What tells the right way from the wrong one. */
+  spot?: { x: number; y: number } | undefined;
 };
 
 /** The same where it does not turn with the page. */
-export function LaidPicture({ under, laid, colours, maxW, maxH, label, back = false, wrong }: LaidProps) {
+export function LaidPicture({ under, laid, colours, maxW, maxH, label, back = false, wrong, spot }: LaidProps) {
   const scale = Math.min(maxW / under.w, maxH / under.h);
   const px = 1 / scale;
   return (
@@ -147,6 +149,16 @@ export function LaidPicture({ under, laid, colours, maxW, maxH, label, back = fa
           </g>
         ))}
       </g>
+      {spot && (
+        <circle
+          cx={spot.x}
+          cy={spot.y}
+          r={px * 13}
+          fill="none"
+          stroke={wrong ? "var(--v-colors-madder)" : "var(--v-colors-woad)"}
+          strokeWidth={px * 3.4}
+        />
+      )}
       {wrong && (
         <g stroke="var(--v-colors-madder)" strokeWidth={px * 4} strokeLinecap="round">
           <line x1={0} y1={0} x2={under.w} y2={under.h} />
