@@ -3,7 +3,10 @@
 package ask
 
 import (
+	"slices"
+
 	"vicis/core/document"
+	"vicis/core/making"
 	"vicis/core/problem"
 	"vicis/core/sheet"
 	"vicis/core/work"
@@ -19,6 +22,16 @@ func about(d document.Document, purse *Purse) (asked, bool) {
 	w, ok := work.Of(d)
 	purse.whole(w)
 	return asked{sheet.Of(w, nil), purse}, ok
+}
+
+// sizedByFinish is a document whose units of squares that are in hand are given by what they finish, so that they can be made another way or
+// another size.
+func sizedByFinish(d document.Document, t *making.Table) document.Document {
+	d.Parts = slices.Clone(d.Parts)
+	for i, u := range d.Parts {
+		d.Parts[i] = making.InHand(u, t)
+	}
+	return d
 }
 
 // sewn is a document whose blocks are sewn, and what was found wrong on the way, which may stop it.

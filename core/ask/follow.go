@@ -119,7 +119,7 @@ func (f *following) meets(u making.Unit, made map[naming.Unit]making.Made) {
 	if last := m.Acts[len(m.Acts)-1]; last.Stock && len(parts) == 1 {
 		f.alike(side{u.ID, true}, side{parts[0].Unit, true}) // cut across a set
 	}
-	if list := making.Breadths(u.How); len(list) == 1 && list[0].Key == "finished" {
+	if list := making.Breadths(u.How); len(list) == 1 && (list[0].Key == "finished" || list[0].Key == "cut") { // a square
 		f.alike(side{u.ID, false}, side{u.ID, true})
 	}
 	if making.OfSquares(u.How) {
@@ -272,6 +272,7 @@ func (f *following) breadths(id naming.Unit) (list []making.Measured) {
 	if u == nil {
 		return nil
 	}
+	*u = making.InHand(*u, &f.table) // other squares than those that are in hand
 	all := making.Breadths(u.How)
 	for _, b := range all {
 		if b.Key == "width" || b.Key == "height" || b.Key == "finished" || len(all) == 1 {

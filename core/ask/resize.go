@@ -58,6 +58,7 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 			"Plan it as it should be first, or begin a quilt anew.")
 		return out, problems
 	}
+	d = sizedByFinish(d, &b.Table) // at another size they are other squares
 	want, err := to.Length(d.Units)
 	s := b.Table.Seam
 	w, _ := m.Piece.Size()

@@ -51,7 +51,11 @@ func Ways(d document.Document, unit naming.Unit, purse *Purse) ([]Way, problem.L
 	now, own := d.Parts[i], -1
 	list := []Way{}
 	before, _, sewnNow := sewn(d, purse)
-	for _, how := range sized(now.How) {
+	hows := sized(now.How)
+	if given := making.InHand(now, &before.Table); sewnNow && !same(given.How, now.How) { // of squares that are in hand
+		hows = append([]making.Method{now.How}, sized(given.How)...)
+	}
+	for _, how := range hows {
 		one := d
 		one.Parts = append([]making.Unit{}, d.Parts...)
 		one.Parts[i].How = how

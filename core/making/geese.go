@@ -15,7 +15,8 @@ func init() { register(func() Method { return &FlyingGeese{} }) }
 type FlyingGeese struct {
 	Goose    string  `json:"goose" doc:"The role of the large triangle"`
 	Sky      string  `json:"sky" doc:"The role of the two small ones"`
-	Finished Breadth `json:"finished" doc:"Finished width of one goose; it is half as high"`
+	Finished Breadth `json:"finished,omitempty" doc:"Finished width of one goose; it is half as high"`
+	Cut      Breadth `json:"cut,omitempty" doc:"How large the large square is, as it comes; what the geese finish follows, and finished is then left out"`
 	Sizing   Sizing  `json:"sizing,omitempty" enum:"exact,rule,roomy"`
 }
 
@@ -26,6 +27,9 @@ func (*FlyingGeese) By() string { return "flying geese" }
 func (*FlyingGeese) Parts() []Part { return nil }
 
 func (m *FlyingGeese) breadths() []Measured {
+	if m.Cut != "" {
+		return []Measured{{&m.Cut, false, "cut", false}}
+	}
 	return []Measured{{&m.Finished, true, "finished", false}}
 }
 func (m *FlyingGeese) roles() []*string { return []*string{&m.Goose, &m.Sky} }
@@ -43,7 +47,11 @@ func (m *FlyingGeese) half() Breadth { return m.Finished.halved() }
 
 // Make sews the squares and opens all four geese.
 func (m *FlyingGeese) Make(t *Table) (Made, bool) {
-	f, ok := t.finished(m.Finished, t.At+"/finished", t.Unit.Name)
+	inHand, finish, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), true)
+	if !ok {
+		return Made{}, false
+	}
+	f, ok := t.finished(finish, t.At+"/finished", t.Unit.Name)
 	if !ok {
 		return Made{}, false
 	}
@@ -60,6 +68,11 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	b, ok2 := t.sized(m.Sizing, half, twice.Add(c))               // W/2 + 2s + √2s
 	if !ok1 || !ok2 {
 		return Made{}, false
+	}
+	if given {
+		a = inHand
+		middle, _ := a.Half() // the tips of small squares meet an allowance beyond it
+		b = piece.Of(max(up(b), up(middle.Add(s)).CeilTo(t.Ruler.Mark)))
 	}
 	large, ok1 := r.cloth(m.Goose, a, a, "large", "large square", t.At+"/goose")
 	small, ok2 := r.cloth(m.Sky, b, b, "small", "small square", t.At+"/sky")

@@ -17,6 +17,7 @@ type HalfSquare struct {
 	Lower    Input   `json:"lower" doc:"Lies right side up"`
 	Upper    Input   `json:"upper" doc:"Is turned over onto it like a page"`
 	Finished Breadth `json:"finished,omitempty" doc:"Finished size, where both squares are cut from cloth; with a pieced square, what to trim to"`
+	Cut      Breadth `json:"cut,omitempty" doc:"How large both squares are, as they come; what the unit finishes follows, and finished is then left out"`
 	Sizing   Sizing  `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares are cut; exact when left out"`
 }
 
@@ -38,7 +39,10 @@ func (*HalfSquare) By() string { return "half-square triangles" }
 func (m *HalfSquare) Parts() []Part { return append(m.Lower.parts(), m.Upper.parts()...) }
 
 func (m *HalfSquare) breadths() []Measured {
-	if m.Finished == "" {
+	switch {
+	case m.Cut != "":
+		return []Measured{{&m.Cut, false, "cut", false}}
+	case m.Finished == "":
 		return nil
 	}
 	return []Measured{{&m.Finished, true, "finished", false}}
@@ -161,8 +165,17 @@ func TrimHalf(p piece.Piece, to piece.Num) piece.Piece {
 // squares lays both squares. A pieced one says how large the other is cut.
 func (m *HalfSquare) squares(r *run, s piece.Num) (lower, upper laid, trim piece.Num, ok bool) {
 	t := r.t
-	if m.Finished != "" || m.Lower.Unit == "" && m.Upper.Unit == "" {
-		f, good := t.finished(m.Finished, t.At+"/finished", t.Unit.Name)
+	if m.Cut != "" && (m.Lower.Unit != "" || m.Upper.Unit != "") {
+		t.Problems.Stop("size-twice", t.At+"/cut", fmt.Sprintf("A pieced square says how large the squares of %s are.", t.Unit.Name),
+			"Leave this empty, or take two squares of cloth.")
+		return lower, upper, trim, false
+	}
+	inHand, finish, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), false)
+	if !ok {
+		return lower, upper, trim, false
+	}
+	if finish != "" || m.Lower.Unit == "" && m.Upper.Unit == "" {
+		f, good := t.finished(finish, t.At+"/finished", t.Unit.Name)
 		if !good {
 			return lower, upper, trim, false
 		}
@@ -194,6 +207,8 @@ func (m *HalfSquare) squares(r *run, s piece.Num) (lower, upper laid, trim piece
 		a = lower.piece.W
 	case m.Upper.Unit != "":
 		a = upper.piece.W
+	case given:
+		a = inHand
 	default:
 		finished, allowance := m.Way.square(s, trim.Sub(s).Sub(s))
 		if a, ok = t.sized(m.Sizing, finished, allowance); !ok {

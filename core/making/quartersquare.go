@@ -15,7 +15,8 @@ func init() { register(func() Method { return &QuarterSquare{} }) }
 type QuarterSquare struct {
 	First    []string `json:"first" doc:"The two roles of the first half-square unit"`
 	Second   []string `json:"second" doc:"The two roles of the second, or one for a plain square"`
-	Finished Breadth  `json:"finished"`
+	Finished Breadth  `json:"finished,omitempty"`
+	Cut      Breadth  `json:"cut,omitempty" doc:"How large the squares of its pairs are, as they come; what the unit finishes follows, and finished is then left out"`
 	Sizing   Sizing   `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares are cut; exact when left out"`
 }
 
@@ -26,6 +27,9 @@ func (*QuarterSquare) By() string { return "quarter-square triangles" }
 func (*QuarterSquare) Parts() []Part { return nil }
 
 func (m *QuarterSquare) breadths() []Measured {
+	if m.Cut != "" {
+		return []Measured{{&m.Cut, false, "cut", false}}
+	}
 	return []Measured{{&m.Finished, true, "finished", false}}
 }
 
@@ -47,7 +51,11 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 			"Choose them.")
 		return Made{}, false
 	}
-	f, ok := t.finished(m.Finished, t.At+"/finished", t.Unit.Name)
+	inHand, finish, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), false)
+	if !ok {
+		return Made{}, false
+	}
+	f, ok := t.finished(finish, t.At+"/finished", t.Unit.Name)
 	if !ok {
 		return Made{}, false
 	}
@@ -58,6 +66,9 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	plain, ok2 := t.sized(m.Sizing, piece.Of(f), s.Add(s).Add(c))
 	if !ok1 || !ok2 {
 		return Made{}, false
+	}
+	if given {
+		a = inHand
 	}
 	out := Made{Sort: "unit"}
 	total := 2

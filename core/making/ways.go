@@ -40,6 +40,9 @@ func Named(m Method) string {
 	return m.By()
 }
 
+// asTheyCome is how cloth is sized that lies there already.
+const asTheyCome = "from squares as they come"
+
 func (s Sizing) words() string {
 	return map[Sizing]string{
 		"": "cut at the next mark", Exact: "cut at the next mark", Rule: "cut by rule",
@@ -69,6 +72,9 @@ func (m *HalfSquare) named() string {
 	if m.Lower.Unit != "" || m.Upper.Unit != "" {
 		return way
 	}
+	if m.Cut != "" {
+		return way + ", " + asTheyCome
+	}
 	return way + ", " + m.Sizing.words()
 }
 
@@ -78,7 +84,12 @@ func (m *QuarterSquare) sized(s Sizing) (Method, bool) {
 	return &one, true
 }
 
-func (m *QuarterSquare) named() string { return "two at a time, " + m.Sizing.words() }
+func (m *QuarterSquare) named() string {
+	if m.Cut != "" {
+		return "two at a time, " + asTheyCome
+	}
+	return "two at a time, " + m.Sizing.words()
+}
 
 func (m *FlyingGeese) sized(s Sizing) (Method, bool) {
 	one := *m
@@ -86,7 +97,12 @@ func (m *FlyingGeese) sized(s Sizing) (Method, bool) {
 	return &one, true
 }
 
-func (m *FlyingGeese) named() string { return "four at a time, " + m.Sizing.words() }
+func (m *FlyingGeese) named() string {
+	if m.Cut != "" {
+		return "four at a time, " + asTheyCome
+	}
+	return "four at a time, " + m.Sizing.words()
+}
 
 func (m *SquareInSquare) sized(s Sizing) (Method, bool) {
 	one := *m

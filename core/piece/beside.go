@@ -2,17 +2,17 @@ package piece
 
 import "sort"
 
-// Beside lists the pairs of roles whose patches share a stretch of edge along an axis, each pair once with the smaller
+// Beside lists the pairs of roles whose patches share a stretch of edge along an axis or a diagonal, each pair once with the smaller
 // name first. A role beside itself is not a pair.
 func (p Piece) Beside() [][2]string {
 	type stretch struct {
 		from, to Num
 		role     string
-		far      bool // the patch lies right of an upright line, or below a level one
+		far      bool // the patch lies right of an upright line, or below any other
 	}
 	type line struct {
-		upright bool
-		at      Num
+		a, b int // its direction: a·x + b·y is the same all along
+		at   Num
 	}
 	lines := map[line][]stretch{}
 	for _, patch := range p.Patches {
@@ -20,11 +20,17 @@ func (p Piece) Beside() [][2]string {
 			b := patch.Poly[(i+1)%len(patch.Poly)]
 			switch {
 			case a.X == b.X: // a polygon runs clockwise: up its left edge, down its right one
-				lines[line{true, a.X}] = append(lines[line{true, a.X}],
-					stretch{least(a.Y, b.Y), most(a.Y, b.Y), patch.Role, b.Y.Cmp(a.Y) < 0})
+				at := line{1, 0, a.X}
+				lines[at] = append(lines[at], stretch{least(a.Y, b.Y), most(a.Y, b.Y), patch.Role, b.Y.Cmp(a.Y) < 0})
 			case a.Y == b.Y:
-				lines[line{false, a.Y}] = append(lines[line{false, a.Y}],
-					stretch{least(a.X, b.X), most(a.X, b.X), patch.Role, b.X.Cmp(a.X) > 0})
+				at := line{0, 1, a.Y}
+				lines[at] = append(lines[at], stretch{least(a.X, b.X), most(a.X, b.X), patch.Role, b.X.Cmp(a.X) > 0})
+			case a.X.Sub(a.Y) == b.X.Sub(b.Y):
+				at := line{1, -1, a.X.Sub(a.Y)}
+				lines[at] = append(lines[at], stretch{least(a.X, b.X), most(a.X, b.X), patch.Role, b.X.Cmp(a.X) > 0})
+			case a.X.Add(a.Y) == b.X.Add(b.Y):
+				at := line{1, 1, a.X.Add(a.Y)}
+				lines[at] = append(lines[at], stretch{least(a.X, b.X), most(a.X, b.X), patch.Role, b.X.Cmp(a.X) > 0})
 			}
 		}
 	}

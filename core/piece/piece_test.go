@@ -195,6 +195,13 @@ func TestWhichRolesLieBesideEachOther(t *testing.T) {
 	if got := turned.Beside(); !reflect.DeepEqual(got, [][2]string{{"A", "B"}, {"A", "C"}, {"B", "C"}}) {
 		t.Errorf("one turned beside: %v", got)
 	}
+	// A square halved on its diagonal, either way; and four of them round a point, where the halves of one role touch and no other is beside.
+	half := Cut("A", 2*in, 2*in).Swap(Cut("B", 2*in, 2*in), in/4, "seam")
+	for _, turn := range []int{0, 90, 180, 270} {
+		if got := half.Turn(turn).Beside(); !reflect.DeepEqual(got, [][2]string{{"A", "B"}}) {
+			t.Errorf("turned by %d: %v", turn, got)
+		}
+	}
 	if got := Cut("A", in, in).Beside(); len(got) != 0 {
 		t.Errorf("one patch: %v", got)
 	}

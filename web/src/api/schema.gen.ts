@@ -1782,8 +1782,10 @@ export interface components {
         MethodFlyingGeese: {
             /** @enum {string} */
             by: "flying geese";
+            /** @description How large the large square is, as it comes; what the geese finish follows, and finished is then left out */
+            cut?: string;
             /** @description Finished width of one goose; it is half as high */
-            finished: string;
+            finished?: string;
             /** @description The role of the large triangle */
             goose: string;
             /** @enum {string} */
@@ -1820,6 +1822,8 @@ export interface components {
         MethodHalfSquare: {
             /** @enum {string} */
             by: "half-square triangles";
+            /** @description How large both squares are, as they come; what the unit finishes follows, and finished is then left out */
+            cut?: string;
             /** @description Finished size, where both squares are cut from cloth; with a pieced square, what to trim to */
             finished?: string;
             /** @description Lies right side up */
@@ -1881,7 +1885,9 @@ export interface components {
         MethodQuarterSquare: {
             /** @enum {string} */
             by: "quarter-square triangles";
-            finished: string;
+            /** @description How large the squares of its pairs are, as they come; what the unit finishes follows, and finished is then left out */
+            cut?: string;
+            finished?: string;
             /** @description The two roles of the first half-square unit */
             first: string[];
             /** @description The two roles of the second, or one for a plain square */

@@ -201,6 +201,51 @@ export function InputField({
   );
 }
 
+type Sized = { finished?: string; cut?: string };
+
+/** What a unit finishes, or the squares it is made of as they come: each says the other, and one of them is written. */
+export function FinishedOrSquares({
+  draft,
+  i,
+  how,
+  label,
+  squares,
+}: {
+  draft: Draft;
+  i: number;
+  how: Sized;
+  label: string;
+  squares: string;
+}) {
+  const m = methodOf(draft, i);
+  const write = (key: "finished" | "cut") => (v: string) => {
+    const { finished: _, cut: __, ...rest } = how;
+    m.set([], { ...rest, [key]: v });
+  };
+  const id = draft.document.units[i]?.id;
+  const follows = draft.preview.plan.trim.find((t) => t.id === id);
+  return (
+    <>
+      <TextField
+        label={label}
+        value={how.finished ?? ""}
+        onChange={write("finished")}
+        onBlur={draft.settle}
+        problems={m.at(["finished"])}
+        help={how.cut && follows ? `${follows.finished}, trimmed to ${follows.unfinished}` : undefined}
+      />
+      <TextField
+        label={squares}
+        value={how.cut ?? ""}
+        onChange={write("cut")}
+        onBlur={draft.settle}
+        problems={m.at(["cut"])}
+        help={how.cut ? undefined : "where they lie there already: what they finish follows"}
+      />
+    </>
+  );
+}
+
 export function SizingField({ draft, i, value }: { draft: Draft; i: number; value: string | undefined }) {
   const m = methodOf(draft, i);
   return (

@@ -3,6 +3,7 @@ import { Button } from "@chakra-ui/react";
 import { ChoiceField, Tick } from "../../frame/fields";
 import {
   type Editor,
+  FinishedOrSquares,
   Hint,
   InputField,
   methodOf,
@@ -39,8 +40,12 @@ export function HalfSquare({ draft, how, i }: Editor<"half-square triangles">) {
           ]}
           problems={m.at(["way"])}
         />
-        <SizeField draft={draft} i={i} path={["finished"]} label="Finished size" value={how.finished ?? ""} />
-        {!pieced && <SizingField draft={draft} i={i} value={how.sizing} />}
+        {pieced ? (
+          <SizeField draft={draft} i={i} path={["finished"]} label="Finished size" value={how.finished ?? ""} />
+        ) : (
+          <FinishedOrSquares draft={draft} i={i} how={how} label="Finished size" squares="or squares in hand" />
+        )}
+        {!pieced && !how.cut && <SizingField draft={draft} i={i} value={how.sizing} />}
       </Row>
       <Problems list={m.at([])} />
       {pieced && <Hint>A pieced square sets the size; leave the finished size empty to keep all of it.</Hint>}
@@ -68,8 +73,8 @@ export function QuarterSquare({ draft, how, i }: Editor<"quarter-square triangle
         />
       </Row>
       <Row>
-        <SizeField draft={draft} i={i} path={["finished"]} label="Finished size" value={how.finished} />
-        <SizingField draft={draft} i={i} value={how.sizing} />
+        <FinishedOrSquares draft={draft} i={i} how={how} label="Finished size" squares="or squares in hand" />
+        {!how.cut && <SizingField draft={draft} i={i} value={how.sizing} />}
       </Row>
     </>
   );
@@ -83,8 +88,8 @@ export function FlyingGeese({ draft, how, i }: Editor<"flying geese">) {
         <RoleField draft={draft} i={i} path={["sky"]} label="Sky" value={how.sky} />
       </Row>
       <Row>
-        <SizeField draft={draft} i={i} path={["finished"]} label="Finished width" value={how.finished} />
-        <SizingField draft={draft} i={i} value={how.sizing} />
+        <FinishedOrSquares draft={draft} i={i} how={how} label="Finished width" squares="or large squares in hand" />
+        {!how.cut && <SizingField draft={draft} i={i} value={how.sizing} />}
       </Row>
       <Hint>Four at a time; each is half as high as it is wide.</Hint>
     </>

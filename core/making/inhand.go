@@ -1,0 +1,106 @@
+package making
+
+import (
+	"fmt"
+
+	"vicis/core/measure"
+	"vicis/core/piece"
+	"vicis/core/problem"
+)
+
+// Squares as they come: where a unit begins with squares of a size that lie there already, what it finishes follows from them. It is the
+// largest size on a mark of the ruler that comes out of such squares, and what is beyond that is trimmed.
+
+// fromSquares is the size of squares that are in hand, and what units of them finish. gives is what a square gives, finished, before it is
+// trimmed; halves says that half of the finished size must be on a mark too. given is false where nothing is said of squares; else ok says
+// whether they can be used.
+func (t *Table) fromSquares(cut, finished Breadth, gives func(a piece.Num) piece.Num, halves bool) (a piece.Num, f Breadth, given, ok bool) {
+	if cut == "" {
+		return a, finished, false, true
+	}
+	at := t.At + "/cut"
+	if finished != "" {
+		t.Problems.Stop("size-twice", at, fmt.Sprintf("%s is given by what its squares measure and by what it finishes.", t.Unit.Name),
+			"Leave one of them empty: the other follows.")
+		return a, f, true, false
+	}
+	l, ok := t.breadth(cut, at, "A square for "+t.Unit.Name)
+	if !ok {
+		return a, f, true, false
+	}
+	step := t.Ruler.Mark
+	if halves {
+		step *= 2
+	}
+	a = piece.Of(l)
+	most := step * max(0, up(gives(a))/step)
+	for most > 0 && piece.Of(most).Cmp(gives(a)) > 0 { // it was rounded up to the grid
+		most -= step
+	}
+	switch {
+	case most < 2*t.Ruler.Mark:
+		t.Problems.Stop("too-small", at, fmt.Sprintf("Squares of %s leave nothing of %s but seam allowances.", t.Ruler.Print(l), t.Unit.Name),
+			"Use larger squares, or sew fewer at a time.")
+	case l > 200*measure.Inch:
+		t.Problems.Stop("too-large", at, fmt.Sprintf("Squares of %s do not come out of any cloth.", t.Ruler.Print(l)), "Use smaller ones.")
+	default:
+		return a, Breadth(measure.Write(most)), true, true
+	}
+	return a, f, true, false
+}
+
+// InHand is a unit with the size it finishes in place of that of the squares it is made of, so that it can be made another way or another
+// size.
+func InHand(u Unit, t *Table) Unit {
+	m, ok := u.How.(interface{ sizedByFinish(t *Table) (Method, bool) })
+	if !ok {
+		return u
+	}
+	there := *t
+	there.Unit, there.At = u, ""
+	there.Problems = &problem.List{}
+	if how, ok := m.sizedByFinish(&there); ok {
+		u.How = how
+	}
+	return u
+}
+
+func (m *HalfSquare) sizedByFinish(t *Table) (Method, bool) {
+	_, f, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), false)
+	one := *m
+	one.Cut, one.Finished = "", f
+	return &one, given && ok
+}
+
+func (m *QuarterSquare) sizedByFinish(t *Table) (Method, bool) {
+	_, f, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), false)
+	one := *m
+	one.Cut, one.Finished = "", f
+	return &one, given && ok
+}
+
+func (m *FlyingGeese) sizedByFinish(t *Table) (Method, bool) {
+	_, f, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), true)
+	one := *m
+	one.Cut, one.Finished = "", f
+	return &one, given && ok
+}
+
+// gives is what a square gives, finished, before it is trimmed.
+func (m *HalfSquare) gives(t *Table) func(piece.Num) piece.Num {
+	s := piece.Of(t.Seam)
+	return func(a piece.Num) piece.Num {
+		u, _ := m.Way.gives(s, a)
+		return u.Sub(s).Sub(s)
+	}
+}
+
+func (m *QuarterSquare) gives(t *Table) func(piece.Num) piece.Num { return lessDiagonals(t) }
+
+func (m *FlyingGeese) gives(t *Table) func(piece.Num) piece.Num { return lessDiagonals(t) }
+
+// lessDiagonals is what is left of a square once two allowances are sewn away along its edges, and two along its diagonals.
+func lessDiagonals(t *Table) func(piece.Num) piece.Num {
+	s := piece.Of(t.Seam)
+	return func(a piece.Num) piece.Num { return a.Sub(s.Add(s)).Sub(s.Add(s).TimesRoot2()) }
+}

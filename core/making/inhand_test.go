@@ -1,0 +1,114 @@
+package making
+
+import (
+	"testing"
+
+	"vicis/core/measure"
+	"vicis/core/problem"
+)
+
+// What squares of a size give (common practice, a quarter-inch allowance and a ruler of eighths): 5 inch squares two at a time trim to 4 5/8; 10
+// inch squares eight at a time to 4 5/8, four at a time all round to 6 5/8; quarters of 5 inch squares to 4 1/4; four geese of a 5 inch square
+// finish 3 3/4 wide. By hand: 5 − 1.4142 × ¼ = 4.646; 10 ÷ 2 − 1.4142 × ¼ = 4.646; (10 − ½) ÷ 1.4142 = 6.718; 5 − 2.8284 × ¼ = 4.293;
+// 5 − ½ − 2.8284 × ¼ = 3.793.
+func TestWhatSquaresInHandGive(t *testing.T) {
+	for _, c := range []struct {
+		how  Method
+		unit string
+	}{
+		{&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "5"}, "4 5/8 in"},
+		{&HalfSquare{Way: Triangles, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "5"}, "4 5/8 in"},
+		{&HalfSquare{Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "10"}, "4 5/8 in"},
+		{&HalfSquare{Way: Four, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "10"}, "6 5/8 in"},
+		{&QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Cut: "5"}, "4 1/4 in"},
+		{&FlyingGeese{Goose: "A", Sky: "B", Cut: "5"}, "4 1/4 in"},
+	} {
+		m := must(t, c.how)
+		w, _ := m.first().Size()
+		if got := string(measure.Write(w)); got != c.unit {
+			t.Errorf("%s: %s wide unfinished, not %s", Named(c.how), got, c.unit)
+		}
+		for _, a := range m.Acts {
+			if a.Does == Cuts && a.Patch != nil && (a.Name == "large square" || a.Name == "lower square" || a.Name == "upper square") && string(measure.Write(a.Patch.W)) != map[bool]string{true: "10 in", false: "5 in"}[a.Patch.W > 6*measure.Inch] {
+				t.Errorf("%s: %s is cut %s", Named(c.how), a.Name, measure.Write(a.Patch.W))
+			}
+		}
+		for _, v := range m.Variants {
+			if !v.Piece.Whole() {
+				t.Errorf("%s: something is missing of what comes out", Named(c.how))
+			}
+		}
+	}
+}
+
+// For every size of square: what is said to come out is cut from squares no larger, and one mark more would need larger ones, by the size that is
+// cut for a finished one.
+func TestSquaresInHandAreTheInverseOfWhatIsCut(t *testing.T) {
+	looked := 0
+	for n := measure.Length(16); n <= 96; n++ {
+		cut := n * measure.Inch / 8
+		for _, how := range []Method{
+			&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Breadth(measure.Write(cut))},
+			&HalfSquare{Way: Four, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Breadth(measure.Write(cut))},
+			&HalfSquare{Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Breadth(measure.Write(cut))},
+			&QuarterSquare{First: []string{"A", "B"}, Second: []string{"B"}, Cut: Breadth(measure.Write(cut))},
+			&FlyingGeese{Goose: "A", Sky: "B", Cut: Breadth(measure.Write(cut))},
+		} {
+			if _, problems := one(t, how); problems.Stopped() {
+				continue // too small: said so
+			}
+			mat := table(40*in, &problem.List{})
+			given := InHand(Unit{ID: "x", Name: "X", How: how}, &mat)
+			step := mat.Ruler.Mark
+			f := Breadths(given.How)[0]
+			l, err := f.Breadth.Finished(&mat)
+			if err != nil || f.Key != "finished" {
+				t.Fatalf("%s: %v", Named(how), err)
+			}
+			if _, geese := how.(*FlyingGeese); geese {
+				step *= 2
+			}
+			least := largest(t, given.How)
+			if least > cut {
+				t.Errorf("%s from %s: %s needs squares of %s", Named(how), measure.Write(cut), measure.Write(l), measure.Write(least))
+			}
+			*f.Breadth = Breadth(measure.Write(l + step))
+			if more := largest(t, given.How); more <= cut {
+				t.Errorf("%s from %s: %s comes out of them too", Named(how), measure.Write(cut), measure.Write(l+step))
+			}
+			looked++
+		}
+	}
+	if looked < 300 {
+		t.Errorf("only %d sizes", looked)
+	}
+}
+
+// largest is the largest square that is cut.
+func largest(t *testing.T, how Method) (w measure.Length) {
+	t.Helper()
+	for _, a := range must(t, how).Acts {
+		if a.Patch != nil {
+			w = max(w, a.Patch.W)
+		}
+	}
+	return w
+}
+
+func TestSquaresInHandAreRefusedWithTheMend(t *testing.T) {
+	for _, c := range []struct {
+		how  Method
+		code string
+	}{
+		{&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "5", Finished: "4"}, "size-twice"},
+		{&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "5 miles"}, "length-unreadable"},
+		{&HalfSquare{Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "1 1/2"}, "too-small"},
+		{&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "1/4"}, "too-narrow"},
+		{&FlyingGeese{Goose: "A", Sky: "B", Cut: "300"}, "too-large"},
+		{&QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Cut: "1"}, "too-small"},
+	} {
+		if _, problems := one(t, c.how); len(problems) == 0 || problems[0].Code != c.code {
+			t.Errorf("%s: %+v, not %s", Named(c.how), problems, c.code)
+		}
+	}
+}
