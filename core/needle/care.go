@@ -50,8 +50,11 @@ func AsksOf(w *work.Work, b batching.Batch) (a Asks) {
 	if column := b.ID.Column(); column > 0 { // rows that are alike ask alike
 		joins = nil
 		for _, k := range t.w.Layout.Kinds {
-			if row := t.row(k); column-2 < len(row) {
-				joins = append(joins, row[column-2])
+			if column > len(k.Cells) {
+				continue
+			}
+			if one, ok := t.besides(k, column-1); ok {
+				joins = append(joins, one)
 			}
 		}
 	}

@@ -108,42 +108,44 @@ func (t table) strips(b batching.Batch) ([]making.Join, []Pile) {
 	return list, piles
 }
 
-// web is the seams of one column of a web. Rows that are alike are laid once.
+// web is the seams of one column of a web.
 func (t table) web(column int) (list []making.Join) {
 	rows, _ := t.w.Layout.Web()
-	known := map[int][]making.Join{}
 	for _, row := range rows {
-		kind := t.w.Layout.Rows[row]
-		if _, is := known[kind]; !is {
-			known[kind] = t.row(t.w.Layout.Kinds[kind])
-		}
-		if known[kind] == nil {
+		j, ok := t.besides(t.w.Layout.Kinds[t.w.Layout.Rows[row]], column-1)
+		if !ok {
 			return nil
 		}
-		list = append(list, known[kind][column-2])
+		list = append(list, j)
 	}
 	return list
 }
 
 // row is the seams of one row of blocks.
 func (t table) row(k quilt.RowKind) (list []making.Join) {
-	var before making.Layer
-	for j, c := range k.Cells {
-		m := t.w.Layout.Blocks[c.Unit]
-		here := making.Layer{From: c.Unit.Step(), Turn: c.Turn, Name: m.Unit.Name, Piece: m.Piece.Turn(c.Turn)}
-		if c.Unit.IsTriangle() {
-			here.Name = "a side triangle"
+	for j := 1; j < len(k.Cells); j++ {
+		one, ok := t.besides(k, j)
+		if !ok {
+			return nil
 		}
-		if j > 0 {
-			if before.Piece.H != here.Piece.H { // triangles of a setting on point
-				return nil
-			}
-			list = append(list, making.Join{Seam: k.SeamID(j), A: before, B: here, Takes: t.w.Table.Seam})
-		}
-		before = here
-		if j > 0 {
-			before.From, before.Turn, before.Name, before.Last = "", 0, "the row so far", true
-		}
+		list = append(list, one)
 	}
 	return list
+}
+
+// besides is the seam that sews a cell of a row, from 0, to the one before it; false where they are not as high.
+func (t table) besides(k quilt.RowKind, j int) (making.Join, bool) {
+	lies := func(c quilt.Cell) making.Layer {
+		m := t.w.Layout.Blocks[c.Unit]
+		l := making.Layer{From: c.Unit.Step(), Turn: c.Turn, Name: m.Unit.Name, Piece: m.Piece.Turn(c.Turn)}
+		if c.Unit.IsTriangle() {
+			l.Name = "a side triangle"
+		}
+		return l
+	}
+	a, b := lies(k.Cells[j-1]), lies(k.Cells[j])
+	if j > 1 {
+		a.From, a.Turn, a.Name, a.Last = "", 0, "the row so far", true
+	}
+	return making.Join{Seam: k.SeamID(j), A: a, B: b, Takes: t.w.Table.Seam}, a.Piece.H == b.Piece.H
 }

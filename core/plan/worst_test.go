@@ -222,6 +222,7 @@ func worst() []bad {
 		rows = append(rows, row)
 	}
 	add("100 × 100 of sixty kinds turned", shell(units, object{"rows": 100, "columns": 100, "repeat": rows}, nil))
+	add("the same as a web, in kits of one", shell(units, object{"rows": 100, "columns": 100, "repeat": rows}, object{"schools": object{"rows": "web", "kit": 1}}))
 	add("the same with sashing", shell(units, object{"rows": 70, "columns": 70, "repeat": rows, "sashing": object{"role": "A", "width": "2 in", "corners": "B", "outer": true}}, nil))
 	add("the same on point", shell(units, object{"rows": 70, "columns": 70, "repeat": rows, "point": object{"role": "A", "corners": "B", "larger": "1/2 in"}}, nil))
 	add("the same within pieced borders", shell(units, object{"rows": 60, "columns": 60, "repeat": rows, "borders": list{
