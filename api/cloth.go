@@ -24,6 +24,10 @@ import (
 func (s *Server) registerCloth(a huma.API, op describe) {
 	huma.Register(a, op(http.MethodGet, "/api/cloth", "cloth",
 		"Cloth on the shelf that all quilts share, and to which it is promised"), s.cloth)
+	huma.Register(a, op(http.MethodGet, "/api/packs", "packs",
+		"Cloth as shops sell it cut, to begin with"), func(context.Context, *struct{}) (*body[[]cloth.Pack], error) {
+		return &body[[]cloth.Pack]{cloth.Packs()}, nil
+	})
 	huma.Register(a, draft(op(http.MethodPut, "/api/cloth/{id}", "putCloth",
 		"Say how a piece of cloth lies on the shelf; new, changed, or none of it any more")), s.putCloth)
 	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/cut", "cut",

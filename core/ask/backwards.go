@@ -50,6 +50,7 @@ type Measure struct {
 	Columns  int        `json:"columns"`
 	Rows     int        `json:"rows"`
 	Finished words.Size `json:"finished"`
+	Uses     []Used     `json:"uses,omitempty" doc:"What it takes of the cloth there is, where that was asked"`
 }
 
 // mostReached bounds the quilts that are looked at, in blocks to a side.
@@ -104,24 +105,12 @@ func Backwards(d document.Document, supplies []Supply, purse *Purse) (Reach, pro
 		return r, *problems
 	}
 	r.Finished = s.size(best[0], best[1])
-	for _, f := range s.cut(best[0], best[1]).Fabrics {
-		if !there[f.Fabric.ID] {
-			continue
-		}
-		u := Used{Fabric: f.Fabric.ID, Name: f.Fabric.Name + sheet.Each(f), Says: []string{}}
-		var used, left measure.Length
-		for _, one := range f.Uses {
-			used, left = used+one.Used, left+one.Left
-		}
-		u.Length, u.Left = blocks.Table.Ruler.Read(used), blocks.Table.Ruler.Read(left)
-		u.Says = append(u.Says, sheet.Of(s.work(best[0], best[1]), nil).FromShelf(f)...)
-		r.Uses = append(r.Uses, u)
-	}
+	r.Uses = s.uses(best[0], best[1])
 	s.limits(&r, best)
 	for columns := 1; columns <= mostReached; columns++ {
 		if rows := most[columns]; columns != best[0] && rows > 0 && 10*s.blocks(columns, rows) >= 9*r.Blocks &&
 			gap(columns, rows) <= 4 {
-			r.Others = append(r.Others, Measure{columns, rows, s.size(columns, rows)})
+			r.Others = append(r.Others, Measure{columns, rows, s.size(columns, rows), s.uses(columns, rows)})
 		}
 	}
 	return r, *problems
@@ -193,12 +182,32 @@ func (s *search) cut(columns, rows int) cutting.Plan {
 // work is such a quilt as it is cut, so that it can be told.
 func (s *search) work(columns, rows int) *work.Work {
 	c, _ := s.lay(columns, rows).Count()
+	s.purse.counted(c)
 	return &work.Work{Counted: c, Cut: s.cut(columns, rows)}
 }
 
 func (s *search) size(columns, rows int) words.Size {
 	w, h := s.lay(columns, rows).Layout.Finished()
 	return words.SizeOf(s.sewn.Table.Ruler, w, h)
+}
+
+// uses is what a quilt takes of each fabric of which something is said.
+func (s *search) uses(columns, rows int) []Used {
+	list := []Used{}
+	for _, f := range s.cut(columns, rows).Fabrics {
+		if !s.there[f.Fabric.ID] {
+			continue
+		}
+		u := Used{Fabric: f.Fabric.ID, Name: f.Fabric.Name + sheet.Each(f), Says: []string{}}
+		var used, left measure.Length
+		for _, one := range f.Uses {
+			used, left = used+one.Used, left+one.Left
+		}
+		u.Length, u.Left = s.sewn.Table.Ruler.Read(used), s.sewn.Table.Ruler.Read(left)
+		u.Says = append(u.Says, sheet.Of(s.work(columns, rows), nil).FromShelf(f)...)
+		list = append(list, u)
+	}
+	return list
 }
 
 // lack names the fabric that is shortest of all for a quilt, and by how much; by is zero where everything suffices.

@@ -58,7 +58,7 @@ func NearTo(d document.Document, width, height measure.Written) ([]Measure, prob
 	}
 	for _, columns := range count(0) {
 		for _, rows := range count(1) {
-			list = append(list, Measure{columns, rows, s.size(columns, rows)})
+			list = append(list, Measure{Columns: columns, Rows: rows, Finished: s.size(columns, rows)})
 		}
 	}
 	slices.SortStableFunc(list, func(x, y Measure) int { return cmp.Compare(off(x), off(y)) })

@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"strings"
 	"testing"
 
 	"vicis/core/ask"
@@ -118,6 +119,52 @@ func TestBackwardsFromPiecesAndStrips(t *testing.T) {
 	if _, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Kind: "bolts", Length: "1 yd"}}, ask.Enough(nil)); !problems.Stopped() ||
 		problems[0].At != "/supplies/0/kind" {
 		t.Errorf("%v", problems)
+	}
+}
+
+// By hand: two stacks of 42 squares of 10″, eight halves from each pair, four to a block: 336 halves, 84 blocks. 7 × 12 take all of them, 8 × 10
+// leave two of each, 9 × 9 take 40½ pairs and leave one. Halves of such squares are 10 ÷ 2 − 1.4142 × ¼ = 4.646, trimmed to 4⅝: a block finishes 8¼.
+func TestBackwardsFromTwoStacksOfSquares(t *testing.T) {
+	d, problems := document.Read([]byte(`{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":"1/2"},
+"strip":"2 1/2","spares":{},"schools":{},"settings":{},"fabrics":[{"id":"d","name":"Dark","colour":"#333333"},{"id":"l","name":"Light","colour":"#eeeeee"}],
+"roles":[{"id":"D","name":"D","fabric":"d"},{"id":"L","name":"L","fabric":"l"}],
+"units":[{"id":"h","name":"Half","how":{"by":"half-square triangles","way":"eight","lower":{"role":"D"},"upper":{"role":"L"},"cut":"10"}},
+{"id":"b","name":"Block","how":{"by":"grid","rows":[[{"unit":"h"},{"unit":"h"}],[{"unit":"h"},{"unit":"h"}]]}}],"top":{"rows":1,"columns":1,"repeat":[[{"unit":"b"}]]}}`))
+	if problems.Stopped() {
+		t.Fatal(problems)
+	}
+	var supplies []ask.Supply
+	for _, p := range cloth.Packs() {
+		if p.Kind == cloth.Pieces && p.Width == "10 in" {
+			for _, f := range d.Fabrics {
+				supplies = append(supplies, ask.Supply{Fabric: f.ID, Kind: p.Kind, Width: p.Width, Length: p.Length, Count: p.Count})
+			}
+		}
+	}
+	r, problems := ask.Backwards(d, supplies, ask.Enough(nil))
+	if problems.Stopped() || len(supplies) != 2 {
+		t.Fatal(problems, supplies)
+	}
+	if r.Columns*r.Rows != 84 || r.Finished.Text != "57¾″ × 99″" {
+		t.Errorf("%d × %d, %s", r.Columns, r.Rows, r.Finished.Text)
+	}
+	left := map[[2]int]string{}
+	for _, o := range r.Others {
+		left[[2]int{o.Columns, o.Rows}] = o.Uses[0].Says[len(o.Uses[0].Says)-1]
+	}
+	for size, words := range map[[2]int]string{{8, 10}: "2 pieces of 10″ × 10″ are not used", {9, 9}: "1 piece of 10″ × 10″ is not used"} {
+		if !strings.HasPrefix(left[size], words) {
+			t.Errorf("%v: %q", size, left[size])
+		}
+	}
+	for _, p := range cloth.Packs() {
+		h := cloth.Holding{Name: p.Name, Colour: "#777777", Kind: p.Kind, Width: p.Width, Length: p.Length, Count: p.Count}
+		if h.Length == "" {
+			h.Length = "3 yd"
+		}
+		if problems := h.Check(measure.Inches); problems.Stopped() {
+			t.Errorf("%s: %v", p.Name, problems)
+		}
 	}
 }
 

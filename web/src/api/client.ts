@@ -10,6 +10,7 @@ export type Step = Schemas["SheetStep"];
 export type Picture = Schemas["DrawnPicture"];
 export type BookLine = Schemas["BookLine"];
 export type Order = Schemas["Order"];
+export type Pack = Schemas["ClothPack"];
 export type Sum = Schemas["TallySum"];
 export type Under = Schemas["SheetUnder"];
 export type UnderSeam = Schemas["SheetUnderSeam"];
@@ -149,6 +150,7 @@ export const server = {
         signal,
       }),
     ),
+  packs: () => ask<Pack[]>(client.GET("/api/packs")),
   sums: (id: string) => ask<Sum[]>(client.GET("/api/quilts/{id}/sums", { params: { path: { id } } })),
   times: (id: string, clock: number) =>
     ask<Schemas["TallyTimes"]>(client.GET("/api/quilts/{id}/times", { params: { path: { id }, query: { clock } } })),

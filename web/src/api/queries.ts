@@ -30,6 +30,7 @@ export const keys = {
   waves: (document: Document, unit: string) => ["waves", document, unit],
   book: (id: string, which: object, events: number) => ["book", id, which, events],
   times: (id: string, rev: number, events: number) => ["times", id, rev, events],
+  packs: ["packs"] as const,
   sums: (id: string, rev: number, events: number) => ["sums", id, rev, events],
   order: (id: string, rev: number, events: number) => ["order", id, rev, events],
   needle: (id: string, rev: number, step: string, page: number) => ["needle", id, rev, step, page],

@@ -225,6 +225,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/packs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Cloth as shops sell it cut, to begin with */
+        get: operations["packs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pilot": {
         parameters: {
             query?: never;
@@ -875,6 +892,8 @@ export interface components {
             finished: components["schemas"]["WordsSize"];
             /** Format: int64 */
             rows: number;
+            /** @description What it takes of the cloth there is, where that was asked */
+            uses?: components["schemas"]["AskUsed"][];
         };
         AskNearest: {
             text: string;
@@ -1211,6 +1230,16 @@ export interface components {
             name: string;
             /** @description Where it came from, what it is kept for */
             note?: string;
+            width: string;
+        };
+        ClothPack: {
+            /** Format: int64 */
+            count: number;
+            /** @enum {string} */
+            kind: "yardage" | "strips" | "pieces";
+            /** @description Empty where it is bought by the length */
+            length: string;
+            name: string;
             width: string;
         };
         ClothPromise: {
@@ -3919,6 +3948,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AskMeasure"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    packs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClothPack"][];
                 };
             };
             /** @description Error */

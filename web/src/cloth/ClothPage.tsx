@@ -10,6 +10,7 @@ import { Mark } from "../frame/Mark";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Loading, Wrong } from "../frame/States";
+import { PackField } from "./PackField";
 
 export const kinds = [
   { value: "yardage", name: "length with its selvedges" },
@@ -169,6 +170,9 @@ function NewPiece() {
   const set = (p: Partial<typeof empty>) => keep({ ...piece, ...p });
   return (
     <Section title="Put something on it">
+      <Box maxW="300px" mb="10px">
+        <PackField label="Begin with" take={({ kind, width, length, count }) => set({ kind, width, length, count })} />
+      </Box>
       <Box
         display="grid"
         gridTemplateColumns={{ base: "44px 1fr 1fr", lg: "44px 1.4fr 1.5fr 1fr 1fr 0.7fr" }}

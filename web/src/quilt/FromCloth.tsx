@@ -3,6 +3,7 @@ import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Problem, Refused, type Shape, type Supply, server } from "../api/client";
+import { PackField } from "../cloth/PackField";
 import { ChoiceField, TextField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
 import { Wrong } from "../frame/States";
@@ -78,8 +79,9 @@ export function FromCloth({ draft }: { draft: Draft }) {
           <Box
             key={f.id}
             display="grid"
-            gridTemplateColumns={{ base: "1fr 1fr", md: "1fr 1fr 1fr 1fr" }}
+            gridTemplateColumns={{ base: "1fr 1fr", md: "1.2fr 1.2fr 0.7fr 0.8fr 0.8fr" }}
             gap="10px 12px"
+            alignItems="end"
             mt="8px"
           >
             <ChoiceField
@@ -91,6 +93,10 @@ export function FromCloth({ draft }: { draft: Draft }) {
                 { value: "strips", name: "strips" },
                 { value: "pieces", name: "pieces" },
               ]}
+            />
+            <PackField
+              label="as in"
+              take={(p) => write(f.id, { kind: p.kind, width: p.width, length: p.length, count: `${p.count}` })}
             />
             {w.kind !== "yardage" && field("count", "How many")}
             {w.kind !== "yardage" && field("width", "Wide")}
@@ -127,11 +133,7 @@ export function FromCloth({ draft }: { draft: Draft }) {
               <Ruled>{m}</Ruled>
             </Text>
           ))}
-          {r.uses.map((u) => (
-            <Text key={u.fabric} color="soft" fontSize="small">
-              <Ruled>{`${u.name}: ${u.says.join("; ") || "nothing of it is taken"}.`}</Ruled>
-            </Text>
-          ))}
+          <Uses uses={r.uses} />
           <Shapes shapes={r.others} take={take} />
         </Box>
       )}
@@ -139,14 +141,26 @@ export function FromCloth({ draft }: { draft: Draft }) {
   );
 }
 
+/** What a quilt takes of the cloth there is, and what of it is left. */
+function Uses({ uses }: { uses: NonNullable<Shape["uses"]> }) {
+  return uses.map((u) => (
+    <Text key={u.fabric} color="soft" fontSize="small">
+      <Ruled>{`${u.name}: ${u.says.join("; ") || "nothing of it is taken"}.`}</Ruled>
+    </Text>
+  ));
+}
+
 function Shapes({ shapes, take }: { shapes: Shape[]; take: (columns: number, rows: number) => void }) {
   if (shapes.length === 0) return null;
   return (
     <Flex gap="8px" wrap="wrap" mt="6px">
       {shapes.map((o) => (
-        <Button key={`${o.columns} ${o.rows}`} size="sm" onClick={() => take(o.columns, o.rows)}>
-          <Ruled>{`${o.columns} × ${o.rows}, ${o.finished.text}`}</Ruled>
-        </Button>
+        <Box key={`${o.columns} ${o.rows}`} flex={o.uses?.length ? "1 1 220px" : undefined}>
+          <Button size="sm" onClick={() => take(o.columns, o.rows)}>
+            <Ruled>{`${o.columns} × ${o.rows}, ${o.finished.text}`}</Ruled>
+          </Button>
+          <Uses uses={o.uses ?? []} />
+        </Box>
       ))}
     </Flex>
   );

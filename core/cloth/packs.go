@@ -1,0 +1,25 @@
+package cloth
+
+import "vicis/core/measure"
+
+// Pack is cloth as shops sell it cut, by a generic name; every number can be changed once it is chosen.
+type Pack struct {
+	Name   string          `json:"name"`
+	Kind   Kind            `json:"kind" enum:"yardage,strips,pieces"`
+	Width  measure.Written `json:"width"`
+	Length measure.Written `json:"length" doc:"Empty where it is bought by the length"`
+	Count  int             `json:"count"`
+}
+
+// Packs lists the usual ones (common practice).
+func Packs() []Pack {
+	return []Pack{
+		{"Stack of 10″ squares", Pieces, "10 in", "10 in", 42},
+		{"Stack of 5″ squares", Pieces, "5 in", "5 in", 42},
+		{"Stack of 2½″ squares", Pieces, "2 1/2 in", "2 1/2 in", 42},
+		{"Roll of 2½″ strips", Strips, "2 1/2 in", "42 in", 40},
+		{"Quarters of a yard, cut square", Pieces, "18 in", "21 in", 1},
+		{"Eighths of a yard, cut square", Pieces, "9 in", "21 in", 1},
+		{"Wide cloth for a backing", Yardage, "108 in", "", 1},
+	}
+}

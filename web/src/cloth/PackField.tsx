@@ -1,0 +1,20 @@
+// Cloth as shops sell it cut: its numbers to begin with, each of which can be changed.
+import { useQuery } from "@tanstack/react-query";
+import { type Pack, server } from "../api/client";
+import { keys } from "../api/queries";
+import { ChoiceField } from "../frame/fields";
+
+export function PackField({ label, take }: { label: string; take: (pack: Pack) => void }) {
+  const { data } = useQuery({ queryKey: keys.packs, queryFn: server.packs, staleTime: Number.POSITIVE_INFINITY });
+  return (
+    <ChoiceField
+      label={label}
+      value=""
+      onChange={(name) => {
+        const pack = data?.find((p) => p.name === name);
+        if (pack) take(pack);
+      }}
+      choices={[{ value: "", name: "none of these" }, ...(data ?? []).map((p) => ({ value: p.name, name: p.name }))]}
+    />
+  );
+}
