@@ -1,8 +1,10 @@
 package ask
 
 import (
+	"cmp"
 	"fmt"
 	"slices"
+	"sort"
 
 	"vicis/core/cloth"
 	"vicis/core/cutting"
@@ -53,6 +55,9 @@ type Measure struct {
 	Uses     []Used     `json:"uses,omitempty" doc:"What it takes of the cloth there is, where that was asked"`
 }
 
+// mostOfOne is how many of one piece of cloth there may be.
+const mostOfOne = 1000
+
 // mostReached bounds the quilts that are looked at, in blocks to a side.
 const mostReached = 40
 
@@ -92,7 +97,7 @@ func Backwards(d document.Document, supplies []Supply, purse *Purse) (Reach, pro
 			break
 		}
 	}
-	if by, _ := s.lack(1, 1); best[0] == 0 && by == 0 { // the largest were looked at first, and nothing was left for one
+	if best[0] == 0 && s.enough(1, 1) { // the largest were looked at first, and nothing was left for one
 		best, most[1] = [2]int{1, 1}, 1
 	}
 	r.Columns, r.Rows, r.Blocks = best[0], best[1], s.blocks(best[0], best[1])
@@ -100,8 +105,7 @@ func Backwards(d document.Document, supplies []Supply, purse *Purse) (Reach, pro
 		r.Says = "Not every size was worked out: this quilt is too large for that. There may be a larger one."
 	}
 	if r.Blocks == 0 {
-		_, lack := s.lack(1, 1)
-		r.First = "Not even one block comes out of it: " + lack + "."
+		r.First = "Not even one block comes out of it: " + s.lackWords(1, 1) + "."
 		return r, *problems
 	}
 	r.Finished = s.size(best[0], best[1])
@@ -210,15 +214,79 @@ func (s *search) uses(columns, rows int) []Used {
 	return list
 }
 
-// lack names the fabric that is shortest of all for a quilt, and by how much; by is zero where everything suffices.
-func (s *search) lack(columns, rows int) (by measure.Length, words string) {
+// lacking is a fabric that does not suffice for a quilt, and how much of it would have to be bought by the length.
+type lacking struct {
+	id, name string
+	by       measure.Length
+}
+
+// lacks lists the fabrics that do not suffice for a quilt, of those of which something is said.
+func (s *search) lacks(columns, rows int) (list []lacking) {
 	for _, f := range s.cut(columns, rows).Fabrics {
-		if s.there[f.Fabric.ID] && f.Rest > by {
-			by = f.Rest
-			words = fmt.Sprintf("%s of %s would have to be bought", s.sewn.Say(by), f.Fabric.Name)
+		if s.there[f.Fabric.ID] && f.Rest > 0 {
+			list = append(list, lacking{f.Fabric.ID, f.Fabric.Name, f.Rest})
 		}
 	}
-	return by, words
+	return list
+}
+
+// enough says whether a quilt comes out of what there is.
+func (s *search) enough(columns, rows int) bool { return len(s.lacks(columns, rows)) == 0 }
+
+// lackWords says what would have to be bought for a quilt: of what lies there in pieces or strips so many more of them.
+func (s *search) lackWords(columns, rows int) string {
+	var list []string
+	for _, l := range s.lacks(columns, rows) {
+		words := fmt.Sprintf("%s of %s", s.sewn.Say(l.by), l.name)
+		if n, one, ok := s.more(l.id, columns, rows); ok {
+			words = fmt.Sprintf("%d more of %s, %s,", n, l.name, one)
+		}
+		list = append(list, words)
+	}
+	return fmt.Sprintf("%s would have to be bought", words.Listed(list))
+}
+
+// more is how many more pieces or strips like those that lie there would suffice of a fabric; false where it lies there otherwise, or that was
+// not worked out.
+func (s *search) more(fabric string, columns, rows int) (n int, size string, ok bool) {
+	d := s.sewn.Document
+	at := -1
+	for i, one := range d.Supplies {
+		if one.Fabric != fabric {
+			continue
+		}
+		if at >= 0 || one.Kind == cloth.Yardage {
+			return 0, "", false
+		}
+		at = i
+	}
+	if at < 0 {
+		return 0, "", false
+	}
+	suffices := func(more int) bool {
+		with := d
+		with.Supplies = slices.Clone(d.Supplies)
+		with.Supplies[at].Count += more
+		blocks, _, ok := sewn(with, s.purse)
+		if !ok {
+			return false
+		}
+		there := search{sewn: blocks, there: map[string]bool{fabric: true}, purse: s.purse, seen: map[[2]int]cutting.Plan{}}
+		return there.enough(columns, rows)
+	}
+	most := mostOfOne - d.Supplies[at].Count
+	for n = 1; n < most && !suffices(n); n *= 2 {
+		if s.purse.empty() {
+			return 0, "", false
+		}
+	}
+	if n = min(n, most); n < 1 || !suffices(n) {
+		return 0, "", false
+	}
+	n = sort.Search(n, suffices)
+	w, _ := d.Supplies[at].Width.Length(d.Units)
+	l, _ := d.Supplies[at].Length.Length(d.Units)
+	return n, words.By(s.sewn.Table.Ruler, w, l), !s.purse.empty()
 }
 
 // blocks is how many blocks such a quilt has.
@@ -237,7 +305,7 @@ func (s *search) rows(columns, hi int) int {
 	lo := 0
 	for lo < hi && !s.purse.empty() {
 		mid := (lo + hi + 1) / 2
-		if by, _ := s.lack(columns, mid); by == 0 {
+		if s.enough(columns, mid) {
 			lo = mid
 		} else {
 			hi = mid - 1
@@ -256,25 +324,26 @@ func (s *search) limits(r *Reach, best [2]int) {
 			r.First = fmt.Sprintf("There is enough for %d blocks to a side and more.", mostReached)
 			continue
 		}
-		by, words := s.lack(n[0], n[1])
-		if by == 0 {
+		lacks := s.lacks(n[0], n[1])
+		if len(lacks) == 0 {
 			continue
 		}
-		r.More = append(r.More, fmt.Sprintf("For %s (%d × %d blocks) %s.", names[i], n[0], n[1], words))
-		if least == 0 || by < least {
-			least = by
-			r.First = s.runsOut(n) + " runs out first."
+		r.More = append(r.More, fmt.Sprintf("For %s (%d × %d blocks) %s.", names[i], n[0], n[1], s.lackWords(n[0], n[1])))
+		by := slices.MaxFunc(lacks, func(x, y lacking) int { return cmp.Compare(x.by, y.by) })
+		if least == 0 || by.by < least {
+			least = by.by
+			r.First = by.name + " runs out first."
+			if len(lacks) > 1 {
+				r.First = namesOf(lacks) + " run out first."
+			}
 		}
 	}
 }
 
-func (s *search) runsOut(n [2]int) string {
-	var most measure.Length
-	name := ""
-	for _, f := range s.cut(n[0], n[1]).Fabrics {
-		if s.there[f.Fabric.ID] && f.Rest > most {
-			most, name = f.Rest, f.Fabric.Name
-		}
+func namesOf(list []lacking) string {
+	var names []string
+	for _, l := range list {
+		names = append(names, l.name)
 	}
-	return name
+	return words.Listed(names)
 }

@@ -148,6 +148,12 @@ func TestBackwardsFromTwoStacksOfSquares(t *testing.T) {
 	if r.Columns*r.Rows != 84 || r.Finished.Text != "57¾″ × 99″" {
 		t.Errorf("%d × %d, %s", r.Columns, r.Rows, r.Finished.Text)
 	}
+	// One row more is 91 blocks, 364 halves, 46 pairs: four more of each; one column more 96 blocks, 48 pairs: six.
+	if len(r.More) != 2 || r.First != "Dark and Light run out first." ||
+		r.More[0] != "For one more row (7 × 13 blocks) 4 more of Dark, 10″ × 10″, and 4 more of Light, 10″ × 10″, would have to be bought." ||
+		!strings.HasPrefix(r.More[1], "For one more column (8 × 12 blocks) 6 more of Dark") {
+		t.Errorf("%q %q", r.First, r.More)
+	}
 	left := map[[2]int]string{}
 	for _, o := range r.Others {
 		left[[2]int{o.Columns, o.Rows}] = o.Uses[0].Says[len(o.Uses[0].Says)-1]

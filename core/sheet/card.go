@@ -11,6 +11,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/pressing"
+	"vicis/core/words"
 )
 
 // What a press card says is common practice: a seam goes toward the piece that lies on top while the iron opens it.
@@ -47,24 +48,16 @@ func (b Sheet) thick() []string {
 			case k.kind != "" && len(names) > mostNamed:
 				where = append(where, fmt.Sprintf(k.many, len(names)))
 			case k.kind == "inside ":
-				where = append(where, "inside "+listed(names))
+				where = append(where, "inside "+words.Listed(names))
 			default:
 				for _, name := range names {
 					where = append(where, k.kind+name)
 				}
 			}
 		}
-		list = append(list, fmt.Sprintf("Up to %d layers %s: slow down before it, turn the wheel by hand over it, and press it flat with a block of wood while it cools.", layers, listed(where)))
+		list = append(list, fmt.Sprintf("Up to %d layers %s: slow down before it, turn the wheel by hand over it, and press it flat with a block of wood while it cools.", layers, words.Listed(where)))
 	}
 	return list
-}
-
-// listed puts names together: A, B and C.
-func listed(names []string) string {
-	if n := len(names); n > 1 {
-		return strings.Join(names[:n-1], ", ") + " and " + names[n-1]
-	}
-	return strings.Join(names, "")
 }
 
 // card says how the seams of one batch are pressed.

@@ -224,7 +224,7 @@ func pileWords(piles []needle.Pile) string {
 			list = append(list, fmt.Sprintf("strips %d to %d", p.From, p.To))
 		}
 	}
-	says := fmt.Sprintf("Piles: %s; then these to each other.", listed(list))
+	says := fmt.Sprintf("Piles: %s; then these to each other.", words.Listed(list))
 	if uneven {
 		says += " They are not of the same number of strips: keep them in this order."
 	}
@@ -300,7 +300,7 @@ func (b Sheet) allowanceWords(l needle.Lie) string {
 				where = append(where, one.side+" at "+words.Plural(n, "place"))
 			}
 		}
-		says = append(says, fmt.Sprintf("Allowances come %s; only those of the beginning are drawn. Keep each as it was pressed.", listed(where)))
+		says = append(says, fmt.Sprintf("Allowances come %s; only those of the beginning are drawn. Keep each as it was pressed.", words.Listed(where)))
 		above, below = nil, nil
 	case lock && len(above) > mostTold && up == drawnWords:
 		return fmt.Sprintf("Allowances point as they are drawn, %d on either piece: each pair must lock under your finger.", len(above))
@@ -318,7 +318,7 @@ func (b Sheet) allowanceWords(l needle.Lie) string {
 	if n := len(clash); n > mostNamed {
 		says = append(says, fmt.Sprintf("At %d places two lie on each other: pin there, and slow down.", n))
 	} else if n > 0 {
-		says = append(says, fmt.Sprintf("At %s two lie on each other: pin there, and slow down.", listed(clash)))
+		says = append(says, fmt.Sprintf("At %s two lie on each other: pin there, and slow down.", words.Listed(clash)))
 	}
 	return strings.Join(says, " ")
 }
@@ -356,7 +356,7 @@ func (b Sheet) pointWords(marks []needle.Mark, way func(needle.Mark) needle.Way)
 	}
 	var list []string
 	for _, w := range order {
-		list = append(list, pointing[w]+" at "+listed(by[w]))
+		list = append(list, pointing[w]+" at "+words.Listed(by[w]))
 	}
 	return strings.Join(list, ", ")
 }

@@ -506,9 +506,9 @@ func flipped(column int, at []int) []string {
 	for _, n := range at {
 		numbers = append(numbers, fmt.Sprint(n))
 	}
-	what := "crossing " + listed(numbers)
+	what := "crossing " + words.Listed(numbers)
 	if len(at) > 1 {
-		what = "crossings " + listed(numbers)
+		what = "crossings " + words.Listed(numbers)
 	}
 	return []string{fmt.Sprintf("column %d, %s from the top", column, what)}
 }

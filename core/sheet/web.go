@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"vicis/core/batching"
+	"vicis/core/words"
 )
 
 // A web: all rows of the middle sewn together, column to column, so that the thread holds every block in its place (common practice).
@@ -64,7 +65,7 @@ func (b Sheet) webSides(batch batching.Batch) (says string, turns bool) {
 		if len(rows[w]) == 1 {
 			name = "row"
 		}
-		list = append(list, fmt.Sprintf("in %s %s %s", name, listed(rows[w]), w))
+		list = append(list, fmt.Sprintf("in %s %s %s", name, words.Listed(rows[w]), w))
 	}
 	says = list[0]
 	for _, s := range list[1:] {

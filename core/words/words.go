@@ -115,3 +115,11 @@ func Ordinal(n int) string {
 	}
 	return fmt.Sprintf("%d%s", n, ending)
 }
+
+// Listed puts names together: A, B and C.
+func Listed(names []string) string {
+	if n := len(names); n > 1 {
+		return strings.Join(names[:n-1], ", ") + " and " + names[n-1]
+	}
+	return strings.Join(names, "")
+}
