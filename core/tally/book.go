@@ -100,7 +100,10 @@ func Read(w *work.Work, text string) (events []Event, faults []Fault) {
 	ids := map[string]int{}
 	for {
 		cells, err := t.Read()
-		line, _ := t.FieldPos(0)
+		line := 0
+		if len(cells) > 0 { // a line that cannot be read may have none, and then no place either
+			line, _ = t.FieldPos(0)
+		}
 		switch {
 		case errors.Is(err, io.EOF):
 			if len(events) == 0 && len(faults) == 0 {
