@@ -81,7 +81,7 @@ func TestEveryWrongLineIsNamed(t *testing.T) {
 		{head + "one-0001,2026-03-14T15:09:26Z,cut,sewn,4\n", []int{2}, "no kind"},
 		{head + "one-0001,2026-03-14T15:09:26Z,cut\n", []int{2}, "3 cells"},
 		{head + "one-0001,2026-03-14T15:09:26Z,\"cut,made,4\n", []int{2}, "no table"},
-		{"kind,name,at\nundo,cut,2026-03-14T15:09:26Z\nZ\"", []int{3}, "no table"},
+		{"name,kind,at,n\ncut,made,2026-03-14T15:09:26Z,4\nZ\"", []int{3}, "no table"},
 		{head + "x,2026-03-14T15:09:26Z,cut,made,4\none-0002,2026-03-14T15:09:26Z,cut,made,4\ny,2026-03-14T15:09:26Z,cut,made,4\n", []int{2, 4}, "no id"},
 	} {
 		_, faults := Read(three, c.text)
