@@ -129,6 +129,8 @@ func (t *telling) units() {
 			t.say("%s, was %s", u.Name, a.Parts[i].Name)
 		case !slices.Equal(a.Parts[i].Also, u.Also):
 			t.say("something else stands in for %s", u.Name)
+		case a.Parts[i].Extra != u.Extra:
+			t.say("%d of %s beyond the quilt, was %d", u.Extra, u.Name, a.Parts[i].Extra)
 		}
 	}
 	for _, u := range a.Parts {

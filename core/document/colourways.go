@@ -169,7 +169,7 @@ func (x *expander) unit(id naming.Unit, way Colourway) naming.Unit {
 	if !ok {
 		return ""
 	}
-	u.ID, u.Name, u.Of = id.In(way.ID), u.Name+", "+way.Name, i+1
+	u.ID, u.Name, u.Of, u.Extra = id.In(way.ID), u.Name+", "+way.Name, i+1, 0
 	x.copies[key] = u.ID
 	for _, r := range making.Roles(u.How) {
 		if fabric, changed := changes[*r]; changed {

@@ -216,7 +216,7 @@ func (x *expander) pressed(ref naming.Unit, whole, own bool) naming.Unit {
 			*other = x.pressed(*other, true, false)
 		}
 	}
-	u.Also = nil
+	u.Also, u.Extra = nil, 0
 	x.out.Parts = append(x.out.Parts, u)
 	return u.ID.Look(variant)
 }

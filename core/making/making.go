@@ -25,6 +25,8 @@ type Unit struct {
 
 	Measured *Measures `json:"measured,omitempty" doc:"What it measures, where that is not what it should and the quilt is planned on it"`
 
+	Extra int `json:"extra,omitempty" minimum:"0" maximum:"1000" doc:"How many are made beyond what the quilt takes, in its own fabrics: loose blocks, or units for another quilt"`
+
 	// Of is the place of the unit in the document this one was copied from, counted from 1, for a colourway; 0 for its
 	// own.
 	Of int `json:"-"`
@@ -413,6 +415,7 @@ func (u *Unit) UnmarshalJSON(data []byte) error {
 		Also     []naming.Unit   `json:"also"`
 		How      json.RawMessage `json:"how"`
 		Measured *Measures       `json:"measured"`
+		Extra    int             `json:"extra"`
 	}
 	if err := strict(data, &raw); err != nil {
 		return err
@@ -438,7 +441,7 @@ func (u *Unit) UnmarshalJSON(data []byte) error {
 	if err := strict(rest, how); err != nil {
 		return fmt.Errorf("unit %q: %w", raw.ID, err)
 	}
-	*u = Unit{ID: raw.ID, Name: raw.Name, Also: raw.Also, How: how, Measured: raw.Measured}
+	*u = Unit{ID: raw.ID, Name: raw.Name, Also: raw.Also, How: how, Measured: raw.Measured, Extra: raw.Extra}
 	return nil
 }
 
@@ -466,7 +469,8 @@ func (u Unit) MarshalJSON() ([]byte, error) {
 		Also     []naming.Unit   `json:"also,omitempty"`
 		How      json.RawMessage `json:"how"`
 		Measured *Measures       `json:"measured,omitempty"`
-	}{u.ID, u.Name, u.Also, joined, u.Measured})
+		Extra    int             `json:"extra,omitempty"`
+	}{u.ID, u.Name, u.Also, joined, u.Measured, u.Extra})
 }
 
 // Clone is a unit of which anything can be changed without changing the first one.
@@ -592,6 +596,9 @@ func (b *bench) visit(i int) {
 	if !ok {
 		return
 	}
+	if !here.extra(m) {
+		return
+	}
 	if m.Piece.Rounded {
 		b.t.Problems.Stop("too-fine", here.At,
 			fmt.Sprintf("%s is halved at 45° more often than can be followed exactly.", u.Name),
@@ -625,6 +632,31 @@ func (b *bench) visit(i int) {
 		}
 	}
 	b.order = append(b.order, u.ID)
+}
+
+// mostExtra is how many of a unit may be made beyond what the quilt takes.
+const mostExtra = 1000
+
+// extra checks how many of a unit are made beyond what the quilt takes.
+func (t *Table) extra(m Made) bool {
+	at := strings.TrimSuffix(t.At, "/how") + "/extra"
+	switch n := t.Unit.Extra; {
+	case n < 0 || n > mostExtra:
+		t.Problems.Stop("extra", at, fmt.Sprintf("%d of %s cannot be made beyond the quilt.", n, t.Unit.Name),
+			fmt.Sprintf("Write 0 to %d.", mostExtra))
+		return false
+	case n > 0 && m.InLength:
+		t.Problems.Stop("extra", at, fmt.Sprintf("%s is a strip set: how many are sewn follows from what is cut from it.", t.Unit.Name),
+			"Ask for more of what is cut from it.")
+		return false
+	case n > 0 && !slices.ContainsFunc(m.Acts, func(a Act) bool {
+		return slices.ContainsFunc(a.Outputs(), func(g Give) bool { return g.ID == t.Unit.ID.Step() })
+	}):
+		t.Problems.Stop("extra", at, fmt.Sprintf("What falls out of %s is in several kinds, and none of them is all of it.", t.Unit.Name),
+			"Ask for more of what is made of it.")
+		return false
+	}
+	return true
 }
 
 // bounded says whether what was made so far can still be drawn and worked out; else nothing more is made, and what is too

@@ -467,6 +467,14 @@ func (b Sheet) workCounts(steps []Step) {
 			}
 		}
 	}
+	for _, u := range b.Units {
+		if i, ok := at[u.Unit.ID.Step()]; ok && u.Unit.Extra > 0 {
+			if n := b.Layout.Count[u.Unit.ID]; len(terms[i]) == 0 && n > 0 {
+				terms[i] = append(terms[i], fmt.Sprintf("%d in the quilt", n))
+			}
+			terms[i] = append(terms[i], fmt.Sprintf("%d beyond the quilt", u.Unit.Extra))
+		}
+	}
 	for i := range steps {
 		s := &steps[i]
 		sum := strings.Join(terms[i], " + ")

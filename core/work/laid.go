@@ -187,6 +187,9 @@ func (b Counted) wanted() demand.Demand {
 			}
 			d.Sources = append(d.Sources, s)
 		}
+		if m.Unit.Extra > 0 {
+			d.Wanted[m.Unit.ID.Step()] += m.Unit.Extra
+		}
 		if len(m.Unit.Also) > 0 {
 			for _, other := range m.Unit.Also {
 				d.Also[m.Unit.ID.Step()] = append(d.Also[m.Unit.ID.Step()], other.Step())

@@ -5,7 +5,7 @@ import type { Unit } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { Fold } from "../frame/Fold";
-import { ChoiceField, TextField } from "../frame/fields";
+import { ChoiceField, NumberField, TextField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
@@ -92,6 +92,17 @@ function UnitRow({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
             onChange={(v) => draft.set(["units", i, "name"], v)}
             problems={draft.at(`/units/${i}/name`, `/units/${i}/id`, `/units/${i}`)}
           />
+          {how.by !== "strip set" && (
+            <NumberField
+              label="Beyond the quilt"
+              value={unit.extra ?? 0}
+              min={0}
+              max={1000}
+              w="110px"
+              onChange={(v) => draft.set(["units", i, "extra"], v || undefined)}
+              problems={draft.at(`/units/${i}/extra`)}
+            />
+          )}
           <Button size="sm" mb="3px" flexShrink={0} onClick={() => draft.set(["units", i], undefined)}>
             Take it out
           </Button>
