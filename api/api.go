@@ -126,6 +126,7 @@ func (unitSchema) Schema(r huma.Registry) *huma.Schema {
 				"id": {Type: huma.TypeString}, "name": {Type: huma.TypeString},
 				"also": {Type: huma.TypeArray, Items: &huma.Schema{Type: huma.TypeString}}, "how": how,
 				"measured": huma.SchemaFromType(r, reflect.TypeFor[making.Measures]()),
+				"extra":    {Type: huma.TypeInteger, Description: "How many are made beyond what the quilt takes"},
 			},
 		}
 		unit.PrecomputeMessages()

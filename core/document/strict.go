@@ -111,6 +111,7 @@ func fieldsOf(t reflect.Type, data json.RawMessage) map[string]reflect.Type {
 		fields := map[string]reflect.Type{
 			"id": reflect.TypeFor[string](), "name": reflect.TypeFor[string](),
 			"also": reflect.TypeFor[[]string](), "how": nil, "measured": reflect.TypeFor[*making.Measures](),
+			"extra": reflect.TypeFor[int](),
 		}
 		if m, ok := making.MethodCalled(how.How.By); ok {
 			fields["how"] = reflect.TypeOf(m).Elem()

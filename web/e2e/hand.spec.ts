@@ -17,7 +17,7 @@ test("two stacks of squares come to a quilt without a sum", async ({ page }) => 
   await page.getByLabel("or squares in hand").fill("10");
   await page.getByLabel("Beyond the quilt").first().fill("2000");
   await expect(page.getByText(/2000 of .* cannot be made beyond the quilt/).first()).toBeVisible();
-  await page.getByLabel("Beyond the quilt").first().fill("3");
+  await page.getByLabel("Beyond the quilt").first().fill("4");
   await page.locator("summary", { hasText: "How large a quilt" }).click();
   const packs = page.getByLabel("as in");
   for (const i of [0, 1]) {
@@ -26,7 +26,7 @@ test("two stacks of squares come to a quilt without a sum", async ({ page }) => 
   }
   await page.getByLabel("How many", { exact: true }).first().fill("20");
   await page.getByRole("button", { name: "How large?" }).click();
-  // Twenty pairs give forty units, three of them loose: 6 × 6 of the others.
+  // Twenty pairs give forty units, four of them loose: 6 × 6 of the others.
   await expect(page.getByText(/^6 × 6 blocks/)).toBeVisible();
   await page.getByRole("button", { name: "Make it so" }).click();
   await expect(page.getByLabel("Blocks down")).toHaveValue("6");

@@ -1753,6 +1753,8 @@ export interface components {
         };
         MakingUnit: {
             also?: string[];
+            /** @description How many are made beyond what the quilt takes */
+            extra?: number;
             how: components["schemas"]["MethodCutAgain"] | components["schemas"]["MethodFlippedCorners"] | components["schemas"]["MethodFlyingGeese"] | components["schemas"]["MethodFrame"] | components["schemas"]["MethodGrid"] | components["schemas"]["MethodHalfSquare"] | components["schemas"]["MethodJoined"] | components["schemas"]["MethodLogCabin"] | components["schemas"]["MethodPlainPatch"] | components["schemas"]["MethodQuarterSquare"] | components["schemas"]["MethodSquareInSquare"] | components["schemas"]["MethodStripSet"] | components["schemas"]["MethodSubCut"] | components["schemas"]["MethodTube"];
             id: string;
             measured?: {
