@@ -2,37 +2,24 @@ package order
 
 import (
 	"fmt"
-	"maps"
 	"math/rand"
 	"slices"
 	"testing"
 
 	"vicis/core/batching"
 	"vicis/core/document"
-	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/tally"
 	"vicis/core/work"
-	"vicis/demo"
+	"vicis/internal/quilts"
 )
 
-// every quilt there is, its rows sewn as a web or not.
-func quilts(t *testing.T, web bool) (list []*work.Work) {
-	var docs []document.Document
-	blocks, err := library.List()
+// worked is every quilt there is, its rows sewn as a web or not.
+func worked(t *testing.T, web bool) (list []*work.Work) {
+	docs, err := quilts.All()
 	if err != nil {
 		t.Fatal(err)
-	}
-	for _, e := range blocks {
-		docs = append(docs, e.Document)
-	}
-	more, err := demo.Documents()
-	if err != nil {
-		t.Fatal(err)
-	}
-	for _, id := range slices.Sorted(maps.Keys(more)) {
-		docs = append(docs, more[id])
 	}
 	for _, d := range docs {
 		if web {
@@ -73,7 +60,7 @@ func (m *maker) cut() {
 func TestWhatIsMissingFinishesABlock(t *testing.T) {
 	rng := rand.New(rand.NewSource(17)) //nolint:gosec // the same every time
 	told, left := 0, 0
-	for _, w := range quilts(t, false) {
+	for _, w := range worked(t, false) {
 		index := map[naming.Step]int{}
 		for i, s := range w.Steps {
 			index[s.ID] = i
@@ -145,7 +132,7 @@ func TestWhatIsMissingFinishesABlock(t *testing.T) {
 // table it can be sewn exactly as far as there are blocks; and once it is sewn as planned all of them are used.
 func TestAWebTakesItsBlocksOneByOne(t *testing.T) {
 	webs, seams := 0, 0
-	for _, w := range quilts(t, true) {
+	for _, w := range worked(t, true) {
 		index := map[naming.Step]int{}
 		for i, s := range w.Steps {
 			index[s.ID] = i
@@ -229,7 +216,7 @@ func TestAWebTakesItsBlocksOneByOne(t *testing.T) {
 // A quilt that gets a row and a column of the same half-way keeps what hangs in its web: nothing of it is lost, and every column wants one seam more.
 func TestAWebGoesOnWhenTheQuiltGrows(t *testing.T) {
 	held := 0
-	for _, w := range quilts(t, true) {
+	for _, w := range worked(t, true) {
 		if len(w.Document.Top.Repeat) > 1 || len(w.Document.Top.Repeat[0]) > 1 || len(w.Document.Top.Borders) > 0 {
 			continue
 		}

@@ -2,36 +2,22 @@ package tally_test
 
 import (
 	"fmt"
-	"maps"
 	"slices"
 	"testing"
 
 	"vicis/core/batching"
-	"vicis/core/document"
-	"vicis/core/library"
 	"vicis/core/naming"
 	"vicis/core/tally"
 	"vicis/core/work"
-	"vicis/demo"
+	"vicis/internal/quilts"
 )
 
 // every quilt there is, to be sewn in kits of so many blocks.
 func inKits(t *testing.T, size int) (list []*work.Work) {
 	t.Helper()
-	var docs []document.Document
-	blocks, err := library.List()
+	docs, err := quilts.All()
 	if err != nil {
 		t.Fatal(err)
-	}
-	for _, e := range blocks {
-		docs = append(docs, e.Document)
-	}
-	more, err := demo.Documents()
-	if err != nil {
-		t.Fatal(err)
-	}
-	for _, id := range slices.Sorted(maps.Keys(more)) {
-		docs = append(docs, more[id])
 	}
 	for _, d := range docs {
 		d.Schools.Kit = size
