@@ -56,7 +56,10 @@ func (w *Work) lookOfColumn(column int) string {
 
 // lookOfRow is what a row of blocks shows: the same from both ends.
 func (w *Work) lookOfRow(k quilt.RowKind) string {
-	looks := map[quilt.Cell]uint64{}
+	looks := w.cells
+	if looks == nil {
+		looks = map[quilt.Cell]uint64{}
+	}
 	look := func(c quilt.Cell, half int) uint64 {
 		c.Turn = (c.Turn + half) % 360
 		if _, known := looks[c]; !known {

@@ -13,6 +13,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
+	"vicis/core/quilt"
 )
 
 // Step is one thing that is counted.
@@ -121,6 +122,8 @@ func (w *Work) steps() []Step {
 }
 
 func (w *Work) told() []Step {
+	w.cells = map[quilt.Cell]uint64{}
+	defer func() { w.cells = nil }()
 	byStage := map[batching.Stage][]Step{}
 	add := func(s Step) { byStage[s.Stage] = append(byStage[s.Stage], s) }
 	for i := range w.Cut.Fabrics {

@@ -11,6 +11,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/quilt"
 )
 
 // Work is everything that is done, in the order it is done.
@@ -20,6 +21,8 @@ type Work struct {
 	Batches []batching.Batch
 	Steps   []Step // everything that is counted
 	Script  []Part // the cutting in the order of the table
+
+	cells map[quilt.Cell]uint64 // what cells show, while the steps are listed
 }
 
 // Of works a document out. Where it is false the problems say what stops, and the work holds the stages that could be

@@ -240,7 +240,7 @@ export function FinishedOrSquares({
         onChange={write("cut")}
         onBlur={draft.settle}
         problems={m.at(["cut"])}
-        help={how.cut ? undefined : "where they lie there already: what they finish follows"}
+        help={how.cut ? undefined : "where they lie there already"}
       />
     </>
   );
