@@ -47,6 +47,19 @@ func TestWhatIsWrittenReadsAsItWas(t *testing.T) {
 	}
 }
 
+func TestColumnsOfAWebAreToldFromAllElse(t *testing.T) {
+	for n := 2; n < 120; n++ {
+		if Web(n).Column() != n || Web(n).Made() != "" || Web(n).Number() != 0 {
+			t.Errorf("column %d is %s, read as column %d", n, Web(n), Web(n).Column())
+		}
+	}
+	for _, s := range []Step{Rows, Row(3), "rows/web", "rows/web/x", "rows/web/2/3", "block/web/2", BindingJoin, ""} {
+		if s.Column() != 0 {
+			t.Errorf("%s is taken for column %d", s, s.Column())
+		}
+	}
+}
+
 func FuzzParseAndNameAreInverse(f *testing.F) {
 	for _, s := range []string{
 		"half", "half:b", "half@navy@B:b", "half@@B", "block/c2", "block/row-1/column-2#3",
