@@ -25,7 +25,7 @@ type Supply struct {
 	Count  int             `json:"count,omitempty" minimum:"0" maximum:"1000" doc:"How many of these; 1 when left out"`
 }
 
-// Reach is the largest quilt of a pattern that comes out of what there is.
+// Reach is how large a quilt of a pattern comes out of what there is.
 type Reach struct {
 	Columns  int        `json:"columns" doc:"Blocks across; 0 where not even one comes out"`
 	Rows     int        `json:"rows"`
@@ -35,7 +35,7 @@ type Reach struct {
 	First    string     `json:"first" doc:"What runs out first"`
 	More     []string   `json:"more" doc:"What a little more would allow"`
 	Others   []Measure  `json:"others" doc:"Other shapes with as many blocks, or nearly"`
-	Says     string     `json:"says" doc:"That not every size was worked out, where the quilt is too large for that"`
+	Says     string     `json:"says" doc:"How many come out of it at most, where that is another shape; that not every size was worked out, where the quilt is too large for that"`
 }
 
 // Used is what a quilt takes of a fabric.
@@ -62,7 +62,7 @@ const mostOfOne = 1000
 const mostReached = 40
 
 // Backwards goes from the cloth there is to the largest quilt of the document's blocks and borders. Fabrics of which
-// nothing is said are bought as needed. Among quilts with the most blocks the squarest is taken.
+// nothing is said are bought as needed. Among quilts with the most blocks, or nearly as many, the squarest is taken.
 func Backwards(d document.Document, supplies []Supply, purse *Purse) (Reach, problem.List) {
 	r := Reach{Uses: []Used{}, More: []string{}, Others: []Measure{}}
 	d, there := withSupplies(d, supplies)
@@ -84,23 +84,27 @@ func Backwards(d document.Document, supplies []Supply, purse *Purse) (Reach, pro
 		return r, *problems
 	}
 	s := search{sewn: blocks, there: there, purse: purse, seen: map[[2]int]cutting.Plan{}}
-	best, rows := [2]int{}, mostReached
+	largest, rows := [2]int{}, mostReached
 	most := map[int]int{} // rows, by columns
 	for columns := 1; columns <= mostReached && !purse.empty(); columns++ {
 		rows = s.rows(columns, rows) // one column more has no more rows
 		most[columns] = rows
-		if n, m := s.blocks(columns, rows), s.blocks(best[0], best[1]); n > m || n == m && rows > 0 &&
-			gap(columns, rows) < gap(best[0], best[1]) {
-			best = [2]int{columns, rows}
+		if n, m := s.blocks(columns, rows), s.blocks(largest[0], largest[1]); n > m || n == m && rows > 0 &&
+			gap(columns, rows) < gap(largest[0], largest[1]) {
+			largest = [2]int{columns, rows}
 		}
 		if rows == 0 {
 			break
 		}
 	}
+	best := s.squarest(largest, most)
 	if best[0] == 0 && s.enough(1, 1) { // the largest were looked at first, and nothing was left for one
-		best, most[1] = [2]int{1, 1}, 1
+		best, largest, most[1] = [2]int{1, 1}, [2]int{1, 1}, 1
 	}
 	r.Columns, r.Rows, r.Blocks = best[0], best[1], s.blocks(best[0], best[1])
+	if best != largest {
+		r.Says = fmt.Sprintf("The most that comes out of it is %d blocks, %d × %d.", s.blocks(largest[0], largest[1]), largest[0], largest[1])
+	}
 	if purse.empty() {
 		r.Says = "Not every size was worked out: this quilt is too large for that. There may be a larger one."
 	}
@@ -112,12 +116,31 @@ func Backwards(d document.Document, supplies []Supply, purse *Purse) (Reach, pro
 	r.Uses = s.uses(best[0], best[1])
 	s.limits(&r, best)
 	for columns := 1; columns <= mostReached; columns++ {
-		if rows := most[columns]; columns != best[0] && rows > 0 && 10*s.blocks(columns, rows) >= 9*r.Blocks &&
-			gap(columns, rows) <= 4 {
+		rows := most[columns]
+		near := 10*s.blocks(columns, rows) >= 9*r.Blocks && gap(columns, rows) <= 4
+		if columns != best[0] && rows > 0 && (near || [2]int{columns, rows} == largest) {
 			r.Others = append(r.Others, Measure{columns, rows, s.size(columns, rows), s.uses(columns, rows)})
 		}
 	}
 	return r, *problems
+}
+
+// squarest is the quilt nearest to a square, of those with nearly as many blocks as the largest (judgement: nine of ten); one that can be made
+// neither longer nor wider.
+func (s *search) squarest(largest [2]int, most map[int]int) [2]int {
+	best, least := largest, 9*s.blocks(largest[0], largest[1])
+	for columns := 1; columns <= mostReached; columns++ {
+		rows := most[columns]
+		wider := rows > 0 && most[columns+1] >= rows
+		if n := s.blocks(columns, rows); wider || 10*n < least {
+			continue
+		}
+		closer := gap(columns, rows) - gap(best[0], best[1])
+		if closer < 0 || closer == 0 && s.blocks(columns, rows) > s.blocks(best[0], best[1]) {
+			best = [2]int{columns, rows}
+		}
+	}
+	return best
 }
 
 // withSupplies is the document with what there is in place of what was promised of the same fabrics, and which those are.
@@ -255,10 +278,12 @@ func (s *search) more(fabric string, columns, rows int) (n int, size string, ok 
 		if one.Fabric != fabric {
 			continue
 		}
-		if at >= 0 || one.Kind == cloth.Yardage {
+		if one.Kind == cloth.Yardage {
 			return 0, "", false
 		}
-		at = i
+		if at < 0 || one.Count > d.Supplies[at].Count { // of several the one there is most of
+			at = i
+		}
 	}
 	if at < 0 {
 		return 0, "", false

@@ -12,7 +12,7 @@ import (
 )
 
 // Whatever the supplies: what is said comes out of them, and one row or column more does not; tried against the plan
-// itself.
+// itself. (Nine of ten of the largest suffice for a squarer one.)
 func TestBackwardsIsTheLargestQuilt(t *testing.T) {
 	tried := 0
 	for i, d := range blocks(t) {
@@ -104,7 +104,7 @@ func TestBackwardsByHand(t *testing.T) {
 }
 
 // By hand: pieces and strips count for what they give. 9 pieces of 10½ × 10½ give four squares of 5 each, 36; 4 strips of
-// 5 × 21 give four each, 16: 52 squares, of which 7 × 7 are 49 and 4 × 13 are 52.
+// 5 × 21 give four each, 16: 52 squares, of which 7 × 7 are 49 and 4 × 13 are 52: the square one is told, and the other beside it.
 func TestBackwardsFromPiecesAndStrips(t *testing.T) {
 	d, _ := document.Read([]byte(`{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":"1/2"},
 "strip":"5","spares":{},"schools":{},"settings":{},"fabrics":[{"id":"f","name":"Fog","colour":"#999999"}],"roles":[{"id":"A","name":"A","fabric":"f"}],
@@ -113,8 +113,13 @@ func TestBackwardsFromPiecesAndStrips(t *testing.T) {
 		{Fabric: "f", Kind: cloth.Pieces, Width: "10 1/2", Length: "10 1/2", Count: 9},
 		{Fabric: "f", Kind: cloth.Strips, Width: "5", Length: "21", Count: 4},
 	}, ask.Enough(nil))
-	if problems.Stopped() || r.Blocks != 52 || len(r.Uses) != 1 || len(r.Uses[0].Says) != 2 {
+	if problems.Stopped() || r.Blocks != 49 || r.Says != "The most that comes out of it is 52 blocks, 4 × 13." || len(r.Uses) != 1 || len(r.Uses[0].Says) != 2 {
 		t.Errorf("%+v %v", r, problems)
+	}
+	// 56 squares are four more than there are: one piece more.
+	if len(r.More) != 2 || r.More[0] != "For one more row (7 × 8 blocks) 1 more of Fog, 10½″ × 10½″, would have to be bought." ||
+		r.More[1] != "For one more column (8 × 7 blocks) 1 more of Fog, 10½″ × 10½″, would have to be bought." {
+		t.Errorf("%q", r.More)
 	}
 	if _, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Kind: "bolts", Length: "1 yd"}}, ask.Enough(nil)); !problems.Stopped() ||
 		problems[0].At != "/supplies/0/kind" {
@@ -123,7 +128,7 @@ func TestBackwardsFromPiecesAndStrips(t *testing.T) {
 }
 
 // By hand: two stacks of 42 squares of 10″, eight halves from each pair, four to a block: 336 halves, 84 blocks. 7 × 12 take all of them, 8 × 10
-// leave two of each, 9 × 9 take 40½ pairs and leave one. Halves of such squares are 10 ÷ 2 − 1.4142 × ¼ = 4.646, trimmed to 4⅝: a block finishes 8¼.
+// leave two of each, 9 × 9, which is square, take 40½ pairs and leave one. Halves of such squares are 10 ÷ 2 − 1.4142 × ¼ = 4.646, trimmed to 4⅝: a block finishes 8¼.
 func TestBackwardsFromTwoStacksOfSquares(t *testing.T) {
 	d, problems := document.Read([]byte(`{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":"1/2"},
 "strip":"2 1/2","spares":{},"schools":{},"settings":{},"fabrics":[{"id":"d","name":"Dark","colour":"#333333"},{"id":"l","name":"Light","colour":"#eeeeee"}],
@@ -145,20 +150,20 @@ func TestBackwardsFromTwoStacksOfSquares(t *testing.T) {
 	if problems.Stopped() || len(supplies) != 2 {
 		t.Fatal(problems, supplies)
 	}
-	if r.Columns*r.Rows != 84 || r.Finished.Text != "57¾″ × 99″" {
+	if r.Columns != 9 || r.Rows != 9 || r.Finished.Text != "74¼″ × 74¼″" || r.Says != "The most that comes out of it is 84 blocks, 7 × 12." {
 		t.Errorf("%d × %d, %s", r.Columns, r.Rows, r.Finished.Text)
 	}
-	// One row more is 91 blocks, 364 halves, 46 pairs: four more of each; one column more 96 blocks, 48 pairs: six.
+	// One row more is 90 blocks, 360 halves, 45 pairs: three more of each; and so is one column more.
 	if len(r.More) != 2 || r.First != "Dark and Light run out first." ||
-		r.More[0] != "For one more row (7 × 13 blocks) 4 more of Dark, 10″ × 10″, and 4 more of Light, 10″ × 10″, would have to be bought." ||
-		!strings.HasPrefix(r.More[1], "For one more column (8 × 12 blocks) 6 more of Dark") {
+		r.More[0] != "For one more row (9 × 10 blocks) 3 more of Dark, 10″ × 10″, and 3 more of Light, 10″ × 10″, would have to be bought." ||
+		!strings.HasPrefix(r.More[1], "For one more column (10 × 9 blocks) 3 more of Dark") {
 		t.Errorf("%q %q", r.First, r.More)
 	}
 	left := map[[2]int]string{}
 	for _, o := range r.Others {
 		left[[2]int{o.Columns, o.Rows}] = o.Uses[0].Says[len(o.Uses[0].Says)-1]
 	}
-	for size, words := range map[[2]int]string{{8, 10}: "2 pieces of 10″ × 10″ are not used", {9, 9}: "1 piece of 10″ × 10″ is not used"} {
+	for size, words := range map[[2]int]string{{8, 10}: "2 pieces of 10″ × 10″ are not used", {7, 12}: "42 of 10″ × 10″ from 42 pieces"} {
 		if !strings.HasPrefix(left[size], words) {
 			t.Errorf("%v: %q", size, left[size])
 		}

@@ -13,17 +13,18 @@ type Kind = NonNullable<Supply["kind"]>;
 type Written = { kind: Kind; length: string; width: string; count: string };
 const empty: Written = { kind: "yardage", length: "", width: "", count: "" };
 
-/** What was written here before; a bare text is a length of cloth. */
-function kept(key: string): Record<string, Written> {
+/** What was written here before; one thing alone, or a bare text that is a length of cloth, as older pages kept it. */
+function kept(key: string): Record<string, Written[]> {
   try {
-    const before: Record<string, string | Written> = JSON.parse(localStorage.getItem(key) ?? "{}");
-    return Object.fromEntries(
-      Object.entries(before).map(([f, w]) => [f, typeof w === "string" ? { ...empty, length: w } : { ...empty, ...w }]),
-    );
+    const before: Record<string, string | Written | Written[]> = JSON.parse(localStorage.getItem(key) ?? "{}");
+    const one = (w: string | Written) => (typeof w === "string" ? { ...empty, length: w } : { ...empty, ...w });
+    return Object.fromEntries(Object.entries(before).map(([f, w]) => [f, Array.isArray(w) ? w.map(one) : [one(w)]]));
   } catch {
     return {};
   }
 }
+
+const isTold = (w: Written) => w.length.trim() !== "";
 
 const supply = (fabric: string, w: Written): Supply =>
   w.kind === "yardage"
@@ -34,17 +35,19 @@ export function FromCloth({ draft }: { draft: Draft }) {
   const d = draft.document;
   const key = `vicis-cloth-${draft.id}`;
   const [there, setThere] = useState(() => kept(key));
-  const told = d.fabrics.filter((f) => (there[f.id]?.length ?? "").trim() !== "");
+  const of = (fabric: string) => there[fabric] ?? [empty];
+  // Every thing that something is said of, in the order it is sent.
+  const told = d.fabrics.flatMap((f) => of(f.id).flatMap((w, k) => (isTold(w) ? [{ fabric: f.id, k, w }] : [])));
   const reach = useMutation({
     mutationFn: () =>
       server.backwards(
         d,
-        told.map((f) => supply(f.id, there[f.id] ?? empty)),
+        told.map((t) => supply(t.fabric, t.w)),
       ),
   });
   const problems: Problem[] = reach.error instanceof Refused ? (reach.error.trouble.problems ?? []) : [];
-  const write = (fabric: string, part: Partial<Written>) => {
-    const next = { ...there, [fabric]: { ...empty, ...there[fabric], ...part } };
+  const put = (fabric: string, list: Written[]) => {
+    const next = { ...there, [fabric]: list };
     setThere(next);
     try {
       localStorage.setItem(key, JSON.stringify(next));
@@ -53,6 +56,11 @@ export function FromCloth({ draft }: { draft: Draft }) {
     }
     if (reach.data || reach.error) reach.reset();
   };
+  const write = (fabric: string, k: number, part: Partial<Written>) =>
+    put(
+      fabric,
+      of(fabric).map((w, n) => (n === k ? { ...w, ...part } : w)),
+    );
   const r = reach.data;
   const take = (columns: number, rows: number) => {
     draft.set(["top", "columns"], columns);
@@ -63,51 +71,29 @@ export function FromCloth({ draft }: { draft: Draft }) {
       <chakra.summary cursor="pointer" minH="36px" display="flex" alignItems="center" fontWeight="600">
         How large a quilt comes out of the cloth there is?
       </chakra.summary>
-      {d.fabrics.map((f) => {
-        const w = there[f.id] ?? empty;
-        const at = (part: string) => problems.filter((p) => p.at === `/supplies/${told.indexOf(f)}/${part}`);
-        const field = (part: "length" | "width" | "count", label: string, help?: string) => (
-          <TextField
-            label={label}
-            value={w[part]}
-            onChange={(v) => write(f.id, { [part]: v })}
-            help={help}
-            problems={at(part)}
-          />
-        );
-        return (
-          <Box
-            key={f.id}
-            display="grid"
-            gridTemplateColumns={{ base: "1fr 1fr", md: "1.2fr 1.2fr 0.7fr 0.8fr 0.8fr" }}
-            gap="10px 12px"
-            alignItems="end"
-            mt="8px"
-          >
-            <ChoiceField
-              label={`${f.name} lies there as`}
-              value={w.kind}
-              onChange={(kind) => write(f.id, { kind })}
-              choices={[
-                { value: "yardage", name: "a length" },
-                { value: "strips", name: "strips" },
-                { value: "pieces", name: "pieces" },
-              ]}
+      {d.fabrics.map((f) => (
+        <Box key={f.id}>
+          {of(f.id).map((w, k) => (
+            <There
+              // biome-ignore lint/suspicious/noArrayIndexKey: they have no name but their place
+              key={k}
+              name={f.name}
+              first={k === 0}
+              w={w}
+              write={(part) => write(f.id, k, part)}
+              at={(part) => {
+                const n = told.findIndex((t) => t.fabric === f.id && t.k === k);
+                return problems.filter((p) => p.at === `/supplies/${n}/${part}`);
+              }}
             />
-            <PackField
-              label="as in"
-              take={(p) => write(f.id, { kind: p.kind, width: p.width, length: p.length, count: `${p.count}` })}
-            />
-            {w.kind !== "yardage" && field("count", "How many")}
-            {w.kind !== "yardage" && field("width", "Wide")}
-            {field(
-              "length",
-              w.kind === "yardage" ? `${f.name}, there is` : "Long",
-              w.length === "" ? "empty: bought as needed" : undefined,
-            )}
-          </Box>
-        );
-      })}
+          ))}
+          {of(f.id).every(isTold) && (
+            <Button size="sm" variant="plain" px="0" onClick={() => put(f.id, [...of(f.id), empty])}>
+              {`and something else of ${f.name}`}
+            </Button>
+          )}
+        </Box>
+      ))}
       <Button size="sm" mt="10px" disabled={told.length === 0 || reach.isPending} onClick={() => reach.mutate()}>
         How large?
       </Button>
@@ -138,6 +124,52 @@ export function FromCloth({ draft }: { draft: Draft }) {
         </Box>
       )}
     </chakra.details>
+  );
+}
+
+type ThereProps = {
+  name: string;
+  first: boolean;
+  w: Written;
+  write: (part: Partial<Written>) => void;
+  at: (part: string) => Problem[];
+};
+
+/** One thing that lies there of a fabric. */
+function There({ name, first, w, write, at }: ThereProps) {
+  const field = (part: "length" | "width" | "count", label: string, help?: string) => (
+    <TextField label={label} value={w[part]} onChange={(v) => write({ [part]: v })} help={help} problems={at(part)} />
+  );
+  return (
+    <Box
+      display="grid"
+      gridTemplateColumns={{ base: "1fr 1fr", md: "1.2fr 1.2fr 0.7fr 0.8fr 0.8fr" }}
+      gap="10px 12px"
+      alignItems="end"
+      mt="8px"
+    >
+      <ChoiceField
+        label={first ? `${name} lies there as` : "and as"}
+        value={w.kind}
+        onChange={(kind) => write({ kind })}
+        choices={[
+          { value: "yardage", name: "a length" },
+          { value: "strips", name: "strips" },
+          { value: "pieces", name: "pieces" },
+        ]}
+      />
+      <PackField
+        label="as in"
+        take={(p) => write({ kind: p.kind, width: p.width, length: p.length, count: `${p.count}` })}
+      />
+      {w.kind !== "yardage" && field("count", "How many")}
+      {w.kind !== "yardage" && field("width", "Wide")}
+      {field(
+        "length",
+        w.kind === "yardage" ? `${name}, there is` : "Long",
+        w.length === "" && first ? "empty: bought as needed" : undefined,
+      )}
+    </Box>
   );
 }
 
