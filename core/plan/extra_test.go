@@ -77,3 +77,31 @@ func TestMoreThanTheQuiltTakesIsRefusedWithTheMend(t *testing.T) {
 		}
 	}
 }
+
+// Squares of a kit that come a little too large are cleaned where there is cloth to be cut away, and nowhere else.
+func TestPiecesThatAreTooLargeAreCleanedFirst(t *testing.T) {
+	for _, c := range []struct{ width, length, says string }{
+		{"5 1/4 in", "5 1/2 in", "Clean two sides that meet"},
+		{"5 in", "5 1/2 in", "Clean a side across which"},
+		{"5 in", "5 in", "as they are"},
+		{"10 1/2 in", "5 1/4 in", "2 of 5″ × 5″ from each."},
+	} {
+		d, problems := document.Read([]byte(`{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":"1/2"},
+"strip":"5","spares":{},"schools":{},"settings":{},"fabrics":[{"id":"f","name":"Fog","colour":"#999999"}],"roles":[{"id":"A","name":"A","fabric":"f"}],
+"supplies":[{"id":"kit","fabric":"f","kind":"pieces","width":"` + c.width + `","length":"` + c.length + `","count":16}],
+"units":[{"id":"p","name":"Square","how":{"by":"patch","role":"A","width":"5","height":"5"}}],"top":{"rows":4,"columns":4,"repeat":[[{"unit":"p"}]]}}`))
+		p, problems := plan.Make(d, problems)
+		if problems.Stopped() {
+			t.Fatal(problems)
+		}
+		var said []string
+		for _, part := range p.Script {
+			for _, line := range part.Lines {
+				said = append(said, line.Says)
+			}
+		}
+		if all := strings.Join(said, " | "); !strings.Contains(all, c.says) || strings.Contains(all, "Clean") != strings.HasPrefix(c.says, "Clean") {
+			t.Errorf("%s × %s: %s", c.width, c.length, all)
+		}
+	}
+}

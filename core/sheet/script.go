@@ -282,7 +282,28 @@ func (b Sheet) pieceLine(l work.Line) string {
 		}
 	}
 	return fmt.Sprintf("%s of %s: %s from %s.%s", what, b.sizeOfPiece(have),
-		strings.Join(cuts, " and "), map[bool]string{true: "it", false: "each"}[l.Times == 1], motifs)
+		strings.Join(cuts, " and "), map[bool]string{true: "it", false: "each"}[l.Times == 1], b.cleaned(l)+motifs)
+}
+
+// cleaned says which sides of a piece that is a little larger than its patch are cut straight before that is measured from them; a side that
+// is no longer than the patch is taken as it is.
+func (b Sheet) cleaned(l work.Line) string {
+	one := l.Lay.Gives[0]
+	if len(l.Lay.Gives) != 1 || one.N != 1 || one.Motif {
+		return ""
+	}
+	have := l.Lay.Have
+	wide, high := have.W-one.W, have.L-one.H
+	if wide < 0 || high < 0 { // it lies the other way
+		wide, high = have.W-one.H, have.L-one.W
+	}
+	switch mark := b.Table.Ruler.Mark; {
+	case wide >= mark && high >= mark:
+		return " Clean two sides that meet, and cut it to size from them."
+	case wide >= mark || high >= mark:
+		return " Clean a side across which it is too long, and cut it to size from that."
+	}
+	return ""
 }
 
 // pieceOf is what a supply that patches are cut from is called.
