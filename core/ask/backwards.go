@@ -35,7 +35,8 @@ type Reach struct {
 	First    string     `json:"first" doc:"What runs out first"`
 	More     []string   `json:"more" doc:"What a little more would allow"`
 	Others   []Measure  `json:"others" doc:"Other shapes with as many blocks, or nearly"`
-	Says     string     `json:"says" doc:"How many come out of it at most, where that is another shape; that not every size was worked out, where the quilt is too large for that"`
+	Most     string     `json:"most" doc:"How many come out of it at most, where that is another shape"`
+	Says     string     `json:"says" doc:"That not every size was worked out, where the quilt is too large for that"`
 }
 
 // Used is what a quilt takes of a fabric.
@@ -103,7 +104,7 @@ func Backwards(d document.Document, supplies []Supply, purse *Purse) (Reach, pro
 	}
 	r.Columns, r.Rows, r.Blocks = best[0], best[1], s.blocks(best[0], best[1])
 	if best != largest {
-		r.Says = fmt.Sprintf("The most that comes out of it is %d blocks, %d × %d.", s.blocks(largest[0], largest[1]), largest[0], largest[1])
+		r.Most = fmt.Sprintf("The most that comes out of it is %d blocks, %d × %d.", s.blocks(largest[0], largest[1]), largest[0], largest[1])
 	}
 	if purse.empty() {
 		r.Says = "Not every size was worked out: this quilt is too large for that. There may be a larger one."

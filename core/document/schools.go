@@ -1,6 +1,10 @@
 package document
 
 import (
+	"fmt"
+	"slices"
+	"strings"
+
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/pressing"
@@ -79,6 +83,12 @@ func (d *Document) fill() {
 	set := func(v *string, usual string) {
 		if *v == "" {
 			*v = usual
+		}
+	}
+	d.Top.Borders = slices.Clone(d.Top.Borders)
+	for i := range d.Top.Borders {
+		if b := &d.Top.Borders[i]; strings.TrimSpace(b.Name) == "" { // what is said of it needs a name
+			b.Name = fmt.Sprintf("border %d", i+1)
 		}
 	}
 	if d.Schools.Press == "" {

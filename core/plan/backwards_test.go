@@ -113,7 +113,7 @@ func TestBackwardsFromPiecesAndStrips(t *testing.T) {
 		{Fabric: "f", Kind: cloth.Pieces, Width: "10 1/2", Length: "10 1/2", Count: 9},
 		{Fabric: "f", Kind: cloth.Strips, Width: "5", Length: "21", Count: 4},
 	}, ask.Enough(nil))
-	if problems.Stopped() || r.Blocks != 49 || r.Says != "The most that comes out of it is 52 blocks, 4 × 13." || len(r.Uses) != 1 || len(r.Uses[0].Says) != 2 {
+	if problems.Stopped() || r.Blocks != 49 || r.Most != "The most that comes out of it is 52 blocks, 4 × 13." || len(r.Uses) != 1 || len(r.Uses[0].Says) != 2 {
 		t.Errorf("%+v %v", r, problems)
 	}
 	// 56 squares are four more than there are: one piece more.
@@ -150,7 +150,7 @@ func TestBackwardsFromTwoStacksOfSquares(t *testing.T) {
 	if problems.Stopped() || len(supplies) != 2 {
 		t.Fatal(problems, supplies)
 	}
-	if r.Columns != 9 || r.Rows != 9 || r.Finished.Text != "74¼″ × 74¼″" || r.Says != "The most that comes out of it is 84 blocks, 7 × 12." {
+	if r.Columns != 9 || r.Rows != 9 || r.Finished.Text != "74¼″ × 74¼″" || r.Most != "The most that comes out of it is 84 blocks, 7 × 12." {
 		t.Errorf("%d × %d, %s", r.Columns, r.Rows, r.Finished.Text)
 	}
 	// One row more is 90 blocks, 360 halves, 45 pairs: three more of each; and so is one column more.

@@ -921,6 +921,8 @@ export interface components {
             first: string;
             /** @description What a little more would allow */
             more: string[];
+            /** @description How many come out of it at most, where that is another shape */
+            most: string;
             /** @description Other shapes with as many blocks, or nearly */
             others: components["schemas"]["AskMeasure"][];
             /** Format: int64 */

@@ -113,6 +113,7 @@ export function FromCloth({ draft }: { draft: Draft }) {
           <Text>
             <Ruled>{r.first}</Ruled>
           </Text>
+          {r.most && <Text fontSize="small">{r.most}</Text>}
           {r.says && <Text fontSize="small">{r.says}</Text>}
           {r.more.map((m) => (
             <Text key={m} color="soft" fontSize="small">
