@@ -240,7 +240,11 @@ func (b Sheet) pressLine(batch batching.Batch) PressLine {
 			})
 		}
 	}
-	if batch.Stage != batching.Top {
+	switch {
+	case batch.ID.Column() > 0: // the first of its rows
+		in, _ := b.Layout.Web()
+		line.Picture = b.album.Named(b.Layout.Kinds[b.Layout.Rows[in[0]]].ID)
+	case batch.Stage != batching.Top:
 		line.Picture = b.album.Named(batch.ID)
 	}
 	return line

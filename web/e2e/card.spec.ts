@@ -146,6 +146,10 @@ test("a web is sewn column by column, and an interruption leaves one at its row"
   await expect(page.getByTestId("then")).toContainText("Half-way: after this one lay the web down, 2 columns wide");
   await page.keyboard.press("Space");
   await expect(page.getByText(/All made\./)).toBeVisible();
+  // Its rows are pressed once the last column is on, and seen by the first of them.
+  await page.goto(`${quilt}/press`);
+  await page.getByRole("button", { name: /^The rows of the web/ }).click();
+  await expect(page.getByRole("heading", { name: "The rows of the web, seen from the back" })).toBeVisible();
   // Two more rows half-way: what hangs in the web stays, and the column goes on.
   await work(page, quilt.replace("/q/", ""), {}, { rows: 5 });
   await page.goto(`${quilt}/bench/${encodeURIComponent("rows/web/2")}`);

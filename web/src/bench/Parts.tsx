@@ -53,7 +53,8 @@ function Lies({ project, step, back, iron }: Shown) {
   const colours = coloursOf(project.document);
   const s = step.sewing;
   const { pictures } = project.plan;
-  const whole = step.picture ? pictures[step.picture] : undefined;
+  const pressed = iron ? project.plan.press.lines.find((l) => l.step === step.id)?.picture : undefined;
+  const whole = pictures[step.picture || pressed || ""];
   const half = (side: string, name: string, picture: string) => (
     <Part name={name}>
       <PictureView
@@ -122,7 +123,9 @@ function Lies({ project, step, back, iron }: Shown) {
       />
     </Part>
   ) : (
-    <QuiltView layout={project.plan.quilt} colours={colours} maxW={560} maxH={440} label={step.name} back={back} />
+    <Box h="100%" css={{ "& svg": { height: "100%", width: "auto", maxWidth: "100%" } }}>
+      <QuiltView layout={project.plan.quilt} colours={colours} maxW={560} maxH={440} label={step.name} back={back} />
+    </Box>
   );
 }
 

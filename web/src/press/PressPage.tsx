@@ -31,8 +31,10 @@ export function PressPage() {
   const front = useTurned(); // here the back lies up to begin with
   if (plan.steps.length === 0) return <Unplanned />;
   const colours = coloursOf(project.document);
-  const id = plan.pictures[shown] ? shown : firstBlock;
-  const picture = shown === whole ? undefined : plan.pictures[id];
+  // What a batch is seen by may be called otherwise: a web by the first of its rows.
+  const seen = (step: string) => plan.pictures[plan.press.lines.find((l) => l.step === step)?.picture || step];
+  const id = seen(shown) ? shown : firstBlock;
+  const picture = shown === whole ? undefined : seen(id);
   const show = (what: string) => {
     setShown(what);
     setSeam("");

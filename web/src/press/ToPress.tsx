@@ -94,12 +94,13 @@ function OneToPress({ project, line: l, chosen, choose, take, busy }: OneProps) 
   const { plan, progress } = project;
   const colours = coloursOf(project.document);
   const done = progress.steps.find((s) => s.id === l.step);
+  const picture = plan.pictures[l.picture || l.step];
   return (
     <li>
       <chakra.button
         onClick={choose}
         aria-pressed={chosen}
-        disabled={!plan.pictures[l.step]}
+        disabled={!picture}
         display="flex"
         w="100%"
         textAlign="left"
@@ -108,12 +109,12 @@ function OneToPress({ project, line: l, chosen, choose, take, busy }: OneProps) 
         py="10px"
         borderBottomWidth="1px"
         borderColor="hair"
-        cursor={plan.pictures[l.step] ? "pointer" : "default"}
+        cursor={picture ? "pointer" : "default"}
         boxShadow={chosen ? "inset 3px 0 0 var(--v-colors-madder)" : "none"}
         pl="12px"
       >
         <Flex w="78px" justify="center" flexShrink={0}>
-          <PictureView picture={plan.pictures[l.step]} colours={colours} maxW={76} maxH={48} label="" back />
+          <PictureView picture={picture} colours={colours} maxW={76} maxH={48} label="" back />
         </Flex>
         <Box flex="1">
           <Text fontWeight="600">
