@@ -139,10 +139,17 @@ test("a web is sewn column by column, and an interruption leaves one at its row"
   await page.keyboard.press("Space");
   await expect(page.getByTestId("seam")).toHaveText("seam 2 of 3 · row 2");
   await expect(page.getByTestId("then")).toHaveText("Do not cut the thread.");
+  const sewn = async () =>
+    (
+      (await (await page.request.get(`/api/quilts/${quilt.replace("/q/", "")}/progress`)).json()) as Tallied
+    ).progress.steps.find((s) => s.id === "rows/web/2")?.good;
+  await expect.poll(sewn).toBe(1);
   await page.reload();
+  await expect(page.getByTestId("good")).toHaveText("1");
   await expect(page.getByTestId("seam")).toHaveText("seam 2 of 3 · row 2");
   await expect(page.getByRole("img", { name: "The web: column 2, row 2 is at the needle" })).toBeVisible();
   await page.keyboard.press("Space");
+  await expect(page.getByTestId("good")).toHaveText("2");
   await expect(page.getByTestId("then")).toContainText("Half-way: after this one lay the web down, 2 columns wide");
   await page.keyboard.press("Space");
   await expect(page.getByText(/All made\./)).toBeVisible();

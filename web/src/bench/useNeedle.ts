@@ -39,7 +39,7 @@ export function useNeedle(project: Project, step: Step, good: number) {
   // One row is finished: the next begins with its first seam again.
   const last = useRef(good);
   useEffect(() => {
-    if (good > last.current && step.stage === "rows" && n > 1 && at === n - 1) go(-at);
+    if (good > last.current && step.stage === "rows" && !data?.each && n > 1 && at === n - 1) go(-at);
     last.current = good;
   });
   return { under: data, error, seam: data?.seams[at - data.first], at, n, go };
