@@ -123,7 +123,7 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 				return Made{}, false
 			}
 		}
-		for _, turn := range halfTurns { // the half of the first one is sewn to in both, so that the seam has one side toward it
+		for _, turn := range halfTurns { // both pairs are begun from the lower square, so that +1 presses both toward it
 			pieces = append(pieces, lower.piece.Turn(turn).Swap(upper.piece.Turn(turn), t.Seam, seam))
 		}
 	} else if pieces, ok = m.open(t, layers, a, seam); !ok {

@@ -271,7 +271,7 @@ func (w Way) and(o Way) Way {
 	return Both
 }
 
-// How many times as long as wide is drawn of what has no seam to meet, and from when on only the beginning of any seam is.
+// How many times as long as wide is drawn of what has no seam to meet, and from when on only the beginning of any seam is (judgement).
 const (
 	longest = 3
 	tooLong = 6

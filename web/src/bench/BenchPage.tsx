@@ -13,6 +13,7 @@ import { Card } from "./Card";
 import { ChainRow } from "./ChainRow";
 import { Counts } from "./Counts";
 import { Key } from "./Key";
+import { kitOf } from "./kit";
 import { Parts } from "./Parts";
 import { RightOrWrong } from "./RightOrWrong";
 import { countsOf, useCounting, useKeys } from "./useCounting";
@@ -148,24 +149,6 @@ function useKinds(project: Project, step: Step): Kinds | undefined {
   const left = (id: string) => (project.progress.steps.find((p) => p.id === id)?.toGo ?? 0) > 0;
   const next = [...chain.slice(at + 1), ...chain.slice(0, at)].find(left);
   return { at, n: chain.length, next: project.plan.steps.find((s) => s.id === next) };
-}
-
-export type Kit = { says: string; until: number; left: number; next: Step | undefined };
-
-/** What the kit under way takes of this step, and what of it is next once that is made. */
-function kitOf(project: Project, step: Step, good: number): Kit | undefined {
-  const { kit } = project.progress;
-  const part = kit?.parts.find((p) => p.step === step.id);
-  if (!kit || !part) return undefined;
-  const left = Math.max(0, part.until - good);
-  const at = kit.parts.indexOf(part);
-  const next = [...kit.parts.slice(at + 1), ...kit.parts.slice(0, at)].find((p) => p.toGo > 0);
-  return {
-    says: `kit ${kit.number} of ${kit.of}`,
-    until: part.until,
-    left,
-    next: left === 0 ? project.plan.steps.find((s) => s.id === next?.step) : undefined,
-  };
 }
 
 type HeadProps = { project: Project; step: Step; kinds: Kinds | undefined; leave: () => void };

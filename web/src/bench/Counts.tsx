@@ -1,8 +1,8 @@
 // How many there are, and what that means.
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import type { Project, Step } from "../api/client";
-import type { Kit } from "./BenchPage";
 import { Key } from "./Key";
+import type { Kit } from "./kit";
 import { Message } from "./Message";
 import { shortPhone } from "./short";
 import type { Counting, countsOf } from "./useCounting";

@@ -3,7 +3,7 @@ import { Button, Flex, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import type { Project, Step, Trouble } from "../api/client";
 import { Ruled } from "../frame/Ruled";
-import type { Kit } from "./BenchPage";
+import type { Kit } from "./kit";
 import type { useTally } from "./useTally";
 
 type MessageProps = {
