@@ -105,3 +105,27 @@ func TestPiecesThatAreTooLargeAreCleanedFirst(t *testing.T) {
 		}
 	}
 }
+
+// That the rows beside one go the other way is said where they do, and of seams held to one side it is not.
+func TestRowsAreToldToGoTheOtherWayWhereTheyDo(t *testing.T) {
+	for held, told := range map[string]bool{"": true, `"press":{"held":{"row-1/2":"plus","row-2/2":"plus"}},`: false} {
+		d, problems := document.Read([]byte(strings.Replace(loose, `"units":`, held+`"units":`, 1)))
+		p, problems := plan.Make(d, problems)
+		if problems.Stopped() {
+			t.Fatal(problems)
+		}
+		looked := 0
+		for _, l := range p.Press.Lines {
+			if l.Step.Number() == 0 {
+				continue
+			}
+			looked++
+			if says := strings.Contains(l.Card.Check, "the other way"); says != told {
+				t.Errorf("held %q, %s: %q", held, l.Step, l.Card.Check)
+			}
+		}
+		if looked != 2 {
+			t.Errorf("%d rows", looked)
+		}
+	}
+}

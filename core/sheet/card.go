@@ -11,6 +11,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/pressing"
+	"vicis/core/quilt"
 	"vicis/core/words"
 )
 
@@ -137,11 +138,15 @@ func (b Sheet) cardCheck(batch batching.Batch) string {
 	case batch.Stage == batching.Sets:
 		return fmt.Sprintf("Measure across it in three places: %s.", b.Say(h))
 	case batch.ID.Column() > 0:
-		if _, turns := b.webSides(batch); turns {
+		if b.opposite(func(quilt.RowKind) bool { return true }) {
 			return "Look at two rows that hang together: their allowances point opposite ways."
 		}
 	case batch.Stage == batching.Rows:
-		if k := b.Row(batch.ID); k.Count > 1 {
+		k := b.Row(batch.ID)
+		if !b.opposite(func(other quilt.RowKind) bool { return other.ID == k.ID }) {
+			return ""
+		}
+		if k.Count > 1 {
 			return fmt.Sprintf("Look at the first: its neighbours go the other way. After %d look again.",
 				(k.Count+1)/2)
 		}
@@ -155,6 +160,25 @@ func (b Sheet) cardCheck(batch batching.Batch) string {
 		return fmt.Sprintf("Hold one against the first half-way, after %d.", (batch.Make+1)/2)
 	}
 	return ""
+}
+
+// opposite says whether the seams of some rows of the middle go the other way than those of the rows beside them, at every place where they meet.
+func (b Sheet) opposite(of func(k quilt.RowKind) bool) bool {
+	l, met := b.Layout, false
+	for r := 1; r < len(l.Rows); r++ {
+		above, below := l.Kinds[l.Rows[r-1]], l.Kinds[l.Rows[r]]
+		if !of(above) && !of(below) {
+			continue
+		}
+		from, to := l.Shared(above, below)
+		for c := from + 1; c < to; c++ {
+			if b.Press.Decisions[above.SeamID(c-above.Start)].X*b.Press.Decisions[below.SeamID(c-below.Start)].X >= 0 {
+				return false
+			}
+			met = true
+		}
+	}
+	return met
 }
 
 // stretches says whether an outer edge of a piece is on the bias.

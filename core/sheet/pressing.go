@@ -301,8 +301,7 @@ func (b Sheet) pressWords(batch batching.Batch) string {
 
 func (b Sheet) sides(batch batching.Batch) string {
 	if batch.ID.Column() > 0 {
-		words, _ := b.webSides(batch)
-		return words
+		return b.webSides(batch)
 	}
 	var x []int
 	toward := map[string]bool{}

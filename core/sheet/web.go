@@ -2,6 +2,7 @@ package sheet
 
 import (
 	"fmt"
+	"strings"
 
 	"vicis/core/batching"
 	"vicis/core/words"
@@ -22,8 +23,8 @@ func (b Sheet) webWords(batch batching.Batch) string {
 	return fmt.Sprintf("Sew column %d to the web, from the top row down: %d seams.", column, batch.Make)
 }
 
-// webSides says which way the seams of the rows go, and whether rows that hang together go opposite ways.
-func (b Sheet) webSides(batch batching.Batch) (says string, turns bool) {
+// webSides says which way the seams of the rows go.
+func (b Sheet) webSides(batch batching.Batch) string {
 	l := b.Layout
 	of := make([]string, len(l.Kinds))
 	for i, k := range l.Kinds {
@@ -49,15 +50,15 @@ func (b Sheet) webSides(batch batching.Batch) (says string, turns bool) {
 		rows[w] = append(rows[w], fmt.Sprint(i+1))
 		all = append(all, w)
 	}
-	turns = len(order) == 2
+	turns := len(order) == 2
 	for i := range all {
 		turns = turns && all[i] == order[i%2]
 	}
 	switch {
 	case len(order) == 1:
-		return order[0], false
+		return order[0]
 	case turns && len(all) == len(l.Rows) && len(all) > 2:
-		return fmt.Sprintf("in rows 1, 3 and so on %s; in the rows between %s", order[0], order[1]), true
+		return fmt.Sprintf("in rows 1, 3 and so on %s; in the rows between %s", order[0], order[1])
 	}
 	var list []string
 	for _, w := range order {
@@ -67,11 +68,7 @@ func (b Sheet) webSides(batch batching.Batch) (says string, turns bool) {
 		}
 		list = append(list, fmt.Sprintf("in %s %s %s", name, words.Listed(rows[w]), w))
 	}
-	says = list[0]
-	for _, s := range list[1:] {
-		says += "; " + s
-	}
-	return says, turns
+	return strings.Join(list, "; ")
 }
 
 // placeInWeb says where the nth seam of a column lies, from 0, and what is done there.
