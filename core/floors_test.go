@@ -14,7 +14,7 @@ import (
 
 var floors = [][]string{
 	{"measure", "problem", "naming"},
-	{"words", "gauge", "pace"},
+	{"words", "gauge", "pace", "dealing"},
 	{"cloth", "piece"},
 	{"making"},
 	{"quilt"},
@@ -72,6 +72,7 @@ func TestRoomsImportOnlyRoomsBelow(t *testing.T) {
 				if there, ok := floor[below]; !ok || there >= here {
 					t.Errorf("%s imports %s, which is not below it", path, name)
 				}
+			case room == "dealing" && name == "math/rand/v2": // seeded: see the test below
 			case !pure[name]:
 				t.Errorf("%s imports %s, which the core does without", path, name)
 			}
@@ -96,6 +97,19 @@ func TestTheCoreHasNoClock(t *testing.T) {
 		}
 		if room, ok := sel.X.(*ast.Ident); ok && room.Name == "time" && !told[sel.Sel.Name] {
 			t.Errorf("%s: time.%s", at(sel), sel.Sel.Name)
+		}
+	})
+}
+
+// The same deal with the same seed is dealt alike: chance comes from a seed and from nowhere else.
+func TestTheCoreIsSeeded(t *testing.T) {
+	sources(t, "", 100, func(path string, at func(ast.Node) token.Position, n ast.Node) {
+		sel, ok := n.(*ast.SelectorExpr)
+		if !ok || strings.HasPrefix(path, "..") {
+			return
+		}
+		if room, ok := sel.X.(*ast.Ident); ok && room.Name == "rand" && sel.Sel.Name != "New" && sel.Sel.Name != "NewPCG" && sel.Sel.Name != "Rand" {
+			t.Errorf("%s: rand.%s", at(sel), sel.Sel.Name)
 		}
 	})
 }

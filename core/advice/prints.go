@@ -16,7 +16,7 @@ import (
 func (b Advice) prints() {
 	for i, f := range b.Document.Fabrics {
 		at := problem.At("fabrics", i, "print")
-		switch f.Print {
+		switch f.Lies() {
 		case cloth.OneWay, cloth.TwoWay:
 			if turned := b.turnedPrints(f); len(turned) > 0 {
 				b.said.Warn("print-turned", at, fmt.Sprintf("%s has a direction, and lies in several: %s.", f.Name,
@@ -35,7 +35,8 @@ func (b Advice) prints() {
 						strings.Join(cut, ", ")),
 					"Cut these patches one by one round a motif, or choose another fabric for them.")
 			}
-		case cloth.Assorted:
+		}
+		if f.Print == cloth.Assorted && !b.Dealt.Any() {
 			if more := b.repeated(f); len(more) > 0 {
 				b.said.Warn("assorted-repeats", at,
 					fmt.Sprintf("%s is assorted, and one block takes it for several patches: %s.", f.Name,
@@ -118,7 +119,7 @@ func (b Advice) lying(f cloth.Fabric, c laidCell) map[int]int {
 			continue
 		}
 		up := patch.Up
-		if f.Print == cloth.TwoWay {
+		if f.Lies() == cloth.TwoWay {
 			up %= 4
 		}
 		count[up]++
@@ -142,7 +143,7 @@ func (b Advice) turnedPrints(f cloth.Fabric) []string {
 				continue
 			}
 			up := patch.Up
-			if f.Print == cloth.TwoWay {
+			if f.Lies() == cloth.TwoWay {
 				up %= 4
 			}
 			word := directions[up]

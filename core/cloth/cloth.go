@@ -18,7 +18,8 @@ type Fabric struct {
 	Name   string          `json:"name" doc:"What the quilter calls it"`
 	Colour string          `json:"colour" pattern:"^#[0-9a-fA-F]{6}$" doc:"How it looks from a distance, as #rrggbb"`
 	Print  Print           `json:"print,omitempty" enum:"plain,one way,two way,motif,assorted" doc:"What its print asks for; plain when left out"`
-	Prints int             `json:"prints,omitempty" minimum:"0" maximum:"500" doc:"Of an assortment: how many prints it is, each cut for an even share"`
+	Prints int             `json:"prints,omitempty" minimum:"0" maximum:"500" doc:"Of an assortment that is not listed: how many prints it is, each cut for an even share"`
+	List   []Swatch        `json:"assortment,omitempty" maxItems:"500" doc:"Of an assortment: its prints, one by one"`
 	Motif  *Repeat         `json:"motif,omitempty" doc:"How far the motifs to centre lie apart"`
 	Usable measure.Written `json:"usable,omitempty" doc:"Usable width without selvedges, where it differs from the project's"`
 }
@@ -49,13 +50,13 @@ func (f Fabric) Share() int {
 	if f.Print != Assorted {
 		return 1
 	}
-	return max(1, f.Prints)
+	return max(1, f.Prints, len(f.List))
 }
 
 // Seen names what is seen of the fabric where its top points up (in eighths of a turn): a print with a top looks
 // otherwise however it is turned, a stripe looks the same after half a turn.
 func (f Fabric) Seen(up int) string {
-	switch f.Print {
+	switch f.Lies() {
 	case OneWay:
 		return fmt.Sprintf("%s, %d", f.ID, up)
 	case TwoWay:
@@ -71,13 +72,16 @@ type Role struct {
 	Fabric string `json:"fabric" doc:"The id of the fabric that plays it"`
 }
 
-// Lightness is CIE 1976 L* of the fabric's colour, 0 for black to 100 for white, from sRGB with white D65 (IEC
-// 61966-2-1; constants from memory). Quilters call it value.
-func (f Fabric) Lightness() float64 {
-	if len(f.Colour) != 7 {
+// Lightness is how light a fabric is.
+func (f Fabric) Lightness() float64 { return Lightness(f.Colour) }
+
+// Lightness is CIE 1976 L* of a colour, 0 for black to 100 for white, from sRGB with white D65 (IEC 61966-2-1; constants from
+// memory); 50 for what is no colour. Quilters call it value.
+func Lightness(colour string) float64 {
+	if len(colour) != 7 {
 		return 50
 	}
-	rgb, err := strconv.ParseUint(f.Colour[1:], 16, 32)
+	rgb, err := strconv.ParseUint(colour[1:], 16, 32)
 	if err != nil {
 		return 50
 	}
@@ -158,10 +162,15 @@ func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.
 	return s
 }
 
+// isColour says whether a text is a colour as #rrggbb.
+func isColour(text string) bool {
+	_, err := strconv.ParseUint(strings.TrimPrefix(text, "#"), 16, 32)
+	return err == nil && len(text) == 7 && text[0] == '#'
+}
+
 // check looks at how a fabric is printed.
 func (f Fabric) check(at string, problems *problem.List) {
-	if _, err := strconv.ParseUint(strings.TrimPrefix(f.Colour, "#"), 16, 32); err != nil || len(f.Colour) != 7 ||
-		f.Colour[0] != '#' {
+	if !isColour(f.Colour) {
 		problems.Stop("colour-unreadable", at+"/colour", fmt.Sprintf("“%s” is not a colour.", f.Colour),
 			"Pick a colour, or write it as # and six hex digits.")
 	}
@@ -171,6 +180,7 @@ func (f Fabric) check(at string, problems *problem.List) {
 		problems.Stop("print-unknown", at+"/print", fmt.Sprintf("“%s” is no kind of print.", f.Print),
 			"Choose plain, one way, two way, motif or assorted.")
 	}
+	f.listed(at, problems)
 	if f.Prints < 0 || f.Prints > mostPrints {
 		problems.Stop("print-count", at+"/prints", fmt.Sprintf("%s cannot be %d prints.", f.Name, f.Prints),
 			fmt.Sprintf("Write 1 to %d, or nothing.", mostPrints))
@@ -208,7 +218,7 @@ func (s Shelf) Fabric(role string) (Fabric, bool) {
 }
 
 // Directed says whether a print lies otherwise once it is turned.
-func (f Fabric) Directed() bool { return f.Print == OneWay || f.Print == TwoWay }
+func (f Fabric) Directed() bool { return f.Lies() == OneWay || f.Lies() == TwoWay }
 
 // Directed says whether any fabric has a print with a direction.
 func (s Shelf) Directed() bool {
@@ -226,8 +236,7 @@ func (s Shelf) Undirected() Shelf {
 	out.fabrics = maps.Clone(s.fabrics)
 	for id, f := range out.fabrics {
 		if f.Directed() {
-			f.Print = Plain
-			out.fabrics[id] = f
+			out.fabrics[id] = f.undirected()
 		}
 	}
 	return out

@@ -55,8 +55,7 @@ func (h *Holding) Check(units measure.Units) problem.List {
 	if strings.TrimSpace(h.Name) == "" {
 		problems.Stop("name-missing", "/name", "The cloth has no name.", "Name it as you call it at the table.")
 	}
-	if len(h.Colour) != 7 || h.Colour[0] != '#' || strings.Trim(strings.ToLower(h.Colour[1:]),
-		"0123456789abcdef") != "" {
+	if !isColour(h.Colour) {
 		problems.Stop("colour-unreadable", "/colour", fmt.Sprintf("“%s” is not a colour.", h.Colour),
 			"Pick a colour, or write it as # and six hex digits.")
 	}

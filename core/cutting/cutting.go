@@ -28,6 +28,7 @@ type Strip struct {
 	Joined  *Run             // set when they are sewn end to end first
 	Was     []naming.Step    // what older tallies call it
 	Lengths bool             // whole lengths of cloth, as for a backing
+	Of      []int            // of strips that strip sets share: how many of each print, where prints are dealt
 }
 
 // Each is how many are cut from every print of so many, the most where they do not come out even.
@@ -40,8 +41,8 @@ func (s Strip) Each(prints int) int {
 // counted, so that one print may need more strips than another.
 func (s Strip) PerPrint(prints int) []int {
 	list := make([]int, prints)
-	if s.Patches != nil && len(s.Patches.Layups.Each) == prints {
-		copy(list, s.Patches.Layups.Each)
+	if of := s.OfPrints(prints); of != nil {
+		copy(list, of)
 		left := s.Ready // taken from those that need most
 		for ; left > 0; left-- {
 			slices.SortFunc(list, func(a, b int) int { return b - a })
@@ -57,11 +58,49 @@ func (s Strip) PerPrint(prints int) []int {
 	return list
 }
 
+// OfPrints is how many are cut from each print by its place among so many, strips that are there already counted; nothing where
+// they are shared out evenly.
+func (s Strip) OfPrints(prints int) []int {
+	switch {
+	case s.Of != nil:
+		return s.Of
+	case s.Patches != nil && len(s.Patches.Layups.Each) == prints:
+		return s.Patches.Layups.Each
+	}
+	return nil
+}
+
+// inAll makes counts come to so many in all: what is more is added where there is most already, one by one, and what is less taken
+// from there.
+func inAll(of []int, total int) []int {
+	sum := 0
+	for _, n := range of {
+		sum += n
+	}
+	order := make([]int, len(of))
+	for i := range order {
+		order[i] = i
+	}
+	slices.SortStableFunc(order, func(i, j int) int { return of[j] - of[i] })
+	for k := 0; sum < total && len(of) > 0; k++ {
+		of[order[k%len(of)]]++
+		sum++
+	}
+	for sum > total {
+		most := slices.Index(of, slices.Max(of))
+		of[most]--
+		sum--
+	}
+	return of
+}
+
 // Across is everything that is sub-cut from one kind of strip or strip set.
 type Across struct {
 	Set     naming.Unit    // the strip set; empty for strips of one fabric
 	Length  measure.Length // of each strip or set, before squaring up
-	Prints  int            // of an assortment, each of which gives an even share
+	Prints  int            // of an assortment, each of which gives an even share unless they are dealt
+	Of      [][]int        // of each of Cuts, how many come from each print, where they are dealt
+	Lots    []Lot          // of a strip set: in which prints it is sewn, where they are dealt
 	Cuts    []SubCut
 	List    []naming.Step // the order in which rings are cut, once through; empty where there is none
 	Running int           // how many tubes it takes to cut them in that order; 0 where there is none
@@ -148,14 +187,32 @@ func (b Buying) Of(l measure.Length) measure.Length {
 // PileOf names the strips of a role and width that strip sets share.
 func PileOf(s making.Strip) naming.Step { return naming.Strips(s.Role, int64(s.Width)) }
 
+// Dealt is what is cut of each print where prints are dealt.
+type Dealt struct {
+	Prints map[naming.Step][]int // act that cuts patches → how many of each of all the prints
+	Lots   map[naming.Unit][]Lot // strip set → in which prints it is sewn
+	First  map[string]int        // fabric → which of all the prints is its first
+}
+
+// Lot is strip sets in the same prints.
+type Lot struct {
+	Prints map[string]int // role → print
+	Wants  map[naming.Step]int
+}
+
+// FromOne is how many sub-cuts of a width come out of one strip or set.
+func FromOne(width, length measure.Length, t *making.Table) int {
+	return stock(length, t).Most(int64(width.CeilTo(t.Ruler.Mark)))
+}
+
 // Cut plans the cutting. units are in the order they are made, lines is the demand for every act, waits are the acts
 // whose size is known only once something else has been measured.
 func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line, t *making.Table, shelf cloth.Shelf,
-	buying Buying, waits map[naming.Step]bool,
+	buying Buying, waits map[naming.Step]bool, dealt Dealt,
 ) Plan {
 	var p Plan
 	index := map[naming.Unit]int{} // strip set → its place among p.Sets
-	pools := pools{t: t, shelf: shelf, waits: waits, effort: Enough()}
+	pools := pools{t: t, shelf: shelf, waits: waits, effort: Enough(), dealt: dealt}
 	for _, m := range units {
 		for _, act := range m.Acts {
 			line := lines[act.ID]
@@ -194,9 +251,19 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 		}
 	}
 	for i := range p.Sets {
-		p.Sets[i].lay(t, pools.effort)
+		a := &p.Sets[i]
+		if a.Lots = dealt.Lots[a.Set]; len(a.Lots) > 0 {
+			for _, c := range a.Cuts {
+				of := make([]int, len(a.Lots))
+				for k, lot := range a.Lots {
+					of[k] = lot.Wants[c.ID]
+				}
+				a.Of = append(a.Of, of)
+			}
+		}
+		a.lay(t, pools.effort)
 	}
-	strips := p.setStrips(units, index, t)
+	strips := p.setStrips(units, index, t, shelf, dealt.First)
 	sets, others := strips, runs(l, lines, t)
 	asked := slices.Clone(pools.patches) // before anything was taken of them
 	fromPools, lays, ends := pools.strips(slices.Concat(sets, others))
@@ -276,7 +343,7 @@ func finishing(l quilt.Layout, t *making.Table) []Strip {
 }
 
 // setStrips counts the strips that the strip sets share.
-func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making.Table) []Strip {
+func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making.Table, shelf cloth.Shelf, first map[string]int) []Strip {
 	var strips []Strip
 	index := map[naming.Step]int{}
 	for _, m := range units {
@@ -299,7 +366,18 @@ func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making
 				if was := naming.OldStrips(s.Role, s.As); !slices.Contains(strips[i].Was, was) {
 					strips[i].Was = append(strips[i].Was, was)
 				}
-				strips[i].Count += p.Sets[at].Layups.Strips
+				a := p.Sets[at]
+				strips[i].Count += a.Layups.Strips
+				if f, _ := shelf.Fabric(s.Role); len(a.Lots) > 0 && f.Share() > 1 {
+					if strips[i].Of == nil {
+						strips[i].Of = make([]int, f.Share())
+					}
+					for k, lot := range a.Lots {
+						if print, dealt := lot.Prints[s.Role]; dealt {
+							strips[i].Of[print-first[f.ID]] += a.Layups.Each[k]
+						}
+					}
+				}
 			}
 		}
 	}
@@ -320,27 +398,34 @@ func stock(length measure.Length, t *making.Table) Stock {
 	return Stock{Length: int64(length - t.Squaring), Every: t.Every, Loss: int64(t.Squaring)}
 }
 
-// share is prints of an assortment that are cut alike.
+// share is prints of an assortment, or lots of strip sets, that are cut alike.
 type share struct {
 	wants  []Want
-	prints int
+	prints []int
 }
 
-// shares deals the sub-cuts out evenly to the prints of an assortment; each of them is cut for itself.
+// shares deals the sub-cuts out to the prints of an assortment, evenly where they are not dealt; each of them is cut for itself.
 func (a Across) shares() []share {
-	prints := max(1, a.Prints)
+	prints := max(1, a.Prints, len(a.Lots))
 	var list []share
+	of := make([][]int, len(a.Of))
+	for i := range of {
+		of[i] = inAll(slices.Clone(a.Of[i]), max(0, a.Cuts[i].Make()))
+	}
 	for k := range prints {
 		wants := make([]Want, len(a.Cuts))
 		for i, c := range a.Cuts {
 			n := max(0, c.Make())
 			wants[i] = Want{int64(c.Cut), n*(k+1)/prints - n*k/prints}
+			if a.Of != nil {
+				wants[i].Count = of[i][k]
+			}
 		}
 		if i := slices.IndexFunc(list, func(s share) bool { return slices.Equal(s.wants, wants) }); i >= 0 {
-			list[i].prints++
+			list[i].prints = append(list[i].prints, k)
 			continue
 		}
-		list = append(list, share{wants, 1})
+		list = append(list, share{wants, []int{k}})
 	}
 	return list
 }
@@ -348,17 +433,21 @@ func (a Across) shares() []share {
 // fewest lays the sub-cuts out on the fewest strips, for every print by itself.
 func (a Across) fewest(t *making.Table, e *Effort) Layups {
 	var out Layups
-	for _, s := range a.shares() {
+	shares := a.shares()
+	for _, s := range shares {
+		out.Each = append(out.Each, make([]int, len(s.prints))...)
+	}
+	for _, s := range shares {
 		l, _ := Fewest(stock(a.Length, t), s.wants, e) // what does not fit has been refused before
 		for _, p := range l.Patterns {
-			p.Times *= s.prints
+			p.Times *= len(s.prints)
 			out.Patterns = append(out.Patterns, p)
 		}
-		out.Strips += l.Strips * s.prints
-		for range s.prints {
-			out.Each = append(out.Each, l.Strips)
+		out.Strips += l.Strips * len(s.prints)
+		for _, k := range s.prints {
+			out.Each[k] = l.Strips
 		}
-		out.Bound += l.Bound * s.prints
+		out.Bound += l.Bound * len(s.prints)
 	}
 	return out
 }

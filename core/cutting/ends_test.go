@@ -35,9 +35,9 @@ func TestEndsGiveSmallerPatches(t *testing.T) {
 	} {
 		tb, made, shelf := onTable(t, square("p", 17*in/2), square("q", 5*in/2))
 		lines := map[naming.Step]demand.Line{"p": {Need: c.large}, "q": {Need: c.small}}
-		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
+		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil, Dealt{})
 		tb.Ends = true
-		p := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
+		p := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil, Dealt{})
 		strips, taken, ends := 0, 0, 0
 		for _, s := range p.Fabrics[0].Strips {
 			if s.Cut == 5*in/2 {
@@ -72,9 +72,9 @@ func TestEndsAreUsedOnce(t *testing.T) {
 		}
 		tb, made, shelf := onTable(t, units...)
 		tb.Every = r.IntN(3) * 4
-		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
+		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil, Dealt{})
 		tb.Ends = true
-		p := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil)
+		p := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil, Dealt{})
 		type end struct {
 			of   naming.Step
 			rest measure.Length

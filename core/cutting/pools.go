@@ -1,6 +1,7 @@
 package cutting
 
 import (
+	"fmt"
 	"slices"
 
 	"vicis/core/cloth"
@@ -18,6 +19,7 @@ type pools struct {
 	waits   map[naming.Step]bool // acts whose size waits for a measurement: they share no strip with others
 	patches []pooled
 	effort  *Effort
+	dealt   Dealt
 }
 
 // pooled is the patches of one act and the ways to cut them: the width of the strip and the width of the sub-cut.
@@ -25,6 +27,7 @@ type pooled struct {
 	act          naming.Step
 	role, fabric string
 	line         demand.Line
+	of           []int               // of each print, where prints are dealt
 	ways         [][2]measure.Length // exact
 	way          int
 	motif        bool // centred on motifs
@@ -47,7 +50,7 @@ func (p *pools) add(act naming.Step, patch making.Patch, line demand.Line) {
 	}
 	for i, way := range [][2]measure.Length{{patch.H, patch.W}, {patch.W, patch.H}} {
 		// A print with a direction runs along the cloth, across the strip: what stands upright in the unit stays so.
-		if i == 1 && (patch.W == patch.H || f.Print == cloth.OneWay || f.Print == cloth.TwoWay) {
+		if i == 1 && (patch.W == patch.H || f.Directed()) {
 			continue
 		}
 		if way[1].CeilTo(p.t.Ruler.Mark) <= usable-p.t.Squaring {
@@ -66,6 +69,7 @@ func (p *pools) strips(others []Strip) (list []Strip, lays []Lay, fromEnds []Fro
 	byFabric := map[string][]int{}
 	var order []string
 	for i, one := range p.patches {
+		p.patches[i].of = p.ofPrints(one)
 		if byFabric[one.fabric] == nil {
 			order = append(order, one.fabric)
 		}
@@ -73,12 +77,13 @@ func (p *pools) strips(others []Strip) (list []Strip, lays []Lay, fromEnds []Fro
 	}
 	for _, fabric := range order {
 		members := byFabric[fabric]
-		c := p.sourceOf(members, others).choose()
+		c := p.choose(members, others)
 		lays = append(lays, c.lays...)
 		for i, m := range members {
 			one := &p.patches[m]
 			one.way = c.ways[i]
 			one.line.Need -= max(0, one.line.Make()) - c.left[i] // spares may come from a piece too: then the need is below them
+			one.of = c.of[i]
 		}
 		members = slices.DeleteFunc(members, func(m int) bool { return p.patches[m].line.Make() <= 0 })
 		grouped := p.grouped(members)
@@ -101,6 +106,87 @@ func (p *pools) strips(others []Strip) (list []Strip, lays []Lay, fromEnds []Fro
 		}
 	}
 	return list, lays, fromEnds
+}
+
+// choose finds how the patches of a fabric are cut. Where its prints are dealt, pieces on the shelf are cut print by print: of each
+// there are as many as its list says, or its share.
+func (p *pools) choose(members []int, others []Strip) choice {
+	first := p.patches[members[0]]
+	f, _ := p.shelf.Fabric(first.role)
+	whole := p.sourceOf(members, others)
+	dealt := !slices.ContainsFunc(members, func(m int) bool { return p.patches[m].of == nil })
+	if !dealt || len(whole.pieces) == 0 {
+		c := whole.choose()
+		c.of = make([][]int, len(members))
+		for i, m := range members {
+			c.of[i] = p.patches[m].of
+		}
+		return c
+	}
+	lines := make([]demand.Line, len(members))
+	of := make([][]int, len(members))
+	for i, m := range members {
+		lines[i] = p.patches[m].line
+		of[i] = inAll(slices.Clone(p.patches[m].of), max(0, lines[i].Make()))
+	}
+	weights := cloth.Weighed(f.Swatches())
+	known := map[string]choice{}
+	out := choice{left: make([]int, len(members)), of: make([][]int, len(members))}
+	most := -1
+	for k := range weights {
+		key := ""
+		for i, m := range members {
+			p.patches[m].line = demand.Line{Need: of[i][k]}
+			key += fmt.Sprint(of[i][k], " ")
+		}
+		s := p.sourceOf(members, others)
+		for i := range s.pieces {
+			s.pieces[i].Count = part(s.pieces[i].Count, weights, k)
+			key += fmt.Sprint(s.pieces[i].Count, " ")
+		}
+		s.pieces = slices.DeleteFunc(s.pieces, func(have cloth.Have) bool { return have.Count == 0 })
+		c, ok := known[key]
+		if !ok {
+			c = s.choose()
+			known[key] = c
+		}
+		for _, lay := range c.lays {
+			i := slices.IndexFunc(out.lays, func(o Lay) bool { return o.Have.ID == lay.Have.ID && slices.Equal(o.Gives, lay.Gives) })
+			if i < 0 {
+				out.lays = append(out.lays, lay)
+				continue
+			}
+			out.lays[i].Times += lay.Times
+		}
+		left := 0
+		for i, n := range c.left {
+			out.left[i] += n
+			out.of[i] = append(out.of[i], n)
+			left += n
+		}
+		if left > most {
+			most, out.ways = left, c.ways
+		}
+	}
+	for i, m := range members {
+		p.patches[m].line = lines[i]
+	}
+	return out
+}
+
+// part is how many of a count of pieces are of one print: as many as are listed where the list counts just these, else its share.
+func part(count int, weights []int, k int) int {
+	sum, before := 0, 0
+	for i, w := range weights {
+		if i < k {
+			before += w
+		}
+		sum += w
+	}
+	if sum == 0 {
+		return 0
+	}
+	return count*(before+weights[k])/sum - count*before/sum
 }
 
 // width is how wide the strips of a pool are cut.
@@ -142,8 +228,25 @@ func (p *pools) across(pool []int) (a Across, width measure.Length) {
 		c := subCut(one.act, one.ways[one.way][1], a.Length, one.line, p.t)
 		c.Against, c.Motif = one.against, one.motif
 		a.Cuts = append(a.Cuts, c)
+		if one.of != nil {
+			a.Of = append(a.Of, one.of)
+		}
+	}
+	if len(a.Of) < len(a.Cuts) {
+		a.Of = nil // some of it falls as it falls
 	}
 	return a, p.width(pool)
+}
+
+// ofPrints is how many patches of each print of an assortment are cut, as they are dealt; nothing where they are not.
+func (p *pools) ofPrints(one pooled) []int {
+	dealt := p.dealt.Prints[one.act]
+	f, _ := p.shelf.Fabric(one.role)
+	if dealt == nil || f.Share() < 2 {
+		return nil
+	}
+	first := p.dealt.First[f.ID]
+	return dealt[first : first+f.Share()]
 }
 
 func (p *pools) strip(pool []int) Strip {

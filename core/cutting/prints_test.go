@@ -31,7 +31,7 @@ func TestAnAssortmentGivesEvenShares(t *testing.T) {
 			Prints: c.prints,
 		}}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
 		p := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: c.squares}}, tb, shelf,
-			Buying{Step: measure.Yard / 8}, nil)
+			Buying{Step: measure.Yard / 8}, nil, Dealt{})
 		f := p.Fabrics[0]
 		s := f.Strips[0]
 		if s.Count != c.strips || s.Each(f.Prints) != c.each || len(s.Ends) != c.each || f.Buy != c.buy ||

@@ -81,7 +81,7 @@ func (s shelved) bought(t testing.TB) (measure.Length, Plan) {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	plan := Cut(list, quilt.Layout{}, lines, &tb, shelf, Buying{Step: 1}, nil)
+	plan := Cut(list, quilt.Layout{}, lines, &tb, shelf, Buying{Step: 1}, nil, Dealt{})
 	return plan.Fabrics[0].Rest, plan
 }
 

@@ -32,7 +32,8 @@ type choice struct {
 	ways   []int // by member
 	order  order
 	lays   []Lay
-	left   []int // of each member, what is still to cut from strips
+	left   []int   // of each member, what is still to cut from strips
+	of     [][]int // the same of each print, where prints are dealt
 	bought measure.Length
 	strips int            // to cut
 	width  measure.Length // of all of them together
@@ -366,7 +367,7 @@ func (s source) count(pool, left []int, exactly bool) int {
 	n := 0
 	for _, one := range a.shares() {
 		problem := problemOf(stock(a.Length, s.p.t), one.wants)
-		n += strips(problem.firstFit(problem.demand, false)) * one.prints
+		n += strips(problem.firstFit(problem.demand, false)) * len(one.prints)
 	}
 	s.counted[string(key)] = n
 	return n

@@ -14,6 +14,7 @@ type Source struct {
 	Takes  []Take
 	Gives  []Give // one of its own id when empty
 	Spares bool   // whether spares are asked for here
+	Least  int    // runs there are at least: what comes out of one is of one print, and the need is in several
 }
 
 // Take is so many of a thing per run.
@@ -155,6 +156,7 @@ func (p *Plan) solve(d Demand, sources []int, need map[naming.Step]int) {
 	made := map[naming.Step]int{}
 	for n, i := range sources {
 		s := d.Sources[i]
+		runs[n] = max(runs[n], s.Least)
 		p.Runs[s.ID] = runs[n]
 		for _, g := range s.gives() {
 			made[g.ID] += runs[n] * g.Count

@@ -24,6 +24,7 @@ func Changes(a, b Document) []string {
 	t.fabrics()
 	t.units()
 	t.colourways()
+	t.dealt()
 	t.laid()
 	pressed(a.Press, b.Press, t.say)
 	t.finishing()
@@ -96,6 +97,10 @@ func (t *telling) fabrics() {
 			t.say("new fabric %s", f.Name)
 		case a.Fabrics[i].Name != f.Name:
 			t.say("fabric %s, was %s", f.Name, a.Fabrics[i].Name)
+		case len(a.Fabrics[i].List) != len(f.List):
+			t.say("%s lists %d prints, was %d", f.Name, len(f.List), len(a.Fabrics[i].List))
+		case !alike(a.Fabrics[i].List, f.List):
+			t.say("other prints in %s", f.Name)
 		case !alike(a.Fabrics[i], f):
 			t.say("%s looks different or is of another width", f.Name)
 		}
@@ -159,6 +164,26 @@ func (t *telling) measured(u making.Unit) {
 		t.say("%s is expected to measure %s", u.Name, is)
 	default:
 		t.say("%s measures %s", u.Name, is)
+	}
+}
+
+// dealt tells what became of the deal of the prints.
+func (t *telling) dealt() {
+	a, b := t.a.Deal, t.b.Deal
+	switch {
+	case a == nil && b == nil:
+	case b == nil || b.Falls && a != nil && !a.Falls:
+		t.say("prints fall as they fall")
+	case a == nil || a.Falls && !b.Falls:
+		t.say("prints are dealt")
+	default:
+		if a.Seed != b.Seed {
+			t.say("prints dealt anew")
+		}
+		t.unless(alike(a.Rules, b.Rules) && a.Corners == b.Corners, "other rules for the deal")
+		if !alike(a.Hand, b.Hand) {
+			t.say("%d prints dealt by hand, was %d", len(b.Hand), len(a.Hand))
+		}
 	}
 }
 

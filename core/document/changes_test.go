@@ -37,6 +37,10 @@ func TestChangesAreToldInTradeWords(t *testing.T) {
 			[]string{`"fabrics":[]`, `"fabrics":[{"id":"f","name":"Fog","colour":"#999999"}]`},
 			[]string{"new fabric Fog"},
 		},
+		{
+			[]string{`"fabrics":[]`, `"fabrics":[],"deal":{"seed":1,"hand":[{"row":1,"column":1,"role":"A","place":1,"print":"2"}]}`},
+			[]string{"prints are dealt"},
+		},
 		{[]string{`"width":"3 strip"`, `"width":"4 strips"`}, []string{"p is made differently"}},
 		{[]string{`"name":"p"`, `"name":"Plain"`}, []string{"Plain, was p"}},
 		{

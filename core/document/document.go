@@ -41,6 +41,7 @@ type Document struct {
 
 	Supplies   []cloth.Supply `json:"supplies,omitempty" doc:"Cloth on the shelf that is promised to this quilt"`
 	Colourways []Colourway    `json:"colourways,omitempty" doc:"Blocks in other fabrics"`
+	Deal       *Deal          `json:"deal,omitempty" doc:"Which print of an assortment goes where; they fall as they fall when left out"`
 	Press      *Press         `json:"press,omitempty" doc:"What was decided of the pressing beyond the schools"`
 }
 

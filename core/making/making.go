@@ -91,6 +91,7 @@ type Table struct {
 	Seen     piece.Seen // what is seen of a role's cloth, and of how its print lies
 	Made     func(unit naming.Unit) (Made, bool)
 	Problems *problem.List
+	Traced   bool // every patch tells which part it came with
 
 	took took
 }
@@ -574,6 +575,15 @@ func (b *bench) visit(i int) {
 	u := b.units[i]
 	here := b.t
 	here.Unit, here.At = u, problem.At("units", b.place(i), "how")
+	if b.t.Traced {
+		taken := 0
+		here.Made = func(id naming.Unit) (Made, bool) {
+			m, ok := b.made[id]
+			taken++
+			m.Piece = m.Piece.As(m.Unit.ID, taken)
+			return m, ok
+		}
+	}
 	b.state[u.ID] = waiting
 	for _, p := range u.How.Parts() {
 		b.part(u, p.Unit, here.At)

@@ -1,6 +1,9 @@
 package naming
 
-import "strconv"
+import (
+	"strconv"
+	"strings"
+)
 
 // What is cut straight from cloth. Strips of one role and width are one pile, whichever strip sets they are for;
 // patches of one fabric whose strips are equally wide share strips. A pile is what it is cut from and how wide: cut at
@@ -58,3 +61,9 @@ func (s Step) FromShelf(supply string) Step { return Step(join(string(s), []stri
 
 // InFabric is a role in a colourway that gives it another fabric.
 func InFabric(role, fabric string) string { return escape(role) + "@" + escape(fabric) }
+
+// BaseRole is the role that a role in a colourway is of; itself where it is the project's own.
+func BaseRole(role string) string {
+	of, _, _ := strings.Cut(role, "@")
+	return unescape(of)
+}

@@ -16,7 +16,30 @@ type Point struct{ X, Y Num }
 type Patch struct {
 	Role string // which fabric role it is cut from
 	Poly []Point
-	Up   int // where the top of the cloth points: 0 up, 2 right, 4 down, 6 left, odd numbers between them
+	Up   int   // where the top of the cloth points: 0 up, 2 right, 4 down, 6 left, odd numbers between them
+	Part *Part // which part of the whole it came with; nothing unless that was asked for
+}
+
+// Part is a unit as it was taken into another: the nth that was taken, counted from 1.
+type Part struct {
+	Unit naming.Unit
+	Nth  int
+	In   *Part // which part of that unit again; nothing where it is its own cloth
+}
+
+// As is the piece as it is taken into a unit. Patches of one part have the same Part.
+func (p Piece) As(unit naming.Unit, nth int) Piece {
+	p.Patches = slices.Clone(p.Patches)
+	in := map[*Part]*Part{}
+	for i, patch := range p.Patches {
+		part, known := in[patch.Part]
+		if !known {
+			part = &Part{unit, nth, patch.Part}
+			in[patch.Part] = part
+		}
+		p.Patches[i].Part = part
+	}
+	return p
 }
 
 // Bias says whether the patch's threads run at 45° to the edges of the table, so that an upright or level edge of it
@@ -94,7 +117,7 @@ func (p Piece) mapped(w, h Num, to func(Point) Point, turn func(up int) int) Pie
 		for _, a := range patch.Poly {
 			corners = append(corners, to(a))
 		}
-		out.Patches[i] = Patch{patch.Role, slices.Clip(corners[first:]), turn(patch.Up)}
+		out.Patches[i] = Patch{patch.Role, slices.Clip(corners[first:]), turn(patch.Up), patch.Part}
 	}
 	for i, s := range p.Seams {
 		out.Seams[i] = Seam{s.ID, to(s.From), to(s.To)}
@@ -199,7 +222,7 @@ func (p Piece) grown(dx, dy Num) Piece {
 	}
 	edge := map[Line]bool{Upright(Num{}): true, Upright(p.W): true, Level(Num{}): true, Level(p.H): true}
 	for _, patch := range p.Patches {
-		one := Piece{Patches: []Patch{{patch.Role, all, patch.Up}}}
+		one := Piece{Patches: []Patch{{patch.Role, all, patch.Up, patch.Part}}}
 		for _, h := range patch.halves() {
 			if !edge[h.Line] {
 				one = one.keep(h.Line, h.Side)
@@ -251,6 +274,9 @@ func (p Piece) Finished(s measure.Length) Piece {
 	return p.Window(a, a, p.W.Sub(a).Sub(a), p.H.Sub(a).Sub(a))
 }
 
+// Shift is the piece with everything in it moved; it still fills as large a rectangle.
+func (p Piece) Shift(dx, dy Num) Piece { return p.shift(dx, dy) }
+
 func (p Piece) shift(dx, dy Num) Piece {
 	return p.moved(p.W, p.H, 0, func(a Point) Point { return Point{a.X.Add(dx), a.Y.Add(dy)} })
 }
@@ -284,7 +310,7 @@ func (p Piece) keep(l Line, side int) Piece {
 			}
 		}
 		if len(poly) >= 3 {
-			out.Patches = append(out.Patches, Patch{patch.Role, poly, patch.Up})
+			out.Patches = append(out.Patches, Patch{patch.Role, poly, patch.Up, patch.Part})
 		}
 	}
 	for _, s := range p.Seams {

@@ -49,6 +49,7 @@ type Plan struct {
 	Pictures map[naming.Step]drawn.Picture `json:"pictures" doc:"True drawings by the id of the step or unit"`
 	Quilt    drawn.Layout                  `json:"quilt"`
 	Values   sheet.Values                  `json:"values"`
+	Deal     sheet.Deal                    `json:"deal"`
 	Ledger   sheet.Ledger                  `json:"ledger"`
 	Partial  string                        `json:"partial" doc:"What is left out of a plan that something stops: it is drawn without that, and nothing of it is counted"`
 	Things   []Thing                       `json:"things" doc:"Everything that can be laid or sewn into another, each variant for itself; what could not be made has no size"`
@@ -133,7 +134,7 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	}
 	p.Steps, p.Press, p.Trim = b.Steps(), b.Pressing(), b.Trim()
 	p.Pictures, p.Quilt = album.Pictures, drawn.Of(&w.Laid).Quilt()
-	p.Values, p.Ledger = b.Values(), b.Ledger()
+	p.Values, p.Ledger, p.Deal = b.Values(), b.Ledger(), b.Deal()
 	p.Knives = sheet.Knives(w.Sewn, drawn.Of(&w.Laid), &w.Counted)
 	p.Tubes = sheet.Tubes(w.Sewn, &b)
 	problems = append(problems, advice.On(w)...)
@@ -154,6 +155,7 @@ func empty(d document.Document) Plan {
 		Taken: []sheet.Taken{}, Remnants: []sheet.Remnant{}, Trim: []sheet.Trim{},
 		Press: sheet.EmptyPressing(), Quilt: drawn.Empty(),
 		Values: sheet.Values{Fabrics: []sheet.FabricValue{}, Pairs: []sheet.Contrast{}},
+		Deal:   sheet.EmptyDeal(),
 		Ledger: sheet.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{}, Knives: []sheet.Knife{}, Tubes: []sheet.Tube{},
 	}
 }

@@ -232,7 +232,10 @@ func (b Sheet) yardage(f cutting.Fabric, terms []string, buy string) words.Worki
 			b.Say(b.Table.Squaring*measure.Length(1+f.Again)), b.Say(f.Length))},
 		Rule: "Strips lie side by side along the cloth; shops sell in steps.",
 	}
-	if f.Prints > 1 {
+	switch {
+	case f.Prints > 1 && b.Dealt.Any():
+		w.Rule = fmt.Sprintf("For each of %d prints as much as the one takes that most is cut of. ", f.Prints) + w.Rule
+	case f.Prints > 1:
 		w.Rule = fmt.Sprintf("For each of %d prints, which share the strips as evenly as they go. ", f.Prints) + w.Rule
 	}
 	if n := b.Buying.Shrinks; n > 0 {

@@ -104,6 +104,7 @@ func (l Laid) Blocks() []making.Made {
 // Counted is how many of everything are made.
 type Counted struct {
 	Laid
+	Dealt  Dealt
 	Demand demand.Plan
 	Lines  map[naming.Step]demand.Line
 }
@@ -112,6 +113,9 @@ type Counted struct {
 // of its cloth.
 func (l Laid) Count() (Counted, bool) {
 	c := Counted{Laid: l}
+	if c.setDeal(); c.Problems.Stopped() {
+		return c, false
+	}
 	if !c.count() || !c.motifsFit() {
 		return c, false
 	}
@@ -176,7 +180,7 @@ func (b Counted) wanted() demand.Demand {
 			continue // how many sets and strips the sub-cuts take is for the cutting plan
 		}
 		for _, act := range m.Acts {
-			s := demand.Source{ID: act.ID, Spares: act.Stock || act.Does == making.Cuts}
+			s := demand.Source{ID: act.ID, Spares: act.Stock || act.Does == making.Cuts, Least: b.Dealt.Runs[act.ID]}
 			for _, g := range act.Outputs() {
 				s.Gives = append(s.Gives, demand.Give{ID: g.ID, Count: g.Count})
 			}

@@ -54,7 +54,9 @@ func (w *Work) IsSewn() bool { return w.Acts != nil }
 
 // Cutting plans the cutting alone.
 func (c Counted) Cutting(t *making.Table) cutting.Plan {
-	return cutting.Cut(c.Units, c.Layout, c.Lines, t, c.Shelf, c.Buying, c.Waits)
+	p := cutting.Cut(c.Units, c.Layout, c.Lines, t, c.Shelf, c.Buying, c.Waits, c.Dealt.Cut)
+	p.Looks += c.Dealt.Deal.Looks
+	return p
 }
 
 // Work plans the cutting and the batches.

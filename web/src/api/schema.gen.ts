@@ -1192,6 +1192,8 @@ export interface components {
             reads: string;
         };
         ClothFabric: {
+            /** @description Of an assortment: its prints, one by one */
+            assortment?: components["schemas"]["ClothSwatch"][];
             /** @description How it looks from a distance, as #rrggbb */
             colour: string;
             id: string;
@@ -1206,7 +1208,7 @@ export interface components {
             print?: "plain" | "one way" | "two way" | "motif" | "assorted";
             /**
              * Format: int64
-             * @description Of an assortment: how many prints it is, each cut for an even share
+             * @description Of an assortment that is not listed: how many prints it is, each cut for an even share
              */
             prints?: number;
             /** @description Usable width without selvedges, where it differs from the project's */
@@ -1275,6 +1277,28 @@ export interface components {
             length: string;
             width: string;
         };
+        ClothSwatch: {
+            /** @description How it looks from a distance, as #rrggbb */
+            colour: string;
+            /**
+             * Format: int64
+             * @description How many pieces of it lie there; as many as of the others when left out
+             */
+            count?: number;
+            id: string;
+            /** @description What the quilter calls it */
+            name: string;
+            /**
+             * @description Whether it has a direction; plain when left out
+             * @enum {string}
+             */
+            print?: "plain" | "one way" | "two way";
+            /**
+             * @description What it is used as; by its colour when left out
+             * @enum {string}
+             */
+            value?: "light" | "middle" | "dark";
+        };
         CreateInBody: {
             document: components["schemas"]["Document"];
             /** @description Made by the client */
@@ -1296,6 +1320,8 @@ export interface components {
             cloth: components["schemas"]["DocumentCloth"];
             /** @description Blocks in other fabrics */
             colourways?: components["schemas"]["DocumentColourway"][];
+            /** @description Which print of an assortment goes where; they fall as they fall when left out */
+            deal?: components["schemas"]["DocumentDeal"];
             fabrics: components["schemas"]["ClothFabric"][];
             /**
              * @description The rule on the table; what a bare number means
@@ -1361,6 +1387,37 @@ export interface components {
             id: string;
             name: string;
         };
+        DocumentDeal: {
+            /** @description Like is kept from like at corners too, not at edges alone */
+            corners?: boolean;
+            /** @description As it falls: nothing is dealt, and what was decided of it is kept for later */
+            falls?: boolean;
+            /** @description What was dealt by hand */
+            hand?: components["schemas"]["DocumentGiven"][];
+            rules?: components["schemas"]["DocumentRule"][];
+            /**
+             * Format: int64
+             * @description The same deal of the same quilt has the same seed
+             */
+            seed: number;
+        };
+        DocumentGiven: {
+            /**
+             * Format: int64
+             * @description Of the row, counted from its first block
+             */
+            column: number;
+            /**
+             * Format: int64
+             * @description Counted as the block lies when it is not turned, line by line from its upper left corner
+             */
+            place: number;
+            /** @description The id of the print; of an assortment that is not listed, its number */
+            print: string;
+            role: string;
+            /** Format: int64 */
+            row: number;
+        };
         DocumentPress: {
             /** @description Steps that are pressed already, as their seams are held: to change them is to press them again */
             done?: string[];
@@ -1380,6 +1437,23 @@ export interface components {
             key: string;
             /** @description Its name among what a step may do differently; empty where it holds for the whole project */
             perStep?: string;
+        };
+        DocumentRule: {
+            /**
+             * @description No two alike in one block, or nowhere in the quilt
+             * @enum {string}
+             */
+            apart?: "block" | "quilt";
+            /** @description In which block; in every one when left out */
+            block?: string;
+            /**
+             * @description What of it is one print: all of it in a block, all of it in each unit that is laid in the block, or each patch for itself, as far as it is sewn for itself; each patch when left out
+             * @enum {string}
+             */
+            one?: "block" | "part" | "patch";
+            role: string;
+            /** @description Only prints of these values; any when left out */
+            values?: string[];
         };
         DocumentSchools: {
             /**
@@ -2072,6 +2146,7 @@ export interface components {
             /** Format: int64 */
             columns: number;
             cut: components["schemas"]["SheetFabricCut"][];
+            deal: components["schemas"]["SheetDeal"];
             /** @description What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing */
             ends: string;
             /** @description The whole quilt with its borders */
@@ -2299,6 +2374,10 @@ export interface components {
             /** @description How many strips or sets that takes */
             working: components["schemas"]["WordsWorking"];
         };
+        SheetAlikePair: {
+            a: components["schemas"]["SheetDealtPlace"];
+            b: components["schemas"]["SheetDealtPlace"];
+        };
         SheetContrast: {
             a: string;
             b: string;
@@ -2320,6 +2399,108 @@ export interface components {
             /** Format: int64 */
             over: number;
             step: string;
+        };
+        SheetDeal: {
+            /** @description What touches and is alike, no more than can be marked */
+            alike: components["schemas"]["SheetAlikePair"][];
+            /** @description By the blocks of the picture of the quilt */
+            blocks: {
+                [key: string]: components["schemas"]["SheetDealtUnit"];
+            };
+            /**
+             * Format: int64
+             * @description Pairs that a rule keeps apart and that are alike all the same
+             */
+            broken: number;
+            /** @description In the order of the cells of the picture of the quilt, as far as they are dealt */
+            cells: components["schemas"]["SheetDealtBlock"][];
+            /**
+             * Format: int64
+             * @description Fewer touch in no deal of the same prints
+             */
+            least: number;
+            /** @description In which order the piles of the blocks lie */
+            order: string;
+            /** @description Of all assortments, whether they are dealt or not */
+            prints: components["schemas"]["SheetDealtPrint"][];
+            /** @description How many of one print touch, and whether fewer could; empty where nothing is dealt */
+            says: string;
+            /** Format: int64 */
+            touches: number;
+        };
+        SheetDealtBlock: {
+            called: string;
+            /** Format: int64 */
+            column: number;
+            /** @description For each place, whether it was dealt by hand */
+            held: boolean[];
+            /**
+             * Format: int64
+             * @description Among the blocks of its kind, in the order of the piles
+             */
+            nth: number;
+            /** @description For each place of the block, which of all the prints */
+            prints: number[];
+            /** Format: int64 */
+            row: number;
+            /** @description What lies in its pile */
+            says: string;
+        };
+        SheetDealtPlace: {
+            /**
+             * Format: int64
+             * @description Among the cells
+             */
+            cell: number;
+            /**
+             * Format: int64
+             * @description Among the places of the block
+             */
+            spot: number;
+        };
+        SheetDealtPrint: {
+            /** @description That it is seen as another value than it is used as, or lies between two; empty otherwise */
+            between: string;
+            /**
+             * Format: int64
+             * @description Blocks it lies in
+             */
+            blocks: number;
+            colour: string;
+            /** @description What is cut of it */
+            cuts: components["schemas"]["SheetPrintCut"][];
+            fabric: string;
+            /** @description The same lightness without colour */
+            grey: string;
+            id: string;
+            /**
+             * Format: int64
+             * @description CIE L*, 0 for black to 100 for white
+             */
+            lightness: number;
+            name: string;
+            /** @description What the assortment is called */
+            of: string;
+            /**
+             * Format: int64
+             * @description Of the quilt that have it
+             */
+            places: number;
+            /**
+             * @description What it is used as
+             * @enum {string}
+             */
+            value: "light" | "middle" | "dark";
+        };
+        SheetDealtUnit: {
+            /** @description How many of that role come up to it */
+            nth: number[];
+            /** @description For each patch of the picture its place; −1 where its cloth is not dealt */
+            of: number[];
+            /** @description What each place is called */
+            places: string[];
+            /** @description The role of each place */
+            roles: string[];
         };
         SheetFabricCut: {
             /** @description Rounded up to the shop's step; nothing where the shelf has it all */
@@ -2549,6 +2730,13 @@ export interface components {
              * @description Blocks to lay turned beyond what the layout says
              */
             turned: number;
+        };
+        SheetPrintCut: {
+            /** Format: int64 */
+            count: number;
+            name: string;
+            says: string;
+            step: string;
         };
         SheetRemnant: {
             colour: string;

@@ -1,0 +1,330 @@
+// Package dealing gives every place of a quilt one of the prints there are, so that like touches like as seldom as can be. It knows
+// places, prints and pairs; what they are in a quilt is for others to say. The same deal with the same seed is dealt alike.
+package dealing
+
+import (
+	"math/rand/v2"
+	"slices"
+)
+
+// Choice is what a place can be given: a print for each of its slots, as often as there is of it.
+type Choice struct {
+	Prints []int
+	Count  int
+}
+
+// Stock is what there is for places of one kind. There is at least as much of it as there are places.
+type Stock []Choice
+
+// Place is given one choice of its stock.
+type Place struct {
+	Stock int
+	Held  int // the choice it has been given by hand, counted from 1; 0 where it is dealt
+}
+
+// Spot is one print that shows: a slot of a place.
+type Spot struct{ Place, Slot int }
+
+// Asks is why two spots are not to show one print.
+type Asks int
+
+// What is asked, the strongest first.
+const (
+	Never  Asks = iota // a rule of the quilter
+	Beside             // they touch
+	Near               // they are close to each other
+	asks
+)
+
+// Pair is two spots that are not to show one print.
+type Pair struct {
+	A, B Spot
+	Asks Asks
+}
+
+// Deal is what is to be dealt.
+type Deal struct {
+	Stocks []Stock
+	Places []Place
+	Pairs  []Pair
+	Seed   uint64
+}
+
+// Dealt is who was given what.
+type Dealt struct {
+	Choice  []int // by place
+	Broken  int   // pairs that a rule keeps apart and that show one print all the same
+	Touches int   // pairs that touch and show one print
+	Least   int   // fewer than these touch in no deal of this stock
+	Looks   int   // what was tried
+}
+
+// Proven says that no deal of the same stock has fewer that touch.
+func (d Dealt) Proven() bool { return d.Least == d.Touches }
+
+// weights are so far apart that no number of weaker pairs outweighs a stronger one.
+var weights = [asks]int64{1 << 40, 1 << 20, 1}
+
+// How much is tried: swaps that are looked at until nothing touches, and to bring prints that are near farther apart.
+const (
+	mostSwaps = 500_000
+	mostNear  = 20_000
+	mostAtOne = 192 // for one place; of more a seeded choice
+	tenure    = 9   // a place that was changed is left alone for so many changes
+)
+
+// Of deals. What cannot be kept is kept as far as can be, and counted.
+func Of(d Deal) Dealt {
+	t := newTable(d)
+	t.deal()
+	t.mend()
+	out := Dealt{Choice: t.best, Looks: t.looks}
+	copy(t.choice, t.best)
+	out.Broken, out.Touches = t.count(Never), t.count(Beside)
+	if out.Touches > 0 {
+		out.Least = min(out.Touches, t.least())
+		if out.Least < out.Touches && out.Broken == 0 {
+			t.prove(&out)
+		}
+	}
+	return out
+}
+
+// edge is a pair as one of its places sees it.
+type edge struct {
+	other      int32
+	mine, its  int32
+	weight     int64
+	asks       Asks
+	withItself bool
+}
+
+// table is a deal that is under way.
+type table struct {
+	Deal
+	rand   *rand.Rand
+	edges  [][]edge // by place
+	choice []int
+	left   [][]int // of each choice of each stock
+	kinds  [][]int // places of each stock that are not held
+	best   []int
+	looks  int
+}
+
+func newTable(d Deal) *table {
+	t := &table{Deal: d, rand: rand.New(rand.NewPCG(d.Seed, 1))} //nolint:gosec // a deal is to be the same again
+	t.edges = make([][]edge, len(d.Places))
+	for _, p := range d.Pairs {
+		one := edge{int32(p.B.Place), int32(p.A.Slot), int32(p.B.Slot), weights[p.Asks], p.Asks, p.A.Place == p.B.Place}
+		t.edges[p.A.Place] = append(t.edges[p.A.Place], one)
+		if !one.withItself {
+			one.other, one.mine, one.its = int32(p.A.Place), one.its, one.mine
+			t.edges[p.B.Place] = append(t.edges[p.B.Place], one)
+		}
+	}
+	t.choice = make([]int, len(d.Places))
+	t.kinds = make([][]int, len(d.Stocks))
+	for _, s := range d.Stocks {
+		left := make([]int, len(s))
+		for i, c := range s {
+			left[i] = c.Count
+		}
+		t.left = append(t.left, left)
+	}
+	for i, p := range d.Places {
+		t.choice[i] = -1
+		if p.Held > 0 {
+			t.choice[i] = p.Held - 1
+			t.left[p.Stock][p.Held-1]--
+			continue
+		}
+		t.kinds[p.Stock] = append(t.kinds[p.Stock], i)
+	}
+	return t
+}
+
+// print is what a spot shows; −1 before it has been dealt.
+func (t *table) print(place int, slot int32) int {
+	if c := t.choice[place]; c >= 0 {
+		return t.Stocks[t.Places[place].Stock][c].Prints[slot]
+	}
+	return -1
+}
+
+// cost is what one place adds to what is not to be.
+func (t *table) cost(place int) (cost int64) {
+	c := t.choice[place]
+	if c < 0 {
+		return 0
+	}
+	prints := t.Stocks[t.Places[place].Stock][c].Prints
+	for _, e := range t.edges[place] {
+		if prints[e.mine] == t.print(int(e.other), e.its) {
+			cost += e.weight
+		}
+	}
+	return cost
+}
+
+// shared is what two places add together.
+func (t *table) shared(a, b int) (cost int64) {
+	for _, e := range t.edges[a] {
+		if int(e.other) == b && !e.withItself && t.print(a, e.mine) == t.print(b, e.its) {
+			cost += e.weight
+		}
+	}
+	return cost
+}
+
+// count is how many pairs show one print and are not to.
+func (t *table) count(asks Asks) (n int) {
+	for _, p := range t.Pairs {
+		if p.Asks == asks && t.print(p.A.Place, int32(p.A.Slot)) == t.print(p.B.Place, int32(p.B.Slot)) {
+			n++
+		}
+	}
+	return n
+}
+
+// deal goes through the places in their order, and gives each what costs least; of that what there is most of.
+func (t *table) deal() {
+	for i, p := range t.Places {
+		if t.choice[i] >= 0 {
+			continue
+		}
+		best, least, most, ties := -1, int64(0), 0, 0
+		for c, n := range t.left[p.Stock] {
+			if n <= 0 {
+				continue
+			}
+			t.choice[i] = c
+			cost := t.cost(i)
+			switch {
+			case best < 0 || cost < least || cost == least && n > most:
+				best, least, most, ties = c, cost, n, 1
+			case cost == least && n == most:
+				if ties++; t.rand.IntN(ties) == 0 {
+					best = c
+				}
+			}
+		}
+		t.choice[i] = best
+		t.left[p.Stock][best]--
+	}
+}
+
+// mend swaps until nothing touches that need not, as far as it is looked for.
+func (t *table) mend() {
+	var total int64
+	for i := range t.Places {
+		total += t.cost(i)
+		for _, e := range t.edges[i] { // what is shared with an earlier one has been counted
+			if int(e.other) < i && t.print(i, e.mine) == t.print(int(e.other), e.its) {
+				total -= e.weight
+			}
+		}
+	}
+	t.best = slices.Clone(t.choice)
+	least := total
+	until := make([]int, len(t.Places))
+	for step := 1; t.looks < mostSwaps && least >= weights[Beside]; step++ {
+		i, ok := t.wrong(weights[Beside])
+		if !ok {
+			break
+		}
+		m, delta, ok := t.change(i, func(m move, delta int64) bool {
+			return until[i] < step && (m.with < 0 || until[m.with] < step) || total+delta < least
+		})
+		if !ok {
+			until[i] = step // nobody to swap with just now
+			t.looks++
+			continue
+		}
+		t.make(m)
+		until[i] = step + tenure + t.rand.IntN(tenure)
+		if m.with >= 0 {
+			until[m.with] = until[i]
+		}
+		if total += delta; total < least {
+			least = total
+			copy(t.best, t.choice)
+		}
+	}
+	copy(t.choice, t.best)
+	for stop := t.looks + mostNear; t.looks < stop; {
+		i, ok := t.wrong(1)
+		if !ok {
+			break
+		}
+		if m, delta, ok := t.change(i, func(_ move, delta int64) bool { return delta < 0 }); ok && delta < 0 {
+			t.make(m)
+		}
+		t.looks++
+	}
+	copy(t.best, t.choice)
+}
+
+// wrong is a place that costs at least so much and is not held, by chance one of all these.
+func (t *table) wrong(least int64) (int, bool) {
+	n := len(t.Places)
+	first := t.rand.IntN(max(1, n))
+	for k := range n {
+		i := (first + k) % n
+		if t.Places[i].Held == 0 && t.cost(i) >= least {
+			return i, true
+		}
+	}
+	return 0, false
+}
+
+// move gives a place what another one has, or what nobody has.
+type move struct{ place, with, choice int }
+
+// change is the best of the moves of a place that are allowed.
+func (t *table) change(i int, allowed func(m move, delta int64) bool) (best move, least int64, ok bool) {
+	p := t.Places[i]
+	had, before := t.choice[i], t.cost(i)
+	try := func(m move, delta int64) {
+		t.looks++
+		if allowed(m, delta) && (!ok || delta < least) {
+			best, least, ok = m, delta, true
+		}
+	}
+	for c, n := range t.left[p.Stock] {
+		if n > 0 && c != had {
+			t.choice[i] = c
+			try(move{i, -1, c}, t.cost(i)-before)
+		}
+	}
+	t.choice[i] = had
+	others := t.kinds[p.Stock]
+	first, n := 0, len(others)
+	if n > mostAtOne {
+		first, n = t.rand.IntN(n), mostAtOne
+	}
+	for k := range n {
+		j := others[(first+k)%len(others)]
+		c := t.choice[j]
+		if j == i || c == had {
+			continue
+		}
+		old := before + t.cost(j) - t.shared(i, j)
+		t.choice[i], t.choice[j] = c, had
+		delta := t.cost(i) + t.cost(j) - t.shared(i, j) - old
+		t.choice[i], t.choice[j] = had, c
+		try(move{i, j, c}, delta)
+	}
+	return best, least, ok
+}
+
+func (t *table) make(m move) {
+	had := t.choice[m.place]
+	t.choice[m.place] = m.choice
+	if m.with >= 0 {
+		t.choice[m.with] = had
+		return
+	}
+	left := t.left[t.Places[m.place].Stock]
+	left[had]++
+	left[m.choice]--
+}

@@ -1,0 +1,203 @@
+package plan_test
+
+import (
+	"cmp"
+	"fmt"
+	"math"
+	"slices"
+	"testing"
+
+	"vicis/core/cloth"
+	"vicis/core/document"
+	"vicis/core/drawn"
+	"vicis/core/library"
+	"vicis/core/work"
+	"vicis/internal/quilts"
+)
+
+// assorted is a document of which a fabric is an assortment of so many listed prints, and dealt.
+func assorted(d document.Document, fabric, prints int) document.Document {
+	d, err := document.Copy(d)
+	if err != nil {
+		panic(err)
+	}
+	f := &d.Fabrics[fabric]
+	f.Print, f.Motif, f.Prints, f.List = cloth.Assorted, nil, 0, nil
+	for i := range prints {
+		f.List = append(f.List, cloth.Swatch{ID: fmt.Sprintf("p%d", i), Name: fmt.Sprintf("Print %d", i+1), Colour: fmt.Sprintf("#%02x8040", 6*i)})
+	}
+	d.Deal = &document.Deal{Seed: 1}
+	return d
+}
+
+func TestEveryQuiltIsDealt(t *testing.T) {
+	all, err := quilts.All()
+	if err != nil {
+		t.Fatal(err)
+	}
+	dealt := 0
+	for _, d := range all {
+		for f := range d.Fabrics {
+			a := assorted(d, f, 7)
+			w, ok := work.Of(a)
+			if !ok {
+				t.Errorf("%s, %s: %v", d.Name, d.Fabrics[f].Name, *w.Problems)
+				continue
+			}
+			if w.Dealt.Any() {
+				dealt++
+				holds(t, fmt.Sprintf("%s, %s", d.Name, d.Fabrics[f].Name), w)
+			}
+		}
+	}
+	if dealt < 80 {
+		t.Errorf("only %d were dealt", dealt)
+	}
+}
+
+// holds checks that what is cut of every print gives what was dealt, and counts again what touches from the drawing of the quilt.
+func holds(t *testing.T, name string, w *work.Work) {
+	t.Helper()
+	for _, f := range w.Cut.Fabrics {
+		if f.Prints < 2 {
+			continue
+		}
+		for _, s := range f.Strips {
+			sum := 0
+			for _, n := range s.PerPrint(f.Prints) {
+				sum += n
+			}
+			if sum != s.Count-s.Ready {
+				t.Errorf("%s: of %d strips %d are of some print", name, s.Count-s.Ready, sum)
+			}
+		}
+	}
+	for act, of := range w.Dealt.Cut.Prints {
+		sum := 0
+		for _, n := range of {
+			sum += n
+		}
+		if sum > w.Lines[act].Make() {
+			t.Errorf("%s: %d of %s are dealt, and %d are cut", name, sum, act, w.Lines[act].Make())
+		}
+	}
+	if again := touching(w); again != w.Dealt.Deal.Touches {
+		t.Errorf("%s: %d touch in the drawing, told as %d", name, again, w.Dealt.Deal.Touches)
+	}
+}
+
+// touching counts the pairs of spots that lie edge to edge in the picture of the quilt and were dealt one print: nothing of how the
+// deal knows what touches is used.
+func touching(w *work.Work) int {
+	type edge struct {
+		x0, y0, x1, y1 float64
+		cell, spot     int
+	}
+	picture := drawn.Of(&w.Laid).Quilt()
+	var edges []edge
+	for n, c := range w.Dealt.Cells {
+		placed := picture.Cells[n]
+		block := picture.Blocks[placed.Block]
+		bw, bh := block.W, block.H
+		if placed.Turn%180 == 90 {
+			bw, bh = bh, bw
+		}
+		sin, cos := math.Sincos(float64(placed.Turn) * math.Pi / 180)
+		at := func(x, y float64) (float64, float64) {
+			x, y = x-block.W/2, y-block.H/2
+			return placed.X + bw/2 + x*cos - y*sin, placed.Y + bh/2 + x*sin + y*cos
+		}
+		for i, patch := range block.Patches {
+			spot := w.Dealt.Spots[c.Unit].Of[i]
+			if spot < 0 {
+				continue
+			}
+			for k := 0; k < len(patch.Points); k += 2 {
+				x0, y0 := at(patch.Points[k], patch.Points[k+1])
+				x1, y1 := at(patch.Points[(k+2)%len(patch.Points)], patch.Points[(k+3)%len(patch.Points)])
+				edges = append(edges, edge{x0, y0, x1, y1, n, spot})
+			}
+		}
+	}
+	slices.SortFunc(edges, func(a, b edge) int { return cmp.Compare(min(a.x0, a.x1), min(b.x0, b.x1)) })
+	const hair = 2e-3
+	pairs := map[[4]int]bool{}
+	for i, a := range edges {
+		long := math.Hypot(a.x1-a.x0, a.y1-a.y0)
+		ux, uy := (a.x1-a.x0)/long, (a.y1-a.y0)/long
+		for _, b := range edges[i+1:] {
+			if min(b.x0, b.x1) > max(a.x0, a.x1)+hair {
+				break
+			}
+			if a.cell == b.cell && a.spot == b.spot {
+				continue
+			}
+			off := func(x, y float64) float64 { return math.Abs((x-a.x0)*uy - (y-a.y0)*ux) }
+			along := func(x, y float64) float64 { return (x-a.x0)*ux + (y-a.y0)*uy }
+			s, e := along(b.x0, b.y0), along(b.x1, b.y1)
+			if off(b.x0, b.y0) > hair || off(b.x1, b.y1) > hair || s < e { // two that lie beside each other run opposite ways
+				continue
+			}
+			if min(s, long)-max(e, 0) < 10*hair {
+				continue
+			}
+			x, y := [2]int{a.cell, a.spot}, [2]int{b.cell, b.spot}
+			if w.Dealt.Cells[x[0]].Prints[x[1]] != w.Dealt.Cells[y[0]].Prints[y[1]] {
+				continue
+			}
+			if y[0] < x[0] || y[0] == x[0] && y[1] < x[1] {
+				x, y = y, x
+			}
+			pairs[[4]int{x[0], x[1], y[0], y[1]}] = true
+		}
+	}
+	return len(pairs)
+}
+
+// Where there is five times as much of one print as of the other, some have to touch: what is told is what the drawing shows.
+func TestWhatTouchesIsWhatIsDrawn(t *testing.T) {
+	all, err := quilts.All()
+	if err != nil {
+		t.Fatal(err)
+	}
+	touched := 0
+	for _, d := range all {
+		for f := range d.Fabrics {
+			a := assorted(d, f, 2)
+			a.Fabrics[f].List[0].Count, a.Fabrics[f].List[1].Count = 5, 1
+			w, ok := work.Of(a)
+			if !ok {
+				t.Errorf("%s: %v", d.Name, *w.Problems)
+				continue
+			}
+			if w.Dealt.Any() {
+				touched += w.Dealt.Deal.Touches
+				holds(t, fmt.Sprintf("%s, %s", d.Name, d.Fabrics[f].Name), w)
+			}
+		}
+	}
+	if touched < 100 {
+		t.Errorf("only %d touch", touched)
+	}
+}
+
+// A quilt of 20 × 24 four-patches of 40 prints, planned with its deal and without.
+func BenchmarkDealtQuilt(b *testing.B) {
+	list, err := library.List()
+	if err != nil {
+		b.Fatal(err)
+	}
+	i := slices.IndexFunc(list, func(e library.Entry) bool { return e.Document.Name == "Pinwheel" })
+	d := assorted(list[i].Document, 0, 40)
+	d.Top.Rows, d.Top.Columns = 24, 20
+	for _, falls := range []bool{true, false} {
+		b.Run(map[bool]string{true: "as it falls", false: "dealt"}[falls], func(b *testing.B) {
+			d.Deal.Falls = falls
+			for range b.N {
+				if w, ok := work.Of(d); !ok {
+					b.Fatal(*w.Problems)
+				}
+			}
+		})
+	}
+}

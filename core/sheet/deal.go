@@ -1,0 +1,257 @@
+package sheet
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"vicis/core/cloth"
+	"vicis/core/cutting"
+	"vicis/core/naming"
+	"vicis/core/words"
+)
+
+// Deal is which print of an assortment goes where, what is cut of each, and what lies in the pile of each block.
+type Deal struct {
+	Says    string                    `json:"says" doc:"How many of one print touch, and whether fewer could; empty where nothing is dealt"`
+	Touches int                       `json:"touches"`
+	Least   int                       `json:"least" doc:"Fewer touch in no deal of the same prints"`
+	Broken  int                       `json:"broken" doc:"Pairs that a rule keeps apart and that are alike all the same"`
+	Order   string                    `json:"order" doc:"In which order the piles of the blocks lie"`
+	Prints  []DealtPrint              `json:"prints" doc:"Of all assortments, whether they are dealt or not"`
+	Blocks  map[naming.Unit]DealtUnit `json:"blocks" doc:"By the blocks of the picture of the quilt"`
+	Cells   []DealtBlock              `json:"cells" doc:"In the order of the cells of the picture of the quilt, as far as they are dealt"`
+	Alike   []AlikePair               `json:"alike" doc:"What touches and is alike, no more than can be marked"`
+}
+
+// DealtPrint is one print: how it is seen, and what is cut of it.
+type DealtPrint struct {
+	Fabric    string      `json:"fabric"`
+	Of        string      `json:"of" doc:"What the assortment is called"`
+	ID        string      `json:"id"`
+	Name      string      `json:"name"`
+	Colour    string      `json:"colour"`
+	Grey      string      `json:"grey" doc:"The same lightness without colour"`
+	Lightness int         `json:"lightness" doc:"CIE L*, 0 for black to 100 for white"`
+	Value     cloth.Value `json:"value" enum:"light,middle,dark" doc:"What it is used as"`
+	Between   string      `json:"between" doc:"That it is seen as another value than it is used as, or lies between two; empty otherwise"`
+	Places    int         `json:"places" doc:"Of the quilt that have it"`
+	Blocks    int         `json:"blocks" doc:"Blocks it lies in"`
+	Cuts      []PrintCut  `json:"cuts" doc:"What is cut of it"`
+}
+
+// PrintCut is so many of one thing from one print.
+type PrintCut struct {
+	Step  naming.Step `json:"step"`
+	Name  string      `json:"name"`
+	Count int         `json:"count"`
+	Says  string      `json:"says"`
+}
+
+// DealtUnit is where prints show in a block.
+type DealtUnit struct {
+	Of     []int    `json:"of" doc:"For each patch of the picture its place; −1 where its cloth is not dealt"`
+	Roles  []string `json:"roles" doc:"The role of each place"`
+	Nth    []int    `json:"nth" doc:"How many of that role come up to it"`
+	Places []string `json:"places" doc:"What each place is called"`
+}
+
+// DealtBlock is one block of the quilt and what it was dealt.
+type DealtBlock struct {
+	Row    int    `json:"row"`
+	Column int    `json:"column"`
+	Nth    int    `json:"nth" doc:"Among the blocks of its kind, in the order of the piles"`
+	Called string `json:"called"`
+	Prints []int  `json:"prints" doc:"For each place of the block, which of all the prints"`
+	Held   []bool `json:"held" doc:"For each place, whether it was dealt by hand"`
+	Says   string `json:"says" doc:"What lies in its pile"`
+}
+
+// AlikePair is two places of one print that touch.
+type AlikePair struct {
+	A DealtPlace `json:"a"`
+	B DealtPlace `json:"b"`
+}
+
+// DealtPlace is a place in a block of the quilt.
+type DealtPlace struct {
+	Cell int `json:"cell" doc:"Among the cells"`
+	Spot int `json:"spot" doc:"Among the places of the block"`
+}
+
+// EmptyDeal is that nothing is dealt.
+func EmptyDeal() Deal {
+	return Deal{Prints: []DealtPrint{}, Blocks: map[naming.Unit]DealtUnit{}, Cells: []DealtBlock{}, Alike: []AlikePair{}}
+}
+
+// Deal tells how prints are dealt.
+func (b Sheet) Deal() Deal {
+	out := EmptyDeal()
+	d := b.Dealt
+	for _, f := range b.Document.Fabrics {
+		for _, s := range f.Swatches() {
+			out.Prints = append(out.Prints, b.print(f, s))
+		}
+	}
+	if !d.Any() {
+		return out
+	}
+	out.Touches, out.Least, out.Broken = d.Deal.Touches, d.Deal.Least, d.Deal.Broken
+	out.Says, out.Order = b.touchWords(), "Row by row from the top, each from left to right, as the quilt is laid."
+	for unit, s := range d.Spots {
+		one := DealtUnit{Of: s.Of, Roles: []string{}, Nth: s.Nth, Places: []string{}}
+		for i, role := range s.Roles {
+			one.Roles = append(one.Roles, naming.BaseRole(role))
+			one.Places = append(one.Places, fmt.Sprintf("%s %d", b.roleName(role), s.Nth[i]))
+		}
+		if one.Of == nil {
+			one.Of = []int{}
+		}
+		if one.Nth == nil {
+			one.Nth = []int{}
+		}
+		out.Blocks[unit] = one
+	}
+	at := make([]int, len(d.Prints)) // which of all told prints
+	for i, p := range d.Prints {
+		at[i] = slices.IndexFunc(out.Prints, func(o DealtPrint) bool { return o.Fabric == p.Fabric && o.ID == p.Swatch.ID })
+	}
+	nth := map[naming.Unit]int{}
+	for _, c := range d.Cells {
+		nth[c.Unit]++
+		one := DealtBlock{
+			Row: c.Row, Column: c.Column, Nth: nth[c.Unit], Called: fmt.Sprintf("Row %d, %s", c.Row, words.Ordinal(c.Column)),
+			Prints: []int{}, Held: c.Held,
+		}
+		patches := make([]int, len(out.Prints))
+		here := map[int]bool{}
+		for _, p := range c.Prints {
+			one.Prints = append(one.Prints, at[p])
+			out.Prints[at[p]].Places++
+			if !here[at[p]] {
+				here[at[p]] = true
+				out.Prints[at[p]].Blocks++
+			}
+		}
+		for _, spot := range d.Spots[c.Unit].Of {
+			if spot >= 0 {
+				patches[at[c.Prints[spot]]]++
+			}
+		}
+		var says []string
+		for p, n := range patches {
+			if n > 0 {
+				says = append(says, fmt.Sprintf("%d of %s", n, out.Prints[p].Name))
+			}
+		}
+		one.Says = strings.Join(says, ", ")
+		out.Cells = append(out.Cells, one)
+	}
+	b.cutOf(&out, at)
+	for _, pair := range d.Alike {
+		out.Alike = append(out.Alike, AlikePair{DealtPlace{pair[0][0], pair[0][1]}, DealtPlace{pair[1][0], pair[1][1]}})
+	}
+	return out
+}
+
+// print tells how a print is seen.
+func (b Sheet) print(f cloth.Fabric, s cloth.Swatch) DealtPrint {
+	l := cloth.Lightness(s.Colour)
+	p := DealtPrint{
+		Fabric: f.ID, Of: f.Name, ID: s.ID, Name: s.Name, Colour: s.Colour, Grey: grey(l), Lightness: int(math.Round(l)), Value: s.Is(),
+		Cuts: []PrintCut{},
+	}
+	switch seen, or := cloth.SeenValue(s.Colour); {
+	case s.Value != "" && s.Value != seen && s.Value != or:
+		p.Between = fmt.Sprintf("Used as %s, seen as %s.", s.Value, seen)
+	case or != "" && s.Value == "":
+		p.Between = fmt.Sprintf("Lies between %s and %s: it belongs to neither for sure.", seen, or)
+	}
+	return p
+}
+
+// roleName is what a role is called.
+func (b Sheet) roleName(role string) string {
+	for _, r := range b.Document.Roles {
+		if r.ID == naming.BaseRole(role) {
+			return r.Name
+		}
+	}
+	return role
+}
+
+// touchWords says what touches, and no more than is known of it.
+func (b Sheet) touchWords() string {
+	d := b.Dealt.Deal
+	where := "edge to edge"
+	if b.Document.Deal.Corners {
+		where = "at an edge or a corner"
+	}
+	var says string
+	switch {
+	case d.Touches == 0:
+		says = fmt.Sprintf("No print touches itself %s.", where)
+	case d.Proven():
+		says = fmt.Sprintf("%s of one print touch %s: with these prints, as many of each, fewer cannot be.", words.UpperFirst(pairs(d.Touches)), where)
+	case d.Least > 0:
+		says = fmt.Sprintf("%s of one print touch %s: fewer than %d cannot be with as many of each; between that and this it is not known.",
+			words.UpperFirst(pairs(d.Touches)), where, d.Least)
+	default:
+		says = fmt.Sprintf("%s of one print touch %s: fewer were looked for and not found.", words.UpperFirst(pairs(d.Touches)), where)
+	}
+	if d.Broken > 0 {
+		says += fmt.Sprintf(" %s that a rule keeps apart %s alike.", words.UpperFirst(pairs(d.Broken)), words.Are(d.Broken))
+	}
+	return says
+}
+
+func pairs(n int) string { return words.Plural(n, "pair") }
+
+// cutOf lists what is cut of every print: patches by the step that cuts them, strips of strip sets by their width.
+func (b Sheet) cutOf(out *Deal, at []int) {
+	add := func(print int, step naming.Step, name, size string, n int) {
+		p := &out.Prints[at[print]]
+		p.Cuts = append(p.Cuts, PrintCut{step, name, n, fmt.Sprintf("%d × %s for %s", n, size, name)})
+	}
+	for _, m := range b.Units {
+		for _, act := range m.Acts {
+			if of := b.Dealt.Cut.Prints[act.ID]; of != nil && act.Patch != nil {
+				for print, n := range of {
+					if n > 0 {
+						add(print, act.ID, b.NameOf(act.ID), words.By(b.Table.Ruler, act.Patch.W.CeilTo(b.Table.Ruler.Mark), act.Patch.H.CeilTo(b.Table.Ruler.Mark)), n)
+					}
+				}
+			}
+		}
+	}
+	for _, f := range b.Cut.Fabrics {
+		first, dealt := b.Dealt.Cut.First[f.Fabric.ID]
+		if !dealt {
+			continue
+		}
+		for _, s := range f.Strips {
+			for print, n := range s.Of {
+				if n > 0 {
+					add(first+print, s.ID, b.setNames(s), "strip of "+b.Say(s.Cut), n)
+				}
+			}
+		}
+	}
+}
+
+// setNames is the strip sets that strips are cut for.
+func (b Sheet) setNames(s cutting.Strip) string {
+	var names []string
+	for _, a := range b.Cut.Sets {
+		m := b.Unit(a.Set)
+		for _, act := range m.Acts {
+			for _, strip := range act.Strips {
+				if cutting.PileOf(strip) == s.ID && !slices.Contains(names, m.Unit.Name) {
+					names = append(names, m.Unit.Name)
+				}
+			}
+		}
+	}
+	return words.Listed(names)
+}
