@@ -33,6 +33,7 @@ const (
 	OnPoint     = "demo-weather-vane"
 	CutAgain    = "demo-rope-walk"
 	Wave        = "demo-harbour-swell"
+	Scraps      = "demo-button-tin"
 )
 
 // began is when the made-up work began.
@@ -88,8 +89,12 @@ func Documents() (map[string]document.Document, error) {
 	if err != nil {
 		return nil, err
 	}
+	tin, err := buttonTin()
+	if err != nil {
+		return nil, err
+	}
 	return map[string]document.Document{
-		InTheMiddle: shed, JustPlanned: lamp, Stars: gull, AtTheMat: hay,
+		Scraps: tin, InTheMiddle: shed, JustPlanned: lamp, Stars: gull, AtTheMat: hay,
 		OnPoint: vane, CutAgain: rope, Wave: swell,
 	}, nil
 }
@@ -153,6 +158,10 @@ func Cloth() []cloth.Holding {
 			Length: "10 in", Count: 9, Note: "a stack of squares",
 		},
 		{
+			ID: "cloth-tin-tens", Name: "Button tin", Colour: "#7c5a4a", Kind: cloth.Pieces, Width: "10 in",
+			Length: "10 in", Count: 42, Note: "a stack in 21 prints, two of each",
+		},
+		{
 			ID: "cloth-slate-strips", Name: "Slate", Colour: "#2b4251", Kind: cloth.Strips, Width: "2 1/2 in",
 			Length: "42 in", Count: 14,
 		},
@@ -165,6 +174,43 @@ func Cloth() []cloth.Holding {
 			Length: "31 in", Count: 1, Note: "left of a cushion",
 		},
 	}
+}
+
+// buttonTin is stars from a stack of squares in many prints, each star in one of them.
+func buttonTin() (document.Document, error) {
+	e, err := fromLibrary("four-pointed-star")
+	if err != nil {
+		return document.Document{}, err
+	}
+	d := e.Document
+	d.Name, d.Note = "Button tin", "A made-up quilt of stars from a stack of 10 in squares, two of each print: which print goes where is dealt."
+	tin := cloth.Fabric{ID: "dark", Name: "Button tin", Colour: "#7c5a4a", Print: cloth.Assorted}
+	for i, s := range []cloth.Swatch{
+		{Name: "Plum jam", Colour: "#5b2f45"},
+		{Name: "Rosehip", Colour: "#a8433a"},
+		{Name: "Kettle", Colour: "#4a5257"},
+		{Name: "Moss", Colour: "#5f6b3c"},
+		{Name: "Ginger", Colour: "#b9742f"},
+		{Name: "Ink", Colour: "#27405a"},
+		{Name: "Heath", Colour: "#84618a"},
+		{Name: "Pine", Colour: "#2f5347"},
+		{Name: "Clay", Colour: "#b5795f"},
+		{Name: "Teal", Colour: "#3c7f86"},
+		{Name: "Barley", Colour: "#bd9a4e"},
+		{Name: "Slate", Colour: "#5a6c80"},
+		{Name: "Cherry", Colour: "#7d2433"},
+		{Name: "Fern", Colour: "#77905d"},
+		{Name: "Cocoa", Colour: "#5a4034"},
+	} {
+		s.ID, s.Count = fmt.Sprintf("print-%d", i+1), 2
+		tin.List = append(tin.List, s)
+	}
+	d.Fabrics = []cloth.Fabric{tin, {ID: "light", Name: "Bolster", Colour: "#efe7d6"}}
+	d.Roles[0].Name = "stars"
+	d.Top.Rows, d.Top.Columns = 6, 5
+	d.Supplies = []cloth.Supply{{ID: "cloth-tin-tens", Fabric: "dark", Kind: cloth.Pieces, Width: "10 in", Length: "10 in", Count: 30}}
+	d.Deal = &document.Deal{Seed: 4, Corners: true, Rules: []document.Rule{{Role: d.Roles[0].ID, One: document.OneBlock}}}
+	return d, nil
 }
 
 // gullPoint is stars from the library in two colourways.

@@ -198,6 +198,9 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 			out.Shared = true
 			sewn[i] = sewn[j]
 			sewn[i].piece, sewn[i].turn = sewn[j].piece.Turn(turn), sewn[j].turn+turn
+			if t.Traced { // of cloth of its own
+				sewn[i].piece = sewn[i].piece.Later((i - j) * len(line.cells))
+			}
 			continue
 		}
 		l, ok := m.line(t, r, &out, line, fmt.Sprintf("%s %d", word, i+1), len(lines) == 1)

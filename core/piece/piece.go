@@ -42,6 +42,24 @@ func (p Piece) As(unit naming.Unit, nth int) Piece {
 	return p
 }
 
+// Later is the same piece sewn of other parts: of those that were taken so much later.
+func (p Piece) Later(by int) Piece {
+	p.Patches = slices.Clone(p.Patches)
+	of := map[*Part]*Part{}
+	for i, patch := range p.Patches {
+		if patch.Part == nil {
+			continue
+		}
+		part, known := of[patch.Part]
+		if !known {
+			part = &Part{patch.Part.Unit, patch.Part.Nth + by, patch.Part.In}
+			of[patch.Part] = part
+		}
+		p.Patches[i].Part = part
+	}
+	return p
+}
+
 // Bias says whether the patch's threads run at 45° to the edges of the table, so that an upright or level edge of it
 // stretches.
 func (p Patch) Bias() bool { return p.Up%2 == 1 }

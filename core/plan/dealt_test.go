@@ -11,6 +11,8 @@ import (
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/library"
+	"vicis/core/measure"
+	"vicis/core/piece"
 	"vicis/core/work"
 	"vicis/internal/quilts"
 )
@@ -77,12 +79,82 @@ func holds(t *testing.T, name string, w *work.Work) {
 		for _, n := range of {
 			sum += n
 		}
-		if sum > w.Lines[act].Make() {
-			t.Errorf("%s: %d of %s are dealt, and %d are cut", name, sum, act, w.Lines[act].Make())
+		if sum != w.Lines[act].Need {
+			t.Errorf("%s: %d of %s are dealt, and the quilt takes %d", name, sum, act, w.Lines[act].Need)
 		}
 	}
+	for _, a := range w.Cut.Sets {
+		for _, c := range a.Cuts {
+			sum := 0
+			for _, lot := range a.Lots {
+				sum += lot.Wants[c.ID]
+			}
+			if len(a.Lots) > 0 && sum != w.Lines[c.ID].Need {
+				t.Errorf("%s: %d of %s are sewn in some print, and the quilt takes %d", name, sum, c.ID, w.Lines[c.ID].Need)
+			}
+		}
+	}
+	enough(t, name, w)
 	if again := touching(w); again != w.Dealt.Deal.Touches {
 		t.Errorf("%s: %d touch in the drawing, told as %d", name, again, w.Dealt.Deal.Touches)
+	}
+}
+
+// enough checks that of no print more is seen than was cut: by the area of what is seen.
+func enough(t *testing.T, name string, w *work.Work) {
+	t.Helper()
+	if len(w.Dealt.Cut.Lots) > 0 {
+		return
+	}
+	seen, cut := make([]float64, len(w.Dealt.Prints)), make([]float64, len(w.Dealt.Prints))
+	for _, c := range w.Dealt.Cells {
+		for i, patch := range w.Planned.Seen(c.Unit).Patches {
+			if spot := w.Dealt.Spots[c.Unit].Of[i]; spot >= 0 {
+				seen[c.Prints[spot]] += piece.Piece{Patches: []piece.Patch{patch}}.Area().Inches() / (2 * piece.Fine * float64(measure.Inch))
+			}
+		}
+	}
+	for act, of := range w.Dealt.Cut.Prints {
+		patch := w.Acts[act].Act.Patch
+		for print, n := range of {
+			cut[print] += float64(n) * patch.W.Inches() * patch.H.Inches()
+		}
+	}
+	// Where one step cuts all patches of a role: of every print no more is seen than so many as one that is cut can give.
+	for act, of := range w.Dealt.Cut.Prints {
+		role := w.Acts[act].Act.Patch.Role
+		alone := true
+		for other := range w.Dealt.Cut.Prints {
+			alone = alone && (other == act || w.Acts[other].Act.Patch.Role != role)
+		}
+		if !alone {
+			continue
+		}
+		all, shows := 0, make([]int, len(of))
+		for _, c := range w.Dealt.Cells {
+			for i, patch := range w.Planned.Seen(c.Unit).Patches {
+				if spot := w.Dealt.Spots[c.Unit].Of[i]; spot >= 0 && patch.Role == role {
+					shows[c.Prints[spot]]++
+					all++
+				}
+			}
+		}
+		used := 0
+		for _, n := range of {
+			used += min(1, n)
+		}
+		full := max(1, w.Lines[act].Need-used+1) // of each print the last one may not be used up
+		each := (all + full - 1) / full
+		for print, n := range of {
+			if shows[print] > n*each {
+				t.Errorf("%s: %d patches of print %d are seen, and %d of %s are cut, each for %d", name, shows[print], print, n, act, each)
+			}
+		}
+	}
+	for print := range seen {
+		if cut[print] < seen[print] {
+			t.Errorf("%s: of print %d more is seen than was cut", name, print)
+		}
 	}
 }
 

@@ -59,13 +59,14 @@ type DealtUnit struct {
 
 // DealtBlock is one block of the quilt and what it was dealt.
 type DealtBlock struct {
-	Row    int    `json:"row"`
-	Column int    `json:"column"`
-	Nth    int    `json:"nth" doc:"Among the blocks of its kind, in the order of the piles"`
-	Called string `json:"called"`
-	Prints []int  `json:"prints" doc:"For each place of the block, which of all the prints"`
-	Held   []bool `json:"held" doc:"For each place, whether it was dealt by hand"`
-	Says   string `json:"says" doc:"What lies in its pile"`
+	Block  naming.Unit `json:"block"`
+	Row    int         `json:"row"`
+	Column int         `json:"column"`
+	Nth    int         `json:"nth" doc:"Among the blocks of its kind, in the order of the piles"`
+	Called string      `json:"called"`
+	Prints []int       `json:"prints" doc:"For each place of the block, which of all the prints"`
+	Held   []bool      `json:"held" doc:"For each place, whether it was dealt by hand"`
+	Says   string      `json:"says" doc:"What lies in its pile"`
 }
 
 // AlikePair is two places of one print that touch.
@@ -121,7 +122,7 @@ func (b Sheet) Deal() Deal {
 	for _, c := range d.Cells {
 		nth[c.Unit]++
 		one := DealtBlock{
-			Row: c.Row, Column: c.Column, Nth: nth[c.Unit], Called: fmt.Sprintf("Row %d, %s", c.Row, words.Ordinal(c.Column)),
+			Block: c.Unit, Row: c.Row, Column: c.Column, Nth: nth[c.Unit], Called: fmt.Sprintf("Row %d, %s", c.Row, words.Ordinal(c.Column)),
 			Prints: []int{}, Held: c.Held,
 		}
 		patches := make([]int, len(out.Prints))

@@ -67,7 +67,6 @@ type dealt struct {
 	*Counted
 	out    Dealt
 	first  map[string]int // fabric → its first print
-	rules  []document.Rule
 	traced map[naming.Unit]making.Made
 	blocks map[naming.Unit]*dealtBlock
 	deal   dealing.Deal
@@ -269,7 +268,7 @@ func (d *dealt) block(unit naming.Unit) *dealtBlock {
 	if m, ok := d.traced[unit]; ok && len(m.Piece.Patches) == len(laid.Patches) {
 		same := true
 		for i, p := range m.Piece.Patches {
-			same = same && p.Role == laid.Patches[i].Role
+			same = same && p.Role == laid.Patches[i].Role && slices.Equal(p.Poly, laid.Patches[i].Poly)
 		}
 		if same {
 			b.patches = m.Piece.Patches
@@ -364,7 +363,14 @@ func (d *dealt) spot(block naming.Unit, p piece.Patch, fabric string) (spotOf, f
 		}
 	}
 	figure := figureOf{unit: units[depth], path: path[depth]}
-	slot := figureSlot{inner: strings.TrimPrefix(path[last], path[depth]), unit: units[last], role: p.Role, fabric: fabric}
+	inner := strings.TrimPrefix(path[last], path[depth])
+	for k := depth + 1; k <= last; k++ { // of what comes several out of one run there is one kind in each run of this
+		if d.together(units[k]) && !d.fromLength(units[k]) {
+			inner = "of " + string(units[k].Whole()) + strings.TrimPrefix(path[last], path[k])
+			break
+		}
+	}
+	slot := figureSlot{inner: inner, unit: units[last], role: p.Role, fabric: fabric}
 	figure.slots = []figureSlot{slot}
 	rule := d.ruleOf(p.Role, block)
 	s := spotOf{role: p.Role, fabric: fabric, rule: rule, slot: figureSlot{role: p.Role, fabric: fabric}}
@@ -405,6 +411,11 @@ func (d *dealt) together(unit naming.Unit) bool {
 		mine := slices.ContainsFunc(act.Outputs(), func(g making.Give) bool { return g.ID == unit.Step() })
 		return mine && (act.Stock || d.severals(act))
 	})
+}
+
+// fromLength says whether a unit is cut across from what comes in a length, of which there can be as much or little as is asked for.
+func (d *dealt) fromLength(unit naming.Unit) bool {
+	return slices.ContainsFunc(d.Unit(unit).Acts, func(act making.Act) bool { return act.Stock && act.ID == unit.Step() })
 }
 
 // severals says whether several things come out of one run of an act.

@@ -32,6 +32,7 @@ export const router = createBrowserRouter([
       { path: "quilt", lazy: async () => ({ Component: (await import("./quilt/QuiltPage")).QuiltPage }) },
       { path: "wave/:unit?", lazy: async () => ({ Component: (await import("./wave/WavePage")).WavePage }) },
       { path: "again/:unit?", lazy: async () => ({ Component: (await import("./again/AgainPage")).AgainPage }) },
+      { path: "prints", lazy: async () => ({ Component: (await import("./prints/PrintsPage")).PrintsPage }) },
       { path: "thread", lazy: async () => ({ Component: (await import("./thread/ThreadPage")).ThreadPage }) },
       { path: "cut", lazy: async () => ({ Component: (await import("./cut/CutPage")).CutPage }) },
       { path: "cut/mat", lazy: async () => ({ Component: (await import("./cut/ScriptPage")).ScriptPage }) },

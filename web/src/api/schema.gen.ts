@@ -2429,6 +2429,7 @@ export interface components {
             touches: number;
         };
         SheetDealtBlock: {
+            block: string;
             called: string;
             /** Format: int64 */
             column: number;

@@ -1,6 +1,7 @@
 import { memo, useId } from "react";
 import type { Layout } from "../api/client";
 import type { Colours } from "./colours";
+import { type Dealt, DealtCloth } from "./Dealt";
 import { Cloth, Crossings, named } from "./Picture";
 import { useTurned } from "./Turned";
 
@@ -16,6 +17,8 @@ type Props = {
   filled?: Record<string, number>;
   /** The borders are sewn on; asked where blocks are filled in. */
   bordered?: boolean;
+  /** Prints that are dealt, where they are shown. */
+  dealt?: Dealt | undefined;
 };
 
 /** The whole quilt to scale: each kind of block drawn once and laid in its places. */
@@ -29,6 +32,7 @@ export const QuiltView = memo(function QuiltView({
   marks,
   filled,
   bordered,
+  dealt,
 }: Props) {
   const turned = useTurned();
   const back = side ?? turned;
@@ -86,6 +90,12 @@ export const QuiltView = memo(function QuiltView({
                 stroke="var(--v-colors-line)"
                 strokeWidth={px}
               />
+            );
+          if (dealt && !back && dealt.deal.cells[i])
+            return (
+              <g key={`${c.x} ${c.y}`} transform={turn}>
+                <DealtCloth picture={block} dealt={dealt} cell={i} colours={colours} px={px} />
+              </g>
             );
           return <use key={`${c.x} ${c.y}`} href={`#${id}-${c.block}`} transform={turn} />;
         })}

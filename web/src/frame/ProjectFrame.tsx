@@ -34,6 +34,9 @@ const again: Place = { to: "again", name: "Cut again", stages: [] };
 /** And where rings of a tube are opened at shifting seams. */
 const wave: Place = { to: "wave", name: "Wave", stages: [] };
 
+/** And where a fabric is many prints. */
+const prints: Place = { to: "prints", name: "Prints", stages: [] };
+
 /** The project for the pages inside the frame. */
 export const useFramed = () => useOutletContext<Project>();
 
@@ -89,7 +92,13 @@ export function ProjectFrame() {
           overflowX="auto"
         >
           {places
-            .toSpliced(1, 0, ...(plan.knives.length > 0 ? [again] : []), ...(plan.tubes.length > 0 ? [wave] : []))
+            .toSpliced(
+              1,
+              0,
+              ...(project.document.fabrics.some((f) => f.print === "assorted") ? [prints] : []),
+              ...(plan.knives.length > 0 ? [again] : []),
+              ...(plan.tubes.length > 0 ? [wave] : []),
+            )
             .map((p) => {
               const stages = progress.stages.filter((s) => p.stages.includes(s.stage));
               const done = stages.reduce((n, s) => n + s.done, 0);

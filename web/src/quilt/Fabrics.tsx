@@ -1,5 +1,6 @@
 // What is cut from what: fabrics with their colour and print, the parts they play, and colourways that give a part to another.
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { Link } from "react-router";
 import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
@@ -56,6 +57,8 @@ export function Fabrics({ draft }: { draft: Draft }) {
                       ...fabric,
                       print: v === "plain" ? undefined : v,
                       motif: v === "motif" ? fabric.motif : undefined,
+                      prints: v === "assorted" ? fabric.prints : undefined,
+                      assortment: v === "assorted" ? fabric.assortment : undefined,
                     })
                   }
                   choices={prints}
@@ -138,22 +141,30 @@ function Motifs({ draft }: { draft: Draft }) {
   });
 }
 
-/** How many prints an assortment is cut from. */
+/** How many prints an assortment is cut from; one by one they have a page of their own. */
 function Assortments({ draft }: { draft: Draft }) {
-  return draft.document.fabrics.map(
-    (fabric, f) =>
-      fabric.print === "assorted" && (
-        <Box key={fabric.id} w="220px" mb="10px">
-          <NumberField
-            label={`${fabric.name}: how many prints`}
-            value={fabric.prints ?? 1}
-            onChange={(n) => draft.set(["fabrics", f, "prints"], n > 1 ? n : undefined)}
-            problems={draft.at(`/fabrics/${f}/prints`)}
-            help="each gives an even share"
-          />
-        </Box>
-      ),
-  );
+  return draft.document.fabrics.map((fabric, f) => {
+    if (fabric.print !== "assorted") return null;
+    const listed = fabric.assortment?.length ?? 0;
+    return (
+      <Flex key={fabric.id} gap="14px" align="end" mb="10px" wrap="wrap">
+        {listed === 0 && (
+          <Box w="220px">
+            <NumberField
+              label={`${fabric.name}: how many prints`}
+              value={fabric.prints ?? 1}
+              onChange={(n) => draft.set(["fabrics", f, "prints"], n > 1 ? n : undefined)}
+              problems={draft.at(`/fabrics/${f}/prints`)}
+              help="each gives an even share"
+            />
+          </Box>
+        )}
+        <Link to={`/q/${draft.id}/prints`}>
+          {listed > 0 ? `${fabric.name}: its ${listed} prints, and which goes where` : "Name them, and say which goes where"}
+        </Link>
+      </Flex>
+    );
+  });
 }
 
 /** Other fabrics for the same block: only what differs is said. */

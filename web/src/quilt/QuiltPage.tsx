@@ -59,7 +59,14 @@ export function QuiltPage() {
                   </>
                 }
               >
-                <QuiltView layout={plan.quilt} colours={colours} maxW={600} maxH={350} label={draft.document.name} />
+                <QuiltView
+                  layout={plan.quilt}
+                  colours={colours}
+                  maxW={600}
+                  maxH={350}
+                  label={draft.document.name}
+                  dealt={{ deal: plan.deal, grey }}
+                />
               </PanZoom>
             ) : (
               <Text color="soft" py="80px" textAlign="center">

@@ -1,0 +1,87 @@
+// Piles to carry: what is cut of each print, and what lies in the pile of each block in the order of sewing.
+import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import type { Deal, Progress } from "../api/client";
+import { Ruled } from "../frame/Ruled";
+import { Section } from "../frame/Section";
+
+export function Piles({ deal, progress }: { deal: Deal; progress: Progress }) {
+  const [by, setBy] = useState<"print" | "block">("print");
+  return (
+    <Box mt="24px">
+      <Section
+        title="Piles"
+        aside={
+          <Flex gap="8px">
+            <Button size="sm" aria-pressed={by === "print"} onClick={() => setBy("print")}>
+              By print
+            </Button>
+            <Button size="sm" aria-pressed={by === "block"} onClick={() => setBy("block")}>
+              By block
+            </Button>
+          </Flex>
+        }
+      >
+        {by === "print" ? <ByPrint deal={deal} /> : <ByBlock deal={deal} progress={progress} />}
+      </Section>
+    </Box>
+  );
+}
+
+const ByPrint = ({ deal }: { deal: Deal }) => (
+  <Box columnGap="28px" columnCount={{ base: 1, md: 2, lg: 3 }}>
+    {deal.prints
+      .filter((p) => p.cuts.length > 0)
+      .map((p) => (
+        <Flex key={p.fabric + p.id} gap="10px" mb="10px" css={{ breakInside: "avoid" }} data-testid={`pile-${p.id}`}>
+          <Box w="30px" h="30px" flexShrink={0} borderWidth="1px" borderColor="line" style={{ background: p.colour }} />
+          <Box>
+            <Text fontWeight="600">{p.name}</Text>
+            {p.cuts.map((c) => (
+              <Text key={c.step} fontSize="small">
+                <Ruled>{c.says}</Ruled>
+              </Text>
+            ))}
+          </Box>
+        </Flex>
+      ))}
+  </Box>
+);
+
+function ByBlock({ deal, progress }: { deal: Deal; progress: Progress }) {
+  const made = new Map(progress.steps.map((s) => [s.id, s.good]));
+  const piles = deal.cells.filter((c) => c.says);
+  return (
+    <>
+      <Text color="soft" mb="10px">
+        {deal.order}
+      </Text>
+      <Box columnGap="28px" columnCount={{ base: 1, md: 2, lg: 3 }}>
+        {piles.map((c) => {
+          const done = c.nth <= (made.get(c.block) ?? 0);
+          return (
+            <Flex
+              key={`${c.row} ${c.column}`}
+              gap="10px"
+              mb="7px"
+              css={{ breakInside: "avoid" }}
+              color={done ? "soft" : "ink"}
+            >
+              <Text w="112px" flexShrink={0} fontWeight="600">
+                {c.called}
+                {done && (
+                  <Text as="span" color="woad">
+                    {" ✓"}
+                  </Text>
+                )}
+              </Text>
+              <Text fontSize="small" pt="1px">
+                {c.says}
+              </Text>
+            </Flex>
+          );
+        })}
+      </Box>
+    </>
+  );
+}

@@ -1,0 +1,211 @@
+// Which print of an assortment goes where: the quilt as it is dealt, the prints that lie there, the rules, and the piles to carry.
+import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Document } from "../api/client";
+import { coloursOf } from "../drawn/colours";
+import type { Place } from "../drawn/Dealt";
+import { PanZoom } from "../drawn/PanZoom";
+import { QuiltView } from "../drawn/QuiltView";
+import { ChoiceField, Tick } from "../frame/fields";
+import { Key } from "../frame/Key";
+import { useFramed } from "../frame/ProjectFrame";
+import { Ruled } from "../frame/Ruled";
+import { useKey } from "../frame/useKey";
+import { useDraft } from "../quilt/draft";
+import { Keeping } from "../quilt/Keeping";
+import { Problems } from "../quilt/methods/parts";
+import { type Steps, useSteps } from "../quilt/useSteps";
+import { printAt, withHand, withoutHand } from "./hand";
+import { Piles } from "./Piles";
+import { Prints } from "./Prints";
+import { Rules } from "./Rules";
+
+export function PrintsPage() {
+  const project = useFramed();
+  const draft = useSteps(useDraft(project));
+  const { plan } = draft.preview;
+  if (!draft.document.fabrics.some((f) => f.print === "assorted"))
+    return (
+      <Box p="28px">
+        <Text mb="12px">
+          No fabric of this quilt is an assortment of prints. Call one assorted where the fabrics are.
+        </Text>
+        <Button asChild>
+          <Link to={`/q/${project.id}/quilt`}>To the quilt</Link>
+        </Button>
+      </Box>
+    );
+  return (
+    <Box p={{ base: "14px", md: "16px 28px" }}>
+      <Keeping draft={draft} newest={project.rev} />
+      <Flex align="center" gap="14px" mb="10px" wrap="wrap">
+        <Heading as="h2" textStyle="page">
+          Which print goes where
+        </Heading>
+        <Button size="sm" ml="auto" disabled={!draft.canBack} onClick={draft.back}>
+          Take back <Key>Z</Key>
+        </Button>
+      </Flex>
+      <Flex gap={{ base: "20px", lg: "32px" }} align="start" direction={{ base: "column", lg: "row" }}>
+        <Box flex="1" minW="0" w="100%">
+          <Dealing draft={draft} />
+        </Box>
+        <Box as="section" aria-label="The prints" w={{ base: "100%", lg: "500px" }} flexShrink={0}>
+          <Prints draft={draft} />
+          <Rules draft={draft} />
+        </Box>
+      </Flex>
+      {plan.deal.cells.length > 0 && <Piles deal={plan.deal} progress={project.progress} />}
+    </Box>
+  );
+}
+
+/** The quilt as it is dealt, and what can be done about it. */
+function Dealing({ draft }: { draft: Steps }) {
+  const { plan } = draft.preview;
+  const { deal } = plan;
+  const decided = draft.document.deal;
+  const dealt = !!decided && !decided.falls;
+  const [grey, setGrey] = useState(false);
+  const [chosen, setChosen] = useState<Place>();
+  const [swapping, setSwapping] = useState(false);
+  const set = (next: Document["deal"]) => draft.set(["deal"], next);
+  const anew = () => decided && set({ ...decided, seed: (decided.seed + 1) % 1_000_000 });
+  const choose = (at: Place) => {
+    const a = chosen && printAt(deal, chosen);
+    const b = printAt(deal, at);
+    if (swapping && decided && chosen && a && b && a.fabric === b.fabric) {
+      set(
+        withHand(decided, deal, [
+          { at: chosen, print: b.id },
+          { at, print: a.id },
+        ]),
+      );
+      setSwapping(false);
+      setChosen(at);
+    } else setChosen(at);
+  };
+  useKey("g", () => setGrey((on) => !on));
+  useKey("n", () => dealt && anew());
+  useKey("s", () => chosen && setSwapping((on) => !on));
+  const is = chosen && deal.cells[chosen.cell]?.prints[chosen.spot] !== undefined ? chosen : undefined;
+  return (
+    <Box as="section" aria-label="The deal">
+      {plan.quilt.w > 0 ? (
+        <PanZoom
+          label={draft.document.name}
+          tools={
+            <>
+              <Button size="sm" onClick={() => setGrey((on) => !on)} aria-pressed={grey}>
+                In grey <Key>G</Key>
+              </Button>
+              {dealt && (
+                <Button size="sm" onClick={anew}>
+                  Deal anew <Key>N</Key>
+                </Button>
+              )}
+            </>
+          }
+        >
+          <QuiltView
+            layout={plan.quilt}
+            colours={coloursOf(draft.document)}
+            maxW={640}
+            maxH={480}
+            label={draft.document.name}
+            back={false}
+            dealt={{ deal, grey, alike: true, chosen: is, onPlace: choose }}
+          />
+        </PanZoom>
+      ) : (
+        <Text color="soft" py="60px" textAlign="center">
+          No picture while something stops the plan.
+        </Text>
+      )}
+      {!dealt && (
+        <Box mt="12px">
+          <Text mb="8px">
+            They fall as they fall: every print is cut for its share, and where it goes is for you to see.
+          </Text>
+          <Button
+            variant="solid"
+            onClick={() => set(decided ? { ...decided, falls: undefined } : { seed: 1 })}
+            data-testid="deal"
+          >
+            Deal the prints
+          </Button>
+        </Box>
+      )}
+      {dealt && (
+        <>
+          {deal.says && (
+            <Text
+              mt="12px"
+              fontWeight="600"
+              color={deal.touches + deal.broken > 0 ? "madder" : "woad"}
+              data-testid="touches"
+            >
+              {deal.says}
+            </Text>
+          )}
+          <Problems list={draft.at("/deal", ...(decided.hand ?? []).map((_, i) => `/deal/hand/${i}`))} />
+          {is && <Chosen draft={draft} at={is} swapping={swapping} onSwap={() => setSwapping((on) => !on)} />}
+          <Flex gap="16px" align="center" wrap="wrap" mt="4px">
+            <Tick
+              label="Corners count too"
+              value={decided.corners ?? false}
+              onChange={(on) => set({ ...decided, corners: on || undefined })}
+            />
+            {(decided.hand?.length ?? 0) > 0 && (
+              <Button size="sm" mt="22px" onClick={() => set({ ...decided, hand: undefined })}>
+                {`Let go of all ${decided.hand?.length} dealt by hand`}
+              </Button>
+            )}
+            <Button size="sm" mt="22px" onClick={() => set({ ...decided, falls: true })}>
+              As it falls
+            </Button>
+          </Flex>
+        </>
+      )}
+    </Box>
+  );
+}
+
+/** One place of the quilt: which print lies there, and which else could. */
+function Chosen({ draft, at, swapping, onSwap }: { draft: Steps; at: Place; swapping: boolean; onSwap: () => void }) {
+  const { deal } = draft.preview.plan;
+  const decided = draft.document.deal;
+  const cell = deal.cells[at.cell];
+  const print = printAt(deal, at);
+  if (!cell || !print || !decided) return null;
+  const held = cell.held[at.spot];
+  return (
+    <Flex mt="12px" gap="12px" align="end" wrap="wrap" borderLeftWidth="4px" borderColor="madder" pl="12px">
+      <Box pb="8px">
+        <Text fontWeight="600">
+          <Ruled>{`${cell.called}: ${deal.blocks[cell.block]?.places[at.spot] ?? ""}`}</Ruled>
+        </Text>
+        <Text fontSize="small" color="soft">
+          {swapping ? "Choose the place it changes with." : held ? "Dealt by hand." : "Dealt."}
+        </Text>
+      </Box>
+      <Box w="180px">
+        <ChoiceField
+          label="Print"
+          value={print.id}
+          onChange={(id) => draft.set(["deal"], withHand(decided, deal, [{ at, print: id }]))}
+          choices={deal.prints.filter((p) => p.fabric === print.fabric).map((p) => ({ value: p.id, name: p.name }))}
+        />
+      </Box>
+      <Button size="sm" mb="4px" aria-pressed={swapping} onClick={onSwap}>
+        Swap with another <Key>S</Key>
+      </Button>
+      {held && (
+        <Button size="sm" mb="4px" onClick={() => draft.set(["deal"], withoutHand(decided, deal, at))}>
+          Let it be dealt
+        </Button>
+      )}
+    </Flex>
+  );
+}
