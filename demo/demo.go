@@ -424,7 +424,7 @@ func Fill(ctx context.Context, s *store.Store) error {
 			return err
 		}
 	}
-	for i, id := range []string{OnPoint, JustPlanned, AtTheMat, CutAgain, Wave, Stars, InTheMiddle} {
+	for i, id := range []string{OnPoint, JustPlanned, AtTheMat, CutAgain, Wave, Scraps, Stars, InTheMiddle} {
 		text, err := document.Write(docs[id])
 		if err != nil {
 			return err

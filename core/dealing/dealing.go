@@ -78,14 +78,23 @@ func Of(d Deal) Dealt {
 	t := newTable(d)
 	t.deal()
 	t.mend()
-	out := Dealt{Choice: t.best, Looks: t.looks}
-	copy(t.choice, t.best)
-	out.Broken, out.Touches = t.count(Never), t.count(Beside)
+	out := t.told(t.best)
+	out.Looks = t.looks
+	if out.Least < out.Touches && out.Broken == 0 {
+		t.prove(&out)
+	}
+	return out
+}
+
+// As is a deal that was dealt already: nothing is changed in it, it is counted and bounded alone.
+func As(d Deal, choice []int) Dealt { return newTable(d).told(choice) }
+
+// told counts what a deal comes to.
+func (t *table) told(choice []int) Dealt {
+	copy(t.choice, choice)
+	out := Dealt{Choice: choice, Broken: t.count(Never), Touches: t.count(Beside)}
 	if out.Touches > 0 {
 		out.Least = min(out.Touches, t.least())
-		if out.Least < out.Touches && out.Broken == 0 {
-			t.prove(&out)
-		}
 	}
 	return out
 }

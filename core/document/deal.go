@@ -11,7 +11,8 @@ type Deal struct {
 	Falls   bool    `json:"falls,omitempty" doc:"As it falls: nothing is dealt, and what was decided of it is kept for later"`
 	Corners bool    `json:"corners,omitempty" doc:"Like is kept from like at corners too, not at edges alone"`
 	Rules   []Rule  `json:"rules,omitempty" maxItems:"50"`
-	Hand    []Given `json:"hand,omitempty" maxItems:"10000" doc:"What was dealt by hand"`
+	Hand    []Given `json:"hand,omitempty" maxItems:"10000" doc:"What was dealt by hand, in its order: of one place the last holds"`
+	Before  int     `json:"before,omitempty" minimum:"0" doc:"How many of these came before this seed: they were laid first and the others dealt round them; what came after was laid over the deal, and moved nothing else"`
 }
 
 // Rule says of a role which of its patches are one print, and which are not.

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 	"testing"
 
 	"vicis/core/cloth"
@@ -13,6 +14,7 @@ import (
 	"vicis/core/library"
 	"vicis/core/measure"
 	"vicis/core/piece"
+	"vicis/core/problem"
 	"vicis/core/work"
 	"vicis/internal/quilts"
 )
@@ -271,5 +273,135 @@ func BenchmarkDealtQuilt(b *testing.B) {
 				}
 			}
 		})
+	}
+}
+
+// pencilled is a quilt of 2 × 3 blocks, each a half-square and a plain square beside it: two halves come out of a pair of squares.
+func pencilled(prints int, deal string) string {
+	list := ""
+	for i := range prints {
+		list += fmt.Sprintf(`,{"id":"p%d","name":"Print %d","colour":"#%02x4040"}`, i, i+1, 40+20*i)
+	}
+	return fmt.Sprintf(`{"vicis":1,"name":"Pencil","measure":"in","ruler":"1/8 in","seam":{"stitched":"15/64 in","fold":"1/64 in"},
+"cloth":{"usable":"40 in","squaring":"1/2 in"},"strip":"2 1/2 in","spares":{},"schools":{},"settings":{},
+"fabrics":[{"id":"many","name":"Many","colour":"#884444","print":"assorted","assortment":[%s]},{"id":"g","name":"Ground","colour":"#eeeeee"}],
+"roles":[{"id":"A","name":"scraps","fabric":"many"},{"id":"B","name":"ground","fabric":"g"}],
+"units":[{"id":"half","name":"Half","how":{"by":"half-square triangles","way":"two","lower":{"role":"A"},"upper":{"role":"B"},"finished":"2 in","sizing":"rule"}},
+{"id":"sq","name":"Square","how":{"by":"patch","role":"A","width":"2 1/2 in","height":"2 1/2 in"}},
+{"id":"block","name":"Block","how":{"by":"grid","rows":[{"id":"r","cells":[{"unit":"half"},{"unit":"sq"}]}]}}],
+"top":{"rows":2,"columns":3,"repeat":[[{"unit":"block"}]]},"deal":%s}`, list[1:], deal)
+}
+
+func deal(t *testing.T, text string) (*work.Work, problem.List) {
+	t.Helper()
+	d, problems := document.Read([]byte(text))
+	if problems.Stopped() {
+		return &work.Work{}, problems
+	}
+	w, _ := work.Of(d)
+	return w, *w.Problems
+}
+
+// Six halves and six squares, by pencil.
+func TestDealByPencil(t *testing.T) {
+	sum := func(list []int) (n int) {
+		for _, one := range list {
+			n += one
+		}
+		return n
+	}
+	for _, c := range []struct {
+		name, deal    string
+		prints        int
+		runs          int   // pairs of squares for halves
+		lower, square []int // cut of each print
+	}{
+		// Three pairs give six halves: three of four prints; squares are given first to what has been given least.
+		{"each for itself", `{"seed":1}`, 4, 3, []int{1, 1, 1, 0}, []int{1, 1, 1, 3}},
+		// Six blocks of four prints: 2, 2, 1, 1. A print of one block takes a pair for one half, and leaves the other over.
+		{"a block of one print", `{"seed":1,"rules":[{"role":"A","one":"block"}]}`, 4, 4, []int{1, 1, 1, 1}, []int{2, 2, 1, 1}},
+		// Six prints, one to a block: six pairs, six halves left over.
+		{"no two blocks alike", `{"seed":1,"rules":[{"role":"A","one":"block","apart":"quilt"}]}`, 6, 6, []int{1, 1, 1, 1, 1, 1}, []int{1, 1, 1, 1, 1, 1}},
+	} {
+		w, problems := deal(t, pencilled(c.prints, c.deal))
+		if len(problems.Stops()) > 0 {
+			t.Fatal(c.name, problems)
+		}
+		lower, square := w.Dealt.Cut.Prints["half/lower"], w.Dealt.Cut.Prints["sq"]
+		if c.name == "each for itself" { // which of the prints it is, is for the deal
+			lower, square = slices.Clone(lower), slices.Clone(square)
+			slices.Sort(lower)
+			slices.Reverse(lower)
+			if sum(square) != 6 {
+				t.Errorf("%d squares are cut", sum(square))
+			}
+			square = c.square
+		} else {
+			lower, square = slices.Sorted(slices.Values(lower)), slices.Sorted(slices.Values(square))
+			slices.Reverse(lower)
+			slices.Reverse(square)
+		}
+		if w.Demand.Runs["half"] != c.runs || !slices.Equal(lower, c.lower) || !slices.Equal(square, c.square) {
+			t.Errorf("%s: %d pairs, %v and %v are cut", c.name, w.Demand.Runs["half"], lower, square)
+		}
+		if got := w.Demand.Runs["half/lower"]; got != c.runs {
+			t.Errorf("%s: %d lower squares are cut", c.name, got)
+		}
+		holds(t, c.name, w)
+	}
+}
+
+// What is dealt by hand lies where it was put, and moves nothing else; the cloth follows. Dealt anew the others go round it.
+func TestDealtByHandMovesNothingElse(t *testing.T) {
+	was, _ := deal(t, pencilled(6, `{"seed":3,"rules":[{"role":"A","one":"block"}]}`))
+	first := was.Dealt.Cells[0].Prints[0]
+	other := (first + 1) % 6
+	hand := fmt.Sprintf(`"hand":[{"row":1,"column":1,"role":"A","place":1,"print":"p%d"}]`, other)
+	now, problems := deal(t, pencilled(6, `{"seed":3,"rules":[{"role":"A","one":"block"}],`+hand+`}`))
+	if len(problems) > 0 {
+		t.Error(problems)
+	}
+	for i, c := range now.Dealt.Cells {
+		want := was.Dealt.Cells[i].Prints
+		if i == 0 {
+			want = []int{other}
+		}
+		if !slices.Equal(c.Prints, want) || c.Held[0] != (i == 0) {
+			t.Errorf("block %d has %v and had %v", i+1, c.Prints, was.Dealt.Cells[i].Prints)
+		}
+	}
+	if cut := now.Dealt.Cut.Prints["sq"]; cut[first] != 0 || cut[other] != 2 {
+		t.Errorf("cut after it: %v", cut)
+	}
+	holds(t, "by hand", now)
+	again, _ := deal(t, pencilled(6, `{"seed":4,"before":1,"rules":[{"role":"A","one":"block"}],`+hand+`}`))
+	if again.Dealt.Cells[0].Prints[0] != other || again.Dealt.Deal.Touches != 0 {
+		t.Errorf("dealt anew: %v, %d touch", again.Dealt.Cells, again.Dealt.Deal.Touches)
+	}
+	holds(t, "dealt anew", again)
+}
+
+func TestBadDeals(t *testing.T) {
+	many := make([]string, 10_000)
+	for i := range many {
+		many[i] = fmt.Sprintf(`{"id":"p%d","name":"P","colour":"#112233"}`, i)
+	}
+	for _, c := range []struct{ name, text, code, at, says string }{
+		{"a role that is gone", pencilled(4, `{"seed":1,"rules":[{"role":"Z"}]}`), "role-unknown", "/deal/rules/0/role", "not there"},
+		{"a block that is gone", pencilled(4, `{"seed":1,"rules":[{"role":"A","block":"z"}]}`), "unit-unknown", "/deal/rules/0/block", "not among"},
+		{"no such value", pencilled(3, `{"seed":1,"rules":[{"role":"A","values":["light"]}]}`), "rule-not-kept", "/deal/rules/0/values", "None of the prints of Many is light."},
+		{"more blocks than prints", pencilled(4, `{"seed":1,"rules":[{"role":"A","one":"block","apart":"quilt"}]}`), "rule-not-kept", "/deal/rules/0/apart", "of 6 places, and there are 4 prints"},
+		{"a print that is gone", pencilled(4, `{"seed":1,"hand":[{"row":1,"column":1,"role":"A","place":1,"print":"gone"}]}`), "dealt-gone", "/deal/hand/0", "1 of what was dealt by hand no longer fits"},
+		{"ten thousand prints", strings.Replace(pencilled(2, `{"seed":1}`), `"assortment":[`, `"assortment":[`+strings.Join(many, ",")+`,`, 1), "print-count", "/fabrics/0/assortment", "lists 10002 prints"},
+		{"one id twice", strings.Replace(pencilled(3, `{"seed":1}`), `"p1"`, `"p0"`, 1), "id-not-unique", "/fabrics/0/assortment/1/id", "no plain id of its own"},
+		{"counted by half", strings.Replace(pencilled(3, `{"seed":1}`), `"name":"Print 1"`, `"name":"Print 1","count":3`, 1), "count", "/fabrics/0/assortment/1/count", "not said how many"},
+		{"no assortment", strings.Replace(pencilled(3, `{"seed":1}`), `"print":"assorted"`, `"print":"plain"`, 1), "print-count", "/fabrics/0/assortment", "is no assortment"},
+	} {
+		_, problems := deal(t, c.text)
+		if !slices.ContainsFunc(problems, func(p problem.Problem) bool {
+			return p.Code == c.code && p.At == c.at && strings.Contains(p.Says, c.says) && p.Mend != ""
+		}) {
+			t.Errorf("%s: %v", c.name, problems)
+		}
 	}
 }

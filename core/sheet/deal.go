@@ -18,6 +18,7 @@ type Deal struct {
 	Touches int                       `json:"touches"`
 	Least   int                       `json:"least" doc:"Fewer touch in no deal of the same prints"`
 	Broken  int                       `json:"broken" doc:"Pairs that a rule keeps apart and that are alike all the same"`
+	Between []string                  `json:"between" doc:"Prints that lie between two values, or are used as another than they are seen as"`
 	Order   string                    `json:"order" doc:"In which order the piles of the blocks lie"`
 	Prints  []DealtPrint              `json:"prints" doc:"Of all assortments, whether they are dealt or not"`
 	Blocks  map[naming.Unit]DealtUnit `json:"blocks" doc:"By the blocks of the picture of the quilt"`
@@ -35,7 +36,6 @@ type DealtPrint struct {
 	Grey      string      `json:"grey" doc:"The same lightness without colour"`
 	Lightness int         `json:"lightness" doc:"CIE L*, 0 for black to 100 for white"`
 	Value     cloth.Value `json:"value" enum:"light,middle,dark" doc:"What it is used as"`
-	Between   string      `json:"between" doc:"That it is seen as another value than it is used as, or lies between two; empty otherwise"`
 	Places    int         `json:"places" doc:"Of the quilt that have it"`
 	Blocks    int         `json:"blocks" doc:"Blocks it lies in"`
 	Cuts      []PrintCut  `json:"cuts" doc:"What is cut of it"`
@@ -83,7 +83,7 @@ type DealtPlace struct {
 
 // EmptyDeal is that nothing is dealt.
 func EmptyDeal() Deal {
-	return Deal{Prints: []DealtPrint{}, Blocks: map[naming.Unit]DealtUnit{}, Cells: []DealtBlock{}, Alike: []AlikePair{}}
+	return Deal{Between: []string{}, Prints: []DealtPrint{}, Blocks: map[naming.Unit]DealtUnit{}, Cells: []DealtBlock{}, Alike: []AlikePair{}}
 }
 
 // Deal tells how prints are dealt.
@@ -94,6 +94,7 @@ func (b Sheet) Deal() Deal {
 		for _, s := range f.Swatches() {
 			out.Prints = append(out.Prints, b.print(f, s))
 		}
+		out.Between = append(out.Between, between(f.List)...)
 	}
 	if !d.Any() {
 		return out
@@ -159,17 +160,47 @@ func (b Sheet) Deal() Deal {
 // print tells how a print is seen.
 func (b Sheet) print(f cloth.Fabric, s cloth.Swatch) DealtPrint {
 	l := cloth.Lightness(s.Colour)
-	p := DealtPrint{
+	return DealtPrint{
 		Fabric: f.ID, Of: f.Name, ID: s.ID, Name: s.Name, Colour: s.Colour, Grey: grey(l), Lightness: int(math.Round(l)), Value: s.Is(),
 		Cuts: []PrintCut{},
 	}
-	switch seen, or := cloth.SeenValue(s.Colour); {
-	case s.Value != "" && s.Value != seen && s.Value != or:
-		p.Between = fmt.Sprintf("Used as %s, seen as %s.", s.Value, seen)
-	case or != "" && s.Value == "":
-		p.Between = fmt.Sprintf("Lies between %s and %s: it belongs to neither for sure.", seen, or)
+}
+
+// between names the prints that belong to no value for sure, and those that are used as another than they are seen as.
+func between(list []cloth.Swatch) (says []string) {
+	type kind struct {
+		seen, used cloth.Value
+		pair       string
 	}
-	return p
+	names := map[kind][]string{}
+	var order []kind
+	for _, s := range list {
+		seen, or := cloth.SeenValue(s.Colour)
+		var k kind
+		switch {
+		case s.Value != "" && s.Value != seen && s.Value != or:
+			k = kind{seen: seen, used: s.Value}
+		case s.Value != "" || or == "":
+			continue
+		case seen == cloth.Dark || or == cloth.Dark:
+			k.pair = "dark and middle"
+		default:
+			k.pair = "middle and light"
+		}
+		if names[k] == nil {
+			order = append(order, k)
+		}
+		names[k] = append(names[k], s.Name)
+	}
+	for _, k := range order {
+		who, n := words.Listed(names[k]), len(names[k])
+		if k.pair == "" {
+			says = append(says, fmt.Sprintf("%s %s seen as %s and used as %s.", who, words.Are(n), k.seen, k.used))
+			continue
+		}
+		says = append(says, fmt.Sprintf("%s %s between %s: half shut, your eyes may see either.", who, words.Verb(n, "lie"), k.pair))
+	}
+	return says
 }
 
 // roleName is what a role is called.

@@ -76,6 +76,7 @@ type dealt struct {
 	taken  map[string]demand.Plan
 	made   map[string][]demand.Source
 	given  []int                  // how often each print has been given
+	left   [][]int                // of each choice of each stock, what nobody holds
 	spots  []map[int]dealing.Spot // by cell: spot of the block → spot of the deal
 	groups []map[string]int       // by cell: what is one place → which
 }
@@ -160,10 +161,15 @@ func (c *Counted) setDeal() {
 		return
 	}
 	d.stock()
-	d.byHand(ask)
+	before := min(max(0, ask.Before), len(ask.Hand))
+	d.left = d.counts()
+	d.byHand(ask.Hand[:before], 0)
 	d.pairs(ask)
 	d.deal.Seed = uint64(max(0, ask.Seed))
 	d.out.Deal = dealing.Of(d.deal)
+	if before < len(ask.Hand) {
+		d.over(ask.Hand[before:], before)
+	}
 	d.tell()
 	d.alike()
 	d.cut()
@@ -540,27 +546,52 @@ func (d *dealt) swatches(fabric string) (list []cloth.Swatch) {
 	return list
 }
 
-// byHand holds what was dealt by hand; what no longer fits is said, and dealt like everything else.
-func (d *dealt) byHand(ask *document.Deal) {
-	for i := range d.out.Cells {
-		d.out.Cells[i].Held = make([]bool, len(d.blocks[d.out.Cells[i].Unit].spots))
-	}
+// counts are how many there are of each choice.
+func (d *dealt) counts() [][]int {
 	left := make([][]int, len(d.deal.Stocks))
 	for k, s := range d.deal.Stocks {
 		for _, c := range s {
 			left[k] = append(left[k], c.Count)
 		}
 	}
-	gone, first := 0, ""
-	for n, g := range ask.Hand {
-		cell := slices.IndexFunc(d.out.Cells, func(c DealtCell) bool { return c.Row == g.Row && c.Column == g.Column })
-		ok := false
-		if cell >= 0 {
-			ok = d.hold(cell, g, left)
+	return left
+}
+
+// over lays what was dealt by hand over a deal, and moves nothing else.
+func (d *dealt) over(hand []document.Given, first int) {
+	looks := d.out.Deal.Looks
+	for i, c := range d.out.Deal.Choice { // all of them are held as they lie
+		d.deal.Places[i].Held = c + 1
+	}
+	d.left = d.counts()
+	for i, p := range d.deal.Places {
+		d.left[p.Stock][d.out.Deal.Choice[i]]--
+	}
+	d.byHand(hand, first)
+	choice := make([]int, len(d.deal.Places))
+	for i, p := range d.deal.Places {
+		choice[i] = p.Held - 1
+	}
+	d.out.Deal = dealing.As(d.deal, choice)
+	d.out.Deal.Looks = looks
+}
+
+// byHand holds what was dealt by hand; what no longer fits is said, and dealt like everything else.
+func (d *dealt) byHand(hand []document.Given, before int) {
+	index := map[[2]int]int{}
+	for i := range d.out.Cells {
+		c := &d.out.Cells[i]
+		index[[2]int{c.Row, c.Column}] = i
+		if c.Held == nil {
+			c.Held = make([]bool, len(d.blocks[c.Unit].spots))
 		}
-		if !ok {
+	}
+	gone, first := 0, ""
+	for n, g := range hand {
+		cell, ok := index[[2]int{g.Row, g.Column}]
+		if ok = ok && d.hold(cell, g); !ok {
 			if gone++; gone == 1 {
-				first = problem.At("deal", "hand", n)
+				first = problem.At("deal", "hand", before+n)
 			}
 		}
 	}
@@ -570,7 +601,9 @@ func (d *dealt) byHand(ask *document.Deal) {
 	}
 }
 
-func (d *dealt) hold(cell int, g document.Given, left [][]int) bool {
+// hold gives a place what was dealt to it by hand.
+func (d *dealt) hold(cell int, g document.Given) bool {
+	left := d.left
 	unit := d.out.Cells[cell].Unit
 	spots := d.out.Spots[unit]
 	for i, role := range spots.Roles {

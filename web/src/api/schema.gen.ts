@@ -1388,11 +1388,16 @@ export interface components {
             name: string;
         };
         DocumentDeal: {
+            /**
+             * Format: int64
+             * @description How many of these came before this seed: they were laid first and the others dealt round them; what came after was laid over the deal, and moved nothing else
+             */
+            before?: number;
             /** @description Like is kept from like at corners too, not at edges alone */
             corners?: boolean;
             /** @description As it falls: nothing is dealt, and what was decided of it is kept for later */
             falls?: boolean;
-            /** @description What was dealt by hand */
+            /** @description What was dealt by hand, in its order: of one place the last holds */
             hand?: components["schemas"]["DocumentGiven"][];
             rules?: components["schemas"]["DocumentRule"][];
             /**
@@ -2403,6 +2408,8 @@ export interface components {
         SheetDeal: {
             /** @description What touches and is alike, no more than can be marked */
             alike: components["schemas"]["SheetAlikePair"][];
+            /** @description Prints that lie between two values, or are used as another than they are seen as */
+            between: string[];
             /** @description By the blocks of the picture of the quilt */
             blocks: {
                 [key: string]: components["schemas"]["SheetDealtUnit"];
@@ -2460,8 +2467,6 @@ export interface components {
             spot: number;
         };
         SheetDealtPrint: {
-            /** @description That it is seen as another value than it is used as, or lies between two; empty otherwise */
-            between: string;
             /**
              * Format: int64
              * @description Blocks it lies in

@@ -17,8 +17,8 @@ const values = [
 ];
 
 const lies = [
-  { value: "plain", name: "no direction" },
-  { value: "one way", name: "has a top" },
+  { value: "plain", name: "any" },
+  { value: "one way", name: "top up" },
   { value: "two way", name: "stripe" },
 ];
 
@@ -31,6 +31,7 @@ export function Prints({ draft }: { draft: Steps }) {
 function Assortment({ draft, fabric, f }: { draft: Steps; fabric: Fabric; f: number }) {
   const told = draft.preview.plan.deal.prints.filter((p) => p.fabric === fabric.id);
   const list = fabric.assortment ?? [];
+  const first = draft.document.fabrics.findIndex((o) => o.print === "assorted");
   const at = `/fabrics/${f}/assortment`;
   const add = (n: number) => {
     const more: Swatch[] = [];
@@ -49,7 +50,24 @@ function Assortment({ draft, fabric, f }: { draft: Steps; fabric: Fabric; f: num
   return (
     <Section title={fabric.name}>
       <Squint told={told} />
+      {draft.preview.plan.deal.between
+        .filter((_, i) => i < 8 && f === first)
+        .map((says) => (
+          <Text key={says} fontSize="small" mb="4px">
+            {says}
+          </Text>
+        ))}
       <Problems list={draft.at(at)} />
+      {list.length > 0 && (
+        <Flex gap="6px" fontSize="note" fontWeight="600" mb="4px" aria-hidden>
+          <Box w="44px" />
+          <Text flex="1">Print</Text>
+          <Text w="92px">Used as</Text>
+          <Text w="86px">Lies</Text>
+          <Text w="62px">Pieces</Text>
+          <Box w="30px" />
+        </Flex>
+      )}
       {list.map((s, i) => (
         <Box key={s.id} role="group" aria-label={s.name} mb="8px">
           <Flex gap="6px" align="end">
@@ -70,7 +88,7 @@ function Assortment({ draft, fabric, f }: { draft: Steps; fabric: Fabric; f: num
                 problems={draft.at(`${at}/${i}/name`, `${at}/${i}/id`)}
               />
             </Box>
-            <Box w="86px">
+            <Box w="92px">
               <ChoiceField
                 label={`Value of ${s.name}`}
                 hideLabel
@@ -80,7 +98,7 @@ function Assortment({ draft, fabric, f }: { draft: Steps; fabric: Fabric; f: num
                 choices={values}
               />
             </Box>
-            <Box w="112px">
+            <Box w="86px">
               <ChoiceField
                 label={`Direction of ${s.name}`}
                 hideLabel
@@ -90,7 +108,7 @@ function Assortment({ draft, fabric, f }: { draft: Steps; fabric: Fabric; f: num
                 choices={lies}
               />
             </Box>
-            <Box w="58px">
+            <Box w="62px">
               <NumberField
                 label={`How many of ${s.name}`}
                 hideLabel
@@ -121,7 +139,7 @@ function Assortment({ draft, fabric, f }: { draft: Steps; fabric: Fabric; f: num
         )}
       </Flex>
       <Text fontSize="small" color="soft" mt="6px">
-        The last number is how many pieces of a print there are; with 0 everywhere there are as many of each.
+        With no pieces anywhere there are as many of each print as of the others.
       </Text>
     </Section>
   );
@@ -154,13 +172,6 @@ function Squint({ told }: { told: DealtPrint[] }) {
           );
         })}
       </Flex>
-      {sorted
-        .filter((p) => p.between)
-        .map((p) => (
-          <Text key={p.id} fontSize="small" color="madder" fontWeight="600">
-            {`${p.name}: ${p.between}`}
-          </Text>
-        ))}
     </Box>
   );
 }

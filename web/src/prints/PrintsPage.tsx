@@ -10,13 +10,12 @@ import { QuiltView } from "../drawn/QuiltView";
 import { ChoiceField, Tick } from "../frame/fields";
 import { Key } from "../frame/Key";
 import { useFramed } from "../frame/ProjectFrame";
-import { Ruled } from "../frame/Ruled";
 import { useKey } from "../frame/useKey";
 import { useDraft } from "../quilt/draft";
 import { Keeping } from "../quilt/Keeping";
 import { Problems } from "../quilt/methods/parts";
 import { type Steps, useSteps } from "../quilt/useSteps";
-import { printAt, withHand, withoutHand } from "./hand";
+import { anew, printAt, withHand, withoutHand } from "./hand";
 import { Piles } from "./Piles";
 import { Prints } from "./Prints";
 import { Rules } from "./Rules";
@@ -48,7 +47,7 @@ export function PrintsPage() {
         </Button>
       </Flex>
       <Flex gap={{ base: "20px", lg: "32px" }} align="start" direction={{ base: "column", lg: "row" }}>
-        <Box flex="1" minW="0" w="100%">
+        <Box flex="1" minW="0" w="100%" position={{ base: "static", lg: "sticky" }} top="18px">
           <Dealing draft={draft} />
         </Box>
         <Box as="section" aria-label="The prints" w={{ base: "100%", lg: "500px" }} flexShrink={0}>
@@ -71,7 +70,7 @@ function Dealing({ draft }: { draft: Steps }) {
   const [chosen, setChosen] = useState<Place>();
   const [swapping, setSwapping] = useState(false);
   const set = (next: Document["deal"]) => draft.set(["deal"], next);
-  const anew = () => decided && set({ ...decided, seed: (decided.seed + 1) % 1_000_000 });
+  const again = () => decided && set(anew(decided));
   const choose = (at: Place) => {
     const a = chosen && printAt(deal, chosen);
     const b = printAt(deal, at);
@@ -87,7 +86,7 @@ function Dealing({ draft }: { draft: Steps }) {
     } else setChosen(at);
   };
   useKey("g", () => setGrey((on) => !on));
-  useKey("n", () => dealt && anew());
+  useKey("n", () => dealt && again());
   useKey("s", () => chosen && setSwapping((on) => !on));
   const is = chosen && deal.cells[chosen.cell]?.prints[chosen.spot] !== undefined ? chosen : undefined;
   return (
@@ -101,7 +100,7 @@ function Dealing({ draft }: { draft: Steps }) {
                 In grey <Key>G</Key>
               </Button>
               {dealt && (
-                <Button size="sm" onClick={anew}>
+                <Button size="sm" onClick={again}>
                   Deal anew <Key>N</Key>
                 </Button>
               )}
@@ -112,7 +111,7 @@ function Dealing({ draft }: { draft: Steps }) {
             layout={plan.quilt}
             colours={coloursOf(draft.document)}
             maxW={640}
-            maxH={480}
+            maxH={390}
             label={draft.document.name}
             back={false}
             dealt={{ deal, grey, alike: true, chosen: is, onPlace: choose }}
@@ -150,7 +149,7 @@ function Dealing({ draft }: { draft: Steps }) {
             </Text>
           )}
           <Problems list={draft.at("/deal", ...(decided.hand ?? []).map((_, i) => `/deal/hand/${i}`))} />
-          {is && <Chosen draft={draft} at={is} swapping={swapping} onSwap={() => setSwapping((on) => !on)} />}
+          <Chosen draft={draft} at={is} swapping={swapping} onChoose={choose} onSwap={() => setSwapping((on) => !on)} />
           <Flex gap="16px" align="center" wrap="wrap" mt="4px">
             <Tick
               label="Corners count too"
@@ -158,7 +157,7 @@ function Dealing({ draft }: { draft: Steps }) {
               onChange={(on) => set({ ...decided, corners: on || undefined })}
             />
             {(decided.hand?.length ?? 0) > 0 && (
-              <Button size="sm" mt="22px" onClick={() => set({ ...decided, hand: undefined })}>
+              <Button size="sm" mt="22px" onClick={() => set({ ...decided, hand: undefined, before: undefined })}>
                 {`Let go of all ${decided.hand?.length} dealt by hand`}
               </Button>
             )}
@@ -172,40 +171,77 @@ function Dealing({ draft }: { draft: Steps }) {
   );
 }
 
-/** One place of the quilt: which print lies there, and which else could. */
-function Chosen({ draft, at, swapping, onSwap }: { draft: Steps; at: Place; swapping: boolean; onSwap: () => void }) {
+/** One place of the quilt: which print lies there, and which else could. It is chosen in the picture or by its block and number. */
+function Chosen({
+  draft,
+  at,
+  swapping,
+  onChoose,
+  onSwap,
+}: {
+  draft: Steps;
+  at: Place | undefined;
+  swapping: boolean;
+  onChoose: (at: Place) => void;
+  onSwap: () => void;
+}) {
   const { deal } = draft.preview.plan;
   const decided = draft.document.deal;
-  const cell = deal.cells[at.cell];
-  const print = printAt(deal, at);
-  if (!cell || !print || !decided) return null;
-  const held = cell.held[at.spot];
+  const cell = at && deal.cells[at.cell];
+  const print = at && printAt(deal, at);
+  if (!decided || deal.cells.length === 0) return null;
+  const held = at && cell?.held[at.spot];
   return (
-    <Flex mt="12px" gap="12px" align="end" wrap="wrap" borderLeftWidth="4px" borderColor="madder" pl="12px">
-      <Box pb="8px">
-        <Text fontWeight="600">
-          <Ruled>{`${cell.called}: ${deal.blocks[cell.block]?.places[at.spot] ?? ""}`}</Ruled>
-        </Text>
-        <Text fontSize="small" color="soft">
-          {swapping ? "Choose the place it changes with." : held ? "Dealt by hand." : "Dealt."}
-        </Text>
-      </Box>
-      <Box w="180px">
-        <ChoiceField
-          label="Print"
-          value={print.id}
-          onChange={(id) => draft.set(["deal"], withHand(decided, deal, [{ at, print: id }]))}
-          choices={deal.prints.filter((p) => p.fabric === print.fabric).map((p) => ({ value: p.id, name: p.name }))}
-        />
-      </Box>
-      <Button size="sm" mb="4px" aria-pressed={swapping} onClick={onSwap}>
-        Swap with another <Key>S</Key>
-      </Button>
-      {held && (
-        <Button size="sm" mb="4px" onClick={() => draft.set(["deal"], withoutHand(decided, deal, at))}>
-          Let it be dealt
-        </Button>
-      )}
-    </Flex>
+    <Box mt="12px" borderLeftWidth="4px" borderColor={at ? "madder" : "hair"} pl="12px">
+      <Flex gap="10px" align="end" wrap="wrap">
+        <Box w="132px">
+          <ChoiceField
+            label="Block"
+            value={at ? String(at.cell) : ""}
+            onChange={(c) => onChoose({ cell: Number(c), spot: 0 })}
+            choices={deal.cells.flatMap((c, i) => (c.prints.length > 0 ? [{ value: String(i), name: c.called }] : []))}
+          />
+        </Box>
+        {at && cell && print && (
+          <>
+            <Box w="132px">
+              <ChoiceField
+                label="Place"
+                value={String(at.spot)}
+                onChange={(spot) => onChoose({ cell: at.cell, spot: Number(spot) })}
+                choices={(deal.blocks[cell.block]?.places ?? []).map((name, i) => ({ value: String(i), name }))}
+              />
+            </Box>
+            <Box w="150px">
+              <ChoiceField
+                label="Print"
+                value={print.id}
+                onChange={(id) => draft.set(["deal"], withHand(decided, deal, [{ at, print: id }]))}
+                choices={deal.prints
+                  .filter((p) => p.fabric === print.fabric)
+                  .map((p) => ({ value: p.id, name: p.name }))}
+              />
+            </Box>
+            <Button size="sm" mb="4px" aria-pressed={swapping} onClick={onSwap}>
+              Swap with another <Key>S</Key>
+            </Button>
+            {held && (
+              <Button size="sm" mb="4px" onClick={() => draft.set(["deal"], withoutHand(decided, deal, at))}>
+                Let it be dealt
+              </Button>
+            )}
+          </>
+        )}
+      </Flex>
+      <Text fontSize="small" color="soft" mt="4px">
+        {!at
+          ? "Choose a place in the picture or here, to see its print or give it another."
+          : swapping
+            ? "Now choose the place it changes with."
+            : held
+              ? "Dealt by hand."
+              : "Dealt."}
+      </Text>
+    </Box>
   );
 }

@@ -20,12 +20,13 @@ const same = (a: Given, b: Given) =>
 /** The print that lies in a place. */
 export const printAt = (deal: Deal, at: Place) => deal.prints[deal.cells[at.cell]?.prints[at.spot] ?? -1];
 
-/** The decisions with a print in each of some places; those that are already there are held where they are. */
+/** The decisions with a print in each of some places. It is laid over the deal: nothing else moves. */
 export function withHand(decided: Decided, deal: Deal, list: { at: Place; print: string }[]): Decided {
+  const before = decided.before ?? 0;
   let hand = decided.hand ?? [];
   for (const { at, print } of list) {
     const one = given(deal, at, print);
-    if (one) hand = [...hand.filter((h) => !same(h, one)), one];
+    if (one) hand = [...hand.filter((h, i) => i < before || !same(h, one)), one];
   }
   return { ...decided, hand };
 }
@@ -33,5 +34,15 @@ export function withHand(decided: Decided, deal: Deal, list: { at: Place; print:
 /** The decisions without what was dealt by hand to a place. */
 export function withoutHand(decided: Decided, deal: Deal, at: Place): Decided {
   const one = given(deal, at, "");
-  return { ...decided, hand: (decided.hand ?? []).filter((h) => !one || !same(h, one)) };
+  const hand = decided.hand ?? [];
+  const stays = hand.filter((h) => !one || !same(h, one));
+  const gone = hand.slice(0, decided.before ?? 0).filter((h) => one && same(h, one)).length;
+  return { ...decided, hand: stays, before: (decided.before ?? 0) - gone || undefined };
 }
+
+/** Dealt anew, round what was dealt by hand. */
+export const anew = (decided: Decided): Decided => ({
+  ...decided,
+  seed: (decided.seed + 1) % 1_000_000,
+  before: decided.hand?.length || undefined,
+});

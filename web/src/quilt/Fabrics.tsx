@@ -160,7 +160,9 @@ function Assortments({ draft }: { draft: Draft }) {
           </Box>
         )}
         <Link to={`/q/${draft.id}/prints`}>
-          {listed > 0 ? `${fabric.name}: its ${listed} prints, and which goes where` : "Name them, and say which goes where"}
+          {listed > 0
+            ? `${fabric.name}: its ${listed} prints, and which goes where`
+            : "Name them, and say which goes where"}
         </Link>
       </Flex>
     );
