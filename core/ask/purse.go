@@ -90,7 +90,7 @@ func (p *Purse) drawn(one drawn.Picture) { p.left -= drawnCost * len(one.Patches
 // counted pays for everything that was counted.
 func (p *Purse) counted(c work.Counted) {
 	n := len(c.Lines)
-	p.left -= lineCost*n + n*n/linesPart
+	p.left -= lineCost*n + n*n/linesPart + c.Dealt.Deal.Looks/nodesPart
 }
 
 // cut pays for a cutting plan.

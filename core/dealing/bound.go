@@ -34,9 +34,21 @@ func (t *table) spots() spots {
 	return g
 }
 
-// can is whether a spot can show a print.
-func (t *table) can(s Spot, print int) bool {
-	return slices.ContainsFunc(t.Stocks[t.Places[s.Place].Stock], func(c Choice) bool { return c.Count > 0 && c.Prints[s.Slot] == print })
+// can is which prints each slot of each stock can show.
+func (t *table) can() [][]map[int]bool {
+	list := make([][]map[int]bool, len(t.Stocks))
+	for k, stock := range t.Stocks {
+		list[k] = make([]map[int]bool, len(stock[0].Prints))
+		for slot := range list[k] {
+			list[k][slot] = map[int]bool{}
+			for _, c := range stock {
+				if c.Count > 0 {
+					list[k][slot][c.Prints[slot]] = true
+				}
+			}
+		}
+	}
+	return list
 }
 
 // crowded counts, for every print, how many more of it have to be laid than can lie without touching one another.
@@ -65,12 +77,21 @@ func (t *table) crowded() (n int) {
 			need[p] += max(0, have[p]-spare*most[p])
 		}
 	}
+	can := t.can()
+	degree := 0
+	for _, list := range g.edges {
+		degree = max(degree, len(list))
+	}
 	for _, p := range slices.Sorted(maps.Keys(need)) {
-		in := make([]bool, len(g.of))
+		in, all := make([]bool, len(g.of)), 0
 		for i, s := range g.of {
-			in[i] = t.can(s, p)
+			if in[i] = can[t.Places[s.Place].Stock][s.Slot][p]; in[i] {
+				all++
+			}
 		}
-		n += max(0, need[p]-g.apart(in))
+		if need[p]*(degree+1) > all { // else so many can be taken one after the other, none of which touches one before
+			n += max(0, need[p]-g.apart(in))
+		}
 	}
 	return n
 }
@@ -174,14 +195,9 @@ func (g spots) matched(in []bool, side []int) (n int) {
 // prints there are.
 func (t *table) packed() (n int) {
 	g := t.spots()
-	prints := make([]map[int]bool, len(g.of))
+	prints, can := make([]map[int]bool, len(g.of)), t.can()
 	for i, s := range g.of {
-		prints[i] = map[int]bool{}
-		for _, c := range t.Stocks[t.Places[s.Place].Stock] {
-			if c.Count > 0 {
-				prints[i][c.Prints[s.Slot]] = true
-			}
-		}
+		prints[i] = can[t.Places[s.Place].Stock][s.Slot]
 	}
 	used := map[[2]int]bool{}
 	pair := func(a, b int) [2]int { return [2]int{min(a, b), max(a, b)} }

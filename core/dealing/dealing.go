@@ -118,6 +118,8 @@ type table struct {
 	kinds  [][]int // places of each stock that are not held
 	best   []int
 	looks  int
+	list   []int // places that cost as much as listed, when they were looked through
+	listed int64
 }
 
 func newTable(d Deal) *table {
@@ -273,14 +275,27 @@ func (t *table) mend() {
 	copy(t.best, t.choice)
 }
 
-// wrong is a place that costs at least so much and is not held, by chance one of all these.
+// wrong is a place that costs at least so much and is not held, by chance one of all these. Which they are is looked through now and
+// then, and each of them looked at again before it is taken.
 func (t *table) wrong(least int64) (int, bool) {
-	n := len(t.Places)
-	first := t.rand.IntN(max(1, n))
-	for k := range n {
-		i := (first + k) % n
-		if t.Places[i].Held == 0 && t.cost(i) >= least {
-			return i, true
+	for _, fresh := range []bool{false, true} {
+		if fresh || least != t.listed {
+			t.listed, t.list = least, t.list[:0]
+			for i, p := range t.Places {
+				if p.Held == 0 && t.cost(i) >= least {
+					t.list = append(t.list, i)
+				}
+			}
+			t.looks += len(t.Places) / 8
+		}
+		for len(t.list) > 0 {
+			k := t.rand.IntN(len(t.list))
+			i := t.list[k]
+			t.list[k] = t.list[len(t.list)-1]
+			t.list = t.list[:len(t.list)-1]
+			if t.cost(i) >= least {
+				return i, true
+			}
 		}
 	}
 	return 0, false

@@ -40,6 +40,7 @@ type Plan struct {
 	Sets     []sheet.SetCut                `json:"sets"`
 	Taken    []sheet.Taken                 `json:"taken" doc:"How many of each supply are used up"`
 	Remnants []sheet.Remnant               `json:"remnants" doc:"What is left once all is cut"`
+	GoodFor  []sheet.GoodFor               `json:"goodFor" doc:"What all of that together could become"`
 	Ends     string                        `json:"ends" doc:"What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing"`
 	Test     string                        `json:"test" doc:"The test strip to sew before the first batch"`
 	Tests    []sheet.TestStrip             `json:"tests" doc:"What each test strip of the project says, in their order"`
@@ -128,7 +129,7 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	p.Set = set(d.Top)
 	p.Cut, p.Sets = b.CutList(), b.SetList()
 	p.Test, p.Ends = b.TestStrip(), advice.Ends(w)
-	p.Script, p.Remnants = b.Script(), b.Remnants()
+	p.Script, p.Remnants, p.GoodFor = b.Script(), b.Remnants(), b.GoodFor()
 	for _, t := range w.Cut.Taken() {
 		p.Taken = append(p.Taken, sheet.Taken(t))
 	}
@@ -152,7 +153,7 @@ func empty(d document.Document) Plan {
 		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages,
 		Pictures: map[naming.Step]drawn.Picture{},
 		Steps:    []sheet.Step{}, Cut: []sheet.FabricCut{}, Sets: []sheet.SetCut{}, Script: []sheet.ScriptPart{}, Tests: []sheet.TestStrip{},
-		Taken: []sheet.Taken{}, Remnants: []sheet.Remnant{}, Trim: []sheet.Trim{},
+		Taken: []sheet.Taken{}, Remnants: []sheet.Remnant{}, GoodFor: []sheet.GoodFor{}, Trim: []sheet.Trim{},
 		Press: sheet.EmptyPressing(), Quilt: drawn.Empty(),
 		Values: sheet.Values{Fabrics: []sheet.FabricValue{}, Pairs: []sheet.Contrast{}},
 		Deal:   sheet.EmptyDeal(),

@@ -407,7 +407,28 @@ func worst() []bad {
 	add("324 parts, and 324 parts of those", partsOfPartsOf(two, r))
 	add("a hundred columns of 39 strips, straight", wideWave(100, true, r))
 	add("sixty columns of 39 strips", wideWave(60, false, r))
+	add("20,000 patches of two prints dealt", dealtOut(gridOf(2, 2, func(_, _ int) object { return object{"unit": "a"} }), 50, 2, object{"seed": 1, "corners": true}))
+	add("10,000 blocks of 500 prints dealt", dealtOut(object{"by": "patch", "role": "A", "width": "2 in", "height": "2 in"}, 100, 500, object{"seed": 1, "corners": true}))
+	for _, n := range []int{30, 40} {
+		add(fmt.Sprintf("%d × %d patches of a block, no two alike", n, n), dealtOut(gridOf(n, n, func(_, _ int) object { return object{"unit": "a"} }), 3, 40,
+			object{"seed": 1, "rules": list{object{"role": "A", "apart": "block"}}}))
+	}
 	return all
+}
+
+// dealtOut is a square quilt of one block cut from so many prints.
+func dealtOut(block object, side, prints int, deal object) []byte {
+	var many list
+	for i := range prints {
+		many = append(many, object{"id": fmt.Sprintf("p%d", i), "name": fmt.Sprintf("Print %d", i), "colour": fmt.Sprintf("#%06x", 7919*i)})
+	}
+	return shell(list{square("a", "A", "1 1/2 in", "1 1/2 in"), made("block", block)}, topOf(side, side, "block"), object{
+		"fabrics": list{
+			object{"id": "dark", "name": "Dark", "colour": "#27506b", "print": "assorted", "assortment": many},
+			object{"id": "light", "name": "Light", "colour": "#efe6d3"},
+		},
+		"deal": deal,
+	})
 }
 
 // wideWave is as wide a wave as there can be: every ring as wide as no other, every step as it comes.

@@ -19,6 +19,8 @@ type Remnant struct {
 	Count  int             `json:"count"`
 	Size   string          `json:"size" doc:"As the ruler reads"`
 	Fits   string          `json:"fits" doc:"What of this quilt it could be"`
+
+	sewn bool // an end of a strip set, as wide as the set is high
 }
 
 // Taken is so many of a supply.
@@ -89,6 +91,9 @@ func (b Sheet) Remnants() []Remnant {
 				fits = fmt.Sprintf("%d more of %s", n, b.NameOf(a.Cuts[len(a.Cuts)-1].ID))
 			}
 			add("End of "+set.Unit.Name, f.Colour, cloth.Pieces, high, rest, p.Times, fits)
+			for i := range list {
+				list[i].sewn = list[i].sewn || list[i].Name == "End of "+set.Unit.Name
+			}
 		}
 	}
 	return list

@@ -155,16 +155,19 @@ func (c *Counted) setDeal() {
 	d.lay()
 	if d.out.Full || len(d.deal.Places) == 0 {
 		if d.out.Full {
-			c.Problems.Warn("too-many-dealt", "/deal", fmt.Sprintf("More than %d patches of this quilt are cut from assortments.", mostDealt),
-				"They are cut for even shares and fall as they fall; deal a part of the quilt as a quilt of its own.")
+			d.tooMany()
 		}
 		return
 	}
 	d.stock()
+	defer func() { c.Dealt.Deal.Looks += len(d.deal.Pairs) + len(d.deal.Places) }()
 	before := min(max(0, ask.Before), len(ask.Hand))
 	d.left = d.counts()
 	d.byHand(ask.Hand[:before], 0)
-	d.pairs(ask)
+	if d.pairs(ask); d.out.Full {
+		d.tooMany()
+		return
+	}
 	d.deal.Seed = uint64(max(0, ask.Seed))
 	d.out.Deal = dealing.Of(d.deal)
 	if before < len(ask.Hand) {
@@ -175,6 +178,12 @@ func (c *Counted) setDeal() {
 	d.cut()
 	d.keptRules()
 	c.Dealt = d.out
+}
+
+// tooMany says that a quilt is too large to be dealt.
+func (d *dealt) tooMany() {
+	d.Problems.Warn("too-many-dealt", "/deal", fmt.Sprintf("There is too much to deal: more than %d patches, or too many in one block to keep all of them apart.", mostDealt),
+		"They are cut for even shares and fall as they fall; deal a part of the quilt as a quilt of its own, or with fewer rules.")
 }
 
 // checkRules refuses rules that mean nothing.
@@ -292,7 +301,7 @@ func (d *dealt) block(unit naming.Unit) *dealtBlock {
 		cx, cy, _, _ := c.Bounds()
 		return cmp.Or(ay.Cmp(cy), ax.Cmp(cx))
 	})
-	nth := map[string]int{}
+	nth, figures := map[string]int{}, map[string]int{}
 	var spots Spots
 	for _, i := range order {
 		b.of[i] = -1
@@ -313,9 +322,10 @@ func (d *dealt) block(unit naming.Unit) *dealtBlock {
 			d.pile(s)
 		}
 		b.of[i] = n
-		at := slices.IndexFunc(b.figures, func(o figureOf) bool { return o.path == figure.path })
-		if at < 0 {
+		at, known := figures[figure.path]
+		if !known {
 			at = len(b.figures)
+			figures[figure.path] = at
 			b.figures = append(b.figures, figureOf{unit: figure.unit, path: figure.path})
 		}
 		one := &b.figures[at]
@@ -813,6 +823,9 @@ func (d *dealt) within(cell int, touching map[[2]dealing.Spot]bool, add func(ask
 			x, y := d.spots[cell][i], d.spots[cell][j]
 			switch {
 			case x == y || s.fabric != o.fabric:
+			case len(d.deal.Pairs) > mostPairs:
+				d.out.Full = true
+				return
 			case s.rule.Apart != "" && naming.BaseRole(s.role) == naming.BaseRole(o.role):
 				add(dealing.Never, x, y)
 			case len(b.spots) <= 30 && !touching[[2]dealing.Spot{x, y}]:
@@ -821,6 +834,9 @@ func (d *dealt) within(cell int, touching map[[2]dealing.Spot]bool, add func(ask
 		}
 	}
 }
+
+// mostPairs is how many pairs are kept apart in all.
+const mostPairs = 200_000
 
 // mostNear is how many spots a block may have for those of its neighbours to be near to them.
 const mostNear = 4

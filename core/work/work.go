@@ -54,9 +54,7 @@ func (w *Work) IsSewn() bool { return w.Acts != nil }
 
 // Cutting plans the cutting alone.
 func (c Counted) Cutting(t *making.Table) cutting.Plan {
-	p := cutting.Cut(c.Units, c.Layout, c.Lines, t, c.Shelf, c.Buying, c.Waits, c.Dealt.Cut)
-	p.Looks += c.Dealt.Deal.Looks
-	return p
+	return cutting.Cut(c.Units, c.Layout, c.Lines, t, c.Shelf, c.Buying, c.Waits, c.Dealt.Cut)
 }
 
 // Work plans the cutting and the batches.

@@ -2156,6 +2156,8 @@ export interface components {
             ends: string;
             /** @description The whole quilt with its borders */
             finished: components["schemas"]["WordsSize"];
+            /** @description What all of that together could become */
+            goodFor: components["schemas"]["SheetGoodFor"][];
             hand: string;
             /** @description Everything sewn that is cut again, as far as it could be made */
             knives: components["schemas"]["SheetKnife"][];
@@ -2538,6 +2540,10 @@ export interface components {
              */
             lightness: number;
             name: string;
+        };
+        SheetGoodFor: {
+            says: string;
+            working: components["schemas"]["WordsWorking"];
         };
         SheetHand: {
             left: components["schemas"]["SheetCount"];

@@ -9,6 +9,7 @@ import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Wrong } from "../frame/States";
 import { useKept } from "../frame/useKept";
+import { Worked } from "../frame/Working";
 
 export function Remnants({ project }: { project: Project }) {
   const { data } = useQuery({ queryKey: keys.cloth(), queryFn: () => server.cloth() });
@@ -59,6 +60,17 @@ export function Remnants({ project }: { project: Project }) {
         </Flex>
       )}
       {ends.error && <Wrong error={ends.error} />}
+      {project.plan.goodFor.length > 0 && (
+        <Box mb="10px" aria-label="What it could become" role="group">
+          {project.plan.goodFor.map((g) => (
+            <Box key={g.says} mb="4px">
+              <Worked working={g.working} label="What is left">
+                <Ruled>{g.says}</Ruled>
+              </Worked>
+            </Box>
+          ))}
+        </Box>
+      )}
       {list.map((r, i) => (
         <Left key={r.key} remnant={r} id={project.remnants[i] ?? ""} back={back(i)} from={project.plan.name} />
       ))}
