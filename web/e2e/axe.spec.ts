@@ -32,6 +32,7 @@ const views = [
   "/q/demo-rope-walk/again",
   "/q/demo-rope-walk/bench/parts%3Ab1",
   "/q/demo-harbour-swell/wave",
+  "/q/demo-button-tin/prints",
   "/q/demo-harbour-swell/cut/mat",
   "/q/demo-harbour-swell/print",
   "/q/demo-harbour-swell/bench/wave%3Ac3",

@@ -101,6 +101,11 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
             <Ruled>{`${words}.`}</Ruled>
           </Text>
         ))}
+        {project.plan.deal.prints.some((p) => p.fabric === cut.fabric && p.cuts.length > 0) && (
+          <Text fontSize="small" mt="4px">
+            <Link to={`/q/${project.id}/prints`}>How many of each print</Link>
+          </Text>
+        )}
         {cut.strips.map((s) => (
           <Box key={s.step} mt="12px">
             <Flex align="baseline" gap="12px" wrap="wrap">
