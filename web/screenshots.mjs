@@ -48,7 +48,7 @@ const views = [
   { name: "bench", at: `${quilt}/bench/block` },
   { name: "iron", at: `${quilt}/iron/half` },
   { name: "print", at: `${quilt}/print` },
-  { name: "stars", at: `${stars}/quilt`, act: openGoose },
+  { name: "prints", at: "/q/demo-button-tin/prints" },
   { name: "tally", at: `${quilt}/tally` },
   { name: "again", at: "/q/demo-rope-walk/again" },
   { name: "wave", at: "/q/demo-harbour-swell/wave" },

@@ -245,7 +245,7 @@ func ofTop(l quilt.Layout) (list []Batch) {
 			last.Takes = append(last.Takes, Take{ID: id, Each: 1, Per: per})
 		}
 	}
-	if len(l.Rows) > 1 {
+	if len(l.SewnRows()) > 1 {
 		top(naming.Rows, "Row to row", "the top edge of each row to the bottom edge of the row above", len(l.Rows)-1, w)
 	}
 	if l.OnPoint {

@@ -21,7 +21,7 @@ func (b Drawing) marks(out *Layout, left measure.Length) {
 	for _, r := range l.Rows {
 		cells += len(l.Kinds[r].Cells)
 	}
-	if cells > mostMarked {
+	if cells > mostMarked || l.Loose {
 		return
 	}
 	b.borderMarks(out)

@@ -28,6 +28,11 @@ func (b Drawing) Quilt() Layout {
 		left += ring.Width - 2*b.Table.Seam
 	}
 	b.marks(&out, left)
+	var gap measure.Length // loose blocks do not touch
+	if l.Loose {
+		gap = measure.Inch
+		out.W, out.H = Round((w + gap*measure.Length(l.Columns()-1)).Inches()), Round((h + gap*measure.Length(len(l.Rows)-1)).Inches())
+	}
 	if l.OnPoint {
 		b.onPoint(&out, left)
 	} else {
@@ -40,9 +45,9 @@ func (b Drawing) Quilt() Layout {
 					Block: cell.Unit, Turn: cell.Turn, X: Round(x.Inches()),
 					Y: Round(y.Inches()),
 				})
-				x += l.Widths[c]
+				x += l.Widths[c] + gap
 			}
-			y += l.Kinds[kind].High
+			y += l.Kinds[kind].High + gap
 		}
 	}
 	for i := range l.Rings {

@@ -118,6 +118,9 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	r := w.Table.Ruler
 	finW, finH := w.Layout.Finished()
 	p.Finished, p.Block = words.SizeOf(r, finW, finH), words.SizeOf(r, w.Layout.BlockW, w.Layout.BlockH)
+	if w.Layout.Loose {
+		p.Finished = words.Size{}
+	}
 	if !w.Layout.Even() {
 		p.Block = words.Size{Text: "several sizes"}
 		if one, ok := w.LaidAlone(); ok {
@@ -220,6 +223,9 @@ func things(s work.Sewn) (list, lengths []Thing) {
 
 // set says how blocks are set.
 func set(top quilt.Top) string {
+	if top.Loose {
+		return fmt.Sprintf("%s, loose", words.Plural(top.HowMany(), "block"))
+	}
 	if top.Point != nil {
 		return fmt.Sprintf("%d × %d on point, %s", top.Columns, top.Rows, words.Plural(top.HowMany(), "block"))
 	}

@@ -14,8 +14,7 @@ func (p Plan) Text() string {
 	var s strings.Builder
 	line := func(format string, args ...any) { fmt.Fprintf(&s, format+"\n", args...) }
 	line("%s", p.Name)
-	line("%s, finishes %s; one block finishes %s; allowance %s", p.Set, p.Finished.Text, p.Block.Text,
-		p.Seam.Effective.Text)
+	line("%s%s; one block finishes %s; allowance %s", p.Set, after(", finishes ", p.Finished.Text), p.Block.Text, p.Seam.Effective.Text)
 	line("\nCLOTH")
 	for _, f := range p.Cut {
 		line("%s: %s of cloth, buy %s", f.Name, f.Length.Text, f.Buy)
@@ -50,6 +49,21 @@ func (p Plan) Text() string {
 			line("    %s%s", l.Says, after(" For: ", l.For))
 			if l.Held != "" {
 				line("        %s", l.Held)
+			}
+		}
+	}
+	if p.Deal.Says != "" {
+		line("\nPRINTS\n%s", p.Deal.Says)
+		for _, one := range p.Deal.Prints {
+			line("%-24s %-7s %s", one.Name, one.Value, words.Plural(one.Blocks, "block"))
+			for _, c := range one.Cuts {
+				line("      %s", c.Says)
+			}
+		}
+		line("Piles. %s", p.Deal.Order)
+		for _, c := range p.Deal.Cells {
+			if c.Says != "" {
+				line("%-14s %s", c.Called, c.Says)
 			}
 		}
 	}

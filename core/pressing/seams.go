@@ -25,7 +25,7 @@ func seamsOf(l quilt.Layout, units []making.Made) []making.Seam {
 			})
 		}
 	}
-	if len(l.Rows) > 1 {
+	if len(l.SewnRows()) > 1 {
 		seams = append(seams, making.Seam{
 			ID:   naming.Rows.Seam(),
 			Plus: making.Neighbour{Name: "the row above", Bulk: 1}, Minus: making.Neighbour{Name: "the row below"},
@@ -102,7 +102,7 @@ func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfC
 	}
 	pairs := map[[2]int]int{}
 	var order [][2]int
-	for r := 1; r < len(l.Rows); r++ {
+	for r := 1; r < len(l.SewnRows()); r++ {
 		pair := [2]int{l.Rows[r-1], l.Rows[r]}
 		if pairs[pair] == 0 {
 			order = append(order, pair)

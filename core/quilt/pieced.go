@@ -200,8 +200,11 @@ func (l *Layout) rows(b Border, ring *Ring, w, h measure.Length, t *making.Table
 	}
 }
 
-// AllRows lists the kinds of row of the middle and then of pieced borders.
+// AllRows lists the kinds of row of the middle and then of pieced borders; none where blocks are loose.
 func (l Layout) AllRows() []RowKind {
+	if l.Loose {
+		return nil
+	}
 	list := append([]RowKind{}, l.Kinds...)
 	for _, ring := range l.Rings {
 		list = append(list, ring.Rows...)

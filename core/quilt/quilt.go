@@ -21,6 +21,8 @@ type Top struct {
 	Sashing *Sashing `json:"sashing,omitempty"`
 	Borders []Border `json:"borders,omitempty" doc:"From the inside out"`
 
+	Loose bool `json:"loose,omitempty" doc:"Blocks that are made and not sewn together: laid beside each other as they are drawn, with nothing round them"`
+
 	Measured *Measured `json:"measured,omitempty" doc:"What the pieced middle really measures, before its borders; borders are cut to it"`
 	Block    *Measured `json:"block,omitempty" doc:"What a pieced block really measures; sashing and plain blocks are cut to it"`
 	Backing  *Backing  `json:"backing,omitempty"`
@@ -123,6 +125,7 @@ type Layout struct {
 	Seam    measure.Length
 	Turned  int // blocks laid turned beyond what the repeat says
 	OnPoint bool
+	Loose   bool              // blocks are not sewn together
 	Eased   bool              // the middle or a block was measured: seams are not quite where they were planned
 	corners [2]measure.Length // on point: from the first corner to the last, finished
 	sashed  bool              // sashing lies between the blocks, which are of one size then
@@ -304,6 +307,11 @@ func Check(top Top, t *making.Table) bool {
 		stop("too-many-patches", "/top/rows", fmt.Sprintf("This quilt would have %d patches.", patches),
 			fmt.Sprintf("Plan fewer or simpler blocks: at most %d patches.", MostPatches))
 	}
+	if what := top.round(); top.Loose && what != "" {
+		stop("loose-with-more", "/top/loose", fmt.Sprintf("Loose blocks are not sewn together, and there is %s.", what),
+			"Take it away, or sew the blocks together.")
+		return false
+	}
 	if len(top.Borders) > MostBorders {
 		stop("too-many-borders", "/top/borders", fmt.Sprintf("The quilt has %d borders.", len(top.Borders)),
 			fmt.Sprintf("Give it at most %d.", MostBorders))
@@ -442,6 +450,33 @@ func tooLong(l measure.Length, role string, t *making.Table) bool {
 	return known && l.CeilTo(t.Ruler.Mark) > usable-t.Squaring
 }
 
+// round is something that lies between or round the blocks.
+func (t Top) round() string {
+	switch {
+	case t.Sashing != nil:
+		return "sashing between them"
+	case t.Point != nil:
+		return "a setting on point"
+	case len(t.Borders) > 0:
+		return "a border"
+	case t.Backing != nil:
+		return "a backing"
+	case t.Binding != nil:
+		return "a binding"
+	case t.Measured != nil:
+		return "a middle that was measured"
+	}
+	return ""
+}
+
+// SewnRows are the rows that are sewn together; none where blocks are loose.
+func (l Layout) SewnRows() []int {
+	if l.Loose {
+		return nil
+	}
+	return l.Rows
+}
+
 // patchesOf counts the patches of the whole quilt.
 func patchesOf(top Top, t *making.Table) int {
 	n := 0
@@ -462,7 +497,7 @@ func patchesOf(top Top, t *making.Table) int {
 // Lay lays out a top that Check found good. turns says which blocks look the same once turned so; it is not asked where
 // none are turned.
 func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit) bool) Layout {
-	l := Layout{Turning: turning, Blocks: map[naming.Unit]making.Made{}, Count: map[naming.Unit]int{}, Seam: t.Seam, sashed: top.Sashing != nil}
+	l := Layout{Loose: top.Loose, Turning: turning, Blocks: map[naming.Unit]making.Made{}, Count: map[naming.Unit]int{}, Seam: t.Seam, sashed: top.Sashing != nil}
 	laid := func(cell Cell, row, column int) Cell {
 		if !cell.Unit.Fills() && turning.Which.Means(row, column) && turns(cell.Unit) {
 			cell.Turn = (cell.Turn + turning.Degrees) % 360
@@ -609,7 +644,7 @@ func (l Layout) Joints() []Joint {
 			}
 		}
 	}
-	for r := range l.Rows {
+	for r := range l.SewnRows() {
 		kind := l.Kinds[l.Rows[r]]
 		for c := 1; c < len(kind.Cells); c++ {
 			add(Joint{A: kind.Cells[c-1], B: kind.Cells[c]}, kind.SeamID(c))

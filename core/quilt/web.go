@@ -7,7 +7,7 @@ const mostWebbed = 100
 // row to the first, without cutting the thread, then the third, and so on. There is none where only one row has anything to sew, and none on
 // point, where the cells of a row do not hang below those of the row above. Of a strip right through nothing is sewn.
 func (l Layout) Web() (rows []int, columns int) {
-	for row, kind := range l.Rows {
+	for row, kind := range l.SewnRows() {
 		if n := len(l.Kinds[kind].Cells); n > 1 {
 			rows, columns = append(rows, row), max(columns, n)
 		}

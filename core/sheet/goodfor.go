@@ -38,7 +38,7 @@ func (b Sheet) GoodFor() []GoodFor {
 			rest = append(rest, left{max(w, l), min(w, l), r.Count, r.Name, false})
 		}
 	}
-	if border, ok := b.anotherBorder(rest); ok {
+	if border, ok := b.anotherBorder(rest); ok && !b.Layout.Loose {
 		list = append(list, border)
 	}
 	for _, ring := range b.Layout.Rings {

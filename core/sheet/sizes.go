@@ -133,7 +133,7 @@ func (b Sheet) triangleSizes() (list []Trim) {
 }
 
 func (b Sheet) rowSizes() (list []Trim) {
-	if b.Layout.OnPoint {
+	if b.Layout.OnPoint || b.Layout.Loose {
 		return nil // a row with triangles at its ends is no rectangle
 	}
 	w, _ := b.Layout.Middle()
@@ -152,6 +152,9 @@ func (b Sheet) rowSizes() (list []Trim) {
 
 // topSizes are the quilt before its borders, as measured, and with each border.
 func (b Sheet) topSizes() (list []Trim) {
+	if b.Layout.Loose {
+		return nil
+	}
 	w, h := b.Layout.Middle()
 	top := Trim{ID: "top", Name: "Quilt top", Kind: "quilt"}
 	var heights []measure.Length

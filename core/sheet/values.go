@@ -2,6 +2,7 @@ package sheet
 
 import (
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 
@@ -105,6 +106,12 @@ func (b Sheet) beside() [][2]string {
 	var pairs [][2]string
 	corner := piece.Piece{}
 	var through making.Made // sashing in one piece over the whole width
+	if b.Layout.Loose {
+		for _, unit := range slices.Sorted(maps.Keys(b.Layout.Blocks)) {
+			pairs = append(pairs, b.Layout.Blocks[unit].Piece.Beside()...)
+		}
+		return pairs
+	}
 	from, to := 0, min(2, b.Layout.Columns())
 	if b.Layout.OnPoint { // the first block and what lies round it
 		from, to = b.Plain.Rows-2, b.Plain.Rows+1

@@ -716,7 +716,9 @@ func (d *dealt) pairs(ask *document.Deal) {
 				touch(reach{cell: n, spot: t.A}, reach{cell: n, spot: t.B}, !t.Corner, t.Corner)
 			}
 			left := at(b.sides[piece.Left], n, 0)
-			between(right, left, touch)
+			if !d.Planned.Loose {
+				between(right, left, touch)
+			}
 			right = at(b.sides[piece.Right], n, 0)
 			top = append(top, at(b.sides[piece.Top], n, x.Inches())...)
 			bottom = append(bottom, at(b.sides[piece.Bottom], n, x.Inches())...)
@@ -725,7 +727,9 @@ func (d *dealt) pairs(ask *document.Deal) {
 			}
 			n++
 		}
-		between(above, top, touch)
+		if !d.Planned.Loose {
+			between(above, top, touch)
+		}
 		above = bottom
 	}
 	add := func(asks dealing.Asks, a, b dealing.Spot) {
@@ -734,7 +738,9 @@ func (d *dealt) pairs(ask *document.Deal) {
 	for c := range d.out.Cells {
 		d.within(c, touching, add)
 	}
-	d.near(touching, add)
+	if !d.Planned.Loose {
+		d.near(touching, add)
+	}
 }
 
 func (d *dealt) fabric(a reach) string {

@@ -204,6 +204,11 @@ func (b Counted) wanted() demand.Demand {
 		d.Sources = append(d.Sources, demand.Source{ID: k.ID, Takes: batching.TakesOf(k)})
 		d.Wanted[k.ID] = k.Count
 	}
+	if b.Layout.Loose {
+		for unit, n := range b.Layout.Count {
+			d.Wanted[unit.Step()] += n
+		}
+	}
 	if b.Layout.OnPoint {
 		d.Sources = append(d.Sources, demand.Source{
 			ID:    naming.CornersOn,

@@ -2332,6 +2332,8 @@ export interface components {
              * @description Blocks across
              */
             columns: number;
+            /** @description Blocks that are made and not sewn together: laid beside each other as they are drawn, with nothing round them */
+            loose?: boolean;
             /** @description What the pieced middle really measures, before its borders; borders are cut to it */
             measured?: components["schemas"]["QuiltMeasured"];
             /** @description Set on point; rows and columns then count the blocks that stand corner to corner */

@@ -81,7 +81,7 @@ export function ProjectFrame() {
           {project.document.name}
         </Heading>
         <Text color="soft" display={{ base: "none", lg: "block" }}>
-          <Ruled>{plan.finished.text ? `${plan.set} · finishes ${plan.finished.text}` : ""}</Ruled>
+          <Ruled>{plan.finished.text ? `${plan.set} · finishes ${plan.finished.text}` : plan.set}</Ruled>
         </Text>
         <Flex
           as="nav"

@@ -64,10 +64,17 @@ export function PrintPage() {
       <Sheet>
         <Title project={project} name="The thread" />
         <Flex gap="20px" mb="12px">
-          <QuiltView layout={plan.quilt} colours={colours} maxW={200} maxH={220} label={plan.name} />
+          <QuiltView
+            layout={plan.quilt}
+            colours={colours}
+            maxW={200}
+            maxH={220}
+            label={plan.name}
+            dealt={{ deal: plan.deal }}
+          />
           <Box>
             <Text>
-              <Ruled>{`${plan.set} of ${plan.block.text}, finishes ${plan.finished.text}, allowance ${plan.seam.effective.text}.`}</Ruled>
+              <Ruled>{`${plan.set} of ${plan.block.text},${plan.finished.text && ` finishes ${plan.finished.text},`} allowance ${plan.seam.effective.text}.`}</Ruled>
             </Text>
             <Text>
               <Ruled>{`${plan.press.says}. ${plan.press.detail}`}</Ruled>
@@ -113,6 +120,41 @@ export function PrintPage() {
           <Openings tube={t} />
         </Sheet>
       ))}
+      {plan.deal.says !== "" && (
+        <Sheet>
+          <Title project={project} name="Prints and piles" />
+          <QuiltView
+            layout={plan.quilt}
+            colours={colours}
+            maxW={700}
+            maxH={520}
+            label="Which print goes where"
+            dealt={{ deal: plan.deal }}
+          />
+          <Text fontSize="note" my="10px">
+            Cut the labels apart and lay one on each pile. {plan.deal.order}
+          </Text>
+          <Box columnCount={3} columnGap="0">
+            {plan.deal.cells
+              .filter((c) => c.says)
+              .map((c) => (
+                <Box
+                  key={`${c.row} ${c.column}`}
+                  borderWidth="1px"
+                  borderStyle="dashed"
+                  borderColor="line"
+                  p="6px"
+                  css={{ breakInside: "avoid" }}
+                >
+                  <Text fontWeight="600" fontSize="note">
+                    {c.called}
+                  </Text>
+                  <Text fontSize="fine">{c.says}</Text>
+                </Box>
+              ))}
+          </Box>
+        </Sheet>
+      )}
       <Sheet>
         <Title project={project} name="Cut list" />
         {plan.cut.map((c) => (

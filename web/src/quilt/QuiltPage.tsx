@@ -74,10 +74,10 @@ export function QuiltPage() {
               </Text>
             )}
           </Box>
-          {plan.finished.text && (
+          {plan.block.text && (
             <Flex mt="16px" align="baseline" gap="14px" wrap="wrap">
               <Text textStyle="lead">
-                <Ruled>{`Finishes ${plan.finished.text}`}</Ruled>
+                <Ruled>{plan.finished.text ? `Finishes ${plan.finished.text}` : plan.set}</Ruled>
               </Text>
               <Text color="soft">
                 <Ruled>{`${plan.blocks} blocks of ${plan.block.text} · allowance ${plan.seam.effective.text}`}</Ruled>

@@ -1,10 +1,10 @@
 import { Box, Button } from "@chakra-ui/react";
-import { ChoiceField, TextField } from "../frame/fields";
+import { ChoiceField, TextField, Tick } from "../frame/fields";
 import { Section } from "../frame/Section";
 import { Around } from "./Around";
 import { Arrangements } from "./Arrangements";
 import type { Draft } from "./draft";
-import { partsOf, rolesOf } from "./methods/parts";
+import { Problems, partsOf, rolesOf } from "./methods/parts";
 import { Repeat } from "./Repeat";
 
 /** Which blocks are laid, one or two in turn, and what lies around them. */
@@ -74,10 +74,11 @@ export function Setting({ draft }: { draft: Draft }) {
             </Button>
           ))}
       </Box>
-      <OnPoint draft={draft} />
+      <Loose draft={draft} />
+      {!d.top.loose && <OnPoint draft={draft} />}
       <Repeat draft={draft} />
       <Arrangements draft={draft} />
-      <Around draft={draft} />
+      {!d.top.loose && <Around draft={draft} />}
     </Section>
   );
 }
@@ -131,6 +132,38 @@ function OnPoint({ draft }: { draft: Draft }) {
             help="to trim; empty: to size"
           />
         </>
+      )}
+    </Box>
+  );
+}
+
+/** Blocks that are made and not sewn together. */
+function Loose({ draft }: { draft: Draft }) {
+  const { top } = draft.document;
+  return (
+    <Box mt="-10px">
+      <Tick
+        label="Loose blocks: made, and not sewn together"
+        value={top.loose ?? false}
+        onChange={(on) => draft.set(["top", "loose"], on || undefined)}
+      />
+      <Problems list={draft.at("/top/loose")} />
+      {top.loose && draft.at("/top/loose").some((p) => p.stops) && (
+        <Button
+          size="sm"
+          mt="4px"
+          onClick={() =>
+            draft.set(["top"], {
+              rows: top.rows,
+              columns: top.columns,
+              repeat: top.repeat,
+              loose: true,
+              block: top.block,
+            })
+          }
+        >
+          Take away what lies round them
+        </Button>
       )}
     </Box>
   );

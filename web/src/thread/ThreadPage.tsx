@@ -148,7 +148,9 @@ function Knot({ node, project, colours, slot, width, faded, chosen, choose, hove
   const size = pictureRoom(slot);
   const small = slot < 80;
   const name = step?.name ?? fabric?.name ?? (rows ? "All rows" : plan.name);
-  const measures = rows ? "" : (step?.size ?? (fabric ? fabric.buy : `${plan.finished.text} finished`));
+  const measures = rows
+    ? ""
+    : (step?.size ?? (fabric ? fabric.buy : plan.finished.text && `${plan.finished.text} finished`));
   const warm = here || (p?.short ?? 0) > 0;
   const attention = p?.state.startsWith("done") === false && p.state !== "not begun";
   return (
@@ -344,7 +346,7 @@ function Card({ id, project, colours, close }: { id: string; project: Project; c
           {line("made from", from.join(", "))}
           {line("goes into", goes.map((g) => g.name).join(", "))}
           {fabric && line("buy", `${fabric.buy} of ${fabric.usable.text} usable`)}
-          {id === quiltId && line("finishes", plan.finished.text)}
+          {id === quiltId && plan.finished.text && line("finishes", plan.finished.text)}
         </chakra.dl>
       </Box>
       <Box flex="1" minW="240px">
