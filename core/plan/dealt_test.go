@@ -14,6 +14,7 @@ import (
 	"vicis/core/library"
 	"vicis/core/measure"
 	"vicis/core/piece"
+	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/work"
 	"vicis/internal/quilts"
@@ -402,6 +403,23 @@ func TestBadDeals(t *testing.T) {
 			return p.Code == c.code && p.At == c.at && strings.Contains(p.Says, c.says) && p.Mend != ""
 		}) {
 			t.Errorf("%s: %v", c.name, problems)
+		}
+	}
+}
+
+// The closest two prints are what is told of two neighbours, not the fabric they are called by.
+func TestValuesAreThoseOfThePrints(t *testing.T) {
+	text := strings.Replace(pencilled(3, `{"seed":1}`), `"colour":"#3c4040"`, `"colour":"#e0e0e0"`, 1) // the second print, nearly as light as the ground
+	d, problems := document.Read([]byte(text))
+	p, _ := plan.Make(d, problems)
+	if len(p.Values.Pairs) != 1 || p.Values.Pairs[0].State != "blend" ||
+		!strings.HasPrefix(p.Values.Says, "Print 2 of Many and Ground blend") && !strings.HasPrefix(p.Values.Says, "Ground and Print 2 of Many blend") {
+		t.Errorf("%+v", p.Values)
+	}
+	// Two dark prints, near 25 and 29, and one near 89: their mean, not the lightness of the colour the fabric is called by.
+	for _, f := range p.Values.Fabrics {
+		if f.Fabric == "many" && (f.Lightness < 44 || f.Lightness > 52) {
+			t.Errorf("the mean is told as %d", f.Lightness)
 		}
 	}
 }

@@ -6,6 +6,7 @@ import (
 	"math"
 	"slices"
 
+	"vicis/core/cloth"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -22,8 +23,27 @@ type Values struct {
 type FabricValue struct {
 	Fabric    string `json:"fabric"`
 	Name      string `json:"name"`
-	Lightness int    `json:"lightness" doc:"CIE L*, 0 for black to 100 for white"`
+	Lightness int    `json:"lightness" doc:"CIE L*, 0 for black to 100 for white; of an assortment the mean of its prints"`
 	Grey      string `json:"grey" doc:"The same lightness without colour, as #rrggbb"`
+}
+
+// shade is how light one print of a fabric is, or all of it.
+type shade struct {
+	name  string
+	light float64
+}
+
+// shades are the prints of a fabric, and how light they are on the whole.
+func shades(f cloth.Fabric) (list []shade, mean float64) {
+	if len(f.List) == 0 || f.Print != cloth.Assorted {
+		return []shade{{f.Name, f.Lightness()}}, f.Lightness()
+	}
+	for _, s := range f.List {
+		l := cloth.Lightness(s.Colour)
+		list = append(list, shade{fmt.Sprintf("%s of %s", s.Name, f.Name), l})
+		mean += l / float64(len(f.List))
+	}
+	return list, mean
 }
 
 // Contrast is how far apart two neighbours are.
@@ -44,8 +64,7 @@ const (
 // Values looks at the first blocks of the quilt with their neighbours, the borders, and everything in between.
 func (b Sheet) Values() Values {
 	out := Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}}
-	light := map[string]float64{}
-	name := map[string]string{}
+	all := map[string][]shade{}
 	used := map[string]bool{}
 	for _, m := range b.Layout.Blocks {
 		for _, patch := range m.Piece.Patches {
@@ -61,11 +80,9 @@ func (b Sheet) Values() Values {
 		if !used[f.ID] {
 			continue
 		}
-		light[f.ID], name[f.ID] = f.Lightness(), f.Name
-		out.Fabrics = append(out.Fabrics, FabricValue{
-			f.ID, f.Name, int(math.Round(f.Lightness())),
-			grey(f.Lightness()),
-		})
+		list, mean := shades(f)
+		all[f.ID] = list
+		out.Fabrics = append(out.Fabrics, FabricValue{f.ID, f.Name, int(math.Round(mean)), grey(mean)})
 	}
 	slices.SortStableFunc(out.Fabrics, func(x, y FabricValue) int { return x.Lightness - y.Lightness })
 	seen := map[[2]string]bool{}
@@ -75,16 +92,15 @@ func (b Sheet) Values() Values {
 			continue
 		}
 		seen[[2]string{x, y}] = true
-		c := Contrast{A: x, B: y, Difference: int(math.Round(math.Abs(light[x] - light[y])))}
+		a, o := closest(all[x], all[y])
+		c := Contrast{A: x, B: y, Difference: int(math.Round(math.Abs(a.light - o.light)))}
 		switch {
 		case c.Difference < blends:
-			c.State, c.Says = "blend", fmt.Sprintf("%s and %s blend: the pattern does not show between them", name[x],
-				name[y])
+			c.State, c.Says = "blend", fmt.Sprintf("%s and %s blend: the pattern does not show between them", a.name, o.name)
 		case c.Difference < isClose:
-			c.State, c.Says = "close", fmt.Sprintf("%s and %s are close: seen near by, lost from across the room",
-				name[x], name[y])
+			c.State, c.Says = "close", fmt.Sprintf("%s and %s are close: seen near by, lost from across the room", a.name, o.name)
 		default:
-			c.State, c.Says = "clear", fmt.Sprintf("%s and %s are clearly apart", name[x], name[y])
+			c.State, c.Says = "clear", fmt.Sprintf("%s and %s are clearly apart", a.name, o.name)
 		}
 		out.Pairs = append(out.Pairs, c)
 	}
@@ -98,6 +114,19 @@ func (b Sheet) Values() Values {
 		out.Says = out.Pairs[0].Says
 	}
 	return out
+}
+
+// closest are the two that are told apart least, of two fabrics.
+func closest(a, b []shade) (x, y shade) {
+	x, y = a[0], b[0]
+	for _, one := range a {
+		for _, other := range b {
+			if math.Abs(one.light-other.light) < math.Abs(x.light-y.light) {
+				x, y = one, other
+			}
+		}
+	}
+	return x, y
 }
 
 // beside pairs roles that lie side by side: inside blocks, between the blocks of two rows and columns, and at the

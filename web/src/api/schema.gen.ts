@@ -2538,7 +2538,7 @@ export interface components {
             grey: string;
             /**
              * Format: int64
-             * @description CIE L*, 0 for black to 100 for white
+             * @description CIE L*, 0 for black to 100 for white; of an assortment the mean of its prints
              */
             lightness: number;
             name: string;
