@@ -18,13 +18,6 @@ const port = 8341;
 const base = `http://127.0.0.1:${port}`;
 const quilt = "/q/demo-boat-shed";
 const loft = "/q/demo-hay-loft";
-const stars = "/q/demo-gull-point";
-const openGoose = async (page) => {
-  await page.locator("summary").filter({ hasText: "Goose" }).click();
-  await page.getByRole("button", { name: "Other ways to make it" }).first().click();
-  await page.getByText("For the").waitFor();
-  await page.locator("summary").filter({ hasText: "Goose" }).evaluate((e) => e.scrollIntoView());
-};
 const measureSets = async (page) => {
   for (const [i, reads] of ["10 3/8", "10 3/8", "10 3/8"].entries()) {
     await page.getByLabel("It measured", { exact: true }).first().fill(reads);

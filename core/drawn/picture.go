@@ -73,6 +73,15 @@ type Layout struct {
 	Seams   []Line                  `json:"seams" doc:"Between blocks, rows and borders, where they are few enough to be told apart"`
 	Bands   []Band                  `json:"bands" doc:"Their allowances, as they lie on the back"`
 	Crosses []Cross                 `json:"crosses" doc:"Where seams meet across them"`
+
+	Prints []Tint                `json:"prints,omitempty" doc:"All prints that are dealt"`
+	Spots  map[naming.Unit][]int `json:"spots,omitempty" doc:"For each patch of a block its place; −1 where its cloth is not dealt"`
+}
+
+// Tint is how a print is seen, and how without colour.
+type Tint struct {
+	Colour string `json:"colour"`
+	Grey   string `json:"grey"`
 }
 
 // Placed is a block in its place, turned about its middle.
@@ -81,6 +90,8 @@ type Placed struct {
 	X     float64     `json:"x"`
 	Y     float64     `json:"y"`
 	Turn  int         `json:"turn"`
+
+	Prints []int `json:"prints,omitempty" doc:"For each place of the block, which of all the prints that are dealt"`
 }
 
 // Empty is the drawing of nothing.

@@ -137,7 +137,7 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 		p.Taken = append(p.Taken, sheet.Taken(t))
 	}
 	p.Steps, p.Press, p.Trim = b.Steps(), b.Pressing(), b.Trim()
-	p.Pictures, p.Quilt = album.Pictures, drawn.Of(&w.Laid).Quilt()
+	p.Pictures, p.Quilt = album.Pictures, drawn.Of(&w.Laid).Quilt().Dealt(w.Dealt)
 	p.Values, p.Ledger, p.Deal = b.Values(), b.Ledger(), b.Deal()
 	p.Knives = sheet.Knives(w.Sewn, drawn.Of(&w.Laid), &w.Counted)
 	p.Tubes = sheet.Tubes(w.Sewn, &b)

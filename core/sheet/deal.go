@@ -8,6 +8,7 @@ import (
 
 	"vicis/core/cloth"
 	"vicis/core/cutting"
+	"vicis/core/drawn"
 	"vicis/core/naming"
 	"vicis/core/words"
 )
@@ -51,7 +52,6 @@ type PrintCut struct {
 
 // DealtUnit is where prints show in a block.
 type DealtUnit struct {
-	Of     []int    `json:"of" doc:"For each patch of the picture its place; −1 where its cloth is not dealt"`
 	Roles  []string `json:"roles" doc:"The role of each place"`
 	Nth    []int    `json:"nth" doc:"How many of that role come up to it"`
 	Places []string `json:"places" doc:"What each place is called"`
@@ -102,13 +102,10 @@ func (b Sheet) Deal() Deal {
 	out.Touches, out.Least, out.Broken = d.Deal.Touches, d.Deal.Least, d.Deal.Broken
 	out.Says, out.Order = b.touchWords(), "Row by row from the top, each from left to right, as the quilt is laid."
 	for unit, s := range d.Spots {
-		one := DealtUnit{Of: s.Of, Roles: []string{}, Nth: s.Nth, Places: []string{}}
+		one := DealtUnit{Roles: []string{}, Nth: s.Nth, Places: []string{}}
 		for i, role := range s.Roles {
 			one.Roles = append(one.Roles, naming.BaseRole(role))
 			one.Places = append(one.Places, fmt.Sprintf("%s %d", b.roleName(role), s.Nth[i]))
-		}
-		if one.Of == nil {
-			one.Of = []int{}
 		}
 		if one.Nth == nil {
 			one.Nth = []int{}
@@ -161,7 +158,7 @@ func (b Sheet) Deal() Deal {
 func (b Sheet) print(f cloth.Fabric, s cloth.Swatch) DealtPrint {
 	l := cloth.Lightness(s.Colour)
 	return DealtPrint{
-		Fabric: f.ID, Of: f.Name, ID: s.ID, Name: s.Name, Colour: s.Colour, Grey: grey(l), Lightness: int(math.Round(l)), Value: s.Is(),
+		Fabric: f.ID, Of: f.Name, ID: s.ID, Name: s.Name, Colour: s.Colour, Grey: drawn.Grey(l), Lightness: int(math.Round(l)), Value: s.Is(),
 		Cuts: []PrintCut{},
 	}
 }

@@ -7,6 +7,7 @@ import (
 	"slices"
 
 	"vicis/core/cloth"
+	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -82,7 +83,7 @@ func (b Sheet) Values() Values {
 		}
 		list, mean := shades(f)
 		all[f.ID] = list
-		out.Fabrics = append(out.Fabrics, FabricValue{f.ID, f.Name, int(math.Round(mean)), grey(mean)})
+		out.Fabrics = append(out.Fabrics, FabricValue{f.ID, f.Name, int(math.Round(mean)), drawn.Grey(mean)})
 	}
 	slices.SortStableFunc(out.Fabrics, func(x, y FabricValue) int { return x.Lightness - y.Lightness })
 	seen := map[[2]string]bool{}
@@ -201,18 +202,4 @@ func (b Sheet) beside() [][2]string {
 		}
 	}
 	return append(pairs, corner.Beside()...)
-}
-
-// grey is the neutral colour of a CIE lightness: the inverse of cloth.Fabric.Lightness for equal red, green and blue.
-func grey(l float64) string {
-	y := l * 27 / 24389
-	if l > 8 {
-		y = math.Pow((l+16)/116, 3)
-	}
-	v := 12.92 * y
-	if y > 0.0031308 {
-		v = 1.055*math.Pow(y, 1/2.4) - 0.055
-	}
-	c := int(math.Round(255 * min(1, max(0, v))))
-	return fmt.Sprintf("#%02x%02x%02x", c, c, c)
 }

@@ -1636,10 +1636,16 @@ export interface components {
             crosses: components["schemas"]["DrawnCross"][];
             /** Format: double */
             h: number;
+            /** @description All prints that are dealt */
+            prints?: components["schemas"]["DrawnTint"][];
             /** @description How the picture differs from what is made: it is drawn with blocks as large as they were planned */
             says: string;
             /** @description Between blocks, rows and borders, where they are few enough to be told apart */
             seams: components["schemas"]["DrawnLine"][];
+            /** @description For each patch of a block its place; −1 where its cloth is not dealt */
+            spots?: {
+                [key: string]: number[];
+            };
             /** Format: double */
             w: number;
         };
@@ -1677,12 +1683,18 @@ export interface components {
         };
         DrawnPlaced: {
             block: string;
+            /** @description For each place of the block, which of all the prints that are dealt */
+            prints?: number[];
             /** Format: int64 */
             turn: number;
             /** Format: double */
             x: number;
             /** Format: double */
             y: number;
+        };
+        DrawnTint: {
+            colour: string;
+            grey: string;
         };
         FileInBody: {
             /** @description Made by the client */
@@ -2505,8 +2517,6 @@ export interface components {
         SheetDealtUnit: {
             /** @description How many of that role come up to it */
             nth: number[];
-            /** @description For each patch of the picture its place; −1 where its cloth is not dealt */
-            of: number[];
             /** @description What each place is called */
             places: string[];
             /** @description The role of each place */

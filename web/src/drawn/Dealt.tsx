@@ -1,63 +1,65 @@
 // A block in the prints it was dealt.
 import { memo } from "react";
-import type { Deal, Picture } from "../api/client";
+import type { Layout } from "../api/client";
 import type { Colours } from "./colours";
 
 /** A place in a block of the quilt that one print lies in. */
 export type Place = { cell: number; spot: number };
 
-/** What of a deal is shown, and what can be done with it. */
-export type Dealt = {
-  deal: Deal;
-  grey?: boolean;
-  /** Places of one print that touch are marked. */
-  alike?: boolean;
-  chosen?: Place | undefined;
-  onPlace?: (place: Place) => void;
+/** What can be done with the places of a deal, and which of them are marked. */
+export type Places = {
+  /** How a place is called, with its print. */
+  called: (place: Place) => string;
+  /** Places of one print that touch. */
+  alike: Place[];
+  chosen: Place | undefined;
+  onPlace: (place: Place) => void;
 };
 
 /** The patches of one block in their prints; a place that is chosen or touches its like is outlined. */
 export const DealtCloth = memo(function DealtCloth({
-  picture,
-  dealt,
+  layout,
   cell,
+  grey,
+  places,
   colours,
   px,
 }: {
-  picture: Picture;
-  dealt: Dealt;
+  layout: Layout;
   cell: number;
+  grey?: boolean | undefined;
+  places?: Places | undefined;
   colours: Colours;
   px: number;
 }) {
-  const block = dealt.deal.cells[cell];
-  if (!block) return null;
-  const of = dealt.deal.blocks[block.block]?.of ?? [];
+  const placed = layout.cells[cell];
+  const picture = placed && layout.blocks[placed.block];
+  if (!placed || !picture) return null;
+  const of = layout.spots?.[placed.block];
   return picture.patches.map((p, i) => {
-    const spot = of[i] ?? -1;
-    const print = spot < 0 ? undefined : dealt.deal.prints[block.prints[spot] ?? -1];
-    const { onPlace } = dealt;
-    const outline = spot < 0 ? undefined : marked(dealt, { cell, spot });
+    const spot = of?.[i] ?? -1;
+    const print = spot < 0 ? undefined : layout.prints?.[placed.prints?.[spot] ?? -1];
+    const outline = spot < 0 ? undefined : marked(places, { cell, spot });
     return (
       // biome-ignore lint/a11y/noStaticElementInteractions: every place can be chosen by its block and number beside the drawing too
       <polygon
         key={p.points.join()}
         points={p.points.join(" ")}
-        fill={print ? (dealt.grey ? print.grey : print.colour) : (colours[p.fabric] ?? "var(--v-colors-unknown)")}
+        fill={print ? (grey ? print.grey : print.colour) : (colours[p.fabric] ?? "var(--v-colors-unknown)")}
         stroke={outline ?? "var(--v-colors-seamline)"}
         strokeWidth={px * (outline ? 2.4 : 0.6)}
-        style={print && onPlace ? { cursor: "pointer" } : undefined}
-        onClick={print && onPlace ? () => onPlace({ cell, spot }) : undefined}
+        style={print && places ? { cursor: "pointer" } : undefined}
+        onClick={print && places ? () => places.onPlace({ cell, spot }) : undefined}
       >
-        {print && onPlace && <title>{`${block.called}: ${print.name}`}</title>}
+        {print && places && <title>{places.called({ cell, spot })}</title>}
       </polygon>
     );
   });
 });
 
-function marked({ deal, alike, chosen }: Dealt, at: Place) {
+function marked(places: Places | undefined, at: Place) {
   const is = (p: Place | undefined) => p?.cell === at.cell && p.spot === at.spot;
-  if (is(chosen)) return "var(--v-colors-thread-madder)";
-  if (alike && deal.alike.some((pair) => is(pair.a) || is(pair.b))) return "var(--v-colors-pencil)";
+  if (is(places?.chosen)) return "var(--v-colors-thread-madder)";
+  if (places?.alike.some(is)) return "var(--v-colors-pencil)";
   return undefined;
 }

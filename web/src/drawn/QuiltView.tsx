@@ -1,7 +1,7 @@
 import { memo, useId } from "react";
 import type { Layout } from "../api/client";
 import type { Colours } from "./colours";
-import { type Dealt, DealtCloth } from "./Dealt";
+import { DealtCloth, type Places } from "./Dealt";
 import { Cloth, Crossings, named } from "./Picture";
 import { useTurned } from "./Turned";
 
@@ -17,8 +17,10 @@ type Props = {
   filled?: Record<string, number>;
   /** The borders are sewn on; asked where blocks are filled in. */
   bordered?: boolean;
-  /** Prints that are dealt, where they are shown. */
-  dealt?: Dealt | undefined;
+  /** Prints that are dealt without their colour; the other colours are given so. */
+  grey?: boolean;
+  /** What can be done with the places of the prints. */
+  places?: Places;
 };
 
 /** The whole quilt to scale: each kind of block drawn once and laid in its places. */
@@ -32,7 +34,8 @@ export const QuiltView = memo(function QuiltView({
   marks,
   filled,
   bordered,
-  dealt,
+  grey,
+  places,
 }: Props) {
   const turned = useTurned();
   const back = side ?? turned;
@@ -91,10 +94,10 @@ export const QuiltView = memo(function QuiltView({
                 strokeWidth={px}
               />
             );
-          if (dealt && !back && dealt.deal.cells[i])
+          if (c.prints && !back)
             return (
               <g key={`${c.x} ${c.y}`} transform={turn}>
-                <DealtCloth picture={block} dealt={dealt} cell={i} colours={colours} px={px} />
+                <DealtCloth layout={layout} cell={i} grey={grey} places={places} colours={colours} px={px} />
               </g>
             );
           return <use key={`${c.x} ${c.y}`} href={`#${id}-${c.block}`} transform={turn} />;

@@ -64,14 +64,7 @@ export function PrintPage() {
       <Sheet>
         <Title project={project} name="The thread" />
         <Flex gap="20px" mb="12px">
-          <QuiltView
-            layout={plan.quilt}
-            colours={colours}
-            maxW={200}
-            maxH={220}
-            label={plan.name}
-            dealt={{ deal: plan.deal }}
-          />
+          <QuiltView layout={plan.quilt} colours={colours} maxW={200} maxH={220} label={plan.name} />
           <Box>
             <Text>
               <Ruled>{`${plan.set} of ${plan.block.text},${plan.finished.text && ` finishes ${plan.finished.text},`} allowance ${plan.seam.effective.text}.`}</Ruled>
@@ -123,14 +116,7 @@ export function PrintPage() {
       {plan.deal.says !== "" && (
         <Sheet>
           <Title project={project} name="Prints and piles" />
-          <QuiltView
-            layout={plan.quilt}
-            colours={colours}
-            maxW={700}
-            maxH={520}
-            label="Which print goes where"
-            dealt={{ deal: plan.deal }}
-          />
+          <QuiltView layout={plan.quilt} colours={colours} maxW={700} maxH={520} label="Which print goes where" />
           <Text fontSize="note" my="10px">
             Cut the labels apart and lay one on each pile. {plan.deal.order}
           </Text>

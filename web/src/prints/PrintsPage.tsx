@@ -67,6 +67,9 @@ function Dealing({ draft }: { draft: Steps }) {
   const decided = draft.document.deal;
   const dealt = !!decided && !decided.falls;
   const [grey, setGrey] = useState(false);
+  const colours = grey
+    ? Object.fromEntries(plan.values.fabrics.map((f) => [f.fabric, f.grey]))
+    : coloursOf(draft.document);
   const [chosen, setChosen] = useState<Place>();
   const [swapping, setSwapping] = useState(false);
   const set = (next: Document["deal"]) => draft.set(["deal"], next);
@@ -109,12 +112,18 @@ function Dealing({ draft }: { draft: Steps }) {
         >
           <QuiltView
             layout={plan.quilt}
-            colours={coloursOf(draft.document)}
+            colours={colours}
             maxW={640}
             maxH={390}
             label={draft.document.name}
             back={false}
-            dealt={{ deal, grey, alike: true, chosen: is, onPlace: choose }}
+            grey={grey}
+            places={{
+              called: (at) => `${deal.cells[at.cell]?.called ?? ""}: ${printAt(deal, at)?.name ?? ""}`,
+              alike: deal.alike.flatMap((pair) => [pair.a, pair.b]),
+              chosen: is,
+              onPlace: choose,
+            }}
           />
         </PanZoom>
       ) : (

@@ -65,7 +65,7 @@ export function QuiltPage() {
                   maxW={600}
                   maxH={350}
                   label={draft.document.name}
-                  dealt={{ deal: plan.deal, grey }}
+                  grey={grey}
                 />
               </PanZoom>
             ) : (

@@ -150,7 +150,7 @@ function Item({ quilt }: { quilt: Shelved }) {
           <Link to={`/q/${quilt.id}`}>{quilt.name}</Link>
         </Heading>
         <Text color="soft" mt="2px">
-          <Ruled>{`${quilt.set} · finishes ${quilt.finished}`}</Ruled>
+          <Ruled>{quilt.finished ? `${quilt.set} · finishes ${quilt.finished}` : quilt.set}</Ruled>
         </Text>
         {quilt.note && <Text mt="8px">{quilt.note}</Text>}
         <Box mt="10px">
