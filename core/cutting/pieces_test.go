@@ -8,12 +8,7 @@ import (
 	"testing"
 
 	"vicis/core/cloth"
-	"vicis/core/demand"
-	"vicis/core/making"
 	"vicis/core/measure"
-	"vicis/core/naming"
-	"vicis/core/problem"
-	"vicis/core/quilt"
 )
 
 // pieced is a seeded instance: patches of one fabric, and pieces of it on the shelf. In halves of an inch.
@@ -31,44 +26,6 @@ func piecedBy(r *rand.Rand) pieced {
 		s.pieces = append(s.pieces, [3]int{5 + r.Intn(16), 5 + r.Intn(16), 1 + r.Intn(4)})
 	}
 	return s
-}
-
-// bought plans an instance.
-func (s pieced) bought(t testing.TB) Plan {
-	t.Helper()
-	var problems problem.List
-	shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456"}}, []cloth.Role{{ID: "A", Fabric: "f"}}, 79*half, measure.Inches, &problems)
-	var supplies []cloth.Supply
-	for i, one := range s.pieces {
-		supplies = append(supplies, cloth.Supply{
-			ID: fmt.Sprint("s", i), Fabric: "f", Kind: cloth.Pieces, Count: one[2],
-			Width: measure.Write(measure.Length(one[0]) * half), Length: measure.Write(measure.Length(one[1]) * half),
-		})
-	}
-	shelf.Supply(supplies, measure.Inches, &problems)
-	tb := making.Table{
-		Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2, Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8},
-		Usable: shelf.Usable, Problems: &problems,
-	}
-	lines := map[naming.Step]demand.Line{}
-	var units []making.Unit
-	for i, p := range s.patches {
-		id := naming.Of(fmt.Sprint("p", i))
-		units = append(units, making.Unit{ID: id, Name: string(id), How: &making.PlainPatch{
-			Role: "A", Width: making.Breadth(measure.Write(measure.Length(p[0]) * half)),
-			Height: making.Breadth(measure.Write(measure.Length(p[1]) * half)),
-		}})
-		lines[id.Step()] = demand.Line{Need: p[2]}
-	}
-	made, order := making.All(units, tb)
-	var list []making.Made
-	for _, id := range order {
-		list = append(list, made[id])
-	}
-	if problems.Stopped() {
-		t.Fatal(problems)
-	}
-	return Cut(list, quilt.Layout{}, lines, &tb, shelf, Buying{Step: 1}, nil, Dealt{})
 }
 
 // most is every most that comes out of a piece by cuts right through, of patches that may be turned: a number of each, none of which
@@ -226,8 +183,7 @@ func TestPiecesAgainstGLPK(t *testing.T) {
 	for seed := range instances {
 		s := piecedBy(rand.New(rand.NewSource(int64(seed))))
 		m := &most{s.patches, map[[2]int][][]int{}}
-		plan := s.bought(t)
-		f := plan.Fabrics[0]
+		f := fromShelf(t, s.patches, s.pieces, cloth.Pieces).Fabrics[0]
 		for _, lay := range f.Lays {
 			gives := make([]int, len(s.patches))
 			for _, g := range lay.Gives {

@@ -48,13 +48,20 @@ const half = measure.Inch / 2
 // bought plans an instance and gives how much cloth it buys, and how many strips are cut from that.
 func (s shelved) bought(t testing.TB) (measure.Length, Plan) {
 	t.Helper()
+	plan := fromShelf(t, s.patches, s.strips, cloth.Strips)
+	return plan.Fabrics[0].Rest, plan
+}
+
+// fromShelf plans patches of one fabric with so many pieces of a kind of it on the shelf; all in halves of an inch.
+func fromShelf(t testing.TB, patches, pieces [][3]int, kind cloth.Kind) Plan {
+	t.Helper()
 	var problems problem.List
 	shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456"}}, []cloth.Role{{ID: "A", Fabric: "f"}},
 		79*half, measure.Inches, &problems)
 	var supplies []cloth.Supply
-	for i, one := range s.strips {
+	for i, one := range pieces {
 		supplies = append(supplies, cloth.Supply{
-			ID: fmt.Sprint("s", i), Fabric: "f", Kind: cloth.Strips, Count: one[2],
+			ID: fmt.Sprint("s", i), Fabric: "f", Kind: kind, Count: one[2],
 			Width: measure.Write(measure.Length(one[0]) * half), Length: measure.Write(measure.Length(one[1]) * half),
 		})
 	}
@@ -65,7 +72,7 @@ func (s shelved) bought(t testing.TB) (measure.Length, Plan) {
 	}
 	var units []making.Unit
 	lines := map[naming.Step]demand.Line{}
-	for i, p := range s.patches {
+	for i, p := range patches {
 		id := naming.Of(fmt.Sprint("p", i))
 		units = append(units, making.Unit{ID: id, Name: string(id), How: &making.PlainPatch{
 			Role: "A", Width: making.Breadth(measure.Write(measure.Length(p[0]) * half)),
@@ -81,8 +88,7 @@ func (s shelved) bought(t testing.TB) (measure.Length, Plan) {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	plan := Cut(list, quilt.Layout{}, lines, &tb, shelf, Buying{Step: 1}, nil, Dealt{})
-	return plan.Fabrics[0].Rest, plan
+	return Cut(list, quilt.Layout{}, lines, &tb, shelf, Buying{Step: 1}, nil, Dealt{})
 }
 
 // model is the instance for a solver of integer programs: every way to fill a strip, from the shelf or new, and so few

@@ -1,7 +1,6 @@
 // Which print of an assortment goes where: the quilt as it is dealt, the prints that lie there, the rules, and the piles to carry.
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import { Link } from "react-router";
 import type { Document } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import type { Place } from "../drawn/Dealt";
@@ -14,6 +13,7 @@ import { useKey } from "../frame/useKey";
 import { useDraft } from "../quilt/draft";
 import { Keeping } from "../quilt/Keeping";
 import { Problems } from "../quilt/methods/parts";
+import { Nothing } from "../quilt/Nothing";
 import { type Steps, useSteps } from "../quilt/useSteps";
 import { anew, printAt, withHand, withoutHand } from "./hand";
 import { Piles } from "./Piles";
@@ -26,14 +26,10 @@ export function PrintsPage() {
   const { plan } = draft.preview;
   if (!draft.document.fabrics.some((f) => f.print === "assorted"))
     return (
-      <Box p="28px">
-        <Text mb="12px">
-          No fabric of this quilt is an assortment of prints. Call one assorted where the fabrics are.
-        </Text>
-        <Button asChild>
-          <Link to={`/q/${project.id}/quilt`}>To the quilt</Link>
-        </Button>
-      </Box>
+      <Nothing
+        quilt={project.id}
+        says="No fabric of this quilt is an assortment of prints. Call one assorted where the fabrics are."
+      />
     );
   return (
     <Box p={{ base: "14px", md: "16px 28px" }}>

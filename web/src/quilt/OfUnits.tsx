@@ -1,5 +1,5 @@
 // A page of the quilt for units of one method: the one that is shown, the others by name, and its changes taken back one by one.
-import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { Box, Button, Flex, Heading } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
 import type { Unit } from "../api/client";
@@ -7,6 +7,7 @@ import { Key } from "../frame/Key";
 import { useFramed } from "../frame/ProjectFrame";
 import { useDraft } from "./draft";
 import { Keeping } from "./Keeping";
+import { Nothing } from "./Nothing";
 import { type Steps, useSteps } from "./useSteps";
 
 export function OfUnits({
@@ -27,16 +28,7 @@ export function OfUnits({
   const { unit = "" } = useParams();
   const list = draft.document.units.filter((u) => u.how.by === by);
   const one = list.find((u) => u.id === unit) ?? list[0];
-  if (!one) {
-    return (
-      <Box p="28px">
-        <Text mb="12px">{none}</Text>
-        <Button asChild>
-          <Link to={`/q/${project.id}/quilt`}>To the quilt</Link>
-        </Button>
-      </Box>
-    );
-  }
+  if (!one) return <Nothing quilt={project.id} says={none} />;
   return (
     <Box p={{ base: "14px", md: "16px 28px" }}>
       <Keeping draft={draft} newest={project.rev} />
