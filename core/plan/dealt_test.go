@@ -13,6 +13,7 @@ import (
 	"vicis/core/drawn"
 	"vicis/core/library"
 	"vicis/core/measure"
+	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/plan"
 	"vicis/core/problem"
@@ -421,5 +422,24 @@ func TestValuesAreThoseOfThePrints(t *testing.T) {
 		if f.Fabric == "many" && (f.Lightness < 44 || f.Lightness > 52) {
 			t.Errorf("the mean is told as %d", f.Lightness)
 		}
+	}
+}
+
+// Sashing in one strip from side to side is sewn end to end of all prints; short sashing is cut piece by piece, and dealt.
+func TestSashingThatIsSewnEndToEndIsNotDealt(t *testing.T) {
+	for corners, want := range map[string]bool{``: false, `,"corners":"B"`: true} {
+		text := strings.Replace(pencilled(4, `{"seed":1}`), `"top":{"rows":2,"columns":3,`, `"top":{"rows":6,"columns":12,"sashing":{"role":"A","width":"1 1/2 in"`+corners+`},`, 1)
+		w, problems := deal(t, text)
+		if len(problems.Stops()) > 0 {
+			t.Fatal(problems)
+		}
+		dealt := false
+		for unit, s := range w.Dealt.Spots {
+			dealt = dealt || unit == naming.SashLevel && slices.Contains(s.Of, 0)
+		}
+		if dealt != want {
+			t.Errorf("with %q the level sashing is dealt: %v", corners, dealt)
+		}
+		holds(t, "sashed", w)
 	}
 }

@@ -307,7 +307,7 @@ func (d *dealt) block(unit naming.Unit) *dealtBlock {
 		b.of[i] = -1
 		p := b.patches[i]
 		f, _ := d.Shelf.Fabric(p.Role)
-		if _, is := d.first[f.ID]; !is || d.inRings(unit, p) {
+		if _, is := d.first[f.ID]; !is || d.inRings(unit, p) || !d.cutAlone(unit, p) {
 			continue
 		}
 		s, figure := d.spot(unit, p, f.ID)
@@ -346,6 +346,17 @@ func (d *dealt) block(unit naming.Unit) *dealtBlock {
 	}
 	d.out.Spots[unit] = spots
 	return b
+}
+
+// cutAlone says whether the cloth of a patch is cut for the unit it came with: as a patch, or as a strip of a set. What is sewn end to
+// end first is of all prints.
+func (d *dealt) cutAlone(block naming.Unit, p piece.Patch) bool {
+	unit := block
+	for in := p.Part; in != nil; in = in.In {
+		unit = in.Unit
+	}
+	m := d.Unit(unit)
+	return m.InLength || slices.ContainsFunc(m.Acts, func(act making.Act) bool { return act.Patch != nil && act.Patch.Role == p.Role })
 }
 
 // inRings says whether a patch comes out of rings: of one ring it has all prints of its strip set, in their order.
