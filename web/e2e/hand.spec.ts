@@ -46,3 +46,29 @@ test("two stacks of squares come to a quilt without a sum", async ({ page }) => 
   await page.getByRole("button", { name: "Make it so" }).click();
   await expect(page.getByLabel("Blocks down")).toHaveValue(/6|7/);
 });
+
+test("loose blocks are made and not sewn together, and what is left is good for something", async ({ page }) => {
+  const quilt = await fromLibrary(page, "Shoo-fly", "Loose");
+  await page.goto(`${quilt}/cut`);
+  // By pencil: ends of 22¼ and 37 of dark, 22¼ and 29½ of light, less three seams of ½, are 109½.
+  await expect(
+    page.getByText(/sewn end to end from 4 ends: 109½″ of it|sewn end to end from 4 ends: 1091\/2″ of it/),
+  ).toBeVisible();
+  await page.goto(`${quilt}/quilt`);
+  await page.getByLabel("Blocks down").fill("3");
+  await page.getByText("Loose blocks: made, and not sewn together").click();
+  await expect(page.getByText("12 blocks, loose")).toBeVisible();
+  await page.getByRole("button", { name: "Keep this plan" }).click();
+  await expect(page.getByText("Changed, not kept yet")).toBeHidden();
+  await page.goto(`${quilt}/sew`);
+  await expect(page.getByRole("heading", { name: "Blocks" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Rows" })).toHaveCount(0);
+  // With a border they cannot be loose: said at its place, with the mend.
+  await page.goto("/q/demo-rope-walk/quilt");
+  await page.getByText("Loose blocks: made, and not sewn together").click();
+  await expect(page.getByText(/there is a border. Take it away/).first()).toBeVisible();
+  await page.getByRole("button", { name: "Take away what lies round them" }).click();
+  await expect(page.getByText("30 blocks, loose").first()).toBeVisible();
+  await page.getByRole("button", { name: "Let it go" }).click();
+  await expect(page.getByText("30 blocks, loose")).toHaveCount(0);
+});
