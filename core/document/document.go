@@ -152,6 +152,7 @@ func (d *Document) normalise(problems *problem.List) {
 			}
 		}
 		for _, b := range making.Breadths(d.Parts[i].How) {
+			d.finish(b)
 			if c, err := b.Breadth.Canonical(d.Units); err == nil && *b.Breadth != "" {
 				*b.Breadth = c
 			}
@@ -171,6 +172,26 @@ func (d *Document) normalise(problems *problem.List) {
 		if c, err := d.Top.Borders[i].Width.Canonical(d.Units); err == nil {
 			d.Top.Borders[i].Width = c
 		}
+	}
+}
+
+// finish reads a size that was written as it is cut, such as 5 unfinished: without its allowances where it is meant so.
+func (d *Document) finish(b making.Measured) {
+	text, with := strings.CutSuffix(strings.TrimSpace(string(*b.Breadth)), "unfinished")
+	l, err := measure.Written(text).Length(d.Units)
+	stitched, bad := d.Seam.Stitched.Length(d.Units)
+	fold, worse := d.Seam.Fold.Length(d.Units)
+	if !with || err != nil || bad != nil || worse != nil {
+		return
+	}
+	switch seam := stitched + fold; {
+	case b.Half:
+		l -= seam
+	case b.Finished:
+		l -= 2 * seam
+	}
+	if l > 0 {
+		*b.Breadth = making.Breadth(measure.Write(l))
 	}
 }
 

@@ -179,3 +179,29 @@ func TestACopyThatFailsGivesNothing(t *testing.T) {
 		t.Errorf("%+v, %v", c, err)
 	}
 }
+
+// A size that is written as it is cut: two allowances more than it finishes, and as it is where it is cut anyway.
+func TestUnfinishedIsReadAsFinished(t *testing.T) {
+	unit := func(how string) string {
+		return strings.Replace(small, `{"by":"patch","role":"A","width":"3 strip","height":"4"}`, how, 1)
+	}
+	for _, c := range []struct{ how, want string }{
+		// A 5 in square with 2½ in squares on its corners: a base of 4½ and legs of 2.
+		{`{"by":"flipped corners","base":{"role":"A"},"width":"5 unfinished","height":"5unfinished","corners":[{"id":"c","at":"top left","role":"A","leg":"2 1/2 in unfinished"}]}`, `4 1/2 in|4 1/2 in|2 in`},
+		{`{"by":"patch","role":"A","width":"5 unfinished","height":"4"}`, `5 in|4 in`},
+		{`{"by":"flipped corners","base":{"role":"A"},"width":"1/4 unfinished","height":"5","corners":[{"id":"c","at":"top left","role":"A","leg":"1"}]}`, `1/4 unfinished|5 in|1 in`},
+		{`{"by":"flipped corners","base":{"role":"A"},"width":"much unfinished","height":"5","corners":[{"id":"c","at":"top left","role":"A","leg":"1"}]}`, `much unfinished|5 in|1 in`},
+	} {
+		d, problems := Read([]byte(unit(c.how)))
+		if problems.Stopped() {
+			t.Fatal(problems)
+		}
+		var got []string
+		for _, b := range making.Breadths(d.Parts[0].How) {
+			got = append(got, string(*b.Breadth))
+		}
+		if strings.Join(got, "|") != c.want {
+			t.Errorf("%s is read as %v", c.how, got)
+		}
+	}
+}

@@ -72,3 +72,21 @@ test("loose blocks are made and not sewn together, and what is left is good for 
   await page.getByRole("button", { name: "Let it go" }).click();
   await expect(page.getByText("30 blocks, loose")).toHaveCount(0);
 });
+
+test("corners are flipped onto squares in hand", async ({ page }) => {
+  const quilt = await fromLibrary(page, "Snowball", "Fives");
+  await page.goto(`${quilt}/quilt`);
+  await page.locator("summary", { hasText: "flipped corners" }).first().click();
+  // A square of 5 finishes 4½, and so does its height; squares of 2 cover 1½.
+  for (const [label, typed, reads] of [
+    ["Finished width", "5 unfinished", "4 1/2 in"],
+    ["and height", "5 unfinished", "4 1/2 in"],
+    ["covers, finished", "2 unfinished", "1 1/2 in"],
+  ] as const) {
+    await page.getByLabel(label, { exact: true }).first().fill(typed);
+    await page.getByLabel(label, { exact: true }).first().blur();
+    await expect(page.getByLabel(label, { exact: true }).first()).toHaveValue(reads);
+  }
+  await page.getByLabel("Finished width", { exact: true }).first().fill("1/4 unfinished");
+  await expect(page.getByText(/Write a finished length such as/).first()).toBeVisible();
+});

@@ -188,7 +188,8 @@ export function FlippedCorners({ draft, how, i }: Editor<"flipped corners">) {
         )}
       </Row>
       <Hint>
-        Corners are sewn in this order; one whose square covers another's line waits until that one is opened.
+        Corners are sewn in this order; one whose square covers another's line waits until that one is opened. Squares
+        in hand are written as they are: 5 unfinished.
       </Hint>
     </>
   );
@@ -205,6 +206,7 @@ export function SquareInSquare({ draft, how, i }: Editor<"square in a square">) 
           <SizeField draft={draft} i={i} path={["finished"]} label="Finished size" value={how.finished ?? ""} />
         )}
       </Row>
+      <Hint>To begin with squares in hand, make the centre a patch of that size.</Hint>
       <Row>
         {how.corners.map((role, k) => (
           <RoleField
