@@ -443,3 +443,30 @@ func TestSashingThatIsSewnEndToEndIsNotDealt(t *testing.T) {
 		holds(t, "sashed", w)
 	}
 }
+
+// Pieces on the shelf are cut print by print. Of each of three prints two blocks take a square of 2⅞ (two halves) and two of 2½; a piece of
+// 5 in gives one of the first or four of the second, so each print takes two pieces: six. As it falls five would do, of whatever print.
+func TestPiecesAreCutPrintByPrint(t *testing.T) {
+	for _, c := range []struct {
+		deal   string
+		pieces int
+	}{
+		{`{"seed":1,"rules":[{"role":"A","one":"block"}]}`, 6},
+		{`{"seed":1,"falls":true}`, 5},
+	} {
+		text := strings.Replace(pencilled(3, c.deal), `"deal":`, `"supplies":[{"id":"tens","fabric":"many","kind":"pieces","width":"5 in","length":"5 in","count":8}],"deal":`, 1)
+		w, problems := deal(t, text)
+		if len(problems.Stops()) > 0 {
+			t.Fatal(problems)
+		}
+		taken := 0
+		for _, s := range w.Cut.Taken() {
+			taken += s.Count
+		}
+		for _, f := range w.Cut.Fabrics {
+			if f.Fabric.ID == "many" && (len(f.Strips) > 0 || taken != c.pieces) {
+				t.Errorf("%s: %d pieces are taken, and %d kinds of strips cut besides", c.deal, taken, len(f.Strips))
+			}
+		}
+	}
+}
