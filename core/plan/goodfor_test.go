@@ -1,9 +1,11 @@
 package plan_test
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 
+	"vicis/core/document"
 	"vicis/core/plan"
 	"vicis/internal/quilts"
 )
@@ -33,6 +35,31 @@ func TestWhatTheEndsAreGoodFor(t *testing.T) {
 			if !strings.Contains(said[name], want) {
 				t.Errorf("%s: %q is not said: %s", name, want, said[name])
 			}
+		}
+	}
+}
+
+// Eight half-squares fall out of a pair of squares. Three pinwheels take twelve of sixteen: of the four that are left a fourth is sewn.
+func TestASpareBlock(t *testing.T) {
+	half := `{"id":"half","name":"Half","how":{"by":"half-square triangles","way":"eight","lower":{"role":"A"},"upper":{"role":"B"},"finished":"2 in","sizing":"rule"}}`
+	wheel := `{"id":"block","name":"Pinwheel","how":{"by":"grid","rows":[{"id":"r","cells":[{"unit":"half"},{"unit":"half","turn":90}]},{"id":"s","cells":[{"unit":"half","turn":270},{"unit":"half","turn":180}]}]}}`
+	for columns, want := range map[int]string{3: "1 more of Pinwheel", 4: "", 5: "1 more of Pinwheel"} {
+		text := pencilled(2, `{"seed":1,"falls":true}`)
+		a, b := strings.Index(text, `"units":[`), strings.Index(text, `"top":`)
+		text = text[:a] + `"units":[` + half + `,` + wheel + `],` + strings.Replace(text[b:], `"rows":2,"columns":3`, fmt.Sprintf(`"rows":1,"columns":%d`, columns), 1)
+		d, problems := document.Read([]byte(text))
+		p, problems := plan.Make(d, problems)
+		if problems.Stopped() {
+			t.Fatal(problems)
+		}
+		said := ""
+		for _, g := range p.GoodFor {
+			if strings.Contains(g.Says, "more of") {
+				said = g.Says
+			}
+		}
+		if want == "" && said != "" || !strings.HasPrefix(said, want) {
+			t.Errorf("of %d blocks: %q", columns, said)
 		}
 	}
 }

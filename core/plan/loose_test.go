@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/batching"
 	"vicis/core/document"
+	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/sheet"
@@ -61,5 +62,29 @@ func TestLooseBlocks(t *testing.T) {
 	_, _, problems := plan.From(d, nil)
 	if !slices.ContainsFunc(problems, func(p problem.Problem) bool { return p.Code == "loose-with-more" && p.At == "/top/loose" && p.Stops }) {
 		t.Errorf("loose with a border: %v", problems)
+	}
+}
+
+// A sampler: loose blocks may be of any size; in a quilt they may not.
+func TestASamplerIsOfAllSizes(t *testing.T) {
+	text := strings.NewReplacer(`"repeat":[[{"unit":"block"}]]`, `"loose":true,"repeat":[[{"unit":"block"},{"unit":"sq"}],[{"unit":"half"},{"unit":"block","turn":90}]]`,
+		`"deal":{}`, `"deal":{"seed":1}`).Replace(pencilled(3, `{}`))
+	w, problems := deal(t, text)
+	if len(problems.Stops()) > 0 {
+		t.Fatal(problems)
+	}
+	// 2 × 3: the wide block 4 × 2 in the first column, 2 × 4 in the second; rows 2 and 4 high.
+	if got := w.Layout.Count; got["block"] != 3 || got["sq"] != 1 || got["half"] != 2 {
+		t.Errorf("%v", got)
+	}
+	wide, high := w.Layout.Widths, w.Layout.Kinds
+	if wide[0] != 4*measure.Inch || wide[1] != 2*measure.Inch || wide[2] != 4*measure.Inch || high[0].High != 2*measure.Inch || high[1].High != 4*measure.Inch {
+		t.Errorf("%v, %v, %v", wide, high[0].High, high[1].High)
+	}
+	if w.Lines["half"].Need != 5 || w.Lines["sq"].Need != 4 { // three blocks take one of each
+		t.Errorf("%+v %+v", w.Lines["half"], w.Lines["sq"])
+	}
+	if _, problems := deal(t, strings.Replace(text, `"loose":true,`, ``, 1)); !slices.ContainsFunc(problems, func(p problem.Problem) bool { return p.Code == "blocks-differ" }) {
+		t.Error(problems)
 	}
 }

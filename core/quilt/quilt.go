@@ -390,7 +390,7 @@ func repeated(top Top, t *making.Table, said bool, stop func(code, at, says, men
 			if p.W == other.Piece.W {
 				other = high[row]
 			}
-			if p.W != wide[column].Piece.W || p.H != high[row].Piece.H {
+			if !top.Loose && (p.W != wide[column].Piece.W || p.H != high[row].Piece.H) {
 				w, h := p.Size()
 				ow, oh := other.Piece.Size()
 				ww, _ := wide[column].Piece.Size()
@@ -539,9 +539,13 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit)
 			if !cell.Unit.Fills() || cell.Unit == naming.SashUpright || cell.Unit.IsTriangle() {
 				h += taller
 			}
-			k.High = h - 2*t.Seam
+			if k.High = max(k.High, h-2*t.Seam); !l.Loose { // all are as high
+				k.High = h - 2*t.Seam
+			}
 			if !l.OnPoint && len(k.Cells) == top.Columns && c == len(l.Widths) {
 				l.Widths = append(l.Widths, w-2*t.Seam)
+			} else if l.Loose {
+				l.Widths[c] = max(l.Widths[c], w-2*t.Seam)
 			}
 		}
 	}

@@ -41,6 +41,7 @@ func (b Sheet) GoodFor() []GoodFor {
 	if border, ok := b.anotherBorder(rest); ok && !b.Layout.Loose {
 		list = append(list, border)
 	}
+	list = append(list, b.spareBlocks()...)
 	for _, ring := range b.Layout.Rings {
 		if ring.Border.Corners != "" || ring.Border.Corner != nil || ring.Rows != nil {
 			continue
@@ -57,6 +58,29 @@ func (b Sheet) GoodFor() []GoodFor {
 				})
 				break
 			}
+		}
+	}
+	return list
+}
+
+// mostKinds is of how many kinds of blocks it is told.
+const mostKinds = 8
+
+// spareBlocks are blocks that can be made of what is left over once the quilt has all of its own.
+func (b Sheet) spareBlocks() (list []GoodFor) {
+	blocks := b.Blocks()
+	if len(blocks) > mostKinds {
+		return nil
+	}
+	for _, m := range blocks {
+		if n := b.Free(m.Unit.ID); n > 0 && !m.Cloth {
+			list = append(list, GoodFor{
+				Says: fmt.Sprintf("%d more of %s can be sewn of parts that are left over.", n, m.Unit.Name),
+				Working: words.Working{
+					Sums: []string{fmt.Sprintf("%d of them take no more cut than the %d of the quilt; %d would", b.Layout.Count[m.Unit.ID]+n, b.Layout.Count[m.Unit.ID], b.Layout.Count[m.Unit.ID]+n+1)},
+					Rule: "What falls out of one run together is left over where the quilt does not take all of it.",
+				},
+			})
 		}
 	}
 	return list

@@ -172,6 +172,28 @@ func (b Counted) NothingOver(block naming.Unit, step naming.Step) (more, tried i
 	return 0, mostMore, false
 }
 
+// Free is how many blocks more can be sewn without one cut more: of what is left over once the quilt has all of its own.
+func (b Counted) Free(block naming.Unit) (n int) {
+	d := b.wanted()
+	before := d.Wanted[block.Step()]
+	for n < mostMore {
+		d.Wanted[block.Step()] = before + n + 1
+		p, ok := demand.Count(d)
+		if !ok {
+			return n
+		}
+		for _, m := range b.Units {
+			for _, act := range m.Acts {
+				if (act.Patch != nil || act.Stock) && p.Lines[act.ID].Make() > b.Demand.Lines[act.ID].Make() {
+					return n
+				}
+			}
+		}
+		n++
+	}
+	return n
+}
+
 // wanted is what the quilt asks for, and what everything is made from.
 func (b Counted) wanted() demand.Demand {
 	d := demand.Demand{Wanted: map[naming.Step]int{}, Also: map[naming.Step][]naming.Step{}, Spares: b.Document.Spares}
