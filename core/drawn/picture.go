@@ -74,6 +74,7 @@ type Layout struct {
 	Bands   []Band                  `json:"bands" doc:"Their allowances, as they lie on the back"`
 	Crosses []Cross                 `json:"crosses" doc:"Where seams meet across them"`
 
+	Loose  bool                  `json:"loose,omitempty" doc:"Blocks lie apart: they are not sewn together"`
 	Prints []Tint                `json:"prints,omitempty" doc:"All prints that are dealt"`
 	Spots  map[naming.Unit][]int `json:"spots,omitempty" doc:"For each patch of a block its place; −1 where its cloth is not dealt"`
 }

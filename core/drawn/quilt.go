@@ -30,7 +30,7 @@ func (b Drawing) Quilt() Layout {
 	b.marks(&out, left)
 	var gap measure.Length // loose blocks do not touch
 	if l.Loose {
-		gap = measure.Inch
+		gap, out.Loose = measure.Inch, true
 		out.W, out.H = Round((w + gap*measure.Length(l.Columns()-1)).Inches()), Round((h + gap*measure.Length(len(l.Rows)-1)).Inches())
 	}
 	if l.OnPoint {

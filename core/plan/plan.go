@@ -132,7 +132,8 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	p.Set = set(d.Top)
 	p.Cut, p.Sets = b.CutList(), b.SetList()
 	p.Test, p.Ends = b.TestStrip(), advice.Ends(w)
-	p.Script, p.Remnants, p.GoodFor = b.Script(), b.Remnants(), b.GoodFor()
+	p.Script, p.Remnants = b.Script(), b.Remnants()
+	p.GoodFor = b.GoodFor(p.Remnants)
 	for _, t := range w.Cut.Taken() {
 		p.Taken = append(p.Taken, sheet.Taken(t))
 	}

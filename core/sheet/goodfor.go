@@ -25,10 +25,10 @@ type left struct {
 
 // GoodFor lists what the smaller remnants are good for: another border, sewn end to end; corner squares of the borders there are.
 // Lengths of cloth are not counted: they are worth more whole.
-func (b Sheet) GoodFor() []GoodFor {
+func (b Sheet) GoodFor(remnants []Remnant) []GoodFor {
 	list := []GoodFor{}
 	var rest []left
-	for _, r := range b.Remnants() {
+	for _, r := range remnants {
 		w, _ := r.Width.Length(b.Document.Units)
 		l, _ := r.Length.Length(b.Document.Units)
 		switch {

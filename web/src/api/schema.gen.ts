@@ -1636,6 +1636,8 @@ export interface components {
             crosses: components["schemas"]["DrawnCross"][];
             /** Format: double */
             h: number;
+            /** @description Blocks lie apart: they are not sewn together */
+            loose?: boolean;
             /** @description All prints that are dealt */
             prints?: components["schemas"]["DrawnTint"][];
             /** @description How the picture differs from what is made: it is drawn with blocks as large as they were planned */

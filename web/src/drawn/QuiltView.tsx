@@ -115,14 +115,16 @@ export const QuiltView = memo(function QuiltView({
             />
           ))}
         {marks && <Crossings crosses={layout.crosses} px={px * 0.55} />}
-        <rect
-          width={layout.w}
-          height={layout.h}
-          fill="none"
-          stroke="var(--v-colors-ink)"
-          strokeOpacity={0.5}
-          strokeWidth={px}
-        />
+        {!layout.loose && (
+          <rect
+            width={layout.w}
+            height={layout.h}
+            fill="none"
+            stroke="var(--v-colors-ink)"
+            strokeOpacity={0.5}
+            strokeWidth={px}
+          />
+        )}
       </g>
     </svg>
   );
