@@ -57,7 +57,7 @@ func TestTheShelfIsFilledOnce(t *testing.T) {
 			t.Fatal(err)
 		}
 	}
-	if list, err := s.Quilts(ctx); err != nil || len(list) != 7 || list[0].ID != InTheMiddle {
+	if list, err := s.Quilts(ctx); err != nil || len(list) != 8 || list[0].ID != InTheMiddle {
 		t.Errorf("%+v, %v", list, err)
 	}
 }
