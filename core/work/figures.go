@@ -1,0 +1,276 @@
+package work
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+	"strings"
+
+	"vicis/core/cutting"
+	"vicis/core/dealing"
+	"vicis/core/document"
+	"vicis/core/making"
+	"vicis/core/naming"
+	"vicis/core/piece"
+	"vicis/core/quilt"
+)
+
+// Blocks taken apart: where their prints show, and what of them comes out of one run.
+
+// dealtBlock is a block taken apart: its spots and the figures they lie in.
+type dealtBlock struct {
+	patches []piece.Patch // with the part they came with
+	of      []int
+	spots   []spotOf
+	figures []figureOf
+}
+
+// spotOf is a spot of a block: in which figure it lies, and which of its slots it is.
+type spotOf struct {
+	role   string
+	fabric string
+	rule   document.Rule
+	group  string // spots of one group and slot have one print
+	stock  string
+	slot   figureSlot
+	unit   naming.Unit // the figure that is dealt whole; empty where it is a group of a rule
+}
+
+// figureOf is what comes out of one run: all of one print wherever it shows the same slot.
+type figureOf struct {
+	unit  naming.Unit
+	path  string
+	stock string       // what it is dealt from; empty where all in it belongs to groups of rules
+	slots []figureSlot // that belong to such groups
+}
+
+type figureSlot struct {
+	spot   int
+	inner  string // where in the figure
+	unit   naming.Unit
+	role   string
+	fabric string
+}
+
+// lay goes through the blocks of the quilt and gives every spot a place.
+func (d *dealt) lay() {
+	patches := 0
+	for r := range d.Layout.Rows {
+		for column := range d.Layout.Across(r) {
+			cell := d.Layout.Cell(r, column)
+			b := d.block(cell.Unit)
+			if patches += len(b.patches); patches > mostDealt {
+				d.out.Full = true
+				return
+			}
+			spots, groups := map[int]dealing.Spot{}, map[string]int{}
+			for i, s := range b.spots {
+				place, known := groups[s.group]
+				pile := d.stocks[s.stock]
+				if !known {
+					place = len(d.deal.Places)
+					groups[s.group] = place
+					look := slices.Index(pile.looks, s.unit)
+					d.deal.Places = append(d.deal.Places, dealing.Place{Stock: pile.index[look]})
+					pile.places[look]++
+				}
+				spots[i] = dealing.Spot{Place: place, Slot: pile.slot(s.slot.inner, s.slot.role)}
+			}
+			d.spots, d.groups = append(d.spots, spots), append(d.groups, groups)
+			d.out.Cells = append(d.out.Cells, DealtCell{Unit: cell.Unit, Turn: cell.Turn, Row: r + 1, Column: column + 1})
+		}
+	}
+}
+
+// block takes a block apart, once.
+func (d *dealt) block(unit naming.Unit) *dealtBlock {
+	if b, known := d.blocks[unit]; known {
+		return b
+	}
+	laid := d.Layout.Blocks[unit].Piece
+	b := &dealtBlock{patches: laid.Patches, of: make([]int, len(laid.Patches))}
+	if m, ok := d.traced[unit]; ok && len(m.Piece.Patches) == len(laid.Patches) {
+		same := true
+		for i, p := range m.Piece.Patches {
+			same = same && p.Role == laid.Patches[i].Role && slices.Equal(p.Poly, laid.Patches[i].Poly)
+		}
+		if same {
+			b.patches = m.Piece.Patches
+		}
+	}
+	d.blocks[unit] = b
+	index := map[string]int{}
+	order := make([]int, len(b.patches))
+	for i := range order {
+		order[i] = i
+	}
+	slices.SortStableFunc(order, func(i, j int) int {
+		a, c := piece.Piece{Patches: b.patches[i : i+1]}, piece.Piece{Patches: b.patches[j : j+1]}
+		ax, ay, _, _ := a.Bounds()
+		cx, cy, _, _ := c.Bounds()
+		return cmp.Or(ay.Cmp(cy), ax.Cmp(cx))
+	})
+	nth, figures := map[string]int{}, map[string]int{}
+	var spots Spots
+	for _, i := range order {
+		b.of[i] = -1
+		p := b.patches[i]
+		f, _ := d.Shelf.Fabric(p.Role)
+		if _, is := d.first[f.ID]; !is || d.inRings(unit, p) || !d.cutAlone(unit, p) {
+			continue
+		}
+		s, figure := d.spot(unit, p, f.ID)
+		key := s.group + "|" + s.slot.inner + "|" + s.slot.role
+		n, known := index[key]
+		if !known {
+			n = len(b.spots)
+			index[key] = n
+			b.spots = append(b.spots, s)
+			nth[naming.BaseRole(p.Role)]++
+			spots.Roles, spots.Nth = append(spots.Roles, p.Role), append(spots.Nth, nth[naming.BaseRole(p.Role)])
+			d.pile(s)
+		}
+		b.of[i] = n
+		at, known := figures[figure.path]
+		if !known {
+			at = len(b.figures)
+			figures[figure.path] = at
+			b.figures = append(b.figures, figureOf{unit: figure.unit, path: figure.path})
+		}
+		one := &b.figures[at]
+		slot := figure.slots[0]
+		slot.spot = n
+		switch {
+		case s.unit != "":
+			one.stock = s.stock
+		case !slices.ContainsFunc(one.slots, func(o figureSlot) bool { return o.inner == slot.inner && o.role == slot.role }):
+			one.slots = append(one.slots, slot)
+		}
+	}
+	for _, p := range numbered(d.Planned, unit).Patches {
+		spots.Of = append(spots.Of, b.of[p.Part.Nth])
+	}
+	if d.out.Spots == nil {
+		d.out.Spots = map[naming.Unit]Spots{}
+	}
+	d.out.Spots[unit] = spots
+	return b
+}
+
+// cutAlone says whether the cloth of a patch is cut for the unit it came with: as a patch, or as a strip of a set. What is sewn end to
+// end first is of all prints.
+func (d *dealt) cutAlone(block naming.Unit, p piece.Patch) bool {
+	unit := block
+	for in := p.Part; in != nil; in = in.In {
+		unit = in.Unit
+	}
+	m := d.Unit(unit)
+	return m.InLength || slices.ContainsFunc(m.Acts, func(act making.Act) bool { return act.Patch != nil && act.Patch.Role == p.Role })
+}
+
+// inRings says whether a patch comes out of rings: of one ring it has all prints of its strip set, in their order.
+func (d *dealt) inRings(block naming.Unit, p piece.Patch) bool {
+	round := func(u naming.Unit) bool { m := d.Unit(u); return len(m.Round) > 0 || m.Tube != nil }
+	is := round(block)
+	for in := p.Part; in != nil; in = in.In {
+		is = is || round(in.Unit)
+	}
+	return is
+}
+
+// spot is where a patch of a block belongs: the figure that is made in one run, and the slot of it.
+func (d *dealt) spot(block naming.Unit, p piece.Patch, fabric string) (spotOf, figureOf) {
+	units, path := []naming.Unit{block}, []string{""}
+	at := ""
+	part := ""
+	for in := p.Part; in != nil; in = in.In {
+		at += fmt.Sprintf("/%d", in.Nth)
+		if part == "" {
+			part = at
+		}
+		units, path = append(units, in.Unit), append(path, at)
+	}
+	last := len(units) - 1
+	depth := last
+	for i, u := range units {
+		if d.together(u) {
+			depth = i
+			break
+		}
+	}
+	figure := figureOf{unit: units[depth], path: path[depth]}
+	inner := strings.TrimPrefix(path[last], path[depth])
+	for k := depth + 1; k <= last; k++ { // of what comes several out of one run there is one kind in each run of this
+		if d.together(units[k]) && !d.fromLength(units[k]) {
+			inner = "of " + string(units[k].Whole()) + strings.TrimPrefix(path[last], path[k])
+			break
+		}
+	}
+	slot := figureSlot{inner: inner, unit: units[last], role: p.Role, fabric: fabric}
+	figure.slots = []figureSlot{slot}
+	rule := d.ruleOf(p.Role, block)
+	s := spotOf{role: p.Role, fabric: fabric, rule: rule, slot: figureSlot{role: p.Role, fabric: fabric}}
+	allowed := fmt.Sprint("|", p.Role, "|", rule.Values, "|", rule.Apart)
+	switch {
+	case rule.One == document.OneBlock:
+		s.group, s.stock = "block|"+p.Role, "block"+allowed
+	case rule.One == document.OnePart && depth > 0:
+		s.group, s.stock = "part|"+part+"|"+p.Role, "part"+allowed
+	default:
+		s.group, s.stock = "figure|"+figure.path, "figure|"+string(figure.unit.Whole())
+		s.slot, s.unit = slot, figure.unit
+	}
+	return s, figure
+}
+
+// together says whether several things come out of one run of a unit, so that all of them have its prints.
+func (d *dealt) together(unit naming.Unit) bool {
+	return slices.ContainsFunc(d.Unit(unit).Acts, func(act making.Act) bool {
+		mine := slices.ContainsFunc(act.Outputs(), func(g making.Give) bool { return g.ID == unit.Step() })
+		return mine && (act.Stock || d.severals(act))
+	})
+}
+
+// fromLength says whether a unit is cut across from what comes in a length, of which there can be as much or little as is asked for.
+func (d *dealt) fromLength(unit naming.Unit) bool {
+	return slices.ContainsFunc(d.Unit(unit).Acts, func(act making.Act) bool { return act.Stock && act.ID == unit.Step() })
+}
+
+// severals says whether several things come out of one run of an act.
+func (d *dealt) severals(act making.Act) bool {
+	n := 0
+	for _, g := range act.Outputs() {
+		n += g.Count
+	}
+	return n > 1
+}
+
+// yields is how many of a unit come out of one run that are all of the same prints.
+func (d *dealt) yields(unit naming.Unit) int {
+	for _, act := range d.Unit(unit).Acts {
+		for _, g := range act.Outputs() {
+			if g.ID != unit.Step() {
+				continue
+			}
+			if act.Stock {
+				set, _ := d.Table.Made(act.Takes[0].Act.Made())
+				long, _ := set.Piece.Size()
+				wide, _ := act.Piece.Size()
+				return cutting.FromOne(wide, long, &d.Table)
+			}
+			return g.Count
+		}
+	}
+	return 1
+}
+
+// numbered is a block as it is seen, every patch with its number among those of the piece: what lies in the allowances alone is gone.
+func numbered(l quilt.Layout, unit naming.Unit) piece.Piece {
+	m := l.Blocks[unit]
+	m.Piece.Patches = slices.Clone(m.Piece.Patches)
+	for i := range m.Piece.Patches {
+		m.Piece.Patches[i].Part = &piece.Part{Nth: i}
+	}
+	l.Blocks = map[naming.Unit]making.Made{unit: m}
+	return l.Seen(unit)
+}

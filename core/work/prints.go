@@ -1,0 +1,169 @@
+package work
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+
+	"vicis/core/cutting"
+	"vicis/core/demand"
+	"vicis/core/naming"
+)
+
+// What is cut of every print.
+
+// cut counts what is cut of every print: what comes out of one run is of the same prints, so that every combination has runs of its
+// own.
+func (d *dealt) cut() {
+	d.out.Runs = map[naming.Step]int{}
+	d.out.Cut = cutting.Dealt{Prints: map[naming.Step][]int{}, Lots: map[naming.Unit][]cutting.Lot{}, First: d.first}
+	type combination struct {
+		unit   naming.Unit // whole
+		prints string
+	}
+	count := map[combination]map[naming.Unit]int{}
+	slots := map[combination][]figureSlot{}
+	shows := map[combination][]int{}
+	var order []combination
+	for n, c := range d.out.Cells {
+		for _, f := range d.blocks[c.Unit].figures {
+			list := f.slots
+			var prints []int
+			for _, s := range list {
+				prints = append(prints, c.Prints[s.spot])
+			}
+			if f.stock != "" { // the whole run, also what of it does not show here
+				place := d.groups[n]["figure|"+f.path]
+				list = slices.Concat(list, d.stocks[f.stock].slots)
+				prints = append(prints, d.deal.Stocks[d.deal.Places[place].Stock][d.out.Deal.Choice[place]].Prints...)
+			}
+			var text strings.Builder
+			for k, s := range list {
+				fmt.Fprint(&text, s.inner, s.role, prints[k], ";")
+			}
+			one := combination{f.unit.Whole(), text.String()}
+			if count[one] == nil {
+				count[one] = map[naming.Unit]int{}
+				slots[one], shows[one] = list, prints
+				order = append(order, one)
+			}
+			count[one][f.unit]++
+		}
+	}
+	for _, one := range order {
+		d.cutOne(count[one], slots[one], shows[one])
+	}
+}
+
+// cutOne counts what so many of one combination take.
+func (d *dealt) cutOne(count map[naming.Unit]int, slots []figureSlot, prints []int) {
+	p := d.takes(count)
+	for id, n := range p.Runs {
+		if act := d.Acts[id].Act; !act.Stock && d.severals(act) {
+			d.out.Runs[id] += n
+		}
+	}
+	// Slots whose cloth one act cuts share what it cuts.
+	cuts := map[naming.Step][]int{}
+	lots := map[naming.Unit]map[string]int{}
+	for k, s := range slots {
+		m := d.Unit(s.unit)
+		if m.InLength {
+			if lots[s.unit] == nil {
+				lots[s.unit] = map[string]int{}
+			}
+			lots[s.unit][s.role] = prints[k]
+			continue
+		}
+		for _, act := range m.Acts {
+			if act.Patch != nil && act.Patch.Role == s.role {
+				cuts[act.ID] = append(cuts[act.ID], prints[k])
+			}
+		}
+	}
+	for act, list := range cuts {
+		of := d.out.Cut.Prints[act]
+		if of == nil {
+			of = make([]int, len(d.out.Prints))
+			d.out.Cut.Prints[act] = of
+		}
+		n := p.Lines[act].Need
+		for k, print := range list {
+			of[print] += (n + len(list) - 1 - k) / len(list)
+		}
+	}
+	for set, roles := range lots {
+		wants := map[naming.Step]int{}
+		for _, m := range d.Units {
+			for _, act := range m.Acts {
+				if act.Stock && act.Takes[0].Act.Made() == set && p.Lines[act.ID].Need > 0 {
+					wants[act.ID] = p.Lines[act.ID].Need
+				}
+			}
+		}
+		list := d.out.Cut.Lots[set]
+		i := slices.IndexFunc(list, func(l cutting.Lot) bool { return maps.Equal(l.Prints, roles) })
+		if i < 0 {
+			i = len(list)
+			list = append(list, cutting.Lot{Prints: roles, Wants: map[naming.Step]int{}})
+		}
+		for act, n := range wants {
+			list[i].Wants[act] += n
+		}
+		d.out.Cut.Lots[set] = list
+	}
+}
+
+// takes is what so many of some units take, down to the cloth; worked out once for the same numbers.
+func (d *dealt) takes(count map[naming.Unit]int) demand.Plan {
+	units := slices.Sorted(maps.Keys(count))
+	key := ""
+	for _, u := range units {
+		key += fmt.Sprint(u, " ", count[u], ";")
+	}
+	if p, known := d.taken[key]; known {
+		return p
+	}
+	of := fmt.Sprint(units)
+	sources, known := d.made[of]
+	if !known {
+		sources = d.below(units, d.wanted().Sources)
+		d.made[of] = sources
+	}
+	want := demand.Demand{Sources: sources, Wanted: map[naming.Step]int{}}
+	for unit, n := range count {
+		want.Wanted[unit.Step()] = n
+	}
+	p, _ := demand.Count(want) // what is made in a ring is refused with the whole quilt
+	d.taken[key] = p
+	return p
+}
+
+// below are the sources of what units are made from, and their own.
+func (d *dealt) below(units []naming.Unit, sources []demand.Source) (list []demand.Source) {
+	need := map[naming.Step]bool{}
+	for _, u := range units {
+		need[u.Step()] = true
+	}
+	keep := make([]bool, len(sources))
+	for more := true; more; {
+		more = false
+		for i, s := range slices.Backward(sources) {
+			makes := need[s.ID] && len(s.Gives) == 0 || slices.ContainsFunc(s.Gives, func(g demand.Give) bool { return need[g.ID] })
+			if keep[i] || !makes {
+				continue
+			}
+			keep[i], more = true, true
+			for _, t := range s.Takes {
+				need[t.ID] = true
+			}
+		}
+	}
+	for i, s := range sources {
+		if keep[i] {
+			list = append(list, s)
+		}
+	}
+	return list
+}

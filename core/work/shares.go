@@ -1,0 +1,245 @@
+package work
+
+import (
+	"cmp"
+	"fmt"
+	"slices"
+
+	"vicis/core/cloth"
+	"vicis/core/dealing"
+	"vicis/core/document"
+	"vicis/core/naming"
+	"vicis/core/problem"
+)
+
+// How many of each print there are for every place, and what was dealt by hand.
+
+// stockpile is what there is for the places of one kind. Of what falls out of one run in several looks each has a stock of its own, of
+// the same prints.
+type stockpile struct {
+	rules  []document.Rule // by slot
+	slots  []figureSlot
+	looks  []naming.Unit // of a figure; one without a name where it is a group of a rule
+	index  []int         // which stock of the deal each look has
+	places []int         // how many there are of each
+}
+
+// slot is the place of a slot among all.
+func (p *stockpile) slot(inner, role string) int {
+	return slices.IndexFunc(p.slots, func(o figureSlot) bool { return o.inner == inner && o.role == role })
+}
+
+// pile is the stock that a spot is dealt from.
+func (d *dealt) pile(s spotOf) {
+	pile, known := d.stocks[s.stock]
+	if !known {
+		pile = &stockpile{}
+		d.stocks[s.stock] = pile
+		d.order = append(d.order, s.stock)
+	}
+	if !slices.Contains(pile.looks, s.unit) {
+		pile.looks, pile.index, pile.places = append(pile.looks, s.unit), append(pile.index, d.last), append(pile.places, 0)
+		d.last++
+	}
+	if pile.slot(s.slot.inner, s.slot.role) < 0 {
+		pile.slots = append(pile.slots, s.slot)
+		pile.rules = append(pile.rules, s.rule)
+	}
+}
+
+// stock says how many of every print there are for the places of each kind: even shares, or as many as lie there.
+func (d *dealt) stock() {
+	d.deal.Stocks = make([]dealing.Stock, d.last)
+	d.given = make([]int, len(d.out.Prints))
+	for _, name := range d.order {
+		pile := d.stocks[name]
+		each, runs := make([]int, len(pile.looks)), 0
+		for k, look := range pile.looks {
+			each[k] = 1
+			if look != "" {
+				each[k] = max(1, d.yields(look))
+			}
+			runs = max(runs, (pile.places[k]+each[k]-1)/each[k])
+		}
+		slots := make([][]int, len(pile.slots))
+		for k := range slots {
+			slots[k] = d.shared(pile, k, runs, slots[:k])
+		}
+		var stock dealing.Stock
+		index := map[string]int{}
+		for run := range runs {
+			prints := make([]int, len(slots))
+			for k := range slots {
+				prints[k] = slots[k][run]
+			}
+			key := fmt.Sprint(prints)
+			i, known := index[key]
+			if !known {
+				i = len(stock)
+				index[key] = i
+				stock = append(stock, dealing.Choice{Prints: prints})
+			}
+			stock[i].Count++
+		}
+		for k := range pile.looks {
+			here := slices.Clone(stock)
+			for i := range here {
+				here[i].Count *= each[k]
+			}
+			d.deal.Stocks[pile.index[k]] = here
+		}
+	}
+}
+
+// shared is the prints of one slot, run by run: always the one that has been given least often for as many as there are of it, other
+// than in the slots before where that can be. What is to be nowhere alike comes once before any comes twice.
+func (d *dealt) shared(pile *stockpile, slot, runs int, before [][]int) []int {
+	fabric := pile.slots[slot].fabric
+	list := d.eligible(pile.rules[slot], fabric)
+	all := cloth.Weighed(d.swatches(fabric))
+	weight := func(print int) int { return max(1, all[print-d.first[fabric]]) }
+	here := make([]int, len(d.out.Prints))
+	once := pile.rules[slot].Apart == document.ApartInQuilt
+	out := make([]int, 0, runs)
+	for run := range runs {
+		same := func(print int) int {
+			for _, o := range before {
+				if o[run] == print {
+					return 1
+				}
+			}
+			return 0
+		}
+		best := -1
+		for n := range list {
+			p := list[(n+slot*len(list)/len(pile.slots))%len(list)]
+			if best < 0 {
+				best = p
+				continue
+			}
+			less := cmp.Compare(d.given[p]*weight(best), d.given[best]*weight(p))
+			if once {
+				less = cmp.Or(cmp.Compare(here[p], here[best]), less)
+			}
+			if cmp.Or(cmp.Compare(same(p), same(best)), less) < 0 {
+				best = p
+			}
+		}
+		here[best]++
+		d.given[best]++
+		out = append(out, best)
+	}
+	return out
+}
+
+func (d *dealt) swatches(fabric string) (list []cloth.Swatch) {
+	for _, p := range d.out.Prints {
+		if p.Fabric == fabric {
+			list = append(list, p.Swatch)
+		}
+	}
+	return list
+}
+
+// counts are how many there are of each choice.
+func (d *dealt) counts() [][]int {
+	left := make([][]int, len(d.deal.Stocks))
+	for k, s := range d.deal.Stocks {
+		for _, c := range s {
+			left[k] = append(left[k], c.Count)
+		}
+	}
+	return left
+}
+
+// over lays what was dealt by hand over a deal, and moves nothing else.
+func (d *dealt) over(hand []document.Given, first int) {
+	looks := d.out.Deal.Looks
+	for i, c := range d.out.Deal.Choice { // all of them are held as they lie
+		d.deal.Places[i].Held = c + 1
+	}
+	d.left = d.counts()
+	for i, p := range d.deal.Places {
+		d.left[p.Stock][d.out.Deal.Choice[i]]--
+	}
+	d.byHand(hand, first)
+	choice := make([]int, len(d.deal.Places))
+	for i, p := range d.deal.Places {
+		choice[i] = p.Held - 1
+	}
+	d.out.Deal = dealing.As(d.deal, choice)
+	d.out.Deal.Looks = looks
+}
+
+// byHand holds what was dealt by hand; what no longer fits is said, and dealt like everything else.
+func (d *dealt) byHand(hand []document.Given, before int) {
+	index := map[[2]int]int{}
+	for i := range d.out.Cells {
+		c := &d.out.Cells[i]
+		index[[2]int{c.Row, c.Column}] = i
+		if c.Held == nil {
+			c.Held = make([]bool, len(d.blocks[c.Unit].spots))
+		}
+	}
+	gone, first := 0, ""
+	for n, g := range hand {
+		cell, ok := index[[2]int{g.Row, g.Column}]
+		if ok = ok && d.hold(cell, g); !ok {
+			if gone++; gone == 1 {
+				first = problem.At("deal", "hand", before+n)
+			}
+		}
+	}
+	if gone > 0 {
+		d.Problems.Warn("dealt-gone", first, fmt.Sprintf("%d of what was dealt by hand no longer fits: its block, its place or its print is not there any more.", gone),
+			"These places are dealt like all others; take them out of what was dealt by hand, or undo the change.")
+	}
+}
+
+// hold gives a place what was dealt to it by hand.
+func (d *dealt) hold(cell int, g document.Given) bool {
+	left := d.left
+	unit := d.out.Cells[cell].Unit
+	spots := d.out.Spots[unit]
+	for i, role := range spots.Roles {
+		if naming.BaseRole(role) != g.Role || spots.Nth[i] != g.Place {
+			continue
+		}
+		s := d.blocks[unit].spots[i]
+		print := slices.IndexFunc(d.out.Prints, func(p Printed) bool { return p.Fabric == s.fabric && p.Swatch.ID == g.Print })
+		if print < 0 {
+			return false
+		}
+		at := d.spots[cell][i]
+		place := &d.deal.Places[at.Place]
+		stock := &d.deal.Stocks[place.Stock]
+		want := slices.Clone((*stock)[max(0, place.Held-1)].Prints)
+		want[at.Slot] = print
+		best := -1
+		for c, one := range *stock {
+			fits := one.Prints[at.Slot] == print
+			if place.Held > 0 { // another slot of it is held too
+				fits = slices.Equal(one.Prints, want)
+			}
+			if fits && (best < 0 || left[place.Stock][c] > left[place.Stock][best]) {
+				best = c
+			}
+		}
+		if best < 0 {
+			best = len(*stock)
+			*stock = append(*stock, dealing.Choice{Prints: want})
+			left[place.Stock] = append(left[place.Stock], 0)
+		}
+		if place.Held > 0 {
+			left[place.Stock][place.Held-1]++
+		}
+		if left[place.Stock][best]--; left[place.Stock][best] < 0 {
+			left[place.Stock][best] = 0
+			(*stock)[best].Count++
+		}
+		place.Held = best + 1
+		d.out.Cells[cell].Held[i] = true
+		return true
+	}
+	return false
+}

@@ -1,0 +1,223 @@
+package work
+
+import (
+	"cmp"
+	"math"
+	"slices"
+
+	"vicis/core/dealing"
+	"vicis/core/document"
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/piece"
+	"vicis/core/quilt"
+)
+
+// What touches what in a quilt that is laid.
+
+// reach is where a spot of a block reaches the edge of its row, or that of its block.
+type reach struct {
+	from, to   float64 // in inches
+	cell, spot int
+}
+
+// hair is what two lengths may differ by that are meant to be one: sizes are rounded up to the grid here and there.
+const hair = 1e-3
+
+// meets says how two that reach one line lie there: along a stretch, or at their ends alone.
+func (a reach) meets(b reach) (edge, corner bool) {
+	edge = min(a.to, b.to)-max(a.from, b.from) > hair
+	same := func(x, y float64) bool { return math.Abs(x-y) <= hair }
+	return edge, !edge && (same(a.to, b.from) || same(b.to, a.from) || same(a.from, b.from) || same(a.to, b.to))
+}
+
+// pairs lists what is not to be alike: what touches, what a rule keeps apart, and, more weakly, what lies near.
+func (d *dealt) pairs(ask *document.Deal) {
+	touching := map[[2]dealing.Spot]bool{}
+	touch := func(a, b reach, edge, corner bool) {
+		if !edge && (!corner || !ask.Corners) {
+			return
+		}
+		x, y := d.spots[a.cell][a.spot], d.spots[b.cell][b.spot]
+		if x == y || touching[[2]dealing.Spot{x, y}] || d.fabric(a) != d.fabric(b) {
+			return
+		}
+		touching[[2]dealing.Spot{x, y}], touching[[2]dealing.Spot{y, x}] = true, true
+		d.deal.Pairs = append(d.deal.Pairs, dealing.Pair{A: x, B: y, Asks: dealing.Beside})
+	}
+	seen := map[cellLying]*seenBlock{}
+	var above []reach
+	n := 0
+	for _, kind := range d.Planned.Rows {
+		k := d.Planned.Kinds[kind]
+		x := measure.Length(0)
+		if d.Planned.OnPoint {
+			x = d.Planned.BlockW * measure.Length(k.Start)
+		}
+		var top, bottom, right []reach
+		for column, cell := range k.Cells {
+			b := d.lying(cell, seen)
+			for _, t := range b.inside {
+				touch(reach{cell: n, spot: t.A}, reach{cell: n, spot: t.B}, !t.Corner, t.Corner)
+			}
+			left := at(b.sides[piece.Left], n, 0)
+			if !d.Planned.Loose {
+				between(right, left, touch)
+			}
+			right = at(b.sides[piece.Right], n, 0)
+			top = append(top, at(b.sides[piece.Top], n, x.Inches())...)
+			bottom = append(bottom, at(b.sides[piece.Bottom], n, x.Inches())...)
+			if column < len(d.Planned.Widths) {
+				x += d.Planned.Widths[column]
+			}
+			n++
+		}
+		if !d.Planned.Loose {
+			between(above, top, touch)
+		}
+		above = bottom
+	}
+	add := func(asks dealing.Asks, a, b dealing.Spot) {
+		d.deal.Pairs = append(d.deal.Pairs, dealing.Pair{A: a, B: b, Asks: asks})
+	}
+	for c := range d.out.Cells {
+		d.within(c, touching, add)
+	}
+	if !d.Planned.Loose {
+		d.near(touching, add)
+	}
+}
+
+func (d *dealt) fabric(a reach) string {
+	return d.blocks[d.out.Cells[a.cell].Unit].spots[a.spot].fabric
+}
+
+// at is what reaches an edge, in its place.
+func at(list []reach, cell int, x float64) []reach {
+	out := slices.Clone(list)
+	for i := range out {
+		out[i].cell = cell
+		out[i].from += x
+		out[i].to += x
+	}
+	return out
+}
+
+// between goes along a line that two lists reach from its two sides.
+func between(a, b []reach, touch func(a, b reach, edge, corner bool)) {
+	byFrom := func(x, y reach) int { return cmp.Compare(x.from, y.from) }
+	slices.SortStableFunc(a, byFrom)
+	slices.SortStableFunc(b, byFrom)
+	first := 0
+	for _, x := range a {
+		for first < len(b) && b[first].to < x.from-hair {
+			first++
+		}
+		for _, y := range b[first:] {
+			if y.from > x.to+hair {
+				break
+			}
+			edge, corner := x.meets(y)
+			touch(x, y, edge, corner)
+		}
+	}
+}
+
+// cellLying is a block as it lies, turned.
+type cellLying struct {
+	unit naming.Unit
+	turn int
+}
+
+// seenBlock is what of a block touches inside it, and what reaches its edges: by spots.
+type seenBlock struct {
+	inside []piece.Touch
+	sides  map[piece.Side][]reach
+}
+
+// lying takes apart how a block is seen, once for each way it lies.
+func (d *dealt) lying(cell quilt.Cell, seen map[cellLying]*seenBlock) *seenBlock {
+	key := cellLying{cell.Unit, cell.Turn}
+	if b, known := seen[key]; known {
+		return b
+	}
+	b := &seenBlock{sides: map[piece.Side][]reach{}}
+	seen[key] = b
+	of := d.blocks[cell.Unit].of
+	p := numbered(d.Planned, cell.Unit).Turn(cell.Turn)
+	p.Patches = slices.DeleteFunc(p.Patches, func(p piece.Patch) bool { return of[p.Part.Nth] < 0 })
+	spot := func(i int) int { return of[p.Patches[i].Part.Nth] }
+	edges := map[[2]int]bool{}
+	for _, corners := range []bool{false, true} { // two spots that touch along an edge somewhere need no corner besides
+		for _, t := range piece.Touching(p.Patches) {
+			x, y := spot(t.A), spot(t.B)
+			pair := [2]int{min(x, y), max(x, y)}
+			if t.Corner == corners && x != y && !edges[pair] {
+				edges[pair] = true
+				b.inside = append(b.inside, piece.Touch{A: x, B: y, Corner: corners})
+			}
+		}
+	}
+	for _, side := range []piece.Side{piece.Left, piece.Right, piece.Top, piece.Bottom} {
+		for _, s := range p.Reaching(side) {
+			b.sides[side] = append(b.sides[side], reach{from: s.From.Inches(), to: s.To.Inches(), spot: spot(s.Patch)})
+		}
+	}
+	return b
+}
+
+// within pairs the spots of one block: what a rule keeps apart, else what is near.
+func (d *dealt) within(cell int, touching map[[2]dealing.Spot]bool, add func(asks dealing.Asks, a, b dealing.Spot)) {
+	b := d.blocks[d.out.Cells[cell].Unit]
+	for i, s := range b.spots {
+		for j, o := range b.spots[:i] {
+			x, y := d.spots[cell][i], d.spots[cell][j]
+			switch {
+			case x == y || s.fabric != o.fabric:
+			case len(d.deal.Pairs) > mostPairs:
+				d.out.Full = true
+				return
+			case s.rule.Apart != "" && naming.BaseRole(s.role) == naming.BaseRole(o.role):
+				add(dealing.Never, x, y)
+			case len(b.spots) <= 30 && !touching[[2]dealing.Spot{x, y}]:
+				add(dealing.Near, x, y)
+			}
+		}
+	}
+}
+
+// mostPairs is how many pairs are kept apart in all.
+const mostPairs = 200_000
+
+// mostNear is how many spots a block may have for those of its neighbours to be near to them.
+const mostNear = 4
+
+// near pairs the spots of blocks that lie beside each other or at a corner.
+func (d *dealt) near(touching map[[2]dealing.Spot]bool, add func(asks dealing.Asks, a, b dealing.Spot)) {
+	index := map[[2]int]int{}
+	for i, c := range d.out.Cells {
+		start := d.Layout.Kinds[d.Layout.Rows[c.Row-1]].Start
+		index[[2]int{c.Row, c.Column + start}] = i
+	}
+	for i, c := range d.out.Cells {
+		start := d.Layout.Kinds[d.Layout.Rows[c.Row-1]].Start
+		a := d.blocks[c.Unit]
+		for _, step := range [][2]int{{0, 1}, {1, 0}, {1, 1}, {1, -1}} {
+			j, ok := index[[2]int{c.Row + step[0], c.Column + start + step[1]}]
+			if !ok {
+				continue
+			}
+			b := d.blocks[d.out.Cells[j].Unit]
+			if len(a.spots) > mostNear || len(b.spots) > mostNear {
+				continue
+			}
+			for x, s := range a.spots {
+				for y, o := range b.spots {
+					if sx, sy := d.spots[i][x], d.spots[j][y]; s.fabric == o.fabric && sx != sy && !touching[[2]dealing.Spot{sx, sy}] {
+						add(dealing.Near, sx, sy)
+					}
+				}
+			}
+		}
+	}
+}
