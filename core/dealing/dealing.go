@@ -67,7 +67,7 @@ var weights = [asks]int64{1 << 40, 1 << 20, 1}
 
 // How much is tried: swaps that are looked at until nothing touches, and to bring prints that are near farther apart.
 const (
-	mostSwaps = 500_000
+	mostSwaps = 200_000
 	mostNear  = 20_000
 	mostAtOne = 192 // for one place; of more a seeded choice
 	tenure    = 9   // a place that was changed is left alone for so many changes

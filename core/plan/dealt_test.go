@@ -33,6 +33,9 @@ func assorted(d document.Document, fabric, prints int) document.Document {
 		f.List = append(f.List, cloth.Swatch{ID: fmt.Sprintf("p%d", i), Name: fmt.Sprintf("Print %d", i+1), Colour: fmt.Sprintf("#%02x8040", 6*i)})
 	}
 	d.Deal = &document.Deal{Seed: 1}
+	if d.Top.Rows == 4 && d.Top.Columns == 4 { // a block of the library: three by three have every way of lying beside each other
+		d.Top.Rows, d.Top.Columns = 3, 3
+	}
 	return d
 }
 
