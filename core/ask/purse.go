@@ -91,6 +91,9 @@ func (p *Purse) drawn(one drawn.Picture) { p.left -= drawnCost * len(one.Patches
 func (p *Purse) counted(c work.Counted) {
 	n := len(c.Lines)
 	p.left -= lineCost*n + n*n/linesPart + c.Dealt.Deal.Looks/nodesPart
+	if deal := c.Document.Deal; deal != nil && !deal.Falls {
+		p.sewn(c.Sewn) // once more, to know which part each patch came with
+	}
 }
 
 // cut pays for a cutting plan.

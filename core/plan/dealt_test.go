@@ -398,6 +398,7 @@ func TestBadDeals(t *testing.T) {
 		{"more blocks than prints", pencilled(4, `{"seed":1,"rules":[{"role":"A","one":"block","apart":"quilt"}]}`), "rule-not-kept", "/deal/rules/0/apart", "of 6 places, and there are 4 prints"},
 		{"a print that is gone", pencilled(4, `{"seed":1,"hand":[{"row":1,"column":1,"role":"A","place":1,"print":"gone"}]}`), "dealt-gone", "/deal/hand/0", "1 of what was dealt by hand no longer fits"},
 		{"ten thousand prints", strings.Replace(pencilled(2, `{"seed":1}`), `"assortment":[`, `"assortment":[`+strings.Join(many, ",")+`,`, 1), "print-count", "/fabrics/0/assortment", "lists 10002 prints"},
+		{"a block of 529 patches", strings.Replace(pencilled(3, `{"seed":1}`), `[{"unit":"half"},{"unit":"sq"}]}]`, strings.Repeat(`[`+strings.Repeat(`{"unit":"sq"},`, 22)+`{"unit":"sq"}]},{"cells":`, 22)+`[`+strings.Repeat(`{"unit":"sq"},`, 22)+`{"unit":"sq"}]}]`, 1), "too-many-dealt", "/deal", "more than 500 in one block"},
 		{"one id twice", strings.Replace(pencilled(3, `{"seed":1}`), `"p1"`, `"p0"`, 1), "id-not-unique", "/fabrics/0/assortment/1/id", "no plain id of its own"},
 		{"counted by half", strings.Replace(pencilled(3, `{"seed":1}`), `"name":"Print 1"`, `"name":"Print 1","count":3`, 1), "count", "/fabrics/0/assortment/1/count", "not said how many"},
 		{"no assortment", strings.Replace(pencilled(3, `{"seed":1}`), `"print":"assorted"`, `"print":"plain"`, 1), "print-count", "/fabrics/0/assortment", "is no assortment"},

@@ -56,6 +56,9 @@ func (d Dealt) Any() bool { return len(d.Prints) > 0 }
 // mostDealt is how many patches are dealt; of larger quilts they fall as they fall.
 const mostDealt = 20_000
 
+// mostInBlock is how many patches a block may have to be dealt.
+const mostInBlock = 500
+
 // dealt is the deal while it is set up.
 type dealt struct {
 	*Counted
@@ -93,6 +96,12 @@ func (c *Counted) setDeal() {
 	if !d.checkRules(ask) || ask.Falls || len(d.first) == 0 {
 		return
 	}
+	for _, m := range c.Layout.Blocks {
+		if len(m.Piece.Patches) > mostInBlock {
+			d.tooMany()
+			return
+		}
+	}
 	table := c.Table
 	table.Traced, table.Problems = true, &problem.List{}
 	d.traced, _ = making.All(c.Expanded.Parts, table)
@@ -104,7 +113,7 @@ func (c *Counted) setDeal() {
 		return
 	}
 	d.stock()
-	defer func() { c.Dealt.Deal.Looks += len(d.deal.Pairs) + len(d.deal.Places) }()
+	defer func() { c.Dealt.Deal.Looks += 8 * (len(d.deal.Pairs) + len(d.deal.Places)) }()
 	before := min(max(0, ask.Before), len(ask.Hand))
 	d.left = d.counts()
 	d.byHand(ask.Hand[:before], 0)
@@ -126,7 +135,7 @@ func (c *Counted) setDeal() {
 
 // tooMany says that a quilt is too large to be dealt.
 func (d *dealt) tooMany() {
-	d.Problems.Warn("too-many-dealt", "/deal", fmt.Sprintf("There is too much to deal: more than %d patches, or too many in one block to keep all of them apart.", mostDealt),
+	d.Problems.Warn("too-many-dealt", "/deal", fmt.Sprintf("There is too much to deal: more than %d patches, more than %d in one block, or too many to keep all of them apart.", mostDealt, mostInBlock),
 		"They are cut for even shares and fall as they fall; deal a part of the quilt as a quilt of its own, or with fewer rules.")
 }
 

@@ -80,6 +80,16 @@ func (d *dealt) pairs(ask *document.Deal) {
 	add := func(asks dealing.Asks, a, b dealing.Spot) {
 		d.deal.Pairs = append(d.deal.Pairs, dealing.Pair{A: a, B: b, Asks: asks})
 	}
+	apart := 0
+	for _, c := range d.out.Cells {
+		n := len(d.blocks[c.Unit].spots)
+		if slices.ContainsFunc(d.blocks[c.Unit].spots, func(s spotOf) bool { return s.rule.Apart != "" }) {
+			apart += n * (n - 1) / 2
+		}
+	}
+	if d.out.Full = apart > mostPairs; d.out.Full {
+		return
+	}
 	for c := range d.out.Cells {
 		d.within(c, touching, add)
 	}
@@ -174,9 +184,6 @@ func (d *dealt) within(cell int, touching map[[2]dealing.Spot]bool, add func(ask
 			x, y := d.spots[cell][i], d.spots[cell][j]
 			switch {
 			case x == y || s.fabric != o.fabric:
-			case len(d.deal.Pairs) > mostPairs:
-				d.out.Full = true
-				return
 			case s.rule.Apart != "" && naming.BaseRole(s.role) == naming.BaseRole(o.role):
 				add(dealing.Never, x, y)
 			case len(b.spots) <= 30 && !touching[[2]dealing.Spot{x, y}]:
@@ -187,7 +194,7 @@ func (d *dealt) within(cell int, touching map[[2]dealing.Spot]bool, add func(ask
 }
 
 // mostPairs is how many pairs are kept apart in all.
-const mostPairs = 200_000
+const mostPairs = 80_000
 
 // mostNear is how many spots a block may have for those of its neighbours to be near to them.
 const mostNear = 4
