@@ -24,6 +24,11 @@ type Rule struct {
 	Values []cloth.Value `json:"values,omitempty" doc:"Only prints of these values; any when left out"`
 }
 
+// In says whether a rule holds in a block.
+func (r Rule) In(block naming.Unit) bool {
+	return r.Block == "" || r.Block == block || r.Block == block.Whole()
+}
+
 // Together is what is of one print.
 type Together string
 

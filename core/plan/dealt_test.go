@@ -110,9 +110,6 @@ func holds(t *testing.T, name string, w *work.Work) {
 // enough checks that of no print more is seen than was cut: by the area of what is seen.
 func enough(t *testing.T, name string, w *work.Work) {
 	t.Helper()
-	if len(w.Dealt.Cut.Lots) > 0 {
-		return
-	}
 	seen, cut := make([]float64, len(w.Dealt.Prints)), make([]float64, len(w.Dealt.Prints))
 	for _, c := range w.Dealt.Cells {
 		for i, patch := range w.Planned.Seen(c.Unit).Patches {
@@ -127,12 +124,30 @@ func enough(t *testing.T, name string, w *work.Work) {
 			cut[print] += float64(n) * patch.W.Inches() * patch.H.Inches()
 		}
 	}
+	for set, lots := range w.Dealt.Cut.Lots {
+		for _, lot := range lots {
+			for act, n := range lot.Wants {
+				wide, _ := w.Acts[act].Act.Piece.Size()
+				for _, s := range w.Unit(set).Acts[0].Strips {
+					if print, dealt := lot.Prints[s.Role]; dealt {
+						cut[print] += float64(n) * wide.Inches() * s.Width.Inches()
+					}
+				}
+			}
+		}
+	}
 	// Where one step cuts all patches of a role: of every print no more is seen than so many as one that is cut can give.
 	for act, of := range w.Dealt.Cut.Prints {
 		role := w.Acts[act].Act.Patch.Role
 		alone := true
 		for other := range w.Dealt.Cut.Prints {
 			alone = alone && (other == act || w.Acts[other].Act.Patch.Role != role)
+		}
+		for _, lots := range w.Dealt.Cut.Lots {
+			for _, lot := range lots {
+				_, too := lot.Prints[role]
+				alone = alone && !too
+			}
 		}
 		if !alone {
 			continue

@@ -24,7 +24,6 @@ type Dealt struct {
 	Runs   map[naming.Step]int // at least so many, because what comes out of one run is of one print
 	Cut    cutting.Dealt
 	Alike  [][2][2]int // what touches and is alike: cell and spot of both, no more than can be marked
-	Full   bool        // there is more than is dealt
 }
 
 // Printed is one print of a fabric.
@@ -44,7 +43,6 @@ type Spots struct {
 // DealtCell is what one block of the quilt was dealt: for each of its spots an index into the prints.
 type DealtCell struct {
 	Unit        naming.Unit
-	Turn        int
 	Row, Column int // counted from 1
 	Prints      []int
 	Held        []bool // what of it was dealt by hand
@@ -55,6 +53,12 @@ func (d Dealt) Any() bool { return len(d.Prints) > 0 }
 
 // mostDealt is how many patches are dealt; of larger quilts they fall as they fall.
 const mostDealt = 20_000
+
+// How many rules there may be, and how much that was dealt by hand.
+const (
+	mostRules = 50
+	mostHand  = 10_000
+)
 
 // mostInBlock is how many patches a block may have to be dealt.
 const mostInBlock = 500
@@ -69,10 +73,12 @@ type dealt struct {
 	deal   dealing.Deal
 	stocks map[string]*stockpile
 	order  []string
-	last   int // stocks so far
+	full   bool // there is more than is dealt
+	last   int  // stocks so far
 	taken  map[string]demand.Plan
 	made   map[string][]demand.Source
 	given  []int                  // how often each print has been given
+	once   map[string][]int       // and for a role of which no two are to be alike
 	left   [][]int                // of each choice of each stock, what nobody holds
 	spots  []map[int]dealing.Spot // by cell: spot of the block → spot of the deal
 	groups []map[string]int       // by cell: what is one place → which
@@ -84,7 +90,7 @@ func (c *Counted) setDeal() {
 	if ask == nil {
 		return
 	}
-	d := dealt{Counted: c, first: map[string]int{}, blocks: map[naming.Unit]*dealtBlock{}, stocks: map[string]*stockpile{}, taken: map[string]demand.Plan{}, made: map[string][]demand.Source{}}
+	d := dealt{Counted: c, first: map[string]int{}, blocks: map[naming.Unit]*dealtBlock{}, stocks: map[string]*stockpile{}, taken: map[string]demand.Plan{}, made: map[string][]demand.Source{}, once: map[string][]int{}}
 	for _, f := range c.Document.Fabrics {
 		if list := f.Swatches(); len(list) > 1 {
 			d.first[f.ID] = len(d.out.Prints)
@@ -105,11 +111,11 @@ func (c *Counted) setDeal() {
 	table := c.Table
 	table.Traced, table.Problems = true, &problem.List{}
 	d.traced, _ = making.All(c.Expanded.Parts, table)
-	d.lay()
-	if d.out.Full || len(d.deal.Places) == 0 {
-		if d.out.Full {
-			d.tooMany()
-		}
+	if d.lay(); d.full {
+		d.tooMany()
+		return
+	}
+	if len(d.deal.Places) == 0 {
 		return
 	}
 	d.stock()
@@ -117,7 +123,7 @@ func (c *Counted) setDeal() {
 	before := min(max(0, ask.Before), len(ask.Hand))
 	d.left = d.counts()
 	d.byHand(ask.Hand[:before], 0)
-	if d.pairs(ask); d.out.Full {
+	if d.pairs(ask); d.full {
 		d.tooMany()
 		return
 	}
@@ -143,11 +149,31 @@ func (d *dealt) tooMany() {
 func (d *dealt) checkRules(ask *document.Deal) bool {
 	good := true
 	stop := func(code, at, says, mend string) { good = false; d.Problems.Stop(code, at, says, mend) }
+	if n := len(ask.Rules); n > mostRules {
+		stop("too-many-rules", "/deal/rules", fmt.Sprintf("There are %d rules for the deal.", n), fmt.Sprintf("Keep at most %d.", mostRules))
+		return false
+	}
+	if n := len(ask.Hand); n > mostHand {
+		stop("too-many-dealt", "/deal/hand", fmt.Sprintf("%d prints were dealt by hand.", n), fmt.Sprintf("Deal at most %d by hand.", mostHand))
+	}
+	if ask.Seed < 0 || ask.Before < 0 || ask.Before > len(ask.Hand) {
+		stop("deal-unknown", "/deal", "The seed of the deal, or how much was dealt by hand before it, is no number that it can have.", "Deal the prints anew.")
+	}
 	for i, r := range ask.Rules {
 		at := problem.At("deal", "rules", i)
 		role := slices.IndexFunc(d.Document.Roles, func(o document.Role) bool { return o.ID == r.Role })
 		if role < 0 {
 			stop("role-unknown", at+"/role", "This rule is for a role that is not there.", "Choose one of the roles, or take the rule away.")
+			continue
+		}
+		if !slices.Contains([]document.Together{"", document.OnePatch, document.OnePart, document.OneBlock}, r.One) {
+			stop("rule-unknown", at+"/one", fmt.Sprintf("“%s” is nothing that can be of one print.", r.One), "Choose block, part or patch.")
+		}
+		if !slices.Contains([]document.Apart{"", document.ApartInBlock, document.ApartInQuilt}, r.Apart) {
+			stop("rule-unknown", at+"/apart", fmt.Sprintf("“%s” is no place where no two can be alike.", r.Apart), "Choose block or quilt, or leave it out.")
+		}
+		if slices.ContainsFunc(r.Values, func(v cloth.Value) bool { return !slices.Contains(cloth.Values, v) }) {
+			stop("value-unknown", at+"/values", "One of these is no value.", "Choose among light, middle and dark.")
 			continue
 		}
 		if r.Block != "" {
@@ -175,7 +201,7 @@ func listed(values []cloth.Value) string {
 func (d *dealt) ruleOf(role string, block naming.Unit) (rule document.Rule) {
 	rule.Role = role
 	for _, r := range d.Document.Deal.Rules {
-		if r.Role == naming.BaseRole(role) && (r.Block == "" || r.Block == block || r.Block == block.Whole()) {
+		if r.Role == naming.BaseRole(role) && r.In(block) {
 			rule = r
 		}
 	}
@@ -194,6 +220,20 @@ func (d *dealt) eligible(r document.Rule, fabric string) (list []int) {
 		}
 	}
 	return list
+}
+
+// dealtFrom are the prints that a slot is dealt from: those that its rule allows. Where a colourway gives its role a fabric with none of
+// these, that is said, and all prints of that fabric are.
+func (d *dealt) dealtFrom(r document.Rule, fabric string) []int {
+	list := d.eligible(r, fabric)
+	if len(list) > 0 {
+		return list
+	}
+	f, _ := d.Shelf.Fabric(r.Role)
+	d.Problems.Warn("rule-not-kept", "/deal/rules", fmt.Sprintf("In a colourway none of the prints of %s is %s.", f.Name, listed(r.Values)),
+		"It is dealt from all its prints there; sort them anew, or take the value out of the rule.")
+	r.Values = nil
+	return d.eligible(r, fabric)
 }
 
 // tell writes down what every block was dealt.
@@ -241,16 +281,23 @@ func (d *dealt) keptRules() {
 		if have < 2 {
 			continue
 		}
-		most, all := 0, 0
+		most, all, alike := 0, 0, 0
+		laid := map[int]int{} // how often each print lies there
 		for n, c := range d.out.Cells {
 			places := map[dealing.Spot]bool{}
 			for k, s := range d.blocks[c.Unit].spots {
-				if naming.BaseRole(s.role) == r.Role && d.ruleOf(s.role, c.Unit).Apart == r.Apart {
-					places[d.spots[n][k]] = true
+				if at := d.spots[n][k]; naming.BaseRole(s.role) == r.Role && s.rule.Apart == r.Apart && !places[at] {
+					places[at] = true
+					laid[c.Prints[k]]++
 				}
 			}
 			most = max(most, len(places))
 			all += len(places)
+		}
+		for _, n := range laid {
+			if n > 1 {
+				alike += n
+			}
 		}
 		at := problem.At("deal", "rules", i, "apart")
 		switch {
@@ -260,6 +307,9 @@ func (d *dealt) keptRules() {
 		case r.Apart == document.ApartInQuilt && all > have:
 			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in the quilt, of %d places, and there are %d prints for them.", all, have),
 				fmt.Sprintf("It is dealt so that each comes as often as the others; %d places can be kept apart.", have))
+		case r.Apart == document.ApartInQuilt && alike > 0:
+			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in the quilt, and %d of %d places share their print with another.", alike, all),
+				"What comes out of one run together is of one print, and what is given by hand stays: ask for one print in a block, or let them be alike.")
 		}
 	}
 }

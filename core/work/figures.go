@@ -44,10 +44,12 @@ type figureOf struct {
 	slots []figureSlot // that belong to such groups
 }
 
+// figureSlot is where one print shows in a figure.
 type figureSlot struct {
 	spot   int
-	inner  string // where in the figure
-	unit   naming.Unit
+	inner  string      // where in the figure
+	unit   naming.Unit // whose own cloth it is
+	cut    naming.Unit // what is sub-cut from that, where it is a strip set
 	role   string
 	fabric string
 }
@@ -60,7 +62,7 @@ func (d *dealt) lay() {
 			cell := d.Layout.Cell(r, column)
 			b := d.block(cell.Unit)
 			if patches += len(b.patches); patches > mostDealt {
-				d.out.Full = true
+				d.full = true
 				return
 			}
 			spots, groups := map[int]dealing.Spot{}, map[string]int{}
@@ -77,7 +79,7 @@ func (d *dealt) lay() {
 				spots[i] = dealing.Spot{Place: place, Slot: pile.slot(s.slot.inner, s.slot.role)}
 			}
 			d.spots, d.groups = append(d.spots, spots), append(d.groups, groups)
-			d.out.Cells = append(d.out.Cells, DealtCell{Unit: cell.Unit, Turn: cell.Turn, Row: r + 1, Column: column + 1})
+			d.out.Cells = append(d.out.Cells, DealtCell{Unit: cell.Unit, Row: r + 1, Column: column + 1})
 		}
 	}
 }
@@ -206,7 +208,10 @@ func (d *dealt) spot(block naming.Unit, p piece.Patch, fabric string) (spotOf, f
 			break
 		}
 	}
-	slot := figureSlot{inner: inner, unit: units[last], role: p.Role, fabric: fabric}
+	if d.twins(units[depth]) { // which of them came from where cannot be told: all that is alike in it is of one print
+		inner = fmt.Sprint("of ", units[last], " in ", units[max(depth, last-1)].Whole())
+	}
+	slot := figureSlot{inner: inner, unit: units[last], cut: units[max(0, last-1)], role: p.Role, fabric: fabric}
 	figure.slots = []figureSlot{slot}
 	rule := d.ruleOf(p.Role, block)
 	s := spotOf{role: p.Role, fabric: fabric, rule: rule, slot: figureSlot{role: p.Role, fabric: fabric}}
@@ -217,10 +222,20 @@ func (d *dealt) spot(block naming.Unit, p piece.Patch, fabric string) (spotOf, f
 	case rule.One == document.OnePart && depth > 0:
 		s.group, s.stock = "part|"+part+"|"+p.Role, "part"+allowed
 	default:
-		s.group, s.stock = "figure|"+figure.path, "figure|"+string(figure.unit.Whole())
+		s.group, s.stock = "figure|"+figure.path, "figure|"+string(figure.unit.Whole())+"|"+d.rulesFor(block)
 		s.slot, s.unit = slot, figure.unit
 	}
 	return s, figure
+}
+
+// rulesFor names the rules that hold in a block: figures under other rules are dealt from another stock.
+func (d *dealt) rulesFor(block naming.Unit) (names string) {
+	for i, r := range d.Document.Deal.Rules {
+		if r.In(block) {
+			names += fmt.Sprint(i, " ")
+		}
+	}
+	return names
 }
 
 // together says whether several things come out of one run of a unit, so that all of them have its prints.
@@ -228,6 +243,14 @@ func (d *dealt) together(unit naming.Unit) bool {
 	return slices.ContainsFunc(d.Unit(unit).Acts, func(act making.Act) bool {
 		mine := slices.ContainsFunc(act.Outputs(), func(g making.Give) bool { return g.ID == unit.Step() })
 		return mine && (act.Stock || d.severals(act))
+	})
+}
+
+// twins says whether several of one look come out of one run of what is sewn.
+func (d *dealt) twins(unit naming.Unit) bool {
+	return slices.ContainsFunc(d.Unit(unit).Acts, func(act making.Act) bool {
+		mine := slices.ContainsFunc(act.Outputs(), func(g making.Give) bool { return g.ID == unit.Step() })
+		return mine && !act.Stock && slices.ContainsFunc(act.Outputs(), func(g making.Give) bool { return g.Count > 1 })
 	})
 }
 

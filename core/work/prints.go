@@ -66,14 +66,16 @@ func (d *dealt) cutOne(count map[naming.Unit]int, slots []figureSlot, prints []i
 	}
 	// Slots whose cloth one act cuts share what it cuts.
 	cuts := map[naming.Step][]int{}
-	lots := map[naming.Unit]map[string]int{}
+	var lots []setLot
 	for k, s := range slots {
 		m := d.Unit(s.unit)
 		if m.InLength {
-			if lots[s.unit] == nil {
-				lots[s.unit] = map[string]int{}
+			i := slices.IndexFunc(lots, func(l setLot) bool { return l.set == s.unit && l.inner == s.inner })
+			if i < 0 {
+				i = len(lots)
+				lots = append(lots, setLot{s.unit, s.cut, s.inner, map[string]int{}})
 			}
-			lots[s.unit][s.role] = prints[k]
+			lots[i].prints[s.role] = prints[k]
 			continue
 		}
 		for _, act := range m.Acts {
@@ -93,26 +95,31 @@ func (d *dealt) cutOne(count map[naming.Unit]int, slots []figureSlot, prints []i
 			of[print] += (n + len(list) - 1 - k) / len(list)
 		}
 	}
-	for set, roles := range lots {
-		wants := map[naming.Step]int{}
-		for _, m := range d.Units {
-			for _, act := range m.Acts {
-				if act.Stock && act.Takes[0].Act.Made() == set && p.Lines[act.ID].Need > 0 {
-					wants[act.ID] = p.Lines[act.ID].Need
-				}
-			}
-		}
-		list := d.out.Cut.Lots[set]
-		i := slices.IndexFunc(list, func(l cutting.Lot) bool { return maps.Equal(l.Prints, roles) })
+	cutOf := map[naming.Unit]int{}
+	for _, l := range lots {
+		cutOf[l.cut]++
+	}
+	told := map[naming.Unit]int{}
+	for _, l := range lots { // several sub-cuts of one kind share what is cut of it
+		n := p.Lines[l.cut.Step()].Need
+		n = (n + cutOf[l.cut] - 1 - told[l.cut]) / cutOf[l.cut]
+		told[l.cut]++
+		list := d.out.Cut.Lots[l.set]
+		i := slices.IndexFunc(list, func(o cutting.Lot) bool { return maps.Equal(o.Prints, l.prints) })
 		if i < 0 {
 			i = len(list)
-			list = append(list, cutting.Lot{Prints: roles, Wants: map[naming.Step]int{}})
+			list = append(list, cutting.Lot{Prints: l.prints, Wants: map[naming.Step]int{}})
 		}
-		for act, n := range wants {
-			list[i].Wants[act] += n
-		}
-		d.out.Cut.Lots[set] = list
+		list[i].Wants[l.cut.Step()] += n
+		d.out.Cut.Lots[l.set] = list
 	}
+}
+
+// setLot is one sub-cut in a figure: of which strip set, and of which prints that is.
+type setLot struct {
+	set, cut naming.Unit
+	inner    string
+	prints   map[string]int // by role
 }
 
 // takes is what so many of some units take, down to the cloth; worked out once for the same numbers.

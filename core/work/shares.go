@@ -95,11 +95,16 @@ func (d *dealt) stock() {
 // than in the slots before where that can be. What is to be nowhere alike comes once before any comes twice.
 func (d *dealt) shared(pile *stockpile, slot, runs int, before [][]int) []int {
 	fabric := pile.slots[slot].fabric
-	list := d.eligible(pile.rules[slot], fabric)
+	rule := pile.rules[slot]
+	list := d.dealtFrom(rule, fabric)
 	all := cloth.Weighed(d.swatches(fabric))
 	weight := func(print int) int { return max(1, all[print-d.first[fabric]]) }
-	here := make([]int, len(d.out.Prints))
-	once := pile.rules[slot].Apart == document.ApartInQuilt
+	once := rule.Apart == document.ApartInQuilt
+	here := d.once[naming.BaseRole(rule.Role)]
+	if here == nil {
+		here = make([]int, len(d.out.Prints))
+		d.once[naming.BaseRole(rule.Role)] = here
+	}
 	out := make([]int, 0, runs)
 	for run := range runs {
 		same := func(print int) int {

@@ -87,7 +87,7 @@ func (d *dealt) pairs(ask *document.Deal) {
 			apart += n * (n - 1) / 2
 		}
 	}
-	if d.out.Full = apart > mostPairs; d.out.Full {
+	if d.full = apart > mostPairs; d.full {
 		return
 	}
 	for c := range d.out.Cells {
@@ -186,7 +186,7 @@ func (d *dealt) within(cell int, touching map[[2]dealing.Spot]bool, add func(ask
 			case x == y || s.fabric != o.fabric:
 			case s.rule.Apart != "" && naming.BaseRole(s.role) == naming.BaseRole(o.role):
 				add(dealing.Never, x, y)
-			case len(b.spots) <= 30 && !touching[[2]dealing.Spot{x, y}]:
+			case len(b.spots) <= mostNearWithin && !touching[[2]dealing.Spot{x, y}]:
 				add(dealing.Near, x, y)
 			}
 		}
@@ -196,8 +196,11 @@ func (d *dealt) within(cell int, touching map[[2]dealing.Spot]bool, add func(ask
 // mostPairs is how many pairs are kept apart in all.
 const mostPairs = 80_000
 
-// mostNear is how many spots a block may have for those of its neighbours to be near to them.
-const mostNear = 4
+// How many spots a block may have for those of its neighbours to be near to them, and for its own to be near to each other.
+const (
+	mostNear       = 4
+	mostNearWithin = 30
+)
 
 // near pairs the spots of blocks that lie beside each other or at a corner.
 func (d *dealt) near(touching map[[2]dealing.Spot]bool, add func(asks dealing.Asks, a, b dealing.Spot)) {
