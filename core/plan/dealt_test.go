@@ -300,7 +300,7 @@ func BenchmarkDealtQuilt(b *testing.B) {
 func pencilled(prints int, deal string) string {
 	list := ""
 	for i := range prints {
-		list += fmt.Sprintf(`,{"id":"p%d","name":"Print %d","colour":"#%02x4040"}`, i, i+1, 40+20*i)
+		list += fmt.Sprintf(`,{"id":"p%d","name":"Print %d","colour":"#%02x4040"}`, i, i+1, (40+20*i)%256)
 	}
 	return fmt.Sprintf(`{"vicis":1,"name":"Pencil","measure":"in","ruler":"1/8 in","seam":{"stitched":"15/64 in","fold":"1/64 in"},
 "cloth":{"usable":"40 in","squaring":"1/2 in"},"strip":"2 1/2 in","spares":{},"schools":{},"settings":{},
@@ -413,6 +413,14 @@ func TestBadDeals(t *testing.T) {
 		{"more blocks than prints", pencilled(4, `{"seed":1,"rules":[{"role":"A","one":"block","apart":"quilt"}]}`), "rule-not-kept", "/deal/rules/0/apart", "of 6 places, and there are 4 prints"},
 		{"a print that is gone", pencilled(4, `{"seed":1,"hand":[{"row":1,"column":1,"role":"A","place":1,"print":"gone"}]}`), "dealt-gone", "/deal/hand/0", "1 of what was dealt by hand no longer fits"},
 		{"ten thousand prints", strings.Replace(pencilled(2, `{"seed":1}`), `"assortment":[`, `"assortment":[`+strings.Join(many, ",")+`,`, 1), "print-count", "/fabrics/0/assortment", "lists 10002 prints"},
+		{"nothing that is of one print", pencilled(4, `{"seed":1,"rules":[{"role":"A","one":"row"}]}`), "rule-unknown", "/deal/rules/0/one", "“row” is nothing"},
+		{"nowhere to be apart", pencilled(4, `{"seed":1,"rules":[{"role":"A","apart":"row"}]}`), "rule-unknown", "/deal/rules/0/apart", "“row” is no place"},
+		{"no value", pencilled(4, `{"seed":1,"rules":[{"role":"A","values":["loud"]}]}`), "value-unknown", "/deal/rules/0/values", "no value"},
+		{"too many rules", pencilled(4, `{"seed":1,"rules":[`+strings.Repeat(`{"role":"A"},`, 60)+`{"role":"A"}]}`), "too-many-rules", "/deal/rules", "61 rules"},
+		{"a seed below nothing", pencilled(4, `{"seed":-1}`), "deal-unknown", "/deal", "seed"},
+		{"pairs that are nowhere to be alike", pencilled(20, `{"seed":1,"rules":[{"role":"A","apart":"quilt"}]}`), "rule-not-kept", "/deal/rules/0/apart", "6 of 12 places share their print with another"},
+		{"a colourway without the value", strings.NewReplacer(`"top":{"rows":2,"columns":3,"repeat":[[{"unit":"block"}]]}`, `"colourways":[{"id":"w","name":"Other","fabrics":{"A":"dim"}}],"top":{"rows":2,"columns":3,"repeat":[[{"unit":"block","colourway":"w"}]]}`,
+			`"fabrics":[`, `"fabrics":[{"id":"dim","name":"Dim","colour":"#202020","print":"assorted","prints":3},`, `#3c4040`, `#f0f0f0`).Replace(pencilled(3, `{"seed":1,"rules":[{"role":"A","values":["light"]}]}`)), "rule-not-kept", "/deal/rules", "none of the prints of Dim is light"},
 		{"a block of 529 patches", strings.Replace(pencilled(3, `{"seed":1}`), `[{"unit":"half"},{"unit":"sq"}]}]`, strings.Repeat(`[`+strings.Repeat(`{"unit":"sq"},`, 22)+`{"unit":"sq"}]},{"cells":`, 22)+`[`+strings.Repeat(`{"unit":"sq"},`, 22)+`{"unit":"sq"}]}]`, 1), "too-many-dealt", "/deal", "more than 500 in one block"},
 		{"one id twice", strings.Replace(pencilled(3, `{"seed":1}`), `"p1"`, `"p0"`, 1), "id-not-unique", "/fabrics/0/assortment/1/id", "no plain id of its own"},
 		{"counted by half", strings.Replace(pencilled(3, `{"seed":1}`), `"name":"Print 1"`, `"name":"Print 1","count":3`, 1), "count", "/fabrics/0/assortment/1/count", "not said how many"},

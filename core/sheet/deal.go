@@ -17,9 +17,8 @@ import (
 type Deal struct {
 	Says    string                    `json:"says" doc:"How many of one print touch, and whether fewer could; empty where nothing is dealt"`
 	Touches int                       `json:"touches"`
-	Least   int                       `json:"least" doc:"Fewer touch in no deal of the same prints"`
 	Broken  int                       `json:"broken" doc:"Pairs that a rule keeps apart and that are alike all the same"`
-	Between []string                  `json:"between" doc:"Prints that lie between two values, or are used as another than they are seen as"`
+	Between map[string][]string       `json:"between" doc:"By fabric: which of its prints lie between two values, or are used as another than they are seen as"`
 	Order   string                    `json:"order" doc:"In which order the piles of the blocks lie"`
 	Prints  []DealtPrint              `json:"prints" doc:"Of all assortments, whether they are dealt or not"`
 	Blocks  map[naming.Unit]DealtUnit `json:"blocks" doc:"By the blocks of the picture of the quilt"`
@@ -30,24 +29,20 @@ type Deal struct {
 // DealtPrint is one print: how it is seen, and what is cut of it.
 type DealtPrint struct {
 	Fabric    string      `json:"fabric"`
-	Of        string      `json:"of" doc:"What the assortment is called"`
 	ID        string      `json:"id"`
 	Name      string      `json:"name"`
 	Colour    string      `json:"colour"`
 	Grey      string      `json:"grey" doc:"The same lightness without colour"`
 	Lightness int         `json:"lightness" doc:"CIE L*, 0 for black to 100 for white"`
 	Value     cloth.Value `json:"value" enum:"light,middle,dark" doc:"What it is used as"`
-	Places    int         `json:"places" doc:"Of the quilt that have it"`
 	Blocks    int         `json:"blocks" doc:"Blocks it lies in"`
 	Cuts      []PrintCut  `json:"cuts" doc:"What is cut of it"`
 }
 
 // PrintCut is so many of one thing from one print.
 type PrintCut struct {
-	Step  naming.Step `json:"step"`
-	Name  string      `json:"name"`
-	Count int         `json:"count"`
-	Says  string      `json:"says"`
+	Step naming.Step `json:"step"`
+	Says string      `json:"says"`
 }
 
 // DealtUnit is where prints show in a block.
@@ -83,7 +78,7 @@ type DealtPlace struct {
 
 // EmptyDeal is that nothing is dealt.
 func EmptyDeal() Deal {
-	return Deal{Between: []string{}, Prints: []DealtPrint{}, Blocks: map[naming.Unit]DealtUnit{}, Cells: []DealtBlock{}, Alike: []AlikePair{}}
+	return Deal{Between: map[string][]string{}, Prints: []DealtPrint{}, Blocks: map[naming.Unit]DealtUnit{}, Cells: []DealtBlock{}, Alike: []AlikePair{}}
 }
 
 // Deal tells how prints are dealt.
@@ -92,14 +87,16 @@ func (b Sheet) Deal() Deal {
 	d := b.Dealt
 	for _, f := range b.Document.Fabrics {
 		for _, s := range f.Swatches() {
-			out.Prints = append(out.Prints, b.print(f, s))
+			out.Prints = append(out.Prints, printed(f, s))
 		}
-		out.Between = append(out.Between, between(f.List)...)
+		if says := between(f.List); len(says) > 0 {
+			out.Between[f.ID] = says
+		}
 	}
 	if !d.Any() {
 		return out
 	}
-	out.Touches, out.Least, out.Broken = d.Deal.Touches, d.Deal.Least, d.Deal.Broken
+	out.Touches, out.Broken = d.Deal.Touches, d.Deal.Broken
 	out.Says, out.Order = b.touchWords(), "Row by row from the top, each from left to right, as the quilt is laid."
 	for unit, s := range d.Spots {
 		one := DealtUnit{Roles: []string{}, Nth: s.Nth, Places: []string{}}
@@ -127,7 +124,6 @@ func (b Sheet) Deal() Deal {
 		here := map[int]bool{}
 		for _, p := range c.Prints {
 			one.Prints = append(one.Prints, at[p])
-			out.Prints[at[p]].Places++
 			if !here[at[p]] {
 				here[at[p]] = true
 				out.Prints[at[p]].Blocks++
@@ -154,11 +150,11 @@ func (b Sheet) Deal() Deal {
 	return out
 }
 
-// print tells how a print is seen.
-func (b Sheet) print(f cloth.Fabric, s cloth.Swatch) DealtPrint {
+// printed tells how a print is seen.
+func printed(f cloth.Fabric, s cloth.Swatch) DealtPrint {
 	l := cloth.Lightness(s.Colour)
 	return DealtPrint{
-		Fabric: f.ID, Of: f.Name, ID: s.ID, Name: s.Name, Colour: s.Colour, Grey: drawn.Grey(l), Lightness: int(math.Round(l)), Value: s.Is(),
+		Fabric: f.ID, ID: s.ID, Name: s.Name, Colour: s.Colour, Grey: drawn.Grey(l), Lightness: int(math.Round(l)), Value: s.Is(),
 		Cuts: []PrintCut{},
 	}
 }
@@ -241,7 +237,7 @@ func pairs(n int) string { return words.Plural(n, "pair") }
 func (b Sheet) cutOf(out *Deal, at []int) {
 	add := func(print int, step naming.Step, name, size string, n int) {
 		p := &out.Prints[at[print]]
-		p.Cuts = append(p.Cuts, PrintCut{step, name, n, fmt.Sprintf("%d × %s for %s", n, size, name)})
+		p.Cuts = append(p.Cuts, PrintCut{step, fmt.Sprintf("%d × %s for %s", n, size, name)})
 	}
 	for _, m := range b.Units {
 		for _, act := range m.Acts {

@@ -2426,8 +2426,10 @@ export interface components {
         SheetDeal: {
             /** @description What touches and is alike, no more than can be marked */
             alike: components["schemas"]["SheetAlikePair"][];
-            /** @description Prints that lie between two values, or are used as another than they are seen as */
-            between: string[];
+            /** @description By fabric: which of its prints lie between two values, or are used as another than they are seen as */
+            between: {
+                [key: string]: string[];
+            };
             /** @description By the blocks of the picture of the quilt */
             blocks: {
                 [key: string]: components["schemas"]["SheetDealtUnit"];
@@ -2439,11 +2441,6 @@ export interface components {
             broken: number;
             /** @description In the order of the cells of the picture of the quilt, as far as they are dealt */
             cells: components["schemas"]["SheetDealtBlock"][];
-            /**
-             * Format: int64
-             * @description Fewer touch in no deal of the same prints
-             */
-            least: number;
             /** @description In which order the piles of the blocks lie */
             order: string;
             /** @description Of all assortments, whether they are dealt or not */
@@ -2503,13 +2500,6 @@ export interface components {
              */
             lightness: number;
             name: string;
-            /** @description What the assortment is called */
-            of: string;
-            /**
-             * Format: int64
-             * @description Of the quilt that have it
-             */
-            places: number;
             /**
              * @description What it is used as
              * @enum {string}
@@ -2758,9 +2748,6 @@ export interface components {
             turned: number;
         };
         SheetPrintCut: {
-            /** Format: int64 */
-            count: number;
-            name: string;
             says: string;
             step: string;
         };

@@ -6,12 +6,14 @@ import type { Colours } from "./colours";
 /** A place in a block of the quilt that one print lies in. */
 export type Place = { cell: number; spot: number };
 
+export const placeKey = (p: Place) => `${p.cell} ${p.spot}`;
+
 /** What can be done with the places of a deal, and which of them are marked. */
 export type Places = {
   /** How a place is called, with its print. */
   called: (place: Place) => string;
-  /** Places of one print that touch. */
-  alike: Place[];
+  /** Places of one print that touch, by their keys. */
+  alike: Set<string>;
   chosen: Place | undefined;
   onPlace: (place: Place) => void;
 };
@@ -58,8 +60,7 @@ export const DealtCloth = memo(function DealtCloth({
 });
 
 function marked(places: Places | undefined, at: Place) {
-  const is = (p: Place | undefined) => p?.cell === at.cell && p.spot === at.spot;
-  if (is(places?.chosen)) return "var(--v-colors-thread-madder)";
-  if (places?.alike.some(is)) return "var(--v-colors-pencil)";
+  if (places?.chosen && placeKey(places.chosen) === placeKey(at)) return "var(--v-colors-thread-madder)";
+  if (places?.alike.has(placeKey(at))) return "var(--v-colors-pencil)";
   return undefined;
 }

@@ -24,6 +24,15 @@ const groups = [
     ],
   },
   {
+    name: "Prints",
+    keys: [
+      ["G", "in grey"],
+      ["N", "deal anew, round what was dealt by hand"],
+      ["S", "swap the chosen place with another"],
+      ["Z", "take back the last change"],
+    ],
+  },
+  {
     name: "Wave and Cut again",
     keys: [
       ["arrows", "move what has the focus: by a mark of the ruler, by a step"],

@@ -31,7 +31,6 @@ export function Prints({ draft }: { draft: Steps }) {
 function Assortment({ draft, fabric, f }: { draft: Steps; fabric: Fabric; f: number }) {
   const told = draft.preview.plan.deal.prints.filter((p) => p.fabric === fabric.id);
   const list = fabric.assortment ?? [];
-  const first = draft.document.fabrics.findIndex((o) => o.print === "assorted");
   const at = `/fabrics/${f}/assortment`;
   const add = (n: number) => {
     const more: Swatch[] = [];
@@ -50,13 +49,11 @@ function Assortment({ draft, fabric, f }: { draft: Steps; fabric: Fabric; f: num
   return (
     <Section title={fabric.name}>
       <Squint told={told} />
-      {draft.preview.plan.deal.between
-        .filter((_, i) => i < 8 && f === first)
-        .map((says) => (
-          <Text key={says} fontSize="small" mb="4px">
-            {says}
-          </Text>
-        ))}
+      {(draft.preview.plan.deal.between[fabric.id] ?? []).map((says) => (
+        <Text key={says} fontSize="small" mb="4px">
+          {says}
+        </Text>
+      ))}
       <Problems list={draft.at(at)} />
       {list.length > 0 && (
         <Flex gap="6px" fontSize="note" fontWeight="600" mb="4px" aria-hidden>

@@ -3,7 +3,7 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Document } from "../api/client";
 import { coloursOf } from "../drawn/colours";
-import type { Place } from "../drawn/Dealt";
+import { type Place, placeKey } from "../drawn/Dealt";
 import { PanZoom } from "../drawn/PanZoom";
 import { QuiltView } from "../drawn/QuiltView";
 import { ChoiceField, Tick } from "../frame/fields";
@@ -116,7 +116,7 @@ function Dealing({ draft }: { draft: Steps }) {
             grey={grey}
             places={{
               called: (at) => `${deal.cells[at.cell]?.called ?? ""}: ${printAt(deal, at)?.name ?? ""}`,
-              alike: deal.alike.flatMap((pair) => [pair.a, pair.b]),
+              alike: new Set(deal.alike.flatMap((pair) => [placeKey(pair.a), placeKey(pair.b)])),
               chosen: is,
               onPlace: choose,
             }}
@@ -153,7 +153,7 @@ function Dealing({ draft }: { draft: Steps }) {
               {deal.says}
             </Text>
           )}
-          <Problems list={draft.at("/deal", ...(decided.hand ?? []).map((_, i) => `/deal/hand/${i}`))} />
+          <Problems list={draft.at("/deal", "/deal/hand", ...(decided.hand ?? []).map((_, i) => `/deal/hand/${i}`))} />
           <Chosen draft={draft} at={is} swapping={swapping} onChoose={choose} onSwap={() => setSwapping((on) => !on)} />
           <Flex gap="16px" align="center" wrap="wrap" mt="4px">
             <Tick
