@@ -36,7 +36,7 @@ type bookIn struct {
 	QuiltIn
 	Before int64       `query:"before" minimum:"0" doc:"Events that came before the one of this number; the newest when left out"`
 	Step   naming.Step `query:"step" maxLength:"200"`
-	Kind   tally.Kind  `query:"kind" enum:",made,aside,recount,pressed,undo,measured,bobbin"`
+	Kind   tally.Kind  `query:"kind" enum:",made,aside,recount,pressed,undo,measured,bobbin,prints"`
 	From   string      `query:"from" maxLength:"40" doc:"That happened from then on, RFC 3339"`
 	To     string      `query:"to" maxLength:"40" doc:"That happened before then"`
 }

@@ -85,8 +85,8 @@ func (s *Store) written(list []*delivery) error {
 	})
 }
 
-const insertEvent = `INSERT INTO events (id, quilt, step, kind, n, exact, reason, of, at, look, rev, reads, along, received)
-	VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING`
+const insertEvent = `INSERT INTO events (id, quilt, step, kind, n, exact, reason, of, at, look, rev, reads, along, prints, received)
+	VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?) ON CONFLICT (id) DO NOTHING`
 
 func (d *delivery) write(ctx context.Context, tx *sqlx.Tx, insert *sqlx.Stmt) error {
 	var known int
@@ -98,7 +98,7 @@ func (d *delivery) write(ctx context.Context, tx *sqlx.Tx, insert *sqlx.Stmt) er
 	}
 	for _, e := range d.events {
 		res, err := insert.ExecContext(ctx,
-			e.ID, d.quilt, e.Step, e.Kind, e.N, e.Exact, e.Reason, e.Of, e.At, e.Look, e.Rev, e.Reads, e.Along, stamp(d.at))
+			e.ID, d.quilt, e.Step, e.Kind, e.N, e.Exact, e.Reason, e.Of, e.At, e.Look, e.Rev, e.Reads, e.Along, tally.PrintsText(e.Prints), stamp(d.at))
 		if err != nil {
 			return err
 		}
@@ -112,7 +112,7 @@ func (d *delivery) write(ctx context.Context, tx *sqlx.Tx, insert *sqlx.Stmt) er
 		if err := tx.GetContext(ctx, &had, `SELECT `+eventColumns+` FROM events WHERE id = ?`, e.ID); err != nil {
 			return err
 		}
-		if had.Quilt != d.quilt || had.event() != e {
+		if had.Quilt != d.quilt || !had.event().Same(e) {
 			return ErrDiffers
 		}
 	}

@@ -266,17 +266,19 @@ type eventRow struct {
 	Rev    int         `db:"rev"`
 	Reads  string      `db:"reads"`
 	Along  work.Along  `db:"along"`
+	Prints string      `db:"prints"`
 	Came   string      `db:"received"`
 }
 
 func (r eventRow) event() tally.Event {
+	prints, _ := tally.PrintsOf(r.Prints) // as it was written; what cannot be read counts all the same
 	return tally.Event{
-		ID: r.ID, Step: r.Step, Kind: r.Kind, N: r.N, Exact: r.Exact, Reason: r.Reason, Of: r.Of,
+		Prints: prints, ID: r.ID, Step: r.Step, Kind: r.Kind, N: r.N, Exact: r.Exact, Reason: r.Reason, Of: r.Of,
 		At: r.At, Look: r.Look, Rev: r.Rev, Reads: r.Reads, Along: r.Along,
 	}
 }
 
-const eventColumns = `seq, id, quilt, step, kind, n, exact, reason, of, at, look, rev, reads, along, received`
+const eventColumns = `seq, id, quilt, step, kind, n, exact, reason, of, at, look, rev, reads, along, prints, received`
 
 // Stored is an event where it stands in the file.
 type Stored struct {

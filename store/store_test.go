@@ -96,7 +96,7 @@ func TestEventsCountOnceAndAreNeverChanged(t *testing.T) {
 		t.Errorf("the same id for another quilt: %v", err)
 	}
 	list, err := s.Events(ctx, "a")
-	if err != nil || len(list) != 2 || list[0] != made(1) {
+	if err != nil || len(list) != 2 || !list[0].Same(made(1)) {
 		t.Errorf("all or none: %+v, %v", list, err)
 	}
 	for _, q := range []string{

@@ -19,7 +19,7 @@ import (
 // The tally book: everything that happened, line by line, as a table that a spreadsheet opens and other programs write.
 
 // columns of the table; the name is for those who read it.
-var columns = []string{"id", "at", "step", "name", "kind", "n", "reason", "reads", "along", "of", "exact", "look", "rev"}
+var columns = []string{"id", "at", "step", "name", "kind", "n", "reason", "reads", "along", "of", "exact", "look", "rev", "prints"}
 
 // MostLines is how many lines are read at once.
 const MostLines = 5_000
@@ -37,7 +37,7 @@ func Table(w *work.Work, events []Event) (string, error) {
 	for _, e := range events {
 		cells := []string{
 			e.ID, e.At, string(e.Step), called[e.Step], string(e.Kind), strconv.Itoa(e.N), e.Reason, e.Reads, string(e.Along), e.Of, e.Exact, e.Look,
-			strconv.Itoa(e.Rev),
+			strconv.Itoa(e.Rev), PrintsText(e.Prints),
 		}
 		for i, c := range cells {
 			cells[i] = words.Harmless(c)
@@ -90,7 +90,7 @@ func Read(w *work.Work, text string) (events []Event, faults []Fault) {
 		fault(1, "No column says which step.", "Add a column step, or name.")
 	}
 	if _, known := at["kind"]; !known {
-		fault(1, "No column says what happened.", "Add a column kind: made, aside, recount, pressed, measured or undo.")
+		fault(1, "No column says what happened.", "Add a column kind: made, aside, recount, pressed, measured, prints or undo.")
 	}
 	if len(faults) > 0 {
 		return nil, faults
@@ -175,6 +175,11 @@ func lineOf(w *work.Work, sized bool, cell func(column string) string) (e Event,
 	if e.Rev, ok = number("rev", 1<<30); !ok {
 		return e, fmt.Sprintf("“%s” is no revision.", cell("rev")), "Leave it out, or write the revision's number."
 	}
+	prints, err := PrintsOf(cell("prints"))
+	if err != nil {
+		return e, "The prints of this line cannot be read.", `Leave them out, or write them as the tally book does: [{"row":1,"column":2,"of":{"petals":["rose"]}}].`
+	}
+	e.Prints = prints
 	if _, err := time.Parse(time.RFC3339, e.At); err != nil {
 		return e, fmt.Sprintf("“%s” is no time.", e.At), "Write date and time as in 2026-03-14T15:09:26Z (RFC 3339)."
 	}

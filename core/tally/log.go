@@ -16,9 +16,17 @@ type Log struct {
 	active  map[string]int // event → how many undos that are not void name it
 	keys    []key
 	count   map[key]*count
-	read    map[int]read   // of the entries that are measurements, by their place: few are
-	bobbins []int          // places of the full bobbins in force
-	why     map[int]string // of the entries that are set aside, likewise
+	read    map[int]read    // of the entries that are measurements, by their place: few are
+	bobbins []int           // places of the full bobbins in force
+	why     map[int]string  // of the entries that are set aside, likewise
+	prints  map[int]printed // of the entries that tell of prints, likewise
+	cells   map[cell]*told
+}
+
+// printed is what an entry says of prints.
+type printed struct {
+	step   naming.Step
+	blocks []SewnPrints
 }
 
 // read is what a measurement says beside its entry.
@@ -54,7 +62,7 @@ type count struct {
 
 // NewLog is a log of nothing.
 func NewLog() *Log {
-	return &Log{place: map[string]int{}, active: map[string]int{}, count: map[key]*count{}, read: map[int]read{}, why: map[int]string{}}
+	return &Log{place: map[string]int{}, active: map[string]int{}, count: map[key]*count{}, read: map[int]read{}, why: map[int]string{}, prints: map[int]printed{}, cells: map[cell]*told{}}
 }
 
 // Add takes an event. One that is there already changes nothing.
@@ -73,6 +81,9 @@ func (l *Log) Add(e Event) {
 	}
 	if e.Kind == Aside && e.Reason != "" {
 		l.why[at] = e.Reason
+	}
+	if len(e.Prints) > 0 {
+		l.prints[at] = printed{e.Step, e.Prints}
 	}
 	if e.Kind != Undo {
 		k := key{e.Step, e.Exact, e.Look}
@@ -130,7 +141,9 @@ func (l *Log) undo(at int) {
 
 // comes brings an entry into force.
 func (c *count) comes(at int, e entry, l *Log) {
+	l.tell(at, 1)
 	switch e.kind {
+	case Printed:
 	case Measured:
 		c.gauged = inserted(c.gauged, at)
 	case Bobbin:
@@ -148,7 +161,9 @@ func (c *count) comes(at int, e entry, l *Log) {
 
 // goes takes one out of force.
 func (c *count) goes(at int, e entry, l *Log) {
+	l.tell(at, -1)
 	switch e.kind {
+	case Printed:
 	case Measured:
 		c.gauged = removed(c.gauged, at)
 	case Bobbin:

@@ -44,6 +44,7 @@ func (l *Log) Progress(w *work.Work) Progress {
 	f.next(last)
 	f.states()
 	f.script()
+	f.Sewn = f.printed(l)
 	f.thread(l)
 	return f.Progress
 }

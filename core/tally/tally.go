@@ -24,6 +24,7 @@ const (
 
 	Bobbin   Kind = "bobbin"   // a full bobbin was put in
 	Measured Kind = "measured" // n of them, laid side by side, measured what Reads says
+	Printed  Kind = "prints"   // the blocks Prints names were sewn of the prints it says
 )
 
 // MostAtOnce is the largest number one event may carry.
@@ -31,18 +32,19 @@ const MostAtOnce = 9999
 
 // Event is one fact. ID is made where it happened, so that a repeated delivery counts once.
 type Event struct {
-	ID     string      `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client; a repeated delivery counts once"`
-	Step   naming.Step `json:"step" minLength:"1" maxLength:"200"`
-	Kind   Kind        `json:"kind" enum:"made,aside,recount,pressed,undo,measured,bobbin"`
-	N      int         `json:"n,omitempty" minimum:"0" maximum:"9999"`
-	Exact  string      `json:"exact,omitempty" maxLength:"200" doc:"The exact size of one, as the plan gave it when it was made"`
-	Look   string      `json:"look,omitempty" maxLength:"40" doc:"What one shows, as the plan gave it when it was made"`
-	Rev    int         `json:"rev,omitempty" minimum:"0" doc:"The revision of the quilt that was worked from"`
-	Reason string      `json:"reason,omitempty" maxLength:"300"`
-	Reads  string      `json:"reads,omitempty" maxLength:"40" doc:"For measured: what was read, as it was typed"`
-	Along  work.Along  `json:"along,omitempty" enum:",across,down,untrimmed" doc:"For measured: in which direction, or before it was trimmed, where it is not a strip set across its strips"`
-	Of     string      `json:"of,omitempty" maxLength:"64" doc:"For undo: the event that did not happen"`
-	At     string      `json:"at" maxLength:"40" doc:"When it happened, RFC 3339"`
+	ID     string       `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client; a repeated delivery counts once"`
+	Step   naming.Step  `json:"step" minLength:"1" maxLength:"200"`
+	Kind   Kind         `json:"kind" enum:"made,aside,recount,pressed,undo,measured,bobbin,prints"`
+	N      int          `json:"n,omitempty" minimum:"0" maximum:"9999"`
+	Exact  string       `json:"exact,omitempty" maxLength:"200" doc:"The exact size of one, as the plan gave it when it was made"`
+	Look   string       `json:"look,omitempty" maxLength:"40" doc:"What one shows, as the plan gave it when it was made"`
+	Rev    int          `json:"rev,omitempty" minimum:"0" doc:"The revision of the quilt that was worked from"`
+	Reason string       `json:"reason,omitempty" maxLength:"300"`
+	Reads  string       `json:"reads,omitempty" maxLength:"40" doc:"For measured: what was read, as it was typed"`
+	Along  work.Along   `json:"along,omitempty" enum:",across,down,untrimmed" doc:"For measured: in which direction, or before it was trimmed, where it is not a strip set across its strips"`
+	Prints []SewnPrints `json:"prints,omitempty" maxItems:"1000" doc:"For made and prints, of blocks whose prints are dealt: of which they were really sewn"`
+	Of     string       `json:"of,omitempty" maxLength:"64" doc:"For undo: the event that did not happen"`
+	At     string       `json:"at" maxLength:"40" doc:"When it happened, RFC 3339"`
 }
 
 // mostSideBySide is how many things are measured together.
@@ -50,6 +52,12 @@ const mostSideBySide = 20
 
 // Check says what is wrong with an event in one sentence, or nothing.
 func (e Event) Check() string {
+	if len(e.Prints) > 0 && e.Kind != Made && e.Kind != Printed {
+		return "Only what was made is of prints."
+	}
+	if says := checkPrints(e.Prints); says != "" {
+		return says
+	}
 	switch e.Kind {
 	case Made, Aside, Pressed:
 		if e.N < 1 || e.N > MostAtOnce {
@@ -70,6 +78,10 @@ func (e Event) Check() string {
 			return fmt.Sprintf("“%s” is no direction to measure in.", e.Along)
 		}
 	case Bobbin:
+	case Printed:
+		if len(e.Prints) == 0 || e.N != 0 {
+			return "What was sewn of which prints names its blocks, and counts none."
+		}
 	case Undo:
 		if e.Of == "" || e.Of == e.ID {
 			return "An undo must name the event it takes back."
@@ -90,6 +102,7 @@ type Progress struct {
 	Gauged   []Gauged    `json:"gauged" doc:"What was measured, step by step, and what it says of the seam"`
 	Script   [][]int     `json:"script" doc:"Of every line of the cutting script, part by part, how often it has been done"`
 	Kit      *Kit        `json:"kit,omitempty" doc:"The kit under way, where blocks are sewn in kits"`
+	Sewn     SewnOf      `json:"sewn" doc:"Which blocks whose prints are dealt are sewn, and of which prints"`
 	Thread   *Thread     `json:"thread,omitempty" doc:"On the bobbin; nothing while no bobbin was told of, or times and thread are hidden"`
 	Counted  int         `json:"counted" doc:"All good pieces of all steps"`
 	Events   int         `json:"events"`

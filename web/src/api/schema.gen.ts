@@ -3385,13 +3385,15 @@ export interface components {
             /** @description Made by the client; a repeated delivery counts once */
             id: string;
             /** @enum {string} */
-            kind: "made" | "aside" | "recount" | "pressed" | "undo" | "measured" | "bobbin";
+            kind: "made" | "aside" | "recount" | "pressed" | "undo" | "measured" | "bobbin" | "prints";
             /** @description What one shows, as the plan gave it when it was made */
             look?: string;
             /** Format: int64 */
             n?: number;
             /** @description For undo: the event that did not happen */
             of?: string;
+            /** @description For made and prints, of blocks whose prints are dealt: of which they were really sewn */
+            prints?: components["schemas"]["TallySewnPrints"][];
             /** @description For measured: what was read, as it was typed */
             reads?: string;
             reason?: string;
@@ -3515,6 +3517,8 @@ export interface components {
             noLonger: components["schemas"]["TallyLost"][];
             /** @description Of every line of the cutting script, part by part, how often it has been done */
             script: number[][];
+            /** @description Which blocks whose prints are dealt are sewn, and of which prints */
+            sewn: components["schemas"]["TallySewnOf"];
             stages: components["schemas"]["TallyStage"][];
             /** @description In the order of the plan */
             steps: components["schemas"]["TallyStep"][];
@@ -3556,6 +3560,36 @@ export interface components {
         TallyRepair: {
             acts: components["schemas"]["TallyAct"][];
             says: string;
+        };
+        TallySewnBlock: {
+            /**
+             * Format: int64
+             * @description Among the cells of the deal
+             */
+            cell: number;
+            /** @description Places that were sewn of another print than is dealt now */
+            otherwise: number[];
+            /** @description For each place of the block, which of all the prints it was sewn of; -1 where that was not told */
+            prints: number[];
+        };
+        TallySewnOf: {
+            /** @description In the order of the cells of the deal */
+            blocks: components["schemas"]["TallySewnBlock"][];
+            /** @description Where what is sewn is not what is dealt; empty where it is, as far as was told */
+            says: string;
+        };
+        TallySewnPrints: {
+            /** Format: int64 */
+            column: number;
+            /** @description By role: the print of each of its places in their order; empty text where nobody looked */
+            of: {
+                [key: string]: string[];
+            };
+            /**
+             * Format: int64
+             * @description As the deal calls the block
+             */
+            row: number;
         };
         TallyStage: {
             /**
@@ -4484,7 +4518,7 @@ export interface operations {
                 /** @description Events that came before the one of this number; the newest when left out */
                 before?: number;
                 step?: string;
-                kind?: "" | "made" | "aside" | "recount" | "pressed" | "undo" | "measured" | "bobbin";
+                kind?: "" | "made" | "aside" | "recount" | "pressed" | "undo" | "measured" | "bobbin" | "prints";
                 /** @description That happened from then on, RFC 3339 */
                 from?: string;
                 /** @description That happened before then */
