@@ -197,24 +197,24 @@ func (t *table) count(asks Asks) (n int) {
 	return n
 }
 
-// deal goes through the places in their order, and gives each what costs least; of that what there is most of.
+// deal goes through the places in their order, and gives each what costs least; of that by chance, the likelier the more there is of it.
 func (t *table) deal() {
 	for i, p := range t.Places {
 		if t.choice[i] >= 0 {
 			continue
 		}
-		best, least, most, ties := -1, int64(0), 0, 0
+		best, least, all := -1, int64(0), 0
 		for c, n := range t.left[p.Stock] {
 			if n <= 0 {
 				continue
 			}
 			t.choice[i] = c
 			cost := t.cost(i)
-			switch {
-			case best < 0 || cost < least || cost == least && n > most:
-				best, least, most, ties = c, cost, n, 1
-			case cost == least && n == most:
-				if ties++; t.rand.IntN(ties) == 0 {
+			if best < 0 || cost < least {
+				best, least, all = c, cost, 0
+			}
+			if cost == least {
+				if all += n; t.rand.IntN(all) < n {
 					best = c
 				}
 			}

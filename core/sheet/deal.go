@@ -57,7 +57,6 @@ type DealtBlock struct {
 	Block  naming.Unit `json:"block"`
 	Row    int         `json:"row"`
 	Column int         `json:"column"`
-	Nth    int         `json:"nth" doc:"Among the blocks of its kind, in the order of the piles"`
 	Called string      `json:"called"`
 	Prints []int       `json:"prints" doc:"For each place of the block, which of all the prints"`
 	Held   []bool      `json:"held" doc:"For each place, whether it was dealt by hand"`
@@ -113,11 +112,9 @@ func (b Sheet) Deal() Deal {
 	for i, p := range d.Prints {
 		at[i] = slices.IndexFunc(out.Prints, func(o DealtPrint) bool { return o.Fabric == p.Fabric && o.ID == p.Swatch.ID })
 	}
-	nth := map[naming.Unit]int{}
 	for _, c := range d.Cells {
-		nth[c.Unit]++
 		one := DealtBlock{
-			Block: c.Unit, Row: c.Row, Column: c.Column, Nth: nth[c.Unit], Called: fmt.Sprintf("Row %d, %s", c.Row, words.Ordinal(c.Column)),
+			Block: c.Unit, Row: c.Row, Column: c.Column, Called: fmt.Sprintf("Row %d, %s", c.Row, words.Ordinal(c.Column)),
 			Prints: []int{}, Held: c.Held,
 		}
 		patches := make([]int, len(out.Prints))

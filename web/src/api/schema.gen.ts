@@ -2457,11 +2457,6 @@ export interface components {
             column: number;
             /** @description For each place, whether it was dealt by hand */
             held: boolean[];
-            /**
-             * Format: int64
-             * @description Among the blocks of its kind, in the order of the piles
-             */
-            nth: number;
             /** @description For each place of the block, which of all the prints */
             prints: number[];
             /** Format: int64 */

@@ -1,9 +1,11 @@
 // How many there are, and what that means.
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { useState } from "react";
 import type { Project, Step } from "../api/client";
 import { Key } from "./Key";
 import type { Kit } from "./kit";
 import { Message } from "./Message";
+import { NextPile } from "./NextPile";
 import { shortPhone } from "./short";
 import type { Counting, countsOf } from "./useCounting";
 
@@ -34,31 +36,6 @@ function Bobbin({ tally, project, step }: Pick<Props, "project" | "step"> & { ta
   );
 }
 
-/** What lies in the pile of the block that is sewn next, where prints are dealt; several are on the way at once on a chain. */
-function NextPile({ project, step, good }: Pick<Props, "project" | "step"> & { good: number }) {
-  const { deal } = project.plan;
-  const pile = deal.cells.find((c) => c.block === step.id && c.nth === good + 1);
-  if (!pile?.says) return null;
-  return (
-    <Flex align="center" gap="8px" mt="4px" fontSize={{ base: "small", md: "body" }} data-testid="pile">
-      {[...new Set(pile.prints)].slice(0, 6).map((p) => (
-        <Box
-          key={p}
-          w="16px"
-          h="16px"
-          flexShrink={0}
-          borderWidth="1px"
-          borderColor="line"
-          style={{ background: deal.prints[p]?.colour }}
-        />
-      ))}
-      <Text>
-        <b>{pile.called}</b>: {pile.says}
-      </Text>
-    </Flex>
-  );
-}
-
 type Props = {
   counting: Counting;
   counts: ReturnType<typeof countsOf>;
@@ -70,6 +47,8 @@ type Props = {
 };
 
 export function Counts({ counting: { tally, iron }, counts, project, step, then, kit }: Props) {
+  const [place, setPlace] = useState<number>();
+  const beside = { base: place === undefined ? "block" : "none", md: "block" };
   return (
     <Box flexShrink={0}>
       <Flex align="baseline" gap="14px" wrap="wrap" aria-live="polite">
@@ -91,9 +70,11 @@ export function Counts({ counting: { tally, iron }, counts, project, step, then,
         )}
         {step.spare > 0 && ` · ${step.spare} of them spare`}
       </Text>
-      {!iron && <NextPile project={project} step={step} good={counts.good} />}
-      {!iron && step.sewing && <Bobbin tally={tally} project={project} step={step} />}
-      <Message tally={tally} project={project} step={step} then={then} kit={kit} iron={iron} />
+      {!iron && <NextPile project={project} tally={tally} place={place} setPlace={setPlace} />}
+      <Box display={beside}>
+        {!iron && step.sewing && <Bobbin tally={tally} project={project} step={step} />}
+        <Message tally={tally} project={project} step={step} then={then} kit={kit} iron={iron} />
+      </Box>
     </Box>
   );
 }

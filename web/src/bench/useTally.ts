@@ -1,6 +1,7 @@
 // Counting at the machine, the mat and the iron: every act is an event, kept here first, sent at once, shown at once.
-import { useRef } from "react";
+import { useRef, useState } from "react";
 import { newId, type Project, type Step, type TallyEvent } from "../api/client";
+import { type Others, pilesLeft, toldOf } from "../prints/sewn";
 import type { Waiting } from "./outbox";
 import { useOutbox } from "./useOutbox";
 
@@ -67,8 +68,20 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
     return { id: stored.id, effect: effectOf(stored.kind, stored.n) };
   };
 
-  const count = (kind: TallyEvent["kind"], n: number, reason?: string) =>
-    record({ kind, n, reason }, effectOf(kind, n));
+  const count = (kind: TallyEvent["kind"], n: number, more?: Pick<TallyEvent, "reason" | "prints">) =>
+    record({ kind, n, ...more }, effectOf(kind, n));
+
+  // Where prints are dealt, what is made next is told with them.
+  const [others, setOthers] = useState<Others>({});
+  const undone = new Set(here.filter((w) => w.event.kind === "undo").map((w) => w.event.of));
+  const onTheWay = here
+    .flatMap((w) => (undone.has(w.event.id) ? [] : (w.event.prints ?? [])))
+    .filter((b) => b !== null);
+  const piles = project && step ? pilesLeft(project.plan.deal, project.progress, step.id, onTheWay) : [];
+  const made = (n: number) => {
+    setOthers({});
+    return count("made", n, { prints: project && toldOf(project.plan.deal, piles, n, others) });
+  };
 
   return {
     progress,
@@ -77,8 +90,8 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
     lost,
     waiting: here.length,
     refused: wait.filter((w) => w.refused),
-    made: (n: number) => count(station === "iron" ? "pressed" : "made", n),
-    aside: (n: number, reason: string) => count("aside", n, reason),
+    made: (n: number) => (station === "iron" ? count("pressed", n) : made(n)),
+    aside: (n: number, reason: string) => count("aside", n, { reason }),
     recount: (n: number) => count("recount", n),
     bobbin: () => record({ kind: "bobbin", n: 0 }, { made: 0, aside: 0, pressed: 0 }),
     whole,
@@ -101,6 +114,12 @@ export function useTally(project: Project | undefined, step: Step | undefined, s
       );
     },
     canUndo: !!last(),
+    /** Of the kind that is counted, the blocks not sewn yet: their places among the cells of the deal, the next one first. */
+    piles,
+    /** What of the next one is sewn of another print than is dealt. */
+    others,
+    of: (place: number, print: string | undefined) =>
+      setOthers(({ [place]: _, ...rest }) => (print === undefined ? rest : { ...rest, [place]: print })),
   };
 }
 

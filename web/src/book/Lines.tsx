@@ -17,6 +17,7 @@ const kinds: Record<string, string> = {
   pressed: "pressed",
   measured: "measured",
   bobbin: "full bobbin put in",
+  prints: "prints told",
   undo: "taken back",
 };
 
@@ -108,8 +109,8 @@ function Line({ line, record, heading }: { line: BookLine; record: Props["record
           textDecoration={back ? "line-through" : undefined}
           color={back ? "soft" : undefined}
         >
-          <b className="tabular">{e.kind === "undo" || e.kind === "bobbin" ? "" : e.n}</b> {kinds[e.kind] ?? e.kind}{" "}
-          <Ruled>{`· ${name || e.step}`}</Ruled>
+          <b className="tabular">{e.kind === "undo" || e.kind === "bobbin" || e.kind === "prints" ? "" : e.n}</b>{" "}
+          {kinds[e.kind] ?? e.kind} <Ruled>{`· ${name || e.step}`}</Ruled>
           {e.reads && <Ruled>{`: ${e.reads} ${e.along ?? ""}`}</Ruled>}
           {e.reason && `: ${e.reason}`}
           {!name && " (no longer in the plan)"}
@@ -142,7 +143,15 @@ function Line({ line, record, heading }: { line: BookLine; record: Props["record
               if (!good) return;
               record.acts([
                 undo,
-                { step: e.step, kind: e.kind, n, exact: e.exact, look: e.look, reason: e.reason ?? "" },
+                {
+                  step: e.step,
+                  kind: e.kind,
+                  n,
+                  exact: e.exact,
+                  look: e.look,
+                  reason: e.reason ?? "",
+                  prints: e.prints?.slice(0, n),
+                },
               ]);
               setAgain(undefined);
             }}

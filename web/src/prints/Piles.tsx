@@ -49,17 +49,16 @@ const ByPrint = ({ deal }: { deal: Deal }) => (
 );
 
 function ByBlock({ deal, progress }: { deal: Deal; progress: Progress }) {
-  const made = new Map(progress.steps.map((s) => [s.id, s.good]));
-  const piles = deal.cells.filter((c) => c.says);
+  const sewn = new Map(progress.sewn.blocks.map((b) => [b.cell, b]));
   return (
     <>
       <Text color="soft" mb="10px">
         {deal.order}
       </Text>
       <Box columnGap="28px" columnCount={{ base: 1, md: 2, lg: 3 }}>
-        {piles.map((c) => {
-          const done = c.nth <= (made.get(c.block) ?? 0);
-          return (
+        {deal.cells.map((c, i) => {
+          const done = sewn.get(i);
+          return c.says ? (
             <Flex
               key={`${c.row} ${c.column}`}
               gap="10px"
@@ -77,9 +76,14 @@ function ByBlock({ deal, progress }: { deal: Deal; progress: Progress }) {
               </Text>
               <Text fontSize="small" pt="1px">
                 {c.says}
+                {done && done.otherwise.length > 0 && (
+                  <Text as="span" color="madder">
+                    {` · ${done.otherwise.length} sewn of another`}
+                  </Text>
+                )}
               </Text>
             </Flex>
-          );
+          ) : null;
         })}
       </Box>
     </>

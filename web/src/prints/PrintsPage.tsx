@@ -1,7 +1,7 @@
 // Which print of an assortment goes where: the quilt as it is dealt, the prints that lie there, the rules, and the piles to carry.
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Document } from "../api/client";
+import type { Document, Project } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { type Place, placeKey } from "../drawn/Dealt";
 import { PanZoom } from "../drawn/PanZoom";
@@ -19,6 +19,7 @@ import { anew, printAt, withHand, withoutHand } from "./hand";
 import { Piles } from "./Piles";
 import { Prints } from "./Prints";
 import { Rules } from "./Rules";
+import { roundSewn, Sewn, SewnPlace } from "./Sewn";
 
 export function PrintsPage() {
   const project = useFramed();
@@ -44,7 +45,7 @@ export function PrintsPage() {
       </Flex>
       <Flex gap={{ base: "20px", lg: "32px" }} align="start" direction={{ base: "column", lg: "row" }}>
         <Box flex="1" minW="0" w="100%" position={{ base: "static", lg: "sticky" }} top="18px">
-          <Dealing draft={draft} />
+          <Dealing draft={draft} project={project} />
         </Box>
         <Box as="section" aria-label="The prints" w={{ base: "100%", lg: "500px" }} flexShrink={0}>
           <Prints draft={draft} />
@@ -57,7 +58,7 @@ export function PrintsPage() {
 }
 
 /** The quilt as it is dealt, and what can be done about it. */
-function Dealing({ draft }: { draft: Steps }) {
+function Dealing({ draft, project }: { draft: Steps; project: Project }) {
   const { plan } = draft.preview;
   const { deal } = plan;
   const decided = draft.document.deal;
@@ -69,7 +70,7 @@ function Dealing({ draft }: { draft: Steps }) {
   const [chosen, setChosen] = useState<Place>();
   const [swapping, setSwapping] = useState(false);
   const set = (next: Document["deal"]) => draft.set(["deal"], next);
-  const again = () => decided && set(anew(decided));
+  const again = () => decided && set(anew(roundSewn(project, decided)));
   const choose = (at: Place) => {
     const a = chosen && printAt(deal, chosen);
     const b = printAt(deal, at);
@@ -153,8 +154,16 @@ function Dealing({ draft }: { draft: Steps }) {
               {deal.says}
             </Text>
           )}
+          <Sewn draft={draft} project={project} />
           <Problems list={draft.at("/deal", "/deal/hand", ...(decided.hand ?? []).map((_, i) => `/deal/hand/${i}`))} />
-          <Chosen draft={draft} at={is} swapping={swapping} onChoose={choose} onSwap={() => setSwapping((on) => !on)} />
+          <Chosen
+            draft={draft}
+            project={project}
+            at={is}
+            swapping={swapping}
+            onChoose={choose}
+            onSwap={() => setSwapping((on) => !on)}
+          />
           <Flex gap="16px" align="center" wrap="wrap" mt="4px">
             <Tick
               label="Corners count too"
@@ -179,12 +188,14 @@ function Dealing({ draft }: { draft: Steps }) {
 /** One place of the quilt: which print lies there, and which else could. It is chosen in the picture or by its block and number. */
 function Chosen({
   draft,
+  project,
   at,
   swapping,
   onChoose,
   onSwap,
 }: {
   draft: Steps;
+  project: Project;
   at: Place | undefined;
   swapping: boolean;
   onChoose: (at: Place) => void;
@@ -196,6 +207,7 @@ function Chosen({
   const print = at && printAt(deal, at);
   if (!decided || deal.cells.length === 0) return null;
   const held = at && cell?.held[at.spot];
+  const sewn = at && project.progress.sewn.blocks.some((b) => b.cell === at.cell);
   return (
     <Box mt="12px" borderLeftWidth="4px" borderColor={at ? "madder" : "hair"} pl="12px">
       <Flex gap="10px" align="end" wrap="wrap">
@@ -227,6 +239,11 @@ function Chosen({
                   .map((p) => ({ value: p.id, name: p.name }))}
               />
             </Box>
+            {!draft.dirty && sewn && (
+              <Box w="150px">
+                <SewnPlace project={project} at={at} />
+              </Box>
+            )}
             <Button size="sm" mb="4px" aria-pressed={swapping} onClick={onSwap}>
               Swap with another <Key>S</Key>
             </Button>
@@ -244,8 +261,10 @@ function Chosen({
           : swapping
             ? "Now choose the place it changes with."
             : held
-              ? "Dealt by hand."
-              : "Dealt."}
+              ? `Dealt by hand${sewn ? ", and sewn." : "."}`
+              : sewn
+                ? "Dealt, and sewn."
+                : "Dealt."}
       </Text>
     </Box>
   );

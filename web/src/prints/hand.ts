@@ -1,5 +1,5 @@
 // What is dealt by hand: a print for a place of a block, kept in the document.
-import type { Deal, Document } from "../api/client";
+import type { Deal, Document, Progress } from "../api/client";
 import type { Place } from "../drawn/Dealt";
 
 type Decided = NonNullable<Document["deal"]>;
@@ -46,3 +46,16 @@ export const anew = (decided: Decided): Decided => ({
   seed: (decided.seed + 1) % 1_000_000,
   before: decided.hand?.length || undefined,
 });
+
+/** The decisions with every block that is sewn as it is: as it was told, else as it is dealt. The others are dealt round them. */
+export function withSewn(decided: Decided, deal: Deal, blocks: Progress["sewn"]["blocks"]): Decided {
+  const sewn = blocks.flatMap((b) =>
+    (deal.cells[b.cell]?.prints ?? []).flatMap((dealt, spot) => {
+      const print = deal.prints[b.prints[spot] ?? dealt] ?? deal.prints[dealt];
+      const one = print && given(deal, { cell: b.cell, spot }, print.id);
+      return one ? [one] : [];
+    }),
+  );
+  const hand = [...(decided.hand ?? []).filter((h) => !sewn.some((s) => same(s, h))), ...sewn];
+  return { ...decided, hand, before: hand.length };
+}
