@@ -2,11 +2,16 @@ package plan_test
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
+	"vicis/core/cloth"
 	"vicis/core/document"
+	"vicis/core/library"
+	"vicis/core/measure"
 	"vicis/core/plan"
+	"vicis/core/quilt"
 	"vicis/internal/quilts"
 )
 
@@ -60,6 +65,56 @@ func TestASpareBlock(t *testing.T) {
 		}
 		if want == "" && said != "" || !strings.HasPrefix(said, want) {
 			t.Errorf("of %d blocks: %q", columns, said)
+		}
+	}
+}
+
+// A back of what is left, by pencil. Of 42 × 48 the back is 50½ × 56½; across the quilt it takes two lengths of cloth 40 wide. Beside one of them
+// 56½ − 40 + 1 = 17½ are missing, 50½ long. Of 44 × 46⅛ that is left one is cut 17½ × 46⅛, of the other 26½ one of 17½ × 26½: 46⅛ + 26½ − 1 = 71⅝.
+// Of 30 × 30 it is 38½ × 38½: 30½ + 19 − 1 = 48½. Of much there is a whole one in one piece, and of little there is none.
+func TestABackOfWhatIsLeft(t *testing.T) {
+	list, err := library.List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	i := slices.IndexFunc(list, func(e library.Entry) bool { return e.Document.Name == "Shoo-fly" })
+	for _, c := range []struct {
+		rows, columns int
+		dark, light   string
+		want          string
+	}{
+		{8, 7, "72 in", "110 in", "A part of the back pieced of what is left, across the quilt beside 1 length of cloth instead of 2: cut 17½″ wide and sewn end to end to 50½″; 2 pieces in all.\n" +
+			"cut 17½″ wide: 1 × 46⅛″ of Light and 1 × 26½″ of Light, less 1″ in each of 1 seam = 71⅝″\ntogether 17½″ wide, of 17½″ that are wanted"},
+		{5, 5, "36 in", "60 in", "A back pieced of what is left: cut 38½″ wide and sewn end to end to 38½″; 2 pieces in all.\n" +
+			"cut 38½″ wide: 1 × 30½″ of Light and 1 × 19″ of Dark, less 1″ in each of 1 seam = 48½″\ntogether 38½″ wide, of 38½″ that are wanted"},
+		{5, 5, "36 in", "100 in", "The whole back comes out of one piece that is left, Light: 38½″ × 38½″ of it.\n" +
+			"cut 38½″ wide: 1 × 44″ of Light = 44″\ntogether 38½″ wide, of 38½″ that are wanted"},
+		{5, 5, "20 in", "30 in", ""},
+	} {
+		d, err := document.Copy(list[i].Document)
+		if err != nil {
+			t.Fatal(err)
+		}
+		d.Top.Rows, d.Top.Columns = c.rows, c.columns
+		d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "back", Name: "Backing", Colour: "#888888"})
+		d.Roles = append(d.Roles, document.Role{ID: "K", Name: "back", Fabric: "back"})
+		d.Top.Backing = &quilt.Backing{Role: "K"}
+		d.Supplies = []cloth.Supply{
+			{ID: "piece-one", Fabric: d.Fabrics[0].ID, Kind: cloth.Yardage, Width: "42 in", Length: measure.Written(c.dark), Count: 1},
+			{ID: "piece-two", Fabric: d.Fabrics[1].ID, Kind: cloth.Yardage, Width: "44 in", Length: measure.Written(c.light), Count: 1},
+		}
+		p, problems := plan.Make(d, nil)
+		if problems.Stopped() {
+			t.Fatal(problems)
+		}
+		said := ""
+		for _, g := range p.GoodFor {
+			if strings.Contains(g.Says, "back") {
+				said = g.Says + "\n" + strings.Join(g.Working.Sums, "\n")
+			}
+		}
+		if said != c.want {
+			t.Errorf("%d × %d:\n%s\nwant\n%s", c.rows, c.columns, said, c.want)
 		}
 	}
 }

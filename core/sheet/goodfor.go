@@ -41,6 +41,9 @@ func (b Sheet) GoodFor(remnants []Remnant) []GoodFor {
 	if border, ok := b.anotherBorder(rest); ok && !b.Layout.Loose {
 		list = append(list, border)
 	}
+	if back, ok := b.piecedBack(remnants); ok {
+		list = append(list, back)
+	}
 	list = append(list, b.spareBlocks()...)
 	for _, ring := range b.Layout.Rings {
 		if ring.Border.Corners != "" || ring.Border.Corner != nil || ring.Rows != nil {

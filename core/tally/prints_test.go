@@ -120,10 +120,7 @@ func TestWhatWasSewnIsWhatWasTold(t *testing.T) {
 				good = min(s.Good, len(cells))
 			}
 		}
-		var want []int
-		for _, cell := range order[:min(good, len(order))] {
-			want = append(want, cell)
-		}
+		want := slices.Clone(order[:min(good, len(order))])
 		for _, cell := range cells {
 			if len(want) < good && !slices.Contains(order, cell) {
 				want = append(want, cell)

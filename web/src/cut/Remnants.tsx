@@ -62,6 +62,11 @@ export function Remnants({ project }: { project: Project }) {
       {ends.error && <Wrong error={ends.error} />}
       {project.plan.goodFor.length > 0 && (
         <Box mb="10px" aria-label="What it could become" role="group">
+          {project.plan.goodFor.length > 1 && (
+            <Text color="soft" mb="4px">
+              It could become one of these; each is reckoned as if it had all of it.
+            </Text>
+          )}
           {project.plan.goodFor.map((g) => (
             <Box key={g.says} mb="4px">
               <Worked working={g.working} label="What is left">
