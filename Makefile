@@ -37,6 +37,7 @@ contract: web/node_modules/.package-lock.json ## Make the contract and the web's
 	$(GO_BUILD) -o bin/vicis ./cmd/vicis
 	bin/vicis contract > api/openapi.json
 	bin/vicis contract --format > docs/format.schema.json
+	bin/vicis contract --rules > docs/rules.md
 	cd web && npm run types
 
 lint: web/node_modules/.package-lock.json

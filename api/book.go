@@ -9,6 +9,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"vicis/core/naming"
+	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/tally"
 	"vicis/store"
@@ -21,6 +22,8 @@ func (s *Server) registerBook(a huma.API, op describe) {
 		"What was counted of a quilt, event by event, the newest first"), s.book)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/times", "times",
 		"How fast things went by the tallies of this quilt, how long the rest takes, and what was done on which day"), s.times)
+	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/rules", "rules",
+		"The book of rules: what every working rests on, where it comes from, by which test it is checked, and what it comes to in this quilt"), s.rules)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/sums", "sums",
 		"What there is of everything, added up by stage, kind, hand and colourway"), s.sums)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/tally.csv", "tallyTable",
@@ -92,6 +95,28 @@ func (s *Server) book(ctx context.Context, in *bookIn) (*body[Book], error) {
 		return nil, trouble(err)
 	}
 	return &body[Book]{out}, nil
+}
+
+// Rules is the book of rules.
+type Rules struct {
+	Rules []plan.RuleHere `json:"rules"`
+}
+
+func (s *Server) rules(ctx context.Context, in *QuiltIn) (*body[Rules], error) {
+	p, err := s.newest(ctx, in.ID)
+	if err != nil {
+		return nil, err
+	}
+	var progress tally.Progress
+	var times tally.Times
+	err = s.kept.read(ctx, in.ID, func(log *tally.Log) {
+		progress = log.Progress(p.work)
+		times = log.Times(p.work, progress, 0)
+	})
+	if err != nil {
+		return nil, trouble(err)
+	}
+	return &body[Rules]{Rules{p.project.Plan.Book(progress, times.Left)}}, nil
 }
 
 // newest is the newest revision of a quilt, planned.

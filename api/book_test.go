@@ -8,6 +8,7 @@ import (
 	"testing"
 	"time"
 
+	"vicis/core/rules"
 	"vicis/core/tally"
 )
 
@@ -90,5 +91,27 @@ func TestTheTallyBook(t *testing.T) {
 	}
 	if times := decode[tally.Times](t, s.do("GET", "/api/quilts/quilt-one/times?clock=60", "")); len(times.Days) < 9 || times.Days[0].Made != 13 {
 		t.Errorf("%+v", times.Days)
+	}
+}
+
+// The book of rules tells what each comes to in the quilt that is asked for, as it is planned and as it was tallied.
+func TestTheBookOfRules(t *testing.T) {
+	s := newSite(t)
+	s.create("quilt-one")
+	b := decode[Rules](t, s.do("GET", "/api/quilts/quilt-one/rules", ""))
+	used := 0
+	for _, r := range b.Rules {
+		if len(r.Checks) == 0 || r.Says == "" {
+			t.Errorf("%+v", r)
+		}
+		if len(r.Here) > 0 {
+			used++
+		}
+	}
+	if len(b.Rules) != len(rules.Book()) || used < 8 || used == len(b.Rules) {
+		t.Errorf("%d rules, %d of them come to something", len(b.Rules), used)
+	}
+	if w := s.do("GET", "/api/quilts/quilt-two/rules", ""); w.Code != http.StatusNotFound {
+		t.Errorf("a quilt that is not there: %d", w.Code)
 	}
 }

@@ -13,7 +13,7 @@ import (
 )
 
 var floors = [][]string{
-	{"measure", "problem", "naming"},
+	{"measure", "problem", "naming", "rules"},
 	{"words", "gauge", "pace", "dealing"},
 	{"cloth", "piece"},
 	{"making"},

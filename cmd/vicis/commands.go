@@ -22,6 +22,7 @@ import (
 	"vicis/api"
 	"vicis/core/document"
 	"vicis/core/plan"
+	"vicis/core/rules"
 	"vicis/demo"
 	"vicis/store"
 	"vicis/web"
@@ -335,12 +336,16 @@ func dataFlag(c *cobra.Command, data *string) {
 	c.Flags().StringVar(data, "data", filepath.Join(home, "vicis", "vicis.db"), "database file")
 }
 
-// contractCommand prints what is made from the Go types: the OpenAPI contract, and the schema of a project document.
+// contractCommand prints what is made from the Go types: the OpenAPI contract, the schema of a project document, and the book of rules.
 func contractCommand() *cobra.Command {
-	var format bool
+	var format, book bool
 	c := &cobra.Command{
 		Use: "contract", Short: "Print the OpenAPI contract", Hidden: true, Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
+			if book {
+				fmt.Fprint(c.OutOrStdout(), rules.Markdown())
+				return nil
+			}
 			v, err := api.Format()
 			if !format {
 				v, err = api.Contract()
@@ -354,6 +359,7 @@ func contractCommand() *cobra.Command {
 		},
 	}
 	c.Flags().BoolVar(&format, "format", false, "the JSON Schema of a project document instead")
+	c.Flags().BoolVar(&book, "rules", false, "the book of rules instead")
 	return c
 }
 

@@ -9,6 +9,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
+	"vicis/core/rules"
 )
 
 func init() { register(func() Method { return &CutAgain{} }) }
@@ -194,8 +195,8 @@ func (m *CutAgain) Make(t *Table) (Made, bool) {
 	}
 	out.Acts = []Act{act}
 	out.Size = Size{
-		Sums: append(sums(t, knifed.Upright, p.W, "across"), sums(t, knifed.Level, p.H, "down")...),
-		Rule: "A cut takes nothing; every seam that joins the parts again takes two allowances.",
+		Sums:  append(sums(t, knifed.Upright, p.W, "across"), sums(t, knifed.Level, p.H, "down")...),
+		Rules: rules.By(rules.CutAgain),
 	}
 	if bias {
 		t.Problems.Warn("bias-edges", t.At, fmt.Sprintf("Some outer edges of the parts of %s are on the bias.", t.Unit.Name),

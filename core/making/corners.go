@@ -8,6 +8,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
+	"vicis/core/rules"
 )
 
 func init() { register(func() Method { return &FlippedCorners{} }) }
@@ -240,8 +241,8 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 	out.Piece, out.Acts = p, r.acts
 	w, h := p.Size()
 	out.Size = Size{
-		Sums: []string{fmt.Sprintf("%s × %s, as the base is cut", t.Ruler.Print(w), t.Ruler.Print(h))},
-		Rule: "A corner that is flipped open covers what was cut away: the base keeps its size. A square of the leg and two allowances covers the leg.",
+		Sums:  []string{fmt.Sprintf("%s × %s, as the base is cut", t.Ruler.Print(w), t.Ruler.Print(h))},
+		Rules: rules.By(rules.Flipped),
 	}
 	return out, true
 }

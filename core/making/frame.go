@@ -7,6 +7,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
+	"vicis/core/rules"
 )
 
 func init() { register(func() Method { return &Frame{} }) }
@@ -179,5 +180,5 @@ func (t *Table) countPatches(p piece.Piece) bool {
 
 // sum writes what sewn widths come to: 5 × 2½″ − 4 seams × ½″ = 10½″.
 func (t *Table) sum(prefix string, widths []measure.Length, total measure.Length) Size {
-	return Size{Sums: []string{prefix + SumOf(t.Ruler, t.Seam, widths, total)}, Rule: SumRule}
+	return Size{Sums: []string{prefix + SumOf(t.Ruler, t.Seam, widths, total)}, Rules: rules.By(rules.SewnWidth)}
 }

@@ -5,6 +5,7 @@ import (
 
 	"vicis/core/naming"
 	"vicis/core/piece"
+	"vicis/core/rules"
 )
 
 func init() { register(func() Method { return &FlyingGeese{} }) }
@@ -160,7 +161,7 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 			fmt.Sprintf("wide: %s − 2 × 1.4142 × %s = %s", print(up(a)), print(t.Seam), print(up(a.Sub(c).Sub(c)))),
 			fmt.Sprintf("high: %s − 1.4142 × %s = %s", print(up(b)), print(t.Seam), print(up(raw))),
 		},
-		Rule: "A goose is trimmed at its base: its tip lies an allowance inside the raw top edge.",
+		Rules: rules.By(rules.Goose),
 	}
 	return out, true
 }

@@ -6,6 +6,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
+	"vicis/core/rules"
 )
 
 func init() { register(func() Method { return &HalfSquare{} }) }
@@ -388,13 +389,13 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 
 func (m *HalfSquare) size(t *Table, a, u0, trim piece.Num) Size {
 	l, print := t.Ruler.Print(up(a)), t.Ruler.Print
-	size := Size{Rule: "The seam beside the diagonal takes √2 allowances from the edge."}
+	size := Size{Rules: rules.By(rules.HalfSquare)}
 	switch m.Way {
 	case Eight:
 		size.Sums = []string{fmt.Sprintf("%s ÷ 2 − 1.4142 × %s = %s", l, print(t.Seam), print(up(u0)))}
 	case Four:
 		size.Sums = []string{fmt.Sprintf("(%s − 2 × %s) ÷ 1.4142 = %s", l, print(t.Seam), print(up(u0)))}
-		size.Rule = "Sewn all round, an allowance is lost on every side; the diagonals of what remains become the edges."
+		size.Rules = rules.By(rules.HalfSquare4)
 	default:
 		size.Sums = []string{fmt.Sprintf("%s − 1.4142 × %s = %s", l, print(t.Seam), print(up(u0)))}
 	}

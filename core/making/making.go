@@ -14,6 +14,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
+	"vicis/core/rules"
 )
 
 // Unit is one kind of thing that is made, and how.
@@ -183,10 +184,10 @@ func (m Made) Each() []Made {
 	return list
 }
 
-// Size is how a unit's unfinished size comes about: a sum in trade words, and the rule it rests on.
+// Size is how a unit's unfinished size comes about: a sum in trade words, and the rules it rests on.
 type Size struct {
-	Sums []string
-	Rule string
+	Sums  []string
+	Rules []rules.Named
 }
 
 // Variant is one look among what falls out of a run.

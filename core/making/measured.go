@@ -9,6 +9,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
+	"vicis/core/rules"
 )
 
 // Measures is what a unit measures unfinished, where that is not what it should and the quilter goes on with it so: everything
@@ -103,8 +104,8 @@ func (t *Table) asMeasured(m Made) (Made, bool) {
 	}
 	m.Widths = nil
 	m.Size = Size{
-		Sums: []string{fmt.Sprintf("it should be %s, and %s %s", should, verb, is)},
-		Rule: "What comes later is made to what is there.",
+		Sums:  []string{fmt.Sprintf("it should be %s, and %s %s", should, verb, is)},
+		Rules: rules.By(rules.Measured),
 	}
 	for i := range m.Variants {
 		m.Variants[i].Size = Size{}

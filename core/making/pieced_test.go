@@ -101,7 +101,7 @@ func TestEveryMethodFillsItsOutline(t *testing.T) {
 			total += v.Count
 		}
 		last := m.Acts[len(m.Acts)-1]
-		if last.ID != "u" || m.Size.Rule == "" || len(m.Size.Sums) == 0 {
+		if last.ID != "u" || len(m.Size.Rules) == 0 || len(m.Size.Sums) == 0 {
 			t.Errorf("%s ends in %q, size %+v", how.By(), last.ID, m.Size)
 		}
 		known := map[string]bool{"r": true}

@@ -5,6 +5,7 @@ import (
 
 	"vicis/core/naming"
 	"vicis/core/piece"
+	"vicis/core/rules"
 )
 
 func init() { register(func() Method { return &QuarterSquare{} }) }
@@ -173,7 +174,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	out.Acts = r.acts
 	print := t.Ruler.Print
 	out.Size = Size{Sums: []string{fmt.Sprintf("%s − 2 × 1.4142 × %s = %s", print(up(a)), print(t.Seam),
-		print(up(a.Sub(c).Sub(c))))}, Rule: "Each of the two pairings takes √2 allowances."}
+		print(up(a.Sub(c).Sub(c))))}, Rules: rules.By(rules.QuarterSquare)}
 	if raw != u {
 		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed on its middle: %s − %s = %s", print(up(raw)),
 			print(up(raw.Sub(u))), print(up(u))))

@@ -5,6 +5,7 @@ import (
 
 	"vicis/core/naming"
 	"vicis/core/piece"
+	"vicis/core/rules"
 )
 
 func init() { register(func() Method { return &SquareInSquare{} }) }
@@ -159,8 +160,8 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	out.Acts = r.acts
 	print := t.Ruler.Print
 	out.Size = Size{
-		Sums: []string{fmt.Sprintf("1.4142 × %s + %s = %s", print(up(finished)), print(2*t.Seam), print(up(unit)))},
-		Rule: "The finished centre stands on its corner: its diagonal is the finished unit.",
+		Sums:  []string{fmt.Sprintf("1.4142 × %s + %s = %s", print(up(finished)), print(2*t.Seam), print(up(unit)))},
+		Rules: rules.By(rules.SquareSquare),
 	}
 	if whole.Cmp(unit) > 0 {
 		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed with equal margins: %s − %s = %s", print(up(whole)),
@@ -169,8 +170,8 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	if more := up(side).CeilTo(t.Ruler.Mark) - up(side); m.Centre.Unit == "" && more > 0 {
 		// The half diagonal of what is too much, on every side.
 		tip, _ := piece.Of(more).TimesRoot2().Half()
-		out.Size.Rule += fmt.Sprintf(" The centre is cut %s wide, %s more than it is drawn: its tips come %s nearer the edge.",
-			print(up(side).CeilTo(t.Ruler.Mark)), print(more), print(up(tip)))
+		out.Size.Rules = rules.By(rules.SquareSquare, fmt.Sprintf("The centre is cut %s wide, %s more than it is drawn: its tips come %s nearer the edge.",
+			print(up(side).CeilTo(t.Ruler.Mark)), print(more), print(up(tip))))
 	}
 	return out, true
 }

@@ -7,9 +7,6 @@ import (
 	"vicis/core/measure"
 )
 
-// SumRule is what every sum of sewn widths rests on.
-const SumRule = "Each seam takes an allowance from both of its sides, so sewn widths are the sum of the cut widths less two allowances a seam."
-
 // SumOf writes what sewn widths come to as a sum with pencil and paper: 5 × 2½″ − 4 seams × ½″ = 10½″.
 func SumOf(ruler measure.Ruler, seam measure.Length, widths []measure.Length, total measure.Length) string {
 	var terms []string

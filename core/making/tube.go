@@ -9,6 +9,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
+	"vicis/core/rules"
 )
 
 func init() { register(func() Method { return &Tube{} }) }
@@ -152,7 +153,7 @@ func (m *Tube) Make(t *Table) (Made, bool) {
 	out.Size = t.tubeSums(columns, out.Piece)
 	for i := range out.Variants {
 		if v := &out.Variants[i]; len(columns) > 1 && i > 0 {
-			v.Size = Size{Sums: out.Size.Sums[1:], Rule: out.Size.Rule} // as wide as it is cut
+			v.Size = Size{Sums: out.Size.Sums[1:], Rules: out.Size.Rules} // as wide as it is cut
 		}
 	}
 	return out, true
@@ -530,7 +531,7 @@ func (t *Table) tubeSums(list []Column, p piece.Piece) Size {
 		says += fmt.Sprintf(" + %s = %s, where a ring is opened at a seam", t.Ruler.Print(extra), t.Ruler.Print(up(p.H)))
 	}
 	out.Sums = append(out.Sums, says)
-	out.Rule = "A tube measures round what its strips are cut less two allowances each; a ring opened at a seam has the allowances of that seam at its ends."
+	out.Rules = rules.By(rules.Tube)
 	return out
 }
 

@@ -134,7 +134,7 @@ func TestEverySumStandsUpToAPencil(t *testing.T) {
 	checked := 0
 	everyStart(t, func(quilt string, p plan.Plan) {
 		check := func(what string, w words.Working) {
-			if len(w.Sums) == 0 || w.Rule == "" {
+			if len(w.Sums) == 0 || len(w.Rules) == 0 {
 				t.Errorf("%s, %s: no working", quilt, what)
 			}
 			for _, sum := range w.Sums {

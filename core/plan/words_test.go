@@ -17,6 +17,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/rules"
 )
 
 // someQuilts plans quilts that are no demo: every block of the library alone, few and many, with everything round it,
@@ -163,7 +164,7 @@ func TestEverySumBehindACountComesToIt(t *testing.T) {
 		for _, s := range p.Steps {
 			for _, sum := range s.Working.Sums {
 				left, right, found := strings.Cut(sum, " = ")
-				if !found || !strings.HasPrefix(s.Working.Rule, "Counted from the quilt down") {
+				if !found || len(s.Working.Rules) != 1 || s.Working.Rules[0].ID != rules.FromTop {
 					continue
 				}
 				for _, n := range names {

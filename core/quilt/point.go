@@ -8,6 +8,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
+	"vicis/core/rules"
 )
 
 // Point sets the blocks on their corners. They are sewn in diagonal rows, from the upper left corner of the quilt to
@@ -138,14 +139,14 @@ func Triangles(top Top, t *making.Table) []making.Made {
 	more, _ := top.beyond(block, t)
 	sideSquare, cornerSquare := squaresFor(w.Sub(s).Sub(s).Add(piece.Of(more)), s)
 	larger := p.larger(t.Units)
-	one := func(id naming.Unit, name, role string, q piece.Piece, square piece.Num, per, cuts int, says, sum,
-		rule string,
+	one := func(id naming.Unit, name, role string, q piece.Piece, square piece.Num, per, cuts int, says, sum string,
+		rule rules.ID,
 	) making.Made {
 		exact, _ := square.Length()
 		cut := exact + larger
 		squares := id.Squares()
 		written := making.Breadth(measure.Write(cut))
-		size := making.Size{Sums: []string{sum}, Rule: rule}
+		size := making.Size{Sums: []string{sum}, Rules: rules.By(rule)}
 		if larger > 0 {
 			size.Sums = append(size.Sums, fmt.Sprintf("%s + %s to trim = %s", t.Ruler.Print(exact),
 				t.Ruler.Print(larger), t.Ruler.Print(cut)))
@@ -170,12 +171,12 @@ func Triangles(top Top, t *making.Table) []making.Made {
 	list := []making.Made{one(naming.CornerTriangle, "Corner triangles", p.CornersOf(), corner, cornerSquare, 2, 1,
 		"Cut each square on one diagonal",
 		fmt.Sprintf("%s ÷ 1.4142 + 3.4142 × %s = %s", b, t.Ruler.Print(t.Seam), print(cornerSquare)),
-		"Half of a square: its short edges, on the straight grain, lie at the edge of the quilt.")}
+		rules.CornerTri)}
 	if top.Rows > 1 || top.Columns > 1 {
 		list = append([]making.Made{one(naming.SideTriangle, "Side triangles", p.Role, side, sideSquare, 4, 2,
 			"Cut each square on both diagonals",
 			fmt.Sprintf("%s × 1.4142 + 4.8284 × %s = %s", b, t.Ruler.Print(t.Seam), print(sideSquare)),
-			"A quarter of a square: its long edge, on the straight grain, lies at the edge of the quilt.")}, list...)
+			rules.SideTriangle)}, list...)
 	}
 	return list
 }

@@ -10,6 +10,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/rules"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -169,8 +170,7 @@ func (b Sheet) acrossWorking(a cutting.Across, what string) words.Working {
 				c.PerStrip, what, b.Say(room-measure.Length(c.PerStrip)*c.Cut)))
 		}
 		w.Sums = append(w.Sums, fmt.Sprintf("%d ÷ %d = %s, rounded up", c.Make(), c.PerStrip, n))
-		w.Rule = "A " + what +
-			" gives as many sub-cuts as go into its usable length, less what squaring up takes; the whole quilt is rounded up once."
+		w.Rules = rules.By(rules.PerStrip)
 		return w
 	}
 	var total measure.Length
@@ -181,9 +181,7 @@ func (b Sheet) acrossWorking(a cutting.Across, what string) words.Working {
 	}
 	w.Sums = append(w.Sums, fmt.Sprintf("%s in all ÷ %s: at least %d; laid out, %s", b.Say(total), b.Say(room),
 		measure.CeilDiv(total, room), n))
-	w.Rule = "A " + what +
-		" may give sub-cuts of several widths. How they share is searched until fewer is shown to be impossible: no " +
-		what + " holds more worth than a price on each width allows."
+	w.Rules = rules.By(rules.FewestStrips)
 	return w
 }
 
@@ -224,25 +222,25 @@ func (b Sheet) yardage(f cutting.Fabric, terms []string, buy string) words.Worki
 		return words.Working{
 			Sums: append(b.FromShelf(f),
 				fmt.Sprintf("%s is cut from cloth that is bought", b.Say(f.Rest))),
-			Rule: "What lies on the shelf is used first, the shortest length with room for a strip before the others.",
+			Rules: rules.By(rules.ShelfFirst),
 		}
 	}
 	w := words.Working{
 		Sums: []string{fmt.Sprintf("%s + %s to square up = %s", strings.Join(terms, " + "),
 			b.Say(b.Table.Squaring*measure.Length(1+f.Again)), b.Say(f.Length))},
-		Rule: "Strips lie side by side along the cloth; shops sell in steps.",
+		Rules: rules.By(rules.Yardage),
 	}
 	switch {
 	case f.Prints > 1 && b.Dealt.Any():
-		w.Rule = fmt.Sprintf("For each of %d prints as much as the one takes that most is cut of. ", f.Prints) + w.Rule
+		w.Rules = append(w.Rules, rules.Of(rules.PrintsDealt, fmt.Sprintf("There are %d.", f.Prints)))
 	case f.Prints > 1:
-		w.Rule = fmt.Sprintf("For each of %d prints, which share the strips as evenly as they go. ", f.Prints) + w.Rule
+		w.Rules = append(w.Rules, rules.Of(rules.PrintsShare, fmt.Sprintf("There are %d.", f.Prints)))
 	}
 	if n := b.Buying.Shrinks; n > 0 {
 		w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %d in a hundred that washing leaves = %s", b.Say(f.Length), 100-n,
 			b.Shop().Print(b.Buying.Washed(f.Length))))
 	} else {
-		w.Rule += " Shrinkage is not in it: say how much the cloth shrinks if you wash it first."
+		w.Rules = append(w.Rules, rules.Of(rules.Shrinkage, "It is not in this sum: say how much the cloth shrinks if you wash it first."))
 	}
 	if b.Buying.Margin > 0 {
 		w.Sums = append(w.Sums, fmt.Sprintf("%s more, to be safe", b.Say(b.Buying.Margin)))
@@ -452,7 +450,7 @@ func (b Sheet) runWorking(s cutting.Strip) words.Working {
 			fmt.Sprintf("%d × %s − %s × %s = %s", s.Count, b.Say(each), words.Plural(s.Count-1, "seam"),
 				b.Say(2*b.Table.Seam), b.Say(n*each-(n-1)*2*b.Table.Seam)),
 		},
-		Rule: "Strips sewn end to end lose an allowance on both sides of each seam; the run is cut to the lengths needed.",
+		Rules: rules.By(rules.EndToEnd),
 	}
 }
 
@@ -473,7 +471,7 @@ func (b Sheet) backWorking() words.Working {
 			fmt.Sprintf("%d × %s − %s × %s = %s, for %s", back.Lengths, b.Say(usable), words.Plural(back.Seams, "seam"),
 				b.Say(2*back.Seam), b.Say(n*usable-measure.Length(back.Seams)*2*back.Seam), b.Say(span)),
 		},
-		Rule: "Whole lengths of cloth are laid along the quilt or across it, whichever takes less.",
+		Rules: rules.By(rules.BackLengths),
 	}
 }
 
@@ -488,6 +486,6 @@ func (b Sheet) bindWorking(s cutting.Strip) words.Working {
 			fmt.Sprintf("%d × %s − %s × %s = %s", s.Count, b.Say(usable), words.Plural(s.Count-1, "seam"),
 				b.Say(bind.Width), b.Say(n*usable-(n-1)*bind.Width)),
 		},
-		Rule: "Strips joined on the diagonal lose the width of a strip at each seam.",
+		Rules: rules.By(rules.Diagonal),
 	}
 }

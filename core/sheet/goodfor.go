@@ -6,6 +6,7 @@ import (
 
 	"vicis/core/cloth"
 	"vicis/core/measure"
+	"vicis/core/rules"
 	"vicis/core/words"
 )
 
@@ -55,8 +56,8 @@ func (b Sheet) GoodFor(remnants []Remnant) []GoodFor {
 				list = append(list, GoodFor{
 					Says: fmt.Sprintf("%d squares of %s for the corners of %s come out of what is left of %s: 4 are wanted.", n, b.Say(side), ring.Border.Name, r.name),
 					Working: words.Working{
-						Sums: []string{fmt.Sprintf("%s of %s × %s, each %d × %d squares", words.Plural(r.count, "piece"), b.Say(r.long), b.Say(r.short), r.long/side, r.short/side)},
-						Rule: "A corner square is as wide as its border is cut.",
+						Sums:  []string{fmt.Sprintf("%s of %s × %s, each %d × %d squares", words.Plural(r.count, "piece"), b.Say(r.long), b.Say(r.short), r.long/side, r.short/side)},
+						Rules: rules.By(rules.CornerSquares),
 					},
 				})
 				break
@@ -80,8 +81,8 @@ func (b Sheet) spareBlocks() (list []GoodFor) {
 			list = append(list, GoodFor{
 				Says: fmt.Sprintf("%d more of %s can be sewn of parts that are left over.", n, m.Unit.Name),
 				Working: words.Working{
-					Sums: []string{fmt.Sprintf("%d of them take no more cut than the %d of the quilt; %d would", b.Layout.Count[m.Unit.ID]+n, b.Layout.Count[m.Unit.ID], b.Layout.Count[m.Unit.ID]+n+1)},
-					Rule: "What falls out of one run together is left over where the quilt does not take all of it.",
+					Sums:  []string{fmt.Sprintf("%d of them take no more cut than the %d of the quilt; %d would", b.Layout.Count[m.Unit.ID]+n, b.Layout.Count[m.Unit.ID], b.Layout.Count[m.Unit.ID]+n+1)},
+					Rules: rules.By(rules.SpareBlock),
 				},
 			})
 		}
@@ -139,7 +140,7 @@ func (b Sheet) anotherBorder(rest []left) (GoodFor, bool) {
 			Working: words.Working{
 				Sums: append(sums, fmt.Sprintf("less %s in each of %s = %s", b.Say(2*s), words.Plural(pieces-1, "seam"), b.Say(has/b.Table.Ruler.Mark*b.Table.Ruler.Mark)),
 					fmt.Sprintf("two sides of %s and two ends of %s = %s", b.Say(h), b.Say(w+2*width-4*s), b.Say(takes.CeilTo(b.Table.Ruler.Mark)))),
-				Rule: "Strips sewn end to end lose an allowance on both sides of every seam.",
+				Rules: rules.By(rules.EndToEnd),
 			},
 		}, true
 	}

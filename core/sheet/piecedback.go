@@ -6,6 +6,7 @@ import (
 
 	"vicis/core/cutting"
 	"vicis/core/measure"
+	"vicis/core/rules"
 	"vicis/core/words"
 )
 
@@ -80,8 +81,8 @@ func (b Sheet) backOf(courses []cutting.Course, names []string, whole int, rest 
 	}
 	sums = append(sums, fmt.Sprintf("together %s wide, of %s that are wanted", b.Say(wide), b.Say(rest.CeilTo(b.Table.Ruler.Mark))))
 	return GoodFor{Says: says, Working: words.Working{
-		Sums: sums,
-		Rule: fmt.Sprintf("Every seam of a back takes %s of both sides.", b.Say(back.Seam)),
+		Sums:  sums,
+		Rules: rules.By(rules.PiecedBack, fmt.Sprintf("Its allowance is %s.", b.Say(back.Seam))),
 	}}
 }
 

@@ -2,10 +2,12 @@ package sheet
 
 import (
 	"fmt"
+	"slices"
 
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/rules"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -32,11 +34,11 @@ type Trim struct {
 func (b Sheet) widthWorking(parts []measure.Length, total measure.Length) words.Working {
 	if len(parts) < 2 {
 		return words.Working{
-			Sums: []string{b.Say(total) + ", as it is cut"},
-			Rule: "Nothing is sewn yet, so nothing is taken up.",
+			Sums:  []string{b.Say(total) + ", as it is cut"},
+			Rules: rules.By(rules.AsCut),
 		}
 	}
-	return words.Working{Sums: []string{making.SumOf(b.Table.Ruler, b.Table.Seam, parts, total)}, Rule: making.SumRule}
+	return words.Working{Sums: []string{making.SumOf(b.Table.Ruler, b.Table.Seam, parts, total)}, Rules: rules.By(rules.SewnWidth)}
 }
 
 // Trim tells what everything measures.
@@ -79,9 +81,7 @@ func (b Sheet) measures(t *Trim, w, h measure.Length) {
 	t.Unfinished, t.Finished = b.Say(w)+" × "+b.Say(h), b.Say(w-2*b.Table.Seam)+" × "+b.Say(h-2*b.Table.Seam)
 	t.Working.Sums = append(t.Working.Sums, fmt.Sprintf("finished: %s − %s = %s, %s − %s = %s", b.Say(w),
 		b.Say(2*b.Table.Seam), b.Say(w-2*b.Table.Seam), b.Say(h), b.Say(2*b.Table.Seam), b.Say(h-2*b.Table.Seam)))
-	if t.Working.Rule == "" {
-		t.Working.Rule = "Finished is what is seen once an allowance is sewn away on every side."
-	}
+	t.Working.Rules = append(slices.Clone(t.Working.Rules), rules.Of(rules.Finished))
 }
 
 func (b Sheet) unitSizes() (list []Trim) {
@@ -93,15 +93,15 @@ func (b Sheet) unitSizes() (list []Trim) {
 		if s.InLength {
 			t.Unfinished, t.Working = b.Say(s.H)+" wide", b.widthWorking(s.Sum, s.H)
 			if len(s.Says.Sums) > 0 {
-				t.Working = words.Working{Sums: s.Says.Sums, Rule: s.Says.Rule}
+				t.Working = words.Working{Sums: s.Says.Sums, Rules: s.Says.Rules}
 			}
 			list = append(list, t)
 			continue
 		}
-		t.Working = words.Working{Sums: append([]string{}, s.Says.Sums...), Rule: s.Says.Rule}
+		t.Working = words.Working{Sums: append([]string{}, s.Says.Sums...), Rules: s.Says.Rules}
 		if len(s.Sum) > 0 {
 			t.Working = words.Working{Sums: []string{"across: " +
-				making.SumOf(b.Table.Ruler, b.Table.Seam, s.Sum, s.W)}, Rule: making.SumRule}
+				making.SumOf(b.Table.Ruler, b.Table.Seam, s.Sum, s.W)}, Rules: rules.By(rules.SewnWidth)}
 		}
 		if s.Sewn && b.Layout.Count[s.ID] > 0 {
 			t.Kind = "block"
@@ -124,7 +124,7 @@ func (b Sheet) triangleSizes() (list []Trim) {
 		if m.Unit.ID.IsTriangle() {
 			list = append(list, Trim{
 				ID: m.Unit.ID.Step(), Name: m.Unit.Name, Kind: "setting", Picture: b.album.Named(m.Unit.ID.Step()),
-				Working:    words.Working{Sums: m.Size.Sums, Rule: m.Size.Rule},
+				Working:    words.Working{Sums: m.Size.Sums, Rules: m.Size.Rules},
 				Unfinished: "cut from squares of " + b.Say(m.Acts[0].Patch.W.CeilTo(b.Table.Ruler.Mark)),
 			})
 		}
@@ -171,7 +171,7 @@ func (b Sheet) topSizes() (list []Trim) {
 		top.Working = words.Working{Sums: []string{
 			diagonal("across", b.Plain.Columns, w),
 			diagonal("down", b.Plain.Rows, h),
-		}, Rule: "A block on point is as wide as its diagonal."}
+		}, Rules: rules.By(rules.OnPoint)}
 	}
 	b.measures(&top, w, h)
 	list = append(list, top)
@@ -188,6 +188,7 @@ func (b Sheet) topSizes() (list []Trim) {
 		inner := ring.W - 2*ring.Width + 4*b.Table.Seam
 		t.Working.Sums = []string{fmt.Sprintf("across: %s + 2 × (%s − %s) = %s", b.Say(inner), b.Say(ring.Width),
 			b.Say(2*b.Table.Seam), b.Say(ring.W))}
+		t.Working.Rules = rules.By(rules.Border)
 		b.measures(&t, ring.W, ring.H)
 		list = append(list, t)
 	}

@@ -13,6 +13,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/needle"
 	"vicis/core/quilt"
+	"vicis/core/rules"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -488,19 +489,19 @@ func (b Sheet) workCounts(steps []Step) {
 		if s.Spare > 0 {
 			sum += fmt.Sprintf(" + %d spare", s.Spare)
 		}
-		if s.Working.Rule != "" {
+		if len(s.Working.Rules) > 0 {
 			continue
 		}
 		if list := laidOut[i]; len(list) > 0 {
 			one := words.Plural(s.Make, s.One)
 			s.Working.Sums = []string{fmt.Sprintf("%s, laid out together: %s", strings.Join(list, " and "), one)}
-			s.Working.Rule = "How they share is worked out under Cut; of an assortment every print by itself."
+			s.Working.Rules = rules.By(rules.Together)
 			if len(terms[i]) > 0 {
 				s.Working.Sums = append(s.Working.Sums, "and "+sum)
 			}
 			continue
 		}
-		s.Working.Rule = "Counted from the quilt down; rounded up once for the whole quilt, not block by block."
+		s.Working.Rules = rules.By(rules.FromTop)
 		if len(terms[i]) == 0 {
 			s.Working.Sums = []string{fmt.Sprintf("%d in the quilt", s.Make)}
 			continue

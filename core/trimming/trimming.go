@@ -6,6 +6,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/quilt"
+	"vicis/core/rules"
 )
 
 // Size is one kind of thing and what it measures. A strip set has no finished length: it is as long as the cloth is
@@ -62,7 +63,7 @@ func pieced(m making.Made, s measure.Length) []Size {
 			size.Name = m.Unit.Name
 		}
 		if bonus {
-			size.Says = making.Size{Rule: "What the second seam makes of a trimming: the corner's square less 2√2 allowances."}
+			size.Says = making.Size{Rules: rules.By(rules.Bonus)}
 		}
 		list = append(list, size)
 	}

@@ -8,12 +8,13 @@ import (
 	"unicode/utf8"
 
 	"vicis/core/measure"
+	"vicis/core/rules"
 )
 
-// Working is how a number comes about: the sum in trade words with its values, and the rule it rests on.
+// Working is how a number comes about: the sum in trade words with its values, and the rules it rests on.
 type Working struct {
-	Sums []string `json:"sums"`
-	Rule string   `json:"rule"`
+	Sums  []string      `json:"sums"`
+	Rules []rules.Named `json:"rules"`
 }
 
 // Size is a width and a height.

@@ -13,6 +13,7 @@ const views = [
   `${quilt}/sew`,
   `${quilt}/press`,
   `${quilt}/trim`,
+  `${quilt}/rules`,
   `${quilt}/tally`,
   `${quilt}/bench/block`,
   `${quilt}/iron/half`,

@@ -37,6 +37,20 @@ test("every number can show its working", async ({ page }) => {
   await page.keyboard.press("w");
   await page.getByRole("button", { name: "Cloth of Drizzle: show the working" }).click();
   await expect(page.getByText("25 × 21/2″ + 1/2″ to square up = 63″")).toBeVisible();
+
+  // And the rule it rests on, where that comes from, and what else rests on it here.
+  await page.getByRole("link", { name: /This rule in the book: Strips lie side by side/ }).click();
+  const rule = page.getByRole("article", { name: /Strips lie side by side/ });
+  await expect(rule).toBeInViewport();
+  await expect(rule.getByText("common practice", { exact: true })).toBeVisible();
+  await expect(rule.getByText(/TestTheChainQuiltStandsUpToAPencil in core\/plan/)).toBeVisible();
+  await expect(rule.getByText("25 × 21/2″ + 1/2″ to square up = 63″")).toBeVisible();
+  await expect(page.getByRole("article", { name: /A goose is trimmed/ })).toContainText(
+    "Nothing in this quilt rests on it.",
+  );
+  await page.goto("/q/demo-boat-shed/trim");
+  await page.getByRole("link", { name: "The book of rules" }).click();
+  await expect(page.getByRole("article", { name: /Two seams that meet lock/ })).toContainText("In this quilt");
 });
 
 test("schools change what the plan says, for the project and for one step", async ({ page }) => {

@@ -38,6 +38,7 @@ export const router = createBrowserRouter([
       { path: "cut/mat", lazy: async () => ({ Component: (await import("./cut/ScriptPage")).ScriptPage }) },
       { path: "sew", lazy: async () => ({ Component: (await import("./sew/SewPage")).SewPage }) },
       { path: "tally", lazy: async () => ({ Component: (await import("./book/BookPage")).BookPage }) },
+      { path: "rules", lazy: async () => ({ Component: (await import("./rules/RulesPage")).RulesPage }) },
       { path: "press", lazy: async () => ({ Component: (await import("./press/PressPage")).PressPage }) },
       {
         path: "trim/:step",

@@ -47,6 +47,7 @@ export type Deal = Schemas["SheetDeal"];
 export type DealtPrint = Schemas["SheetDealtPrint"];
 export type Fabric = Schemas["ClothFabric"];
 export type Ledger = Schemas["SheetLedger"];
+export type RuleHere = Schemas["PlanRuleHere"];
 export type Working = Schemas["WordsWorking"];
 export type Question = Schemas["DocumentQuestion"];
 export type Revised = Schemas["Revised"];
@@ -155,6 +156,8 @@ export const server = {
     ),
   packs: () => ask<Pack[]>(client.GET("/api/packs")),
   sums: (id: string) => ask<Sum[]>(client.GET("/api/quilts/{id}/sums", { params: { path: { id } } })),
+  rules: (id: string, signal: AbortSignal) =>
+    ask<Schemas["Rules"]>(client.GET("/api/quilts/{id}/rules", { params: { path: { id } }, signal })),
   times: (id: string, clock: number) =>
     ask<Schemas["TallyTimes"]>(client.GET("/api/quilts/{id}/times", { params: { path: { id }, query: { clock } } })),
   readTally: (id: string, text: string) =>

@@ -29,6 +29,7 @@ export const keys = {
   again: (document: Document, block: string) => ["again", document, block],
   waves: (document: Document, unit: string) => ["waves", document, unit],
   book: (id: string, which: object, events: number) => ["book", id, which, events],
+  rules: (id: string, rev: number, events: number) => ["rules", id, rev, events],
   times: (id: string, rev: number, events: number) => ["times", id, rev, events],
   packs: ["packs"] as const,
   sums: (id: string, rev: number, events: number) => ["sums", id, rev, events],

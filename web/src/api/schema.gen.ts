@@ -533,6 +533,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/quilts/{id}/rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The book of rules: what every working rests on, where it comes from, by which test it is checked, and what it comes to in this quilt */
+        get: operations["rules"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/quilts/{id}/sums": {
         parameters: {
             query?: never;
@@ -2216,6 +2233,26 @@ export interface components {
             tubes: components["schemas"]["SheetTube"][];
             values: components["schemas"]["SheetValues"];
         };
+        PlanRuleHere: {
+            checks: components["schemas"]["RulesCheck"][];
+            /** @description In the letters that the sentence explains; empty where a sentence says it all */
+            formula: string;
+            /** @enum {string} */
+            from: "published" | "common practice" | "geometry" | "counting" | "our judgement" | "from memory";
+            /** @description The sums of this quilt that rest on it, none of them twice */
+            here: components["schemas"]["PlanUse"][];
+            id: string;
+            /**
+             * Format: int64
+             * @description How many more there are
+             */
+            more: number;
+            says: string;
+            /** @description What was published, or what the judgement is; empty where From says it all */
+            source: string;
+            /** @enum {string} */
+            topic: "sizes" | "counts" | "cutting" | "cloth" | "squaring up" | "pressing" | "thread" | "backing and binding" | "what is left" | "verdicts";
+        };
         PlanSeam: {
             effective: components["schemas"]["MeasureReading"];
             fold: components["schemas"]["MeasureReading"];
@@ -2233,6 +2270,11 @@ export interface components {
              */
             turn?: number;
             unit: string;
+        };
+        PlanUse: {
+            sums: string[];
+            /** @description What is worked out */
+            what: string;
         };
         Preview: {
             /** @description As it was read, lengths in canonical text */
@@ -2378,6 +2420,22 @@ export interface components {
             changes: string[];
             /** Format: int64 */
             rev: number;
+        };
+        Rules: {
+            rules: components["schemas"]["PlanRuleHere"][];
+        };
+        RulesCheck: {
+            /** @description What outside of the computation it is held against */
+            against: string;
+            /** @description The folder of the core the test stands in */
+            room: string;
+            test: string;
+        };
+        RulesNamed: {
+            /** @description Of a rule in the book */
+            id: string;
+            /** @description The rule, with what is particular to this sum */
+            says: string;
         };
         SeamIn: {
             document: components["schemas"]["Document"];
@@ -3765,7 +3823,7 @@ export interface components {
             w: components["schemas"]["MeasureReading"];
         };
         WordsWorking: {
-            rule: string;
+            rules: components["schemas"]["RulesNamed"][];
             sums: string[];
         };
     };
@@ -4896,6 +4954,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Revised"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rules"];
                 };
             };
             /** @description Error */

@@ -1,6 +1,7 @@
 // Show the working: the sum behind a number, in trade words with its values, and the rule. The core gives both.
 import { Box, chakra, Text } from "@chakra-ui/react";
 import { createContext, type ReactNode, useContext, useState } from "react";
+import { Link, useParams } from "react-router";
 import type { Working } from "../api/client";
 import { Ruled } from "./Ruled";
 import { useKey } from "./useKey";
@@ -42,6 +43,7 @@ export function Worked({ working, children, label }: { working: Working; childre
 }
 
 export function WorkingText({ working }: { working: Working }) {
+  const { id } = useParams();
   return (
     <Box
       borderLeftWidth="2px"
@@ -60,9 +62,20 @@ export function WorkingText({ working }: { working: Working }) {
           <Ruled>{s}</Ruled>
         </Text>
       ))}
-      <Text color="soft">
-        <Ruled>{working.rule}</Ruled>
-      </Text>
+      {working.rules.map((r) => (
+        <Text key={r.id} color="soft">
+          <Ruled>{r.says}</Ruled>{" "}
+          {id && (
+            <Link
+              to={`/q/${id}/rules#${r.id}`}
+              aria-label={`This rule in the book: ${r.says}`}
+              style={{ textDecoration: "underline" }}
+            >
+              rule
+            </Link>
+          )}
+        </Text>
+      ))}
     </Box>
   );
 }

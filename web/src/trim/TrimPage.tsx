@@ -31,7 +31,10 @@ export function TrimPage() {
     <Box px={{ base: "8px", md: "28px" }} py="22px" maxW="1100px" mx="auto">
       <Section title="What it must measure" aside={<TurnButton />}>
         <Text color="soft" mb="14px">
-          <Ruled>{`Measure after pressing, before the next seam. Unfinished includes ${plan.seam.effective.text} of allowance on every side.`}</Ruled>
+          <Ruled>{`Measure after pressing, before the next seam. Unfinished includes ${plan.seam.effective.text} of allowance on every side.`}</Ruled>{" "}
+          <Link to={`/q/${project.id}/rules`} style={{ textDecoration: "underline" }}>
+            The book of rules
+          </Link>
         </Text>
         <Box overflowX="auto">
           <chakra.table w="100%">
