@@ -76,7 +76,7 @@ func TestTheTallyBook(t *testing.T) {
 	if code, says := read(table); code != http.StatusOK || count() != 231 {
 		t.Errorf("its own table: %d %.300s, %d events", code, says, count())
 	}
-	line := fmt.Sprintf("\r\nnew-00001,2026-04-01T00:00:00Z,%s,,made,3,,,,,%s,%s,1", step.ID, step.Exact, step.Look)
+	line := fmt.Sprintf("\r\nnew-00001,2026-04-01T00:00:00Z,%s,,made,3,,,,,%s,%s,1,", step.ID, step.Exact, step.Look)
 	if code, says := read(strings.TrimSpace(table) + line + strings.ReplaceAll(line, "new-00001", "short")); code != 422 || !strings.Contains(says, "/line/234") || count() != 231 {
 		t.Errorf("a wrong line: %d %.400s, %d events", code, says, count())
 	}
