@@ -26,7 +26,7 @@ var floors = [][]string{
 	{"tally", "drawn", "needle"},
 	{"sheet", "advice", "order"},
 	{"ask"},
-	{"plan"},
+	{"plan", "instructions"},
 	{"starter", "library"},
 }
 

@@ -131,7 +131,15 @@ func Of(w *work.Work, step naming.Step, near int) (Card, bool) {
 		before = turned
 		c.Lies = append(c.Lies, l)
 	}
-	c.Batch.Turned = (c.Batch.Turned + 360 - t.orient(joins[len(joins)-1]).turned) % 360
+	lies := t.orient(joins[len(joins)-1]).turned
+	if c.Batch.Stage == batching.Top { // the quilt is turned from side to side, and back in the end
+		for _, j := range joins {
+			if j.A.From == "" {
+				lies += j.A.Turn
+			}
+		}
+	}
+	c.Batch.Turned = (c.Batch.Turned + 720 - lies%360) % 360
 	return c, true
 }
 

@@ -262,6 +262,13 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 	}
 }
 
+// Told says what to do in a batch, in the imperative.
+func (b Sheet) Told(batch batching.Batch) string {
+	var s Step
+	b.sewn(&s, batch)
+	return s.Says
+}
+
 // pairWords says what is sewn to what, and draws both.
 func (b Sheet) pairWords(s *Step, batch batching.Batch) {
 	s.Sewing.LeftPicture, s.Sewing.RightPicture = b.album.Part(batch.Left.Piece), b.album.Part(batch.Right.Piece)

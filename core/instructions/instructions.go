@@ -1,0 +1,317 @@
+// Package instructions tells the whole work as one sheet of lines, in the order of the work: what a quilter follows who follows it to the
+// letter. It holds what the screens and the papers say, from the same facts, and no drawing.
+package instructions
+
+import (
+	"fmt"
+	"strings"
+
+	"vicis/core/batching"
+	"vicis/core/drawn"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/needle"
+	"vicis/core/sheet"
+	"vicis/core/work"
+)
+
+// Sheet is the work as lines.
+type Sheet struct {
+	Name    string   `json:"name"`
+	Fabrics []Fabric `json:"fabrics"`
+	Lines   []Line   `json:"lines"`
+}
+
+// Fabric is cloth by its name.
+type Fabric struct {
+	ID   string `json:"id"`
+	Name string `json:"name"`
+}
+
+// Do is what a line asks for.
+type Do string
+
+// What lines ask for.
+const (
+	CutStrips Do = "cut strips" // of cloth, as long as it is wide
+	CutAcross Do = "cut across" // strips, or strip sets
+	CutPieces Do = "cut pieces" // patches from pieces on the shelf, or from ends
+	EndToEnd  Do = "end to end" // strips sewn end to end, of which lengths are cut
+	Sew       Do = "sew"        // edge to edge
+	Words     Do = "words"      // told in words alone
+)
+
+// Line is one thing to do.
+type Line struct {
+	Do    Do          `json:"do" enum:"cut strips,cut across,cut pieces,end to end,sew,words"`
+	Says  string      `json:"says"`
+	Step  naming.Step `json:"step,omitempty" doc:"Whose pile grows by it, where that is one"`
+	Times int         `json:"times" doc:"How often it is done; each time it makes one of the step, or what its cuts say"`
+
+	Fabric string      `json:"fabric,omitempty" doc:"Of strips and pieces"`
+	Wide   float64     `json:"wide,omitempty" doc:"Of strips and pieces, in inches"`
+	Long   float64     `json:"long,omitempty" doc:"Of strips, of pieces, and of what strips sewn end to end must give"`
+	Of     naming.Step `json:"of,omitempty" doc:"The pile that is cut, or sewn end to end"`
+	Cuts   []Cut       `json:"cuts,omitempty" doc:"One after another from the clean end"`
+	Seams  []Seam      `json:"seams,omitempty" doc:"In the order they are sewn"`
+	Each   bool        `json:"each,omitempty" doc:"Every seam is one of the step, and all of them make one thing; else all of them make one of the step"`
+	After  int         `json:"after,omitempty" enum:"0,90,180,270" doc:"How what the last seam gives is turned, clockwise, to lie as its pile does"`
+	Set    bool        `json:"set,omitempty" doc:"What is sewn lies as long as its strips are"`
+}
+
+// Cut is one cut across.
+type Cut struct {
+	Reads float64     `json:"reads" doc:"On the ruler in inches, from the end cleaned last"`
+	Text  string      `json:"text" doc:"The same, as the ruler says it"`
+	Step  naming.Step `json:"step,omitempty" doc:"The pile that what falls off goes to; none where the end is cleaned"`
+	Wide  float64     `json:"wide,omitempty" doc:"How it lies in its pile, where it is a patch of cloth: its level edge"`
+	High  float64     `json:"high,omitempty" doc:"And its upright edge"`
+	N     int         `json:"n,omitempty" doc:"How many of it come of each piece, where it is not cut across"`
+}
+
+// Seam is how two layers lie: their edges that are sewn on the right, at the guide.
+type Seam struct {
+	Lower Layer        `json:"lower" doc:"Right side up"`
+	Upper Layer        `json:"upper" doc:"Taken right side up with the edge that is sewn on the left, and turned over like a page onto the lower one"`
+	Takes float64      `json:"takes" doc:"The allowance, in inches"`
+	Press needle.Press `json:"press" enum:",lower,upper,open" doc:"Which layer the allowances are pressed toward once it is opened"`
+}
+
+// Layer is one of them.
+type Layer struct {
+	Of    naming.Step `json:"of,omitempty" doc:"The pile it is taken from; none for what is under way: what was sewn last"`
+	Turn  int         `json:"turn,omitempty" enum:"0,90,180,270" doc:"Clockwise, against how it lies in its pile, or how what is under way lay when its last seam was opened"`
+	Strip bool        `json:"strip,omitempty" doc:"It is cut to the length of the edge it is sewn to"`
+}
+
+// Of tells the work line by line.
+func Of(w *work.Work) Sheet {
+	t := teller{w: w, b: sheet.Of(w, nil)}
+	out := Sheet{Name: w.Document.Name, Fabrics: []Fabric{}, Lines: []Line{}}
+	for _, f := range w.Document.Fabrics {
+		out.Fabrics = append(out.Fabrics, Fabric{f.ID, f.Name})
+	}
+	sewn := map[naming.Step]bool{}
+	for i, told := range t.b.Script() {
+		part := w.Script[i]
+		for k, l := range part.Lines {
+			says := strings.Join(nonEmpty(told.Lines[k].Says, told.Lines[k].Held), " ")
+			if l.Kind == work.SewSet {
+				for _, b := range w.Batches {
+					if w.Acts[b.ID].Made.Unit.ID == part.Set && b.Stage == batching.Sets {
+						t.lines = append(t.lines, t.batch(b))
+						sewn[b.ID] = true
+					}
+				}
+				continue
+			}
+			t.cut(l, says)
+		}
+	}
+	for _, b := range w.Batches {
+		if !sewn[b.ID] && b.Make > 0 {
+			t.lines = append(t.lines, t.batch(b))
+		}
+	}
+	out.Lines = append(out.Lines, t.lines...)
+	return out
+}
+
+func nonEmpty(list ...string) (out []string) {
+	for _, s := range list {
+		if s != "" {
+			out = append(out, s)
+		}
+	}
+	return out
+}
+
+// teller tells lines.
+type teller struct {
+	w     *work.Work
+	b     sheet.Sheet
+	lines []Line
+}
+
+func inches(l measure.Length) float64 { return drawn.Round(l.Inches()) }
+
+// cut tells a line of the cutting.
+func (t *teller) cut(l work.Line, says string) {
+	line := Line{Do: Words, Says: says, Times: l.Times}
+	switch l.Kind {
+	case work.Strips, work.Ready:
+		usable, _ := t.w.Table.Usable(l.Strip.Role)
+		line.Do, line.Step, line.Fabric, line.Wide, line.Long = CutStrips, l.Strip.ID, t.b.Fabric(l.Strip.Role), inches(l.Strip.Cut), inches(usable)
+	case work.AcrossIt:
+		line.Do, line.Of = CutAcross, t.from(l)
+		line.Cuts = t.marks(l)
+	case work.Piece:
+		t.pieces(&line, l)
+	case work.EndToEnd:
+		line.Do, line.Of, line.Step, line.Long = EndToEnd, l.Strip.ID, l.Strip.For, inches(l.Strip.Joined.Pieces[0])
+	}
+	t.lines = append(t.lines, line)
+}
+
+// from is the pile that is cut across.
+func (t *teller) from(l work.Line) naming.Step {
+	if l.Strip != nil {
+		return l.Strip.ID
+	}
+	set := t.w.Unit(l.Across.Set)
+	if len(set.Seams) == 0 { // a set of one strip
+		for _, s := range set.Acts[0].Strips {
+			for _, f := range t.w.Cut.Fabrics {
+				for _, strip := range f.Strips {
+					if strip.Role == s.Role && strip.Width == s.Width {
+						return strip.ID
+					}
+				}
+			}
+		}
+	}
+	return set.Acts[len(set.Acts)-1].ID
+}
+
+// marks are the cuts across, one after another.
+func (t *teller) marks(l work.Line) []Cut {
+	at, which := l.Across.Marks(*l.Pattern, &t.w.Table)
+	squared := at[0]
+	list := []Cut{{Reads: inches(at[0]), Text: t.b.Say(at[0])}}
+	for i := 1; i < len(at); i++ {
+		c := Cut{Reads: inches(at[i] - squared), Text: t.b.Say(at[i] - squared)}
+		if which[i] < 0 {
+			squared = at[i]
+		} else {
+			c.Step = l.Across.Cuts[which[i]].ID
+			c.Wide, c.High = t.lies(c.Step)
+		}
+		list = append(list, c)
+	}
+	return list
+}
+
+// lies is how a patch lies in its pile.
+func (t *teller) lies(step naming.Step) (wide, high float64) {
+	if a := t.w.Acts[step].Act; a.Patch != nil {
+		mark := t.w.Table.Ruler.Mark
+		return inches(a.Patch.W.CeilTo(mark)), inches(a.Patch.H.CeilTo(mark))
+	}
+	return 0, 0
+}
+
+// pieces are cut from what lies on the shelf, or from ends.
+func (t *teller) pieces(line *Line, l work.Line) {
+	line.Do = CutPieces
+	add := func(role string, have [2]measure.Length, step naming.Step, n int) {
+		line.Fabric, line.Wide, line.Long = t.b.Fabric(role), inches(have[0]), inches(have[1])
+		c := Cut{Step: step, N: n}
+		c.Wide, c.High = t.lies(step)
+		line.Cuts = append(line.Cuts, c)
+	}
+	if l.Lay == nil {
+		one := l.Piece
+		add(one.Role, [2]measure.Length{one.Have.W, one.Have.L}, one.Act, l.Gives[0].N)
+		return
+	}
+	for _, g := range l.Lay.Gives {
+		add(l.Lay.Role, [2]measure.Length{l.Lay.Have.W, l.Lay.Have.L}, g.Act, g.N)
+	}
+}
+
+// batch tells what is sewn, or done with what was sewn.
+func (t *teller) batch(b batching.Batch) Line {
+	line := Line{Do: Words, Says: t.b.Told(b), Step: b.ID, Times: b.Make}
+	if b.Does != making.Sews {
+		return line
+	}
+	card, ok := needle.Of(t.w, b.ID, 0)
+	for ok && len(card.Lies) < card.Seams {
+		more, _ := needle.Of(t.w, b.ID, len(card.Lies))
+		card.Lies = append(card.Lies, more.Lies...)
+		card.Batch = more.Batch
+	}
+	if !ok || card.Laid != nil || len(card.Piles) > 0 || b.Stage == batching.Finish || odd(card) {
+		return line
+	}
+	line.Do, line.Each, line.After, line.Set = Sew, card.Each, card.Batch.Turned, b.Stage == batching.Sets
+	for _, l := range card.Lies {
+		line.Seams = append(line.Seams, Seam{t.layer(l.Lower), t.layer(l.Upper), inches(l.Takes), l.Press})
+	}
+	return line
+}
+
+// odd says whether something is laid at an odd eighth: halves that were cut on their diagonal.
+func odd(card needle.Card) bool {
+	for _, l := range card.Lies {
+		if l.Lower.Turn%90 != 0 || l.Upper.Turn%90 != 0 {
+			return true
+		}
+	}
+	return false
+}
+
+func (t *teller) layer(l needle.Layer) Layer {
+	out := Layer{Of: l.From, Turn: l.Turn}
+	for _, f := range t.w.Cut.Fabrics {
+		for _, s := range f.Strips {
+			out.Strip = out.Strip || s.ID == l.From && s.Joined != nil && !s.Lengths
+		}
+	}
+	return out
+}
+
+// Text prints the sheet for people.
+func (s Sheet) Text() string {
+	var out strings.Builder
+	fmt.Fprintf(&out, "%s\n", s.Name)
+	for i, l := range s.Lines {
+		fmt.Fprintf(&out, "%4d  %s\n", i+1, l.Says)
+		for _, c := range l.Cuts {
+			if c.Text != "" {
+				fmt.Fprintf(&out, "        at %s%s\n", c.Text, pile(c))
+			}
+		}
+		for k, seam := range l.Seams {
+			fmt.Fprintf(&out, "        seam %d: %s below; %s on top, turned over onto it; %g″%s\n", k+1, layerWords(seam.Lower), layerWords(seam.Upper), seam.Takes, pressWords(seam.Press))
+		}
+		if l.Do == Sew && l.After != 0 {
+			fmt.Fprintf(&out, "        then turn it by %d°\n", l.After)
+		}
+	}
+	return out.String()
+}
+
+func pile(c Cut) string {
+	if c.Step == "" {
+		return ": clean the end"
+	}
+	return fmt.Sprintf(": to %s", c.Step)
+}
+
+func layerWords(l Layer) string {
+	says := "what is under way"
+	if l.Of != "" {
+		says = string(l.Of)
+	}
+	if l.Strip {
+		says += ", cut to the edge,"
+	}
+	if l.Turn != 0 {
+		says += fmt.Sprintf(" turned by %d°", l.Turn)
+	}
+	return says
+}
+
+func pressWords(p needle.Press) string {
+	switch p {
+	case needle.Opened:
+		return "; press it open"
+	case needle.ToLower:
+		return "; press toward the lower one"
+	case needle.ToUpper:
+		return "; press toward the upper one"
+	}
+	return ""
+}
