@@ -87,7 +87,7 @@ func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line
 	if web {
 		rows = webbed(l, rows)
 	}
-	for _, b := range slices.Concat(ofUnits(units, l, lines), rows, ofTop(l), finishing(l)) {
+	for _, b := range slices.Concat(ofUnits(units, l, lines), rows, ofTop(l, web), finishing(l)) {
 		byStage[b.Stage] = append(byStage[b.Stage], b)
 	}
 	var list []Batch
@@ -231,7 +231,7 @@ func Widest(l quilt.Layout) (w measure.Length) {
 }
 
 // ofTop are the seams that put the top together: row to row, and round it.
-func ofTop(l quilt.Layout) (list []Batch) {
+func ofTop(l quilt.Layout, web bool) (list []Batch) {
 	w := Widest(l)
 	top := func(id naming.Step, name, edge string, n int, each measure.Length) {
 		list = append(list, Batch{
@@ -247,6 +247,7 @@ func ofTop(l quilt.Layout) (list []Batch) {
 	}
 	if len(l.SewnRows()) > 1 {
 		top(naming.Rows, "Row to row", "the top edge of each row to the bottom edge of the row above", len(l.Rows)-1, w)
+		list[len(list)-1].Takes = rowsTaken(l, web)
 	}
 	if l.OnPoint {
 		n := l.Count[naming.CornerTriangle]
@@ -270,6 +271,29 @@ func ofTop(l quilt.Layout) (list []Batch) {
 		}
 	}
 	return list
+}
+
+// rowsTaken is which seam between rows takes which of them: the first one two, every other one the next. The rows of a web hang together
+// already.
+func rowsTaken(l quilt.Layout, web bool) (takes []Take) {
+	_, columns := l.Web()
+	index := map[naming.Step]int{}
+	for i, kind := range l.Rows {
+		k := l.Kinds[kind]
+		id := k.ID
+		if len(k.Cells) == 1 { // a strip right through
+			id = k.Cells[0].Unit.Step()
+		} else if web && columns > 0 {
+			continue
+		}
+		at, known := index[id]
+		if !known {
+			at, index[id] = len(takes), len(takes)
+			takes = append(takes, Take{ID: id, Each: 1, Per: 1})
+		}
+		takes[at].At = append(takes[at].At, max(1, i))
+	}
+	return takes
 }
 
 // finishing is the joining of the backing and of the binding, and the binding sewn on.

@@ -19,6 +19,7 @@ import (
 // Sheet is the work as lines.
 type Sheet struct {
 	Name    string   `json:"name"`
+	Seam    float64  `json:"seam" doc:"The allowance in inches, of every seam that says no other"`
 	Fabrics []Fabric `json:"fabrics"`
 	Lines   []Line   `json:"lines"`
 }
@@ -37,27 +38,67 @@ const (
 	CutStrips Do = "cut strips" // of cloth, as long as it is wide
 	CutAcross Do = "cut across" // strips, or strip sets
 	CutPieces Do = "cut pieces" // patches from pieces on the shelf, or from ends
-	EndToEnd  Do = "end to end" // strips sewn end to end, of which lengths are cut
+	EndToEnd  Do = "end to end" // all strips of a pile sewn end to end, of which lengths are cut
 	Sew       Do = "sew"        // edge to edge
+	Mark      Do = "mark"       // lines are drawn: it stays what it is
+	Lay       Do = "lay"        // pieces face down on another one, sewn along lines
+	Part      Do = "part"       // what was laid is cut apart, opened, pressed and trimmed
+	LayPart   Do = "lay and part"
 	Words     Do = "words"      // told in words alone
 )
 
 // Line is one thing to do.
 type Line struct {
-	Do    Do          `json:"do" enum:"cut strips,cut across,cut pieces,end to end,sew,words"`
+	Do    Do          `json:"do" enum:"cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,words"`
 	Says  string      `json:"says"`
 	Step  naming.Step `json:"step,omitempty" doc:"Whose pile grows by it, where that is one"`
 	Times int         `json:"times" doc:"How often it is done; each time it makes one of the step, or what its cuts say"`
 
 	Fabric string      `json:"fabric,omitempty" doc:"Of strips and pieces"`
 	Wide   float64     `json:"wide,omitempty" doc:"Of strips and pieces, in inches"`
-	Long   float64     `json:"long,omitempty" doc:"Of strips, of pieces, and of what strips sewn end to end must give"`
+	Long   float64     `json:"long,omitempty" doc:"Of strips, of pieces, and of each length that is cut of strips sewn end to end; none where each is cut as long as the edge it is sewn to"`
 	Of     naming.Step `json:"of,omitempty" doc:"The pile that is cut, or sewn end to end"`
 	Cuts   []Cut       `json:"cuts,omitempty" doc:"One after another from the clean end"`
 	Seams  []Seam      `json:"seams,omitempty" doc:"In the order they are sewn"`
 	Each   bool        `json:"each,omitempty" doc:"Every seam is one of the step, and all of them make one thing; else all of them make one of the step"`
 	After  int         `json:"after,omitempty" enum:"0,90,180,270" doc:"How what the last seam gives is turned, clockwise, to lie as its pile does"`
 	Set    bool        `json:"set,omitempty" doc:"What is sewn lies as long as its strips are"`
+
+	Turn     int       `json:"turn,omitempty" enum:"0,90,180,270" doc:"How what is taken is turned, clockwise, against how it lies in its pile"`
+	Over     []Over    `json:"over,omitempty" doc:"What is laid face down on it"`
+	Stitches []Stitch  `json:"stitches,omitempty" doc:"Where it is sewn"`
+	Knife    []Stretch `json:"knife,omitempty" doc:"Where both layers are cut, from edge to edge"`
+	Gives    []Give    `json:"gives,omitempty" doc:"What falls out of one: what is on no such list is left over"`
+}
+
+// Over is a piece that lies face down on another one.
+type Over struct {
+	Of   naming.Step `json:"of"`
+	Turn int         `json:"turn,omitempty" enum:"0,90,180,270" doc:"Clockwise, right side up, before it is turned over like a page"`
+	Left float64     `json:"left" doc:"How far its left edge, as it lies then, is from the left edge of what it lies on, in inches"`
+	Top  float64     `json:"top"`
+}
+
+// Stretch is a straight line from one point to another, in inches from the left and from above.
+type Stretch struct {
+	From [2]float64 `json:"from"`
+	To   [2]float64 `json:"to"`
+}
+
+// Stitch is a line that is sewn, and where its allowances go once it is opened.
+type Stitch struct {
+	Stretch
+	Press needle.Press `json:"press" enum:",lower,upper,open"`
+}
+
+// Give is something that falls out, as it lies in its pile.
+type Give struct {
+	Step  naming.Step `json:"step"`
+	N     int         `json:"n"`
+	Sides [4][]string `json:"sides" doc:"Which fabrics its edges show: above and below from the left, right and left from above; in the order above, right, below, left"`
+	Wide  float64     `json:"wide" doc:"What it is trimmed to"`
+	High  float64     `json:"high"`
+	Above *float64    `json:"above,omitempty" doc:"How much of that is trimmed off above; as much as below where nothing is said. Left and right as much comes off"`
 }
 
 // Cut is one cut across.
@@ -88,7 +129,7 @@ type Layer struct {
 // Of tells the work line by line.
 func Of(w *work.Work) Sheet {
 	t := teller{w: w, b: sheet.Of(w, nil)}
-	out := Sheet{Name: w.Document.Name, Fabrics: []Fabric{}, Lines: []Line{}}
+	out := Sheet{Name: w.Document.Name, Seam: inches(w.Table.Seam), Fabrics: []Fabric{}, Lines: []Line{}}
 	for _, f := range w.Document.Fabrics {
 		out.Fabrics = append(out.Fabrics, Fabric{f.ID, f.Name})
 	}
@@ -110,9 +151,14 @@ func Of(w *work.Work) Sheet {
 		}
 	}
 	for _, b := range w.Batches {
-		if !sewn[b.ID] && b.Make > 0 {
-			t.lines = append(t.lines, t.batch(b))
+		if sewn[b.ID] || b.Make == 0 {
+			continue
 		}
+		line := t.batch(b)
+		for _, g := range line.Gives { // all that falls out of one run is one line
+			sewn[g.Step] = true
+		}
+		t.lines = append(t.lines, line)
 	}
 	out.Lines = append(out.Lines, t.lines...)
 	return out
@@ -148,6 +194,8 @@ func (t *teller) cut(l work.Line, says string) {
 		line.Cuts = t.marks(l)
 	case work.Piece:
 		t.pieces(&line, l)
+	case work.Wait, work.Border:
+		line.Do, line.Of, line.Times = EndToEnd, l.Strip.ID, 1
 	case work.EndToEnd:
 		line.Do, line.Of, line.Step, line.Long = EndToEnd, l.Strip.ID, l.Strip.For, inches(l.Strip.Joined.Pieces[0])
 	}
@@ -223,7 +271,18 @@ func (t *teller) pieces(line *Line, l work.Line) {
 // batch tells what is sewn, or done with what was sewn.
 func (t *teller) batch(b batching.Batch) Line {
 	line := Line{Do: Words, Says: t.b.Told(b), Step: b.ID, Times: b.Make}
-	if b.Does != making.Sews {
+	act := t.w.Acts[b.ID]
+	switch {
+	case b.Does == making.Marks:
+		line.Do, line.Of, line.Turn = Mark, act.Act.Takes[0].Act, t.turn(act.Act.Takes[0].Act, act.Act.Piece)
+		return line
+	case b.Does == making.Trims && len(act.Act.Apart) > 0:
+		t.part(&line, act.Made, act.Act)
+		return line
+	case b.Does != making.Sews:
+		return line
+	case len(b.Left.Over) > 0:
+		t.lay(&line, b, act.Made, act.Act)
 		return line
 	}
 	card, ok := needle.Of(t.w, b.ID, 0)

@@ -172,6 +172,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 				found, true, "Trimming the "+string(c.At)+" corner") {
 				return Made{}, false
 			}
+			act.Apart = append(act.Apart, cutLine)
 			seam := r.seam(c.ID)
 			square = r.mark(square, c.ID+"-mark", []piece.Line{piece.Falling(piece.Num{})}, false,
 				"from corner to corner")

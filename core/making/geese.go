@@ -86,6 +86,7 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	far := a.Sub(b)
 	var pieces []piece.Piece
 	var heart piece.Piece
+	var above piece.Num
 	for _, side := range []int{1, -1} {
 		stitch := piece.Half{Line: falling.Beside(side, s), Side: side}
 		half := large.piece.FlipTwo(small.piece, piece.Point{}, piece.Point{X: far, Y: far}, stitch, rising, first)
@@ -107,7 +108,8 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 			if h, ok := a.Half(); ok {
 				tip = b.Sub(h)
 			}
-			pieces = append(pieces, goose.Window(left, tip.Sub(s), u, v))
+			above = tip.Sub(s)
+			pieces = append(pieces, goose.Window(left, above, u, v))
 		}
 	}
 	out := Made{Sort: "unit", Variants: t.fallsOut("", pieces)}
@@ -128,7 +130,7 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	hearts := r.add(Act{
 		ID: r.id("half"), Does: Trims, Name: "halves", Says: "Cut apart on the diagonal",
 		Takes: []Take{{sewn, 1}}, Gives: []Give{{ID: r.id("half"), Count: 2}}, Piece: heart,
-		Presses: []naming.Seam{first}, Cuts: 1, Pieced: true,
+		Presses: []naming.Seam{first}, Cuts: 1, Pieced: true, Apart: []piece.Line{falling},
 	})
 	winged := r.add(Act{
 		ID: r.id("third"), Does: Sews, Name: "last wing", Takes: []Take{{hearts, 1}, {marked.act, 1}}, Seams: 2,
@@ -142,7 +144,7 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	})
 	end := Act{
 		ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the line", Takes: []Take{{winged, 1}},
-		Piece: out.Variants[0].Piece, Presses: []naming.Seam{second}, Cuts: 1, Pieced: true,
+		Piece: out.Variants[0].Piece, Presses: []naming.Seam{second}, Cuts: 1, Pieced: true, Apart: []piece.Line{piece.Rising(a.Sub(c))}, Tip: &above,
 	}
 	for _, v := range out.Variants { // one run is one half: two of the four
 		half := v.give()

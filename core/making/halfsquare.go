@@ -270,14 +270,20 @@ func (m *HalfSquare) stitch(s, a piece.Num) []piece.Half {
 	return falling
 }
 
+// apart is where both layers are cut.
+func (m *HalfSquare) apart(a piece.Num) []piece.Line {
+	middle, _ := a.Half()
+	falling, rising := piece.Falling(piece.Num{}), piece.Rising(a)
+	return map[Way][]piece.Line{Two: {falling}, Four: {falling, rising}, Eight: {falling, rising, piece.Level(middle), piece.Upright(middle)}}[m.Way]
+}
+
 // open cuts both layers apart and opens every part.
 func (m *HalfSquare) open(t *Table, layers piece.Layers, a piece.Num, seam naming.Seam) ([]piece.Piece, bool) {
 	s := piece.Of(t.Seam)
 	falling, rising := piece.Falling(piece.Num{}), piece.Rising(a)
 	middle, _ := a.Half()
 	across, down := piece.Level(middle), piece.Upright(middle)
-	cuts := map[Way][]piece.Line{Two: {falling}, Four: {falling, rising}, Eight: {falling, rising, across, down}}[m.Way]
-	for _, cut := range cuts {
+	for _, cut := range m.apart(a) {
 		near, found := layers.Near(cut, nil)
 		slants := cut.A != 0 && cut.B != 0
 		what := "A middle cut"
@@ -343,7 +349,7 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 	}
 	end := Act{
 		ID: r.t.Unit.ID.Step(), Does: Trims, Gives: gives, Piece: out.Variants[0].Piece,
-		Presses: []naming.Seam{seam}, Takes: []Take{{sew.ID, 1}}, Pieced: true,
+		Presses: []naming.Seam{seam}, Takes: []Take{{sew.ID, 1}}, Pieced: true, Apart: m.apart(a),
 	}
 	sew.Joins = &Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece}
 	switch m.Way {

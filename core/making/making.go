@@ -241,6 +241,8 @@ type Act struct {
 	Each    measure.Length // how long one of them is; the height of the piece when zero
 	Sews    []naming.Seam  // which decisions of pressing they belong to
 	Presses []naming.Seam  // which of them are pressed in this act, where that is not when they are sewn
+	Apart   []piece.Line   // where the knife then goes through what was sewn together, face to face, before it is opened
+	Tip     *piece.Num     // how much is trimmed off above, where that is not as much as below: a tip keeps its allowance
 	Lines   int            // drawn or creased in one run
 	Drawn   []piece.Seam   // where these lines are
 	Cuts    int            // made in one run, after sewing

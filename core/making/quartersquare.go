@@ -97,7 +97,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		act := Act{
 			ID: r.id(suffix), Does: Trims, Name: word + " halves", Says: "Cut apart on the diagonal",
 			Takes: []Take{{pair, 1}}, Gives: []Give{{ID: r.id(suffix), Count: 2}}, Piece: p,
-			Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true,
+			Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true, Apart: []piece.Line{piece.Falling(piece.Num{})},
 		}
 		if len(m.Second) == 1 && p.W != plain { // trimmed to the plain square it is paired with
 			p = TrimHalf(p, plain)
@@ -158,7 +158,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	})
 	end := Act{
 		ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}},
-		Piece: out.Variants[0].Piece, Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true,
+		Piece: out.Variants[0].Piece, Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true, Apart: []piece.Line{piece.Falling(piece.Num{})},
 	}
 	for _, v := range out.Variants {
 		end.Gives = append(end.Gives, v.give())

@@ -4,7 +4,7 @@ It begins with rectangles of cloth. Everything is in inches; x runs to the right
 its cloth (fabric and polygon) and its folds: where allowances lie on the back. A pile is how many there are of one kind of piece.
 """
 import json, sys
-from shapely.geometry import Polygon, box
+from shapely.geometry import LineString, Point, Polygon, box
 from shapely.affinity import affine_transform
 from shapely.ops import unary_union
 
@@ -64,9 +64,103 @@ def sewn(lower, upper, takes, press):
     return Piece(lower.cloth + opened.cloth, lower.folds + opened.folds + fold).home()
 
 
+def half(a, b, sign):
+    """Everything on one side of the line from a to b: sign 1 for the right of it as one walks, as y runs down."""
+    (x0, y0), (x1, y1) = a, b
+    dx, dy = x1 - x0, y1 - y0
+    long = (dx * dx + dy * dy) ** 0.5
+    dx, dy = dx / long * 1e3, dy / long * 1e3
+    nx, ny = -dy * sign, dx * sign
+    return Polygon([(x0 - dx, y0 - dy), (x0 + dx, y0 + dy), (x0 + dx + nx, y0 + dy + ny), (x0 - dx + nx, y0 - dy + ny)])
+
+
+def mirror(a, b):
+    """The map that folds over the line from a to b."""
+    (x0, y0), (x1, y1) = a, b
+    dx, dy = x1 - x0, y1 - y0
+    n = dx * dx + dy * dy
+    c, s = (dx * dx - dy * dy) / n, 2 * dx * dy / n
+    return [c, s, s, -c, x0 - c * x0 - s * y0, y0 - s * x0 + c * y0]
+
+
+def area(piece):
+    return sum(p.area for _, p in piece.cloth)
+
+
+EIGHTH = 0.5 ** 0.5
+EIGHTHS = dict(TURN)
+EIGHTHS.update({45: (EIGHTH, -EIGHTH, EIGHTH, EIGHTH), 135: (-EIGHTH, -EIGHTH, EIGHTH, -EIGHTH),
+                225: (-EIGHTH, EIGHTH, -EIGHTH, -EIGHTH), 315: (EIGHTH, EIGHTH, -EIGHTH, EIGHTH)})
+
+
+class Stack:
+    """What lies face down on something, and where it is sewn."""
+
+    def __init__(self, lower, over, stitches):
+        self.lower, self.over, self.stitches = lower, over, stitches
+
+    def parts(self, knife):
+        """Cut along lines: what lies on each side of them, with the stitches that hold it together."""
+        regions = [box(-1e3, -1e3, 1e3, 1e3)]
+        for cut in knife:
+            regions = [r.intersection(half(cut["from"], cut["to"], sign)) for r in regions for sign in (1, -1)]
+        for region in regions:
+            if region.area < 1e-6:
+                continue
+            lower, over = self.lower.kept(region), [o.kept(region) for o in self.over]
+            if area(lower) < 1e-6:
+                continue
+            yield Stack(lower, [o for o in over if area(o) > 1e-6], [s for s in self.stitches if runs(s, region)])
+
+    def opened(self):
+        """Every piece on top is opened over the stitches that hold it."""
+        lower, folds, free = self.lower, [], list(self.over)
+        for s in self.stitches:
+            a, b = s["from"], s["to"]
+            held = [o for o in free if runs(s, unary_union([p for _, p in o.cloth]).buffer(1e-6))]
+            if not held:
+                raise Misread("stitches that hold nothing")
+            free = [o for o in free if all(o is not h for h in held)]
+            body = max((1, -1), key=lambda sign: area(lower.kept(half(a, b, sign))))
+            beyond, fold = half(a, b, -body), mirror(a, b)
+            allowed = unary_union([p.intersection(beyond) for piece in [lower, *held] for _, p in piece.cloth])
+            kept = lower.kept(half(a, b, body))
+            for o in held:
+                o = o.kept(half(a, b, body))
+                up = o.moved(fold)
+                kept = Piece(kept.cloth + up.cloth, kept.folds + up.folds)
+            back = affine_transform(allowed, fold)
+            folds += {"lower": [back], "upper": [allowed], "open": [back, allowed]}[s["press"]]
+            lower = kept
+        if free:
+            raise Misread("something on top is not sewn to anything")
+        return Piece(lower.cloth, lower.folds + folds)
+
+
+def runs(stitch, region):
+    """Whether a line of stitches runs through a region, and not only through a corner of it."""
+    line = LineString([stitch["from"], stitch["to"]])
+    return line.intersection(region).length > 0.3 * min(line.length, region.intersection(line.buffer(0.5)).length)
+
+
+def sides(piece):
+    """Which fabrics each edge shows: above, right, below, left; from the left and from above."""
+    w, h = piece.size()
+    out = []
+    for a, b in (((0, HAIR), (w, HAIR)), ((w - HAIR, 0), (w - HAIR, h)), ((0, h - HAIR), (w, h - HAIR)), ((HAIR, 0), (HAIR, h))):
+        line, along = LineString([a, b]), []
+        for fabric, p in piece.cloth:
+            part = line.intersection(p)
+            if part.length > 0.02:
+                along.append((LineString([a, part.centroid]).length if part.centroid.distance(Point(a)) > 0 else 0, fabric))
+        along.sort()
+        out.append([f for i, (_, f) in enumerate(along) if i == 0 or along[i - 1][1] != f])
+    return out
+
+
 class Table:
-    def __init__(self):
-        self.piles, self.run, self.last = {}, {}, None
+    def __init__(self, seam):
+        self.piles, self.run, self.last, self.seam = {}, {}, None, seam
 
     def put(self, step, n, piece):
         if step in self.piles:
@@ -84,7 +178,8 @@ class Table:
 
     def follow(self, line):
         {"words": lambda l: None, "cut strips": self.strips, "cut across": self.across, "cut pieces": self.pieces,
-         "end to end": self.end_to_end, "sew": self.sew}[line["do"]](line)
+         "end to end": self.end_to_end, "sew": self.sew, "mark": self.mark, "lay": self.lay, "part": self.part,
+         "lay and part": self.lay_and_part}[line["do"]](line)
 
     def strips(self, line):
         self.put(line["step"], line["times"], Piece([(line["fabric"], box(0, 0, line["long"], line["wide"]))]))
@@ -117,11 +212,18 @@ class Table:
     def end_to_end(self, line):
         n, strip = self.piles[line["of"]]
         long, wide = strip.size()
-        fabric = strip.cloth[0][0]
-        if n * long < line["long"] * line["times"]:
-            raise Misread(f"{line['of']}: {n} strips do not give {line['times']} of {line['long']}")
-        self.piles[line["of"]][0] = 0
-        self.put(line["step"], line["times"], Piece([(fabric, box(0, 0, line["long"], wide))]))
+        self.take(line["of"], n)
+        self.run[line["of"]] = n * long - (n - 1) * 2 * self.seam
+        if line.get("long"):
+            self.put(line["step"], line["times"], self.length(line["of"], line["long"], line["times"]))
+
+    def length(self, step, long, n=1):
+        """So much is cut of strips that were sewn end to end; the seams between them are not looked at."""
+        if step not in self.run or self.run[step] < n * long - HAIR:
+            raise Misread(f"{step}: {self.run.get(step, 0):.3f} are left, and {n} of {long:.3f} are cut of it")
+        self.run[step] -= n * long
+        piece = self.piles[step][1]
+        return Piece([(piece.cloth[0][0], box(0, 0, long, piece.size()[1]))])
 
     def layer(self, layer, times):
         if not layer.get("of"):
@@ -133,11 +235,41 @@ class Table:
         return self.take(layer["of"], times).turned(layer.get("turn", 0))
 
     def strip(self, layer, edge):
-        """A strip, sewn end to end with others if one is too short, is cut to the length of an edge."""
-        _, piece = self.piles[layer["of"]]
-        long, wide = piece.size()
-        self.run[layer["of"]] = self.run.get(layer["of"], 0) + edge
-        return Piece([(piece.cloth[0][0], box(0, 0, edge, wide))]).turned(layer.get("turn", 0))
+        return self.length(layer["of"], edge).turned(layer.get("turn", 0))
+
+    def mark(self, line):
+        self.put(line["step"], line["times"], self.take(line["of"], line["times"]).turned(line.get("turn", 0)))
+
+    def stack(self, line):
+        lower = self.take(line["of"], line["times"]).turned(line.get("turn", 0))
+        over = []
+        for o in line["over"]:
+            piece = self.take(o["of"], line["times"]).turned(o.get("turn", 0)).page()
+            over.append(piece.moved([1, 0, 0, 1, o["left"], o["top"]]))
+        return Stack(lower, over, line["stitches"])
+
+    def lay(self, line):
+        n, _ = self.piles.get(line["step"], [0, None])
+        self.piles[line["step"]] = [n + line["times"], self.stack(line)]
+
+    def lay_and_part(self, line):
+        self.apart(line, self.stack(line))
+
+    def part(self, line):
+        self.apart(line, self.take(line["of"], line["times"]))
+
+    def apart(self, line, stack):
+        fallen = [s.opened() for s in stack.parts(line["knife"]) if s.stitches]
+        wanted = {g["step"]: g["n"] for g in line["gives"]}
+        for piece in fallen:
+            found = [(g, p) for g in line["gives"] for p in trimmed(piece, g)]
+            if not found:
+                raise Misread(f"what falls out is none of {', '.join(wanted)}: its edges show {sides(piece.home())}")
+            g, p = next(((g, p) for g, p in found if wanted[g["step"]] > 0), found[0])
+            wanted[g["step"]] -= 1
+            self.put(g["step"], line["times"], p)
+        if any(wanted.values()):
+            raise Misread(f"there fell out {len(fallen)} pieces, and of each list are missing {wanted}")
 
     def sew(self, line):
         one = 1 if line.get("each") else line["times"]
@@ -169,6 +301,20 @@ def laid(part, cut):
     raise Misread(f"a patch is cut {w:.3f} by {h:.3f}, and is to lie {cut['wide']} by {cut['high']}")
 
 
+def trimmed(piece, give):
+    """A piece turned so that its edges show what they should, and trimmed to size."""
+    for m in EIGHTHS.values():
+        p = piece.moved([*m, 0, 0]).home()
+        w, h = p.size()
+        if w < give["wide"] - HAIR or h < give["high"] - HAIR:
+            continue
+        x = (w - give["wide"]) / 2
+        y = give["above"] if give.get("above") is not None else (h - give["high"]) / 2
+        q = p.kept(box(x, y, x + give["wide"], y + give["high"])).home()
+        if abs(area(q) - give["wide"] * give["high"]) < 0.01 and sides(q) == give["sides"]:
+            yield q
+
+
 def differ(a, b):
     """How much cloth, and how much of the folds, lies elsewhere, in square inches."""
     fabrics = {f for f, _ in a.cloth} | {f for f, _ in b.cloth}
@@ -184,7 +330,7 @@ def polygon(flat):
 def main():
     out = {}
     for name, job in json.load(sys.stdin).items():
-        table = Table()
+        table = Table(job["sheet"]["seam"])
         try:
             for n, line in enumerate(job["sheet"]["lines"], 1):
                 try:
@@ -193,7 +339,7 @@ def main():
                     raise Misread(f"line {n}, {line['says']} {e}") from None
             want = Piece([(p["fabric"], polygon(p["points"])) for p in job["patches"]], [polygon(p) for p in job["bands"]])
             w, h = table.last.size()
-            s = job["seam"]
+            s = job["sheet"]["seam"]
             top = table.last.kept(box(s, s, w - s, h - s)).home()
             front, back = differ(top, want)
             out[name] = {"front": front, "back": back, "size": top.size(), "piles": {k: v[0] for k, v in table.piles.items()}, "wrong": ""}

@@ -22,7 +22,6 @@ import (
 // job is a sheet, and the quilt that is drawn.
 type job struct {
 	Sheet   instructions.Sheet `json:"sheet"`
-	Seam    float64            `json:"seam"`
 	Patches []drawn.Patch      `json:"patches"`
 	Bands   [][]float64        `json:"bands"`
 }
@@ -56,7 +55,7 @@ func turned(points []float64, w, h, x, y float64, turn int) []float64 {
 // jobOf is the sheet of a quilt beside its drawing.
 func jobOf(w *work.Work) job {
 	l := drawn.Of(&w.Laid).Quilt()
-	j := job{Sheet: instructions.Of(w), Seam: w.Table.Seam.Inches(), Patches: slices.Clone(l.Borders), Bands: [][]float64{}}
+	j := job{Sheet: instructions.Of(w), Patches: slices.Clone(l.Borders), Bands: [][]float64{}}
 	for _, b := range l.Bands {
 		j.Bands = append(j.Bands, b.Points)
 	}
