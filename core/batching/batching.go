@@ -266,8 +266,11 @@ func ofTop(l quilt.Layout, web bool) (list []Batch) {
 		}
 		top(ring.Border.ID.Ends(), ring.Border.Name+", top and bottom",
 			"a long edge to the top and the bottom of the quilt, over the ends of the sides", 2, ring.W)
-		if ring.Rows != nil {
+		switch last := &list[len(list)-1]; {
+		case ring.Rows != nil:
 			takes(2, ring.Rows[2].ID, ring.Rows[3].ID)
+		case ring.Border.HasSquares(): // both ends of a piece
+			last.Takes = append(last.Takes, Take{ID: ring.Border.ID.Corners(), Each: 2, Per: 1})
 		}
 	}
 	return list

@@ -44,7 +44,7 @@ const (
 	Lay       Do = "lay"        // pieces face down on another one, sewn along lines
 	Part      Do = "part"       // what was laid is cut apart, opened, pressed and trimmed
 	LayPart   Do = "lay and part"
-	Words     Do = "words"      // told in words alone
+	Words     Do = "words" // told in words alone
 )
 
 // Line is one thing to do.
@@ -95,6 +95,8 @@ type Stitch struct {
 type Give struct {
 	Step  naming.Step `json:"step"`
 	N     int         `json:"n"`
+	Kinds int         `json:"kinds,omitempty" doc:"In how many kinds they come that look alike and are sewn differently, where that is more than one; the pile is not sorted by them"`
+	Raw   bool        `json:"raw,omitempty" doc:"It is no rectangle, and not trimmed"`
 	Sides [4][]string `json:"sides" doc:"Which fabrics its edges show: above and below from the left, right and left from above; in the order above, right, below, left"`
 	Wide  float64     `json:"wide" doc:"What it is trimmed to"`
 	High  float64     `json:"high"`
@@ -123,7 +125,8 @@ type Seam struct {
 type Layer struct {
 	Of    naming.Step `json:"of,omitempty" doc:"The pile it is taken from; none for what is under way: what was sewn last"`
 	Turn  int         `json:"turn,omitempty" enum:"0,90,180,270" doc:"Clockwise, against how it lies in its pile, or how what is under way lay when its last seam was opened"`
-	Strip bool        `json:"strip,omitempty" doc:"It is cut to the length of the edge it is sewn to"`
+	Strip bool        `json:"strip,omitempty" doc:"It is cut of strips that were sewn end to end: as long as is said, else as the edge it is sewn to"`
+	Long  float64     `json:"long,omitempty" doc:"How long, in inches"`
 }
 
 // Of tells the work line by line.
@@ -295,8 +298,19 @@ func (t *teller) batch(b batching.Batch) Line {
 		return line
 	}
 	line.Do, line.Each, line.After, line.Set = Sew, card.Each, card.Batch.Turned, b.Stage == batching.Sets
+	if b.ID.IsCorners() { // both pieces alike: a square to each end
+		line.Each, line.Times, card.Lies = false, b.Make/2, card.Lies[:2]
+	}
 	for _, l := range card.Lies {
-		line.Seams = append(line.Seams, Seam{t.layer(l.Lower), t.layer(l.Upper), inches(l.Takes), l.Press})
+		seam := Seam{t.layer(l.Lower), t.layer(l.Upper), inches(l.Takes), l.Press}
+		for _, ring := range t.w.Layout.Rings {
+			for _, one := range []*Layer{&seam.Lower, &seam.Upper} {
+				if ring.Border.ID.Corners() == b.ID && one.Strip {
+					one.Long = inches(ring.Ends)
+				}
+			}
+		}
+		line.Seams = append(line.Seams, seam)
 	}
 	return line
 }

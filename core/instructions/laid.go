@@ -80,7 +80,7 @@ func (t *teller) lay(line *Line, b batching.Batch, m making.Made, act making.Act
 		}
 		line.Do = LayPart
 		line.Knife = t.knife(lower, act.Apart)
-		line.Gives = t.gives(act)
+		line.Gives = t.gives(m, act)
 	}
 }
 
@@ -111,7 +111,7 @@ func (t *teller) part(line *Line, m making.Made, act making.Act) {
 		line.Times = t.w.Demand.Runs[laid.ID]
 	}
 	line.Knife = t.knife(laid.Joins.LeftPiece, act.Apart)
-	line.Gives = t.gives(act)
+	line.Gives = t.gives(m, act)
 }
 
 // knife is where lines run over a piece, from edge to edge.
@@ -129,13 +129,19 @@ func stretch(from, to piece.Point) Stretch {
 }
 
 // gives is what falls out of one run.
-func (t *teller) gives(act making.Act) (list []Give) {
+func (t *teller) gives(m making.Made, act making.Act) (list []Give) {
 	for _, g := range act.Outputs() {
 		p := g.Piece
 		if p.Patches == nil {
 			p = act.Piece
 		}
 		one := Give{Step: g.ID, N: g.Count, Wide: drawn.Round(p.W.Inches()), High: drawn.Round(p.H.Inches())}
+		one.Raw = !p.Whole()
+		for _, v := range m.Variants {
+			if v.ID.Step() == g.ID && v.Kinds > 1 {
+				one.Kinds = v.Kinds
+			}
+		}
 		for i, side := range []piece.Side{piece.Top, piece.Right, piece.Bottom, piece.Left} {
 			one.Sides[i] = t.shows(p, side)
 		}

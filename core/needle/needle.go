@@ -133,11 +133,18 @@ func Of(w *work.Work, step naming.Step, near int) (Card, bool) {
 	}
 	lies := t.orient(joins[len(joins)-1]).turned
 	if c.Batch.Stage == batching.Top { // the quilt is turned from side to side, and back in the end
+		turned := 0
 		for _, j := range joins {
-			if j.A.From == "" {
-				lies += j.A.Turn
+			switch {
+			case j.A.From == "":
+				turned += j.A.Turn
+			case j.B.From == "":
+				turned += j.B.Turn
+			default: // the next one is begun
+				turned = 0
 			}
 		}
+		lies += turned
 	}
 	c.Batch.Turned = (c.Batch.Turned + 720 - lies%360) % 360
 	return c, true

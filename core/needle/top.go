@@ -283,8 +283,11 @@ func (t table) border(i, from, to int) (list []making.Join) {
 			return nil
 		}
 		on := making.Layer{From: ring.Border.ID.Strips(), Turn: 90, Name: ring.Border.Name, Piece: strip}
-		if ring.Rows != nil {
+		switch {
+		case ring.Rows != nil:
 			on.From, on.Name = ring.Rows[k].ID, ring.Rows[k].Name()
+		case k >= 2 && ring.Border.HasSquares(): // with a square at either end
+			on.From = ring.Border.ID.Corners()
 		}
 		list = append(list, making.Join{
 			Seam: seam, Takes: t.w.Layout.Seam, B: on,
@@ -302,10 +305,14 @@ func (t table) squares(ring quilt.Ring) (list []making.Join) {
 	long := piece.Exactly(ring.Border.Role, piece.Of(ring.Ends), wide)
 	for range 2 { // top and bottom
 		for _, turn := range []int{0, 180} {
+			on := making.Layer{From: ring.Border.ID.Strips(), Name: "the long piece of " + ring.Border.Name, Piece: long, Last: true}
+			if turn > 0 { // its other end
+				on.From, on.Turn, on.Piece = "", turn, long.Turn(turn)
+			}
 			list = append(list, making.Join{
 				Seam: ring.Border.ID.Corners().Seam(), Takes: t.w.Layout.Seam,
 				A: making.Layer{From: ring.Border.ID.Squares(), Turn: turn, Name: "a corner square", Piece: square.Turn(turn)},
-				B: making.Layer{Name: "the long piece of " + ring.Border.Name, Turn: turn, Piece: long.Turn(turn), Last: true},
+				B: on,
 			})
 		}
 	}

@@ -10,6 +10,8 @@ from shapely.ops import unary_union
 
 TURN = {0: (1, 0, 0, 1), 90: (0, -1, 1, 0), 180: (-1, 0, 0, -1), 270: (0, 1, -1, 0)}  # clockwise, as y runs down
 HAIR = 0.002
+MARK = 0.126  # cloth is cut at a mark of the ruler, and may be longer by less than one: its end is trimmed
+POINT = 0.05  # square inches: the point of one allowance, that may lie folded either way
 
 
 class Misread(Exception):
@@ -50,7 +52,11 @@ class Piece:
 def sewn(lower, upper, takes, press):
     """Both edges even at the guide on the right, sewn an allowance inside, opened, and the allowances folded to a side."""
     high, other = lower.size()[1], upper.size()[1]
-    if abs(high - other) > HAIR:
+    if HAIR < high - other < MARK and len(lower.cloth) == 1:
+        lower = lower.kept(box(-1e4, -1, 1e4, other))
+    elif HAIR < other - high < MARK and len(upper.cloth) == 1:
+        upper = upper.kept(box(-1e4, -1, 1e4, high))
+    elif abs(high - other) > HAIR:
         raise Misread(f"edges of {high:.3f} and {other:.3f} are sewn to each other")
     x1, w = lower.bounds()[2], upper.size()[0]
     over = upper.page().moved([1, 0, 0, 1, x1 - w, 0])
@@ -114,7 +120,7 @@ class Stack:
 
     def opened(self):
         """Every piece on top is opened over the stitches that hold it."""
-        lower, folds, free = self.lower, [], list(self.over)
+        lower, up, folds, free = self.lower, [], [], list(self.over)
         for s in self.stitches:
             a, b = s["from"], s["to"]
             held = [o for o in free if runs(s, unary_union([p for _, p in o.cloth]).buffer(1e-6))]
@@ -124,17 +130,13 @@ class Stack:
             body = max((1, -1), key=lambda sign: area(lower.kept(half(a, b, sign))))
             beyond, fold = half(a, b, -body), mirror(a, b)
             allowed = unary_union([p.intersection(beyond) for piece in [lower, *held] for _, p in piece.cloth])
-            kept = lower.kept(half(a, b, body))
-            for o in held:
-                o = o.kept(half(a, b, body))
-                up = o.moved(fold)
-                kept = Piece(kept.cloth + up.cloth, kept.folds + up.folds)
+            lower = lower.kept(half(a, b, body))
+            up += [o.kept(half(a, b, body)).moved(fold) for o in held]
             back = affine_transform(allowed, fold)
             folds += {"lower": [back], "upper": [allowed], "open": [back, allowed]}[s["press"]]
-            lower = kept
         if free:
             raise Misread("something on top is not sewn to anything")
-        return Piece(lower.cloth, lower.folds + folds)
+        return Piece(lower.cloth + [c for o in up for c in o.cloth], lower.folds + [f for o in up for f in o.folds] + folds)
 
 
 def runs(stitch, region):
@@ -160,14 +162,18 @@ def sides(piece):
 
 class Table:
     def __init__(self, seam):
-        self.piles, self.run, self.last, self.seam = {}, {}, None, seam
+        self.piles, self.run, self.seam = {}, {}, seam
+        self.last, self.topped = None, False  # the quilt, as far as it is put together
 
-    def put(self, step, n, piece):
+    def put(self, step, n, piece, kinds=1):
+        """What goes onto a pile is like what lies there; of several kinds it only looks alike, and the first is taken for all of them."""
         if step in self.piles:
             had, like = self.piles[step]
-            if max(differ(like, piece)) > 0.01:
-                raise Misread(f"{step}: what is put on this pile is not what lies there")
-            n += had
+            front, back = differ(like, piece)
+            if front > 0.01 or back > POINT and kinds == 1:
+                raise Misread(f"{step}: what is put on this pile is not what lies there, {front:.3f} of cloth and {back:.3f} of folds")
+            self.piles[step][0] = had + n
+            return
         self.piles[step] = [n, piece]
 
     def take(self, step, n=1):
@@ -231,6 +237,8 @@ class Table:
                 raise Misread("nothing is under way")
             return self.way.turned(layer.get("turn", 0))
         if layer.get("strip"):
+            if layer.get("long"):
+                return self.length(layer["of"], layer["long"], times).turned(layer.get("turn", 0))
             return None  # cut once the edge is known
         return self.take(layer["of"], times).turned(layer.get("turn", 0))
 
@@ -264,10 +272,10 @@ class Table:
         for piece in fallen:
             found = [(g, p) for g in line["gives"] for p in trimmed(piece, g)]
             if not found:
-                raise Misread(f"what falls out is none of {', '.join(wanted)}: its edges show {sides(piece.home())}")
+                raise Misread(f"what falls out is none of {line['gives']}: its edges show {[sides(piece.moved([*m, 0, 0]).home()) for m in EIGHTHS.values()]}, {piece.size()}")
             g, p = next(((g, p) for g, p in found if wanted[g["step"]] > 0), found[0])
             wanted[g["step"]] -= 1
-            self.put(g["step"], line["times"], p)
+            self.put(g["step"], line["times"], p, g.get("kinds", 1))
         if any(wanted.values()):
             raise Misread(f"there fell out {len(fallen)} pieces, and of each list are missing {wanted}")
 
@@ -283,10 +291,11 @@ class Table:
             self.way = sewn(lower, upper, seam["takes"], seam["press"])
         made = self.way.turned(line.get("after", 0))
         if line.get("each"):
-            self.last = made
+            self.last, self.topped = made, True
         else:
             self.put(line["step"], line["times"], made)
-            self.last = made
+            if not self.topped:
+                self.last = made
 
 
 def laid(part, cut):
@@ -307,6 +316,10 @@ def trimmed(piece, give):
         p = piece.moved([*m, 0, 0]).home()
         w, h = p.size()
         if w < give["wide"] - HAIR or h < give["high"] - HAIR:
+            continue
+        if give.get("raw"):
+            if abs(w - give["wide"]) < HAIR and abs(h - give["high"]) < HAIR and sides(p) == give["sides"]:
+                yield p
             continue
         x = (w - give["wide"]) / 2
         y = give["above"] if give.get("above") is not None else (h - give["high"]) / 2
@@ -337,7 +350,11 @@ def main():
                     table.follow(line)
                 except Misread as e:
                     raise Misread(f"line {n}, {line['says']} {e}") from None
-            want = Piece([(p["fabric"], polygon(p["points"])) for p in job["patches"]], [polygon(p) for p in job["bands"]])
+            # What is drawn later lies on top: the corner squares of a border.
+            drawn = [(p["fabric"], polygon(p["points"])) for p in job["patches"]]
+            for i in range(job["borders"]):
+                drawn[i] = (drawn[i][0], drawn[i][1].difference(unary_union([p for _, p in drawn[i + 1:job["borders"]]])))
+            want = Piece(drawn, [polygon(p) for p in job["bands"]])
             w, h = table.last.size()
             s = job["sheet"]["seam"]
             top = table.last.kept(box(s, s, w - s, h - s)).home()
