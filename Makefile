@@ -10,7 +10,7 @@ GO_BUILD := go build -trimpath
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 GO_SOURCES := $(shell find core api store demo cmd web/embed.go -name '*.go' -o -name '*.sql' | grep -v _test.go) $(shell find core/library/blocks -name '*.json')
 
-.PHONY: demo test lint test-go test-race test-web build contract bench soak fuzz screenshots clean
+.PHONY: demo test lint test-go test-race test-web build contract bench soak fuzz hands screenshots clean
 
 demo: build ## Build, and serve made-up quilts on 127.0.0.1
 	exec bin/vicis demo
@@ -37,6 +37,7 @@ contract: web/node_modules/.package-lock.json ## Make the contract and the web's
 	$(GO_BUILD) -o bin/vicis ./cmd/vicis
 	bin/vicis contract > api/openapi.json
 	bin/vicis contract --format > docs/format.schema.json
+	bin/vicis contract --sheet > docs/sheet.schema.json
 	bin/vicis contract --rules > docs/rules.md
 	cd web && npm run types
 
@@ -52,7 +53,7 @@ lint: web/node_modules/.package-lock.json
 	cmp src/api/schema.gen.ts /tmp/vicis-schema.gen.ts || { echo "the web's types are stale: run make contract"; exit 1; }
 
 test-go: web/node_modules/.package-lock.json
-	scripts/need units=units glpsol=glpk-utils z3=z3 py:shapely=python3-shapely
+	scripts/need units=units glpsol=glpk-utils z3=z3 py:shapely=python3-shapely py:jsonschema=python3-jsonschema
 	go test ./...
 	go test -run '^$$' -bench . -benchtime 1x ./... # every benchmark still runs
 
@@ -79,6 +80,10 @@ fuzz: ## A minute of fuzzing for each parser
 	go test -run '^$$' -fuzz FuzzReadNeverPanics -fuzztime 60s ./core/document
 	go test -run '^$$' -fuzz FuzzPlan -fuzztime 60s ./core/plan
 	go test -run '^$$' -fuzz FuzzChangedBlock -fuzztime 60s ./core/plan
+
+hands: ## A second pair of hands sews every block in three settings, and all made-up quilts, from their sheets
+	scripts/need py:shapely=python3-shapely py:jsonschema=python3-jsonschema
+	VICIS_HANDS=1 go test ./internal/hands -v
 
 screenshots: bin/vicis
 	scripts/need chromium=chromium

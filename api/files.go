@@ -12,6 +12,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"vicis/core/document"
+	"vicis/core/instructions"
 	"vicis/store"
 )
 
@@ -192,8 +193,17 @@ func (s *Server) format(_ context.Context, _ *struct{}) (*body[any], error) {
 
 // Format gives the JSON Schema (2020-12) of a project document, made from the Go types.
 func Format() (any, error) {
+	return schemaOf(document.Document{}, "Document", "Vicis project document")
+}
+
+// SheetFormat is the JSON Schema of a sheet of instructions, from the Go types.
+func SheetFormat() (any, error) {
+	return schemaOf(instructions.Sheet{}, "Sheet", "Vicis sheet of instructions")
+}
+
+func schemaOf(of any, name, title string) (any, error) {
 	registry := config().Components.Schemas
-	root := registry.Schema(reflect.TypeOf(document.Document{}), true, "Document")
+	root := registry.Schema(reflect.TypeOf(of), true, name)
 	data, err := json.Marshal(map[string]any{"$ref": root.Ref, "$defs": registry.Map()})
 	if err != nil {
 		return nil, fmt.Errorf("schema: %w", err)
@@ -204,6 +214,6 @@ func Format() (any, error) {
 		return nil, fmt.Errorf("schema: %w", err)
 	}
 	v["$schema"] = "https://json-schema.org/draft/2020-12/schema"
-	v["title"] = "Vicis project document"
+	v["title"] = title
 	return v, nil
 }

@@ -21,8 +21,10 @@ import (
 
 	"vicis/api"
 	"vicis/core/document"
+	"vicis/core/instructions"
 	"vicis/core/plan"
 	"vicis/core/rules"
+	"vicis/core/work"
 	"vicis/demo"
 	"vicis/store"
 	"vicis/web"
@@ -34,7 +36,7 @@ func command() *cobra.Command {
 		SilenceErrors: true,
 	}
 	root.AddCommand(serveCommand(), demoCommand(), planCommand(), backupCommand(), restoreCommand(), checkCommand(), exportCommand(), caliperCommand(),
-		contractCommand())
+		sheetCommand(), contractCommand())
 	return root
 }
 
@@ -336,9 +338,46 @@ func dataFlag(c *cobra.Command, data *string) {
 	c.Flags().StringVar(data, "data", filepath.Join(home, "vicis", "vicis.db"), "database file")
 }
 
+// sheetCommand prints the work on a project line by line.
+func sheetCommand() *cobra.Command {
+	var asJSON bool
+	c := &cobra.Command{
+		Use: "sheet FILE", Short: "Print the work on a project as a sheet of instructions, line by line", Args: cobra.ExactArgs(1),
+		RunE: func(c *cobra.Command, args []string) error {
+			data, err := os.ReadFile(args[0])
+			if err != nil {
+				return err
+			}
+			d, problems := document.Read(data)
+			w := &work.Work{}
+			if !problems.Stopped() {
+				if w, _ = work.Of(d); w.Problems != nil {
+					problems = append(problems, *w.Problems...)
+				}
+			}
+			for _, pr := range problems {
+				fmt.Fprintf(c.ErrOrStderr(), "%s: %s %s\n", pr.At, pr.Says, pr.Mend)
+			}
+			if problems.Stopped() {
+				return fmt.Errorf("%s cannot be planned", args[0])
+			}
+			s := instructions.Of(w)
+			if asJSON {
+				enc := json.NewEncoder(c.OutOrStdout())
+				enc.SetIndent("", "  ")
+				return enc.Encode(s)
+			}
+			_, err = io.WriteString(c.OutOrStdout(), s.Text())
+			return err
+		},
+	}
+	c.Flags().BoolVar(&asJSON, "json", false, "as JSON, for programs (docs/sheet.md)")
+	return c
+}
+
 // contractCommand prints what is made from the Go types: the OpenAPI contract, the schema of a project document, and the book of rules.
 func contractCommand() *cobra.Command {
-	var format, book bool
+	var format, book, lines bool
 	c := &cobra.Command{
 		Use: "contract", Short: "Print the OpenAPI contract", Hidden: true, Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
@@ -346,10 +385,14 @@ func contractCommand() *cobra.Command {
 				fmt.Fprint(c.OutOrStdout(), rules.Markdown())
 				return nil
 			}
-			v, err := api.Format()
-			if !format {
-				v, err = api.Contract()
+			make := api.Contract
+			switch {
+			case format:
+				make = api.Format
+			case lines:
+				make = api.SheetFormat
 			}
+			v, err := make()
 			if err != nil {
 				return err
 			}
@@ -359,6 +402,7 @@ func contractCommand() *cobra.Command {
 		},
 	}
 	c.Flags().BoolVar(&format, "format", false, "the JSON Schema of a project document instead")
+	c.Flags().BoolVar(&lines, "sheet", false, "the JSON Schema of a sheet of instructions instead")
 	c.Flags().BoolVar(&book, "rules", false, "the book of rules instead")
 	return c
 }

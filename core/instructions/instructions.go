@@ -247,6 +247,9 @@ func (t *teller) marks(l work.Line) []Cut {
 func (t *teller) lies(step naming.Step) (wide, high float64) {
 	if a := t.w.Acts[step].Act; a.Patch != nil {
 		mark := t.w.Table.Ruler.Mark
+		if t.w.Acts[step].Made.Unit.ID.IsSash() { // trimmed to the block, where that is between two marks
+			return inches(a.Patch.W), inches(a.Patch.H)
+		}
 		return inches(a.Patch.W.CeilTo(mark)), inches(a.Patch.H.CeilTo(mark))
 	}
 	return 0, 0

@@ -383,7 +383,7 @@ func (c Cut) by(t *Table, began measure.Length, at string) (measure.Length, bool
 		t.Problems.Stop("length-unreadable", at+"/by", fmt.Sprintf("“%s” is no distance from a seam or an edge.", c.By), "Write a length such as 1 1/4.")
 		return 0, false
 	}
-	t.onTheRuler(l, at+"/by", "A cut of "+t.Unit.Name)
+	t.OnTheRuler(l, at+"/by", "A cut of "+t.Unit.Name)
 	return l, true
 }
 

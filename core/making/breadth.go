@@ -112,8 +112,8 @@ func (t *Table) finished(b Breadth, at, what string) (measure.Length, bool) {
 	return 0, false
 }
 
-// onTheRuler warns of a cut that falls between two marks.
-func (t *Table) onTheRuler(l measure.Length, at, what string) {
+// OnTheRuler warns of a cut that falls between two marks.
+func (t *Table) OnTheRuler(l measure.Length, at, what string) {
 	if !l.On(t.Ruler.Mark) {
 		t.Problems.Warn("off-the-ruler", at, fmt.Sprintf("%s should be %s, which is between two marks of your ruler.",
 			what, t.Ruler.Print(l)),

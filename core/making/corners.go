@@ -282,9 +282,9 @@ func (m *FlippedCorners) base(r *run) (laid, bool) {
 	if !ok1 || !ok2 {
 		return laid{}, false
 	}
-	t.onTheRuler(w+2*t.Seam, t.At+"/width", t.Unit.Name)
+	t.OnTheRuler(w+2*t.Seam, t.At+"/width", t.Unit.Name)
 	if h != w {
-		t.onTheRuler(h+2*t.Seam, t.At+"/height", t.Unit.Name)
+		t.OnTheRuler(h+2*t.Seam, t.At+"/height", t.Unit.Name)
 	}
 	return r.cloth(m.Base.Role, piece.Of(w+2*t.Seam), piece.Of(h+2*t.Seam), "base", "base", t.At+"/base/role")
 }
@@ -313,7 +313,7 @@ func (m *FlippedCorners) flips(t *Table, base laid) ([]flip, bool) {
 			return nil, false
 		}
 		f := flip{corner: c, q: leg + 2*t.Seam}
-		t.onTheRuler(f.q, at+"/leg", fmt.Sprintf("The square for corner %d of %s", i+1, t.Unit.Name))
+		t.OnTheRuler(f.q, at+"/leg", fmt.Sprintf("The square for corner %d of %s", i+1, t.Unit.Name))
 		q := piece.Of(f.q)
 		if q.Cmp(w) > 0 || q.Cmp(h) > 0 {
 			short := h

@@ -90,7 +90,7 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 		if !ok {
 			return Made{}, false
 		}
-		t.onTheRuler(strip, at+"/strip", what)
+		t.OnTheRuler(strip, at+"/strip", what)
 		ends := f.Role
 		if f.Ends != "" {
 			ends = f.Ends
@@ -165,7 +165,7 @@ func (r *run) centre(in Input, width, height Breadth) (laid, bool) {
 	if !ok1 || !ok2 {
 		return laid{}, false
 	}
-	t.onTheRuler(w+2*t.Seam, t.At+"/width", "The centre of "+t.Unit.Name)
+	t.OnTheRuler(w+2*t.Seam, t.At+"/width", "The centre of "+t.Unit.Name)
 	return r.cloth(in.Role, piece.Of(w+2*t.Seam), piece.Of(h+2*t.Seam), "centre", "centre", t.At+"/centre/role")
 }
 

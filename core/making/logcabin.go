@@ -128,7 +128,7 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 			return Made{}, false
 		}
 		if k < len(m.Logs) {
-			t.onTheRuler(strip, at+"/strip", what)
+			t.OnTheRuler(strip, at+"/strip", what)
 		}
 		turn := side * 90 // so much counter-clockwise brings the side to the right
 		here := p.Turn((360 - turn) % 360)

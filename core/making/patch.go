@@ -40,9 +40,9 @@ func (m *PlainPatch) Make(t *Table) (Made, bool) {
 			"Choose wider cloth, or a smaller block.")
 		return Made{}, false
 	}
-	t.onTheRuler(w, t.At+"/width", t.Unit.Name)
+	t.OnTheRuler(w, t.At+"/width", t.Unit.Name)
 	if h != w {
-		t.onTheRuler(h, t.At+"/height", t.Unit.Name)
+		t.OnTheRuler(h, t.At+"/height", t.Unit.Name)
 	}
 	p := piece.Cut(m.Role, w, h)
 	return Made{Sort: "patch", Cloth: true, Piece: p, Acts: []Act{{

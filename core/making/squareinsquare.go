@@ -198,6 +198,6 @@ func (m *SquareInSquare) centre(r *run, twice piece.Num) (laid, bool) {
 			"Choose a size that is a whole number of marks.")
 		return laid{}, false
 	}
-	t.onTheRuler(up(c.Add(twice)), t.At+"/finished", "The centre of "+t.Unit.Name)
+	t.OnTheRuler(up(c.Add(twice)), t.At+"/finished", "The centre of "+t.Unit.Name)
 	return r.cloth(m.Centre.Role, c.Add(twice), c.Add(twice), "centre", "centre square", t.At+"/centre/role")
 }

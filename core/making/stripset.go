@@ -73,7 +73,7 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 			good = false
 			continue
 		}
-		t.onTheRuler(widths[i], at+"/width", what)
+		t.OnTheRuler(widths[i], at+"/width", what)
 	}
 	if !good {
 		return Made{}, false

@@ -41,7 +41,7 @@ func (m *SubCut) Make(t *Table) (Made, bool) {
 			"Open that set, or cut its rings as the columns of a tube.")
 		return Made{}, false
 	}
-	t.onTheRuler(width, t.At+"/width", t.Unit.Name)
+	t.OnTheRuler(width, t.At+"/width", t.Unit.Name)
 	length, _ := set.Piece.Size()
 	if width.CeilTo(t.Ruler.Mark) > length-t.Squaring {
 		t.Problems.Stop("cloth-too-short", t.At+"/width",

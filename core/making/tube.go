@@ -199,7 +199,7 @@ func (m *Tube) columns(t *Table) ([]Column, bool) {
 			good = false
 			continue
 		}
-		t.onTheRuler(width, at+"/width", what)
+		t.OnTheRuler(width, at+"/width", what)
 		if length, _ := set.Piece.Size(); width.CeilTo(t.Ruler.Mark) > length-t.Squaring {
 			t.Problems.Stop("cloth-too-short", at+"/width",
 				fmt.Sprintf("A ring of %s does not come out of a tube %s long, %s of it for squaring up.", t.Ruler.Print(width),

@@ -329,6 +329,15 @@ func Check(top Top, t *making.Table) bool {
 	ok := sashing(top, t, stop)
 	ok = pointed(top, t, stop) && ok
 	ok = finishing(top, t, stop) && ok && good
+	if ok && top.Sashing != nil {
+		for _, m := range Sashes(top, t) { // a row of them grows by what each of them is too long
+			patch := m.Acts[0].Patch
+			t.OnTheRuler(patch.W, "/top/sashing", m.Unit.Name+", across,")
+			if patch.H != patch.W {
+				t.OnTheRuler(patch.H, "/top/sashing", m.Unit.Name+", up and down,")
+			}
+		}
+	}
 	if ok && slices.ContainsFunc(top.Borders, Border.IsPieced) {
 		whole := top.Sashed()
 		if top.Sashing != nil || top.Point != nil {

@@ -302,11 +302,10 @@ def laid(part, cut):
     """How a patch of cloth lies in its pile; what is sewn lies as it was cut."""
     if not cut.get("wide"):
         return part
-    w, h = part.size()
-    if abs(w - cut["wide"]) < HAIR and abs(h - cut["high"]) < HAIR:
-        return part
-    if abs(h - cut["wide"]) < HAIR and abs(w - cut["high"]) < HAIR:
-        return part.turned(90)
+    for p in (part, part.turned(90)):  # what was cut at the next mark up is trimmed
+        w, h = p.size()
+        if -HAIR < w - cut["wide"] < MARK and -HAIR < h - cut["high"] < MARK:
+            return p.kept(box(0, 0, cut["wide"], cut["high"]))
     raise Misread(f"a patch is cut {w:.3f} by {h:.3f}, and is to lie {cut['wide']} by {cut['high']}")
 
 

@@ -12,6 +12,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/api"
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/instructions"
@@ -265,12 +266,12 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 		}
 	}
 	stars, _ := set(t, starred(t), "")
+	jobs, of := map[string]job{}, map[string]*work.Work{}
 	for name, c := range map[string]struct {
 		d     document.Document
 		plant func(s *instructions.Sheet) bool
 	}{
-		"a wrong turn": {stars, first(func(l instructions.Line) bool { return l.Do == instructions.Sew && l.Seams[0].Lower.Of == "half" },
-			func(l *instructions.Line) { l.Seams[0].Lower.Turn = (l.Seams[0].Lower.Turn + 90) % 360 })},
+		"a wrong turn":            {stars, at("block/row-1", func(l *instructions.Line) { l.Seams[0].Upper.Turn = 90 })},
 		"a wrong turn of a block": {boat, at("row-1", func(l *instructions.Line) { l.Seams[2].Lower.Turn = (l.Seams[2].Lower.Turn + 90) % 360 })},
 		"a missing strip":         {boat, at("set-I", func(l *instructions.Line) { l.Seams = slices.Delete(l.Seams, 1, 2) })},
 		"a side swapped":          {boat, at("block/c3", func(l *instructions.Line) { l.Seams[0].Lower, l.Seams[0].Upper = l.Seams[0].Upper, l.Seams[0].Lower })},
@@ -319,11 +320,56 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 		if !c.plant(&j.Sheet) {
 			t.Fatalf("%s: there is no line to plant it in", name)
 		}
-		for _, got := range sew(t, map[string]job{name: j}) {
-			wrong := held(w, j.Sheet, got)
-			if len(wrong) == 0 {
-				t.Errorf("%s is not found", name)
-			}
+		jobs[name], of[name] = j, w
+	}
+	for name, got := range sew(t, jobs) {
+		if len(held(of[name], jobs[name].Sheet, got)) == 0 {
+			t.Errorf("%s is not found", name)
+		}
+	}
+}
+
+// Every sheet is of its schema, by a validator that knows nothing of it (Debian's python3-jsonschema); and one that is not is found.
+func TestSheetsAreOfTheirSchema(t *testing.T) {
+	schema, err := os.ReadFile("../../docs/sheet.schema.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	made, err := api.SheetFormat()
+	if err != nil {
+		t.Fatal(err)
+	}
+	if fresh, _ := json.MarshalIndent(made, "", "  "); strings.TrimSpace(string(schema)) != string(fresh) {
+		t.Error("docs/sheet.schema.json is stale: run make contract")
+	}
+	all, err := quilts.All()
+	if err != nil {
+		t.Fatal(err)
+	}
+	sheets := []any{}
+	for _, d := range all {
+		if w, ok := work.Of(d); ok {
+			sheets = append(sheets, instructions.Of(w))
+		}
+	}
+	in, _ := json.Marshal(map[string]any{"schema": json.RawMessage(schema), "sheets": append(sheets, map[string]any{"name": "x", "seam": 0.25, "fabrics": []any{}, "lines": []any{map[string]any{"do": "fly"}}})})
+	run := exec.CommandContext(t.Context(), "/usr/bin/python3", "-c", `
+import json, sys, jsonschema
+job = json.load(sys.stdin)
+v = jsonschema.Draft202012Validator(job["schema"])
+print(json.dumps([[e.message[:200] for e in v.iter_errors(s)][:3] for s in job["sheets"]]))`)
+	run.Stdin = strings.NewReader(string(in))
+	answer, err := run.Output()
+	var wrong [][]string
+	if err == nil {
+		err = json.Unmarshal(answer, &wrong)
+	}
+	if err != nil || len(wrong) != len(sheets)+1 {
+		t.Fatal(err, len(wrong))
+	}
+	for i, list := range wrong {
+		if bad := i == len(sheets); bad != (len(list) > 0) {
+			t.Errorf("sheet %d: %v", i, list)
 		}
 	}
 }
