@@ -179,12 +179,21 @@ func TestPlanAndBackupCommands(t *testing.T) {
 	if out, err := run("plan", "--json", file); err != nil || !json.Valid([]byte(out)) {
 		t.Errorf("%v: %.200s", err, out)
 	}
+	if out, err := run("sheet", file); err != nil || !strings.Contains(out, "at 6½″: to the pile of Middle") || !strings.Contains(out, "press toward the lower one") {
+		t.Errorf("%v: %.600s", err, out)
+	}
+	if out, err := run("sheet", "--json", file); err != nil || !json.Valid([]byte(out)) || !strings.Contains(out, `"do": "cut across"`) {
+		t.Errorf("%v: %.200s", err, out)
+	}
 	if err := os.WriteFile(file, []byte(strings.Replace(string(text), `"strip":"2 1/2 in"`, `"strip":"none"`, 1)),
 		0o600); err != nil {
 		t.Fatal(err)
 	}
 	if out, err := run("plan", file); err == nil || !strings.Contains(out, "/strip") {
 		t.Errorf("a document that cannot be planned: %v: %s", err, out)
+	}
+	if out, err := run("sheet", file); err == nil || !strings.Contains(out, "/strip") {
+		t.Errorf("a sheet of a document that cannot be planned: %v: %s", err, out)
 	}
 	if _, err := run("backup", "--data", filepath.Join(dir, "none.db"), filepath.Join(dir, "b.db")); err == nil {
 		t.Error("a backup of nothing")

@@ -22,6 +22,8 @@ type Sheet struct {
 	Seam    float64  `json:"seam" doc:"The allowance in inches, of every seam that says no other"`
 	Fabrics []Fabric `json:"fabrics"`
 	Lines   []Line   `json:"lines"`
+
+	Piles map[naming.Step]string `json:"piles" doc:"What lies in every pile, by its name"`
 }
 
 // Fabric is cloth by its name.
@@ -132,9 +134,12 @@ type Layer struct {
 // Of tells the work line by line.
 func Of(w *work.Work) Sheet {
 	t := teller{w: w, b: sheet.Of(w, nil)}
-	out := Sheet{Name: w.Document.Name, Seam: inches(w.Table.Seam), Fabrics: []Fabric{}, Lines: []Line{}}
+	out := Sheet{Name: w.Document.Name, Seam: inches(w.Table.Seam), Fabrics: []Fabric{}, Lines: []Line{}, Piles: map[naming.Step]string{}}
 	for _, f := range w.Document.Fabrics {
 		out.Fabrics = append(out.Fabrics, Fabric{f.ID, f.Name})
+	}
+	for _, s := range w.Steps {
+		out.Piles[s.ID] = s.Called
 	}
 	sewn := map[naming.Step]bool{}
 	for i, told := range t.b.Script() {
@@ -346,11 +351,23 @@ func (s Sheet) Text() string {
 		fmt.Fprintf(&out, "%4d  %s\n", i+1, l.Says)
 		for _, c := range l.Cuts {
 			if c.Text != "" {
-				fmt.Fprintf(&out, "        at %s%s\n", c.Text, pile(c))
+				fmt.Fprintf(&out, "        at %s: %s\n", c.Text, s.goes(c))
 			}
 		}
 		for k, seam := range l.Seams {
-			fmt.Fprintf(&out, "        seam %d: %s below; %s on top, turned over onto it; %g″%s\n", k+1, layerWords(seam.Lower), layerWords(seam.Upper), seam.Takes, pressWords(seam.Press))
+			fmt.Fprintf(&out, "        seam %d: %s below; %s on top, turned over onto it; %g″%s\n", k+1, s.layerWords(seam.Lower), s.layerWords(seam.Upper), seam.Takes, pressWords(seam.Press))
+		}
+		for _, o := range l.Over {
+			fmt.Fprintf(&out, "        face down on %s: %s%s, %g″ from its left edge and %g″ from above\n", s.pile(l.Of), s.pile(o.Of), turnWords(o.Turn), o.Left, o.Top)
+		}
+		for _, one := range l.Stitches {
+			fmt.Fprintf(&out, "        sew from %g″, %g″ to %g″, %g″%s\n", one.From[0], one.From[1], one.To[0], one.To[1], pressWords(one.Press))
+		}
+		for _, k := range l.Knife {
+			fmt.Fprintf(&out, "        cut from %g″, %g″ to %g″, %g″\n", k.From[0], k.From[1], k.To[0], k.To[1])
+		}
+		for _, g := range l.Gives {
+			fmt.Fprintf(&out, "        %d of each to the pile of %s, %g″ × %g″, as its picture lies\n", g.N, s.pile(g.Step), g.Wide, g.High)
 		}
 		if l.Do == Sew && l.After != 0 {
 			fmt.Fprintf(&out, "        then turn it by %d°\n", l.After)
@@ -359,25 +376,41 @@ func (s Sheet) Text() string {
 	return out.String()
 }
 
-func pile(c Cut) string {
+// goes is where what is cut off goes.
+func (s Sheet) goes(c Cut) string {
 	if c.Step == "" {
-		return ": clean the end"
+		return "clean the end"
 	}
-	return fmt.Sprintf(": to %s", c.Step)
+	return "to the pile of " + s.pile(c.Step)
 }
 
-func layerWords(l Layer) string {
+// pile is what a pile is called.
+func (s Sheet) pile(step naming.Step) string {
+	if name := s.Piles[step]; name != "" {
+		return name
+	}
+	return string(step)
+}
+
+func (s Sheet) layerWords(l Layer) string {
 	says := "what is under way"
 	if l.Of != "" {
-		says = string(l.Of)
+		says = s.pile(l.Of)
 	}
-	if l.Strip {
+	switch {
+	case l.Long > 0:
+		says += fmt.Sprintf(", cut %g″ long,", l.Long)
+	case l.Strip:
 		says += ", cut to the edge,"
 	}
-	if l.Turn != 0 {
-		says += fmt.Sprintf(" turned by %d°", l.Turn)
+	return says + turnWords(l.Turn)
+}
+
+func turnWords(turn int) string {
+	if turn == 0 {
+		return ""
 	}
-	return says
+	return fmt.Sprintf(" turned by %d°", turn)
 }
 
 func pressWords(p needle.Press) string {

@@ -8,6 +8,7 @@ import (
 	"vicis/core/ask"
 	"vicis/core/cloth"
 	"vicis/core/document"
+	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/plan"
@@ -424,5 +425,31 @@ func TestMotifsThatDoNotFitAreSaid(t *testing.T) {
 	if p := planned(t, plain(t, 1, 1)); !strings.Contains(p.Test, "they should measure 24½″") ||
 		!strings.Contains(p.Test, "Each ⅛″ too narrow says that the allowance is 1/32″ too wide") {
 		t.Errorf("%q", p.Test)
+	}
+}
+
+// A block of 5.157″ lies between two marks: pieces of sashing as long are cut 5¼″, and three of them in a row are a quarter of an inch too long unless each is trimmed.
+func TestSashingBetweenTwoMarksIsSaid(t *testing.T) {
+	list, err := library.List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for name, want := range map[string]bool{"Halved four-patches": true, "Nine-patch": false} {
+		i := slices.IndexFunc(list, func(e library.Entry) bool { return e.Document.Name == name })
+		d, err := document.Copy(list[i].Document)
+		if err != nil {
+			t.Fatal(err)
+		}
+		d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Width: "1 strip", Corners: d.Roles[1].ID}
+		_, problems := plan.Make(d, nil)
+		said := ""
+		for _, p := range problems {
+			if p.Code == "off-the-ruler" && p.At == "/top/sashing" {
+				said = p.Says + " " + p.Mend
+			}
+		}
+		if want != (said != "") || want && !strings.Contains(said, "It is listed as 5¼″, the next mark up: trim it after cutting") {
+			t.Errorf("%s: %q", name, said)
+		}
 	}
 }

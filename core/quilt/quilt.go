@@ -332,6 +332,9 @@ func Check(top Top, t *making.Table) bool {
 	if ok && top.Sashing != nil {
 		for _, m := range Sashes(top, t) { // a row of them grows by what each of them is too long
 			patch := m.Acts[0].Patch
+			if patch == nil { // cut of strips that are sewn end to end
+				continue
+			}
 			t.OnTheRuler(patch.W, "/top/sashing", m.Unit.Name+", across,")
 			if patch.H != patch.W {
 				t.OnTheRuler(patch.H, "/top/sashing", m.Unit.Name+", up and down,")
