@@ -64,7 +64,6 @@ type Line struct {
 	Seams  []Seam      `json:"seams,omitempty" doc:"In the order they are sewn"`
 	Each   bool        `json:"each,omitempty" doc:"Every seam is one of the step, and all of them make one thing; else all of them make one of the step"`
 	After  int         `json:"after,omitempty" enum:"0,90,180,270" doc:"How what the last seam gives is turned, clockwise, to lie as its pile does"`
-	Set    bool        `json:"set,omitempty" doc:"What is sewn lies as long as its strips are"`
 
 	Turn     int       `json:"turn,omitempty" enum:"0,90,180,270" doc:"How what is taken is turned, clockwise, against how it lies in its pile"`
 	Over     []Over    `json:"over,omitempty" doc:"What is laid face down on it"`
@@ -305,7 +304,7 @@ func (t *teller) batch(b batching.Batch) Line {
 	if !ok || card.Laid != nil || len(card.Piles) > 0 || b.Stage == batching.Finish || odd(card) {
 		return line
 	}
-	line.Do, line.Each, line.After, line.Set = Sew, card.Each, card.Batch.Turned, b.Stage == batching.Sets
+	line.Do, line.Each, line.After = Sew, card.Each, card.Batch.Turned
 	if b.ID.IsCorners() { // both pieces alike: a square to each end
 		line.Each, line.Times, card.Lies = false, b.Make/2, card.Lies[:2]
 	}
