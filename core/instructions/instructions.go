@@ -4,6 +4,7 @@ package instructions
 
 import (
 	"fmt"
+	"math"
 	"strings"
 
 	"vicis/core/batching"
@@ -24,6 +25,8 @@ type Sheet struct {
 	Lines   []Line   `json:"lines"`
 
 	Piles map[naming.Step]string `json:"piles" doc:"What lies in every pile, by its name"`
+
+	ruler measure.Ruler
 }
 
 // Fabric is cloth by its name.
@@ -133,7 +136,7 @@ type Layer struct {
 // Of tells the work line by line.
 func Of(w *work.Work) Sheet {
 	t := teller{w: w, b: sheet.Of(w, nil)}
-	out := Sheet{Name: w.Document.Name, Seam: inches(w.Table.Seam), Fabrics: []Fabric{}, Lines: []Line{}, Piles: map[naming.Step]string{}}
+	out := Sheet{Name: w.Document.Name, Seam: inches(w.Table.Seam), Fabrics: []Fabric{}, Lines: []Line{}, Piles: map[naming.Step]string{}, ruler: w.Table.Ruler}
 	for _, f := range w.Document.Fabrics {
 		out.Fabrics = append(out.Fabrics, Fabric{f.ID, f.Name})
 	}
@@ -348,31 +351,63 @@ func (s Sheet) Text() string {
 	fmt.Fprintf(&out, "%s\n", s.Name)
 	for i, l := range s.Lines {
 		fmt.Fprintf(&out, "%4d  %s\n", i+1, l.Says)
-		for _, c := range l.Cuts {
-			if c.Text != "" {
-				fmt.Fprintf(&out, "        at %s: %s\n", c.Text, s.goes(c))
+		for k := 0; k < len(l.Cuts); { // those that go to one pile together
+			var at []string
+			goes := s.goes(l.Cuts[k])
+			for ; k < len(l.Cuts) && s.goes(l.Cuts[k]) == goes; k++ {
+				at = append(at, l.Cuts[k].Text)
+			}
+			if at[0] != "" {
+				fmt.Fprintf(&out, "        at %s: %s\n", strings.Join(at, ", "), goes)
 			}
 		}
 		for k, seam := range l.Seams {
-			fmt.Fprintf(&out, "        seam %d: %s below; %s on top, turned over onto it; %g″%s\n", k+1, s.layerWords(seam.Lower), s.layerWords(seam.Upper), seam.Takes, pressWords(seam.Press))
+			fmt.Fprintf(&out, "        seam %d: %s below; %s on top, turned over onto it; %s%s\n", k+1, s.layerWords(seam.Lower), s.layerWords(seam.Upper), s.long(seam.Takes), pressWords(seam.Press))
 		}
 		for _, o := range l.Over {
-			fmt.Fprintf(&out, "        face down on %s: %s%s, %g″ from its left edge and %g″ from above\n", s.pile(l.Of), s.pile(o.Of), turnWords(o.Turn), o.Left, o.Top)
+			fmt.Fprintf(&out, "        face down on %s: %s%s, %s from its left edge and %s from above\n", s.pile(l.Of), s.pile(o.Of), turnWords(o.Turn), s.long(o.Left), s.long(o.Top))
 		}
 		for _, one := range l.Stitches {
-			fmt.Fprintf(&out, "        sew from %g″, %g″ to %g″, %g″%s\n", one.From[0], one.From[1], one.To[0], one.To[1], pressWords(one.Press))
+			fmt.Fprintf(&out, "        sew %s%s\n", s.stretch(one.Stretch), pressWords(one.Press))
 		}
 		for _, k := range l.Knife {
-			fmt.Fprintf(&out, "        cut from %g″, %g″ to %g″, %g″\n", k.From[0], k.From[1], k.To[0], k.To[1])
+			fmt.Fprintf(&out, "        cut %s\n", s.stretch(k))
 		}
 		for _, g := range l.Gives {
-			fmt.Fprintf(&out, "        %d of each to the pile of %s, %g″ × %g″, as its picture lies\n", g.N, s.pile(g.Step), g.Wide, g.High)
+			fmt.Fprintf(&out, "        %d of each to the pile of %s, %s × %s; its edges show, from above and clockwise, %s\n", g.N, s.pile(g.Step), s.long(g.Wide), s.long(g.High), s.edges(g))
 		}
 		if l.Do == Sew && l.After != 0 {
 			fmt.Fprintf(&out, "        then turn it by %d°\n", l.After)
 		}
 	}
 	return out.String()
+}
+
+// long is a length as the ruler says it.
+func (s Sheet) long(inches float64) string {
+	return s.ruler.Print(measure.Length(math.Round(inches * float64(measure.Inch))))
+}
+
+// stretch is a line from a point to another, each from the left and from above.
+func (s Sheet) stretch(l Stretch) string {
+	return fmt.Sprintf("from %s and %s to %s and %s (from the left, from above)", s.long(l.From[0]), s.long(l.From[1]), s.long(l.To[0]), s.long(l.To[1]))
+}
+
+// edges is which fabrics the edges of something show.
+func (s Sheet) edges(g Give) string {
+	var list []string
+	for _, side := range g.Sides {
+		var names []string
+		for _, id := range side {
+			for _, f := range s.Fabrics {
+				if f.ID == id {
+					names = append(names, f.Name)
+				}
+			}
+		}
+		list = append(list, strings.Join(names, " and "))
+	}
+	return strings.Join(list, "; ")
 }
 
 // goes is where what is cut off goes.
@@ -398,7 +433,7 @@ func (s Sheet) layerWords(l Layer) string {
 	}
 	switch {
 	case l.Long > 0:
-		says += fmt.Sprintf(", cut %g″ long,", l.Long)
+		says += fmt.Sprintf(", cut %s long,", s.long(l.Long))
 	case l.Strip:
 		says += ", cut to the edge,"
 	}
