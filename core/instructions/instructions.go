@@ -49,12 +49,13 @@ const (
 	Lay       Do = "lay"        // pieces face down on another one, sewn along lines
 	Part      Do = "part"       // what was laid is cut apart, opened, pressed and trimmed
 	LayPart   Do = "lay and part"
+	Slice     Do = "slice" // what is sewn is cut again
 	Words     Do = "words" // told in words alone
 )
 
 // Line is one thing to do.
 type Line struct {
-	Do    Do          `json:"do" enum:"cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,words"`
+	Do    Do          `json:"do" enum:"cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,words"`
 	Says  string      `json:"says"`
 	Step  naming.Step `json:"step,omitempty" doc:"Whose pile grows by it, where that is one"`
 	Times int         `json:"times" doc:"How often it is done; each time it makes one of the step, or what its cuts say"`
@@ -72,7 +73,17 @@ type Line struct {
 	Over     []Over    `json:"over,omitempty" doc:"What is laid face down on it"`
 	Stitches []Stitch  `json:"stitches,omitempty" doc:"Where it is sewn"`
 	Knife    []Stretch `json:"knife,omitempty" doc:"Where both layers are cut, from edge to edge"`
+	Upright  []float64 `json:"upright,omitempty" doc:"Cuts from top to bottom, in inches from the left edge"`
+	Level    []float64 `json:"level,omitempty" doc:"Cuts from side to side, from above"`
+	Places   [][]Place `json:"places,omitempty" doc:"Row by row, what lies at each place between them"`
 	Gives    []Give    `json:"gives,omitempty" doc:"What falls out of one: what is on no such list is left over"`
+}
+
+// Place is where a part falls out.
+type Place struct {
+	Step  naming.Step `json:"step"`
+	Turn  int         `json:"turn,omitempty" enum:"0,90,180,270" doc:"How it lies there, clockwise against how it lies in its pile"`
+	Kinds int         `json:"kinds,omitempty" doc:"As of what falls out elsewhere"`
 }
 
 // Over is a piece that lies face down on another one.
@@ -167,6 +178,11 @@ func Of(w *work.Work) Sheet {
 		line := t.batch(b)
 		for _, g := range line.Gives { // all that falls out of one run is one line
 			sewn[g.Step] = true
+		}
+		for _, row := range line.Places {
+			for _, p := range row {
+				sewn[p.Step] = true
+			}
 		}
 		t.lines = append(t.lines, line)
 	}
@@ -289,6 +305,9 @@ func (t *teller) batch(b batching.Batch) Line {
 	case b.Does == making.Marks:
 		line.Do, line.Of, line.Turn = Mark, act.Act.Takes[0].Act, t.turn(act.Act.Takes[0].Act, act.Act.Piece)
 		return line
+	case b.Does == making.CutsAgain:
+		t.slice(&line, act.Made, act.Act)
+		return line
 	case b.Does == making.Trims && len(act.Act.Apart) > 0:
 		t.part(&line, act.Made, act.Act)
 		return line
@@ -372,6 +391,11 @@ func (s Sheet) Text() string {
 		}
 		for _, k := range l.Knife {
 			fmt.Fprintf(&out, "        cut %s\n", s.stretch(k))
+		}
+		for r, row := range l.Places {
+			for c, p := range row {
+				fmt.Fprintf(&out, "        row %d, place %d: to the pile of %s%s\n", r+1, c+1, s.pile(p.Step), turnWords((360-p.Turn)%360))
+			}
 		}
 		for _, g := range l.Gives {
 			fmt.Fprintf(&out, "        %d of each to the pile of %s, %s × %s; its edges show, from above and clockwise, %s\n", g.N, s.pile(g.Step), s.long(g.Wide), s.long(g.High), s.edges(g))

@@ -167,3 +167,29 @@ func (t *teller) shows(p piece.Piece, side piece.Side) []string {
 	}
 	return slices.Compact(list)
 }
+
+// slice tells how something sewn is cut again.
+func (t *teller) slice(line *Line, m making.Made, act making.Act) {
+	k := act.Knife
+	line.Do, line.Step, line.Of, line.Times = Slice, "", act.Takes[0].Act, t.w.Demand.Runs[act.ID]
+	for _, one := range k.Upright {
+		line.Upright = append(line.Upright, drawn.Round(one.At.Inches()))
+	}
+	for _, one := range k.Level {
+		line.Level = append(line.Level, drawn.Round(one.At.Inches()))
+	}
+	for _, row := range k.Places {
+		var places []Place
+		for _, id := range row {
+			there := t.w.Unit(id)
+			p := Place{Step: there.Unit.ID.Step(), Turn: there.Turned}
+			for _, v := range m.Variants {
+				if v.ID == there.Unit.ID && v.Kinds > 1 {
+					p.Kinds = v.Kinds
+				}
+			}
+			places = append(places, p)
+		}
+		line.Places = append(line.Places, places)
+	}
+}

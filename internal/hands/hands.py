@@ -163,10 +163,13 @@ def sides(piece):
 class Table:
     def __init__(self, seam):
         self.piles, self.run, self.seam = {}, {}, seam
+        self.mixed = set()  # piles that are not sorted by kinds
         self.last, self.topped = None, False  # the quilt, as far as it is put together
 
     def put(self, step, n, piece, kinds=1):
         """What goes onto a pile is like what lies there; of several kinds it only looks alike, and the first is taken for all of them."""
+        if kinds > 1:
+            self.mixed.add(step)
         if step in self.piles:
             had, like = self.piles[step]
             front, back = differ(like, piece)
@@ -184,7 +187,7 @@ class Table:
 
     def follow(self, line):
         {"words": lambda l: None, "cut strips": self.strips, "cut across": self.across, "cut pieces": self.pieces,
-         "end to end": self.end_to_end, "sew": self.sew, "mark": self.mark, "lay": self.lay, "part": self.part,
+         "end to end": self.end_to_end, "sew": self.sew, "mark": self.mark, "slice": self.slice, "lay": self.lay, "part": self.part,
          "lay and part": self.lay_and_part}[line["do"]](line)
 
     def strips(self, line):
@@ -247,6 +250,15 @@ class Table:
 
     def mark(self, line):
         self.put(line["step"], line["times"], self.take(line["of"], line["times"]).turned(line.get("turn", 0)))
+
+    def slice(self, line):
+        whole = self.take(line["of"], line["times"])
+        w, h = whole.size()
+        xs, ys = [0, *line.get("upright", []), w], [0, *line.get("level", []), h]
+        for r, row in enumerate(line["places"]):
+            for c, place in enumerate(row):
+                part = whole.kept(box(xs[c], ys[r], xs[c + 1], ys[r + 1])).home()
+                self.put(place["step"], line["times"], part.turned(-place.get("turn", 0)), 2 if line["of"] in self.mixed else place.get("kinds", 1))
 
     def stack(self, line):
         lower = self.take(line["of"], line["times"]).turned(line.get("turn", 0))

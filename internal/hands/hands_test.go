@@ -186,7 +186,8 @@ func every(t *testing.T) (list []laid) {
 // unsorted says whether something that looks alike comes in several kinds: how it is pressed where it lies is then not known.
 func unsorted(s instructions.Sheet) bool {
 	return slices.ContainsFunc(s.Lines, func(l instructions.Line) bool {
-		return slices.ContainsFunc(l.Gives, func(g instructions.Give) bool { return g.Kinds > 1 })
+		return slices.ContainsFunc(l.Gives, func(g instructions.Give) bool { return g.Kinds > 1 }) ||
+			slices.ContainsFunc(slices.Concat(l.Places...), func(p instructions.Place) bool { return p.Kinds > 1 })
 	})
 }
 
@@ -214,10 +215,14 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 		for _, g := range l.Gives {
 			left[g.Step] += l.Times * g.N
 		}
+		for _, p := range slices.Concat(l.Places...) {
+			left[p.Step] += l.Times
+		}
 	}
 	for _, st := range w.Steps {
 		if slices.ContainsFunc(s.Lines, func(l instructions.Line) bool {
-			return slices.ContainsFunc(l.Gives, func(g instructions.Give) bool { return g.Step == st.ID })
+			return slices.ContainsFunc(l.Gives, func(g instructions.Give) bool { return g.Step == st.ID }) ||
+				slices.ContainsFunc(slices.Concat(l.Places...), func(p instructions.Place) bool { return p.Step == st.ID })
 		}) {
 			left[st.ID] -= st.Make
 		}
