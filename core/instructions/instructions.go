@@ -50,12 +50,15 @@ const (
 	Part      Do = "part"       // what was laid is cut apart, opened, pressed and trimmed
 	LayPart   Do = "lay and part"
 	Slice     Do = "slice" // what is sewn is cut again
+	Halve     Do = "halve" // squares are cut on a diagonal
+	Onto      Do = "onto"  // triangles are sewn to sides by their long edges
+	Trim      Do = "trim"  // what is sewn is turned and trimmed
 	Words     Do = "words" // told in words alone
 )
 
 // Line is one thing to do.
 type Line struct {
-	Do    Do          `json:"do" enum:"cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,words"`
+	Do    Do          `json:"do" enum:"cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,halve,onto,trim,words"`
 	Says  string      `json:"says"`
 	Step  naming.Step `json:"step,omitempty" doc:"Whose pile grows by it, where that is one"`
 	Times int         `json:"times" doc:"How often it is done; each time it makes one of the step, or what its cuts say"`
@@ -73,10 +76,19 @@ type Line struct {
 	Over     []Over    `json:"over,omitempty" doc:"What is laid face down on it"`
 	Stitches []Stitch  `json:"stitches,omitempty" doc:"Where it is sewn"`
 	Knife    []Stretch `json:"knife,omitempty" doc:"Where both layers are cut, from edge to edge"`
+	Sides    []Side    `json:"sides,omitempty" doc:"Which triangles are sewn to which sides, with the allowance of the sheet"`
 	Upright  []float64 `json:"upright,omitempty" doc:"Cuts from top to bottom, in inches from the left edge"`
 	Level    []float64 `json:"level,omitempty" doc:"Cuts from side to side, from above"`
 	Places   [][]Place `json:"places,omitempty" doc:"Row by row, what lies at each place between them"`
 	Gives    []Give    `json:"gives,omitempty" doc:"What falls out of one: what is on no such list is left over"`
+}
+
+// Side is a triangle sewn to a side.
+type Side struct {
+	Side  string       `json:"side" enum:"left,right,top,bottom"`
+	Of    naming.Step  `json:"of"`
+	In    float64      `json:"in,omitempty" doc:"How far the edge lies inside of the tips that stand out beyond it, in inches"`
+	Press needle.Press `json:"press" enum:",lower,upper,open" doc:"Lower is what it is sewn to, upper the triangle"`
 }
 
 // Place is where a part falls out.
@@ -110,6 +122,7 @@ type Stitch struct {
 type Give struct {
 	Step  naming.Step `json:"step"`
 	N     int         `json:"n"`
+	Turn  int         `json:"turn,omitempty" enum:"0,45" doc:"How what falls out is turned, clockwise, where its edges do not tell"`
 	Kinds int         `json:"kinds,omitempty" doc:"In how many kinds they come that look alike and are sewn differently, where that is more than one; the pile is not sorted by them"`
 	Raw   bool        `json:"raw,omitempty" doc:"It is no rectangle, and not trimmed"`
 	Sides [4][]string `json:"sides" doc:"Which fabrics its edges show: above and below from the left, right and left from above; in the order above, right, below, left"`
@@ -308,6 +321,20 @@ func (t *teller) batch(b batching.Batch) Line {
 	case b.Does == making.CutsAgain:
 		t.slice(&line, act.Made, act.Act)
 		return line
+	case act.Act.Halves:
+		line.Do, line.Of, line.Times = Halve, act.Act.Takes[0].Act, t.w.Demand.Runs[act.Act.ID]
+		line.Gives = []Give{{Step: b.ID, N: 2, Raw: true, Sides: [4][]string{{}, {}, {}, {}}}}
+		return line
+	case len(act.Act.Onto) > 0:
+		t.onto(&line, act.Act)
+		return line
+	case act.Act.Eighth:
+		line.Do, line.Of, line.Times = Trim, act.Act.Takes[0].Act, t.w.Demand.Runs[act.Act.ID]
+		line.Gives = t.gives(act.Made, act.Act)
+		for i := range line.Gives {
+			line.Gives[i].Turn = 45
+		}
+		return line
 	case b.Does == making.Trims && len(act.Act.Apart) > 0:
 		t.part(&line, act.Made, act.Act)
 		return line
@@ -385,6 +412,9 @@ func (s Sheet) Text() string {
 		}
 		for _, o := range l.Over {
 			fmt.Fprintf(&out, "        face down on %s: %s%s, %s from its left edge and %s from above\n", s.pile(l.Of), s.pile(o.Of), turnWords(o.Turn), s.long(o.Left), s.long(o.Top))
+		}
+		for _, one := range l.Sides {
+			fmt.Fprintf(&out, "        %s to the %s edge, middle to middle%s\n", s.pile(one.Of), one.Side, pressWords(one.Press))
 		}
 		for _, one := range l.Stitches {
 			fmt.Fprintf(&out, "        sew %s%s\n", s.stretch(one.Stretch), pressWords(one.Press))

@@ -193,3 +193,13 @@ func (t *teller) slice(line *Line, m making.Made, act making.Act) {
 		line.Places = append(line.Places, places)
 	}
 }
+
+// onto tells which triangles are sewn to which sides.
+func (t *teller) onto(line *Line, act making.Act) {
+	of := act.Takes[0].Act
+	line.Do, line.Of, line.Turn = Onto, of, t.turn(of, act.Joins.LeftPiece)
+	for _, one := range act.Onto {
+		name := map[piece.Side]string{piece.Left: "left", piece.Right: "right", piece.Top: "top", piece.Bottom: "bottom"}[one.Side]
+		line.Sides = append(line.Sides, Side{name, one.Of, drawn.Round(one.In.Inches()), t.press(act.Sews[0])})
+	}
+}

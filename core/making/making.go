@@ -241,6 +241,9 @@ type Act struct {
 	Each    measure.Length // how long one of them is; the height of the piece when zero
 	Sews    []naming.Seam  // which decisions of pressing they belong to
 	Presses []naming.Seam  // which of them are pressed in this act, where that is not when they are sewn
+	Halves  bool           // a square is cut on its diagonal
+	Onto    []Onto         // triangles that were cut so are sewn on by their long edges, middle to middle
+	Eighth  bool           // what was sewn standing on its corner is laid straight, and then trimmed
 	Apart   []piece.Line   // where the knife then goes through what was sewn together, face to face, before it is opened
 	Tip     *piece.Num     // how much is trimmed off above, where that is not as much as below: a tip keeps its allowance
 	Lines   int            // drawn or creased in one run
@@ -262,6 +265,13 @@ const (
 	Upright Lies = "upright" // side by side; +1 presses to the right
 	Level   Lies = "level"   // one below the other; +1 presses up
 )
+
+// Onto is a triangle that is sewn to a side.
+type Onto struct {
+	Side piece.Side
+	Of   naming.Step
+	In   piece.Num // how far the edge lies inside of the tips that stand out beyond it
+}
 
 // Give is so many of one thing per run.
 type Give struct {

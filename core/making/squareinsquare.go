@@ -101,7 +101,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 		id := r.id(fmt.Sprintf("corner-%d-halves", i+1))
 		cloth[role] = r.add(Act{
 			ID: id, Does: Trims, Name: "corner triangle", Says: "Cut the square on its diagonal",
-			Takes: []Take{{sq.act, 1}}, Gives: []Give{{ID: id, Count: 2}}, Piece: sq.piece, Cuts: 1,
+			Takes: []Take{{sq.act, 1}}, Gives: []Give{{ID: id, Count: 2}}, Piece: sq.piece, Cuts: 1, Halves: true,
 		})
 	}
 	first, second := r.seam("first"), t.Unit.ID.Seam()
@@ -115,6 +115,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	attach(0, piece.Upright(s), 1, piece.Point{X: twice, Y: middle}, piece.Upright(twice), first)
 	attach(2, piece.Upright(side.Sub(s)), -1, piece.Point{X: far, Y: middle}, piece.Upright(far), first)
 	half := p.Boxed()
+	tips, _ := half.H.Sub(side).Half()
 	attach(1, piece.Level(s), 1, piece.Point{X: middle, Y: twice}, piece.Level(twice), second)
 	attach(3, piece.Level(side.Sub(s)), -1, piece.Point{X: middle, Y: far}, piece.Level(far), second)
 	p = p.Eighth()
@@ -138,6 +139,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 			{act: cloth[corner(0)]},
 			{act: cloth[corner(2)]},
 		})...), Seams: 2, Each: up(side), Sews: []naming.Seam{first}, Piece: half,
+		Onto: []Onto{{Side: piece.Left, Of: cloth[corner(0)]}, {Side: piece.Right, Of: cloth[corner(2)]}},
 		Joins: &Joins{
 			Left: centre.name, Right: "corner triangle", LeftPiece: centre.piece, RightPart: triangle,
 			Edge: edge,
@@ -147,6 +149,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 		ID: r.id("second"), Does: Sews, Name: "four corners",
 		Takes: append([]Take{{one, 1}}, together([]laid{{act: cloth[corner(1)]}, {act: cloth[corner(3)]}})...),
 		Seams: 2, Each: up(side), Sews: []naming.Seam{second}, Piece: p,
+		Onto: []Onto{{piece.Top, cloth[corner(1)], tips}, {piece.Bottom, cloth[corner(3)], tips}},
 		Joins: &Joins{
 			Left: "centre with two triangles", Right: "corner triangle", LeftPiece: half, RightPart: triangle,
 			Edge: edge,
@@ -155,7 +158,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	r.add(Act{
 		ID: t.Unit.ID.Step(), Does: Trims,
 		Says: "Trim to equal margins, an allowance beyond each tip of the centre", Takes: []Take{{two, 1}}, Piece: p,
-		Shaves: 1, Pieced: true,
+		Shaves: 1, Pieced: true, Eighth: true,
 	})
 	out.Acts = r.acts
 	print := t.Ruler.Print

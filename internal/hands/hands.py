@@ -187,7 +187,7 @@ class Table:
 
     def follow(self, line):
         {"words": lambda l: None, "cut strips": self.strips, "cut across": self.across, "cut pieces": self.pieces,
-         "end to end": self.end_to_end, "sew": self.sew, "mark": self.mark, "slice": self.slice, "lay": self.lay, "part": self.part,
+         "end to end": self.end_to_end, "sew": self.sew, "mark": self.mark, "slice": self.slice, "halve": self.halve, "onto": self.onto, "trim": self.trim, "lay": self.lay, "part": self.part,
          "lay and part": self.lay_and_part}[line["do"]](line)
 
     def strips(self, line):
@@ -259,6 +259,46 @@ class Table:
             for c, place in enumerate(row):
                 part = whole.kept(box(xs[c], ys[r], xs[c + 1], ys[r + 1])).home()
                 self.put(place["step"], line["times"], part.turned(-place.get("turn", 0)), 2 if line["of"] in self.mixed else place.get("kinds", 1))
+
+    def halve(self, line):
+        """Half of a square stands for the square it is cut from, until it is sewn to something."""
+        square = self.take(line["of"], line["times"])
+        give = line["gives"][0]
+        self.put(give["step"], give["n"] * line["times"], square)
+
+    def onto(self, line):
+        piece = self.take(line["of"], line["times"]).turned(line.get("turn", 0))
+        over, stitches = [], []
+        for side in line["sides"]:
+            x0, y0, x1, y1 = piece.bounds()
+            xm, ym, s = (x0 + x1) / 2, (y0 + y1) / 2, self.seam
+            inside = side.get("in", 0)
+            x0, y0, x1, y1 = (x0 + inside, y0 + inside, x1 - inside, y1 - inside)
+            square = self.take(side["of"], line["times"])
+            deep = square.size()[0] * EIGHTH  # half of its long edge, and how far its corner is from that
+            fabric = square.cloth[0][0]
+            points, line_at = {
+                "left": ([(x0, ym - deep), (x0, ym + deep), (x0 + deep, ym)], ((x0 + s, ym - deep), (x0 + s, ym + deep))),
+                "right": ([(x1, ym - deep), (x1, ym + deep), (x1 - deep, ym)], ((x1 - s, ym - deep), (x1 - s, ym + deep))),
+                "top": ([(xm - deep, y0), (xm + deep, y0), (xm, y0 + deep)], ((xm - deep, y0 + s), (xm + deep, y0 + s))),
+                "bottom": ([(xm - deep, y1), (xm + deep, y1), (xm, y1 - deep)], ((xm - deep, y1 - s), (xm + deep, y1 - s))),
+            }[side["side"]]
+            over.append(Piece([(fabric, Polygon(points))]))
+            stitches.append({"from": line_at[0], "to": line_at[1], "press": side["press"]})
+        for o, s in zip(over, stitches):  # one after the other: their corners may reach over the middle
+            piece = Stack(piece, [o], [s]).opened()
+        self.put(line["step"], line["times"], piece.home())
+
+    def trim(self, line):
+        piece = self.take(line["of"], line["times"])
+        for give in line["gives"]:
+            p = piece.moved([*EIGHTHS[give.get("turn", 0)], 0, 0]).home()
+            w, h = p.size()
+            x, y = (w - give["wide"]) / 2, (h - give["high"]) / 2
+            p = p.kept(box(x, y, x + give["wide"], y + give["high"])).home()
+            if abs(area(p) - give["wide"] * give["high"]) > 0.01 or sides(p) != give["sides"]:
+                raise Misread(f"trimmed it shows {sides(p)}, {p.size()}")
+            self.put(give["step"], line["times"] * give["n"], p)
 
     def stack(self, line):
         lower = self.take(line["of"], line["times"]).turned(line.get("turn", 0))

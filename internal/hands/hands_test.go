@@ -19,6 +19,7 @@ import (
 	"vicis/core/library"
 	"vicis/core/naming"
 	"vicis/core/needle"
+	"vicis/core/pressing"
 	"vicis/core/quilt"
 	"vicis/core/tally"
 	"vicis/core/work"
@@ -180,7 +181,69 @@ func every(t *testing.T) (list []laid) {
 			}
 		}
 	}
+	n := 12
+	if whole {
+		n = 300
+	}
+	for i := range n {
+		one := seeded(t, blocks, r)
+		one.name = fmt.Sprintf("%d: %s", i+1, one.name)
+		list = append(list, one)
+	}
 	return list
+}
+
+// seeded is a block of the library in whatever setting chance has it: turned, in another colourway, pressed two ways, in sashing of either kind, with
+// borders, and pressed by another school.
+func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
+	t.Helper()
+	e := blocks[r.IntN(len(blocks))]
+	d, err := document.Copy(e.Document)
+	if err != nil {
+		t.Fatal(err)
+	}
+	some := func(n int) bool { return r.IntN(n) == 0 }
+	role := func() string { return d.Roles[r.IntN(len(d.Roles))].ID }
+	d.Top.Rows, d.Top.Columns = 2+r.IntN(2), 2+r.IntN(2)
+	said := []string{e.Document.Name}
+	says := func(format string, args ...any) { said = append(said, fmt.Sprintf(format, args...)) }
+	if len(d.Top.Repeat) == 1 && len(d.Top.Repeat[0]) == 1 {
+		one := d.Top.Repeat[0][0]
+		other := one
+		if some(3) {
+			other.Turn = (one.Turn + 180) % 360
+			says("turned")
+		}
+		if len(d.Roles) > 1 && some(3) {
+			d.Colourways = []document.Colourway{{ID: "other", Name: "Other", Fabrics: map[string]string{d.Roles[0].ID: d.Roles[1].Fabric, d.Roles[1].ID: d.Roles[0].Fabric}}}
+			other.Colourway = "other"
+			says("in two colourways")
+		}
+		d.Top.Repeat = [][]quilt.Cell{{one, other}, {other, one}}
+		if some(4) {
+			d.Press = &document.Press{TwoWays: []document.TwoWays{{Unit: one.Unit, Which: quilt.EveryOther}}}
+			says("pressed two ways")
+		}
+	}
+	if d.Top.Sashing == nil && d.Top.Point == nil && some(2) {
+		d.Top.Sashing = &quilt.Sashing{Role: role(), Width: "1 strip", Outer: some(3)}
+		if some(2) {
+			d.Top.Sashing.Corners = role()
+		}
+		says("sashing %+v", *d.Top.Sashing)
+	}
+	d.Top.Borders = nil
+	for i := range r.IntN(3) {
+		b := quilt.Border{ID: naming.Border(fmt.Sprintf("around-%d", i)), Name: fmt.Sprintf("border %d", i+1), Role: role(), Width: "2 in"}
+		if some(2) {
+			b.Corners = role()
+		}
+		d.Top.Borders = append(d.Top.Borders, b)
+		says("border %q", b.Corners)
+	}
+	d.Schools.Press = []pressing.School{pressing.Nest, "outward", "inward", "open", "flat", "dark"}[r.IntN(6)]
+	says("pressed %s, %d × %d", d.Schools.Press, d.Top.Rows, d.Top.Columns)
+	return laid{strings.Join(said, ", "), d}
 }
 
 // unsorted says whether something that looks alike comes in several kinds: how it is pressed where it lies is then not known.

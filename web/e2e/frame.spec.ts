@@ -154,6 +154,7 @@ test("own strip sets and blocks are made, laid and counted", async ({ page }) =>
   await set.getByLabel("Width of strip 3").fill("ten");
   await expect(set.getByRole("alert")).toContainText("“ten” is not a length");
   await set.getByLabel("Width of strip 3").fill("1 strip");
+  await expect(set.getByRole("alert")).toHaveCount(0);
   await page.getByLabel("Add", { exact: true }).selectOption("a block of columns");
   await page.getByRole("button", { name: "Add it" }).click();
   const block = unit("New block");
