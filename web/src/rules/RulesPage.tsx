@@ -82,7 +82,7 @@ function Entry({ rule: r, chosen }: { rule: RuleHere; chosen: boolean }) {
       <Box flex="1" minW="0">
         <Text fontWeight="600">{r.says}</Text>
         {r.formula && (
-          <Text fontFamily="heading" fontSize="large" mt="4px">
+          <Text textStyle="panel" fontWeight="400" mt="4px">
             {r.formula}
           </Text>
         )}
