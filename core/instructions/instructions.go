@@ -316,7 +316,8 @@ func (t *teller) batch(b batching.Batch) Line {
 	act := t.w.Acts[b.ID]
 	switch {
 	case b.Does == making.Marks:
-		line.Do, line.Of, line.Turn = Mark, act.Act.Takes[0].Act, t.turn(act.Act.Takes[0].Act, act.Act.Piece)
+		line.Do, line.Of = Mark, act.Act.Takes[0].Act
+		line.Turn, _ = t.turn(line.Of, act.Act.Piece)
 		return line
 	case b.Does == making.CutsAgain:
 		t.slice(&line, act.Made, act.Act)
@@ -341,7 +342,7 @@ func (t *teller) batch(b batching.Batch) Line {
 	case b.Does != making.Sews:
 		return line
 	case len(b.Left.Over) > 0:
-		t.lay(&line, b, act.Made, act.Act)
+		t.lay(&line, act.Made, act.Act)
 		return line
 	}
 	card, ok := needle.Of(t.w, b.ID, 0)
@@ -414,7 +415,7 @@ func (s Sheet) Text() string {
 			fmt.Fprintf(&out, "        face down on %s: %s%s, %s from its left edge and %s from above\n", s.pile(l.Of), s.pile(o.Of), turnWords(o.Turn), s.long(o.Left), s.long(o.Top))
 		}
 		for _, one := range l.Sides {
-			fmt.Fprintf(&out, "        %s to the %s edge, middle to middle%s\n", s.pile(one.Of), one.Side, pressWords(one.Press))
+			fmt.Fprintf(&out, "        %s to the %s edge%s, middle to middle%s\n", s.pile(one.Of), one.Side, s.inWords(one), pressWords(one.Press))
 		}
 		for _, one := range l.Stitches {
 			fmt.Fprintf(&out, "        sew %s%s\n", s.stretch(one.Stretch), pressWords(one.Press))
@@ -428,7 +429,7 @@ func (s Sheet) Text() string {
 			}
 		}
 		for _, g := range l.Gives {
-			fmt.Fprintf(&out, "        %d of each to the pile of %s, %s × %s; its edges show, from above and clockwise, %s\n", g.N, s.pile(g.Step), s.long(g.Wide), s.long(g.High), s.edges(g))
+			fmt.Fprintf(&out, "        %d of each to the pile of %s%s\n", g.N, s.pile(g.Step), s.fallsWords(g))
 		}
 		if l.Do == Sew && l.After != 0 {
 			fmt.Fprintf(&out, "        then turn it by %d°\n", l.After)
@@ -445,6 +446,30 @@ func (s Sheet) long(inches float64) string {
 // stretch is a line from a point to another, each from the left and from above.
 func (s Sheet) stretch(l Stretch) string {
 	return fmt.Sprintf("from %s and %s to %s and %s (from the left, from above)", s.long(l.From[0]), s.long(l.From[1]), s.long(l.To[0]), s.long(l.To[1]))
+}
+
+// inWords is how far an edge lies inside of the tips beyond it.
+func (s Sheet) inWords(one Side) string {
+	if one.In == 0 {
+		return ""
+	}
+	return ", " + s.long(one.In) + " inside of the tips"
+}
+
+// fallsWords is how large something is that falls out, what is trimmed off it and how it lies; nothing of what is no rectangle and shows no
+// edge.
+func (s Sheet) fallsWords(g Give) string {
+	if g.Wide == 0 {
+		return ""
+	}
+	says := fmt.Sprintf(", %s × %s", s.long(g.Wide), s.long(g.High))
+	if g.Above != nil {
+		says += ", " + s.long(*g.Above) + " of it trimmed off above"
+	}
+	if g.Turn != 0 {
+		says += fmt.Sprintf(", turned by %d° before it is trimmed", g.Turn)
+	}
+	return says + "; its edges show, from above and clockwise, " + s.edges(g)
 }
 
 // edges is which fabrics the edges of something show.

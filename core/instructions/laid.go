@@ -3,7 +3,6 @@ package instructions
 import (
 	"slices"
 
-	"vicis/core/batching"
 	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/naming"
@@ -27,19 +26,20 @@ func (t *teller) given(step naming.Step) piece.Piece {
 	return a.Act.Piece
 }
 
-// turn is how something is turned against how it lies in its pile.
-func (t *teller) turn(step naming.Step, lies piece.Piece) int {
-	have := t.given(step)
+// turn is how something is turned against how it lies in its pile, if it is what lies there.
+func (t *teller) turn(step naming.Step, lies piece.Piece) (turn int, ok bool) {
+	have, lies := t.given(step), lies.Boxed()
 	for _, turn := range []int{0, 90, 180, 270} {
 		if p := have.Turn(turn); p.W == lies.W && p.H == lies.H && piece.SameLook(p, lies, piece.ByRole) {
-			return turn
+			return turn, true
 		}
 	}
-	return 0
+	return 0, false
 }
 
-// lay tells what lies face down on what. What is taken is the first thing, what lies on it are the others, in their order.
-func (t *teller) lay(line *Line, b batching.Batch, m making.Made, act making.Act) {
+// lay tells what lies face down on what. What is taken is the first thing, what lies on it are the others, in their order; a second seam
+// that makes something of a trimming is told in words.
+func (t *teller) lay(line *Line, m making.Made, act making.Act) {
 	var of []naming.Step
 	for _, take := range act.Takes {
 		for range take.Each {
@@ -47,52 +47,36 @@ func (t *teller) lay(line *Line, b batching.Batch, m making.Made, act making.Act
 		}
 	}
 	joins := act.Joins
-	if len(of) != 1+len(joins.Over) {
+	seams := act.Sews
+	if len(of) != 1+len(joins.Over) || len(seams) > 1 && len(seams) != len(joins.Stitches) || len(act.Apart) > 0 && len(act.Gives) > 0 {
 		return
 	}
 	lower := joins.LeftPiece
-	if !t.isGiven(of[0], lower) { // the marked one is told first, and may lie on top
+	if _, first := t.turn(of[0], lower); !first { // the marked one is told first, and may lie on top
 		for k, over := range joins.Over {
-			if t.isGiven(of[k+1], lower) && t.isGiven(of[0], over.Mirrored()) {
+			_, below := t.turn(of[k+1], lower)
+			if _, above := t.turn(of[0], over.Mirrored()); below && above {
 				of[0], of[k+1] = of[k+1], of[0]
 				break
 			}
 		}
 	}
-	line.Do, line.Of, line.Turn = Lay, of[0], t.turn(of[0], lower)
+	line.Do, line.Of = Lay, of[0]
+	line.Turn, _ = t.turn(of[0], lower)
 	for i, over := range joins.Over {
 		x, y, _, _ := over.Bounds()
-		line.Over = append(line.Over, Over{of[i+1], t.turn(of[i+1], over.Mirrored().Boxed()), drawn.Round(x.Inches()), drawn.Round(y.Inches())})
+		one := Over{Of: of[i+1], Left: drawn.Round(x.Inches()), Top: drawn.Round(y.Inches())}
+		one.Turn, _ = t.turn(one.Of, over.Mirrored())
+		line.Over = append(line.Over, one)
 	}
-	seams := act.Sews
 	for i, s := range joins.Stitches {
-		seam := seams[min(i, len(seams)-1)]
-		if len(seams) > 1 && len(seams) != len(joins.Stitches) {
-			*line = Line{Do: Words, Says: line.Says, Step: line.Step, Times: line.Times}
-			return
-		}
-		line.Stitches = append(line.Stitches, Stitch{stretch(s.From, s.To), t.press(seam)})
+		line.Stitches = append(line.Stitches, Stitch{stretch(s.From, s.To), t.press(seams[min(i, len(seams)-1)])})
 	}
 	if len(act.Apart) > 0 {
-		if len(act.Gives) > 0 {
-			*line = Line{Do: Words, Says: line.Says, Step: line.Step, Times: line.Times}
-			return
-		}
 		line.Do = LayPart
 		line.Knife = t.knife(lower, act.Apart)
 		line.Gives = t.gives(m, act)
 	}
-}
-
-// isGiven says whether something is what a step gives, however it is turned.
-func (t *teller) isGiven(step naming.Step, p piece.Piece) bool {
-	have, p := t.given(step), p.Boxed()
-	for _, turn := range []int{0, 90, 180, 270} {
-		if q := have.Turn(turn); q.W == p.W && q.H == p.H && piece.SameLook(q, p, piece.ByRole) {
-			return true
-		}
-	}
-	return false
 }
 
 // press is where the allowances of a seam go of which the lower piece is on the side of +1.
@@ -107,9 +91,6 @@ func (t *teller) part(line *Line, m making.Made, act making.Act) {
 		return
 	}
 	line.Do, line.Step, line.Of, line.Times = Part, "", laid.ID, t.w.Demand.Runs[act.ID]
-	if line.Times == 0 {
-		line.Times = t.w.Demand.Runs[laid.ID]
-	}
 	line.Knife = t.knife(laid.Joins.LeftPiece, act.Apart)
 	line.Gives = t.gives(m, act)
 }
@@ -135,13 +116,7 @@ func (t *teller) gives(m making.Made, act making.Act) (list []Give) {
 		if p.Patches == nil {
 			p = act.Piece
 		}
-		one := Give{Step: g.ID, N: g.Count, Wide: drawn.Round(p.W.Inches()), High: drawn.Round(p.H.Inches())}
-		one.Raw = !p.Whole()
-		for _, v := range m.Variants {
-			if v.ID.Step() == g.ID && v.Kinds > 1 {
-				one.Kinds = v.Kinds
-			}
-		}
+		one := Give{Step: g.ID, N: g.Count, Kinds: kinds(m, g.ID), Raw: !p.Whole(), Wide: drawn.Round(p.W.Inches()), High: drawn.Round(p.H.Inches())}
 		for i, side := range []piece.Side{piece.Top, piece.Right, piece.Bottom, piece.Left} {
 			one.Sides[i] = t.shows(p, side)
 		}
@@ -152,6 +127,16 @@ func (t *teller) gives(m making.Made, act making.Act) (list []Give) {
 		list = append(list, one)
 	}
 	return list
+}
+
+// kinds is in how many kinds something falls out, where that is more than one.
+func kinds(m making.Made, step naming.Step) int {
+	for _, v := range m.Variants {
+		if v.ID.Step() == step && v.Kinds > 1 {
+			return v.Kinds
+		}
+	}
+	return 0
 }
 
 // shows is which fabrics an edge shows, one after another.
@@ -182,13 +167,8 @@ func (t *teller) slice(line *Line, m making.Made, act making.Act) {
 		var places []Place
 		for _, id := range row {
 			there := t.w.Unit(id)
-			p := Place{Step: there.Unit.ID.Step(), Turn: there.Turned}
-			for _, v := range m.Variants {
-				if v.ID == there.Unit.ID && v.Kinds > 1 {
-					p.Kinds = v.Kinds
-				}
-			}
-			places = append(places, p)
+			step := there.Unit.ID.Step()
+			places = append(places, Place{Step: step, Turn: there.Turned, Kinds: kinds(m, step)})
 		}
 		line.Places = append(line.Places, places)
 	}
@@ -196,8 +176,8 @@ func (t *teller) slice(line *Line, m making.Made, act making.Act) {
 
 // onto tells which triangles are sewn to which sides.
 func (t *teller) onto(line *Line, act making.Act) {
-	of := act.Takes[0].Act
-	line.Do, line.Of, line.Turn = Onto, of, t.turn(of, act.Joins.LeftPiece)
+	line.Do, line.Of = Onto, act.Takes[0].Act
+	line.Turn, _ = t.turn(line.Of, act.Joins.LeftPiece)
 	for _, one := range act.Onto {
 		name := map[piece.Side]string{piece.Left: "left", piece.Right: "right", piece.Top: "top", piece.Bottom: "bottom"}[one.Side]
 		line.Sides = append(line.Sides, Side{name, one.Of, drawn.Round(one.In.Inches()), t.press(act.Sews[0])})

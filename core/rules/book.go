@@ -134,7 +134,7 @@ var book = []Rule{
 		[]Check{{"cutting", "TestMostFromOneSet", trade}, {"making", "TestStripSetsAndSubCuts", trade}, {"plan", "TestTheKnownCliff", trade}},
 	},
 	{
-		FewestStrips, Cutting, "", "A strip or set may give sub-cuts of several widths. How they share is searched until fewer is shown to be impossible: none holds more worth than a price on each width allows.",
+		FewestStrips, Cutting, "", "A strip or set may give sub-cuts of several widths. How they share is searched; that fewer is impossible is said only where none can hold more worth than a price on each width allows.",
 		Memory, "the cutting stock problem with prices on widths (P. C. Gilmore, R. E. Gomory, 1961)",
 		[]Check{{"cutting", "TestFewestStripsAgainstGLPK", glpk}, {"cutting", "TestFewestStripsAgainstHiGHS", highs}, {"cutting", "TestFewestStripsOfKnownInstances", "known instances"}},
 	},

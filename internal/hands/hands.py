@@ -164,6 +164,7 @@ class Table:
     def __init__(self, seam):
         self.piles, self.run, self.seam = {}, {}, seam
         self.mixed = set()  # piles that are not sorted by kinds
+        self.way = None  # what is under way
         self.last, self.topped = None, False  # the quilt, as far as it is put together
 
     def put(self, step, n, piece, kinds=1):
@@ -186,14 +187,16 @@ class Table:
         return self.piles[step][1]
 
     def follow(self, line):
-        {"words": lambda l: None, "cut strips": self.strips, "cut across": self.across, "cut pieces": self.pieces,
-         "end to end": self.end_to_end, "sew": self.sew, "mark": self.mark, "slice": self.slice, "halve": self.halve, "onto": self.onto, "trim": self.trim, "lay": self.lay, "part": self.part,
-         "lay and part": self.lay_and_part}[line["do"]](line)
+        """What a line asks for is the method of its name."""
+        getattr(self, line["do"].replace(" ", "_"))(line)
 
-    def strips(self, line):
+    def words(self, line):
+        """Told in words alone: nothing is done."""
+
+    def cut_strips(self, line):
         self.put(line["step"], line["times"], Piece([(line["fabric"], box(0, 0, line["long"], line["wide"]))]))
 
-    def across(self, line):
+    def cut_across(self, line):
         """From the left end: each reading is from the end that was cleaned last."""
         whole = self.take(line["of"], line["times"])
         long, high = whole.size()
@@ -209,8 +212,7 @@ class Table:
                 continue
             self.put(c["step"], line["times"], laid(part, c))
 
-    def pieces(self, line):
-        cloth = Piece([(line["fabric"], box(0, 0, line["wide"], line["long"]))])
+    def cut_pieces(self, line):
         room = line["wide"] * line["long"]
         for c in line["cuts"]:
             room -= c["n"] * c["wide"] * c["high"]
@@ -268,25 +270,21 @@ class Table:
 
     def onto(self, line):
         piece = self.take(line["of"], line["times"]).turned(line.get("turn", 0))
-        over, stitches = [], []
+        xa, ya, xb, yb = piece.bounds()
+        xm, ym, s = (xa + xb) / 2, (ya + yb) / 2, self.seam
         for side in line["sides"]:
-            x0, y0, x1, y1 = piece.bounds()
-            xm, ym, s = (x0 + x1) / 2, (y0 + y1) / 2, self.seam
             inside = side.get("in", 0)
-            x0, y0, x1, y1 = (x0 + inside, y0 + inside, x1 - inside, y1 - inside)
+            x0, y0, x1, y1 = xa + inside, ya + inside, xb - inside, yb - inside
             square = self.take(side["of"], line["times"])
             deep = square.size()[0] * EIGHTH  # half of its long edge, and how far its corner is from that
-            fabric = square.cloth[0][0]
-            points, line_at = {
+            points, stitch = {
                 "left": ([(x0, ym - deep), (x0, ym + deep), (x0 + deep, ym)], ((x0 + s, ym - deep), (x0 + s, ym + deep))),
                 "right": ([(x1, ym - deep), (x1, ym + deep), (x1 - deep, ym)], ((x1 - s, ym - deep), (x1 - s, ym + deep))),
                 "top": ([(xm - deep, y0), (xm + deep, y0), (xm, y0 + deep)], ((xm - deep, y0 + s), (xm + deep, y0 + s))),
                 "bottom": ([(xm - deep, y1), (xm + deep, y1), (xm, y1 - deep)], ((xm - deep, y1 - s), (xm + deep, y1 - s))),
             }[side["side"]]
-            over.append(Piece([(fabric, Polygon(points))]))
-            stitches.append({"from": line_at[0], "to": line_at[1], "press": side["press"]})
-        for o, s in zip(over, stitches):  # one after the other: their corners may reach over the middle
-            piece = Stack(piece, [o], [s]).opened()
+            triangle = Piece([(square.cloth[0][0], Polygon(points))])
+            piece = Stack(piece, [triangle], [{"from": stitch[0], "to": stitch[1], "press": side["press"]}]).opened()
         self.put(line["step"], line["times"], piece.home())
 
     def trim(self, line):

@@ -68,6 +68,27 @@ test("a browser that keeps nothing still counts, and says so when it cannot", as
   await expect(good).toHaveText("7");
   await page.keyboard.press("Space");
   await expect(good).toHaveText("8");
+  // Stored, while the plan is still being worked out: that is not lost, and counts once.
+  let answers = 0;
+  await page.route(
+    "**/events",
+    async (route) => {
+      await route.fetch();
+      answers++;
+      await route.fulfill({
+        status: 503,
+        contentType: "application/problem+json",
+        json: { title: "Service Unavailable", status: 503, detail: "Stored.", code: "counted-soon" },
+      });
+    },
+    { times: 1 },
+  );
+  await page.keyboard.press("Space");
+  await expect(good).toHaveText("9");
+  expect(answers).toBe(1);
+  await expect(page.getByText("This was not counted", { exact: false })).toHaveCount(0);
+  await page.keyboard.press("z");
+  await expect(good).toHaveText("8");
   await kill();
   await page.keyboard.press("Space");
   await expect(page.getByText("This was not counted", { exact: false })).toBeVisible();

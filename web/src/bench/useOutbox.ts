@@ -1,8 +1,20 @@
 // What was counted and is on its way to the server.
 import { useCallback, useEffect, useRef, useState } from "react";
-import { type Project, Refused, server, type Trouble, unreachable } from "../api/client";
+import { type Project, Refused, server, type Tallied, type TallyEvent, type Trouble, unreachable } from "../api/client";
 import { useTakeProgress } from "../api/queries";
 import { isCounted, put, send, type Waiting, waiting } from "./outbox";
+
+/** Sends events that are kept nowhere here. What is stored and not counted yet is asked for again: the server counts an id once. */
+async function stored(quilt: string, events: TallyEvent[]): Promise<Tallied> {
+  for (;;) {
+    try {
+      return await server.tally(quilt, events);
+    } catch (e) {
+      if (!(e instanceof Refused && e.trouble.code === "counted-soon")) throw e;
+      await new Promise((later) => setTimeout(later, 1000));
+    }
+  }
+}
 
 /** Keeps events, sends them, and gives what the server has not counted yet of those that are asked for. */
 export function useOutbox(project: Project | undefined, of: (w: Waiting) => boolean) {
@@ -68,7 +80,7 @@ export function useOutbox(project: Project | undefined, of: (w: Waiting) => bool
     } catch {
       // The browser keeps nothing (its storage is full or shut): straight to the server, and say so if that fails too.
       try {
-        const answer = await server.tally(
+        const answer = await stored(
           id,
           list.map((w) => w.event),
         );
