@@ -279,14 +279,10 @@ func (t *teller) marks(l work.Line) []Cut {
 	return list
 }
 
-// lies is how a patch lies in its pile.
+// lies is how a patch lies in its pile: what lies between two marks is cut at the next one up and trimmed, as is noted where it is decided.
 func (t *teller) lies(step naming.Step) (wide, high float64) {
-	if a := t.w.Acts[step].Act; a.Patch != nil {
-		mark := t.w.Table.Ruler.Mark
-		if t.w.Acts[step].Made.Unit.ID.IsSash() { // trimmed to the block, where that is between two marks
-			return inches(a.Patch.W), inches(a.Patch.H)
-		}
-		return inches(a.Patch.W.CeilTo(mark)), inches(a.Patch.H.CeilTo(mark))
+	if patch := t.w.Acts[step].Act.Patch; patch != nil {
+		return inches(patch.W), inches(patch.H)
 	}
 	return 0, 0
 }

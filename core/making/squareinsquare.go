@@ -173,7 +173,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	if more := up(side).CeilTo(t.Ruler.Mark) - up(side); m.Centre.Unit == "" && more > 0 {
 		// The half diagonal of what is too much, on every side.
 		tip, _ := piece.Of(more).TimesRoot2().Half()
-		out.Size.Rules = rules.By(rules.SquareSquare, fmt.Sprintf("The centre is cut %s wide, %s more than it is drawn: its tips come %s nearer the edge.",
+		out.Size.Rules = rules.By(rules.SquareSquare, fmt.Sprintf("The centre is cut %s wide, %s more than it is drawn: untrimmed, its tips come %s nearer the edge.",
 			print(up(side).CeilTo(t.Ruler.Mark)), print(more), print(up(tip))))
 	}
 	return out, true
