@@ -78,6 +78,22 @@ func (b Drawing) marks(out *Layout, left measure.Length) {
 				}
 			}
 		}
+		for _, c := range l.Corners(b.Plain) { // the triangle lies left of each line
+			if !l.OnPoint || c.Row != r {
+				continue
+			}
+			x, wide := at(k, c.Column-k.Start), l.Wide(k.Cells[c.Column-k.Start]).Inches()
+			switch {
+			case c.Down < 0:
+				line(naming.CornersOn.Seam(), x, y, x+wide, y)
+			case c.Down > 0:
+				line(naming.CornersOn.Seam(), x+wide, y+high, x, y+high)
+			case c.Right > 0:
+				line(naming.CornersOn.Seam(), x+wide, y, x+wide, y+high)
+			default:
+				line(naming.CornersOn.Seam(), x, y+high, x, y)
+			}
+		}
 		y += high
 	}
 }

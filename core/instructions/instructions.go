@@ -53,12 +53,14 @@ const (
 	Halve     Do = "halve" // squares are cut on a diagonal
 	Onto      Do = "onto"  // triangles are sewn to sides by their long edges
 	Trim      Do = "trim"  // what is sewn is turned and trimmed
+	Close     Do = "close" // the last edge of a strip set is sewn to its first, to a tube
+	Open      Do = "open"  // rings that were cut across a tube are opened
 	Words     Do = "words" // told in words alone
 )
 
 // Line is one thing to do.
 type Line struct {
-	Do    Do          `json:"do" enum:"cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,halve,onto,trim,words"`
+	Do    Do          `json:"do" enum:"cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,halve,onto,trim,close,open,words"`
 	Says  string      `json:"says"`
 	Step  naming.Step `json:"step,omitempty" doc:"Whose pile grows by it, where that is one"`
 	Times int         `json:"times" doc:"How often it is done; each time it makes one of the step, or what its cuts say"`
@@ -66,7 +68,11 @@ type Line struct {
 	Fabric string      `json:"fabric,omitempty" doc:"Of strips and pieces"`
 	Wide   float64     `json:"wide,omitempty" doc:"Of strips and pieces, in inches"`
 	Long   float64     `json:"long,omitempty" doc:"Of strips, of pieces, and of each length that is cut of strips sewn end to end; none where each is cut as long as the edge it is sewn to"`
-	Of     naming.Step `json:"of,omitempty" doc:"The pile that is cut, or sewn end to end"`
+	Of     naming.Step `json:"of,omitempty" doc:"The pile that is cut, closed, opened, or sewn end to end; of what is sewn, the pile whose halves the layers are"`
+	And    naming.Step `json:"and,omitempty" doc:"What lies on that, right side up, while both are cut"`
+	Strip  int         `json:"strip,omitempty" doc:"Of an opened ring: which strip of its set, from 1, lies at the top, whole or in part"`
+	Above  float64     `json:"above,omitempty" doc:"With that: it is cut so many inches above the seam below that strip; without, unpicked above it"`
+	Off    float64     `json:"off,omitempty" doc:"And so much comes off both ends"`
 	Cuts   []Cut       `json:"cuts,omitempty" doc:"One after another from the clean end"`
 	Seams  []Seam      `json:"seams,omitempty" doc:"In the order they are sewn"`
 	Each   bool        `json:"each,omitempty" doc:"Every seam is one of the step, and all of them make one thing; else all of them make one of the step"`
@@ -122,7 +128,7 @@ type Stitch struct {
 type Give struct {
 	Step  naming.Step `json:"step"`
 	N     int         `json:"n"`
-	Turn  int         `json:"turn,omitempty" enum:"0,45" doc:"How what falls out is turned, clockwise, where its edges do not tell"`
+	Turn  int         `json:"turn,omitempty" enum:"0,45,315" doc:"How what falls out is turned, clockwise, where its edges do not tell"`
 	Kinds int         `json:"kinds,omitempty" doc:"In how many kinds they come that look alike and are sewn differently, where that is more than one; the pile is not sorted by them"`
 	Raw   bool        `json:"raw,omitempty" doc:"It is no rectangle, and not trimmed"`
 	Sides [4][]string `json:"sides" doc:"Which fabrics its edges show: above and below from the left, right and left from above; in the order above, right, below, left"`
@@ -147,12 +153,18 @@ type Seam struct {
 	Upper Layer        `json:"upper" doc:"Taken right side up with the edge that is sewn on the left, and turned over like a page onto the lower one"`
 	Takes float64      `json:"takes" doc:"The allowance, in inches"`
 	Press needle.Press `json:"press" enum:",lower,upper,open" doc:"Which layer the allowances are pressed toward once it is opened"`
+	Meets []int        `json:"meets,omitempty" doc:"Of rows on point: which seam of the lower one and of the upper one meet, from the end that goes in first, from 1"`
+	Row   int          `json:"row,omitempty" doc:"Of a web: the row of the quilt, from 1, that is under way then"`
+	After int          `json:"after,omitempty" enum:"0,90,180,270" doc:"With that: how what the seam gives is turned, clockwise, to lie as its row does"`
 }
 
 // Layer is one of them.
 type Layer struct {
 	Of    naming.Step `json:"of,omitempty" doc:"The pile it is taken from; none for what is under way: what was sewn last"`
-	Turn  int         `json:"turn,omitempty" enum:"0,90,180,270" doc:"Clockwise, against how it lies in its pile, or how what is under way lay when its last seam was opened"`
+	Half  naming.Step `json:"half,omitempty" doc:"It is a half of such a square, which is turned until its diagonal stands upright"`
+	Sewn  int         `json:"sewn,omitempty" doc:"It is what that seam of this line gave, from 1"`
+	Row   int         `json:"row,omitempty" doc:"It is what of that row of the quilt is under way, from 1"`
+	Turn  int         `json:"turn,omitempty" enum:"0,45,90,135,180,225,270,315" doc:"Clockwise, against how it lies in its pile, how what is under way lay when its last seam was opened, or how a row lies in the quilt"`
 	Strip bool        `json:"strip,omitempty" doc:"It is cut of strips that were sewn end to end: as long as is said, else as the edge it is sewn to"`
 	Long  float64     `json:"long,omitempty" doc:"How long, in inches"`
 }
@@ -198,6 +210,12 @@ func Of(w *work.Work) Sheet {
 			}
 		}
 		t.lines = append(t.lines, line)
+		if b.ID == naming.CornersOn {
+			wide, high := w.Layout.Middle()
+			t.lines = append(t.lines, Line{Do: Trim, Says: "Trim the quilt.", Times: 1, Gives: []Give{{
+				N: 1, Turn: 315, Raw: true, Sides: [4][]string{{}, {}, {}, {}}, Wide: inches(wide), High: inches(high),
+			}}})
+		}
 	}
 	out.Lines = append(out.Lines, t.lines...)
 	return out
@@ -318,6 +336,22 @@ func (t *teller) batch(b batching.Batch) Line {
 	case b.Does == making.CutsAgain:
 		t.slice(&line, act.Made, act.Act)
 		return line
+	case b.ID.Made().IsTriangle():
+		line.Do, line.Of, line.Times = Halve, act.Act.Takes[0].Act, t.w.Demand.Runs[act.Act.ID]
+		line.Gives = []Give{{Step: b.ID, N: act.Act.Gives[0].Count, Raw: true, Sides: [4][]string{{}, {}, {}, {}}}}
+		return line
+	case t.w.Layout.OnPoint && t.around(&line, b):
+		return line
+	case b.Does == making.Opens:
+		t.opens(&line, act.Act)
+		return line
+	case b.Stage == batching.Sets && act.Act.Joins != nil:
+		line.Do, line.Of = Close, act.Act.Takes[0].Act
+		line.Seams = []Seam{{Takes: inches(t.w.Table.Seam), Press: t.press(act.Act.Sews[0])}}
+		return line
+	case b.Does == making.Trims && len(act.Act.Gives) == 0 && len(act.Act.Takes) > 0 && act.Act.Cuts > 0:
+		line.Do, line.Of, line.And = Halve, act.Act.Takes[0].Act, act.Act.Takes[len(act.Act.Takes)-1].Act
+		return line
 	case act.Act.Halves:
 		line.Do, line.Of, line.Times = Halve, act.Act.Takes[0].Act, t.w.Demand.Runs[act.Act.ID]
 		line.Gives = []Give{{Step: b.ID, N: 2, Raw: true, Sides: [4][]string{{}, {}, {}, {}}}}
@@ -332,7 +366,7 @@ func (t *teller) batch(b batching.Batch) Line {
 			line.Gives[i].Turn = 45
 		}
 		return line
-	case b.Does == making.Trims && len(act.Act.Apart) > 0:
+	case b.Does == making.Trims && (len(act.Act.Apart) > 0 || t.chained(act.Act)):
 		t.part(&line, act.Made, act.Act)
 		return line
 	case b.Does != making.Sews:
@@ -347,15 +381,25 @@ func (t *teller) batch(b batching.Batch) Line {
 		card.Lies = append(card.Lies, more.Lies...)
 		card.Batch = more.Batch
 	}
-	if !ok || card.Laid != nil || len(card.Piles) > 0 || b.Stage == batching.Finish || odd(card) {
+	if !ok || card.Laid != nil || b.Stage == batching.Finish {
 		return line
 	}
 	line.Do, line.Each, line.After = Sew, card.Each, card.Batch.Turned
+	if odd(card) {
+		line.Of, line.After = act.Act.Takes[0].Act, 0
+	}
 	if b.ID.IsCorners() { // both pieces alike: a square to each end
 		line.Each, line.Times, card.Lies = false, b.Make/2, card.Lies[:2]
 	}
-	for _, l := range card.Lies {
-		seam := Seam{t.layer(l.Lower), t.layer(l.Upper), inches(l.Takes), l.Press}
+	web, _ := t.w.Layout.Web()
+	for i, l := range card.Lies {
+		seam := Seam{Lower: t.layer(l.Lower), Upper: t.layer(l.Upper), Takes: inches(l.Takes), Press: l.Press}
+		if b.ID.Column() > 0 {
+			seam.Row, seam.After, line.After = web[i]+1, (360-l.Turned)%360, 0
+		}
+		if b.ID == naming.Rows && t.w.Layout.OnPoint {
+			seam.Meets = t.meets(i, l.Turned)
+		}
 		for _, ring := range t.w.Layout.Rings {
 			for _, one := range []*Layer{&seam.Lower, &seam.Upper} {
 				if ring.Border.ID.Corners() == b.ID && one.Strip {
@@ -379,7 +423,10 @@ func odd(card needle.Card) bool {
 }
 
 func (t *teller) layer(l needle.Layer) Layer {
-	out := Layer{Of: l.From, Turn: l.Turn}
+	out := Layer{Of: l.From, Turn: l.Turn, Sewn: l.Sewn, Row: l.Row}
+	if l.Turn%90 != 0 {
+		out.Of, out.Half = "", l.From
+	}
 	for _, f := range t.w.Cut.Fabrics {
 		for _, s := range f.Strips {
 			out.Strip = out.Strip || s.ID == l.From && s.Joined != nil && !s.Lengths
@@ -405,6 +452,13 @@ func (s Sheet) Text() string {
 			}
 		}
 		for k, seam := range l.Seams {
+			if len(seam.Meets) > 0 {
+				fmt.Fprintf(&out, "        from the end that goes in first, seam %d of the lower row meets seam %d of the upper one\n", seam.Meets[0], seam.Meets[1])
+			}
+			if l.Do == Close {
+				fmt.Fprintf(&out, "        %s%s\n", s.long(seam.Takes), strings.NewReplacer("lower one", "last strip", "upper one", "first strip").Replace(pressWords(seam.Press)))
+				continue
+			}
 			fmt.Fprintf(&out, "        seam %d: %s below; %s on top, turned over onto it; %s%s\n", k+1, s.layerWords(seam.Lower), s.layerWords(seam.Upper), s.long(seam.Takes), pressWords(seam.Press))
 		}
 		for _, o := range l.Over {
@@ -425,6 +479,10 @@ func (s Sheet) Text() string {
 			}
 		}
 		for _, g := range l.Gives {
+			if g.Step == "" {
+				fmt.Fprintf(&out, "        turned by %d°, to %s × %s, as much off opposite sides\n", g.Turn, s.long(g.Wide), s.long(g.High))
+				continue
+			}
 			fmt.Fprintf(&out, "        %d of each to the pile of %s%s\n", g.N, s.pile(g.Step), s.fallsWords(g))
 		}
 		if l.Do == Sew && l.After != 0 {
@@ -503,7 +561,14 @@ func (s Sheet) pile(step naming.Step) string {
 
 func (s Sheet) layerWords(l Layer) string {
 	says := "what is under way"
-	if l.Of != "" {
+	switch {
+	case l.Half != "":
+		says = "half of " + s.pile(l.Half)
+	case l.Row > 0:
+		says = fmt.Sprintf("row %d", l.Row)
+	case l.Sewn > 0:
+		says = fmt.Sprintf("what seam %d gave", l.Sewn)
+	case l.Of != "":
 		says = s.pile(l.Of)
 	}
 	switch {

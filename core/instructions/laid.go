@@ -3,11 +3,13 @@ package instructions
 import (
 	"slices"
 
+	"vicis/core/batching"
 	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/needle"
 	"vicis/core/piece"
+	"vicis/core/quilt"
 )
 
 // Pieces that lie face down on another one, are sewn along lines, and cut apart.
@@ -37,8 +39,7 @@ func (t *teller) turn(step naming.Step, lies piece.Piece) (turn int, ok bool) {
 	return 0, false
 }
 
-// lay tells what lies face down on what. What is taken is the first thing, what lies on it are the others, in their order; a second seam
-// that makes something of a trimming is told in words.
+// lay tells what lies face down on what. What is taken is the first thing, what lies on it are the others, in their order.
 func (t *teller) lay(line *Line, m making.Made, act making.Act) {
 	var of []naming.Step
 	for _, take := range act.Takes {
@@ -48,8 +49,15 @@ func (t *teller) lay(line *Line, m making.Made, act making.Act) {
 	}
 	joins := act.Joins
 	seams := act.Sews
-	if len(of) != 1+len(joins.Over) || len(seams) > 1 && len(seams) != len(joins.Stitches) || len(act.Apart) > 0 && len(act.Gives) > 0 {
+	if len(of) != 1+len(joins.Over) {
 		return
+	}
+	if len(joins.Stitches) == 2*len(seams) && len(act.Apart) > 0 { // each with a second one that makes a unit of the trimming
+		var with []naming.Seam
+		for _, one := range seams {
+			with = append(with, one, m.Unit.ID.Seam(making.BonusSeam))
+		}
+		seams = with
 	}
 	lower := joins.LeftPiece
 	if _, first := t.turn(of[0], lower); !first { // the marked one is told first, and may lie on top
@@ -76,6 +84,10 @@ func (t *teller) lay(line *Line, m making.Made, act making.Act) {
 		line.Do = LayPart
 		line.Knife = t.knife(lower, act.Apart)
 		line.Gives = t.gives(m, act)
+		if len(act.Spare) > 0 {
+			act.Gives = append([]making.Give{{ID: line.Step, Count: 1}}, act.Spare...)
+			line.Gives = t.gives(m, act)
+		}
 	}
 }
 
@@ -87,7 +99,7 @@ func (t *teller) press(seam naming.Seam) needle.Press {
 // part tells how what was laid is cut apart.
 func (t *teller) part(line *Line, m making.Made, act making.Act) {
 	laid := t.w.Acts[act.Takes[0].Act].Act
-	if laid.Joins == nil || len(laid.Joins.Over) == 0 {
+	if laid.Joins == nil {
 		return
 	}
 	line.Do, line.Step, line.Of, line.Times = Part, "", laid.ID, t.w.Demand.Runs[act.ID]
@@ -182,4 +194,70 @@ func (t *teller) onto(line *Line, act making.Act) {
 		name := map[piece.Side]string{piece.Left: "left", piece.Right: "right", piece.Top: "top", piece.Bottom: "bottom"}[one.Side]
 		line.Sides = append(line.Sides, Side{name, one.Of, drawn.Round(one.In.Inches()), t.press(act.Sews[0])})
 	}
+}
+
+// chained says whether an act takes what was sewn long edge to long edge, one after another.
+func (t *teller) chained(act making.Act) bool {
+	joins := t.w.Acts[act.Takes[0].Act].Act.Joins
+	return joins != nil && len(joins.Over) == 0 && slices.ContainsFunc(joins.Edges, func(j making.Join) bool { return j.A.Turn%90 != 0 })
+}
+
+// opens tells how rings are opened.
+func (t *teller) opens(line *Line, act making.Act) {
+	c := act.Opens
+	line.Do, line.Of, line.Strip, line.Off = Open, c.Ring, c.Strip()+1, inches(c.Trims)
+	if c.Middle() {
+		above := t.w.Unit(c.Set).Round[c.Strip()].Width / 2
+		if c.Bit == 0 {
+			above -= t.w.Table.Seam
+		}
+		line.Above = inches(above)
+	}
+}
+
+// meets is which seams of two rows on point meet, from the end that goes in first: row i, from 0, and the next one.
+func (t *teller) meets(i, turned int) []int {
+	l := t.w.Layout
+	above, below := l.Kinds[l.Rows[i]], l.Kinds[l.Rows[i+1]]
+	from, _ := l.Shared(above, below)
+	a, b := from+1-above.Start, from+1-below.Start
+	if turned == 270 { // their right ends go in first
+		return []int{len(above.Cells) - a, len(below.Cells) - b}
+	}
+	return []int{b, a}
+}
+
+// around tells a border that is sewn on where no card shows its seams: side by side, the border on top; false for what is none.
+func (t *teller) around(line *Line, b batching.Batch) bool {
+	i := slices.IndexFunc(t.w.Layout.Rings, func(r quilt.Ring) bool { return r.Border.ID == b.ID.Border() })
+	if i < 0 || b.ID.IsCorners() {
+		return false
+	}
+	ring := t.w.Layout.Rings[i]
+	sides := []int{0, 180} // how the quilt is turned for its right and its left edge to lie at the guide
+	if !b.ID.IsSides() {
+		sides = []int{90, 270}
+	}
+	line.Do, line.Each = Sew, true
+	turned := 0
+	for k, turn := range sides {
+		on := Layer{Of: ring.Border.ID.Strips(), Turn: 90, Strip: true}
+		switch {
+		case ring.Rows != nil:
+			if !b.ID.IsSides() {
+				k += 2
+			}
+			on.Of, on.Strip = ring.Rows[k].ID, false
+		case !b.ID.IsSides() && ring.Border.HasSquares():
+			on.Of, on.Strip = ring.Border.ID.Corners(), false
+		}
+		x := t.w.Press.Decisions[b.ID.Seam()].X // +1 presses toward what is sewn on
+		line.Seams = append(line.Seams, Seam{
+			Lower: Layer{Turn: (360 + turn - turned) % 360}, Upper: on, Takes: inches(t.w.Layout.Seam),
+			Press: map[int]needle.Press{1: needle.ToUpper, -1: needle.ToLower, 0: needle.Opened}[x],
+		})
+		turned = turn
+	}
+	line.After = (360 - turned) % 360
+	return true
 }

@@ -2,6 +2,7 @@ package making
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"vicis/core/measure"
@@ -120,6 +121,9 @@ type flip struct {
 	round  int        // sewn together with the others of its round
 }
 
+// BonusSeam is the word by which the second seams of flipped corners are named: all of them are pressed as one.
+const BonusSeam = "bonus"
+
 // Make flips the corners in order.
 func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 	r := t.begin()
@@ -139,8 +143,10 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 	out := Made{Sort: "unit"}
 	p := base.piece
 	var bonus []piece.Piece
+	var of []int // in which round each falls out
 	taken, name := base.act, base.name
 	rounds := 0
+	var sewn []int // which act sews each round
 	for _, f := range flips {
 		rounds = max(rounds, f.round)
 	}
@@ -187,11 +193,11 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 				Outward: -1,
 			})
 			if m.Bonus {
-				b, ok := m.spare(t, layers, f, r.seam("bonus"))
+				b, ok := m.spare(t, layers, f, r.seam(BonusSeam))
 				if !ok {
 					return Made{}, false
 				}
-				bonus = append(bonus, b)
+				bonus, of = append(bonus, b), append(of, round)
 			}
 			p = p.Flip(square.piece, f.x, f.y, f.line, seam)
 		}
@@ -230,12 +236,24 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 				act.Gives = append(act.Gives, out.Variants[i].give())
 			}
 		}
+		sewn = append(sewn, len(r.acts))
 		taken = r.add(act)
 		name = base.name + " with its corners"
 	}
+	for i, b := range bonus {
+		k := 1 + slices.IndexFunc(out.Variants[1:], func(v Variant) bool { return turnedAlike(v.Piece.Finished(t.Seam), b.Finished(t.Seam)) })
+		act := &r.acts[sewn[of[i]]]
+		spare := out.Variants[k].give()
+		at := slices.IndexFunc(act.Spare, func(g Give) bool { return g.ID == spare.ID })
+		if at < 0 {
+			at, spare.Count = len(act.Spare), 0
+			act.Spare = append(act.Spare, spare)
+		}
+		act.Spare[at].Count++
+	}
 	if m.Bonus {
 		out.Seams = append(out.Seams, Seam{
-			ID: r.seam("bonus"), Plus: base.beside(base.piece.RolesAt(piece.Top), 0),
+			ID: r.seam(BonusSeam), Plus: base.beside(base.piece.RolesAt(piece.Top), 0),
 			Minus: Neighbour{Name: "corner square", Roles: []string{m.Corners[0].Role}, Cloth: true},
 		})
 	}

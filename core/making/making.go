@@ -233,6 +233,7 @@ type Act struct {
 	Says    string // what to do to one, in the imperative, where that does not follow from the rest
 	Takes   []Take // what one run takes from other acts
 	Gives   []Give // what one run gives; one of its own id when empty
+	Spare   []Give // of these, what falls out of its own trimmings, where they are given with the last of several acts
 	Strips  []Strip
 	Patch   *Patch
 	Joins   *Joins
@@ -337,6 +338,8 @@ type Layer struct {
 	Name  string
 	Piece piece.Piece
 	Last  bool // of what has been sewn so far it is only what was sewn on last, which lies at the seam
+	Sewn  int  // where several things are under way: which seam of this step gave it, from 1
+	Row   int  // of a web: which row of the quilt it is, as far as it is sewn, from 1
 }
 
 // layer is a part that is laid as it is.

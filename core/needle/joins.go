@@ -84,6 +84,7 @@ func (t table) strips(b batching.Batch) ([]making.Join, []Pile) {
 		return nil, nil
 	}
 	whole := b.Piece
+	gave := map[span]int{} // which seam, from 1
 	long, _ := whole.Size()
 	order, piles := joined(len(strips), t.w.Document.Schools.Joining)
 	sewn := func(s span) making.Layer {
@@ -93,7 +94,7 @@ func (t table) strips(b batching.Batch) ([]making.Join, []Pile) {
 			p, _ = piece.JoinDown(p, piece.Cut(strips[i].Role, long, strips[i].Width), t.w.Table.Seam, strips[i].Seam) // they are equally long
 		}
 		if s.to > s.from+1 {
-			l.Name, l.From = fmt.Sprintf("strips %d to %d", s.from+1, s.to), ""
+			l.Name, l.From, l.Sewn = fmt.Sprintf("strips %d to %d", s.from+1, s.to), "", gave[s]
 			if s.to == s.from+2 {
 				l.Name = fmt.Sprintf("strips %d and %d", s.from+1, s.to)
 			}
@@ -104,6 +105,7 @@ func (t table) strips(b batching.Batch) ([]making.Join, []Pile) {
 	var list []making.Join
 	for _, o := range order {
 		list = append(list, making.Join{Seam: strips[o[1].from].Seam, A: sewn(o[0]), B: sewn(o[1]), Down: true, Takes: t.w.Table.Seam})
+		gave[span{o[0].from, o[1].to}] = len(list)
 	}
 	return list, piles
 }
@@ -115,6 +117,9 @@ func (t table) web(column int) (list []making.Join) {
 		j, ok := t.besides(t.w.Layout.Kinds[t.w.Layout.Rows[row]], column-1)
 		if !ok {
 			return nil
+		}
+		if column > 2 {
+			j.A.Row = row + 1
 		}
 		list = append(list, j)
 	}

@@ -34,16 +34,19 @@ type Lie struct {
 	Marks        []Mark         // from the end that goes in first
 	Long, Drawn  piece.Num      // the whole seam, and how much of it is drawn from its beginning
 	Press        Press          // where its allowances go once it is opened
+	Turned       int            // how both are turned against how they lie once it is opened
 	Wrong        *Wrong         // nothing where none could be taken for it
 }
 
 // Layer is one of them.
 type Layer struct {
 	From  naming.Step // the step whose pile it is taken from; empty for what is under way, and for strips that were joined by themselves
-	Turn  int         // against how that step gives it; or, for what is under way, against how it lay when the seam before was opened
+	Turn  int         // against how that step gives it; for what is under way against how it lay when the seam before was opened, of a web as it lies in the quilt
 	Name  string
 	Piece piece.Piece // what of it lies near the seam
 	Torn  bool        // it goes on beyond what is drawn, away from the guide
+	Sewn  int         // where several things are under way: which seam of this step gave it, from 1
+	Row   int         // of a web: which row of the quilt it is, as far as it is sewn, from 1
 }
 
 // Why is why the upper layer is on top (common practice, in this order).
@@ -199,9 +202,9 @@ func (t table) orient(j making.Join) oriented {
 // lie lays one seam. before is how what was sewn last was turned, and turned how this one is, against how they are drawn.
 func (t table) lie(j making.Join, before int) (l Lie, turned int) {
 	o := t.orient(j)
-	l = Lie{Seam: j.Seam, Lower: o.lower, Upper: o.upper, Why: o.why, Press: o.press, Takes: j.Takes, Long: o.lower.Piece.H}
+	l = Lie{Seam: j.Seam, Lower: o.lower, Upper: o.upper, Why: o.why, Press: o.press, Turned: o.turned, Takes: j.Takes, Long: o.lower.Piece.H}
 	for _, one := range []*Layer{&l.Lower, &l.Upper} {
-		if one.From == "" {
+		if one.From == "" && one.Row == 0 {
 			one.Turn = (one.Turn + 360 - before) % 360
 		}
 	}
@@ -213,7 +216,7 @@ func (t table) lie(j making.Join, before int) (l Lie, turned int) {
 }
 
 func layer(l making.Layer) Layer {
-	return Layer{From: l.From, Turn: l.Turn, Name: l.Name, Piece: l.Piece, Torn: l.Last}
+	return Layer{From: l.From, Turn: l.Turn, Name: l.Name, Piece: l.Piece, Torn: l.Last, Sewn: l.Sewn, Row: l.Row}
 }
 
 func (l Layer) turn(by int) Layer {

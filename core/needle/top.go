@@ -2,6 +2,7 @@ package needle
 
 import (
 	"vicis/core/batching"
+	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -30,7 +31,7 @@ func (t table) round(b batching.Batch) []making.Join {
 		return t.corners()
 	case b.ID == naming.BackingJoin:
 		return t.backing(b)
-	case b.Stage != batching.Top || t.w.Layout.OnPoint:
+	case b.Stage != batching.Top || t.w.Layout.OnPoint && !b.ID.IsCorners():
 		return nil
 	}
 	for i, ring := range t.w.Layout.Rings {
@@ -52,6 +53,10 @@ func (t table) rows() (list []making.Join) {
 	l := t.w.Layout
 	type part struct{ kind, from, to int }
 	known := map[part]making.Layer{}
+	_, webbed := l.Web()
+	if t.w.Document.Schools.Rows != document.Webbed {
+		webbed = 0
+	}
 	row := func(p part) (making.Layer, bool) {
 		if one, is := known[p]; is {
 			return one, true
@@ -82,8 +87,13 @@ func (t table) rows() (list []making.Join) {
 		if !ok || !also || above.Piece.W != below.Piece.W {
 			return nil
 		}
+		for k, one := range []*making.Layer{&above, &below} {
+			if webbed > 0 && len(l.Kinds[l.Rows[i-1+k]].Cells) > 1 {
+				one.From, one.Row = "", i+k
+			}
+		}
 		if i > 1 {
-			above.From, above.Turn, above.Last = "", 0, true
+			above.From, above.Turn, above.Last, above.Row = "", 0, true, 0
 		}
 		list = append(list, making.Join{Seam: naming.Rows.Seam(), A: above, B: below, Down: true, Takes: l.Seam})
 	}

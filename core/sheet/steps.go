@@ -255,7 +255,8 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 		}
 		s.Says = fmt.Sprintf("Sew %s: %s.", name, words.Plural(batch.Make, "seam"))
 		if batch.ID == naming.CornersOn {
-			s.Says += fmt.Sprintf(" Then trim the edges of the quilt to %s beyond the points of the blocks, its corners square.", b.Say(b.Table.Seam))
+			wide, high := b.Layout.Middle()
+			s.Says += fmt.Sprintf(" Then trim the edges of the quilt to %s beyond the points of the blocks, its corners square: %s.", b.Say(b.Table.Seam), words.By(b.Table.Ruler, wide, high))
 		}
 	case batch.Stage == batching.Finish:
 		s.One, s.Says = finishWords(batch)

@@ -19,11 +19,15 @@ class Misread(Exception):
 
 
 class Piece:
-    def __init__(self, cloth, folds=()):
+    def __init__(self, cloth, folds=(), closed=None):
         self.cloth, self.folds = list(cloth), list(folds)
+        self.joints = []  # the middles of seams sewn in the line that is being followed
+        self.closed = closed  # of a tube, laid flat: the allowance and the pressing of the seam that closes it
 
     def moved(self, m):
-        return Piece([(f, affine_transform(p, m)) for f, p in self.cloth], [affine_transform(p, m) for p in self.folds])
+        piece = Piece([(f, affine_transform(p, m)) for f, p in self.cloth], [affine_transform(p, m) for p in self.folds], self.closed)
+        piece.joints = [affine_transform(p, m) for p in self.joints]
+        return piece
 
     def bounds(self):
         return unary_union([p for _, p in self.cloth]).bounds
@@ -46,20 +50,83 @@ class Piece:
     def kept(self, window):
         cloth = [(f, p.intersection(window)) for f, p in self.cloth]
         folds = [p.intersection(window) for p in self.folds]
-        return Piece([(f, p) for f, p in cloth if p.area > 1e-9], [p for p in folds if p.area > 1e-9])
+        piece = Piece([(f, p) for f, p in cloth if p.area > 1e-9], [p for p in folds if p.area > 1e-9], self.closed)
+        piece.joints = self.joints
+        return piece
 
 
-def sewn(lower, upper, takes, press):
+def triangle(piece):
+    w, h = piece.size()
+    return len(piece.cloth) == 1 and area(piece) < 0.55 * w * h
+
+
+def legged(piece, right, long):
+    """A triangle that is sewn by a short edge: its right angle even with the end of what it is sewn to, its tip trimmed even with the other."""
+    w, h = piece.size()
+    if h < long - HAIR:
+        raise Misread("a triangle is too small")
+    x = w - 0.1 if right else 0.0
+    high = lambda y: piece.kept(box(0, y, w, y + 0.1)).size()[0]
+    top = high(0) > high(h - 0.1)
+    return piece.kept(box(0, 0, w, long) if top else box(0, h - long, w, h)).home()
+
+
+def cornered(quilt, right, long):
+    """The outermost straight edge of a quilt, tips that stand out beyond it trimmed: the quilt, and where the middle of that edge is."""
+    edges = []
+    for _, p in quilt.cloth:
+        ring = list(p.exterior.coords)
+        for (x0, y0), (x1, y1) in zip(ring, ring[1:]):
+            if abs(x0 - x1) < HAIR and abs(y0 - y1) > 0.02:
+                edges.append((x0, min(y0, y1), max(y0, y1)))
+    best = None
+    for x in sorted({round(e[0], 2) for e in edges}, reverse=right):
+        at = [e for e in edges if abs(e[0] - x) < 0.02]
+        if sum(b - a for _, a, b in at) > long / 2:
+            best = at
+            break
+    x, low, high = best[0][0], min(e[1] for e in best), max(e[2] for e in best)
+    x0, y0, x1, y1 = quilt.bounds()
+    return quilt.kept(box(x0, y0, x, y1) if right else box(x, y0, x1, y1)), (low + high) / 2 - y0
+
+
+def matched(lower, upper, seam):
+    """Layers whose edges are not equally long, as they are laid: and how far the upper one is moved down; none where they are."""
+    if seam.get("meets"):
+        at = []
+        for piece, right, n in ((lower, True, seam["meets"][0]), (upper, False, seam["meets"][1])):
+            edge = max(p.x for p in piece.joints) if right else min(p.x for p in piece.joints)
+            row = sorted(p.y for p in piece.joints if abs(p.x - edge) < 0.1)
+            if len(row) < n:
+                raise Misread(f"a row has {len(row)} seams, and number {n} is to meet another")
+            at.append(row[n - 1] - piece.bounds()[1])
+        return lower, upper, at[0] - at[1]
+    for piece, other, right in ((lower, upper, True), (upper, lower, False)):
+        if not triangle(piece):
+            continue
+        long, deep = piece.size()[1], piece.size()[0]
+        if deep > long - HAIR:
+            piece = legged(piece, right, other.size()[1])
+            return (piece, other, None) if right else (other, piece, None)
+        other, middle = cornered(other, not right, long)
+        move = (long / 2 - middle) if right else (middle - long / 2)
+        return (piece, other.home(), move) if right else (other.home(), piece, move)
+    return lower, upper, None
+
+
+def sewn(lower, upper, takes, press, move=None):
     """Both edges even at the guide on the right, sewn an allowance inside, opened, and the allowances folded to a side."""
     high, other = lower.size()[1], upper.size()[1]
-    if HAIR < high - other < MARK and len(lower.cloth) == 1:
+    if move is not None:
+        pass
+    elif HAIR < high - other < MARK and len(lower.cloth) == 1:
         lower = lower.kept(box(-1e4, -1, 1e4, other))
     elif HAIR < other - high < MARK and len(upper.cloth) == 1:
         upper = upper.kept(box(-1e4, -1, 1e4, high))
     elif abs(high - other) > HAIR:
         raise Misread(f"edges of {high:.3f} and {other:.3f} are sewn to each other")
     x1, w = lower.bounds()[2], upper.size()[0]
-    over = upper.page().moved([1, 0, 0, 1, x1 - w, 0])
+    over = upper.page().moved([1, 0, 0, 1, x1 - w, move or 0])
     line = x1 - takes
     beyond, before = box(line, -1e4, 1e4, 1e4), box(-1e4, -1e4, line, 1e4)
     allowed = unary_union([p.intersection(beyond) for _, p in lower.cloth + over.cloth])
@@ -67,7 +134,9 @@ def sewn(lower, upper, takes, press):
     opened = over.moved([-1, 0, 0, 1, 2 * line, 0])
     back = affine_transform(allowed, [-1, 0, 0, 1, 2 * line, 0])
     fold = {"lower": [back], "upper": [allowed], "open": [back, allowed]}[press]
-    return Piece(lower.cloth + opened.cloth, lower.folds + opened.folds + fold).home()
+    made = Piece(lower.cloth + opened.cloth, lower.folds + opened.folds + fold)
+    made.joints = lower.joints + opened.joints + ([Point(line, high / 2)] if move is None else [])
+    return made.home()
 
 
 def half(a, b, sign):
@@ -166,6 +235,7 @@ class Table:
         self.mixed = set()  # piles that are not sorted by kinds
         self.way = None  # what is under way
         self.last, self.topped = None, False  # the quilt, as far as it is put together
+        self.rows = {}  # of a web: what of each row is under way, as it lies in the quilt
 
     def put(self, step, n, piece, kinds=1):
         """What goes onto a pile is like what lies there; of several kinds it only looks alike, and the first is taken for all of them."""
@@ -236,7 +306,25 @@ class Table:
         piece = self.piles[step][1]
         return Piece([(piece.cloth[0][0], box(0, 0, long, piece.size()[1]))])
 
-    def layer(self, layer, times):
+    def half(self, square, turn, right):
+        """Of a square that stands on its corner, cut from top to bottom: the half whose long edge is at the guide."""
+        square = square.moved([*EIGHTHS[turn], 0, 0]).home()
+        w, h = square.size()
+        return square.kept(box(0, 0, w / 2, h) if right else box(w / 2, 0, w, h)).home()
+
+    def layer(self, layer, times, right):
+        if layer.get("half"):
+            if layer["half"] not in (self.pair or {}):
+                raise Misread(f"no half of {layer['half']} lies there")
+            return self.half(self.pair[layer["half"]], layer["turn"], right)
+        if layer.get("row"):
+            if layer["row"] not in self.rows:
+                raise Misread(f"of row {layer['row']} nothing is under way")
+            return self.rows[layer["row"]].turned(layer.get("turn", 0))
+        if layer.get("sewn"):
+            if layer["sewn"] > len(self.gave):
+                raise Misread(f"seam {layer['sewn']} is not sewn yet")
+            return self.gave[layer["sewn"] - 1].turned(layer.get("turn", 0))
         if not layer.get("of"):
             if self.way is None:
                 raise Misread("nothing is under way")
@@ -253,6 +341,16 @@ class Table:
     def mark(self, line):
         self.put(line["step"], line["times"], self.take(line["of"], line["times"]).turned(line.get("turn", 0)))
 
+    def close(self, line):
+        tube, seam = self.take(line["of"], line["times"]), line["seams"][0]
+        self.put(line["step"], line["times"], Piece(tube.cloth, tube.folds, (seam["takes"], seam["press"])))
+
+    def open(self, line):
+        ring = opened(self.take(line["of"], line["times"]), line["strip"], line.get("above", 0))
+        w, h = ring.size()
+        off = line.get("off", 0)
+        self.put(line["step"], line["times"], ring.kept(box(0, off, w, h - off)).home())
+
     def slice(self, line):
         whole = self.take(line["of"], line["times"])
         w, h = whole.size()
@@ -263,10 +361,16 @@ class Table:
                 self.put(place["step"], line["times"], part.turned(-place.get("turn", 0)), 2 if line["of"] in self.mixed else place.get("kinds", 1))
 
     def halve(self, line):
-        """Half of a square stands for the square it is cut from, until it is sewn to something."""
+        """A half lies with its long edge below, a quarter with its right angle above on the left."""
         square = self.take(line["of"], line["times"])
+        if line.get("and"):
+            self.piles[line["step"]] = [line["times"], {line["of"]: square, line["and"]: self.take(line["and"], line["times"])}]
+            return
         give = line["gives"][0]
-        self.put(give["step"], give["n"] * line["times"], square)
+        side = square.size()[0]
+        long = side / EIGHTH
+        points = {2: [(0, long / 2), (long, long / 2), (long / 2, 0)], 4: [(0, 0), (long / 2, 0), (0, long / 2)]}[give["n"]]
+        self.put(give["step"], give["n"] * line["times"], Piece([(square.cloth[0][0], Polygon(points))]))
 
     def onto(self, line):
         piece = self.take(line["of"], line["times"]).turned(line.get("turn", 0))
@@ -275,25 +379,30 @@ class Table:
         for side in line["sides"]:
             inside = side.get("in", 0)
             x0, y0, x1, y1 = xa + inside, ya + inside, xb - inside, yb - inside
-            square = self.take(side["of"], line["times"])
-            deep = square.size()[0] * EIGHTH  # half of its long edge, and how far its corner is from that
+            half = self.take(side["of"], line["times"])
+            deep = half.size()[1]  # half of its long edge, and how far its corner is from that
             points, stitch = {
                 "left": ([(x0, ym - deep), (x0, ym + deep), (x0 + deep, ym)], ((x0 + s, ym - deep), (x0 + s, ym + deep))),
                 "right": ([(x1, ym - deep), (x1, ym + deep), (x1 - deep, ym)], ((x1 - s, ym - deep), (x1 - s, ym + deep))),
                 "top": ([(xm - deep, y0), (xm + deep, y0), (xm, y0 + deep)], ((xm - deep, y0 + s), (xm + deep, y0 + s))),
                 "bottom": ([(xm - deep, y1), (xm + deep, y1), (xm, y1 - deep)], ((xm - deep, y1 - s), (xm + deep, y1 - s))),
             }[side["side"]]
-            triangle = Piece([(square.cloth[0][0], Polygon(points))])
+            triangle = Piece([(half.cloth[0][0], Polygon(points))])
             piece = Stack(piece, [triangle], [{"from": stitch[0], "to": stitch[1], "press": side["press"]}]).opened()
         self.put(line["step"], line["times"], piece.home())
 
     def trim(self, line):
-        piece = self.take(line["of"], line["times"])
+        piece = self.take(line["of"], line["times"]) if line.get("of") else self.last
         for give in line["gives"]:
             p = piece.moved([*EIGHTHS[give.get("turn", 0)], 0, 0]).home()
             w, h = p.size()
             x, y = (w - give["wide"]) / 2, (h - give["high"]) / 2
             p = p.kept(box(x, y, x + give["wide"], y + give["high"])).home()
+            if not line.get("of"):
+                if abs(area(p) - give["wide"] * give["high"]) > 0.05:
+                    raise Misread(f"trimmed to {give['wide']} by {give['high']} it has {area(p)} square inches of cloth")
+                self.last, self.topped = p, True
+                continue
             if abs(area(p) - give["wide"] * give["high"]) > 0.01 or sides(p) != give["sides"]:
                 raise Misread(f"trimmed it shows {sides(p)}, {p.size()}")
             self.put(give["step"], line["times"] * give["n"], p)
@@ -317,7 +426,7 @@ class Table:
         self.apart(line, self.take(line["of"], line["times"]))
 
     def apart(self, line, stack):
-        fallen = [s.opened() for s in stack.parts(line["knife"]) if s.stitches]
+        fallen = stack if isinstance(stack, list) else [s.opened() for s in stack.parts(line["knife"]) if s.stitches]
         wanted = {g["step"]: g["n"] for g in line["gives"]}
         for piece in fallen:
             found = [(g, p) for g in line["gives"] for p in trimmed(piece, g)]
@@ -332,13 +441,27 @@ class Table:
     def sew(self, line):
         one = 1 if line.get("each") else line["times"]
         self.way = self.last if line.get("each") else None
+        self.gave = []  # of this line, seam by seam
+        self.pair = self.take(line["of"], one) if line.get("of") else None
         for seam in line["seams"]:
-            lower, upper = self.layer(seam["lower"], one), self.layer(seam["upper"], one)
+            lower, upper = self.layer(seam["lower"], one, True), self.layer(seam["upper"], one, False)
             if lower is None:
                 lower = self.strip(seam["lower"], upper.size()[1])
             if upper is None:
                 upper = self.strip(seam["upper"], lower.size()[1])
-            self.way = sewn(lower, upper, seam["takes"], seam["press"])
+            if not seam.get("meets"):
+                for piece, layer in ((lower, seam["lower"]), (upper, seam["upper"])):
+                    if layer.get("of"):
+                        piece.joints = []
+            lower, upper, move = matched(lower, upper, seam)
+            self.way = sewn(lower, upper, seam["takes"], seam["press"], move)
+            self.gave.append(self.way)
+            if seam.get("row"):
+                self.rows[seam["row"]] = self.way.turned(seam.get("after", 0))
+        if self.pair or self.rows and line["seams"][0].get("row"):
+            if self.pair:
+                self.piles[line["step"]] = [line["times"], self.gave]
+            return
         made = self.way.turned(line.get("after", 0))
         if line.get("each"):
             self.last, self.topped = made, True
@@ -357,6 +480,31 @@ def laid(part, cut):
         if -HAIR < w - cut["wide"] < MARK and -HAIR < h - cut["high"] < MARK:
             return p.kept(box(0, 0, cut["wide"], cut["high"]))
     raise Misread(f"a patch is cut {w:.3f} by {h:.3f}, and is to lie {cut['wide']} by {cut['high']}")
+
+
+def opened(ring, strip, above):
+    """A ring as it lies once it is unpicked above a strip, or cut so far above the seam below it."""
+    takes, press = ring.closed
+    w, h = ring.size()
+    round = h - 2 * takes
+    whole = ring.kept(box(0, takes, w, h - takes)).moved([1, 0, 0, 1, 0, -takes])
+    whole.closed = None
+    whole.cloth.sort(key=lambda c: c[1].centroid.y)
+    closing = {"lower": [box(0, round - takes, w, round)], "upper": [box(0, 0, w, takes)], "open": [box(0, round - takes, w, round), box(0, 0, w, takes)]}[press]
+    folds = whole.folds + closing
+    y0, y1 = whole.cloth[strip - 1][1].bounds[1::2]
+    at = y1 - above if above else y0
+    if not above:  # both allowances of that seam lie flat again
+        at_seam = lambda y: min(abs(y - at), abs(abs(y - at) - round)) < HAIR
+        folds = [f for f in folds if not at_seam(f.bounds[1]) and not at_seam(f.bounds[3])]
+    twice = whole.cloth + Piece(whole.cloth).moved([1, 0, 0, 1, 0, round]).cloth
+    folds = folds + Piece([], folds).moved([1, 0, 0, 1, 0, round]).folds
+    flat = Piece(twice, folds).kept(box(0, at, w, at + round)).moved([1, 0, 0, 1, 0, -at])
+    if above:
+        return flat
+    flat.cloth.sort(key=lambda c: c[1].centroid.y)
+    ends = [(flat.cloth[0][0], box(0, -takes, w, 0)), (flat.cloth[-1][0], box(0, round, w, round + takes))]
+    return Piece(flat.cloth + ends, flat.folds).home()
 
 
 def trimmed(piece, give):

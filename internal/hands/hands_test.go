@@ -17,6 +17,7 @@ import (
 	"vicis/core/drawn"
 	"vicis/core/instructions"
 	"vicis/core/library"
+	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/needle"
 	"vicis/core/pressing"
@@ -42,20 +43,17 @@ type came struct {
 	Wrong       string
 }
 
-// turned is a flat list of points of a picture of so wide and high, turned about its middle and laid with its upper left corner at x, y.
+// turned is a flat list of points of a picture of so wide and high, turned about its middle by eighths and laid with its upper left corner, as it lay
+// before, at x, y; by an odd quarter with that of what it is then.
 func turned(points []float64, w, h, x, y float64, turn int) []float64 {
+	if turn == 90 || turn == 270 {
+		x, y = x+(h-w)/2, y+(w-h)/2
+	}
+	sin, cos := math.Sincos(float64(turn) * math.Pi / 180)
 	out := make([]float64, len(points))
 	for i := 0; i < len(points); i += 2 {
-		a, b := points[i], points[i+1]
-		switch turn {
-		case 90:
-			a, b = h-b, a
-		case 180:
-			a, b = w-a, h-b
-		case 270:
-			a, b = b, w-a
-		}
-		out[i], out[i+1] = a+x, b+y
+		a, b := points[i]-w/2, points[i+1]-h/2
+		out[i], out[i+1] = a*cos-b*sin+w/2+x, a*sin+b*cos+h/2+y
 	}
 	return out
 }
@@ -193,8 +191,8 @@ func every(t *testing.T) (list []laid) {
 	return list
 }
 
-// seeded is a block of the library in whatever setting chance has it: turned, in another colourway, pressed two ways, in sashing of either kind, with
-// borders, and pressed by another school.
+// seeded is a block of the library in whatever setting chance has it: turned, in another colourway, pressed two ways, on point or in sashing of either
+// kind, with borders, a unit made of every trimming, and sewn and pressed by other schools.
 func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 	t.Helper()
 	e := blocks[r.IntN(len(blocks))]
@@ -225,6 +223,22 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 			says("pressed two ways")
 		}
 	}
+	if d.Top.Sashing == nil && d.Top.Point == nil && some(5) {
+		d.Top.Point = &quilt.Point{Role: role()}
+		if some(2) {
+			d.Top.Point.Corners = role()
+		}
+		if some(2) {
+			d.Top.Point.Larger = "1/2 in"
+		}
+		says("on point %+v", *d.Top.Point)
+	}
+	for i := range d.Parts {
+		if m, ok := d.Parts[i].How.(*making.FlippedCorners); ok && some(2) {
+			m.Bonus = true
+			says("with a bonus")
+		}
+	}
 	if d.Top.Sashing == nil && d.Top.Point == nil && some(2) {
 		d.Top.Sashing = &quilt.Sashing{Role: role(), Width: "1 strip", Outer: some(3)}
 		if some(2) {
@@ -242,7 +256,9 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 		says("border %q", b.Corners)
 	}
 	d.Schools.Press = []pressing.School{pressing.Nest, "outward", "inward", "open", "flat", "dark"}[r.IntN(6)]
-	says("pressed %s, %d × %d", d.Schools.Press, d.Top.Rows, d.Top.Columns)
+	d.Schools.Joining = []string{"one", needle.Pairs, needle.Threes}[r.IntN(3)]
+	d.Schools.Rows = []string{"rows", document.Webbed}[r.IntN(2)]
+	says("pressed %s, joined %s, sewn in %s, %d × %d", d.Schools.Press, d.Schools.Joining, d.Schools.Rows, d.Top.Rows, d.Top.Columns)
 	return laid{strings.Join(said, ", "), d}
 }
 
@@ -327,13 +343,21 @@ func TestTheHandsSewTheQuilt(t *testing.T) {
 
 // A sheet with a fault in it gives another quilt, or cannot be followed: the hands find every one of them.
 func TestTheHandsFindPlantedFaults(t *testing.T) {
-	var boat document.Document
-	for _, one := range every(t) {
-		if one.d.Name == "Boat shed" {
-			boat = one.d
-		}
+	all, err := quilts.All()
+	if err != nil {
+		t.Fatal(err)
 	}
-	stars, _ := set(t, starred(t), "")
+	named := func(name string) document.Document {
+		return all[slices.IndexFunc(all, func(d document.Document) bool { return d.Name == name })]
+	}
+	boat, wave, vane := named("Boat shed"), named("Harbour swell"), named("Weather vane")
+	stars, _ := set(t, named("Shoo-fly"), "")
+	rails, _ := set(t, named("Half rails"), "")
+	web, _ := document.Copy(stars)
+	web.Schools.Rows = document.Webbed
+	pairs, _ := document.Copy(wave)
+	pairs.Schools.Joining = needle.Pairs
+	other := map[needle.Press]needle.Press{needle.ToLower: needle.ToUpper, needle.ToUpper: needle.ToLower, needle.Opened: needle.ToLower}
 	jobs, of := map[string]job{}, map[string]*work.Work{}
 	for name, c := range map[string]struct {
 		d     document.Document
@@ -344,9 +368,7 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 		"a missing strip":         {boat, at("set-I", func(l *instructions.Line) { l.Seams = slices.Delete(l.Seams, 1, 2) })},
 		"a side swapped":          {boat, at("block/c3", func(l *instructions.Line) { l.Seams[0].Lower, l.Seams[0].Upper = l.Seams[0].Upper, l.Seams[0].Lower })},
 		"another allowance":       {boat, at("plain", func(l *instructions.Line) { l.Seams[0].Takes = 0.375 })},
-		"pressed the other way": {boat, at("plain", func(l *instructions.Line) {
-			l.Seams[0].Press = map[needle.Press]needle.Press{needle.ToLower: needle.ToUpper, needle.ToUpper: needle.ToLower}[l.Seams[0].Press]
-		})},
+		"pressed the other way":   {boat, at("plain", func(l *instructions.Line) { l.Seams[0].Press = other[l.Seams[0].Press] })},
 		"a strip too few": {boat, func(s *instructions.Sheet) bool {
 			for i := range s.Lines {
 				if l := &s.Lines[i]; l.Do == instructions.CutStrips {
@@ -367,15 +389,28 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 		}},
 		"one less made":                {boat, at("half", func(l *instructions.Line) { l.Times-- })},
 		"the quilt laid down sideways": {boat, at("border/ends", func(l *instructions.Line) { l.After = (l.After + 90) % 360 })},
-		"a seam beside its line":       {stars, laidLine(func(l *instructions.Line) { l.Stitches[0].From[0] += 0.125; l.Stitches[0].To[0] += 0.125 })},
-		"only one seam of two":         {stars, laidLine(func(l *instructions.Line) { l.Stitches = l.Stitches[:1] })},
-		"cut on the other diagonal": {stars, parted(func(l *instructions.Line) {
+		"a seam beside its line":       {stars, does(instructions.Lay, func(l *instructions.Line) { l.Stitches[0].From[0] += 0.125; l.Stitches[0].To[0] += 0.125 })},
+		"only one seam of two":         {stars, does(instructions.Lay, func(l *instructions.Line) { l.Stitches = l.Stitches[:1] })},
+		"cut on the other diagonal": {stars, does(instructions.Part, func(l *instructions.Line) {
 			k := &l.Knife[0]
 			k.From[0], k.To[0] = k.To[0], k.From[0]
 		})},
-		"trimmed too small":     {stars, parted(func(l *instructions.Line) { l.Gives[0].Wide -= 0.125; l.Gives[0].High -= 0.125 })},
-		"the other way up":      {stars, parted(func(l *instructions.Line) { s := &l.Gives[0].Sides; s[0], s[2], s[1], s[3] = s[2], s[0], s[3], s[1] })},
-		"two colours exchanged": {stars, laidLine(func(l *instructions.Line) { l.Of, l.Over[0].Of = l.Over[0].Of, l.Of })},
+		"trimmed too small":             {stars, does(instructions.Part, func(l *instructions.Line) { l.Gives[0].Wide -= 0.125; l.Gives[0].High -= 0.125 })},
+		"the other way up":              {stars, does(instructions.Part, func(l *instructions.Line) { s := &l.Gives[0].Sides; s[0], s[2], s[1], s[3] = s[2], s[0], s[3], s[1] })},
+		"opened at another seam":        {wave, does(instructions.Open, func(l *instructions.Line) { l.Strip = l.Strip%8 + 1 })},
+		"cut across a strip":            {wave, does(instructions.Open, func(l *instructions.Line) { l.Above = 0.5 })},
+		"not closed":                    {wave, does(instructions.Close, func(l *instructions.Line) { l.Times-- })},
+		"closed, pressed the other way": {wave, does(instructions.Close, func(l *instructions.Line) { l.Seams[0].Press = other[l.Seams[0].Press] })},
+		"other pairs of strips":         {pairs, at("set/flat", func(l *instructions.Line) { l.Seams[4].Upper.Sewn = 3 })},
+		"another row of the web": {web, at(naming.Web(3), func(l *instructions.Line) {
+			l.Seams[1].Lower.Row, l.Seams[1].Upper.Row = 4-l.Seams[1].Lower.Row, 4-l.Seams[1].Upper.Row
+		})},
+		"another half":               {rails, at("halves/pair", func(l *instructions.Line) { l.Seams[0].Lower.Half = l.Seams[0].Upper.Half })},
+		"rows a block further":       {vane, at(naming.Rows, func(l *instructions.Line) { l.Seams[3].Meets[1]++ })},
+		"triangles turned":           {vane, at("row-2", func(l *instructions.Line) { l.Seams[0].Lower.Turn = 90 })},
+		"a corner on the wrong side": {vane, at(naming.CornersOn, func(l *instructions.Line) { l.Seams[2].Upper.Turn = 0 })},
+		"trimmed less":               {vane, does(instructions.Trim, func(l *instructions.Line) { l.Gives[0].Wide += 0.25 })},
+		"two colours exchanged":      {stars, does(instructions.Lay, func(l *instructions.Line) { l.Of, l.Over[0].Of = l.Over[0].Of, l.Of })},
 	} {
 		w, ok := work.Of(c.d)
 		if !ok {
@@ -442,27 +477,13 @@ print(json.dumps([[e.message[:200] for e in v.iter_errors(s)][:3] for s in job["
 	}
 }
 
-// starred is a block of half-square units, cut two at a time.
-func starred(t *testing.T) document.Document {
-	t.Helper()
-	list, err := library.List()
-	if err != nil {
-		t.Fatal(err)
-	}
-	return list[slices.IndexFunc(list, func(e library.Entry) bool { return e.Document.Name == "Shoo-fly" })].Document
-}
-
 // at plants something in the line of a step.
 func at(step naming.Step, plant func(l *instructions.Line)) func(s *instructions.Sheet) bool {
 	return first(func(l instructions.Line) bool { return l.Step == step }, plant)
 }
 
-func laidLine(plant func(l *instructions.Line)) func(s *instructions.Sheet) bool {
-	return first(func(l instructions.Line) bool { return l.Do == instructions.Lay }, plant)
-}
-
-func parted(plant func(l *instructions.Line)) func(s *instructions.Sheet) bool {
-	return first(func(l instructions.Line) bool { return l.Do == instructions.Part }, plant)
+func does(what instructions.Do, plant func(l *instructions.Line)) func(s *instructions.Sheet) bool {
+	return first(func(l instructions.Line) bool { return l.Do == what }, plant)
 }
 
 func first(is func(l instructions.Line) bool, plant func(l *instructions.Line)) func(s *instructions.Sheet) bool {
