@@ -112,6 +112,7 @@ func ofUnits(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.L
 			if act.Does == making.Cuts || act.Stock || act.Does == making.Sews && act.Seams == 0 {
 				continue
 			}
+			wanted := slices.ContainsFunc(act.Outputs(), func(g making.Give) bool { return used[g.ID] || lines[g.ID].Lent > 0 })
 			for _, b := range ofAct(m, act, lines) {
 				b.Stage = Units
 				switch laid := l.Count[b.ID.Made()] > 0; {
@@ -122,7 +123,7 @@ func ofUnits(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.L
 					}
 				case !act.Pieced && (act.Does == making.Marks || act.Does == making.Trims):
 					b.Stage = Marking
-				case laid && i == len(m.Acts)-1 && !used[b.ID]:
+				case laid && i == len(m.Acts)-1 && !wanted:
 					b.Stage = Blocks
 				}
 				list = append(list, b)
@@ -338,7 +339,7 @@ func mitre(width measure.Length) measure.Length {
 func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.Line) []Batch {
 	var list []Batch
 	gives := act.Outputs()
-	for _, g := range gives {
+	for i, g := range gives {
 		line := lines[g.ID]
 		n := line.Make() + line.Lent // what stands in for others is made and counted like the rest
 		if n <= 0 && len(line.From) == 0 {
@@ -363,6 +364,15 @@ func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.Line) []B
 		if act.Does == making.Sews && act.Presses == nil && !m.PressedLater(act) {
 			b.Presses = act.Sews
 		}
+		switch {
+		case act.Does != making.Sews || len(gives) == 1:
+		case i == 0: // what is sewn is not trimmed, but what falls out besides
+			b.Shaves = false
+		case len(list) == 0: // nothing else of it is wanted
+		default: // sewn and cut apart with that
+			b.Does, b.Says, b.Seams, b.Of, b.Cuts = making.Trims, "Open what was cut off", 0, nil, 0
+			b.Presses = []naming.Seam{m.Unit.ID.Seam(making.BonusSeam)}
+		}
 		for _, t := range act.Takes {
 			take := Take{ID: t.Act, Each: t.Each, Per: g.Count}
 			if len(gives) > 1 {
@@ -373,7 +383,7 @@ func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.Line) []B
 		if b.Each == 0 {
 			_, b.Each = act.Piece.Size()
 		}
-		if j := act.Joins; j != nil {
+		if j := act.Joins; j != nil && b.Does == making.Sews {
 			b.Left, b.Right, b.Edge = Part{j.Left, j.LeftPiece, j.Over, j.Stitches},
 				Part{Name: j.Right, Piece: j.RightPart}, j.Edge
 			b.Joins, b.Turned = j.Edges, j.Turned

@@ -55,12 +55,13 @@ const (
 	Trim      Do = "trim"  // what is sewn is turned and trimmed
 	Close     Do = "close" // the last edge of a strip set is sewn to its first, to a tube
 	Open      Do = "open"  // rings that were cut across a tube are opened
+	StandIn   Do = "stand in" // what is left over elsewhere is put on a pile
 	Words     Do = "words" // told in words alone
 )
 
 // Line is one thing to do.
 type Line struct {
-	Do    Do          `json:"do" enum:"cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,halve,onto,trim,close,open,words"`
+	Do    Do          `json:"do" enum:"cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,halve,onto,trim,close,open,stand in,words"`
 	Says  string      `json:"says"`
 	Step  naming.Step `json:"step,omitempty" doc:"Whose pile grows by it, where that is one"`
 	Times int         `json:"times" doc:"How often it is done; each time it makes one of the step, or what its cuts say"`
@@ -200,6 +201,9 @@ func Of(w *work.Work) Sheet {
 		if sewn[b.ID] || b.Make == 0 {
 			continue
 		}
+		if b.Does == making.Trims && w.Acts[b.ID].Act.Does == making.Sews { // it falls out where what it is cut off is sewn
+			continue
+		}
 		line := t.batch(b)
 		for _, g := range line.Gives { // all that falls out of one run is one line
 			sewn[g.Step] = true
@@ -210,6 +214,7 @@ func Of(w *work.Work) Sheet {
 			}
 		}
 		t.lines = append(t.lines, line)
+		t.standIns(b.ID, line)
 		if b.ID == naming.CornersOn {
 			wide, high := w.Layout.Middle()
 			t.lines = append(t.lines, Line{Do: Trim, Says: "Trim the quilt.", Times: 1, Gives: []Give{{

@@ -1,6 +1,8 @@
 package instructions
 
 import (
+	"fmt"
+	"maps"
 	"slices"
 
 	"vicis/core/batching"
@@ -85,7 +87,7 @@ func (t *teller) lay(line *Line, m making.Made, act making.Act) {
 		line.Knife = t.knife(lower, act.Apart)
 		line.Gives = t.gives(m, act)
 		if len(act.Spare) > 0 {
-			act.Gives = append([]making.Give{{ID: line.Step, Count: 1}}, act.Spare...)
+			act.Gives = append([]making.Give{{ID: act.Outputs()[0].ID, Count: 1}}, act.Spare...)
 			line.Gives = t.gives(m, act)
 		}
 	}
@@ -260,4 +262,29 @@ func (t *teller) around(line *Line, b batching.Batch) bool {
 	}
 	line.After = (360 - turned) % 360
 	return true
+}
+
+// standIns tells what of that which falls out in a line stands in for something else.
+func (t *teller) standIns(step naming.Step, line Line) {
+	falls := []naming.Step{step}
+	for _, g := range line.Gives {
+		falls = append(falls, g.Step)
+	}
+	for _, row := range line.Places {
+		for _, p := range row {
+			falls = append(falls, p.Step)
+		}
+	}
+	for _, id := range slices.Sorted(maps.Keys(t.w.Lines)) {
+		for _, from := range t.w.Lines[id].From {
+			if !slices.Contains(falls, from.ID) {
+				continue
+			}
+			turn, _ := t.turn(from.ID, t.given(id))
+			t.lines = append(t.lines, Line{
+				Do: StandIn, Of: from.ID, Step: id, Times: from.Count, Turn: turn,
+				Says: fmt.Sprintf("%d of %s stand in for %s.", from.Count, t.w.NameOf(from.ID), t.w.NameOf(id)),
+			})
+		}
+	}
 }

@@ -231,6 +231,8 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 			for i, v := range out.Variants {
 				if i > 0 {
 					out.Variants[i].Name = strings.Replace(v.Name, "bonus-", "bonus", 1)
+				}
+				if i > 0 && m.BonusTo != "" {
 					act.Shaves += v.Count
 				}
 				act.Gives = append(act.Gives, out.Variants[i].give())

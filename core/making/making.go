@@ -515,6 +515,7 @@ func strict(data []byte, into any) error {
 // units that need it are left out, the rest is made.
 func All(units []Unit, t Table) (made map[naming.Unit]Made, order []naming.Unit) {
 	b := newBench(units, t)
+	b.asked = make([]bool, len(units))
 	for i, u := range units {
 		if j, ok := b.index[u.ID]; ok && j == i && b.state[u.ID] == 0 {
 			b.visit(i)
@@ -548,6 +549,7 @@ type bench struct {
 	state   map[naming.Unit]int
 	made    map[naming.Unit]Made
 	order   []naming.Unit
+	asked   []bool // what stands in for each has been made first; nothing where only one is made
 	patches int // in all that was made
 	sewn    int // in all that lies there after each act
 	acts    int
@@ -598,6 +600,17 @@ func (b *bench) visit(i int) {
 			taken++
 			m.Piece = m.Piece.As(m.Unit.ID, taken)
 			return m, ok
+		}
+	}
+	if b.asked != nil && !b.asked[i] { // what stands in for it is made before it
+		b.asked[i] = true
+		for _, other := range u.Also {
+			if j, known := b.index[other.Whole()]; known && b.state[other.Whole()] == 0 {
+				b.visit(j)
+			}
+		}
+		if b.state[u.ID] != 0 { // on the way
+			return
 		}
 	}
 	b.state[u.ID] = waiting

@@ -341,6 +341,10 @@ class Table:
     def mark(self, line):
         self.put(line["step"], line["times"], self.take(line["of"], line["times"]).turned(line.get("turn", 0)))
 
+    def stand_in(self, line):
+        """What is left over elsewhere looks as what it stands in for; it may be pressed another way."""
+        self.put(line["step"], line["times"], self.take(line["of"], line["times"]).turned(line.get("turn", 0)), 2)
+
     def close(self, line):
         tube, seam = self.take(line["of"], line["times"]), line["seams"][0]
         self.put(line["step"], line["times"], Piece(tube.cloth, tube.folds, (seam["takes"], seam["press"])))
