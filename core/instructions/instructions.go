@@ -78,6 +78,7 @@ type Line struct {
 	Seams  []Seam      `json:"seams,omitempty" doc:"In the order they are sewn"`
 	Each   bool        `json:"each,omitempty" doc:"Every seam is one of the step, and all of them make one thing; else all of them make one of the step"`
 	After  int         `json:"after,omitempty" enum:"0,90,180,270" doc:"How what the last seam gives is turned, clockwise, to lie as its pile does"`
+	Trims  []float64   `json:"trims,omitempty" doc:"How wide and how high it is trimmed then, as much off opposite sides"`
 
 	Turn     int       `json:"turn,omitempty" enum:"0,90,180,270" doc:"How what is taken is turned, clockwise, against how it lies in its pile"`
 	Over     []Over    `json:"over,omitempty" doc:"What is laid face down on it"`
@@ -390,6 +391,9 @@ func (t *teller) batch(b batching.Batch) Line {
 		return line
 	}
 	line.Do, line.Each, line.After = Sew, card.Each, card.Batch.Turned
+	if w, h := b.Piece.Size(); b.Shaves {
+		line.Trims = []float64{inches(w), inches(h)}
+	}
 	if odd(card) {
 		line.Of, line.After = act.Act.Takes[0].Act, 0
 	}
@@ -492,6 +496,9 @@ func (s Sheet) Text() string {
 		}
 		if l.Do == Sew && l.After != 0 {
 			fmt.Fprintf(&out, "        then turn it by %d°\n", l.After)
+		}
+		if len(l.Trims) > 0 {
+			fmt.Fprintf(&out, "        and trim it to %s × %s, as much off opposite sides\n", s.long(l.Trims[0]), s.long(l.Trims[1]))
 		}
 	}
 	return out.String()

@@ -186,6 +186,7 @@ func (m *Made) resized(w, h piece.Num) {
 		}
 		return p.Grown(w, h)
 	}
+	less, _ := m.first().H.Sub(h).Half()
 	m.Piece = to(m.first())
 	given := map[naming.Step]piece.Piece{}
 	m.Variants = slices.Clone(m.Variants)
@@ -200,6 +201,13 @@ func (m *Made) resized(w, h piece.Num) {
 	m.Acts = slices.Clone(m.Acts)
 	last := &m.Acts[len(m.Acts)-1]
 	last.Piece = m.Piece
+	if last.Tip != nil { // as much comes off above as below besides
+		above := last.Tip.Add(less)
+		if above.Cmp(piece.Num{}) < 0 {
+			above = piece.Num{}
+		}
+		last.Tip = &above
+	}
 	last.Gives = slices.Clone(last.Gives)
 	for i, g := range last.Gives {
 		if p, ok := given[g.ID]; ok {

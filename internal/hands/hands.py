@@ -18,6 +18,14 @@ class Misread(Exception):
     """A line that cannot be followed."""
 
 
+def meet(p, window):
+    """What of a polygon lies in another one; slivers without area are nothing."""
+    q = (p if p.is_valid else p.buffer(0)).intersection(window)
+    if q.geom_type == "GeometryCollection":
+        q = unary_union([part for part in q.geoms if part.area > 1e-9])
+    return q
+
+
 class Piece:
     def __init__(self, cloth, folds=(), closed=None):
         self.cloth, self.folds = list(cloth), list(folds)
@@ -48,8 +56,8 @@ class Piece:
         return self.moved([-1, 0, 0, 1, 0, 0]).home()
 
     def kept(self, window):
-        cloth = [(f, p.intersection(window)) for f, p in self.cloth]
-        folds = [p.intersection(window) for p in self.folds]
+        cloth = [(f, meet(p, window)) for f, p in self.cloth]
+        folds = [meet(p, window) for p in self.folds]
         piece = Piece([(f, p) for f, p in cloth if p.area > 1e-9], [p for p in folds if p.area > 1e-9], self.closed)
         piece.joints = self.joints
         return piece
@@ -129,7 +137,7 @@ def sewn(lower, upper, takes, press, move=None):
     over = upper.page().moved([1, 0, 0, 1, x1 - w, move or 0])
     line = x1 - takes
     beyond, before = box(line, -1e4, 1e4, 1e4), box(-1e4, -1e4, line, 1e4)
-    allowed = unary_union([p.intersection(beyond) for _, p in lower.cloth + over.cloth])
+    allowed = unary_union([meet(p, beyond) for _, p in lower.cloth + over.cloth])
     lower, over = lower.kept(before), over.kept(before)
     opened = over.moved([-1, 0, 0, 1, 2 * line, 0])
     back = affine_transform(allowed, [-1, 0, 0, 1, 2 * line, 0])
@@ -198,7 +206,7 @@ class Stack:
             free = [o for o in free if all(o is not h for h in held)]
             body = max((1, -1), key=lambda sign: area(lower.kept(half(a, b, sign))))
             beyond, fold = half(a, b, -body), mirror(a, b)
-            allowed = unary_union([p.intersection(beyond) for piece in [lower, *held] for _, p in piece.cloth])
+            allowed = unary_union([meet(p, beyond) for piece in [lower, *held] for _, p in piece.cloth])
             lower = lower.kept(half(a, b, body))
             up += [o.kept(half(a, b, body)).moved(fold) for o in held]
             back = affine_transform(allowed, fold)
@@ -230,8 +238,9 @@ def sides(piece):
 
 
 class Table:
-    def __init__(self, seam):
+    def __init__(self, seam, measured):
         self.piles, self.run, self.seam = {}, {}, seam
+        self.measured = measured  # what came out otherwise than planned, and how wide and high; 0 where it did not
         self.mixed = set()  # piles that are not sorted by kinds
         self.way = None  # what is under way
         self.last, self.topped = None, False  # the quilt, as far as it is put together
@@ -239,6 +248,9 @@ class Table:
 
     def put(self, step, n, piece, kinds=1):
         """What goes onto a pile is like what lies there; of several kinds it only looks alike, and the first is taken for all of them."""
+        if step in self.measured:  # it came out otherwise than planned
+            (w, h), (wide, high) = piece.size(), self.measured[step]
+            piece = piece.moved([(wide or w) / w, 0, 0, (high or h) / h, 0, 0])
         if kinds > 1:
             self.mixed.add(step)
         if step in self.piles:
@@ -338,6 +350,12 @@ class Table:
     def strip(self, layer, edge):
         return self.length(layer["of"], edge).turned(layer.get("turn", 0))
 
+    def middle(self, step):
+        """The middle of the quilt, before its borders, may have come out otherwise than planned."""
+        if step in self.measured:
+            (w, h), (wide, high) = self.last.size(), self.measured[step]
+            self.last = self.last.moved([wide / w, 0, 0, high / h, 0, 0]).home()
+
     def mark(self, line):
         self.put(line["step"], line["times"], self.take(line["of"], line["times"]).turned(line.get("turn", 0)))
 
@@ -400,12 +418,16 @@ class Table:
         for give in line["gives"]:
             p = piece.moved([*EIGHTHS[give.get("turn", 0)], 0, 0]).home()
             w, h = p.size()
+            if give["step"] in self.measured:
+                p = p.moved([max(1, give["wide"] / w), 0, 0, max(1, give["high"] / h), 0, 0])
+                w, h = p.size()
             x, y = (w - give["wide"]) / 2, (h - give["high"]) / 2
             p = p.kept(box(x, y, x + give["wide"], y + give["high"])).home()
             if not line.get("of"):
                 if abs(area(p) - give["wide"] * give["high"]) > 0.05:
                     raise Misread(f"trimmed to {give['wide']} by {give['high']} it has {area(p)} square inches of cloth")
                 self.last, self.topped = p, True
+                self.middle("trimmed")
                 continue
             if abs(area(p) - give["wide"] * give["high"]) > 0.01 or sides(p) != give["sides"]:
                 raise Misread(f"trimmed it shows {sides(p)}, {p.size()}")
@@ -433,7 +455,7 @@ class Table:
         fallen = stack if isinstance(stack, list) else [s.opened() for s in stack.parts(line["knife"]) if s.stitches]
         wanted = {g["step"]: g["n"] for g in line["gives"]}
         for piece in fallen:
-            found = [(g, p) for g in line["gives"] for p in trimmed(piece, g)]
+            found = [(g, p) for g in line["gives"] for p in trimmed(piece, g, self.measured.get(g["step"]))]
             if not found:
                 raise Misread(f"what falls out is none of {line['gives']}: its edges show {[sides(piece.moved([*m, 0, 0]).home()) for m in EIGHTHS.values()]}, {piece.size()}")
             g, p = next(((g, p) for g, p in found if wanted[g["step"]] > 0), found[0])
@@ -467,8 +489,15 @@ class Table:
                 self.piles[line["step"]] = [line["times"], self.gave]
             return
         made = self.way.turned(line.get("after", 0))
+        if line.get("trims"):
+            (w, h), (wide, high) = made.size(), line["trims"]
+            if w < wide - HAIR or h < high - HAIR:
+                raise Misread(f"{w:.3f} by {h:.3f} is trimmed to {wide} by {high}")
+            made = made.kept(box((w - wide) / 2, (h - high) / 2, (w + wide) / 2, (h + high) / 2)).home()
         if line.get("each"):
             self.last, self.topped = made, True
+            if line.get("step") == "rows":
+                self.middle("rows")
         else:
             self.put(line["step"], line["times"], made)
             if not self.topped:
@@ -511,11 +540,14 @@ def opened(ring, strip, above):
     return Piece(flat.cloth + ends, flat.folds).home()
 
 
-def trimmed(piece, give):
+def trimmed(piece, give, measured):
     """A piece turned so that its edges show what they should, and trimmed to size."""
     for m in EIGHTHS.values():
         p = piece.moved([*m, 0, 0]).home()
         w, h = p.size()
+        if measured:
+            p = p.moved([max(1, give["wide"] / w), 0, 0, max(1, give["high"] / h), 0, 0])
+            w, h = p.size()
         if w < give["wide"] - HAIR or h < give["high"] - HAIR:
             continue
         if give.get("raw"):
@@ -544,7 +576,7 @@ def polygon(flat):
 def main():
     out = {}
     for name, job in json.load(sys.stdin).items():
-        table = Table(job["sheet"]["seam"])
+        table = Table(job["sheet"]["seam"], job.get("measured") or {})
         try:
             for n, line in enumerate(job["sheet"]["lines"], 1):
                 try:
