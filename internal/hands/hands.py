@@ -20,25 +20,62 @@ class Misread(Exception):
 
 def meet(p, window):
     """What of a polygon lies in another one; slivers without area are nothing."""
+    b, w = p.bounds, window.bounds
+    if b and b[0] >= w[0] and b[1] >= w[1] and b[2] <= w[2] and b[3] <= w[3] and window.area > 0.999 * (w[2] - w[0]) * (w[3] - w[1]):
+        return p
     q = (p if p.is_valid else p.buffer(0)).intersection(window)
     if q.geom_type == "GeometryCollection":
         q = unary_union([part for part in q.geoms if part.area > 1e-9])
     return q
 
 
+def after(m, n):
+    """One map, and then another."""
+    a, b, d, e, x, y = m
+    p, q, r, t, u, v = n
+    return [p * a + q * d, p * b + q * e, r * a + t * d, r * b + t * e, p * x + q * y + u, r * x + t * y + v]
+
+
+HERE = [1, 0, 0, 1, 0, 0]
+
+
 class Piece:
     def __init__(self, cloth, folds=(), closed=None):
-        self.cloth, self.folds = list(cloth), list(folds)
+        self.raw, self.map = (list(cloth), list(folds)), HERE  # where it lies now, once it is looked at
         self.joints = []  # the middles of seams sewn in the line that is being followed
         self.closed = closed  # of a tube, laid flat: the allowance and the pressing of the seam that closes it
+        self.box = None
+
+    def lying(self):
+        if self.map is not HERE:
+            cloth, folds = self.raw
+            self.raw = [(f, affine_transform(p, self.map)) for f, p in cloth], [affine_transform(p, self.map) for p in folds]
+            self.map = HERE
+        return self.raw
+
+    @property
+    def cloth(self):
+        return self.lying()[0]
+
+    @property
+    def folds(self):
+        return self.lying()[1]
 
     def moved(self, m):
-        piece = Piece([(f, affine_transform(p, m)) for f, p in self.cloth], [affine_transform(p, m) for p in self.folds], self.closed)
+        piece = Piece((), (), self.closed)
+        piece.raw, piece.map = self.raw, after(self.map, m)
         piece.joints = [affine_transform(p, m) for p in self.joints]
+        if m[1] == m[2] == 0 or m[0] == m[3] == 0:  # edges stay level and upright
+            x0, y0, x1, y1 = self.bounds()
+            xs, ys = zip(*[(m[0] * x + m[1] * y + m[4], m[2] * x + m[3] * y + m[5]) for x, y in ((x0, y0), (x1, y1))])
+            piece.box = min(xs), min(ys), max(xs), max(ys)
         return piece
 
     def bounds(self):
-        return unary_union([p for _, p in self.cloth]).bounds
+        if self.box is None:
+            all = [p.bounds for _, p in self.cloth if not p.is_empty]
+            self.box = min(b[0] for b in all), min(b[1] for b in all), max(b[2] for b in all), max(b[3] for b in all)
+        return self.box
 
     def size(self):
         x0, y0, x1, y1 = self.bounds()
@@ -531,7 +568,7 @@ def opened(ring, strip, above):
         at_seam = lambda y: min(abs(y - at), abs(abs(y - at) - round)) < HAIR
         folds = [f for f in folds if not at_seam(f.bounds[1]) and not at_seam(f.bounds[3])]
     twice = whole.cloth + Piece(whole.cloth).moved([1, 0, 0, 1, 0, round]).cloth
-    folds = folds + Piece([], folds).moved([1, 0, 0, 1, 0, round]).folds
+    folds = folds + [affine_transform(f, [1, 0, 0, 1, 0, round]) for f in folds]
     flat = Piece(twice, folds).kept(box(0, at, w, at + round)).moved([1, 0, 0, 1, 0, -at])
     if above:
         return flat
@@ -569,8 +606,42 @@ def differ(a, b):
     return front, unary_union(a.folds).symmetric_difference(unary_union(b.folds)).area
 
 
+def crossing(folds, at, seams):
+    """What two seams do that meet across a third one, by where their allowances lie: nests, clashes or open; nothing where it is not so simple."""
+    through, arms = [], []
+    for x1, y1, x2, y2 in seams:
+        a, b = (x1 - at[0], y1 - at[1]), (x2 - at[0], y2 - at[1])
+        far, other = (a[0] ** 2 + a[1] ** 2) ** 0.5, (b[0] ** 2 + b[1] ** 2) ** 0.5
+        long = ((x2 - x1) ** 2 + (y2 - y1) ** 2) ** 0.5
+        if min(far, other) < 0.02:
+            end = b if far < other else a
+            arms.append((end[0] / max(far, other), end[1] / max(far, other), max(far, other)))
+        elif far + other - long < 1e-4:
+            through.append(((x2 - x1) / long, (y2 - y1) / long))
+    if len(through) != 1 or len(arms) != 2:
+        return None
+    d = through[0]
+    lies = []
+    for x, y, long in sorted(arms, key=lambda a: d[0] * a[1] - d[1] * a[0]):
+        sine = d[0] * y - d[1] * x
+        out = 0.4 / abs(sine) if abs(sine) > 0.3 else 1e9
+        if out + 0.3 > long:
+            return None
+        on = [side for side in (1, -1) if folds.intersects(Point(at[0] + x * out - side * y * 0.1, at[1] + y * out + side * x * 0.1))]
+        lies.append((sine > 0, [(1 if (-y * d[0] + x * d[1]) * side > 0 else -1) for side in on]))
+    if lies[0][0] == lies[1][0] or not lies[0][1] or not lies[1][1]:
+        return None
+    if len(lies[0][1]) == 2 or len(lies[1][1]) == 2:
+        return "open"
+    return "nests" if lies[0][1] != lies[1][1] else "clashes"
+
+
 def polygon(flat):
     return Polygon(list(zip(flat[::2], flat[1::2])))
+
+
+def near(seams, at):
+    return [s for s in seams if min(s[0], s[2]) - 0.1 < at["x"] < max(s[0], s[2]) + 0.1 and min(s[1], s[3]) - 0.1 < at["y"] < max(s[1], s[3]) + 0.1]
 
 
 def main():
@@ -592,7 +663,11 @@ def main():
             s = job["sheet"]["seam"]
             top = table.last.kept(box(s, s, w - s, h - s)).home()
             front, back = differ(top, want)
-            out[name] = {"front": front, "back": back, "size": top.size(), "piles": {k: v[0] for k, v in table.piles.items()}, "wrong": ""}
+            folds = unary_union(top.folds)
+            seen = [(c, crossing(folds, (c["x"], c["y"]), near(job["seams"], c))) for c in job["crosses"]]
+            told = [(c, s) for c, s in seen if s]
+            wrong = [f"at {c['x']}, {c['y']} it {s}, and is said to be {c['state']}" for c, s in told if s != c["state"]]
+            out[name] = {"front": front, "back": back, "size": top.size(), "piles": {k: v[0] for k, v in table.piles.items()}, "wrong": "", "crosses": len(told), "clash": wrong[:5]}
         except Misread as e:
             out[name] = {"front": 0, "back": 0, "size": [0, 0], "piles": {}, "wrong": str(e)}
     print(json.dumps(out))

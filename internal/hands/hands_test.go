@@ -34,6 +34,8 @@ type job struct {
 	Patches []drawn.Patch      `json:"patches"`
 	Borders int                `json:"borders"` // how many of the patches are of borders: the first ones, and the later lie on top
 	Bands   [][]float64        `json:"bands"`
+	Seams   [][]float64        `json:"seams"`
+	Crosses []drawn.Cross      `json:"crosses"`
 
 	Measured map[naming.Step][2]float64 `json:"measured,omitempty"` // what came out otherwise than planned, and how wide and high; 0 where it did not
 }
@@ -44,6 +46,8 @@ type came struct {
 	Size        [2]float64
 	Piles       map[naming.Step]int
 	Wrong       string
+	Crosses     int      // at which it could be seen what two seams do
+	Clash       []string // those at which it is not what is drawn
 }
 
 // turned is a flat list of points of a picture of so wide and high, turned about its middle by eighths and laid with its upper left corner, as it lay
@@ -64,7 +68,10 @@ func turned(points []float64, w, h, x, y float64, turn int) []float64 {
 // jobOf is the sheet of a quilt beside its drawing.
 func jobOf(w *work.Work) job {
 	l := drawn.Of(&w.Laid).Quilt()
-	j := job{Sheet: instructions.Of(w), Patches: slices.Clone(l.Borders), Borders: len(l.Borders), Bands: [][]float64{}}
+	j := job{Sheet: instructions.Of(w), Patches: slices.Clone(l.Borders), Borders: len(l.Borders), Bands: [][]float64{}, Seams: [][]float64{}, Crosses: slices.Clone(l.Crosses)}
+	for _, s := range l.Seams {
+		j.Seams = append(j.Seams, []float64{s.X1, s.Y1, s.X2, s.Y2})
+	}
 	j.Measured = map[naming.Step][2]float64{}
 	written := func(m quilt.Measured) [2]float64 {
 		wide, _ := m.Width.Length(w.Document.Units)
@@ -109,6 +116,14 @@ func jobOf(w *work.Work) job {
 		block := l.Blocks[c.Block]
 		for _, p := range block.Patches {
 			j.Patches = append(j.Patches, drawn.Patch{Fabric: p.Fabric, Points: turned(p.Points, block.W, block.H, c.X, c.Y, c.Turn)})
+		}
+		for _, s := range block.Seams {
+			j.Seams = append(j.Seams, turned([]float64{s.X1, s.Y1, s.X2, s.Y2}, block.W, block.H, c.X, c.Y, c.Turn))
+		}
+		for _, x := range block.Crosses {
+			at := turned([]float64{x.X, x.Y}, block.W, block.H, c.X, c.Y, c.Turn)
+			x.X, x.Y = at[0], at[1]
+			j.Crosses = append(j.Crosses, x)
 		}
 		for _, b := range block.Bands {
 			j.Bands = append(j.Bands, turned(b.Points, block.W, block.H, c.X, c.Y, c.Turn))
@@ -399,6 +414,9 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 	if c.Front > cloth || c.Back > folds && !unsorted(s) {
 		wrong = append(wrong, fmt.Sprintf("%.3f square inches of cloth and %.3f of allowances lie elsewhere", c.Front, c.Back))
 	}
+	if folds < math.Inf(1) && !unsorted(s) {
+		wrong = append(wrong, c.Clash...)
+	}
 	left := allMade(w)
 	for _, l := range s.Lines { // what falls out together is counted as far as it is wanted
 		for _, g := range l.Gives {
@@ -440,10 +458,15 @@ func TestTheHandsSewTheQuilt(t *testing.T) {
 		}
 		jobs[one.name], of[one.name] = j, w
 	}
+	crossings := 0
 	for name, c := range sew(t, jobs) {
+		crossings += c.Crosses
 		for _, wrong := range held(of[name], jobs[name].Sheet, c) {
 			t.Errorf("%s: %s", name, wrong)
 		}
+	}
+	if crossings == 0 {
+		t.Error("no crossing was looked at")
 	}
 	t.Logf("%d are sewn, %d have lines that are told in words alone", len(jobs), skipped)
 	if skipped > 0 || len(jobs) < 6 {
@@ -460,9 +483,12 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 	named := func(name string) document.Document {
 		return all[slices.IndexFunc(all, func(d document.Document) bool { return d.Name == name })]
 	}
-	boat, wave, vane := named("Boat shed"), named("Harbour swell"), named("Weather vane")
-	stars, _ := set(t, named("Shoo-fly"), "")
-	rails, _ := set(t, named("Half rails"), "")
+	small := func(name string) document.Document {
+		d, _ := set(t, named(name), "")
+		return d
+	}
+	boat, wave, vane := small("Boat shed"), small("Harbour swell"), small("Weather vane")
+	stars, rails := small("Shoo-fly"), small("Half rails")
 	web, _ := document.Copy(stars)
 	web.Schools.Rows = document.Webbed
 	pairs, _ := document.Copy(wave)
@@ -474,7 +500,7 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 		plant func(s *instructions.Sheet) bool
 	}{
 		"a wrong turn":            {stars, at("block/row-1", func(l *instructions.Line) { l.Seams[0].Upper.Turn = 90 })},
-		"a wrong turn of a block": {boat, at("row-1", func(l *instructions.Line) { l.Seams[2].Lower.Turn = (l.Seams[2].Lower.Turn + 90) % 360 })},
+		"a wrong turn of a block": {boat, at("row-1", func(l *instructions.Line) { l.Seams[1].Lower.Turn = (l.Seams[1].Lower.Turn + 90) % 360 })},
 		"a missing strip":         {boat, at("set-I", func(l *instructions.Line) { l.Seams = slices.Delete(l.Seams, 1, 2) })},
 		"a side swapped":          {boat, at("block/c3", func(l *instructions.Line) { l.Seams[0].Lower, l.Seams[0].Upper = l.Seams[0].Upper, l.Seams[0].Lower })},
 		"another allowance":       {boat, at("plain", func(l *instructions.Line) { l.Seams[0].Takes = 0.375 })},
@@ -535,6 +561,12 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 		}
 		jobs[name], of[name] = j, w
 	}
+	w, _ := work.Of(stars)
+	told := jobOf(w)
+	for i := range told.Crosses { // what the drawing says of them, not the sheet
+		told.Crosses[i].State = map[pressing.State]pressing.State{"nests": "clashes", "clashes": "nests"}[told.Crosses[i].State]
+	}
+	jobs["crossings told wrongly"], of["crossings told wrongly"] = told, w
 	for name, got := range sew(t, jobs) {
 		if len(held(of[name], jobs[name].Sheet, got)) == 0 {
 			t.Errorf("%s is not found", name)
