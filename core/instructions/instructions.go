@@ -40,6 +40,9 @@ type Do string
 
 // What lines ask for.
 const (
+	Cloth     Do = "cloth"      // so much of a fabric lies there
+	Clean     Do = "clean"      // its edge
+	Take      Do = "take"       // strips that are cut already
 	CutStrips Do = "cut strips" // of cloth, as long as it is wide
 	CutAcross Do = "cut across" // strips, or strip sets
 	CutPieces Do = "cut pieces" // patches from pieces on the shelf, or from ends
@@ -49,31 +52,34 @@ const (
 	Lay       Do = "lay"        // pieces face down on another one, sewn along lines
 	Part      Do = "part"       // what was laid is cut apart, opened, pressed and trimmed
 	LayPart   Do = "lay and part"
-	Slice     Do = "slice" // what is sewn is cut again
-	Halve     Do = "halve" // squares are cut on a diagonal
-	Onto      Do = "onto"  // triangles are sewn to sides by their long edges
-	Trim      Do = "trim"  // what is sewn is turned and trimmed
-	Close     Do = "close" // the last edge of a strip set is sewn to its first, to a tube
-	Open      Do = "open"  // rings that were cut across a tube are opened
+	Slice     Do = "slice"    // what is sewn is cut again
+	Halve     Do = "halve"    // squares are cut on a diagonal
+	Onto      Do = "onto"     // triangles are sewn to sides by their long edges
+	Trim      Do = "trim"     // what is sewn is turned and trimmed
+	Close     Do = "close"    // the last edge of a strip set is sewn to its first, to a tube
+	Open      Do = "open"     // rings that were cut across a tube are opened
+	Bind      Do = "bind"     // the binding is sewn round the quilt
 	StandIn   Do = "stand in" // what is left over elsewhere is put on a pile
-	Words     Do = "words" // told in words alone
+	Words     Do = "words"    // told in words alone
 )
 
 // Line is one thing to do.
 type Line struct {
-	Do    Do          `json:"do" enum:"cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,halve,onto,trim,close,open,stand in,words"`
+	Do    Do          `json:"do" enum:"cloth,clean,take,cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,halve,onto,trim,close,open,bind,stand in,words"`
 	Says  string      `json:"says"`
 	Step  naming.Step `json:"step,omitempty" doc:"Whose pile grows by it, where that is one"`
 	Times int         `json:"times" doc:"How often it is done; each time it makes one of the step, or what its cuts say"`
 
-	Fabric string      `json:"fabric,omitempty" doc:"Of strips and pieces"`
-	Wide   float64     `json:"wide,omitempty" doc:"Of strips and pieces, in inches"`
+	Fabric string      `json:"fabric,omitempty" doc:"Of cloth, strips and pieces"`
+	Wide   float64     `json:"wide,omitempty" doc:"Of cloth, strips and pieces, in inches; of an edge what is cut off"`
+	Every  int         `json:"every,omitempty" doc:"After so many strips the edge is cleaned again, and takes as much"`
 	Long   float64     `json:"long,omitempty" doc:"Of strips, of pieces, and of each length that is cut of strips sewn end to end; none where each is cut as long as the edge it is sewn to"`
 	Of     naming.Step `json:"of,omitempty" doc:"The pile that is cut, closed, opened, or sewn end to end; of what is sewn, the pile whose halves the layers are"`
 	And    naming.Step `json:"and,omitempty" doc:"What lies on that, right side up, while both are cut"`
 	Strip  int         `json:"strip,omitempty" doc:"Of an opened ring: which strip of its set, from 1, lies at the top, whole or in part"`
 	Above  float64     `json:"above,omitempty" doc:"With that: it is cut so many inches above the seam below that strip; without, unpicked above it"`
 	Off    float64     `json:"off,omitempty" doc:"And so much comes off both ends"`
+	Mitred bool        `json:"mitred,omitempty" doc:"Of strips sewn end to end: ends crossed at right angles and sewn from corner to corner"`
 	Cuts   []Cut       `json:"cuts,omitempty" doc:"One after another from the clean end"`
 	Seams  []Seam      `json:"seams,omitempty" doc:"In the order they are sewn"`
 	Each   bool        `json:"each,omitempty" doc:"Every seam is one of the step, and all of them make one thing; else all of them make one of the step"`
@@ -195,7 +201,7 @@ func Of(w *work.Work) Sheet {
 				}
 				continue
 			}
-			t.cut(l, says)
+			t.cut(part, l, says)
 		}
 	}
 	for _, b := range w.Batches {
@@ -246,12 +252,22 @@ type teller struct {
 func inches(l measure.Length) float64 { return drawn.Round(l.Inches()) }
 
 // cut tells a line of the cutting.
-func (t *teller) cut(l work.Line, says string) {
+func (t *teller) cut(part work.Part, l work.Line, says string) {
 	line := Line{Do: Words, Says: says, Times: l.Times}
 	switch l.Kind {
+	case work.Enough:
+		if f := part.Fabric; len(f.Uses) == 0 && f.Prints <= 1 {
+			line.Do, line.Times, line.Fabric, line.Wide, line.Long = Cloth, 1, f.Fabric.ID, inches(f.Usable), inches(f.Rest)
+		}
+	case work.Clean:
+		line.Do, line.Times, line.Fabric, line.Wide, line.Every = Clean, 1, part.Fabric.Fabric.ID, inches(t.w.Table.Squaring), t.w.Table.Every
 	case work.Strips, work.Ready:
 		usable, _ := t.w.Table.Usable(l.Strip.Role)
-		line.Do, line.Step, line.Fabric, line.Wide, line.Long = CutStrips, l.Strip.ID, t.b.Fabric(l.Strip.Role), inches(l.Strip.Cut), inches(usable)
+		line.Do = CutStrips
+		if l.Kind == work.Ready {
+			line.Do = Take
+		}
+		line.Step, line.Fabric, line.Wide, line.Long = l.Strip.ID, t.b.Fabric(l.Strip.Role), inches(l.Strip.Cut), inches(usable)
 	case work.AcrossIt:
 		line.Do, line.Of = CutAcross, t.from(l)
 		line.Cuts = t.marks(l)
@@ -348,6 +364,15 @@ func (t *teller) batch(b batching.Batch) Line {
 		return line
 	case t.w.Layout.OnPoint && t.around(&line, b):
 		return line
+	case b.ID == naming.BackingJoin:
+		t.backing(&line, b)
+		return line
+	case b.ID == naming.BindingJoin:
+		line.Do, line.Of, line.Times, line.Mitred = EndToEnd, naming.BindingStrips, 1, true
+		return line
+	case b.ID == naming.BindingRound:
+		line.Do, line.Of, line.Times = Bind, naming.BindingStrips, 1
+		return line
 	case b.Does == making.Opens:
 		t.opens(&line, act.Act)
 		return line
@@ -387,7 +412,7 @@ func (t *teller) batch(b batching.Batch) Line {
 		card.Lies = append(card.Lies, more.Lies...)
 		card.Batch = more.Batch
 	}
-	if !ok || card.Laid != nil || b.Stage == batching.Finish {
+	if !ok || card.Laid != nil {
 		return line
 	}
 	line.Do, line.Each, line.After = Sew, card.Each, card.Batch.Turned

@@ -288,3 +288,29 @@ func (t *teller) standIns(step naming.Step, line Line) {
 		}
 	}
 }
+
+// backing tells how its lengths are sewn together; one of two may be halved first, for both sides of the other.
+func (t *teller) backing(line *Line, b batching.Batch) {
+	back := t.w.Layout.Back
+	halves := naming.Backing + "/halves"
+	if back.Seams == back.Lengths {
+		usable, _ := t.w.Table.Usable(back.Role)
+		t.lines = append(t.lines, Line{
+			Do: Slice, Of: naming.BackingLengths, Times: 1, Upright: []float64{inches(usable / 2)}, Places: [][]Place{{{Step: halves}, {Step: halves}}},
+			Says: "Cut one length of the backing in half along its length.",
+		})
+	}
+	line.Do, line.Times = Sew, 1
+	card, _ := needle.Of(t.w, b.ID, 0)
+	for i, l := range card.Lies {
+		seam := Seam{Lower: t.layer(l.Lower), Upper: t.layer(l.Upper), Takes: inches(l.Takes), Press: l.Press}
+		if back.Seams == back.Lengths {
+			if i > 0 && seam.Lower.Of != "" {
+				seam.Lower.Of = halves
+			} else {
+				seam.Upper.Of = halves
+			}
+		}
+		line.Seams = append(line.Seams, seam)
+	}
+}

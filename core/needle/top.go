@@ -333,15 +333,17 @@ func (t table) squares(ring quilt.Ring) (list []making.Join) {
 func (t table) backing(b batching.Batch) (list []making.Join) {
 	back := t.w.Layout.Back
 	usable, _ := t.w.Table.Usable(back.Role)
-	for range b.Make {
-		first, other := "one length", "the next length"
-		wide := usable
+	for i := range b.Make {
+		first, other, wide, turn := "one length", "the next length", usable, 0
 		if back.Seams == back.Lengths { // one of the two is halved, and sewn to both sides of the other
-			first, other, wide = "the whole length", "a half of the other length", usable/2
+			first, other, wide, turn = "the whole length", "a half of the other length", usable/2, 180
+		}
+		a := making.Layer{From: naming.BackingLengths, Name: first, Piece: piece.Cut(back.Role, usable, back.Long)}
+		if i > 0 {
+			a.From, a.Turn, a.Name, a.Last = "", turn, "what is sewn so far", true
 		}
 		list = append(list, making.Join{
-			Seam: naming.BackingJoin.Seam(), Takes: back.Seam,
-			A: making.Layer{From: naming.BackingLengths, Name: first, Piece: piece.Cut(back.Role, usable, back.Long)},
+			Seam: naming.BackingJoin.Seam(), Takes: back.Seam, A: a,
 			B: making.Layer{From: naming.BackingLengths, Name: other, Piece: piece.Cut(back.Role, wide, back.Long)},
 		})
 	}

@@ -280,6 +280,8 @@ class Table:
         self.measured = measured  # what came out otherwise than planned, and how wide and high; 0 where it did not
         self.mixed = set()  # piles that are not sorted by kinds
         self.way = None  # what is under way
+        self.bound = 0  # how much of the binding is left
+        self.lengths, self.edges, self.ends = {}, {}, []  # cloth that is left of each fabric, its edge, and ends of strips
         self.last, self.topped = None, False  # the quilt, as far as it is put together
         self.rows = {}  # of a web: what of each row is under way, as it lies in the quilt
 
@@ -307,12 +309,31 @@ class Table:
 
     def follow(self, line):
         """What a line asks for is the method of its name."""
-        getattr(self, line["do"].replace(" ", "_"))(line)
+        getattr(self, {"take": "take_"}.get(line["do"], line["do"]).replace(" ", "_"))(line)
 
     def words(self, line):
         """Told in words alone: nothing is done."""
 
+    def cloth(self, line):
+        self.lengths[line["fabric"]] = line["long"]
+
+    def clean(self, line):
+        self.edges[line["fabric"]] = [line.get("wide", 0), line.get("every", 0), 0]
+
+    def take_(self, line):
+        self.put(line["step"], line["times"], Piece([(line["fabric"], box(0, 0, line["long"], line["wide"]))]))
+
     def cut_strips(self, line):
+        fabric = line["fabric"]
+        if fabric in self.lengths:
+            edge = self.edges[fabric]
+            for _ in range(line["times"]):
+                if edge[2] == 0 or edge[1] and edge[2] % edge[1] == 0:
+                    self.lengths[fabric] -= edge[0]
+                self.lengths[fabric] -= line["wide"]
+                edge[2] += 1
+            if self.lengths[fabric] < -HAIR:
+                raise Misread(f"{fabric} is too short")
         self.put(line["step"], line["times"], Piece([(line["fabric"], box(0, 0, line["long"], line["wide"]))]))
 
     def cut_across(self, line):
@@ -330,8 +351,13 @@ class Table:
                 clean = to
                 continue
             self.put(c["step"], line["times"], laid(part, c))
+        self.ends.append([high, long - at, line["times"]])
 
     def cut_pieces(self, line):
+        for end in self.ends:
+            if abs(end[0] - line["wide"]) + abs(end[1] - line["long"]) < HAIR and end[2] >= line["times"]:
+                end[2] -= line["times"]
+                break
         room = line["wide"] * line["long"]
         for c in line["cuts"]:
             room -= c["n"] * c["wide"] * c["high"]
@@ -343,9 +369,17 @@ class Table:
         n, strip = self.piles[line["of"]]
         long, wide = strip.size()
         self.take(line["of"], n)
-        self.run[line["of"]] = n * long - (n - 1) * 2 * self.seam
+        self.run[line["of"]] = n * long - (n - 1) * (wide if line.get("mitred") else 2 * self.seam)
         if line.get("long"):
             self.put(line["step"], line["times"], self.length(line["of"], line["long"], line["times"]))
+
+    def bind(self, line):
+        """Round the edge of the quilted quilt, at which the allowances end."""
+        w, h = self.last.size()
+        long = self.run.get(line["of"]) or self.piles[line["of"]][1].size()[0]
+        self.bound = long - 2 * (w + h - 4 * self.seam)
+        if self.bound < 0:
+            raise Misread(f"the binding is {-self.bound:.3f} too short")
 
     def length(self, step, long, n=1):
         """So much is cut of strips that were sewn end to end; the seams between them are not looked at."""
@@ -667,7 +701,8 @@ def main():
             seen = [(c, crossing(folds, (c["x"], c["y"]), near(job["seams"], c))) for c in job["crosses"]]
             told = [(c, s) for c, s in seen if s]
             wrong = [f"at {c['x']}, {c['y']} it {s}, and is said to be {c['state']}" for c, s in told if s != c["state"]]
-            out[name] = {"front": front, "back": back, "size": top.size(), "piles": {k: v[0] for k, v in table.piles.items()}, "wrong": "", "crosses": len(told), "clash": wrong[:5]}
+            out[name] = {"front": front, "back": back, "size": top.size(), "piles": {k: v[0] for k, v in table.piles.items()}, "wrong": "", "crosses": len(told), "clash": wrong[:5],
+                         "cloth": table.lengths, "ends": table.ends, "bound": table.bound, "backing": table.piles["backing/join"][1].size() if "backing/join" in table.piles else [0, 0]}
         except Misread as e:
             out[name] = {"front": 0, "back": 0, "size": [0, 0], "piles": {}, "wrong": str(e)}
     print(json.dumps(out))

@@ -13,6 +13,7 @@ import (
 	"testing"
 
 	"vicis/api"
+	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/instructions"
@@ -23,6 +24,7 @@ import (
 	"vicis/core/needle"
 	"vicis/core/pressing"
 	"vicis/core/quilt"
+	"vicis/core/sheet"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/internal/quilts"
@@ -46,8 +48,12 @@ type came struct {
 	Size        [2]float64
 	Piles       map[naming.Step]int
 	Wrong       string
-	Crosses     int      // at which it could be seen what two seams do
-	Clash       []string // those at which it is not what is drawn
+	Cloth       map[string]float64 // what is left of each fabric, of what there must be
+	Bound       float64            // how much of the binding is left
+	Backing     [2]float64         // how large the backing is, where it is sewn of several lengths
+	Ends        [][3]float64       // of strips and sets: as wide, as long, and how many
+	Crosses     int                // at which it could be seen what two seams do
+	Clash       []string           // those at which it is not what is drawn
 }
 
 // turned is a flat list of points of a picture of so wide and high, turned about its middle by eighths and laid with its upper left corner, as it lay
@@ -157,7 +163,7 @@ func sew(t *testing.T, jobs map[string]job) map[string]came {
 
 // reached says whether everything that is sewn in a quilt is on its sheet as more than words.
 func reached(s instructions.Sheet) bool {
-	return !slices.ContainsFunc(s.Lines, func(l instructions.Line) bool { return l.Do == instructions.Words && l.Step != "" && !l.Step.Behind() })
+	return !slices.ContainsFunc(s.Lines, func(l instructions.Line) bool { return l.Do == instructions.Words && l.Step != "" })
 }
 
 // allMade is what there is of everything once all is made as planned.
@@ -331,6 +337,14 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 		d.Top.Borders = append(d.Top.Borders, b)
 		says("border %q", b.Corners)
 	}
+	if some(2) {
+		d.Top.Backing = &quilt.Backing{Role: role(), Overhang: measure.Written([]string{"4 in", "12 in", "20 in"}[r.IntN(3)]), Seams: []quilt.SeamPlace{quilt.InTheMiddle, quilt.AtTheSides}[r.IntN(2)]}
+		says("backing %+v", *d.Top.Backing)
+	}
+	if some(2) {
+		d.Top.Binding = &quilt.Binding{Role: role()}
+		says("bound")
+	}
 	d.Schools.Press = []pressing.School{pressing.Nest, "outward", "inward", "open", "flat", "dark"}[r.IntN(6)]
 	d.Schools.Joining = []string{"one", needle.Pairs, needle.Threes}[r.IntN(3)]
 	d.Schools.Rows = []string{"rows", document.Webbed}[r.IntN(2)]
@@ -417,6 +431,22 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 	if folds < math.Inf(1) && !unsorted(s) {
 		wrong = append(wrong, c.Clash...)
 	}
+	for fabric, left := range c.Cloth {
+		if math.Abs(left) > 0.001 {
+			wrong = append(wrong, fmt.Sprintf("%.3f of %s is left of what there must be", left, fabric))
+		}
+	}
+	wrong = append(wrong, remnants(w, c)...)
+	if b := w.Layout.Bind; b != nil && c.Bound < 12-0.01 { // twelve inches for the end, common practice
+		wrong = append(wrong, fmt.Sprintf("only %.3f of the binding is left", c.Bound))
+	}
+	if b := w.Layout.Back; b != nil && b.Seams > 0 {
+		over, _ := b.Overhangs(w.Document.Units)
+		big, small := max(wide, high).Inches()+2*w.Layout.Seam.Inches()+2*over.Inches(), min(wide, high).Inches()+2*w.Layout.Seam.Inches()+2*over.Inches()
+		if max(c.Backing[0], c.Backing[1]) < big-0.01 || min(c.Backing[0], c.Backing[1]) < small-0.01 {
+			wrong = append(wrong, fmt.Sprintf("a back of %v is not %.3f × %.3f", c.Backing, big, small))
+		}
+	}
 	left := allMade(w)
 	for _, l := range s.Lines { // what falls out together is counted as far as it is wanted
 		for _, g := range l.Gives {
@@ -437,6 +467,32 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 	for step, n := range c.Piles {
 		if n != left[step] && !step.Behind() {
 			wrong = append(wrong, fmt.Sprintf("%d of %s are left, and %d by the tally", n, step, left[step]))
+		}
+	}
+	return wrong
+}
+
+// remnants tells which ends are left that are not told, and which are told that are not there.
+func remnants(w *work.Work, c came) (wrong []string) {
+	type end struct{ wide, long float64 }
+	least, ends := 1.5, map[end]int{} // worth keeping
+	round := func(f float64) float64 { return math.Round(f*100) / 100 }
+	for _, e := range c.Ends {
+		if e[0] >= least && e[1] >= least {
+			ends[end{round(e[0]), round(e[1])}] += int(e[2])
+		}
+	}
+	for _, r := range sheet.Of(w, nil).Remnants() {
+		if r.Kind != cloth.Pieces {
+			continue
+		}
+		wide, _ := r.Width.Length(w.Document.Units)
+		long, _ := r.Length.Length(w.Document.Units)
+		ends[end{round(wide.Inches()), round(long.Inches())}] -= r.Count
+	}
+	for e, n := range ends {
+		if n != 0 {
+			wrong = append(wrong, fmt.Sprintf("%d ends of %v × %v more are left than are told", n, e.wide, e.long))
 		}
 	}
 	return wrong
@@ -491,6 +547,9 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 	stars, rails := small("Shoo-fly"), small("Half rails")
 	web, _ := document.Copy(stars)
 	web.Schools.Rows = document.Webbed
+	backed, _ := document.Copy(stars)
+	backed.Top.Backing = &quilt.Backing{Role: stars.Roles[0].ID, Overhang: "28 in", Seams: quilt.AtTheSides}
+	backed.Top.Binding = &quilt.Binding{Role: stars.Roles[1].ID}
 	pairs, _ := document.Copy(wave)
 	pairs.Schools.Joining = needle.Pairs
 	other := map[needle.Press]needle.Press{needle.ToLower: needle.ToUpper, needle.ToUpper: needle.ToLower, needle.Opened: needle.ToLower}
@@ -546,7 +605,16 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 		"triangles turned":           {vane, at("row-2", func(l *instructions.Line) { l.Seams[0].Lower.Turn = 90 })},
 		"a corner on the wrong side": {vane, at(naming.CornersOn, func(l *instructions.Line) { l.Seams[2].Upper.Turn = 0 })},
 		"trimmed less":               {vane, does(instructions.Trim, func(l *instructions.Line) { l.Gives[0].Wide += 0.25 })},
-		"two colours exchanged":      {stars, does(instructions.Lay, func(l *instructions.Line) { l.Of, l.Over[0].Of = l.Over[0].Of, l.Of })},
+		"a backing sewn too deep":    {backed, at(naming.BackingJoin, func(l *instructions.Line) { l.Seams[0].Takes = 3 })},
+		"halved where it is not":     {backed, at(naming.BackingJoin, func(l *instructions.Line) { l.Seams[0].Upper.Of = naming.BackingLengths })},
+		"one seam of a backing":      {backed, at(naming.BackingJoin, func(l *instructions.Line) { l.Seams = l.Seams[:1] })},
+		"bound without a strip": {backed, first(func(l instructions.Line) bool {
+			return l.Do == instructions.CutStrips && l.Step == naming.BindingStrips
+		}, func(l *instructions.Line) { l.Times-- })},
+		"more than there is":    {boat, does(instructions.Cloth, func(l *instructions.Line) { l.Long -= 1 })},
+		"not cleaned":           {boat, does(instructions.Clean, func(l *instructions.Line) { l.Wide = 0 })},
+		"an end more":           {boat, does(instructions.CutAcross, func(l *instructions.Line) { l.Cuts = l.Cuts[:len(l.Cuts)-1] })},
+		"two colours exchanged": {stars, does(instructions.Lay, func(l *instructions.Line) { l.Of, l.Over[0].Of = l.Over[0].Of, l.Of })},
 	} {
 		w, ok := work.Of(c.d)
 		if !ok {
