@@ -548,7 +548,8 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 	web, _ := document.Copy(stars)
 	web.Schools.Rows = document.Webbed
 	backed, _ := document.Copy(stars)
-	backed.Top.Backing = &quilt.Backing{Role: stars.Roles[0].ID, Overhang: "28 in", Seams: quilt.AtTheSides}
+	backed.Top.Backing = &quilt.Backing{Role: stars.Roles[0].ID, Overhang: "20 in", Seams: quilt.AtTheSides}
+	backed.Top.Rows, backed.Top.Columns = 6, 6
 	backed.Top.Binding = &quilt.Binding{Role: stars.Roles[1].ID}
 	pairs, _ := document.Copy(wave)
 	pairs.Schools.Joining = needle.Pairs
