@@ -683,11 +683,15 @@ def main():
     for name, job in json.load(sys.stdin).items():
         table = Table(job["sheet"]["seam"], job.get("measured") or {})
         try:
+            stages, had = [], {}
             for n, line in enumerate(job["sheet"]["lines"], 1):
                 try:
                     table.follow(line)
                 except Misread as e:
                     raise Misread(f"line {n}, {line['says']} {e}") from None
+                has = {k: v[0] for k, v in table.piles.items()}
+                stages.append({k: v for k, v in has.items() if had.get(k) != v})
+                had = has
             # What is drawn later lies on top: the corner squares of a border.
             drawn = [(p["fabric"], polygon(p["points"])) for p in job["patches"]]
             for i in range(job["borders"]):
@@ -702,7 +706,7 @@ def main():
             told = [(c, s) for c, s in seen if s]
             wrong = [f"at {c['x']}, {c['y']} it {s}, and is said to be {c['state']}" for c, s in told if s != c["state"]]
             out[name] = {"front": front, "back": back, "size": top.size(), "piles": {k: v[0] for k, v in table.piles.items()}, "wrong": "", "crosses": len(told), "clash": wrong[:5],
-                         "cloth": table.lengths, "ends": table.ends, "bound": table.bound, "backing": table.piles["backing/join"][1].size() if "backing/join" in table.piles else [0, 0]}
+                         "stages": stages, "cloth": table.lengths, "ends": table.ends, "bound": table.bound, "backing": table.piles["backing/join"][1].size() if "backing/join" in table.piles else [0, 0]}
         except Misread as e:
             out[name] = {"front": 0, "back": 0, "size": [0, 0], "piles": {}, "wrong": str(e)}
     print(json.dumps(out))

@@ -47,6 +47,7 @@ type came struct {
 	Front, Back float64
 	Size        [2]float64
 	Piles       map[naming.Step]int
+	Stages      []map[naming.Step]int // line by line, the piles that are higher or lower than before
 	Wrong       string
 	Cloth       map[string]float64 // what is left of each fabric, of what there must be
 	Bound       float64            // how much of the binding is left
@@ -437,6 +438,7 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 		}
 	}
 	wrong = append(wrong, remnants(w, c)...)
+	wrong = append(wrong, staged(w, s, c)...)
 	if b := w.Layout.Bind; b != nil && c.Bound < 12-0.01 { // twelve inches for the end, common practice
 		wrong = append(wrong, fmt.Sprintf("only %.3f of the binding is left", c.Bound))
 	}
@@ -467,6 +469,58 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 	for step, n := range c.Piles {
 		if n != left[step] && !step.Behind() {
 			wrong = append(wrong, fmt.Sprintf("%d of %s are left, and %d by the tally", n, step, left[step]))
+		}
+	}
+	return wrong
+}
+
+// staged tells where, line by line, a pile is not as high as the tally of what was made until then says.
+func staged(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
+	index, whole := map[naming.Step]int{}, map[naming.Step]bool{}
+	for i, st := range w.Steps {
+		index[st.ID] = i
+	}
+	for _, l := range s.Lines {
+		switch l.Do {
+		case instructions.StandIn, instructions.CutPieces: // one pile for what the tally knows as two
+			return nil
+		case instructions.EndToEnd: // all of them are taken, and lengths are cut of them later
+			whole[l.Of] = true
+		}
+		whole[l.Step] = whole[l.Step] || l.Step.IsCorners() // of which two seams make one piece
+	}
+	whole[naming.BackingLengths] = true // of which one may be halved
+	var events []tally.Event
+	made := func(step naming.Step, n int) {
+		if i, known := index[step]; known && n > 0 {
+			st := w.Steps[i]
+			events = append(events, tally.Event{ID: fmt.Sprintf("made-%06d", len(events)), Step: step, Kind: tally.Made, N: n, Exact: st.Exact(), Look: st.Look})
+		}
+	}
+	for i, l := range s.Lines {
+		for _, cut := range l.Cuts {
+			made(cut.Step, l.Times)
+		}
+		for _, g := range l.Gives {
+			made(g.Step, l.Times*g.N)
+		}
+		for _, p := range slices.Concat(l.Places...) {
+			made(p.Step, l.Times)
+		}
+		switch {
+		case len(l.Gives) > 0 || len(l.Places) > 0:
+		case l.Each:
+			made(l.Step, len(l.Seams))
+		case l.Step.IsCorners():
+			made(l.Step, len(l.Seams)*l.Times)
+		default:
+			made(l.Step, l.Times)
+		}
+		after := tally.Fold(w, events).Steps
+		for step, n := range c.Stages[i] {
+			if k, known := index[step]; known && !whole[step] && n != after[k].OnHand {
+				wrong = append(wrong, fmt.Sprintf("after line %d, %s, %d of %s lie there, and %d by the tally", i+1, l.Says, n, step, after[k].OnHand))
+			}
 		}
 	}
 	return wrong
