@@ -247,7 +247,11 @@ func ofTop(l quilt.Layout, web bool) (list []Batch) {
 		}
 	}
 	if len(l.SewnRows()) > 1 {
-		top(naming.Rows, "Row to row", "the top edge of each row to the bottom edge of the row above", len(l.Rows)-1, w)
+		edge := "the top edge of each row to the bottom edge of the row above"
+		if l.OnPoint {
+			edge += ", seam to seam: its ends stand one place further out or in"
+		}
+		top(naming.Rows, "Row to row", edge, len(l.Rows)-1, w)
 		list[len(list)-1].Takes = rowsTaken(l, web)
 	}
 	if l.OnPoint {

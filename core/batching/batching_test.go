@@ -1,10 +1,13 @@
 package batching_test
 
 import (
+	"os"
+	"slices"
 	"testing"
 
 	"vicis/core/batching"
 	"vicis/core/demand"
+	"vicis/core/document"
 	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -113,5 +116,32 @@ func TestUnlikePartsThatFallOutOfOneRun(t *testing.T) {
 	}
 	if b := list[2]; b.ID != "u" || b.Left.Name != "narrow part" || len(b.Takes) != 2 {
 		t.Errorf("%+v", b)
+	}
+}
+
+// What is cut off corners and sewn a second time falls out where they are sewn: its own batch sews nothing, and only it is trimmed. It stands in for units
+// that come later, so both are on the stage of units, before what takes those.
+func TestWhatIsCutOffIsOpenedAndNotSewnAgain(t *testing.T) {
+	text, err := os.ReadFile("../instructions/testdata/stand-ins.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	d, problems := document.Read(text)
+	w, ok := work.Of(d)
+	if !ok || problems.Stopped() {
+		t.Fatal(problems, *w.Problems)
+	}
+	at := func(id naming.Step) int {
+		return slices.IndexFunc(w.Batches, func(b batching.Batch) bool { return b.ID == id })
+	}
+	snow, spare := w.Batches[at("snow")], w.Batches[at("snow:bonus-a")]
+	if snow.Make != 4 || snow.Seams != 4 || snow.Shaves || snow.Stage != batching.Units {
+		t.Errorf("%+v", snow)
+	}
+	if spare.Make != 8 || spare.Seams != 0 || spare.Does != making.Trims || !spare.Shaves || len(spare.Of) > 0 || len(spare.Presses) != 1 || spare.Stage != batching.Units {
+		t.Errorf("%+v", spare)
+	}
+	if at("snow") > at("snow:bonus-a") || at("snow:bonus-a") > at("pair/row-1") {
+		t.Errorf("the corners are batch %d, what is cut off is %d, the row that takes it %d", at("snow"), at("snow:bonus-a"), at("pair/row-1"))
 	}
 }

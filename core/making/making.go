@@ -550,8 +550,8 @@ type bench struct {
 	made    map[naming.Unit]Made
 	order   []naming.Unit
 	asked   []bool // what stands in for each has been made first; nothing where only one is made
-	patches int // in all that was made
-	sewn    int // in all that lies there after each act
+	patches int    // in all that was made
+	sewn    int    // in all that lies there after each act
 	acts    int
 	full    bool // more is not made
 }

@@ -1,0 +1,142 @@
+package instructions_test
+
+import (
+	"math"
+	"os"
+	"slices"
+	"strings"
+	"testing"
+
+	"vicis/core/document"
+	"vicis/core/instructions"
+	"vicis/core/library"
+	"vicis/core/naming"
+	"vicis/core/quilt"
+	"vicis/core/work"
+)
+
+func sheetOf(t *testing.T, d document.Document) instructions.Sheet {
+	t.Helper()
+	w, ok := work.Of(d)
+	if !ok {
+		t.Fatal(*w.Problems)
+	}
+	return instructions.Of(w)
+}
+
+func read(t *testing.T, file string) document.Document {
+	t.Helper()
+	text, err := os.ReadFile(file)
+	if err != nil {
+		t.Fatal(err)
+	}
+	d, problems := document.Read(text)
+	if problems.Stopped() {
+		t.Fatal(problems)
+	}
+	return d
+}
+
+func block(t *testing.T, name string) document.Document {
+	t.Helper()
+	list, err := library.List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	d, err := document.Copy(list[slices.IndexFunc(list, func(e library.Entry) bool { return e.Document.Name == name })].Document)
+	if err != nil {
+		t.Fatal(err)
+	}
+	return d
+}
+
+func find(t *testing.T, s instructions.Sheet, is func(l instructions.Line) bool) int {
+	t.Helper()
+	i := slices.IndexFunc(s.Lines, is)
+	if i < 0 {
+		t.Fatalf("no such line in\n%s", s.Text())
+	}
+	return i
+}
+
+// By hand: four snowballs with two corners each give eight units; eighty halves are taken, 72 come of nine pairs of squares, so all eight stand in, and
+// they lie there before the first row of halves is sewn.
+func TestWhatIsCutOffStandsInBeforeItIsTaken(t *testing.T) {
+	s := sheetOf(t, read(t, "testdata/stand-ins.json"))
+	snow := find(t, s, func(l instructions.Line) bool { return l.Do == instructions.LayPart })
+	l := s.Lines[snow]
+	if l.Times != 4 || len(l.Stitches) != 4 || len(l.Knife) != 2 || len(l.Gives) != 2 || l.Gives[0].N != 1 || l.Gives[1].N != 2 || l.Gives[1].Wide != 2.75 || l.Gives[0].Wide != 9.5 {
+		t.Errorf("%+v", l)
+	}
+	lent := find(t, s, func(l instructions.Line) bool { return l.Do == instructions.StandIn })
+	if l := s.Lines[lent]; l.Times != 8 || l.Of != "snow:bonus-a" || l.Step != "half" {
+		t.Errorf("%+v", l)
+	}
+	first := find(t, s, func(l instructions.Line) bool {
+		return slices.ContainsFunc(l.Seams, func(s instructions.Seam) bool { return s.Lower.Of == "half" })
+	})
+	if snow > lent || lent > first {
+		t.Errorf("sewn in line %d, lent in %d, taken in %d", snow, lent, first)
+	}
+}
+
+// Of a web each line sews one column, each seam one row; the rows are then taken by their numbers.
+func TestAWebIsToldRowByRow(t *testing.T) {
+	d := block(t, "Nine-patch")
+	d.Schools.Rows = document.Webbed
+	d.Top.Rows, d.Top.Columns = 3, 4
+	s := sheetOf(t, d)
+	third := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Step == naming.Web(3) })]
+	for i, seam := range third.Seams {
+		if seam.Row != i+1 || seam.Lower.Row+seam.Upper.Row != i+1 {
+			t.Errorf("seam %d of the third column: %+v", i+1, seam)
+		}
+	}
+	rows := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Step == naming.Rows })]
+	if len(third.Seams) != 3 || len(rows.Seams) != 2 || rows.Seams[0].Lower.Row+rows.Seams[0].Upper.Row != 3 || rows.Seams[1].Lower.Row+rows.Seams[1].Upper.Row != 3 {
+		t.Errorf("%+v", rows.Seams)
+	}
+}
+
+// By hand, two blocks across and three down, on point. The rows, t for a triangle: tBt, tBBB, BBBt, tBt. The first begins one place further right than
+// the second, the others all at the same place: so many seams from the left, or as many from the right, meet.
+func TestRowsOnPointMeetSeamToSeam(t *testing.T) {
+	d := block(t, "Shoo-fly")
+	d.Top.Rows, d.Top.Columns = 3, 2
+	d.Top.Point = &quilt.Point{Role: d.Roles[0].ID}
+	s := sheetOf(t, d)
+	rows := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Step == naming.Rows })]
+	for i, meet := range [][][]int{{{1, 2}, {2, 1}, {2, 2}}, {{1, 1}, {3, 3}}, {{1, 1}, {3, 2}, {2, 3}}} {
+		if !slices.ContainsFunc(meet, func(m []int) bool { return slices.Equal(m, rows.Seams[i].Meets) }) {
+			t.Errorf("seam %d meets %v", i+1, rows.Seams[i].Meets)
+		}
+	}
+	quarters := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Do == instructions.Halve && l.Gives[0].N == 4 })]
+	halves := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Do == instructions.Halve && l.Gives[0].N == 2 })]
+	if quarters.Times != 2 || halves.Times != 2 { // six side triangles, four corners
+		t.Errorf("%d squares are quartered and %d halved", quarters.Times, halves.Times)
+	}
+	trim := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Do == instructions.Trim && l.Of == "" })]
+	if g := trim.Gives[0]; math.Abs(g.Wide-17.4706) > 0.02 || math.Abs(g.High-25.9558) > 0.02 { // 2 and 3 times 6″ × 1.41421, and ½″
+		t.Errorf("trimmed to %v × %v", g.Wide, g.High)
+	}
+}
+
+// Everything that is counted is on every sheet as more than words, and what is printed names every pile by what it is called.
+func TestNothingCountedIsInWordsAlone(t *testing.T) {
+	list, err := library.List()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, e := range list {
+		s := sheetOf(t, e.Document)
+		for _, l := range s.Lines {
+			if l.Do == instructions.Words && l.Step != "" {
+				t.Errorf("%s: %s", e.ID, l.Says)
+			}
+		}
+		if text := s.Text(); strings.Contains(text, "%!") || strings.Contains(text, "the pile of \n") || strings.Count(text, "\n") < len(s.Lines) {
+			t.Errorf("%s:\n%s", e.ID, text)
+		}
+	}
+}
