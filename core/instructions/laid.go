@@ -1,20 +1,16 @@
 package instructions
 
 import (
-	"fmt"
-	"maps"
 	"slices"
 
-	"vicis/core/batching"
 	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/needle"
 	"vicis/core/piece"
-	"vicis/core/quilt"
 )
 
-// Pieces that lie face down on another one, are sewn along lines, and cut apart.
+// Pieces that lie face down on another one, are sewn along lines, and cut apart; and how what falls out lies.
 
 // given is what lies in the pile of a step, as it lies there.
 func (t *teller) given(step naming.Step) piece.Piece {
@@ -195,122 +191,5 @@ func (t *teller) onto(line *Line, act making.Act) {
 	for _, one := range act.Onto {
 		name := map[piece.Side]string{piece.Left: "left", piece.Right: "right", piece.Top: "top", piece.Bottom: "bottom"}[one.Side]
 		line.Sides = append(line.Sides, Side{name, one.Of, drawn.Round(one.In.Inches()), t.press(act.Sews[0])})
-	}
-}
-
-// chained says whether an act takes what was sewn long edge to long edge, one after another.
-func (t *teller) chained(act making.Act) bool {
-	joins := t.w.Acts[act.Takes[0].Act].Act.Joins
-	return joins != nil && len(joins.Over) == 0 && slices.ContainsFunc(joins.Edges, func(j making.Join) bool { return j.A.Turn%90 != 0 })
-}
-
-// opens tells how rings are opened.
-func (t *teller) opens(line *Line, act making.Act) {
-	c := act.Opens
-	line.Do, line.Of, line.Strip, line.Off = Open, c.Ring, c.Strip()+1, inches(c.Trims)
-	if c.Middle() {
-		above := t.w.Unit(c.Set).Round[c.Strip()].Width / 2
-		if c.Bit == 0 {
-			above -= t.w.Table.Seam
-		}
-		line.Above = inches(above)
-	}
-}
-
-// meets is which seams of two rows on point meet, from the end that goes in first: row i, from 0, and the next one.
-func (t *teller) meets(i, turned int) []int {
-	l := t.w.Layout
-	above, below := l.Kinds[l.Rows[i]], l.Kinds[l.Rows[i+1]]
-	from, _ := l.Shared(above, below)
-	a, b := from+1-above.Start, from+1-below.Start
-	if turned == 270 { // their right ends go in first
-		return []int{len(above.Cells) - a, len(below.Cells) - b}
-	}
-	return []int{b, a}
-}
-
-// around tells a border that is sewn on where no card shows its seams: side by side, the border on top; false for what is none.
-func (t *teller) around(line *Line, b batching.Batch) bool {
-	i := slices.IndexFunc(t.w.Layout.Rings, func(r quilt.Ring) bool { return r.Border.ID == b.ID.Border() })
-	if i < 0 || b.ID.IsCorners() {
-		return false
-	}
-	ring := t.w.Layout.Rings[i]
-	sides := []int{0, 180} // how the quilt is turned for its right and its left edge to lie at the guide
-	if !b.ID.IsSides() {
-		sides = []int{90, 270}
-	}
-	line.Do, line.Each = Sew, true
-	turned := 0
-	for k, turn := range sides {
-		on := Layer{Of: ring.Border.ID.Strips(), Turn: 90, Strip: true}
-		switch {
-		case ring.Rows != nil:
-			if !b.ID.IsSides() {
-				k += 2
-			}
-			on.Of, on.Strip = ring.Rows[k].ID, false
-		case !b.ID.IsSides() && ring.Border.HasSquares():
-			on.Of, on.Strip = ring.Border.ID.Corners(), false
-		}
-		x := t.w.Press.Decisions[b.ID.Seam()].X // +1 presses toward what is sewn on
-		line.Seams = append(line.Seams, Seam{
-			Lower: Layer{Turn: (360 + turn - turned) % 360}, Upper: on, Takes: inches(t.w.Layout.Seam),
-			Press: map[int]needle.Press{1: needle.ToUpper, -1: needle.ToLower, 0: needle.Opened}[x],
-		})
-		turned = turn
-	}
-	line.After = (360 - turned) % 360
-	return true
-}
-
-// standIns tells what of that which falls out in a line stands in for something else.
-func (t *teller) standIns(step naming.Step, line Line) {
-	falls := []naming.Step{step}
-	for _, g := range line.Gives {
-		falls = append(falls, g.Step)
-	}
-	for _, row := range line.Places {
-		for _, p := range row {
-			falls = append(falls, p.Step)
-		}
-	}
-	for _, id := range slices.Sorted(maps.Keys(t.w.Lines)) {
-		for _, from := range t.w.Lines[id].From {
-			if !slices.Contains(falls, from.ID) {
-				continue
-			}
-			turn, _ := t.turn(from.ID, t.given(id))
-			t.lines = append(t.lines, Line{
-				Do: StandIn, Of: from.ID, Step: id, Times: from.Count, Turn: turn,
-				Says: fmt.Sprintf("%d of %s stand in for %s.", from.Count, t.w.NameOf(from.ID), t.w.NameOf(id)),
-			})
-		}
-	}
-}
-
-// backing tells how its lengths are sewn together; one of two may be halved first, for both sides of the other.
-func (t *teller) backing(line *Line, b batching.Batch) {
-	back := t.w.Layout.Back
-	halves := naming.Backing + "/halves"
-	if back.Seams == back.Lengths {
-		usable, _ := t.w.Table.Usable(back.Role)
-		t.lines = append(t.lines, Line{
-			Do: Slice, Of: naming.BackingLengths, Times: 1, Upright: []float64{inches(usable / 2)}, Places: [][]Place{{{Step: halves}, {Step: halves}}},
-			Says: "Cut one length of the backing in half along its length.",
-		})
-	}
-	line.Do, line.Times = Sew, 1
-	card, _ := needle.Of(t.w, b.ID, 0)
-	for i, l := range card.Lies {
-		seam := Seam{Lower: t.layer(l.Lower), Upper: t.layer(l.Upper), Takes: inches(l.Takes), Press: l.Press}
-		if back.Seams == back.Lengths {
-			if i > 0 && seam.Lower.Of != "" {
-				seam.Lower.Of = halves
-			} else {
-				seam.Upper.Of = halves
-			}
-		}
-		line.Seams = append(line.Seams, seam)
 	}
 }

@@ -1,0 +1,104 @@
+package instructions
+
+import (
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/work"
+)
+
+// What is done at the mat.
+
+// cut tells a line of the cutting.
+func (t *teller) cut(part work.Part, l work.Line, says string) {
+	line := Line{Do: Words, Says: says, Times: l.Times}
+	switch l.Kind {
+	case work.Enough:
+		if f := part.Fabric; len(f.Uses) == 0 && f.Prints <= 1 {
+			line.Do, line.Times, line.Fabric, line.Wide, line.Long = Cloth, 1, f.Fabric.ID, inches(f.Usable), inches(f.Rest)
+		}
+	case work.Clean:
+		line.Do, line.Times, line.Fabric, line.Wide, line.Every = Clean, 1, part.Fabric.Fabric.ID, inches(t.w.Table.Squaring), t.w.Table.Every
+	case work.Strips, work.Ready:
+		usable, _ := t.w.Table.Usable(l.Strip.Role)
+		line.Do = CutStrips
+		if l.Kind == work.Ready {
+			line.Do = Take
+		}
+		line.Step, line.Fabric, line.Wide, line.Long = l.Strip.ID, t.b.Fabric(l.Strip.Role), inches(l.Strip.Cut), inches(usable)
+	case work.AcrossIt:
+		line.Do, line.Of = CutAcross, t.from(l)
+		line.Cuts = t.marks(l)
+	case work.Piece:
+		t.pieces(&line, l)
+	case work.Wait, work.Border:
+		line.Do, line.Of, line.Times = EndToEnd, l.Strip.ID, 1
+	case work.EndToEnd:
+		line.Do, line.Of, line.Step, line.Long = EndToEnd, l.Strip.ID, l.Strip.For, inches(l.Strip.Joined.Pieces[0])
+	}
+	t.lines = append(t.lines, line)
+}
+
+// from is the pile that is cut across.
+func (t *teller) from(l work.Line) naming.Step {
+	if l.Strip != nil {
+		return l.Strip.ID
+	}
+	set := t.w.Unit(l.Across.Set)
+	if len(set.Seams) == 0 { // a set of one strip
+		for _, s := range set.Acts[0].Strips {
+			for _, f := range t.w.Cut.Fabrics {
+				for _, strip := range f.Strips {
+					if strip.Role == s.Role && strip.Width == s.Width {
+						return strip.ID
+					}
+				}
+			}
+		}
+	}
+	return set.Acts[len(set.Acts)-1].ID
+}
+
+// marks are the cuts across, one after another.
+func (t *teller) marks(l work.Line) []Cut {
+	at, which := l.Across.Marks(*l.Pattern, &t.w.Table)
+	squared := at[0]
+	list := []Cut{{Reads: inches(at[0]), Text: t.b.Say(at[0])}}
+	for i := 1; i < len(at); i++ {
+		c := Cut{Reads: inches(at[i] - squared), Text: t.b.Say(at[i] - squared)}
+		if which[i] < 0 {
+			squared = at[i]
+		} else {
+			c.Step = l.Across.Cuts[which[i]].ID
+			c.Wide, c.High = t.lies(c.Step)
+		}
+		list = append(list, c)
+	}
+	return list
+}
+
+// lies is how a patch lies in its pile: what lies between two marks is cut at the next one up and trimmed, as is noted where it is decided.
+func (t *teller) lies(step naming.Step) (wide, high float64) {
+	if patch := t.w.Acts[step].Act.Patch; patch != nil {
+		return inches(patch.W), inches(patch.H)
+	}
+	return 0, 0
+}
+
+// pieces are cut from what lies on the shelf, or from ends.
+func (t *teller) pieces(line *Line, l work.Line) {
+	line.Do = CutPieces
+	add := func(role string, have [2]measure.Length, step naming.Step, n int) {
+		line.Fabric, line.Wide, line.Long = t.b.Fabric(role), inches(have[0]), inches(have[1])
+		c := Cut{Step: step, N: n}
+		c.Wide, c.High = t.lies(step)
+		line.Cuts = append(line.Cuts, c)
+	}
+	if l.Lay == nil {
+		one := l.Piece
+		add(one.Role, [2]measure.Length{one.Have.W, one.Have.L}, one.Act, l.Gives[0].N)
+		return
+	}
+	for _, g := range l.Lay.Gives {
+		add(l.Lay.Role, [2]measure.Length{l.Lay.Have.W, l.Lay.Have.L}, g.Act, g.N)
+	}
+}

@@ -1,0 +1,255 @@
+package instructions
+
+import (
+	"fmt"
+	"maps"
+	"slices"
+
+	"vicis/core/batching"
+	"vicis/core/making"
+	"vicis/core/naming"
+	"vicis/core/needle"
+	"vicis/core/quilt"
+)
+
+// What is done at the machine.
+
+// batch tells what is sewn, or done with what was sewn.
+func (t *teller) batch(b batching.Batch) Line {
+	line := Line{Do: Words, Says: t.b.Told(b), Step: b.ID, Times: b.Make}
+	act := t.w.Acts[b.ID]
+	switch {
+	case b.Does == making.Marks:
+		line.Do, line.Of = Mark, act.Act.Takes[0].Act
+		line.Turn, _ = t.turn(line.Of, act.Act.Piece)
+		return line
+	case b.Does == making.CutsAgain:
+		t.slice(&line, act.Made, act.Act)
+		return line
+	case b.ID.Made().IsTriangle():
+		line.Do, line.Of, line.Times = Halve, act.Act.Takes[0].Act, t.w.Demand.Runs[act.Act.ID]
+		line.Gives = []Give{{Step: b.ID, N: act.Act.Gives[0].Count, Raw: true, Sides: [4][]string{{}, {}, {}, {}}}}
+		return line
+	case t.w.Layout.OnPoint && t.around(&line, b):
+		return line
+	case b.ID == naming.BackingJoin:
+		t.backing(&line, b)
+		return line
+	case b.ID == naming.BindingJoin:
+		line.Do, line.Of, line.Times, line.Mitred = EndToEnd, naming.BindingStrips, 1, true
+		return line
+	case b.ID == naming.BindingRound:
+		line.Do, line.Of, line.Times = Bind, naming.BindingStrips, 1
+		return line
+	case b.Does == making.Opens:
+		t.opens(&line, act.Act)
+		return line
+	case b.Stage == batching.Sets && act.Act.Joins != nil:
+		line.Do, line.Of = Close, act.Act.Takes[0].Act
+		line.Seams = []Seam{{Takes: inches(t.w.Table.Seam), Press: t.press(act.Act.Sews[0])}}
+		return line
+	case b.Does == making.Trims && len(act.Act.Gives) == 0 && len(act.Act.Takes) > 0 && act.Act.Cuts > 0:
+		line.Do, line.Of, line.And = Halve, act.Act.Takes[0].Act, act.Act.Takes[len(act.Act.Takes)-1].Act
+		return line
+	case act.Act.Halves:
+		line.Do, line.Of, line.Times = Halve, act.Act.Takes[0].Act, t.w.Demand.Runs[act.Act.ID]
+		line.Gives = []Give{{Step: b.ID, N: 2, Raw: true, Sides: [4][]string{{}, {}, {}, {}}}}
+		return line
+	case len(act.Act.Onto) > 0:
+		t.onto(&line, act.Act)
+		return line
+	case act.Act.Eighth:
+		line.Do, line.Of, line.Times = Trim, act.Act.Takes[0].Act, t.w.Demand.Runs[act.Act.ID]
+		line.Gives = t.gives(act.Made, act.Act)
+		for i := range line.Gives {
+			line.Gives[i].Turn = 45
+		}
+		return line
+	case b.Does == making.Trims && (len(act.Act.Apart) > 0 || t.chained(act.Act)):
+		t.part(&line, act.Made, act.Act)
+		return line
+	case b.Does != making.Sews:
+		return line
+	case len(b.Left.Over) > 0:
+		t.lay(&line, act.Made, act.Act)
+		return line
+	}
+	card, ok := needle.Of(t.w, b.ID, 0)
+	for ok && len(card.Lies) < card.Seams {
+		more, _ := needle.Of(t.w, b.ID, len(card.Lies))
+		card.Lies = append(card.Lies, more.Lies...)
+		card.Batch = more.Batch
+	}
+	if !ok || card.Laid != nil {
+		return line
+	}
+	line.Do, line.Each, line.After = Sew, card.Each, card.Batch.Turned
+	if w, h := b.Piece.Size(); b.Shaves {
+		line.Trims = []float64{inches(w), inches(h)}
+	}
+	if odd(card) {
+		line.Of, line.After = act.Act.Takes[0].Act, 0
+	}
+	if b.ID.IsCorners() { // both pieces alike: a square to each end
+		line.Each, line.Times, card.Lies = false, b.Make/2, card.Lies[:2]
+	}
+	web, _ := t.w.Layout.Web()
+	for i, l := range card.Lies {
+		seam := Seam{Lower: t.layer(l.Lower), Upper: t.layer(l.Upper), Takes: inches(l.Takes), Press: l.Press}
+		if b.ID.Column() > 0 {
+			seam.Row, seam.After, line.After = web[i]+1, (360-l.Turned)%360, 0
+		}
+		if b.ID == naming.Rows && t.w.Layout.OnPoint {
+			seam.Meets = t.meets(i, l.Turned)
+		}
+		for _, ring := range t.w.Layout.Rings {
+			for _, one := range []*Layer{&seam.Lower, &seam.Upper} {
+				if ring.Border.ID.Corners() == b.ID && one.Strip {
+					one.Long = inches(ring.Ends)
+				}
+			}
+		}
+		line.Seams = append(line.Seams, seam)
+	}
+	return line
+}
+
+// odd says whether something is laid at an odd eighth: halves that were cut on their diagonal.
+func odd(card needle.Card) bool {
+	for _, l := range card.Lies {
+		if l.Lower.Turn%90 != 0 || l.Upper.Turn%90 != 0 {
+			return true
+		}
+	}
+	return false
+}
+
+func (t *teller) layer(l needle.Layer) Layer {
+	out := Layer{Of: l.From, Turn: l.Turn, Sewn: l.Sewn, Row: l.Row}
+	if l.Turn%90 != 0 {
+		out.Of, out.Half = "", l.From
+	}
+	for _, f := range t.w.Cut.Fabrics {
+		for _, s := range f.Strips {
+			out.Strip = out.Strip || s.ID == l.From && s.Joined != nil && !s.Lengths
+		}
+	}
+	return out
+}
+
+// chained says whether an act takes what was sewn long edge to long edge, one after another.
+func (t *teller) chained(act making.Act) bool {
+	joins := t.w.Acts[act.Takes[0].Act].Act.Joins
+	return joins != nil && len(joins.Over) == 0 && slices.ContainsFunc(joins.Edges, func(j making.Join) bool { return j.A.Turn%90 != 0 })
+}
+
+// opens tells how rings are opened.
+func (t *teller) opens(line *Line, act making.Act) {
+	c := act.Opens
+	line.Do, line.Of, line.Strip, line.Off = Open, c.Ring, c.Strip()+1, inches(c.Trims)
+	if c.Middle() {
+		above := t.w.Unit(c.Set).Round[c.Strip()].Width / 2
+		if c.Bit == 0 {
+			above -= t.w.Table.Seam
+		}
+		line.Above = inches(above)
+	}
+}
+
+// meets is which seams of two rows on point meet, from the end that goes in first: row i, from 0, and the next one.
+func (t *teller) meets(i, turned int) []int {
+	l := t.w.Layout
+	above, below := l.Kinds[l.Rows[i]], l.Kinds[l.Rows[i+1]]
+	from, _ := l.Shared(above, below)
+	a, b := from+1-above.Start, from+1-below.Start
+	if turned == 270 { // their right ends go in first
+		return []int{len(above.Cells) - a, len(below.Cells) - b}
+	}
+	return []int{b, a}
+}
+
+// around tells a border that is sewn on where no card shows its seams: side by side, the border on top; false for what is none.
+func (t *teller) around(line *Line, b batching.Batch) bool {
+	i := slices.IndexFunc(t.w.Layout.Rings, func(r quilt.Ring) bool { return r.Border.ID == b.ID.Border() })
+	if i < 0 || b.ID.IsCorners() {
+		return false
+	}
+	ring := t.w.Layout.Rings[i]
+	sides := []int{0, 180} // how the quilt is turned for its right and its left edge to lie at the guide
+	if !b.ID.IsSides() {
+		sides = []int{90, 270}
+	}
+	line.Do, line.Each = Sew, true
+	turned := 0
+	for k, turn := range sides {
+		on := Layer{Of: ring.Border.ID.Strips(), Turn: 90, Strip: true}
+		switch {
+		case ring.Rows != nil:
+			if !b.ID.IsSides() {
+				k += 2
+			}
+			on.Of, on.Strip = ring.Rows[k].ID, false
+		case !b.ID.IsSides() && ring.Border.HasSquares():
+			on.Of, on.Strip = ring.Border.ID.Corners(), false
+		}
+		x := t.w.Press.Decisions[b.ID.Seam()].X // +1 presses toward what is sewn on
+		line.Seams = append(line.Seams, Seam{
+			Lower: Layer{Turn: (360 + turn - turned) % 360}, Upper: on, Takes: inches(t.w.Layout.Seam),
+			Press: map[int]needle.Press{1: needle.ToUpper, -1: needle.ToLower, 0: needle.Opened}[x],
+		})
+		turned = turn
+	}
+	line.After = (360 - turned) % 360
+	return true
+}
+
+// standIns tells what of that which falls out in a line stands in for something else.
+func (t *teller) standIns(step naming.Step, line Line) {
+	falls := []naming.Step{step}
+	for _, g := range line.Gives {
+		falls = append(falls, g.Step)
+	}
+	for _, row := range line.Places {
+		for _, p := range row {
+			falls = append(falls, p.Step)
+		}
+	}
+	for _, id := range slices.Sorted(maps.Keys(t.w.Lines)) {
+		for _, from := range t.w.Lines[id].From {
+			if !slices.Contains(falls, from.ID) {
+				continue
+			}
+			turn, _ := t.turn(from.ID, t.given(id))
+			t.lines = append(t.lines, Line{
+				Do: StandIn, Of: from.ID, Step: id, Times: from.Count, Turn: turn,
+				Says: fmt.Sprintf("%d of %s stand in for %s.", from.Count, t.w.NameOf(from.ID), t.w.NameOf(id)),
+			})
+		}
+	}
+}
+
+// backing tells how its lengths are sewn together; one of two may be halved first, for both sides of the other.
+func (t *teller) backing(line *Line, b batching.Batch) {
+	back := t.w.Layout.Back
+	halves := naming.Backing + "/halves"
+	if back.Seams == back.Lengths {
+		usable, _ := t.w.Table.Usable(back.Role)
+		t.lines = append(t.lines, Line{
+			Do: Slice, Of: naming.BackingLengths, Times: 1, Upright: []float64{inches(usable / 2)}, Places: [][]Place{{{Step: halves}, {Step: halves}}},
+			Says: "Cut one length of the backing in half along its length.",
+		})
+	}
+	line.Do, line.Times = Sew, 1
+	card, _ := needle.Of(t.w, b.ID, 0)
+	for i, l := range card.Lies {
+		seam := Seam{Lower: t.layer(l.Lower), Upper: t.layer(l.Upper), Takes: inches(l.Takes), Press: l.Press}
+		if back.Seams == back.Lengths {
+			if i > 0 && seam.Lower.Of != "" {
+				seam.Lower.Of = halves
+			} else {
+				seam.Upper.Of = halves
+			}
+		}
+		line.Seams = append(line.Seams, seam)
+	}
+}
