@@ -125,6 +125,9 @@ func UnderNeedle(w *work.Work, step naming.Step, near int) (Under, bool) {
 		if batch.Stage == batching.Top && b.Layout.Eased { // it is drawn as planned
 			seam.Long = b.Table.Ruler.Read(batch.Each)
 		}
+		if step == naming.Rows && b.Layout.OnPoint {
+			seam.Says = strings.TrimSuffix(seam.Says, ".") + ", seam on seam: their ends do not meet."
+		}
 		if step.Column() > 0 {
 			seam.Row, seam.Place, seam.Then = b.placeInWeb(step.Column(), card.First+i)
 		}
