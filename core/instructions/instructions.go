@@ -228,6 +228,13 @@ func Of(w *work.Work) Sheet {
 		}
 	}
 	out.Lines = append(out.Lines, t.lines...)
+	for _, l := range out.Lines { // what falls out and is not wanted
+		for _, g := range l.Gives {
+			if g.Step != "" && out.Piles[g.Step] == "" {
+				out.Piles[g.Step] = w.NameOf(g.Step)
+			}
+		}
+	}
 	return out
 }
 

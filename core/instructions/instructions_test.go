@@ -69,6 +69,9 @@ func TestWhatIsCutOffStandsInBeforeItIsTaken(t *testing.T) {
 		t.Errorf("%+v", l)
 	}
 	lent := find(t, s, func(l instructions.Line) bool { return l.Do == instructions.StandIn })
+	if says := s.Lines[lent].Says; says != "8 of Snowball, bonus stand in for Half." {
+		t.Error(says)
+	}
 	if l := s.Lines[lent]; l.Times != 8 || l.Of != "snow:bonus-a" || l.Step != "half" {
 		t.Errorf("%+v", l)
 	}

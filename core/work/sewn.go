@@ -249,6 +249,11 @@ func (s Sewn) Called(id naming.Unit) string {
 // NameOf is what the thing an act makes is called.
 func (s Sewn) NameOf(id naming.Step) string {
 	act, ok := s.Acts[id]
+	for _, g := range act.Act.Gives { // one of several things that fall out
+		if g.ID == id && g.Name != "" {
+			return g.Name
+		}
+	}
 	switch {
 	case !ok:
 		return string(id)
