@@ -95,7 +95,7 @@ func jobOf(w *work.Work) job {
 				if p := w.Unit(unit).Piece; p.W.Cmp(p.H) != 0 && (size[0] < size[1]) != (p.W.Cmp(p.H) < 0) {
 					size[0], size[1] = size[1], size[0]
 				}
-				j.Measured[unit.Step()] = size
+				j.Measured[w.Unit(unit).Unit.ID.Step()] = size
 			}
 		}
 	}
