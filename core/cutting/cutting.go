@@ -292,8 +292,8 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 
 // runs is what is cut from strips sewn end to end, and for behind the top and round its edge.
 func runs(l quilt.Layout, lines map[naming.Step]demand.Line, t *making.Table) (strips []Strip) {
-	if m, through := l.Blocks[naming.SashLevel]; through && m.Acts[0].Patch == nil {
-		w, h := m.Piece.Size()
+	if m, through := l.Blocks[naming.SashLevel]; through && m.Acts[0].Lengthy != nil {
+		w, h := m.Acts[0].Lengthy.W, m.Acts[0].Lengthy.H
 		role, n := m.Piece.Patches[0].Role, lines[naming.SashLevel.Step()].Make()
 		total := w * measure.Length(n)
 		strips = append(strips, Strip{

@@ -125,6 +125,24 @@ func TestRowsOnPointMeetSeamToSeam(t *testing.T) {
 	}
 }
 
+// By hand: three rows of three that should measure 36½″ and measure 36⅝″, two strips of 2½″ between them: 3 × 36⅝ + 2 × 2½ − 4 × ½ = 112⅞. What runs
+// right through is longer than the cloth is wide, and follows what was measured like what is cut in one piece.
+func TestSashingSewnEndToEndFollowsTheBlock(t *testing.T) {
+	d := block(t, "Checker from a panel")
+	d.Top.Rows, d.Top.Columns = 3, 3
+	d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Width: "1 strip"}
+	for _, c := range []struct {
+		block *quilt.Measured
+		long  float64
+	}{{nil, 112.5}, {&quilt.Measured{Width: "36 5/8 in", Height: "3 5/8 in"}, 112.875}} {
+		d.Top.Block = c.block
+		s := sheetOf(t, d)
+		if l := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Step == naming.SashLevel.Step() })]; l.Do != instructions.EndToEnd || l.Long != c.long || l.Times != 2 {
+			t.Errorf("%+v", l)
+		}
+	}
+}
+
 // Everything that is counted is on every sheet as more than words, and what is printed names every pile by what it is called.
 func TestNothingCountedIsInWordsAlone(t *testing.T) {
 	list, err := library.List()

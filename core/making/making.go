@@ -236,6 +236,7 @@ type Act struct {
 	Spare   []Give // of these, what falls out of its own trimmings, where they are given with the last of several acts
 	Strips  []Strip
 	Patch   *Patch
+	Lengthy *Patch // in its place, one that is longer than its cloth is wide: of strips sewn end to end
 	Joins   *Joins
 	Piece   piece.Piece    // what lies there afterwards
 	Seams   int            // how many seams one run sews

@@ -174,8 +174,9 @@ func Sashes(top Top, t *making.Table) []making.Made {
 		long = long.Add(cut).Sub(both)
 	}
 	through := patch(naming.SashLevel, "Sashing, right through", s.Role, long, cut, top.Columns)
-	if usable, _ := t.Usable(s.Role); through.Acts[0].Patch.W.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
-		through.Acts[0].Patch = nil // longer than the cloth is wide: strips are sewn end to end first
+	act := &through.Acts[0]
+	if usable, _ := t.Usable(s.Role); act.Patch.W.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
+		act.Patch, act.Lengthy = nil, act.Patch
 	}
 	return append(list, through)
 }

@@ -258,12 +258,11 @@ func (w *Work) cutStrips(f *cutting.Fabric, s *cutting.Strip, add func(Step)) {
 // through is the cutting of sashing that runs right through from strips sewn end to end.
 func (w *Work) through(s *cutting.Strip) Step {
 	act := w.Acts[s.For].Act
-	long, high := act.Piece.Size()
 	n := s.Joined.Times
 	return Step{
 		ID: s.For, Called: w.NameOf(s.For), Stage: batching.SubCuts, Does: making.SubCuts, Make: n,
 		Spare: w.Lines[s.For].Spare,
-		Size:  []measure.Length{long, high}, Told: Across, Picture: s.For, Look: w.look(act.Piece),
+		Size:  []measure.Length{s.Joined.Pieces[0], s.Width}, Told: Across, Picture: s.For, Look: w.look(act.Piece),
 		Takes: []Take{{Step: s.ID, Each: s.Count, Per: n}}, Of: Source{Through: s},
 	}
 }
