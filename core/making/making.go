@@ -297,6 +297,17 @@ type Take struct {
 	Each int
 }
 
+// CutAs is what a patch of cloth is cut to, which is not as it is drawn where it follows what was measured; nothing for what is sewn.
+func (m Made) CutAs() *Patch {
+	switch {
+	case !m.Cloth || len(m.Acts) != 1:
+		return nil
+	case m.Acts[0].Lengthy != nil:
+		return m.Acts[0].Lengthy
+	}
+	return m.Acts[0].Patch
+}
+
 // Strip is cloth cut across its whole usable width.
 type Strip struct {
 	Role  string

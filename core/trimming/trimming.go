@@ -36,6 +36,9 @@ func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
 			continue
 		}
 		w, h := m.Piece.Size()
+		if p := m.CutAs(); p != nil { // sashing and plain blocks as the pieced ones measure
+			w, h = p.W, p.H
+		}
 		size := Size{
 			ID: m.Unit.ID, Name: m.Unit.Name, Sort: m.Sort, InLength: m.InLength, Sewn: m.Sewn(), W: w, H: h,
 			FinW: w - 2*s, FinH: h - 2*s, Sum: m.Widths, Says: m.Size,

@@ -306,6 +306,9 @@ func (w *Work) SetStep(set naming.Unit) naming.Step {
 func (w *Work) fromPiece(one *cutting.FromPiece) Step {
 	act := w.Acts[one.Act].Act
 	wide, high := act.Piece.Size()
+	if act.Patch != nil { // as it is cut
+		wide, high = act.Patch.W, act.Patch.H
+	}
 	s := Step{
 		ID: PieceStep(*one), Called: w.NameOf(one.Act), Stage: batching.SubCuts, Does: making.SubCuts, Make: one.Count,
 		Size: []measure.Length{wide, high}, Told: Across, Picture: one.Act, Look: w.look(act.Piece),
@@ -375,6 +378,9 @@ func (w *Work) stoodIn(add func(Step)) {
 				continue
 			}
 			wide, high := act.Piece.Size()
+			if act.Patch != nil {
+				wide, high = act.Patch.W, act.Patch.H
+			}
 			add(Step{
 				ID: act.ID, Called: w.NameOf(act.ID), Stage: batching.SubCuts, Does: making.SubCuts, Told: Across,
 				Size: []measure.Length{wide, high}, Picture: act.ID, Look: w.look(act.Piece), Also: standIns(line),

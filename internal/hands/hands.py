@@ -706,7 +706,7 @@ def main():
             told = [(c, s) for c, s in seen if s]
             wrong = [f"at {c['x']}, {c['y']} it {s}, and is said to be {c['state']}" for c, s in told if s != c["state"]]
             out[name] = {"front": front, "back": back, "size": top.size(), "piles": {k: v[0] for k, v in table.piles.items()}, "wrong": "", "crosses": len(told), "clash": wrong[:5],
-                         "stages": stages, "cloth": table.lengths, "ends": table.ends, "bound": table.bound, "backing": table.piles["backing/join"][1].size() if "backing/join" in table.piles else [0, 0]}
+                         "stages": stages, "sizes": {k: v[1].size() for k, v in table.piles.items() if isinstance(v[1], Piece)}, "cloth": table.lengths, "ends": table.ends, "bound": table.bound, "backing": table.piles["backing/join"][1].size() if "backing/join" in table.piles else [0, 0]}
         except Misread as e:
             out[name] = {"front": 0, "back": 0, "size": [0, 0], "piles": {}, "wrong": str(e)}
     print(json.dumps(out))

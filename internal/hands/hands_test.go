@@ -26,6 +26,7 @@ import (
 	"vicis/core/quilt"
 	"vicis/core/sheet"
 	"vicis/core/tally"
+	"vicis/core/trimming"
 	"vicis/core/work"
 	"vicis/internal/quilts"
 )
@@ -47,6 +48,7 @@ type came struct {
 	Front, Back float64
 	Size        [2]float64
 	Piles       map[naming.Step]int
+	Sizes       map[naming.Step][2]float64
 	Stages      []map[naming.Step]int // line by line, the piles that are higher or lower than before
 	Wrong       string
 	Cloth       map[string]float64 // what is left of each fabric, of what there must be
@@ -434,6 +436,15 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 	for fabric, left := range c.Cloth {
 		if math.Abs(left) > 0.001 {
 			wrong = append(wrong, fmt.Sprintf("%.3f of %s is left of what there must be", left, fabric))
+		}
+	}
+	for _, size := range trimming.Sizes(w.Units, w.Layout, w.Table.Seam) {
+		is, lies := c.Sizes[size.ID.Step()]
+		if w.Document.Top.Block != nil && w.Layout.Count[size.ID] > 0 && size.Sort != "patch" { // the block as it should be; as it is, is told beside it
+			continue
+		}
+		if lies && (math.Abs(is[1]-size.H.Inches()) > 0.01 || math.Abs(is[0]-size.W.Inches()) > 0.01) {
+			wrong = append(wrong, fmt.Sprintf("%s measures %.3f × %.3f, and is told to measure %.3f × %.3f", size.ID, is[0], is[1], size.W.Inches(), size.H.Inches()))
 		}
 	}
 	wrong = append(wrong, remnants(w, c)...)
