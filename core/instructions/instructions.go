@@ -54,6 +54,7 @@ const (
 	Halve     Do = "halve"    // squares are cut on a diagonal
 	Onto      Do = "onto"     // triangles are sewn to sides by their long edges
 	Trim      Do = "trim"     // what is sewn is turned and trimmed
+	Square    Do = "square"   // what is sewn is squared up, or checked
 	Close     Do = "close"    // the last edge of a strip set is sewn to its first, to a tube
 	Open      Do = "open"     // rings that were cut across a tube are opened
 	Bind      Do = "bind"     // the binding is sewn round the quilt
@@ -63,7 +64,7 @@ const (
 
 // Line is one thing to do.
 type Line struct {
-	Do    Do          `json:"do" enum:"cloth,clean,take,cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,halve,onto,trim,close,open,bind,stand in,words"`
+	Do    Do          `json:"do" enum:"cloth,clean,take,cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,halve,onto,trim,square,close,open,bind,stand in,words"`
 	Says  string      `json:"says"`
 	Step  naming.Step `json:"step,omitempty" doc:"Whose pile grows by it, where that is one"`
 	Times int         `json:"times" doc:"How often it is done; each time it makes one of the step, or what its cuts say"`

@@ -17,85 +17,90 @@ import (
 // batch tells what is sewn, or done with what was sewn.
 func (t *teller) batch(b batching.Batch) Line {
 	line := Line{Do: Words, Says: t.b.Told(b), Step: b.ID, Times: b.Make}
-	act := t.w.Acts[b.ID]
+	made, act := t.w.Acts[b.ID].Made, t.w.Acts[b.ID].Act
+	of := func(do Do) { // of what one run takes first
+		line.Do, line.Of = do, act.Takes[0].Act
+	}
+	halves := func(n int) {
+		of(Halve)
+		line.Times = t.w.Demand.Runs[act.ID]
+		line.Gives = []Give{{Step: b.ID, N: n, Raw: true, Sides: [4][]string{{}, {}, {}, {}}}}
+	}
 	switch {
+	case b.Shows != "" && b.Shows.Made().Squared() == b.ID:
+		w, h := b.Piece.Size()
+		line.Do, line.Of, line.Trims = Square, b.Shows, []float64{inches(w), inches(h)}
 	case b.Does == making.Marks:
-		line.Do, line.Of = Mark, act.Act.Takes[0].Act
-		line.Turn, _ = t.turn(line.Of, act.Act.Piece)
-		return line
+		of(Mark)
+		line.Turn, _ = t.turn(line.Of, act.Piece)
 	case b.Does == making.CutsAgain:
-		t.slice(&line, act.Made, act.Act)
-		return line
-	case b.ID.Made().IsTriangle():
-		line.Do, line.Of, line.Times = Halve, act.Act.Takes[0].Act, t.w.Demand.Runs[act.Act.ID]
-		line.Gives = []Give{{Step: b.ID, N: act.Act.Gives[0].Count, Raw: true, Sides: [4][]string{{}, {}, {}, {}}}}
-		return line
-	case t.w.Layout.OnPoint && t.around(&line, b):
-		return line
-	case b.ID == naming.BackingJoin:
-		t.backing(&line, b)
-		return line
-	case b.ID == naming.BindingJoin:
-		line.Do, line.Of, line.Times, line.Mitred = EndToEnd, naming.BindingStrips, 1, true
-		return line
-	case b.ID == naming.BindingRound:
-		line.Do, line.Of, line.Times = Bind, naming.BindingStrips, 1
-		return line
+		t.slice(&line, made, act)
 	case b.Does == making.Opens:
-		t.opens(&line, act.Act)
-		return line
-	case b.Stage == batching.Sets && act.Act.Joins != nil:
-		line.Do, line.Of = Close, act.Act.Takes[0].Act
-		line.Seams = []Seam{{Takes: inches(t.w.Table.Seam), Press: t.press(act.Act.Sews[0])}}
-		return line
-	case b.Does == making.Trims && len(act.Act.Gives) == 0 && len(act.Act.Takes) > 0 && act.Act.Cuts > 0:
-		line.Do, line.Of, line.And = Halve, act.Act.Takes[0].Act, act.Act.Takes[len(act.Act.Takes)-1].Act
-		return line
-	case act.Act.Halves:
-		line.Do, line.Of, line.Times = Halve, act.Act.Takes[0].Act, t.w.Demand.Runs[act.Act.ID]
-		line.Gives = []Give{{Step: b.ID, N: 2, Raw: true, Sides: [4][]string{{}, {}, {}, {}}}}
-		return line
-	case len(act.Act.Onto) > 0:
-		t.onto(&line, act.Act)
-		return line
-	case act.Act.Eighth:
-		line.Do, line.Of, line.Times = Trim, act.Act.Takes[0].Act, t.w.Demand.Runs[act.Act.ID]
-		line.Gives = t.gives(act.Made, act.Act)
+		t.opens(&line, act)
+	case b.ID.Made().IsTriangle():
+		halves(act.Gives[0].Count)
+	case act.Halves:
+		halves(2)
+	case b.Does == making.Trims && len(act.Gives) == 0 && act.Cuts > 0:
+		of(Halve)
+		line.And = act.Takes[len(act.Takes)-1].Act
+	case len(act.Onto) > 0:
+		t.onto(&line, act)
+	case act.Eighth:
+		of(Trim)
+		line.Times, line.Gives = t.w.Demand.Runs[act.ID], t.gives(made, act)
 		for i := range line.Gives {
 			line.Gives[i].Turn = 45
 		}
-		return line
-	case b.Does == making.Trims && (len(act.Act.Apart) > 0 || t.chained(act.Act)):
-		t.part(&line, act.Made, act.Act)
-		return line
-	case b.Does != making.Sews:
-		return line
+	case b.Does == making.Trims && (len(act.Apart) > 0 || t.chained(act)):
+		t.part(&line, made, act)
+	case b.Stage == batching.Sets && act.Joins != nil:
+		of(Close)
+		line.Seams = []Seam{{Takes: inches(t.w.Table.Seam), Press: t.press(act.Sews[0])}}
+	case b.ID == naming.BackingJoin:
+		t.backing(&line, b)
+	case b.ID == naming.BindingJoin:
+		line.Do, line.Of, line.Times, line.Mitred = EndToEnd, naming.BindingStrips, 1, true
+	case b.ID == naming.BindingRound:
+		line.Do, line.Of, line.Times = Bind, naming.BindingStrips, 1
+	case t.w.Layout.OnPoint && t.around(&line, b):
 	case len(b.Left.Over) > 0:
-		t.lay(&line, act.Made, act.Act)
-		return line
+		t.lay(&line, made, act)
+	case b.Does == making.Sews:
+		t.sew(&line, b, act)
 	}
-	card, ok := needle.Of(t.w, b.ID, 0)
+	return line
+}
+
+// cards is how the layers of every seam of a batch lie, and how the last of them is turned in the end.
+func (t *teller) cards(step naming.Step) (card needle.Card, ok bool) {
+	card, ok = needle.Of(t.w, step, 0)
 	for ok && len(card.Lies) < card.Seams {
-		more, _ := needle.Of(t.w, b.ID, len(card.Lies))
-		card.Lies = append(card.Lies, more.Lies...)
-		card.Batch = more.Batch
+		more, _ := needle.Of(t.w, step, len(card.Lies))
+		card.Lies, card.Batch = append(card.Lies, more.Lies...), more.Batch
 	}
-	if !ok || card.Laid != nil {
-		return line
+	return card, ok && card.Laid == nil
+}
+
+// sew tells what is sewn edge to edge.
+func (t *teller) sew(line *Line, b batching.Batch, act making.Act) {
+	card, ok := t.cards(b.ID)
+	if !ok {
+		return
 	}
 	line.Do, line.Each, line.After = Sew, card.Each, card.Batch.Turned
 	if w, h := b.Piece.Size(); b.Shaves {
 		line.Trims = []float64{inches(w), inches(h)}
 	}
 	if odd(card) {
-		line.Of, line.After = act.Act.Takes[0].Act, 0
+		line.Of, line.After = act.Takes[0].Act, 0
 	}
 	if b.ID.IsCorners() { // both pieces alike: a square to each end
 		line.Each, line.Times, card.Lies = false, b.Make/2, card.Lies[:2]
 	}
 	web, _ := t.w.Layout.Web()
 	for i, l := range card.Lies {
-		seam := Seam{Lower: t.layer(l.Lower), Upper: t.layer(l.Upper), Takes: inches(l.Takes), Press: l.Press}
+		seam := t.seam(l)
 		if b.ID.Column() > 0 {
 			seam.Row, seam.After, line.After = web[i]+1, (360-l.Turned)%360, 0
 		}
@@ -111,7 +116,10 @@ func (t *teller) batch(b batching.Batch) Line {
 		}
 		line.Seams = append(line.Seams, seam)
 	}
-	return line
+}
+
+func (t *teller) seam(l needle.Lie) Seam {
+	return Seam{Lower: t.layer(l.Lower), Upper: t.layer(l.Upper), Takes: inches(l.Takes), Press: l.Press}
 }
 
 // odd says whether something is laid at an odd eighth: halves that were cut on their diagonal.
@@ -240,9 +248,9 @@ func (t *teller) backing(line *Line, b batching.Batch) {
 		})
 	}
 	line.Do, line.Times = Sew, 1
-	card, _ := needle.Of(t.w, b.ID, 0)
+	card, _ := t.cards(b.ID)
 	for i, l := range card.Lies {
-		seam := Seam{Lower: t.layer(l.Lower), Upper: t.layer(l.Upper), Takes: inches(l.Takes), Press: l.Press}
+		seam := t.seam(l)
 		if back.Seams == back.Lengths {
 			if i > 0 && seam.Lower.Of != "" {
 				seam.Lower.Of = halves

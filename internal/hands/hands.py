@@ -355,7 +355,7 @@ class Table:
 
     def cut_pieces(self, line):
         for end in self.ends:
-            if abs(end[0] - line["wide"]) + abs(end[1] - line["long"]) < HAIR and end[2] >= line["times"]:
+            if sorted(round(x, 3) for x in end[:2]) == sorted((round(line["wide"], 3), round(line["long"], 3))) and end[2] >= line["times"]:
                 end[2] -= line["times"]
                 break
         room = line["wide"] * line["long"]
@@ -429,6 +429,16 @@ class Table:
 
     def mark(self, line):
         self.put(line["step"], line["times"], self.take(line["of"], line["times"]).turned(line.get("turn", 0)))
+
+    def square(self, line):
+        """All that lie there are trimmed as much off opposite sides, or found to be so large."""
+        n, piece = self.piles[line["of"]]
+        if n != line["times"]:
+            raise Misread(f"{line['times']} of {line['of']} are squared up, and {n} lie there")
+        (w, h), (wide, high) = piece.size(), line["trims"]
+        if w < wide - HAIR or h < high - HAIR:
+            raise Misread(f"{w:.3f} by {h:.3f} is squared up to {wide} by {high}")
+        self.piles[line["of"]][1] = piece.kept(box((w - wide) / 2, (h - high) / 2, (w + wide) / 2, (h + high) / 2)).home()
 
     def stand_in(self, line):
         """What is left over elsewhere looks as what it stands in for; it may be pressed another way."""
