@@ -207,7 +207,7 @@ test("sashing with cornerstones lies between the blocks, is counted, and lets ev
   await page.getByRole("button", { name: /Keep this plan/ }).click();
   await expect(page.getByRole("button", { name: /Keep this plan/ })).toHaveCount(0);
   await page.goto(`${at}/cut`);
-  await expect(page.getByText(/Cut 5 of 44″/).first()).toBeVisible();
+  await expect(page.getByText(/Cut 5 of 431\/2″/).first()).toBeVisible();
 });
 
 test("cloth lies on one shelf, is promised once, and what is left goes back", async ({ page }) => {

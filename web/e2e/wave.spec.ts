@@ -85,8 +85,10 @@ test("a wave goes from its curve to the last row", async ({ page }) => {
     await page.goto(`${quilt}/bench`);
     const goes = page.getByTestId("to-go").or(page.getByText("Everything that is counted is made"));
     await expect(goes).toBeVisible();
-    const left = Number(await goes.textContent());
-    if (!left) break;
+    const told = async () => Number(await goes.textContent());
+    await expect.poll(told).not.toBe(0); // what was counted last may still be on its way
+    const left = await told();
+    if (Number.isNaN(left)) break; // everything is made
     seen.push((await page.getByRole("heading", { level: 1 }).textContent()) ?? "");
     const before = await shown();
     await page.keyboard.type(String(left));
