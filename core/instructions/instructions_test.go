@@ -2,7 +2,6 @@ package instructions_test
 
 import (
 	"math"
-	"os"
 	"slices"
 	"strings"
 	"testing"
@@ -13,6 +12,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/quilt"
 	"vicis/core/work"
+	"vicis/internal/quilts"
 )
 
 func sheetOf(t *testing.T, d document.Document) instructions.Sheet {
@@ -26,13 +26,9 @@ func sheetOf(t *testing.T, d document.Document) instructions.Sheet {
 
 func read(t *testing.T, file string) document.Document {
 	t.Helper()
-	text, err := os.ReadFile(file)
+	d, err := quilts.File(file)
 	if err != nil {
 		t.Fatal(err)
-	}
-	d, problems := document.Read(text)
-	if problems.Stopped() {
-		t.Fatal(problems)
 	}
 	return d
 }
@@ -138,6 +134,23 @@ func TestSashingSewnEndToEndFollowsTheBlock(t *testing.T) {
 		d.Top.Block = c.block
 		s := sheetOf(t, d)
 		if l := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Step == naming.SashLevel.Step() })]; l.Do != instructions.EndToEnd || l.Long != c.long || l.Times != 2 {
+			t.Errorf("%+v", l)
+		}
+	}
+}
+
+// A block that measures 6⅜″ is not squared up to the 6½″ it should measure, but to what all are made to measure.
+func TestSquaredUpToWhatWasMeasured(t *testing.T) {
+	d := block(t, "Shoo-fly")
+	d.Schools.Square = work.SquareBlocks
+	for _, c := range []struct {
+		block *quilt.Measured
+		wide  float64
+	}{{nil, 6.5}, {&quilt.Measured{Width: "6 3/8 in", Height: "6 3/8 in"}, 6.375}} {
+		d.Top.Block = c.block
+		s := sheetOf(t, d)
+		l := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Do == instructions.Square })]
+		if len(l.Trims) != 2 || l.Trims[0] != c.wide || l.Trims[1] != c.wide || (c.block != nil) != strings.Contains(l.Says, "6⅜″ × 6⅜″") {
 			t.Errorf("%+v", l)
 		}
 	}

@@ -11,6 +11,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/piece"
 	"vicis/core/quilt"
 )
 
@@ -93,7 +94,7 @@ func (w *Work) squared(list []batching.Batch) []batching.Batch {
 			continue
 		}
 		one := batching.Batch{
-			ID: b.ID.Made().Squared(), Name: b.Name + ", squared up", Stage: b.Stage, Does: making.Trims, Says: "Square up", Make: b.Make, Piece: b.Piece,
+			ID: b.ID.Made().Squared(), Name: b.Name + ", squared up", Stage: b.Stage, Does: making.Trims, Says: "Square up", Make: b.Make, Piece: w.asLaid(b),
 			Cuts: 4, Shaves: true, Shows: b.ID,
 		}
 		if school == CheckUnits {
@@ -102,6 +103,28 @@ func (w *Work) squared(list []batching.Batch) []batching.Batch {
 		out = append(out, one)
 	}
 	return out
+}
+
+// asLaid is what a batch gives, as large as blocks were measured where it is one of them: all are made alike.
+func (w *Work) asLaid(b batching.Batch) piece.Piece {
+	m := w.Document.Top.Block
+	if m == nil {
+		return b.Piece
+	}
+	wide, _ := m.Width.Length(w.Document.Units)
+	high, _ := m.Height.Length(w.Document.Units)
+	for _, k := range w.Layout.Kinds {
+		for _, c := range k.Cells {
+			switch {
+			case c.Unit.Step() != b.ID:
+				continue
+			case c.Turn%180 != 0:
+				wide, high = high, wide
+			}
+			return b.Piece.Grown(piece.Of(wide), piece.Of(high))
+		}
+	}
+	return b.Piece
 }
 
 // Strips is how many strips a step cuts.

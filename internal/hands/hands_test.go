@@ -114,7 +114,11 @@ func jobOf(w *work.Work) job {
 		}
 		for _, m := range w.Units { // in every colourway, pressed either way
 			if m.Unit.ID.ID() == u.ID.ID() {
-				j.Measured[m.Unit.ID.Step()] = [2]float64{wide.Inches(), high.Inches()}
+				for i, one := range m.Each() { // and either hand
+					if len(m.Variants) == 0 || !m.Variants[i].Bonus {
+						j.Measured[one.Unit.ID.Step()] = [2]float64{wide.Inches(), high.Inches()}
+					}
+				}
 			}
 		}
 	}
@@ -261,13 +265,9 @@ func every(t *testing.T) (list []laid) {
 // standIns is a quilt of blocks whose corners give a unit of what is cut off, which stands in for others.
 func standIns(t *testing.T) document.Document {
 	t.Helper()
-	text, err := os.ReadFile("../../core/instructions/testdata/stand-ins.json")
+	d, err := quilts.File("../../core/instructions/testdata/stand-ins.json")
 	if err != nil {
 		t.Fatal(err)
-	}
-	d, problems := document.Read(text)
-	if problems.Stopped() {
-		t.Fatal(problems)
 	}
 	return d
 }

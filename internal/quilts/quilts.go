@@ -2,7 +2,9 @@
 package quilts
 
 import (
+	"fmt"
 	"maps"
+	"os"
 	"slices"
 
 	"vicis/core/document"
@@ -28,4 +30,17 @@ func All() ([]document.Document, error) {
 		list = append(list, more[id])
 	}
 	return list, nil
+}
+
+// File is the document in a file.
+func File(name string) (document.Document, error) {
+	text, err := os.ReadFile(name)
+	if err != nil {
+		return document.Document{}, err
+	}
+	d, problems := document.Read(text)
+	if problems.Stopped() {
+		return d, fmt.Errorf("%s: %v", name, problems)
+	}
+	return d, nil
 }
