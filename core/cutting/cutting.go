@@ -107,6 +107,10 @@ type Across struct {
 	Layups  Layups        // how each is cut: how many of each of Cuts
 }
 
+// LaidOut says whether how many strips or sets are used up once so many are cut follows from how they are laid out alone: several
+// things are cut from them, or the prints of an assortment each have their own.
+func (a Across) LaidOut() bool { return len(a.Cuts) > 1 || a.Prints > 1 || len(a.Lots) > 1 }
+
 // SubCut is pieces of one width among them.
 type SubCut struct {
 	ID       naming.Step // the act that sub-cuts

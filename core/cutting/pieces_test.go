@@ -174,6 +174,39 @@ func (s pieced) model(m *most) string {
 	return text + "General\n " + strings.Join(names, "\n ") + "\nBinary\n " + strings.Join(binary, "\n ") + "\nEnd\n"
 }
 
+// inRows holds how a piece is said to be cut against its size and what it gives: strips one beside the other, patches side by side in each.
+func inRows(t *testing.T, lay Lay) {
+	t.Helper()
+	long, wide := lay.Have.W, lay.Have.L
+	if lay.Along {
+		long, wide = wide, long
+	}
+	n := make([]int, len(lay.Gives))
+	for _, row := range lay.Rows {
+		wide -= row.High
+		left := long
+		for _, c := range row.Cuts {
+			left -= measure.Length(c.N) * c.Wide
+			g := lay.Gives[c.Give]
+			n[c.Give] += c.N
+			if min(c.Wide, c.High) != min(g.W, g.H) || max(c.Wide, c.High) != max(g.W, g.H) || c.High > row.High {
+				t.Errorf("%v lies in a row of %v as %v", g, row.High, c)
+			}
+		}
+		if left < 0 {
+			t.Errorf("%v is longer than %v", row, long)
+		}
+	}
+	for i, g := range lay.Gives {
+		if g.N != n[i] {
+			t.Errorf("%d lie in the rows of %v, and %d are given", n[i], lay, g.N)
+		}
+	}
+	if wide < 0 {
+		t.Errorf("the rows of %v are wider than the piece", lay)
+	}
+}
+
 // What pieces on the shelf give, and what is bought besides, on 200 seeded shelves: what is said to come out of a piece does, by every
 // way to cut it right through; and what is bought is held against GLPK, which may choose among all these ways.
 func TestPiecesAgainstGLPK(t *testing.T) {
@@ -194,6 +227,7 @@ func TestPiecesAgainstGLPK(t *testing.T) {
 				gives[i] += g.N
 			}
 			w, h := int(lay.Have.W/half), int(lay.Have.L/half)
+			inRows(t, lay)
 			if !slices.ContainsFunc(m.of(w, h), func(can []int) bool {
 				for i := range can {
 					if can[i] < gives[i] {

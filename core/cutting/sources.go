@@ -464,7 +464,7 @@ func (s source) fillAll(pieces []cloth.Have, left []int, o order) laidOut {
 			if have.Kind == cloth.Strips { // its end is squared up like any other's
 				wide -= s.p.t.Squaring
 			}
-			counts := fill(wide, have.L, items, wanted, s.p.effort)
+			counts, rows, along := fill(wide, have.L, items, wanted, s.p.effort)
 			times := n
 			for k, c := range counts {
 				if c > 0 {
@@ -474,7 +474,8 @@ func (s source) fillAll(pieces []cloth.Have, left []int, o order) laidOut {
 			if !slices.ContainsFunc(counts, func(k int) bool { return k > 0 }) {
 				break
 			}
-			lay := Lay{Have: have, Role: s.p.patches[s.members[0]].role, Times: times}
+			lay := Lay{Have: have, Role: s.p.patches[s.members[0]].role, Times: times, Along: along}
+			gives := make([]int, len(counts)) // the place of each item among what is given
 			for k, c := range counts {
 				if c == 0 {
 					continue
@@ -484,9 +485,14 @@ func (s source) fillAll(pieces []cloth.Have, left []int, o order) laidOut {
 				one := s.p.patches[s.members[of[k]]]
 				if at := slices.IndexFunc(lay.Gives, func(g LayGive) bool { return g.Act == one.act }); at >= 0 {
 					lay.Gives[at].N += c
+					gives[k] = at
 				} else {
+					gives[k] = len(lay.Gives)
 					lay.Gives = append(lay.Gives, LayGive{one.act, items[k].w, items[k].h, c, one.motif})
 				}
+			}
+			for _, r := range rows {
+				lay.Rows = append(lay.Rows, r.of(items, gives, along))
 			}
 			n -= times
 			out.lays = append(out.lays, lay)
@@ -521,6 +527,21 @@ type Lay struct {
 	Role  string
 	Times int
 	Gives []LayGive
+	Along bool // its rows run along the cloth, not across it
+	Rows  []LayRow
+}
+
+// LayRow is one row of them, from edge to edge.
+type LayRow struct {
+	High measure.Length
+	Cuts []LayCut
+}
+
+// LayCut is so many patches in a row: each so wide along it, and no higher than the row.
+type LayCut struct {
+	Give       int // which of what the lay gives
+	Wide, High measure.Length
+	N          int
 }
 
 // LayGive is so many patches of one act from each of the pieces.
@@ -553,8 +574,9 @@ const fillings = 300
 
 // fill finds how many of each item come out of one piece, cut in rows and each row across: as much of the piece as can
 // be found to be used, by those that come first before all others. No more of an item than is wanted.
-func fill(w, l measure.Length, items []item, wanted []int, e *Effort) []int {
-	best, most := make([]int, len(items)), int64(0)
+func fill(w, l measure.Length, items []item, wanted []int, e *Effort) (best []int, inRows []filled, along bool) {
+	best = make([]int, len(items))
+	most := int64(0)
 	for _, turned := range []bool{false, true} { // rows across the cloth, or along it
 		wide, high := w, l
 		if turned {
@@ -564,11 +586,13 @@ func fill(w, l measure.Length, items []item, wanted []int, e *Effort) []int {
 			}
 		}
 		budget := fillings
+		var path []filled
 		var rows func(high measure.Length, left, have []int, worth int64)
 		rows = func(high measure.Length, left, have []int, worth int64) {
 			if worth > most {
 				most = worth
 				copy(best, have)
+				inRows, along = slices.Clone(path), turned
 			}
 			if budget--; budget <= 0 || e.left <= 0 {
 				return
@@ -581,15 +605,42 @@ func fill(w, l measure.Length, items []item, wanted []int, e *Effort) []int {
 				}
 				nextLeft, nextHave := slices.Clone(left), slices.Clone(have)
 				for i, n := range counts {
-					nextLeft[i] -= n
-					nextHave[i] += n
+					nextLeft[i] -= n[0] + n[1]
+					nextHave[i] += n[0] + n[1]
 				}
+				path = append(path, counts)
 				rows(high-h, nextLeft, nextHave, worth+gain)
+				path = path[:len(path)-1]
 			}
 		}
 		rows(high, wanted, make([]int, len(items)), 0)
 	}
-	return best
+	return best, inRows, along
+}
+
+// filled is a row: how many of each item lie in it, either way.
+type filled [][2]int
+
+// of tells a row by what the lay gives.
+func (r filled) of(items []item, gives []int, along bool) LayRow {
+	var out LayRow
+	for i, n := range r {
+		ways, _ := items[i].lies(along)
+		for k, way := range ways {
+			if n[k] == 0 {
+				continue
+			}
+			one := LayCut{gives[i], way[0], way[1], n[k]}
+			out.High = max(out.High, one.High)
+			same := func(c LayCut) bool { return c.Give == one.Give && c.Wide == one.Wide }
+			if at := slices.IndexFunc(out.Cuts, same); at >= 0 {
+				out.Cuts[at].N += one.N
+			} else {
+				out.Cuts = append(out.Cuts, one)
+			}
+		}
+	}
+	return out
 }
 
 // narrowest is the least side of what is wanted.
@@ -636,15 +687,16 @@ const firstCounts = 64
 const rowNodes = 400
 
 // row fills one row of a height as full as can be, by what is used of it.
-func row(wide, high measure.Length, items []item, left []int, turned bool, e *Effort) (counts []int, worth int64) {
-	counts = make([]int, len(items))
+func row(wide, high measure.Length, items []item, left []int, turned bool, e *Effort) (counts [][2]int, worth int64) {
+	counts = make([][2]int, len(items))
 	var wants []Want
 	var values []int64
-	var of []int
+	var of, lies []int
 	for i, it := range items {
 		ways, n := it.lies(turned)
-		for _, way := range ways[:n] {
+		for k, way := range ways[:n] {
 			if left[i] > 0 && way[0] <= wide && way[1] <= high {
+				lies = append(lies, k)
 				wants = append(wants, Want{int64(way[0]), left[i]})
 				values = append(values, int64(way[0]/64)*int64(way[1]/64)*it.worth)
 				of = append(of, i)
@@ -658,7 +710,7 @@ func row(wide, high measure.Length, items []item, left []int, turned bool, e *Ef
 	}
 	slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(values[b]*wants[a].Width, values[a]*wants[b].Width) })
 	budget := rowNodes
-	now := make([]int, len(items))
+	now := make([][2]int, len(items))
 	var search func(at int, room, gain int64)
 	search = func(at int, room, gain int64) {
 		if gain > worth {
@@ -672,10 +724,11 @@ func row(wide, high measure.Length, items []item, left []int, turned bool, e *Ef
 		if gain+room*values[k]/wants[k].Width <= worth {
 			return
 		}
-		for n := min(int(room/wants[k].Width), wants[k].Count-now[of[k]]); n >= 0; n-- {
-			now[of[k]] += n
+		have := &now[of[k]]
+		for n := min(int(room/wants[k].Width), wants[k].Count-have[0]-have[1]); n >= 0; n-- {
+			have[lies[k]] += n
 			search(at+1, room-int64(n)*wants[k].Width, gain+int64(n)*values[k])
-			now[of[k]] -= n
+			have[lies[k]] -= n
 		}
 	}
 	search(0, int64(wide), 0)

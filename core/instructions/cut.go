@@ -13,8 +13,12 @@ func (t *teller) cut(part work.Part, l work.Line, says string) {
 	line := Line{Do: Words, Says: says, Times: l.Times}
 	switch l.Kind {
 	case work.Enough:
-		if f := part.Fabric; len(f.Uses) == 0 && f.Prints <= 1 {
-			line.Do, line.Times, line.Fabric, line.Wide, line.Long = Cloth, 1, f.Fabric.ID, inches(f.Usable), inches(f.Rest)
+		f := part.Fabric
+		line.Do, line.Times, line.Fabric, line.Wide, line.Long = Cloth, f.Prints, f.Fabric.ID, inches(f.Usable), inches(f.Rest)
+	case work.FromCloth:
+		line.Do, line.Times, line.Fabric, line.Wide, line.Long, line.Left = Shelf, 1, part.Fabric.Fabric.ID, inches(l.Use.Have.W), inches(l.Use.Have.L), inches(l.Use.Left)
+		for _, c := range l.Use.Cuts {
+			line.Cuts = append(line.Cuts, Cut{Wide: inches(c.Cut), N: c.Count})
 		}
 	case work.Clean:
 		line.Do, line.Times, line.Fabric, line.Wide, line.Every = Clean, 1, part.Fabric.Fabric.ID, inches(t.w.Table.Squaring), t.w.Table.Every
@@ -25,6 +29,9 @@ func (t *teller) cut(part work.Part, l work.Line, says string) {
 			line.Do = Take
 		}
 		line.Step, line.Fabric, line.Wide, line.Long = l.Strip.ID, t.b.Fabric(l.Strip.Role), inches(l.Strip.Cut), inches(usable)
+		if n := part.Fabric.Prints; n > 1 && l.Kind == work.Strips {
+			line.Prints = l.Strip.PerPrint(n)
+		}
 	case work.AcrossIt:
 		line.Do, line.Of = CutAcross, t.from(l)
 		line.Cuts = t.marks(l)
@@ -95,10 +102,22 @@ func (t *teller) pieces(line *Line, l work.Line) {
 	}
 	if l.Lay == nil {
 		one := l.Piece
+		line.End = true
 		add(one.Role, [2]measure.Length{one.Have.W, one.Have.L}, one.Act, l.Gives[0].N)
 		return
 	}
 	for _, g := range l.Lay.Gives {
 		add(l.Lay.Role, [2]measure.Length{l.Lay.Have.W, l.Lay.Have.L}, g.Act, g.N)
+	}
+	long := l.Lay.Have.W
+	if l.Lay.Along {
+		long = l.Lay.Have.L
+	}
+	for _, r := range l.Lay.Rows {
+		row := Row{Long: inches(long), High: inches(r.High)}
+		for _, c := range r.Cuts {
+			row.Cuts = append(row.Cuts, RowCut{l.Lay.Gives[c.Give].Act, c.N, inches(c.Wide)})
+		}
+		line.Rows = append(line.Rows, row)
 	}
 }

@@ -39,6 +39,7 @@ type Do string
 // What lines ask for.
 const (
 	Cloth     Do = "cloth"      // so much of a fabric lies there
+	Shelf     Do = "shelf"      // a length of it lies on the shelf, of which some strips are cut
 	Clean     Do = "clean"      // its edge
 	Take      Do = "take"       // strips that are cut already
 	CutStrips Do = "cut strips" // of cloth, as long as it is wide
@@ -64,13 +65,16 @@ const (
 
 // Line is one thing to do.
 type Line struct {
-	Do    Do          `json:"do" enum:"cloth,clean,take,cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,halve,onto,trim,square,close,open,bind,stand in,words"`
+	Do    Do          `json:"do" enum:"cloth,shelf,clean,take,cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,halve,onto,trim,square,close,open,bind,stand in,words"`
 	Says  string      `json:"says"`
 	Step  naming.Step `json:"step,omitempty" doc:"Whose pile grows by it, where that is one"`
 	Times int         `json:"times" doc:"How often it is done; each time it makes one of the step, or what its cuts say"`
 
 	Fabric string      `json:"fabric,omitempty" doc:"Of cloth, strips and pieces"`
 	Wide   float64     `json:"wide,omitempty" doc:"Of cloth, strips and pieces, in inches; of an edge what is cut off"`
+	Left   float64     `json:"left,omitempty" doc:"Of a length on the shelf: how much is left of it"`
+	Prints []int       `json:"prints,omitempty" doc:"Of an assortment: how many strips from each of its prints, the most first"`
+	End    bool        `json:"end,omitempty" doc:"The pieces are ends of what was cut before, and come from no shelf"`
 	Every  int         `json:"every,omitempty" doc:"After so many strips the edge is cleaned again, and takes as much"`
 	Long   float64     `json:"long,omitempty" doc:"Of strips, of pieces, and of each length that is cut of strips sewn end to end; none where each is cut as long as the edge it is sewn to"`
 	Of     naming.Step `json:"of,omitempty" doc:"The pile that is cut, closed, opened, or sewn end to end; of what is sewn, the pile whose halves the layers are"`
@@ -80,6 +84,7 @@ type Line struct {
 	Off    float64     `json:"off,omitempty" doc:"And so much comes off both ends"`
 	Mitred bool        `json:"mitred,omitempty" doc:"Of strips sewn end to end: ends crossed at right angles and sewn from corner to corner"`
 	Cuts   []Cut       `json:"cuts,omitempty" doc:"One after another from the clean end"`
+	Rows   []Row       `json:"rows,omitempty" doc:"Of a piece that is cut up: first strips from edge to edge, one after another"`
 	Seams  []Seam      `json:"seams,omitempty" doc:"In the order they are sewn"`
 	Each   bool        `json:"each,omitempty" doc:"Every seam is one of the step, and all of them make one thing; else all of them make one of the step"`
 	After  int         `json:"after,omitempty" enum:"0,90,180,270" doc:"How what the last seam gives is turned, clockwise, to lie as its pile does"`
@@ -152,6 +157,20 @@ type Cut struct {
 	Wide  float64     `json:"wide,omitempty" doc:"How it lies in its pile, where it is a patch of cloth: its level edge"`
 	High  float64     `json:"high,omitempty" doc:"And its upright edge"`
 	N     int         `json:"n,omitempty" doc:"How many of it come of each piece, where it is not cut across"`
+}
+
+// Row is a strip that is cut off a piece, from edge to edge, and what it is cut across into.
+type Row struct {
+	Long float64  `json:"long" doc:"As long as the piece is that way"`
+	High float64  `json:"high"`
+	Cuts []RowCut `json:"cuts"`
+}
+
+// RowCut is so many patches of a row.
+type RowCut struct {
+	Step naming.Step `json:"step"`
+	N    int         `json:"n"`
+	Wide float64     `json:"wide" doc:"Of each, along the row"`
 }
 
 // Seam is how two layers lie: their edges that are sewn on the right, at the guide.

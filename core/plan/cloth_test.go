@@ -345,7 +345,7 @@ func TestEvenSharesOfAnAssortment(t *testing.T) {
 	d.Top.Rows, d.Top.Columns = 1, 9 // nine: five of one, two strips, and four of the other, one strip
 	p := planned(t, d)
 	says := step(t, p, string(p.Cut[0].Strips[0].Step)).Says
-	if !strings.Contains(says, "2 from each of 1 and 1 from each of 1 of its 2 prints") || p.Cut[0].Strips[0].Count != 3 {
+	if !strings.Contains(says, "2 from one and 1 from another of its 2 prints") || p.Cut[0].Strips[0].Count != 3 {
 		t.Errorf("%d: %q", p.Cut[0].Strips[0].Count, says)
 	}
 }

@@ -261,7 +261,18 @@ func evenly(f cutting.Fabric, s cutting.Strip) string {
 		for i < len(each) && each[i] == each[n] {
 			i++
 		}
-		words = append(words, fmt.Sprintf("%d from each of %d", each[n], i-n))
+		switch i - n {
+		case f.Prints:
+			return fmt.Sprintf(", %d from each of its %d prints", each[n], f.Prints)
+		case 1:
+			one := "one"
+			if len(words) > 0 {
+				one = "another"
+			}
+			words = append(words, fmt.Sprintf("%d from %s", each[n], one))
+		default:
+			words = append(words, fmt.Sprintf("%d from each of %d", each[n], i-n))
+		}
 	}
 	return fmt.Sprintf(", %s of its %d prints", strings.Join(words, " and "), f.Prints)
 }

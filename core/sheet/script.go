@@ -2,6 +2,7 @@ package sheet
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 
 	"vicis/core/cloth"
@@ -282,7 +283,47 @@ func (b Sheet) pieceLine(l work.Line) string {
 		}
 	}
 	return fmt.Sprintf("%s of %s: %s from %s.%s", what, b.sizeOfPiece(have),
-		strings.Join(cuts, " and "), map[bool]string{true: "it", false: "each"}[l.Times == 1], b.cleaned(l)+motifs)
+		strings.Join(cuts, " and "), map[bool]string{true: "it", false: "each"}[l.Times == 1], b.cleaned(l)+b.inRows(*l.Lay)+motifs)
+}
+
+// inRows says how a piece is cut for all of them to come out of it, where that takes more than one strip.
+func (b Sheet) inRows(l cutting.Lay) string {
+	if len(l.Rows) < 2 {
+		return ""
+	}
+	long := l.Have.W
+	if l.Along {
+		long = l.Have.L
+	}
+	var rows []string
+	for i := 0; i < len(l.Rows); {
+		row, n := l.Rows[i], 0
+		for ; i < len(l.Rows) && l.Rows[i].High == row.High && slices.Equal(l.Rows[i].Cuts, row.Cuts); i++ {
+			n++
+		}
+		var cuts []string
+		for k, c := range row.Cuts {
+			all := 0
+			for j, same := range row.Cuts {
+				if same.Wide == c.Wide && same.High == c.High {
+					if j < k { // told already
+						all = 0
+						break
+					}
+					all += same.N
+				}
+			}
+			if all > 0 {
+				cuts = append(cuts, fmt.Sprintf("%d of %s", all, words.By(b.Table.Ruler, c.Wide, c.High)))
+			}
+		}
+		each := ""
+		if n > 1 {
+			each = " each"
+		}
+		rows = append(rows, fmt.Sprintf("%d at %s, for %s%s", n, b.Say(row.High), strings.Join(cuts, " and "), each))
+	}
+	return fmt.Sprintf(" First strips as long as its %s side: %s.", b.Say(long), strings.Join(rows, "; "))
 }
 
 // cleaned says which sides of a piece that is a little larger than its patch are cut straight before that is measured from them; a side that

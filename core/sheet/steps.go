@@ -56,7 +56,7 @@ type Take struct {
 	Each     int         `json:"each"`
 	Per      int         `json:"per"`
 	Together naming.Step `json:"together,omitempty" doc:"The run that several steps fall out of"`
-	Shared   bool        `json:"shared,omitempty" doc:"Other steps are cut from the same strips or sets: how many are used up follows from how they are laid out"`
+	Shared   bool        `json:"shared,omitempty" doc:"Other steps are cut from the same strips or sets, or the prints of an assortment have strips of their own: how many are used up follows from how they are laid out"`
 }
 
 // Sewing is what a batch at the machine needs to know.

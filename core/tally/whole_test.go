@@ -45,6 +45,26 @@ func events(p *work.Work, share func(make int) int) []tally.Event {
 	return list
 }
 
+// Ten squares of two prints, four from a strip: five of each are four from one strip and one from another, so four strips are cut
+// and none is left once all ten are; after eight, cut as they are laid out, two are.
+func TestStripsOfAnAssortmentAreUsedUpPrintByPrint(t *testing.T) {
+	p := planOf(t, `{"vicis":1,"name":"Squares","measure":"in","ruler":"1/8 in","seam":{"stitched":"1/4 in","fold":"0 in"},"cloth":{"usable":"40 in","squaring":"1/2 in"},"strip":"2 1/2 in","spares":{},"schools":{},"settings":{},
+"fabrics":[{"id":"f","name":"F","colour":"#234b63","print":"assorted","prints":2}],"roles":[{"id":"A","name":"a","fabric":"f"}],
+"units":[{"id":"one","name":"One","how":{"by":"patch","role":"A","width":"8 1/2 in","height":"8 1/2 in"}}],"top":{"rows":2,"columns":5,"repeat":[[{"unit":"one"}]]}}`)
+	if len(p.Steps) < 2 || p.Steps[0].Make != 4 || p.Steps[1].Make != 10 {
+		t.Fatalf("%d strips, %d squares", p.Steps[0].Make, p.Steps[1].Make)
+	}
+	for squares, left := range map[int]int{8: 2, 9: 1, 10: 0} {
+		out := tally.Fold(p, []tally.Event{
+			{ID: "strips-1", Step: p.Steps[0].ID, Kind: tally.Made, N: 4, Exact: p.Steps[0].Exact()},
+			{ID: "squares-1", Step: p.Steps[1].ID, Kind: tally.Made, N: squares, Exact: p.Steps[1].Exact()},
+		})
+		if out.Steps[0].OnHand != left || out.Steps[1].Ready != 10-squares {
+			t.Errorf("after %d squares %d strips are left, %d more come of them", squares, out.Steps[0].OnHand, out.Steps[1].Ready)
+		}
+	}
+}
+
 // Whatever falls out of one run together is taken once, and what stands in is used in the place of what it stands in
 // for: once everything is made as planned, nothing is left to do and nothing is doubted.
 func TestAQuiltMadeAsPlannedIsDone(t *testing.T) {

@@ -166,7 +166,7 @@ func (w *Work) acrossLines(a *cutting.Across, strip *cutting.Strip) []Line {
 func (w *Work) Opened(source naming.Step, made func(step naming.Step) int) (n int) {
 	for _, p := range w.Script {
 		for _, l := range p.Lines {
-			if l.Kind != AcrossIt || len(l.Across.Cuts) < 2 || w.from(l) != source {
+			if l.Kind != AcrossIt || !l.Across.LaidOut() || w.from(l) != source {
 				continue
 			}
 			most := 0
@@ -191,7 +191,7 @@ func (w *Work) Opened(source naming.Step, made func(step naming.Step) int) (n in
 func (w *Work) Gives(source, step naming.Step, strips int) (n int) {
 	for _, p := range w.Script {
 		for _, l := range p.Lines {
-			if l.Kind != AcrossIt || len(l.Across.Cuts) < 2 || w.from(l) != source {
+			if l.Kind != AcrossIt || !l.Across.LaidOut() || w.from(l) != source {
 				continue
 			}
 			times := min(strips, l.Times)

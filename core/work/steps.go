@@ -62,7 +62,8 @@ type Source struct {
 
 // Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
 // of the same run take together: what they take is used up once. Where other steps are cut from the same strips or
-// sets, it is Shared: how many of those are used up follows from how they are laid out.
+// sets, or the prints of an assortment each have strips of their own, it is Shared: how many of those are used up follows from
+// how they are laid out.
 type Take struct {
 	Step      naming.Step
 	Each, Per int
@@ -289,7 +290,7 @@ func (w *Work) subCut(a *cutting.Across, c *cutting.SubCut, from *cutting.Strip)
 	} else {
 		take.Step = w.SetStep(a.Set)
 	}
-	take.Shared = len(a.Cuts) > 1
+	take.Shared = a.LaidOut()
 	s.Takes = []Take{take}
 	return s
 }

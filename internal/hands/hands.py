@@ -282,6 +282,7 @@ class Table:
         self.way = None  # what is under way
         self.bound = 0  # how much of the binding is left
         self.lengths, self.edges, self.ends = {}, {}, []  # cloth that is left of each fabric, its edge, and ends of strips
+        self.shelves = []  # lengths of cloth that lie on the shelf
         self.last, self.topped = None, False  # the quilt, as far as it is put together
         self.rows = {}  # of a web: what of each row is under way, as it lies in the quilt
 
@@ -317,6 +318,10 @@ class Table:
     def cloth(self, line):
         self.lengths[line["fabric"]] = line["long"]
 
+    def shelf(self, line):
+        """A length of cloth on the shelf: how much of it is left, which strips it still gives, and how many it gave."""
+        self.shelves.append([line["fabric"], line["long"], {c["wide"]: c["n"] for c in line["cuts"]}, 0, line.get("left", 0)])
+
     def clean(self, line):
         self.edges[line["fabric"]] = [line.get("wide", 0), line.get("every", 0), 0]
 
@@ -324,17 +329,32 @@ class Table:
         self.put(line["step"], line["times"], Piece([(line["fabric"], box(0, 0, line["long"], line["wide"]))]))
 
     def cut_strips(self, line):
-        fabric = line["fabric"]
-        if fabric in self.lengths:
-            edge = self.edges[fabric]
-            for _ in range(line["times"]):
-                if edge[2] == 0 or edge[1] and edge[2] % edge[1] == 0:
-                    self.lengths[fabric] -= edge[0]
-                self.lengths[fabric] -= line["wide"]
+        fabric, wide = line["fabric"], line["wide"]
+        if line.get("prints") and (sum(line["prints"]) != line["times"] or sorted(line["prints"], reverse=True) != line["prints"]):
+            raise Misread(f"{line['times']} strips are not {line['prints']}")
+        for _ in range(line["prints"][0] if line.get("prints") else line["times"]):
+            for one in self.shelves:
+                if one[0] == fabric and one[2].get(wide, 0) > 0:
+                    one[1] -= wide + self.cleaned(fabric, one[3])
+                    one[2][wide] -= 1
+                    one[3] += 1
+                    if one[1] < -HAIR:
+                        raise Misread(f"a length of {fabric} on the shelf is too short")
+                    break
+            else:
+                if fabric not in self.lengths:
+                    raise Misread(f"there is no {fabric} to cut")
+                edge = self.edges[fabric]
+                self.lengths[fabric] -= wide + self.cleaned(fabric, edge[2])
                 edge[2] += 1
-            if self.lengths[fabric] < -HAIR:
-                raise Misread(f"{fabric} is too short")
+                if self.lengths[fabric] < -HAIR:
+                    raise Misread(f"{fabric} is too short")
         self.put(line["step"], line["times"], Piece([(line["fabric"], box(0, 0, line["long"], line["wide"]))]))
+
+    def cleaned(self, fabric, n):
+        """What comes off an edge before a strip, once n are cut."""
+        wide, every, _ = self.edges[fabric]
+        return wide if n == 0 or every and n % every == 0 else 0
 
     def cut_across(self, line):
         """From the left end: each reading is from the end that was cleaned last."""
@@ -351,19 +371,22 @@ class Table:
                 clean = to
                 continue
             self.put(c["step"], line["times"], laid(part, c))
-        self.ends.append([high, long - at, line["times"]])
+        self.ends.append([high, long - at, line["times"], whole.cloth[0][0]])
 
     def cut_pieces(self, line):
-        for end in self.ends:
-            if sorted(round(x, 3) for x in end[:2]) == sorted((round(line["wide"], 3), round(line["long"], 3))) and end[2] >= line["times"]:
-                end[2] -= line["times"]
-                break
-        room = line["wide"] * line["long"]
+        size = sorted((round(line["wide"], 3), round(line["long"], 3)))
+        if line.get("end"):
+            wanted = line["times"]
+            for end in self.ends:
+                if end[3] == line["fabric"] and sorted(round(x, 3) for x in end[:2]) == size:
+                    taken = min(wanted, end[2])
+                    wanted, end[2] = wanted - taken, end[2] - taken
+            if wanted:
+                raise Misread(f"{wanted} ends of {size} are not there")
         for c in line["cuts"]:
-            room -= c["n"] * c["wide"] * c["high"]
             self.put(c["step"], c["n"] * line["times"], Piece([(line["fabric"], box(0, 0, c["wide"], c["high"]))]))
-        if room < -HAIR:
-            raise Misread("more is cut from a piece than it has")
+        if not comes_out(line):
+            raise Misread("that does not come out of the piece")
 
     def end_to_end(self, line):
         n, strip = self.piles[line["of"]]
@@ -420,6 +443,11 @@ class Table:
 
     def strip(self, layer, edge):
         return self.length(layer["of"], edge).turned(layer.get("turn", 0))
+
+    def left(self):
+        """What is left of cloth there must be, and, of lengths on the shelf, beyond what is told to be left."""
+        told = {f"{f} on the shelf, {i + 1}": long - left if not any(strips.values()) else 99 for i, (f, long, strips, _, left) in enumerate(self.shelves)}
+        return {**self.lengths, **told}
 
     def middle(self, step):
         """The middle of the quilt, before its borders, may have come out otherwise than planned."""
@@ -585,6 +613,28 @@ class Table:
                 self.last = made
 
 
+def comes_out(line):
+    """Whether so many of patches come out of a piece: of one kind in even rows, of several as the line says."""
+    sides = line["wide"], line["long"]
+    if not line.get("rows"):
+        [one] = line["cuts"]
+        fit = lambda w, h, a, b: int((w + HAIR) / a) * int((h + HAIR) / b)
+        return max(fit(*sides, one["wide"], one["high"]), fit(*sides, one["high"], one["wide"])) >= one["n"]
+    size, left = {c["step"]: (c["wide"], c["high"]) for c in line["cuts"]}, {c["step"]: c["n"] for c in line["cuts"]}
+    long = line["rows"][0]["long"]
+    other = sides[1] if abs(long - sides[0]) < HAIR else sides[0]
+    if min(abs(long - side) for side in sides) > HAIR or sum(row["high"] for row in line["rows"]) > other + HAIR:
+        return False
+    for row in line["rows"]:
+        if row["long"] != long or sum(c["n"] * c["wide"] for c in row["cuts"]) > long + HAIR:
+            return False
+        for c in row["cuts"]:
+            left[c["step"]] -= c["n"]
+            if not any(a < c["wide"] + HAIR and b < row["high"] + HAIR for a, b in (size[c["step"]], size[c["step"]][::-1])):
+                return False
+    return not any(left.values())
+
+
 def laid(part, cut):
     """How a patch of cloth lies in its pile; what is sewn lies as it was cut."""
     if not cut.get("wide"):
@@ -716,7 +766,7 @@ def main():
             told = [(c, s) for c, s in seen if s]
             wrong = [f"at {c['x']}, {c['y']} it {s}, and is said to be {c['state']}" for c, s in told if s != c["state"]]
             out[name] = {"front": front, "back": back, "size": top.size(), "piles": {k: v[0] for k, v in table.piles.items()}, "wrong": "", "crosses": len(told), "clash": wrong[:5],
-                         "stages": stages, "sizes": {k: v[1].size() for k, v in table.piles.items() if isinstance(v[1], Piece)}, "cloth": table.lengths, "ends": table.ends, "bound": table.bound, "backing": table.piles["backing/join"][1].size() if "backing/join" in table.piles else [0, 0]}
+                         "stages": stages, "sizes": {k: v[1].size() for k, v in table.piles.items() if isinstance(v[1], Piece)}, "cloth": table.left(), "ends": [e[:3] for e in table.ends], "bound": table.bound, "backing": table.piles["backing/join"][1].size() if "backing/join" in table.piles else [0, 0]}
         except Misread as e:
             out[name] = {"front": 0, "back": 0, "size": [0, 0], "piles": {}, "wrong": str(e)}
     print(json.dumps(out))

@@ -253,6 +253,9 @@ func every(t *testing.T) (list []laid) {
 	}
 	for i := range n {
 		one := seeded(t, blocks, r)
+		if r.IntN(3) == 0 {
+			one = shelved(t, one, r)
+		}
 		if r.IntN(4) == 0 {
 			one = measured(t, one, r)
 		}
@@ -317,6 +320,9 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 		}
 		says("on point %+v", d.Top.Point)
 	}
+	if some(2) && standsIn(&d) {
+		says("with what is cut off standing in")
+	}
 	for i := range d.Parts {
 		if m, ok := d.Parts[i].How.(*making.FlippedCorners); ok && some(2) {
 			m.Bonus = true
@@ -356,6 +362,83 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 	says("pressed %s, joined %s, sewn in %s, squared up %s, marked %s, ends %s, %d × %d", d.Schools.Press, d.Schools.Joining, d.Schools.Rows, d.Schools.Square, d.Schools.Marking, d.Schools.Ends,
 		d.Top.Rows, d.Top.Columns)
 	return laid{strings.Join(said, ", "), d}
+}
+
+// standsIn puts another block beside that of a quilt, of the same size, of whose corners a unit is made that stands in for halves of two triangles which
+// are sewn in the first one; false where there are none, or they are of no such size.
+func standsIn(d *document.Document) bool {
+	w, ok := work.Of(*d)
+	if !ok || len(d.Top.Repeat) != 1 || len(d.Top.Repeat[0]) != 1 || d.Top.Point != nil {
+		return false
+	}
+	for i, u := range d.Parts {
+		half, ok := u.How.(*making.HalfSquare)
+		if !ok || half.Finished == "" || half.Lower.Role == "" || half.Upper.Role == "" {
+			continue
+		}
+		size, _ := w.Unit(u.ID).Piece.Size()
+		size -= 2 * w.Table.Seam
+		other, err := document.Copy(*d)
+		if err != nil {
+			return false
+		}
+		corner := func(id string, at making.Place) making.Corner {
+			return making.Corner{ID: id, At: at, Role: half.Upper.Role, Leg: making.Breadth(measure.Write(size + measure.Inch))}
+		}
+		other.Parts[i].Also = []naming.Unit{"beside:bonus-a"}
+		other.Parts = append(other.Parts, making.Unit{ID: "beside", Name: "Beside", How: &making.FlippedCorners{
+			Base: half.Lower, Width: making.Breadth(measure.Write(w.Layout.BlockW)), Height: making.Breadth(measure.Write(w.Layout.BlockH)),
+			Corners: []making.Corner{corner("a", "top left"), corner("b", "bottom right")}, Bonus: true, BonusTo: half.Finished,
+		}})
+		one := other.Top.Repeat[0][0]
+		other.Top.Repeat = [][]quilt.Cell{{one, {Unit: "beside"}}, {{Unit: "beside"}, one}}
+		if w, ok := work.Of(other); ok && len(w.Lines[u.ID.Step()].From) > 0 {
+			*d = other
+			return true
+		}
+	}
+	return false
+}
+
+// shelved is a quilt for which there is cloth on the shelf: strips, lengths and pieces, some larger than anything that is cut; and of which a fabric may
+// be an assortment. Unchanged where it cannot be planned so.
+func shelved(t *testing.T, one laid, r *rand.Rand) laid {
+	t.Helper()
+	d, err := document.Copy(one.d)
+	if err != nil {
+		t.Fatal(err)
+	}
+	w, ok := work.Of(d)
+	if !ok {
+		return one
+	}
+	says := ""
+	for _, f := range w.Cut.Fabrics {
+		if r.IntN(4) == 0 {
+			i := slices.IndexFunc(d.Fabrics, func(one cloth.Fabric) bool { return one.ID == f.Fabric.ID })
+			d.Fabrics[i].Print, d.Fabrics[i].Prints = cloth.Assorted, 2+r.IntN(3)
+			says += fmt.Sprintf(", %s %d prints", f.Fabric.ID, d.Fabrics[i].Prints)
+		}
+		for range 1 + r.IntN(3) {
+			have := cloth.Supply{ID: fmt.Sprintf("shelf-%d", len(d.Supplies)), Fabric: f.Fabric.ID, Kind: []cloth.Kind{cloth.Yardage, cloth.Strips, cloth.Pieces}[r.IntN(3)], Count: 1 + r.IntN(4)}
+			wide, long := f.Usable, measure.Inch*measure.Length(6+r.IntN(20))
+			switch {
+			case have.Kind == cloth.Strips && len(f.Strips) > 0:
+				wide, long = f.Strips[r.IntN(len(f.Strips))].Cut, f.Usable-measure.Inch*measure.Length(r.IntN(3)*r.IntN(12))
+			case have.Kind != cloth.Yardage:
+				have.Kind = cloth.Pieces
+				wide, long = measure.Inch/4*measure.Length(8+r.IntN(40)), measure.Inch/4*measure.Length(8+r.IntN(40))
+			}
+			have.Width, have.Length = measure.Write(wide), measure.Write(long)
+			d.Supplies = append(d.Supplies, have)
+			says += fmt.Sprintf(", %s of %s on the shelf, %d of %s × %s", have.Kind, have.Fabric, have.Count, have.Width, have.Length)
+		}
+	}
+	if w, ok := work.Of(d); !ok {
+		t.Logf("%s%s is not planned so: %v", one.name, says, *w.Problems)
+		return one
+	}
+	return laid{one.name + says, d}
 }
 
 // measured is a quilt of which something came out an eighth of an inch larger or smaller than planned: a unit, all blocks, or the middle before its
@@ -621,6 +704,18 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 	backed.Top.Backing = &quilt.Backing{Role: stars.Roles[0].ID, Overhang: "20 in", Seams: quilt.AtTheSides}
 	backed.Top.Rows, backed.Top.Columns = 6, 6
 	backed.Top.Binding = &quilt.Binding{Role: stars.Roles[1].ID}
+	shelf, _ := document.Copy(stars)
+	dark, light := stars.Roles[0].Fabric, stars.Roles[1].Fabric
+	shelf.Supplies = []cloth.Supply{
+		{ID: "length", Fabric: light, Kind: cloth.Yardage, Width: "40 in", Length: "9 in", Count: 1},
+		{ID: "piece", Fabric: dark, Kind: cloth.Pieces, Width: "6 in", Length: "9 in", Count: 2},
+	}
+	prints, _ := document.Copy(stars)
+	for i := range prints.Fabrics {
+		prints.Fabrics[i].Print, prints.Fabrics[i].Prints = cloth.Assorted, 2
+	}
+	ends, _ := document.Copy(vane)
+	ends.Schools.Ends = "use"
 	pairs, _ := document.Copy(wave)
 	pairs.Schools.Joining = needle.Pairs
 	other := map[needle.Press]needle.Press{needle.ToLower: needle.ToUpper, needle.ToUpper: needle.ToLower, needle.Opened: needle.ToLower}
@@ -682,10 +777,16 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 		"bound without a strip": {backed, first(func(l instructions.Line) bool {
 			return l.Do == instructions.CutStrips && l.Step == naming.BindingStrips
 		}, func(l *instructions.Line) { l.Times-- })},
-		"more than there is":    {boat, does(instructions.Cloth, func(l *instructions.Line) { l.Long -= 1 })},
-		"not cleaned":           {boat, does(instructions.Clean, func(l *instructions.Line) { l.Wide = 0 })},
-		"an end more":           {boat, does(instructions.CutAcross, func(l *instructions.Line) { l.Cuts = l.Cuts[:len(l.Cuts)-1] })},
-		"two colours exchanged": {stars, does(instructions.Lay, func(l *instructions.Line) { l.Of, l.Over[0].Of = l.Over[0].Of, l.Of })},
+		"more than there is":             {boat, does(instructions.Cloth, func(l *instructions.Line) { l.Long -= 1 })},
+		"not cleaned":                    {boat, does(instructions.Clean, func(l *instructions.Line) { l.Wide = 0 })},
+		"an end more":                    {boat, does(instructions.CutAcross, func(l *instructions.Line) { l.Cuts = l.Cuts[:len(l.Cuts)-1] })},
+		"a length that is shorter":       {shelf, does(instructions.Shelf, func(l *instructions.Line) { l.Long -= 0.5 })},
+		"a strip more off the shelf":     {shelf, does(instructions.Shelf, func(l *instructions.Line) { l.Cuts[0].N++ })},
+		"more than comes out of a piece": {shelf, does(instructions.CutPieces, func(l *instructions.Line) { l.Long -= 1 })},
+		"rows that give fewer":           {shelf, does(instructions.CutPieces, func(l *instructions.Line) { l.Rows[0].Cuts[0].N-- })},
+		"an end that is not there":       {ends, first(func(l instructions.Line) bool { return l.End }, func(l *instructions.Line) { l.Wide += 0.5 })},
+		"more of one print":              {prints, first(func(l instructions.Line) bool { return len(l.Prints) > 1 }, func(l *instructions.Line) { l.Prints[0]++; l.Prints[1]-- })},
+		"two colours exchanged":          {stars, does(instructions.Lay, func(l *instructions.Line) { l.Of, l.Over[0].Of = l.Over[0].Of, l.Of })},
 	} {
 		w, ok := work.Of(c.d)
 		if !ok {

@@ -2991,7 +2991,7 @@ export interface components {
             each: number;
             /** Format: int64 */
             per: number;
-            /** @description Other steps are cut from the same strips or sets: how many are used up follows from how they are laid out */
+            /** @description Other steps are cut from the same strips or sets, or the prints of an assortment have strips of their own: how many are used up follows from how they are laid out */
             shared?: boolean;
             step: string;
             /** @description The run that several steps fall out of */
