@@ -107,8 +107,10 @@ func (t *Table) asMeasured(m Made) (Made, bool) {
 		Sums:  []string{fmt.Sprintf("it should be %s, and %s %s", should, verb, is)},
 		Rules: rules.By(rules.Measured),
 	}
-	for i := range m.Variants {
-		m.Variants[i].Size = Size{}
+	for i, v := range m.Variants {
+		if !v.Bonus {
+			m.Variants[i].Size = Size{}
+		}
 	}
 	return m, true
 }
@@ -192,6 +194,9 @@ func (m *Made) resized(w, h piece.Num) {
 	m.Variants = slices.Clone(m.Variants)
 	for i := range m.Variants {
 		v := &m.Variants[i]
+		if v.Bonus { // it is sewn of what is cut off, and as large as that
+			continue
+		}
 		v.Piece, v.Others = to(v.Piece), slices.Clone(v.Others)
 		for j := range v.Others {
 			v.Others[j] = to(v.Others[j])

@@ -1,6 +1,7 @@
 package plan_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -9,10 +10,12 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/plan"
+	"vicis/core/quilt"
 	"vicis/core/sheet"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/demo"
+	"vicis/internal/quilts"
 )
 
 // Test strips by pencil. Three of 2½″ that measure 6¼″: (7½ − 6¼) ÷ 4 = 5⁄16″, of which the fold takes 1⁄64″: 19⁄64″ are stitched. Five of 4 cm that
@@ -196,6 +199,31 @@ func TestSeveralInARowMayBeOffLess(t *testing.T) {
 		e.Kind, e.Reads, e.Along = tally.Measured, one.reads, one.along
 		if r := tally.Fold(w, []tally.Event{e}).Gauged[0].Reads[0]; r.Verdict != one.verdict {
 			t.Errorf("%s %s: %q, %s; should be %q", one.reads, one.along, r.Verdict, r.Why, one.verdict)
+		}
+	}
+}
+
+// A block that was measured, or is trimmed, changes nothing in what is sewn of the corners that were cut off it: 2¼″ finished they stay 2¾″, and stand
+// in for halves of that size.
+func TestABonusIsNotMeasuredWithItsBlock(t *testing.T) {
+	d, err := quilts.File("../instructions/testdata/stand-ins.json")
+	if err != nil {
+		t.Fatal(err)
+	}
+	d.Top.Repeat = [][]quilt.Cell{d.Top.Repeat[0][1:]}
+	snow := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.ID == "snow" })
+	for _, m := range []*making.Measures{{Width: "9 5/8 in", Height: "9 5/8 in"}, {Width: "9 3/8 in", Height: "9 3/8 in", Trimmed: true}} {
+		d.Parts[snow].Measured = m
+		w, ok := work.Of(d)
+		if !ok {
+			t.Fatal(*w.Problems)
+		}
+		want, _ := m.Width.Length(d.Units)
+		if is, _ := w.Unit("snow").Piece.Size(); is != want {
+			t.Errorf("the block is %v, and was measured %v", is, want)
+		}
+		if is, high := w.Unit("snow:bonus-a").Piece.Size(); is != measure.Inch*11/4 || high != is {
+			t.Errorf("the bonus of a block of %s is %v × %v", m.Width, is, high)
 		}
 	}
 }

@@ -76,19 +76,21 @@ func turned(points []float64, w, h, x, y float64, turn int) []float64 {
 
 // jobOf is the sheet of a quilt beside its drawing.
 func jobOf(w *work.Work) job {
-	l := drawn.Of(&w.Laid).Quilt()
-	j := job{Sheet: instructions.Of(w), Patches: slices.Clone(l.Borders), Borders: len(l.Borders), Bands: [][]float64{}, Seams: [][]float64{}, Crosses: slices.Clone(l.Crosses)}
-	for _, s := range l.Seams {
-		j.Seams = append(j.Seams, []float64{s.X1, s.Y1, s.X2, s.Y2})
-	}
-	j.Measured = map[naming.Step][2]float64{}
+	j := job{Sheet: instructions.Of(w), Bands: [][]float64{}, Seams: [][]float64{}, Crosses: []drawn.Cross{}, Measured: measuredIn(w)}
+	j.picture(w)
+	return j
+}
+
+// measuredIn is what came out otherwise than planned.
+func measuredIn(w *work.Work) map[naming.Step][2]float64 {
+	list := map[naming.Step][2]float64{}
 	written := func(m quilt.Measured) [2]float64 {
 		wide, _ := m.Width.Length(w.Document.Units)
 		high, _ := m.Height.Length(w.Document.Units)
 		return [2]float64{wide.Inches(), high.Inches()}
 	}
 	if m := w.Document.Top.Measured; m != nil {
-		j.Measured[map[bool]naming.Step{false: naming.Rows, true: "trimmed"}[w.Layout.OnPoint]] = written(*m)
+		list[map[bool]naming.Step{false: naming.Rows, true: "trimmed"}[w.Layout.OnPoint]] = written(*m)
 	}
 	if m := w.Document.Top.Block; m != nil {
 		for unit := range w.Layout.Count {
@@ -97,7 +99,7 @@ func jobOf(w *work.Work) job {
 				if p := w.Unit(unit).Piece; p.W.Cmp(p.H) != 0 && (size[0] < size[1]) != (p.W.Cmp(p.H) < 0) {
 					size[0], size[1] = size[1], size[0]
 				}
-				j.Measured[w.Unit(unit).Unit.ID.Step()] = size
+				list[w.Unit(unit).Unit.ID.Step()] = size
 			}
 		}
 	}
@@ -116,33 +118,107 @@ func jobOf(w *work.Work) job {
 			if m.Unit.ID.ID() == u.ID.ID() {
 				for i, one := range m.Each() { // and either hand
 					if len(m.Variants) == 0 || !m.Variants[i].Bonus {
-						j.Measured[one.Unit.ID.Step()] = [2]float64{wide.Inches(), high.Inches()}
+						list[one.Unit.ID.Step()] = [2]float64{wide.Inches(), high.Inches()}
 					}
 				}
 			}
 		}
 	}
-	for _, b := range l.Bands {
-		j.Bands = append(j.Bands, b.Points)
+	return list
+}
+
+// picture draws the quilt as large as what was measured: every block fills its place, and the middle what its borders leave.
+func (j *job) picture(w *work.Work) {
+	l := drawn.Drawing{Laid: &w.Laid}.Quilt()
+	bare := w.Laid
+	bare.Layout.Rings = nil
+	middle := drawn.Drawing{Laid: &bare}.Quilt() // what is drawn of it comes last, but for the cells of borders
+	left := 0.0
+	for _, ring := range w.Layout.Rings {
+		left += (ring.Width - 2*w.Layout.Seam).Inches()
 	}
-	for _, c := range l.Cells {
+	fx, fy := 1.0, 1.0
+	if m := w.Document.Top.Measured; m != nil {
+		wide, high := w.Layout.Middle()
+		is, _ := m.Width.Length(w.Document.Units)
+		tall, _ := m.Height.Length(w.Document.Units)
+		fx, fy = (is-2*w.Layout.Seam).Inches()/(wide-2*w.Layout.Seam).Inches(), (tall-2*w.Layout.Seam).Inches()/(high-2*w.Layout.Seam).Inches()
+	}
+	inMiddle := func(points []float64) []float64 {
+		for i := 0; i < len(points); i += 2 {
+			points[i], points[i+1] = left+(points[i]-left)*fx, left+(points[i+1]-left)*fy
+		}
+		return points
+	}
+	j.Patches, j.Borders = slices.Clone(l.Borders), len(l.Borders)
+	as := func(i, all, inner int, points []float64) []float64 {
+		if i >= all-inner {
+			return inMiddle(points)
+		}
+		return points
+	}
+	for i, s := range l.Seams {
+		j.Seams = append(j.Seams, as(i, len(l.Seams), len(middle.Seams), []float64{s.X1, s.Y1, s.X2, s.Y2}))
+	}
+	for i, b := range l.Bands {
+		j.Bands = append(j.Bands, as(i, len(l.Bands), len(middle.Bands), slices.Clone(b.Points)))
+	}
+	for i, c := range l.Crosses {
+		at := as(i, len(l.Crosses), len(middle.Crosses), []float64{c.X, c.Y})
+		c.X, c.Y = at[0], at[1]
+		j.Crosses = append(j.Crosses, c)
+	}
+	var places [][2]float64 // as large as they are, row by row
+	for r, kind := range w.Layout.Rows {
+		across := w.Layout.Across(r)
+		for c := range across {
+			wide := w.Layout.Widths[c]
+			if across < len(w.Layout.Widths) { // a strip right through
+				wide, _ = w.Layout.Middle()
+				wide -= 2 * w.Layout.Seam
+			}
+			places = append(places, [2]float64{wide.Inches(), w.Layout.Kinds[kind].High.Inches()})
+		}
+	}
+	for i, c := range l.Cells {
 		block := l.Blocks[c.Block]
+		wide, high := block.W, block.H
+		switch {
+		case i >= len(middle.Cells): // of a border
+		case w.Layout.OnPoint:
+			f := w.Layout.BlockW.Inches() / w.Planned.BlockW.Inches()
+			wide, high = wide*f, high*f
+		case c.Turn%180 == 0:
+			wide, high = places[i][0], places[i][1]
+		default:
+			wide, high = places[i][1], places[i][0]
+		}
+		lies := func(points ...float64) []float64 {
+			points = slices.Clone(points)
+			for k := 0; k < len(points); k += 2 {
+				points[k], points[k+1] = points[k]*wide/block.W, points[k+1]*high/block.H
+			}
+			points = turned(points, wide, high, c.X, c.Y, c.Turn)
+			if i < len(middle.Cells) {
+				return inMiddle(points)
+			}
+			return points
+		}
 		for _, p := range block.Patches {
-			j.Patches = append(j.Patches, drawn.Patch{Fabric: p.Fabric, Points: turned(p.Points, block.W, block.H, c.X, c.Y, c.Turn)})
+			j.Patches = append(j.Patches, drawn.Patch{Fabric: p.Fabric, Points: lies(p.Points...)})
 		}
 		for _, s := range block.Seams {
-			j.Seams = append(j.Seams, turned([]float64{s.X1, s.Y1, s.X2, s.Y2}, block.W, block.H, c.X, c.Y, c.Turn))
+			j.Seams = append(j.Seams, lies(s.X1, s.Y1, s.X2, s.Y2))
 		}
 		for _, x := range block.Crosses {
-			at := turned([]float64{x.X, x.Y}, block.W, block.H, c.X, c.Y, c.Turn)
+			at := lies(x.X, x.Y)
 			x.X, x.Y = at[0], at[1]
 			j.Crosses = append(j.Crosses, x)
 		}
 		for _, b := range block.Bands {
-			j.Bands = append(j.Bands, turned(b.Points, block.W, block.H, c.X, c.Y, c.Turn))
+			j.Bands = append(j.Bands, lies(b.Points...))
 		}
 	}
-	return j
 }
 
 // sew lets the hands work.
@@ -491,11 +567,11 @@ func unsorted(s instructions.Sheet) bool {
 	})
 }
 
-// What may lie elsewhere in all, in square inches: sizes are drawn to a ten-thousandth of an inch, and of a large quilt there are more slivers; and a flipped corner that is pressed toward its
-// base is drawn with folds whose ends are a little too wide.
+// What may lie elsewhere in all, in square inches: sizes are drawn to a ten-thousandth of an inch, and of a large quilt there are more slivers; a flipped corner that is pressed toward its
+// base is drawn with folds whose ends are a little too wide, and tips that stand out beyond a square in a square are not drawn.
 const (
 	mostCloth = 0.2
-	mostFolds = 0.3 // of four blocks
+	mostFolds = 0.4 // of four blocks
 	slivers   = 1e-4
 )
 
@@ -511,15 +587,15 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 	room := wide.Inches() * high.Inches() * slivers
 	cloth, folds := mostCloth+room, mostFolds*max(1, float64(w.Layout.Columns()*len(w.Layout.Rows))/4)+room
 	switch top := w.Document.Top; {
-	case top.Block != nil || top.Measured != nil: // it is drawn as planned
-		cloth, folds = math.Inf(1), math.Inf(1)
+	case top.Block != nil || top.Measured != nil: // the hands stretch allowances too, and the drawing what is finished
+		cloth, folds = 0.01*c.Size[0]*c.Size[1], 0.01*c.Size[0]*c.Size[1]
 	case slices.ContainsFunc(w.Document.Parts, func(u making.Unit) bool { return u.Measured != nil }): // who knows which of its seams took more
-		cloth, folds = 0.04*c.Size[0]*c.Size[1], math.Inf(1)
+		cloth, folds = 0.04*c.Size[0]*c.Size[1], 0.06*c.Size[0]*c.Size[1]
 	}
 	if c.Front > cloth || c.Back > folds && !unsorted(s) {
 		wrong = append(wrong, fmt.Sprintf("%.3f square inches of cloth and %.3f of allowances lie elsewhere", c.Front, c.Back))
 	}
-	if folds < math.Inf(1) && !unsorted(s) {
+	if !unsorted(s) {
 		wrong = append(wrong, c.Clash...)
 	}
 	for fabric, left := range c.Cloth {
