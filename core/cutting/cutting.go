@@ -402,16 +402,16 @@ func stock(length measure.Length, t *making.Table) Stock {
 	return Stock{Length: int64(length - t.Squaring), Every: t.Every, Loss: int64(t.Squaring)}
 }
 
-// share is prints of an assortment, or lots of strip sets, that are cut alike.
-type share struct {
-	wants  []Want
-	prints []int
+// Share is prints of an assortment, or lots of strip sets, that are cut alike.
+type Share struct {
+	Wants  []Want
+	Prints []int // those of which as much is cut
 }
 
-// shares deals the sub-cuts out to the prints of an assortment, evenly where they are not dealt; each of them is cut for itself.
-func (a Across) shares() []share {
+// Shares deals the sub-cuts out to the prints of an assortment, evenly where they are not dealt; each of them is cut for itself.
+func (a Across) Shares() []Share {
 	prints := max(1, a.Prints, len(a.Lots))
-	var list []share
+	var list []Share
 	of := make([][]int, len(a.Of))
 	for i := range of {
 		of[i] = inAll(slices.Clone(a.Of[i]), max(0, a.Cuts[i].Make()))
@@ -425,11 +425,11 @@ func (a Across) shares() []share {
 				wants[i].Count = of[i][k]
 			}
 		}
-		if i := slices.IndexFunc(list, func(s share) bool { return slices.Equal(s.wants, wants) }); i >= 0 {
-			list[i].prints = append(list[i].prints, k)
+		if i := slices.IndexFunc(list, func(s Share) bool { return slices.Equal(s.Wants, wants) }); i >= 0 {
+			list[i].Prints = append(list[i].Prints, k)
 			continue
 		}
-		list = append(list, share{wants, []int{k}})
+		list = append(list, Share{wants, []int{k}})
 	}
 	return list
 }
@@ -437,21 +437,21 @@ func (a Across) shares() []share {
 // fewest lays the sub-cuts out on the fewest strips, for every print by itself.
 func (a Across) fewest(t *making.Table, e *Effort) Layups {
 	var out Layups
-	shares := a.shares()
+	shares := a.Shares()
 	for _, s := range shares {
-		out.Each = append(out.Each, make([]int, len(s.prints))...)
+		out.Each = append(out.Each, make([]int, len(s.Prints))...)
 	}
 	for _, s := range shares {
-		l, _ := Fewest(stock(a.Length, t), s.wants, e) // what does not fit has been refused before
+		l, _ := Fewest(stock(a.Length, t), s.Wants, e) // what does not fit has been refused before
 		for _, p := range l.Patterns {
-			p.Times *= len(s.prints)
+			p.Times *= len(s.Prints)
 			out.Patterns = append(out.Patterns, p)
 		}
-		out.Strips += l.Strips * len(s.prints)
-		for _, k := range s.prints {
+		out.Strips += l.Strips * len(s.Prints)
+		for _, k := range s.Prints {
 			out.Each[k] = l.Strips
 		}
-		out.Bound += l.Bound * len(s.prints)
+		out.Bound += l.Bound * len(s.Prints)
 	}
 	return out
 }

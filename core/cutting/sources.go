@@ -365,9 +365,9 @@ func (s source) count(pool, left []int, exactly bool) int {
 		return a.Count(s.p.t, s.p.effort)
 	}
 	n := 0
-	for _, one := range a.shares() {
-		problem := problemOf(stock(a.Length, s.p.t), one.wants)
-		n += strips(problem.firstFit(problem.demand, false)) * len(one.prints)
+	for _, one := range a.Shares() {
+		problem := problemOf(stock(a.Length, s.p.t), one.Wants)
+		n += strips(problem.firstFit(problem.demand, false)) * len(one.Prints)
 	}
 	s.counted[string(key)] = n
 	return n
@@ -494,6 +494,7 @@ func (s source) fillAll(pieces []cloth.Have, left []int, o order) laidOut {
 			for _, r := range rows {
 				lay.Rows = append(lay.Rows, r.of(items, gives, along))
 			}
+			slices.SortStableFunc(lay.Rows, func(a, b LayRow) int { return cmp.Compare(b.High, a.High) }) // widest first
 			n -= times
 			out.lays = append(out.lays, lay)
 		}

@@ -210,6 +210,9 @@ func Of(w *work.Work) Sheet {
 		part := w.Script[i]
 		for k, l := range part.Lines {
 			says := strings.Join(nonEmpty(told.Lines[k].Says, told.Lines[k].Held), " ")
+			if rows := told.Lines[k].Rows; len(rows) > 0 {
+				says += " First " + strings.Join(rows, "; ") + "."
+			}
 			if l.Kind == work.SewSet {
 				for _, b := range w.Batches {
 					if w.Acts[b.ID].Made.Unit.ID == part.Set && b.Stage == batching.Sets {

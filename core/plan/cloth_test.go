@@ -348,6 +348,13 @@ func TestEvenSharesOfAnAssortment(t *testing.T) {
 	if !strings.Contains(says, "2 from one and 1 from another of its 2 prints") || p.Cut[0].Strips[0].Count != 3 {
 		t.Errorf("%d: %q", p.Cut[0].Strips[0].Count, says)
 	}
+	sums := strings.Join(p.Cut[0].Strips[0].Patches.Working.Sums, "; ")
+	if !strings.HasSuffix(sums, "4 of one print ÷ 4 = 1 strip, rounded up; 5 of one print ÷ 4 = 2 strips, rounded up; 3 strips in all") {
+		t.Error(sums)
+	}
+	if s := step(t, p, "p"); strings.Contains(s.Says, "from each") {
+		t.Error(s.Says)
+	}
 }
 
 // What others stand in for wholly keeps its step: none is made, what takes it takes it all the same, its sum says so, and

@@ -47,6 +47,9 @@ func (p Plan) Text() string {
 		line("%s", part.Name)
 		for _, l := range part.Lines {
 			line("    %s%s", l.Says, after(" For: ", l.For))
+			for _, row := range l.Rows {
+				line("        %s", row)
+			}
 			if l.Held != "" {
 				line("        %s", l.Held)
 			}

@@ -130,7 +130,7 @@ var book = []Rule{
 		[]Check{{"cutting", "TestFewestStripsAgainstGLPK", glpk}, {"plan", "TestEverySumBehindACountComesToIt", hand}},
 	},
 	{
-		PerStrip, Cutting, "⌊(length − squaring up) ÷ width⌋", "A strip or set gives as many sub-cuts as go into its usable length, less what squaring up takes; the whole quilt is rounded up once.", Practice, "",
+		PerStrip, Cutting, "⌊(length − squaring up) ÷ width⌋", "A strip or set gives as many sub-cuts as go into its usable length, less what squaring up takes; the whole quilt, or every print of an assortment, is rounded up once.", Practice, "",
 		[]Check{{"cutting", "TestMostFromOneSet", trade}, {"making", "TestStripSetsAndSubCuts", trade}, {"plan", "TestTheKnownCliff", trade}},
 	},
 	{

@@ -169,8 +169,26 @@ func (b Sheet) acrossWorking(a cutting.Across, what string) words.Working {
 			w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %s = %d from each %s, %s over", b.Say(room), b.Say(c.Cut),
 				c.PerStrip, what, b.Say(room-measure.Length(c.PerStrip)*c.Cut)))
 		}
-		w.Sums = append(w.Sums, fmt.Sprintf("%d ÷ %d = %s, rounded up", c.Make(), c.PerStrip, n))
 		w.Rules = rules.By(rules.PerStrip)
+		if !a.LaidOut() {
+			w.Sums = append(w.Sums, fmt.Sprintf("%d ÷ %d = %s, rounded up", c.Make(), c.PerStrip, n))
+			return w
+		}
+		print, prints := "print", "prints"
+		if len(a.Lots) > 1 {
+			print, prints = "combination of prints", "combinations of prints"
+		}
+		for _, share := range a.Shares() {
+			of, each := share.Wants[0].Count, ""
+			from := "one " + print
+			if len(share.Prints) > 1 {
+				from, each = fmt.Sprintf("each of %d %s", len(share.Prints), prints), " each"
+			}
+			if of > 0 {
+				w.Sums = append(w.Sums, fmt.Sprintf("%d of %s ÷ %d = %s%s, rounded up", of, from, c.PerStrip, words.Plural(ceil(of, c.PerStrip), what), each))
+			}
+		}
+		w.Sums = append(w.Sums, n+" in all")
 		return w
 	}
 	var total measure.Length

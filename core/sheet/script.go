@@ -30,6 +30,7 @@ type ScriptLine struct {
 	Says  string       `json:"says"`
 	Held  string       `json:"held" doc:"What has to be measured before; empty for a cut that is safe"`
 	For   string       `json:"for" doc:"The piles its pieces go to"`
+	Rows  []string     `json:"rows" doc:"The strips that a piece is cut into first, from edge to edge, and what comes of each; empty where it takes only one"`
 	List  []string     `json:"list" doc:"The widths in the order they are cut, to hang at eye level; empty where the order says nothing"`
 	Reads []string     `json:"reads" doc:"What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again"`
 	Times int          `json:"times" doc:"0 where nothing is counted"`
@@ -55,7 +56,7 @@ func (b Sheet) Script() []ScriptPart {
 			part.Name, part.Set = b.Unit(p.Set).Unit.Name, b.SetStep(p.Set)
 		}
 		for _, l := range p.Lines {
-			line := ScriptLine{Reads: []string{}, List: []string{}, Times: l.Times, Stack: l.Stack, Gives: []ScriptGive{}}
+			line := ScriptLine{Reads: []string{}, List: []string{}, Rows: []string{}, Times: l.Times, Stack: l.Stack, Gives: []ScriptGive{}}
 			for _, g := range l.Gives {
 				line.Gives = append(line.Gives, ScriptGive(g))
 			}
@@ -73,7 +74,7 @@ func (b Sheet) Script() []ScriptPart {
 			case work.AcrossIt:
 				b.acrossLine(&line, l)
 			case work.Piece:
-				line.For = b.pilesOf(l)
+				line.For, line.Rows = b.pilesOf(l), b.inRows(l.Lay)
 			}
 			part.Lines = append(part.Lines, line)
 		}
@@ -283,19 +284,19 @@ func (b Sheet) pieceLine(l work.Line) string {
 		}
 	}
 	return fmt.Sprintf("%s of %s: %s from %s.%s", what, b.sizeOfPiece(have),
-		strings.Join(cuts, " and "), map[bool]string{true: "it", false: "each"}[l.Times == 1], b.cleaned(l)+b.inRows(*l.Lay)+motifs)
+		strings.Join(cuts, " and "), map[bool]string{true: "it", false: "each"}[l.Times == 1], b.cleaned(l)+motifs)
 }
 
 // inRows says how a piece is cut for all of them to come out of it, where that takes more than one strip.
-func (b Sheet) inRows(l cutting.Lay) string {
-	if len(l.Rows) < 2 {
-		return ""
+func (b Sheet) inRows(l *cutting.Lay) []string {
+	rows := []string{}
+	if l == nil || len(l.Rows) < 2 {
+		return rows
 	}
 	long := l.Have.W
 	if l.Along {
 		long = l.Have.L
 	}
-	var rows []string
 	for i := 0; i < len(l.Rows); {
 		row, n := l.Rows[i], 0
 		for ; i < len(l.Rows) && l.Rows[i].High == row.High && slices.Equal(l.Rows[i].Cuts, row.Cuts); i++ {
@@ -319,11 +320,11 @@ func (b Sheet) inRows(l cutting.Lay) string {
 		}
 		each := ""
 		if n > 1 {
-			each = " each"
+			each = " from each"
 		}
-		rows = append(rows, fmt.Sprintf("%d at %s, for %s%s", n, b.Say(row.High), strings.Join(cuts, " and "), each))
+		rows = append(rows, fmt.Sprintf("%s of %s: %s%s", words.Plural(n, "strip"), words.By(b.Table.Ruler, row.High, long), strings.Join(cuts, " and "), each))
 	}
-	return fmt.Sprintf(" First strips as long as its %s side: %s.", b.Say(long), strings.Join(rows, "; "))
+	return rows
 }
 
 // cleaned says which sides of a piece that is a little larger than its patch are cut straight before that is measured from them; a side that

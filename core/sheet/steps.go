@@ -190,7 +190,7 @@ func (b Sheet) subCutWords(from work.Source) string {
 		return fmt.Sprintf("Sub-cut %d at %s from %s, that give other widths too.", c.Make(), b.Say(c.Cut), source)
 	case len(from.Across.Cuts) > 1:
 		return fmt.Sprintf("Sub-cut %d at %s from %s, that give others as wide too.", c.Make(), b.Say(c.Cut), source)
-	case from.Across.Layups.Strips == 1:
+	case from.Across.Layups.Strips == 1 || from.Across.LaidOut():
 		return fmt.Sprintf("Sub-cut %d at %s from %s.", c.Make(), b.Say(c.Cut), source)
 	}
 	return fmt.Sprintf("Sub-cut %d at %s from %s, %d from each.", c.Make(), b.Say(c.Cut), source, c.PerStrip)

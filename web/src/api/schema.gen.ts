@@ -2837,6 +2837,8 @@ export interface components {
             list: string[];
             /** @description What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again */
             reads: string[];
+            /** @description The strips that a piece is cut into first, from edge to edge, and what comes of each; empty where it takes only one */
+            rows: string[];
             says: string;
             /**
              * Format: int64

@@ -165,6 +165,12 @@ function ScriptRow({
         <Text fontSize={counted ? "lead" : "large"} fontWeight={counted ? "600" : "400"} lineHeight="1.35">
           <Ruled>{line.says}</Ruled>
         </Text>
+        {line.rows.map((row, k) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: rows are known by their place
+          <Text key={k} fontSize="large" lineHeight="1.35">
+            <Ruled>{row}</Ruled>
+          </Text>
+        ))}
         {held && (
           <Text fontSize="small" color="madder" fontWeight="600">
             {held}
@@ -233,7 +239,7 @@ function ScriptRow({
           </Text>
           {waits && left > 0 && !held && (
             <Text fontSize="small" color="soft">
-              after the strips above
+              after those above
             </Text>
           )}
           {held && left > 0 && (
