@@ -2,6 +2,7 @@ package making
 
 import (
 	"fmt"
+	"slices"
 
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -176,6 +177,19 @@ func (t *Table) countPatches(p piece.Piece) bool {
 	t.Problems.Stop("too-many-patches", t.At, fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches),
 		"Use fewer or simpler parts.")
 	return false
+}
+
+// sums writes what columns and rows come to, where there is more than one.
+func (t *Table) sums(widths, heights []measure.Length, p piece.Piece) Size {
+	down := t.sum("down: ", heights, up(p.H))
+	if len(widths) == 1 {
+		return down
+	}
+	across := t.sum("across: ", widths, up(p.W))
+	if len(heights) > 1 && !slices.Equal(widths, heights) {
+		across.Sums = append(across.Sums, down.Sums...)
+	}
+	return across
 }
 
 // sum writes what sewn widths come to: 5 × 2½″ − 4 seams × ½″ = 10½″.

@@ -216,13 +216,14 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 			return Made{}, false
 		}
 	}
-	across := lines[0].cells
+	across, down := lines[0].cells, []cell(nil)
+	for _, line := range lines {
+		down = append(down, line.cells[0])
+	}
 	if m.First == ColumnsFirst {
 		p = p.Turn(90)
-		across = nil
-		for _, line := range slices.Backward(lines) {
-			across = append(across, line.cells[0])
-		}
+		across, down = down, across
+		slices.Reverse(across)
 	}
 	for i := range r.acts {
 		if r.acts[i].ID == t.Unit.ID.Step() {
@@ -232,15 +233,17 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 			}
 		}
 	}
-	var widths []measure.Length
-	for _, c := range across {
-		w := c.piece.W
-		if m.First == ColumnsFirst {
-			w = c.piece.H
+	sizes := func(cells []cell, wide bool) (sizes []measure.Length) {
+		for _, c := range cells {
+			size := c.piece.W
+			if wide == (m.First == ColumnsFirst) { // columns are sewn turned by a quarter
+				size = c.piece.H
+			}
+			sizes = append(sizes, up(size))
 		}
-		widths = append(widths, up(w))
+		return sizes
 	}
-	out.Piece, out.Acts, out.Size = p, r.acts, t.sum("across: ", widths, up(p.W))
+	out.Piece, out.Acts, out.Size = p, r.acts, t.sums(sizes(across, true), sizes(down, false), p)
 	return out, true
 }
 

@@ -381,6 +381,33 @@ func TestGridsOfMixedUnits(t *testing.T) {
 	}
 }
 
+// Columns of 2½″, 3½″ and 2½″, rows of 4½″ and 2½″: 8½″ − 2 × ½″ = 7½″ across and 7″ − ½″ = 6½″ down, whichever is sewn first; what is alone in its
+// row or column is no sum, and what is as much both ways is told once.
+func TestTheSumsOfAGrid(t *testing.T) {
+	var parts []Unit
+	plain := func(w, h Breadth) GridCell {
+		id := naming.Unit(fmt.Sprintf("p%d", len(parts)))
+		parts = append(parts, Unit{ID: id, Name: string(id), How: &PlainPatch{Role: "A", Width: w, Height: h}})
+		return GridCell{Unit: id}
+	}
+	wide := [][]GridCell{
+		{plain("2 1/2", "4 1/2"), plain("3 1/2", "4 1/2"), plain("2 1/2", "4 1/2")},
+		{plain("2 1/2", "2 1/2"), plain("3 1/2", "2 1/2"), plain("2 1/2", "2 1/2")},
+	}
+	for want, rows := range map[string][][]GridCell{
+		"across: 2½″ + 3½″ + 2½″ − 2 seams × ½″ = 7½″; down: 4½″ + 2½″ − 1 seam × ½″ = 6½″": wide,
+		"across: 2½″ + 3½″ + 2½″ − 2 seams × ½″ = 7½″":                                      wide[1:],
+		"down: 4½″ + 2½″ − 1 seam × ½″ = 6½″":                                               {wide[0][:1], wide[1][:1]},
+		"across: 2½″ + 3½″ − 1 seam × ½″ = 5½″":                                             {{plain("2 1/2", "2 1/2"), plain("3 1/2", "2 1/2")}, {plain("2 1/2", "3 1/2"), plain("3 1/2", "3 1/2")}},
+	} {
+		for _, first := range []First{RowsFirst, ColumnsFirst} {
+			if sums := strings.Join(must(t, &Grid{Rows: Rows(rows), First: first}, parts...).Size.Sums, "; "); sums != want {
+				t.Errorf("%s first: %s, want %s", first, sums, want)
+			}
+		}
+	}
+}
+
 func TestNonsenseInEveryMethod(t *testing.T) {
 	rect := Unit{ID: "rect", Name: "rect", How: &PlainPatch{Role: "A", Width: "3", Height: "4"}}
 	for _, c := range []struct {
