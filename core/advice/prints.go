@@ -22,6 +22,10 @@ func (b Advice) prints() {
 				b.said.Warn("print-turned", at, fmt.Sprintf("%s has a direction, and lies in several: %s.", f.Name,
 					strings.Join(turned, "; ")), "Choose a print without direction there, or enjoy it.")
 			}
+			if units := b.fallEitherWay(f); len(units) > 0 {
+				b.said.Warn("print-falls-either-way", at, fmt.Sprintf("%s has a direction, and not all of %s fall out with it the same way up.", f.Name,
+					strings.Join(units, ", ")), "Sort them by it once they are pressed, choose a print without direction there, or enjoy it.")
+			}
 			if lying := b.against(f); len(lying) > 0 {
 				b.said.Warn("print-lies-across", at,
 					fmt.Sprintf("%s has a direction, and its cloth is too narrow to keep it in %s: these lie across.",
@@ -111,9 +115,24 @@ type laidCell struct {
 	at   string
 }
 
-// lying counts how the patches of a fabric lie in a unit as it is laid.
+// fallEitherWay lists the units of which some fall out with a fabric's print lying otherwise than in others.
+func (b Advice) fallEitherWay(f cloth.Fabric) (list []string) {
+	for _, m := range b.Units {
+		if b.Used(m.Unit.ID) && !slices.Contains(list, m.Unit.Name) && slices.ContainsFunc(m.Each(), func(one making.Made) bool {
+			return slices.ContainsFunc(one.EitherWay, func(role string) bool { return b.Fabric(role) == f.ID })
+		}) {
+			list = append(list, m.Unit.Name)
+		}
+	}
+	return list
+}
+
+// lying counts how the patches of a fabric lie in a unit as it is laid; nothing where that depends on which of them is taken.
 func (b Advice) lying(f cloth.Fabric, c laidCell) map[int]int {
 	count := map[int]int{}
+	if slices.Contains(b.EitherWay(c.unit), f.ID) {
+		return count
+	}
 	for _, patch := range b.Unit(c.unit).Piece.Turn(c.turn).Patches {
 		if b.Fabric(patch.Role) != f.ID {
 			continue
@@ -136,6 +155,9 @@ var directions = []string{
 func (b Advice) turnedPrints(f cloth.Fabric) []string {
 	var list []string
 	for _, m := range b.Blocks() {
+		if slices.Contains(b.EitherWay(m.Unit.ID), f.ID) {
+			continue
+		}
 		count := map[string]int{}
 		var order []string
 		for _, patch := range m.Piece.Finished(b.Table.Seam).Patches {

@@ -6,6 +6,7 @@ import (
 	"strings"
 
 	"vicis/core/batching"
+	"vicis/core/cloth"
 	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -29,8 +30,9 @@ type Sheet struct {
 
 // Fabric is cloth by its name.
 type Fabric struct {
-	ID   string `json:"id"`
-	Name string `json:"name"`
+	ID   string      `json:"id"`
+	Name string      `json:"name"`
+	Lies cloth.Print `json:"lies,omitempty" enum:"one way,two way" doc:"Its print has a top, or runs one way; left out where it looks the same however it lies"`
 }
 
 // Do is what a line asks for.
@@ -200,7 +202,11 @@ func Of(w *work.Work) Sheet {
 	t := teller{w: w, b: sheet.Of(w, nil)}
 	out := Sheet{Name: w.Document.Name, Seam: inches(w.Table.Seam), Fabrics: []Fabric{}, Lines: []Line{}, Piles: map[naming.Step]string{}, ruler: w.Table.Ruler}
 	for _, f := range w.Document.Fabrics {
-		out.Fabrics = append(out.Fabrics, Fabric{f.ID, f.Name})
+		one := Fabric{ID: f.ID, Name: f.Name}
+		if f.Directed() {
+			one.Lies = f.Lies()
+		}
+		out.Fabrics = append(out.Fabrics, one)
 	}
 	for _, s := range w.Steps {
 		out.Piles[s.ID] = s.Called

@@ -144,6 +144,8 @@ type Made struct {
 	Bonus    bool // it falls out besides what its unit is made for
 	Shared   bool // rows that are alike are one step, and so pressed alike
 
+	EitherWay []string // roles of cloth whose print lies one way in some of these and another way in others
+
 	InLength  bool             // it is as long as the cloth is wide: cut across before it is laid, so many times that the cutting says how many are sewn
 	Cloth     bool             // plain cloth: nothing in it is sewn
 	Parted    bool             // it falls out of something that was sewn whole
@@ -176,7 +178,7 @@ func (m Made) Each() []Made {
 	list := make([]Made, len(m.Variants))
 	for i, v := range m.Variants {
 		list[i] = m
-		list[i].Unit.ID, list[i].Unit.Name, list[i].Piece, list[i].Bonus = v.ID, v.Name, v.Piece, v.Bonus
+		list[i].Unit.ID, list[i].Unit.Name, list[i].Piece, list[i].Bonus, list[i].EitherWay = v.ID, v.Name, v.Piece, v.Bonus, v.EitherWay
 		if len(v.Size.Sums) > 0 {
 			list[i].Size = v.Size
 		}
@@ -201,7 +203,10 @@ type Variant struct {
 	Mirror naming.Unit   // the variant that is its mirror image; empty when there is none, or it is itself
 	Places []Spot        // where it falls out, of what is cut again
 	Bonus  bool          // it falls out besides what the unit is made for
-	Size   Size          // how its own comes about, where that is not how all of them do
+
+	EitherWay []string // roles of cloth whose print lies one way in some of these and another way in others
+
+	Size Size // how its own comes about, where that is not how all of them do
 }
 
 // Spot is where a part falls out: the same kind, turned as it lay there.

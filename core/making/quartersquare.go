@@ -2,6 +2,7 @@ package making
 
 import (
 	"fmt"
+	"slices"
 
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -127,7 +128,11 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	}
 	// Turned so, the upper unit's seam lies on the lower one's once it is turned over, and its first fabric on the
 	// other's second.
-	layers := piece.Layer(lower.piece, upper.piece.Turn(270))
+	over := upper.piece
+	if len(m.Second) != 1 { // a plain square lies as it was cut
+		over = over.Turn(270)
+	}
+	layers := piece.Layer(lower.piece, over)
 	seam, size := t.Unit.ID.Seam(), lower.piece.W
 	var pieces []piece.Piece
 	for _, h := range []piece.Half{{Line: piece.Falling(c), Side: 1}, {Line: piece.Falling(c.Neg()), Side: -1}} {
@@ -136,6 +141,18 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		pieces = append(pieces, upright(p.Window(d, d, u, u), seam))
 	}
 	out.Variants = t.fallsOut("", pieces)
+	pieced := slices.Clone(m.First)
+	if len(m.Second) > 1 {
+		pieced = append(pieced, m.Second...)
+	}
+	for i := range out.Variants { // half-square units fall out two at a time, of which one has its prints upside down
+		v := &out.Variants[i]
+		for _, role := range pieced {
+			if t.Seen != nil && t.Seen(role, 0) != t.Seen(role, 4) && !slices.Contains(v.EitherWay, role) {
+				v.EitherWay = append(v.EitherWay, role)
+			}
+		}
+	}
 	plus, minus, plusBulk, minusBulk := layers.Facing(piece.Falling(c))
 	out.Seams = append(out.Seams, Seam{
 		ID: seam, Plus: lower.beside(plus, plusBulk),
@@ -151,7 +168,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		ID: r.id("pair"), Does: Sews, Name: "pairs", Takes: takes(marked.act, other.act), Seams: 2,
 		Each: up(size.TimesRoot2()), Sews: []naming.Seam{seam}, Piece: lower.piece,
 		Joins: (&Joins{
-			Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece.Turn(270),
+			Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: over,
 			Edge: "right sides together, seam on seam, an allowance on each side of the other diagonal",
 		}).
 			lay([]piece.Piece{layers.Upper()}, piece.Falling(c), piece.Falling(c.Neg())),

@@ -2,6 +2,7 @@ package making
 
 import (
 	"fmt"
+	"slices"
 
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -123,6 +124,12 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	whole := p.W
 	p = p.Window(d, d, unit, unit)
 	out := Made{Sort: "unit", Piece: p}
+	for role := range cloth { // the two halves of a square lie upside down to each other, and across where it is cut on its other diagonal
+		if t.Directed(role) {
+			out.EitherWay = append(out.EitherWay, role)
+		}
+	}
+	slices.Sort(out.EitherWay)
 	neighbour := func(i, j int) Neighbour {
 		return Neighbour{Name: "the triangles", Roles: []string{corner(i), corner(j)}, Cloth: true}
 	}

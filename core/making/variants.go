@@ -26,6 +26,7 @@ func (t *Table) fallsOut(prefix string, pieces []piece.Piece) []Variant {
 			list, looks = append(list, Variant{Piece: p}), append(looks, look)
 		}
 		list[i].Count++
+		list[i].EitherWay = t.eitherWay(looks[i], look, []int{0, 90, 180, 270}, list[i].EitherWay)
 		if !slices.ContainsFunc(kinds[i], func(k piece.Piece) bool { _, alike := t.sewnAlike(k, p); return alike }) {
 			kinds[i] = append(kinds[i], p)
 		}
@@ -104,6 +105,7 @@ func (t *Table) byPlace(pieces []piece.Piece, columns int) (list []Variant) {
 			list, looks = append(list, Variant{Piece: p, Kinds: 1}), append(looks, look)
 		}
 		list[k].Count++
+		list[k].EitherWay = t.eitherWay(look, looks[k].Turn(turn), []int{0}, list[k].EitherWay)
 		list[k].Places = append(list[k].Places, Spot{t.Unit.ID.Place(at/columns, at%columns), turn})
 		places[k] = append(places[k], at)
 	}
@@ -185,6 +187,47 @@ func Alike(a, b piece.Piece, seen piece.Seen) bool {
 	return false
 }
 
+// eitherWay adds to a list the roles of cloth whose print lies otherwise in one of two pieces that look the same, by the best of some turns of the
+// second one.
+func (t *Table) eitherWay(a, b piece.Piece, turns []int, list []string) []string {
+	var least []string
+	for _, turn := range turns {
+		lies := b.Turn(turn)
+		if !piece.SameLook(a, lies, piece.ByRole) {
+			continue
+		}
+		var roles []string
+		for _, p := range a.Patches {
+			seen := func(role string, up int) string {
+				if role == p.Role {
+					return t.Seen(role, up)
+				}
+				return role
+			}
+			if !slices.Contains(roles, p.Role) && t.Directed(p.Role) && !piece.SameLook(a, lies, seen) {
+				roles = append(roles, p.Role)
+			}
+		}
+		if len(roles) == 0 {
+			return list
+		}
+		if least == nil || len(roles) < len(least) {
+			least = roles
+		}
+	}
+	for _, role := range least {
+		if !slices.Contains(list, role) {
+			list = append(list, role)
+		}
+	}
+	return list
+}
+
+// Directed says whether a role's print lies otherwise once it is turned by a quarter, or upside down.
+func (t *Table) Directed(role string) bool {
+	return t.Seen != nil && (t.Seen(role, 0) != t.Seen(role, 2) || t.Seen(role, 0) != t.Seen(role, 4))
+}
+
 // turnedAlike says whether two pieces look the same once one of them is turned, whatever print is chosen for them.
 func turnedAlike(a, b piece.Piece) bool { return Alike(a, b, piece.ByRole) }
 
@@ -201,13 +244,20 @@ func sameCloth(a, b piece.Piece) bool {
 // sewnAlike says whether two pieces that look the same also have the same seams, in the same directions, so that they
 // are pressed alike: they are of one kind. b then lies like a once it is turned so.
 func (t *Table) sewnAlike(a, b piece.Piece) (turn int, alike bool) {
-	for _, turn := range []int{0, 90, 180, 270} {
-		c := b.Turn(turn)
-		if piece.SameLook(a.Finished(t.Seam), c.Finished(t.Seam), piece.ByRole) && maps.Equal(seamsOf(a), seamsOf(c)) {
-			return turn, true
+	for _, by := range []int{0, 90, 180, 270} {
+		c := b.Turn(by)
+		x, y := a.Finished(t.Seam), c.Finished(t.Seam)
+		if !piece.SameLook(x, y, piece.ByRole) || !maps.Equal(seamsOf(a), seamsOf(c)) {
+			continue
+		}
+		if t.Seen == nil || piece.SameLook(x, y, t.Seen) { // prints point the same way too
+			return by, true
+		}
+		if !alike {
+			turn, alike = by, true
 		}
 	}
-	return 0, false
+	return turn, alike
 }
 
 func seamsOf(p piece.Piece) map[string]int {

@@ -114,8 +114,51 @@ func TestATurnedCellIsCautionedWhereItIsLaid(t *testing.T) {
 	d.Fabrics[0].Print = cloth.TwoWay
 	none()
 	wheel := fromLibrary(t, "pinwheel")
+	half(t, wheel).Way = making.Two
 	wheel.Fabrics[0].Print = cloth.TwoWay
 	warned(t, wheel, "print-turned-here", "/units/1/how/rows/0/cells/", "Half-square unit is turned here")
+}
+
+// half is how the half-square units of a document are made.
+func half(t *testing.T, d document.Document) *making.HalfSquare {
+	t.Helper()
+	for _, u := range d.Parts {
+		if m, ok := u.How.(*making.HalfSquare); ok {
+			return m
+		}
+	}
+	t.Fatal("there is none")
+	return nil
+}
+
+// Two squares cut on the diagonal between two seams: one unit keeps the print of one half as it lay, the other of the other half, and once that is turned
+// to look alike it stands on its head, which a stripe does not show. Of eight there are four round both diagonals: a stripe then lies along in some and
+// across in others. Nothing is then said of how it lies in the block.
+func TestPrintsThatFallOutEitherWay(t *testing.T) {
+	d := fromLibrary(t, "pinwheel")
+	for _, c := range []struct {
+		way    making.Way
+		print  cloth.Print
+		either bool
+	}{{making.Two, cloth.OneWay, true}, {making.Two, cloth.TwoWay, false}, {making.Eight, cloth.OneWay, true}, {making.Eight, cloth.TwoWay, true}, {making.Eight, cloth.Plain, false}} {
+		half(t, d).Way, d.Fabrics[0].Print = c.way, c.print
+		_, problems := plan.Make(d, nil)
+		codes := map[string]int{}
+		for _, p := range problems {
+			codes[p.Code]++
+		}
+		if c.either != (codes["print-falls-either-way"] == 1) || c.either && codes["print-turned"]+codes["print-turned-here"] > 0 {
+			t.Errorf("%s, %s: %v", c.way, c.print, codes)
+		}
+	}
+	half(t, d).Way = making.Two
+	d.Fabrics[0].Print = cloth.OneWay
+	warned(t, d, "print-falls-either-way", "/fabrics/0/print", "not all of Half-square unit")
+	framed := fromLibrary(t, "square-in-square")
+	for i := range framed.Fabrics {
+		framed.Fabrics[i].Print = cloth.OneWay
+	}
+	warned(t, framed, "print-falls-either-way", "/fabrics/1/print", "Square in a square") // its triangles are halves of squares
 }
 
 // A unit whose print would lie another way does not stand in for one; and a row in which a block was turned is another

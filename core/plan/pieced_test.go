@@ -387,7 +387,7 @@ func TestPointsAndJoints(t *testing.T) {
 func TestPrintsAndHowTheyAreCut(t *testing.T) {
 	d := fromLibrary(t, "pinwheel")
 	d.Fabrics[0].Print = cloth.OneWay
-	warned(t, d, "print-turned", "/fabrics/0/print", "upside down")
+	warned(t, d, "print-falls-either-way", "/fabrics/0/print", "Half-square unit")
 	d.Fabrics[0].Print = cloth.Assorted
 	warned(t, d, "assorted-repeats", "/fabrics/0/print", "4 in Pinwheel")
 	rail := fromLibrary(t, "rail")

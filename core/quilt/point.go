@@ -151,9 +151,14 @@ func Triangles(top Top, t *making.Table) []making.Made {
 			size.Sums = append(size.Sums, fmt.Sprintf("%s + %s to trim = %s", t.Ruler.Print(exact),
 				t.Ruler.Print(larger), t.Ruler.Print(cut)))
 		}
+		var eitherWay []string // what is cut on a diagonal points as many ways as there are parts of it
+		if t.Directed(role) {
+			eitherWay = []string{role}
+		}
 		return making.Made{
-			Unit: making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: written, Height: written}},
-			Sort: "setting", Cloth: true, Piece: q, Size: size,
+			EitherWay: eitherWay,
+			Unit:      making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: written, Height: written}},
+			Sort:      "setting", Cloth: true, Piece: q, Size: size,
 			Acts: []making.Act{
 				{
 					ID: squares, Does: making.Cuts, Name: "Square for " + strings.ToLower(name),

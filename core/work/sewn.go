@@ -1,6 +1,7 @@
 package work
 
 import (
+	"cmp"
 	"fmt"
 	"maps"
 	"slices"
@@ -8,6 +9,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/naming"
+	"vicis/core/piece"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
@@ -235,6 +237,35 @@ func (s Sewn) Holding(d document.Document) Sewn {
 
 // Unit is a unit by its name; nothing where it could not be made.
 func (s Sewn) Unit(id naming.Unit) making.Made { return s.known[id] }
+
+// EitherWay lists the fabrics whose print lies one way in some of a unit and another way in others, since the parts it is sewn from fall out so.
+func (s Sewn) EitherWay(unit naming.Unit) []string {
+	var list []string
+	seen := map[naming.Unit]bool{}
+	var look func(unit naming.Unit)
+	look = func(unit naming.Unit) {
+		m, known := s.known[unit]
+		if !known || seen[unit] {
+			return
+		}
+		seen[unit] = true
+		for _, role := range m.EitherWay {
+			if f := s.Fabric(role); !slices.Contains(list, f) {
+				list = append(list, f)
+			}
+		}
+		for _, act := range m.Acts {
+			for _, take := range act.Takes {
+				look(cmp.Or(take.Act.Made(), take.Act.Owner()))
+			}
+		}
+	}
+	look(unit)
+	shows := s.known[unit].Piece.Patches
+	return slices.DeleteFunc(list, func(f string) bool {
+		return !slices.ContainsFunc(shows, func(p piece.Patch) bool { return s.Fabric(p.Role) == f })
+	})
+}
 
 // Called is what the document calls a unit, whatever its first kind is called.
 func (s Sewn) Called(id naming.Unit) string {

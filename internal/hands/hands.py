@@ -1,9 +1,9 @@
 """A second pair of hands: sews a quilt from its sheet of instructions (docs/sheet.md), and from nothing else.
 
 It begins with rectangles of cloth. Everything is in inches; x runs to the right, y runs down, a piece lies right side up. A piece is
-its cloth (fabric and polygon) and its folds: where allowances lie on the back. A pile is how many there are of one kind of piece.
+its cloth (fabric, where its print points, and polygon) and its folds: where allowances lie on the back. A pile is how many there are of one kind of piece.
 """
-import json, sys
+import json, math, sys
 from shapely.geometry import LineString, Point, Polygon, box
 from shapely.affinity import affine_transform
 from shapely.ops import unary_union
@@ -39,6 +39,16 @@ def after(m, n):
 HERE = [1, 0, 0, 1, 0, 0]
 
 
+def pointed(f, m):
+    """A fabric, and where the top of its print points once a map is done to it: in degrees, clockwise; none where it does not matter, or nobody knows."""
+    fabric, up = f
+    if up is None:
+        return f
+    a = math.radians(up)
+    x, y = math.sin(a), -math.cos(a)
+    return fabric, round(math.degrees(math.atan2(m[0] * x + m[1] * y, -m[2] * x - m[3] * y)) / 45) * 45 % 360
+
+
 class Piece:
     def __init__(self, cloth, folds=(), closed=None):
         self.raw, self.map = (list(cloth), list(folds)), HERE  # where it lies now, once it is looked at
@@ -49,7 +59,7 @@ class Piece:
     def lying(self):
         if self.map is not HERE:
             cloth, folds = self.raw
-            self.raw = [(f, affine_transform(p, self.map)) for f, p in cloth], [affine_transform(p, self.map) for p in folds]
+            self.raw = [(pointed(f, self.map), affine_transform(p, self.map)) for f, p in cloth], [affine_transform(p, self.map) for p in folds]
             self.map = HERE
         return self.raw
 
@@ -268,15 +278,16 @@ def sides(piece):
         for fabric, p in piece.cloth:
             part = line.intersection(p)
             if part.length > 0.02:
-                along.append((LineString([a, part.centroid]).length if part.centroid.distance(Point(a)) > 0 else 0, fabric))
+                along.append((LineString([a, part.centroid]).length if part.centroid.distance(Point(a)) > 0 else 0, fabric[0]))
         along.sort()
         out.append([f for i, (_, f) in enumerate(along) if i == 0 or along[i - 1][1] != f])
     return out
 
 
 class Table:
-    def __init__(self, seam, measured):
-        self.piles, self.run, self.seam = {}, {}, seam
+    def __init__(self, sheet, measured):
+        self.piles, self.run, self.seam = {}, {}, sheet["seam"]
+        self.prints = {f["id"]: {"one way": 360, "two way": 180}[f["lies"]] for f in sheet["fabrics"] if f.get("lies")}
         self.measured = measured  # what came out otherwise than planned, and how wide and high; 0 where it did not
         self.mixed = set()  # piles that are not sorted by kinds
         self.way = None  # what is under way
@@ -298,9 +309,25 @@ class Table:
             front, back = differ(like, piece)
             if front > 0.01 or back > POINT and kinds == 1:
                 raise Misread(f"{step}: what is put on this pile is not what lies there, {front:.3f} of cloth and {back:.3f} of folds")
+            if self.prints:
+                ways = self.ways(piece, like)
+                like.raw = [((f[0], f[1] if f[1] is not None and way == f[1] % self.prints[f[0]] else None), p) for (f, p), way in zip(like.cloth, ways)], like.folds
             self.piles[step][0] = had + n
             return
         self.piles[step] = [n, piece]
+
+    def ways(self, piece, like):
+        """Where the print of a piece points at every patch of another one that looks like it."""
+        there = [(f[1] if f[1] is None else f[1] % self.prints[f[0]], p) for f, p in piece.cloth]
+        out = []
+        for _, p in like.cloth:
+            at = p.representative_point()
+            out.append(next((up for up, q in there if up is not None and q.contains(at)), None))
+        return out
+
+    def new(self, fabric, w, h):
+        """A patch of cloth as it is cut: the top of its print points up."""
+        return Piece([((fabric, 0 if fabric in self.prints else None), box(0, 0, w, h))])
 
     def take(self, step, n=1):
         if step not in self.piles or self.piles[step][0] < n:
@@ -326,7 +353,7 @@ class Table:
         self.edges[line["fabric"]] = [line.get("wide", 0), line.get("every", 0), 0]
 
     def take_(self, line):
-        self.put(line["step"], line["times"], Piece([(line["fabric"], box(0, 0, line["long"], line["wide"]))]))
+        self.put(line["step"], line["times"], self.new(line["fabric"], line["long"], line["wide"]))
 
     def cut_strips(self, line):
         fabric, wide = line["fabric"], line["wide"]
@@ -349,7 +376,7 @@ class Table:
                 edge[2] += 1
                 if self.lengths[fabric] < -HAIR:
                     raise Misread(f"{fabric} is too short")
-        self.put(line["step"], line["times"], Piece([(line["fabric"], box(0, 0, line["long"], line["wide"]))]))
+        self.put(line["step"], line["times"], self.new(line["fabric"], line["long"], line["wide"]))
 
     def cleaned(self, fabric, n):
         """What comes off an edge before a strip, once n are cut."""
@@ -371,7 +398,7 @@ class Table:
                 clean = to
                 continue
             self.put(c["step"], line["times"], laid(part, c))
-        self.ends.append([high, long - at, line["times"], whole.cloth[0][0]])
+        self.ends.append([high, long - at, line["times"], whole.cloth[0][0][0]])
 
     def cut_pieces(self, line):
         size = sorted((round(line["wide"], 3), round(line["long"], 3)))
@@ -384,7 +411,7 @@ class Table:
             if wanted:
                 raise Misread(f"{wanted} ends of {size} are not there")
         for c in line["cuts"]:
-            self.put(c["step"], c["n"] * line["times"], Piece([(line["fabric"], box(0, 0, c["wide"], c["high"]))]))
+            self.put(c["step"], c["n"] * line["times"], self.new(line["fabric"], c["wide"], c["high"]))
         if not comes_out(line):
             raise Misread("that does not come out of the piece")
 
@@ -501,7 +528,7 @@ class Table:
         side = square.size()[0]
         long = side / EIGHTH
         points = {2: [(0, long / 2), (long, long / 2), (long / 2, 0)], 4: [(0, 0), (long / 2, 0), (0, long / 2)]}[give["n"]]
-        self.put(give["step"], give["n"] * line["times"], Piece([(square.cloth[0][0], Polygon(points))]))
+        self.put(give["step"], give["n"] * line["times"], Piece([((square.cloth[0][0][0], None), Polygon(points))]))  # every part points another way
 
     def onto(self, line):
         piece = self.take(line["of"], line["times"]).turned(line.get("turn", 0))
@@ -677,6 +704,8 @@ def trimmed(piece, give, measured):
         p = piece.moved([*m, 0, 0]).home()
         w, h = p.size()
         if measured:
+            if w > 1.3 * give["wide"] or h > 1.3 * give["high"]:  # it stands on a corner
+                continue
             p = p.moved([max(1, give["wide"] / w), 0, 0, max(1, give["high"] / h), 0, 0])
             w, h = p.size()
         if w < give["wide"] - HAIR or h < give["high"] - HAIR:
@@ -694,8 +723,8 @@ def trimmed(piece, give, measured):
 
 def differ(a, b):
     """How much cloth, and how much of the folds, lies elsewhere, in square inches."""
-    fabrics = {f for f, _ in a.cloth} | {f for f, _ in b.cloth}
-    of = lambda piece, fabric: unary_union([p for f, p in piece.cloth if f == fabric])
+    fabrics = {f for (f, _), _ in a.cloth} | {f for (f, _), _ in b.cloth}
+    of = lambda piece, fabric: unary_union([p for (f, _), p in piece.cloth if f == fabric])
     front = sum(of(a, f).symmetric_difference(of(b, f)).area for f in fabrics)
     return front, unary_union(a.folds).symmetric_difference(unary_union(b.folds)).area
 
@@ -741,7 +770,7 @@ def near(seams, at):
 def main():
     out = {}
     for name, job in json.load(sys.stdin).items():
-        table = Table(job["sheet"]["seam"], job.get("measured") or {})
+        table = Table(job["sheet"], job.get("measured") or {})
         try:
             stages, had = [], {}
             for n, line in enumerate(job["sheet"]["lines"], 1):
@@ -753,7 +782,7 @@ def main():
                 stages.append({k: v for k, v in has.items() if had.get(k) != v})
                 had = has
             # What is drawn later lies on top: the corner squares of a border.
-            drawn = [(p["fabric"], polygon(p["points"])) for p in job["patches"]]
+            drawn = [((p["fabric"], p.get("up")), polygon(p["points"])) for p in job["patches"]]
             for i in range(job["borders"]):
                 drawn[i] = (drawn[i][0], drawn[i][1].difference(unary_union([p for _, p in drawn[i + 1:job["borders"]]])))
             want = Piece(drawn, [polygon(p) for p in job["bands"]])
@@ -761,11 +790,13 @@ def main():
             s = job["sheet"]["seam"]
             top = table.last.kept(box(s, s, w - s, h - s)).home()
             front, back = differ(top, want)
+            ways = [(is_, f[1] % table.prints[f[0]], p) for is_, (f, p) in zip(table.ways(top, want), want.cloth) if is_ is not None and f[1] is not None] if table.prints else []
+            turned = [f"its print points to {is_}° at {p.centroid.x:.2f}, {p.centroid.y:.2f}, and should to {up}°" for is_, up, p in ways if is_ != up]
             folds = unary_union(top.folds)
             seen = [(c, crossing(folds, (c["x"], c["y"]), near(job["seams"], c))) for c in job["crosses"]]
             told = [(c, s) for c, s in seen if s]
             wrong = [f"at {c['x']}, {c['y']} it {s}, and is said to be {c['state']}" for c, s in told if s != c["state"]]
-            out[name] = {"front": front, "back": back, "size": top.size(), "piles": {k: v[0] for k, v in table.piles.items()}, "wrong": "", "crosses": len(told), "clash": wrong[:5],
+            out[name] = {"front": front, "back": back, "size": top.size(), "piles": {k: v[0] for k, v in table.piles.items()}, "wrong": "", "crosses": len(told), "clash": wrong[:5], "prints": len(ways), "turned": turned[:3], "either": {k: sorted({f for (f, up), p in v[1].cloth if f in table.prints and up is None and p.area > 0.01}) for k, v in table.piles.items() if isinstance(v[1], Piece)} if table.prints else {},
                          "stages": stages, "sizes": {k: v[1].size() for k, v in table.piles.items() if isinstance(v[1], Piece)}, "cloth": table.left(), "ends": [e[:3] for e in table.ends], "bound": table.bound, "backing": table.piles["backing/join"][1].size() if "backing/join" in table.piles else [0, 0]}
         except Misread as e:
             out[name] = {"front": 0, "back": 0, "size": [0, 0], "piles": {}, "wrong": str(e)}
