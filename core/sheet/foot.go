@@ -29,6 +29,7 @@ type Under struct {
 	Hold   string      `json:"hold" doc:"How to hold, pin or turn it, by the schools chosen"`
 	Web    []int       `json:"web,omitempty" doc:"Of a web: how many columns every row of the quilt has, from the top down; it is sewn column by column, each from the top"`
 	Column int         `json:"column,omitempty" doc:"Of a web: which column is sewn on, from 2"`
+	After  int         `json:"after" enum:"0,90,180,270" doc:"How what the last seam gives is turned to lie as the step's picture does"`
 }
 
 // UnderSeam is how the two layers of one seam lie: the edges that are sewn on the right, at the guide, the upper end in first.
@@ -104,7 +105,7 @@ func UnderNeedle(w *work.Work, step naming.Step, near int) (Under, bool) {
 	if batch.Does != making.Sews {
 		return u, false
 	}
-	u.Hold, u.Check, u.Each = b.hold(batch), b.against(batch), card.Each
+	u.Hold, u.Check, u.Each, u.After = b.hold(batch), b.against(batch), card.Each, card.Batch.Turned
 	u.First, u.Count = card.First, card.Seams
 	if batch.Stage == batching.Top && b.Layout.Eased {
 		u.Check = "An edge was measured: allowances come about where they are drawn. Match both ends and the middle, and ease the rest in."

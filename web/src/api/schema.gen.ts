@@ -3138,6 +3138,12 @@ export interface components {
             id: string;
         };
         SheetUnder: {
+            /**
+             * Format: int64
+             * @description How what the last seam gives is turned to lie as the step's picture does
+             * @enum {integer}
+             */
+            after: 0 | 90 | 180 | 270;
             /** @description When one is held against the first, or measured */
             check: string;
             /**
