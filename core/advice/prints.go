@@ -58,7 +58,16 @@ const mostTurned = 12
 // what is laid there: a block in the quilt, a unit in a block.
 func (b Advice) turnedCells(f cloth.Fabric) {
 	said := 0
+	either := map[naming.Unit]bool{} // what falls out either way: how it lies depends on which of them is taken
 	look := func(whole string, cells []laidCell) {
+		cells = slices.DeleteFunc(cells, func(c laidCell) bool {
+			is, known := either[c.unit]
+			if !known {
+				is = slices.Contains(b.EitherWay(c.unit), f.ID)
+				either[c.unit] = is
+			}
+			return is
+		})
 		count := map[int]int{}
 		for _, c := range cells {
 			for up, n := range b.lying(f, c) {
@@ -127,12 +136,9 @@ func (b Advice) fallEitherWay(f cloth.Fabric) (list []string) {
 	return list
 }
 
-// lying counts how the patches of a fabric lie in a unit as it is laid; nothing where that depends on which of them is taken.
+// lying counts how the patches of a fabric lie in a unit as it is laid.
 func (b Advice) lying(f cloth.Fabric, c laidCell) map[int]int {
 	count := map[int]int{}
-	if slices.Contains(b.EitherWay(c.unit), f.ID) {
-		return count
-	}
 	for _, patch := range b.Unit(c.unit).Piece.Turn(c.turn).Patches {
 		if b.Fabric(patch.Role) != f.ID {
 			continue

@@ -190,6 +190,10 @@ func Alike(a, b piece.Piece, seen piece.Seen) bool {
 // eitherWay adds to a list the roles of cloth whose print lies otherwise in one of two pieces that look the same, by the best of some turns of the
 // second one.
 func (t *Table) eitherWay(a, b piece.Piece, turns []int, list []string) []string {
+	directed := t.directed(a)
+	if len(directed) == 0 {
+		return list
+	}
 	var least []string
 	for _, turn := range turns {
 		lies := b.Turn(turn)
@@ -197,15 +201,14 @@ func (t *Table) eitherWay(a, b piece.Piece, turns []int, list []string) []string
 			continue
 		}
 		var roles []string
-		for _, p := range a.Patches {
-			seen := func(role string, up int) string {
-				if role == p.Role {
+		for _, one := range directed {
+			if !piece.SameLook(a, lies, func(role string, up int) string {
+				if role == one {
 					return t.Seen(role, up)
 				}
 				return role
-			}
-			if !slices.Contains(roles, p.Role) && t.Directed(p.Role) && !piece.SameLook(a, lies, seen) {
-				roles = append(roles, p.Role)
+			}) {
+				roles = append(roles, one)
 			}
 		}
 		if len(roles) == 0 {
@@ -221,6 +224,18 @@ func (t *Table) eitherWay(a, b piece.Piece, turns []int, list []string) []string
 		}
 	}
 	return list
+}
+
+// directed lists the roles of a piece whose prints have a direction.
+func (t *Table) directed(p piece.Piece) (roles []string) {
+	seen := map[string]bool{}
+	for _, patch := range p.Patches {
+		if !seen[patch.Role] && t.Directed(patch.Role) {
+			roles = append(roles, patch.Role)
+		}
+		seen[patch.Role] = true
+	}
+	return roles
 }
 
 // Directed says whether a role's print lies otherwise once it is turned by a quarter, or upside down.
@@ -250,7 +265,7 @@ func (t *Table) sewnAlike(a, b piece.Piece) (turn int, alike bool) {
 		if !piece.SameLook(x, y, piece.ByRole) || !maps.Equal(seamsOf(a), seamsOf(c)) {
 			continue
 		}
-		if t.Seen == nil || piece.SameLook(x, y, t.Seen) { // prints point the same way too
+		if len(t.directed(x)) == 0 || piece.SameLook(x, y, t.Seen) { // prints point the same way too
 			return by, true
 		}
 		if !alike {
