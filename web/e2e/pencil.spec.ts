@@ -111,6 +111,7 @@ test("a one-way print, a shelf that has enough, and a block that is measured hal
   await page.goto(`${at}/cut/mat`);
   await expect(page.getByText(/^Press Foam flat/)).toBeVisible();
   await expect(page.getByText(/^Press Kelp flat/)).toHaveCount(0); // it is cut already
+  await expect(page.getByText("2 strips of 8.5 cm × 20 cm: 2 of 8.5 cm × 8.5 cm from each")).toBeVisible();
 
   // Under the needle the second square lies face down on the first; what comes off is seen from the front and from the back.
   await page.goto(`${at}/bench/${encodeURIComponent("four/row-1")}`);

@@ -6,6 +6,7 @@ import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
 import { FromShelf } from "./FromShelf";
 import { freeId } from "./ids";
+import { Problems } from "./methods/parts";
 
 const prints = [
   { value: "plain", name: "plain" },
@@ -23,59 +24,62 @@ export function Fabrics({ draft }: { draft: Draft }) {
         const f = d.fabrics.findIndex((x) => x.id === r.fabric);
         const fabric = d.fabrics[f];
         return (
-          <Flex key={r.id} gap="10px" align="start" mb="10px">
-            {fabric && (
-              <Box pt="22px">
-                <ColourField
-                  w="44px"
-                  label={`Colour of ${fabric.name}`}
-                  hideLabel
-                  value={fabric.colour}
-                  onChange={(v) => draft.set(["fabrics", f, "colour"], v)}
-                  problems={draft.at(`/fabrics/${f}/colour`)}
-                />
-              </Box>
-            )}
-            <Box flex="1">
+          <Box key={r.id} mb="10px">
+            <Flex gap="10px" align="start">
               {fabric && (
-                <TextField
-                  label={r.name}
-                  value={fabric.name}
-                  onChange={(v) => draft.set(["fabrics", f, "name"], v)}
-                  problems={draft.at(`/fabrics/${f}/name`, `/fabrics/${f}/print`)}
-                />
+                <Box pt="22px">
+                  <ColourField
+                    w="44px"
+                    label={`Colour of ${fabric.name}`}
+                    hideLabel
+                    value={fabric.colour}
+                    onChange={(v) => draft.set(["fabrics", f, "colour"], v)}
+                    problems={draft.at(`/fabrics/${f}/colour`)}
+                  />
+                </Box>
               )}
-            </Box>
-            {fabric && (
-              <Box w="128px" pt="22px">
+              <Box flex="1">
+                {fabric && (
+                  <TextField
+                    label={r.name}
+                    value={fabric.name}
+                    onChange={(v) => draft.set(["fabrics", f, "name"], v)}
+                    problems={draft.at(`/fabrics/${f}/name`)}
+                  />
+                )}
+              </Box>
+              {fabric && (
+                <Box w="128px" pt="22px">
+                  <ChoiceField
+                    label={`Print of ${fabric.name}`}
+                    hideLabel
+                    value={fabric.print ?? "plain"}
+                    onChange={(v) =>
+                      draft.set(["fabrics", f], {
+                        ...fabric,
+                        print: v === "plain" ? undefined : v,
+                        motif: v === "motif" ? fabric.motif : undefined,
+                        prints: v === "assorted" ? fabric.prints : undefined,
+                        assortment: v === "assorted" ? fabric.assortment : undefined,
+                      })
+                    }
+                    choices={prints}
+                  />
+                </Box>
+              )}
+              <Box w="120px" pt="22px">
                 <ChoiceField
-                  label={`Print of ${fabric.name}`}
+                  label={`Fabric that plays ${r.name}`}
                   hideLabel
-                  value={fabric.print ?? "plain"}
-                  onChange={(v) =>
-                    draft.set(["fabrics", f], {
-                      ...fabric,
-                      print: v === "plain" ? undefined : v,
-                      motif: v === "motif" ? fabric.motif : undefined,
-                      prints: v === "assorted" ? fabric.prints : undefined,
-                      assortment: v === "assorted" ? fabric.assortment : undefined,
-                    })
-                  }
-                  choices={prints}
+                  value={r.fabric}
+                  onChange={(v) => draft.set(["roles", i, "fabric"], v)}
+                  problems={draft.at(`/roles/${i}/fabric`)}
+                  choices={d.fabrics.map((x) => ({ value: x.id, name: `is ${x.name}` }))}
                 />
               </Box>
-            )}
-            <Box w="120px" pt="22px">
-              <ChoiceField
-                label={`Fabric that plays ${r.name}`}
-                hideLabel
-                value={r.fabric}
-                onChange={(v) => draft.set(["roles", i, "fabric"], v)}
-                problems={draft.at(`/roles/${i}/fabric`)}
-                choices={d.fabrics.map((x) => ({ value: x.id, name: `is ${x.name}` }))}
-              />
-            </Box>
-          </Flex>
+            </Flex>
+            {fabric && <Problems list={draft.at(`/fabrics/${f}/print`)} />}
+          </Box>
         );
       })}
       <Motifs draft={draft} />
