@@ -611,7 +611,7 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 	cloth, folds := mostCloth+room, mostFolds*max(1, float64(w.Layout.Columns()*len(w.Layout.Rows))/4)+room
 	switch top := w.Document.Top; {
 	case top.Block != nil || top.Measured != nil: // the hands stretch allowances too, and the drawing what is finished
-		cloth, folds = 0.01*c.Size[0]*c.Size[1], 0.01*c.Size[0]*c.Size[1]
+		cloth, folds = 0.01*c.Size[0]*c.Size[1], 0.015*c.Size[0]*c.Size[1]
 	case slices.ContainsFunc(w.Document.Parts, func(u making.Unit) bool { return u.Measured != nil }): // who knows which of its seams took more
 		cloth, folds = 0.04*c.Size[0]*c.Size[1], 0.08*c.Size[0]*c.Size[1]
 		c.Clash = nil // it lies a little elsewhere than its folds
