@@ -203,10 +203,9 @@ type Variant struct {
 	Mirror naming.Unit   // the variant that is its mirror image; empty when there is none, or it is itself
 	Places []Spot        // where it falls out, of what is cut again
 	Bonus  bool          // it falls out besides what the unit is made for
+	Size   Size          // how its own comes about, where that is not how all of them do
 
 	EitherWay []string // roles of cloth whose print lies one way in some of these and another way in others
-
-	Size Size // how its own comes about, where that is not how all of them do
 }
 
 // Spot is where a part falls out: the same kind, turned as it lay there.

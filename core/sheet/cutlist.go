@@ -174,15 +174,15 @@ func (b Sheet) acrossWorking(a cutting.Across, what string) words.Working {
 			w.Sums = append(w.Sums, fmt.Sprintf("%d ÷ %d = %s, rounded up", c.Make(), c.PerStrip, n))
 			return w
 		}
-		print, prints := "print", "prints"
+		one, many := "print", "prints"
 		if len(a.Lots) > 1 {
-			print, prints = "combination of prints", "combinations of prints"
+			one, many = "combination of prints", "combinations of prints"
 		}
 		for _, share := range a.Shares() {
 			of, each := share.Wants[0].Count, ""
-			from := "one " + print
+			from := "one " + one
 			if len(share.Prints) > 1 {
-				from, each = fmt.Sprintf("each of %d %s", len(share.Prints), prints), " each"
+				from, each = fmt.Sprintf("each of %d %s", len(share.Prints), many), " each"
 			}
 			if of > 0 {
 				w.Sums = append(w.Sums, fmt.Sprintf("%d of %s ÷ %d = %s%s, rounded up", of, from, c.PerStrip, words.Plural(ceil(of, c.PerStrip), what), each))

@@ -302,21 +302,17 @@ func (b Sheet) inRows(l *cutting.Lay) []string {
 		for ; i < len(l.Rows) && l.Rows[i].High == row.High && slices.Equal(l.Rows[i].Cuts, row.Cuts); i++ {
 			n++
 		}
-		var cuts []string
-		for k, c := range row.Cuts {
-			all := 0
-			for j, same := range row.Cuts {
-				if same.Wide == c.Wide && same.High == c.High {
-					if j < k { // told already
-						all = 0
-						break
-					}
-					all += same.N
-				}
+		var sizes, cuts []string
+		count := map[string]int{} // those of one size together, whatever they are for
+		for _, c := range row.Cuts {
+			size := words.By(b.Table.Ruler, c.Wide, c.High)
+			if count[size] == 0 {
+				sizes = append(sizes, size)
 			}
-			if all > 0 {
-				cuts = append(cuts, fmt.Sprintf("%d of %s", all, words.By(b.Table.Ruler, c.Wide, c.High)))
-			}
+			count[size] += c.N
+		}
+		for _, size := range sizes {
+			cuts = append(cuts, fmt.Sprintf("%d of %s", count[size], size))
 		}
 		each := ""
 		if n > 1 {
