@@ -23,6 +23,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/making"
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
@@ -594,7 +595,7 @@ func (s *Server) starters(_ context.Context, _ *struct{}) (*body[[]Opening], err
 	for _, o := range starter.Options() {
 		d, problems := starter.Build(starter.Choices{
 			Name: o.Name, Block: o.Block, Squares: o.Squares,
-			Companion: starter.None, Rows: 1, Columns: 1, Measure: "in", Strip: "2 1/2",
+			Companion: starter.None, Rows: 1, Columns: 1, Measure: "in", Strip: measure.Typed("2 1/2"),
 		})
 		p, problems := plan.Make(d, problems)
 		if problems.Stopped() {

@@ -15,6 +15,7 @@ import (
 	"time"
 
 	"vicis/core/document"
+	"vicis/core/measure"
 	"vicis/core/starter"
 	"vicis/core/tally"
 	"vicis/demo"
@@ -67,7 +68,7 @@ func begun(t testing.TB) string {
 	t.Helper()
 	d, problems := starter.Build(starter.Choices{
 		Name: "Test", Block: starter.Chain, Squares: 5,
-		Companion: starter.Cornered, Rows: 3, Columns: 3, Measure: "in", Strip: "2.5",
+		Companion: starter.Cornered, Rows: 3, Columns: 3, Measure: "in", Strip: measure.Typed("2.5"),
 	})
 	if problems.Stopped() {
 		t.Fatal(problems)
@@ -215,7 +216,7 @@ func TestAProblemIsToldAtItsPlace(t *testing.T) {
 	w := s.do("POST", "/api/plan", strings.Replace(begun(t), `"strip": "2 1/2 in"`, `"strip": "wide"`, 1))
 	p := decode[Preview](t, w)
 	if w.Code != http.StatusOK || len(p.Problems) == 0 || p.Problems[0].At != "/strip" ||
-		string(p.Document.Strip) != "wide" {
+		p.Document.Strip.String() != "wide" {
 		t.Errorf("%d %+v", w.Code, p.Problems)
 	}
 }

@@ -8,6 +8,7 @@ import (
 
 	"vicis/core/ask"
 	"vicis/core/document"
+	"vicis/core/measure"
 )
 
 // What is asked of a document now and then: the library, other ways, other sizes, cliffs, and backwards from the cloth
@@ -105,7 +106,7 @@ func TestCliffsAndBackwardsAgreeWithThePlan(t *testing.T) {
 	}
 	var supplies []ask.Supply
 	for _, f := range p.Plan.Cut { // exactly what the plan takes gives the plan's quilt, or another shape of more blocks
-		supplies = append(supplies, ask.Supply{Fabric: f.Fabric, Length: "2 yd"})
+		supplies = append(supplies, ask.Supply{Fabric: f.Fabric, Length: measure.Typed("2 yd")})
 	}
 	list, err := json.Marshal(supplies)
 	if err != nil {

@@ -29,7 +29,7 @@ const tens = `{"name":"Fog","colour":"#999999","kind":"pieces","width":"10","len
 
 func TestAPieceIsPromisedOnce(t *testing.T) {
 	s := newSite(t)
-	if list := s.lay("piece-of-fog", tens); len(list) != 1 || list[0].Width != "10 in" || list[0].Free != 8 ||
+	if list := s.lay("piece-of-fog", tens); len(list) != 1 || list[0].Width.String() != "10 in" || list[0].Free != 8 ||
 		list[0].Title != "Fog, 10″ × 10″" {
 		t.Fatalf("%+v", list)
 	}
@@ -124,7 +124,7 @@ func TestWhatCannotLieOnTheShelfIsSaid(t *testing.T) {
 	s.lay("metric-piece",
 		`{"name":"Ash","colour":"#aaaaaa","kind":"yardage","width":"110","length":"2 m","count":1,"measure":"cm"}`)
 	list := decode[[]Held](t, s.do("GET", "/api/cloth", ""))
-	if len(list) != 2 || list[1].Width != "110 cm" || list[1].Kind != cloth.Yardage {
+	if len(list) != 2 || list[1].Width.String() != "110 cm" || list[1].Kind != cloth.Yardage {
 		t.Errorf("%+v", list)
 	}
 }

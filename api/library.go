@@ -56,7 +56,7 @@ func (s *Server) library(context.Context, *struct{}) (*body[[]Shown], error) {
 type unitIn struct {
 	Document Draft           `json:"document"`
 	Unit     naming.Unit     `json:"unit"`
-	Finished measure.Written `json:"finished,omitempty" doc:"For a new size: the finished width"`
+	Finished measure.Written `json:"finished,omitzero" doc:"For a new size: the finished width"`
 }
 
 // UnmarshalJSON refuses what is not known here.

@@ -90,7 +90,7 @@ func (c *Caliper) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 	if units != measure.Centimetres {
 		units = measure.Inches
 	}
-	size, err := measure.Written(r.URL.Query().Get("size")).Length(units)
+	size, err := measure.Parse(r.URL.Query().Get("size"), units)
 	if err != nil || size <= 0 {
 		http.Error(w, fmt.Sprintf("Nothing of that size lies between the jaws: %q.", r.URL.Query().Get("size")), http.StatusBadRequest)
 		return

@@ -14,7 +14,7 @@ const in = measure.Inch
 
 func read(t *testing.T, c *Caliper, size measure.Length, units measure.Units) float64 {
 	t.Helper()
-	l, err := measure.Written(c.Read(size, units)).Length(units)
+	l, err := measure.Parse(c.Read(size, units), units)
 	if err != nil {
 		t.Fatal(err)
 	}

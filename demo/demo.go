@@ -43,7 +43,7 @@ var began = time.Date(2026, time.November, 12, 18, 30, 0, 0, time.UTC)
 func Documents() (map[string]document.Document, error) {
 	shed, problems := starter.Build(starter.Choices{
 		Name: "Boat shed", Block: starter.Chain, Squares: 5, Companion: starter.Cornered, Rows: 7, Columns: 5,
-		Measure: measure.Inches, Strip: "2 1/2", Border: "3 1/2",
+		Measure: measure.Inches, Strip: measure.Typed("2 1/2"), Border: measure.Typed("3 1/2"),
 		Fabrics: []cloth.Fabric{
 			{ID: "slipway", Name: "Slipway", Colour: "#1f4a63"},
 			{ID: "drizzle", Name: "Drizzle", Colour: "#7d9fb0"},
@@ -57,7 +57,7 @@ func Documents() (map[string]document.Document, error) {
 	shed.Spares = demand.Spares{Count: 2}
 	lamp, problems := starter.Build(starter.Choices{
 		Name: "Lamp room", Block: starter.Checkers, Squares: 3, Companion: starter.Plain, Rows: 9, Columns: 7,
-		Measure: measure.Centimetres, Strip: "6,5 cm",
+		Measure: measure.Centimetres, Strip: measure.Typed("6,5 cm"),
 		Fabrics: []cloth.Fabric{
 			{ID: "brick", Name: "Brick", Colour: "#8d3f2f"},
 			{ID: "flour", Name: "Flour sack", Colour: "#efe6d4"},
@@ -126,7 +126,7 @@ func hayLoft() (document.Document, error) {
 		{ID: "dark", Name: "Barn door", Colour: "#6b3a34"},
 		{ID: "light", Name: "Oat", Colour: "#eadfc6"},
 		{ID: "edge", Name: "Thistle", Colour: "#6d6a86"},
-		{ID: "wide", Name: "Stubble, wide", Colour: "#b9a878", Usable: "108 in"},
+		{ID: "wide", Name: "Stubble, wide", Colour: "#b9a878", Usable: measure.Typed("108 in")},
 	}
 	d.Roles = append(d.Roles[:2:2], document.Role{ID: "edge", Name: "edge", Fabric: "edge"},
 		document.Role{ID: "wide", Name: "back", Fabric: "wide"})
@@ -135,13 +135,13 @@ func hayLoft() (document.Document, error) {
 	d.Top.Rows, d.Top.Columns = 5, 4
 	d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Corners: "edge", Outer: true}
 	d.Top.Borders = []quilt.Border{{
-		ID: "border", Name: "the border", Role: "edge", Width: "4 1/2 in",
+		ID: "border", Name: "the border", Role: "edge", Width: making.Typed("4 1/2 in"),
 		Corners: d.Roles[0].ID,
 	}}
 	d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: "wide"}, &quilt.Binding{Role: d.Roles[0].ID}
 	d.Supplies = []cloth.Supply{
-		{ID: "cloth-oat-length", Fabric: "light", Kind: cloth.Yardage, Width: "42 in", Length: "1 1/4 yd", Count: 1},
-		{ID: "cloth-thistle-tens", Fabric: "edge", Kind: cloth.Pieces, Width: "10 in", Length: "10 in", Count: 3},
+		{ID: "cloth-oat-length", Fabric: "light", Kind: cloth.Yardage, Width: measure.Typed("42 in"), Length: measure.Typed("1 1/4 yd"), Count: 1},
+		{ID: "cloth-thistle-tens", Fabric: "edge", Kind: cloth.Pieces, Width: measure.Typed("10 in"), Length: measure.Typed("10 in"), Count: 3},
 	}
 	return d, nil
 }
@@ -150,28 +150,28 @@ func hayLoft() (document.Document, error) {
 func Cloth() []cloth.Holding {
 	return []cloth.Holding{
 		{
-			ID: "cloth-oat-length", Name: "Oat", Colour: "#eadfc6", Kind: cloth.Yardage, Width: "42 in",
-			Length: "1 1/4 yd", Count: 1, Note: "from the market",
+			ID: "cloth-oat-length", Name: "Oat", Colour: "#eadfc6", Kind: cloth.Yardage, Width: measure.Typed("42 in"),
+			Length: measure.Typed("1 1/4 yd"), Count: 1, Note: "from the market",
 		},
 		{
-			ID: "cloth-thistle-tens", Name: "Thistle", Colour: "#6d6a86", Kind: cloth.Pieces, Width: "10 in",
-			Length: "10 in", Count: 9, Note: "a stack of squares",
+			ID: "cloth-thistle-tens", Name: "Thistle", Colour: "#6d6a86", Kind: cloth.Pieces, Width: measure.Typed("10 in"),
+			Length: measure.Typed("10 in"), Count: 9, Note: "a stack of squares",
 		},
 		{
-			ID: "cloth-tin-tens", Name: "Button tin", Colour: "#7c5a4a", Kind: cloth.Pieces, Width: "10 in",
-			Length: "10 in", Count: 42, Note: "a stack in 21 prints, two of each",
+			ID: "cloth-tin-tens", Name: "Button tin", Colour: "#7c5a4a", Kind: cloth.Pieces, Width: measure.Typed("10 in"),
+			Length: measure.Typed("10 in"), Count: 42, Note: "a stack in 21 prints, two of each",
 		},
 		{
-			ID: "cloth-slate-strips", Name: "Slate", Colour: "#2b4251", Kind: cloth.Strips, Width: "2 1/2 in",
-			Length: "42 in", Count: 14,
+			ID: "cloth-slate-strips", Name: "Slate", Colour: "#2b4251", Kind: cloth.Strips, Width: measure.Typed("2 1/2 in"),
+			Length: measure.Typed("42 in"), Count: 14,
 		},
 		{
-			ID: "cloth-brick-quarters", Name: "Brick", Colour: "#8d3f2f", Kind: cloth.Pieces, Width: "50 cm",
-			Length: "55 cm", Count: 4, Note: "quarters",
+			ID: "cloth-brick-quarters", Name: "Brick", Colour: "#8d3f2f", Kind: cloth.Pieces, Width: measure.Typed("50 cm"),
+			Length: measure.Typed("55 cm"), Count: 4, Note: "quarters",
 		},
 		{
-			ID: "cloth-flour-scrap", Name: "Flour sack", Colour: "#efe6d4", Kind: cloth.Pieces, Width: "9 in",
-			Length: "31 in", Count: 1, Note: "left of a cushion",
+			ID: "cloth-flour-scrap", Name: "Flour sack", Colour: "#efe6d4", Kind: cloth.Pieces, Width: measure.Typed("9 in"),
+			Length: measure.Typed("31 in"), Count: 1, Note: "left of a cushion",
 		},
 	}
 }
@@ -208,7 +208,7 @@ func buttonTin() (document.Document, error) {
 	d.Fabrics = []cloth.Fabric{tin, {ID: "light", Name: "Bolster", Colour: "#efe7d6"}}
 	d.Roles[0].Name = "stars"
 	d.Top.Rows, d.Top.Columns = 6, 5
-	d.Supplies = []cloth.Supply{{ID: "cloth-tin-tens", Fabric: "dark", Kind: cloth.Pieces, Width: "10 in", Length: "10 in", Count: 30}}
+	d.Supplies = []cloth.Supply{{ID: "cloth-tin-tens", Fabric: "dark", Kind: cloth.Pieces, Width: measure.Typed("10 in"), Length: measure.Typed("10 in"), Count: 30}}
 	d.Deal = &document.Deal{Seed: 4, Corners: true, Rules: []document.Rule{{Role: d.Roles[0].ID, One: document.OneBlock}}}
 	return d, nil
 }
@@ -263,14 +263,14 @@ func weatherVane() (document.Document, error) {
 	}
 	d.Parts = append(d.Parts, making.Unit{
 		ID: "plain", Name: "Plain block",
-		How: &making.PlainPatch{Role: "between", Width: making.Breadth(width), Height: making.Breadth(width)},
+		How: &making.PlainPatch{Role: "between", Width: making.Typed(width), Height: making.Typed(width)},
 	})
 	block, plain := quilt.Cell{Unit: e.Block}, quilt.Cell{Unit: "plain"}
 	d.Top = quilt.Top{
 		Rows: 5, Columns: 4, Repeat: [][]quilt.Cell{{block, plain}, {plain, block}},
 		Point: &quilt.Point{Role: "between"},
 	}
-	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: d.Roles[0].ID, Width: "4 1/2 in"}}
+	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: d.Roles[0].ID, Width: making.Typed("4 1/2 in")}}
 	return d, nil
 }
 
@@ -289,7 +289,7 @@ func ropeWalk() (document.Document, error) {
 	}
 	d.Roles = append(d.Roles[:2:2], document.Role{ID: "edge", Name: "edge", Fabric: "edge"})
 	d.Top.Rows, d.Top.Columns = 6, 5
-	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: "edge", Width: "3 1/2 in"}}
+	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: "edge", Width: making.Typed("3 1/2 in")}}
 	return d, nil
 }
 
@@ -314,14 +314,14 @@ func harbourSwell() (document.Document, error) {
 		d.Fabrics[i].Name, d.Fabrics[i].Colour = f.Name, f.Colour
 	}
 	swell := &making.Tube{Edge: making.RightEnd} // it ends as it began
-	for i, width := range []making.Breadth{"2 1/2 in", "2 in", "1 1/2 in", "1 in", "1 1/2 in", "2 in"} {
+	for i, width := range []making.Breadth{making.Typed("2 1/2 in"), making.Typed("2 in"), making.Typed("1 1/2 in"), making.Typed("1 in"), making.Typed("1 1/2 in"), making.Typed("2 in")} {
 		swell.Columns = append(swell.Columns, making.OpenedRing{
 			ID: fmt.Sprintf("c%d", i+1), From: d.Parts[0].ID, Width: width, Step: []float64{0, 1, 1, 1, -1, -1}[i],
 		})
 	}
 	d.Parts[1] = making.Unit{ID: "wave", Name: "Swell", How: swell}
 	d.Top.Rows, d.Top.Columns = 3, 5
-	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: "A", Width: "3 1/2 in"}}
+	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: "A", Width: making.Typed("3 1/2 in")}}
 	return d, nil
 }
 

@@ -50,7 +50,7 @@ func (h *holding) caliper() (*caliper.Caliper, error) {
 		into        *measure.Length
 	}{{"bias", h.bias, true, &hand.Bias}, {"spread", h.spread, false, &hand.Spread}, {"resolution", h.resolution, false, &hand.Resolution}, {"drift", h.drift, true, &hand.Drift}} {
 		text, minus := strings.CutPrefix(strings.TrimSpace(one.typed), "-")
-		l, err := measure.Written(text).Length(measure.Inches)
+		l, err := measure.Parse(text, measure.Inches)
 		if err != nil {
 			return nil, fmt.Errorf("--%s: %w", one.what, err)
 		}

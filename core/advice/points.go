@@ -34,7 +34,7 @@ func (b Advice) points() {
 func (b Advice) tips(m making.Made) {
 	s := b.Table.Seam
 	for _, tip := range m.Piece.Tips(piece.Of(2 * s)) {
-		depth, _ := tip.Depth.Length()
+		depth := tip.Depth.Nearest()
 		switch d := depth - s; {
 		case d < -noticed:
 			b.said.Warn("point-cut-off", b.Place(m),
@@ -60,7 +60,7 @@ func (b Advice) misses(m making.Made) {
 		if miss.Over.Owner() != m.Unit.ID {
 			continue
 		}
-		if by, _ := miss.By.Length(); by > noticed {
+		if by := miss.By.Nearest(); by > noticed {
 			b.said.Warn("joints-miss", b.Place(m),
 				fmt.Sprintf("Two seams of %s should meet and miss each other by %s: %s.", m.Unit.Name, b.Say(by),
 					b.between(miss.A, miss.B)), "Make the parts that meet there of one size, or leave it if you mean it.")
@@ -93,7 +93,7 @@ func (b Advice) joints() {
 		one, two := b.Layout.Blocks[j.A.Unit], b.Layout.Blocks[j.B.Unit]
 		ends := piece.Missed(endsOf(j.A, from), endsOf(j.B, to), piece.Of(b.Table.Seam), j.Over)
 		for _, miss := range ends {
-			by, _ := miss.By.Length()
+			by := miss.By.Nearest()
 			key := one.Unit.Name + words + two.Unit.Name
 			if by <= noticed || said[key] {
 				continue

@@ -21,7 +21,7 @@ type Supply struct {
 	Fabric string          `json:"fabric"`
 	Length measure.Written `json:"length" doc:"Along the selvedge; of strips how long they are"`
 	Kind   cloth.Kind      `json:"kind,omitempty" enum:"yardage,strips,pieces" doc:"Yardage when left out"`
-	Width  measure.Written `json:"width,omitempty" doc:"Of one; of yardage its usable width when left out"`
+	Width  measure.Written `json:"width,omitzero" doc:"Of one; of yardage its usable width when left out"`
 	Count  int             `json:"count,omitempty" minimum:"0" maximum:"1000" doc:"How many of these; 1 when left out"`
 }
 
@@ -154,7 +154,7 @@ func withSupplies(d document.Document, supplies []Supply) (document.Document, ma
 	out.Supplies = slices.DeleteFunc(slices.Clone(d.Supplies), func(s cloth.Supply) bool { return there[s.Fabric] })
 	for i, s := range supplies {
 		one := cloth.Supply{
-			ID: fmt.Sprintf("there %d", i+1), Fabric: s.Fabric, Kind: s.Kind, Width: s.Width, Length: s.Length,
+			ID: fmt.Sprintf("there %d", i+1), Fabric: s.Fabric, Kind: s.Kind, Width: s.Width.In(d.Units), Length: s.Length.In(d.Units),
 			Count: s.Count,
 		}
 		if one.Kind == "" {
@@ -163,10 +163,10 @@ func withSupplies(d document.Document, supplies []Supply) (document.Document, ma
 		if one.Count == 0 {
 			one.Count = 1
 		}
-		if one.Width == "" && one.Kind == cloth.Yardage {
+		if !one.Width.Given() && one.Kind == cloth.Yardage {
 			one.Width = d.Cloth.Usable
 			for _, f := range d.Fabrics {
-				if f.ID == s.Fabric && f.Usable != "" {
+				if f.ID == s.Fabric && f.Usable.Given() {
 					one.Width = f.Usable
 				}
 			}
@@ -310,9 +310,8 @@ func (s *search) more(fabric string, columns, rows int) (n int, size string, ok 
 		return 0, "", false
 	}
 	n = sort.Search(n, suffices)
-	w, _ := d.Supplies[at].Width.Length(d.Units)
-	l, _ := d.Supplies[at].Length.Length(d.Units)
-	return n, words.By(s.sewn.Table.Ruler, w, l), !s.purse.empty()
+	one := d.Supplies[at]
+	return n, words.By(s.sewn.Table.Ruler, one.Width.Length(), one.Length.Length()), !s.purse.empty()
 }
 
 // blocks is how many blocks such a quilt has.

@@ -76,10 +76,10 @@ func (b asked) onNarrower(usable measure.Length, fabrics []string) (work.Counted
 	}
 	for i := range d.Fabrics {
 		w := d.Cloth.Usable
-		if d.Fabrics[i].Usable != "" {
+		if d.Fabrics[i].Usable.Given() {
 			w = d.Fabrics[i].Usable
 		}
-		if l, err := w.Length(d.Units); err == nil && l > usable && slices.Contains(fabrics, d.Fabrics[i].ID) {
+		if w.Length() > usable && slices.Contains(fabrics, d.Fabrics[i].ID) {
 			d.Fabrics[i].Usable = measure.Write(usable)
 		}
 	}

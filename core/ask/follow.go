@@ -286,7 +286,7 @@ func (f *following) breadths(id naming.Unit) (list []making.Measured) {
 func (f *following) set(e side, m making.Made, to piece.Num) bool {
 	u := f.unit(e.unit)
 	is := e.of(m.Piece)
-	length, exact := to.Length()
+	length, exact := to.Exact()
 	why := fmt.Sprintf("%s measures %s, and what it meets %s.", m.Unit.Name, f.say(is), f.say(to))
 	f.cannot = problem.Problem{Says: why, Mend: "Mend the seams, or trim to the smallest."}
 	switch {
@@ -340,7 +340,7 @@ func (f *following) lets(a, b piece.Num) bool {
 func (f *following) ease(name, verb string, is, to piece.Num) {
 	fine := measure.Ruler{Units: f.d.Units, Mark: work.SeamMark(f.d.Units)}
 	say := func(n piece.Num) string {
-		l, _ := n.Length()
+		l := n.Nearest()
 		return fine.Print(l)
 	}
 	f.eased = append(f.eased, fmt.Sprintf("%s %s %s and is eased to %s: %s.", name, verb, say(is), say(to), say(between(is, to))))
@@ -381,16 +381,16 @@ func (f *following) cut(u *making.Unit, e side, to piece.Num) bool {
 		if !ok {
 			return false
 		}
-		by, exact := to.Sub(e.of(m.Piece)).Length()
-		l, err := b.Breadth.Length(&f.table)
+		by, exact := to.Sub(e.of(m.Piece)).Exact()
+		l := b.Breadth.Length(&f.table)
 		if b.Finished {
-			l, err = b.Breadth.Finished(&f.table)
+			l = b.Breadth.Finished(&f.table)
 		}
-		if !exact || err != nil || l+by <= 0 {
+		if !exact || b.Breadth.Err() != nil || l+by <= 0 {
 			continue
 		}
 		was := *b.Breadth
-		*b.Breadth = making.Breadth(measure.Write(l + by))
+		*b.Breadth = making.Wide(l + by)
 		if m, ok = making.One(f.d.Parts, u.ID, f.table); ok && e.of(m.Piece) == to {
 			return true
 		}
@@ -410,7 +410,7 @@ func (f *following) measures(u *making.Unit, e side, l measure.Length, should bo
 	}
 	written := measure.Write(l)
 	if should {
-		written = ""
+		written = measure.Written{}
 	}
 	if e.down {
 		one.Height = written
@@ -418,7 +418,7 @@ func (f *following) measures(u *making.Unit, e side, l measure.Length, should bo
 		one.Width = written
 	}
 	u.Measured = &one
-	if one.Width == "" && one.Height == "" {
+	if !one.Width.Given() && !one.Height.Given() {
 		u.Measured = nil
 	}
 	return true
@@ -432,6 +432,5 @@ func index(down bool) int {
 }
 
 func (f *following) say(n piece.Num) string {
-	l, _ := n.Length()
-	return f.table.Ruler.Print(l)
+	return f.table.Ruler.Print(n.Nearest())
 }

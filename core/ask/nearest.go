@@ -21,8 +21,9 @@ func NearTo(d document.Document, width, height measure.Written) ([]Measure, prob
 		at      string
 		written measure.Written
 	}{{"/width", width}, {"/height", height}} {
-		l, err := one.written.Length(d.Units)
-		if err != nil {
+		wished := one.written.In(d.Units)
+		l := wished.Length()
+		if err := wished.Err(); err != nil {
 			problems.Stop("length-unreadable", one.at, err.Error(),
 				"Write how large the quilt should be, such as 60.")
 		} else if l < measure.Inch || l > 10*measure.Yard {

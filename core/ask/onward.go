@@ -83,8 +83,8 @@ type Follow struct {
 // Came is what something measured.
 type Came struct {
 	Step   naming.Step     `json:"step"`
-	Width  measure.Written `json:"width,omitempty" doc:"From side to side; left out for what it should be"`
-	Height measure.Written `json:"height,omitempty" doc:"Up and down; of a strip set across its strips"`
+	Width  measure.Written `json:"width,omitzero" doc:"From side to side; left out for what it should be"`
+	Height measure.Written `json:"height,omitzero" doc:"Up and down; of a strip set across its strips"`
 }
 
 // onward is a question about the ways on.
@@ -105,6 +105,7 @@ func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.P
 	if !ok {
 		return out, *b.Problems
 	}
+	came.Width, came.Height = came.Width.In(d.Units), came.Height.In(d.Units)
 	q := onward{asked: b, came: came, unit: came.Step.Made().Whole(), against: against}
 	if owner := came.Step.Owner(); came.Step == owner.Flat() {
 		q.unit = owner // a set that is measured before it is closed
@@ -136,8 +137,8 @@ func AllowanceFrom(d document.Document, stitched measure.Written, against func(*
 		return WayOn{}, *b.Problems
 	}
 	var problems problem.List
-	l, err := stitched.Length(d.Units)
-	if err != nil || l < measure.Millimetre || l > 2*measure.Inch {
+	l := stitched.In(d.Units).Length()
+	if l < measure.Millimetre || l > 2*measure.Inch {
 		problems.Stop("length-unreadable", "/stitched", fmt.Sprintf("“%s” is no distance from the edge to the stitches.", stitched), "Write it like 1/4 in or 7 mm.")
 		return WayOn{}, problems
 	}
@@ -183,8 +184,8 @@ func (q *onward) read() (problems problem.List) {
 		written measure.Written
 		is      *measure.Length
 	}{{q.came.Width, &q.w}, {q.came.Height, &q.h}} {
-		if l, err := way.written.Length(q.Document.Units); way.written != "" && err == nil {
-			*way.is = l
+		if way.written.Given() && way.written.Err() == nil {
+			*way.is = way.written.Length()
 		}
 	}
 	return problems
@@ -267,12 +268,10 @@ func (q *onward) smallest() {
 		}
 		for _, c := range g.Charts {
 			for _, p := range c.Points {
-				l, err := measure.Written(p.Each).Length(q.Document.Units)
-				switch {
-				case err != nil:
-				case c.Along == work.SideToSide && q.came.Width != "":
+				switch l := p.Each.Length(); {
+				case c.Along == work.SideToSide && q.came.Width.Given():
 					q.w = min(q.w, l/half*half)
-				case (c.Along == work.UpAndDown || c.Along == work.AcrossIts) && q.came.Height != "":
+				case (c.Along == work.UpAndDown || c.Along == work.AcrossIts) && q.came.Height.Given():
 					q.h = min(q.h, l/half*half)
 				}
 			}
@@ -316,15 +315,15 @@ func (q onward) off(w, h measure.Length) string {
 func (q onward) followed(out WayOn, f *following, as *making.Measures) WayOn {
 	w, h := q.made.Piece.Size()
 	u := f.unit(q.unit)
-	f.given = [2]bool{q.came.Width != "", q.came.Height != ""}
-	if q.came.Width != "" && (q.w != w || as.Trimmed) && !q.made.InLength {
+	f.given = [2]bool{q.came.Width.Given(), q.came.Height.Given()}
+	if q.came.Width.Given() && (q.w != w || as.Trimmed) && !q.made.InLength {
 		as.Width = measure.Write(q.w)
 	}
-	if q.came.Height != "" && (q.h != h || as.Trimmed) {
+	if q.came.Height.Given() && (q.h != h || as.Trimmed) {
 		as.Height = measure.Write(q.h)
 	}
 	u.Measured = as
-	if as.Width == "" && as.Height == "" {
+	if !as.Width.Given() && !as.Height.Given() {
 		u.Measured = nil
 	}
 	if q.isBlock() && (f.d.Top.Block != nil || as.Trimmed && len(q.Waits) > 0) { // blocks are laid as large, and what waits for them is released

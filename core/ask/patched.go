@@ -6,7 +6,6 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/making"
-	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
@@ -145,8 +144,8 @@ func (p patcher) unit(list []rect) (naming.Unit, bool) {
 }
 
 func (p patcher) patch(one rect) (naming.Unit, bool) {
-	w, exactW := one.x1.Sub(one.x0).Add(p.s).Add(p.s).Length()
-	h, exactH := one.y1.Sub(one.y0).Add(p.s).Add(p.s).Length()
+	w, exactW := one.x1.Sub(one.x0).Add(p.s).Add(p.s).Exact()
+	h, exactH := one.y1.Sub(one.y0).Add(p.s).Add(p.s).Exact()
 	if !exactW || !exactH {
 		return "", false
 	}
@@ -155,7 +154,7 @@ func (p patcher) patch(one rect) (naming.Unit, bool) {
 		return id, true
 	}
 	return p.add(key, &making.PlainPatch{
-		Role: one.role, Width: making.Breadth(measure.Write(w)), Height: making.Breadth(measure.Write(h)),
+		Role: one.role, Width: making.Wide(w), Height: making.Wide(h),
 	}), true
 }
 

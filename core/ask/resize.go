@@ -59,7 +59,8 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 		return out, problems
 	}
 	d = sizedByFinish(d, &b.Table) // at another size they are other squares
-	want, err := to.Length(d.Units)
+	to = to.In(d.Units)
+	want, err := to.Length(), to.Err()
 	s := b.Table.Seam
 	w, _ := m.Piece.Size()
 	now := w - 2*s
@@ -184,7 +185,7 @@ func (z sizer) at(by measure.Length) (resized, error) {
 	s := z.table.Seam
 	for i, one := range measured(z.table, out.document) {
 		l, _ := scale(z.sizes[i].finished, by, z.now)
-		*one.set = making.Breadth(measure.Write(l + one.holds))
+		*one.set = making.Wide(l + one.holds)
 	}
 	strip, _ := scale(z.table.Strip-2*s, by, z.now)
 	out.document.Strip = measure.Write(strip + 2*s)
@@ -215,11 +216,7 @@ func measured(t *making.Table, d document.Document) []thing {
 	var list []thing
 	for _, u := range d.Parts {
 		for _, m := range making.Breadths(u.How) {
-			if m.Breadth.InStrips() {
-				continue
-			}
-			l, err := m.Breadth.Length(t)
-			if err != nil {
+			if m.Breadth.InStrips() || m.Breadth.Err() != nil {
 				continue
 			}
 			one := thing{name: u.Name, holds: 2 * t.Seam, cut: 2 * t.Seam, set: m.Breadth}
@@ -229,7 +226,7 @@ func measured(t *making.Table, d document.Document) []thing {
 			case m.Half:
 				one.holds, one.cut = t.Seam, t.Seam
 			}
-			one.finished = l - one.holds
+			one.finished = m.Breadth.Length(t) - one.holds
 			list = append(list, one)
 		}
 	}

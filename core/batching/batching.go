@@ -335,7 +335,7 @@ func finishing(l quilt.Layout) []Batch {
 
 // mitre is how long a seam on the diagonal of a strip is.
 func mitre(width measure.Length) measure.Length {
-	l, _ := piece.Of(width).TimesRoot2().Length()
+	l := piece.Of(width).TimesRoot2().Nearest()
 	return l
 }
 

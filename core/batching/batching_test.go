@@ -26,7 +26,7 @@ func TestABatchTakesOnlyWhatWasMadeBefore(t *testing.T) {
 	for _, e := range list {
 		d := e.Document
 		role := d.Roles[0].ID
-		d.Top.Borders = []quilt.Border{{ID: "around", Name: "around", Role: role, Width: "3 in", Corners: role}}
+		d.Top.Borders = []quilt.Border{{ID: "around", Name: "around", Role: role, Width: making.Typed("3 in"), Corners: role}}
 		d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: role}, &quilt.Binding{Role: role}
 		w, ok := work.Of(d)
 		if !ok {

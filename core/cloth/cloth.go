@@ -21,7 +21,7 @@ type Fabric struct {
 	Prints int             `json:"prints,omitempty" minimum:"0" maximum:"500" doc:"Of an assortment that is not listed: how many prints it is, each cut for an even share"`
 	List   []Swatch        `json:"assortment,omitempty" maxItems:"500" doc:"Of an assortment: its prints, one by one"`
 	Motif  *Repeat         `json:"motif,omitempty" doc:"How far the motifs to centre lie apart"`
-	Usable measure.Written `json:"usable,omitempty" doc:"Usable width without selvedges, where it differs from the project's"`
+	Usable measure.Written `json:"usable,omitzero" doc:"Usable width without selvedges, where it differs from the project's"`
 }
 
 // Repeat is how far apart the motifs of a print lie.
@@ -109,9 +109,8 @@ type Shelf struct {
 	have    map[string][]Have            // by fabric
 }
 
-// Check looks at every fabric and role. usable is the project's width, which a fabric may override; units is what a
-// bare number means.
-func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.Units, problems *problem.List) Shelf {
+// Check looks at every fabric and role. usable is the project's width, which a fabric may override.
+func Check(fabrics []Fabric, roles []Role, usable measure.Length, problems *problem.List) Shelf {
 	s := Shelf{
 		fabrics: map[string]Fabric{}, roles: map[string]Role{}, usable: map[string]measure.Length{},
 		motifs: map[string][2]measure.Length{},
@@ -130,17 +129,16 @@ func Check(fabrics []Fabric, roles []Role, usable measure.Length, units measure.
 		}
 		f.check(at, problems)
 		widths[f.ID] = usable
-		if f.Usable != "" {
-			w, err := f.Usable.Length(units)
-			if err != nil {
+		if f.Usable.Given() {
+			if err := f.Usable.Err(); err != nil {
 				problems.Stop("length-unreadable", at+"/usable", err.Error(),
 					"Write the width of the cloth between the selvedges.")
 			} else {
-				widths[f.ID] = w
+				widths[f.ID] = f.Usable.Length()
 			}
 		}
 		if f.Motif != nil && f.Print == Motif {
-			s.motifs[f.ID] = f.Motif.apart(at+"/motif", widths[f.ID], units, problems)
+			s.motifs[f.ID] = f.Motif.apart(at+"/motif", widths[f.ID], problems)
 		}
 		s.fabrics[f.ID] = f
 	}
@@ -188,14 +186,14 @@ func (f Fabric) check(at string, problems *problem.List) {
 }
 
 // apart reads how far motifs lie apart, across and along cloth of a width.
-func (m Repeat) apart(at string, wide measure.Length, units measure.Units, problems *problem.List) [2]measure.Length {
+func (m Repeat) apart(at string, wide measure.Length, problems *problem.List) [2]measure.Length {
 	var apart [2]measure.Length
 	for k, one := range []struct {
 		at      string
 		written measure.Written
 	}{{"/across", m.Across}, {"/along", m.Along}} {
-		l, err := one.written.Length(units)
-		switch {
+		l := one.written.Length()
+		switch err := one.written.Err(); {
 		case err != nil:
 			problems.Stop("length-unreadable", at+one.at, err.Error(),
 				"Write how far its motifs lie apart, such as 6.")

@@ -33,8 +33,8 @@ func TestLightnessOfKnownColours(t *testing.T) {
 func TestRolesFindTheirFabricAndItsWidth(t *testing.T) {
 	var problems problem.List
 	shelf := Check(
-		[]Fabric{{ID: "a", Name: "A", Colour: "#111111"}, {ID: "b", Name: "B", Colour: "#eeeeee", Usable: "21"}},
-		[]Role{{ID: "dark", Fabric: "a"}, {ID: "light", Fabric: "b"}}, 40*measure.Inch, measure.Inches, &problems)
+		[]Fabric{{ID: "a", Name: "A", Colour: "#111111"}, {ID: "b", Name: "B", Colour: "#eeeeee", Usable: measure.Typed("21")}},
+		[]Role{{ID: "dark", Fabric: "a"}, {ID: "light", Fabric: "b"}}, 40*measure.Inch, &problems)
 	if len(problems) > 0 {
 		t.Fatal(problems)
 	}
@@ -58,11 +58,11 @@ func TestBadFabricsAreSaidAtTheirPlace(t *testing.T) {
 		[]Fabric{
 			{ID: "a", Name: "A", Colour: "#111111"},
 			{ID: "a", Name: "B", Colour: "#111111"},
-			{ID: "c", Colour: "red", Usable: "wide"},
+			{ID: "c", Colour: "red", Usable: measure.Typed("wide")},
 			{Name: "D", Colour: "#12345"},
 		},
 		[]Role{{ID: "x", Fabric: "a"}, {ID: "x", Fabric: "a"}, {ID: "y", Fabric: "none"}}, 40*measure.Inch,
-		measure.Inches, &problems)
+		&problems)
 	want := map[string]bool{
 		"/fabrics/1/id": true, "/fabrics/2/name": true, "/fabrics/2/colour": true,
 		"/fabrics/2/usable": true, "/fabrics/3/id": true, "/roles/1/id": true, "/roles/2/fabric": true,

@@ -14,12 +14,12 @@ type Pack struct {
 // Packs lists the usual ones (common practice).
 func Packs() []Pack {
 	return []Pack{
-		{"Stack of 10″ squares", Pieces, "10 in", "10 in", 42},
-		{"Stack of 5″ squares", Pieces, "5 in", "5 in", 42},
-		{"Stack of 2½″ squares", Pieces, "2 1/2 in", "2 1/2 in", 42},
-		{"Roll of 2½″ strips", Strips, "2 1/2 in", "42 in", 40},
-		{"Quarters of a yard, cut square", Pieces, "18 in", "21 in", 1},
-		{"Eighths of a yard, cut square", Pieces, "9 in", "21 in", 1},
-		{"Wide cloth for a backing", Yardage, "108 in", "", 1},
+		{"Stack of 10″ squares", Pieces, measure.Typed("10 in"), measure.Typed("10 in"), 42},
+		{"Stack of 5″ squares", Pieces, measure.Typed("5 in"), measure.Typed("5 in"), 42},
+		{"Stack of 2½″ squares", Pieces, measure.Typed("2 1/2 in"), measure.Typed("2 1/2 in"), 42},
+		{"Roll of 2½″ strips", Strips, measure.Typed("2 1/2 in"), measure.Typed("42 in"), 40},
+		{"Quarters of a yard, cut square", Pieces, measure.Typed("18 in"), measure.Typed("21 in"), 1},
+		{"Eighths of a yard, cut square", Pieces, measure.Typed("9 in"), measure.Typed("21 in"), 1},
+		{"Wide cloth for a backing", Yardage, measure.Typed("108 in"), measure.Written{}, 1},
 	}
 }

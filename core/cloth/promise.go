@@ -63,13 +63,11 @@ func Keep(mine []Supply, shelf []Holding, others []Promise, problems *problem.Li
 // Title is what a holding is called with its size.
 func (h Holding) Title() string {
 	ruler := measure.Ruler{Units: measure.Inches, Mark: measure.Inch / 16}
-	if strings.Contains(string(h.Width), "cm") || strings.Contains(string(h.Width), "mm") {
+	if strings.Contains(h.Width.String(), "cm") || strings.Contains(h.Width.String(), "mm") {
 		ruler = measure.Ruler{Units: measure.Centimetres, Mark: measure.Millimetre}
 	}
-	w, err1 := h.Width.Length(ruler.Units)
-	l, err2 := h.Length.Length(ruler.Units)
-	if err1 != nil || err2 != nil {
+	if h.Width.Err() != nil || h.Length.Err() != nil {
 		return h.Name
 	}
-	return fmt.Sprintf("%s, %s × %s", h.Name, ruler.Print(w), ruler.Print(l))
+	return fmt.Sprintf("%s, %s × %s", h.Name, ruler.Print(h.Width.Length()), ruler.Print(h.Length.Length()))
 }

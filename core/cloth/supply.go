@@ -70,14 +70,13 @@ func (h *Holding) Check(units measure.Units) problem.List {
 	if h.Count < 0 || h.Count > 1000 {
 		problems.Stop("count", "/count", fmt.Sprintf("There cannot be %d of it.", h.Count), "Write 0 to 1000.")
 	}
-	sized(h.Kind, &h.Width, &h.Length, units, "", &problems)
+	h.Width, h.Length = h.Width.In(units), h.Length.In(units)
+	sized(h.Kind, h.Width, h.Length, units, "", &problems)
 	return problems
 }
 
 // sized checks the size of a piece of cloth.
-func sized(kind Kind, width, length *measure.Written, units measure.Units, at string, problems *problem.List) (w,
-	l measure.Length,
-) {
+func sized(kind Kind, width, length measure.Written, units measure.Units, at string, problems *problem.List) {
 	switch kind {
 	case Yardage, Strips, Pieces:
 	default:
@@ -87,21 +86,17 @@ func sized(kind Kind, width, length *measure.Written, units measure.Units, at st
 	ruler := measure.Ruler{Units: units, Mark: 1}
 	for _, one := range []struct {
 		at      string
-		written *measure.Written
-		into    *measure.Length
-	}{{at + "/width", width, &w}, {at + "/length", length, &l}} {
-		got, err := one.written.Length(units)
-		switch {
+		written measure.Written
+	}{{at + "/width", width}, {at + "/length", length}} {
+		got := one.written.Length()
+		switch err := one.written.Err(); {
 		case err != nil:
 			problems.Stop("length-unreadable", one.at, err.Error(), "Write how large it is, such as 18 in or 1 1/4 yd.")
 		case got < measure.Inch/2 || got > 100*measure.Yard:
 			problems.Stop("too-small", one.at, fmt.Sprintf("A piece of cloth does not measure %s.", ruler.Print(got)),
 				"Measure it again.")
-		default:
-			*one.written, *one.into = measure.Write(got), got
 		}
 	}
-	return w, l
 }
 
 // How much cloth of the shelf one quilt may be promised: so many different supplies, and so many lengths of cloth in all.
@@ -145,8 +140,8 @@ func (s *Shelf) Supply(list []Supply, units measure.Units, problems *problem.Lis
 				return
 			}
 		}
-		w, l := sized(one.Kind, &one.Width, &one.Length, units, at, problems)
-		s.have[one.Fabric] = append(s.have[one.Fabric], Have{one, w, l})
+		sized(one.Kind, one.Width, one.Length, units, at, problems)
+		s.have[one.Fabric] = append(s.have[one.Fabric], Have{one, one.Width.Length(), one.Length.Length()})
 	}
 }
 

@@ -21,7 +21,7 @@ func onTable(t *testing.T, units ...making.Unit) (*making.Table, []making.Made, 
 	t.Helper()
 	var problems problem.List
 	shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456"}}, []cloth.Role{{ID: "A", Fabric: "f"}},
-		40*in, measure.Inches, &problems)
+		40*in, &problems)
 	tb := making.Table{
 		Units: measure.Inches, Seam: in / 4, Strip: 5 * in / 2,
 		Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2, Usable: shelf.Usable,
@@ -41,8 +41,8 @@ func onTable(t *testing.T, units ...making.Unit) (*making.Table, []making.Made, 
 
 func patch(w, h string) making.Unit {
 	return making.Unit{ID: "p", Name: "p", How: &making.PlainPatch{
-		Role: "A", Width: making.Breadth(w),
-		Height: making.Breadth(h),
+		Role: "A", Width: making.Typed(w),
+		Height: making.Typed(h),
 	}}
 }
 
@@ -79,7 +79,7 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 		lines := map[naming.Step]demand.Line{}
 		for i := range 1 + rng.Intn(5) {
 			id := string(rune('p' + i))
-			size := func() making.Breadth { return making.Breadth(measure.Write(measure.Length(6+rng.Intn(150)) * in / 8)) }
+			size := func() making.Breadth { return making.Wide(measure.Length(6+rng.Intn(150)) * in / 8) }
 			units = append(units, making.Unit{
 				ID: naming.Unit(id), Name: id,
 				How: &making.PlainPatch{Role: "A", Width: size(), Height: size()},
@@ -167,7 +167,7 @@ func TestPatchesShareStrips(t *testing.T) {
 	unit := func(id, w, h string) making.Unit {
 		return making.Unit{
 			ID: naming.Unit(id), Name: id,
-			How: &making.PlainPatch{Role: "A", Width: making.Breadth(w), Height: making.Breadth(h)},
+			How: &making.PlainPatch{Role: "A", Width: making.Typed(w), Height: making.Typed(h)},
 		}
 	}
 	tb, made, shelf := onTable(t, unit("p", "4 1/2", "4 1/2"), unit("q", "4 1/2", "2 1/2"))
@@ -196,7 +196,7 @@ func TestADirectionIsKept(t *testing.T) {
 		tb, made, _ := onTable(t, patch(c.w, c.h))
 		var problems problem.List
 		shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456", Print: c.print}},
-			[]cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
+			[]cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, &problems)
 		s := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: 17}}, tb, shelf,
 			Buying{Step: measure.Yard / 8}, nil, Dealt{}).Fabrics[0].Strips[0]
 		if s.Cut != c.width || s.Patches.Cuts[0].Against != c.against {
@@ -225,7 +225,7 @@ func TestSubCutsOfOneSetShareIt(t *testing.T) {
 		{ID: "b", Role: "A"},
 	}}}
 	cut := func(id, w string) making.Unit {
-		return making.Unit{ID: naming.Unit(id), Name: id, How: &making.SubCut{From: "s", Width: making.Breadth(w)}}
+		return making.Unit{ID: naming.Unit(id), Name: id, How: &making.SubCut{From: "s", Width: making.Typed(w)}}
 	}
 	tb, made, shelf := onTable(t, set, cut("x", "6 1/2"), cut("y", "2 1/2"), cut("z", "3 1/2"))
 	p := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"x": {Need: 7}, "y": {Need: 12}, "z": {Need: 0}}, tb,
@@ -256,9 +256,9 @@ func TestMotifsAreCutFromWholeRepeats(t *testing.T) {
 		var problems problem.List
 		f := cloth.Fabric{
 			ID: "f", Name: "F", Colour: "#123456", Print: cloth.Motif,
-			Motif: &cloth.Repeat{Across: "6 in", Along: "8 in"},
+			Motif: &cloth.Repeat{Across: measure.Typed("6 in"), Along: measure.Typed("8 in")},
 		}
-		shelf := cloth.Check([]cloth.Fabric{f}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
+		shelf := cloth.Check([]cloth.Fabric{f}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, &problems)
 		s := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: c.n}}, tb, shelf,
 			Buying{Step: measure.Yard / 8}, nil, Dealt{}).Fabrics[0].Strips[0]
 		if a := s.Patches.Cuts[0]; len(problems) > 0 || s.Cut != c.width || a.Cut != c.cut || s.Count != c.strips ||
@@ -268,13 +268,13 @@ func TestMotifsAreCutFromWholeRepeats(t *testing.T) {
 		}
 	}
 	for _, bad := range []cloth.Repeat{
-		{Across: "wide", Along: "8 in"},
-		{Across: "6 in", Along: "0"},
-		{Across: "50 in", Along: "8 in"},
+		{Across: measure.Typed("wide"), Along: measure.Typed("8 in")},
+		{Across: measure.Typed("6 in"), Along: measure.Typed("0")},
+		{Across: measure.Typed("50 in"), Along: measure.Typed("8 in")},
 	} {
 		var problems problem.List
 		cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456", Print: cloth.Motif, Motif: &bad}}, nil,
-			40*in, measure.Inches, &problems)
+			40*in, &problems)
 		if len(problems) != 1 {
 			t.Errorf("%+v: %v", bad, problems)
 		}

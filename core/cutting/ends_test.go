@@ -13,7 +13,7 @@ import (
 )
 
 func square(id string, side measure.Length) making.Unit {
-	w := making.Breadth(measure.Write(side))
+	w := making.Wide(side)
 	return making.Unit{ID: naming.Unit(id), Name: id, How: &making.PlainPatch{Role: "A", Width: w, Height: w}}
 }
 

@@ -29,7 +29,7 @@ func TestAnAssortmentGivesEvenShares(t *testing.T) {
 		shelf := cloth.Check([]cloth.Fabric{{
 			ID: "f", Name: "F", Colour: "#123456", Print: cloth.Assorted,
 			Prints: c.prints,
-		}}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, measure.Inches, &problems)
+		}}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, &problems)
 		p := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: c.squares}}, tb, shelf,
 			Buying{Step: measure.Yard / 8}, nil, Dealt{})
 		f := p.Fabrics[0]

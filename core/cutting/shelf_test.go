@@ -57,7 +57,7 @@ func fromShelf(t testing.TB, patches, pieces [][3]int, kind cloth.Kind) Plan {
 	t.Helper()
 	var problems problem.List
 	shelf := cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456"}}, []cloth.Role{{ID: "A", Fabric: "f"}},
-		79*half, measure.Inches, &problems)
+		79*half, &problems)
 	var supplies []cloth.Supply
 	for i, one := range pieces {
 		supplies = append(supplies, cloth.Supply{
@@ -75,8 +75,8 @@ func fromShelf(t testing.TB, patches, pieces [][3]int, kind cloth.Kind) Plan {
 	for i, p := range patches {
 		id := naming.Of(fmt.Sprint("p", i))
 		units = append(units, making.Unit{ID: id, Name: string(id), How: &making.PlainPatch{
-			Role: "A", Width: making.Breadth(measure.Write(measure.Length(p[0]) * half)),
-			Height: making.Breadth(measure.Write(measure.Length(p[1]) * half)),
+			Role: "A", Width: making.Wide(measure.Length(p[0]) * half),
+			Height: making.Wide(measure.Length(p[1]) * half),
 		}})
 		lines[id.Step()] = demand.Line{Need: p[2]}
 	}

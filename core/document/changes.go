@@ -150,8 +150,8 @@ func (t *telling) measured(u making.Unit) {
 	var sizes []string
 	if m := u.Measured; m != nil {
 		for _, w := range []measure.Written{m.Width, m.Height} {
-			if w != "" {
-				sizes = append(sizes, string(w))
+			if w.Given() {
+				sizes = append(sizes, w.String())
 			}
 		}
 	}

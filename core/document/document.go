@@ -4,10 +4,12 @@ package document
 
 import (
 	"bytes"
+	"encoding"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
+	"reflect"
 	"strings"
 
 	"vicis/core/cloth"
@@ -72,7 +74,7 @@ type Cloth struct {
 	Squaring measure.Written `json:"squaring" doc:"Lost at the end of each strip, strip set and length of cloth when it is squared up"`
 	Every    int             `json:"every,omitempty" minimum:"0" maximum:"100" doc:"Sub-cuts after which the end is squared up again; never when left out"`
 	Shrinks  int             `json:"shrinks,omitempty" minimum:"0" maximum:"25" doc:"So many in a hundred of its length are lost when the cloth is washed before it is cut"`
-	Margin   measure.Written `json:"margin,omitempty" doc:"Bought beyond what the plan cuts, of every fabric"`
+	Margin   measure.Written `json:"margin,omitzero" doc:"Bought beyond what the plan cuts, of every fabric"`
 }
 
 // MostBytes is how large a document may be.
@@ -119,7 +121,11 @@ func explain(err error) string {
 	case errors.As(err, &syntax):
 		return fmt.Sprintf("broken JSON at character %d", syntax.Offset)
 	case errors.As(err, &kind):
-		return fmt.Sprintf("“%s” is a %s where a %s belongs", kind.Field, kind.Value, kind.Type.Kind())
+		wanted := kind.Type.Kind()
+		if kind.Type.Implements(reflect.TypeFor[encoding.TextMarshaler]()) {
+			wanted = reflect.String
+		}
+		return fmt.Sprintf("“%s” is a %s where a %s belongs", kind.Field, kind.Value, wanted)
 	case errors.Is(err, io.ErrUnexpectedEOF):
 		return "it ends in the middle"
 	}
@@ -138,99 +144,62 @@ func (d *Document) normalise(problems *problem.List) {
 	if d.Press != nil {
 		d.Press.modern(d.Old())
 	}
-	for _, w := range d.written() {
-		if l, err := w.Length(d.Units); err == nil {
-			*w = measure.Write(l)
-		}
-	}
 	for i := range d.Parts {
-		if m := d.Parts[i].Measured; m != nil {
-			for _, w := range []*measure.Written{&m.Width, &m.Height} {
-				if l, err := w.Length(d.Units); err == nil {
-					*w = measure.Write(l)
-				}
-			}
-		}
 		for _, b := range making.Breadths(d.Parts[i].How) {
 			d.finish(b)
-			if c, err := b.Breadth.Canonical(d.Units); err == nil && *b.Breadth != "" {
-				*b.Breadth = c
+		}
+	}
+	lengths(reflect.ValueOf(d).Elem(), d.Units)
+}
+
+// lengths puts every length and breadth of a value in its canonical text.
+func lengths(v reflect.Value, rule measure.Units) {
+	switch v.Kind() {
+	case reflect.Pointer, reflect.Interface:
+		if !v.IsNil() {
+			lengths(v.Elem(), rule)
+		}
+	case reflect.Slice:
+		for i := range v.Len() {
+			lengths(v.Index(i), rule)
+		}
+	case reflect.Struct:
+		switch w := v.Addr().Interface().(type) {
+		case *measure.Written:
+			*w = w.In(rule)
+		case *making.Breadth:
+			*w = w.In(rule)
+		case encoding.TextMarshaler: // another value with a text of its own
+		default:
+			for i := range v.NumField() {
+				if v.Type().Field(i).IsExported() {
+					lengths(v.Field(i), rule)
+				}
 			}
-		}
-	}
-	if s := d.Top.Sashing; s != nil && s.Width != "" {
-		if c, err := s.Width.Canonical(d.Units); err == nil {
-			s.Width = c
-		}
-	}
-	if b := d.Top.Binding; b != nil && b.Width != "" {
-		if c, err := b.Width.Canonical(d.Units); err == nil {
-			b.Width = c
-		}
-	}
-	for i := range d.Top.Borders {
-		if c, err := d.Top.Borders[i].Width.Canonical(d.Units); err == nil {
-			d.Top.Borders[i].Width = c
 		}
 	}
 }
 
 // finish reads a size that was written as it is cut, such as 5 unfinished: without its allowances where it is meant so.
 func (d *Document) finish(b making.Measured) {
-	text, with := strings.CutSuffix(strings.TrimSpace(string(*b.Breadth)), "unfinished")
-	l, err := measure.Written(text).Length(d.Units)
-	stitched, bad := d.Seam.Stitched.Length(d.Units)
-	fold, worse := d.Seam.Fold.Length(d.Units)
-	if !with || err != nil || bad != nil || worse != nil {
+	text, with := strings.CutSuffix(strings.TrimSpace(b.Breadth.String()), "unfinished")
+	if !with {
 		return
 	}
-	switch seam := stitched + fold; {
+	size, stitched, fold := measure.Typed(text).In(d.Units), d.Seam.Stitched.In(d.Units), d.Seam.Fold.In(d.Units)
+	if errors.Join(size.Err(), stitched.Err(), fold.Err()) != nil {
+		return
+	}
+	l := size.Length()
+	switch seam := stitched.Length() + fold.Length(); {
 	case b.Half:
 		l -= seam
 	case b.Finished:
 		l -= 2 * seam
 	}
 	if l > 0 {
-		*b.Breadth = making.Breadth(measure.Write(l))
+		*b.Breadth = making.Wide(l)
 	}
-}
-
-func (d *Document) written() []*measure.Written {
-	list := []*measure.Written{&d.Ruler, &d.Seam.Stitched, &d.Seam.Fold, &d.Cloth.Usable, &d.Cloth.Squaring, &d.Strip}
-	if d.Settings.Longest != "" {
-		list = append(list, &d.Settings.Longest)
-	}
-	for _, w := range []*measure.Written{&d.Settings.Stitch, &d.Settings.Short, &d.Cloth.Margin} {
-		if *w != "" {
-			list = append(list, w)
-		}
-	}
-	if p := d.Top.Point; p != nil && p.Larger != "" {
-		list = append(list, &p.Larger)
-	}
-	if b := d.Top.Backing; b != nil && b.Overhang != "" {
-		list = append(list, &b.Overhang)
-	}
-	for _, m := range []*quilt.Measured{d.Top.Measured, d.Top.Block} {
-		if m != nil {
-			list = append(list, &m.Width, &m.Height)
-		}
-	}
-	for i := range d.Seam.Tests {
-		list = append(list, &d.Seam.Tests[i].Cut, &d.Seam.Tests[i].Measured)
-	}
-	for i := range d.Supplies {
-		list = append(list, &d.Supplies[i].Width, &d.Supplies[i].Length)
-	}
-	for i := range d.Fabrics {
-		if m := d.Fabrics[i].Motif; m != nil {
-			list = append(list, &m.Across, &m.Along)
-		}
-		if d.Fabrics[i].Usable != "" {
-			list = append(list, &d.Fabrics[i].Usable)
-		}
-	}
-	return list
 }
 
 // Write writes a document as indented JSON. Read gives the same document back.

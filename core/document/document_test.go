@@ -20,7 +20,7 @@ func TestLengthsAreWrittenWithTheirUnit(t *testing.T) {
 	if len(problems) > 0 {
 		t.Fatal(problems)
 	}
-	if d.Strip != "2 1/2 in" || d.Cloth.Squaring != "1/2 in" || d.Top.Borders[0].Width != "3 1/2 in" {
+	if d.Strip.String() != "2 1/2 in" || d.Cloth.Squaring.String() != "1/2 in" || d.Top.Borders[0].Width.String() != "3 1/2 in" {
 		t.Errorf("strip %q, squaring %q, border %q", d.Strip, d.Cloth.Squaring, d.Top.Borders[0].Width)
 	}
 	data, err := Write(d)
@@ -38,7 +38,7 @@ func TestLengthsAreWrittenWithTheirUnit(t *testing.T) {
 
 func TestWhatIsTypedIsNotLostWhenItIsNonsense(t *testing.T) {
 	d, problems := Read([]byte(strings.Replace(small, `"2½"`, `"two and a half"`, 1)))
-	if problems.Stopped() || d.Strip != "two and a half" {
+	if problems.Stopped() || d.Strip.String() != "two and a half" {
 		t.Errorf("%q, %v", d.Strip, problems)
 	}
 }
@@ -198,7 +198,7 @@ func TestUnfinishedIsReadAsFinished(t *testing.T) {
 		}
 		var got []string
 		for _, b := range making.Breadths(d.Parts[0].How) {
-			got = append(got, string(*b.Breadth))
+			got = append(got, b.Breadth.String())
 		}
 		if strings.Join(got, "|") != c.want {
 			t.Errorf("%s is read as %v", c.how, got)

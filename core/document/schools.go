@@ -45,10 +45,10 @@ type Settings struct {
 	Hand    string          `json:"hand" enum:"right,left" doc:"The hand that holds the cutter"`
 	Buy     string          `json:"buy" enum:"yd,m" doc:"How the shop sells cloth"`
 	Layers  int             `json:"layers" minimum:"1" maximum:"8" doc:"Strips or sets that are stacked to be cut across"`
-	Longest measure.Written `json:"longest,omitempty" doc:"The longest ruler; 24 in, or 60 cm, when left out"`
+	Longest measure.Written `json:"longest,omitzero" doc:"The longest ruler; 24 in, or 60 cm, when left out"`
 	Paper   string          `json:"paper" enum:"a4,letter"`
-	Stitch  measure.Written `json:"stitch,omitempty" doc:"How long stitches usually are; 2.1 to 2.5 mm when left out"`
-	Short   measure.Written `json:"short,omitempty" doc:"How long short ones are, where a seam is cut through later; 1.3 to 1.7 mm when left out"`
+	Stitch  measure.Written `json:"stitch,omitzero" doc:"How long stitches usually are; 2.1 to 2.5 mm when left out"`
+	Short   measure.Written `json:"short,omitzero" doc:"How long short ones are, where a seam is cut through later; 1.3 to 1.7 mm when left out"`
 	PerSeam int             `json:"perSeam" minimum:"200" maximum:"500" doc:"Thread that a seam takes at usual stitches, upper and lower together, per cent of its length"`
 	Bobbin  int             `json:"bobbin" minimum:"5" maximum:"500" doc:"Metres of thread on a full bobbin"`
 	Times   string          `json:"times" enum:"told,hidden" doc:"Whether pace, time left and thread are told"`
@@ -89,6 +89,9 @@ func (d *Document) fill() {
 	for i := range d.Top.Borders {
 		if b := &d.Top.Borders[i]; strings.TrimSpace(b.Name) == "" { // what is said of it needs a name
 			b.Name = fmt.Sprintf("border %d", i+1)
+		}
+		if !d.Top.Borders[i].Width.Given() {
+			d.Top.Borders[i].Width = making.Breadth{}.Canonical()
 		}
 	}
 	if d.Schools.Press == "" {

@@ -16,8 +16,7 @@ func (b Drawing) Quilt() Layout {
 	w, h := l.Finished()
 	out.W, out.H = Round(w.Inches()), Round(h.Inches())
 	if m := b.Plain.Block; m != nil {
-		across, _ := m.Width.Length(b.Document.Units)
-		down, _ := m.Height.Length(b.Document.Units)
+		across, down := m.Size()
 		out.Says = "Drawn as planned; sizes follow the block that was measured, " + words.By(b.Table.Ruler, across, down) + "."
 	}
 	for unit := range l.Blocks {

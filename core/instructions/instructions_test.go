@@ -9,6 +9,8 @@ import (
 	"vicis/core/document"
 	"vicis/core/instructions"
 	"vicis/core/library"
+	"vicis/core/making"
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/quilt"
 	"vicis/core/work"
@@ -126,11 +128,11 @@ func TestRowsOnPointMeetSeamToSeam(t *testing.T) {
 func TestSashingSewnEndToEndFollowsTheBlock(t *testing.T) {
 	d := block(t, "Checker from a panel")
 	d.Top.Rows, d.Top.Columns = 3, 3
-	d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Width: "1 strip"}
+	d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Width: making.Typed("1 strip")}
 	for _, c := range []struct {
 		block *quilt.Measured
 		long  float64
-	}{{nil, 112.5}, {&quilt.Measured{Width: "36 5/8 in", Height: "3 5/8 in"}, 112.875}} {
+	}{{nil, 112.5}, {&quilt.Measured{Width: measure.Typed("36 5/8 in"), Height: measure.Typed("3 5/8 in")}, 112.875}} {
 		d.Top.Block = c.block
 		s := sheetOf(t, d)
 		if l := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Step == naming.SashLevel.Step() })]; l.Do != instructions.EndToEnd || l.Long != c.long || l.Times != 2 {
@@ -146,7 +148,7 @@ func TestSquaredUpToWhatWasMeasured(t *testing.T) {
 	for _, c := range []struct {
 		block *quilt.Measured
 		wide  float64
-	}{{nil, 6.5}, {&quilt.Measured{Width: "6 3/8 in", Height: "6 3/8 in"}, 6.375}} {
+	}{{nil, 6.5}, {&quilt.Measured{Width: measure.Typed("6 3/8 in"), Height: measure.Typed("6 3/8 in")}, 6.375}} {
 		d.Top.Block = c.block
 		s := sheetOf(t, d)
 		l := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Do == instructions.Square })]

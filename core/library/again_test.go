@@ -214,7 +214,7 @@ func TestWhatIsCutAgainAgainstShapely(t *testing.T) {
 // seededCut cuts a block by lines of every kind, and lays its parts so that they fit.
 func seededCut(r *rand.Rand, block naming.Unit) (making.Unit, [][]making.GridCell) {
 	eighths := func(least, most int) making.Breadth {
-		return making.Breadth(strconv.Itoa(least+r.IntN(most-least)) + "/8 in")
+		return making.Typed(strconv.Itoa(least+r.IntN(most-least)) + "/8 in")
 	}
 	knife := func(near, far making.Origin) (k making.Knife, n int) {
 		switch r.IntN(5) {
@@ -292,8 +292,8 @@ func TestWhatIsCutAgainMeasures(t *testing.T) {
 	}
 	// Measured 12⅝″: 4¼, 4⅛, 4¼, and the block 1″ less than that.
 	d := entryOf(t, "pinwheel-in-thirds")
-	unitOf(t, d, "half").How.(*making.HalfSquare).Finished = "6 in"
-	unitOf(t, d, "parts").How.(*making.CutAgain).Measured = &making.Came{Width: "12 5/8", Height: "12 5/8"}
+	unitOf(t, d, "half").How.(*making.HalfSquare).Finished = making.Typed("6 in")
+	unitOf(t, d, "parts").How.(*making.CutAgain).Measured = &making.Came{Width: measure.Typed("12 5/8"), Height: measure.Typed("12 5/8")}
 	w, ok := work.Of(d)
 	if !ok {
 		t.Fatal(*w.Problems)
@@ -357,13 +357,13 @@ func cutTo(t *testing.T, id, strip, by string) *work.Work {
 		switch how := d.Parts[i].How.(type) {
 		case *making.StripSet:
 			for j := range how.Strips {
-				how.Strips[j].Width = making.Breadth(strip + " in")
+				how.Strips[j].Width = making.Typed(strip + " in")
 			}
 		case *making.SubCut:
-			how.Width = making.Breadth(strip + " in")
+			how.Width = making.Typed(strip + " in")
 		case *making.CutAgain:
 			if by != "" {
-				how.Upright.Lines[0].By, how.Level.Lines[0].By = making.Breadth(by+" in"), making.Breadth(by+" in")
+				how.Upright.Lines[0].By, how.Level.Lines[0].By = making.Typed(by+" in"), making.Typed(by+" in")
 			}
 		}
 	}

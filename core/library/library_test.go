@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/ask"
 	"vicis/core/document"
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/problem"
@@ -80,7 +81,7 @@ func TestEveryBlockCanBeResized(t *testing.T) {
 	}
 	for _, e := range list {
 		for _, to := range []string{"5", "12", "9 1/2"} {
-			r, problems := ask.Resize(e.Document, e.Block, measure.Written(to))
+			r, problems := ask.Resize(e.Document, e.Block, measure.Typed(to))
 			if aPart(e, problems) {
 				continue
 			}
@@ -115,7 +116,7 @@ func TestResizedBlocksFinishAsAskedFor(t *testing.T) {
 		for _, to := range []string{
 			"4", "5", "6", "6 1/2", "7 3/4", "8", "9", "10", "12", "15", "16 1/2", "20 cm",
 		} {
-			r, problems := ask.Resize(e.Document, e.Block, measure.Written(to))
+			r, problems := ask.Resize(e.Document, e.Block, measure.Typed(to))
 			if aPart(e, problems) {
 				continue
 			}
@@ -130,7 +131,7 @@ func TestResizedBlocksFinishAsAskedFor(t *testing.T) {
 				}
 				continue
 			}
-			want, _ := measure.Written(to).Length(e.Document.Units)
+			want := measure.Typed(to).Length()
 			wide, _ := w.Unit(e.Block).Piece.Size()
 			off := wide - 2*w.Table.Seam - want
 			if near := off <= measure.Hair && -off <= measure.Hair; near != (r.Short == "") {
@@ -178,9 +179,9 @@ func TestEveryBlockIsTalliedToTheEnd(t *testing.T) {
 				}
 				d.Top.Borders = []quilt.Border{{
 					ID: "first-border", Name: "the inner border", Role: role,
-					Width: "2 in",
+					Width: making.Typed("2 in"),
 				}, {
-					ID: "second-border", Name: "the outer border", Role: role, Width: "4 in",
+					ID: "second-border", Name: "the outer border", Role: role, Width: making.Typed("4 in"),
 					Corners: role,
 				}}
 				d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: role}, &quilt.Binding{Role: role}

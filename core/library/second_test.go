@@ -125,7 +125,7 @@ func TestCrossingsOfWholeQuiltsAgainstShapely(t *testing.T) {
 			},
 			func(top *quilt.Top) {
 				role := e.Document.Roles[0].ID
-				top.Sashing = &quilt.Sashing{Role: role, Corners: role, Width: making.Breadth("1 1/2 in"), Outer: true}
+				top.Sashing = &quilt.Sashing{Role: role, Corners: role, Width: making.Typed("1 1/2 in"), Outer: true}
 			},
 		} {
 			d := e.Document

@@ -34,8 +34,8 @@ type Knife struct {
 type Cut struct {
 	From  Origin  `json:"from" enum:"seam,middle,left,right,top,bottom" doc:"What the ruler is laid on: a seam that runs the same way, the middle of what it measures, or an edge"`
 	Seam  int     `json:"seam,omitempty" doc:"Which seam, counted from the left or from the top; the one in the middle when left out"`
-	By    Breadth `json:"by,omitempty" doc:"How far from there, a length; on it when left out"`
-	Share string  `json:"share,omitempty" doc:"Or so much of the square it began from, such as 1/3"`
+	By    Breadth `json:"by,omitzero" doc:"How far from there, a length; on it when left out"`
+	Share Share   `json:"share,omitzero" doc:"Or so much of the square it began from, such as 1/3"`
 	Side  Side    `json:"side,omitempty" enum:"both,before,after" doc:"On which side of a seam or of the middle: left of it or above it, right of it or below it, or both; both when left out"`
 }
 
@@ -108,7 +108,7 @@ func (m *CutAgain) breadths() (list []Measured) {
 	}{{&m.Upright, "upright"}, {&m.Level, "level"}} {
 		for i := range k.knife.Lines {
 			c := &k.knife.Lines[i]
-			if c.By == "" {
+			if !c.By.Given() {
 				continue
 			}
 			one := Measured{Breadth: &c.By, Key: fmt.Sprintf("%s/lines/%d/by", k.key, i)}
@@ -286,7 +286,7 @@ func (k Knife) readings(t *Table, p piece.Piece, upright bool, began measure.Len
 
 // equal cuts something into equal parts, the outer ones at marks of the ruler and what is in the middle what remains.
 func equal(t *Table, long piece.Num, parts int, first, last string) (list []Reading) {
-	l, _ := long.Length()
+	l := long.Nearest()
 	mark := t.Ruler.Mark
 	for i := 1; i < parts; i++ {
 		n := min(i, parts-i)
@@ -357,12 +357,12 @@ func (c Cut) readings(t *Table, p piece.Piece, upright bool, began measure.Lengt
 // by is how far from its origin a line runs.
 func (c Cut) by(t *Table, began measure.Length, at string) (measure.Length, bool) {
 	switch {
-	case c.Share != "" && c.By != "":
+	case c.Share.Given() && c.By.Given():
 		t.Problems.Stop("parts-or-lines", at, "A cut is told by a length and by a share as well.", "Keep one of them.")
 		return 0, false
-	case c.Share != "":
-		part, err := measure.Written(c.Share).Length(measure.Inches) // fractions read alike
-		if err != nil || part <= 0 || part >= measure.Inch {
+	case c.Share.Given():
+		part := c.Share.Length()
+		if part <= 0 || part >= measure.Inch {
 			t.Problems.Stop("share", at+"/share", fmt.Sprintf("“%s” is no share of a square.", c.Share), "Write a fraction such as 1/3 or 1/4.")
 			return 0, false
 		}
@@ -372,20 +372,23 @@ func (c Cut) by(t *Table, began measure.Length, at string) (measure.Length, bool
 		}
 		l := scaled(began, part)
 		return (l + t.Ruler.Mark/2) / t.Ruler.Mark * t.Ruler.Mark, true
-	case c.By == "":
+	case !c.By.Given():
 		return 0, true
 	case c.By.InStrips():
 		t.Problems.Stop("length-unreadable", at+"/by", "A cut is not told in strips.", "Write a length such as 1 1/4.")
 		return 0, false
 	}
-	l, err := c.By.Length(t)
-	if err != nil || l < 0 {
+	l := c.By.Length(t)
+	if c.By.Err() != nil {
 		t.Problems.Stop("length-unreadable", at+"/by", fmt.Sprintf("“%s” is no distance from a seam or an edge.", c.By), "Write a length such as 1 1/4.")
 		return 0, false
 	}
 	t.OnTheRuler(l, at+"/by", "A cut of "+t.Unit.Name)
 	return l, true
 }
+
+// Share is a fraction, read as so many parts of an inch.
+type Share struct{ measure.Written }
 
 // scaled is so many parts of an inch of a length, to the nearest point of the grid.
 func scaled(l, part measure.Length) measure.Length {

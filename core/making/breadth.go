@@ -10,77 +10,124 @@ import (
 
 // Breadth is how wide something is, as the quilter decided it: a length such as "6 1/2 in", or a number of strips such
 // as "3 strips", which is as wide as so many of the project's strips are once sewn together. It then follows when the
-// strip width changes. Halves and quarters are allowed ("1/2 strip"). Empty means "1 strip".
-type Breadth string
-
-// Length resolves a breadth that is cut, allowances included: n strips sewn together measure n·w − 2s(n−1).
-func (b Breadth) Length(t *Table) (measure.Length, error) {
-	quarters, ok, err := b.strips()
-	if err != nil {
-		return 0, err
-	}
-	if ok {
-		return quarters*(t.Strip-2*t.Seam)/4 + 2*t.Seam, nil
-	}
-	return measure.Written(b).Length(t.Units)
+// strip width changes. Halves and quarters are allowed ("1/2 strip"). The zero value means "1 strip". It is read once.
+type Breadth struct {
+	text     string
+	is       measure.Length // where it is a length
+	quarters measure.Length // of a strip, where it is so many
+	says     string         // why it is neither; empty where it is one
 }
 
-// Finished resolves a breadth that is finished, without allowances: n strips finish n·(w − 2s).
-func (b Breadth) Finished(t *Table) (measure.Length, error) {
-	if _, ok, _ := b.strips(); ok {
-		l, err := b.Length(t)
-		return l - 2*t.Seam, err
+// Typed reads a breadth as a quilter types it; a number without a unit is in inches.
+func Typed(text string) Breadth { return typed(text, measure.Typed(text)) }
+
+// Wide is the breadth of a length.
+func Wide(l measure.Length) Breadth { return is(measure.Write(l)) }
+
+func is(w measure.Written) Breadth { return Breadth{text: w.String(), is: w.Length()} }
+
+func typed(text string, length measure.Written) Breadth {
+	words := strings.Fields(text)
+	last := len(words) - 1
+	switch {
+	case text == "":
+		return Breadth{}
+	case last < 0:
+		return Breadth{text: text, quarters: 4}
+	case words[last] != "strip" && words[last] != "strips":
+		if err := length.Err(); err != nil {
+			return Breadth{text: text, says: err.Error()}
+		}
+		return is(length)
 	}
-	return measure.Written(b).Length(t.Units)
+	number := measure.Typed(strings.Join(words[:last], " ")) // whole numbers and fractions read alike
+	if l := number.Length(); l < measure.Inch/4 || l > 40*measure.Inch || l%(measure.Inch/4) != 0 {
+		return Breadth{text: text, says: fmt.Sprintf("“%s” is not ¼ to 40 strips in quarters. Write it like 3 strips or 1/2 strip, or give a length", text)}
+	}
+	return Breadth{text: text, quarters: number.Length() / (measure.Inch / 4)}
 }
+
+// strips is a breadth of so many quarters of a strip, in the text that names it the same however it was typed.
+func strips(quarters measure.Length) Breadth {
+	number := strings.TrimSuffix(measure.Write(quarters*measure.Inch/4).String(), " in")
+	if quarters <= 4 {
+		return Breadth{text: number + " strip", quarters: quarters}
+	}
+	return Breadth{text: number + " strips", quarters: quarters}
+}
+
+// Given says whether anything is written.
+func (b Breadth) Given() bool { return b.text != "" }
 
 // InStrips says whether the breadth follows the project's strip width.
-func (b Breadth) InStrips() bool {
-	_, ok, err := b.strips()
-	return ok && err == nil
+func (b Breadth) InStrips() bool { return b.quarters > 0 || b.text == "" }
+
+// Err says what is wrong with what is written; nil where it can be read, and where nothing is written.
+func (b Breadth) Err() error {
+	if b.says == "" {
+		return nil
+	}
+	return &measure.ParseError{Text: b.text, Says: b.says}
 }
 
-// strips tells how many quarters of a strip wide, false when it is a length.
-func (b Breadth) strips() (quarters measure.Length, ok bool, err error) {
-	words := strings.Fields(string(b))
-	if len(words) == 0 {
-		return 4, true, nil
+// Length is a breadth that is cut, allowances included: n strips sewn together measure n·w − 2s(n−1).
+func (b Breadth) Length(t *Table) measure.Length {
+	quarters := b.quarters
+	if b.text == "" {
+		quarters = 4
 	}
-	last := len(words) - 1
-	if words[last] != "strip" && words[last] != "strips" {
-		return 0, false, nil
+	if quarters > 0 {
+		return quarters*(t.Strip-2*t.Seam)/4 + 2*t.Seam
 	}
-	l, err := measure.Written(strings.Join(words[:last], " ")).Length(measure.Inches) // whole numbers and fractions read alike
-	if err != nil || l < measure.Inch/4 || l > 40*measure.Inch || l%(measure.Inch/4) != 0 {
-		return 0, true, fmt.Errorf("“%s” is not ¼ to 40 strips in quarters. Write it like 3 strips or 1/2 strip, or give a length", string(b))
-	}
-	return l / (measure.Inch / 4), true, nil
+	return b.is
 }
 
-// Canonical is the breadth as it names a strip: the same however it was typed.
-func (b Breadth) Canonical(units measure.Units) (Breadth, error) {
-	quarters, ok, err := b.strips()
-	if err != nil {
-		return b, err
+// Finished is a breadth that is finished, without allowances: n strips finish n·(w − 2s).
+func (b Breadth) Finished(t *Table) measure.Length {
+	if b.InStrips() {
+		return b.Length(t) - 2*t.Seam
 	}
-	if ok {
-		number := strings.TrimSuffix(string(measure.Write(quarters*measure.Inch/4)), " in")
-		if quarters <= 4 {
-			return Breadth(number + " strip"), nil
-		}
-		return Breadth(number + " strips"), nil
+	return b.is
+}
+
+// In is what was written by a rule, in its exact text with its unit, or as it names a strip: the same however it was typed. Nothing, and
+// what cannot be read, stays as it is.
+func (b Breadth) In(rule measure.Units) Breadth {
+	if b = typed(b.text, measure.Typed(b.text).In(rule)); b.quarters > 0 {
+		return strips(b.quarters)
 	}
-	l, err := measure.Written(b).Length(units)
-	if err != nil {
-		return b, err
+	return b
+}
+
+// Canonical is the breadth as it names a strip, "1 strip" where nothing is written.
+func (b Breadth) Canonical() Breadth {
+	switch {
+	case b.text == "":
+		return strips(4)
+	case b.quarters > 0:
+		return strips(b.quarters)
+	case b.says != "":
+		return b
 	}
-	return Breadth(measure.Write(l)), nil
+	return Wide(b.is)
+}
+
+// String is the text.
+func (b Breadth) String() string { return b.text }
+
+// MarshalText gives the text.
+func (b Breadth) MarshalText() ([]byte, error) { return []byte(b.text), nil }
+
+// UnmarshalText reads any text; what is wrong with it is said by Err, so that nothing typed is lost.
+func (b *Breadth) UnmarshalText(text []byte) error {
+	*b = Typed(string(text))
+	return nil
 }
 
 // breadth resolves and checks a width that is cut from cloth: it must leave something after both allowances.
 func (t *Table) breadth(b Breadth, at, what string) (measure.Length, bool) {
-	l, err := b.Length(t)
-	if err != nil {
+	l := b.Length(t)
+	if err := b.Err(); err != nil {
 		t.Problems.Stop("length-unreadable", at, err.Error(),
 			"Write a length such as 2 1/2, or a number of strips such as 3 strips.")
 		return 0, false
@@ -96,7 +143,7 @@ func (t *Table) breadth(b Breadth, at, what string) (measure.Length, bool) {
 
 // finished resolves and checks a finished size.
 func (t *Table) finished(b Breadth, at, what string) (measure.Length, bool) {
-	l, err := b.Finished(t)
+	l, err := b.Finished(t), b.Err()
 	switch {
 	case err != nil:
 		t.Problems.Stop("length-unreadable", at, err.Error(),
@@ -155,14 +202,11 @@ func References(m Method) []*naming.Unit {
 
 // halved is half of a finished breadth, in the words of the document.
 func (b Breadth) halved() Breadth {
-	if quarters, ok, err := b.strips(); ok && err == nil && quarters%2 == 0 {
-		c, _ := Breadth(strings.TrimSuffix(string(measure.Write(quarters*measure.Inch/8)), " in") +
-			" strips").Canonical(measure.Inches)
-		return c
-	}
-	l, err := measure.Written(b).Length(measure.Inches)
-	if err != nil {
+	switch quarters := b.Canonical().quarters; {
+	case quarters > 0 && quarters%2 == 0:
+		return strips(quarters / 2)
+	case quarters > 0 || b.says != "":
 		return b
 	}
-	return Breadth(measure.Write(l / 2))
+	return Wide(b.is / 2)
 }

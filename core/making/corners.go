@@ -18,12 +18,12 @@ func init() { register(func() Method { return &FlippedCorners{} }) }
 // over the corners: a snowball, a goose one at a time, a sloped piece. A later corner hides part of an earlier one.
 type FlippedCorners struct {
 	Base    Input    `json:"base"`
-	Width   Breadth  `json:"width,omitempty" doc:"Finished width of a base that is cut from cloth"`
-	Height  Breadth  `json:"height,omitempty" doc:"Finished height of a base that is cut from cloth"`
+	Width   Breadth  `json:"width,omitzero" doc:"Finished width of a base that is cut from cloth"`
+	Height  Breadth  `json:"height,omitzero" doc:"Finished height of a base that is cut from cloth"`
 	Corners []Corner `json:"corners" doc:"One to four, in the order they are sewn"`
 	Stitch  Stitch   `json:"stitch,omitempty" enum:"on the line,a hair outside" doc:"A hair outside when left out: the fold then reaches the corner"`
 	Bonus   bool     `json:"bonus,omitempty" doc:"A second seam an allowance beyond the cut makes a half-square unit of each trimming"`
-	BonusTo Breadth  `json:"bonusTo,omitempty" doc:"Finished size the bonus units are trimmed to; as they come when left out"`
+	BonusTo Breadth  `json:"bonusTo,omitzero" doc:"Finished size the bonus units are trimmed to; as they come when left out"`
 }
 
 // Corner is one square that is flipped over a corner.
@@ -65,7 +65,7 @@ func (m *FlippedCorners) breadths() []Measured {
 	if m.Base.Unit == "" {
 		list = append(list, Measured{&m.Width, true, "width", false}, Measured{&m.Height, true, "height", false})
 	}
-	if m.BonusTo != "" {
+	if m.BonusTo.Given() {
 		list = append(list, Measured{&m.BonusTo, true, "bonusTo", false})
 	}
 	for i := range m.Corners {
@@ -232,7 +232,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 				if i > 0 {
 					out.Variants[i].Name = strings.Replace(v.Name, "bonus-", "bonus", 1)
 				}
-				if i > 0 && m.BonusTo != "" {
+				if i > 0 && m.BonusTo.Given() {
 					act.Shaves += v.Count
 				}
 				act.Gives = append(act.Gives, out.Variants[i].give())
@@ -271,7 +271,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 func (m *FlippedCorners) where(t *Table) string {
 	if m.Stitch == OnTheLine {
 		short := t.Fold
-		l, _ := piece.Of(short).TimesRoot2().Length()
+		l := piece.Of(short).TimesRoot2().Nearest()
 		if l > 0 {
 			return fmt.Sprintf("on the line (the fold then leaves it %s short of the corner)", t.Ruler.Print(l))
 		}
@@ -414,7 +414,7 @@ func (m *FlippedCorners) spare(t *Table, layers piece.Layers, f flip, seam namin
 		return piece.Piece{}, false
 	}
 	p = upright(p, seam)
-	if m.BonusTo == "" {
+	if !m.BonusTo.Given() {
 		return p, true
 	}
 	finished, ok := t.finished(m.BonusTo, t.At+"/bonusTo", "The bonus of "+t.Unit.Name)

@@ -22,7 +22,7 @@ func ExampleAll() {
 	}
 	made, order := making.All([]making.Unit{
 		{ID: "half", Name: "Half-square", How: &making.HalfSquare{
-			Way: "two", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: "2 in", Sizing: "rule",
+			Way: "two", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"), Sizing: "rule",
 		}},
 		{ID: "segment", Name: "Segment", How: &making.SubCut{From: "set"}},
 		{ID: "set", Name: "Set", How: &making.StripSet{Strips: []making.SetStrip{

@@ -16,8 +16,8 @@ func init() { register(func() Method { return &Frame{} }) }
 // Frame is strips sewn round a centre, two opposite sides first, then the other two over their ends; frame after frame.
 type Frame struct {
 	Centre Input   `json:"centre"`
-	Width  Breadth `json:"width,omitempty" doc:"Finished width of a centre that is cut from cloth"`
-	Height Breadth `json:"height,omitempty" doc:"Finished height of a centre that is cut from cloth"`
+	Width  Breadth `json:"width,omitzero" doc:"Finished width of a centre that is cut from cloth"`
+	Height Breadth `json:"height,omitzero" doc:"Finished height of a centre that is cut from cloth"`
 	Frames []Ring  `json:"frames" doc:"From the inside out"`
 }
 
@@ -26,7 +26,7 @@ type Ring struct {
 	ID    string  `json:"id" doc:"Names the frame; its seams are named by it"`
 	Role  string  `json:"role" doc:"Of the sides"`
 	Ends  string  `json:"ends,omitempty" doc:"Of top and bottom, where they are of another role"`
-	Strip Breadth `json:"strip,omitempty" doc:"Cut width; 1 strip when left out"`
+	Strip Breadth `json:"strip,omitzero" doc:"Cut width; 1 strip when left out"`
 }
 
 // MostRounds is how many frames or rounds of logs a unit may have.

@@ -16,8 +16,8 @@ func init() { register(func() Method { return &FlyingGeese{} }) }
 type FlyingGeese struct {
 	Goose    string  `json:"goose" doc:"The role of the large triangle"`
 	Sky      string  `json:"sky" doc:"The role of the two small ones"`
-	Finished Breadth `json:"finished,omitempty" doc:"Finished width of one goose; it is half as high"`
-	Cut      Breadth `json:"cut,omitempty" doc:"How large the large square is, as it comes; what the geese finish follows, and finished is then left out"`
+	Finished Breadth `json:"finished,omitzero" doc:"Finished width of one goose; it is half as high"`
+	Cut      Breadth `json:"cut,omitzero" doc:"How large the large square is, as it comes; what the geese finish follows, and finished is then left out"`
 	Sizing   Sizing  `json:"sizing,omitempty" enum:"exact,rule,roomy"`
 }
 
@@ -28,7 +28,7 @@ func (*FlyingGeese) By() string { return "flying geese" }
 func (*FlyingGeese) Parts() []Part { return nil }
 
 func (m *FlyingGeese) breadths() []Measured {
-	if m.Cut != "" {
+	if m.Cut.Given() {
 		return []Measured{{&m.Cut, false, "cut", false}}
 	}
 	return []Measured{{&m.Finished, true, "finished", false}}

@@ -17,8 +17,8 @@ type HalfSquare struct {
 	Way      Way     `json:"way" enum:"two,four,eight,triangles" doc:"How many at a time; triangles are cut first"`
 	Lower    Input   `json:"lower" doc:"Lies right side up"`
 	Upper    Input   `json:"upper" doc:"Is turned over onto it like a page"`
-	Finished Breadth `json:"finished,omitempty" doc:"Finished size, where both squares are cut from cloth; with a pieced square, what to trim to"`
-	Cut      Breadth `json:"cut,omitempty" doc:"How large both squares are, as they come; what the unit finishes follows, and finished is then left out"`
+	Finished Breadth `json:"finished,omitzero" doc:"Finished size, where both squares are cut from cloth; with a pieced square, what to trim to"`
+	Cut      Breadth `json:"cut,omitzero" doc:"How large both squares are, as they come; what the unit finishes follows, and finished is then left out"`
 	Sizing   Sizing  `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares are cut; exact when left out"`
 }
 
@@ -41,9 +41,9 @@ func (m *HalfSquare) Parts() []Part { return append(m.Lower.parts(), m.Upper.par
 
 func (m *HalfSquare) breadths() []Measured {
 	switch {
-	case m.Cut != "":
+	case m.Cut.Given():
 		return []Measured{{&m.Cut, false, "cut", false}}
-	case m.Finished == "":
+	case !m.Finished.Given():
 		return nil
 	}
 	return []Measured{{&m.Finished, true, "finished", false}}
@@ -166,7 +166,7 @@ func TrimHalf(p piece.Piece, to piece.Num) piece.Piece {
 // squares lays both squares. A pieced one says how large the other is cut.
 func (m *HalfSquare) squares(r *run, s piece.Num) (lower, upper laid, trim piece.Num, ok bool) {
 	t := r.t
-	if m.Cut != "" && (m.Lower.Unit != "" || m.Upper.Unit != "") {
+	if m.Cut.Given() && (m.Lower.Unit != "" || m.Upper.Unit != "") {
 		t.Problems.Stop("size-twice", t.At+"/cut", fmt.Sprintf("A pieced square says how large the squares of %s are.", t.Unit.Name),
 			"Leave this empty, or take two squares of cloth.")
 		return lower, upper, trim, false
@@ -175,7 +175,7 @@ func (m *HalfSquare) squares(r *run, s piece.Num) (lower, upper laid, trim piece
 	if !ok {
 		return lower, upper, trim, false
 	}
-	if finish != "" || m.Lower.Unit == "" && m.Upper.Unit == "" {
+	if finish.Given() || m.Lower.Unit == "" && m.Upper.Unit == "" {
 		f, good := t.finished(finish, t.At+"/finished", t.Unit.Name)
 		if !good {
 			return lower, upper, trim, false

@@ -16,7 +16,7 @@ import (
 func rail(id, width string, roles ...string) []Unit {
 	m := &StripSet{}
 	for i, r := range roles {
-		m.Strips = append(m.Strips, SetStrip{ID: string(rune('a' + i)), Role: r, Width: Breadth(width)})
+		m.Strips = append(m.Strips, SetStrip{ID: string(rune('a' + i)), Role: r, Width: Typed(width)})
 	}
 	return []Unit{
 		{ID: naming.Unit(id + "-set"), Name: id + " set", How: m},
@@ -51,7 +51,7 @@ func ninePatch() []Unit {
 func pair(way Way, lower, upper Input, finished string) Unit {
 	return Unit{ID: "hst", Name: "hst", How: &HalfSquare{
 		Way: way, Lower: lower, Upper: upper,
-		Finished: Breadth(finished),
+		Finished: Typed(finished),
 	}}
 }
 
@@ -71,7 +71,7 @@ func near(got piece.Num, want float64) bool { return math.Abs(got.Inches()-want)
 // all round 6 → 3.8891; finished 2, 3, 4, 6 from 2.8536 …, 5.7071 …, 4.0355 ….
 func TestHalfSquaresMeasureWhatTheDrawingSays(t *testing.T) {
 	plainSquare := func(side string) Unit {
-		return Unit{ID: "sq", Name: "square", How: &PlainPatch{Role: "A", Width: Breadth(side), Height: Breadth(side)}}
+		return Unit{ID: "sq", Name: "square", How: &PlainPatch{Role: "A", Width: Typed(side), Height: Typed(side)}}
 	}
 	for _, c := range []struct {
 		way  Way
@@ -187,7 +187,7 @@ func TestWhatFallsOutOfPiecedSquares(t *testing.T) {
 func TestForbiddenCutsAreRefused(t *testing.T) {
 	half := Unit{ID: "half", Name: "half", How: &HalfSquare{
 		Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"},
-		Finished: "4",
+		Finished: Typed("4"),
 	}}
 	for _, c := range []struct {
 		name  string
@@ -213,9 +213,9 @@ func TestForbiddenCutsAreRefused(t *testing.T) {
 		t.Errorf("across the unit's seam: %+v %v", m.Variants, problems)
 	}
 	narrow := []Unit{{ID: "s", Name: "s", How: &StripSet{Strips: []SetStrip{
-		{ID: "a", Role: "A", Width: "2 3/8"},
-		{ID: "b", Role: "B", Width: "2 1/4"},
-		{ID: "c", Role: "A", Width: "3 7/8"},
+		{ID: "a", Role: "A", Width: Typed("2 3/8")},
+		{ID: "b", Role: "B", Width: Typed("2 1/4")},
+		{ID: "c", Role: "A", Width: Typed("3 7/8")},
 	}}}, cut("r", "s", "7 1/2")}
 	if _, problems := sixths(t, append(narrow, pair(Eight, Input{Unit: "r"}, Input{Role: "P"}, "")),
 		"hst"); len(problems.Stops()) != 1 || problems.Stops()[0].Code != "cut-beside-seam" {

@@ -15,11 +15,11 @@ import (
 // trimmed; halves says that half of the finished size must be on a mark too. given is false where nothing is said of squares; else ok says
 // whether they can be used.
 func (t *Table) fromSquares(cut, finished Breadth, gives func(a piece.Num) piece.Num, halves bool) (a piece.Num, f Breadth, given, ok bool) {
-	if cut == "" {
+	if !cut.Given() {
 		return a, finished, false, true
 	}
 	at := t.At + "/cut"
-	if finished != "" {
+	if finished.Given() {
 		t.Problems.Stop("size-twice", at, fmt.Sprintf("%s is given by what its squares measure and by what it finishes.", t.Unit.Name),
 			"Leave one of them empty: the other follows.")
 		return a, f, true, false
@@ -44,7 +44,7 @@ func (t *Table) fromSquares(cut, finished Breadth, gives func(a piece.Num) piece
 	case l > 200*measure.Inch:
 		t.Problems.Stop("too-large", at, fmt.Sprintf("Squares of %s do not come out of any cloth.", t.Ruler.Print(l)), "Use smaller ones.")
 	default:
-		return a, Breadth(measure.Write(most)), true, true
+		return a, Wide(most), true, true
 	}
 	return a, f, true, false
 }
@@ -68,21 +68,21 @@ func InHand(u Unit, t *Table) Unit {
 func (m *HalfSquare) sizedByFinish(t *Table) (Method, bool) {
 	_, f, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), false)
 	one := *m
-	one.Cut, one.Finished = "", f
+	one.Cut, one.Finished = Breadth{}, f
 	return &one, given && ok
 }
 
 func (m *QuarterSquare) sizedByFinish(t *Table) (Method, bool) {
 	_, f, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), false)
 	one := *m
-	one.Cut, one.Finished = "", f
+	one.Cut, one.Finished = Breadth{}, f
 	return &one, given && ok
 }
 
 func (m *FlyingGeese) sizedByFinish(t *Table) (Method, bool) {
 	_, f, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), true)
 	one := *m
-	one.Cut, one.Finished = "", f
+	one.Cut, one.Finished = Breadth{}, f
 	return &one, given && ok
 }
 

@@ -16,20 +16,20 @@ func TestWhatSquaresInHandGive(t *testing.T) {
 		how  Method
 		unit string
 	}{
-		{&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "5"}, "4 5/8 in"},
-		{&HalfSquare{Way: Triangles, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "5"}, "4 5/8 in"},
-		{&HalfSquare{Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "10"}, "4 5/8 in"},
-		{&HalfSquare{Way: Four, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "10"}, "6 5/8 in"},
-		{&QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Cut: "5"}, "4 1/4 in"},
-		{&FlyingGeese{Goose: "A", Sky: "B", Cut: "5"}, "4 1/4 in"},
+		{&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Typed("5")}, "4 5/8 in"},
+		{&HalfSquare{Way: Triangles, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Typed("5")}, "4 5/8 in"},
+		{&HalfSquare{Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Typed("10")}, "4 5/8 in"},
+		{&HalfSquare{Way: Four, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Typed("10")}, "6 5/8 in"},
+		{&QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Cut: Typed("5")}, "4 1/4 in"},
+		{&FlyingGeese{Goose: "A", Sky: "B", Cut: Typed("5")}, "4 1/4 in"},
 	} {
 		m := must(t, c.how)
 		w, _ := m.first().Size()
-		if got := string(measure.Write(w)); got != c.unit {
+		if got := measure.Write(w).String(); got != c.unit {
 			t.Errorf("%s: %s wide unfinished, not %s", Named(c.how), got, c.unit)
 		}
 		for _, a := range m.Acts {
-			if a.Does == Cuts && a.Patch != nil && (a.Name == "large square" || a.Name == "lower square" || a.Name == "upper square") && string(measure.Write(a.Patch.W)) != map[bool]string{true: "10 in", false: "5 in"}[a.Patch.W > 6*measure.Inch] {
+			if a.Does == Cuts && a.Patch != nil && (a.Name == "large square" || a.Name == "lower square" || a.Name == "upper square") && measure.Write(a.Patch.W).String() != map[bool]string{true: "10 in", false: "5 in"}[a.Patch.W > 6*measure.Inch] {
 				t.Errorf("%s: %s is cut %s", Named(c.how), a.Name, measure.Write(a.Patch.W))
 			}
 		}
@@ -48,11 +48,11 @@ func TestSquaresInHandAreTheInverseOfWhatIsCut(t *testing.T) {
 	for n := measure.Length(16); n <= 96; n++ {
 		cut := n * measure.Inch / 8
 		for _, how := range []Method{
-			&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Breadth(measure.Write(cut))},
-			&HalfSquare{Way: Four, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Breadth(measure.Write(cut))},
-			&HalfSquare{Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Breadth(measure.Write(cut))},
-			&QuarterSquare{First: []string{"A", "B"}, Second: []string{"B"}, Cut: Breadth(measure.Write(cut))},
-			&FlyingGeese{Goose: "A", Sky: "B", Cut: Breadth(measure.Write(cut))},
+			&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Wide(cut)},
+			&HalfSquare{Way: Four, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Wide(cut)},
+			&HalfSquare{Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Wide(cut)},
+			&QuarterSquare{First: []string{"A", "B"}, Second: []string{"B"}, Cut: Wide(cut)},
+			&FlyingGeese{Goose: "A", Sky: "B", Cut: Wide(cut)},
 		} {
 			if _, problems := one(t, how); problems.Stopped() {
 				continue // too small: said so
@@ -61,7 +61,7 @@ func TestSquaresInHandAreTheInverseOfWhatIsCut(t *testing.T) {
 			given := InHand(Unit{ID: "x", Name: "X", How: how}, &mat)
 			step := mat.Ruler.Mark
 			f := Breadths(given.How)[0]
-			l, err := f.Breadth.Finished(&mat)
+			l, err := f.Breadth.Finished(&mat), f.Breadth.Err()
 			if err != nil || f.Key != "finished" {
 				t.Fatalf("%s: %v", Named(how), err)
 			}
@@ -72,7 +72,7 @@ func TestSquaresInHandAreTheInverseOfWhatIsCut(t *testing.T) {
 			if least > cut {
 				t.Errorf("%s from %s: %s needs squares of %s", Named(how), measure.Write(cut), measure.Write(l), measure.Write(least))
 			}
-			*f.Breadth = Breadth(measure.Write(l + step))
+			*f.Breadth = Wide(l + step)
 			if more := largest(t, given.How); more <= cut {
 				t.Errorf("%s from %s: %s comes out of them too", Named(how), measure.Write(cut), measure.Write(l+step))
 			}
@@ -100,12 +100,12 @@ func TestSquaresInHandAreRefusedWithTheMend(t *testing.T) {
 		how  Method
 		code string
 	}{
-		{&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "5", Finished: "4"}, "size-twice"},
-		{&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "5 miles"}, "length-unreadable"},
-		{&HalfSquare{Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "1 1/2"}, "too-small"},
-		{&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: "1/4"}, "too-narrow"},
-		{&FlyingGeese{Goose: "A", Sky: "B", Cut: "300"}, "too-large"},
-		{&QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Cut: "1"}, "too-small"},
+		{&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Typed("5"), Finished: Typed("4")}, "size-twice"},
+		{&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Typed("5 miles")}, "length-unreadable"},
+		{&HalfSquare{Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Typed("1 1/2")}, "too-small"},
+		{&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Cut: Typed("1/4")}, "too-narrow"},
+		{&FlyingGeese{Goose: "A", Sky: "B", Cut: Typed("300")}, "too-large"},
+		{&QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Cut: Typed("1")}, "too-small"},
 	} {
 		if _, problems := one(t, c.how); len(problems) == 0 || problems[0].Code != c.code {
 			t.Errorf("%s: %+v, not %s", Named(c.how), problems, c.code)

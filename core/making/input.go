@@ -128,8 +128,8 @@ func (r *run) cloth(role string, w, h piece.Num, suffix, called, at string) (lai
 
 // up is the length of a coordinate, rounded up to the grid of lengths.
 func up(n piece.Num) measure.Length {
-	l, exact := n.Length()
-	if !exact && piece.Of(l).Cmp(n) < 0 {
+	l := n.Nearest()
+	if piece.Of(l).Cmp(n) < 0 {
 		l++
 	}
 	return l

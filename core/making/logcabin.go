@@ -17,8 +17,8 @@ func init() { register(func() Method { return &LogCabin{} }) }
 // makes all of one.
 type LogCabin struct {
 	Centre    Input     `json:"centre"`
-	Width     Breadth   `json:"width,omitempty" doc:"Finished width of a centre that is cut from cloth"`
-	Height    Breadth   `json:"height,omitempty" doc:"Finished height of a centre that is cut from cloth"`
+	Width     Breadth   `json:"width,omitzero" doc:"Finished width of a centre that is cut from cloth"`
+	Height    Breadth   `json:"height,omitzero" doc:"Finished height of a centre that is cut from cloth"`
 	Logs      []Log     `json:"logs" doc:"In the order they are sewn; after the last the first comes again"`
 	Rounds    int       `json:"rounds" minimum:"1" maximum:"20" doc:"Four logs a round, two in a half log cabin"`
 	Start     Edge      `json:"start,omitempty" enum:"right,bottom,left,top" doc:"Where the first log is sewn; right when left out"`
@@ -29,7 +29,7 @@ type LogCabin struct {
 // Log is the cloth of one log.
 type Log struct {
 	Role  string  `json:"role"`
-	Strip Breadth `json:"strip,omitempty" doc:"Cut width; 1 strip when left out"`
+	Strip Breadth `json:"strip,omitzero" doc:"Cut width; 1 strip when left out"`
 }
 
 // Edge is a side of a unit.

@@ -26,13 +26,13 @@ func table(usable measure.Length, problems *problem.List) Table {
 func set(id string, widths ...string) Unit {
 	m := &StripSet{}
 	for i, w := range widths {
-		m.Strips = append(m.Strips, SetStrip{ID: string(rune('a' + i)), Role: "A", Width: Breadth(w)})
+		m.Strips = append(m.Strips, SetStrip{ID: string(rune('a' + i)), Role: "A", Width: Typed(w)})
 	}
 	return Unit{ID: naming.Unit(id), Name: id, How: m}
 }
 
 func cut(id, from, width string) Unit {
-	return Unit{ID: naming.Unit(id), Name: id, How: &SubCut{From: naming.Unit(from), Width: Breadth(width)}}
+	return Unit{ID: naming.Unit(id), Name: id, How: &SubCut{From: naming.Unit(from), Width: Typed(width)}}
 }
 
 func join(id string, parts ...Part) Unit {
@@ -115,11 +115,11 @@ func TestNonsenseIsSaidAtItsPlaceWithTheMend(t *testing.T) {
 		{"sub-cut of a sub-cut", append(good, cut("d", "c", "")), "not-a-strip-set", "/units/2/how/from"},
 		{"patch too large both ways", []Unit{{
 			ID: "p", Name: "p",
-			How: &PlainPatch{Role: "A", Width: "41", Height: "42"},
+			How: &PlainPatch{Role: "A", Width: Typed("41"), Height: Typed("42")},
 		}}, "cloth-too-short", "/units/0/how/width"},
 		{
 			"role without fabric",
-			[]Unit{{ID: "p", Name: "p", How: &PlainPatch{Role: "nobody", Width: "4", Height: "4"}}},
+			[]Unit{{ID: "p", Name: "p", How: &PlainPatch{Role: "nobody", Width: Typed("4"), Height: Typed("4")}}},
 			"role-without-fabric", "/units/0/how/role",
 		},
 		{"edges that differ", append(good, set("r", "", "", ""), cut("d", "r", ""),
@@ -169,7 +169,7 @@ func TestWhatIsBetweenTwoMarksIsANote(t *testing.T) {
 func TestUnitsSurviveJSON(t *testing.T) {
 	for _, u := range []Unit{
 		set("s", "1 strip", "2 1/2 in"), cut("c", "s", "3 strips"),
-		{ID: "p", Name: "p", How: &PlainPatch{Role: "A", Width: "3 strips", Height: "4 in"}},
+		{ID: "p", Name: "p", How: &PlainPatch{Role: "A", Width: Typed("3 strips"), Height: Typed("4 in")}},
 		join("b", Part{Unit: "c"}, Part{Unit: "c", Turn: 180}),
 	} {
 		data, err := json.Marshal(u)

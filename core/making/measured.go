@@ -15,8 +15,8 @@ import (
 // Measures is what a unit measures unfinished, where that is not what it should and the quilter goes on with it so: everything
 // that is made of it is made of one as large as that.
 type Measures struct {
-	Width    measure.Written `json:"width,omitempty" doc:"Left out where it is what it should be, and for a strip set"`
-	Height   measure.Written `json:"height,omitempty" doc:"The same; of a strip set across its strips"`
+	Width    measure.Written `json:"width,omitzero" doc:"Left out where it is what it should be, and for a strip set"`
+	Height   measure.Written `json:"height,omitzero" doc:"The same; of a strip set across its strips"`
 	Trimmed  bool            `json:"trimmed,omitempty" doc:"It is trimmed to that, as much off on each side; when left out, its seams took more or less than planned"`
 	Expected bool            `json:"expected,omitempty" doc:"Nobody measured it: it meets what was measured, and is expected to come out so with the same seams"`
 }
@@ -145,12 +145,11 @@ func (t *Table) by(w, h piece.Num) string {
 
 // read reads what something measures one way; what it should where nothing is said.
 func (t *Table) read(written measure.Written, at string, planned piece.Num, never bool) (piece.Num, bool) {
-	if written == "" {
+	if !written.Given() {
 		return planned, true
 	}
-	l, err := written.Length(t.Units)
-	is := up(planned)
-	switch {
+	l, is := written.Length(), up(planned)
+	switch err := written.Err(); {
 	case never:
 		t.Problems.Stop("measured-length", at, fmt.Sprintf("%s is as long as the cloth is wide.", t.Unit.Name), "Measure it across its strips, and write that as its height.")
 	case err != nil:

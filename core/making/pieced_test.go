@@ -28,7 +28,7 @@ func must(t *testing.T, how Method, more ...Unit) Made {
 func corners(role string, leg string, at ...Place) []Corner {
 	var list []Corner
 	for i, a := range at {
-		list = append(list, Corner{ID: fmt.Sprint("c", i), At: a, Role: role, Leg: Breadth(leg)})
+		list = append(list, Corner{ID: fmt.Sprint("c", i), At: a, Role: role, Leg: Typed(leg)})
 	}
 	return list
 }
@@ -55,34 +55,34 @@ func filled(t *testing.T, what string, p piece.Piece) {
 func TestEveryMethodFillsItsOutline(t *testing.T) {
 	rail := rail("r", "", "A", "B", "C")
 	for _, how := range []Method{
-		&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "3", Sizing: Roomy},
+		&HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: Typed("3"), Sizing: Roomy},
 		&HalfSquare{Way: Eight, Lower: Input{Unit: "r"}, Upper: Input{Role: "B"}},
 		&HalfSquare{Way: Four, Lower: Input{Unit: "r", Turn: 90}, Upper: Input{Unit: "r"}},
 		&HalfSquare{Way: Triangles, Lower: Input{Unit: "r", Turn: 90}, Upper: Input{Unit: "r"}},
-		&QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Finished: "3"},
-		&QuarterSquare{First: []string{"A", "B"}, Second: []string{"C", "D"}, Finished: "3", Sizing: Rule},
-		&QuarterSquare{First: []string{"A", "B"}, Second: []string{"C"}, Finished: "3", Sizing: Roomy},
-		&FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "2", Corners: corners("B", "2", TopLeft, TopRight)},
+		&QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Finished: Typed("3")},
+		&QuarterSquare{First: []string{"A", "B"}, Second: []string{"C", "D"}, Finished: Typed("3"), Sizing: Rule},
+		&QuarterSquare{First: []string{"A", "B"}, Second: []string{"C"}, Finished: Typed("3"), Sizing: Roomy},
+		&FlippedCorners{Base: Input{Role: "A"}, Width: Typed("4"), Height: Typed("2"), Corners: corners("B", "2", TopLeft, TopRight)},
 		&FlippedCorners{
 			Base: Input{Unit: "r"}, Corners: corners("B", "1", TopLeft, BottomRight, TopRight, BottomLeft),
 			Bonus: false,
 		},
 		&FlippedCorners{
-			Base: Input{Role: "A"}, Width: "6", Height: "6",
+			Base: Input{Role: "A"}, Width: Typed("6"), Height: Typed("6"),
 			Corners: corners("B", "3", TopLeft, BottomRight, TopRight, BottomLeft), Bonus: true,
 		},
-		&FlyingGeese{Goose: "A", Sky: "B", Finished: "4"},
-		&FlyingGeese{Goose: "A", Sky: "B", Finished: "3", Sizing: Rule},
-		&FlyingGeese{Goose: "A", Sky: "B", Finished: "5", Sizing: Roomy},
-		&SquareInSquare{Centre: Input{Role: "A"}, Corners: []string{"B"}, Finished: "4"},
+		&FlyingGeese{Goose: "A", Sky: "B", Finished: Typed("4")},
+		&FlyingGeese{Goose: "A", Sky: "B", Finished: Typed("3"), Sizing: Rule},
+		&FlyingGeese{Goose: "A", Sky: "B", Finished: Typed("5"), Sizing: Roomy},
+		&SquareInSquare{Centre: Input{Role: "A"}, Corners: []string{"B"}, Finished: Typed("4")},
 		&SquareInSquare{Centre: Input{Unit: "r"}, Corners: []string{"B", "C", "D", "E"}, Sizing: Roomy},
 		&Frame{
-			Centre: Input{Role: "A"}, Width: "4", Height: "3",
-			Frames: []Ring{{ID: "a", Role: "B", Strip: "1 1/2"}, {ID: "b", Role: "C", Ends: "D"}},
+			Centre: Input{Role: "A"}, Width: Typed("4"), Height: Typed("3"),
+			Frames: []Ring{{ID: "a", Role: "B", Strip: Typed("1 1/2")}, {ID: "b", Role: "C", Ends: "D"}},
 		},
 		&LogCabin{
-			Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 3,
-			Logs: []Log{{Role: "B", Strip: "1 1/2"}},
+			Centre: Input{Role: "A"}, Width: Typed("2"), Height: Typed("2"), Rounds: 3,
+			Logs: []Log{{Role: "B", Strip: Typed("1 1/2")}},
 		},
 		&LogCabin{
 			Centre: Input{Unit: "r"}, Rounds: 3, Half: true, Start: "top", Direction: CounterClockwise,
@@ -134,7 +134,7 @@ func TestEveryMethodFillsItsOutline(t *testing.T) {
 
 // Check value: from 4¼″ squares an hourglass finishes 3.0429″ (geometry).
 func TestHourglass(t *testing.T) {
-	square := Unit{ID: "sq", Name: "square", How: &PlainPatch{Role: "A", Width: "4 1/4", Height: "4 1/4"}}
+	square := Unit{ID: "sq", Name: "square", How: &PlainPatch{Role: "A", Width: Typed("4 1/4"), Height: Typed("4 1/4")}}
 	half := Unit{ID: "half", Name: "half", How: &HalfSquare{
 		Way: Two, Lower: Input{Unit: "sq"},
 		Upper: Input{Role: "B"},
@@ -144,7 +144,7 @@ func TestHourglass(t *testing.T) {
 		t.Errorf("%v unfinished, %d looks", m.Piece.W.Inches(), len(m.Variants))
 	}
 	for f, want := range map[string]float64{"3": 4.2071, "4": 5.2071} { // f + 2s + 2√2s
-		q := must(t, &QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Finished: Breadth(f)})
+		q := must(t, &QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Finished: Typed(f)})
 		if got := q.Acts[0].Patch.W.Inches(); got != onMark(want) {
 			t.Errorf("finished %s: cut %v, want %v", f, got, want)
 		}
@@ -154,12 +154,12 @@ func TestHourglass(t *testing.T) {
 	}
 	if q := must(t, &QuarterSquare{
 		First: []string{"A", "B"}, Second: []string{"C"},
-		Finished: "3",
+		Finished: Typed("3"),
 	}); len(q.Variants) != 2 || q.Variants[0].Mirror != "u:b" {
 		t.Errorf("one half left whole comes in two hands: %+v", q.Variants)
 	}
 	if q := must(t, &QuarterSquare{
-		First: []string{"A", "B"}, Second: []string{"A", "C"}, Finished: "3",
+		First: []string{"A", "B"}, Second: []string{"A", "C"}, Finished: Typed("3"),
 		Sizing: Roomy,
 	}); q.Acts[0].Patch.W != 9*in/2 {
 		t.Errorf("roomy is f + 1½ (common practice): %v", q.Acts[0].Patch.W.Inches())
@@ -170,7 +170,7 @@ func TestHourglass(t *testing.T) {
 // inside the raw edge; opposite corners are sewn together, overlapping ones wait (common practice).
 func TestFlippedCorners(t *testing.T) {
 	snow := must(t, &FlippedCorners{
-		Base: Input{Role: "A"}, Width: "4", Height: "4",
+		Base: Input{Role: "A"}, Width: Typed("4"), Height: Typed("4"),
 		Corners: corners("B", "1", TopLeft, TopRight, BottomRight, BottomLeft),
 	})
 	if snow.Acts[1].Patch.W != 3*in/2 || len(snow.Acts) != 4 || snow.Acts[3].Seams != 4 {
@@ -181,7 +181,7 @@ func TestFlippedCorners(t *testing.T) {
 		t.Errorf("finished %v × %v", w.Inches(), h.Inches())
 	}
 	goose := must(t, &FlippedCorners{
-		Base: Input{Role: "A"}, Width: "4", Height: "2",
+		Base: Input{Role: "A"}, Width: Typed("4"), Height: Typed("2"),
 		Corners: corners("B", "2", TopLeft, TopRight),
 	})
 	if !hasSeamFrom(goose.Piece, 2.25, 0.25) {
@@ -191,7 +191,7 @@ func TestFlippedCorners(t *testing.T) {
 		t.Errorf("the second wing does not wait for the first: %s, %d seams", goose.Acts[n-2].ID, goose.Acts[n-1].Seams)
 	}
 	square := must(t, &FlippedCorners{
-		Base: Input{Role: "A"}, Width: "4", Height: "4",
+		Base: Input{Role: "A"}, Width: Typed("4"), Height: Typed("4"),
 		Corners: corners("B", "2", TopLeft, BottomRight, TopRight, BottomLeft),
 	})
 	rounds := 0
@@ -204,18 +204,18 @@ func TestFlippedCorners(t *testing.T) {
 		t.Errorf("opposite corners first: %d rounds", rounds)
 	}
 	left := must(t, &FlippedCorners{
-		Base: Input{Role: "A"}, Width: "4", Height: "2",
+		Base: Input{Role: "A"}, Width: Typed("4"), Height: Typed("2"),
 		Corners: corners("B", "2", TopLeft),
 	})
 	right := must(t, &FlippedCorners{
-		Base: Input{Role: "A"}, Width: "4", Height: "2",
+		Base: Input{Role: "A"}, Width: Typed("4"), Height: Typed("2"),
 		Corners: corners("B", "2", TopRight),
 	})
 	if turnedAlike(left.Piece, right.Piece) || !turnedAlike(left.Piece.Mirrored(), right.Piece) {
 		t.Error("sloped pieces come in a left and a right hand")
 	}
 	bonus := must(t, &FlippedCorners{
-		Base: Input{Role: "A"}, Width: "6", Height: "6", Bonus: true,
+		Base: Input{Role: "A"}, Width: Typed("6"), Height: Typed("6"), Bonus: true,
 		Corners: corners("B", "3", TopLeft, BottomRight, TopRight, BottomLeft),
 	})
 	last := bonus.Acts[len(bonus.Acts)-1]
@@ -223,7 +223,7 @@ func TestFlippedCorners(t *testing.T) {
 		t.Errorf("four bonus units of q − 2√2s: %+v", last.Gives)
 	}
 	if _, problems := one(t, &FlippedCorners{
-		Base: Input{Role: "A"}, Width: "4", Height: "2",
+		Base: Input{Role: "A"}, Width: Typed("4"), Height: Typed("2"),
 		Corners: corners("B", "2 1/8", TopLeft),
 	}); len(problems.Stops()) != 1 ||
 		problems.Stops()[0].Code != "corner-too-large" || !strings.Contains(problems.Stops()[0].Mend, "2″") {
@@ -232,7 +232,7 @@ func TestFlippedCorners(t *testing.T) {
 	if _, problems := one(t, &FlippedCorners{Base: Input{Unit: "half"}, Corners: corners("C", "1 1/2", TopLeft)},
 		Unit{ID: "half", Name: "half", How: &HalfSquare{
 			Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"},
-			Finished: "1 1/2",
+			Finished: Typed("1 1/2"),
 		}}); problems.Stopped() {
 		t.Errorf("the corner's diagonal lies on the base's seam, which it then hides: %v", problems)
 	}
@@ -242,7 +242,7 @@ func TestFlippedCorners(t *testing.T) {
 // small W/2 + 0.8536 (geometry).
 func TestFourGeeseAtATime(t *testing.T) {
 	for _, sizing := range []Sizing{Exact, Rule, Roomy} {
-		m := must(t, &FlyingGeese{Goose: "A", Sky: "B", Finished: "4", Sizing: sizing})
+		m := must(t, &FlyingGeese{Goose: "A", Sky: "B", Finished: Typed("4"), Sizing: sizing})
 		if w, h := m.Piece.Size(); w != 9*in/2 || h != 5*in/2 || !hasSeamFrom(m.Piece, 2.25, 0.25) {
 			t.Errorf("%s: %v × %v, seams %+v", sizing, w.Inches(), h.Inches(), m.Piece.Seams)
 		}
@@ -259,8 +259,8 @@ func TestFourGeeseAtATime(t *testing.T) {
 			t.Errorf("untrimmed 4.5429 × 2.5214: %v", m.Size.Sums)
 		}
 	}
-	one := must(t, (&FlyingGeese{Goose: "A", Sky: "B", Finished: "4"}).others()[1])
-	if four := must(t, &FlyingGeese{Goose: "A", Sky: "B", Finished: "4"}); !turnedAlike(one.Piece.Finished(in/4),
+	one := must(t, (&FlyingGeese{Goose: "A", Sky: "B", Finished: Typed("4")}).others()[1])
+	if four := must(t, &FlyingGeese{Goose: "A", Sky: "B", Finished: Typed("4")}); !turnedAlike(one.Piece.Finished(in/4),
 		four.Piece.Finished(in/4)) {
 		t.Error("one at a time looks different")
 	}
@@ -268,7 +268,7 @@ func TestFourGeeseAtATime(t *testing.T) {
 
 // Check value: centre cut 4½ (finished 4): triangles from squares of 3.6820, unit 6.1569 (geometry).
 func TestSquareInASquare(t *testing.T) {
-	centre := Unit{ID: "sq", Name: "square", How: &PlainPatch{Role: "A", Width: "4 1/2", Height: "4 1/2"}}
+	centre := Unit{ID: "sq", Name: "square", How: &PlainPatch{Role: "A", Width: Typed("4 1/2"), Height: Typed("4 1/2")}}
 	m := must(t, &SquareInSquare{Centre: Input{Unit: "sq"}, Corners: []string{"B"}}, centre)
 	if !near(m.Piece.W, 6.1569) || !near(m.Piece.H, 6.1569) {
 		t.Errorf("unit %v", m.Piece.W.Inches())
@@ -283,8 +283,8 @@ func TestSquareInASquare(t *testing.T) {
 			t.Errorf("%s on the bias: %v; the outer edges are on the straight grain", p.Role, p.Bias())
 		}
 	}
-	whole := must(t, &SquareInSquare{Centre: Input{Role: "A"}, Corners: []string{"B"}, Finished: "4"})
-	flipped := must(t, (&SquareInSquare{Centre: Input{Role: "A"}, Corners: []string{"B"}, Finished: "4"}).others()[1])
+	whole := must(t, &SquareInSquare{Centre: Input{Role: "A"}, Corners: []string{"B"}, Finished: Typed("4")})
+	flipped := must(t, (&SquareInSquare{Centre: Input{Role: "A"}, Corners: []string{"B"}, Finished: Typed("4")}).others()[1])
 	if !turnedAlike(whole.Piece.Finished(in/4), flipped.Piece.Finished(in/4)) {
 		t.Error("four flipped corners look different")
 	}
@@ -293,19 +293,19 @@ func TestSquareInASquare(t *testing.T) {
 // Check values: 4½ framed by 1½ strips is 6½; log cabin of centre 2, logs 1, three rounds: 2½, 3½, 3½ … 8½, finished 8.
 func TestFramesAndLogs(t *testing.T) {
 	framed := must(t, &Frame{
-		Centre: Input{Role: "A"}, Width: "4", Height: "4",
-		Frames: []Ring{{ID: "f", Role: "B", Strip: "1 1/2"}},
+		Centre: Input{Role: "A"}, Width: Typed("4"), Height: Typed("4"),
+		Frames: []Ring{{ID: "f", Role: "B", Strip: Typed("1 1/2")}},
 	})
 	if w, h := framed.Piece.Size(); w != 13*in/2 || h != 13*in/2 {
 		t.Errorf("%v × %v", w.Inches(), h.Inches())
 	}
 	cabin := must(t, &LogCabin{
-		Centre: Input{Role: "C"}, Width: "2", Height: "2", Rounds: 3,
+		Centre: Input{Role: "C"}, Width: Typed("2"), Height: Typed("2"), Rounds: 3,
 		Logs: []Log{
-			{Role: "L", Strip: "1 1/2"},
-			{Role: "L", Strip: "1 1/2"},
-			{Role: "D", Strip: "1 1/2"},
-			{Role: "D", Strip: "1 1/2"},
+			{Role: "L", Strip: Typed("1 1/2")},
+			{Role: "L", Strip: Typed("1 1/2")},
+			{Role: "D", Strip: Typed("1 1/2")},
+			{Role: "D", Strip: Typed("1 1/2")},
 		},
 	})
 	var logs []float64
@@ -338,8 +338,8 @@ func TestFramesAndLogs(t *testing.T) {
 		t.Errorf("light %v, dark %v: the later logs are longer", light, dark)
 	}
 	half := must(t, &LogCabin{
-		Centre: Input{Role: "C"}, Width: "2", Height: "2", Rounds: 3, Half: true,
-		Logs: []Log{{Role: "L", Strip: "1 1/2"}},
+		Centre: Input{Role: "C"}, Width: Typed("2"), Height: Typed("2"), Rounds: 3, Half: true,
+		Logs: []Log{{Role: "L", Strip: Typed("1 1/2")}},
 	})
 	if w, h := half.Piece.Size(); w != 11*in/2 || h != 11*in/2 || half.Piece.Patches[0].Poly[0] != (piece.Point{}) {
 		t.Errorf("a half log cabin grows on two sides, its centre stays in the corner: %v × %v", w.Inches(), h.Inches())
@@ -351,9 +351,9 @@ func TestGridsOfMixedUnits(t *testing.T) {
 	parts := []Unit{
 		{ID: "h", Name: "half", How: &HalfSquare{
 			Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"},
-			Finished: "2",
+			Finished: Typed("2"),
 		}},
-		{ID: "p", Name: "plain", How: &PlainPatch{Role: "A", Width: "2 1/2", Height: "2 1/2"}},
+		{ID: "p", Name: "plain", How: &PlainPatch{Role: "A", Width: Typed("2 1/2"), Height: Typed("2 1/2")}},
 	}
 	cell := func(unit string, turn int) GridCell { return GridCell{Unit: naming.Unit(unit), Turn: turn} }
 	star := Grid{Rows: Rows([][]GridCell{
@@ -391,14 +391,14 @@ func TestTheSumsOfAGrid(t *testing.T) {
 		return GridCell{Unit: id}
 	}
 	wide := [][]GridCell{
-		{plain("2 1/2", "4 1/2"), plain("3 1/2", "4 1/2"), plain("2 1/2", "4 1/2")},
-		{plain("2 1/2", "2 1/2"), plain("3 1/2", "2 1/2"), plain("2 1/2", "2 1/2")},
+		{plain(Typed("2 1/2"), Typed("4 1/2")), plain(Typed("3 1/2"), Typed("4 1/2")), plain(Typed("2 1/2"), Typed("4 1/2"))},
+		{plain(Typed("2 1/2"), Typed("2 1/2")), plain(Typed("3 1/2"), Typed("2 1/2")), plain(Typed("2 1/2"), Typed("2 1/2"))},
 	}
 	for want, rows := range map[string][][]GridCell{
 		"across: 2½″ + 3½″ + 2½″ − 2 seams × ½″ = 7½″; down: 4½″ + 2½″ − 1 seam × ½″ = 6½″": wide,
 		"across: 2½″ + 3½″ + 2½″ − 2 seams × ½″ = 7½″":                                      wide[1:],
 		"down: 4½″ + 2½″ − 1 seam × ½″ = 6½″":                                               {wide[0][:1], wide[1][:1]},
-		"across: 2½″ + 3½″ − 1 seam × ½″ = 5½″":                                             {{plain("2 1/2", "2 1/2"), plain("3 1/2", "2 1/2")}, {plain("2 1/2", "3 1/2"), plain("3 1/2", "3 1/2")}},
+		"across: 2½″ + 3½″ − 1 seam × ½″ = 5½″":                                             {{plain(Typed("2 1/2"), Typed("2 1/2")), plain(Typed("3 1/2"), Typed("2 1/2"))}, {plain(Typed("2 1/2"), Typed("3 1/2")), plain(Typed("3 1/2"), Typed("3 1/2"))}},
 	} {
 		for _, first := range []First{RowsFirst, ColumnsFirst} {
 			if sums := strings.Join(must(t, &Grid{Rows: Rows(rows), First: first}, parts...).Size.Sums, "; "); sums != want {
@@ -409,7 +409,7 @@ func TestTheSumsOfAGrid(t *testing.T) {
 }
 
 func TestNonsenseInEveryMethod(t *testing.T) {
-	rect := Unit{ID: "rect", Name: "rect", How: &PlainPatch{Role: "A", Width: "3", Height: "4"}}
+	rect := Unit{ID: "rect", Name: "rect", How: &PlainPatch{Role: "A", Width: Typed("3"), Height: Typed("4")}}
 	for _, c := range []struct {
 		name string
 		how  Method
@@ -417,15 +417,15 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 		at   string
 	}{
 		{
-			"no such way", &HalfSquare{Way: "three", Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "3"},
+			"no such way", &HalfSquare{Way: "three", Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: Typed("3")},
 			"way-unknown", "/how/way",
 		},
 		{"role without fabric", &HalfSquare{
 			Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "nobody"},
-			Finished: "3",
+			Finished: Typed("3"),
 		}, "role-without-fabric", "/how/upper/role"},
 		{
-			"finishes nothing", &HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "0"},
+			"finishes nothing", &HalfSquare{Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: Typed("0")},
 			"too-small", "/how/finished",
 		},
 		{
@@ -434,57 +434,57 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 		},
 		{"larger than it comes out", &HalfSquare{
 			Way: Two, Lower: Input{Unit: "r"}, Upper: Input{Role: "B"},
-			Finished: "7",
+			Finished: Typed("7"),
 		}, "too-large", "/how/finished"},
 		{"no such sizing", &HalfSquare{
-			Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "3",
+			Way: Two, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: Typed("3"),
 			Sizing: "huge",
 		}, "sizing-unknown", "/how/sizing"},
 		{"too large for the cloth", &HalfSquare{
 			Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"},
-			Finished: "20",
+			Finished: Typed("20"),
 		}, "cloth-too-short", "/how/lower/role"},
 		{
-			"three fabrics in one pair", &QuarterSquare{First: []string{"A"}, Second: []string{"B"}, Finished: "3"},
+			"three fabrics in one pair", &QuarterSquare{First: []string{"A"}, Second: []string{"B"}, Finished: Typed("3")},
 			"role-count", "/how/second",
 		},
 		{
-			"no corners", &FlippedCorners{Base: Input{Role: "A"}, Width: "4", Height: "4"}, "corner-count",
+			"no corners", &FlippedCorners{Base: Input{Role: "A"}, Width: Typed("4"), Height: Typed("4")}, "corner-count",
 			"/how/corners",
 		},
 		{"two squares in one corner", &FlippedCorners{
-			Base: Input{Role: "A"}, Width: "4", Height: "4",
+			Base: Input{Role: "A"}, Width: Typed("4"), Height: Typed("4"),
 			Corners: corners("B", "1", TopLeft, TopLeft),
 		}, "corner-twice", "/how/corners/1/at"},
 		{"a corner of its own", &FlippedCorners{
-			Base: Input{Role: "A"}, Width: "4", Height: "4",
+			Base: Input{Role: "A"}, Width: Typed("4"), Height: Typed("4"),
 			Corners: corners("B", "1", "middle"),
 		}, "corner-unknown", "/how/corners/0/at"},
 		{"trimmings of nothing", &FlippedCorners{
-			Base: Input{Role: "A"}, Width: "4", Height: "4", Bonus: true,
+			Base: Input{Role: "A"}, Width: Typed("4"), Height: Typed("4"), Bonus: true,
 			Corners: corners("B", "1/2", TopLeft),
 		}, "too-small", "/how/bonus"},
-		{"a goose too wide", &FlyingGeese{Goose: "A", Sky: "B", Finished: "60"}, "cloth-too-short", "/how/goose"},
+		{"a goose too wide", &FlyingGeese{Goose: "A", Sky: "B", Finished: Typed("60")}, "cloth-too-short", "/how/goose"},
 		{
-			"two triangles", &SquareInSquare{Centre: Input{Role: "A"}, Corners: []string{"A", "B"}, Finished: "4"},
+			"two triangles", &SquareInSquare{Centre: Input{Role: "A"}, Corners: []string{"A", "B"}, Finished: Typed("4")},
 			"role-count", "/how/corners",
 		},
 		{
 			"a rectangle standing on its corner", &SquareInSquare{Centre: Input{Unit: "rect"}, Corners: []string{"B"}},
 			"not-square", "/how/centre",
 		},
-		{"no frames", &Frame{Centre: Input{Role: "A"}, Width: "4", Height: "4"}, "frame-count", "/how/frames"},
+		{"no frames", &Frame{Centre: Input{Role: "A"}, Width: Typed("4"), Height: Typed("4")}, "frame-count", "/how/frames"},
 		{"a frame taken by its seams", &Frame{
-			Centre: Input{Role: "A"}, Width: "4", Height: "4",
-			Frames: []Ring{{ID: "f", Role: "B", Strip: "1/2"}},
+			Centre: Input{Role: "A"}, Width: Typed("4"), Height: Typed("4"),
+			Frames: []Ring{{ID: "f", Role: "B", Strip: Typed("1/2")}},
 		}, "too-narrow", "/how/frames/0/strip"},
 		{"a hundred rounds", &LogCabin{
-			Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 100,
+			Centre: Input{Role: "A"}, Width: Typed("2"), Height: Typed("2"), Rounds: 100,
 			Logs: []Log{{Role: "B"}},
 		}, "round-count", "/how/rounds"},
-		{"no logs", &LogCabin{Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 1}, "log-count", "/how/logs"},
+		{"no logs", &LogCabin{Centre: Input{Role: "A"}, Width: Typed("2"), Height: Typed("2"), Rounds: 1}, "log-count", "/how/logs"},
 		{"inside out", &LogCabin{
-			Centre: Input{Role: "A"}, Width: "2", Height: "2", Rounds: 1, Direction: "inward",
+			Centre: Input{Role: "A"}, Width: Typed("2"), Height: Typed("2"), Rounds: 1, Direction: "inward",
 			Logs: []Log{{Role: "B"}},
 		}, "direction-unknown", "/how/direction"},
 		{"an empty grid", &Grid{}, "grid-empty", "/how/rows"},
@@ -514,11 +514,11 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 // A corner that is said first and overlaps nothing may be sewn first, whichever comes last in the list.
 func TestNoCornerVanishes(t *testing.T) {
 	for _, order := range [][]Place{{TopLeft, TopRight, BottomLeft}, {TopLeft, BottomLeft, TopRight}, {BottomLeft, TopRight, TopLeft}} {
-		m := &FlippedCorners{Base: Input{Role: "A"}, Width: "3", Height: "4"}
+		m := &FlippedCorners{Base: Input{Role: "A"}, Width: Typed("3"), Height: Typed("4")}
 		for i, at := range order {
-			leg := Breadth("2")
+			leg := Typed("2")
 			if at == BottomLeft {
-				leg = "1"
+				leg = Typed("1")
 			}
 			m.Corners = append(m.Corners, Corner{ID: string(rune('a' + i)), At: at, Role: "B", Leg: leg})
 		}
@@ -541,7 +541,7 @@ func TestNoCornerVanishes(t *testing.T) {
 // What is cut at a mark is sewn from there, and what is then trimmed off is said: eight at a time for 4 finished are
 // drawn from 9.7071, cut 9¾, come 4 33⁄64 and are trimmed to 4½ (geometry, ⅛ ruler).
 func TestWhatIsCutIsWhatIsSewnFrom(t *testing.T) {
-	m := must(t, &HalfSquare{Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: "4"})
+	m := must(t, &HalfSquare{Way: Eight, Lower: Input{Role: "A"}, Upper: Input{Role: "B"}, Finished: Typed("4")})
 	if m.Acts[0].Patch.W != 39*in/4 || m.Acts[len(m.Acts)-1].Shaves != 8 {
 		t.Errorf("%+v", m.Acts)
 	}
@@ -560,8 +560,8 @@ func TestWhatIsCutIsWhatIsSewnFrom(t *testing.T) {
 // A half left whole, of one cloth with a quarter beside it, comes in two ways that show the same cloth: they are no
 // hands. Of another cloth they are.
 func TestWhatShowsTheSameClothIsNoHand(t *testing.T) {
-	same := must(t, &QuarterSquare{First: []string{"A", "B"}, Second: []string{"A"}, Finished: "3"})
-	other := must(t, &QuarterSquare{First: []string{"A", "B"}, Second: []string{"C"}, Finished: "3"})
+	same := must(t, &QuarterSquare{First: []string{"A", "B"}, Second: []string{"A"}, Finished: Typed("3")})
+	other := must(t, &QuarterSquare{First: []string{"A", "B"}, Second: []string{"C"}, Finished: Typed("3")})
 	if len(same.Variants) != 2 || same.Variants[0].Mirror != "" || strings.Contains(same.Variants[0].Name, "hand") {
 		t.Errorf("%+v", same.Variants)
 	}

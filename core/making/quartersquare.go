@@ -17,8 +17,8 @@ func init() { register(func() Method { return &QuarterSquare{} }) }
 type QuarterSquare struct {
 	First    []string `json:"first" doc:"The two roles of the first half-square unit"`
 	Second   []string `json:"second" doc:"The two roles of the second, or one for a plain square"`
-	Finished Breadth  `json:"finished,omitempty"`
-	Cut      Breadth  `json:"cut,omitempty" doc:"How large the squares of its pairs are, as they come; what the unit finishes follows, and finished is then left out"`
+	Finished Breadth  `json:"finished,omitzero"`
+	Cut      Breadth  `json:"cut,omitzero" doc:"How large the squares of its pairs are, as they come; what the unit finishes follows, and finished is then left out"`
 	Sizing   Sizing   `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares are cut; exact when left out"`
 }
 
@@ -29,7 +29,7 @@ func (*QuarterSquare) By() string { return "quarter-square triangles" }
 func (*QuarterSquare) Parts() []Part { return nil }
 
 func (m *QuarterSquare) breadths() []Measured {
-	if m.Cut != "" {
+	if m.Cut.Given() {
 		return []Measured{{&m.Cut, false, "cut", false}}
 	}
 	return []Measured{{&m.Finished, true, "finished", false}}

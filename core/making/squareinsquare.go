@@ -17,7 +17,7 @@ func init() { register(func() Method { return &SquareInSquare{} }) }
 type SquareInSquare struct {
 	Centre   Input    `json:"centre"`
 	Corners  []string `json:"corners" doc:"The roles of the triangles: one for all, or four from the top left clockwise"`
-	Finished Breadth  `json:"finished,omitempty" doc:"Finished size of the unit; follows from the centre where that is pieced"`
+	Finished Breadth  `json:"finished,omitzero" doc:"Finished size of the unit; follows from the centre where that is pieced"`
 	Sizing   Sizing   `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares for the triangles are cut"`
 }
 

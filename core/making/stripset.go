@@ -23,7 +23,7 @@ type StripSet struct {
 type SetStrip struct {
 	ID    string  `json:"id" doc:"Names the strip; the seam above it is named by it"`
 	Role  string  `json:"role"`
-	Width Breadth `json:"width,omitempty" doc:"A length, or so many strips; 1 strip when left out"`
+	Width Breadth `json:"width,omitzero" doc:"A length, or so many strips; 1 strip when left out"`
 }
 
 // By names the method.
@@ -90,8 +90,7 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 		act.ID, act.Name = t.Unit.ID.Flat(), t.Unit.Name+", flat"
 	}
 	for i, s := range m.Strips {
-		as, _ := s.Width.Canonical(t.Units)
-		act.Strips = append(act.Strips, Strip{Role: s.Role, Width: widths[i], As: string(as), ID: s.ID, Seam: t.Unit.ID.Seam(s.ID)})
+		act.Strips = append(act.Strips, Strip{Role: s.Role, Width: widths[i], As: s.Width.Canonical().String(), ID: s.ID, Seam: t.Unit.ID.Seam(s.ID)})
 		if i == 0 {
 			continue
 		}

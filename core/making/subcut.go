@@ -13,7 +13,7 @@ func init() { register(func() Method { return &SubCut{} }) }
 // cutting plan to say: a set may give segments of several widths.
 type SubCut struct {
 	From  naming.Unit `json:"from" doc:"The strip set"`
-	Width Breadth     `json:"width,omitempty" doc:"A length, or so many strips; 1 strip when left out"`
+	Width Breadth     `json:"width,omitzero" doc:"A length, or so many strips; 1 strip when left out"`
 }
 
 // By names the method.

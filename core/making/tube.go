@@ -37,7 +37,7 @@ const (
 type OpenedRing struct {
 	ID     string      `json:"id" doc:"Names the column; the seam to its left is named by it"`
 	From   naming.Unit `json:"from" doc:"The closed strip set it is cut across"`
-	Width  Breadth     `json:"width,omitempty" doc:"Cut: a length, or so many strips; 1 strip when left out"`
+	Width  Breadth     `json:"width,omitzero" doc:"Cut: a length, or so many strips; 1 strip when left out"`
 	Top    string      `json:"top,omitempty" doc:"The strip that comes to lie at the top, by its id: the ring is opened at the seam above it"`
 	Middle bool        `json:"middle,omitempty" doc:"With that: it is opened in the middle of the strip instead, whose lower half then lies at the top"`
 	Step   float64     `json:"step,omitempty" multipleOf:"0.5" doc:"Without it: by so many strips the colours go up against the column before, down where it is negative; a half opens it in the middle of a strip. The first column steps from the seam above the first strip"`
@@ -620,11 +620,10 @@ func JoinsTo(m Method, t *Table) (measure.Length, bool) {
 	}
 	wide := 2 * t.Seam
 	for _, c := range tube.Columns {
-		l, err := c.Width.Length(t)
-		if err != nil {
+		if c.Width.Err() != nil {
 			return 0, false
 		}
-		wide += l - 2*t.Seam
+		wide += c.Width.Length(t) - 2*t.Seam
 	}
 	return wide, wide > 2*t.Seam
 }

@@ -72,7 +72,7 @@ func (m *HalfSquare) named() string {
 	if m.Lower.Unit != "" || m.Upper.Unit != "" {
 		return way
 	}
-	if m.Cut != "" {
+	if m.Cut.Given() {
 		return way + ", " + asTheyCome
 	}
 	return way + ", " + m.Sizing.words()
@@ -85,7 +85,7 @@ func (m *QuarterSquare) sized(s Sizing) (Method, bool) {
 }
 
 func (m *QuarterSquare) named() string {
-	if m.Cut != "" {
+	if m.Cut.Given() {
 		return "two at a time, " + asTheyCome
 	}
 	return "two at a time, " + m.Sizing.words()
@@ -98,7 +98,7 @@ func (m *FlyingGeese) sized(s Sizing) (Method, bool) {
 }
 
 func (m *FlyingGeese) named() string {
-	if m.Cut != "" {
+	if m.Cut.Given() {
 		return "four at a time, " + asTheyCome
 	}
 	return "four at a time, " + m.Sizing.words()

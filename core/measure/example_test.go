@@ -22,7 +22,7 @@ func ExampleRuler_Print() {
 // A document writes a length so that the same one is read back.
 func ExampleWrite() {
 	l := 27 * measure.Inch / 8
-	back, err := measure.Write(l).Length(measure.Inches)
+	back, err := measure.Parse(measure.Write(l).String(), measure.Inches)
 	fmt.Println(measure.Write(l), back == l, err)
 	// Output:
 	// 3 3/8 in true <nil>

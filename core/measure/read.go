@@ -158,18 +158,3 @@ func readDecimal(s string) (*big.Rat, bool) {
 	}
 	return new(big.Rat).SetString(whole + "." + part)
 }
-
-// Written is a length as it stands in a project document: text that Parse reads. The zero value is "not given".
-type Written string
-
-// Length reads the text; a number without a unit is in def.
-func (w Written) Length(def Units) (Length, error) { return Parse(string(w), def) }
-
-// Write gives the exact text of a length of 0 or more for a document: "2 1/2 in", "6.5 cm", or as a last resort a
-// fraction of the grid such as "359/1016 in". Parse reads each back to the same length.
-func Write(l Length) Written {
-	if l%sixtyFourth != 0 && l%tenthMM == 0 {
-		return Written(decimal(l, Centimetre, 2) + " cm")
-	}
-	return Written(fraction(l) + " in")
-}

@@ -19,19 +19,19 @@ import (
 // settings are quilts of one block of the library: straight, sashed, on point, in borders plain and pieced.
 func settings(unit naming.Unit) map[string]quilt.Top {
 	repeat := [][]quilt.Cell{{{Unit: unit}, {Unit: unit, Turn: 90}}}
-	plain := quilt.Border{ID: "inner", Name: "inner border", Role: "B", Width: "2 in", Corners: "A"}
-	outer := quilt.Border{ID: "outer", Name: "outer border", Role: "A", Width: "3 1/2 in"}
+	plain := quilt.Border{ID: "inner", Name: "inner border", Role: "B", Width: making.Typed("2 in"), Corners: "A"}
+	outer := quilt.Border{ID: "outer", Name: "outer border", Role: "A", Width: making.Typed("3 1/2 in")}
 	pieced := quilt.Border{ID: "pieced", Name: "pieced border", Cells: []quilt.Cell{{Unit: unit}}, Corners: "B"}
 	turned := quilt.Border{ID: "turned", Name: "turned border", Cells: []quilt.Cell{{Unit: unit}}, Corner: &quilt.Cell{Unit: unit, Turn: 180}}
 	binding := &quilt.Binding{Role: "A"}
 	return map[string]quilt.Top{
 		"straight":       {Rows: 3, Columns: 4, Repeat: repeat, Borders: []quilt.Border{plain, outer}, Binding: binding, Backing: &quilt.Backing{Role: "B"}},
-		"sashed":         {Rows: 3, Columns: 2, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: "1 1/2 in", Corners: "A", Outer: true}, Borders: []quilt.Border{outer}, Binding: binding},
-		"sashed through": {Rows: 3, Columns: 2, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: "1 1/2 in"}, Borders: []quilt.Border{plain}},
+		"sashed":         {Rows: 3, Columns: 2, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: making.Typed("1 1/2 in"), Corners: "A", Outer: true}, Borders: []quilt.Border{outer}, Binding: binding},
+		"sashed through": {Rows: 3, Columns: 2, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: making.Typed("1 1/2 in")}, Borders: []quilt.Border{plain}},
 		"on point":       {Rows: 3, Columns: 2, Repeat: repeat, Point: &quilt.Point{Role: "B"}},
 		"pieced":         {Rows: 2, Columns: 3, Repeat: repeat, Borders: []quilt.Border{pieced}, Binding: binding},
 		"web":            {Rows: 3, Columns: 4, Repeat: repeat},
-		"web sashed":     {Rows: 2, Columns: 3, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: "1 1/2 in"}},
+		"web sashed":     {Rows: 2, Columns: 3, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: making.Typed("1 1/2 in")}},
 		"turned":         {Rows: 2, Columns: 3, Repeat: repeat, Borders: []quilt.Border{turned, plain}},
 	}
 }

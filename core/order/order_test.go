@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/batching"
 	"vicis/core/library"
+	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/quilt"
 	"vicis/core/tally"
@@ -138,7 +139,7 @@ func TestNothingCanBeSewnOfNothing(t *testing.T) {
 	}
 	for _, e := range list {
 		d := e.Document
-		d.Top.Borders = []quilt.Border{{ID: "b", Name: "the border", Role: d.Roles[0].ID, Width: "3 in"}}
+		d.Top.Borders = []quilt.Border{{ID: "b", Name: "the border", Role: d.Roles[0].ID, Width: making.Typed("3 in")}}
 		w, ok := work.Of(d)
 		if !ok {
 			continue

@@ -63,13 +63,17 @@ func (a Num) Sign() int {
 // Cmp is the sign of a − b.
 func (a Num) Cmp(b Num) int { return a.Sub(b).Sign() }
 
-// Length gives the coordinate as a length and says whether it lies on the grid; if not, it is rounded to the nearest
-// point of it. This is the one place where √2 is rounded.
-func (a Num) Length() (l measure.Length, exact bool) {
-	if a.Q == 0 && a.P%Fine == 0 {
-		return measure.Length(a.P / Fine), true
+// Exact gives the coordinate as a length, where it lies on the grid.
+func (a Num) Exact() (measure.Length, bool) {
+	return measure.Length(a.P / Fine), a.Q == 0 && a.P%Fine == 0
+}
+
+// Nearest is the coordinate rounded to the nearest length. This is the one place where √2 is rounded.
+func (a Num) Nearest() measure.Length {
+	if l, exact := a.Exact(); exact {
+		return l
 	}
-	return measure.Length(math.Round((float64(a.P) + float64(a.Q)*math.Sqrt2) / Fine)), false
+	return measure.Length(math.Round((float64(a.P) + float64(a.Q)*math.Sqrt2) / Fine))
 }
 
 // Inches is for drawing only.

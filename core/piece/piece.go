@@ -96,8 +96,8 @@ func rectangle(x0, y0, x1, y1 Num) []Point {
 
 // Size gives the unfinished width and height. Pieces of this package's rectangular acts lie on the grid.
 func (p Piece) Size() (w, h measure.Length) {
-	w, _ = p.W.Length()
-	h, _ = p.H.Length()
+	w = p.W.Nearest()
+	h = p.H.Nearest()
 	return w, h
 }
 
@@ -162,8 +162,8 @@ func (e *Misfit) Error() string {
 // +1 presses it toward b. Edges that differ in length are a *Misfit.
 func JoinRight(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
 	if a.H != b.H {
-		ha, _ := a.H.Length()
-		hb, _ := b.H.Length()
+		ha := a.H.Nearest()
+		hb := b.H.Nearest()
 		return Piece{}, &Misfit{Have: hb, Want: ha}
 	}
 	line := Upright(a.W.Sub(Of(s)))
@@ -175,8 +175,8 @@ func JoinRight(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
 // JoinDown sews b below a. The new seam runs from left to right, so +1 presses it up, toward a.
 func JoinDown(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
 	if a.W != b.W {
-		wa, _ := a.W.Length()
-		wb, _ := b.W.Length()
+		wa := a.W.Nearest()
+		wb := b.W.Nearest()
 		return Piece{}, &Misfit{Have: wb, Want: wa}
 	}
 	line := Level(a.H.Sub(Of(s)))

@@ -181,8 +181,9 @@ func TestSignOfSurdsIsExact(t *testing.T) {
 	if d := Of(in).TimesRoot2(); d.TimesRoot2() != Of(2*in) {
 		t.Fatal("√2 twice is not 2")
 	}
-	if l, exact := Of(3 * in).TimesRoot2().Length(); exact || l.Inches() < 4.2426 || l.Inches() > 4.2427 {
-		t.Fatalf("3√2 is %v", l.Inches())
+	three := Of(3 * in).TimesRoot2()
+	if _, exact := three.Exact(); exact || three.Nearest().Inches() < 4.2426 || three.Nearest().Inches() > 4.2427 {
+		t.Fatalf("3√2 is %v", three.Nearest().Inches())
 	}
 }
 

@@ -8,7 +8,6 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/making"
-	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/plan"
@@ -31,8 +30,8 @@ func partsOfParts(tb testing.TB) (again, grid document.Document, patches int) {
 	d.Parts = append(d.Parts,
 		making.Unit{ID: "quarter", Name: "Quarter", How: &making.CutAgain{
 			From:    "block",
-			Upright: making.Knife{Lines: []making.Cut{{From: making.FromLeft, By: "3 in"}, {From: making.FromRight, By: "3 in"}}},
-			Level:   making.Knife{Lines: []making.Cut{{From: making.FromTop, By: "3 in"}, {From: making.FromBottom, By: "3 in"}}},
+			Upright: making.Knife{Lines: []making.Cut{{From: making.FromLeft, By: making.Typed("3 in")}, {From: making.FromRight, By: making.Typed("3 in")}}},
+			Level:   making.Knife{Lines: []making.Cut{{From: making.FromTop, By: making.Typed("3 in")}, {From: making.FromBottom, By: making.Typed("3 in")}}},
 		}},
 	)
 	cells = cells[:0]
@@ -67,12 +66,12 @@ func partsOfParts(tb testing.TB) (again, grid document.Document, patches int) {
 					role = p.Role
 				}
 			}
-			w, _ := xs[c+1].Sub(xs[c]).Add(s).Add(s).Length()
-			h, _ := ys[r+1].Sub(ys[r]).Add(s).Add(s).Length()
+			w := xs[c+1].Sub(xs[c]).Add(s).Add(s).Nearest()
+			h := ys[r+1].Sub(ys[r]).Add(s).Add(s).Nearest()
 			id := naming.Of(fmt.Sprintf("p-%s-%d-%d", role, w, h))
 			if !slices.ContainsFunc(grid.Parts, func(u making.Unit) bool { return u.ID == id }) {
 				grid.Parts = append(grid.Parts, making.Unit{ID: id, Name: string(id), How: &making.PlainPatch{
-					Role: role, Width: making.Breadth(measure.Write(w)), Height: making.Breadth(measure.Write(h)),
+					Role: role, Width: making.Wide(w), Height: making.Wide(h),
 				}})
 			}
 			block.Rows[r].Cells = append(block.Rows[r].Cells, making.GridCell{Unit: id})

@@ -19,7 +19,7 @@ func TestBackwardsIsTheLargestQuilt(t *testing.T) {
 		if i%3 != 0 {
 			continue
 		}
-		for _, yards := range []measure.Written{"1/2 yd", "1 1/4 yd"} {
+		for _, yards := range []measure.Written{measure.Typed("1/2 yd"), measure.Typed("1 1/4 yd")} {
 			var supplies []ask.Supply
 			for _, f := range d.Fabrics {
 				supplies = append(supplies, ask.Supply{Fabric: f.ID, Length: yards})
@@ -28,7 +28,7 @@ func TestBackwardsIsTheLargestQuilt(t *testing.T) {
 			if problems.Stopped() {
 				t.Fatal(d.Name, problems)
 			}
-			have, _ := yards.Length(measure.Inches)
+			have, _ := yards.Length(), yards.Err()
 			fits := func(columns, rows int) bool {
 				d.Top.Columns, d.Top.Rows = columns, rows
 				p, problems := plan.Make(d, nil)
@@ -75,7 +75,7 @@ func TestBackwardsByHand(t *testing.T) {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	r, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "1 yd"}}, ask.Enough(nil))
+	r, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: measure.Typed("1 yd")}}, ask.Enough(nil))
 	if problems.Stopped() || r.Columns != 7 || r.Rows != 7 || r.Uses[0].Left.Text != "½″" {
 		t.Errorf("%+v %v", r, problems)
 	}
@@ -88,16 +88,16 @@ func TestBackwardsByHand(t *testing.T) {
 		code, at string
 	}{
 		{nil, "nothing-there", "/supplies"},
-		{[]ask.Supply{{Fabric: "g", Length: "1 yd"}}, "fabric-unknown", "/supplies/0/fabric"},
-		{[]ask.Supply{{Fabric: "f", Length: "some"}}, "length-unreadable", "/supplies/0/length"},
-		{[]ask.Supply{{Fabric: "f", Length: "-1"}}, "length-unreadable", "/supplies/0/length"},
+		{[]ask.Supply{{Fabric: "g", Length: measure.Typed("1 yd")}}, "fabric-unknown", "/supplies/0/fabric"},
+		{[]ask.Supply{{Fabric: "f", Length: measure.Typed("some")}}, "length-unreadable", "/supplies/0/length"},
+		{[]ask.Supply{{Fabric: "f", Length: measure.Typed("-1")}}, "length-unreadable", "/supplies/0/length"},
 	} {
 		if _, problems := ask.Backwards(d, c.supplies, ask.Enough(nil)); len(problems) != 1 || problems[0].Code != c.code ||
 			problems[0].At != c.at {
 			t.Errorf("%v: %v", c.supplies, problems)
 		}
 	}
-	if r, _ := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "4 in"}}, ask.Enough(nil)); r.Blocks != 0 ||
+	if r, _ := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: measure.Typed("4 in")}}, ask.Enough(nil)); r.Blocks != 0 ||
 		r.First != "Not even one block comes out of it: 5½″ of Fog would have to be bought." {
 		t.Errorf("%+v", r)
 	}
@@ -110,8 +110,8 @@ func TestBackwardsFromPiecesAndStrips(t *testing.T) {
 "strip":"5","spares":{},"schools":{},"settings":{},"fabrics":[{"id":"f","name":"Fog","colour":"#999999"}],"roles":[{"id":"A","name":"A","fabric":"f"}],
 "units":[{"id":"p","name":"Square","how":{"by":"patch","role":"A","width":"5","height":"5"}}],"top":{"rows":1,"columns":1,"repeat":[[{"unit":"p"}]]}}`))
 	r, problems := ask.Backwards(d, []ask.Supply{
-		{Fabric: "f", Kind: cloth.Pieces, Width: "10 1/2", Length: "10 1/2", Count: 9},
-		{Fabric: "f", Kind: cloth.Strips, Width: "5", Length: "21", Count: 4},
+		{Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("10 1/2"), Length: measure.Typed("10 1/2"), Count: 9},
+		{Fabric: "f", Kind: cloth.Strips, Width: measure.Typed("5"), Length: measure.Typed("21"), Count: 4},
 	}, ask.Enough(nil))
 	if problems.Stopped() || r.Blocks != 49 || r.Most != "The most that comes out of it is 52 blocks, 4 × 13." || len(r.Uses) != 1 || len(r.Uses[0].Says) != 2 {
 		t.Errorf("%+v %v", r, problems)
@@ -121,7 +121,7 @@ func TestBackwardsFromPiecesAndStrips(t *testing.T) {
 		r.More[1] != "For one more column (8 × 7 blocks) 1 more of Fog, 10½″ × 10½″, would have to be bought." {
 		t.Errorf("%q", r.More)
 	}
-	if _, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Kind: "bolts", Length: "1 yd"}}, ask.Enough(nil)); !problems.Stopped() ||
+	if _, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Kind: "bolts", Length: measure.Typed("1 yd")}}, ask.Enough(nil)); !problems.Stopped() ||
 		problems[0].At != "/supplies/0/kind" {
 		t.Errorf("%v", problems)
 	}
@@ -140,7 +140,7 @@ func TestBackwardsFromTwoStacksOfSquares(t *testing.T) {
 	}
 	var supplies []ask.Supply
 	for _, p := range cloth.Packs() {
-		if p.Kind == cloth.Pieces && p.Width == "10 in" {
+		if p.Kind == cloth.Pieces && p.Width.String() == "10 in" {
 			for _, f := range d.Fabrics {
 				supplies = append(supplies, ask.Supply{Fabric: f.ID, Kind: p.Kind, Width: p.Width, Length: p.Length, Count: p.Count})
 			}
@@ -170,8 +170,8 @@ func TestBackwardsFromTwoStacksOfSquares(t *testing.T) {
 	}
 	for _, p := range cloth.Packs() {
 		h := cloth.Holding{Name: p.Name, Colour: "#777777", Kind: p.Kind, Width: p.Width, Length: p.Length, Count: p.Count}
-		if h.Length == "" {
-			h.Length = "3 yd"
+		if !h.Length.Given() {
+			h.Length = measure.Typed("3 yd")
 		}
 		if problems := h.Check(measure.Inches); problems.Stopped() {
 			t.Errorf("%s: %v", p.Name, problems)
@@ -181,7 +181,7 @@ func TestBackwardsFromTwoStacksOfSquares(t *testing.T) {
 
 func BenchmarkBackwards(b *testing.B) {
 	d := begin(b, chain)
-	supplies := []ask.Supply{{Fabric: d.Fabrics[0].ID, Length: "2 yd"}, {Fabric: d.Fabrics[1].ID, Length: "3 yd"}}
+	supplies := []ask.Supply{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("2 yd")}, {Fabric: d.Fabrics[1].ID, Length: measure.Typed("3 yd")}}
 	for b.Loop() {
 		ask.Backwards(d, supplies, ask.Enough(nil))
 	}

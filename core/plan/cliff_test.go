@@ -42,7 +42,7 @@ func TestTheKnownCliff(t *testing.T) {
 
 func TestTheCliffOfAStripSet(t *testing.T) {
 	d := begin(t, chain)
-	d.Cloth.Usable, d.Cloth.Squaring = "40 in", "1/2 in"
+	d.Cloth.Usable, d.Cloth.Squaring = measure.Typed("40 in"), measure.Typed("1/2 in")
 	list, problems := ask.Cliffs(d, ask.Enough(nil))
 	if problems.Stopped() || len(list) == 0 {
 		t.Fatal(problems)

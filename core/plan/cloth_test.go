@@ -115,7 +115,7 @@ func TestCliffsKnowOfEnds(t *testing.T) {
 // What helps below a cliff costs what a plan on the narrower cloth buys, shared by the prints of an assortment.
 func TestTheRescueIsWhatThePlanBuys(t *testing.T) {
 	d := begin(t, chain)
-	d.Cloth.Usable, d.Cloth.Squaring = "40 in", "1/2 in"
+	d.Cloth.Usable, d.Cloth.Squaring = measure.Typed("40 in"), measure.Typed("1/2 in")
 	for _, prints := range []int{0, 12} {
 		if d.Fabrics[0].Print = ""; prints > 0 {
 			d.Fabrics[0].Print, d.Fabrics[0].Prints = cloth.Assorted, prints
@@ -160,7 +160,7 @@ func TestAMeasuredBlockCarriesOn(t *testing.T) {
 	d := fromLibrary(t, "nine-patch")
 	d.Top = quilt.Top{
 		Rows: 4, Columns: 3, Repeat: d.Top.Repeat,
-		Borders: []quilt.Border{{ID: "b", Name: "Border", Role: "A", Width: "3 1/2 in"}},
+		Borders: []quilt.Border{{ID: "b", Name: "Border", Role: "A", Width: making.Typed("3 1/2 in")}},
 		Backing: &quilt.Backing{Role: "B"}, Binding: &quilt.Binding{Role: "A"},
 	}
 	size := func(p plan.Plan, id string) string {
@@ -173,7 +173,7 @@ func TestAMeasuredBlockCarriesOn(t *testing.T) {
 		return ""
 	}
 	before := planned(t, d)
-	d.Top.Block = &quilt.Measured{Width: "6 3/8 in", Height: "6 5/8 in"}
+	d.Top.Block = &quilt.Measured{Width: measure.Typed("6 3/8 in"), Height: measure.Typed("6 5/8 in")}
 	p := planned(t, d)
 	if p.Finished.Text != "23⅝″ × 30½″" || p.Block.Text != "5⅞″ × 6⅛″" {
 		t.Errorf("finishes %s of blocks of %s", p.Finished.Text, p.Block.Text)
@@ -198,7 +198,7 @@ func TestAMeasuredBlockCarriesOn(t *testing.T) {
 	if p.Press.Crossings != before.Press.Crossings {
 		t.Errorf("%d crossings, %d before", p.Press.Crossings, before.Press.Crossings)
 	}
-	d.Top.Measured = &quilt.Measured{Width: "18 in", Height: "24 3/4 in"}
+	d.Top.Measured = &quilt.Measured{Width: measure.Typed("18 in"), Height: measure.Typed("24 3/4 in")}
 	if p = planned(t, d); p.Finished.Text != "23½″ × 30¼″" || size(p, "top-measured") != "18″ × 24¾″" {
 		t.Errorf("finishes %s", p.Finished.Text)
 	}
@@ -207,7 +207,7 @@ func TestAMeasuredBlockCarriesOn(t *testing.T) {
 // Squares that are cut already are taken as they are; of a single block short strips are asked for.
 func TestPrecutsAreTaken(t *testing.T) {
 	d := plain(t, 4, 3)
-	d.Supplies = []cloth.Supply{{ID: "squares", Fabric: "f", Kind: cloth.Pieces, Width: "8 1/2 in", Length: "8 1/2 in", Count: 12}}
+	d.Supplies = []cloth.Supply{{ID: "squares", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("8 1/2 in"), Length: measure.Typed("8 1/2 in"), Count: 12}}
 	p := planned(t, d)
 	var says []string
 	for _, part := range p.Script {
@@ -233,13 +233,13 @@ func TestPrecutsAreTaken(t *testing.T) {
 func TestRemnantsAreWashed(t *testing.T) {
 	d := plain(t, 4, 2)
 	d.Cloth.Shrinks = 10
-	d.Parts[0].How.(*making.PlainPatch).Width, d.Parts[0].How.(*making.PlainPatch).Height = "8 in", "8 in"
+	d.Parts[0].How.(*making.PlainPatch).Width, d.Parts[0].How.(*making.PlainPatch).Height = making.Typed("8 in"), making.Typed("8 in")
 	d.Top.Columns, d.Top.Rows = 4, 3 // three strips of 8 and a squared end: 24½; ÷ 0.9 = 27.2, ⅞ yd
 	p := planned(t, d)
 	found := false
 	for _, r := range p.Remnants {
 		if r.Kind == cloth.Yardage {
-			l, _ := r.Length.Length(measure.Inches)
+			l, _ := r.Length.Length(), r.Length.Err()
 			if off := l.Inches() - (31.5*0.9 - 24.5); off > 0.001 || off < -0.001 {
 				t.Errorf("%s is left", r.Size)
 			}
@@ -256,9 +256,9 @@ func TestRemnantsAreWashed(t *testing.T) {
 func TestMotifsAndOneWayPrintsFromPieces(t *testing.T) {
 	d := plain(t, 2, 2)
 	square := d.Parts[0].How.(*making.PlainPatch)
-	square.Width, square.Height = "3 in", "4 1/2 in"
-	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: "3 in", Along: "5 in"}
-	d.Supplies = []cloth.Supply{{ID: "piece", Fabric: "f", Kind: cloth.Pieces, Width: "5 in", Length: "9 in", Count: 1}}
+	square.Width, square.Height = making.Typed("3 in"), making.Typed("4 1/2 in")
+	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: measure.Typed("3 in"), Along: measure.Typed("5 in")}
+	d.Supplies = []cloth.Supply{{ID: "piece", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("5 in"), Length: measure.Typed("9 in"), Count: 1}}
 	p := planned(t, d)
 	line := p.Script[0].Lines[0].Says
 	for _, l := range p.Script[0].Lines {
@@ -270,11 +270,11 @@ func TestMotifsAndOneWayPrintsFromPieces(t *testing.T) {
 		t.Errorf("%q", line)
 	}
 	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.OneWay, nil
-	square.Width, square.Height = "2 in", "9 in"
+	square.Width, square.Height = making.Typed("2 in"), making.Typed("9 in")
 	d.Supplies, d.Top.Rows, d.Top.Columns = nil, 1, 19
 	for _, r := range planned(t, d).Remnants {
-		w, _ := r.Width.Length(measure.Inches)
-		l, _ := r.Length.Length(measure.Inches)
+		w, _ := r.Width.Length(), r.Width.Err()
+		l, _ := r.Length.Length(), r.Length.Err()
 		if r.Kind == cloth.Pieces && r.Fits != "" && (w < 9*measure.Inch || l < 2*measure.Inch) {
 			t.Errorf("%s × %s is good for %s", r.Width, r.Length, r.Fits)
 		}
@@ -285,8 +285,8 @@ func TestMotifsAndOneWayPrintsFromPieces(t *testing.T) {
 func TestASetOfOneStrip(t *testing.T) {
 	d := fromLibrary(t, "nine-patch")
 	d.Parts = append(d.Parts,
-		making.Unit{ID: "lone", Name: "Lone", How: &making.StripSet{Strips: []making.SetStrip{{ID: "a", Role: "B", Width: "6 1/2 in"}}}},
-		making.Unit{ID: "bar", Name: "Bar", How: &making.SubCut{From: "lone", Width: "2 1/2 in"}},
+		making.Unit{ID: "lone", Name: "Lone", How: &making.StripSet{Strips: []making.SetStrip{{ID: "a", Role: "B", Width: making.Typed("6 1/2 in")}}}},
+		making.Unit{ID: "bar", Name: "Bar", How: &making.SubCut{From: "lone", Width: making.Typed("2 1/2 in")}},
 		making.Unit{ID: "both", Name: "Both", How: &making.Joined{Columns: []making.Part{{ID: "a", Unit: "block"}, {ID: "b", Unit: "bar"}}}})
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "both"}}}
 	p := planned(t, d)
@@ -310,7 +310,7 @@ func TestASetOfOneStrip(t *testing.T) {
 func TestCornerSquaresOfABorder(t *testing.T) {
 	d := fromLibrary(t, "nine-patch")
 	without := planned(t, d).Press.Crossings
-	d.Top.Borders = []quilt.Border{{ID: "b", Name: "Border", Role: "A", Width: "3 1/2 in", Corners: "B"}}
+	d.Top.Borders = []quilt.Border{{ID: "b", Name: "Border", Role: "A", Width: making.Typed("3 1/2 in"), Corners: "B"}}
 	d.Spares.Count = 2
 	p := planned(t, d)
 	if p.Press.Crossings != without+4 {
@@ -363,7 +363,7 @@ func TestWhatIsWhollyStoodInFor(t *testing.T) {
 	d := fromLibrary(t, "pinwheel")
 	half := func(id string, way making.Way, also ...naming.Unit) making.Unit {
 		return making.Unit{ID: naming.Unit(id), Name: strings.ToUpper(id), Also: also, How: &making.HalfSquare{
-			Way: way, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: "2 in", Sizing: making.Rule,
+			Way: way, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"), Sizing: making.Rule,
 		}}
 	}
 	four := func(id, of string) making.Unit {

@@ -10,6 +10,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/library"
 	"vicis/core/making"
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
@@ -112,8 +113,8 @@ func TestBackingIsJoinedTheWayThatTakesLess(t *testing.T) {
 func TestBordersAreHeldBackUntilTheTopIsMeasured(t *testing.T) {
 	d := plain(t, 4, 5)
 	d.Top.Borders = []quilt.Border{
-		{ID: "inner", Name: "the inner border", Role: "A", Width: "2 1/2 in"},
-		{ID: "outer", Name: "the outer border", Role: "A", Width: "4 1/2 in", Corners: "B"},
+		{ID: "inner", Name: "the inner border", Role: "A", Width: making.Typed("2 1/2 in")},
+		{ID: "outer", Name: "the outer border", Role: "A", Width: making.Typed("4 1/2 in"), Corners: "B"},
 	}
 	p := planned(t, d)
 	// 32½ × 40½; the inner border 2″ finished: 36½ × 44½; the outer 4″: 44½ × 52½.
@@ -131,14 +132,14 @@ func TestBordersAreHeldBackUntilTheTopIsMeasured(t *testing.T) {
 	if squares.Patches.Cuts[0].Make != 4 || squares.Width.Text != "4½″" || squares.Patches.Cuts[0].Width.Text != "4½″" {
 		t.Errorf("%+v", squares)
 	}
-	d.Top.Measured = &quilt.Measured{Width: "32 1/4 in", Height: "40 3/4 in"}
+	d.Top.Measured = &quilt.Measured{Width: measure.Typed("32 1/4 in"), Height: measure.Typed("40 3/4 in")}
 	p = planned(t, d)
 	inner = stripsFor(t, p, "inner/strips")
 	if inner.Held || !strings.Contains(inner.Joined, "2 of 40¾″ for the sides and 2 of 36¼″ for top and bottom") ||
 		p.Finished.Text != "43¾″ × 52¼″" {
 		t.Errorf("%+v, finishes %s", inner, p.Finished.Text)
 	}
-	d.Top.Measured.Width = "30 in"
+	d.Top.Measured.Width = measure.Typed("30 in")
 	if _, problems := plan.Make(d, nil); !has(problems, "measured-far", "/top/measured/width") {
 		t.Errorf("%v", problems)
 	}
@@ -163,11 +164,11 @@ func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {
 			"/top/backing/role",
 		},
 		{
-			func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: "far"} }, "length-unreadable",
+			func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: measure.Typed("far")} }, "length-unreadable",
 			"/top/backing/overhang",
 		},
 		{
-			func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: "3 yd"} }, "too-large",
+			func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: measure.Typed("3 yd")} }, "too-large",
 			"/top/backing/overhang",
 		},
 		{
@@ -179,27 +180,33 @@ func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {
 			"/top/binding/role",
 		},
 		{
-			func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: "1/2 in"} }, "too-narrow",
+			func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: making.Typed("1/2 in")} }, "too-narrow",
 			"/top/binding/width",
 		},
 		{
-			func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: "2 2 2"} }, "length-unreadable",
+			func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: making.Typed("2 2 2")} }, "length-unreadable",
 			"/top/binding/width",
 		},
 		{
-			func(d *document.Document) { d.Top.Block = &quilt.Measured{Width: "8 in", Height: "tall"} },
+			func(d *document.Document) {
+				d.Top.Block = &quilt.Measured{Width: measure.Typed("8 in"), Height: measure.Typed("tall")}
+			},
 			"length-unreadable", "/top/block/height",
 		},
 		{
-			func(d *document.Document) { d.Top.Measured = &quilt.Measured{Width: "", Height: "40 in"} },
+			func(d *document.Document) {
+				d.Top.Measured = &quilt.Measured{Width: measure.Written{}, Height: measure.Typed("40 in")}
+			},
 			"length-unreadable", "/top/measured/width",
 		},
 		{
-			func(d *document.Document) { d.Top.Measured = &quilt.Measured{Width: "32 in", Height: "1/2 in"} }, "too-small",
+			func(d *document.Document) {
+				d.Top.Measured = &quilt.Measured{Width: measure.Typed("32 in"), Height: measure.Typed("1/2 in")}
+			}, "too-small",
 			"/top/measured/height",
 		},
 		{func(d *document.Document) {
-			d.Top.Borders = []quilt.Border{{ID: "b", Name: "b", Role: "A", Width: "3 in", Corners: "Z"}}
+			d.Top.Borders = []quilt.Border{{ID: "b", Name: "b", Role: "A", Width: making.Typed("3 in"), Corners: "Z"}}
 		}, "role-without-fabric", "/top/borders/0/corners"},
 		{
 			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "Z"} }, "role-without-fabric",
@@ -210,15 +217,15 @@ func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {
 			"/top/sashing/corners",
 		},
 		{
-			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "1/2 in"} }, "too-narrow",
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: making.Typed("1/2 in")} }, "too-narrow",
 			"/top/sashing/width",
 		},
 		{
-			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "a yard"} }, "length-unreadable",
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: making.Typed("a yard")} }, "length-unreadable",
 			"/top/sashing/width",
 		},
 		{
-			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "1 yd"} }, "too-wide",
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: making.Typed("1 yd")} }, "too-wide",
 			"/top/sashing/width",
 		},
 		{
@@ -244,19 +251,19 @@ func TestSashingIsCountedByHand(t *testing.T) {
 		upright, level, corners int
 		long                    string // of a level piece
 	}{
-		{3, 4, quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B"}, "28″ × 38″", 8, 9, 6, "8½″ × 2½″"},
+		{3, 4, quilt.Sashing{Role: "A", Width: making.Typed("2 1/2 in"), Corners: "B"}, "28″ × 38″", 8, 9, 6, "8½″ × 2½″"},
 		{
 			3, 4,
-			quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B", Outer: true},
+			quilt.Sashing{Role: "A", Width: making.Typed("2 1/2 in"), Corners: "B", Outer: true},
 			"32″ × 42″", 16, 15, 20,
 			"8½″ × 2½″",
 		},
-		{3, 4, quilt.Sashing{Role: "A", Width: "2 1/2 in"}, "28″ × 38″", 8, 3, 0, "28½″ × 2½″"},
-		{3, 4, quilt.Sashing{Role: "A", Width: "2 1/2 in", Outer: true}, "32″ × 42″", 16, 5, 0, "32½″ × 2½″"},
-		{10, 10, quilt.Sashing{Role: "A", Width: "2 1/2 in"}, "98″ × 98″", 90, 9, 0, "98½″ × 2½″"},
+		{3, 4, quilt.Sashing{Role: "A", Width: making.Typed("2 1/2 in")}, "28″ × 38″", 8, 3, 0, "28½″ × 2½″"},
+		{3, 4, quilt.Sashing{Role: "A", Width: making.Typed("2 1/2 in"), Outer: true}, "32″ × 42″", 16, 5, 0, "32½″ × 2½″"},
+		{10, 10, quilt.Sashing{Role: "A", Width: making.Typed("2 1/2 in")}, "98″ × 98″", 90, 9, 0, "98½″ × 2½″"},
 		{
 			1, 1,
-			quilt.Sashing{Role: "A", Width: "2 1/2 in", Corners: "B", Outer: true},
+			quilt.Sashing{Role: "A", Width: making.Typed("2 1/2 in"), Corners: "B", Outer: true},
 			"12″ × 12″", 2, 2, 4,
 			"8½″ × 2½″",
 		},
@@ -296,7 +303,7 @@ func TestSashingIsCountedByHand(t *testing.T) {
 	// Nine lengths of 98½″ right through are 886½″; from strips of 39½″ usable, joined: (886½ − ½) ÷ 39 = 22.7, 23
 	// strips.
 	d := plain(t, 10, 10)
-	d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "2 1/2 in"}
+	d.Top.Sashing = &quilt.Sashing{Role: "A", Width: making.Typed("2 1/2 in")}
 	if s := stripsFor(t, planned(t, d), "sash@level/strips"); s.Count != 23 ||
 		!strings.Contains(s.Joined, "Cut 9 of 98½″") {
 		t.Errorf("%+v", s)
@@ -317,9 +324,9 @@ func TestSashingLetsBlocksNest(t *testing.T) {
 
 func TestBackwardsKnowsOfSashing(t *testing.T) {
 	d := plain(t, 2, 2)
-	d.Top.Sashing = &quilt.Sashing{Role: "B", Width: "2 1/2 in", Corners: "B", Outer: true}
+	d.Top.Sashing = &quilt.Sashing{Role: "B", Width: making.Typed("2 1/2 in"), Corners: "B", Outer: true}
 	// Four squares of 8½″ from a strip of 39½″; 4 strips are 34½″ of a yard, 16 blocks; Wide gives the sashing.
-	r, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: "1 yd"}}, ask.Enough(nil))
+	r, problems := ask.Backwards(d, []ask.Supply{{Fabric: "f", Length: measure.Typed("1 yd")}}, ask.Enough(nil))
 	if problems.Stopped() || r.Columns != 4 || r.Rows != 4 || r.Finished.Text != "42″ × 42″" {
 		t.Errorf("%+v %v", r, problems)
 	}
@@ -364,12 +371,12 @@ func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
 	if cuts, _ := held(planned(t, d)); cuts != 0 {
 		t.Errorf("%d cuts wait for nothing", cuts)
 	}
-	d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Corners: d.Roles[0].ID, Width: "2 in"}
+	d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Corners: d.Roles[0].ID, Width: making.Typed("2 in")}
 	if cuts, lines := held(planned(t, d)); cuts != 2 || lines < 1 { // upright and level; the cornerstones are safe
 		t.Errorf("%d cuts wait, on %d lines", cuts, lines)
 	}
 	// The blocks are 9½″ as planned and measure 9⅜″ × 9⅝″.
-	d.Top.Block = &quilt.Measured{Width: "9 3/8 in", Height: "9 5/8 in"}
+	d.Top.Block = &quilt.Measured{Width: measure.Typed("9 3/8 in"), Height: measure.Typed("9 5/8 in")}
 	p := planned(t, d)
 	if cuts, lines := held(p); cuts != 0 || lines != 0 {
 		t.Errorf("%d cuts still wait, on %d lines", cuts, lines)
@@ -386,14 +393,14 @@ func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
 	d.Top.Sashing, d.Top.Block = nil, nil
 	d.Parts = append(slices.Clone(d.Parts), plain(t, 1, 1).Parts[0])
 	how := *d.Parts[len(d.Parts)-1].How.(*making.PlainPatch)
-	how.Role, how.Width, how.Height = d.Roles[0].ID, "9 1/2 in", "9 1/2 in"
+	how.Role, how.Width, how.Height = d.Roles[0].ID, making.Typed("9 1/2 in"), making.Typed("9 1/2 in")
 	d.Parts[len(d.Parts)-1].How = &how
 	block := d.Top.Repeat[0][0]
 	d.Top.Repeat = [][]quilt.Cell{{block, {Unit: "p"}}, {{Unit: "p"}, block}}
 	if cuts, _ := held(planned(t, d)); cuts != 1 {
 		t.Errorf("%d cuts wait for the pieced block", cuts)
 	}
-	d.Top.Block = &quilt.Measured{Width: "9 3/8 in", Height: "9 3/8 in"}
+	d.Top.Block = &quilt.Measured{Width: measure.Typed("9 3/8 in"), Height: measure.Typed("9 3/8 in")}
 	for _, s := range planned(t, d).Steps {
 		if s.ID == "p" && s.Size != "9⅜″ × 9⅜″" {
 			t.Errorf("the plain block is cut %s", s.Size)
@@ -406,18 +413,18 @@ func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
 
 func TestMotifsThatDoNotFitAreSaid(t *testing.T) {
 	d := plain(t, 2, 2)
-	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: "6 in", Along: "6 in"}
+	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: measure.Typed("6 in"), Along: measure.Typed("6 in")}
 	if s := stripsFor(t, planned(t, d), "p"); s.Width.Text != "12″" ||
 		s.Patches.Cuts[0].Motif != "a motif in the middle of each, then cut to 8½″ × 8½″" {
 		t.Errorf("%+v", s)
 	}
-	d.Fabrics[0].Motif.Across = "39 3/4 in"
+	d.Fabrics[0].Motif.Across = measure.Typed("39 3/4 in")
 	if p, problems := plan.Make(d, nil); !has(problems, "motif-too-wide", "/fabrics/0/motif/across") ||
 		len(p.Steps) > 0 {
 		t.Errorf("%v", problems)
 	}
-	d.Fabrics[0].Motif.Across = "30 in"
-	d.Top.Borders = []quilt.Border{{ID: "b", Name: "b", Role: "B", Width: "31 in", Corners: "A"}}
+	d.Fabrics[0].Motif.Across = measure.Typed("30 in")
+	d.Top.Borders = []quilt.Border{{ID: "b", Name: "b", Role: "B", Width: making.Typed("31 in"), Corners: "A"}}
 	if _, problems := plan.Make(d, nil); !has(problems, "motif-too-wide", "/fabrics/0/motif/across") {
 		t.Errorf("a corner square of two repeats: %v", problems)
 	}
@@ -440,7 +447,7 @@ func TestSashingBetweenTwoMarksIsSaid(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Width: "1 strip", Corners: d.Roles[1].ID}
+		d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Width: making.Typed("1 strip"), Corners: d.Roles[1].ID}
 		_, problems := plan.Make(d, nil)
 		said := ""
 		for _, p := range problems {

@@ -28,7 +28,7 @@ import (
 func FuzzPlan(f *testing.F) {
 	for _, c := range []starter.Choices{chain, {
 		Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 2,
-		Columns: 3, Border: "4",
+		Columns: 3, Border: measure.Typed("4"),
 	}} {
 		text, err := document.Write(begin(f, c))
 		if err != nil {
@@ -285,10 +285,10 @@ func blocks(f testing.TB) []document.Document {
 func otherwise(d document.Document) document.Document {
 	role := d.Roles[0].ID
 	d.Top.Rows, d.Top.Columns = 3, 2
-	d.Top.Point = &quilt.Point{Role: role, Larger: "1/2 in"}
+	d.Top.Point = &quilt.Point{Role: role, Larger: measure.Typed("1/2 in")}
 	last := d.Parts[len(d.Parts)-1].ID
 	d.Top.Borders = []quilt.Border{
-		{ID: "spacer", Name: "spacer", Role: role, Width: "1 in"},
+		{ID: "spacer", Name: "spacer", Role: role, Width: making.Typed("1 in")},
 		{
 			ID: "around", Name: "around", Cells: []quilt.Cell{{Unit: d.Parts[0].ID}, {Unit: last, Turn: 90}},
 			Corner: &quilt.Cell{Unit: last},
@@ -315,19 +315,19 @@ func otherwise(d document.Document) document.Document {
 func surrounded(d document.Document) document.Document {
 	d.Schools.Rows, d.Schools.Kit = document.Webbed, 2
 	role := d.Roles[0].ID
-	d.Top.Sashing = &quilt.Sashing{Role: role, Corners: role, Width: "1 strip"}
-	d.Top.Borders = []quilt.Border{{ID: "around", Name: "around", Role: role, Width: "3 in", Corners: role}}
-	d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: role, Overhang: "4 in"},
-		&quilt.Binding{Role: role, Width: "2 1/2 in"}
-	d.Top.Measured = &quilt.Measured{Width: "40 in", Height: "40 in"}
-	d.Top.Block = &quilt.Measured{Width: "9 in", Height: "9 in"}
-	d.Cloth.Every, d.Cloth.Shrinks, d.Cloth.Margin = 4, 3, "1/8 yd"
+	d.Top.Sashing = &quilt.Sashing{Role: role, Corners: role, Width: making.Typed("1 strip")}
+	d.Top.Borders = []quilt.Border{{ID: "around", Name: "around", Role: role, Width: making.Typed("3 in"), Corners: role}}
+	d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: role, Overhang: measure.Typed("4 in")},
+		&quilt.Binding{Role: role, Width: making.Typed("2 1/2 in")}
+	d.Top.Measured = &quilt.Measured{Width: measure.Typed("40 in"), Height: measure.Typed("40 in")}
+	d.Top.Block = &quilt.Measured{Width: measure.Typed("9 in"), Height: measure.Typed("9 in")}
+	d.Cloth.Every, d.Cloth.Shrinks, d.Cloth.Margin = 4, 3, measure.Typed("1/8 yd")
 	d.Fabrics = slices.Clone(d.Fabrics)
-	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: "6 in", Along: "6 in"}
+	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: measure.Typed("6 in"), Along: measure.Typed("6 in")}
 	for i, kind := range []cloth.Kind{cloth.Yardage, cloth.Strips, cloth.Pieces} {
 		d.Supplies = append(d.Supplies, cloth.Supply{
 			ID: string(kind), Fabric: d.Fabrics[i%len(d.Fabrics)].ID,
-			Kind: kind, Width: "42 in", Length: "20 in", Count: 2,
+			Kind: kind, Width: measure.Typed("42 in"), Length: measure.Typed("20 in"), Count: 2,
 		})
 	}
 	return d

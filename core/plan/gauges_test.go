@@ -36,8 +36,8 @@ func TestSeamsTakeWhatTheyAreSaidToTake(t *testing.T) {
 			}
 			for _, b := range making.Breadths(units[i].How) {
 				held = held && !b.Finished
-				if l, err := b.Breadth.Length(&w.Table); err == nil {
-					*b.Breadth = making.Breadth(measure.Write(l))
+				if l, err := b.Breadth.Length(&w.Table), b.Breadth.Err(); err == nil {
+					*b.Breadth = making.Wide(l)
 				}
 			}
 		}
@@ -91,7 +91,7 @@ func TestUntrimmedUnitsTellOfTheirSeams(t *testing.T) {
 					t.Errorf("%s: with seams that take nothing %v″, cut %v″", s.ID, way.None.Inches(), cut.Inches())
 				}
 				came := way.None - measure.Length(way.Takes)*(w.Table.Seam+measure.Inch/16)/gauge.Allowance
-				g := tally.Fold(w, []tally.Event{{ID: "gauge-0001", Step: s.ID, Kind: tally.Measured, N: 1, Exact: s.Exact(), Look: s.Look, Reads: string(measure.Write(came)), Along: way.Along}}).Gauged[0]
+				g := tally.Fold(w, []tally.Event{{ID: "gauge-0001", Step: s.ID, Kind: tally.Measured, N: 1, Exact: s.Exact(), Look: s.Look, Reads: measure.Write(came).String(), Along: way.Along}}).Gauged[0]
 				if !strings.Contains(g.Says, "1/16″ too much") {
 					t.Errorf("%s: %q %v", s.ID, g.Says, g.Reads)
 				}
@@ -125,7 +125,7 @@ func TestBlocksTellOfTheirSeams(t *testing.T) {
 		came := ways[0].Size - measure.Inch/4 // each of four allowances a sixteenth too much
 		events = append(events, tally.Event{
 			ID: fmt.Sprintf("gauge-%d", i), Step: block.ID, Exact: block.Exact(), Look: block.Look, Kind: tally.Measured, N: 1,
-			Reads: string(measure.Write(came)), Along: along,
+			Reads: measure.Write(came).String(), Along: along,
 		})
 	}
 	g := tally.Fold(w, events).Gauged[0]

@@ -100,8 +100,8 @@ func TestABackOfWhatIsLeft(t *testing.T) {
 		d.Roles = append(d.Roles, document.Role{ID: "K", Name: "back", Fabric: "back"})
 		d.Top.Backing = &quilt.Backing{Role: "K"}
 		d.Supplies = []cloth.Supply{
-			{ID: "piece-one", Fabric: d.Fabrics[0].ID, Kind: cloth.Yardage, Width: "42 in", Length: measure.Written(c.dark), Count: 1},
-			{ID: "piece-two", Fabric: d.Fabrics[1].ID, Kind: cloth.Yardage, Width: "44 in", Length: measure.Written(c.light), Count: 1},
+			{ID: "piece-one", Fabric: d.Fabrics[0].ID, Kind: cloth.Yardage, Width: measure.Typed("42 in"), Length: measure.Typed(c.dark), Count: 1},
+			{ID: "piece-two", Fabric: d.Fabrics[1].ID, Kind: cloth.Yardage, Width: measure.Typed("44 in"), Length: measure.Typed(c.light), Count: 1},
 		}
 		p, problems := plan.Make(d, nil)
 		if problems.Stopped() {

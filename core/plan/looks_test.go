@@ -23,8 +23,8 @@ import (
 func ofPatches(t *testing.T) document.Document {
 	d := fromLibrary(t, "pinwheel")
 	d.Parts = []making.Unit{
-		{ID: "a", Name: "A", How: &making.PlainPatch{Role: "A", Width: "2 1/2 in", Height: "2 1/2 in"}},
-		{ID: "b", Name: "B", How: &making.PlainPatch{Role: "B", Width: "2 1/2 in", Height: "2 1/2 in"}},
+		{ID: "a", Name: "A", How: &making.PlainPatch{Role: "A", Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")}},
+		{ID: "b", Name: "B", How: &making.PlainPatch{Role: "B", Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")}},
 		{ID: "block", Name: "Block", How: &making.Grid{Rows: making.Rows([][]making.GridCell{
 			{{Unit: "a"}, {Unit: "b"}},
 			{{Unit: "b"}, {Unit: "a"}},
@@ -272,7 +272,7 @@ func TestASchoolThatCannotBeFollowedSaysSo(t *testing.T) {
 func TestResizeSolvesForWhatIsSewn(t *testing.T) {
 	d := fromLibrary(t, "pinwheel")
 	d.Parts = []making.Unit{
-		{ID: "sq", Name: "Square", How: &making.PlainPatch{Role: "A", Width: "4 1/4 in", Height: "4 1/4 in"}},
+		{ID: "sq", Name: "Square", How: &making.PlainPatch{Role: "A", Width: making.Typed("4 1/4 in"), Height: making.Typed("4 1/4 in")}},
 		{ID: "half", Name: "Half", How: &making.HalfSquare{
 			Way: making.Two, Lower: making.Input{Unit: "sq"}, Upper: making.Input{Role: "B"},
 		}},
@@ -281,14 +281,13 @@ func TestResizeSolvesForWhatIsSewn(t *testing.T) {
 		}},
 	}
 	d.Top = quilt.Top{Rows: 2, Columns: 2, Repeat: [][]quilt.Cell{{{Unit: "glass"}}}}
-	r, problems := ask.Resize(d, "glass", "4")
+	r, problems := ask.Resize(d, "glass", measure.Typed("4"))
 	if problems.Stopped() || r.Short != "" || r.Finished != "4″" {
 		t.Fatalf("%q, %q, %v", r.Finished, r.Short, problems)
 	}
-	l, err := unit(t, r.Document, "sq").How.(*making.PlainPatch).Width.Canonical(d.Units)
-	cut, err2 := measure.Written(l).Length(d.Units)
-	if off := cut.Inches() - 5.2071; err != nil || err2 != nil || off > 0.001 || off < -0.001 {
-		t.Errorf("squares of %s", l)
+	cut, err := measure.Parse(unit(t, r.Document, "sq").How.(*making.PlainPatch).Width.String(), d.Units)
+	if off := cut.Inches() - 5.2071; err != nil || off > 0.001 || off < -0.001 {
+		t.Errorf("squares of %v", cut)
 	}
 	if p := planned(t, r.Document); p.Block.W.Text != "4″" {
 		t.Errorf("it finishes %s", p.Block.Text)

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"vicis/core/drawn"
+	"vicis/core/making"
 	"vicis/core/plan"
 	"vicis/core/quilt"
 )
@@ -17,7 +18,7 @@ func TestTheBackOfTheWholeQuilt(t *testing.T) {
 	straight.Top.Borders[0].Corners, straight.Top.Borders[0].Corner = "", &quilt.Cell{Unit: "light"}
 	squares := bordered(t, 4, 4, "8 1/2")
 	plain := bordered(t, 3, 5, "2 1/2")
-	plain.Top.Borders = []quilt.Border{{ID: "strip", Name: "strip", Role: "A", Width: "3 1/2"}}
+	plain.Top.Borders = []quilt.Border{{ID: "strip", Name: "strip", Role: "A", Width: making.Typed("3 1/2")}}
 	for name, p := range map[string]plan.Plan{
 		"corner units":   planned(t, straight),
 		"corner squares": planned(t, squares), "strips": planned(t, plain),

@@ -23,7 +23,7 @@ import (
 func TestTestStrips(t *testing.T) {
 	d := read(t, strings.Replace(rails, `"fold":"0"`, `"fold":"1/64","tests":[{"name":"straight stitch, middle","strips":3,"cut":"2 1/2","measured":"6 1/4"},{"name":"walking foot","strips":3,"cut":"2 1/2","measured":"6 7/16"}]`, 1))
 	p, problems := plan.Make(d, nil)
-	if len(p.Tests) != 2 || p.Tests[0].Takes != "5/16″" || p.Tests[0].Stitched != "19/64 in" || p.Tests[0].Sum != "(7½″ − 6¼″) ÷ 4 = 5/16″" || p.Tests[0].Planned || !p.Tests[1].Planned {
+	if len(p.Tests) != 2 || p.Tests[0].Takes != "5/16″" || p.Tests[0].Stitched.String() != "19/64 in" || p.Tests[0].Sum != "(7½″ − 6¼″) ÷ 4 = 5/16″" || p.Tests[0].Planned || !p.Tests[1].Planned {
 		t.Errorf("%+v %v", p.Tests, problems)
 	}
 	cm := read(t, `{"vicis":1,"name":"P","measure":"cm","ruler":"1 mm","seam":{"stitched":"7 mm","fold":"0.5 mm","tests":[{"name":"quarter foot","strips":5,"cut":"4","measured":"14"}]},"cloth":{"usable":"110","squaring":"1"},"strip":"5","spares":{},"schools":{},"settings":{},
@@ -90,7 +90,7 @@ func TestHowThingsAreSquaredUp(t *testing.T) {
 	if s == nil || !strings.HasPrefix(s.Lays[0], "The lines of 6¼″ lie on the middle seams") || s.Edges[0] != "right" || s.Edges[2] != "left" || s.Short != "" {
 		t.Fatalf("%+v", s)
 	}
-	d.Settings.Hand, d.Settings.Longest = "left", "12 in"
+	d.Settings.Hand, d.Settings.Longest = "left", measure.Typed("12 in")
 	if s = square(d, "block"); s.Edges[0] != "left" || !strings.HasPrefix(s.Cuts[0], "Cut the left edge") || !strings.Contains(s.Short, "longer than your longest ruler, 12″") {
 		t.Errorf("%+v", s)
 	}
@@ -156,9 +156,9 @@ func TestMeasuredUnitsAreSewnAsTheyAre(t *testing.T) {
 		d := read(t, rails[:i]+`"measured":{"height":"6 1/4"`+trimmed+`},`+rails[i:])
 		for j := range d.Parts {
 			if b := making.Breadths(d.Parts[j].How); d.Parts[j].ID == "square" {
-				*b[0].Breadth = "6 1/4"
+				*b[0].Breadth = making.Typed("6 1/4")
 			} else if d.Parts[j].ID == "plain" {
-				*b[0].Breadth, *b[1].Breadth = "12", "12"
+				*b[0].Breadth, *b[1].Breadth = making.Typed("12"), making.Typed("12")
 			}
 		}
 		w, ok := work.Of(d)
@@ -166,7 +166,7 @@ func TestMeasuredUnitsAreSewnAsTheyAre(t *testing.T) {
 			t.Fatal(*w.Problems)
 		}
 		seams := w.Unit("rail").Piece.Parallels(false)
-		first, _ := seams[0].Length()
+		first := seams[0].Nearest()
 		_, high := w.Unit("rail").Piece.Size()
 		want := 5*in/2 - 5*in/16 // sewn so: of the first strip an allowance of 5⁄16″ is taken
 		if trimmed != "" {
@@ -212,13 +212,13 @@ func TestABonusIsNotMeasuredWithItsBlock(t *testing.T) {
 	}
 	d.Top.Repeat = [][]quilt.Cell{d.Top.Repeat[0][1:]}
 	snow := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.ID == "snow" })
-	for _, m := range []*making.Measures{{Width: "9 5/8 in", Height: "9 5/8 in"}, {Width: "9 3/8 in", Height: "9 3/8 in", Trimmed: true}} {
+	for _, m := range []*making.Measures{{Width: measure.Typed("9 5/8 in"), Height: measure.Typed("9 5/8 in")}, {Width: measure.Typed("9 3/8 in"), Height: measure.Typed("9 3/8 in"), Trimmed: true}} {
 		d.Parts[snow].Measured = m
 		w, ok := work.Of(d)
 		if !ok {
 			t.Fatal(*w.Problems)
 		}
-		want, _ := m.Width.Length(d.Units)
+		want := m.Width.Length()
 		if is, _ := w.Unit("snow").Piece.Size(); is != want {
 			t.Errorf("the block is %v, and was measured %v", is, want)
 		}

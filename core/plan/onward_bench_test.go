@@ -5,6 +5,7 @@ import (
 	"time"
 
 	"vicis/core/ask"
+	"vicis/core/measure"
 	"vicis/core/tally"
 	"vicis/core/work"
 )
@@ -21,7 +22,7 @@ func BenchmarkOnward(b *testing.B) {
 		}
 		plans += time.Since(start)
 		start = time.Now()
-		if out, _ := ask.OnwardFrom(d, ask.Came{Step: "rail", Height: "6 3/8"}, tally.NewLog().Progress, ask.Enough(nil)); len(out.Ways) != 4 {
+		if out, _ := ask.OnwardFrom(d, ask.Came{Step: "rail", Height: measure.Typed("6 3/8")}, tally.NewLog().Progress, ask.Enough(nil)); len(out.Ways) != 4 {
 			b.Fatal("not every way")
 		}
 		ways += time.Since(start)

@@ -88,7 +88,7 @@ func TestWaysOnByPencil(t *testing.T) {
 		t.Fatal(*w.Problems)
 	}
 	events := tallied(w, 3, "rail", "square")
-	ways := onward(t, d, ask.Came{Step: "rail", Height: "6 3/8"}, events...)
+	ways := onward(t, d, ask.Came{Step: "rail", Height: measure.Typed("6 3/8")}, events...)
 	for way, want := range map[ask.Course]map[string]string{
 		ask.Adapt: {
 			"Rail set": "6½″ → 6⅜″", "Rail square": "6½″ × 6½″ → 6⅜″ × 6⅜″", "Rail block": "12½″ × 12½″ → 12¼″ × 12¼″",
@@ -147,7 +147,7 @@ func TestWaysOnByPencil(t *testing.T) {
 // Once the quilt is planned on it, a set that measures so is as it should be, and its seams take what is planned; one that measures what was planned
 // first is too wide.
 func TestWhatIsPlannedOnIsWhatItShouldBe(t *testing.T) {
-	there := *onward(t, read(t, rails), ask.Came{Step: "rail", Height: "6 3/8"})[ask.Adapt].Document
+	there := *onward(t, read(t, rails), ask.Came{Step: "rail", Height: measure.Typed("6 3/8")})[ask.Adapt].Document
 	w, ok := work.Of(there)
 	if !ok {
 		t.Fatal(*w.Problems)
@@ -170,11 +170,11 @@ func TestAMeasuredSetIsTakenBack(t *testing.T) {
 	d := read(t, strings.ReplaceAll(rails, "3 strips", "6 1/2"))
 	before, _ := plan.Make(d, nil)
 	for _, way := range []ask.Course{ask.Adapt, ask.Trim} {
-		there := *onward(t, d, ask.Came{Step: "rail", Height: "6 3/8"})[way].Document
+		there := *onward(t, d, ask.Came{Step: "rail", Height: measure.Typed("6 3/8")})[way].Document
 		if p, _ := plan.Make(there, nil); p.Finished == before.Finished {
 			t.Fatalf("%s: nothing changed", way)
 		}
-		back := *onward(t, there, ask.Came{Step: "rail", Height: "6 1/2"})[ask.Adapt].Document
+		back := *onward(t, there, ask.Came{Step: "rail", Height: measure.Typed("6 1/2")})[ask.Adapt].Document
 		after, problems := plan.Make(back, nil)
 		if a, b := text(t, before), text(t, after); a != b {
 			t.Errorf("%s and back is another plan (%v)", way, problems)
@@ -244,7 +244,7 @@ func TestAReflowIsTheDocumentWrittenSo(t *testing.T) {
 				}
 				strips := making.Breadths(written.Parts[j].How)
 				for k, b := range strips { // the outer strips lose what one seam takes, the others what two take
-					l, err := b.Breadth.Length(&w.Table)
+					l, err := b.Breadth.Length(&w.Table), b.Breadth.Err()
 					if err != nil {
 						t.Fatal(err)
 					}
@@ -252,7 +252,7 @@ func TestAReflowIsTheDocumentWrittenSo(t *testing.T) {
 					if k > 0 && k < len(strips)-1 {
 						l -= off
 					}
-					*b.Breadth = making.Breadth(measure.Write(l))
+					*b.Breadth = making.Wide(l)
 				}
 			}
 			if joined { // joins with other seams cannot be written
@@ -341,7 +341,7 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 				}
 				if one.Document.Top.Block == nil && one.Way != ask.Trim {
 					tw, th := then.Unit(m.Made.Unit.ID).Piece.Size()
-					ww, _ := came.Width.Length(e.Document.Units)
+					ww := came.Width.Length()
 					if want := high + off; one.Way == ask.Adapt && (th != want || ww != 0 && tw != ww) {
 						t.Errorf("%s, %s: %s comes to %v × %v", e.ID, s.ID, one.Way, tw.Inches(), th.Inches())
 					}
@@ -366,7 +366,7 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 // A block that is trimmed is laid so, and what is cut to the size of blocks is released; measured as it first should be, everything goes back.
 func TestATrimmedBlockIsTakenBack(t *testing.T) {
 	d := read(t, rails)
-	there := *onward(t, d, ask.Came{Step: "block", Width: "12 1/4", Height: "12 1/4"})[ask.Trim].Document
+	there := *onward(t, d, ask.Came{Step: "block", Width: measure.Typed("12 1/4"), Height: measure.Typed("12 1/4")})[ask.Trim].Document
 	w, ok := work.Of(there)
 	if !ok {
 		t.Fatal(*w.Problems)
@@ -374,7 +374,7 @@ func TestATrimmedBlockIsTakenBack(t *testing.T) {
 	if fw, fh := w.Layout.Finished(); fw != 53*measure.Inch || fh != fw || w.Held("plain") || w.Unit("plain").Piece.W != w.Unit("block").Piece.W {
 		t.Errorf("trimmed: %v″ × %v″", fw.Inches(), fh.Inches())
 	}
-	back := onward(t, there, ask.Came{Step: "block", Width: "12 1/2", Height: "12 1/2"})[ask.Adapt]
+	back := onward(t, there, ask.Came{Step: "block", Width: measure.Typed("12 1/2"), Height: measure.Typed("12 1/2")})[ask.Adapt]
 	if back.Document == nil {
 		t.Fatalf("%+v", back)
 	}

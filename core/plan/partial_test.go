@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/making"
+	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/quilt"
 )
@@ -25,7 +26,7 @@ func TestAPartialPlanIsMarked(t *testing.T) {
 			"without its sashing,",
 		},
 		{func(d *document.Document) { d.Top.Rows = 0 }, ""},
-		{func(d *document.Document) { d.Strip = "wide" }, ""},
+		{func(d *document.Document) { d.Strip = measure.Typed("wide") }, ""},
 	} {
 		d := bordered(t, 3, 4, "2 1/2")
 		c.change(&d)

@@ -29,13 +29,13 @@ func everyStart(t *testing.T, do func(name string, p plan.Plan)) {
 			}
 			c := starter.Choices{
 				Name: "x", Block: o.Block, Squares: o.Squares, Companion: companion, Rows: 5,
-				Columns: 4, Measure: measure.Inches, Strip: "2 1/2",
+				Columns: 4, Measure: measure.Inches, Strip: measure.Typed("2 1/2"),
 			}
 			if i == 1 {
-				c.Measure, c.Strip, c.Border = measure.Centimetres, "6 cm", "8 cm"
+				c.Measure, c.Strip, c.Border = measure.Centimetres, measure.Typed("6 cm"), measure.Typed("8 cm")
 			}
 			if i == 2 {
-				c.Border = "3 1/2"
+				c.Border = measure.Typed("3 1/2")
 			}
 			d := begin(t, c)
 			d.Spares.Count = i

@@ -7,6 +7,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/making"
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
@@ -19,7 +20,7 @@ func bordered(t testing.TB, columns, rows int, unfinished string) document.Docum
 	small := func(id, role string) making.Unit {
 		return making.Unit{
 			ID: naming.Unit(id), Name: "Small " + id,
-			How: &making.PlainPatch{Role: role, Width: making.Breadth(unfinished), Height: making.Breadth(unfinished)},
+			How: &making.PlainPatch{Role: role, Width: making.Typed(unfinished), Height: making.Typed(unfinished)},
 		}
 	}
 	d.Parts = append(d.Parts, small("dark", "A"), small("light", "B"))
@@ -65,7 +66,7 @@ func TestAPiecedBorderIsCountedByHand(t *testing.T) {
 	// A plain border outside it.
 	d.Top.Borders = append(d.Top.Borders, quilt.Border{
 		ID: "outer", Name: "the outer border", Role: "A",
-		Width: "3 1/2",
+		Width: making.Typed("3 1/2"),
 	})
 	if p = planned(t, d); p.Finished.Text != "34″ × 42″" {
 		t.Error(p.Finished.Text)
@@ -94,7 +95,7 @@ func TestAPiecedBorderMustMeet(t *testing.T) {
 	}
 	// The mend mends.
 	d := bordered(t, 3, 3, "5 1/2")
-	d.Top.Borders = append([]quilt.Border{{ID: "spacer", Name: "a spacer", Role: "A", Width: "1"}}, d.Top.Borders...)
+	d.Top.Borders = append([]quilt.Border{{ID: "spacer", Name: "a spacer", Role: "A", Width: making.Typed("1")}}, d.Top.Borders...)
 	if p := planned(t, d); counts(p)["dark"]+counts(p)["light"] != 20 {
 		t.Errorf("%v", counts(p))
 	}
@@ -114,7 +115,7 @@ func TestCrossingsAtAPiecedBorder(t *testing.T) {
 	if p := planned(t, d); p.Press.Crossings != 25 || p.Press.Clashes != 0 {
 		t.Errorf("%d crossings, %d clash", p.Press.Crossings, p.Press.Clashes)
 	}
-	d.Top.Measured = &quilt.Measured{Width: "32 1/2", Height: "32 1/2"}
+	d.Top.Measured = &quilt.Measured{Width: measure.Typed("32 1/2"), Height: measure.Typed("32 1/2")}
 	if p := planned(t, d); p.Press.Crossings != 13 {
 		t.Errorf("%d crossings", p.Press.Crossings)
 	}

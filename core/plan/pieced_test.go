@@ -144,7 +144,7 @@ func TestLeftoversSayWhatTheyAreGoodFor(t *testing.T) {
 		ID: "half", Name: "Half",
 		How: &making.HalfSquare{
 			Way: making.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
-			Finished: "1 in",
+			Finished: making.Typed("1 in"),
 		},
 	},
 		making.Unit{ID: "halves", Name: "Halves", How: &making.Grid{Rows: making.Rows(grid(6, 6, "half"))}})
@@ -154,7 +154,7 @@ func TestLeftoversSayWhatTheyAreGoodFor(t *testing.T) {
 		!strings.Contains(p.Ledger.Leftovers[0].GoodFor, "Trimmed to 1½″ they look like Half: up to 32") {
 		t.Fatalf("%+v", p.Ledger.Leftovers)
 	}
-	snow.BonusTo = "1 in"
+	snow.BonusTo = making.Typed("1 in")
 	unit(t, d, "half").Also = []naming.Unit{"snowball:bonus-a"}
 	before, after := step(t, p, "half").Make, step(t, planned(t, d), "half")
 	if before != 288 || after.Make != 256 || len(after.Also) != 1 || after.Also[0].Count != 32 ||
@@ -303,10 +303,10 @@ func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 // Parts follow the block; what falls off the ruler is named with the nearest sizes that do not.
 func TestResize(t *testing.T) {
 	d := fromLibrary(t, "eight-pointed-star")
-	unit(t, d, "middle").How.(*making.PlainPatch).Width = "4 1/2 in" // one written as a length among those in strips
+	unit(t, d, "middle").How.(*making.PlainPatch).Width = making.Typed("4 1/2 in") // one written as a length among those in strips
 	for to, strip := range map[measure.Written]measure.Written{
-		"12": "3 1/2 in", "6": "2 in", "9": "2 3/4 in",
-		"20 cm": "6.27 cm",
+		measure.Typed("12"): measure.Typed("3 1/2 in"), measure.Typed("6"): measure.Typed("2 in"), measure.Typed("9"): measure.Typed("2 3/4 in"),
+		measure.Typed("20 cm"): measure.Typed("6.27 cm"),
 	} {
 		r, problems := ask.Resize(d, "block", to)
 		if problems.Stopped() || r.Document.Strip != strip {
@@ -316,27 +316,27 @@ func TestResize(t *testing.T) {
 		if p := planned(t, r.Document); p.Block.W.Text != r.Finished {
 			t.Errorf("%s: finishes %s", to, p.Block.Text)
 		}
-		if exact := to != "20 cm"; exact != (len(r.Off) == 0) {
+		if exact := to.String() != "20 cm"; exact != (len(r.Off) == 0) {
 			t.Errorf("%s: off the ruler %v", to, r.Off)
 		}
 	}
-	r, _ := ask.Resize(d, "block", "7 3/4")
+	r, _ := ask.Resize(d, "block", measure.Typed("7 3/4"))
 	if len(r.Off) != 1 || len(r.Nearest) != 2 || r.Nearest[0].Text != "7½″" || r.Nearest[1].Text != "8″" {
 		t.Errorf("%v, nearest %+v", r.Off, r.Nearest)
 	}
-	if d.Strip != "2 1/2 in" || unit(t, d, "middle").How.(*making.PlainPatch).Width != "4 1/2 in" {
+	if d.Strip.String() != "2 1/2 in" || unit(t, d, "middle").How.(*making.PlainPatch).Width.String() != "4 1/2 in" {
 		t.Error("the first document was changed")
 	}
 	for to, code := range map[measure.Written]string{
-		"wide": "length-unreadable", "1/8": "too-small",
-		"4000": "too-small",
+		measure.Typed("wide"): "length-unreadable", measure.Typed("1/8"): "too-small",
+		measure.Typed("4000"): "too-small",
 	} {
 		if _, problems := ask.Resize(d, "block", to); len(problems.Stops()) != 1 || problems[0].Code != code ||
 			problems[0].At != "/finished" {
 			t.Errorf("%s: %v", to, problems)
 		}
 	}
-	if _, problems := ask.Resize(d, "nothing", "8"); !problems.Stopped() {
+	if _, problems := ask.Resize(d, "nothing", measure.Typed("8")); !problems.Stopped() {
 		t.Error("nothing was resized")
 	}
 }
@@ -348,7 +348,7 @@ func TestPointsAndJoints(t *testing.T) {
 		d.Parts = []making.Unit{{
 			ID: "snowball", Name: "Goose",
 			How: &making.FlippedCorners{
-				Base: making.Input{Role: "B"}, Width: "4 in", Height: height,
+				Base: making.Input{Role: "B"}, Width: making.Typed("4 in"), Height: height,
 				Corners: []making.Corner{
 					{ID: "l", At: making.TopLeft, Role: "A", Leg: leg}, {ID: "r", At: making.TopRight, Role: "A", Leg: leg},
 				},
@@ -356,15 +356,15 @@ func TestPointsAndJoints(t *testing.T) {
 		}}
 		return d
 	}
-	warned(t, goose("3 in", "2 1/8 in"), "point-short", "/units/0", "falls short of the seam at its top edge by ⅛″")
-	warned(t, goose("3 in", "1 7/8 in"), "point-cut-off", "/units/0", "cut off by ⅛″")
-	if _, problems := plan.Make(goose("3 in", "2 in"), nil); len(problems) != 0 {
+	warned(t, goose(making.Typed("3 in"), making.Typed("2 1/8 in")), "point-short", "/units/0", "falls short of the seam at its top edge by ⅛″")
+	warned(t, goose(making.Typed("3 in"), making.Typed("1 7/8 in")), "point-cut-off", "/units/0", "cut off by ⅛″")
+	if _, problems := plan.Make(goose(making.Typed("3 in"), making.Typed("2 in")), nil); len(problems) != 0 {
 		t.Errorf("a true goose: %v", problems)
 	}
 	d := fromLibrary(t, "pinwheel")
 	d.Parts = []making.Unit{
-		{ID: "a", Name: "A", How: &making.PlainPatch{Role: "A", Width: "2 1/2 in", Height: "2 1/2 in"}},
-		{ID: "b", Name: "B", How: &making.PlainPatch{Role: "B", Width: "2 5/8 in", Height: "2 1/2 in"}},
+		{ID: "a", Name: "A", How: &making.PlainPatch{Role: "A", Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")}},
+		{ID: "b", Name: "B", How: &making.PlainPatch{Role: "B", Width: making.Typed("2 5/8 in"), Height: making.Typed("2 1/2 in")}},
 		{ID: "block", Name: "Block", How: &making.Grid{Rows: making.Rows([][]making.GridCell{
 			{{Unit: "a"}, {Unit: "b"}},
 			{{Unit: "b"}, {Unit: "a"}},
@@ -499,7 +499,7 @@ func TestADiagonalLongerThanTheRulerIsSaid(t *testing.T) {
 		finished making.Breadth
 		longest  measure.Written
 		warned   bool
-	}{{"16 in", "", false}, {"16 in", "20 in", true}, {"4 in", "20 in", false}, {"18 in", "", true}} {
+	}{{making.Typed("16 in"), measure.Written{}, false}, {making.Typed("16 in"), measure.Typed("20 in"), true}, {making.Typed("4 in"), measure.Typed("20 in"), false}, {making.Typed("18 in"), measure.Written{}, true}} {
 		var d document.Document
 		for _, one := range blocks(t) {
 			if one.Name == "Half-square unit" {

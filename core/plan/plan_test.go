@@ -24,7 +24,7 @@ func begin(t testing.TB, c starter.Choices) document.Document {
 		c.Name = "x"
 	}
 	if c.Measure == "" {
-		c.Measure, c.Strip = measure.Inches, "2 1/2"
+		c.Measure, c.Strip = measure.Inches, measure.Typed("2 1/2")
 	}
 	d, problems := starter.Build(c)
 	if problems.Stopped() {
@@ -110,7 +110,7 @@ func TestNinePatchesTakeWhatQuiltersKnow(t *testing.T) {
 	}
 	p := planned(t, begin(t, starter.Choices{
 		Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 1,
-		Columns: 1, Measure: measure.Inches, Strip: "5",
+		Columns: 1, Measure: measure.Inches, Strip: measure.Typed("5"),
 	}))
 	for _, size := range p.Trim {
 		if size.ID == "block" && (size.Unfinished != "14″ × 14″" || size.Finished != "13½″ × 13½″") {
@@ -122,7 +122,7 @@ func TestNinePatchesTakeWhatQuiltersKnow(t *testing.T) {
 // Common practice: strips measured at another allowance: three 2½″ strips at 5/16″ are 6¼″ wide.
 func TestSizesUseTheEffectiveAllowance(t *testing.T) {
 	d := begin(t, starter.Choices{Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 1, Columns: 1})
-	d.Seam = document.Seam{Stitched: "9/32 in", Fold: "1/32 in"}
+	d.Seam = document.Seam{Stitched: measure.Typed("9/32 in"), Fold: measure.Typed("1/32 in")}
 	p := planned(t, d)
 	if got := p.Sets[0].Wide.Text; got != "6¼″" || p.Seam.Effective.Text != "5/16″" {
 		t.Errorf("three strips at %s: %s, want 6¼″", p.Seam.Effective.Text, got)
@@ -160,7 +160,7 @@ func TestWhatIsCutIsWhatIsNeeded(t *testing.T) {
 			Columns: 1 + rng.Intn(12),
 		}
 		if rng.Intn(2) == 0 {
-			c.Border = "3 1/2"
+			c.Border = measure.Typed("3 1/2")
 		}
 		d := begin(t, c)
 		d.Spares.Percent, d.Spares.Count = rng.Intn(10), rng.Intn(3)
@@ -254,7 +254,7 @@ func TestTheScriptOfEveryBlockMakesWhatThePlanSays(t *testing.T) {
 func TestStepsAreNamedByTheDocumentNotBySizeOrPlace(t *testing.T) {
 	d := begin(t, chain)
 	before := planned(t, d)
-	d.Strip, d.Top.Rows = "3 in", 9
+	d.Strip, d.Top.Rows = measure.Typed("3 in"), 9
 	d.Fabrics[0].Name = "Another"
 	d.Parts[0], d.Parts[2] = d.Parts[2], d.Parts[0]
 	after := planned(t, d)
@@ -290,20 +290,22 @@ func TestNonsenseIsSaidAtItsPlace(t *testing.T) {
 			"a thousand prints", func(d *document.Document) { d.Fabrics[0].Prints = 1000 }, "print-count",
 			"/fabrics/0/prints",
 		},
-		{"strip is a word", func(d *document.Document) { d.Strip = "wide" }, "length-unreadable", "/strip"},
-		{"strip of nothing", func(d *document.Document) { d.Strip = "0" }, "too-small", "/strip"},
-		{"strip taken by its seams", func(d *document.Document) { d.Strip = "1/2" }, "too-narrow", "/strip"},
+		{"strip is a word", func(d *document.Document) { d.Strip = measure.Typed("wide") }, "length-unreadable", "/strip"},
+		{"strip of nothing", func(d *document.Document) { d.Strip = measure.Typed("0") }, "too-small", "/strip"},
+		{"strip taken by its seams", func(d *document.Document) { d.Strip = measure.Typed("1/2") }, "too-narrow", "/strip"},
 		{
-			"strip wider than the cloth", func(d *document.Document) { d.Strip, d.Cloth.Usable = "12", "11" },
+			"strip wider than the cloth", func(d *document.Document) { d.Strip, d.Cloth.Usable = measure.Typed("12"), measure.Typed("11") },
 			"wider-than-cloth", "/units/0/how/strips/0/width",
 		},
 		{
 			"cloth shorter than the sub-cut",
-			func(d *document.Document) { d.Parts[1].How.(*making.SubCut).Width = "39 5/8" }, "cloth-too-short",
+			func(d *document.Document) { d.Parts[1].How.(*making.SubCut).Width = making.Typed("39 5/8") }, "cloth-too-short",
 			"/units/1/how/width",
 		},
 		{
-			"cloth lost to squaring up", func(d *document.Document) { d.Cloth.Usable, d.Cloth.Squaring = "10", "10" },
+			"cloth lost to squaring up", func(d *document.Document) {
+				d.Cloth.Usable, d.Cloth.Squaring = measure.Typed("10"), measure.Typed("10")
+			},
 			"cloth-too-narrow", "/cloth/usable",
 		},
 		{"a milliard blocks", func(d *document.Document) { d.Top.Rows = 1e9 }, "row-count", "/top/rows"},
@@ -338,7 +340,7 @@ func TestNonsenseIsSaidAtItsPlace(t *testing.T) {
 			"/top/borders/0/role",
 		},
 		{
-			"a border of nothing", func(d *document.Document) { d.Top.Borders[0].Width = "1/4" }, "too-narrow",
+			"a border of nothing", func(d *document.Document) { d.Top.Borders[0].Width = making.Typed("1/4") }, "too-narrow",
 			"/top/borders/0/width",
 		},
 		{
@@ -354,7 +356,7 @@ func TestNonsenseIsSaidAtItsPlace(t *testing.T) {
 			"/fabrics/0/colour",
 		},
 		{
-			"an allowance of a foot", func(d *document.Document) { d.Seam.Stitched = "12" }, "too-large",
+			"an allowance of a foot", func(d *document.Document) { d.Seam.Stitched = measure.Typed("12") }, "too-large",
 			"/seam/stitched",
 		},
 		{
@@ -364,7 +366,7 @@ func TestNonsenseIsSaidAtItsPlace(t *testing.T) {
 		{"spares below nothing", func(d *document.Document) { d.Spares.Count = -1 }, "spares", "/spares"},
 	} {
 		choices := chain
-		choices.Border = "3 1/2"
+		choices.Border = measure.Typed("3 1/2")
 		d := begin(t, choices)
 		c.change(&d)
 		_, problems := plan.Make(d, nil)
@@ -380,7 +382,7 @@ func TestNonsenseIsSaidAtItsPlace(t *testing.T) {
 
 func TestBordersAreButtedAndJoined(t *testing.T) {
 	c := chain
-	c.Border = "3 1/2"
+	c.Border = measure.Typed("3 1/2")
 	p := planned(t, begin(t, c))
 	if p.Finished.Text != "56″ × 76″" {
 		t.Errorf("finishes %s", p.Finished.Text)

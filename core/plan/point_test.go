@@ -8,6 +8,7 @@ import (
 
 	"vicis/core/ask"
 	"vicis/core/document"
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
@@ -24,7 +25,7 @@ func onPoint(t testing.TB, columns, rows int, finished string) document.Document
 	if err != nil {
 		t.Fatal(err)
 	}
-	l, _ := measure.Written(finished + " in").Length(measure.Inches)
+	l, _ := measure.Parse(finished+" in", measure.Inches)
 	d, problems := document.Read([]byte(strings.ReplaceAll(string(text), `"8 1/2 in"`,
 		fmt.Sprintf("%q", measure.Write(l+measure.Inch/2)))))
 	if problems.Stopped() {
@@ -78,7 +79,7 @@ func TestOnPointAgainstClosedForms(t *testing.T) {
 			if text == "" && sides == 0 {
 				continue
 			}
-			if l, err := measure.Written(text).Length(measure.Inches); err != nil || math.Abs(l.Inches()-want) > 1e-4 {
+			if l, err := measure.Parse(text, measure.Inches); err != nil || math.Abs(l.Inches()-want) > 1e-4 {
 				t.Errorf("%s: %s from squares of %v, not %v", name, triangle, l.Inches(), want)
 			}
 		}
@@ -153,12 +154,12 @@ func TestBlocksBetween(t *testing.T) {
 // Triangles follow a measured block; what is cut larger is trimmed.
 func TestTrianglesFollowTheBlocks(t *testing.T) {
 	d := onPoint(t, 3, 4, "9")
-	d.Top.Point.Larger = "1/2"
+	d.Top.Point.Larger = measure.Typed("1/2")
 	if trim := trimOf(planned(t, d), string(naming.SideTriangle)); trim.Unfinished != "cut from squares of 14½″" ||
 		len(trim.Working.Sums) != 2 {
 		t.Errorf("%+v", trim)
 	}
-	d.Top.Point.Larger = ""
+	d.Top.Point.Larger = measure.Written{}
 	d.Parts[0].Name = "Nine"
 	text, _ := document.Write(d)
 	d, problems := document.Read([]byte(strings.Replace(string(text), `"units": [`, `"units": [{"id": "two", "name": "Two", "how": {"by": "strip set", "strips": [{"id": "1", "role": "A", "width": "5"}, {"id": "2", "role": "B", "width": "5"}]}},
@@ -184,7 +185,7 @@ func TestTrianglesFollowTheBlocks(t *testing.T) {
 	if held != 2 {
 		t.Errorf("%d sizes wait for a block to be measured, not those of both triangles", held)
 	}
-	d.Top.Block = &quilt.Measured{Width: "9 3/8", Height: "9 3/8"}
+	d.Top.Block = &quilt.Measured{Width: measure.Typed("9 3/8"), Height: measure.Typed("9 3/8")}
 	// 8⅞ × 1.4142 + 1.2071 = 13.758
 	if trim := trimOf(planned(t, d), string(naming.SideTriangle)); trim.Unfinished != "cut from squares of 13⅞″" {
 		t.Errorf("%+v", trim)
@@ -206,15 +207,17 @@ func TestOnPointIsRefusedWithTheMend(t *testing.T) {
 		code, at string
 	}{
 		{
-			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: "2 in"} }, "sashed-on-point",
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: making.Typed("2 in")} }, "sashed-on-point",
 			"/top/sashing",
 		},
 		{func(d *document.Document) { d.Top.Point.Role = "Z" }, "role-without-fabric", "/top/point/role"},
 		{func(d *document.Document) { d.Top.Point.Corners = "Z" }, "role-without-fabric", "/top/point/corners"},
-		{func(d *document.Document) { d.Top.Point.Larger = "some" }, "length-unreadable", "/top/point/larger"},
-		{func(d *document.Document) { d.Top.Point.Larger = "1 yd" }, "too-large", "/top/point/larger"},
+		{func(d *document.Document) { d.Top.Point.Larger = measure.Typed("some") }, "length-unreadable", "/top/point/larger"},
+		{func(d *document.Document) { d.Top.Point.Larger = measure.Typed("1 yd") }, "too-large", "/top/point/larger"},
 		{
-			func(d *document.Document) { d.Top.Block = &quilt.Measured{Width: "9 1/2", Height: "9 3/4"} }, "not-square",
+			func(d *document.Document) {
+				d.Top.Block = &quilt.Measured{Width: measure.Typed("9 1/2"), Height: measure.Typed("9 3/4")}
+			}, "not-square",
 			"/top/block/height",
 		},
 		{func(d *document.Document) { d.Top.Rows, d.Top.Columns = 90, 90 }, "too-many-blocks", "/top/rows"},
@@ -237,7 +240,7 @@ func TestOnPointIsRefusedWithTheMend(t *testing.T) {
 
 func TestNearestOnPoint(t *testing.T) {
 	// 12.728″ for each block: 5 × 6 are 63.6 × 76.4, 5 × 5 63.6 × 63.6; nearest to 60 × 72 is 5 × 6 (3.6 + 4.4).
-	list, _ := ask.NearTo(onPoint(t, 1, 1, "9"), "60", "72")
+	list, _ := ask.NearTo(onPoint(t, 1, 1, "9"), measure.Typed("60"), measure.Typed("72"))
 	if len(list) != 4 || list[0].Columns != 5 || list[0].Rows != 6 {
 		t.Errorf("%+v", list)
 	}

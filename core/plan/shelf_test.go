@@ -30,14 +30,14 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 		{"nothing", nil, 3, 0, "¾ yd", []string{}, map[string]int{"p": 12}},
 		{
 			"five squares",
-			[]cloth.Supply{{ID: "ten", Kind: cloth.Pieces, Width: "10 in", Length: "10 in", Count: 5}},
+			[]cloth.Supply{{ID: "ten", Kind: cloth.Pieces, Width: measure.Typed("10 in"), Length: measure.Typed("10 in"), Count: 5}},
 			2, 0, "½ yd", // 7 squares: two strips, 17½″
 			[]string{"5 of 8½″ × 8½″ from 5 pieces of 10″ × 10″ on the shelf, for Square"},
 			map[string]int{"p": 7, "p/shelf/ten": 5},
 		},
 		{
 			"quarters",
-			[]cloth.Supply{{ID: "fq", Kind: cloth.Pieces, Width: "21 in", Length: "18 in", Count: 9}},
+			[]cloth.Supply{{ID: "fq", Kind: cloth.Pieces, Width: measure.Typed("21 in"), Length: measure.Typed("18 in"), Count: 9}},
 			0, 0, "nothing", // two by two from each, three are enough
 			[]string{
 				"12 of 8½″ × 8½″ from 3 pieces of 21″ × 18″, 4 from each on the shelf, for Square",
@@ -47,13 +47,13 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 		},
 		{
 			"strips cut already",
-			[]cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: "8 1/2 in", Length: "42 in", Count: 1}},
+			[]cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: measure.Typed("8 1/2 in"), Length: measure.Typed("42 in"), Count: 1}},
 			3, 1, "½ yd",
 			[]string{"1 strip of 8½″: on the shelf, cut already"},
 			map[string]int{"p": 12, "pool/f/207264": 3},
 		},
 		{"strips shorter than the cloth", []cloth.Supply{{
-			ID: "roll", Kind: cloth.Strips, Width: "8 1/2 in", Length: "39 in",
+			ID: "roll", Kind: cloth.Strips, Width: measure.Typed("8 1/2 in"), Length: measure.Typed("39 in"),
 			Count: 9,
 		}}, 0, 0, "nothing", []string{
 			"12 of 8½″ × 8½″ from 3 strips of 8½″ × 39″, 4 from each on the shelf, for Square",
@@ -61,7 +61,7 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 		}, nil},
 		{
 			"strips wider than it takes",
-			[]cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: "9 in", Length: "42 in", Count: 9}},
+			[]cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: measure.Typed("9 in"), Length: measure.Typed("42 in"), Count: 9}},
 			0, 0, "nothing",
 			[]string{
 				"12 of 8½″ × 8½″ from 3 strips of 9″ × 42″, 4 from each on the shelf, for Square",
@@ -71,18 +71,18 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 		},
 		{
 			"a length",
-			[]cloth.Supply{{ID: "half", Kind: cloth.Yardage, Width: "42 in", Length: "20 in", Count: 1}},
+			[]cloth.Supply{{ID: "half", Kind: cloth.Yardage, Width: measure.Typed("42 in"), Length: measure.Typed("20 in"), Count: 1}},
 			3, 0, "¼ yd", // two strips, 17½″ of 20″; the third is bought: 9″
 			[]string{"2 strips from 20″ on the shelf; 2½″ of it is left"},
 			map[string]int{"p": 12},
 		},
 		{"a narrow length", []cloth.Supply{{
-			ID: "half", Kind: cloth.Yardage, Width: "36 in", Length: "20 in",
+			ID: "half", Kind: cloth.Yardage, Width: measure.Typed("36 in"), Length: measure.Typed("20 in"),
 			Count: 1, // two rows of four; the other four are a strip, 9″
 		}}, 1, 0, "¼ yd", []string{"8 of 8½″ × 8½″ from 1 length of 36″ × 20″ on the shelf, for Square"}, nil},
 		{
 			"all of it",
-			[]cloth.Supply{{ID: "yard", Kind: cloth.Yardage, Width: "40 in", Length: "1 yd", Count: 1}},
+			[]cloth.Supply{{ID: "yard", Kind: cloth.Yardage, Width: measure.Typed("40 in"), Length: measure.Typed("1 yd"), Count: 1}},
 			3, 0, "nothing",
 			[]string{"3 strips from 36″ on the shelf; 10″ of it is left"},
 			map[string]int{"p": 12},
@@ -152,9 +152,9 @@ func TestAnyShelfGivesTheSameQuilt(t *testing.T) {
 					}
 					switch r.Intn(3) {
 					case 0:
-						s.Kind, s.Width, s.Length, s.Count = cloth.Yardage, "42 in", eighths(40, 500), 1+r.Intn(2)
+						s.Kind, s.Width, s.Length, s.Count = cloth.Yardage, measure.Typed("42 in"), eighths(40, 500), 1+r.Intn(2)
 					case 1:
-						s.Kind, s.Width, s.Length = cloth.Strips, "2 1/2 in", "42 in"
+						s.Kind, s.Width, s.Length = cloth.Strips, measure.Typed("2 1/2 in"), measure.Typed("42 in")
 					default:
 						s.Kind, s.Width, s.Length = cloth.Pieces, eighths(20, 170), eighths(20, 170)
 					}
@@ -192,7 +192,7 @@ func TestAnyShelfGivesTheSameQuilt(t *testing.T) {
 }
 
 func TestBadSuppliesAreSaidAtTheirPlace(t *testing.T) {
-	good := cloth.Supply{ID: "good", Fabric: "f", Kind: cloth.Pieces, Width: "10 in", Length: "10 in", Count: 1}
+	good := cloth.Supply{ID: "good", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("10 in"), Length: measure.Typed("10 in"), Count: 1}
 	for _, c := range []struct {
 		change   func(*cloth.Supply)
 		code, at string
@@ -202,9 +202,9 @@ func TestBadSuppliesAreSaidAtTheirPlace(t *testing.T) {
 		{func(s *cloth.Supply) { s.ID = "" }, "promised-twice", "/supplies/1/id"},
 		{func(s *cloth.Supply) { s.Count = 0 }, "count", "/supplies/1/count"},
 		{func(s *cloth.Supply) { s.Kind = "bale" }, "kind-unknown", "/supplies/1/kind"},
-		{func(s *cloth.Supply) { s.Width = "wide" }, "length-unreadable", "/supplies/1/width"},
-		{func(s *cloth.Supply) { s.Length = "0" }, "too-small", "/supplies/1/length"},
-		{func(s *cloth.Supply) { s.Length = "900 yd" }, "too-small", "/supplies/1/length"},
+		{func(s *cloth.Supply) { s.Width = measure.Typed("wide") }, "length-unreadable", "/supplies/1/width"},
+		{func(s *cloth.Supply) { s.Length = measure.Typed("0") }, "too-small", "/supplies/1/length"},
+		{func(s *cloth.Supply) { s.Length = measure.Typed("900 yd") }, "too-small", "/supplies/1/length"},
 	} {
 		d := plain(t, 2, 2)
 		bad := good
@@ -227,7 +227,7 @@ func TestWhatIsLeftGoesBack(t *testing.T) {
 		t.Errorf("%+v", p.Remnants)
 	}
 	d.Supplies = []cloth.Supply{{
-		ID: "yard", Fabric: "f", Kind: cloth.Yardage, Width: "40 in", Length: "1 yd",
+		ID: "yard", Fabric: "f", Kind: cloth.Yardage, Width: measure.Typed("40 in"), Length: measure.Typed("1 yd"),
 		Count: 1,
 	}}
 	p = planned(t, d)
@@ -237,12 +237,12 @@ func TestWhatIsLeftGoesBack(t *testing.T) {
 	// Area in is area out: what is cut, squared off and left is what was there, for one fabric cut into patches alone.
 	for columns := 1; columns < 12; columns++ {
 		d := plain(t, columns, 1)
-		d.Cloth.Squaring = "0"
+		d.Cloth.Squaring = measure.Typed("0")
 		p := planned(t, d)
 		area := float64(columns) * 8.5 * 8.5
 		for _, r := range p.Remnants {
-			w, _ := r.Width.Length(measure.Inches)
-			l, _ := r.Length.Length(measure.Inches)
+			w, _ := r.Width.Length(), r.Width.Err()
+			l, _ := r.Length.Length(), r.Length.Err()
 			area += w.Inches() * l.Inches() * float64(r.Count)
 		}
 		strips := p.Cut[0].Strips[0].Count

@@ -16,7 +16,7 @@ import (
 // and short ones of 1.5 mm it takes 2 + 0.8 × 2.3 ÷ 1.5 = 3.2267 times that, half of it from the bobbin: 3.278 m. A seam of two segments is 6½ in,
 // 0.1651 m, and takes 1.4 times that: 0.2311 m.
 func TestThreadOfASeam(t *testing.T) {
-	d, problems := starter.Build(starter.Choices{Name: "N", Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 4, Columns: 4, Measure: measure.Inches, Strip: "2 1/2"})
+	d, problems := starter.Build(starter.Choices{Name: "N", Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 4, Columns: 4, Measure: measure.Inches, Strip: measure.Typed("2 1/2")})
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
@@ -46,7 +46,7 @@ func TestThreadOfASeam(t *testing.T) {
 	if sets == 0 || units == 0 {
 		t.Errorf("%d sets, %d units", sets, units)
 	}
-	d.Settings.Stitch, d.Settings.Short, d.Settings.PerSeam = "2 mm", "2 mm", 300
+	d.Settings.Stitch, d.Settings.Short, d.Settings.PerSeam = measure.Typed("2 mm"), measure.Typed("2 mm"), 300
 	w, _ = work.Of(d)
 	for _, s := range w.Steps {
 		if s.Stage == batching.Sets && math.Abs(s.Bobbin-2.032*1.5) > 1e-3 {
@@ -65,10 +65,10 @@ func TestWaysOfWorkingThatAreNone(t *testing.T) {
 		"/settings/times":   func(d *document.Document) { d.Settings.Times = "shown" },
 		"/settings/bobbin":  func(d *document.Document) { d.Settings.Bobbin = 501 },
 		"/settings/perSeam": func(d *document.Document) { d.Settings.PerSeam = 199 },
-		"/settings/stitch":  func(d *document.Document) { d.Settings.Stitch = "7 mm" },
-		"/settings/short":   func(d *document.Document) { d.Settings.Short = "short" },
+		"/settings/stitch":  func(d *document.Document) { d.Settings.Stitch = measure.Typed("7 mm") },
+		"/settings/short":   func(d *document.Document) { d.Settings.Short = measure.Typed("short") },
 	} {
-		d, _ := starter.Build(starter.Choices{Name: "N", Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 2, Columns: 2, Measure: measure.Inches, Strip: "2 1/2"})
+		d, _ := starter.Build(starter.Choices{Name: "N", Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 2, Columns: 2, Measure: measure.Inches, Strip: measure.Typed("2 1/2")})
 		set(&d)
 		_, problems := plan.Make(d, nil)
 		if stops := problems.Stops(); len(stops) != 1 || stops[0].At != at || stops[0].Mend == "" {

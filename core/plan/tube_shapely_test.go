@@ -70,7 +70,7 @@ func TestWavesAgainstShapely(t *testing.T) {
 		even := unit(t, d, "wave").How.(*making.Tube).Even
 		one := drawing{Seam: p.Seam.Effective.Inches, Even: string(even), Picture: p.Pictures["wave"]}
 		for _, s := range unit(t, d, "set").How.(*making.StripSet).Strips {
-			w, err := measure.Written(s.Width).Length(d.Units)
+			w, err := measure.Parse(s.Width.String(), d.Units)
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -83,7 +83,7 @@ func TestWavesAgainstShapely(t *testing.T) {
 		}
 		at := 0.0 // where rings are opened is added up here, from the steps as they are written
 		for _, c := range unit(t, d, "wave").How.(*making.Tube).Columns {
-			w, err := measure.Written(c.Width).Length(d.Units)
+			w, err := measure.Parse(c.Width.String(), d.Units)
 			if err != nil {
 				t.Fatal(err)
 			}
@@ -108,7 +108,7 @@ func TestWavesAgainstShapely(t *testing.T) {
 		}
 		d := wave(t, n, "2 in", append(widths, width(6)), steps)
 		for i := range unit(t, d, "set").How.(*making.StripSet).Strips {
-			unit(t, d, "set").How.(*making.StripSet).Strips[i].Width = making.Breadth(width(13))
+			unit(t, d, "set").How.(*making.StripSet).Strips[i].Width = making.Typed(width(13))
 		}
 		if seed%2 == 1 {
 			unit(t, d, "wave").How.(*making.Tube).Even = []making.Evening{making.TrimEnds, making.EkeOut}[seed/2%2]

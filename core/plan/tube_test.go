@@ -28,13 +28,13 @@ func wave(t testing.TB, strips int, cut string, widths []string, steps []float64
 	set.Strips = nil
 	for i := range strips {
 		set.Strips = append(set.Strips, making.SetStrip{
-			ID: fmt.Sprintf("s%d", i+1), Role: string(rune('A' + i%6)), Width: making.Breadth(cut),
+			ID: fmt.Sprintf("s%d", i+1), Role: string(rune('A' + i%6)), Width: making.Typed(cut),
 		})
 	}
 	tube.Columns = nil
 	for i, step := range append([]float64{0}, steps...) {
 		tube.Columns = append(tube.Columns, making.OpenedRing{
-			ID: fmt.Sprintf("c%d", i+1), From: "set", Width: making.Breadth(widths[i%len(widths)]), Step: step,
+			ID: fmt.Sprintf("c%d", i+1), From: "set", Width: making.Typed(widths[i%len(widths)]), Step: step,
 		})
 	}
 	return d
@@ -176,7 +176,7 @@ func TestWavesOfAnotherSize(t *testing.T) {
 		tube := unit(t, d, "wave").How.(*making.Tube)
 		tube.Straight, tube.Edge = straight, making.RightEnd
 		d.Top.Rows, d.Top.Columns = 2, 3
-		list, problems := ask.NearTo(d, "50", "60")
+		list, problems := ask.NearTo(d, measure.Typed("50"), measure.Typed("60"))
 		if problems.Stopped() || len(list) == 0 {
 			t.Fatal(problems)
 		}
@@ -187,7 +187,7 @@ func TestWavesOfAnotherSize(t *testing.T) {
 				t.Errorf("straight %v: %d × %d is said to finish %s; its plan says %s", straight, one.Columns, one.Rows, one.Finished.Text, p.Finished.Text)
 			}
 		}
-		reach, problems := ask.Backwards(d, []ask.Supply{{Fabric: d.Fabrics[0].ID, Length: "1 yd"}}, ask.Enough(nil))
+		reach, problems := ask.Backwards(d, []ask.Supply{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("1 yd")}}, ask.Enough(nil))
 		if problems.Stopped() || reach.Blocks == 0 {
 			t.Fatalf("%+v %v", reach, problems)
 		}
@@ -197,7 +197,7 @@ func TestWavesOfAnotherSize(t *testing.T) {
 		if p.Finished.Text != reach.Finished.Text || p.Blocks != reach.Blocks {
 			t.Errorf("straight %v: %d blocks of %s come out; their plan says %d and %s", straight, reach.Blocks, reach.Finished.Text, p.Blocks, p.Finished.Text)
 		}
-		resized, problems := ask.Resize(d, "wave", "15")
+		resized, problems := ask.Resize(d, "wave", measure.Typed("15"))
 		if p := planned(t, resized.Document); problems.Stopped() || p.Tubes[0].Columns[0].Width.Text != "4½″" || p.Tubes[0].Sets[0].Round != "32″" {
 			t.Errorf("twice as wide it is cut %s of a tube %s round: %v", p.Tubes[0].Columns[0].Width.Text, p.Tubes[0].Sets[0].Round, problems)
 		}
@@ -256,9 +256,9 @@ func TestTheListRunsOnFromTubeToTube(t *testing.T) {
 		}
 	}
 	// On cloth where the order of the list would take one tube more than the fewest, every tube follows it by itself.
-	d.Cloth.Usable, d.Top.Columns, d.Top.Rows = "9 1/2 in", 1, 1
+	d.Cloth.Usable, d.Top.Columns, d.Top.Rows = measure.Typed("9 1/2 in"), 1, 1
 	tube := unit(t, d, "wave").How.(*making.Tube)
-	for i, w := range []making.Breadth{"5 in", "5 in", "4 in", "4 in"} {
+	for i, w := range []making.Breadth{making.Typed("5 in"), making.Typed("5 in"), making.Typed("4 in"), making.Typed("4 in")} {
 		tube.Columns[i].Width = w
 	}
 	tube.Columns = tube.Columns[:4]
@@ -385,9 +385,9 @@ func TestTubesThatCannotBe(t *testing.T) {
 		{"a third of a step", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].Step = 1.0 / 3 }, "step", at("/columns/2/step")},
 		{"further than round", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].Step = 7 }, "step", at("/columns/2/step")},
 		{"further than anything", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].Step = 1e300 }, "step", at("/columns/2/step")},
-		{"within two allowances", func(_ *making.StripSet, m *making.Tube) { m.Columns[3].Width = "1/2 in" }, "too-narrow", at("/columns/3/width")},
-		{"unreadable", func(_ *making.StripSet, m *making.Tube) { m.Columns[3].Width = "two" }, "length-unreadable", at("/columns/3/width")},
-		{"wider than the tube is long", func(_ *making.StripSet, m *making.Tube) { m.Columns[3].Width = "45 in" }, "cloth-too-short", at("/columns/3/width")},
+		{"within two allowances", func(_ *making.StripSet, m *making.Tube) { m.Columns[3].Width = making.Typed("1/2 in") }, "too-narrow", at("/columns/3/width")},
+		{"unreadable", func(_ *making.StripSet, m *making.Tube) { m.Columns[3].Width = making.Typed("two") }, "length-unreadable", at("/columns/3/width")},
+		{"wider than the tube is long", func(_ *making.StripSet, m *making.Tube) { m.Columns[3].Width = making.Typed("45 in") }, "cloth-too-short", at("/columns/3/width")},
 		{"500 columns", func(_ *making.StripSet, m *making.Tube) {
 			for i := range 500 {
 				c := m.Columns[1]
@@ -403,14 +403,14 @@ func TestTubesThatCannotBe(t *testing.T) {
 		{"one strip", func(s *making.StripSet, _ *making.Tube) { s.Strips = s.Strips[:1] }, "one-strip", "/units/0/how/strips"},
 		{"too narrow to open", func(s *making.StripSet, _ *making.Tube) {
 			s.Strips = s.Strips[:2]
-			s.Strips[0].Width, s.Strips[1].Width = "1 1/2 in", "1 1/2 in"
+			s.Strips[0].Width, s.Strips[1].Width = making.Typed("1 1/2 in"), making.Typed("1 1/2 in")
 		}, "tube-too-narrow", "/units/0/how/strips"},
 		{"columns of unlike length", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].Step = 0.5 }, "columns-unlike", at("/even")},
 		{"at no end", func(_ *making.StripSet, m *making.Tube) { m.Edge = "top" }, "edge-unknown", at("/edge")},
 		{"evened otherwise", func(_ *making.StripSet, m *making.Tube) { m.Even = "stretch" }, "even-unknown", at("/even")},
 		{"eked out of a thin strip", func(s *making.StripSet, m *making.Tube) {
 			for i := range s.Strips {
-				s.Strips[i].Width = "1 1/2 in"
+				s.Strips[i].Width = making.Typed("1 1/2 in")
 			}
 			m.Columns[2].Step, m.Even = 0.5, making.EkeOut
 		}, "strip-too-narrow", at("/columns/2")},
@@ -430,7 +430,7 @@ func TestTubesThatCannotBe(t *testing.T) {
 		}
 	}
 	d := fromLibrary(t, "rising-steps")
-	d.Parts = append(d.Parts, making.Unit{ID: "seg", Name: "Segment", How: &making.SubCut{From: "set", Width: "2 in"}})
+	d.Parts = append(d.Parts, making.Unit{ID: "seg", Name: "Segment", How: &making.SubCut{From: "set", Width: making.Typed("2 in")}})
 	_, problems := plan.Make(d, nil)
 	refused(t, problems, "set-closed", "/units/2/how/from")
 }

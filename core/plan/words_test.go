@@ -14,6 +14,7 @@ import (
 
 	"vicis/core/ask"
 	"vicis/core/document"
+	"vicis/core/making"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
@@ -38,7 +39,7 @@ func someQuilts(t *testing.T, do func(name string, d document.Document, p plan.P
 		}
 		full, other := surrounded(b), otherwise(b)
 		full.Top.Borders = append(slices.Clone(full.Top.Borders), quilt.Border{
-			ID: "rim", Name: "Äußerer Rand", Role: b.Roles[0].ID, Width: "2 in", Corners: b.Roles[len(b.Roles)-1].ID,
+			ID: "rim", Name: "Äußerer Rand", Role: b.Roles[0].ID, Width: making.Typed("2 in"), Corners: b.Roles[len(b.Roles)-1].ID,
 		})
 		try(b.Name+", with all round it", full)
 		try(b.Name+", otherwise", other)

@@ -519,7 +519,7 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			"arrangements": func() any { r, _ := ask.Arrangements(d, ask.Enough(nil)); return r },
 			"cliffs":       func() any { r, _ := ask.Cliffs(d, ask.Enough(nil)); return r },
 			"backwards": func() any {
-				r, _ := ask.Backwards(d, []ask.Supply{{Fabric: "dark", Length: "900 yd"}}, ask.Enough(nil))
+				r, _ := ask.Backwards(d, []ask.Supply{{Fabric: "dark", Length: measure.Typed("900 yd")}}, ask.Enough(nil))
 				return r
 			},
 			"ways":  func() any { r, _ := ask.Ways(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
@@ -527,9 +527,9 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			"waves": func() any { r, _ := ask.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
 			"onward": func() any {
 				step := d.Top.Repeat[0][0].Unit.Step()
-				r, _ := ask.OnwardFrom(d, ask.Came{Step: step, Height: "6 3/8", Width: "6 3/8"}, tally.NewLog().Progress, ask.Enough(nil))
+				r, _ := ask.OnwardFrom(d, ask.Came{Step: step, Height: measure.Typed("6 3/8"), Width: measure.Typed("6 3/8")}, tally.NewLog().Progress, ask.Enough(nil))
 				for _, s := range p.Steps { // what it should measure, and a little less
-					if l, err := measure.Written(s.Exact).Length(d.Units); err == nil && s.Stage == "strip sets" {
+					if l, err := measure.Parse(s.Exact, d.Units); err == nil && s.Stage == "strip sets" {
 						r, _ = ask.OnwardFrom(d, ask.Came{Step: s.ID, Height: measure.Write(l - measure.Inch/16)}, tally.NewLog().Progress, ask.Enough(nil))
 						break
 					}
@@ -551,8 +551,8 @@ func BenchmarkWorstQuestions(b *testing.B) {
 				l := tally.NewLog()
 				return order.Of(planned, l.Progress(planned), l.Takes(planned))
 			},
-			"resize": func() any { r, _ := ask.Resize(d, d.Top.Repeat[0][0].Unit, "7 1/3"); return r },
-			"near":   func() any { r, _ := ask.NearTo(d, "90", "100"); return r },
+			"resize": func() any { r, _ := ask.Resize(d, d.Top.Repeat[0][0].Unit, measure.Typed("7 1/3")); return r },
+			"near":   func() any { r, _ := ask.NearTo(d, measure.Typed("90"), measure.Typed("100")); return r },
 			"seam":   func() any { r, _ := ask.AboutSeam(d, seam, ask.Enough(nil)); return r },
 		} {
 			b.Run(w.name+"/"+name, func(b *testing.B) {

@@ -25,7 +25,7 @@ func fiveKinds(b *testing.B) (quilt.Top, making.Table, []making.Made) {
 		for i := range 3 {
 			strips = append(strips, making.SetStrip{
 				ID: fmt.Sprint(i), Role: string(rune('A' + (i+k)%3)),
-				Width: "1 strip",
+				Width: making.Typed("1 strip"),
 			})
 		}
 		set, segment, block := fmt.Sprintf("set%d", k), fmt.Sprintf("seg%d", k), fmt.Sprintf("b%d", k)

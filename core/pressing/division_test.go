@@ -46,9 +46,9 @@ func TestBlocksDoNotChangeWhatCrosses(t *testing.T) {
 		}
 		units := []making.Unit{
 			{ID: "half", Name: "half", How: &making.HalfSquare{
-				Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: "2 in", Sizing: "rule",
+				Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"), Sizing: "rule",
 			}},
-			{ID: "plain", Name: "plain", How: &making.PlainPatch{Role: "A", Width: "4 1/2 in", Height: "4 1/2 in"}},
+			{ID: "plain", Name: "plain", How: &making.PlainPatch{Role: "A", Width: making.Typed("4 1/2 in"), Height: making.Typed("4 1/2 in")}},
 			half("k1", 2, 2), half("k2", 2, 2),
 		}
 		kinds := []naming.Unit{"k1", "k2", "plain"}
@@ -92,7 +92,7 @@ func TestBlocksDoNotChangeWhatCrosses(t *testing.T) {
 // two seams meet over each half of the last but one and three over the last, and as four blocks it is no different.
 func TestEightSeamsMeetAtOnePoint(t *testing.T) {
 	units := []making.Unit{{ID: "half", Name: "half", How: &making.HalfSquare{
-		Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: "2 in", Sizing: "rule",
+		Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"), Sizing: "rule",
 	}}}
 	var problems problem.List
 	_, list := sewn(units, &problems, nil)

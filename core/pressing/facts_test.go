@@ -99,9 +99,9 @@ func TestAChainAlternates(t *testing.T) {
 		set("I", "I", "ABABA"), set("II", "II", "BABAB"),
 		{join("block", "I", "II", "I", "II", "I")},
 		{
-			{ID: "middle", Name: "middle", How: &making.PlainPatch{Role: "C", Width: "3 strips", Height: "3 strips"}},
-			{ID: "bar", Name: "bar", How: &making.PlainPatch{Role: "C", Width: "3 strips", Height: "1 strip"}},
-			{ID: "corner", Name: "corner", How: &making.PlainPatch{Role: "A", Width: "1 strip", Height: "1 strip"}},
+			{ID: "middle", Name: "middle", How: &making.PlainPatch{Role: "C", Width: making.Typed("3 strips"), Height: making.Typed("3 strips")}},
+			{ID: "bar", Name: "bar", How: &making.PlainPatch{Role: "C", Width: making.Typed("3 strips"), Height: making.Typed("1 strip")}},
+			{ID: "corner", Name: "corner", How: &making.PlainPatch{Role: "A", Width: making.Typed("1 strip"), Height: making.Typed("1 strip")}},
 		},
 		{{ID: "framed", Name: "framed", How: &making.Grid{Rows: making.Rows([][]making.GridCell{
 			{

@@ -115,7 +115,7 @@ func TestCheckValuesOfIdenticalBlocks(t *testing.T) {
 	nine := [][]making.Unit{set("I", "I", "ABA"), set("II", "II", "BAB"), {join("block", "I", "II", "I")}}
 	sixteen := [][]making.Unit{set("I", "I", "ABAB"), {join("block", "I", "I*", "I", "I*")}}
 	rail := [][]making.Unit{append(set("I", "I", "ABC"),
-		making.Unit{ID: "block", Name: "rail", How: &making.SubCut{From: "set-I", Width: "3 strips"}})}
+		making.Unit{ID: "block", Name: "rail", How: &making.SubCut{From: "set-I", Width: making.Typed("3 strips")}})}
 	for _, c := range []struct {
 		name   string
 		units  [][]making.Unit
@@ -146,7 +146,7 @@ func TestCheckValuesOfIdenticalBlocks(t *testing.T) {
 func TestAlternatingWithPlainBlocksNests(t *testing.T) {
 	plain := []making.Unit{{
 		ID: "plain", Name: "plain",
-		How: &making.PlainPatch{Role: "C", Width: "3 strips", Height: "3 strips"},
+		How: &making.PlainPatch{Role: "C", Width: making.Typed("3 strips"), Height: making.Typed("3 strips")},
 	}}
 	p := decided(t, all(5, 4, "block", "plain"), Nest, true, set("I", "I", "ABA"), set("II", "II", "BAB"),
 		[]making.Unit{join("block", "I", "II", "I")}, plain)

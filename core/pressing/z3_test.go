@@ -180,7 +180,7 @@ func random(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
 	for k := range segments {
 		var strips []making.SetStrip
 		for i := range n {
-			strips = append(strips, making.SetStrip{ID: fmt.Sprint(i), Role: roles[r.IntN(3)], Width: "1 strip"})
+			strips = append(strips, making.SetStrip{ID: fmt.Sprint(i), Role: roles[r.IntN(3)], Width: making.Typed("1 strip")})
 		}
 		units = append(units,
 			making.Unit{ID: naming.Unit(fmt.Sprintf("set%d", k)), Name: "set", How: &making.StripSet{Strips: strips}},
@@ -193,7 +193,7 @@ func random(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
 		ID: "half", Name: "half",
 		How: &making.HalfSquare{
 			Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
-			Finished: "2 in", Sizing: "rule",
+			Finished: making.Typed("2 in"), Sizing: "rule",
 		},
 	})
 	blocks := 1 + r.IntN(3)
@@ -316,14 +316,14 @@ func wavy(t *testing.T, r *rand.Rand) pressing.Plan {
 	n := 2 + r.IntN(9)
 	set, tube := &making.StripSet{Closed: true}, &making.Tube{Even: making.TrimEnds}
 	for i := range n {
-		set.Strips = append(set.Strips, making.SetStrip{ID: fmt.Sprint("s", i), Role: string(rune('A' + i%4)), Width: "2 1/2 in"})
+		set.Strips = append(set.Strips, making.SetStrip{ID: fmt.Sprint("s", i), Role: string(rune('A' + i%4)), Width: making.Typed("2 1/2 in")})
 	}
 	for i := range 2 + r.IntN(6) {
 		step := float64(r.IntN(2*n+1) - n)
 		if r.IntN(8) == 0 {
 			step += 0.5
 		}
-		tube.Columns = append(tube.Columns, making.OpenedRing{ID: fmt.Sprint("c", i), From: "set", Width: "2 in", Step: min(step, float64(n))})
+		tube.Columns = append(tube.Columns, making.OpenedRing{ID: fmt.Sprint("c", i), From: "set", Width: making.Typed("2 in"), Step: min(step, float64(n))})
 	}
 	problems := &problem.List{}
 	tb, list := sewn([]making.Unit{{ID: "set", Name: "set", How: set}, {ID: "wave", Name: "wave", How: tube}}, problems, nil)

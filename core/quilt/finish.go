@@ -12,7 +12,7 @@ import (
 // Backing is the cloth behind the quilt.
 type Backing struct {
 	Role     string          `json:"role"`
-	Overhang measure.Written `json:"overhang,omitempty" doc:"How much larger than the top on every side; 4 in, or 10 cm, when left out (common practice)"`
+	Overhang measure.Written `json:"overhang,omitzero" doc:"How much larger than the top on every side; 4 in, or 10 cm, when left out (common practice)"`
 	Seams    SeamPlace       `json:"seams,omitempty" enum:"middle,sides" doc:"Where two lengths are joined: in the middle, or one of them halved and sewn to both sides of the other"`
 }
 
@@ -28,7 +28,7 @@ const (
 // Binding is the strip folded round the edge, joined on the diagonal.
 type Binding struct {
 	Role  string         `json:"role"`
-	Width making.Breadth `json:"width,omitempty" doc:"Cut width; 2 1/2 in, or 6.5 cm, when left out (common practice)"`
+	Width making.Breadth `json:"width,omitzero" doc:"Cut width; 2 1/2 in, or 6.5 cm, when left out (common practice)"`
 }
 
 // Back is a backing laid out: lengths of cloth side by side.
@@ -59,25 +59,25 @@ const (
 )
 
 // Overhangs is how far a backing reaches beyond the top.
-func (b Backing) Overhangs(u measure.Units) (measure.Length, error) {
+func (b Backing) Overhangs(u measure.Units) measure.Length {
 	switch {
-	case b.Overhang != "":
-		return b.Overhang.Length(u)
+	case b.Overhang.Given():
+		return b.Overhang.Length()
 	case u == measure.Centimetres:
-		return 10 * measure.Centimetre, nil
+		return 10 * measure.Centimetre
 	}
-	return overhang, nil
+	return overhang
 }
 
 // Cut is how wide a binding is cut.
-func (b Binding) Cut(t *making.Table) (measure.Length, error) {
+func (b Binding) Cut(t *making.Table) measure.Length {
 	switch {
-	case b.Width != "":
+	case b.Width.Given():
 		return b.Width.Length(t)
 	case t.Units == measure.Centimetres:
-		return 65 * measure.Millimetre, nil
+		return 65 * measure.Millimetre
 	}
-	return 5 * measure.Inch / 2, nil
+	return 5 * measure.Inch / 2
 }
 
 // finishing checks what is behind and around the top.
@@ -92,10 +92,10 @@ func finishing(top Top, t *making.Table, stop func(code, at, says, mend string))
 				fmt.Sprintf("Lengths of cloth %s wide cannot be joined to a backing.", t.Ruler.Print(usable)),
 				"Choose wider cloth for it.")
 		}
-		if l, err := b.Overhangs(t.Units); err != nil {
+		if err := b.Overhang.Err(); b.Overhang.Given() && err != nil {
 			no("length-unreadable", "/top/backing/overhang", err.Error(),
 				"Write how far the backing reaches beyond the top, such as 4.")
-		} else if l > 20*measure.Inch {
+		} else if l := b.Overhangs(t.Units); l > 20*measure.Inch {
 			no("too-large", "/top/backing/overhang", fmt.Sprintf("A backing does not reach %s beyond the top.",
 				t.Ruler.Print(l)), "Write at most "+t.Ruler.Print(20*measure.Inch)+".")
 		}
@@ -108,7 +108,7 @@ func finishing(top Top, t *making.Table, stop func(code, at, says, mend string))
 		if _, ok := t.Usable(b.Role); !ok {
 			no("role-without-fabric", "/top/binding/role", "The binding has no fabric.", "Choose a fabric for it.")
 		}
-		switch l, err := b.Cut(t); {
+		switch l, err := b.Cut(t), b.Width.Err(); {
 		case err != nil:
 			no("length-unreadable", "/top/binding/width", err.Error(), "Write the width to cut, such as 2 1/2.")
 		case tooLong(2*l, b.Role, t):
@@ -133,7 +133,7 @@ func finishing(top Top, t *making.Table, stop func(code, at, says, mend string))
 			at      string
 			written measure.Written
 		}{{m.at + "/width", m.size.Width}, {m.at + "/height", m.size.Height}} {
-			if l, err := one.written.Length(t.Units); err != nil {
+			if l, err := one.written.Length(), one.written.Err(); err != nil {
 				no("length-unreadable", one.at, err.Error(), "Write what the pieced "+m.what+" measures there.")
 			} else if l <= 4*t.Seam {
 				no("too-small", one.at, fmt.Sprintf("A %s of %s is all allowance.", m.what, t.Ruler.Print(l)),
@@ -148,12 +148,12 @@ func finishing(top Top, t *making.Table, stop func(code, at, says, mend string))
 func (l *Layout) finish(top Top, t *making.Table) {
 	w, h := l.Unfinished()
 	if b := top.Backing; b != nil {
-		over, _ := b.Overhangs(t.Units)
+		over := b.Overhangs(t.Units)
 		usable, _ := t.Usable(b.Role)
 		l.Back = back(*b, w+2*over, h+2*over, usable)
 	}
 	if b := top.Binding; b != nil {
-		cut, _ := b.Cut(t)
+		cut := b.Cut(t)
 		usable, _ := t.Usable(b.Role)
 		bind := Bind{Binding: *b, Width: cut, Round: 2 * (w + h - 4*t.Seam)}
 		bind.Total = bind.Round + bindingMore

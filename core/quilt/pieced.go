@@ -72,8 +72,7 @@ func (b Border) cutWidth(t *making.Table) measure.Length {
 		_, h := p.Size()
 		return h
 	}
-	l, _ := b.Width.Length(t)
-	return l
+	return b.Width.Length(t)
 }
 
 // pieced checks the units of one border; good is false where it cannot be laid.

@@ -17,7 +17,7 @@ import (
 type Point struct {
 	Role    string          `json:"role" doc:"Role of the side triangles"`
 	Corners string          `json:"corners,omitempty" doc:"Role of the corner triangles; that of the sides when left out"`
-	Larger  measure.Written `json:"larger,omitempty" doc:"How much larger than they must be the squares for the triangles are cut; trimmed away once the top is sewn"`
+	Larger  measure.Written `json:"larger,omitzero" doc:"How much larger than they must be the squares for the triangles are cut; trimmed away once the top is sewn"`
 }
 
 // CornersOf is the role of the corner triangles.
@@ -138,14 +138,14 @@ func Triangles(top Top, t *making.Table) []making.Made {
 	// As drawn a block is what it should be; as cut the triangles fit what it really measures.
 	more, _ := top.beyond(block, t)
 	sideSquare, cornerSquare := squaresFor(w.Sub(s).Sub(s).Add(piece.Of(more)), s)
-	larger := p.larger(t.Units)
+	larger := p.Larger.Length()
 	one := func(id naming.Unit, name, role string, q piece.Piece, square piece.Num, per, cuts int, says, sum string,
 		rule rules.ID,
 	) making.Made {
-		exact, _ := square.Length()
+		exact := square.Nearest()
 		cut := exact + larger
 		squares := id.Squares()
-		written := making.Breadth(measure.Write(cut))
+		written := making.Wide(cut)
 		size := making.Size{Sums: []string{sum}, Rules: rules.By(rule)}
 		if larger > 0 {
 			size.Sums = append(size.Sums, fmt.Sprintf("%s + %s to trim = %s", t.Ruler.Print(exact),
@@ -171,8 +171,8 @@ func Triangles(top Top, t *making.Table) []making.Made {
 			},
 		}
 	}
-	b := t.Ruler.Print(up(w) - 2*t.Seam + more)
-	print := func(n piece.Num) string { l, _ := n.Length(); return t.Ruler.Print(l) }
+	b := t.Ruler.Print(w.Nearest() - 2*t.Seam + more)
+	print := func(n piece.Num) string { return t.Ruler.Print(n.Nearest()) }
 	list := []making.Made{one(naming.CornerTriangle, "Corner triangles", p.CornersOf(), corner, cornerSquare, 2, 1,
 		"Cut each square on one diagonal",
 		fmt.Sprintf("%s ÷ 1.4142 + 3.4142 × %s = %s", b, t.Ruler.Print(t.Seam), print(cornerSquare)),
@@ -196,18 +196,8 @@ func squaresFor(finished, s piece.Num) (side, corner piece.Num) {
 
 // Tip is how far the points of a triangle stand out beyond the edge of the block it is sewn to.
 func (p Point) Tip(t *making.Table) measure.Length {
-	more, _ := piece.Of(p.larger(t.Units)).TimesRoot2().Half()
-	return up(piece.Of(t.Seam).TimesRoot2().Add(more))
-}
-
-func up(n piece.Num) measure.Length { l, _ := n.Length(); return l }
-
-func (p Point) larger(u measure.Units) measure.Length {
-	if p.Larger == "" {
-		return 0
-	}
-	l, _ := p.Larger.Length(u)
-	return l
+	more, _ := piece.Of(p.Larger.Length()).TimesRoot2().Half()
+	return piece.Of(t.Seam).TimesRoot2().Add(more).Nearest()
 }
 
 // pointed checks a setting on point.
@@ -222,9 +212,9 @@ func pointed(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 		no("sashed-on-point", "/top/sashing", "Blocks on point are not sashed here.",
 			"Frame the blocks themselves, or set them straight.")
 	}
-	if l, err := p.Larger.Length(t.Units); p.Larger != "" && err != nil {
+	if l, err := p.Larger.Length(), p.Larger.Err(); p.Larger.Given() && err != nil {
 		no("length-unreadable", "/top/point/larger", err.Error(), "Write how much larger to cut, such as 1/2.")
-	} else if p.Larger != "" && (l < 0 || l > 4*measure.Inch) {
+	} else if l > 4*measure.Inch {
 		no("too-large", "/top/point/larger", fmt.Sprintf("%s is more than is trimmed away.", t.Ruler.Print(l)),
 			"Write at most "+t.Ruler.Print(4*measure.Inch)+".")
 	}
@@ -233,10 +223,8 @@ func pointed(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 		no("not-square", "/top/point", fmt.Sprintf("A block that measures %s × %s does not stand on its corner.",
 			t.Ruler.Print(w), t.Ruler.Print(h)), "Set it straight, or lay a square block.")
 	}
-	if m := top.Block; ok && m != nil {
-		mw, err1 := m.Width.Length(t.Units)
-		mh, err2 := m.Height.Length(t.Units)
-		if err1 == nil && err2 == nil && mw != mh {
+	if m := top.Block; ok && m != nil && m.Width.Err() == nil && m.Height.Err() == nil {
+		if mw, mh := m.Size(); mw != mh {
 			no("not-square", "/top/block/height",
 				"The blocks are measured longer one way than the other: triangles cut for one edge do not fit the next.", "Trim the blocks square, and measure again.")
 		}
@@ -256,10 +244,10 @@ func pointed(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 				no("role-without-fabric", one.at, fmt.Sprintf("The %s triangles have no fabric.", one.what),
 					"Choose a fabric for them.")
 			}
-		} else if ok && one.needed && tooLong(up(one.square)+p.larger(t.Units), one.role, t) {
+		} else if ok && one.needed && tooLong(one.square.Nearest()+p.Larger.Length(), one.role, t) {
 			no("cloth-too-short", one.at,
 				fmt.Sprintf("The %s triangles are cut from squares of %s, which do not come out of their cloth.",
-					one.what, t.Ruler.Print(up(one.square)+p.larger(t.Units))),
+					one.what, t.Ruler.Print(one.square.Nearest()+p.Larger.Length())),
 				"Choose wider cloth for them, or smaller blocks.")
 		}
 	}

@@ -35,6 +35,9 @@ type Measured struct {
 	Height measure.Written `json:"height"`
 }
 
+// Size is the same as lengths.
+func (m Measured) Size() (w, h measure.Length) { return m.Width.Length(), m.Height.Length() }
+
 // Cell is one block in the repeat.
 type Cell struct {
 	Unit      naming.Unit `json:"unit"`
@@ -431,7 +434,7 @@ func bordered(b Border, i int, t *making.Table, stop func(code, at, says, mend s
 		stop("role-without-fabric", at+"/corners", "The corner squares of the border have no fabric.",
 			"Choose a fabric for them.")
 	}
-	l, err := b.Width.Length(t)
+	l, err := b.Width.Length(t), b.Width.Err()
 	if b.IsPieced() {
 		l, err = b.cutWidth(t), nil
 	}
@@ -537,7 +540,7 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit)
 	if l.OnPoint {
 		diagonal := block.W.Sub(piece.Of(2*t.Seam - more)).TimesRoot2()
 		for i, n := range []int{top.Columns, top.Rows} {
-			l.corners[i] = up(diagonal.Times(n))
+			l.corners[i] = diagonal.Times(n).Nearest()
 		}
 		l.Widths = slices.Repeat([]measure.Length{l.BlockW}, top.Columns+top.Rows-1)
 	}
@@ -564,8 +567,7 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit)
 	w, h = l.Middle()
 	if m := top.Measured; m != nil {
 		l.Eased = true
-		w, _ = m.Width.Length(t.Units)
-		h, _ = m.Height.Length(t.Units)
+		w, h = m.Size()
 	}
 	l.W, l.H = w, h
 	for _, b := range top.Borders {

@@ -23,7 +23,7 @@ func laid(t *testing.T, top Top, turning Turning) Layout {
 	square := func(id string) making.Unit {
 		return making.Unit{
 			ID: naming.Unit(id), Name: id,
-			How: &making.PlainPatch{Role: "A", Width: "6 1/2", Height: "6 1/2"},
+			How: &making.PlainPatch{Role: "A", Width: making.Typed("6 1/2"), Height: making.Typed("6 1/2")},
 		}
 	}
 	made, _ := making.All([]making.Unit{square("a"), square("b")}, tb)
@@ -80,7 +80,7 @@ func TestEveryCellIsLaidAndCounted(t *testing.T) {
 func TestSizesFromBlocksAndBorders(t *testing.T) {
 	top := Top{
 		Rows: 5, Columns: 4, Repeat: [][]Cell{{{Unit: "a"}}},
-		Borders: []Border{{ID: "in", Role: "A", Width: "1 1/2"}, {ID: "out", Role: "A", Width: "4 1/2"}},
+		Borders: []Border{{ID: "in", Role: "A", Width: making.Typed("1 1/2")}, {ID: "out", Role: "A", Width: making.Typed("4 1/2")}},
 	}
 	l := laid(t, top, AsDrawn)
 	if w, h := l.Middle(); w != 49*in/2 || h != 61*in/2 {

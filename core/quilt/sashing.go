@@ -14,17 +14,9 @@ import (
 // cells of the quilt like any other, narrower ones, so that pressing, counting and sewing follow.
 type Sashing struct {
 	Role    string         `json:"role"`
-	Width   making.Breadth `json:"width,omitempty" doc:"Cut width; 1 strip when left out"`
+	Width   making.Breadth `json:"width,omitzero" doc:"Cut width; 1 strip when left out"`
 	Corners string         `json:"corners,omitempty" doc:"Role of the cornerstones; without them the level strips run through from side to side"`
 	Outer   bool           `json:"outer,omitempty" doc:"Round the outside too"`
-}
-
-// cut is how wide sashing is cut.
-func (s Sashing) cut(t *making.Table) (measure.Length, error) {
-	if s.Width == "" {
-		return t.Strip, nil
-	}
-	return s.Width.Length(t)
 }
 
 // Sashed gives the top with its sashing written out as cells.
@@ -78,7 +70,7 @@ func sashing(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 		no("role-without-fabric", "/top/sashing/corners", "The cornerstones have no fabric.",
 			"Choose a fabric for them.")
 	}
-	switch l, err := s.cut(t); {
+	switch l, err := s.Width.Length(t), s.Width.Err(); {
 	case err != nil:
 		no("length-unreadable", "/top/sashing/width", err.Error(), "Write the width to cut, such as 2.")
 	case l <= 2*t.Seam:
@@ -94,7 +86,7 @@ func sashing(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 			"Choose a width on a mark.")
 	}
 	if _, w, h, ok := blockOf(top, t); ok {
-		cut, _ := s.cut(t)
+		cut := s.Width.Length(t)
 		for _, long := range []measure.Length{w, h} {
 			if tooLong(long, s.Role, t) {
 				no("cloth-too-short", "/top/sashing/role",
@@ -133,7 +125,7 @@ func Sashes(top Top, t *making.Table) []making.Made {
 	if s == nil || !ok {
 		return nil
 	}
-	width, _ := s.cut(t)
+	width := s.Width.Length(t)
 	cut := piece.Of(width)
 	// As drawn a block is what it should be; as cut the sashing is as long as a block really is.
 	more, taller := top.beyond(block, t)
@@ -146,7 +138,7 @@ func Sashes(top Top, t *making.Table) []making.Made {
 		long += more * measure.Length(blocks)
 		u := making.Unit{ID: id, Name: name, How: &making.PlainPatch{
 			Role:  role,
-			Width: making.Breadth(measure.Write(long)), Height: making.Breadth(measure.Write(high)),
+			Width: making.Wide(long), Height: making.Wide(high),
 		}}
 		return making.Made{
 			Unit: u, Sort: "patch", Cloth: true, Piece: p,
@@ -187,8 +179,7 @@ func (top Top) beyond(block piece.Piece, t *making.Table) (w, h measure.Length) 
 		return 0, 0
 	}
 	pw, ph := block.Size()
-	w, _ = top.Block.Width.Length(t.Units)
-	h, _ = top.Block.Height.Length(t.Units)
+	w, h = top.Block.Size()
 	return w - pw, h - ph
 }
 

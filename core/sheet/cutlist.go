@@ -487,7 +487,7 @@ func (b Sheet) backWorking() words.Working {
 	back := b.Layout.Back
 	usable, _ := b.Table.Usable(back.Role)
 	w, h := b.Layout.Unfinished()
-	over, _ := back.Overhangs(b.Document.Units)
+	over := back.Overhangs(b.Document.Units)
 	span := back.W
 	if back.Sideways {
 		span = back.H

@@ -143,7 +143,7 @@ func (b Sheet) underSeam(d drawn.Drawing, l needle.Lie) UnderSeam {
 	layer := func(one needle.Layer) UnderLayer {
 		return UnderLayer{Name: one.Name, Of: one.From, Turn: one.Turn, Picture: d.Piece(one.Piece, &b.Press), Torn: one.Torn}
 	}
-	long, _ := l.Long.Length()
+	long := l.Long.Nearest()
 	s := UnderSeam{
 		Seam: l.Seam, Lower: layer(l.Lower), Upper: layer(l.Upper), Long: b.Table.Ruler.Read(long), Takes: drawn.Round(l.Takes.Inches()),
 		Marks: []UnderMark{}, Press: l.Press, First: b.firstWords(l), Allowances: b.allowanceWords(l),
@@ -203,7 +203,7 @@ func (b Sheet) tipWords(l needle.Lie) string {
 
 // alongWords is a place along a seam.
 func (b Sheet) alongWords(at piece.Num) string {
-	l, _ := at.Length()
+	l := at.Nearest()
 	return b.Say(l)
 }
 

@@ -30,8 +30,8 @@ func (b Sheet) GoodFor(remnants []Remnant) []GoodFor {
 	list := []GoodFor{}
 	var rest []left
 	for _, r := range remnants {
-		w, _ := r.Width.Length(b.Document.Units)
-		l, _ := r.Length.Length(b.Document.Units)
+		w := r.Width.Length()
+		l := r.Length.Length()
 		switch {
 		case r.sewn:
 			rest = append(rest, left{w, l, r.Count, r.Name, true})

@@ -91,8 +91,8 @@ func knife(s work.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, co
 		for c, place := range row {
 			part := s.Unit(place)
 			w, h := xs[c+1].Sub(xs[c]), ys[r+1].Sub(ys[r])
-			lw, _ := w.Length()
-			lh, _ := h.Length()
+			lw := w.Nearest()
+			lh := h.Nearest()
 			p := KnifePart{
 				ID: place, Kind: part.Unit.ID, Place: naming.PlaceName(r, c),
 				Size: words.By(s.Table.Ruler, lw, lh),
@@ -108,7 +108,7 @@ func knife(s work.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, co
 func knifeLines(s work.Sewn, list []making.Reading, upright bool) []KnifeLine {
 	out := []KnifeLine{}
 	for _, r := range list {
-		at, _ := r.At.Length()
+		at := r.At.Nearest()
 		one := KnifeLine{At: s.Table.Ruler.Read(at), Reads: knifeReads(s, r, upright), Line: r.Line, From: drawn.Round(r.Origin.Inches())}
 		if r.Off > 0 {
 			one.Off = s.Say(r.Off)
@@ -120,7 +120,7 @@ func knifeLines(s work.Sewn, list []making.Reading, upright bool) []KnifeLine {
 
 // knifeReads is one cut as the ruler reads it; the middle is told from the edge too.
 func knifeReads(s work.Sewn, r making.Reading, upright bool) string {
-	at, _ := r.At.Length()
+	at := r.At.Nearest()
 	side := map[bool][]string{true: {"left of", "right of"}, false: {"above", "below"}}[upright]
 	switch {
 	case r.Off == 0:

@@ -209,7 +209,7 @@ func (u *uses) trimmedDown(m making.Made, n int) (words string, unit naming.Unit
 			looks[w] = look
 		}
 		if look == other.look {
-			l, _ := w.Length()
+			l := w.Nearest()
 			return fmt.Sprintf("Trimmed to %s they look like %s: up to %d could stand in. Say so under its bonus.",
 				b.Say(l), other.Unit.Name, min(n, need)), other.Unit.ID
 		}

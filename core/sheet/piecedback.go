@@ -24,8 +24,8 @@ func (b Sheet) piecedBack(remnants []Remnant) (GoodFor, bool) {
 		if r.sewn || r.Name == own.Name {
 			continue
 		}
-		w, _ := r.Width.Length(b.Document.Units)
-		l, _ := r.Length.Length(b.Document.Units)
+		w := r.Width.Length()
+		l := r.Length.Length()
 		scraps = append(scraps, cutting.Scrap{A: w, B: l, Count: r.Count})
 		names = append(names, r.Name)
 	}

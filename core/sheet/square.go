@@ -68,7 +68,7 @@ func (b Sheet) squaring(m making.Made) *Squaring {
 
 func corner(p piece.Piece, a piece.Point) bool {
 	near := func(x, y piece.Num) bool {
-		d, _ := x.Sub(y).Length()
+		d := x.Sub(y).Nearest()
 		return max(d, -d) < measure.Inch/8
 	}
 	zero := piece.Num{}

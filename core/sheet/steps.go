@@ -394,8 +394,8 @@ func (b Sheet) stitch(batch batching.Batch) string {
 	if kind == work.SpunStitch {
 		short = "1.5 to 1.8 mm"
 	}
-	if set.Short != "" {
-		short = string(set.Short)
+	if set.Short.Given() {
+		short = set.Short.String()
 	}
 	if why, is := map[work.Stitch]string{
 		work.TubeStitch: "because the tube is cut across; one seam of every ring is unpicked again, and short stitches make that slow",
@@ -405,8 +405,8 @@ func (b Sheet) stitch(batch batching.Batch) string {
 	}[kind]; is {
 		return "short stitches, " + short + ", " + why
 	}
-	if set.Stitch != "" {
-		return "stitches of " + string(set.Stitch)
+	if set.Stitch.Given() {
+		return "stitches of " + set.Stitch.String()
 	}
 	return "stitches of 2.1 to 2.5 mm"
 }

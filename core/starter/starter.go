@@ -43,7 +43,7 @@ type Choices struct {
 	Columns   int             `json:"columns"`
 	Measure   measure.Units   `json:"measure" enum:"in,cm"`
 	Strip     measure.Written `json:"strip"`
-	Border    measure.Written `json:"border,omitempty" doc:"Cut width of a border; none when empty"`
+	Border    measure.Written `json:"border,omitzero" doc:"Cut width of a border; none when empty"`
 	Fabrics   []cloth.Fabric  `json:"fabrics,omitempty" doc:"In the order of the roles; made up when left out"`
 }
 
@@ -114,15 +114,15 @@ func Build(c Choices) (document.Document, problem.List) {
 func build(c Choices, halves bool) (document.Document, problem.List) {
 	d := document.Document{
 		Vicis: document.Version, Name: c.Name, Units: c.Measure, Strip: c.Strip,
-		Ruler: "1/8 in", Seam: document.Seam{Stitched: "15/64 in", Fold: "1/64 in"},
-		Cloth:   document.Cloth{Usable: "40 in", Squaring: "1/2 in"},
+		Ruler: measure.Typed("1/8 in"), Seam: document.Seam{Stitched: measure.Typed("15/64 in"), Fold: measure.Typed("1/64 in")},
+		Cloth:   document.Cloth{Usable: measure.Typed("40 in"), Squaring: measure.Typed("1/2 in")},
 		Spares:  demand.Spares{},
 		Schools: document.Schools{Press: pressing.Nest},
 		Roles:   []cloth.Role{},
 	}
 	if c.Measure == measure.Centimetres {
-		d.Ruler, d.Seam = "1 mm", document.Seam{Stitched: "7 mm", Fold: "0.5 mm"}
-		d.Cloth = document.Cloth{Usable: "100 cm", Squaring: "1 cm"}
+		d.Ruler, d.Seam = measure.Typed("1 mm"), document.Seam{Stitched: measure.Typed("7 mm"), Fold: measure.Typed("0.5 mm")}
+		d.Cloth = document.Cloth{Usable: measure.Typed("100 cm"), Squaring: measure.Typed("1 cm")}
 	}
 	d.Fabrics = fabricsFor(c)
 	for i, r := range roleNames(c) {
@@ -135,8 +135,8 @@ func build(c Choices, halves bool) (document.Document, problem.List) {
 		other := companionUnits(c, &d, sets)
 		d.Top.Repeat = [][]quilt.Cell{{cell(block), cell(other)}, {cell(other), cell(block)}}
 	}
-	if c.Border != "" {
-		d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: roleA, Width: making.Breadth(c.Border)}}
+	if c.Border.Given() {
+		d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: roleA, Width: making.Typed(c.Border.String())}}
 	}
 	data, err := document.Write(d)
 	if err != nil {
@@ -231,7 +231,7 @@ func blockUnits(c Choices, d *document.Document, halves bool) (block naming.Unit
 			for i := range n {
 				strips = append(strips, making.SetStrip{
 					ID: fmt.Sprintf("s%d", i+1), Role: square(c, i, j),
-					Width: "1 strip",
+					Width: making.Typed("1 strip"),
 				})
 			}
 			addSet(d, name, strips)
@@ -262,14 +262,14 @@ func addSet(d *document.Document, name string, strips []making.SetStrip) {
 	d.Parts = append(
 		d.Parts,
 		making.Unit{ID: set, Name: "Set " + name, How: &making.StripSet{Strips: strips}},
-		making.Unit{ID: naming.Of(name), Name: name, How: &making.SubCut{From: set, Width: "1 strip"}},
+		making.Unit{ID: naming.Of(name), Name: name, How: &making.SubCut{From: set, Width: making.Typed("1 strip")}},
 	)
 }
 
 // companionUnits adds the block that lies between and gives its id.
 func companionUnits(c Choices, d *document.Document, sets int) naming.Unit {
 	n := c.Squares
-	strips := func(k int) making.Breadth { return making.Breadth(fmt.Sprintf("%d strips", k)) }
+	strips := func(k int) making.Breadth { return making.Typed(fmt.Sprintf("%d strips", k)) }
 	if c.Companion == Plain {
 		d.Parts = append(d.Parts, making.Unit{
 			ID: "plain", Name: "Plain block",
@@ -281,9 +281,9 @@ func companionUnits(c Choices, d *document.Document, sets int) naming.Unit {
 	name := roman[sets]
 	side := naming.Of(name)
 	addSet(d, name, []making.SetStrip{
-		{ID: "s1", Role: corner, Width: "1 strip"},
+		{ID: "s1", Role: corner, Width: making.Typed("1 strip")},
 		{ID: "s2", Role: roleC, Width: strips(n - 2)},
-		{ID: "s3", Role: corner, Width: "1 strip"},
+		{ID: "s3", Role: corner, Width: making.Typed("1 strip")},
 	})
 	d.Parts = append(
 		d.Parts,

@@ -19,10 +19,10 @@ func TestEveryStartIsAPlan(t *testing.T) {
 				name := fmt.Sprintf("%s, %s, %s", o.Name, companion, m)
 				c := Choices{
 					Name: name, Block: o.Block, Squares: o.Squares, Companion: companion, Rows: 6, Columns: 5,
-					Measure: m, Strip: "2 1/2 in", Border: "3 1/2 in",
+					Measure: m, Strip: measure.Typed("2 1/2 in"), Border: measure.Typed("3 1/2 in"),
 				}
 				if m == measure.Centimetres {
-					c.Strip, c.Border = "65 mm", "9 cm"
+					c.Strip, c.Border = measure.Typed("65 mm"), measure.Typed("9 cm")
 				}
 				d, problems := Build(c)
 				p, problems := plan.Make(d, problems)
@@ -41,7 +41,7 @@ func TestEveryStartIsAPlan(t *testing.T) {
 func TestChoicesThatMakeNoSenseAreRefusedAtTheirPlace(t *testing.T) {
 	good := Choices{
 		Name: "x", Block: Checkers, Squares: 3, Companion: Plain, Rows: 2, Columns: 2, Measure: "in",
-		Strip: "2.5",
+		Strip: measure.Typed("2.5"),
 	}
 	for _, c := range []struct {
 		change func(*Choices)

@@ -30,10 +30,10 @@ type Chart struct {
 
 // Point is one measurement in its chart.
 type Point struct {
-	Reads  string  `json:"reads"`
-	Each   string  `json:"each" doc:"What one measured, exactly"`
-	At     float64 `json:"at" doc:"The same in inches"`
-	Beyond bool    `json:"beyond" doc:"It lies outside the limits, or differs from the one before by more than the others do"`
+	Reads  string          `json:"reads"`
+	Each   measure.Written `json:"each" doc:"What one measured, exactly"`
+	At     float64         `json:"at" doc:"The same in inches"`
+	Beyond bool            `json:"beyond" doc:"It lies outside the limits, or differs from the one before by more than the others do"`
 }
 
 // measured is what one thing measured, and where it was read.
@@ -49,7 +49,7 @@ func (f *folding) chart(g *Gauged, way work.Gauge, list []measured) Chart {
 	var values []measure.Length
 	for _, m := range list {
 		values = append(values, m.each)
-		out.Points = append(out.Points, Point{Reads: g.Reads[m.read].Reads, Each: string(measure.Write(m.each)), At: m.each.Inches()})
+		out.Points = append(out.Points, Point{Reads: g.Reads[m.read].Reads, Each: measure.Write(m.each), At: m.each.Inches()})
 	}
 	mark := f.w.Table.Ruler.Mark
 	for _, m := range list {
@@ -153,7 +153,7 @@ func (f *folding) middle(list []measured) string {
 	}
 	slices.Sort(each)
 	half := f.w.Table.Ruler.Mark / 2
-	return string(measure.Write((each[(len(each)-1)/2] + half/2) / half * half))
+	return measure.Write((each[(len(each)-1)/2] + half/2) / half * half).String()
 }
 
 // verdict says what to do with one that measured so.

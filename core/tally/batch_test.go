@@ -70,7 +70,7 @@ func TestABatchThatDriftsIsTold(t *testing.T) {
 	chart := func(list ...measure.Length) tally.Chart {
 		var events []tally.Event
 		for i, l := range list {
-			events = append(events, gauged(set, fmt.Sprintf("n%02d", i), string(measure.Write(l)), 1))
+			events = append(events, gauged(set, fmt.Sprintf("n%02d", i), measure.Write(l).String(), 1))
 		}
 		g := tally.Fold(w, events).Gauged
 		if len(g) != 1 || len(g[0].Charts) != 1 {
@@ -177,7 +177,7 @@ func TestSubCutsWaitForTheirSet(t *testing.T) {
 	}
 	for i := range d.Parts { // planned on, it is released as well
 		if d.Parts[i].ID.Step() == set.ID {
-			d.Parts[i].Measured = &making.Measures{Height: "6 3/8"}
+			d.Parts[i].Measured = &making.Measures{Height: measure.Typed("6 3/8")}
 		}
 	}
 	if then, ok := work.Of(d); ok {

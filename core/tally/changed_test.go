@@ -28,12 +28,12 @@ func bricks() document.Document {
 	patch := func(id, role string) making.Unit {
 		return making.Unit{
 			ID: naming.Of(id), Name: strings.ToUpper(id),
-			How: &making.PlainPatch{Role: role, Width: "2 1/2 in", Height: "2 1/2 in"},
+			How: &making.PlainPatch{Role: role, Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")},
 		}
 	}
 	d := document.Document{
-		Vicis: 1, Name: "Bricks", Units: "in", Ruler: "1/8 in", Seam: document.Seam{Stitched: "1/4 in", Fold: "0 in"},
-		Cloth: document.Cloth{Usable: "40 in", Squaring: "1/2 in"}, Strip: "2 1/2 in",
+		Vicis: 1, Name: "Bricks", Units: "in", Ruler: measure.Typed("1/8 in"), Seam: document.Seam{Stitched: measure.Typed("1/4 in"), Fold: measure.Typed("0 in")},
+		Cloth: document.Cloth{Usable: measure.Typed("40 in"), Squaring: measure.Typed("1/2 in")}, Strip: measure.Typed("2 1/2 in"),
 		Fabrics: []document.Fabric{
 			{ID: "dark", Name: "Dark", Colour: "#234b63"},
 			{ID: "light", Name: "Light", Colour: "#e4d7bd"},
@@ -48,7 +48,7 @@ func bricks() document.Document {
 			patch("a", "A"), patch("b", "B"), patch("c", "C"),
 			{ID: "tri", Name: "Half", How: &making.HalfSquare{
 				Way: making.Eight, Lower: making.Input{Role: "A"},
-				Upper: making.Input{Role: "B"}, Finished: "2 in",
+				Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"),
 			}},
 			{ID: "grid", Name: "Grid", How: &making.Grid{
 				Rows: []making.GridRow{
@@ -59,9 +59,9 @@ func bricks() document.Document {
 			}},
 			{ID: "set", Name: "Set", How: &making.StripSet{Strips: []making.SetStrip{{
 				ID: "s1", Role: "A",
-				Width: "1 strip",
-			}, {ID: "s2", Role: "B", Width: "1 strip"}, {ID: "s3", Role: "A", Width: "1 strip"}}}},
-			{ID: "cut", Name: "Cut", How: &making.SubCut{From: "set", Width: "1 strip"}},
+				Width: making.Typed("1 strip"),
+			}, {ID: "s2", Role: "B", Width: making.Typed("1 strip")}, {ID: "s3", Role: "A", Width: making.Typed("1 strip")}}}},
+			{ID: "cut", Name: "Cut", How: &making.SubCut{From: "set", Width: making.Typed("1 strip")}},
 			{ID: "block", Name: "Block", How: &making.Joined{Columns: []making.Part{
 				{ID: "l", Unit: "cut"},
 				{ID: "m", Unit: "cut"},
@@ -188,7 +188,10 @@ func TestATallyStaysWithItsThingWhateverIsChanged(t *testing.T) {
 		}, []naming.Step{"grid/one", "grid", "block", "row-1", "row-2"}, nil, nil},
 		{
 			"the strips are wider",
-			func(d *document.Document) { d.Strip = "3 in"; d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}}} },
+			func(d *document.Document) {
+				d.Strip = measure.Typed("3 in")
+				d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}}}
+			},
 			[]naming.Step{
 				naming.Strips("A", 60960), naming.Strips("B", 60960), "set", "cut", "block/m", "block", "grid", "row-1",
 				"row-2", "rows",
@@ -199,7 +202,7 @@ func TestATallyStaysWithItsThingWhateverIsChanged(t *testing.T) {
 		{
 			"one strip of a set is wider", func(d *document.Document) {
 				i := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.ID == "set" })
-				d.Parts[i].How.(*making.StripSet).Strips[1].Width = "3 in"
+				d.Parts[i].How.(*making.StripSet).Strips[1].Width = making.Typed("3 in")
 				d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}}}
 			},
 			[]naming.Step{naming.Strips("B", 60960), "set", "cut", "block/m", "block", "grid", "row-1", "row-2"},
@@ -293,7 +296,7 @@ func TestNothingTalliedIsLostOnAnyWay(t *testing.T) {
 				c := g.Rows[r.IntN(len(g.Rows))].Cells
 				c[r.IntN(len(c))].Turn = 90 * r.IntN(4)
 			case 4:
-				d.Strip = []measure.Written{"2 1/2 in", "3 in", "2 in"}[r.IntN(3)]
+				d.Strip = []measure.Written{measure.Typed("2 1/2 in"), measure.Typed("3 in"), measure.Typed("2 in")}[r.IntN(3)]
 			default:
 				d.Roles[r.IntN(3)].Fabric = d.Fabrics[r.IntN(3)].ID
 			}

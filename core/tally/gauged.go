@@ -41,6 +41,8 @@ type Reading struct {
 
 	Verdict Verdict `json:"verdict" enum:",use,shave,ease,redo" doc:"What to do with it; empty where it may be a slip"`
 	Why     string  `json:"why" doc:"By how much it is off, and what that comes to"`
+
+	came measure.Written // by the rule of the quilt
 }
 
 // mostGauged is how many measurements of one thing are gone through, the last ones, so that counting costs the same however many were
@@ -71,7 +73,7 @@ func (f *folding) gauge(l *Log) {
 		g.Earlier += len(c.gauged) - len(last)
 		for _, e := range last {
 			one, said := l.entries[e], l.read[e]
-			g.Reads = append(g.Reads, Reading{ID: one.id, Reads: said.reads, N: one.n, Along: said.along, Fits: fits})
+			g.Reads = append(g.Reads, Reading{ID: one.id, Reads: said.reads, N: one.n, Along: said.along, Fits: fits, came: measure.Typed(said.reads).In(f.w.Document.Units)})
 		}
 	}
 	for i := range f.Gauged {
@@ -114,7 +116,7 @@ func (f *folding) seam(g *Gauged) {
 			continue
 		}
 		way, n := ways[at], measure.Length(r.N)
-		came, err := measure.Written(r.Reads).Length(f.w.Document.Units)
+		came, err := r.came.Length(), r.came.Err()
 		read := gauge.Read{None: way.None, Takes: way.Takes, Times: r.N, Came: came, Mark: gauge.Fineness(r.Reads, f.w.Document.Units, f.w.Table.Ruler.Mark)}
 		switch slip := read.SlipOf(f.w.Table.Seam, whole); {
 		case err != nil:
@@ -216,8 +218,8 @@ func (f *folding) stripOf(pile naming.Step) (measure.Length, bool) {
 	}
 	var all, n measure.Length
 	for _, r := range f.Gauged[i].Reads {
-		came, err := measure.Written(r.Reads).Length(f.w.Document.Units)
-		if planned := f.w.Steps[j].Size[0]; err != nil || !r.Fits || max(came-planned*measure.Length(r.N), planned*measure.Length(r.N)-came) > planned/4 {
+		came := r.came.Length()
+		if planned := f.w.Steps[j].Size[0]; r.came.Err() != nil || !r.Fits || max(came-planned*measure.Length(r.N), planned*measure.Length(r.N)-came) > planned/4 {
 			continue
 		}
 		all, n = all+came, n+measure.Length(r.N)

@@ -18,7 +18,7 @@ func nines(t *testing.T, units measure.Units, strip string) (*work.Work, work.St
 	t.Helper()
 	d, problems := starter.Build(starter.Choices{
 		Name: "Nines", Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 6, Columns: 6, Measure: units,
-		Strip: measure.Written(strip),
+		Strip: measure.Typed(strip),
 	})
 	if problems.Stopped() {
 		t.Fatal(problems)

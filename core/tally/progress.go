@@ -172,7 +172,7 @@ func (f *folding) lost(k key, good int) string {
 			is = s.Is
 		}
 		says := fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, s.Called, f.told(k.exact), f.told(work.Exactly(is...)))
-		if s.Stage == batching.SubCuts && larger(k.exact, s.Size, f.w.Document.Units) {
+		if s.Stage == batching.SubCuts && larger(k.exact, s.Size) {
 			says += ": cut them down to that, and count them again"
 		}
 		return says
@@ -182,13 +182,13 @@ func (f *folding) lost(k key, good int) string {
 }
 
 // larger says whether what was made at an exact size is nowhere smaller than asked for.
-func larger(exact string, size []measure.Length, units measure.Units) bool {
-	had := strings.Split(exact, " x ")
+func larger(exact string, size []measure.Length) bool {
+	had := work.Sides(exact)
 	if len(had) != len(size) {
 		return false
 	}
 	for i, s := range had {
-		if l, err := measure.Written(s).Length(units); err != nil || l < size[i] {
+		if s.Err() != nil || s.Length() < size[i] {
 			return false
 		}
 	}
@@ -206,11 +206,13 @@ func (f *folding) fabricName(id string) string {
 
 // told is an exact size as the ruler reads it.
 func (f *folding) told(exact string) string {
-	sizes := strings.Split(exact, " x ")
-	for i, s := range sizes {
-		if l, err := measure.Written(s).Length(f.w.Document.Units); err == nil {
-			sizes[i] = f.w.Say(l)
+	var sizes []string
+	for _, s := range work.Sides(exact) {
+		says := s.String()
+		if s.Err() == nil {
+			says = f.w.Say(s.Length())
 		}
+		sizes = append(sizes, says)
 	}
 	return strings.Join(sizes, " × ")
 }

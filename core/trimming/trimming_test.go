@@ -22,15 +22,15 @@ func TestSizesBeforeAndAfterTheOuterSeams(t *testing.T) {
 		Usable: func(string) (measure.Length, bool) { return 40 * in, true }, Seen: piece.ByRole, Problems: &problems,
 	}
 	strip := func(id, width string) making.SetStrip {
-		return making.SetStrip{ID: id, Role: "A", Width: making.Breadth(width)}
+		return making.SetStrip{ID: id, Role: "A", Width: making.Typed(width)}
 	}
 	made, order := making.All([]making.Unit{
 		{ID: "set", Name: "set", How: &making.StripSet{Strips: []making.SetStrip{
 			strip("a", ""), strip("b", "4 1/2"),
 			strip("c", ""),
 		}}},
-		{ID: "middle", Name: "middle", How: &making.SubCut{From: "set", Width: "4 1/2"}},
-		{ID: "side", Name: "side", How: &making.PlainPatch{Role: "A", Width: "1 1/2", Height: "6 1/2"}},
+		{ID: "middle", Name: "middle", How: &making.SubCut{From: "set", Width: making.Typed("4 1/2")}},
+		{ID: "side", Name: "side", How: &making.PlainPatch{Role: "A", Width: making.Typed("1 1/2"), Height: making.Typed("6 1/2")}},
 		{ID: "block", Name: "block", How: &making.Joined{Columns: []making.Part{
 			{ID: "l", Unit: "side"},
 			{ID: "m", Unit: "middle"},

@@ -68,7 +68,7 @@ func (b *Checked) check() bool {
 			spun[seam] = true
 		}
 	}
-	b.Shelf = cloth.Check(d.Fabrics, b.Expanded.Roles, usable, d.Units, b.Problems)
+	b.Shelf = cloth.Check(d.Fabrics, b.Expanded.Roles, usable, b.Problems)
 	b.Shelf.Supply(d.Supplies, d.Units, b.Problems)
 	b.Table = making.Table{
 		Units: d.Units, Seam: b.Stitched + fold, Fold: fold, Strip: strip,
@@ -115,7 +115,7 @@ func (b *Checked) names() {
 
 // length reads a length that has to lie within bounds.
 func (b *Checked) length(w measure.Written, at string, least, most measure.Length, what string) measure.Length {
-	l, err := w.Length(b.Document.Units)
+	l, err := w.Length(), w.Err()
 	ruler := measure.Ruler{Units: b.Document.Units, Mark: 1}
 	switch {
 	case err != nil:
@@ -164,10 +164,8 @@ func (b *Checked) tests() {
 
 // Tested is what the seams of a test strip took.
 func (b Checked) Tested(one document.TestStrip) gauge.Read {
-	cut, _ := one.Cut.Length(b.Document.Units)
-	came, _ := one.Measured.Length(b.Document.Units)
 	return gauge.Read{
-		None: measure.Length(one.Strips) * cut, Takes: (2*one.Strips - 2) * gauge.Allowance, Times: 1, Came: came,
+		None: measure.Length(one.Strips) * one.Cut.Length(), Takes: (2*one.Strips - 2) * gauge.Allowance, Times: 1, Came: one.Measured.Length(),
 		Mark: b.Table.Ruler.Mark,
 	}
 }
@@ -176,14 +174,14 @@ func (b Checked) Tested(one document.TestStrip) gauge.Read {
 func (b *Checked) bought() {
 	d := b.Document
 	var margin measure.Length
-	if d.Cloth.Margin != "" {
+	if d.Cloth.Margin.Given() {
 		margin = b.length(d.Cloth.Margin, "/cloth/margin", 0, 10*measure.Yard, "what to buy beyond the plan")
 	}
 	b.Longest = 24 * measure.Inch
 	if d.Units == measure.Centimetres {
 		b.Longest = 60 * measure.Centimetre
 	}
-	if d.Settings.Longest != "" {
+	if d.Settings.Longest.Given() {
 		b.Longest = b.length(d.Settings.Longest, "/settings/longest", 4*measure.Inch, 5*measure.Yard,
 			"the longest ruler")
 	}
@@ -230,8 +228,8 @@ func (b *Checked) wide(usable measure.Length) {
 	}
 	good := check(usable, "/cloth/usable")
 	for i := 0; good && i < len(d.Fabrics); i++ {
-		if d.Fabrics[i].Usable != "" {
-			w, _ := d.Fabrics[i].Usable.Length(d.Units)
+		if d.Fabrics[i].Usable.Given() {
+			w := d.Fabrics[i].Usable.Length()
 			good = check(w, problem.At("fabrics", i, "usable"))
 		}
 	}
@@ -282,10 +280,10 @@ func (b *Checked) schools() {
 		at string
 		w  measure.Written
 	}{{"/settings/stitch", set.Stitch}, {"/settings/short", set.Short}} {
-		if one.w == "" {
+		if !one.w.Given() {
 			continue
 		}
-		if l, err := one.w.Length(b.Document.Units); err != nil || l < measure.Millimetre/2 || l > 6*measure.Millimetre {
+		if l := one.w.Length(); one.w.Err() != nil || l < measure.Millimetre/2 || l > 6*measure.Millimetre {
 			b.Problems.Stop("stitch-length", one.at, fmt.Sprintf("“%s” is no length of a stitch.", one.w), "Write 0.5 to 6 mm, as in 2.3 mm.")
 		}
 	}

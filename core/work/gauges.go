@@ -67,7 +67,7 @@ func (w *Work) Gauges(s Step) (list []Gauge) {
 		n, even = p.Crossed(false)
 		add(UpAndDown, high, isHigh, n, raw && even)
 		if last := made.Acts[len(made.Acts)-1]; made.Untrimmed.Diagonals > 0 && ok && last.Does == w.Acts[s.ID].Act.Does {
-			size, _ := made.Untrimmed.Size.Length()
+			size := made.Untrimmed.Size.Nearest()
 			takes := made.Untrimmed.Diagonals * gauge.Root2
 			list = append(list, Gauge{Untrimmed, size, size, size + measure.Length(takes)*w.Table.Seam/gauge.Allowance, takes})
 		}

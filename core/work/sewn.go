@@ -211,8 +211,7 @@ func (s Sewn) With(top quilt.Top) Sewn {
 	}
 	out.Top = top.Sashed()
 	if size := top.Block; size != nil {
-		w, _ := size.Width.Length(s.Document.Units)
-		h, _ := size.Height.Length(s.Document.Units)
+		w, h := size.Size()
 		for i, m := range out.Units {
 			if !s.Waits[m.Unit.ID.Step()] || m.Unit.ID.Fills() {
 				continue

@@ -99,9 +99,18 @@ type StandIn struct {
 func Exactly(lengths ...measure.Length) string {
 	words := make([]string, len(lengths))
 	for i, l := range lengths {
-		words[i] = string(measure.Write(l))
+		words[i] = measure.Write(l).String()
 	}
 	return strings.Join(words, " x ")
+}
+
+// Sides reads what Exactly wrote.
+func Sides(exact string) []measure.Written {
+	var list []measure.Written
+	for side := range strings.SplitSeq(exact, " x ") {
+		list = append(list, measure.Typed(side))
+	}
+	return list
 }
 
 // Exact is a step's size as it is kept with what is tallied.

@@ -1,6 +1,8 @@
 package work
 
 import (
+	"cmp"
+
 	"slices"
 
 	"vicis/core/batching"
@@ -47,10 +49,7 @@ func (s Sewn) lowerThread(b batching.Batch) float64 {
 	}
 	set := s.Document.Settings
 	long := func(w measure.Written, usual measure.Length) float64 {
-		if l, err := w.Length(s.Document.Units); err == nil && l > 0 {
-			return l.Inches()
-		}
-		return usual.Inches()
+		return cmp.Or(w.Length(), usual).Inches()
 	}
 	usual := long(set.Stitch, usualLong)
 	times := float64(set.PerSeam) / 100

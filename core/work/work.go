@@ -111,8 +111,7 @@ func (w *Work) asLaid(b batching.Batch) piece.Piece {
 	if m == nil {
 		return b.Piece
 	}
-	wide, _ := m.Width.Length(w.Document.Units)
-	high, _ := m.Height.Length(w.Document.Units)
+	wide, high := m.Size()
 	for _, k := range w.Layout.Kinds {
 		for _, c := range k.Cells {
 			switch {

@@ -94,8 +94,8 @@ func jobOf(w *work.Work) job {
 func measuredIn(w *work.Work) map[naming.Step][2]float64 {
 	list := map[naming.Step][2]float64{}
 	written := func(m quilt.Measured) [2]float64 {
-		wide, _ := m.Width.Length(w.Document.Units)
-		high, _ := m.Height.Length(w.Document.Units)
+		wide := m.Width.Length()
+		high := m.Height.Length()
 		return [2]float64{wide.Inches(), high.Inches()}
 	}
 	if m := w.Document.Top.Measured; m != nil {
@@ -117,10 +117,10 @@ func measuredIn(w *work.Work) map[naming.Step][2]float64 {
 			continue
 		}
 		wide, high := w.Unit(u.ID).Piece.Size() // as it was measured
-		if u.Measured.Width == "" {
+		if !u.Measured.Width.Given() {
 			wide = 0
 		}
-		if u.Measured.Height == "" {
+		if !u.Measured.Height.Given() {
 			high = 0
 		}
 		for _, m := range w.Units { // in every colourway, pressed either way
@@ -149,8 +149,8 @@ func (j *job) picture(w *work.Work) {
 	fx, fy := 1.0, 1.0
 	if m := w.Document.Top.Measured; m != nil {
 		wide, high := w.Layout.Middle()
-		is, _ := m.Width.Length(w.Document.Units)
-		tall, _ := m.Height.Length(w.Document.Units)
+		is := m.Width.Length()
+		tall := m.Height.Length()
 		fx, fy = (is-2*w.Layout.Seam).Inches()/(wide-2*w.Layout.Seam).Inches(), (tall-2*w.Layout.Seam).Inches()/(high-2*w.Layout.Seam).Inches()
 	}
 	inMiddle := func(points []float64) []float64 {
@@ -312,7 +312,7 @@ func set(t *testing.T, d document.Document, how string) (document.Document, bool
 		if d.Top.Sashing != nil || d.Top.Point != nil {
 			return d, false
 		}
-		d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Width: "1 strip", Corners: d.Roles[len(d.Roles)-1].ID}
+		d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Width: making.Typed("1 strip"), Corners: d.Roles[len(d.Roles)-1].ID}
 	}
 	return d, true
 }
@@ -407,7 +407,7 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 			d.Top.Point.Corners = role()
 		}
 		if some(2) {
-			d.Top.Point.Larger = "1/2 in"
+			d.Top.Point.Larger = measure.Typed("1/2 in")
 		}
 		if _, ok := work.Of(d); !ok { // its blocks are not square
 			d.Top.Point = nil
@@ -424,7 +424,7 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 		}
 	}
 	if d.Top.Sashing == nil && d.Top.Point == nil && some(2) {
-		d.Top.Sashing = &quilt.Sashing{Role: role(), Width: "1 strip", Outer: some(3)}
+		d.Top.Sashing = &quilt.Sashing{Role: role(), Width: making.Typed("1 strip"), Outer: some(3)}
 		if some(2) {
 			d.Top.Sashing.Corners = role()
 		}
@@ -432,7 +432,7 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 	}
 	d.Top.Borders = nil
 	for i := range r.IntN(3) {
-		b := quilt.Border{ID: naming.Border(fmt.Sprintf("around-%d", i)), Name: fmt.Sprintf("border %d", i+1), Role: role(), Width: "2 in"}
+		b := quilt.Border{ID: naming.Border(fmt.Sprintf("around-%d", i)), Name: fmt.Sprintf("border %d", i+1), Role: role(), Width: making.Typed("2 in")}
 		if some(2) {
 			b.Corners = role()
 		}
@@ -440,7 +440,7 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 		says("border %q", b.Corners)
 	}
 	if some(2) {
-		d.Top.Backing = &quilt.Backing{Role: role(), Overhang: measure.Written([]string{"4 in", "12 in", "20 in"}[r.IntN(3)]), Seams: []quilt.SeamPlace{quilt.InTheMiddle, quilt.AtTheSides}[r.IntN(2)]}
+		d.Top.Backing = &quilt.Backing{Role: role(), Overhang: measure.Typed([]string{"4 in", "12 in", "20 in"}[r.IntN(3)]), Seams: []quilt.SeamPlace{quilt.InTheMiddle, quilt.AtTheSides}[r.IntN(2)]}
 		says("backing %+v", *d.Top.Backing)
 	}
 	if some(2) {
@@ -472,7 +472,7 @@ func standsIn(d *document.Document) bool {
 	}
 	for i, u := range d.Parts {
 		half, ok := u.How.(*making.HalfSquare)
-		if !ok || half.Finished == "" || half.Lower.Role == "" || half.Upper.Role == "" {
+		if !ok || !half.Finished.Given() || half.Lower.Role == "" || half.Upper.Role == "" {
 			continue
 		}
 		size, _ := w.Unit(u.ID).Piece.Size()
@@ -482,11 +482,11 @@ func standsIn(d *document.Document) bool {
 			return false
 		}
 		corner := func(id string, at making.Place) making.Corner {
-			return making.Corner{ID: id, At: at, Role: half.Upper.Role, Leg: making.Breadth(measure.Write(size + measure.Inch))}
+			return making.Corner{ID: id, At: at, Role: half.Upper.Role, Leg: making.Wide(size + measure.Inch)}
 		}
 		other.Parts[i].Also = []naming.Unit{"beside:bonus-a"}
 		other.Parts = append(other.Parts, making.Unit{ID: "beside", Name: "Beside", How: &making.FlippedCorners{
-			Base: half.Lower, Width: making.Breadth(measure.Write(w.Layout.BlockW)), Height: making.Breadth(measure.Write(w.Layout.BlockH)),
+			Base: half.Lower, Width: making.Wide(w.Layout.BlockW), Height: making.Wide(w.Layout.BlockH),
 			Corners: []making.Corner{corner("a", "top left"), corner("b", "bottom right")}, Bonus: true, BonusTo: half.Finished,
 		}})
 		one := other.Top.Repeat[0][0]
@@ -570,7 +570,7 @@ func measured(t *testing.T, one laid, r *rand.Rand) laid {
 			wide, high := m.Piece.Size()
 			size := making.Measures{Width: measure.Write(wide + off), Height: measure.Write(high + off), Trimmed: off < 0 && r.IntN(2) == 0}
 			if m.InLength {
-				size.Width = ""
+				size.Width = measure.Written{}
 			}
 			d.Parts[i].Measured = &size
 			says = fmt.Sprintf("%s measured %+v", m.Unit.Name, size)
@@ -652,7 +652,7 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 		wrong = append(wrong, fmt.Sprintf("only %.3f of the binding is left", c.Bound))
 	}
 	if b := w.Layout.Back; b != nil && b.Seams > 0 {
-		over, _ := b.Overhangs(w.Document.Units)
+		over := b.Overhangs(w.Document.Units)
 		big, small := max(wide, high).Inches()+2*w.Layout.Seam.Inches()+2*over.Inches(), min(wide, high).Inches()+2*w.Layout.Seam.Inches()+2*over.Inches()
 		if max(c.Backing[0], c.Backing[1]) < big-0.01 || min(c.Backing[0], c.Backing[1]) < small-0.01 {
 			wrong = append(wrong, fmt.Sprintf("a back of %v is not %.3f × %.3f", c.Backing, big, small))
@@ -749,8 +749,8 @@ func remnants(w *work.Work, c came) (wrong []string) {
 		if r.Kind != cloth.Pieces {
 			continue
 		}
-		wide, _ := r.Width.Length(w.Document.Units)
-		long, _ := r.Length.Length(w.Document.Units)
+		wide := r.Width.Length()
+		long := r.Length.Length()
 		ends[end{round(wide.Inches()), round(long.Inches())}] -= r.Count
 	}
 	for e, n := range ends {
@@ -811,14 +811,14 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 	web, _ := document.Copy(stars)
 	web.Schools.Rows = document.Webbed
 	backed, _ := document.Copy(stars)
-	backed.Top.Backing = &quilt.Backing{Role: stars.Roles[0].ID, Overhang: "20 in", Seams: quilt.AtTheSides}
+	backed.Top.Backing = &quilt.Backing{Role: stars.Roles[0].ID, Overhang: measure.Typed("20 in"), Seams: quilt.AtTheSides}
 	backed.Top.Rows, backed.Top.Columns = 6, 6
 	backed.Top.Binding = &quilt.Binding{Role: stars.Roles[1].ID}
 	shelf, _ := document.Copy(stars)
 	dark, light := stars.Roles[0].Fabric, stars.Roles[1].Fabric
 	shelf.Supplies = []cloth.Supply{
-		{ID: "length", Fabric: light, Kind: cloth.Yardage, Width: "40 in", Length: "9 in", Count: 1},
-		{ID: "piece", Fabric: dark, Kind: cloth.Pieces, Width: "6 in", Length: "9 in", Count: 2},
+		{ID: "length", Fabric: light, Kind: cloth.Yardage, Width: measure.Typed("40 in"), Length: measure.Typed("9 in"), Count: 1},
+		{ID: "piece", Fabric: dark, Kind: cloth.Pieces, Width: measure.Typed("6 in"), Length: measure.Typed("9 in"), Count: 2},
 	}
 	prints, _ := document.Copy(stars)
 	for i := range prints.Fabrics {
