@@ -27,6 +27,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
+	"vicis/core/school"
 	"vicis/core/starter"
 	"vicis/core/tally"
 	"vicis/core/work"
@@ -88,7 +89,31 @@ func config() huma.Config {
 	registry := huma.NewMapRegistry("#/components/schemas/", nameSchema)
 	registry.RegisterTypeAlias(reflect.TypeOf(making.Unit{}), reflect.TypeOf(unitSchema{}))
 	c.Components.Schemas = registry
+	answers(registry)
 	return c
+}
+
+// answers gives every school its answers in the contract, from the list of questions.
+func answers(r huma.Registry) {
+	enum := func(of reflect.Type, key string, list []school.Answer) {
+		s := r.SchemaFromRef(r.Schema(of, true, "").Ref).Properties[key]
+		if s.Type != huma.TypeString {
+			return // yes or no
+		}
+		for _, a := range list {
+			s.Enum = append(s.Enum, a.Value)
+		}
+		s.PrecomputeMessages()
+	}
+	rooms := map[string]reflect.Type{"/schools": reflect.TypeFor[document.Schools](), "/settings": reflect.TypeFor[document.Settings]()}
+	for _, q := range document.Questions() {
+		if room, known := rooms[path.Dir(q.Key)]; known {
+			enum(room, path.Base(q.Key), q.Answers)
+		}
+		if q.PerStep != "" {
+			enum(reflect.TypeFor[document.StepSchools](), q.PerStep, q.Answers)
+		}
+	}
 }
 
 // nameSchema names a type by its room and itself, for several rooms have a Step: sheet.Step is PlanStep, plan.Plan is

@@ -9,6 +9,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"vicis/core/ask"
+	"vicis/core/decided"
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/problem"
@@ -112,7 +113,7 @@ func (s *Server) allowances(ctx context.Context, _ *struct{}) (*body[[]Allowance
 	list := []Allowance{}
 	for _, q := range quilts {
 		d, problems := document.Read([]byte(q.Document))
-		c, ok := work.Check(d)
+		c, ok := decided.Read(d)
 		if problems.Stopped() || !ok {
 			continue
 		}

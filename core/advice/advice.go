@@ -37,14 +37,14 @@ func On(w *work.Work) problem.List {
 
 // unused warns of units that the quilt does not need.
 func (b Advice) unused() {
-	used := make([]bool, len(b.Document.Parts))
-	for i, u := range b.Expanded.Parts {
+	used := make([]bool, len(b.Parts))
+	for i, u := range b.Copies {
 		if u.Of > 0 {
 			i = u.Of - 1
 		}
 		used[i] = used[i] || b.Used(u.ID)
 	}
-	for i, u := range b.Document.Parts {
+	for i, u := range b.Parts {
 		if !used[i] {
 			b.said.Warn("unit-unused", problem.At("units", i), fmt.Sprintf("%s is used nowhere in the quilt.", u.Name),
 				"Lay it in the quilt, or take it out.")
@@ -54,7 +54,7 @@ func (b Advice) unused() {
 
 // measuredTop warns of a measured top that is far from what it should be.
 func (b Advice) measuredTop() {
-	if b.Document.Top.Measured == nil {
+	if b.Asked.Measured == nil {
 		return
 	}
 	w, h := b.Layout.Middle()
@@ -76,9 +76,6 @@ func (b Advice) measuredTop() {
 
 // heldSeams warns of seams that are held or spun and are no longer there.
 func (b Advice) heldSeams() {
-	if b.Document.Press == nil {
-		return
-	}
 	gone := func(at, is string, seam naming.Seam) (making.Seam, bool) {
 		d, there := b.Press.Decisions[seam]
 		if !there {
@@ -87,10 +84,10 @@ func (b Advice) heldSeams() {
 		}
 		return d.Seam, there
 	}
-	for _, seam := range slices.Sorted(maps.Keys(b.Document.Press.Held)) {
+	for _, seam := range slices.Sorted(maps.Keys(b.Iron.Held)) {
 		gone(problem.At("press", "held", seam), "held", seam)
 	}
-	for i, key := range b.Document.Press.Spun {
+	for i, key := range b.Iron.Spun {
 		at := problem.At("press", "spun", i)
 		seam, there := gone(at, "spun", key.Seam())
 		if n := key.Point(); there && n > seam.Points || there && seam.Points == 0 {

@@ -14,7 +14,7 @@ import (
 
 // prints names what a fabric's print and the way of making it do to each other, where the fabric is chosen.
 func (b Advice) prints() {
-	for i, f := range b.Document.Fabrics {
+	for i, f := range b.Fabrics {
 		at := problem.At("fabrics", i, "print")
 		switch f.Lies() {
 		case cloth.OneWay, cloth.TwoWay:
@@ -97,15 +97,15 @@ func (b Advice) turnedCells(f cloth.Fabric) {
 		}
 	}
 	var cells []laidCell
-	for r, row := range b.Document.Top.Repeat {
+	for r, row := range b.Asked.Repeat {
 		for c, cell := range row {
 			cells = append(cells, laidCell{
-				b.Unit(b.Expanded.Top.Repeat[r][c].Unit).Unit.ID, cell.Turn, problem.At("top", "repeat", r, c, "turn"),
+				b.Unit(b.Spread.Repeat[r][c].Unit).Unit.ID, cell.Turn, problem.At("top", "repeat", r, c, "turn"),
 			})
 		}
 	}
 	look("the quilt", cells)
-	for i, u := range b.Document.Parts {
+	for i, u := range b.Parts {
 		if !b.Used(u.ID) {
 			continue
 		}

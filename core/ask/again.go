@@ -11,7 +11,6 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
-	"vicis/core/work"
 )
 
 // Rejoined is one way to join the parts of what was cut again to a block.
@@ -198,7 +197,7 @@ func PartsOf(d document.Document, block naming.Unit, purse *Purse) (CutAgain, pr
 }
 
 // weigh says what the quilt takes as it is, and patch by patch.
-func (a *CutAgain) weigh(b work.Sewn, at int, cut making.Made, purse *Purse) {
+func (a *CutAgain) weigh(b blocks, at int, cut making.Made, purse *Purse) {
 	if all, ok := effort(b, purse); ok {
 		a.Again = all
 	}
@@ -214,7 +213,7 @@ func (a *CutAgain) weigh(b work.Sewn, at int, cut making.Made, purse *Purse) {
 }
 
 // partsOf is the unit whose parts a method lays, and nothing else; empty where it lays anything else.
-func partsOf(b work.Sewn, m making.Method) (naming.Unit, making.Made) {
+func partsOf(b blocks, m making.Method) (naming.Unit, making.Made) {
 	var of naming.Unit
 	for _, p := range making.Laid(m) {
 		if of != "" && p.Unit.Whole() != of {
@@ -230,7 +229,7 @@ func partsOf(b work.Sewn, m making.Method) (naming.Unit, making.Made) {
 }
 
 // rejoined presses and draws a block.
-func rejoined(b work.Sewn, block naming.Unit, purse *Purse) (r Rejoined, ok bool) {
+func rejoined(b blocks, block naming.Unit, purse *Purse) (r Rejoined, ok bool) {
 	laid := b.Pressed()
 	purse.laid(laid)
 	r.Clashes, r.Crossings = laid.Press.Clashes, laid.Press.Crossings
@@ -253,7 +252,7 @@ func rejoined(b work.Sewn, block naming.Unit, purse *Purse) (r Rejoined, ok bool
 			}
 		}
 	}
-	small, ok := arranged(b, b.Document.Top.Repeat, 2, 2, purse)
+	small, ok := arranged(b, b.document.Top.Repeat, 2, 2, purse)
 	if !ok {
 		return r, false
 	}
@@ -265,7 +264,7 @@ func rejoined(b work.Sewn, block naming.Unit, purse *Purse) (r Rejoined, ok bool
 }
 
 // effort is what everything that is sewn takes.
-func effort(b work.Sewn, purse *Purse) (e Effort, ok bool) {
+func effort(b blocks, purse *Purse) (e Effort, ok bool) {
 	counted, ok := b.AsDrawn().Count()
 	purse.counted(counted)
 	if !ok {
@@ -307,7 +306,7 @@ func effort(b work.Sewn, purse *Purse) (e Effort, ok bool) {
 }
 
 // hands says how many of the parts that a block is joined of have a mirror image among them.
-func hands(b work.Sewn, m making.Method) string {
+func hands(b blocks, m making.Method) string {
 	looks := map[uint64]int{}
 	mirrors := map[uint64]uint64{}
 	for _, p := range making.Laid(m) {

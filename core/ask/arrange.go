@@ -100,7 +100,7 @@ type letter struct {
 
 // lettersOf lists how a block can lie so that it looks different, its mirror image among what falls out beside it
 // included.
-func lettersOf(b work.Sewn, first quilt.Cell) []letter {
+func lettersOf(b blocks, first quilt.Cell) []letter {
 	var list []letter
 	add := func(cell quilt.Cell, p piece.Piece) {
 		for _, degrees := range []int{0, 90, 180, 270} {
@@ -276,10 +276,10 @@ func sameRepeat(letters []letter, cloth piece.Seen, x, y [][]quilt.Cell) bool {
 
 // arranged presses and counts what is sewn in another repeat and size, nothing round its blocks. It is sewn anew only where
 // what is laid depends on where it lies.
-func arranged(b work.Sewn, repeat [][]quilt.Cell, rows, columns int, purse *Purse) (work.Counted, bool) {
+func arranged(b blocks, repeat [][]quilt.Cell, rows, columns int, purse *Purse) (work.Counted, bool) {
 	top := b.Plain
 	byPlace := func(u making.Unit) bool { return making.LaidByPlace(u.How) }
-	if d := b.Document; d.Press != nil && len(d.Press.TwoWays) > 0 || slices.ContainsFunc(d.Parts, byPlace) {
+	if d := b.document; d.Press != nil && len(d.Press.TwoWays) > 0 || slices.ContainsFunc(d.Parts, byPlace) {
 		d.Top.Repeat, d.Top.Rows, d.Top.Columns = repeat, rows, columns
 		again, _, ok := sewn(d, purse)
 		if !ok {
@@ -300,13 +300,13 @@ func arranged(b work.Sewn, repeat [][]quilt.Cell, rows, columns int, purse *Purs
 }
 
 // expanded is a repeat of what is laid as it is made, in its colourways.
-func expanded(b work.Sewn, repeat [][]quilt.Cell) [][]quilt.Cell {
+func expanded(b blocks, repeat [][]quilt.Cell) [][]quilt.Cell {
 	type block struct {
 		unit      naming.Unit
 		colourway string
 	}
 	made := map[block]quilt.Cell{} // unturned
-	for r, row := range b.Document.Top.Repeat {
+	for r, row := range b.Asked.Repeat {
 		for c, cell := range row {
 			is := b.Plain.Repeat[r][c]
 			is.Turn = (is.Turn - cell.Turn + 360) % 360

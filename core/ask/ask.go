@@ -5,6 +5,7 @@ package ask
 import (
 	"slices"
 
+	"vicis/core/decided"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/problem"
@@ -15,13 +16,20 @@ import (
 // asked is a document that is asked about, worked out and told.
 type asked struct {
 	sheet.Sheet
-	purse *Purse
+	document document.Document
+	purse    *Purse
+}
+
+// blocks is a document that is asked about only as far as its blocks are sewn.
+type blocks struct {
+	work.Sewn
+	document document.Document
 }
 
 func about(d document.Document, purse *Purse) (asked, bool) {
 	w, ok := work.Of(d)
 	purse.whole(w)
-	return asked{sheet.Of(w, nil), purse}, ok
+	return asked{sheet.Of(w, nil), d, purse}, ok
 }
 
 // sizedByFinish is a document whose units of squares that are in hand are given by what they finish, so that they can be made another way or
@@ -35,12 +43,12 @@ func sizedByFinish(d document.Document, t *making.Table) document.Document {
 }
 
 // sewn is a document whose blocks are sewn, and what was found wrong on the way, which may stop it.
-func sewn(d document.Document, purse *Purse) (work.Sewn, *problem.List, bool) {
-	c, ok := work.Check(d)
+func sewn(d document.Document, purse *Purse) (blocks, *problem.List, bool) {
+	c, ok := decided.Read(d)
 	if !ok {
-		return work.Sewn{}, c.Problems, false
+		return blocks{}, c.Problems, false
 	}
-	b, ok := c.Sew()
+	b, ok := work.Sew(c)
 	purse.sewn(b)
-	return b, c.Problems, ok
+	return blocks{b, d}, c.Problems, ok
 }

@@ -180,7 +180,7 @@ func gap(a, b int) int { return max(a-b, b-a) }
 
 // search lays out and counts quilts of many sizes; the pressing does not change how much cloth they take.
 type search struct {
-	sewn  work.Sewn
+	sewn  blocks
 	there map[string]bool // the fabrics of which something is said
 	purse *Purse
 	seen  map[[2]int]cutting.Plan
@@ -273,7 +273,7 @@ func (s *search) lackWords(columns, rows int) string {
 // more is how many more pieces or strips like those that lie there would suffice of a fabric; false where it lies there otherwise, or that was
 // not worked out.
 func (s *search) more(fabric string, columns, rows int) (n int, size string, ok bool) {
-	d := s.sewn.Document
+	d := s.sewn.document
 	at := -1
 	for i, one := range d.Supplies {
 		if one.Fabric != fabric {
@@ -319,7 +319,7 @@ func (s *search) blocks(columns, rows int) int {
 	if columns == 0 || rows == 0 {
 		return 0
 	}
-	top := s.sewn.Document.Top
+	top := s.sewn.Asked
 	top.Columns, top.Rows = columns, rows
 	return top.HowMany()
 }

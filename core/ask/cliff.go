@@ -70,7 +70,7 @@ func Cliffs(d document.Document, purse *Purse) ([]Cliff, problem.List) {
 
 // onNarrower is the cutting of the document with fabrics that are no wider than that.
 func (b asked) onNarrower(usable measure.Length, fabrics []string) (work.Counted, cutting.Plan, bool) {
-	d, err := document.Copy(b.Document)
+	d, err := document.Copy(b.document)
 	if err != nil {
 		return work.Counted{}, cutting.Plan{}, false
 	}

@@ -12,7 +12,7 @@ import (
 // exchanges lays parts that look alike in each other's places: what is cut again gives kinds that look alike and are pressed
 // otherwise, and which of them lies where shows nothing.
 func (o *offers) exchanges() {
-	for i, u := range o.Document.Parts {
+	for i, u := range o.document.Parts {
 		parts := making.Laid(u.How)
 		if len(parts) < 2 || len(parts) > mostTurned || !making.CanTurn(u.How) {
 			continue
@@ -32,7 +32,7 @@ func (o *offers) exchanges() {
 
 // exchanged exchanges pairs one after the other, each as long as fewer crossings clash, and says how many.
 func (o *offers) exchanged(i int, parts []making.LaidPart) (cells [][]making.GridCell, swapped int) {
-	shape := making.Cells(o.Document.Parts[i].How)
+	shape := making.Cells(o.document.Parts[i].How)
 	type at struct{ r, c int }
 	var where []at
 	for r, row := range shape {
@@ -72,7 +72,7 @@ func (o *offers) exchanged(i int, parts []making.LaidPart) (cells [][]making.Gri
 			}
 			was := [2]making.GridCell{*a, *b}
 			*a, *b = forA, forB
-			d, err := document.Copy(o.Document)
+			d, err := document.Copy(o.document)
 			if err != nil {
 				return cells, 0
 			}

@@ -3,6 +3,7 @@ package ask
 import (
 	"fmt"
 
+	"vicis/core/decided"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -50,10 +51,10 @@ func turned(unit naming.Unit, turn int, down bool) side { return side{unit, down
 
 // follow begins with a document as it is: what is as long as each other in it, and meets, shall be so again.
 // source is what was measured, if anything was: what it is made of stays as it is.
-func follow(s work.Sewn, source naming.Unit, purse *Purse) (*following, error) {
+func follow(s work.Sewn, d document.Document, source naming.Unit, purse *Purse) (*following, error) {
 	f := &following{source: source, before: map[side]piece.Num{}, of: map[side]side{}, fixed: map[side]piece.Num{}, purse: purse, table: s.Table}
 	var err error
-	if f.d, err = document.Copy(s.Document); err != nil {
+	if f.d, err = document.Copy(d); err != nil {
 		return nil, err
 	}
 	made := f.made()
@@ -69,7 +70,7 @@ func follow(s work.Sewn, source naming.Unit, purse *Purse) (*following, error) {
 
 // made sews every unit of the document, as far as it goes.
 func (f *following) made() map[naming.Unit]making.Made {
-	c, _ := work.Check(f.d)
+	c, _ := decided.Read(f.d)
 	c.Table.Problems = &problem.List{}
 	f.table = c.Table
 	made, _ := making.All(f.d.Parts, c.Table)
@@ -333,12 +334,12 @@ func (f *following) set(e side, m making.Made, to piece.Num) bool {
 
 // lets says whether two edges let themselves be sewn to each other.
 func (f *following) lets(a, b piece.Num) bool {
-	return between(a, b).Cmp(piece.Of(work.LetsBeSewnIn(f.d.Units))) <= 0
+	return between(a, b).Cmp(piece.Of(decided.LetsBeSewnIn(f.d.Units))) <= 0
 }
 
 // ease says that something is eased in.
 func (f *following) ease(name, verb string, is, to piece.Num) {
-	fine := measure.Ruler{Units: f.d.Units, Mark: work.SeamMark(f.d.Units)}
+	fine := measure.Ruler{Units: f.d.Units, Mark: decided.SeamMark(f.d.Units)}
 	say := func(n piece.Num) string {
 		l := n.Nearest()
 		return fine.Print(l)

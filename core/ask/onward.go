@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/advice"
 	"vicis/core/batching"
+	"vicis/core/decided"
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/gauge"
@@ -156,12 +157,12 @@ func (q onward) size(w, h measure.Length) string {
 
 // read reads what was measured, and refuses what cannot be.
 func (q *onward) read() (problems problem.List) {
-	at := slices.IndexFunc(q.Document.Parts, func(u making.Unit) bool { return u.ID == q.unit })
+	at := slices.IndexFunc(q.document.Parts, func(u making.Unit) bool { return u.ID == q.unit })
 	if at < 0 {
 		problems.Stop("unit-unknown", "/step", fmt.Sprintf("“%s” is nothing that is made here.", q.came.Step), "Choose something that is made.")
 		return problems
 	}
-	plain := slices.Clone(q.Document.Parts)
+	plain := slices.Clone(q.document.Parts)
 	plain[at].Measured = nil
 	there := q.Table
 	there.Problems = &problem.List{}
@@ -218,7 +219,7 @@ func (q onward) step() (work.Step, bool) {
 
 // isBlock says whether it is laid as a block, and only there.
 func (q onward) isBlock() bool {
-	for _, u := range q.Document.Parts {
+	for _, u := range q.document.Parts {
 		if slices.ContainsFunc(u.How.Parts(), func(p making.Part) bool { return p.Unit.Whole() == q.unit }) {
 			return false
 		}
@@ -228,20 +229,20 @@ func (q onward) isBlock() bool {
 
 // asDecided is what the quilt is planned to measure there; nothing where it should be as it is planned first.
 func (q onward) asDecided() *making.Measures {
-	i := slices.IndexFunc(q.Document.Parts, func(u making.Unit) bool { return u.ID == q.unit })
-	return q.Document.Parts[i].Measured
+	i := slices.IndexFunc(q.document.Parts, func(u making.Unit) bool { return u.ID == q.unit })
+	return q.document.Parts[i].Measured
 }
 
 // fine is the ruler that tells allowances.
 func (q onward) fine() measure.Ruler {
-	return measure.Ruler{Units: q.Document.Units, Mark: work.SeamMark(q.Document.Units)}
+	return measure.Ruler{Units: q.document.Units, Mark: decided.SeamMark(q.document.Units)}
 }
 
 // adapt lets everything that comes later be made to what is there.
 func (q onward) adapt() WayOn {
 	out := WayOn{Way: Adapt, Name: "Go on with " + q.size(q.w, q.h), Says: []string{"What comes later is made to what is there. The seams from here on take what is planned: sew a test strip first."}}
 	if q.isBlock() && q.asDecided() == nil {
-		d, err := document.Copy(q.Document)
+		d, err := document.Copy(q.document)
 		if err != nil {
 			return q.cannot(out, "The project cannot be copied.", "")
 		}
@@ -249,7 +250,7 @@ func (q onward) adapt() WayOn {
 		out.Says[0] = "Every block is taken to be as large; what lies between and round them is cut to it."
 		return q.told(out, d)
 	}
-	f, err := follow(q.Sewn, q.unit, q.purse)
+	f, err := follow(q.Sewn, q.document, q.unit, q.purse)
 	if err != nil {
 		return q.cannot(out, "The project cannot be copied.", "")
 	}
@@ -294,7 +295,7 @@ func (q onward) trim() WayOn {
 	} else if q.w > w || q.h > h {
 		return q.cannot(out, "One way it is larger than it should be, and the other way smaller.", "Trim the larger way first, and measure it again.")
 	}
-	f, err := follow(q.Sewn, q.unit, q.purse)
+	f, err := follow(q.Sewn, q.document, q.unit, q.purse)
 	if err != nil {
 		return q.cannot(out, "The project cannot be copied.", "")
 	}
@@ -341,7 +342,7 @@ func (q onward) sewOn(more measure.Length) WayOn {
 	fine := q.fine()
 	seam := q.Table.Seam + more/2
 	out := WayOn{Way: SewOn, Name: "Sew everything so", Says: []string{fmt.Sprintf("The guide stays where it is: every seam is planned to take %s.", fine.Print(seam))}}
-	f, err := follow(q.Sewn, "", q.purse)
+	f, err := follow(q.Sewn, q.document, "", q.purse)
 	if err != nil {
 		return q.cannot(out, "The project cannot be copied.", "")
 	}
@@ -419,7 +420,7 @@ func (q onward) told(out WayOn, d document.Document) WayOn {
 	}
 	out.Document, out.Before, out.Quilt = &d, rounds(q.Layout, q.Table), rounds(w.Layout, w.Table)
 	out.Follows = q.follows(w)
-	if len(document.Changes(q.Document, d)) == 0 {
+	if len(document.Changes(q.document, d)) == 0 {
 		out.Document, out.Says = nil, []string{"It measures what it should: nothing has to follow."}
 		if w, h := q.made.Piece.Size(); q.w != w || q.h != h {
 			out.Says[0] = "The quilt is planned on that already."
@@ -581,7 +582,7 @@ func (q onward) clothFollows(then *work.Work, add func(what, was, is string)) {
 		}
 		return n, buy
 	}
-	for _, f := range q.Document.Fabrics {
+	for _, f := range q.document.Fabrics {
 		n, buy := strips(q.Work, f.ID)
 		m, bought := strips(then, f.ID)
 		add("Strips of "+f.Name, fmt.Sprint(n), fmt.Sprint(m))

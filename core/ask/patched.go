@@ -9,7 +9,6 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
-	"vicis/core/work"
 )
 
 // rect is one patch of a part, finished.
@@ -27,8 +26,8 @@ type patcher struct {
 
 // patched is a document where every part of what is cut again is pieced patch by patch, in a block of the document or, where that is
 // less than 0, as the parts are laid in the top; false where its patches are no rectangles or do not come apart by straight seams.
-func patched(b work.Sewn, at int, cut making.Made) (document.Document, bool) {
-	d, err := document.Copy(b.Document)
+func patched(b blocks, at int, cut making.Made) (document.Document, bool) {
+	d, err := document.Copy(b.document)
 	if err != nil {
 		return d, false
 	}

@@ -57,7 +57,7 @@ func (p *Purse) keep() { p.kept, p.dearest = enough-p.left, enough-p.left }
 
 // sewn pays for units that were sewn.
 func (p *Purse) sewn(s work.Sewn) {
-	n := documentCost + (len(s.Document.Parts)+len(s.Document.Schools.Steps))/documentPart
+	n := documentCost + (len(s.Parts)+len(s.Schools.Steps))/documentPart
 	for _, m := range s.Units {
 		for _, act := range m.Acts {
 			n += 1 + len(act.Piece.Patches)/patchPart
@@ -91,7 +91,7 @@ func (p *Purse) drawn(one drawn.Picture) { p.left -= drawnCost * len(one.Patches
 func (p *Purse) counted(c work.Counted) {
 	n := len(c.Lines)
 	p.left -= lineCost*n + n*n/linesPart + c.Dealt.Deal.Looks/nodesPart
-	if deal := c.Document.Deal; deal != nil && !deal.Falls {
+	if deal := c.DealAsked; deal != nil && !deal.Falls {
 		p.sewn(c.Sewn) // once more, to know which part each patch came with
 	}
 }

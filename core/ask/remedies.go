@@ -117,7 +117,7 @@ func (b asked) best(f family) (best scored, ok bool) {
 		if b.purse.empty() {
 			break
 		}
-		d, err := one.taken(b.Document)
+		d, err := one.taken(b.document)
 		if err != nil {
 			continue
 		}
@@ -352,9 +352,21 @@ func (o *offers) free() {
 			})
 		o.end(false)
 	}
-	if o.Document.Schools.Press == pressing.Dark {
-		o.with("Press to nest", "Let crossings interlock first; to the dark where that is left open.",
-			func(d *document.Document) { d.Schools.Press = pressing.Nest })
+	if dark := o.PressedDark(); o.Schools.Press == pressing.Dark || len(dark) > 0 {
+		says := "Let crossings interlock first; to the dark where that is left open."
+		if o.Schools.Press != pressing.Dark {
+			says = fmt.Sprintf("Let crossings interlock first in %s; to the dark where that is left open.", o.PressedDarkWords())
+		}
+		o.with("Press to nest", says, func(d *document.Document) {
+			if d.Schools.Press == pressing.Dark {
+				d.Schools.Press = pressing.Nest
+			}
+			for _, of := range dark {
+				own := d.Schools.Steps[of.ID()]
+				own.Press = pressing.Nest
+				d.Schools.Steps[of.ID()] = own
+			}
+		})
 		o.end(false)
 	}
 	if slices.ContainsFunc(o.Units, func(m making.Made) bool { return m.Shared }) {
@@ -418,7 +430,7 @@ func (o *offers) twoWays(blocks []naming.Unit) {
 // turns turns parts within a block, where it shows nothing: every other one, those of every other row or column, then
 // one after the other as long as fewer clash.
 func (o *offers) turns() {
-	for i, u := range o.Document.Parts {
+	for i, u := range o.document.Parts {
 		if o.Demand.Runs[u.ID.Step()] == 0 || !making.CanTurn(u.How) {
 			continue
 		}
@@ -463,7 +475,7 @@ const mostTurned = 40
 
 // oneByOne turns parts of a unit by half one after the other, each as long as fewer clash.
 func (o *offers) oneByOne(i int, name string, turns func(part naming.Unit) bool) {
-	parts := making.Laid(o.Document.Parts[i].How)
+	parts := making.Laid(o.document.Parts[i].How)
 	if len(parts) > mostTurned {
 		return
 	}
@@ -486,7 +498,7 @@ func (o *offers) oneByOne(i int, name string, turns func(part naming.Unit) bool)
 			break
 		}
 		turned[k] = true
-		d, err := document.Copy(o.Document)
+		d, err := document.Copy(o.document)
 		if err != nil {
 			return
 		}
@@ -507,7 +519,7 @@ func (o *offers) oneByOne(i int, name string, turns func(part naming.Unit) bool)
 		}
 	}
 	o.with(name, fmt.Sprintf("In %s turn %s by half before they are sewn in, as the picture shows: they look the same.",
-		o.Document.Parts[i].Name, words.Plural(n, "part")), func(d *document.Document) {
+		o.document.Parts[i].Name, words.Plural(n, "part")), func(d *document.Document) {
 		d.Parts[i].How = how(d.Parts[i].How)
 	})
 }

@@ -5,12 +5,12 @@ import (
 	"math/big"
 	"slices"
 
+	"vicis/core/decided"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/problem"
-	"vicis/core/work"
 )
 
 // Resized is a document with every unit scaled so that one of them finishes as wide as asked for.
@@ -35,7 +35,7 @@ const mostTried = 400
 // follow. Allowances stay as they are. Borders are cut as they were.
 func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized, problem.List) {
 	out := Resized{Document: d, Off: []string{}, Nearest: []Nearest{}}
-	b, _ := work.Check(d)
+	b, _ := decided.Read(d)
 	if b.Problems.Stopped() {
 		return out, *b.Problems
 	}
@@ -81,7 +81,7 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 		return out, problems
 	}
 	out.Document, out.Finished = one.document, b.Say(one.finished)
-	fine := measure.Ruler{Units: d.Units, Mark: work.SeamMark(d.Units)}
+	fine := measure.Ruler{Units: d.Units, Mark: decided.SeamMark(d.Units)}
 	switch off := one.finished - want; {
 	case !one.sewn:
 		out.Finished = b.Say(want)
@@ -189,7 +189,7 @@ func (z sizer) at(by measure.Length) (resized, error) {
 	}
 	strip, _ := scale(z.table.Strip-2*s, by, z.now)
 	out.document.Strip = measure.Write(strip + 2*s)
-	b, _ := work.Check(out.document)
+	b, _ := decided.Read(out.document)
 	if b.Problems.Stopped() {
 		return out, nil
 	}

@@ -68,14 +68,15 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *Purse) (Asked, prob
 			c.Press.Held = map[naming.Seam]document.Side{}
 		}
 		change(c.Press)
-		blocks := b.Holding(c)
+		held := b.Holding(*c.Press)
 		if !slices.Equal(c.Press.Spun, spun(d)) { // what is spun is joined another way
-			var ok bool
-			if blocks, _, ok = sewn(c, purse); !ok {
+			again, _, ok := sewn(c, purse)
+			if !ok {
 				return
 			}
+			held = again.Sewn
 		}
-		other := blocks.Pressed()
+		other := held.Pressed()
 		purse.laid(other)
 		choice := Choice{
 			Way: way, Clashes: other.Press.Clashes, Leaves: leaves(other.Press),
@@ -151,6 +152,9 @@ func (b asked) why(seam naming.Seam) []string {
 	}
 	name := b.SeamName(chain.End)
 	says := reasons[chain.Why]
+	if chain.Why == pressing.BySchool && b.Schools.Steps[chain.End.Owner().ID()].Press != "" {
+		says = "%s goes %s, as you press every seam there."
+	}
 	if says[0] == '%' {
 		name = words.UpperFirst(name)
 	}

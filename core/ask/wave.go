@@ -75,7 +75,7 @@ func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, proble
 // onlyOf says whether nothing but one unit is laid.
 func onlyOf(b asked, unit naming.Unit) bool {
 	one, alone := b.LaidAlone()
-	return alone && one == unit && len(b.Document.Top.Repeat[0]) == 1
+	return alone && one == unit && len(b.document.Top.Repeat[0]) == 1
 }
 
 // wave says what a block of columns comes to.
@@ -85,7 +85,7 @@ func (b asked) wave(unit naming.Unit) Wave {
 	quiltW, quiltH := b.Layout.Finished()
 	out := Wave{
 		Columns: len(m.Tube.Columns), Block: words.By(b.Table.Ruler, w, h), Quilt: words.By(b.Table.Ruler, quiltW, quiltH),
-		Across: b.Document.Top.Columns, Clashes: b.Press.Clashes, Crossings: b.Press.Crossings, Document: b.Document,
+		Across: b.document.Top.Columns, Clashes: b.Press.Clashes, Crossings: b.Press.Crossings, Document: b.document,
 	}
 	for _, set := range b.Cut.Sets {
 		if len(b.Unit(set.Set).Round) > 0 {

@@ -82,14 +82,14 @@ func Ways(d document.Document, unit naming.Unit, purse *Purse) ([]Way, problem.L
 
 // keepsLooks says whether a unit made another way looks as it does wherever it is used, in every colourway: each of its looks
 // that anything takes is there still, as large, lying the same way, its print too.
-func keepsLooks(before, after work.Sewn, unit naming.Unit) bool {
+func keepsLooks(before, after blocks, unit naming.Unit) bool {
 	used := map[naming.Unit]bool{}
 	take := func(id naming.Unit) {
 		if naming.Of(id.ID()) == unit {
 			used[id] = true
 		}
 	}
-	for _, u := range before.Expanded.Parts {
+	for _, u := range before.Copies {
 		for _, p := range u.How.Parts() {
 			take(p.Unit)
 		}
@@ -142,7 +142,7 @@ func same(a, b making.Method) bool {
 }
 
 // way is what a way to make a unit costs, its blocks sewn so.
-func way(blocks work.Sewn, problems problem.List, ok bool, u making.Unit, purse *Purse) Way {
+func way(blocks blocks, problems problem.List, ok bool, u making.Unit, purse *Purse) Way {
 	w := Way{Name: making.Named(u.How)}
 	if !ok {
 		w.Refused = "The document has something to mend first."
@@ -179,7 +179,7 @@ func way(blocks work.Sewn, problems problem.List, ok bool, u making.Unit, purse 
 		}
 	}
 	w.Cut = strings.Join(sum.patches, ", ")
-	w.Cloth, w.Waste = area(blocks.Document, sum.cut), area(blocks.Document, max(0, sum.cut+sum.put-sum.kept))
+	w.Cloth, w.Waste = area(blocks.Rule, sum.cut), area(blocks.Rule, max(0, sum.cut+sum.put-sum.kept))
 	return w
 }
 
@@ -222,8 +222,8 @@ func (sum *areas) adds(b work.Counted, act making.Act) {
 }
 
 // area prints square inches as the table's rule counts.
-func area(d document.Document, squareInches float64) string {
-	if d.Units == measure.Centimetres {
+func area(rule measure.Units, squareInches float64) string {
+	if rule == measure.Centimetres {
 		return fmt.Sprintf("%d cm²", int(math.Round(squareInches*2.54*2.54)))
 	}
 	return fmt.Sprintf("%d in²", int(math.Round(squareInches)))

@@ -75,8 +75,8 @@ func (t *telling) values() {
 	change("ruler's mark", a.Ruler, b.Ruler)
 	change("spares of every kind", a.Spares.Count, b.Spares.Count)
 	change("spares in a hundred", a.Spares.Percent, b.Spares.Percent)
-	for _, q := range Questions() {
-		change(words.LowerFirst(q.Asks), answer(a, q), answer(b, q))
+	for _, q := range questions {
+		change(words.LowerFirst(q.Asks), q.answer(a), q.answer(b))
 	}
 	change("units on a chain", a.Schools.Chain, b.Schools.Chain)
 	change("blocks in a kit", a.Schools.Kit, b.Schools.Kit)
@@ -281,28 +281,6 @@ func pressed(a, b *Press, say func(format string, args ...any)) {
 	if !alike(a.Done, b.Done) {
 		say("what is pressed already is kept in mind")
 	}
-}
-
-// answer is the name of what a document answers to a question; empty where the places themselves are told apart
-// already.
-func answer(d Document, q Question) string {
-	value := map[string]string{
-		"/schools/prepare": d.Schools.Prepare, "/schools/ends": d.Schools.Ends, "/schools/later": d.Schools.Later,
-		"/schools/square": d.Schools.Square, "/schools/measure": d.Schools.Measure,
-		"/schools/press": string(d.Schools.Press), "/schools/setFirst": fmt.Sprint(d.Schools.SetFirst),
-		"/schools/sewing":  d.Schools.Sewing,
-		"/schools/joining": d.Schools.Joining, "/schools/pins": d.Schools.Pins,
-		"/schools/rows":    d.Schools.Rows,
-		"/schools/marking": string(d.Schools.Marking), "/settings/hand": d.Settings.Hand,
-		"/settings/buy": d.Settings.Buy, "/settings/paper": d.Settings.Paper,
-		"/settings/times": d.Settings.Times,
-	}[q.Key]
-	for _, a := range q.Answers {
-		if a.Value == value {
-			return a.Name
-		}
-	}
-	return value
 }
 
 // alike compares what two parts of a document say, an empty list being like none.

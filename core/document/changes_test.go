@@ -121,8 +121,8 @@ func TestEveryQuestionLeadsToAPlaceInTheDocument(t *testing.T) {
 			if problems.Stopped() {
 				t.Errorf("%s = %s: %v", q.Key, a.Value, problems)
 			}
-			if a.Sets == nil && answer(back, q) != a.Name {
-				t.Errorf("%s = %s is told as %q", q.Key, a.Value, answer(back, q))
+			if a.Sets == nil && q.answer(back) != a.Name {
+				t.Errorf("%s = %s is told as %q", q.Key, a.Value, q.answer(back))
 			}
 		}
 	}

@@ -165,10 +165,8 @@ func lengths(v reflect.Value, rule measure.Units) {
 		}
 	case reflect.Struct:
 		switch w := v.Addr().Interface().(type) {
-		case *measure.Written:
-			*w = w.In(rule)
-		case *making.Breadth:
-			*w = w.In(rule)
+		case interface{ Rule(measure.Units) }:
+			w.Rule(rule)
 		case encoding.TextMarshaler: // another value with a text of its own
 		default:
 			for i := range v.NumField() {

@@ -200,8 +200,8 @@ type Layer struct {
 // Of tells the work line by line.
 func Of(w *work.Work) Sheet {
 	t := teller{w: w, b: sheet.Of(w, nil)}
-	out := Sheet{Name: w.Document.Name, Seam: inches(w.Table.Seam), Fabrics: []Fabric{}, Lines: []Line{}, Piles: map[naming.Step]string{}, ruler: w.Table.Ruler}
-	for _, f := range w.Document.Fabrics {
+	out := Sheet{Name: w.Name, Seam: inches(w.Table.Seam), Fabrics: []Fabric{}, Lines: []Line{}, Piles: map[naming.Step]string{}, ruler: w.Table.Ruler}
+	for _, f := range w.Fabrics {
 		one := Fabric{ID: f.ID, Name: f.Name}
 		if f.Directed() {
 			one.Lies = f.Lies()

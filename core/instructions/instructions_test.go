@@ -13,6 +13,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/quilt"
+	"vicis/core/school"
 	"vicis/core/work"
 	"vicis/internal/quilts"
 )
@@ -84,7 +85,7 @@ func TestWhatIsCutOffStandsInBeforeItIsTaken(t *testing.T) {
 // Of a web each line sews one column, each seam one row; the rows are then taken by their numbers.
 func TestAWebIsToldRowByRow(t *testing.T) {
 	d := block(t, "Nine-patch")
-	d.Schools.Rows = document.Webbed
+	d.Schools.Rows = school.Webbed
 	d.Top.Rows, d.Top.Columns = 3, 4
 	s := sheetOf(t, d)
 	third := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Step == naming.Web(3) })]
@@ -144,7 +145,7 @@ func TestSashingSewnEndToEndFollowsTheBlock(t *testing.T) {
 // A block that measures 6⅜″ is not squared up to the 6½″ it should measure, but to what all are made to measure.
 func TestSquaredUpToWhatWasMeasured(t *testing.T) {
 	d := block(t, "Shoo-fly")
-	d.Schools.Square = work.SquareBlocks
+	d.Schools.Square = school.SquareBlocks
 	for _, c := range []struct {
 		block *quilt.Measured
 		wide  float64
@@ -164,7 +165,7 @@ func TestNothingCountedIsInWordsAlone(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	schools := []string{"method", work.CheckUnits, work.SquareUnits, work.SquareBlocks}
+	schools := []school.Squaring{school.SquareByMethod, school.CheckUnits, school.SquareUnits, school.SquareBlocks}
 	for i, e := range list {
 		d, err := document.Copy(e.Document)
 		if err != nil {

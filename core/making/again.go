@@ -390,6 +390,9 @@ func (c Cut) by(t *Table, began measure.Length, at string) (measure.Length, bool
 // Share is a fraction, read as so many parts of an inch.
 type Share struct{ measure.Written }
 
+// Rule changes nothing: a fraction is the same by every rule.
+func (*Share) Rule(measure.Units) {}
+
 // scaled is so many parts of an inch of a length, to the nearest point of the grid.
 func scaled(l, part measure.Length) measure.Length {
 	whole, rest := l/measure.Inch, l%measure.Inch

@@ -99,6 +99,9 @@ func (b Breadth) In(rule measure.Units) Breadth {
 	return b
 }
 
+// Rule says by which rule it was written: see In.
+func (b *Breadth) Rule(rule measure.Units) { *b = b.In(rule) }
+
 // Canonical is the breadth as it names a strip, "1 strip" where nothing is written.
 func (b Breadth) Canonical() Breadth {
 	switch {

@@ -15,6 +15,7 @@ import (
 	"vicis/core/piece"
 	"vicis/core/problem"
 	"vicis/core/rules"
+	"vicis/core/school"
 )
 
 // Unit is one kind of thing that is made, and how.
@@ -130,6 +131,14 @@ const (
 	Crease  Marking = "crease" // one line is pressed in
 	Guide   Marking = "guide"  // nothing is drawn: a guide on the machine shows the way
 )
+
+// Markings lists them.
+var Markings = school.Ways[Marking]{
+	{Is: OneLine, Name: "with one line", Changes: "Drawn from corner to corner; sewn on it, or an allowance on each side."},
+	{Is: Both, Name: "with both sewing lines", Changes: "Twice the drawing; the needle only follows."},
+	{Is: Crease, Name: "with a crease", Changes: "Pressed in, nothing to draw; it fades when the piece is handled."},
+	{Is: Guide, Name: "not at all: a guide on the machine", Changes: "Nothing is marked; the corner follows a line on the machine's bed."},
+}
 
 // Made is a unit with everything its method states, so that nobody has to ask which method it is. Where a run gives
 // several variants, each of them is a Made of its own that differs in its unit's id and name and in its piece.

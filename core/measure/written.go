@@ -40,6 +40,9 @@ func (w Written) In(rule Units) Written {
 	return Write(w.is)
 }
 
+// Rule says by which rule it was written: see In.
+func (w *Written) Rule(rule Units) { *w = w.In(rule) }
+
 // Given says whether anything is written.
 func (w Written) Given() bool { return w.text != "" }
 

@@ -8,22 +8,17 @@ import (
 	"vicis/core/making"
 	"vicis/core/piece"
 	"vicis/core/quilt"
+	"vicis/core/school"
 )
 
 // Pile is strips of a set that are sewn to each other before they are sewn to the rest: the first and the last of them, from 1.
 type Pile struct{ From, To int }
 
-// The ways of joining the strips of a set.
-const (
-	Pairs  = "pairs"  // then pairs of pairs
-	Threes = "threes" // threes and twos, then those to each other
-)
-
 // span is the strips from one to another, the last not with them.
 type span struct{ from, to int }
 
 // joined is the order in which strips are joined by a school: each pair of spans lies one below the other.
-func joined(n int, school string) (order [][2]span, piles []Pile) {
+func joined(n int, by school.Joining) (order [][2]span, piles []Pile) {
 	var list []span
 	take := func(many int) {
 		from := 0
@@ -36,12 +31,12 @@ func joined(n int, school string) (order [][2]span, piles []Pile) {
 		list = append(list, span{from, from + many})
 	}
 	switch {
-	case school == Pairs && n > 2:
+	case by == school.InPairs && n > 2:
 		for n > 0 {
 			take(min(2, n))
 			n -= 2
 		}
-	case school == Threes && n > 3:
+	case by == school.InThrees && n > 3:
 		for n > 0 {
 			many := 3
 			if n == 4 || n == 2 { // two and two, not three and one
@@ -58,7 +53,7 @@ func joined(n int, school string) (order [][2]span, piles []Pile) {
 		piles = append(piles, Pile{s.from + 1, s.to})
 	}
 	for len(list) > 1 {
-		if school == Threes {
+		if by == school.InThrees {
 			order = append(order, [2]span{list[0], list[1]})
 			list = append([]span{{list[0].from, list[1].to}}, list[2:]...)
 			continue
@@ -86,7 +81,7 @@ func (t table) strips(b batching.Batch) ([]making.Join, []Pile) {
 	whole := b.Piece
 	gave := map[span]int{} // which seam, from 1
 	long, _ := whole.Size()
-	order, piles := joined(len(strips), t.w.Document.Schools.Joining)
+	order, piles := joined(len(strips), t.w.Schools.Joining)
 	sewn := func(s span) making.Layer {
 		p := piece.Cut(strips[s.from].Role, long, strips[s.from].Width)
 		l := making.Layer{Name: fmt.Sprintf("strip %d", s.from+1), From: cutting.PileOf(strips[s.from])}

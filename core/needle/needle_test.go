@@ -38,7 +38,7 @@ func TestAllowancesLockWhenTheyPointOppositeWays(t *testing.T) {
 					continue
 				}
 				if opposite := m.Lower != m.Upper; opposite != (m.Clashes == 0) {
-					t.Errorf("%s, %s: %s below, %s on top, and %d of %d clash", w.Document.Name, l.Seam, m.Lower, m.Upper, m.Clashes, m.Meets)
+					t.Errorf("%s, %s: %s below, %s on top, and %d of %d clash", w.Name, l.Seam, m.Lower, m.Upper, m.Clashes, m.Meets)
 				} else if opposite {
 					locked++
 				} else {
@@ -172,9 +172,9 @@ func TestNoWrongWayLooksMoreLikeTheRightOne(t *testing.T) {
 			case best < 0:
 				none++
 			case l.Wrong == nil:
-				t.Errorf("%s, %s: nothing is shown, and a wrong way looks %.2f the same", w.Document.Name, l.Seam, best)
+				t.Errorf("%s, %s: nothing is shown, and a wrong way looks %.2f the same", w.Name, l.Seam, best)
 			case l.Wrong.Alike < best-hair:
-				t.Errorf("%s, %s: what is shown looks %.2f the same, and another %.2f", w.Document.Name, l.Seam, l.Wrong.Alike, best)
+				t.Errorf("%s, %s: what is shown looks %.2f the same, and another %.2f", w.Name, l.Seam, l.Wrong.Alike, best)
 			default:
 				shown++
 			}
@@ -201,7 +201,7 @@ func TestTheMarkTellsThemApart(t *testing.T) {
 			}
 			a, b := roleAt(right, wr.X, wr.Y), roleAt(not, wr.X, wr.Y)
 			if a != wr.Right.Role || b != wr.Not.Role {
-				t.Errorf("%s, %s: %s and %s lie where %s and %s are said", w.Document.Name, l.Seam, a, b, wr.Right.Role, wr.Not.Role)
+				t.Errorf("%s, %s: %s and %s lie where %s and %s are said", w.Name, l.Seam, a, b, wr.Right.Role, wr.Not.Role)
 			}
 			told++
 		}
@@ -232,10 +232,10 @@ func TestWhatLiesFaceDown(t *testing.T) {
 		case wr == nil:
 			seen["none"]++
 			if !plain {
-				t.Errorf("%s, %s: no wrong way", w.Document.Name, c.Batch.ID)
+				t.Errorf("%s, %s: no wrong way", w.Name, c.Batch.ID)
 			}
 		case plain:
-			t.Errorf("%s, %s: two plain squares cannot be laid wrongly", w.Document.Name, c.Batch.ID)
+			t.Errorf("%s, %s: two plain squares cannot be laid wrongly", w.Name, c.Batch.ID)
 		case wr.Diagonal:
 			seen["diagonal"]++
 			if len(wr.Stitches) != len(c.Laid.Stitches) {

@@ -2,12 +2,12 @@ package needle
 
 import (
 	"vicis/core/batching"
-	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
+	"vicis/core/school"
 )
 
 // What is sewn once the rows are: row to row, and whatever goes round the quilt. Each seam makes one more of its step. Round the quilt the edge
@@ -54,7 +54,7 @@ func (t table) rows() (list []making.Join) {
 	type part struct{ kind, from, to int }
 	known := map[part]making.Layer{}
 	_, webbed := l.Web()
-	if t.w.Document.Schools.Rows != document.Webbed {
+	if t.w.Schools.Rows != school.Webbed {
 		webbed = 0
 	}
 	row := func(p part) (making.Layer, bool) {

@@ -13,6 +13,7 @@ import (
 	"vicis/core/needle"
 	"vicis/core/piece"
 	"vicis/core/quilt"
+	"vicis/core/school"
 	"vicis/core/work"
 )
 
@@ -47,7 +48,7 @@ func set(t *testing.T, each func(name string, w *work.Work)) {
 			d := e.Document
 			d.Top = top
 			if strings.HasPrefix(name, "web") {
-				d.Schools.Rows = document.Webbed
+				d.Schools.Rows = school.Webbed
 			}
 			raw, err := document.Write(d)
 			if err != nil {

@@ -18,6 +18,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/school"
 	"vicis/core/sheet"
 	"vicis/core/starter"
 	"vicis/core/tally"
@@ -313,7 +314,7 @@ func otherwise(d document.Document) document.Document {
 
 // surrounded lays everything round a quilt that can lie there.
 func surrounded(d document.Document) document.Document {
-	d.Schools.Rows, d.Schools.Kit = document.Webbed, 2
+	d.Schools.Rows, d.Schools.Kit = school.Webbed, 2
 	role := d.Roles[0].ID
 	d.Top.Sashing = &quilt.Sashing{Role: role, Corners: role, Width: making.Typed("1 strip")}
 	d.Top.Borders = []quilt.Border{{ID: "around", Name: "around", Role: role, Width: making.Typed("3 in"), Corners: role}}

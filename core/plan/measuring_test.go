@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/decided"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -28,7 +29,7 @@ func TestTestStrips(t *testing.T) {
 	}
 	cm := read(t, `{"vicis":1,"name":"P","measure":"cm","ruler":"1 mm","seam":{"stitched":"7 mm","fold":"0.5 mm","tests":[{"name":"quarter foot","strips":5,"cut":"4","measured":"14"}]},"cloth":{"usable":"110","squaring":"1"},"strip":"5","spares":{},"schools":{},"settings":{},
 "fabrics":[{"id":"f","name":"F","colour":"#000000"}],"roles":[{"id":"a","name":"A","fabric":"f"}],"units":[{"id":"p","name":"P","how":{"by":"patch","role":"a","width":"5","height":"5"}}],"top":{"rows":2,"columns":2,"repeat":[[{"unit":"p"}]]}}`)
-	if c, ok := work.Check(cm); !ok || sheet.Tests(c)[0].Takes != "0.75 cm" || !sheet.Tests(c)[0].Planned {
+	if c, ok := decided.Read(cm); !ok || sheet.Tests(c)[0].Takes != "0.75 cm" || !sheet.Tests(c)[0].Planned {
 		t.Errorf("%+v", sheet.Tests(c))
 	}
 	for bad, at := range map[string]string{

@@ -8,6 +8,7 @@ import (
 
 	"vicis/core/advice"
 	"vicis/core/batching"
+	"vicis/core/decided"
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/making"
@@ -15,6 +16,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/school"
 	"vicis/core/sheet"
 	"vicis/core/words"
 	"vicis/core/work"
@@ -24,7 +26,7 @@ import (
 type Plan struct {
 	Name     string                        `json:"name"`
 	Measure  measure.Units                 `json:"measure"`
-	Hand     string                        `json:"hand"`
+	Hand     school.Hand                   `json:"hand"`
 	Chain    int                           `json:"chain" doc:"Units on one chain before it is cut"`
 	Seam     Seam                          `json:"seam"`
 	Ruler    measure.Reading               `json:"ruler" doc:"Its finest mark"`
@@ -96,14 +98,14 @@ func From(d document.Document, problems problem.List) (Plan, *work.Work, problem
 func whole(d document.Document, problems problem.List) (Plan, *work.Work, problem.List) {
 	p := empty(d)
 	if problems.Stopped() {
-		c, _ := work.Check(d)
+		c, _ := decided.Read(d)
 		return p, &work.Work{}, append(problems, *c.Problems...)
 	}
 	w, ok := work.Of(d)
 	problems = append(problems, *w.Problems...)
 	if w.IsSewn() {
-		p.Tests = sheet.Tests(w.Checked)
-		p.Seam, p.Ruler = seam(w.Checked), w.Table.Ruler.Read(w.Table.Ruler.Mark)
+		p.Tests = sheet.Tests(w.Quilt)
+		p.Seam, p.Ruler = seam(w.Quilt), w.Table.Ruler.Read(w.Table.Ruler.Mark)
 		p.Things, p.Lengths = things(w.Sewn)
 		p.Tubes = sheet.Tubes(w.Sewn, nil)
 	}
@@ -165,8 +167,8 @@ func empty(d document.Document) Plan {
 	}
 }
 
-func seam(c work.Checked) Seam {
-	exact := measure.Ruler{Units: c.Document.Units, Mark: work.SeamMark(c.Document.Units)}
+func seam(c decided.Quilt) Seam {
+	exact := measure.Ruler{Units: c.Rule, Mark: decided.SeamMark(c.Rule)}
 	return Seam{exact.Read(c.Stitched), exact.Read(c.Table.Fold), exact.Read(c.Table.Seam)}
 }
 
@@ -210,7 +212,7 @@ func things(s work.Sewn) (list, lengths []Thing) {
 			}
 		}
 	}
-	for _, u := range s.Document.Parts {
+	for _, u := range s.Parts {
 		one := Thing{ID: u.ID, Unit: u.ID, Name: u.Name, Picture: u.ID.Step()}
 		switch {
 		case making.ComesInLength(u.How):

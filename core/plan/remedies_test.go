@@ -318,3 +318,54 @@ func TestSchoolsDecideTheRest(t *testing.T) {
 		t.Errorf("last seams late: %v", made)
 	}
 }
+
+// A single step has every school of pressing that is offered for it: its last seams late are two kinds of that block alone, and
+// what it presses to the dark, come what may, is told, and can be let go, as it is for the whole quilt.
+func TestASchoolOfPressingForOneStep(t *testing.T) {
+	d := fromLibrary(t, "four-patch")
+	d.Top.Rows, d.Top.Columns = 4, 4
+	d.Schools.Press = pressing.Late
+	whole := counts(planned(t, d))
+	d.Schools.Press, d.Schools.Steps = pressing.Nest, map[string]document.StepSchools{"block": {Press: pressing.Late}}
+	if one := counts(planned(t, d)); one["block"] != 8 || one["block@@B"] != whole["block@@B"] || one["two"] != whole["two"] {
+		t.Errorf("last seams of one block late: %v, want %v", one, whole)
+	}
+	for _, l := range planned(t, d).Press.Lines {
+		if late := strings.HasPrefix(l.Says, "not yet, but once it lies in its row"); late != (l.Of == "block") {
+			t.Errorf("%s: %q", l.Step, l.Says)
+		}
+	}
+	d = fromLibrary(t, "nine-patch")
+	d.Top.Rows, d.Top.Columns = 4, 4
+	before := planned(t, d)
+	own := map[string]document.StepSchools{}
+	for _, u := range d.Parts {
+		own[u.ID.ID()] = document.StepSchools{Press: pressing.Dark}
+	}
+	d.Schools.Steps = own
+	p := planned(t, d)
+	if p.Press.Clashes <= before.Press.Clashes || !strings.Contains(p.Press.Detail, "to the dark, come what may. Press to nest there too") ||
+		!strings.Contains(p.Press.Detail, d.Parts[len(d.Parts)-1].Name+" to the dark") {
+		t.Fatalf("%d clash, %d before: %q", p.Press.Clashes, before.Press.Clashes, p.Press.Detail)
+	}
+	r, problems := ask.RemediesFor(d, ask.Enough(nil))
+	if problems.Stopped() {
+		t.Fatal(problems)
+	}
+	i := slices.IndexFunc(r.List, func(o ask.Remedy) bool { return o.Name == "Press to nest" })
+	if i < 0 || r.List[i].Clashes != before.Press.Clashes || planned(t, r.List[i].Document).Press.Clashes != before.Press.Clashes {
+		t.Fatalf("pressing there to nest is not offered, or leaves otherwise than it says: %+v", r.List)
+	}
+	if steps := r.List[i].Document.Schools.Steps; steps["block"].Press != pressing.Nest || steps["II"].Press != pressing.Dark {
+		t.Errorf("only what clashes is let go: %v", steps)
+	}
+	var seam naming.Seam
+	for _, l := range p.Press.Lines {
+		if l.Of == d.Parts[len(d.Parts)-1].ID.ID() {
+			seam = l.Each[0].Seam
+		}
+	}
+	if said, _ := ask.AboutSeam(d, seam, ask.Enough(nil)); !strings.Contains(strings.Join(said.Why, " "), "as you press every seam there") {
+		t.Errorf("why: %v", said.Why)
+	}
+}

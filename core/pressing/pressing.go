@@ -8,6 +8,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
+	"vicis/core/school"
 )
 
 // School is how the quilter presses where more than one way is sound.
@@ -23,6 +24,17 @@ const (
 	Inward  School = "inward"  // toward it
 	Late    School = "late"    // as Nest, the last seams of a block undecided until it is laid in its row
 )
+
+// Schools lists the ways to choose from.
+var Schools = school.Ways[School]{
+	{Is: Nest, Name: "so that seams nest", Changes: "Crossings interlock first; to the dark where that is left open."},
+	{Is: Dark, Name: "to the dark, always", Changes: "No dark allowance shows through a light patch; some crossings may lie on each other."},
+	{Is: Open, Name: "every seam open", Changes: "Flat, but open seams do not nest: each crossing wants a pin."},
+	{Is: Flat, Name: "so that seams nest, away from bulk", Changes: "Crossings interlock first; then away from the side where more seams end, whatever the colour."},
+	{Is: Outward, Name: "so that seams nest, outward", Changes: "Crossings interlock first; then away from the middle of each unit, so that its edges lie the same all round."},
+	{Is: Inward, Name: "so that seams nest, inward", Changes: "Crossings interlock first; then toward the middle of each unit, so that its edges stay thin."},
+	{Is: Late, Name: "so that seams nest, the last seams late", Changes: "The last seams of each block stay undecided until the blocks lie in their rows: every other one then goes the other way."},
+}
 
 // Asking is what the quilter wants of the pressing.
 type Asking struct {

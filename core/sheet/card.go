@@ -96,7 +96,7 @@ func (b Sheet) card(batch batching.Batch) PressCard {
 		c.Lay = "Wrong side up, as the picture of the back shows it."
 		c.Way = "Push each allowance to its side with the tip, from the first seam to the last, then press the whole from the right side."
 	}
-	if b.Document.Schools.SetFirstOf(batch.ID.ID()) {
+	if b.Schools.SetFirstOf(batch.ID.ID()) {
 		c.Way = "First press it flat as it was sewn, to set the seam. " + c.Way
 	}
 	if spun {

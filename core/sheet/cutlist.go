@@ -327,7 +327,7 @@ func (b Sheet) stripCut(s cutting.Strip) StripCut {
 			}
 		}
 		c.Joined = endToEnd(s.Count) + " " + b.borderLengths(s)
-		c.Held = b.Document.Top.Measured == nil
+		c.Held = b.Asked.Measured == nil
 	default:
 		var sets []string
 		for _, m := range b.Units {
@@ -348,7 +348,7 @@ func (b Sheet) stripCut(s cutting.Strip) StripCut {
 func (b Sheet) borderLengths(s cutting.Strip) string {
 	words := fmt.Sprintf("2 of %s for the sides and 2 of %s for top and bottom", b.Say(s.Joined.Pieces[0]),
 		b.Say(s.Joined.Pieces[1]))
-	if b.Document.Top.Measured == nil {
+	if b.Asked.Measured == nil {
 		return "Cut the lengths once the pieced top has been measured through its middle; if it is true, " + words + "."
 	}
 	return "Cut " + words + ": so the pieced top was measured."
@@ -487,7 +487,7 @@ func (b Sheet) backWorking() words.Working {
 	back := b.Layout.Back
 	usable, _ := b.Table.Usable(back.Role)
 	w, h := b.Layout.Unfinished()
-	over := back.Overhangs(b.Document.Units)
+	over := back.Overhangs(b.Rule)
 	span := back.W
 	if back.Sideways {
 		span = back.H

@@ -84,7 +84,7 @@ func EmptyDeal() Deal {
 func (b Sheet) Deal() Deal {
 	out := EmptyDeal()
 	d := b.Dealt
-	for _, f := range b.Document.Fabrics {
+	for _, f := range b.Fabrics {
 		for _, s := range f.Swatches() {
 			out.Prints = append(out.Prints, printed(f, s))
 		}
@@ -195,7 +195,7 @@ func between(list []cloth.Swatch) (says []string) {
 
 // roleName is what a role is called.
 func (b Sheet) roleName(role string) string {
-	for _, r := range b.Document.Roles {
+	for _, r := range b.Roles {
 		if r.ID == naming.BaseRole(role) {
 			return r.Name
 		}
@@ -207,7 +207,7 @@ func (b Sheet) roleName(role string) string {
 func (b Sheet) touchWords() string {
 	d := b.Dealt.Deal
 	where := "edge to edge"
-	if b.Document.Deal.Corners {
+	if b.DealAsked.Corners {
 		where = "at an edge or a corner"
 	}
 	var says string

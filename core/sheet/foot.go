@@ -430,7 +430,7 @@ func (b Sheet) clothWords(which string, w needle.Wrong) string {
 
 // against says when one is held against the first.
 func (b Sheet) against(batch batching.Batch) string {
-	switch chain := b.Document.Schools.Chain; {
+	switch chain := b.Schools.Chain; {
 	case batch.Make < 2 || batch.ID.Column() > 0 || batch.Stage == batching.Top || batch.Stage == batching.Finish:
 		return ""
 	case batch.Make > chain && chain > 1:

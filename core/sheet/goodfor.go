@@ -101,7 +101,7 @@ const (
 // anotherBorder is the widest border that comes out of the ends, sewn to each other.
 func (b Sheet) anotherBorder(rest []left) (GoodFor, bool) {
 	step := measure.Inch / 2
-	if b.Document.Units == measure.Centimetres {
+	if b.Rule == measure.Centimetres {
 		step = measure.Centimetre
 	}
 	w, h := b.Layout.Unfinished()

@@ -8,6 +8,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/school"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -139,11 +140,11 @@ func knifeDoes(s work.Sewn, k making.Knifed, several bool) (list []string) {
 	if len(k.Through) > 0 {
 		add("Starch it and press it flat: its seams are cut through.")
 	}
-	if n := s.Document.Settings.Layers; several && n > 1 {
+	if n := s.Settings.Layers; several && n > 1 {
 		add("Stack at most %d, seam on seam, all lying the same way.", n)
 	}
 	away := "right"
-	if s.Document.Settings.Hand == "left" {
+	if s.Settings.Hand == school.LeftHand {
 		away = "left"
 	}
 	ways := []struct {

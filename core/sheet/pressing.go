@@ -124,8 +124,10 @@ func (b Sheet) pressed() (says, detail string) {
 		says = fmt.Sprintf("%d of %s %s not nest", p.Clashes, words.Plural(p.Crossings, "crossing"),
 			words.Verb(p.Clashes, "do"))
 		switch {
-		case b.Document.Schools.Press == pressing.Dark:
+		case b.Schools.Press == pressing.Dark:
 			detail = "You press to the dark, come what may. Press to nest instead, or pin these crossings."
+		case len(b.PressedDark()) > 0:
+			detail = fmt.Sprintf("You press %s to the dark, come what may. Press to nest there too, or pin these crossings.", b.PressedDarkWords())
 		case len(p.Release) > 0:
 			detail = fmt.Sprintf("You hold seams so that more clash than must: with %s released, %d would be left.",
 				strings.Join(b.SeamNames(p.Release), " and "), p.Free)
@@ -159,6 +161,26 @@ func (b Sheet) pressed() (says, detail string) {
 	return says, detail
 }
 
+// PressedDarkWords names what is pressed to the dark by a school of its own where a crossing clashes.
+func (b Sheet) PressedDarkWords() string {
+	var names []string
+	for _, of := range b.PressedDark() {
+		name := b.Called(of)
+		for _, k := range b.Layout.Kinds {
+			if k.ID.ID() == of.ID() {
+				name = k.Name()
+			}
+		}
+		for _, ring := range b.Layout.Rings {
+			if ring.Border.ID.Sides().ID() == of.ID() {
+				name = ring.Border.Name
+			}
+		}
+		names = append(names, name)
+	}
+	return words.Listed(names)
+}
+
 // kindWords says of units that come in kinds that look alike what depends on keeping them apart.
 func (b Sheet) kindWords() string {
 	var names []string
@@ -176,14 +198,19 @@ func (b Sheet) schoolWords() string {
 	var says []string
 	way := map[pressing.School]string{pressing.Outward: "outward", pressing.Inward: "inward"}
 	if n := len(b.Press.Unheeded); n > 0 {
-		school := b.Document.Schools.PressOf(b.Press.Unheeded[0].Owner().ID())
+		var ways []string
+		for _, seam := range b.Press.Unheeded {
+			if one := way[b.Schools.PressOf(seam.Owner().ID())]; !slices.Contains(ways, one) {
+				ways = append(ways, one)
+			}
+		}
 		says = append(says, fmt.Sprintf("%s %s not go %s, so that crossings nest: pressed so, %s instead of %d.",
-			words.Plural(n, "seam"), words.Verb(n, "do"), way[school],
+			words.Plural(n, "seam"), words.Verb(n, "do"), strings.Join(ways, " or "),
 			clashWords(b.Press.Heeded), b.Press.Clashes))
 	}
 	var none []string
 	for _, m := range b.Units {
-		school := b.Document.Schools.PressOf(m.Unit.ID.ID())
+		school := b.Schools.PressOf(m.Unit.ID.ID())
 		if way[school] != "" && m.Sewn() && b.Demand.Runs[m.Unit.ID.Step()] > 0 &&
 			!slices.ContainsFunc(m.Seams, func(s making.Seam) bool { return s.Outward != 0 }) {
 			none = append(none, m.Unit.Name)
@@ -290,10 +317,10 @@ func (b Sheet) pressWords(batch batching.Batch) string {
 		return "nothing yet, but once it is cut apart"
 	}
 	words := b.sides(batch)
-	if b.Document.Schools.PressOf(batch.ID.ID()) == pressing.Late && batch.Stage == batching.Blocks {
+	if b.Schools.PressOf(batch.ID.ID()) == pressing.Late && batch.Stage == batching.Blocks {
 		words = "not yet, but once it lies in its row: " + words
 	}
-	if b.Document.Schools.SetFirstOf(batch.ID.ID()) && len(batch.Presses) > 0 {
+	if b.Schools.SetFirstOf(batch.ID.ID()) && len(batch.Presses) > 0 {
 		return "flat as sewn first, then " + words
 	}
 	return words

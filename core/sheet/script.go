@@ -7,8 +7,10 @@ import (
 
 	"vicis/core/cloth"
 	"vicis/core/cutting"
+	"vicis/core/decided"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/school"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -88,7 +90,7 @@ func (b Sheet) onTheMat(f cutting.Fabric, l work.Line) string {
 	s := l.Strip
 	switch l.Kind {
 	case work.Prepare:
-		return fmt.Sprintf(prepared[b.Document.Schools.Prepare], f.Fabric.Name)
+		return fmt.Sprintf(prepared[b.Schools.Prepare], f.Fabric.Name)
 	case work.Piece:
 		return b.pieceLine(l)
 	case work.FromCloth:
@@ -155,15 +157,15 @@ func (b Sheet) longEnough(s cutting.Strip) string {
 	return ""
 }
 
-var prepared = map[string]string{
-	"press":  "Press %s flat and fold it selvedge to selvedge, without a bend along the fold.",
-	"starch": "Starch %s, press it dry and flat, and fold it selvedge to selvedge, without a bend along the fold.",
-	"wash":   "Wash and dry %s, press it flat, and fold it selvedge to selvedge, without a bend along the fold.",
+var prepared = map[school.Preparing]string{
+	school.Pressed:  "Press %s flat and fold it selvedge to selvedge, without a bend along the fold.",
+	school.Starched: "Starch %s, press it dry and flat, and fold it selvedge to selvedge, without a bend along the fold.",
+	school.Washed:   "Wash and dry %s, press it flat, and fold it selvedge to selvedge, without a bend along the fold.",
 }
 
 // clean is the edge that is cleaned first.
 func (b Sheet) clean() string {
-	if b.Document.Settings.Hand == "left" {
+	if b.Settings.Hand == school.LeftHand {
 		return "right"
 	}
 	return "left"
@@ -373,8 +375,8 @@ func asItIs(have cloth.Have, w, h measure.Length) bool {
 func (b Sheet) TestStrip() string {
 	w := b.Table.Strip.CeilTo(b.Table.Ruler.Mark)
 	off := b.Table.Ruler.Mark
-	exact := measure.Ruler{Units: b.Document.Units, Mark: work.SeamMark(b.Document.Units)}
-	if b.Document.Units == measure.Centimetres {
+	exact := measure.Ruler{Units: b.Rule, Mark: decided.SeamMark(b.Rule)}
+	if b.Rule == measure.Centimetres {
 		exact.Mark /= 2
 	}
 	return fmt.Sprintf("Cut three scraps %s wide, sew their long edges together and press: across all three they should measure %s. Each %s too narrow says that the allowance is %s too wide, and the other way round.",

@@ -7,6 +7,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/piece"
+	"vicis/core/school"
 	"vicis/core/words"
 )
 
@@ -49,7 +50,7 @@ func (b Sheet) squaring(m making.Made) *Squaring {
 		out.Lays = append(out.Lays, fmt.Sprintf("Leave %s beyond every point at the edge, even where that is a little less square.", b.Say(b.Table.Seam)))
 	}
 	side, other := "right", "left"
-	if b.Document.Settings.Hand == "left" {
+	if b.Settings.Hand == school.LeftHand {
 		side, other = other, side
 	}
 	out.Cuts = []string{

@@ -11,9 +11,9 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
-	"vicis/core/needle"
 	"vicis/core/quilt"
 	"vicis/core/rules"
+	"vicis/core/school"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -356,10 +356,10 @@ func (b Sheet) knifeWords(batch batching.Batch) string {
 // hold says how to hold, pin or turn what is sewn, by the schools chosen (common practice).
 func (b Sheet) hold(batch batching.Batch) string {
 	id := batch.ID.ID()
-	pins := map[string]string{
-		"none": "", "crossings": "pin at every crossing", "everywhere": "pin at the crossings and between",
-		"glue": "a dot of glue inside the allowance at every crossing",
-	}[b.Document.Schools.PinsOf(id)]
+	pins := map[school.Pins]string{
+		school.PinsAtCrossings: "pin at every crossing", school.PinsEverywhere: "pin at the crossings and between",
+		school.GlueAtAllowances: "a dot of glue inside the allowance at every crossing",
+	}[b.Schools.PinsOf(id)]
 	if list := b.flipWords(batch); len(list) > 0 {
 		turn := "turn an allowance of the right-hand column the other way by hand at " + strings.Join(list, "; ")
 		if pins == "" {
@@ -370,17 +370,17 @@ func (b Sheet) hold(batch batching.Batch) string {
 	if batch.Stage != batching.Sets {
 		return pins
 	}
-	says := map[string]string{
-		"alternate": "turn the set end for end after every seam",
-		"same":      "always from the same end, both strips unstretched",
-	}[b.Document.Schools.Sewing]
+	says := map[school.Sewing]string{
+		school.AlternateEnds: "turn the set end for end after every seam",
+		school.SameEnd:       "always from the same end, both strips unstretched",
+	}[b.Schools.Sewing]
 	if len(batch.Of) < 2 {
 		says = ""
 	}
-	if b.Document.Schools.Joining == needle.Pairs && len(batch.Of) > 2 {
+	if b.Schools.Joining == school.InPairs && len(batch.Of) > 2 {
 		says = "in pairs first, then pairs of pairs; " + says
 	}
-	if b.Document.Schools.Joining == needle.Threes && len(batch.Of) > 2 {
+	if b.Schools.Joining == school.InThrees && len(batch.Of) > 2 {
 		says = "in threes and twos first, then those to each other; " + says
 	}
 	return says
@@ -388,7 +388,7 @@ func (b Sheet) hold(batch batching.Batch) string {
 
 // stitch is how long stitches are: short where a seam will be cut across, or partly undone (common practice).
 func (b Sheet) stitch(batch batching.Batch) string {
-	set := b.Document.Settings
+	set := b.Settings
 	kind := b.StitchOf(batch)
 	short := "1.3 to 1.7 mm"
 	if kind == work.SpunStitch {

@@ -3,9 +3,9 @@ package sheet
 import (
 	"fmt"
 
+	"vicis/core/decided"
 	"vicis/core/gauge"
 	"vicis/core/measure"
-	"vicis/core/work"
 )
 
 // TestStrip is what a test strip says of the allowance it was sewn with.
@@ -19,10 +19,10 @@ type TestStrip struct {
 }
 
 // Tests tells of the test strips of a project whose lengths are sound.
-func Tests(c work.Checked) []TestStrip {
+func Tests(c decided.Quilt) []TestStrip {
 	list := []TestStrip{}
-	exact := measure.Ruler{Units: c.Document.Units, Mark: work.SeamMark(c.Document.Units)}
-	for _, one := range c.Document.Seam.Tests {
+	exact := measure.Ruler{Units: c.Rule, Mark: decided.SeamMark(c.Rule)}
+	for _, one := range c.Tests {
 		read := c.Tested(one)
 		said := gauge.Seam([]gauge.Read{read}, 0)
 		t := TestStrip{

@@ -77,7 +77,7 @@ func (b Sheet) Values() Values {
 			used[b.Fabric(ring.Border.Role)] = true
 		}
 	}
-	for _, f := range b.Document.Fabrics {
+	for _, f := range b.Fabrics {
 		if !used[f.ID] {
 			continue
 		}

@@ -1,9 +1,11 @@
 package sheet
 
+import "vicis/core/school"
+
 // Words for numbers and names.
 
 func (b Sheet) shopStep() string {
-	if b.Document.Settings.Buy == "m" {
+	if b.Settings.Buy == school.ByTheMetre {
 		return "10 cm"
 	}
 	return "⅛ yd"

@@ -5,10 +5,12 @@ import (
 	"slices"
 
 	"vicis/core/batching"
+	"vicis/core/decided"
 	"vicis/core/gauge"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/piece"
+	"vicis/core/school"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -110,12 +112,12 @@ const (
 
 // tolerance is by how much something may be off.
 func (f *folding) tolerance(s work.Step, way work.Gauge) measure.Length {
-	tolerance := work.LetsBeSewnIn(f.w.Document.Units)
+	tolerance := decided.LetsBeSewnIn(f.w.Rule)
 	if way.Is < small || s.Of.Batch != nil && s.Stage != batching.Sets && len(s.Of.Batch.Piece.Tips(piece.Of(2*f.w.Table.Seam))) > 0 {
 		tolerance /= 2
 	}
 	if n := f.inARow(s, way); n > 1 { // what each is off adds up
-		tolerance = max(f.w.Table.Ruler.Mark/8, min(tolerance, 2*work.LetsBeSewnIn(f.w.Document.Units)/measure.Length(n)))
+		tolerance = max(f.w.Table.Ruler.Mark/8, min(tolerance, 2*decided.LetsBeSewnIn(f.w.Rule)/measure.Length(n)))
 	}
 	return tolerance
 }
@@ -123,7 +125,7 @@ func (f *folding) tolerance(s work.Step, way work.Gauge) measure.Length {
 // inARow is how many of a thing lie one after the other, in the direction it is measured, in what is made of it.
 func (f *folding) inARow(s work.Step, way work.Gauge) (most int) {
 	unit := s.ID.Made()
-	for _, u := range f.w.Document.Parts {
+	for _, u := range f.w.Parts {
 		cells, laid := making.Cells(u.How), making.Laid(u.How)
 		if len(cells) == 0 || len(laid) == 0 {
 			continue
@@ -226,12 +228,12 @@ func (f *folding) batch(s work.Step, reads []Reading) []string {
 // due is how many more of a step are to be measured once so many are made.
 func (f *folding) due(s work.Step, good int) int {
 	var want int
-	switch f.w.Document.Schools.Measure {
-	case "first":
+	switch f.w.Schools.Measure {
+	case school.MeasuredFirst:
 		want = min(good, 1)
-	case "tenth":
+	case school.MeasuredTenth:
 		want = (good + 9) / 10
-	case "all":
+	case school.MeasuredAll:
 		want = good
 	}
 	if is := f.w.Acts[s.ID].Made.Unit.Measured; is != nil && is.Expected {

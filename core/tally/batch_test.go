@@ -8,6 +8,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/school"
 	"vicis/core/tally"
 	"vicis/core/work"
 )
@@ -131,9 +132,8 @@ func TestVerdictsOnABatch(t *testing.T) {
 // Where sub-cuts follow the set, they wait until one of their sets is measured, and are not what is next; a slip releases nothing, and what is taken
 // back lets them wait again.
 func TestSubCutsWaitForTheirSet(t *testing.T) {
-	w, _ := nines(t, measure.Inches, "2 1/2")
-	d := w.Document
-	d.Schools.Later = work.Later
+	d := ninesWritten(t, measure.Inches, "2 1/2")
+	d.Schools.Later = school.CutAsMeasured
 	w, ok := work.Of(d)
 	if !ok {
 		t.Fatal(*w.Problems)
@@ -192,22 +192,21 @@ func TestSubCutsWaitForTheirSet(t *testing.T) {
 // By the school the first of each, every tenth or all of them are due to be measured; side by side counts for as many, a slip for none, and of
 // a long batch what was read before the last two hundred still counts.
 func TestWhatIsDueToBeMeasured(t *testing.T) {
-	w, _ := nines(t, measure.Inches, "2 1/2")
 	for _, one := range []struct {
-		school          string
+		school          school.Measuring
 		made, read, due int
 	}{
-		{"asked", 8, 0, 0},
-		{"first", 0, 0, 0},
-		{"first", 8, 0, 1},
-		{"first", 8, 1, 0},
-		{"tenth", 1, 0, 1},
-		{"tenth", 11, 1, 1},
-		{"tenth", 30, 3, 0},
-		{"all", 8, 3, 5},
-		{"all", 230, 230, 0},
+		{school.MeasuredWhenAsked, 8, 0, 0},
+		{school.MeasuredFirst, 0, 0, 0},
+		{school.MeasuredFirst, 8, 0, 1},
+		{school.MeasuredFirst, 8, 1, 0},
+		{school.MeasuredTenth, 1, 0, 1},
+		{school.MeasuredTenth, 11, 1, 1},
+		{school.MeasuredTenth, 30, 3, 0},
+		{school.MeasuredAll, 8, 3, 5},
+		{school.MeasuredAll, 230, 230, 0},
 	} {
-		d := w.Document
+		d := ninesWritten(t, measure.Inches, "2 1/2")
 		d.Schools.Measure = one.school
 		there, ok := work.Of(d)
 		if !ok {

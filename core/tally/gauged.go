@@ -73,7 +73,7 @@ func (f *folding) gauge(l *Log) {
 		g.Earlier += len(c.gauged) - len(last)
 		for _, e := range last {
 			one, said := l.entries[e], l.read[e]
-			g.Reads = append(g.Reads, Reading{ID: one.id, Reads: said.reads, N: one.n, Along: said.along, Fits: fits, came: measure.Typed(said.reads).In(f.w.Document.Units)})
+			g.Reads = append(g.Reads, Reading{ID: one.id, Reads: said.reads, N: one.n, Along: said.along, Fits: fits, came: measure.Typed(said.reads).In(f.w.Rule)})
 		}
 	}
 	for i := range f.Gauged {
@@ -99,7 +99,7 @@ func (f *folding) seam(g *Gauged) {
 		g.Should = append(g.Should, says)
 	}
 	whole := measure.Inch
-	if f.w.Document.Units == measure.Centimetres {
+	if f.w.Rule == measure.Centimetres {
 		whole = measure.Centimetre
 	}
 	strips, apart := f.strips(g.Step)
@@ -117,7 +117,7 @@ func (f *folding) seam(g *Gauged) {
 		}
 		way, n := ways[at], measure.Length(r.N)
 		came, err := r.came.Length(), r.came.Err()
-		read := gauge.Read{None: way.None, Takes: way.Takes, Times: r.N, Came: came, Mark: gauge.Fineness(r.Reads, f.w.Document.Units, f.w.Table.Ruler.Mark)}
+		read := gauge.Read{None: way.None, Takes: way.Takes, Times: r.N, Came: came, Mark: gauge.Fineness(r.Reads, f.w.Rule, f.w.Table.Ruler.Mark)}
 		switch slip := read.SlipOf(f.w.Table.Seam, whole); {
 		case err != nil:
 			r.Asks = err.Error()
@@ -246,10 +246,10 @@ var slips = map[gauge.Slip]string{
 
 // exactRuler prints what lies between the marks of the ruler.
 func (f *folding) exactRuler() measure.Ruler {
-	if f.w.Document.Units == measure.Centimetres {
-		return measure.Ruler{Units: f.w.Document.Units, Mark: measure.Millimetre / 10}
+	if f.w.Rule == measure.Centimetres {
+		return measure.Ruler{Units: f.w.Rule, Mark: measure.Millimetre / 10}
 	}
-	return measure.Ruler{Units: f.w.Document.Units, Mark: measure.Inch / 64}
+	return measure.Ruler{Units: f.w.Rule, Mark: measure.Inch / 64}
 }
 
 // fine is a small length; what is less than the finest it prints is told so.

@@ -16,6 +16,16 @@ import (
 // nines is a quilt of nine-patches: sets of three strips of 2½″.
 func nines(t *testing.T, units measure.Units, strip string) (*work.Work, work.Step) {
 	t.Helper()
+	w, ok := work.Of(ninesWritten(t, units, strip))
+	if !ok {
+		t.Fatal(*w.Problems)
+	}
+	return w, firstOf(t, w, "strip sets")
+}
+
+// ninesWritten is the same as it is decided.
+func ninesWritten(t *testing.T, units measure.Units, strip string) document.Document {
+	t.Helper()
 	d, problems := starter.Build(starter.Choices{
 		Name: "Nines", Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 6, Columns: 6, Measure: units,
 		Strip: measure.Typed(strip),
@@ -30,17 +40,7 @@ func nines(t *testing.T, units measure.Units, strip string) (*work.Work, work.St
 	if d, problems = document.Read(text); problems.Stopped() {
 		t.Fatal(problems)
 	}
-	w, ok := work.Of(d)
-	if !ok {
-		t.Fatal(*w.Problems)
-	}
-	for _, s := range w.Steps {
-		if s.Stage == "strip sets" {
-			return w, s
-		}
-	}
-	t.Fatal("no set")
-	return nil, work.Step{}
+	return d
 }
 
 func gauged(s work.Step, id, reads string, n int) tally.Event {

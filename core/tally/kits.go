@@ -23,7 +23,7 @@ type Kit struct {
 
 // kits is the kit under way; none where the quilter does not sew in kits, or all blocks are done.
 func (f *folding) kits() *Kit {
-	w, index, size := f.w, f.index, f.w.Document.Schools.Kit
+	w, index, size := f.w, f.index, f.w.Schools.Kit
 	if size < 1 {
 		return nil
 	}

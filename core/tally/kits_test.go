@@ -62,34 +62,34 @@ func TestKitAfterKitMakesTheQuilt(t *testing.T) {
 				k := p.Kit
 				if k == nil {
 					if sewn != blocks {
-						t.Errorf("%s in %ds: %d of %d blocks", w.Document.Name, size, sewn, blocks)
+						t.Errorf("%s in %ds: %d of %d blocks", w.Name, size, sewn, blocks)
 					}
 					break
 				}
 				if k.Number != number || number > blocks {
-					t.Errorf("%s in %ds: kit %d follows on %d", w.Document.Name, size, k.Number, number-1)
+					t.Errorf("%s in %ds: kit %d follows on %d", w.Name, size, k.Number, number-1)
 					break
 				}
 				kits++
 				sewn += k.Blocks
 				if i := index[p.Next]; number > 1 && p.Steps[i].Ready == 0 {
-					t.Errorf("%s in %ds: next is %s, of which there are no parts", w.Document.Name, size, p.Next)
+					t.Errorf("%s in %ds: next is %s, of which there are no parts", w.Name, size, p.Next)
 				}
 				stage := w.Steps[index[p.Next]].Stage // or something is still to be cut
 				if cut := stage == batching.Strips || stage == batching.SubCuts; !cut && !slices.ContainsFunc(k.Parts, func(part tally.Part) bool { return part.Step == p.Next && part.ToGo > 0 }) {
-					t.Errorf("%s in %ds: next is %s, which kit %d does not want", w.Document.Name, size, p.Next, number)
+					t.Errorf("%s in %ds: next is %s, which kit %d does not want", w.Name, size, p.Next, number)
 				}
 				for _, part := range k.Parts {
 					parts++
 					i := index[part.Step]
 					if part.Until > w.Steps[i].Make || part.ToGo > part.Until {
-						t.Errorf("%s: %d of %s, and %d are made in all", w.Document.Name, part.Until, part.Step, w.Steps[i].Make)
+						t.Errorf("%s: %d of %s, and %d are made in all", w.Name, part.Until, part.Step, w.Steps[i].Make)
 					}
 					if part.ToGo > 0 {
 						add(i, part.ToGo)
 					}
 					if now := tally.Fold(w, list); len(now.Doubts) > 0 {
-						t.Fatalf("%s in %ds: no parts for %d of %s in kit %d: %s", w.Document.Name, size, part.ToGo, part.Step, number, now.Doubts[0].Says)
+						t.Fatalf("%s in %ds: no parts for %d of %s in kit %d: %s", w.Name, size, part.ToGo, part.Step, number, now.Doubts[0].Says)
 					}
 				}
 			}
@@ -97,7 +97,7 @@ func TestKitAfterKitMakesTheQuilt(t *testing.T) {
 			for i, s := range w.Steps {
 				sewn := s.Stage == batching.Marking || s.Stage == batching.Units || s.Stage == batching.Blocks
 				if blocks > 0 && sewn && p.Steps[i].Made != s.Make {
-					t.Errorf("%s in %ds: %d of %s were made, not %d", w.Document.Name, size, p.Steps[i].Made, s.ID, s.Make)
+					t.Errorf("%s in %ds: %d of %s were made, not %d", w.Name, size, p.Steps[i].Made, s.ID, s.Make)
 				}
 			}
 		}

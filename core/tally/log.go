@@ -284,7 +284,7 @@ func Modern(then *work.Work, e Event) Event {
 	if e.Look != "" || e.Kind == Undo {
 		return e
 	}
-	e.Step = then.Document.Old().Step(e.Step)
+	e.Step = then.Old.Step(e.Step)
 	for _, s := range then.Steps {
 		if (s.ID == e.Step || slices.Contains(s.Was, e.Step)) && s.Exact() == e.Exact {
 			e.Step, e.Look = s.ID, s.Look

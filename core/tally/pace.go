@@ -12,6 +12,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/pace"
+	"vicis/core/school"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -99,7 +100,7 @@ func (l *Log) own(w *work.Work) [][]pace.Gap {
 
 // Takes tells how long so many of a step take by one's own tallies; false where that is not known, or not to be told.
 func (l *Log) Takes(w *work.Work) func(step, n int) (string, bool) {
-	if w.Document.Settings.Times == "hidden" {
+	if w.Settings.Times == school.TimesHidden {
 		return func(int, int) (string, bool) { return "", false }
 	}
 	own := l.own(w)
@@ -114,7 +115,7 @@ func (l *Log) Takes(w *work.Work) func(step, n int) (string, bool) {
 
 // Times holds what is left to do against the log. clock is how many minutes the quilter's clock is ahead of UTC.
 func (l *Log) Times(w *work.Work, p Progress, clock int) Times {
-	out := Times{Paces: []StepPace{}, Days: l.days(clock), Aside: []Reasoned{}, Hidden: w.Document.Settings.Times == "hidden"}
+	out := Times{Paces: []StepPace{}, Days: l.days(clock), Aside: []Reasoned{}, Hidden: w.Settings.Times == school.TimesHidden}
 	if out.Hidden {
 		return out
 	}
@@ -278,7 +279,7 @@ func (l *Log) share(w *work.Work, p Progress, known []pace.Pace, clock int) (say
 
 // windWords says how many bobbins are to be wound for so much thread.
 func windWords(w *work.Work, p Progress, metres float64) string {
-	full := float64(w.Document.Settings.Bobbin)
+	full := float64(w.Settings.Bobbin)
 	if p.Thread == nil || metres == 0 || full <= 0 {
 		return ""
 	}

@@ -57,7 +57,7 @@ func TestPaceFromOnesOwnTallies(t *testing.T) {
 	if got := times(); got.Paces[0].Gaps != 7 || got.Days[0].Made != 13 {
 		t.Errorf("taken back: %+v", got)
 	}
-	w.Document.Settings.Times = "hidden"
+	w.Settings.Times = "hidden"
 	if got := times(); len(got.Paces) != 0 || got.Left != nil || !got.Hidden {
 		t.Errorf("hidden: %+v", got)
 	}
@@ -82,7 +82,7 @@ func TestADayIsTheQuilters(t *testing.T) {
 // (28 min), and 42 pairs take 42 × 0.3556 = 14.9 m of a bobbin of 10 m that is full: one more is wound.
 func TestADaysShareGoesOnFromStepToStep(t *testing.T) {
 	w := working(slices.Clone(three.Steps)...)
-	w.Steps[1].Make, w.Steps[2].Make, w.Steps[2].Bobbin, w.Document.Settings.Bobbin = 141, 400, 0.3556, 10
+	w.Steps[1].Make, w.Steps[2].Make, w.Steps[2].Bobbin, w.Settings.Bobbin = 141, 400, 0.3556, 10
 	w.Steps[2].Takes = nil
 	l := NewLog()
 	for day := range 3 {

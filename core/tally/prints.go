@@ -139,7 +139,7 @@ func (f *folding) printed(l *Log) SewnOf {
 	}
 	all := map[[2]string]int{} // fabric and print → which of all
 	n := 0
-	for _, fabric := range f.w.Document.Fabrics {
+	for _, fabric := range f.w.Fabrics {
 		for _, s := range fabric.Swatches() {
 			all[[2]string{fabric.ID, s.ID}] = n
 			n++

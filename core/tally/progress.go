@@ -196,7 +196,7 @@ func larger(exact string, size []measure.Length) bool {
 }
 
 func (f *folding) fabricName(id string) string {
-	for _, one := range f.w.Document.Fabrics {
+	for _, one := range f.w.Fabrics {
 		if one.ID == id {
 			return one.Name
 		}

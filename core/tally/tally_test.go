@@ -18,7 +18,7 @@ const in = measure.Inch
 // working is a work of some steps and nothing else.
 func working(steps ...work.Step) *work.Work {
 	w := &work.Work{Steps: steps}
-	w.Document.Units, w.Table.Ruler = measure.Inches, measure.Ruler{Units: measure.Inches, Mark: in / 8}
+	w.Rule, w.Table.Ruler = measure.Inches, measure.Ruler{Units: measure.Inches, Mark: in / 8}
 	return w
 }
 

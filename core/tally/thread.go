@@ -3,6 +3,7 @@ package tally
 import (
 	"fmt"
 	"math"
+	"vicis/core/school"
 )
 
 // Thread is how far the bobbin lasts.
@@ -15,8 +16,8 @@ type Thread struct {
 
 // thread says how far the bobbin lasts: at which piece of each step it runs out, and how many are to be wound for the rest.
 func (f *folding) thread(l *Log) {
-	full := float64(f.w.Document.Settings.Bobbin)
-	if lastOf(l.bobbins) < 0 || full <= 0 || f.w.Document.Settings.Times == "hidden" {
+	full := float64(f.w.Settings.Bobbin)
+	if lastOf(l.bobbins) < 0 || full <= 0 || f.w.Settings.Times == school.TimesHidden {
 		return
 	}
 	left := max(0, full-f.spent)
@@ -31,7 +32,7 @@ func (f *folding) thread(l *Log) {
 	switch {
 	case t.Empty:
 		t.Says = "The bobbin should be empty."
-	case f.w.Document.Settings.Buy == "m":
+	case f.w.Settings.Buy == school.ByTheMetre:
 		t.Says = fmt.Sprintf("%.0f m of %.0f m left on the bobbin.", left, full)
 	default:
 		const yard = 0.9144

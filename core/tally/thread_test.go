@@ -16,7 +16,7 @@ func bobbins() *work.Work {
 	w := working(slices.Clone(three.Steps)...)
 	w.Steps[1].Bobbin, w.Steps[2].Bobbin = 1.778, 0.3556
 	w.Steps[2].Make = 400
-	w.Document.Settings.Bobbin, w.Document.Settings.Buy = 50, "m"
+	w.Settings.Bobbin, w.Settings.Buy = 50, "m"
 	return w
 }
 
@@ -52,7 +52,7 @@ func TestWhereTheBobbinRunsOut(t *testing.T) {
 	if p := Fold(w, list); find(p, "pair").Bobbin != 140 {
 		t.Errorf("a new one: %+v", p.Thread)
 	}
-	w.Document.Settings.Times = "hidden"
+	w.Settings.Times = "hidden"
 	if p := Fold(w, list); p.Thread != nil {
 		t.Error("hidden is hidden")
 	}

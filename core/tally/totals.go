@@ -53,7 +53,7 @@ func Sums(w *work.Work, p Progress) []Sum {
 		s.Used, s.OnHand, s.ToGo = s.Used+st.Used, s.OnHand+st.OnHand, s.ToGo+st.ToGo
 	}
 	ways := map[string]string{"": "the quilt's own fabrics"}
-	for _, c := range w.Document.Colourways {
+	for _, c := range w.Colourways {
 		ways[c.ID] = c.Name
 	}
 	for i, s := range w.Steps {
@@ -67,7 +67,7 @@ func Sums(w *work.Work, p Progress) []Sum {
 		if hand := handOf(w.Unit(made.Whole()), made); hand != "" {
 			add(ByHand, kind+", "+hand, i)
 		}
-		if len(w.Document.Colourways) > 0 && (s.Stage == batching.Units || s.Stage == batching.Blocks) {
+		if len(w.Colourways) > 0 && (s.Stage == batching.Units || s.Stage == batching.Blocks) {
 			add(ByColourway, fmt.Sprintf("%s: %s", words.UpperFirst(ways[made.Colourway()]), s.Stage), i)
 		}
 	}
@@ -76,7 +76,7 @@ func Sums(w *work.Work, p Progress) []Sum {
 
 // kindName is what a unit of the document is called, whatever it is made in.
 func kindName(w *work.Work, made naming.Unit) string {
-	for _, u := range w.Document.Parts {
+	for _, u := range w.Parts {
 		if u.ID == naming.Of(made.ID()) {
 			return u.Name
 		}

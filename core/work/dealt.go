@@ -86,12 +86,12 @@ type dealt struct {
 
 // setDeal deals the prints, where the document asks for it and there is more than one of some fabric.
 func (c *Counted) setDeal() {
-	ask := c.Document.Deal
+	ask := c.DealAsked
 	if ask == nil {
 		return
 	}
 	d := dealt{Counted: c, first: map[string]int{}, blocks: map[naming.Unit]*dealtBlock{}, stocks: map[string]*stockpile{}, taken: map[string]demand.Plan{}, made: map[string][]demand.Source{}, once: map[string][]int{}}
-	for _, f := range c.Document.Fabrics {
+	for _, f := range c.Fabrics {
 		if list := f.Swatches(); len(list) > 1 {
 			d.first[f.ID] = len(d.out.Prints)
 			for _, s := range list {
@@ -110,7 +110,7 @@ func (c *Counted) setDeal() {
 	}
 	table := c.Table
 	table.Traced, table.Problems = true, &problem.List{}
-	d.traced, _ = making.All(c.Expanded.Parts, table)
+	d.traced, _ = making.All(c.Copies, table)
 	if d.lay(); d.full {
 		d.tooMany()
 		return
@@ -161,7 +161,7 @@ func (d *dealt) checkRules(ask *document.Deal) bool {
 	}
 	for i, r := range ask.Rules {
 		at := problem.At("deal", "rules", i)
-		role := slices.IndexFunc(d.Document.Roles, func(o document.Role) bool { return o.ID == r.Role })
+		role := slices.IndexFunc(d.Roles, func(o document.Role) bool { return o.ID == r.Role })
 		if role < 0 {
 			stop("role-unknown", at+"/role", "This rule is for a role that is not there.", "Choose one of the roles, or take the rule away.")
 			continue
@@ -200,7 +200,7 @@ func listed(values []cloth.Value) string {
 // ruleOf is what holds for a role in a block: the last rule that is for it.
 func (d *dealt) ruleOf(role string, block naming.Unit) (rule document.Rule) {
 	rule.Role = role
-	for _, r := range d.Document.Deal.Rules {
+	for _, r := range d.DealAsked.Rules {
 		if r.Role == naming.BaseRole(role) && r.In(block) {
 			rule = r
 		}
@@ -272,7 +272,7 @@ func (d *dealt) alike() {
 
 // keptRules says which rules no deal of these prints can keep.
 func (d *dealt) keptRules() {
-	for i, r := range d.Document.Deal.Rules {
+	for i, r := range d.DealAsked.Rules {
 		if r.Apart == "" {
 			continue
 		}

@@ -230,7 +230,7 @@ func (d *dealt) spot(block naming.Unit, p piece.Patch, fabric string) (spotOf, f
 
 // rulesFor names the rules that hold in a block: figures under other rules are dealt from another stock.
 func (d *dealt) rulesFor(block naming.Unit) (names string) {
-	for i, r := range d.Document.Deal.Rules {
+	for i, r := range d.DealAsked.Rules {
 		if r.In(block) {
 			names += fmt.Sprint(i, " ")
 		}

@@ -9,6 +9,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
+	"vicis/core/school"
 )
 
 // Gauge is a way in which something is measured.
@@ -90,7 +91,7 @@ func (w *Work) WaitsFor(s Step) naming.Step {
 	switch k := act.Act.Knife; {
 	case k != nil && k.Waits:
 		return act.Made.Unit.How.Parts()[0].Unit.Step()
-	case s.Of.Sub != nil && act.Act.Stock && w.Document.Schools.Later == Later:
+	case s.Of.Sub != nil && act.Act.Stock && w.Schools.Later == school.CutAsMeasured:
 		set := w.Unit(act.Made.Unit.How.Parts()[0].Unit)
 		if len(set.Seams) > 0 && set.Unit.Measured == nil {
 			return set.Acts[0].ID
@@ -98,9 +99,6 @@ func (w *Work) WaitsFor(s Step) naming.Step {
 	}
 	return ""
 }
-
-// Later is the school in which sub-cuts wait for their strip set to be measured.
-const Later = "measured"
 
 // beforeMeasured is what a step makes as if everything in it measured what it should: its seams are told against that. It is false where
 // nothing would come together so.

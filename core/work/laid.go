@@ -29,10 +29,23 @@ type Laid struct {
 // Pressed lays the top so that most crossings nest, and decides every seam.
 func (s Sewn) Pressed() Laid {
 	press := pressing.Decide(s.Top, &s.Table, s.Units, pressing.Asking{
-		School:    func(unit naming.Unit) pressing.School { return s.Document.Schools.PressOf(unit.ID()) },
+		School:    func(unit naming.Unit) pressing.School { return s.Schools.PressOf(unit.ID()) },
 		Lightness: s.Lightness, Seen: s.Seen, Fixed: s.Fixed,
 	})
 	return s.laid(press.Layout, press)
+}
+
+// PressedDark lists what is pressed to the dark by a school of its own, come what may, where a crossing clashes.
+func (l Laid) PressedDark() []naming.Unit {
+	var list []naming.Unit
+	for _, c := range l.Press.Clashing {
+		for _, seam := range []naming.Seam{c.A, c.B} {
+			if of := naming.Of(seam.Owner().ID()); l.Schools.Steps[of.ID()].Press == pressing.Dark && !slices.Contains(list, of) {
+				list = append(list, of)
+			}
+		}
+	}
+	return list
 }
 
 // AsDrawn lays the top as the document says, nothing turned and nothing pressed: the pressing does not change how much
@@ -141,7 +154,7 @@ func (b *Counted) count() bool {
 	b.Lines = b.Demand.Lines
 	for _, ring := range b.Layout.Rings {
 		if ring.Border.HasSquares() {
-			b.Lines[ring.Border.ID.Squares()] = demand.Line{Need: 4, Spare: b.Document.Spares.Of(4)}
+			b.Lines[ring.Border.ID.Squares()] = demand.Line{Need: 4, Spare: b.Spares.Of(4)}
 		}
 	}
 	return true
@@ -196,7 +209,7 @@ func (b Counted) Free(block naming.Unit) (n int) {
 
 // wanted is what the quilt asks for, and what everything is made from.
 func (b Counted) wanted() demand.Demand {
-	d := demand.Demand{Wanted: map[naming.Step]int{}, Also: map[naming.Step][]naming.Step{}, Spares: b.Document.Spares}
+	d := demand.Demand{Wanted: map[naming.Step]int{}, Also: map[naming.Step][]naming.Step{}, Spares: b.Spares}
 	for _, m := range b.Units {
 		if m.InLength {
 			continue // how many sets and strips the sub-cuts take is for the cutting plan
@@ -252,7 +265,7 @@ func (b *Counted) motifsFit() bool {
 			return
 		}
 		good = false
-		i := slices.IndexFunc(b.Document.Fabrics, func(g cloth.Fabric) bool { return g.ID == f.ID })
+		i := slices.IndexFunc(b.Fabrics, func(g cloth.Fabric) bool { return g.ID == f.ID })
 		b.Problems.Stop("motif-too-wide", problem.At("fabrics", i, "motif", "across"),
 			fmt.Sprintf("A piece of %s for %s takes %s of %s, more than its usable width.", b.Say(patch.W),
 				b.NameOf(act), b.Say(measure.CeilDiv(patch.W, across)*across), f.Name),

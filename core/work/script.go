@@ -128,7 +128,7 @@ func (w *Work) onTheMat(f *cutting.Fabric) []Line {
 				Kind: EndToEnd, Strip: s, Stack: 1, Times: s.Joined.Times,
 				Gives: []Give{{Step: s.For, N: 1}},
 			})
-		case s.Joined != nil && w.Document.Top.Measured == nil:
+		case s.Joined != nil && w.Asked.Measured == nil:
 			lines = append(lines, Line{Kind: Wait, Strip: s, Stack: 1})
 		case s.Joined != nil:
 			lines = append(lines, Line{Kind: Border, Strip: s, Stack: 1})
@@ -148,7 +148,7 @@ func (w *Work) acrossLines(a *cutting.Across, strip *cutting.Strip) []Line {
 		p := &a.Layups.Patterns[i]
 		line := Line{
 			Kind: AcrossIt, Strip: strip, Across: a, Pattern: p, Times: p.Times,
-			Stack: min(w.Document.Settings.Layers, p.Times),
+			Stack: min(w.Settings.Layers, p.Times),
 		}
 		for k, n := range p.Counts {
 			if n > 0 {
@@ -216,7 +216,7 @@ func (w *Work) from(l Line) naming.Step {
 
 // layLine is pieces on the shelf that are cut alike; before is what the lines before it give of every step.
 func (w *Work) layLine(lay *cutting.Lay, before map[naming.Step]int) Line {
-	line := Line{Kind: Piece, Lay: lay, Times: lay.Times, Stack: min(lay.Times, w.Document.Settings.Layers)}
+	line := Line{Kind: Piece, Lay: lay, Times: lay.Times, Stack: min(lay.Times, w.Settings.Layers)}
 	for _, g := range lay.Gives {
 		step := g.Act.FromShelf(lay.Have.ID)
 		for _, one := range w.Cut.Pieces {
@@ -234,7 +234,7 @@ func (w *Work) layLine(lay *cutting.Lay, before map[naming.Step]int) Line {
 func (w *Work) pieceLines(one *cutting.FromPiece) []Line {
 	line := func(times, n, before int) Line {
 		return Line{
-			Kind: Piece, Piece: one, Times: times, Stack: min(times, w.Document.Settings.Layers),
+			Kind: Piece, Piece: one, Times: times, Stack: min(times, w.Settings.Layers),
 			Gives: []Give{{Step: PieceStep(*one), N: n, Before: before}},
 		}
 	}

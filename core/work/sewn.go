@@ -6,6 +6,7 @@ import (
 	"maps"
 	"slices"
 
+	"vicis/core/decided"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/naming"
@@ -22,7 +23,7 @@ type Act struct {
 
 // Sewn is every unit sewn virtually, those in other colourways too, and what fills the setting.
 type Sewn struct {
-	Checked
+	decided.Quilt
 	Units []making.Made // in the order they are made
 	Acts  map[naming.Step]Act
 	Plain quilt.Top            // before its sashing was written out as cells
@@ -35,13 +36,13 @@ type Sewn struct {
 	asked   quilt.Top            // as the document lays it: waves in one piece
 }
 
-// Sew makes every unit and checks the top. Where it is false the stage holds the units that could be made, and nothing
+// Sew makes every unit of a quilt and checks the top. Where it is false the stage holds the units that could be made, and nothing
 // goes on from it.
-func (b Checked) Sew() (Sewn, bool) {
-	made, order := making.All(b.Expanded.Parts, b.Table)
+func Sew(b decided.Quilt) (Sewn, bool) {
+	made, order := making.All(b.Copies, b.Table)
 	*b.Problems = b.Problems.Once()
-	s := Sewn{Checked: b, Acts: map[naming.Step]Act{}, known: made, through: map[naming.Seam]bool{}, Plain: b.Expanded.Top, asked: b.Expanded.Top}
-	s.planned = making.AsPlanned(b.Expanded.Parts, b.Table, made)
+	s := Sewn{Quilt: b, Acts: map[naming.Step]Act{}, known: made, through: map[naming.Seam]bool{}, Plain: b.Spread, asked: b.Spread}
+	s.planned = making.AsPlanned(b.Copies, b.Table, made)
 	s.knows()
 	for _, id := range order {
 		s.add(made[id])
@@ -162,8 +163,8 @@ func (s Sewn) Sized(columns, rows int) quilt.Top {
 
 // LaidAlone is the unit of which all blocks are, as the document lays them, where there is just one.
 func (s Sewn) LaidAlone() (naming.Unit, bool) {
-	one := s.Document.Top.Repeat[0][0].Unit
-	for _, row := range s.Document.Top.Repeat {
+	one := s.Asked.Repeat[0][0].Unit
+	for _, row := range s.Asked.Repeat {
 		for _, c := range row {
 			if c.Unit != one || c.Turn%180 != 0 {
 				return "", false
@@ -227,10 +228,9 @@ func (s Sewn) With(top quilt.Top) Sewn {
 	return out
 }
 
-// Holding is the same units of a document that differs in nothing but which seams are held.
-func (s Sewn) Holding(d document.Document) Sewn {
-	s.Document, s.Problems = d, &problem.List{}
-	s.Fixed = d.Fixed(s.Problems)
+// Holding is the same units of a quilt that differs in nothing but which seams are held.
+func (s Sewn) Holding(p document.Press) Sewn {
+	s.Quilt = s.Quilt.Holding(p)
 	return s
 }
 
@@ -268,7 +268,7 @@ func (s Sewn) EitherWay(unit naming.Unit) []string {
 
 // Called is what the document calls a unit, whatever its first kind is called.
 func (s Sewn) Called(id naming.Unit) string {
-	for _, u := range s.Document.Parts {
+	for _, u := range s.Parts {
 		if u.ID == id.Whole() {
 			return u.Name
 		}
@@ -300,7 +300,7 @@ func (s Sewn) Place(m making.Made) string {
 	if m.Unit.Of > 0 {
 		return problem.At("units", m.Unit.Of-1)
 	}
-	for i, u := range s.Document.Parts {
+	for i, u := range s.Parts {
 		if u.ID == m.Unit.ID.Whole() {
 			return problem.At("units", i)
 		}

@@ -8,12 +8,12 @@ import (
 	"vicis/core/batching"
 	"vicis/core/cutting"
 	"vicis/core/demand"
-	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
+	"vicis/core/school"
 )
 
 // Step is one thing that is counted.
@@ -412,7 +412,7 @@ func (w *Work) tallied() map[naming.Step]batching.Batch {
 			units[i] = planned
 		}
 	}
-	for _, b := range batching.Plan(units, w.Tallied, w.Lines, w.Document.Schools.Rows == document.Webbed) {
+	for _, b := range batching.Plan(units, w.Tallied, w.Lines, w.Schools.Rows == school.Webbed) {
 		list[b.ID] = b
 	}
 	return list

@@ -47,7 +47,7 @@ func (s Sewn) lowerThread(b batching.Batch) float64 {
 	if b.Does != making.Sews {
 		return 0
 	}
-	set := s.Document.Settings
+	set := s.Settings
 	long := func(w measure.Written, usual measure.Length) float64 {
 		return cmp.Or(w.Length(), usual).Inches()
 	}

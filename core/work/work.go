@@ -6,6 +6,7 @@ import (
 
 	"vicis/core/batching"
 	"vicis/core/cutting"
+	"vicis/core/decided"
 	"vicis/core/demand"
 	"vicis/core/document"
 	"vicis/core/making"
@@ -13,6 +14,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
+	"vicis/core/school"
 )
 
 // Work is everything that is done, in the order it is done.
@@ -31,10 +33,10 @@ type Work struct {
 func Of(d document.Document) (*Work, bool) {
 	w := &Work{}
 	var ok bool
-	if w.Checked, ok = Check(d); !ok {
+	if w.Quilt, ok = decided.Read(d); !ok {
 		return w, false
 	}
-	if w.Sewn, ok = w.Checked.Sew(); !ok {
+	if w.Sewn, ok = Sew(w.Quilt); !ok {
 		return w, false
 	}
 	counted, ok := w.Pressed().Count()
@@ -67,37 +69,30 @@ func (c Counted) Work() *Work {
 			w.Lines[act.ID], w.Demand.Runs[act.ID] = demand.Line{Need: n, Runs: n}, n
 		}
 	}
-	w.Batches = w.squared(batching.Plan(w.Units, w.Layout, w.Lines, w.Document.Schools.Rows == document.Webbed))
+	w.Batches = w.squared(batching.Plan(w.Units, w.Layout, w.Lines, w.Schools.Rows == school.Webbed))
 	w.Steps = w.steps()
 	w.Script = w.script()
 	return w
 }
 
-// The schools of squaring up: what is squared once it is sewn, or only checked; trimmed where its method says so in any case.
-const (
-	SquareUnits  = "units"
-	SquareBlocks = "blocks"
-	CheckUnits   = "check"
-)
-
 // squared adds the squaring up, or the checking, of what was sewn, each right after it.
 func (w *Work) squared(list []batching.Batch) []batching.Batch {
-	school := w.Document.Schools.Square
-	if school != SquareUnits && school != SquareBlocks && school != CheckUnits {
+	square := w.Schools.Square
+	if square == school.SquareByMethod {
 		return list
 	}
 	var out []batching.Batch
 	for _, b := range list {
 		out = append(out, b)
 		block := b.Stage == batching.Blocks
-		if b.Does != making.Sews || b.Shaves || b.Make == 0 || b.ID.Made() == "" || !block && (b.Stage != batching.Units || school == SquareBlocks) || !b.Piece.Whole() {
+		if b.Does != making.Sews || b.Shaves || b.Make == 0 || b.ID.Made() == "" || !block && (b.Stage != batching.Units || square == school.SquareBlocks) || !b.Piece.Whole() {
 			continue
 		}
 		one := batching.Batch{
 			ID: b.ID.Made().Squared(), Name: b.Name + ", squared up", Stage: b.Stage, Does: making.Trims, Says: "Square up", Make: b.Make, Piece: w.asLaid(b),
 			Cuts: 4, Shaves: true, Shows: b.ID,
 		}
-		if school == CheckUnits {
+		if square == school.CheckUnits {
 			one.Name, one.Says, one.Cuts = b.Name+", checked", "Check with the ruler", 0
 		}
 		out = append(out, one)
@@ -107,7 +102,7 @@ func (w *Work) squared(list []batching.Batch) []batching.Batch {
 
 // asLaid is what a batch gives, as large as blocks were measured where it is one of them: all are made alike.
 func (w *Work) asLaid(b batching.Batch) piece.Piece {
-	m := w.Document.Top.Block
+	m := w.Asked.Block
 	if m == nil {
 		return b.Piece
 	}
@@ -194,7 +189,7 @@ func (w *Work) Rest(a cutting.Across, p cutting.Pattern) measure.Length {
 
 // Done says whether a step is pressed already, and other seams are solved round it.
 func (w *Work) Done(step naming.Step) bool {
-	return w.Document.Press != nil && slices.Contains(w.Document.Press.Done, step)
+	return slices.Contains(w.Iron.Done, step)
 }
 
 // DoneSeam says whether a seam is pressed already.

@@ -24,6 +24,7 @@ import (
 	"vicis/core/needle"
 	"vicis/core/pressing"
 	"vicis/core/quilt"
+	"vicis/core/school"
 	"vicis/core/sheet"
 	"vicis/core/tally"
 	"vicis/core/trimming"
@@ -98,10 +99,10 @@ func measuredIn(w *work.Work) map[naming.Step][2]float64 {
 		high := m.Height.Length()
 		return [2]float64{wide.Inches(), high.Inches()}
 	}
-	if m := w.Document.Top.Measured; m != nil {
+	if m := w.Asked.Measured; m != nil {
 		list[map[bool]naming.Step{false: naming.Rows, true: "trimmed"}[w.Layout.OnPoint]] = written(*m)
 	}
-	if m := w.Document.Top.Block; m != nil {
+	if m := w.Asked.Block; m != nil {
 		for unit := range w.Layout.Count {
 			if !w.Unit(unit).Cloth && !unit.Fills() {
 				size := written(*m)
@@ -112,7 +113,7 @@ func measuredIn(w *work.Work) map[naming.Step][2]float64 {
 			}
 		}
 	}
-	for _, u := range w.Document.Parts {
+	for _, u := range w.Parts {
 		if u.Measured == nil {
 			continue
 		}
@@ -147,7 +148,7 @@ func (j *job) picture(w *work.Work) {
 		left += (ring.Width - 2*w.Layout.Seam).Inches()
 	}
 	fx, fy := 1.0, 1.0
-	if m := w.Document.Top.Measured; m != nil {
+	if m := w.Asked.Measured; m != nil {
 		wide, high := w.Layout.Middle()
 		is := m.Width.Length()
 		tall := m.Height.Length()
@@ -453,10 +454,10 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 		says("%s %s", f.ID, f.Print)
 	}
 	d.Schools.Press = []pressing.School{pressing.Nest, "outward", "inward", "open", "flat", "dark"}[r.IntN(6)]
-	d.Schools.Joining = []string{"one", needle.Pairs, needle.Threes}[r.IntN(3)]
-	d.Schools.Rows = []string{"rows", document.Webbed}[r.IntN(2)]
-	d.Schools.Square = []string{"method", work.CheckUnits, work.SquareUnits, work.SquareBlocks}[r.IntN(4)]
-	d.Schools.Ends = []string{"keep", "use"}[r.IntN(2)]
+	d.Schools.Joining = []school.Joining{school.OneByOne, school.InPairs, school.InThrees}[r.IntN(3)]
+	d.Schools.Rows = []school.Rows{school.RowByRow, school.Webbed}[r.IntN(2)]
+	d.Schools.Square = []school.Squaring{school.SquareByMethod, school.CheckUnits, school.SquareUnits, school.SquareBlocks}[r.IntN(4)]
+	d.Schools.Ends = []school.Ends{school.EndsKept, school.EndsUsed}[r.IntN(2)]
 	d.Schools.Marking = []making.Marking{"line", "both", "crease", "guide"}[r.IntN(4)]
 	says("pressed %s, joined %s, sewn in %s, squared up %s, marked %s, ends %s, %d × %d", d.Schools.Press, d.Schools.Joining, d.Schools.Rows, d.Schools.Square, d.Schools.Marking, d.Schools.Ends,
 		d.Top.Rows, d.Top.Columns)
@@ -609,10 +610,10 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 	}
 	room := wide.Inches() * high.Inches() * slivers
 	cloth, folds := mostCloth+room, mostFolds*max(1, float64(w.Layout.Columns()*len(w.Layout.Rows))/4)+room
-	switch top := w.Document.Top; {
+	switch top := w.Asked; {
 	case top.Block != nil || top.Measured != nil: // the hands stretch allowances too, and the drawing what is finished
 		cloth, folds = 0.01*c.Size[0]*c.Size[1], 0.015*c.Size[0]*c.Size[1]
-	case slices.ContainsFunc(w.Document.Parts, func(u making.Unit) bool { return u.Measured != nil }): // who knows which of its seams took more
+	case slices.ContainsFunc(w.Parts, func(u making.Unit) bool { return u.Measured != nil }): // who knows which of its seams took more
 		cloth, folds = 0.04*c.Size[0]*c.Size[1], 0.08*c.Size[0]*c.Size[1]
 		c.Clash = nil // it lies a little elsewhere than its folds
 	}
@@ -639,7 +640,7 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 	}
 	for _, size := range trimming.Sizes(w.Units, w.Layout, w.Table.Seam) {
 		is, lies := c.Sizes[size.ID.Step()]
-		if w.Document.Top.Block != nil && w.Layout.Count[size.ID] > 0 && size.Sort != "patch" { // the block as it should be; as it is, is told beside it
+		if w.Asked.Block != nil && w.Layout.Count[size.ID] > 0 && size.Sort != "patch" { // the block as it should be; as it is, is told beside it
 			continue
 		}
 		if lies && (math.Abs(is[1]-size.H.Inches()) > 0.01 || math.Abs(is[0]-size.W.Inches()) > 0.01) {
@@ -652,7 +653,7 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 		wrong = append(wrong, fmt.Sprintf("only %.3f of the binding is left", c.Bound))
 	}
 	if b := w.Layout.Back; b != nil && b.Seams > 0 {
-		over := b.Overhangs(w.Document.Units)
+		over := b.Overhangs(w.Rule)
 		big, small := max(wide, high).Inches()+2*w.Layout.Seam.Inches()+2*over.Inches(), min(wide, high).Inches()+2*w.Layout.Seam.Inches()+2*over.Inches()
 		if max(c.Backing[0], c.Backing[1]) < big-0.01 || min(c.Backing[0], c.Backing[1]) < small-0.01 {
 			wrong = append(wrong, fmt.Sprintf("a back of %v is not %.3f × %.3f", c.Backing, big, small))
@@ -809,7 +810,7 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 	boat, wave, vane := small("Boat shed"), small("Harbour swell"), small("Weather vane")
 	stars, rails := small("Shoo-fly"), small("Half rails")
 	web, _ := document.Copy(stars)
-	web.Schools.Rows = document.Webbed
+	web.Schools.Rows = school.Webbed
 	backed, _ := document.Copy(stars)
 	backed.Top.Backing = &quilt.Backing{Role: stars.Roles[0].ID, Overhang: measure.Typed("20 in"), Seams: quilt.AtTheSides}
 	backed.Top.Rows, backed.Top.Columns = 6, 6
@@ -831,7 +832,7 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 		printed.Fabrics[i].Print = cloth.OneWay
 	}
 	pairs, _ := document.Copy(wave)
-	pairs.Schools.Joining = needle.Pairs
+	pairs.Schools.Joining = school.InPairs
 	other := map[needle.Press]needle.Press{needle.ToLower: needle.ToUpper, needle.ToUpper: needle.ToLower, needle.Opened: needle.ToLower}
 	jobs, of := map[string]job{}, map[string]*work.Work{}
 	for name, c := range map[string]struct {

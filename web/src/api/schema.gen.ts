@@ -1369,15 +1369,6 @@ export interface components {
              */
             vicis: 1;
         };
-        DocumentAnswer: {
-            changes: string;
-            name: string;
-            /** @description What it writes at which places, where that is more than the value at the question's own */
-            sets?: {
-                [key: string]: string;
-            };
-            value: string;
-        };
         DocumentCloth: {
             /**
              * Format: int64
@@ -1453,7 +1444,7 @@ export interface components {
             twoWays?: components["schemas"]["DocumentTwoWays"][];
         };
         DocumentQuestion: {
-            answers: components["schemas"]["DocumentAnswer"][];
+            answers: components["schemas"]["SchoolAnswer"][];
             asks: string;
             /** @description Its place in the document, as a JSON pointer; where an answer sets several places, what they have in common */
             key: string;
@@ -1590,7 +1581,7 @@ export interface components {
             /** @enum {string} */
             pins?: "none" | "crossings" | "everywhere" | "glue";
             /** @enum {string} */
-            press?: "nest" | "dark" | "open" | "flat" | "outward" | "inward";
+            press?: "nest" | "dark" | "open" | "flat" | "outward" | "inward" | "late";
             setFirst?: boolean;
         };
         DocumentTestStrip: {
@@ -2436,6 +2427,15 @@ export interface components {
             id: string;
             /** @description The rule, with what is particular to this sum */
             says: string;
+        };
+        SchoolAnswer: {
+            changes: string;
+            name: string;
+            /** @description What it writes at which places, where that is more than the value at the question's own */
+            sets?: {
+                [key: string]: string;
+            };
+            value: string;
         };
         SeamIn: {
             document: components["schemas"]["Document"];

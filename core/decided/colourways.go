@@ -1,27 +1,22 @@
-package document
+package decided
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 	"strings"
 
+	"vicis/core/cloth"
+	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
 
-// Colourway is one assignment of fabrics to roles. A block laid in a colourway is made apart from the others; units
-// that come out the same are shared.
-type Colourway struct {
-	ID      string            `json:"id"`
-	Name    string            `json:"name"`
-	Fabrics map[string]string `json:"fabrics" doc:"Role → fabric, where it differs from the project's"`
-}
-
-// Expanded gives the document with a copy of every unit for every colourway that changes it, and with the blocks laid
+// expanded gives the document with a copy of every unit for every colourway that changes it, and with the blocks laid
 // in a colourway replaced by their copies.
-func (d Document) Expanded(problems *problem.List) Document {
+func expanded(d document.Document, problems *problem.List) document.Document {
 	x := expander{
 		d: d, problems: problems, index: map[naming.Unit]int{}, roles: map[naming.Unit][]string{},
 		copies: map[string]naming.Unit{}, others: map[naming.Unit]naming.Unit{},
@@ -29,8 +24,8 @@ func (d Document) Expanded(problems *problem.List) Document {
 	for i, u := range d.Parts {
 		x.index[u.ID] = i
 	}
-	d.plain(problems)
-	ways, ok := d.ways(problems)
+	plain(d, problems)
+	ways, ok := colourways(d, problems)
 	if !ok {
 		return d
 	}
@@ -61,7 +56,7 @@ func (d Document) Expanded(problems *problem.List) Document {
 }
 
 // plain checks the ids of roles and fabrics, which names are made of.
-func (d Document) plain(problems *problem.List) {
+func plain(d document.Document, problems *problem.List) {
 	for i, r := range d.Roles {
 		if !naming.Plain(r.ID) {
 			problems.Stop("id-not-unique", problem.At("roles", i, "id"),
@@ -78,9 +73,9 @@ func (d Document) plain(problems *problem.List) {
 	}
 }
 
-// ways are the colourways by their ids; not ok when one gives a role a fabric that is not there.
-func (d Document) ways(problems *problem.List) (map[string]Colourway, bool) {
-	ways := map[string]Colourway{}
+// colourways are those of a document by their ids; not ok when one gives a role a fabric that is not there.
+func colourways(d document.Document, problems *problem.List) (map[string]document.Colourway, bool) {
+	ways := map[string]document.Colourway{}
 	for i, w := range d.Colourways {
 		at := problem.At("colourways", i)
 		if _, twice := ways[w.ID]; twice || !naming.Plain(w.ID) {
@@ -92,9 +87,9 @@ func (d Document) ways(problems *problem.List) (map[string]Colourway, bool) {
 			problems.Stop("name-missing", at+"/name", fmt.Sprintf("Colourway %d has no name.", i+1),
 				"Name it, by its main fabric for example.")
 		}
-		for _, role := range sortedKeys(w.Fabrics) {
-			if !slices.ContainsFunc(d.Roles, func(r Role) bool { return r.ID == role }) ||
-				!slices.ContainsFunc(d.Fabrics, func(f Fabric) bool { return f.ID == w.Fabrics[role] }) {
+		for _, role := range slices.Sorted(maps.Keys(w.Fabrics)) {
+			if !slices.ContainsFunc(d.Roles, func(r cloth.Role) bool { return r.ID == role }) ||
+				!slices.ContainsFunc(d.Fabrics, func(f cloth.Fabric) bool { return f.ID == w.Fabrics[role] }) {
 				problems.Stop("role-without-fabric", at+problem.At("fabrics", role),
 					fmt.Sprintf("%s gives the role “%s” no fabric there is.", w.Name, role), "Choose a fabric for it.")
 				return nil, false
@@ -106,7 +101,7 @@ func (d Document) ways(problems *problem.List) (map[string]Colourway, bool) {
 }
 
 // dye lays a cell in its colourway.
-func (x *expander) dye(ways map[string]Colourway, cell *quilt.Cell, at string) {
+func (x *expander) dye(ways map[string]document.Colourway, cell *quilt.Cell, at string) {
 	if cell.Colourway == "" {
 		return
 	}
@@ -121,8 +116,8 @@ func (x *expander) dye(ways map[string]Colourway, cell *quilt.Cell, at string) {
 
 type expander struct {
 	problems *problem.List
-	d        Document
-	out      *Document
+	d        document.Document
+	out      *document.Document
 	index    map[naming.Unit]int
 	roles    map[naming.Unit][]string    // unit → the roles anything in it is cut from
 	copies   map[string]naming.Unit      // unit and what changes → its copy
@@ -140,11 +135,11 @@ func (x *expander) clone(u making.Unit) (making.Unit, bool) {
 }
 
 // reference gives the copy of what a reference names, its variant included.
-func (x *expander) reference(ref naming.Unit, way Colourway) naming.Unit {
+func (x *expander) reference(ref naming.Unit, way document.Colourway) naming.Unit {
 	return x.unit(ref.Whole(), way).Look(ref.Variant())
 }
 
-func (x *expander) unit(id naming.Unit, way Colourway) naming.Unit {
+func (x *expander) unit(id naming.Unit, way document.Colourway) naming.Unit {
 	i, ok := x.index[id]
 	if !ok {
 		return id
@@ -153,7 +148,7 @@ func (x *expander) unit(id naming.Unit, way Colourway) naming.Unit {
 	key := string(id)
 	for _, role := range x.rolesOf(id) {
 		fabric, given := way.Fabrics[role]
-		j := slices.IndexFunc(x.d.Roles, func(r Role) bool { return r.ID == role })
+		j := slices.IndexFunc(x.d.Roles, func(r cloth.Role) bool { return r.ID == role })
 		if given && j >= 0 && x.d.Roles[j].Fabric != fabric {
 			changes[role] = fabric
 			key += "|" + role + "=" + fabric
@@ -189,8 +184,8 @@ func (x *expander) unit(id naming.Unit, way Colourway) naming.Unit {
 // role adds the part a fabric plays in another's place.
 func (x *expander) role(role, fabric string) string {
 	id := naming.InFabric(role, fabric)
-	if !slices.ContainsFunc(x.out.Roles, func(r Role) bool { return r.ID == id }) {
-		x.out.Roles = append(x.out.Roles, Role{ID: id, Name: role, Fabric: fabric})
+	if !slices.ContainsFunc(x.out.Roles, func(r cloth.Role) bool { return r.ID == id }) {
+		x.out.Roles = append(x.out.Roles, cloth.Role{ID: id, Name: role, Fabric: fabric})
 	}
 	return id
 }
@@ -214,15 +209,6 @@ func (x *expander) rolesOf(id naming.Unit) []string {
 			found[r] = r
 		}
 	}
-	x.roles[id] = sortedKeys(found)
+	x.roles[id] = slices.Sorted(maps.Keys(found))
 	return x.roles[id]
-}
-
-func sortedKeys[K ~string, V any](m map[K]V) []K {
-	keys := make([]K, 0, len(m))
-	for k := range m {
-		keys = append(keys, k)
-	}
-	slices.Sort(keys)
-	return keys
 }
