@@ -146,15 +146,8 @@ func (unitSchema) Schema(r huma.Registry) *huma.Schema {
 			r.Map()[method] = s
 			how.OneOf = append(how.OneOf, &huma.Schema{Ref: "#/components/schemas/" + method})
 		}
-		unit := &huma.Schema{
-			Type: huma.TypeObject, Required: []string{"id", "name", "how"}, AdditionalProperties: false,
-			Properties: map[string]*huma.Schema{
-				"id": {Type: huma.TypeString}, "name": {Type: huma.TypeString},
-				"also": {Type: huma.TypeArray, Items: &huma.Schema{Type: huma.TypeString}}, "how": how,
-				"measured": huma.SchemaFromType(r, reflect.TypeFor[making.Measures]()),
-				"extra":    {Type: huma.TypeInteger, Description: "How many are made beyond what the quilt takes"},
-			},
-		}
+		unit := huma.SchemaFromType(r, making.UnitWritten)
+		unit.Properties["how"] = how
 		unit.PrecomputeMessages()
 		r.Map()[name] = unit
 	}

@@ -18,6 +18,11 @@ import (
 // The library of units and blocks, other ways to make a unit, and other sizes of a whole document.
 
 func (s *Server) registerLibrary(a huma.API, op describe) {
+	huma.Register(a, op(http.MethodGet, "/api/beginnings", "beginnings",
+		"What a new quilt starts with by each rule, and what a document means by what it leaves out"),
+		func(context.Context, *struct{}) (*body[[]document.Beginning], error) {
+			return &body[[]document.Beginning]{[]document.Beginning{document.Begin(measure.Inches), document.Begin(measure.Centimetres)}}, nil
+		})
 	huma.Register(a, op(http.MethodGet, "/api/library", "library",
 		"Traditional units and blocks to begin with, each a project of its own"), s.library)
 	huma.Register(a, draft(op(http.MethodPost, "/api/ways", "ways",

@@ -100,11 +100,7 @@ func (b *reading) bought() {
 	if d.Cloth.Margin.Given() {
 		margin = b.length(d.Cloth.Margin, "/cloth/margin", 0, 10*measure.Yard, "what to buy beyond the plan")
 	}
-	b.Longest = 24 * measure.Inch
-	if d.Units == measure.Centimetres {
-		b.Longest = 60 * measure.Centimetre
-	}
-	if d.Settings.Longest.Given() {
+	if b.Longest = d.Settings.LongestRuler(d.Units); d.Settings.Longest.Given() {
 		b.Longest = b.length(d.Settings.Longest, "/settings/longest", 4*measure.Inch, 5*measure.Yard,
 			"the longest ruler")
 	}

@@ -32,7 +32,7 @@ type Quilt struct {
 	Tests      []document.TestStrip
 	DealAsked  *document.Deal // nil where prints fall as they fall
 	Iron       document.Press // what was decided of the pressing beyond the schools
-	Old        naming.Old // how names of older programs are read
+	Old        naming.Old     // how names of older programs are read
 
 	Copies []making.Unit // the parts, and a copy of each for every colourway and every other way of pressing it
 	Spread quilt.Top     // as it is asked for, of copies

@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"vicis/core/making"
+	"vicis/core/measure"
 	"vicis/core/naming"
 )
 
@@ -81,6 +82,9 @@ func FuzzReadNeverPanicsAndWriteIsItsInverse(f *testing.F) {
 	for _, block := range blocks {
 		text, err := os.ReadFile(block)
 		if err != nil {
+			f.Fatal(err)
+		}
+		if text, err = Begin(measure.Inches).Under(text); err != nil {
 			f.Fatal(err)
 		}
 		f.Add(text)

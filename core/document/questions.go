@@ -51,16 +51,19 @@ func allowance(value, name, stitched, fold, changes string) school.Answer {
 	}
 }
 
+// allowances are those to choose from.
+var allowances = []school.Answer{
+	allowance("scant", "scant ¼″", "15/64 in", "1/64 in",
+		"Stitched a thread's width inside; with the fold it comes to ¼″."),
+	allowance("exact", "exact ¼″", "1/4 in", "1/64 in",
+		"Stitched on the line; the fold takes a little more, and all sizes allow for it."),
+	allowance("6mm", "6 mm", "5.5 mm", "0.5 mm", "Narrow; for small metric units."),
+	allowance("7.5mm", "7.5 mm", "7 mm", "0.5 mm",
+		"The usual metric allowance; sizes are planned in centimetres."),
+}
+
 var questions = []Question{
-	{Key: "/seam", Asks: "Allowance", Answers: []school.Answer{
-		allowance("scant", "scant ¼″", "15/64 in", "1/64 in",
-			"Stitched a thread's width inside; with the fold it comes to ¼″."),
-		allowance("exact", "exact ¼″", "1/4 in", "1/64 in",
-			"Stitched on the line; the fold takes a little more, and all sizes allow for it."),
-		allowance("6mm", "6 mm", "5.5 mm", "0.5 mm", "Narrow; for small metric units."),
-		allowance("7.5mm", "7.5 mm", "7 mm", "0.5 mm",
-			"The usual metric allowance; sizes are planned in centimetres."),
-	}},
+	{Key: "/seam", Asks: "Allowance", Answers: allowances},
 	asked("/schools/press", "Press", pressing.Schools, func(d *Document) *pressing.School { return &d.Schools.Press }).
 		inSteps("press", func(s StepSchools) string { return string(s.Press) }),
 	asked("/schools/prepare", "Before cutting, cloth is", school.Preparings, func(d *Document) *school.Preparing { return &d.Schools.Prepare }),

@@ -108,11 +108,8 @@ func fieldsOf(t reflect.Type, data json.RawMessage) map[string]reflect.Type {
 			} `json:"how"`
 		}
 		_ = json.NewDecoder(io.LimitReader(bytes.NewReader(data), MostBytes)).Decode(&how) // what cannot be read is said by the decoder
-		fields := map[string]reflect.Type{
-			"id": reflect.TypeFor[string](), "name": reflect.TypeFor[string](),
-			"also": reflect.TypeFor[[]string](), "how": nil, "measured": reflect.TypeFor[*making.Measures](),
-			"extra": reflect.TypeFor[int](),
-		}
+		fields := fieldsOf(making.UnitWritten, nil)
+		fields["how"] = nil
 		if m, ok := making.MethodCalled(how.How.By); ok {
 			fields["how"] = reflect.TypeOf(m).Elem()
 		}

@@ -12,6 +12,7 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/drawn"
+	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
 )
@@ -64,7 +65,11 @@ func read(name string) (Entry, error) {
 	if err != nil {
 		return Entry{}, fmt.Errorf("library: %w", err)
 	}
-	d, problems := document.Read(text)
+	whole, err := document.Begin(measure.Inches).Under(text)
+	if err != nil {
+		return Entry{}, fmt.Errorf("library: %s: %w", name, err)
+	}
+	d, problems := document.Read(whole)
 	p, problems := plan.Make(d, problems)
 	if problems.Stopped() {
 		return Entry{}, fmt.Errorf("library: %s: %v", name, problems.Stops()[0])

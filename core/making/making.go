@@ -4,8 +4,6 @@
 package making
 
 import (
-	"bytes"
-	"encoding/json"
 	"fmt"
 	"slices"
 	"strings"
@@ -447,92 +445,6 @@ func Methods() []Method {
 		list[i] = methods[by]()
 	}
 	return list
-}
-
-// UnmarshalJSON reads a unit strictly: its method is told by how.by, and unknown fields are refused.
-func (u *Unit) UnmarshalJSON(data []byte) error {
-	var raw struct {
-		ID       naming.Unit     `json:"id"`
-		Name     string          `json:"name"`
-		Also     []naming.Unit   `json:"also"`
-		How      json.RawMessage `json:"how"`
-		Measured *Measures       `json:"measured"`
-		Extra    int             `json:"extra"`
-	}
-	if err := strict(data, &raw); err != nil {
-		return err
-	}
-	var fields map[string]json.RawMessage
-	if err := json.Unmarshal(raw.How, &fields); err != nil {
-		return fmt.Errorf("unit %q says nothing of how it is made", raw.ID)
-	}
-	var by string
-	if err := json.Unmarshal(fields["by"], &by); err != nil {
-		return fmt.Errorf("unit %q does not name its method", raw.ID)
-	}
-	zero, ok := methods[by]
-	if !ok {
-		return fmt.Errorf("unit %q is made by %q, which this version does not know", raw.ID, by)
-	}
-	delete(fields, "by")
-	rest, err := json.Marshal(fields)
-	if err != nil {
-		return err
-	}
-	how := zero()
-	if err := strict(rest, how); err != nil {
-		return fmt.Errorf("unit %q: %w", raw.ID, err)
-	}
-	*u = Unit{ID: raw.ID, Name: raw.Name, Also: raw.Also, How: how, Measured: raw.Measured, Extra: raw.Extra}
-	return nil
-}
-
-// MarshalJSON writes the method's name first and then its own fields.
-func (u Unit) MarshalJSON() ([]byte, error) {
-	if u.How == nil {
-		return nil, fmt.Errorf("unit %q says nothing of how it is made", u.ID)
-	}
-	how, err := json.Marshal(u.How)
-	if err != nil {
-		return nil, err
-	}
-	by, err := json.Marshal(u.How.By())
-	if err != nil {
-		return nil, err
-	}
-	joined := append([]byte(`{"by":`), by...)
-	if len(how) > 2 {
-		joined = append(joined, ',')
-	}
-	joined = append(joined, how[1:]...)
-	return json.Marshal(struct {
-		ID       naming.Unit     `json:"id"`
-		Name     string          `json:"name"`
-		Also     []naming.Unit   `json:"also,omitempty"`
-		How      json.RawMessage `json:"how"`
-		Measured *Measures       `json:"measured,omitempty"`
-		Extra    int             `json:"extra,omitempty"`
-	}{u.ID, u.Name, u.Also, joined, u.Measured, u.Extra})
-}
-
-// Clone is a unit of which anything can be changed without changing the first one.
-func (u Unit) Clone() (Unit, error) {
-	var c Unit
-	text, err := json.Marshal(u)
-	if err == nil {
-		err = json.Unmarshal(text, &c)
-	}
-	if err != nil {
-		return Unit{}, fmt.Errorf("copy %s: %w", u.ID, err)
-	}
-	c.Of, c.Like, c.Shared = u.Of, u.Like, u.Shared
-	return c, nil
-}
-
-func strict(data []byte, into any) error {
-	d := json.NewDecoder(bytes.NewReader(data))
-	d.DisallowUnknownFields()
-	return d.Decode(into)
 }
 
 // All makes every unit of a document, each after its parts, and gives them in that order. Variants beyond the first are

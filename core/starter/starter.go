@@ -6,13 +6,11 @@ import (
 	"fmt"
 
 	"vicis/core/cloth"
-	"vicis/core/demand"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
-	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 )
@@ -112,18 +110,8 @@ func Build(c Choices) (document.Document, problem.List) {
 }
 
 func build(c Choices, halves bool) (document.Document, problem.List) {
-	d := document.Document{
-		Vicis: document.Version, Name: c.Name, Units: c.Measure, Strip: c.Strip,
-		Ruler: measure.Typed("1/8 in"), Seam: document.Seam{Stitched: measure.Typed("15/64 in"), Fold: measure.Typed("1/64 in")},
-		Cloth:   document.Cloth{Usable: measure.Typed("40 in"), Squaring: measure.Typed("1/2 in")},
-		Spares:  demand.Spares{},
-		Schools: document.Schools{Press: pressing.Nest},
-		Roles:   []cloth.Role{},
-	}
-	if c.Measure == measure.Centimetres {
-		d.Ruler, d.Seam = measure.Typed("1 mm"), document.Seam{Stitched: measure.Typed("7 mm"), Fold: measure.Typed("0.5 mm")}
-		d.Cloth = document.Cloth{Usable: measure.Typed("100 cm"), Squaring: measure.Typed("1 cm")}
-	}
+	d := document.Begin(c.Measure).Started()
+	d.Name, d.Units, d.Strip, d.Roles = c.Name, c.Measure, c.Strip, []cloth.Role{}
 	d.Fabrics = fabricsFor(c)
 	for i, r := range roleNames(c) {
 		d.Roles = append(d.Roles, cloth.Role{ID: r.id, Name: r.name, Fabric: d.Fabrics[i].ID})

@@ -72,6 +72,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/beginnings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a new quilt starts with by each rule, and what a document means by what it leaves out */
+        get: operations["beginnings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/caliper": {
         parameters: {
             query?: never;
@@ -1369,6 +1386,20 @@ export interface components {
              */
             vicis: 1;
         };
+        DocumentBeginning: {
+            /** @description What a block of the library finishes; as it is drawn when left out */
+            block?: string;
+            /** @description The width a border is cut */
+            border: string;
+            cloth: components["schemas"]["DocumentCloth"];
+            leftOut: components["schemas"]["DocumentLeftOut"];
+            /** @enum {string} */
+            measure: "in" | "cm";
+            ruler: string;
+            seam: components["schemas"]["DocumentSeam"];
+            /** @description The width strips are cut */
+            strip: string;
+        };
         DocumentCloth: {
             /**
              * Format: int64
@@ -1430,6 +1461,14 @@ export interface components {
             role: string;
             /** Format: int64 */
             row: number;
+        };
+        DocumentLeftOut: {
+            /** @description The width it is cut */
+            binding: components["schemas"]["MeasureReading"];
+            /** @description The longest ruler */
+            longest: components["schemas"]["MeasureReading"];
+            /** @description Of the backing */
+            overhang: components["schemas"]["MeasureReading"];
         };
         DocumentPress: {
             /** @description Steps that are pressed already, as their seams are held: to change them is to press them again */
@@ -1810,6 +1849,16 @@ export interface components {
             /** @description Cut width; 1 strip when left out */
             strip?: string;
         };
+        MakingMeasures: {
+            /** @description Nobody measured it: it meets what was measured, and is expected to come out so with the same seams */
+            expected?: boolean;
+            /** @description The same; of a strip set across its strips */
+            height?: string;
+            /** @description It is trimmed to that, as much off on each side; when left out, its seams took more or less than planned */
+            trimmed?: boolean;
+            /** @description Left out where it is what it should be, and for a strip set */
+            width?: string;
+        };
         MakingOpenedRing: {
             /** @description The closed strip set it is cut across */
             from: string;
@@ -1855,21 +1904,17 @@ export interface components {
             width?: string;
         };
         MakingUnit: {
+            /** @description Units of the same look and size that stand in for it, such as a bonus left over elsewhere */
             also?: string[];
-            /** @description How many are made beyond what the quilt takes */
+            /**
+             * Format: int64
+             * @description How many are made beyond what the quilt takes, in its own fabrics: loose blocks, or units for another quilt
+             */
             extra?: number;
             how: components["schemas"]["MethodCutAgain"] | components["schemas"]["MethodFlippedCorners"] | components["schemas"]["MethodFlyingGeese"] | components["schemas"]["MethodFrame"] | components["schemas"]["MethodGrid"] | components["schemas"]["MethodHalfSquare"] | components["schemas"]["MethodJoined"] | components["schemas"]["MethodLogCabin"] | components["schemas"]["MethodPlainPatch"] | components["schemas"]["MethodQuarterSquare"] | components["schemas"]["MethodSquareInSquare"] | components["schemas"]["MethodStripSet"] | components["schemas"]["MethodSubCut"] | components["schemas"]["MethodTube"];
             id: string;
-            measured?: {
-                /** @description Nobody measured it: it meets what was measured, and is expected to come out so with the same seams */
-                expected?: boolean;
-                /** @description The same; of a strip set across its strips */
-                height?: string;
-                /** @description It is trimmed to that, as much off on each side; when left out, its seams took more or less than planned */
-                trimmed?: boolean;
-                /** @description Left out where it is what it should be, and for a strip set */
-                width?: string;
-            };
+            /** @description What it measures, where that is not what it should and the quilt is planned on it */
+            measured?: components["schemas"]["MakingMeasures"];
             name: string;
         };
         MeasureReading: {
@@ -3952,6 +3997,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AskReach"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    beginnings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentBeginning"][];
                 };
             };
             /** @description Error */
