@@ -20,6 +20,7 @@ import (
 	"github.com/gin-contrib/gzip"
 	"github.com/gin-gonic/gin"
 
+	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/making"
@@ -88,6 +89,7 @@ func config() huma.Config {
 	c.CreateHooks = nil // no $schema links in answers
 	registry := huma.NewMapRegistry("#/components/schemas/", nameSchema)
 	registry.RegisterTypeAlias(reflect.TypeOf(making.Unit{}), reflect.TypeOf(unitSchema{}))
+	registry.RegisterTypeAlias(reflect.TypeFor[cloth.Kind](), reflect.TypeFor[kindSchema]())
 	c.Components.Schemas = registry
 	answers(registry)
 	return c
@@ -128,6 +130,18 @@ func nameSchema(t reflect.Type, hint string) string {
 		return name
 	}
 	return strings.ToUpper(room[:1]) + room[1:] + name
+}
+
+// kindSchema is the kinds that cloth is kept in.
+type kindSchema struct{}
+
+func (kindSchema) Schema(huma.Registry) *huma.Schema {
+	s := &huma.Schema{Type: huma.TypeString}
+	for _, sort := range cloth.Sorts {
+		s.Enum = append(s.Enum, string(sort.Kind))
+	}
+	s.PrecomputeMessages()
+	return s
 }
 
 // unitSchema describes a unit and the methods it can be made by, from the methods that are registered.

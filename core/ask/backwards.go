@@ -20,7 +20,7 @@ import (
 type Supply struct {
 	Fabric string          `json:"fabric"`
 	Length measure.Written `json:"length" doc:"Along the selvedge; of strips how long they are"`
-	Kind   cloth.Kind      `json:"kind,omitempty" enum:"yardage,strips,pieces" doc:"Yardage when left out"`
+	Kind   cloth.Kind      `json:"kind,omitempty" doc:"Yardage when left out"`
 	Width  measure.Written `json:"width,omitzero" doc:"Of one; of yardage its usable width when left out"`
 	Count  int             `json:"count,omitempty" minimum:"0" maximum:"1000" doc:"How many of these; 1 when left out"`
 }
@@ -154,16 +154,10 @@ func withSupplies(d document.Document, supplies []Supply) (document.Document, ma
 	out.Supplies = slices.DeleteFunc(slices.Clone(d.Supplies), func(s cloth.Supply) bool { return there[s.Fabric] })
 	for i, s := range supplies {
 		one := cloth.Supply{
-			ID: fmt.Sprintf("there %d", i+1), Fabric: s.Fabric, Kind: s.Kind, Width: s.Width.In(d.Units), Length: s.Length.In(d.Units),
-			Count: s.Count,
+			ID: fmt.Sprintf("there %d", i+1), Fabric: s.Fabric, Kind: cmp.Or(s.Kind, cloth.Yardage), Width: s.Width.In(d.Units), Length: s.Length.In(d.Units),
+			Count: cmp.Or(s.Count, 1),
 		}
-		if one.Kind == "" {
-			one.Kind = cloth.Yardage
-		}
-		if one.Count == 0 {
-			one.Count = 1
-		}
-		if !one.Width.Given() && one.Kind == cloth.Yardage {
+		if !one.Width.Given() && one.Kind.Sort().ByLength {
 			one.Width = d.Cloth.Usable
 			for _, f := range d.Fabrics {
 				if f.ID == s.Fabric && f.Usable.Given() {
@@ -279,7 +273,7 @@ func (s *search) more(fabric string, columns, rows int) (n int, size string, ok 
 		if one.Fabric != fabric {
 			continue
 		}
-		if one.Kind == cloth.Yardage {
+		if one.Kind.Sort().ByLength {
 			return 0, "", false
 		}
 		if at < 0 || one.Count > d.Supplies[at].Count { // of several the one there is most of

@@ -5,7 +5,7 @@ import "vicis/core/measure"
 // Pack is cloth as shops sell it cut, by a generic name; every number can be changed once it is chosen.
 type Pack struct {
 	Name   string          `json:"name"`
-	Kind   Kind            `json:"kind" enum:"yardage,strips,pieces"`
+	Kind   Kind            `json:"kind"`
 	Width  measure.Written `json:"width"`
 	Length measure.Written `json:"length" doc:"Empty where it is bought by the length"`
 	Count  int             `json:"count"`

@@ -19,12 +19,51 @@ const (
 	Pieces  Kind = "pieces"  // squares, quarters, scraps: width, and length along the selvedge
 )
 
+// Sort is what cloth of one kind can give, and how it is asked for. Patches come out of all of it.
+type Sort struct {
+	Kind  Kind   `json:"kind"`
+	Name  string `json:"name" doc:"As it lies on the shelf"`
+	Short string `json:"short" doc:"The same in a word"`
+	Width string `json:"width" doc:"What its width is called"`
+	Long  string `json:"long" doc:"How its length is written"`
+
+	ByLength bool `json:"byLength" doc:"It is worth more whole: told by how much of it there is, as wide as its fabric where nothing else is said"`
+
+	One       string `json:"-"` // what one is called that something is cut from
+	AnyStrip  bool   `json:"-"` // it gives strips of any width, where it is as wide as its fabric
+	OwnStrip  bool   `json:"-"` // it takes the place of a strip of its own width, where it is as long
+	LiesAlong bool   `json:"-"` // it is long across the cloth: patches are cut from it turned, its end squared up like any other's
+}
+
+// Sorts lists every kind.
+var Sorts = []Sort{
+	{
+		Kind: Yardage, Name: "length with its selvedges", Short: "a length", Width: "Usable width", Long: "1 1/4 yd, 2 m", ByLength: true,
+		One: "length", AnyStrip: true,
+	},
+	{
+		Kind: Strips, Name: "strips, cut already", Short: "strips", Width: "Width", Long: "along the selvedge",
+		One: "strip", OwnStrip: true, LiesAlong: true,
+	},
+	{Kind: Pieces, Name: "squares, quarters, scraps", Short: "pieces", Width: "Width", Long: "along the selvedge", One: "piece"},
+}
+
+// Sort is what cloth of a kind can give; a length where no kind is said.
+func (k Kind) Sort() Sort {
+	for _, s := range Sorts {
+		if s.Kind == k {
+			return s
+		}
+	}
+	return Sorts[0]
+}
+
 // Supply is cloth that lies there and is promised to a quilt, with its size, so that a plan follows from the document
 // alone.
 type Supply struct {
 	ID     string          `json:"id" doc:"Of the piece on the shelf that all quilts share"`
 	Fabric string          `json:"fabric"`
-	Kind   Kind            `json:"kind" enum:"yardage,strips,pieces"`
+	Kind   Kind            `json:"kind"`
 	Width  measure.Written `json:"width"`
 	Length measure.Written `json:"length"`
 	Count  int             `json:"count" minimum:"1" maximum:"1000"`
@@ -34,7 +73,22 @@ type Supply struct {
 // Have is a supply after checking.
 type Have struct {
 	Supply
-	W, L measure.Length
+	W, L  measure.Length
+	Along bool // it lies turned, as patches are cut from it: W is how long it is
+}
+
+// GivesStrips says whether strips of any width are cut from it that are as long as a fabric is wide.
+func (h Have) GivesStrips(usable measure.Length) bool { return h.Kind.Sort().AnyStrip && h.W >= usable }
+
+// IsStrip says whether it takes the place of a strip of its width to cut.
+func (h Have) IsStrip(usable measure.Length) bool { return h.Kind.Sort().OwnStrip && h.L >= usable }
+
+// Lying is the same as it lies when patches are cut from it.
+func (h Have) Lying() Have {
+	if h.Kind.Sort().LiesAlong && !h.Along {
+		h.W, h.L, h.Along = h.L, h.W, true
+	}
+	return h
 }
 
 // Holding is a piece of cloth on the shelf that all quilts share.
@@ -42,7 +96,7 @@ type Holding struct {
 	ID     string          `json:"id,omitempty" maxLength:"64"`
 	Name   string          `json:"name" doc:"What the quilter calls the fabric"`
 	Colour string          `json:"colour" pattern:"^#[0-9a-fA-F]{6}$"`
-	Kind   Kind            `json:"kind" enum:"yardage,strips,pieces"`
+	Kind   Kind            `json:"kind"`
 	Width  measure.Written `json:"width"`
 	Length measure.Written `json:"length"`
 	Count  int             `json:"count" minimum:"0" maximum:"1000" doc:"How many of these; 0 once it is used up"`
@@ -77,11 +131,13 @@ func (h *Holding) Check(units measure.Units) problem.List {
 
 // sized checks the size of a piece of cloth.
 func sized(kind Kind, width, length measure.Written, units measure.Units, at string, problems *problem.List) {
-	switch kind {
-	case Yardage, Strips, Pieces:
-	default:
+	if kind.Sort().Kind != kind {
+		var list []string
+		for _, s := range Sorts {
+			list = append(list, string(s.Kind))
+		}
 		problems.Stop("kind-unknown", at+"/kind", fmt.Sprintf("“%s” is no shape cloth is kept in.", kind),
-			"Choose yardage, strips or pieces.")
+			"Choose "+strings.Join(list[:len(list)-1], ", ")+" or "+list[len(list)-1]+".")
 	}
 	ruler := measure.Ruler{Units: units, Mark: 1}
 	for _, one := range []struct {
@@ -133,7 +189,7 @@ func (s *Shelf) Supply(list []Supply, units measure.Units, problems *problem.Lis
 				"Write 1 to 1000.")
 			continue
 		}
-		if one.Kind == Yardage {
+		if one.Kind.Sort().ByLength {
 			if lengths += one.Count; lengths > mostLengths {
 				problems.Stop("too-many-supplies", at+"/count", fmt.Sprintf("%d lengths of cloth are promised to this quilt.", lengths),
 					fmt.Sprintf("Promise it at most %d.", mostLengths))
@@ -141,7 +197,7 @@ func (s *Shelf) Supply(list []Supply, units measure.Units, problems *problem.Lis
 			}
 		}
 		sized(one.Kind, one.Width, one.Length, units, at, problems)
-		s.have[one.Fabric] = append(s.have[one.Fabric], Have{one, one.Width.Length(), one.Length.Length()})
+		s.have[one.Fabric] = append(s.have[one.Fabric], Have{Supply: one, W: one.Width.Length(), L: one.Length.Length()})
 	}
 }
 

@@ -135,11 +135,11 @@ func (p *pools) unused(plan Plan, f *Fabric, asked []pooled) (list []Unused) {
 			if one.fabric != f.Fabric.ID {
 				return false
 			}
-			it, lies := one.item(p, f.Fabric), lying(have)
+			it, lies := one.item(p, f.Fabric), have.Lying()
 			return it.w <= lies.W && it.h <= lies.L || it.turns && it.h <= lies.W && it.w <= lies.L
 		}) || slices.ContainsFunc(f.Strips, func(s Strip) bool {
-			return have.Kind == cloth.Yardage && have.W >= f.Usable && s.Cut+p.t.Squaring <= have.L ||
-				isReady(have, f.Usable) && s.Cut == have.W
+			return have.GivesStrips(f.Usable) && s.Cut+p.t.Squaring <= have.L ||
+				have.IsStrip(f.Usable) && s.Cut == have.W
 		})
 		list = append(list, Unused{have, n, fits})
 	}
@@ -163,7 +163,7 @@ func ready(strips []Strip, lays []Lay, t *making.Table, shelf cloth.Shelf) {
 		f, _ := shelf.Fabric(s.Role)
 		usable, _ := t.Usable(s.Role)
 		for _, have := range shelf.Have(f.ID) {
-			if !isReady(have, usable) || s.Lengths || have.W != s.Cut {
+			if !have.IsStrip(usable) || s.Lengths || have.W != s.Cut {
 				continue
 			}
 			if _, known := left[have.ID]; !known {
@@ -189,7 +189,7 @@ func (f *Fabric) fromYardage(t *making.Table, shelf cloth.Shelf) (rest measure.L
 	}
 	var lengths []length
 	haves := slices.DeleteFunc(slices.Clone(shelf.Have(f.Fabric.ID)), func(have cloth.Have) bool {
-		return have.Kind != cloth.Yardage || have.W < f.Usable || f.Prints > 1
+		return !have.GivesStrips(f.Usable) || f.Prints > 1
 	})
 	slices.SortStableFunc(haves, func(a, b cloth.Have) int { return int(min(1, max(-1, a.L-b.L))) })
 	for _, have := range haves {

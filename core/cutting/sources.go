@@ -155,7 +155,7 @@ func (p *pools) sourceOf(members []int, others []Strip) source {
 	s.fabric, _ = p.shelf.Fabric(first.role)
 	s.usable, _ = p.t.Usable(first.role)
 	for _, have := range p.shelf.Have(s.fabric.ID) {
-		if isReady(have, s.usable) {
+		if have.IsStrip(s.usable) {
 			s.ready[have.W] += have.Count
 		}
 	}
@@ -173,25 +173,12 @@ func (p *pools) sourceOf(members []int, others []Strip) source {
 		s.fixed = append(s.fixed, UseCut{o.Cut, n})
 	}
 	for _, have := range p.shelf.Have(s.fabric.ID) {
-		if !isReady(have, s.usable) && (have.Kind != cloth.Yardage || have.W < s.usable) {
-			s.pieces = append(s.pieces, lying(have))
+		if !have.IsStrip(s.usable) && !have.GivesStrips(s.usable) {
+			s.pieces = append(s.pieces, have.Lying())
 		}
 	}
 	slices.SortStableFunc(s.pieces, func(a, b cloth.Have) int { return cmp.Compare(a.W*a.L, b.W*b.L) })
 	return s
-}
-
-// isReady says whether a supply is strips that take the place of strips to cut.
-func isReady(have cloth.Have, usable measure.Length) bool {
-	return have.Kind == cloth.Strips && have.L >= usable
-}
-
-// lying is a supply as it lies when patches are cut from it: a strip is long across the cloth.
-func lying(have cloth.Have) cloth.Have {
-	if have.Kind == cloth.Strips {
-		have.W, have.L = have.L, have.W
-	}
-	return have
 }
 
 // choose finds how the patches are cut.
@@ -324,7 +311,7 @@ func (s source) cut(ways []int, o order, exactly bool) choice {
 	if len(free) > 0 {
 		free = maps.Clone(free)
 		for _, lay := range c.lays {
-			if lay.Have.Kind == cloth.Strips && lay.Have.W >= s.usable { // it lies along
+			if lay.Have.Along && lay.Have.W >= s.usable {
 				free[lay.Have.L] -= lay.Times
 			}
 		}
@@ -399,8 +386,8 @@ func (s source) fromPieces(widths map[measure.Length]bool, o order) laidOut {
 		}
 	}
 	for _, have := range s.p.shelf.Have(s.fabric.ID) {
-		if isReady(have, s.usable) && (o.mixed || !widths[have.W]) && s.ready[have.W] > 0 {
-			one := lying(have)
+		if have.IsStrip(s.usable) && (o.mixed || !widths[have.W]) && s.ready[have.W] > 0 {
+			one := have.Lying()
 			one.Count = min(one.Count, s.ready[have.W])
 			pieces = append(pieces, one)
 			key += have.ID + " "
@@ -430,10 +417,10 @@ func (s source) over(pools [][]int, left []int, ready map[measure.Length]int, ex
 		free[w] = max(0, free[w]-s.count(pool, left, exactly))
 	}
 	for _, have := range slices.Backward(s.p.shelf.Have(s.fabric.ID)) { // the first are taken whole first
-		if !isReady(have, s.usable) || !wanted[have.W] || free[have.W] == 0 {
+		if !have.IsStrip(s.usable) || !wanted[have.W] || free[have.W] == 0 {
 			continue
 		}
-		one := lying(have)
+		one := have.Lying()
 		one.Count = min(have.Count, free[have.W])
 		free[have.W] -= one.Count
 		list = append(list, one)
@@ -461,7 +448,7 @@ func (s source) fillAll(pieces []cloth.Have, left []int, o order) laidOut {
 		for n := have.Count; n > 0 && s.p.effort.left > 0; {
 			s.p.effort.of(4 * len(items))
 			wide := have.W
-			if have.Kind == cloth.Strips { // its end is squared up like any other's
+			if have.Along { // its end is squared up like any other's
 				wide -= s.p.t.Squaring
 			}
 			counts, rows, along := fill(wide, have.L, items, wanted, s.p.effort)

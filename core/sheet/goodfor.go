@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"slices"
 
-	"vicis/core/cloth"
 	"vicis/core/measure"
 	"vicis/core/rules"
 	"vicis/core/words"
@@ -35,7 +34,7 @@ func (b Sheet) GoodFor(remnants []Remnant) []GoodFor {
 		switch {
 		case r.sewn:
 			rest = append(rest, left{w, l, r.Count, r.Name, true})
-		case r.Kind != cloth.Yardage:
+		case !r.Kind.Sort().ByLength:
 			rest = append(rest, left{max(w, l), min(w, l), r.Count, r.Name, false})
 		}
 	}

@@ -13,7 +13,7 @@ type Remnant struct {
 	Key    string          `json:"key" doc:"Made of its fabric and size, so that the same remnant is put back once"`
 	Name   string          `json:"name"`
 	Colour string          `json:"colour"`
-	Kind   cloth.Kind      `json:"kind" enum:"yardage,strips,pieces"`
+	Kind   cloth.Kind      `json:"kind"`
 	Width  measure.Written `json:"width"`
 	Length measure.Written `json:"length"`
 	Count  int             `json:"count"`

@@ -348,18 +348,12 @@ func (b Sheet) cleaned(l work.Line) string {
 
 // pieceOf is what a supply that patches are cut from is called.
 func pieceOf(have cloth.Have) string {
-	switch have.Kind {
-	case cloth.Strips:
-		return "strip"
-	case cloth.Yardage:
-		return "length"
-	}
-	return "piece"
+	return have.Kind.Sort().One
 }
 
 // sizeOfPiece is how large a supply is, told as it was entered: a strip by its width first.
 func (b Sheet) sizeOfPiece(have cloth.Have) string {
-	if have.Kind == cloth.Strips {
+	if have.Along {
 		return words.By(b.Table.Ruler, have.L, have.W)
 	}
 	return words.By(b.Table.Ruler, have.W, have.L)

@@ -687,6 +687,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sorts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** In which kinds cloth is kept, and how each is asked for */
+        get: operations["sorts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/starters": {
         parameters: {
             query?: never;
@@ -1297,6 +1314,20 @@ export interface components {
             fabric: string;
             id: string;
             name: string;
+        };
+        ClothSort: {
+            /** @description It is worth more whole: told by how much of it there is, as wide as its fabric where nothing else is said */
+            byLength: boolean;
+            /** @enum {string} */
+            kind: "yardage" | "strips" | "pieces";
+            /** @description How its length is written */
+            long: string;
+            /** @description As it lies on the shelf */
+            name: string;
+            /** @description The same in a word */
+            short: string;
+            /** @description What its width is called */
+            width: string;
         };
         ClothSupply: {
             /** Format: int64 */
@@ -5323,6 +5354,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["AskAsked"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Trouble"];
+                };
+            };
+        };
+    };
+    sorts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClothSort"][];
                 };
             };
             /** @description Error */
