@@ -177,11 +177,19 @@ func (d *Draft) UnmarshalJSON(data []byte) error {
 	return nil
 }
 
-// strictly reads a body of which nothing may be unknown; what a draft holds the core reads.
-func strictly(data []byte, into any) error {
+// strict is a body of which nothing may be unknown; what a draft in it holds the core reads.
+type strict[T any] struct{ Is T }
+
+// UnmarshalJSON refuses what is not known here.
+func (b *strict[T]) UnmarshalJSON(data []byte) error {
 	d := json.NewDecoder(bytes.NewReader(data))
 	d.DisallowUnknownFields()
-	return d.Decode(into)
+	return d.Decode(&b.Is)
+}
+
+// Schema is that of what it holds.
+func (strict[T]) Schema(r huma.Registry) *huma.Schema {
+	return r.Schema(reflect.TypeFor[T](), true, "")
 }
 
 // MarshalJSON gives it back.
@@ -419,29 +427,23 @@ func (s *Server) stored(ctx context.Context, q store.Quilt, err error, c checked
 	return s.answer(ctx, q, err)
 }
 
-type createIn struct{ Body createInBody }
+type createIn struct{ Body strict[createInBody] }
 
 type createInBody struct {
 	ID       string `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client"`
 	Document Draft  `json:"document"`
 }
 
-// UnmarshalJSON refuses what is not known here.
-func (b *createInBody) UnmarshalJSON(data []byte) error {
-	type plain createInBody
-	return strictly(data, (*plain)(b))
-}
-
 func (s *Server) create(ctx context.Context, in *createIn) (*projectOut, error) {
-	if !plainID(in.Body.ID) {
+	if !plainID(in.Body.Is.ID) {
 		return nil, newTrouble(http.StatusUnprocessableEntity,
 			"The new quilt has no usable id: 8 to 64 letters, digits, - or _.")
 	}
-	c, err := s.check(ctx, in.Body.Document)
+	c, err := s.check(ctx, in.Body.Is.Document)
 	if err != nil {
 		return nil, trouble(err)
 	}
-	q, err := s.store.Create(ctx, in.Body.ID, c.text, s.now())
+	q, err := s.store.Create(ctx, in.Body.Is.ID, c.text, s.now())
 	return s.stored(ctx, q, err, c)
 }
 
@@ -646,24 +648,13 @@ func colours(d document.Document) map[string]string {
 	return m
 }
 
-// choices is what a first document is made from.
-type choices struct{ starter.Choices }
-
-// UnmarshalJSON refuses what is not known here.
-func (c *choices) UnmarshalJSON(data []byte) error { return strictly(data, &c.Choices) }
-
-// Schema is that of the choices.
-func (choices) Schema(r huma.Registry) *huma.Schema {
-	return r.Schema(reflect.TypeOf(starter.Choices{}), true, "StarterChoices")
-}
-
-func (s *Server) begin(ctx context.Context, in *struct{ Body choices }) (*body[Preview], error) {
+func (s *Server) begin(ctx context.Context, in *struct{ Body strict[starter.Choices] }) (*body[Preview], error) {
 	end, err := s.plans.take(ctx)
 	if err != nil {
 		return nil, err
 	}
 	defer end()
-	d, problems := starter.Build(in.Body.Choices)
+	d, problems := starter.Build(in.Body.Is)
 	if problems.Stopped() {
 		return nil, refuse(problems)
 	}

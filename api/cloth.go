@@ -203,7 +203,7 @@ func (s *Server) cloth(ctx context.Context, in *shelfIn) (*body[[]Held], error) 
 
 type clothIn struct {
 	ID   string `path:"id" maxLength:"64"`
-	Body clothInBody
+	Body strict[clothInBody]
 }
 
 type clothInBody struct {
@@ -211,16 +211,10 @@ type clothInBody struct {
 	Measure measure.Units `json:"measure,omitempty" enum:"in,cm" doc:"What a bare number means"`
 }
 
-// UnmarshalJSON refuses what is not known here.
-func (b *clothInBody) UnmarshalJSON(data []byte) error {
-	type plain clothInBody
-	return strictly(data, (*plain)(b))
-}
-
 func (s *Server) putCloth(ctx context.Context, in *clothIn) (*body[[]Held], error) {
-	h := in.Body.Holding
+	h := in.Body.Is.Holding
 	h.ID = in.ID
-	units := in.Body.Measure
+	units := in.Body.Is.Measure
 	if units == "" {
 		units = measure.Inches
 	}

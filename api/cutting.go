@@ -42,15 +42,9 @@ type sizeIn struct {
 	Height   measure.Written `json:"height"`
 }
 
-// UnmarshalJSON refuses what is not known here.
-func (b *sizeIn) UnmarshalJSON(data []byte) error {
-	type plain sizeIn
-	return strictly(data, (*plain)(b))
-}
-
-func (s *Server) nearest(ctx context.Context, in *struct{ Body sizeIn }) (*body[[]ask.Measure], error) {
-	return about(ctx, s.searches, in.Body.Document, func(d document.Document, _ *ask.Purse) ([]ask.Measure, problem.List) {
-		return ask.NearTo(d, in.Body.Width, in.Body.Height)
+func (s *Server) nearest(ctx context.Context, in *struct{ Body strict[sizeIn] }) (*body[[]ask.Measure], error) {
+	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, _ *ask.Purse) ([]ask.Measure, problem.List) {
+		return ask.NearTo(d, in.Body.Is.Width, in.Body.Is.Height)
 	})
 }
 
@@ -81,15 +75,9 @@ type suppliesIn struct {
 	Supplies []ask.Supply `json:"supplies"`
 }
 
-// UnmarshalJSON refuses what is not known here.
-func (b *suppliesIn) UnmarshalJSON(data []byte) error {
-	type plain suppliesIn
-	return strictly(data, (*plain)(b))
-}
-
-func (s *Server) backwards(ctx context.Context, in *struct{ Body suppliesIn }) (*body[ask.Reach], error) {
-	return about(ctx, s.searches, in.Body.Document, func(d document.Document, purse *ask.Purse) (ask.Reach, problem.List) {
-		return ask.Backwards(d, in.Body.Supplies, purse)
+func (s *Server) backwards(ctx context.Context, in *struct{ Body strict[suppliesIn] }) (*body[ask.Reach], error) {
+	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (ask.Reach, problem.List) {
+		return ask.Backwards(d, in.Body.Is.Supplies, purse)
 	})
 }
 

@@ -64,12 +64,6 @@ type unitIn struct {
 	Finished measure.Written `json:"finished,omitzero" doc:"For a new size: the finished width"`
 }
 
-// UnmarshalJSON refuses what is not known here.
-func (b *unitIn) UnmarshalJSON(data []byte) error {
-	type plain unitIn
-	return strictly(data, (*plain)(b))
-}
-
 func (in unitIn) read() (document.Document, error) {
 	d, problems := document.Read(in.Document.raw)
 	if len(problems) > 0 && problems[0].Code == "document-unreadable" {
@@ -78,18 +72,18 @@ func (in unitIn) read() (document.Document, error) {
 	return d, nil
 }
 
-func (s *Server) ways(ctx context.Context, in *struct{ Body unitIn }) (*body[[]ask.Way], error) {
-	d, err := in.Body.read()
+func (s *Server) ways(ctx context.Context, in *struct{ Body strict[unitIn] }) (*body[[]ask.Way], error) {
+	d, err := in.Body.Is.read()
 	if err != nil {
 		return nil, err
 	}
 	return answered(ctx, s.searches, d, func(d document.Document, purse *ask.Purse) ([]ask.Way, problem.List) {
-		return ask.Ways(d, in.Body.Unit, purse)
+		return ask.Ways(d, in.Body.Is.Unit, purse)
 	})
 }
 
-func (s *Server) resize(ctx context.Context, in *struct{ Body unitIn }) (*body[ask.Resized], error) {
-	d, err := in.Body.read()
+func (s *Server) resize(ctx context.Context, in *struct{ Body strict[unitIn] }) (*body[ask.Resized], error) {
+	d, err := in.Body.Is.read()
 	if err != nil {
 		return nil, err
 	}
@@ -98,7 +92,7 @@ func (s *Server) resize(ctx context.Context, in *struct{ Body unitIn }) (*body[a
 		return nil, err
 	}
 	defer end()
-	r, problems := ask.Resize(d, in.Body.Unit, in.Body.Finished)
+	r, problems := ask.Resize(d, in.Body.Is.Unit, in.Body.Is.Finished)
 	if problems.Stopped() {
 		return nil, refuse(problem.List(problems.Stops()))
 	}

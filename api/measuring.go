@@ -37,19 +37,13 @@ type onwardIn struct {
 	Came     ask.Came `json:"came"`
 }
 
-// UnmarshalJSON refuses what is not known here.
-func (b *onwardIn) UnmarshalJSON(data []byte) error {
-	type plain onwardIn
-	return strictly(data, (*plain)(b))
-}
-
 func (s *Server) onward(ctx context.Context, in *struct {
 	QuiltIn
-	Body onwardIn
+	Body strict[onwardIn]
 },
 ) (*body[ask.Onward], error) {
-	return held(ctx, s, in.ID, in.Body.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (ask.Onward, problem.List) {
-		return ask.OnwardFrom(d, in.Body.Came, against, purse)
+	return held(ctx, s, in.ID, in.Body.Is.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (ask.Onward, problem.List) {
+		return ask.OnwardFrom(d, in.Body.Is.Came, against, purse)
 	})
 }
 
@@ -59,19 +53,13 @@ type allowanceIn struct {
 	Stitched measure.Written `json:"stitched"`
 }
 
-// UnmarshalJSON refuses what is not known here.
-func (b *allowanceIn) UnmarshalJSON(data []byte) error {
-	type plain allowanceIn
-	return strictly(data, (*plain)(b))
-}
-
 func (s *Server) allowance(ctx context.Context, in *struct {
 	QuiltIn
-	Body allowanceIn
+	Body strict[allowanceIn]
 },
 ) (*body[ask.WayOn], error) {
-	return held(ctx, s, in.ID, in.Body.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (ask.WayOn, problem.List) {
-		return ask.AllowanceFrom(d, in.Body.Stitched, against, purse)
+	return held(ctx, s, in.ID, in.Body.Is.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (ask.WayOn, problem.List) {
+		return ask.AllowanceFrom(d, in.Body.Is.Stitched, against, purse)
 	})
 }
 

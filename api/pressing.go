@@ -80,15 +80,9 @@ type seamIn struct {
 	Seam     naming.Seam `json:"seam"`
 }
 
-// UnmarshalJSON refuses what is not known here.
-func (b *seamIn) UnmarshalJSON(data []byte) error {
-	type plain seamIn
-	return strictly(data, (*plain)(b))
-}
-
-func (s *Server) seam(ctx context.Context, in *struct{ Body seamIn }) (*body[ask.Asked], error) {
-	return about(ctx, s.searches, in.Body.Document, func(d document.Document, purse *ask.Purse) (ask.Asked, problem.List) {
-		return ask.AboutSeam(d, in.Body.Seam, purse)
+func (s *Server) seam(ctx context.Context, in *struct{ Body strict[seamIn] }) (*body[ask.Asked], error) {
+	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (ask.Asked, problem.List) {
+		return ask.AboutSeam(d, in.Body.Is.Seam, purse)
 	})
 }
 
@@ -102,15 +96,9 @@ type againIn struct {
 	Block    naming.Unit `json:"block"`
 }
 
-// UnmarshalJSON refuses what is not known here.
-func (b *againIn) UnmarshalJSON(data []byte) error {
-	type plain againIn
-	return strictly(data, (*plain)(b))
-}
-
-func (s *Server) again(ctx context.Context, in *struct{ Body againIn }) (*body[ask.CutAgain], error) {
-	return about(ctx, s.searches, in.Body.Document, func(d document.Document, purse *ask.Purse) (ask.CutAgain, problem.List) {
-		return ask.PartsOf(d, in.Body.Block, purse)
+func (s *Server) again(ctx context.Context, in *struct{ Body strict[againIn] }) (*body[ask.CutAgain], error) {
+	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (ask.CutAgain, problem.List) {
+		return ask.PartsOf(d, in.Body.Is.Block, purse)
 	})
 }
 
@@ -120,14 +108,8 @@ type waveIn struct {
 	Unit     naming.Unit `json:"unit"`
 }
 
-// UnmarshalJSON refuses what is not known here.
-func (b *waveIn) UnmarshalJSON(data []byte) error {
-	type plain waveIn
-	return strictly(data, (*plain)(b))
-}
-
-func (s *Server) waves(ctx context.Context, in *struct{ Body waveIn }) (*body[ask.Waves], error) {
-	return about(ctx, s.searches, in.Body.Document, func(d document.Document, purse *ask.Purse) (ask.Waves, problem.List) {
-		return ask.WavesOf(d, in.Body.Unit, purse)
+func (s *Server) waves(ctx context.Context, in *struct{ Body strict[waveIn] }) (*body[ask.Waves], error) {
+	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (ask.Waves, problem.List) {
+		return ask.WavesOf(d, in.Body.Is.Unit, purse)
 	})
 }

@@ -2,8 +2,8 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useRef } from "react";
-import { server, type Unit } from "../api/client";
-import { keys } from "../api/queries";
+import type { Unit } from "../api/client";
+import { asks } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { KnifeView, type Way } from "../drawn/KnifeView";
 import { QuiltView } from "../drawn/QuiltView";
@@ -44,14 +44,12 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
   const block = draft.document.units[at];
   const about = block?.id ?? (isLaid(draft, unit) ? unit.id : "");
   const { data } = useQuery({
-    queryKey: keys.again(draft.document, about),
-    queryFn: ({ signal }) => server.again(draft.document, about, signal),
+    ...asks.again(draft.document, about),
     enabled: about !== "" && !draft.problems.some((p) => p.stops),
     placeholderData: keepPreviousData,
-    retry: false,
   });
   const now = data?.list.find((r) => r.now);
-  const m = methodOf(draft, i);
+  const m = methodOf<"cut again">(draft, i);
   const dragging = useRef(false);
   // How far the lines lie that were moved here, by their text in the document: it may be ahead of what the core has answered.
   const off = useRef(new Map<string, number>());

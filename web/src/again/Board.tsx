@@ -5,6 +5,7 @@ import type { Knife } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { Lying } from "../drawn/Lying";
 import { Key } from "../frame/Key";
+import { onCuts } from "../frame/keyList";
 import { Ruled } from "../frame/Ruled";
 import { useKey } from "../frame/useKey";
 import { drawnTo, type How, methodOf, Problems, seen, turns } from "../quilt/methods/parts";
@@ -14,7 +15,7 @@ type Grid = How<"grid">;
 type Cell = Grid["rows"][number]["cells"][number];
 
 export function Board({ draft, how, i, knife }: { draft: Steps; how: Grid; i: number; knife: Knife }) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"grid">(draft, i);
   const rows = how.rows;
   const wide = rows[0]?.cells.length ?? 0;
   const [at, setAt] = useState<[number, number]>([0, Math.min(1, wide - 1)]);
@@ -53,8 +54,8 @@ export function Board({ draft, how, i, knife }: { draft: Steps; how: Grid; i: nu
     setAt(b);
   };
   const choose = (to: [number, number]) => (exchanging ? exchange([r, c], to) : setAt(to));
-  useKey("r", turn);
-  useKey("x", () => setExchanging((e) => !e));
+  useKey(onCuts.turn, turn);
+  useKey(onCuts.exchange, () => setExchanging((e) => !e));
 
   const here = cell && part(cell.unit);
   const stops = draft.below(`/units/${i}`);
@@ -134,10 +135,10 @@ export function Board({ draft, how, i, knife }: { draft: Steps; how: Grid; i: nu
       </Text>
       <Flex gap="8px" mt="8px" wrap="wrap">
         <Button size="sm" onClick={turn}>
-          Turn <Key>R</Key>
+          Turn <Key>{onCuts.turn.shown}</Key>
         </Button>
         <Button size="sm" aria-pressed={exchanging} onClick={() => setExchanging((e) => !e)}>
-          Exchange <Key>X</Key>
+          Exchange <Key>{onCuts.exchange.shown}</Key>
         </Button>
       </Flex>
       <Problems list={stops} />

@@ -11,6 +11,8 @@ export type Picture = Schemas["DrawnPicture"];
 export type BookLine = Schemas["BookLine"];
 export type Order = Schemas["Order"];
 export type Pack = Schemas["ClothPack"];
+export type Sort = Schemas["ClothSort"];
+export type Beginning = Schemas["DocumentBeginning"];
 export type Sum = Schemas["TallySum"];
 export type Under = Schemas["SheetUnder"];
 export type UnderSeam = Schemas["SheetUnderSeam"];
@@ -102,11 +104,12 @@ async function ask<T>(request: Promise<Answer<T>>): Promise<T> {
 const lasts = (body: Document) => new TextEncoder().encode(JSON.stringify(body)).length < 50_000;
 
 export const server = {
-  health: () => ask<Record<string, string>>(client.GET("/api/health")),
+  health: (signal: AbortSignal) => ask<Record<string, string>>(client.GET("/api/health", { signal })),
   caliper: (size: string, units: "in" | "cm") =>
     ask<Schemas["Caliper"]>(client.GET("/api/caliper", { params: { query: { size, units } } })),
-  shelf: () => ask<Shelved[]>(client.GET("/api/quilts")),
-  starters: () => ask<Opening[]>(client.GET("/api/starters")),
+  shelf: (signal: AbortSignal) => ask<Shelved[]>(client.GET("/api/quilts", { signal })),
+  starters: (signal: AbortSignal) => ask<Opening[]>(client.GET("/api/starters", { signal })),
+  beginnings: (signal: AbortSignal) => ask<Beginning[]>(client.GET("/api/beginnings", { signal })),
   begin: (body: Choices, signal?: AbortSignal) => ask<Preview>(client.POST("/api/starters", { body, signal })),
   create: (id: string, document: Document) =>
     ask<Quilt>(client.POST("/api/quilts", { body: { id, document }, keepalive: lasts(document) })),
@@ -125,20 +128,23 @@ export const server = {
     ask<WayOn>(
       client.POST("/api/quilts/{id}/allowance", { params: { path: { id } }, body: { document, stitched }, signal }),
     ),
-  allowances: () => ask<Schemas["Allowance"][]>(client.GET("/api/allowances")),
-  library: () => ask<Shown[]>(client.GET("/api/library")),
-  ways: (document: Document, unit: string) => ask<Way[]>(client.POST("/api/ways", { body: { document, unit } })),
+  allowances: (signal: AbortSignal) => ask<Schemas["Allowance"][]>(client.GET("/api/allowances", { signal })),
+  library: (signal: AbortSignal) => ask<Shown[]>(client.GET("/api/library", { signal })),
+  ways: (document: Document, unit: string, signal: AbortSignal) =>
+    ask<Way[]>(client.POST("/api/ways", { body: { document, unit }, signal })),
   resize: (document: Document, unit: string, finished: string, signal?: AbortSignal) =>
     ask<Resized>(client.POST("/api/resize", { body: { document, unit, finished }, signal })),
-  cloth: (quilt = "") => ask<Held[]>(client.GET("/api/cloth", { params: { query: { for: quilt } } })),
+  cloth: (quilt: string, signal: AbortSignal) =>
+    ask<Held[]>(client.GET("/api/cloth", { params: { query: { for: quilt } }, signal })),
   putCloth: (id: string, body: Holding & { measure?: "in" | "cm" }) =>
     ask<Held[]>(client.PUT("/api/cloth/{id}", { params: { path: { id } }, body })),
   cut: (id: string, rev: number) =>
     ask<Quilt>(client.POST("/api/quilts/{id}/cut", { params: { path: { id }, header: { "If-Match": [`"${rev}"`] } } })),
-  cliffs: (body: Document) => ask<Cliff[]>(client.POST("/api/cliffs", { body })),
-  remedies: (body: Document) => ask<Schemas["AskRemedies"]>(client.POST("/api/remedies", { body })),
-  seam: (document: Document, seam: string) =>
-    ask<Schemas["AskAsked"]>(client.POST("/api/seam", { body: { document, seam } })),
+  cliffs: (body: Document, signal: AbortSignal) => ask<Cliff[]>(client.POST("/api/cliffs", { body, signal })),
+  remedies: (body: Document, signal: AbortSignal) =>
+    ask<Schemas["AskRemedies"]>(client.POST("/api/remedies", { body, signal })),
+  seam: (document: Document, seam: string, signal: AbortSignal) =>
+    ask<Schemas["AskAsked"]>(client.POST("/api/seam", { body: { document, seam }, signal })),
   again: (document: Document, block: string, signal?: AbortSignal) =>
     ask<Schemas["AskCutAgain"]>(client.POST("/api/again", { body: { document, block }, signal })),
   waves: (document: Document, unit: string, signal?: AbortSignal) =>
@@ -154,12 +160,16 @@ export const server = {
         signal,
       }),
     ),
-  packs: () => ask<Pack[]>(client.GET("/api/packs")),
-  sums: (id: string) => ask<Sum[]>(client.GET("/api/quilts/{id}/sums", { params: { path: { id } } })),
+  packs: (signal: AbortSignal) => ask<Pack[]>(client.GET("/api/packs", { signal })),
+  sorts: (signal: AbortSignal) => ask<Sort[]>(client.GET("/api/sorts", { signal })),
+  sums: (id: string, signal: AbortSignal) =>
+    ask<Sum[]>(client.GET("/api/quilts/{id}/sums", { params: { path: { id } }, signal })),
   rules: (id: string, signal: AbortSignal) =>
     ask<Schemas["Rules"]>(client.GET("/api/quilts/{id}/rules", { params: { path: { id } }, signal })),
-  times: (id: string, clock: number) =>
-    ask<Schemas["TallyTimes"]>(client.GET("/api/quilts/{id}/times", { params: { path: { id }, query: { clock } } })),
+  times: (id: string, clock: number, signal: AbortSignal) =>
+    ask<Schemas["TallyTimes"]>(
+      client.GET("/api/quilts/{id}/times", { params: { path: { id }, query: { clock } }, signal }),
+    ),
   readTally: (id: string, text: string) =>
     ask<Tallied>(client.POST("/api/quilts/{id}/tally.csv", { params: { path: { id } }, body: { text } })),
   order: (id: string, signal?: AbortSignal) =>
@@ -170,10 +180,11 @@ export const server = {
     ask<Schemas["AskOnward"]>(
       client.POST("/api/quilts/{id}/onward", { params: { path: { id } }, body: { document, came }, signal }),
     ),
-  arrangements: (body: Document) => ask<Schemas["AskArranged"]>(client.POST("/api/arrangements", { body })),
+  arrangements: (body: Document, signal: AbortSignal) =>
+    ask<Schemas["AskArranged"]>(client.POST("/api/arrangements", { body, signal })),
   nearest: (document: Document, width: string, height: string) =>
     ask<Shape[]>(client.POST("/api/nearest", { body: { document, width, height } })),
-  pilot: (body: Document) => ask<Preview>(client.POST("/api/pilot", { body })),
+  pilot: (body: Document, signal: AbortSignal) => ask<Preview>(client.POST("/api/pilot", { body, signal })),
   backwards: (document: Document, supplies: Supply[]) =>
     ask<Reach>(client.POST("/api/backwards", { body: { document, supplies } })),
   openFile: (id: string, text: string) => ask<Quilt>(client.POST("/api/files", { body: { id, text } })),
@@ -184,8 +195,9 @@ export const server = {
         .then((answer) => ({ ...answer, data: answer.response.ok ? true : undefined })), // there is nothing to read in it
     ),
   swapValues: (body: Document) => ask<Preview>(client.POST("/api/values/swap", { body })),
-  schools: () => ask<Question[]>(client.GET("/api/schools")),
-  revisions: (id: string) => ask<Revised[]>(client.GET("/api/quilts/{id}/revisions", { params: { path: { id } } })),
+  schools: (signal: AbortSignal) => ask<Question[]>(client.GET("/api/schools", { signal })),
+  revisions: (id: string, signal: AbortSignal) =>
+    ask<Revised[]>(client.GET("/api/quilts/{id}/revisions", { params: { path: { id } }, signal })),
   restore: (id: string, rev: number, body: { act: Revised["act"]; rev?: number }) =>
     ask<Quilt>(
       client.POST("/api/quilts/{id}/restore", { params: { path: { id }, header: { "If-Match": [`"${rev}"`] } }, body }),

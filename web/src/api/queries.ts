@@ -1,49 +1,134 @@
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { infiniteQueryOptions, queryOptions, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo } from "react";
 import { useParams } from "react-router";
 import { type Came, type Choices, type Document, type Project, type Quilt, server, type Tallied } from "./client";
 
-/** What every answer is kept under. */
-export const keys = {
-  health: ["health"],
-  shelf: ["shelf"],
-  quilt: (id: string) => ["quilt", id],
-  progress: (id: string) => ["progress", id],
-  revisions: (id: string, rev?: number) => (rev === undefined ? ["revisions", id] : ["revisions", id, rev]),
-  starters: ["starters"],
-  begin: (choices: Choices) => ["begin", choices],
-  library: ["library"],
-  allowances: ["allowances"],
-  allowance: (id: string, document: Document, stitched: string, events: number) => [
-    "allowance",
-    id,
-    document,
-    stitched,
-    events,
-  ],
-  schools: ["schools"],
-  cloth: (quilt?: string) => (quilt === undefined ? ["cloth"] : ["cloth", quilt]),
-  preview: (document: Document) => ["preview", document],
-  resize: (document: Document, unit: string, finished: string) => ["resize", document, unit, finished],
-  ways: (document: Document, unit: string) => ["ways", document, unit],
-  again: (document: Document, block: string) => ["again", document, block],
-  waves: (document: Document, unit: string) => ["waves", document, unit],
-  book: (id: string, which: object, events: number) => ["book", id, which, events],
-  rules: (id: string, rev: number, events: number) => ["rules", id, rev, events],
-  times: (id: string, rev: number, events: number) => ["times", id, rev, events],
-  packs: ["packs"] as const,
-  sums: (id: string, rev: number, events: number) => ["sums", id, rev, events],
-  order: (id: string, rev: number, events: number) => ["order", id, rev, events],
-  needle: (id: string, rev: number, step: string, page: number) => ["needle", id, rev, step, page],
-  onward: (id: string, document: Document, came: Came, events: number) => ["onward", id, document, came, events],
-  arrangements: (document: Document) => ["arrangements", document],
-  remedies: (document: Document) => ["remedies", document],
-  seam: (document: Document, seam: string) => ["seam", document, seam],
-  cliffs: (document: Document) => ["cliffs", document],
-  pilot: (document: Document) => ["pilot", document],
-};
-
 const often = { refetchInterval: 5000 };
+/** What is said no to is said no to again. */
+const once = { retry: false };
+const forever = { staleTime: Number.POSITIVE_INFINITY };
+
+type Counted = Pick<Project, "id" | "rev" | "progress">;
+type Which = { step: string; kind: string; from: string; to: string };
+const counts = (p: Counted) => [p.id, p.rev, p.progress.events];
+const revisionsOf = (id: string) => ["revisions", id];
+/** All there is of the shelf of cloth, whichever quilt it is asked for. */
+export const clothKey = ["cloth"];
+
+/** Every question: what its answer is kept under, how it is asked, and dropped on its way once it is overtaken. */
+export const asks = {
+  health: () => queryOptions({ queryKey: ["health"], queryFn: ({ signal }) => server.health(signal), ...forever }),
+  shelf: () => queryOptions({ queryKey: ["shelf"], queryFn: ({ signal }) => server.shelf(signal) }),
+  quilt: (id: string) =>
+    queryOptions({ queryKey: ["quilt", id], queryFn: ({ signal }) => server.quilt(id, signal), ...often }),
+  progress: (id: string) =>
+    queryOptions({ queryKey: ["progress", id], queryFn: ({ signal }) => server.progress(id, signal), ...often }),
+  revisions: (id: string, rev: number) =>
+    queryOptions({ queryKey: [...revisionsOf(id), rev], queryFn: ({ signal }) => server.revisions(id, signal) }),
+  starters: () =>
+    queryOptions({ queryKey: ["starters"], queryFn: ({ signal }) => server.starters(signal), ...forever }),
+  beginnings: () =>
+    queryOptions({ queryKey: ["beginnings"], queryFn: ({ signal }) => server.beginnings(signal), ...forever }),
+  begin: (choices: Choices) =>
+    queryOptions({ queryKey: ["begin", choices], queryFn: ({ signal }) => server.begin(choices, signal), ...once }),
+  library: () => queryOptions({ queryKey: ["library"], queryFn: ({ signal }) => server.library(signal), ...forever }),
+  schools: () => queryOptions({ queryKey: ["schools"], queryFn: ({ signal }) => server.schools(signal), ...forever }),
+  packs: () => queryOptions({ queryKey: ["packs"], queryFn: ({ signal }) => server.packs(signal), ...forever }),
+  sorts: () => queryOptions({ queryKey: ["sorts"], queryFn: ({ signal }) => server.sorts(signal), ...forever }),
+  /** The shelf of cloth, for one quilt with what it has kept, which is its own to take again. */
+  cloth: (quilt = "") =>
+    queryOptions({ queryKey: [...clothKey, quilt], queryFn: ({ signal }) => server.cloth(quilt, signal) }),
+  allowances: () => queryOptions({ queryKey: ["allowances"], queryFn: ({ signal }) => server.allowances(signal) }),
+  preview: (document: Document) =>
+    queryOptions({
+      queryKey: ["preview", document],
+      queryFn: ({ signal }) => server.preview(document, signal),
+      ...once,
+    }),
+  resize: (document: Document, unit: string, finished: string) =>
+    queryOptions({
+      queryKey: ["resize", document, unit, finished],
+      queryFn: ({ signal }) => server.resize(document, unit, finished, signal),
+      ...once,
+    }),
+  ways: (document: Document, unit: string) =>
+    queryOptions({
+      queryKey: ["ways", document, unit],
+      queryFn: ({ signal }) => server.ways(document, unit, signal),
+      ...once,
+    }),
+  again: (document: Document, block: string) =>
+    queryOptions({
+      queryKey: ["again", document, block],
+      queryFn: ({ signal }) => server.again(document, block, signal),
+      ...once,
+    }),
+  waves: (document: Document, unit: string) =>
+    queryOptions({
+      queryKey: ["waves", document, unit],
+      queryFn: ({ signal }) => server.waves(document, unit, signal),
+      ...once,
+    }),
+  remedies: (document: Document) =>
+    queryOptions({
+      queryKey: ["remedies", document],
+      queryFn: ({ signal }) => server.remedies(document, signal),
+      ...once,
+    }),
+  arrangements: (document: Document) =>
+    queryOptions({
+      queryKey: ["arrangements", document],
+      queryFn: ({ signal }) => server.arrangements(document, signal),
+      ...once,
+    }),
+  seam: (document: Document, seam: string) =>
+    queryOptions({
+      queryKey: ["seam", document, seam],
+      queryFn: ({ signal }) => server.seam(document, seam, signal),
+      ...once,
+    }),
+  cliffs: (document: Document) =>
+    queryOptions({ queryKey: ["cliffs", document], queryFn: ({ signal }) => server.cliffs(document, signal) }),
+  pilot: (document: Document) =>
+    queryOptions({ queryKey: ["pilot", document], queryFn: ({ signal }) => server.pilot(document, signal) }),
+  book: (project: Counted, which: Which) =>
+    infiniteQueryOptions({
+      queryKey: ["book", project.id, which, project.progress.events],
+      queryFn: ({ pageParam, signal }) => server.book(project.id, { ...which, before: pageParam }, signal),
+      initialPageParam: 0,
+      getNextPageParam: (last) => (last.more ? last.lines.at(-1)?.seq : undefined),
+    }),
+  // What was counted is in these: they are asked anew with every count.
+  rules: (p: Counted) =>
+    queryOptions({ queryKey: ["rules", ...counts(p)], queryFn: ({ signal }) => server.rules(p.id, signal) }),
+  times: (p: Counted) =>
+    queryOptions({
+      queryKey: ["times", ...counts(p)],
+      queryFn: ({ signal }) => server.times(p.id, -new Date().getTimezoneOffset(), signal),
+    }),
+  sums: (p: Counted) =>
+    queryOptions({ queryKey: ["sums", ...counts(p)], queryFn: ({ signal }) => server.sums(p.id, signal) }),
+  order: (p: Counted) =>
+    queryOptions({ queryKey: ["order", ...counts(p)], queryFn: ({ signal }) => server.order(p.id, signal) }),
+  onward: (p: Project, came: Came) =>
+    queryOptions({
+      queryKey: ["onward", p.id, p.document, came, p.progress.events],
+      queryFn: ({ signal }) => server.onward(p.id, p.document, came, signal),
+      ...once,
+    }),
+  allowance: (p: Project, stitched: string) =>
+    queryOptions({
+      queryKey: ["allowance", p.id, p.document, stitched, p.progress.events],
+      queryFn: ({ signal }) => server.allowance(p.id, p.document, stitched, signal),
+      ...once,
+    }),
+  needle: (quilt: Pick<Project, "id" | "rev">, step: string, first: number) =>
+    queryOptions({
+      queryKey: ["needle", quilt.id, quilt.rev, step, first],
+      queryFn: ({ signal }) => server.needle(quilt.id, step, first, signal),
+      ...forever,
+    }),
+};
 
 /** The quilt of this address with what was counted, kept fresh while other tabs and tablets count. */
 export function useProject() {
@@ -53,23 +138,22 @@ export function useProject() {
     const channel = new BroadcastChannel("vicis");
     channel.onmessage = (m) => {
       if (m.data !== id) return;
-      queries.invalidateQueries({ queryKey: keys.quilt(id) });
-      queries.invalidateQueries({ queryKey: keys.progress(id) });
+      queries.invalidateQueries({ queryKey: asks.quilt(id).queryKey });
+      queries.invalidateQueries({ queryKey: asks.progress(id).queryKey });
     };
     return () => channel.close();
   }, [id, queries]);
-  const quilt = useQuery({ queryKey: keys.quilt(id), queryFn: ({ signal }) => server.quilt(id, signal), ...often });
+  const quilt = useQuery(asks.quilt(id));
   const progress = useQuery({
-    queryKey: keys.progress(id),
+    ...asks.progress(id),
     queryFn: async ({ signal }) =>
-      newer(queries.getQueryData<Tallied>(keys.progress(id)), await server.progress(id, signal)),
-    ...often,
+      newer(queries.getQueryData(asks.progress(id).queryKey), await server.progress(id, signal)),
   });
   // What was counted is held against one revision: where another came in between, both are asked for again.
   const [planned, counted] = [quilt.data?.rev, progress.data?.rev];
   useEffect(() => {
     if (planned === undefined || counted === undefined || planned === counted) return;
-    queries.invalidateQueries({ queryKey: planned < counted ? keys.quilt(id) : keys.progress(id) });
+    queries.invalidateQueries({ queryKey: planned < counted ? asks.quilt(id).queryKey : asks.progress(id).queryKey });
   }, [planned, counted, id, queries]);
   const data = useMemo<Project | undefined>(
     () => (quilt.data && progress.data ? { ...quilt.data, progress: progress.data.progress } : undefined),
@@ -84,11 +168,16 @@ export function useProject() {
   };
 }
 
+/** What a new quilt starts with by a rule, and what a document means by what it leaves out. */
+export function useBeginning(measure: "in" | "cm") {
+  const { data } = useQuery(asks.beginnings());
+  return data?.find((b) => b.measure === measure);
+}
+
 /** What each batch asks for and what is sewn on one chain; anew with every count. */
 export function useOrder(project: Project) {
   return useQuery({
-    queryKey: keys.order(project.id, project.rev, project.progress.events),
-    queryFn: ({ signal }) => server.order(project.id, signal),
+    ...asks.order(project),
     placeholderData: (before) => before,
   });
 }
@@ -102,7 +191,7 @@ function newer(have: Tallied | undefined, got: Tallied): Tallied {
 export function useTakeProgress() {
   const queries = useQueryClient();
   return (id: string, tallied: Tallied) => {
-    queries.setQueryData<Tallied>(keys.progress(id), (have) => newer(have, tallied));
+    queries.setQueryData(asks.progress(id).queryKey, (have) => newer(have, tallied));
     tellOthers(id);
   };
 }
@@ -111,8 +200,8 @@ export function useTakeProgress() {
 export function useTakeQuilt() {
   const queries = useQueryClient();
   return (quilt: Quilt) => {
-    queries.setQueryData(keys.quilt(quilt.id), quilt);
-    for (const queryKey of [keys.progress(quilt.id), keys.revisions(quilt.id), keys.shelf, keys.cloth()]) {
+    queries.setQueryData(asks.quilt(quilt.id).queryKey, quilt);
+    for (const queryKey of [asks.progress(quilt.id).queryKey, revisionsOf(quilt.id), asks.shelf().queryKey, clothKey]) {
       queries.invalidateQueries({ queryKey });
     }
     tellOthers(quilt.id);

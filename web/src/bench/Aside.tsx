@@ -1,6 +1,7 @@
 // Set aside, with a reason.
 import { Box, Button, chakra, Input, Text } from "@chakra-ui/react";
 import { useState } from "react";
+import { atTheMachine } from "../frame/keyList";
 import { Key } from "./Key";
 
 export const reasons = ["seam off", "turned the wrong way", "cut crooked", "stuck together", "stained or torn"];
@@ -19,7 +20,7 @@ export function Aside({ n, choose, leave }: { n: number; choose: (reason: string
           </Button>
         ))}
         <Button minH="54px" variant="plain" onClick={leave}>
-          Not at all <Key>Esc</Key>
+          Not at all <Key>{atTheMachine.leave.shown}</Key>
         </Button>
       </Box>
       <chakra.form

@@ -4,6 +4,7 @@ import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { Link, useParams } from "react-router";
 import type { Project, Step } from "../api/client";
 import { useOrder, useProject } from "../api/queries";
+import { atTheMachine } from "../frame/keyList";
 import { Ruled } from "../frame/Ruled";
 import { StageCounts } from "../frame/StageCounts";
 import { Loading, Plain, Wrong } from "../frame/States";
@@ -180,7 +181,7 @@ function Head({ project, step, kinds, leave }: HeadProps) {
         </Text>
       )}
       <Button size="sm" ml="auto" flexShrink={0} onClick={leave}>
-        Leave <Key>Esc</Key>
+        Leave <Key>{atTheMachine.leave.shown}</Key>
       </Button>
     </Flex>
   );

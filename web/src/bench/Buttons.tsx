@@ -1,5 +1,6 @@
 // The buttons under the count, for a finger or a mouse.
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
+import { atTheMachine } from "../frame/keyList";
 import { Key, WideKey } from "./Key";
 import type { Counting } from "./useCounting";
 
@@ -60,7 +61,7 @@ export function Buttons({ counting, toGo, tight }: { counting: Counting; toGo: n
             {...(tight && { px: "6px", fontSize: "small" })}
             onClick={cut}
           >
-            {`One ${knife.of} cut: every pile`} <Key>A</Key>
+            {`One ${knife.of} cut: every pile`} <Key>{atTheMachine.all.shown}</Key>
           </Button>
         )}
         <Button

@@ -6,6 +6,7 @@ import type { Project, Step } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { LayersView } from "../drawn/LayersView";
 import { LaidPicture, PictureView } from "../drawn/Picture";
+import { atTheMachine } from "../frame/keyList";
 import { Ruled } from "../frame/Ruled";
 import { Key } from "./Key";
 import { shortPhone } from "./short";
@@ -71,7 +72,7 @@ export function Card({ project, step, needle, room, makes, turn }: Props) {
         </Text>
         <Flex gap="8px" display={{ base: "none", md: "flex" }} align="center" wrap="wrap">
           <Button size="sm" onClick={turn} aria-pressed={makes}>
-            What it makes <Key>T</Key>
+            What it makes <Key>{atTheMachine.turn.shown}</Key>
           </Button>
           <Button asChild size="sm">
             <Link to={`/q/${project.id}/iron/${encodeURIComponent(step.id)}`}>To the iron</Link>

@@ -2,6 +2,7 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
 import type { Project, Step } from "../api/client";
+import { atTheMachine } from "../frame/keyList";
 import { Key } from "./Key";
 import type { Kit } from "./kit";
 import { Message } from "./Message";
@@ -30,7 +31,7 @@ function Bobbin({ tally, project, step }: Pick<Props, "project" | "step"> & { ta
         </Text>
       )}
       <Button size="sm" variant="plain" px="0" minH="24px" onClick={tally.bobbin}>
-        {thread ? "New bobbin" : "A full bobbin is in"} <Key>N</Key>
+        {thread ? "New bobbin" : "A full bobbin is in"} <Key>{atTheMachine.bobbin.shown}</Key>
       </Button>
     </Flex>
   );

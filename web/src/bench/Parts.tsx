@@ -7,6 +7,7 @@ import { coloursOf } from "../drawn/colours";
 import { KnifeView } from "../drawn/KnifeView";
 import { LaidView, PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
+import { atTheMachine } from "../frame/keyList";
 import { Ruled } from "../frame/Ruled";
 import { Key } from "./Key";
 import { shortPhone } from "./short";
@@ -191,7 +192,7 @@ function Says({ project, step, back, iron, turn }: Shown & { turn: () => void })
       {(s || step.press) && (
         <Flex gap="8px" mt="8px" display={{ base: "none", md: "flex" }}>
           <Button size="sm" onClick={turn} aria-pressed={back}>
-            Turn over <Key>T</Key>
+            Turn over <Key>{atTheMachine.turn.shown}</Key>
           </Button>
           <Button asChild size="sm">
             <Link to={`/q/${project.id}/${iron ? "bench" : "iron"}/${encodeURIComponent(step.id)}`}>

@@ -2,6 +2,7 @@
 import { useLayoutEffect, useRef, useState } from "react";
 import { useNavigate } from "react-router";
 import type { Project, Step } from "../api/client";
+import { atTheMachine as at } from "../frame/keyList";
 import { isTyping } from "../frame/useKey";
 import { reasons } from "./Aside";
 import { type Station, useTally } from "./useTally";
@@ -58,20 +59,20 @@ export function useCounting(project: Project, step: Step, station: Station) {
     if (mode === "aside" && /^[1-5]$/.test(key)) setAside(reasons[Number(key) - 1] ?? "");
     else if (/^\d$/.test(key)) setDigits((d) => (d + key).replace(/^0+(?=\d)/, "").slice(0, 4));
     else if (key === "backspace") setDigits((d) => d.slice(0, -1));
-    else if (key === " " && (mode === "count" || mode === "many")) {
+    else if (key === at.one.on && (mode === "count" || mode === "many")) {
       e.preventDefault();
       tally.made(1);
-    } else if (key === "enter" && digits !== "") {
+    } else if (key === at.many.on && digits !== "") {
       if (onButton) e.preventDefault();
       enter();
-    } else if (key === "z") tally.undo();
-    else if (key === "a" && knife) cut();
-    else if (key === "t") turn();
-    else if (key === "n" && !iron && step.sewing) tally.bobbin();
-    else if (key === "r" && !iron) setMode(mode === "aside" ? "count" : "aside");
-    else if (key === "c" && !iron) recountOrNot();
-    else if (key === "escape" && (mode !== "count" || digits !== "")) done();
-    else if (key === "escape") leave();
+    } else if (key === at.back.on) tally.undo();
+    else if (key === at.all.on && knife) cut();
+    else if (key === at.turn.on) turn();
+    else if (key === at.bobbin.on && !iron && step.sewing) tally.bobbin();
+    else if (key === at.aside.on && !iron) setMode(mode === "aside" ? "count" : "aside");
+    else if (key === at.recount.on && !iron) recountOrNot();
+    else if (key === at.leave.on && (mode !== "count" || digits !== "")) done();
+    else if (key === at.leave.on) leave();
   });
 
   return {

@@ -2,8 +2,8 @@
 // bench opens exactly there.
 import { useQuery } from "@tanstack/react-query";
 import { useEffect, useRef, useState } from "react";
-import { type Project, type Step, server, type Under } from "../api/client";
-import { keys } from "../api/queries";
+import type { Project, Step, Under } from "../api/client";
+import { asks } from "../api/queries";
 
 export type Needle = ReturnType<typeof useNeedle>;
 
@@ -19,10 +19,8 @@ export function useNeedle(project: Project, step: Step, good: number) {
   const looked = each ? (ahead?.good === good ? ahead.seam : good) : kept;
   const page = Math.max(0, Math.floor(looked / paged));
   const { data, error } = useQuery({
-    queryKey: keys.needle(project.id, project.rev, step.id, page),
-    queryFn: ({ signal }) => server.needle(project.id, step.id, page * paged, signal),
+    ...asks.needle(project, step.id, page * paged),
     enabled: !!step.sewing,
-    staleTime: Number.POSITIVE_INFINITY,
     placeholderData: (before) => before,
   });
   useEffect(() => setEach(!!data?.each), [data?.each]);

@@ -3,7 +3,7 @@ import { Box, Button, chakra, Flex, Input, Text } from "@chakra-ui/react";
 import { useInfiniteQuery, useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { type BookLine, type Project, Refused, server } from "../api/client";
-import { keys, useTakeProgress } from "../api/queries";
+import { asks, useTakeProgress } from "../api/queries";
 import { ChoiceField, TextField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
@@ -31,10 +31,7 @@ export function Lines({ project, record }: Props) {
   const until = from && new Date(from.getTime() + 86_400_000);
   const which = { step, kind, from: from?.toISOString() ?? "", to: until?.toISOString() ?? "" };
   const { data, error, hasNextPage, fetchNextPage, isFetching } = useInfiniteQuery({
-    queryKey: keys.book(project.id, which, project.progress.events),
-    queryFn: ({ pageParam, signal }) => server.book(project.id, { ...which, before: pageParam }, signal),
-    initialPageParam: 0,
-    getNextPageParam: (last) => (last.more ? last.lines.at(-1)?.seq : undefined),
+    ...asks.book(project, which),
     placeholderData: (before) => before,
   });
   const lines = data?.pages.flatMap((p) => p.lines) ?? [];

@@ -1,15 +1,14 @@
 // How long things take, by one's own tallies alone: nothing before there is data, always a range, and all of it can be hidden.
 import { Box, chakra, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-import { type Project, server } from "../api/client";
-import { keys } from "../api/queries";
+import type { Project } from "../api/client";
+import { asks } from "../api/queries";
 import { Section } from "../frame/Section";
 import { Loading, Wrong } from "../frame/States";
 
 export function Times({ project }: { project: Project }) {
   const { data, error } = useQuery({
-    queryKey: keys.times(project.id, project.rev, project.progress.events),
-    queryFn: () => server.times(project.id, -new Date().getTimezoneOffset()),
+    ...asks.times(project),
     placeholderData: (before) => before,
   });
   if (data?.hidden) return null;

@@ -3,8 +3,8 @@ import { Box, chakra, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { type Project, type Sum, server } from "../api/client";
-import { keys } from "../api/queries";
+import type { Project, Sum } from "../api/client";
+import { asks } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { QuiltView } from "../drawn/QuiltView";
 import { ChoiceField, TextField } from "../frame/fields";
@@ -54,8 +54,7 @@ export function Totals({ project }: { project: Project }) {
   const [name, setName] = useState("");
   const [by, setBy] = useState<By>("step");
   const { data: sums, error } = useQuery({
-    queryKey: keys.sums(project.id, project.rev, progress.events),
-    queryFn: () => server.sums(project.id),
+    ...asks.sums(project),
     placeholderData: (before) => before,
   });
   const stages = plan.stages.filter((st) => plan.steps.some((s) => s.stage === st));

@@ -4,7 +4,7 @@ import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { type Held, type Holding, newId, type Problem, Refused, server } from "../api/client";
-import { keys } from "../api/queries";
+import { asks, clothKey } from "../api/queries";
 import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
 import { Mark } from "../frame/Mark";
 import { Ruled } from "../frame/Ruled";
@@ -12,14 +12,8 @@ import { Section } from "../frame/Section";
 import { Loading, Wrong } from "../frame/States";
 import { PackField } from "./PackField";
 
-export const kinds = [
-  { value: "yardage", name: "length with its selvedges" },
-  { value: "strips", name: "strips, cut already" },
-  { value: "pieces", name: "squares, quarters, scraps" },
-];
-
 export function ClothPage() {
-  const { data, error } = useQuery({ queryKey: keys.cloth(), queryFn: () => server.cloth() });
+  const { data, error } = useQuery(asks.cloth());
   const here = data?.filter((h) => h.count > 0) ?? [];
   const gone = data?.filter((h) => h.count === 0) ?? [];
   return (
@@ -67,8 +61,8 @@ export function usePut() {
   const put = useMutation({
     mutationFn: ({ id, ...body }: Holding & { id: string; measure?: "in" | "cm" }) => server.putCloth(id, body),
     onSuccess: (list) => {
-      queries.setQueryData(keys.cloth(), list);
-      queries.invalidateQueries({ queryKey: keys.cloth() });
+      queries.setQueryData(asks.cloth().queryKey, list);
+      queries.invalidateQueries({ queryKey: clothKey });
     },
   });
   const problems: Problem[] = put.error instanceof Refused ? (put.error.trouble.problems ?? []) : [];
@@ -87,6 +81,7 @@ const same = ({ name, colour, kind, width, length, count, note }: Held): Holding
 
 function Piece({ held: h }: { held: Held }) {
   const { put, known } = usePut();
+  const { data: sorts } = useQuery(asks.sorts());
   const [count, setCount] = useState(h.count);
   return (
     <Flex py="10px" gap="16px" borderTopWidth="1px" borderColor="hair" align="center" wrap="wrap">
@@ -96,7 +91,7 @@ function Piece({ held: h }: { held: Held }) {
           <Ruled>{h.title}</Ruled>
         </Text>
         <Text fontSize="note" color="soft">
-          {kinds.find((k) => k.value === h.kind)?.name}
+          {sorts?.find((s) => s.kind === h.kind)?.name}
           {h.note && ` · ${h.note}`}
         </Text>
         {h.promised.map((p) => (
@@ -165,6 +160,8 @@ function useKept() {
 
 function NewPiece() {
   const [piece, keep] = useKept();
+  const { data: sorts } = useQuery(asks.sorts());
+  const sort = sorts?.find((s) => s.kind === piece.kind);
   const [id, setId] = useState(newId);
   const { put, at, known } = usePut();
   const set = (p: Partial<typeof empty>) => keep({ ...piece, ...p });
@@ -194,10 +191,10 @@ function NewPiece() {
           label="Kept as"
           value={piece.kind}
           onChange={(kind) => set({ kind: kind as Holding["kind"] })}
-          choices={kinds}
+          choices={(sorts ?? []).map((s) => ({ value: s.kind, name: s.name }))}
         />
         <TextField
-          label={piece.kind === "yardage" ? "Usable width" : "Width"}
+          label={sort?.width ?? "Width"}
           value={piece.width}
           onChange={(width) => set({ width })}
           problems={at("/width")}
@@ -208,7 +205,7 @@ function NewPiece() {
           value={piece.length}
           onChange={(length) => set({ length })}
           problems={at("/length")}
-          help={piece.kind === "yardage" ? "1 1/4 yd, 2 m" : "along the selvedge"}
+          help={sort?.long}
         />
         <NumberField
           label="How many"

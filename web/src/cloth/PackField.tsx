@@ -1,11 +1,11 @@
 // Cloth as shops sell it cut: its numbers to begin with, each of which can be changed.
 import { useQuery } from "@tanstack/react-query";
-import { type Pack, server } from "../api/client";
-import { keys } from "../api/queries";
+import type { Pack } from "../api/client";
+import { asks } from "../api/queries";
 import { ChoiceField } from "../frame/fields";
 
 export function PackField({ label, take }: { label: string; take: (pack: Pack) => void }) {
-  const { data } = useQuery({ queryKey: keys.packs, queryFn: server.packs, staleTime: Number.POSITIVE_INFINITY });
+  const { data } = useQuery(asks.packs());
   return (
     <ChoiceField
       label={label}

@@ -1,15 +1,15 @@
 // How narrow the cloth may be: where one more strip or set is needed.
 import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-import { type Cliff, type Document, server } from "../api/client";
-import { keys } from "../api/queries";
+import type { Cliff, Document } from "../api/client";
+import { asks } from "../api/queries";
 import { RuledSvg } from "../drawn/RuledSvg";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Loading, Wrong } from "../frame/States";
 
 export function Cliffs({ document }: { document: Document }) {
-  const { data, error } = useQuery({ queryKey: keys.cliffs(document), queryFn: () => server.cliffs(document) });
+  const { data, error } = useQuery(asks.cliffs(document));
   return (
     <Section title="How narrow the cloth may be">
       <Text color="soft" mb="6px">

@@ -3,8 +3,8 @@ import { Box, chakra, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { type Project, server } from "../api/client";
-import { keys } from "../api/queries";
+import type { Project } from "../api/client";
+import { asks } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { Ruled } from "../frame/Ruled";
@@ -14,8 +14,7 @@ import { Loading, Wrong } from "../frame/States";
 export function Pilot({ project }: { project: Project }) {
   const [open, setOpen] = useState(false);
   const { data, error } = useQuery({
-    queryKey: keys.pilot(project.document),
-    queryFn: () => server.pilot(project.document),
+    ...asks.pilot(project.document),
     enabled: open,
   });
   const plan = data?.plan;

@@ -3,7 +3,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import type { Project, Remnant } from "../api/client";
 import { server } from "../api/client";
-import { keys, useTakeQuilt } from "../api/queries";
+import { asks, useTakeQuilt } from "../api/queries";
 import { usePut } from "../cloth/ClothPage";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
@@ -12,7 +12,7 @@ import { useKept } from "../frame/useKept";
 import { Worked } from "../frame/Working";
 
 export function Remnants({ project }: { project: Project }) {
-  const { data } = useQuery({ queryKey: keys.cloth(), queryFn: () => server.cloth() });
+  const { data } = useQuery(asks.cloth());
   const take = useTakeQuilt();
   const cut = useMutation({
     mutationFn: () => server.cut(project.id, project.rev),

@@ -2,6 +2,7 @@
 import { Button } from "@chakra-ui/react";
 import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
 import { Key } from "../frame/Key";
+import { everywhere } from "../frame/keyList";
 import { useKey } from "../frame/useKey";
 
 const Side = createContext({ turned: false, turn: () => {} });
@@ -9,7 +10,7 @@ const Side = createContext({ turned: false, turn: () => {} });
 export function TurningArea({ children }: { children: ReactNode }) {
   const [turned, setTurned] = useState(false);
   const side = useMemo(() => ({ turned, turn: () => setTurned((t) => !t) }), [turned]);
-  useKey("t", side.turn);
+  useKey(everywhere.turn, side.turn);
   return <Side.Provider value={side}>{children}</Side.Provider>;
 }
 
@@ -20,7 +21,7 @@ export function TurnButton() {
   const { turned, turn } = useContext(Side);
   return (
     <Button size="sm" onClick={turn} aria-pressed={turned}>
-      Turn over <Key>T</Key>
+      Turn over <Key>{everywhere.turn.shown}</Key>
     </Button>
   );
 }

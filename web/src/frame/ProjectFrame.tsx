@@ -10,6 +10,7 @@ import { QuiltView } from "../drawn/QuiltView";
 import { TurningArea } from "../drawn/Turned";
 import { Help } from "./Help";
 import { Key } from "./Key";
+import { everywhere } from "./keyList";
 import { Mark } from "./Mark";
 import { Ruled } from "./Ruled";
 import { Loading, Plain, Wrong } from "./States";
@@ -45,8 +46,8 @@ export function ProjectFrame() {
   const away = useNavigate();
   useSending(project?.id);
   const next = project?.plan.steps.find((s) => s.id === project.progress.next);
-  useKey("1234567", (key) => away(`/q/${project?.id}/${places[Number(key) - 1]?.to}`));
-  useKey("b", () => next && away(`/q/${project?.id}/bench/${encodeURIComponent(next.id)}`));
+  useKey(everywhere.places, (key) => away(`/q/${project?.id}/${places[Number(key) - 1]?.to}`));
+  useKey(everywhere.bench, () => next && away(`/q/${project?.id}/bench/${encodeURIComponent(next.id)}`));
 
   if (!project) {
     return error ? (
@@ -192,7 +193,7 @@ export function ProjectFrame() {
             </Box>
             <Button asChild variant="solid">
               <Link to={`/q/${project.id}/bench/${encodeURIComponent(next.id)}`}>
-                {next.does === "sew" ? "To the machine" : "To the mat"} <Key>B</Key>
+                {next.does === "sew" ? "To the machine" : "To the mat"} <Key>{everywhere.bench.shown}</Key>
               </Link>
             </Button>
           </>

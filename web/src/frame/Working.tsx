@@ -3,6 +3,7 @@ import { Box, chakra, Text } from "@chakra-ui/react";
 import { createContext, type ReactNode, useContext, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Working } from "../api/client";
+import { everywhere } from "./keyList";
 import { Ruled } from "./Ruled";
 import { useKey } from "./useKey";
 
@@ -11,7 +12,7 @@ const Shown = createContext(false);
 /** W shows the working of every number on the page, and hides it again. */
 export function WorkingArea({ children }: { children: ReactNode }) {
   const [all, setAll] = useState(false);
-  useKey("w", () => setAll((a) => !a));
+  useKey(everywhere.working, () => setAll((a) => !a));
   return <Shown.Provider value={all}>{children}</Shown.Provider>;
 }
 

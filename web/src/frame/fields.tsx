@@ -1,6 +1,6 @@
 // The few form fields there are. Each shows what is wrong with it, and the mend, right below.
 import { Box, Checkbox, chakra, Input, NativeSelect, Text } from "@chakra-ui/react";
-import { type ReactNode, useId } from "react";
+import { type ReactNode, useId, useState } from "react";
 import type { Problem } from "../api/client";
 import { Ruled } from "./Ruled";
 
@@ -81,7 +81,7 @@ export function TextField({
   );
 }
 
-/** A whole number; what is not one is passed on as NaN-free text to the core's judgement by keeping the last good value. */
+/** A whole number. A field that is emptied, or holds no number yet, keeps the last good value: it stands there again once the field is left. */
 export function NumberField({
   value,
   onChange,
@@ -90,6 +90,7 @@ export function NumberField({
   ...common
 }: Common & { value: number; onChange: (v: number) => void; min?: number; max?: number }) {
   const id = useId();
+  const [empty, setEmpty] = useState(false);
   return (
     <Around id={id} {...common}>
       <Input
@@ -98,9 +99,14 @@ export function NumberField({
         inputMode="numeric"
         min={min}
         max={max}
-        value={Number.isFinite(value) ? String(value) : ""}
+        value={empty ? "" : String(value)}
         {...belongs(id, common)}
-        onChange={(e) => onChange(e.target.value === "" ? 0 : Math.trunc(Number(e.target.value)))}
+        onChange={(e) => {
+          const n = e.target.value === "" ? Number.NaN : Math.trunc(Number(e.target.value));
+          setEmpty(Number.isNaN(n));
+          if (!Number.isNaN(n)) onChange(n);
+        }}
+        onBlur={() => setEmpty(false)}
       />
     </Around>
   );

@@ -1,7 +1,8 @@
 import { useLayoutEffect, useRef } from "react";
+import type { Listed } from "./keyList";
 
-/** Does something when one of the keys is pressed outside of fields. */
-export function useKey(keys: string, act: (key: string) => void) {
+/** Does something when one of the keys that are listed together is pressed outside of fields. */
+export function useKey({ on: keys }: Listed, act: (key: string) => void) {
   const latest = useRef(act);
   latest.current = act;
   // Before the first paint: what can be seen can be pressed.

@@ -4,8 +4,8 @@ import { keepPreviousData, useMutation, useQuery, useQueryClient } from "@tansta
 import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useDebounce } from "use-debounce";
-import { type Document, newId, type Problem, Refused, type Shown, server } from "../api/client";
-import { keys } from "../api/queries";
+import { type Beginning, type Document, newId, type Problem, Refused, type Shown, server } from "../api/client";
+import { asks } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
@@ -47,25 +47,9 @@ function useWishes(entry: Shown) {
   };
 }
 
-/** The rule on the table and what goes with it. */
-const rules = {
-  in: {
-    ruler: "1/8 in",
-    seam: { stitched: "15/64 in", fold: "1/64 in" },
-    cloth: { usable: "40 in", squaring: "1/2 in" },
-    finished: "",
-  },
-  cm: {
-    ruler: "1 mm",
-    seam: { stitched: "7 mm", fold: "0.5 mm" },
-    cloth: { usable: "100 cm", squaring: "1 cm" },
-    finished: "20 cm",
-  },
-} as const;
-
-function wished(d: Document, w: Wishes): Document {
-  const { ruler, seam, cloth } = rules[w.measure];
-  const own = w.measure === d.measure ? {} : { ruler, seam: { ...seam }, cloth: { ...cloth } };
+function wished(d: Document, w: Wishes, beginning?: Beginning): Document {
+  const { ruler, seam, cloth } = beginning ?? d;
+  const own = w.measure === d.measure ? {} : { ruler, seam, cloth };
   return {
     ...d,
     ...own,
@@ -81,29 +65,27 @@ export function ChosenBlock({ entry, name, setName }: { entry: Shown; name: stri
   const [id] = useState(newId);
   const away = useNavigate();
   const queries = useQueryClient();
-  const base = wished(entry.document, wishes);
+  const { data: beginnings } = useQuery(asks.beginnings());
+  const by = (measure: Wishes["measure"]) => beginnings?.find((b) => b.measure === measure);
+  const base = wished(entry.document, wishes, by(wishes.measure));
   const [finished] = useDebounce(wishes.finished, 150);
   const resized = useQuery({
-    queryKey: keys.resize(base, entry.block, finished),
-    queryFn: ({ signal }) => server.resize(base, entry.block, finished, signal),
+    ...asks.resize(base, entry.block, finished),
     enabled: finished.trim() !== "",
     placeholderData: keepPreviousData,
-    retry: false,
   });
   const sized = wishes.finished.trim() === "" ? undefined : resized.data;
   const document = { ...(sized?.document ?? base), name: name.trim() || entry.name };
   const [asked] = useDebounce(document, 150);
   const { data: preview, error } = useQuery({
-    queryKey: keys.preview(asked),
-    queryFn: ({ signal }) => server.preview(asked, signal),
+    ...asks.preview(asked),
     placeholderData: keepPreviousData,
-    retry: false,
   });
   const store = useMutation({
     mutationFn: () => server.create(id, document),
     onSuccess: (p) => {
       forget();
-      queries.invalidateQueries({ queryKey: keys.shelf });
+      queries.invalidateQueries({ queryKey: asks.shelf().queryKey });
       away(`/q/${p.id}/quilt`);
     },
   });
@@ -173,7 +155,7 @@ export function ChosenBlock({ entry, name, setName }: { entry: Shown; name: stri
         <ChoiceField
           label="Your ruler"
           value={wishes.measure}
-          onChange={(measure) => wish({ measure, finished: rules[measure].finished })}
+          onChange={(measure) => wish({ measure, finished: by(measure)?.block ?? "" })}
           choices={[
             { value: "in", name: "inches" },
             { value: "cm", name: "centimetres" },

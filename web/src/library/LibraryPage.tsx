@@ -3,8 +3,8 @@ import { Box, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { type Shown, server } from "../api/client";
-import { keys } from "../api/queries";
+import type { Shown } from "../api/client";
+import { asks } from "../api/queries";
 import { PictureView } from "../drawn/Picture";
 import { Mark } from "../frame/Mark";
 import { Ruled } from "../frame/Ruled";
@@ -15,11 +15,7 @@ export function LibraryPage() {
   const { block } = useParams();
   // A name that was typed stays, whichever block is chosen.
   const [name, setName] = useState<string>();
-  const { data, error } = useQuery({
-    queryKey: keys.library,
-    queryFn: server.library,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const { data, error } = useQuery(asks.library());
   const chosen = data?.find((e) => e.id === block) ?? data?.[0];
   return (
     <Box maxW="1280px" mx="auto" px={{ base: "16px", md: "28px" }} pb="40px">

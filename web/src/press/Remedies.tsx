@@ -2,8 +2,8 @@
 import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Document, type Remedy, server } from "../api/client";
-import { keys } from "../api/queries";
+import type { Document, Remedy } from "../api/client";
+import { asks } from "../api/queries";
 import { Ruled } from "../frame/Ruled";
 import { Loading, Wrong } from "../frame/States";
 
@@ -20,10 +20,8 @@ export function Remedies({
 }) {
   const [asked, setAsked] = useState(!brief);
   const { data, error } = useQuery({
-    queryKey: keys.remedies(document),
-    queryFn: () => server.remedies(document),
+    ...asks.remedies(document),
     enabled: clashes > 0 && asked,
-    retry: false,
   });
   if (clashes === 0) return null;
   if (!asked) {

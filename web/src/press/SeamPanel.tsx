@@ -1,8 +1,8 @@
 // One seam: why it goes the way it does, and what it would cost if it went another.
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
-import { type Document, type SeamChoice, server } from "../api/client";
-import { keys } from "../api/queries";
+import type { Document, SeamChoice } from "../api/client";
+import { asks } from "../api/queries";
 import { Ruled } from "../frame/Ruled";
 import { Loading, Wrong } from "../frame/States";
 
@@ -17,11 +17,7 @@ export function SeamPanel({
   onTake: (document: Document) => void;
   busy: boolean;
 }) {
-  const { data, error } = useQuery({
-    queryKey: keys.seam(document, seam),
-    queryFn: () => server.seam(document, seam),
-    retry: false,
-  });
+  const { data, error } = useQuery(asks.seam(document, seam));
   if (error) return <Wrong error={error} />;
   if (!data) return <Loading few label="Asking why" />;
   return (

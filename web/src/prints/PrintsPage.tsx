@@ -8,6 +8,7 @@ import { PanZoom } from "../drawn/PanZoom";
 import { QuiltView } from "../drawn/QuiltView";
 import { ChoiceField, Tick } from "../frame/fields";
 import { Key } from "../frame/Key";
+import { onPrints } from "../frame/keyList";
 import { useFramed } from "../frame/ProjectFrame";
 import { useKey } from "../frame/useKey";
 import { useDraft } from "../quilt/draft";
@@ -40,7 +41,7 @@ export function PrintsPage() {
           Which print goes where
         </Heading>
         <Button size="sm" ml="auto" disabled={!draft.canBack} onClick={draft.back}>
-          Take back <Key>Z</Key>
+          Take back <Key>{onPrints.back.shown}</Key>
         </Button>
       </Flex>
       <Flex gap={{ base: "20px", lg: "32px" }} align="start" direction={{ base: "column", lg: "row" }}>
@@ -85,9 +86,9 @@ function Dealing({ draft, project }: { draft: Steps; project: Project }) {
       setChosen(at);
     } else setChosen(at);
   };
-  useKey("g", () => setGrey((on) => !on));
-  useKey("n", () => dealt && again());
-  useKey("s", () => chosen && setSwapping((on) => !on));
+  useKey(onPrints.grey, () => setGrey((on) => !on));
+  useKey(onPrints.anew, () => dealt && again());
+  useKey(onPrints.swap, () => chosen && setSwapping((on) => !on));
   const is = chosen && deal.cells[chosen.cell]?.prints[chosen.spot] !== undefined ? chosen : undefined;
   return (
     <Box as="section" aria-label="The deal">
@@ -97,11 +98,11 @@ function Dealing({ draft, project }: { draft: Steps; project: Project }) {
           tools={
             <>
               <Button size="sm" onClick={() => setGrey((on) => !on)} aria-pressed={grey}>
-                In grey <Key>G</Key>
+                In grey <Key>{onPrints.grey.shown}</Key>
               </Button>
               {dealt && (
                 <Button size="sm" onClick={again}>
-                  Deal anew <Key>N</Key>
+                  Deal anew <Key>{onPrints.anew.shown}</Key>
                 </Button>
               )}
             </>
@@ -245,7 +246,7 @@ function Chosen({
               </Box>
             )}
             <Button size="sm" mb="4px" aria-pressed={swapping} onClick={onSwap}>
-              Swap with another <Key>S</Key>
+              Swap with another <Key>{onPrints.swap.shown}</Key>
             </Button>
             {held && (
               <Button size="sm" mb="4px" onClick={() => draft.set(["deal"], withoutHand(decided, deal, at))}>

@@ -1,5 +1,6 @@
 // What lies between, around and behind the blocks: sashing, borders from the inside out, backing, binding.
 import { Box, Button, Flex } from "@chakra-ui/react";
+import { useBeginning } from "../api/queries";
 import { ChoiceField, TextField, Tick } from "../frame/fields";
 import { BorderFields } from "./BorderFields";
 import type { Draft } from "./draft";
@@ -13,7 +14,8 @@ export function Around({ draft }: { draft: Draft }) {
   const roles = rolesOf(draft);
   const borders = d.top.borders ?? [];
   const role = roles[0]?.value ?? "";
-  const cm = d.measure === "cm";
+  const beginning = useBeginning(d.measure);
+  const out = beginning?.leftOut;
   const { backing, binding, sashing } = d.top;
   const lay = (next: typeof borders) => draft.set(["top", "borders"], next);
   return (
@@ -82,7 +84,7 @@ export function Around({ draft }: { draft: Draft }) {
             onChange={(v) => draft.set(["top", "backing", "overhang"], v.trim() === "" ? undefined : v)}
             onBlur={draft.settle}
             problems={draft.at("/top/backing/overhang")}
-            help={`empty: ${cm ? "10 cm" : "4″"} on every side`}
+            help={out && `empty: ${out.overhang.text} on every side`}
           />
           <ChoiceField
             label="Backing of"
@@ -119,7 +121,7 @@ export function Around({ draft }: { draft: Draft }) {
             onChange={(v) => draft.set(["top", "binding", "width"], v.trim() === "" ? undefined : v)}
             onBlur={draft.settle}
             problems={draft.at("/top/binding/width")}
-            help={`empty: ${cm ? "6.5 cm" : "2½″"}`}
+            help={out && `empty: ${out.binding.text}`}
           />
           <ChoiceField
             label="Binding of"
@@ -157,7 +159,7 @@ export function Around({ draft }: { draft: Draft }) {
                     [...borders, ...d.units].map((o) => o.id),
                   );
             const name = borders.length === 0 ? "the border" : `border ${borders.length + 1}`;
-            lay([...borders, { id, name, role, width: cm ? "9 cm" : "3 1/2 in" }]);
+            lay([...borders, { id, name, role, width: beginning?.border ?? "" }]);
           }}
         >
           {borders.length === 0 ? "Add a border" : "Another border"}

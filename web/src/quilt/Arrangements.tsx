@@ -2,8 +2,8 @@
 import { Box, Button, chakra, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Arrangement, server } from "../api/client";
-import { keys } from "../api/queries";
+import type { Arrangement } from "../api/client";
+import { asks } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { QuiltView } from "../drawn/QuiltView";
 import { Loading, Wrong } from "../frame/States";
@@ -12,10 +12,8 @@ import type { Draft } from "./draft";
 export function Arrangements({ draft }: { draft: Draft }) {
   const [shown, setShown] = useState(false);
   const { data, error } = useQuery({
-    queryKey: keys.arrangements(draft.document),
-    queryFn: () => server.arrangements(draft.document),
+    ...asks.arrangements(draft.document),
     enabled: shown,
-    retry: false,
   });
   const colours = coloursOf(draft.document);
   return (

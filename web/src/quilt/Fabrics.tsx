@@ -57,7 +57,7 @@ export function Fabrics({ draft }: { draft: Draft }) {
                     onChange={(v) =>
                       draft.set(["fabrics", f], {
                         ...fabric,
-                        print: v === "plain" ? undefined : v,
+                        print: v === "plain" ? undefined : (v as typeof fabric.print),
                         motif: v === "motif" ? fabric.motif : undefined,
                         prints: v === "assorted" ? fabric.prints : undefined,
                         assortment: v === "assorted" ? fabric.assortment : undefined,

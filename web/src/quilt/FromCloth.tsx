@@ -1,8 +1,9 @@
 // Backwards: from the cloth there is to the largest quilt of these blocks.
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
-import { useMutation } from "@tanstack/react-query";
+import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Problem, Refused, type Shape, type Supply, server } from "../api/client";
+import { asks } from "../api/queries";
 import { PackField } from "../cloth/PackField";
 import { ChoiceField, TextField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
@@ -26,8 +27,8 @@ function kept(key: string): Record<string, Written[]> {
 
 const isTold = (w: Written) => w.length.trim() !== "";
 
-const supply = (fabric: string, w: Written): Supply =>
-  w.kind === "yardage"
+const supply = (fabric: string, w: Written, byLength?: boolean): Supply =>
+  byLength
     ? { fabric, length: w.length }
     : { fabric, kind: w.kind, length: w.length, width: w.width, count: Math.trunc(Number(w.count)) || 1 };
 
@@ -35,6 +36,8 @@ export function FromCloth({ draft }: { draft: Draft }) {
   const d = draft.document;
   const key = `vicis-cloth-${draft.id}`;
   const [there, setThere] = useState(() => kept(key));
+  const { data: sorts } = useQuery(asks.sorts());
+  const byLength = (kind: string) => sorts?.find((s) => s.kind === kind)?.byLength;
   const of = (fabric: string) => there[fabric] ?? [empty];
   // Every thing that something is said of, in the order it is sent.
   const told = d.fabrics.flatMap((f) => of(f.id).flatMap((w, k) => (isTold(w) ? [{ fabric: f.id, k, w }] : [])));
@@ -42,7 +45,7 @@ export function FromCloth({ draft }: { draft: Draft }) {
     mutationFn: () =>
       server.backwards(
         d,
-        told.map((t) => supply(t.fabric, t.w)),
+        told.map((t) => supply(t.fabric, t.w, byLength(t.w.kind))),
       ),
   });
   const problems: Problem[] = reach.error instanceof Refused ? (reach.error.trouble.problems ?? []) : [];
@@ -138,6 +141,8 @@ type ThereProps = {
 
 /** One thing that lies there of a fabric. */
 function There({ name, first, w, write, at }: ThereProps) {
+  const { data: sorts } = useQuery(asks.sorts());
+  const byPiece = sorts?.some((s) => s.kind === w.kind && !s.byLength);
   const field = (part: "length" | "width" | "count", label: string, help?: string) => (
     <TextField label={label} value={w[part]} onChange={(v) => write({ [part]: v })} help={help} problems={at(part)} />
   );
@@ -153,21 +158,17 @@ function There({ name, first, w, write, at }: ThereProps) {
         label={first ? `${name} lies there as` : "and as"}
         value={w.kind}
         onChange={(kind) => write({ kind })}
-        choices={[
-          { value: "yardage", name: "a length" },
-          { value: "strips", name: "strips" },
-          { value: "pieces", name: "pieces" },
-        ]}
+        choices={(sorts ?? []).map((s) => ({ value: s.kind, name: s.short }))}
       />
       <PackField
         label="as in"
         take={(p) => write({ kind: p.kind, width: p.width, length: p.length, count: `${p.count}` })}
       />
-      {w.kind !== "yardage" && field("count", "How many")}
-      {w.kind !== "yardage" && field("width", "Wide")}
+      {byPiece && field("count", "How many")}
+      {byPiece && field("width", "Wide")}
       {field(
         "length",
-        w.kind === "yardage" ? `${name}, there is` : "Long",
+        byPiece ? "Long" : `${name}, there is`,
         w.length === "" && first ? "empty: bought as needed" : undefined,
       )}
     </Box>

@@ -3,8 +3,8 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { Refused, server } from "../api/client";
-import { keys } from "../api/queries";
+import { Refused } from "../api/client";
+import { asks } from "../api/queries";
 import { ChoiceField, NumberField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
 import type { Draft } from "./draft";
@@ -13,8 +13,7 @@ export function FromShelf({ draft }: { draft: Draft }) {
   const d = draft.document;
   const supplies = d.supplies ?? [];
   const { data } = useQuery({
-    queryKey: keys.cloth(draft.id),
-    queryFn: () => server.cloth(draft.id), // what this quilt has kept is its own to take again
+    ...asks.cloth(draft.id),
     placeholderData: keepPreviousData,
   });
   const [chosen, setChosen] = useState("");

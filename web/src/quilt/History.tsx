@@ -3,8 +3,9 @@ import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { useMutation, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { type Project, type Revised, server } from "../api/client";
-import { keys, useTakeQuilt } from "../api/queries";
+import { asks, useTakeQuilt } from "../api/queries";
 import { Key } from "../frame/Key";
+import { onQuilt } from "../frame/keyList";
 import { Ruled } from "../frame/Ruled";
 import { Wrong } from "../frame/States";
 import { useKey } from "../frame/useKey";
@@ -17,16 +18,16 @@ export function History({ project, dirty }: { project: Project; dirty: boolean }
     onSuccess: take,
   });
   const can = (rev: number) => rev > 0 && !dirty && !restore.isPending;
-  useKey("u", () => can(project.undo) && restore.mutate({ act: "undo" }));
-  useKey("y", () => can(project.redo) && restore.mutate({ act: "redo" }));
+  useKey(onQuilt.undo, () => can(project.undo) && restore.mutate({ act: "undo" }));
+  useKey(onQuilt.redo, () => can(project.redo) && restore.mutate({ act: "redo" }));
   return (
     <Box>
       <Flex gap="8px" wrap="wrap">
         <Button size="sm" disabled={!can(project.undo)} onClick={() => restore.mutate({ act: "undo" })}>
-          Undo the last change <Key>U</Key>
+          Undo the last change <Key>{onQuilt.undo.shown}</Key>
         </Button>
         <Button size="sm" disabled={!can(project.redo)} onClick={() => restore.mutate({ act: "redo" })}>
-          Do it again <Key>Y</Key>
+          Do it again <Key>{onQuilt.redo.shown}</Key>
         </Button>
         <Button size="sm" aria-expanded={shown} onClick={() => setShown((s) => !s)}>
           Revisions
@@ -39,10 +40,7 @@ export function History({ project, dirty }: { project: Project; dirty: boolean }
 }
 
 function Revisions({ project, goTo, locked }: { project: Project; goTo: (rev: number) => void; locked: boolean }) {
-  const { data, error } = useQuery({
-    queryKey: keys.revisions(project.id, project.rev),
-    queryFn: () => server.revisions(project.id),
-  });
+  const { data, error } = useQuery(asks.revisions(project.id, project.rev));
   if (error) return <Wrong error={error} />;
   const acts = { change: "", undo: "undone: ", redo: "done again: " };
   return (

@@ -3,6 +3,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useEffect, useRef } from "react";
 import { Refused } from "../api/client";
 import { Key } from "../frame/Key";
+import { onQuilt } from "../frame/keyList";
 import { Ruled } from "../frame/Ruled";
 import { Wrong } from "../frame/States";
 import type { Draft } from "./draft";
@@ -12,7 +13,7 @@ export function Keeping({ draft, newest }: { draft: Draft; newest: number }) {
   saving.current = draft;
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
-      if (!(e.ctrlKey || e.metaKey) || e.key !== "s") return;
+      if (!(e.ctrlKey || e.metaKey) || e.key !== onQuilt.keep.on) return;
       e.preventDefault();
       const d = saving.current;
       if (d.dirty) d.save.mutate(d.base);
@@ -47,7 +48,7 @@ export function Keeping({ draft, newest }: { draft: Draft; newest: number }) {
           disabled={draft.save.isPending || stops.length > 0}
           onClick={() => draft.save.mutate(draft.base)}
         >
-          Keep this plan <Key>Ctrl S</Key>
+          Keep this plan <Key>{onQuilt.keep.shown}</Key>
         </Button>
         <Button size="sm" onClick={draft.discard}>
           Let it go

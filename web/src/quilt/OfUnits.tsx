@@ -4,6 +4,7 @@ import type { ReactNode } from "react";
 import { Link, useParams } from "react-router";
 import type { Unit } from "../api/client";
 import { Key } from "../frame/Key";
+import { onCuts } from "../frame/keyList";
 import { useFramed } from "../frame/ProjectFrame";
 import { useDraft } from "./draft";
 import { Keeping } from "./Keeping";
@@ -43,7 +44,7 @@ export function OfUnits({
             </Button>
           ))}
         <Button size="sm" ml="auto" disabled={!draft.canBack} onClick={draft.back}>
-          Take back <Key>Z</Key>
+          Take back <Key>{onCuts.back.shown}</Key>
         </Button>
       </Flex>
       {children(draft, one, draft.document.units.indexOf(one))}

@@ -1,12 +1,15 @@
 // What the quilter decides: size, strips, cloth, fabrics, border, and how each unit is made. The plan follows every change.
+
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useRef, useState } from "react";
+import { useBeginning } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { PanZoom } from "../drawn/PanZoom";
 import { QuiltView } from "../drawn/QuiltView";
 import { TurnButton } from "../drawn/Turned";
 import { ChoiceField, NumberField, TextField } from "../frame/fields";
 import { Key } from "../frame/Key";
+import { onQuilt } from "../frame/keyList";
 import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
@@ -35,7 +38,7 @@ export function QuiltPage() {
     ? Object.fromEntries(plan.values.fabrics.map((f) => [f.fabric, f.grey]))
     : coloursOf(draft.document);
   const stopped = draft.problems.some((p) => p.stops);
-  useKey("g", () => setGrey((g) => !g));
+  useKey(onQuilt.grey, () => setGrey((g) => !g));
 
   return (
     <Flex align="stretch" direction={{ base: "column", lg: "row" }}>
@@ -54,7 +57,7 @@ export function QuiltPage() {
                   <>
                     <TurnButton />
                     <Button size="sm" onClick={() => setGrey((g) => !g)} aria-pressed={grey}>
-                      In grey <Key>G</Key>
+                      In grey <Key>{onQuilt.grey.shown}</Key>
                     </Button>
                   </>
                 }
@@ -145,6 +148,7 @@ export function QuiltPage() {
 
 function Decisions({ draft }: { draft: Draft }) {
   const d = draft.document;
+  const beginning = useBeginning(d.measure);
   const two = { display: "grid", gridTemplateColumns: "1fr 1fr", gap: "14px" };
   return (
     <>
@@ -262,7 +266,7 @@ function Decisions({ draft }: { draft: Draft }) {
             onChange={(v) => draft.set(["settings", "longest"], v.trim() === "" ? undefined : v)}
             onBlur={draft.settle}
             problems={draft.at("/settings/longest")}
-            help={`empty: ${d.measure === "cm" ? "60 cm" : "24″"}`}
+            help={beginning && `empty: ${beginning.leftOut.longest.text}`}
           />
           <ChoiceField
             label="You measure in"

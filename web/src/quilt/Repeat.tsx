@@ -15,7 +15,8 @@ export function Repeat({ draft }: { draft: Draft }) {
   const ways = draft.document.colourways ?? [];
   const fresh = cell ? { ...cell } : { unit: blocks[0]?.value ?? "" };
   const lay = (next: typeof repeat) => draft.set(["top", "repeat"], next);
-  const set = (key: string, value: unknown) => draft.set(["top", "repeat", r, c, key], value);
+  const set = (key: "unit" | "turn" | "colourway", value: string | number | undefined) =>
+    draft.put(["top", "repeat", r, c, key], value);
   const turnOne = (y: number, x: number) =>
     draft.set(["top", "repeat", y, x, "turn"], turn(String(quarter(repeat[y]?.[x]?.turn))));
   return (

@@ -2,8 +2,8 @@
 import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Document, type Question, server } from "../api/client";
-import { keys } from "../api/queries";
+import type { Document, Question } from "../api/client";
+import { asks } from "../api/queries";
 import { ChoiceField, NumberField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
@@ -24,18 +24,14 @@ function choose(draft: Draft, q: Question, value: string) {
   const answer = q.answers.find((a) => a.value === value);
   if (!answer) return; // what is written by hand stays
   const sets = answer.sets;
-  if (!sets) draft.set(steps(q.key), typed(value));
-  else for (const [pointer, text] of Object.entries(sets)) draft.set(steps(pointer), text);
+  if (!sets) draft.put(steps(q.key), typed(value));
+  else for (const [pointer, text] of Object.entries(sets)) draft.put(steps(pointer), text);
 }
 
 const typed = (value: string) => (value === "true" ? true : value === "false" ? false : value);
 
 export function Schools({ draft }: { draft: Draft }) {
-  const { data: questions } = useQuery({
-    queryKey: keys.schools,
-    queryFn: server.schools,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const { data: questions } = useQuery(asks.schools());
   const d = draft.document;
   return (
     <Section title="Ways of working">
@@ -131,7 +127,7 @@ function Exceptions({ draft, questions }: { draft: Draft; questions: Question[] 
               w="128px"
               label={q.asks}
               value={does[q.perStep ?? ""] === undefined ? "" : String(does[q.perStep ?? ""])}
-              onChange={(v) => draft.set(["schools", "steps", id, q.perStep ?? ""], v === "" ? undefined : typed(v))}
+              onChange={(v) => draft.put(["schools", "steps", id, q.perStep ?? ""], v === "" ? undefined : typed(v))}
               problems={draft.at(`/schools/steps/${id}/${q.perStep}`)}
               choices={[
                 { value: "", name: "as elsewhere" },

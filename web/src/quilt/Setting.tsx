@@ -88,7 +88,8 @@ function OnPoint({ draft }: { draft: Draft }) {
   const d = draft.document;
   const { point } = d.top;
   const roles = rolesOf(draft);
-  const set = (key: string, v: string) => draft.set(["top", "point", key], v.trim() === "" ? undefined : v);
+  const set = (key: "role" | "corners" | "larger", v: string) =>
+    draft.put(["top", "point", key], v.trim() === "" ? undefined : v);
   return (
     <Box
       display="grid"

@@ -2,8 +2,8 @@
 import { Box, Button, chakra, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { server, type Unit, type Way } from "../api/client";
-import { keys } from "../api/queries";
+import type { Unit, Way } from "../api/client";
+import { asks } from "../api/queries";
 import { Ruled } from "../frame/Ruled";
 import { Wrong } from "../frame/States";
 import type { Draft } from "./draft";
@@ -35,10 +35,8 @@ const columns: [string, (w: Way) => string][] = [
 export function Ways({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
   const [shown, setShown] = useState(false);
   const { data, error } = useQuery({
-    queryKey: keys.ways(draft.document, unit.id),
-    queryFn: () => server.ways(draft.document, unit.id),
+    ...asks.ways(draft.document, unit.id),
     enabled: shown,
-    retry: false,
   });
   return (
     <Box mt="12px">

@@ -4,8 +4,8 @@ import { keepPreviousData, useMutation, useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { useDebounce } from "use-debounce";
 import { type Document, type Preview, type Problem, type Project, Refused, server } from "../api/client";
-import { keys, useTakeQuilt } from "../api/queries";
-import { changed, type Path } from "./change";
+import { asks, useTakeQuilt } from "../api/queries";
+import { changed, type Path, type SetPlace } from "./change";
 
 /** How long one pauses between two letters, in milliseconds. */
 const pause = 150;
@@ -39,11 +39,9 @@ export function useDraft(project: Project) {
   // A preview waits for a pause in typing; one that is overtaken is dropped on its way.
   const [asked] = useDebounce(document, pause);
   const previewed = useQuery({
-    queryKey: keys.preview(asked),
-    queryFn: ({ signal }) => server.preview(asked, signal),
+    ...asks.preview(asked),
     enabled: !!draft,
     placeholderData: keepPreviousData,
-    retry: false,
   });
   const preview: Preview = draft ? (previewed.data ?? project) : project;
   const refused = previewed.error instanceof Refused ? previewed.error.trouble.problems : undefined;
@@ -66,6 +64,14 @@ export function useDraft(project: Project) {
     },
   });
 
+  /** A place that is known only as one goes, such as what a question of the core writes. */
+  const put = (path: Path, value: unknown) => {
+    setSettling(false);
+    setDraft((d) => ({
+      rev: d?.rev ?? project.rev,
+      document: changed(d?.document ?? project.document, path, value),
+    }));
+  };
   return {
     id: project.id,
     document,
@@ -75,13 +81,8 @@ export function useDraft(project: Project) {
     save,
     base: draft?.rev ?? project.rev,
     trouble: draft && previewed.error && !refused ? previewed.error : undefined,
-    set: (path: Path, value: unknown) => {
-      setSettling(false);
-      setDraft((d) => ({
-        rev: d?.rev ?? project.rev,
-        document: changed(d?.document ?? project.document, path, value),
-      }));
-    },
+    set: put as SetPlace<Document>,
+    put,
     /** Another document in place of this one, as the core proposed it. */
     take: (document: Document) => setDraft((d) => ({ rev: d?.rev ?? project.rev, document })),
     /** Once a field is left, what was typed takes its canonical text, so that it keeps its unit. */

@@ -3,8 +3,8 @@ import { Box, Flex, Heading, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { useLocation } from "react-router";
-import { type RuleHere, server } from "../api/client";
-import { keys } from "../api/queries";
+import type { RuleHere } from "../api/client";
+import { asks } from "../api/queries";
 import { useFramed } from "../frame/ProjectFrame";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
@@ -13,8 +13,7 @@ import { Loading, Wrong } from "../frame/States";
 export function RulesPage() {
   const project = useFramed();
   const { data, error } = useQuery({
-    queryKey: keys.rules(project.id, project.rev, project.progress.events),
-    queryFn: ({ signal }) => server.rules(project.id, signal),
+    ...asks.rules(project),
     placeholderData: (before) => before,
   });
   const { hash } = useLocation();

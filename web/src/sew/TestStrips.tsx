@@ -3,8 +3,8 @@
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
-import { type Document, type Problem, type Project, Refused, server } from "../api/client";
-import { keys } from "../api/queries";
+import { type Document, type Problem, type Project, Refused } from "../api/client";
+import { asks } from "../api/queries";
 import { Fold } from "../frame/Fold";
 import { NumberField, TextField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
@@ -25,7 +25,7 @@ export function TestStrips({ project }: { project: Project }) {
   const refused: Problem[] = keep.error instanceof Refused ? (keep.error.trouble.problems ?? []) : [];
   const at = (place: string) => refused.filter((p) => p.at === `/seam/tests/${tests.length}/${place}`);
   const elsewhere = refused.length === 0 || refused.some((p) => !p.at.startsWith("/seam/tests/"));
-  const { data: known } = useQuery({ queryKey: keys.allowances, queryFn: server.allowances });
+  const { data: known } = useQuery(asks.allowances());
   const others = (known ?? []).filter((a) => !tests.some((t) => t.name === a.name));
   return (
     <Box mb="18px" maxW="900px" role="group" aria-label="Test strip">
@@ -157,11 +157,7 @@ export function TestStrips({ project }: { project: Project }) {
 
 /** All that follows where every seam is planned so, before it is. */
 function Follows({ project, stitched }: { project: Project; stitched: string }) {
-  const { data, error } = useQuery({
-    queryKey: keys.allowance(project.id, project.document, stitched, project.progress.events),
-    queryFn: ({ signal }) => server.allowance(project.id, project.document, stitched, signal),
-    retry: false,
-  });
+  const { data, error } = useQuery(asks.allowance(project, stitched));
   if (error) return <Wrong error={error} />;
   if (!data) return <Loading few label="Working out what follows" />;
   return (

@@ -5,7 +5,7 @@ import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { useDebounce } from "use-debounce";
 import { type Choices, newId, type Problem, Refused, server } from "../api/client";
-import { keys } from "../api/queries";
+import { asks, useBeginning } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
@@ -15,7 +15,10 @@ import { Ruled } from "../frame/Ruled";
 import { Wrong } from "../frame/States";
 
 const kept = "vicis-new-quilt";
-const first: Choices = {
+type Chosen = Omit<Choices, "strip"> & { strip?: string };
+
+/** Strips are cut as a new quilt starts with until something else is written. */
+const first: Chosen = {
   name: "",
   block: "chain",
   squares: 5,
@@ -23,11 +26,10 @@ const first: Choices = {
   rows: 7,
   columns: 5,
   measure: "in",
-  strip: "2 1/2",
   border: "",
 };
 
-function begin(): Choices {
+function begin(): Chosen {
   try {
     return { ...first, ...JSON.parse(localStorage.getItem(kept) ?? "{}") };
   } catch {
@@ -47,26 +49,24 @@ export function NewQuilt() {
       // A browser that keeps nothing: the choices live as long as the page.
     }
   }, [choices]);
-  const set = (change: Partial<Choices>) => setChoices((c) => ({ ...c, ...change }));
-  const { data: blocks } = useQuery({
-    queryKey: keys.starters,
-    queryFn: server.starters,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const set = (change: Partial<Chosen>) => setChoices((c) => ({ ...c, ...change }));
+  const { data: blocks } = useQuery(asks.starters());
   const chosen = blocks?.find((b) => b.block === choices.block && b.squares === choices.squares);
-  const named = { ...choices, name: choices.name.trim() || "Untitled" };
+  const beginning = useBeginning(choices.measure);
+  const strip = choices.strip ?? beginning?.strip;
+  const whole = { ...choices, strip: strip ?? "" };
+  const named = { ...whole, name: choices.name.trim() || "Untitled" };
   const [asked] = useDebounce(named, 150);
   const { data: preview, error } = useQuery({
-    queryKey: keys.begin(asked),
-    queryFn: ({ signal }) => server.begin(asked, signal),
+    ...asks.begin(asked),
+    enabled: strip !== undefined,
     placeholderData: keepPreviousData,
-    retry: false,
   });
   const store = useMutation({
-    mutationFn: async () => server.create(id, (await server.begin(choices)).document),
+    mutationFn: async () => server.create(id, (await server.begin(whole)).document),
     onSuccess: (p) => {
       localStorage.removeItem(kept);
-      queries.invalidateQueries({ queryKey: keys.shelf });
+      queries.invalidateQueries({ queryKey: asks.shelf().queryKey });
       away(`/q/${p.id}/quilt`);
     },
   });
@@ -150,7 +150,7 @@ export function NewQuilt() {
             <ChoiceField
               label="Your ruler"
               value={choices.measure}
-              onChange={(measure) => set({ measure, strip: measure === "cm" ? "6.5 cm" : "2 1/2" })}
+              onChange={(measure) => set({ measure, strip: undefined })}
               choices={[
                 { value: "in", name: "inches" },
                 { value: "cm", name: "centimetres" },
@@ -158,7 +158,7 @@ export function NewQuilt() {
             />
             <TextField
               label="Strips cut"
-              value={choices.strip}
+              value={whole.strip}
               onChange={(strip) => set({ strip })}
               problems={at("/strip")}
               help="2 1/2, 2.5, 2½ or 65 mm"

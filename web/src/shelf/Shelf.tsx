@@ -2,7 +2,7 @@ import { Box, Button, chakra, Flex, Heading, Text } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { Link, useNavigate } from "react-router";
 import { newId, Refused, type Shelved, server } from "../api/client";
-import { keys } from "../api/queries";
+import { asks } from "../api/queries";
 import { QuiltView } from "../drawn/QuiltView";
 import { Mark } from "../frame/Mark";
 import { Ruled } from "../frame/Ruled";
@@ -19,7 +19,7 @@ const tooLarge = {
 
 /** All quilts, as they will look, with what to do next on each. */
 export function Shelf() {
-  const { data, error, refetch } = useQuery({ queryKey: keys.shelf, queryFn: server.shelf });
+  const { data, error, refetch } = useQuery(asks.shelf());
   const go = useNavigate();
   const away = data?.filter((q) => q.away) ?? [];
   const queries = useQueryClient();
@@ -29,7 +29,7 @@ export function Shelf() {
       return server.openFile(newId(), await file.text());
     },
     onSuccess: (p) => {
-      queries.invalidateQueries({ queryKey: keys.shelf });
+      queries.invalidateQueries({ queryKey: asks.shelf().queryKey });
       go(`/q/${p.id}/quilt`);
     },
   });
@@ -186,7 +186,7 @@ function PutAway({ quilt }: { quilt: Shelved }) {
   const queries = useQueryClient();
   const put = useMutation({
     mutationFn: () => server.putAway(quilt.id, !quilt.away),
-    onSuccess: () => queries.invalidateQueries({ queryKey: keys.shelf }),
+    onSuccess: () => queries.invalidateQueries({ queryKey: asks.shelf().queryKey }),
   });
   return (
     <>

@@ -4,8 +4,8 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { useDebounce } from "use-debounce";
-import { type Came, type Project, Refused, type Step, server } from "../api/client";
-import { keys } from "../api/queries";
+import { type Came, type Project, Refused, type Step } from "../api/client";
+import { asks } from "../api/queries";
 import { coloursOf } from "../drawn/colours";
 import { Caution } from "../frame/Caution";
 import { TextField } from "../frame/fields";
@@ -23,11 +23,7 @@ export function MeasurePage() {
   const project = useFramed();
   const { step: id = "" } = useParams();
   const { plan } = project;
-  const { data: health } = useQuery({
-    queryKey: keys.health,
-    queryFn: server.health,
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+  const { data: health } = useQuery(asks.health());
   if (plan.steps.length === 0) return <Unplanned />;
   const step = plan.steps.find((s) => s.id === id);
   const trim = plan.trim.find((t) => t.gauge === id);
@@ -167,11 +163,9 @@ function Ways({
   const [asked] = useDebounce(JSON.stringify(came), 250);
   const ask: Came = JSON.parse(asked);
   const { data, error, isPlaceholderData } = useQuery({
-    queryKey: keys.onward(project.id, project.document, ask, project.progress.events),
-    queryFn: ({ signal }) => server.onward(project.id, project.document, ask, signal),
+    ...asks.onward(project, ask),
     enabled: !!(ask.width || ask.height),
     placeholderData: keepPreviousData,
-    retry: false,
   });
   const problems = error instanceof Refused ? (error.trouble.problems ?? []) : [];
   const at = (place: string) => problems.filter((p) => p.at === place);

@@ -1,18 +1,15 @@
 // What lets a wave go on where it breaks off: longer lists of columns, each worked out in full.
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { server } from "../api/client";
-import { keys } from "../api/queries";
+import { asks } from "../api/queries";
 import { Ruled } from "../frame/Ruled";
 import { Wrong } from "../frame/States";
 import type { Steps } from "../quilt/useSteps";
 
 export function Closings({ draft, unit }: { draft: Steps; unit: string }) {
   const { data, error } = useQuery({
-    queryKey: keys.waves(draft.document, unit),
-    queryFn: ({ signal }) => server.waves(draft.document, unit, signal),
+    ...asks.waves(draft.document, unit),
     placeholderData: keepPreviousData,
-    retry: false,
   });
   if (error) return <Wrong error={error} />;
   if (!data || (data.list.length === 0 && !data.says)) return null;

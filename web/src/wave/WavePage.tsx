@@ -6,6 +6,7 @@ import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { QuiltView } from "../drawn/QuiltView";
 import { Key } from "../frame/Key";
+import { onCuts } from "../frame/keyList";
 import { Ruled } from "../frame/Ruled";
 import { useKey } from "../frame/useKey";
 import { Remedies } from "../press/Remedies";
@@ -36,9 +37,9 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
   const [mirror, setMirror] = useState(false);
   const [halves, setHalves] = useState(false);
   const wave = useWave(draft, i, how, tube, mirror);
-  useKey("m", () => setMirror((on) => !on));
-  useKey("h", () => setHalves((on) => !on));
-  useKey("v", () => wave.byValue());
+  useKey(onCuts.mirror, () => setMirror((on) => !on));
+  useKey(onCuts.halves, () => setHalves((on) => !on));
+  useKey(onCuts.values, () => wave.byValue());
   const k = Math.min(chosen, how.columns.length - 1);
   const stops = draft.below(`/units/${i}`).filter((p) => p.stops);
   const clashes = plan.press.clashes;
@@ -63,13 +64,13 @@ function One({ draft, unit, i }: { draft: Steps; unit: Unit; i: number }) {
           )}
           <Flex gap="8px" mt="8px" wrap="wrap" align="center">
             <Button size="sm" aria-pressed={mirror} onClick={() => setMirror((on) => !on)}>
-              Both halves alike <Key>M</Key>
+              Both halves alike <Key>{onCuts.mirror.shown}</Key>
             </Button>
             <Button size="sm" aria-pressed={halves} onClick={() => setHalves((on) => !on)}>
-              Half steps <Key>H</Key>
+              Half steps <Key>{onCuts.halves.shown}</Key>
             </Button>
             <Button size="sm" onClick={wave.byValue}>
-              Colours by value <Key>V</Key>
+              Colours by value <Key>{onCuts.values.shown}</Key>
             </Button>
             <Button size="sm" onClick={() => wave.add(k)}>
               Add a column

@@ -5,7 +5,7 @@ import { Beside, Cells, quarter, useChosen } from "./cells";
 import { type Editor, methodOf, Problems, partsOf, Row, turn, turns } from "./parts";
 
 export function Grid({ draft, how, i }: Editor<"grid">) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"grid">(draft, i);
   const rows = how.rows;
   const { r, c, wide, setAt } = useChosen(rows);
   const cell = rows[r]?.cells[c];

@@ -17,7 +17,7 @@ export function CutAgain({ draft, how, i }: Editor<"cut again">) {
       <Lines draft={draft} how={how} i={i} way="upright" />
       <Lines draft={draft} how={how} i={i} way="level" />
       <Measured draft={draft} how={how} i={i} />
-      <Problems list={methodOf(draft, i).at([], ["measured"])} />
+      <Problems list={methodOf<"cut again">(draft, i).at([], ["measured"])} />
       <Button asChild size="sm" mt="8px">
         <Link to={`/q/${draft.id}/again/${encodeURIComponent(draft.document.units[i]?.id ?? "")}`}>
           Move the lines and the parts
@@ -30,7 +30,7 @@ export function CutAgain({ draft, how, i }: Editor<"cut again">) {
 type Part = { draft: Draft; how: Again; i: number };
 
 export function From({ draft, how, i }: Part) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"cut again">(draft, i);
   return (
     <Row>
       <ChoiceField
@@ -51,7 +51,7 @@ const words = {
 
 /** The cuts of one direction: none, equal parts, or along lines. */
 export function Lines({ draft, how, i, way }: Part & { way: "upright" | "level" }) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"cut again">(draft, i);
   const knife = how[way] ?? {};
   const w = words[way];
   const kind = knife.parts ? "parts" : knife.lines?.length ? "lines" : "none";
@@ -156,7 +156,7 @@ export function Lines({ draft, how, i, way }: Part & { way: "upright" | "level" 
 
 /** What it measured before it was cut: the parts follow. */
 export function Measured({ draft, how, i }: Part) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"cut again">(draft, i);
   const knife = draft.preview.plan.knives.find((k) => k.unit === draft.document.units[i]?.id);
   const set = (key: "width" | "height", v: string) => {
     const next = { width: "", height: "", ...how.measured, [key]: v };

@@ -19,7 +19,7 @@ function Centre({ draft, how, i }: Editor<"frame"> | Editor<"log cabin">) {
 }
 
 export function Frame({ draft, how, i }: Editor<"frame">) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"frame">(draft, i);
   return (
     <>
       <Centre draft={draft} how={how} i={i} />
@@ -72,7 +72,7 @@ export function Frame({ draft, how, i }: Editor<"frame">) {
 }
 
 export function LogCabin({ draft, how, i }: Editor<"log cabin">) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"log cabin">(draft, i);
   const roles = draft.document.roles.map((r) => r.id);
   const light = how.logs[0]?.role ?? roles[0] ?? "";
   const dark = how.logs.find((l) => l.role !== light)?.role ?? roles.find((r) => r !== light) ?? light;
@@ -96,7 +96,7 @@ export function LogCabin({ draft, how, i }: Editor<"log cabin">) {
         <ChoiceField
           label="First log"
           value={how.start ?? "right"}
-          onChange={(v) => m.set(["start"], v === "right" ? undefined : v)}
+          onChange={(v) => m.put(["start"], v === "right" ? undefined : v)}
           choices={["right", "bottom", "left", "top"].map((v) => ({ value: v, name: `at the ${v}` }))}
           problems={m.at(["start"])}
         />

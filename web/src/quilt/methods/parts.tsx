@@ -4,7 +4,7 @@ import type { ReactNode } from "react";
 import type { Problem, Unit } from "../../api/client";
 import { ChoiceField, TextField } from "../../frame/fields";
 import { Ruled } from "../../frame/Ruled";
-import type { Path } from "../change";
+import type { Path, SetPlace } from "../change";
 import type { Draft } from "../draft";
 
 export type How<By extends Unit["how"]["by"]> = Extract<Unit["how"], { by: By }>;
@@ -12,10 +12,11 @@ export type Editor<By extends Unit["how"]["by"]> = { draft: Draft; how: How<By>;
 export type Input = { role?: string; unit?: string; turn?: 0 | 90 | 180 | 270 };
 
 /** Setting and asking about one place of a unit's method. */
-export function methodOf(draft: Draft, i: number) {
+export function methodOf<B extends Unit["how"]["by"]>(draft: Draft, i: number) {
   const at = (path: Path) => `/units/${i}/how${path.map((p) => `/${p}`).join("")}`;
   return {
-    set: (path: Path, value: unknown) => draft.set(["units", i, "how", ...path], value),
+    set: ((path: Path, value: unknown) => draft.put(["units", i, "how", ...path], value)) as SetPlace<How<B>>,
+    put: (path: Path, value: unknown) => draft.put(["units", i, "how", ...path], value),
     at: (...paths: Path[]) => draft.at(...paths.map(at)),
     below: (path: Path) => draft.below(at(path)),
   };
@@ -70,7 +71,7 @@ export const turns: { value: string; name: string }[] = [
   { value: "270", name: "a quarter left" },
 ];
 
-export const turn = (v: string) => (v === "0" ? undefined : Number(v));
+export const turn = (v: string) => (v === "0" ? undefined : (Number(v) as 90 | 180 | 270));
 
 export function Row({ children }: { children: ReactNode }) {
   return (
@@ -124,7 +125,7 @@ export function RoleField({
       label={label}
       hideLabel={hideLabel}
       value={value}
-      onChange={(v) => m.set(path, v)}
+      onChange={(v) => m.put(path, v)}
       choices={rolesOf(draft)}
       problems={m.at(path)}
     />
@@ -152,7 +153,7 @@ export function SizeField({
       label={label}
       hideLabel={hideLabel}
       value={value}
-      onChange={(v) => m.set(path, v)}
+      onChange={(v) => m.put(path, v)}
       onBlur={draft.settle}
       problems={m.at(path)}
     />
@@ -184,7 +185,7 @@ export function InputField({
       <ChoiceField
         label={label}
         value={now}
-        onChange={(v) => m.set(path, v.startsWith("unit ") ? { unit: v.slice(5) } : { role: v.slice(5) })}
+        onChange={(v) => m.put(path, v.startsWith("unit ") ? { unit: v.slice(5) } : { role: v.slice(5) })}
         choices={choices}
         problems={m.below(path)}
       />
@@ -192,7 +193,7 @@ export function InputField({
         <ChoiceField
           label="laid"
           value={String(value.turn ?? 0)}
-          onChange={(v) => m.set([...path, "turn"], turn(v))}
+          onChange={(v) => m.put([...path, "turn"], turn(v))}
           choices={turns}
           w="130px"
         />
@@ -220,7 +221,7 @@ export function FinishedOrSquares({
   const m = methodOf(draft, i);
   const write = (key: "finished" | "cut") => (v: string) => {
     const { finished: _, cut: __, ...rest } = how;
-    m.set([], { ...rest, [key]: v });
+    m.put([], { ...rest, [key]: v });
   };
   const id = draft.document.units[i]?.id;
   const follows = draft.preview.plan.trim.find((t) => t.id === id);
@@ -252,7 +253,7 @@ export function SizingField({ draft, i, value }: { draft: Draft; i: number; valu
     <ChoiceField
       label="Squares are cut"
       value={value ?? "exact"}
-      onChange={(v) => m.set(["sizing"], v === "exact" ? undefined : v)}
+      onChange={(v) => m.put(["sizing"], v === "exact" ? undefined : v)}
       choices={[
         { value: "exact", name: "exactly" },
         { value: "rule", name: "by rule, to the next ⅛″" },

@@ -10,7 +10,7 @@ export const newStrip = (role: string, taken: string[]) => {
 };
 
 export function Strips({ draft, how, i }: Editor<"strip set">) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"strip set">(draft, i);
   return (
     <>
       {how.strips.map((s, k) => (
@@ -69,7 +69,7 @@ export function Strips({ draft, how, i }: Editor<"strip set">) {
 }
 
 export function SubCut({ draft, how, i }: Editor<"sub-cut">) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"sub-cut">(draft, i);
   const sets = draft.preview.plan.lengths.map((t) => ({ value: t.id, name: t.name }));
   return (
     <Row>
@@ -96,7 +96,7 @@ export function Patch({ draft, how, i }: Editor<"patch">) {
 }
 
 export function Columns({ draft, how, i }: Editor<"joined">) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"joined">(draft, i);
   const next = () => {
     const taken = how.columns.map((c) => c.id);
     let n = taken.length + 1;

@@ -17,7 +17,7 @@ import {
 import { TakeOut } from "./strips";
 
 export function HalfSquare({ draft, how, i }: Editor<"half-square triangles">) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"half-square triangles">(draft, i);
   const pieced = !!how.lower.unit || !!how.upper.unit;
   return (
     <>
@@ -54,7 +54,7 @@ export function HalfSquare({ draft, how, i }: Editor<"half-square triangles">) {
 }
 
 export function QuarterSquare({ draft, how, i }: Editor<"quarter-square triangles">) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"quarter-square triangles">(draft, i);
   const whole = how.second.length === 1;
   return (
     <>
@@ -67,7 +67,7 @@ export function QuarterSquare({ draft, how, i }: Editor<"quarter-square triangle
         <ChoiceField
           label="and"
           value={whole ? "" : (how.second[1] ?? "")}
-          onChange={(v) => m.set(["second"], v === "" ? [how.second[0]] : [how.second[0], v])}
+          onChange={(v) => m.set(["second"], v === "" ? how.second.slice(0, 1) : [...how.second.slice(0, 1), v])}
           choices={[{ value: "", name: "left whole" }, ...rolesOf(draft)]}
           problems={m.at(["second", 1], ["second"])}
         />
@@ -99,7 +99,7 @@ export function FlyingGeese({ draft, how, i }: Editor<"flying geese">) {
 const places = ["top left", "top right", "bottom right", "bottom left"] as const;
 
 export function FlippedCorners({ draft, how, i }: Editor<"flipped corners">) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"flipped corners">(draft, i);
   const free = places.find((p) => !how.corners.some((c) => c.at === p)) ?? "top left";
   return (
     <>
@@ -196,7 +196,7 @@ export function FlippedCorners({ draft, how, i }: Editor<"flipped corners">) {
 }
 
 export function SquareInSquare({ draft, how, i }: Editor<"square in a square">) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"square in a square">(draft, i);
   const names = ["Top left", "Top right", "Bottom right", "Bottom left"];
   return (
     <>

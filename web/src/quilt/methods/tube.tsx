@@ -35,7 +35,7 @@ type Part = { draft: Draft; how: TubeHow; i: number };
 
 /** Every column on a line: its width and its step. */
 export function RingFields({ draft, how, i }: Part) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"tube">(draft, i);
   const tubes = draft.preview.plan.lengths.map((t) => ({ value: t.id, name: t.name }));
   const several = new Set(how.columns.map((c) => c.from)).size > 1 || tubes.length > 1;
   return (
@@ -93,7 +93,7 @@ export function RingFields({ draft, how, i }: Part) {
 
 /** How columns are made even, and whether they are joined to blocks. */
 export function Layout({ draft, how, i }: Part) {
-  const m = methodOf(draft, i);
+  const m = methodOf<"tube">(draft, i);
   return (
     <Flex gap="10px" mt="10px" wrap="wrap" align="start">
       <ChoiceField
