@@ -131,6 +131,9 @@ func (f *following) meets(u making.Unit, made map[naming.Unit]making.Made) {
 	}
 	laid := making.Laid(u.How)
 	cells := making.Cells(u.How)
+	if len(laid) == 0 {
+		cells = nil // columns of rings are as high as their tube goes round
+	}
 	at := func(r, c int) making.LaidPart { return laid[r*len(cells[0])+c] }
 	for r := range cells {
 		for c := range cells[r] {

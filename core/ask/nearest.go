@@ -43,7 +43,7 @@ func NearTo(d document.Document, width, height measure.Written) ([]Measure, prob
 	// Most often every row and column adds the same; where they do not, what is guessed so is mended.
 	one, two := size(1, 1), size(2, 2)
 	count := func(i int) []int {
-		n := min(100, max(1, int((wish[i]-one[i])/(two[i]-one[i]))+1))
+		n := min(100, max(1, int((wish[i]-one[i])/max(1, two[i]-one[i]))+1))
 		at := func(n int) measure.Length { return size([2]int{n, 1}[i], [2]int{1, n}[i])[i] }
 		for n < 100 && at(n+1) <= wish[i] {
 			n++

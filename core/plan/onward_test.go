@@ -16,8 +16,10 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
+	"vicis/core/quilt"
 	"vicis/core/tally"
 	"vicis/core/work"
+	"vicis/internal/quilts"
 )
 
 // rails is a rail fence of our own, laid beside plain blocks, with a border: sets of three strips of 2½″, squares of them turned two by two.
@@ -383,5 +385,29 @@ func TestATrimmedBlockIsTakenBack(t *testing.T) {
 	}
 	if fw, _ := w.Layout.Finished(); fw != 54*measure.Inch {
 		t.Errorf("back again: %v″", fw.Inches())
+	}
+}
+
+// Whatever is planned can be planned with another allowance, waves too, and a size be wished for where the middle was measured: what was
+// measured is this quilt's, and a quilt of another size is as large as its blocks make it.
+func TestEveryQuiltCanBeAskedForAnotherAllowanceAndSize(t *testing.T) {
+	list, err := quilts.All()
+	if err != nil {
+		t.Fatal(err)
+	}
+	for _, d := range list {
+		way, problems := ask.AllowanceFrom(d, measure.Typed("7/32 in"), tally.NewLog().Progress, ask.Enough(nil))
+		if problems.Stopped() || len(way.Says) == 0 {
+			t.Errorf("%s: %+v, %v", d.Name, way, problems)
+		}
+		as, _ := ask.NearTo(d, measure.Typed("60 in"), measure.Typed("70 in"))
+		d.Top.Measured = &quilt.Measured{Width: measure.Typed("30 1/4 in"), Height: measure.Typed("30 1/2 in")}
+		got, problems := ask.NearTo(d, measure.Typed("60 in"), measure.Typed("70 in"))
+		if problems.Stopped() {
+			continue // pieced borders do not fit that
+		}
+		if len(got) == 0 || len(as) > 0 && got[0].Finished.Text != as[0].Finished.Text {
+			t.Errorf("%s: %v near to 60 × 70 once it was measured, %v before", d.Name, got, as)
+		}
 	}
 }

@@ -157,6 +157,9 @@ func (s *Sewn) straight(top quilt.Top) quilt.Top {
 // Sized is the top with so many blocks across and down, nothing round them but what the document has.
 func (s Sewn) Sized(columns, rows int) quilt.Top {
 	top := s.asked
+	if columns != top.Columns || rows != top.Rows {
+		top.Measured = nil // what was measured is the middle of this quilt
+	}
 	top.Columns, top.Rows = columns, rows
 	return s.kinds(top)
 }
