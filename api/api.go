@@ -220,20 +220,20 @@ type Project struct {
 
 // Shelved is a quilt on the shelf.
 type Shelved struct {
-	ID       string            `json:"id"`
-	Name     string            `json:"name"`
-	Note     string            `json:"note"`
-	Away     bool              `json:"away" doc:"Put away: kept whole, not lying on the shelf"`
-	Saved    string            `json:"saved"`
-	Finished string            `json:"finished"`
-	Blocks   int               `json:"blocks"`
-	Set      string            `json:"set" doc:"How its blocks are set, in words"`
-	Stages   []tally.Stage     `json:"stages"`
-	Next     string            `json:"next" doc:"What to do next, in words; empty when all is done"`
-	NextStep naming.Step       `json:"nextStep"`
-	Quilt    drawn.Layout      `json:"quilt"`
-	Colours  map[string]string `json:"colours" doc:"By fabric id"`
-	Problems problem.List      `json:"problems"`
+	ID       string                `json:"id"`
+	Name     string                `json:"name"`
+	Note     string                `json:"note"`
+	Away     bool                  `json:"away" doc:"Put away: kept whole, not lying on the shelf"`
+	Saved    string                `json:"saved"`
+	Finished string                `json:"finished"`
+	Blocks   int                   `json:"blocks"`
+	Set      string                `json:"set" doc:"How its blocks are set, in words"`
+	Stages   []tally.StageProgress `json:"stages"`
+	Next     string                `json:"next" doc:"What to do next, in words; empty when all is done"`
+	NextStep naming.Step           `json:"nextStep"`
+	Quilt    drawn.QuiltPicture    `json:"quilt"`
+	Colours  map[string]string     `json:"colours" doc:"By fabric id"`
+	Problems problem.List          `json:"problems"`
 }
 
 type body[T any] struct{ Body T }

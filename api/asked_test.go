@@ -37,7 +37,7 @@ func text(t *testing.T, d document.Document) string {
 func TestOtherWaysCanBePutIntoTheDocument(t *testing.T) {
 	s := newSite(t)
 	star := s.block("eight-pointed-star")
-	ways := decode[[]ask.Way](t, s.do("POST", "/api/ways",
+	ways := decode[[]ask.WayToMake](t, s.do("POST", "/api/ways",
 		fmt.Sprintf(`{"document":%s,"unit":"goose"}`, text(t, star.Document))))
 	chosen := 0
 	for _, w := range ways {
@@ -104,9 +104,9 @@ func TestCliffsAndBackwardsAgreeWithThePlan(t *testing.T) {
 	if n != len(cliffs) || n == 0 {
 		t.Errorf("%d of %d cliffs are of strips in the plan", n, len(cliffs))
 	}
-	var supplies []ask.Supply
+	var supplies []ask.SupplyThere
 	for _, f := range p.Plan.Cut { // exactly what the plan takes gives the plan's quilt, or another shape of more blocks
-		supplies = append(supplies, ask.Supply{Fabric: f.Fabric, Length: measure.Typed("2 yd")})
+		supplies = append(supplies, ask.SupplyThere{Fabric: f.Fabric, Length: measure.Typed("2 yd")})
 	}
 	list, err := json.Marshal(supplies)
 	if err != nil {
@@ -140,7 +140,7 @@ func TestAskingAboutThePressing(t *testing.T) {
 	if len(list) < 20 {
 		t.Errorf("%d arrangements", len(list))
 	}
-	again := decode[ask.CutAgain](t, s.do("POST", "/api/again",
+	again := decode[ask.PartsBecome](t, s.do("POST", "/api/again",
 		fmt.Sprintf(`{"document":%s,"block":"block"}`, text(t, s.block("corners-exchanged").Document))))
 	if len(again.List) < 6 || again.Patched == nil {
 		t.Errorf("%d ways to join parts", len(again.List))

@@ -37,11 +37,11 @@ const mostInBook = 100
 
 type bookIn struct {
 	QuiltIn
-	Before int64       `query:"before" minimum:"0" doc:"Events that came before the one of this number; the newest when left out"`
-	Step   naming.Step `query:"step" maxLength:"200"`
-	Kind   tally.Kind  `query:"kind" enum:",made,aside,recount,pressed,undo,measured,bobbin,prints"`
-	From   string      `query:"from" maxLength:"40" doc:"That happened from then on, RFC 3339"`
-	To     string      `query:"to" maxLength:"40" doc:"That happened before then"`
+	Before int64           `query:"before" minimum:"0" doc:"Events that came before the one of this number; the newest when left out"`
+	Step   naming.Step     `query:"step" maxLength:"200"`
+	Kind   tally.EventKind `query:"kind" enum:",made,aside,recount,pressed,undo,measured,bobbin,prints"`
+	From   string          `query:"from" maxLength:"40" doc:"That happened from then on, RFC 3339"`
+	To     string          `query:"to" maxLength:"40" doc:"That happened before then"`
 }
 
 // BookLine is one event in the book.
@@ -108,7 +108,7 @@ func (s *Server) rules(ctx context.Context, in *QuiltIn) (*body[Rules], error) {
 		return nil, err
 	}
 	var progress tally.Progress
-	var times tally.Times
+	var times tally.OwnTimes
 	err = s.kept.read(ctx, in.ID, func(log *tally.Log) {
 		progress = log.Progress(p.work)
 		times = log.Times(p.work, progress, 0)
@@ -136,17 +136,17 @@ func (s *Server) times(ctx context.Context, in *struct {
 	QuiltIn
 	Clock int `query:"clock" minimum:"-900" maximum:"900" doc:"How many minutes the quilter's clock is ahead of UTC"`
 },
-) (*body[tally.Times], error) {
+) (*body[tally.OwnTimes], error) {
 	p, err := s.newest(ctx, in.ID)
 	if err != nil {
 		return nil, err
 	}
-	var out tally.Times
+	var out tally.OwnTimes
 	err = s.kept.read(ctx, in.ID, func(log *tally.Log) { out = log.Times(p.work, log.Progress(p.work), in.Clock) })
 	if err != nil {
 		return nil, trouble(err)
 	}
-	return &body[tally.Times]{out}, nil
+	return &body[tally.OwnTimes]{out}, nil
 }
 
 func (s *Server) sums(ctx context.Context, in *QuiltIn) (*body[[]tally.Sum], error) {

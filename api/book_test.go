@@ -89,7 +89,7 @@ func TestTheTallyBook(t *testing.T) {
 	if code, says := read(strings.TrimSpace(table) + line); code != http.StatusOK || count() != 232 {
 		t.Errorf("a line more: %d %.300s, %d events", code, says, count())
 	}
-	if times := decode[tally.Times](t, s.do("GET", "/api/quilts/quilt-one/times?clock=60", "")); len(times.Days) < 9 || times.Days[0].Made != 13 {
+	if times := decode[tally.OwnTimes](t, s.do("GET", "/api/quilts/quilt-one/times?clock=60", "")); len(times.Days) < 9 || times.Days[0].Made != 13 {
 		t.Errorf("%+v", times.Days)
 	}
 }

@@ -71,8 +71,8 @@ func (s *Server) pilot(ctx context.Context, in *struct{ Body Draft }) (*body[Pre
 
 // suppliesIn is a document and the cloth there is.
 type suppliesIn struct {
-	Document Draft        `json:"document"`
-	Supplies []ask.Supply `json:"supplies"`
+	Document Draft             `json:"document"`
+	Supplies []ask.SupplyThere `json:"supplies"`
 }
 
 func (s *Server) backwards(ctx context.Context, in *struct{ Body strict[suppliesIn] }) (*body[ask.Reach], error) {

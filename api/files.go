@@ -198,7 +198,7 @@ func Format() (any, error) {
 
 // SheetFormat is the JSON Schema of a sheet of instructions, from the Go types.
 func SheetFormat() (any, error) {
-	return schemaOf(instructions.Sheet{}, "Sheet", "Vicis sheet of instructions")
+	return schemaOf(instructions.InstructionSheet{}, "Sheet", "Vicis sheet of instructions")
 }
 
 func schemaOf(of any, name, title string) (any, error) {

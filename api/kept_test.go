@@ -166,7 +166,7 @@ func TestWhatIsStoredAndCannotBeCountedIsToldSo(t *testing.T) {
 	for name, broken := range map[string]func() *planned{
 		"never planned": func() *planned { return &planned{err: errors.New("never planned")} },
 		"a panic": func() *planned { // a line of the script gives what is no step
-			p := &planned{work: &work.Work{Script: []work.Part{{Lines: []work.Line{{
+			p := &planned{work: &work.Work{Script: []work.MatPart{{Lines: []work.MatLine{{
 				Times: 1,
 				Gives: []work.Give{{Step: "x"}},
 			}}}}}}

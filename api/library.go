@@ -72,12 +72,12 @@ func (in unitIn) read() (document.Document, error) {
 	return d, nil
 }
 
-func (s *Server) ways(ctx context.Context, in *struct{ Body strict[unitIn] }) (*body[[]ask.Way], error) {
+func (s *Server) ways(ctx context.Context, in *struct{ Body strict[unitIn] }) (*body[[]ask.WayToMake], error) {
 	d, err := in.Body.Is.read()
 	if err != nil {
 		return nil, err
 	}
-	return answered(ctx, s.searches, d, func(d document.Document, purse *ask.Purse) ([]ask.Way, problem.List) {
+	return answered(ctx, s.searches, d, func(d document.Document, purse *ask.Purse) ([]ask.WayToMake, problem.List) {
 		return ask.Ways(d, in.Body.Is.Unit, purse)
 	})
 }

@@ -96,8 +96,8 @@ type againIn struct {
 	Block    naming.Unit `json:"block"`
 }
 
-func (s *Server) again(ctx context.Context, in *struct{ Body strict[againIn] }) (*body[ask.CutAgain], error) {
-	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (ask.CutAgain, problem.List) {
+func (s *Server) again(ctx context.Context, in *struct{ Body strict[againIn] }) (*body[ask.PartsBecome], error) {
+	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (ask.PartsBecome, problem.List) {
 		return ask.PartsOf(d, in.Body.Is.Block, purse)
 	})
 }

@@ -41,3 +41,22 @@ func TestNobodyElseJoinsOrCutsNames(t *testing.T) {
 		}
 	})
 }
+
+// A type is called by a name of the trade that tells it apart: no two rooms have one of the same name. What a room plans is its Plan,
+// and core/naming has the names of what others hold.
+func TestTypesAreToldApart(t *testing.T) {
+	rooms := map[string]string{}
+	sources(t, "naming", 100, func(path string, at func(ast.Node) token.Position, n ast.Node) {
+		spec, ok := n.(*ast.TypeSpec)
+		room := inside(path)
+		if !ok || room == "" || spec.Name.Name == "Plan" {
+			return
+		}
+		if other := rooms[spec.Name.Name]; other != "" && other != room && at(spec).Column <= 6 {
+			t.Errorf("%s: %s has a type %s too", at(spec), other, spec.Name.Name)
+		}
+		if at(spec).Column <= 6 {
+			rooms[spec.Name.Name] = room
+		}
+	})
+}

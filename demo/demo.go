@@ -128,8 +128,8 @@ func hayLoft() (document.Document, error) {
 		{ID: "edge", Name: "Thistle", Colour: "#6d6a86"},
 		{ID: "wide", Name: "Stubble, wide", Colour: "#b9a878", Usable: measure.Typed("108 in")},
 	}
-	d.Roles = append(d.Roles[:2:2], document.Role{ID: "edge", Name: "edge", Fabric: "edge"},
-		document.Role{ID: "wide", Name: "back", Fabric: "wide"})
+	d.Roles = append(d.Roles[:2:2], cloth.Role{ID: "edge", Name: "edge", Fabric: "edge"},
+		cloth.Role{ID: "wide", Name: "back", Fabric: "wide"})
 	d.Spares = demand.Spares{Count: 1}
 	d.Cloth.Every, d.Settings.Layers = 8, 4
 	d.Top.Rows, d.Top.Columns = 5, 4
@@ -209,7 +209,7 @@ func buttonTin() (document.Document, error) {
 	d.Roles[0].Name = "stars"
 	d.Top.Rows, d.Top.Columns = 6, 5
 	d.Supplies = []cloth.Supply{{ID: "cloth-tin-tens", Fabric: "dark", Kind: cloth.Pieces, Width: measure.Typed("10 in"), Length: measure.Typed("10 in"), Count: 30}}
-	d.Deal = &document.Deal{Seed: 4, Corners: true, Rules: []document.Rule{{Role: d.Roles[0].ID, One: document.OneBlock}}}
+	d.Deal = &document.Deal{Seed: 4, Corners: true, Rules: []document.DealRule{{Role: d.Roles[0].ID, One: document.OneBlock}}}
 	return d, nil
 }
 
@@ -253,7 +253,7 @@ func weatherVane() (document.Document, error) {
 		{ID: "light", Name: "Chalk", Colour: "#f0eadb"},
 		{ID: "between", Name: "Heather", Colour: "#8f7f97"},
 	}
-	d.Roles = append(d.Roles[:2:2], document.Role{ID: "between", Name: "between", Fabric: "between"})
+	d.Roles = append(d.Roles[:2:2], cloth.Role{ID: "between", Name: "between", Fabric: "between"})
 	p, _ := plan.Make(d, nil)
 	width := ""
 	for _, t := range p.Trim {
@@ -268,7 +268,7 @@ func weatherVane() (document.Document, error) {
 	block, plain := quilt.Cell{Unit: e.Block}, quilt.Cell{Unit: "plain"}
 	d.Top = quilt.Top{
 		Rows: 5, Columns: 4, Repeat: [][]quilt.Cell{{block, plain}, {plain, block}},
-		Point: &quilt.Point{Role: "between"},
+		Point: &quilt.PointSetting{Role: "between"},
 	}
 	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: d.Roles[0].ID, Width: making.Typed("4 1/2 in")}}
 	return d, nil
@@ -287,7 +287,7 @@ func ropeWalk() (document.Document, error) {
 		{ID: "light", Name: "Hemp", Colour: "#e6d6b4"},
 		{ID: "edge", Name: "Anchor", Colour: "#8a4b3a"},
 	}
-	d.Roles = append(d.Roles[:2:2], document.Role{ID: "edge", Name: "edge", Fabric: "edge"})
+	d.Roles = append(d.Roles[:2:2], cloth.Role{ID: "edge", Name: "edge", Fabric: "edge"})
 	d.Top.Rows, d.Top.Columns = 6, 5
 	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: "edge", Width: making.Typed("3 1/2 in")}}
 	return d, nil
@@ -391,7 +391,7 @@ func Events(d document.Document) []tally.Event {
 	i := slices.IndexFunc(list, func(e tally.Event) bool { return e.Step == "block" })
 	block := list[i]
 	list = append(list[:i], list[i+1:]...)
-	one := func(id string, kind tally.Kind, n int, after time.Duration) {
+	one := func(id string, kind tally.EventKind, n int, after time.Duration) {
 		e := block
 		at = at.Add(after)
 		e.ID, e.Kind, e.N, e.At = id, kind, n, at.Format(time.RFC3339)

@@ -252,22 +252,22 @@ func (s *Store) insertRevision(ctx context.Context, tx *sqlx.Tx, id string, rev 
 }
 
 type eventRow struct {
-	Seq    int64       `db:"seq"`
-	ID     string      `db:"id"`
-	Quilt  string      `db:"quilt"`
-	Step   naming.Step `db:"step"`
-	Kind   tally.Kind  `db:"kind"`
-	N      int         `db:"n"`
-	Exact  string      `db:"exact"`
-	Reason string      `db:"reason"`
-	Of     string      `db:"of"`
-	At     string      `db:"at"`
-	Look   string      `db:"look"`
-	Rev    int         `db:"rev"`
-	Reads  string      `db:"reads"`
-	Along  work.Along  `db:"along"`
-	Prints string      `db:"prints"`
-	Came   string      `db:"received"`
+	Seq    int64           `db:"seq"`
+	ID     string          `db:"id"`
+	Quilt  string          `db:"quilt"`
+	Step   naming.Step     `db:"step"`
+	Kind   tally.EventKind `db:"kind"`
+	N      int             `db:"n"`
+	Exact  string          `db:"exact"`
+	Reason string          `db:"reason"`
+	Of     string          `db:"of"`
+	At     string          `db:"at"`
+	Look   string          `db:"look"`
+	Rev    int             `db:"rev"`
+	Reads  string          `db:"reads"`
+	Along  work.Along      `db:"along"`
+	Prints string          `db:"prints"`
+	Came   string          `db:"received"`
 }
 
 func (r eventRow) event() tally.Event {
@@ -317,7 +317,7 @@ func (s *Store) EventsAfter(ctx context.Context, id string, seq int64, most int)
 type Which struct {
 	Before   int64 // that arrived before this one; 0 for the newest
 	Step     naming.Step
-	Kind     tally.Kind
+	Kind     tally.EventKind
 	From, To string // when they happened, in UTC: from the first on, before the second
 }
 

@@ -76,7 +76,7 @@ func (b Advice) measuredTop() {
 
 // heldSeams warns of seams that are held or spun and are no longer there.
 func (b Advice) heldSeams() {
-	gone := func(at, is string, seam naming.Seam) (making.Seam, bool) {
+	gone := func(at, is string, seam naming.Seam) (making.SeamKind, bool) {
 		d, there := b.Press.Decisions[seam]
 		if !there {
 			b.said.Warn("seam-gone", at, fmt.Sprintf("“%s” is %s, and there is no such seam in this quilt.", seam, is),

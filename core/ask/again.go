@@ -15,29 +15,29 @@ import (
 
 // Rejoined is one way to join the parts of what was cut again to a block.
 type Rejoined struct {
-	Name      string            `json:"name"`
-	Now       bool              `json:"now" doc:"So they are joined now"`
-	Inside    int               `json:"inside" doc:"Crossings within one block that lie on each other"`
-	InsideOf  int               `json:"insideOf" doc:"Of so many"`
-	Clashes   int               `json:"clashes" doc:"Crossings of the whole quilt that lie on each other"`
-	Crossings int               `json:"crossings" doc:"Of so many"`
-	Over      int               `json:"over" doc:"Parts left over at the end"`
-	Hands     string            `json:"hands" doc:"How many parts of a block have a mirror image among them, of each hand; empty for none"`
-	Quilt     drawn.Layout      `json:"quilt" doc:"Two by two of it"`
-	Document  document.Document `json:"document" doc:"The project with its parts joined so"`
+	Name      string             `json:"name"`
+	Now       bool               `json:"now" doc:"So they are joined now"`
+	Inside    int                `json:"inside" doc:"Crossings within one block that lie on each other"`
+	InsideOf  int                `json:"insideOf" doc:"Of so many"`
+	Clashes   int                `json:"clashes" doc:"Crossings of the whole quilt that lie on each other"`
+	Crossings int                `json:"crossings" doc:"Of so many"`
+	Over      int                `json:"over" doc:"Parts left over at the end"`
+	Hands     string             `json:"hands" doc:"How many parts of a block have a mirror image among them, of each hand; empty for none"`
+	Quilt     drawn.QuiltPicture `json:"quilt" doc:"Two by two of it"`
+	Document  document.Document  `json:"document" doc:"The project with its parts joined so"`
 }
 
-// CutAgain is what the parts of something that is cut again can become, and what it would be to piece the same patch by
+// PartsBecome is what the parts of something that is cut again can become, and what it would be to piece the same patch by
 // patch.
-type CutAgain struct {
-	List    []Rejoined `json:"list" doc:"Each look once, the way it is joined now among them"`
-	Says    string     `json:"says" doc:"That not every way was worked out, where the quilt is too large for that"`
-	Again   Effort     `json:"again" doc:"What the quilt takes as it is"`
-	Patched *Effort    `json:"patched,omitempty" doc:"What the same takes patch by patch; left out where its patches are no rectangles"`
+type PartsBecome struct {
+	List    []Rejoined   `json:"list" doc:"Each look once, the way it is joined now among them"`
+	Says    string       `json:"says" doc:"That not every way was worked out, where the quilt is too large for that"`
+	Again   QuiltEffort  `json:"again" doc:"What the quilt takes as it is"`
+	Patched *QuiltEffort `json:"patched,omitempty" doc:"What the same takes patch by patch; left out where its patches are no rectangles"`
 }
 
-// Effort is what a quilt takes.
-type Effort struct {
+// QuiltEffort is what a quilt takes.
+type QuiltEffort struct {
 	Cloth   string `json:"cloth" doc:"How much is cut, of all fabrics together, as it lies on the bolt"`
 	Cut     int    `json:"cut" doc:"Strips, sub-cuts, patches, and cuts through what is sewn"`
 	Seams   int    `json:"seams" doc:"Seams sewn in units and blocks"`
@@ -47,13 +47,13 @@ type Effort struct {
 // spot is a part by where it was cut, and how much more it is turned.
 type spot struct{ r, c, turn int }
 
-// move is a way to lay parts that were cut in rows and columns.
-type move struct {
+// partMove is a way to lay parts that were cut in rows and columns.
+type partMove struct {
 	name string
 	lay  func(r, c int) spot
 }
 
-func movesOf(rows, columns int) []move {
+func movesOf(rows, columns int) []partMove {
 	stay := func(r, c int) spot { return spot{r, c, 0} }
 	turn := func(by int, which func(r, c int) bool) func(r, c int) spot {
 		return func(r, c int) spot {
@@ -80,7 +80,7 @@ func movesOf(rows, columns int) []move {
 		}
 	}
 	odd := func(r, c int) bool { return (r+c)%2 == 1 }
-	list := []move{{"As cut", stay}}
+	list := []partMove{{"As cut", stay}}
 	switch {
 	case rows == 3 && columns == 3:
 		corner := func(r, c int) bool { return r != 1 && c != 1 }
@@ -99,28 +99,28 @@ func movesOf(rows, columns int) []move {
 		}
 		sides, quarter, exchanged := turn(180, odd), turn(90, middle), over(corner)
 		list = append(list,
-			move{"Sides turned by half", sides}, move{"Sides stepping round", step}, move{"Middle a quarter", quarter},
-			move{"Corners exchanged side by side", beside}, move{"Opposite corners exchanged", exchanged}, move{"Corners turned by half", turn(180, corner)},
-			move{"Corners exchanged, middle a quarter", both(beside, quarter)},
-			move{"Corners exchanged, sides turned", both(beside, sides)},
-			move{"Sides turned, middle a quarter", both(sides, quarter)},
-			move{"Sides stepping, middle a quarter", both(step, quarter)},
-			move{"Opposite sides exchanged", over(odd)})
+			partMove{"Sides turned by half", sides}, partMove{"Sides stepping round", step}, partMove{"Middle a quarter", quarter},
+			partMove{"Corners exchanged side by side", beside}, partMove{"Opposite corners exchanged", exchanged}, partMove{"Corners turned by half", turn(180, corner)},
+			partMove{"Corners exchanged, middle a quarter", both(beside, quarter)},
+			partMove{"Corners exchanged, sides turned", both(beside, sides)},
+			partMove{"Sides turned, middle a quarter", both(sides, quarter)},
+			partMove{"Sides stepping, middle a quarter", both(step, quarter)},
+			partMove{"Opposite sides exchanged", over(odd)})
 	case rows == 2 && columns == 2:
 		round := func(by ...int) func(r, c int) spot {
 			return func(r, c int) spot { return spot{r, c, by[[2][2]int{{0, 1}, {3, 2}}[r][c]]} }
 		}
 		all := func(_, _ int) bool { return true }
 		list = append(list,
-			move{"Two opposite quarters turned by half", turn(180, odd)}, move{"All quarters turned by half", turn(180, all)},
-			move{"Quarters turned 0, 1, 2, 3", round(0, 90, 180, 270)}, move{"Quarters turned 0, 3, 2, 1", round(0, 270, 180, 90)},
-			move{"Two opposite quarters exchanged", over(odd)}, move{"All quarters exchanged", over(all)})
+			partMove{"Two opposite quarters turned by half", turn(180, odd)}, partMove{"All quarters turned by half", turn(180, all)},
+			partMove{"Quarters turned 0, 1, 2, 3", round(0, 90, 180, 270)}, partMove{"Quarters turned 0, 3, 2, 1", round(0, 270, 180, 90)},
+			partMove{"Two opposite quarters exchanged", over(odd)}, partMove{"All quarters exchanged", over(all)})
 	}
 	return append(list,
-		move{"Every other one turned by half", turn(180, odd)},
-		move{"Every other row turned by half", turn(180, func(r, _ int) bool { return r%2 == 1 })},
-		move{"Every other column turned by half", turn(180, func(_, c int) bool { return c%2 == 1 })},
-		move{"Every other row end for end", func(r, c int) spot {
+		partMove{"Every other one turned by half", turn(180, odd)},
+		partMove{"Every other row turned by half", turn(180, func(r, _ int) bool { return r%2 == 1 })},
+		partMove{"Every other column turned by half", turn(180, func(_, c int) bool { return c%2 == 1 })},
+		partMove{"Every other row end for end", func(r, c int) spot {
 			if r%2 == 1 {
 				return spot{r, columns - 1 - c, 180}
 			}
@@ -130,8 +130,8 @@ func movesOf(rows, columns int) []move {
 
 // PartsOf tells what the parts of a block that is joined of what was cut again can become; of parts that are laid in the quilt as
 // they are, what they take.
-func PartsOf(d document.Document, block naming.Unit, purse *Purse) (CutAgain, problem.List) {
-	out := CutAgain{List: []Rejoined{}}
+func PartsOf(d document.Document, block naming.Unit, purse *Purse) (PartsBecome, problem.List) {
+	out := PartsBecome{List: []Rejoined{}}
 	b, problems, ok := sewn(d, purse)
 	if !ok {
 		return out, *problems
@@ -197,7 +197,7 @@ func PartsOf(d document.Document, block naming.Unit, purse *Purse) (CutAgain, pr
 }
 
 // weigh says what the quilt takes as it is, and patch by patch.
-func (a *CutAgain) weigh(b blocks, at int, cut making.Made, purse *Purse) {
+func (a *PartsBecome) weigh(b blocks, at int, cut making.Made, purse *Purse) {
 	if all, ok := effort(b, purse); ok {
 		a.Again = all
 	}
@@ -264,7 +264,7 @@ func rejoined(b blocks, block naming.Unit, purse *Purse) (r Rejoined, ok bool) {
 }
 
 // effort is what everything that is sewn takes.
-func effort(b blocks, purse *Purse) (e Effort, ok bool) {
+func effort(b blocks, purse *Purse) (e QuiltEffort, ok bool) {
 	counted, ok := b.AsDrawn().Count()
 	purse.counted(counted)
 	if !ok {

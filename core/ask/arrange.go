@@ -16,16 +16,16 @@ import (
 
 // Arrangement is one way to turn the blocks of a quilt, with what it costs.
 type Arrangement struct {
-	Name      string         `json:"name"`
-	Repeat    [][]quilt.Cell `json:"repeat"`
-	Now       bool           `json:"now" doc:"So the blocks lie now"`
-	Crossings int            `json:"crossings"`
-	Clashes   int            `json:"clashes"`
-	Leaves    string         `json:"leaves" doc:"What becomes of the crossings, in words"`
-	Turned    int            `json:"turned" doc:"Blocks laid turned besides, where that changes nothing to see"`
-	Mirrored  int            `json:"mirrored" doc:"Of the blocks, those that are mirror images of the others"`
-	Over      int            `json:"over" doc:"Units left over at the end"`
-	Quilt     drawn.Layout   `json:"quilt" doc:"Four by four of it"`
+	Name      string             `json:"name"`
+	Repeat    [][]quilt.Cell     `json:"repeat"`
+	Now       bool               `json:"now" doc:"So the blocks lie now"`
+	Crossings int                `json:"crossings"`
+	Clashes   int                `json:"clashes"`
+	Leaves    string             `json:"leaves" doc:"What becomes of the crossings, in words"`
+	Turned    int                `json:"turned" doc:"Blocks laid turned besides, where that changes nothing to see"`
+	Mirrored  int                `json:"mirrored" doc:"Of the blocks, those that are mirror images of the others"`
+	Over      int                `json:"over" doc:"Units left over at the end"`
+	Quilt     drawn.QuiltPicture `json:"quilt" doc:"Four by four of it"`
 }
 
 // Arranged is the ways to turn the blocks of a quilt.

@@ -26,7 +26,7 @@ type blocks struct {
 	document document.Document
 }
 
-func about(d document.Document, purse *Purse) (asked, bool) {
+func questionAbout(d document.Document, purse *Purse) (asked, bool) {
 	w, ok := work.Of(d)
 	purse.whole(w)
 	return asked{sheet.Of(w, nil), d, purse}, ok

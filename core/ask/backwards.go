@@ -16,8 +16,8 @@ import (
 	"vicis/core/work"
 )
 
-// Supply is what there is of one fabric to cut from.
-type Supply struct {
+// SupplyThere is what there is of one fabric to cut from.
+type SupplyThere struct {
 	Fabric string          `json:"fabric"`
 	Length measure.Written `json:"length" doc:"Along the selvedge; of strips how long they are"`
 	Kind   cloth.Kind      `json:"kind,omitempty" doc:"Yardage when left out"`
@@ -64,7 +64,7 @@ const mostReached = 40
 
 // Backwards goes from the cloth there is to the largest quilt of the document's blocks and borders. Fabrics of which
 // nothing is said are bought as needed. Among quilts with the most blocks, or nearly as many, the squarest is taken.
-func Backwards(d document.Document, supplies []Supply, purse *Purse) (Reach, problem.List) {
+func Backwards(d document.Document, supplies []SupplyThere, purse *Purse) (Reach, problem.List) {
 	r := Reach{Uses: []Used{}, More: []string{}, Others: []Measure{}}
 	d, there := withSupplies(d, supplies)
 	blocks, problems, ok := sewn(d, purse)
@@ -84,7 +84,7 @@ func Backwards(d document.Document, supplies []Supply, purse *Purse) (Reach, pro
 			"Write for at least one fabric how much of it there is.")
 		return r, *problems
 	}
-	s := search{sewn: blocks, there: there, purse: purse, seen: map[[2]int]cutting.Plan{}}
+	s := sizeSearch{sewn: blocks, there: there, purse: purse, seen: map[[2]int]cutting.Plan{}}
 	largest, rows := [2]int{}, mostReached
 	most := map[int]int{} // rows, by columns
 	for columns := 1; columns <= mostReached && !purse.empty(); columns++ {
@@ -128,7 +128,7 @@ func Backwards(d document.Document, supplies []Supply, purse *Purse) (Reach, pro
 
 // squarest is the quilt nearest to a square, of those with nearly as many blocks as the largest (judgement: nine of ten); one that can be made
 // neither longer nor wider.
-func (s *search) squarest(largest [2]int, most map[int]int) [2]int {
+func (s *sizeSearch) squarest(largest [2]int, most map[int]int) [2]int {
 	best, least := largest, 9*s.blocks(largest[0], largest[1])
 	for columns := 1; columns <= mostReached; columns++ {
 		rows := most[columns]
@@ -145,7 +145,7 @@ func (s *search) squarest(largest [2]int, most map[int]int) [2]int {
 }
 
 // withSupplies is the document with what there is in place of what was promised of the same fabrics, and which those are.
-func withSupplies(d document.Document, supplies []Supply) (document.Document, map[string]bool) {
+func withSupplies(d document.Document, supplies []SupplyThere) (document.Document, map[string]bool) {
 	there := map[string]bool{}
 	for _, s := range supplies {
 		there[s.Fabric] = true
@@ -172,22 +172,22 @@ func withSupplies(d document.Document, supplies []Supply) (document.Document, ma
 
 func gap(a, b int) int { return max(a-b, b-a) }
 
-// search lays out and counts quilts of many sizes; the pressing does not change how much cloth they take.
-type search struct {
+// sizeSearch lays out and counts quilts of many sizes; the pressing does not change how much cloth they take.
+type sizeSearch struct {
 	sewn  blocks
 	there map[string]bool // the fabrics of which something is said
 	purse *Purse
 	seen  map[[2]int]cutting.Plan
 }
 
-func (s *search) lay(columns, rows int) work.Laid {
+func (s *sizeSearch) lay(columns, rows int) work.Laid {
 	top := s.sewn.Sized(columns, rows)
 	laid := s.sewn.With(top).AsDrawn()
 	s.purse.laid(laid)
 	return laid
 }
 
-func (s *search) cut(columns, rows int) cutting.Plan {
+func (s *sizeSearch) cut(columns, rows int) cutting.Plan {
 	at := [2]int{columns, rows}
 	p, known := s.seen[at]
 	if !known {
@@ -202,19 +202,19 @@ func (s *search) cut(columns, rows int) cutting.Plan {
 }
 
 // work is such a quilt as it is cut, so that it can be told.
-func (s *search) work(columns, rows int) *work.Work {
+func (s *sizeSearch) work(columns, rows int) *work.Work {
 	c, _ := s.lay(columns, rows).Count()
 	s.purse.counted(c)
 	return &work.Work{Counted: c, Cut: s.cut(columns, rows)}
 }
 
-func (s *search) size(columns, rows int) words.Size {
+func (s *sizeSearch) size(columns, rows int) words.Size {
 	w, h := s.lay(columns, rows).Layout.Finished()
 	return words.SizeOf(s.sewn.Table.Ruler, w, h)
 }
 
 // uses is what a quilt takes of each fabric of which something is said.
-func (s *search) uses(columns, rows int) []Used {
+func (s *sizeSearch) uses(columns, rows int) []Used {
 	list := []Used{}
 	for _, f := range s.cut(columns, rows).Fabrics {
 		if !s.there[f.Fabric.ID] {
@@ -235,11 +235,11 @@ func (s *search) uses(columns, rows int) []Used {
 // lacking is a fabric that does not suffice for a quilt, and how much of it would have to be bought by the length.
 type lacking struct {
 	id, name string
-	by       measure.Length
+	lacks    measure.Length
 }
 
 // lacks lists the fabrics that do not suffice for a quilt, of those of which something is said.
-func (s *search) lacks(columns, rows int) (list []lacking) {
+func (s *sizeSearch) lacks(columns, rows int) (list []lacking) {
 	for _, f := range s.cut(columns, rows).Fabrics {
 		if s.there[f.Fabric.ID] && f.Rest > 0 {
 			list = append(list, lacking{f.Fabric.ID, f.Fabric.Name, f.Rest})
@@ -249,13 +249,13 @@ func (s *search) lacks(columns, rows int) (list []lacking) {
 }
 
 // enough says whether a quilt comes out of what there is.
-func (s *search) enough(columns, rows int) bool { return len(s.lacks(columns, rows)) == 0 }
+func (s *sizeSearch) enough(columns, rows int) bool { return len(s.lacks(columns, rows)) == 0 }
 
 // lackWords says what would have to be bought for a quilt: of what lies there in pieces or strips so many more of them.
-func (s *search) lackWords(columns, rows int) string {
+func (s *sizeSearch) lackWords(columns, rows int) string {
 	var list []string
 	for _, l := range s.lacks(columns, rows) {
-		words := fmt.Sprintf("%s of %s", s.sewn.Say(l.by), l.name)
+		words := fmt.Sprintf("%s of %s", s.sewn.Say(l.lacks), l.name)
 		if n, one, ok := s.more(l.id, columns, rows); ok {
 			words = fmt.Sprintf("%d more of %s, %s,", n, l.name, one)
 		}
@@ -266,7 +266,7 @@ func (s *search) lackWords(columns, rows int) string {
 
 // more is how many more pieces or strips like those that lie there would suffice of a fabric; false where it lies there otherwise, or that was
 // not worked out.
-func (s *search) more(fabric string, columns, rows int) (n int, size string, ok bool) {
+func (s *sizeSearch) more(fabric string, columns, rows int) (n int, size string, ok bool) {
 	d := s.sewn.document
 	at := -1
 	for i, one := range d.Supplies {
@@ -291,7 +291,7 @@ func (s *search) more(fabric string, columns, rows int) (n int, size string, ok 
 		if !ok {
 			return false
 		}
-		there := search{sewn: blocks, there: map[string]bool{fabric: true}, purse: s.purse, seen: map[[2]int]cutting.Plan{}}
+		there := sizeSearch{sewn: blocks, there: map[string]bool{fabric: true}, purse: s.purse, seen: map[[2]int]cutting.Plan{}}
 		return there.enough(columns, rows)
 	}
 	most := mostOfOne - d.Supplies[at].Count
@@ -309,7 +309,7 @@ func (s *search) more(fabric string, columns, rows int) (n int, size string, ok 
 }
 
 // blocks is how many blocks such a quilt has.
-func (s *search) blocks(columns, rows int) int {
+func (s *sizeSearch) blocks(columns, rows int) int {
 	if columns == 0 || rows == 0 {
 		return 0
 	}
@@ -320,7 +320,7 @@ func (s *search) blocks(columns, rows int) int {
 
 // rows is the most rows of so many blocks, no more than some; where there is not enough left for looking, the most that
 // is known to come out.
-func (s *search) rows(columns, hi int) int {
+func (s *sizeSearch) rows(columns, hi int) int {
 	lo := 0
 	for lo < hi && !s.purse.empty() {
 		mid := (lo + hi + 1) / 2
@@ -334,7 +334,7 @@ func (s *search) rows(columns, hi int) int {
 }
 
 // limits says what runs out first, and what a little more of it would allow.
-func (s *search) limits(r *Reach, best [2]int) {
+func (s *sizeSearch) limits(r *Reach, best [2]int) {
 	next := [][2]int{{best[0], best[1] + 1}, {best[0] + 1, best[1]}}
 	names := []string{"one more row", "one more column"}
 	least := measure.Length(0)
@@ -348,9 +348,9 @@ func (s *search) limits(r *Reach, best [2]int) {
 			continue
 		}
 		r.More = append(r.More, fmt.Sprintf("For %s (%d × %d blocks) %s.", names[i], n[0], n[1], s.lackWords(n[0], n[1])))
-		by := slices.MaxFunc(lacks, func(x, y lacking) int { return cmp.Compare(x.by, y.by) })
-		if least == 0 || by.by < least {
-			least = by.by
+		by := slices.MaxFunc(lacks, func(x, y lacking) int { return cmp.Compare(x.lacks, y.lacks) })
+		if least == 0 || by.lacks < least {
+			least = by.lacks
 			r.First = by.name + " runs out first."
 			if len(lacks) > 1 {
 				r.First = namesOf(lacks) + " run out first."

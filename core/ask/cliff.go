@@ -21,14 +21,14 @@ type Cliff struct {
 	Usable measure.Reading `json:"usable" doc:"As it was entered"`
 	Strips int             `json:"strips" doc:"At that width"`
 	One    string          `json:"one" enum:"strip,set"`
-	Edges  []Edge          `json:"edges" doc:"From the narrowest cloth looked at to the widest"`
+	Edges  []LeastWidth    `json:"edges" doc:"From the narrowest cloth looked at to the widest"`
 	Least  measure.Reading `json:"least" doc:"The narrowest cloth with which the number holds"`
 	Says   string          `json:"says"`
 	Rescue []string        `json:"rescue" doc:"What helps below it, the cheapest first"`
 }
 
-// Edge is the least usable width from which so many strips or sets are enough.
-type Edge struct {
+// LeastWidth is the least usable width from which so many strips or sets are enough.
+type LeastWidth struct {
 	From   measure.Reading `json:"from"`
 	Strips int             `json:"strips"`
 }
@@ -41,7 +41,7 @@ const (
 
 // Cliffs finds them for every strip set and every kind of strip that patches come from.
 func Cliffs(d document.Document, purse *Purse) ([]Cliff, problem.List) {
-	b, ok := about(d, purse)
+	b, ok := questionAbout(d, purse)
 	list := []Cliff{}
 	if !ok {
 		return list, *b.Problems
@@ -157,7 +157,7 @@ func (b asked) acrossCliff(name, one string, a cutting.Across, fabrics ...string
 
 // withEnds is the cliff of all strips of a fabric that patches come from, where the ends of some give patches of
 // others: an inch less is less of every end.
-func (b asked) withEnds(f cutting.Fabric) Cliff {
+func (b asked) withEnds(f cutting.FabricPlan) Cliff {
 	count := func(p cutting.Plan) (n int) {
 		for _, one := range p.Fabrics {
 			for _, s := range one.Strips {
@@ -212,7 +212,7 @@ func (b asked) cliff(name, one string, usable measure.Length, now int, least mea
 	lo := max(usable-narrower, least).CeilTo(mark)
 	hi := max(usable+wider, lo).CeilTo(mark)
 	c := cliffed{Cliff: Cliff{
-		Name: name, One: one, Usable: b.Table.Ruler.Read(usable), Strips: now, Edges: []Edge{},
+		Name: name, One: one, Usable: b.Table.Ruler.Read(usable), Strips: now, Edges: []LeastWidth{},
 		Rescue: []string{},
 	}}
 	all := count
@@ -222,14 +222,14 @@ func (b asked) cliff(name, one string, usable measure.Length, now int, least mea
 		}
 		return all(usable)
 	}
-	edges := []edge{{lo, count(lo)}}
+	edges := []partEdge{{lo, count(lo)}}
 	steps(lo, hi, mark, edges[0].n, count(hi), count, &edges)
 	if b.purse.empty() {
 		c.Least, c.Says = c.Usable, "Not looked at: this quilt is too large for all of its cliffs."
 		return c
 	}
 	for _, e := range edges {
-		c.Edges = append(c.Edges, Edge{b.Table.Ruler.Read(e.at), e.n})
+		c.Edges = append(c.Edges, LeastWidth{b.Table.Ruler.Read(e.at), e.n})
 	}
 	holds := lo
 	for _, e := range edges {
@@ -248,7 +248,7 @@ func (b asked) cliff(name, one string, usable measure.Length, now int, least mea
 }
 
 // saves says what a little more width would save.
-func (b asked) saves(edges []edge, usable measure.Length) string {
+func (b asked) saves(edges []partEdge, usable measure.Length) string {
 	for _, e := range edges {
 		if e.at > usable {
 			return fmt.Sprintf(" From %s on, %d would be enough.", b.Say(e.at), e.n)
@@ -261,7 +261,7 @@ func (b asked) saves(edges []edge, usable measure.Length) string {
 func (b asked) short(a cutting.Across, usable measure.Length) int {
 	planned := a.Layups.Strips
 	a.Length = usable
-	a.Cuts = append([]cutting.SubCut{}, a.Cuts...)
+	a.Cuts = append([]cutting.WidthCut{}, a.Cuts...)
 	n := 0
 	for i := len(a.Cuts) - 1; i >= 0; i-- {
 		c := &a.Cuts[i]
@@ -293,18 +293,18 @@ func (b asked) count(a cutting.Across) int {
 	return n
 }
 
-type edge struct {
+type partEdge struct {
 	at measure.Length
 	n  int
 }
 
 // steps finds every width between lo and hi at which the count changes, to the mark: it never grows with the width.
-func steps(lo, hi, mark measure.Length, nlo, nhi int, count func(measure.Length) int, into *[]edge) {
+func steps(lo, hi, mark measure.Length, nlo, nhi int, count func(measure.Length) int, into *[]partEdge) {
 	if nlo <= nhi {
 		return
 	}
 	if hi-lo <= mark {
-		*into = append(*into, edge{hi, nhi})
+		*into = append(*into, partEdge{hi, nhi})
 		return
 	}
 	mid := (lo + (hi-lo)/2).CeilTo(mark)

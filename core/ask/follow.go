@@ -18,19 +18,19 @@ import (
 // set is then cut to it; a strip set with as many seams is expected to come out so with the same seams; where things are trimmed,
 // all of them are trimmed to it.
 type following struct {
-	d      document.Document
-	table  making.Table
-	before map[side]piece.Num // how long edges were
-	of     map[side]side      // union-find: towards the one that stands for its class
-	fixed  map[side]piece.Num // of classes: the length found
-	more   measure.Length     // by how much each seam takes more from both sides together than planned, where that is known
-	known  bool
-	trims  bool
-	eased  []string // what is eased in to what it meets
-	source naming.Unit
-	given  [2]bool // that its width was measured, and its height: those stay
-	purse  *Purse
-	cannot problem.Problem // why it cannot follow
+	d         document.Document
+	table     making.Table
+	before    map[side]piece.Num // how long edges were
+	standsFor map[side]side      // union-find: towards the one that stands for its class
+	fixed     map[side]piece.Num // of classes: the length found
+	seamMore  measure.Length     // by how much each seam takes more from both sides together than planned, where that is known
+	known     bool
+	trims     bool
+	eased     []string // what is eased in to what it meets
+	source    naming.Unit
+	given     [2]bool // that its width was measured, and its height: those stay
+	purse     *Purse
+	cannot    problem.Problem // why it cannot follow
 }
 
 // side is how wide something is, or how high.
@@ -52,7 +52,7 @@ func turned(unit naming.Unit, turn int, down bool) side { return side{unit, down
 // follow begins with a document as it is: what is as long as each other in it, and meets, shall be so again.
 // source is what was measured, if anything was: what it is made of stays as it is.
 func follow(s work.Sewn, d document.Document, source naming.Unit, purse *Purse) (*following, error) {
-	f := &following{source: source, before: map[side]piece.Num{}, of: map[side]side{}, fixed: map[side]piece.Num{}, purse: purse, table: s.Table}
+	f := &following{source: source, before: map[side]piece.Num{}, standsFor: map[side]side{}, fixed: map[side]piece.Num{}, purse: purse, table: s.Table}
 	var err error
 	if f.d, err = document.Copy(d); err != nil {
 		return nil, err
@@ -87,7 +87,7 @@ func (f *following) made() map[naming.Unit]making.Made {
 // root is the edge that stands for a class.
 func (f *following) root(e side) side {
 	for {
-		next, ok := f.of[e]
+		next, ok := f.standsFor[e]
 		if !ok {
 			return e
 		}
@@ -100,7 +100,7 @@ func (f *following) alike(a, b side) {
 	x, ok1 := f.before[a]
 	y, ok2 := f.before[b]
 	if ra, rb := f.root(a), f.root(b); ok1 && ok2 && x == y && ra != rb {
-		f.of[ra] = rb
+		f.standsFor[ra] = rb
 	}
 }
 
@@ -271,7 +271,7 @@ func (f *following) unit(id naming.Unit) *making.Unit {
 }
 
 // breadths are those by which the whole of a unit is made larger or smaller.
-func (f *following) breadths(id naming.Unit) (list []making.Measured) {
+func (f *following) breadths(id naming.Unit) (list []making.BreadthOf) {
 	u := f.unit(id)
 	if u == nil {
 		return nil
@@ -322,7 +322,7 @@ func (f *following) set(e side, m making.Made, to piece.Num) bool {
 	n, even := planned.Crossed(!e.down)
 	comes := should
 	if f.known && even && n > 0 {
-		comes = should.Sub(piece.Of(measure.Length(n) * f.more))
+		comes = should.Sub(piece.Of(measure.Length(n) * f.seamMore))
 	}
 	switch {
 	case between(comes, to).Cmp(piece.Of(measure.Hair)) <= 0:

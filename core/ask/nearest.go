@@ -35,7 +35,7 @@ func NearTo(d document.Document, width, height measure.Written) ([]Measure, prob
 	if !ok || problems.Stopped() {
 		return list, *problems
 	}
-	s := search{sewn: blocks, purse: Enough(nil), seen: map[[2]int]cutting.Plan{}}
+	s := sizeSearch{sewn: blocks, purse: Enough(nil), seen: map[[2]int]cutting.Plan{}}
 	size := func(columns, rows int) [2]measure.Length {
 		w, h := s.lay(columns, rows).Layout.Finished()
 		return [2]measure.Length{w, h}

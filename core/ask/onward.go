@@ -38,20 +38,20 @@ type Round struct {
 	H    float64 `json:"h"`
 }
 
-// Course is one way on.
-type Course string
+// WayOnKind is one way on.
+type WayOnKind string
 
 // The ways.
 const (
-	Adapt Course = "adapt"  // what comes later is made to what is there
-	SewOn Course = "sew on" // all seams are planned as these were
-	Mend  Course = "mend"   // seams are taken out and sewn again
-	Trim  Course = "trim"   // all are trimmed to that
+	Adapt WayOnKind = "adapt"  // what comes later is made to what is there
+	SewOn WayOnKind = "sew on" // all seams are planned as these were
+	Mend  WayOnKind = "mend"   // seams are taken out and sewn again
+	Trim  WayOnKind = "trim"   // all are trimmed to that
 )
 
 // WayOn is one way on with everything that follows from it.
 type WayOn struct {
-	Way      Course             `json:"way" enum:"adapt,sew on,mend,trim"`
+	Way      WayOnKind          `json:"way" enum:"adapt,sew on,mend,trim"`
 	Name     string             `json:"name"`
 	Says     []string           `json:"says"`
 	Cannot   string             `json:"cannot" doc:"Why it cannot be gone; empty where it can"`
@@ -102,7 +102,7 @@ type onward struct {
 // OnwardFrom works out every way on from what something measured. against holds what was counted against a work.
 func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.Progress, purse *Purse) (Onward, problem.List) {
 	out := Onward{Ways: []WayOn{}}
-	b, ok := about(d, purse)
+	b, ok := questionAbout(d, purse)
 	if !ok {
 		return out, *b.Problems
 	}
@@ -133,7 +133,7 @@ func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.P
 
 // AllowanceFrom works out what follows where every seam is planned with so much stitched, as a test strip says: what meets follows.
 func AllowanceFrom(d document.Document, stitched measure.Written, against func(*work.Work) tally.Progress, purse *Purse) (WayOn, problem.List) {
-	b, ok := about(d, purse)
+	b, ok := questionAbout(d, purse)
 	if !ok {
 		return WayOn{}, *b.Problems
 	}
@@ -255,7 +255,7 @@ func (q onward) adapt() WayOn {
 		return q.cannot(out, "The project cannot be copied.", "")
 	}
 	if more, _, told := q.seams(); told {
-		f.more, f.known = more, true
+		f.seamMore, f.known = more, true
 	}
 	return q.followed(out, f, &making.Measures{})
 }

@@ -45,7 +45,7 @@ type Standing struct {
 // RemediesFor lists what can be done about the crossings of a document that do not nest: nothing where all do.
 func RemediesFor(d document.Document, purse *Purse) (Remedies, problem.List) {
 	out := Remedies{Standing: []Standing{}, List: []Remedy{}}
-	b, ok := about(d, purse)
+	b, ok := questionAbout(d, purse)
 	if !ok {
 		return out, *b.Problems
 	}
@@ -229,7 +229,7 @@ func (c candidate) taken(from document.Document) (document.Document, error) {
 
 // tried makes a plan with a remedy taken.
 func tried(one scored, before costs, purse *Purse) (Remedy, bool) {
-	b, ok := about(one.document, purse)
+	b, ok := questionAbout(one.document, purse)
 	if !ok {
 		return Remedy{}, false
 	}
@@ -328,7 +328,7 @@ func (b asked) candidates() []family {
 		o.with(openSeams, fmt.Sprintf("Press %s open.", strings.Join(b.SeamNames(opened), ", ")),
 			func(d *document.Document) {
 				if d.Press.Held == nil {
-					d.Press.Held = map[naming.Seam]document.Side{}
+					d.Press.Held = map[naming.Seam]document.SeamSide{}
 				}
 				for _, seam := range opened {
 					d.Press.Held[seam] = document.Both
@@ -525,7 +525,7 @@ func (o *offers) oneByOne(i int, name string, turns func(part naming.Unit) bool)
 }
 
 // within says which units of a block a pattern means.
-var within = map[quilt.Pattern]string{
+var within = map[quilt.WhichBlocks]string{
 	quilt.EveryOther:  "every other one, as on a chequerboard,",
 	quilt.EveryColumn: "every other column", quilt.EveryRow: "every other row",
 }

@@ -94,14 +94,14 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 	strips := thing{name: "Strips", finished: b.Table.Strip - 2*s, holds: 2 * s, cut: 2 * s}
 	all := append([]thing{strips}, z.sizes...)
 	for _, part := range all {
-		l, exact := scale(part.finished, one.by, now)
+		l, exact := scale(part.finished, one.scaledBy, now)
 		if cut := l + part.cut; !exact || !cut.On(b.Table.Ruler.Mark) {
 			out.Off = append(out.Off, fmt.Sprintf("%s, cut %s", part.name, b.Say(cut)))
 		}
 	}
 	if len(out.Off) > 0 {
 		for _, way := range []measure.Length{-1, 1} {
-			by, ok := nearest(&b.Table, all, one.by, now, way)
+			by, ok := nearest(&b.Table, all, one.scaledBy, now, way)
 			if !ok {
 				continue
 			}
@@ -124,7 +124,7 @@ type sizer struct {
 
 // resized is the document at one scale, and what its unit then finishes.
 type resized struct {
-	by       measure.Length
+	scaledBy measure.Length
 	document document.Document
 	finished measure.Length
 	sewn     bool
@@ -141,14 +141,14 @@ func (z sizer) solve(want measure.Length) (resized, error) {
 	if err != nil || !best.sewn {
 		return best, err
 	}
-	last, here := resized{by: z.now, finished: z.now, sewn: true}, best
+	last, here := resized{scaledBy: z.now, finished: z.now, sewn: true}, best
 	for range mostSteps {
 		off := want - here.finished
 		if off == 0 || here.finished == last.finished {
 			break
 		}
-		by := here.by + off*(here.by-last.by)/(here.finished-last.finished)
-		if by == here.by || by <= 0 {
+		by := here.scaledBy + off*(here.scaledBy-last.scaledBy)/(here.finished-last.finished)
+		if by == here.scaledBy || by <= 0 {
 			break
 		}
 		next, err := z.at(by)
@@ -165,7 +165,7 @@ func (z sizer) solve(want measure.Length) (resized, error) {
 	}
 	// Several scales may come to the same size once everything is rounded to the grid: the one that lies on a mark is meant.
 	mark := z.table.Ruler.Mark
-	if by := (best.by + mark/2) / mark * mark; by > 0 && by != best.by {
+	if by := (best.scaledBy + mark/2) / mark * mark; by > 0 && by != best.scaledBy {
 		if even, err := z.at(by); err == nil && even.sewn {
 			if d, least := want-even.finished, want-best.finished; d*d <= least*least {
 				return even, nil
@@ -177,7 +177,7 @@ func (z sizer) solve(want measure.Length) (resized, error) {
 
 // at scales the document and sews the unit.
 func (z sizer) at(by measure.Length) (resized, error) {
-	out := resized{by: by}
+	out := resized{scaledBy: by}
 	var err error
 	if out.document, err = document.Copy(z.d); err != nil {
 		return out, err

@@ -15,18 +15,18 @@ import (
 
 // Asked is one seam with its reasons and what else could be done with it.
 type Asked struct {
-	Seam    naming.Seam `json:"seam"`
-	Name    string      `json:"name"`
-	Says    string      `json:"says" doc:"Which way it goes"`
-	Held    bool        `json:"held" doc:"You hold it so"`
-	Done    bool        `json:"done" doc:"It is pressed already"`
-	Why     []string    `json:"why" doc:"The chain of reasons, one after the other"`
-	Choices []Choice    `json:"choices"`
-	Passed  string      `json:"passed" doc:"That not every choice was worked out, where the quilt is too large for that"`
+	Seam    naming.Seam  `json:"seam"`
+	Name    string       `json:"name"`
+	Says    string       `json:"says" doc:"Which way it goes"`
+	Held    bool         `json:"held" doc:"You hold it so"`
+	Done    bool         `json:"done" doc:"It is pressed already"`
+	Why     []string     `json:"why" doc:"The chain of reasons, one after the other"`
+	Choices []SeamChoice `json:"choices"`
+	Passed  string       `json:"passed" doc:"That not every choice was worked out, where the quilt is too large for that"`
 }
 
-// Choice is another way for a seam, and its price.
-type Choice struct {
+// SeamChoice is another way for a seam, and its price.
+type SeamChoice struct {
 	Way      string            `json:"way" doc:"What it is, in the imperative"`
 	Clashes  int               `json:"clashes" doc:"Crossings that then lie on each other"`
 	Leaves   string            `json:"leaves" doc:"What becomes of the crossings then, in words"`
@@ -38,8 +38,8 @@ type Choice struct {
 
 // AboutSeam answers for one seam of a document.
 func AboutSeam(d document.Document, seam naming.Seam, purse *Purse) (Asked, problem.List) {
-	out := Asked{Seam: seam, Why: []string{}, Choices: []Choice{}}
-	b, ok := about(d, purse)
+	out := Asked{Seam: seam, Why: []string{}, Choices: []SeamChoice{}}
+	b, ok := questionAbout(d, purse)
 	if !ok {
 		return out, *b.Problems
 	}
@@ -65,7 +65,7 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *Purse) (Asked, prob
 			c.Press = &document.Press{}
 		}
 		if c.Press.Held == nil {
-			c.Press.Held = map[naming.Seam]document.Side{}
+			c.Press.Held = map[naming.Seam]document.SeamSide{}
 		}
 		change(c.Press)
 		held := b.Holding(*c.Press)
@@ -78,7 +78,7 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *Purse) (Asked, prob
 		}
 		other := held.Pressed()
 		purse.laid(other)
-		choice := Choice{
+		choice := SeamChoice{
 			Way: way, Clashes: other.Press.Clashes, Leaves: leaves(other.Press),
 			More: other.Press.Clashes - b.Press.Clashes, Changes: []string{}, Again: []string{}, Document: c,
 		}
@@ -97,10 +97,10 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *Purse) (Asked, prob
 		}
 		out.Choices = append(out.Choices, choice)
 	}
-	hold := func(side document.Side) func(*document.Press) {
+	hold := func(side document.SeamSide) func(*document.Press) {
 		return func(p *document.Press) { p.Held[seam] = side }
 	}
-	sides := map[int]document.Side{1: document.Plus, -1: document.Minus, 0: document.Both}
+	sides := map[int]document.SeamSide{1: document.Plus, -1: document.Minus, 0: document.Both}
 	if !out.Held {
 		add("Hold it as it is", hold(sides[now.X]))
 	}
@@ -163,6 +163,6 @@ func (b asked) why(seam naming.Seam) []string {
 
 // Pressed is the pressing of a document alone.
 func Pressed(d document.Document) (pressing.Plan, bool) {
-	b, ok := about(d, Enough(nil))
+	b, ok := questionAbout(d, Enough(nil))
 	return b.Press, ok
 }

@@ -36,7 +36,7 @@ type Waves struct {
 // WavesOf lists what lets the wave of a tube's columns go on from block to block, each worked out in full.
 func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, problem.List) {
 	out := Waves{List: []Wave{}}
-	b, ok := about(d, purse)
+	b, ok := questionAbout(d, purse)
 	if !ok {
 		return out, *b.Problems
 	}
@@ -63,7 +63,7 @@ func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, proble
 			was := b.Unit(d.Parts[at].ID).Piece.W.Inches() - 2*b.Table.Seam.Inches()
 			longer.Top.Columns = max(1, int(math.Round(float64(d.Top.Columns)*was/(w-2*b.Table.Seam).Inches())))
 		}
-		if o, ok := about(longer, purse); ok {
+		if o, ok := questionAbout(longer, purse); ok {
 			w := o.wave(longer.Parts[at].ID)
 			w.Name, w.Says, w.Document = c.Name, c.Says, longer
 			out.List = append(out.List, w)

@@ -14,8 +14,8 @@ import (
 	"vicis/core/work"
 )
 
-// Way is one way to make a unit, with what it costs for the count really needed.
-type Way struct {
+// WayToMake is one way to make a unit, with what it costs for the count really needed.
+type WayToMake struct {
 	Name    string      `json:"name"`
 	Unit    making.Unit `json:"unit" doc:"The unit made this way, to put in the document"`
 	Chosen  bool        `json:"chosen"`
@@ -35,7 +35,7 @@ type Way struct {
 }
 
 // Ways compares the ways to make one unit of a document to the same look.
-func Ways(d document.Document, unit naming.Unit, purse *Purse) ([]Way, problem.List) {
+func Ways(d document.Document, unit naming.Unit, purse *Purse) ([]WayToMake, problem.List) {
 	var problems problem.List
 	i := -1
 	for k, u := range d.Parts {
@@ -49,18 +49,18 @@ func Ways(d document.Document, unit naming.Unit, purse *Purse) ([]Way, problem.L
 		return nil, problems
 	}
 	now, own := d.Parts[i], -1
-	list := []Way{}
+	list := []WayToMake{}
 	before, _, sewnNow := sewn(d, purse)
 	hows := sized(now.How)
-	if given := making.InHand(now, &before.Table); sewnNow && !same(given.How, now.How) { // of squares that are in hand
+	if given := making.InHand(now, &before.Table); sewnNow && !sameMethod(given.How, now.How) { // of squares that are in hand
 		hows = append([]making.Method{now.How}, sized(given.How)...)
 	}
 	for _, how := range hows {
 		one := d
 		one.Parts = append([]making.Unit{}, d.Parts...)
 		one.Parts[i].How = how
-		mine := same(now.How, how)
-		w := Way{Name: making.Named(how), Refused: "Not worked out: this quilt is too large for all the ways."}
+		mine := sameMethod(now.How, how)
+		w := WayToMake{Name: making.Named(how), Refused: "Not worked out: this quilt is too large for all the ways."}
 		if mine || !purse.empty() {
 			after, problems, ok := sewn(one, purse)
 			if sewnNow && ok && !mine && !keepsLooks(before, after, unit) {
@@ -132,7 +132,7 @@ func sized(how making.Method) []making.Method {
 	return list
 }
 
-func same(a, b making.Method) bool {
+func sameMethod(a, b making.Method) bool {
 	x, err1 := making.Unit{How: a}.MarshalJSON()
 	y, err2 := making.Unit{How: b}.MarshalJSON()
 	understood := func(text []byte) string { // what is left out may also be written out
@@ -142,8 +142,8 @@ func same(a, b making.Method) bool {
 }
 
 // way is what a way to make a unit costs, its blocks sewn so.
-func way(blocks blocks, problems problem.List, ok bool, u making.Unit, purse *Purse) Way {
-	w := Way{Name: making.Named(u.How)}
+func way(blocks blocks, problems problem.List, ok bool, u making.Unit, purse *Purse) WayToMake {
+	w := WayToMake{Name: making.Named(u.How)}
 	if !ok {
 		w.Refused = "The document has something to mend first."
 		for _, p := range problems.Stops() {
@@ -184,7 +184,7 @@ func way(blocks blocks, problems problem.List, ok bool, u making.Unit, purse *Pu
 }
 
 // adds counts what is done in the runs of one act.
-func (w *Way) adds(b work.Counted, m making.Made, act making.Act) {
+func (w *WayToMake) adds(b work.Counted, m making.Made, act making.Act) {
 	runs := b.Demand.Runs[act.ID]
 	w.Lines += runs * act.Lines
 	w.Seams += runs * act.Seams

@@ -39,21 +39,21 @@ type Batch struct {
 	Name    string
 	Stage   Stage
 	Does    making.Does
-	Says    string // what to do, where the method says it
-	Left    Part   // for a strip set, the first strip; for a row, its first block
-	Right   Part
+	Says    string     // what to do, where the method says it
+	Left    NeedlePart // for a strip set, the first strip; for a row, its first block
+	Right   NeedlePart
 	Edge    string // which edges come together, in trade words
 	Make    int
 	Spare   int
-	Seams   int            // seams in one
-	Each    measure.Length // length of one seam; of those of a web the longest
-	Sum     measure.Length // of all seams of all of them, where these are not equally long
-	Of      []naming.Seam  // the seams sewn, by id
-	Presses []naming.Seam  // the seams pressed, by id
-	Takes   []Take         // what it takes from other steps
-	From    []demand.Give  // what stands in for some of these
-	Piece   piece.Piece    // what comes off the machine; zero for seams that only the quilt shows
-	Lines   int            // drawn or creased on one
+	Seams   int              // seams in one
+	Each    measure.Length   // length of one seam; of those of a web the longest
+	Sum     measure.Length   // of all seams of all of them, where these are not equally long
+	Of      []naming.Seam    // the seams sewn, by id
+	Presses []naming.Seam    // the seams pressed, by id
+	Takes   []Take           // what it takes from other steps
+	From    []demand.RunGive // what stands in for some of these
+	Piece   piece.Piece      // what comes off the machine; zero for seams that only the quilt shows
+	Lines   int              // drawn or creased on one
 	Cuts    int
 	Shaves  bool        // trimmed to size
 	Shows   naming.Step // whose picture it has, where that is not its own
@@ -72,16 +72,16 @@ type Take struct {
 	At       []int // which of this step, from 1, take one each, in order; as often as they take
 }
 
-// Part is one of the two things that go under the needle.
-type Part struct {
+// NeedlePart is one of the two things that go under the needle.
+type NeedlePart struct {
 	Name  string
 	Piece piece.Piece
-	Over  []piece.Piece // on the left part: what lies face down on it
-	Seams []piece.Seam  // and where it is sewn
+	Over  []piece.Piece    // on the left part: what lies face down on it
+	Seams []piece.SeamLine // and where it is sewn
 }
 
 // Plan lists the batches in the order they are done; the rows of the middle are sewn as a web where that is wanted and they can be.
-func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line, web bool) []Batch {
+func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.ThingCount, web bool) []Batch {
 	byStage := map[Stage][]Batch{}
 	rows := ofRows(l)
 	if web {
@@ -98,7 +98,7 @@ func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line
 }
 
 // ofUnits are the batches of the units, each on the stage it belongs to.
-func ofUnits(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line) (list []Batch) {
+func ofUnits(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.ThingCount) (list []Batch) {
 	used := map[naming.Step]bool{} // things that other units are made from
 	for _, m := range units {
 		for _, act := range m.Acts {
@@ -112,7 +112,7 @@ func ofUnits(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.L
 			if act.Does == making.Cuts || act.Stock || act.Does == making.Sews && act.Seams == 0 {
 				continue
 			}
-			wanted := slices.ContainsFunc(act.Outputs(), func(g making.Give) bool { return used[g.ID] || lines[g.ID].Lent > 0 })
+			wanted := slices.ContainsFunc(act.Outputs(), func(g making.ActGive) bool { return used[g.ID] || lines[g.ID].Lent > 0 })
 			for _, b := range ofAct(m, act, lines) {
 				b.Stage = Units
 				switch laid := l.Count[b.ID.Made()] > 0; {
@@ -340,7 +340,7 @@ func mitre(width measure.Length) measure.Length {
 }
 
 // ofAct is the batch of one act; where several things fall out of it, one for each of them that is needed.
-func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.Line) []Batch {
+func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.ThingCount) []Batch {
 	var list []Batch
 	gives := act.Outputs()
 	for i, g := range gives {
@@ -388,8 +388,8 @@ func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.Line) []B
 			_, b.Each = act.Piece.Size()
 		}
 		if j := act.Joins; j != nil && b.Does == making.Sews {
-			b.Left, b.Right, b.Edge = Part{j.Left, j.LeftPiece, j.Over, j.Stitches},
-				Part{Name: j.Right, Piece: j.RightPart}, j.Edge
+			b.Left, b.Right, b.Edge = NeedlePart{j.Left, j.LeftPiece, j.Over, j.Stitches},
+				NeedlePart{Name: j.Right, Piece: j.RightPart}, j.Edge
 			b.Joins, b.Turned = j.Edges, j.Turned
 			if b.Edge == "" {
 				b.Edge = fmt.Sprintf("the left edge of %s to the right edge of %s", j.Right, j.Left)
@@ -401,15 +401,15 @@ func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.Line) []B
 }
 
 // TakesOf says how many of each block one row takes, in the order they first come.
-func TakesOf(k quilt.RowKind) []demand.Take {
+func TakesOf(k quilt.RowKind) []demand.RunTake {
 	index := map[naming.Unit]int{}
-	var list []demand.Take
+	var list []demand.RunTake
 	for _, c := range k.Cells {
 		i, ok := index[c.Unit]
 		if !ok {
 			i = len(list)
 			index[c.Unit] = i
-			list = append(list, demand.Take{ID: c.Unit.Step()})
+			list = append(list, demand.RunTake{ID: c.Unit.Step()})
 		}
 		list[i].Each++
 	}

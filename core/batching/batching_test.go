@@ -62,31 +62,31 @@ func TestUnlikePartsThatFallOutOfOneRun(t *testing.T) {
 	const in = measure.Inch
 	narrow, wide := piece.Cut("A", 2*in, 5*in), piece.Cut("A", 3*in, 5*in)
 	cut := making.Act{
-		ID: "u/cut", Does: making.SubCuts, Says: "Cut it through", Takes: []making.Take{{Act: "block", Each: 1}},
+		ID: "u/cut", Does: making.SubCuts, Says: "Cut it through", Takes: []making.ActTake{{Act: "block", Each: 1}},
 		Piece: wide, Cuts: 1, Pieced: true,
-		Gives: []making.Give{
+		Gives: []making.ActGive{
 			{ID: "u/narrow", Count: 1, Name: "narrow part", Piece: narrow},
 			{ID: "u/wide", Count: 2, Name: "wide part", Piece: wide},
 		},
 	}
 	join := making.Act{
-		ID: "u", Does: making.Sews, Takes: []making.Take{{Act: "u/narrow", Each: 1}, {Act: "u/wide", Each: 1}},
+		ID: "u", Does: making.Sews, Takes: []making.ActTake{{Act: "u/narrow", Each: 1}, {Act: "u/wide", Each: 1}},
 		Seams: 1, Sews: []naming.Seam{"u"}, Piece: narrow,
 		Joins: &making.Joins{Left: "narrow part", Right: "wide part", LeftPiece: narrow, RightPart: wide},
 	}
 	u := making.Made{
 		Unit: making.Unit{ID: "u", Name: "U"}, Acts: []making.Act{cut, join},
-		Seams: []making.Seam{{ID: "u"}},
+		Seams: []making.SeamKind{{ID: "u"}},
 	}
 	counted, ok := demand.Count(demand.Demand{
 		Wanted: map[naming.Step]int{"u": 7},
 		Sources: []demand.Source{
 			{ID: "block"},
 			{
-				ID: "u/cut", Takes: []demand.Take{{ID: "block", Each: 1}},
-				Gives: []demand.Give{{ID: "u/narrow", Count: 1}, {ID: "u/wide", Count: 2}},
+				ID: "u/cut", Takes: []demand.RunTake{{ID: "block", Each: 1}},
+				Gives: []demand.RunGive{{ID: "u/narrow", Count: 1}, {ID: "u/wide", Count: 2}},
 			},
-			{ID: "u", Takes: []demand.Take{{ID: "u/narrow", Each: 1}, {ID: "u/wide", Each: 1}}},
+			{ID: "u", Takes: []demand.RunTake{{ID: "u/narrow", Each: 1}, {ID: "u/wide", Each: 1}}},
 		},
 	})
 	if !ok || counted.Lines["block"].Need != 7 || counted.Lines["u/wide"].Left != 7 {

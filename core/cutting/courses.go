@@ -38,7 +38,7 @@ const (
 
 // scrap is one piece of cloth, or what is left of it.
 type scrap struct {
-	of            int
+	which         int
 	across, along measure.Length // as it is cut: the course is cut from across
 }
 
@@ -125,7 +125,7 @@ func courseOf(pool []scrap, width, long, seam measure.Length, most int) (Course,
 		if turned {
 			s.across, s.along = s.along, s.across
 		}
-		c.Pieces = append(c.Pieces, CoursePiece{s.of, s.along})
+		c.Pieces = append(c.Pieces, CoursePiece{s.which, s.along})
 		c.Long += gives - takes
 		if s.across -= width; s.across >= narrowCourse {
 			rest[best] = s

@@ -13,8 +13,8 @@ import (
 	"vicis/core/quilt"
 )
 
-// Strip is strips of one kind, cut from one fabric.
-type Strip struct {
+// StripPlan is strips of one kind, cut from one fabric.
+type StripPlan struct {
 	ID      naming.Step // the step that cuts them
 	For     naming.Step // the act or border they are cut for; empty when several strip sets share them
 	Role    string
@@ -32,14 +32,14 @@ type Strip struct {
 }
 
 // Each is how many are cut from every print of so many, the most where they do not come out even.
-func (s Strip) Each(prints int) int {
+func (s StripPlan) Each(prints int) int {
 	list := s.PerPrint(prints)
 	return list[0]
 }
 
 // PerPrint is how many are cut from each of so many prints, the most first. Patches are shared out before strips are
 // counted, so that one print may need more strips than another.
-func (s Strip) PerPrint(prints int) []int {
+func (s StripPlan) PerPrint(prints int) []int {
 	list := make([]int, prints)
 	if of := s.OfPrints(prints); of != nil {
 		copy(list, of)
@@ -60,7 +60,7 @@ func (s Strip) PerPrint(prints int) []int {
 
 // OfPrints is how many are cut from each print by its place among so many, strips that are there already counted; nothing where
 // they are shared out evenly.
-func (s Strip) OfPrints(prints int) []int {
+func (s StripPlan) OfPrints(prints int) []int {
 	switch {
 	case s.Of != nil:
 		return s.Of
@@ -101,7 +101,7 @@ type Across struct {
 	Prints  int            // of an assortment, each of which gives an even share unless they are dealt
 	Of      [][]int        // of each of Cuts, how many come from each print, where they are dealt
 	Lots    []Lot          // of a strip set: in which prints it is sewn, where they are dealt
-	Cuts    []SubCut
+	Cuts    []WidthCut
 	List    []naming.Step // the order in which rings are cut, once through; empty where there is none
 	Running int           // how many tubes it takes to cut them in that order; 0 where there is none
 	Layups  Layups        // how each is cut: how many of each of Cuts
@@ -111,8 +111,8 @@ type Across struct {
 // things are cut from them, or the prints of an assortment each have their own.
 func (a Across) LaidOut() bool { return len(a.Cuts) > 1 || a.Prints > 1 || len(a.Lots) > 1 }
 
-// SubCut is pieces of one width among them.
-type SubCut struct {
+// WidthCut is pieces of one width among them.
+type WidthCut struct {
 	ID       naming.Step // the act that sub-cuts
 	Width    measure.Length
 	Cut      measure.Length // rounded up to the ruler's mark
@@ -124,7 +124,7 @@ type SubCut struct {
 }
 
 // Make is how many of it are cut.
-func (c SubCut) Make() int { return c.Need + c.Spare }
+func (c WidthCut) Make() int { return c.Need + c.Spare }
 
 // Run is strips sewn end to end and cut to lengths.
 type Run struct {
@@ -134,12 +134,12 @@ type Run struct {
 	Diagonal bool // joined on the diagonal, as binding is
 }
 
-// Fabric is everything cut from one fabric, widest strips first.
-type Fabric struct {
+// FabricPlan is everything cut from one fabric, widest strips first.
+type FabricPlan struct {
 	Fabric cloth.Fabric
 	Usable measure.Length
 	Prints int // that it is cut from; what follows holds for each of them, but for the counts of strips
-	Strips []Strip
+	Strips []StripPlan
 	Length measure.Length // of cloth that is cut, squaring up included
 	Again  int            // how often its end is squared up again on the way
 	Buy    measure.Length // rounded up to the shop's step
@@ -153,7 +153,7 @@ type Fabric struct {
 
 // Plan is the whole cutting plan.
 type Plan struct {
-	Fabrics []Fabric
+	Fabrics []FabricPlan
 	Sets    []Across    // sub-cuts from strip sets, in sewing order
 	Lays    []Lay       // how pieces on the shelf are cut
 	Pieces  []FromPiece // patches from pieces on the shelf
@@ -166,33 +166,33 @@ type Plan struct {
 // MostStrips is how many strips can be cut for one quilt: some 3,000 yards of them.
 const MostStrips = 50_000
 
-// Buying is how cloth is bought.
-type Buying struct {
+// Purchase is how cloth is bought.
+type Purchase struct {
 	Step    measure.Length // in which the shop sells
 	Shrinks int            // so many in a hundred are lost in the wash
 	Margin  measure.Length // bought beyond the plan
 }
 
 // Washed is how much cloth leaves a length once it has shrunk.
-func (b Buying) Washed(l measure.Length) measure.Length {
+func (b Purchase) Washed(l measure.Length) measure.Length {
 	return measure.CeilDiv(l*100, measure.Length(100-b.Shrinks))
 }
 
 // Leaves is what is left of a length once it has shrunk.
-func (b Buying) Leaves(l measure.Length) measure.Length {
+func (b Purchase) Leaves(l measure.Length) measure.Length {
 	return l * measure.Length(100-b.Shrinks) / 100
 }
 
 // Of is what to buy so that a length can be cut.
-func (b Buying) Of(l measure.Length) measure.Length {
+func (b Purchase) Of(l measure.Length) measure.Length {
 	return measure.CeilDiv(b.Washed(l)+b.Margin, b.Step) * b.Step
 }
 
 // PileOf names the strips of a role and width that strip sets share.
 func PileOf(s making.Strip) naming.Step { return naming.Strips(s.Role, int64(s.Width)) }
 
-// Dealt is what is cut of each print where prints are dealt.
-type Dealt struct {
+// CutByPrint is what is cut of each print where prints are dealt.
+type CutByPrint struct {
 	Prints map[naming.Step][]int // act that cuts patches → how many of each of all the prints
 	Lots   map[naming.Unit][]Lot // strip set → in which prints it is sewn
 	First  map[string]int        // fabric → which of all the prints is its first
@@ -211,8 +211,8 @@ func FromOne(width, length measure.Length, t *making.Table) int {
 
 // Cut plans the cutting. units are in the order they are made, lines is the demand for every act, waits are the acts
 // whose size is known only once something else has been measured.
-func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line, t *making.Table, shelf cloth.Shelf,
-	buying Buying, waits map[naming.Step]bool, dealt Dealt,
+func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.ThingCount, t *making.Table, shelf cloth.Shelf,
+	buying Purchase, waits map[naming.Step]bool, dealt CutByPrint,
 ) Plan {
 	var p Plan
 	index := map[naming.Unit]int{} // strip set → its place among p.Sets
@@ -250,7 +250,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 	}
 	for _, ring := range l.Rings {
 		if ring.Border.HasSquares() {
-			pools.add(ring.Border.ID.Squares(), making.Patch{Role: ring.Border.Corners, W: ring.Width, H: ring.Width},
+			pools.add(ring.Border.ID.Squares(), making.CutPatch{Role: ring.Border.Corners, W: ring.Width, H: ring.Width},
 				lines[ring.Border.ID.Squares()])
 		}
 	}
@@ -273,8 +273,8 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 	fromPools, lays, ends := pools.strips(slices.Concat(sets, others))
 	p.Lays, p.Ends = lays, ends
 	p.Pieces = fromLays(lays, func(act naming.Step) bool {
-		return slices.ContainsFunc(fromPools, func(s Strip) bool {
-			return slices.ContainsFunc(s.Patches.Cuts, func(c SubCut) bool { return c.ID == act })
+		return slices.ContainsFunc(fromPools, func(s StripPlan) bool {
+			return slices.ContainsFunc(s.Patches.Cuts, func(c WidthCut) bool { return c.ID == act })
 		})
 	})
 	strips = slices.Concat(sets, fromPools, others)
@@ -295,12 +295,12 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Line,
 }
 
 // runs is what is cut from strips sewn end to end, and for behind the top and round its edge.
-func runs(l quilt.Layout, lines map[naming.Step]demand.Line, t *making.Table) (strips []Strip) {
+func runs(l quilt.Layout, lines map[naming.Step]demand.ThingCount, t *making.Table) (strips []StripPlan) {
 	if m, through := l.Blocks[naming.SashLevel]; through && m.Acts[0].Lengthy != nil {
 		w, h := m.Acts[0].Lengthy.W, m.Acts[0].Lengthy.H
 		role, n := m.Piece.Patches[0].Role, lines[naming.SashLevel.Step()].Make()
 		total := w * measure.Length(n)
-		strips = append(strips, Strip{
+		strips = append(strips, StripPlan{
 			ID: naming.SashLevel.Step().Own(), For: naming.SashLevel.Step(), Role: role, Width: h,
 			Cut: h.CeilTo(t.Ruler.Mark), Count: endToEnd(total, role, t),
 			Joined: &Run{Pieces: []measure.Length{w}, Times: n, Total: total},
@@ -311,7 +311,7 @@ func runs(l quilt.Layout, lines map[naming.Step]demand.Line, t *making.Table) (s
 			continue // pieced
 		}
 		total := 2*ring.Sides + 2*ring.Ends
-		strips = append(strips, Strip{
+		strips = append(strips, StripPlan{
 			ID: ring.Border.ID.Strips(), For: naming.Of(string(ring.Border.ID)).Step(), Role: ring.Border.Role,
 			Width: ring.Width, Cut: ring.Width.CeilTo(t.Ruler.Mark),
 			Count:  endToEnd(total, ring.Border.Role, t),
@@ -328,16 +328,16 @@ func endToEnd(total measure.Length, role string, t *making.Table) int {
 }
 
 // finishing is what is cut for the backing and the binding.
-func finishing(l quilt.Layout, t *making.Table) []Strip {
-	var strips []Strip
+func finishing(l quilt.Layout, t *making.Table) []StripPlan {
+	var strips []StripPlan
 	if b := l.Back; b != nil {
-		strips = append(strips, Strip{
+		strips = append(strips, StripPlan{
 			ID: naming.BackingLengths, For: naming.Backing, Role: b.Role, Width: b.Long,
 			Cut: b.Long.CeilTo(t.Ruler.Mark), Count: b.Lengths, Lengths: true,
 		})
 	}
 	if b := l.Bind; b != nil {
-		strips = append(strips, Strip{
+		strips = append(strips, StripPlan{
 			ID: naming.BindingStrips, For: naming.Binding, Role: b.Role, Width: b.Width,
 			Cut: b.Width.CeilTo(t.Ruler.Mark), Count: b.Strips,
 			Joined: &Run{Total: b.Total, Diagonal: true},
@@ -347,8 +347,8 @@ func finishing(l quilt.Layout, t *making.Table) []Strip {
 }
 
 // setStrips counts the strips that the strip sets share.
-func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making.Table, shelf cloth.Shelf, first map[string]int) []Strip {
-	var strips []Strip
+func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making.Table, shelf cloth.Shelf, first map[string]int) []StripPlan {
+	var strips []StripPlan
 	index := map[naming.Step]int{}
 	for _, m := range units {
 		at, made := sets[m.Unit.ID]
@@ -362,7 +362,7 @@ func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making
 				if !seen {
 					i = len(strips)
 					index[id] = i
-					strips = append(strips, Strip{
+					strips = append(strips, StripPlan{
 						ID: id, Role: s.Role, Width: s.Width,
 						Cut: s.Width.CeilTo(t.Ruler.Mark),
 					})
@@ -388,8 +388,8 @@ func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making
 	return strips
 }
 
-func subCut(id naming.Step, width, length measure.Length, line demand.Line, t *making.Table) SubCut {
-	c := SubCut{
+func subCut(id naming.Step, width, length measure.Length, line demand.ThingCount, t *making.Table) WidthCut {
+	c := WidthCut{
 		ID: id, Width: width, Cut: width.CeilTo(t.Ruler.Mark), Need: line.Make() - line.Spare,
 		Spare: line.Spare,
 	}
@@ -402,16 +402,16 @@ func stock(length measure.Length, t *making.Table) Stock {
 	return Stock{Length: int64(length - t.Squaring), Every: t.Every, Loss: int64(t.Squaring)}
 }
 
-// Share is prints of an assortment, or lots of strip sets, that are cut alike.
-type Share struct {
+// PrintShare is prints of an assortment, or lots of strip sets, that are cut alike.
+type PrintShare struct {
 	Wants  []Want
 	Prints []int // those of which as much is cut
 }
 
 // Shares deals the sub-cuts out to the prints of an assortment, evenly where they are not dealt; each of them is cut for itself.
-func (a Across) Shares() []Share {
+func (a Across) Shares() []PrintShare {
 	prints := max(1, a.Prints, len(a.Lots))
-	var list []Share
+	var list []PrintShare
 	of := make([][]int, len(a.Of))
 	for i := range of {
 		of[i] = inAll(slices.Clone(a.Of[i]), max(0, a.Cuts[i].Make()))
@@ -425,11 +425,11 @@ func (a Across) Shares() []Share {
 				wants[i].Count = of[i][k]
 			}
 		}
-		if i := slices.IndexFunc(list, func(s Share) bool { return slices.Equal(s.Wants, wants) }); i >= 0 {
+		if i := slices.IndexFunc(list, func(s PrintShare) bool { return slices.Equal(s.Wants, wants) }); i >= 0 {
 			list[i].Prints = append(list[i].Prints, k)
 			continue
 		}
-		list = append(list, Share{wants, []int{k}})
+		list = append(list, PrintShare{wants, []int{k}})
 	}
 	return list
 }
@@ -458,7 +458,7 @@ func (a Across) fewest(t *making.Table, e *Effort) Layups {
 
 // lay finds the fewest strips or sets that give all sub-cuts.
 func (a *Across) lay(t *making.Table, e *Effort) {
-	slices.SortStableFunc(a.Cuts, func(x, y SubCut) int { return int(y.Cut - x.Cut) })
+	slices.SortStableFunc(a.Cuts, func(x, y WidthCut) int { return int(y.Cut - x.Cut) })
 	a.Layups = a.fewest(t, e)
 	if len(a.List) > 0 {
 		a.inOrder(t)
@@ -484,9 +484,9 @@ func (a Across) Marks(p Pattern, t *making.Table) (at []measure.Length, piece []
 	return at, piece
 }
 
-func byFabric(strips []Strip, p Plan, t *making.Table, shelf cloth.Shelf, buying Buying) []Fabric {
+func byFabric(strips []StripPlan, p Plan, t *making.Table, shelf cloth.Shelf, buying Purchase) []FabricPlan {
 	index := map[string]int{}
-	var list []Fabric
+	var list []FabricPlan
 	at := func(role string) int {
 		f, _ := shelf.Fabric(role)
 		i, ok := index[f.ID]
@@ -494,7 +494,7 @@ func byFabric(strips []Strip, p Plan, t *making.Table, shelf cloth.Shelf, buying
 			i = len(list)
 			index[f.ID] = i
 			usable, _ := t.Usable(role)
-			list = append(list, Fabric{Fabric: f, Usable: usable, Prints: f.Share()})
+			list = append(list, FabricPlan{Fabric: f, Usable: usable, Prints: f.Share()})
 		}
 		return i
 	}
@@ -516,7 +516,7 @@ func byFabric(strips []Strip, p Plan, t *making.Table, shelf cloth.Shelf, buying
 	}
 	for i := range list {
 		f := &list[i]
-		slices.SortStableFunc(f.Strips, func(a, b Strip) int { return int(b.Cut - a.Cut) })
+		slices.SortStableFunc(f.Strips, func(a, b StripPlan) int { return int(b.Cut - a.Cut) })
 		f.Length = t.Squaring
 		k := 0
 		for j := range f.Strips {

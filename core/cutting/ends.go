@@ -13,14 +13,14 @@ import (
 // end is what is left of strips that are cut alike.
 type end struct {
 	have cloth.Have // L is the width of the strip, which lies along the cloth
-	of   naming.Step
+	from naming.Step
 	nth  int // of the ends of those strips
 	left int // of them that are not used yet
 }
 
 // endsOf lists what is left of a strip once it is laid out. Ends narrower than an allowance on both sides are no cloth
 // to sew.
-func (p *pools) endsOf(s Strip) []end {
+func (p *pools) endsOf(s StripPlan) []end {
 	var list []end
 	for i, pattern := range s.Patches.Layups.Patterns {
 		at, _ := s.Patches.Marks(pattern, p.t)
@@ -96,7 +96,7 @@ func (p *pools) fromEnds(pool []int, ends []end) []FromPiece {
 			lo -= n
 			one.line.Need -= n
 			list = append(list, FromPiece{
-				Act: one.act, Role: one.role, Have: e.have, End: e.of, Nth: e.nth, W: w, H: h,
+				Act: one.act, Role: one.role, Have: e.have, End: e.from, Nth: e.nth, W: w, H: h,
 				Each: each, Pieces: pieces, Count: n, All: one.line.Make() <= 0,
 			})
 		}

@@ -34,10 +34,10 @@ func TestEndsGiveSmallerPatches(t *testing.T) {
 		{3, 15, 0, 15, 1},
 	} {
 		tb, made, shelf := onTable(t, square("p", 17*in/2), square("q", 5*in/2))
-		lines := map[naming.Step]demand.Line{"p": {Need: c.large}, "q": {Need: c.small}}
-		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil, Dealt{})
+		lines := map[naming.Step]demand.ThingCount{"p": {Need: c.large}, "q": {Need: c.small}}
+		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, Purchase{Step: measure.Yard / 8}, nil, CutByPrint{})
 		tb.Ends = true
-		p := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil, Dealt{})
+		p := Cut(made, quilt.Layout{}, lines, tb, shelf, Purchase{Step: measure.Yard / 8}, nil, CutByPrint{})
 		strips, taken, ends := 0, 0, 0
 		for _, s := range p.Fabrics[0].Strips {
 			if s.Cut == 5*in/2 {
@@ -64,17 +64,17 @@ func TestEndsAreUsedOnce(t *testing.T) {
 	for seed := range uint64(200) {
 		r := rand.New(rand.NewPCG(seed, 5))
 		var units []making.Unit
-		lines := map[naming.Step]demand.Line{}
+		lines := map[naming.Step]demand.ThingCount{}
 		for i := range 2 + r.IntN(4) {
 			id := fmt.Sprintf("u%d", i)
 			units = append(units, square(id, in*measure.Length(6+r.IntN(50))/4))
-			lines[naming.Step(id)] = demand.Line{Need: 1 + r.IntN(60), Spare: r.IntN(3)}
+			lines[naming.Step(id)] = demand.ThingCount{Need: 1 + r.IntN(60), Spare: r.IntN(3)}
 		}
 		tb, made, shelf := onTable(t, units...)
 		tb.Every = r.IntN(3) * 4
-		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil, Dealt{})
+		kept := Cut(made, quilt.Layout{}, lines, tb, shelf, Purchase{Step: measure.Yard / 8}, nil, CutByPrint{})
 		tb.Ends = true
-		p := Cut(made, quilt.Layout{}, lines, tb, shelf, Buying{Step: measure.Yard / 8}, nil, Dealt{})
+		p := Cut(made, quilt.Layout{}, lines, tb, shelf, Purchase{Step: measure.Yard / 8}, nil, CutByPrint{})
 		type end struct {
 			of   naming.Step
 			rest measure.Length

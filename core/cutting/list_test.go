@@ -26,10 +26,10 @@ func ringed(r *rand.Rand) (Across, []measure.Length) {
 	for _, w := range list {
 		id := naming.Of("wave").Ring("set", int64(w))
 		a.List = append(a.List, id)
-		k := slices.IndexFunc(a.Cuts, func(c SubCut) bool { return c.ID == id })
+		k := slices.IndexFunc(a.Cuts, func(c WidthCut) bool { return c.ID == id })
 		if k < 0 {
 			k = len(a.Cuts)
-			a.Cuts = append(a.Cuts, SubCut{ID: id, Width: w, Cut: w})
+			a.Cuts = append(a.Cuts, WidthCut{ID: id, Width: w, Cut: w})
 		}
 		a.Cuts[k].Need += blocks
 	}

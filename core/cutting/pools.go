@@ -19,22 +19,22 @@ type pools struct {
 	waits   map[naming.Step]bool // acts whose size waits for a measurement: they share no strip with others
 	patches []pooled
 	effort  *Effort
-	dealt   Dealt
+	dealt   CutByPrint
 }
 
 // pooled is the patches of one act and the ways to cut them: the width of the strip and the width of the sub-cut.
 type pooled struct {
 	act          naming.Step
 	role, fabric string
-	line         demand.Line
-	of           []int               // of each print, where prints are dealt
+	line         demand.ThingCount
+	ofPrint      []int               // of each print, where prints are dealt
 	ways         [][2]measure.Length // exact
 	way          int
 	motif        bool // centred on motifs
 	against      bool // only across the direction of its print does it come out of the cloth
 }
 
-func (p *pools) add(act naming.Step, patch making.Patch, line demand.Line) {
+func (p *pools) add(act naming.Step, patch making.CutPatch, line demand.ThingCount) {
 	f, _ := p.shelf.Fabric(patch.Role)
 	usable, _ := p.t.Usable(patch.Role)
 	one := pooled{act: act, role: patch.Role, fabric: f.ID, line: line}
@@ -65,11 +65,11 @@ func (p *pools) add(act naming.Step, patch making.Patch, line demand.Line) {
 
 // strips chooses how every patch is cut and from what, and lays each pool out. others are the strips that are cut for
 // other things.
-func (p *pools) strips(others []Strip) (list []Strip, lays []Lay, fromEnds []FromPiece) {
+func (p *pools) strips(others []StripPlan) (list []StripPlan, lays []Lay, fromEnds []FromPiece) {
 	byFabric := map[string][]int{}
 	var order []string
 	for i, one := range p.patches {
-		p.patches[i].of = p.ofPrints(one)
+		p.patches[i].ofPrint = p.ofPrints(one)
 		if byFabric[one.fabric] == nil {
 			order = append(order, one.fabric)
 		}
@@ -83,7 +83,7 @@ func (p *pools) strips(others []Strip) (list []Strip, lays []Lay, fromEnds []Fro
 			one := &p.patches[m]
 			one.way = c.ways[i]
 			one.line.Need -= max(0, one.line.Make()) - c.left[i] // spares may come from a piece too: then the need is below them
-			one.of = c.of[i]
+			one.ofPrint = c.ofPrint[i]
 		}
 		members = slices.DeleteFunc(members, func(m int) bool { return p.patches[m].line.Make() <= 0 })
 		grouped := p.grouped(members)
@@ -110,33 +110,33 @@ func (p *pools) strips(others []Strip) (list []Strip, lays []Lay, fromEnds []Fro
 
 // choose finds how the patches of a fabric are cut. Where its prints are dealt, pieces on the shelf are cut print by print: of each
 // there are as many as its list says, or its share.
-func (p *pools) choose(members []int, others []Strip) choice {
+func (p *pools) choose(members []int, others []StripPlan) choice {
 	first := p.patches[members[0]]
 	f, _ := p.shelf.Fabric(first.role)
 	whole := p.sourceOf(members, others)
-	dealt := !slices.ContainsFunc(members, func(m int) bool { return p.patches[m].of == nil })
+	dealt := !slices.ContainsFunc(members, func(m int) bool { return p.patches[m].ofPrint == nil })
 	if !dealt || len(whole.pieces) == 0 {
 		c := whole.choose()
-		c.of = make([][]int, len(members))
+		c.ofPrint = make([][]int, len(members))
 		for i, m := range members {
-			c.of[i] = p.patches[m].of
+			c.ofPrint[i] = p.patches[m].ofPrint
 		}
 		return c
 	}
-	lines := make([]demand.Line, len(members))
+	lines := make([]demand.ThingCount, len(members))
 	of := make([][]int, len(members))
 	for i, m := range members {
 		lines[i] = p.patches[m].line
-		of[i] = inAll(slices.Clone(p.patches[m].of), max(0, lines[i].Make()))
+		of[i] = inAll(slices.Clone(p.patches[m].ofPrint), max(0, lines[i].Make()))
 	}
 	weights := cloth.Weighed(f.Swatches())
 	known := map[string]choice{}
-	out := choice{left: make([]int, len(members)), of: make([][]int, len(members))}
+	out := choice{left: make([]int, len(members)), ofPrint: make([][]int, len(members))}
 	most := -1
 	for k := range weights {
 		key := ""
 		for i, m := range members {
-			p.patches[m].line = demand.Line{Need: of[i][k]}
+			p.patches[m].line = demand.ThingCount{Need: of[i][k]}
 			key += fmt.Sprint(of[i][k], " ")
 		}
 		s := p.sourceOf(members, others)
@@ -161,7 +161,7 @@ func (p *pools) choose(members []int, others []Strip) choice {
 		left := 0
 		for i, n := range c.left {
 			out.left[i] += n
-			out.of[i] = append(out.of[i], n)
+			out.ofPrint[i] = append(out.ofPrint[i], n)
 			left += n
 		}
 		if left > most {
@@ -228,8 +228,8 @@ func (p *pools) across(pool []int) (a Across, width measure.Length) {
 		c := subCut(one.act, one.ways[one.way][1], a.Length, one.line, p.t)
 		c.Against, c.Motif = one.against, one.motif
 		a.Cuts = append(a.Cuts, c)
-		if one.of != nil {
-			a.Of = append(a.Of, one.of)
+		if one.ofPrint != nil {
+			a.Of = append(a.Of, one.ofPrint)
 		}
 	}
 	if len(a.Of) < len(a.Cuts) {
@@ -249,11 +249,11 @@ func (p *pools) ofPrints(one pooled) []int {
 	return dealt[first : first+f.Share()]
 }
 
-func (p *pools) strip(pool []int) Strip {
+func (p *pools) strip(pool []int) StripPlan {
 	first := p.patches[pool[0]]
 	a, width := p.across(pool)
 	a.lay(p.t, p.effort)
-	return Strip{
+	return StripPlan{
 		ID: naming.Pool(first.fabric, int64(width), p.waits[first.act]), Was: []naming.Step{first.act.Own()},
 		For: first.act, Role: first.role, Width: first.ways[first.way][0], Cut: width, Count: a.Layups.Strips,
 		Patches: &a,

@@ -30,8 +30,8 @@ func TestAnAssortmentGivesEvenShares(t *testing.T) {
 			ID: "f", Name: "F", Colour: "#123456", Print: cloth.Assorted,
 			Prints: c.prints,
 		}}, []cloth.Role{{ID: "A", Fabric: "f"}}, 40*in, &problems)
-		p := Cut(made, quilt.Layout{}, map[naming.Step]demand.Line{"p": {Need: c.squares}}, tb, shelf,
-			Buying{Step: measure.Yard / 8}, nil, Dealt{})
+		p := Cut(made, quilt.Layout{}, map[naming.Step]demand.ThingCount{"p": {Need: c.squares}}, tb, shelf,
+			Purchase{Step: measure.Yard / 8}, nil, CutByPrint{})
 		f := p.Fabrics[0]
 		s := f.Strips[0]
 		if s.Count != c.strips || s.Each(f.Prints) != c.each || len(s.Ends) != c.each || f.Buy != c.buy ||

@@ -121,7 +121,7 @@ type Unused struct {
 }
 
 // unused lists what is passed by of a fabric. asked are its patches among others, as they were before any was cut.
-func (p *pools) unused(plan Plan, f *Fabric, asked []pooled) (list []Unused) {
+func (p *pools) unused(plan Plan, f *FabricPlan, asked []pooled) (list []Unused) {
 	taken := map[string]int{}
 	for _, t := range plan.Taken() {
 		taken[t.Supply] += t.Count
@@ -137,7 +137,7 @@ func (p *pools) unused(plan Plan, f *Fabric, asked []pooled) (list []Unused) {
 			}
 			it, lies := one.item(p, f.Fabric), have.Lying()
 			return it.w <= lies.W && it.h <= lies.L || it.turns && it.h <= lies.W && it.w <= lies.L
-		}) || slices.ContainsFunc(f.Strips, func(s Strip) bool {
+		}) || slices.ContainsFunc(f.Strips, func(s StripPlan) bool {
 			return have.GivesStrips(f.Usable) && s.Cut+p.t.Squaring <= have.L ||
 				have.IsStrip(f.Usable) && s.Cut == have.W
 		})
@@ -152,7 +152,7 @@ func (p *pools) area(i int) measure.Length {
 }
 
 // ready takes strips that are cut already; they must be as wide as the plan wants them and long enough.
-func ready(strips []Strip, lays []Lay, t *making.Table, shelf cloth.Shelf) {
+func ready(strips []StripPlan, lays []Lay, t *making.Table, shelf cloth.Shelf) {
 	laid := map[string]int{}
 	for _, lay := range lays {
 		laid[lay.Have.ID] += lay.Times
@@ -181,7 +181,7 @@ func ready(strips []Strip, lays []Lay, t *making.Table, shelf cloth.Shelf) {
 
 // fromYardage lays the strips of a fabric, widest first, on the lengths of cloth there are, the shortest with room
 // first; rest is what is left to cut from cloth that is bought.
-func (f *Fabric) fromYardage(t *making.Table, shelf cloth.Shelf) (rest measure.Length) {
+func (f *FabricPlan) fromYardage(t *making.Table, shelf cloth.Shelf) (rest measure.Length) {
 	type length struct {
 		use int
 		at  measure.Length

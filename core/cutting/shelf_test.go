@@ -71,14 +71,14 @@ func fromShelf(t testing.TB, patches, pieces [][3]int, kind cloth.Kind) Plan {
 		Usable: shelf.Usable, Problems: &problems,
 	}
 	var units []making.Unit
-	lines := map[naming.Step]demand.Line{}
+	lines := map[naming.Step]demand.ThingCount{}
 	for i, p := range patches {
 		id := naming.Of(fmt.Sprint("p", i))
 		units = append(units, making.Unit{ID: id, Name: string(id), How: &making.PlainPatch{
 			Role: "A", Width: making.Wide(measure.Length(p[0]) * half),
 			Height: making.Wide(measure.Length(p[1]) * half),
 		}})
-		lines[id.Step()] = demand.Line{Need: p[2]}
+		lines[id.Step()] = demand.ThingCount{Need: p[2]}
 	}
 	made, order := making.All(units, tb)
 	var list []making.Made
@@ -88,7 +88,7 @@ func fromShelf(t testing.TB, patches, pieces [][3]int, kind cloth.Kind) Plan {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	return Cut(list, quilt.Layout{}, lines, &tb, shelf, Buying{Step: 1}, nil, Dealt{})
+	return Cut(list, quilt.Layout{}, lines, &tb, shelf, Purchase{Step: 1}, nil, CutByPrint{})
 }
 
 // model is the instance for a solver of integer programs: every way to fill a strip, from the shelf or new, and so few

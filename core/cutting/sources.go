@@ -29,14 +29,14 @@ const (
 
 // choice is how the patches of one fabric are cut.
 type choice struct {
-	ways   []int // by member
-	order  order
-	lays   []Lay
-	left   []int   // of each member, what is still to cut from strips
-	of     [][]int // the same of each print, where prints are dealt
-	bought measure.Length
-	strips int            // to cut
-	width  measure.Length // of all of them together
+	ways    []int // by member
+	order   order
+	lays    []Lay
+	left    []int   // of each member, what is still to cut from strips
+	ofPrint [][]int // the same of each print, where prints are dealt
+	bought  measure.Length
+	strips  int            // to cut
+	width   measure.Length // of all of them together
 }
 
 // compare is below zero where a choice is better than another.
@@ -132,7 +132,7 @@ type source struct {
 	fabric  cloth.Fabric
 	usable  measure.Length
 	members []int
-	at      map[int]int            // the place of each among them
+	placeOf map[int]int            // the place of each among them
 	ready   map[measure.Length]int // strips as long as the cloth is wide, by their width, that nothing else takes
 	fixed   []UseCut               // strips that are cut for other things
 	pieces  []cloth.Have
@@ -146,11 +146,11 @@ type laidOut struct {
 }
 
 // sourceOf gathers what there is for the patches of a fabric. others are the strips that are cut for other things.
-func (p *pools) sourceOf(members []int, others []Strip) source {
+func (p *pools) sourceOf(members []int, others []StripPlan) source {
 	first := p.patches[members[0]]
-	s := source{p: p, members: members, at: map[int]int{}, ready: map[measure.Length]int{}, laid: map[string]laidOut{}, counted: map[string]int{}}
+	s := source{p: p, members: members, placeOf: map[int]int{}, ready: map[measure.Length]int{}, laid: map[string]laidOut{}, counted: map[string]int{}}
 	for i, m := range members {
-		s.at[m] = i
+		s.placeOf[m] = i
 	}
 	s.fabric, _ = p.shelf.Fabric(first.role)
 	s.usable, _ = p.t.Usable(first.role)
@@ -339,14 +339,14 @@ func (s source) count(pool, left []int, exactly bool) int {
 	for _, m := range pool {
 		key = binary.AppendUvarint(key, uint64(m))
 		key = binary.AppendUvarint(key, uint64(s.p.patches[m].way))
-		key = binary.AppendUvarint(key, uint64(left[s.at[m]]))
+		key = binary.AppendUvarint(key, uint64(left[s.placeOf[m]]))
 	}
 	if n, known := s.counted[string(key)]; known && !exactly {
 		return n
 	}
 	a, _ := s.p.across(pool)
 	for k, m := range pool {
-		a.Cuts[k].Need, a.Cuts[k].Spare = left[s.at[m]], 0
+		a.Cuts[k].Need, a.Cuts[k].Spare = left[s.placeOf[m]], 0
 	}
 	if exactly {
 		return a.Count(s.p.t, s.p.effort)
@@ -364,9 +364,9 @@ func (s source) count(pool, left []int, exactly bool) int {
 func (s source) buys(cuts []UseCut) measure.Length {
 	s.p.effort.of(4 * (len(cuts) + len(s.p.shelf.Have(s.fabric.ID))))
 	slices.SortFunc(cuts, func(a, b UseCut) int { return cmp.Compare(b.Cut, a.Cut) }) // widest first, as they are cut
-	f := Fabric{Fabric: s.fabric, Usable: s.usable, Prints: s.fabric.Share(), Strips: make([]Strip, len(cuts))}
+	f := FabricPlan{Fabric: s.fabric, Usable: s.usable, Prints: s.fabric.Share(), Strips: make([]StripPlan, len(cuts))}
 	for i, c := range cuts {
-		f.Strips[i] = Strip{Cut: c.Cut, Count: c.Count}
+		f.Strips[i] = StripPlan{Cut: c.Cut, Count: c.Count}
 	}
 	return f.fromYardage(s.p.t, s.p.shelf)
 }

@@ -7,24 +7,24 @@ import (
 
 // least is how many pairs that touch show one print in any deal of the stock, by two arguments, the better of which holds: of one
 // print there are more than can lie without touching; more spots touch each other than there are prints for them.
-func (t *table) least() int { return max(t.crowded(), t.packed()) }
+func (t *dealTable) least() int { return max(t.crowded(), t.packed()) }
 
 // spots is what shows of a deal as a graph.
 type spots struct {
-	of    []Spot
+	list  []Spot
 	index map[Spot]int
 	edges [][]int // those that touch it
 }
 
-func (t *table) spots() spots {
+func (t *dealTable) spots() spots {
 	g := spots{index: map[Spot]int{}}
 	for i, p := range t.Places {
 		for s := range t.Stocks[p.Stock][0].Prints {
-			g.index[Spot{i, s}] = len(g.of)
-			g.of = append(g.of, Spot{i, s})
+			g.index[Spot{i, s}] = len(g.list)
+			g.list = append(g.list, Spot{i, s})
 		}
 	}
-	g.edges = make([][]int, len(g.of))
+	g.edges = make([][]int, len(g.list))
 	for _, p := range t.Pairs {
 		if p.Asks == Beside {
 			a, b := g.index[p.A], g.index[p.B]
@@ -35,7 +35,7 @@ func (t *table) spots() spots {
 }
 
 // can is which prints each slot of each stock can show.
-func (t *table) can() [][]map[int]bool {
+func (t *dealTable) can() [][]map[int]bool {
 	list := make([][]map[int]bool, len(t.Stocks))
 	for k, stock := range t.Stocks {
 		list[k] = make([]map[int]bool, len(stock[0].Prints))
@@ -52,7 +52,7 @@ func (t *table) can() [][]map[int]bool {
 }
 
 // crowded counts, for every print, how many more of it have to be laid than can lie without touching one another.
-func (t *table) crowded() (n int) {
+func (t *dealTable) crowded() (n int) {
 	g := t.spots()
 	places := make([]int, len(t.Stocks))
 	for _, p := range t.Places {
@@ -83,8 +83,8 @@ func (t *table) crowded() (n int) {
 		degree = max(degree, len(list))
 	}
 	for _, p := range slices.Sorted(maps.Keys(need)) {
-		in, all := make([]bool, len(g.of)), 0
-		for i, s := range g.of {
+		in, all := make([]bool, len(g.list)), 0
+		for i, s := range g.list {
 			if in[i] = can[t.Places[s.Place].Stock][s.Slot][p]; in[i] {
 				all++
 			}
@@ -100,9 +100,9 @@ func (t *table) crowded() (n int) {
 // Where the spots are of two sides that touch only across, it is the largest such number (Kőnig's theorem).
 func (g spots) apart(in []bool) int {
 	n := 0
-	side := make([]int, len(g.of))
+	side := make([]int, len(g.list))
 	two := true
-	for i := range g.of {
+	for i := range g.list {
 		if !in[i] {
 			continue
 		}
@@ -128,9 +128,9 @@ func (g spots) apart(in []bool) int {
 	if two {
 		return n - g.matched(in, side)
 	}
-	covered := make([]bool, len(g.of))
+	covered := make([]bool, len(g.list))
 	groups := 0
-	for i := range g.of {
+	for i := range g.list {
 		if !in[i] || covered[i] {
 			continue
 		}
@@ -153,7 +153,7 @@ func (g spots) touchesAll(i int, group []int) bool {
 
 // matched is how many pairs that touch can be taken at most, no spot twice, by longer and longer paths.
 func (g spots) matched(in []bool, side []int) (n int) {
-	mate := make([]int, len(g.of))
+	mate := make([]int, len(g.list))
 	for i := range mate {
 		mate[i] = -1
 	}
@@ -172,7 +172,7 @@ func (g spots) matched(in []bool, side []int) (n int) {
 		}
 		return false
 	}
-	for i := range g.of { // most of them at once
+	for i := range g.list { // most of them at once
 		for _, b := range g.edges[i] {
 			if in[i] && in[b] && mate[i] < 0 && mate[b] < 0 {
 				mate[i], mate[b] = b, i
@@ -180,9 +180,9 @@ func (g spots) matched(in []bool, side []int) (n int) {
 			}
 		}
 	}
-	for i := range g.of {
+	for i := range g.list {
 		if in[i] && side[i] > 0 && mate[i] < 0 {
-			seen = make([]bool, len(g.of))
+			seen = make([]bool, len(g.list))
 			if free(i) {
 				n++
 			}
@@ -193,15 +193,15 @@ func (g spots) matched(in []bool, side []int) (n int) {
 
 // packed takes groups of spots that all touch each other, no pair twice, and counts in each how many pairs must be alike with the
 // prints there are.
-func (t *table) packed() (n int) {
+func (t *dealTable) packed() (n int) {
 	g := t.spots()
-	prints, can := make([]map[int]bool, len(g.of)), t.can()
-	for i, s := range g.of {
+	prints, can := make([]map[int]bool, len(g.list)), t.can()
+	for i, s := range g.list {
 		prints[i] = can[t.Places[s.Place].Stock][s.Slot]
 	}
 	used := map[[2]int]bool{}
 	pair := func(a, b int) [2]int { return [2]int{min(a, b), max(a, b)} }
-	for i := range g.of {
+	for i := range g.list {
 		for _, first := range g.edges[i] {
 			if used[pair(i, first)] {
 				continue
@@ -243,7 +243,7 @@ const (
 )
 
 // prove looks through all deals that could have fewer that touch, where that is not too much; a better one is taken.
-func (t *table) prove(out *Dealt) {
+func (t *dealTable) prove(out *Outcome) {
 	if len(t.Places) > mostProven {
 		return
 	}

@@ -13,8 +13,8 @@ type Choice struct {
 	Count  int
 }
 
-// Stock is what there is for places of one kind. There is at least as much of it as there are places.
-type Stock []Choice
+// PrintStock is what there is for places of one kind. There is at least as much of it as there are places.
+type PrintStock []Choice
 
 // Place is given one choice of its stock.
 type Place struct {
@@ -25,12 +25,12 @@ type Place struct {
 // Spot is one print that shows: a slot of a place.
 type Spot struct{ Place, Slot int }
 
-// Asks is why two spots are not to show one print.
-type Asks int
+// Wish is why two spots are not to show one print.
+type Wish int
 
 // What is asked, the strongest first.
 const (
-	Never  Asks = iota // a rule of the quilter
+	Never  Wish = iota // a rule of the quilter
 	Beside             // they touch
 	Near               // they are close to each other
 	asks
@@ -39,19 +39,19 @@ const (
 // Pair is two spots that are not to show one print.
 type Pair struct {
 	A, B Spot
-	Asks Asks
+	Asks Wish
 }
 
-// Deal is what is to be dealt.
-type Deal struct {
-	Stocks []Stock
+// Task is what is to be dealt.
+type Task struct {
+	Stocks []PrintStock
 	Places []Place
 	Pairs  []Pair
 	Seed   uint64
 }
 
-// Dealt is who was given what.
-type Dealt struct {
+// Outcome is who was given what.
+type Outcome struct {
 	Choice  []int // by place
 	Broken  int   // pairs that a rule keeps apart and that show one print all the same
 	Touches int   // pairs that touch and show one print
@@ -60,7 +60,7 @@ type Dealt struct {
 }
 
 // Proven says that no deal of the same stock has fewer that touch.
-func (d Dealt) Proven() bool { return d.Least == d.Touches }
+func (d Outcome) Proven() bool { return d.Least == d.Touches }
 
 // weights are so far apart that no number of weaker pairs outweighs a stronger one.
 var weights = [asks]int64{1 << 40, 1 << 20, 1}
@@ -74,7 +74,7 @@ const (
 )
 
 // Of deals. What cannot be kept is kept as far as can be, and counted.
-func Of(d Deal) Dealt {
+func Of(d Task) Outcome {
 	t := newTable(d)
 	t.deal()
 	t.mend()
@@ -87,32 +87,32 @@ func Of(d Deal) Dealt {
 }
 
 // As is a deal that was dealt already: nothing is changed in it, it is counted and bounded alone.
-func As(d Deal, choice []int) Dealt { return newTable(d).told(choice) }
+func As(d Task, choice []int) Outcome { return newTable(d).told(choice) }
 
 // told counts what a deal comes to.
-func (t *table) told(choice []int) Dealt {
+func (t *dealTable) told(choice []int) Outcome {
 	copy(t.choice, choice)
-	out := Dealt{Choice: choice, Broken: t.count(Never), Touches: t.count(Beside)}
+	out := Outcome{Choice: choice, Broken: t.count(Never), Touches: t.count(Beside)}
 	if out.Touches > 0 {
 		out.Least = min(out.Touches, t.least())
 	}
 	return out
 }
 
-// edge is a pair as one of its places sees it.
-type edge struct {
+// pairSeen is a pair as one of its places sees it.
+type pairSeen struct {
 	other      int32
 	mine, its  int32
 	weight     int64
-	asks       Asks
+	asks       Wish
 	withItself bool
 }
 
-// table is a deal that is under way.
-type table struct {
-	Deal
+// dealTable is a deal that is under way.
+type dealTable struct {
+	Task
 	rand   *rand.Rand
-	edges  [][]edge // by place
+	edges  [][]pairSeen // by place
 	choice []int
 	left   [][]int // of each choice of each stock
 	kinds  [][]int // places of each stock that are not held
@@ -122,11 +122,11 @@ type table struct {
 	listed int64
 }
 
-func newTable(d Deal) *table {
-	t := &table{Deal: d, rand: rand.New(rand.NewPCG(d.Seed, 1))} //nolint:gosec // a deal is to be the same again
-	t.edges = make([][]edge, len(d.Places))
+func newTable(d Task) *dealTable {
+	t := &dealTable{Task: d, rand: rand.New(rand.NewPCG(d.Seed, 1))} //nolint:gosec // a deal is to be the same again
+	t.edges = make([][]pairSeen, len(d.Places))
 	for _, p := range d.Pairs {
-		one := edge{int32(p.B.Place), int32(p.A.Slot), int32(p.B.Slot), weights[p.Asks], p.Asks, p.A.Place == p.B.Place}
+		one := pairSeen{int32(p.B.Place), int32(p.A.Slot), int32(p.B.Slot), weights[p.Asks], p.Asks, p.A.Place == p.B.Place}
 		t.edges[p.A.Place] = append(t.edges[p.A.Place], one)
 		if !one.withItself {
 			one.other, one.mine, one.its = int32(p.A.Place), one.its, one.mine
@@ -155,7 +155,7 @@ func newTable(d Deal) *table {
 }
 
 // print is what a spot shows; −1 before it has been dealt.
-func (t *table) print(place int, slot int32) int {
+func (t *dealTable) print(place int, slot int32) int {
 	if c := t.choice[place]; c >= 0 {
 		return t.Stocks[t.Places[place].Stock][c].Prints[slot]
 	}
@@ -163,7 +163,7 @@ func (t *table) print(place int, slot int32) int {
 }
 
 // cost is what one place adds to what is not to be.
-func (t *table) cost(place int) (cost int64) {
+func (t *dealTable) cost(place int) (cost int64) {
 	c := t.choice[place]
 	if c < 0 {
 		return 0
@@ -178,7 +178,7 @@ func (t *table) cost(place int) (cost int64) {
 }
 
 // shared is what two places add together.
-func (t *table) shared(a, b int) (cost int64) {
+func (t *dealTable) shared(a, b int) (cost int64) {
 	for _, e := range t.edges[a] {
 		if int(e.other) == b && !e.withItself && t.print(a, e.mine) == t.print(b, e.its) {
 			cost += e.weight
@@ -188,7 +188,7 @@ func (t *table) shared(a, b int) (cost int64) {
 }
 
 // count is how many pairs show one print and are not to.
-func (t *table) count(asks Asks) (n int) {
+func (t *dealTable) count(asks Wish) (n int) {
 	for _, p := range t.Pairs {
 		if p.Asks == asks && t.print(p.A.Place, int32(p.A.Slot)) == t.print(p.B.Place, int32(p.B.Slot)) {
 			n++
@@ -198,7 +198,7 @@ func (t *table) count(asks Asks) (n int) {
 }
 
 // deal goes through the places in their order, and gives each what costs least; of that by chance, the likelier the more there is of it.
-func (t *table) deal() {
+func (t *dealTable) deal() {
 	for i, p := range t.Places {
 		if t.choice[i] >= 0 {
 			continue
@@ -225,7 +225,7 @@ func (t *table) deal() {
 }
 
 // mend swaps until nothing touches that need not, as far as it is looked for.
-func (t *table) mend() {
+func (t *dealTable) mend() {
 	var total int64
 	for i := range t.Places {
 		total += t.cost(i)
@@ -277,7 +277,7 @@ func (t *table) mend() {
 
 // wrong is a place that costs at least so much and is not held, by chance one of all these. Which they are is looked through now and
 // then, and each of them looked at again before it is taken.
-func (t *table) wrong(least int64) (int, bool) {
+func (t *dealTable) wrong(least int64) (int, bool) {
 	for _, fresh := range []bool{false, true} {
 		if fresh || least != t.listed {
 			t.listed, t.list = least, t.list[:0]
@@ -305,7 +305,7 @@ func (t *table) wrong(least int64) (int, bool) {
 type move struct{ place, with, choice int }
 
 // change is the best of the moves of a place that are allowed.
-func (t *table) change(i int, allowed func(m move, delta int64) bool) (best move, least int64, ok bool) {
+func (t *dealTable) change(i int, allowed func(m move, delta int64) bool) (best move, least int64, ok bool) {
 	p := t.Places[i]
 	had, before := t.choice[i], t.cost(i)
 	try := func(m move, delta int64) {
@@ -341,7 +341,7 @@ func (t *table) change(i int, allowed func(m move, delta int64) bool) (best move
 	return best, least, ok
 }
 
-func (t *table) make(m move) {
+func (t *dealTable) make(m move) {
 	had := t.choice[m.place]
 	t.choice[m.place] = m.choice
 	if m.with >= 0 {

@@ -15,8 +15,8 @@ import (
 const z3 = "/usr/bin/z3"
 
 // grid is a deal of one patch to each place; corners touch too where that is asked for.
-func grid(rows, columns int, corners bool, stock Stock, seed uint64) Deal {
-	d := Deal{Stocks: []Stock{stock}, Seed: seed, Places: make([]Place, rows*columns)}
+func grid(rows, columns int, corners bool, stock PrintStock, seed uint64) Task {
+	d := Task{Stocks: []PrintStock{stock}, Seed: seed, Places: make([]Place, rows*columns)}
 	pair := func(a, b int) {
 		d.Pairs = append(d.Pairs, Pair{Spot{a, 0}, Spot{b, 0}, Beside})
 	}
@@ -39,8 +39,8 @@ func grid(rows, columns int, corners bool, stock Stock, seed uint64) Deal {
 }
 
 // piles are so many places in prints: unequal piles where skew is more than 0.
-func piles(r *rand.Rand, places, prints, skew int) Stock {
-	stock := make(Stock, prints)
+func piles(r *rand.Rand, places, prints, skew int) PrintStock {
+	stock := make(PrintStock, prints)
 	for i := range stock {
 		stock[i].Prints = []int{i}
 	}
@@ -55,7 +55,7 @@ func piles(r *rand.Rand, places, prints, skew int) Stock {
 }
 
 // audit counts again what a deal comes to, and whether it is one of its stock.
-func audit(t *testing.T, d Deal, got Dealt) {
+func audit(t *testing.T, d Task, got Outcome) {
 	t.Helper()
 	used := make([]map[int]int, len(d.Stocks))
 	for i, p := range d.Places {
@@ -83,7 +83,7 @@ func audit(t *testing.T, d Deal, got Dealt) {
 }
 
 // fewer is z3's answer to whether a deal exists in which at most so many touch: sat, unsat, or unknown after so long.
-func fewer(t *testing.T, d Deal, most, milliseconds int) string {
+func fewer(t *testing.T, d Task, most, milliseconds int) string {
 	t.Helper()
 	var b strings.Builder
 	x := func(i, c int) string { return fmt.Sprintf("x_%d_%d", i, c) }
@@ -197,7 +197,7 @@ func TestHeldAndRules(t *testing.T) {
 	if got.Touches != 1 {
 		t.Errorf("two that are held touch, told as %d", got.Touches)
 	}
-	d = Deal{Stocks: []Stock{{{[]int{0, 1}, 2}, {[]int{1, 0}, 2}}}, Places: make([]Place, 4)}
+	d = Task{Stocks: []PrintStock{{{[]int{0, 1}, 2}, {[]int{1, 0}, 2}}}, Places: make([]Place, 4)}
 	for i := range 3 {
 		d.Pairs = append(d.Pairs, Pair{Spot{i, 1}, Spot{i + 1, 0}, Beside})
 	}

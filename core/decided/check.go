@@ -104,7 +104,7 @@ func (b *reading) bought() {
 		b.Longest = b.length(d.Settings.Longest, "/settings/longest", 4*measure.Inch, 5*measure.Yard,
 			"the longest ruler")
 	}
-	b.Buying = cutting.Buying{Step: cloth.ShopStep(d.Settings.Buy == school.ByTheMetre), Shrinks: d.Cloth.Shrinks, Margin: margin}
+	b.Buying = cutting.Purchase{Step: cloth.ShopStep(d.Settings.Buy == school.ByTheMetre), Shrinks: d.Cloth.Shrinks, Margin: margin}
 }
 
 // amounts checks what is told in whole numbers.

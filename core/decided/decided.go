@@ -38,7 +38,7 @@ type Quilt struct {
 	Spread quilt.Top     // as it is asked for, of copies
 	Table  making.Table
 	Shelf  cloth.Shelf
-	Buying cutting.Buying
+	Buying cutting.Purchase
 
 	Longest  measure.Length      // ruler
 	Stitched measure.Length      // from the edge

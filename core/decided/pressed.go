@@ -12,7 +12,7 @@ import (
 	"vicis/core/quilt"
 )
 
-var sides = map[document.Side]int{document.Plus: 1, document.Minus: -1, document.Both: 0}
+var sides = map[document.SeamSide]int{document.Plus: 1, document.Minus: -1, document.Both: 0}
 
 // fixed gives the seams that are held, and says what is wrong with how that is written.
 func fixed(p document.Press, problems *problem.List) map[naming.Seam]int {

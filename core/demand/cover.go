@@ -36,7 +36,7 @@ func (c cover) solve() (runs []int, proven bool) {
 		order[i] = i
 	}
 	slices.SortStableFunc(order, func(a, b int) int { return c.columns[b].total - c.columns[a].total })
-	s := search{cover: c, order: order, now: make([]int, len(order)), looks: mostLooks}
+	s := coverSearch{cover: c, order: order, now: make([]int, len(order)), looks: mostLooks}
 	s.branch(0, slices.Clone(c.need), 0, 0)
 	if s.best == nil {
 		s.best = make([]int, len(order))
@@ -44,7 +44,7 @@ func (c cover) solve() (runs []int, proven bool) {
 	return s.best, s.looks > 0
 }
 
-type search struct {
+type coverSearch struct {
 	cover
 	order     []int
 	now, best []int
@@ -52,7 +52,7 @@ type search struct {
 	looks     int
 }
 
-func (s *search) branch(k int, rest []int, out, runs int) {
+func (s *coverSearch) branch(k int, rest []int, out, runs int) {
 	if s.looks -= len(rest) * (len(s.order) - k + 1); s.looks <= 0 && s.best != nil {
 		return
 	}
@@ -92,7 +92,7 @@ func (s *search) branch(k int, rest []int, out, runs int) {
 
 // bound is the least that the columns from k on must still give, and in how many runs: what the hardest row alone asks
 // for.
-func (s *search) bound(k int, rest []int) (out, runs int, possible bool) {
+func (s *coverSearch) bound(k int, rest []int) (out, runs int, possible bool) {
 	for r, n := range rest {
 		if n <= 0 {
 			continue

@@ -11,27 +11,27 @@ import (
 // Source is one act that makes things: what one run takes from other acts and what it gives.
 type Source struct {
 	ID     naming.Step
-	Takes  []Take
-	Gives  []Give // one of its own id when empty
-	Spares bool   // whether spares are asked for here
-	Least  int    // runs there are at least: what comes out of one is of one print, and the need is in several
+	Takes  []RunTake
+	Gives  []RunGive // one of its own id when empty
+	Spares bool      // whether spares are asked for here
+	Least  int       // runs there are at least: what comes out of one is of one print, and the need is in several
 }
 
-// Take is so many of a thing per run.
-type Take struct {
+// RunTake is so many of a thing per run.
+type RunTake struct {
 	ID   naming.Step
 	Each int
 }
 
-// Give is so many of a thing from one run.
-type Give struct {
+// RunGive is so many of a thing from one run.
+type RunGive struct {
 	ID    naming.Step
 	Count int
 }
 
-func (s Source) gives() []Give {
+func (s Source) gives() []RunGive {
 	if len(s.Gives) == 0 {
-		return []Give{{s.ID, 1}}
+		return []RunGive{{s.ID, 1}}
 	}
 	return s.Gives
 }
@@ -50,18 +50,18 @@ func (s Spares) Of(need int) int {
 	return s.Count + (need*s.Percent+99)/100
 }
 
-// Line is the count of one thing.
-type Line struct {
-	Need  int    // what the quilt takes
-	Spare int    // asked for beyond it
-	Runs  int    // of the act that makes it
-	Left  int    // what the runs give beyond need and spare, and beyond what stands in for others
-	Lent  int    // how many of these stand in for another thing
-	From  []Give // what stands in for these, and how many
+// ThingCount is the count of one thing.
+type ThingCount struct {
+	Need  int       // what the quilt takes
+	Spare int       // asked for beyond it
+	Runs  int       // of the act that makes it
+	Left  int       // what the runs give beyond need and spare, and beyond what stands in for others
+	Lent  int       // how many of these stand in for another thing
+	From  []RunGive // what stands in for these, and how many
 }
 
 // Make is how many are to be made for the need, whatever stands in.
-func (l Line) Make() int {
+func (l ThingCount) Make() int {
 	n := l.Need + l.Spare
 	for _, g := range l.From {
 		n -= g.Count
@@ -79,7 +79,7 @@ type Demand struct {
 
 // Plan is the count of everything.
 type Plan struct {
-	Lines  map[naming.Step]Line
+	Lines  map[naming.Step]ThingCount
 	Runs   map[naming.Step]int
 	Proven bool // no choice of runs leaves less over, and none with as little over has fewer runs
 }
@@ -89,7 +89,7 @@ type Plan struct {
 // source, whose runs = ⌈(need + spares) / gives⌉ are optimal. ok is false when things are made from each other in a
 // ring.
 func Count(d Demand) (p Plan, ok bool) {
-	p = Plan{Lines: map[naming.Step]Line{}, Runs: map[naming.Step]int{}, Proven: true}
+	p = Plan{Lines: map[naming.Step]ThingCount{}, Runs: map[naming.Step]int{}, Proven: true}
 	g := group(d)
 	need := map[naming.Step]int{}
 	for id, n := range d.Wanted {
@@ -179,7 +179,7 @@ func (p *Plan) solve(d Demand, sources []int, need map[naming.Step]int) {
 			if n <= 0 {
 				continue
 			}
-			l.From = append(l.From, Give{other, n})
+			l.From = append(l.From, RunGive{other, n})
 			o.Lent += n
 			p.Lines[other] = o
 			short -= n

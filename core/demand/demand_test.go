@@ -28,9 +28,9 @@ func TestRoundingIsDoneOnceForTheWholeQuilt(t *testing.T) {
 	// by block it would be 12.
 	sources := []Source{
 		{ID: "strip"},
-		{ID: "set", Takes: []Take{{"strip", 2}}},
-		{ID: "cut", Gives: []Give{{"cut", 6}}, Takes: []Take{{"set", 1}}, Spares: true},
-		{ID: "block", Takes: []Take{{"cut", 4}}},
+		{ID: "set", Takes: []RunTake{{"strip", 2}}},
+		{ID: "cut", Gives: []RunGive{{"cut", 6}}, Takes: []RunTake{{"set", 1}}, Spares: true},
+		{ID: "block", Takes: []RunTake{{"cut", 4}}},
 	}
 	d := Demand{Sources: sources, Wanted: map[naming.Step]int{"block": 12}}
 	p := count(t, d)
@@ -86,12 +86,12 @@ func TestNothingIsMissingAndNothingIsTooMuch(t *testing.T) {
 			s := Source{ID: naming.Step(string(rune('a' + i))), Spares: rng.Intn(2) == 0}
 			for _, id := range things {
 				if rng.Intn(2) == 0 {
-					s.Takes = append(s.Takes, Take{id, 1 + rng.Intn(4)})
+					s.Takes = append(s.Takes, RunTake{id, 1 + rng.Intn(4)})
 				}
 			}
 			for j := range 1 + rng.Intn(3) {
 				id := s.ID + naming.Step(strings.Repeat("'", j))
-				s.Gives = append(s.Gives, Give{id, 1 + rng.Intn(9)})
+				s.Gives = append(s.Gives, RunGive{id, 1 + rng.Intn(9)})
 				things = append(things, id)
 			}
 			sources = append(sources, s)
@@ -139,7 +139,7 @@ func TestCoProductsAsOnPaper(t *testing.T) {
 		{0, 7, 4, 8, 1},
 	} {
 		p := count(t, Demand{
-			Sources: []Source{{ID: "r", Gives: []Give{{"a", 2}, {"b", 2}}}},
+			Sources: []Source{{ID: "r", Gives: []RunGive{{"a", 2}, {"b", 2}}}},
 			Wanted:  map[naming.Step]int{"a": c.a, "b": c.b},
 		})
 		if p.Runs["r"] != c.runs || p.Lines["a"].Left != c.overA || p.Lines["b"].Left != c.overB {
@@ -149,8 +149,8 @@ func TestCoProductsAsOnPaper(t *testing.T) {
 	}
 	for blocks, runs := range map[int]int{1: 1, 3: 3, 4: 3, 5: 4, 20: 15} {
 		p := count(t, Demand{Sources: []Source{
-			{ID: "eight", Gives: []Give{{"h", 8}}},
-			{ID: "block", Takes: []Take{{"h", 6}}},
+			{ID: "eight", Gives: []RunGive{{"h", 8}}},
+			{ID: "block", Takes: []RunTake{{"h", 6}}},
 		}, Wanted: map[naming.Step]int{"block": blocks}})
 		if p.Runs["eight"] != runs {
 			t.Errorf("%d blocks: %d runs, want %d", blocks, p.Runs["eight"], runs)
@@ -161,9 +161,9 @@ func TestCoProductsAsOnPaper(t *testing.T) {
 func TestWhatIsLeftOverStandsIn(t *testing.T) {
 	d := Demand{
 		Sources: []Source{
-			{ID: "corner", Gives: []Give{{"corner", 1}, {"bonus", 4}}},
-			{ID: "pair", Gives: []Give{{"half", 2}}},
-			{ID: "block", Takes: []Take{{"corner", 1}, {"half", 6}}},
+			{ID: "corner", Gives: []RunGive{{"corner", 1}, {"bonus", 4}}},
+			{ID: "pair", Gives: []RunGive{{"half", 2}}},
+			{ID: "block", Takes: []RunTake{{"corner", 1}, {"half", 6}}},
 		},
 		Wanted: map[naming.Step]int{"block": 5}, Also: map[naming.Step][]naming.Step{"half": {"bonus"}},
 	}
@@ -174,14 +174,14 @@ func TestWhatIsLeftOverStandsIn(t *testing.T) {
 	}
 	// Eight at a time and two at a time together leave least over: 18 = 2 × 8 + 2.
 	d = Demand{
-		Sources: []Source{{ID: "eight", Gives: []Give{{"e", 8}}}, {ID: "two", Gives: []Give{{"h", 2}}}},
+		Sources: []Source{{ID: "eight", Gives: []RunGive{{"e", 8}}}, {ID: "two", Gives: []RunGive{{"h", 2}}}},
 		Wanted:  map[naming.Step]int{"h": 18}, Also: map[naming.Step][]naming.Step{"h": {"e"}},
 	}
 	if p := count(t, d); p.Runs["eight"] != 2 || p.Runs["two"] != 1 || p.Lines["e"].Left+p.Lines["h"].Left != 0 {
 		t.Errorf("%+v", p)
 	}
 	d = Demand{
-		Sources: []Source{{ID: "a", Takes: []Take{{"b", 1}}}, {ID: "b", Takes: []Take{{"a", 1}}}},
+		Sources: []Source{{ID: "a", Takes: []RunTake{{"b", 1}}}, {ID: "b", Takes: []RunTake{{"a", 1}}}},
 		Wanted:  map[naming.Step]int{"a": 1},
 	}
 	if _, ok := Count(d); ok {
@@ -204,7 +204,7 @@ func TestRunsAgainstAnIntegerProgram(t *testing.T) {
 			s := Source{ID: naming.Step(fmt.Sprint("s", c))}
 			for r := range rows {
 				if rng.Intn(2) == 0 || r == c%rows {
-					s.Gives = append(s.Gives, Give{naming.Step(fmt.Sprint("t", r)), 1 + rng.Intn(8)})
+					s.Gives = append(s.Gives, RunGive{naming.Step(fmt.Sprint("t", r)), 1 + rng.Intn(8)})
 				}
 			}
 			d.Sources = append(d.Sources, s)

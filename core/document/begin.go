@@ -15,7 +15,7 @@ import (
 type Beginning struct {
 	Measure measure.Units   `json:"measure" enum:"in,cm"`
 	Ruler   measure.Written `json:"ruler"`
-	Seam    Seam            `json:"seam"`
+	Seam    Allowance       `json:"seam"`
 	Cloth   Cloth           `json:"cloth"`
 	Strip   measure.Written `json:"strip" doc:"The width strips are cut"`
 	Block   measure.Written `json:"block,omitzero" doc:"What a block of the library finishes; as it is drawn when left out"`
@@ -51,10 +51,10 @@ func Begin(rule measure.Units) Beginning {
 }
 
 // allowanceOf is an allowance by the name it is chosen by.
-func allowanceOf(value string) Seam {
+func allowanceOf(value string) Allowance {
 	i := slices.IndexFunc(allowances, func(a school.Answer) bool { return a.Value == value })
 	sets := allowances[i].Sets
-	return Seam{Stitched: measure.Typed(sets["/seam/stitched"]), Fold: measure.Typed(sets["/seam/fold"])}
+	return Allowance{Stitched: measure.Typed(sets["/seam/stitched"]), Fold: measure.Typed(sets["/seam/fold"])}
 }
 
 // Started is a document that is about to be decided.

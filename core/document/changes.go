@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"vicis/core/cloth"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/words"
@@ -91,7 +92,7 @@ func (t *telling) fabrics() {
 		fabrics[f.ID] = f.Name
 	}
 	for _, f := range b.Fabrics {
-		i := slices.IndexFunc(a.Fabrics, func(g Fabric) bool { return g.ID == f.ID })
+		i := slices.IndexFunc(a.Fabrics, func(g cloth.Fabric) bool { return g.ID == f.ID })
 		switch {
 		case i < 0:
 			t.say("new fabric %s", f.Name)
@@ -107,12 +108,12 @@ func (t *telling) fabrics() {
 		fabrics[f.ID] = f.Name
 	}
 	for _, f := range a.Fabrics {
-		if !slices.ContainsFunc(b.Fabrics, func(g Fabric) bool { return g.ID == f.ID }) {
+		if !slices.ContainsFunc(b.Fabrics, func(g cloth.Fabric) bool { return g.ID == f.ID }) {
 			t.say("without fabric %s", f.Name)
 		}
 	}
 	for _, r := range b.Roles {
-		i := slices.IndexFunc(a.Roles, func(g Role) bool { return g.ID == r.ID })
+		i := slices.IndexFunc(a.Roles, func(g cloth.Role) bool { return g.ID == r.ID })
 		if i >= 0 && a.Roles[i].Fabric != r.Fabric {
 			t.say("%s of %s, was %s", r.Name, fabrics[r.Fabric], fabrics[a.Roles[i].Fabric])
 		}

@@ -5,6 +5,7 @@ import (
 	"reflect"
 	"strings"
 	"testing"
+	"vicis/core/cloth"
 )
 
 func doc(t *testing.T, replace ...string) Document {
@@ -140,14 +141,14 @@ func TestOlderDocumentsGetTheUsualWays(t *testing.T) {
 
 func TestSwappedTwiceEverythingIsAsBefore(t *testing.T) {
 	d := Document{
-		Fabrics: []Fabric{
+		Fabrics: []cloth.Fabric{
 			{ID: "mid", Colour: "#888888"},
 			{ID: "dark", Colour: "#111111"},
 			{ID: "pale", Colour: "#dddddd"},
 			{ID: "white", Colour: "#ffffff"},
 			{ID: "unused", Colour: "#000000"},
 		},
-		Roles: []Role{
+		Roles: []cloth.Role{
 			{ID: "1", Fabric: "dark"},
 			{ID: "2", Fabric: "mid"},
 			{ID: "3", Fabric: "pale"},

@@ -7,16 +7,16 @@ import (
 
 // Deal is how the prints of assortments are given to the patches that are cut from them. Without it they fall as they fall.
 type Deal struct {
-	Seed    int     `json:"seed" minimum:"0" maximum:"999999" doc:"The same deal of the same quilt has the same seed"`
-	Falls   bool    `json:"falls,omitempty" doc:"As it falls: nothing is dealt, and what was decided of it is kept for later"`
-	Corners bool    `json:"corners,omitempty" doc:"Like is kept from like at corners too, not at edges alone"`
-	Rules   []Rule  `json:"rules,omitempty" maxItems:"50"`
-	Hand    []Given `json:"hand,omitempty" maxItems:"10000" doc:"What was dealt by hand, in its order: of one place the last holds"`
-	Before  int     `json:"before,omitempty" minimum:"0" doc:"How many of these came before this seed: they were laid first and the others dealt round them; what came after was laid over the deal, and moved nothing else"`
+	Seed    int        `json:"seed" minimum:"0" maximum:"999999" doc:"The same deal of the same quilt has the same seed"`
+	Falls   bool       `json:"falls,omitempty" doc:"As it falls: nothing is dealt, and what was decided of it is kept for later"`
+	Corners bool       `json:"corners,omitempty" doc:"Like is kept from like at corners too, not at edges alone"`
+	Rules   []DealRule `json:"rules,omitempty" maxItems:"50"`
+	Hand    []Given    `json:"hand,omitempty" maxItems:"10000" doc:"What was dealt by hand, in its order: of one place the last holds"`
+	Before  int        `json:"before,omitempty" minimum:"0" doc:"How many of these came before this seed: they were laid first and the others dealt round them; what came after was laid over the deal, and moved nothing else"`
 }
 
-// Rule says of a role which of its patches are one print, and which are not.
-type Rule struct {
+// DealRule says of a role which of its patches are one print, and which are not.
+type DealRule struct {
 	Role   string        `json:"role"`
 	Block  naming.Unit   `json:"block,omitempty" doc:"In which block; in every one when left out"`
 	One    Together      `json:"one,omitempty" enum:"block,part,patch" doc:"What of it is one print: all of it in a block, all of it in each unit that is laid in the block, or each patch for itself, as far as it is sewn for itself; each patch when left out"`
@@ -25,7 +25,7 @@ type Rule struct {
 }
 
 // In says whether a rule holds in a block.
-func (r Rule) In(block naming.Unit) bool {
+func (r DealRule) In(block naming.Unit) bool {
 	return r.Block == "" || r.Block == block || r.Block == block.Whole()
 }
 

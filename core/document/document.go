@@ -30,14 +30,14 @@ type Document struct {
 	Note     string          `json:"note,omitempty"`
 	Units    measure.Units   `json:"measure" enum:"in,cm" doc:"The rule on the table; what a bare number means"`
 	Ruler    measure.Written `json:"ruler" doc:"The ruler's finest mark"`
-	Seam     Seam            `json:"seam"`
+	Seam     Allowance       `json:"seam"`
 	Cloth    Cloth           `json:"cloth"`
 	Strip    measure.Written `json:"strip" doc:"The width strips are cut unless a unit says otherwise"`
 	Spares   demand.Spares   `json:"spares"`
 	Schools  Schools         `json:"schools"`
 	Settings Settings        `json:"settings"`
-	Fabrics  []Fabric        `json:"fabrics"`
-	Roles    []Role          `json:"roles"`
+	Fabrics  []cloth.Fabric  `json:"fabrics"`
+	Roles    []cloth.Role    `json:"roles"`
 	Parts    []making.Unit   `json:"units"`
 	Top      quilt.Top       `json:"top"`
 
@@ -47,14 +47,8 @@ type Document struct {
 	Press      *Press         `json:"press,omitempty" doc:"What was decided of the pressing beyond the schools"`
 }
 
-// Fabric and Role are the cloth room's.
-type (
-	Fabric = cloth.Fabric
-	Role   = cloth.Role
-)
-
-// Seam is the allowance: what is stitched and what the fold takes besides. All sizes use the sum of both.
-type Seam struct {
+// Allowance is the allowance: what is stitched and what the fold takes besides. All sizes use the sum of both.
+type Allowance struct {
 	Stitched measure.Written `json:"stitched" doc:"Distance from the raw edge to the stitches"`
 	Fold     measure.Written `json:"fold" doc:"Width that the fold takes when the seam is pressed, usually 1/64 to 1/32 in (common practice)"`
 	Tests    []TestStrip     `json:"tests,omitempty" doc:"Test strips that were sewn and measured"`
@@ -179,7 +173,7 @@ func lengths(v reflect.Value, rule measure.Units) {
 }
 
 // finish reads a size that was written as it is cut, such as 5 unfinished: without its allowances where it is meant so.
-func (d *Document) finish(b making.Measured) {
+func (d *Document) finish(b making.BreadthOf) {
 	text, with := strings.CutSuffix(strings.TrimSpace(b.Breadth.String()), "unfinished")
 	if !with {
 		return

@@ -165,7 +165,7 @@ func TestHeldSeamsOfAnOlderDocumentAreRead(t *testing.T) {
 		`"press":{"held":{"p/row-1-2":"plus","p/rows-2":"minus","row-1/2":"open"},"done":["p@B"],"spun":["p/rows-2#1"]},"top":`, 1)
 	d, problems := Read([]byte(text))
 	want := Press{
-		Held: map[naming.Seam]Side{"p/row-1/column-2": Plus, "p/row-2/join": Minus, "row-1/2": Both},
+		Held: map[naming.Seam]SeamSide{"p/row-1/column-2": Plus, "p/row-2/join": Minus, "row-1/2": Both},
 		Done: []naming.Step{"p@@B"}, Spun: []naming.Crossing{"p/row-2/join#1"},
 	}
 	if problems.Stopped() || !reflect.DeepEqual(*d.Press, want) {

@@ -10,10 +10,10 @@ import (
 
 // Press is what was decided of the pressing beyond the schools.
 type Press struct {
-	Held    map[naming.Seam]Side `json:"held,omitempty" doc:"Seams that are held to a side, by their id"`
-	Done    []naming.Step        `json:"done,omitempty" doc:"Steps that are pressed already, as their seams are held: to change them is to press them again"`
-	Spun    []naming.Crossing    `json:"spun,omitempty" doc:"Seams whose crossings are spun"`
-	TwoWays []TwoWays            `json:"twoWays,omitempty" doc:"Blocks that are pressed two ways"`
+	Held    map[naming.Seam]SeamSide `json:"held,omitempty" doc:"Seams that are held to a side, by their id"`
+	Done    []naming.Step            `json:"done,omitempty" doc:"Steps that are pressed already, as their seams are held: to change them is to press them again"`
+	Spun    []naming.Crossing        `json:"spun,omitempty" doc:"Seams whose crossings are spun"`
+	TwoWays []TwoWays                `json:"twoWays,omitempty" doc:"Blocks that are pressed two ways"`
 }
 
 // Old is how names that older programs gave to things of this document are read.
@@ -31,7 +31,7 @@ func (d Document) Old() naming.Old {
 
 // modern gives what is pressed the names that this program gives.
 func (p *Press) modern(old naming.Old) {
-	held := map[naming.Seam]Side{}
+	held := map[naming.Seam]SeamSide{}
 	for seam, side := range p.Held {
 		held[old.Seam(seam)] = side
 	}
@@ -46,21 +46,21 @@ func (p *Press) modern(old naming.Old) {
 	}
 }
 
-// Side is a side of a seam, by its direction.
-type Side string
+// SeamSide is a side of a seam, by its direction.
+type SeamSide string
 
 // The sides.
 const (
-	Plus  Side = "plus"  // left of its direction
-	Minus Side = "minus" // right of it
-	Both  Side = "open"
+	Plus  SeamSide = "plus"  // left of its direction
+	Minus SeamSide = "minus" // right of it
+	Both  SeamSide = "open"
 )
 
 // TwoWays is a block of which some are pressed another way.
 type TwoWays struct {
-	Unit  naming.Unit   `json:"unit"`
-	Which quilt.Pattern `json:"which" enum:"every other block,every other column,every other row" doc:"Which of them are pressed the other way"`
-	Whole bool          `json:"whole,omitempty" doc:"With everything they are made of, strip sets too; else their last seams alone"`
-	Own   bool          `json:"own,omitempty" doc:"In all the seams that join their parts, which are shared; not in their last seams alone"`
-	In    naming.Unit   `json:"in,omitempty" doc:"A block sewn of them: which of them within it, by its rows and columns; in the quilt when left out"`
+	Unit  naming.Unit       `json:"unit"`
+	Which quilt.WhichBlocks `json:"which" enum:"every other block,every other column,every other row" doc:"Which of them are pressed the other way"`
+	Whole bool              `json:"whole,omitempty" doc:"With everything they are made of, strip sets too; else their last seams alone"`
+	Own   bool              `json:"own,omitempty" doc:"In all the seams that join their parts, which are shared; not in their last seams alone"`
+	In    naming.Unit       `json:"in,omitempty" doc:"A block sewn of them: which of them within it, by its rows and columns; in the quilt when left out"`
 }

@@ -21,9 +21,9 @@ type stretch struct {
 }
 
 // coursesOf lists them; none where all seams are upright or level, for then every one ends square.
-func coursesOf(seams []Line) courses {
+func coursesOf(seams []SeamStroke) courses {
 	list := courses{}
-	if !slices.ContainsFunc(seams, func(l Line) bool { return l.X1 != l.X2 && l.Y1 != l.Y2 }) {
+	if !slices.ContainsFunc(seams, func(l SeamStroke) bool { return l.X1 != l.X2 && l.Y1 != l.Y2 }) {
 		return list
 	}
 	for i, l := range seams {
@@ -47,7 +47,7 @@ func along(direction int64, x, y float64) (c course, at float64) {
 
 // caught gives the directions of the later seams that a seam was caught in at one of its ends: of those that run through it, the ones that
 // lie on the same side of what was sewn after them.
-func (list courses) caught(seams []Line, i int, x, y float64) (directions []int64) {
+func (list courses) caught(seams []SeamStroke, i int, x, y float64) (directions []int64) {
 	if len(list) == 0 {
 		return nil
 	}
@@ -85,12 +85,12 @@ func (list courses) caught(seams []Line, i int, x, y float64) (directions []int6
 }
 
 // beside is on which side of a line through a point a seam lies, and how far its middle.
-func (l Line) beside(x, y, dx, dy float64) float64 {
+func (l SeamStroke) beside(x, y, dx, dy float64) float64 {
 	return side([2]float64{x, y}, dx, dy, (l.X1+l.X2)/2, (l.Y1+l.Y2)/2)
 }
 
 // band is what lies within a width of seam i on its left (on its right where the width is below zero), inside the piece.
-func (list courses) band(seams []Line, i int, width, w, h float64) []float64 {
+func (list courses) band(seams []SeamStroke, i int, width, w, h float64) []float64 {
 	l := seams[i]
 	long := math.Hypot(l.X2-l.X1, l.Y2-l.Y1)
 	ux, uy := (l.X2-l.X1)/long, (l.Y2-l.Y1)/long
@@ -113,14 +113,14 @@ func (list courses) band(seams []Line, i int, width, w, h float64) []float64 {
 			dy, dx := math.Sincos(float64(d) * math.Pi / 4)
 			switch far := l.beside(end[0], end[1], dx, dy); {
 			case far > hair:
-				poly = kept(poly, end, dx, dy)
+				poly = rightOf(poly, end, dx, dy)
 			case far < -hair:
-				poly = kept(poly, end, -dx, -dy)
+				poly = rightOf(poly, end, -dx, -dy)
 			}
 		}
 	}
 	for _, edge := range []struct{ x, y, dx, dy float64 }{{0, 0, 1, 0}, {w, 0, 0, 1}, {w, h, -1, 0}, {0, h, 0, -1}} {
-		poly = kept(poly, [2]float64{edge.x, edge.y}, edge.dx, edge.dy)
+		poly = rightOf(poly, [2]float64{edge.x, edge.y}, edge.dx, edge.dy)
 	}
 	for k := range poly {
 		poly[k] = Round(poly[k])
@@ -131,8 +131,8 @@ func (list courses) band(seams []Line, i int, width, w, h float64) []float64 {
 // side is how far right of a line a point lies, Y running down.
 func side(on [2]float64, dx, dy, x, y float64) float64 { return dx*(y-on[1]) - dy*(x-on[0]) }
 
-// kept is what of a polygon lies on the right of a line (Sutherland and Hodgman's walk).
-func kept(poly []float64, on [2]float64, dx, dy float64) (out []float64) {
+// rightOf is what of a polygon lies on the right of a line (Sutherland and Hodgman's walk).
+func rightOf(poly []float64, on [2]float64, dx, dy float64) (out []float64) {
 	for i := 0; i < len(poly); i += 2 {
 		j := (i + 2) % len(poly)
 		a, b := side(on, dx, dy, poly[i], poly[i+1]), side(on, dx, dy, poly[j], poly[j+1])

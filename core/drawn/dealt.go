@@ -10,7 +10,7 @@ import (
 )
 
 // Dealt is the picture of a quilt in the prints that were dealt.
-func (l Layout) Dealt(d work.Dealt) Layout {
+func (l QuiltPicture) Dealt(d work.Dealt) QuiltPicture {
 	if !d.Any() {
 		return l
 	}

@@ -15,7 +15,7 @@ import (
 const mostMarked = 600
 
 // marks draws what lies between the blocks of the middle.
-func (b Drawing) marks(out *Layout, left measure.Length) {
+func (b Drawing) marks(out *QuiltPicture, left measure.Length) {
 	l := b.Layout
 	cells := 0
 	for _, r := range l.Rows {
@@ -99,20 +99,20 @@ func (b Drawing) marks(out *Layout, left measure.Length) {
 }
 
 // mark draws a seam of the whole quilt with its allowances.
-func (b Drawing) mark(out *Layout, seam naming.Seam, x1, y1, x2, y2 float64) {
-	drawn := Line{seam, Round(x1), Round(y1), Round(x2), Round(y2)}
+func (b Drawing) mark(out *QuiltPicture, seam naming.Seam, x1, y1, x2, y2 float64) {
+	drawn := SeamStroke{seam, Round(x1), Round(y1), Round(x2), Round(y2)}
 	out.Seams = append(out.Seams, drawn)
 	s := b.Table.Seam.Inches()
 	x := b.Press.Decisions[seam].X
 	for _, side := range []int{1, -1} {
 		if x != -side {
-			out.Bands = append(out.Bands, Band{courses{}.band([]Line{drawn}, 0, float64(side)*s, out.W, out.H)})
+			out.Bands = append(out.Bands, Band{courses{}.band([]SeamStroke{drawn}, 0, float64(side)*s, out.W, out.H)})
 		}
 	}
 }
 
 // borderMarks draws the seams that sew borders on, those between the units of pieced ones, and what meets across them.
-func (b Drawing) borderMarks(out *Layout) {
+func (b Drawing) borderMarks(out *QuiltPicture) {
 	var outer measure.Length
 	facings := b.Layout.Facings()
 	for i := len(b.Layout.Rings) - 1; i >= 0; i-- {

@@ -16,24 +16,24 @@ type Drawing struct{ *work.Laid }
 
 // Picture is a true drawing of a piece, right side up, in inches from its upper left corner.
 type Picture struct {
-	W       float64 `json:"w"`
-	H       float64 `json:"h"`
-	Patches []Patch `json:"patches"`
-	Bands   []Band  `json:"bands" doc:"Seam allowances as they lie on the back"`
-	Seams   []Line  `json:"seams"`
-	Crosses []Cross `json:"crosses" doc:"Where seams meet"`
-	Drawn   []Line  `json:"drawn" doc:"Lines drawn or creased on the back"`
-	Whole   bool    `json:"whole" doc:"The patches fill the rectangle"`
+	W       float64      `json:"w"`
+	H       float64      `json:"h"`
+	Patches []PatchShape `json:"patches"`
+	Bands   []Band       `json:"bands" doc:"Seam allowances as they lie on the back"`
+	Seams   []SeamStroke `json:"seams"`
+	Crosses []Cross      `json:"crosses" doc:"Where seams meet"`
+	Drawn   []SeamStroke `json:"drawn" doc:"Lines drawn or creased on the back"`
+	Whole   bool         `json:"whole" doc:"The patches fill the rectangle"`
 }
 
-// Laid is what lies face down on a piece, and where the needle goes.
-type Laid struct {
-	Over   []Patch `json:"over" doc:"Wrong side up"`
-	Stitch []Line  `json:"stitch"`
+// LaidPicture is what lies face down on a piece, and where the needle goes.
+type LaidPicture struct {
+	Over   []PatchShape `json:"over" doc:"Wrong side up"`
+	Stitch []SeamStroke `json:"stitch"`
 }
 
-// Patch is a polygon of one fabric: x and y in turn.
-type Patch struct {
+// PatchShape is a polygon of one fabric: x and y in turn.
+type PatchShape struct {
 	Fabric string    `json:"fabric"`
 	Points []float64 `json:"points"`
 }
@@ -43,8 +43,8 @@ type Band struct {
 	Points []float64 `json:"points"`
 }
 
-// Line is a seam.
-type Line struct {
+// SeamStroke is a seam.
+type SeamStroke struct {
 	Seam naming.Seam `json:"seam,omitempty" doc:"The decision of pressing it belongs to"`
 
 	X1 float64 `json:"x1"`
@@ -62,15 +62,15 @@ type Cross struct {
 	Thick  bool           `json:"thick" doc:"A needle labours there"`
 }
 
-// Layout is the quilt as a picture of pictures, finished, in inches.
-type Layout struct {
+// QuiltPicture is the quilt as a picture of pictures, finished, in inches.
+type QuiltPicture struct {
 	W       float64                 `json:"w"`
 	H       float64                 `json:"h"`
 	Says    string                  `json:"says" doc:"How the picture differs from what is made: it is drawn with blocks as large as they were planned"`
 	Blocks  map[naming.Unit]Picture `json:"blocks" doc:"Each unit that is laid, finished"`
 	Cells   []Placed                `json:"cells"`
-	Borders []Patch                 `json:"borders"`
-	Seams   []Line                  `json:"seams" doc:"Between blocks, rows and borders, where they are few enough to be told apart"`
+	Borders []PatchShape            `json:"borders"`
+	Seams   []SeamStroke            `json:"seams" doc:"Between blocks, rows and borders, where they are few enough to be told apart"`
 	Bands   []Band                  `json:"bands" doc:"Their allowances, as they lie on the back"`
 	Crosses []Cross                 `json:"crosses" doc:"Where seams meet across them"`
 
@@ -96,9 +96,9 @@ type Placed struct {
 }
 
 // Empty is the drawing of nothing.
-func Empty() Layout {
-	return Layout{
-		Blocks: map[naming.Unit]Picture{}, Cells: []Placed{}, Borders: []Patch{}, Seams: []Line{},
+func Empty() QuiltPicture {
+	return QuiltPicture{
+		Blocks: map[naming.Unit]Picture{}, Cells: []Placed{}, Borders: []PatchShape{}, Seams: []SeamStroke{},
 		Bands: []Band{}, Crosses: []Cross{},
 	}
 }
@@ -118,19 +118,19 @@ func Of(laid *work.Laid) Drawing {
 // Piece draws a piece; press is nil while nothing is decided.
 func (b Drawing) Piece(p piece.Piece, press *pressing.Plan) Picture {
 	out := Picture{
-		W: inches(p.W), H: inches(p.H), Patches: make([]Patch, len(p.Patches)),
-		Seams: make([]Line, len(p.Seams)), Bands: []Band{}, Crosses: []Cross{}, Drawn: []Line{}, Whole: p.Whole(),
+		W: inches(p.W), H: inches(p.H), Patches: make([]PatchShape, len(p.Patches)),
+		Seams: make([]SeamStroke, len(p.Seams)), Bands: []Band{}, Crosses: []Cross{}, Drawn: []SeamStroke{}, Whole: p.Whole(),
 	}
 	for i, patch := range p.Patches {
 		points := make([]float64, 0, 2*len(patch.Poly))
 		for _, a := range patch.Poly {
 			points = append(points, inches(a.X), inches(a.Y))
 		}
-		out.Patches[i] = Patch{b.Fabric(patch.Role), points}
+		out.Patches[i] = PatchShape{b.Fabric(patch.Role), points}
 	}
 	s := b.Table.Seam.Inches()
 	for i, seam := range p.Seams {
-		out.Seams[i] = Line{seam.ID, inches(seam.From.X), inches(seam.From.Y), inches(seam.To.X), inches(seam.To.Y)}
+		out.Seams[i] = SeamStroke{seam.ID, inches(seam.From.X), inches(seam.From.Y), inches(seam.To.X), inches(seam.To.Y)}
 	}
 	if press == nil {
 		return out
@@ -155,7 +155,7 @@ func cross(c pressing.Crossed, x, y float64) Cross {
 }
 
 // Lies draws what lies face down on a part under the needle.
-func (a *Album) Lies(part batching.Part) *Laid {
+func (a *Album) Lies(part batching.NeedlePart) *LaidPicture {
 	n := 0
 	for _, p := range part.Over {
 		n += len(p.Patches)
@@ -169,8 +169,8 @@ func (a *Album) Lies(part batching.Part) *Laid {
 }
 
 // Lying draws what lies face down on something, and where the needle goes.
-func (b Drawing) Lying(over []piece.Piece, stitches []piece.Seam) Laid {
-	out := Laid{Over: []Patch{}, Stitch: []Line{}}
+func (b Drawing) Lying(over []piece.Piece, stitches []piece.SeamLine) LaidPicture {
+	out := LaidPicture{Over: []PatchShape{}, Stitch: []SeamStroke{}}
 	for _, p := range over {
 		out.Over = append(out.Over, b.Piece(p, nil).Patches...)
 	}
@@ -178,10 +178,10 @@ func (b Drawing) Lying(over []piece.Piece, stitches []piece.Seam) Laid {
 	return out
 }
 
-func lines(seams []piece.Seam) []Line {
-	var list []Line
+func lines(seams []piece.SeamLine) []SeamStroke {
+	var list []SeamStroke
 	for _, s := range seams {
-		list = append(list, Line{"", inches(s.From.X), inches(s.From.Y), inches(s.To.X), inches(s.To.Y)})
+		list = append(list, SeamStroke{"", inches(s.From.X), inches(s.From.Y), inches(s.To.X), inches(s.To.Y)})
 	}
 	return list
 }

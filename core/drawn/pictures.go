@@ -26,7 +26,7 @@ const mostDrawnInAll = 10_000
 // have one.
 type identity struct {
 	cloth *piece.Patch
-	seam  *piece.Seam
+	seam  *piece.SeamLine
 	w, h  piece.Num
 }
 

@@ -10,7 +10,7 @@ import (
 )
 
 // Quilt draws the whole quilt, finished.
-func (b Drawing) Quilt() Layout {
+func (b Drawing) Quilt() QuiltPicture {
 	l := b.Layout
 	out := Empty()
 	w, h := l.Finished()
@@ -57,7 +57,7 @@ func (b Drawing) Quilt() Layout {
 }
 
 // onPoint places the blocks of diagonal rows: turned by an eighth to the left, a row runs up and to the right.
-func (b Drawing) onPoint(out *Layout, left measure.Length) {
+func (b Drawing) onPoint(out *QuiltPicture, left measure.Length) {
 	l := b.Layout
 	half := l.BlockW.Inches() * math.Sqrt2 / 2
 	first := b.Plain.Rows - 1 // the column of the block in the upper left corner
@@ -80,7 +80,7 @@ func (b Drawing) onPoint(out *Layout, left measure.Length) {
 }
 
 // ring draws the four finished pieces of one border.
-func (b Drawing) ring(i int) []Patch {
+func (b Drawing) ring(i int) []PatchShape {
 	var outer measure.Length // what lies outside this border
 	for _, r := range b.Layout.Rings[i+1:] {
 		outer += r.Width - 2*b.Table.Seam
@@ -88,15 +88,15 @@ func (b Drawing) ring(i int) []Patch {
 	ring := b.Layout.Rings[i]
 	t := ring.Width - 2*b.Table.Seam
 	w, h := ring.W-2*b.Table.Seam, ring.H-2*b.Table.Seam
-	rect := func(role string, x, y, w, h measure.Length) Patch {
+	rect := func(role string, x, y, w, h measure.Length) PatchShape {
 		x0, y0, x1, y1 := Round((outer + x).Inches()), Round((outer + y).Inches()), Round((outer + x + w).Inches()),
 			Round((outer + y + h).Inches())
-		return Patch{b.Fabric(role), []float64{x0, y0, x1, y0, x1, y1, x0, y1}}
+		return PatchShape{b.Fabric(role), []float64{x0, y0, x1, y0, x1, y1, x0, y1}}
 	}
 	role := ring.Border.Role
-	var list []Patch
+	var list []PatchShape
 	if ring.Rows == nil {
-		list = []Patch{
+		list = []PatchShape{
 			rect(role, 0, 0, w, t), rect(role, 0, h-t, w, t), rect(role, 0, t, t, h-2*t),
 			rect(role, w-t, t, t, h-2*t),
 		}

@@ -9,8 +9,8 @@ import (
 // What is done at the mat.
 
 // cut tells a line of the cutting.
-func (t *teller) cut(part work.Part, l work.Line, says string) {
-	line := Line{Do: Words, Says: says, Times: l.Times}
+func (t *teller) cut(part work.MatPart, l work.MatLine, says string) {
+	line := Instruction{Do: Words, Says: says, Times: l.Times}
 	switch l.Kind {
 	case work.Enough:
 		f := part.Fabric
@@ -46,7 +46,7 @@ func (t *teller) cut(part work.Part, l work.Line, says string) {
 }
 
 // from is the pile that is cut across.
-func (t *teller) from(l work.Line) naming.Step {
+func (t *teller) from(l work.MatLine) naming.Step {
 	if l.Strip != nil {
 		return l.Strip.ID
 	}
@@ -66,7 +66,7 @@ func (t *teller) from(l work.Line) naming.Step {
 }
 
 // marks are the cuts across, one after another.
-func (t *teller) marks(l work.Line) []Cut {
+func (t *teller) marks(l work.MatLine) []Cut {
 	at, which := l.Across.Marks(*l.Pattern, &t.w.Table)
 	squared := at[0]
 	list := []Cut{{Reads: inches(at[0]), Text: t.b.Say(at[0])}}
@@ -92,7 +92,7 @@ func (t *teller) lies(step naming.Step) (wide, high float64) {
 }
 
 // pieces are cut from what lies on the shelf, or from ends.
-func (t *teller) pieces(line *Line, l work.Line) {
+func (t *teller) pieces(line *Instruction, l work.MatLine) {
 	line.Do = CutPieces
 	add := func(role string, have [2]measure.Length, step naming.Step, n int) {
 		line.Fabric, line.Wide, line.Long = t.b.Fabric(role), inches(have[0]), inches(have[1])

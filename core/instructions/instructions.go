@@ -16,20 +16,20 @@ import (
 	"vicis/core/work"
 )
 
-// Sheet is the work as lines.
-type Sheet struct {
-	Name    string   `json:"name"`
-	Seam    float64  `json:"seam" doc:"The allowance in inches, of every seam that says no other"`
-	Fabrics []Fabric `json:"fabrics"`
-	Lines   []Line   `json:"lines"`
+// InstructionSheet is the work as lines.
+type InstructionSheet struct {
+	Name    string        `json:"name"`
+	Seam    float64       `json:"seam" doc:"The allowance in inches, of every seam that says no other"`
+	Fabrics []FabricNamed `json:"fabrics"`
+	Lines   []Instruction `json:"lines"`
 
 	Piles map[naming.Step]string `json:"piles" doc:"What lies in every pile, by its name"`
 
 	ruler measure.Ruler
 }
 
-// Fabric is cloth by its name.
-type Fabric struct {
+// FabricNamed is cloth by its name.
+type FabricNamed struct {
 	ID   string      `json:"id"`
 	Name string      `json:"name"`
 	Lies cloth.Print `json:"lies,omitempty" enum:"one way,two way" doc:"Its print has a top, or runs one way; left out where it looks the same however it lies"`
@@ -65,8 +65,8 @@ const (
 	Words     Do = "words"    // told in words alone
 )
 
-// Line is one thing to do.
-type Line struct {
+// Instruction is one thing to do.
+type Instruction struct {
 	Do    Do          `json:"do" enum:"cloth,shelf,clean,take,cut strips,cut across,cut pieces,end to end,sew,mark,lay,part,lay and part,slice,halve,onto,trim,square,close,open,bind,stand in,words"`
 	Says  string      `json:"says"`
 	Step  naming.Step `json:"step,omitempty" doc:"Whose pile grows by it, where that is one"`
@@ -87,32 +87,32 @@ type Line struct {
 	Mitred bool        `json:"mitred,omitempty" doc:"Of strips sewn end to end: ends crossed at right angles and sewn from corner to corner"`
 	Cuts   []Cut       `json:"cuts,omitempty" doc:"One after another from the clean end"`
 	Rows   []Row       `json:"rows,omitempty" doc:"Of a piece that is cut up: first strips from edge to edge, one after another"`
-	Seams  []Seam      `json:"seams,omitempty" doc:"In the order they are sewn"`
+	Seams  []SeamLaid  `json:"seams,omitempty" doc:"In the order they are sewn"`
 	Each   bool        `json:"each,omitempty" doc:"Every seam is one of the step, and all of them make one thing; else all of them make one of the step"`
 	After  int         `json:"after,omitempty" enum:"0,90,180,270" doc:"How what the last seam gives is turned, clockwise, to lie as its pile does"`
 	Trims  []float64   `json:"trims,omitempty" doc:"How wide and how high it is trimmed then, as much off opposite sides"`
 
-	Turn     int       `json:"turn,omitempty" enum:"0,90,180,270" doc:"How what is taken is turned, clockwise, against how it lies in its pile"`
-	Over     []Over    `json:"over,omitempty" doc:"What is laid face down on it"`
-	Stitches []Stitch  `json:"stitches,omitempty" doc:"Where it is sewn"`
-	Knife    []Stretch `json:"knife,omitempty" doc:"Where both layers are cut, from edge to edge"`
-	Sides    []Side    `json:"sides,omitempty" doc:"Which triangles are sewn to which sides, with the allowance of the sheet"`
-	Upright  []float64 `json:"upright,omitempty" doc:"Cuts from top to bottom, in inches from the left edge"`
-	Level    []float64 `json:"level,omitempty" doc:"Cuts from side to side, from above"`
-	Places   [][]Place `json:"places,omitempty" doc:"Row by row, what lies at each place between them"`
-	Gives    []Give    `json:"gives,omitempty" doc:"What falls out of one: what is on no such list is left over"`
+	Turn     int             `json:"turn,omitempty" enum:"0,90,180,270" doc:"How what is taken is turned, clockwise, against how it lies in its pile"`
+	Over     []Over          `json:"over,omitempty" doc:"What is laid face down on it"`
+	Stitches []StitchLine    `json:"stitches,omitempty" doc:"Where it is sewn"`
+	Knife    []StretchInches `json:"knife,omitempty" doc:"Where both layers are cut, from edge to edge"`
+	Sides    []TriangleSide  `json:"sides,omitempty" doc:"Which triangles are sewn to which sides, with the allowance of the sheet"`
+	Upright  []float64       `json:"upright,omitempty" doc:"Cuts from top to bottom, in inches from the left edge"`
+	Level    []float64       `json:"level,omitempty" doc:"Cuts from side to side, from above"`
+	Places   [][]PartPlace   `json:"places,omitempty" doc:"Row by row, what lies at each place between them"`
+	Gives    []FallsOut      `json:"gives,omitempty" doc:"What falls out of one: what is on no such list is left over"`
 }
 
-// Side is a triangle sewn to a side.
-type Side struct {
-	Side  string       `json:"side" enum:"left,right,top,bottom"`
-	Of    naming.Step  `json:"of"`
-	In    float64      `json:"in,omitempty" doc:"How far the edge lies inside of the tips that stand out beyond it, in inches"`
-	Press needle.Press `json:"press" enum:",lower,upper,open" doc:"Lower is what it is sewn to, upper the triangle"`
+// TriangleSide is a triangle sewn to a side.
+type TriangleSide struct {
+	Side  string               `json:"side" enum:"left,right,top,bottom"`
+	Of    naming.Step          `json:"of"`
+	In    float64              `json:"in,omitempty" doc:"How far the edge lies inside of the tips that stand out beyond it, in inches"`
+	Press needle.PressedToward `json:"press" enum:",lower,upper,open" doc:"Lower is what it is sewn to, upper the triangle"`
 }
 
-// Place is where a part falls out.
-type Place struct {
+// PartPlace is where a part falls out.
+type PartPlace struct {
 	Step  naming.Step `json:"step"`
 	Turn  int         `json:"turn,omitempty" enum:"0,90,180,270" doc:"How it lies there, clockwise against how it lies in its pile"`
 	Kinds int         `json:"kinds,omitempty" doc:"As of what falls out elsewhere"`
@@ -126,20 +126,20 @@ type Over struct {
 	Top  float64     `json:"top"`
 }
 
-// Stretch is a straight line from one point to another, in inches from the left and from above.
-type Stretch struct {
+// StretchInches is a straight line from one point to another, in inches from the left and from above.
+type StretchInches struct {
 	From [2]float64 `json:"from"`
 	To   [2]float64 `json:"to"`
 }
 
-// Stitch is a line that is sewn, and where its allowances go once it is opened.
-type Stitch struct {
-	Stretch
-	Press needle.Press `json:"press" enum:",lower,upper,open"`
+// StitchLine is a line that is sewn, and where its allowances go once it is opened.
+type StitchLine struct {
+	StretchInches
+	Press needle.PressedToward `json:"press" enum:",lower,upper,open"`
 }
 
-// Give is something that falls out, as it lies in its pile.
-type Give struct {
+// FallsOut is something that falls out, as it lies in its pile.
+type FallsOut struct {
 	Step  naming.Step `json:"step"`
 	N     int         `json:"n"`
 	Turn  int         `json:"turn,omitempty" enum:"0,45,315" doc:"How what falls out is turned, clockwise, where its edges do not tell"`
@@ -175,19 +175,19 @@ type RowCut struct {
 	Wide float64     `json:"wide" doc:"Of each, along the row"`
 }
 
-// Seam is how two layers lie: their edges that are sewn on the right, at the guide.
-type Seam struct {
-	Lower Layer        `json:"lower" doc:"Right side up"`
-	Upper Layer        `json:"upper" doc:"Taken right side up with the edge that is sewn on the left, and turned over like a page onto the lower one"`
-	Takes float64      `json:"takes" doc:"The allowance, in inches"`
-	Press needle.Press `json:"press" enum:",lower,upper,open" doc:"Which layer the allowances are pressed toward once it is opened"`
-	Meets []int        `json:"meets,omitempty" doc:"Of rows on point: which seam of the lower one and of the upper one meet, from the end that goes in first, from 1"`
-	Row   int          `json:"row,omitempty" doc:"Of a web: the row of the quilt, from 1, that is under way then"`
-	After int          `json:"after,omitempty" enum:"0,90,180,270" doc:"With that: how what the seam gives is turned, clockwise, to lie as its row does"`
+// SeamLaid is how two layers lie: their edges that are sewn on the right, at the guide.
+type SeamLaid struct {
+	Lower LayerLaid            `json:"lower" doc:"Right side up"`
+	Upper LayerLaid            `json:"upper" doc:"Taken right side up with the edge that is sewn on the left, and turned over like a page onto the lower one"`
+	Takes float64              `json:"takes" doc:"The allowance, in inches"`
+	Press needle.PressedToward `json:"press" enum:",lower,upper,open" doc:"Which layer the allowances are pressed toward once it is opened"`
+	Meets []int                `json:"meets,omitempty" doc:"Of rows on point: which seam of the lower one and of the upper one meet, from the end that goes in first, from 1"`
+	Row   int                  `json:"row,omitempty" doc:"Of a web: the row of the quilt, from 1, that is under way then"`
+	After int                  `json:"after,omitempty" enum:"0,90,180,270" doc:"With that: how what the seam gives is turned, clockwise, to lie as its row does"`
 }
 
-// Layer is one of them.
-type Layer struct {
+// LayerLaid is one of them.
+type LayerLaid struct {
 	Of    naming.Step `json:"of,omitempty" doc:"The pile it is taken from; none for what is under way: what was sewn last"`
 	Half  naming.Step `json:"half,omitempty" doc:"It is a half of such a square, which is turned until its diagonal stands upright"`
 	Sewn  int         `json:"sewn,omitempty" doc:"It is what that seam of this line gave, from 1"`
@@ -198,11 +198,11 @@ type Layer struct {
 }
 
 // Of tells the work line by line.
-func Of(w *work.Work) Sheet {
+func Of(w *work.Work) InstructionSheet {
 	t := teller{w: w, b: sheet.Of(w, nil)}
-	out := Sheet{Name: w.Name, Seam: inches(w.Table.Seam), Fabrics: []Fabric{}, Lines: []Line{}, Piles: map[naming.Step]string{}, ruler: w.Table.Ruler}
+	out := InstructionSheet{Name: w.Name, Seam: inches(w.Table.Seam), Fabrics: []FabricNamed{}, Lines: []Instruction{}, Piles: map[naming.Step]string{}, ruler: w.Table.Ruler}
 	for _, f := range w.Fabrics {
-		one := Fabric{ID: f.ID, Name: f.Name}
+		one := FabricNamed{ID: f.ID, Name: f.Name}
 		if f.Directed() {
 			one.Lies = f.Lies()
 		}
@@ -251,7 +251,7 @@ func Of(w *work.Work) Sheet {
 		t.standIns(b.ID, line)
 		if b.ID == naming.CornersOn {
 			wide, high := w.Layout.Middle()
-			t.lines = append(t.lines, Line{Do: Trim, Says: "Trim the quilt.", Times: 1, Gives: []Give{{
+			t.lines = append(t.lines, Instruction{Do: Trim, Says: "Trim the quilt.", Times: 1, Gives: []FallsOut{{
 				N: 1, Turn: 315, Raw: true, Sides: [4][]string{{}, {}, {}, {}}, Wide: inches(wide), High: inches(high),
 			}}})
 		}
@@ -280,7 +280,7 @@ func nonEmpty(list ...string) (out []string) {
 type teller struct {
 	w     *work.Work
 	b     sheet.Sheet
-	lines []Line
+	lines []Instruction
 }
 
 func inches(l measure.Length) float64 { return drawn.Round(l.Inches()) }

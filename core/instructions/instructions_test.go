@@ -18,7 +18,7 @@ import (
 	"vicis/internal/quilts"
 )
 
-func sheetOf(t *testing.T, d document.Document) instructions.Sheet {
+func sheetOf(t *testing.T, d document.Document) instructions.InstructionSheet {
 	t.Helper()
 	w, ok := work.Of(d)
 	if !ok {
@@ -49,7 +49,7 @@ func block(t *testing.T, name string) document.Document {
 	return d
 }
 
-func find(t *testing.T, s instructions.Sheet, is func(l instructions.Line) bool) int {
+func find(t *testing.T, s instructions.InstructionSheet, is func(l instructions.Instruction) bool) int {
 	t.Helper()
 	i := slices.IndexFunc(s.Lines, is)
 	if i < 0 {
@@ -62,20 +62,20 @@ func find(t *testing.T, s instructions.Sheet, is func(l instructions.Line) bool)
 // they lie there before the first row of halves is sewn.
 func TestWhatIsCutOffStandsInBeforeItIsTaken(t *testing.T) {
 	s := sheetOf(t, read(t, "testdata/stand-ins.json"))
-	snow := find(t, s, func(l instructions.Line) bool { return l.Do == instructions.LayPart })
+	snow := find(t, s, func(l instructions.Instruction) bool { return l.Do == instructions.LayPart })
 	l := s.Lines[snow]
 	if l.Times != 4 || len(l.Stitches) != 4 || len(l.Knife) != 2 || len(l.Gives) != 2 || l.Gives[0].N != 1 || l.Gives[1].N != 2 || l.Gives[1].Wide != 2.75 || l.Gives[0].Wide != 9.5 {
 		t.Errorf("%+v", l)
 	}
-	lent := find(t, s, func(l instructions.Line) bool { return l.Do == instructions.StandIn })
+	lent := find(t, s, func(l instructions.Instruction) bool { return l.Do == instructions.StandIn })
 	if says := s.Lines[lent].Says; says != "8 of Snowball, bonus stand in for Half." {
 		t.Error(says)
 	}
 	if l := s.Lines[lent]; l.Times != 8 || l.Of != "snow:bonus-a" || l.Step != "half" {
 		t.Errorf("%+v", l)
 	}
-	first := find(t, s, func(l instructions.Line) bool {
-		return slices.ContainsFunc(l.Seams, func(s instructions.Seam) bool { return s.Lower.Of == "half" })
+	first := find(t, s, func(l instructions.Instruction) bool {
+		return slices.ContainsFunc(l.Seams, func(s instructions.SeamLaid) bool { return s.Lower.Of == "half" })
 	})
 	if snow > lent || lent > first {
 		t.Errorf("sewn in line %d, lent in %d, taken in %d", snow, lent, first)
@@ -88,13 +88,13 @@ func TestAWebIsToldRowByRow(t *testing.T) {
 	d.Schools.Rows = school.Webbed
 	d.Top.Rows, d.Top.Columns = 3, 4
 	s := sheetOf(t, d)
-	third := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Step == naming.Web(3) })]
+	third := s.Lines[find(t, s, func(l instructions.Instruction) bool { return l.Step == naming.Web(3) })]
 	for i, seam := range third.Seams {
 		if seam.Row != i+1 || seam.Lower.Row+seam.Upper.Row != i+1 {
 			t.Errorf("seam %d of the third column: %+v", i+1, seam)
 		}
 	}
-	rows := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Step == naming.Rows })]
+	rows := s.Lines[find(t, s, func(l instructions.Instruction) bool { return l.Step == naming.Rows })]
 	if len(third.Seams) != 3 || len(rows.Seams) != 2 || rows.Seams[0].Lower.Row+rows.Seams[0].Upper.Row != 3 || rows.Seams[1].Lower.Row+rows.Seams[1].Upper.Row != 3 {
 		t.Errorf("%+v", rows.Seams)
 	}
@@ -105,20 +105,20 @@ func TestAWebIsToldRowByRow(t *testing.T) {
 func TestRowsOnPointMeetSeamToSeam(t *testing.T) {
 	d := block(t, "Shoo-fly")
 	d.Top.Rows, d.Top.Columns = 3, 2
-	d.Top.Point = &quilt.Point{Role: d.Roles[0].ID}
+	d.Top.Point = &quilt.PointSetting{Role: d.Roles[0].ID}
 	s := sheetOf(t, d)
-	rows := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Step == naming.Rows })]
+	rows := s.Lines[find(t, s, func(l instructions.Instruction) bool { return l.Step == naming.Rows })]
 	for i, meet := range [][][]int{{{1, 2}, {2, 1}, {2, 2}}, {{1, 1}, {3, 3}}, {{1, 1}, {3, 2}, {2, 3}}} {
 		if !slices.ContainsFunc(meet, func(m []int) bool { return slices.Equal(m, rows.Seams[i].Meets) }) {
 			t.Errorf("seam %d meets %v", i+1, rows.Seams[i].Meets)
 		}
 	}
-	quarters := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Do == instructions.Halve && l.Gives[0].N == 4 })]
-	halves := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Do == instructions.Halve && l.Gives[0].N == 2 })]
+	quarters := s.Lines[find(t, s, func(l instructions.Instruction) bool { return l.Do == instructions.Halve && l.Gives[0].N == 4 })]
+	halves := s.Lines[find(t, s, func(l instructions.Instruction) bool { return l.Do == instructions.Halve && l.Gives[0].N == 2 })]
 	if quarters.Times != 2 || halves.Times != 2 { // six side triangles, four corners
 		t.Errorf("%d squares are quartered and %d halved", quarters.Times, halves.Times)
 	}
-	trim := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Do == instructions.Trim && l.Of == "" })]
+	trim := s.Lines[find(t, s, func(l instructions.Instruction) bool { return l.Do == instructions.Trim && l.Of == "" })]
 	if g := trim.Gives[0]; math.Abs(g.Wide-17.4706) > 0.02 || math.Abs(g.High-25.9558) > 0.02 { // 2 and 3 times 6″ × 1.41421, and ½″
 		t.Errorf("trimmed to %v × %v", g.Wide, g.High)
 	}
@@ -136,7 +136,7 @@ func TestSashingSewnEndToEndFollowsTheBlock(t *testing.T) {
 	}{{nil, 112.5}, {&quilt.Measured{Width: measure.Typed("36 5/8 in"), Height: measure.Typed("3 5/8 in")}, 112.875}} {
 		d.Top.Block = c.block
 		s := sheetOf(t, d)
-		if l := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Step == naming.SashLevel.Step() })]; l.Do != instructions.EndToEnd || l.Long != c.long || l.Times != 2 {
+		if l := s.Lines[find(t, s, func(l instructions.Instruction) bool { return l.Step == naming.SashLevel.Step() })]; l.Do != instructions.EndToEnd || l.Long != c.long || l.Times != 2 {
 			t.Errorf("%+v", l)
 		}
 	}
@@ -152,7 +152,7 @@ func TestSquaredUpToWhatWasMeasured(t *testing.T) {
 	}{{nil, 6.5}, {&quilt.Measured{Width: measure.Typed("6 3/8 in"), Height: measure.Typed("6 3/8 in")}, 6.375}} {
 		d.Top.Block = c.block
 		s := sheetOf(t, d)
-		l := s.Lines[find(t, s, func(l instructions.Line) bool { return l.Do == instructions.Square })]
+		l := s.Lines[find(t, s, func(l instructions.Instruction) bool { return l.Do == instructions.Square })]
 		if len(l.Trims) != 2 || l.Trims[0] != c.wide || l.Trims[1] != c.wide || (c.block != nil) != strings.Contains(l.Says, "6⅜″ × 6⅜″") {
 			t.Errorf("%+v", l)
 		}

@@ -38,7 +38,7 @@ func (t *teller) turn(step naming.Step, lies piece.Piece) (turn int, ok bool) {
 }
 
 // lay tells what lies face down on what. What is taken is the first thing, what lies on it are the others, in their order.
-func (t *teller) lay(line *Line, m making.Made, act making.Act) {
+func (t *teller) lay(line *Instruction, m making.Made, act making.Act) {
 	var of []naming.Step
 	for _, take := range act.Takes {
 		for range take.Each {
@@ -76,26 +76,26 @@ func (t *teller) lay(line *Line, m making.Made, act making.Act) {
 		line.Over = append(line.Over, one)
 	}
 	for i, s := range joins.Stitches {
-		line.Stitches = append(line.Stitches, Stitch{stretch(s.From, s.To), t.press(seams[min(i, len(seams)-1)])})
+		line.Stitches = append(line.Stitches, StitchLine{stretch(s.From, s.To), t.press(seams[min(i, len(seams)-1)])})
 	}
 	if len(act.Apart) > 0 {
 		line.Do = LayPart
 		line.Knife = t.knife(lower, act.Apart)
 		line.Gives = t.gives(m, act)
 		if len(act.Spare) > 0 {
-			act.Gives = append([]making.Give{{ID: act.Outputs()[0].ID, Count: 1}}, act.Spare...)
+			act.Gives = append([]making.ActGive{{ID: act.Outputs()[0].ID, Count: 1}}, act.Spare...)
 			line.Gives = t.gives(m, act)
 		}
 	}
 }
 
 // press is where the allowances of a seam go of which the lower piece is on the side of +1.
-func (t *teller) press(seam naming.Seam) needle.Press {
-	return map[int]needle.Press{1: needle.ToLower, -1: needle.ToUpper, 0: needle.Opened}[t.w.Press.Decisions[seam].X]
+func (t *teller) press(seam naming.Seam) needle.PressedToward {
+	return map[int]needle.PressedToward{1: needle.ToLower, -1: needle.ToUpper, 0: needle.Opened}[t.w.Press.Decisions[seam].X]
 }
 
 // part tells how what was laid is cut apart.
-func (t *teller) part(line *Line, m making.Made, act making.Act) {
+func (t *teller) part(line *Instruction, m making.Made, act making.Act) {
 	laid := t.w.Acts[act.Takes[0].Act].Act
 	if laid.Joins == nil {
 		return
@@ -106,7 +106,7 @@ func (t *teller) part(line *Line, m making.Made, act making.Act) {
 }
 
 // knife is where lines run over a piece, from edge to edge.
-func (t *teller) knife(p piece.Piece, lines []piece.Line) (list []Stretch) {
+func (t *teller) knife(p piece.Piece, lines []piece.Line) (list []StretchInches) {
 	for _, l := range lines {
 		if from, to, ok := p.Across(l); ok {
 			list = append(list, stretch(from, to))
@@ -115,18 +115,18 @@ func (t *teller) knife(p piece.Piece, lines []piece.Line) (list []Stretch) {
 	return list
 }
 
-func stretch(from, to piece.Point) Stretch {
-	return Stretch{[2]float64{drawn.Round(from.X.Inches()), drawn.Round(from.Y.Inches())}, [2]float64{drawn.Round(to.X.Inches()), drawn.Round(to.Y.Inches())}}
+func stretch(from, to piece.Point) StretchInches {
+	return StretchInches{[2]float64{drawn.Round(from.X.Inches()), drawn.Round(from.Y.Inches())}, [2]float64{drawn.Round(to.X.Inches()), drawn.Round(to.Y.Inches())}}
 }
 
 // gives is what falls out of one run.
-func (t *teller) gives(m making.Made, act making.Act) (list []Give) {
+func (t *teller) gives(m making.Made, act making.Act) (list []FallsOut) {
 	for _, g := range act.Outputs() {
 		p := g.Piece
 		if p.Patches == nil {
 			p = act.Piece
 		}
-		one := Give{Step: g.ID, N: g.Count, Kinds: kinds(m, g.ID), Raw: !p.Whole(), Wide: drawn.Round(p.W.Inches()), High: drawn.Round(p.H.Inches())}
+		one := FallsOut{Step: g.ID, N: g.Count, Kinds: kinds(m, g.ID), Raw: !p.Whole(), Wide: drawn.Round(p.W.Inches()), High: drawn.Round(p.H.Inches())}
 		for i, side := range []piece.Side{piece.Top, piece.Right, piece.Bottom, piece.Left} {
 			one.Sides[i] = t.shows(p, side)
 		}
@@ -164,7 +164,7 @@ func (t *teller) shows(p piece.Piece, side piece.Side) []string {
 }
 
 // slice tells how something sewn is cut again.
-func (t *teller) slice(line *Line, m making.Made, act making.Act) {
+func (t *teller) slice(line *Instruction, m making.Made, act making.Act) {
 	k := act.Knife
 	line.Do, line.Step, line.Of, line.Times = Slice, "", act.Takes[0].Act, t.w.Demand.Runs[act.ID]
 	for _, one := range k.Upright {
@@ -174,22 +174,22 @@ func (t *teller) slice(line *Line, m making.Made, act making.Act) {
 		line.Level = append(line.Level, drawn.Round(one.At.Inches()))
 	}
 	for _, row := range k.Places {
-		var places []Place
+		var places []PartPlace
 		for _, id := range row {
 			there := t.w.Unit(id)
 			step := there.Unit.ID.Step()
-			places = append(places, Place{Step: step, Turn: there.Turned, Kinds: kinds(m, step)})
+			places = append(places, PartPlace{Step: step, Turn: there.Turned, Kinds: kinds(m, step)})
 		}
 		line.Places = append(line.Places, places)
 	}
 }
 
 // onto tells which triangles are sewn to which sides.
-func (t *teller) onto(line *Line, act making.Act) {
+func (t *teller) onto(line *Instruction, act making.Act) {
 	line.Do, line.Of = Onto, act.Takes[0].Act
 	line.Turn, _ = t.turn(line.Of, act.Joins.LeftPiece)
 	for _, one := range act.Onto {
 		name := map[piece.Side]string{piece.Left: "left", piece.Right: "right", piece.Top: "top", piece.Bottom: "bottom"}[one.Side]
-		line.Sides = append(line.Sides, Side{name, one.Of, drawn.Round(one.In.Inches()), t.press(act.Sews[0])})
+		line.Sides = append(line.Sides, TriangleSide{name, one.Of, drawn.Round(one.In.Inches()), t.press(act.Sews[0])})
 	}
 }

@@ -15,8 +15,8 @@ import (
 // What is done at the machine.
 
 // batch tells what is sewn, or done with what was sewn.
-func (t *teller) batch(b batching.Batch) Line {
-	line := Line{Do: Words, Says: t.b.Told(b), Step: b.ID, Times: b.Make}
+func (t *teller) batch(b batching.Batch) Instruction {
+	line := Instruction{Do: Words, Says: t.b.Told(b), Step: b.ID, Times: b.Make}
 	made, act := t.w.Acts[b.ID].Made, t.w.Acts[b.ID].Act
 	of := func(do Do) { // of what one run takes first
 		line.Do, line.Of = do, act.Takes[0].Act
@@ -24,7 +24,7 @@ func (t *teller) batch(b batching.Batch) Line {
 	halves := func(n int) {
 		of(Halve)
 		line.Times = t.w.Demand.Runs[act.ID]
-		line.Gives = []Give{{Step: b.ID, N: n, Raw: true, Sides: [4][]string{{}, {}, {}, {}}}}
+		line.Gives = []FallsOut{{Step: b.ID, N: n, Raw: true, Sides: [4][]string{{}, {}, {}, {}}}}
 	}
 	switch {
 	case b.Shows != "" && b.Shows.Made().Squared() == b.ID:
@@ -56,7 +56,7 @@ func (t *teller) batch(b batching.Batch) Line {
 		t.part(&line, made, act)
 	case b.Stage == batching.Sets && act.Joins != nil:
 		of(Close)
-		line.Seams = []Seam{{Takes: inches(t.w.Table.Seam), Press: t.press(act.Sews[0])}}
+		line.Seams = []SeamLaid{{Takes: inches(t.w.Table.Seam), Press: t.press(act.Sews[0])}}
 	case b.ID == naming.BackingJoin:
 		t.backing(&line, b)
 	case b.ID == naming.BindingJoin:
@@ -83,7 +83,7 @@ func (t *teller) cards(step naming.Step) (card needle.Card, ok bool) {
 }
 
 // sew tells what is sewn edge to edge.
-func (t *teller) sew(line *Line, b batching.Batch, act making.Act) {
+func (t *teller) sew(line *Instruction, b batching.Batch, act making.Act) {
 	card, ok := t.cards(b.ID)
 	if !ok {
 		return
@@ -108,7 +108,7 @@ func (t *teller) sew(line *Line, b batching.Batch, act making.Act) {
 			seam.Meets = t.meets(i, l.Turned)
 		}
 		for _, ring := range t.w.Layout.Rings {
-			for _, one := range []*Layer{&seam.Lower, &seam.Upper} {
+			for _, one := range []*LayerLaid{&seam.Lower, &seam.Upper} {
 				if ring.Border.ID.Corners() == b.ID && one.Strip {
 					one.Long = inches(ring.Ends)
 				}
@@ -118,8 +118,8 @@ func (t *teller) sew(line *Line, b batching.Batch, act making.Act) {
 	}
 }
 
-func (t *teller) seam(l needle.Lie) Seam {
-	return Seam{Lower: t.layer(l.Lower), Upper: t.layer(l.Upper), Takes: inches(l.Takes), Press: l.Press}
+func (t *teller) seam(l needle.Lie) SeamLaid {
+	return SeamLaid{Lower: t.layer(l.Lower), Upper: t.layer(l.Upper), Takes: inches(l.Takes), Press: l.Press}
 }
 
 // odd says whether something is laid at an odd eighth: halves that were cut on their diagonal.
@@ -132,8 +132,8 @@ func odd(card needle.Card) bool {
 	return false
 }
 
-func (t *teller) layer(l needle.Layer) Layer {
-	out := Layer{Of: l.From, Turn: l.Turn, Sewn: l.Sewn, Row: l.Row}
+func (t *teller) layer(l needle.LayerUnder) LayerLaid {
+	out := LayerLaid{Of: l.From, Turn: l.Turn, Sewn: l.Sewn, Row: l.Row}
 	if l.Turn%90 != 0 {
 		out.Of, out.Half = "", l.From
 	}
@@ -152,7 +152,7 @@ func (t *teller) chained(act making.Act) bool {
 }
 
 // opens tells how rings are opened.
-func (t *teller) opens(line *Line, act making.Act) {
+func (t *teller) opens(line *Instruction, act making.Act) {
 	c := act.Opens
 	line.Do, line.Of, line.Strip, line.Off = Open, c.Ring, c.Strip()+1, inches(c.Trims)
 	if c.Middle() {
@@ -177,8 +177,8 @@ func (t *teller) meets(i, turned int) []int {
 }
 
 // around tells a border that is sewn on where no card shows its seams: side by side, the border on top; false for what is none.
-func (t *teller) around(line *Line, b batching.Batch) bool {
-	i := slices.IndexFunc(t.w.Layout.Rings, func(r quilt.Ring) bool { return r.Border.ID == b.ID.Border() })
+func (t *teller) around(line *Instruction, b batching.Batch) bool {
+	i := slices.IndexFunc(t.w.Layout.Rings, func(r quilt.BorderRing) bool { return r.Border.ID == b.ID.Border() })
 	if i < 0 || b.ID.IsCorners() {
 		return false
 	}
@@ -190,7 +190,7 @@ func (t *teller) around(line *Line, b batching.Batch) bool {
 	line.Do, line.Each = Sew, true
 	turned := 0
 	for k, turn := range sides {
-		on := Layer{Of: ring.Border.ID.Strips(), Turn: 90, Strip: true}
+		on := LayerLaid{Of: ring.Border.ID.Strips(), Turn: 90, Strip: true}
 		switch {
 		case ring.Rows != nil:
 			if !b.ID.IsSides() {
@@ -201,9 +201,9 @@ func (t *teller) around(line *Line, b batching.Batch) bool {
 			on.Of, on.Strip = ring.Border.ID.Corners(), false
 		}
 		x := t.w.Press.Decisions[b.ID.Seam()].X // +1 presses toward what is sewn on
-		line.Seams = append(line.Seams, Seam{
-			Lower: Layer{Turn: (360 + turn - turned) % 360}, Upper: on, Takes: inches(t.w.Layout.Seam),
-			Press: map[int]needle.Press{1: needle.ToUpper, -1: needle.ToLower, 0: needle.Opened}[x],
+		line.Seams = append(line.Seams, SeamLaid{
+			Lower: LayerLaid{Turn: (360 + turn - turned) % 360}, Upper: on, Takes: inches(t.w.Layout.Seam),
+			Press: map[int]needle.PressedToward{1: needle.ToUpper, -1: needle.ToLower, 0: needle.Opened}[x],
 		})
 		turned = turn
 	}
@@ -212,7 +212,7 @@ func (t *teller) around(line *Line, b batching.Batch) bool {
 }
 
 // standIns tells what of that which falls out in a line stands in for something else.
-func (t *teller) standIns(step naming.Step, line Line) {
+func (t *teller) standIns(step naming.Step, line Instruction) {
 	falls := []naming.Step{step}
 	for _, g := range line.Gives {
 		falls = append(falls, g.Step)
@@ -228,7 +228,7 @@ func (t *teller) standIns(step naming.Step, line Line) {
 				continue
 			}
 			turn, _ := t.turn(from.ID, t.given(id))
-			t.lines = append(t.lines, Line{
+			t.lines = append(t.lines, Instruction{
 				Do: StandIn, Of: from.ID, Step: id, Times: from.Count, Turn: turn,
 				Says: fmt.Sprintf("%d of %s stand in for %s.", from.Count, t.w.NameOf(from.ID), t.w.NameOf(id)),
 			})
@@ -237,13 +237,13 @@ func (t *teller) standIns(step naming.Step, line Line) {
 }
 
 // backing tells how its lengths are sewn together; one of two may be halved first, for both sides of the other.
-func (t *teller) backing(line *Line, b batching.Batch) {
+func (t *teller) backing(line *Instruction, b batching.Batch) {
 	back := t.w.Layout.Back
 	halves := naming.Backing + "/halves"
 	if back.Seams == back.Lengths {
 		usable, _ := t.w.Table.Usable(back.Role)
-		t.lines = append(t.lines, Line{
-			Do: Slice, Of: naming.BackingLengths, Times: 1, Upright: []float64{inches(usable / 2)}, Places: [][]Place{{{Step: halves}, {Step: halves}}},
+		t.lines = append(t.lines, Instruction{
+			Do: Slice, Of: naming.BackingLengths, Times: 1, Upright: []float64{inches(usable / 2)}, Places: [][]PartPlace{{{Step: halves}, {Step: halves}}},
 			Says: "Cut one length of the backing in half along its length.",
 		})
 	}

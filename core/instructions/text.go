@@ -13,7 +13,7 @@ import (
 // The sheet printed, for people.
 
 // Text prints the sheet for people.
-func (s Sheet) Text() string {
+func (s InstructionSheet) Text() string {
 	var out strings.Builder
 	fmt.Fprintf(&out, "%s\n", s.Name)
 	for i, l := range s.Lines {
@@ -45,7 +45,7 @@ func (s Sheet) Text() string {
 			fmt.Fprintf(&out, "        %s to the %s edge%s, middle to middle%s\n", s.pile(one.Of), one.Side, s.inWords(one), pressWords(one.Press))
 		}
 		for _, one := range l.Stitches {
-			fmt.Fprintf(&out, "        sew %s%s\n", s.stretch(one.Stretch), pressWords(one.Press))
+			fmt.Fprintf(&out, "        sew %s%s\n", s.stretch(one.StretchInches), pressWords(one.Press))
 		}
 		for _, k := range l.Knife {
 			fmt.Fprintf(&out, "        cut %s\n", s.stretch(k))
@@ -73,17 +73,17 @@ func (s Sheet) Text() string {
 }
 
 // long is a length as the ruler says it.
-func (s Sheet) long(inches float64) string {
+func (s InstructionSheet) long(inches float64) string {
 	return s.ruler.Print(measure.Length(math.Round(inches * float64(measure.Inch))))
 }
 
 // stretch is a line from a point to another, each from the left and from above.
-func (s Sheet) stretch(l Stretch) string {
+func (s InstructionSheet) stretch(l StretchInches) string {
 	return fmt.Sprintf("from %s and %s to %s and %s (from the left, from above)", s.long(l.From[0]), s.long(l.From[1]), s.long(l.To[0]), s.long(l.To[1]))
 }
 
 // inWords is how far an edge lies inside of the tips beyond it.
-func (s Sheet) inWords(one Side) string {
+func (s InstructionSheet) inWords(one TriangleSide) string {
 	if one.In == 0 {
 		return ""
 	}
@@ -92,7 +92,7 @@ func (s Sheet) inWords(one Side) string {
 
 // fallsWords is how large something is that falls out, what is trimmed off it and how it lies; nothing of what is no rectangle and shows no
 // edge.
-func (s Sheet) fallsWords(g Give) string {
+func (s InstructionSheet) fallsWords(g FallsOut) string {
 	if g.Wide == 0 {
 		return ""
 	}
@@ -107,7 +107,7 @@ func (s Sheet) fallsWords(g Give) string {
 }
 
 // edges is which fabrics the edges of something show.
-func (s Sheet) edges(g Give) string {
+func (s InstructionSheet) edges(g FallsOut) string {
 	var list []string
 	for _, side := range g.Sides {
 		var names []string
@@ -124,7 +124,7 @@ func (s Sheet) edges(g Give) string {
 }
 
 // goes is where what is cut off goes.
-func (s Sheet) goes(c Cut) string {
+func (s InstructionSheet) goes(c Cut) string {
 	if c.Step == "" {
 		return "clean the end"
 	}
@@ -132,14 +132,14 @@ func (s Sheet) goes(c Cut) string {
 }
 
 // pile is what a pile is called.
-func (s Sheet) pile(step naming.Step) string {
+func (s InstructionSheet) pile(step naming.Step) string {
 	if name := s.Piles[step]; name != "" {
 		return name
 	}
 	return string(step)
 }
 
-func (s Sheet) layerWords(l Layer) string {
+func (s InstructionSheet) layerWords(l LayerLaid) string {
 	says := "what is under way"
 	switch {
 	case l.Half != "":
@@ -167,7 +167,7 @@ func turnWords(turn int) string {
 	return fmt.Sprintf(" turned by %d°", turn)
 }
 
-func pressWords(p needle.Press) string {
+func pressWords(p needle.PressedToward) string {
 	switch p {
 	case needle.Opened:
 		return "; press it open"

@@ -222,14 +222,14 @@ func seededCut(r *rand.Rand, block naming.Unit) (making.Unit, [][]making.GridCel
 			n = 2 + r.IntN(3)
 			return making.Knife{Parts: n}, n
 		case 1:
-			return making.Knife{Lines: []making.Cut{{From: making.FromSeam, By: eighths(4, 16)}}}, 3
+			return making.Knife{Lines: []making.KnifeCut{{From: making.FromSeam, By: eighths(4, 16)}}}, 3
 		case 2:
-			return making.Knife{Lines: []making.Cut{{From: making.FromMiddle, By: eighths(5, 14)}}}, 3
+			return making.Knife{Lines: []making.KnifeCut{{From: making.FromMiddle, By: eighths(5, 14)}}}, 3
 		case 3:
 			by := eighths(6, 20)
-			return making.Knife{Lines: []making.Cut{{From: near, By: by}, {From: far, By: by}}}, 3
+			return making.Knife{Lines: []making.KnifeCut{{From: near, By: by}, {From: far, By: by}}}, 3
 		}
-		return making.Knife{Lines: []making.Cut{{From: near, By: eighths(6, 24)}}}, 2
+		return making.Knife{Lines: []making.KnifeCut{{From: near, By: eighths(6, 24)}}}, 2
 	}
 	m := &making.CutAgain{From: block}
 	var across, down int
@@ -293,7 +293,7 @@ func TestWhatIsCutAgainMeasures(t *testing.T) {
 	// Measured 12⅝″: 4¼, 4⅛, 4¼, and the block 1″ less than that.
 	d := entryOf(t, "pinwheel-in-thirds")
 	unitOf(t, d, "half").How.(*making.HalfSquare).Finished = making.Typed("6 in")
-	unitOf(t, d, "parts").How.(*making.CutAgain).Measured = &making.Came{Width: measure.Typed("12 5/8"), Height: measure.Typed("12 5/8")}
+	unitOf(t, d, "parts").How.(*making.CutAgain).Measured = &making.Unfinished{Width: measure.Typed("12 5/8"), Height: measure.Typed("12 5/8")}
 	w, ok := work.Of(d)
 	if !ok {
 		t.Fatal(*w.Problems)

@@ -78,7 +78,7 @@ func TestDrawingsAgainstShapely(t *testing.T) {
 	onPoint := 0
 	for _, e := range list {
 		d := e.Document
-		d.Top.Point = &quilt.Point{Role: d.Roles[0].ID}
+		d.Top.Point = &quilt.PointSetting{Role: d.Roles[0].ID}
 		d.Top.Rows, d.Top.Columns = 2, 3
 		if p, problems := plan.Make(d, nil); !problems.Stopped() {
 			pictures[e.ID+" on point"] = composed(p.Quilt)
@@ -107,7 +107,7 @@ func TestDrawingsAgainstShapely(t *testing.T) {
 	// The same eyes see a patch that was moved, a crossing that was left out and one that was made up.
 	star := pictures["eight-pointed-star block"]
 	moved, missing, made := star, star, star
-	moved.Patches = append([]drawn.Patch{}, star.Patches...)
+	moved.Patches = append([]drawn.PatchShape{}, star.Patches...)
 	moved.Patches[0].Points = append([]float64{}, star.Patches[0].Points...)
 	moved.Patches[0].Points[0] += 0.5
 	missing.Crosses = star.Crosses[1:]
@@ -120,9 +120,9 @@ func TestDrawingsAgainstShapely(t *testing.T) {
 }
 
 // composed is a whole quilt as one picture.
-func composed(q drawn.Layout) drawn.Picture {
+func composed(q drawn.QuiltPicture) drawn.Picture {
 	out := drawn.Picture{
-		W: q.W, H: q.H, Whole: true, Patches: []drawn.Patch{}, Seams: []drawn.Line{},
+		W: q.W, H: q.H, Whole: true, Patches: []drawn.PatchShape{}, Seams: []drawn.SeamStroke{},
 		Bands: []drawn.Band{}, Crosses: []drawn.Cross{},
 	}
 	for _, c := range q.Cells {
@@ -134,7 +134,7 @@ func composed(q drawn.Layout) drawn.Picture {
 				x, y := patch.Points[i]-block.W/2, patch.Points[i+1]-block.H/2
 				points[i], points[i+1] = c.X+block.W/2+x*cos-y*sin, c.Y+block.H/2+x*sin+y*cos
 			}
-			out.Patches = append(out.Patches, drawn.Patch{Fabric: patch.Fabric, Points: points})
+			out.Patches = append(out.Patches, drawn.PatchShape{Fabric: patch.Fabric, Points: points})
 		}
 	}
 	return out

@@ -21,22 +21,22 @@ type CutAgain struct {
 	From     naming.Unit `json:"from" doc:"What is cut: anything sewn"`
 	Upright  Knife       `json:"upright,omitzero" doc:"Where it is cut from top to bottom"`
 	Level    Knife       `json:"level,omitzero" doc:"Where it is cut from side to side"`
-	Measured *Came       `json:"measured,omitempty" doc:"What it measured when it was sewn and pressed, unfinished; its outer parts follow"`
+	Measured *Unfinished `json:"measured,omitempty" doc:"What it measured when it was sewn and pressed, unfinished; its outer parts follow"`
 }
 
 // Knife is where something is cut in one direction: in so many equal parts, or along lines.
 type Knife struct {
-	Parts int   `json:"parts,omitempty" doc:"So many equal parts of what it measures, the outer ones at marks of the ruler"`
-	Lines []Cut `json:"lines,omitempty"`
+	Parts int        `json:"parts,omitempty" doc:"So many equal parts of what it measures, the outer ones at marks of the ruler"`
+	Lines []KnifeCut `json:"lines,omitempty"`
 }
 
-// Cut is a line of the knife, or two: one on each side of what it is measured from.
-type Cut struct {
+// KnifeCut is a line of the knife, or two: one on each side of what it is measured from.
+type KnifeCut struct {
 	From  Origin  `json:"from" enum:"seam,middle,left,right,top,bottom" doc:"What the ruler is laid on: a seam that runs the same way, the middle of what it measures, or an edge"`
 	Seam  int     `json:"seam,omitempty" doc:"Which seam, counted from the left or from the top; the one in the middle when left out"`
 	By    Breadth `json:"by,omitzero" doc:"How far from there, a length; on it when left out"`
 	Share Share   `json:"share,omitzero" doc:"Or so much of the square it began from, such as 1/3"`
-	Side  Side    `json:"side,omitempty" enum:"both,before,after" doc:"On which side of a seam or of the middle: left of it or above it, right of it or below it, or both; both when left out"`
+	Side  CutSide `json:"side,omitempty" enum:"both,before,after" doc:"On which side of a seam or of the middle: left of it or above it, right of it or below it, or both; both when left out"`
 }
 
 // Origin is what a line is measured from.
@@ -52,18 +52,18 @@ const (
 	FromBottom Origin = "bottom"
 )
 
-// Side is a side of a seam or of the middle.
-type Side string
+// CutSide is a side of a seam or of the middle.
+type CutSide string
 
 // The sides.
 const (
-	BothSides Side = "both"
-	Before    Side = "before"
-	After     Side = "after"
+	BothSides CutSide = "both"
+	Before    CutSide = "before"
+	After     CutSide = "after"
 )
 
-// Came is what something measured, unfinished.
-type Came struct {
+// Unfinished is what something measured, unfinished.
+type Unfinished struct {
 	Width  measure.Written `json:"width"`
 	Height measure.Written `json:"height"`
 }
@@ -75,14 +75,14 @@ const MostKnives = 19
 type Knifed struct {
 	Of             piece.Piece // what is cut
 	Called         string
-	Upright, Level []Reading
+	Upright, Level []RuledCut
 	Places         [][]naming.Unit // row by row, as they lie
 	Waits          bool            // its lines depend on what it measures, which nobody has measured yet
 	Through        []naming.Seam   // the seams that are cut through
 }
 
-// Reading is one cut as the ruler reads it.
-type Reading struct {
+// RuledCut is one cut as the ruler reads it.
+type RuledCut struct {
 	At   piece.Num      // from the left edge, or from the top
 	From string         // what the ruler is laid on, in trade words
 	Off  measure.Length // how far from there
@@ -101,7 +101,7 @@ func (m *CutAgain) Parts() []Part { return []Part{{Unit: m.From}} }
 
 func (m *CutAgain) references() []*naming.Unit { return []*naming.Unit{&m.From} }
 
-func (m *CutAgain) breadths() (list []Measured) {
+func (m *CutAgain) breadths() (list []BreadthOf) {
 	for _, k := range []struct {
 		knife *Knife
 		key   string
@@ -111,7 +111,7 @@ func (m *CutAgain) breadths() (list []Measured) {
 			if !c.By.Given() {
 				continue
 			}
-			one := Measured{Breadth: &c.By, Key: fmt.Sprintf("%s/lines/%d/by", k.key, i)}
+			one := BreadthOf{Breadth: &c.By, Key: fmt.Sprintf("%s/lines/%d/by", k.key, i)}
 			switch c.From { // an outer part holds two allowances, what lies between a seam and the knife holds one
 			case FromSeam, FromMiddle:
 				one.Half = true
@@ -187,14 +187,14 @@ func (m *CutAgain) Make(t *Table) (Made, bool) {
 		}
 	}
 	act := Act{
-		ID: t.Unit.ID.Step(), Does: CutsAgain, Takes: []Take{{from.Unit.ID.Step(), 1}}, Piece: out.Variants[0].Piece,
+		ID: t.Unit.ID.Step(), Does: CutsAgain, Takes: []ActTake{{from.Unit.ID.Step(), 1}}, Piece: out.Variants[0].Piece,
 		Cuts: len(knifed.Upright) + len(knifed.Level), Pieced: true, Knife: &knifed, Says: m.says(t, knifed),
 	}
 	for _, v := range out.Variants {
 		act.Gives = append(act.Gives, v.give())
 	}
 	out.Acts = []Act{act}
-	out.Size = Size{
+	out.Size = SizeWorking{
 		Sums:  append(sums(t, knifed.Upright, p.W, "across"), sums(t, knifed.Level, p.H, "down")...),
 		Rules: rules.By(rules.CutAgain),
 	}
@@ -207,7 +207,7 @@ func (m *CutAgain) Make(t *Table) (Made, bool) {
 
 // waits says whether lines depend on what the thing measures.
 func (k Knife) waits() bool {
-	return k.Parts > 1 || slices.ContainsFunc(k.Lines, func(c Cut) bool { return c.From != FromSeam })
+	return k.Parts > 1 || slices.ContainsFunc(k.Lines, func(c KnifeCut) bool { return c.From != FromSeam })
 }
 
 // measured is a piece as large as it came out.
@@ -251,13 +251,13 @@ func began(t *Table, m Made, depth int) (side measure.Length) {
 }
 
 // readings are the cuts of one direction, from the left or from the top.
-func (k Knife) readings(t *Table, p piece.Piece, upright bool, began measure.Length) ([]Reading, bool) {
+func (k Knife) readings(t *Table, p piece.Piece, upright bool, began measure.Length) ([]RuledCut, bool) {
 	long, key, first, last := p.W, "upright", "left", "right"
 	if !upright {
 		long, key, first, last = p.H, "level", "top", "bottom"
 	}
 	at := t.At + "/" + key
-	var list []Reading
+	var list []RuledCut
 	switch {
 	case k.Parts != 0 && len(k.Lines) > 0:
 		t.Problems.Stop("parts-or-lines", at, fmt.Sprintf("%s is cut in %d equal parts and along lines as well.", t.Unit.Name, k.Parts),
@@ -280,24 +280,24 @@ func (k Knife) readings(t *Table, p piece.Piece, upright bool, began measure.Len
 		}
 		list = append(list, some...)
 	}
-	slices.SortStableFunc(list, func(a, b Reading) int { return a.At.Cmp(b.At) })
+	slices.SortStableFunc(list, func(a, b RuledCut) int { return a.At.Cmp(b.At) })
 	return list, safe(t, p, list, upright, long, at)
 }
 
 // equal cuts something into equal parts, the outer ones at marks of the ruler and what is in the middle what remains.
-func equal(t *Table, long piece.Num, parts int, first, last string) (list []Reading) {
+func equal(t *Table, long piece.Num, parts int, first, last string) (list []RuledCut) {
 	l := long.Nearest()
 	mark := t.Ruler.Mark
 	for i := 1; i < parts; i++ {
 		n := min(i, parts-i)
 		by := (l*measure.Length(n)/measure.Length(parts) + mark/2) / mark * mark
-		r := Reading{At: piece.Of(by), From: "the " + first + " edge", Edge: true, Off: by, Line: -1}
+		r := RuledCut{At: piece.Of(by), From: "the " + first + " edge", Edge: true, Off: by, Line: -1}
 		switch {
 		case 2*i == parts:
 			half, _ := long.Half()
-			r = Reading{At: half, From: "the middle", Origin: half, Line: -1}
+			r = RuledCut{At: half, From: "the middle", Origin: half, Line: -1}
 		case 2*i > parts:
-			r = Reading{At: long.Sub(piece.Of(by)), From: "the " + last + " edge", Edge: true, Off: by, Origin: long, Line: -1}
+			r = RuledCut{At: long.Sub(piece.Of(by)), From: "the " + last + " edge", Edge: true, Off: by, Origin: long, Line: -1}
 		}
 		list = append(list, r)
 	}
@@ -305,7 +305,7 @@ func equal(t *Table, long piece.Num, parts int, first, last string) (list []Read
 }
 
 // readings are the cuts of one line as it is written.
-func (c Cut) readings(t *Table, p piece.Piece, upright bool, began measure.Length, at string) ([]Reading, bool) {
+func (c KnifeCut) readings(t *Table, p piece.Piece, upright bool, began measure.Length, at string) ([]RuledCut, bool) {
 	by, ok := c.by(t, began, at)
 	if !ok {
 		return nil, false
@@ -318,9 +318,9 @@ func (c Cut) readings(t *Table, p piece.Piece, upright bool, began measure.Lengt
 	from := piece.Num{}
 	switch c.From {
 	case near:
-		return []Reading{{At: d, From: "the " + string(near) + " edge", Edge: true, Off: by}}, true
+		return []RuledCut{{At: d, From: "the " + string(near) + " edge", Edge: true, Off: by}}, true
 	case far:
-		return []Reading{{At: long.Sub(d), From: "the " + string(far) + " edge", Edge: true, Off: by, Origin: long}}, true
+		return []RuledCut{{At: long.Sub(d), From: "the " + string(far) + " edge", Edge: true, Off: by, Origin: long}}, true
 	case FromMiddle:
 		from, _ = long.Half()
 	case FromSeam:
@@ -336,26 +336,26 @@ func (c Cut) readings(t *Table, p piece.Piece, upright bool, began measure.Lengt
 	if c.From == FromSeam {
 		what = c.called(p, upright)
 	}
-	before := Reading{At: from.Sub(d), From: what, Off: by, Origin: from}
+	before := RuledCut{At: from.Sub(d), From: what, Off: by, Origin: from}
 	after := before
 	after.At = from.Add(d)
 	switch {
 	case by == 0:
-		return []Reading{before}, true
+		return []RuledCut{before}, true
 	case c.Side == Before:
-		return []Reading{before}, true
+		return []RuledCut{before}, true
 	case c.Side == After:
-		return []Reading{after}, true
+		return []RuledCut{after}, true
 	case c.Side == "" || c.Side == BothSides:
 		before.Both = true
-		return []Reading{before, after}, true
+		return []RuledCut{before, after}, true
 	}
 	t.Problems.Stop("side-unknown", at+"/side", fmt.Sprintf("“%s” is no side of a seam.", c.Side), "Choose before, after or both.")
 	return nil, false
 }
 
 // by is how far from its origin a line runs.
-func (c Cut) by(t *Table, began measure.Length, at string) (measure.Length, bool) {
+func (c KnifeCut) by(t *Table, began measure.Length, at string) (measure.Length, bool) {
 	switch {
 	case c.Share.Given() && c.By.Given():
 		t.Problems.Stop("parts-or-lines", at, "A cut is told by a length and by a share as well.", "Keep one of them.")
@@ -400,7 +400,7 @@ func scaled(l, part measure.Length) measure.Length {
 }
 
 // seam is where the seam runs that a line is measured from.
-func (c Cut) seam(t *Table, p piece.Piece, upright bool, at string) (piece.Num, bool) {
+func (c KnifeCut) seam(t *Table, p piece.Piece, upright bool, at string) (piece.Num, bool) {
 	places := p.Parallels(upright)
 	way := map[bool]string{true: "from top to bottom", false: "from side to side"}[upright]
 	switch {
@@ -448,7 +448,7 @@ func middle(places []piece.Num, p piece.Piece, upright bool) (best int, tied boo
 }
 
 // called is what the seam is called that a line is measured from.
-func (c Cut) called(p piece.Piece, upright bool) string {
+func (c KnifeCut) called(p piece.Piece, upright bool) string {
 	places := p.Parallels(upright)
 	if i, tied := middle(places, p, upright); !tied && (c.Seam == 0 || c.Seam == i+1) {
 		return "the middle seam"
@@ -461,10 +461,10 @@ func (c Cut) called(p piece.Piece, upright bool) string {
 }
 
 // safe refuses cuts that lie outside, too near each other, or so near a seam that a part falls apart.
-func safe(t *Table, p piece.Piece, list []Reading, upright bool, long piece.Num, at string) bool {
+func safe(t *Table, p piece.Piece, list []RuledCut, upright bool, long piece.Num, at string) bool {
 	s := piece.Of(t.Seam)
 	last := piece.Num{}
-	for i, r := range append(slices.Clone(list), Reading{At: long}) {
+	for i, r := range append(slices.Clone(list), RuledCut{At: long}) {
 		end := i == len(list)
 		if !end && (r.At.Sign() <= 0 || r.At.Cmp(long) >= 0) {
 			t.Problems.Stop("cut-outside", at, fmt.Sprintf("A cut %s from %s lies outside: it measures %s there.", t.Ruler.Print(r.Off), r.From,
@@ -507,7 +507,7 @@ func safe(t *Table, p piece.Piece, list []Reading, upright bool, long piece.Num,
 }
 
 // reads says where a cut runs.
-func reads(t *Table, r Reading) string {
+func reads(t *Table, r RuledCut) string {
 	if r.Off == 0 {
 		return "on " + r.From
 	}
@@ -515,7 +515,7 @@ func reads(t *Table, r Reading) string {
 }
 
 // CutEdges are the places of all cuts of one direction, and of both edges.
-func CutEdges(list []Reading, long piece.Num) []piece.Num {
+func CutEdges(list []RuledCut, long piece.Num) []piece.Num {
 	at := []piece.Num{{}}
 	for _, r := range list {
 		at = append(at, r.At)
@@ -524,7 +524,7 @@ func CutEdges(list []Reading, long piece.Num) []piece.Num {
 }
 
 // sums says what the parts add up to in one direction.
-func sums(t *Table, list []Reading, long piece.Num, way string) []string {
+func sums(t *Table, list []RuledCut, long piece.Num, way string) []string {
 	if len(list) == 0 {
 		return nil
 	}
@@ -551,7 +551,7 @@ func (m *CutAgain) says(t *Table, k Knifed) string {
 }
 
 // Every says whether cuts are read from one edge, each as far from the last as the first from the edge.
-func Every(list []Reading) bool {
+func Every(list []RuledCut) bool {
 	if len(list) < 3 {
 		return false
 	}
@@ -564,7 +564,7 @@ func Every(list []Reading) bool {
 }
 
 // phrases tells the cuts of one direction, those that mirror each other together.
-func phrases(t *Table, list []Reading) (words []string) {
+func phrases(t *Table, list []RuledCut) (words []string) {
 	if Every(list) {
 		return []string{fmt.Sprintf("every %s from %s, %s", t.Ruler.Print(list[0].Off), list[0].From, count(len(list), "cut"))}
 	}

@@ -22,9 +22,9 @@ type Breadth struct {
 func Typed(text string) Breadth { return typed(text, measure.Typed(text)) }
 
 // Wide is the breadth of a length.
-func Wide(l measure.Length) Breadth { return is(measure.Write(l)) }
+func Wide(l measure.Length) Breadth { return ofLength(measure.Write(l)) }
 
-func is(w measure.Written) Breadth { return Breadth{text: w.String(), is: w.Length()} }
+func ofLength(w measure.Written) Breadth { return Breadth{text: w.String(), is: w.Length()} }
 
 func typed(text string, length measure.Written) Breadth {
 	words := strings.Fields(text)
@@ -38,7 +38,7 @@ func typed(text string, length measure.Written) Breadth {
 		if err := length.Err(); err != nil {
 			return Breadth{text: text, says: err.Error()}
 		}
-		return is(length)
+		return ofLength(length)
 	}
 	number := measure.Typed(strings.Join(words[:last], " ")) // whole numbers and fractions read alike
 	if l := number.Length(); l < measure.Inch/4 || l > 40*measure.Inch || l%(measure.Inch/4) != 0 {
@@ -171,8 +171,8 @@ func (t *Table) OnTheRuler(l measure.Length, at, what string) {
 	}
 }
 
-// Measured is a breadth of a method, cut or finished.
-type Measured struct {
+// BreadthOf is a breadth of a method, cut or finished.
+type BreadthOf struct {
 	Breadth  *Breadth
 	Finished bool // without allowances
 	Key      string
@@ -180,8 +180,8 @@ type Measured struct {
 }
 
 // Breadths gives every breadth of a method, so that a document can be put in canonical form and be resized.
-func Breadths(m Method) []Measured {
-	if b, ok := m.(interface{ breadths() []Measured }); ok {
+func Breadths(m Method) []BreadthOf {
+	if b, ok := m.(interface{ breadths() []BreadthOf }); ok {
 		return b.breadths()
 	}
 	return nil

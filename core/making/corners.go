@@ -17,41 +17,41 @@ func init() { register(func() Method { return &FlippedCorners{} }) }
 // FlippedCorners is squares laid face down in the corners of a rectangle, sewn on their diagonals, trimmed, and opened
 // over the corners: a snowball, a goose one at a time, a sloped piece. A later corner hides part of an earlier one.
 type FlippedCorners struct {
-	Base    Input    `json:"base"`
-	Width   Breadth  `json:"width,omitzero" doc:"Finished width of a base that is cut from cloth"`
-	Height  Breadth  `json:"height,omitzero" doc:"Finished height of a base that is cut from cloth"`
-	Corners []Corner `json:"corners" doc:"One to four, in the order they are sewn"`
-	Stitch  Stitch   `json:"stitch,omitempty" enum:"on the line,a hair outside" doc:"A hair outside when left out: the fold then reaches the corner"`
-	Bonus   bool     `json:"bonus,omitempty" doc:"A second seam an allowance beyond the cut makes a half-square unit of each trimming"`
-	BonusTo Breadth  `json:"bonusTo,omitzero" doc:"Finished size the bonus units are trimmed to; as they come when left out"`
+	Base    Input           `json:"base"`
+	Width   Breadth         `json:"width,omitzero" doc:"Finished width of a base that is cut from cloth"`
+	Height  Breadth         `json:"height,omitzero" doc:"Finished height of a base that is cut from cloth"`
+	Corners []FlippedCorner `json:"corners" doc:"One to four, in the order they are sewn"`
+	Stitch  CornerStitch    `json:"stitch,omitempty" enum:"on the line,a hair outside" doc:"A hair outside when left out: the fold then reaches the corner"`
+	Bonus   bool            `json:"bonus,omitempty" doc:"A second seam an allowance beyond the cut makes a half-square unit of each trimming"`
+	BonusTo Breadth         `json:"bonusTo,omitzero" doc:"Finished size the bonus units are trimmed to; as they come when left out"`
 }
 
-// Corner is one square that is flipped over a corner.
-type Corner struct {
-	ID   string  `json:"id" doc:"Names the corner; its seam is named by it"`
-	At   Place   `json:"at" enum:"top left,top right,bottom right,bottom left"`
-	Role string  `json:"role"`
-	Leg  Breadth `json:"leg" doc:"Finished length that the corner covers on both edges"`
+// FlippedCorner is one square that is flipped over a corner.
+type FlippedCorner struct {
+	ID   string   `json:"id" doc:"Names the corner; its seam is named by it"`
+	At   CornerAt `json:"at" enum:"top left,top right,bottom right,bottom left"`
+	Role string   `json:"role"`
+	Leg  Breadth  `json:"leg" doc:"Finished length that the corner covers on both edges"`
 }
 
-// Place is a corner of a rectangle.
-type Place string
+// CornerAt is a corner of a rectangle.
+type CornerAt string
 
 // The four corners.
 const (
-	TopLeft     Place = "top left"
-	TopRight    Place = "top right"
-	BottomRight Place = "bottom right"
-	BottomLeft  Place = "bottom left"
+	TopLeft     CornerAt = "top left"
+	TopRight    CornerAt = "top right"
+	BottomRight CornerAt = "bottom right"
+	BottomLeft  CornerAt = "bottom left"
 )
 
-// Stitch is where a corner is sewn.
-type Stitch string
+// CornerStitch is where a corner is sewn.
+type CornerStitch string
 
 // The ways of sewing a corner.
 const (
-	OnTheLine   Stitch = "on the line"
-	HairOutside Stitch = "a hair outside"
+	OnTheLine   CornerStitch = "on the line"
+	HairOutside CornerStitch = "a hair outside"
 )
 
 // By names the method.
@@ -60,16 +60,16 @@ func (*FlippedCorners) By() string { return "flipped corners" }
 // Parts is the base, where it is pieced.
 func (m *FlippedCorners) Parts() []Part { return m.Base.parts() }
 
-func (m *FlippedCorners) breadths() []Measured {
-	var list []Measured
+func (m *FlippedCorners) breadths() []BreadthOf {
+	var list []BreadthOf
 	if m.Base.Unit == "" {
-		list = append(list, Measured{&m.Width, true, "width", false}, Measured{&m.Height, true, "height", false})
+		list = append(list, BreadthOf{&m.Width, true, "width", false}, BreadthOf{&m.Height, true, "height", false})
 	}
 	if m.BonusTo.Given() {
-		list = append(list, Measured{&m.BonusTo, true, "bonusTo", false})
+		list = append(list, BreadthOf{&m.BonusTo, true, "bonusTo", false})
 	}
 	for i := range m.Corners {
-		list = append(list, Measured{&m.Corners[i].Leg, true, fmt.Sprintf("corners/%d/leg", i), false})
+		list = append(list, BreadthOf{&m.Corners[i].Leg, true, fmt.Sprintf("corners/%d/leg", i), false})
 	}
 	return list
 }
@@ -99,7 +99,7 @@ func (m *FlippedCorners) others() []Method {
 	case same && len(m.Corners) == 2 && m.Corners[0].Role == m.Corners[1].Role:
 		list = append(list, &FlyingGeese{Goose: m.Base.Role, Sky: m.Corners[0].Role, Finished: m.Width})
 	case same && len(m.Corners) == 4 && m.Width == m.Height:
-		byPlace := map[Place]string{}
+		byPlace := map[CornerAt]string{}
 		for _, c := range m.Corners {
 			byPlace[c.At] = c.Role
 		}
@@ -114,7 +114,7 @@ func (m *FlippedCorners) others() []Method {
 
 // flip is one corner measured: the square of side q and where its upper left corner lies.
 type flip struct {
-	corner Corner
+	corner FlippedCorner
 	q      measure.Length
 	x, y   piece.Num
 	line   piece.Half // the diagonal and the side of it that the base keeps
@@ -151,7 +151,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 		rounds = max(rounds, f.round)
 	}
 	for round := 0; round <= rounds; round++ {
-		act := Act{Does: Sews, Takes: []Take{{taken, 1}}}
+		act := Act{Does: Sews, Takes: []ActTake{{taken, 1}}}
 		var squares []laid
 		var words []string
 		before := p
@@ -187,7 +187,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 			act.Each = up(side.TimesRoot2())
 			words = append(words, string(c.At))
 			baseRoles, _, bulk, _ := layers.Facing(f.line.Line)
-			out.Seams = append(out.Seams, Seam{
+			out.Seams = append(out.Seams, SeamKind{
 				ID: seam, Plus: base.beside(baseRoles, bulk),
 				Minus:   Neighbour{Name: "the " + string(c.At) + " corner", Roles: []string{c.Role}, Cloth: true},
 				Outward: -1,
@@ -246,7 +246,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 		k := 1 + slices.IndexFunc(out.Variants[1:], func(v Variant) bool { return turnedAlike(v.Piece.Finished(t.Seam), b.Finished(t.Seam)) })
 		act := &r.acts[sewn[of[i]]]
 		spare := out.Variants[k].give()
-		at := slices.IndexFunc(act.Spare, func(g Give) bool { return g.ID == spare.ID })
+		at := slices.IndexFunc(act.Spare, func(g ActGive) bool { return g.ID == spare.ID })
 		if at < 0 {
 			at, spare.Count = len(act.Spare), 0
 			act.Spare = append(act.Spare, spare)
@@ -254,14 +254,14 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 		act.Spare[at].Count++
 	}
 	if m.Bonus {
-		out.Seams = append(out.Seams, Seam{
+		out.Seams = append(out.Seams, SeamKind{
 			ID: r.seam(BonusSeam), Plus: base.beside(base.piece.RolesAt(piece.Top), 0),
 			Minus: Neighbour{Name: "corner square", Roles: []string{m.Corners[0].Role}, Cloth: true},
 		})
 	}
 	out.Piece, out.Acts = p, r.acts
 	w, h := p.Size()
-	out.Size = Size{
+	out.Size = SizeWorking{
 		Sums:  []string{fmt.Sprintf("%s × %s, as the base is cut", t.Ruler.Print(w), t.Ruler.Print(h))},
 		Rules: rules.By(rules.Flipped),
 	}
@@ -280,14 +280,14 @@ func (m *FlippedCorners) where(t *Table) string {
 	return "a hair outside the line, toward the corner"
 }
 
-func together(squares []laid) []Take {
-	var list []Take
+func together(squares []laid) []ActTake {
+	var list []ActTake
 	for _, s := range squares {
 		if n := len(list); n > 0 && list[n-1].Act == s.act {
 			list[n-1].Each++
 			continue
 		}
-		list = append(list, Take{s.act, 1})
+		list = append(list, ActTake{s.act, 1})
 	}
 	return list
 }

@@ -15,14 +15,14 @@ func init() { register(func() Method { return &Frame{} }) }
 
 // Frame is strips sewn round a centre, two opposite sides first, then the other two over their ends; frame after frame.
 type Frame struct {
-	Centre Input   `json:"centre"`
-	Width  Breadth `json:"width,omitzero" doc:"Finished width of a centre that is cut from cloth"`
-	Height Breadth `json:"height,omitzero" doc:"Finished height of a centre that is cut from cloth"`
-	Frames []Ring  `json:"frames" doc:"From the inside out"`
+	Centre Input        `json:"centre"`
+	Width  Breadth      `json:"width,omitzero" doc:"Finished width of a centre that is cut from cloth"`
+	Height Breadth      `json:"height,omitzero" doc:"Finished height of a centre that is cut from cloth"`
+	Frames []FrameRound `json:"frames" doc:"From the inside out"`
 }
 
-// Ring is one frame. A strip cut w adds w − 2s finished on each side.
-type Ring struct {
+// FrameRound is one frame. A strip cut w adds w − 2s finished on each side.
+type FrameRound struct {
 	ID    string  `json:"id" doc:"Names the frame; its seams are named by it"`
 	Role  string  `json:"role" doc:"Of the sides"`
 	Ends  string  `json:"ends,omitempty" doc:"Of top and bottom, where they are of another role"`
@@ -38,13 +38,13 @@ func (*Frame) By() string { return "frame" }
 // Parts is the centre, where it is pieced.
 func (m *Frame) Parts() []Part { return m.Centre.parts() }
 
-func (m *Frame) breadths() []Measured {
-	var list []Measured
+func (m *Frame) breadths() []BreadthOf {
+	var list []BreadthOf
 	if m.Centre.Unit == "" {
-		list = append(list, Measured{&m.Width, true, "width", false}, Measured{&m.Height, true, "height", false})
+		list = append(list, BreadthOf{&m.Width, true, "width", false}, BreadthOf{&m.Height, true, "height", false})
 	}
 	for i := range m.Frames {
-		list = append(list, Measured{&m.Frames[i].Strip, false, fmt.Sprintf("frames/%d/strip", i), false})
+		list = append(list, BreadthOf{&m.Frames[i].Strip, false, fmt.Sprintf("frames/%d/strip", i), false})
 	}
 	return list
 }
@@ -127,13 +127,13 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 				inner = Layer{Turn: 180, Name: name, Piece: here}
 			}
 			p = here.Turn((360 - side.turn) % 360)
-			out.Seams = append(out.Seams, Seam{
+			out.Seams = append(out.Seams, SeamKind{
 				ID: seam, Plus: plus,
 				Minus: Neighbour{Name: "the frame", Roles: []string{side.role}, Cloth: true},
 			})
 			act := Act{
 				ID: r.id(f.ID + "-" + side.key), Does: Sews, Name: fmt.Sprintf("%s of frame %d", side.words, i+1),
-				Takes: []Take{{taken, 1}, {log.act, 2}}, Seams: 2, Each: up(before.H), Sews: []naming.Seam{seam},
+				Takes: []ActTake{{taken, 1}, {log.act, 2}}, Seams: 2, Each: up(before.H), Sews: []naming.Seam{seam},
 				Piece: p,
 				Joins: &Joins{
 					Left: name, Right: log.name, LeftPiece: before, RightPart: log.piece, Edge: side.edge,
@@ -180,7 +180,7 @@ func (t *Table) countPatches(p piece.Piece) bool {
 }
 
 // sums writes what columns and rows come to, where there is more than one.
-func (t *Table) sums(widths, heights []measure.Length, p piece.Piece) Size {
+func (t *Table) sums(widths, heights []measure.Length, p piece.Piece) SizeWorking {
 	down := t.sum("down: ", heights, up(p.H))
 	if len(widths) == 1 {
 		return down
@@ -193,6 +193,6 @@ func (t *Table) sums(widths, heights []measure.Length, p piece.Piece) Size {
 }
 
 // sum writes what sewn widths come to: 5 × 2½″ − 4 seams × ½″ = 10½″.
-func (t *Table) sum(prefix string, widths []measure.Length, total measure.Length) Size {
-	return Size{Sums: []string{prefix + SumOf(t.Ruler, t.Seam, widths, total)}, Rules: rules.By(rules.SewnWidth)}
+func (t *Table) sum(prefix string, widths []measure.Length, total measure.Length) SizeWorking {
+	return SizeWorking{Sums: []string{prefix + SumOf(t.Ruler, t.Seam, widths, total)}, Rules: rules.By(rules.SewnWidth)}
 }

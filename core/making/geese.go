@@ -27,17 +27,17 @@ func (*FlyingGeese) By() string { return "flying geese" }
 // Parts are none: everything is cut from cloth.
 func (*FlyingGeese) Parts() []Part { return nil }
 
-func (m *FlyingGeese) breadths() []Measured {
+func (m *FlyingGeese) breadths() []BreadthOf {
 	if m.Cut.Given() {
-		return []Measured{{&m.Cut, false, "cut", false}}
+		return []BreadthOf{{&m.Cut, false, "cut", false}}
 	}
-	return []Measured{{&m.Finished, true, "finished", false}}
+	return []BreadthOf{{&m.Finished, true, "finished", false}}
 }
 func (m *FlyingGeese) roles() []*string { return []*string{&m.Goose, &m.Sky} }
 
 // others: the same goose one at a time.
 func (m *FlyingGeese) others() []Method {
-	one := &FlippedCorners{Base: Input{Role: m.Goose}, Width: m.Finished, Height: m.half(), Corners: []Corner{
+	one := &FlippedCorners{Base: Input{Role: m.Goose}, Width: m.Finished, Height: m.half(), Corners: []FlippedCorner{
 		{ID: "left", At: TopLeft, Role: m.Sky, Leg: m.half()}, {ID: "right", At: TopRight, Role: m.Sky, Leg: m.half()},
 	}}
 	return []Method{m, one}
@@ -115,10 +115,10 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	out := Made{Sort: "unit", Variants: t.fallsOut("", pieces)}
 	goose, sky := Neighbour{Name: "the goose", Roles: []string{m.Goose}, Cloth: true},
 		Neighbour{Name: "the sky", Roles: []string{m.Sky}, Cloth: true}
-	out.Seams = []Seam{{ID: first, Plus: goose, Minus: sky}, {ID: second, Plus: goose, Minus: sky}}
+	out.Seams = []SeamKind{{ID: first, Plus: goose, Minus: sky}, {ID: second, Plus: goose, Minus: sky}}
 	marked := r.mark(small, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
 	sewn := r.add(Act{
-		ID: r.id("pair"), Does: Sews, Name: "first wings", Takes: []Take{{large.act, 1}, {marked.act, 2}}, Seams: 2,
+		ID: r.id("pair"), Does: Sews, Name: "first wings", Takes: []ActTake{{large.act, 1}, {marked.act, 2}}, Seams: 2,
 		Each: up(a.TimesRoot2()), Sews: []naming.Seam{first}, Piece: large.piece,
 		Joins: (&Joins{
 			Left: large.name, Right: small.name, LeftPiece: large.piece, RightPart: small.piece,
@@ -129,11 +129,11 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	})
 	hearts := r.add(Act{
 		ID: r.id("half"), Does: Trims, Name: "halves", Says: "Cut apart on the diagonal",
-		Takes: []Take{{sewn, 1}}, Gives: []Give{{ID: r.id("half"), Count: 2}}, Piece: heart,
+		Takes: []ActTake{{sewn, 1}}, Gives: []ActGive{{ID: r.id("half"), Count: 2}}, Piece: heart,
 		Presses: []naming.Seam{first}, Cuts: 1, Pieced: true, Apart: []piece.Line{falling},
 	})
 	winged := r.add(Act{
-		ID: r.id("third"), Does: Sews, Name: "last wing", Takes: []Take{{hearts, 1}, {marked.act, 1}}, Seams: 2,
+		ID: r.id("third"), Does: Sews, Name: "last wing", Takes: []ActTake{{hearts, 1}, {marked.act, 1}}, Seams: 2,
 		Each: up(b.TimesRoot2()), Sews: []naming.Seam{second}, Piece: heart,
 		Joins: (&Joins{
 			Left: "half with two wings", Right: small.name, LeftPiece: heart, RightPart: small.piece,
@@ -143,7 +143,7 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 				piece.Rising(a)),
 	})
 	end := Act{
-		ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the line", Takes: []Take{{winged, 1}},
+		ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the line", Takes: []ActTake{{winged, 1}},
 		Piece: out.Variants[0].Piece, Presses: []naming.Seam{second}, Cuts: 1, Pieced: true, Apart: []piece.Line{piece.Rising(a.Sub(c))}, Tip: &above,
 	}
 	for _, v := range out.Variants { // one run is one half: two of the four
@@ -158,7 +158,7 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	r.add(end)
 	out.Acts = r.acts
 	print := t.Ruler.Print
-	out.Size = Size{
+	out.Size = SizeWorking{
 		Sums: []string{
 			fmt.Sprintf("wide: %s − 2 × 1.4142 × %s = %s", print(up(a)), print(t.Seam), print(up(a.Sub(c).Sub(c)))),
 			fmt.Sprintf("high: %s − 1.4142 × %s = %s", print(up(b)), print(t.Seam), print(up(raw))),

@@ -189,7 +189,7 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 	r := t.begin()
 	out := Made{Sort: "unit"}
 	sewn := make([]laid, len(lines))
-	cells := make([][]cell, len(lines))
+	cells := make([][]lineCell, len(lines))
 	for i, line := range lines {
 		cells[i] = line.cells
 	}
@@ -216,7 +216,7 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 			return Made{}, false
 		}
 	}
-	across, down := lines[0].cells, []cell(nil)
+	across, down := lines[0].cells, []lineCell(nil)
 	for _, line := range lines {
 		down = append(down, line.cells[0])
 	}
@@ -233,7 +233,7 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 			}
 		}
 	}
-	sizes := func(cells []cell, wide bool) (sizes []measure.Length) {
+	sizes := func(cells []lineCell, wide bool) (sizes []measure.Length) {
 		for _, c := range cells {
 			size := c.piece.W
 			if wide == (m.First == ColumnsFirst) { // columns are sewn turned by a quarter
@@ -247,8 +247,8 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 	return out, true
 }
 
-// cell is a unit laid in a line: as it lies while the line is sewn.
-type cell struct {
+// lineCell is a unit laid in a line: as it lies while the line is sewn.
+type lineCell struct {
 	unit  naming.Unit
 	turn  int
 	name  string
@@ -256,7 +256,7 @@ type cell struct {
 	at    string
 }
 
-func (c cell) layer() Layer {
+func (c lineCell) layer() Layer {
 	return Layer{From: c.unit.Step(), Turn: c.turn % 360, Name: c.name, Piece: c.piece}
 }
 
@@ -264,7 +264,7 @@ func (c cell) layer() Layer {
 type line struct {
 	id      string
 	crosses []string
-	cells   []cell
+	cells   []lineCell
 }
 
 // namesAreGood refuses rows and columns whose names cannot be told apart.
@@ -339,7 +339,7 @@ func (m *Grid) lines(t *Table) ([]line, bool) {
 				return nil, false
 			}
 			turn := (c.Turn + extra) % 360
-			lines[i].cells = append(lines[i].cells, cell{
+			lines[i].cells = append(lines[i].cells, lineCell{
 				unit: part.Unit.ID, turn: (turn + part.Turned) % 360, name: part.Unit.Name,
 				piece: part.Piece.Turn(turn), at: at,
 			})
@@ -349,8 +349,8 @@ func (m *Grid) lines(t *Table) ([]line, bool) {
 }
 
 // before finds an earlier line that is sewn alike, as it is or turned by half.
-func before(lines [][]cell, i int, seen piece.Seen) (j, turn int, known bool) {
-	same := func(a, b cell, half int) bool {
+func before(lines [][]lineCell, i int, seen piece.Seen) (j, turn int, known bool) {
+	same := func(a, b lineCell, half int) bool {
 		if a.unit != b.unit {
 			return false
 		}
@@ -412,7 +412,7 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 			continue
 		}
 		act.Sews = append(act.Sews, seam)
-		out.Seams = append(out.Seams, Seam{
+		out.Seams = append(out.Seams, SeamKind{
 			ID: seam, Plus: Facing(c.name, c.piece, piece.Left),
 			Minus: Facing(left.name, left.piece, piece.Right), Outward: outward(k-1, len(cells)-1, 1), Points: points,
 		})
@@ -452,7 +452,7 @@ func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, lines []line, word
 		var points int
 		p, points = t.spun(p, seam)
 		above = Layer{Name: "what is sewn so far", Piece: sewn[i].piece, Last: true}
-		out.Seams = append(out.Seams, Seam{
+		out.Seams = append(out.Seams, SeamKind{
 			ID: seam, Plus: Facing(sewn[i-1].name, sewn[i-1].piece, piece.Bottom),
 			Minus: Facing(sewn[i].name, sewn[i].piece, piece.Top), Outward: outward(i-1, len(sewn)-1, -1), Points: points,
 		})
@@ -484,13 +484,13 @@ func (m *Grid) allowance(t *Table, i int, within bool) measure.Length {
 }
 
 // counted adds up what is taken, in the order it first comes.
-func counted(list []laid) []Take {
-	var takes []Take
+func counted(list []laid) []ActTake {
+	var takes []ActTake
 	for _, l := range list {
-		i := slices.IndexFunc(takes, func(t Take) bool { return t.Act == l.act })
+		i := slices.IndexFunc(takes, func(t ActTake) bool { return t.Act == l.act })
 		if i < 0 {
 			i = len(takes)
-			takes = append(takes, Take{Act: l.act})
+			takes = append(takes, ActTake{Act: l.act})
 		}
 		takes[i].Each++
 	}

@@ -14,7 +14,7 @@ func init() { register(func() Method { return &HalfSquare{} }) }
 // HalfSquare is two equal squares laid right sides together, sewn, and cut so that every unit is half of one and half
 // of the other. Either square may be pieced: then what falls out may differ, also as mirror images.
 type HalfSquare struct {
-	Way      Way     `json:"way" enum:"two,four,eight,triangles" doc:"How many at a time; triangles are cut first"`
+	Way      AtATime `json:"way" enum:"two,four,eight,triangles" doc:"How many at a time; triangles are cut first"`
 	Lower    Input   `json:"lower" doc:"Lies right side up"`
 	Upper    Input   `json:"upper" doc:"Is turned over onto it like a page"`
 	Finished Breadth `json:"finished,omitzero" doc:"Finished size, where both squares are cut from cloth; with a pieced square, what to trim to"`
@@ -22,15 +22,15 @@ type HalfSquare struct {
 	Sizing   Sizing  `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares are cut; exact when left out"`
 }
 
-// Way is how many units come out at a time.
-type Way string
+// AtATime is how many units come out at a time.
+type AtATime string
 
 // The ways.
 const (
-	Two       Way = "two"       // sewn on both sides of one diagonal, cut on it
-	Four      Way = "four"      // sewn all round, cut on both diagonals
-	Eight     Way = "eight"     // sewn on both sides of both diagonals, cut on them and on both middle lines
-	Triangles Way = "triangles" // cut on the diagonal first, one upon the other, halves exchanged
+	Two       AtATime = "two"       // sewn on both sides of one diagonal, cut on it
+	Four      AtATime = "four"      // sewn all round, cut on both diagonals
+	Eight     AtATime = "eight"     // sewn on both sides of both diagonals, cut on them and on both middle lines
+	Triangles AtATime = "triangles" // cut on the diagonal first, one upon the other, halves exchanged
 )
 
 // By names the method.
@@ -39,14 +39,14 @@ func (*HalfSquare) By() string { return "half-square triangles" }
 // Parts are the squares that are pieced.
 func (m *HalfSquare) Parts() []Part { return append(m.Lower.parts(), m.Upper.parts()...) }
 
-func (m *HalfSquare) breadths() []Measured {
+func (m *HalfSquare) breadths() []BreadthOf {
 	switch {
 	case m.Cut.Given():
-		return []Measured{{&m.Cut, false, "cut", false}}
+		return []BreadthOf{{&m.Cut, false, "cut", false}}
 	case !m.Finished.Given():
 		return nil
 	}
-	return []Measured{{&m.Finished, true, "finished", false}}
+	return []BreadthOf{{&m.Finished, true, "finished", false}}
 }
 
 func (m *HalfSquare) roles() []*string           { return rolesOf(&m.Lower, &m.Upper) }
@@ -55,7 +55,7 @@ func (m *HalfSquare) references() []*naming.Unit { return referencesOf(&m.Lower,
 // others are the other ways to the same look.
 func (m *HalfSquare) others() []Method {
 	var list []Method
-	for _, way := range []Way{Two, Eight, Four, Triangles} {
+	for _, way := range []AtATime{Two, Eight, Four, Triangles} {
 		other := *m
 		other.Way = way
 		list = append(list, &other)
@@ -64,7 +64,7 @@ func (m *HalfSquare) others() []Method {
 }
 
 // square is how large a square is cut for a finished size, and what a square of that size gives, both exact.
-func (w Way) square(s piece.Num, f piece.Num) (finished, allowance piece.Num) {
+func (w AtATime) square(s piece.Num, f piece.Num) (finished, allowance piece.Num) {
 	twice := s.Add(s)
 	switch w {
 	case Eight: // 2(f + 2s + √2s)
@@ -75,7 +75,7 @@ func (w Way) square(s piece.Num, f piece.Num) (finished, allowance piece.Num) {
 	return f, twice.Add(s.TimesRoot2()) // f + 2s + √2s
 }
 
-func (w Way) gives(s, a piece.Num) (unit piece.Num, exact bool) {
+func (w AtATime) gives(s, a piece.Num) (unit piece.Num, exact bool) {
 	switch w {
 	case Eight:
 		unit, exact = a.Half()
@@ -139,7 +139,7 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 	}
 	out := Made{Sort: "unit", Variants: t.fallsOut("", pieces)}
 	lowerRoles, upperRoles, lowerBulk, upperBulk := layers.Facing(m.stitch(s, a)[0].Line)
-	out.Seams = []Seam{{
+	out.Seams = []SeamKind{{
 		ID: seam, Plus: lower.beside(lowerRoles, lowerBulk),
 		Minus: upper.beside(upperRoles, upperBulk),
 	}}
@@ -274,7 +274,7 @@ func (m *HalfSquare) stitch(s, a piece.Num) []piece.Half {
 func (m *HalfSquare) apart(a piece.Num) []piece.Line {
 	middle, _ := a.Half()
 	falling, rising := piece.Falling(piece.Num{}), piece.Rising(a)
-	return map[Way][]piece.Line{Two: {falling}, Four: {falling, rising}, Eight: {falling, rising, piece.Level(middle), piece.Upright(middle)}}[m.Way]
+	return map[AtATime][]piece.Line{Two: {falling}, Four: {falling, rising}, Eight: {falling, rising, piece.Level(middle), piece.Upright(middle)}}[m.Way]
 }
 
 // open cuts both layers apart and opens every part.
@@ -338,7 +338,7 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 		marked, other = &upper, &lower
 	}
 	total := 0
-	var gives []Give
+	var gives []ActGive
 	for _, v := range out.Variants {
 		gives = append(gives, v.give())
 		total += v.Count
@@ -349,7 +349,7 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 	}
 	end := Act{
 		ID: r.t.Unit.ID.Step(), Does: Trims, Gives: gives, Piece: out.Variants[0].Piece,
-		Presses: []naming.Seam{seam}, Takes: []Take{{sew.ID, 1}}, Pieced: true, Apart: m.apart(a),
+		Presses: []naming.Seam{seam}, Takes: []ActTake{{sew.ID, 1}}, Pieced: true, Apart: m.apart(a),
 	}
 	sew.Joins = &Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece}
 	switch m.Way {
@@ -371,7 +371,7 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 			Says:  "Lay the squares on each other, right sides up, and cut both on the diagonal",
 			Takes: takes(lower.act, upper.act), Cuts: 1, Piece: lower.piece, Pieced: lower.pieced || upper.pieced,
 		})
-		sew.Takes = []Take{{halves, 1}}
+		sew.Takes = []ActTake{{halves, 1}}
 		sew.Seams, end.Says = 2, "Cut the chain"
 		sew.Joins.Edge = "long edge to long edge, half of one square to half of the other"
 		sew.Joins.Edges = m.halves(r, lower, upper)
@@ -393,9 +393,9 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 	r.add(end)
 }
 
-func (m *HalfSquare) size(t *Table, a, u0, trim piece.Num) Size {
+func (m *HalfSquare) size(t *Table, a, u0, trim piece.Num) SizeWorking {
 	l, print := t.Ruler.Print(up(a)), t.Ruler.Print
-	size := Size{Rules: rules.By(rules.HalfSquare)}
+	size := SizeWorking{Rules: rules.By(rules.HalfSquare)}
 	switch m.Way {
 	case Eight:
 		size.Sums = []string{fmt.Sprintf("%s ÷ 2 − 1.4142 × %s = %s", l, print(t.Seam), print(up(u0)))}

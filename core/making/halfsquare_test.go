@@ -48,7 +48,7 @@ func ninePatch() []Unit {
 		join("nine", Part{Unit: "cp"}, Part{Unit: "cq"}, Part{Unit: "cp"}))
 }
 
-func pair(way Way, lower, upper Input, finished string) Unit {
+func pair(way AtATime, lower, upper Input, finished string) Unit {
 	return Unit{ID: "hst", Name: "hst", How: &HalfSquare{
 		Way: way, Lower: lower, Upper: upper,
 		Finished: Typed(finished),
@@ -74,7 +74,7 @@ func TestHalfSquaresMeasureWhatTheDrawingSays(t *testing.T) {
 		return Unit{ID: "sq", Name: "square", How: &PlainPatch{Role: "A", Width: Typed(side), Height: Typed(side)}}
 	}
 	for _, c := range []struct {
-		way  Way
+		way  AtATime
 		side string
 		want float64
 		n    int
@@ -102,7 +102,7 @@ func TestHalfSquaresMeasureWhatTheDrawingSays(t *testing.T) {
 			}
 		}
 	}
-	for way, want := range map[Way][4]float64{
+	for way, want := range map[AtATime][4]float64{
 		Two:   {2.8536, 3.8536, 4.8536, 6.8536},
 		Eight: {5.7071, 7.7071, 9.7071, 13.7071}, Four: {4.0355, 5.4497, 6.8640, 9.6924},
 	} {
@@ -122,7 +122,7 @@ func TestHalfSquaresMeasureWhatTheDrawingSays(t *testing.T) {
 // Common practice: rule of thumb f + ⅞ and 2f + 1¾, roomy f + 1 and 2f + 2; the unit is trimmed to f + ½.
 func TestRuleAndRoomySizes(t *testing.T) {
 	for _, c := range []struct {
-		way    Way
+		way    AtATime
 		sizing Sizing
 		want   measure.Length
 	}{{Two, Rule, 31 * in / 8}, {Two, Roomy, 4 * in}, {Eight, Rule, 31 * in / 4}, {Eight, Roomy, 8 * in}} {
@@ -133,7 +133,7 @@ func TestRuleAndRoomySizes(t *testing.T) {
 		if m.Acts[0].Patch.W != c.want || w != 7*in/2 || h != 7*in/2 || len(problems.Stops()) > 0 {
 			t.Errorf("%s, %s: cut %v, unit %v", c.way, c.sizing, m.Acts[0].Patch.W.Inches(), w.Inches())
 		}
-		if last := m.Acts[len(m.Acts)-1]; last.Shaves != map[Way]int{Two: 2, Eight: 8}[c.way] {
+		if last := m.Acts[len(m.Acts)-1]; last.Shaves != map[AtATime]int{Two: 2, Eight: 8}[c.way] {
 			t.Errorf("%s, %s: %d units to trim", c.way, c.sizing, last.Shaves)
 		}
 		seam := m.Piece.Seams[0]
@@ -151,7 +151,7 @@ func TestWhatFallsOutOfPiecedSquares(t *testing.T) {
 		name  string
 		units []Unit
 		part  string
-		way   Way
+		way   AtATime
 		want  string // counts, then whether mirror images are among them
 	}{
 		{"four-patch of two fabrics", twoFabricFour(), "four", Two, "[2] 0"},
@@ -193,7 +193,7 @@ func TestForbiddenCutsAreRefused(t *testing.T) {
 		name  string
 		units []Unit
 		lower Input
-		way   Way
+		way   AtATime
 	}{
 		{"eight at a time on a four-patch", twoFabricFour(), Input{Unit: "four"}, Eight},
 		{"eight at a time on a two-strip rail", rail("r", "", "A", "B"), Input{Unit: "r"}, Eight},

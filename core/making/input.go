@@ -62,12 +62,12 @@ func (l laid) beside(roles []string, bulk int) Neighbour {
 type run struct {
 	t       *Table
 	acts    []Act
-	patches map[Patch]naming.Step
+	patches map[CutPatch]naming.Step
 	marked  map[naming.Step]naming.Step
 }
 
 func (t *Table) begin() *run {
-	return &run{t: t, patches: map[Patch]naming.Step{}, marked: map[naming.Step]naming.Step{}}
+	return &run{t: t, patches: map[CutPatch]naming.Step{}, marked: map[naming.Step]naming.Step{}}
 }
 
 // id names an earlier step of the unit, seam one of its seams.
@@ -108,7 +108,7 @@ func (r *run) cloth(role string, w, h piece.Num, suffix, called, at string) (lai
 			t.Unit.Name), "Choose a fabric for it.")
 		return laid{}, false
 	}
-	patch := Patch{Role: role, W: up(w), H: up(h)}
+	patch := CutPatch{Role: role, W: up(w), H: up(h)}
 	if narrow := min(patch.W, patch.H); narrow.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
 		t.Problems.Stop("cloth-too-short", at,
 			fmt.Sprintf("%s of %s is cut %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.",
@@ -161,7 +161,7 @@ func (r *run) mark(part laid, suffix string, diagonals []piece.Line, beside bool
 	}
 	id := r.add(Act{
 		ID: r.id(suffix), Does: Marks, Name: part.name + ", marked", Says: says,
-		Takes: []Take{{part.act, 1}}, Piece: part.piece, Lines: len(lines), Drawn: across(part.piece, lines),
+		Takes: []ActTake{{part.act, 1}}, Piece: part.piece, Lines: len(lines), Drawn: across(part.piece, lines),
 		Pieced: part.pieced,
 	})
 	r.marked[part.act] = id

@@ -96,7 +96,7 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 			before = sewn
 			continue
 		}
-		out.Seams = append(out.Seams, Seam{
+		out.Seams = append(out.Seams, SeamKind{
 			ID:    seam,
 			Plus:  Facing(part.Unit.Name, right, piece.Left),
 			Minus: Facing(before.name, left, piece.Right), Outward: outward(i-1, len(m.Columns)-1, 1), Points: points,
@@ -156,15 +156,15 @@ func (m *Joined) marked(t *Table, out *Made) map[int]naming.Step {
 		}
 		act := Act{
 			ID: t.Unit.earlier().Part(m.Columns[i].ID, "marks"), Does: Marks, Name: part.Unit.Name + ", marked", Says: says,
-			Takes: []Take{{part.Unit.ID.Step(), 1}}, Piece: part.Piece, Lines: len(edges[0]) + len(edges[1]),
+			Takes: []ActTake{{part.Unit.ID.Step(), 1}}, Piece: part.Piece, Lines: len(edges[0]) + len(edges[1]),
 		}
 		tick := piece.Of(t.Seam)
 		for _, y := range edges[0] {
-			act.Drawn = append(act.Drawn, piece.Seam{From: piece.Point{Y: y}, To: piece.Point{X: tick, Y: y}})
+			act.Drawn = append(act.Drawn, piece.SeamLine{From: piece.Point{Y: y}, To: piece.Point{X: tick, Y: y}})
 		}
 		for _, y := range edges[1] {
 			w := part.Piece.W
-			act.Drawn = append(act.Drawn, piece.Seam{From: piece.Point{X: w.Sub(tick), Y: y}, To: piece.Point{X: w, Y: y}})
+			act.Drawn = append(act.Drawn, piece.SeamLine{From: piece.Point{X: w.Sub(tick), Y: y}, To: piece.Point{X: w, Y: y}})
 		}
 		if t.Unit.Like == "" {
 			out.Acts = append(out.Acts, act)
@@ -219,11 +219,11 @@ func (m *Joined) references() []*naming.Unit {
 	return list
 }
 
-func takes(a, b naming.Step) []Take {
+func takes(a, b naming.Step) []ActTake {
 	if a == b {
-		return []Take{{a, 2}}
+		return []ActTake{{a, 2}}
 	}
-	return []Take{{a, 1}, {b, 1}}
+	return []ActTake{{a, 1}, {b, 1}}
 }
 
 // Facing describes a piece as a neighbour of the seam at one of its sides.

@@ -16,24 +16,24 @@ func init() { register(func() Method { return &LogCabin{} }) }
 // sides. The fabrics follow each other in the order given and begin again: two light, two dark make halves, one alone
 // makes all of one.
 type LogCabin struct {
-	Centre    Input     `json:"centre"`
-	Width     Breadth   `json:"width,omitzero" doc:"Finished width of a centre that is cut from cloth"`
-	Height    Breadth   `json:"height,omitzero" doc:"Finished height of a centre that is cut from cloth"`
-	Logs      []Log     `json:"logs" doc:"In the order they are sewn; after the last the first comes again"`
-	Rounds    int       `json:"rounds" minimum:"1" maximum:"20" doc:"Four logs a round, two in a half log cabin"`
-	Start     Edge      `json:"start,omitempty" enum:"right,bottom,left,top" doc:"Where the first log is sewn; right when left out"`
-	Direction Direction `json:"direction,omitempty" enum:"clockwise,counter-clockwise"`
-	Half      bool      `json:"half,omitempty" doc:"On two neighbouring sides only, the centre staying in its corner"`
+	Centre    Input      `json:"centre"`
+	Width     Breadth    `json:"width,omitzero" doc:"Finished width of a centre that is cut from cloth"`
+	Height    Breadth    `json:"height,omitzero" doc:"Finished height of a centre that is cut from cloth"`
+	Logs      []CabinLog `json:"logs" doc:"In the order they are sewn; after the last the first comes again"`
+	Rounds    int        `json:"rounds" minimum:"1" maximum:"20" doc:"Four logs a round, two in a half log cabin"`
+	Start     UnitEdge   `json:"start,omitempty" enum:"right,bottom,left,top" doc:"Where the first log is sewn; right when left out"`
+	Direction Direction  `json:"direction,omitempty" enum:"clockwise,counter-clockwise"`
+	Half      bool       `json:"half,omitempty" doc:"On two neighbouring sides only, the centre staying in its corner"`
 }
 
-// Log is the cloth of one log.
-type Log struct {
+// CabinLog is the cloth of one log.
+type CabinLog struct {
 	Role  string  `json:"role"`
 	Strip Breadth `json:"strip,omitzero" doc:"Cut width; 1 strip when left out"`
 }
 
-// Edge is a side of a unit.
-type Edge string
+// UnitEdge is a side of a unit.
+type UnitEdge string
 
 // Direction is the way round.
 type Direction string
@@ -44,7 +44,7 @@ const (
 	CounterClockwise Direction = "counter-clockwise"
 )
 
-var edges = []Edge{"right", "bottom", "left", "top"} // clockwise
+var edges = []UnitEdge{"right", "bottom", "left", "top"} // clockwise
 
 // By names the method.
 func (*LogCabin) By() string { return "log cabin" }
@@ -52,13 +52,13 @@ func (*LogCabin) By() string { return "log cabin" }
 // Parts is the centre, where it is pieced.
 func (m *LogCabin) Parts() []Part { return m.Centre.parts() }
 
-func (m *LogCabin) breadths() []Measured {
-	var list []Measured
+func (m *LogCabin) breadths() []BreadthOf {
+	var list []BreadthOf
 	if m.Centre.Unit == "" {
-		list = append(list, Measured{&m.Width, true, "width", false}, Measured{&m.Height, true, "height", false})
+		list = append(list, BreadthOf{&m.Width, true, "width", false}, BreadthOf{&m.Height, true, "height", false})
 	}
 	for i := range m.Logs {
-		list = append(list, Measured{&m.Logs[i].Strip, false, fmt.Sprintf("logs/%d/strip", i), false})
+		list = append(list, BreadthOf{&m.Logs[i].Strip, false, fmt.Sprintf("logs/%d/strip", i), false})
 	}
 	return list
 }
@@ -144,12 +144,12 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 			return Made{}, false
 		}
 		p = joined.Turn(turn)
-		out.Seams = append(out.Seams, Seam{ID: seam, Plus: Neighbour{
+		out.Seams = append(out.Seams, SeamKind{ID: seam, Plus: Neighbour{
 			Name: cloth.name, Roles: []string{log.Role},
 			Cloth: true,
 		}, Minus: Facing("the middle", here, piece.Right)})
 		act := Act{
-			ID: r.id(id), Does: Sews, Name: fmt.Sprintf("log %d on", k+1), Takes: []Take{{taken, 1}, {cloth.act, 1}},
+			ID: r.id(id), Does: Sews, Name: fmt.Sprintf("log %d on", k+1), Takes: []ActTake{{taken, 1}, {cloth.act, 1}},
 			Seams: 1, Each: up(here.H), Sews: []naming.Seam{seam}, Piece: p,
 			Joins: &Joins{
 				Left: name, Right: cloth.name, LeftPiece: here, RightPart: cloth.piece,

@@ -145,9 +145,9 @@ type Made struct {
 	Sort     string // what quilters call such a thing: a strip set, a sub-cut, a patch, a unit
 	Piece    piece.Piece
 	Acts     []Act
-	Seams    []Seam
+	Seams    []SeamKind
 	Variants []Variant // everything that falls out of one run, or can be laid of what it is joined of; empty where that is one piece
-	Size     Size
+	Size     SizeWorking
 	Bonus    bool // it falls out besides what its unit is made for
 	Shared   bool // rows that are alike are one step, and so pressed alike
 
@@ -193,8 +193,8 @@ func (m Made) Each() []Made {
 	return list
 }
 
-// Size is how a unit's unfinished size comes about: a sum in trade words, and the rules it rests on.
-type Size struct {
+// SizeWorking is how a unit's unfinished size comes about: a sum in trade words, and the rules it rests on.
+type SizeWorking struct {
 	Sums  []string
 	Rules []rules.Named
 }
@@ -208,15 +208,15 @@ type Variant struct {
 	Kinds  int           // how many of these are sewn differently though they look alike
 	Others []piece.Piece // one of each other kind, turned so that it looks like Piece
 	Mirror naming.Unit   // the variant that is its mirror image; empty when there is none, or it is itself
-	Places []Spot        // where it falls out, of what is cut again
+	Places []PartSpot    // where it falls out, of what is cut again
 	Bonus  bool          // it falls out besides what the unit is made for
-	Size   Size          // how its own comes about, where that is not how all of them do
+	Size   SizeWorking   // how its own comes about, where that is not how all of them do
 
 	EitherWay []string // roles of cloth whose print lies one way in some of these and another way in others
 }
 
-// Spot is where a part falls out: the same kind, turned as it lay there.
-type Spot struct {
+// PartSpot is where a part falls out: the same kind, turned as it lay there.
+type PartSpot struct {
 	ID   naming.Unit
 	Turn int
 }
@@ -240,34 +240,34 @@ const (
 type Act struct {
 	ID      naming.Step
 	Does    Does
-	Name    string // what it is called beside the unit; empty for the unit itself
-	Says    string // what to do to one, in the imperative, where that does not follow from the rest
-	Takes   []Take // what one run takes from other acts
-	Gives   []Give // what one run gives; one of its own id when empty
-	Spare   []Give // of these, what falls out of its own trimmings, where they are given with the last of several acts
+	Name    string    // what it is called beside the unit; empty for the unit itself
+	Says    string    // what to do to one, in the imperative, where that does not follow from the rest
+	Takes   []ActTake // what one run takes from other acts
+	Gives   []ActGive // what one run gives; one of its own id when empty
+	Spare   []ActGive // of these, what falls out of its own trimmings, where they are given with the last of several acts
 	Strips  []Strip
-	Patch   *Patch
-	Lengthy *Patch // in its place, one that is longer than its cloth is wide: of strips sewn end to end
+	Patch   *CutPatch
+	Lengthy *CutPatch // in its place, one that is longer than its cloth is wide: of strips sewn end to end
 	Joins   *Joins
-	Piece   piece.Piece    // what lies there afterwards
-	Seams   int            // how many seams one run sews
-	Each    measure.Length // how long one of them is; the height of the piece when zero
-	Sews    []naming.Seam  // which decisions of pressing they belong to
-	Presses []naming.Seam  // which of them are pressed in this act, where that is not when they are sewn
-	Halves  bool           // a square is cut on its diagonal
-	Onto    []Onto         // triangles that were cut so are sewn on by their long edges, middle to middle
-	Eighth  bool           // what was sewn standing on its corner is laid straight, and then trimmed
-	Apart   []piece.Line   // where the knife then goes through what was sewn together, face to face, before it is opened
-	Tip     *piece.Num     // how much is trimmed off above, where that is not as much as below: a tip keeps its allowance
-	Lines   int            // drawn or creased in one run
-	Drawn   []piece.Seam   // where these lines are
-	Cuts    int            // made in one run, after sewing
-	Shaves  int            // how many pieces one run trims to size
-	Pieced  bool           // a mark or a cut on what has been sewn already
-	Knife   *Knifed        // where something sewn is cut again
-	Opens   *Column        // where a ring is opened
-	Stock   bool           // it is cut from what comes in a length: how many of those is for the cutting to say
-	Lies    Lies           // how the seams of a step that sews several lie
+	Piece   piece.Piece      // what lies there afterwards
+	Seams   int              // how many seams one run sews
+	Each    measure.Length   // how long one of them is; the height of the piece when zero
+	Sews    []naming.Seam    // which decisions of pressing they belong to
+	Presses []naming.Seam    // which of them are pressed in this act, where that is not when they are sewn
+	Halves  bool             // a square is cut on its diagonal
+	Onto    []Onto           // triangles that were cut so are sewn on by their long edges, middle to middle
+	Eighth  bool             // what was sewn standing on its corner is laid straight, and then trimmed
+	Apart   []piece.Line     // where the knife then goes through what was sewn together, face to face, before it is opened
+	Tip     *piece.Num       // how much is trimmed off above, where that is not as much as below: a tip keeps its allowance
+	Lines   int              // drawn or creased in one run
+	Drawn   []piece.SeamLine // where these lines are
+	Cuts    int              // made in one run, after sewing
+	Shaves  int              // how many pieces one run trims to size
+	Pieced  bool             // a mark or a cut on what has been sewn already
+	Knife   *Knifed          // where something sewn is cut again
+	Opens   *Column          // where a ring is opened
+	Stock   bool             // it is cut from what comes in a length: how many of those is for the cutting to say
+	Lies    Lies             // how the seams of a step that sews several lie
 }
 
 // Lies is how the seams of one step lie to each other, so that their pressing can be told in one word.
@@ -286,8 +286,8 @@ type Onto struct {
 	In   piece.Num // how far the edge lies inside of the tips that stand out beyond it
 }
 
-// Give is so many of one thing per run.
-type Give struct {
+// ActGive is so many of one thing per run.
+type ActGive struct {
 	ID    naming.Step
 	Count int
 	Name  string      // of its own; that of the act when empty
@@ -295,21 +295,21 @@ type Give struct {
 }
 
 // Outputs lists what one run gives.
-func (a Act) Outputs() []Give {
+func (a Act) Outputs() []ActGive {
 	if len(a.Gives) == 0 {
-		return []Give{{ID: a.ID, Count: 1}}
+		return []ActGive{{ID: a.ID, Count: 1}}
 	}
 	return a.Gives
 }
 
-// Take is so many of another act's output per run.
-type Take struct {
+// ActTake is so many of another act's output per run.
+type ActTake struct {
 	Act  naming.Step
 	Each int
 }
 
 // CutAs is what a patch of cloth is cut to, which is not as it is drawn where it follows what was measured; nothing for what is sewn.
-func (m Made) CutAs() *Patch {
+func (m Made) CutAs() *CutPatch {
 	switch {
 	case !m.Cloth || len(m.Acts) != 1:
 		return nil
@@ -328,8 +328,8 @@ type Strip struct {
 	Seam  naming.Seam    // and the seam above it
 }
 
-// Patch is a rectangle cut from cloth: W is the edge that lies level in the unit.
-type Patch struct {
+// CutPatch is a rectangle cut from cloth: W is the edge that lies level in the unit.
+type CutPatch struct {
 	Role string
 	W, H measure.Length
 }
@@ -338,11 +338,11 @@ type Patch struct {
 type Joins struct {
 	Left, Right          string // names as the quilter says them
 	LeftPiece, RightPart piece.Piece
-	Edge                 string        // which edges come together, in trade words; empty where they lie side by side
-	Over                 []piece.Piece // what lies face down on the left one, in its place; empty where edges are brought together
-	Stitches             []piece.Seam  // where the needle then goes
-	Edges                []Join        // every seam of the step, in the order they are sewn; empty where a part lies on the other
-	Turned               int           // how what the last of them gives is turned to lie as the act's piece does
+	Edge                 string           // which edges come together, in trade words; empty where they lie side by side
+	Over                 []piece.Piece    // what lies face down on the left one, in its place; empty where edges are brought together
+	Stitches             []piece.SeamLine // where the needle then goes
+	Edges                []Join           // every seam of the step, in the order they are sewn; empty where a part lies on the other
+	Turned               int              // how what the last of them gives is turned to lie as the act's piece does
 }
 
 // Join is one seam as its two parts come together: the right edge of A to the left edge of B, or the lower edge of A to the upper one
@@ -371,11 +371,11 @@ func (l laid) layer() Layer {
 }
 
 // across is where lines run over a piece.
-func across(p piece.Piece, lines []piece.Line) []piece.Seam {
-	var list []piece.Seam
+func across(p piece.Piece, lines []piece.Line) []piece.SeamLine {
+	var list []piece.SeamLine
 	for _, l := range lines {
 		if from, to, ok := p.Across(l); ok {
-			list = append(list, piece.Seam{From: from, To: to})
+			list = append(list, piece.SeamLine{From: from, To: to})
 		}
 	}
 	return list
@@ -390,8 +390,8 @@ func (j *Joins) lay(over []piece.Piece, lines ...piece.Line) *Joins {
 	return j
 }
 
-// Seam is one decision of pressing: what lies on the side its allowances turn to when x is +1, and when it is −1.
-type Seam struct {
+// SeamKind is one decision of pressing: what lies on the side its allowances turn to when x is +1, and when it is −1.
+type SeamKind struct {
 	ID          naming.Seam
 	Plus, Minus Neighbour
 	Outward     int  // which of them lies away from the middle of what is sewn; 0 where neither does
@@ -626,7 +626,7 @@ func (t *Table) extra(m Made) bool {
 			"Ask for more of what is cut from it.")
 		return false
 	case n > 0 && !slices.ContainsFunc(m.Acts, func(a Act) bool {
-		return slices.ContainsFunc(a.Outputs(), func(g Give) bool { return g.ID == t.Unit.ID.Step() })
+		return slices.ContainsFunc(a.Outputs(), func(g ActGive) bool { return g.ID == t.Unit.ID.Step() })
 	}):
 		t.Problems.Stop("extra", at, fmt.Sprintf("What falls out of %s is in several kinds, and none of them is all of it.", t.Unit.Name),
 			"Ask for more of what is made of it.")

@@ -85,14 +85,14 @@ func TestGridsOfSegments(t *testing.T) {
 	if len(acts) != 2 || acts[0].ID != "block/b" || acts[1].ID != "block" {
 		t.Errorf("acts %+v", acts)
 	}
-	if want := []Take{{"block/b", 1}, {"c", 1}}; !reflect.DeepEqual(acts[1].Takes, want) {
+	if want := []ActTake{{"block/b", 1}, {"c", 1}}; !reflect.DeepEqual(acts[1].Takes, want) {
 		t.Errorf("the last join takes %v, want %v", acts[1].Takes, want)
 	}
 	pair, _ := All([]Unit{
 		set("s", "", ""), cut("c", "s", ""),
 		join("four", Part{Unit: "c"}, Part{Unit: "c", Turn: 180}),
 	}, table(40*in, &problems))
-	if want := []Take{{"c", 2}}; !reflect.DeepEqual(pair["four"].Acts[0].Takes, want) {
+	if want := []ActTake{{"c", 2}}; !reflect.DeepEqual(pair["four"].Acts[0].Takes, want) {
 		t.Errorf("a four-patch takes %v, want %v", pair["four"].Acts[0].Takes, want)
 	}
 }

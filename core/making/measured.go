@@ -103,13 +103,13 @@ func (t *Table) asMeasured(m Made) (Made, bool) {
 		should, is = t.Ruler.Print(up(planned.H)), t.Ruler.Print(up(h))
 	}
 	m.Widths = nil
-	m.Size = Size{
+	m.Size = SizeWorking{
 		Sums:  []string{fmt.Sprintf("it should be %s, and %s %s", should, verb, is)},
 		Rules: rules.By(rules.Measured),
 	}
 	for i, v := range m.Variants {
 		if !v.Bonus {
-			m.Variants[i].Size = Size{}
+			m.Variants[i].Size = SizeWorking{}
 		}
 	}
 	return m, true

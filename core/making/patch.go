@@ -47,12 +47,12 @@ func (m *PlainPatch) Make(t *Table) (Made, bool) {
 	p := piece.Cut(m.Role, w, h)
 	return Made{Sort: "patch", Cloth: true, Piece: p, Acts: []Act{{
 		ID: t.Unit.ID.Step(), Does: Cuts,
-		Patch: &Patch{m.Role, w, h}, Piece: p,
+		Patch: &CutPatch{m.Role, w, h}, Piece: p,
 	}}}, true
 }
 
-func (m *PlainPatch) breadths() []Measured {
-	return []Measured{{&m.Width, false, "width", false}, {&m.Height, false, "height", false}}
+func (m *PlainPatch) breadths() []BreadthOf {
+	return []BreadthOf{{&m.Width, false, "width", false}, {&m.Height, false, "height", false}}
 }
 
 func (m *PlainPatch) roles() []*string { return []*string{&m.Role} }

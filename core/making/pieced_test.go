@@ -25,10 +25,10 @@ func must(t *testing.T, how Method, more ...Unit) Made {
 	return m
 }
 
-func corners(role string, leg string, at ...Place) []Corner {
-	var list []Corner
+func corners(role string, leg string, at ...CornerAt) []FlippedCorner {
+	var list []FlippedCorner
 	for i, a := range at {
-		list = append(list, Corner{ID: fmt.Sprint("c", i), At: a, Role: role, Leg: Typed(leg)})
+		list = append(list, FlippedCorner{ID: fmt.Sprint("c", i), At: a, Role: role, Leg: Typed(leg)})
 	}
 	return list
 }
@@ -78,15 +78,15 @@ func TestEveryMethodFillsItsOutline(t *testing.T) {
 		&SquareInSquare{Centre: Input{Unit: "r"}, Corners: []string{"B", "C", "D", "E"}, Sizing: Roomy},
 		&Frame{
 			Centre: Input{Role: "A"}, Width: Typed("4"), Height: Typed("3"),
-			Frames: []Ring{{ID: "a", Role: "B", Strip: Typed("1 1/2")}, {ID: "b", Role: "C", Ends: "D"}},
+			Frames: []FrameRound{{ID: "a", Role: "B", Strip: Typed("1 1/2")}, {ID: "b", Role: "C", Ends: "D"}},
 		},
 		&LogCabin{
 			Centre: Input{Role: "A"}, Width: Typed("2"), Height: Typed("2"), Rounds: 3,
-			Logs: []Log{{Role: "B", Strip: Typed("1 1/2")}},
+			Logs: []CabinLog{{Role: "B", Strip: Typed("1 1/2")}},
 		},
 		&LogCabin{
 			Centre: Input{Unit: "r"}, Rounds: 3, Half: true, Start: "top", Direction: CounterClockwise,
-			Logs: []Log{{Role: "B"}, {Role: "C"}},
+			Logs: []CabinLog{{Role: "B"}, {Role: "C"}},
 		},
 		&Grid{
 			Rows:  Rows([][]GridCell{{{Unit: "r"}, {Unit: "r", Turn: 90}}, {{Unit: "r", Turn: 90}, {Unit: "r"}}}),
@@ -294,14 +294,14 @@ func TestSquareInASquare(t *testing.T) {
 func TestFramesAndLogs(t *testing.T) {
 	framed := must(t, &Frame{
 		Centre: Input{Role: "A"}, Width: Typed("4"), Height: Typed("4"),
-		Frames: []Ring{{ID: "f", Role: "B", Strip: Typed("1 1/2")}},
+		Frames: []FrameRound{{ID: "f", Role: "B", Strip: Typed("1 1/2")}},
 	})
 	if w, h := framed.Piece.Size(); w != 13*in/2 || h != 13*in/2 {
 		t.Errorf("%v × %v", w.Inches(), h.Inches())
 	}
 	cabin := must(t, &LogCabin{
 		Centre: Input{Role: "C"}, Width: Typed("2"), Height: Typed("2"), Rounds: 3,
-		Logs: []Log{
+		Logs: []CabinLog{
 			{Role: "L", Strip: Typed("1 1/2")},
 			{Role: "L", Strip: Typed("1 1/2")},
 			{Role: "D", Strip: Typed("1 1/2")},
@@ -339,7 +339,7 @@ func TestFramesAndLogs(t *testing.T) {
 	}
 	half := must(t, &LogCabin{
 		Centre: Input{Role: "C"}, Width: Typed("2"), Height: Typed("2"), Rounds: 3, Half: true,
-		Logs: []Log{{Role: "L", Strip: Typed("1 1/2")}},
+		Logs: []CabinLog{{Role: "L", Strip: Typed("1 1/2")}},
 	})
 	if w, h := half.Piece.Size(); w != 11*in/2 || h != 11*in/2 || half.Piece.Patches[0].Poly[0] != (piece.Point{}) {
 		t.Errorf("a half log cabin grows on two sides, its centre stays in the corner: %v × %v", w.Inches(), h.Inches())
@@ -371,7 +371,7 @@ func TestGridsOfMixedUnits(t *testing.T) {
 	if w, h := rows.Piece.Size(); w != 17*in/2 || h != 17*in/2 {
 		t.Errorf("%v × %v", w.Inches(), h.Inches())
 	}
-	if len(rows.Acts) != 3 || rows.Acts[0].Takes[0].Each != 2 || rows.Acts[2].Takes[0] != (Take{"u/row-1", 2}) {
+	if len(rows.Acts) != 3 || rows.Acts[0].Takes[0].Each != 2 || rows.Acts[2].Takes[0] != (ActTake{"u/row-1", 2}) {
 		t.Errorf("the lower rows are the upper ones turned: %+v", rows.Acts[len(rows.Acts)-1].Takes)
 	}
 	pin := must(t, &Grid{Rows: Rows([][]GridCell{{cell("h", 0), cell("h", 90)}, {cell("h", 270), cell("h", 180)}})},
@@ -476,16 +476,16 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 		{"no frames", &Frame{Centre: Input{Role: "A"}, Width: Typed("4"), Height: Typed("4")}, "frame-count", "/how/frames"},
 		{"a frame taken by its seams", &Frame{
 			Centre: Input{Role: "A"}, Width: Typed("4"), Height: Typed("4"),
-			Frames: []Ring{{ID: "f", Role: "B", Strip: Typed("1/2")}},
+			Frames: []FrameRound{{ID: "f", Role: "B", Strip: Typed("1/2")}},
 		}, "too-narrow", "/how/frames/0/strip"},
 		{"a hundred rounds", &LogCabin{
 			Centre: Input{Role: "A"}, Width: Typed("2"), Height: Typed("2"), Rounds: 100,
-			Logs: []Log{{Role: "B"}},
+			Logs: []CabinLog{{Role: "B"}},
 		}, "round-count", "/how/rounds"},
 		{"no logs", &LogCabin{Centre: Input{Role: "A"}, Width: Typed("2"), Height: Typed("2"), Rounds: 1}, "log-count", "/how/logs"},
 		{"inside out", &LogCabin{
 			Centre: Input{Role: "A"}, Width: Typed("2"), Height: Typed("2"), Rounds: 1, Direction: "inward",
-			Logs: []Log{{Role: "B"}},
+			Logs: []CabinLog{{Role: "B"}},
 		}, "direction-unknown", "/how/direction"},
 		{"an empty grid", &Grid{}, "grid-empty", "/how/rows"},
 		{"a grid of one", &Grid{Rows: Rows([][]GridCell{{{Unit: "r"}}})}, "grid-empty", "/how/rows"},
@@ -513,14 +513,14 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 
 // A corner that is said first and overlaps nothing may be sewn first, whichever comes last in the list.
 func TestNoCornerVanishes(t *testing.T) {
-	for _, order := range [][]Place{{TopLeft, TopRight, BottomLeft}, {TopLeft, BottomLeft, TopRight}, {BottomLeft, TopRight, TopLeft}} {
+	for _, order := range [][]CornerAt{{TopLeft, TopRight, BottomLeft}, {TopLeft, BottomLeft, TopRight}, {BottomLeft, TopRight, TopLeft}} {
 		m := &FlippedCorners{Base: Input{Role: "A"}, Width: Typed("3"), Height: Typed("4")}
 		for i, at := range order {
 			leg := Typed("2")
 			if at == BottomLeft {
 				leg = Typed("1")
 			}
-			m.Corners = append(m.Corners, Corner{ID: string(rune('a' + i)), At: at, Role: "B", Leg: leg})
+			m.Corners = append(m.Corners, FlippedCorner{ID: string(rune('a' + i)), At: at, Role: "B", Leg: leg})
 		}
 		made := must(t, m)
 		seams, corners := 0, 0

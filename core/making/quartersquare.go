@@ -28,11 +28,11 @@ func (*QuarterSquare) By() string { return "quarter-square triangles" }
 // Parts are none: everything is cut from cloth.
 func (*QuarterSquare) Parts() []Part { return nil }
 
-func (m *QuarterSquare) breadths() []Measured {
+func (m *QuarterSquare) breadths() []BreadthOf {
 	if m.Cut.Given() {
-		return []Measured{{&m.Cut, false, "cut", false}}
+		return []BreadthOf{{&m.Cut, false, "cut", false}}
 	}
-	return []Measured{{&m.Finished, true, "finished", false}}
+	return []BreadthOf{{&m.Finished, true, "finished", false}}
 }
 
 func (m *QuarterSquare) roles() []*string {
@@ -97,7 +97,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		})
 		act := Act{
 			ID: r.id(suffix), Does: Trims, Name: word + " halves", Says: "Cut apart on the diagonal",
-			Takes: []Take{{pair, 1}}, Gives: []Give{{ID: r.id(suffix), Count: 2}}, Piece: p,
+			Takes: []ActTake{{pair, 1}}, Gives: []ActGive{{ID: r.id(suffix), Count: 2}}, Piece: p,
 			Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true, Apart: []piece.Line{piece.Falling(piece.Num{})},
 		}
 		if len(m.Second) == 1 && p.W != plain { // trimmed to the plain square it is paired with
@@ -106,7 +106,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		}
 		r.add(act)
 		lowerRoles, upperRoles, _, _ := layers.Facing(h.Line)
-		out.Seams = append(out.Seams, Seam{
+		out.Seams = append(out.Seams, SeamKind{
 			ID: seam, Plus: lower.beside(lowerRoles, 0),
 			Minus: upper.beside(upperRoles, 0),
 		})
@@ -154,7 +154,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		}
 	}
 	plus, minus, plusBulk, minusBulk := layers.Facing(piece.Falling(c))
-	out.Seams = append(out.Seams, Seam{
+	out.Seams = append(out.Seams, SeamKind{
 		ID: seam, Plus: lower.beside(plus, plusBulk),
 		Minus: upper.beside(minus, minusBulk),
 	})
@@ -174,7 +174,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 			lay([]piece.Piece{layers.Upper()}, piece.Falling(c), piece.Falling(c.Neg())),
 	})
 	end := Act{
-		ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the diagonal", Takes: []Take{{pair, 1}},
+		ID: t.Unit.ID.Step(), Does: Trims, Says: "Cut apart on the diagonal", Takes: []ActTake{{pair, 1}},
 		Piece: out.Variants[0].Piece, Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true, Apart: []piece.Line{piece.Falling(piece.Num{})},
 	}
 	for _, v := range out.Variants {
@@ -190,7 +190,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	r.add(end)
 	out.Acts = r.acts
 	print := t.Ruler.Print
-	out.Size = Size{Sums: []string{fmt.Sprintf("%s − 2 × 1.4142 × %s = %s", print(up(a)), print(t.Seam),
+	out.Size = SizeWorking{Sums: []string{fmt.Sprintf("%s − 2 × 1.4142 × %s = %s", print(up(a)), print(t.Seam),
 		print(up(a.Sub(c).Sub(c))))}, Rules: rules.By(rules.QuarterSquare)}
 	if raw != u {
 		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed on its middle: %s − %s = %s", print(up(raw)),

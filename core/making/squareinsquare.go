@@ -27,11 +27,11 @@ func (*SquareInSquare) By() string { return "square in a square" }
 // Parts is the centre, where it is pieced.
 func (m *SquareInSquare) Parts() []Part { return m.Centre.parts() }
 
-func (m *SquareInSquare) breadths() []Measured {
+func (m *SquareInSquare) breadths() []BreadthOf {
 	if m.Centre.Unit != "" {
 		return nil
 	}
-	return []Measured{{&m.Finished, true, "finished", false}}
+	return []BreadthOf{{&m.Finished, true, "finished", false}}
 }
 
 func (m *SquareInSquare) roles() []*string {
@@ -50,8 +50,8 @@ func (m *SquareInSquare) others() []Method {
 		return []Method{m}
 	}
 	one := &FlippedCorners{Base: m.Centre, Width: m.Finished, Height: m.Finished}
-	for i, at := range []Place{TopLeft, TopRight, BottomRight, BottomLeft} {
-		one.Corners = append(one.Corners, Corner{
+	for i, at := range []CornerAt{TopLeft, TopRight, BottomRight, BottomLeft} {
+		one.Corners = append(one.Corners, FlippedCorner{
 			ID: []string{"tl", "tr", "br", "bl"}[i], At: at,
 			Role: m.Corners[i%len(m.Corners)], Leg: m.Finished.halved(),
 		})
@@ -102,7 +102,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 		id := r.id(fmt.Sprintf("corner-%d-halves", i+1))
 		cloth[role] = r.add(Act{
 			ID: id, Does: Trims, Name: "corner triangle", Says: "Cut the square on its diagonal",
-			Takes: []Take{{sq.act, 1}}, Gives: []Give{{ID: id, Count: 2}}, Piece: sq.piece, Cuts: 1, Halves: true,
+			Takes: []ActTake{{sq.act, 1}}, Gives: []ActGive{{ID: id, Count: 2}}, Piece: sq.piece, Cuts: 1, Halves: true,
 		})
 	}
 	first, second := r.seam("first"), t.Unit.ID.Seam()
@@ -134,7 +134,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 		return Neighbour{Name: "the triangles", Roles: []string{corner(i), corner(j)}, Cloth: true}
 	}
 	sides, ends := centre.piece.RolesAt(piece.Left), centre.piece.RolesAt(piece.Top)
-	out.Seams = []Seam{
+	out.Seams = []SeamKind{
 		{ID: first, Plus: centre.beside(sides, len(centre.piece.Ends(piece.Left))), Minus: neighbour(0, 2)},
 		{ID: second, Plus: centre.beside(ends, len(centre.piece.Ends(piece.Top))+2), Minus: neighbour(1, 3)},
 	}
@@ -142,7 +142,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	edge := "the long edge of a triangle to each of two opposite sides, middle to middle"
 	one := r.add(Act{
 		ID: r.id("first"), Does: Sews, Name: "two corners",
-		Takes: append([]Take{{centre.act, 1}}, together([]laid{
+		Takes: append([]ActTake{{centre.act, 1}}, together([]laid{
 			{act: cloth[corner(0)]},
 			{act: cloth[corner(2)]},
 		})...), Seams: 2, Each: up(side), Sews: []naming.Seam{first}, Piece: half,
@@ -154,7 +154,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	})
 	two := r.add(Act{
 		ID: r.id("second"), Does: Sews, Name: "four corners",
-		Takes: append([]Take{{one, 1}}, together([]laid{{act: cloth[corner(1)]}, {act: cloth[corner(3)]}})...),
+		Takes: append([]ActTake{{one, 1}}, together([]laid{{act: cloth[corner(1)]}, {act: cloth[corner(3)]}})...),
 		Seams: 2, Each: up(side), Sews: []naming.Seam{second}, Piece: p,
 		Onto: []Onto{{piece.Top, cloth[corner(1)], tips}, {piece.Bottom, cloth[corner(3)], tips}},
 		Joins: &Joins{
@@ -164,12 +164,12 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	})
 	r.add(Act{
 		ID: t.Unit.ID.Step(), Does: Trims,
-		Says: "Trim to equal margins, an allowance beyond each tip of the centre", Takes: []Take{{two, 1}}, Piece: p,
+		Says: "Trim to equal margins, an allowance beyond each tip of the centre", Takes: []ActTake{{two, 1}}, Piece: p,
 		Shaves: 1, Pieced: true, Eighth: true,
 	})
 	out.Acts = r.acts
 	print := t.Ruler.Print
-	out.Size = Size{
+	out.Size = SizeWorking{
 		Sums:  []string{fmt.Sprintf("1.4142 × %s + %s = %s", print(up(finished)), print(2*t.Seam), print(up(unit)))},
 		Rules: rules.By(rules.SquareSquare),
 	}

@@ -101,7 +101,7 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 			return Made{}, false
 		}
 		act.Sews = append(act.Sews, id)
-		out.Seams = append(out.Seams, Seam{
+		out.Seams = append(out.Seams, SeamKind{
 			ID:      id,
 			Plus:    Neighbour{Name: fmt.Sprintf("strip %d", i), Roles: []string{m.Strips[i-1].Role}},
 			Minus:   Neighbour{Name: fmt.Sprintf("strip %d", i+1), Roles: []string{s.Role}},
@@ -146,14 +146,14 @@ func (t *Table) close(out *Made) {
 	out.Round = flat.Strips
 	first, last := flat.Strips[0], flat.Strips[len(flat.Strips)-1]
 	out.Acts = append(out.Acts, Act{
-		ID: t.Unit.ID.Step(), Does: Sews, Takes: []Take{{Act: flat.ID, Each: 1}}, Piece: out.Piece, Seams: 1, Each: flat.Each,
+		ID: t.Unit.ID.Step(), Does: Sews, Takes: []ActTake{{Act: flat.ID, Each: 1}}, Piece: out.Piece, Seams: 1, Each: flat.Each,
 		Sews: []naming.Seam{first.Seam},
 		Joins: &Joins{
 			Left: "the last strip", Right: "the first strip", LeftPiece: out.Piece, RightPart: out.Piece,
 			Edge: "the last long edge to the first, right sides together, so that it is a tube",
 		},
 	})
-	out.Seams = append(out.Seams, Seam{
+	out.Seams = append(out.Seams, SeamKind{
 		ID:   first.Seam,
 		Plus: Neighbour{Name: "the last strip", Roles: []string{last.Role}}, Minus: Neighbour{Name: "the first strip", Roles: []string{first.Role}},
 	})
@@ -177,10 +177,10 @@ func (t *Table) misfit(err error, at, part, whole string) {
 			t.Ruler.Print(m.Want)))
 }
 
-func (m *StripSet) breadths() []Measured {
-	list := make([]Measured, len(m.Strips))
+func (m *StripSet) breadths() []BreadthOf {
+	list := make([]BreadthOf, len(m.Strips))
 	for i := range m.Strips {
-		list[i] = Measured{&m.Strips[i].Width, false, fmt.Sprintf("strips/%d/width", i), false}
+		list[i] = BreadthOf{&m.Strips[i].Width, false, fmt.Sprintf("strips/%d/width", i), false}
 	}
 	return list
 }

@@ -53,7 +53,7 @@ func (m *SubCut) Make(t *Table) (Made, bool) {
 	}
 	p := set.Piece.Slice(t.Squaring, width)
 	return Made{Sort: "sub-cut", Piece: p, Acts: []Act{{
-		ID: t.Unit.ID.Step(), Does: SubCuts, Stock: true, Takes: []Take{{Act: m.From.Step(), Each: 1}}, Piece: p,
+		ID: t.Unit.ID.Step(), Does: SubCuts, Stock: true, Takes: []ActTake{{Act: m.From.Step(), Each: 1}}, Piece: p,
 	}}}, true
 }
 
@@ -63,6 +63,6 @@ func (m Made) Width() measure.Length {
 	return w
 }
 
-func (m *SubCut) breadths() []Measured { return []Measured{{&m.Width, false, "width", false}} }
+func (m *SubCut) breadths() []BreadthOf { return []BreadthOf{{&m.Width, false, "width", false}} }
 
 func (m *SubCut) references() []*naming.Unit { return []*naming.Unit{&m.From} }

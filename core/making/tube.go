@@ -121,10 +121,10 @@ func (m *Tube) references() []*naming.Unit {
 
 func (m *Tube) cells() [][]*naming.Unit { return [][]*naming.Unit{m.references()} }
 
-func (m *Tube) breadths() []Measured {
-	list := make([]Measured, len(m.Columns))
+func (m *Tube) breadths() []BreadthOf {
+	list := make([]BreadthOf, len(m.Columns))
 	for i := range m.Columns {
-		list[i] = Measured{Breadth: &m.Columns[i].Width, Key: fmt.Sprintf("columns/%d/width", i)}
+		list[i] = BreadthOf{Breadth: &m.Columns[i].Width, Key: fmt.Sprintf("columns/%d/width", i)}
 	}
 	return list
 }
@@ -153,7 +153,7 @@ func (m *Tube) Make(t *Table) (Made, bool) {
 	out.Size = t.tubeSums(columns, out.Piece)
 	for i := range out.Variants {
 		if v := &out.Variants[i]; len(columns) > 1 && i > 0 {
-			v.Size = Size{Sums: out.Size.Sums[1:], Rules: out.Size.Rules} // as wide as it is cut
+			v.Size = SizeWorking{Sums: out.Size.Sums[1:], Rules: out.Size.Rules} // as wide as it is cut
 		}
 	}
 	return out, true
@@ -388,7 +388,7 @@ func (t *Table) columnKinds(list []Column) (kinds []Variant) {
 			kinds = append(kinds, Variant{ID: c.Kind, Piece: c.Piece, Kinds: 1})
 		}
 		kinds[k].Count++
-		kinds[k].Places = append(kinds[k].Places, Spot{ID: c.Place})
+		kinds[k].Places = append(kinds[k].Places, PartSpot{ID: c.Place})
 		numbers[c.Kind] = append(numbers[c.Kind], i+1)
 	}
 	for i := range kinds {
@@ -422,7 +422,7 @@ func (t *Table) rings(out *Made, list []Column) {
 		known[c.Ring] = true
 		set, _ := t.Made(c.Set)
 		out.Acts = append(out.Acts, Act{
-			ID: c.Ring, Does: SubCuts, Stock: true, Takes: []Take{{Act: c.Set.Step(), Each: 1}},
+			ID: c.Ring, Does: SubCuts, Stock: true, Takes: []ActTake{{Act: c.Set.Step(), Each: 1}},
 			Name:  fmt.Sprintf("%s, ring of %s", set.Unit.Name, t.Ruler.Print(c.Width)),
 			Piece: set.Piece.Slice(t.Squaring, c.Width),
 		})
@@ -434,8 +434,8 @@ func (t *Table) opened(out *Made, list []Column, kinds []Variant) {
 	r := t.begin()
 	for _, v := range kinds {
 		c := list[slices.IndexFunc(list, func(c Column) bool { return c.Kind == v.ID })]
-		act := Act{ID: v.ID.Step(), Does: Opens, Takes: []Take{{Act: c.Ring, Each: 1}}, Opens: &c, Piece: v.Piece}
-		act.Gives = []Give{{v.ID.Step(), 1, v.Name, v.Piece}}
+		act := Act{ID: v.ID.Step(), Does: Opens, Takes: []ActTake{{Act: c.Ring, Each: 1}}, Opens: &c, Piece: v.Piece}
+		act.Gives = []ActGive{{v.ID.Step(), 1, v.Name, v.Piece}}
 		if c.Bit == 0 {
 			r.add(act)
 			continue
@@ -455,7 +455,7 @@ func (t *Table) opened(out *Made, list []Column, kinds []Variant) {
 		seam := t.Unit.ID.Seam(c.First, "bit")
 		r.add(Act{
 			ID: v.ID.Step(), Does: Sews, Name: v.Name, Piece: v.Piece, Seams: 1, Each: c.Width, Sews: []naming.Seam{seam},
-			Takes: takes(act.ID, bit.act), Gives: []Give{{v.ID.Step(), 1, v.Name, v.Piece}},
+			Takes: takes(act.ID, bit.act), Gives: []ActGive{{v.ID.Step(), 1, v.Name, v.Piece}},
 			Joins: &Joins{
 				Left: act.Name, Right: "bit of the same cloth", LeftPiece: p, RightPart: bit.piece,
 				Edge: "the bit to its lower end",
@@ -464,7 +464,7 @@ func (t *Table) opened(out *Made, list []Column, kinds []Variant) {
 				}},
 			},
 		})
-		out.Seams = append(out.Seams, Seam{
+		out.Seams = append(out.Seams, SeamKind{
 			ID: seam, Plus: Neighbour{Name: "the column", Roles: []string{first.Role}, Bulk: 1},
 			Minus: Neighbour{Name: "the bit", Roles: []string{first.Role}},
 		})
@@ -497,7 +497,7 @@ func (t *Table) joinColumns(out *Made, list []Column) bool {
 		edges = append(edges, Join{Seam: seam, A: before, B: Layer{From: right.Kind.Step(), Name: name(i), Piece: right.Piece}, Takes: t.Seam})
 		before = Layer{Name: "what is sewn so far", Piece: right.Piece, Last: true}
 		taken = append(taken, laid{act: right.Kind.Step()})
-		out.Seams = append(out.Seams, Seam{
+		out.Seams = append(out.Seams, SeamKind{
 			ID: seam, Row: true, Plus: Facing(name(i), right.Piece, piece.Left), Minus: Facing(name(i-1), left.Piece, piece.Right),
 			Outward: outward(i-1, len(list)-1, 1),
 		})
@@ -515,7 +515,7 @@ func (t *Table) joinColumns(out *Made, list []Column) bool {
 }
 
 // tubeSums says how the block and its columns come to what they measure.
-func (t *Table) tubeSums(list []Column, p piece.Piece) Size {
+func (t *Table) tubeSums(list []Column, p piece.Piece) SizeWorking {
 	var widths []measure.Length
 	for _, c := range list {
 		widths = append(widths, c.Width)
@@ -566,18 +566,18 @@ func Closings(m Method, made Made, strips func(set naming.Unit) int) []Closing {
 		return nil
 	}
 	var out []Closing
-	add := func(name, says string, more []step) {
+	add := func(name, says string, more []columnStep) {
 		if len(list)+len(more) > MostColumns || len(more) == 0 {
 			return
 		}
 		out = append(out, Closing{name, says, tube.longer(more)})
 	}
-	var mirrored []step
+	var mirrored []columnStep
 	for i := len(list) - 2; i > 0; i-- {
-		mirrored = append(mirrored, step{i, -list[i+1].Step})
+		mirrored = append(mirrored, columnStep{i, -list[i+1].Step})
 	}
 	add("There and back", "The same widths in a mirror, each stepping back by what it went before.", mirrored)
-	var on []step
+	var on []columnStep
 	last, sum := list[len(list)-1].Step, 0
 	for _, c := range list[1:] {
 		sum += c.Step
@@ -591,7 +591,7 @@ func Closings(m Method, made Made, strips func(set naming.Unit) int) []Closing {
 			if i == 0 {
 				by = last
 			}
-			on = append(on, step{i, by})
+			on = append(on, columnStep{i, by})
 		}
 		if len(on) > MostColumns {
 			break
@@ -599,13 +599,13 @@ func Closings(m Method, made Made, strips func(set naming.Unit) int) []Closing {
 	}
 	add("On and on", "The same widths and steps again, each time from where they ended, until the colours are back where they began.", on)
 	if most > 0 {
-		var home []step
+		var home []columnStep
 		by := most
 		if back < 0 {
 			by = -most
 		}
 		for left := far; left > most; left -= most {
-			home = append(home, step{len(list) - 1, by})
+			home = append(home, columnStep{len(list) - 1, by})
 		}
 		add("Back by equal steps", "As many columns more as it takes to step back to the first, each as wide as the last.", home)
 	}
@@ -628,11 +628,11 @@ func JoinsTo(m Method, t *Table) (measure.Length, bool) {
 	return wide, wide > 2*t.Seam
 }
 
-// step is a further column: as wide as another one and cut from the same tube, so many half strips up.
-type step struct{ like, by int }
+// columnStep is a further column: as wide as another one and cut from the same tube, so many half strips up.
+type columnStep struct{ like, by int }
 
 // longer is the same tube with more columns.
-func (m *Tube) longer(more []step) *Tube {
+func (m *Tube) longer(more []columnStep) *Tube {
 	one := *m
 	one.Columns = slices.Clone(m.Columns)
 	next := len(m.Columns)

@@ -106,7 +106,7 @@ func (t *Table) byPlace(pieces []piece.Piece, columns int) (list []Variant) {
 		}
 		list[k].Count++
 		list[k].EitherWay = t.eitherWay(look, looks[k].Turn(turn), []int{0}, list[k].EitherWay)
-		list[k].Places = append(list[k].Places, Spot{t.Unit.ID.Place(at/columns, at%columns), turn})
+		list[k].Places = append(list[k].Places, PartSpot{t.Unit.ID.Place(at/columns, at%columns), turn})
 		places[k] = append(places[k], at)
 	}
 	rows := len(pieces) / columns
@@ -307,4 +307,4 @@ func risesLeft(p piece.Piece, seam naming.Seam) bool {
 }
 
 // give is what one run gives of a look.
-func (v Variant) give() Give { return Give{v.ID.Step(), v.Count, v.Name, v.Piece} }
+func (v Variant) give() ActGive { return ActGive{v.ID.Step(), v.Count, v.Name, v.Piece} }

@@ -65,7 +65,7 @@ func (m *HalfSquare) sized(s Sizing) (Method, bool) {
 }
 
 func (m *HalfSquare) named() string {
-	way := map[Way]string{
+	way := map[AtATime]string{
 		Two: "two at a time", Four: "four at a time, all round", Eight: "eight at a time",
 		Triangles: "from cut triangles",
 	}[m.Way]

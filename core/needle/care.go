@@ -45,7 +45,7 @@ func AsksOf(w *work.Work, b batching.Batch) (a Asks) {
 	if b.Does != making.Sews {
 		return a
 	}
-	t := table{w: w}
+	t := cardTable{w: w}
 	joins, each := t.joins(b)
 	if column := b.ID.Column(); column > 0 { // rows that are alike ask alike
 		joins = nil

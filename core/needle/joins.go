@@ -11,14 +11,14 @@ import (
 	"vicis/core/school"
 )
 
-// Pile is strips of a set that are sewn to each other before they are sewn to the rest: the first and the last of them, from 1.
-type Pile struct{ From, To int }
+// StripPile is strips of a set that are sewn to each other before they are sewn to the rest: the first and the last of them, from 1.
+type StripPile struct{ From, To int }
 
 // span is the strips from one to another, the last not with them.
 type span struct{ from, to int }
 
 // joined is the order in which strips are joined by a school: each pair of spans lies one below the other.
-func joined(n int, by school.Joining) (order [][2]span, piles []Pile) {
+func joined(n int, by school.Joining) (order [][2]span, piles []StripPile) {
 	var list []span
 	take := func(many int) {
 		from := 0
@@ -50,7 +50,7 @@ func joined(n int, by school.Joining) (order [][2]span, piles []Pile) {
 		return order, nil
 	}
 	for _, s := range list {
-		piles = append(piles, Pile{s.from + 1, s.to})
+		piles = append(piles, StripPile{s.from + 1, s.to})
 	}
 	for len(list) > 1 {
 		if by == school.InThrees {
@@ -73,7 +73,7 @@ func joined(n int, by school.Joining) (order [][2]span, piles []Pile) {
 }
 
 // strips is how the strips of a set come together, by the school chosen.
-func (t table) strips(b batching.Batch) ([]making.Join, []Pile) {
+func (t cardTable) strips(b batching.Batch) ([]making.Join, []StripPile) {
 	strips := t.w.Acts[b.ID].Act.Strips
 	if len(strips) < 2 {
 		return nil, nil
@@ -106,7 +106,7 @@ func (t table) strips(b batching.Batch) ([]making.Join, []Pile) {
 }
 
 // web is the seams of one column of a web.
-func (t table) web(column int) (list []making.Join) {
+func (t cardTable) web(column int) (list []making.Join) {
 	rows, _ := t.w.Layout.Web()
 	for _, row := range rows {
 		j, ok := t.besides(t.w.Layout.Kinds[t.w.Layout.Rows[row]], column-1)
@@ -122,7 +122,7 @@ func (t table) web(column int) (list []making.Join) {
 }
 
 // row is the seams of one row of blocks.
-func (t table) row(k quilt.RowKind) (list []making.Join) {
+func (t cardTable) row(k quilt.RowKind) (list []making.Join) {
 	for j := 1; j < len(k.Cells); j++ {
 		one, ok := t.besides(k, j)
 		if !ok {
@@ -134,7 +134,7 @@ func (t table) row(k quilt.RowKind) (list []making.Join) {
 }
 
 // besides is the seam that sews a cell of a row, from 0, to the one before it; false where they are not as high.
-func (t table) besides(k quilt.RowKind, j int) (making.Join, bool) {
+func (t cardTable) besides(k quilt.RowKind, j int) (making.Join, bool) {
 	lies := func(c quilt.Cell) making.Layer {
 		m := t.w.Layout.Blocks[c.Unit]
 		l := making.Layer{From: c.Unit.Step(), Turn: c.Turn, Name: m.Unit.Name, Piece: m.Piece.Turn(c.Turn)}

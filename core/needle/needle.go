@@ -16,30 +16,30 @@ import (
 // Card is everything that comes under the needle in one step.
 type Card struct {
 	Batch batching.Batch
-	Lies  []Lie  // of the seams that were asked for, in the order they are sewn
-	First int    // which of all seams that begins with, from 0
-	Seams int    // how many there are in all
-	Each  bool   // every seam makes one more of the step; else all of them make one
-	Laid  *Laid  // where a part lies face down on the other, and not edge to edge
-	Piles []Pile // of a strip set: what is sewn by itself before it is joined
+	Lies  []Lie       // of the seams that were asked for, in the order they are sewn
+	First int         // which of all seams that begins with, from 0
+	Seams int         // how many there are in all
+	Each  bool        // every seam makes one more of the step; else all of them make one
+	Laid  *FaceDown   // where a part lies face down on the other, and not edge to edge
+	Piles []StripPile // of a strip set: what is sewn by itself before it is joined
 }
 
 // Lie is how the layers of one seam lie. The edges that are sewn lie on the right, at the guide; the upper end goes in first. Lower is
 // right side up as it lies; Upper is right side up with the edge that is sewn on the left, and is turned over like a page.
 type Lie struct {
 	Seam         naming.Seam
-	Lower, Upper Layer
+	Lower, Upper LayerUnder
 	Why          Why
-	Takes        measure.Length // the allowance
-	Marks        []Mark         // from the end that goes in first
-	Long, Drawn  piece.Num      // the whole seam, and how much of it is drawn from its beginning
-	Press        Press          // where its allowances go once it is opened
-	Turned       int            // how both are turned against how they lie once it is opened
-	Wrong        *Wrong         // nothing where none could be taken for it
+	Takes        measure.Length  // the allowance
+	Marks        []AllowanceMark // from the end that goes in first
+	Long, Drawn  piece.Num       // the whole seam, and how much of it is drawn from its beginning
+	Press        PressedToward   // where its allowances go once it is opened
+	Turned       int             // how both are turned against how they lie once it is opened
+	Wrong        *Wrong          // nothing where none could be taken for it
 }
 
-// Layer is one of them.
-type Layer struct {
+// LayerUnder is one of them.
+type LayerUnder struct {
 	From  naming.Step // the step whose pile it is taken from; empty for what is under way, and for strips that were joined by themselves
 	Turn  int         // against how that step gives it; for what is under way against how it lay when the seam before was opened, of a web as it lies in the quilt
 	Name  string
@@ -60,33 +60,33 @@ const (
 	Folded Why = "folded" // it is the binding, folded
 )
 
-// Press is which layer a seam is pressed toward.
-type Press string
+// PressedToward is which layer a seam is pressed toward.
+type PressedToward string
 
 // The ways of pressing it.
 const (
-	ToLower Press = "lower"
-	ToUpper Press = "upper"
-	Opened  Press = "open"
-	Unset   Press = "" // not by the iron
+	ToLower PressedToward = "lower"
+	ToUpper PressedToward = "upper"
+	Opened  PressedToward = "open"
+	Unset   PressedToward = "" // not by the iron
 )
 
-// Way is where an allowance points as it goes under the foot.
-type Way string
+// AllowanceWay is where an allowance points as it goes under the foot.
+type AllowanceWay string
 
 // The ways.
 const (
-	None   Way = ""
-	Away   Way = "away"   // from you: to the end that goes in first
-	Toward Way = "toward" // you
-	Open   Way = "open"
-	Both   Way = "both" // where several end in one point
+	None   AllowanceWay = ""
+	Away   AllowanceWay = "away"   // from you: to the end that goes in first
+	Toward AllowanceWay = "toward" // you
+	Open   AllowanceWay = "open"
+	Both   AllowanceWay = "both" // where several end in one point
 )
 
-// Mark is a place along the seam where allowances come.
-type Mark struct {
+// AllowanceMark is a place along the seam where allowances come.
+type AllowanceMark struct {
 	At           piece.Num // from the end that goes in first
-	Lower, Upper Way
+	Lower, Upper AllowanceWay
 	Meets        int // how many pairs of ends come to lie on each other
 	Clashes      int // how many of them do not lock
 }
@@ -101,7 +101,7 @@ func Of(w *work.Work, step naming.Step, near int) (Card, bool) {
 	if i < 0 || w.Batches[i].Does != making.Sews {
 		return Card{}, false
 	}
-	t := table{w: w}
+	t := cardTable{w: w}
 	c := Card{Batch: w.Batches[i]}
 	joins := c.Batch.Joins
 	switch {
@@ -153,11 +153,11 @@ func Of(w *work.Work, step naming.Step, near int) (Card, bool) {
 	return c, true
 }
 
-// table is where cards are laid.
-type table struct{ w *work.Work }
+// cardTable is where cards are laid.
+type cardTable struct{ w *work.Work }
 
 // joins is the seams of a batch that is sewn edge to edge, and whether each of them makes one more of it.
-func (t table) joins(b batching.Batch) (list []making.Join, each bool) {
+func (t cardTable) joins(b batching.Batch) (list []making.Join, each bool) {
 	switch b.Stage {
 	case batching.Rows:
 		if column := b.ID.Column(); column > 0 {
@@ -172,14 +172,14 @@ func (t table) joins(b batching.Batch) (list []making.Join, each bool) {
 
 // oriented is both layers as they lie for one seam, and how the table is turned for that against how they are drawn.
 type oriented struct {
-	lower, upper Layer
+	lower, upper LayerUnder
 	why          Why
-	press        Press
+	press        PressedToward
 	turned       int
 }
 
 // orient says which layer is on top, and so which end goes in first.
-func (t table) orient(j making.Join) oriented {
+func (t cardTable) orient(j making.Join) oriented {
 	o := oriented{lower: layer(j.A), upper: layer(j.B), why: SewnOn}
 	x := t.w.Press.Decisions[j.Seam].X
 	if j.Down { // the table turned so that the lower edge lies on the right; there +1 presses up, toward the first
@@ -195,15 +195,15 @@ func (t table) orient(j making.Join) oriented {
 	if a.points > b.points || a.points == b.points && a.seams > b.seams { // turned by half, the other one lies on top
 		o.turned, o.lower, o.upper, x = (o.turned+180)%360, o.upper.turn(180), o.lower.turn(180), -x
 	}
-	o.press = map[int]Press{1: ToUpper, -1: ToLower, 0: Opened}[x]
+	o.press = map[int]PressedToward{1: ToUpper, -1: ToLower, 0: Opened}[x]
 	return o
 }
 
 // lie lays one seam. before is how what was sewn last was turned, and turned how this one is, against how they are drawn.
-func (t table) lie(j making.Join, before int) (l Lie, turned int) {
+func (t cardTable) lie(j making.Join, before int) (l Lie, turned int) {
 	o := t.orient(j)
 	l = Lie{Seam: j.Seam, Lower: o.lower, Upper: o.upper, Why: o.why, Press: o.press, Turned: o.turned, Takes: j.Takes, Long: o.lower.Piece.H}
-	for _, one := range []*Layer{&l.Lower, &l.Upper} {
+	for _, one := range []*LayerUnder{&l.Lower, &l.Upper} {
 		if one.From == "" && one.Row == 0 {
 			one.Turn = (one.Turn + 360 - before) % 360
 		}
@@ -215,11 +215,11 @@ func (t table) lie(j making.Join, before int) (l Lie, turned int) {
 	return l, o.turned
 }
 
-func layer(l making.Layer) Layer {
-	return Layer{From: l.From, Turn: l.Turn, Name: l.Name, Piece: l.Piece, Torn: l.Last, Sewn: l.Sewn, Row: l.Row}
+func layer(l making.Layer) LayerUnder {
+	return LayerUnder{From: l.From, Turn: l.Turn, Name: l.Name, Piece: l.Piece, Torn: l.Last, Sewn: l.Sewn, Row: l.Row}
 }
 
-func (l Layer) turn(by int) Layer {
+func (l LayerUnder) turn(by int) LayerUnder {
 	l.Turn, l.Piece = (l.Turn+by)%360, l.Piece.Turn(by)
 	return l
 }
@@ -240,15 +240,15 @@ func standing(ends []piece.End) (s stands) {
 }
 
 // marks lists where allowances come. Cloth that is turned over like a page keeps what points to its upper end.
-func (t table) marks(l Lie) []Mark {
+func (t cardTable) marks(l Lie) []AllowanceMark {
 	below, above := l.Lower.Piece.Facing(piece.Right, l.Takes), l.Upper.Piece.Facing(piece.Left, l.Takes)
 	index := map[piece.Num]int{}
-	var list []Mark
-	at := func(n piece.Num) *Mark {
+	var list []AllowanceMark
+	at := func(n piece.Num) *AllowanceMark {
 		i, known := index[n]
 		if !known {
 			i, index[n] = len(list), len(list)
-			list = append(list, Mark{At: n})
+			list = append(list, AllowanceMark{At: n})
 		}
 		return &list[i]
 	}
@@ -267,12 +267,12 @@ func (t table) marks(l Lie) []Mark {
 			m.Clashes++
 		}
 	}
-	slices.SortFunc(list, func(a, b Mark) int { return a.At.Cmp(b.At) })
+	slices.SortFunc(list, func(a, b AllowanceMark) int { return a.At.Cmp(b.At) })
 	return list
 }
 
 // way is where an allowance points, of a seam that runs to the right (+1) or to the left (−1): its left is up.
-func (t table) way(runs int, seam naming.Seam) Way {
+func (t cardTable) way(runs int, seam naming.Seam) AllowanceWay {
 	switch x := t.w.Press.Decisions[seam].X; {
 	case x == 0:
 		return Open
@@ -282,7 +282,7 @@ func (t table) way(runs int, seam naming.Seam) Way {
 	return Toward
 }
 
-func (w Way) and(o Way) Way {
+func (w AllowanceWay) and(o AllowanceWay) AllowanceWay {
 	if w == None || w == o {
 		return o
 	}
@@ -296,7 +296,7 @@ const (
 )
 
 // near is what of both layers lies near the seam: of what is under way its end, of long strips their beginning.
-func near(l Lie) (lower, upper Layer) {
+func near(l Lie) (lower, upper LayerUnder) {
 	lower, upper = l.Lower, l.Upper
 	wide := upper.Piece.W
 	if lower.Piece.W.Cmp(wide) > 0 {
@@ -306,7 +306,7 @@ func near(l Lie) (lower, upper Layer) {
 	if most := wide.Times(longest); len(l.Marks) == 0 && high.Cmp(most) > 0 || high.Cmp(wide.Times(tooLong)) > 0 {
 		high = most
 	}
-	narrow := func(one Layer, other Layer, right bool) Layer {
+	narrow := func(one LayerUnder, other LayerUnder, right bool) LayerUnder {
 		w := one.Piece.W
 		if most := other.Piece.W.Times(2); w.Cmp(most) > 0 && w.Cmp(l.Long) > 0 {
 			w, one.Torn = most, true

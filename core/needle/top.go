@@ -23,7 +23,7 @@ var sides = []struct {
 }{{0, "right"}, {180, "left"}, {90, "top"}, {270, "bottom"}}
 
 // round is the seams of one step of the top or of its finishing; none where only words tell them.
-func (t table) round(b batching.Batch) []making.Join {
+func (t cardTable) round(b batching.Batch) []making.Join {
 	switch {
 	case b.ID == naming.Rows:
 		return t.rows()
@@ -49,7 +49,7 @@ func (t table) round(b batching.Batch) []making.Join {
 }
 
 // rows is the seams between the rows of the quilt.
-func (t table) rows() (list []making.Join) {
+func (t cardTable) rows() (list []making.Join) {
 	l := t.w.Layout
 	type part struct{ kind, from, to int }
 	known := map[part]making.Layer{}
@@ -101,7 +101,7 @@ func (t table) rows() (list []making.Join) {
 }
 
 // corners is the seams that sew corner triangles to a top on point.
-func (t table) corners() (list []making.Join) {
+func (t cardTable) corners() (list []making.Join) {
 	l := t.w.Layout
 	triangle, before := l.Blocks[naming.CornerTriangle], 0
 	for _, c := range l.Corners(t.w.Plain) {
@@ -130,13 +130,13 @@ func (t table) corners() (list []making.Join) {
 }
 
 // on sews what lies to the right of a quilt to it, once both are turned so.
-func (t table) on(p, b piece.Piece, turn int, seam naming.Seam) (piece.Piece, bool) {
+func (t cardTable) on(p, b piece.Piece, turn int, seam naming.Seam) (piece.Piece, bool) {
 	sewn, err := piece.JoinRight(p.Turn(turn), b.Turn(turn), t.w.Layout.Seam, seam)
 	return sewn.Turn((360 - turn) % 360), err == nil
 }
 
 // across is how wide a border is: of a pieced one as its units are, which may lie between two marks of the grid.
-func (t table) across(ring quilt.Ring) piece.Num {
+func (t cardTable) across(ring quilt.BorderRing) piece.Num {
 	if ring.Rows == nil {
 		return piece.Of(ring.Width)
 	}
@@ -145,7 +145,7 @@ func (t table) across(ring quilt.Ring) piece.Num {
 }
 
 // side is one piece of a border as it lies in the quilt: side k of the list, so long as the edge it is sewn to.
-func (t table) side(ring quilt.Ring, k int, long piece.Num) (p piece.Piece, ok bool) {
+func (t cardTable) side(ring quilt.BorderRing, k int, long piece.Num) (p piece.Piece, ok bool) {
 	role, wide := ring.Border.Role, t.across(ring)
 	squares := k >= 2 && ring.Border.HasSquares()
 	if squares {
@@ -167,7 +167,7 @@ func (t table) side(ring quilt.Ring, k int, long piece.Num) (p piece.Piece, ok b
 }
 
 // edges are what lies along all four sides of the quilt once so many borders are on: its outermost course, as it lies in the quilt.
-func (t table) edges(borders int) (edge [4]piece.Piece, ok bool) {
+func (t cardTable) edges(borders int) (edge [4]piece.Piece, ok bool) {
 	l := t.w.Layout
 	if borders == 0 {
 		return t.outermost()
@@ -208,7 +208,7 @@ func (t table) edges(borders int) (edge [4]piece.Piece, ok bool) {
 }
 
 // between is the upper or lower edge of a quilt once the sides of a border are on, with what of them lies beside it.
-func (t table) between(p piece.Piece, with [4]piece.Piece, ring quilt.Ring, k int) (piece.Piece, bool) {
+func (t cardTable) between(p piece.Piece, with [4]piece.Piece, ring quilt.BorderRing, k int) (piece.Piece, bool) {
 	for side := range 2 {
 		y := piece.Num{}
 		if k == 3 {
@@ -223,7 +223,7 @@ func (t table) between(p piece.Piece, with [4]piece.Piece, ring quilt.Ring, k in
 }
 
 // outermost are the outermost blocks of the middle.
-func (t table) outermost() (edge [4]piece.Piece, ok bool) {
+func (t cardTable) outermost() (edge [4]piece.Piece, ok bool) {
 	l := t.w.Layout
 	for i, row := range []int{0, len(l.Rows) - 1} {
 		k := l.Kinds[l.Rows[row]]
@@ -265,7 +265,7 @@ func (t table) outermost() (edge [4]piece.Piece, ok bool) {
 }
 
 // border is the seams that sew the sides of a border on, or its top and bottom.
-func (t table) border(i, from, to int) (list []making.Join) {
+func (t cardTable) border(i, from, to int) (list []making.Join) {
 	ring := t.w.Layout.Rings[i]
 	before, ok := t.edges(i)
 	if !ok {
@@ -309,7 +309,7 @@ func (t table) border(i, from, to int) (list []making.Join) {
 }
 
 // squares is the seams that sew corner squares to both ends of the long pieces of a border.
-func (t table) squares(ring quilt.Ring) (list []making.Join) {
+func (t cardTable) squares(ring quilt.BorderRing) (list []making.Join) {
 	wide := t.across(ring)
 	square := piece.Exactly(ring.Border.Corners, wide, wide)
 	long := piece.Exactly(ring.Border.Role, piece.Of(ring.Ends), wide)
@@ -330,7 +330,7 @@ func (t table) squares(ring quilt.Ring) (list []making.Join) {
 }
 
 // backing is the seams between the lengths of a backing.
-func (t table) backing(b batching.Batch) (list []making.Join) {
+func (t cardTable) backing(b batching.Batch) (list []making.Join) {
 	back := t.w.Layout.Back
 	usable, _ := t.w.Table.Usable(back.Role)
 	for i := range b.Make {
@@ -351,7 +351,7 @@ func (t table) backing(b batching.Batch) (list []making.Join) {
 }
 
 // bound is how the folded binding lies on the edge of the quilted quilt; no allowance of it matters any more.
-func (t table) bound() (l Lie, ok bool) {
+func (t cardTable) bound() (l Lie, ok bool) {
 	borders := len(t.w.Layout.Rings)
 	edge, ok := t.edges(borders)
 	if !ok || t.w.Layout.OnPoint {
@@ -362,7 +362,7 @@ func (t table) bound() (l Lie, ok bool) {
 	from, _ := quilt.H.Half()
 	quilt = quilt.Window(piece.Num{}, from, quilt.W, quilt.H.Sub(from)) // it begins away from the corner
 	l = Lie{
-		Lower: Layer{Name: "the quilt", Piece: quilt, Torn: true}, Upper: Layer{From: naming.BindingStrips, Turn: 90, Name: "the folded binding", Piece: piece.Exactly(bind.Role, half, quilt.H)},
+		Lower: LayerUnder{Name: "the quilt", Piece: quilt, Torn: true}, Upper: LayerUnder{From: naming.BindingStrips, Turn: 90, Name: "the folded binding", Piece: piece.Exactly(bind.Role, half, quilt.H)},
 		Why: Folded, Takes: t.w.Layout.Seam, Long: quilt.H,
 	}
 	l.Lower, l.Upper = near(l)
@@ -371,14 +371,14 @@ func (t table) bound() (l Lie, ok bool) {
 }
 
 // crossed are two ends of binding strips, one lying face down across the other: the corner beyond the stitches is cut away.
-func crossed(role string, width measure.Length) batching.Part {
+func crossed(role string, width measure.Length) batching.NeedlePart {
 	w := piece.Of(width)
 	twice := w.Add(w)
 	under := piece.Exactly(role, twice, w)
 	under.H = twice // the other one hangs down from it
 	over := piece.Laid(piece.Exactly(role, w, twice), w, piece.Num{})
-	return batching.Part{
+	return batching.NeedlePart{
 		Name: "the end of one strip", Piece: under, Over: []piece.Piece{over},
-		Seams: []piece.Seam{{From: piece.Point{X: w}, To: piece.Point{X: twice, Y: w}}},
+		Seams: []piece.SeamLine{{From: piece.Point{X: w}, To: piece.Point{X: twice, Y: w}}},
 	}
 }

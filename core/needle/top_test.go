@@ -29,7 +29,7 @@ func settings(unit naming.Unit) map[string]quilt.Top {
 		"straight":       {Rows: 3, Columns: 4, Repeat: repeat, Borders: []quilt.Border{plain, outer}, Binding: binding, Backing: &quilt.Backing{Role: "B"}},
 		"sashed":         {Rows: 3, Columns: 2, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: making.Typed("1 1/2 in"), Corners: "A", Outer: true}, Borders: []quilt.Border{outer}, Binding: binding},
 		"sashed through": {Rows: 3, Columns: 2, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: making.Typed("1 1/2 in")}, Borders: []quilt.Border{plain}},
-		"on point":       {Rows: 3, Columns: 2, Repeat: repeat, Point: &quilt.Point{Role: "B"}},
+		"on point":       {Rows: 3, Columns: 2, Repeat: repeat, Point: &quilt.PointSetting{Role: "B"}},
 		"pieced":         {Rows: 2, Columns: 3, Repeat: repeat, Borders: []quilt.Border{pieced}, Binding: binding},
 		"web":            {Rows: 3, Columns: 4, Repeat: repeat},
 		"web sashed":     {Rows: 2, Columns: 3, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: making.Typed("1 1/2 in")}},
@@ -177,7 +177,7 @@ func TestBindingStripsRunOn(t *testing.T) {
 			t.Fatalf("%s: no card, or no other diagonal", name)
 		}
 		for _, one := range []struct {
-			s       piece.Seam
+			s       piece.SeamLine
 			runs    bool
 			stitchs string
 		}{{c.Laid.Stitches[0], true, "right"}, {c.Laid.Wrong.Stitches[0], false, "wrong"}} {

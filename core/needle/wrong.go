@@ -12,20 +12,20 @@ import (
 
 // Wrong is the wrong way of laying two parts that looks most like the right one, and the place that tells them apart.
 type Wrong struct {
-	Lower, Upper Layer
-	Turned       [2]int        // how the lower and the upper one are turned against the right way; -1 for another thing
-	Other        string        // what the other thing is called
-	Alike        float64       // how much of what is seen is the same
-	Up           bool          // the upper one tells them apart, else the lower one
-	X, Y         float64       // where, in inches from the upper left corner of that layer as it lies right side up
-	Right, Not   piece.Patch   // the cloth there
-	Along        bool          // it is so all along the seam
-	Allowance    bool          // only the way an allowance points tells them apart: the cloth lies alike
-	At           piece.Num     // where along the seam
-	Points       [2]Way        // which way it points when it is right, and when it is wrong; None where none comes there
-	Diagonal     bool          // of what lies face down: it is sewn on its other diagonal
-	Stitches     []piece.Seam  // then
-	Over         []piece.Piece // and how it lies
+	Lower, Upper LayerUnder
+	Turned       [2]int           // how the lower and the upper one are turned against the right way; -1 for another thing
+	Other        string           // what the other thing is called
+	Alike        float64          // how much of what is seen is the same
+	Up           bool             // the upper one tells them apart, else the lower one
+	X, Y         float64          // where, in inches from the upper left corner of that layer as it lies right side up
+	Right, Not   piece.Patch      // the cloth there
+	Along        bool             // it is so all along the seam
+	Allowance    bool             // only the way an allowance points tells them apart: the cloth lies alike
+	At           piece.Num        // where along the seam
+	Points       [2]AllowanceWay  // which way it points when it is right, and when it is wrong; None where none comes there
+	Diagonal     bool             // of what lies face down: it is sewn on its other diagonal
+	Stitches     []piece.SeamLine // then
+	Over         []piece.Piece    // and how it lies
 }
 
 // Bounds of what is tried for one seam: work, not time. What is looked at is pairs of patches; to compare shapes, and to sew and compare what
@@ -44,7 +44,7 @@ const likely = 2.0 / 3
 
 // laying is one way of laying both parts.
 type laying struct {
-	lower, upper Layer
+	lower, upper LayerUnder
 	turned       [2]int
 	other        string
 	alike        float64
@@ -54,7 +54,7 @@ type laying struct {
 // wrong finds what is most easily taken for the right way: both parts in all their turns, and other things of the same size in place of
 // either, where that looks nearly like it. It is wrong when what is sewn shows other cloth, when more allowances lie on each other in this
 // seam, or when some would turn otherwise that come to lie on others in a later one.
-func (t table) wrong(l Lie) *Wrong {
+func (t cardTable) wrong(l Lie) *Wrong {
 	if len(l.Lower.Piece.Patches) > mostPatches || len(l.Upper.Piece.Patches) > mostPatches {
 		return nil
 	}
@@ -83,15 +83,15 @@ func (t table) wrong(l Lie) *Wrong {
 func shapes(string, int) string { return "" }
 
 // layings are all ways of laying both parts that fit the edge, the one that looks most like the right one first.
-func (t table) layings(l Lie) (list []laying, looks int) {
+func (t cardTable) layings(l Lie) (list []laying, looks int) {
 	type choice struct {
-		Layer
+		LayerUnder
 		turned int
 		other  string
 		alike  float64
 	}
 	seen := t.w.Seen
-	choices := func(one Layer, guide piece.Side) []choice {
+	choices := func(one LayerUnder, guide piece.Side) []choice {
 		list := []choice{{one, 0, "", 1}}
 		long := one.Piece.Reaches(guide)
 		if one.Torn { // it hangs on all that was sewn before
@@ -141,7 +141,7 @@ func (t table) layings(l Lie) (list []laying, looks int) {
 			if i == 0 && j == 0 || x.turned < 0 && j > 0 || y.turned < 0 && i > 0 {
 				continue // one other thing at a time
 			}
-			way := laying{x.Layer, y.Layer, [2]int{x.turned, y.turned}, x.other + y.other, (x.alike*a + y.alike*b) / (a + b), 0}
+			way := laying{x.LayerUnder, y.LayerUnder, [2]int{x.turned, y.turned}, x.other + y.other, (x.alike*a + y.alike*b) / (a + b), 0}
 			for _, turned := range way.turned {
 				way.cost += map[int]int{0: 0, 180: 2, 90: 3, 270: 3, -1: 4}[turned]
 			}
@@ -155,7 +155,7 @@ func (t table) layings(l Lie) (list []laying, looks int) {
 }
 
 // others are other things on the table that are as large as a part.
-func (t table) others(one Layer) (list []Layer) {
+func (t cardTable) others(one LayerUnder) (list []LayerUnder) {
 	if one.From == "" {
 		return nil
 	}
@@ -166,7 +166,7 @@ func (t table) others(one Layer) (list []Layer) {
 			return
 		}
 		known[id] = true
-		list = append(list, Layer{From: id, Name: name, Piece: p})
+		list = append(list, LayerUnder{From: id, Name: name, Piece: p})
 	}
 	for _, m := range t.w.Units {
 		if m.InLength {
@@ -188,7 +188,7 @@ func (t table) others(one Layer) (list []Layer) {
 
 // same says whether the second of two pieces is as good as the first, however it is turned: the same cloth at the same places, no more
 // allowances lying on each other in the seam just sewn, and those that matter later turned the same way.
-func (t table) same(a, b piece.Piece, l Lie, matters func(naming.Seam) bool) bool {
+func (t cardTable) same(a, b piece.Piece, l Lie, matters func(naming.Seam) bool) bool {
 	for _, turn := range []int{0, 180, 90, 270} {
 		turned := a.Turn(turn)
 		if piece.SameLook(turned, b, t.w.Seen) && t.clashes(b, l.Seam) <= t.clashes(a, l.Seam) && t.w.Press.AlikeWhere(turned, b, t.w.Table.Seam, matters) {
@@ -198,7 +198,7 @@ func (t table) same(a, b piece.Piece, l Lie, matters func(naming.Seam) bool) boo
 	return false
 }
 
-func (t table) clashes(p piece.Piece, over naming.Seam) (n int) {
+func (t cardTable) clashes(p piece.Piece, over naming.Seam) (n int) {
 	for _, m := range p.Meetings {
 		if m.Over != over || m.Spin {
 			continue
@@ -212,7 +212,7 @@ func (t table) clashes(p piece.Piece, over naming.Seam) (n int) {
 
 // told is a wrong way with the place that tells it from the right one: of the upper layer where that differs, as near the guide and the
 // end that goes in first as can be.
-func (t table) told(l Lie, way laying) *Wrong {
+func (t cardTable) told(l Lie, way laying) *Wrong {
 	w := &Wrong{Turned: way.turned, Other: way.other, Alike: way.alike}
 	w.Lower, w.Upper = near(Lie{Lower: way.lower, Upper: way.upper, Long: l.Long, Marks: l.Marks})
 	lower, upper := near(l)
@@ -242,7 +242,7 @@ func (t table) told(l Lie, way laying) *Wrong {
 			if right[m.At] == not[m.At] {
 				continue
 			}
-			w.Up, w.At, w.Points = up, m.At, [2]Way{right[m.At], not[m.At]}
+			w.Up, w.At, w.Points = up, m.At, [2]AllowanceWay{right[m.At], not[m.At]}
 			w.Y = m.At.Inches()
 			if !up {
 				w.X = lower.Piece.W.Inches()
@@ -253,8 +253,8 @@ func (t table) told(l Lie, way laying) *Wrong {
 	return nil // nothing at this edge tells
 }
 
-func waysOf(marks []Mark, up bool) map[piece.Num]Way {
-	ways := map[piece.Num]Way{}
+func waysOf(marks []AllowanceMark, up bool) map[piece.Num]AllowanceWay {
+	ways := map[piece.Num]AllowanceWay{}
 	for _, m := range marks {
 		ways[m.At] = m.Lower
 		if up {
@@ -264,26 +264,26 @@ func waysOf(marks []Mark, up bool) map[piece.Num]Way {
 	return ways
 }
 
-// Laid is what lies face down on a part: the part, what lies on it in its place, and where the needle goes.
-type Laid struct {
+// FaceDown is what lies face down on a part: the part, what lies on it in its place, and where the needle goes.
+type FaceDown struct {
 	Under    piece.Piece
 	Name     string // what lies on it is called
 	On       string
 	Over     []piece.Piece
-	Stitches []piece.Seam
+	Stitches []piece.SeamLine
 	Wrong    *Wrong
 }
 
 // laid lays parts face down on another.
-func (t table) laid(on batching.Part, name string) *Laid {
-	l := &Laid{Under: on.Piece, On: on.Name, Name: name, Over: on.Over, Stitches: on.Seams}
+func (t cardTable) laid(on batching.NeedlePart, name string) *FaceDown {
+	l := &FaceDown{Under: on.Piece, On: on.Name, Name: name, Over: on.Over, Stitches: on.Seams}
 	l.Wrong = t.wrongly(l)
 	return l
 }
 
 // wrongly is the most confusable wrong way of sewing what lies face down: on its other diagonal, itself turned, or what is under it
 // turned.
-func (t table) wrongly(l *Laid) *Wrong {
+func (t cardTable) wrongly(l *FaceDown) *Wrong {
 	if len(l.Under.Patches) > mostPatches {
 		return nil
 	}
@@ -296,7 +296,7 @@ func (t table) wrongly(l *Laid) *Wrong {
 	if other, is := l.mirrored(); is {
 		quarter := changes(l.Under, 90) || slices.ContainsFunc(l.Over, func(p piece.Piece) bool { return changes(p.Boxed(), 90) })
 		if small || quarter {
-			return &Wrong{Diagonal: true, Alike: 1, Stitches: other, Over: l.Over, Lower: Layer{Piece: l.Under}, Up: true}
+			return &Wrong{Diagonal: true, Alike: 1, Stitches: other, Over: l.Over, Lower: LayerUnder{Piece: l.Under}, Up: true}
 		}
 	}
 	best := t.turnedOver(l)
@@ -310,7 +310,7 @@ func (t table) wrongly(l *Laid) *Wrong {
 		}
 		one := slices.MinFunc(differs, func(x, y piece.Differing) int { return cmp.Compare(x.X+x.Y, y.X+y.Y) })
 		best = &Wrong{
-			Lower: Layer{Piece: l.Under.Turn(degrees), Turn: degrees}, Turned: [2]int{degrees, 0}, Alike: alike, X: one.X, Y: one.Y, Right: one.A,
+			Lower: LayerUnder{Piece: l.Under.Turn(degrees), Turn: degrees}, Turned: [2]int{degrees, 0}, Alike: alike, X: one.X, Y: one.Y, Right: one.A,
 			Not: one.B, Stitches: l.Stitches, Over: l.Over,
 		}
 	}
@@ -318,7 +318,7 @@ func (t table) wrongly(l *Laid) *Wrong {
 }
 
 // turnedOver is what lies face down turned in its place, where that shows other cloth and looks most like the right way.
-func (t table) turnedOver(l *Laid) (best *Wrong) {
+func (t cardTable) turnedOver(l *FaceDown) (best *Wrong) {
 	for _, degrees := range []int{180, 90, 270} {
 		var over []piece.Piece
 		var first *piece.Differing
@@ -340,7 +340,7 @@ func (t table) turnedOver(l *Laid) (best *Wrong) {
 			continue
 		}
 		best = &Wrong{
-			Lower: Layer{Piece: l.Under}, Turned: [2]int{0, degrees}, Alike: alike, Up: true, X: first.X, Y: first.Y, Right: first.A, Not: first.B,
+			Lower: LayerUnder{Piece: l.Under}, Turned: [2]int{0, degrees}, Alike: alike, Up: true, X: first.X, Y: first.Y, Right: first.A, Not: first.B,
 			Stitches: l.Stitches, Over: over,
 		}
 	}
@@ -348,8 +348,8 @@ func (t table) turnedOver(l *Laid) (best *Wrong) {
 }
 
 // mirrored are the stitches on the other diagonals of what they sew on; false where that is the same.
-func (l *Laid) mirrored() (list []piece.Seam, other bool) {
-	key := func(s piece.Seam) [2]piece.Point {
+func (l *FaceDown) mirrored() (list []piece.SeamLine, other bool) {
+	key := func(s piece.SeamLine) [2]piece.Point {
 		a, b := s.From, s.To
 		if c := cmp.Or(a.X.Cmp(b.X), a.Y.Cmp(b.Y)); c > 0 {
 			a, b = b, a
@@ -370,7 +370,7 @@ func (l *Laid) mirrored() (list []piece.Seam, other bool) {
 			return nil, false
 		}
 		x0, _, x1, _ := l.Over[i].Bounds()
-		turned := piece.Seam{From: piece.Point{X: x0.Add(x1).Sub(s.From.X), Y: s.From.Y}, To: piece.Point{X: x0.Add(x1).Sub(s.To.X), Y: s.To.Y}}
+		turned := piece.SeamLine{From: piece.Point{X: x0.Add(x1).Sub(s.From.X), Y: s.From.Y}, To: piece.Point{X: x0.Add(x1).Sub(s.To.X), Y: s.To.Y}}
 		list = append(list, turned)
 		other = other || !there[key(turned)]
 	}

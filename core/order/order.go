@@ -20,7 +20,7 @@ import (
 
 // Order is everything that is sewn, with what each batch asks for.
 type Order struct {
-	Batches []Batch       `json:"batches" doc:"In the order of the plan"`
+	Batches []BatchNow    `json:"batches" doc:"In the order of the plan"`
 	Fewest  []naming.Step `json:"fewest" doc:"The same in an order that changes the length of stitches least often, and never waits for itself"`
 	Changes int           `json:"changes" doc:"How often that is changed then"`
 	Planned int           `json:"planned" doc:"How often in the order of the plan"`
@@ -63,8 +63,8 @@ func chains(w *work.Work) []Chain {
 // shape sees no cloth.
 func shape(string, int) string { return "" }
 
-// Batch is one batch, as somebody sees it who has an hour.
-type Batch struct {
+// BatchNow is one batch, as somebody sees it who has an hour.
+type BatchNow struct {
 	Step    naming.Step   `json:"step"`
 	Asks    string        `json:"asks" doc:"Of one: crossings, points, stretching edges, lines to follow"`
 	Care    string        `json:"care" enum:"plain,some,careful"`
@@ -81,7 +81,7 @@ const mostEnders = 3
 // Of is the order of a work as far as it is counted.
 // takes tells how long so many of a step take, where that is known.
 func Of(w *work.Work, p tally.Progress, takes func(step, n int) (string, bool)) Order {
-	o := Order{Batches: []Batch{}, Fewest: []naming.Step{}, Tonight: []naming.Step{}, Chains: chains(w)}
+	o := Order{Batches: []BatchNow{}, Fewest: []naming.Step{}, Tonight: []naming.Step{}, Chains: chains(w)}
 	g := graphOf(w)
 	care := map[naming.Step]needle.Care{}
 	machineOnly := countsAtTheMachineOnly(w, p)
@@ -90,7 +90,7 @@ func Of(w *work.Work, p tally.Progress, takes func(step, n int) (string, bool)) 
 		s, st := w.Steps[i], p.Steps[i]
 		asks := needle.AsksOf(w, *s.Of.Batch)
 		care[s.ID] = asks.Care()
-		one := Batch{
+		one := BatchNow{
 			Step: s.ID, Asks: asksWords(asks), Care: []string{"plain", "some", "careful"}[asks.Care()], Short: g.short[i], Enders: []naming.Step{},
 		}
 		switch {

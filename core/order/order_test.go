@@ -174,7 +174,7 @@ func TestTonight(t *testing.T) {
 			t.Errorf("%s: all is cut, and nothing can be sewn", e.ID)
 		}
 		rank := map[string]int{"plain": 0, "some": 1, "careful": 2}
-		by := map[naming.Step]Batch{}
+		by := map[naming.Step]BatchNow{}
 		for _, b := range o.Batches {
 			by[b.Step] = b
 		}

@@ -12,9 +12,9 @@ import (
 
 // Soonest is what is still to do for the block that takes the fewest seams from now on.
 type Soonest struct {
-	Block naming.Step  `json:"block"`
-	Seams int          `json:"seams" doc:"How many seams that takes"`
-	Parts []tally.Part `json:"parts" doc:"What is missing, in the order of the plan; without what is cut where nothing is counted at the mat"`
+	Block naming.Step       `json:"block"`
+	Seams int               `json:"seams" doc:"How many seams that takes"`
+	Parts []tally.StepShare `json:"parts" doc:"What is missing, in the order of the plan; without what is cut where nothing is counted at the mat"`
 }
 
 // soonest finds the block that takes the fewest seams from what there is.
@@ -37,7 +37,7 @@ func soonest(w *work.Work, p tally.Progress, machineOnly bool) (best *Soonest) {
 
 // missing is what is still to do for one more of a step.
 func missing(w *work.Work, p tally.Progress, index map[naming.Step]int, of int, machineOnly bool) *Soonest {
-	out := &Soonest{Block: w.Steps[of].ID, Parts: []tally.Part{}}
+	out := &Soonest{Block: w.Steps[of].ID, Parts: []tally.StepShare{}}
 	want := make([]int, len(w.Steps))
 	runs := map[[2]naming.Step]int{} // how many a run of which several things fall out has taken, or will have
 	for i, s := range w.Steps {
@@ -69,7 +69,7 @@ func missing(w *work.Work, p tally.Progress, index map[naming.Step]int, of int, 
 			continue
 		}
 		lack[i] = n
-		out.Parts = append(out.Parts, tally.Part{Step: s.ID, Until: st.Made + n, ToGo: n})
+		out.Parts = append(out.Parts, tally.StepShare{Step: s.ID, Until: st.Made + n, ToGo: n})
 		if s.Does == making.Sews && s.Of.Batch != nil {
 			out.Seams += n * s.Of.Batch.Seams
 		}

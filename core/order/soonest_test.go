@@ -123,7 +123,7 @@ func TestWhatIsMissingFinishesABlock(t *testing.T) {
 					n.make(index[other.Step], take)
 				}
 				less := tally.Fold(w, n.list)
-				if !slices.ContainsFunc(less.Steps, func(st tally.Step) bool { return st.OnHand < 0 }) {
+				if !slices.ContainsFunc(less.Steps, func(st tally.StepProgress) bool { return st.OnHand < 0 }) {
 					t.Errorf("%s: %d of %s are more than %s takes", w.Name, part.ToGo, part.Step, s.Block)
 				}
 				left++

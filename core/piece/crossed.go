@@ -2,14 +2,14 @@ package piece
 
 import "sort"
 
-func least(a, b Num) Num {
+func smaller(a, b Num) Num {
 	if a.Cmp(b) < 0 {
 		return a
 	}
 	return b
 }
 
-func most(a, b Num) Num {
+func larger(a, b Num) Num {
 	if a.Cmp(b) > 0 {
 		return a
 	}
@@ -56,7 +56,7 @@ func (p Piece) Crossed(upright bool) (n int, even bool) {
 		for _, s := range p.Seams {
 			x0, y0 := along(s.From)
 			x1, y1 := along(s.To)
-			if x0 == x1 && least(y0, y1).Cmp(cuts[i-1]) <= 0 && most(y0, y1).Cmp(cuts[i]) >= 0 {
+			if x0 == x1 && smaller(y0, y1).Cmp(cuts[i-1]) <= 0 && larger(y0, y1).Cmp(cuts[i]) >= 0 {
 				here++
 			}
 		}

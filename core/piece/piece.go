@@ -16,25 +16,25 @@ type Point struct{ X, Y Num }
 type Patch struct {
 	Role string // which fabric role it is cut from
 	Poly []Point
-	Up   int   // where the top of the cloth points: 0 up, 2 right, 4 down, 6 left, odd numbers between them
-	Part *Part // which part of the whole it came with; nothing unless that was asked for
+	Up   int        // where the top of the cloth points: 0 up, 2 right, 4 down, 6 left, odd numbers between them
+	Part *UnitTaken // which part of the whole it came with; nothing unless that was asked for
 }
 
-// Part is a unit as it was taken into another: the nth that was taken, counted from 1.
-type Part struct {
+// UnitTaken is a unit as it was taken into another: the nth that was taken, counted from 1.
+type UnitTaken struct {
 	Unit naming.Unit
 	Nth  int
-	In   *Part // which part of that unit again; nothing where it is its own cloth
+	In   *UnitTaken // which part of that unit again; nothing where it is its own cloth
 }
 
 // As is the piece as it is taken into a unit. Patches of one part have the same Part.
 func (p Piece) As(unit naming.Unit, nth int) Piece {
 	p.Patches = slices.Clone(p.Patches)
-	in := map[*Part]*Part{}
+	in := map[*UnitTaken]*UnitTaken{}
 	for i, patch := range p.Patches {
 		part, known := in[patch.Part]
 		if !known {
-			part = &Part{unit, nth, patch.Part}
+			part = &UnitTaken{unit, nth, patch.Part}
 			in[patch.Part] = part
 		}
 		p.Patches[i].Part = part
@@ -45,14 +45,14 @@ func (p Piece) As(unit naming.Unit, nth int) Piece {
 // Later is the same piece sewn of other parts: of those that were taken so much later.
 func (p Piece) Later(by int) Piece {
 	p.Patches = slices.Clone(p.Patches)
-	of := map[*Part]*Part{}
+	of := map[*UnitTaken]*UnitTaken{}
 	for i, patch := range p.Patches {
 		if patch.Part == nil {
 			continue
 		}
 		part, known := of[patch.Part]
 		if !known {
-			part = &Part{patch.Part.Unit, patch.Part.Nth + by, patch.Part.In}
+			part = &UnitTaken{patch.Part.Unit, patch.Part.Nth + by, patch.Part.In}
 			of[patch.Part] = part
 		}
 		p.Patches[i].Part = part
@@ -64,9 +64,9 @@ func (p Piece) Later(by int) Piece {
 // stretches.
 func (p Patch) Bias() bool { return p.Up%2 == 1 }
 
-// Seam is a line of stitches. Its direction From → To is fixed to the cloth, so the side its allowances lie on,
+// SeamLine is a line of stitches. Its direction From → To is fixed to the cloth, so the side its allowances lie on,
 // left (+1) or right (−1) of that direction, does not change when the cloth is turned.
-type Seam struct {
+type SeamLine struct {
 	ID       naming.Seam // the decision it belongs to: all seams of one ID are pressed alike
 	From, To Point
 }
@@ -76,7 +76,7 @@ type Seam struct {
 type Piece struct {
 	W, H     Num
 	Patches  []Patch
-	Seams    []Seam
+	Seams    []SeamLine
 	Meetings []Meeting
 	Misses   []Miss
 	Rounded  bool // some point fell between two points of the fine grid
@@ -138,7 +138,7 @@ func (p Piece) mapped(w, h Num, to func(Point) Point, turn func(up int) int) Pie
 		out.Patches[i] = Patch{patch.Role, slices.Clip(corners[first:]), turn(patch.Up), patch.Part}
 	}
 	for i, s := range p.Seams {
-		out.Seams[i] = Seam{s.ID, to(s.From), to(s.To)}
+		out.Seams[i] = SeamLine{s.ID, to(s.From), to(s.To)}
 	}
 	for i, m := range p.Meetings {
 		m.Spot = to(m.Spot)
@@ -167,7 +167,7 @@ func JoinRight(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
 		return Piece{}, &Misfit{Have: hb, Want: ha}
 	}
 	line := Upright(a.W.Sub(Of(s)))
-	out := edgeToEdge(a, b.shift(line.C.Sub(Of(s)), Num{}), line, s, Seam{seam, Point{line.C, Num{}}, Point{line.C, a.H}})
+	out := edgeToEdge(a, b.shift(line.C.Sub(Of(s)), Num{}), line, s, SeamLine{seam, Point{line.C, Num{}}, Point{line.C, a.H}})
 	out.W, out.H = line.C.Add(b.W).Sub(Of(s)), a.H
 	return out, nil
 }
@@ -180,7 +180,7 @@ func JoinDown(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
 		return Piece{}, &Misfit{Have: wb, Want: wa}
 	}
 	line := Level(a.H.Sub(Of(s)))
-	out := edgeToEdge(a, b.shift(Num{}, line.C.Sub(Of(s))), line, s, Seam{seam, Point{Num{}, line.C}, Point{a.W, line.C}})
+	out := edgeToEdge(a, b.shift(Num{}, line.C.Sub(Of(s))), line, s, SeamLine{seam, Point{Num{}, line.C}, Point{a.W, line.C}})
 	out.W, out.H = a.W, line.C.Add(b.H).Sub(Of(s))
 	return out, nil
 }
@@ -188,7 +188,7 @@ func JoinDown(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
 // edgeToEdge sews a to b, which lies on the far side of a line along the axes; the seam is as long as both. Where seams
 // meet is listed from the top or from the right, always: what cannot be told apart otherwise is decided by that order, and
 // a quilt that is half pressed must not be pressed another way tomorrow.
-func edgeToEdge(a, b Piece, l Line, s measure.Length, seam Seam) Piece {
+func edgeToEdge(a, b Piece, l Line, s measure.Length, seam SeamLine) Piece {
 	a, b = a.brought(l, -1), b.brought(l, 1)
 	ours, theirs := a.endsOn(l), b.endsOn(l)
 	if l.A == 0 {
@@ -227,7 +227,7 @@ func (p Piece) Grown(w, h Num) Piece {
 	dx, _ := w.Sub(p.W).Half()
 	dy, _ := h.Sub(p.H).Half()
 	hair := Num{P: 4} // a half may be rounded down
-	gx, gy := most(dx.Add(hair), Num{}), most(dy.Add(hair), Num{})
+	gx, gy := larger(dx.Add(hair), Num{}), larger(dy.Add(hair), Num{})
 	return p.grown(gx, gy).Window(gx.Sub(dx), gy.Sub(dy), w, h)
 }
 
@@ -258,7 +258,7 @@ func (p Piece) grown(dx, dy Num) Piece {
 			return a
 		}
 		sx, sy := a.X.Cmp(from.X), a.Y.Cmp(from.Y)
-		long := most(dx, dy)
+		long := larger(dx, dy)
 		if sx != 0 && (a.X == (Num{}) || a.X == p.W) {
 			long = dx
 		} else if sy != 0 {
@@ -267,7 +267,7 @@ func (p Piece) grown(dx, dy Num) Piece {
 		return Point{a.X.Add(long.Times(sx)), a.Y.Add(long.Times(sy))}
 	}
 	for _, s := range p.Seams {
-		out.Seams = append(out.Seams, Seam{s.ID, beyond(s.To, s.From), beyond(s.From, s.To)})
+		out.Seams = append(out.Seams, SeamLine{s.ID, beyond(s.To, s.From), beyond(s.From, s.To)})
 	}
 	return out.shift(dx, dy)
 }
@@ -310,7 +310,7 @@ func (p Piece) keep(l Line, side int) Piece {
 	}
 	beyond := func(a Point) int { return l.at(a).Sign() * side }
 	out.Patches = make([]Patch, 0, len(p.Patches))
-	out.Seams = make([]Seam, 0, len(p.Seams)+1)
+	out.Seams = make([]SeamLine, 0, len(p.Seams)+1)
 	for _, patch := range p.Patches {
 		if !slices.ContainsFunc(patch.Poly, func(a Point) bool { return beyond(a) < 0 }) {
 			out.Patches = append(out.Patches, patch)

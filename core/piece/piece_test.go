@@ -148,7 +148,7 @@ func TestMeetingsOfSegments(t *testing.T) {
 func TestDiagonalEndsMatchTheirMirrorImage(t *testing.T) {
 	at := func(id string, x, y measure.Length) Piece {
 		p := Cut("A", 4*in, 4*in)
-		p.Seams = []Seam{{naming.Seam(id), Point{Of(2 * in), Of(y)}, Point{Of(x), Of(2 * in)}}}
+		p.Seams = []SeamLine{{naming.Seam(id), Point{Of(2 * in), Of(y)}, Point{Of(x), Of(2 * in)}}}
 		return p
 	}
 	right := at("a", 15*in/4, in/4)                                         // comes down to the right-hand stitch line at its middle

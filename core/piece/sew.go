@@ -28,7 +28,7 @@ func sew(a, b Piece, l Line, side int, seam naming.Seam) Piece {
 	if positive := side > 0; positive == (l.A == 0) {
 		first, last = last, first
 	}
-	out.Seams = append(out.Seams, Seam{seam, first, last})
+	out.Seams = append(out.Seams, SeamLine{seam, first, last})
 	return out
 }
 
@@ -230,7 +230,7 @@ func (p Piece) Bounds() (x0, y0, x1, y1 Num) {
 			if i == 0 && k == 0 {
 				x0, x1, y0, y1 = a.X, a.X, a.Y, a.Y
 			}
-			x0, x1, y0, y1 = least(x0, a.X), most(x1, a.X), least(y0, a.Y), most(y1, a.Y)
+			x0, x1, y0, y1 = smaller(x0, a.X), larger(x1, a.X), smaller(y0, a.Y), larger(y1, a.Y)
 		}
 	}
 	return x0, y0, x1, y1

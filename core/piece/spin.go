@@ -31,7 +31,7 @@ func (p Piece) Spin(seam naming.Seam, chosen func(point int) bool) Piece {
 		if k < len(spots) {
 			to = spots[k].Spot
 		}
-		s := Seam{seam, from, to}
+		s := SeamLine{seam, from, to}
 		if k%2 == 1 {
 			s.From, s.To = s.To, s.From
 		}
@@ -65,8 +65,8 @@ func (p Piece) Points(seam naming.Seam) int {
 // spots is which seam of the piece one is, and where others meet it, in order along it: none where it is sewn in several
 // places, for then it cannot be spun in one.
 func (p Piece) spots(seam naming.Seam) (i int, spots []Meeting) {
-	i = slices.IndexFunc(p.Seams, func(s Seam) bool { return s.ID == seam })
-	if i < 0 || slices.ContainsFunc(p.Seams[i+1:], func(s Seam) bool { return s.ID == seam }) {
+	i = slices.IndexFunc(p.Seams, func(s SeamLine) bool { return s.ID == seam })
+	if i < 0 || slices.ContainsFunc(p.Seams[i+1:], func(s SeamLine) bool { return s.ID == seam }) {
 		return i, nil
 	}
 	whole := p.Seams[i]

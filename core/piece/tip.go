@@ -45,7 +45,7 @@ func (p Piece) nearest(a Point, within Num) (side Side, depth Num, near bool) {
 }
 
 // meets says whether another seam at 45°, across this one, passes through its end.
-func (p Piece) meets(a Point, s Seam) bool {
+func (p Piece) meets(a Point, s SeamLine) bool {
 	for _, o := range p.Seams {
 		dx, dy := o.To.X.Sub(o.From.X), o.To.Y.Sub(o.From.Y)
 		if dx == (Num{}) || dy == (Num{}) {
@@ -58,7 +58,7 @@ func (p Piece) meets(a Point, s Seam) bool {
 		if l.at(a) != (Num{}) || l.parallel(s.From, s.To) {
 			continue
 		}
-		if x0, x1 := least(o.From.X, o.To.X), most(o.From.X, o.To.X); a.X.Cmp(x0) >= 0 && a.X.Cmp(x1) <= 0 {
+		if x0, x1 := smaller(o.From.X, o.To.X), larger(o.From.X, o.To.X); a.X.Cmp(x0) >= 0 && a.X.Cmp(x1) <= 0 {
 			return true
 		}
 	}

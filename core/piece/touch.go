@@ -31,16 +31,16 @@ func Touching(patches []Patch) []Touch {
 			switch {
 			case a.X == b.X: // a polygon runs clockwise: up its left edge, down its right one
 				at := line{1, 0, a.X}
-				lines[at] = append(lines[at], stretch{least(a.Y, b.Y), most(a.Y, b.Y), n, b.Y.Cmp(a.Y) < 0})
+				lines[at] = append(lines[at], stretch{smaller(a.Y, b.Y), larger(a.Y, b.Y), n, b.Y.Cmp(a.Y) < 0})
 			case a.Y == b.Y:
 				at := line{0, 1, a.Y}
-				lines[at] = append(lines[at], stretch{least(a.X, b.X), most(a.X, b.X), n, b.X.Cmp(a.X) > 0})
+				lines[at] = append(lines[at], stretch{smaller(a.X, b.X), larger(a.X, b.X), n, b.X.Cmp(a.X) > 0})
 			case a.X.Sub(a.Y) == b.X.Sub(b.Y):
 				at := line{1, -1, a.X.Sub(a.Y)}
-				lines[at] = append(lines[at], stretch{least(a.X, b.X), most(a.X, b.X), n, b.X.Cmp(a.X) > 0})
+				lines[at] = append(lines[at], stretch{smaller(a.X, b.X), larger(a.X, b.X), n, b.X.Cmp(a.X) > 0})
 			case a.X.Add(a.Y) == b.X.Add(b.Y):
 				at := line{1, 1, a.X.Add(a.Y)}
-				lines[at] = append(lines[at], stretch{least(a.X, b.X), most(a.X, b.X), n, b.X.Cmp(a.X) > 0})
+				lines[at] = append(lines[at], stretch{smaller(a.X, b.X), larger(a.X, b.X), n, b.X.Cmp(a.X) > 0})
 			}
 		}
 	}

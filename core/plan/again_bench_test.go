@@ -30,8 +30,8 @@ func partsOfParts(tb testing.TB) (again, grid document.Document, patches int) {
 	d.Parts = append(d.Parts,
 		making.Unit{ID: "quarter", Name: "Quarter", How: &making.CutAgain{
 			From:    "block",
-			Upright: making.Knife{Lines: []making.Cut{{From: making.FromLeft, By: making.Typed("3 in")}, {From: making.FromRight, By: making.Typed("3 in")}}},
-			Level:   making.Knife{Lines: []making.Cut{{From: making.FromTop, By: making.Typed("3 in")}, {From: making.FromBottom, By: making.Typed("3 in")}}},
+			Upright: making.Knife{Lines: []making.KnifeCut{{From: making.FromLeft, By: making.Typed("3 in")}, {From: making.FromRight, By: making.Typed("3 in")}}},
+			Level:   making.Knife{Lines: []making.KnifeCut{{From: making.FromTop, By: making.Typed("3 in")}, {From: making.FromBottom, By: making.Typed("3 in")}}},
 		}},
 	)
 	cells = cells[:0]

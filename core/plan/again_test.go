@@ -77,7 +77,7 @@ func TestCrossingsOfWhatIsCutAgain(t *testing.T) {
 func TestCutsThatCannotBe(t *testing.T) {
 	at := func(place string) string { return "/units/3/how" + place }
 	line := func(from making.Origin, by making.Breadth) making.Knife {
-		return making.Knife{Lines: []making.Cut{{From: from, By: by}}}
+		return making.Knife{Lines: []making.KnifeCut{{From: from, By: by}}}
 	}
 	for _, one := range []struct {
 		name   string
@@ -91,28 +91,28 @@ func TestCutsThatCannotBe(t *testing.T) {
 		{"beyond", func(m *making.CutAgain) { m.Level = line("bottom", making.Typed("12")) }, "cut-outside", at("/level")},
 		{"too thin", func(m *making.CutAgain) { m.Level = line("top", making.Typed("1/2")) }, "part-too-narrow", at("/level")},
 		{"twice", func(m *making.CutAgain) {
-			m.Level = making.Knife{Lines: []making.Cut{{From: "top", By: making.Typed("2")}, {From: "bottom", By: making.Typed("7 1/2")}}}
+			m.Level = making.Knife{Lines: []making.KnifeCut{{From: "top", By: making.Typed("2")}, {From: "bottom", By: making.Typed("7 1/2")}}}
 		}, "cut-twice", at("/level")},
 		{"nowhere", func(m *making.CutAgain) { m.Upright, m.Level = making.Knife{}, making.Knife{} }, "not-cut", at("")},
 		{"in too many", func(m *making.CutAgain) { m.Upright = making.Knife{Parts: 21} }, "too-many-parts", at("/upright")},
 		{"both ways of saying", func(m *making.CutAgain) { m.Upright.Parts = 3 }, "parts-or-lines", at("/upright")},
 		{"from a wrong edge", func(m *making.CutAgain) { m.Upright = line("top", making.Typed("2")) }, "origin-unknown", at("/upright/lines/0/from")},
 		{"from no seam", func(m *making.CutAgain) {
-			m.Upright = making.Knife{Lines: []making.Cut{{From: "seam", Seam: 4, By: making.Typed("1")}}}
+			m.Upright = making.Knife{Lines: []making.KnifeCut{{From: "seam", Seam: 4, By: making.Typed("1")}}}
 		}, "no-such-seam", at("/upright/lines/0/seam")},
 		{"unreadable", func(m *making.CutAgain) { m.Upright = line("left", making.Typed("two")) }, "length-unreadable", at("/upright/lines/0/by")},
 		{"in strips", func(m *making.CutAgain) { m.Upright = line("left", making.Typed("1 strip")) }, "length-unreadable", at("/upright/lines/0/by")},
 		{"a share of nothing", func(m *making.CutAgain) {
-			m.Upright = making.Knife{Lines: []making.Cut{{From: "left", Share: making.Share{Written: measure.Typed("1/3")}}}}
+			m.Upright = making.Knife{Lines: []making.KnifeCut{{From: "left", Share: making.Share{Written: measure.Typed("1/3")}}}}
 		}, "no-square", at("/upright/lines/0/share")},
 		{"no share", func(m *making.CutAgain) {
-			m.Upright = making.Knife{Lines: []making.Cut{{From: "left", Share: making.Share{Written: measure.Typed("7")}}}}
+			m.Upright = making.Knife{Lines: []making.KnifeCut{{From: "left", Share: making.Share{Written: measure.Typed("7")}}}}
 		}, "share", at("/upright/lines/0/share")},
 		{"a strip set", func(m *making.CutAgain) { m.From = "set" }, "not-a-unit", at("/from")},
 		{"itself", func(m *making.CutAgain) { m.From = "parts" }, "unit-of-itself", at("")},
 		{"what is made of it", func(m *making.CutAgain) { m.From = "block" }, "unit-of-itself", "/units/4/how"},
 		{"measured in centimetres", func(m *making.CutAgain) {
-			m.Measured = &making.Came{Width: measure.Typed("24"), Height: measure.Typed("9 1/2")}
+			m.Measured = &making.Unfinished{Width: measure.Typed("24"), Height: measure.Typed("9 1/2")}
 		}, "measured-far-off", at("/measured/width")},
 	} {
 		d := fromLibrary(t, "corners-exchanged")
@@ -142,7 +142,7 @@ func TestCutsThatCannotBe(t *testing.T) {
 func TestSharesOfTheSquareItBeganFrom(t *testing.T) {
 	d := fromLibrary(t, "pinwheel-in-thirds")
 	m := unit(t, d, "parts").How.(*making.CutAgain)
-	m.Upright = making.Knife{Lines: []making.Cut{{From: "seam", Share: making.Share{Written: measure.Typed("1/3")}}}}
+	m.Upright = making.Knife{Lines: []making.KnifeCut{{From: "seam", Share: making.Share{Written: measure.Typed("1/3")}}}}
 	p := planned(t, d)
 	if k := p.Knives[0]; len(k.Upright) != 2 || k.Upright[0].Off != "1¾″" { // 5⅜ ÷ 3 = 1.79, to the nearest eighth
 		t.Errorf("%+v", p.Knives[0].Upright)
@@ -239,10 +239,10 @@ func TestWhatThePartsCanBecome(t *testing.T) {
 	}
 	// 10 strips, 32 sub-cuts and 4 cuts through each of 16; 5 sets, 16 joins, and 8 seams in each block. Patch by patch 16 patches a
 	// block of 16 strips; 7 seams within its parts and 8 between them.
-	if want := (ask.Effort{Cloth: "51″", Cut: 106, Seams: 149, Presses: 149}); a.Again != want {
+	if want := (ask.QuiltEffort{Cloth: "51″", Cut: 106, Seams: 149, Presses: 149}); a.Again != want {
 		t.Errorf("%+v", a.Again)
 	}
-	if want := (ask.Effort{Cloth: "51″", Cut: 272, Seams: 240, Presses: 240}); a.Patched == nil || *a.Patched != want {
+	if want := (ask.QuiltEffort{Cloth: "51″", Cut: 272, Seams: 240, Presses: 240}); a.Patched == nil || *a.Patched != want {
 		t.Errorf("%+v", a.Patched)
 	}
 	if triangles, _ := ask.PartsOf(fromLibrary(t, "pinwheel-in-thirds"), "block", ask.Enough(nil)); triangles.Patched != nil {
@@ -268,11 +268,11 @@ func TestWhatThePartsCanBecome(t *testing.T) {
 func TestColumnsOfTheirOwnWidth(t *testing.T) {
 	d := fromLibrary(t, "four-patch")
 	d.Parts = append(d.Parts,
-		making.Unit{ID: "narrow", Name: "Narrow", How: &making.CutAgain{From: "block", Upright: making.Knife{Lines: []making.Cut{{From: "left", By: making.Typed("1 3/4 in")}}}}},
-		making.Unit{ID: "low", Name: "Low", How: &making.CutAgain{From: "block", Level: making.Knife{Lines: []making.Cut{{From: "top", By: making.Typed("1 1/2 in")}}}}},
+		making.Unit{ID: "narrow", Name: "Narrow", How: &making.CutAgain{From: "block", Upright: making.Knife{Lines: []making.KnifeCut{{From: "left", By: making.Typed("1 3/4 in")}}}}},
+		making.Unit{ID: "low", Name: "Low", How: &making.CutAgain{From: "block", Level: making.Knife{Lines: []making.KnifeCut{{From: "top", By: making.Typed("1 1/2 in")}}}}},
 		making.Unit{ID: "corner", Name: "Corner", How: &making.CutAgain{
-			From: "block", Upright: making.Knife{Lines: []making.Cut{{From: "left", By: making.Typed("1 3/4 in")}}},
-			Level: making.Knife{Lines: []making.Cut{{From: "top", By: making.Typed("1 1/2 in")}}},
+			From: "block", Upright: making.Knife{Lines: []making.KnifeCut{{From: "left", By: making.Typed("1 3/4 in")}}},
+			Level: making.Knife{Lines: []making.KnifeCut{{From: "top", By: making.Typed("1 1/2 in")}}},
 		}})
 	block, narrow := quilt.Cell{Unit: "block"}, quilt.Cell{Unit: "narrow:a1"}
 	low, corner := quilt.Cell{Unit: "low:a1"}, quilt.Cell{Unit: "corner:a1"}

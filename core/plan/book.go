@@ -15,12 +15,12 @@ import (
 // RuleHere is a rule of the book with what it comes to in this quilt.
 type RuleHere struct {
 	rules.Rule
-	Here []Use `json:"here" doc:"The sums of this quilt that rest on it, none of them twice"`
-	More int   `json:"more" doc:"How many more there are"`
+	Here []RuleUse `json:"here" doc:"The sums of this quilt that rest on it, none of them twice"`
+	More int       `json:"more" doc:"How many more there are"`
 }
 
-// Use is one sum that rests on a rule.
-type Use struct {
+// RuleUse is one sum that rests on a rule.
+type RuleUse struct {
 	What string   `json:"what" doc:"What is worked out"`
 	Sums []string `json:"sums"`
 }
@@ -34,12 +34,12 @@ func (p Plan) Book(so tally.Progress, left *tally.Left) []RuleHere {
 	at := map[rules.ID]int{}
 	for i, r := range rules.Book() {
 		at[r.ID] = i
-		list = append(list, RuleHere{Rule: r, Here: []Use{}})
+		list = append(list, RuleHere{Rule: r, Here: []RuleUse{}})
 	}
-	use := func(id rules.ID, u Use) {
+	use := func(id rules.ID, u RuleUse) {
 		r := &list[at[id]]
 		switch {
-		case len(u.Sums) == 0 || slices.ContainsFunc(r.Here, func(o Use) bool { return slices.Equal(o.Sums, u.Sums) }):
+		case len(u.Sums) == 0 || slices.ContainsFunc(r.Here, func(o RuleUse) bool { return slices.Equal(o.Sums, u.Sums) }):
 		case len(r.Here) == mostUses:
 			r.More++
 		default:
@@ -48,40 +48,40 @@ func (p Plan) Book(so tally.Progress, left *tally.Left) []RuleHere {
 	}
 	workings(reflect.ValueOf(p), "", func(what string, w words.Working) {
 		for _, named := range w.Rules {
-			use(named.ID, Use{what, w.Sums})
+			use(named.ID, RuleUse{what, w.Sums})
 		}
 	})
-	use(rules.Nests, Use{"All crossings", said(p.Press.Says, p.Press.Detail)})
-	use(rules.Layers, Use{"All crossings", p.Press.Thick})
-	use(rules.SeamOff, Use{"A test strip", said(p.Test)})
+	use(rules.Nests, RuleUse{"All crossings", spoken(p.Press.Says, p.Press.Detail)})
+	use(rules.Layers, RuleUse{"All crossings", p.Press.Thick})
+	use(rules.SeamOff, RuleUse{"A test strip", spoken(p.Test)})
 	names := map[naming.Step]string{}
 	for _, s := range p.Steps {
 		names[s.ID] = s.Name
 	}
 	for _, g := range so.Gauged {
-		use(rules.SeamOff, Use{names[g.Step], g.Sums})
+		use(rules.SeamOff, RuleUse{names[g.Step], g.Sums})
 		for _, c := range g.Charts {
-			use(rules.Chart, Use{names[g.Step], said(c.Says)})
+			use(rules.Chart, RuleUse{names[g.Step], spoken(c.Says)})
 		}
 	}
 	if left != nil {
-		use(rules.TimeLeft, Use{"The rest", said(left.Says, left.Rests)})
+		use(rules.TimeLeft, RuleUse{"The rest", spoken(left.Says, left.Rests)})
 	}
 	for _, t := range p.Trim {
 		if t.Square != nil {
-			use(rules.Squared, Use{t.Name, said(append(slices.Clone(t.Square.Lays), t.Square.Cuts...)...)})
+			use(rules.Squared, RuleUse{t.Name, spoken(append(slices.Clone(t.Square.Lays), t.Square.Cuts...)...)})
 		}
 	}
 	for _, s := range p.Steps {
 		if s.Sewing != nil {
-			use(rules.ThreadOfSeam, Use{s.Name, said(fmt.Sprintf("%s of %s, %s", words.Plural(s.Sewing.Seams, "seam"), s.Sewing.Length.Text, s.Sewing.Stitch))})
+			use(rules.ThreadOfSeam, RuleUse{s.Name, spoken(fmt.Sprintf("%s of %s, %s", words.Plural(s.Sewing.Seams, "seam"), s.Sewing.Length.Text, s.Sewing.Stitch))})
 		}
 	}
 	return list
 }
 
-// said are the sentences that say something.
-func said(list ...string) []string {
+// spoken are the sentences that say something.
+func spoken(list ...string) []string {
 	return slices.DeleteFunc(slices.Clone(list), func(s string) bool { return s == "" })
 }
 

@@ -89,7 +89,7 @@ func TestOwnQuiltsAreAnsweredWhole(t *testing.T) {
 			purse := ask.Enough(nil)
 			r, _ := ask.RemediesFor(d, purse)
 			a, _ := ask.Arrangements(d, ask.Enough(nil))
-			back, _ := ask.Backwards(d, []ask.Supply{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("4 yd")}}, ask.Enough(nil))
+			back, _ := ask.Backwards(d, []ask.SupplyThere{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("4 yd")}}, ask.Enough(nil))
 			if says := r.Says + a.Says + back.Says; says != "" {
 				t.Errorf("%s: %s", d.Name, says)
 			}

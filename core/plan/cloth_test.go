@@ -80,7 +80,7 @@ func TestCliffsKnowOfEnds(t *testing.T) {
 			if !ends {
 				continue
 			}
-			i := slices.IndexFunc(d.Fabrics, func(f document.Fabric) bool { return f.Name == name })
+			i := slices.IndexFunc(d.Fabrics, func(f cloth.Fabric) bool { return f.Name == name })
 			strips := func(usable measure.Length) (n int) {
 				one := d
 				one.Fabrics = slices.Clone(d.Fabrics)
@@ -323,7 +323,7 @@ func TestCornerSquaresOfABorder(t *testing.T) {
 		t.Errorf("%d squares, %d of them spare", s.Make, s.Spare)
 	}
 	clashes := p.Press.Clashes
-	d.Press = &document.Press{Held: map[naming.Seam]document.Side{"b/sides": document.Minus, "b/corners": document.Plus}}
+	d.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{"b/sides": document.Minus, "b/corners": document.Plus}}
 	p = planned(t, d)
 	if s := step(t, p, "b/corners"); strings.Contains(s.Press, "nest") || p.Press.Clashes != clashes+4 {
 		t.Errorf("%q, %d clash", s.Press, p.Press.Clashes)
@@ -361,7 +361,7 @@ func TestEvenSharesOfAnAssortment(t *testing.T) {
 // everything can be counted to the end.
 func TestWhatIsWhollyStoodInFor(t *testing.T) {
 	d := fromLibrary(t, "pinwheel")
-	half := func(id string, way making.Way, also ...naming.Unit) making.Unit {
+	half := func(id string, way making.AtATime, also ...naming.Unit) making.Unit {
 		return making.Unit{ID: naming.Unit(id), Name: strings.ToUpper(id), Also: also, How: &making.HalfSquare{
 			Way: way, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"), Sizing: making.Rule,
 		}}

@@ -26,7 +26,7 @@ func TestMoreThanTheQuiltTakes(t *testing.T) {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	steps := map[string]sheet.Step{}
+	steps := map[string]sheet.StepShown{}
 	for _, s := range p.Steps {
 		steps[string(s.ID)] = s
 	}

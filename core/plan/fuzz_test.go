@@ -286,7 +286,7 @@ func blocks(f testing.TB) []document.Document {
 func otherwise(d document.Document) document.Document {
 	role := d.Roles[0].ID
 	d.Top.Rows, d.Top.Columns = 3, 2
-	d.Top.Point = &quilt.Point{Role: role, Larger: measure.Typed("1/2 in")}
+	d.Top.Point = &quilt.PointSetting{Role: role, Larger: measure.Typed("1/2 in")}
 	last := d.Parts[len(d.Parts)-1].ID
 	d.Top.Borders = []quilt.Border{
 		{ID: "spacer", Name: "spacer", Role: role, Width: making.Typed("1 in")},
@@ -299,7 +299,7 @@ func otherwise(d document.Document) document.Document {
 	d.Fabrics = slices.Clone(d.Fabrics)
 	d.Fabrics[0].Print, d.Fabrics[0].Prints = cloth.Assorted, 5
 	d.Press = &document.Press{
-		Held: map[naming.Seam]document.Side{
+		Held: map[naming.Seam]document.SeamSide{
 			"row-1/2": document.Plus, "row-2/2": document.Plus,
 			naming.Seam(last + "/c2"): document.Both,
 		}, Done: []naming.Step{"row-1"},
@@ -357,7 +357,7 @@ func atTheMachine(t *testing.T, d document.Document) {
 		t.Errorf("%d changes, and %d in the order of the work", o.Changes, o.Planned)
 	}
 	var sewn []tally.Event // the kit under way, or what finishes a block soonest
-	made := func(parts []tally.Part) {
+	made := func(parts []tally.StepShare) {
 		for _, part := range parts {
 			i := slices.IndexFunc(w.Steps, func(s work.Step) bool { return s.ID == part.Step })
 			if s := w.Steps[i]; part.ToGo > 0 {

@@ -97,7 +97,7 @@ func TestABackOfWhatIsLeft(t *testing.T) {
 		}
 		d.Top.Rows, d.Top.Columns = c.rows, c.columns
 		d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "back", Name: "Backing", Colour: "#888888"})
-		d.Roles = append(d.Roles, document.Role{ID: "K", Name: "back", Fabric: "back"})
+		d.Roles = append(d.Roles, cloth.Role{ID: "K", Name: "back", Fabric: "back"})
 		d.Top.Backing = &quilt.Backing{Role: "K"}
 		d.Supplies = []cloth.Supply{
 			{ID: "piece-one", Fabric: d.Fabrics[0].ID, Kind: cloth.Yardage, Width: measure.Typed("42 in"), Length: measure.Typed(c.dark), Count: 1},

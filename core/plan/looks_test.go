@@ -137,7 +137,7 @@ func half(t *testing.T, d document.Document) *making.HalfSquare {
 func TestPrintsThatFallOutEitherWay(t *testing.T) {
 	d := fromLibrary(t, "pinwheel")
 	for _, c := range []struct {
-		way    making.Way
+		way    making.AtATime
 		print  cloth.Print
 		either bool
 	}{{making.Two, cloth.OneWay, true}, {making.Two, cloth.TwoWay, false}, {making.Eight, cloth.OneWay, true}, {making.Eight, cloth.TwoWay, true}, {making.Eight, cloth.Plain, false}} {
@@ -254,7 +254,7 @@ func TestASchoolThatCannotBeFollowedSaysSo(t *testing.T) {
 	}
 	says := planned(t, nine).Press.Detail
 	held := nine
-	held.Press = &document.Press{Held: map[naming.Seam]document.Side{}}
+	held.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{}}
 	for _, s := range w.Press.Unheeded {
 		side := document.Plus
 		if w.Press.Decisions[s].X > 0 {
@@ -359,8 +359,8 @@ func TestKindsThatLookAlikeAreNotPromisedUnsorted(t *testing.T) {
 	}
 	// Held so that both wings lie the same way for both kinds, nothing has to be sorted, and the 12 between them clash;
 	// held otherwise they nest, like beside like.
-	for _, sides := range [][2]document.Side{{document.Plus, document.Plus}, {document.Minus, document.Minus}, {document.Plus, document.Minus}} {
-		d.Press = &document.Press{Held: map[naming.Seam]document.Side{goose.Seams[0].ID: sides[0], goose.Seams[1].ID: sides[1]}}
+	for _, sides := range [][2]document.SeamSide{{document.Plus, document.Plus}, {document.Minus, document.Minus}, {document.Plus, document.Minus}} {
+		d.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{goose.Seams[0].ID: sides[0], goose.Seams[1].ID: sides[1]}}
 		held, ok := work.Of(d)
 		if !ok {
 			t.Fatal(held.Problems)

@@ -41,7 +41,7 @@ func TestLooseBlocks(t *testing.T) {
 			if s.Stage == batching.Rows || s.Stage == batching.Top || s.Stage == batching.Finish {
 				t.Errorf("%s: %s is sewn", d.Name, s.Says)
 			}
-			i := slices.IndexFunc(sewn.Steps, func(o sheet.Step) bool { return o.ID == s.ID })
+			i := slices.IndexFunc(sewn.Steps, func(o sheet.StepShown) bool { return o.ID == s.ID })
 			if i < 0 || sewn.Steps[i].Make != s.Make {
 				t.Errorf("%s: %d of %s loose, in the quilt %+v", d.Name, s.Make, s.ID, i)
 			}

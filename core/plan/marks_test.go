@@ -53,7 +53,7 @@ func TestTheBackOfTheWholeQuilt(t *testing.T) {
 }
 
 // fromSegment is how far a point lies from a seam.
-func fromSegment(x, y float64, s drawn.Line) float64 {
+func fromSegment(x, y float64, s drawn.SeamStroke) float64 {
 	dx, dy := s.X2-s.X1, s.Y2-s.Y1
 	along := ((x-s.X1)*dx + (y-s.Y1)*dy) / (dx*dx + dy*dy)
 	along = min(1, max(0, along))

@@ -72,7 +72,7 @@ func TestSquaringUpIsCounted(t *testing.T) {
 // How things are squared up: along the seam of a half-square unit, by the middle seams, or by the middle; points keep an allowance; a left hand
 // cuts the left edge first; a ruler that is too short is said.
 func TestHowThingsAreSquaredUp(t *testing.T) {
-	square := func(d document.Document, unit string) *sheet.Squaring {
+	square := func(d document.Document, unit string) *sheet.SquaringCard {
 		t.Helper()
 		p, problems := plan.Make(d, nil)
 		for _, one := range p.Trim {

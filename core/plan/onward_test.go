@@ -45,7 +45,7 @@ func read(t testing.TB, text string) document.Document {
 	return d
 }
 
-func onward(t testing.TB, d document.Document, came ask.Came, events ...tally.Event) map[ask.Course]ask.WayOn {
+func onward(t testing.TB, d document.Document, came ask.Came, events ...tally.Event) map[ask.WayOnKind]ask.WayOn {
 	t.Helper()
 	log := tally.NewLog()
 	for _, e := range events {
@@ -55,7 +55,7 @@ func onward(t testing.TB, d document.Document, came ask.Came, events ...tally.Ev
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	list := map[ask.Course]ask.WayOn{}
+	list := map[ask.WayOnKind]ask.WayOn{}
 	for _, w := range out.Ways {
 		list[w.Way] = w
 	}
@@ -91,7 +91,7 @@ func TestWaysOnByPencil(t *testing.T) {
 	}
 	events := tallied(w, 3, "rail", "square")
 	ways := onward(t, d, ask.Came{Step: "rail", Height: measure.Typed("6 3/8")}, events...)
-	for way, want := range map[ask.Course]map[string]string{
+	for way, want := range map[ask.WayOnKind]map[string]string{
 		ask.Adapt: {
 			"Rail set": "6½″ → 6⅜″", "Rail square": "6½″ × 6½″ → 6⅜″ × 6⅜″", "Rail block": "12½″ × 12½″ → 12¼″ × 12¼″",
 			"Plain block": "12½″ × 12½″ → 12¼″ × 12¼″", "Middle, finished": "48″ × 48″ → 47″ × 47″", "Border, finished": "54″ × 54″ → 53″ × 53″",
@@ -121,7 +121,7 @@ func TestWaysOnByPencil(t *testing.T) {
 		t.Errorf("mend: %+v", mend)
 	}
 	// Three sets stay counted whichever way is gone; three squares cut 6½″ wide do not fit, and are said.
-	for _, way := range []ask.Course{ask.Adapt, ask.Trim, ask.SewOn} {
+	for _, way := range []ask.WayOnKind{ask.Adapt, ask.Trim, ask.SewOn} {
 		one := ways[way]
 		if len(one.Lost) != 1 || !strings.HasPrefix(one.Lost[0], "3 of Rail square made at 6½″ × 6½″; the plan now says 6⅜″ × 6⅜″: cut them down") {
 			t.Errorf("%s loses %q", way, one.Lost)
@@ -171,7 +171,7 @@ func TestWhatIsPlannedOnIsWhatItShouldBe(t *testing.T) {
 func TestAMeasuredSetIsTakenBack(t *testing.T) {
 	d := read(t, strings.ReplaceAll(rails, "3 strips", "6 1/2"))
 	before, _ := plan.Make(d, nil)
-	for _, way := range []ask.Course{ask.Adapt, ask.Trim} {
+	for _, way := range []ask.WayOnKind{ask.Adapt, ask.Trim} {
 		there := *onward(t, d, ask.Came{Step: "rail", Height: measure.Typed("6 3/8")})[way].Document
 		if p, _ := plan.Make(there, nil); p.Finished == before.Finished {
 			t.Fatalf("%s: nothing changed", way)
@@ -297,7 +297,7 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 		t.Fatal(err)
 	}
 	r := rand.New(rand.NewPCG(16, 3))
-	gone := map[ask.Course]int{}
+	gone := map[ask.WayOnKind]int{}
 	cannot := 0
 	for _, e := range list {
 		w, ok := work.Of(e.Document)

@@ -362,8 +362,8 @@ func TestThePlainBlockIsRecommendedOnlyWhereItHelps(t *testing.T) {
 	const advice = "a plain block between the pieced ones has no seam to clash with"
 	d := begin(t, starter.Choices{Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 4, Columns: 4})
 	four := d.Parts[len(d.Parts)-1].How.(*making.Joined)
-	d.Roles = append(d.Roles, document.Role{ID: "C", Name: "third", Fabric: "dark"})
-	d.Fabrics = append(d.Fabrics, document.Fabric{ID: "third", Name: "Third", Colour: "#884422"})
+	d.Roles = append(d.Roles, cloth.Role{ID: "C", Name: "third", Fabric: "dark"})
+	d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "third", Name: "Third", Colour: "#884422"})
 	d.Roles[2].Fabric = "third"
 	set := d.Parts[0].How.(*making.StripSet)
 	d.Parts = append(d.Parts[:2:2], append([]making.Unit{

@@ -187,7 +187,7 @@ func grid(rows, columns int, unit string) [][]making.GridCell {
 // A colourway makes its own of what it changes and shares what it does not.
 func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
 	d := fromLibrary(t, "eight-pointed-star")
-	d.Fabrics = append(d.Fabrics, document.Fabric{ID: "night", Name: "Night", Colour: "#101830"})
+	d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "night", Name: "Night", Colour: "#101830"})
 	d.Colourways = []document.Colourway{{ID: "evening", Name: "Evening", Fabrics: map[string]string{"C": "night"}}}
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}, {Unit: "block", Colourway: "evening"}}}
 	p := planned(t, d)
@@ -233,7 +233,7 @@ func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
 		{func(d *document.Document) { d.Colourways[0].ID = "a@b" }, "id-not-unique", "/colourways/0/id"},
 	} {
 		d := fromLibrary(t, "eight-pointed-star")
-		d.Fabrics = append(d.Fabrics, document.Fabric{ID: "night", Name: "Night", Colour: "#101830"})
+		d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "night", Name: "Night", Colour: "#101830"})
 		d.Colourways = []document.Colourway{{ID: "evening", Name: "Evening", Fabrics: map[string]string{"C": "night"}}}
 		d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}, {Unit: "block", Colourway: "evening"}}}
 		bad.change(&d)
@@ -253,7 +253,7 @@ func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 	if problems.Stopped() || len(ways) != 12 {
 		t.Fatalf("%d ways, %v", len(ways), problems)
 	}
-	seen := map[string]ask.Way{}
+	seen := map[string]ask.WayToMake{}
 	chosen := 0
 	for _, w := range ways {
 		seen[w.Name] = w
@@ -349,7 +349,7 @@ func TestPointsAndJoints(t *testing.T) {
 			ID: "snowball", Name: "Goose",
 			How: &making.FlippedCorners{
 				Base: making.Input{Role: "B"}, Width: making.Typed("4 in"), Height: height,
-				Corners: []making.Corner{
+				Corners: []making.FlippedCorner{
 					{ID: "l", At: making.TopLeft, Role: "A", Leg: leg}, {ID: "r", At: making.TopRight, Role: "A", Leg: leg},
 				},
 			},

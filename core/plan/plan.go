@@ -28,7 +28,7 @@ type Plan struct {
 	Measure  measure.Units                 `json:"measure"`
 	Hand     school.Hand                   `json:"hand"`
 	Chain    int                           `json:"chain" doc:"Units on one chain before it is cut"`
-	Seam     Seam                          `json:"seam"`
+	Seam     AllowanceRead                 `json:"seam"`
 	Ruler    measure.Reading               `json:"ruler" doc:"Its finest mark"`
 	Finished words.Size                    `json:"finished" doc:"The whole quilt with its borders"`
 	Block    words.Size                    `json:"block" doc:"One block, finished"`
@@ -36,28 +36,28 @@ type Plan struct {
 	Columns  int                           `json:"columns"`
 	Blocks   int                           `json:"blocks"`
 	Set      string                        `json:"set" doc:"How the blocks are set, in words"`
-	Steps    []sheet.Step                  `json:"steps" doc:"Everything that is counted, in the order of the work"`
+	Steps    []sheet.StepShown             `json:"steps" doc:"Everything that is counted, in the order of the work"`
 	Stages   []batching.Stage              `json:"stages"`
 	Cut      []sheet.FabricCut             `json:"cut"`
 	Sets     []sheet.SetCut                `json:"sets"`
-	Taken    []sheet.Taken                 `json:"taken" doc:"How many of each supply are used up"`
+	Taken    []sheet.TakenShown            `json:"taken" doc:"How many of each supply are used up"`
 	Remnants []sheet.Remnant               `json:"remnants" doc:"What is left once all is cut"`
 	GoodFor  []sheet.GoodFor               `json:"goodFor" doc:"What all of that together could become"`
 	Ends     string                        `json:"ends" doc:"What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing"`
 	Test     string                        `json:"test" doc:"The test strip to sew before the first batch"`
-	Tests    []sheet.TestStrip             `json:"tests" doc:"What each test strip of the project says, in their order"`
+	Tests    []sheet.TestStripRead         `json:"tests" doc:"What each test strip of the project says, in their order"`
 	Script   []sheet.ScriptPart            `json:"script" doc:"The cutting in the order of the table"`
 	Press    sheet.Pressing                `json:"press"`
 	Trim     []sheet.Trim                  `json:"trim"`
 	Pictures map[naming.Step]drawn.Picture `json:"pictures" doc:"True drawings by the id of the step or unit"`
-	Quilt    drawn.Layout                  `json:"quilt"`
+	Quilt    drawn.QuiltPicture            `json:"quilt"`
 	Values   sheet.Values                  `json:"values"`
-	Deal     sheet.Deal                    `json:"deal"`
+	Deal     sheet.DealShown               `json:"deal"`
 	Ledger   sheet.Ledger                  `json:"ledger"`
 	Partial  string                        `json:"partial" doc:"What is left out of a plan that something stops: it is drawn without that, and nothing of it is counted"`
 	Things   []Thing                       `json:"things" doc:"Everything that can be laid or sewn into another, each variant for itself; what could not be made has no size"`
-	Knives   []sheet.Knife                 `json:"knives" doc:"Everything sewn that is cut again, as far as it could be made"`
-	Tubes    []sheet.Tube                  `json:"tubes" doc:"Everything that is joined of opened rings, as far as it could be made"`
+	Knives   []sheet.KnifeCard             `json:"knives" doc:"Everything sewn that is cut again, as far as it could be made"`
+	Tubes    []sheet.TubeCard              `json:"tubes" doc:"Everything that is joined of opened rings, as far as it could be made"`
 	Lengths  []Thing                       `json:"lengths" doc:"Everything that is as long as the cloth is wide, to be cut across"`
 }
 
@@ -71,8 +71,8 @@ type Thing struct {
 	Turn     int         `json:"turn,omitempty" doc:"How it lies against its picture: a part of what is cut again, which is laid by its place"`
 }
 
-// Seam is the allowance as the ruler reads it.
-type Seam struct {
+// AllowanceRead is the allowance as the ruler reads it.
+type AllowanceRead struct {
 	Stitched  measure.Reading `json:"stitched"`
 	Fold      measure.Reading `json:"fold"`
 	Effective measure.Reading `json:"effective"`
@@ -137,7 +137,7 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	p.Script, p.Remnants = b.Script(), b.Remnants()
 	p.GoodFor = b.GoodFor(p.Remnants)
 	for _, t := range w.Cut.Taken() {
-		p.Taken = append(p.Taken, sheet.Taken(t))
+		p.Taken = append(p.Taken, sheet.TakenShown(t))
 	}
 	p.Steps, p.Press, p.Trim = b.Steps(), b.Pressing(), b.Trim()
 	p.Pictures, p.Quilt = album.Pictures, drawn.Of(&w.Laid).Quilt().Dealt(w.Dealt)
@@ -158,18 +158,18 @@ func empty(d document.Document) Plan {
 	return Plan{
 		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages,
 		Pictures: map[naming.Step]drawn.Picture{},
-		Steps:    []sheet.Step{}, Cut: []sheet.FabricCut{}, Sets: []sheet.SetCut{}, Script: []sheet.ScriptPart{}, Tests: []sheet.TestStrip{},
-		Taken: []sheet.Taken{}, Remnants: []sheet.Remnant{}, GoodFor: []sheet.GoodFor{}, Trim: []sheet.Trim{},
+		Steps:    []sheet.StepShown{}, Cut: []sheet.FabricCut{}, Sets: []sheet.SetCut{}, Script: []sheet.ScriptPart{}, Tests: []sheet.TestStripRead{},
+		Taken: []sheet.TakenShown{}, Remnants: []sheet.Remnant{}, GoodFor: []sheet.GoodFor{}, Trim: []sheet.Trim{},
 		Press: sheet.EmptyPressing(), Quilt: drawn.Empty(),
 		Values: sheet.Values{Fabrics: []sheet.FabricValue{}, Pairs: []sheet.Contrast{}},
 		Deal:   sheet.EmptyDeal(),
-		Ledger: sheet.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{}, Knives: []sheet.Knife{}, Tubes: []sheet.Tube{},
+		Ledger: sheet.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{}, Knives: []sheet.KnifeCard{}, Tubes: []sheet.TubeCard{},
 	}
 }
 
-func seam(c decided.Quilt) Seam {
+func seam(c decided.Quilt) AllowanceRead {
 	exact := measure.Ruler{Units: c.Rule, Mark: decided.SeamMark(c.Rule)}
-	return Seam{exact.Read(c.Stitched), exact.Read(c.Table.Fold), exact.Read(c.Table.Seam)}
+	return AllowanceRead{exact.Read(c.Stitched), exact.Read(c.Table.Fold), exact.Read(c.Table.Seam)}
 }
 
 // things lists what can be laid, in the order it is made and then what could not be made, and what comes in a length;

@@ -44,7 +44,7 @@ func planned(t testing.TB, d document.Document) plan.Plan {
 
 var chain = starter.Choices{Block: starter.Chain, Squares: 5, Companion: starter.Cornered, Rows: 7, Columns: 5}
 
-func step(t testing.TB, p plan.Plan, id string) sheet.Step {
+func step(t testing.TB, p plan.Plan, id string) sheet.StepShown {
 	t.Helper()
 	for _, s := range p.Steps {
 		if string(s.ID) == id {
@@ -52,7 +52,7 @@ func step(t testing.TB, p plan.Plan, id string) sheet.Step {
 		}
 	}
 	t.Fatalf("no step %q", id)
-	return sheet.Step{}
+	return sheet.StepShown{}
 }
 
 // The two-block chain of 5 × 5, worked out with pencil and paper: 18 chain blocks and 17 plain ones.
@@ -122,7 +122,7 @@ func TestNinePatchesTakeWhatQuiltersKnow(t *testing.T) {
 // Common practice: strips measured at another allowance: three 2½″ strips at 5/16″ are 6¼″ wide.
 func TestSizesUseTheEffectiveAllowance(t *testing.T) {
 	d := begin(t, starter.Choices{Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 1, Columns: 1})
-	d.Seam = document.Seam{Stitched: measure.Typed("9/32 in"), Fold: measure.Typed("1/32 in")}
+	d.Seam = document.Allowance{Stitched: measure.Typed("9/32 in"), Fold: measure.Typed("1/32 in")}
 	p := planned(t, d)
 	if got := p.Sets[0].Wide.Text; got != "6¼″" || p.Seam.Effective.Text != "5/16″" {
 		t.Errorf("three strips at %s: %s, want 6¼″", p.Seam.Effective.Text, got)

@@ -31,7 +31,7 @@ func onPoint(t testing.TB, columns, rows int, finished string) document.Document
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	d.Top.Point = &quilt.Point{Role: "B"}
+	d.Top.Point = &quilt.PointSetting{Role: "B"}
 	return d
 }
 

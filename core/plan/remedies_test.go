@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/naming"
@@ -113,8 +114,8 @@ func TestSegmentsArePressedTwoWaysByRows(t *testing.T) {
 		{{Unit: "I"}, {Unit: "I"}}, {{Unit: "I"}, {Unit: "I"}},
 	})}}}
 	set.How.(*making.StripSet).Strips[2].Role = "C"
-	d.Roles = append(d.Roles, document.Role{ID: "C", Name: "third", Fabric: d.Fabrics[0].ID})
-	d.Fabrics = append(d.Fabrics, document.Fabric{ID: "third", Name: "Third", Colour: "#335577"})
+	d.Roles = append(d.Roles, cloth.Role{ID: "C", Name: "third", Fabric: d.Fabrics[0].ID})
+	d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "third", Name: "Third", Colour: "#335577"})
 	d.Roles[2].Fabric = "third"
 	d.Top = quilt.Top{Rows: 3, Columns: 3, Repeat: [][]quilt.Cell{{{Unit: "block"}}}}
 	p := planned(t, d)
@@ -219,13 +220,13 @@ func TestContradictorySeamsAreNamed(t *testing.T) {
 	d := fromLibrary(t, "four-patch")
 	d.Top.Rows, d.Top.Columns = 1, 4
 	free := planned(t, d)
-	d.Press = &document.Press{Held: map[naming.Seam]document.Side{"row-1/2": document.Plus, "row-1/3": document.Minus}}
+	d.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{"row-1/2": document.Plus, "row-1/3": document.Minus}}
 	if p := planned(t, d); p.Press.Clashes != free.Press.Clashes || len(p.Press.Release) > 0 {
 		t.Errorf("rows may go as they like: %+v", p.Press)
 	}
 	// Two blocks below each other: seams of two rows that cross are both held to one side, and once more.
 	d.Top.Rows = 2
-	d.Press.Held = map[naming.Seam]document.Side{
+	d.Press.Held = map[naming.Seam]document.SeamSide{
 		"row-1/2": document.Plus, "row-2/2": document.Plus,
 		"row-1/3": document.Plus, "row-2/3": document.Plus, "row-1/4": document.Minus,
 	}
@@ -240,7 +241,7 @@ func TestContradictorySeamsAreNamed(t *testing.T) {
 	}
 	// What is pressed already is named when a change would press it again.
 	d.Press = &document.Press{
-		Held: map[naming.Seam]document.Side{"row-1/2": document.Plus},
+		Held: map[naming.Seam]document.SeamSide{"row-1/2": document.Plus},
 		Done: []naming.Step{"row-1"},
 	}
 	a, _ := ask.AboutSeam(d, "row-2/2", ask.Enough(nil))
@@ -260,7 +261,7 @@ func TestBadPressingIsSaidAtItsPlace(t *testing.T) {
 		code, at string
 	}{
 		{
-			document.Press{Held: map[naming.Seam]document.Side{"block/c2": "left"}},
+			document.Press{Held: map[naming.Seam]document.SeamSide{"block/c2": "left"}},
 			"side-unknown",
 			"/press/held/block~1c2",
 		},
@@ -288,7 +289,7 @@ func TestBadPressingIsSaidAtItsPlace(t *testing.T) {
 	if _, problems := ask.AboutSeam(d, "nothing", ask.Enough(nil)); !problems.Stopped() {
 		t.Error("a seam that is not there has an answer")
 	}
-	d.Press = &document.Press{Held: map[naming.Seam]document.Side{"gone/long-ago": document.Plus}}
+	d.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{"gone/long-ago": document.Plus}}
 	if _, problems := plan.Make(d, nil); !has(problems, "seam-gone", "/press/held/gone~1long-ago") {
 		t.Errorf("%v", problems)
 	}

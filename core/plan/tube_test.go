@@ -187,7 +187,7 @@ func TestWavesOfAnotherSize(t *testing.T) {
 				t.Errorf("straight %v: %d × %d is said to finish %s; its plan says %s", straight, one.Columns, one.Rows, one.Finished.Text, p.Finished.Text)
 			}
 		}
-		reach, problems := ask.Backwards(d, []ask.Supply{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("1 yd")}}, ask.Enough(nil))
+		reach, problems := ask.Backwards(d, []ask.SupplyThere{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("1 yd")}}, ask.Enough(nil))
 		if problems.Stopped() || reach.Blocks == 0 {
 			t.Fatalf("%+v %v", reach, problems)
 		}
@@ -303,7 +303,7 @@ func TestHalfSteps(t *testing.T) {
 			}
 		}
 		p := planned(t, d)
-		if bits := slices.ContainsFunc(p.Steps, func(s sheet.Step) bool { return strings.HasSuffix(string(s.ID), "-bit") }); bits != (one.even == making.EkeOut) {
+		if bits := slices.ContainsFunc(p.Steps, func(s sheet.StepShown) bool { return strings.HasSuffix(string(s.ID), "-bit") }); bits != (one.even == making.EkeOut) {
 			t.Errorf("%s: bits are cut: %v", one.even, bits)
 		}
 	}

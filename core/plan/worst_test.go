@@ -519,7 +519,7 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			"arrangements": func() any { r, _ := ask.Arrangements(d, ask.Enough(nil)); return r },
 			"cliffs":       func() any { r, _ := ask.Cliffs(d, ask.Enough(nil)); return r },
 			"backwards": func() any {
-				r, _ := ask.Backwards(d, []ask.Supply{{Fabric: "dark", Length: measure.Typed("900 yd")}}, ask.Enough(nil))
+				r, _ := ask.Backwards(d, []ask.SupplyThere{{Fabric: "dark", Length: measure.Typed("900 yd")}}, ask.Enough(nil))
 				return r
 			},
 			"ways":  func() any { r, _ := ask.Ways(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },

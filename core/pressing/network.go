@@ -12,7 +12,7 @@ import (
 // network is the seams of a quilt as variables: what has to nest with what, and what else speaks for one side or the
 // other.
 type network struct {
-	seams     []making.Seam
+	seams     []making.SeamKind
 	number    map[naming.Seam]int // seam → its variable, from 1
 	crossings []kindOfCrossing
 	meet      []spring // the crossings between seams that are not opened; a held seam is the ground
@@ -67,7 +67,7 @@ const (
 	inTurn        = 1
 )
 
-func networkOf(seams []making.Seam, crossings []kindOfCrossing, ask Asking) *network {
+func networkOf(seams []making.SeamKind, crossings []kindOfCrossing, ask Asking) *network {
 	n := &network{seams: seams, crossings: crossings, number: map[naming.Seam]int{}}
 	n.held, n.opened, n.asked = make([]int, len(seams)+1), make([]bool, len(seams)+1), make([]bool, len(seams)+1)
 	units := map[naming.Unit]int{}
@@ -341,7 +341,7 @@ func opens(fixed map[naming.Seam]int) map[naming.Seam]int {
 // noticeable is the difference of lightness (CIE L*) below which neither side counts as the darker (judgement).
 const noticeable = 4
 
-func darker(s making.Seam, lightness func(string) float64) int {
+func darker(s making.SeamKind, lightness func(string) float64) int {
 	if len(s.Plus.Roles) == 0 || len(s.Minus.Roles) == 0 {
 		return 0
 	}

@@ -18,7 +18,7 @@ func TestCountsAgreeWithSewingOnPoint(t *testing.T) {
 	}
 	for _, size := range [][2]int{{1, 1}, {2, 2}, {3, 2}, {2, 4}, {1, 4}} {
 		top := all(size[0], size[1], "block", "other")
-		top.Point = &quilt.Point{Role: "C"}
+		top.Point = &quilt.PointSetting{Role: "C"}
 		p := onPoint(t, top, units...)
 		columns := size[0] + size[1] - 1
 		var whole piece.Piece

@@ -46,7 +46,7 @@ type Asking struct {
 
 // Decision is a side for one seam, for all pieces of its kind alike.
 type Decision struct {
-	Seam making.Seam
+	Seam making.SeamKind
 	X    int // +1 or −1: the side of the seam's direction its allowances lie on; 0: opened
 }
 
@@ -58,8 +58,8 @@ func (d Decision) Toward() making.Neighbour {
 	return d.Seam.Minus
 }
 
-// Place is a kind of spot where seams cross, with what became of its crossings over the whole quilt.
-type Place struct {
+// CrossingPlace is a kind of spot where seams cross, with what became of its crossings over the whole quilt.
+type CrossingPlace struct {
 	Where     string
 	Inside    bool // inside one block, whatever lies beside it
 	Crossings int
@@ -79,7 +79,7 @@ type Plan struct {
 	Layout    quilt.Layout
 	Decisions map[naming.Seam]Decision
 	Order     []naming.Seam // seam ids in the order they are sewn
-	Places    []Place
+	Places    []CrossingPlace
 	Clashing  []Clash
 	Crossings int
 	Clashes   int
@@ -173,7 +173,7 @@ func press(l quilt.Layout, units []making.Made, t *making.Table, ask Asking) Pla
 		if !ok {
 			i = len(p.Places)
 			places[c.where] = i
-			p.Places = append(p.Places, Place{Where: c.where, Inside: c.inside})
+			p.Places = append(p.Places, CrossingPlace{Where: c.where, Inside: c.inside})
 		}
 		if !c.meeting.Spin {
 			p.Places[i].Crossings += c.count

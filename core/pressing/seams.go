@@ -10,15 +10,15 @@ import (
 )
 
 // seamsOf lists every seam of the quilt that is decided: of units, of rows, between rows, of borders.
-func seamsOf(l quilt.Layout, units []making.Made) []making.Seam {
-	var seams []making.Seam
+func seamsOf(l quilt.Layout, units []making.Made) []making.SeamKind {
+	var seams []making.SeamKind
 	for _, m := range units {
 		seams = append(seams, m.Seams...)
 	}
 	for _, k := range l.AllRows() {
 		for j := 1; j < len(k.Cells); j++ {
 			left, right := l.Blocks[k.Cells[j-1].Unit], l.Blocks[k.Cells[j].Unit]
-			seams = append(seams, making.Seam{
+			seams = append(seams, making.SeamKind{
 				ID: k.SeamID(j), Row: true,
 				Plus:  making.Facing(right.Unit.Name, right.Piece.Turn(k.Cells[j].Turn), piece.Left),
 				Minus: making.Facing(left.Unit.Name, left.Piece.Turn(k.Cells[j-1].Turn), piece.Right),
@@ -26,14 +26,14 @@ func seamsOf(l quilt.Layout, units []making.Made) []making.Seam {
 		}
 	}
 	if len(l.SewnRows()) > 1 {
-		seams = append(seams, making.Seam{
+		seams = append(seams, making.SeamKind{
 			ID:   naming.Rows.Seam(),
 			Plus: making.Neighbour{Name: "the row above", Bulk: 1}, Minus: making.Neighbour{Name: "the row below"},
 		})
 	}
 	inside := "the middle of the quilt"
 	if l.OnPoint {
-		seams = append(seams, making.Seam{
+		seams = append(seams, making.SeamKind{
 			ID:   naming.CornersOn.Seam(),
 			Plus: making.Neighbour{Name: "the corner triangles"}, Minus: making.Neighbour{Name: "the blocks", Bulk: 1},
 		})
@@ -41,13 +41,13 @@ func seamsOf(l quilt.Layout, units []making.Made) []making.Seam {
 	for _, ring := range l.Rings {
 		border := making.Neighbour{Name: ring.Border.Name}
 		for _, id := range []naming.Step{ring.Border.ID.Sides(), ring.Border.ID.Ends()} {
-			seams = append(seams, making.Seam{
+			seams = append(seams, making.SeamKind{
 				ID: id.Seam(), Plus: border,
 				Minus: making.Neighbour{Name: inside, Bulk: 1},
 			})
 		}
 		if ring.Border.HasSquares() {
-			seams = append(seams, making.Seam{
+			seams = append(seams, making.SeamKind{
 				ID: ring.Border.ID.Corners().Seam(), Plus: making.Neighbour{Name: "the long piece"},
 				Minus: making.Neighbour{Name: "the corner square"},
 			})

@@ -16,23 +16,23 @@ type Link struct {
 	Count    int
 }
 
-// Chain leads from a seam to what decided it: through crossings that nest to a seam for which something speaks.
-type Chain struct {
+// ReasonChain leads from a seam to what decided it: through crossings that nest to a seam for which something speaks.
+type ReasonChain struct {
 	Links []Link
 	End   naming.Seam // the seam the chain ends at
 	Why   Reason      // what speaks there
 }
 
-// step is a crossing that ties a variable to another.
-type step struct {
+// crossingStep is a crossing that ties a variable to another.
+type crossingStep struct {
 	to, by int // variable, and place among the crossings
 }
 
 // Reasons answers why seams go the way they do.
 type Reasons struct {
 	plan Plan
-	ties [][]step // for every variable the crossings that nest, without those of opened seams
-	best []wish   // for every variable the strongest wish that is granted
+	ties [][]crossingStep // for every variable the crossings that nest, without those of opened seams
+	best []wish           // for every variable the strongest wish that is granted
 }
 
 // Reasons gathers them.
@@ -46,16 +46,16 @@ func (p Plan) Reasons() Reasons {
 	return r
 }
 
-func (p Plan) ties() [][]step {
-	out := make([][]step, len(p.net.seams)+1)
+func (p Plan) ties() [][]crossingStep {
+	out := make([][]crossingStep, len(p.net.seams)+1)
 	for i, c := range p.net.crossings {
 		if nests, opened := p.Nests(c.meeting); opened || !nests {
 			continue
 		}
 		a, b := p.net.number[c.meeting.A.Seam], p.net.number[c.meeting.B.Seam]
 		if a != b {
-			out[a] = append(out[a], step{b, i})
-			out[b] = append(out[b], step{a, i})
+			out[a] = append(out[a], crossingStep{b, i})
+			out[b] = append(out[b], crossingStep{a, i})
 		}
 	}
 	return out
@@ -64,7 +64,7 @@ func (p Plan) ties() [][]step {
 // path is the shortest chain of ties from one variable to the first for which found is true; nil when there is none.
 func (r Reasons) path(from int, found func(v int) bool) (links []Link, end int, ok bool) {
 	n := r.plan.net
-	came := map[int]step{from: {}}
+	came := map[int]crossingStep{from: {}}
 	queue := []int{from}
 	for len(queue) > 0 {
 		v := queue[0]
@@ -79,7 +79,7 @@ func (r Reasons) path(from int, found func(v int) bool) (links []Link, end int, 
 		}
 		for _, s := range r.ties[v] {
 			if _, seen := came[s.to]; !seen {
-				came[s.to] = step{v, s.by}
+				came[s.to] = crossingStep{v, s.by}
 				queue = append(queue, s.to)
 			}
 		}
@@ -88,11 +88,11 @@ func (r Reasons) path(from int, found func(v int) bool) (links []Link, end int, 
 }
 
 // Why gives the chain of reasons behind a seam's side.
-func (r Reasons) Why(seam naming.Seam) Chain {
+func (r Reasons) Why(seam naming.Seam) ReasonChain {
 	n := r.plan.net
 	from := n.number[seam]
 	if from == 0 {
-		return Chain{End: seam, Why: ByNothing}
+		return ReasonChain{End: seam, Why: ByNothing}
 	}
 	reason := func(v int) (Reason, int64) {
 		switch {
@@ -108,7 +108,7 @@ func (r Reasons) Why(seam naming.Seam) Chain {
 	}
 	if n.opened[from] {
 		why, _ := reason(from)
-		return Chain{End: seam, Why: why}
+		return ReasonChain{End: seam, Why: why}
 	}
 	// Of all seams tied to this one the one decides for which the strongest wish is granted; the nearest of those.
 	var most int64
@@ -119,7 +119,7 @@ func (r Reasons) Why(seam naming.Seam) Chain {
 	})
 	links, end, _ := r.path(from, func(v int) bool { _, w := reason(v); return w == most })
 	why, _ := reason(end)
-	return Chain{links, n.seams[end-1].ID, why}
+	return ReasonChain{links, n.seams[end-1].ID, why}
 }
 
 // grants says whether a wish comes true.

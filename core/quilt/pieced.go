@@ -174,7 +174,7 @@ func (b Border) spacer(inner [2]measure.Length, t *making.Table) string {
 }
 
 // rows lays the rows of a pieced border round a quilt of a size, allowances included.
-func (l *Layout) rows(b Border, ring *Ring, w, h measure.Length, t *making.Table) {
+func (l *Layout) rows(b Border, ring *BorderRing, w, h measure.Length, t *making.Table) {
 	sides, _ := b.run(h-2*t.Seam, t)
 	ends, _ := b.run(w-2*t.Seam, t)
 	if c := b.Corner; c != nil {

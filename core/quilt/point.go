@@ -11,17 +11,17 @@ import (
 	"vicis/core/rules"
 )
 
-// Point sets the blocks on their corners. They are sewn in diagonal rows, from the upper left corner of the quilt to
+// PointSetting sets the blocks on their corners. They are sewn in diagonal rows, from the upper left corner of the quilt to
 // the lower right one; triangles fill the edge. The repeat counts along these rows, so that [[A, B], [B, A]] stands A
 // from corner to corner and B between.
-type Point struct {
+type PointSetting struct {
 	Role    string          `json:"role" doc:"Role of the side triangles"`
 	Corners string          `json:"corners,omitempty" doc:"Role of the corner triangles; that of the sides when left out"`
 	Larger  measure.Written `json:"larger,omitzero" doc:"How much larger than they must be the squares for the triangles are cut; trimmed away once the top is sewn"`
 }
 
 // CornersOf is the role of the corner triangles.
-func (p Point) CornersOf() string {
+func (p PointSetting) CornersOf() string {
 	if p.Corners == "" {
 		return p.Role
 	}
@@ -100,17 +100,17 @@ func (l Layout) Seen(unit naming.Unit) piece.Piece {
 	return p.Finished(l.Seam)
 }
 
-// Corner is a corner triangle in its place: over the edge of a block of a row.
-type Corner struct {
+// CornerInPlace is a corner triangle in its place: over the edge of a block of a row.
+type CornerInPlace struct {
 	Row, Column int // of the block it is sewn to
 	Down, Right int // from there
 	Turn        int
 }
 
 // Corners lists the four corner triangles of a setting on point, in rows and columns as they are sewn.
-func (l Layout) Corners(top Top) []Corner {
+func (l Layout) Corners(top Top) []CornerInPlace {
 	m, n := top.Columns, top.Rows
-	return []Corner{
+	return []CornerInPlace{
 		{0, n - 1, -1, 0, 0},
 		{m - 1, m + n - 2, 0, 1, 90},
 		{m + n - 2, m - 1, 1, 0, 180},
@@ -146,7 +146,7 @@ func Triangles(top Top, t *making.Table) []making.Made {
 		cut := exact + larger
 		squares := id.Squares()
 		written := making.Wide(cut)
-		size := making.Size{Sums: []string{sum}, Rules: rules.By(rule)}
+		size := making.SizeWorking{Sums: []string{sum}, Rules: rules.By(rule)}
 		if larger > 0 {
 			size.Sums = append(size.Sums, fmt.Sprintf("%s + %s to trim = %s", t.Ruler.Print(exact),
 				t.Ruler.Print(larger), t.Ruler.Print(cut)))
@@ -162,11 +162,11 @@ func Triangles(top Top, t *making.Table) []making.Made {
 			Acts: []making.Act{
 				{
 					ID: squares, Does: making.Cuts, Name: "Square for " + strings.ToLower(name),
-					Patch: &making.Patch{Role: role, W: cut, H: cut}, Piece: piece.Cut(role, cut, cut),
+					Patch: &making.CutPatch{Role: role, W: cut, H: cut}, Piece: piece.Cut(role, cut, cut),
 				},
 				{
-					ID: id.Step(), Does: making.Trims, Says: says, Takes: []making.Take{{Act: squares, Each: 1}},
-					Gives: []making.Give{{ID: id.Step(), Count: per}}, Piece: q, Cuts: cuts,
+					ID: id.Step(), Does: making.Trims, Says: says, Takes: []making.ActTake{{Act: squares, Each: 1}},
+					Gives: []making.ActGive{{ID: id.Step(), Count: per}}, Piece: q, Cuts: cuts,
 				},
 			},
 		}
@@ -195,7 +195,7 @@ func squaresFor(finished, s piece.Num) (side, corner piece.Num) {
 }
 
 // Tip is how far the points of a triangle stand out beyond the edge of the block it is sewn to.
-func (p Point) Tip(t *making.Table) measure.Length {
+func (p PointSetting) Tip(t *making.Table) measure.Length {
 	more, _ := piece.Of(p.Larger.Length()).TimesRoot2().Half()
 	return piece.Of(t.Seam).TimesRoot2().Add(more).Nearest()
 }

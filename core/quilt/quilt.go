@@ -14,12 +14,12 @@ import (
 
 // Top is what the quilter decided of the quilt top.
 type Top struct {
-	Rows    int      `json:"rows" minimum:"1" doc:"Blocks down"`
-	Columns int      `json:"columns" minimum:"1" doc:"Blocks across"`
-	Repeat  [][]Cell `json:"repeat" doc:"Rows of cells, repeated over the whole quilt"`
-	Point   *Point   `json:"point,omitempty" doc:"Set on point; rows and columns then count the blocks that stand corner to corner"`
-	Sashing *Sashing `json:"sashing,omitempty"`
-	Borders []Border `json:"borders,omitempty" doc:"From the inside out"`
+	Rows    int           `json:"rows" minimum:"1" doc:"Blocks down"`
+	Columns int           `json:"columns" minimum:"1" doc:"Blocks across"`
+	Repeat  [][]Cell      `json:"repeat" doc:"Rows of cells, repeated over the whole quilt"`
+	Point   *PointSetting `json:"point,omitempty" doc:"Set on point; rows and columns then count the blocks that stand corner to corner"`
+	Sashing *Sashing      `json:"sashing,omitempty"`
+	Borders []Border      `json:"borders,omitempty" doc:"From the inside out"`
 
 	Loose bool `json:"loose,omitempty" doc:"Blocks that are made and not sewn together: laid beside each other as they are drawn, with nothing round them"`
 
@@ -79,23 +79,23 @@ const (
 
 // Turning is a way of laying out blocks that look the same turned: which of them are laid so, and by how much.
 type Turning struct {
-	Which   Pattern
+	Which   WhichBlocks
 	Degrees int // 180 or 90
 }
 
-// Pattern says which blocks of a layout are meant.
-type Pattern string
+// WhichBlocks says which blocks of a layout are meant.
+type WhichBlocks string
 
 // The patterns.
 const (
-	None        Pattern = ""
-	EveryOther  Pattern = "every other block"
-	EveryColumn Pattern = "every other column"
-	EveryRow    Pattern = "every other row"
+	None        WhichBlocks = ""
+	EveryOther  WhichBlocks = "every other block"
+	EveryColumn WhichBlocks = "every other column"
+	EveryRow    WhichBlocks = "every other row"
 )
 
 // Patterns lists those that mean some blocks.
-var Patterns = []Pattern{EveryOther, EveryColumn, EveryRow}
+var Patterns = []WhichBlocks{EveryOther, EveryColumn, EveryRow}
 
 // Turnings lists the ways in the order of what they ask of the quilter: half turns before quarter turns.
 var Turnings = []Turning{
@@ -121,7 +121,7 @@ type Layout struct {
 	BlockW  measure.Length      // of one block, finished
 	BlockH  measure.Length      // finished
 	Widths  []measure.Length    // of every column, finished
-	Rings   []Ring              // borders from the inside out
+	Rings   []BorderRing        // borders from the inside out
 	W, H    measure.Length      // of the pieced middle, unfinished: as measured, or as planned
 	Back    *Back
 	Bind    *Bind
@@ -186,8 +186,8 @@ func (l Layout) SewnRow(k RowKind, from, to, most int) (p piece.Piece, ok bool) 
 // SeamID names the seam that joins block j (from 1) of the row to the one before it.
 func (k RowKind) SeamID(j int) naming.Seam { return k.ID.At(j + 1) }
 
-// Ring is one border measured: W and H are the unfinished size of the quilt once it is on.
-type Ring struct {
+// BorderRing is one border measured: W and H are the unfinished size of the quilt once it is on.
+type BorderRing struct {
 	Border Border
 	Width  measure.Length // exact cut width
 	Sides  measure.Length // length of each of the two side pieces
@@ -572,7 +572,7 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit)
 	l.W, l.H = w, h
 	for _, b := range top.Borders {
 		width := b.cutWidth(t)
-		ring := Ring{Border: b, Width: width, Sides: h, Ends: w + 2*width - 4*t.Seam}
+		ring := BorderRing{Border: b, Width: width, Sides: h, Ends: w + 2*width - 4*t.Seam}
 		if b.Corners != "" && b.Corner == nil {
 			ring.Ends = w
 		}
@@ -622,7 +622,7 @@ func (l *Layout) straight(top Top, laid func(cell Cell, row, column int) Cell) {
 }
 
 // Means says whether a pattern means the block in a row and column, from 0.
-func (p Pattern) Means(row, column int) bool {
+func (p WhichBlocks) Means(row, column int) bool {
 	switch p {
 	case EveryOther:
 		return (row+column)%2 == 1

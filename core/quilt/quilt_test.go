@@ -99,7 +99,7 @@ func TestSizesFromBlocksAndBorders(t *testing.T) {
 func TestOnlyBlocksThatLookTheSameAreTurned(t *testing.T) {
 	for _, c := range []struct {
 		repeat [][]Cell
-		which  Pattern
+		which  WhichBlocks
 		turned int
 	}{
 		{[][]Cell{{{Unit: "a"}}}, EveryOther, 8},

@@ -143,7 +143,7 @@ func Sashes(top Top, t *making.Table) []making.Made {
 		return making.Made{
 			Unit: u, Sort: "patch", Cloth: true, Piece: p,
 			Acts: []making.Act{{
-				ID: id.Step(), Does: making.Cuts, Patch: &making.Patch{Role: role, W: long, H: high},
+				ID: id.Step(), Does: making.Cuts, Patch: &making.CutPatch{Role: role, W: long, H: high},
 				Piece: p,
 			}},
 		}

@@ -36,7 +36,7 @@ type StripCut struct {
 	Count   int             `json:"count"`
 	Ends    []float64       `json:"ends" doc:"Where each of them ends along the cloth, in inches from its raw end"`
 	For     string          `json:"for"`
-	Patches *Across         `json:"patches,omitempty"`
+	Patches *AcrossShown    `json:"patches,omitempty"`
 	Joined  string          `json:"joined,omitempty" doc:"What to do with strips that are sewn end to end, or with lengths of a backing"`
 	Ready   int             `json:"ready" doc:"Of the count, those that lie on the shelf cut already"`
 	Held    bool            `json:"held" doc:"What they are cut to waits for a measurement"`
@@ -49,22 +49,22 @@ type SetCut struct {
 	Wide    measure.Reading `json:"wide" doc:"What the pressed set measures across its strips"`
 	Working words.Working   `json:"working" doc:"How wide, and why"`
 	Strips  string          `json:"strips" doc:"What it is sewn from"`
-	Across  Across          `json:"across"`
+	Across  AcrossShown     `json:"across"`
 }
 
-// Across is everything that is sub-cut from one kind of strip or strip set.
-type Across struct {
+// AcrossShown is everything that is sub-cut from one kind of strip or strip set.
+type AcrossShown struct {
 	Length  measure.Reading `json:"length" doc:"Of each strip or set"`
 	Strips  int             `json:"strips"`
-	Cuts    []SubCut        `json:"cuts"`
+	Cuts    []SubCutShown   `json:"cuts"`
 	Layups  []Layup         `json:"layups" doc:"How they are cut"`
 	Proof   string          `json:"proof" doc:"Whether fewer would do"`
 	Proven  bool            `json:"proven"`
 	Working words.Working   `json:"working" doc:"How many strips or sets that takes"`
 }
 
-// SubCut is pieces of one width from strips or strip sets.
-type SubCut struct {
+// SubCutShown is pieces of one width from strips or strip sets.
+type SubCutShown struct {
 	Step     naming.Step     `json:"step"`
 	Name     string          `json:"name"`
 	Width    measure.Reading `json:"width"`
@@ -80,12 +80,12 @@ type SubCut struct {
 type Layup struct {
 	Times int             `json:"times"`
 	Says  string          `json:"says" doc:"What comes out of one, in order from its squared end"`
-	Marks []Mark          `json:"marks" doc:"Where the knife goes"`
+	Marks []CutMark       `json:"marks" doc:"Where the knife goes"`
 	Rest  measure.Reading `json:"rest" doc:"What remains of one"`
 }
 
-// Mark is one cut across, and the step whose piece ends there; none where an end is squared up.
-type Mark struct {
+// CutMark is one cut across, and the step whose piece ends there; none where an end is squared up.
+type CutMark struct {
 	At    float64         `json:"at" doc:"In inches from the raw end"`
 	Reads measure.Reading `json:"reads" doc:"On the ruler, from the end squared last"`
 	Step  naming.Step     `json:"step"`
@@ -93,13 +93,13 @@ type Mark struct {
 
 // What is cut: the lists of strips, of what is cut across them, and of strip sets.
 
-func (b Sheet) across(a cutting.Across, what string) Across {
-	out := Across{
+func (b Sheet) across(a cutting.Across, what string) AcrossShown {
+	out := AcrossShown{
 		Length: b.Table.Ruler.Read(a.Length), Strips: a.Layups.Strips, Proven: a.Layups.Proven(),
-		Cuts: []SubCut{}, Layups: []Layup{},
+		Cuts: []SubCutShown{}, Layups: []Layup{},
 	}
 	for _, c := range a.Cuts {
-		out.Cuts = append(out.Cuts, SubCut{
+		out.Cuts = append(out.Cuts, SubCutShown{
 			Step: c.ID, Name: b.NameOf(c.ID), Width: b.Table.Ruler.Read(c.Cut), PerStrip: c.PerStrip, Need: c.Need,
 			Spare: c.Spare, Make: c.Make(), Held: b.Held(c.ID),
 		})
@@ -130,10 +130,10 @@ func (b Sheet) across(a cutting.Across, what string) Across {
 
 func (b Sheet) layup(a cutting.Across, p cutting.Pattern) Layup {
 	at, piece := a.Marks(p, &b.Table)
-	l := Layup{Times: p.Times, Marks: make([]Mark, len(at)), Rest: b.Table.Ruler.Read(a.Length - at[len(at)-1])}
+	l := Layup{Times: p.Times, Marks: make([]CutMark, len(at)), Rest: b.Table.Ruler.Read(a.Length - at[len(at)-1])}
 	squared := at[0]
 	for i := range at {
-		l.Marks[i] = Mark{At: drawn.Round(at[i].Inches()), Reads: b.Table.Ruler.Read(at[i] - squared)}
+		l.Marks[i] = CutMark{At: drawn.Round(at[i].Inches()), Reads: b.Table.Ruler.Read(at[i] - squared)}
 		if piece[i] < 0 {
 			squared = at[i]
 		} else {
@@ -227,7 +227,7 @@ func (b Sheet) CutList() []FabricCut {
 }
 
 // Each says that something holds for every print of an assortment.
-func Each(f cutting.Fabric) string {
+func Each(f cutting.FabricPlan) string {
 	if f.Prints == 1 {
 		return ""
 	}
@@ -235,7 +235,7 @@ func Each(f cutting.Fabric) string {
 }
 
 // yardage is the sum behind what is bought of one fabric.
-func (b Sheet) yardage(f cutting.Fabric, terms []string, buy string) words.Working {
+func (b Sheet) yardage(f cutting.FabricPlan, terms []string, buy string) words.Working {
 	if len(f.Uses) > 0 || len(f.Strips) == 0 {
 		return words.Working{
 			Sums: append(b.FromShelf(f),
@@ -268,7 +268,7 @@ func (b Sheet) yardage(f cutting.Fabric, terms []string, buy string) words.Worki
 }
 
 // evenly says how strips are shared by the prints of an assortment.
-func evenly(f cutting.Fabric, s cutting.Strip) string {
+func evenly(f cutting.FabricPlan, s cutting.StripPlan) string {
 	if f.Prints == 1 {
 		return ""
 	}
@@ -295,7 +295,7 @@ func evenly(f cutting.Fabric, s cutting.Strip) string {
 	return fmt.Sprintf(", %s of its %d prints", strings.Join(words, " and "), f.Prints)
 }
 
-func (b Sheet) stripCut(s cutting.Strip) StripCut {
+func (b Sheet) stripCut(s cutting.StripPlan) StripCut {
 	c := StripCut{
 		Step: s.ID, Width: b.Table.Ruler.Read(s.Cut), Count: s.Count, Ready: s.Ready,
 		Ends: make([]float64, len(s.Ends)),
@@ -345,7 +345,7 @@ func (b Sheet) stripCut(s cutting.Strip) StripCut {
 }
 
 // borderLengths says what a border is cut to: of the top as it was measured, or as it should be.
-func (b Sheet) borderLengths(s cutting.Strip) string {
+func (b Sheet) borderLengths(s cutting.StripPlan) string {
 	words := fmt.Sprintf("2 of %s for the sides and 2 of %s for top and bottom", b.Say(s.Joined.Pieces[0]),
 		b.Say(s.Joined.Pieces[1]))
 	if b.Asked.Measured == nil {
@@ -423,7 +423,7 @@ func (b Sheet) pieceWords(one cutting.FromPiece) string {
 }
 
 // FromShelf says what comes from the shelf for one fabric, and what is left there.
-func (b Sheet) FromShelf(f cutting.Fabric) []string {
+func (b Sheet) FromShelf(f cutting.FabricPlan) []string {
 	list := []string{}
 	for _, s := range f.Strips {
 		if s.Ready > 0 {
@@ -457,7 +457,7 @@ func (b Sheet) FromShelf(f cutting.Fabric) []string {
 
 // runWorking is the sum for strips that are sewn end to end; empty for others, whose count follows from what takes
 // them.
-func (b Sheet) runWorking(s cutting.Strip) words.Working {
+func (b Sheet) runWorking(s cutting.StripPlan) words.Working {
 	switch {
 	case s.Lengths:
 		return b.backWorking()
@@ -504,7 +504,7 @@ func (b Sheet) backWorking() words.Working {
 	}
 }
 
-func (b Sheet) bindWorking(s cutting.Strip) words.Working {
+func (b Sheet) bindWorking(s cutting.StripPlan) words.Working {
 	bind := b.Layout.Bind
 	usable, _ := b.Table.Usable(s.Role)
 	n := measure.Length(s.Count)

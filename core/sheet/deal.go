@@ -13,8 +13,8 @@ import (
 	"vicis/core/words"
 )
 
-// Deal is which print of an assortment goes where, what is cut of each, and what lies in the pile of each block.
-type Deal struct {
+// DealShown is which print of an assortment goes where, what is cut of each, and what lies in the pile of each block.
+type DealShown struct {
 	Says    string                    `json:"says" doc:"How many of one print touch, and whether fewer could; empty where nothing is dealt"`
 	Touches int                       `json:"touches"`
 	Broken  int                       `json:"broken" doc:"Pairs that a rule keeps apart and that are alike all the same"`
@@ -76,12 +76,12 @@ type DealtPlace struct {
 }
 
 // EmptyDeal is that nothing is dealt.
-func EmptyDeal() Deal {
-	return Deal{Between: map[string][]string{}, Prints: []DealtPrint{}, Blocks: map[naming.Unit]DealtUnit{}, Cells: []DealtBlock{}, Alike: []AlikePair{}}
+func EmptyDeal() DealShown {
+	return DealShown{Between: map[string][]string{}, Prints: []DealtPrint{}, Blocks: map[naming.Unit]DealtUnit{}, Cells: []DealtBlock{}, Alike: []AlikePair{}}
 }
 
 // Deal tells how prints are dealt.
-func (b Sheet) Deal() Deal {
+func (b Sheet) Deal() DealShown {
 	out := EmptyDeal()
 	d := b.Dealt
 	for _, f := range b.Fabrics {
@@ -231,7 +231,7 @@ func (b Sheet) touchWords() string {
 func pairs(n int) string { return words.Plural(n, "pair") }
 
 // cutOf lists what is cut of every print: patches by the step that cuts them, strips of strip sets by their width.
-func (b Sheet) cutOf(out *Deal, at []int) {
+func (b Sheet) cutOf(out *DealShown, at []int) {
 	add := func(print int, step naming.Step, name, size string, n int) {
 		p := &out.Prints[at[print]]
 		p.Cuts = append(p.Cuts, PrintCut{step, fmt.Sprintf("%d × %s for %s", n, size, name)})
@@ -263,7 +263,7 @@ func (b Sheet) cutOf(out *Deal, at []int) {
 }
 
 // setNames is the strip sets that strips are cut for.
-func (b Sheet) setNames(s cutting.Strip) string {
+func (b Sheet) setNames(s cutting.StripPlan) string {
 	var names []string
 	for _, a := range b.Cut.Sets {
 		m := b.Unit(a.Set)

@@ -34,21 +34,21 @@ type Under struct {
 
 // UnderSeam is how the two layers of one seam lie: the edges that are sewn on the right, at the guide, the upper end in first.
 type UnderSeam struct {
-	Place      string          `json:"place" doc:"Where in the quilt it lies; empty where that is said already"`
-	Row        int             `json:"row,omitempty" doc:"Of a web: which row of the quilt, from 1"`
-	Then       string          `json:"then" doc:"What is done before or after it; empty for nothing"`
-	Seam       naming.Seam     `json:"seam" doc:"The decision of pressing it belongs to"`
-	Says       string          `json:"says"`
-	First      string          `json:"first" doc:"What the end that goes in first shows; empty where nothing tells the ends apart"`
-	Why        string          `json:"why" doc:"Why the upper one is on top; empty where it does not matter"`
-	Allowances string          `json:"allowances" doc:"Which way the allowances of both layers point; empty for none"`
-	Lower      UnderLayer      `json:"lower"`
-	Upper      UnderLayer      `json:"upper" doc:"Its picture is right side up: turned over like a page it lies as drawn"`
-	Long       measure.Reading `json:"long" doc:"Of the seam, all of it"`
-	Takes      float64         `json:"takes" doc:"The allowance, in inches"`
-	Marks      []UnderMark     `json:"marks" doc:"Where allowances come, from the end that goes in first, as far as it is drawn"`
-	Press      needle.Press    `json:"press" enum:",lower,upper,open" doc:"Which layer it is pressed toward once it is opened; none where no iron does it"`
-	Wrong      *UnderWrong     `json:"wrong,omitempty" doc:"The wrong way that looks most like this; none where no wrong way does, or the parts have too many patches to be compared"`
+	Place      string               `json:"place" doc:"Where in the quilt it lies; empty where that is said already"`
+	Row        int                  `json:"row,omitempty" doc:"Of a web: which row of the quilt, from 1"`
+	Then       string               `json:"then" doc:"What is done before or after it; empty for nothing"`
+	Seam       naming.Seam          `json:"seam" doc:"The decision of pressing it belongs to"`
+	Says       string               `json:"says"`
+	First      string               `json:"first" doc:"What the end that goes in first shows; empty where nothing tells the ends apart"`
+	Why        string               `json:"why" doc:"Why the upper one is on top; empty where it does not matter"`
+	Allowances string               `json:"allowances" doc:"Which way the allowances of both layers point; empty for none"`
+	Lower      UnderLayer           `json:"lower"`
+	Upper      UnderLayer           `json:"upper" doc:"Its picture is right side up: turned over like a page it lies as drawn"`
+	Long       measure.Reading      `json:"long" doc:"Of the seam, all of it"`
+	Takes      float64              `json:"takes" doc:"The allowance, in inches"`
+	Marks      []UnderMark          `json:"marks" doc:"Where allowances come, from the end that goes in first, as far as it is drawn"`
+	Press      needle.PressedToward `json:"press" enum:",lower,upper,open" doc:"Which layer it is pressed toward once it is opened; none where no iron does it"`
+	Wrong      *UnderWrong          `json:"wrong,omitempty" doc:"The wrong way that looks most like this; none where no wrong way does, or the parts have too many patches to be compared"`
 }
 
 // UnderLayer is one of the two layers.
@@ -71,25 +71,25 @@ type UnderMark struct {
 
 // UnderWrong is a wrong way of laying both parts.
 type UnderWrong struct {
-	Says  string         `json:"says" doc:"What was done wrong"`
-	Tells string         `json:"tells" doc:"The one mark that tells it from the right way"`
-	Lower drawn.Picture  `json:"lower"`
-	Upper *drawn.Picture `json:"upper,omitempty"`
-	Laid  *drawn.Laid    `json:"laid,omitempty"`
-	Up    bool           `json:"up" doc:"The mark is on the upper layer, else on the lower one"`
-	X     float64        `json:"x" doc:"Where, in inches on that layer's picture"`
-	Y     float64        `json:"y"`
-	Alike float64        `json:"alike" doc:"How much of what is seen is the same, from 0 to 1"`
+	Says  string             `json:"says" doc:"What was done wrong"`
+	Tells string             `json:"tells" doc:"The one mark that tells it from the right way"`
+	Lower drawn.Picture      `json:"lower"`
+	Upper *drawn.Picture     `json:"upper,omitempty"`
+	Laid  *drawn.LaidPicture `json:"laid,omitempty"`
+	Up    bool               `json:"up" doc:"The mark is on the upper layer, else on the lower one"`
+	X     float64            `json:"x" doc:"Where, in inches on that layer's picture"`
+	Y     float64            `json:"y"`
+	Alike float64            `json:"alike" doc:"How much of what is seen is the same, from 0 to 1"`
 }
 
 // UnderLaid is a part with what lies face down on it, as it lies.
 type UnderLaid struct {
-	Under drawn.Picture `json:"under"`
-	Name  string        `json:"name" doc:"What lies face down"`
-	On    string        `json:"on" doc:"What it lies on"`
-	Laid  drawn.Laid    `json:"laid"`
-	Says  string        `json:"says"`
-	Wrong *UnderWrong   `json:"wrong,omitempty"`
+	Under drawn.Picture     `json:"under"`
+	Name  string            `json:"name" doc:"What lies face down"`
+	On    string            `json:"on" doc:"What it lies on"`
+	Laid  drawn.LaidPicture `json:"laid"`
+	Says  string            `json:"says"`
+	Wrong *UnderWrong       `json:"wrong,omitempty"`
 }
 
 // UnderNeedle tells what comes under the needle in a step, at the seams near one of them; false for what is not sewn.
@@ -140,7 +140,7 @@ func UnderNeedle(w *work.Work, step naming.Step, near int) (Under, bool) {
 }
 
 func (b Sheet) underSeam(d drawn.Drawing, l needle.Lie) UnderSeam {
-	layer := func(one needle.Layer) UnderLayer {
+	layer := func(one needle.LayerUnder) UnderLayer {
 		return UnderLayer{Name: one.Name, Of: one.From, Turn: one.Turn, Picture: d.Piece(one.Piece, &b.Press), Torn: one.Torn}
 	}
 	long := l.Long.Nearest()
@@ -208,7 +208,7 @@ func (b Sheet) alongWords(at piece.Num) string {
 }
 
 // pileWords says what is sewn by itself first.
-func pileWords(piles []needle.Pile) string {
+func pileWords(piles []needle.StripPile) string {
 	if len(piles) < 2 {
 		return ""
 	}
@@ -274,7 +274,7 @@ func (b Sheet) firstWords(l needle.Lie) string {
 // allowanceWords says which way allowances point as they go under the foot.
 func (b Sheet) allowanceWords(l needle.Lie) string {
 	marks := l.Marks
-	var above, below []needle.Mark
+	var above, below []needle.AllowanceMark
 	lock, clash := true, []string{}
 	for _, m := range marks {
 		if m.Upper != needle.None {
@@ -288,7 +288,7 @@ func (b Sheet) allowanceWords(l needle.Lie) string {
 			clash = append(clash, b.alongWords(m.At))
 		}
 	}
-	up, down := b.pointWords(above, func(m needle.Mark) needle.Way { return m.Upper }), b.pointWords(below, func(m needle.Mark) needle.Way { return m.Lower })
+	up, down := b.pointWords(above, func(m needle.AllowanceMark) needle.AllowanceWay { return m.Upper }), b.pointWords(below, func(m needle.AllowanceMark) needle.AllowanceWay { return m.Lower })
 	var says []string
 	switch {
 	case len(marks) == 0:
@@ -296,7 +296,7 @@ func (b Sheet) allowanceWords(l needle.Lie) string {
 	case l.Drawn.Cmp(l.Long) < 0:
 		var where []string
 		for _, one := range []struct {
-			of   []needle.Mark
+			of   []needle.AllowanceMark
 			side string
 		}{{above, "on top"}, {below, "below"}} {
 			if n := len(one.of); n > 0 {
@@ -326,7 +326,7 @@ func (b Sheet) allowanceWords(l needle.Lie) string {
 	return strings.Join(says, " ")
 }
 
-var pointing = map[needle.Way]string{
+var pointing = map[needle.AllowanceWay]string{
 	needle.Away: "away from you", needle.Toward: "toward you", needle.Open: "both ways, opened", needle.Both: "both ways",
 }
 
@@ -337,9 +337,9 @@ const drawnWords = "as they are drawn"
 const mostTold = 6
 
 // pointWords says which way the allowances of one layer point.
-func (b Sheet) pointWords(marks []needle.Mark, way func(needle.Mark) needle.Way) string {
-	by := map[needle.Way][]string{}
-	var order []needle.Way
+func (b Sheet) pointWords(marks []needle.AllowanceMark, way func(needle.AllowanceMark) needle.AllowanceWay) string {
+	by := map[needle.AllowanceWay][]string{}
+	var order []needle.AllowanceWay
 	alternate := true
 	for i, m := range marks {
 		w := way(m)
@@ -440,7 +440,7 @@ func (b Sheet) against(batch batching.Batch) string {
 }
 
 // underLaid tells what lies face down on a part.
-func (b Sheet) underLaid(d drawn.Drawing, l needle.Laid, edge string) *UnderLaid {
+func (b Sheet) underLaid(d drawn.Drawing, l needle.FaceDown, edge string) *UnderLaid {
 	out := &UnderLaid{
 		Under: d.Piece(l.Under, &b.Press), Name: l.Name, On: l.On, Laid: d.Lying(l.Over, l.Stitches),
 		Says: fmt.Sprintf("Lay %s face down on %s: %s.", l.Name, l.On, edge),

@@ -15,8 +15,8 @@ type GoodFor struct {
 	Working words.Working `json:"working"`
 }
 
-// left is a remnant as its two sides.
-type left struct {
+// leftOver is a remnant as its two sides.
+type leftOver struct {
 	long, short measure.Length
 	count       int
 	name        string
@@ -27,15 +27,15 @@ type left struct {
 // Lengths of cloth are not counted: they are worth more whole.
 func (b Sheet) GoodFor(remnants []Remnant) []GoodFor {
 	list := []GoodFor{}
-	var rest []left
+	var rest []leftOver
 	for _, r := range remnants {
 		w := r.Width.Length()
 		l := r.Length.Length()
 		switch {
 		case r.sewn:
-			rest = append(rest, left{w, l, r.Count, r.Name, true})
+			rest = append(rest, leftOver{w, l, r.Count, r.Name, true})
 		case !r.Kind.Sort().ByLength:
-			rest = append(rest, left{max(w, l), min(w, l), r.Count, r.Name, false})
+			rest = append(rest, leftOver{max(w, l), min(w, l), r.Count, r.Name, false})
 		}
 	}
 	if border, ok := b.anotherBorder(rest); ok && !b.Layout.Loose {
@@ -98,7 +98,7 @@ const (
 )
 
 // anotherBorder is the widest border that comes out of the ends, sewn to each other.
-func (b Sheet) anotherBorder(rest []left) (GoodFor, bool) {
+func (b Sheet) anotherBorder(rest []leftOver) (GoodFor, bool) {
 	step := measure.Inch / 2
 	if b.Rule == measure.Centimetres {
 		step = measure.Centimetre

@@ -13,9 +13,9 @@ import (
 	"vicis/core/work"
 )
 
-// Knife is where something sewn is cut again: what lies on the mat, every cut as the ruler reads it, and the piles its parts
+// KnifeCard is where something sewn is cut again: what lies on the mat, every cut as the ruler reads it, and the piles its parts
 // go to.
-type Knife struct {
+type KnifeCard struct {
 	Unit     naming.Unit     `json:"unit" doc:"The unit that is cut so"`
 	Of       string          `json:"of" doc:"What is cut"`
 	Runs     int             `json:"runs" doc:"How many of it are cut; 0 while nothing is counted"`
@@ -52,8 +52,8 @@ type KnifePart struct {
 }
 
 // Knives tells everything that is cut again, as far as it could be made.
-func Knives(s work.Sewn, drawing drawn.Drawing, counted *work.Counted) []Knife {
-	list := []Knife{}
+func Knives(s work.Sewn, drawing drawn.Drawing, counted *work.Counted) []KnifeCard {
+	list := []KnifeCard{}
 	room := mostKnifePatches
 	for _, m := range s.Units {
 		for _, act := range m.Acts {
@@ -71,10 +71,10 @@ func Knives(s work.Sewn, drawing drawn.Drawing, counted *work.Counted) []Knife {
 // mostKnifePatches is how many patches all that is cut again may have, to be drawn.
 const mostKnifePatches = 5_000
 
-func knife(s work.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, counted *work.Counted) Knife {
+func knife(s work.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, counted *work.Counted) KnifeCard {
 	k := act.Knife
 	w, h := k.Of.Size()
-	one := Knife{
+	one := KnifeCard{
 		Unit: m.Unit.ID, Of: k.Called, Mark: s.Table.Ruler.Read(s.Table.Ruler.Mark), Picture: drawing.Piece(k.Of, nil), Parts: [][]KnifePart{},
 		Upright: knifeLines(s, k.Upright, true), Level: knifeLines(s, k.Level, false), Measured: words.By(s.Table.Ruler, w, h),
 	}
@@ -106,7 +106,7 @@ func knife(s work.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, co
 	return one
 }
 
-func knifeLines(s work.Sewn, list []making.Reading, upright bool) []KnifeLine {
+func knifeLines(s work.Sewn, list []making.RuledCut, upright bool) []KnifeLine {
 	out := []KnifeLine{}
 	for _, r := range list {
 		at := r.At.Nearest()
@@ -120,7 +120,7 @@ func knifeLines(s work.Sewn, list []making.Reading, upright bool) []KnifeLine {
 }
 
 // knifeReads is one cut as the ruler reads it; the middle is told from the edge too.
-func knifeReads(s work.Sewn, r making.Reading, upright bool) string {
+func knifeReads(s work.Sewn, r making.RuledCut, upright bool) string {
 	at := r.At.Nearest()
 	side := map[bool][]string{true: {"left of", "right of"}, false: {"above", "below"}}[upright]
 	switch {
@@ -148,7 +148,7 @@ func knifeDoes(s work.Sewn, k making.Knifed, several bool) (list []string) {
 		away = "left"
 	}
 	ways := []struct {
-		list []making.Reading
+		list []making.RuledCut
 		says string
 	}{{k.Upright, "from top to bottom"}, {k.Level, "from side to side"}}
 	for i, way := range ways {

@@ -13,13 +13,13 @@ import (
 // Ledger is the book of what falls out of a run besides what was wanted: mirror images counted by hand, and leftovers
 // with what they are good for.
 type Ledger struct {
-	Hands     []Hand     `json:"hands" doc:"Units and their mirror images"`
-	Leftovers []Leftover `json:"leftovers"`
-	Proven    bool       `json:"proven" doc:"No choice of runs leaves less over"`
+	Hands     []HandCount `json:"hands" doc:"Units and their mirror images"`
+	Leftovers []Leftover  `json:"leftovers"`
+	Proven    bool        `json:"proven" doc:"No choice of runs leaves less over"`
 }
 
-// Hand is a unit and its mirror image, counted apart.
-type Hand struct {
+// HandCount is a unit and its mirror image, counted apart.
+type HandCount struct {
 	Left  Count  `json:"left"`
 	Right Count  `json:"right"`
 	Says  string `json:"says"`
@@ -46,7 +46,7 @@ type Leftover struct {
 }
 
 // EmptyLedger is a book with nothing in it.
-func EmptyLedger() Ledger { return Ledger{Hands: []Hand{}, Leftovers: []Leftover{}} }
+func EmptyLedger() Ledger { return Ledger{Hands: []HandCount{}, Leftovers: []Leftover{}} }
 
 // shown is a thing that is made with what it shows once it is sewn in, and in a mirror: numbers that are the same however
 // it is turned.
@@ -73,7 +73,7 @@ func (b Sheet) Ledger() Ledger {
 			all = append(all, b.shown(one))
 		}
 	}
-	good := uses{sheet: b, made: all, per: map[naming.Unit]map[naming.Step]demand.Line{}}
+	good := uses{sheet: b, made: all, per: map[naming.Unit]map[naming.Step]demand.ThingCount{}}
 	for _, one := range all {
 		l := b.Lines[one.Unit.ID.Step()]
 		if l.Left <= 0 {
@@ -120,8 +120,8 @@ func (b Sheet) countOf(m making.Made) Count {
 	}
 }
 
-func (b Sheet) hand(x, y making.Made) Hand {
-	h := Hand{Left: b.countOf(x), Right: b.countOf(y)}
+func (b Sheet) hand(x, y making.Made) HandCount {
+	h := HandCount{Left: b.countOf(x), Right: b.countOf(y)}
 	short, long := h.Left, h.Right
 	if short.Need < long.Need {
 		short, long = long, short
@@ -165,8 +165,8 @@ const mostCounted = 400_000
 type uses struct {
 	sheet Sheet
 	made  []shown
-	per   map[naming.Unit]map[naming.Step]demand.Line // what one block takes
-	lines int                                         // counted again so far
+	per   map[naming.Unit]map[naming.Step]demand.ThingCount // what one block takes
+	lines int                                               // counted again so far
 }
 
 // of says what a leftover can still be: a stand-in for something else that is made, more of what takes it, or a sample.

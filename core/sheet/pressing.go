@@ -74,7 +74,7 @@ func EmptyPressing() Pressing {
 	return Pressing{Places: []PressPlace{}, Thick: []string{}, Lines: []PressLine{}, Release: []string{}}
 }
 
-func (b Sheet) sizes() []trimming.Size { return trimming.Sizes(b.Units, b.Layout, b.Table.Seam) }
+func (b Sheet) sizes() []trimming.TrimSize { return trimming.Sizes(b.Units, b.Layout, b.Table.Seam) }
 
 // Pressing tells how everything is pressed.
 func (b Sheet) Pressing() Pressing {
@@ -143,7 +143,7 @@ func (b Sheet) pressed() (says, detail string) {
 		}
 	}
 	if p.Layout.Turned > 0 {
-		which := fmt.Sprintf("Lay %s turned by %s", map[quilt.Pattern]string{
+		which := fmt.Sprintf("Lay %s turned by %s", map[quilt.WhichBlocks]string{
 			quilt.EveryOther:  "every other block",
 			quilt.EveryColumn: "the blocks of every other column",
 			quilt.EveryRow:    "the blocks of every other row",
@@ -212,7 +212,7 @@ func (b Sheet) schoolWords() string {
 	for _, m := range b.Units {
 		school := b.Schools.PressOf(m.Unit.ID.ID())
 		if way[school] != "" && m.Sewn() && b.Demand.Runs[m.Unit.ID.Step()] > 0 &&
-			!slices.ContainsFunc(m.Seams, func(s making.Seam) bool { return s.Outward != 0 }) {
+			!slices.ContainsFunc(m.Seams, func(s making.SeamKind) bool { return s.Outward != 0 }) {
 			none = append(none, m.Unit.Name)
 		}
 	}
@@ -299,7 +299,7 @@ func (b Sheet) howAllNest() string {
 
 // onlyBetweenBlocks says whether every clash lies where blocks meet. Then each block nests inside as it is pressed, a
 // plain block beside it brings no seam to clash with, and rows pressed alternately nest at the corners.
-func onlyBetweenBlocks(places []pressing.Place) bool {
+func onlyBetweenBlocks(places []pressing.CrossingPlace) bool {
 	for _, place := range places {
 		if place.Clashes > 0 && !strings.HasPrefix(place.Where, "between ") {
 			return false

@@ -23,8 +23,8 @@ type Remnant struct {
 	sewn bool // an end of a strip set, as wide as the set is high
 }
 
-// Taken is so many of a supply.
-type Taken struct {
+// TakenShown is so many of a supply.
+type TakenShown struct {
 	Supply string `json:"supply"`
 	Count  int    `json:"count"`
 }

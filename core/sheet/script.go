@@ -86,7 +86,7 @@ func (b Sheet) Script() []ScriptPart {
 }
 
 // onTheMat says what is done with cloth.
-func (b Sheet) onTheMat(f cutting.Fabric, l work.Line) string {
+func (b Sheet) onTheMat(f cutting.FabricPlan, l work.MatLine) string {
 	s := l.Strip
 	switch l.Kind {
 	case work.Prepare:
@@ -138,7 +138,7 @@ func (b Sheet) onTheMat(f cutting.Fabric, l work.Line) string {
 }
 
 // narrow is how wide cloth must be of which short strips alone are cut; 0 where some are as long as it is wide.
-func (b Sheet) narrow(f cutting.Fabric) (wide measure.Length) {
+func (b Sheet) narrow(f cutting.FabricPlan) (wide measure.Length) {
 	for _, s := range f.Strips {
 		short := b.Short(s)
 		if short == 0 && s.Count > s.Ready {
@@ -150,7 +150,7 @@ func (b Sheet) narrow(f cutting.Fabric) (wide measure.Length) {
 }
 
 // longEnough says how long strips must be, where they need not be as long as the cloth is wide.
-func (b Sheet) longEnough(s cutting.Strip) string {
+func (b Sheet) longEnough(s cutting.StripPlan) string {
 	if short := b.Short(s); short > 0 {
 		return ", at least " + b.Say(short) + " long"
 	}
@@ -179,7 +179,7 @@ func orIt(each string) string {
 }
 
 // acrossLine says what is cut across strips or sets, by one way of cutting them.
-func (b Sheet) acrossLine(line *ScriptLine, of work.Line) {
+func (b Sheet) acrossLine(line *ScriptLine, of work.MatLine) {
 	a, p := *of.Across, *of.Pattern
 	what := words.Plural(p.Times, "set")
 	switch strips := b.Unit(a.Set).Acts; {
@@ -217,7 +217,7 @@ func (b Sheet) acrossLine(line *ScriptLine, of work.Line) {
 }
 
 // listed says in which order rings are cut from a tube, and where the next one goes on.
-func (b Sheet) listed(line *ScriptLine, of work.Line) {
+func (b Sheet) listed(line *ScriptLine, of work.MatLine) {
 	a := *of.Across
 	for _, i := range of.Pattern.Order {
 		line.List = append(line.List, b.Say(a.Cuts[i].Cut))
@@ -253,7 +253,7 @@ func (b Sheet) roundMotif(act naming.Step) string {
 }
 
 // pilesOf names the piles that what is cut from a piece or an end goes to.
-func (b Sheet) pilesOf(l work.Line) string {
+func (b Sheet) pilesOf(l work.MatLine) string {
 	if l.Lay == nil {
 		return fmt.Sprintf("%d for %s", l.Gives[0].N, b.NameOf(l.Piece.Act))
 	}
@@ -265,7 +265,7 @@ func (b Sheet) pilesOf(l work.Line) string {
 }
 
 // pieceLine says what is cut from pieces on the shelf, or from ends.
-func (b Sheet) pieceLine(l work.Line) string {
+func (b Sheet) pieceLine(l work.MatLine) string {
 	if l.Lay == nil {
 		one := l.Piece
 		return fmt.Sprintf("%s of %s: %d of %s from each.", words.Plural(l.Times, "end"),
@@ -327,7 +327,7 @@ func (b Sheet) inRows(l *cutting.Lay) []string {
 
 // cleaned says which sides of a piece that is a little larger than its patch are cut straight before that is measured from them; a side that
 // is no longer than the patch is taken as it is.
-func (b Sheet) cleaned(l work.Line) string {
+func (b Sheet) cleaned(l work.MatLine) string {
 	one := l.Lay.Gives[0]
 	if len(l.Lay.Gives) != 1 || one.N != 1 || one.Motif {
 		return ""

@@ -35,7 +35,7 @@ func (b Sheet) SeamName(seam naming.Seam) string {
 		return "the seams between rows"
 	}
 	for _, m := range b.Units {
-		if slices.ContainsFunc(m.Seams, func(s making.Seam) bool { return s.ID == seam }) && len(m.Seams) == 1 {
+		if slices.ContainsFunc(m.Seams, func(s making.SeamKind) bool { return s.ID == seam }) && len(m.Seams) == 1 {
 			return "the seam of " + m.Unit.Name
 		}
 	}

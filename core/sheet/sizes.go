@@ -22,7 +22,7 @@ type Trim struct {
 	Finished   string        `json:"finished" doc:"Empty for a strip set, which is as long as the cloth is wide"`
 	Working    words.Working `json:"working"`
 	Gauge      naming.Step   `json:"gauge,omitempty" doc:"The step that is measured; a strip set before it is closed or cut"`
-	Square     *Squaring     `json:"square,omitempty" doc:"How it is squared up; left out where nothing is sewn in it, or it is a strip set"`
+	Square     *SquaringCard `json:"square,omitempty" doc:"How it is squared up; left out where nothing is sewn in it, or it is a strip set"`
 	Should     string        `json:"should" doc:"What it should measure; empty where it is not measured"`
 	First      string        `json:"first,omitempty" doc:"The same if everything measured what it should, where the quilt is planned on something else"`
 	Exact      []string      `json:"exact" doc:"Of each direction: what it should measure, exactly"`

@@ -11,8 +11,8 @@ import (
 	"vicis/core/words"
 )
 
-// Squaring is how one thing is squared up: where the ruler lies, and in which order it is cut.
-type Squaring struct {
+// SquaringCard is how one thing is squared up: where the ruler lies, and in which order it is cut.
+type SquaringCard struct {
 	Lays  []string `json:"lays" doc:"Where the lines of the ruler lie"`
 	Cuts  []string `json:"cuts" doc:"The cuts, in order"`
 	Edges []string `json:"edges" enum:"left,right,top,bottom" doc:"Which edge each cut makes, as it is drawn; the third and fourth once it is turned by half"`
@@ -20,13 +20,13 @@ type Squaring struct {
 }
 
 // squaring tells how something is squared up to what it should measure: the middle stays in the middle (common practice).
-func (b Sheet) squaring(m making.Made) *Squaring {
+func (b Sheet) squaring(m making.Made) *SquaringCard {
 	if m.Cloth || m.InLength || m.Parted || len(m.Seams) == 0 || !m.Piece.Whole() {
 		return nil
 	}
 	p := m.Piece
 	w, h := p.Size()
-	out := Squaring{Lays: []string{}}
+	out := SquaringCard{Lays: []string{}}
 	diagonal := false
 	for _, s := range p.Seams {
 		diagonal = diagonal || s.From.X != s.To.X && s.From.Y != s.To.Y && corner(p, s.From) && corner(p, s.To)

@@ -18,8 +18,8 @@ import (
 	"vicis/core/work"
 )
 
-// Step is one thing that is counted. Its id is made of ids in the document, so it survives changes of size and order.
-type Step struct {
+// StepShown is one thing that is counted. Its id is made of ids in the document, so it survives changes of size and order.
+type StepShown struct {
 	ID      naming.Step    `json:"id"`
 	Name    string         `json:"name"`
 	Stage   batching.Stage `json:"stage"`
@@ -34,24 +34,24 @@ type Step struct {
 	Exact   string         `json:"exact" doc:"The same size exactly: work tallied at another size no longer fits"`
 	Look    string         `json:"look" doc:"What one shows, in short: work tallied of another look no longer fits"`
 	Picture naming.Step    `json:"picture" doc:"Key into pictures; empty where the quilt itself is the picture, or there is no room for another"`
-	Takes   []Take         `json:"takes"`
+	Takes   []TakeShown    `json:"takes"`
 	Working words.Working  `json:"working" doc:"How many are to be made, and why"`
 	Press   string         `json:"press" doc:"Which way its seams go, set first or not; empty where nothing is pressed"`
-	Sewing  *Sewing        `json:"sewing,omitempty"`
+	Sewing  *SewingShown   `json:"sewing,omitempty"`
 	Knife   naming.Unit    `json:"knife,omitempty" doc:"What it is cut again as: one of the knives"`
 	Wrong   string         `json:"wrong,omitempty" doc:"What to do with one that was done wrong, where it is not lost"`
-	Also    []StandIn      `json:"also" doc:"What stands in for some of these, so that fewer are made"`
+	Also    []StandInShown `json:"also" doc:"What stands in for some of these, so that fewer are made"`
 }
 
-// StandIn is so many of another step's things that are used in a step's place.
-type StandIn struct {
+// StandInShown is so many of another step's things that are used in a step's place.
+type StandInShown struct {
 	Step  naming.Step `json:"step"`
 	Count int         `json:"count"`
 }
 
-// Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
+// TakeShown is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
 // of the same run take together: what they take is used up once.
-type Take struct {
+type TakeShown struct {
 	Step     naming.Step `json:"step"`
 	Each     int         `json:"each"`
 	Per      int         `json:"per"`
@@ -59,23 +59,23 @@ type Take struct {
 	Shared   bool        `json:"shared,omitempty" doc:"Other steps are cut from the same strips or sets, or the prints of an assortment have strips of their own: how many are used up follows from how they are laid out"`
 }
 
-// Sewing is what a batch at the machine needs to know.
-type Sewing struct {
-	Left         string          `json:"left"`
-	Right        string          `json:"right"`
-	LeftPicture  naming.Step     `json:"leftPicture,omitempty" doc:"Key into pictures"`
-	RightPicture naming.Step     `json:"rightPicture,omitempty" doc:"Key into pictures"`
-	Laid         *drawn.Laid     `json:"laid,omitempty" doc:"What lies face down on the left part, as it lies under the needle"`
-	Edge         string          `json:"edge"`
-	Seams        int             `json:"seams" doc:"Seams in one"`
-	Length       measure.Reading `json:"length" doc:"Of one seam; of those of a web that differ the longest"`
-	Stitch       string          `json:"stitch"`
-	Hold         string          `json:"hold" doc:"How to hold, pin or turn it, by the schools chosen"`
+// SewingShown is what a batch at the machine needs to know.
+type SewingShown struct {
+	Left         string             `json:"left"`
+	Right        string             `json:"right"`
+	LeftPicture  naming.Step        `json:"leftPicture,omitempty" doc:"Key into pictures"`
+	RightPicture naming.Step        `json:"rightPicture,omitempty" doc:"Key into pictures"`
+	Laid         *drawn.LaidPicture `json:"laid,omitempty" doc:"What lies face down on the left part, as it lies under the needle"`
+	Edge         string             `json:"edge"`
+	Seams        int                `json:"seams" doc:"Seams in one"`
+	Length       measure.Reading    `json:"length" doc:"Of one seam; of those of a web that differ the longest"`
+	Stitch       string             `json:"stitch"`
+	Hold         string             `json:"hold" doc:"How to hold, pin or turn it, by the schools chosen"`
 }
 
 // Steps tells everything that is counted, in the order of the work.
-func (b Sheet) Steps() []Step {
-	list := make([]Step, len(b.Work.Steps))
+func (b Sheet) Steps() []StepShown {
+	list := make([]StepShown, len(b.Work.Steps))
 	for i, s := range b.Work.Steps {
 		list[i] = b.step(s)
 	}
@@ -92,22 +92,22 @@ func (b Sheet) Steps() []Step {
 	return list
 }
 
-func (b Sheet) step(of work.Step) Step {
-	s := Step{
+func (b Sheet) step(of work.Step) StepShown {
+	s := StepShown{
 		ID: of.ID, Name: of.Called, Stage: of.Stage, Does: string(of.Does), Group: of.ID.Group(),
 		Behind: of.ID.Behind(),
 		Make:   of.Make, Spare: of.Spare, Size: b.sizeOf(of), Exact: of.Exact(), Look: of.Look, Picture: b.album.Named(of.Picture),
-		Takes: []Take{}, Also: []StandIn{},
+		Takes: []TakeShown{}, Also: []StandInShown{},
 	}
 	for _, t := range of.Takes {
-		take := Take{Step: t.Step, Each: t.Each, Per: t.Per, Together: t.Together, Shared: t.Shared}
+		take := TakeShown{Step: t.Step, Each: t.Each, Per: t.Per, Together: t.Together, Shared: t.Shared}
 		if t.At != nil {
 			take.Each, take.Per = len(t.At), of.Make
 		}
 		s.Takes = append(s.Takes, take)
 	}
 	for _, other := range of.Also {
-		s.Also = append(s.Also, StandIn(other))
+		s.Also = append(s.Also, StandInShown(other))
 	}
 	switch from := of.Of; {
 	case of.Make == 0 && len(of.Also) > 0:
@@ -162,7 +162,7 @@ func (b Sheet) sizeOf(s work.Step) string {
 	return ""
 }
 
-func (b Sheet) stripWords(f cutting.Fabric, s cutting.Strip) (one, says string) {
+func (b Sheet) stripWords(f cutting.FabricPlan, s cutting.StripPlan) (one, says string) {
 	switch {
 	case s.Lengths:
 		return "length", fmt.Sprintf("Cut %s of %s from %s for the backing.", words.Plural(s.Count, "length"),
@@ -178,14 +178,14 @@ func (b Sheet) stripWords(f cutting.Fabric, s cutting.Strip) (one, says string) 
 		b.longEnough(s), f.Fabric.Name, evenly(f, s))
 }
 
-func (b Sheet) subCutWords(from work.Source) string {
+func (b Sheet) subCutWords(from work.StepSource) string {
 	c := from.Sub
 	source := b.Unit(from.Across.Set).Unit.Name
 	if from.Strip != nil {
 		f, _ := b.Shelf.Fabric(from.Strip.Role)
 		source = fmt.Sprintf("strips of %s, %s wide", f.Name, b.Say(from.Strip.Cut))
 	}
-	switch other := slices.ContainsFunc(from.Across.Cuts, func(o cutting.SubCut) bool { return o.Cut != c.Cut }); {
+	switch other := slices.ContainsFunc(from.Across.Cuts, func(o cutting.WidthCut) bool { return o.Cut != c.Cut }); {
 	case other:
 		return fmt.Sprintf("Sub-cut %d at %s from %s, that give other widths too.", c.Make(), b.Say(c.Cut), source)
 	case len(from.Across.Cuts) > 1:
@@ -197,9 +197,9 @@ func (b Sheet) subCutWords(from work.Source) string {
 }
 
 // sewn words a batch: sewing, marking, or cutting apart and trimming.
-func (b Sheet) sewn(s *Step, batch batching.Batch) {
+func (b Sheet) sewn(s *StepShown, batch batching.Batch) {
 	if batch.Does == making.Sews {
-		s.Sewing = &Sewing{
+		s.Sewing = &SewingShown{
 			Left: batch.Left.Name, Right: batch.Right.Name, Edge: batch.Edge, Seams: batch.Seams,
 			Length: b.Table.Ruler.Read(batch.Each), Stitch: b.stitch(batch), Hold: b.hold(batch),
 		}
@@ -265,13 +265,13 @@ func (b Sheet) sewn(s *Step, batch batching.Batch) {
 
 // Told says what to do in a batch, in the imperative.
 func (b Sheet) Told(batch batching.Batch) string {
-	var s Step
+	var s StepShown
 	b.sewn(&s, batch)
 	return s.Says
 }
 
 // pairWords says what is sewn to what, and draws both.
-func (b Sheet) pairWords(s *Step, batch batching.Batch) {
+func (b Sheet) pairWords(s *StepShown, batch batching.Batch) {
 	s.Sewing.LeftPicture, s.Sewing.RightPicture = b.album.Part(batch.Left.Piece), b.album.Part(batch.Right.Piece)
 	s.Sewing.Laid = b.album.Lies(batch.Left)
 	s.One = "pair"
@@ -397,7 +397,7 @@ func (b Sheet) stitch(batch batching.Batch) string {
 	if set.Short.Given() {
 		short = set.Short.String()
 	}
-	if why, is := map[work.Stitch]string{
+	if why, is := map[work.StitchLength]string{
 		work.TubeStitch: "because the tube is cut across; one seam of every ring is unpicked again, and short stitches make that slow",
 		work.SetStitch:  "because the set is cut across",
 		work.CutStitch:  "because the seam is cut through later",
@@ -426,7 +426,7 @@ func (b Sheet) sharedOut(step naming.Step) bool {
 
 // workCounts says of every step how its number comes about: what later steps take of it, less what stands in, and the
 // spares.
-func (b Sheet) workCounts(steps []Step) {
+func (b Sheet) workCounts(steps []StepShown) {
 	at := map[naming.Step]int{}
 	laidOut := map[int][]string{} // what is cut from strips or sets, where a sum over each by itself would not come to them
 	terms := make([][]string, len(steps))

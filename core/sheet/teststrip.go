@@ -8,8 +8,8 @@ import (
 	"vicis/core/measure"
 )
 
-// TestStrip is what a test strip says of the allowance it was sewn with.
-type TestStrip struct {
+// TestStripRead is what a test strip says of the allowance it was sewn with.
+type TestStripRead struct {
 	Name     string          `json:"name"`
 	Says     string          `json:"says"`
 	Sum      string          `json:"sum"`
@@ -19,13 +19,13 @@ type TestStrip struct {
 }
 
 // Tests tells of the test strips of a project whose lengths are sound.
-func Tests(c decided.Quilt) []TestStrip {
-	list := []TestStrip{}
+func Tests(c decided.Quilt) []TestStripRead {
+	list := []TestStripRead{}
 	exact := measure.Ruler{Units: c.Rule, Mark: decided.SeamMark(c.Rule)}
 	for _, one := range c.Tests {
 		read := c.Tested(one)
 		said := gauge.Seam([]gauge.Read{read}, 0)
-		t := TestStrip{
+		t := TestStripRead{
 			Name: one.Name, Takes: exact.Print(said.Likely), Stitched: measure.Write(max(0, said.Likely-c.Table.Fold)),
 			Sum:     fmt.Sprintf("(%s − %s) ÷ %d = %s", exact.Print(read.None), exact.Print(read.Came), 2*one.Strips-2, exact.Print(said.Likely)),
 			Planned: c.Table.Seam >= said.Least && c.Table.Seam <= said.Most,

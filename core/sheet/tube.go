@@ -16,9 +16,9 @@ import (
 	"vicis/core/work"
 )
 
-// Tube is what is joined of opened rings: the tubes it is cut from, every column and where its ring is opened, and whether the
+// TubeCard is what is joined of opened rings: the tubes it is cut from, every column and where its ring is opened, and whether the
 // wave that the columns make goes on from block to block.
-type Tube struct {
+type TubeCard struct {
 	Unit    naming.Unit     `json:"unit"`
 	Name    string          `json:"name"`
 	Sets    []TubeSet       `json:"sets" doc:"The closed strip sets, in the order they first come"`
@@ -75,8 +75,8 @@ type TubeColumn struct {
 }
 
 // Tubes tells everything that is joined of opened rings, as far as it could be made.
-func Tubes(s work.Sewn, full *Sheet) []Tube {
-	list := []Tube{}
+func Tubes(s work.Sewn, full *Sheet) []TubeCard {
+	list := []TubeCard{}
 	for _, m := range s.Units {
 		if m.Tube == nil || m.Unit.Of > 0 || m.Unit.Like != "" {
 			continue
@@ -86,9 +86,9 @@ func Tubes(s work.Sewn, full *Sheet) []Tube {
 	return list
 }
 
-func tube(s work.Sewn, m making.Made, full *Sheet) Tube {
+func tube(s work.Sewn, m making.Made, full *Sheet) TubeCard {
 	seam, ruler := s.Table.Seam, s.Table.Ruler
-	out := Tube{
+	out := TubeCard{
 		Unit: m.Unit.ID, Name: s.Called(m.Unit.ID), Sets: []TubeSet{}, Columns: []TubeColumn{},
 		Wide: m.Size.Sums[0], Tall: m.Size.Sums[1], Mark: ruler.Read(ruler.Mark), Least: ruler.Read(2 * seam),
 	}
@@ -331,7 +331,7 @@ func slope(up, along measure.Length) string {
 }
 
 // steepness says how steep the wave is.
-func (t *Tube) steepness() {
+func (t *TubeCard) steepness() {
 	seen := map[string]bool{}
 	for _, c := range t.Columns[1:] {
 		seen[c.Slope] = true
@@ -352,7 +352,7 @@ func (t *Tube) steepness() {
 }
 
 // closing says whether the wave goes on from block to block, and after how much it repeats.
-func (t *Tube) closing(s work.Sewn, m making.Made) {
+func (t *TubeCard) closing(s work.Sewn, m making.Made) {
 	list := m.Tube.Columns
 	n := len(s.Unit(list[0].Set).Round)
 	most := 0

@@ -13,48 +13,48 @@ import (
 // Doubt is a count that cannot be.
 type Doubt struct {
 	Step    naming.Step `json:"step"`
-	Sort    Sort        `json:"sort" enum:"aside,parts,pressed,unpressed,fewer,partner,used up"`
+	Sort    DoubtSort   `json:"sort" enum:"aside,parts,pressed,unpressed,fewer,partner,used up"`
 	Says    string      `json:"says"`
 	Mend    string      `json:"mend"`
 	Look    []string    `json:"look" doc:"Its usual causes and where to look, the likeliest first (common practice)"`
 	Repairs []Repair    `json:"repairs" doc:"Ways of putting it right once it was looked at"`
 }
 
-// Sort is what is wrong.
-type Sort string
+// DoubtSort is what is wrong.
+type DoubtSort string
 
 // What cannot be.
 const (
-	AsideOfMade Sort = "aside"     // more was set aside than made
-	Parts       Sort = "parts"     // more than the parts allow
-	Ironed      Sort = "pressed"   // more came to the iron than were sewn
-	Unironed    Sort = "unpressed" // fewer
-	Fewer       Sort = "fewer"     // a strip or a set gave fewer than it should
-	Partner     Sort = "partner"   // of one kind there is over what another is short of
-	UsedUp      Sort = "used up"   // what is there was cut for something that no longer fits
+	AsideOfMade DoubtSort = "aside"     // more was set aside than made
+	Parts       DoubtSort = "parts"     // more than the parts allow
+	Ironed      DoubtSort = "pressed"   // more came to the iron than were sewn
+	Unironed    DoubtSort = "unpressed" // fewer
+	Fewer       DoubtSort = "fewer"     // a strip or a set gave fewer than it should
+	Partner     DoubtSort = "partner"   // of one kind there is over what another is short of
+	UsedUp      DoubtSort = "used up"   // what is there was cut for something that no longer fits
 )
 
 // Repair is something that puts a count right: the events that say so.
 type Repair struct {
-	Says string `json:"says"`
-	Acts []Act  `json:"acts"`
+	Says string     `json:"says"`
+	Acts []NewEvent `json:"acts"`
 }
 
-// Act is an event that is to be recorded: its id and time are made where that happens.
-type Act struct {
+// NewEvent is an event that is to be recorded: its id and time are made where that happens.
+type NewEvent struct {
 	Step   naming.Step `json:"step"`
 	Exact  string      `json:"exact"`
 	Look   string      `json:"look"`
-	Kind   Kind        `json:"kind" enum:"made,aside,recount"`
+	Kind   EventKind   `json:"kind" enum:"made,aside,recount"`
 	N      int         `json:"n"`
 	Reason string      `json:"reason,omitempty"`
 }
 
-func actOf(s work.Step, kind Kind, n int, reason string) Act {
-	return Act{s.ID, s.Exact(), s.Look, kind, n, reason}
+func actOf(s work.Step, kind EventKind, n int, reason string) NewEvent {
+	return NewEvent{s.ID, s.Exact(), s.Look, kind, n, reason}
 }
 
-func repair(says string, acts ...Act) []Repair {
+func repair(says string, acts ...NewEvent) []Repair {
 	for _, a := range acts {
 		if a.N > MostAtOnce || a.N < 0 || a.N == 0 && a.Kind != Recount {
 			return nil
@@ -63,7 +63,7 @@ func repair(says string, acts ...Act) []Repair {
 	return []Repair{{says, acts}}
 }
 
-func (f *folding) doubt(s work.Step, sort Sort, says, mend string, look []string, repairs ...[]Repair) {
+func (f *folding) doubt(s work.Step, sort DoubtSort, says, mend string, look []string, repairs ...[]Repair) {
 	d := Doubt{Step: s.ID, Sort: sort, Says: says, Mend: mend, Look: look, Repairs: []Repair{}}
 	if d.Look == nil {
 		d.Look = []string{}

@@ -13,21 +13,21 @@ var kinds = working(
 	work.Step{ID: "set", Called: "set", Stage: "strip sets", Does: "sew", Make: 6, Size: []measure.Length{4 * in}},
 	work.Step{
 		ID: "segment", Called: "segment", Stage: "sub-cuts", Does: "sub-cut", Make: 24, Size: []measure.Length{2 * in, 4 * in},
-		Takes: []work.Take{{Step: "set", Each: 1, Per: 4}},
+		Takes: []work.StepTake{{Step: "set", Each: 1, Per: 4}},
 	},
 	work.Step{
 		ID: "left", Called: "left pair", Stage: "units", Does: "sew", Make: 6, Size: []measure.Length{3 * in, 4 * in},
-		Takes: []work.Take{{Step: "segment", Each: 2, Per: 1}},
+		Takes: []work.StepTake{{Step: "segment", Each: 2, Per: 1}},
 	},
 	work.Step{
 		ID: "right", Called: "right pair", Stage: "units", Does: "sew", Make: 6, Size: []measure.Length{3 * in, 4 * in},
-		Takes: []work.Take{{Step: "segment", Each: 2, Per: 1}},
+		Takes: []work.StepTake{{Step: "segment", Each: 2, Per: 1}},
 	},
 )
 
 type tallied struct {
 	step string
-	kind Kind
+	kind EventKind
 	n    int
 }
 
@@ -52,7 +52,7 @@ func TestEveryRepairPutsTheCountRight(t *testing.T) {
 		name  string
 		w     *work.Work
 		was   []tallied
-		sort  Sort
+		sort  DoubtSort
 		after [][]tallied // of each repair: what is good of a step, and as Recount so many to go
 	}{
 		{
@@ -141,7 +141,7 @@ func TestEveryRepairIsAnEventThatIsTaken(t *testing.T) {
 		var list []tallied
 		for range 1 + next(9) {
 			list = append(list, tallied{
-				[]string{"set", "segment", "left", "right"}[next(4)], []Kind{Made, Made, Aside, Recount, Pressed}[next(5)], 1 + next(24),
+				[]string{"set", "segment", "left", "right"}[next(4)], []EventKind{Made, Made, Aside, Recount, Pressed}[next(5)], 1 + next(24),
 			})
 		}
 		for _, d := range Fold(kinds, events(kinds, list)).Doubts {

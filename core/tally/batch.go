@@ -15,23 +15,23 @@ import (
 	"vicis/core/work"
 )
 
-// Chart is what was measured in one direction, one after the other, in inches. Limits are there where enough was measured and the
+// ChartShown is what was measured in one direction, one after the other, in inches. Limits are there where enough was measured and the
 // ruler tells them apart.
-type Chart struct {
-	Along       work.Along `json:"along" enum:",across,down,untrimmed"`
-	Planned     float64    `json:"planned"`
-	Should      string     `json:"should" doc:"The same as the ruler reads"`
-	Points      []Point    `json:"points"`
-	Limits      bool       `json:"limits" doc:"Whether there are limits"`
-	Mean        float64    `json:"mean"`
-	Upper       float64    `json:"upper"`
-	Lower       float64    `json:"lower"`
-	Provisional bool       `json:"provisional" doc:"The limits rest on few measurements"`
-	Says        string     `json:"says" doc:"What it shows, in words"`
+type ChartShown struct {
+	Along       work.Along   `json:"along" enum:",across,down,untrimmed"`
+	Planned     float64      `json:"planned"`
+	Should      string       `json:"should" doc:"The same as the ruler reads"`
+	Points      []ChartPoint `json:"points"`
+	Limits      bool         `json:"limits" doc:"Whether there are limits"`
+	Mean        float64      `json:"mean"`
+	Upper       float64      `json:"upper"`
+	Lower       float64      `json:"lower"`
+	Provisional bool         `json:"provisional" doc:"The limits rest on few measurements"`
+	Says        string       `json:"says" doc:"What it shows, in words"`
 }
 
-// Point is one measurement in its chart.
-type Point struct {
+// ChartPoint is one measurement in its chart.
+type ChartPoint struct {
 	Reads  string          `json:"reads"`
 	Each   measure.Written `json:"each" doc:"What one measured, exactly"`
 	At     float64         `json:"at" doc:"The same in inches"`
@@ -46,12 +46,12 @@ type measured struct {
 }
 
 // chart draws what was measured in one direction, and says whether it drifts.
-func (f *folding) chart(g *Gauged, way work.Gauge, list []measured) Chart {
-	out := Chart{Along: way.Along, Planned: way.Is.Inches(), Should: f.w.Say(way.Is), Points: []Point{}}
+func (f *folding) chart(g *Gauged, way work.Gauge, list []measured) ChartShown {
+	out := ChartShown{Along: way.Along, Planned: way.Is.Inches(), Should: f.w.Say(way.Is), Points: []ChartPoint{}}
 	var values []measure.Length
 	for _, m := range list {
 		values = append(values, m.each)
-		out.Points = append(out.Points, Point{Reads: g.Reads[m.read].Reads, Each: measure.Write(m.each), At: m.each.Inches()})
+		out.Points = append(out.Points, ChartPoint{Reads: g.Reads[m.read].Reads, Each: measure.Write(m.each), At: m.each.Inches()})
 	}
 	mark := f.w.Table.Ruler.Mark
 	for _, m := range list {
@@ -191,7 +191,7 @@ func (f *folding) verdict(s work.Step, way work.Gauge, came measure.Length) (Ver
 }
 
 // batch says what to do with how many, and what that costs.
-func (f *folding) batch(s work.Step, reads []Reading) []string {
+func (f *folding) batch(s work.Step, reads []Measurement) []string {
 	count := map[Verdict]int{}
 	all := 0
 	for _, r := range reads {

@@ -31,7 +31,7 @@ func TestCuttingAndSewingAreToldApart(t *testing.T) {
 	w, set := nines(t, measure.Inches, "2 1/2")
 	var piles []work.Step
 	for _, s := range w.Steps {
-		if s.Stage == "strips" && len(w.Gauges(s)) == 1 && slices.ContainsFunc(set.Takes, func(take work.Take) bool { return take.Step == s.ID }) {
+		if s.Stage == "strips" && len(w.Gauges(s)) == 1 && slices.ContainsFunc(set.Takes, func(take work.StepTake) bool { return take.Step == s.ID }) {
 			piles = append(piles, s)
 		}
 	}
@@ -68,7 +68,7 @@ func TestCuttingAndSewingAreToldApart(t *testing.T) {
 // The guide moves after the twelfth of twenty-four sets: said with the place and by how much. Eight steady ones get provisional limits, seven none.
 func TestABatchThatDriftsIsTold(t *testing.T) {
 	w, set := nines(t, measure.Inches, "2 1/2")
-	chart := func(list ...measure.Length) tally.Chart {
+	chart := func(list ...measure.Length) tally.ChartShown {
 		var events []tally.Event
 		for i, l := range list {
 			events = append(events, gauged(set, fmt.Sprintf("n%02d", i), measure.Write(l).String(), 1))

@@ -157,7 +157,7 @@ func Read(w *work.Work, text string) (events []Event, faults []Fault) {
 // lineOf reads one line. sized says that the table tells sizes itself, of what has one.
 func lineOf(w *work.Work, sized bool, cell func(column string) string) (e Event, says, mend string) {
 	e = Event{
-		ID: cell("id"), Kind: Kind(cell("kind")), Reason: cell("reason"), Reads: cell("reads"), Along: work.Along(cell("along")), Of: cell("of"),
+		ID: cell("id"), Kind: EventKind(cell("kind")), Reason: cell("reason"), Reads: cell("reads"), Along: work.Along(cell("along")), Of: cell("of"),
 		Exact: cell("exact"), Look: cell("look"), At: cell("at"),
 	}
 	number := func(column string, most int) (int, bool) {

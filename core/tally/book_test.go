@@ -15,7 +15,7 @@ func TestTheBookReadsWhatItWrites(t *testing.T) {
 	bits := []string{"=1+1", "'=x", "'", "''", "@home", "-", "+4", `"quoted"`, "a,b", "line\nline", "ä ½", "'plain", "seam off", "\tx", " spaced "}
 	var events []Event
 	for i := range 300 {
-		e := event([]string{"strip", "cut", "pair"}[rng.Intn(3)], []Kind{Made, Aside, Recount, Pressed}[rng.Intn(4)], 1+rng.Intn(50))
+		e := event([]string{"strip", "cut", "pair"}[rng.Intn(3)], []EventKind{Made, Aside, Recount, Pressed}[rng.Intn(4)], 1+rng.Intn(50))
 		e.ID, e.At, e.Rev = fmt.Sprintf("=event-%04d", i)[1:], "2026-11-27T10:13:51.123Z", rng.Intn(3)
 		if e.Kind == Aside {
 			e.Reason = bits[rng.Intn(len(bits))] + bits[rng.Intn(len(bits))]

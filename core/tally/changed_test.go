@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -32,14 +33,14 @@ func bricks() document.Document {
 		}
 	}
 	d := document.Document{
-		Vicis: 1, Name: "Bricks", Units: "in", Ruler: measure.Typed("1/8 in"), Seam: document.Seam{Stitched: measure.Typed("1/4 in"), Fold: measure.Typed("0 in")},
+		Vicis: 1, Name: "Bricks", Units: "in", Ruler: measure.Typed("1/8 in"), Seam: document.Allowance{Stitched: measure.Typed("1/4 in"), Fold: measure.Typed("0 in")},
 		Cloth: document.Cloth{Usable: measure.Typed("40 in"), Squaring: measure.Typed("1/2 in")}, Strip: measure.Typed("2 1/2 in"),
-		Fabrics: []document.Fabric{
+		Fabrics: []cloth.Fabric{
 			{ID: "dark", Name: "Dark", Colour: "#234b63"},
 			{ID: "light", Name: "Light", Colour: "#e4d7bd"},
 			{ID: "red", Name: "Red", Colour: "#a03020"},
 		},
-		Roles: []document.Role{
+		Roles: []cloth.Role{
 			{ID: "A", Name: "A", Fabric: "dark"},
 			{ID: "B", Name: "B", Fabric: "light"},
 			{ID: "C", Name: "C", Fabric: "red"},

@@ -15,23 +15,23 @@ import (
 
 // Gauged is what was measured of one step, and what it says.
 type Gauged struct {
-	Step   naming.Step `json:"step"`
-	Should []string    `json:"should" doc:"What one should measure; nothing where the step is not in the plan, or cannot tell of its seams"`
-	Reads  []Reading   `json:"reads" doc:"In the order they came, the last of them"`
+	Step   naming.Step   `json:"step"`
+	Should []string      `json:"should" doc:"What one should measure; nothing where the step is not in the plan, or cannot tell of its seams"`
+	Reads  []Measurement `json:"reads" doc:"In the order they came, the last of them"`
 
 	Earlier int `json:"earlier" doc:"How many were read before those: kept, and not gone through again"`
 
-	Says   string   `json:"says" doc:"What they say of the allowance together; empty for nothing"`
-	Sums   []string `json:"sums" doc:"The sums behind it"`
-	Do     []string `json:"do" doc:"What can be done about it, and what else would have to be measured"`
-	Charts []Chart  `json:"charts" doc:"What they measured, one after the other; one for each direction"`
-	Batch  []string `json:"batch" doc:"What to do with how many of those that were measured, and what it costs"`
-	Width  string   `json:"width" doc:"The middle one of what was read from side to side, of one; what the ways on begin with. Empty for nothing"`
-	Height string   `json:"height" doc:"The same up and down, or across the strips of a set"`
+	Says   string       `json:"says" doc:"What they say of the allowance together; empty for nothing"`
+	Sums   []string     `json:"sums" doc:"The sums behind it"`
+	Do     []string     `json:"do" doc:"What can be done about it, and what else would have to be measured"`
+	Charts []ChartShown `json:"charts" doc:"What they measured, one after the other; one for each direction"`
+	Batch  []string     `json:"batch" doc:"What to do with how many of those that were measured, and what it costs"`
+	Width  string       `json:"width" doc:"The middle one of what was read from side to side, of one; what the ways on begin with. Empty for nothing"`
+	Height string       `json:"height" doc:"The same up and down, or across the strips of a set"`
 }
 
-// Reading is one measurement.
-type Reading struct {
+// Measurement is one measurement.
+type Measurement struct {
 	ID    string     `json:"id" doc:"The event, which an undo would take back"`
 	Reads string     `json:"reads" doc:"As it was typed"`
 	N     int        `json:"n" doc:"How many lay side by side"`
@@ -66,14 +66,14 @@ func (f *folding) gauge(l *Log) {
 		if !known {
 			i = len(f.Gauged)
 			at[step] = i
-			f.Gauged = append(f.Gauged, Gauged{Step: step, Should: []string{}, Reads: []Reading{}, Sums: []string{}, Do: []string{}, Charts: []Chart{}, Batch: []string{}})
+			f.Gauged = append(f.Gauged, Gauged{Step: step, Should: []string{}, Reads: []Measurement{}, Sums: []string{}, Do: []string{}, Charts: []ChartShown{}, Batch: []string{}})
 		}
 		g := &f.Gauged[i]
 		last := c.gauged[max(0, len(c.gauged)-mostGauged):]
 		g.Earlier += len(c.gauged) - len(last)
 		for _, e := range last {
 			one, said := l.entries[e], l.read[e]
-			g.Reads = append(g.Reads, Reading{ID: one.id, Reads: said.reads, N: one.n, Along: said.along, Fits: fits, came: measure.Typed(said.reads).In(f.w.Rule)})
+			g.Reads = append(g.Reads, Measurement{ID: one.id, Reads: said.reads, N: one.n, Along: said.along, Fits: fits, came: measure.Typed(said.reads).In(f.w.Rule)})
 		}
 	}
 	for i := range f.Gauged {

@@ -6,8 +6,8 @@ import (
 	"vicis/core/work"
 )
 
-// Part is so many of a step.
-type Part struct {
+// StepShare is so many of a step.
+type StepShare struct {
 	Step  naming.Step `json:"step"`
 	Until int         `json:"until" doc:"How many of it have been made in all by then"`
 	ToGo  int         `json:"toGo" doc:"How many of those are still to be made"`
@@ -15,10 +15,10 @@ type Part struct {
 
 // Kit is so many blocks, as they follow each other in the rows, with everything that is marked and sewn for them.
 type Kit struct {
-	Number int    `json:"number" doc:"Which kit is under way, from 1"`
-	Of     int    `json:"of" doc:"How many there are"`
-	Blocks int    `json:"blocks" doc:"In this one"`
-	Parts  []Part `json:"parts" doc:"What is marked and sewn for it, in the order of the plan; what is done as well"`
+	Number int         `json:"number" doc:"Which kit is under way, from 1"`
+	Of     int         `json:"of" doc:"How many there are"`
+	Blocks int         `json:"blocks" doc:"In this one"`
+	Parts  []StepShare `json:"parts" doc:"What is marked and sewn for it, in the order of the plan; what is done as well"`
 }
 
 // kits is the kit under way; none where the quilter does not sew in kits, or all blocks are done.
@@ -57,7 +57,7 @@ func (f *folding) kits() *Kit {
 				want[i]++
 			}
 		}
-		k := &Kit{Number: from/size + 1, Of: (len(blocks) + size - 1) / size, Blocks: to - from, Parts: []Part{}}
+		k := &Kit{Number: from/size + 1, Of: (len(blocks) + size - 1) / size, Blocks: to - from, Parts: []StepShare{}}
 		until := f.takenFor(want)
 		for i, s := range w.Steps {
 			if !inKits(s) {
@@ -67,7 +67,7 @@ func (f *folding) kits() *Kit {
 				until[i] = s.Make
 			}
 			if toGo := max(0, until[i]-f.Steps[i].Good); until[i] > before[i] || toGo > 0 {
-				k.Parts = append(k.Parts, Part{s.ID, until[i], toGo})
+				k.Parts = append(k.Parts, StepShare{s.ID, until[i], toGo})
 				open = open || toGo > 0
 			}
 		}

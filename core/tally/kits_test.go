@@ -76,7 +76,7 @@ func TestKitAfterKitMakesTheQuilt(t *testing.T) {
 					t.Errorf("%s in %ds: next is %s, of which there are no parts", w.Name, size, p.Next)
 				}
 				stage := w.Steps[index[p.Next]].Stage // or something is still to be cut
-				if cut := stage == batching.Strips || stage == batching.SubCuts; !cut && !slices.ContainsFunc(k.Parts, func(part tally.Part) bool { return part.Step == p.Next && part.ToGo > 0 }) {
+				if cut := stage == batching.Strips || stage == batching.SubCuts; !cut && !slices.ContainsFunc(k.Parts, func(part tally.StepShare) bool { return part.Step == p.Next && part.ToGo > 0 }) {
 					t.Errorf("%s in %ds: next is %s, which kit %d does not want", w.Name, size, p.Next, number)
 				}
 				for _, part := range k.Parts {

@@ -20,7 +20,7 @@ type Log struct {
 	bobbins []int           // places of the full bobbins in force
 	why     map[int]string  // of the entries that are set aside, likewise
 	prints  map[int]printed // of the entries that tell of prints, likewise
-	cells   map[cell]*told
+	cells   map[blockCell]*toldOfBlock
 }
 
 // printed is what an entry says of prints.
@@ -43,7 +43,7 @@ type key struct {
 
 type entry struct {
 	id, of string
-	kind   Kind
+	kind   EventKind
 	n      int
 	at     int64  // when it happened, in seconds; 0 where that cannot be read
 	count  *count // nothing for an undo
@@ -62,7 +62,7 @@ type count struct {
 
 // NewLog is a log of nothing.
 func NewLog() *Log {
-	return &Log{place: map[string]int{}, active: map[string]int{}, count: map[key]*count{}, read: map[int]read{}, why: map[int]string{}, prints: map[int]printed{}, cells: map[cell]*told{}}
+	return &Log{place: map[string]int{}, active: map[string]int{}, count: map[key]*count{}, read: map[int]read{}, why: map[int]string{}, prints: map[int]printed{}, cells: map[blockCell]*toldOfBlock{}}
 }
 
 // Add takes an event. One that is there already changes nothing.

@@ -17,8 +17,8 @@ import (
 	"vicis/core/work"
 )
 
-// Times is what one's own tallies say of how long things take.
-type Times struct {
+// OwnTimes is what one's own tallies say of how long things take.
+type OwnTimes struct {
 	Paces  []StepPace `json:"paces" doc:"Of the steps there is data of"`
 	Left   *Left      `json:"left,omitempty" doc:"How long the rest takes; none while nothing is known of any of it"`
 	Days   []Day      `json:"days" doc:"What was done on which day, the newest last"`
@@ -114,8 +114,8 @@ func (l *Log) Takes(w *work.Work) func(step, n int) (string, bool) {
 }
 
 // Times holds what is left to do against the log. clock is how many minutes the quilter's clock is ahead of UTC.
-func (l *Log) Times(w *work.Work, p Progress, clock int) Times {
-	out := Times{Paces: []StepPace{}, Days: l.days(clock), Aside: []Reasoned{}, Hidden: w.Settings.Times == school.TimesHidden}
+func (l *Log) Times(w *work.Work, p Progress, clock int) OwnTimes {
+	out := OwnTimes{Paces: []StepPace{}, Days: l.days(clock), Aside: []Reasoned{}, Hidden: w.Settings.Times == school.TimesHidden}
 	if out.Hidden {
 		return out
 	}

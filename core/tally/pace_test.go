@@ -21,7 +21,7 @@ func TestPaceFromOnesOwnTallies(t *testing.T) {
 		e.At = at.Format(time.RFC3339)
 		list = append(list, e)
 	}
-	times := func() Times {
+	times := func() OwnTimes {
 		l := NewLog()
 		for _, e := range list {
 			l.Add(e)

@@ -81,14 +81,14 @@ func (e Event) Same(o Event) bool {
 	return a == b && one(e) == one(o)
 }
 
-// told is what was told of one block: the places of the entries in force, and what each said.
-type told struct {
+// toldOfBlock is what was told of one block: the places of the entries in force, and what each said.
+type toldOfBlock struct {
 	live []int
 	says map[int]map[string][]string
 }
 
-// cell is a block by its step, row and column.
-type cell struct {
+// blockCell is a block by its step, row and column.
+type blockCell struct {
 	step        naming.Step
 	row, column int
 }
@@ -100,10 +100,10 @@ func (l *Log) tell(at int, by int) {
 		return
 	}
 	for _, b := range e.blocks {
-		c := cell{e.step, b.Row, b.Column}
+		c := blockCell{e.step, b.Row, b.Column}
 		t := l.cells[c]
 		if t == nil {
-			t = &told{says: map[int]map[string][]string{}}
+			t = &toldOfBlock{says: map[int]map[string][]string{}}
 			l.cells[c] = t
 		}
 		if by > 0 {
@@ -155,7 +155,7 @@ func (f *folding) printed(l *Log) SewnOf {
 		if i, known := f.index[unit.Step()]; known {
 			good = f.Steps[i].Good
 		}
-		told := func(i int) *told { return l.cells[cell{unit.Step(), d.Cells[i].Row, d.Cells[i].Column}] }
+		told := func(i int) *toldOfBlock { return l.cells[blockCell{unit.Step(), d.Cells[i].Row, d.Cells[i].Column}] }
 		var known, next []int
 		for _, i := range cells {
 			if t := told(i); t != nil && len(t.live) > 0 {

@@ -25,7 +25,7 @@ type folding struct {
 func (l *Log) Progress(w *work.Work) Progress {
 	f := folding{w: w, index: map[naming.Step]int{}}
 	f.Progress = Progress{
-		Steps: make([]Step, len(w.Steps)), Stages: []Stage{}, NoLonger: []Lost{}, Doubts: []Doubt{}, Gauged: []Gauged{},
+		Steps: make([]StepProgress, len(w.Steps)), Stages: []StageProgress{}, NoLonger: []Lost{}, Doubts: []Doubt{}, Gauged: []Gauged{},
 		Events: len(l.entries),
 	}
 	for i, s := range w.Steps {
@@ -74,7 +74,7 @@ func (f *folding) counted(l *Log) (last naming.Step) {
 	for i, s := range f.w.Steps {
 		c := counts[i]
 		st := &f.Steps[i]
-		*st = Step{
+		*st = StepProgress{
 			ID: s.ID, Make: s.Make, Ready: -1, Bobbin: -1, Made: c.made, Aside: c.aside, Pressed: c.pressed,
 			Last: l.event(c.last), LastPressed: l.event(c.lastPressed),
 		}
@@ -349,10 +349,10 @@ type taking struct {
 func newTaking() taking { return taking{map[[2]naming.Step]int{}} }
 
 // take is how many of a thing so many of a step take.
-func (t taking) take(of work.Take, made int) int { return t.once(of, of.Taken(made)) }
+func (t taking) take(of work.StepTake, made int) int { return t.once(of, of.Taken(made)) }
 
 // once leaves out what the same run has taken already.
-func (t taking) once(of work.Take, n int) int {
+func (t taking) once(of work.StepTake, n int) int {
 	if of.Together == "" {
 		return n
 	}
@@ -412,7 +412,7 @@ func (f *folding) made(step naming.Step) int {
 }
 
 // ready is how many more of a step can be made from what there is of one part.
-func (f *folding) ready(of work.Take, j int, step naming.Step) int {
+func (f *folding) ready(of work.StepTake, j int, step naming.Step) int {
 	part, made := f.Steps[j], f.made(step)
 	switch {
 	case of.Shared:
@@ -490,15 +490,15 @@ func (f *folding) rest(i int) int {
 	return max(0, s.Make-st.Made, s.Make-s.Spare-st.Good)
 }
 
-func (f *folding) stages() []Stage {
-	list := []Stage{}
+func (f *folding) stages() []StageProgress {
+	list := []StageProgress{}
 	index := map[batching.Stage]int{}
 	for i, s := range f.w.Steps {
 		k, ok := index[s.Stage]
 		if !ok {
 			k = len(list)
 			index[s.Stage] = k
-			list = append(list, Stage{Stage: s.Stage})
+			list = append(list, StageProgress{Stage: s.Stage})
 		}
 		list[k].Make += s.Make
 		list[k].Done += max(0, s.Make-f.Steps[i].ToGo)

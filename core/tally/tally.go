@@ -11,20 +11,20 @@ import (
 	"vicis/core/work"
 )
 
-// Kind is what happened.
-type Kind string
+// EventKind is what happened.
+type EventKind string
 
 // The kinds of events.
 const (
-	Made    Kind = "made"    // n more came off the machine or the cutting mat
-	Aside   Kind = "aside"   // n of what was made are no good
-	Recount Kind = "recount" // there are n good ones, whatever was counted before
-	Pressed Kind = "pressed" // n came to the iron: the second count of what was sewn
-	Undo    Kind = "undo"    // the event Of did not happen; undoing an undo brings it back
+	Made    EventKind = "made"    // n more came off the machine or the cutting mat
+	Aside   EventKind = "aside"   // n of what was made are no good
+	Recount EventKind = "recount" // there are n good ones, whatever was counted before
+	Pressed EventKind = "pressed" // n came to the iron: the second count of what was sewn
+	Undo    EventKind = "undo"    // the event Of did not happen; undoing an undo brings it back
 
-	Bobbin   Kind = "bobbin"   // a full bobbin was put in
-	Measured Kind = "measured" // n of them, laid side by side, measured what Reads says
-	Printed  Kind = "prints"   // the blocks Prints names were sewn of the prints it says
+	Bobbin   EventKind = "bobbin"   // a full bobbin was put in
+	Measured EventKind = "measured" // n of them, laid side by side, measured what Reads says
+	Printed  EventKind = "prints"   // the blocks Prints names were sewn of the prints it says
 )
 
 // MostAtOnce is the largest number one event may carry.
@@ -34,7 +34,7 @@ const MostAtOnce = 9999
 type Event struct {
 	ID     string       `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client; a repeated delivery counts once"`
 	Step   naming.Step  `json:"step" minLength:"1" maxLength:"200"`
-	Kind   Kind         `json:"kind" enum:"made,aside,recount,pressed,undo,measured,bobbin,prints"`
+	Kind   EventKind    `json:"kind" enum:"made,aside,recount,pressed,undo,measured,bobbin,prints"`
 	N      int          `json:"n,omitempty" minimum:"0" maximum:"9999"`
 	Exact  string       `json:"exact,omitempty" maxLength:"200" doc:"The exact size of one, as the plan gave it when it was made"`
 	Look   string       `json:"look,omitempty" maxLength:"40" doc:"What one shows, as the plan gave it when it was made"`
@@ -94,22 +94,22 @@ func (e Event) Check() string {
 
 // Progress is what the events come to against a plan.
 type Progress struct {
-	Steps    []Step      `json:"steps" doc:"In the order of the plan"`
-	Stages   []Stage     `json:"stages"`
-	Next     naming.Step `json:"next" doc:"The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done"`
-	NoLonger []Lost      `json:"noLonger" doc:"Work that was tallied and no longer fits the plan"`
-	Doubts   []Doubt     `json:"doubts" doc:"Counts that cannot be"`
-	Gauged   []Gauged    `json:"gauged" doc:"What was measured, step by step, and what it says of the seam"`
-	Script   [][]int     `json:"script" doc:"Of every line of the cutting script, part by part, how often it has been done"`
-	Kit      *Kit        `json:"kit,omitempty" doc:"The kit under way, where blocks are sewn in kits"`
-	Sewn     SewnOf      `json:"sewn" doc:"Which blocks whose prints are dealt are sewn, and of which prints"`
-	Thread   *Thread     `json:"thread,omitempty" doc:"On the bobbin; nothing while no bobbin was told of, or times and thread are hidden"`
-	Counted  int         `json:"counted" doc:"All good pieces of all steps"`
-	Events   int         `json:"events"`
+	Steps    []StepProgress  `json:"steps" doc:"In the order of the plan"`
+	Stages   []StageProgress `json:"stages"`
+	Next     naming.Step     `json:"next" doc:"The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done"`
+	NoLonger []Lost          `json:"noLonger" doc:"Work that was tallied and no longer fits the plan"`
+	Doubts   []Doubt         `json:"doubts" doc:"Counts that cannot be"`
+	Gauged   []Gauged        `json:"gauged" doc:"What was measured, step by step, and what it says of the seam"`
+	Script   [][]int         `json:"script" doc:"Of every line of the cutting script, part by part, how often it has been done"`
+	Kit      *Kit            `json:"kit,omitempty" doc:"The kit under way, where blocks are sewn in kits"`
+	Sewn     SewnOf          `json:"sewn" doc:"Which blocks whose prints are dealt are sewn, and of which prints"`
+	Thread   *Thread         `json:"thread,omitempty" doc:"On the bobbin; nothing while no bobbin was told of, or times and thread are hidden"`
+	Counted  int             `json:"counted" doc:"All good pieces of all steps"`
+	Events   int             `json:"events"`
 }
 
-// Step is the progress of one step.
-type Step struct {
+// StepProgress is the progress of one step.
+type StepProgress struct {
 	ID          naming.Step `json:"id"`
 	Make        int         `json:"make"`
 	Made        int         `json:"made"`
@@ -131,13 +131,13 @@ type Step struct {
 
 // Last is an event that an undo would take back.
 type Last struct {
-	ID   string `json:"id"`
-	Kind Kind   `json:"kind"`
-	N    int    `json:"n"`
+	ID   string    `json:"id"`
+	Kind EventKind `json:"kind"`
+	N    int       `json:"n"`
 }
 
-// Stage is the progress of a stage of the work.
-type Stage struct {
+// StageProgress is the progress of a stage of the work.
+type StageProgress struct {
 	Stage batching.Stage `json:"stage"`
 	Make  int            `json:"make"`
 	Done  int            `json:"done" doc:"Of Make, what need not be made any more"`

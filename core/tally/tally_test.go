@@ -27,17 +27,17 @@ var three = working(
 	work.Step{ID: "strip", Called: "strip", Stage: "strips", Does: "cut", Make: 4, Size: []measure.Length{2 * in}},
 	work.Step{
 		ID: "cut", Called: "cut", Stage: "sub-cuts", Does: "sub-cut", Make: 20, Spare: 2,
-		Size: []measure.Length{2 * in, 4 * in}, Takes: []work.Take{{Step: "strip", Each: 1, Per: 5}},
+		Size: []measure.Length{2 * in, 4 * in}, Takes: []work.StepTake{{Step: "strip", Each: 1, Per: 5}},
 	},
 	work.Step{
 		ID: "pair", Called: "pair", Stage: "units", Does: "sew", Make: 9, Size: []measure.Length{3 * in, 4 * in},
-		Takes: []work.Take{{Step: "cut", Each: 2, Per: 1}},
+		Takes: []work.StepTake{{Step: "cut", Each: 2, Per: 1}},
 	},
 )
 
 var serial int
 
-func event(step string, kind Kind, n int) Event {
+func event(step string, kind EventKind, n int) Event {
 	serial++
 	e := Event{ID: fmt.Sprintf("event-%d", serial), Step: naming.Step(step), Kind: kind, N: n}
 	for _, s := range three.Steps {
@@ -54,13 +54,13 @@ func undo(of Event) Event {
 	return e
 }
 
-func find(p Progress, id string) Step {
+func find(p Progress, id string) StepProgress {
 	for _, s := range p.Steps {
 		if string(s.ID) == id {
 			return s
 		}
 	}
-	return Step{}
+	return StepProgress{}
 }
 
 // Two widths come out of the same strips of 20: two strips give 3 of 6 each, one gives 2 of 6 and 2 of 3, one gives 1
@@ -70,25 +70,25 @@ func TestStripsThatGiveSeveralWidths(t *testing.T) {
 		work.Step{ID: "strip", Called: "strip", Stage: "strips", Does: "cut", Make: 4, Size: []measure.Length{2 * in}},
 		work.Step{
 			ID: "six", Called: "six", Stage: "sub-cuts", Does: "sub-cut", Make: 9, Size: []measure.Length{6 * in},
-			Takes: []work.Take{{Step: "strip", Each: 1, Per: 3, Shared: true}},
+			Takes: []work.StepTake{{Step: "strip", Each: 1, Per: 3, Shared: true}},
 		},
 		work.Step{
 			ID: "three", Called: "three", Stage: "sub-cuts", Does: "sub-cut", Make: 6,
-			Size: []measure.Length{3 * in}, Takes: []work.Take{{Step: "strip", Each: 1, Per: 6, Shared: true}},
+			Size: []measure.Length{3 * in}, Takes: []work.StepTake{{Step: "strip", Each: 1, Per: 6, Shared: true}},
 		},
 		work.Step{
 			ID: "pair", Called: "pair", Stage: "units", Does: "sew", Make: 6, Size: []measure.Length{9 * in},
-			Takes: []work.Take{{Step: "six", Each: 1, Per: 1}, {Step: "three", Each: 1, Per: 1}},
+			Takes: []work.StepTake{{Step: "six", Each: 1, Per: 1}, {Step: "three", Each: 1, Per: 1}},
 		},
 	)
 	across := &cutting.Across{
-		Cuts:   []cutting.SubCut{{ID: "six", Need: 9, PerStrip: 3}, {ID: "three", Need: 6, PerStrip: 6}},
+		Cuts:   []cutting.WidthCut{{ID: "six", Need: 9, PerStrip: 3}, {ID: "three", Need: 6, PerStrip: 6}},
 		Layups: cutting.Layups{Patterns: []cutting.Pattern{{Counts: []int{3, 0}, Times: 2}, {Counts: []int{2, 2}, Times: 1}, {Counts: []int{1, 4}, Times: 1}}},
 	}
-	part, strip := work.Part{}, &cutting.Strip{ID: "strip"}
+	part, strip := work.MatPart{}, &cutting.StripPlan{ID: "strip"}
 	before := []int{0, 0}
 	for i, p := range across.Layups.Patterns {
-		line := work.Line{Kind: work.AcrossIt, Strip: strip, Across: across, Pattern: &across.Layups.Patterns[i], Times: p.Times}
+		line := work.MatLine{Kind: work.AcrossIt, Strip: strip, Across: across, Pattern: &across.Layups.Patterns[i], Times: p.Times}
 		for k, n := range p.Counts {
 			if n > 0 {
 				line.Gives = append(line.Gives, work.Give{Step: across.Cuts[k].ID, N: n, Before: before[k]})
@@ -97,7 +97,7 @@ func TestStripsThatGiveSeveralWidths(t *testing.T) {
 		}
 		part.Lines = append(part.Lines, line)
 	}
-	two.Script = []work.Part{part}
+	two.Script = []work.MatPart{part}
 	fold := func(aside int, made ...int) Progress {
 		var events []Event
 		for i, n := range made {
@@ -145,7 +145,7 @@ func TestCountsAddUp(t *testing.T) {
 	if p.Next != "pair" || p.Counted != 26 || len(p.Doubts) != 0 {
 		t.Errorf("next %s, %d counted, doubts %v", p.Next, p.Counted, p.Doubts)
 	}
-	if want := (Stage{"units", 9, 2}); p.Stages[2] != want {
+	if want := (StageProgress{"units", 9, 2}); p.Stages[2] != want {
 		t.Errorf("stage %+v", p.Stages[2])
 	}
 }
@@ -229,7 +229,7 @@ func TestOrderOfMadeAndAsideDoesNotMatter(t *testing.T) {
 	rng := rand.New(rand.NewSource(2))
 	var events []Event
 	for range 40 {
-		e := event([]string{"strip", "cut", "pair"}[rng.Intn(3)], []Kind{Made, Made, Aside}[rng.Intn(3)], 1+rng.Intn(4))
+		e := event([]string{"strip", "cut", "pair"}[rng.Intn(3)], []EventKind{Made, Made, Aside}[rng.Intn(3)], 1+rng.Intn(4))
 		events = append(events, e)
 		if rng.Intn(4) == 0 {
 			events = append(events, undo(e))
@@ -358,7 +358,7 @@ func TestWhatNoLongerFitsHasUsedUpItsCloth(t *testing.T) {
 		work.Step{ID: "set", Called: "Loop", Stage: "strip sets", Does: "sew", Make: 2, Size: []measure.Length{8 * in}},
 		work.Step{
 			ID: "wave/ring/set/48768", Called: "ring of 2", Stage: "sub-cuts", Does: "sub-cut", Make: 12, Size: []measure.Length{2 * in, 8 * in},
-			Takes: []work.Take{{Step: "set", Each: 1, Per: 19}},
+			Takes: []work.StepTake{{Step: "set", Each: 1, Per: 19}},
 		},
 	)
 	made := func(id, step, exact string, n int) Event {

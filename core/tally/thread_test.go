@@ -67,7 +67,7 @@ func TestMadeSinceTheBobbinIsWhatWasMadeSince(t *testing.T) {
 		for range 40 {
 			switch k := rng.Intn(10); {
 			case k < 6:
-				list = append(list, event([]string{"cut", "pair"}[rng.Intn(2)], []Kind{Made, Made, Made, Aside, Recount}[rng.Intn(5)], 1+rng.Intn(3)))
+				list = append(list, event([]string{"cut", "pair"}[rng.Intn(2)], []EventKind{Made, Made, Made, Aside, Recount}[rng.Intn(5)], 1+rng.Intn(3)))
 			case k < 8:
 				list = append(list, event("pair", Bobbin, 0))
 			case len(list) > 0:

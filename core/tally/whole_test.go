@@ -128,7 +128,7 @@ func possible(p *work.Work, list []tally.Event) []tally.Event {
 	var made []tally.Event
 	for _, e := range list {
 		out := tally.Fold(p, append(made, e))
-		if !slices.ContainsFunc(out.Steps, func(s tally.Step) bool { return s.OnHand < 0 }) {
+		if !slices.ContainsFunc(out.Steps, func(s tally.StepProgress) bool { return s.OnHand < 0 }) {
 			made = append(made, e)
 		}
 	}

@@ -9,9 +9,9 @@ import (
 	"vicis/core/rules"
 )
 
-// Size is one kind of thing and what it measures. A strip set has no finished length: it is as long as the cloth is
+// TrimSize is one kind of thing and what it measures. A strip set has no finished length: it is as long as the cloth is
 // wide.
-type Size struct {
+type TrimSize struct {
 	ID         naming.Unit
 	Name       string
 	Sort       string         // what quilters call such a thing
@@ -19,14 +19,14 @@ type Size struct {
 	Sewn       bool           // nothing cut alone: a block where it is laid
 	W, H       measure.Length // unfinished
 	FinW, FinH measure.Length
-	Sum        []measure.Length // the cut widths that were joined, in order; empty where nothing was joined
-	Seams      int              // between them
-	Says       making.Size      // how the method says it comes about; empty for the others
+	Sum        []measure.Length   // the cut widths that were joined, in order; empty where nothing was joined
+	Seams      int                // between them
+	Says       making.SizeWorking // how the method says it comes about; empty for the others
 }
 
 // Sizes lists every unit in the order it is made, and the rows.
-func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
-	var list []Size
+func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []TrimSize {
+	var list []TrimSize
 	for _, m := range units {
 		if m.Unit.ID.IsTriangle() {
 			continue // cut to size, and no rectangle
@@ -39,7 +39,7 @@ func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
 		if p := m.CutAs(); p != nil { // sashing and plain blocks as the pieced ones measure
 			w, h = p.W, p.H
 		}
-		size := Size{
+		size := TrimSize{
 			ID: m.Unit.ID, Name: m.Unit.Name, Sort: m.Sort, InLength: m.InLength, Sewn: m.Sewn(), W: w, H: h,
 			FinW: w - 2*s, FinH: h - 2*s, Sum: m.Widths, Says: m.Size,
 		}
@@ -50,15 +50,15 @@ func Sizes(units []making.Made, l quilt.Layout, s measure.Length) []Size {
 }
 
 // pieced lists what falls out of a run: looks of one size once, a bonus for itself; parts of what is cut again each.
-func pieced(m making.Made, s measure.Length) []Size {
-	var list []Size
+func pieced(m making.Made, s measure.Length) []TrimSize {
+	var list []TrimSize
 	for i, one := range m.Each() {
 		bonus := len(m.Variants) > 0 && m.Variants[i].Bonus
 		if i > 0 && !m.Apart && (!bonus || m.Variants[i-1].Bonus) {
 			continue
 		}
 		w, h := one.Piece.Size()
-		size := Size{
+		size := TrimSize{
 			ID: one.Unit.ID, Name: one.Unit.Name, Sort: m.Sort, Sewn: !m.Parted, W: w, H: h, FinW: w - 2*s,
 			FinH: h - 2*s, Says: one.Size,
 		}
@@ -66,7 +66,7 @@ func pieced(m making.Made, s measure.Length) []Size {
 			size.Name = m.Unit.Name
 		}
 		if bonus {
-			size.Says = making.Size{Rules: rules.By(rules.Bonus)}
+			size.Says = making.SizeWorking{Rules: rules.By(rules.Bonus)}
 		}
 		list = append(list, size)
 	}

@@ -20,9 +20,9 @@ type Dealt struct {
 	Prints []Printed             // that are dealt, fabric by fabric
 	Spots  map[naming.Unit]Spots // of every block that is laid
 	Cells  []DealtCell           // row by row, as the quilt is laid
-	Deal   dealing.Dealt
+	Deal   dealing.Outcome
 	Runs   map[naming.Step]int // at least so many, because what comes out of one run is of one print
-	Cut    cutting.Dealt
+	Cut    cutting.CutByPrint
 	Alike  [][2][2]int // what touches and is alike: cell and spot of both, no more than can be marked
 }
 
@@ -70,7 +70,7 @@ type dealt struct {
 	first  map[string]int // fabric → its first print
 	traced map[naming.Unit]making.Made
 	blocks map[naming.Unit]*dealtBlock
-	deal   dealing.Deal
+	deal   dealing.Task
 	stocks map[string]*stockpile
 	order  []string
 	full   bool // there is more than is dealt
@@ -161,7 +161,7 @@ func (d *dealt) checkRules(ask *document.Deal) bool {
 	}
 	for i, r := range ask.Rules {
 		at := problem.At("deal", "rules", i)
-		role := slices.IndexFunc(d.Roles, func(o document.Role) bool { return o.ID == r.Role })
+		role := slices.IndexFunc(d.Roles, func(o cloth.Role) bool { return o.ID == r.Role })
 		if role < 0 {
 			stop("role-unknown", at+"/role", "This rule is for a role that is not there.", "Choose one of the roles, or take the rule away.")
 			continue
@@ -198,7 +198,7 @@ func listed(values []cloth.Value) string {
 }
 
 // ruleOf is what holds for a role in a block: the last rule that is for it.
-func (d *dealt) ruleOf(role string, block naming.Unit) (rule document.Rule) {
+func (d *dealt) ruleOf(role string, block naming.Unit) (rule document.DealRule) {
 	rule.Role = role
 	for _, r := range d.DealAsked.Rules {
 		if r.Role == naming.BaseRole(role) && r.In(block) {
@@ -213,7 +213,7 @@ func (d *dealt) ruleOf(role string, block naming.Unit) (rule document.Rule) {
 }
 
 // eligible are the prints of a fabric that a rule allows.
-func (d *dealt) eligible(r document.Rule, fabric string) (list []int) {
+func (d *dealt) eligible(r document.DealRule, fabric string) (list []int) {
 	for i, p := range d.out.Prints {
 		if p.Fabric == fabric && (len(r.Values) == 0 || slices.Contains(r.Values, p.Swatch.Is())) {
 			list = append(list, i)
@@ -224,7 +224,7 @@ func (d *dealt) eligible(r document.Rule, fabric string) (list []int) {
 
 // dealtFrom are the prints that a slot is dealt from: those that its rule allows. Where a colourway gives its role a fabric with none of
 // these, that is said, and all prints of that fabric are.
-func (d *dealt) dealtFrom(r document.Rule, fabric string) []int {
+func (d *dealt) dealtFrom(r document.DealRule, fabric string) []int {
 	list := d.eligible(r, fabric)
 	if len(list) > 0 {
 		return list

@@ -19,17 +19,17 @@ import (
 
 // dealtBlock is a block taken apart: its spots and the figures they lie in.
 type dealtBlock struct {
-	patches []piece.Patch // with the part they came with
-	of      []int
-	spots   []spotOf
-	figures []figureOf
+	patches       []piece.Patch // with the part they came with
+	figureOfPatch []int
+	spots         []spotOf
+	figures       []figureOf
 }
 
 // spotOf is a spot of a block: in which figure it lies, and which of its slots it is.
 type spotOf struct {
 	role   string
 	fabric string
-	rule   document.Rule
+	rule   document.DealRule
 	group  string // spots of one group and slot have one print
 	stock  string
 	slot   figureSlot
@@ -90,7 +90,7 @@ func (d *dealt) block(unit naming.Unit) *dealtBlock {
 		return b
 	}
 	laid := d.Layout.Blocks[unit].Piece
-	b := &dealtBlock{patches: laid.Patches, of: make([]int, len(laid.Patches))}
+	b := &dealtBlock{patches: laid.Patches, figureOfPatch: make([]int, len(laid.Patches))}
 	if m, ok := d.traced[unit]; ok && len(m.Piece.Patches) == len(laid.Patches) {
 		same := true
 		for i, p := range m.Piece.Patches {
@@ -115,7 +115,7 @@ func (d *dealt) block(unit naming.Unit) *dealtBlock {
 	nth, figures := map[string]int{}, map[string]int{}
 	var spots Spots
 	for _, i := range order {
-		b.of[i] = -1
+		b.figureOfPatch[i] = -1
 		p := b.patches[i]
 		f, _ := d.Shelf.Fabric(p.Role)
 		if _, is := d.first[f.ID]; !is || d.inRings(unit, p) || !d.cutAlone(unit, p) {
@@ -132,7 +132,7 @@ func (d *dealt) block(unit naming.Unit) *dealtBlock {
 			spots.Roles, spots.Nth = append(spots.Roles, p.Role), append(spots.Nth, nth[naming.BaseRole(p.Role)])
 			d.pile(s)
 		}
-		b.of[i] = n
+		b.figureOfPatch[i] = n
 		at, known := figures[figure.path]
 		if !known {
 			at = len(b.figures)
@@ -150,7 +150,7 @@ func (d *dealt) block(unit naming.Unit) *dealtBlock {
 		}
 	}
 	for _, p := range numbered(d.Planned, unit).Patches {
-		spots.Of = append(spots.Of, b.of[p.Part.Nth])
+		spots.Of = append(spots.Of, b.figureOfPatch[p.Part.Nth])
 	}
 	if d.out.Spots == nil {
 		d.out.Spots = map[naming.Unit]Spots{}
@@ -241,7 +241,7 @@ func (d *dealt) rulesFor(block naming.Unit) (names string) {
 // together says whether several things come out of one run of a unit, so that all of them have its prints.
 func (d *dealt) together(unit naming.Unit) bool {
 	return slices.ContainsFunc(d.Unit(unit).Acts, func(act making.Act) bool {
-		mine := slices.ContainsFunc(act.Outputs(), func(g making.Give) bool { return g.ID == unit.Step() })
+		mine := slices.ContainsFunc(act.Outputs(), func(g making.ActGive) bool { return g.ID == unit.Step() })
 		return mine && (act.Stock || d.severals(act))
 	})
 }
@@ -249,8 +249,8 @@ func (d *dealt) together(unit naming.Unit) bool {
 // twins says whether several of one look come out of one run of what is sewn.
 func (d *dealt) twins(unit naming.Unit) bool {
 	return slices.ContainsFunc(d.Unit(unit).Acts, func(act making.Act) bool {
-		mine := slices.ContainsFunc(act.Outputs(), func(g making.Give) bool { return g.ID == unit.Step() })
-		return mine && !act.Stock && slices.ContainsFunc(act.Outputs(), func(g making.Give) bool { return g.Count > 1 })
+		mine := slices.ContainsFunc(act.Outputs(), func(g making.ActGive) bool { return g.ID == unit.Step() })
+		return mine && !act.Stock && slices.ContainsFunc(act.Outputs(), func(g making.ActGive) bool { return g.Count > 1 })
 	})
 }
 
@@ -292,7 +292,7 @@ func numbered(l quilt.Layout, unit naming.Unit) piece.Piece {
 	m := l.Blocks[unit]
 	m.Piece.Patches = slices.Clone(m.Piece.Patches)
 	for i := range m.Piece.Patches {
-		m.Piece.Patches[i].Part = &piece.Part{Nth: i}
+		m.Piece.Patches[i].Part = &piece.UnitTaken{Nth: i}
 	}
 	l.Blocks = map[naming.Unit]making.Made{unit: m}
 	return l.Seen(unit)

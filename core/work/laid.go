@@ -83,9 +83,9 @@ func (s Sewn) laid(layout quilt.Layout, press pressing.Plan) Laid {
 			act := making.Act{
 				ID: id, Does: making.Cuts, Name: "corner square of " + ring.Border.Name,
 				Piece: piece.Cut(ring.Border.Corners, ring.Width, ring.Width),
-				Patch: &making.Patch{Role: ring.Border.Corners, W: ring.Width, H: ring.Width},
+				Patch: &making.CutPatch{Role: ring.Border.Corners, W: ring.Width, H: ring.Width},
 			}
-			l.Acts[id] = Act{making.Made{Sort: "patch", Cloth: true}, act}
+			l.Acts[id] = ActOf{making.Made{Sort: "patch", Cloth: true}, act}
 		}
 	}
 	return l
@@ -119,7 +119,7 @@ type Counted struct {
 	Laid
 	Dealt  Dealt
 	Demand demand.Plan
-	Lines  map[naming.Step]demand.Line
+	Lines  map[naming.Step]demand.ThingCount
 }
 
 // Count finds how many of everything. false when things stand in for each other in a ring, or a patch does not come out
@@ -154,14 +154,14 @@ func (b *Counted) count() bool {
 	b.Lines = b.Demand.Lines
 	for _, ring := range b.Layout.Rings {
 		if ring.Border.HasSquares() {
-			b.Lines[ring.Border.ID.Squares()] = demand.Line{Need: 4, Spare: b.Spares.Of(4)}
+			b.Lines[ring.Border.ID.Squares()] = demand.ThingCount{Need: 4, Spare: b.Spares.Of(4)}
 		}
 	}
 	return true
 }
 
 // PerBlock is how many of everything one block takes, sewn for itself.
-func (b Counted) PerBlock(block naming.Unit) map[naming.Step]demand.Line {
+func (b Counted) PerBlock(block naming.Unit) map[naming.Step]demand.ThingCount {
 	d := b.wanted()
 	d.Wanted, d.Also, d.Spares = map[naming.Step]int{block.Step(): 1}, nil, demand.Spares{}
 	p, _ := demand.Count(d)
@@ -217,11 +217,11 @@ func (b Counted) wanted() demand.Demand {
 		for _, act := range m.Acts {
 			s := demand.Source{ID: act.ID, Spares: act.Stock || act.Does == making.Cuts, Least: b.Dealt.Runs[act.ID]}
 			for _, g := range act.Outputs() {
-				s.Gives = append(s.Gives, demand.Give{ID: g.ID, Count: g.Count})
+				s.Gives = append(s.Gives, demand.RunGive{ID: g.ID, Count: g.Count})
 			}
 			for _, t := range act.Takes {
 				if !act.Stock {
-					s.Takes = append(s.Takes, demand.Take{ID: t.Act, Each: t.Each})
+					s.Takes = append(s.Takes, demand.RunTake{ID: t.Act, Each: t.Each})
 				}
 			}
 			d.Sources = append(d.Sources, s)
@@ -247,7 +247,7 @@ func (b Counted) wanted() demand.Demand {
 	if b.Layout.OnPoint {
 		d.Sources = append(d.Sources, demand.Source{
 			ID:    naming.CornersOn,
-			Takes: []demand.Take{{ID: naming.CornerTriangle.Step(), Each: 1}},
+			Takes: []demand.RunTake{{ID: naming.CornerTriangle.Step(), Each: 1}},
 		})
 		d.Wanted[naming.CornersOn] = b.Layout.Count[naming.CornerTriangle]
 	}
@@ -257,7 +257,7 @@ func (b Counted) wanted() demand.Demand {
 // motifsFit checks that the whole repeats a patch takes come out of the cloth.
 func (b *Counted) motifsFit() bool {
 	good := true
-	fit := func(patch *making.Patch, act naming.Step) {
+	fit := func(patch *making.CutPatch, act naming.Step) {
 		f, _ := b.Shelf.Fabric(patch.Role)
 		across, _, ok := b.Shelf.Motifs(f.ID)
 		usable, _ := b.Table.Usable(patch.Role)

@@ -17,7 +17,7 @@ import (
 // own.
 func (d *dealt) cut() {
 	d.out.Runs = map[naming.Step]int{}
-	d.out.Cut = cutting.Dealt{Prints: map[naming.Step][]int{}, Lots: map[naming.Unit][]cutting.Lot{}, First: d.first}
+	d.out.Cut = cutting.CutByPrint{Prints: map[naming.Step][]int{}, Lots: map[naming.Unit][]cutting.Lot{}, First: d.first}
 	type combination struct {
 		unit   naming.Unit // whole
 		prints string
@@ -157,7 +157,7 @@ func (d *dealt) below(units []naming.Unit, sources []demand.Source) (list []dema
 	for more := true; more; {
 		more = false
 		for i, s := range slices.Backward(sources) {
-			makes := need[s.ID] && len(s.Gives) == 0 || slices.ContainsFunc(s.Gives, func(g demand.Give) bool { return need[g.ID] })
+			makes := need[s.ID] && len(s.Gives) == 0 || slices.ContainsFunc(s.Gives, func(g demand.RunGive) bool { return need[g.ID] })
 			if keep[i] || !makes {
 				continue
 			}

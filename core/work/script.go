@@ -8,37 +8,37 @@ import (
 	"vicis/core/naming"
 )
 
-// Part is one fabric, or one strip set, on the mat: what is done with it, line by line, in the order of the table.
-type Part struct {
-	Fabric *cutting.Fabric
+// MatPart is one fabric, or one strip set, on the mat: what is done with it, line by line, in the order of the table.
+type MatPart struct {
+	Fabric *cutting.FabricPlan
 	Set    naming.Unit // where it is a strip set
-	Lines  []Line
+	Lines  []MatLine
 }
 
-// Kind is what a line of the cutting asks for.
-type Kind int
+// MatKind is what a line of the cutting asks for.
+type MatKind int
 
 // The kinds of line.
 const (
-	Prepare   Kind = iota // press the cloth flat and fold it
-	Piece                 // patches from pieces on the shelf, by their lay, or from ends
-	FromCloth             // strips come from a length on the shelf
-	Enough                // that there is enough cloth
-	Clean                 // the first edge
-	Ready                 // strips that are cut already are taken from the shelf
-	Strips                // strips are cut
-	AcrossIt              // what is cut across strips or sets, by one pattern
-	Keep                  // strips kept together for the binding
-	EndToEnd              // strips sewn end to end and cut to lengths
-	Wait                  // a border's lengths wait for the top to be measured
-	Border                // a border's lengths
-	SewSet                // the set is sewn before it is cut
+	Prepare   MatKind = iota // press the cloth flat and fold it
+	Piece                    // patches from pieces on the shelf, by their lay, or from ends
+	FromCloth                // strips come from a length on the shelf
+	Enough                   // that there is enough cloth
+	Clean                    // the first edge
+	Ready                    // strips that are cut already are taken from the shelf
+	Strips                   // strips are cut
+	AcrossIt                 // what is cut across strips or sets, by one pattern
+	Keep                     // strips kept together for the binding
+	EndToEnd                 // strips sewn end to end and cut to lengths
+	Wait                     // a border's lengths wait for the top to be measured
+	Border                   // a border's lengths
+	SewSet                   // the set is sewn before it is cut
 )
 
-// Line is one thing to do, so many times; each time it makes what it gives.
-type Line struct {
-	Kind    Kind
-	Strip   *cutting.Strip
+// MatLine is one thing to do, so many times; each time it makes what it gives.
+type MatLine struct {
+	Kind    MatKind
+	Strip   *cutting.StripPlan
 	Across  *cutting.Across
 	Pattern *cutting.Pattern
 	Piece   *cutting.FromPiece
@@ -56,51 +56,51 @@ type Give struct {
 	N, Before int
 }
 
-func (w *Work) script() []Part {
-	list := []Part{}
+func (w *Work) script() []MatPart {
+	list := []MatPart{}
 	for i := range w.Cut.Fabrics {
 		f := &w.Cut.Fabrics[i]
-		list = append(list, Part{Fabric: f, Lines: w.onTheMat(f)})
+		list = append(list, MatPart{Fabric: f, Lines: w.onTheMat(f)})
 	}
 	for i := range w.Cut.Sets {
 		a := &w.Cut.Sets[i]
-		var lines []Line
+		var lines []MatLine
 		if len(w.Unit(a.Set).Seams) > 0 {
-			lines = append(lines, Line{Kind: SewSet, Across: a, Stack: 1})
+			lines = append(lines, MatLine{Kind: SewSet, Across: a, Stack: 1})
 		}
-		list = append(list, Part{Set: a.Set, Lines: append(lines, w.acrossLines(a, nil)...)})
+		list = append(list, MatPart{Set: a.Set, Lines: append(lines, w.acrossLines(a, nil)...)})
 	}
 	return list
 }
 
 // onTheMat is the cutting of one fabric: pieces from the shelf, the edge, strips widest first, and what is cut across
 // them.
-func (w *Work) onTheMat(f *cutting.Fabric) []Line {
-	var lines []Line
-	if len(f.Uses) > 0 || slices.ContainsFunc(f.Strips, func(s cutting.Strip) bool { return s.Count > s.Ready }) {
-		lines = append(lines, Line{Kind: Prepare, Stack: 1}) // what is cut already is taken as it is
+func (w *Work) onTheMat(f *cutting.FabricPlan) []MatLine {
+	var lines []MatLine
+	if len(f.Uses) > 0 || slices.ContainsFunc(f.Strips, func(s cutting.StripPlan) bool { return s.Count > s.Ready }) {
+		lines = append(lines, MatLine{Kind: Prepare, Stack: 1}) // what is cut already is taken as it is
 	}
 	before := map[naming.Step]int{}
 	for i := range f.Lays {
 		lines = append(lines, w.layLine(&f.Lays[i], before))
 	}
 	for i := range f.Uses {
-		lines = append(lines, Line{Kind: FromCloth, Use: &f.Uses[i], Stack: 1})
+		lines = append(lines, MatLine{Kind: FromCloth, Use: &f.Uses[i], Stack: 1})
 	}
 	if len(f.Strips) == 0 {
 		return lines
 	}
 	if f.Rest > 0 {
-		lines = append(lines, Line{Kind: Enough, Stack: 1})
+		lines = append(lines, MatLine{Kind: Enough, Stack: 1})
 	}
 	if len(lines) > 0 && lines[0].Kind == Prepare {
-		lines = append(lines, Line{Kind: Clean, Stack: 1})
+		lines = append(lines, MatLine{Kind: Clean, Stack: 1})
 	}
 	k := 0
 	for i := range f.Strips {
 		s := &f.Strips[i]
 		if s.Ready > 0 {
-			lines = append(lines, Line{
+			lines = append(lines, MatLine{
 				Kind: Ready, Strip: s, Stack: 1, Times: s.Ready,
 				Gives: []Give{{Step: s.ID, N: 1}},
 			})
@@ -110,7 +110,7 @@ func (w *Work) onTheMat(f *cutting.Fabric) []Line {
 			continue
 		}
 		n := w.Table.Every
-		lines = append(lines, Line{
+		lines = append(lines, MatLine{
 			Kind: Strips, Strip: s, Stack: 1, Times: count, Again: n > 0 && (k+count-1)/n > max(0, k-1)/n,
 			Gives: []Give{{Step: s.ID, N: 1, Before: s.Ready}},
 		})
@@ -122,16 +122,16 @@ func (w *Work) onTheMat(f *cutting.Fabric) []Line {
 		case s.Patches != nil:
 			lines = append(lines, w.acrossLines(s.Patches, s)...)
 		case s.Joined != nil && s.Joined.Diagonal:
-			lines = append(lines, Line{Kind: Keep, Strip: s, Stack: 1})
+			lines = append(lines, MatLine{Kind: Keep, Strip: s, Stack: 1})
 		case s.For == naming.SashLevel.Step():
-			lines = append(lines, Line{
+			lines = append(lines, MatLine{
 				Kind: EndToEnd, Strip: s, Stack: 1, Times: s.Joined.Times,
 				Gives: []Give{{Step: s.For, N: 1}},
 			})
 		case s.Joined != nil && w.Asked.Measured == nil:
-			lines = append(lines, Line{Kind: Wait, Strip: s, Stack: 1})
+			lines = append(lines, MatLine{Kind: Wait, Strip: s, Stack: 1})
 		case s.Joined != nil:
-			lines = append(lines, Line{Kind: Border, Strip: s, Stack: 1})
+			lines = append(lines, MatLine{Kind: Border, Strip: s, Stack: 1})
 		}
 	}
 	for i := range f.Ends {
@@ -141,12 +141,12 @@ func (w *Work) onTheMat(f *cutting.Fabric) []Line {
 }
 
 // acrossLines is what is cut across strips or sets, a line for each way they are cut.
-func (w *Work) acrossLines(a *cutting.Across, strip *cutting.Strip) []Line {
-	var list []Line
+func (w *Work) acrossLines(a *cutting.Across, strip *cutting.StripPlan) []MatLine {
+	var list []MatLine
 	before := make([]int, len(a.Cuts))
 	for i := range a.Layups.Patterns {
 		p := &a.Layups.Patterns[i]
-		line := Line{
+		line := MatLine{
 			Kind: AcrossIt, Strip: strip, Across: a, Pattern: p, Times: p.Times,
 			Stack: min(w.Settings.Layers, p.Times),
 		}
@@ -207,7 +207,7 @@ func (w *Work) Gives(source, step naming.Step, strips int) (n int) {
 }
 
 // from is the step that a line cuts across.
-func (w *Work) from(l Line) naming.Step {
+func (w *Work) from(l MatLine) naming.Step {
 	if l.Strip != nil {
 		return l.Strip.ID
 	}
@@ -215,8 +215,8 @@ func (w *Work) from(l Line) naming.Step {
 }
 
 // layLine is pieces on the shelf that are cut alike; before is what the lines before it give of every step.
-func (w *Work) layLine(lay *cutting.Lay, before map[naming.Step]int) Line {
-	line := Line{Kind: Piece, Lay: lay, Times: lay.Times, Stack: min(lay.Times, w.Settings.Layers)}
+func (w *Work) layLine(lay *cutting.Lay, before map[naming.Step]int) MatLine {
+	line := MatLine{Kind: Piece, Lay: lay, Times: lay.Times, Stack: min(lay.Times, w.Settings.Layers)}
 	for _, g := range lay.Gives {
 		step := g.Act.FromShelf(lay.Have.ID)
 		for _, one := range w.Cut.Pieces {
@@ -231,14 +231,14 @@ func (w *Work) layLine(lay *cutting.Lay, before map[naming.Step]int) Line {
 }
 
 // pieceLines is what is cut from the ends of strips; the last of them may give fewer.
-func (w *Work) pieceLines(one *cutting.FromPiece) []Line {
-	line := func(times, n, before int) Line {
-		return Line{
+func (w *Work) pieceLines(one *cutting.FromPiece) []MatLine {
+	line := func(times, n, before int) MatLine {
+		return MatLine{
 			Kind: Piece, Piece: one, Times: times, Stack: min(times, w.Settings.Layers),
 			Gives: []Give{{Step: PieceStep(*one), N: n, Before: before}},
 		}
 	}
-	var list []Line
+	var list []MatLine
 	full, rest := one.Count/one.Each, one.Count%one.Each
 	if full > 0 {
 		list = append(list, line(full, one.Each, 0))

@@ -15,8 +15,8 @@ import (
 	"vicis/core/quilt"
 )
 
-// Act is an act with the unit it belongs to.
-type Act struct {
+// ActOf is an act with the unit it belongs to.
+type ActOf struct {
 	Made making.Made
 	Act  making.Act
 }
@@ -25,7 +25,7 @@ type Act struct {
 type Sewn struct {
 	decided.Quilt
 	Units []making.Made // in the order they are made
-	Acts  map[naming.Step]Act
+	Acts  map[naming.Step]ActOf
 	Plain quilt.Top            // before its sashing was written out as cells
 	Top   quilt.Top            // with it
 	Waits map[naming.Step]bool // what is cut to the size of the pieced blocks
@@ -41,7 +41,7 @@ type Sewn struct {
 func Sew(b decided.Quilt) (Sewn, bool) {
 	made, order := making.All(b.Copies, b.Table)
 	*b.Problems = b.Problems.Once()
-	s := Sewn{Quilt: b, Acts: map[naming.Step]Act{}, known: made, through: map[naming.Seam]bool{}, Plain: b.Spread, asked: b.Spread}
+	s := Sewn{Quilt: b, Acts: map[naming.Step]ActOf{}, known: made, through: map[naming.Seam]bool{}, Plain: b.Spread, asked: b.Spread}
 	s.planned = making.AsPlanned(b.Copies, b.Table, made)
 	s.knows()
 	for _, id := range order {
@@ -189,14 +189,14 @@ func (s *Sewn) knows() {
 func (s *Sewn) add(m making.Made) {
 	s.Units = append(s.Units, m)
 	for _, act := range m.Acts {
-		s.Acts[act.ID] = Act{m, act}
+		s.Acts[act.ID] = ActOf{m, act}
 		if act.Knife != nil {
 			for _, seam := range act.Knife.Through {
 				s.through[seam] = true
 			}
 		}
 		for _, g := range act.Outputs() {
-			s.Acts[g.ID] = Act{m, act}
+			s.Acts[g.ID] = ActOf{m, act}
 		}
 	}
 }
@@ -225,7 +225,7 @@ func (s Sewn) With(top quilt.Top) Sewn {
 			patch.W, patch.H = w, h
 			acts[0].Patch = &patch
 			out.Units[i].Acts = acts
-			out.Acts[acts[0].ID] = Act{out.Units[i], acts[0]}
+			out.Acts[acts[0].ID] = ActOf{out.Units[i], acts[0]}
 		}
 	}
 	return out

@@ -17,7 +17,7 @@ import (
 // stockpile is what there is for the places of one kind. Of what falls out of one run in several looks each has a stock of its own, of
 // the same prints.
 type stockpile struct {
-	rules  []document.Rule // by slot
+	rules  []document.DealRule // by slot
 	slots  []figureSlot
 	looks  []naming.Unit // of a figure; one without a name where it is a group of a rule
 	index  []int         // which stock of the deal each look has
@@ -49,7 +49,7 @@ func (d *dealt) pile(s spotOf) {
 
 // stock says how many of every print there are for the places of each kind: even shares, or as many as lie there.
 func (d *dealt) stock() {
-	d.deal.Stocks = make([]dealing.Stock, d.last)
+	d.deal.Stocks = make([]dealing.PrintStock, d.last)
 	d.given = make([]int, len(d.out.Prints))
 	for _, name := range d.order {
 		pile := d.stocks[name]
@@ -65,7 +65,7 @@ func (d *dealt) stock() {
 		for k := range slots {
 			slots[k] = d.shared(pile, k, runs, slots[:k])
 		}
-		var stock dealing.Stock
+		var stock dealing.PrintStock
 		index := map[string]int{}
 		for run := range runs {
 			prints := make([]int, len(slots))

@@ -32,9 +32,9 @@ type Step struct {
 	Plainly string  // the same as older programs told it, which did not see how a print lies; empty where that is the look
 	Bobbin  float64 // metres of the lower thread that one takes
 	Picture naming.Step
-	Takes   []Take
+	Takes   []StepTake
 	Also    []StandIn // what stands in for some of these, so that fewer are made
-	Of      Source
+	Of      StepSource
 }
 
 // Told is how a size is told.
@@ -49,22 +49,22 @@ const (
 	CutSize             // width by height as they are cut, on marks
 )
 
-// Source is what a step comes from; one of them is there.
-type Source struct {
-	Fabric  *cutting.Fabric // of strips
-	Strip   *cutting.Strip
-	Through *cutting.Strip // strips sewn end to end, that lengths are cut from
+// StepSource is what a step comes from; one of them is there.
+type StepSource struct {
+	Fabric  *cutting.FabricPlan // of strips
+	Strip   *cutting.StripPlan
+	Through *cutting.StripPlan // strips sewn end to end, that lengths are cut from
 	Across  *cutting.Across
-	Sub     *cutting.SubCut // from Across, which is one of strips where Strip is there too
+	Sub     *cutting.WidthCut // from Across, which is one of strips where Strip is there too
 	Piece   *cutting.FromPiece
 	Batch   *batching.Batch
 }
 
-// Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
+// StepTake is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
 // of the same run take together: what they take is used up once. Where other steps are cut from the same strips or
 // sets, or the prints of an assortment each have strips of their own, it is Shared: how many of those are used up follows from
 // how they are laid out.
-type Take struct {
+type StepTake struct {
 	Step      naming.Step
 	Each, Per int
 	Together  naming.Step
@@ -73,7 +73,7 @@ type Take struct {
 }
 
 // Taken is how many are used up once so many of the step are made; of what is shared that says nothing.
-func (t Take) Taken(made int) int {
+func (t StepTake) Taken(made int) int {
 	if t.At != nil {
 		n, _ := slices.BinarySearch(t.At, made+1)
 		return n
@@ -82,7 +82,7 @@ func (t Take) Taken(made int) int {
 }
 
 // Lasts is how many of all of the step so many of the other are enough for, of what is taken one by one.
-func (t Take) Lasts(have, all int) int {
+func (t StepTake) Lasts(have, all int) int {
 	if have >= len(t.At) {
 		return all
 	}
@@ -244,12 +244,12 @@ func (w *Work) purposeOf(s Step) string {
 	return "for " + w.NameOf(strip.For)
 }
 
-func (w *Work) cutStrips(f *cutting.Fabric, s *cutting.Strip, add func(Step)) {
+func (w *Work) cutStrips(f *cutting.FabricPlan, s *cutting.StripPlan, add func(Step)) {
 	step := Step{
 		ID: s.ID, Was: s.Was, Called: w.Say(s.Cut) + " " + f.Fabric.Name, Stage: batching.Strips, Does: making.Cuts,
 		Make: s.Count,
 		Size: []measure.Length{s.Cut}, Told: Wide, Picture: s.ID, Look: clothLook(f.Fabric.ID),
-		Of: Source{Fabric: f, Strip: s},
+		Of: StepSource{Fabric: f, Strip: s},
 	}
 	if s.Lengths {
 		step.Told = Long
@@ -266,23 +266,23 @@ func (w *Work) cutStrips(f *cutting.Fabric, s *cutting.Strip, add func(Step)) {
 }
 
 // through is the cutting of sashing that runs right through from strips sewn end to end.
-func (w *Work) through(s *cutting.Strip) Step {
+func (w *Work) through(s *cutting.StripPlan) Step {
 	act := w.Acts[s.For].Act
 	n := s.Joined.Times
 	return Step{
 		ID: s.For, Called: w.NameOf(s.For), Stage: batching.SubCuts, Does: making.SubCuts, Make: n,
 		Spare: w.Lines[s.For].Spare,
 		Size:  []measure.Length{s.Joined.Pieces[0], s.Width}, Told: Across, Picture: s.For, Look: w.look(act.Piece),
-		Takes: []Take{{Step: s.ID, Each: s.Count, Per: n}}, Of: Source{Through: s},
+		Takes: []StepTake{{Step: s.ID, Each: s.Count, Per: n}}, Of: StepSource{Through: s},
 	}
 }
 
-func (w *Work) subCut(a *cutting.Across, c *cutting.SubCut, from *cutting.Strip) Step {
+func (w *Work) subCut(a *cutting.Across, c *cutting.WidthCut, from *cutting.StripPlan) Step {
 	act := w.Acts[c.ID].Act
 	s := Step{
 		ID: c.ID, Called: w.NameOf(c.ID), Stage: batching.SubCuts, Does: making.SubCuts, Make: c.Make(), Spare: c.Spare,
 		Told: Across, Picture: c.ID, Look: w.look(act.Piece), Also: append(w.shelfIn(c.ID), standIns(w.Lines[c.ID])...),
-		Of: Source{Across: a, Sub: c, Strip: from},
+		Of: StepSource{Across: a, Sub: c, Strip: from},
 	}
 	wide, high := act.Piece.Size()
 	if act.Patch != nil { // as it is cut; a plain block to what the pieced ones measure
@@ -293,14 +293,14 @@ func (w *Work) subCut(a *cutting.Across, c *cutting.SubCut, from *cutting.Strip)
 		should, tall := p.Size()
 		s.Is, s.Size, s.Look = s.Size, []measure.Length{should, tall}, w.look(p)
 	}
-	take := Take{Each: 1, Per: c.PerStrip}
+	take := StepTake{Each: 1, Per: c.PerStrip}
 	if from != nil {
 		take.Step = from.ID
 	} else {
 		take.Step = w.SetStep(a.Set)
 	}
 	take.Shared = a.LaidOut()
-	s.Takes = []Take{take}
+	s.Takes = []StepTake{take}
 	return s
 }
 
@@ -322,7 +322,7 @@ func (w *Work) fromPiece(one *cutting.FromPiece) Step {
 	s := Step{
 		ID: PieceStep(*one), Called: w.NameOf(one.Act), Stage: batching.SubCuts, Does: making.SubCuts, Make: one.Count,
 		Size: []measure.Length{wide, high}, Told: Across, Picture: one.Act, Look: w.look(act.Piece),
-		Of: Source{Piece: one},
+		Of: StepSource{Piece: one},
 	}
 	switch {
 	case one.All:
@@ -372,7 +372,7 @@ func (w *Work) shelfIn(act naming.Step) []StandIn {
 }
 
 // standIns is what else is used in a thing's place.
-func standIns(l demand.Line) (list []StandIn) {
+func standIns(l demand.ThingCount) (list []StandIn) {
 	for _, g := range l.From {
 		list = append(list, StandIn{Step: g.ID, Count: g.Count})
 	}
@@ -432,14 +432,14 @@ func (w *Work) asPlanned(act naming.Step) (piece.Piece, bool) {
 func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 	s := Step{
 		ID: b.ID, Called: b.Name, Stage: b.Stage, Does: b.Does, Make: b.Make, Spare: b.Spare,
-		Of: Source{Batch: b}, Bobbin: w.lowerThread(*b),
+		Of: StepSource{Batch: b}, Bobbin: w.lowerThread(*b),
 	}
 	for _, t := range b.Takes {
 		if b.Make > 0 { // what others stand in for wholly takes nothing
-			s.Takes = append(s.Takes, Take{Step: t.ID, Each: t.Each, Per: t.Per, Together: t.Together, At: t.At})
+			s.Takes = append(s.Takes, StepTake{Step: t.ID, Each: t.Each, Per: t.Per, Together: t.Together, At: t.At})
 		}
 	}
-	s.Also = standIns(demand.Line{From: b.From})
+	s.Also = standIns(demand.ThingCount{From: b.From})
 	if wide, high := b.Piece.Size(); wide > 0 {
 		s.Picture, s.Size, s.Look = b.ID, []measure.Length{wide, high}, w.look(b.Piece, b.Left.Piece, b.Right.Piece)
 		if b.Shows != "" {
@@ -477,7 +477,7 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 		for _, f := range w.Cut.Fabrics {
 			for _, strip := range f.Strips {
 				if n := PerSet(m, strip.ID); n > 0 {
-					s.Takes = append(s.Takes, Take{Step: strip.ID, Each: n, Per: 1})
+					s.Takes = append(s.Takes, StepTake{Step: strip.ID, Each: n, Per: 1})
 				}
 			}
 		}
@@ -501,9 +501,9 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 		border := b.ID.Border()
 		switch n := w.Strips(border.Strips()); {
 		case b.ID.IsSides() && n > 0:
-			s.Takes = append(s.Takes, Take{Step: border.Strips(), Each: n, Per: 2})
+			s.Takes = append(s.Takes, StepTake{Step: border.Strips(), Each: n, Per: 2})
 		case b.ID.IsCorners():
-			s.Takes = append(s.Takes, Take{Step: border.Squares(), Each: 1, Per: 1})
+			s.Takes = append(s.Takes, StepTake{Step: border.Squares(), Each: 1, Per: 1})
 		}
 	case batching.Finish:
 		s.Size, s.Told = []measure.Length{b.Each}, Long
@@ -516,14 +516,14 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 }
 
 // finishing is what the joining of backing and binding takes.
-func (w *Work) finishing(b *batching.Batch) Take {
+func (w *Work) finishing(b *batching.Batch) StepTake {
 	switch {
 	case b.ID == naming.BackingJoin:
-		return Take{Step: naming.BackingLengths, Each: w.Strips(naming.BackingLengths), Per: b.Make}
+		return StepTake{Step: naming.BackingLengths, Each: w.Strips(naming.BackingLengths), Per: b.Make}
 	case b.ID == naming.BindingJoin:
-		return Take{Step: naming.BindingStrips, Each: w.Strips(naming.BindingStrips), Per: b.Make}
+		return StepTake{Step: naming.BindingStrips, Each: w.Strips(naming.BindingStrips), Per: b.Make}
 	case w.Layout.Bind.Strips == 1:
-		return Take{Step: naming.BindingStrips, Each: w.Strips(naming.BindingStrips), Per: b.Make}
+		return StepTake{Step: naming.BindingStrips, Each: w.Strips(naming.BindingStrips), Per: b.Make}
 	}
-	return Take{Step: naming.BindingJoin, Each: w.Layout.Bind.Strips - 1, Per: 1}
+	return StepTake{Step: naming.BindingJoin, Each: w.Layout.Bind.Strips - 1, Per: 1}
 }

@@ -10,23 +10,23 @@ import (
 	"vicis/core/measure"
 )
 
-// Stitch is how long stitches are, and why.
-type Stitch string
+// StitchLength is how long stitches are, and why.
+type StitchLength string
 
 // The kinds of stitches (common practice).
 const (
-	UsualStitch Stitch = "usual"
-	TubeStitch  Stitch = "tube"     // short: the tube is cut across, and seams of its rings are unpicked again
-	SetStitch   Stitch = "set"      // short: the set is cut across
-	CutStitch   Stitch = "cut"      // short: the seam is cut through later
-	SpunStitch  Stitch = "spun"     // short: crossings are spun
-	usualLong          = 23 * tenth // the middle of what is usual
-	shortLong          = 15 * tenth
-	tenth              = measure.Millimetre / 10
+	UsualStitch StitchLength = "usual"
+	TubeStitch  StitchLength = "tube"     // short: the tube is cut across, and seams of its rings are unpicked again
+	SetStitch   StitchLength = "set"      // short: the set is cut across
+	CutStitch   StitchLength = "cut"      // short: the seam is cut through later
+	SpunStitch  StitchLength = "spun"     // short: crossings are spun
+	usualLong                = 23 * tenth // the middle of what is usual
+	shortLong                = 15 * tenth
+	tenth                    = measure.Millimetre / 10
 )
 
 // StitchOf is how long the stitches of a batch are.
-func (s Sewn) StitchOf(b batching.Batch) Stitch {
+func (s Sewn) StitchOf(b batching.Batch) StitchLength {
 	switch {
 	case b.Stage == batching.Sets && len(s.Acts[b.ID].Made.Round) > 0:
 		return TubeStitch

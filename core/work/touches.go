@@ -60,13 +60,13 @@ func (d *dealt) pairs(ask *document.Deal) {
 			for _, t := range b.inside {
 				touch(reach{cell: n, spot: t.A}, reach{cell: n, spot: t.B}, !t.Corner, t.Corner)
 			}
-			left := at(b.sides[piece.Left], n, 0)
+			left := reaching(b.sides[piece.Left], n, 0)
 			if !d.Planned.Loose {
 				between(right, left, touch)
 			}
-			right = at(b.sides[piece.Right], n, 0)
-			top = append(top, at(b.sides[piece.Top], n, x.Inches())...)
-			bottom = append(bottom, at(b.sides[piece.Bottom], n, x.Inches())...)
+			right = reaching(b.sides[piece.Right], n, 0)
+			top = append(top, reaching(b.sides[piece.Top], n, x.Inches())...)
+			bottom = append(bottom, reaching(b.sides[piece.Bottom], n, x.Inches())...)
 			if column < len(d.Planned.Widths) {
 				x += d.Planned.Widths[column]
 			}
@@ -77,7 +77,7 @@ func (d *dealt) pairs(ask *document.Deal) {
 		}
 		above = bottom
 	}
-	add := func(asks dealing.Asks, a, b dealing.Spot) {
+	add := func(asks dealing.Wish, a, b dealing.Spot) {
 		d.deal.Pairs = append(d.deal.Pairs, dealing.Pair{A: a, B: b, Asks: asks})
 	}
 	apart := 0
@@ -102,8 +102,8 @@ func (d *dealt) fabric(a reach) string {
 	return d.blocks[d.out.Cells[a.cell].Unit].spots[a.spot].fabric
 }
 
-// at is what reaches an edge, in its place.
-func at(list []reach, cell int, x float64) []reach {
+// reaching is what reaches an edge, in its place.
+func reaching(list []reach, cell int, x float64) []reach {
 	out := slices.Clone(list)
 	for i := range out {
 		out[i].cell = cell
@@ -153,7 +153,7 @@ func (d *dealt) lying(cell quilt.Cell, seen map[cellLying]*seenBlock) *seenBlock
 	}
 	b := &seenBlock{sides: map[piece.Side][]reach{}}
 	seen[key] = b
-	of := d.blocks[cell.Unit].of
+	of := d.blocks[cell.Unit].figureOfPatch
 	p := numbered(d.Planned, cell.Unit).Turn(cell.Turn)
 	p.Patches = slices.DeleteFunc(p.Patches, func(p piece.Patch) bool { return of[p.Part.Nth] < 0 })
 	spot := func(i int) int { return of[p.Patches[i].Part.Nth] }
@@ -177,7 +177,7 @@ func (d *dealt) lying(cell quilt.Cell, seen map[cellLying]*seenBlock) *seenBlock
 }
 
 // within pairs the spots of one block: what a rule keeps apart, else what is near.
-func (d *dealt) within(cell int, touching map[[2]dealing.Spot]bool, add func(asks dealing.Asks, a, b dealing.Spot)) {
+func (d *dealt) within(cell int, touching map[[2]dealing.Spot]bool, add func(asks dealing.Wish, a, b dealing.Spot)) {
 	b := d.blocks[d.out.Cells[cell].Unit]
 	for i, s := range b.spots {
 		for j, o := range b.spots[:i] {
@@ -203,7 +203,7 @@ const (
 )
 
 // near pairs the spots of blocks that lie beside each other or at a corner.
-func (d *dealt) near(touching map[[2]dealing.Spot]bool, add func(asks dealing.Asks, a, b dealing.Spot)) {
+func (d *dealt) near(touching map[[2]dealing.Spot]bool, add func(asks dealing.Wish, a, b dealing.Spot)) {
 	index := map[[2]int]int{}
 	for i, c := range d.out.Cells {
 		start := d.Layout.Kinds[d.Layout.Rows[c.Row-1]].Start

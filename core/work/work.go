@@ -22,8 +22,8 @@ type Work struct {
 	Counted
 	Cut     cutting.Plan
 	Batches []batching.Batch
-	Steps   []Step // everything that is counted
-	Script  []Part // the cutting in the order of the table
+	Steps   []Step    // everything that is counted
+	Script  []MatPart // the cutting in the order of the table
 
 	cells map[quilt.Cell]uint64 // what cells show, while the steps are listed
 }
@@ -66,7 +66,7 @@ func (c Counted) Work() *Work {
 	for _, set := range w.Cut.Sets {
 		n := set.Layups.Strips
 		for _, act := range w.Unit(set.Set).Acts {
-			w.Lines[act.ID], w.Demand.Runs[act.ID] = demand.Line{Need: n, Runs: n}, n
+			w.Lines[act.ID], w.Demand.Runs[act.ID] = demand.ThingCount{Need: n, Runs: n}, n
 		}
 	}
 	w.Batches = w.squared(batching.Plan(w.Units, w.Layout, w.Lines, w.Schools.Rows == school.Webbed))
@@ -158,7 +158,7 @@ func (w *Work) ShortOf(a cutting.Across) measure.Length {
 }
 
 // Short is the same for the strips of a pile, whatever is made of them.
-func (w *Work) Short(s cutting.Strip) (long measure.Length) {
+func (w *Work) Short(s cutting.StripPlan) (long measure.Length) {
 	switch {
 	case s.Patches != nil:
 		return w.ShortOf(*s.Patches)

@@ -34,19 +34,19 @@ import (
 
 // job is a sheet, and the quilt that is drawn.
 type job struct {
-	Sheet   instructions.Sheet `json:"sheet"`
-	Patches []patch            `json:"patches"`
-	Borders int                `json:"borders"` // how many of the patches are of borders: the first ones, and the later lie on top
-	Bands   [][]float64        `json:"bands"`
-	Seams   [][]float64        `json:"seams"`
-	Crosses []drawn.Cross      `json:"crosses"`
+	Sheet   instructions.InstructionSheet `json:"sheet"`
+	Patches []patch                       `json:"patches"`
+	Borders int                           `json:"borders"` // how many of the patches are of borders: the first ones, and the later lie on top
+	Bands   [][]float64                   `json:"bands"`
+	Seams   [][]float64                   `json:"seams"`
+	Crosses []drawn.Cross                 `json:"crosses"`
 
 	Measured map[naming.Step][2]float64 `json:"measured,omitempty"` // what came out otherwise than planned, and how wide and high; 0 where it did not
 }
 
 // patch is one that is drawn; of a print with a direction it is told where that points, clockwise in degrees, where anybody says so.
 type patch struct {
-	drawn.Patch
+	drawn.PatchShape
 	Up *int `json:"up,omitempty"`
 }
 
@@ -161,7 +161,7 @@ func (j *job) picture(w *work.Work) {
 		return points
 	}
 	for _, p := range l.Borders {
-		j.Patches = append(j.Patches, patch{Patch: p})
+		j.Patches = append(j.Patches, patch{PatchShape: p})
 	}
 	j.Borders = len(l.Borders)
 	as := func(i, all, inner int, points []float64) []float64 {
@@ -219,7 +219,7 @@ func (j *job) picture(w *work.Work) {
 		}
 		seen := w.Layout.Seen(c.Block)
 		for k, p := range block.Patches {
-			one := patch{Patch: drawn.Patch{Fabric: p.Fabric, Points: lies(p.Points...)}}
+			one := patch{PatchShape: drawn.PatchShape{Fabric: p.Fabric, Points: lies(p.Points...)}}
 			if f, _ := w.Shelf.Fabric(seen.Patches[k].Role); f.Directed() {
 				up := (seen.Patches[k].Up*45 + c.Turn) % 360
 				one.Up = &up
@@ -264,8 +264,8 @@ func sew(t *testing.T, jobs map[string]job) map[string]came {
 }
 
 // reached says whether everything that is sewn in a quilt is on its sheet as more than words.
-func reached(s instructions.Sheet) bool {
-	return !slices.ContainsFunc(s.Lines, func(l instructions.Line) bool { return l.Do == instructions.Words && l.Step != "" })
+func reached(s instructions.InstructionSheet) bool {
+	return !slices.ContainsFunc(s.Lines, func(l instructions.Instruction) bool { return l.Do == instructions.Words && l.Step != "" })
 }
 
 // allMade is what there is of everything once all is made as planned.
@@ -403,7 +403,7 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 		}
 	}
 	if d.Top.Sashing == nil && d.Top.Point == nil && some(5) {
-		d.Top.Point = &quilt.Point{Role: role()}
+		d.Top.Point = &quilt.PointSetting{Role: role()}
 		if some(2) {
 			d.Top.Point.Corners = role()
 		}
@@ -482,13 +482,13 @@ func standsIn(d *document.Document) bool {
 		if err != nil {
 			return false
 		}
-		corner := func(id string, at making.Place) making.Corner {
-			return making.Corner{ID: id, At: at, Role: half.Upper.Role, Leg: making.Wide(size + measure.Inch)}
+		corner := func(id string, at making.CornerAt) making.FlippedCorner {
+			return making.FlippedCorner{ID: id, At: at, Role: half.Upper.Role, Leg: making.Wide(size + measure.Inch)}
 		}
 		other.Parts[i].Also = []naming.Unit{"beside:bonus-a"}
 		other.Parts = append(other.Parts, making.Unit{ID: "beside", Name: "Beside", How: &making.FlippedCorners{
 			Base: half.Lower, Width: making.Wide(w.Layout.BlockW), Height: making.Wide(w.Layout.BlockH),
-			Corners: []making.Corner{corner("a", "top left"), corner("b", "bottom right")}, Bonus: true, BonusTo: half.Finished,
+			Corners: []making.FlippedCorner{corner("a", "top left"), corner("b", "bottom right")}, Bonus: true, BonusTo: half.Finished,
 		}})
 		one := other.Top.Repeat[0][0]
 		other.Top.Repeat = [][]quilt.Cell{{one, {Unit: "beside"}}, {{Unit: "beside"}, one}}
@@ -584,10 +584,10 @@ func measured(t *testing.T, one laid, r *rand.Rand) laid {
 }
 
 // unsorted says whether something that looks alike comes in several kinds: how it is pressed where it lies is then not known.
-func unsorted(s instructions.Sheet) bool {
-	return slices.ContainsFunc(s.Lines, func(l instructions.Line) bool {
-		return slices.ContainsFunc(l.Gives, func(g instructions.Give) bool { return g.Kinds > 1 }) ||
-			slices.ContainsFunc(slices.Concat(l.Places...), func(p instructions.Place) bool { return p.Kinds > 1 })
+func unsorted(s instructions.InstructionSheet) bool {
+	return slices.ContainsFunc(s.Lines, func(l instructions.Instruction) bool {
+		return slices.ContainsFunc(l.Gives, func(g instructions.FallsOut) bool { return g.Kinds > 1 }) ||
+			slices.ContainsFunc(slices.Concat(l.Places...), func(p instructions.PartPlace) bool { return p.Kinds > 1 })
 	})
 }
 
@@ -600,7 +600,7 @@ const (
 )
 
 // held tells what is wrong with what the hands made.
-func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
+func held(w *work.Work, s instructions.InstructionSheet, c came) (wrong []string) {
 	if c.Wrong != "" {
 		return []string{c.Wrong}
 	}
@@ -669,9 +669,9 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 		}
 	}
 	for _, st := range w.Steps {
-		if slices.ContainsFunc(s.Lines, func(l instructions.Line) bool {
-			return slices.ContainsFunc(l.Gives, func(g instructions.Give) bool { return g.Step == st.ID }) ||
-				slices.ContainsFunc(slices.Concat(l.Places...), func(p instructions.Place) bool { return p.Step == st.ID })
+		if slices.ContainsFunc(s.Lines, func(l instructions.Instruction) bool {
+			return slices.ContainsFunc(l.Gives, func(g instructions.FallsOut) bool { return g.Step == st.ID }) ||
+				slices.ContainsFunc(slices.Concat(l.Places...), func(p instructions.PartPlace) bool { return p.Step == st.ID })
 		}) {
 			left[st.ID] -= st.Make
 		}
@@ -685,7 +685,7 @@ func held(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
 }
 
 // staged tells where, line by line, a pile is not as high as the tally of what was made until then says.
-func staged(w *work.Work, s instructions.Sheet, c came) (wrong []string) {
+func staged(w *work.Work, s instructions.InstructionSheet, c came) (wrong []string) {
 	index, whole := map[naming.Step]int{}, map[naming.Step]bool{}
 	for i, st := range w.Steps {
 		index[st.ID] = i
@@ -833,19 +833,21 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 	}
 	pairs, _ := document.Copy(wave)
 	pairs.Schools.Joining = school.InPairs
-	other := map[needle.Press]needle.Press{needle.ToLower: needle.ToUpper, needle.ToUpper: needle.ToLower, needle.Opened: needle.ToLower}
+	other := map[needle.PressedToward]needle.PressedToward{needle.ToLower: needle.ToUpper, needle.ToUpper: needle.ToLower, needle.Opened: needle.ToLower}
 	jobs, of := map[string]job{}, map[string]*work.Work{}
 	for name, c := range map[string]struct {
 		d     document.Document
-		plant func(s *instructions.Sheet) bool
+		plant func(s *instructions.InstructionSheet) bool
 	}{
-		"a wrong turn":            {stars, at("block/row-1", func(l *instructions.Line) { l.Seams[0].Upper.Turn = 90 })},
-		"a wrong turn of a block": {boat, at("row-1", func(l *instructions.Line) { l.Seams[1].Lower.Turn = (l.Seams[1].Lower.Turn + 90) % 360 })},
-		"a missing strip":         {boat, at("set-I", func(l *instructions.Line) { l.Seams = slices.Delete(l.Seams, 1, 2) })},
-		"a side swapped":          {boat, at("block/c3", func(l *instructions.Line) { l.Seams[0].Lower, l.Seams[0].Upper = l.Seams[0].Upper, l.Seams[0].Lower })},
-		"another allowance":       {boat, at("plain", func(l *instructions.Line) { l.Seams[0].Takes = 0.375 })},
-		"pressed the other way":   {boat, at("plain", func(l *instructions.Line) { l.Seams[0].Press = other[l.Seams[0].Press] })},
-		"a strip too few": {boat, func(s *instructions.Sheet) bool {
+		"a wrong turn":            {stars, at("block/row-1", func(l *instructions.Instruction) { l.Seams[0].Upper.Turn = 90 })},
+		"a wrong turn of a block": {boat, at("row-1", func(l *instructions.Instruction) { l.Seams[1].Lower.Turn = (l.Seams[1].Lower.Turn + 90) % 360 })},
+		"a missing strip":         {boat, at("set-I", func(l *instructions.Instruction) { l.Seams = slices.Delete(l.Seams, 1, 2) })},
+		"a side swapped": {boat, at("block/c3", func(l *instructions.Instruction) {
+			l.Seams[0].Lower, l.Seams[0].Upper = l.Seams[0].Upper, l.Seams[0].Lower
+		})},
+		"another allowance":     {boat, at("plain", func(l *instructions.Instruction) { l.Seams[0].Takes = 0.375 })},
+		"pressed the other way": {boat, at("plain", func(l *instructions.Instruction) { l.Seams[0].Press = other[l.Seams[0].Press] })},
+		"a strip too few": {boat, func(s *instructions.InstructionSheet) bool {
 			for i := range s.Lines {
 				if l := &s.Lines[i]; l.Do == instructions.CutStrips {
 					l.Times--
@@ -854,7 +856,7 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 			}
 			return false
 		}},
-		"a cut in the wrong place": {boat, func(s *instructions.Sheet) bool {
+		"a cut in the wrong place": {boat, func(s *instructions.InstructionSheet) bool {
 			for i := range s.Lines {
 				if l := &s.Lines[i]; l.Do == instructions.CutAcross {
 					l.Cuts[3].Reads += 0.25
@@ -863,46 +865,49 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 			}
 			return false
 		}},
-		"one less made":                {boat, at("half", func(l *instructions.Line) { l.Times-- })},
-		"the quilt laid down sideways": {boat, at("border/ends", func(l *instructions.Line) { l.After = (l.After + 90) % 360 })},
-		"a seam beside its line":       {stars, does(instructions.Lay, func(l *instructions.Line) { l.Stitches[0].From[0] += 0.125; l.Stitches[0].To[0] += 0.125 })},
-		"only one seam of two":         {stars, does(instructions.Lay, func(l *instructions.Line) { l.Stitches = l.Stitches[:1] })},
-		"cut on the other diagonal": {stars, does(instructions.Part, func(l *instructions.Line) {
+		"one less made":                {boat, at("half", func(l *instructions.Instruction) { l.Times-- })},
+		"the quilt laid down sideways": {boat, at("border/ends", func(l *instructions.Instruction) { l.After = (l.After + 90) % 360 })},
+		"a seam beside its line":       {stars, does(instructions.Lay, func(l *instructions.Instruction) { l.Stitches[0].From[0] += 0.125; l.Stitches[0].To[0] += 0.125 })},
+		"only one seam of two":         {stars, does(instructions.Lay, func(l *instructions.Instruction) { l.Stitches = l.Stitches[:1] })},
+		"cut on the other diagonal": {stars, does(instructions.Part, func(l *instructions.Instruction) {
 			k := &l.Knife[0]
 			k.From[0], k.To[0] = k.To[0], k.From[0]
 		})},
-		"trimmed too small":             {stars, does(instructions.Part, func(l *instructions.Line) { l.Gives[0].Wide -= 0.125; l.Gives[0].High -= 0.125 })},
-		"the other way up":              {stars, does(instructions.Part, func(l *instructions.Line) { s := &l.Gives[0].Sides; s[0], s[2], s[1], s[3] = s[2], s[0], s[3], s[1] })},
-		"opened at another seam":        {wave, does(instructions.Open, func(l *instructions.Line) { l.Strip = l.Strip%8 + 1 })},
-		"cut across a strip":            {wave, does(instructions.Open, func(l *instructions.Line) { l.Above = 0.5 })},
-		"not closed":                    {wave, does(instructions.Close, func(l *instructions.Line) { l.Times-- })},
-		"closed, pressed the other way": {wave, does(instructions.Close, func(l *instructions.Line) { l.Seams[0].Press = other[l.Seams[0].Press] })},
-		"other pairs of strips":         {pairs, at("set/flat", func(l *instructions.Line) { l.Seams[4].Upper.Sewn = 3 })},
-		"another row of the web": {web, at(naming.Web(3), func(l *instructions.Line) {
+		"trimmed too small": {stars, does(instructions.Part, func(l *instructions.Instruction) { l.Gives[0].Wide -= 0.125; l.Gives[0].High -= 0.125 })},
+		"the other way up": {stars, does(instructions.Part, func(l *instructions.Instruction) {
+			s := &l.Gives[0].Sides
+			s[0], s[2], s[1], s[3] = s[2], s[0], s[3], s[1]
+		})},
+		"opened at another seam":        {wave, does(instructions.Open, func(l *instructions.Instruction) { l.Strip = l.Strip%8 + 1 })},
+		"cut across a strip":            {wave, does(instructions.Open, func(l *instructions.Instruction) { l.Above = 0.5 })},
+		"not closed":                    {wave, does(instructions.Close, func(l *instructions.Instruction) { l.Times-- })},
+		"closed, pressed the other way": {wave, does(instructions.Close, func(l *instructions.Instruction) { l.Seams[0].Press = other[l.Seams[0].Press] })},
+		"other pairs of strips":         {pairs, at("set/flat", func(l *instructions.Instruction) { l.Seams[4].Upper.Sewn = 3 })},
+		"another row of the web": {web, at(naming.Web(3), func(l *instructions.Instruction) {
 			l.Seams[1].Lower.Row, l.Seams[1].Upper.Row = 4-l.Seams[1].Lower.Row, 4-l.Seams[1].Upper.Row
 		})},
-		"another half":               {rails, at("halves/pair", func(l *instructions.Line) { l.Seams[0].Lower.Half = l.Seams[0].Upper.Half })},
-		"rows a block further":       {vane, at(naming.Rows, func(l *instructions.Line) { l.Seams[3].Meets[1]++ })},
-		"triangles turned":           {vane, at("row-2", func(l *instructions.Line) { l.Seams[0].Lower.Turn = 90 })},
-		"a corner on the wrong side": {vane, at(naming.CornersOn, func(l *instructions.Line) { l.Seams[2].Upper.Turn = 0 })},
-		"trimmed less":               {vane, does(instructions.Trim, func(l *instructions.Line) { l.Gives[0].Wide += 0.25 })},
-		"a backing sewn too deep":    {backed, at(naming.BackingJoin, func(l *instructions.Line) { l.Seams[0].Takes = 3 })},
-		"halved where it is not":     {backed, at(naming.BackingJoin, func(l *instructions.Line) { l.Seams[0].Upper.Of = naming.BackingLengths })},
-		"one seam of a backing":      {backed, at(naming.BackingJoin, func(l *instructions.Line) { l.Seams = l.Seams[:1] })},
-		"bound without a strip": {backed, first(func(l instructions.Line) bool {
+		"another half":               {rails, at("halves/pair", func(l *instructions.Instruction) { l.Seams[0].Lower.Half = l.Seams[0].Upper.Half })},
+		"rows a block further":       {vane, at(naming.Rows, func(l *instructions.Instruction) { l.Seams[3].Meets[1]++ })},
+		"triangles turned":           {vane, at("row-2", func(l *instructions.Instruction) { l.Seams[0].Lower.Turn = 90 })},
+		"a corner on the wrong side": {vane, at(naming.CornersOn, func(l *instructions.Instruction) { l.Seams[2].Upper.Turn = 0 })},
+		"trimmed less":               {vane, does(instructions.Trim, func(l *instructions.Instruction) { l.Gives[0].Wide += 0.25 })},
+		"a backing sewn too deep":    {backed, at(naming.BackingJoin, func(l *instructions.Instruction) { l.Seams[0].Takes = 3 })},
+		"halved where it is not":     {backed, at(naming.BackingJoin, func(l *instructions.Instruction) { l.Seams[0].Upper.Of = naming.BackingLengths })},
+		"one seam of a backing":      {backed, at(naming.BackingJoin, func(l *instructions.Instruction) { l.Seams = l.Seams[:1] })},
+		"bound without a strip": {backed, first(func(l instructions.Instruction) bool {
 			return l.Do == instructions.CutStrips && l.Step == naming.BindingStrips
-		}, func(l *instructions.Line) { l.Times-- })},
-		"more than there is":             {boat, does(instructions.Cloth, func(l *instructions.Line) { l.Long -= 1 })},
-		"not cleaned":                    {boat, does(instructions.Clean, func(l *instructions.Line) { l.Wide = 0 })},
-		"an end more":                    {boat, does(instructions.CutAcross, func(l *instructions.Line) { l.Cuts = l.Cuts[:len(l.Cuts)-1] })},
-		"a length that is shorter":       {shelf, does(instructions.Shelf, func(l *instructions.Line) { l.Long -= 0.5 })},
-		"a strip more off the shelf":     {shelf, does(instructions.Shelf, func(l *instructions.Line) { l.Cuts[0].N++ })},
-		"more than comes out of a piece": {shelf, does(instructions.CutPieces, func(l *instructions.Line) { l.Long -= 1 })},
-		"rows that give fewer":           {shelf, does(instructions.CutPieces, func(l *instructions.Line) { l.Rows[0].Cuts[0].N-- })},
-		"an end that is not there":       {ends, first(func(l instructions.Line) bool { return l.End }, func(l *instructions.Line) { l.Wide += 0.5 })},
-		"more of one print":              {prints, first(func(l instructions.Line) bool { return len(l.Prints) > 1 }, func(l *instructions.Line) { l.Prints[0]++; l.Prints[1]-- })},
-		"a print on its head":            {printed, at("block/row-2", func(l *instructions.Line) { l.Seams[1].Upper.Turn = (l.Seams[1].Upper.Turn + 180) % 360 })},
-		"two colours exchanged":          {stars, does(instructions.Lay, func(l *instructions.Line) { l.Of, l.Over[0].Of = l.Over[0].Of, l.Of })},
+		}, func(l *instructions.Instruction) { l.Times-- })},
+		"more than there is":             {boat, does(instructions.Cloth, func(l *instructions.Instruction) { l.Long -= 1 })},
+		"not cleaned":                    {boat, does(instructions.Clean, func(l *instructions.Instruction) { l.Wide = 0 })},
+		"an end more":                    {boat, does(instructions.CutAcross, func(l *instructions.Instruction) { l.Cuts = l.Cuts[:len(l.Cuts)-1] })},
+		"a length that is shorter":       {shelf, does(instructions.Shelf, func(l *instructions.Instruction) { l.Long -= 0.5 })},
+		"a strip more off the shelf":     {shelf, does(instructions.Shelf, func(l *instructions.Instruction) { l.Cuts[0].N++ })},
+		"more than comes out of a piece": {shelf, does(instructions.CutPieces, func(l *instructions.Instruction) { l.Long -= 1 })},
+		"rows that give fewer":           {shelf, does(instructions.CutPieces, func(l *instructions.Instruction) { l.Rows[0].Cuts[0].N-- })},
+		"an end that is not there":       {ends, first(func(l instructions.Instruction) bool { return l.End }, func(l *instructions.Instruction) { l.Wide += 0.5 })},
+		"more of one print":              {prints, first(func(l instructions.Instruction) bool { return len(l.Prints) > 1 }, func(l *instructions.Instruction) { l.Prints[0]++; l.Prints[1]-- })},
+		"a print on its head":            {printed, at("block/row-2", func(l *instructions.Instruction) { l.Seams[1].Upper.Turn = (l.Seams[1].Upper.Turn + 180) % 360 })},
+		"two colours exchanged":          {stars, does(instructions.Lay, func(l *instructions.Instruction) { l.Of, l.Over[0].Of = l.Over[0].Of, l.Of })},
 	} {
 		w, ok := work.Of(c.d)
 		if !ok {
@@ -976,16 +981,16 @@ print(json.dumps([[e.message[:200] for e in v.iter_errors(s)][:3] for s in job["
 }
 
 // at plants something in the line of a step.
-func at(step naming.Step, plant func(l *instructions.Line)) func(s *instructions.Sheet) bool {
-	return first(func(l instructions.Line) bool { return l.Step == step }, plant)
+func at(step naming.Step, plant func(l *instructions.Instruction)) func(s *instructions.InstructionSheet) bool {
+	return first(func(l instructions.Instruction) bool { return l.Step == step }, plant)
 }
 
-func does(what instructions.Do, plant func(l *instructions.Line)) func(s *instructions.Sheet) bool {
-	return first(func(l instructions.Line) bool { return l.Do == what }, plant)
+func does(what instructions.Do, plant func(l *instructions.Instruction)) func(s *instructions.InstructionSheet) bool {
+	return first(func(l instructions.Instruction) bool { return l.Do == what }, plant)
 }
 
-func first(is func(l instructions.Line) bool, plant func(l *instructions.Line)) func(s *instructions.Sheet) bool {
-	return func(s *instructions.Sheet) bool {
+func first(is func(l instructions.Instruction) bool, plant func(l *instructions.Instruction)) func(s *instructions.InstructionSheet) bool {
+	return func(s *instructions.InstructionSheet) bool {
 		i := slices.IndexFunc(s.Lines, is)
 		if i >= 0 {
 			plant(&s.Lines[i])

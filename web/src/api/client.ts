@@ -6,7 +6,7 @@ type Schemas = components["schemas"];
 export type Document = Schemas["Document"];
 export type Unit = Schemas["MakingUnit"];
 export type Plan = Schemas["Plan"];
-export type Step = Schemas["SheetStep"];
+export type Step = Schemas["SheetStepShown"];
 export type Picture = Schemas["DrawnPicture"];
 export type BookLine = Schemas["BookLine"];
 export type Order = Schemas["Order"];
@@ -17,11 +17,11 @@ export type Sum = Schemas["TallySum"];
 export type Under = Schemas["SheetUnder"];
 export type UnderSeam = Schemas["SheetUnderSeam"];
 export type UnderWrong = Schemas["SheetUnderWrong"];
-export type Laid = Schemas["DrawnLaid"];
-export type Layout = Schemas["DrawnLayout"];
-export type Knife = Schemas["SheetKnife"];
-export type Tube = Schemas["SheetTube"];
-export type Across = Schemas["SheetAcross"];
+export type Laid = Schemas["DrawnLaidPicture"];
+export type Layout = Schemas["DrawnQuiltPicture"];
+export type Knife = Schemas["SheetKnifeCard"];
+export type Tube = Schemas["SheetTubeCard"];
+export type Across = Schemas["SheetAcrossShown"];
 export type Quilt = Schemas["Project"];
 /** A quilt with what was counted of it. */
 export type Project = Quilt & { progress: Progress };
@@ -33,19 +33,19 @@ export type Shelved = Schemas["Shelved"];
 export type Opening = Schemas["Opening"];
 export type Choices = Schemas["StarterChoices"];
 export type Shown = Schemas["Shown"];
-export type Way = Schemas["AskWay"];
+export type Way = Schemas["AskWayToMake"];
 export type Resized = Schemas["AskResized"];
 export type Held = Schemas["Held"];
 export type Holding = Omit<Held, "title" | "promised" | "free" | "since" | "id">;
 export type Remnant = Schemas["SheetRemnant"];
 export type Remedy = Schemas["AskRemedy"];
-export type SeamChoice = Schemas["AskChoice"];
+export type SeamChoice = Schemas["AskSeamChoice"];
 export type Arrangement = Schemas["AskArrangement"];
 export type Cliff = Schemas["AskCliff"];
-export type Supply = Schemas["AskSupply"];
+export type Supply = Schemas["AskSupplyThere"];
 export type Shape = Schemas["AskMeasure"];
 export type Reach = Schemas["AskReach"];
-export type Deal = Schemas["SheetDeal"];
+export type Deal = Schemas["SheetDealShown"];
 export type DealtPrint = Schemas["SheetDealtPrint"];
 export type Fabric = Schemas["ClothFabric"];
 export type Ledger = Schemas["SheetLedger"];
@@ -146,7 +146,7 @@ export const server = {
   seam: (document: Document, seam: string, signal: AbortSignal) =>
     ask<Schemas["AskAsked"]>(client.POST("/api/seam", { body: { document, seam }, signal })),
   again: (document: Document, block: string, signal?: AbortSignal) =>
-    ask<Schemas["AskCutAgain"]>(client.POST("/api/again", { body: { document, block }, signal })),
+    ask<Schemas["AskPartsBecome"]>(client.POST("/api/again", { body: { document, block }, signal })),
   waves: (document: Document, unit: string, signal?: AbortSignal) =>
     ask<Schemas["AskWaves"]>(client.POST("/api/waves", { body: { document, unit }, signal })),
   book: (
@@ -167,7 +167,7 @@ export const server = {
   rules: (id: string, signal: AbortSignal) =>
     ask<Schemas["Rules"]>(client.GET("/api/quilts/{id}/rules", { params: { path: { id } }, signal })),
   times: (id: string, clock: number, signal: AbortSignal) =>
-    ask<Schemas["TallyTimes"]>(
+    ask<Schemas["TallyOwnTimes"]>(
       client.GET("/api/quilts/{id}/times", { params: { path: { id }, query: { clock } }, signal }),
     ),
   readTally: (id: string, text: string) =>

@@ -820,7 +820,7 @@ export interface components {
              */
             over: number;
             /** @description Four by four of it */
-            quilt: components["schemas"]["DrawnLayout"];
+            quilt: components["schemas"]["DrawnQuiltPicture"];
             repeat: components["schemas"]["QuiltCell"][][];
             /**
              * Format: int64
@@ -829,7 +829,7 @@ export interface components {
             turned: number;
         };
         AskAsked: {
-            choices: components["schemas"]["AskChoice"][];
+            choices: components["schemas"]["AskSeamChoice"][];
             /** @description It is pressed already */
             done: boolean;
             /** @description You hold it so */
@@ -857,31 +857,9 @@ export interface components {
             n: number;
             step: string;
         };
-        AskChoice: {
-            /** @description What is pressed already and would be pressed again */
-            again: string[];
-            /** @description What else would be pressed another way, everything else solved round it */
-            changes: string[];
-            /**
-             * Format: int64
-             * @description Crossings that then lie on each other
-             */
-            clashes: number;
-            /** @description The project with the choice taken */
-            document: components["schemas"]["Document"];
-            /** @description What becomes of the crossings then, in words */
-            leaves: string;
-            /**
-             * Format: int64
-             * @description How many more that is
-             */
-            more: number;
-            /** @description What it is, in the imperative */
-            way: string;
-        };
         AskCliff: {
             /** @description From the narrowest cloth looked at to the widest */
-            edges: components["schemas"]["AskEdge"][];
+            edges: components["schemas"]["AskLeastWidth"][];
             /** @description The narrowest cloth with which the number holds */
             least: components["schemas"]["MeasureReading"];
             name: string;
@@ -898,44 +876,15 @@ export interface components {
             /** @description As it was entered */
             usable: components["schemas"]["MeasureReading"];
         };
-        AskCutAgain: {
-            /** @description What the quilt takes as it is */
-            again: components["schemas"]["AskEffort"];
-            /** @description Each look once, the way it is joined now among them */
-            list: components["schemas"]["AskRejoined"][];
-            /** @description What the same takes patch by patch; left out where its patches are no rectangles */
-            patched?: components["schemas"]["AskEffort"];
-            /** @description That not every way was worked out, where the quilt is too large for that */
-            says: string;
-        };
-        AskEdge: {
-            from: components["schemas"]["MeasureReading"];
-            /** Format: int64 */
-            strips: number;
-        };
-        AskEffort: {
-            /** @description How much is cut, of all fabrics together, as it lies on the bolt */
-            cloth: string;
-            /**
-             * Format: int64
-             * @description Strips, sub-cuts, patches, and cuts through what is sewn
-             */
-            cut: number;
-            /**
-             * Format: int64
-             * @description Seams pressed there
-             */
-            presses: number;
-            /**
-             * Format: int64
-             * @description Seams sewn in units and blocks
-             */
-            seams: number;
-        };
         AskFollow: {
             is: string;
             was: string;
             what: string;
+        };
+        AskLeastWidth: {
+            from: components["schemas"]["MeasureReading"];
+            /** Format: int64 */
+            strips: number;
         };
         AskMeasure: {
             /** Format: int64 */
@@ -958,6 +907,35 @@ export interface components {
             seams: string;
             should: string;
             ways: components["schemas"]["AskWayOn"][];
+        };
+        AskPartsBecome: {
+            /** @description What the quilt takes as it is */
+            again: components["schemas"]["AskQuiltEffort"];
+            /** @description Each look once, the way it is joined now among them */
+            list: components["schemas"]["AskRejoined"][];
+            /** @description What the same takes patch by patch; left out where its patches are no rectangles */
+            patched?: components["schemas"]["AskQuiltEffort"];
+            /** @description That not every way was worked out, where the quilt is too large for that */
+            says: string;
+        };
+        AskQuiltEffort: {
+            /** @description How much is cut, of all fabrics together, as it lies on the bolt */
+            cloth: string;
+            /**
+             * Format: int64
+             * @description Strips, sub-cuts, patches, and cuts through what is sewn
+             */
+            cut: number;
+            /**
+             * Format: int64
+             * @description Seams pressed there
+             */
+            presses: number;
+            /**
+             * Format: int64
+             * @description Seams sewn in units and blocks
+             */
+            seams: number;
         };
         AskReach: {
             /** Format: int64 */
@@ -1016,7 +994,7 @@ export interface components {
              */
             over: number;
             /** @description Two by two of it */
-            quilt: components["schemas"]["DrawnLayout"];
+            quilt: components["schemas"]["DrawnQuiltPicture"];
         };
         AskRemedies: {
             list: components["schemas"]["AskRemedy"][];
@@ -1066,6 +1044,28 @@ export interface components {
             /** Format: double */
             w: number;
         };
+        AskSeamChoice: {
+            /** @description What is pressed already and would be pressed again */
+            again: string[];
+            /** @description What else would be pressed another way, everything else solved round it */
+            changes: string[];
+            /**
+             * Format: int64
+             * @description Crossings that then lie on each other
+             */
+            clashes: number;
+            /** @description The project with the choice taken */
+            document: components["schemas"]["Document"];
+            /** @description What becomes of the crossings then, in words */
+            leaves: string;
+            /**
+             * Format: int64
+             * @description How many more that is
+             */
+            more: number;
+            /** @description What it is, in the imperative */
+            way: string;
+        };
         AskStanding: {
             /** Format: int64 */
             count: number;
@@ -1076,7 +1076,7 @@ export interface components {
             /** @description The chain of reasons, one after the other */
             why: string[];
         };
-        AskSupply: {
+        AskSupplyThere: {
             /**
              * Format: int64
              * @description How many of these; 1 when left out
@@ -1145,7 +1145,39 @@ export interface components {
             /** @description That not every list was worked out, where the quilt is too large for that */
             says: string;
         };
-        AskWay: {
+        AskWayOn: {
+            /** @description The quilt as it is planned now, from the inside out */
+            before: components["schemas"]["AskRound"][];
+            /** @description Why it cannot be gone; empty where it can */
+            cannot: string;
+            /** @description What is counted already and is to be counted under what it now measures */
+            carries: components["schemas"]["AskCarry"][];
+            /** @description What is lost besides: points, crossings, what must be done to what is there */
+            costs: string[];
+            /** @description The project so; left out where nothing in it changes */
+            document?: components["schemas"]["Document"];
+            /** @description Everything that is cut, sewn or bought otherwise */
+            follows: components["schemas"]["AskFollow"][];
+            /**
+             * Format: int64
+             * @description Of mending: how many of it stay counted, for they are used already
+             */
+            keep: number;
+            /** @description What is counted already and fits no longer */
+            lost: string[];
+            name: string;
+            /** @description The quilt as it then is */
+            quilt: components["schemas"]["AskRound"][];
+            says: string[];
+            /**
+             * Format: int64
+             * @description Of mending: how many are counted that are taken apart
+             */
+            undone: number;
+            /** @enum {string} */
+            way: "adapt" | "sew on" | "mend" | "trim";
+        };
+        AskWayToMake: {
             /** @description Outer edges on the bias, of one unit */
             bias: string;
             chosen: boolean;
@@ -1188,38 +1220,6 @@ export interface components {
             unit: components["schemas"]["MakingUnit"];
             /** @description Of it, what is cut away again */
             waste: string;
-        };
-        AskWayOn: {
-            /** @description The quilt as it is planned now, from the inside out */
-            before: components["schemas"]["AskRound"][];
-            /** @description Why it cannot be gone; empty where it can */
-            cannot: string;
-            /** @description What is counted already and is to be counted under what it now measures */
-            carries: components["schemas"]["AskCarry"][];
-            /** @description What is lost besides: points, crossings, what must be done to what is there */
-            costs: string[];
-            /** @description The project so; left out where nothing in it changes */
-            document?: components["schemas"]["Document"];
-            /** @description Everything that is cut, sewn or bought otherwise */
-            follows: components["schemas"]["AskFollow"][];
-            /**
-             * Format: int64
-             * @description Of mending: how many of it stay counted, for they are used already
-             */
-            keep: number;
-            /** @description What is counted already and fits no longer */
-            lost: string[];
-            name: string;
-            /** @description The quilt as it then is */
-            quilt: components["schemas"]["AskRound"][];
-            says: string[];
-            /**
-             * Format: int64
-             * @description Of mending: how many are counted that are taken apart
-             */
-            undone: number;
-            /** @enum {string} */
-            way: "adapt" | "sew on" | "mend" | "trim";
         };
         AwayInBody: {
             away: boolean;
@@ -1401,7 +1401,7 @@ export interface components {
             /** @description The ruler's finest mark */
             ruler: string;
             schools: components["schemas"]["DocumentSchools"];
-            seam: components["schemas"]["DocumentSeam"];
+            seam: components["schemas"]["DocumentAllowance"];
             settings: components["schemas"]["DocumentSettings"];
             spares: components["schemas"]["DemandSpares"];
             /** @description The width strips are cut unless a unit says otherwise */
@@ -1417,6 +1417,14 @@ export interface components {
              */
             vicis: 1;
         };
+        DocumentAllowance: {
+            /** @description Width that the fold takes when the seam is pressed, usually 1/64 to 1/32 in (common practice) */
+            fold: string;
+            /** @description Distance from the raw edge to the stitches */
+            stitched: string;
+            /** @description Test strips that were sewn and measured */
+            tests?: components["schemas"]["DocumentTestStrip"][];
+        };
         DocumentBeginning: {
             /** @description What a block of the library finishes; as it is drawn when left out */
             block?: string;
@@ -1427,7 +1435,7 @@ export interface components {
             /** @enum {string} */
             measure: "in" | "cm";
             ruler: string;
-            seam: components["schemas"]["DocumentSeam"];
+            seam: components["schemas"]["DocumentAllowance"];
             /** @description The width strips are cut */
             strip: string;
         };
@@ -1469,12 +1477,29 @@ export interface components {
             falls?: boolean;
             /** @description What was dealt by hand, in its order: of one place the last holds */
             hand?: components["schemas"]["DocumentGiven"][];
-            rules?: components["schemas"]["DocumentRule"][];
+            rules?: components["schemas"]["DocumentDealRule"][];
             /**
              * Format: int64
              * @description The same deal of the same quilt has the same seed
              */
             seed: number;
+        };
+        DocumentDealRule: {
+            /**
+             * @description No two alike in one block, or nowhere in the quilt
+             * @enum {string}
+             */
+            apart?: "block" | "quilt";
+            /** @description In which block; in every one when left out */
+            block?: string;
+            /**
+             * @description What of it is one print: all of it in a block, all of it in each unit that is laid in the block, or each patch for itself, as far as it is sewn for itself; each patch when left out
+             * @enum {string}
+             */
+            one?: "block" | "part" | "patch";
+            role: string;
+            /** @description Only prints of these values; any when left out */
+            values?: string[];
         };
         DocumentGiven: {
             /**
@@ -1520,23 +1545,6 @@ export interface components {
             key: string;
             /** @description Its name among what a step may do differently; empty where it holds for the whole project */
             perStep?: string;
-        };
-        DocumentRule: {
-            /**
-             * @description No two alike in one block, or nowhere in the quilt
-             * @enum {string}
-             */
-            apart?: "block" | "quilt";
-            /** @description In which block; in every one when left out */
-            block?: string;
-            /**
-             * @description What of it is one print: all of it in a block, all of it in each unit that is laid in the block, or each patch for itself, as far as it is sewn for itself; each patch when left out
-             * @enum {string}
-             */
-            one?: "block" | "part" | "patch";
-            role: string;
-            /** @description Only prints of these values; any when left out */
-            values?: string[];
         };
         DocumentSchools: {
             /**
@@ -1598,14 +1606,6 @@ export interface components {
             steps?: {
                 [key: string]: components["schemas"]["DocumentStepSchools"];
             };
-        };
-        DocumentSeam: {
-            /** @description Width that the fold takes when the seam is pressed, usually 1/64 to 1/32 in (common practice) */
-            fold: string;
-            /** @description Distance from the raw edge to the stitches */
-            stitched: string;
-            /** @description Test strips that were sewn and measured */
-            tests?: components["schemas"]["DocumentTestStrip"][];
         };
         DocumentSettings: {
             /**
@@ -1696,52 +1696,12 @@ export interface components {
             /** Format: double */
             y: number;
         };
-        DrawnLaid: {
+        DrawnLaidPicture: {
             /** @description Wrong side up */
-            over: components["schemas"]["DrawnPatch"][];
-            stitch: components["schemas"]["DrawnLine"][];
+            over: components["schemas"]["DrawnPatchShape"][];
+            stitch: components["schemas"]["DrawnSeamStroke"][];
         };
-        DrawnLayout: {
-            /** @description Their allowances, as they lie on the back */
-            bands: components["schemas"]["DrawnBand"][];
-            /** @description Each unit that is laid, finished */
-            blocks: {
-                [key: string]: components["schemas"]["DrawnPicture"];
-            };
-            borders: components["schemas"]["DrawnPatch"][];
-            cells: components["schemas"]["DrawnPlaced"][];
-            /** @description Where seams meet across them */
-            crosses: components["schemas"]["DrawnCross"][];
-            /** Format: double */
-            h: number;
-            /** @description Blocks lie apart: they are not sewn together */
-            loose?: boolean;
-            /** @description All prints that are dealt */
-            prints?: components["schemas"]["DrawnTint"][];
-            /** @description How the picture differs from what is made: it is drawn with blocks as large as they were planned */
-            says: string;
-            /** @description Between blocks, rows and borders, where they are few enough to be told apart */
-            seams: components["schemas"]["DrawnLine"][];
-            /** @description For each patch of a block its place; −1 where its cloth is not dealt */
-            spots?: {
-                [key: string]: number[];
-            };
-            /** Format: double */
-            w: number;
-        };
-        DrawnLine: {
-            /** @description The decision of pressing it belongs to */
-            seam?: string;
-            /** Format: double */
-            x1: number;
-            /** Format: double */
-            x2: number;
-            /** Format: double */
-            y1: number;
-            /** Format: double */
-            y2: number;
-        };
-        DrawnPatch: {
+        DrawnPatchShape: {
             fabric: string;
             points: number[];
         };
@@ -1751,11 +1711,11 @@ export interface components {
             /** @description Where seams meet */
             crosses: components["schemas"]["DrawnCross"][];
             /** @description Lines drawn or creased on the back */
-            drawn: components["schemas"]["DrawnLine"][];
+            drawn: components["schemas"]["DrawnSeamStroke"][];
             /** Format: double */
             h: number;
-            patches: components["schemas"]["DrawnPatch"][];
-            seams: components["schemas"]["DrawnLine"][];
+            patches: components["schemas"]["DrawnPatchShape"][];
+            seams: components["schemas"]["DrawnSeamStroke"][];
             /** Format: double */
             w: number;
             /** @description The patches fill the rectangle */
@@ -1771,6 +1731,46 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        DrawnQuiltPicture: {
+            /** @description Their allowances, as they lie on the back */
+            bands: components["schemas"]["DrawnBand"][];
+            /** @description Each unit that is laid, finished */
+            blocks: {
+                [key: string]: components["schemas"]["DrawnPicture"];
+            };
+            borders: components["schemas"]["DrawnPatchShape"][];
+            cells: components["schemas"]["DrawnPlaced"][];
+            /** @description Where seams meet across them */
+            crosses: components["schemas"]["DrawnCross"][];
+            /** Format: double */
+            h: number;
+            /** @description Blocks lie apart: they are not sewn together */
+            loose?: boolean;
+            /** @description All prints that are dealt */
+            prints?: components["schemas"]["DrawnTint"][];
+            /** @description How the picture differs from what is made: it is drawn with blocks as large as they were planned */
+            says: string;
+            /** @description Between blocks, rows and borders, where they are few enough to be told apart */
+            seams: components["schemas"]["DrawnSeamStroke"][];
+            /** @description For each patch of a block its place; −1 where its cloth is not dealt */
+            spots?: {
+                [key: string]: number[];
+            };
+            /** Format: double */
+            w: number;
+        };
+        DrawnSeamStroke: {
+            /** @description The decision of pressing it belongs to */
+            seam?: string;
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            x2: number;
+            /** Format: double */
+            y1: number;
+            /** Format: double */
+            y2: number;
         };
         DrawnTint: {
             colour: string;
@@ -1808,11 +1808,12 @@ export interface components {
             title: string;
             width: string;
         };
-        MakingCame: {
-            height: string;
-            width: string;
+        MakingCabinLog: {
+            role: string;
+            /** @description Cut width; 1 strip when left out */
+            strip?: string;
         };
-        MakingCorner: {
+        MakingFlippedCorner: {
             /** @enum {string} */
             at: "top left" | "top right" | "bottom right" | "bottom left";
             /** @description Names the corner; its seam is named by it */
@@ -1821,26 +1822,15 @@ export interface components {
             leg: string;
             role: string;
         };
-        MakingCut: {
-            /** @description How far from there, a length; on it when left out */
-            by?: string;
-            /**
-             * @description What the ruler is laid on: a seam that runs the same way, the middle of what it measures, or an edge
-             * @enum {string}
-             */
-            from: "seam" | "middle" | "left" | "right" | "top" | "bottom";
-            /**
-             * Format: int64
-             * @description Which seam, counted from the left or from the top; the one in the middle when left out
-             */
-            seam?: number;
-            /** @description Or so much of the square it began from, such as 1/3 */
-            share?: string;
-            /**
-             * @description On which side of a seam or of the middle: left of it or above it, right of it or below it, or both; both when left out
-             * @enum {string}
-             */
-            side?: "both" | "before" | "after";
+        MakingFrameRound: {
+            /** @description Of top and bottom, where they are of another role */
+            ends?: string;
+            /** @description Names the frame; its seams are named by it */
+            id: string;
+            /** @description Of the sides */
+            role: string;
+            /** @description Cut width; 1 strip when left out */
+            strip?: string;
         };
         MakingGridCell: {
             /**
@@ -1868,17 +1858,33 @@ export interface components {
             unit?: string;
         };
         MakingKnife: {
-            lines?: components["schemas"]["MakingCut"][];
+            lines?: components["schemas"]["MakingKnifeCut"][];
             /**
              * Format: int64
              * @description So many equal parts of what it measures, the outer ones at marks of the ruler
              */
             parts?: number;
         };
-        MakingLog: {
-            role: string;
-            /** @description Cut width; 1 strip when left out */
-            strip?: string;
+        MakingKnifeCut: {
+            /** @description How far from there, a length; on it when left out */
+            by?: string;
+            /**
+             * @description What the ruler is laid on: a seam that runs the same way, the middle of what it measures, or an edge
+             * @enum {string}
+             */
+            from: "seam" | "middle" | "left" | "right" | "top" | "bottom";
+            /**
+             * Format: int64
+             * @description Which seam, counted from the left or from the top; the one in the middle when left out
+             */
+            seam?: number;
+            /** @description Or so much of the square it began from, such as 1/3 */
+            share?: string;
+            /**
+             * @description On which side of a seam or of the middle: left of it or above it, right of it or below it, or both; both when left out
+             * @enum {string}
+             */
+            side?: "both" | "before" | "after";
         };
         MakingMeasures: {
             /** @description Nobody measured it: it meets what was measured, and is expected to come out so with the same seams */
@@ -1917,22 +1923,16 @@ export interface components {
             turn?: 0 | 90 | 180 | 270;
             unit: string;
         };
-        MakingRing: {
-            /** @description Of top and bottom, where they are of another role */
-            ends?: string;
-            /** @description Names the frame; its seams are named by it */
-            id: string;
-            /** @description Of the sides */
-            role: string;
-            /** @description Cut width; 1 strip when left out */
-            strip?: string;
-        };
         MakingSetStrip: {
             /** @description Names the strip; the seam above it is named by it */
             id: string;
             role: string;
             /** @description A length, or so many strips; 1 strip when left out */
             width?: string;
+        };
+        MakingUnfinished: {
+            height: string;
+            width: string;
         };
         MakingUnit: {
             /** @description Units of the same look and size that stand in for it, such as a bonus left over elsewhere */
@@ -1965,7 +1965,7 @@ export interface components {
             /** @description Where it is cut from side to side */
             level?: components["schemas"]["MakingKnife"];
             /** @description What it measured when it was sewn and pressed, unfinished; its outer parts follow */
-            measured?: components["schemas"]["MakingCame"];
+            measured?: components["schemas"]["MakingUnfinished"];
             /** @description Where it is cut from top to bottom */
             upright?: components["schemas"]["MakingKnife"];
         };
@@ -1978,7 +1978,7 @@ export interface components {
             /** @enum {string} */
             by: "flipped corners";
             /** @description One to four, in the order they are sewn */
-            corners: components["schemas"]["MakingCorner"][];
+            corners: components["schemas"]["MakingFlippedCorner"][];
             /** @description Finished height of a base that is cut from cloth */
             height?: string;
             /**
@@ -2008,7 +2008,7 @@ export interface components {
             by: "frame";
             centre: components["schemas"]["MakingInput"];
             /** @description From the inside out */
-            frames: components["schemas"]["MakingRing"][];
+            frames: components["schemas"]["MakingFrameRound"][];
             /** @description Finished height of a centre that is cut from cloth */
             height?: string;
             /** @description Finished width of a centre that is cut from cloth */
@@ -2069,7 +2069,7 @@ export interface components {
             /** @description Finished height of a centre that is cut from cloth */
             height?: string;
             /** @description In the order they are sewn; after the last the first comes again */
-            logs: components["schemas"]["MakingLog"][];
+            logs: components["schemas"]["MakingCabinLog"][];
             /**
              * Format: int64
              * @description Four logs a round, two in a half log cabin
@@ -2174,7 +2174,7 @@ export interface components {
         };
         Order: {
             /** @description In the order of the plan */
-            batches: components["schemas"]["OrderBatch"][];
+            batches: components["schemas"]["OrderBatchNow"][];
             /** @description Kinds that are sewn alike in other cloth: one chain, cut where the kind changes */
             chains: components["schemas"]["OrderChain"][];
             /**
@@ -2194,7 +2194,7 @@ export interface components {
             /** @description What there are parts for now, what asks least care first */
             tonight: string[];
         };
-        OrderBatch: {
+        OrderBatchNow: {
             /** @description Of one: crossings, points, stretching edges, lines to follow */
             asks: string;
             /** @enum {string} */
@@ -2229,7 +2229,7 @@ export interface components {
         OrderSoonest: {
             block: string;
             /** @description What is missing, in the order of the plan; without what is cut where nothing is counted at the mat */
-            parts: components["schemas"]["TallyPart"][];
+            parts: components["schemas"]["TallyStepShare"][];
             /**
              * Format: int64
              * @description How many seams that takes
@@ -2249,7 +2249,7 @@ export interface components {
             /** Format: int64 */
             columns: number;
             cut: components["schemas"]["SheetFabricCut"][];
-            deal: components["schemas"]["SheetDeal"];
+            deal: components["schemas"]["SheetDealShown"];
             /** @description What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing */
             ends: string;
             /** @description The whole quilt with its borders */
@@ -2258,7 +2258,7 @@ export interface components {
             goodFor: components["schemas"]["SheetGoodFor"][];
             hand: string;
             /** @description Everything sewn that is cut again, as far as it could be made */
-            knives: components["schemas"]["SheetKnife"][];
+            knives: components["schemas"]["SheetKnifeCard"][];
             ledger: components["schemas"]["SheetLedger"];
             /** @description Everything that is as long as the cloth is wide, to be cut across */
             lengths: components["schemas"]["PlanThing"][];
@@ -2271,7 +2271,7 @@ export interface components {
                 [key: string]: components["schemas"]["DrawnPicture"];
             };
             press: components["schemas"]["SheetPressing"];
-            quilt: components["schemas"]["DrawnLayout"];
+            quilt: components["schemas"]["DrawnQuiltPicture"];
             /** @description What is left once all is cut */
             remnants: components["schemas"]["SheetRemnant"][];
             /** Format: int64 */
@@ -2280,25 +2280,30 @@ export interface components {
             ruler: components["schemas"]["MeasureReading"];
             /** @description The cutting in the order of the table */
             script: components["schemas"]["SheetScriptPart"][];
-            seam: components["schemas"]["PlanSeam"];
+            seam: components["schemas"]["PlanAllowanceRead"];
             /** @description How the blocks are set, in words */
             set: string;
             sets: components["schemas"]["SheetSetCut"][];
             stages: string[];
             /** @description Everything that is counted, in the order of the work */
-            steps: components["schemas"]["SheetStep"][];
+            steps: components["schemas"]["SheetStepShown"][];
             /** @description How many of each supply are used up */
-            taken: components["schemas"]["SheetTaken"][];
+            taken: components["schemas"]["SheetTakenShown"][];
             /** @description The test strip to sew before the first batch */
             test: string;
             /** @description What each test strip of the project says, in their order */
-            tests: components["schemas"]["SheetTestStrip"][];
+            tests: components["schemas"]["SheetTestStripRead"][];
             /** @description Everything that can be laid or sewn into another, each variant for itself; what could not be made has no size */
             things: components["schemas"]["PlanThing"][];
             trim: components["schemas"]["SheetTrim"][];
             /** @description Everything that is joined of opened rings, as far as it could be made */
-            tubes: components["schemas"]["SheetTube"][];
+            tubes: components["schemas"]["SheetTubeCard"][];
             values: components["schemas"]["SheetValues"];
+        };
+        PlanAllowanceRead: {
+            effective: components["schemas"]["MeasureReading"];
+            fold: components["schemas"]["MeasureReading"];
+            stitched: components["schemas"]["MeasureReading"];
         };
         PlanRuleHere: {
             checks: components["schemas"]["RulesCheck"][];
@@ -2307,7 +2312,7 @@ export interface components {
             /** @enum {string} */
             from: "published" | "common practice" | "geometry" | "counting" | "our judgement" | "from memory";
             /** @description The sums of this quilt that rest on it, none of them twice */
-            here: components["schemas"]["PlanUse"][];
+            here: components["schemas"]["PlanRuleUse"][];
             id: string;
             /**
              * Format: int64
@@ -2320,10 +2325,10 @@ export interface components {
             /** @enum {string} */
             topic: "sizes" | "counts" | "cutting" | "cloth" | "squaring up" | "pressing" | "thread" | "backing and binding" | "what is left" | "verdicts";
         };
-        PlanSeam: {
-            effective: components["schemas"]["MeasureReading"];
-            fold: components["schemas"]["MeasureReading"];
-            stitched: components["schemas"]["MeasureReading"];
+        PlanRuleUse: {
+            sums: string[];
+            /** @description What is worked out */
+            what: string;
         };
         PlanThing: {
             finished: string;
@@ -2337,11 +2342,6 @@ export interface components {
              */
             turn?: number;
             unit: string;
-        };
-        PlanUse: {
-            sums: string[];
-            /** @description What is worked out */
-            what: string;
         };
         Preview: {
             /** @description As it was read, lengths in canonical text */
@@ -2426,7 +2426,7 @@ export interface components {
             height: string;
             width: string;
         };
-        QuiltPoint: {
+        QuiltPointSetting: {
             /** @description Role of the corner triangles; that of the sides when left out */
             corners?: string;
             /** @description How much larger than they must be the squares for the triangles are cut; trimmed away once the top is sewn */
@@ -2460,7 +2460,7 @@ export interface components {
             /** @description What the pieced middle really measures, before its borders; borders are cut to it */
             measured?: components["schemas"]["QuiltMeasured"];
             /** @description Set on point; rows and columns then count the blocks that stand corner to corner */
-            point?: components["schemas"]["QuiltPoint"];
+            point?: components["schemas"]["QuiltPointSetting"];
             /** @description Rows of cells, repeated over the whole quilt */
             repeat: components["schemas"]["QuiltCell"][][];
             /**
@@ -2517,8 +2517,8 @@ export interface components {
             document: components["schemas"]["Document"];
             seam: string;
         };
-        SheetAcross: {
-            cuts: components["schemas"]["SheetSubCut"][];
+        SheetAcrossShown: {
+            cuts: components["schemas"]["SheetSubCutShown"][];
             /** @description How they are cut */
             layups: components["schemas"]["SheetLayup"][];
             /** @description Of each strip or set */
@@ -2557,7 +2557,17 @@ export interface components {
             over: number;
             step: string;
         };
-        SheetDeal: {
+        SheetCutMark: {
+            /**
+             * Format: double
+             * @description In inches from the raw end
+             */
+            at: number;
+            /** @description On the ruler, from the end squared last */
+            reads: components["schemas"]["MeasureReading"];
+            step: string;
+        };
+        SheetDealShown: {
             /** @description What touches and is alike, no more than can be marked */
             alike: components["schemas"]["SheetAlikePair"][];
             /** @description By fabric: which of its prints lie between two values, or are used as another than they are seen as */
@@ -2678,12 +2688,12 @@ export interface components {
             says: string;
             working: components["schemas"]["WordsWorking"];
         };
-        SheetHand: {
+        SheetHandCount: {
             left: components["schemas"]["SheetCount"];
             right: components["schemas"]["SheetCount"];
             says: string;
         };
-        SheetKnife: {
+        SheetKnifeCard: {
             /** @description What to do, in order */
             does: string[];
             /** @description From side to side, from the top */
@@ -2750,7 +2760,7 @@ export interface components {
         };
         SheetLayup: {
             /** @description Where the knife goes */
-            marks: components["schemas"]["SheetMark"][];
+            marks: components["schemas"]["SheetCutMark"][];
             /** @description What remains of one */
             rest: components["schemas"]["MeasureReading"];
             /** @description What comes out of one, in order from its squared end */
@@ -2760,7 +2770,7 @@ export interface components {
         };
         SheetLedger: {
             /** @description Units and their mirror images */
-            hands: components["schemas"]["SheetHand"][];
+            hands: components["schemas"]["SheetHandCount"][];
             leftovers: components["schemas"]["SheetLeftover"][];
             /** @description No choice of runs leaves less over */
             proven: boolean;
@@ -2778,16 +2788,6 @@ export interface components {
             kinds: number;
             name: string;
             size: string;
-            step: string;
-        };
-        SheetMark: {
-            /**
-             * Format: double
-             * @description In inches from the raw end
-             */
-            at: number;
-            /** @description On the ruler, from the end squared last */
-            reads: components["schemas"]["MeasureReading"];
             step: string;
         };
         SheetPressCard: {
@@ -2936,7 +2936,7 @@ export interface components {
             set: string;
         };
         SheetSetCut: {
-            across: components["schemas"]["SheetAcross"];
+            across: components["schemas"]["SheetAcrossShown"];
             set: string;
             setStep: string;
             /** @description What it is sewn from */
@@ -2946,12 +2946,12 @@ export interface components {
             /** @description How wide, and why */
             working: components["schemas"]["WordsWorking"];
         };
-        SheetSewing: {
+        SheetSewingShown: {
             edge: string;
             /** @description How to hold, pin or turn it, by the schools chosen */
             hold: string;
             /** @description What lies face down on the left part, as it lies under the needle */
-            laid?: components["schemas"]["DrawnLaid"];
+            laid?: components["schemas"]["DrawnLaidPicture"];
             left: string;
             /** @description Key into pictures */
             leftPicture?: string;
@@ -2967,7 +2967,7 @@ export interface components {
             seams: number;
             stitch: string;
         };
-        SheetSquaring: {
+        SheetSquaringCard: {
             /** @description The cuts, in order */
             cuts: string[];
             /** @description Which edge each cut makes, as it is drawn; the third and fourth once it is turned by half */
@@ -2977,14 +2977,14 @@ export interface components {
             /** @description That the longest ruler is too short, and what to do; empty where it is not */
             short: string;
         };
-        SheetStandIn: {
+        SheetStandInShown: {
             /** Format: int64 */
             count: number;
             step: string;
         };
-        SheetStep: {
+        SheetStepShown: {
             /** @description What stands in for some of these, so that fewer are made */
-            also: components["schemas"]["SheetStandIn"][];
+            also: components["schemas"]["SheetStandInShown"][];
             /** @description It is for what comes behind the top or round its edge */
             behind: boolean;
             /** @enum {string} */
@@ -3012,13 +3012,13 @@ export interface components {
             press: string;
             /** @description What to do, in the imperative */
             says: string;
-            sewing?: components["schemas"]["SheetSewing"];
+            sewing?: components["schemas"]["SheetSewingShown"];
             /** @description What one measures unfinished, as the ruler reads; empty while it is no rectangle */
             size: string;
             /** Format: int64 */
             spare: number;
             stage: string;
-            takes: components["schemas"]["SheetTake"][];
+            takes: components["schemas"]["SheetTakeShown"][];
             /** @description How many are to be made, and why */
             working: components["schemas"]["WordsWorking"];
             /** @description What to do with one that was done wrong, where it is not lost */
@@ -3034,7 +3034,7 @@ export interface components {
             held: boolean;
             /** @description What to do with strips that are sewn end to end, or with lengths of a backing */
             joined?: string;
-            patches?: components["schemas"]["SheetAcross"];
+            patches?: components["schemas"]["SheetAcrossShown"];
             /**
              * Format: int64
              * @description Of the count, those that lie on the shelf cut already
@@ -3044,7 +3044,7 @@ export interface components {
             /** @description To cut, on a mark of the ruler */
             width: components["schemas"]["MeasureReading"];
         };
-        SheetSubCut: {
+        SheetSubCutShown: {
             /** @description Waits until a pieced block has been measured */
             held: boolean;
             /** Format: int64 */
@@ -3064,7 +3064,7 @@ export interface components {
             step: string;
             width: components["schemas"]["MeasureReading"];
         };
-        SheetTake: {
+        SheetTakeShown: {
             /** Format: int64 */
             each: number;
             /** Format: int64 */
@@ -3075,12 +3075,12 @@ export interface components {
             /** @description The run that several steps fall out of */
             together?: string;
         };
-        SheetTaken: {
+        SheetTakenShown: {
             /** Format: int64 */
             count: number;
             supply: string;
         };
-        SheetTestStrip: {
+        SheetTestStripRead: {
             name: string;
             /** @description As far as the ruler tells, that is what is planned */
             planned: boolean;
@@ -3109,11 +3109,11 @@ export interface components {
             /** @description What it should measure; empty where it is not measured */
             should: string;
             /** @description How it is squared up; left out where nothing is sewn in it, or it is a strip set */
-            square?: components["schemas"]["SheetSquaring"];
+            square?: components["schemas"]["SheetSquaringCard"];
             unfinished: string;
             working: components["schemas"]["WordsWorking"];
         };
-        SheetTube: {
+        SheetTubeCard: {
             /**
              * Format: double
              * @description By how many strips the colours go up from the last column to the first one of the next block, the shorter way round
@@ -3252,7 +3252,7 @@ export interface components {
             web?: number[];
         };
         SheetUnderLaid: {
-            laid: components["schemas"]["DrawnLaid"];
+            laid: components["schemas"]["DrawnLaidPicture"];
             /** @description What lies face down */
             name: string;
             /** @description What it lies on */
@@ -3340,7 +3340,7 @@ export interface components {
              * @description How much of what is seen is the same, from 0 to 1
              */
             alike: number;
-            laid?: components["schemas"]["DrawnLaid"];
+            laid?: components["schemas"]["DrawnLaidPicture"];
             lower: components["schemas"]["DrawnPicture"];
             /** @description What was done wrong */
             says: string;
@@ -3381,11 +3381,11 @@ export interface components {
             nextStep: string;
             note: string;
             problems: components["schemas"]["Problem"][];
-            quilt: components["schemas"]["DrawnLayout"];
+            quilt: components["schemas"]["DrawnQuiltPicture"];
             saved: string;
             /** @description How its blocks are set, in words */
             set: string;
-            stages: components["schemas"]["TallyStage"][];
+            stages: components["schemas"]["TallyStageProgress"][];
         };
         Shown: {
             /** @description The unit that is laid */
@@ -3434,7 +3434,7 @@ export interface components {
         };
         SuppliesIn: {
             document: components["schemas"]["Document"];
-            supplies: components["schemas"]["AskSupply"][];
+            supplies: components["schemas"]["AskSupplyThere"][];
         };
         TableInBody: {
             /** @description Comma-separated values with a heading, as the tally book writes them */
@@ -3445,17 +3445,19 @@ export interface components {
             /** Format: int64 */
             rev: number;
         };
-        TallyAct: {
-            exact: string;
-            /** @enum {string} */
-            kind: "made" | "aside" | "recount";
-            look: string;
-            /** Format: int64 */
-            n: number;
-            reason?: string;
-            step: string;
+        TallyChartPoint: {
+            /**
+             * Format: double
+             * @description The same in inches
+             */
+            at: number;
+            /** @description It lies outside the limits, or differs from the one before by more than the others do */
+            beyond: boolean;
+            /** @description What one measured, exactly */
+            each: string;
+            reads: string;
         };
-        TallyChart: {
+        TallyChartShown: {
             /** @enum {string} */
             along: "" | "across" | "down" | "untrimmed";
             /** @description Whether there are limits */
@@ -3466,7 +3468,7 @@ export interface components {
             mean: number;
             /** Format: double */
             planned: number;
-            points: components["schemas"]["TallyPoint"][];
+            points: components["schemas"]["TallyChartPoint"][];
             /** @description The limits rest on few measurements */
             provisional: boolean;
             /** @description What it shows, in words */
@@ -3539,7 +3541,7 @@ export interface components {
             /** @description What to do with how many of those that were measured, and what it costs */
             batch: string[];
             /** @description What they measured, one after the other; one for each direction */
-            charts: components["schemas"]["TallyChart"][];
+            charts: components["schemas"]["TallyChartShown"][];
             /** @description What can be done about it, and what else would have to be measured */
             do: string[];
             /**
@@ -3550,7 +3552,7 @@ export interface components {
             /** @description The same up and down, or across the strips of a set */
             height: string;
             /** @description In the order they came, the last of them */
-            reads: components["schemas"]["TallyReading"][];
+            reads: components["schemas"]["TallyMeasurement"][];
             /** @description What they say of the allowance together; empty for nothing */
             says: string;
             /** @description What one should measure; nothing where the step is not in the plan, or cannot tell of its seams */
@@ -3581,7 +3583,7 @@ export interface components {
              */
             of: number;
             /** @description What is marked and sewn for it, in the order of the plan; what is done as well */
-            parts: components["schemas"]["TallyPart"][];
+            parts: components["schemas"]["TallyStepShare"][];
         };
         TallyLast: {
             id: string;
@@ -3603,60 +3605,7 @@ export interface components {
             says: string;
             step: string;
         };
-        TallyPart: {
-            step: string;
-            /**
-             * Format: int64
-             * @description How many of those are still to be made
-             */
-            toGo: number;
-            /**
-             * Format: int64
-             * @description How many of it have been made in all by then
-             */
-            until: number;
-        };
-        TallyPoint: {
-            /**
-             * Format: double
-             * @description The same in inches
-             */
-            at: number;
-            /** @description It lies outside the limits, or differs from the one before by more than the others do */
-            beyond: boolean;
-            /** @description What one measured, exactly */
-            each: string;
-            reads: string;
-        };
-        TallyProgress: {
-            /**
-             * Format: int64
-             * @description All good pieces of all steps
-             */
-            counted: number;
-            /** @description Counts that cannot be */
-            doubts: components["schemas"]["TallyDoubt"][];
-            /** Format: int64 */
-            events: number;
-            /** @description What was measured, step by step, and what it says of the seam */
-            gauged: components["schemas"]["TallyGauged"][];
-            /** @description The kit under way, where blocks are sewn in kits */
-            kit?: components["schemas"]["TallyKit"];
-            /** @description The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done */
-            next: string;
-            /** @description Work that was tallied and no longer fits the plan */
-            noLonger: components["schemas"]["TallyLost"][];
-            /** @description Of every line of the cutting script, part by part, how often it has been done */
-            script: number[][];
-            /** @description Which blocks whose prints are dealt are sewn, and of which prints */
-            sewn: components["schemas"]["TallySewnOf"];
-            stages: components["schemas"]["TallyStage"][];
-            /** @description In the order of the plan */
-            steps: components["schemas"]["TallyStep"][];
-            /** @description On the bobbin; nothing while no bobbin was told of, or times and thread are hidden */
-            thread?: components["schemas"]["TallyThread"];
-        };
-        TallyReading: {
+        TallyMeasurement: {
             /**
              * @description In which direction; empty for a strip set across its strips
              * @enum {string}
@@ -3683,13 +3632,69 @@ export interface components {
             /** @description By how much it is off, and what that comes to */
             why: string;
         };
+        TallyNewEvent: {
+            exact: string;
+            /** @enum {string} */
+            kind: "made" | "aside" | "recount";
+            look: string;
+            /** Format: int64 */
+            n: number;
+            reason?: string;
+            step: string;
+        };
+        TallyOwnTimes: {
+            /** @description What was set aside, by reason, the most frequent first */
+            aside: components["schemas"]["TallyReasoned"][];
+            /** @description What was done on which day, the newest last */
+            days: components["schemas"]["TallyDay"][];
+            /** @description The quilter asked not to be told */
+            hidden: boolean;
+            /** @description How long the rest takes; none while nothing is known of any of it */
+            left?: components["schemas"]["TallyLeft"];
+            /** @description Of the steps there is data of */
+            paces: components["schemas"]["TallyStepPace"][];
+            /** @description What fits into such a day, from what is next on; empty where that is not known */
+            share: string;
+            /** @description How long a day at the machine usually is, pauses left out; empty where fewer than three are known */
+            usual: string;
+            /** @description How many bobbins are to be wound for that; empty where no full bobbin was told of, or nothing is sewn */
+            wind: string;
+        };
+        TallyProgress: {
+            /**
+             * Format: int64
+             * @description All good pieces of all steps
+             */
+            counted: number;
+            /** @description Counts that cannot be */
+            doubts: components["schemas"]["TallyDoubt"][];
+            /** Format: int64 */
+            events: number;
+            /** @description What was measured, step by step, and what it says of the seam */
+            gauged: components["schemas"]["TallyGauged"][];
+            /** @description The kit under way, where blocks are sewn in kits */
+            kit?: components["schemas"]["TallyKit"];
+            /** @description The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done */
+            next: string;
+            /** @description Work that was tallied and no longer fits the plan */
+            noLonger: components["schemas"]["TallyLost"][];
+            /** @description Of every line of the cutting script, part by part, how often it has been done */
+            script: number[][];
+            /** @description Which blocks whose prints are dealt are sewn, and of which prints */
+            sewn: components["schemas"]["TallySewnOf"];
+            stages: components["schemas"]["TallyStageProgress"][];
+            /** @description In the order of the plan */
+            steps: components["schemas"]["TallyStepProgress"][];
+            /** @description On the bobbin; nothing while no bobbin was told of, or times and thread are hidden */
+            thread?: components["schemas"]["TallyThread"];
+        };
         TallyReasoned: {
             /** Format: int64 */
             n: number;
             reason: string;
         };
         TallyRepair: {
-            acts: components["schemas"]["TallyAct"][];
+            acts: components["schemas"]["TallyNewEvent"][];
             says: string;
         };
         TallySewnBlock: {
@@ -3722,7 +3727,7 @@ export interface components {
              */
             row: number;
         };
-        TallyStage: {
+        TallyStageProgress: {
             /**
              * Format: int64
              * @description Of Make, what need not be made any more
@@ -3732,7 +3737,27 @@ export interface components {
             make: number;
             stage: string;
         };
-        TallyStep: {
+        TallyStepPace: {
+            /**
+             * Format: int64
+             * @description Counts it rests on
+             */
+            gaps: number;
+            /** @description How long what is to go takes; empty for nothing */
+            left: string;
+            name: string;
+            /**
+             * Format: int64
+             * @description Gaps that were left out as pauses
+             */
+            paused: number;
+            /** @description The middle of the times of one, and between which half of them lie */
+            says: string;
+            step: string;
+            /** Format: int64 */
+            toGo: number;
+        };
+        TallyStepProgress: {
             /** Format: int64 */
             aside: number;
             /**
@@ -3791,25 +3816,18 @@ export interface components {
             /** @description The step whose measuring is waited for; empty for none */
             waits?: string;
         };
-        TallyStepPace: {
-            /**
-             * Format: int64
-             * @description Counts it rests on
-             */
-            gaps: number;
-            /** @description How long what is to go takes; empty for nothing */
-            left: string;
-            name: string;
-            /**
-             * Format: int64
-             * @description Gaps that were left out as pauses
-             */
-            paused: number;
-            /** @description The middle of the times of one, and between which half of them lie */
-            says: string;
+        TallyStepShare: {
             step: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description How many of those are still to be made
+             */
             toGo: number;
+            /**
+             * Format: int64
+             * @description How many of it have been made in all by then
+             */
+            until: number;
         };
         TallySum: {
             /** Format: int64 */
@@ -3852,24 +3870,6 @@ export interface components {
              * @description How many more full bobbins all that is to go takes
              */
             wind: number;
-        };
-        TallyTimes: {
-            /** @description What was set aside, by reason, the most frequent first */
-            aside: components["schemas"]["TallyReasoned"][];
-            /** @description What was done on which day, the newest last */
-            days: components["schemas"]["TallyDay"][];
-            /** @description The quilter asked not to be told */
-            hidden: boolean;
-            /** @description How long the rest takes; none while nothing is known of any of it */
-            left?: components["schemas"]["TallyLeft"];
-            /** @description Of the steps there is data of */
-            paces: components["schemas"]["TallyStepPace"][];
-            /** @description What fits into such a day, from what is next on; empty where that is not known */
-            share: string;
-            /** @description How long a day at the machine usually is, pauses left out; empty where fewer than three are known */
-            usual: string;
-            /** @description How many bobbins are to be wound for that; empty where no full bobbin was told of, or nothing is sewn */
-            wind: string;
         };
         Trouble: {
             /** @description unreadable (400, 415), forbidden (403), unknown, no-caliper (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy, takes-too-long, counted-soon (503), damaged, stored-uncounted, failed (500), caliper-silent (502) */
@@ -3932,7 +3932,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskCutAgain"];
+                    "application/json": components["schemas"]["AskPartsBecome"];
                 };
             };
             /** @description Error */
@@ -5225,7 +5225,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TallyTimes"];
+                    "application/json": components["schemas"]["TallyOwnTimes"];
                 };
             };
             /** @description Error */
@@ -5543,7 +5543,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskWay"][];
+                    "application/json": components["schemas"]["AskWayToMake"][];
                 };
             };
             /** @description Error */
