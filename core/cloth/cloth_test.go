@@ -77,3 +77,30 @@ func TestBadFabricsAreSaidAtTheirPlace(t *testing.T) {
 		t.Errorf("nothing is said at %v", want)
 	}
 }
+
+// What a sort of shelf piece can give is what it states: a length gives strips of any width where it is as wide as its fabric, a strip takes the
+// place of one of its width where it is as long, and lies along the cloth where patches are cut from it.
+func TestWhatEverySortGives(t *testing.T) {
+	usable := 40 * measure.Inch
+	for _, c := range []struct {
+		kind                  Kind
+		w, l                  measure.Length
+		strips, strip, turned bool
+	}{
+		{Yardage, 42 * measure.Inch, 18 * measure.Inch, true, false, false},
+		{Yardage, 39 * measure.Inch, 18 * measure.Inch, false, false, false},
+		{Strips, 5 * measure.Inch / 2, 42 * measure.Inch, false, true, true},
+		{Strips, 5 * measure.Inch / 2, 21 * measure.Inch, false, false, true},
+		{Pieces, 42 * measure.Inch, 42 * measure.Inch, false, false, false},
+	} {
+		h := Have{Supply: Supply{Kind: c.kind}, W: c.w, L: c.l}
+		lies := h.Lying()
+		if h.GivesStrips(usable) != c.strips || h.IsStrip(usable) != c.strip || lies.Along != c.turned || lies.Lying() != lies || (lies.W == c.l) != (c.turned || c.w == c.l) {
+			t.Errorf("%s of %d × %d: strips %v, a strip %v, lies %+v", c.kind, c.w, c.l, h.GivesStrips(usable), h.IsStrip(usable), lies)
+		}
+	}
+	h := Holding{Name: "x", Colour: "#123456", Kind: "rolls", Width: measure.Typed("10"), Length: measure.Typed("10"), Count: 1}
+	if problems := h.Check(measure.Inches); len(problems) != 1 || problems[0].At != "/kind" || problems[0].Mend != "Choose yardage, strips or pieces." {
+		t.Errorf("%v", problems)
+	}
+}

@@ -3,9 +3,13 @@ package document
 import (
 	"encoding/json"
 	"reflect"
+	"slices"
 	"strings"
 	"testing"
 	"vicis/core/cloth"
+	"vicis/core/measure"
+	"vicis/core/problem"
+	"vicis/core/school"
 )
 
 func doc(t *testing.T, replace ...string) Document {
@@ -129,16 +133,6 @@ func TestEveryQuestionLeadsToAPlaceInTheDocument(t *testing.T) {
 	}
 }
 
-func TestOlderDocumentsGetTheUsualWays(t *testing.T) {
-	d := doc(t)
-	if d.Schools.Chain != 10 || d.Schools.Pins != "none" || d.Settings.Buy != "yd" || d.Settings.Hand != "right" {
-		t.Errorf("%+v, %+v", d.Schools, d.Settings)
-	}
-	if cm := doc(t, `"measure":"in"`, `"measure":"cm"`); cm.Settings.Buy != "m" {
-		t.Errorf("who measures in centimetres buys by the %s", cm.Settings.Buy)
-	}
-}
-
 func TestSwappedTwiceEverythingIsAsBefore(t *testing.T) {
 	d := Document{
 		Fabrics: []cloth.Fabric{
@@ -165,5 +159,116 @@ func TestSwappedTwiceEverythingIsAsBefore(t *testing.T) {
 	}
 	if d.Roles[0].Fabric != "dark" || !reflect.DeepEqual(SwapValues(once), d) {
 		t.Error("it does not come back")
+	}
+}
+
+// Every school of a document is a question of the one list: what is left out has an answer that is among its answers, and what is none is
+// refused where it stands, in single steps too.
+func TestEverySchoolIsAQuestion(t *testing.T) {
+	keys := map[string]Question{}
+	for _, q := range Questions() {
+		keys[q.Key] = q
+	}
+	perStep := map[string]bool{}
+	for _, q := range Questions() {
+		perStep[q.PerStep] = true
+	}
+	for at, of := range map[string]reflect.Type{"/schools/": reflect.TypeFor[Schools](), "/settings/": reflect.TypeFor[Settings]()} {
+		for i := range of.NumField() {
+			f := of.Field(i)
+			name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
+			q, asked := keys[at+name]
+			if f.Type.Kind() != reflect.String {
+				continue
+			}
+			if !asked {
+				t.Errorf("%s%s is no question", at, name)
+				continue
+			}
+			for _, rule := range []measure.Units{measure.Inches, measure.Centimetres} {
+				if usual := q.usual(Document{Units: rule}); !slices.ContainsFunc(q.Answers, func(a school.Answer) bool { return a.Value == usual }) {
+					t.Errorf("%s%s is %q where it is left out", at, name, usual)
+				}
+			}
+			var problems problem.List
+			d := Document{}
+			d.fill()
+			q.write(&d, "?")
+			if d.CheckSchools(&problems); len(problems) != 1 || problems[0].At != at+name || problems[0].Code != "school-unknown" {
+				t.Errorf("%s%s: %v", at, name, problems)
+			}
+		}
+	}
+	for i := range reflect.TypeFor[StepSchools]().NumField() {
+		name, _, _ := strings.Cut(reflect.TypeFor[StepSchools]().Field(i).Tag.Get("json"), ",")
+		if !perStep[name] {
+			t.Errorf("a step may have its own %s, and nobody is asked", name)
+		}
+	}
+	var problems problem.List
+	d := Document{}
+	d.fill()
+	d.Schools.Steps = map[string]StepSchools{"half": {Press: "late", Pins: "glue"}, "row-1": {Press: "steam", Pins: "tape"}}
+	if d.CheckSchools(&problems); len(problems) != 2 || problems[0].At != "/schools/steps/row-1/press" || problems[1].At != "/schools/steps/row-1/pins" {
+		t.Errorf("%v", problems)
+	}
+}
+
+// What a document leaves out means for ever what it meant, whatever a new quilt starts with.
+func TestWhatIsLeftOutMeansWhatItMeant(t *testing.T) {
+	for units, want := range map[measure.Units][2]any{
+		measure.Inches: {
+			Schools{
+				Press: "nest", Sewing: "alternate", Joining: "one", Rows: "rows", Pins: "none", Marking: "line", Prepare: "press", Ends: "keep", Later: "planned",
+				Measure: "asked", Square: "method", Chain: 10,
+			},
+			Settings{Hand: "right", Buy: "yd", Layers: 2, Paper: "a4", PerSeam: 280, Bobbin: 50, Times: "told"},
+		},
+		measure.Centimetres: {
+			Schools{
+				Press: "nest", Sewing: "alternate", Joining: "one", Rows: "rows", Pins: "none", Marking: "line", Prepare: "press", Ends: "keep", Later: "planned",
+				Measure: "asked", Square: "method", Chain: 10,
+			},
+			Settings{Hand: "right", Buy: "m", Layers: 2, Paper: "a4", PerSeam: 280, Bobbin: 50, Times: "told"},
+		},
+	} {
+		d := Document{Units: units}
+		d.fill()
+		if !reflect.DeepEqual(d.Schools, want[0]) || !reflect.DeepEqual(d.Settings, want[1]) {
+			t.Errorf("%s: %+v, %+v", units, d.Schools, d.Settings)
+		}
+	}
+	inches, metric := Begin(measure.Inches), Begin(measure.Centimetres)
+	for what, got := range map[string][2]string{
+		"overhang": {inches.LeftOut.Overhang.Text, metric.LeftOut.Overhang.Text}, "binding": {inches.LeftOut.Binding.Text, metric.LeftOut.Binding.Text},
+		"longest ruler": {inches.LeftOut.Longest.Text, metric.LeftOut.Longest.Text},
+	} {
+		if want := map[string][2]string{"overhang": {"4″", "10 cm"}, "binding": {"2½″", "6.5 cm"}, "longest ruler": {"24″", "60 cm"}}[what]; got != want {
+			t.Errorf("%s left out is %q, was %q", what, got, want)
+		}
+	}
+}
+
+// What a new quilt starts with is sound by each rule: its allowance is one that can be chosen by name.
+func TestAQuiltBegins(t *testing.T) {
+	for _, rule := range []measure.Units{measure.Inches, measure.Centimetres} {
+		b := Begin(rule)
+		for _, w := range []measure.Written{b.Ruler, b.Seam.Stitched, b.Seam.Fold, b.Cloth.Usable, b.Cloth.Squaring, b.Strip, b.Border} {
+			if w.Err() != nil {
+				t.Errorf("%s: %q: %v", rule, w, w.Err())
+			}
+		}
+		if !slices.ContainsFunc(allowances, func(a school.Answer) bool {
+			return a.Sets["/seam/stitched"] == b.Seam.Stitched.String() && a.Sets["/seam/fold"] == b.Seam.Fold.String()
+		}) {
+			t.Errorf("%s: the allowance %v has no name", rule, b.Seam)
+		}
+		text, err := b.Under([]byte(`{"name":"x","strip":"3 in"}`))
+		if err != nil {
+			t.Fatal(err)
+		}
+		if d, problems := Read(text); problems.Stopped() || d.Name != "x" || d.Strip.String() != "3 in" || d.Ruler.Length() != b.Ruler.Length() || d.Units != b.Measure {
+			t.Errorf("%s: %+v, %v", rule, d, problems)
+		}
 	}
 }

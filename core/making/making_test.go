@@ -195,3 +195,40 @@ func TestUnitsSurviveJSON(t *testing.T) {
 		t.Errorf("%d methods are known", len(Methods()))
 	}
 }
+
+// A breadth is a length or so many strips, however it is typed; strips follow the width that strips are cut, n of them sewn together
+// measuring n·w − 2s(n − 1).
+func TestABreadthIsReadOnce(t *testing.T) {
+	mat := Table{Units: measure.Inches, Strip: 5 * measure.Inch / 2, Seam: measure.Inch / 4}
+	for _, c := range []struct {
+		typed, says string
+		cut, finish measure.Length
+		strips      bool
+	}{
+		{"", "", 5 * measure.Inch / 2, 2 * measure.Inch, true},
+		{"  ", "1 strip", 5 * measure.Inch / 2, 2 * measure.Inch, true},
+		{"3 strip", "3 strips", 13 * measure.Inch / 2, 6 * measure.Inch, true},
+		{"1/2 strips", "1/2 strip", 3 * measure.Inch / 2, measure.Inch, true},
+		{"2,5", "2 1/2 in", 5 * measure.Inch / 2, 5 * measure.Inch / 2, false},
+		{"65 mm", "6.5 cm", 65 * measure.Millimetre, 65 * measure.Millimetre, false},
+	} {
+		b := Typed(c.typed)
+		got := b.In(measure.Inches)
+		if got.String() != c.says || b.Length(&mat) != c.cut || got.Finished(&mat) != c.finish || b.InStrips() != c.strips || b.Err() != nil || got.In(measure.Centimetres) != got {
+			t.Errorf("%q: %q cut %d, finished %d, in strips %v, %v", c.typed, got, b.Length(&mat), got.Finished(&mat), b.InStrips(), b.Err())
+		}
+		if c.typed != "" && Typed(got.String()) != got {
+			t.Errorf("%q is written %q and read as %q", c.typed, got, Typed(got.String()))
+		}
+	}
+	for _, typed := range []string{"7/3 strips", "0 strips", "41 strips", "strips", "wide", "-1 in"} {
+		if b := Typed(typed); b.Err() == nil || b.InStrips() || b.In(measure.Inches).String() != typed {
+			t.Errorf("%q is %q, %v", typed, b, b.Err())
+		}
+	}
+	for typed, half := range map[string]string{"": "1/2 strip", "3 strips": "3/2 strips", "1 strip": "1/2 strip", "5 in": "2 1/2 in", "wide": "wide"} {
+		if got := Typed(typed).halved().String(); got != half && !(typed == "3 strips" && got == "1 1/2 strips") {
+			t.Errorf("half of %q is %q, want %q", typed, got, half)
+		}
+	}
+}

@@ -1,6 +1,7 @@
 package measure
 
 import (
+	"encoding/json"
 	"fmt"
 	"math/rand"
 	"os/exec"
@@ -123,6 +124,16 @@ func FuzzParseNeverPanicsNorLeavesItsRange(f *testing.F) {
 		if err == nil && (l < 0 || l > Longest) {
 			t.Fatalf("Parse(%q) = %d", s, l)
 		}
+		w := Typed(s)
+		if (w.Err() == nil) != (err == nil) || w.Length() != l || w.String() != s {
+			t.Fatalf("Typed(%q) says %d, %v; Parse %d, %v", s, w.Length(), w.Err(), l, err)
+		}
+		for _, rule := range []Units{Inches, Centimetres} {
+			once := w.In(rule)
+			if by, _ := Parse(s, rule); once.Length() != by || once.In(Inches) != once || once.In(Centimetres) != once && once.Err() == nil {
+				t.Fatalf("%q by %s is %q, and then something else", s, rule, once)
+			}
+		}
 	})
 }
 
@@ -161,4 +172,40 @@ func ExampleParse() {
 	l, _ := Parse("2-1/2", Inches)
 	fmt.Println(Ruler{Inches, Inch / 8}.Print(l), Ruler{Centimetres, Millimetre}.Print(l))
 	// Output: 2½″ ≈6.35 cm
+}
+
+// What is written keeps its text, is read once, and takes the rule it is written by once; what is no length is kept as it was typed.
+func TestWhatIsWrittenIsReadOnce(t *testing.T) {
+	for _, c := range []struct {
+		typed string
+		rule  Units
+		says  string
+		is    Length
+	}{
+		{"2 1/2", Inches, "2 1/2 in", 5 * Inch / 2},
+		{"2 1/2", Centimetres, "2.5 cm", 25 * Millimetre},
+		{"2½ in", Centimetres, "2 1/2 in", 5 * Inch / 2},
+		{"6,5 cm", Inches, "6.5 cm", 65 * Millimetre},
+		{"wide", Inches, "wide", 0},
+		{"-1 in", Inches, "-1 in", 0},
+		{"", Inches, "", 0},
+	} {
+		w := Typed(c.typed)
+		got := w.In(c.rule)
+		if w.String() != c.typed || got.String() != c.says || got.Length() != c.is || w.Given() != (c.typed != "") {
+			t.Errorf("%q by %s: %q is %d, want %q is %d", c.typed, c.rule, got, got.Length(), c.says, c.is)
+		}
+		if readable := c.is > 0; (got.Err() == nil) != readable || readable && got != Write(c.is) {
+			t.Errorf("%q: %v", c.typed, got.Err())
+		}
+		text, err := json.Marshal(struct {
+			W Written `json:"w,omitzero"`
+		}{got})
+		var back struct {
+			W Written `json:"w,omitzero"`
+		}
+		if err != nil || json.Unmarshal(text, &back) != nil || back.W != got || strings.Contains(string(text), `"w"`) != got.Given() {
+			t.Errorf("%q is written %s and read as %q, %v", got, text, back.W, err)
+		}
+	}
 }
