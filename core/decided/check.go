@@ -110,21 +110,27 @@ func (b *reading) bought() {
 // amounts checks what is told in whole numbers.
 func (b *reading) amounts() {
 	d := b.d
-	if d.Cloth.Every < 0 || d.Cloth.Every > 100 {
-		b.Problems.Stop("every", "/cloth/every", fmt.Sprintf("An end cannot be squared up after every %d cuts.",
-			d.Cloth.Every), "Write 1 to 100, or 0 for never.")
-	}
-	if d.Cloth.Shrinks < 0 || d.Cloth.Shrinks > 25 {
-		b.Problems.Stop("shrinks", "/cloth/shrinks", fmt.Sprintf("Cloth does not shrink by %d in a hundred.",
-			d.Cloth.Shrinks), "Write 0 to 25.")
-	}
 	if d.Spares.Percent < 0 || d.Spares.Percent > 100 || d.Spares.Count < 0 || d.Spares.Count > 1000 {
-		b.Problems.Stop("spares", "/spares", "Spares are 0 to 100 in a hundred, or 0 to 1000 of a kind.",
-			"Ask for fewer spares.")
+		b.Problems.Stop("spares", "/spares", "Spares are 0 to 100 in a hundred, or 0 to 1000 of a kind.", "Ask for fewer spares.")
 	}
-	if len(d.Parts) > mostUnits || len(d.Fabrics) > mostUnits || len(d.Roles) > mostUnits {
-		b.Problems.Stop("too-many-units", "/units", fmt.Sprintf("The project has more than %d units, fabrics or roles.",
-			mostUnits), "Split it into two projects.")
+	if max(len(d.Parts), len(d.Fabrics), len(d.Roles)) > mostUnits {
+		b.Problems.Stop("too-many-units", "/units", fmt.Sprintf("The project has more than %d units, fabrics or roles.", mostUnits), "Split it into two projects.")
+	}
+	for _, one := range []struct {
+		n, least, most       int
+		code, at, says, mend string
+	}{
+		{d.Cloth.Every, 0, 100, "every", "/cloth/every", "An end cannot be squared up after every %d cuts.", "Write 1 to 100, or 0 for never."},
+		{d.Cloth.Shrinks, 0, 25, "shrinks", "/cloth/shrinks", "Cloth does not shrink by %d in a hundred.", "Write 0 to 25."},
+		{d.Settings.Layers, 1, 8, "layers", "/settings/layers", "%d layers cannot be cut at once.", "Cut 1 to 8 layers; fewer when unsure."},
+		{d.Settings.PerSeam, 200, 500, "thread-per-seam", "/settings/perSeam", "A seam does not take %d %% of its length in thread.", "Write 200 to 500; 250 to 280 is usual."},
+		{d.Settings.Bobbin, 5, 500, "bobbin", "/settings/bobbin", "No bobbin holds %d m of thread.", "Write 5 to 500 m."},
+		{d.Schools.Kit, 0, 1000, "kit", "/schools/kit", "A kit of %d blocks cannot be laid out.", "Write 1 to 1,000 blocks, or 0 to sew one step after another for the whole quilt."},
+		{d.Schools.Chain, 1, 500, "chain", "/schools/chain", "A chain of %d units cannot be sewn.", "Cut the chain after 1 to 500 units."},
+	} {
+		if one.n < one.least || one.n > one.most {
+			b.Problems.Stop(one.code, one.at, fmt.Sprintf(one.says, one.n), one.mend)
+		}
 	}
 }
 
@@ -147,46 +153,18 @@ func (b *reading) wide(usable measure.Length) {
 	}
 	good := check(usable, "/cloth/usable")
 	for i := 0; good && i < len(d.Fabrics); i++ {
-		if d.Fabrics[i].Usable.Given() {
-			w := d.Fabrics[i].Usable.Length()
-			good = check(w, problem.At("fabrics", i, "usable"))
+		if w := d.Fabrics[i].Usable; w.Given() {
+			good = check(w.Length(), problem.At("fabrics", i, "usable"))
 		}
 	}
 }
 
-// schools checks every way of working against what there is to choose from, and what is told in numbers beside them.
-func (b *reading) schools() {
-	s, set := b.d.Schools, b.d.Settings
-	b.d.CheckSchools(b.Problems)
-	if set.Layers < 1 || set.Layers > 8 {
-		b.Problems.Stop("layers", "/settings/layers", fmt.Sprintf("%d layers cannot be cut at once.", set.Layers),
-			"Cut 1 to 8 layers; fewer when unsure.")
-	}
-	if set.PerSeam < 200 || set.PerSeam > 500 {
-		b.Problems.Stop("thread-per-seam", "/settings/perSeam", fmt.Sprintf("A seam does not take %d %% of its length in thread.", set.PerSeam),
-			"Write 200 to 500; 250 to 280 is usual.")
-	}
-	if set.Bobbin < 5 || set.Bobbin > 500 {
-		b.Problems.Stop("bobbin", "/settings/bobbin", fmt.Sprintf("No bobbin holds %d m of thread.", set.Bobbin), "Write 5 to 500 m.")
-	}
-	for _, one := range []struct {
-		at string
-		w  measure.Written
-	}{{"/settings/stitch", set.Stitch}, {"/settings/short", set.Short}} {
-		if !one.w.Given() {
-			continue
+// stitches checks how long stitches are.
+func (b *reading) stitches() {
+	for at, w := range []measure.Written{b.d.Settings.Stitch, b.d.Settings.Short} {
+		if l := w.Length(); w.Given() && (w.Err() != nil || l < measure.Millimetre/2 || l > 6*measure.Millimetre) {
+			b.Problems.Stop("stitch-length", []string{"/settings/stitch", "/settings/short"}[at], fmt.Sprintf("“%s” is no length of a stitch.", w), "Write 0.5 to 6 mm, as in 2.3 mm.")
 		}
-		if l := one.w.Length(); one.w.Err() != nil || l < measure.Millimetre/2 || l > 6*measure.Millimetre {
-			b.Problems.Stop("stitch-length", one.at, fmt.Sprintf("“%s” is no length of a stitch.", one.w), "Write 0.5 to 6 mm, as in 2.3 mm.")
-		}
-	}
-	if s.Kit < 0 || s.Kit > 1000 {
-		b.Problems.Stop("kit", "/schools/kit", fmt.Sprintf("A kit of %d blocks cannot be laid out.", s.Kit),
-			"Write 1 to 1,000 blocks, or 0 to sew one step after another for the whole quilt.")
-	}
-	if s.Chain < 1 || s.Chain > 500 {
-		b.Problems.Stop("chain", "/schools/chain", fmt.Sprintf("A chain of %d units cannot be sewn.", s.Chain),
-			"Cut the chain after 1 to 500 units.")
 	}
 }
 

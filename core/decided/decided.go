@@ -82,7 +82,8 @@ func (b *reading) read() bool {
 	b.bought()
 	strip := b.length(d.Strip, "/strip", measure.Inch/4, 40*measure.Inch, "the strip width")
 	b.amounts()
-	b.schools()
+	d.CheckSchools(b.Problems)
+	b.stitches()
 	if b.Problems.Stopped() {
 		return false
 	}
