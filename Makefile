@@ -10,7 +10,7 @@ GO_BUILD := go build -trimpath
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 GO_SOURCES := $(shell find core api store demo cmd web/embed.go -name '*.go' -o -name '*.sql' | grep -v _test.go) $(shell find core/library/blocks -name '*.json')
 
-.PHONY: demo test lint test-go test-race test-web build contract bench soak fuzz hands screenshots clean
+.PHONY: demo test lint test-go test-race test-web build contract bench soak fuzz hands same screenshots clean
 
 demo: build ## Build, and serve made-up quilts on 127.0.0.1
 	exec bin/vicis demo
@@ -85,6 +85,14 @@ fuzz: ## A minute of fuzzing for each parser
 hands: ## A second pair of hands sews every block in three settings, and all made-up quilts, from their sheets
 	scripts/need py:shapely=python3-shapely py:jsonschema=python3-jsonschema
 	VICIS_HANDS=1 go test ./internal/hands -v -timeout 60m
+
+same: bin/vicis ## Ask this build and another (OLD=its binary) the same of every kind of document; what differs is named
+	folder=$$(mktemp -d)
+	mkdir $$folder/documents
+	VICIS_DOCUMENTS=$$folder/documents go test ./core/plan -run TestDocumentsAreWritten
+	scripts/same ask $(OLD) $$folder/documents $$folder/old
+	scripts/same ask bin/vicis $$folder/documents $$folder/new
+	scripts/same compare $$folder/old $$folder/new
 
 screenshots: bin/vicis
 	scripts/need chromium=chromium
