@@ -21,6 +21,8 @@ type Beginning struct {
 	Block   measure.Written `json:"block,omitzero" doc:"What a block of the library finishes; as it is drawn when left out"`
 	Border  measure.Written `json:"border" doc:"The width a border is cut"`
 
+	Settings Settings `json:"settings"`
+
 	LeftOut LeftOut `json:"leftOut"`
 }
 
@@ -43,11 +45,22 @@ func Begin(rule measure.Units) Beginning {
 			Cloth: Cloth{Usable: measure.Typed("100 cm"), Squaring: measure.Typed("1 cm")}, Block: measure.Typed("20 cm"),
 		}
 	}
+	d := Document{Units: rule}
+	d.fill()
+	b.Settings = d.Settings
 	ruler := measure.Ruler{Units: b.Measure, Mark: b.Ruler.Length()}
 	b.LeftOut = LeftOut{
 		ruler.Read(quilt.Backing{}.Overhangs(rule)), ruler.Read(quilt.Binding{}.Cut(&making.Table{Units: rule})), ruler.Read(Settings{}.LongestRuler(rule)),
 	}
 	return b
+}
+
+// soldBy is how cloth is sold where patches are measured by a rule.
+func soldBy(rule measure.Units) school.Buying {
+	if rule == measure.Centimetres {
+		return school.ByTheMetre
+	}
+	return school.ByTheYard
 }
 
 // allowanceOf is an allowance by the name it is chosen by.

@@ -7,7 +7,6 @@ import (
 	"strings"
 
 	"vicis/core/making"
-	"vicis/core/measure"
 	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/school"
@@ -96,12 +95,7 @@ var questions = []Question{
 
 // boughtByRule is the question how cloth is sold: by the metre where patches are measured in centimetres.
 func boughtByRule(q Question) Question {
-	q.usual = func(d Document) string {
-		if d.Units == measure.Centimetres {
-			return string(school.ByTheMetre)
-		}
-		return string(school.ByTheYard)
-	}
+	q.usual = func(d Document) string { return string(soldBy(d.Units)) }
 	return q
 }
 

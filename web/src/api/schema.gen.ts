@@ -1436,6 +1436,7 @@ export interface components {
             measure: "in" | "cm";
             ruler: string;
             seam: components["schemas"]["DocumentAllowance"];
+            settings: components["schemas"]["DocumentSettings"];
             /** @description The width strips are cut */
             strip: string;
         };

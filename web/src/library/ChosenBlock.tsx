@@ -48,8 +48,15 @@ function useWishes(entry: Shown) {
 }
 
 function wished(d: Document, w: Wishes, beginning?: Beginning): Document {
-  const { ruler, seam, cloth } = beginning ?? d;
-  const own = w.measure === d.measure ? {} : { ruler, seam, cloth };
+  const own =
+    w.measure === d.measure || !beginning
+      ? {}
+      : {
+          ruler: beginning.ruler,
+          seam: beginning.seam,
+          cloth: beginning.cloth,
+          settings: beginning.settings,
+        };
   return {
     ...d,
     ...own,

@@ -124,7 +124,7 @@ function Exceptions({ draft, questions }: { draft: Draft; questions: Question[] 
           {questions.map((q) => (
             <ChoiceField
               key={q.key}
-              w="128px"
+              w="186px"
               label={q.asks}
               value={does[q.perStep ?? ""] === undefined ? "" : String(does[q.perStep ?? ""])}
               onChange={(v) => draft.put(["schools", "steps", id, q.perStep ?? ""], v === "" ? undefined : typed(v))}
