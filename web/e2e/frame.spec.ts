@@ -69,6 +69,25 @@ test("schools change what the plan says, for the project and for one step", asyn
   await expect(page.getByText(/buy [\d.]+ m/).first()).toBeVisible();
 });
 
+test("a number that is emptied keeps its last good value, and a step presses late by itself", async ({ page }) => {
+  await begin(page, "Emptied");
+  const down = page.getByLabel("Blocks down");
+  const was = await down.inputValue();
+  await down.fill("");
+  await page.getByLabel("Blocks across").focus();
+  await expect(down).toHaveValue(was);
+  await expect(page.getByText("Changed, not kept yet")).toHaveCount(0);
+  await down.fill("0");
+  await expect(page.getByText("Changed, not kept yet")).toBeVisible();
+  await down.fill(was);
+  await page.getByLabel("Step", { exact: true }).selectOption({ index: 1 });
+  await page.getByRole("button", { name: "Do it differently there" }).click();
+  await page.getByLabel("Press").last().selectOption("so that seams nest, the last seams late");
+  await page.getByRole("button", { name: /Keep this plan/ }).click();
+  await expect(page.getByText("Changed, not kept yet")).toHaveCount(0);
+  await expect(page.getByLabel("Press").last()).toHaveValue("late");
+});
+
 test("changes can be undone and done again, and the list says what changed", async ({ page }) => {
   await begin(page, "History");
   await page.getByLabel("Blocks down").fill("5");
@@ -242,6 +261,7 @@ test("the whole road by keyboard alone", async ({ page }) => {
   await expect(page.getByRole("img", { name: "Four-patch, seen from the back" })).toBeVisible();
   await page.keyboard.press("?");
   await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+  await expect(page.getByText("one that is cut again: every pile of it at once")).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(page.getByRole("dialog", { name: "Keys" })).toHaveCount(0);
   await page.keyboard.press("b");

@@ -46,6 +46,21 @@ test("crossings that cannot nest are explained, and a remedy is taken with its p
   await expect(b).toContainText(/press (up|down|toward|to the)/);
 });
 
+test("a question that is overtaken is dropped on its way", async ({ page }) => {
+  const quilt = await fromLibrary(page, "nine-patch", "Overtaken");
+  await page.goto(`${quilt}/press`);
+  await page.route("**/api/seam", async (route) => {
+    await new Promise((done) => setTimeout(done, 3000));
+    await route.continue().catch(() => undefined); // it may be gone by then
+  });
+  const dropped = page.waitForEvent("requestfailed", (r) => r.url().endsWith("/api/seam"));
+  const seams = page.getByRole("list", { name: "Seams" });
+  await seams.getByRole("button", { name: /^I set, seam 1:/ }).click();
+  await seams.getByRole("button", { name: /^I set, seam 2:/ }).click();
+  expect((await dropped).postData()).toContain("I-set/");
+  await expect(page.getByRole("region", { name: /About seam 2 of I set/i })).toBeVisible();
+});
+
 test("a seam says why, what else would cost, and is held; contradictions are named", async ({ page }) => {
   const quilt = await fromLibrary(page, "nine-patch", "Square of squares");
   await page.goto(`${quilt}/press`);
