@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"strings"
 	"unicode/utf8"
+
 	"vicis/core/cloth"
 	"vicis/core/cutting"
 	"vicis/core/measure"

@@ -4,6 +4,7 @@ package decided
 
 import (
 	"strings"
+
 	"vicis/core/cloth"
 	"vicis/core/cutting"
 	"vicis/core/demand"

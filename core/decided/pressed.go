@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"maps"
 	"slices"
+
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/naming"

@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+
 	"vicis/core/cloth"
 	"vicis/core/measure"
 	"vicis/core/problem"

@@ -2,6 +2,7 @@ package document
 
 import (
 	"slices"
+
 	"vicis/core/cloth"
 )
 

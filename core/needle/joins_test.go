@@ -3,6 +3,7 @@ package needle
 import (
 	"slices"
 	"testing"
+
 	"vicis/core/school"
 )
 

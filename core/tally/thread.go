@@ -3,6 +3,7 @@ package tally
 import (
 	"fmt"
 	"math"
+
 	"vicis/core/school"
 )
 

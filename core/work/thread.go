@@ -2,7 +2,6 @@ package work
 
 import (
 	"cmp"
-
 	"slices"
 
 	"vicis/core/batching"
