@@ -278,7 +278,7 @@ func sameRepeat(letters []letter, cloth piece.Seen, x, y [][]quilt.Cell) bool {
 // what is laid depends on where it lies.
 func arranged(b blocks, repeat [][]quilt.Cell, rows, columns int, purse *Purse) (work.Counted, bool) {
 	top := b.Plain
-	byPlace := func(u making.Unit) bool { return making.LaidByPlace(u.How) }
+	byPlace := func(u making.Unit) bool { return making.StatesOf(u.How).LaidByPlace }
 	if d := b.document; d.Press != nil && len(d.Press.TwoWays) > 0 || slices.ContainsFunc(d.Parts, byPlace) {
 		d.Top.Repeat, d.Top.Rows, d.Top.Columns = repeat, rows, columns
 		again, _, ok := sewn(d, purse)

@@ -123,7 +123,7 @@ func (f *following) meets(u making.Unit, made map[naming.Unit]making.Made) {
 	if list := making.Breadths(u.How); len(list) == 1 && (list[0].Key == "finished" || list[0].Key == "cut") { // a square
 		f.alike(side{u.ID, false}, side{u.ID, true})
 	}
-	if making.OfSquares(u.How) {
+	if making.StatesOf(u.How).OfSquares {
 		for _, p := range parts {
 			f.alike(side{p.Unit, false}, side{p.Unit, true})
 			f.alike(side{p.Unit, false}, side{parts[0].Unit, false})

@@ -40,7 +40,7 @@ func (x *expander) twoWays(problems *problem.List) {
 	late := func(unit string) bool { return d.Schools.PressOf(unit) == pressing.Late }
 	anyLate := late("") || slices.ContainsFunc(slices.Collect(maps.Keys(d.Schools.Steps)), late)
 	below := d.Top.Point == nil && d.Top.Sashing == nil && d.Top.Rows > 1 && slices.ContainsFunc(d.Parts, func(u making.Unit) bool {
-		return making.RowByRow(u.How) // some block meets itself below
+		return making.StatesOf(u.How).RowByRow // some block meets itself below
 	})
 	for i, t := range list {
 		at := problem.At("press", "twoWays", i)
@@ -68,7 +68,7 @@ func (x *expander) twoWays(problems *problem.List) {
 		case !known:
 		case late(base.ID()) && len(d.Parts[i].How.Parts()) > 0:
 			return document.TwoWays{Unit: base, Which: quilt.EveryOther}, true
-		case below && making.RowByRow(d.Parts[i].How):
+		case below && making.StatesOf(d.Parts[i].How).RowByRow:
 			return document.TwoWays{Unit: base, Which: quilt.EveryRow}, true
 		}
 		return document.TwoWays{}, false
@@ -137,7 +137,7 @@ func (x *expander) pressed(ref naming.Unit, whole, own bool) naming.Unit {
 	if i < 0 {
 		return ref
 	}
-	if making.Seamless(x.out.Parts[i].How) || variant != "" && !whole && !own && making.LaidApart(x.out.Parts[i].How) {
+	if making.StatesOf(x.out.Parts[i].How).Seamless || variant != "" && !whole && !own && making.StatesOf(x.out.Parts[i].How).LaidApart {
 		return ref
 	}
 	u, ok := x.clone(x.out.Parts[i])

@@ -10,6 +10,7 @@ import (
 	"vicis/core/piece"
 	"vicis/core/problem"
 	"vicis/core/rules"
+	"vicis/core/words"
 )
 
 func init() { register(func() Method { return &CutAgain{} }) }
@@ -71,35 +72,11 @@ type Unfinished struct {
 // MostKnives is how many cuts a thing is cut by in one direction.
 const MostKnives = 19
 
-// Knifed is where the knife goes through something sewn, and what falls out at each place.
-type Knifed struct {
-	Of             piece.Piece // what is cut
-	Called         string
-	Upright, Level []RuledCut
-	Places         [][]naming.Unit // row by row, as they lie
-	Waits          bool            // its lines depend on what it measures, which nobody has measured yet
-	Through        []naming.Seam   // the seams that are cut through
-}
-
-// RuledCut is one cut as the ruler reads it.
-type RuledCut struct {
-	At   piece.Num      // from the left edge, or from the top
-	From string         // what the ruler is laid on, in trade words
-	Off  measure.Length // how far from there
-	Edge bool           // from an edge, not from a seam or the middle
-	Both bool           // this cut and the next are read on both sides of one thing
-
-	Origin piece.Num // where the ruler is laid, from the left edge or from the top
-	Line   int       // which line of the document it is; −1 where it comes of equal parts
-}
-
 // By names the method.
 func (*CutAgain) By() string { return "cut again" }
 
 // Parts is what is cut.
 func (m *CutAgain) Parts() []Part { return []Part{{Unit: m.From}} }
-
-func (m *CutAgain) references() []*naming.Unit { return []*naming.Unit{&m.From} }
 
 func (m *CutAgain) breadths() (list []BreadthOf) {
 	for _, k := range []struct {
@@ -121,6 +98,8 @@ func (m *CutAgain) breadths() (list []BreadthOf) {
 	}
 	return list
 }
+
+func (*CutAgain) states() States { return States{OfSquares: true} }
 
 // Make cuts one of them.
 func (m *CutAgain) Make(t *Table) (Made, bool) {
@@ -468,7 +447,7 @@ func safe(t *Table, p piece.Piece, list []RuledCut, upright bool, long piece.Num
 		end := i == len(list)
 		if !end && (r.At.Sign() <= 0 || r.At.Cmp(long) >= 0) {
 			t.Problems.Stop("cut-outside", at, fmt.Sprintf("A cut %s from %s lies outside: it measures %s there.", t.Ruler.Print(r.Off), r.From,
-				t.Ruler.Print(up(long))), "Bring it nearer.")
+				t.Ruler.Print(long.Up())), "Bring it nearer.")
 			return false
 		}
 		if wide := r.At.Sub(last); wide.Cmp(s.Add(s)) <= 0 {
@@ -477,7 +456,7 @@ func safe(t *Table, p piece.Piece, list []RuledCut, upright bool, long piece.Num
 				return false
 			}
 			t.Problems.Stop("part-too-narrow", at,
-				fmt.Sprintf("A part of %s would be %s wide, and its two seam allowances take all of it.", t.Unit.Name, t.Ruler.Print(up(wide))),
+				fmt.Sprintf("A part of %s would be %s wide, and its two seam allowances take all of it.", t.Unit.Name, t.Ruler.Print(wide.Up())),
 				fmt.Sprintf("Let every part be wider than %s.", t.Ruler.Print(2*t.Seam)))
 			return false
 		}
@@ -494,7 +473,7 @@ func safe(t *Table, p piece.Piece, list []RuledCut, upright bool, long piece.Num
 		case !found:
 		case near.Cmp(s) <= 0:
 			t.Problems.Stop("cut-beside-seam", at,
-				fmt.Sprintf("The cut %s runs %s from a seam, within its allowance: what remains there falls apart.", reads(t, r), t.Ruler.Print(up(near))),
+				fmt.Sprintf("The cut %s runs %s from a seam, within its allowance: what remains there falls apart.", reads(t, r), t.Ruler.Print(near.Up())),
 				fmt.Sprintf("Cut more than %s from every seam that runs the same way.", t.Ruler.Print(t.Seam)))
 			return false
 		case near.Cmp(s.Add(s)) < 0:
@@ -514,15 +493,6 @@ func reads(t *Table, r RuledCut) string {
 	return t.Ruler.Print(r.Off) + " from " + r.From
 }
 
-// CutEdges are the places of all cuts of one direction, and of both edges.
-func CutEdges(list []RuledCut, long piece.Num) []piece.Num {
-	at := []piece.Num{{}}
-	for _, r := range list {
-		at = append(at, r.At)
-	}
-	return append(at, long)
-}
-
 // sums says what the parts add up to in one direction.
 func sums(t *Table, list []RuledCut, long piece.Num, way string) []string {
 	if len(list) == 0 {
@@ -531,9 +501,9 @@ func sums(t *Table, list []RuledCut, long piece.Num, way string) []string {
 	at := CutEdges(list, long)
 	var parts []string
 	for i := range at[1:] {
-		parts = append(parts, t.Ruler.Print(up(at[i+1].Sub(at[i]))))
+		parts = append(parts, t.Ruler.Print((at[i+1].Sub(at[i])).Up()))
 	}
-	return []string{fmt.Sprintf("%s: %s = %s", way, strings.Join(parts, " + "), t.Ruler.Print(up(long)))}
+	return []string{fmt.Sprintf("%s: %s = %s", way, strings.Join(parts, " + "), t.Ruler.Print(long.Up()))}
 }
 
 // says is what to do with one, in the imperative.
@@ -564,9 +534,9 @@ func Every(list []RuledCut) bool {
 }
 
 // phrases tells the cuts of one direction, those that mirror each other together.
-func phrases(t *Table, list []RuledCut) (words []string) {
+func phrases(t *Table, list []RuledCut) (said []string) {
 	if Every(list) {
-		return []string{fmt.Sprintf("every %s from %s, %s", t.Ruler.Print(list[0].Off), list[0].From, count(len(list), "cut"))}
+		return []string{fmt.Sprintf("every %s from %s, %s", t.Ruler.Print(list[0].Off), list[0].From, words.Count(len(list), "cut"))}
 	}
 	told := map[int]bool{}
 	for i, r := range list {
@@ -589,7 +559,7 @@ func phrases(t *Table, list []RuledCut) (words []string) {
 			told[j] = true
 			break
 		}
-		words = append(words, says)
+		said = append(said, says)
 	}
-	return words
+	return said
 }

@@ -5,7 +5,6 @@ import (
 	"strings"
 
 	"vicis/core/measure"
-	"vicis/core/naming"
 )
 
 // Breadth is how wide something is, as the quilter decided it: a length such as "6 1/2 in", or a number of strips such
@@ -183,22 +182,6 @@ type BreadthOf struct {
 func Breadths(m Method) []BreadthOf {
 	if b, ok := m.(interface{ breadths() []BreadthOf }); ok {
 		return b.breadths()
-	}
-	return nil
-}
-
-// Roles gives every role a method cuts from cloth, so that one can play another's part.
-func Roles(m Method) []*string {
-	if r, ok := m.(interface{ roles() []*string }); ok {
-		return r.roles()
-	}
-	return nil
-}
-
-// References gives every unit a method is made from, so that a copy can be made from copies.
-func References(m Method) []*naming.Unit {
-	if r, ok := m.(interface{ references() []*naming.Unit }); ok {
-		return r.references()
 	}
 	return nil
 }

@@ -30,7 +30,7 @@ type FlippedCorners struct {
 type FlippedCorner struct {
 	ID   string   `json:"id" doc:"Names the corner; its seam is named by it"`
 	At   CornerAt `json:"at" enum:"top left,top right,bottom right,bottom left"`
-	Role string   `json:"role"`
+	Role string   `json:"role" is:"role"`
 	Leg  Breadth  `json:"leg" doc:"Finished length that the corner covers on both edges"`
 }
 
@@ -73,16 +73,6 @@ func (m *FlippedCorners) breadths() []BreadthOf {
 	}
 	return list
 }
-
-func (m *FlippedCorners) roles() []*string {
-	list := rolesOf(&m.Base)
-	for i := range m.Corners {
-		list = append(list, &m.Corners[i].Role)
-	}
-	return list
-}
-
-func (m *FlippedCorners) references() []*naming.Unit { return referencesOf(&m.Base) }
 
 // others: a goose of two corners that cover its whole height comes four at a time too, and four corners that meet at
 // the middles of a square are a square in a square.
@@ -184,7 +174,7 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 				"from corner to corner")
 			squares = append(squares, square)
 			act.Sews = append(act.Sews, seam)
-			act.Each = up(side.TimesRoot2())
+			act.Each = side.TimesRoot2().Up()
 			words = append(words, string(c.At))
 			baseRoles, _, bulk, _ := layers.Facing(f.line.Line)
 			out.Seams = append(out.Seams, SeamKind{
@@ -342,8 +332,8 @@ func (m *FlippedCorners) flips(t *Table, base laid) ([]flip, bool) {
 			}
 			t.Problems.Stop("corner-too-large", at+"/leg",
 				fmt.Sprintf("The %s corner of %s is larger than its base: its square is %s, and the base only %s.",
-					c.At, t.Unit.Name, t.Ruler.Print(f.q), t.Ruler.Print(up(short))),
-				fmt.Sprintf("Make the leg %s or shorter.", t.Ruler.Print(up(short)-2*t.Seam)))
+					c.At, t.Unit.Name, t.Ruler.Print(f.q), t.Ruler.Print(short.Up())),
+				fmt.Sprintf("Make the leg %s or shorter.", t.Ruler.Print(short.Up()-2*t.Seam)))
 			return nil, false
 		}
 		switch c.At {
@@ -425,8 +415,22 @@ func (m *FlippedCorners) spare(t *Table, layers piece.Layers, f flip, seam namin
 	if to.Cmp(p.W) > 0 {
 		t.Problems.Stop("too-large", t.At+"/bonusTo",
 			fmt.Sprintf("The bonus of %s comes out %s unfinished, and %s is asked for.", t.Unit.Name,
-				t.Ruler.Print(up(p.W)), t.Ruler.Print(up(to))), "Ask for smaller ones.")
+				t.Ruler.Print(p.W.Up()), t.Ruler.Print(to.Up())), "Ask for smaller ones.")
 		return piece.Piece{}, false
 	}
 	return TrimHalf(p, to), true
+}
+
+// sized lists the corners without their bonus and with it, where the trimmings are worth sewing.
+func (m *FlippedCorners) sized(s Sizing) (Method, bool) {
+	one := *m
+	one.Bonus = s == Rule
+	return &one, s != Roomy && m.Base.Unit == ""
+}
+
+func (m *FlippedCorners) named() string {
+	if m.Bonus {
+		return "with flipped corners and their bonus"
+	}
+	return "with flipped corners"
 }

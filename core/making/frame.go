@@ -2,13 +2,11 @@ package making
 
 import (
 	"fmt"
-	"slices"
 
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
-	"vicis/core/rules"
 )
 
 func init() { register(func() Method { return &Frame{} }) }
@@ -24,8 +22,8 @@ type Frame struct {
 // FrameRound is one frame. A strip cut w adds w − 2s finished on each side.
 type FrameRound struct {
 	ID    string  `json:"id" doc:"Names the frame; its seams are named by it"`
-	Role  string  `json:"role" doc:"Of the sides"`
-	Ends  string  `json:"ends,omitempty" doc:"Of top and bottom, where they are of another role"`
+	Role  string  `json:"role" is:"role" doc:"Of the sides"`
+	Ends  string  `json:"ends,omitempty" is:"role" doc:"Of top and bottom, where they are of another role"`
 	Strip Breadth `json:"strip,omitzero" doc:"Cut width; 1 strip when left out"`
 }
 
@@ -49,19 +47,6 @@ func (m *Frame) breadths() []BreadthOf {
 	return list
 }
 
-func (m *Frame) roles() []*string {
-	list := rolesOf(&m.Centre)
-	for i := range m.Frames {
-		list = append(list, &m.Frames[i].Role)
-		if m.Frames[i].Ends != "" {
-			list = append(list, &m.Frames[i].Ends)
-		}
-	}
-	return list
-}
-
-func (m *Frame) references() []*naming.Unit { return referencesOf(&m.Centre) }
-
 // Make sews frame after frame.
 func (m *Frame) Make(t *Table) (Made, bool) {
 	if len(m.Frames) < 1 || len(m.Frames) > MostRounds {
@@ -76,7 +61,7 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 	}
 	out := Made{Sort: "unit"}
 	p, taken, name, lies := centre.piece, centre.act, centre.name, centre.turn
-	widths := []measure.Length{up(p.W)}
+	widths := []measure.Length{p.W.Up()}
 	seen := map[string]bool{}
 	for i, f := range m.Frames {
 		at := t.At + problem.At("frames", i)
@@ -133,7 +118,7 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 			})
 			act := Act{
 				ID: r.id(f.ID + "-" + side.key), Does: Sews, Name: fmt.Sprintf("%s of frame %d", side.words, i+1),
-				Takes: []ActTake{{taken, 1}, {log.act, 2}}, Seams: 2, Each: up(before.H), Sews: []naming.Seam{seam},
+				Takes: []ActTake{{taken, 1}, {log.act, 2}}, Seams: 2, Each: before.H.Up(), Sews: []naming.Seam{seam},
 				Piece: p,
 				Joins: &Joins{
 					Left: name, Right: log.name, LeftPiece: before, RightPart: log.piece, Edge: side.edge,
@@ -151,48 +136,6 @@ func (m *Frame) Make(t *Table) (Made, bool) {
 		return Made{}, false
 	}
 	out.Piece, out.Acts = p, r.acts
-	out.Size = t.sum("across: ", widths, up(p.W))
+	out.Size = t.sum("across: ", widths, p.W.Up())
 	return out, true
-}
-
-// centre lays the middle of a framed unit.
-func (r *run) centre(in Input, width, height Breadth) (laid, bool) {
-	t := r.t
-	if in.Unit != "" {
-		return r.unit(in.Unit, in.Turn, t.At+"/centre")
-	}
-	w, ok1 := t.finished(width, t.At+"/width", "The centre of "+t.Unit.Name)
-	h, ok2 := t.finished(height, t.At+"/height", "The centre of "+t.Unit.Name)
-	if !ok1 || !ok2 {
-		return laid{}, false
-	}
-	t.OnTheRuler(w+2*t.Seam, t.At+"/width", "The centre of "+t.Unit.Name)
-	return r.cloth(in.Role, piece.Of(w+2*t.Seam), piece.Of(h+2*t.Seam), "centre", "centre", t.At+"/centre/role")
-}
-
-func (t *Table) countPatches(p piece.Piece) bool {
-	if len(p.Patches) <= MostPatches {
-		return true
-	}
-	t.Problems.Stop("too-many-patches", t.At, fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches),
-		"Use fewer or simpler parts.")
-	return false
-}
-
-// sums writes what columns and rows come to, where there is more than one.
-func (t *Table) sums(widths, heights []measure.Length, p piece.Piece) SizeWorking {
-	down := t.sum("down: ", heights, up(p.H))
-	if len(widths) == 1 {
-		return down
-	}
-	across := t.sum("across: ", widths, up(p.W))
-	if len(heights) > 1 && !slices.Equal(widths, heights) {
-		across.Sums = append(across.Sums, down.Sums...)
-	}
-	return across
-}
-
-// sum writes what sewn widths come to: 5 × 2½″ − 4 seams × ½″ = 10½″.
-func (t *Table) sum(prefix string, widths []measure.Length, total measure.Length) SizeWorking {
-	return SizeWorking{Sums: []string{prefix + SumOf(t.Ruler, t.Seam, widths, total)}, Rules: rules.By(rules.SewnWidth)}
 }

@@ -14,8 +14,8 @@ func init() { register(func() Method { return &FlyingGeese{} }) }
 // opposite corners on both sides of the diagonal, the square is cut apart, and one small square more is sewn into each
 // half the same way.
 type FlyingGeese struct {
-	Goose    string  `json:"goose" doc:"The role of the large triangle"`
-	Sky      string  `json:"sky" doc:"The role of the two small ones"`
+	Goose    string  `json:"goose" is:"role" doc:"The role of the large triangle"`
+	Sky      string  `json:"sky" is:"role" doc:"The role of the two small ones"`
 	Finished Breadth `json:"finished,omitzero" doc:"Finished width of one goose; it is half as high"`
 	Cut      Breadth `json:"cut,omitzero" doc:"How large the large square is, as it comes; what the geese finish follows, and finished is then left out"`
 	Sizing   Sizing  `json:"sizing,omitempty" enum:"exact,rule,roomy"`
@@ -33,7 +33,6 @@ func (m *FlyingGeese) breadths() []BreadthOf {
 	}
 	return []BreadthOf{{&m.Finished, true, "finished", false}}
 }
-func (m *FlyingGeese) roles() []*string { return []*string{&m.Goose, &m.Sky} }
 
 // others: the same goose one at a time.
 func (m *FlyingGeese) others() []Method {
@@ -73,7 +72,7 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	if given {
 		a = inHand
 		middle, _ := a.Half() // the tips of small squares meet an allowance beyond it
-		b = piece.Of(max(up(b), up(middle.Add(s)).CeilTo(t.Ruler.Mark)))
+		b = piece.Of(max(b.Up(), middle.Add(s).Up().CeilTo(t.Ruler.Mark)))
 	}
 	large, ok1 := r.cloth(m.Goose, a, a, "large", "large square", t.At+"/goose")
 	small, ok2 := r.cloth(m.Sky, b, b, "small", "small square", t.At+"/sky")
@@ -119,7 +118,7 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	marked := r.mark(small, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
 	sewn := r.add(Act{
 		ID: r.id("pair"), Does: Sews, Name: "first wings", Takes: []ActTake{{large.act, 1}, {marked.act, 2}}, Seams: 2,
-		Each: up(a.TimesRoot2()), Sews: []naming.Seam{first}, Piece: large.piece,
+		Each: a.TimesRoot2().Up(), Sews: []naming.Seam{first}, Piece: large.piece,
 		Joins: (&Joins{
 			Left: large.name, Right: small.name, LeftPiece: large.piece, RightPart: small.piece,
 			Edge: "two small squares, face down, to opposite corners, their lines one; an allowance on each side of it",
@@ -134,7 +133,7 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	})
 	winged := r.add(Act{
 		ID: r.id("third"), Does: Sews, Name: "last wing", Takes: []ActTake{{hearts, 1}, {marked.act, 1}}, Seams: 2,
-		Each: up(b.TimesRoot2()), Sews: []naming.Seam{second}, Piece: heart,
+		Each: b.TimesRoot2().Up(), Sews: []naming.Seam{second}, Piece: heart,
 		Joins: (&Joins{
 			Left: "half with two wings", Right: small.name, LeftPiece: heart, RightPart: small.piece,
 			Edge: "a small square, face down, to the corner between the wings; an allowance on each side of its line",
@@ -160,8 +159,8 @@ func (m *FlyingGeese) Make(t *Table) (Made, bool) {
 	print := t.Ruler.Print
 	out.Size = SizeWorking{
 		Sums: []string{
-			fmt.Sprintf("wide: %s − 2 × 1.4142 × %s = %s", print(up(a)), print(t.Seam), print(up(a.Sub(c).Sub(c)))),
-			fmt.Sprintf("high: %s − 1.4142 × %s = %s", print(up(b)), print(t.Seam), print(up(raw))),
+			fmt.Sprintf("wide: %s − 2 × 1.4142 × %s = %s", print(a.Up()), print(t.Seam), print(a.Sub(c).Sub(c).Up())),
+			fmt.Sprintf("high: %s − 1.4142 × %s = %s", print(b.Up()), print(t.Seam), print(raw.Up())),
 		},
 		Rules: rules.By(rules.Goose),
 	}
@@ -176,4 +175,32 @@ func pointUp(p piece.Piece) piece.Piece {
 		}
 	}
 	return p
+}
+
+func (m *FlyingGeese) sized(s Sizing) (Method, bool) {
+	one := *m
+	one.Sizing = s.canonical()
+	return &one, true
+}
+
+func (m *FlyingGeese) named() string {
+	if m.Cut.Given() {
+		return "four at a time, " + asTheyCome
+	}
+	return "four at a time, " + m.Sizing.words()
+}
+
+func (m *FlyingGeese) sizedByFinish(t *Table) (Method, bool) {
+	_, f, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), true)
+	one := *m
+	one.Cut, one.Finished = Breadth{}, f
+	return &one, given && ok
+}
+
+func (m *FlyingGeese) gives(t *Table) func(piece.Num) piece.Num { return lessDiagonals(t) }
+
+// lessDiagonals is what is left of a square once two allowances are sewn away along its edges, and two along its diagonals.
+func lessDiagonals(t *Table) func(piece.Num) piece.Num {
+	s := piece.Of(t.Seam)
+	return func(a piece.Num) piece.Num { return a.Sub(s.Add(s)).Sub(s.Add(s).TimesRoot2()) }
 }

@@ -22,14 +22,6 @@ type Grid struct {
 	Apart   bool      `json:"apart,omitempty" doc:"Rows that are alike are steps of their own all the same, so that each can be pressed its own way"`
 }
 
-// InLines says whether a unit is sewn in rows or columns that have names of their own.
-func InLines(m Method) bool {
-	_, lines := m.(interface {
-		lineIDs() (rows, columns []string)
-	})
-	return lines
-}
-
 // GridRow is one row of a grid.
 type GridRow struct {
 	ID    string     `json:"id" doc:"Names the row, wherever it lies; given by the program where it is left out"`
@@ -128,16 +120,6 @@ func (m *Grid) Parts() []Part {
 		}
 	}
 	return parts
-}
-
-func (m *Grid) references() []*naming.Unit {
-	var list []*naming.Unit
-	for i := range m.Rows {
-		for j := range m.Rows[i].Cells {
-			list = append(list, &m.Rows[i].Cells[j].Unit)
-		}
-	}
-	return list
 }
 
 // others: the same grid sewn the other way first.
@@ -239,7 +221,7 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 			if wide == (m.First == ColumnsFirst) { // columns are sewn turned by a quarter
 				size = c.piece.H
 			}
-			sizes = append(sizes, up(size))
+			sizes = append(sizes, size.Up())
 		}
 		return sizes
 	}
@@ -388,7 +370,7 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 	if shared {
 		owner = t.Unit.earlier()
 	}
-	act := Act{ID: owner.Part(sewn.id), Does: Sews, Name: name, Lies: Upright, Seams: len(cells) - 1, Each: up(p.H)}
+	act := Act{ID: owner.Part(sewn.id), Does: Sews, Name: name, Lies: Upright, Seams: len(cells) - 1, Each: p.H.Up()}
 	var list []laid
 	var edges []Join
 	before := cells[0].layer()
@@ -437,7 +419,7 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 // join sews the lines to each other, from the top down.
 func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, lines []line, word string) (piece.Piece, bool) {
 	p := sewn[0].piece
-	act := Act{ID: t.Unit.ID.Step(), Does: Sews, Lies: Level, Seams: len(sewn) - 1, Each: up(p.W), Takes: counted(sewn)}
+	act := Act{ID: t.Unit.ID.Step(), Does: Sews, Lies: Level, Seams: len(sewn) - 1, Each: p.W.Up(), Takes: counted(sewn)}
 	var edges []Join
 	above := sewn[0].layer()
 	for i := 1; i < len(sewn); i++ {
@@ -505,3 +487,72 @@ func Rows(cells [][]GridCell) []GridRow {
 	}
 	return rows
 }
+
+func (m *Grid) named() string {
+	if m.First == ColumnsFirst {
+		return "columns first"
+	}
+	return "rows first"
+}
+
+func (m *Grid) cells() [][]*naming.Unit {
+	list := make([][]*naming.Unit, len(m.Rows))
+	for i := range m.Rows {
+		for j := range m.Rows[i].Cells {
+			list[i] = append(list[i], &m.Rows[i].Cells[j].Unit)
+		}
+	}
+	return list
+}
+
+func (m *Grid) laid() (list []LaidPart) {
+	for i, row := range m.Rows {
+		for j, c := range row.Cells {
+			list = append(list, LaidPart{c.Unit, c.Turn, problem.At("rows", i, "cells", j)})
+		}
+	}
+	return list
+}
+
+// Relaid is a method with other units in its rows and columns, which keep their names where there are as many.
+func Relaid(m Method, cells [][]GridCell) Method {
+	one := &Grid{}
+	if g, ok := m.(*Grid); ok {
+		*one = *g
+	}
+	rows, columns := one.lineIDs()
+	if len(one.Rows) != len(cells) || len(cells) == 0 || len(columns) != len(cells[0]) {
+		rows, columns = make([]string, len(cells)), nil
+	}
+	one.Rows, one.Columns = make([]GridRow, len(cells)), columns
+	for i := range cells {
+		one.Rows[i] = GridRow{ID: rows[i], Cells: cells[i]}
+	}
+	names, columns := one.lineIDs()
+	for i := range one.Rows {
+		one.Rows[i].ID = names[i]
+	}
+	one.Columns = columns
+	return one
+}
+
+func (m *Grid) turned(by turner) Method {
+	one := *m
+	one.Rows = slices.Clone(m.Rows)
+	for i, row := range one.Rows {
+		one.Rows[i].Cells = slices.Clone(row.Cells)
+		for j := range one.Rows[i].Cells {
+			c := &one.Rows[i].Cells[j]
+			c.Turn = (c.Turn + by(i, j, c.Unit)) % 360
+		}
+	}
+	return &one
+}
+
+func (m *Grid) sewnApart() Method {
+	one := *m
+	one.Apart = true
+	return &one
+}
+
+func (m *Grid) seamsThrough() (across, down int) { return len(m.Rows[0].Cells) - 1, len(m.Rows) - 1 }

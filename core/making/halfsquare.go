@@ -5,7 +5,6 @@ import (
 
 	"vicis/core/naming"
 	"vicis/core/piece"
-	"vicis/core/problem"
 	"vicis/core/rules"
 )
 
@@ -49,9 +48,6 @@ func (m *HalfSquare) breadths() []BreadthOf {
 	return []BreadthOf{{&m.Finished, true, "finished", false}}
 }
 
-func (m *HalfSquare) roles() []*string           { return rolesOf(&m.Lower, &m.Upper) }
-func (m *HalfSquare) references() []*naming.Unit { return referencesOf(&m.Lower, &m.Upper) }
-
 // others are the other ways to the same look.
 func (m *HalfSquare) others() []Method {
 	var list []Method
@@ -86,6 +82,8 @@ func (w AtATime) gives(s, a piece.Num) (unit piece.Num, exact bool) {
 	return a.Sub(s.TimesRoot2()), true
 }
 
+func (*HalfSquare) states() States { return States{OfSquares: true} }
+
 // Make sews one pair of squares and opens everything that falls out.
 func (m *HalfSquare) Make(t *Table) (Made, bool) {
 	r := t.begin()
@@ -103,13 +101,13 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 	u0, _ := m.Way.gives(s, a)
 	if u0.Cmp(s.Add(s)) <= 0 {
 		t.Problems.Stop("too-small", t.At, fmt.Sprintf("Squares of %s leave nothing of %s but seam allowances.",
-			t.Ruler.Print(up(a)), t.Unit.Name), "Start from larger squares.")
+			t.Ruler.Print(a.Up()), t.Unit.Name), "Start from larger squares.")
 		return Made{}, false
 	}
 	trimmed := trim != (piece.Num{}) && trim != u0
 	if trimmed && trim.Cmp(u0) > 0 {
 		t.Problems.Stop("too-large", t.At+"/finished", fmt.Sprintf("%s comes out %s unfinished, and %s is asked for.",
-			t.Unit.Name, t.Ruler.Print(up(u0)), t.Ruler.Print(up(trim))),
+			t.Unit.Name, t.Ruler.Print(u0.Up()), t.Ruler.Print(trim.Up())),
 			"Ask for a smaller unit, or start from larger squares.")
 		return Made{}, false
 	}
@@ -186,8 +184,8 @@ func (m *HalfSquare) squares(r *run, s piece.Num) (lower, upper laid, trim piece
 		p, good := r.unit(in.Unit, in.Turn, t.At+"/"+key)
 		if good && p.piece.W != p.piece.H {
 			t.Problems.Stop("not-square", t.At+"/"+key,
-				fmt.Sprintf("%s is not square: it measures %s × %s.", p.name, t.Ruler.Print(up(p.piece.W)),
-					t.Ruler.Print(up(p.piece.H))), "Choose a square unit.")
+				fmt.Sprintf("%s is not square: it measures %s × %s.", p.name, t.Ruler.Print(p.piece.W.Up()),
+					t.Ruler.Print(p.piece.H.Up())), "Choose a square unit.")
 			good = false
 		}
 		return p, good
@@ -228,7 +226,7 @@ func (m *HalfSquare) squares(r *run, s piece.Num) (lower, upper laid, trim piece
 	}
 	if lower.piece.W != upper.piece.W {
 		t.Problems.Stop("edges-differ", t.At+"/upper", fmt.Sprintf("The two squares of %s differ: %s and %s.",
-			t.Unit.Name, t.Ruler.Print(up(lower.piece.W)), t.Ruler.Print(up(upper.piece.W))),
+			t.Unit.Name, t.Ruler.Print(lower.piece.W.Up()), t.Ruler.Print(upper.piece.W.Up())),
 			"Choose two of the same size.")
 		return lower, upper, trim, false
 	}
@@ -344,7 +342,7 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 		total += v.Count
 	}
 	sew := Act{
-		ID: r.id("pair"), Does: Sews, Name: "pairs", Sews: []naming.Seam{seam}, Each: up(a.TimesRoot2()),
+		ID: r.id("pair"), Does: Sews, Name: "pairs", Sews: []naming.Seam{seam}, Each: a.TimesRoot2().Up(),
 		Piece: lower.piece,
 	}
 	end := Act{
@@ -363,7 +361,7 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 		sew.Seams, end.Cuts, end.Says = 4, 4, "Cut apart on both middle lines and both diagonals"
 		sew.Joins.Edge = "right sides together, an allowance on each side of both diagonals"
 	case Four:
-		sew.Seams, sew.Each, end.Cuts, end.Says = 4, up(a), 2, "Cut apart on both diagonals"
+		sew.Seams, sew.Each, end.Cuts, end.Says = 4, a.Up(), 2, "Cut apart on both diagonals"
 		sew.Joins.Edge = "right sides together, all round the edge"
 	case Triangles:
 		halves := r.add(Act{
@@ -394,20 +392,20 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 }
 
 func (m *HalfSquare) size(t *Table, a, u0, trim piece.Num) SizeWorking {
-	l, print := t.Ruler.Print(up(a)), t.Ruler.Print
+	l, print := t.Ruler.Print(a.Up()), t.Ruler.Print
 	size := SizeWorking{Rules: rules.By(rules.HalfSquare)}
 	switch m.Way {
 	case Eight:
-		size.Sums = []string{fmt.Sprintf("%s ÷ 2 − 1.4142 × %s = %s", l, print(t.Seam), print(up(u0)))}
+		size.Sums = []string{fmt.Sprintf("%s ÷ 2 − 1.4142 × %s = %s", l, print(t.Seam), print(u0.Up()))}
 	case Four:
-		size.Sums = []string{fmt.Sprintf("(%s − 2 × %s) ÷ 1.4142 = %s", l, print(t.Seam), print(up(u0)))}
+		size.Sums = []string{fmt.Sprintf("(%s − 2 × %s) ÷ 1.4142 = %s", l, print(t.Seam), print(u0.Up()))}
 		size.Rules = rules.By(rules.HalfSquare4)
 	default:
-		size.Sums = []string{fmt.Sprintf("%s − 1.4142 × %s = %s", l, print(t.Seam), print(up(u0)))}
+		size.Sums = []string{fmt.Sprintf("%s − 1.4142 × %s = %s", l, print(t.Seam), print(u0.Up()))}
 	}
 	if trim != (piece.Num{}) && trim != u0 {
-		size.Sums = append(size.Sums, fmt.Sprintf("trimmed along the diagonal: %s − %s = %s", print(up(u0)),
-			print(up(u0.Sub(trim))), print(up(trim))))
+		size.Sums = append(size.Sums, fmt.Sprintf("trimmed along the diagonal: %s − %s = %s", print(u0.Up()),
+			print(u0.Sub(trim).Up()), print(trim.Up())))
 	}
 	return size
 }
@@ -426,27 +424,61 @@ func (m *HalfSquare) counter() (Method, bool) {
 	return &other, true
 }
 
-// Counter gives what falls out of a unit's counter-set, when there is one and it gives less than both hands.
-func Counter(u Unit, t *Table) ([]Variant, bool) {
-	c, ok := u.How.(interface{ counter() (Method, bool) })
-	if !ok {
-		return nil, false
+func (m *HalfSquare) sized(s Sizing) (Method, bool) {
+	one := *m
+	one.Sizing = s.canonical()
+	return &one, m.Lower.Unit == "" && m.Upper.Unit == ""
+}
+
+func (m *HalfSquare) named() string {
+	way := map[AtATime]string{
+		Two: "two at a time", Four: "four at a time, all round", Eight: "eight at a time",
+		Triangles: "from cut triangles",
+	}[m.Way]
+	if m.Lower.Unit != "" || m.Upper.Unit != "" {
+		return way
 	}
-	how, ok := c.counter()
-	if !ok {
-		return nil, false
+	if m.Cut.Given() {
+		return way + ", " + asTheyCome
 	}
-	var quiet problem.List
-	there := *t
-	there.Problems, there.Unit = &quiet, Unit{ID: u.ID, Name: u.Name, How: how}
-	m, ok := how.Make(&there)
-	if !ok {
-		return nil, false
+	return way + ", " + m.Sizing.words()
+}
+
+func (m *HalfSquare) sizedByFinish(t *Table) (Method, bool) {
+	_, f, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), false)
+	one := *m
+	one.Cut, one.Finished = Breadth{}, f
+	return &one, given && ok
+}
+
+// gives is what a square gives, finished, before it is trimmed.
+func (m *HalfSquare) gives(t *Table) func(piece.Num) piece.Num {
+	s := piece.Of(t.Seam)
+	return func(a piece.Num) piece.Num {
+		u, _ := m.Way.gives(s, a)
+		return u.Sub(s).Sub(s)
 	}
-	for _, v := range m.Variants {
-		if v.Mirror != "" {
-			return nil, false
+}
+
+// upright turns a square unit so that its seam rises from the lower left to the upper right with the lower piece of the
+// pair above it, the way units are laid in a pile.
+func upright(p piece.Piece, seam naming.Seam) piece.Piece {
+	for _, turn := range []int{90, 180, 270} {
+		if risesLeft(p, seam) {
+			return p
+		}
+		if q := p.Turn(turn); risesLeft(q, seam) {
+			return q
 		}
 	}
-	return m.Variants, true
+	return p
+}
+
+func risesLeft(p piece.Piece, seam naming.Seam) bool {
+	for _, s := range p.Seams {
+		if s.ID == seam {
+			return s.To.X.Cmp(s.From.X) > 0 && s.To.Y.Cmp(s.From.Y) < 0
+		}
+	}
+	return false
 }

@@ -33,7 +33,7 @@ func (t *Table) fromSquares(cut, finished Breadth, gives func(a piece.Num) piece
 		step *= 2
 	}
 	a = piece.Of(l)
-	most := step * max(0, up(gives(a))/step)
+	most := step * max(0, gives(a).Up()/step)
 	for most > 0 && piece.Of(most).Cmp(gives(a)) > 0 { // it was rounded up to the grid
 		most -= step
 	}
@@ -63,44 +63,4 @@ func InHand(u Unit, t *Table) Unit {
 		u.How = how
 	}
 	return u
-}
-
-func (m *HalfSquare) sizedByFinish(t *Table) (Method, bool) {
-	_, f, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), false)
-	one := *m
-	one.Cut, one.Finished = Breadth{}, f
-	return &one, given && ok
-}
-
-func (m *QuarterSquare) sizedByFinish(t *Table) (Method, bool) {
-	_, f, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), false)
-	one := *m
-	one.Cut, one.Finished = Breadth{}, f
-	return &one, given && ok
-}
-
-func (m *FlyingGeese) sizedByFinish(t *Table) (Method, bool) {
-	_, f, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), true)
-	one := *m
-	one.Cut, one.Finished = Breadth{}, f
-	return &one, given && ok
-}
-
-// gives is what a square gives, finished, before it is trimmed.
-func (m *HalfSquare) gives(t *Table) func(piece.Num) piece.Num {
-	s := piece.Of(t.Seam)
-	return func(a piece.Num) piece.Num {
-		u, _ := m.Way.gives(s, a)
-		return u.Sub(s).Sub(s)
-	}
-}
-
-func (m *QuarterSquare) gives(t *Table) func(piece.Num) piece.Num { return lessDiagonals(t) }
-
-func (m *FlyingGeese) gives(t *Table) func(piece.Num) piece.Num { return lessDiagonals(t) }
-
-// lessDiagonals is what is left of a square once two allowances are sewn away along its edges, and two along its diagonals.
-func lessDiagonals(t *Table) func(piece.Num) piece.Num {
-	s := piece.Of(t.Seam)
-	return func(a piece.Num) piece.Num { return a.Sub(s.Add(s)).Sub(s.Add(s).TimesRoot2()) }
 }

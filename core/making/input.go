@@ -1,6 +1,7 @@
 package making
 
 import (
+	"errors"
 	"fmt"
 
 	"vicis/core/measure"
@@ -11,7 +12,7 @@ import (
 
 // Input is what a method starts from: cloth of a role, or a unit that has been made, turned as it is laid down.
 type Input struct {
-	Role string      `json:"role,omitempty" doc:"Cut from the fabric of this role"`
+	Role string      `json:"role,omitempty" is:"role" doc:"Cut from the fabric of this role"`
 	Unit naming.Unit `json:"unit,omitempty" doc:"Or this unit"`
 	Turn int         `json:"turn,omitempty" enum:"0,90,180,270"`
 }
@@ -21,26 +22,6 @@ func (in Input) parts() []Part {
 		return nil
 	}
 	return []Part{{Unit: in.Unit, Turn: in.Turn}}
-}
-
-func rolesOf(inputs ...*Input) []*string {
-	var list []*string
-	for _, in := range inputs {
-		if in.Unit == "" {
-			list = append(list, &in.Role)
-		}
-	}
-	return list
-}
-
-func referencesOf(inputs ...*Input) []*naming.Unit {
-	var list []*naming.Unit
-	for _, in := range inputs {
-		if in.Unit != "" {
-			list = append(list, &in.Unit)
-		}
-	}
-	return list
 }
 
 // laid is an input on the table.
@@ -108,7 +89,7 @@ func (r *run) cloth(role string, w, h piece.Num, suffix, called, at string) (lai
 			t.Unit.Name), "Choose a fabric for it.")
 		return laid{}, false
 	}
-	patch := CutPatch{Role: role, W: up(w), H: up(h)}
+	patch := CutPatch{Role: role, W: w.Up(), H: h.Up()}
 	if narrow := min(patch.W, patch.H); narrow.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
 		t.Problems.Stop("cloth-too-short", at,
 			fmt.Sprintf("%s of %s is cut %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.",
@@ -126,15 +107,6 @@ func (r *run) cloth(role string, w, h piece.Num, suffix, called, at string) (lai
 	return laid{piece: p, name: called, act: id, cut: true}, true
 }
 
-// up is the length of a coordinate, rounded up to the grid of lengths.
-func up(n piece.Num) measure.Length {
-	l := n.Nearest()
-	if piece.Of(l).Cmp(n) < 0 {
-		l++
-	}
-	return l
-}
-
 // mark states that a sewing line is drawn or creased on a part, where the quilter does that: on the diagonals given, or
 // on both sides of each where it is sewn an allowance beside it. It gives what is sewn from then on.
 func (r *run) mark(part laid, suffix string, diagonals []piece.Line, beside bool, where string) laid {
@@ -149,11 +121,11 @@ func (r *run) mark(part laid, suffix string, diagonals []piece.Line, beside bool
 				lines = append(lines, d.Beside(1, piece.Of(r.t.Seam)), d.Beside(-1, piece.Of(r.t.Seam)))
 			}
 		}
-		says = fmt.Sprintf("Draw %s on the back, %s", count(len(lines), "sewing line"), where)
+		says = fmt.Sprintf("Draw %s on the back, %s", words.Count(len(lines), "sewing line"), where)
 	case Crease:
-		says = fmt.Sprintf("Crease %s, %s", count(len(lines), "line"), where)
+		says = fmt.Sprintf("Crease %s, %s", words.Count(len(lines), "line"), where)
 	default:
-		says = fmt.Sprintf("Draw %s on the back, %s", count(len(lines), "line"), where)
+		says = fmt.Sprintf("Draw %s on the back, %s", words.Count(len(lines), "line"), where)
 	}
 	if id, done := r.marked[part.act]; done {
 		part.act, part.turn = id, 0
@@ -167,16 +139,6 @@ func (r *run) mark(part laid, suffix string, diagonals []piece.Line, beside bool
 	r.marked[part.act] = id
 	part.act, part.turn = id, 0
 	return part
-}
-
-func count(n int, one string) string {
-	if n == 1 {
-		return "one " + one
-	}
-	if words := []string{"no", "one", "two", "three", "four"}; n < len(words) {
-		return fmt.Sprintf("%s %ss", words[n], one)
-	}
-	return fmt.Sprintf("%d %ss", n, one)
 }
 
 // Sizing is how generously cloth is cut for a unit that is trimmed.
@@ -196,7 +158,7 @@ func (t *Table) sized(sizing Sizing, finished, allowance piece.Num) (piece.Num, 
 		step = map[Sizing]measure.Length{Rule: measure.Centimetre / 4, Roomy: measure.Centimetre}[sizing]
 	}
 	if step > 0 {
-		allowance = piece.Of(up(allowance).CeilTo(step))
+		allowance = piece.Of(allowance.Up().CeilTo(step))
 	}
 	if sizing != "" && sizing != Exact && step == 0 {
 		t.Problems.Stop("sizing-unknown", t.At+"/sizing", fmt.Sprintf("“%s” is no way to size cloth.", sizing),
@@ -204,7 +166,7 @@ func (t *Table) sized(sizing Sizing, finished, allowance piece.Num) (piece.Num, 
 		return piece.Num{}, false
 	}
 	// What is cut is what is sewn from: a size between two marks is cut at the next one, and trimmed after sewing.
-	return piece.Of(up(finished.Add(allowance)).CeilTo(t.Ruler.Mark)), true
+	return piece.Of(finished.Add(allowance).Up().CeilTo(t.Ruler.Mark)), true
 }
 
 // cutIsSafe refuses a cut through a seam or within an allowance of it, and warns within two.
@@ -232,4 +194,76 @@ func (t *Table) cutIsSafe(near piece.Num, found, slants bool, what string) bool 
 				t.Unit.Name), "Sew with short stitches and handle it with care, or choose another way.")
 	}
 	return true
+}
+
+func takes(a, b naming.Step) []ActTake {
+	if a == b {
+		return []ActTake{{a, 2}}
+	}
+	return []ActTake{{a, 1}, {b, 1}}
+}
+
+// Facing describes a piece as a neighbour of the seam at one of its sides.
+func Facing(name string, p piece.Piece, side piece.Side) Neighbour {
+	return Neighbour{Name: name, Roles: p.RolesAt(side), Bulk: len(p.Ends(side))}
+}
+
+// misfit turns edges that differ into the quilter's sentence.
+func (t *Table) misfit(err error, at, part, whole string) {
+	var m *piece.Misfit
+	if !errors.As(err, &m) {
+		t.Problems.Stop("cannot-be-joined", at, err.Error(), "Choose another part.")
+		return
+	}
+	word, d := "longer", m.Have-m.Want
+	if d < 0 {
+		word, d = "shorter", -d
+	}
+	t.Problems.Stop("edges-differ", at,
+		fmt.Sprintf("%s is %s %s than what it is sewn to in %s: %s where %s is needed.", part, t.Ruler.Print(d), word,
+			whole, t.Ruler.Print(m.Have), t.Ruler.Print(m.Want)),
+		fmt.Sprintf("Change its strips so that it measures %s unfinished, or choose another part.",
+			t.Ruler.Print(m.Want)))
+}
+
+// centre lays the middle of a framed unit.
+func (r *run) centre(in Input, width, height Breadth) (laid, bool) {
+	t := r.t
+	if in.Unit != "" {
+		return r.unit(in.Unit, in.Turn, t.At+"/centre")
+	}
+	w, ok1 := t.finished(width, t.At+"/width", "The centre of "+t.Unit.Name)
+	h, ok2 := t.finished(height, t.At+"/height", "The centre of "+t.Unit.Name)
+	if !ok1 || !ok2 {
+		return laid{}, false
+	}
+	t.OnTheRuler(w+2*t.Seam, t.At+"/width", "The centre of "+t.Unit.Name)
+	return r.cloth(in.Role, piece.Of(w+2*t.Seam), piece.Of(h+2*t.Seam), "centre", "centre", t.At+"/centre/role")
+}
+
+func (t *Table) countPatches(p piece.Piece) bool {
+	if len(p.Patches) <= MostPatches {
+		return true
+	}
+	t.Problems.Stop("too-many-patches", t.At, fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches),
+		"Use fewer or simpler parts.")
+	return false
+}
+
+// asTheyCome is how cloth is sized that lies there already.
+const asTheyCome = "from squares as they come"
+
+func (s Sizing) words() string {
+	return map[Sizing]string{
+		"": "cut at the next mark", Exact: "cut at the next mark", Rule: "cut by rule",
+		Roomy: "cut roomy, trimmed",
+	}[s]
+}
+
+// canonical leaves out what is understood.
+func (s Sizing) canonical() Sizing {
+	if s == Exact {
+		return ""
+	}
+	return s
 }

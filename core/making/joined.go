@@ -9,6 +9,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
+	"vicis/core/words"
 )
 
 func init() { register(func() Method { return &Joined{} }) }
@@ -64,12 +65,12 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		}
 		right := next.piece
 		if i == 0 {
-			out.Widths = []measure.Length{up(right.W)}
+			out.Widths = []measure.Length{right.W.Up()}
 			out.Piece, before = right, next
 			continue
 		}
 		last := i == len(m.Columns)-1
-		out.Widths = append(out.Widths, up(right.W))
+		out.Widths = append(out.Widths, right.W.Up())
 		step, seam := t.Unit.ID.Step(), t.Unit.ID.Seam(c.ID)
 		if !last {
 			step, seam = t.Unit.earlier().Part(c.ID), t.Unit.earlier().Seam(c.ID)
@@ -148,7 +149,7 @@ func (m *Joined) marked(t *Table, out *Made) map[int]naming.Step {
 		if len(edges[0])+len(edges[1]) == 0 {
 			continue
 		}
-		says := t.marksSay(edges)
+		says := marksSay(t, edges)
 		key := string(part.Unit.ID) + " " + says
 		if id, is := known[key]; is {
 			from[i] = id
@@ -185,20 +186,20 @@ func places(ends []piece.End) (list []piece.Num) {
 }
 
 // marksSay says where the edges of a plain strip are marked.
-func (t *Table) marksSay(edges [2][]piece.Num) string {
+func marksSay(t *Table, edges [2][]piece.Num) string {
 	at := func(list []piece.Num) string {
-		var words []string
+		var said []string
 		for _, n := range list {
-			words = append(words, t.Ruler.Print(up(n)))
+			said = append(said, t.Ruler.Print(n.Up()))
 		}
 		even := len(list) > 2
 		for i := 2; i < len(list); i++ {
 			even = even && list[i].Sub(list[i-1]) == list[1].Sub(list[0])
 		}
 		if even {
-			return fmt.Sprintf("at %s from the top and then every %s, %s", words[0], t.Ruler.Print(up(list[1].Sub(list[0]))), count(len(list), "mark"))
+			return fmt.Sprintf("at %s from the top and then every %s, %s", said[0], t.Ruler.Print(list[1].Sub(list[0]).Up()), words.Count(len(list), "mark"))
 		}
-		return "at " + strings.Join(words, ", ") + " from the top"
+		return "at " + strings.Join(said, ", ") + " from the top"
 	}
 	switch {
 	case slices.Equal(edges[0], edges[1]):
@@ -211,22 +212,23 @@ func (t *Table) marksSay(edges [2][]piece.Num) string {
 	return "Mark the left edge " + at(edges[0]) + ", and the right edge " + at(edges[1])
 }
 
-func (m *Joined) references() []*naming.Unit {
-	list := make([]*naming.Unit, len(m.Columns))
-	for i := range m.Columns {
-		list[i] = &m.Columns[i].Unit
+func (m *Joined) cells() [][]*naming.Unit { return [][]*naming.Unit{References(m)} }
+
+func (m *Joined) laid() (list []LaidPart) {
+	for i, c := range m.Columns {
+		list = append(list, LaidPart{c.Unit, c.Turn, problem.At("columns", i)})
 	}
 	return list
 }
 
-func takes(a, b naming.Step) []ActTake {
-	if a == b {
-		return []ActTake{{a, 2}}
+func (m *Joined) turned(by turner) Method {
+	one := *m
+	one.Columns = slices.Clone(m.Columns)
+	for i := range one.Columns {
+		c := &one.Columns[i]
+		c.Turn = (c.Turn + by(0, i, c.Unit)) % 360
 	}
-	return []ActTake{{a, 1}, {b, 1}}
+	return &one
 }
 
-// Facing describes a piece as a neighbour of the seam at one of its sides.
-func Facing(name string, p piece.Piece, side piece.Side) Neighbour {
-	return Neighbour{Name: name, Roles: p.RolesAt(side), Bulk: len(p.Ends(side))}
-}
+func (m *Joined) seamsThrough() (across, down int) { return len(m.Columns) - 1, 0 }

@@ -28,7 +28,7 @@ type LogCabin struct {
 
 // CabinLog is the cloth of one log.
 type CabinLog struct {
-	Role  string  `json:"role"`
+	Role  string  `json:"role" is:"role"`
 	Strip Breadth `json:"strip,omitzero" doc:"Cut width; 1 strip when left out"`
 }
 
@@ -63,16 +63,6 @@ func (m *LogCabin) breadths() []BreadthOf {
 	return list
 }
 
-func (m *LogCabin) roles() []*string {
-	list := rolesOf(&m.Centre)
-	for i := range m.Logs {
-		list = append(list, &m.Logs[i].Role)
-	}
-	return list
-}
-
-func (m *LogCabin) references() []*naming.Unit { return referencesOf(&m.Centre) }
-
 // Make sews log after log.
 func (m *LogCabin) Make(t *Table) (Made, bool) {
 	start := 0
@@ -106,7 +96,7 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 	}
 	out := Made{Sort: "unit"}
 	p, taken, name, lies := centre.piece, centre.act, centre.name, centre.turn
-	across := []measure.Length{up(p.W)}
+	across := []measure.Length{p.W.Up()}
 	n := 4 * m.Rounds
 	if m.Half {
 		n = 2 * m.Rounds
@@ -150,7 +140,7 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 		}, Minus: Facing("the middle", here, piece.Right)})
 		act := Act{
 			ID: r.id(id), Does: Sews, Name: fmt.Sprintf("log %d on", k+1), Takes: []ActTake{{taken, 1}, {cloth.act, 1}},
-			Seams: 1, Each: up(here.H), Sews: []naming.Seam{seam}, Piece: p,
+			Seams: 1, Each: here.H.Up(), Sews: []naming.Seam{seam}, Piece: p,
 			Joins: &Joins{
 				Left: name, Right: cloth.name, LeftPiece: here, RightPart: cloth.piece,
 				Edge: fmt.Sprintf("log %d to the %s edge", k+1, edges[side]), Turned: turn,
@@ -170,6 +160,6 @@ func (m *LogCabin) Make(t *Table) (Made, bool) {
 		}
 	}
 	out.Piece, out.Acts = p, r.acts
-	out.Size = t.sum("across: ", across, up(p.W))
+	out.Size = t.sum("across: ", across, p.W.Up())
 	return out, true
 }

@@ -10,6 +10,7 @@ import (
 	"vicis/core/piece"
 	"vicis/core/problem"
 	"vicis/core/rules"
+	"vicis/core/words"
 )
 
 // Measures is what a unit measures unfinished, where that is not what it should and the quilter goes on with it so: everything
@@ -42,10 +43,6 @@ func (t *Table) seam(list []measure.Length, i int) measure.Length {
 // other, and how many down.
 type joins interface{ seamsThrough() (across, down int) }
 
-func (m *StripSet) seamsThrough() (across, down int) { return 0, len(m.Strips) - 1 }
-func (m *Joined) seamsThrough() (across, down int)   { return len(m.Columns) - 1, 0 }
-func (m *Grid) seamsThrough() (across, down int)     { return len(m.Rows[0].Cells) - 1, len(m.Rows) - 1 }
-
 // asMeasured is a unit as large as it was measured. Seams right through it took what it lacks, all of them as much; where there are
 // none, or it was trimmed, what it lacks lies at its outer edges, as much on each side.
 func (t *Table) asMeasured(m Made) (Made, bool) {
@@ -63,7 +60,7 @@ func (t *Table) asMeasured(m Made) (Made, bool) {
 	if t.Unit.Measured.Trimmed {
 		if w.Cmp(planned.W) > 0 || h.Cmp(planned.H) > 0 {
 			t.Problems.Stop("trimmed-larger", at, fmt.Sprintf("%s is %s and cannot be trimmed to %s.", t.Unit.Name,
-				t.by(planned.W, planned.H), t.by(w, h)), "Trim it to something smaller, or say what it measures.")
+				words.By(t.Ruler, planned.W.Up(), planned.H.Up()), words.By(t.Ruler, w.Up(), h.Up())), "Trim it to something smaller, or say what it measures.")
 			return m, false
 		}
 	} else if j, ok := m.Unit.How.(joins); ok {
@@ -85,7 +82,7 @@ func (t *Table) asMeasured(m Made) (Made, bool) {
 	}
 	m.resized(w, h)
 	if !m.first().Whole() && planned.Whole() {
-		t.Problems.Stop("measured-far-off", at, fmt.Sprintf("At %s the patches of %s would vanish or overlap.", t.by(w, h), t.Unit.Name),
+		t.Problems.Stop("measured-far-off", at, fmt.Sprintf("At %s the patches of %s would vanish or overlap.", words.By(t.Ruler, w.Up(), h.Up()), t.Unit.Name),
 			"Measure it again, from raw edge to raw edge; if it is so, say how it is sewn.")
 		return m, false
 	}
@@ -98,9 +95,9 @@ func (t *Table) asMeasured(m Made) (Made, bool) {
 	case t.Unit.Measured.Expected:
 		verb = "is expected to measure"
 	}
-	should, is := t.by(planned.W, planned.H), t.by(w, h)
+	should, is := words.By(t.Ruler, planned.W.Up(), planned.H.Up()), words.By(t.Ruler, w.Up(), h.Up())
 	if m.InLength {
-		should, is = t.Ruler.Print(up(planned.H)), t.Ruler.Print(up(h))
+		should, is = t.Ruler.Print(planned.H.Up()), t.Ruler.Print(h.Up())
 	}
 	m.Widths = nil
 	m.Size = SizeWorking{
@@ -130,25 +127,12 @@ func cannotBeMeasured(m Made) (says, mend string) {
 	return "", ""
 }
 
-// first is what a unit gives, or the first thing that falls out of it.
-func (m Made) first() piece.Piece {
-	if len(m.Variants) > 0 {
-		return m.Variants[0].Piece
-	}
-	return m.Piece
-}
-
-// by is a size as the ruler reads it.
-func (t *Table) by(w, h piece.Num) string {
-	return t.Ruler.Print(up(w)) + " × " + t.Ruler.Print(up(h))
-}
-
 // read reads what something measures one way; what it should where nothing is said.
 func (t *Table) read(written measure.Written, at string, planned piece.Num, never bool) (piece.Num, bool) {
 	if !written.Given() {
 		return planned, true
 	}
-	l, is := written.Length(), up(planned)
+	l, is := written.Length(), planned.Up()
 	switch err := written.Err(); {
 	case never:
 		t.Problems.Stop("measured-length", at, fmt.Sprintf("%s is as long as the cloth is wide.", t.Unit.Name), "Measure it across its strips, and write that as its height.")
@@ -167,7 +151,7 @@ func (t *Table) read(written measure.Written, at string, planned piece.Num, neve
 
 // shared is what each of n seams takes from a side, so that together they take what is missing besides.
 func (t *Table) shared(planned, is piece.Num, n int) []measure.Length {
-	missing := up(planned) - up(is)
+	missing := planned.Up() - is.Up()
 	if n == 0 || missing == 0 {
 		return nil
 	}

@@ -10,7 +10,7 @@ func init() { register(func() Method { return &PlainPatch{} }) }
 
 // PlainPatch is a rectangle cut from one fabric: a plain block, or the middle of a framed one.
 type PlainPatch struct {
-	Role   string  `json:"role"`
+	Role   string  `json:"role" is:"role"`
 	Width  Breadth `json:"width" doc:"Cut width: a length, or so many strips"`
 	Height Breadth `json:"height" doc:"Cut height: a length, or so many strips"`
 }
@@ -20,6 +20,8 @@ func (*PlainPatch) By() string { return "patch" }
 
 // Parts are none: a patch is cut from cloth.
 func (*PlainPatch) Parts() []Part { return nil }
+
+func (*PlainPatch) states() States { return States{Seamless: true} }
 
 // Make cuts it. One side must come out of the cloth's usable width.
 func (m *PlainPatch) Make(t *Table) (Made, bool) {
@@ -54,5 +56,3 @@ func (m *PlainPatch) Make(t *Table) (Made, bool) {
 func (m *PlainPatch) breadths() []BreadthOf {
 	return []BreadthOf{{&m.Width, false, "width", false}, {&m.Height, false, "height", false}}
 }
-
-func (m *PlainPatch) roles() []*string { return []*string{&m.Role} }

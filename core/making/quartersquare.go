@@ -15,8 +15,8 @@ func init() { register(func() Method { return &QuarterSquare{} }) }
 // three or four fabrics from two that differ, or one half left whole where a plain square takes the place of the
 // second.
 type QuarterSquare struct {
-	First    []string `json:"first" doc:"The two roles of the first half-square unit"`
-	Second   []string `json:"second" doc:"The two roles of the second, or one for a plain square"`
+	First    []string `json:"first" is:"role" doc:"The two roles of the first half-square unit"`
+	Second   []string `json:"second" is:"role" doc:"The two roles of the second, or one for a plain square"`
 	Finished Breadth  `json:"finished,omitzero"`
 	Cut      Breadth  `json:"cut,omitzero" doc:"How large the squares of its pairs are, as they come; what the unit finishes follows, and finished is then left out"`
 	Sizing   Sizing   `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares are cut; exact when left out"`
@@ -33,16 +33,6 @@ func (m *QuarterSquare) breadths() []BreadthOf {
 		return []BreadthOf{{&m.Cut, false, "cut", false}}
 	}
 	return []BreadthOf{{&m.Finished, true, "finished", false}}
-}
-
-func (m *QuarterSquare) roles() []*string {
-	var list []*string
-	for _, roles := range []*[]string{&m.First, &m.Second} {
-		for i := range *roles {
-			list = append(list, &(*roles)[i])
-		}
-	}
-	return list
 }
 
 // Make sews the half-square units and pairs them again.
@@ -87,7 +77,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		marked := r.mark(lower, suffix+"-mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
 		pair := r.add(Act{
 			ID: r.id(suffix + "-pair"), Does: Sews, Name: word + " pairs", Takes: takes(marked.act, upper.act),
-			Seams: 2, Each: up(a.TimesRoot2()), Sews: []naming.Seam{seam}, Piece: lower.piece,
+			Seams: 2, Each: a.TimesRoot2().Up(), Sews: []naming.Seam{seam}, Piece: lower.piece,
 			Joins: (&Joins{
 				Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece,
 				Edge: "right sides together, an allowance on each side of the diagonal",
@@ -166,7 +156,7 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 		"from corner to corner, across the seam where there is one")
 	pair := r.add(Act{
 		ID: r.id("pair"), Does: Sews, Name: "pairs", Takes: takes(marked.act, other.act), Seams: 2,
-		Each: up(size.TimesRoot2()), Sews: []naming.Seam{seam}, Piece: lower.piece,
+		Each: size.TimesRoot2().Up(), Sews: []naming.Seam{seam}, Piece: lower.piece,
 		Joins: (&Joins{
 			Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: over,
 			Edge: "right sides together, seam on seam, an allowance on each side of the other diagonal",
@@ -190,11 +180,33 @@ func (m *QuarterSquare) Make(t *Table) (Made, bool) {
 	r.add(end)
 	out.Acts = r.acts
 	print := t.Ruler.Print
-	out.Size = SizeWorking{Sums: []string{fmt.Sprintf("%s − 2 × 1.4142 × %s = %s", print(up(a)), print(t.Seam),
-		print(up(a.Sub(c).Sub(c))))}, Rules: rules.By(rules.QuarterSquare)}
+	out.Size = SizeWorking{Sums: []string{fmt.Sprintf("%s − 2 × 1.4142 × %s = %s", print(a.Up()), print(t.Seam),
+		print(a.Sub(c).Sub(c).Up()))}, Rules: rules.By(rules.QuarterSquare)}
 	if raw != u {
-		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed on its middle: %s − %s = %s", print(up(raw)),
-			print(up(raw.Sub(u))), print(up(u))))
+		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed on its middle: %s − %s = %s", print(raw.Up()),
+			print(raw.Sub(u).Up()), print(u.Up())))
 	}
 	return out, true
 }
+
+func (m *QuarterSquare) sized(s Sizing) (Method, bool) {
+	one := *m
+	one.Sizing = s.canonical()
+	return &one, true
+}
+
+func (m *QuarterSquare) named() string {
+	if m.Cut.Given() {
+		return "two at a time, " + asTheyCome
+	}
+	return "two at a time, " + m.Sizing.words()
+}
+
+func (m *QuarterSquare) sizedByFinish(t *Table) (Method, bool) {
+	_, f, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), false)
+	one := *m
+	one.Cut, one.Finished = Breadth{}, f
+	return &one, given && ok
+}
+
+func (m *QuarterSquare) gives(t *Table) func(piece.Num) piece.Num { return lessDiagonals(t) }

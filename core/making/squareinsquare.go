@@ -16,7 +16,7 @@ func init() { register(func() Method { return &SquareInSquare{} }) }
 // straight grain.
 type SquareInSquare struct {
 	Centre   Input    `json:"centre"`
-	Corners  []string `json:"corners" doc:"The roles of the triangles: one for all, or four from the top left clockwise"`
+	Corners  []string `json:"corners" is:"role" doc:"The roles of the triangles: one for all, or four from the top left clockwise"`
 	Finished Breadth  `json:"finished,omitzero" doc:"Finished size of the unit; follows from the centre where that is pieced"`
 	Sizing   Sizing   `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares for the triangles are cut"`
 }
@@ -34,16 +34,6 @@ func (m *SquareInSquare) breadths() []BreadthOf {
 	return []BreadthOf{{&m.Finished, true, "finished", false}}
 }
 
-func (m *SquareInSquare) roles() []*string {
-	list := rolesOf(&m.Centre)
-	for i := range m.Corners {
-		list = append(list, &m.Corners[i])
-	}
-	return list
-}
-
-func (m *SquareInSquare) references() []*naming.Unit { return referencesOf(&m.Centre) }
-
 // others: the same look from four flipped corners.
 func (m *SquareInSquare) others() []Method {
 	if m.Centre.Unit != "" || len(m.Corners) == 0 {
@@ -59,6 +49,8 @@ func (m *SquareInSquare) others() []Method {
 	one.Corners[1], one.Corners[2] = one.Corners[2], one.Corners[1] // opposite corners first
 	return []Method{m, one}
 }
+
+func (*SquareInSquare) states() States { return States{OfSquares: true} }
 
 // Make sews the triangles on and trims.
 func (m *SquareInSquare) Make(t *Table) (Made, bool) {
@@ -106,7 +98,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 		})
 	}
 	first, second := r.seam("first"), t.Unit.ID.Seam()
-	wide := up(square)
+	wide := square.Up()
 	p := centre.piece
 	// The raw long edge of a triangle lies even with the raw edge of the centre before it is opened over the stitches.
 	far := side.Sub(twice)
@@ -145,7 +137,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 		Takes: append([]ActTake{{centre.act, 1}}, together([]laid{
 			{act: cloth[corner(0)]},
 			{act: cloth[corner(2)]},
-		})...), Seams: 2, Each: up(side), Sews: []naming.Seam{first}, Piece: half,
+		})...), Seams: 2, Each: side.Up(), Sews: []naming.Seam{first}, Piece: half,
 		Onto: []Onto{{Side: piece.Left, Of: cloth[corner(0)]}, {Side: piece.Right, Of: cloth[corner(2)]}},
 		Joins: &Joins{
 			Left: centre.name, Right: "corner triangle", LeftPiece: centre.piece, RightPart: triangle,
@@ -155,7 +147,7 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	two := r.add(Act{
 		ID: r.id("second"), Does: Sews, Name: "four corners",
 		Takes: append([]ActTake{{one, 1}}, together([]laid{{act: cloth[corner(1)]}, {act: cloth[corner(3)]}})...),
-		Seams: 2, Each: up(side), Sews: []naming.Seam{second}, Piece: p,
+		Seams: 2, Each: side.Up(), Sews: []naming.Seam{second}, Piece: p,
 		Onto: []Onto{{piece.Top, cloth[corner(1)], tips}, {piece.Bottom, cloth[corner(3)], tips}},
 		Joins: &Joins{
 			Left: "centre with two triangles", Right: "corner triangle", LeftPiece: half, RightPart: triangle,
@@ -170,18 +162,18 @@ func (m *SquareInSquare) Make(t *Table) (Made, bool) {
 	out.Acts = r.acts
 	print := t.Ruler.Print
 	out.Size = SizeWorking{
-		Sums:  []string{fmt.Sprintf("1.4142 × %s + %s = %s", print(up(finished)), print(2*t.Seam), print(up(unit)))},
+		Sums:  []string{fmt.Sprintf("1.4142 × %s + %s = %s", print(finished.Up()), print(2*t.Seam), print(unit.Up()))},
 		Rules: rules.By(rules.SquareSquare),
 	}
 	if whole.Cmp(unit) > 0 {
-		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed with equal margins: %s − %s = %s", print(up(whole)),
-			print(up(whole.Sub(unit))), print(up(unit))))
+		out.Size.Sums = append(out.Size.Sums, fmt.Sprintf("trimmed with equal margins: %s − %s = %s", print(whole.Up()),
+			print(whole.Sub(unit).Up()), print(unit.Up())))
 	}
-	if more := up(side).CeilTo(t.Ruler.Mark) - up(side); m.Centre.Unit == "" && more > 0 {
+	if more := side.Up().CeilTo(t.Ruler.Mark) - side.Up(); m.Centre.Unit == "" && more > 0 {
 		// The half diagonal of what is too much, on every side.
 		tip, _ := piece.Of(more).TimesRoot2().Half()
 		out.Size.Rules = rules.By(rules.SquareSquare, fmt.Sprintf("The centre is cut %s wide, %s more than it is drawn: untrimmed, its tips come %s nearer the edge.",
-			print(up(side).CeilTo(t.Ruler.Mark)), print(more), print(up(tip))))
+			print(side.Up().CeilTo(t.Ruler.Mark)), print(more), print(tip.Up())))
 	}
 	return out, true
 }
@@ -192,8 +184,8 @@ func (m *SquareInSquare) centre(r *run, twice piece.Num) (laid, bool) {
 		c, ok := r.unit(m.Centre.Unit, m.Centre.Turn, t.At+"/centre")
 		if ok && c.piece.W != c.piece.H {
 			t.Problems.Stop("not-square", t.At+"/centre",
-				fmt.Sprintf("%s is not square: it measures %s × %s.", c.name, t.Ruler.Print(up(c.piece.W)),
-					t.Ruler.Print(up(c.piece.H))), "Choose a square unit.")
+				fmt.Sprintf("%s is not square: it measures %s × %s.", c.name, t.Ruler.Print(c.piece.W.Up()),
+					t.Ruler.Print(c.piece.H.Up())), "Choose a square unit.")
 			return laid{}, false
 		}
 		return c, ok
@@ -208,6 +200,14 @@ func (m *SquareInSquare) centre(r *run, twice piece.Num) (laid, bool) {
 			"Choose a size that is a whole number of marks.")
 		return laid{}, false
 	}
-	t.OnTheRuler(up(c.Add(twice)), t.At+"/finished", "The centre of "+t.Unit.Name)
+	t.OnTheRuler(c.Add(twice).Up(), t.At+"/finished", "The centre of "+t.Unit.Name)
 	return r.cloth(m.Centre.Role, c.Add(twice), c.Add(twice), "centre", "centre square", t.At+"/centre/role")
 }
+
+func (m *SquareInSquare) sized(s Sizing) (Method, bool) {
+	one := *m
+	one.Sizing = s.canonical()
+	return &one, true
+}
+
+func (m *SquareInSquare) named() string { return "with triangles, " + m.Sizing.words() }

@@ -1,7 +1,6 @@
 package making
 
 import (
-	"errors"
 	"fmt"
 
 	"vicis/core/measure"
@@ -22,7 +21,7 @@ type StripSet struct {
 // SetStrip is one strip of a set.
 type SetStrip struct {
 	ID    string  `json:"id" doc:"Names the strip; the seam above it is named by it"`
-	Role  string  `json:"role"`
+	Role  string  `json:"role" is:"role"`
 	Width Breadth `json:"width,omitzero" doc:"A length, or so many strips; 1 strip when left out"`
 }
 
@@ -34,6 +33,8 @@ func (*StripSet) Parts() []Part { return nil }
 
 // MostStrips is how many strips a set, or columns a unit, may have.
 const MostStrips = 40
+
+func (*StripSet) states() States { return States{InLength: true} }
 
 // Make sews the strips together, each below the last.
 func (m *StripSet) Make(t *Table) (Made, bool) {
@@ -111,7 +112,7 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 	act.Piece = out.Piece
 	out.Acts = []Act{act}
 	if m.Closed {
-		t.close(&out)
+		closeRound(t, &out)
 	}
 	return out, true
 }
@@ -140,8 +141,8 @@ func (m *StripSet) closes(t *Table, widths []measure.Length) bool {
 	return true
 }
 
-// close sews the last edge of a set to its first.
-func (t *Table) close(out *Made) {
+// closeRound sews the last edge of a set to its first.
+func closeRound(t *Table, out *Made) {
 	flat := out.Acts[0]
 	out.Round = flat.Strips
 	first, last := flat.Strips[0], flat.Strips[len(flat.Strips)-1]
@@ -159,24 +160,6 @@ func (t *Table) close(out *Made) {
 	})
 }
 
-// misfit turns edges that differ into the quilter's sentence.
-func (t *Table) misfit(err error, at, part, whole string) {
-	var m *piece.Misfit
-	if !errors.As(err, &m) {
-		t.Problems.Stop("cannot-be-joined", at, err.Error(), "Choose another part.")
-		return
-	}
-	word, d := "longer", m.Have-m.Want
-	if d < 0 {
-		word, d = "shorter", -d
-	}
-	t.Problems.Stop("edges-differ", at,
-		fmt.Sprintf("%s is %s %s than what it is sewn to in %s: %s where %s is needed.", part, t.Ruler.Print(d), word,
-			whole, t.Ruler.Print(m.Have), t.Ruler.Print(m.Want)),
-		fmt.Sprintf("Change its strips so that it measures %s unfinished, or choose another part.",
-			t.Ruler.Print(m.Want)))
-}
-
 func (m *StripSet) breadths() []BreadthOf {
 	list := make([]BreadthOf, len(m.Strips))
 	for i := range m.Strips {
@@ -185,10 +168,4 @@ func (m *StripSet) breadths() []BreadthOf {
 	return list
 }
 
-func (m *StripSet) roles() []*string {
-	list := make([]*string, len(m.Strips))
-	for i := range m.Strips {
-		list[i] = &m.Strips[i].Role
-	}
-	return list
-}
+func (m *StripSet) seamsThrough() (across, down int) { return 0, len(m.Strips) - 1 }

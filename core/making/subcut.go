@@ -3,7 +3,6 @@ package making
 import (
 	"fmt"
 
-	"vicis/core/measure"
 	"vicis/core/naming"
 )
 
@@ -57,12 +56,4 @@ func (m *SubCut) Make(t *Table) (Made, bool) {
 	}}}, true
 }
 
-// Width is the exact sub-cut width of a made sub-cut.
-func (m Made) Width() measure.Length {
-	w, _ := m.Piece.Size()
-	return w
-}
-
 func (m *SubCut) breadths() []BreadthOf { return []BreadthOf{{&m.Width, false, "width", false}} }
-
-func (m *SubCut) references() []*naming.Unit { return []*naming.Unit{&m.From} }

@@ -24,15 +24,6 @@ type Tube struct {
 	Edge     RowEnd       `json:"edge,omitempty" enum:"right,left" doc:"At which end of a row a column is laid once more, so that the wave ends as it began: its first one at the right, its last one at the left"`
 }
 
-// RowEnd is an end of a row.
-type RowEnd string
-
-// The ends of a row.
-const (
-	RightEnd RowEnd = "right"
-	LeftEnd  RowEnd = "left"
-)
-
 // OpenedRing is one ring of a tube, and where it is opened.
 type OpenedRing struct {
 	ID     string      `json:"id" doc:"Names the column; the seam to its left is named by it"`
@@ -54,35 +45,6 @@ const (
 
 // MostColumns is how many columns one tube gives.
 const MostColumns = 100
-
-// Tubed is what a method that opens rings states of its columns.
-type Tubed struct {
-	Columns  []Column // from left to right
-	Straight bool
-	Edge     RowEnd
-}
-
-// Column is one ring, opened.
-type Column struct {
-	ID    string
-	Place naming.Unit // by which it can be laid
-	Kind  naming.Unit // that is counted
-	First string      // the id of the first column of that kind
-	Ring  naming.Step // cuts it
-	Set   naming.Unit
-	Width measure.Length
-	Half  int // where it is opened: so many half strips down from the seam above the first strip
-	Step  int // against the column before, in half strips up; as it is written, not taken round
-	Piece piece.Piece
-	Trims measure.Length // it loses this at both ends
-	Bit   measure.Length // a bit so high is sewn to its lower end; nothing where it is long enough
-}
-
-// Middle says whether it is opened in the middle of a strip.
-func (c Column) Middle() bool { return c.Half%2 != 0 }
-
-// Strip is which strip of the set lies at its top, whole or half, from 0.
-func (c Column) Strip() int { return c.Half / 2 }
 
 // StepBack is by how many half strips the colours go up from the last column to the first one beside it, the shorter way
 // round tubes of n strips.
@@ -111,15 +73,7 @@ func (m *Tube) Parts() []Part {
 	return parts
 }
 
-func (m *Tube) references() []*naming.Unit {
-	list := make([]*naming.Unit, len(m.Columns))
-	for i := range m.Columns {
-		list[i] = &m.Columns[i].From
-	}
-	return list
-}
-
-func (m *Tube) cells() [][]*naming.Unit { return [][]*naming.Unit{m.references()} }
+func (m *Tube) cells() [][]*naming.Unit { return [][]*naming.Unit{References(m)} }
 
 func (m *Tube) breadths() []BreadthOf {
 	list := make([]BreadthOf, len(m.Columns))
@@ -129,6 +83,10 @@ func (m *Tube) breadths() []BreadthOf {
 	return list
 }
 
+func (m *Tube) states() States {
+	return States{LaidApart: true, LaidByPlace: true, RowByRow: len(m.Columns) > 1 && !m.Straight}
+}
+
 // Make opens the rings and joins the columns.
 func (m *Tube) Make(t *Table) (Made, bool) {
 	columns, ok := m.columns(t)
@@ -136,13 +94,13 @@ func (m *Tube) Make(t *Table) (Made, bool) {
 		return Made{}, false
 	}
 	out := Made{Sort: "unit", Beside: true, Apart: true, Tube: &Tubed{columns, m.Straight, m.Edge}}
-	kinds := t.columnKinds(columns)
+	kinds := columnKinds(t, columns)
 	shared := t.Unit.Like != "" && len(columns) > 1
 	if !shared {
-		t.rings(&out, columns)
-		t.opened(&out, columns, kinds)
+		rings(t, &out, columns)
+		opened(t, &out, columns, kinds)
 	}
-	if !t.joinColumns(&out, columns) {
+	if !joinColumns(t, &out, columns) {
 		return Made{}, false
 	}
 	if len(columns) > 1 && !shared {
@@ -150,7 +108,7 @@ func (m *Tube) Make(t *Table) (Made, bool) {
 	} else if len(columns) == 1 {
 		out.Variants = kinds
 	}
-	out.Size = t.tubeSums(columns, out.Piece)
+	out.Size = tubeSums(t, columns, out.Piece)
 	for i := range out.Variants {
 		if v := &out.Variants[i]; len(columns) > 1 && i > 0 {
 			v.Size = SizeWorking{Sums: out.Size.Sums[1:], Rules: out.Size.Rules} // as wide as it is cut
@@ -306,14 +264,14 @@ func (m *Tube) even(t *Table, list []Column) bool {
 		case m.Even == EkeOut && c.Middle():
 			c.Bit = 4 * s
 		}
-		if thin, is := c.thin(set, s); is {
+		if narrow, is := thin(*c, set, s); is {
 			t.Problems.Stop("strip-too-narrow", at,
-				fmt.Sprintf("Column %d of %s would end in a strip of which nothing is left once it is sewn in: it is cut %s.", i+1, t.Unit.Name, t.Ruler.Print(thin)),
-				fmt.Sprintf("Cut that strip wider than %s, or open every ring at a seam.", t.Ruler.Print(c.least(s))))
+				fmt.Sprintf("Column %d of %s would end in a strip of which nothing is left once it is sewn in: it is cut %s.", i+1, t.Unit.Name, t.Ruler.Print(narrow)),
+				fmt.Sprintf("Cut that strip wider than %s, or open every ring at a seam.", t.Ruler.Print(least(*c, s))))
 			return false
 		}
 		var err error
-		if c.Piece, err = t.column(*c, set); err != nil {
+		if c.Piece, err = column(t, *c, set); err != nil {
 			t.misfit(err, at, fmt.Sprintf("column %d", i+1), t.Unit.Name)
 			return false
 		}
@@ -322,7 +280,7 @@ func (m *Tube) even(t *Table, list []Column) bool {
 }
 
 // least is how wide the strips at the ends of a column must be cut so that something of them is seen.
-func (c Column) least(s measure.Length) measure.Length {
+func least(c Column, s measure.Length) measure.Length {
 	switch {
 	case c.Bit > 0:
 		return 6 * s
@@ -333,14 +291,14 @@ func (c Column) least(s measure.Length) measure.Length {
 }
 
 // thin is how wide a strip at an end of a column is cut of which nothing would be seen.
-func (c Column) thin(set Made, s measure.Length) (measure.Length, bool) {
+func thin(c Column, set Made, s measure.Length) (measure.Length, bool) {
 	n := len(set.Round)
 	ends := []int{c.Strip()}
 	if !c.Middle() {
 		ends = append(ends, (c.Strip()+n-1)%n)
 	}
 	for _, i := range ends {
-		if w := set.Round[i].Width; w <= c.least(s) {
+		if w := set.Round[i].Width; w <= least(c, s) {
 			return w, true
 		}
 	}
@@ -348,7 +306,7 @@ func (c Column) thin(set Made, s measure.Length) (measure.Length, bool) {
 }
 
 // column is a ring, opened: its strips in order from the top.
-func (t *Table) column(c Column, set Made) (piece.Piece, error) {
+func column(t *Table, c Column, set Made) (piece.Piece, error) {
 	n, s := len(set.Round), piece.Of(t.Seam)
 	w := piece.Of(c.Width)
 	first := set.Round[c.Strip()]
@@ -379,7 +337,7 @@ func (t *Table) column(c Column, set Made) (piece.Piece, error) {
 }
 
 // columnKinds are the kinds of columns, each with the places it falls out at.
-func (t *Table) columnKinds(list []Column) (kinds []Variant) {
+func columnKinds(t *Table, list []Column) (kinds []Variant) {
 	numbers := map[naming.Unit][]int{}
 	for i, c := range list {
 		k := slices.IndexFunc(kinds, func(v Variant) bool { return v.ID == c.Kind })
@@ -413,7 +371,7 @@ func columnsCalled(numbers []int) string {
 }
 
 // rings states the cutting: one act for each tube and width, whatever becomes of the rings.
-func (t *Table) rings(out *Made, list []Column) {
+func rings(t *Table, out *Made, list []Column) {
 	known := map[naming.Step]bool{}
 	for _, c := range list {
 		if known[c.Ring] {
@@ -430,7 +388,7 @@ func (t *Table) rings(out *Made, list []Column) {
 }
 
 // opened states the opening of every kind of column, and the bit that is sewn to a short one.
-func (t *Table) opened(out *Made, list []Column, kinds []Variant) {
+func opened(t *Table, out *Made, list []Column, kinds []Variant) {
 	r := t.begin()
 	for _, v := range kinds {
 		c := list[slices.IndexFunc(list, func(c Column) bool { return c.Kind == v.ID })]
@@ -444,7 +402,7 @@ func (t *Table) opened(out *Made, list []Column, kinds []Variant) {
 		first := set.Round[c.Strip()]
 		short := c
 		short.Bit = 0
-		p, _ := t.column(short, set)
+		p, _ := column(t, short, set)
 		act.ID = t.Unit.ID.Part(c.ID, "opened")
 		act.Name, act.Piece, act.Gives = v.Name+", opened", p, nil
 		r.add(act)
@@ -473,7 +431,7 @@ func (t *Table) opened(out *Made, list []Column, kinds []Variant) {
 }
 
 // joinColumns sews the columns to each other, in one step.
-func (t *Table) joinColumns(out *Made, list []Column) bool {
+func joinColumns(t *Table, out *Made, list []Column) bool {
 	out.Piece = list[0].Piece
 	act := Act{ID: t.Unit.ID.Step(), Does: Sews, Lies: Upright, Seams: len(list) - 1}
 	taken := []laid{{act: list[0].Kind.Step()}}
@@ -505,7 +463,7 @@ func (t *Table) joinColumns(out *Made, list []Column) bool {
 	if len(list) == 1 {
 		return true
 	}
-	act.Takes, act.Piece, act.Each = counted(taken), out.Piece, up(out.Piece.H)
+	act.Takes, act.Piece, act.Each = counted(taken), out.Piece, out.Piece.H.Up()
 	act.Joins = &Joins{
 		Left: name(0), Right: name(1), LeftPiece: list[0].Piece, RightPart: list[1].Piece,
 		Edge: "column to column, from left to right, top edges even", Edges: edges,
@@ -515,20 +473,20 @@ func (t *Table) joinColumns(out *Made, list []Column) bool {
 }
 
 // tubeSums says how the block and its columns come to what they measure.
-func (t *Table) tubeSums(list []Column, p piece.Piece) SizeWorking {
+func tubeSums(t *Table, list []Column, p piece.Piece) SizeWorking {
 	var widths []measure.Length
 	for _, c := range list {
 		widths = append(widths, c.Width)
 	}
-	out := t.sum("across: ", widths, up(p.W))
+	out := t.sum("across: ", widths, p.W.Up())
 	set, _ := t.Made(list[0].Set)
 	var round measure.Length
 	for _, s := range set.Round {
 		round += s.Width - 2*t.Seam
 	}
 	says := fmt.Sprintf("down: %s round", t.Ruler.Print(round))
-	if extra := up(p.H) - round; extra > 0 {
-		says += fmt.Sprintf(" + %s = %s, where a ring is opened at a seam", t.Ruler.Print(extra), t.Ruler.Print(up(p.H)))
+	if extra := p.H.Up() - round; extra > 0 {
+		says += fmt.Sprintf(" + %s = %s, where a ring is opened at a seam", t.Ruler.Print(extra), t.Ruler.Print(p.H.Up()))
 	}
 	out.Sums = append(out.Sums, says)
 	out.Rules = rules.By(rules.Tube)

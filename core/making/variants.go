@@ -282,29 +282,3 @@ func seamsOf(p piece.Piece) map[string]int {
 	}
 	return seams
 }
-
-// upright turns a square unit so that its seam rises from the lower left to the upper right with the lower piece of the
-// pair above it, the way units are laid in a pile.
-func upright(p piece.Piece, seam naming.Seam) piece.Piece {
-	for _, turn := range []int{90, 180, 270} {
-		if risesLeft(p, seam) {
-			return p
-		}
-		if q := p.Turn(turn); risesLeft(q, seam) {
-			return q
-		}
-	}
-	return p
-}
-
-func risesLeft(p piece.Piece, seam naming.Seam) bool {
-	for _, s := range p.Seams {
-		if s.ID == seam {
-			return s.To.X.Cmp(s.From.X) > 0 && s.To.Y.Cmp(s.From.Y) < 0
-		}
-	}
-	return false
-}
-
-// give is what one run gives of a look.
-func (v Variant) give() ActGive { return ActGive{v.ID.Step(), v.Count, v.Name, v.Piece} }

@@ -76,6 +76,15 @@ func (a Num) Nearest() measure.Length {
 	return measure.Length(math.Round((float64(a.P) + float64(a.Q)*math.Sqrt2) / Fine))
 }
 
+// Up is the coordinate as a length, rounded up to the grid of lengths.
+func (a Num) Up() measure.Length {
+	l := a.Nearest()
+	if Of(l).Cmp(a) < 0 {
+		l++
+	}
+	return l
+}
+
 // Inches is for drawing only.
 func (a Num) Inches() float64 {
 	return (float64(a.P) + float64(a.Q)*math.Sqrt2) / (Fine * float64(measure.Inch))

@@ -215,7 +215,7 @@ func things(s work.Sewn) (list, lengths []Thing) {
 	for _, u := range s.Parts {
 		one := Thing{ID: u.ID, Unit: u.ID, Name: u.Name, Picture: u.ID.Step()}
 		switch {
-		case making.ComesInLength(u.How):
+		case making.StatesOf(u.How).InLength:
 			lengths = append(lengths, one)
 		case s.Unit(u.ID).Unit.ID == "":
 			list = append(list, one)

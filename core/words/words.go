@@ -124,3 +124,14 @@ func Listed(names []string) string {
 	}
 	return strings.Join(names, "")
 }
+
+// Count is how many in words, where there are few: one line, four lines, 5 lines.
+func Count(n int, one string) string {
+	if n == 1 {
+		return "one " + one
+	}
+	if words := []string{"no", "one", "two", "three", "four"}; n < len(words) {
+		return fmt.Sprintf("%s %ss", words[n], one)
+	}
+	return fmt.Sprintf("%d %ss", n, one)
+}
