@@ -17,6 +17,7 @@ var floors = [][]string{
 	{"words", "gauge", "pace", "dealing"},
 	{"cloth", "piece"},
 	{"making"},
+	{"straight", "triangle", "recut"},
 	{"quilt"},
 	{"pressing"},
 	{"demand"},

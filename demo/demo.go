@@ -18,7 +18,9 @@ import (
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
+	"vicis/core/recut"
 	"vicis/core/starter"
+	"vicis/core/straight"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/store"
@@ -263,7 +265,7 @@ func weatherVane() (document.Document, error) {
 	}
 	d.Parts = append(d.Parts, making.Unit{
 		ID: "plain", Name: "Plain block",
-		How: &making.PlainPatch{Role: "between", Width: making.Typed(width), Height: making.Typed(width)},
+		How: &straight.PlainPatch{Role: "between", Width: making.Typed(width), Height: making.Typed(width)},
 	})
 	block, plain := quilt.Cell{Unit: e.Block}, quilt.Cell{Unit: "plain"}
 	d.Top = quilt.Top{
@@ -313,9 +315,9 @@ func harbourSwell() (document.Document, error) {
 	} {
 		d.Fabrics[i].Name, d.Fabrics[i].Colour = f.Name, f.Colour
 	}
-	swell := &making.Tube{Edge: making.RightEnd} // it ends as it began
+	swell := &recut.Tube{Edge: making.RightEnd} // it ends as it began
 	for i, width := range []making.Breadth{making.Typed("2 1/2 in"), making.Typed("2 in"), making.Typed("1 1/2 in"), making.Typed("1 in"), making.Typed("1 1/2 in"), making.Typed("2 in")} {
-		swell.Columns = append(swell.Columns, making.OpenedRing{
+		swell.Columns = append(swell.Columns, recut.OpenedRing{
 			ID: fmt.Sprintf("c%d", i+1), From: d.Parts[0].ID, Width: width, Step: []float64{0, 1, 1, 1, -1, -1}[i],
 		})
 	}

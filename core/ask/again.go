@@ -11,6 +11,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
+	"vicis/core/straight"
 )
 
 // Rejoined is one way to join the parts of what was cut again to a block.
@@ -159,19 +160,19 @@ func PartsOf(d document.Document, block naming.Unit, purse *Purse) (PartsBecome,
 			out.Says = "Not every way was worked out: this quilt is too large for that."
 			break
 		}
-		var cells [][]making.GridCell
+		var cells [][]straight.GridCell
 		for r := range places {
 			cells = append(cells, nil)
 			for c := range places[r] {
 				s := m.lay(r, c)
-				cells[r] = append(cells[r], making.GridCell{Unit: parts.Place(s.r, s.c), Turn: s.turn})
+				cells[r] = append(cells[r], straight.GridCell{Unit: parts.Place(s.r, s.c), Turn: s.turn})
 			}
 		}
 		one, err := document.Copy(d)
 		if err != nil {
 			continue
 		}
-		one.Parts[at].How = making.Relaid(one.Parts[at].How, cells)
+		one.Parts[at].How = straight.Relaid(one.Parts[at].How, cells)
 		joined, _, ok := sewn(one, purse)
 		if !ok {
 			continue // parts that trade places do not agree in their sides

@@ -6,6 +6,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/piece"
+	"vicis/core/straight"
 	"vicis/core/words"
 )
 
@@ -24,14 +25,14 @@ func (o *offers) exchanges() {
 		o.with("Exchange parts within "+u.Name,
 			fmt.Sprintf("In %s lay %s in each other's places before they are sewn in, as the picture shows: they look the same.", u.Name,
 				words.Plural(swapped, "pair")+" of parts"), func(d *document.Document) {
-				d.Parts[i].How = making.Relaid(d.Parts[i].How, cells)
+				d.Parts[i].How = straight.Relaid(d.Parts[i].How, cells)
 			})
 		o.end(false)
 	}
 }
 
 // exchanged exchanges pairs one after the other, each as long as fewer crossings clash, and says how many.
-func (o *offers) exchanged(i int, parts []making.LaidPart) (cells [][]making.GridCell, swapped int) {
+func (o *offers) exchanged(i int, parts []making.LaidPart) (cells [][]straight.GridCell, swapped int) {
 	shape := making.Cells(o.document.Parts[i].How)
 	type at struct{ r, c int }
 	var where []at
@@ -39,13 +40,13 @@ func (o *offers) exchanged(i int, parts []making.LaidPart) (cells [][]making.Gri
 		cells = append(cells, nil)
 		for c := range row {
 			p := parts[len(where)]
-			cells[r] = append(cells[r], making.GridCell{Unit: p.Unit, Turn: p.Turn})
+			cells[r] = append(cells[r], straight.GridCell{Unit: p.Unit, Turn: p.Turn})
 			where = append(where, at{r, c})
 		}
 	}
-	look := func(c making.GridCell) piece.Piece { return o.Unit(c.Unit).Piece.Turn(c.Turn).Finished(o.Table.Seam) }
+	look := func(c straight.GridCell) piece.Piece { return o.Unit(c.Unit).Piece.Turn(c.Turn).Finished(o.Table.Seam) }
 	// instead is a unit as it has to lie so that it looks like what lies there.
-	instead := func(of, there making.GridCell) (making.GridCell, bool) {
+	instead := func(of, there straight.GridCell) (straight.GridCell, bool) {
 		want := look(there)
 		for _, turn := range []int{0, 90, 180, 270} {
 			of.Turn = turn
@@ -70,13 +71,13 @@ func (o *offers) exchanged(i int, parts []making.LaidPart) (cells [][]making.Gri
 			if o.purse.empty() {
 				return cells, swapped
 			}
-			was := [2]making.GridCell{*a, *b}
+			was := [2]straight.GridCell{*a, *b}
 			*a, *b = forA, forB
 			d, err := document.Copy(o.document)
 			if err != nil {
 				return cells, 0
 			}
-			d.Parts[i].How = making.Relaid(d.Parts[i].How, cells)
+			d.Parts[i].How = straight.Relaid(d.Parts[i].How, cells)
 			if n, ok := clashes(d, o.purse); ok && n < least {
 				least = n
 				swapped++

@@ -9,6 +9,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
+	"vicis/core/straight"
 )
 
 // rect is one patch of a part, finished.
@@ -62,17 +63,17 @@ func patched(b blocks, at int, cut making.Made) (document.Document, bool) {
 		}
 	} else {
 		laid := making.Laid(d.Parts[at].How)
-		var next [][]making.GridCell
+		var next [][]straight.GridCell
 		k := 0
 		for r, row := range making.Cells(d.Parts[at].How) {
 			next = append(next, nil)
 			for range row {
 				unit, turn := lay(laid[k].Unit, laid[k].Turn)
-				next[r] = append(next[r], making.GridCell{Unit: unit, Turn: turn})
+				next[r] = append(next[r], straight.GridCell{Unit: unit, Turn: turn})
 				k++
 			}
 		}
-		d.Parts[at].How = making.Relaid(d.Parts[at].How, next)
+		d.Parts[at].How = straight.Relaid(d.Parts[at].How, next)
 	}
 	d.Parts = slices.DeleteFunc(d.Parts, func(u making.Unit) bool { return u.ID == cut.Unit.ID.Whole() })
 	d.Press = nil
@@ -129,13 +130,13 @@ func (p patcher) unit(list []rect) (naming.Unit, bool) {
 		if id, known := p.known[key]; known {
 			return id, true
 		}
-		grid := &making.Grid{}
+		grid := &straight.Grid{}
 		for i, id := range cells {
 			if i == 0 || !upright {
-				grid.Rows = append(grid.Rows, making.GridRow{ID: fmt.Sprintf("row-%d", i+1)})
+				grid.Rows = append(grid.Rows, straight.GridRow{ID: fmt.Sprintf("row-%d", i+1)})
 			}
 			last := &grid.Rows[len(grid.Rows)-1]
-			last.Cells = append(last.Cells, making.GridCell{Unit: id})
+			last.Cells = append(last.Cells, straight.GridCell{Unit: id})
 		}
 		return p.add(key, grid), true
 	}
@@ -152,7 +153,7 @@ func (p patcher) patch(one rect) (naming.Unit, bool) {
 	if id, known := p.known[key]; known {
 		return id, true
 	}
-	return p.add(key, &making.PlainPatch{
+	return p.add(key, &straight.PlainPatch{
 		Role: one.role, Width: making.Wide(w), Height: making.Wide(h),
 	}), true
 }

@@ -9,6 +9,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/problem"
+	"vicis/core/recut"
 	"vicis/core/words"
 )
 
@@ -49,7 +50,7 @@ func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, proble
 	out.Now = &now
 	purse.keep()
 	strips := func(set naming.Unit) int { return len(b.Unit(set).Round) }
-	for _, c := range making.Closings(d.Parts[at].How, b.Unit(d.Parts[at].ID), strips) {
+	for _, c := range recut.Closings(d.Parts[at].How, b.Unit(d.Parts[at].ID), strips) {
 		if purse.empty() {
 			out.Says = "Not every list was worked out: this quilt is too large for that."
 			break
@@ -59,7 +60,7 @@ func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, proble
 			continue
 		}
 		longer.Parts[at].How = c.Method
-		if w, ok := making.JoinsTo(c.Method, &b.Table); ok && onlyOf(b, d.Parts[at].ID) {
+		if w, ok := recut.JoinsTo(c.Method, &b.Table); ok && onlyOf(b, d.Parts[at].ID) {
 			was := b.Unit(d.Parts[at].ID).Piece.W.Inches() - 2*b.Table.Seam.Inches()
 			longer.Top.Columns = max(1, int(math.Round(float64(d.Top.Columns)*was/(w-2*b.Table.Seam).Inches())))
 		}

@@ -375,7 +375,7 @@ func ofAct(m making.Made, act making.Act, lines map[naming.Step]demand.ThingCoun
 		case len(list) == 0: // nothing else of it is wanted
 		default: // sewn and cut apart with that
 			b.Does, b.Says, b.Seams, b.Of, b.Cuts = making.Trims, "Open what was cut off", 0, nil, 0
-			b.Presses = []naming.Seam{m.Unit.ID.Seam(making.BonusSeam)}
+			b.Presses = []naming.Seam{m.Unit.ID.Seam(naming.BonusSeam)}
 		}
 		for _, t := range act.Takes {
 			take := Take{ID: t.Act, Each: t.Each, Per: g.Count}

@@ -13,6 +13,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/straight"
 )
 
 const in = measure.Inch
@@ -40,7 +41,7 @@ func onTable(t *testing.T, units ...making.Unit) (*making.Table, []making.Made, 
 }
 
 func patch(w, h string) making.Unit {
-	return making.Unit{ID: "p", Name: "p", How: &making.PlainPatch{
+	return making.Unit{ID: "p", Name: "p", How: &straight.PlainPatch{
 		Role: "A", Width: making.Typed(w),
 		Height: making.Typed(h),
 	}}
@@ -82,7 +83,7 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 			size := func() making.Breadth { return making.Wide(measure.Length(6+rng.Intn(150)) * in / 8) }
 			units = append(units, making.Unit{
 				ID: naming.Unit(id), Name: id,
-				How: &making.PlainPatch{Role: "A", Width: size(), Height: size()},
+				How: &straight.PlainPatch{Role: "A", Width: size(), Height: size()},
 			})
 			lines[naming.Step(id)] = demand.ThingCount{Need: 1 + rng.Intn(200), Spare: rng.Intn(5)}
 		}
@@ -167,7 +168,7 @@ func TestPatchesShareStrips(t *testing.T) {
 	unit := func(id, w, h string) making.Unit {
 		return making.Unit{
 			ID: naming.Unit(id), Name: id,
-			How: &making.PlainPatch{Role: "A", Width: making.Typed(w), Height: making.Typed(h)},
+			How: &straight.PlainPatch{Role: "A", Width: making.Typed(w), Height: making.Typed(h)},
 		}
 	}
 	tb, made, shelf := onTable(t, unit("p", "4 1/2", "4 1/2"), unit("q", "4 1/2", "2 1/2"))
@@ -220,12 +221,12 @@ func TestBuyingAllowsForShrinkageAndMargin(t *testing.T) {
 
 // Unequal lists of sub-cuts run on from one set to the next.
 func TestSubCutsOfOneSetShareIt(t *testing.T) {
-	set := making.Unit{ID: "s", Name: "s", How: &making.StripSet{Strips: []making.SetStrip{
+	set := making.Unit{ID: "s", Name: "s", How: &straight.StripSet{Strips: []straight.SetStrip{
 		{ID: "a", Role: "A"},
 		{ID: "b", Role: "A"},
 	}}}
 	cut := func(id, w string) making.Unit {
-		return making.Unit{ID: naming.Unit(id), Name: id, How: &making.SubCut{From: "s", Width: making.Typed(w)}}
+		return making.Unit{ID: naming.Unit(id), Name: id, How: &straight.SubCut{From: "s", Width: making.Typed(w)}}
 	}
 	tb, made, shelf := onTable(t, set, cut("x", "6 1/2"), cut("y", "2 1/2"), cut("z", "3 1/2"))
 	p := Cut(made, quilt.Layout{}, map[naming.Step]demand.ThingCount{"x": {Need: 7}, "y": {Need: 12}, "z": {Need: 0}}, tb,

@@ -10,11 +10,12 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/quilt"
+	"vicis/core/straight"
 )
 
 func square(id string, side measure.Length) making.Unit {
 	w := making.Wide(side)
-	return making.Unit{ID: naming.Unit(id), Name: id, How: &making.PlainPatch{Role: "A", Width: w, Height: w}}
+	return making.Unit{ID: naming.Unit(id), Name: id, How: &straight.PlainPatch{Role: "A", Width: w, Height: w}}
 }
 
 // By hand: four squares of 8½″ from 39½″ leave 5½″ × 8½″ of each strip, room for two by three squares of 2½″. Of 20

@@ -14,6 +14,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/straight"
 )
 
 // shelved is a seeded instance: a few patches of one fabric, and strips of it on the shelf, some as long as the cloth is
@@ -74,7 +75,7 @@ func fromShelf(t testing.TB, patches, pieces [][3]int, kind cloth.Kind) Plan {
 	lines := map[naming.Step]demand.ThingCount{}
 	for i, p := range patches {
 		id := naming.Of(fmt.Sprint("p", i))
-		units = append(units, making.Unit{ID: id, Name: string(id), How: &making.PlainPatch{
+		units = append(units, making.Unit{ID: id, Name: string(id), How: &straight.PlainPatch{
 			Role: "A", Width: making.Wide(measure.Length(p[0]) * half),
 			Height: making.Wide(measure.Length(p[1]) * half),
 		}})

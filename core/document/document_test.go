@@ -10,6 +10,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/straight"
 )
 
 const small = `{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":".5"},
@@ -127,7 +128,7 @@ func TestFreeKeysAreFree(t *testing.T) {
 func TestRowsOfAnOlderGridGetNames(t *testing.T) {
 	old := strings.Replace(small, `{"by":"patch","role":"A","width":"3 strip","height":"4"}`,
 		`{"by":"grid","rows":[[{"unit":"a"},{"unit":"b"}],[{"unit":"b"},{"unit":"a","turn":90}]]}`, 1)
-	read := func(text string) *making.Grid {
+	read := func(text string) *straight.Grid {
 		d, problems := Read([]byte(text))
 		if problems.Stopped() {
 			t.Fatal(problems)
@@ -139,7 +140,7 @@ func TestRowsOfAnOlderGridGetNames(t *testing.T) {
 		if d2, problems := Read(again); problems.Stopped() || !reflect.DeepEqual(d, d2) {
 			t.Errorf("written and read it is another: %v", problems)
 		}
-		return d.Parts[0].How.(*making.Grid)
+		return d.Parts[0].How.(*straight.Grid)
 	}
 	g := read(old)
 	if g.Rows[0].ID != "row-1" || g.Rows[1].ID != "row-2" ||

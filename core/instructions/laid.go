@@ -53,7 +53,7 @@ func (t *teller) lay(line *Instruction, m making.Made, act making.Act) {
 	if len(joins.Stitches) == 2*len(seams) && len(act.Apart) > 0 { // each with a second one that makes a unit of the trimming
 		var with []naming.Seam
 		for _, one := range seams {
-			with = append(with, one, m.Unit.ID.Seam(making.BonusSeam))
+			with = append(with, one, m.Unit.ID.Seam(naming.BonusSeam))
 		}
 		seams = with
 	}

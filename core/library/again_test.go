@@ -16,6 +16,9 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/quilt"
+	"vicis/core/recut"
+	"vicis/core/straight"
+	"vicis/core/triangle"
 	"vicis/core/work"
 )
 
@@ -173,7 +176,7 @@ func TestWhatIsCutAgainAgainstShapely(t *testing.T) {
 			t.Fatal(err)
 		}
 		cut, cells := seededCut(r, e.Block)
-		d.Parts = append(d.Parts, cut, making.Unit{ID: "joined-again", Name: "Joined again", How: making.Relaid(&making.Grid{}, cells)})
+		d.Parts = append(d.Parts, cut, making.Unit{ID: "joined-again", Name: "Joined again", How: straight.Relaid(&straight.Grid{}, cells)})
 		d.Top = quilt.Top{Rows: 1, Columns: 1, Repeat: [][]quilt.Cell{{{Unit: "joined-again"}}}}
 		w, ok := work.Of(d)
 		if !ok { // a line too near a seam, or parts that do not fit: said at its place
@@ -212,34 +215,34 @@ func TestWhatIsCutAgainAgainstShapely(t *testing.T) {
 }
 
 // seededCut cuts a block by lines of every kind, and lays its parts so that they fit.
-func seededCut(r *rand.Rand, block naming.Unit) (making.Unit, [][]making.GridCell) {
+func seededCut(r *rand.Rand, block naming.Unit) (making.Unit, [][]straight.GridCell) {
 	eighths := func(least, most int) making.Breadth {
 		return making.Typed(strconv.Itoa(least+r.IntN(most-least)) + "/8 in")
 	}
-	knife := func(near, far making.Origin) (k making.Knife, n int) {
+	knife := func(near, far recut.Origin) (k recut.Knife, n int) {
 		switch r.IntN(5) {
 		case 0:
 			n = 2 + r.IntN(3)
-			return making.Knife{Parts: n}, n
+			return recut.Knife{Parts: n}, n
 		case 1:
-			return making.Knife{Lines: []making.KnifeCut{{From: making.FromSeam, By: eighths(4, 16)}}}, 3
+			return recut.Knife{Lines: []recut.KnifeCut{{From: recut.FromSeam, By: eighths(4, 16)}}}, 3
 		case 2:
-			return making.Knife{Lines: []making.KnifeCut{{From: making.FromMiddle, By: eighths(5, 14)}}}, 3
+			return recut.Knife{Lines: []recut.KnifeCut{{From: recut.FromMiddle, By: eighths(5, 14)}}}, 3
 		case 3:
 			by := eighths(6, 20)
-			return making.Knife{Lines: []making.KnifeCut{{From: near, By: by}, {From: far, By: by}}}, 3
+			return recut.Knife{Lines: []recut.KnifeCut{{From: near, By: by}, {From: far, By: by}}}, 3
 		}
-		return making.Knife{Lines: []making.KnifeCut{{From: near, By: eighths(6, 24)}}}, 2
+		return recut.Knife{Lines: []recut.KnifeCut{{From: near, By: eighths(6, 24)}}}, 2
 	}
-	m := &making.CutAgain{From: block}
+	m := &recut.CutAgain{From: block}
 	var across, down int
-	m.Upright, across = knife(making.FromLeft, making.FromRight)
-	m.Level, down = knife(making.FromTop, making.FromBottom)
-	var cells [][]making.GridCell
+	m.Upright, across = knife(recut.FromLeft, recut.FromRight)
+	m.Level, down = knife(recut.FromTop, recut.FromBottom)
+	var cells [][]straight.GridCell
 	for row := range down {
 		cells = append(cells, nil)
 		for column := range across {
-			cells[row] = append(cells[row], making.GridCell{Unit: naming.Of("cut").Place(row, column), Turn: 180 * r.IntN(2)})
+			cells[row] = append(cells[row], straight.GridCell{Unit: naming.Of("cut").Place(row, column), Turn: 180 * r.IntN(2)})
 		}
 	}
 	if across > 1 && r.IntN(2) == 0 { // a row laid end for end
@@ -292,8 +295,8 @@ func TestWhatIsCutAgainMeasures(t *testing.T) {
 	}
 	// Measured 12⅝″: 4¼, 4⅛, 4¼, and the block 1″ less than that.
 	d := entryOf(t, "pinwheel-in-thirds")
-	unitOf(t, d, "half").How.(*making.HalfSquare).Finished = making.Typed("6 in")
-	unitOf(t, d, "parts").How.(*making.CutAgain).Measured = &making.Unfinished{Width: measure.Typed("12 5/8"), Height: measure.Typed("12 5/8")}
+	unitOf(t, d, "half").How.(*triangle.HalfSquare).Finished = making.Typed("6 in")
+	unitOf(t, d, "parts").How.(*recut.CutAgain).Measured = &recut.Unfinished{Width: measure.Typed("12 5/8"), Height: measure.Typed("12 5/8")}
 	w, ok := work.Of(d)
 	if !ok {
 		t.Fatal(*w.Problems)
@@ -355,13 +358,13 @@ func cutTo(t *testing.T, id, strip, by string) *work.Work {
 	d := entryOf(t, id)
 	for i := range d.Parts {
 		switch how := d.Parts[i].How.(type) {
-		case *making.StripSet:
+		case *straight.StripSet:
 			for j := range how.Strips {
 				how.Strips[j].Width = making.Typed(strip + " in")
 			}
-		case *making.SubCut:
+		case *straight.SubCut:
 			how.Width = making.Typed(strip + " in")
-		case *making.CutAgain:
+		case *recut.CutAgain:
 			if by != "" {
 				how.Upright.Lines[0].By, how.Level.Lines[0].By = making.Typed(by+" in"), making.Typed(by+" in")
 			}

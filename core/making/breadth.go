@@ -126,8 +126,8 @@ func (b *Breadth) UnmarshalText(text []byte) error {
 	return nil
 }
 
-// breadth resolves and checks a width that is cut from cloth: it must leave something after both allowances.
-func (t *Table) breadth(b Breadth, at, what string) (measure.Length, bool) {
+// Breadth resolves and checks a width that is cut from cloth: it must leave something after both allowances.
+func (t *Table) Breadth(b Breadth, at, what string) (measure.Length, bool) {
 	l := b.Length(t)
 	if err := b.Err(); err != nil {
 		t.Problems.Stop("length-unreadable", at, err.Error(),
@@ -143,8 +143,8 @@ func (t *Table) breadth(b Breadth, at, what string) (measure.Length, bool) {
 	return l, true
 }
 
-// finished resolves and checks a finished size.
-func (t *Table) finished(b Breadth, at, what string) (measure.Length, bool) {
+// Finished resolves and checks a finished size.
+func (t *Table) Finished(b Breadth, at, what string) (measure.Length, bool) {
 	l, err := b.Finished(t), b.Err()
 	switch {
 	case err != nil:
@@ -170,24 +170,8 @@ func (t *Table) OnTheRuler(l measure.Length, at, what string) {
 	}
 }
 
-// BreadthOf is a breadth of a method, cut or finished.
-type BreadthOf struct {
-	Breadth  *Breadth
-	Finished bool // without allowances
-	Key      string
-	Half     bool // with one allowance, not two
-}
-
-// Breadths gives every breadth of a method, so that a document can be put in canonical form and be resized.
-func Breadths(m Method) []BreadthOf {
-	if b, ok := m.(interface{ breadths() []BreadthOf }); ok {
-		return b.breadths()
-	}
-	return nil
-}
-
-// halved is half of a finished breadth, in the words of the document.
-func (b Breadth) halved() Breadth {
+// Halved is half of a finished breadth, in the words of the document.
+func (b Breadth) Halved() Breadth {
 	switch quarters := b.Canonical().quarters; {
 	case quarters > 0 && quarters%2 == 0:
 		return strips(quarters / 2)

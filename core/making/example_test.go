@@ -7,6 +7,8 @@ import (
 	"vicis/core/measure"
 	"vicis/core/piece"
 	"vicis/core/problem"
+	"vicis/core/straight"
+	"vicis/core/triangle"
 )
 
 // Units are made on a table, in whatever order they stand in the document: each says what it is made of, how it is
@@ -21,11 +23,11 @@ func ExampleAll() {
 		Seen:   piece.ByRole,
 	}
 	made, order := making.All([]making.Unit{
-		{ID: "half", Name: "Half-square", How: &making.HalfSquare{
+		{ID: "half", Name: "Half-square", How: &triangle.HalfSquare{
 			Way: "two", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"), Sizing: "rule",
 		}},
-		{ID: "segment", Name: "Segment", How: &making.SubCut{From: "set"}},
-		{ID: "set", Name: "Set", How: &making.StripSet{Strips: []making.SetStrip{
+		{ID: "segment", Name: "Segment", How: &straight.SubCut{From: "set"}},
+		{ID: "set", Name: "Set", How: &straight.StripSet{Strips: []straight.SetStrip{
 			{ID: "a", Role: "A"}, {ID: "b", Role: "B"}, {ID: "c", Role: "A"},
 		}}},
 	}, table)

@@ -11,10 +11,10 @@ import (
 // Squares as they come: where a unit begins with squares of a size that lie there already, what it finishes follows from them. It is the
 // largest size on a mark of the ruler that comes out of such squares, and what is beyond that is trimmed.
 
-// fromSquares is the size of squares that are in hand, and what units of them finish. gives is what a square gives, finished, before it is
+// FromSquares is the size of squares that are in hand, and what units of them finish. gives is what a square gives, finished, before it is
 // trimmed; halves says that half of the finished size must be on a mark too. given is false where nothing is said of squares; else ok says
 // whether they can be used.
-func (t *Table) fromSquares(cut, finished Breadth, gives func(a piece.Num) piece.Num, halves bool) (a piece.Num, f Breadth, given, ok bool) {
+func (t *Table) FromSquares(cut, finished Breadth, gives func(a piece.Num) piece.Num, halves bool) (a piece.Num, f Breadth, given, ok bool) {
 	if !cut.Given() {
 		return a, finished, false, true
 	}
@@ -24,7 +24,7 @@ func (t *Table) fromSquares(cut, finished Breadth, gives func(a piece.Num) piece
 			"Leave one of them empty: the other follows.")
 		return a, f, true, false
 	}
-	l, ok := t.breadth(cut, at, "A square for "+t.Unit.Name)
+	l, ok := t.Breadth(cut, at, "A square for "+t.Unit.Name)
 	if !ok {
 		return a, f, true, false
 	}
@@ -52,14 +52,14 @@ func (t *Table) fromSquares(cut, finished Breadth, gives func(a piece.Num) piece
 // InHand is a unit with the size it finishes in place of that of the squares it is made of, so that it can be made another way or another
 // size.
 func InHand(u Unit, t *Table) Unit {
-	m, ok := u.How.(interface{ sizedByFinish(t *Table) (Method, bool) })
+	m, ok := u.How.(BeginsInHand)
 	if !ok {
 		return u
 	}
 	there := *t
 	there.Unit, there.At = u, ""
 	there.Problems = &problem.List{}
-	if how, ok := m.sizedByFinish(&there); ok {
+	if how, ok := m.SizedByFinish(&there); ok {
 		u.How = how
 	}
 	return u

@@ -3,6 +3,7 @@ package making
 import (
 	"errors"
 	"fmt"
+	"slices"
 
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -17,77 +18,81 @@ type Input struct {
 	Turn int         `json:"turn,omitempty" enum:"0,90,180,270"`
 }
 
-func (in Input) parts() []Part {
+// Parts is the unit, where it is one.
+func (in Input) Parts() []Part {
 	if in.Unit == "" {
 		return nil
 	}
 	return []Part{{Unit: in.Unit, Turn: in.Turn}}
 }
 
-// laid is an input on the table.
-type laid struct {
-	piece  piece.Piece
-	name   string
-	act    naming.Step // what takes it takes this
-	turn   int         // how it lies against what that act gives
-	pieced bool
+// Lying is an input on the table.
+type Lying struct {
+	Piece  piece.Piece
+	Name   string
+	Act    naming.Step // what takes it takes this
+	Turn   int         // how it lies against what that act gives
+	Pieced bool
 	cut    bool // from cloth, for this unit
 }
 
-// beside describes it as a neighbour of a seam.
-func (l laid) beside(roles []string, bulk int) Neighbour {
-	return Neighbour{l.name, roles, bulk, l.cut}
+// Beside describes it as a neighbour of a seam.
+func (l Lying) Beside(roles []string, bulk int) Neighbour {
+	return Neighbour{l.Name, roles, bulk, l.cut}
 }
 
-// run gathers the acts of one unit while a method states them.
-type run struct {
-	t       *Table
-	acts    []Act
+// Hands gathers the acts of one unit while a method states them.
+type Hands struct {
+	Table   *Table
+	Acts    []Act
 	patches map[CutPatch]naming.Step
 	marked  map[naming.Step]naming.Step
 }
 
-func (t *Table) begin() *run {
-	return &run{t: t, patches: map[CutPatch]naming.Step{}, marked: map[naming.Step]naming.Step{}}
+// Begin is with empty hands.
+func (t *Table) Begin() *Hands {
+	return &Hands{Table: t, patches: map[CutPatch]naming.Step{}, marked: map[naming.Step]naming.Step{}}
 }
 
-// id names an earlier step of the unit, seam one of its seams.
-func (r *run) id(word string) naming.Step { return r.t.Unit.ID.Part(word) }
+// ID names an earlier step of the unit.
+func (r *Hands) ID(word string) naming.Step { return r.Table.Unit.ID.Part(word) }
 
-func (r *run) seam(word string) naming.Seam { return r.t.Unit.ID.Seam(word) }
+// Seam names one of its seams.
+func (r *Hands) Seam(word string) naming.Seam { return r.Table.Unit.ID.Seam(word) }
 
-func (r *run) add(a Act) naming.Step {
-	r.acts = append(r.acts, a)
+// Add states one more act.
+func (r *Hands) Add(a Act) naming.Step {
+	r.Acts = append(r.Acts, a)
 	return a.ID
 }
 
-// unit lays a made unit; the problem of a missing one has been said already.
-func (r *run) unit(ref naming.Unit, turn int, at string) (laid, bool) {
-	m, ok := r.t.Made(ref)
+// Unit lays a made unit; the problem of a missing one has been said already.
+func (r *Hands) Unit(ref naming.Unit, turn int, at string) (Lying, bool) {
+	m, ok := r.Table.Made(ref)
 	if !ok {
-		return laid{}, false
+		return Lying{}, false
 	}
 	if turn%90 != 0 || turn < 0 || turn > 270 {
-		r.t.Problems.Stop("turn", at+"/turn", fmt.Sprintf("A part of %s is turned by %d°.", r.t.Unit.Name, turn),
+		r.Table.Problems.Stop("turn", at+"/turn", fmt.Sprintf("A part of %s is turned by %d°.", r.Table.Unit.Name, turn),
 			"Turn it by 0, 90, 180 or 270°.")
-		return laid{}, false
+		return Lying{}, false
 	}
 	if m.InLength {
-		r.t.Problems.Stop("not-a-unit", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.",
+		r.Table.Problems.Stop("not-a-unit", at+"/unit", fmt.Sprintf("%s is a strip set as long as the cloth is wide.",
 			m.Unit.Name), "Sub-cut it, and use the sub-cut.")
-		return laid{}, false
+		return Lying{}, false
 	}
-	return laid{piece: m.Piece.Turn(turn), name: m.Unit.Name, act: m.Unit.ID.Step(), turn: m.Turned + turn, pieced: !m.Cloth}, true
+	return Lying{Piece: m.Piece.Turn(turn), Name: m.Unit.Name, Act: m.Unit.ID.Step(), Turn: m.Turned + turn, Pieced: !m.Cloth}, true
 }
 
-// cloth cuts a rectangle for this unit; rectangles of one role and size are cut together.
-func (r *run) cloth(role string, w, h piece.Num, suffix, called, at string) (laid, bool) {
-	t := r.t
+// Cloth cuts a rectangle for this unit; rectangles of one role and size are cut together.
+func (r *Hands) Cloth(role string, w, h piece.Num, suffix, called, at string) (Lying, bool) {
+	t := r.Table
 	usable, ok := t.Usable(role)
 	if !ok {
 		t.Problems.Stop("role-without-fabric", at, fmt.Sprintf("%s of %s has no fabric.", words.UpperFirst(called),
 			t.Unit.Name), "Choose a fabric for it.")
-		return laid{}, false
+		return Lying{}, false
 	}
 	patch := CutPatch{Role: role, W: w.Up(), H: h.Up()}
 	if narrow := min(patch.W, patch.H); narrow.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
@@ -95,30 +100,30 @@ func (r *run) cloth(role string, w, h piece.Num, suffix, called, at string) (lai
 			fmt.Sprintf("%s of %s is cut %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.",
 				words.UpperFirst(called), t.Unit.Name, t.Ruler.Print(patch.W), t.Ruler.Print(patch.H),
 				t.Ruler.Print(usable), t.Ruler.Print(t.Squaring)), "Choose wider cloth, or a smaller unit.")
-		return laid{}, false
+		return Lying{}, false
 	}
 	p := piece.Exactly(role, w, h)
 	id, known := r.patches[patch]
 	if !known {
-		id = r.id(suffix)
+		id = r.ID(suffix)
 		r.patches[patch] = id
-		r.add(Act{ID: id, Does: Cuts, Name: called, Patch: &patch, Piece: p})
+		r.Add(Act{ID: id, Does: Cuts, Name: called, Patch: &patch, Piece: p})
 	}
-	return laid{piece: p, name: called, act: id, cut: true}, true
+	return Lying{Piece: p, Name: called, Act: id, cut: true}, true
 }
 
-// mark states that a sewing line is drawn or creased on a part, where the quilter does that: on the diagonals given, or
+// Mark states that a sewing line is drawn or creased on a part, where the quilter does that: on the diagonals given, or
 // on both sides of each where it is sewn an allowance beside it. It gives what is sewn from then on.
-func (r *run) mark(part laid, suffix string, diagonals []piece.Line, beside bool, where string) laid {
+func (r *Hands) Mark(part Lying, suffix string, diagonals []piece.Line, beside bool, where string) Lying {
 	says, lines := "", diagonals
-	switch r.t.Marking {
+	switch r.Table.Marking {
 	case Guide:
 		return part
 	case Both:
 		if beside {
 			lines = nil
 			for _, d := range diagonals {
-				lines = append(lines, d.Beside(1, piece.Of(r.t.Seam)), d.Beside(-1, piece.Of(r.t.Seam)))
+				lines = append(lines, d.Beside(1, piece.Of(r.Table.Seam)), d.Beside(-1, piece.Of(r.Table.Seam)))
 			}
 		}
 		says = fmt.Sprintf("Draw %s on the back, %s", words.Count(len(lines), "sewing line"), where)
@@ -127,17 +132,17 @@ func (r *run) mark(part laid, suffix string, diagonals []piece.Line, beside bool
 	default:
 		says = fmt.Sprintf("Draw %s on the back, %s", words.Count(len(lines), "line"), where)
 	}
-	if id, done := r.marked[part.act]; done {
-		part.act, part.turn = id, 0
+	if id, done := r.marked[part.Act]; done {
+		part.Act, part.Turn = id, 0
 		return part
 	}
-	id := r.add(Act{
-		ID: r.id(suffix), Does: Marks, Name: part.name + ", marked", Says: says,
-		Takes: []ActTake{{part.act, 1}}, Piece: part.piece, Lines: len(lines), Drawn: across(part.piece, lines),
-		Pieced: part.pieced,
+	id := r.Add(Act{
+		ID: r.ID(suffix), Does: Marks, Name: part.Name + ", marked", Says: says,
+		Takes: []ActTake{{part.Act, 1}}, Piece: part.Piece, Lines: len(lines), Drawn: across(part.Piece, lines),
+		Pieced: part.Pieced,
 	})
-	r.marked[part.act] = id
-	part.act, part.turn = id, 0
+	r.marked[part.Act] = id
+	part.Act, part.Turn = id, 0
 	return part
 }
 
@@ -151,8 +156,8 @@ const (
 	Roomy Sizing = "roomy" // the next ½ in or cm: trim every unit
 )
 
-// sized rounds the part of a cut size that is not the finished size itself, and gives the size on a mark.
-func (t *Table) sized(sizing Sizing, finished, allowance piece.Num) (piece.Num, bool) {
+// Sized rounds the part of a cut size that is not the finished size itself, and gives the size on a mark.
+func (t *Table) Sized(sizing Sizing, finished, allowance piece.Num) (piece.Num, bool) {
 	step := map[Sizing]measure.Length{Rule: measure.Inch / 8, Roomy: measure.Inch / 2}[sizing]
 	if t.Units == measure.Centimetres {
 		step = map[Sizing]measure.Length{Rule: measure.Centimetre / 4, Roomy: measure.Centimetre}[sizing]
@@ -169,8 +174,8 @@ func (t *Table) sized(sizing Sizing, finished, allowance piece.Num) (piece.Num, 
 	return piece.Of(finished.Add(allowance).Up().CeilTo(t.Ruler.Mark)), true
 }
 
-// cutIsSafe refuses a cut through a seam or within an allowance of it, and warns within two.
-func (t *Table) cutIsSafe(near piece.Num, found, slants bool, what string) bool {
+// CutIsSafe refuses a cut through a seam or within an allowance of it, and warns within two.
+func (t *Table) CutIsSafe(near piece.Num, found, slants bool, what string) bool {
 	if !found {
 		return true
 	}
@@ -196,7 +201,8 @@ func (t *Table) cutIsSafe(near piece.Num, found, slants bool, what string) bool 
 	return true
 }
 
-func takes(a, b naming.Step) []ActTake {
+// Takes is one of each of two things.
+func Takes(a, b naming.Step) []ActTake {
 	if a == b {
 		return []ActTake{{a, 2}}
 	}
@@ -208,8 +214,8 @@ func Facing(name string, p piece.Piece, side piece.Side) Neighbour {
 	return Neighbour{Name: name, Roles: p.RolesAt(side), Bulk: len(p.Ends(side))}
 }
 
-// misfit turns edges that differ into the quilter's sentence.
-func (t *Table) misfit(err error, at, part, whole string) {
+// Misfit turns edges that differ into the quilter's sentence.
+func (t *Table) Misfit(err error, at, part, whole string) {
 	var m *piece.Misfit
 	if !errors.As(err, &m) {
 		t.Problems.Stop("cannot-be-joined", at, err.Error(), "Choose another part.")
@@ -226,22 +232,23 @@ func (t *Table) misfit(err error, at, part, whole string) {
 			t.Ruler.Print(m.Want)))
 }
 
-// centre lays the middle of a framed unit.
-func (r *run) centre(in Input, width, height Breadth) (laid, bool) {
-	t := r.t
+// Centre lays the middle of a framed unit.
+func (r *Hands) Centre(in Input, width, height Breadth) (Lying, bool) {
+	t := r.Table
 	if in.Unit != "" {
-		return r.unit(in.Unit, in.Turn, t.At+"/centre")
+		return r.Unit(in.Unit, in.Turn, t.At+"/centre")
 	}
-	w, ok1 := t.finished(width, t.At+"/width", "The centre of "+t.Unit.Name)
-	h, ok2 := t.finished(height, t.At+"/height", "The centre of "+t.Unit.Name)
+	w, ok1 := t.Finished(width, t.At+"/width", "The centre of "+t.Unit.Name)
+	h, ok2 := t.Finished(height, t.At+"/height", "The centre of "+t.Unit.Name)
 	if !ok1 || !ok2 {
-		return laid{}, false
+		return Lying{}, false
 	}
 	t.OnTheRuler(w+2*t.Seam, t.At+"/width", "The centre of "+t.Unit.Name)
-	return r.cloth(in.Role, piece.Of(w+2*t.Seam), piece.Of(h+2*t.Seam), "centre", "centre", t.At+"/centre/role")
+	return r.Cloth(in.Role, piece.Of(w+2*t.Seam), piece.Of(h+2*t.Seam), "centre", "centre", t.At+"/centre/role")
 }
 
-func (t *Table) countPatches(p piece.Piece) bool {
+// CountPatches refuses more patches than a unit may have.
+func (t *Table) CountPatches(p piece.Piece) bool {
 	if len(p.Patches) <= MostPatches {
 		return true
 	}
@@ -250,20 +257,35 @@ func (t *Table) countPatches(p piece.Piece) bool {
 	return false
 }
 
-// asTheyCome is how cloth is sized that lies there already.
-const asTheyCome = "from squares as they come"
+// AsTheyCome is how cloth is sized that lies there already.
+const AsTheyCome = "from squares as they come"
 
-func (s Sizing) words() string {
+// Words are how quilters call a way of sizing.
+func (s Sizing) Words() string {
 	return map[Sizing]string{
 		"": "cut at the next mark", Exact: "cut at the next mark", Rule: "cut by rule",
 		Roomy: "cut roomy, trimmed",
 	}[s]
 }
 
-// canonical leaves out what is understood.
-func (s Sizing) canonical() Sizing {
+// Canonical leaves out what is understood.
+func (s Sizing) Canonical() Sizing {
 	if s == Exact {
 		return ""
 	}
 	return s
+}
+
+// TakesOf adds up what is taken, in the order it first comes.
+func TakesOf(list []Lying) []ActTake {
+	var takes []ActTake
+	for _, l := range list {
+		i := slices.IndexFunc(takes, func(t ActTake) bool { return t.Act == l.Act })
+		if i < 0 {
+			i = len(takes)
+			takes = append(takes, ActTake{Act: l.Act})
+		}
+		takes[i].Each++
+	}
+	return takes
 }

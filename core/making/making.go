@@ -39,16 +39,16 @@ type Unit struct {
 	Shared string `json:"-"`
 }
 
-// sharedName is what its earlier steps are called.
-func (u Unit) sharedName() string {
+// SharedName is what its earlier steps are called.
+func (u Unit) SharedName() string {
 	if u.Shared != "" {
 		return u.Shared
 	}
 	return u.Name
 }
 
-// earlier is whose the steps and seams before the last are: another unit's where it shares those.
-func (u Unit) earlier() naming.Unit {
+// Earlier is whose the steps and seams before the last are: another unit's where it shares those.
+func (u Unit) Earlier() naming.Unit {
 	if u.Like != "" {
 		return u.Like
 	}
@@ -109,8 +109,8 @@ func (t *Table) With(more []Made) *Table {
 	return &out
 }
 
-// spun is a piece with the crossings of a seam spun that are asked for, and at how many points it could be.
-func (t *Table) spun(p piece.Piece, seam naming.Seam) (spun piece.Piece, points int) {
+// Spin is a piece with the crossings of a seam spun that are asked for, and at how many points it could be.
+func (t *Table) Spin(p piece.Piece, seam naming.Seam) (spun piece.Piece, points int) {
 	points = p.Points(seam)
 	if len(t.Spun) == 0 || points == 0 {
 		return p, points
@@ -139,8 +139,8 @@ var Markings = school.Ways[Marking]{
 
 var methods = map[string]func() Method{}
 
-// register makes a method known by its name; each method's file calls it once.
-func register(zero func() Method) { methods[zero().By()] = zero }
+// Register makes a method known by its name; each method's file calls it once.
+func Register(zero func() Method) { methods[zero().By()] = zero }
 
 // MethodCalled is a zero value of the method of a name.
 func MethodCalled(by string) (Method, bool) {

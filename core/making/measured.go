@@ -26,11 +26,11 @@ type Measures struct {
 // project.
 type took struct{ across, down []measure.Length }
 
-// seamAcross is what the seam takes by which the next thing is joined on the right; i counts from 0.
-func (t *Table) seamAcross(i int) measure.Length { return t.seam(t.took.across, i) }
+// SeamAcross is what the seam takes by which the next thing is joined on the right; i counts from 0.
+func (t *Table) SeamAcross(i int) measure.Length { return t.seam(t.took.across, i) }
 
-// seamDown is what the seam takes by which the next thing is joined below.
-func (t *Table) seamDown(i int) measure.Length { return t.seam(t.took.down, i) }
+// SeamDown is what the seam takes by which the next thing is joined below.
+func (t *Table) SeamDown(i int) measure.Length { return t.seam(t.took.down, i) }
 
 func (t *Table) seam(list []measure.Length, i int) measure.Length {
 	if i < len(list) {
@@ -38,10 +38,6 @@ func (t *Table) seam(list []measure.Length, i int) measure.Length {
 	}
 	return t.Seam
 }
-
-// joins is what methods state that sew things side by side with seams right through: how many such seams lie across, one beside the
-// other, and how many down.
-type joins interface{ seamsThrough() (across, down int) }
 
 // asMeasured is a unit as large as it was measured. Seams right through it took what it lacks, all of them as much; where there are
 // none, or it was trimmed, what it lacks lies at its outer edges, as much on each side.
@@ -51,9 +47,9 @@ func (t *Table) asMeasured(m Made) (Made, bool) {
 		t.Problems.Stop("measured-elsewhere", at, fmt.Sprintf(says, t.Unit.Name), mend)
 		return m, false
 	}
-	planned := m.first()
-	w, ok1 := t.read(t.Unit.Measured.Width, at+"/width", planned.W, m.InLength)
-	h, ok2 := t.read(t.Unit.Measured.Height, at+"/height", planned.H, false)
+	planned := m.First()
+	w, ok1 := t.AsRead(t.Unit.Measured.Width, at+"/width", planned.W, m.InLength)
+	h, ok2 := t.AsRead(t.Unit.Measured.Height, at+"/height", planned.H, false)
 	if !ok1 || !ok2 {
 		return m, false
 	}
@@ -63,8 +59,8 @@ func (t *Table) asMeasured(m Made) (Made, bool) {
 				words.By(t.Ruler, planned.W.Up(), planned.H.Up()), words.By(t.Ruler, w.Up(), h.Up())), "Trim it to something smaller, or say what it measures.")
 			return m, false
 		}
-	} else if j, ok := m.Unit.How.(joins); ok {
-		across, down := j.seamsThrough()
+	} else if j, ok := m.Unit.How.(SewnThrough); ok {
+		across, down := j.SeamsThrough()
 		there := *t
 		there.took = took{t.shared(planned.W, w, across), t.shared(planned.H, h, down)}
 		for _, s := range slices.Concat(there.took.across, there.took.down) {
@@ -81,7 +77,7 @@ func (t *Table) asMeasured(m Made) (Made, bool) {
 		sewn.Unit, m = m.Unit, sewn
 	}
 	m.resized(w, h)
-	if !m.first().Whole() && planned.Whole() {
+	if !m.First().Whole() && planned.Whole() {
 		t.Problems.Stop("measured-far-off", at, fmt.Sprintf("At %s the patches of %s would vanish or overlap.", words.By(t.Ruler, w.Up(), h.Up()), t.Unit.Name),
 			"Measure it again, from raw edge to raw edge; if it is so, say how it is sewn.")
 		return m, false
@@ -127,8 +123,8 @@ func cannotBeMeasured(m Made) (says, mend string) {
 	return "", ""
 }
 
-// read reads what something measures one way; what it should where nothing is said.
-func (t *Table) read(written measure.Written, at string, planned piece.Num, never bool) (piece.Num, bool) {
+// AsRead reads what something measures one way; what it should where nothing is said.
+func (t *Table) AsRead(written measure.Written, at string, planned piece.Num, never bool) (piece.Num, bool) {
 	if !written.Given() {
 		return planned, true
 	}
@@ -171,8 +167,8 @@ func (m *Made) resized(w, h piece.Num) {
 		}
 		return p.Grown(w, h)
 	}
-	less, _ := m.first().H.Sub(h).Half()
-	m.Piece = to(m.first())
+	less, _ := m.First().H.Sub(h).Half()
+	m.Piece = to(m.First())
 	given := map[naming.Step]piece.Piece{}
 	m.Variants = slices.Clone(m.Variants)
 	for i := range m.Variants {

@@ -5,55 +5,32 @@ import (
 	"vicis/core/problem"
 )
 
-// What a method may state of itself beside what it makes. Nobody asks which method it is: whoever needs to know asks
-// for what follows.
-
-// Cells are the units a method lays in rows and columns, each where it stands in the method; nothing where its parts
-// lie otherwise.
-func Cells(m Method) [][]*naming.Unit {
-	if c, ok := m.(interface{ cells() [][]*naming.Unit }); ok {
-		return c.cells()
+// What a method may state of itself beside what it makes: it has the method that one of these asks for. Nobody asks which method
+// it is: whoever needs to know asks with the function of the same word below.
+type (
+	HasStates   interface{ States() States }
+	HasBreadths interface{ Breadths() []BreadthOf }
+	InCells     interface{ Cells() [][]*naming.Unit }
+	LaysParts   interface{ Laid() []LaidPart }
+	TurnsParts  interface{ Turned(by Turner) Method }
+	SewsAlike   interface{ SewnApart() Method }
+	SewnInLines interface {
+		LineIDs() (rows, columns []string)
 	}
-	return nil
-}
+	SewnThrough   interface{ SeamsThrough() (across, down int) }
+	HasOthers     interface{ Others() []Method }
+	HasSizings    interface{ Sized(Sizing) (Method, bool) }
+	HasName       interface{ Named() string }
+	HasCounterSet interface{ Counter() (Method, bool) }
+	BeginsInHand  interface{ SizedByFinish(*Table) (Method, bool) }
+)
 
-// LaidPart is a unit as a method lays it, and where the method says so.
-type LaidPart struct {
-	Unit naming.Unit
-	Turn int
-	At   string // JSON pointer from the method
-}
-
-// Laid lists what a method lays in rows and columns, each as it is turned.
-func Laid(m Method) []LaidPart {
-	if l, ok := m.(interface{ laid() []LaidPart }); ok {
-		return l.laid()
+// stated is what a method states, or what holds where it states nothing.
+func stated[I, T any](m Method, ask func(I) T, otherwise T) T {
+	if one, ok := m.(I); ok {
+		return ask(one)
 	}
-	return nil
-}
-
-// CanTurn says whether the parts of a method can each be turned.
-func CanTurn(m Method) bool { _, ok := m.(interface{ turned(by turner) Method }); return ok }
-
-// turner is by how much more a part that lies in a row and column is turned.
-type turner = func(row, column int, part naming.Unit) int
-
-// Turned is a method with parts turned more than they are.
-func Turned(m Method, by turner) Method {
-	if t, ok := m.(interface{ turned(by turner) Method }); ok {
-		return t.turned(by)
-	}
-	return m
-}
-
-// Apart is the same method with alike parts sewn as steps of their own, each pressed its own way; false where it sews
-// none together.
-func Apart(m Method) (Method, bool) {
-	a, ok := m.(interface{ sewnApart() Method })
-	if !ok {
-		return m, false
-	}
-	return a.sewnApart(), true
+	return otherwise
 }
 
 // States is what holds of everything a method makes, whatever it is made from.
@@ -67,20 +44,82 @@ type States struct {
 }
 
 // StatesOf is what holds of what a method makes.
-func StatesOf(m Method) States {
-	if s, ok := m.(interface{ states() States }); ok {
-		return s.states()
-	}
-	return States{}
+func StatesOf(m Method) States { return stated(m, HasStates.States, States{}) }
+
+// BreadthOf is a breadth of a method, cut or finished.
+type BreadthOf struct {
+	Breadth  *Breadth
+	Finished bool // without allowances
+	Key      string
+	Half     bool // with one allowance, not two
 }
+
+// Breadths gives every breadth of a method, so that a document can be put in canonical form and be resized.
+func Breadths(m Method) []BreadthOf { return stated(m, HasBreadths.Breadths, nil) }
+
+// Cells are the units a method lays in rows and columns, each where it stands in the method; nothing where its parts
+// lie otherwise.
+func Cells(m Method) [][]*naming.Unit { return stated(m, InCells.Cells, nil) }
+
+// LaidPart is a unit as a method lays it, and where the method says so.
+type LaidPart struct {
+	Unit naming.Unit
+	Turn int
+	At   string // JSON pointer from the method
+}
+
+// Laid lists what a method lays in rows and columns, each as it is turned.
+func Laid(m Method) []LaidPart { return stated(m, LaysParts.Laid, nil) }
+
+// Turner is by how much more a part that lies in a row and column is turned.
+type Turner = func(row, column int, part naming.Unit) int
+
+// CanTurn says whether the parts of a method can each be turned.
+func CanTurn(m Method) bool { _, can := m.(TurnsParts); return can }
+
+// Turned is a method with parts turned more than they are.
+func Turned(m Method, by Turner) Method {
+	return stated(m, func(t TurnsParts) Method { return t.Turned(by) }, m)
+}
+
+// Apart is the same method with alike parts sewn as steps of their own, each pressed its own way; false where it sews
+// none together.
+func Apart(m Method) (Method, bool) {
+	_, can := m.(SewsAlike)
+	return stated(m, SewsAlike.SewnApart, m), can
+}
+
+// InLines says whether a unit is sewn in rows or columns that have names of their own.
+func InLines(m Method) bool { _, lines := m.(SewnInLines); return lines }
+
+// Others lists the ways to make the same look, the unit's own among them.
+func Others(m Method) []Method { return stated(m, HasOthers.Others, []Method{m}) }
+
+// Sizings lists a method in every sizing it knows: exact, by rule, roomy; just itself where there is nothing to size.
+func Sizings(m Method) (list []Method) {
+	if s, ok := m.(HasSizings); ok {
+		for _, sizing := range []Sizing{Exact, Rule, Roomy} {
+			if one, ok := s.Sized(sizing); ok {
+				list = append(list, one)
+			}
+		}
+	}
+	if len(list) == 0 {
+		return []Method{m}
+	}
+	return list
+}
+
+// Named is how quilters call a way of making.
+func Named(m Method) string { return stated(m, HasName.Named, m.By()) }
 
 // Counter gives what falls out of a unit's counter-set, when there is one and it gives less than both hands.
 func Counter(u Unit, t *Table) ([]Variant, bool) {
-	c, ok := u.How.(interface{ counter() (Method, bool) })
+	c, ok := u.How.(HasCounterSet)
 	if !ok {
 		return nil, false
 	}
-	how, ok := c.counter()
+	how, ok := c.Counter()
 	if !ok {
 		return nil, false
 	}
@@ -97,12 +136,4 @@ func Counter(u Unit, t *Table) ([]Variant, bool) {
 		}
 	}
 	return m.Variants, true
-}
-
-// InLines says whether a unit is sewn in rows or columns that have names of their own.
-func InLines(m Method) bool {
-	_, lines := m.(interface {
-		lineIDs() (rows, columns []string)
-	})
-	return lines
 }

@@ -35,20 +35,20 @@ func SumOf(ruler measure.Ruler, seam measure.Length, widths []measure.Length, to
 	return sum + " = " + ruler.Print(total)
 }
 
-// sums writes what columns and rows come to, where there is more than one.
-func (t *Table) sums(widths, heights []measure.Length, p piece.Piece) SizeWorking {
-	down := t.sum("down: ", heights, p.H.Up())
+// Sums writes what columns and rows come to, where there is more than one.
+func (t *Table) Sums(widths, heights []measure.Length, p piece.Piece) SizeWorking {
+	down := t.Sum("down: ", heights, p.H.Up())
 	if len(widths) == 1 {
 		return down
 	}
-	across := t.sum("across: ", widths, p.W.Up())
+	across := t.Sum("across: ", widths, p.W.Up())
 	if len(heights) > 1 && !slices.Equal(widths, heights) {
 		across.Sums = append(across.Sums, down.Sums...)
 	}
 	return across
 }
 
-// sum writes what sewn widths come to: 5 × 2½″ − 4 seams × ½″ = 10½″.
-func (t *Table) sum(prefix string, widths []measure.Length, total measure.Length) SizeWorking {
+// Sum writes what sewn widths come to: 5 × 2½″ − 4 seams × ½″ = 10½″.
+func (t *Table) Sum(prefix string, widths []measure.Length, total measure.Length) SizeWorking {
 	return SizeWorking{Sums: []string{prefix + SumOf(t.Ruler, t.Seam, widths, total)}, Rules: rules.By(rules.SewnWidth)}
 }

@@ -10,17 +10,17 @@ import (
 	"vicis/core/piece"
 )
 
-// fallsOut groups what falls out of one run by its look, turned or not, mirror images apart, and names the groups. The
+// FallsOut groups what falls out of one run by its look, turned or not, mirror images apart, and names the groups. The
 // look is what is seen once an allowance is sewn away on every side; what differs only below that makes another kind of
 // the same look. ids are the unit's own for the first group and carry a letter for the others.
-func (t *Table) fallsOut(prefix string, pieces []piece.Piece) []Variant {
+func (t *Table) FallsOut(prefix string, pieces []piece.Piece) []Variant {
 	unit := t.Unit
 	var list []Variant
 	var looks []piece.Piece
 	kinds := map[int][]piece.Piece{}
 	for _, p := range pieces {
 		look := p.Finished(t.Seam)
-		i := slices.IndexFunc(looks, func(l piece.Piece) bool { return turnedAlike(l, look) })
+		i := slices.IndexFunc(looks, func(l piece.Piece) bool { return TurnedAlike(l, look) })
 		if i < 0 {
 			i = len(list)
 			list, looks = append(list, Variant{Piece: p}), append(looks, look)
@@ -55,7 +55,7 @@ func (t *Table) fallsOut(prefix string, pieces []piece.Piece) []Variant {
 	}
 	for i := range list {
 		for j := range list {
-			if i != j && turnedAlike(looks[i].Mirrored(), looks[j]) {
+			if i != j && TurnedAlike(looks[i].Mirrored(), looks[j]) {
 				list[i].Mirror = list[j].ID
 			}
 		}
@@ -79,9 +79,9 @@ func (t *Table) fallsOut(prefix string, pieces []piece.Piece) []Variant {
 	return list
 }
 
-// byPlace groups the parts of one thing, given row by row, by their look and by how they are sewn, mirror images apart. A
+// ByPlace groups the parts of one thing, given row by row, by their look and by how they are sewn, mirror images apart. A
 // group is called by the places it falls out at; the first keeps the unit's id, and every place can be asked for by its own.
-func (t *Table) byPlace(pieces []piece.Piece, columns int) (list []Variant) {
+func (t *Table) ByPlace(pieces []piece.Piece, columns int) (list []Variant) {
 	type sort struct {
 		look  uint64
 		seams string // by name, so that only what may be alike is compared
@@ -123,11 +123,11 @@ func (t *Table) byPlace(pieces []piece.Piece, columns int) (list []Variant) {
 	}
 	for i := range list {
 		mirrored := looks[i].Mirrored()
-		if turnedAlike(mirrored, looks[i]) {
+		if TurnedAlike(mirrored, looks[i]) {
 			continue
 		}
 		for _, j := range byLook[mirrored.Look(piece.ByRole)] {
-			if i != j && turnedAlike(mirrored, looks[j]) {
+			if i != j && TurnedAlike(mirrored, looks[j]) {
 				list[i].Mirror = list[j].ID
 				break
 			}
@@ -166,16 +166,16 @@ func placed(at []int, rows, columns int) string {
 			list = append(list, strings.TrimSpace(words[r]+" "+across[c]))
 		}
 	}
-	if n := len(list); n > mostPlaced {
-		return fmt.Sprintf("%s and %d more", strings.Join(list[:mostPlaced-1], ", "), n-mostPlaced+1)
+	if n := len(list); n > MostPlaced {
+		return fmt.Sprintf("%s and %d more", strings.Join(list[:MostPlaced-1], ", "), n-MostPlaced+1)
 	} else if n > 1 {
 		return strings.Join(list[:n-1], ", ") + " and " + list[n-1]
 	}
 	return list[0]
 }
 
-// mostPlaced is how many places a kind is called by.
-const mostPlaced = 4
+// MostPlaced is how many places a kind is called by.
+const MostPlaced = 4
 
 // Alike says whether two finished pieces show the same cloth once one of them is turned.
 func Alike(a, b piece.Piece, seen piece.Seen) bool {
@@ -243,8 +243,8 @@ func (t *Table) Directed(role string) bool {
 	return t.Seen != nil && (t.Seen(role, 0) != t.Seen(role, 2) || t.Seen(role, 0) != t.Seen(role, 4))
 }
 
-// turnedAlike says whether two pieces look the same once one of them is turned, whatever print is chosen for them.
-func turnedAlike(a, b piece.Piece) bool { return Alike(a, b, piece.ByRole) }
+// TurnedAlike says whether two pieces look the same once one of them is turned, whatever print is chosen for them.
+func TurnedAlike(a, b piece.Piece) bool { return Alike(a, b, piece.ByRole) }
 
 // sameCloth says whether two pieces show the same cloth once one of them is turned, wherever its seams are.
 func sameCloth(a, b piece.Piece) bool {

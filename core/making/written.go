@@ -38,7 +38,7 @@ func fields(into, from reflect.Value) {
 // UnmarshalJSON reads a unit strictly: its method is told by how.by, and unknown fields are refused.
 func (u *Unit) UnmarshalJSON(data []byte) error {
 	written := reflect.New(UnitWritten)
-	if err := strict(data, written.Interface()); err != nil {
+	if err := Strict(data, written.Interface()); err != nil {
 		return err
 	}
 	var read Unit
@@ -62,7 +62,7 @@ func (u *Unit) UnmarshalJSON(data []byte) error {
 		return err
 	}
 	read.How = zero()
-	if err := strict(rest, read.How); err != nil {
+	if err := Strict(rest, read.How); err != nil {
 		return fmt.Errorf("unit %q: %w", read.ID, err)
 	}
 	*u = read
@@ -106,7 +106,8 @@ func (u Unit) Clone() (Unit, error) {
 	return c, nil
 }
 
-func strict(data []byte, into any) error {
+// Strict reads JSON and refuses what it does not know.
+func Strict(data []byte, into any) error {
 	d := json.NewDecoder(bytes.NewReader(data))
 	d.DisallowUnknownFields()
 	return d.Decode(into)

@@ -141,3 +141,6 @@ func (s Step) IsCorners() bool { return s.is(corners) && s != CornersOn }
 
 // Drawn names the picture of a part that is drawn for itself. No step is called so: ids hold no spaces.
 func Drawn(n int) Step { return Step(fmt.Sprintf("part %d", n)) }
+
+// BonusSeam is the word by which the second seams of flipped corners are named: all of them are pressed as one.
+const BonusSeam = "bonus"

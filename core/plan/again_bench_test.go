@@ -12,6 +12,8 @@ import (
 	"vicis/core/piece"
 	"vicis/core/plan"
 	"vicis/core/quilt"
+	"vicis/core/recut"
+	"vicis/core/straight"
 	"vicis/core/work"
 )
 
@@ -20,28 +22,28 @@ import (
 func partsOfParts(tb testing.TB) (again, grid document.Document, patches int) {
 	tb.Helper()
 	d := fromLibrary(tb, "corners-exchanged")
-	var cells [][]making.GridCell
+	var cells [][]straight.GridCell
 	for r := range 2 {
 		cells = append(cells, nil)
 		for c := range 2 {
-			cells[r] = append(cells[r], making.GridCell{Unit: naming.Of("quarter").Place(r, c), Turn: 180 * ((r + c) % 2)})
+			cells[r] = append(cells[r], straight.GridCell{Unit: naming.Of("quarter").Place(r, c), Turn: 180 * ((r + c) % 2)})
 		}
 	}
 	d.Parts = append(d.Parts,
-		making.Unit{ID: "quarter", Name: "Quarter", How: &making.CutAgain{
+		making.Unit{ID: "quarter", Name: "Quarter", How: &recut.CutAgain{
 			From:    "block",
-			Upright: making.Knife{Lines: []making.KnifeCut{{From: making.FromLeft, By: making.Typed("3 in")}, {From: making.FromRight, By: making.Typed("3 in")}}},
-			Level:   making.Knife{Lines: []making.KnifeCut{{From: making.FromTop, By: making.Typed("3 in")}, {From: making.FromBottom, By: making.Typed("3 in")}}},
+			Upright: recut.Knife{Lines: []recut.KnifeCut{{From: recut.FromLeft, By: making.Typed("3 in")}, {From: recut.FromRight, By: making.Typed("3 in")}}},
+			Level:   recut.Knife{Lines: []recut.KnifeCut{{From: recut.FromTop, By: making.Typed("3 in")}, {From: recut.FromBottom, By: making.Typed("3 in")}}},
 		}},
 	)
 	cells = cells[:0]
 	for r := range 3 {
 		cells = append(cells, nil)
 		for c := range 3 {
-			cells[r] = append(cells[r], making.GridCell{Unit: naming.Of("quarter").Place(r, c), Turn: 180 * ((r + c) % 2)})
+			cells[r] = append(cells[r], straight.GridCell{Unit: naming.Of("quarter").Place(r, c), Turn: 180 * ((r + c) % 2)})
 		}
 	}
-	d.Parts = append(d.Parts, making.Unit{ID: "last", Name: "Last", How: making.Relaid(&making.Grid{}, cells)})
+	d.Parts = append(d.Parts, making.Unit{ID: "last", Name: "Last", How: straight.Relaid(&straight.Grid{}, cells)})
 	d.Top = quilt.Top{Rows: 1, Columns: 1, Repeat: [][]quilt.Cell{{{Unit: "last"}}}}
 	w, ok := work.Of(d)
 	if !ok {
@@ -55,9 +57,9 @@ func partsOfParts(tb testing.TB) (again, grid document.Document, patches int) {
 		tb.Fatal(err)
 	}
 	grid.Parts = nil
-	block := &making.Grid{}
+	block := &straight.Grid{}
 	for r := range len(ys) - 1 {
-		block.Rows = append(block.Rows, making.GridRow{ID: fmt.Sprintf("row-%d", r+1)})
+		block.Rows = append(block.Rows, straight.GridRow{ID: fmt.Sprintf("row-%d", r+1)})
 		for c := range len(xs) - 1 {
 			middle := func(a, b piece.Num) piece.Num { h, _ := a.Add(b).Half(); return h }
 			role := ""
@@ -70,11 +72,11 @@ func partsOfParts(tb testing.TB) (again, grid document.Document, patches int) {
 			h := ys[r+1].Sub(ys[r]).Add(s).Add(s).Nearest()
 			id := naming.Of(fmt.Sprintf("p-%s-%d-%d", role, w, h))
 			if !slices.ContainsFunc(grid.Parts, func(u making.Unit) bool { return u.ID == id }) {
-				grid.Parts = append(grid.Parts, making.Unit{ID: id, Name: string(id), How: &making.PlainPatch{
+				grid.Parts = append(grid.Parts, making.Unit{ID: id, Name: string(id), How: &straight.PlainPatch{
 					Role: role, Width: making.Wide(w), Height: making.Wide(h),
 				}})
 			}
-			block.Rows[r].Cells = append(block.Rows[r].Cells, making.GridCell{Unit: id})
+			block.Rows[r].Cells = append(block.Rows[r].Cells, straight.GridCell{Unit: id})
 		}
 	}
 	grid.Parts = append(grid.Parts, making.Unit{ID: "last", Name: "Last", How: block})

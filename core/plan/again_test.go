@@ -12,28 +12,30 @@ import (
 	"vicis/core/piece"
 	"vicis/core/plan"
 	"vicis/core/quilt"
+	"vicis/core/recut"
+	"vicis/core/straight"
 	"vicis/core/work"
 )
 
 // again is a library block that is cut again, its parts joined as the rows say.
-func again(t testing.TB, id string, rows [][]making.GridCell) document.Document {
+func again(t testing.TB, id string, rows [][]straight.GridCell) document.Document {
 	t.Helper()
 	d := fromLibrary(t, id)
-	m := unit(t, d, "block").How.(*making.Grid)
+	m := unit(t, d, "block").How.(*straight.Grid)
 	m.Rows = nil
 	for _, cells := range rows {
-		m.Rows = append(m.Rows, making.GridRow{Cells: cells})
+		m.Rows = append(m.Rows, straight.GridRow{Cells: cells})
 	}
 	d.Top.Rows, d.Top.Columns = 4, 4
 	return d
 }
 
 // asCut lays every part where it was cut, those that turned says turned so.
-func asCut(parts string, n int, turned func(row, column int) int) [][]making.GridCell {
-	rows := make([][]making.GridCell, n)
+func asCut(parts string, n int, turned func(row, column int) int) [][]straight.GridCell {
+	rows := make([][]straight.GridCell, n)
 	for r := range rows {
 		for c := range n {
-			rows[r] = append(rows[r], making.GridCell{Unit: naming.Of(parts).Place(r, c), Turn: turned(r, c)})
+			rows[r] = append(rows[r], straight.GridCell{Unit: naming.Of(parts).Place(r, c), Turn: turned(r, c)})
 		}
 	}
 	return rows
@@ -76,47 +78,47 @@ func TestCrossingsOfWhatIsCutAgain(t *testing.T) {
 // What cannot be cut is said at its place, with the mend, and nothing else is.
 func TestCutsThatCannotBe(t *testing.T) {
 	at := func(place string) string { return "/units/3/how" + place }
-	line := func(from making.Origin, by making.Breadth) making.Knife {
-		return making.Knife{Lines: []making.KnifeCut{{From: from, By: by}}}
+	line := func(from recut.Origin, by making.Breadth) recut.Knife {
+		return recut.Knife{Lines: []recut.KnifeCut{{From: from, By: by}}}
 	}
 	for _, one := range []struct {
 		name   string
-		change func(m *making.CutAgain)
+		change func(m *recut.CutAgain)
 		code   string
 		at     string
 	}{
-		{"on a seam", func(m *making.CutAgain) { m.Upright = line("middle", making.Breadth{}) }, "cut-beside-seam", at("/upright")},
-		{"within its allowance", func(m *making.CutAgain) { m.Upright = line("seam", making.Typed("1/4")) }, "cut-beside-seam", at("/upright")},
-		{"outside", func(m *making.CutAgain) { m.Level = line("top", making.Typed("9 1/2")) }, "cut-outside", at("/level")},
-		{"beyond", func(m *making.CutAgain) { m.Level = line("bottom", making.Typed("12")) }, "cut-outside", at("/level")},
-		{"too thin", func(m *making.CutAgain) { m.Level = line("top", making.Typed("1/2")) }, "part-too-narrow", at("/level")},
-		{"twice", func(m *making.CutAgain) {
-			m.Level = making.Knife{Lines: []making.KnifeCut{{From: "top", By: making.Typed("2")}, {From: "bottom", By: making.Typed("7 1/2")}}}
+		{"on a seam", func(m *recut.CutAgain) { m.Upright = line("middle", making.Breadth{}) }, "cut-beside-seam", at("/upright")},
+		{"within its allowance", func(m *recut.CutAgain) { m.Upright = line("seam", making.Typed("1/4")) }, "cut-beside-seam", at("/upright")},
+		{"outside", func(m *recut.CutAgain) { m.Level = line("top", making.Typed("9 1/2")) }, "cut-outside", at("/level")},
+		{"beyond", func(m *recut.CutAgain) { m.Level = line("bottom", making.Typed("12")) }, "cut-outside", at("/level")},
+		{"too thin", func(m *recut.CutAgain) { m.Level = line("top", making.Typed("1/2")) }, "part-too-narrow", at("/level")},
+		{"twice", func(m *recut.CutAgain) {
+			m.Level = recut.Knife{Lines: []recut.KnifeCut{{From: "top", By: making.Typed("2")}, {From: "bottom", By: making.Typed("7 1/2")}}}
 		}, "cut-twice", at("/level")},
-		{"nowhere", func(m *making.CutAgain) { m.Upright, m.Level = making.Knife{}, making.Knife{} }, "not-cut", at("")},
-		{"in too many", func(m *making.CutAgain) { m.Upright = making.Knife{Parts: 21} }, "too-many-parts", at("/upright")},
-		{"both ways of saying", func(m *making.CutAgain) { m.Upright.Parts = 3 }, "parts-or-lines", at("/upright")},
-		{"from a wrong edge", func(m *making.CutAgain) { m.Upright = line("top", making.Typed("2")) }, "origin-unknown", at("/upright/lines/0/from")},
-		{"from no seam", func(m *making.CutAgain) {
-			m.Upright = making.Knife{Lines: []making.KnifeCut{{From: "seam", Seam: 4, By: making.Typed("1")}}}
+		{"nowhere", func(m *recut.CutAgain) { m.Upright, m.Level = recut.Knife{}, recut.Knife{} }, "not-cut", at("")},
+		{"in too many", func(m *recut.CutAgain) { m.Upright = recut.Knife{Parts: 21} }, "too-many-parts", at("/upright")},
+		{"both ways of saying", func(m *recut.CutAgain) { m.Upright.Parts = 3 }, "parts-or-lines", at("/upright")},
+		{"from a wrong edge", func(m *recut.CutAgain) { m.Upright = line("top", making.Typed("2")) }, "origin-unknown", at("/upright/lines/0/from")},
+		{"from no seam", func(m *recut.CutAgain) {
+			m.Upright = recut.Knife{Lines: []recut.KnifeCut{{From: "seam", Seam: 4, By: making.Typed("1")}}}
 		}, "no-such-seam", at("/upright/lines/0/seam")},
-		{"unreadable", func(m *making.CutAgain) { m.Upright = line("left", making.Typed("two")) }, "length-unreadable", at("/upright/lines/0/by")},
-		{"in strips", func(m *making.CutAgain) { m.Upright = line("left", making.Typed("1 strip")) }, "length-unreadable", at("/upright/lines/0/by")},
-		{"a share of nothing", func(m *making.CutAgain) {
-			m.Upright = making.Knife{Lines: []making.KnifeCut{{From: "left", Share: making.Share{Written: measure.Typed("1/3")}}}}
+		{"unreadable", func(m *recut.CutAgain) { m.Upright = line("left", making.Typed("two")) }, "length-unreadable", at("/upright/lines/0/by")},
+		{"in strips", func(m *recut.CutAgain) { m.Upright = line("left", making.Typed("1 strip")) }, "length-unreadable", at("/upright/lines/0/by")},
+		{"a share of nothing", func(m *recut.CutAgain) {
+			m.Upright = recut.Knife{Lines: []recut.KnifeCut{{From: "left", Share: recut.Share{Written: measure.Typed("1/3")}}}}
 		}, "no-square", at("/upright/lines/0/share")},
-		{"no share", func(m *making.CutAgain) {
-			m.Upright = making.Knife{Lines: []making.KnifeCut{{From: "left", Share: making.Share{Written: measure.Typed("7")}}}}
+		{"no share", func(m *recut.CutAgain) {
+			m.Upright = recut.Knife{Lines: []recut.KnifeCut{{From: "left", Share: recut.Share{Written: measure.Typed("7")}}}}
 		}, "share", at("/upright/lines/0/share")},
-		{"a strip set", func(m *making.CutAgain) { m.From = "set" }, "not-a-unit", at("/from")},
-		{"itself", func(m *making.CutAgain) { m.From = "parts" }, "unit-of-itself", at("")},
-		{"what is made of it", func(m *making.CutAgain) { m.From = "block" }, "unit-of-itself", "/units/4/how"},
-		{"measured in centimetres", func(m *making.CutAgain) {
-			m.Measured = &making.Unfinished{Width: measure.Typed("24"), Height: measure.Typed("9 1/2")}
+		{"a strip set", func(m *recut.CutAgain) { m.From = "set" }, "not-a-unit", at("/from")},
+		{"itself", func(m *recut.CutAgain) { m.From = "parts" }, "unit-of-itself", at("")},
+		{"what is made of it", func(m *recut.CutAgain) { m.From = "block" }, "unit-of-itself", "/units/4/how"},
+		{"measured in centimetres", func(m *recut.CutAgain) {
+			m.Measured = &recut.Unfinished{Width: measure.Typed("24"), Height: measure.Typed("9 1/2")}
 		}, "measured-far-off", at("/measured/width")},
 	} {
 		d := fromLibrary(t, "corners-exchanged")
-		one.change(unit(t, d, "parts").How.(*making.CutAgain))
+		one.change(unit(t, d, "parts").How.(*recut.CutAgain))
 		p, problems := plan.Make(d, nil)
 		if !has(problems, one.code, one.at) || len(p.Steps) > 0 {
 			t.Errorf("%s: %v", one.name, problems)
@@ -128,11 +130,11 @@ func TestCutsThatCannotBe(t *testing.T) {
 		}
 	}
 	near := fromLibrary(t, "corners-exchanged")
-	unit(t, near, "parts").How.(*making.CutAgain).Upright = line("seam", making.Typed("3/8"))
+	unit(t, near, "parts").How.(*recut.CutAgain).Upright = line("seam", making.Typed("3/8"))
 	warned(t, near, "cut-near-seam", at("/upright"), "")
 	// Parts that trade places and do not agree: said at the cell.
 	d := fromLibrary(t, "corners-exchanged")
-	unit(t, d, "block").How.(*making.Grid).Rows[0].Cells[0].Unit = "parts:b1"
+	unit(t, d, "block").How.(*straight.Grid).Rows[0].Cells[0].Unit = "parts:b1"
 	if _, problems := plan.Make(d, nil); !problems.Stopped() || problems.Stops()[0].Code != "edges-differ" {
 		t.Error(problems)
 	}
@@ -141,8 +143,8 @@ func TestCutsThatCannotBe(t *testing.T) {
 // A share of the square it began from: a pinwheel of squares cut 5⅜″ is cut at a third of that from its middle seam, to the mark.
 func TestSharesOfTheSquareItBeganFrom(t *testing.T) {
 	d := fromLibrary(t, "pinwheel-in-thirds")
-	m := unit(t, d, "parts").How.(*making.CutAgain)
-	m.Upright = making.Knife{Lines: []making.KnifeCut{{From: "seam", Share: making.Share{Written: measure.Typed("1/3")}}}}
+	m := unit(t, d, "parts").How.(*recut.CutAgain)
+	m.Upright = recut.Knife{Lines: []recut.KnifeCut{{From: "seam", Share: recut.Share{Written: measure.Typed("1/3")}}}}
 	p := planned(t, d)
 	if k := p.Knives[0]; len(k.Upright) != 2 || k.Upright[0].Off != "1¾″" { // 5⅜ ÷ 3 = 1.79, to the nearest eighth
 		t.Errorf("%+v", p.Knives[0].Upright)
@@ -155,7 +157,7 @@ func TestPlacesStayWhatTheyAre(t *testing.T) {
 	d := fromLibrary(t, "corners-exchanged")
 	before := planned(t, d)
 	for i := range d.Parts {
-		if set, ok := d.Parts[i].How.(*making.StripSet); ok {
+		if set, ok := d.Parts[i].How.(*straight.StripSet); ok {
 			set.Strips[1].Role = "A"
 		}
 	}
@@ -268,11 +270,11 @@ func TestWhatThePartsCanBecome(t *testing.T) {
 func TestColumnsOfTheirOwnWidth(t *testing.T) {
 	d := fromLibrary(t, "four-patch")
 	d.Parts = append(d.Parts,
-		making.Unit{ID: "narrow", Name: "Narrow", How: &making.CutAgain{From: "block", Upright: making.Knife{Lines: []making.KnifeCut{{From: "left", By: making.Typed("1 3/4 in")}}}}},
-		making.Unit{ID: "low", Name: "Low", How: &making.CutAgain{From: "block", Level: making.Knife{Lines: []making.KnifeCut{{From: "top", By: making.Typed("1 1/2 in")}}}}},
-		making.Unit{ID: "corner", Name: "Corner", How: &making.CutAgain{
-			From: "block", Upright: making.Knife{Lines: []making.KnifeCut{{From: "left", By: making.Typed("1 3/4 in")}}},
-			Level: making.Knife{Lines: []making.KnifeCut{{From: "top", By: making.Typed("1 1/2 in")}}},
+		making.Unit{ID: "narrow", Name: "Narrow", How: &recut.CutAgain{From: "block", Upright: recut.Knife{Lines: []recut.KnifeCut{{From: "left", By: making.Typed("1 3/4 in")}}}}},
+		making.Unit{ID: "low", Name: "Low", How: &recut.CutAgain{From: "block", Level: recut.Knife{Lines: []recut.KnifeCut{{From: "top", By: making.Typed("1 1/2 in")}}}}},
+		making.Unit{ID: "corner", Name: "Corner", How: &recut.CutAgain{
+			From: "block", Upright: recut.Knife{Lines: []recut.KnifeCut{{From: "left", By: making.Typed("1 3/4 in")}}},
+			Level: recut.Knife{Lines: []recut.KnifeCut{{From: "top", By: making.Typed("1 1/2 in")}}},
 		}})
 	block, narrow := quilt.Cell{Unit: "block"}, quilt.Cell{Unit: "narrow:a1"}
 	low, corner := quilt.Cell{Unit: "low:a1"}, quilt.Cell{Unit: "corner:a1"}

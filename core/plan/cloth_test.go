@@ -15,6 +15,8 @@ import (
 	"vicis/core/plan"
 	"vicis/core/quilt"
 	"vicis/core/sheet"
+	"vicis/core/straight"
+	"vicis/core/triangle"
 	"vicis/core/work"
 )
 
@@ -32,8 +34,8 @@ func cutOf(t *testing.T, p plan.Plan, fabric string) sheet.FabricCut {
 // time, for a quilt that leaves some.
 func TestLeftoversAreEnoughForWholeBlocks(t *testing.T) {
 	d := fromLibrary(t, "diamond") // sixteen half-square units in a block, four to a row
-	d.Parts[0].How.(*making.HalfSquare).Way = making.Eight
-	d.Parts[0].How.(*making.HalfSquare).Sizing = making.Rule
+	d.Parts[0].How.(*triangle.HalfSquare).Way = triangle.Eight
+	d.Parts[0].How.(*triangle.HalfSquare).Sizing = making.Rule
 	for columns := 1; columns < 12; columns++ {
 		d.Top.Rows, d.Top.Columns = 1, columns
 		w, ok := work.Of(d)
@@ -233,7 +235,7 @@ func TestPrecutsAreTaken(t *testing.T) {
 func TestRemnantsAreWashed(t *testing.T) {
 	d := plain(t, 4, 2)
 	d.Cloth.Shrinks = 10
-	d.Parts[0].How.(*making.PlainPatch).Width, d.Parts[0].How.(*making.PlainPatch).Height = making.Typed("8 in"), making.Typed("8 in")
+	d.Parts[0].How.(*straight.PlainPatch).Width, d.Parts[0].How.(*straight.PlainPatch).Height = making.Typed("8 in"), making.Typed("8 in")
 	d.Top.Columns, d.Top.Rows = 4, 3 // three strips of 8 and a squared end: 24½; ÷ 0.9 = 27.2, ⅞ yd
 	p := planned(t, d)
 	found := false
@@ -255,7 +257,7 @@ func TestRemnantsAreWashed(t *testing.T) {
 // for does not stand a one-way print on its side.
 func TestMotifsAndOneWayPrintsFromPieces(t *testing.T) {
 	d := plain(t, 2, 2)
-	square := d.Parts[0].How.(*making.PlainPatch)
+	square := d.Parts[0].How.(*straight.PlainPatch)
 	square.Width, square.Height = making.Typed("3 in"), making.Typed("4 1/2 in")
 	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: measure.Typed("3 in"), Along: measure.Typed("5 in")}
 	d.Supplies = []cloth.Supply{{ID: "piece", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("5 in"), Length: measure.Typed("9 in"), Count: 1}}
@@ -285,9 +287,9 @@ func TestMotifsAndOneWayPrintsFromPieces(t *testing.T) {
 func TestASetOfOneStrip(t *testing.T) {
 	d := fromLibrary(t, "nine-patch")
 	d.Parts = append(d.Parts,
-		making.Unit{ID: "lone", Name: "Lone", How: &making.StripSet{Strips: []making.SetStrip{{ID: "a", Role: "B", Width: making.Typed("6 1/2 in")}}}},
-		making.Unit{ID: "bar", Name: "Bar", How: &making.SubCut{From: "lone", Width: making.Typed("2 1/2 in")}},
-		making.Unit{ID: "both", Name: "Both", How: &making.Joined{Columns: []making.Part{{ID: "a", Unit: "block"}, {ID: "b", Unit: "bar"}}}})
+		making.Unit{ID: "lone", Name: "Lone", How: &straight.StripSet{Strips: []straight.SetStrip{{ID: "a", Role: "B", Width: making.Typed("6 1/2 in")}}}},
+		making.Unit{ID: "bar", Name: "Bar", How: &straight.SubCut{From: "lone", Width: making.Typed("2 1/2 in")}},
+		making.Unit{ID: "both", Name: "Both", How: &straight.Joined{Columns: []making.Part{{ID: "a", Unit: "block"}, {ID: "b", Unit: "bar"}}}})
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "both"}}}
 	p := planned(t, d)
 	ids := map[string]bool{}
@@ -361,16 +363,16 @@ func TestEvenSharesOfAnAssortment(t *testing.T) {
 // everything can be counted to the end.
 func TestWhatIsWhollyStoodInFor(t *testing.T) {
 	d := fromLibrary(t, "pinwheel")
-	half := func(id string, way making.AtATime, also ...naming.Unit) making.Unit {
-		return making.Unit{ID: naming.Unit(id), Name: strings.ToUpper(id), Also: also, How: &making.HalfSquare{
+	half := func(id string, way triangle.AtATime, also ...naming.Unit) making.Unit {
+		return making.Unit{ID: naming.Unit(id), Name: strings.ToUpper(id), Also: also, How: &triangle.HalfSquare{
 			Way: way, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"), Sizing: making.Rule,
 		}}
 	}
 	four := func(id, of string) making.Unit {
-		c := making.GridCell{Unit: naming.Unit(of)}
-		return making.Unit{ID: naming.Unit(id), Name: id, How: &making.Grid{Rows: making.Rows([][]making.GridCell{{c, c}, {c, c}})}}
+		c := straight.GridCell{Unit: naming.Unit(of)}
+		return making.Unit{ID: naming.Unit(id), Name: id, How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{c, c}, {c, c}})}}
 	}
-	d.Parts = []making.Unit{half("eight", making.Eight), half("two", making.Two, "eight"), four("first", "eight"), four("other", "two")}
+	d.Parts = []making.Unit{half("eight", triangle.Eight), half("two", triangle.Two, "eight"), four("first", "eight"), four("other", "two")}
 	d.Top = quilt.Top{Rows: 1, Columns: 2, Repeat: [][]quilt.Cell{{{Unit: "first"}, {Unit: "other"}}}}
 	p := planned(t, d)
 	s := step(t, p, "two")

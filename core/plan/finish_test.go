@@ -16,6 +16,7 @@ import (
 	"vicis/core/problem"
 	"vicis/core/quilt"
 	"vicis/core/sheet"
+	"vicis/core/straight"
 )
 
 // plain is a quilt of squares: 8″ finished, so many across and down, from one fabric; s = ¼″.
@@ -392,7 +393,7 @@ func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
 	// A plain block in turn with a pieced one follows too; of plain blocks alone nothing waits.
 	d.Top.Sashing, d.Top.Block = nil, nil
 	d.Parts = append(slices.Clone(d.Parts), plain(t, 1, 1).Parts[0])
-	how := *d.Parts[len(d.Parts)-1].How.(*making.PlainPatch)
+	how := *d.Parts[len(d.Parts)-1].How.(*straight.PlainPatch)
 	how.Role, how.Width, how.Height = d.Roles[0].ID, making.Typed("9 1/2 in"), making.Typed("9 1/2 in")
 	d.Parts[len(d.Parts)-1].How = &how
 	block := d.Top.Repeat[0][0]

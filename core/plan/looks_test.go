@@ -15,7 +15,9 @@ import (
 	"vicis/core/plan"
 	"vicis/core/pressing"
 	"vicis/core/quilt"
+	"vicis/core/straight"
 	"vicis/core/tally"
+	"vicis/core/triangle"
 	"vicis/core/work"
 )
 
@@ -23,9 +25,9 @@ import (
 func ofPatches(t *testing.T) document.Document {
 	d := fromLibrary(t, "pinwheel")
 	d.Parts = []making.Unit{
-		{ID: "a", Name: "A", How: &making.PlainPatch{Role: "A", Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")}},
-		{ID: "b", Name: "B", How: &making.PlainPatch{Role: "B", Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")}},
-		{ID: "block", Name: "Block", How: &making.Grid{Rows: making.Rows([][]making.GridCell{
+		{ID: "a", Name: "A", How: &straight.PlainPatch{Role: "A", Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")}},
+		{ID: "b", Name: "B", How: &straight.PlainPatch{Role: "B", Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")}},
+		{ID: "block", Name: "Block", How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{
 			{{Unit: "a"}, {Unit: "b"}},
 			{{Unit: "b"}, {Unit: "a"}},
 		})}},
@@ -114,16 +116,16 @@ func TestATurnedCellIsCautionedWhereItIsLaid(t *testing.T) {
 	d.Fabrics[0].Print = cloth.TwoWay
 	none()
 	wheel := fromLibrary(t, "pinwheel")
-	half(t, wheel).Way = making.Two
+	half(t, wheel).Way = triangle.Two
 	wheel.Fabrics[0].Print = cloth.TwoWay
 	warned(t, wheel, "print-turned-here", "/units/1/how/rows/0/cells/", "Half-square unit is turned here")
 }
 
 // half is how the half-square units of a document are made.
-func half(t *testing.T, d document.Document) *making.HalfSquare {
+func half(t *testing.T, d document.Document) *triangle.HalfSquare {
 	t.Helper()
 	for _, u := range d.Parts {
-		if m, ok := u.How.(*making.HalfSquare); ok {
+		if m, ok := u.How.(*triangle.HalfSquare); ok {
 			return m
 		}
 	}
@@ -137,10 +139,10 @@ func half(t *testing.T, d document.Document) *making.HalfSquare {
 func TestPrintsThatFallOutEitherWay(t *testing.T) {
 	d := fromLibrary(t, "pinwheel")
 	for _, c := range []struct {
-		way    making.AtATime
+		way    triangle.AtATime
 		print  cloth.Print
 		either bool
-	}{{making.Two, cloth.OneWay, true}, {making.Two, cloth.TwoWay, false}, {making.Eight, cloth.OneWay, true}, {making.Eight, cloth.TwoWay, true}, {making.Eight, cloth.Plain, false}} {
+	}{{triangle.Two, cloth.OneWay, true}, {triangle.Two, cloth.TwoWay, false}, {triangle.Eight, cloth.OneWay, true}, {triangle.Eight, cloth.TwoWay, true}, {triangle.Eight, cloth.Plain, false}} {
 		half(t, d).Way, d.Fabrics[0].Print = c.way, c.print
 		_, problems := plan.Make(d, nil)
 		codes := map[string]int{}
@@ -151,7 +153,7 @@ func TestPrintsThatFallOutEitherWay(t *testing.T) {
 			t.Errorf("%s, %s: %v", c.way, c.print, codes)
 		}
 	}
-	half(t, d).Way = making.Two
+	half(t, d).Way = triangle.Two
 	d.Fabrics[0].Print = cloth.OneWay
 	warned(t, d, "print-falls-either-way", "/fabrics/0/print", "not all of Half-square unit")
 	framed := fromLibrary(t, "square-in-square")
@@ -272,12 +274,12 @@ func TestASchoolThatCannotBeFollowedSaysSo(t *testing.T) {
 func TestResizeSolvesForWhatIsSewn(t *testing.T) {
 	d := fromLibrary(t, "pinwheel")
 	d.Parts = []making.Unit{
-		{ID: "sq", Name: "Square", How: &making.PlainPatch{Role: "A", Width: making.Typed("4 1/4 in"), Height: making.Typed("4 1/4 in")}},
-		{ID: "half", Name: "Half", How: &making.HalfSquare{
-			Way: making.Two, Lower: making.Input{Unit: "sq"}, Upper: making.Input{Role: "B"},
+		{ID: "sq", Name: "Square", How: &straight.PlainPatch{Role: "A", Width: making.Typed("4 1/4 in"), Height: making.Typed("4 1/4 in")}},
+		{ID: "half", Name: "Half", How: &triangle.HalfSquare{
+			Way: triangle.Two, Lower: making.Input{Unit: "sq"}, Upper: making.Input{Role: "B"},
 		}},
-		{ID: "glass", Name: "Hourglass", How: &making.HalfSquare{
-			Way: making.Two, Lower: making.Input{Unit: "half"}, Upper: making.Input{Unit: "half", Turn: 270},
+		{ID: "glass", Name: "Hourglass", How: &triangle.HalfSquare{
+			Way: triangle.Two, Lower: making.Input{Unit: "half"}, Upper: making.Input{Unit: "half", Turn: 270},
 		}},
 	}
 	d.Top = quilt.Top{Rows: 2, Columns: 2, Repeat: [][]quilt.Cell{{{Unit: "glass"}}}}
@@ -285,7 +287,7 @@ func TestResizeSolvesForWhatIsSewn(t *testing.T) {
 	if problems.Stopped() || r.Short != "" || r.Finished != "4″" {
 		t.Fatalf("%q, %q, %v", r.Finished, r.Short, problems)
 	}
-	cut, err := measure.Parse(unit(t, r.Document, "sq").How.(*making.PlainPatch).Width.String(), d.Units)
+	cut, err := measure.Parse(unit(t, r.Document, "sq").How.(*straight.PlainPatch).Width.String(), d.Units)
 	if off := cut.Inches() - 5.2071; err != nil || off > 0.001 || off < -0.001 {
 		t.Errorf("squares of %v", cut)
 	}
@@ -426,7 +428,7 @@ func TestWhatIsCutAgainCountsWhatIsLeft(t *testing.T) {
 // A block of sixteen columns is told by its name and its columns, not by sixteen names.
 func TestManyColumnsAreToldByTheirNumbers(t *testing.T) {
 	d := fromLibrary(t, "nine-patch")
-	block := unit(t, d, "block").How.(*making.Joined)
+	block := unit(t, d, "block").How.(*straight.Joined)
 	block.Columns = nil
 	for i := range 16 {
 		block.Columns = append(block.Columns, making.Part{ID: fmt.Sprint("c", i+1), Unit: []naming.Unit{"I", "II"}[i%2]})

@@ -16,6 +16,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/starter"
+	"vicis/core/straight"
 	"vicis/core/words"
 )
 
@@ -361,17 +362,17 @@ func TestSchoolsAreSaidWhereTheyApply(t *testing.T) {
 func TestThePlainBlockIsRecommendedOnlyWhereItHelps(t *testing.T) {
 	const advice = "a plain block between the pieced ones has no seam to clash with"
 	d := begin(t, starter.Choices{Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 4, Columns: 4})
-	four := d.Parts[len(d.Parts)-1].How.(*making.Joined)
+	four := d.Parts[len(d.Parts)-1].How.(*straight.Joined)
 	d.Roles = append(d.Roles, cloth.Role{ID: "C", Name: "third", Fabric: "dark"})
 	d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "third", Name: "Third", Colour: "#884422"})
 	d.Roles[2].Fabric = "third"
-	set := d.Parts[0].How.(*making.StripSet)
+	set := d.Parts[0].How.(*straight.StripSet)
 	d.Parts = append(d.Parts[:2:2], append([]making.Unit{
-		{ID: "set-II", Name: "Set II", How: &making.StripSet{Strips: []making.SetStrip{
+		{ID: "set-II", Name: "Set II", How: &straight.StripSet{Strips: []straight.SetStrip{
 			{ID: "a", Role: "B"},
 			{ID: "b", Role: "C"},
 		}}},
-		{ID: "II", Name: "II", How: &making.SubCut{From: "set-II"}},
+		{ID: "II", Name: "II", How: &straight.SubCut{From: "set-II"}},
 	}, d.Parts[2:]...)...)
 	four.Columns = []making.Part{{ID: "a", Unit: "I"}, {ID: "b", Unit: "II"}} // no half turn looks the same
 	p := planned(t, d)

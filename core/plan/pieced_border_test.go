@@ -11,6 +11,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
+	"vicis/core/straight"
 )
 
 // bordered is squares of 8″ with a border of squares of a finished size, two cloths in turn.
@@ -20,7 +21,7 @@ func bordered(t testing.TB, columns, rows int, unfinished string) document.Docum
 	small := func(id, role string) making.Unit {
 		return making.Unit{
 			ID: naming.Unit(id), Name: "Small " + id,
-			How: &making.PlainPatch{Role: role, Width: making.Typed(unfinished), Height: making.Typed(unfinished)},
+			How: &straight.PlainPatch{Role: role, Width: making.Typed(unfinished), Height: making.Typed(unfinished)},
 		}
 	}
 	d.Parts = append(d.Parts, small("dark", "A"), small("light", "B"))

@@ -17,6 +17,8 @@ import (
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/straight"
+	"vicis/core/triangle"
 )
 
 var listed = sync.OnceValues(library.List)
@@ -119,10 +121,10 @@ func TestTheLedgerOfHands(t *testing.T) {
 	}
 	// Three strips A B C two at a time: turned by a quarter, the other diagonal is cut, and the mirror images fall out.
 	d = fromLibrary(t, "half-rails")
-	set := unit(t, d, "rail-set").How.(*making.StripSet)
+	set := unit(t, d, "rail-set").How.(*straight.StripSet)
 	set.Strips[2].Role = "B"
-	unit(t, d, "halves").How.(*making.HalfSquare).Way = making.Two
-	unit(t, d, "halves").How.(*making.HalfSquare).Upper.Role = "C"
+	unit(t, d, "halves").How.(*triangle.HalfSquare).Way = triangle.Two
+	unit(t, d, "halves").How.(*triangle.HalfSquare).Upper.Role = "C"
 	d.Top = quilt.Top{Rows: 1, Columns: 3, Repeat: [][]quilt.Cell{{{Unit: "halves"}}}}
 	p = planned(t, d)
 	if step(t, p, "halves/pair").Make != 3 || len(p.Ledger.Leftovers) != 1 || p.Ledger.Leftovers[0].Count != 3 {
@@ -138,16 +140,16 @@ func TestTheLedgerOfHands(t *testing.T) {
 // What a bonus can stand in for is said, and once it does, it is counted.
 func TestLeftoversSayWhatTheyAreGoodFor(t *testing.T) {
 	d := fromLibrary(t, "snowball")
-	snow := unit(t, d, "snowball").How.(*making.FlippedCorners)
+	snow := unit(t, d, "snowball").How.(*triangle.FlippedCorners)
 	snow.Bonus = true
 	d.Parts = append(d.Parts, making.Unit{
 		ID: "half", Name: "Half",
-		How: &making.HalfSquare{
-			Way: making.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+		How: &triangle.HalfSquare{
+			Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
 			Finished: making.Typed("1 in"),
 		},
 	},
-		making.Unit{ID: "halves", Name: "Halves", How: &making.Grid{Rows: making.Rows(grid(6, 6, "half"))}})
+		making.Unit{ID: "halves", Name: "Halves", How: &straight.Grid{Rows: straight.Rows(grid(6, 6, "half"))}})
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "snowball"}, {Unit: "halves"}}}
 	p := planned(t, d)
 	if len(p.Ledger.Leftovers) != 1 || p.Ledger.Leftovers[0].Count != 32 ||
@@ -174,11 +176,11 @@ func TestLeftoversSayWhatTheyAreGoodFor(t *testing.T) {
 	}
 }
 
-func grid(rows, columns int, unit string) [][]making.GridCell {
-	list := make([][]making.GridCell, rows)
+func grid(rows, columns int, unit string) [][]straight.GridCell {
+	list := make([][]straight.GridCell, rows)
 	for i := range list {
 		for range columns {
-			list[i] = append(list[i], making.GridCell{Unit: naming.Unit(unit)})
+			list[i] = append(list[i], straight.GridCell{Unit: naming.Unit(unit)})
 		}
 	}
 	return list
@@ -303,7 +305,7 @@ func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 // Parts follow the block; what falls off the ruler is named with the nearest sizes that do not.
 func TestResize(t *testing.T) {
 	d := fromLibrary(t, "eight-pointed-star")
-	unit(t, d, "middle").How.(*making.PlainPatch).Width = making.Typed("4 1/2 in") // one written as a length among those in strips
+	unit(t, d, "middle").How.(*straight.PlainPatch).Width = making.Typed("4 1/2 in") // one written as a length among those in strips
 	for to, strip := range map[measure.Written]measure.Written{
 		measure.Typed("12"): measure.Typed("3 1/2 in"), measure.Typed("6"): measure.Typed("2 in"), measure.Typed("9"): measure.Typed("2 3/4 in"),
 		measure.Typed("20 cm"): measure.Typed("6.27 cm"),
@@ -324,7 +326,7 @@ func TestResize(t *testing.T) {
 	if len(r.Off) != 1 || len(r.Nearest) != 2 || r.Nearest[0].Text != "7½″" || r.Nearest[1].Text != "8″" {
 		t.Errorf("%v, nearest %+v", r.Off, r.Nearest)
 	}
-	if d.Strip.String() != "2 1/2 in" || unit(t, d, "middle").How.(*making.PlainPatch).Width.String() != "4 1/2 in" {
+	if d.Strip.String() != "2 1/2 in" || unit(t, d, "middle").How.(*straight.PlainPatch).Width.String() != "4 1/2 in" {
 		t.Error("the first document was changed")
 	}
 	for to, code := range map[measure.Written]string{
@@ -347,10 +349,10 @@ func TestPointsAndJoints(t *testing.T) {
 		d := fromLibrary(t, "snowball")
 		d.Parts = []making.Unit{{
 			ID: "snowball", Name: "Goose",
-			How: &making.FlippedCorners{
+			How: &triangle.FlippedCorners{
 				Base: making.Input{Role: "B"}, Width: making.Typed("4 in"), Height: height,
-				Corners: []making.FlippedCorner{
-					{ID: "l", At: making.TopLeft, Role: "A", Leg: leg}, {ID: "r", At: making.TopRight, Role: "A", Leg: leg},
+				Corners: []triangle.FlippedCorner{
+					{ID: "l", At: triangle.TopLeft, Role: "A", Leg: leg}, {ID: "r", At: triangle.TopRight, Role: "A", Leg: leg},
 				},
 			},
 		}}
@@ -363,9 +365,9 @@ func TestPointsAndJoints(t *testing.T) {
 	}
 	d := fromLibrary(t, "pinwheel")
 	d.Parts = []making.Unit{
-		{ID: "a", Name: "A", How: &making.PlainPatch{Role: "A", Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")}},
-		{ID: "b", Name: "B", How: &making.PlainPatch{Role: "B", Width: making.Typed("2 5/8 in"), Height: making.Typed("2 1/2 in")}},
-		{ID: "block", Name: "Block", How: &making.Grid{Rows: making.Rows([][]making.GridCell{
+		{ID: "a", Name: "A", How: &straight.PlainPatch{Role: "A", Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")}},
+		{ID: "b", Name: "B", How: &straight.PlainPatch{Role: "B", Width: making.Typed("2 5/8 in"), Height: making.Typed("2 1/2 in")}},
+		{ID: "block", Name: "Block", How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{
 			{{Unit: "a"}, {Unit: "b"}},
 			{{Unit: "b"}, {Unit: "a"}},
 		}), Apart: true}},
@@ -373,11 +375,11 @@ func TestPointsAndJoints(t *testing.T) {
 	warned(t, d, "joints-miss", "/units/2", "miss each other by ⅛″")
 	d.Parts[2] = making.Unit{
 		ID: "block", Name: "Block",
-		How: &making.Grid{Rows: making.Rows([][]making.GridCell{{{Unit: "a"}, {Unit: "b"}}})},
+		How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "a"}, {Unit: "b"}}})},
 	}
 	d.Parts = append(d.Parts, making.Unit{
 		ID: "other", Name: "Other",
-		How: &making.Grid{Rows: making.Rows([][]making.GridCell{{{Unit: "b"}, {Unit: "a"}}})},
+		How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "b"}, {Unit: "a"}}})},
 	})
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}}, {{Unit: "other"}}}
 	warned(t, d, "joints-miss", "/top/repeat", "by ⅛″")
@@ -424,10 +426,10 @@ func TestAlikeRowsApart(t *testing.T) {
 	// The wings of the middle row in another fabric, so that no quarter turn looks the same.
 	side := *unit(t, d, "goose")
 	side.ID, side.Name = "side", "Side goose"
-	other := *side.How.(*making.FlyingGeese)
+	other := *side.How.(*triangle.FlyingGeese)
 	other.Sky = "C"
 	side.How = &other
-	grid := unit(t, d, "block").How.(*making.Grid)
+	grid := unit(t, d, "block").How.(*straight.Grid)
 	grid.Rows[1].Cells[0].Unit, grid.Rows[1].Cells[2].Unit = "side", "side"
 	d.Parts = append(d.Parts[:1:1], append([]making.Unit{side}, d.Parts[1:]...)...)
 	p := planned(t, d)
@@ -507,7 +509,7 @@ func TestADiagonalLongerThanTheRulerIsSaid(t *testing.T) {
 			}
 		}
 		d.Parts = slices.Clone(d.Parts)
-		how := *d.Parts[0].How.(*making.HalfSquare)
+		how := *d.Parts[0].How.(*triangle.HalfSquare)
 		how.Finished = c.finished
 		d.Parts[0].How, d.Settings.Longest = &how, c.longest
 		_, problems := plan.Make(d, nil)

@@ -16,6 +16,7 @@ import (
 	"vicis/core/quilt"
 	"vicis/core/sheet"
 	"vicis/core/starter"
+	"vicis/core/straight"
 )
 
 func begin(t testing.TB, c starter.Choices) document.Document {
@@ -299,7 +300,7 @@ func TestNonsenseIsSaidAtItsPlace(t *testing.T) {
 		},
 		{
 			"cloth shorter than the sub-cut",
-			func(d *document.Document) { d.Parts[1].How.(*making.SubCut).Width = making.Typed("39 5/8") }, "cloth-too-short",
+			func(d *document.Document) { d.Parts[1].How.(*straight.SubCut).Width = making.Typed("39 5/8") }, "cloth-too-short",
 			"/units/1/how/width",
 		},
 		{
@@ -419,7 +420,7 @@ func TestGreedyDocumentsAreRefused(t *testing.T) {
 		if i > 6 { // from some thousand patches on, side by side with a plain block
 			columns = []making.Part{{ID: "a", Unit: "more-6"}, {ID: "b", Unit: "plain"}}
 		}
-		d.Parts = append(d.Parts, making.Unit{ID: naming.Unit(id), Name: id, How: &making.Joined{Columns: columns}})
+		d.Parts = append(d.Parts, making.Unit{ID: naming.Unit(id), Name: id, How: &straight.Joined{Columns: columns}})
 		part = id
 	}
 	p, problems := plan.Make(d, nil)

@@ -13,6 +13,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/pressing"
 	"vicis/core/quilt"
+	"vicis/core/straight"
 )
 
 // What a remedy says it leaves is what a plan with it taken has; and the table of pressing for 4 × 4 blocks is what is
@@ -87,8 +88,8 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 // offered first, and until then it is said that units were not turned within their block.
 func TestPartsAreTurnedWithinABlock(t *testing.T) {
 	d := fromLibrary(t, "four-patch")
-	d.Parts[0].How.(*making.StripSet).Strips[1].Role = d.Parts[0].How.(*making.StripSet).Strips[0].Role
-	block := unit(t, d, "block").How.(*making.Joined)
+	d.Parts[0].How.(*straight.StripSet).Strips[1].Role = d.Parts[0].How.(*straight.StripSet).Strips[0].Role
+	block := unit(t, d, "block").How.(*straight.Joined)
 	for i := range block.Columns {
 		block.Columns[i].Turn = 0
 	}
@@ -110,10 +111,10 @@ func TestPartsAreTurnedWithinABlock(t *testing.T) {
 func TestSegmentsArePressedTwoWaysByRows(t *testing.T) {
 	d := fromLibrary(t, "nine-patch")
 	set := d.Parts[0]
-	d.Parts = []making.Unit{set, d.Parts[1], {ID: "block", Name: "Block", How: &making.Grid{Rows: making.Rows([][]making.GridCell{
+	d.Parts = []making.Unit{set, d.Parts[1], {ID: "block", Name: "Block", How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{
 		{{Unit: "I"}, {Unit: "I"}}, {{Unit: "I"}, {Unit: "I"}},
 	})}}}
-	set.How.(*making.StripSet).Strips[2].Role = "C"
+	set.How.(*straight.StripSet).Strips[2].Role = "C"
 	d.Roles = append(d.Roles, cloth.Role{ID: "C", Name: "third", Fabric: d.Fabrics[0].ID})
 	d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "third", Name: "Third", Colour: "#335577"})
 	d.Roles[2].Fabric = "third"

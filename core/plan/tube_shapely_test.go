@@ -12,6 +12,8 @@ import (
 	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/recut"
+	"vicis/core/straight"
 )
 
 // shapelyWaves draws waves a second time from their numbers alone: the tube as a strip of cloth that is endless up and down,
@@ -67,9 +69,9 @@ func TestWavesAgainstShapely(t *testing.T) {
 	waves := map[string]drawing{}
 	add := func(name string, d document.Document) {
 		p := planned(t, d)
-		even := unit(t, d, "wave").How.(*making.Tube).Even
+		even := unit(t, d, "wave").How.(*recut.Tube).Even
 		one := drawing{Seam: p.Seam.Effective.Inches, Even: string(even), Picture: p.Pictures["wave"]}
-		for _, s := range unit(t, d, "set").How.(*making.StripSet).Strips {
+		for _, s := range unit(t, d, "set").How.(*straight.StripSet).Strips {
 			w, err := measure.Parse(s.Width.String(), d.Units)
 			if err != nil {
 				t.Fatal(err)
@@ -82,7 +84,7 @@ func TestWavesAgainstShapely(t *testing.T) {
 			}
 		}
 		at := 0.0 // where rings are opened is added up here, from the steps as they are written
-		for _, c := range unit(t, d, "wave").How.(*making.Tube).Columns {
+		for _, c := range unit(t, d, "wave").How.(*recut.Tube).Columns {
 			w, err := measure.Parse(c.Width.String(), d.Units)
 			if err != nil {
 				t.Fatal(err)
@@ -107,11 +109,11 @@ func TestWavesAgainstShapely(t *testing.T) {
 			widths, steps = append(widths, width(6)), append(steps, step)
 		}
 		d := wave(t, n, "2 in", append(widths, width(6)), steps)
-		for i := range unit(t, d, "set").How.(*making.StripSet).Strips {
-			unit(t, d, "set").How.(*making.StripSet).Strips[i].Width = making.Typed(width(13))
+		for i := range unit(t, d, "set").How.(*straight.StripSet).Strips {
+			unit(t, d, "set").How.(*straight.StripSet).Strips[i].Width = making.Typed(width(13))
 		}
 		if seed%2 == 1 {
-			unit(t, d, "wave").How.(*making.Tube).Even = []making.Evening{making.TrimEnds, making.EkeOut}[seed/2%2]
+			unit(t, d, "wave").How.(*recut.Tube).Even = []recut.Evening{recut.TrimEnds, recut.EkeOut}[seed/2%2]
 		}
 		d.Top.Rows, d.Top.Columns = 1, 1
 		add(fmt.Sprintf("seed %d", seed), d)

@@ -15,7 +15,9 @@ import (
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
+	"vicis/core/recut"
 	"vicis/core/sheet"
+	"vicis/core/straight"
 	"vicis/core/work"
 )
 
@@ -24,16 +26,16 @@ import (
 func wave(t testing.TB, strips int, cut string, widths []string, steps []float64) document.Document {
 	t.Helper()
 	d := fromLibrary(t, "rising-steps")
-	set, tube := unit(t, d, "set").How.(*making.StripSet), unit(t, d, "wave").How.(*making.Tube)
+	set, tube := unit(t, d, "set").How.(*straight.StripSet), unit(t, d, "wave").How.(*recut.Tube)
 	set.Strips = nil
 	for i := range strips {
-		set.Strips = append(set.Strips, making.SetStrip{
+		set.Strips = append(set.Strips, straight.SetStrip{
 			ID: fmt.Sprintf("s%d", i+1), Role: string(rune('A' + i%6)), Width: making.Typed(cut),
 		})
 	}
 	tube.Columns = nil
 	for i, step := range append([]float64{0}, steps...) {
-		tube.Columns = append(tube.Columns, making.OpenedRing{
+		tube.Columns = append(tube.Columns, recut.OpenedRing{
 			ID: fmt.Sprintf("c%d", i+1), From: "set", Width: making.Typed(widths[i%len(widths)]), Step: step,
 		})
 	}
@@ -108,7 +110,7 @@ func TestTheSecondTubeIsARemedy(t *testing.T) {
 // Laid straight they know it too.
 func TestTheSecondTubeOfColumnsLaidStraight(t *testing.T) {
 	d := wave(t, 6, "2 1/2 in", []string{"2 in"}, steps(5, 2))
-	unit(t, d, "wave").How.(*making.Tube).Straight = true
+	unit(t, d, "wave").How.(*recut.Tube).Straight = true
 	d.Top.Rows, d.Top.Columns = 2, 2
 	if p := planned(t, d); p.Press.Clashes == 0 {
 		t.Fatal("steps of two nest in six strips")
@@ -131,7 +133,7 @@ func TestTheSecondTubeOfColumnsLaidStraight(t *testing.T) {
 func TestAWaveInAColourway(t *testing.T) {
 	for _, straight := range []bool{false, true} {
 		d := fromLibrary(t, "gentle-wave")
-		unit(t, d, "wave").How.(*making.Tube).Straight = straight
+		unit(t, d, "wave").How.(*recut.Tube).Straight = straight
 		d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "rust", Name: "Rust", Colour: "#8d3f2f"})
 		d.Colourways = []document.Colourway{{ID: "rust", Name: "Rust", Fabrics: map[string]string{d.Roles[0].ID: "rust"}}}
 		d.Top.Repeat = [][]quilt.Cell{{{Unit: "wave"}, {Unit: "wave", Colourway: "rust"}}}
@@ -152,7 +154,7 @@ func TestAWaveInAColourway(t *testing.T) {
 func TestWavesAreArrangedAsTheyAreLaid(t *testing.T) {
 	for _, straight := range []bool{false, true} {
 		d := fromLibrary(t, "gentle-wave")
-		tube := unit(t, d, "wave").How.(*making.Tube)
+		tube := unit(t, d, "wave").How.(*recut.Tube)
 		tube.Straight = straight
 		d.Top.Rows, d.Top.Columns = 3, 2
 		got, problems := ask.Arrangements(d, ask.Enough(nil))
@@ -173,7 +175,7 @@ func TestWavesAreArrangedAsTheyAreLaid(t *testing.T) {
 func TestWavesOfAnotherSize(t *testing.T) {
 	for _, straight := range []bool{false, true} {
 		d := fromLibrary(t, "gentle-wave")
-		tube := unit(t, d, "wave").How.(*making.Tube)
+		tube := unit(t, d, "wave").How.(*recut.Tube)
 		tube.Straight, tube.Edge = straight, making.RightEnd
 		d.Top.Rows, d.Top.Columns = 2, 3
 		list, problems := ask.NearTo(d, measure.Typed("50"), measure.Typed("60"))
@@ -257,7 +259,7 @@ func TestTheListRunsOnFromTubeToTube(t *testing.T) {
 	}
 	// On cloth where the order of the list would take one tube more than the fewest, every tube follows it by itself.
 	d.Cloth.Usable, d.Top.Columns, d.Top.Rows = measure.Typed("9 1/2 in"), 1, 1
-	tube := unit(t, d, "wave").How.(*making.Tube)
+	tube := unit(t, d, "wave").How.(*recut.Tube)
 	for i, w := range []making.Breadth{making.Typed("5 in"), making.Typed("5 in"), making.Typed("4 in"), making.Typed("4 in")} {
 		tube.Columns[i].Width = w
 	}
@@ -275,11 +277,11 @@ func TestTheListRunsOnFromTubeToTube(t *testing.T) {
 // all are as long as one opened at a seam. Either way its seams lie half-way between those beside it.
 func TestHalfSteps(t *testing.T) {
 	for _, one := range []struct {
-		even making.Evening
+		even recut.Evening
 		long float64
-	}{{making.TrimEnds, 12}, {making.EkeOut, 12.5}} {
+	}{{recut.TrimEnds, 12}, {recut.EkeOut, 12.5}} {
 		d := fromLibrary(t, "half-step-wave")
-		unit(t, d, "wave").How.(*making.Tube).Even = one.even
+		unit(t, d, "wave").How.(*recut.Tube).Even = one.even
 		w, ok := work.Of(d)
 		if !ok {
 			t.Fatal(*w.Problems)
@@ -303,7 +305,7 @@ func TestHalfSteps(t *testing.T) {
 			}
 		}
 		p := planned(t, d)
-		if bits := slices.ContainsFunc(p.Steps, func(s sheet.StepShown) bool { return strings.HasSuffix(string(s.ID), "-bit") }); bits != (one.even == making.EkeOut) {
+		if bits := slices.ContainsFunc(p.Steps, func(s sheet.StepShown) bool { return strings.HasSuffix(string(s.ID), "-bit") }); bits != (one.even == recut.EkeOut) {
 			t.Errorf("%s: bits are cut: %v", one.even, bits)
 		}
 	}
@@ -322,7 +324,7 @@ func TestColumnsStraightInTheTop(t *testing.T) {
 	row = append(row, quilt.Cell{Unit: place(0)})
 	byHand.Top.Repeat, byHand.Top.Rows, byHand.Top.Columns = [][]quilt.Cell{row}, 3, 13
 	straight := fromLibrary(t, "gentle-wave")
-	tube := unit(t, straight, "wave").How.(*making.Tube)
+	tube := unit(t, straight, "wave").How.(*recut.Tube)
 	tube.Straight, tube.Edge = true, making.RightEnd
 	straight.Top.Rows, straight.Top.Columns = 3, 2
 	for _, d := range []document.Document{byHand, straight} {
@@ -375,48 +377,48 @@ func TestTubesThatCannotBe(t *testing.T) {
 	at := func(place string) string { return "/units/1/how" + place }
 	for _, one := range []struct {
 		name   string
-		change func(set *making.StripSet, tube *making.Tube)
+		change func(set *straight.StripSet, tube *recut.Tube)
 		code   string
 		at     string
 	}{
-		{"opened at a seam it has not", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].Top, m.Columns[2].Step = "s9", 0 }, "no-such-seam", at("/columns/2/top")},
-		{"told twice", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].Top = "s3" }, "step", at("/columns/2/step")},
-		{"the middle of nothing", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].Middle = true }, "step", at("/columns/2/middle")},
-		{"a third of a step", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].Step = 1.0 / 3 }, "step", at("/columns/2/step")},
-		{"further than round", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].Step = 7 }, "step", at("/columns/2/step")},
-		{"further than anything", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].Step = 1e300 }, "step", at("/columns/2/step")},
-		{"within two allowances", func(_ *making.StripSet, m *making.Tube) { m.Columns[3].Width = making.Typed("1/2 in") }, "too-narrow", at("/columns/3/width")},
-		{"unreadable", func(_ *making.StripSet, m *making.Tube) { m.Columns[3].Width = making.Typed("two") }, "length-unreadable", at("/columns/3/width")},
-		{"wider than the tube is long", func(_ *making.StripSet, m *making.Tube) { m.Columns[3].Width = making.Typed("45 in") }, "cloth-too-short", at("/columns/3/width")},
-		{"500 columns", func(_ *making.StripSet, m *making.Tube) {
+		{"opened at a seam it has not", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Top, m.Columns[2].Step = "s9", 0 }, "no-such-seam", at("/columns/2/top")},
+		{"told twice", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Top = "s3" }, "step", at("/columns/2/step")},
+		{"the middle of nothing", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Middle = true }, "step", at("/columns/2/middle")},
+		{"a third of a step", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Step = 1.0 / 3 }, "step", at("/columns/2/step")},
+		{"further than round", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Step = 7 }, "step", at("/columns/2/step")},
+		{"further than anything", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Step = 1e300 }, "step", at("/columns/2/step")},
+		{"within two allowances", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[3].Width = making.Typed("1/2 in") }, "too-narrow", at("/columns/3/width")},
+		{"unreadable", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[3].Width = making.Typed("two") }, "length-unreadable", at("/columns/3/width")},
+		{"wider than the tube is long", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[3].Width = making.Typed("45 in") }, "cloth-too-short", at("/columns/3/width")},
+		{"500 columns", func(_ *straight.StripSet, m *recut.Tube) {
 			for i := range 500 {
 				c := m.Columns[1]
 				c.ID = fmt.Sprintf("x%d", i)
 				m.Columns = append(m.Columns, c)
 			}
 		}, "column-count", at("/columns")},
-		{"no column", func(_ *making.StripSet, m *making.Tube) { m.Columns = nil }, "column-count", at("/columns")},
-		{"two of one name", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].ID = "c1" }, "id-not-unique", at("/columns/2/id")},
-		{"no name that can be told", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].ID = "a/b" }, "id-not-unique", at("/columns/2/id")},
-		{"not closed", func(s *making.StripSet, _ *making.Tube) { s.Closed = false }, "not-a-tube", at("/columns/0/from")},
-		{"itself", func(_ *making.StripSet, m *making.Tube) { m.Columns[0].From = "wave" }, "unit-of-itself", at("")},
-		{"one strip", func(s *making.StripSet, _ *making.Tube) { s.Strips = s.Strips[:1] }, "one-strip", "/units/0/how/strips"},
-		{"too narrow to open", func(s *making.StripSet, _ *making.Tube) {
+		{"no column", func(_ *straight.StripSet, m *recut.Tube) { m.Columns = nil }, "column-count", at("/columns")},
+		{"two of one name", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].ID = "c1" }, "id-not-unique", at("/columns/2/id")},
+		{"no name that can be told", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].ID = "a/b" }, "id-not-unique", at("/columns/2/id")},
+		{"not closed", func(s *straight.StripSet, _ *recut.Tube) { s.Closed = false }, "not-a-tube", at("/columns/0/from")},
+		{"itself", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[0].From = "wave" }, "unit-of-itself", at("")},
+		{"one strip", func(s *straight.StripSet, _ *recut.Tube) { s.Strips = s.Strips[:1] }, "one-strip", "/units/0/how/strips"},
+		{"too narrow to open", func(s *straight.StripSet, _ *recut.Tube) {
 			s.Strips = s.Strips[:2]
 			s.Strips[0].Width, s.Strips[1].Width = making.Typed("1 1/2 in"), making.Typed("1 1/2 in")
 		}, "tube-too-narrow", "/units/0/how/strips"},
-		{"columns of unlike length", func(_ *making.StripSet, m *making.Tube) { m.Columns[2].Step = 0.5 }, "columns-unlike", at("/even")},
-		{"at no end", func(_ *making.StripSet, m *making.Tube) { m.Edge = "top" }, "edge-unknown", at("/edge")},
-		{"evened otherwise", func(_ *making.StripSet, m *making.Tube) { m.Even = "stretch" }, "even-unknown", at("/even")},
-		{"eked out of a thin strip", func(s *making.StripSet, m *making.Tube) {
+		{"columns of unlike length", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Step = 0.5 }, "columns-unlike", at("/even")},
+		{"at no end", func(_ *straight.StripSet, m *recut.Tube) { m.Edge = "top" }, "edge-unknown", at("/edge")},
+		{"evened otherwise", func(_ *straight.StripSet, m *recut.Tube) { m.Even = "stretch" }, "even-unknown", at("/even")},
+		{"eked out of a thin strip", func(s *straight.StripSet, m *recut.Tube) {
 			for i := range s.Strips {
 				s.Strips[i].Width = making.Typed("1 1/2 in")
 			}
-			m.Columns[2].Step, m.Even = 0.5, making.EkeOut
+			m.Columns[2].Step, m.Even = 0.5, recut.EkeOut
 		}, "strip-too-narrow", at("/columns/2")},
 	} {
 		d := fromLibrary(t, "rising-steps")
-		one.change(unit(t, d, "set").How.(*making.StripSet), unit(t, d, "wave").How.(*making.Tube))
+		one.change(unit(t, d, "set").How.(*straight.StripSet), unit(t, d, "wave").How.(*recut.Tube))
 		_, problems := plan.Make(d, nil)
 		if !problems.Stopped() {
 			t.Errorf("%s is taken", one.name)
@@ -430,7 +432,7 @@ func TestTubesThatCannotBe(t *testing.T) {
 		}
 	}
 	d := fromLibrary(t, "rising-steps")
-	d.Parts = append(d.Parts, making.Unit{ID: "seg", Name: "Segment", How: &making.SubCut{From: "set", Width: making.Typed("2 in")}})
+	d.Parts = append(d.Parts, making.Unit{ID: "seg", Name: "Segment", How: &straight.SubCut{From: "set", Width: making.Typed("2 in")}})
 	_, problems := plan.Make(d, nil)
 	refused(t, problems, "set-closed", "/units/2/how/from")
 }

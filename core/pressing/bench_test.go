@@ -13,6 +13,7 @@ import (
 	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/straight"
 )
 
 // fiveKinds is 60 × 60 blocks of five kinds in no order, each turned as it comes: no two rows are alike.
@@ -21,23 +22,23 @@ func fiveKinds(b *testing.B) (quilt.Top, making.Table, []making.Made) {
 	r := rand.New(rand.NewPCG(60, 60))
 	var units []making.Unit
 	for k := range 5 {
-		var strips []making.SetStrip
+		var strips []straight.SetStrip
 		for i := range 3 {
-			strips = append(strips, making.SetStrip{
+			strips = append(strips, straight.SetStrip{
 				ID: fmt.Sprint(i), Role: string(rune('A' + (i+k)%3)),
 				Width: making.Typed("1 strip"),
 			})
 		}
 		set, segment, block := fmt.Sprintf("set%d", k), fmt.Sprintf("seg%d", k), fmt.Sprintf("b%d", k)
-		j := &making.Joined{}
+		j := &straight.Joined{}
 		for i := range 3 {
 			j.Columns = append(j.Columns, making.Part{
 				ID: fmt.Sprint(i), Unit: naming.Unit(segment),
 				Turn: 180 * ((i + k) % 2),
 			})
 		}
-		units = append(units, making.Unit{ID: naming.Unit(set), Name: set, How: &making.StripSet{Strips: strips}},
-			making.Unit{ID: naming.Unit(segment), Name: segment, How: &making.SubCut{From: naming.Unit(set)}},
+		units = append(units, making.Unit{ID: naming.Unit(set), Name: set, How: &straight.StripSet{Strips: strips}},
+			making.Unit{ID: naming.Unit(segment), Name: segment, How: &straight.SubCut{From: naming.Unit(set)}},
 			making.Unit{ID: naming.Unit(block), Name: block, How: j})
 	}
 	top := quilt.Top{Rows: 60, Columns: 60}

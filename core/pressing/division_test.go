@@ -11,6 +11,8 @@ import (
 	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/straight"
+	"vicis/core/triangle"
 )
 
 // counts presses a layout of blocks that are each a grid of units, and gives how many crossings there are in all.
@@ -34,29 +36,29 @@ func TestBlocksDoNotChangeWhatCrosses(t *testing.T) {
 	for seed := range uint64(120) {
 		r := rand.New(rand.NewPCG(seed, 12))
 		half := func(id string, w, h int) making.Unit { // 4 × 4 finished, whatever it is
-			g := &making.Grid{Apart: true}
+			g := &straight.Grid{Apart: true}
 			for range h {
-				var row []making.GridCell
+				var row []straight.GridCell
 				for range w {
-					row = append(row, making.GridCell{Unit: "half", Turn: 90 * r.IntN(4)})
+					row = append(row, straight.GridCell{Unit: "half", Turn: 90 * r.IntN(4)})
 				}
-				g.Rows = append(g.Rows, making.GridRow{Cells: row})
+				g.Rows = append(g.Rows, straight.GridRow{Cells: row})
 			}
 			return making.Unit{ID: naming.Unit(id), Name: id, How: g}
 		}
 		units := []making.Unit{
-			{ID: "half", Name: "half", How: &making.HalfSquare{
+			{ID: "half", Name: "half", How: &triangle.HalfSquare{
 				Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"), Sizing: "rule",
 			}},
-			{ID: "plain", Name: "plain", How: &making.PlainPatch{Role: "A", Width: making.Typed("4 1/2 in"), Height: making.Typed("4 1/2 in")}},
+			{ID: "plain", Name: "plain", How: &straight.PlainPatch{Role: "A", Width: making.Typed("4 1/2 in"), Height: making.Typed("4 1/2 in")}},
 			half("k1", 2, 2), half("k2", 2, 2),
 		}
 		kinds := []naming.Unit{"k1", "k2", "plain"}
 		down, across := 1+r.IntN(4), 2+r.IntN(3)
-		cells := make([][]making.GridCell, down)
+		cells := make([][]straight.GridCell, down)
 		for i := range cells {
 			for range across {
-				cells[i] = append(cells[i], making.GridCell{Unit: kinds[r.IntN(3)], Turn: 90 * r.IntN(4)})
+				cells[i] = append(cells[i], straight.GridCell{Unit: kinds[r.IntN(3)], Turn: 90 * r.IntN(4)})
 			}
 		}
 		loose := quilt.Top{Rows: down, Columns: across}
@@ -69,11 +71,11 @@ func TestBlocksDoNotChangeWhatCrosses(t *testing.T) {
 		}
 		want := counts(t, units, loose)
 		met += want
-		for _, first := range []making.First{making.RowsFirst, making.ColumnsFirst} {
+		for _, first := range []straight.First{straight.RowsFirst, straight.ColumnsFirst} {
 			for _, apart := range []bool{false, true} {
 				whole := making.Unit{
 					ID: "whole", Name: "whole",
-					How: &making.Grid{Rows: making.Rows(cells), First: first, Apart: apart},
+					How: &straight.Grid{Rows: straight.Rows(cells), First: first, Apart: apart},
 				}
 				one := quilt.Top{Rows: 1, Columns: 1, Repeat: [][]quilt.Cell{{{Unit: "whole"}}}}
 				if n := counts(t, append(units[:len(units):len(units)], whole), one); n != want {
@@ -91,7 +93,7 @@ func TestBlocksDoNotChangeWhatCrosses(t *testing.T) {
 // Four units of eight triangles have their diagonals and their straight seams at one point: as one block, sewn in rows,
 // two seams meet over each half of the last but one and three over the last, and as four blocks it is no different.
 func TestEightSeamsMeetAtOnePoint(t *testing.T) {
-	units := []making.Unit{{ID: "half", Name: "half", How: &making.HalfSquare{
+	units := []making.Unit{{ID: "half", Name: "half", How: &triangle.HalfSquare{
 		Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"), Sizing: "rule",
 	}}}
 	var problems problem.List
@@ -106,15 +108,15 @@ func TestEightSeamsMeetAtOnePoint(t *testing.T) {
 			}
 		}
 	}
-	grid := &making.Grid{}
+	grid := &straight.Grid{}
 	loose := quilt.Top{Rows: 2, Columns: 2}
 	for _, row := range turns {
-		var cells []making.GridCell
+		var cells []straight.GridCell
 		var laid []quilt.Cell
 		for _, turn := range row {
-			cells, laid = append(cells, making.GridCell{Unit: "half", Turn: turn}), append(laid, quilt.Cell{Unit: "half", Turn: turn})
+			cells, laid = append(cells, straight.GridCell{Unit: "half", Turn: turn}), append(laid, quilt.Cell{Unit: "half", Turn: turn})
 		}
-		grid.Rows, loose.Repeat = append(grid.Rows, making.GridRow{Cells: cells}), append(loose.Repeat, laid)
+		grid.Rows, loose.Repeat = append(grid.Rows, straight.GridRow{Cells: cells}), append(loose.Repeat, laid)
 	}
 	units = append(units, making.Unit{ID: "four", Name: "four", How: grid})
 	one := quilt.Top{Rows: 1, Columns: 1, Repeat: [][]quilt.Cell{{{Unit: "four"}}}}

@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/quilt"
+	"vicis/core/straight"
 )
 
 // Facts of the trade (common practice), and the closed forms of pressing that were checked by brute force outside the
@@ -99,11 +100,11 @@ func TestAChainAlternates(t *testing.T) {
 		set("I", "I", "ABABA"), set("II", "II", "BABAB"),
 		{join("block", "I", "II", "I", "II", "I")},
 		{
-			{ID: "middle", Name: "middle", How: &making.PlainPatch{Role: "C", Width: making.Typed("3 strips"), Height: making.Typed("3 strips")}},
-			{ID: "bar", Name: "bar", How: &making.PlainPatch{Role: "C", Width: making.Typed("3 strips"), Height: making.Typed("1 strip")}},
-			{ID: "corner", Name: "corner", How: &making.PlainPatch{Role: "A", Width: making.Typed("1 strip"), Height: making.Typed("1 strip")}},
+			{ID: "middle", Name: "middle", How: &straight.PlainPatch{Role: "C", Width: making.Typed("3 strips"), Height: making.Typed("3 strips")}},
+			{ID: "bar", Name: "bar", How: &straight.PlainPatch{Role: "C", Width: making.Typed("3 strips"), Height: making.Typed("1 strip")}},
+			{ID: "corner", Name: "corner", How: &straight.PlainPatch{Role: "A", Width: making.Typed("1 strip"), Height: making.Typed("1 strip")}},
 		},
-		{{ID: "framed", Name: "framed", How: &making.Grid{Rows: making.Rows([][]making.GridCell{
+		{{ID: "framed", Name: "framed", How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{
 			{
 				{Unit: "corner"},
 				{Unit: "bar"},

@@ -11,23 +11,24 @@ import (
 	"vicis/core/piece"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/straight"
 )
 
 const in = measure.Inch
 
 func set(id, name string, roles string) []making.Unit {
-	var strips []making.SetStrip
+	var strips []straight.SetStrip
 	for i, r := range roles {
-		strips = append(strips, making.SetStrip{ID: fmt.Sprintf("s%d", i), Role: string(r)})
+		strips = append(strips, straight.SetStrip{ID: fmt.Sprintf("s%d", i), Role: string(r)})
 	}
 	return []making.Unit{
-		{ID: naming.Unit("set-" + id), Name: "Set " + name, How: &making.StripSet{Strips: strips}},
-		{ID: naming.Unit(id), Name: name, How: &making.SubCut{From: naming.Unit("set-" + id)}},
+		{ID: naming.Unit("set-" + id), Name: "Set " + name, How: &straight.StripSet{Strips: strips}},
+		{ID: naming.Unit(id), Name: name, How: &straight.SubCut{From: naming.Unit("set-" + id)}},
 	}
 }
 
 func join(id string, columns ...string) making.Unit {
-	j := &making.Joined{}
+	j := &straight.Joined{}
 	for i, c := range columns {
 		p := making.Part{ID: fmt.Sprintf("c%d", i), Unit: naming.Unit(c)}
 		if c[len(c)-1] == '*' { // turned by half
@@ -115,7 +116,7 @@ func TestCheckValuesOfIdenticalBlocks(t *testing.T) {
 	nine := [][]making.Unit{set("I", "I", "ABA"), set("II", "II", "BAB"), {join("block", "I", "II", "I")}}
 	sixteen := [][]making.Unit{set("I", "I", "ABAB"), {join("block", "I", "I*", "I", "I*")}}
 	rail := [][]making.Unit{append(set("I", "I", "ABC"),
-		making.Unit{ID: "block", Name: "rail", How: &making.SubCut{From: "set-I", Width: making.Typed("3 strips")}})}
+		making.Unit{ID: "block", Name: "rail", How: &straight.SubCut{From: "set-I", Width: making.Typed("3 strips")}})}
 	for _, c := range []struct {
 		name   string
 		units  [][]making.Unit
@@ -146,7 +147,7 @@ func TestCheckValuesOfIdenticalBlocks(t *testing.T) {
 func TestAlternatingWithPlainBlocksNests(t *testing.T) {
 	plain := []making.Unit{{
 		ID: "plain", Name: "plain",
-		How: &making.PlainPatch{Role: "C", Width: making.Typed("3 strips"), Height: making.Typed("3 strips")},
+		How: &straight.PlainPatch{Role: "C", Width: making.Typed("3 strips"), Height: making.Typed("3 strips")},
 	}}
 	p := decided(t, all(5, 4, "block", "plain"), Nest, true, set("I", "I", "ABA"), set("II", "II", "BAB"),
 		[]making.Unit{join("block", "I", "II", "I")}, plain)

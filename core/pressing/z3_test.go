@@ -16,6 +16,9 @@ import (
 	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/recut"
+	"vicis/core/straight"
+	"vicis/core/triangle"
 )
 
 // z3 is Debian's z3, an SMT solver with optimisation: every seam a truth value, every crossing a soft condition with
@@ -178,20 +181,20 @@ func random(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
 	roles := []string{"A", "B", "C"}
 	segments := 1 + r.IntN(3)
 	for k := range segments {
-		var strips []making.SetStrip
+		var strips []straight.SetStrip
 		for i := range n {
-			strips = append(strips, making.SetStrip{ID: fmt.Sprint(i), Role: roles[r.IntN(3)], Width: making.Typed("1 strip")})
+			strips = append(strips, straight.SetStrip{ID: fmt.Sprint(i), Role: roles[r.IntN(3)], Width: making.Typed("1 strip")})
 		}
 		units = append(units,
-			making.Unit{ID: naming.Unit(fmt.Sprintf("set%d", k)), Name: "set", How: &making.StripSet{Strips: strips}},
+			making.Unit{ID: naming.Unit(fmt.Sprintf("set%d", k)), Name: "set", How: &straight.StripSet{Strips: strips}},
 			making.Unit{
 				ID: naming.Unit(fmt.Sprintf("seg%d", k)), Name: "segment",
-				How: &making.SubCut{From: naming.Unit(fmt.Sprintf("set%d", k))},
+				How: &straight.SubCut{From: naming.Unit(fmt.Sprintf("set%d", k))},
 			})
 	}
 	units = append(units, making.Unit{
 		ID: "half", Name: "half",
-		How: &making.HalfSquare{
+		How: &triangle.HalfSquare{
 			Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
 			Finished: making.Typed("2 in"), Sizing: "rule",
 		},
@@ -200,18 +203,18 @@ func random(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
 	for k := range blocks {
 		id := fmt.Sprintf("b%d", k)
 		if r.IntN(3) == 0 {
-			g := &making.Grid{Apart: r.IntN(2) == 0}
+			g := &straight.Grid{Apart: r.IntN(2) == 0}
 			for range n {
-				var row []making.GridCell
+				var row []straight.GridCell
 				for range n {
-					row = append(row, making.GridCell{Unit: "half", Turn: 90 * r.IntN(4)})
+					row = append(row, straight.GridCell{Unit: "half", Turn: 90 * r.IntN(4)})
 				}
-				g.Rows = append(g.Rows, making.GridRow{Cells: row})
+				g.Rows = append(g.Rows, straight.GridRow{Cells: row})
 			}
 			units = append(units, making.Unit{ID: naming.Unit(id), Name: id, How: g})
 			continue
 		}
-		j := &making.Joined{}
+		j := &straight.Joined{}
 		for i := range n {
 			j.Columns = append(j.Columns, making.Part{
 				ID:   fmt.Sprint(i),
@@ -232,7 +235,7 @@ func random(t *testing.T, r *rand.Rand) (pressing.Plan, bool) {
 	var problems problem.List
 	spun := map[naming.Crossing]bool{}
 	for _, u := range units {
-		if j, ok := u.How.(*making.Joined); ok && r.IntN(3) == 0 {
+		if j, ok := u.How.(*straight.Joined); ok && r.IntN(3) == 0 {
 			spun[u.ID.Seam(j.Columns[1].ID).At(1+r.IntN(2))] = true
 		}
 	}
@@ -314,16 +317,16 @@ func TestLibraryAgainstAnSMTSolver(t *testing.T) {
 func wavy(t *testing.T, r *rand.Rand) pressing.Plan {
 	t.Helper()
 	n := 2 + r.IntN(9)
-	set, tube := &making.StripSet{Closed: true}, &making.Tube{Even: making.TrimEnds}
+	set, tube := &straight.StripSet{Closed: true}, &recut.Tube{Even: recut.TrimEnds}
 	for i := range n {
-		set.Strips = append(set.Strips, making.SetStrip{ID: fmt.Sprint("s", i), Role: string(rune('A' + i%4)), Width: making.Typed("2 1/2 in")})
+		set.Strips = append(set.Strips, straight.SetStrip{ID: fmt.Sprint("s", i), Role: string(rune('A' + i%4)), Width: making.Typed("2 1/2 in")})
 	}
 	for i := range 2 + r.IntN(6) {
 		step := float64(r.IntN(2*n+1) - n)
 		if r.IntN(8) == 0 {
 			step += 0.5
 		}
-		tube.Columns = append(tube.Columns, making.OpenedRing{ID: fmt.Sprint("c", i), From: "set", Width: making.Typed("2 in"), Step: min(step, float64(n))})
+		tube.Columns = append(tube.Columns, recut.OpenedRing{ID: fmt.Sprint("c", i), From: "set", Width: making.Typed("2 in"), Step: min(step, float64(n))})
 	}
 	problems := &problem.List{}
 	tb, list := sewn([]making.Unit{{ID: "set", Name: "set", How: set}, {ID: "wave", Name: "wave", How: tube}}, problems, nil)

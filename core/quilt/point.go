@@ -9,6 +9,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/rules"
+	"vicis/core/straight"
 )
 
 // PointSetting sets the blocks on their corners. They are sewn in diagonal rows, from the upper left corner of the quilt to
@@ -157,7 +158,7 @@ func Triangles(top Top, t *making.Table) []making.Made {
 		}
 		return making.Made{
 			EitherWay: eitherWay,
-			Unit:      making.Unit{ID: id, Name: name, How: &making.PlainPatch{Role: role, Width: written, Height: written}},
+			Unit:      making.Unit{ID: id, Name: name, How: &straight.PlainPatch{Role: role, Width: written, Height: written}},
 			Sort:      "setting", Cloth: true, Piece: q, Size: size,
 			Acts: []making.Act{
 				{

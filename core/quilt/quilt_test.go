@@ -8,6 +8,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
+	"vicis/core/straight"
 )
 
 const in = measure.Inch
@@ -23,7 +24,7 @@ func laid(t *testing.T, top Top, turning Turning) Layout {
 	square := func(id string) making.Unit {
 		return making.Unit{
 			ID: naming.Unit(id), Name: id,
-			How: &making.PlainPatch{Role: "A", Width: making.Typed("6 1/2"), Height: making.Typed("6 1/2")},
+			How: &straight.PlainPatch{Role: "A", Width: making.Typed("6 1/2"), Height: making.Typed("6 1/2")},
 		}
 	}
 	made, _ := making.All([]making.Unit{square("a"), square("b")}, tb)

@@ -8,6 +8,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
+	"vicis/core/straight"
 )
 
 // Sashing is strips between the blocks, with squares where they cross or in one piece over the whole width. It becomes
@@ -136,7 +137,7 @@ func Sashes(top Top, t *making.Table) []making.Made {
 			high += taller
 		}
 		long += more * measure.Length(blocks)
-		u := making.Unit{ID: id, Name: name, How: &making.PlainPatch{
+		u := making.Unit{ID: id, Name: name, How: &straight.PlainPatch{
 			Role:  role,
 			Width: making.Wide(long), Height: making.Wide(high),
 		}}

@@ -7,6 +7,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/piece"
+	"vicis/core/triangle"
 	"vicis/core/words"
 )
 
@@ -205,7 +206,7 @@ func (u *uses) trimmedDown(m making.Made, n int) (words string, unit naming.Unit
 		}
 		look, known := looks[w]
 		if !known {
-			look = making.TrimHalf(m.Piece, w).Finished(b.Table.Seam).Look(b.Seen)
+			look = triangle.TrimHalf(m.Piece, w).Finished(b.Table.Seam).Look(b.Seen)
 			looks[w] = look
 		}
 		if look == other.look {

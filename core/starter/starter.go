@@ -13,6 +13,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/straight"
 )
 
 // Block is a strip-pieced block to begin with.
@@ -215,9 +216,9 @@ func blockUnits(c Choices, d *document.Document, halves bool) (block naming.Unit
 		} else {
 			name := roman[len(known)]
 			known[key] = naming.Of(name)
-			var strips []making.SetStrip
+			var strips []straight.SetStrip
 			for i := range n {
-				strips = append(strips, making.SetStrip{
+				strips = append(strips, straight.SetStrip{
 					ID: fmt.Sprintf("s%d", i+1), Role: square(c, i, j),
 					Width: making.Typed("1 strip"),
 				})
@@ -233,7 +234,7 @@ func blockUnits(c Choices, d *document.Document, halves bool) (block naming.Unit
 	}
 	half := n / 2
 	if half > 1 && halves {
-		unit := making.Unit{ID: "half", Name: "Half", How: &making.Joined{Columns: columns[:half]}}
+		unit := making.Unit{ID: "half", Name: "Half", How: &straight.Joined{Columns: columns[:half]}}
 		d.Parts = append(d.Parts, unit)
 		whole := []making.Part{{ID: "left", Unit: "half"}}
 		if n%2 == 1 {
@@ -241,16 +242,16 @@ func blockUnits(c Choices, d *document.Document, halves bool) (block naming.Unit
 		}
 		columns = append(whole, making.Part{ID: "right", Unit: "half", Turn: 180})
 	}
-	d.Parts = append(d.Parts, making.Unit{ID: "block", Name: name, How: &making.Joined{Columns: columns}})
+	d.Parts = append(d.Parts, making.Unit{ID: "block", Name: name, How: &straight.Joined{Columns: columns}})
 	return "block", len(known)
 }
 
-func addSet(d *document.Document, name string, strips []making.SetStrip) {
+func addSet(d *document.Document, name string, strips []straight.SetStrip) {
 	set := naming.Of("set-" + name)
 	d.Parts = append(
 		d.Parts,
-		making.Unit{ID: set, Name: "Set " + name, How: &making.StripSet{Strips: strips}},
-		making.Unit{ID: naming.Of(name), Name: name, How: &making.SubCut{From: set, Width: making.Typed("1 strip")}},
+		making.Unit{ID: set, Name: "Set " + name, How: &straight.StripSet{Strips: strips}},
+		making.Unit{ID: naming.Of(name), Name: name, How: &straight.SubCut{From: set, Width: making.Typed("1 strip")}},
 	)
 }
 
@@ -261,25 +262,25 @@ func companionUnits(c Choices, d *document.Document, sets int) naming.Unit {
 	if c.Companion == Plain {
 		d.Parts = append(d.Parts, making.Unit{
 			ID: "plain", Name: "Plain block",
-			How: &making.PlainPatch{Role: roleC, Width: strips(n), Height: strips(n)},
+			How: &straight.PlainPatch{Role: roleC, Width: strips(n), Height: strips(n)},
 		})
 		return "plain"
 	}
 	corner := square(c, 0, 1)
 	name := roman[sets]
 	side := naming.Of(name)
-	addSet(d, name, []making.SetStrip{
+	addSet(d, name, []straight.SetStrip{
 		{ID: "s1", Role: corner, Width: making.Typed("1 strip")},
 		{ID: "s2", Role: roleC, Width: strips(n - 2)},
 		{ID: "s3", Role: corner, Width: making.Typed("1 strip")},
 	})
 	d.Parts = append(
 		d.Parts,
-		making.Unit{ID: "middle", Name: "Middle", How: &making.PlainPatch{
+		making.Unit{ID: "middle", Name: "Middle", How: &straight.PlainPatch{
 			Role: roleC, Width: strips(n - 2),
 			Height: strips(n),
 		}},
-		making.Unit{ID: "plain", Name: "Plain block", How: &making.Joined{Columns: []making.Part{{
+		making.Unit{ID: "plain", Name: "Plain block", How: &straight.Joined{Columns: []making.Part{{
 			ID:   "left",
 			Unit: side,
 		}, {ID: "middle", Unit: "middle"}, {ID: "right", Unit: side}}}},

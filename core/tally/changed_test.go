@@ -13,23 +13,25 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/quilt"
+	"vicis/core/straight"
 	"vicis/core/tally"
+	"vicis/core/triangle"
 	"vicis/core/work"
 )
 
 // bricks is a quilt of a grid of three rows of one size, no two alike, and of a block beside it sewn from strip sets.
 func bricks() document.Document {
-	row := func(id string, cells ...naming.Unit) making.GridRow {
-		r := making.GridRow{ID: id}
+	row := func(id string, cells ...naming.Unit) straight.GridRow {
+		r := straight.GridRow{ID: id}
 		for _, c := range cells {
-			r.Cells = append(r.Cells, making.GridCell{Unit: c})
+			r.Cells = append(r.Cells, straight.GridCell{Unit: c})
 		}
 		return r
 	}
 	patch := func(id, role string) making.Unit {
 		return making.Unit{
 			ID: naming.Of(id), Name: strings.ToUpper(id),
-			How: &making.PlainPatch{Role: role, Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")},
+			How: &straight.PlainPatch{Role: role, Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")},
 		}
 	}
 	d := document.Document{
@@ -47,23 +49,23 @@ func bricks() document.Document {
 		},
 		Parts: []making.Unit{
 			patch("a", "A"), patch("b", "B"), patch("c", "C"),
-			{ID: "tri", Name: "Half", How: &making.HalfSquare{
-				Way: making.Eight, Lower: making.Input{Role: "A"},
+			{ID: "tri", Name: "Half", How: &triangle.HalfSquare{
+				Way: triangle.Eight, Lower: making.Input{Role: "A"},
 				Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"),
 			}},
-			{ID: "grid", Name: "Grid", How: &making.Grid{
-				Rows: []making.GridRow{
+			{ID: "grid", Name: "Grid", How: &straight.Grid{
+				Rows: []straight.GridRow{
 					row("one", "a", "b", "tri"), row("two", "b", "c", "b"),
 					row("three", "c", "c", "a"),
 				},
 				Columns: []string{"x", "y", "z"},
 			}},
-			{ID: "set", Name: "Set", How: &making.StripSet{Strips: []making.SetStrip{{
+			{ID: "set", Name: "Set", How: &straight.StripSet{Strips: []straight.SetStrip{{
 				ID: "s1", Role: "A",
 				Width: making.Typed("1 strip"),
 			}, {ID: "s2", Role: "B", Width: making.Typed("1 strip")}, {ID: "s3", Role: "A", Width: making.Typed("1 strip")}}}},
-			{ID: "cut", Name: "Cut", How: &making.SubCut{From: "set", Width: making.Typed("1 strip")}},
-			{ID: "block", Name: "Block", How: &making.Joined{Columns: []making.Part{
+			{ID: "cut", Name: "Cut", How: &straight.SubCut{From: "set", Width: making.Typed("1 strip")}},
+			{ID: "block", Name: "Block", How: &straight.Joined{Columns: []making.Part{
 				{ID: "l", Unit: "cut"},
 				{ID: "m", Unit: "cut"},
 				{ID: "r", Unit: "cut"},
@@ -103,9 +105,9 @@ func worked(t *testing.T, d document.Document) *work.Work {
 	return w
 }
 
-func gridOf(d *document.Document) *making.Grid {
+func gridOf(d *document.Document) *straight.Grid {
 	i := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.ID == "grid" })
-	return d.Parts[i].How.(*making.Grid)
+	return d.Parts[i].How.(*straight.Grid)
 }
 
 func stepOf(t *testing.T, w *work.Work, id naming.Step) work.Step {
@@ -157,7 +159,7 @@ func TestATallyStaysWithItsThingWhateverIsChanged(t *testing.T) {
 		{"nothing", func(*document.Document) {}, nil, nil, nil},
 		{"a row on top of the grid", func(d *document.Document) {
 			g := gridOf(d)
-			g.Rows = append([]making.GridRow{{Cells: []making.GridCell{{Unit: "a"}, {Unit: "a"}, {Unit: "c"}}}},
+			g.Rows = append([]straight.GridRow{{Cells: []straight.GridCell{{Unit: "a"}, {Unit: "a"}, {Unit: "c"}}}},
 				g.Rows...)
 			d.Top.Repeat = [][]quilt.Cell{{{Unit: "grid"}}}
 		}, []naming.Step{"grid", "block", "row-1", "row-2"}, nil, []naming.Step{"grid/row-1"}},
@@ -203,7 +205,7 @@ func TestATallyStaysWithItsThingWhateverIsChanged(t *testing.T) {
 		{
 			"one strip of a set is wider", func(d *document.Document) {
 				i := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.ID == "set" })
-				d.Parts[i].How.(*making.StripSet).Strips[1].Width = making.Typed("3 in")
+				d.Parts[i].How.(*straight.StripSet).Strips[1].Width = making.Typed("3 in")
 				d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}}}
 			},
 			[]naming.Step{naming.Strips("B", 60960), "set", "cut", "block/m", "block", "grid", "row-1", "row-2"},
@@ -286,7 +288,7 @@ func TestNothingTalliedIsLostOnAnyWay(t *testing.T) {
 			case 0:
 				i := r.IntN(len(g.Rows))
 				g.Rows = slices.Insert(g.Rows, i,
-					making.GridRow{Cells: slices.Clone(g.Rows[r.IntN(len(g.Rows))].Cells)})
+					straight.GridRow{Cells: slices.Clone(g.Rows[r.IntN(len(g.Rows))].Cells)})
 			case 1:
 				if len(g.Rows) > 1 {
 					g.Rows = slices.Delete(g.Rows, 0, 1)

@@ -8,6 +8,7 @@ import (
 	"vicis/core/piece"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/straight"
 )
 
 const in = measure.Inch
@@ -21,17 +22,17 @@ func TestSizesBeforeAndAfterTheOuterSeams(t *testing.T) {
 		Ruler: measure.Ruler{Units: measure.Inches, Mark: in / 8}, Squaring: in / 2,
 		Usable: func(string) (measure.Length, bool) { return 40 * in, true }, Seen: piece.ByRole, Problems: &problems,
 	}
-	strip := func(id, width string) making.SetStrip {
-		return making.SetStrip{ID: id, Role: "A", Width: making.Typed(width)}
+	strip := func(id, width string) straight.SetStrip {
+		return straight.SetStrip{ID: id, Role: "A", Width: making.Typed(width)}
 	}
 	made, order := making.All([]making.Unit{
-		{ID: "set", Name: "set", How: &making.StripSet{Strips: []making.SetStrip{
+		{ID: "set", Name: "set", How: &straight.StripSet{Strips: []straight.SetStrip{
 			strip("a", ""), strip("b", "4 1/2"),
 			strip("c", ""),
 		}}},
-		{ID: "middle", Name: "middle", How: &making.SubCut{From: "set", Width: making.Typed("4 1/2")}},
-		{ID: "side", Name: "side", How: &making.PlainPatch{Role: "A", Width: making.Typed("1 1/2"), Height: making.Typed("6 1/2")}},
-		{ID: "block", Name: "block", How: &making.Joined{Columns: []making.Part{
+		{ID: "middle", Name: "middle", How: &straight.SubCut{From: "set", Width: making.Typed("4 1/2")}},
+		{ID: "side", Name: "side", How: &straight.PlainPatch{Role: "A", Width: making.Typed("1 1/2"), Height: making.Typed("6 1/2")}},
+		{ID: "block", Name: "block", How: &straight.Joined{Columns: []making.Part{
 			{ID: "l", Unit: "side"},
 			{ID: "m", Unit: "middle"},
 			{ID: "r", Unit: "side", Turn: 180},

@@ -27,6 +27,7 @@ import (
 	"vicis/core/school"
 	"vicis/core/sheet"
 	"vicis/core/tally"
+	"vicis/core/triangle"
 	"vicis/core/trimming"
 	"vicis/core/work"
 	"vicis/internal/quilts"
@@ -419,7 +420,7 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 		says("with what is cut off standing in")
 	}
 	for i := range d.Parts {
-		if m, ok := d.Parts[i].How.(*making.FlippedCorners); ok && some(2) {
+		if m, ok := d.Parts[i].How.(*triangle.FlippedCorners); ok && some(2) {
 			m.Bonus = true
 			says("with a bonus")
 		}
@@ -472,7 +473,7 @@ func standsIn(d *document.Document) bool {
 		return false
 	}
 	for i, u := range d.Parts {
-		half, ok := u.How.(*making.HalfSquare)
+		half, ok := u.How.(*triangle.HalfSquare)
 		if !ok || !half.Finished.Given() || half.Lower.Role == "" || half.Upper.Role == "" {
 			continue
 		}
@@ -482,13 +483,13 @@ func standsIn(d *document.Document) bool {
 		if err != nil {
 			return false
 		}
-		corner := func(id string, at making.CornerAt) making.FlippedCorner {
-			return making.FlippedCorner{ID: id, At: at, Role: half.Upper.Role, Leg: making.Wide(size + measure.Inch)}
+		corner := func(id string, at triangle.CornerAt) triangle.FlippedCorner {
+			return triangle.FlippedCorner{ID: id, At: at, Role: half.Upper.Role, Leg: making.Wide(size + measure.Inch)}
 		}
 		other.Parts[i].Also = []naming.Unit{"beside:bonus-a"}
-		other.Parts = append(other.Parts, making.Unit{ID: "beside", Name: "Beside", How: &making.FlippedCorners{
+		other.Parts = append(other.Parts, making.Unit{ID: "beside", Name: "Beside", How: &triangle.FlippedCorners{
 			Base: half.Lower, Width: making.Wide(w.Layout.BlockW), Height: making.Wide(w.Layout.BlockH),
-			Corners: []making.FlippedCorner{corner("a", "top left"), corner("b", "bottom right")}, Bonus: true, BonusTo: half.Finished,
+			Corners: []triangle.FlippedCorner{corner("a", "top left"), corner("b", "bottom right")}, Bonus: true, BonusTo: half.Finished,
 		}})
 		one := other.Top.Repeat[0][0]
 		other.Top.Repeat = [][]quilt.Cell{{one, {Unit: "beside"}}, {{Unit: "beside"}, one}}

@@ -1,10 +1,11 @@
-package making
+package recut
 
 import (
 	"fmt"
 	"slices"
 	"strings"
 
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -13,7 +14,7 @@ import (
 	"vicis/core/words"
 )
 
-func init() { register(func() Method { return &CutAgain{} }) }
+func init() { making.Register(func() making.Method { return &CutAgain{} }) }
 
 // CutAgain is something sewn that is cut through its seams, in one direction or in both. What falls out are its parts, each
 // called by its place: a column's letter from the left and a row's number from the top, a1 the upper left one. Parts that
@@ -33,11 +34,11 @@ type Knife struct {
 
 // KnifeCut is a line of the knife, or two: one on each side of what it is measured from.
 type KnifeCut struct {
-	From  Origin  `json:"from" enum:"seam,middle,left,right,top,bottom" doc:"What the ruler is laid on: a seam that runs the same way, the middle of what it measures, or an edge"`
-	Seam  int     `json:"seam,omitempty" doc:"Which seam, counted from the left or from the top; the one in the middle when left out"`
-	By    Breadth `json:"by,omitzero" doc:"How far from there, a length; on it when left out"`
-	Share Share   `json:"share,omitzero" doc:"Or so much of the square it began from, such as 1/3"`
-	Side  CutSide `json:"side,omitempty" enum:"both,before,after" doc:"On which side of a seam or of the middle: left of it or above it, right of it or below it, or both; both when left out"`
+	From  Origin         `json:"from" enum:"seam,middle,left,right,top,bottom" doc:"What the ruler is laid on: a seam that runs the same way, the middle of what it measures, or an edge"`
+	Seam  int            `json:"seam,omitempty" doc:"Which seam, counted from the left or from the top; the one in the middle when left out"`
+	By    making.Breadth `json:"by,omitzero" doc:"How far from there, a length; on it when left out"`
+	Share Share          `json:"share,omitzero" doc:"Or so much of the square it began from, such as 1/3"`
+	Side  CutSide        `json:"side,omitempty" enum:"both,before,after" doc:"On which side of a seam or of the middle: left of it or above it, right of it or below it, or both; both when left out"`
 }
 
 // Origin is what a line is measured from.
@@ -76,9 +77,9 @@ const MostKnives = 19
 func (*CutAgain) By() string { return "cut again" }
 
 // Parts is what is cut.
-func (m *CutAgain) Parts() []Part { return []Part{{Unit: m.From}} }
+func (m *CutAgain) Parts() []making.Part { return []making.Part{{Unit: m.From}} }
 
-func (m *CutAgain) breadths() (list []BreadthOf) {
+func (m *CutAgain) Breadths() (list []making.BreadthOf) {
 	for _, k := range []struct {
 		knife *Knife
 		key   string
@@ -88,7 +89,7 @@ func (m *CutAgain) breadths() (list []BreadthOf) {
 			if !c.By.Given() {
 				continue
 			}
-			one := BreadthOf{Breadth: &c.By, Key: fmt.Sprintf("%s/lines/%d/by", k.key, i)}
+			one := making.BreadthOf{Breadth: &c.By, Key: fmt.Sprintf("%s/lines/%d/by", k.key, i)}
 			switch c.From { // an outer part holds two allowances, what lies between a seam and the knife holds one
 			case FromSeam, FromMiddle:
 				one.Half = true
@@ -99,46 +100,46 @@ func (m *CutAgain) breadths() (list []BreadthOf) {
 	return list
 }
 
-func (*CutAgain) states() States { return States{OfSquares: true} }
+func (*CutAgain) States() making.States { return making.States{OfSquares: true} }
 
 // Make cuts one of them.
-func (m *CutAgain) Make(t *Table) (Made, bool) {
+func (m *CutAgain) Make(t *making.Table) (making.Made, bool) {
 	from, ok := t.Made(m.From)
 	if !ok {
-		return Made{}, false
+		return making.Made{}, false
 	}
 	at := t.At + "/from"
 	switch {
 	case from.InLength:
 		t.Problems.Stop("not-a-unit", at, fmt.Sprintf("%s is a strip set as long as the cloth is wide.", from.Unit.Name),
 			"Sub-cut it; the sub-cuts, and what is joined of them, can be cut again.")
-		return Made{}, false
+		return making.Made{}, false
 	case from.Cloth:
 		t.Problems.Stop("nothing-sewn", at, fmt.Sprintf("%s is plain cloth: nothing in it is sewn.", from.Unit.Name),
 			"Cut its parts from cloth as patches of their own, or choose something that is sewn.")
-		return Made{}, false
+		return making.Made{}, false
 	case !from.Piece.Whole():
 		t.Problems.Stop("not-rectangular", at, fmt.Sprintf("%s is no rectangle.", from.Unit.Name), "Choose something with four corners.")
-		return Made{}, false
+		return making.Made{}, false
 	}
 	p, ok := m.measured(t, from.Piece)
 	if !ok {
-		return Made{}, false
+		return making.Made{}, false
 	}
-	knifed := Knifed{Of: p, Called: from.Unit.Name, Waits: m.Measured == nil && from.Unit.Measured == nil && (m.Upright.waits() || m.Level.waits())}
+	knifed := making.Knifed{Of: p, Called: from.Unit.Name, Waits: m.Measured == nil && from.Unit.Measured == nil && (m.Upright.waits() || m.Level.waits())}
 	began := began(t, from, 0)
 	if knifed.Upright, ok = m.Upright.readings(t, p, true, began); !ok {
-		return Made{}, false
+		return making.Made{}, false
 	}
 	if knifed.Level, ok = m.Level.readings(t, p, false, began); !ok {
-		return Made{}, false
+		return making.Made{}, false
 	}
 	if len(knifed.Upright)+len(knifed.Level) == 0 {
 		t.Problems.Stop("not-cut", t.At, fmt.Sprintf("%s is not cut anywhere.", t.Unit.Name),
 			"Say in how many parts it is cut, or along which lines.")
-		return Made{}, false
+		return making.Made{}, false
 	}
-	xs, ys := CutEdges(knifed.Upright, p.W), CutEdges(knifed.Level, p.H)
+	xs, ys := making.CutEdges(knifed.Upright, p.W), making.CutEdges(knifed.Level, p.H)
 	columns, rows := len(xs)-1, len(ys)-1
 	pieces := make([]piece.Piece, columns*rows) // row by row
 	bias := false
@@ -157,23 +158,23 @@ func (m *CutAgain) Make(t *Table) (Made, bool) {
 			knifed.Through = append(knifed.Through, s.ID)
 		}
 	}
-	out := Made{Sort: "part", Parted: true, Apart: true}
-	out.Variants = t.byPlace(pieces, columns)
+	out := making.Made{Sort: "part", Parted: true, Apart: true}
+	out.Variants = t.ByPlace(pieces, columns)
 	for r := range rows {
 		knifed.Places = append(knifed.Places, nil)
 		for c := range columns {
 			knifed.Places[r] = append(knifed.Places[r], t.Unit.ID.Place(r, c))
 		}
 	}
-	act := Act{
-		ID: t.Unit.ID.Step(), Does: CutsAgain, Takes: []ActTake{{from.Unit.ID.Step(), 1}}, Piece: out.Variants[0].Piece,
+	act := making.Act{
+		ID: t.Unit.ID.Step(), Does: making.CutsAgain, Takes: []making.ActTake{{Act: from.Unit.ID.Step(), Each: 1}}, Piece: out.Variants[0].Piece,
 		Cuts: len(knifed.Upright) + len(knifed.Level), Pieced: true, Knife: &knifed, Says: m.says(t, knifed),
 	}
 	for _, v := range out.Variants {
-		act.Gives = append(act.Gives, v.give())
+		act.Gives = append(act.Gives, v.Give())
 	}
-	out.Acts = []Act{act}
-	out.Size = SizeWorking{
+	out.Acts = []making.Act{act}
+	out.Size = making.SizeWorking{
 		Sums:  append(sums(t, knifed.Upright, p.W, "across"), sums(t, knifed.Level, p.H, "down")...),
 		Rules: rules.By(rules.CutAgain),
 	}
@@ -190,12 +191,12 @@ func (k Knife) waits() bool {
 }
 
 // measured is a piece as large as it came out.
-func (m *CutAgain) measured(t *Table, p piece.Piece) (piece.Piece, bool) {
+func (m *CutAgain) measured(t *making.Table, p piece.Piece) (piece.Piece, bool) {
 	if m.Measured == nil {
 		return p, true
 	}
-	w, ok1 := t.read(m.Measured.Width, t.At+"/measured/width", p.W, false)
-	h, ok2 := t.read(m.Measured.Height, t.At+"/measured/height", p.H, false)
+	w, ok1 := t.AsRead(m.Measured.Width, t.At+"/measured/width", p.W, false)
+	h, ok2 := t.AsRead(m.Measured.Height, t.At+"/measured/height", p.H, false)
 	if !ok1 || !ok2 {
 		return p, false
 	}
@@ -209,8 +210,8 @@ func (m *CutAgain) measured(t *Table, p piece.Piece) (piece.Piece, bool) {
 }
 
 // began is the side of the largest square that something was cut from, where that is a square; nothing where it is not.
-func began(t *Table, m Made, depth int) (side measure.Length) {
-	if depth > MostCells {
+func began(t *making.Table, m making.Made, depth int) (side measure.Length) {
+	if depth > 40 {
 		return 0
 	}
 	for _, act := range m.Acts {
@@ -230,13 +231,13 @@ func began(t *Table, m Made, depth int) (side measure.Length) {
 }
 
 // readings are the cuts of one direction, from the left or from the top.
-func (k Knife) readings(t *Table, p piece.Piece, upright bool, began measure.Length) ([]RuledCut, bool) {
+func (k Knife) readings(t *making.Table, p piece.Piece, upright bool, began measure.Length) ([]making.RuledCut, bool) {
 	long, key, first, last := p.W, "upright", "left", "right"
 	if !upright {
 		long, key, first, last = p.H, "level", "top", "bottom"
 	}
 	at := t.At + "/" + key
-	var list []RuledCut
+	var list []making.RuledCut
 	switch {
 	case k.Parts != 0 && len(k.Lines) > 0:
 		t.Problems.Stop("parts-or-lines", at, fmt.Sprintf("%s is cut in %d equal parts and along lines as well.", t.Unit.Name, k.Parts),
@@ -259,24 +260,24 @@ func (k Knife) readings(t *Table, p piece.Piece, upright bool, began measure.Len
 		}
 		list = append(list, some...)
 	}
-	slices.SortStableFunc(list, func(a, b RuledCut) int { return a.At.Cmp(b.At) })
+	slices.SortStableFunc(list, func(a, b making.RuledCut) int { return a.At.Cmp(b.At) })
 	return list, safe(t, p, list, upright, long, at)
 }
 
 // equal cuts something into equal parts, the outer ones at marks of the ruler and what is in the middle what remains.
-func equal(t *Table, long piece.Num, parts int, first, last string) (list []RuledCut) {
+func equal(t *making.Table, long piece.Num, parts int, first, last string) (list []making.RuledCut) {
 	l := long.Nearest()
 	mark := t.Ruler.Mark
 	for i := 1; i < parts; i++ {
 		n := min(i, parts-i)
 		by := (l*measure.Length(n)/measure.Length(parts) + mark/2) / mark * mark
-		r := RuledCut{At: piece.Of(by), From: "the " + first + " edge", Edge: true, Off: by, Line: -1}
+		r := making.RuledCut{At: piece.Of(by), From: "the " + first + " edge", Edge: true, Off: by, Line: -1}
 		switch {
 		case 2*i == parts:
 			half, _ := long.Half()
-			r = RuledCut{At: half, From: "the middle", Origin: half, Line: -1}
+			r = making.RuledCut{At: half, From: "the middle", Origin: half, Line: -1}
 		case 2*i > parts:
-			r = RuledCut{At: long.Sub(piece.Of(by)), From: "the " + last + " edge", Edge: true, Off: by, Origin: long, Line: -1}
+			r = making.RuledCut{At: long.Sub(piece.Of(by)), From: "the " + last + " edge", Edge: true, Off: by, Origin: long, Line: -1}
 		}
 		list = append(list, r)
 	}
@@ -284,7 +285,7 @@ func equal(t *Table, long piece.Num, parts int, first, last string) (list []Rule
 }
 
 // readings are the cuts of one line as it is written.
-func (c KnifeCut) readings(t *Table, p piece.Piece, upright bool, began measure.Length, at string) ([]RuledCut, bool) {
+func (c KnifeCut) readings(t *making.Table, p piece.Piece, upright bool, began measure.Length, at string) ([]making.RuledCut, bool) {
 	by, ok := c.by(t, began, at)
 	if !ok {
 		return nil, false
@@ -297,9 +298,9 @@ func (c KnifeCut) readings(t *Table, p piece.Piece, upright bool, began measure.
 	from := piece.Num{}
 	switch c.From {
 	case near:
-		return []RuledCut{{At: d, From: "the " + string(near) + " edge", Edge: true, Off: by}}, true
+		return []making.RuledCut{{At: d, From: "the " + string(near) + " edge", Edge: true, Off: by}}, true
 	case far:
-		return []RuledCut{{At: long.Sub(d), From: "the " + string(far) + " edge", Edge: true, Off: by, Origin: long}}, true
+		return []making.RuledCut{{At: long.Sub(d), From: "the " + string(far) + " edge", Edge: true, Off: by, Origin: long}}, true
 	case FromMiddle:
 		from, _ = long.Half()
 	case FromSeam:
@@ -315,26 +316,26 @@ func (c KnifeCut) readings(t *Table, p piece.Piece, upright bool, began measure.
 	if c.From == FromSeam {
 		what = c.called(p, upright)
 	}
-	before := RuledCut{At: from.Sub(d), From: what, Off: by, Origin: from}
+	before := making.RuledCut{At: from.Sub(d), From: what, Off: by, Origin: from}
 	after := before
 	after.At = from.Add(d)
 	switch {
 	case by == 0:
-		return []RuledCut{before}, true
+		return []making.RuledCut{before}, true
 	case c.Side == Before:
-		return []RuledCut{before}, true
+		return []making.RuledCut{before}, true
 	case c.Side == After:
-		return []RuledCut{after}, true
+		return []making.RuledCut{after}, true
 	case c.Side == "" || c.Side == BothSides:
 		before.Both = true
-		return []RuledCut{before, after}, true
+		return []making.RuledCut{before, after}, true
 	}
 	t.Problems.Stop("side-unknown", at+"/side", fmt.Sprintf("“%s” is no side of a seam.", c.Side), "Choose before, after or both.")
 	return nil, false
 }
 
 // by is how far from its origin a line runs.
-func (c KnifeCut) by(t *Table, began measure.Length, at string) (measure.Length, bool) {
+func (c KnifeCut) by(t *making.Table, began measure.Length, at string) (measure.Length, bool) {
 	switch {
 	case c.Share.Given() && c.By.Given():
 		t.Problems.Stop("parts-or-lines", at, "A cut is told by a length and by a share as well.", "Keep one of them.")
@@ -379,7 +380,7 @@ func scaled(l, part measure.Length) measure.Length {
 }
 
 // seam is where the seam runs that a line is measured from.
-func (c KnifeCut) seam(t *Table, p piece.Piece, upright bool, at string) (piece.Num, bool) {
+func (c KnifeCut) seam(t *making.Table, p piece.Piece, upright bool, at string) (piece.Num, bool) {
 	places := p.Parallels(upright)
 	way := map[bool]string{true: "from top to bottom", false: "from side to side"}[upright]
 	switch {
@@ -440,10 +441,10 @@ func (c KnifeCut) called(p piece.Piece, upright bool) string {
 }
 
 // safe refuses cuts that lie outside, too near each other, or so near a seam that a part falls apart.
-func safe(t *Table, p piece.Piece, list []RuledCut, upright bool, long piece.Num, at string) bool {
+func safe(t *making.Table, p piece.Piece, list []making.RuledCut, upright bool, long piece.Num, at string) bool {
 	s := piece.Of(t.Seam)
 	last := piece.Num{}
-	for i, r := range append(slices.Clone(list), RuledCut{At: long}) {
+	for i, r := range append(slices.Clone(list), making.RuledCut{At: long}) {
 		end := i == len(list)
 		if !end && (r.At.Sign() <= 0 || r.At.Cmp(long) >= 0) {
 			t.Problems.Stop("cut-outside", at, fmt.Sprintf("A cut %s from %s lies outside: it measures %s there.", t.Ruler.Print(r.Off), r.From,
@@ -486,7 +487,7 @@ func safe(t *Table, p piece.Piece, list []RuledCut, upright bool, long piece.Num
 }
 
 // reads says where a cut runs.
-func reads(t *Table, r RuledCut) string {
+func reads(t *making.Table, r making.RuledCut) string {
 	if r.Off == 0 {
 		return "on " + r.From
 	}
@@ -494,20 +495,20 @@ func reads(t *Table, r RuledCut) string {
 }
 
 // sums says what the parts add up to in one direction.
-func sums(t *Table, list []RuledCut, long piece.Num, way string) []string {
+func sums(t *making.Table, list []making.RuledCut, long piece.Num, way string) []string {
 	if len(list) == 0 {
 		return nil
 	}
-	at := CutEdges(list, long)
+	at := making.CutEdges(list, long)
 	var parts []string
 	for i := range at[1:] {
-		parts = append(parts, t.Ruler.Print((at[i+1].Sub(at[i])).Up()))
+		parts = append(parts, t.Ruler.Print(at[i+1].Sub(at[i]).Up()))
 	}
 	return []string{fmt.Sprintf("%s: %s = %s", way, strings.Join(parts, " + "), t.Ruler.Print(long.Up()))}
 }
 
 // says is what to do with one, in the imperative.
-func (m *CutAgain) says(t *Table, k Knifed) string {
+func (m *CutAgain) says(t *making.Table, k making.Knifed) string {
 	across, down := phrases(t, k.Upright), phrases(t, k.Level)
 	switch {
 	case len(down) == 0:
@@ -520,22 +521,9 @@ func (m *CutAgain) says(t *Table, k Knifed) string {
 	return fmt.Sprintf("Cut %s, from top to bottom, and %s, from side to side", strings.Join(across, ", "), strings.Join(down, ", "))
 }
 
-// Every says whether cuts are read from one edge, each as far from the last as the first from the edge.
-func Every(list []RuledCut) bool {
-	if len(list) < 3 {
-		return false
-	}
-	for i, r := range list {
-		if !r.Edge || r.From != list[0].From || r.Off != measure.Length(i+1)*list[0].Off {
-			return false
-		}
-	}
-	return true
-}
-
 // phrases tells the cuts of one direction, those that mirror each other together.
-func phrases(t *Table, list []RuledCut) (said []string) {
-	if Every(list) {
+func phrases(t *making.Table, list []making.RuledCut) (said []string) {
+	if making.Every(list) {
 		return []string{fmt.Sprintf("every %s from %s, %s", t.Ruler.Print(list[0].Off), list[0].From, words.Count(len(list), "cut"))}
 	}
 	told := map[int]bool{}

@@ -1,15 +1,16 @@
-package making
+package straight
 
 import (
 	"fmt"
 
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
 
-func init() { register(func() Method { return &StripSet{} }) }
+func init() { making.Register(func() making.Method { return &StripSet{} }) }
 
 // StripSet is strips of the full usable width sewn together along their length, from top to bottom. n strips of cut
 // width w give n·w − 2s(n−1) (common practice). Closed, its last edge is sewn to its first, and it measures n(w − 2s) round.
@@ -20,28 +21,28 @@ type StripSet struct {
 
 // SetStrip is one strip of a set.
 type SetStrip struct {
-	ID    string  `json:"id" doc:"Names the strip; the seam above it is named by it"`
-	Role  string  `json:"role" is:"role"`
-	Width Breadth `json:"width,omitzero" doc:"A length, or so many strips; 1 strip when left out"`
+	ID    string         `json:"id" doc:"Names the strip; the seam above it is named by it"`
+	Role  string         `json:"role" is:"role"`
+	Width making.Breadth `json:"width,omitzero" doc:"A length, or so many strips; 1 strip when left out"`
 }
 
 // By names the method.
 func (*StripSet) By() string { return "strip set" }
 
 // Parts are none: a strip set is made from cloth.
-func (*StripSet) Parts() []Part { return nil }
+func (*StripSet) Parts() []making.Part { return nil }
 
 // MostStrips is how many strips a set, or columns a unit, may have.
 const MostStrips = 40
 
-func (*StripSet) states() States { return States{InLength: true} }
+func (*StripSet) States() making.States { return making.States{InLength: true} }
 
 // Make sews the strips together, each below the last.
-func (m *StripSet) Make(t *Table) (Made, bool) {
+func (m *StripSet) Make(t *making.Table) (making.Made, bool) {
 	if len(m.Strips) == 0 || len(m.Strips) > MostStrips {
 		t.Problems.Stop("strip-count", t.At+"/strips", fmt.Sprintf("%s has %d strips.", t.Unit.Name, len(m.Strips)),
 			fmt.Sprintf("Give it 1 to %d strips.", MostStrips))
-		return Made{}, false
+		return making.Made{}, false
 	}
 	length, good := measure.Longest, true
 	widths := make([]measure.Length, len(m.Strips))
@@ -62,7 +63,7 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 		}
 		length = min(length, usable)
 		var ok bool
-		widths[i], ok = t.breadth(s.Width, at+"/width", what)
+		widths[i], ok = t.Breadth(s.Width, at+"/width", what)
 		if !ok {
 			good = false
 			continue
@@ -77,40 +78,40 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 		t.OnTheRuler(widths[i], at+"/width", what)
 	}
 	if !good {
-		return Made{}, false
+		return making.Made{}, false
 	}
 	if m.Closed && !m.closes(t, widths) {
-		return Made{}, false
+		return making.Made{}, false
 	}
-	out := Made{
+	out := making.Made{
 		Sort: "strip set", InLength: true, Widths: widths,
 		Piece: piece.Cut(m.Strips[0].Role, length, widths[0]),
 	}
-	act := Act{ID: t.Unit.ID.Step(), Does: Sews, Seams: len(m.Strips) - 1, Each: length}
+	act := making.Act{ID: t.Unit.ID.Step(), Does: making.Sews, Seams: len(m.Strips) - 1, Each: length}
 	if m.Closed {
 		act.ID, act.Name = t.Unit.ID.Flat(), t.Unit.Name+", flat"
 	}
 	for i, s := range m.Strips {
-		act.Strips = append(act.Strips, Strip{Role: s.Role, Width: widths[i], As: s.Width.Canonical().String(), ID: s.ID, Seam: t.Unit.ID.Seam(s.ID)})
+		act.Strips = append(act.Strips, making.Strip{Role: s.Role, Width: widths[i], As: s.Width.Canonical().String(), ID: s.ID, Seam: t.Unit.ID.Seam(s.ID)})
 		if i == 0 {
 			continue
 		}
 		id := t.Unit.ID.Seam(s.ID)
 		var err error
-		if out.Piece, err = piece.JoinDown(out.Piece, piece.Cut(s.Role, length, widths[i]), t.seamDown(i-1), id); err != nil {
-			t.misfit(err, t.At+problem.At("strips", i), s.ID, t.Unit.Name)
-			return Made{}, false
+		if out.Piece, err = piece.JoinDown(out.Piece, piece.Cut(s.Role, length, widths[i]), t.SeamDown(i-1), id); err != nil {
+			t.Misfit(err, t.At+problem.At("strips", i), s.ID, t.Unit.Name)
+			return making.Made{}, false
 		}
 		act.Sews = append(act.Sews, id)
-		out.Seams = append(out.Seams, SeamKind{
+		out.Seams = append(out.Seams, making.SeamKind{
 			ID:      id,
-			Plus:    Neighbour{Name: fmt.Sprintf("strip %d", i), Roles: []string{m.Strips[i-1].Role}},
-			Minus:   Neighbour{Name: fmt.Sprintf("strip %d", i+1), Roles: []string{s.Role}},
-			Outward: outward(i-1, len(m.Strips)-1, -1),
+			Plus:    making.Neighbour{Name: fmt.Sprintf("strip %d", i), Roles: []string{m.Strips[i-1].Role}},
+			Minus:   making.Neighbour{Name: fmt.Sprintf("strip %d", i+1), Roles: []string{s.Role}},
+			Outward: making.Outward(i-1, len(m.Strips)-1, -1),
 		})
 	}
 	act.Piece = out.Piece
-	out.Acts = []Act{act}
+	out.Acts = []making.Act{act}
 	if m.Closed {
 		closeRound(t, &out)
 	}
@@ -121,7 +122,7 @@ func (m *StripSet) Make(t *Table) (Made, bool) {
 const narrowestTube = 3 * measure.Inch / 2
 
 // closes refuses what cannot be closed to a tube.
-func (m *StripSet) closes(t *Table, widths []measure.Length) bool {
+func (m *StripSet) closes(t *making.Table, widths []measure.Length) bool {
 	if len(widths) < 2 {
 		t.Problems.Stop("one-strip", t.At+"/strips", fmt.Sprintf("%s is one strip: closed, its rings have a single seam and all columns are alike.", t.Unit.Name),
 			"Give it two strips or more, or leave it open.")
@@ -142,30 +143,30 @@ func (m *StripSet) closes(t *Table, widths []measure.Length) bool {
 }
 
 // closeRound sews the last edge of a set to its first.
-func closeRound(t *Table, out *Made) {
+func closeRound(t *making.Table, out *making.Made) {
 	flat := out.Acts[0]
 	out.Round = flat.Strips
 	first, last := flat.Strips[0], flat.Strips[len(flat.Strips)-1]
-	out.Acts = append(out.Acts, Act{
-		ID: t.Unit.ID.Step(), Does: Sews, Takes: []ActTake{{Act: flat.ID, Each: 1}}, Piece: out.Piece, Seams: 1, Each: flat.Each,
+	out.Acts = append(out.Acts, making.Act{
+		ID: t.Unit.ID.Step(), Does: making.Sews, Takes: []making.ActTake{{Act: flat.ID, Each: 1}}, Piece: out.Piece, Seams: 1, Each: flat.Each,
 		Sews: []naming.Seam{first.Seam},
-		Joins: &Joins{
+		Joins: &making.Joins{
 			Left: "the last strip", Right: "the first strip", LeftPiece: out.Piece, RightPart: out.Piece,
 			Edge: "the last long edge to the first, right sides together, so that it is a tube",
 		},
 	})
-	out.Seams = append(out.Seams, SeamKind{
+	out.Seams = append(out.Seams, making.SeamKind{
 		ID:   first.Seam,
-		Plus: Neighbour{Name: "the last strip", Roles: []string{last.Role}}, Minus: Neighbour{Name: "the first strip", Roles: []string{first.Role}},
+		Plus: making.Neighbour{Name: "the last strip", Roles: []string{last.Role}}, Minus: making.Neighbour{Name: "the first strip", Roles: []string{first.Role}},
 	})
 }
 
-func (m *StripSet) breadths() []BreadthOf {
-	list := make([]BreadthOf, len(m.Strips))
+func (m *StripSet) Breadths() []making.BreadthOf {
+	list := make([]making.BreadthOf, len(m.Strips))
 	for i := range m.Strips {
-		list[i] = BreadthOf{&m.Strips[i].Width, false, fmt.Sprintf("strips/%d/width", i), false}
+		list[i] = making.BreadthOf{Breadth: &m.Strips[i].Width, Finished: false, Key: fmt.Sprintf("strips/%d/width", i), Half: false}
 	}
 	return list
 }
 
-func (m *StripSet) seamsThrough() (across, down int) { return 0, len(m.Strips) - 1 }
+func (m *StripSet) SeamsThrough() (across, down int) { return 0, len(m.Strips) - 1 }

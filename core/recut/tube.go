@@ -1,10 +1,11 @@
-package making
+package recut
 
 import (
 	"fmt"
 	"slices"
 	"strings"
 
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -12,26 +13,26 @@ import (
 	"vicis/core/rules"
 )
 
-func init() { register(func() Method { return &Tube{} }) }
+func init() { making.Register(func() making.Method { return &Tube{} }) }
 
 // Tube is rings cut across a closed strip set, each opened at a seam or in the middle of a strip, and the columns that they
 // are then, joined from left to right. A ring is as wide as it is cut. Opened at a seam it is as long as the set was before it
 // was closed; opened within a strip it is two allowances shorter. A column can also be laid by itself, by its own id.
 type Tube struct {
-	Columns  []OpenedRing `json:"columns" doc:"From left to right"`
-	Even     Evening      `json:"even,omitempty" enum:"trim,eke" doc:"How columns are made equally long where some are opened in the middle of a strip: the longer ones lose an allowance at both ends, or the shorter ones get a bit of the same cloth"`
-	Straight bool         `json:"straight,omitempty" doc:"Its columns are not joined to blocks: they are laid straight into the rows of the quilt"`
-	Edge     RowEnd       `json:"edge,omitempty" enum:"right,left" doc:"At which end of a row a column is laid once more, so that the wave ends as it began: its first one at the right, its last one at the left"`
+	Columns  []OpenedRing  `json:"columns" doc:"From left to right"`
+	Even     Evening       `json:"even,omitempty" enum:"trim,eke" doc:"How columns are made equally long where some are opened in the middle of a strip: the longer ones lose an allowance at both ends, or the shorter ones get a bit of the same cloth"`
+	Straight bool          `json:"straight,omitempty" doc:"Its columns are not joined to blocks: they are laid straight into the rows of the quilt"`
+	Edge     making.RowEnd `json:"edge,omitempty" enum:"right,left" doc:"At which end of a row a column is laid once more, so that the wave ends as it began: its first one at the right, its last one at the left"`
 }
 
 // OpenedRing is one ring of a tube, and where it is opened.
 type OpenedRing struct {
-	ID     string      `json:"id" doc:"Names the column; the seam to its left is named by it"`
-	From   naming.Unit `json:"from" doc:"The closed strip set it is cut across"`
-	Width  Breadth     `json:"width,omitzero" doc:"Cut: a length, or so many strips; 1 strip when left out"`
-	Top    string      `json:"top,omitempty" doc:"The strip that comes to lie at the top, by its id: the ring is opened at the seam above it"`
-	Middle bool        `json:"middle,omitempty" doc:"With that: it is opened in the middle of the strip instead, whose lower half then lies at the top"`
-	Step   float64     `json:"step,omitempty" multipleOf:"0.5" doc:"Without it: by so many strips the colours go up against the column before, down where it is negative; a half opens it in the middle of a strip. The first column steps from the seam above the first strip"`
+	ID     string         `json:"id" doc:"Names the column; the seam to its left is named by it"`
+	From   naming.Unit    `json:"from" doc:"The closed strip set it is cut across"`
+	Width  making.Breadth `json:"width,omitzero" doc:"Cut: a length, or so many strips; 1 strip when left out"`
+	Top    string         `json:"top,omitempty" doc:"The strip that comes to lie at the top, by its id: the ring is opened at the seam above it"`
+	Middle bool           `json:"middle,omitempty" doc:"With that: it is opened in the middle of the strip instead, whose lower half then lies at the top"`
+	Step   float64        `json:"step,omitempty" multipleOf:"0.5" doc:"Without it: by so many strips the colours go up against the column before, down where it is negative; a half opens it in the middle of a strip. The first column steps from the seam above the first strip"`
 }
 
 // Evening is how columns of unlike length are made even.
@@ -46,54 +47,41 @@ const (
 // MostColumns is how many columns one tube gives.
 const MostColumns = 100
 
-// StepBack is by how many half strips the colours go up from the last column to the first one beside it, the shorter way
-// round tubes of n strips.
-func StepBack(list []Column, n int) int { return shorter(list[0].Half-list[len(list)-1].Half, n) }
-
-// shorter is a step of so many half strips the shorter way round.
-func shorter(step, n int) int {
-	step = (step%(2*n) + 2*n) % (2 * n)
-	if step > n {
-		step -= 2 * n
-	}
-	return step
-}
-
 // By names the method.
 func (*Tube) By() string { return "tube" }
 
 // Parts are the closed sets.
-func (m *Tube) Parts() []Part {
-	var parts []Part
+func (m *Tube) Parts() []making.Part {
+	var parts []making.Part
 	for _, c := range m.Columns {
-		if !slices.ContainsFunc(parts, func(p Part) bool { return p.Unit == c.From }) {
-			parts = append(parts, Part{Unit: c.From})
+		if !slices.ContainsFunc(parts, func(p making.Part) bool { return p.Unit == c.From }) {
+			parts = append(parts, making.Part{Unit: c.From})
 		}
 	}
 	return parts
 }
 
-func (m *Tube) cells() [][]*naming.Unit { return [][]*naming.Unit{References(m)} }
+func (m *Tube) Cells() [][]*naming.Unit { return [][]*naming.Unit{making.References(m)} }
 
-func (m *Tube) breadths() []BreadthOf {
-	list := make([]BreadthOf, len(m.Columns))
+func (m *Tube) Breadths() []making.BreadthOf {
+	list := make([]making.BreadthOf, len(m.Columns))
 	for i := range m.Columns {
-		list[i] = BreadthOf{Breadth: &m.Columns[i].Width, Key: fmt.Sprintf("columns/%d/width", i)}
+		list[i] = making.BreadthOf{Breadth: &m.Columns[i].Width, Key: fmt.Sprintf("columns/%d/width", i)}
 	}
 	return list
 }
 
-func (m *Tube) states() States {
-	return States{LaidApart: true, LaidByPlace: true, RowByRow: len(m.Columns) > 1 && !m.Straight}
+func (m *Tube) States() making.States {
+	return making.States{LaidApart: true, LaidByPlace: true, RowByRow: len(m.Columns) > 1 && !m.Straight}
 }
 
 // Make opens the rings and joins the columns.
-func (m *Tube) Make(t *Table) (Made, bool) {
+func (m *Tube) Make(t *making.Table) (making.Made, bool) {
 	columns, ok := m.columns(t)
 	if !ok || !m.even(t, columns) {
-		return Made{}, false
+		return making.Made{}, false
 	}
-	out := Made{Sort: "unit", Beside: true, Apart: true, Tube: &Tubed{columns, m.Straight, m.Edge}}
+	out := making.Made{Sort: "unit", Beside: true, Apart: true, Tube: &making.Tubed{Columns: columns, Straight: m.Straight, Edge: m.Edge}}
 	kinds := columnKinds(t, columns)
 	shared := t.Unit.Like != "" && len(columns) > 1
 	if !shared {
@@ -101,39 +89,39 @@ func (m *Tube) Make(t *Table) (Made, bool) {
 		opened(t, &out, columns, kinds)
 	}
 	if !joinColumns(t, &out, columns) {
-		return Made{}, false
+		return making.Made{}, false
 	}
 	if len(columns) > 1 && !shared {
-		out.Variants = append([]Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: out.Piece, Count: 1, Kinds: 1}}, kinds...)
+		out.Variants = append([]making.Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: out.Piece, Count: 1, Kinds: 1}}, kinds...)
 	} else if len(columns) == 1 {
 		out.Variants = kinds
 	}
 	out.Size = tubeSums(t, columns, out.Piece)
 	for i := range out.Variants {
 		if v := &out.Variants[i]; len(columns) > 1 && i > 0 {
-			v.Size = SizeWorking{Sums: out.Size.Sums[1:], Rules: out.Size.Rules} // as wide as it is cut
+			v.Size = making.SizeWorking{Sums: out.Size.Sums[1:], Rules: out.Size.Rules} // as wide as it is cut
 		}
 	}
 	return out, true
 }
 
 // owner is whose the columns are: another unit's where only the seams that join them are pressed another way.
-func (m *Tube) owner(t *Table) naming.Unit {
+func (m *Tube) owner(t *making.Table) naming.Unit {
 	if len(m.Columns) == 1 {
 		return t.Unit.ID
 	}
-	return t.Unit.earlier()
+	return t.Unit.Earlier()
 }
 
 // columns reads every ring: its set, its width, and where it is opened.
-func (m *Tube) columns(t *Table) ([]Column, bool) {
+func (m *Tube) columns(t *making.Table) ([]making.Column, bool) {
 	if n := len(m.Columns); n == 0 || n > MostColumns {
 		t.Problems.Stop("column-count", t.At+"/columns", fmt.Sprintf("%s has %d columns.", t.Unit.Name, n),
 			fmt.Sprintf("Give it 1 to %d; a wave that is wider is laid again beside itself.", MostColumns))
 		return nil, false
 	}
 	good, half, owner := true, 0, m.owner(t)
-	list := make([]Column, len(m.Columns))
+	list := make([]making.Column, len(m.Columns))
 	seen := map[string]bool{}
 	for i, c := range m.Columns {
 		at := t.At + problem.At("columns", i)
@@ -152,7 +140,7 @@ func (m *Tube) columns(t *Table) ([]Column, bool) {
 				"Close that strip set, or choose one that is closed.")
 			return nil, false
 		}
-		width, ok := t.breadth(c.Width, at+"/width", what)
+		width, ok := t.Breadth(c.Width, at+"/width", what)
 		if !ok {
 			good = false
 			continue
@@ -169,7 +157,7 @@ func (m *Tube) columns(t *Table) ([]Column, bool) {
 			good = false
 			continue
 		}
-		list[i] = Column{
+		list[i] = making.Column{
 			ID: c.ID, Place: owner.Look(c.ID), Set: set.Unit.ID, Width: width, Half: half, Step: step,
 			Ring: owner.Ring(set.Unit.ID, int64(width)),
 		}
@@ -179,10 +167,10 @@ func (m *Tube) columns(t *Table) ([]Column, bool) {
 }
 
 // sorted says of every column of which kind it is: those cut and opened alike are one, called by the first of them.
-func sorted(list []Column, unit naming.Unit) {
+func sorted(list []making.Column, unit naming.Unit) {
 	for i := range list {
 		c := &list[i]
-		k := slices.IndexFunc(list, func(o Column) bool { return o.Set == c.Set && o.Width == c.Width && o.Half == c.Half })
+		k := slices.IndexFunc(list, func(o making.Column) bool { return o.Set == c.Set && o.Width == c.Width && o.Half == c.Half })
 		c.Kind, c.First = list[k].Place, list[k].ID
 		if len(list) == 1 {
 			c.Kind = unit
@@ -192,7 +180,7 @@ func sorted(list []Column, unit naming.Unit) {
 
 // opens is where a ring is opened, in half strips from the seam above the first strip, and by how many half strips its
 // colours go up against the column before.
-func (c OpenedRing) opens(t *Table, set Made, before int, at, what string) (half, step int, ok bool) {
+func (c OpenedRing) opens(t *making.Table, set making.Made, before int, at, what string) (half, step int, ok bool) {
 	n := len(set.Round)
 	if c.Top == "" {
 		twice := c.Step * 2
@@ -215,7 +203,7 @@ func (c OpenedRing) opens(t *Table, set Made, before int, at, what string) (half
 		t.Problems.Stop("step", at+"/step", what+" is told by the strip at its top and by a step as well.", "Keep one of them.")
 		return 0, 0, false
 	}
-	i := slices.IndexFunc(set.Round, func(s Strip) bool { return s.ID == c.Top })
+	i := slices.IndexFunc(set.Round, func(s making.Strip) bool { return s.ID == c.Top })
 	if i < 0 {
 		t.Problems.Stop("no-such-seam", at+"/top", fmt.Sprintf("%s is opened at a strip “%s”, and %s has none of that name.", what, c.Top, set.Unit.Name),
 			fmt.Sprintf("Choose one of its %d strips.", n))
@@ -225,11 +213,11 @@ func (c OpenedRing) opens(t *Table, set Made, before int, at, what string) (half
 	if c.Middle {
 		half++
 	}
-	return half, shorter(half-before, n), true
+	return half, making.Shorter(half-before, n), true
 }
 
 // even makes all columns equally long, and sews each of them.
-func (m *Tube) even(t *Table, list []Column) bool {
+func (m *Tube) even(t *making.Table, list []making.Column) bool {
 	short, whole := -1, -1
 	for i, c := range list {
 		if c.Middle() {
@@ -241,7 +229,7 @@ func (m *Tube) even(t *Table, list []Column) bool {
 	s := t.Seam
 	mixed := short >= 0 && whole >= 0
 	switch {
-	case m.Edge != "" && m.Edge != RightEnd && m.Edge != LeftEnd:
+	case m.Edge != "" && m.Edge != making.RightEnd && m.Edge != making.LeftEnd:
 		t.Problems.Stop("edge-unknown", t.At+"/edge", fmt.Sprintf("“%s” is no end of a row.", m.Edge), "Choose right or left.")
 		return false
 	case m.Even != "" && m.Even != TrimEnds && m.Even != EkeOut:
@@ -272,7 +260,7 @@ func (m *Tube) even(t *Table, list []Column) bool {
 		}
 		var err error
 		if c.Piece, err = column(t, *c, set); err != nil {
-			t.misfit(err, at, fmt.Sprintf("column %d", i+1), t.Unit.Name)
+			t.Misfit(err, at, fmt.Sprintf("column %d", i+1), t.Unit.Name)
 			return false
 		}
 	}
@@ -280,7 +268,7 @@ func (m *Tube) even(t *Table, list []Column) bool {
 }
 
 // least is how wide the strips at the ends of a column must be cut so that something of them is seen.
-func least(c Column, s measure.Length) measure.Length {
+func least(c making.Column, s measure.Length) measure.Length {
 	switch {
 	case c.Bit > 0:
 		return 6 * s
@@ -291,7 +279,7 @@ func least(c Column, s measure.Length) measure.Length {
 }
 
 // thin is how wide a strip at an end of a column is cut of which nothing would be seen.
-func thin(c Column, set Made, s measure.Length) (measure.Length, bool) {
+func thin(c making.Column, set making.Made, s measure.Length) (measure.Length, bool) {
 	n := len(set.Round)
 	ends := []int{c.Strip()}
 	if !c.Middle() {
@@ -306,7 +294,7 @@ func thin(c Column, set Made, s measure.Length) (measure.Length, bool) {
 }
 
 // column is a ring, opened: its strips in order from the top.
-func column(t *Table, c Column, set Made) (piece.Piece, error) {
+func column(t *making.Table, c making.Column, set making.Made) (piece.Piece, error) {
 	n, s := len(set.Round), piece.Of(t.Seam)
 	w := piece.Of(c.Width)
 	first := set.Round[c.Strip()]
@@ -328,7 +316,7 @@ func column(t *Table, c Column, set Made) (piece.Piece, error) {
 		p, err = piece.JoinDown(p, piece.Exactly(first.Role, w, bottom), t.Seam, first.Seam)
 	}
 	if c.Bit > 0 && err == nil {
-		p, err = piece.JoinDown(p, piece.Exactly(first.Role, w, piece.Of(c.Bit)), t.Seam, t.Unit.earlier().Seam(c.First, "bit"))
+		p, err = piece.JoinDown(p, piece.Exactly(first.Role, w, piece.Of(c.Bit)), t.Seam, t.Unit.Earlier().Seam(c.First, "bit"))
 	}
 	if c.Trims > 0 && err == nil {
 		p = p.Window(piece.Num{}, piece.Of(c.Trims), w, p.H.Sub(piece.Of(2*c.Trims)))
@@ -337,20 +325,20 @@ func column(t *Table, c Column, set Made) (piece.Piece, error) {
 }
 
 // columnKinds are the kinds of columns, each with the places it falls out at.
-func columnKinds(t *Table, list []Column) (kinds []Variant) {
+func columnKinds(t *making.Table, list []making.Column) (kinds []making.Variant) {
 	numbers := map[naming.Unit][]int{}
 	for i, c := range list {
-		k := slices.IndexFunc(kinds, func(v Variant) bool { return v.ID == c.Kind })
+		k := slices.IndexFunc(kinds, func(v making.Variant) bool { return v.ID == c.Kind })
 		if k < 0 {
 			k = len(kinds)
-			kinds = append(kinds, Variant{ID: c.Kind, Piece: c.Piece, Kinds: 1})
+			kinds = append(kinds, making.Variant{ID: c.Kind, Piece: c.Piece, Kinds: 1})
 		}
 		kinds[k].Count++
-		kinds[k].Places = append(kinds[k].Places, PartSpot{ID: c.Place})
+		kinds[k].Places = append(kinds[k].Places, making.PartSpot{ID: c.Place})
 		numbers[c.Kind] = append(numbers[c.Kind], i+1)
 	}
 	for i := range kinds {
-		kinds[i].Name = t.Unit.sharedName() + ", " + columnsCalled(numbers[kinds[i].ID])
+		kinds[i].Name = t.Unit.SharedName() + ", " + columnsCalled(numbers[kinds[i].ID])
 	}
 	return kinds
 }
@@ -364,14 +352,14 @@ func columnsCalled(numbers []int) string {
 	for _, n := range numbers {
 		list = append(list, fmt.Sprint(n))
 	}
-	if n := len(list); n > mostPlaced {
-		return fmt.Sprintf("columns %s and %d more", strings.Join(list[:mostPlaced-1], ", "), n-mostPlaced+1)
+	if n := len(list); n > making.MostPlaced {
+		return fmt.Sprintf("columns %s and %d more", strings.Join(list[:making.MostPlaced-1], ", "), n-making.MostPlaced+1)
 	}
 	return "columns " + strings.Join(list[:len(list)-1], ", ") + " and " + list[len(list)-1]
 }
 
 // rings states the cutting: one act for each tube and width, whatever becomes of the rings.
-func rings(t *Table, out *Made, list []Column) {
+func rings(t *making.Table, out *making.Made, list []making.Column) {
 	known := map[naming.Step]bool{}
 	for _, c := range list {
 		if known[c.Ring] {
@@ -379,8 +367,8 @@ func rings(t *Table, out *Made, list []Column) {
 		}
 		known[c.Ring] = true
 		set, _ := t.Made(c.Set)
-		out.Acts = append(out.Acts, Act{
-			ID: c.Ring, Does: SubCuts, Stock: true, Takes: []ActTake{{Act: c.Set.Step(), Each: 1}},
+		out.Acts = append(out.Acts, making.Act{
+			ID: c.Ring, Does: making.SubCuts, Stock: true, Takes: []making.ActTake{{Act: c.Set.Step(), Each: 1}},
 			Name:  fmt.Sprintf("%s, ring of %s", set.Unit.Name, t.Ruler.Print(c.Width)),
 			Piece: set.Piece.Slice(t.Squaring, c.Width),
 		})
@@ -388,14 +376,14 @@ func rings(t *Table, out *Made, list []Column) {
 }
 
 // opened states the opening of every kind of column, and the bit that is sewn to a short one.
-func opened(t *Table, out *Made, list []Column, kinds []Variant) {
-	r := t.begin()
+func opened(t *making.Table, out *making.Made, list []making.Column, kinds []making.Variant) {
+	r := t.Begin()
 	for _, v := range kinds {
-		c := list[slices.IndexFunc(list, func(c Column) bool { return c.Kind == v.ID })]
-		act := Act{ID: v.ID.Step(), Does: Opens, Takes: []ActTake{{Act: c.Ring, Each: 1}}, Opens: &c, Piece: v.Piece}
-		act.Gives = []ActGive{{v.ID.Step(), 1, v.Name, v.Piece}}
+		c := list[slices.IndexFunc(list, func(c making.Column) bool { return c.Kind == v.ID })]
+		act := making.Act{ID: v.ID.Step(), Does: making.Opens, Takes: []making.ActTake{{Act: c.Ring, Each: 1}}, Opens: &c, Piece: v.Piece}
+		act.Gives = []making.ActGive{{ID: v.ID.Step(), Count: 1, Name: v.Name, Piece: v.Piece}}
 		if c.Bit == 0 {
-			r.add(act)
+			r.Add(act)
 			continue
 		}
 		set, _ := t.Made(c.Set)
@@ -405,66 +393,66 @@ func opened(t *Table, out *Made, list []Column, kinds []Variant) {
 		p, _ := column(t, short, set)
 		act.ID = t.Unit.ID.Part(c.ID, "opened")
 		act.Name, act.Piece, act.Gives = v.Name+", opened", p, nil
-		r.add(act)
-		bit, ok := r.cloth(first.Role, piece.Of(c.Width), piece.Of(c.Bit), c.ID+"-bit", "bit", t.At)
+		r.Add(act)
+		bit, ok := r.Cloth(first.Role, piece.Of(c.Width), piece.Of(c.Bit), c.ID+"-bit", "bit", t.At)
 		if !ok {
 			continue
 		}
 		seam := t.Unit.ID.Seam(c.First, "bit")
-		r.add(Act{
-			ID: v.ID.Step(), Does: Sews, Name: v.Name, Piece: v.Piece, Seams: 1, Each: c.Width, Sews: []naming.Seam{seam},
-			Takes: takes(act.ID, bit.act), Gives: []ActGive{{v.ID.Step(), 1, v.Name, v.Piece}},
-			Joins: &Joins{
-				Left: act.Name, Right: "bit of the same cloth", LeftPiece: p, RightPart: bit.piece,
+		r.Add(making.Act{
+			ID: v.ID.Step(), Does: making.Sews, Name: v.Name, Piece: v.Piece, Seams: 1, Each: c.Width, Sews: []naming.Seam{seam},
+			Takes: making.Takes(act.ID, bit.Act), Gives: []making.ActGive{{ID: v.ID.Step(), Count: 1, Name: v.Name, Piece: v.Piece}},
+			Joins: &making.Joins{
+				Left: act.Name, Right: "bit of the same cloth", LeftPiece: p, RightPart: bit.Piece,
 				Edge: "the bit to its lower end",
-				Edges: []Join{{
-					Seam: seam, A: Layer{From: act.ID, Name: act.Name, Piece: p}, B: bit.layer(), Down: true, Takes: t.Seam,
+				Edges: []making.Join{{
+					Seam: seam, A: making.Layer{From: act.ID, Name: act.Name, Piece: p}, B: bit.Layer(), Down: true, Takes: t.Seam,
 				}},
 			},
 		})
-		out.Seams = append(out.Seams, SeamKind{
-			ID: seam, Plus: Neighbour{Name: "the column", Roles: []string{first.Role}, Bulk: 1},
-			Minus: Neighbour{Name: "the bit", Roles: []string{first.Role}},
+		out.Seams = append(out.Seams, making.SeamKind{
+			ID: seam, Plus: making.Neighbour{Name: "the column", Roles: []string{first.Role}, Bulk: 1},
+			Minus: making.Neighbour{Name: "the bit", Roles: []string{first.Role}},
 		})
 	}
-	out.Acts = append(out.Acts, r.acts...)
+	out.Acts = append(out.Acts, r.Acts...)
 }
 
 // joinColumns sews the columns to each other, in one step.
-func joinColumns(t *Table, out *Made, list []Column) bool {
+func joinColumns(t *making.Table, out *making.Made, list []making.Column) bool {
 	out.Piece = list[0].Piece
-	act := Act{ID: t.Unit.ID.Step(), Does: Sews, Lies: Upright, Seams: len(list) - 1}
-	taken := []laid{{act: list[0].Kind.Step()}}
+	act := making.Act{ID: t.Unit.ID.Step(), Does: making.Sews, Lies: making.Upright, Seams: len(list) - 1}
+	taken := []making.Lying{{Act: list[0].Kind.Step()}}
 	name := func(i int) string { return fmt.Sprintf("column %d", i+1) }
-	var edges []Join
-	before := Layer{From: list[0].Kind.Step(), Name: name(0), Piece: list[0].Piece}
+	var edges []making.Join
+	before := making.Layer{From: list[0].Kind.Step(), Name: name(0), Piece: list[0].Piece}
 	for i := 1; i < len(list); i++ {
 		left, right := list[i-1], list[i]
 		seam := t.Unit.ID.Seam(right.ID)
 		var err error
 		if out.Piece, err = piece.JoinRight(out.Piece, right.Piece, t.Seam, seam); err != nil {
-			t.misfit(err, t.At+problem.At("columns", i), name(i), t.Unit.Name)
+			t.Misfit(err, t.At+problem.At("columns", i), name(i), t.Unit.Name)
 			return false
 		}
-		if len(out.Piece.Patches) > MostPatches {
-			t.Problems.Stop("too-many-patches", t.At+"/columns", fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches),
+		if len(out.Piece.Patches) > making.MostPatches {
+			t.Problems.Stop("too-many-patches", t.At+"/columns", fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, making.MostPatches),
 				"Use fewer columns or fewer strips.")
 			return false
 		}
 		act.Sews = append(act.Sews, seam)
-		edges = append(edges, Join{Seam: seam, A: before, B: Layer{From: right.Kind.Step(), Name: name(i), Piece: right.Piece}, Takes: t.Seam})
-		before = Layer{Name: "what is sewn so far", Piece: right.Piece, Last: true}
-		taken = append(taken, laid{act: right.Kind.Step()})
-		out.Seams = append(out.Seams, SeamKind{
-			ID: seam, Row: true, Plus: Facing(name(i), right.Piece, piece.Left), Minus: Facing(name(i-1), left.Piece, piece.Right),
-			Outward: outward(i-1, len(list)-1, 1),
+		edges = append(edges, making.Join{Seam: seam, A: before, B: making.Layer{From: right.Kind.Step(), Name: name(i), Piece: right.Piece}, Takes: t.Seam})
+		before = making.Layer{Name: "what is sewn so far", Piece: right.Piece, Last: true}
+		taken = append(taken, making.Lying{Act: right.Kind.Step()})
+		out.Seams = append(out.Seams, making.SeamKind{
+			ID: seam, Row: true, Plus: making.Facing(name(i), right.Piece, piece.Left), Minus: making.Facing(name(i-1), left.Piece, piece.Right),
+			Outward: making.Outward(i-1, len(list)-1, 1),
 		})
 	}
 	if len(list) == 1 {
 		return true
 	}
-	act.Takes, act.Piece, act.Each = counted(taken), out.Piece, out.Piece.H.Up()
-	act.Joins = &Joins{
+	act.Takes, act.Piece, act.Each = making.TakesOf(taken), out.Piece, out.Piece.H.Up()
+	act.Joins = &making.Joins{
 		Left: name(0), Right: name(1), LeftPiece: list[0].Piece, RightPart: list[1].Piece,
 		Edge: "column to column, from left to right, top edges even", Edges: edges,
 	}
@@ -473,12 +461,12 @@ func joinColumns(t *Table, out *Made, list []Column) bool {
 }
 
 // tubeSums says how the block and its columns come to what they measure.
-func tubeSums(t *Table, list []Column, p piece.Piece) SizeWorking {
+func tubeSums(t *making.Table, list []making.Column, p piece.Piece) making.SizeWorking {
 	var widths []measure.Length
 	for _, c := range list {
 		widths = append(widths, c.Width)
 	}
-	out := t.sum("across: ", widths, p.W.Up())
+	out := t.Sum("across: ", widths, p.W.Up())
 	set, _ := t.Made(list[0].Set)
 	var round measure.Length
 	for _, s := range set.Round {
@@ -497,12 +485,12 @@ func tubeSums(t *Table, list []Column, p piece.Piece) SizeWorking {
 type Closing struct {
 	Name   string
 	Says   string
-	Method Method
+	Method making.Method
 }
 
 // Closings are the ways to lengthen the columns of a tube until a wave goes on; none where it does, or where its tubes have
 // different numbers of strips.
-func Closings(m Method, made Made, strips func(set naming.Unit) int) []Closing {
+func Closings(m making.Method, made making.Made, strips func(set naming.Unit) int) []Closing {
 	tube, ok := m.(*Tube)
 	if !ok || made.Tube == nil || len(made.Tube.Columns) < 2 {
 		return nil
@@ -518,7 +506,7 @@ func Closings(m Method, made Made, strips func(set naming.Unit) int) []Closing {
 			most = max(most, c.Step, -c.Step)
 		}
 	}
-	back := StepBack(list, n)
+	back := making.StepBack(list, n)
 	far := max(back, -back)
 	if far <= most {
 		return nil
@@ -571,7 +559,7 @@ func Closings(m Method, made Made, strips func(set naming.Unit) int) []Closing {
 }
 
 // JoinsTo is how wide the columns of a tube are once they are joined, unfinished.
-func JoinsTo(m Method, t *Table) (measure.Length, bool) {
+func JoinsTo(m making.Method, t *making.Table) (measure.Length, bool) {
 	tube, ok := m.(*Tube)
 	if !ok || len(tube.Columns) == 0 {
 		return 0, false

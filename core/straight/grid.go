@@ -1,9 +1,10 @@
-package making
+package straight
 
 import (
 	"fmt"
 	"slices"
 
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -11,7 +12,7 @@ import (
 	"vicis/core/words"
 )
 
-func init() { register(func() Method { return &Grid{} }) }
+func init() { making.Register(func() making.Method { return &Grid{} }) }
 
 // Grid is units in rows and columns, any unit turned in any cell, sewn in rows first or in columns first. Rows that are
 // alike, also when one is turned end for end, are one step.
@@ -31,19 +32,19 @@ type GridRow struct {
 // UnmarshalJSON reads a row as it is written now, or as the bare list of cells that it used to be.
 func (r *GridRow) UnmarshalJSON(data []byte) error {
 	if len(data) > 0 && data[0] == '[' {
-		return strict(data, &r.Cells)
+		return making.Strict(data, &r.Cells)
 	}
 	type plain GridRow
-	return strict(data, (*plain)(r))
+	return making.Strict(data, (*plain)(r))
 }
 
 // UnmarshalJSON reads a grid and gives rows and columns without a name one.
 func (m *Grid) UnmarshalJSON(data []byte) error {
 	type plain Grid
-	if err := strict(data, (*plain)(m)); err != nil {
+	if err := making.Strict(data, (*plain)(m)); err != nil {
 		return err
 	}
-	rows, columns := m.lineIDs()
+	rows, columns := m.LineIDs()
 	for i := range m.Rows {
 		m.Rows[i].ID = rows[i]
 	}
@@ -51,9 +52,9 @@ func (m *Grid) UnmarshalJSON(data []byte) error {
 	return nil
 }
 
-// lineIDs are the names of rows and columns. Those without one get their number where nothing else has it, always the
+// LineIDs are the names of rows and columns. Those without one get their number where nothing else has it, always the
 // same; columns that are sewn first are counted as they are sewn, from the right.
-func (m *Grid) lineIDs() (rows, columns []string) {
+func (m *Grid) LineIDs() (rows, columns []string) {
 	for _, r := range m.Rows {
 		rows = append(rows, r.ID)
 	}
@@ -108,14 +109,14 @@ const MostCells = 40
 func (*Grid) By() string { return "grid" }
 
 // Parts are the cells.
-func (m *Grid) Parts() []Part {
-	var parts []Part
+func (m *Grid) Parts() []making.Part {
+	var parts []making.Part
 	seen := map[naming.Unit]bool{}
 	for _, row := range m.Rows {
 		for _, c := range row.Cells {
 			if !seen[c.Unit] {
 				seen[c.Unit] = true
-				parts = append(parts, Part{Unit: c.Unit})
+				parts = append(parts, making.Part{Unit: c.Unit})
 			}
 		}
 	}
@@ -123,54 +124,54 @@ func (m *Grid) Parts() []Part {
 }
 
 // others: the same grid sewn the other way first.
-func (m *Grid) others() []Method {
+func (m *Grid) Others() []making.Method {
 	if len(m.Rows) < 2 || len(m.Rows[0].Cells) < 2 {
-		return []Method{m}
+		return []making.Method{m}
 	}
 	rows, columns := *m, *m
 	rows.First, columns.First = "", ColumnsFirst
-	return []Method{&rows, &columns}
+	return []making.Method{&rows, &columns}
 }
 
 // Make sews the lines and joins them. Columns first is rows first with the table turned by a quarter.
-func (m *Grid) Make(t *Table) (Made, bool) {
+func (m *Grid) Make(t *making.Table) (making.Made, bool) {
 	if len(m.Rows) == 0 || len(m.Rows) > MostCells || len(m.Rows[0].Cells) == 0 {
 		t.Problems.Stop("grid-empty", t.At+"/rows", fmt.Sprintf("%s has no cells.", t.Unit.Name),
 			fmt.Sprintf("Lay 1 to %d rows of 1 to %d units.", MostCells, MostCells))
-		return Made{}, false
+		return making.Made{}, false
 	}
 	for i, row := range m.Rows {
 		if len(row.Cells) != len(m.Rows[0].Cells) || len(row.Cells) > MostCells {
 			t.Problems.Stop("grid-uneven", t.At+problem.At("rows", i),
 				fmt.Sprintf("Row %d of %s has %d cells and row 1 has %d.", i+1, t.Unit.Name, len(row.Cells),
 					len(m.Rows[0].Cells)), fmt.Sprintf("Give every row the same number of cells, at most %d.", MostCells))
-			return Made{}, false
+			return making.Made{}, false
 		}
 	}
 	if len(m.Rows) == 1 && len(m.Rows[0].Cells) == 1 {
 		t.Problems.Stop("grid-empty", t.At+"/rows", fmt.Sprintf("%s is one single unit.", t.Unit.Name),
 			"Lay at least two, or use the unit itself.")
-		return Made{}, false
+		return making.Made{}, false
 	}
 	if m.First != "" && m.First != RowsFirst && m.First != ColumnsFirst {
 		t.Problems.Stop("first-unknown", t.At+"/first", fmt.Sprintf("“%s” is nothing to sew first.", m.First),
 			"Choose rows or columns.")
-		return Made{}, false
+		return making.Made{}, false
 	}
 	if !m.namesAreGood(t) {
-		return Made{}, false
+		return making.Made{}, false
 	}
 	lines, ok := m.lines(t)
 	if !ok {
-		return Made{}, false
+		return making.Made{}, false
 	}
 	word := "row"
 	if m.First == ColumnsFirst {
 		word = "column"
 	}
-	r := t.begin()
-	out := Made{Sort: "unit"}
-	sewn := make([]laid, len(lines))
+	r := t.Begin()
+	out := making.Made{Sort: "unit"}
+	sewn := make([]making.Lying, len(lines))
 	cells := make([][]lineCell, len(lines))
 	for i, line := range lines {
 		cells[i] = line.cells
@@ -179,23 +180,23 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 		if j, turn, known := before(cells, i, t.Seen); known && !m.Apart {
 			out.Shared = true
 			sewn[i] = sewn[j]
-			sewn[i].piece, sewn[i].turn = sewn[j].piece.Turn(turn), sewn[j].turn+turn
+			sewn[i].Piece, sewn[i].Turn = sewn[j].Piece.Turn(turn), sewn[j].Turn+turn
 			if t.Traced { // of cloth of its own
-				sewn[i].piece = sewn[i].piece.Later((i - j) * len(line.cells))
+				sewn[i].Piece = sewn[i].Piece.Later((i - j) * len(line.cells))
 			}
 			continue
 		}
 		l, ok := m.line(t, r, &out, line, fmt.Sprintf("%s %d", word, i+1), len(lines) == 1)
 		if !ok {
-			return Made{}, false
+			return making.Made{}, false
 		}
 		sewn[i] = l
 	}
-	p := sewn[0].piece
+	p := sewn[0].Piece
 	if len(lines) > 1 {
 		p, ok = m.join(t, r, &out, sewn, lines, word)
 		if !ok {
-			return Made{}, false
+			return making.Made{}, false
 		}
 	}
 	across, down := lines[0].cells, []lineCell(nil)
@@ -207,11 +208,11 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 		across, down = down, across
 		slices.Reverse(across)
 	}
-	for i := range r.acts {
-		if r.acts[i].ID == t.Unit.ID.Step() {
-			r.acts[i].Piece = p
+	for i := range r.Acts {
+		if r.Acts[i].ID == t.Unit.ID.Step() {
+			r.Acts[i].Piece = p
 			if m.First == ColumnsFirst {
-				r.acts[i].Joins.Turned = 90
+				r.Acts[i].Joins.Turned = 90
 			}
 		}
 	}
@@ -225,7 +226,7 @@ func (m *Grid) Make(t *Table) (Made, bool) {
 		}
 		return sizes
 	}
-	out.Piece, out.Acts, out.Size = p, r.acts, t.sums(sizes(across, true), sizes(down, false), p)
+	out.Piece, out.Acts, out.Size = p, r.Acts, t.Sums(sizes(across, true), sizes(down, false), p)
 	return out, true
 }
 
@@ -238,8 +239,8 @@ type lineCell struct {
 	at    string
 }
 
-func (c lineCell) layer() Layer {
-	return Layer{From: c.unit.Step(), Turn: c.turn % 360, Name: c.name, Piece: c.piece}
+func (c lineCell) layer() making.Layer {
+	return making.Layer{From: c.unit.Step(), Turn: c.turn % 360, Name: c.name, Piece: c.piece}
 }
 
 // line is a row or column as it is sewn first, with its name and those of what crosses it, cell by cell.
@@ -250,8 +251,8 @@ type line struct {
 }
 
 // namesAreGood refuses rows and columns whose names cannot be told apart.
-func (m *Grid) namesAreGood(t *Table) bool {
-	rows, columns := m.lineIDs()
+func (m *Grid) namesAreGood(t *making.Table) bool {
+	rows, columns := m.LineIDs()
 	if len(columns) > len(m.Rows[0].Cells) {
 		t.Problems.Stop("column-count", t.At+"/columns",
 			fmt.Sprintf("%s has names for %d columns and has %d.", t.Unit.Name, len(columns), len(m.Rows[0].Cells)),
@@ -278,8 +279,8 @@ func (m *Grid) namesAreGood(t *Table) bool {
 }
 
 // lines lays the units as they are sewn first: rows as they are, columns turned so that they run from left to right.
-func (m *Grid) lines(t *Table) ([]line, bool) {
-	rows, columns := m.lineIDs()
+func (m *Grid) lines(t *making.Table) ([]line, bool) {
+	rows, columns := m.LineIDs()
 	n, k := len(m.Rows), len(m.Rows[0].Cells)
 	turned := m.First == ColumnsFirst
 	if turned {
@@ -314,9 +315,9 @@ func (m *Grid) lines(t *Table) ([]line, bool) {
 					"Sub-cut it, and lay the sub-cut.")
 				return nil, false
 			}
-			if patches += len(part.Piece.Patches); patches > MostPatches {
+			if patches += len(part.Piece.Patches); patches > making.MostPatches {
 				t.Problems.Stop("too-many-patches", t.At+"/rows",
-					fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches),
+					fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, making.MostPatches),
 					"Use fewer or simpler units.")
 				return nil, false
 			}
@@ -359,23 +360,23 @@ func before(lines [][]lineCell, i int, seen piece.Seen) (j, turn int, known bool
 }
 
 // line sews one row or column.
-func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bool) (laid, bool) {
+func (m *Grid) line(t *making.Table, r *making.Hands, out *making.Made, sewn line, name string, only bool) (making.Lying, bool) {
 	cells := sewn.cells
 	p := cells[0].piece
 	if len(cells) == 1 {
-		return laid{piece: p, name: cells[0].name, act: cells[0].unit.Step(), turn: cells[0].turn, pieced: true}, true
+		return making.Lying{Piece: p, Name: cells[0].name, Act: cells[0].unit.Step(), Turn: cells[0].turn, Pieced: true}, true
 	}
 	shared := t.Unit.Like != "" && !only
 	owner := t.Unit.ID
 	if shared {
-		owner = t.Unit.earlier()
+		owner = t.Unit.Earlier()
 	}
-	act := Act{ID: owner.Part(sewn.id), Does: Sews, Name: name, Lies: Upright, Seams: len(cells) - 1, Each: p.H.Up()}
-	var list []laid
-	var edges []Join
+	act := making.Act{ID: owner.Part(sewn.id), Does: making.Sews, Name: name, Lies: making.Upright, Seams: len(cells) - 1, Each: p.H.Up()}
+	var list []making.Lying
+	var edges []making.Join
 	before := cells[0].layer()
 	for k, c := range cells {
-		list = append(list, laid{act: c.unit.Step()})
+		list = append(list, making.Lying{Act: c.unit.Step()})
 		if k == 0 {
 			continue
 		}
@@ -383,24 +384,24 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 		left := cells[k-1]
 		var err error
 		if p, err = piece.JoinRight(p, c.piece, m.allowance(t, k-1, true), seam); err != nil {
-			t.misfit(err, c.at, c.name, t.Unit.Name)
-			return laid{}, false
+			t.Misfit(err, c.at, c.name, t.Unit.Name)
+			return making.Lying{}, false
 		}
-		edges = append(edges, Join{Seam: seam, A: before, B: c.layer(), Takes: m.allowance(t, k-1, true)})
+		edges = append(edges, making.Join{Seam: seam, A: before, B: c.layer(), Takes: m.allowance(t, k-1, true)})
 		var points int
-		p, points = t.spun(p, seam)
-		before = Layer{Name: "what is sewn so far", Piece: c.piece, Last: true}
+		p, points = t.Spin(p, seam)
+		before = making.Layer{Name: "what is sewn so far", Piece: c.piece, Last: true}
 		if shared {
 			continue
 		}
 		act.Sews = append(act.Sews, seam)
-		out.Seams = append(out.Seams, SeamKind{
-			ID: seam, Plus: Facing(c.name, c.piece, piece.Left),
-			Minus: Facing(left.name, left.piece, piece.Right), Outward: outward(k-1, len(cells)-1, 1), Points: points,
+		out.Seams = append(out.Seams, making.SeamKind{
+			ID: seam, Plus: making.Facing(c.name, c.piece, piece.Left),
+			Minus: making.Facing(left.name, left.piece, piece.Right), Outward: making.Outward(k-1, len(cells)-1, 1), Points: points,
 		})
 	}
-	act.Takes, act.Piece = counted(list), p
-	act.Joins = &Joins{
+	act.Takes, act.Piece = making.TakesOf(list), p
+	act.Joins = &making.Joins{
 		Left: cells[0].name, Right: cells[1].name, LeftPiece: cells[0].piece, RightPart: cells[1].piece,
 		Edge: "unit to unit, from left to right", Edges: edges,
 	}
@@ -411,72 +412,58 @@ func (m *Grid) line(t *Table, r *run, out *Made, sewn line, name string, only bo
 		act.ID, act.Name = t.Unit.ID.Step(), ""
 	}
 	if !shared {
-		r.add(act)
+		r.Add(act)
 	}
-	return laid{piece: p, name: name, act: act.ID, pieced: true}, true
+	return making.Lying{Piece: p, Name: name, Act: act.ID, Pieced: true}, true
 }
 
 // join sews the lines to each other, from the top down.
-func (m *Grid) join(t *Table, r *run, out *Made, sewn []laid, lines []line, word string) (piece.Piece, bool) {
-	p := sewn[0].piece
-	act := Act{ID: t.Unit.ID.Step(), Does: Sews, Lies: Level, Seams: len(sewn) - 1, Each: p.W.Up(), Takes: counted(sewn)}
-	var edges []Join
-	above := sewn[0].layer()
+func (m *Grid) join(t *making.Table, r *making.Hands, out *making.Made, sewn []making.Lying, lines []line, word string) (piece.Piece, bool) {
+	p := sewn[0].Piece
+	act := making.Act{ID: t.Unit.ID.Step(), Does: making.Sews, Lies: making.Level, Seams: len(sewn) - 1, Each: p.W.Up(), Takes: making.TakesOf(sewn)}
+	var edges []making.Join
+	above := sewn[0].Layer()
 	for i := 1; i < len(sewn); i++ {
 		seam := t.Unit.ID.Seam(lines[i].id, "join")
 		var err error
-		if p, err = piece.JoinDown(p, sewn[i].piece, m.allowance(t, i-1, false), seam); err != nil {
-			t.misfit(err, t.At+"/rows", fmt.Sprintf("%s %d", words.UpperFirst(word), i+1), t.Unit.Name)
+		if p, err = piece.JoinDown(p, sewn[i].Piece, m.allowance(t, i-1, false), seam); err != nil {
+			t.Misfit(err, t.At+"/rows", fmt.Sprintf("%s %d", words.UpperFirst(word), i+1), t.Unit.Name)
 			return piece.Piece{}, false
 		}
 		act.Sews = append(act.Sews, seam)
-		edges = append(edges, Join{Seam: seam, A: above, B: sewn[i].layer(), Down: true, Takes: m.allowance(t, i-1, false)})
+		edges = append(edges, making.Join{Seam: seam, A: above, B: sewn[i].Layer(), Down: true, Takes: m.allowance(t, i-1, false)})
 		var points int
-		p, points = t.spun(p, seam)
-		above = Layer{Name: "what is sewn so far", Piece: sewn[i].piece, Last: true}
-		out.Seams = append(out.Seams, SeamKind{
-			ID: seam, Plus: Facing(sewn[i-1].name, sewn[i-1].piece, piece.Bottom),
-			Minus: Facing(sewn[i].name, sewn[i].piece, piece.Top), Outward: outward(i-1, len(sewn)-1, -1), Points: points,
+		p, points = t.Spin(p, seam)
+		above = making.Layer{Name: "what is sewn so far", Piece: sewn[i].Piece, Last: true}
+		out.Seams = append(out.Seams, making.SeamKind{
+			ID: seam, Plus: making.Facing(sewn[i-1].Name, sewn[i-1].Piece, piece.Bottom),
+			Minus: making.Facing(sewn[i].Name, sewn[i].Piece, piece.Top), Outward: making.Outward(i-1, len(sewn)-1, -1), Points: points,
 		})
 	}
 	act.Piece = p
-	act.Joins = &Joins{
-		Left: sewn[0].name, Right: sewn[1].name, LeftPiece: sewn[0].piece, RightPart: sewn[1].piece,
+	act.Joins = &making.Joins{
+		Left: sewn[0].Name, Right: sewn[1].Name, LeftPiece: sewn[0].Piece, RightPart: sewn[1].Piece,
 		Edge:  fmt.Sprintf("the top edge of each %s to the bottom edge of the one above", word),
 		Edges: edges,
 	}
 	if word == "column" {
 		act.Joins.Edge = "column to column, a side edge of each to the one before"
 	}
-	r.add(act)
+	r.Add(act)
 	return p, true
 }
 
 // allowance is what a seam takes, counted from 0 as it is sewn: within a line, or between lines.
-func (m *Grid) allowance(t *Table, i int, within bool) measure.Length {
+func (m *Grid) allowance(t *making.Table, i int, within bool) measure.Length {
 	switch {
 	case m.First != ColumnsFirst && within:
-		return t.seamAcross(i)
+		return t.SeamAcross(i)
 	case m.First != ColumnsFirst:
-		return t.seamDown(i)
+		return t.SeamDown(i)
 	case within: // a column, from its top
-		return t.seamDown(i)
+		return t.SeamDown(i)
 	}
-	return t.seamAcross(len(m.Rows[0].Cells) - 2 - i) // columns, from the right
-}
-
-// counted adds up what is taken, in the order it first comes.
-func counted(list []laid) []ActTake {
-	var takes []ActTake
-	for _, l := range list {
-		i := slices.IndexFunc(takes, func(t ActTake) bool { return t.Act == l.act })
-		if i < 0 {
-			i = len(takes)
-			takes = append(takes, ActTake{Act: l.act})
-		}
-		takes[i].Each++
-	}
-	return takes
+	return t.SeamAcross(len(m.Rows[0].Cells) - 2 - i) // columns, from the right
 }
 
 // Rows are rows of cells that have no names yet.
@@ -488,14 +475,14 @@ func Rows(cells [][]GridCell) []GridRow {
 	return rows
 }
 
-func (m *Grid) named() string {
+func (m *Grid) Named() string {
 	if m.First == ColumnsFirst {
 		return "columns first"
 	}
 	return "rows first"
 }
 
-func (m *Grid) cells() [][]*naming.Unit {
+func (m *Grid) Cells() [][]*naming.Unit {
 	list := make([][]*naming.Unit, len(m.Rows))
 	for i := range m.Rows {
 		for j := range m.Rows[i].Cells {
@@ -505,22 +492,22 @@ func (m *Grid) cells() [][]*naming.Unit {
 	return list
 }
 
-func (m *Grid) laid() (list []LaidPart) {
+func (m *Grid) Laid() (list []making.LaidPart) {
 	for i, row := range m.Rows {
 		for j, c := range row.Cells {
-			list = append(list, LaidPart{c.Unit, c.Turn, problem.At("rows", i, "cells", j)})
+			list = append(list, making.LaidPart{Unit: c.Unit, Turn: c.Turn, At: problem.At("rows", i, "cells", j)})
 		}
 	}
 	return list
 }
 
 // Relaid is a method with other units in its rows and columns, which keep their names where there are as many.
-func Relaid(m Method, cells [][]GridCell) Method {
+func Relaid(m making.Method, cells [][]GridCell) making.Method {
 	one := &Grid{}
 	if g, ok := m.(*Grid); ok {
 		*one = *g
 	}
-	rows, columns := one.lineIDs()
+	rows, columns := one.LineIDs()
 	if len(one.Rows) != len(cells) || len(cells) == 0 || len(columns) != len(cells[0]) {
 		rows, columns = make([]string, len(cells)), nil
 	}
@@ -528,7 +515,7 @@ func Relaid(m Method, cells [][]GridCell) Method {
 	for i := range cells {
 		one.Rows[i] = GridRow{ID: rows[i], Cells: cells[i]}
 	}
-	names, columns := one.lineIDs()
+	names, columns := one.LineIDs()
 	for i := range one.Rows {
 		one.Rows[i].ID = names[i]
 	}
@@ -536,7 +523,7 @@ func Relaid(m Method, cells [][]GridCell) Method {
 	return one
 }
 
-func (m *Grid) turned(by turner) Method {
+func (m *Grid) Turned(by making.Turner) making.Method {
 	one := *m
 	one.Rows = slices.Clone(m.Rows)
 	for i, row := range one.Rows {
@@ -549,10 +536,10 @@ func (m *Grid) turned(by turner) Method {
 	return &one
 }
 
-func (m *Grid) sewnApart() Method {
+func (m *Grid) SewnApart() making.Method {
 	one := *m
 	one.Apart = true
 	return &one
 }
 
-func (m *Grid) seamsThrough() (across, down int) { return len(m.Rows[0].Cells) - 1, len(m.Rows) - 1 }
+func (m *Grid) SeamsThrough() (across, down int) { return len(m.Rows[0].Cells) - 1, len(m.Rows) - 1 }

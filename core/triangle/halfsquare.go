@@ -1,24 +1,25 @@
-package making
+package triangle
 
 import (
 	"fmt"
 
+	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/rules"
 )
 
-func init() { register(func() Method { return &HalfSquare{} }) }
+func init() { making.Register(func() making.Method { return &HalfSquare{} }) }
 
 // HalfSquare is two equal squares laid right sides together, sewn, and cut so that every unit is half of one and half
 // of the other. Either square may be pieced: then what falls out may differ, also as mirror images.
 type HalfSquare struct {
-	Way      AtATime `json:"way" enum:"two,four,eight,triangles" doc:"How many at a time; triangles are cut first"`
-	Lower    Input   `json:"lower" doc:"Lies right side up"`
-	Upper    Input   `json:"upper" doc:"Is turned over onto it like a page"`
-	Finished Breadth `json:"finished,omitzero" doc:"Finished size, where both squares are cut from cloth; with a pieced square, what to trim to"`
-	Cut      Breadth `json:"cut,omitzero" doc:"How large both squares are, as they come; what the unit finishes follows, and finished is then left out"`
-	Sizing   Sizing  `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares are cut; exact when left out"`
+	Way      AtATime        `json:"way" enum:"two,four,eight,triangles" doc:"How many at a time; triangles are cut first"`
+	Lower    making.Input   `json:"lower" doc:"Lies right side up"`
+	Upper    making.Input   `json:"upper" doc:"Is turned over onto it like a page"`
+	Finished making.Breadth `json:"finished,omitzero" doc:"Finished size, where both squares are cut from cloth; with a pieced square, what to trim to"`
+	Cut      making.Breadth `json:"cut,omitzero" doc:"How large both squares are, as they come; what the unit finishes follows, and finished is then left out"`
+	Sizing   making.Sizing  `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares are cut; exact when left out"`
 }
 
 // AtATime is how many units come out at a time.
@@ -36,21 +37,21 @@ const (
 func (*HalfSquare) By() string { return "half-square triangles" }
 
 // Parts are the squares that are pieced.
-func (m *HalfSquare) Parts() []Part { return append(m.Lower.parts(), m.Upper.parts()...) }
+func (m *HalfSquare) Parts() []making.Part { return append(m.Lower.Parts(), m.Upper.Parts()...) }
 
-func (m *HalfSquare) breadths() []BreadthOf {
+func (m *HalfSquare) Breadths() []making.BreadthOf {
 	switch {
 	case m.Cut.Given():
-		return []BreadthOf{{&m.Cut, false, "cut", false}}
+		return []making.BreadthOf{{Breadth: &m.Cut, Finished: false, Key: "cut", Half: false}}
 	case !m.Finished.Given():
 		return nil
 	}
-	return []BreadthOf{{&m.Finished, true, "finished", false}}
+	return []making.BreadthOf{{Breadth: &m.Finished, Finished: true, Key: "finished", Half: false}}
 }
 
-// others are the other ways to the same look.
-func (m *HalfSquare) others() []Method {
-	var list []Method
+// Others are the other ways to the same look.
+func (m *HalfSquare) Others() []making.Method {
+	var list []making.Method
 	for _, way := range []AtATime{Two, Eight, Four, Triangles} {
 		other := *m
 		other.Way = way
@@ -82,51 +83,51 @@ func (w AtATime) gives(s, a piece.Num) (unit piece.Num, exact bool) {
 	return a.Sub(s.TimesRoot2()), true
 }
 
-func (*HalfSquare) states() States { return States{OfSquares: true} }
+func (*HalfSquare) States() making.States { return making.States{OfSquares: true} }
 
 // Make sews one pair of squares and opens everything that falls out.
-func (m *HalfSquare) Make(t *Table) (Made, bool) {
-	r := t.begin()
+func (m *HalfSquare) Make(t *making.Table) (making.Made, bool) {
+	r := t.Begin()
 	s := piece.Of(t.Seam)
 	if m.Way != Two && m.Way != Four && m.Way != Eight && m.Way != Triangles {
 		t.Problems.Stop("way-unknown", t.At+"/way", fmt.Sprintf("“%s” is no way to sew half-square triangles.", m.Way),
 			"Choose two, four, eight or triangles.")
-		return Made{}, false
+		return making.Made{}, false
 	}
 	lower, upper, trim, ok := m.squares(r, s)
 	if !ok {
-		return Made{}, false
+		return making.Made{}, false
 	}
-	a := lower.piece.W
+	a := lower.Piece.W
 	u0, _ := m.Way.gives(s, a)
 	if u0.Cmp(s.Add(s)) <= 0 {
 		t.Problems.Stop("too-small", t.At, fmt.Sprintf("Squares of %s leave nothing of %s but seam allowances.",
 			t.Ruler.Print(a.Up()), t.Unit.Name), "Start from larger squares.")
-		return Made{}, false
+		return making.Made{}, false
 	}
 	trimmed := trim != (piece.Num{}) && trim != u0
 	if trimmed && trim.Cmp(u0) > 0 {
 		t.Problems.Stop("too-large", t.At+"/finished", fmt.Sprintf("%s comes out %s unfinished, and %s is asked for.",
 			t.Unit.Name, t.Ruler.Print(u0.Up()), t.Ruler.Print(trim.Up())),
 			"Ask for a smaller unit, or start from larger squares.")
-		return Made{}, false
+		return making.Made{}, false
 	}
 	seam := t.Unit.ID.Seam()
-	layers := piece.Layer(lower.piece, upper.piece)
+	layers := piece.Layer(lower.Piece, upper.Piece)
 	var pieces []piece.Piece
 	if m.Way == Triangles {
 		diagonal := piece.Falling(piece.Num{})
-		for _, p := range []laid{lower, upper} {
-			near, found := p.piece.Near(diagonal, nil)
-			if !t.cutIsSafe(near, found, true, "The diagonal cut") {
-				return Made{}, false
+		for _, p := range []making.Lying{lower, upper} {
+			near, found := p.Piece.Near(diagonal, nil)
+			if !t.CutIsSafe(near, found, true, "The diagonal cut") {
+				return making.Made{}, false
 			}
 		}
 		for _, turn := range halfTurns { // both pairs are begun from the lower square, so that +1 presses both toward it
-			pieces = append(pieces, lower.piece.Turn(turn).Swap(upper.piece.Turn(turn), t.Seam, seam))
+			pieces = append(pieces, lower.Piece.Turn(turn).Swap(upper.Piece.Turn(turn), t.Seam, seam))
 		}
 	} else if pieces, ok = m.open(t, layers, a, seam); !ok {
-		return Made{}, false
+		return making.Made{}, false
 	}
 	for i, p := range pieces {
 		p = upright(p, seam)
@@ -135,17 +136,17 @@ func (m *HalfSquare) Make(t *Table) (Made, bool) {
 		}
 		pieces[i] = p
 	}
-	out := Made{Sort: "unit", Variants: t.fallsOut("", pieces)}
+	out := making.Made{Sort: "unit", Variants: t.FallsOut("", pieces)}
 	lowerRoles, upperRoles, lowerBulk, upperBulk := layers.Facing(m.stitch(s, a)[0].Line)
-	out.Seams = []SeamKind{{
-		ID: seam, Plus: lower.beside(lowerRoles, lowerBulk),
-		Minus: upper.beside(upperRoles, upperBulk),
+	out.Seams = []making.SeamKind{{
+		ID: seam, Plus: lower.Beside(lowerRoles, lowerBulk),
+		Minus: upper.Beside(upperRoles, upperBulk),
 	}}
-	if !lower.pieced && !upper.pieced {
-		out.Untrimmed = Untrimmed{u0, 1}
+	if !lower.Pieced && !upper.Pieced {
+		out.Untrimmed = making.Untrimmed{Size: u0, Diagonals: 1}
 	}
 	m.acts(r, lower, upper, &out, trimmed)
-	out.Acts = r.acts
+	out.Acts = r.Acts
 	out.Size = m.size(t, a, u0, trim)
 	if m.Way == Four {
 		t.Problems.Warn("bias-edges", t.At+"/way", fmt.Sprintf("All four outer edges of %s are on the bias.",
@@ -162,30 +163,30 @@ func TrimHalf(p piece.Piece, to piece.Num) piece.Piece {
 }
 
 // squares lays both squares. A pieced one says how large the other is cut.
-func (m *HalfSquare) squares(r *run, s piece.Num) (lower, upper laid, trim piece.Num, ok bool) {
-	t := r.t
+func (m *HalfSquare) squares(r *making.Hands, s piece.Num) (lower, upper making.Lying, trim piece.Num, ok bool) {
+	t := r.Table
 	if m.Cut.Given() && (m.Lower.Unit != "" || m.Upper.Unit != "") {
 		t.Problems.Stop("size-twice", t.At+"/cut", fmt.Sprintf("A pieced square says how large the squares of %s are.", t.Unit.Name),
 			"Leave this empty, or take two squares of cloth.")
 		return lower, upper, trim, false
 	}
-	inHand, finish, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), false)
+	inHand, finish, given, ok := t.FromSquares(m.Cut, m.Finished, m.gives(t), false)
 	if !ok {
 		return lower, upper, trim, false
 	}
 	if finish.Given() || m.Lower.Unit == "" && m.Upper.Unit == "" {
-		f, good := t.finished(finish, t.At+"/finished", t.Unit.Name)
+		f, good := t.Finished(finish, t.At+"/finished", t.Unit.Name)
 		if !good {
 			return lower, upper, trim, false
 		}
 		trim = piece.Of(f).Add(s).Add(s)
 	}
-	lay := func(in Input, key, name string) (laid, bool) {
-		p, good := r.unit(in.Unit, in.Turn, t.At+"/"+key)
-		if good && p.piece.W != p.piece.H {
+	lay := func(in making.Input, key, name string) (making.Lying, bool) {
+		p, good := r.Unit(in.Unit, in.Turn, t.At+"/"+key)
+		if good && p.Piece.W != p.Piece.H {
 			t.Problems.Stop("not-square", t.At+"/"+key,
-				fmt.Sprintf("%s is not square: it measures %s × %s.", p.name, t.Ruler.Print(p.piece.W.Up()),
-					t.Ruler.Print(p.piece.H.Up())), "Choose a square unit.")
+				fmt.Sprintf("%s is not square: it measures %s × %s.", p.Name, t.Ruler.Print(p.Piece.W.Up()),
+					t.Ruler.Print(p.Piece.H.Up())), "Choose a square unit.")
 			good = false
 		}
 		return p, good
@@ -203,30 +204,30 @@ func (m *HalfSquare) squares(r *run, s piece.Num) (lower, upper laid, trim piece
 	var a piece.Num
 	switch {
 	case m.Lower.Unit != "":
-		a = lower.piece.W
+		a = lower.Piece.W
 	case m.Upper.Unit != "":
-		a = upper.piece.W
+		a = upper.Piece.W
 	case given:
 		a = inHand
 	default:
 		finished, allowance := m.Way.square(s, trim.Sub(s).Sub(s))
-		if a, ok = t.sized(m.Sizing, finished, allowance); !ok {
+		if a, ok = t.Sized(m.Sizing, finished, allowance); !ok {
 			return lower, upper, trim, false
 		}
 	}
 	if m.Lower.Unit == "" {
-		if lower, ok = r.cloth(m.Lower.Role, a, a, "lower", "lower square", t.At+"/lower/role"); !ok {
+		if lower, ok = r.Cloth(m.Lower.Role, a, a, "lower", "lower square", t.At+"/lower/role"); !ok {
 			return lower, upper, trim, false
 		}
 	}
 	if m.Upper.Unit == "" {
-		if upper, ok = r.cloth(m.Upper.Role, a, a, "upper", "upper square", t.At+"/upper/role"); !ok {
+		if upper, ok = r.Cloth(m.Upper.Role, a, a, "upper", "upper square", t.At+"/upper/role"); !ok {
 			return lower, upper, trim, false
 		}
 	}
-	if lower.piece.W != upper.piece.W {
+	if lower.Piece.W != upper.Piece.W {
 		t.Problems.Stop("edges-differ", t.At+"/upper", fmt.Sprintf("The two squares of %s differ: %s and %s.",
-			t.Unit.Name, t.Ruler.Print(lower.piece.W.Up()), t.Ruler.Print(upper.piece.W.Up())),
+			t.Unit.Name, t.Ruler.Print(lower.Piece.W.Up()), t.Ruler.Print(upper.Piece.W.Up())),
 			"Choose two of the same size.")
 		return lower, upper, trim, false
 	}
@@ -238,13 +239,13 @@ func (m *HalfSquare) squares(r *run, s piece.Num) (lower, upper laid, trim piece
 var halfTurns = []int{0, 180}
 
 // halves is how both halves of either pair lie, long edge to long edge: squares at an odd eighth, cut on the diagonal that stands upright then.
-func (m *HalfSquare) halves(r *run, lower, upper laid) (list []Join) {
+func (m *HalfSquare) halves(r *making.Hands, lower, upper making.Lying) (list []making.Join) {
 	diagonal := piece.Falling(piece.Num{})
-	half := func(l laid, turn, side int) Layer {
-		return Layer{From: l.act, Turn: (45 + turn) % 360, Name: "half of " + l.name, Piece: l.piece.Turn(turn).Trimmed(diagonal, side).Eighth()}
+	half := func(l making.Lying, turn, side int) making.Layer {
+		return making.Layer{From: l.Act, Turn: (45 + turn) % 360, Name: "half of " + l.Name, Piece: l.Piece.Turn(turn).Trimmed(diagonal, side).Eighth()}
 	}
 	for _, turn := range halfTurns {
-		list = append(list, Join{Seam: r.t.Unit.ID.Seam(), A: half(upper, turn, -1), B: half(lower, turn, 1), Takes: r.t.Seam})
+		list = append(list, making.Join{Seam: r.Table.Unit.ID.Seam(), A: half(upper, turn, -1), B: half(lower, turn, 1), Takes: r.Table.Seam})
 	}
 	return list
 }
@@ -276,7 +277,7 @@ func (m *HalfSquare) apart(a piece.Num) []piece.Line {
 }
 
 // open cuts both layers apart and opens every part.
-func (m *HalfSquare) open(t *Table, layers piece.Layers, a piece.Num, seam naming.Seam) ([]piece.Piece, bool) {
+func (m *HalfSquare) open(t *making.Table, layers piece.Layers, a piece.Num, seam naming.Seam) ([]piece.Piece, bool) {
 	s := piece.Of(t.Seam)
 	falling, rising := piece.Falling(piece.Num{}), piece.Rising(a)
 	middle, _ := a.Half()
@@ -288,7 +289,7 @@ func (m *HalfSquare) open(t *Table, layers piece.Layers, a piece.Num, seam namin
 		if slants {
 			what = "A diagonal cut"
 		}
-		if !t.cutIsSafe(near, found, slants, what) {
+		if !t.CutIsSafe(near, found, slants, what) {
 			return nil, false
 		}
 	}
@@ -328,35 +329,35 @@ func (m *HalfSquare) open(t *Table, layers piece.Layers, a piece.Num, seam namin
 	return pieces, true
 }
 
-func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
-	a := lower.piece.W
-	seam := r.t.Unit.ID.Seam()
+func (m *HalfSquare) acts(r *making.Hands, lower, upper making.Lying, out *making.Made, trimmed bool) {
+	a := lower.Piece.W
+	seam := r.Table.Unit.ID.Seam()
 	marked, other := &lower, &upper
-	if lower.pieced && !upper.pieced {
+	if lower.Pieced && !upper.Pieced {
 		marked, other = &upper, &lower
 	}
 	total := 0
-	var gives []ActGive
+	var gives []making.ActGive
 	for _, v := range out.Variants {
-		gives = append(gives, v.give())
+		gives = append(gives, v.Give())
 		total += v.Count
 	}
-	sew := Act{
-		ID: r.id("pair"), Does: Sews, Name: "pairs", Sews: []naming.Seam{seam}, Each: a.TimesRoot2().Up(),
-		Piece: lower.piece,
+	sew := making.Act{
+		ID: r.ID("pair"), Does: making.Sews, Name: "pairs", Sews: []naming.Seam{seam}, Each: a.TimesRoot2().Up(),
+		Piece: lower.Piece,
 	}
-	end := Act{
-		ID: r.t.Unit.ID.Step(), Does: Trims, Gives: gives, Piece: out.Variants[0].Piece,
-		Presses: []naming.Seam{seam}, Takes: []ActTake{{sew.ID, 1}}, Pieced: true, Apart: m.apart(a),
+	end := making.Act{
+		ID: r.Table.Unit.ID.Step(), Does: making.Trims, Gives: gives, Piece: out.Variants[0].Piece,
+		Presses: []naming.Seam{seam}, Takes: []making.ActTake{{Act: sew.ID, Each: 1}}, Pieced: true, Apart: m.apart(a),
 	}
-	sew.Joins = &Joins{Left: lower.name, Right: upper.name, LeftPiece: lower.piece, RightPart: upper.piece}
+	sew.Joins = &making.Joins{Left: lower.Name, Right: upper.Name, LeftPiece: lower.Piece, RightPart: upper.Piece}
 	switch m.Way {
 	case Two:
-		*marked = r.mark(*marked, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
+		*marked = r.Mark(*marked, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
 		sew.Seams, end.Cuts, end.Says = 2, 1, "Cut apart on the diagonal"
 		sew.Joins.Edge = "right sides together, an allowance on each side of the diagonal"
 	case Eight:
-		*marked = r.mark(*marked, "mark", []piece.Line{piece.Falling(piece.Num{}), piece.Rising(a)}, true,
+		*marked = r.Mark(*marked, "mark", []piece.Line{piece.Falling(piece.Num{}), piece.Rising(a)}, true,
 			"from corner to corner both ways")
 		sew.Seams, end.Cuts, end.Says = 4, 4, "Cut apart on both middle lines and both diagonals"
 		sew.Joins.Edge = "right sides together, an allowance on each side of both diagonals"
@@ -364,36 +365,36 @@ func (m *HalfSquare) acts(r *run, lower, upper laid, out *Made, trimmed bool) {
 		sew.Seams, sew.Each, end.Cuts, end.Says = 4, a.Up(), 2, "Cut apart on both diagonals"
 		sew.Joins.Edge = "right sides together, all round the edge"
 	case Triangles:
-		halves := r.add(Act{
-			ID: r.id("halves"), Does: Trims, Name: "triangles",
+		halves := r.Add(making.Act{
+			ID: r.ID("halves"), Does: making.Trims, Name: "triangles",
 			Says:  "Lay the squares on each other, right sides up, and cut both on the diagonal",
-			Takes: takes(lower.act, upper.act), Cuts: 1, Piece: lower.piece, Pieced: lower.pieced || upper.pieced,
+			Takes: making.Takes(lower.Act, upper.Act), Cuts: 1, Piece: lower.Piece, Pieced: lower.Pieced || upper.Pieced,
 		})
-		sew.Takes = []ActTake{{halves, 1}}
+		sew.Takes = []making.ActTake{{Act: halves, Each: 1}}
 		sew.Seams, end.Says = 2, "Cut the chain"
 		sew.Joins.Edge = "long edge to long edge, half of one square to half of the other"
 		sew.Joins.Edges = m.halves(r, lower, upper)
 	}
 	if sew.Takes == nil {
-		sew.Takes = takes(marked.act, other.act)
+		sew.Takes = making.Takes(marked.Act, other.Act)
 	}
 	if trimmed {
 		end.Shaves = total
 	}
 	if m.Way != Triangles {
 		var lines []piece.Line
-		for _, h := range m.stitch(piece.Of(r.t.Seam), a) {
+		for _, h := range m.stitch(piece.Of(r.Table.Seam), a) {
 			lines = append(lines, h.Line)
 		}
-		sew.Joins.lay([]piece.Piece{piece.Laid(upper.piece, piece.Num{}, piece.Num{})}, lines...)
+		sew.Joins.Lay([]piece.Piece{piece.Laid(upper.Piece, piece.Num{}, piece.Num{})}, lines...)
 	}
-	r.add(sew)
-	r.add(end)
+	r.Add(sew)
+	r.Add(end)
 }
 
-func (m *HalfSquare) size(t *Table, a, u0, trim piece.Num) SizeWorking {
+func (m *HalfSquare) size(t *making.Table, a, u0, trim piece.Num) making.SizeWorking {
 	l, print := t.Ruler.Print(a.Up()), t.Ruler.Print
-	size := SizeWorking{Rules: rules.By(rules.HalfSquare)}
+	size := making.SizeWorking{Rules: rules.By(rules.HalfSquare)}
 	switch m.Way {
 	case Eight:
 		size.Sums = []string{fmt.Sprintf("%s ÷ 2 − 1.4142 × %s = %s", l, print(t.Seam), print(u0.Up()))}
@@ -410,8 +411,8 @@ func (m *HalfSquare) size(t *Table, a, u0, trim piece.Num) SizeWorking {
 	return size
 }
 
-// counter is the same pair with the pieced square turned by a quarter, which may give the other hand.
-func (m *HalfSquare) counter() (Method, bool) {
+// Counter is the same pair with the pieced square turned by a quarter, which may give the other hand.
+func (m *HalfSquare) Counter() (making.Method, bool) {
 	other := *m
 	switch {
 	case m.Lower.Unit != "":
@@ -424,13 +425,13 @@ func (m *HalfSquare) counter() (Method, bool) {
 	return &other, true
 }
 
-func (m *HalfSquare) sized(s Sizing) (Method, bool) {
+func (m *HalfSquare) Sized(s making.Sizing) (making.Method, bool) {
 	one := *m
-	one.Sizing = s.canonical()
+	one.Sizing = s.Canonical()
 	return &one, m.Lower.Unit == "" && m.Upper.Unit == ""
 }
 
-func (m *HalfSquare) named() string {
+func (m *HalfSquare) Named() string {
 	way := map[AtATime]string{
 		Two: "two at a time", Four: "four at a time, all round", Eight: "eight at a time",
 		Triangles: "from cut triangles",
@@ -439,20 +440,20 @@ func (m *HalfSquare) named() string {
 		return way
 	}
 	if m.Cut.Given() {
-		return way + ", " + asTheyCome
+		return way + ", " + making.AsTheyCome
 	}
-	return way + ", " + m.Sizing.words()
+	return way + ", " + m.Sizing.Words()
 }
 
-func (m *HalfSquare) sizedByFinish(t *Table) (Method, bool) {
-	_, f, given, ok := t.fromSquares(m.Cut, m.Finished, m.gives(t), false)
+func (m *HalfSquare) SizedByFinish(t *making.Table) (making.Method, bool) {
+	_, f, given, ok := t.FromSquares(m.Cut, m.Finished, m.gives(t), false)
 	one := *m
-	one.Cut, one.Finished = Breadth{}, f
+	one.Cut, one.Finished = making.Breadth{}, f
 	return &one, given && ok
 }
 
 // gives is what a square gives, finished, before it is trimmed.
-func (m *HalfSquare) gives(t *Table) func(piece.Num) piece.Num {
+func (m *HalfSquare) gives(t *making.Table) func(piece.Num) piece.Num {
 	s := piece.Of(t.Seam)
 	return func(a piece.Num) piece.Num {
 		u, _ := m.Way.gives(s, a)

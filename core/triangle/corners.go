@@ -1,10 +1,11 @@
-package making
+package triangle
 
 import (
 	"fmt"
 	"slices"
 	"strings"
 
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -12,26 +13,26 @@ import (
 	"vicis/core/rules"
 )
 
-func init() { register(func() Method { return &FlippedCorners{} }) }
+func init() { making.Register(func() making.Method { return &FlippedCorners{} }) }
 
 // FlippedCorners is squares laid face down in the corners of a rectangle, sewn on their diagonals, trimmed, and opened
 // over the corners: a snowball, a goose one at a time, a sloped piece. A later corner hides part of an earlier one.
 type FlippedCorners struct {
-	Base    Input           `json:"base"`
-	Width   Breadth         `json:"width,omitzero" doc:"Finished width of a base that is cut from cloth"`
-	Height  Breadth         `json:"height,omitzero" doc:"Finished height of a base that is cut from cloth"`
+	Base    making.Input    `json:"base"`
+	Width   making.Breadth  `json:"width,omitzero" doc:"Finished width of a base that is cut from cloth"`
+	Height  making.Breadth  `json:"height,omitzero" doc:"Finished height of a base that is cut from cloth"`
 	Corners []FlippedCorner `json:"corners" doc:"One to four, in the order they are sewn"`
 	Stitch  CornerStitch    `json:"stitch,omitempty" enum:"on the line,a hair outside" doc:"A hair outside when left out: the fold then reaches the corner"`
 	Bonus   bool            `json:"bonus,omitempty" doc:"A second seam an allowance beyond the cut makes a half-square unit of each trimming"`
-	BonusTo Breadth         `json:"bonusTo,omitzero" doc:"Finished size the bonus units are trimmed to; as they come when left out"`
+	BonusTo making.Breadth  `json:"bonusTo,omitzero" doc:"Finished size the bonus units are trimmed to; as they come when left out"`
 }
 
 // FlippedCorner is one square that is flipped over a corner.
 type FlippedCorner struct {
-	ID   string   `json:"id" doc:"Names the corner; its seam is named by it"`
-	At   CornerAt `json:"at" enum:"top left,top right,bottom right,bottom left"`
-	Role string   `json:"role" is:"role"`
-	Leg  Breadth  `json:"leg" doc:"Finished length that the corner covers on both edges"`
+	ID   string         `json:"id" doc:"Names the corner; its seam is named by it"`
+	At   CornerAt       `json:"at" enum:"top left,top right,bottom right,bottom left"`
+	Role string         `json:"role" is:"role"`
+	Leg  making.Breadth `json:"leg" doc:"Finished length that the corner covers on both edges"`
 }
 
 // CornerAt is a corner of a rectangle.
@@ -58,26 +59,26 @@ const (
 func (*FlippedCorners) By() string { return "flipped corners" }
 
 // Parts is the base, where it is pieced.
-func (m *FlippedCorners) Parts() []Part { return m.Base.parts() }
+func (m *FlippedCorners) Parts() []making.Part { return m.Base.Parts() }
 
-func (m *FlippedCorners) breadths() []BreadthOf {
-	var list []BreadthOf
+func (m *FlippedCorners) Breadths() []making.BreadthOf {
+	var list []making.BreadthOf
 	if m.Base.Unit == "" {
-		list = append(list, BreadthOf{&m.Width, true, "width", false}, BreadthOf{&m.Height, true, "height", false})
+		list = append(list, making.BreadthOf{Breadth: &m.Width, Finished: true, Key: "width", Half: false}, making.BreadthOf{Breadth: &m.Height, Finished: true, Key: "height", Half: false})
 	}
 	if m.BonusTo.Given() {
-		list = append(list, BreadthOf{&m.BonusTo, true, "bonusTo", false})
+		list = append(list, making.BreadthOf{Breadth: &m.BonusTo, Finished: true, Key: "bonusTo", Half: false})
 	}
 	for i := range m.Corners {
-		list = append(list, BreadthOf{&m.Corners[i].Leg, true, fmt.Sprintf("corners/%d/leg", i), false})
+		list = append(list, making.BreadthOf{Breadth: &m.Corners[i].Leg, Finished: true, Key: fmt.Sprintf("corners/%d/leg", i), Half: false})
 	}
 	return list
 }
 
 // others: a goose of two corners that cover its whole height comes four at a time too, and four corners that meet at
 // the middles of a square are a square in a square.
-func (m *FlippedCorners) others() []Method {
-	list := []Method{m}
+func (m *FlippedCorners) Others() []making.Method {
+	list := []making.Method{m}
 	if m.Base.Unit != "" {
 		return list
 	}
@@ -111,38 +112,35 @@ type flip struct {
 	round  int        // sewn together with the others of its round
 }
 
-// BonusSeam is the word by which the second seams of flipped corners are named: all of them are pressed as one.
-const BonusSeam = "bonus"
-
 // Make flips the corners in order.
-func (m *FlippedCorners) Make(t *Table) (Made, bool) {
-	r := t.begin()
+func (m *FlippedCorners) Make(t *making.Table) (making.Made, bool) {
+	r := t.Begin()
 	if m.Stitch != "" && m.Stitch != OnTheLine && m.Stitch != HairOutside {
 		t.Problems.Stop("stitch-unknown", t.At+"/stitch", fmt.Sprintf("“%s” is no way to sew a corner.", m.Stitch),
 			"Choose on the line, or a hair outside.")
-		return Made{}, false
+		return making.Made{}, false
 	}
 	base, ok := m.base(r)
 	if !ok {
-		return Made{}, false
+		return making.Made{}, false
 	}
 	flips, ok := m.flips(t, base)
 	if !ok {
-		return Made{}, false
+		return making.Made{}, false
 	}
-	out := Made{Sort: "unit"}
-	p := base.piece
+	out := making.Made{Sort: "unit"}
+	p := base.Piece
 	var bonus []piece.Piece
 	var of []int // in which round each falls out
-	taken, name := base.act, base.name
+	taken, name := base.Act, base.Name
 	rounds := 0
 	var sewn []int // which act sews each round
 	for _, f := range flips {
 		rounds = max(rounds, f.round)
 	}
 	for round := 0; round <= rounds; round++ {
-		act := Act{Does: Sews, Takes: []ActTake{{taken, 1}}}
-		var squares []laid
+		act := making.Act{Does: making.Sews, Takes: []making.ActTake{{Act: taken, Each: 1}}}
+		var squares []making.Lying
 		var words []string
 		before := p
 		var over []piece.Piece
@@ -153,43 +151,43 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 			}
 			c := f.corner
 			side := piece.Of(f.q)
-			square, ok := r.cloth(c.Role, side, side, c.ID+"-square", "corner square",
+			square, ok := r.Cloth(c.Role, side, side, c.ID+"-square", "corner square",
 				t.At+problem.At("corners", i, "role"))
 			if !ok {
-				return Made{}, false
+				return making.Made{}, false
 			}
-			layers := p.Corner(square.piece, f.x, f.y)
+			layers := p.Corner(square.Piece, f.x, f.y)
 			over, lines = append(over, layers.Upper()), append(lines, f.line.Line)
 			if m.Bonus {
 				lines = append(lines, f.line.Line.Beside(-f.line.Side, piece.Of(2*t.Seam)))
 			}
 			cutLine := f.line.Line.Beside(-f.line.Side, piece.Of(t.Seam))
-			if near, found := p.Near(cutLine, []piece.Half{{Line: f.line.Line, Side: -f.line.Side}}); !t.cutIsSafe(near,
+			if near, found := p.Near(cutLine, []piece.Half{{Line: f.line.Line, Side: -f.line.Side}}); !t.CutIsSafe(near,
 				found, true, "Trimming the "+string(c.At)+" corner") {
-				return Made{}, false
+				return making.Made{}, false
 			}
 			act.Apart = append(act.Apart, cutLine)
-			seam := r.seam(c.ID)
-			square = r.mark(square, c.ID+"-mark", []piece.Line{piece.Falling(piece.Num{})}, false,
+			seam := r.Seam(c.ID)
+			square = r.Mark(square, c.ID+"-mark", []piece.Line{piece.Falling(piece.Num{})}, false,
 				"from corner to corner")
 			squares = append(squares, square)
 			act.Sews = append(act.Sews, seam)
 			act.Each = side.TimesRoot2().Up()
 			words = append(words, string(c.At))
 			baseRoles, _, bulk, _ := layers.Facing(f.line.Line)
-			out.Seams = append(out.Seams, SeamKind{
-				ID: seam, Plus: base.beside(baseRoles, bulk),
-				Minus:   Neighbour{Name: "the " + string(c.At) + " corner", Roles: []string{c.Role}, Cloth: true},
+			out.Seams = append(out.Seams, making.SeamKind{
+				ID: seam, Plus: base.Beside(baseRoles, bulk),
+				Minus:   making.Neighbour{Name: "the " + string(c.At) + " corner", Roles: []string{c.Role}, Cloth: true},
 				Outward: -1,
 			})
 			if m.Bonus {
-				b, ok := m.spare(t, layers, f, r.seam(BonusSeam))
+				b, ok := m.spare(t, layers, f, r.Seam(naming.BonusSeam))
 				if !ok {
-					return Made{}, false
+					return making.Made{}, false
 				}
 				bonus, of = append(bonus, b), append(of, round)
 			}
-			p = p.Flip(square.piece, f.x, f.y, f.line, seam)
+			p = p.Flip(square.Piece, f.x, f.y, f.line, seam)
 		}
 		act.Seams = len(squares)
 		act.Cuts = len(squares)
@@ -206,18 +204,18 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 			act.Says = strings.Replace(act.Says, "; trim an allowance beyond",
 				", and again two allowances nearer the corner; cut between the two", 1)
 		}
-		act.ID, act.Name = r.id(fmt.Sprintf("round-%d", round+1)), fmt.Sprintf("corners, round %d", round+1)
+		act.ID, act.Name = r.ID(fmt.Sprintf("round-%d", round+1)), fmt.Sprintf("corners, round %d", round+1)
 		if round == rounds {
 			act.ID, act.Name = t.Unit.ID.Step(), ""
 		}
-		act.Joins = (&Joins{
-			Left: name, Right: "corner square", LeftPiece: before, RightPart: squares[0].piece,
+		act.Joins = (&making.Joins{
+			Left: name, Right: "corner square", LeftPiece: before, RightPart: squares[0].Piece,
 			Edge: "the square, face down, to the " + strings.Join(words, " and the ") +
 				" corner; sew from corner to corner of it",
-		}).lay(over, lines...)
+		}).Lay(over, lines...)
 		if round == rounds && m.Bonus {
-			out.Variants = append([]Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: p, Count: 1, Kinds: 1}},
-				t.fallsOut("bonus-", bonus)...)
+			out.Variants = append([]making.Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: p, Count: 1, Kinds: 1}},
+				t.FallsOut("bonus-", bonus)...)
 			for i, v := range out.Variants {
 				if i > 0 {
 					out.Variants[i].Name = strings.Replace(v.Name, "bonus-", "bonus", 1)
@@ -225,18 +223,18 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 				if i > 0 && m.BonusTo.Given() {
 					act.Shaves += v.Count
 				}
-				act.Gives = append(act.Gives, out.Variants[i].give())
+				act.Gives = append(act.Gives, out.Variants[i].Give())
 			}
 		}
-		sewn = append(sewn, len(r.acts))
-		taken = r.add(act)
-		name = base.name + " with its corners"
+		sewn = append(sewn, len(r.Acts))
+		taken = r.Add(act)
+		name = base.Name + " with its corners"
 	}
 	for i, b := range bonus {
-		k := 1 + slices.IndexFunc(out.Variants[1:], func(v Variant) bool { return turnedAlike(v.Piece.Finished(t.Seam), b.Finished(t.Seam)) })
-		act := &r.acts[sewn[of[i]]]
-		spare := out.Variants[k].give()
-		at := slices.IndexFunc(act.Spare, func(g ActGive) bool { return g.ID == spare.ID })
+		k := 1 + slices.IndexFunc(out.Variants[1:], func(v making.Variant) bool { return making.TurnedAlike(v.Piece.Finished(t.Seam), b.Finished(t.Seam)) })
+		act := &r.Acts[sewn[of[i]]]
+		spare := out.Variants[k].Give()
+		at := slices.IndexFunc(act.Spare, func(g making.ActGive) bool { return g.ID == spare.ID })
 		if at < 0 {
 			at, spare.Count = len(act.Spare), 0
 			act.Spare = append(act.Spare, spare)
@@ -244,21 +242,21 @@ func (m *FlippedCorners) Make(t *Table) (Made, bool) {
 		act.Spare[at].Count++
 	}
 	if m.Bonus {
-		out.Seams = append(out.Seams, SeamKind{
-			ID: r.seam(BonusSeam), Plus: base.beside(base.piece.RolesAt(piece.Top), 0),
-			Minus: Neighbour{Name: "corner square", Roles: []string{m.Corners[0].Role}, Cloth: true},
+		out.Seams = append(out.Seams, making.SeamKind{
+			ID: r.Seam(naming.BonusSeam), Plus: base.Beside(base.Piece.RolesAt(piece.Top), 0),
+			Minus: making.Neighbour{Name: "corner square", Roles: []string{m.Corners[0].Role}, Cloth: true},
 		})
 	}
-	out.Piece, out.Acts = p, r.acts
+	out.Piece, out.Acts = p, r.Acts
 	w, h := p.Size()
-	out.Size = SizeWorking{
+	out.Size = making.SizeWorking{
 		Sums:  []string{fmt.Sprintf("%s × %s, as the base is cut", t.Ruler.Print(w), t.Ruler.Print(h))},
 		Rules: rules.By(rules.Flipped),
 	}
 	return out, true
 }
 
-func (m *FlippedCorners) where(t *Table) string {
+func (m *FlippedCorners) where(t *making.Table) string {
 	if m.Stitch == OnTheLine {
 		short := t.Fold
 		l := piece.Of(short).TimesRoot2().Nearest()
@@ -270,44 +268,44 @@ func (m *FlippedCorners) where(t *Table) string {
 	return "a hair outside the line, toward the corner"
 }
 
-func together(squares []laid) []ActTake {
-	var list []ActTake
+func together(squares []making.Lying) []making.ActTake {
+	var list []making.ActTake
 	for _, s := range squares {
-		if n := len(list); n > 0 && list[n-1].Act == s.act {
+		if n := len(list); n > 0 && list[n-1].Act == s.Act {
 			list[n-1].Each++
 			continue
 		}
-		list = append(list, ActTake{s.act, 1})
+		list = append(list, making.ActTake{Act: s.Act, Each: 1})
 	}
 	return list
 }
 
-func (m *FlippedCorners) base(r *run) (laid, bool) {
-	t := r.t
+func (m *FlippedCorners) base(r *making.Hands) (making.Lying, bool) {
+	t := r.Table
 	if m.Base.Unit != "" {
-		return r.unit(m.Base.Unit, m.Base.Turn, t.At+"/base")
+		return r.Unit(m.Base.Unit, m.Base.Turn, t.At+"/base")
 	}
-	w, ok1 := t.finished(m.Width, t.At+"/width", t.Unit.Name)
-	h, ok2 := t.finished(m.Height, t.At+"/height", t.Unit.Name)
+	w, ok1 := t.Finished(m.Width, t.At+"/width", t.Unit.Name)
+	h, ok2 := t.Finished(m.Height, t.At+"/height", t.Unit.Name)
 	if !ok1 || !ok2 {
-		return laid{}, false
+		return making.Lying{}, false
 	}
 	t.OnTheRuler(w+2*t.Seam, t.At+"/width", t.Unit.Name)
 	if h != w {
 		t.OnTheRuler(h+2*t.Seam, t.At+"/height", t.Unit.Name)
 	}
-	return r.cloth(m.Base.Role, piece.Of(w+2*t.Seam), piece.Of(h+2*t.Seam), "base", "base", t.At+"/base/role")
+	return r.Cloth(m.Base.Role, piece.Of(w+2*t.Seam), piece.Of(h+2*t.Seam), "base", "base", t.At+"/base/role")
 }
 
 // flips measures the corners and finds which can be sewn together: a corner whose square overlaps another waits until
 // that one is opened.
-func (m *FlippedCorners) flips(t *Table, base laid) ([]flip, bool) {
+func (m *FlippedCorners) flips(t *making.Table, base making.Lying) ([]flip, bool) {
 	if len(m.Corners) < 1 || len(m.Corners) > 4 {
 		t.Problems.Stop("corner-count", t.At+"/corners",
 			fmt.Sprintf("%s has %d flipped corners.", t.Unit.Name, len(m.Corners)), "Give it one to four.")
 		return nil, false
 	}
-	w, h := base.piece.W, base.piece.H
+	w, h := base.Piece.W, base.Piece.H
 	var list []flip
 	ids := map[string]bool{}
 	for i, c := range m.Corners {
@@ -318,7 +316,7 @@ func (m *FlippedCorners) flips(t *Table, base laid) ([]flip, bool) {
 			return nil, false
 		}
 		ids[c.ID] = true
-		leg, ok := t.finished(c.Leg, at+"/leg", fmt.Sprintf("Corner %d of %s", i+1, t.Unit.Name))
+		leg, ok := t.Finished(c.Leg, at+"/leg", fmt.Sprintf("Corner %d of %s", i+1, t.Unit.Name))
 		if !ok {
 			return nil, false
 		}
@@ -392,7 +390,7 @@ func smaller(a, b piece.Num) piece.Num {
 }
 
 // spare is the half-square unit that a second seam makes of a trimming.
-func (m *FlippedCorners) spare(t *Table, layers piece.Layers, f flip, seam naming.Seam) (piece.Piece, bool) {
+func (m *FlippedCorners) spare(t *making.Table, layers piece.Layers, f flip, seam naming.Seam) (piece.Piece, bool) {
 	s := piece.Of(t.Seam)
 	second := f.line.Line.Beside(-f.line.Side, s.Add(s))
 	p := layers.Open([]piece.Half{{Line: f.line.Line.Beside(-f.line.Side, s), Side: -f.line.Side}},
@@ -407,7 +405,7 @@ func (m *FlippedCorners) spare(t *Table, layers piece.Layers, f flip, seam namin
 	if !m.BonusTo.Given() {
 		return p, true
 	}
-	finished, ok := t.finished(m.BonusTo, t.At+"/bonusTo", "The bonus of "+t.Unit.Name)
+	finished, ok := t.Finished(m.BonusTo, t.At+"/bonusTo", "The bonus of "+t.Unit.Name)
 	if !ok {
 		return piece.Piece{}, false
 	}
@@ -421,14 +419,14 @@ func (m *FlippedCorners) spare(t *Table, layers piece.Layers, f flip, seam namin
 	return TrimHalf(p, to), true
 }
 
-// sized lists the corners without their bonus and with it, where the trimmings are worth sewing.
-func (m *FlippedCorners) sized(s Sizing) (Method, bool) {
+// Sized lists the corners without their bonus and with it, where the trimmings are worth sewing.
+func (m *FlippedCorners) Sized(s making.Sizing) (making.Method, bool) {
 	one := *m
-	one.Bonus = s == Rule
-	return &one, s != Roomy && m.Base.Unit == ""
+	one.Bonus = s == making.Rule
+	return &one, s != making.Roomy && m.Base.Unit == ""
 }
 
-func (m *FlippedCorners) named() string {
+func (m *FlippedCorners) Named() string {
 	if m.Bonus {
 		return "with flipped corners and their bonus"
 	}

@@ -1,10 +1,11 @@
-package making
+package straight
 
 import (
 	"fmt"
 	"slices"
 	"strings"
 
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -12,7 +13,7 @@ import (
 	"vicis/core/words"
 )
 
-func init() { register(func() Method { return &Joined{} }) }
+func init() { making.Register(func() making.Method { return &Joined{} }) }
 
 // mostNamed is how many columns are told one by one.
 const mostNamed = 4
@@ -21,49 +22,49 @@ const mostNamed = 4
 // checker of n × n, or halves and a middle to a block. Every join is a step of its own, done for the whole quilt at
 // once.
 type Joined struct {
-	Columns []Part `json:"columns"`
-	Marks   bool   `json:"marks,omitempty" doc:"Plain columns between pieced ones carry match marks where the seams of those must come to lie"`
+	Columns []making.Part `json:"columns"`
+	Marks   bool          `json:"marks,omitempty" doc:"Plain columns between pieced ones carry match marks where the seams of those must come to lie"`
 }
 
 // By names the method.
 func (*Joined) By() string { return "joined" }
 
 // Parts are the columns.
-func (m *Joined) Parts() []Part { return m.Columns }
+func (m *Joined) Parts() []making.Part { return m.Columns }
 
 // Make joins the columns one after another.
-func (m *Joined) Make(t *Table) (Made, bool) {
+func (m *Joined) Make(t *making.Table) (making.Made, bool) {
 	if len(m.Columns) < 2 || len(m.Columns) > MostStrips {
 		t.Problems.Stop("column-count", t.At+"/columns", fmt.Sprintf("%s has %d columns.", t.Unit.Name, len(m.Columns)),
 			fmt.Sprintf("Give it 2 to %d.", MostStrips))
-		return Made{}, false
+		return making.Made{}, false
 	}
-	out := Made{Sort: "unit", Beside: true}
+	out := making.Made{Sort: "unit", Beside: true}
 	marked := m.marked(t, &out)
-	var before laid // what lies on the left so far
+	var before making.Lying // what lies on the left so far
 	seen := map[string]bool{}
 	for i, c := range m.Columns {
 		at := t.At + problem.At("columns", i)
 		if seen[c.ID] || c.ID == "" {
 			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Column %d of %s has no id of its own.", i+1,
 				t.Unit.Name), "Give every column its own id.")
-			return Made{}, false
+			return making.Made{}, false
 		}
 		seen[c.ID] = true
 		if c.Turn%90 != 0 || c.Turn < 0 || c.Turn > 270 {
 			t.Problems.Stop("turn", at+"/turn", fmt.Sprintf("Column %d of %s is turned by %d°.", i+1, t.Unit.Name,
 				c.Turn), "Turn it by 0, 90, 180 or 270°.")
-			return Made{}, false
+			return making.Made{}, false
 		}
 		part, ok := t.Made(c.Unit)
 		if !ok {
-			return Made{}, false
+			return making.Made{}, false
 		}
-		next := laid{piece: part.Piece.Turn(c.Turn), act: part.Unit.ID.Step(), turn: part.Turned + c.Turn, name: part.Unit.Name}
+		next := making.Lying{Piece: part.Piece.Turn(c.Turn), Act: part.Unit.ID.Step(), Turn: part.Turned + c.Turn, Name: part.Unit.Name}
 		if id, is := marked[i]; is {
-			next.act, next.turn = id, 0
+			next.Act, next.Turn = id, 0
 		}
-		right := next.piece
+		right := next.Piece
 		if i == 0 {
 			out.Widths = []measure.Length{right.W.Up()}
 			out.Piece, before = right, next
@@ -73,41 +74,41 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 		out.Widths = append(out.Widths, right.W.Up())
 		step, seam := t.Unit.ID.Step(), t.Unit.ID.Seam(c.ID)
 		if !last {
-			step, seam = t.Unit.earlier().Part(c.ID), t.Unit.earlier().Seam(c.ID)
+			step, seam = t.Unit.Earlier().Part(c.ID), t.Unit.Earlier().Seam(c.ID)
 		}
 		left := out.Piece
 		var err error
-		if out.Piece, err = piece.JoinRight(left, right, t.seamAcross(i-1), seam); err != nil {
-			t.misfit(err, at+"/unit", part.Unit.Name, t.Unit.Name)
-			return Made{}, false
+		if out.Piece, err = piece.JoinRight(left, right, t.SeamAcross(i-1), seam); err != nil {
+			t.Misfit(err, at+"/unit", part.Unit.Name, t.Unit.Name)
+			return making.Made{}, false
 		}
-		if len(out.Piece.Patches) > MostPatches {
+		if len(out.Piece.Patches) > making.MostPatches {
 			t.Problems.Stop("too-many-patches", t.At+"/columns",
-				fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, MostPatches),
+				fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, making.MostPatches),
 				"Use fewer columns or fewer strips.")
-			return Made{}, false
+			return making.Made{}, false
 		}
 		var points int
-		out.Piece, points = t.spun(out.Piece, seam)
-		sewn := laid{piece: out.Piece, act: step, name: before.name + " + " + part.Unit.Name}
+		out.Piece, points = t.Spin(out.Piece, seam)
+		sewn := making.Lying{Piece: out.Piece, Act: step, Name: before.Name + " + " + part.Unit.Name}
 		if i >= mostNamed {
-			sewn.name = fmt.Sprintf("%s, columns 1 to %d", t.Unit.Name, i+1)
+			sewn.Name = fmt.Sprintf("%s, columns 1 to %d", t.Unit.Name, i+1)
 		}
 		if t.Unit.Like != "" && !last {
 			before = sewn
 			continue
 		}
-		out.Seams = append(out.Seams, SeamKind{
+		out.Seams = append(out.Seams, making.SeamKind{
 			ID:    seam,
-			Plus:  Facing(part.Unit.Name, right, piece.Left),
-			Minus: Facing(before.name, left, piece.Right), Outward: outward(i-1, len(m.Columns)-1, 1), Points: points,
+			Plus:  making.Facing(part.Unit.Name, right, piece.Left),
+			Minus: making.Facing(before.Name, left, piece.Right), Outward: making.Outward(i-1, len(m.Columns)-1, 1), Points: points,
 		})
-		act := Act{
-			ID: step, Does: Sews, Name: sewn.name, Piece: out.Piece, Seams: 1,
-			Sews: []naming.Seam{seam}, Takes: takes(before.act, next.act),
-			Joins: &Joins{
-				Left: before.name, Right: part.Unit.Name, LeftPiece: left, RightPart: right,
-				Edges: []Join{{Seam: seam, A: before.layer(), B: next.layer(), Takes: t.seamAcross(i - 1)}},
+		act := making.Act{
+			ID: step, Does: making.Sews, Name: sewn.Name, Piece: out.Piece, Seams: 1,
+			Sews: []naming.Seam{seam}, Takes: making.Takes(before.Act, next.Act),
+			Joins: &making.Joins{
+				Left: before.Name, Right: part.Unit.Name, LeftPiece: left, RightPart: right,
+				Edges: []making.Join{{Seam: seam, A: before.Layer(), B: next.Layer(), Takes: t.SeamAcross(i - 1)}},
 			},
 		}
 		if last {
@@ -120,12 +121,12 @@ func (m *Joined) Make(t *Table) (Made, bool) {
 }
 
 // marked states that plain columns between pieced ones are marked, and says which of them come from there.
-func (m *Joined) marked(t *Table, out *Made) map[int]naming.Step {
+func (m *Joined) marked(t *making.Table, out *making.Made) map[int]naming.Step {
 	from := map[int]naming.Step{}
 	if !m.Marks {
 		return from
 	}
-	lies := make([]Made, len(m.Columns))
+	lies := make([]making.Made, len(m.Columns))
 	for i, c := range m.Columns {
 		part, ok := t.Made(c.Unit)
 		if !ok || c.Turn%90 != 0 {
@@ -155,9 +156,9 @@ func (m *Joined) marked(t *Table, out *Made) map[int]naming.Step {
 			from[i] = id
 			continue
 		}
-		act := Act{
-			ID: t.Unit.earlier().Part(m.Columns[i].ID, "marks"), Does: Marks, Name: part.Unit.Name + ", marked", Says: says,
-			Takes: []ActTake{{part.Unit.ID.Step(), 1}}, Piece: part.Piece, Lines: len(edges[0]) + len(edges[1]),
+		act := making.Act{
+			ID: t.Unit.Earlier().Part(m.Columns[i].ID, "marks"), Does: making.Marks, Name: part.Unit.Name + ", marked", Says: says,
+			Takes: []making.ActTake{{Act: part.Unit.ID.Step(), Each: 1}}, Piece: part.Piece, Lines: len(edges[0]) + len(edges[1]),
 		}
 		tick := piece.Of(t.Seam)
 		for _, y := range edges[0] {
@@ -186,7 +187,7 @@ func places(ends []piece.End) (list []piece.Num) {
 }
 
 // marksSay says where the edges of a plain strip are marked.
-func marksSay(t *Table, edges [2][]piece.Num) string {
+func marksSay(t *making.Table, edges [2][]piece.Num) string {
 	at := func(list []piece.Num) string {
 		var said []string
 		for _, n := range list {
@@ -212,16 +213,16 @@ func marksSay(t *Table, edges [2][]piece.Num) string {
 	return "Mark the left edge " + at(edges[0]) + ", and the right edge " + at(edges[1])
 }
 
-func (m *Joined) cells() [][]*naming.Unit { return [][]*naming.Unit{References(m)} }
+func (m *Joined) Cells() [][]*naming.Unit { return [][]*naming.Unit{making.References(m)} }
 
-func (m *Joined) laid() (list []LaidPart) {
+func (m *Joined) Laid() (list []making.LaidPart) {
 	for i, c := range m.Columns {
-		list = append(list, LaidPart{c.Unit, c.Turn, problem.At("columns", i)})
+		list = append(list, making.LaidPart{Unit: c.Unit, Turn: c.Turn, At: problem.At("columns", i)})
 	}
 	return list
 }
 
-func (m *Joined) turned(by turner) Method {
+func (m *Joined) Turned(by making.Turner) making.Method {
 	one := *m
 	one.Columns = slices.Clone(m.Columns)
 	for i := range one.Columns {
@@ -231,4 +232,4 @@ func (m *Joined) turned(by turner) Method {
 	return &one
 }
 
-func (m *Joined) seamsThrough() (across, down int) { return len(m.Columns) - 1, 0 }
+func (m *Joined) SeamsThrough() (across, down int) { return len(m.Columns) - 1, 0 }
