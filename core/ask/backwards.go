@@ -226,7 +226,7 @@ func (s *sizeSearch) uses(columns, rows int) []Used {
 			used, left = used+one.Used, left+one.Left
 		}
 		u.Length, u.Left = s.sewn.Table.Ruler.Read(used), s.sewn.Table.Ruler.Read(left)
-		u.Says = append(u.Says, sheet.Of(s.work(columns, rows), nil).FromShelf(f)...)
+		u.Says = append(u.Says, sheet.OfMat(s.work(columns, rows)).FromShelf(f)...)
 		list = append(list, u)
 	}
 	return list

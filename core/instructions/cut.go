@@ -21,14 +21,14 @@ func (t *teller) cut(part work.MatPart, l work.MatLine, says string) {
 			line.Cuts = append(line.Cuts, Cut{Wide: inches(c.Cut), N: c.Count})
 		}
 	case work.Clean:
-		line.Do, line.Times, line.Fabric, line.Wide, line.Every = Clean, 1, part.Fabric.Fabric.ID, inches(t.w.Table.Squaring), t.w.Table.Every
+		line.Do, line.Times, line.Fabric, line.Wide, line.Every = Clean, 1, part.Fabric.Fabric.ID, inches(t.Work.Table.Squaring), t.Work.Table.Every
 	case work.Strips, work.Ready:
-		usable, _ := t.w.Table.Usable(l.Strip.Role)
+		usable, _ := t.Work.Table.Usable(l.Strip.Role)
 		line.Do = CutStrips
 		if l.Kind == work.Ready {
 			line.Do = Take
 		}
-		line.Step, line.Fabric, line.Wide, line.Long = l.Strip.ID, t.b.Fabric(l.Strip.Role), inches(l.Strip.Cut), inches(usable)
+		line.Step, line.Fabric, line.Wide, line.Long = l.Strip.ID, t.Fabric(l.Strip.Role), inches(l.Strip.Cut), inches(usable)
 		if n := part.Fabric.Prints; n > 1 && l.Kind == work.Strips {
 			line.Prints = l.Strip.PerPrint(n)
 		}
@@ -50,10 +50,10 @@ func (t *teller) from(l work.MatLine) naming.Step {
 	if l.Strip != nil {
 		return l.Strip.ID
 	}
-	set := t.w.Unit(l.Across.Set)
+	set := t.Work.Unit(l.Across.Set)
 	if len(set.Seams) == 0 { // a set of one strip
 		for _, s := range set.Acts[0].Strips {
-			for _, f := range t.w.Cut.Fabrics {
+			for _, f := range t.Work.Cut.Fabrics {
 				for _, strip := range f.Strips {
 					if strip.Role == s.Role && strip.Width == s.Width {
 						return strip.ID
@@ -67,11 +67,11 @@ func (t *teller) from(l work.MatLine) naming.Step {
 
 // marks are the cuts across, one after another.
 func (t *teller) marks(l work.MatLine) []Cut {
-	at, which := l.Across.Marks(*l.Pattern, &t.w.Table)
+	at, which := l.Across.Marks(*l.Pattern, &t.Work.Table)
 	squared := at[0]
-	list := []Cut{{Reads: inches(at[0]), Text: t.b.Say(at[0])}}
+	list := []Cut{{Reads: inches(at[0]), Text: t.Say(at[0])}}
 	for i := 1; i < len(at); i++ {
-		c := Cut{Reads: inches(at[i] - squared), Text: t.b.Say(at[i] - squared)}
+		c := Cut{Reads: inches(at[i] - squared), Text: t.Say(at[i] - squared)}
 		if which[i] < 0 {
 			squared = at[i]
 		} else {
@@ -85,7 +85,7 @@ func (t *teller) marks(l work.MatLine) []Cut {
 
 // lies is how a patch lies in its pile: what lies between two marks is cut at the next one up and trimmed, as is noted where it is decided.
 func (t *teller) lies(step naming.Step) (wide, high float64) {
-	if patch := t.w.Acts[step].Act.Patch; patch != nil {
+	if patch := t.Work.Acts[step].Act.Patch; patch != nil {
 		return inches(patch.W), inches(patch.H)
 	}
 	return 0, 0
@@ -95,7 +95,7 @@ func (t *teller) lies(step naming.Step) (wide, high float64) {
 func (t *teller) pieces(line *Instruction, l work.MatLine) {
 	line.Do = CutPieces
 	add := func(role string, have [2]measure.Length, step naming.Step, n int) {
-		line.Fabric, line.Wide, line.Long = t.b.Fabric(role), inches(have[0]), inches(have[1])
+		line.Fabric, line.Wide, line.Long = t.Fabric(role), inches(have[0]), inches(have[1])
 		c := Cut{Step: step, N: n}
 		c.Wide, c.High = t.lies(step)
 		line.Cuts = append(line.Cuts, c)

@@ -199,7 +199,7 @@ type LayerLaid struct {
 
 // Of tells the work line by line.
 func Of(w *work.Work) InstructionSheet {
-	t := teller{w: w, b: sheet.Of(w, nil)}
+	t := teller{Work: w}
 	out := InstructionSheet{Name: w.Name, Seam: inches(w.Table.Seam), Fabrics: []FabricNamed{}, Lines: []Instruction{}, Piles: map[naming.Step]string{}, ruler: w.Table.Ruler}
 	for _, f := range w.Fabrics {
 		one := FabricNamed{ID: f.ID, Name: f.Name}
@@ -212,7 +212,7 @@ func Of(w *work.Work) InstructionSheet {
 		out.Piles[s.ID] = s.Called
 	}
 	sewn := map[naming.Step]bool{}
-	for i, told := range t.b.Script() {
+	for i, told := range sheet.OfMat(w).Script() {
 		part := w.Script[i]
 		for k, l := range part.Lines {
 			says := strings.Join(nonEmpty(told.Lines[k].Says, told.Lines[k].Held), " ")
@@ -278,8 +278,7 @@ func nonEmpty(list ...string) (out []string) {
 
 // teller tells lines.
 type teller struct {
-	w     *work.Work
-	b     sheet.Sheet
+	*work.Work
 	lines []Instruction
 }
 

@@ -14,14 +14,14 @@ import (
 
 // given is what lies in the pile of a step, as it lies there.
 func (t *teller) given(step naming.Step) piece.Piece {
-	a := t.w.Acts[step]
+	a := t.Work.Acts[step]
 	for _, g := range a.Act.Outputs() {
 		if g.ID == step && g.Piece.Patches != nil {
 			return g.Piece
 		}
 	}
-	if unit := step.Made(); unit != "" && t.w.Unit(unit).Unit.ID == unit && a.Act.Does != making.Sews {
-		return t.w.Unit(unit).Piece
+	if unit := step.Made(); unit != "" && t.Work.Unit(unit).Unit.ID == unit && a.Act.Does != making.Sews {
+		return t.Work.Unit(unit).Piece
 	}
 	return a.Act.Piece
 }
@@ -91,16 +91,16 @@ func (t *teller) lay(line *Instruction, m making.Made, act making.Act) {
 
 // press is where the allowances of a seam go of which the lower piece is on the side of +1.
 func (t *teller) press(seam naming.Seam) needle.PressedToward {
-	return map[int]needle.PressedToward{1: needle.ToLower, -1: needle.ToUpper, 0: needle.Opened}[t.w.Press.Decisions[seam].X]
+	return map[int]needle.PressedToward{1: needle.ToLower, -1: needle.ToUpper, 0: needle.Opened}[t.Work.Press.Decisions[seam].X]
 }
 
 // part tells how what was laid is cut apart.
 func (t *teller) part(line *Instruction, m making.Made, act making.Act) {
-	laid := t.w.Acts[act.Takes[0].Act].Act
+	laid := t.Work.Acts[act.Takes[0].Act].Act
 	if laid.Joins == nil {
 		return
 	}
-	line.Do, line.Step, line.Of, line.Times = Part, "", laid.ID, t.w.Demand.Runs[act.ID]
+	line.Do, line.Step, line.Of, line.Times = Part, "", laid.ID, t.Work.Demand.Runs[act.ID]
 	line.Knife = t.knife(laid.Joins.LeftPiece, act.Apart)
 	line.Gives = t.gives(m, act)
 }
@@ -158,7 +158,7 @@ func (t *teller) shows(p piece.Piece, side piece.Side) []string {
 		if s.From == s.To {
 			continue
 		}
-		list = append(list, t.w.Fabric(p.Patches[s.Patch].Role))
+		list = append(list, t.Work.Fabric(p.Patches[s.Patch].Role))
 	}
 	return slices.Compact(list)
 }
@@ -166,7 +166,7 @@ func (t *teller) shows(p piece.Piece, side piece.Side) []string {
 // slice tells how something sewn is cut again.
 func (t *teller) slice(line *Instruction, m making.Made, act making.Act) {
 	k := act.Knife
-	line.Do, line.Step, line.Of, line.Times = Slice, "", act.Takes[0].Act, t.w.Demand.Runs[act.ID]
+	line.Do, line.Step, line.Of, line.Times = Slice, "", act.Takes[0].Act, t.Work.Demand.Runs[act.ID]
 	for _, one := range k.Upright {
 		line.Upright = append(line.Upright, drawn.Round(one.At.Inches()))
 	}
@@ -176,7 +176,7 @@ func (t *teller) slice(line *Instruction, m making.Made, act making.Act) {
 	for _, row := range k.Places {
 		var places []PartPlace
 		for _, id := range row {
-			there := t.w.Unit(id)
+			there := t.Work.Unit(id)
 			step := there.Unit.ID.Step()
 			places = append(places, PartPlace{Step: step, Turn: there.Turned, Kinds: kinds(m, step)})
 		}

@@ -10,20 +10,21 @@ import (
 	"vicis/core/naming"
 	"vicis/core/needle"
 	"vicis/core/quilt"
+	"vicis/core/sheet"
 )
 
 // What is done at the machine.
 
 // batch tells what is sewn, or done with what was sewn.
 func (t *teller) batch(b batching.Batch) Instruction {
-	line := Instruction{Do: Words, Says: t.b.Told(b), Step: b.ID, Times: b.Make}
-	made, act := t.w.Acts[b.ID].Made, t.w.Acts[b.ID].Act
+	line := Instruction{Do: Words, Says: sheet.OfMachine(t.Work, nil).Told(b), Step: b.ID, Times: b.Make}
+	made, act := t.Work.Acts[b.ID].Made, t.Work.Acts[b.ID].Act
 	of := func(do Do) { // of what one run takes first
 		line.Do, line.Of = do, act.Takes[0].Act
 	}
 	halves := func(n int) {
 		of(Halve)
-		line.Times = t.w.Demand.Runs[act.ID]
+		line.Times = t.Work.Demand.Runs[act.ID]
 		line.Gives = []FallsOut{{Step: b.ID, N: n, Raw: true, Sides: [4][]string{{}, {}, {}, {}}}}
 	}
 	switch {
@@ -48,7 +49,7 @@ func (t *teller) batch(b batching.Batch) Instruction {
 		t.onto(&line, act)
 	case act.Eighth:
 		of(Trim)
-		line.Times, line.Gives = t.w.Demand.Runs[act.ID], t.gives(made, act)
+		line.Times, line.Gives = t.Work.Demand.Runs[act.ID], t.gives(made, act)
 		for i := range line.Gives {
 			line.Gives[i].Turn = 45
 		}
@@ -56,14 +57,14 @@ func (t *teller) batch(b batching.Batch) Instruction {
 		t.part(&line, made, act)
 	case b.Stage == batching.Sets && act.Joins != nil:
 		of(Close)
-		line.Seams = []SeamLaid{{Takes: inches(t.w.Table.Seam), Press: t.press(act.Sews[0])}}
+		line.Seams = []SeamLaid{{Takes: inches(t.Work.Table.Seam), Press: t.press(act.Sews[0])}}
 	case b.ID == naming.BackingJoin:
 		t.backing(&line, b)
 	case b.ID == naming.BindingJoin:
 		line.Do, line.Of, line.Times, line.Mitred = EndToEnd, naming.BindingStrips, 1, true
 	case b.ID == naming.BindingRound:
 		line.Do, line.Of, line.Times = Bind, naming.BindingStrips, 1
-	case t.w.Layout.OnPoint && t.around(&line, b):
+	case t.Work.Layout.OnPoint && t.around(&line, b):
 	case len(b.Left.Over) > 0:
 		t.lay(&line, made, act)
 	case b.Does == making.Sews:
@@ -74,9 +75,9 @@ func (t *teller) batch(b batching.Batch) Instruction {
 
 // cards is how the layers of every seam of a batch lie, and how the last of them is turned in the end.
 func (t *teller) cards(step naming.Step) (card needle.Card, ok bool) {
-	card, ok = needle.Of(t.w, step, 0)
+	card, ok = needle.Of(t.Work, step, 0)
 	for ok && len(card.Lies) < card.Seams {
-		more, _ := needle.Of(t.w, step, len(card.Lies))
+		more, _ := needle.Of(t.Work, step, len(card.Lies))
 		card.Lies, card.Batch = append(card.Lies, more.Lies...), more.Batch
 	}
 	return card, ok && card.Laid == nil
@@ -98,16 +99,16 @@ func (t *teller) sew(line *Instruction, b batching.Batch, act making.Act) {
 	if b.ID.IsCorners() { // both pieces alike: a square to each end
 		line.Each, line.Times, card.Lies = false, b.Make/2, card.Lies[:2]
 	}
-	web, _ := t.w.Layout.Web()
+	web, _ := t.Work.Layout.Web()
 	for i, l := range card.Lies {
 		seam := t.seam(l)
 		if b.ID.Column() > 0 {
 			seam.Row, seam.After, line.After = web[i]+1, (360-l.Turned)%360, 0
 		}
-		if b.ID == naming.Rows && t.w.Layout.OnPoint {
+		if b.ID == naming.Rows && t.Work.Layout.OnPoint {
 			seam.Meets = t.meets(i, l.Turned)
 		}
-		for _, ring := range t.w.Layout.Rings {
+		for _, ring := range t.Work.Layout.Rings {
 			for _, one := range []*LayerLaid{&seam.Lower, &seam.Upper} {
 				if ring.Border.ID.Corners() == b.ID && one.Strip {
 					one.Long = inches(ring.Ends)
@@ -137,7 +138,7 @@ func (t *teller) layer(l needle.LayerUnder) LayerLaid {
 	if l.Turn%90 != 0 {
 		out.Of, out.Half = "", l.From
 	}
-	for _, f := range t.w.Cut.Fabrics {
+	for _, f := range t.Work.Cut.Fabrics {
 		for _, s := range f.Strips {
 			out.Strip = out.Strip || s.ID == l.From && s.Joined != nil && !s.Lengths
 		}
@@ -147,7 +148,7 @@ func (t *teller) layer(l needle.LayerUnder) LayerLaid {
 
 // chained says whether an act takes what was sewn long edge to long edge, one after another.
 func (t *teller) chained(act making.Act) bool {
-	joins := t.w.Acts[act.Takes[0].Act].Act.Joins
+	joins := t.Work.Acts[act.Takes[0].Act].Act.Joins
 	return joins != nil && len(joins.Over) == 0 && slices.ContainsFunc(joins.Edges, func(j making.Join) bool { return j.A.Turn%90 != 0 })
 }
 
@@ -156,9 +157,9 @@ func (t *teller) opens(line *Instruction, act making.Act) {
 	c := act.Opens
 	line.Do, line.Of, line.Strip, line.Off = Open, c.Ring, c.Strip()+1, inches(c.Trims)
 	if c.Middle() {
-		above := t.w.Unit(c.Set).Round[c.Strip()].Width / 2
+		above := t.Work.Unit(c.Set).Round[c.Strip()].Width / 2
 		if c.Bit == 0 {
-			above -= t.w.Table.Seam
+			above -= t.Work.Table.Seam
 		}
 		line.Above = inches(above)
 	}
@@ -166,7 +167,7 @@ func (t *teller) opens(line *Instruction, act making.Act) {
 
 // meets is which seams of two rows on point meet, from the end that goes in first: row i, from 0, and the next one.
 func (t *teller) meets(i, turned int) []int {
-	l := t.w.Layout
+	l := t.Work.Layout
 	above, below := l.Kinds[l.Rows[i]], l.Kinds[l.Rows[i+1]]
 	from, _ := l.Shared(above, below)
 	a, b := from+1-above.Start, from+1-below.Start
@@ -178,11 +179,11 @@ func (t *teller) meets(i, turned int) []int {
 
 // around tells a border that is sewn on where no card shows its seams: side by side, the border on top; false for what is none.
 func (t *teller) around(line *Instruction, b batching.Batch) bool {
-	i := slices.IndexFunc(t.w.Layout.Rings, func(r quilt.BorderRing) bool { return r.Border.ID == b.ID.Border() })
+	i := slices.IndexFunc(t.Work.Layout.Rings, func(r quilt.BorderRing) bool { return r.Border.ID == b.ID.Border() })
 	if i < 0 || b.ID.IsCorners() {
 		return false
 	}
-	ring := t.w.Layout.Rings[i]
+	ring := t.Work.Layout.Rings[i]
 	sides := []int{0, 180} // how the quilt is turned for its right and its left edge to lie at the guide
 	if !b.ID.IsSides() {
 		sides = []int{90, 270}
@@ -200,9 +201,9 @@ func (t *teller) around(line *Instruction, b batching.Batch) bool {
 		case !b.ID.IsSides() && ring.Border.HasSquares():
 			on.Of, on.Strip = ring.Border.ID.Corners(), false
 		}
-		x := t.w.Press.Decisions[b.ID.Seam()].X // +1 presses toward what is sewn on
+		x := t.Work.Press.Decisions[b.ID.Seam()].X // +1 presses toward what is sewn on
 		line.Seams = append(line.Seams, SeamLaid{
-			Lower: LayerLaid{Turn: (360 + turn - turned) % 360}, Upper: on, Takes: inches(t.w.Layout.Seam),
+			Lower: LayerLaid{Turn: (360 + turn - turned) % 360}, Upper: on, Takes: inches(t.Work.Layout.Seam),
 			Press: map[int]needle.PressedToward{1: needle.ToUpper, -1: needle.ToLower, 0: needle.Opened}[x],
 		})
 		turned = turn
@@ -222,15 +223,15 @@ func (t *teller) standIns(step naming.Step, line Instruction) {
 			falls = append(falls, p.Step)
 		}
 	}
-	for _, id := range slices.Sorted(maps.Keys(t.w.Lines)) {
-		for _, from := range t.w.Lines[id].From {
+	for _, id := range slices.Sorted(maps.Keys(t.Work.Lines)) {
+		for _, from := range t.Work.Lines[id].From {
 			if !slices.Contains(falls, from.ID) {
 				continue
 			}
 			turn, _ := t.turn(from.ID, t.given(id))
 			t.lines = append(t.lines, Instruction{
 				Do: StandIn, Of: from.ID, Step: id, Times: from.Count, Turn: turn,
-				Says: fmt.Sprintf("%d of %s stand in for %s.", from.Count, t.w.NameOf(from.ID), t.w.NameOf(id)),
+				Says: fmt.Sprintf("%d of %s stand in for %s.", from.Count, t.Work.NameOf(from.ID), t.Work.NameOf(id)),
 			})
 		}
 	}
@@ -238,10 +239,10 @@ func (t *teller) standIns(step naming.Step, line Instruction) {
 
 // backing tells how its lengths are sewn together; one of two may be halved first, for both sides of the other.
 func (t *teller) backing(line *Instruction, b batching.Batch) {
-	back := t.w.Layout.Back
+	back := t.Work.Layout.Back
 	halves := naming.Backing + "/halves"
 	if back.Seams == back.Lengths {
-		usable, _ := t.w.Table.Usable(back.Role)
+		usable, _ := t.Work.Table.Usable(back.Role)
 		t.lines = append(t.lines, Instruction{
 			Do: Slice, Of: naming.BackingLengths, Times: 1, Upright: []float64{inches(usable / 2)}, Places: [][]PartPlace{{{Step: halves}, {Step: halves}}},
 			Says: "Cut one length of the backing in half along its length.",

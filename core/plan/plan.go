@@ -116,7 +116,7 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 		return p, w, problems
 	}
 	album := drawn.Everything(w)
-	b := sheet.Of(w, album)
+	mat, left := sheet.OfMat(w), sheet.OfLeftOver(w)
 	r := w.Table.Ruler
 	finW, finH := w.Layout.Finished()
 	p.Finished, p.Block = words.SizeOf(r, finW, finH), words.SizeOf(r, w.Layout.BlockW, w.Layout.BlockH)
@@ -132,18 +132,18 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	}
 	p.Rows, p.Columns, p.Blocks = d.Top.Rows, d.Top.Columns, d.Top.HowMany()
 	p.Set = set(d.Top)
-	p.Cut, p.Sets = b.CutList(), b.SetList()
-	p.Test, p.Ends = b.TestStrip(), advice.Ends(w)
-	p.Script, p.Remnants = b.Script(), b.Remnants()
-	p.GoodFor = b.GoodFor(p.Remnants)
+	p.Cut, p.Sets = mat.CutList(), mat.SetList()
+	p.Test, p.Ends = mat.TestStrip(), advice.Ends(w)
+	p.Script, p.Remnants = mat.Script(), left.Remnants()
+	p.GoodFor = left.GoodFor(p.Remnants)
 	for _, t := range w.Cut.Taken() {
 		p.Taken = append(p.Taken, sheet.TakenShown(t))
 	}
-	p.Steps, p.Press, p.Trim = b.Steps(), b.Pressing(), b.Trim()
+	p.Steps, p.Press, p.Trim = sheet.OfMachine(w, album).Steps(), sheet.OfIron(w, album).Pressing(), sheet.OfRuler(w, album).Trim()
 	p.Pictures, p.Quilt = album.Pictures, drawn.Of(&w.Laid).Quilt().Dealt(w.Dealt)
-	p.Values, p.Ledger, p.Deal = b.Values(), b.Ledger(), b.Deal()
+	p.Values, p.Ledger, p.Deal = sheet.OfPrints(w).Values(), left.Ledger(), sheet.OfPrints(w).Deal()
 	p.Knives = sheet.Knives(w.Sewn, drawn.Of(&w.Laid), &w.Counted)
-	p.Tubes = sheet.Tubes(w.Sewn, &b)
+	p.Tubes = sheet.Tubes(w.Sewn, &mat)
 	problems = append(problems, advice.On(w)...)
 	if n := album.LeftOut; n > 0 {
 		problems.Warn("pictures-left-out", "/units",

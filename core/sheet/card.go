@@ -21,7 +21,7 @@ import (
 const mostNamed = 3
 
 // thick says where a needle labours, grouped by where that is, and what to do there.
-func (b Sheet) thick() []string {
+func (b AtIron) thick() []string {
 	byLayers := map[int]map[string][]string{}
 	for _, place := range b.Press.Places {
 		if place.Layers < pressing.Thick {
@@ -62,7 +62,7 @@ func (b Sheet) thick() []string {
 }
 
 // card says how the seams of one batch are pressed.
-func (b Sheet) card(batch batching.Batch) PressCard {
+func (b AtIron) card(batch batching.Batch) PressCard {
 	c := PressCard{Cautions: []string{}}
 	open, spun := true, false
 	for _, seam := range batch.Presses {
@@ -117,7 +117,7 @@ func (b Sheet) card(batch batching.Batch) PressCard {
 }
 
 // onTop is what a seam is pressed toward, told from the other side by its place where both have the same name.
-func (b Sheet) onTop(batch batching.Batch, d pressing.Decision) string {
+func (b AtIron) onTop(batch batching.Batch, d pressing.Decision) string {
 	name := b.Toward(d)
 	switch {
 	case name != b.Toward(pressing.Decision{Seam: d.Seam, X: -d.X}):
@@ -128,7 +128,7 @@ func (b Sheet) onTop(batch batching.Batch, d pressing.Decision) string {
 	return map[bool]string{true: "the right-hand one", false: "the left-hand one"}[d.X > 0]
 }
 
-func (b Sheet) cardCheck(batch batching.Batch) string {
+func (b AtIron) cardCheck(batch batching.Batch) string {
 	w, h := batch.Piece.Size()
 	switch {
 	case batch.Stage == batching.Sets && batch.ID != b.Acts[batch.ID].Made.Acts[0].ID:
@@ -163,7 +163,7 @@ func (b Sheet) cardCheck(batch batching.Batch) string {
 }
 
 // opposite says whether the seams of some rows of the middle go the other way than those of the rows beside them, at every place where they meet.
-func (b Sheet) opposite(of func(k quilt.RowKind) bool) bool {
+func (b AtIron) opposite(of func(k quilt.RowKind) bool) bool {
 	l, met := b.Layout, false
 	for r := 1; r < len(l.Rows); r++ {
 		above, below := l.Kinds[l.Rows[r-1]], l.Kinds[l.Rows[r]]
@@ -195,4 +195,76 @@ func stretches(p piece.Piece) bool {
 		}
 	}
 	return false
+}
+
+// flipWords says at which crossings of which columns an allowance is turned by hand before columns are joined.
+func (b AtIron) flipWords(batch batching.Batch) (list []string) {
+	if t := b.Acts[batch.ID].Made.Tube; t != nil && batch.ID == b.Acts[batch.ID].Made.Unit.ID.Step() && batch.Does == making.Sews {
+		for i := 1; i < len(t.Columns); i++ {
+			at, _ := b.flips(t.Columns[i-1].Piece, t.Columns[i].Piece, batch.ID.Seam())
+			list = append(list, flipped(i+1, at)...)
+		}
+		return list
+	}
+	switch {
+	case batch.ID.Column() > 0:
+		for _, k := range b.Layout.Kinds {
+			for _, says := range b.flipsOfRow(k, batch.ID.Column()) {
+				list = append(list, words.LowerFirst(k.Name())+", "+says)
+			}
+		}
+	case batch.Stage == batching.Rows:
+		list = b.flipsOfRow(b.Row(batch.ID), 0)
+	}
+	return list
+}
+
+// flipsOfRow is the same for the columns of one row, or for one of them.
+func (b AtIron) flipsOfRow(k quilt.RowKind, column int) (list []string) {
+	cells, endsOf := k.Cells, b.Layout.Ends()
+	for j := 1; j < len(cells); j++ {
+		if column > 0 && j != column-1 {
+			continue
+		}
+		left, right := b.Unit(cells[j-1].Unit), b.Unit(cells[j].Unit)
+		if left.Tube == nil || right.Tube == nil {
+			continue
+		}
+		var at []int
+		for k, m := range piece.Meet(endsOf(cells[j-1], piece.Right), endsOf(cells[j], piece.Left), "") {
+			if nests, open := b.Press.Nests(m); !nests && !open {
+				at = append(at, k+1)
+			}
+		}
+		list = append(list, flipped(j+1, at)...)
+	}
+	return list
+}
+
+// flipped tells the crossings of one join.
+func flipped(column int, at []int) []string {
+	if len(at) == 0 {
+		return nil
+	}
+	var numbers []string
+	for _, n := range at {
+		numbers = append(numbers, fmt.Sprint(n))
+	}
+	what := "crossing " + words.Listed(numbers)
+	if len(at) > 1 {
+		what = "crossings " + words.Listed(numbers)
+	}
+	return []string{fmt.Sprintf("column %d, %s from the top", column, what)}
+}
+
+// flips lists at which crossings of a join, from the top, two allowances lie on each other, and how many there are.
+func (b AtIron) flips(left, right piece.Piece, over naming.Seam) (list []int, crossings int) {
+	list = []int{}
+	meetings := piece.Meet(left.Ends(piece.Right), right.Ends(piece.Left), over)
+	for i, m := range meetings {
+		if nests, open := b.Press.Nests(m); !nests && !open {
+			list = append(list, i+1)
+		}
+	}
+	return list, len(meetings)
 }

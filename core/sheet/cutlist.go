@@ -11,6 +11,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/rules"
+	"vicis/core/school"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -93,7 +94,7 @@ type CutMark struct {
 
 // What is cut: the lists of strips, of what is cut across them, and of strip sets.
 
-func (b Sheet) across(a cutting.Across, what string) AcrossShown {
+func (b AtMat) across(a cutting.Across, what string) AcrossShown {
 	out := AcrossShown{
 		Length: b.Table.Ruler.Read(a.Length), Strips: a.Layups.Strips, Proven: a.Layups.Proven(),
 		Cuts: []SubCutShown{}, Layups: []Layup{},
@@ -128,7 +129,7 @@ func (b Sheet) across(a cutting.Across, what string) AcrossShown {
 	return out
 }
 
-func (b Sheet) layup(a cutting.Across, p cutting.Pattern) Layup {
+func (b AtMat) layup(a cutting.Across, p cutting.Pattern) Layup {
 	at, piece := a.Marks(p, &b.Table)
 	l := Layup{Times: p.Times, Marks: make([]CutMark, len(at)), Rest: b.Table.Ruler.Read(a.Length - at[len(at)-1])}
 	squared := at[0]
@@ -154,7 +155,7 @@ func (b Sheet) layup(a cutting.Across, p cutting.Pattern) Layup {
 }
 
 // acrossWorking is the sum behind a count of strips or sets.
-func (b Sheet) acrossWorking(a cutting.Across, what string) words.Working {
+func (b AtMat) acrossWorking(a cutting.Across, what string) words.Working {
 	room := a.Length - b.Table.Squaring
 	w := words.Working{Sums: []string{fmt.Sprintf("%s − %s to square up = %s", b.Say(a.Length), b.Say(b.Table.Squaring),
 		b.Say(room))}}
@@ -204,7 +205,7 @@ func (b Sheet) acrossWorking(a cutting.Across, what string) words.Working {
 }
 
 // CutList tells what is cut from every fabric.
-func (b Sheet) CutList() []FabricCut {
+func (b AtMat) CutList() []FabricCut {
 	list := make([]FabricCut, 0, len(b.Cut.Fabrics))
 	for _, f := range b.Cut.Fabrics {
 		c := FabricCut{
@@ -235,7 +236,7 @@ func Each(f cutting.FabricPlan) string {
 }
 
 // yardage is the sum behind what is bought of one fabric.
-func (b Sheet) yardage(f cutting.FabricPlan, terms []string, buy string) words.Working {
+func (b AtMat) yardage(f cutting.FabricPlan, terms []string, buy string) words.Working {
 	if len(f.Uses) > 0 || len(f.Strips) == 0 {
 		return words.Working{
 			Sums: append(b.FromShelf(f),
@@ -295,7 +296,7 @@ func evenly(f cutting.FabricPlan, s cutting.StripPlan) string {
 	return fmt.Sprintf(", %s of its %d prints", strings.Join(words, " and "), f.Prints)
 }
 
-func (b Sheet) stripCut(s cutting.StripPlan) StripCut {
+func (b AtMat) stripCut(s cutting.StripPlan) StripCut {
 	c := StripCut{
 		Step: s.ID, Width: b.Table.Ruler.Read(s.Cut), Count: s.Count, Ready: s.Ready,
 		Ends: make([]float64, len(s.Ends)),
@@ -345,7 +346,7 @@ func (b Sheet) stripCut(s cutting.StripPlan) StripCut {
 }
 
 // borderLengths says what a border is cut to: of the top as it was measured, or as it should be.
-func (b Sheet) borderLengths(s cutting.StripPlan) string {
+func (b AtMat) borderLengths(s cutting.StripPlan) string {
 	words := fmt.Sprintf("2 of %s for the sides and 2 of %s for top and bottom", b.Say(s.Joined.Pieces[0]),
 		b.Say(s.Joined.Pieces[1]))
 	if b.Asked.Measured == nil {
@@ -355,7 +356,7 @@ func (b Sheet) borderLengths(s cutting.StripPlan) string {
 }
 
 // backWords says what a backing is for, and how it is put together.
-func (b Sheet) backWords() (what, how string) {
+func (b AtMat) backWords() (what, how string) {
 	back := b.Layout.Back
 	what = fmt.Sprintf("the backing, %s × %s", b.Say(back.W), b.Say(back.H))
 	lie := "along the quilt"
@@ -382,7 +383,7 @@ func endToEnd(n int) string {
 }
 
 // SetList tells what is cut across strip sets.
-func (b Sheet) SetList() []SetCut {
+func (b AtMat) SetList() []SetCut {
 	list := []SetCut{}
 	for _, a := range b.Cut.Sets {
 		set := b.Unit(a.Set)
@@ -394,7 +395,7 @@ func (b Sheet) SetList() []SetCut {
 		}
 		list = append(list, SetCut{
 			Set: set.Unit.Name, SetStep: b.SetStep(a.Set), Wide: b.Table.Ruler.Read(high),
-			Working: b.widthWorking(widths(set), high),
+			Working: OfRuler(b.Work, nil).widthWorking(widths(set), high),
 			Strips:  strings.Join(strips, " · ") + b.closedWords(set), Across: b.across(a, "set"),
 		})
 	}
@@ -409,7 +410,7 @@ func widths(set making.Made) []measure.Length {
 	return list
 }
 
-func (b Sheet) pieceWords(one cutting.FromPiece) string {
+func (b AtMat) pieceWords(one cutting.FromPiece) string {
 	size := b.sizeOfPiece(one.Have)
 	pieces := words.Plural(one.Pieces, pieceOf(one.Have)) + " of " + size
 	if one.End != "" {
@@ -423,7 +424,7 @@ func (b Sheet) pieceWords(one cutting.FromPiece) string {
 }
 
 // FromShelf says what comes from the shelf for one fabric, and what is left there.
-func (b Sheet) FromShelf(f cutting.FabricPlan) []string {
+func (b AtMat) FromShelf(f cutting.FabricPlan) []string {
 	list := []string{}
 	for _, s := range f.Strips {
 		if s.Ready > 0 {
@@ -457,7 +458,7 @@ func (b Sheet) FromShelf(f cutting.FabricPlan) []string {
 
 // runWorking is the sum for strips that are sewn end to end; empty for others, whose count follows from what takes
 // them.
-func (b Sheet) runWorking(s cutting.StripPlan) words.Working {
+func (b AtMat) runWorking(s cutting.StripPlan) words.Working {
 	switch {
 	case s.Lengths:
 		return b.backWorking()
@@ -483,7 +484,7 @@ func (b Sheet) runWorking(s cutting.StripPlan) words.Working {
 	}
 }
 
-func (b Sheet) backWorking() words.Working {
+func (b AtMat) backWorking() words.Working {
 	back := b.Layout.Back
 	usable, _ := b.Table.Usable(back.Role)
 	w, h := b.Layout.Unfinished()
@@ -504,7 +505,7 @@ func (b Sheet) backWorking() words.Working {
 	}
 }
 
-func (b Sheet) bindWorking(s cutting.StripPlan) words.Working {
+func (b AtMat) bindWorking(s cutting.StripPlan) words.Working {
 	bind := b.Layout.Bind
 	usable, _ := b.Table.Usable(s.Role)
 	n := measure.Length(s.Count)
@@ -518,3 +519,12 @@ func (b Sheet) bindWorking(s cutting.StripPlan) words.Working {
 		Rules: rules.By(rules.Diagonal),
 	}
 }
+
+func (b AtMat) shopStep() string {
+	if b.Settings.Buy == school.ByTheMetre {
+		return "10 cm"
+	}
+	return "⅛ yd"
+}
+
+func ceil(a, b int) int { return (a + b - 1) / b }

@@ -11,6 +11,7 @@ import (
 	"vicis/core/drawn"
 	"vicis/core/naming"
 	"vicis/core/words"
+	"vicis/core/work"
 )
 
 // DealShown is which print of an assortment goes where, what is cut of each, and what lies in the pile of each block.
@@ -81,7 +82,7 @@ func EmptyDeal() DealShown {
 }
 
 // Deal tells how prints are dealt.
-func (b Sheet) Deal() DealShown {
+func (b Prints) Deal() DealShown {
 	out := EmptyDeal()
 	d := b.Dealt
 	for _, f := range b.Fabrics {
@@ -194,7 +195,7 @@ func between(list []cloth.Swatch) (says []string) {
 }
 
 // roleName is what a role is called.
-func (b Sheet) roleName(role string) string {
+func (b Prints) roleName(role string) string {
 	for _, r := range b.Roles {
 		if r.ID == naming.BaseRole(role) {
 			return r.Name
@@ -204,7 +205,7 @@ func (b Sheet) roleName(role string) string {
 }
 
 // touchWords says what touches, and no more than is known of it.
-func (b Sheet) touchWords() string {
+func (b Prints) touchWords() string {
 	d := b.Dealt.Deal
 	where := "edge to edge"
 	if b.DealAsked.Corners {
@@ -231,7 +232,7 @@ func (b Sheet) touchWords() string {
 func pairs(n int) string { return words.Plural(n, "pair") }
 
 // cutOf lists what is cut of every print: patches by the step that cuts them, strips of strip sets by their width.
-func (b Sheet) cutOf(out *DealShown, at []int) {
+func (b Prints) cutOf(out *DealShown, at []int) {
 	add := func(print int, step naming.Step, name, size string, n int) {
 		p := &out.Prints[at[print]]
 		p.Cuts = append(p.Cuts, PrintCut{step, fmt.Sprintf("%d × %s for %s", n, size, name)})
@@ -263,7 +264,7 @@ func (b Sheet) cutOf(out *DealShown, at []int) {
 }
 
 // setNames is the strip sets that strips are cut for.
-func (b Sheet) setNames(s cutting.StripPlan) string {
+func (b Prints) setNames(s cutting.StripPlan) string {
 	var names []string
 	for _, a := range b.Cut.Sets {
 		m := b.Unit(a.Set)
@@ -277,3 +278,9 @@ func (b Sheet) setNames(s cutting.StripPlan) string {
 	}
 	return words.Listed(names)
 }
+
+// Prints tells which print goes where.
+type Prints struct{ *work.Work }
+
+// OfPrints tells the prints of a work.
+func OfPrints(w *work.Work) Prints { return Prints{w} }

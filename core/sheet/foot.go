@@ -94,7 +94,7 @@ type UnderLaid struct {
 
 // UnderNeedle tells what comes under the needle in a step, at the seams near one of them; false for what is not sewn.
 func UnderNeedle(w *work.Work, step naming.Step, near int) (Under, bool) {
-	b := Of(w, nil)
+	b := OfMachine(w, nil)
 	i := slices.IndexFunc(w.Batches, func(batch batching.Batch) bool { return batch.ID == step })
 	if i < 0 {
 		return Under{}, false
@@ -139,7 +139,7 @@ func UnderNeedle(w *work.Work, step naming.Step, near int) (Under, bool) {
 	return u, true
 }
 
-func (b Sheet) underSeam(d drawn.Drawing, l needle.Lie) UnderSeam {
+func (b AtMachine) underSeam(d drawn.Drawing, l needle.Lie) UnderSeam {
 	layer := func(one needle.LayerUnder) UnderLayer {
 		return UnderLayer{Name: one.Name, Of: one.From, Turn: one.Turn, Picture: d.Piece(one.Piece, &b.Press), Torn: one.Torn}
 	}
@@ -186,7 +186,7 @@ func (b Sheet) underSeam(d drawn.Drawing, l needle.Lie) UnderSeam {
 }
 
 // tipWords says where a triangle of a setting on point lies along the edge, which it is longer than.
-func (b Sheet) tipWords(l needle.Lie) string {
+func (b AtMachine) tipWords(l needle.Lie) string {
 	from := l.Lower.From
 	if l.Upper.From.Owner().IsTriangle() {
 		from = l.Upper.From
@@ -202,7 +202,7 @@ func (b Sheet) tipWords(l needle.Lie) string {
 }
 
 // alongWords is a place along a seam.
-func (b Sheet) alongWords(at piece.Num) string {
+func (b AtMachine) alongWords(at piece.Num) string {
 	l := at.Nearest()
 	return b.Say(l)
 }
@@ -235,14 +235,14 @@ func pileWords(piles []needle.StripPile) string {
 }
 
 // clothAt is the fabric of a piece at a place, in inches.
-func (b Sheet) clothAt(p piece.Piece, x, y float64) string {
+func (b AtMachine) clothAt(p piece.Piece, x, y float64) string {
 	if patch, ok := p.At(x, y); ok {
 		return b.clothName(patch.Role)
 	}
 	return ""
 }
 
-func (b Sheet) clothName(role string) string {
+func (b AtMachine) clothName(role string) string {
 	if f, ok := b.Shelf.Fabric(role); ok {
 		return f.Name
 	}
@@ -250,7 +250,7 @@ func (b Sheet) clothName(role string) string {
 }
 
 // firstWords says what the end that goes in first shows at the guide, where that tells it from the other end.
-func (b Sheet) firstWords(l needle.Lie) string {
+func (b AtMachine) firstWords(l needle.Lie) string {
 	if l.Drawn.Cmp(l.Long) < 0 {
 		return "" // the other end is not looked at
 	}
@@ -272,7 +272,7 @@ func (b Sheet) firstWords(l needle.Lie) string {
 }
 
 // allowanceWords says which way allowances point as they go under the foot.
-func (b Sheet) allowanceWords(l needle.Lie) string {
+func (b AtMachine) allowanceWords(l needle.Lie) string {
 	marks := l.Marks
 	var above, below []needle.AllowanceMark
 	lock, clash := true, []string{}
@@ -337,7 +337,7 @@ const drawnWords = "as they are drawn"
 const mostTold = 6
 
 // pointWords says which way the allowances of one layer point.
-func (b Sheet) pointWords(marks []needle.AllowanceMark, way func(needle.AllowanceMark) needle.AllowanceWay) string {
+func (b AtMachine) pointWords(marks []needle.AllowanceMark, way func(needle.AllowanceMark) needle.AllowanceWay) string {
 	by := map[needle.AllowanceWay][]string{}
 	var order []needle.AllowanceWay
 	alternate := true
@@ -385,7 +385,7 @@ func wrongWords(w needle.Wrong) string {
 }
 
 // tellsWords is the one mark that tells the wrong way from the right one.
-func (b Sheet) tellsWords(l needle.Lie, w needle.Wrong) string {
+func (b AtMachine) tellsWords(l needle.Lie, w needle.Wrong) string {
 	which := map[bool]string{true: "the top piece", false: "the lower piece"}[w.Up]
 	if w.Allowance {
 		switch at := b.alongWords(w.At); {
@@ -420,7 +420,7 @@ func (b Sheet) tellsWords(l needle.Lie, w needle.Wrong) string {
 	return words.UpperFirst(where) + " " + b.clothWords(which, w)
 }
 
-func (b Sheet) clothWords(which string, w needle.Wrong) string {
+func (b AtMachine) clothWords(which string, w needle.Wrong) string {
 	right, not := b.clothName(w.Right.Role), b.clothName(w.Not.Role)
 	if right == not {
 		return fmt.Sprintf("%s is %s with its print the other way.", which, right)
@@ -429,7 +429,7 @@ func (b Sheet) clothWords(which string, w needle.Wrong) string {
 }
 
 // against says when one is held against the first.
-func (b Sheet) against(batch batching.Batch) string {
+func (b AtMachine) against(batch batching.Batch) string {
 	switch chain := b.Schools.Chain; {
 	case batch.Make < 2 || batch.ID.Column() > 0 || batch.Stage == batching.Top || batch.Stage == batching.Finish:
 		return ""
@@ -440,7 +440,7 @@ func (b Sheet) against(batch batching.Batch) string {
 }
 
 // underLaid tells what lies face down on a part.
-func (b Sheet) underLaid(d drawn.Drawing, l needle.FaceDown, edge string) *UnderLaid {
+func (b AtMachine) underLaid(d drawn.Drawing, l needle.FaceDown, edge string) *UnderLaid {
 	out := &UnderLaid{
 		Under: d.Piece(l.Under, &b.Press), Name: l.Name, On: l.On, Laid: d.Lying(l.Over, l.Stitches),
 		Says: fmt.Sprintf("Lay %s face down on %s: %s.", l.Name, l.On, edge),
@@ -461,4 +461,27 @@ func (b Sheet) underLaid(d drawn.Drawing, l needle.FaceDown, edge string) *Under
 		}
 	}
 	return out
+}
+
+// placeInWeb says where the nth seam of a column lies, from 0, and what is done there.
+func (b AtMachine) placeInWeb(column, n int) (row int, place, then string) {
+	rows, columns := b.Layout.Web()
+	row = rows[n] + 1
+	place = fmt.Sprintf("row %d", row)
+	last := n+1 == len(rows)
+	switch {
+	case n == 0 && column == 2:
+		then = "Stack both columns from the top row down, and mark the upper edge of their first pieces with a pin."
+	case n == 0:
+		then = "Stack the column from the top row down, and mark the upper edge of its first piece with a pin."
+	case last && column == columns:
+		then = "The last of the web: cut the thread here, and nowhere else."
+	case last && column == (columns+1)/2:
+		then = fmt.Sprintf("Half-way: after this one lay the web down, %d columns wide, and look along every row. The thread is not cut.", column)
+	case last:
+		then = fmt.Sprintf("The last of this column: do not cut the thread, and begin column %d at the top.", column+1)
+	default:
+		then = "Do not cut the thread."
+	}
+	return row, place, then
 }

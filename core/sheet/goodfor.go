@@ -25,7 +25,7 @@ type leftOver struct {
 
 // GoodFor lists what the smaller remnants are good for: another border, sewn end to end; corner squares of the borders there are.
 // Lengths of cloth are not counted: they are worth more whole.
-func (b Sheet) GoodFor(remnants []Remnant) []GoodFor {
+func (b LeftOver) GoodFor(remnants []Remnant) []GoodFor {
 	list := []GoodFor{}
 	var rest []leftOver
 	for _, r := range remnants {
@@ -70,7 +70,7 @@ func (b Sheet) GoodFor(remnants []Remnant) []GoodFor {
 const mostKinds = 8
 
 // spareBlocks are blocks that can be made of what is left over once the quilt has all of its own.
-func (b Sheet) spareBlocks() (list []GoodFor) {
+func (b LeftOver) spareBlocks() (list []GoodFor) {
 	blocks := b.Blocks()
 	if len(blocks) > mostKinds {
 		return nil
@@ -98,7 +98,7 @@ const (
 )
 
 // anotherBorder is the widest border that comes out of the ends, sewn to each other.
-func (b Sheet) anotherBorder(rest []leftOver) (GoodFor, bool) {
+func (b LeftOver) anotherBorder(rest []leftOver) (GoodFor, bool) {
 	step := measure.Inch / 2
 	if b.Rule == measure.Centimetres {
 		step = measure.Centimetre

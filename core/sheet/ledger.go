@@ -9,6 +9,7 @@ import (
 	"vicis/core/piece"
 	"vicis/core/triangle"
 	"vicis/core/words"
+	"vicis/core/work"
 )
 
 // Ledger is the book of what falls out of a run besides what was wanted: mirror images counted by hand, and leftovers
@@ -56,13 +57,13 @@ type shown struct {
 	look, mirrored uint64
 }
 
-func (b Sheet) shown(m making.Made) shown {
+func (b LeftOver) shown(m making.Made) shown {
 	p := m.Piece.Finished(b.Table.Seam)
 	return shown{m, p.Look(b.Seen), p.Mirrored().Look(b.Seen)}
 }
 
 // Ledger tells what falls out besides what was wanted.
-func (b Sheet) Ledger() Ledger {
+func (b LeftOver) Ledger() Ledger {
 	out := EmptyLedger()
 	out.Proven = b.Demand.Proven
 	var all []shown
@@ -113,7 +114,7 @@ func (b Sheet) Ledger() Ledger {
 	return out
 }
 
-func (b Sheet) countOf(m making.Made) Count {
+func (b LeftOver) countOf(m making.Made) Count {
 	l := b.Lines[m.Unit.ID.Step()]
 	return Count{
 		Step: m.Unit.ID.Step(), Name: m.Unit.Name, Need: l.Need, Made: l.Make() + l.Lent + l.Left,
@@ -121,7 +122,7 @@ func (b Sheet) countOf(m making.Made) Count {
 	}
 }
 
-func (b Sheet) hand(x, y making.Made) HandCount {
+func (b LeftOver) hand(x, y making.Made) HandCount {
 	h := HandCount{Left: b.countOf(x), Right: b.countOf(y)}
 	short, long := h.Left, h.Right
 	if short.Need < long.Need {
@@ -144,7 +145,7 @@ func (b Sheet) hand(x, y making.Made) HandCount {
 
 // counterSet says how the hand that is short could be sewn without the other: a square turned by a quarter before it is
 // paired may give the mirror images.
-func (b Sheet) counterSet(m making.Made, short Count) string {
+func (b LeftOver) counterSet(m making.Made, short Count) string {
 	counter, ok := making.Counter(m.Unit, &b.Table)
 	if !ok {
 		return "No turning of the pieced square gives one hand alone."
@@ -164,7 +165,7 @@ const mostCounted = 400_000
 
 // uses finds what leftovers are good for.
 type uses struct {
-	sheet Sheet
+	sheet LeftOver
 	made  []shown
 	per   map[naming.Unit]map[naming.Step]demand.ThingCount // what one block takes
 	lines int                                               // counted again so far
@@ -258,3 +259,9 @@ func (u *uses) wholeBlocks(step naming.Step, n int) string {
 	}
 	return ""
 }
+
+// LeftOver tells what is left of a work.
+type LeftOver struct{ *work.Work }
+
+// OfLeftOver tells what is left once all is cut and sewn.
+func OfLeftOver(w *work.Work) LeftOver { return LeftOver{w} }

@@ -12,7 +12,7 @@ import (
 
 // piecedBack is how what is left makes the backing, or so much of it that fewer lengths are cut for it. Ends of strip sets stay out of it, and so does
 // what is left of the backing's own cloth: of that there is less where less is cut.
-func (b Sheet) piecedBack(remnants []Remnant) (GoodFor, bool) {
+func (b LeftOver) piecedBack(remnants []Remnant) (GoodFor, bool) {
 	back := b.Layout.Back
 	if back == nil || back.Lengths > mostLengths {
 		return GoodFor{}, false
@@ -53,7 +53,7 @@ func (b Sheet) piecedBack(remnants []Remnant) (GoodFor, bool) {
 const mostLengths = 6
 
 // backOf tells the courses of a pieced back beside so many lengths of cloth.
-func (b Sheet) backOf(courses []cutting.Course, names []string, whole int, rest measure.Length) GoodFor {
+func (b LeftOver) backOf(courses []cutting.Course, names []string, whole int, rest measure.Length) GoodFor {
 	back := b.Layout.Back
 	pieces := 0
 	var widths, sums []string
@@ -87,7 +87,7 @@ func (b Sheet) backOf(courses []cutting.Course, names []string, whole int, rest 
 }
 
 // courseWords is what a course is sewn of.
-func (b Sheet) courseWords(c cutting.Course, names []string) string {
+func (b LeftOver) courseWords(c cutting.Course, names []string) string {
 	var list []string
 	for i := 0; i < len(c.Pieces); {
 		n := i

@@ -6,12 +6,13 @@ import (
 	"strings"
 
 	"vicis/core/batching"
+	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/pressing"
 	"vicis/core/quilt"
-	"vicis/core/trimming"
 	"vicis/core/words"
+	"vicis/core/work"
 )
 
 // Pressing is which way every seam goes, and whether the crossings nest.
@@ -74,10 +75,8 @@ func EmptyPressing() Pressing {
 	return Pressing{Places: []PressPlace{}, Thick: []string{}, Lines: []PressLine{}, Release: []string{}}
 }
 
-func (b Sheet) sizes() []trimming.TrimSize { return trimming.Sizes(b.Units, b.Layout, b.Table.Seam) }
-
 // Pressing tells how everything is pressed.
-func (b Sheet) Pressing() Pressing {
+func (b AtIron) Pressing() Pressing {
 	p := b.Press
 	out := EmptyPressing()
 	out.Crossings, out.Clashes, out.Opened, out.Turned = p.Crossings, p.Clashes, p.Opened, p.Layout.Turned
@@ -99,7 +98,7 @@ func (b Sheet) Pressing() Pressing {
 }
 
 // pressed says how the whole quilt is pressed.
-func (b Sheet) pressed() (says, detail string) {
+func (b AtIron) pressed() (says, detail string) {
 	p := b.Press
 	switch {
 	case p.Crossings == 0:
@@ -162,7 +161,7 @@ func (b Sheet) pressed() (says, detail string) {
 }
 
 // PressedDarkWords names what is pressed to the dark by a school of its own where a crossing clashes.
-func (b Sheet) PressedDarkWords() string {
+func (b AtIron) PressedDarkWords() string {
 	var names []string
 	for _, of := range b.PressedDark() {
 		name := b.Called(of)
@@ -182,7 +181,7 @@ func (b Sheet) PressedDarkWords() string {
 }
 
 // kindWords says of units that come in kinds that look alike what depends on keeping them apart.
-func (b Sheet) kindWords() string {
+func (b AtIron) kindWords() string {
 	var names []string
 	for _, id := range b.Press.Mixed {
 		names = append(names, b.Unit(id).Unit.Name)
@@ -194,7 +193,7 @@ func (b Sheet) kindWords() string {
 
 // schoolWords says where a school that presses from the middle of what is sewn, or toward it, is not followed, and what
 // it would cost; and of which units neither side of a seam lies nearer the middle.
-func (b Sheet) schoolWords() string {
+func (b AtIron) schoolWords() string {
 	var says []string
 	way := map[pressing.School]string{pressing.Outward: "outward", pressing.Inward: "inward"}
 	if n := len(b.Press.Unheeded); n > 0 {
@@ -224,7 +223,7 @@ func (b Sheet) schoolWords() string {
 }
 
 // triedWords says within what bounds the fewest were sought.
-func (b Sheet) triedWords() string {
+func (b AtIron) triedWords() string {
 	kinds := "With one way of pressing for each kind"
 	if slices.ContainsFunc(b.Units, func(m making.Made) bool { return m.Unit.ID.IsSecond() }) {
 		kinds = "With the kinds A and B as they are laid"
@@ -250,7 +249,7 @@ func clashWords(n int) string {
 }
 
 // pressLine tells how one batch is pressed.
-func (b Sheet) pressLine(batch batching.Batch) PressLine {
+func (b AtIron) pressLine(batch batching.Batch) PressLine {
 	line := PressLine{
 		Step: batch.ID, Of: batch.ID.ID(), Name: batch.Name, Says: b.pressWords(batch), Count: batch.Make,
 		Seams: max(batch.Seams, len(batch.Presses)),
@@ -278,7 +277,7 @@ func (b Sheet) pressLine(batch batching.Batch) PressLine {
 }
 
 // howAllNest says what it takes.
-func (b Sheet) howAllNest() string {
+func (b AtIron) howAllNest() string {
 	p := b.Press
 	var says []string
 	if slices.ContainsFunc(b.Units, func(m making.Made) bool { return m.Unit.ID.IsSecond() }) {
@@ -309,7 +308,7 @@ func onlyBetweenBlocks(places []pressing.CrossingPlace) bool {
 }
 
 // pressWords says which way the seams of one batch go, and whether they are set first.
-func (b Sheet) pressWords(batch batching.Batch) string {
+func (b AtIron) pressWords(batch batching.Batch) string {
 	if batch.ID.Column() > 0 && len(batch.Presses) == 0 {
 		return "nothing yet, but once the last column is on"
 	}
@@ -326,7 +325,7 @@ func (b Sheet) pressWords(batch batching.Batch) string {
 	return words
 }
 
-func (b Sheet) sides(batch batching.Batch) string {
+func (b AtIron) sides(batch batching.Batch) string {
 	if batch.ID.Column() > 0 {
 		return b.webSides(batch)
 	}
@@ -408,7 +407,7 @@ func (b Sheet) sides(batch batching.Batch) string {
 
 // Toward names what a seam is pressed toward: its fabric where that tells the two sides apart, for a unit sewn from
 // cloth.
-func (b Sheet) Toward(d pressing.Decision) string {
+func (b AtIron) Toward(d pressing.Decision) string {
 	here, there := d.Toward(), d.Seam.Minus
 	if d.X < 0 {
 		there = d.Seam.Plus
@@ -432,7 +431,7 @@ func (b Sheet) Toward(d pressing.Decision) string {
 }
 
 // manyWords says where several seams of one step go.
-func (b Sheet) manyWords(names []string, different int) string {
+func (b AtIron) manyWords(names []string, different int) string {
 	if different == 1 {
 		return "every seam toward " + names[0]
 	}
@@ -445,7 +444,7 @@ func (b Sheet) manyWords(names []string, different int) string {
 
 // setWords names the direction of a set's seams by its first and last strip, and the fabric where there is just one
 // seam.
-func (b Sheet) setWords(batch batching.Batch, x []int) string {
+func (b AtIron) setWords(batch batching.Batch, x []int) string {
 	m := b.Acts[batch.ID].Made
 	if batch.ID != m.Acts[0].ID {
 		return direction(x, "toward the last strip", "toward the first strip", "seam")
@@ -499,3 +498,60 @@ func direction(x []int, plus, minus, one string) string {
 	}
 	return "seam by seam: " + strings.Join(words, ", ")
 }
+
+// webSides says which way the seams of the rows go.
+func (b AtIron) webSides(batch batching.Batch) string {
+	l := b.Layout
+	of := make([]string, len(l.Kinds))
+	for i, k := range l.Kinds {
+		row := batch
+		row.ID, row.Presses = k.ID, nil
+		for j := 1; j < len(k.Cells); j++ {
+			row.Presses = append(row.Presses, k.SeamID(j))
+		}
+		if len(row.Presses) > 0 {
+			of[i] = b.sides(row)
+		}
+	}
+	rows := map[string][]string{}
+	var order, all []string
+	for i, kind := range l.Rows {
+		w := of[kind]
+		if w == "" {
+			continue // a strip right through
+		}
+		if rows[w] == nil {
+			order = append(order, w)
+		}
+		rows[w] = append(rows[w], fmt.Sprint(i+1))
+		all = append(all, w)
+	}
+	turns := len(order) == 2
+	for i := range all {
+		turns = turns && all[i] == order[i%2]
+	}
+	switch {
+	case len(order) == 1:
+		return order[0]
+	case turns && len(all) == len(l.Rows) && len(all) > 2:
+		return fmt.Sprintf("in rows 1, 3 and so on %s; in the rows between %s", order[0], order[1])
+	}
+	var list []string
+	for _, w := range order {
+		name := "rows"
+		if len(rows[w]) == 1 {
+			name = "row"
+		}
+		list = append(list, fmt.Sprintf("in %s %s %s", name, words.Listed(rows[w]), w))
+	}
+	return strings.Join(list, "; ")
+}
+
+// AtIron tells a work at the iron.
+type AtIron struct {
+	*work.Work
+	album *drawn.Album
+}
+
+// OfIron tells what is pressed, with the pictures that it refers to.
+func OfIron(w *work.Work, album *drawn.Album) AtIron { return AtIron{w, album} }

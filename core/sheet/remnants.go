@@ -33,7 +33,7 @@ type TakenShown struct {
 const worthKeeping = 3 * measure.Inch / 2
 
 // Remnants lists what is left once all is cut.
-func (b Sheet) Remnants() []Remnant {
+func (b LeftOver) Remnants() []Remnant {
 	list := []Remnant{}
 	seen := map[string]int{}
 	add := func(name, colour string, kind cloth.Kind, w, l measure.Length, n int, fits string) {
@@ -100,7 +100,7 @@ func (b Sheet) Remnants() []Remnant {
 }
 
 // fits names something of the same fabric that still comes out of a remnant.
-func (b Sheet) fits(fabric cloth.Fabric, along, across measure.Length) string {
+func (b LeftOver) fits(fabric cloth.Fabric, along, across measure.Length) string {
 	for _, m := range b.Units {
 		for _, act := range m.Acts {
 			if act.Patch == nil || b.Fabric(act.Patch.Role) != fabric.ID {

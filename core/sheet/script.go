@@ -48,7 +48,7 @@ type ScriptGive struct {
 }
 
 // Script tells the cutting line by line.
-func (b Sheet) Script() []ScriptPart {
+func (b AtMat) Script() []ScriptPart {
 	list := []ScriptPart{}
 	for _, p := range b.Work.Script {
 		part := ScriptPart{Lines: []ScriptLine{}}
@@ -86,7 +86,7 @@ func (b Sheet) Script() []ScriptPart {
 }
 
 // onTheMat says what is done with cloth.
-func (b Sheet) onTheMat(f cutting.FabricPlan, l work.MatLine) string {
+func (b AtMat) onTheMat(f cutting.FabricPlan, l work.MatLine) string {
 	s := l.Strip
 	switch l.Kind {
 	case work.Prepare:
@@ -138,7 +138,7 @@ func (b Sheet) onTheMat(f cutting.FabricPlan, l work.MatLine) string {
 }
 
 // narrow is how wide cloth must be of which short strips alone are cut; 0 where some are as long as it is wide.
-func (b Sheet) narrow(f cutting.FabricPlan) (wide measure.Length) {
+func (b AtMat) narrow(f cutting.FabricPlan) (wide measure.Length) {
 	for _, s := range f.Strips {
 		short := b.Short(s)
 		if short == 0 && s.Count > s.Ready {
@@ -150,7 +150,7 @@ func (b Sheet) narrow(f cutting.FabricPlan) (wide measure.Length) {
 }
 
 // longEnough says how long strips must be, where they need not be as long as the cloth is wide.
-func (b Sheet) longEnough(s cutting.StripPlan) string {
+func (b AtMat) longEnough(s cutting.StripPlan) string {
 	if short := b.Short(s); short > 0 {
 		return ", at least " + b.Say(short) + " long"
 	}
@@ -164,7 +164,7 @@ var prepared = map[school.Preparing]string{
 }
 
 // clean is the edge that is cleaned first.
-func (b Sheet) clean() string {
+func (b AtMat) clean() string {
 	if b.Settings.Hand == school.LeftHand {
 		return "right"
 	}
@@ -179,7 +179,7 @@ func orIt(each string) string {
 }
 
 // acrossLine says what is cut across strips or sets, by one way of cutting them.
-func (b Sheet) acrossLine(line *ScriptLine, of work.MatLine) {
+func (b AtMat) acrossLine(line *ScriptLine, of work.MatLine) {
 	a, p := *of.Across, *of.Pattern
 	what := words.Plural(p.Times, "set")
 	switch strips := b.Unit(a.Set).Acts; {
@@ -217,7 +217,7 @@ func (b Sheet) acrossLine(line *ScriptLine, of work.MatLine) {
 }
 
 // listed says in which order rings are cut from a tube, and where the next one goes on.
-func (b Sheet) listed(line *ScriptLine, of work.MatLine) {
+func (b AtMat) listed(line *ScriptLine, of work.MatLine) {
 	a := *of.Across
 	for _, i := range of.Pattern.Order {
 		line.List = append(line.List, b.Say(a.Cuts[i].Cut))
@@ -246,14 +246,14 @@ func (b Sheet) listed(line *ScriptLine, of work.MatLine) {
 }
 
 // roundMotif says how a patch is cut from the repeats that hold its motif.
-func (b Sheet) roundMotif(act naming.Step) string {
+func (b AtMat) roundMotif(act naming.Step) string {
 	patch := b.Acts[act].Act.Patch
 	return fmt.Sprintf(" Keep a motif in the middle of each, and cut it to %s round it.",
 		words.By(b.Table.Ruler, patch.W.CeilTo(b.Table.Ruler.Mark), patch.H.CeilTo(b.Table.Ruler.Mark)))
 }
 
 // pilesOf names the piles that what is cut from a piece or an end goes to.
-func (b Sheet) pilesOf(l work.MatLine) string {
+func (b AtMat) pilesOf(l work.MatLine) string {
 	if l.Lay == nil {
 		return fmt.Sprintf("%d for %s", l.Gives[0].N, b.NameOf(l.Piece.Act))
 	}
@@ -265,7 +265,7 @@ func (b Sheet) pilesOf(l work.MatLine) string {
 }
 
 // pieceLine says what is cut from pieces on the shelf, or from ends.
-func (b Sheet) pieceLine(l work.MatLine) string {
+func (b AtMat) pieceLine(l work.MatLine) string {
 	if l.Lay == nil {
 		one := l.Piece
 		return fmt.Sprintf("%s of %s: %d of %s from each.", words.Plural(l.Times, "end"),
@@ -290,7 +290,7 @@ func (b Sheet) pieceLine(l work.MatLine) string {
 }
 
 // inRows says how a piece is cut for all of them to come out of it, where that takes more than one strip.
-func (b Sheet) inRows(l *cutting.Lay) []string {
+func (b AtMat) inRows(l *cutting.Lay) []string {
 	rows := []string{}
 	if l == nil || len(l.Rows) < 2 {
 		return rows
@@ -327,7 +327,7 @@ func (b Sheet) inRows(l *cutting.Lay) []string {
 
 // cleaned says which sides of a piece that is a little larger than its patch are cut straight before that is measured from them; a side that
 // is no longer than the patch is taken as it is.
-func (b Sheet) cleaned(l work.MatLine) string {
+func (b AtMat) cleaned(l work.MatLine) string {
 	one := l.Lay.Gives[0]
 	if len(l.Lay.Gives) != 1 || one.N != 1 || one.Motif {
 		return ""
@@ -352,7 +352,7 @@ func pieceOf(have cloth.Have) string {
 }
 
 // sizeOfPiece is how large a supply is, told as it was entered: a strip by its width first.
-func (b Sheet) sizeOfPiece(have cloth.Have) string {
+func (b AtMat) sizeOfPiece(have cloth.Have) string {
 	if have.Along {
 		return words.By(b.Table.Ruler, have.L, have.W)
 	}
@@ -366,7 +366,7 @@ func asItIs(have cloth.Have, w, h measure.Length) bool {
 
 // TestStrip is three scraps sewn side by side: what they should measure, and what it says of the allowance when they do
 // not.
-func (b Sheet) TestStrip() string {
+func (b AtMat) TestStrip() string {
 	w := b.Table.Strip.CeilTo(b.Table.Ruler.Mark)
 	off := b.Table.Ruler.Mark
 	exact := measure.Ruler{Units: b.Rule, Mark: decided.SeamMark(b.Rule)}
@@ -376,3 +376,9 @@ func (b Sheet) TestStrip() string {
 	return fmt.Sprintf("Cut three scraps %s wide, sew their long edges together and press: across all three they should measure %s. Each %s too narrow says that the allowance is %s too wide, and the other way round.",
 		b.Say(w), b.Say(3*w-4*b.Table.Seam), b.Say(off), exact.Print(off/4))
 }
+
+// AtMat tells a work at the mat.
+type AtMat struct{ *work.Work }
+
+// OfMat tells what is done at the mat.
+func OfMat(w *work.Work) AtMat { return AtMat{w} }

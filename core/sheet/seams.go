@@ -10,7 +10,7 @@ import (
 )
 
 // SeamWay says which way one seam goes.
-func (b Sheet) SeamWay(d pressing.Decision) string {
+func (b AtIron) SeamWay(d pressing.Decision) string {
 	switch {
 	case b.IsSpun(d.Seam.ID):
 		return "spun at its crossings"
@@ -21,7 +21,7 @@ func (b Sheet) SeamWay(d pressing.Decision) string {
 }
 
 // SeamNames is what seams are called: by what is sewn, and which of its seams it is.
-func (b Sheet) SeamNames(seams []naming.Seam) []string {
+func (b AtIron) SeamNames(seams []naming.Seam) []string {
 	list := make([]string, len(seams))
 	for i, seam := range seams {
 		list[i] = b.SeamName(seam)
@@ -30,7 +30,7 @@ func (b Sheet) SeamNames(seams []naming.Seam) []string {
 }
 
 // SeamName is what a seam is called.
-func (b Sheet) SeamName(seam naming.Seam) string {
+func (b AtIron) SeamName(seam naming.Seam) string {
 	if seam == naming.Rows.Seam() {
 		return "the seams between rows"
 	}

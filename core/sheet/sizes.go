@@ -4,10 +4,12 @@ import (
 	"fmt"
 	"slices"
 
+	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/rules"
+	"vicis/core/trimming"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -31,7 +33,7 @@ type Trim struct {
 
 // What everything must measure.
 
-func (b Sheet) widthWorking(parts []measure.Length, total measure.Length) words.Working {
+func (b AtRuler) widthWorking(parts []measure.Length, total measure.Length) words.Working {
 	if len(parts) < 2 {
 		return words.Working{
 			Sums:  []string{b.Say(total) + ", as it is cut"},
@@ -42,7 +44,7 @@ func (b Sheet) widthWorking(parts []measure.Length, total measure.Length) words.
 }
 
 // Trim tells what everything measures.
-func (b Sheet) Trim() []Trim {
+func (b AtRuler) Trim() []Trim {
 	list := []Trim{}
 	for _, part := range [][]Trim{b.unitSizes(), b.triangleSizes(), b.rowSizes(), b.topSizes()} {
 		list = append(list, part...)
@@ -77,15 +79,15 @@ func (b Sheet) Trim() []Trim {
 }
 
 // measures sets what a rectangle measures, with its seam allowances and without.
-func (b Sheet) measures(t *Trim, w, h measure.Length) {
+func (b AtRuler) measures(t *Trim, w, h measure.Length) {
 	t.Unfinished, t.Finished = b.Say(w)+" × "+b.Say(h), b.Say(w-2*b.Table.Seam)+" × "+b.Say(h-2*b.Table.Seam)
 	t.Working.Sums = append(t.Working.Sums, fmt.Sprintf("finished: %s − %s = %s, %s − %s = %s", b.Say(w),
 		b.Say(2*b.Table.Seam), b.Say(w-2*b.Table.Seam), b.Say(h), b.Say(2*b.Table.Seam), b.Say(h-2*b.Table.Seam)))
 	t.Working.Rules = append(slices.Clone(t.Working.Rules), rules.Of(rules.Finished))
 }
 
-func (b Sheet) unitSizes() (list []Trim) {
-	for _, s := range b.sizes() {
+func (b AtRuler) unitSizes() (list []Trim) {
+	for _, s := range trimming.Sizes(b.Units, b.Layout, b.Table.Seam) {
 		if b.Lines[s.ID.Step()].Make() == 0 && b.Demand.Runs[s.ID.Step()] == 0 {
 			continue
 		}
@@ -119,7 +121,7 @@ func (b Sheet) unitSizes() (list []Trim) {
 }
 
 // triangleSizes are the setting triangles of a quilt on point.
-func (b Sheet) triangleSizes() (list []Trim) {
+func (b AtRuler) triangleSizes() (list []Trim) {
 	for _, m := range b.Units {
 		if m.Unit.ID.IsTriangle() {
 			list = append(list, Trim{
@@ -132,7 +134,7 @@ func (b Sheet) triangleSizes() (list []Trim) {
 	return list
 }
 
-func (b Sheet) rowSizes() (list []Trim) {
+func (b AtRuler) rowSizes() (list []Trim) {
 	if b.Layout.OnPoint || b.Layout.Loose {
 		return nil // a row with triangles at its ends is no rectangle
 	}
@@ -151,7 +153,7 @@ func (b Sheet) rowSizes() (list []Trim) {
 }
 
 // topSizes are the quilt before its borders, as measured, and with each border.
-func (b Sheet) topSizes() (list []Trim) {
+func (b AtRuler) topSizes() (list []Trim) {
 	if b.Layout.Loose {
 		return nil
 	}
@@ -194,3 +196,12 @@ func (b Sheet) topSizes() (list []Trim) {
 	}
 	return list
 }
+
+// AtRuler tells a work under the ruler.
+type AtRuler struct {
+	*work.Work
+	album *drawn.Album
+}
+
+// OfRuler tells what everything measures, with the pictures that it refers to.
+func OfRuler(w *work.Work, album *drawn.Album) AtRuler { return AtRuler{w, album} }

@@ -20,7 +20,7 @@ type SquaringCard struct {
 }
 
 // squaring tells how something is squared up to what it should measure: the middle stays in the middle (common practice).
-func (b Sheet) squaring(m making.Made) *SquaringCard {
+func (b AtRuler) squaring(m making.Made) *SquaringCard {
 	if m.Cloth || m.InLength || m.Parted || len(m.Seams) == 0 || !m.Piece.Whole() {
 		return nil
 	}

@@ -74,7 +74,7 @@ type SewingShown struct {
 }
 
 // Steps tells everything that is counted, in the order of the work.
-func (b Sheet) Steps() []StepShown {
+func (b AtMachine) Steps() []StepShown {
 	list := make([]StepShown, len(b.Work.Steps))
 	for i, s := range b.Work.Steps {
 		list[i] = b.step(s)
@@ -92,7 +92,7 @@ func (b Sheet) Steps() []StepShown {
 	return list
 }
 
-func (b Sheet) step(of work.Step) StepShown {
+func (b AtMachine) step(of work.Step) StepShown {
 	s := StepShown{
 		ID: of.ID, Name: of.Called, Stage: of.Stage, Does: string(of.Does), Group: of.ID.Group(),
 		Behind: of.ID.Behind(),
@@ -116,12 +116,12 @@ func (b Sheet) step(of work.Step) StepShown {
 		b.sewn(&s, *from.Batch)
 	case from.Piece != nil:
 		s.One = "patch"
-		s.Says = fmt.Sprintf("Cut %s on the shelf.", b.pieceWords(*from.Piece))
+		s.Says = fmt.Sprintf("Cut %s on the shelf.", OfMat(b.Work).pieceWords(*from.Piece))
 		if one := *from.Piece; one.End == "" && asItIs(one.Have, one.W, one.H) {
 			s.Says = fmt.Sprintf("Take %d of %s from the shelf.", one.Count, words.By(b.Table.Ruler, one.W, one.H))
 		}
 		if from.Piece.End != "" {
-			s.Says = fmt.Sprintf("Cut %s.", b.pieceWords(*from.Piece))
+			s.Says = fmt.Sprintf("Cut %s.", OfMat(b.Work).pieceWords(*from.Piece))
 		}
 	case from.Through != nil:
 		s.One = "length"
@@ -129,14 +129,14 @@ func (b Sheet) step(of work.Step) StepShown {
 	case from.Sub != nil:
 		s.One, s.Says = "sub-cut", b.subCutWords(from)
 	default:
-		s.Working = b.runWorking(*from.Strip)
+		s.Working = OfMat(b.Work).runWorking(*from.Strip)
 		s.One, s.Says = b.stripWords(*from.Fabric, *from.Strip)
 	}
 	return s
 }
 
 // stoodInWords says what is used in place of a thing of which none is made.
-func (b Sheet) stoodInWords(of work.Step) string {
+func (b AtMachine) stoodInWords(of work.Step) string {
 	var list []string
 	for _, other := range of.Also {
 		list = append(list, fmt.Sprintf("%d of %s", other.Count, b.NameOf(other.Step)))
@@ -145,7 +145,7 @@ func (b Sheet) stoodInWords(of work.Step) string {
 }
 
 // sizeOf is what one of a step measures, as the ruler reads it.
-func (b Sheet) sizeOf(s work.Step) string {
+func (b AtMachine) sizeOf(s work.Step) string {
 	if s.Is != nil {
 		s.Size = s.Is
 	}
@@ -162,7 +162,7 @@ func (b Sheet) sizeOf(s work.Step) string {
 	return ""
 }
 
-func (b Sheet) stripWords(f cutting.FabricPlan, s cutting.StripPlan) (one, says string) {
+func (b AtMachine) stripWords(f cutting.FabricPlan, s cutting.StripPlan) (one, says string) {
 	switch {
 	case s.Lengths:
 		return "length", fmt.Sprintf("Cut %s of %s from %s for the backing.", words.Plural(s.Count, "length"),
@@ -175,10 +175,10 @@ func (b Sheet) stripWords(f cutting.FabricPlan, s cutting.StripPlan) (one, says 
 			words.Plural(s.Count-s.Ready, "strip"), b.Say(s.Cut), f.Fabric.Name, s.Ready)
 	}
 	return "strip", fmt.Sprintf("Cut %s %s wide%s from %s%s.", words.Plural(s.Count, "strip"), b.Say(s.Cut),
-		b.longEnough(s), f.Fabric.Name, evenly(f, s))
+		OfMat(b.Work).longEnough(s), f.Fabric.Name, evenly(f, s))
 }
 
-func (b Sheet) subCutWords(from work.StepSource) string {
+func (b AtMachine) subCutWords(from work.StepSource) string {
 	c := from.Sub
 	source := b.Unit(from.Across.Set).Unit.Name
 	if from.Strip != nil {
@@ -197,7 +197,7 @@ func (b Sheet) subCutWords(from work.StepSource) string {
 }
 
 // sewn words a batch: sewing, marking, or cutting apart and trimming.
-func (b Sheet) sewn(s *StepShown, batch batching.Batch) {
+func (b AtMachine) sewn(s *StepShown, batch batching.Batch) {
 	if batch.Does == making.Sews {
 		s.Sewing = &SewingShown{
 			Left: batch.Left.Name, Right: batch.Right.Name, Edge: batch.Edge, Seams: batch.Seams,
@@ -208,7 +208,7 @@ func (b Sheet) sewn(s *StepShown, batch batching.Batch) {
 		}
 	}
 	if len(batch.Presses) > 0 || len(batch.Of) > 0 {
-		s.Press = b.pressWords(batch)
+		s.Press = OfIron(b.Work, b.album).pressWords(batch)
 	}
 	switch {
 	case batch.Stage == batching.Sets:
@@ -229,7 +229,7 @@ func (b Sheet) sewn(s *StepShown, batch batching.Batch) {
 		s.Says = fmt.Sprintf("%s: %d for %s.", batch.Says, batch.Make, b.Acts[batch.ID].Made.Unit.Name)
 	case batch.Does == making.Opens:
 		s.One = "column"
-		s.Says, s.Wrong = b.openWords(batch)
+		s.Says, s.Wrong = OfMat(b.Work).openWords(batch)
 	case batch.Does == making.CutsAgain:
 		s.One, s.Knife = "part", b.Acts[batch.ID].Made.Unit.ID
 		s.Says = b.knifeWords(batch)
@@ -264,14 +264,14 @@ func (b Sheet) sewn(s *StepShown, batch batching.Batch) {
 }
 
 // Told says what to do in a batch, in the imperative.
-func (b Sheet) Told(batch batching.Batch) string {
+func (b AtMachine) Told(batch batching.Batch) string {
 	var s StepShown
 	b.sewn(&s, batch)
 	return s.Says
 }
 
 // pairWords says what is sewn to what, and draws both.
-func (b Sheet) pairWords(s *StepShown, batch batching.Batch) {
+func (b AtMachine) pairWords(s *StepShown, batch batching.Batch) {
 	s.Sewing.LeftPicture, s.Sewing.RightPicture = b.album.Part(batch.Left.Piece), b.album.Part(batch.Right.Piece)
 	s.Sewing.Laid = b.album.Lies(batch.Left)
 	s.One = "pair"
@@ -286,7 +286,7 @@ func (b Sheet) pairWords(s *StepShown, batch batching.Batch) {
 		s.Says = fmt.Sprintf("%s: %d in all.", batch.Says, batch.Make)
 	case batch.Seams > 1 && len(batch.Of) > 1:
 		of := "parts"
-		if b.tubeOf(batch) != nil {
+		if b.Acts[batch.ID].Made.Tube != nil {
 			of = "columns"
 		}
 		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", batch.Name, batch.Seams+1, of, words.Times(batch.Make))
@@ -301,7 +301,7 @@ func (b Sheet) pairWords(s *StepShown, batch batching.Batch) {
 }
 
 // rowName is a row inside a sentence; one of a border keeps the name that the quilter gave the border.
-func (b Sheet) rowName(batch batching.Batch) string {
+func (b AtMachine) rowName(batch batching.Batch) string {
 	if b.Row(batch.ID).Called != "" {
 		return batch.Name
 	}
@@ -309,11 +309,11 @@ func (b Sheet) rowName(batch batching.Batch) string {
 }
 
 // inRow says what a row is sewn of.
-func (b Sheet) inRow(batch batching.Batch) string {
+func (b AtMachine) inRow(batch batching.Batch) string {
 	switch {
 	case b.Row(batch.ID).Called != "":
 		return "units"
-	case !slices.ContainsFunc(b.Row(batch.ID).Cells, func(c quilt.Cell) bool { return !b.isColumn(c.Unit) }):
+	case !slices.ContainsFunc(b.Row(batch.ID).Cells, func(c quilt.Cell) bool { return !OfMat(b.Work).isColumn(c.Unit) }):
 		return "columns"
 	case b.Layout.OnPoint:
 		return "blocks and triangles"
@@ -334,10 +334,10 @@ func finishWords(batch batching.Batch) (one, says string) {
 }
 
 // trimWords says how a batch is cut apart, pressed and trimmed: what of it there is to do.
-func (b Sheet) trimWords(batch batching.Batch) string {
+func (b AtMachine) trimWords(batch batching.Batch) string {
 	says := batch.Says
 	if len(batch.Presses) > 0 {
-		says += ", press " + b.pressWords(batch)
+		says += ", press " + OfIron(b.Work, b.album).pressWords(batch)
 	}
 	if w, h := batch.Piece.Size(); batch.Shaves {
 		says += ", trim to " + words.By(b.Table.Ruler, w, h)
@@ -346,7 +346,7 @@ func (b Sheet) trimWords(batch batching.Batch) string {
 }
 
 // knifeWords says how something sewn is cut again, and how many of it.
-func (b Sheet) knifeWords(batch batching.Batch) string {
+func (b AtMachine) knifeWords(batch batching.Batch) string {
 	act := b.Acts[batch.ID].Act
 	runs := b.Demand.Runs[act.ID]
 	give := map[bool]string{true: "gives", false: "give"}[runs == 1]
@@ -354,13 +354,13 @@ func (b Sheet) knifeWords(batch batching.Batch) string {
 }
 
 // hold says how to hold, pin or turn what is sewn, by the schools chosen (common practice).
-func (b Sheet) hold(batch batching.Batch) string {
+func (b AtMachine) hold(batch batching.Batch) string {
 	id := batch.ID.ID()
 	pins := map[school.Pins]string{
 		school.PinsAtCrossings: "pin at every crossing", school.PinsEverywhere: "pin at the crossings and between",
 		school.GlueAtAllowances: "a dot of glue inside the allowance at every crossing",
 	}[b.Schools.PinsOf(id)]
-	if list := b.flipWords(batch); len(list) > 0 {
+	if list := OfIron(b.Work, b.album).flipWords(batch); len(list) > 0 {
 		turn := "turn an allowance of the right-hand column the other way by hand at " + strings.Join(list, "; ")
 		if pins == "" {
 			return turn
@@ -387,7 +387,7 @@ func (b Sheet) hold(batch batching.Batch) string {
 }
 
 // stitch is how long stitches are: short where a seam will be cut across, or partly undone (common practice).
-func (b Sheet) stitch(batch batching.Batch) string {
+func (b AtMachine) stitch(batch batching.Batch) string {
 	set := b.Settings
 	kind := b.StitchOf(batch)
 	short := "1.3 to 1.7 mm"
@@ -413,7 +413,7 @@ func (b Sheet) stitch(batch batching.Batch) string {
 
 // sharedOut says whether what is cut from a step's strips is shared out to the prints of an assortment, each of which is
 // rounded up by itself.
-func (b Sheet) sharedOut(step naming.Step) bool {
+func (b AtMachine) sharedOut(step naming.Step) bool {
 	for _, f := range b.Cut.Fabrics {
 		for _, s := range f.Strips {
 			if s.ID == step {
@@ -426,7 +426,7 @@ func (b Sheet) sharedOut(step naming.Step) bool {
 
 // workCounts says of every step how its number comes about: what later steps take of it, less what stands in, and the
 // spares.
-func (b Sheet) workCounts(steps []StepShown) {
+func (b AtMachine) workCounts(steps []StepShown) {
 	at := map[naming.Step]int{}
 	laidOut := map[int][]string{} // what is cut from strips or sets, where a sum over each by itself would not come to them
 	terms := make([][]string, len(steps))
@@ -517,3 +517,25 @@ func (b Sheet) workCounts(steps []StepShown) {
 		s.Working.Sums = []string{fmt.Sprintf("%s = %d", sum, s.Make)}
 	}
 }
+
+// webWords says how a column of it is sewn on.
+func (b AtMachine) webWords(batch batching.Batch) string {
+	column := batch.ID.Column()
+	_, columns := b.Layout.Web()
+	switch column {
+	case 2:
+		return fmt.Sprintf("Begin a web of %d columns: the second of every row to the first, from the top down: %d seams.", columns, batch.Make)
+	case columns:
+		return fmt.Sprintf("Sew the last column to the web, from the top row down: %d seams.", batch.Make)
+	}
+	return fmt.Sprintf("Sew column %d to the web, from the top row down: %d seams.", column, batch.Make)
+}
+
+// AtMachine tells a work at the machine.
+type AtMachine struct {
+	*work.Work
+	album *drawn.Album
+}
+
+// OfMachine tells what is counted and sewn, with the pictures that it refers to.
+func OfMachine(w *work.Work, album *drawn.Album) AtMachine { return AtMachine{w, album} }

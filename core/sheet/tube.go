@@ -10,8 +10,6 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
-	"vicis/core/piece"
-	"vicis/core/quilt"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -75,7 +73,7 @@ type TubeColumn struct {
 }
 
 // Tubes tells everything that is joined of opened rings, as far as it could be made.
-func Tubes(s work.Sewn, full *Sheet) []TubeCard {
+func Tubes(s work.Sewn, full *AtMat) []TubeCard {
 	list := []TubeCard{}
 	for _, m := range s.Units {
 		if m.Tube == nil || m.Unit.Of > 0 || m.Unit.Like != "" {
@@ -86,7 +84,7 @@ func Tubes(s work.Sewn, full *Sheet) []TubeCard {
 	return list
 }
 
-func tube(s work.Sewn, m making.Made, full *Sheet) TubeCard {
+func tube(s work.Sewn, m making.Made, full *AtMat) TubeCard {
 	seam, ruler := s.Table.Seam, s.Table.Ruler
 	out := TubeCard{
 		Unit: m.Unit.ID, Name: s.Called(m.Unit.ID), Sets: []TubeSet{}, Columns: []TubeColumn{},
@@ -124,7 +122,7 @@ func tube(s work.Sewn, m making.Made, full *Sheet) TubeCard {
 			one.Make = full.Lines[c.Kind.Step()].Make()
 			if i > 0 {
 				var n int
-				one.Flips, n = full.flips(m.Tube.Columns[i-1].Piece, c.Piece, m.Unit.ID.Seam(c.ID))
+				one.Flips, n = OfIron(full.Work, nil).flips(m.Tube.Columns[i-1].Piece, c.Piece, m.Unit.ID.Seam(c.ID))
 				flips, crossings = flips+len(one.Flips), crossings+n
 			}
 		}
@@ -150,7 +148,7 @@ func tube(s work.Sewn, m making.Made, full *Sheet) TubeCard {
 }
 
 // tubeSet tells one closed set.
-func tubeSet(s work.Sewn, set making.Made, full *Sheet) TubeSet {
+func tubeSet(s work.Sewn, set making.Made, full *AtMat) TubeSet {
 	out := TubeSet{Unit: set.Unit.ID, Name: set.Unit.Name, Strips: []TubeStrip{}, ByValue: []string{}}
 	for _, strip := range set.Round {
 		f, _ := s.Shelf.Fabric(strip.Role)
@@ -178,7 +176,7 @@ func tubeSet(s work.Sewn, set making.Made, full *Sheet) TubeSet {
 }
 
 // closedWords says that a set is closed, and what it measures round.
-func (b Sheet) closedWords(set making.Made) string {
+func (b AtMat) closedWords(set making.Made) string {
 	if len(set.Round) == 0 {
 		return ""
 	}
@@ -194,7 +192,7 @@ func roundOf(set making.Made, seam measure.Length) (round measure.Length) {
 }
 
 // tubesTaken is how many tubes of a set are sewn, and what is left of the last.
-func (b Sheet) tubesTaken(set naming.Unit) (int, string) {
+func (b AtMat) tubesTaken(set naming.Unit) (int, string) {
 	for _, a := range b.Cut.Sets {
 		if a.Set != set {
 			continue
@@ -375,20 +373,8 @@ func (t *TubeCard) closing(s work.Sewn, m making.Made) {
 	}
 }
 
-// flips lists at which crossings of a join, from the top, two allowances lie on each other, and how many there are.
-func (b Sheet) flips(left, right piece.Piece, over naming.Seam) (list []int, crossings int) {
-	list = []int{}
-	meetings := piece.Meet(left.Ends(piece.Right), right.Ends(piece.Left), over)
-	for i, m := range meetings {
-		if nests, open := b.Press.Nests(m); !nests && !open {
-			list = append(list, i+1)
-		}
-	}
-	return list, len(meetings)
-}
-
 // tubeClashes says what the pressing makes of the steps.
-func (b Sheet) tubeClashes(m making.Made, flips, crossings int) string {
+func (b AtMat) tubeClashes(m making.Made, flips, crossings int) string {
 	says := fmt.Sprintf("All %d crossings between its columns nest.", crossings)
 	if flips > 0 {
 		says = fmt.Sprintf("%d of %d crossings between its columns do not nest: there an allowance of the right-hand column is turned the other way by hand, before it is sewn.", flips, crossings)
@@ -422,11 +408,8 @@ func tubeDoes(s work.Sewn, m making.Made) (list []string) {
 	return list
 }
 
-// tubeOf is what a batch's unit states of its columns; nothing where it is not joined of rings.
-func (b Sheet) tubeOf(batch batching.Batch) *making.Tubed { return b.Acts[batch.ID].Made.Tube }
-
 // openWords says how rings are opened, and what to do with one that was opened wrong.
-func (b Sheet) openWords(batch batching.Batch) (says, wrong string) {
+func (b AtMat) openWords(batch batching.Batch) (says, wrong string) {
 	c := b.Acts[batch.ID].Act.Opens
 	set := b.Unit(c.Set)
 	top, _ := b.Shelf.Fabric(set.Round[c.Strip()].Role)
@@ -439,7 +422,7 @@ func (b Sheet) openWords(batch batching.Batch) (says, wrong string) {
 		return fmt.Sprintf("Cut %s %s%s. Half of %s then lies at the top.", rings, where, end, top.Name), ""
 	}
 	wrong = "Opened at another seam: sew that seam up again with the same allowance, and it is a ring once more."
-	for _, other := range b.tubeOf(batch).Columns {
+	for _, other := range b.Acts[batch.ID].Made.Tube.Columns {
 		if other.Ring == c.Ring && other.Kind != c.Kind {
 			wrong = "Opened at another seam: it may be another column as wide, else sew that seam up again with the same allowance, and it is a ring once more."
 		}
@@ -448,67 +431,7 @@ func (b Sheet) openWords(batch batching.Batch) (says, wrong string) {
 }
 
 // isColumn says whether a unit is one column of opened rings.
-func (b Sheet) isColumn(unit naming.Unit) bool {
+func (b AtMat) isColumn(unit naming.Unit) bool {
 	m := b.Unit(unit)
 	return m.Tube != nil && (len(m.Tube.Columns) == 1 || m.Unit.ID.Variant() != "")
-}
-
-// flipWords says at which crossings of which columns an allowance is turned by hand before columns are joined.
-func (b Sheet) flipWords(batch batching.Batch) (list []string) {
-	if t := b.tubeOf(batch); t != nil && batch.ID == b.Acts[batch.ID].Made.Unit.ID.Step() && batch.Does == making.Sews {
-		for i := 1; i < len(t.Columns); i++ {
-			at, _ := b.flips(t.Columns[i-1].Piece, t.Columns[i].Piece, batch.ID.Seam())
-			list = append(list, flipped(i+1, at)...)
-		}
-		return list
-	}
-	switch {
-	case batch.ID.Column() > 0:
-		for _, k := range b.Layout.Kinds {
-			for _, says := range b.flipsOfRow(k, batch.ID.Column()) {
-				list = append(list, words.LowerFirst(k.Name())+", "+says)
-			}
-		}
-	case batch.Stage == batching.Rows:
-		list = b.flipsOfRow(b.Row(batch.ID), 0)
-	}
-	return list
-}
-
-// flipsOfRow is the same for the columns of one row, or for one of them.
-func (b Sheet) flipsOfRow(k quilt.RowKind, column int) (list []string) {
-	cells, endsOf := k.Cells, b.Layout.Ends()
-	for j := 1; j < len(cells); j++ {
-		if column > 0 && j != column-1 {
-			continue
-		}
-		left, right := b.Unit(cells[j-1].Unit), b.Unit(cells[j].Unit)
-		if left.Tube == nil || right.Tube == nil {
-			continue
-		}
-		var at []int
-		for k, m := range piece.Meet(endsOf(cells[j-1], piece.Right), endsOf(cells[j], piece.Left), "") {
-			if nests, open := b.Press.Nests(m); !nests && !open {
-				at = append(at, k+1)
-			}
-		}
-		list = append(list, flipped(j+1, at)...)
-	}
-	return list
-}
-
-// flipped tells the crossings of one join.
-func flipped(column int, at []int) []string {
-	if len(at) == 0 {
-		return nil
-	}
-	var numbers []string
-	for _, n := range at {
-		numbers = append(numbers, fmt.Sprint(n))
-	}
-	what := "crossing " + words.Listed(numbers)
-	if len(at) > 1 {
-		what = "crossings " + words.Listed(numbers)
-	}
-	return []string{fmt.Sprintf("column %d, %s from the top", column, what)}
 }

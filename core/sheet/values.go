@@ -63,7 +63,7 @@ const (
 )
 
 // Values looks at the first blocks of the quilt with their neighbours, the borders, and everything in between.
-func (b Sheet) Values() Values {
+func (b Prints) Values() Values {
 	out := Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}}
 	all := map[string][]shade{}
 	used := map[string]bool{}
@@ -132,7 +132,7 @@ func closest(a, b []shade) (x, y shade) {
 
 // beside pairs roles that lie side by side: inside blocks, between the blocks of two rows and columns, and at the
 // border.
-func (b Sheet) beside() [][2]string {
+func (b Prints) beside() [][2]string {
 	var pairs [][2]string
 	corner := piece.Piece{}
 	var through making.Made // sashing in one piece over the whole width

@@ -747,7 +747,7 @@ func remnants(w *work.Work, c came) (wrong []string) {
 			ends[end{round(e[0]), round(e[1])}] += int(e[2])
 		}
 	}
-	for _, r := range sheet.Of(w, nil).Remnants() {
+	for _, r := range sheet.OfLeftOver(w).Remnants() {
 		if r.Kind != cloth.Pieces {
 			continue
 		}
