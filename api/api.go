@@ -118,19 +118,8 @@ func answers(r huma.Registry) {
 	}
 }
 
-// nameSchema names a type by its room and itself, for several rooms have a Step: sheet.Step is PlanStep, plan.Plan is
-// Plan.
-func nameSchema(t reflect.Type, hint string) string {
-	for t.Kind() == reflect.Pointer {
-		t = t.Elem()
-	}
-	name := huma.DefaultSchemaNamer(t, hint)
-	room := path.Base(t.PkgPath())
-	if t.Name() == "" || room == "api" || room == "." || strings.EqualFold(room, name) {
-		return name
-	}
-	return strings.ToUpper(room[:1]) + room[1:] + name
-}
+// nameSchema names a type by itself, wherever it lives: no two rooms have a type of one name but a Plan.
+func nameSchema(t reflect.Type, hint string) string { return huma.DefaultSchemaNamer(t, hint) }
 
 // kindSchema is the kinds that cloth is kept in.
 type kindSchema struct{}
@@ -148,7 +137,7 @@ func (kindSchema) Schema(huma.Registry) *huma.Schema {
 type unitSchema struct{}
 
 func (unitSchema) Schema(r huma.Registry) *huma.Schema {
-	const name = "MakingUnit"
+	const name = "Unit"
 	if _, ok := r.Map()[name]; !ok {
 		how := &huma.Schema{}
 		for _, m := range making.Methods() {

@@ -12,9 +12,9 @@ import (
 
 	"vicis/core/cloth"
 	"vicis/core/document"
+	"vicis/core/leftover"
 	"vicis/core/measure"
 	"vicis/core/problem"
-	"vicis/core/sheet"
 	"vicis/store"
 )
 
@@ -49,7 +49,7 @@ func (s *Server) cut(ctx context.Context, in *WriteIn) (*projectOut, error) {
 }
 
 // remnantID names what is left of a quilt on the shelf, so that it is put there once.
-func remnantID(quilt string, r sheet.Remnant) string {
+func remnantID(quilt string, r leftover.Remnant) string {
 	return quilt[:min(12, len(quilt))] + "-" + r.Key
 }
 

@@ -13,7 +13,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/problem"
-	"vicis/core/sheet"
+	"vicis/core/ruler"
 	"vicis/core/tally"
 	"vicis/core/work"
 )
@@ -84,8 +84,8 @@ func held[T any](ctx context.Context, s *Server, quilt string, in Draft,
 	return out, err
 }
 
-// Allowance is what the seams took of one machine, foot and needle position.
-type Allowance struct {
+// AllowanceKnown is what the seams took of one machine, foot and needle position.
+type AllowanceKnown struct {
 	Name  string             `json:"name"`
 	Quilt string             `json:"quilt" doc:"The quilt whose test strip told it"`
 	Takes string             `json:"takes" doc:"As the ruler of that quilt reads"`
@@ -93,24 +93,24 @@ type Allowance struct {
 }
 
 // allowances lists what test strips told, the quilt that was changed last first; of one name the newest.
-func (s *Server) allowances(ctx context.Context, _ *struct{}) (*body[[]Allowance], error) {
+func (s *Server) allowances(ctx context.Context, _ *struct{}) (*body[[]AllowanceKnown], error) {
 	quilts, err := s.store.Quilts(ctx)
 	if err != nil {
 		return nil, trouble(err)
 	}
-	list := []Allowance{}
+	list := []AllowanceKnown{}
 	for _, q := range quilts {
 		d, problems := document.Read([]byte(q.Document))
 		c, ok := decided.Read(d)
 		if problems.Stopped() || !ok {
 			continue
 		}
-		for i, t := range sheet.Tests(c) {
-			if slices.ContainsFunc(list, func(a Allowance) bool { return a.Name == t.Name }) {
+		for i, t := range ruler.Tests(c) {
+			if slices.ContainsFunc(list, func(a AllowanceKnown) bool { return a.Name == t.Name }) {
 				continue
 			}
-			list = append(list, Allowance{Name: t.Name, Quilt: d.Name, Takes: t.Takes, Test: d.Seam.Tests[i]})
+			list = append(list, AllowanceKnown{Name: t.Name, Quilt: d.Name, Takes: t.Takes, Test: d.Seam.Tests[i]})
 		}
 	}
-	return &body[[]Allowance]{list}, nil
+	return &body[[]AllowanceKnown]{list}, nil
 }

@@ -6,9 +6,9 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/core/machine"
 	"vicis/core/naming"
 	"vicis/core/order"
-	"vicis/core/sheet"
 	"vicis/core/tally"
 )
 
@@ -46,7 +46,7 @@ type needleIn struct {
 	Seam int         `query:"seam" minimum:"0" doc:"The seams near this one, from 0, are told"`
 }
 
-func (s *Server) needle(ctx context.Context, in *needleIn) (*body[sheet.Under], error) {
+func (s *Server) needle(ctx context.Context, in *needleIn) (*body[machine.Under], error) {
 	p, err := s.newest(ctx, in.ID)
 	if err != nil {
 		return nil, err
@@ -56,9 +56,9 @@ func (s *Server) needle(ctx context.Context, in *needleIn) (*body[sheet.Under], 
 		return nil, err
 	}
 	defer end()
-	under, ok := sheet.UnderNeedle(p.work, in.Step, in.Seam)
+	under, ok := machine.UnderNeedle(p.work, in.Step, in.Seam)
 	if !ok {
 		return nil, newTrouble(http.StatusNotFound, "Nothing is sewn in a step of that name: the plan has changed, or it is done at the mat.")
 	}
-	return &body[sheet.Under]{Body: under}, nil
+	return &body[machine.Under]{Body: under}, nil
 }

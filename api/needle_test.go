@@ -4,8 +4,7 @@ import (
 	"net/http"
 	"net/url"
 	"testing"
-
-	"vicis/core/sheet"
+	"vicis/core/machine"
 )
 
 // Everything that is sewn has a card over the API; what is cut, or is not in the plan, has none, and that is said.
@@ -23,7 +22,7 @@ func TestHowTheLayersLieOverTheAPI(t *testing.T) {
 			}
 			continue
 		}
-		u := decode[sheet.Under](t, w)
+		u := decode[machine.Under](t, w)
 		if len(u.Seams) > 0 && !u.Each && u.Count != step.Sewing.Seams {
 			t.Errorf("%s has %d seams, and its card tells %d", step.ID, step.Sewing.Seams, u.Count)
 		}

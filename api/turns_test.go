@@ -16,8 +16,8 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humagin"
 	"github.com/gin-gonic/gin"
 
+	"vicis/core/machine"
 	"vicis/core/plan"
-	"vicis/core/sheet"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/store"
@@ -150,7 +150,7 @@ func TestATallyDoesNotWaitForThePlan(t *testing.T) {
 func TestPlansAreKeptByWeight(t *testing.T) {
 	k := keep(nil)
 	for i := range mostPlans {
-		k.added(fmt.Sprintf("quilt-%d", i), 1, Preview{Plan: plan.Plan{Steps: make([]sheet.StepShown, 20_000)}}, &work.Work{})
+		k.added(fmt.Sprintf("quilt-%d", i), 1, Preview{Plan: plan.Plan{Steps: make([]machine.StepShown, 20_000)}}, &work.Work{})
 		if got := k.weight(); got > mostWeight {
 			t.Fatalf("%d bytes are kept", got)
 		}

@@ -7,15 +7,15 @@ import (
 
 	"vicis/core/decided"
 	"vicis/core/document"
+	"vicis/core/iron"
 	"vicis/core/making"
 	"vicis/core/problem"
-	"vicis/core/sheet"
 	"vicis/core/work"
 )
 
 // asked is a document that is asked about, worked out and told.
 type asked struct {
-	sheet.AtIron
+	iron.AtIron
 	document document.Document
 	purse    *Purse
 }
@@ -29,7 +29,7 @@ type blocks struct {
 func questionAbout(d document.Document, purse *Purse) (asked, bool) {
 	w, ok := work.Of(d)
 	purse.whole(w)
-	return asked{sheet.OfIron(w, nil), d, purse}, ok
+	return asked{iron.Of(w, nil), d, purse}, ok
 }
 
 // sizedByFinish is a document whose units of squares that are in hand are given by what they finish, so that they can be made another way or

@@ -9,9 +9,9 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/cutting"
 	"vicis/core/document"
+	"vicis/core/mat"
 	"vicis/core/measure"
 	"vicis/core/problem"
-	"vicis/core/sheet"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -220,13 +220,13 @@ func (s *sizeSearch) uses(columns, rows int) []Used {
 		if !s.there[f.Fabric.ID] {
 			continue
 		}
-		u := Used{Fabric: f.Fabric.ID, Name: f.Fabric.Name + sheet.Each(f), Says: []string{}}
+		u := Used{Fabric: f.Fabric.ID, Name: f.Fabric.Name + mat.Each(f), Says: []string{}}
 		var used, left measure.Length
 		for _, one := range f.Uses {
 			used, left = used+one.Used, left+one.Left
 		}
 		u.Length, u.Left = s.sewn.Table.Ruler.Read(used), s.sewn.Table.Ruler.Read(left)
-		u.Says = append(u.Says, sheet.OfMat(s.work(columns, rows)).FromShelf(f)...)
+		u.Says = append(u.Says, mat.Of(s.work(columns, rows)).FromShelf(f)...)
 		list = append(list, u)
 	}
 	return list

@@ -7,9 +7,9 @@ import (
 
 	"vicis/core/cutting"
 	"vicis/core/document"
+	"vicis/core/mat"
 	"vicis/core/measure"
 	"vicis/core/problem"
-	"vicis/core/sheet"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -116,7 +116,7 @@ func (b asked) anew(usable measure.Length, fabrics []string) string {
 				if now.Buy > 0 {
 					instead = b.Shop().Cloth(now.Buy)
 				}
-				buy = append(buy, fmt.Sprintf("%s of %s instead of %s", b.Shop().Cloth(f.Buy)+sheet.Each(f), f.Fabric.Name,
+				buy = append(buy, fmt.Sprintf("%s of %s instead of %s", b.Shop().Cloth(f.Buy)+mat.Each(f), f.Fabric.Name,
 					instead))
 			}
 		}

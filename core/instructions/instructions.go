@@ -9,10 +9,10 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/drawn"
 	"vicis/core/making"
+	"vicis/core/mat"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/needle"
-	"vicis/core/sheet"
 	"vicis/core/work"
 )
 
@@ -212,7 +212,7 @@ func Of(w *work.Work) InstructionSheet {
 		out.Piles[s.ID] = s.Called
 	}
 	sewn := map[naming.Step]bool{}
-	for i, told := range sheet.OfMat(w).Script() {
+	for i, told := range mat.Of(w).Script() {
 		part := w.Script[i]
 		for k, l := range part.Lines {
 			says := strings.Join(nonEmpty(told.Lines[k].Says, told.Lines[k].Held), " ")

@@ -6,18 +6,18 @@ import (
 	"slices"
 
 	"vicis/core/batching"
+	"vicis/core/machine"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/needle"
 	"vicis/core/quilt"
-	"vicis/core/sheet"
 )
 
 // What is done at the machine.
 
 // batch tells what is sewn, or done with what was sewn.
 func (t *teller) batch(b batching.Batch) Instruction {
-	line := Instruction{Do: Words, Says: sheet.OfMachine(t.Work, nil).Told(b), Step: b.ID, Times: b.Make}
+	line := Instruction{Do: Words, Says: machine.Of(t.Work, nil).Told(b), Step: b.ID, Times: b.Make}
 	made, act := t.Work.Acts[b.ID].Made, t.Work.Acts[b.ID].Act
 	of := func(do Do) { // of what one run takes first
 		line.Do, line.Of = do, act.Takes[0].Act

@@ -9,10 +9,10 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/drawn"
+	"vicis/core/machine"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/piece"
-	"vicis/core/sheet"
 	"vicis/core/work"
 )
 
@@ -101,7 +101,7 @@ print(json.dumps(out))
 `
 
 type sewing struct {
-	Cards    []sheet.Under                 `json:"cards"`
+	Cards    []machine.Under               `json:"cards"`
 	Pictures map[naming.Step]drawn.Picture `json:"pictures"`
 
 	Falls map[naming.Step][]drawn.Picture `json:"falls"` // of halves that are sewn to each other: all that falls out
@@ -188,10 +188,10 @@ func TestCardsFollowedLiterallyGiveTheBlock(t *testing.T) {
 }
 
 // every seam of a step, page by page.
-func every(w *work.Work, step naming.Step) (sheet.Under, bool) {
-	u, ok := sheet.UnderNeedle(w, step, 0)
+func every(w *work.Work, step naming.Step) (machine.Under, bool) {
+	u, ok := machine.UnderNeedle(w, step, 0)
 	for ok && len(u.Seams) < u.Count {
-		more, _ := sheet.UnderNeedle(w, step, len(u.Seams))
+		more, _ := machine.UnderNeedle(w, step, len(u.Seams))
 		u.Seams = append(u.Seams, more.Seams...)
 	}
 	return u, ok

@@ -5,12 +5,12 @@ import (
 	"testing"
 
 	"vicis/core/document"
-	"vicis/core/sheet"
+	"vicis/core/iron"
 )
 
 // The cards say what lies on top, measure, and warn of edges that stretch.
 func TestPressCards(t *testing.T) {
-	card := func(d document.Document, step string) sheet.PressCard {
+	card := func(d document.Document, step string) iron.PressCard {
 		t.Helper()
 		for _, l := range planned(t, d).Press.Lines {
 			if string(l.Step) == step {
@@ -18,7 +18,7 @@ func TestPressCards(t *testing.T) {
 			}
 		}
 		t.Fatalf("%s is not pressed", step)
-		return sheet.PressCard{}
+		return iron.PressCard{}
 	}
 	rail := fromLibrary(t, "rail")
 	rail.Top.Rows, rail.Top.Columns = 2, 2

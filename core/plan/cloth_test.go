@@ -10,20 +10,20 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/making"
+	"vicis/core/mat"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
-	"vicis/core/sheet"
 	"vicis/core/straight"
 	"vicis/core/triangle"
 	"vicis/core/work"
 )
 
 // cut is the cut list of one fabric.
-func cutOf(t *testing.T, p plan.Plan, fabric string) sheet.FabricCut {
+func cutOf(t *testing.T, p plan.Plan, fabric string) mat.FabricCut {
 	t.Helper()
-	i := slices.IndexFunc(p.Cut, func(f sheet.FabricCut) bool { return f.Fabric == fabric })
+	i := slices.IndexFunc(p.Cut, func(f mat.FabricCut) bool { return f.Fabric == fabric })
 	if i < 0 {
 		t.Fatalf("nothing is cut of %s", fabric)
 	}

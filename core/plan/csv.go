@@ -5,7 +5,7 @@ import (
 	"strconv"
 	"strings"
 
-	"vicis/core/sheet"
+	"vicis/core/mat"
 	"vicis/core/words"
 )
 
@@ -20,7 +20,7 @@ func (p Plan) CSV() (string, error) {
 		}
 		_ = w.Write(cells) // a strings.Builder takes everything
 	}
-	cuts := func(what, from string, a sheet.AcrossShown) {
+	cuts := func(what, from string, a mat.AcrossShown) {
 		for _, c := range a.Cuts {
 			row(what, from, strconv.Itoa(c.Make), c.Width.Text, c.Name, strconv.Itoa(c.Spare), strconv.Itoa(c.PerStrip))
 		}

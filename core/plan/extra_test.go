@@ -5,8 +5,8 @@ import (
 	"testing"
 
 	"vicis/core/document"
+	"vicis/core/machine"
 	"vicis/core/plan"
-	"vicis/core/sheet"
 	"vicis/core/tally"
 	"vicis/core/work"
 )
@@ -26,7 +26,7 @@ func TestMoreThanTheQuiltTakes(t *testing.T) {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	steps := map[string]sheet.StepShown{}
+	steps := map[string]machine.StepShown{}
 	for _, s := range p.Steps {
 		steps[string(s.ID)] = s
 	}

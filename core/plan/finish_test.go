@@ -9,13 +9,14 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/library"
+	"vicis/core/machine"
 	"vicis/core/making"
+	"vicis/core/mat"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
-	"vicis/core/sheet"
 	"vicis/core/straight"
 )
 
@@ -33,7 +34,7 @@ func plain(t testing.TB, columns, rows int) document.Document {
 	return d
 }
 
-func stripsFor(t testing.TB, p plan.Plan, step string) sheet.StripCut {
+func stripsFor(t testing.TB, p plan.Plan, step string) mat.StripCut {
 	t.Helper()
 	for _, f := range p.Cut {
 		for _, s := range f.Strips {
@@ -50,7 +51,7 @@ func stripsFor(t testing.TB, p plan.Plan, step string) sheet.StripCut {
 		}
 	}
 	t.Fatalf("no strips %q", step)
-	return sheet.StripCut{}
+	return mat.StripCut{}
 }
 
 // A quilt of 80″ × 80″ (geometry): binding 320 + 12 = 332″, nine strips of 40″; backing 4″ larger on every side of the
@@ -69,7 +70,7 @@ func TestBindingAndBackingOfAQuiltOf80(t *testing.T) {
 	if back.Count != 1 || back.Width.Text != "88½″" || !strings.Contains(back.Joined, "19½″") {
 		t.Errorf("%+v", back)
 	}
-	made := map[string]sheet.StepShown{}
+	made := map[string]machine.StepShown{}
 	for _, s := range p.Steps {
 		made[string(s.ID)] = s
 	}

@@ -11,6 +11,7 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/library"
+	"vicis/core/machine"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -19,7 +20,6 @@ import (
 	"vicis/core/problem"
 	"vicis/core/quilt"
 	"vicis/core/school"
-	"vicis/core/sheet"
 	"vicis/core/starter"
 	"vicis/core/tally"
 	"vicis/core/work"
@@ -345,7 +345,7 @@ func atTheMachine(t *testing.T, d document.Document) {
 		if cards++; b.Does != making.Sews || cards > 20 && b.Stage != batching.Rows && b.Stage != batching.Top {
 			continue
 		}
-		u, ok := sheet.UnderNeedle(w, b.ID, 0)
+		u, ok := machine.UnderNeedle(w, b.ID, 0)
 		if !ok || len(u.Seams) > u.Count {
 			t.Errorf("%s: %d of %d seams", b.ID, len(u.Seams), u.Count)
 		}

@@ -7,10 +7,10 @@ import (
 
 	"vicis/core/batching"
 	"vicis/core/document"
+	"vicis/core/machine"
 	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/problem"
-	"vicis/core/sheet"
 	"vicis/internal/quilts"
 )
 
@@ -41,7 +41,7 @@ func TestLooseBlocks(t *testing.T) {
 			if s.Stage == batching.Rows || s.Stage == batching.Top || s.Stage == batching.Finish {
 				t.Errorf("%s: %s is sewn", d.Name, s.Says)
 			}
-			i := slices.IndexFunc(sewn.Steps, func(o sheet.StepShown) bool { return o.ID == s.ID })
+			i := slices.IndexFunc(sewn.Steps, func(o machine.StepShown) bool { return o.ID == s.ID })
 			if i < 0 || sewn.Steps[i].Make != s.Make {
 				t.Errorf("%s: %d of %s loose, in the quilt %+v", d.Name, s.Make, s.ID, i)
 			}

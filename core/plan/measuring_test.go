@@ -12,7 +12,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/quilt"
-	"vicis/core/sheet"
+	"vicis/core/ruler"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/demo"
@@ -29,8 +29,8 @@ func TestTestStrips(t *testing.T) {
 	}
 	cm := read(t, `{"vicis":1,"name":"P","measure":"cm","ruler":"1 mm","seam":{"stitched":"7 mm","fold":"0.5 mm","tests":[{"name":"quarter foot","strips":5,"cut":"4","measured":"14"}]},"cloth":{"usable":"110","squaring":"1"},"strip":"5","spares":{},"schools":{},"settings":{},
 "fabrics":[{"id":"f","name":"F","colour":"#000000"}],"roles":[{"id":"a","name":"A","fabric":"f"}],"units":[{"id":"p","name":"P","how":{"by":"patch","role":"a","width":"5","height":"5"}}],"top":{"rows":2,"columns":2,"repeat":[[{"unit":"p"}]]}}`)
-	if c, ok := decided.Read(cm); !ok || sheet.Tests(c)[0].Takes != "0.75 cm" || !sheet.Tests(c)[0].Planned {
-		t.Errorf("%+v", sheet.Tests(c))
+	if c, ok := decided.Read(cm); !ok || ruler.Tests(c)[0].Takes != "0.75 cm" || !ruler.Tests(c)[0].Planned {
+		t.Errorf("%+v", ruler.Tests(c))
 	}
 	for bad, at := range map[string]string{
 		`{"name":"x","strips":3,"cut":"2 1/2","measured":"65"}`:    "/seam/tests/0/measured",
@@ -72,7 +72,7 @@ func TestSquaringUpIsCounted(t *testing.T) {
 // How things are squared up: along the seam of a half-square unit, by the middle seams, or by the middle; points keep an allowance; a left hand
 // cuts the left edge first; a ruler that is too short is said.
 func TestHowThingsAreSquaredUp(t *testing.T) {
-	square := func(d document.Document, unit string) *sheet.SquaringCard {
+	square := func(d document.Document, unit string) *ruler.SquaringCard {
 		t.Helper()
 		p, problems := plan.Make(d, nil)
 		for _, one := range p.Trim {

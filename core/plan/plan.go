@@ -11,13 +11,18 @@ import (
 	"vicis/core/decided"
 	"vicis/core/document"
 	"vicis/core/drawn"
+	"vicis/core/iron"
+	"vicis/core/leftover"
+	"vicis/core/machine"
 	"vicis/core/making"
+	"vicis/core/mat"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/prints"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/ruler"
 	"vicis/core/school"
-	"vicis/core/sheet"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -36,28 +41,28 @@ type Plan struct {
 	Columns  int                           `json:"columns"`
 	Blocks   int                           `json:"blocks"`
 	Set      string                        `json:"set" doc:"How the blocks are set, in words"`
-	Steps    []sheet.StepShown             `json:"steps" doc:"Everything that is counted, in the order of the work"`
+	Steps    []machine.StepShown           `json:"steps" doc:"Everything that is counted, in the order of the work"`
 	Stages   []batching.Stage              `json:"stages"`
-	Cut      []sheet.FabricCut             `json:"cut"`
-	Sets     []sheet.SetCut                `json:"sets"`
-	Taken    []sheet.TakenShown            `json:"taken" doc:"How many of each supply are used up"`
-	Remnants []sheet.Remnant               `json:"remnants" doc:"What is left once all is cut"`
-	GoodFor  []sheet.GoodFor               `json:"goodFor" doc:"What all of that together could become"`
+	Cut      []mat.FabricCut               `json:"cut"`
+	Sets     []mat.SetCut                  `json:"sets"`
+	Taken    []leftover.TakenShown         `json:"taken" doc:"How many of each supply are used up"`
+	Remnants []leftover.Remnant            `json:"remnants" doc:"What is left once all is cut"`
+	GoodFor  []leftover.GoodFor            `json:"goodFor" doc:"What all of that together could become"`
 	Ends     string                        `json:"ends" doc:"What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing"`
 	Test     string                        `json:"test" doc:"The test strip to sew before the first batch"`
-	Tests    []sheet.TestStripRead         `json:"tests" doc:"What each test strip of the project says, in their order"`
-	Script   []sheet.ScriptPart            `json:"script" doc:"The cutting in the order of the table"`
-	Press    sheet.Pressing                `json:"press"`
-	Trim     []sheet.Trim                  `json:"trim"`
+	Tests    []ruler.TestStripRead         `json:"tests" doc:"What each test strip of the project says, in their order"`
+	Script   []mat.ScriptPart              `json:"script" doc:"The cutting in the order of the table"`
+	Press    iron.Pressing                 `json:"press"`
+	Trim     []ruler.Trim                  `json:"trim"`
 	Pictures map[naming.Step]drawn.Picture `json:"pictures" doc:"True drawings by the id of the step or unit"`
 	Quilt    drawn.QuiltPicture            `json:"quilt"`
-	Values   sheet.Values                  `json:"values"`
-	Deal     sheet.DealShown               `json:"deal"`
-	Ledger   sheet.Ledger                  `json:"ledger"`
+	Values   prints.Values                 `json:"values"`
+	Deal     prints.DealShown              `json:"deal"`
+	Ledger   leftover.Ledger               `json:"ledger"`
 	Partial  string                        `json:"partial" doc:"What is left out of a plan that something stops: it is drawn without that, and nothing of it is counted"`
 	Things   []Thing                       `json:"things" doc:"Everything that can be laid or sewn into another, each variant for itself; what could not be made has no size"`
-	Knives   []sheet.KnifeCard             `json:"knives" doc:"Everything sewn that is cut again, as far as it could be made"`
-	Tubes    []sheet.TubeCard              `json:"tubes" doc:"Everything that is joined of opened rings, as far as it could be made"`
+	Knives   []mat.KnifeCard               `json:"knives" doc:"Everything sewn that is cut again, as far as it could be made"`
+	Tubes    []mat.TubeCard                `json:"tubes" doc:"Everything that is joined of opened rings, as far as it could be made"`
 	Lengths  []Thing                       `json:"lengths" doc:"Everything that is as long as the cloth is wide, to be cut across"`
 }
 
@@ -104,19 +109,19 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	w, ok := work.Of(d)
 	problems = append(problems, *w.Problems...)
 	if w.IsSewn() {
-		p.Tests = sheet.Tests(w.Quilt)
+		p.Tests = ruler.Tests(w.Quilt)
 		p.Seam, p.Ruler = seam(w.Quilt), w.Table.Ruler.Read(w.Table.Ruler.Mark)
 		p.Things, p.Lengths = things(w.Sewn)
-		p.Tubes = sheet.Tubes(w.Sewn, nil)
+		p.Tubes = mat.Tubes(w.Sewn, nil)
 	}
 	if !ok {
 		drawing := drawn.Of(&w.Laid)
 		p.Pictures = drawing.Alone()
-		p.Knives = sheet.Knives(w.Sewn, drawing, nil)
+		p.Knives = mat.Knives(w.Sewn, drawing, nil)
 		return p, w, problems
 	}
 	album := drawn.Everything(w)
-	mat, left := sheet.OfMat(w), sheet.OfLeftOver(w)
+	atMat, left := mat.Of(w), leftover.Of(w)
 	r := w.Table.Ruler
 	finW, finH := w.Layout.Finished()
 	p.Finished, p.Block = words.SizeOf(r, finW, finH), words.SizeOf(r, w.Layout.BlockW, w.Layout.BlockH)
@@ -132,18 +137,18 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 	}
 	p.Rows, p.Columns, p.Blocks = d.Top.Rows, d.Top.Columns, d.Top.HowMany()
 	p.Set = set(d.Top)
-	p.Cut, p.Sets = mat.CutList(), mat.SetList()
-	p.Test, p.Ends = mat.TestStrip(), advice.Ends(w)
-	p.Script, p.Remnants = mat.Script(), left.Remnants()
+	p.Cut, p.Sets = atMat.CutList(), atMat.SetList()
+	p.Test, p.Ends = atMat.TestStrip(), advice.Ends(w)
+	p.Script, p.Remnants = atMat.Script(), left.Remnants()
 	p.GoodFor = left.GoodFor(p.Remnants)
 	for _, t := range w.Cut.Taken() {
-		p.Taken = append(p.Taken, sheet.TakenShown(t))
+		p.Taken = append(p.Taken, leftover.TakenShown(t))
 	}
-	p.Steps, p.Press, p.Trim = sheet.OfMachine(w, album).Steps(), sheet.OfIron(w, album).Pressing(), sheet.OfRuler(w, album).Trim()
+	p.Steps, p.Press, p.Trim = machine.Of(w, album).Steps(), iron.Of(w, album).Pressing(), ruler.Of(w, album).Trim()
 	p.Pictures, p.Quilt = album.Pictures, drawn.Of(&w.Laid).Quilt().Dealt(w.Dealt)
-	p.Values, p.Ledger, p.Deal = sheet.OfPrints(w).Values(), left.Ledger(), sheet.OfPrints(w).Deal()
-	p.Knives = sheet.Knives(w.Sewn, drawn.Of(&w.Laid), &w.Counted)
-	p.Tubes = sheet.Tubes(w.Sewn, &mat)
+	p.Values, p.Ledger, p.Deal = prints.Of(w).Values(), left.Ledger(), prints.Of(w).Deal()
+	p.Knives = mat.Knives(w.Sewn, drawn.Of(&w.Laid), &w.Counted)
+	p.Tubes = mat.Tubes(w.Sewn, &atMat)
 	problems = append(problems, advice.On(w)...)
 	if n := album.LeftOut; n > 0 {
 		problems.Warn("pictures-left-out", "/units",
@@ -158,12 +163,12 @@ func empty(d document.Document) Plan {
 	return Plan{
 		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages,
 		Pictures: map[naming.Step]drawn.Picture{},
-		Steps:    []sheet.StepShown{}, Cut: []sheet.FabricCut{}, Sets: []sheet.SetCut{}, Script: []sheet.ScriptPart{}, Tests: []sheet.TestStripRead{},
-		Taken: []sheet.TakenShown{}, Remnants: []sheet.Remnant{}, GoodFor: []sheet.GoodFor{}, Trim: []sheet.Trim{},
-		Press: sheet.EmptyPressing(), Quilt: drawn.Empty(),
-		Values: sheet.Values{Fabrics: []sheet.FabricValue{}, Pairs: []sheet.Contrast{}},
-		Deal:   sheet.EmptyDeal(),
-		Ledger: sheet.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{}, Knives: []sheet.KnifeCard{}, Tubes: []sheet.TubeCard{},
+		Steps:    []machine.StepShown{}, Cut: []mat.FabricCut{}, Sets: []mat.SetCut{}, Script: []mat.ScriptPart{}, Tests: []ruler.TestStripRead{},
+		Taken: []leftover.TakenShown{}, Remnants: []leftover.Remnant{}, GoodFor: []leftover.GoodFor{}, Trim: []ruler.Trim{},
+		Press: iron.EmptyPressing(), Quilt: drawn.Empty(),
+		Values: prints.Values{Fabrics: []prints.FabricValue{}, Pairs: []prints.Contrast{}},
+		Deal:   prints.EmptyDeal(),
+		Ledger: leftover.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{}, Knives: []mat.KnifeCard{}, Tubes: []mat.TubeCard{},
 	}
 }
 

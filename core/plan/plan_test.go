@@ -9,12 +9,12 @@ import (
 	"testing"
 
 	"vicis/core/document"
+	"vicis/core/machine"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
-	"vicis/core/sheet"
 	"vicis/core/starter"
 	"vicis/core/straight"
 )
@@ -45,7 +45,7 @@ func planned(t testing.TB, d document.Document) plan.Plan {
 
 var chain = starter.Choices{Block: starter.Chain, Squares: 5, Companion: starter.Cornered, Rows: 7, Columns: 5}
 
-func step(t testing.TB, p plan.Plan, id string) sheet.StepShown {
+func step(t testing.TB, p plan.Plan, id string) machine.StepShown {
 	t.Helper()
 	for _, s := range p.Steps {
 		if string(s.ID) == id {
@@ -53,7 +53,7 @@ func step(t testing.TB, p plan.Plan, id string) sheet.StepShown {
 		}
 	}
 	t.Fatalf("no step %q", id)
-	return sheet.StepShown{}
+	return machine.StepShown{}
 }
 
 // The two-block chain of 5 × 5, worked out with pencil and paper: 18 chain blocks and 17 plain ones.

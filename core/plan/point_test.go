@@ -14,7 +14,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
-	"vicis/core/sheet"
+	"vicis/core/ruler"
 )
 
 // onPoint is a quilt of squares on point, their triangles of another cloth.
@@ -192,13 +192,13 @@ func TestTrianglesFollowTheBlocks(t *testing.T) {
 	}
 }
 
-func trimOf(p plan.Plan, id string) sheet.Trim {
+func trimOf(p plan.Plan, id string) ruler.Trim {
 	for _, trim := range p.Trim {
 		if string(trim.ID) == id {
 			return trim
 		}
 	}
-	return sheet.Trim{}
+	return ruler.Trim{}
 }
 
 func TestOnPointIsRefusedWithTheMend(t *testing.T) {

@@ -10,13 +10,13 @@ import (
 	"vicis/core/ask"
 	"vicis/core/cloth"
 	"vicis/core/document"
+	"vicis/core/machine"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
 	"vicis/core/recut"
-	"vicis/core/sheet"
 	"vicis/core/straight"
 	"vicis/core/work"
 )
@@ -305,7 +305,7 @@ func TestHalfSteps(t *testing.T) {
 			}
 		}
 		p := planned(t, d)
-		if bits := slices.ContainsFunc(p.Steps, func(s sheet.StepShown) bool { return strings.HasSuffix(string(s.ID), "-bit") }); bits != (one.even == recut.EkeOut) {
+		if bits := slices.ContainsFunc(p.Steps, func(s machine.StepShown) bool { return strings.HasSuffix(string(s.ID), "-bit") }); bits != (one.even == recut.EkeOut) {
 			t.Errorf("%s: bits are cut: %v", one.even, bits)
 		}
 	}

@@ -10,11 +10,11 @@ import (
 
 	"vicis/core/ask"
 	"vicis/core/document"
+	"vicis/core/machine"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/order"
 	"vicis/core/plan"
-	"vicis/core/sheet"
 	"vicis/core/tally"
 )
 
@@ -543,10 +543,10 @@ func BenchmarkWorstQuestions(b *testing.B) {
 						step, most = s.ID, s.Sewing.Seams*s.Make
 					}
 				}
-				r, _ := sheet.UnderNeedle(planned, step, 0)
+				r, _ := machine.UnderNeedle(planned, step, 0)
 				return r
 			},
-			"block card": func() any { r, _ := sheet.UnderNeedle(planned, d.Top.Repeat[0][0].Unit.Step(), 0); return r },
+			"block card": func() any { r, _ := machine.UnderNeedle(planned, d.Top.Repeat[0][0].Unit.Step(), 0); return r },
 			"order": func() any {
 				l := tally.NewLog()
 				return order.Of(planned, l.Progress(planned), l.Takes(planned))

@@ -1,3 +1,4 @@
+// Package recut has the methods that cut what is sewn: a block through its seams, a closed strip set into rings.
 package recut
 
 import (

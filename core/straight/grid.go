@@ -1,3 +1,4 @@
+// Package straight has the methods that sew straight seams: patches, strip sets and what is cut across them, what is joined of units, frames and logs.
 package straight
 
 import (

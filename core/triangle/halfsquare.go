@@ -1,3 +1,4 @@
+// Package triangle has the methods that give triangles: squares sewn on their diagonals and cut apart, flipped corners, geese, squares in squares.
 package triangle
 
 import (

@@ -17,6 +17,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/instructions"
+	"vicis/core/leftover"
 	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -25,7 +26,6 @@ import (
 	"vicis/core/pressing"
 	"vicis/core/quilt"
 	"vicis/core/school"
-	"vicis/core/sheet"
 	"vicis/core/tally"
 	"vicis/core/triangle"
 	"vicis/core/trimming"
@@ -747,7 +747,7 @@ func remnants(w *work.Work, c came) (wrong []string) {
 			ends[end{round(e[0]), round(e[1])}] += int(e[2])
 		}
 	}
-	for _, r := range sheet.OfLeftOver(w).Remnants() {
+	for _, r := range leftover.Of(w).Remnants() {
 		if r.Kind != cloth.Pieces {
 			continue
 		}

@@ -4,59 +4,59 @@ import type { components, paths } from "./schema.gen";
 
 type Schemas = components["schemas"];
 export type Document = Schemas["Document"];
-export type Unit = Schemas["MakingUnit"];
+export type Unit = Schemas["Unit"];
 export type Plan = Schemas["Plan"];
-export type Step = Schemas["SheetStepShown"];
-export type Picture = Schemas["DrawnPicture"];
+export type Step = Schemas["StepShown"];
+export type Picture = Schemas["Picture"];
 export type BookLine = Schemas["BookLine"];
 export type Order = Schemas["Order"];
-export type Pack = Schemas["ClothPack"];
-export type Sort = Schemas["ClothSort"];
-export type Beginning = Schemas["DocumentBeginning"];
-export type Sum = Schemas["TallySum"];
-export type Under = Schemas["SheetUnder"];
-export type UnderSeam = Schemas["SheetUnderSeam"];
-export type UnderWrong = Schemas["SheetUnderWrong"];
-export type Laid = Schemas["DrawnLaidPicture"];
-export type Layout = Schemas["DrawnQuiltPicture"];
-export type Knife = Schemas["SheetKnifeCard"];
-export type Tube = Schemas["SheetTubeCard"];
-export type Across = Schemas["SheetAcrossShown"];
+export type Pack = Schemas["Pack"];
+export type Sort = Schemas["Sort"];
+export type Beginning = Schemas["Beginning"];
+export type Sum = Schemas["Sum"];
+export type Under = Schemas["Under"];
+export type UnderSeam = Schemas["UnderSeam"];
+export type UnderWrong = Schemas["UnderWrong"];
+export type Laid = Schemas["LaidPicture"];
+export type Layout = Schemas["QuiltPicture"];
+export type Knife = Schemas["KnifeCard"];
+export type Tube = Schemas["TubeCard"];
+export type Across = Schemas["AcrossShown"];
 export type Quilt = Schemas["Project"];
 /** A quilt with what was counted of it. */
 export type Project = Quilt & { progress: Progress };
 export type Preview = Schemas["Preview"];
-export type Progress = Schemas["TallyProgress"];
-export type TallyEvent = Schemas["TallyEvent"];
+export type Progress = Schemas["Progress"];
+export type TallyEvent = Schemas["Event"];
 export type Tallied = Schemas["Tallied"];
 export type Shelved = Schemas["Shelved"];
 export type Opening = Schemas["Opening"];
-export type Choices = Schemas["StarterChoices"];
+export type Choices = Schemas["Choices"];
 export type Shown = Schemas["Shown"];
-export type Way = Schemas["AskWayToMake"];
-export type Resized = Schemas["AskResized"];
+export type Way = Schemas["WayToMake"];
+export type Resized = Schemas["Resized"];
 export type Held = Schemas["Held"];
 export type Holding = Omit<Held, "title" | "promised" | "free" | "since" | "id">;
-export type Remnant = Schemas["SheetRemnant"];
-export type Remedy = Schemas["AskRemedy"];
-export type SeamChoice = Schemas["AskSeamChoice"];
-export type Arrangement = Schemas["AskArrangement"];
-export type Cliff = Schemas["AskCliff"];
-export type Supply = Schemas["AskSupplyThere"];
-export type Shape = Schemas["AskMeasure"];
-export type Reach = Schemas["AskReach"];
-export type Deal = Schemas["SheetDealShown"];
-export type DealtPrint = Schemas["SheetDealtPrint"];
-export type Fabric = Schemas["ClothFabric"];
-export type Ledger = Schemas["SheetLedger"];
-export type RuleHere = Schemas["PlanRuleHere"];
-export type Working = Schemas["WordsWorking"];
-export type Question = Schemas["DocumentQuestion"];
+export type Remnant = Schemas["Remnant"];
+export type Remedy = Schemas["Remedy"];
+export type SeamChoice = Schemas["SeamChoice"];
+export type Arrangement = Schemas["Arrangement"];
+export type Cliff = Schemas["Cliff"];
+export type Supply = Schemas["SupplyThere"];
+export type Shape = Schemas["Measure"];
+export type Reach = Schemas["Reach"];
+export type Deal = Schemas["DealShown"];
+export type DealtPrint = Schemas["DealtPrint"];
+export type Fabric = Schemas["Fabric"];
+export type Ledger = Schemas["Ledger"];
+export type RuleHere = Schemas["RuleHere"];
+export type Working = Schemas["Working"];
+export type Question = Schemas["Question"];
 export type Revised = Schemas["Revised"];
-export type Came = Schemas["AskCame"];
-export type Onward = Schemas["AskOnward"];
-export type WayOn = Schemas["AskWayOn"];
-export type Gauged = Schemas["TallyGauged"];
+export type Came = Schemas["Came"];
+export type Onward = Schemas["Onward"];
+export type WayOn = Schemas["WayOn"];
+export type Gauged = Schemas["Gauged"];
 export type Problem = Schemas["Problem"];
 export type Trouble = Schemas["Trouble"];
 
@@ -128,7 +128,7 @@ export const server = {
     ask<WayOn>(
       client.POST("/api/quilts/{id}/allowance", { params: { path: { id } }, body: { document, stitched }, signal }),
     ),
-  allowances: (signal: AbortSignal) => ask<Schemas["Allowance"][]>(client.GET("/api/allowances", { signal })),
+  allowances: (signal: AbortSignal) => ask<Schemas["AllowanceKnown"][]>(client.GET("/api/allowances", { signal })),
   library: (signal: AbortSignal) => ask<Shown[]>(client.GET("/api/library", { signal })),
   ways: (document: Document, unit: string, signal: AbortSignal) =>
     ask<Way[]>(client.POST("/api/ways", { body: { document, unit }, signal })),
@@ -142,13 +142,13 @@ export const server = {
     ask<Quilt>(client.POST("/api/quilts/{id}/cut", { params: { path: { id }, header: { "If-Match": [`"${rev}"`] } } })),
   cliffs: (body: Document, signal: AbortSignal) => ask<Cliff[]>(client.POST("/api/cliffs", { body, signal })),
   remedies: (body: Document, signal: AbortSignal) =>
-    ask<Schemas["AskRemedies"]>(client.POST("/api/remedies", { body, signal })),
+    ask<Schemas["Remedies"]>(client.POST("/api/remedies", { body, signal })),
   seam: (document: Document, seam: string, signal: AbortSignal) =>
-    ask<Schemas["AskAsked"]>(client.POST("/api/seam", { body: { document, seam }, signal })),
+    ask<Schemas["Asked"]>(client.POST("/api/seam", { body: { document, seam }, signal })),
   again: (document: Document, block: string, signal?: AbortSignal) =>
-    ask<Schemas["AskPartsBecome"]>(client.POST("/api/again", { body: { document, block }, signal })),
+    ask<Schemas["PartsBecome"]>(client.POST("/api/again", { body: { document, block }, signal })),
   waves: (document: Document, unit: string, signal?: AbortSignal) =>
-    ask<Schemas["AskWaves"]>(client.POST("/api/waves", { body: { document, unit }, signal })),
+    ask<Schemas["Waves"]>(client.POST("/api/waves", { body: { document, unit }, signal })),
   book: (
     id: string,
     which: { step: string; kind: string; from: string; to: string; before: number },
@@ -167,7 +167,7 @@ export const server = {
   rules: (id: string, signal: AbortSignal) =>
     ask<Schemas["Rules"]>(client.GET("/api/quilts/{id}/rules", { params: { path: { id } }, signal })),
   times: (id: string, clock: number, signal: AbortSignal) =>
-    ask<Schemas["TallyOwnTimes"]>(
+    ask<Schemas["OwnTimes"]>(
       client.GET("/api/quilts/{id}/times", { params: { path: { id }, query: { clock } }, signal }),
     ),
   readTally: (id: string, text: string) =>
@@ -177,11 +177,11 @@ export const server = {
   needle: (id: string, step: string, seam: number, signal?: AbortSignal) =>
     ask<Under>(client.GET("/api/quilts/{id}/needle", { params: { path: { id }, query: { step, seam } }, signal })),
   onward: (id: string, document: Document, came: Came, signal?: AbortSignal) =>
-    ask<Schemas["AskOnward"]>(
+    ask<Schemas["Onward"]>(
       client.POST("/api/quilts/{id}/onward", { params: { path: { id } }, body: { document, came }, signal }),
     ),
   arrangements: (body: Document, signal: AbortSignal) =>
-    ask<Schemas["AskArranged"]>(client.POST("/api/arrangements", { body, signal })),
+    ask<Schemas["Arranged"]>(client.POST("/api/arrangements", { body, signal })),
   nearest: (document: Document, width: string, height: string) =>
     ask<Shape[]>(client.POST("/api/nearest", { body: { document, width, height } })),
   pilot: (body: Document, signal: AbortSignal) => ask<Preview>(client.POST("/api/pilot", { body, signal })),

@@ -777,29 +777,69 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AcrossShown: {
+            cuts: components["schemas"]["SubCutShown"][];
+            /** @description How they are cut */
+            layups: components["schemas"]["Layup"][];
+            /** @description Of each strip or set */
+            length: components["schemas"]["Reading"];
+            /** @description Whether fewer would do */
+            proof: string;
+            proven: boolean;
+            /** Format: int64 */
+            strips: number;
+            /** @description How many strips or sets that takes */
+            working: components["schemas"]["Working"];
+        };
         AgainIn: {
             block: string;
             document: components["schemas"]["Document"];
         };
+        AlikePair: {
+            a: components["schemas"]["DealtPlace"];
+            b: components["schemas"]["DealtPlace"];
+        };
         Allowance: {
+            /** @description Width that the fold takes when the seam is pressed, usually 1/64 to 1/32 in (common practice) */
+            fold: string;
+            /** @description Distance from the raw edge to the stitches */
+            stitched: string;
+            /** @description Test strips that were sewn and measured */
+            tests?: components["schemas"]["TestStrip"][];
+        };
+        AllowanceIn: {
+            document: components["schemas"]["Document"];
+            stitched: string;
+        };
+        AllowanceKnown: {
             name: string;
             /** @description The quilt whose test strip told it */
             quilt: string;
             /** @description As the ruler of that quilt reads */
             takes: string;
             /** @description To be kept with another quilt */
-            test: components["schemas"]["DocumentTestStrip"];
+            test: components["schemas"]["TestStrip"];
         };
-        AllowanceIn: {
-            document: components["schemas"]["Document"];
-            stitched: string;
+        AllowanceRead: {
+            effective: components["schemas"]["Reading"];
+            fold: components["schemas"]["Reading"];
+            stitched: components["schemas"]["Reading"];
         };
-        AskArranged: {
-            list: components["schemas"]["AskArrangement"][];
+        Answer: {
+            changes: string;
+            name: string;
+            /** @description What it writes at which places, where that is more than the value at the question's own */
+            sets?: {
+                [key: string]: string;
+            };
+            value: string;
+        };
+        Arranged: {
+            list: components["schemas"]["Arrangement"][];
             /** @description That not every way was worked out, where the quilt is too large for that */
             says: string;
         };
-        AskArrangement: {
+        Arrangement: {
             /** Format: int64 */
             clashes: number;
             /** Format: int64 */
@@ -820,16 +860,16 @@ export interface components {
              */
             over: number;
             /** @description Four by four of it */
-            quilt: components["schemas"]["DrawnQuiltPicture"];
-            repeat: components["schemas"]["QuiltCell"][][];
+            quilt: components["schemas"]["QuiltPicture"];
+            repeat: components["schemas"]["Cell"][][];
             /**
              * Format: int64
              * @description Blocks laid turned besides, where that changes nothing to see
              */
             turned: number;
         };
-        AskAsked: {
-            choices: components["schemas"]["AskSeamChoice"][];
+        Asked: {
+            choices: components["schemas"]["SeamChoice"][];
             /** @description It is pressed already */
             done: boolean;
             /** @description You hold it so */
@@ -843,25 +883,202 @@ export interface components {
             /** @description The chain of reasons, one after the other */
             why: string[];
         };
-        AskCame: {
+        AwayInBody: {
+            away: boolean;
+        };
+        Backing: {
+            /** @description How much larger than the top on every side; 4 in, or 10 cm, when left out (common practice) */
+            overhang?: string;
+            role: string;
+            /**
+             * @description Where two lengths are joined: in the middle, or one of them halved and sewn to both sides of the other
+             * @enum {string}
+             */
+            seams?: "middle" | "sides";
+        };
+        Band: {
+            points: number[];
+        };
+        BatchNow: {
+            /** @description Of one: crossings, points, stretching edges, lines to follow */
+            asks: string;
+            /** @enum {string} */
+            care: "plain" | "some" | "careful";
+            /** @description What can be sewn between its pieces, as leaders and enders: batches that ask no care, have parts now, the same stitches, and do not wait for it */
+            enders: string[];
+            /**
+             * Format: int64
+             * @description How many pieces of later batches cannot be sewn yet and need it
+             */
+            holdsUp: number;
+            /**
+             * Format: int64
+             * @description How many can be sewn now: of what is to go, what there are parts for
+             */
+            now: number;
+            /** @description It is sewn with short stitches */
+            short: boolean;
+            step: string;
+            /** @description How long those take, by one's own tallies; empty where that is not known */
+            takes: string;
+        };
+        Beginning: {
+            /** @description What a block of the library finishes; as it is drawn when left out */
+            block?: string;
+            /** @description The width a border is cut */
+            border: string;
+            cloth: components["schemas"]["Cloth"];
+            leftOut: components["schemas"]["LeftOut"];
+            /** @enum {string} */
+            measure: "in" | "cm";
+            ruler: string;
+            seam: components["schemas"]["Allowance"];
+            settings: components["schemas"]["Settings"];
+            /** @description The width strips are cut */
+            strip: string;
+        };
+        Binding: {
+            role: string;
+            /** @description Cut width; 2 1/2 in, or 6.5 cm, when left out (common practice) */
+            width?: string;
+        };
+        Book: {
+            lines: components["schemas"]["BookLine"][];
+            /** @description There are earlier ones */
+            more: boolean;
+        };
+        BookLine: {
+            /** @description It was taken back */
+            back: boolean;
+            event: components["schemas"]["Event"];
+            /** @description What the step is called; empty where it is no longer in the plan */
+            name: string;
+            /** Format: int64 */
+            seq: number;
+        };
+        Border: {
+            /** @description Pieced: units as they lie along the top from left to right, as often as they fit; the other sides are the same border turned as it goes round */
+            cells?: components["schemas"]["Cell"][];
+            /** @description Of a pieced border: a unit in each corner, as it lies in the upper left one, in place of a square of cloth */
+            corner?: components["schemas"]["Cell"];
+            /** @description Role of a square in each corner; the sides are then as long as the quilt, and so are top and bottom */
+            corners?: string;
+            id: string;
+            name: string;
+            role: string;
+            /** @description Cut width: a length, or so many strips; not asked for where it is pieced */
+            width: string;
+        };
+        CabinLog: {
+            role: string;
+            /** @description Cut width; 1 strip when left out */
+            strip?: string;
+        };
+        Caliper: {
+            /** @description As it would be typed */
+            reads: string;
+        };
+        Came: {
             /** @description Up and down; of a strip set across its strips */
             height?: string;
             step: string;
             /** @description From side to side; left out for what it should be */
             width?: string;
         };
-        AskCarry: {
+        Carry: {
             exact: string;
             look: string;
             /** Format: int64 */
             n: number;
             step: string;
         };
-        AskCliff: {
+        Cell: {
+            /** @description The fabrics it is made in; the project's own when left out */
+            colourway?: string;
+            /**
+             * Format: int64
+             * @enum {integer}
+             */
+            turn?: 0 | 90 | 180 | 270;
+            unit: string;
+        };
+        Chain: {
+            /**
+             * Format: int64
+             * @description How many all of them are together
+             */
+            make: number;
+            /** @description Two or more, in the order of the plan */
+            steps: string[];
+        };
+        ChartPoint: {
+            /**
+             * Format: double
+             * @description The same in inches
+             */
+            at: number;
+            /** @description It lies outside the limits, or differs from the one before by more than the others do */
+            beyond: boolean;
+            /** @description What one measured, exactly */
+            each: string;
+            reads: string;
+        };
+        ChartShown: {
+            /** @enum {string} */
+            along: "" | "across" | "down" | "untrimmed";
+            /** @description Whether there are limits */
+            limits: boolean;
+            /** Format: double */
+            lower: number;
+            /** Format: double */
+            mean: number;
+            /** Format: double */
+            planned: number;
+            points: components["schemas"]["ChartPoint"][];
+            /** @description The limits rest on few measurements */
+            provisional: boolean;
+            /** @description What it shows, in words */
+            says: string;
+            /** @description The same as the ruler reads */
+            should: string;
+            /** Format: double */
+            upper: number;
+        };
+        Check: {
+            /** @description What outside of the computation it is held against */
+            against: string;
+            /** @description The folder of the core the test stands in */
+            room: string;
+            test: string;
+        };
+        Choices: {
+            /** @enum {string} */
+            block: "checkers" | "chain";
+            /** @description Cut width of a border; none when empty */
+            border?: string;
+            /** Format: int64 */
+            columns: number;
+            /** @enum {string} */
+            companion: "none" | "plain" | "corners";
+            /** @description In the order of the roles; made up when left out */
+            fabrics?: components["schemas"]["Fabric"][];
+            /** @enum {string} */
+            measure: "in" | "cm";
+            name: string;
+            /** Format: int64 */
+            rows: number;
+            /**
+             * Format: int64
+             * @description Squares along one side of the block
+             */
+            squares: number;
+            strip: string;
+        };
+        Cliff: {
             /** @description From the narrowest cloth looked at to the widest */
-            edges: components["schemas"]["AskLeastWidth"][];
+            edges: components["schemas"]["LeastWidth"][];
             /** @description The narrowest cloth with which the number holds */
-            least: components["schemas"]["MeasureReading"];
+            least: components["schemas"]["Reading"];
             name: string;
             /** @enum {string} */
             one: "strip" | "set";
@@ -874,51 +1091,1365 @@ export interface components {
              */
             strips: number;
             /** @description As it was entered */
-            usable: components["schemas"]["MeasureReading"];
+            usable: components["schemas"]["Reading"];
         };
-        AskFollow: {
+        Cloth: {
+            /**
+             * Format: int64
+             * @description Sub-cuts after which the end is squared up again; never when left out
+             */
+            every?: number;
+            /** @description Bought beyond what the plan cuts, of every fabric */
+            margin?: string;
+            /**
+             * Format: int64
+             * @description So many in a hundred of its length are lost when the cloth is washed before it is cut
+             */
+            shrinks?: number;
+            /** @description Lost at the end of each strip, strip set and length of cloth when it is squared up */
+            squaring: string;
+            /** @description Width without selvedges */
+            usable: string;
+        };
+        ClothInBody: {
+            colour: string;
+            /**
+             * Format: int64
+             * @description How many of these; 0 once it is used up
+             */
+            count: number;
+            id?: string;
+            /** @enum {string} */
+            kind: "yardage" | "strips" | "pieces";
+            length: string;
+            /**
+             * @description What a bare number means
+             * @enum {string}
+             */
+            measure?: "in" | "cm";
+            /** @description What the quilter calls the fabric */
+            name: string;
+            /** @description Where it came from, what it is kept for */
+            note?: string;
+            width: string;
+        };
+        Colourway: {
+            /** @description Role → fabric, where it differs from the project's */
+            fabrics: {
+                [key: string]: string;
+            };
+            id: string;
+            name: string;
+        };
+        Contrast: {
+            a: string;
+            b: string;
+            /**
+             * Format: int64
+             * @description In CIE L*
+             */
+            difference: number;
+            says: string;
+            /** @enum {string} */
+            state: "blend" | "close" | "clear";
+        };
+        Count: {
+            /** Format: int64 */
+            made: number;
+            name: string;
+            /** Format: int64 */
+            need: number;
+            /** Format: int64 */
+            over: number;
+            step: string;
+        };
+        CreateInBody: {
+            document: components["schemas"]["Document"];
+            /** @description Made by the client */
+            id: string;
+        };
+        Cross: {
+            /**
+             * Format: int64
+             * @description Of cloth, where it is thickest
+             */
+            layers: number;
+            /** @enum {string} */
+            state: "nests" | "clashes" | "open" | "spun";
+            /** @description A needle labours there */
+            thick: boolean;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        CutMark: {
+            /**
+             * Format: double
+             * @description In inches from the raw end
+             */
+            at: number;
+            /** @description On the ruler, from the end squared last */
+            reads: components["schemas"]["Reading"];
+            step: string;
+        };
+        Day: {
+            /** Format: int64 */
+            aside: number;
+            /** @description As the quilter's clock had it, 2026-03-14 */
+            day: string;
+            /**
+             * Format: int64
+             * @description Pieces of all steps, less what was taken back
+             */
+            made: number;
+            /**
+             * Format: int64
+             * @description Made less set aside up to then
+             */
+            sum: number;
+        };
+        Deal: {
+            /**
+             * Format: int64
+             * @description How many of these came before this seed: they were laid first and the others dealt round them; what came after was laid over the deal, and moved nothing else
+             */
+            before?: number;
+            /** @description Like is kept from like at corners too, not at edges alone */
+            corners?: boolean;
+            /** @description As it falls: nothing is dealt, and what was decided of it is kept for later */
+            falls?: boolean;
+            /** @description What was dealt by hand, in its order: of one place the last holds */
+            hand?: components["schemas"]["Given"][];
+            rules?: components["schemas"]["DealRule"][];
+            /**
+             * Format: int64
+             * @description The same deal of the same quilt has the same seed
+             */
+            seed: number;
+        };
+        DealRule: {
+            /**
+             * @description No two alike in one block, or nowhere in the quilt
+             * @enum {string}
+             */
+            apart?: "block" | "quilt";
+            /** @description In which block; in every one when left out */
+            block?: string;
+            /**
+             * @description What of it is one print: all of it in a block, all of it in each unit that is laid in the block, or each patch for itself, as far as it is sewn for itself; each patch when left out
+             * @enum {string}
+             */
+            one?: "block" | "part" | "patch";
+            role: string;
+            /** @description Only prints of these values; any when left out */
+            values?: string[];
+        };
+        DealShown: {
+            /** @description What touches and is alike, no more than can be marked */
+            alike: components["schemas"]["AlikePair"][];
+            /** @description By fabric: which of its prints lie between two values, or are used as another than they are seen as */
+            between: {
+                [key: string]: string[];
+            };
+            /** @description By the blocks of the picture of the quilt */
+            blocks: {
+                [key: string]: components["schemas"]["DealtUnit"];
+            };
+            /**
+             * Format: int64
+             * @description Pairs that a rule keeps apart and that are alike all the same
+             */
+            broken: number;
+            /** @description In the order of the cells of the picture of the quilt, as far as they are dealt */
+            cells: components["schemas"]["DealtBlock"][];
+            /** @description In which order the piles of the blocks lie */
+            order: string;
+            /** @description Of all assortments, whether they are dealt or not */
+            prints: components["schemas"]["DealtPrint"][];
+            /** @description How many of one print touch, and whether fewer could; empty where nothing is dealt */
+            says: string;
+            /** Format: int64 */
+            touches: number;
+        };
+        DealtBlock: {
+            block: string;
+            called: string;
+            /** Format: int64 */
+            column: number;
+            /** @description For each place, whether it was dealt by hand */
+            held: boolean[];
+            /** @description For each place of the block, which of all the prints */
+            prints: number[];
+            /** Format: int64 */
+            row: number;
+            /** @description What lies in its pile */
+            says: string;
+        };
+        DealtPlace: {
+            /**
+             * Format: int64
+             * @description Among the cells
+             */
+            cell: number;
+            /**
+             * Format: int64
+             * @description Among the places of the block
+             */
+            spot: number;
+        };
+        DealtPrint: {
+            /**
+             * Format: int64
+             * @description Blocks it lies in
+             */
+            blocks: number;
+            colour: string;
+            /** @description What is cut of it */
+            cuts: components["schemas"]["PrintCut"][];
+            fabric: string;
+            /** @description The same lightness without colour */
+            grey: string;
+            id: string;
+            /**
+             * Format: int64
+             * @description CIE L*, 0 for black to 100 for white
+             */
+            lightness: number;
+            name: string;
+            /**
+             * @description What it is used as
+             * @enum {string}
+             */
+            value: "light" | "middle" | "dark";
+        };
+        DealtUnit: {
+            /** @description How many of that role come up to it */
+            nth: number[];
+            /** @description What each place is called */
+            places: string[];
+            /** @description The role of each place */
+            roles: string[];
+        };
+        Document: {
+            cloth: components["schemas"]["Cloth"];
+            /** @description Blocks in other fabrics */
+            colourways?: components["schemas"]["Colourway"][];
+            /** @description Which print of an assortment goes where; they fall as they fall when left out */
+            deal?: components["schemas"]["Deal"];
+            fabrics: components["schemas"]["Fabric"][];
+            /**
+             * @description The rule on the table; what a bare number means
+             * @enum {string}
+             */
+            measure: "in" | "cm";
+            name: string;
+            note?: string;
+            /** @description What was decided of the pressing beyond the schools */
+            press?: components["schemas"]["Press"];
+            roles: components["schemas"]["Role"][];
+            /** @description The ruler's finest mark */
+            ruler: string;
+            schools: components["schemas"]["Schools"];
+            seam: components["schemas"]["Allowance"];
+            settings: components["schemas"]["Settings"];
+            spares: components["schemas"]["Spares"];
+            /** @description The width strips are cut unless a unit says otherwise */
+            strip: string;
+            /** @description Cloth on the shelf that is promised to this quilt */
+            supplies?: components["schemas"]["Supply"][];
+            top: components["schemas"]["Top"];
+            units: components["schemas"]["Unit"][];
+            /**
+             * Format: int64
+             * @description Version of this format
+             * @enum {integer}
+             */
+            vicis: 1;
+        };
+        Doubt: {
+            /** @description Its usual causes and where to look, the likeliest first (common practice) */
+            look: string[];
+            mend: string;
+            /** @description Ways of putting it right once it was looked at */
+            repairs: components["schemas"]["Repair"][];
+            says: string;
+            /** @enum {string} */
+            sort: "aside" | "parts" | "pressed" | "unpressed" | "fewer" | "partner" | "used up";
+            step: string;
+        };
+        Event: {
+            /**
+             * @description For measured: in which direction, or before it was trimmed, where it is not a strip set across its strips
+             * @enum {string}
+             */
+            along?: "" | "across" | "down" | "untrimmed";
+            /** @description When it happened, RFC 3339 */
+            at: string;
+            /** @description The exact size of one, as the plan gave it when it was made */
+            exact?: string;
+            /** @description Made by the client; a repeated delivery counts once */
+            id: string;
+            /** @enum {string} */
+            kind: "made" | "aside" | "recount" | "pressed" | "undo" | "measured" | "bobbin" | "prints";
+            /** @description What one shows, as the plan gave it when it was made */
+            look?: string;
+            /** Format: int64 */
+            n?: number;
+            /** @description For undo: the event that did not happen */
+            of?: string;
+            /** @description For made and prints, of blocks whose prints are dealt: of which they were really sewn */
+            prints?: components["schemas"]["SewnPrints"][];
+            /** @description For measured: what was read, as it was typed */
+            reads?: string;
+            reason?: string;
+            /**
+             * Format: int64
+             * @description The revision of the quilt that was worked from
+             */
+            rev?: number;
+            step: string;
+        };
+        Fabric: {
+            /** @description Of an assortment: its prints, one by one */
+            assortment?: components["schemas"]["Swatch"][];
+            /** @description How it looks from a distance, as #rrggbb */
+            colour: string;
+            id: string;
+            /** @description How far the motifs to centre lie apart */
+            motif?: components["schemas"]["Repeat"];
+            /** @description What the quilter calls it */
+            name: string;
+            /**
+             * @description What its print asks for; plain when left out
+             * @enum {string}
+             */
+            print?: "plain" | "one way" | "two way" | "motif" | "assorted";
+            /**
+             * Format: int64
+             * @description Of an assortment that is not listed: how many prints it is, each cut for an even share
+             */
+            prints?: number;
+            /** @description Usable width without selvedges, where it differs from the project's */
+            usable?: string;
+        };
+        FabricCut: {
+            /** @description Rounded up to the shop's step; nothing where the shelf has it all */
+            buy: string;
+            colour: string;
+            fabric: string;
+            /** @description Of cloth that is cut, squaring up included */
+            length: components["schemas"]["Reading"];
+            name: string;
+            /**
+             * Format: int64
+             * @description How many prints it is; length and what is bought then hold for each
+             */
+            prints: number;
+            /** @description What comes from the shelf, and what is left there */
+            shelf: string[];
+            /** @description Widest first */
+            strips: components["schemas"]["StripCut"][];
+            usable: components["schemas"]["Reading"];
+            working: components["schemas"]["Working"];
+        };
+        FabricValue: {
+            fabric: string;
+            /** @description The same lightness without colour, as #rrggbb */
+            grey: string;
+            /**
+             * Format: int64
+             * @description CIE L*, 0 for black to 100 for white; of an assortment the mean of its prints
+             */
+            lightness: number;
+            name: string;
+        };
+        FileInBody: {
+            /** @description Made by the client */
+            id: string;
+            /** @description The file as it is */
+            text: string;
+        };
+        FlippedCorner: {
+            /** @enum {string} */
+            at: "top left" | "top right" | "bottom right" | "bottom left";
+            /** @description Names the corner; its seam is named by it */
+            id: string;
+            /** @description Finished length that the corner covers on both edges */
+            leg: string;
+            role: string;
+        };
+        Follow: {
             is: string;
             was: string;
             what: string;
         };
-        AskLeastWidth: {
-            from: components["schemas"]["MeasureReading"];
+        FrameRound: {
+            /** @description Of top and bottom, where they are of another role */
+            ends?: string;
+            /** @description Names the frame; its seams are named by it */
+            id: string;
+            /** @description Of the sides */
+            role: string;
+            /** @description Cut width; 1 strip when left out */
+            strip?: string;
+        };
+        Gauged: {
+            /** @description What to do with how many of those that were measured, and what it costs */
+            batch: string[];
+            /** @description What they measured, one after the other; one for each direction */
+            charts: components["schemas"]["ChartShown"][];
+            /** @description What can be done about it, and what else would have to be measured */
+            do: string[];
+            /**
+             * Format: int64
+             * @description How many were read before those: kept, and not gone through again
+             */
+            earlier: number;
+            /** @description The same up and down, or across the strips of a set */
+            height: string;
+            /** @description In the order they came, the last of them */
+            reads: components["schemas"]["Measurement"][];
+            /** @description What they say of the allowance together; empty for nothing */
+            says: string;
+            /** @description What one should measure; nothing where the step is not in the plan, or cannot tell of its seams */
+            should: string[];
+            step: string;
+            /** @description The sums behind it */
+            sums: string[];
+            /** @description The middle one of what was read from side to side, of one; what the ways on begin with. Empty for nothing */
+            width: string;
+        };
+        Given: {
+            /**
+             * Format: int64
+             * @description Of the row, counted from its first block
+             */
+            column: number;
+            /**
+             * Format: int64
+             * @description Counted as the block lies when it is not turned, line by line from its upper left corner
+             */
+            place: number;
+            /** @description The id of the print; of an assortment that is not listed, its number */
+            print: string;
+            role: string;
+            /** Format: int64 */
+            row: number;
+        };
+        GoodFor: {
+            says: string;
+            working: components["schemas"]["Working"];
+        };
+        GridCell: {
+            /**
+             * Format: int64
+             * @enum {integer}
+             */
+            turn?: 0 | 90 | 180 | 270;
+            unit: string;
+        };
+        GridRow: {
+            /** @description From left to right */
+            cells: components["schemas"]["GridCell"][];
+            /** @description Names the row, wherever it lies; given by the program where it is left out */
+            id: string;
+        };
+        HandCount: {
+            left: components["schemas"]["Count"];
+            right: components["schemas"]["Count"];
+            says: string;
+        };
+        Held: {
+            colour: string;
+            /**
+             * Format: int64
+             * @description How many of these; 0 once it is used up
+             */
+            count: number;
+            /**
+             * Format: int64
+             * @description Below zero where more is promised than there is
+             */
+            free: number;
+            id: string;
+            /** @enum {string} */
+            kind: "yardage" | "strips" | "pieces";
+            length: string;
+            /** @description What the quilter calls the fabric */
+            name: string;
+            /** @description Where it came from, what it is kept for */
+            note?: string;
+            promised: components["schemas"]["Promise"][];
+            since: string;
+            /** @description Its name and size as a ruler reads */
+            title: string;
+            width: string;
+        };
+        Input: {
+            /** @description Cut from the fabric of this role */
+            role?: string;
+            /**
+             * Format: int64
+             * @enum {integer}
+             */
+            turn?: 0 | 90 | 180 | 270;
+            /** @description Or this unit */
+            unit?: string;
+        };
+        Kit: {
+            /**
+             * Format: int64
+             * @description In this one
+             */
+            blocks: number;
+            /**
+             * Format: int64
+             * @description Which kit is under way, from 1
+             */
+            number: number;
+            /**
+             * Format: int64
+             * @description How many there are
+             */
+            of: number;
+            /** @description What is marked and sewn for it, in the order of the plan; what is done as well */
+            parts: components["schemas"]["StepShare"][];
+        };
+        Knife: {
+            lines?: components["schemas"]["KnifeCut"][];
+            /**
+             * Format: int64
+             * @description So many equal parts of what it measures, the outer ones at marks of the ruler
+             */
+            parts?: number;
+        };
+        KnifeCard: {
+            /** @description What to do, in order */
+            does: string[];
+            /** @description From side to side, from the top */
+            level: components["schemas"]["KnifeLine"][];
+            /** @description How many looks fall out, which of them mirror each other, and how many parts are laid turned otherwise than they lay */
+            looks: string;
+            /** @description The finest mark of the ruler */
+            mark: components["schemas"]["Reading"];
+            /** @description What it measures before it is cut, unfinished */
+            measured: string;
+            /** @description What is cut */
+            of: string;
+            /** @description Row by row, as they lie */
+            parts: components["schemas"]["KnifePart"][][];
+            /** @description What is cut, as it lies on the mat */
+            picture: components["schemas"]["Picture"];
+            /**
+             * Format: int64
+             * @description How many of it are cut; 0 while nothing is counted
+             */
+            runs: number;
+            /** @description The unit that is cut so */
+            unit: string;
+            /** @description From top to bottom, from the left */
+            upright: components["schemas"]["KnifeLine"][];
+            /** @description What has to be measured first; empty where every cut is read from a seam, or it has been measured */
+            waits: string;
+        };
+        KnifeCut: {
+            /** @description How far from there, a length; on it when left out */
+            by?: string;
+            /**
+             * @description What the ruler is laid on: a seam that runs the same way, the middle of what it measures, or an edge
+             * @enum {string}
+             */
+            from: "seam" | "middle" | "left" | "right" | "top" | "bottom";
+            /**
+             * Format: int64
+             * @description Which seam, counted from the left or from the top; the one in the middle when left out
+             */
+            seam?: number;
+            /** @description Or so much of the square it began from, such as 1/3 */
+            share?: string;
+            /**
+             * @description On which side of a seam or of the middle: left of it or above it, right of it or below it, or both; both when left out
+             * @enum {string}
+             */
+            side?: "both" | "before" | "after";
+        };
+        KnifeLine: {
+            /** @description From the left edge, or from the top */
+            at: components["schemas"]["Reading"];
+            /**
+             * Format: double
+             * @description Where the ruler is laid, in inches from the left edge or from the top
+             */
+            from: number;
+            /**
+             * Format: int64
+             * @description Which line of the document it is, from 0; −1 where it comes of equal parts
+             */
+            line: number;
+            /** @description How far from where the ruler is laid; empty where it is cut on it */
+            off: string;
+            /** @description What the ruler reads, and from where */
+            reads: string;
+        };
+        KnifePart: {
+            /** Format: double */
+            h: number;
+            /** @description The place, by which it can be laid */
+            id: string;
+            /** @description The kind that is counted */
+            kind: string;
+            /** @description A column's letter and a row's number */
+            place: string;
+            /** @description Unfinished */
+            size: string;
+            /** Format: double */
+            w: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        LaidPicture: {
+            /** @description Wrong side up */
+            over: components["schemas"]["PatchShape"][];
+            stitch: components["schemas"]["SeamStroke"][];
+        };
+        Last: {
+            id: string;
+            kind: string;
+            /** Format: int64 */
+            n: number;
+        };
+        Layup: {
+            /** @description Where the knife goes */
+            marks: components["schemas"]["CutMark"][];
+            /** @description What remains of one */
+            rest: components["schemas"]["Reading"];
+            /** @description What comes out of one, in order from its squared end */
+            says: string;
+            /** Format: int64 */
+            times: number;
+        };
+        LeastWidth: {
+            from: components["schemas"]["Reading"];
             /** Format: int64 */
             strips: number;
         };
-        AskMeasure: {
+        Ledger: {
+            /** @description Units and their mirror images */
+            hands: components["schemas"]["HandCount"][];
+            leftovers: components["schemas"]["Leftover"][];
+            /** @description No choice of runs leaves less over */
+            proven: boolean;
+        };
+        Left: {
+            /** @description The same in usual days; empty where those are not known, or not all of the rest is */
+            days: string;
+            /** @description What it rests on, and what it says nothing of */
+            rests: string;
+            says: string;
+        };
+        LeftOut: {
+            /** @description The width it is cut */
+            binding: components["schemas"]["Reading"];
+            /** @description The longest ruler */
+            longest: components["schemas"]["Reading"];
+            /** @description Of the backing */
+            overhang: components["schemas"]["Reading"];
+        };
+        Leftover: {
+            /** Format: int64 */
+            count: number;
+            /** @description A unit that it could stand in for */
+            for?: string;
+            goodFor: string;
+            /**
+             * Format: int64
+             * @description How many of the looks alike are sewn differently
+             */
+            kinds: number;
+            name: string;
+            size: string;
+            step: string;
+        };
+        Lost: {
+            exact: string;
+            /** Format: int64 */
+            good: number;
+            says: string;
+            step: string;
+        };
+        Measure: {
             /** Format: int64 */
             columns: number;
-            finished: components["schemas"]["WordsSize"];
+            finished: components["schemas"]["Size"];
             /** Format: int64 */
             rows: number;
             /** @description What it takes of the cloth there is, where that was asked */
-            uses?: components["schemas"]["AskUsed"][];
+            uses?: components["schemas"]["Used"][];
         };
-        AskNearest: {
+        Measured: {
+            height: string;
+            width: string;
+        };
+        Measurement: {
+            /**
+             * @description In which direction; empty for a strip set across its strips
+             * @enum {string}
+             */
+            along: "" | "across" | "down" | "untrimmed";
+            /** @description That it may be a slip, and of which kind; empty for none. It is kept as it is */
+            asks: string;
+            /** @description It tells of what the plan asks for now; else it is kept and says nothing */
+            fits: boolean;
+            /** @description The event, which an undo would take back */
+            id: string;
+            /**
+             * Format: int64
+             * @description How many lay side by side
+             */
+            n: number;
+            /** @description As it was typed */
+            reads: string;
+            /**
+             * @description What to do with it; empty where it may be a slip
+             * @enum {string}
+             */
+            verdict: "" | "use" | "shave" | "ease" | "redo";
+            /** @description By how much it is off, and what that comes to */
+            why: string;
+        };
+        Measures: {
+            /** @description Nobody measured it: it meets what was measured, and is expected to come out so with the same seams */
+            expected?: boolean;
+            /** @description The same; of a strip set across its strips */
+            height?: string;
+            /** @description It is trimmed to that, as much off on each side; when left out, its seams took more or less than planned */
+            trimmed?: boolean;
+            /** @description Left out where it is what it should be, and for a strip set */
+            width?: string;
+        };
+        MethodCutAgain: {
+            /** @enum {string} */
+            by: "cut again";
+            /** @description What is cut: anything sewn */
+            from: string;
+            /** @description Where it is cut from side to side */
+            level?: components["schemas"]["Knife"];
+            /** @description What it measured when it was sewn and pressed, unfinished; its outer parts follow */
+            measured?: components["schemas"]["Unfinished"];
+            /** @description Where it is cut from top to bottom */
+            upright?: components["schemas"]["Knife"];
+        };
+        MethodFlippedCorners: {
+            base: components["schemas"]["Input"];
+            /** @description A second seam an allowance beyond the cut makes a half-square unit of each trimming */
+            bonus?: boolean;
+            /** @description Finished size the bonus units are trimmed to; as they come when left out */
+            bonusTo?: string;
+            /** @enum {string} */
+            by: "flipped corners";
+            /** @description One to four, in the order they are sewn */
+            corners: components["schemas"]["FlippedCorner"][];
+            /** @description Finished height of a base that is cut from cloth */
+            height?: string;
+            /**
+             * @description A hair outside when left out: the fold then reaches the corner
+             * @enum {string}
+             */
+            stitch?: "on the line" | "a hair outside";
+            /** @description Finished width of a base that is cut from cloth */
+            width?: string;
+        };
+        MethodFlyingGeese: {
+            /** @enum {string} */
+            by: "flying geese";
+            /** @description How large the large square is, as it comes; what the geese finish follows, and finished is then left out */
+            cut?: string;
+            /** @description Finished width of one goose; it is half as high */
+            finished?: string;
+            /** @description The role of the large triangle */
+            goose: string;
+            /** @enum {string} */
+            sizing?: "exact" | "rule" | "roomy";
+            /** @description The role of the two small ones */
+            sky: string;
+        };
+        MethodFrame: {
+            /** @enum {string} */
+            by: "frame";
+            centre: components["schemas"]["Input"];
+            /** @description From the inside out */
+            frames: components["schemas"]["FrameRound"][];
+            /** @description Finished height of a centre that is cut from cloth */
+            height?: string;
+            /** @description Finished width of a centre that is cut from cloth */
+            width?: string;
+        };
+        MethodGrid: {
+            /** @description Rows that are alike are steps of their own all the same, so that each can be pressed its own way */
+            apart?: boolean;
+            /** @enum {string} */
+            by: "grid";
+            /** @description The names of the columns, from left to right: a seam within a row is named by its row and by the column to its right */
+            columns?: string[];
+            /**
+             * @description What is sewn first; rows when left out
+             * @enum {string}
+             */
+            first?: "rows" | "columns";
+            /** @description From the top */
+            rows: components["schemas"]["GridRow"][];
+        };
+        MethodHalfSquare: {
+            /** @enum {string} */
+            by: "half-square triangles";
+            /** @description How large both squares are, as they come; what the unit finishes follows, and finished is then left out */
+            cut?: string;
+            /** @description Finished size, where both squares are cut from cloth; with a pieced square, what to trim to */
+            finished?: string;
+            /** @description Lies right side up */
+            lower: components["schemas"]["Input"];
+            /**
+             * @description How generously the squares are cut; exact when left out
+             * @enum {string}
+             */
+            sizing?: "exact" | "rule" | "roomy";
+            /** @description Is turned over onto it like a page */
+            upper: components["schemas"]["Input"];
+            /**
+             * @description How many at a time; triangles are cut first
+             * @enum {string}
+             */
+            way: "two" | "four" | "eight" | "triangles";
+        };
+        MethodJoined: {
+            /** @enum {string} */
+            by: "joined";
+            columns: components["schemas"]["Part"][];
+            /** @description Plain columns between pieced ones carry match marks where the seams of those must come to lie */
+            marks?: boolean;
+        };
+        MethodLogCabin: {
+            /** @enum {string} */
+            by: "log cabin";
+            centre: components["schemas"]["Input"];
+            /** @enum {string} */
+            direction?: "clockwise" | "counter-clockwise";
+            /** @description On two neighbouring sides only, the centre staying in its corner */
+            half?: boolean;
+            /** @description Finished height of a centre that is cut from cloth */
+            height?: string;
+            /** @description In the order they are sewn; after the last the first comes again */
+            logs: components["schemas"]["CabinLog"][];
+            /**
+             * Format: int64
+             * @description Four logs a round, two in a half log cabin
+             */
+            rounds: number;
+            /**
+             * @description Where the first log is sewn; right when left out
+             * @enum {string}
+             */
+            start?: "right" | "bottom" | "left" | "top";
+            /** @description Finished width of a centre that is cut from cloth */
+            width?: string;
+        };
+        MethodPlainPatch: {
+            /** @enum {string} */
+            by: "patch";
+            /** @description Cut height: a length, or so many strips */
+            height: string;
+            role: string;
+            /** @description Cut width: a length, or so many strips */
+            width: string;
+        };
+        MethodQuarterSquare: {
+            /** @enum {string} */
+            by: "quarter-square triangles";
+            /** @description How large the squares of its pairs are, as they come; what the unit finishes follows, and finished is then left out */
+            cut?: string;
+            finished?: string;
+            /** @description The two roles of the first half-square unit */
+            first: string[];
+            /** @description The two roles of the second, or one for a plain square */
+            second: string[];
+            /**
+             * @description How generously the squares are cut; exact when left out
+             * @enum {string}
+             */
+            sizing?: "exact" | "rule" | "roomy";
+        };
+        MethodSquareInSquare: {
+            /** @enum {string} */
+            by: "square in a square";
+            centre: components["schemas"]["Input"];
+            /** @description The roles of the triangles: one for all, or four from the top left clockwise */
+            corners: string[];
+            /** @description Finished size of the unit; follows from the centre where that is pieced */
+            finished?: string;
+            /**
+             * @description How generously the squares for the triangles are cut
+             * @enum {string}
+             */
+            sizing?: "exact" | "rule" | "roomy";
+        };
+        MethodStripSet: {
+            /** @enum {string} */
+            by: "strip set";
+            /** @description Its last edge is sewn to its first, to a tube; that seam is named by the first strip */
+            closed?: boolean;
+            strips: components["schemas"]["SetStrip"][];
+        };
+        MethodSubCut: {
+            /** @enum {string} */
+            by: "sub-cut";
+            /** @description The strip set */
+            from: string;
+            /** @description A length, or so many strips; 1 strip when left out */
+            width?: string;
+        };
+        MethodTube: {
+            /** @enum {string} */
+            by: "tube";
+            /** @description From left to right */
+            columns: components["schemas"]["OpenedRing"][];
+            /**
+             * @description At which end of a row a column is laid once more, so that the wave ends as it began: its first one at the right, its last one at the left
+             * @enum {string}
+             */
+            edge?: "right" | "left";
+            /**
+             * @description How columns are made equally long where some are opened in the middle of a strip: the longer ones lose an allowance at both ends, or the shorter ones get a bit of the same cloth
+             * @enum {string}
+             */
+            even?: "trim" | "eke";
+            /** @description Its columns are not joined to blocks: they are laid straight into the rows of the quilt */
+            straight?: boolean;
+        };
+        Named: {
+            /** @description Of a rule in the book */
+            id: string;
+            /** @description The rule, with what is particular to this sum */
+            says: string;
+        };
+        Nearest: {
             text: string;
             written: string;
         };
-        AskOnward: {
+        NewEvent: {
+            exact: string;
+            /** @enum {string} */
+            kind: "made" | "aside" | "recount";
+            look: string;
+            /** Format: int64 */
+            n: number;
+            reason?: string;
+            step: string;
+        };
+        Onward: {
             is: string;
             /** @description What was measured */
             name: string;
             /** @description What that says of its seams; empty where it says nothing */
             seams: string;
             should: string;
-            ways: components["schemas"]["AskWayOn"][];
+            ways: components["schemas"]["WayOn"][];
         };
-        AskPartsBecome: {
+        OnwardIn: {
+            came: components["schemas"]["Came"];
+            document: components["schemas"]["Document"];
+        };
+        OpenedRing: {
+            /** @description The closed strip set it is cut across */
+            from: string;
+            /** @description Names the column; the seam to its left is named by it */
+            id: string;
+            /** @description With that: it is opened in the middle of the strip instead, whose lower half then lies at the top */
+            middle?: boolean;
+            /**
+             * Format: double
+             * @description Without it: by so many strips the colours go up against the column before, down where it is negative; a half opens it in the middle of a strip. The first column steps from the seam above the first strip
+             */
+            step?: number;
+            /** @description The strip that comes to lie at the top, by its id: the ring is opened at the seam above it */
+            top?: string;
+            /** @description Cut: a length, or so many strips; 1 strip when left out */
+            width?: string;
+        };
+        Opening: {
+            /** @enum {string} */
+            block: "checkers" | "chain";
+            /** @description By fabric id */
+            colours: {
+                [key: string]: string;
+            };
+            name: string;
+            picture: components["schemas"]["Picture"];
+            says: string;
+            /** Format: int64 */
+            squares: number;
+        };
+        Order: {
+            /** @description In the order of the plan */
+            batches: components["schemas"]["BatchNow"][];
+            /** @description Kinds that are sewn alike in other cloth: one chain, cut where the kind changes */
+            chains: components["schemas"]["Chain"][];
+            /**
+             * Format: int64
+             * @description How often that is changed then
+             */
+            changes: number;
+            /** @description The same in an order that changes the length of stitches least often, and never waits for itself */
+            fewest: string[];
+            /**
+             * Format: int64
+             * @description How often in the order of the plan
+             */
+            planned: number;
+            /** @description What finishes a block soonest; none once all are done */
+            soonest?: components["schemas"]["Soonest"];
+            /** @description What there are parts for now, what asks least care first */
+            tonight: string[];
+        };
+        OwnTimes: {
+            /** @description What was set aside, by reason, the most frequent first */
+            aside: components["schemas"]["Reasoned"][];
+            /** @description What was done on which day, the newest last */
+            days: components["schemas"]["Day"][];
+            /** @description The quilter asked not to be told */
+            hidden: boolean;
+            /** @description How long the rest takes; none while nothing is known of any of it */
+            left?: components["schemas"]["Left"];
+            /** @description Of the steps there is data of */
+            paces: components["schemas"]["StepPace"][];
+            /** @description What fits into such a day, from what is next on; empty where that is not known */
+            share: string;
+            /** @description How long a day at the machine usually is, pauses left out; empty where fewer than three are known */
+            usual: string;
+            /** @description How many bobbins are to be wound for that; empty where no full bobbin was told of, or nothing is sewn */
+            wind: string;
+        };
+        Pack: {
+            /** Format: int64 */
+            count: number;
+            /** @enum {string} */
+            kind: "yardage" | "strips" | "pieces";
+            /** @description Empty where it is bought by the length */
+            length: string;
+            name: string;
+            width: string;
+        };
+        Part: {
+            /** @description Names the place; the seam that joins it is named by it */
+            id: string;
+            /**
+             * Format: int64
+             * @enum {integer}
+             */
+            turn?: 0 | 90 | 180 | 270;
+            unit: string;
+        };
+        PartsBecome: {
             /** @description What the quilt takes as it is */
-            again: components["schemas"]["AskQuiltEffort"];
+            again: components["schemas"]["QuiltEffort"];
             /** @description Each look once, the way it is joined now among them */
-            list: components["schemas"]["AskRejoined"][];
+            list: components["schemas"]["Rejoined"][];
             /** @description What the same takes patch by patch; left out where its patches are no rectangles */
-            patched?: components["schemas"]["AskQuiltEffort"];
+            patched?: components["schemas"]["QuiltEffort"];
             /** @description That not every way was worked out, where the quilt is too large for that */
             says: string;
         };
-        AskQuiltEffort: {
+        PatchShape: {
+            fabric: string;
+            points: number[];
+        };
+        Picture: {
+            /** @description Seam allowances as they lie on the back */
+            bands: components["schemas"]["Band"][];
+            /** @description Where seams meet */
+            crosses: components["schemas"]["Cross"][];
+            /** @description Lines drawn or creased on the back */
+            drawn: components["schemas"]["SeamStroke"][];
+            /** Format: double */
+            h: number;
+            patches: components["schemas"]["PatchShape"][];
+            seams: components["schemas"]["SeamStroke"][];
+            /** Format: double */
+            w: number;
+            /** @description The patches fill the rectangle */
+            whole: boolean;
+        };
+        Placed: {
+            block: string;
+            /** @description For each place of the block, which of all the prints that are dealt */
+            prints?: number[];
+            /** Format: int64 */
+            turn: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        Plan: {
+            /** @description One block, finished */
+            block: components["schemas"]["Size"];
+            /** Format: int64 */
+            blocks: number;
+            /**
+             * Format: int64
+             * @description Units on one chain before it is cut
+             */
+            chain: number;
+            /** Format: int64 */
+            columns: number;
+            cut: components["schemas"]["FabricCut"][];
+            deal: components["schemas"]["DealShown"];
+            /** @description What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing */
+            ends: string;
+            /** @description The whole quilt with its borders */
+            finished: components["schemas"]["Size"];
+            /** @description What all of that together could become */
+            goodFor: components["schemas"]["GoodFor"][];
+            hand: string;
+            /** @description Everything sewn that is cut again, as far as it could be made */
+            knives: components["schemas"]["KnifeCard"][];
+            ledger: components["schemas"]["Ledger"];
+            /** @description Everything that is as long as the cloth is wide, to be cut across */
+            lengths: components["schemas"]["Thing"][];
+            measure: string;
+            name: string;
+            /** @description What is left out of a plan that something stops: it is drawn without that, and nothing of it is counted */
+            partial: string;
+            /** @description True drawings by the id of the step or unit */
+            pictures: {
+                [key: string]: components["schemas"]["Picture"];
+            };
+            press: components["schemas"]["Pressing"];
+            quilt: components["schemas"]["QuiltPicture"];
+            /** @description What is left once all is cut */
+            remnants: components["schemas"]["Remnant"][];
+            /** Format: int64 */
+            rows: number;
+            /** @description Its finest mark */
+            ruler: components["schemas"]["Reading"];
+            /** @description The cutting in the order of the table */
+            script: components["schemas"]["ScriptPart"][];
+            seam: components["schemas"]["AllowanceRead"];
+            /** @description How the blocks are set, in words */
+            set: string;
+            sets: components["schemas"]["SetCut"][];
+            stages: string[];
+            /** @description Everything that is counted, in the order of the work */
+            steps: components["schemas"]["StepShown"][];
+            /** @description How many of each supply are used up */
+            taken: components["schemas"]["TakenShown"][];
+            /** @description The test strip to sew before the first batch */
+            test: string;
+            /** @description What each test strip of the project says, in their order */
+            tests: components["schemas"]["TestStripRead"][];
+            /** @description Everything that can be laid or sewn into another, each variant for itself; what could not be made has no size */
+            things: components["schemas"]["Thing"][];
+            trim: components["schemas"]["Trim"][];
+            /** @description Everything that is joined of opened rings, as far as it could be made */
+            tubes: components["schemas"]["TubeCard"][];
+            values: components["schemas"]["Values"];
+        };
+        PointSetting: {
+            /** @description Role of the corner triangles; that of the sides when left out */
+            corners?: string;
+            /** @description How much larger than they must be the squares for the triangles are cut; trimmed away once the top is sewn */
+            larger?: string;
+            /** @description Role of the side triangles */
+            role: string;
+        };
+        Press: {
+            /** @description Steps that are pressed already, as their seams are held: to change them is to press them again */
+            done?: string[];
+            /** @description Seams that are held to a side, by their id */
+            held?: {
+                [key: string]: string;
+            };
+            /** @description Seams whose crossings are spun */
+            spun?: string[];
+            /** @description Blocks that are pressed two ways */
+            twoWays?: components["schemas"]["TwoWays"][];
+        };
+        PressCard: {
+            cautions: string[];
+            /** @description When to look, and for what */
+            check: string;
+            /** @description How it lies, and what lies on top */
+            lay: string;
+            /** @description What the iron does */
+            way: string;
+        };
+        PressLine: {
+            card: components["schemas"]["PressCard"];
+            /** Format: int64 */
+            count: number;
+            /** @description It is pressed already, and other seams are solved round it */
+            done: boolean;
+            /** @description Its seams, in the order they are sewn */
+            each: components["schemas"]["PressSeam"][];
+            name: string;
+            /** @description The unit, row or border of the document that it belongs to */
+            of: string;
+            picture: string;
+            says: string;
+            /**
+             * Format: int64
+             * @description Seams in one
+             */
+            seams: number;
+            step: string;
+        };
+        PressPlace: {
+            /** Format: int64 */
+            clashes: number;
+            /** Format: int64 */
+            crossings: number;
+            /**
+             * Format: int64
+             * @description Of cloth, where it is thickest
+             */
+            layers: number;
+            where: string;
+        };
+        PressSeam: {
+            /** @description You hold it so */
+            held: boolean;
+            says: string;
+            seam: string;
+            /**
+             * @description As it is held in a document
+             * @enum {string}
+             */
+            side: "plus" | "minus" | "open";
+        };
+        Pressing: {
+            /**
+             * Format: int64
+             * @description Fewer clashes than this are not possible in the layouts that were tried: as drawn, and with blocks turned that look the same
+             */
+            bound: number;
+            /** Format: int64 */
+            clashes: number;
+            /** Format: int64 */
+            crossings: number;
+            detail: string;
+            /** @description What to press, in order of work */
+            lines: components["schemas"]["PressLine"][];
+            /** Format: int64 */
+            nested: number;
+            /** Format: int64 */
+            opened: number;
+            places: components["schemas"]["PressPlace"][];
+            /** @description Where seams are held so that more clash than must: the fewest to release, in words */
+            release: string[];
+            says: string;
+            /**
+             * Format: int64
+             * @description Points where the allowances are spun
+             */
+            spun: number;
+            /** @description Where a needle labours, and what to do there; thickest first */
+            thick: string[];
+            /**
+             * Format: int64
+             * @description Blocks to lay turned beyond what the layout says
+             */
+            turned: number;
+        };
+        Preview: {
+            /** @description As it was read, lengths in canonical text */
+            document: components["schemas"]["Document"];
+            plan: components["schemas"]["Plan"];
+            problems: components["schemas"]["Problem"][];
+        };
+        PrintCut: {
+            says: string;
+            step: string;
+        };
+        Problem: {
+            /** @description JSON pointer to the place in the document; empty for the whole */
+            at: string;
+            /** @description Stable short name of the kind of problem */
+            code: string;
+            /** @description What the quilter can do about it */
+            mend: string;
+            /** @description What is wrong, in one sentence */
+            says: string;
+            /** @description True when no complete plan can be made until it is mended; false for a warning */
+            stops: boolean;
+        };
+        Progress: {
+            /**
+             * Format: int64
+             * @description All good pieces of all steps
+             */
+            counted: number;
+            /** @description Counts that cannot be */
+            doubts: components["schemas"]["Doubt"][];
+            /** Format: int64 */
+            events: number;
+            /** @description What was measured, step by step, and what it says of the seam */
+            gauged: components["schemas"]["Gauged"][];
+            /** @description The kit under way, where blocks are sewn in kits */
+            kit?: components["schemas"]["Kit"];
+            /** @description The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done */
+            next: string;
+            /** @description Work that was tallied and no longer fits the plan */
+            noLonger: components["schemas"]["Lost"][];
+            /** @description Of every line of the cutting script, part by part, how often it has been done */
+            script: number[][];
+            /** @description Which blocks whose prints are dealt are sewn, and of which prints */
+            sewn: components["schemas"]["SewnOf"];
+            stages: components["schemas"]["StageProgress"][];
+            /** @description In the order of the plan */
+            steps: components["schemas"]["StepProgress"][];
+            /** @description On the bobbin; nothing while no bobbin was told of, or times and thread are hidden */
+            thread?: components["schemas"]["Thread"];
+        };
+        Project: {
+            /** @description As it was read, lengths in canonical text */
+            document: components["schemas"]["Document"];
+            id: string;
+            plan: components["schemas"]["Plan"];
+            problems: components["schemas"]["Problem"][];
+            /**
+             * Format: int64
+             * @description The revision a redo leads to; 0 when there is none
+             */
+            redo: number;
+            /** @description By what each of the plan's remnants goes by on the shelf of cloth */
+            remnants: string[];
+            /** Format: int64 */
+            rev: number;
+            /** @description When this revision was stored */
+            saved: string;
+            /**
+             * Format: int64
+             * @description The revision an undo leads to; 0 when there is none
+             */
+            undo: number;
+        };
+        Promise: {
+            /** Format: int64 */
+            count: number;
+            name: string;
+            quilt: string;
+        };
+        Question: {
+            answers: components["schemas"]["Answer"][];
+            asks: string;
+            /** @description Its place in the document, as a JSON pointer; where an answer sets several places, what they have in common */
+            key: string;
+            /** @description Its name among what a step may do differently; empty where it holds for the whole project */
+            perStep?: string;
+        };
+        QuiltEffort: {
             /** @description How much is cut, of all fabrics together, as it lies on the bolt */
             cloth: string;
             /**
@@ -937,7 +2468,35 @@ export interface components {
              */
             seams: number;
         };
-        AskReach: {
+        QuiltPicture: {
+            /** @description Their allowances, as they lie on the back */
+            bands: components["schemas"]["Band"][];
+            /** @description Each unit that is laid, finished */
+            blocks: {
+                [key: string]: components["schemas"]["Picture"];
+            };
+            borders: components["schemas"]["PatchShape"][];
+            cells: components["schemas"]["Placed"][];
+            /** @description Where seams meet across them */
+            crosses: components["schemas"]["Cross"][];
+            /** Format: double */
+            h: number;
+            /** @description Blocks lie apart: they are not sewn together */
+            loose?: boolean;
+            /** @description All prints that are dealt */
+            prints?: components["schemas"]["Tint"][];
+            /** @description How the picture differs from what is made: it is drawn with blocks as large as they were planned */
+            says: string;
+            /** @description Between blocks, rows and borders, where they are few enough to be told apart */
+            seams: components["schemas"]["SeamStroke"][];
+            /** @description For each patch of a block its place; −1 where its cloth is not dealt */
+            spots?: {
+                [key: string]: number[];
+            };
+            /** Format: double */
+            w: number;
+        };
+        Reach: {
             /** Format: int64 */
             blocks: number;
             /**
@@ -945,7 +2504,7 @@ export interface components {
              * @description Blocks across; 0 where not even one comes out
              */
             columns: number;
-            finished: components["schemas"]["WordsSize"];
+            finished: components["schemas"]["Size"];
             /** @description What runs out first */
             first: string;
             /** @description What a little more would allow */
@@ -953,14 +2512,28 @@ export interface components {
             /** @description How many come out of it at most, where that is another shape */
             most: string;
             /** @description Other shapes with as many blocks, or nearly */
-            others: components["schemas"]["AskMeasure"][];
+            others: components["schemas"]["Measure"][];
             /** Format: int64 */
             rows: number;
             /** @description That not every size was worked out, where the quilt is too large for that */
             says: string;
-            uses: components["schemas"]["AskUsed"][];
+            uses: components["schemas"]["Used"][];
         };
-        AskRejoined: {
+        Reading: {
+            /**
+             * Format: double
+             * @description The same length in inches, for drawing to scale
+             */
+            inches: number;
+            /** @description As the ruler reads, e.g. 2½″ or 6.5 cm; ≈ before what falls between two marks */
+            text: string;
+        };
+        Reasoned: {
+            /** Format: int64 */
+            n: number;
+            reason: string;
+        };
+        Rejoined: {
             /**
              * Format: int64
              * @description Crossings of the whole quilt that lie on each other
@@ -994,10 +2567,10 @@ export interface components {
              */
             over: number;
             /** @description Two by two of it */
-            quilt: components["schemas"]["DrawnQuiltPicture"];
+            quilt: components["schemas"]["QuiltPicture"];
         };
-        AskRemedies: {
-            list: components["schemas"]["AskRemedy"][];
+        Remedies: {
+            list: components["schemas"]["Remedy"][];
             /**
              * Format: int64
              * @description Kinds of crossings that cannot nest besides, each with fewer of them than those
@@ -1006,9 +2579,9 @@ export interface components {
             /** @description That not everything was tried, where the quilt is too large for that */
             says: string;
             /** @description The crossings that cannot nest, with what stands against each kind */
-            standing: components["schemas"]["AskStanding"][];
+            standing: components["schemas"]["Standing"][];
         };
-        AskRemedy: {
+        Remedy: {
             /**
              * Format: int64
              * @description Crossings that then lie on each other
@@ -1024,18 +2597,68 @@ export interface components {
             /** @description What it asks of the quilter */
             says: string;
         };
-        AskResized: {
+        Remnant: {
+            colour: string;
+            /** Format: int64 */
+            count: number;
+            /** @description What of this quilt it could be */
+            fits: string;
+            /** @description Made of its fabric and size, so that the same remnant is put back once */
+            key: string;
+            /** @enum {string} */
+            kind: "yardage" | "strips" | "pieces";
+            length: string;
+            name: string;
+            /** @description As the ruler reads */
+            size: string;
+            width: string;
+        };
+        Repair: {
+            acts: components["schemas"]["NewEvent"][];
+            says: string;
+        };
+        Repeat: {
+            /** @description From motif to motif across the cloth */
+            across: string;
+            /** @description And along its selvedge */
+            along: string;
+        };
+        Resized: {
             document: components["schemas"]["Document"];
             /** @description What the unit finishes now, as it is sewn */
             finished: string;
             /** @description The nearest sizes whose parts are all on a mark, smaller and larger */
-            nearest: components["schemas"]["AskNearest"][];
+            nearest: components["schemas"]["Nearest"][];
             /** @description Parts that fall between two marks of the ruler */
             off: string[];
             /** @description How near that comes to the size asked for; empty where it is met */
             short: string;
         };
-        AskRound: {
+        RestoreInBody: {
+            /** @enum {string} */
+            act: "change" | "undo" | "redo";
+            /**
+             * Format: int64
+             * @description For change: the revision to go back to
+             */
+            rev?: number;
+        };
+        Revised: {
+            /** @enum {string} */
+            act: "change" | "undo" | "redo";
+            at: string;
+            /** @description What became different, in trade words */
+            changes: string[];
+            /** Format: int64 */
+            rev: number;
+        };
+        Role: {
+            /** @description The id of the fabric that plays it */
+            fabric: string;
+            id: string;
+            name: string;
+        };
+        Round: {
             /** Format: double */
             h: number;
             name: string;
@@ -1044,510 +2667,44 @@ export interface components {
             /** Format: double */
             w: number;
         };
-        AskSeamChoice: {
-            /** @description What is pressed already and would be pressed again */
-            again: string[];
-            /** @description What else would be pressed another way, everything else solved round it */
-            changes: string[];
+        RuleHere: {
+            checks: components["schemas"]["Check"][];
+            /** @description In the letters that the sentence explains; empty where a sentence says it all */
+            formula: string;
+            /** @enum {string} */
+            from: "published" | "common practice" | "geometry" | "counting" | "our judgement" | "from memory";
+            /** @description The sums of this quilt that rest on it, none of them twice */
+            here: components["schemas"]["RuleUse"][];
+            id: string;
             /**
              * Format: int64
-             * @description Crossings that then lie on each other
-             */
-            clashes: number;
-            /** @description The project with the choice taken */
-            document: components["schemas"]["Document"];
-            /** @description What becomes of the crossings then, in words */
-            leaves: string;
-            /**
-             * Format: int64
-             * @description How many more that is
+             * @description How many more there are
              */
             more: number;
-            /** @description What it is, in the imperative */
-            way: string;
+            says: string;
+            /** @description What was published, or what the judgement is; empty where From says it all */
+            source: string;
+            /** @enum {string} */
+            topic: "sizes" | "counts" | "cutting" | "cloth" | "squaring up" | "pressing" | "thread" | "backing and binding" | "what is left" | "verdicts";
         };
-        AskStanding: {
-            /** Format: int64 */
-            count: number;
-            names: string[];
-            /** @description The two seams, by id */
-            seams: string[];
-            where: string;
-            /** @description The chain of reasons, one after the other */
-            why: string[];
+        RuleUse: {
+            sums: string[];
+            /** @description What is worked out */
+            what: string;
         };
-        AskSupplyThere: {
-            /**
-             * Format: int64
-             * @description How many of these; 1 when left out
-             */
-            count?: number;
-            fabric: string;
-            /**
-             * @description Yardage when left out
-             * @enum {string}
-             */
-            kind?: "yardage" | "strips" | "pieces";
-            /** @description Along the selvedge; of strips how long they are */
-            length: string;
-            /** @description Of one; of yardage its usable width when left out */
+        Rules: {
+            rules: components["schemas"]["RuleHere"][];
+        };
+        Sashing: {
+            /** @description Role of the cornerstones; without them the level strips run through from side to side */
+            corners?: string;
+            /** @description Round the outside too */
+            outer?: boolean;
+            role: string;
+            /** @description Cut width; 1 strip when left out */
             width?: string;
         };
-        AskUsed: {
-            fabric: string;
-            left: components["schemas"]["MeasureReading"];
-            /** @description Of what there is by the length */
-            length: components["schemas"]["MeasureReading"];
-            name: string;
-            /** @description What comes from what, and what is passed by */
-            says: string[];
-        };
-        AskWave: {
-            /**
-             * Format: int64
-             * @description How many blocks lie across, so that the quilt is about as wide as now
-             */
-            across: number;
-            /** @description What one block finishes */
-            block: string;
-            /**
-             * Format: int64
-             * @description Crossings of the whole quilt that lie on each other
-             */
-            clashes: number;
-            /**
-             * Format: int64
-             * @description In one block
-             */
-            columns: number;
-            /**
-             * Format: int64
-             * @description Of so many
-             */
-            crossings: number;
-            /** @description The project with those columns */
-            document: components["schemas"]["Document"];
-            name: string;
-            /** @description What the quilt finishes so */
-            quilt: string;
-            says: string;
-            /**
-             * Format: int64
-             * @description That are sewn for the whole quilt
-             */
-            tubes: number;
-        };
-        AskWaves: {
-            /** @description None where the wave goes on as it is */
-            list: components["schemas"]["AskWave"][];
-            /** @description The same of the wave as it is; left out where it cannot be worked out */
-            now?: components["schemas"]["AskWave"];
-            /** @description That not every list was worked out, where the quilt is too large for that */
-            says: string;
-        };
-        AskWayOn: {
-            /** @description The quilt as it is planned now, from the inside out */
-            before: components["schemas"]["AskRound"][];
-            /** @description Why it cannot be gone; empty where it can */
-            cannot: string;
-            /** @description What is counted already and is to be counted under what it now measures */
-            carries: components["schemas"]["AskCarry"][];
-            /** @description What is lost besides: points, crossings, what must be done to what is there */
-            costs: string[];
-            /** @description The project so; left out where nothing in it changes */
-            document?: components["schemas"]["Document"];
-            /** @description Everything that is cut, sewn or bought otherwise */
-            follows: components["schemas"]["AskFollow"][];
-            /**
-             * Format: int64
-             * @description Of mending: how many of it stay counted, for they are used already
-             */
-            keep: number;
-            /** @description What is counted already and fits no longer */
-            lost: string[];
-            name: string;
-            /** @description The quilt as it then is */
-            quilt: components["schemas"]["AskRound"][];
-            says: string[];
-            /**
-             * Format: int64
-             * @description Of mending: how many are counted that are taken apart
-             */
-            undone: number;
-            /** @enum {string} */
-            way: "adapt" | "sew on" | "mend" | "trim";
-        };
-        AskWayToMake: {
-            /** @description Outer edges on the bias, of one unit */
-            bias: string;
-            chosen: boolean;
-            /** @description Cloth in the patches cut */
-            cloth: string;
-            /** @description What is cut from cloth */
-            cut: string;
-            /**
-             * Format: int64
-             * @description After sewing
-             */
-            cuts: number;
-            /**
-             * Format: int64
-             * @description To draw or crease
-             */
-            lines: number;
-            name: string;
-            /** Format: int64 */
-            need: number;
-            /**
-             * Format: int64
-             * @description Left over beyond the count
-             */
-            over: number;
-            /** Format: int64 */
-            presses: number;
-            /** @description Why this way cannot be gone here; empty when it can */
-            refused: string;
-            /** Format: int64 */
-            runs: number;
-            /** Format: int64 */
-            seams: number;
-            /**
-             * Format: int64
-             * @description Units to trim to size
-             */
-            shaves: number;
-            /** @description The unit made this way, to put in the document */
-            unit: components["schemas"]["MakingUnit"];
-            /** @description Of it, what is cut away again */
-            waste: string;
-        };
-        AwayInBody: {
-            away: boolean;
-        };
-        Book: {
-            lines: components["schemas"]["BookLine"][];
-            /** @description There are earlier ones */
-            more: boolean;
-        };
-        BookLine: {
-            /** @description It was taken back */
-            back: boolean;
-            event: components["schemas"]["TallyEvent"];
-            /** @description What the step is called; empty where it is no longer in the plan */
-            name: string;
-            /** Format: int64 */
-            seq: number;
-        };
-        Caliper: {
-            /** @description As it would be typed */
-            reads: string;
-        };
-        ClothFabric: {
-            /** @description Of an assortment: its prints, one by one */
-            assortment?: components["schemas"]["ClothSwatch"][];
-            /** @description How it looks from a distance, as #rrggbb */
-            colour: string;
-            id: string;
-            /** @description How far the motifs to centre lie apart */
-            motif?: components["schemas"]["ClothRepeat"];
-            /** @description What the quilter calls it */
-            name: string;
-            /**
-             * @description What its print asks for; plain when left out
-             * @enum {string}
-             */
-            print?: "plain" | "one way" | "two way" | "motif" | "assorted";
-            /**
-             * Format: int64
-             * @description Of an assortment that is not listed: how many prints it is, each cut for an even share
-             */
-            prints?: number;
-            /** @description Usable width without selvedges, where it differs from the project's */
-            usable?: string;
-        };
-        ClothInBody: {
-            colour: string;
-            /**
-             * Format: int64
-             * @description How many of these; 0 once it is used up
-             */
-            count: number;
-            id?: string;
-            /** @enum {string} */
-            kind: "yardage" | "strips" | "pieces";
-            length: string;
-            /**
-             * @description What a bare number means
-             * @enum {string}
-             */
-            measure?: "in" | "cm";
-            /** @description What the quilter calls the fabric */
-            name: string;
-            /** @description Where it came from, what it is kept for */
-            note?: string;
-            width: string;
-        };
-        ClothPack: {
-            /** Format: int64 */
-            count: number;
-            /** @enum {string} */
-            kind: "yardage" | "strips" | "pieces";
-            /** @description Empty where it is bought by the length */
-            length: string;
-            name: string;
-            width: string;
-        };
-        ClothPromise: {
-            /** Format: int64 */
-            count: number;
-            name: string;
-            quilt: string;
-        };
-        ClothRepeat: {
-            /** @description From motif to motif across the cloth */
-            across: string;
-            /** @description And along its selvedge */
-            along: string;
-        };
-        ClothRole: {
-            /** @description The id of the fabric that plays it */
-            fabric: string;
-            id: string;
-            name: string;
-        };
-        ClothSort: {
-            /** @description It is worth more whole: told by how much of it there is, as wide as its fabric where nothing else is said */
-            byLength: boolean;
-            /** @enum {string} */
-            kind: "yardage" | "strips" | "pieces";
-            /** @description How its length is written */
-            long: string;
-            /** @description As it lies on the shelf */
-            name: string;
-            /** @description The same in a word */
-            short: string;
-            /** @description What its width is called */
-            width: string;
-        };
-        ClothSupply: {
-            /** Format: int64 */
-            count: number;
-            /** @description It has been cut and no longer lies on the shelf */
-            cut?: boolean;
-            fabric: string;
-            /** @description Of the piece on the shelf that all quilts share */
-            id: string;
-            /** @enum {string} */
-            kind: "yardage" | "strips" | "pieces";
-            length: string;
-            width: string;
-        };
-        ClothSwatch: {
-            /** @description How it looks from a distance, as #rrggbb */
-            colour: string;
-            /**
-             * Format: int64
-             * @description How many pieces of it lie there; as many as of the others when left out
-             */
-            count?: number;
-            id: string;
-            /** @description What the quilter calls it */
-            name: string;
-            /**
-             * @description Whether it has a direction; plain when left out
-             * @enum {string}
-             */
-            print?: "plain" | "one way" | "two way";
-            /**
-             * @description What it is used as; by its colour when left out
-             * @enum {string}
-             */
-            value?: "light" | "middle" | "dark";
-        };
-        CreateInBody: {
-            document: components["schemas"]["Document"];
-            /** @description Made by the client */
-            id: string;
-        };
-        DemandSpares: {
-            /**
-             * Format: int64
-             * @description So many of every kind of sub-cut and patch
-             */
-            count?: number;
-            /**
-             * Format: int64
-             * @description So many in a hundred of every kind of sub-cut and patch, rounded up
-             */
-            percent?: number;
-        };
-        Document: {
-            cloth: components["schemas"]["DocumentCloth"];
-            /** @description Blocks in other fabrics */
-            colourways?: components["schemas"]["DocumentColourway"][];
-            /** @description Which print of an assortment goes where; they fall as they fall when left out */
-            deal?: components["schemas"]["DocumentDeal"];
-            fabrics: components["schemas"]["ClothFabric"][];
-            /**
-             * @description The rule on the table; what a bare number means
-             * @enum {string}
-             */
-            measure: "in" | "cm";
-            name: string;
-            note?: string;
-            /** @description What was decided of the pressing beyond the schools */
-            press?: components["schemas"]["DocumentPress"];
-            roles: components["schemas"]["ClothRole"][];
-            /** @description The ruler's finest mark */
-            ruler: string;
-            schools: components["schemas"]["DocumentSchools"];
-            seam: components["schemas"]["DocumentAllowance"];
-            settings: components["schemas"]["DocumentSettings"];
-            spares: components["schemas"]["DemandSpares"];
-            /** @description The width strips are cut unless a unit says otherwise */
-            strip: string;
-            /** @description Cloth on the shelf that is promised to this quilt */
-            supplies?: components["schemas"]["ClothSupply"][];
-            top: components["schemas"]["QuiltTop"];
-            units: components["schemas"]["MakingUnit"][];
-            /**
-             * Format: int64
-             * @description Version of this format
-             * @enum {integer}
-             */
-            vicis: 1;
-        };
-        DocumentAllowance: {
-            /** @description Width that the fold takes when the seam is pressed, usually 1/64 to 1/32 in (common practice) */
-            fold: string;
-            /** @description Distance from the raw edge to the stitches */
-            stitched: string;
-            /** @description Test strips that were sewn and measured */
-            tests?: components["schemas"]["DocumentTestStrip"][];
-        };
-        DocumentBeginning: {
-            /** @description What a block of the library finishes; as it is drawn when left out */
-            block?: string;
-            /** @description The width a border is cut */
-            border: string;
-            cloth: components["schemas"]["DocumentCloth"];
-            leftOut: components["schemas"]["DocumentLeftOut"];
-            /** @enum {string} */
-            measure: "in" | "cm";
-            ruler: string;
-            seam: components["schemas"]["DocumentAllowance"];
-            settings: components["schemas"]["DocumentSettings"];
-            /** @description The width strips are cut */
-            strip: string;
-        };
-        DocumentCloth: {
-            /**
-             * Format: int64
-             * @description Sub-cuts after which the end is squared up again; never when left out
-             */
-            every?: number;
-            /** @description Bought beyond what the plan cuts, of every fabric */
-            margin?: string;
-            /**
-             * Format: int64
-             * @description So many in a hundred of its length are lost when the cloth is washed before it is cut
-             */
-            shrinks?: number;
-            /** @description Lost at the end of each strip, strip set and length of cloth when it is squared up */
-            squaring: string;
-            /** @description Width without selvedges */
-            usable: string;
-        };
-        DocumentColourway: {
-            /** @description Role → fabric, where it differs from the project's */
-            fabrics: {
-                [key: string]: string;
-            };
-            id: string;
-            name: string;
-        };
-        DocumentDeal: {
-            /**
-             * Format: int64
-             * @description How many of these came before this seed: they were laid first and the others dealt round them; what came after was laid over the deal, and moved nothing else
-             */
-            before?: number;
-            /** @description Like is kept from like at corners too, not at edges alone */
-            corners?: boolean;
-            /** @description As it falls: nothing is dealt, and what was decided of it is kept for later */
-            falls?: boolean;
-            /** @description What was dealt by hand, in its order: of one place the last holds */
-            hand?: components["schemas"]["DocumentGiven"][];
-            rules?: components["schemas"]["DocumentDealRule"][];
-            /**
-             * Format: int64
-             * @description The same deal of the same quilt has the same seed
-             */
-            seed: number;
-        };
-        DocumentDealRule: {
-            /**
-             * @description No two alike in one block, or nowhere in the quilt
-             * @enum {string}
-             */
-            apart?: "block" | "quilt";
-            /** @description In which block; in every one when left out */
-            block?: string;
-            /**
-             * @description What of it is one print: all of it in a block, all of it in each unit that is laid in the block, or each patch for itself, as far as it is sewn for itself; each patch when left out
-             * @enum {string}
-             */
-            one?: "block" | "part" | "patch";
-            role: string;
-            /** @description Only prints of these values; any when left out */
-            values?: string[];
-        };
-        DocumentGiven: {
-            /**
-             * Format: int64
-             * @description Of the row, counted from its first block
-             */
-            column: number;
-            /**
-             * Format: int64
-             * @description Counted as the block lies when it is not turned, line by line from its upper left corner
-             */
-            place: number;
-            /** @description The id of the print; of an assortment that is not listed, its number */
-            print: string;
-            role: string;
-            /** Format: int64 */
-            row: number;
-        };
-        DocumentLeftOut: {
-            /** @description The width it is cut */
-            binding: components["schemas"]["MeasureReading"];
-            /** @description The longest ruler */
-            longest: components["schemas"]["MeasureReading"];
-            /** @description Of the backing */
-            overhang: components["schemas"]["MeasureReading"];
-        };
-        DocumentPress: {
-            /** @description Steps that are pressed already, as their seams are held: to change them is to press them again */
-            done?: string[];
-            /** @description Seams that are held to a side, by their id */
-            held?: {
-                [key: string]: string;
-            };
-            /** @description Seams whose crossings are spun */
-            spun?: string[];
-            /** @description Blocks that are pressed two ways */
-            twoWays?: components["schemas"]["DocumentTwoWays"][];
-        };
-        DocumentQuestion: {
-            answers: components["schemas"]["SchoolAnswer"][];
-            asks: string;
-            /** @description Its place in the document, as a JSON pointer; where an answer sets several places, what they have in common */
-            key: string;
-            /** @description Its name among what a step may do differently; empty where it holds for the whole project */
-            perStep?: string;
-        };
-        DocumentSchools: {
+        Schools: {
             /**
              * Format: int64
              * @description Units on one chain before it is cut
@@ -1605,10 +2762,105 @@ export interface components {
             square: "method" | "check" | "units" | "blocks";
             /** @description What is done differently, by unit, row kind or border */
             steps?: {
-                [key: string]: components["schemas"]["DocumentStepSchools"];
+                [key: string]: components["schemas"]["StepSchools"];
             };
         };
-        DocumentSettings: {
+        ScriptGive: {
+            /** Format: int64 */
+            before: number;
+            /** Format: int64 */
+            n: number;
+            step: string;
+        };
+        ScriptLine: {
+            /** @description The piles its pieces go to */
+            for: string;
+            gives: components["schemas"]["ScriptGive"][];
+            /** @description What has to be measured before; empty for a cut that is safe */
+            held: string;
+            /** @description The widths in the order they are cut, to hang at eye level; empty where the order says nothing */
+            list: string[];
+            /** @description What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again */
+            reads: string[];
+            /** @description The strips that a piece is cut into first, from edge to edge, and what comes of each; empty where it takes only one */
+            rows: string[];
+            says: string;
+            /**
+             * Format: int64
+             * @description How many of these are cut at once
+             */
+            stack: number;
+            /**
+             * Format: int64
+             * @description 0 where nothing is counted
+             */
+            times: number;
+        };
+        ScriptPart: {
+            /** @description Of the fabric; empty for a strip set */
+            colour: string;
+            lines: components["schemas"]["ScriptLine"][];
+            name: string;
+            /** @description The step that sews the strip set; empty for a fabric */
+            set: string;
+        };
+        SeamChoice: {
+            /** @description What is pressed already and would be pressed again */
+            again: string[];
+            /** @description What else would be pressed another way, everything else solved round it */
+            changes: string[];
+            /**
+             * Format: int64
+             * @description Crossings that then lie on each other
+             */
+            clashes: number;
+            /** @description The project with the choice taken */
+            document: components["schemas"]["Document"];
+            /** @description What becomes of the crossings then, in words */
+            leaves: string;
+            /**
+             * Format: int64
+             * @description How many more that is
+             */
+            more: number;
+            /** @description What it is, in the imperative */
+            way: string;
+        };
+        SeamIn: {
+            document: components["schemas"]["Document"];
+            seam: string;
+        };
+        SeamStroke: {
+            /** @description The decision of pressing it belongs to */
+            seam?: string;
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            x2: number;
+            /** Format: double */
+            y1: number;
+            /** Format: double */
+            y2: number;
+        };
+        SetCut: {
+            across: components["schemas"]["AcrossShown"];
+            set: string;
+            setStep: string;
+            /** @description What it is sewn from */
+            strips: string;
+            /** @description What the pressed set measures across its strips */
+            wide: components["schemas"]["Reading"];
+            /** @description How wide, and why */
+            working: components["schemas"]["Working"];
+        };
+        SetStrip: {
+            /** @description Names the strip; the seam above it is named by it */
+            id: string;
+            role: string;
+            /** @description A length, or so many strips; 1 strip when left out */
+            width?: string;
+        };
+        Settings: {
             /**
              * Format: int64
              * @description Metres of thread on a full bobbin
@@ -1648,1316 +2900,17 @@ export interface components {
              */
             times: "told" | "hidden";
         };
-        DocumentStepSchools: {
-            /** @enum {string} */
-            pins?: "none" | "crossings" | "everywhere" | "glue";
-            /** @enum {string} */
-            press?: "nest" | "dark" | "open" | "flat" | "outward" | "inward" | "late";
-            setFirst?: boolean;
-        };
-        DocumentTestStrip: {
-            /** @description How wide each was cut */
-            cut: string;
-            /** @description Across all of them, pressed */
-            measured: string;
-            /** @description Of the machine, foot and needle position it was sewn with */
-            name: string;
-            /** Format: int64 */
-            strips: number;
-        };
-        DocumentTwoWays: {
-            /** @description A block sewn of them: which of them within it, by its rows and columns; in the quilt when left out */
-            in?: string;
-            /** @description In all the seams that join their parts, which are shared; not in their last seams alone */
-            own?: boolean;
-            unit: string;
-            /**
-             * @description Which of them are pressed the other way
-             * @enum {string}
-             */
-            which: "every other block" | "every other column" | "every other row";
-            /** @description With everything they are made of, strip sets too; else their last seams alone */
-            whole?: boolean;
-        };
-        DrawnBand: {
-            points: number[];
-        };
-        DrawnCross: {
-            /**
-             * Format: int64
-             * @description Of cloth, where it is thickest
-             */
-            layers: number;
-            /** @enum {string} */
-            state: "nests" | "clashes" | "open" | "spun";
-            /** @description A needle labours there */
-            thick: boolean;
-            /** Format: double */
-            x: number;
-            /** Format: double */
-            y: number;
-        };
-        DrawnLaidPicture: {
-            /** @description Wrong side up */
-            over: components["schemas"]["DrawnPatchShape"][];
-            stitch: components["schemas"]["DrawnSeamStroke"][];
-        };
-        DrawnPatchShape: {
-            fabric: string;
-            points: number[];
-        };
-        DrawnPicture: {
-            /** @description Seam allowances as they lie on the back */
-            bands: components["schemas"]["DrawnBand"][];
-            /** @description Where seams meet */
-            crosses: components["schemas"]["DrawnCross"][];
-            /** @description Lines drawn or creased on the back */
-            drawn: components["schemas"]["DrawnSeamStroke"][];
-            /** Format: double */
-            h: number;
-            patches: components["schemas"]["DrawnPatchShape"][];
-            seams: components["schemas"]["DrawnSeamStroke"][];
-            /** Format: double */
-            w: number;
-            /** @description The patches fill the rectangle */
-            whole: boolean;
-        };
-        DrawnPlaced: {
-            block: string;
-            /** @description For each place of the block, which of all the prints that are dealt */
-            prints?: number[];
-            /** Format: int64 */
-            turn: number;
-            /** Format: double */
-            x: number;
-            /** Format: double */
-            y: number;
-        };
-        DrawnQuiltPicture: {
-            /** @description Their allowances, as they lie on the back */
-            bands: components["schemas"]["DrawnBand"][];
-            /** @description Each unit that is laid, finished */
-            blocks: {
-                [key: string]: components["schemas"]["DrawnPicture"];
-            };
-            borders: components["schemas"]["DrawnPatchShape"][];
-            cells: components["schemas"]["DrawnPlaced"][];
-            /** @description Where seams meet across them */
-            crosses: components["schemas"]["DrawnCross"][];
-            /** Format: double */
-            h: number;
-            /** @description Blocks lie apart: they are not sewn together */
-            loose?: boolean;
-            /** @description All prints that are dealt */
-            prints?: components["schemas"]["DrawnTint"][];
-            /** @description How the picture differs from what is made: it is drawn with blocks as large as they were planned */
-            says: string;
-            /** @description Between blocks, rows and borders, where they are few enough to be told apart */
-            seams: components["schemas"]["DrawnSeamStroke"][];
-            /** @description For each patch of a block its place; −1 where its cloth is not dealt */
-            spots?: {
-                [key: string]: number[];
-            };
-            /** Format: double */
-            w: number;
-        };
-        DrawnSeamStroke: {
-            /** @description The decision of pressing it belongs to */
-            seam?: string;
-            /** Format: double */
-            x1: number;
-            /** Format: double */
-            x2: number;
-            /** Format: double */
-            y1: number;
-            /** Format: double */
-            y2: number;
-        };
-        DrawnTint: {
-            colour: string;
-            grey: string;
-        };
-        FileInBody: {
-            /** @description Made by the client */
-            id: string;
-            /** @description The file as it is */
-            text: string;
-        };
-        Held: {
-            colour: string;
-            /**
-             * Format: int64
-             * @description How many of these; 0 once it is used up
-             */
-            count: number;
-            /**
-             * Format: int64
-             * @description Below zero where more is promised than there is
-             */
-            free: number;
-            id: string;
-            /** @enum {string} */
-            kind: "yardage" | "strips" | "pieces";
-            length: string;
-            /** @description What the quilter calls the fabric */
-            name: string;
-            /** @description Where it came from, what it is kept for */
-            note?: string;
-            promised: components["schemas"]["ClothPromise"][];
-            since: string;
-            /** @description Its name and size as a ruler reads */
-            title: string;
-            width: string;
-        };
-        MakingCabinLog: {
-            role: string;
-            /** @description Cut width; 1 strip when left out */
-            strip?: string;
-        };
-        MakingFlippedCorner: {
-            /** @enum {string} */
-            at: "top left" | "top right" | "bottom right" | "bottom left";
-            /** @description Names the corner; its seam is named by it */
-            id: string;
-            /** @description Finished length that the corner covers on both edges */
-            leg: string;
-            role: string;
-        };
-        MakingFrameRound: {
-            /** @description Of top and bottom, where they are of another role */
-            ends?: string;
-            /** @description Names the frame; its seams are named by it */
-            id: string;
-            /** @description Of the sides */
-            role: string;
-            /** @description Cut width; 1 strip when left out */
-            strip?: string;
-        };
-        MakingGridCell: {
-            /**
-             * Format: int64
-             * @enum {integer}
-             */
-            turn?: 0 | 90 | 180 | 270;
-            unit: string;
-        };
-        MakingGridRow: {
-            /** @description From left to right */
-            cells: components["schemas"]["MakingGridCell"][];
-            /** @description Names the row, wherever it lies; given by the program where it is left out */
-            id: string;
-        };
-        MakingInput: {
-            /** @description Cut from the fabric of this role */
-            role?: string;
-            /**
-             * Format: int64
-             * @enum {integer}
-             */
-            turn?: 0 | 90 | 180 | 270;
-            /** @description Or this unit */
-            unit?: string;
-        };
-        MakingKnife: {
-            lines?: components["schemas"]["MakingKnifeCut"][];
-            /**
-             * Format: int64
-             * @description So many equal parts of what it measures, the outer ones at marks of the ruler
-             */
-            parts?: number;
-        };
-        MakingKnifeCut: {
-            /** @description How far from there, a length; on it when left out */
-            by?: string;
-            /**
-             * @description What the ruler is laid on: a seam that runs the same way, the middle of what it measures, or an edge
-             * @enum {string}
-             */
-            from: "seam" | "middle" | "left" | "right" | "top" | "bottom";
-            /**
-             * Format: int64
-             * @description Which seam, counted from the left or from the top; the one in the middle when left out
-             */
-            seam?: number;
-            /** @description Or so much of the square it began from, such as 1/3 */
-            share?: string;
-            /**
-             * @description On which side of a seam or of the middle: left of it or above it, right of it or below it, or both; both when left out
-             * @enum {string}
-             */
-            side?: "both" | "before" | "after";
-        };
-        MakingMeasures: {
-            /** @description Nobody measured it: it meets what was measured, and is expected to come out so with the same seams */
-            expected?: boolean;
-            /** @description The same; of a strip set across its strips */
-            height?: string;
-            /** @description It is trimmed to that, as much off on each side; when left out, its seams took more or less than planned */
-            trimmed?: boolean;
-            /** @description Left out where it is what it should be, and for a strip set */
-            width?: string;
-        };
-        MakingOpenedRing: {
-            /** @description The closed strip set it is cut across */
-            from: string;
-            /** @description Names the column; the seam to its left is named by it */
-            id: string;
-            /** @description With that: it is opened in the middle of the strip instead, whose lower half then lies at the top */
-            middle?: boolean;
-            /**
-             * Format: double
-             * @description Without it: by so many strips the colours go up against the column before, down where it is negative; a half opens it in the middle of a strip. The first column steps from the seam above the first strip
-             */
-            step?: number;
-            /** @description The strip that comes to lie at the top, by its id: the ring is opened at the seam above it */
-            top?: string;
-            /** @description Cut: a length, or so many strips; 1 strip when left out */
-            width?: string;
-        };
-        MakingPart: {
-            /** @description Names the place; the seam that joins it is named by it */
-            id: string;
-            /**
-             * Format: int64
-             * @enum {integer}
-             */
-            turn?: 0 | 90 | 180 | 270;
-            unit: string;
-        };
-        MakingSetStrip: {
-            /** @description Names the strip; the seam above it is named by it */
-            id: string;
-            role: string;
-            /** @description A length, or so many strips; 1 strip when left out */
-            width?: string;
-        };
-        MakingUnfinished: {
-            height: string;
-            width: string;
-        };
-        MakingUnit: {
-            /** @description Units of the same look and size that stand in for it, such as a bonus left over elsewhere */
-            also?: string[];
-            /**
-             * Format: int64
-             * @description How many are made beyond what the quilt takes, in its own fabrics: loose blocks, or units for another quilt
-             */
-            extra?: number;
-            how: components["schemas"]["MethodCutAgain"] | components["schemas"]["MethodFlippedCorners"] | components["schemas"]["MethodFlyingGeese"] | components["schemas"]["MethodFrame"] | components["schemas"]["MethodGrid"] | components["schemas"]["MethodHalfSquare"] | components["schemas"]["MethodJoined"] | components["schemas"]["MethodLogCabin"] | components["schemas"]["MethodPlainPatch"] | components["schemas"]["MethodQuarterSquare"] | components["schemas"]["MethodSquareInSquare"] | components["schemas"]["MethodStripSet"] | components["schemas"]["MethodSubCut"] | components["schemas"]["MethodTube"];
-            id: string;
-            /** @description What it measures, where that is not what it should and the quilt is planned on it */
-            measured?: components["schemas"]["MakingMeasures"];
-            name: string;
-        };
-        MeasureReading: {
-            /**
-             * Format: double
-             * @description The same length in inches, for drawing to scale
-             */
-            inches: number;
-            /** @description As the ruler reads, e.g. 2½″ or 6.5 cm; ≈ before what falls between two marks */
-            text: string;
-        };
-        MethodCutAgain: {
-            /** @enum {string} */
-            by: "cut again";
-            /** @description What is cut: anything sewn */
-            from: string;
-            /** @description Where it is cut from side to side */
-            level?: components["schemas"]["MakingKnife"];
-            /** @description What it measured when it was sewn and pressed, unfinished; its outer parts follow */
-            measured?: components["schemas"]["MakingUnfinished"];
-            /** @description Where it is cut from top to bottom */
-            upright?: components["schemas"]["MakingKnife"];
-        };
-        MethodFlippedCorners: {
-            base: components["schemas"]["MakingInput"];
-            /** @description A second seam an allowance beyond the cut makes a half-square unit of each trimming */
-            bonus?: boolean;
-            /** @description Finished size the bonus units are trimmed to; as they come when left out */
-            bonusTo?: string;
-            /** @enum {string} */
-            by: "flipped corners";
-            /** @description One to four, in the order they are sewn */
-            corners: components["schemas"]["MakingFlippedCorner"][];
-            /** @description Finished height of a base that is cut from cloth */
-            height?: string;
-            /**
-             * @description A hair outside when left out: the fold then reaches the corner
-             * @enum {string}
-             */
-            stitch?: "on the line" | "a hair outside";
-            /** @description Finished width of a base that is cut from cloth */
-            width?: string;
-        };
-        MethodFlyingGeese: {
-            /** @enum {string} */
-            by: "flying geese";
-            /** @description How large the large square is, as it comes; what the geese finish follows, and finished is then left out */
-            cut?: string;
-            /** @description Finished width of one goose; it is half as high */
-            finished?: string;
-            /** @description The role of the large triangle */
-            goose: string;
-            /** @enum {string} */
-            sizing?: "exact" | "rule" | "roomy";
-            /** @description The role of the two small ones */
-            sky: string;
-        };
-        MethodFrame: {
-            /** @enum {string} */
-            by: "frame";
-            centre: components["schemas"]["MakingInput"];
-            /** @description From the inside out */
-            frames: components["schemas"]["MakingFrameRound"][];
-            /** @description Finished height of a centre that is cut from cloth */
-            height?: string;
-            /** @description Finished width of a centre that is cut from cloth */
-            width?: string;
-        };
-        MethodGrid: {
-            /** @description Rows that are alike are steps of their own all the same, so that each can be pressed its own way */
-            apart?: boolean;
-            /** @enum {string} */
-            by: "grid";
-            /** @description The names of the columns, from left to right: a seam within a row is named by its row and by the column to its right */
-            columns?: string[];
-            /**
-             * @description What is sewn first; rows when left out
-             * @enum {string}
-             */
-            first?: "rows" | "columns";
-            /** @description From the top */
-            rows: components["schemas"]["MakingGridRow"][];
-        };
-        MethodHalfSquare: {
-            /** @enum {string} */
-            by: "half-square triangles";
-            /** @description How large both squares are, as they come; what the unit finishes follows, and finished is then left out */
-            cut?: string;
-            /** @description Finished size, where both squares are cut from cloth; with a pieced square, what to trim to */
-            finished?: string;
-            /** @description Lies right side up */
-            lower: components["schemas"]["MakingInput"];
-            /**
-             * @description How generously the squares are cut; exact when left out
-             * @enum {string}
-             */
-            sizing?: "exact" | "rule" | "roomy";
-            /** @description Is turned over onto it like a page */
-            upper: components["schemas"]["MakingInput"];
-            /**
-             * @description How many at a time; triangles are cut first
-             * @enum {string}
-             */
-            way: "two" | "four" | "eight" | "triangles";
-        };
-        MethodJoined: {
-            /** @enum {string} */
-            by: "joined";
-            columns: components["schemas"]["MakingPart"][];
-            /** @description Plain columns between pieced ones carry match marks where the seams of those must come to lie */
-            marks?: boolean;
-        };
-        MethodLogCabin: {
-            /** @enum {string} */
-            by: "log cabin";
-            centre: components["schemas"]["MakingInput"];
-            /** @enum {string} */
-            direction?: "clockwise" | "counter-clockwise";
-            /** @description On two neighbouring sides only, the centre staying in its corner */
-            half?: boolean;
-            /** @description Finished height of a centre that is cut from cloth */
-            height?: string;
-            /** @description In the order they are sewn; after the last the first comes again */
-            logs: components["schemas"]["MakingCabinLog"][];
-            /**
-             * Format: int64
-             * @description Four logs a round, two in a half log cabin
-             */
-            rounds: number;
-            /**
-             * @description Where the first log is sewn; right when left out
-             * @enum {string}
-             */
-            start?: "right" | "bottom" | "left" | "top";
-            /** @description Finished width of a centre that is cut from cloth */
-            width?: string;
-        };
-        MethodPlainPatch: {
-            /** @enum {string} */
-            by: "patch";
-            /** @description Cut height: a length, or so many strips */
-            height: string;
-            role: string;
-            /** @description Cut width: a length, or so many strips */
-            width: string;
-        };
-        MethodQuarterSquare: {
-            /** @enum {string} */
-            by: "quarter-square triangles";
-            /** @description How large the squares of its pairs are, as they come; what the unit finishes follows, and finished is then left out */
-            cut?: string;
-            finished?: string;
-            /** @description The two roles of the first half-square unit */
-            first: string[];
-            /** @description The two roles of the second, or one for a plain square */
-            second: string[];
-            /**
-             * @description How generously the squares are cut; exact when left out
-             * @enum {string}
-             */
-            sizing?: "exact" | "rule" | "roomy";
-        };
-        MethodSquareInSquare: {
-            /** @enum {string} */
-            by: "square in a square";
-            centre: components["schemas"]["MakingInput"];
-            /** @description The roles of the triangles: one for all, or four from the top left clockwise */
-            corners: string[];
-            /** @description Finished size of the unit; follows from the centre where that is pieced */
-            finished?: string;
-            /**
-             * @description How generously the squares for the triangles are cut
-             * @enum {string}
-             */
-            sizing?: "exact" | "rule" | "roomy";
-        };
-        MethodStripSet: {
-            /** @enum {string} */
-            by: "strip set";
-            /** @description Its last edge is sewn to its first, to a tube; that seam is named by the first strip */
-            closed?: boolean;
-            strips: components["schemas"]["MakingSetStrip"][];
-        };
-        MethodSubCut: {
-            /** @enum {string} */
-            by: "sub-cut";
-            /** @description The strip set */
-            from: string;
-            /** @description A length, or so many strips; 1 strip when left out */
-            width?: string;
-        };
-        MethodTube: {
-            /** @enum {string} */
-            by: "tube";
-            /** @description From left to right */
-            columns: components["schemas"]["MakingOpenedRing"][];
-            /**
-             * @description At which end of a row a column is laid once more, so that the wave ends as it began: its first one at the right, its last one at the left
-             * @enum {string}
-             */
-            edge?: "right" | "left";
-            /**
-             * @description How columns are made equally long where some are opened in the middle of a strip: the longer ones lose an allowance at both ends, or the shorter ones get a bit of the same cloth
-             * @enum {string}
-             */
-            even?: "trim" | "eke";
-            /** @description Its columns are not joined to blocks: they are laid straight into the rows of the quilt */
-            straight?: boolean;
-        };
-        OnwardIn: {
-            came: components["schemas"]["AskCame"];
-            document: components["schemas"]["Document"];
-        };
-        Opening: {
-            /** @enum {string} */
-            block: "checkers" | "chain";
-            /** @description By fabric id */
-            colours: {
-                [key: string]: string;
-            };
-            name: string;
-            picture: components["schemas"]["DrawnPicture"];
-            says: string;
-            /** Format: int64 */
-            squares: number;
-        };
-        Order: {
-            /** @description In the order of the plan */
-            batches: components["schemas"]["OrderBatchNow"][];
-            /** @description Kinds that are sewn alike in other cloth: one chain, cut where the kind changes */
-            chains: components["schemas"]["OrderChain"][];
-            /**
-             * Format: int64
-             * @description How often that is changed then
-             */
-            changes: number;
-            /** @description The same in an order that changes the length of stitches least often, and never waits for itself */
-            fewest: string[];
-            /**
-             * Format: int64
-             * @description How often in the order of the plan
-             */
-            planned: number;
-            /** @description What finishes a block soonest; none once all are done */
-            soonest?: components["schemas"]["OrderSoonest"];
-            /** @description What there are parts for now, what asks least care first */
-            tonight: string[];
-        };
-        OrderBatchNow: {
-            /** @description Of one: crossings, points, stretching edges, lines to follow */
-            asks: string;
-            /** @enum {string} */
-            care: "plain" | "some" | "careful";
-            /** @description What can be sewn between its pieces, as leaders and enders: batches that ask no care, have parts now, the same stitches, and do not wait for it */
-            enders: string[];
-            /**
-             * Format: int64
-             * @description How many pieces of later batches cannot be sewn yet and need it
-             */
-            holdsUp: number;
-            /**
-             * Format: int64
-             * @description How many can be sewn now: of what is to go, what there are parts for
-             */
-            now: number;
-            /** @description It is sewn with short stitches */
-            short: boolean;
-            step: string;
-            /** @description How long those take, by one's own tallies; empty where that is not known */
-            takes: string;
-        };
-        OrderChain: {
-            /**
-             * Format: int64
-             * @description How many all of them are together
-             */
-            make: number;
-            /** @description Two or more, in the order of the plan */
-            steps: string[];
-        };
-        OrderSoonest: {
-            block: string;
-            /** @description What is missing, in the order of the plan; without what is cut where nothing is counted at the mat */
-            parts: components["schemas"]["TallyStepShare"][];
-            /**
-             * Format: int64
-             * @description How many seams that takes
-             */
-            seams: number;
-        };
-        Plan: {
-            /** @description One block, finished */
-            block: components["schemas"]["WordsSize"];
-            /** Format: int64 */
-            blocks: number;
-            /**
-             * Format: int64
-             * @description Units on one chain before it is cut
-             */
-            chain: number;
-            /** Format: int64 */
-            columns: number;
-            cut: components["schemas"]["SheetFabricCut"][];
-            deal: components["schemas"]["SheetDealShown"];
-            /** @description What it would save to cut smaller patches from what is left of wider strips, or what that saves; empty for nothing */
-            ends: string;
-            /** @description The whole quilt with its borders */
-            finished: components["schemas"]["WordsSize"];
-            /** @description What all of that together could become */
-            goodFor: components["schemas"]["SheetGoodFor"][];
-            hand: string;
-            /** @description Everything sewn that is cut again, as far as it could be made */
-            knives: components["schemas"]["SheetKnifeCard"][];
-            ledger: components["schemas"]["SheetLedger"];
-            /** @description Everything that is as long as the cloth is wide, to be cut across */
-            lengths: components["schemas"]["PlanThing"][];
-            measure: string;
-            name: string;
-            /** @description What is left out of a plan that something stops: it is drawn without that, and nothing of it is counted */
-            partial: string;
-            /** @description True drawings by the id of the step or unit */
-            pictures: {
-                [key: string]: components["schemas"]["DrawnPicture"];
-            };
-            press: components["schemas"]["SheetPressing"];
-            quilt: components["schemas"]["DrawnQuiltPicture"];
-            /** @description What is left once all is cut */
-            remnants: components["schemas"]["SheetRemnant"][];
-            /** Format: int64 */
-            rows: number;
-            /** @description Its finest mark */
-            ruler: components["schemas"]["MeasureReading"];
-            /** @description The cutting in the order of the table */
-            script: components["schemas"]["SheetScriptPart"][];
-            seam: components["schemas"]["PlanAllowanceRead"];
-            /** @description How the blocks are set, in words */
-            set: string;
-            sets: components["schemas"]["SheetSetCut"][];
-            stages: string[];
-            /** @description Everything that is counted, in the order of the work */
-            steps: components["schemas"]["SheetStepShown"][];
-            /** @description How many of each supply are used up */
-            taken: components["schemas"]["SheetTakenShown"][];
-            /** @description The test strip to sew before the first batch */
-            test: string;
-            /** @description What each test strip of the project says, in their order */
-            tests: components["schemas"]["SheetTestStripRead"][];
-            /** @description Everything that can be laid or sewn into another, each variant for itself; what could not be made has no size */
-            things: components["schemas"]["PlanThing"][];
-            trim: components["schemas"]["SheetTrim"][];
-            /** @description Everything that is joined of opened rings, as far as it could be made */
-            tubes: components["schemas"]["SheetTubeCard"][];
-            values: components["schemas"]["SheetValues"];
-        };
-        PlanAllowanceRead: {
-            effective: components["schemas"]["MeasureReading"];
-            fold: components["schemas"]["MeasureReading"];
-            stitched: components["schemas"]["MeasureReading"];
-        };
-        PlanRuleHere: {
-            checks: components["schemas"]["RulesCheck"][];
-            /** @description In the letters that the sentence explains; empty where a sentence says it all */
-            formula: string;
-            /** @enum {string} */
-            from: "published" | "common practice" | "geometry" | "counting" | "our judgement" | "from memory";
-            /** @description The sums of this quilt that rest on it, none of them twice */
-            here: components["schemas"]["PlanRuleUse"][];
-            id: string;
-            /**
-             * Format: int64
-             * @description How many more there are
-             */
-            more: number;
-            says: string;
-            /** @description What was published, or what the judgement is; empty where From says it all */
-            source: string;
-            /** @enum {string} */
-            topic: "sizes" | "counts" | "cutting" | "cloth" | "squaring up" | "pressing" | "thread" | "backing and binding" | "what is left" | "verdicts";
-        };
-        PlanRuleUse: {
-            sums: string[];
-            /** @description What is worked out */
-            what: string;
-        };
-        PlanThing: {
-            finished: string;
-            id: string;
-            name: string;
-            /** @description Key into pictures */
-            picture: string;
-            /**
-             * Format: int64
-             * @description How it lies against its picture: a part of what is cut again, which is laid by its place
-             */
-            turn?: number;
-            unit: string;
-        };
-        Preview: {
-            /** @description As it was read, lengths in canonical text */
-            document: components["schemas"]["Document"];
-            plan: components["schemas"]["Plan"];
-            problems: components["schemas"]["Problem"][];
-        };
-        Problem: {
-            /** @description JSON pointer to the place in the document; empty for the whole */
-            at: string;
-            /** @description Stable short name of the kind of problem */
-            code: string;
-            /** @description What the quilter can do about it */
-            mend: string;
-            /** @description What is wrong, in one sentence */
-            says: string;
-            /** @description True when no complete plan can be made until it is mended; false for a warning */
-            stops: boolean;
-        };
-        Project: {
-            /** @description As it was read, lengths in canonical text */
-            document: components["schemas"]["Document"];
-            id: string;
-            plan: components["schemas"]["Plan"];
-            problems: components["schemas"]["Problem"][];
-            /**
-             * Format: int64
-             * @description The revision a redo leads to; 0 when there is none
-             */
-            redo: number;
-            /** @description By what each of the plan's remnants goes by on the shelf of cloth */
-            remnants: string[];
-            /** Format: int64 */
-            rev: number;
-            /** @description When this revision was stored */
-            saved: string;
-            /**
-             * Format: int64
-             * @description The revision an undo leads to; 0 when there is none
-             */
-            undo: number;
-        };
-        QuiltBacking: {
-            /** @description How much larger than the top on every side; 4 in, or 10 cm, when left out (common practice) */
-            overhang?: string;
-            role: string;
-            /**
-             * @description Where two lengths are joined: in the middle, or one of them halved and sewn to both sides of the other
-             * @enum {string}
-             */
-            seams?: "middle" | "sides";
-        };
-        QuiltBinding: {
-            role: string;
-            /** @description Cut width; 2 1/2 in, or 6.5 cm, when left out (common practice) */
-            width?: string;
-        };
-        QuiltBorder: {
-            /** @description Pieced: units as they lie along the top from left to right, as often as they fit; the other sides are the same border turned as it goes round */
-            cells?: components["schemas"]["QuiltCell"][];
-            /** @description Of a pieced border: a unit in each corner, as it lies in the upper left one, in place of a square of cloth */
-            corner?: components["schemas"]["QuiltCell"];
-            /** @description Role of a square in each corner; the sides are then as long as the quilt, and so are top and bottom */
-            corners?: string;
-            id: string;
-            name: string;
-            role: string;
-            /** @description Cut width: a length, or so many strips; not asked for where it is pieced */
-            width: string;
-        };
-        QuiltCell: {
-            /** @description The fabrics it is made in; the project's own when left out */
-            colourway?: string;
-            /**
-             * Format: int64
-             * @enum {integer}
-             */
-            turn?: 0 | 90 | 180 | 270;
-            unit: string;
-        };
-        QuiltMeasured: {
-            height: string;
-            width: string;
-        };
-        QuiltPointSetting: {
-            /** @description Role of the corner triangles; that of the sides when left out */
-            corners?: string;
-            /** @description How much larger than they must be the squares for the triangles are cut; trimmed away once the top is sewn */
-            larger?: string;
-            /** @description Role of the side triangles */
-            role: string;
-        };
-        QuiltSashing: {
-            /** @description Role of the cornerstones; without them the level strips run through from side to side */
-            corners?: string;
-            /** @description Round the outside too */
-            outer?: boolean;
-            role: string;
-            /** @description Cut width; 1 strip when left out */
-            width?: string;
-        };
-        QuiltTop: {
-            backing?: components["schemas"]["QuiltBacking"];
-            binding?: components["schemas"]["QuiltBinding"];
-            /** @description What a pieced block really measures; sashing and plain blocks are cut to it */
-            block?: components["schemas"]["QuiltMeasured"];
-            /** @description From the inside out */
-            borders?: components["schemas"]["QuiltBorder"][];
-            /**
-             * Format: int64
-             * @description Blocks across
-             */
-            columns: number;
-            /** @description Blocks that are made and not sewn together: laid beside each other as they are drawn, with nothing round them */
-            loose?: boolean;
-            /** @description What the pieced middle really measures, before its borders; borders are cut to it */
-            measured?: components["schemas"]["QuiltMeasured"];
-            /** @description Set on point; rows and columns then count the blocks that stand corner to corner */
-            point?: components["schemas"]["QuiltPointSetting"];
-            /** @description Rows of cells, repeated over the whole quilt */
-            repeat: components["schemas"]["QuiltCell"][][];
-            /**
-             * Format: int64
-             * @description Blocks down
-             */
-            rows: number;
-            sashing?: components["schemas"]["QuiltSashing"];
-        };
-        RestoreInBody: {
-            /** @enum {string} */
-            act: "change" | "undo" | "redo";
-            /**
-             * Format: int64
-             * @description For change: the revision to go back to
-             */
-            rev?: number;
-        };
-        Revised: {
-            /** @enum {string} */
-            act: "change" | "undo" | "redo";
-            at: string;
-            /** @description What became different, in trade words */
-            changes: string[];
-            /** Format: int64 */
-            rev: number;
-        };
-        Rules: {
-            rules: components["schemas"]["PlanRuleHere"][];
-        };
-        RulesCheck: {
-            /** @description What outside of the computation it is held against */
-            against: string;
-            /** @description The folder of the core the test stands in */
-            room: string;
-            test: string;
-        };
-        RulesNamed: {
-            /** @description Of a rule in the book */
-            id: string;
-            /** @description The rule, with what is particular to this sum */
-            says: string;
-        };
-        SchoolAnswer: {
-            changes: string;
-            name: string;
-            /** @description What it writes at which places, where that is more than the value at the question's own */
-            sets?: {
-                [key: string]: string;
-            };
-            value: string;
-        };
-        SeamIn: {
-            document: components["schemas"]["Document"];
-            seam: string;
-        };
-        SheetAcrossShown: {
-            cuts: components["schemas"]["SheetSubCutShown"][];
-            /** @description How they are cut */
-            layups: components["schemas"]["SheetLayup"][];
-            /** @description Of each strip or set */
-            length: components["schemas"]["MeasureReading"];
-            /** @description Whether fewer would do */
-            proof: string;
-            proven: boolean;
-            /** Format: int64 */
-            strips: number;
-            /** @description How many strips or sets that takes */
-            working: components["schemas"]["WordsWorking"];
-        };
-        SheetAlikePair: {
-            a: components["schemas"]["SheetDealtPlace"];
-            b: components["schemas"]["SheetDealtPlace"];
-        };
-        SheetContrast: {
-            a: string;
-            b: string;
-            /**
-             * Format: int64
-             * @description In CIE L*
-             */
-            difference: number;
-            says: string;
-            /** @enum {string} */
-            state: "blend" | "close" | "clear";
-        };
-        SheetCount: {
-            /** Format: int64 */
-            made: number;
-            name: string;
-            /** Format: int64 */
-            need: number;
-            /** Format: int64 */
-            over: number;
-            step: string;
-        };
-        SheetCutMark: {
-            /**
-             * Format: double
-             * @description In inches from the raw end
-             */
-            at: number;
-            /** @description On the ruler, from the end squared last */
-            reads: components["schemas"]["MeasureReading"];
-            step: string;
-        };
-        SheetDealShown: {
-            /** @description What touches and is alike, no more than can be marked */
-            alike: components["schemas"]["SheetAlikePair"][];
-            /** @description By fabric: which of its prints lie between two values, or are used as another than they are seen as */
-            between: {
-                [key: string]: string[];
-            };
-            /** @description By the blocks of the picture of the quilt */
-            blocks: {
-                [key: string]: components["schemas"]["SheetDealtUnit"];
-            };
-            /**
-             * Format: int64
-             * @description Pairs that a rule keeps apart and that are alike all the same
-             */
-            broken: number;
-            /** @description In the order of the cells of the picture of the quilt, as far as they are dealt */
-            cells: components["schemas"]["SheetDealtBlock"][];
-            /** @description In which order the piles of the blocks lie */
-            order: string;
-            /** @description Of all assortments, whether they are dealt or not */
-            prints: components["schemas"]["SheetDealtPrint"][];
-            /** @description How many of one print touch, and whether fewer could; empty where nothing is dealt */
-            says: string;
-            /** Format: int64 */
-            touches: number;
-        };
-        SheetDealtBlock: {
-            block: string;
-            called: string;
-            /** Format: int64 */
-            column: number;
-            /** @description For each place, whether it was dealt by hand */
-            held: boolean[];
-            /** @description For each place of the block, which of all the prints */
-            prints: number[];
-            /** Format: int64 */
-            row: number;
-            /** @description What lies in its pile */
-            says: string;
-        };
-        SheetDealtPlace: {
-            /**
-             * Format: int64
-             * @description Among the cells
-             */
-            cell: number;
-            /**
-             * Format: int64
-             * @description Among the places of the block
-             */
-            spot: number;
-        };
-        SheetDealtPrint: {
-            /**
-             * Format: int64
-             * @description Blocks it lies in
-             */
-            blocks: number;
-            colour: string;
-            /** @description What is cut of it */
-            cuts: components["schemas"]["SheetPrintCut"][];
-            fabric: string;
-            /** @description The same lightness without colour */
-            grey: string;
-            id: string;
-            /**
-             * Format: int64
-             * @description CIE L*, 0 for black to 100 for white
-             */
-            lightness: number;
-            name: string;
-            /**
-             * @description What it is used as
-             * @enum {string}
-             */
-            value: "light" | "middle" | "dark";
-        };
-        SheetDealtUnit: {
-            /** @description How many of that role come up to it */
-            nth: number[];
-            /** @description What each place is called */
-            places: string[];
-            /** @description The role of each place */
-            roles: string[];
-        };
-        SheetFabricCut: {
-            /** @description Rounded up to the shop's step; nothing where the shelf has it all */
-            buy: string;
-            colour: string;
-            fabric: string;
-            /** @description Of cloth that is cut, squaring up included */
-            length: components["schemas"]["MeasureReading"];
-            name: string;
-            /**
-             * Format: int64
-             * @description How many prints it is; length and what is bought then hold for each
-             */
-            prints: number;
-            /** @description What comes from the shelf, and what is left there */
-            shelf: string[];
-            /** @description Widest first */
-            strips: components["schemas"]["SheetStripCut"][];
-            usable: components["schemas"]["MeasureReading"];
-            working: components["schemas"]["WordsWorking"];
-        };
-        SheetFabricValue: {
-            fabric: string;
-            /** @description The same lightness without colour, as #rrggbb */
-            grey: string;
-            /**
-             * Format: int64
-             * @description CIE L*, 0 for black to 100 for white; of an assortment the mean of its prints
-             */
-            lightness: number;
-            name: string;
-        };
-        SheetGoodFor: {
-            says: string;
-            working: components["schemas"]["WordsWorking"];
-        };
-        SheetHandCount: {
-            left: components["schemas"]["SheetCount"];
-            right: components["schemas"]["SheetCount"];
-            says: string;
-        };
-        SheetKnifeCard: {
-            /** @description What to do, in order */
-            does: string[];
-            /** @description From side to side, from the top */
-            level: components["schemas"]["SheetKnifeLine"][];
-            /** @description How many looks fall out, which of them mirror each other, and how many parts are laid turned otherwise than they lay */
-            looks: string;
-            /** @description The finest mark of the ruler */
-            mark: components["schemas"]["MeasureReading"];
-            /** @description What it measures before it is cut, unfinished */
-            measured: string;
-            /** @description What is cut */
-            of: string;
-            /** @description Row by row, as they lie */
-            parts: components["schemas"]["SheetKnifePart"][][];
-            /** @description What is cut, as it lies on the mat */
-            picture: components["schemas"]["DrawnPicture"];
-            /**
-             * Format: int64
-             * @description How many of it are cut; 0 while nothing is counted
-             */
-            runs: number;
-            /** @description The unit that is cut so */
-            unit: string;
-            /** @description From top to bottom, from the left */
-            upright: components["schemas"]["SheetKnifeLine"][];
-            /** @description What has to be measured first; empty where every cut is read from a seam, or it has been measured */
-            waits: string;
-        };
-        SheetKnifeLine: {
-            /** @description From the left edge, or from the top */
-            at: components["schemas"]["MeasureReading"];
-            /**
-             * Format: double
-             * @description Where the ruler is laid, in inches from the left edge or from the top
-             */
-            from: number;
-            /**
-             * Format: int64
-             * @description Which line of the document it is, from 0; −1 where it comes of equal parts
-             */
-            line: number;
-            /** @description How far from where the ruler is laid; empty where it is cut on it */
-            off: string;
-            /** @description What the ruler reads, and from where */
-            reads: string;
-        };
-        SheetKnifePart: {
-            /** Format: double */
-            h: number;
-            /** @description The place, by which it can be laid */
-            id: string;
-            /** @description The kind that is counted */
-            kind: string;
-            /** @description A column's letter and a row's number */
-            place: string;
-            /** @description Unfinished */
-            size: string;
-            /** Format: double */
-            w: number;
-            /** Format: double */
-            x: number;
-            /** Format: double */
-            y: number;
-        };
-        SheetLayup: {
-            /** @description Where the knife goes */
-            marks: components["schemas"]["SheetCutMark"][];
-            /** @description What remains of one */
-            rest: components["schemas"]["MeasureReading"];
-            /** @description What comes out of one, in order from its squared end */
-            says: string;
-            /** Format: int64 */
-            times: number;
-        };
-        SheetLedger: {
-            /** @description Units and their mirror images */
-            hands: components["schemas"]["SheetHandCount"][];
-            leftovers: components["schemas"]["SheetLeftover"][];
-            /** @description No choice of runs leaves less over */
-            proven: boolean;
-        };
-        SheetLeftover: {
-            /** Format: int64 */
-            count: number;
-            /** @description A unit that it could stand in for */
-            for?: string;
-            goodFor: string;
-            /**
-             * Format: int64
-             * @description How many of the looks alike are sewn differently
-             */
-            kinds: number;
-            name: string;
-            size: string;
-            step: string;
-        };
-        SheetPressCard: {
-            cautions: string[];
-            /** @description When to look, and for what */
-            check: string;
-            /** @description How it lies, and what lies on top */
-            lay: string;
-            /** @description What the iron does */
-            way: string;
-        };
-        SheetPressLine: {
-            card: components["schemas"]["SheetPressCard"];
-            /** Format: int64 */
-            count: number;
-            /** @description It is pressed already, and other seams are solved round it */
-            done: boolean;
-            /** @description Its seams, in the order they are sewn */
-            each: components["schemas"]["SheetPressSeam"][];
-            name: string;
-            /** @description The unit, row or border of the document that it belongs to */
-            of: string;
-            picture: string;
-            says: string;
-            /**
-             * Format: int64
-             * @description Seams in one
-             */
-            seams: number;
-            step: string;
-        };
-        SheetPressPlace: {
-            /** Format: int64 */
-            clashes: number;
-            /** Format: int64 */
-            crossings: number;
-            /**
-             * Format: int64
-             * @description Of cloth, where it is thickest
-             */
-            layers: number;
-            where: string;
-        };
-        SheetPressSeam: {
-            /** @description You hold it so */
-            held: boolean;
-            says: string;
-            seam: string;
-            /**
-             * @description As it is held in a document
-             * @enum {string}
-             */
-            side: "plus" | "minus" | "open";
-        };
-        SheetPressing: {
-            /**
-             * Format: int64
-             * @description Fewer clashes than this are not possible in the layouts that were tried: as drawn, and with blocks turned that look the same
-             */
-            bound: number;
-            /** Format: int64 */
-            clashes: number;
-            /** Format: int64 */
-            crossings: number;
-            detail: string;
-            /** @description What to press, in order of work */
-            lines: components["schemas"]["SheetPressLine"][];
-            /** Format: int64 */
-            nested: number;
-            /** Format: int64 */
-            opened: number;
-            places: components["schemas"]["SheetPressPlace"][];
-            /** @description Where seams are held so that more clash than must: the fewest to release, in words */
-            release: string[];
-            says: string;
-            /**
-             * Format: int64
-             * @description Points where the allowances are spun
-             */
-            spun: number;
-            /** @description Where a needle labours, and what to do there; thickest first */
-            thick: string[];
-            /**
-             * Format: int64
-             * @description Blocks to lay turned beyond what the layout says
-             */
-            turned: number;
-        };
-        SheetPrintCut: {
-            says: string;
-            step: string;
-        };
-        SheetRemnant: {
-            colour: string;
-            /** Format: int64 */
-            count: number;
-            /** @description What of this quilt it could be */
-            fits: string;
-            /** @description Made of its fabric and size, so that the same remnant is put back once */
-            key: string;
-            /** @enum {string} */
-            kind: "yardage" | "strips" | "pieces";
-            length: string;
-            name: string;
-            /** @description As the ruler reads */
-            size: string;
-            width: string;
-        };
-        SheetScriptGive: {
-            /** Format: int64 */
-            before: number;
-            /** Format: int64 */
-            n: number;
-            step: string;
-        };
-        SheetScriptLine: {
-            /** @description The piles its pieces go to */
-            for: string;
-            gives: components["schemas"]["SheetScriptGive"][];
-            /** @description What has to be measured before; empty for a cut that is safe */
-            held: string;
-            /** @description The widths in the order they are cut, to hang at eye level; empty where the order says nothing */
-            list: string[];
-            /** @description What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again */
-            reads: string[];
-            /** @description The strips that a piece is cut into first, from edge to edge, and what comes of each; empty where it takes only one */
-            rows: string[];
-            says: string;
-            /**
-             * Format: int64
-             * @description How many of these are cut at once
-             */
-            stack: number;
-            /**
-             * Format: int64
-             * @description 0 where nothing is counted
-             */
-            times: number;
-        };
-        SheetScriptPart: {
-            /** @description Of the fabric; empty for a strip set */
-            colour: string;
-            lines: components["schemas"]["SheetScriptLine"][];
-            name: string;
-            /** @description The step that sews the strip set; empty for a fabric */
-            set: string;
-        };
-        SheetSetCut: {
-            across: components["schemas"]["SheetAcrossShown"];
-            set: string;
-            setStep: string;
-            /** @description What it is sewn from */
-            strips: string;
-            /** @description What the pressed set measures across its strips */
-            wide: components["schemas"]["MeasureReading"];
-            /** @description How wide, and why */
-            working: components["schemas"]["WordsWorking"];
-        };
-        SheetSewingShown: {
+        SewingShown: {
             edge: string;
             /** @description How to hold, pin or turn it, by the schools chosen */
             hold: string;
             /** @description What lies face down on the left part, as it lies under the needle */
-            laid?: components["schemas"]["DrawnLaidPicture"];
+            laid?: components["schemas"]["LaidPicture"];
             left: string;
             /** @description Key into pictures */
             leftPicture?: string;
             /** @description Of one seam; of those of a web that differ the longest */
-            length: components["schemas"]["MeasureReading"];
+            length: components["schemas"]["Reading"];
             right: string;
             /** @description Key into pictures */
             rightPicture?: string;
@@ -2968,402 +2921,35 @@ export interface components {
             seams: number;
             stitch: string;
         };
-        SheetSquaringCard: {
-            /** @description The cuts, in order */
-            cuts: string[];
-            /** @description Which edge each cut makes, as it is drawn; the third and fourth once it is turned by half */
-            edges: ("left" | "right" | "top" | "bottom")[];
-            /** @description Where the lines of the ruler lie */
-            lays: string[];
-            /** @description That the longest ruler is too short, and what to do; empty where it is not */
-            short: string;
-        };
-        SheetStandInShown: {
-            /** Format: int64 */
-            count: number;
-            step: string;
-        };
-        SheetStepShown: {
-            /** @description What stands in for some of these, so that fewer are made */
-            also: components["schemas"]["SheetStandInShown"][];
-            /** @description It is for what comes behind the top or round its edge */
-            behind: boolean;
-            /** @enum {string} */
-            does: "cut" | "sew" | "sub-cut" | "mark" | "trim" | "cut again" | "open";
-            /** @description The same size exactly: work tallied at another size no longer fits */
-            exact: string;
-            /** @description Steps that belong together have the same: the joins of one unit; a pile of strips is its own */
-            group: string;
-            id: string;
-            /** @description What it is cut again as: one of the knives */
-            knife?: string;
-            /** @description What one shows, in short: work tallied of another look no longer fits */
-            look: string;
+        SewnBlock: {
             /**
              * Format: int64
-             * @description How many are to be made, spares included
+             * @description Among the cells of the deal
              */
-            make: number;
-            name: string;
-            /** @description What one of it is called */
-            one: string;
-            /** @description Key into pictures; empty where the quilt itself is the picture, or there is no room for another */
-            picture: string;
-            /** @description Which way its seams go, set first or not; empty where nothing is pressed */
-            press: string;
-            /** @description What to do, in the imperative */
+            cell: number;
+            /** @description Places that were sewn of another print than is dealt now */
+            otherwise: number[];
+            /** @description For each place of the block, which of all the prints it was sewn of; -1 where that was not told */
+            prints: number[];
+        };
+        SewnOf: {
+            /** @description In the order of the cells of the deal */
+            blocks: components["schemas"]["SewnBlock"][];
+            /** @description Where what is sewn is not what is dealt; empty where it is, as far as was told */
             says: string;
-            sewing?: components["schemas"]["SheetSewingShown"];
-            /** @description What one measures unfinished, as the ruler reads; empty while it is no rectangle */
-            size: string;
+        };
+        SewnPrints: {
             /** Format: int64 */
-            spare: number;
-            stage: string;
-            takes: components["schemas"]["SheetTakeShown"][];
-            /** @description How many are to be made, and why */
-            working: components["schemas"]["WordsWorking"];
-            /** @description What to do with one that was done wrong, where it is not lost */
-            wrong?: string;
-        };
-        SheetStripCut: {
-            /** Format: int64 */
-            count: number;
-            /** @description Where each of them ends along the cloth, in inches from its raw end */
-            ends: number[];
-            for: string;
-            /** @description What they are cut to waits for a measurement */
-            held: boolean;
-            /** @description What to do with strips that are sewn end to end, or with lengths of a backing */
-            joined?: string;
-            patches?: components["schemas"]["SheetAcrossShown"];
+            column: number;
+            /** @description By role: the print of each of its places in their order; empty text where nobody looked */
+            of: {
+                [key: string]: string[];
+            };
             /**
              * Format: int64
-             * @description Of the count, those that lie on the shelf cut already
+             * @description As the deal calls the block
              */
-            ready: number;
-            step: string;
-            /** @description To cut, on a mark of the ruler */
-            width: components["schemas"]["MeasureReading"];
-        };
-        SheetSubCutShown: {
-            /** @description Waits until a pieced block has been measured */
-            held: boolean;
-            /** Format: int64 */
-            make: number;
-            /** @description What each is centred in, where its print has motifs to centre */
-            motif: string;
-            name: string;
-            /** Format: int64 */
-            need: number;
-            /**
-             * Format: int64
-             * @description From one strip or set that gives nothing else
-             */
-            perStrip: number;
-            /** Format: int64 */
-            spare: number;
-            step: string;
-            width: components["schemas"]["MeasureReading"];
-        };
-        SheetTakeShown: {
-            /** Format: int64 */
-            each: number;
-            /** Format: int64 */
-            per: number;
-            /** @description Other steps are cut from the same strips or sets, or the prints of an assortment have strips of their own: how many are used up follows from how they are laid out */
-            shared?: boolean;
-            step: string;
-            /** @description The run that several steps fall out of */
-            together?: string;
-        };
-        SheetTakenShown: {
-            /** Format: int64 */
-            count: number;
-            supply: string;
-        };
-        SheetTestStripRead: {
-            name: string;
-            /** @description As far as the ruler tells, that is what is planned */
-            planned: boolean;
-            says: string;
-            /** @description What the project would have to say is stitched, so that its sizes use that */
-            stitched: string;
-            sum: string;
-            /** @description What its seams take, fold and all */
-            takes: string;
-        };
-        SheetTrim: {
-            /** @description In which directions it is measured; empty text across the strips of a set */
-            along: ("" | "across" | "down" | "untrimmed")[];
-            /** @description Of each direction: what it should measure, exactly */
-            exact: string[];
-            /** @description Empty for a strip set, which is as long as the cloth is wide */
-            finished: string;
-            /** @description The same if everything measured what it should, where the quilt is planned on something else */
-            first?: string;
-            /** @description The step that is measured; a strip set before it is closed or cut */
-            gauge?: string;
-            id: string;
-            kind: string;
-            name: string;
-            picture: string;
-            /** @description What it should measure; empty where it is not measured */
-            should: string;
-            /** @description How it is squared up; left out where nothing is sewn in it, or it is a strip set */
-            square?: components["schemas"]["SheetSquaringCard"];
-            unfinished: string;
-            working: components["schemas"]["WordsWorking"];
-        };
-        SheetTubeCard: {
-            /**
-             * Format: double
-             * @description By how many strips the colours go up from the last column to the first one of the next block, the shorter way round
-             */
-            back: number;
-            /** @description What the pressing of the tube makes of its steps */
-            clashes: string;
-            /** @description That step is no larger than any within the block, so that the wave goes on */
-            closes: boolean;
-            /** @description From left to right */
-            columns: components["schemas"]["SheetTubeColumn"][];
-            /** @description What to do with the rings, in order */
-            does: string[];
-            /** @description Every ring is cut wider than this */
-            least: components["schemas"]["MeasureReading"];
-            /** @description What one block takes of its tubes */
-            list: string;
-            /** @description The finest mark of the ruler */
-            mark: components["schemas"]["MeasureReading"];
-            /** @description The longest tube */
-            most: components["schemas"]["MeasureReading"];
-            name: string;
-            /** @description Whether the wave goes on from block to block, and after how much it repeats */
-            repeat: string;
-            /** @description The closed strip sets, in the order they first come */
-            sets: components["schemas"]["SheetTubeSet"][];
-            /** @description How steep it is, in words */
-            slopes: string;
-            /** @description How the columns come to their length */
-            tall: string;
-            unit: string;
-            /** @description What the columns join to, as a sum */
-            wide: string;
-        };
-        SheetTubeColumn: {
-            /** @description What is done to its ends; empty for nothing */
-            even: string;
-            /** @description At which crossings with the column before, from the top, an allowance is turned by hand */
-            flips: number[];
-            id: string;
-            /**
-             * Format: int64
-             * @description How many of its kind; 0 while nothing is counted
-             */
-            make: number;
-            /** Format: int64 */
-            number: number;
-            /** @description Which seam is unpicked, by its two strips, or which strip is cut in two */
-            opened: string;
-            set: string;
-            /** @description How steep the step to it is, in words; empty for the first */
-            slope: string;
-            /**
-             * Format: double
-             * @description By so many strips the colours go up against the column before
-             */
-            step: number;
-            /** @description How many are unpicked; empty where a strip is cut */
-            stitches: string;
-            /**
-             * Format: double
-             * @description Finished
-             */
-            w: number;
-            /** @description Why there */
-            why: string;
-            /** @description Cut */
-            width: components["schemas"]["MeasureReading"];
-            /** @description The other columns of its kind, by number */
-            with: number[];
-            /**
-             * Format: double
-             * @description From the left edge of what is joined, finished
-             */
-            x: number;
-        };
-        SheetTubeSet: {
-            /** @description Its strips by id, from the darkest fabric to the lightest */
-            byValue: string[];
-            /** @description How wide it lies, folded in half */
-            flat: string;
-            name: string;
-            /** @description What it measures round */
-            round: string;
-            /** @description How many tubes the rings take, and what is left of the last */
-            says: string;
-            /** @description From the first one down */
-            strips: components["schemas"]["SheetTubeStrip"][];
-            /**
-             * Format: int64
-             * @description How many are sewn; 0 while nothing is counted
-             */
-            tubes: number;
-            unit: string;
-        };
-        SheetTubeStrip: {
-            colour: string;
-            id: string;
-        };
-        SheetUnder: {
-            /**
-             * Format: int64
-             * @description How what the last seam gives is turned to lie as the step's picture does
-             * @enum {integer}
-             */
-            after: 0 | 90 | 180 | 270;
-            /** @description When one is held against the first, or measured */
-            check: string;
-            /**
-             * Format: int64
-             * @description Of a web: which column is sewn on, from 2
-             */
-            column?: number;
-            /**
-             * Format: int64
-             * @description How many seams there are in all
-             */
-            count: number;
-            /** @description Every seam makes one more of the step; else all of them make one */
-            each: boolean;
-            /**
-             * Format: int64
-             * @description Which of all seams they begin with, from 0
-             */
-            first: number;
-            /** @description How to hold, pin or turn it, by the schools chosen */
-            hold: string;
-            /** @description Where a part lies face down on the other */
-            laid?: components["schemas"]["SheetUnderLaid"];
-            /** @description What is sewn by itself before it is joined; empty for nothing */
-            piles: string;
-            /** @description Those near the one that was asked for, in the order they are sewn; none where only words tell it */
-            seams: components["schemas"]["SheetUnderSeam"][];
-            step: string;
-            /** @description Of a web: how many columns every row of the quilt has, from the top down; it is sewn column by column, each from the top */
-            web?: number[];
-        };
-        SheetUnderLaid: {
-            laid: components["schemas"]["DrawnLaidPicture"];
-            /** @description What lies face down */
-            name: string;
-            /** @description What it lies on */
-            on: string;
-            says: string;
-            under: components["schemas"]["DrawnPicture"];
-            wrong?: components["schemas"]["SheetUnderWrong"];
-        };
-        SheetUnderLayer: {
-            name: string;
-            /** @description The step whose pile it is taken from; none for what is under way */
-            of?: string;
-            /** @description Of what lies near the seam */
-            picture: components["schemas"]["DrawnPicture"];
-            /** @description It goes on beyond what is drawn, away from the guide */
-            torn: boolean;
-            /**
-             * Format: int64
-             * @description Clockwise, against the picture of that step, or against how what is under way lay when its last seam was opened; by an odd multiple of 45 where it is half of that, cut on the diagonal that stands upright then
-             */
-            turn: number;
-        };
-        SheetUnderMark: {
-            /**
-             * Format: double
-             * @description Inches from the end that goes in first
-             */
-            at: number;
-            /**
-             * @description Whether what meets there locks; empty where nothing meets
-             * @enum {string}
-             */
-            locks: "" | "locks" | "clashes";
-            /**
-             * @description From you is to the end that goes in first
-             * @enum {string}
-             */
-            lower: "" | "away" | "toward" | "open" | "both";
-            text: string;
-            /** @enum {string} */
-            upper: "" | "away" | "toward" | "open" | "both";
-        };
-        SheetUnderSeam: {
-            /** @description Which way the allowances of both layers point; empty for none */
-            allowances: string;
-            /** @description What the end that goes in first shows; empty where nothing tells the ends apart */
-            first: string;
-            /** @description Of the seam, all of it */
-            long: components["schemas"]["MeasureReading"];
-            lower: components["schemas"]["SheetUnderLayer"];
-            /** @description Where allowances come, from the end that goes in first, as far as it is drawn */
-            marks: components["schemas"]["SheetUnderMark"][];
-            /** @description Where in the quilt it lies; empty where that is said already */
-            place: string;
-            /**
-             * @description Which layer it is pressed toward once it is opened; none where no iron does it
-             * @enum {string}
-             */
-            press: "" | "lower" | "upper" | "open";
-            /**
-             * Format: int64
-             * @description Of a web: which row of the quilt, from 1
-             */
-            row?: number;
-            says: string;
-            /** @description The decision of pressing it belongs to */
-            seam: string;
-            /**
-             * Format: double
-             * @description The allowance, in inches
-             */
-            takes: number;
-            /** @description What is done before or after it; empty for nothing */
-            then: string;
-            /** @description Its picture is right side up: turned over like a page it lies as drawn */
-            upper: components["schemas"]["SheetUnderLayer"];
-            /** @description Why the upper one is on top; empty where it does not matter */
-            why: string;
-            /** @description The wrong way that looks most like this; none where no wrong way does, or the parts have too many patches to be compared */
-            wrong?: components["schemas"]["SheetUnderWrong"];
-        };
-        SheetUnderWrong: {
-            /**
-             * Format: double
-             * @description How much of what is seen is the same, from 0 to 1
-             */
-            alike: number;
-            laid?: components["schemas"]["DrawnLaidPicture"];
-            lower: components["schemas"]["DrawnPicture"];
-            /** @description What was done wrong */
-            says: string;
-            /** @description The one mark that tells it from the right way */
-            tells: string;
-            /** @description The mark is on the upper layer, else on the lower one */
-            up: boolean;
-            upper?: components["schemas"]["DrawnPicture"];
-            /**
-             * Format: double
-             * @description Where, in inches on that layer's picture
-             */
-            x: number;
-            /** Format: double */
-            y: number;
-        };
-        SheetValues: {
-            /** @description From the darkest to the lightest */
-            fabrics: components["schemas"]["SheetFabricValue"][];
-            /** @description Fabrics that lie side by side, the closest first */
-            pairs: components["schemas"]["SheetContrast"][];
-            says: string;
+            row: number;
         };
         Shelved: {
             /** @description Put away: kept whole, not lying on the shelf */
@@ -3382,11 +2968,11 @@ export interface components {
             nextStep: string;
             note: string;
             problems: components["schemas"]["Problem"][];
-            quilt: components["schemas"]["DrawnQuiltPicture"];
+            quilt: components["schemas"]["QuiltPicture"];
             saved: string;
             /** @description How its blocks are set, in words */
             set: string;
-            stages: components["schemas"]["TallyStageProgress"][];
+            stages: components["schemas"]["StageProgress"][];
         };
         Shown: {
             /** @description The unit that is laid */
@@ -3402,333 +2988,66 @@ export interface components {
             id: string;
             name: string;
             /** @description Finished, from the front */
-            picture: components["schemas"]["DrawnPicture"];
+            picture: components["schemas"]["Picture"];
             says: string;
+        };
+        Size: {
+            h: components["schemas"]["Reading"];
+            text: string;
+            w: components["schemas"]["Reading"];
         };
         SizeIn: {
             document: components["schemas"]["Document"];
             height: string;
             width: string;
         };
-        StarterChoices: {
+        Soonest: {
+            block: string;
+            /** @description What is missing, in the order of the plan; without what is cut where nothing is counted at the mat */
+            parts: components["schemas"]["StepShare"][];
+            /**
+             * Format: int64
+             * @description How many seams that takes
+             */
+            seams: number;
+        };
+        Sort: {
+            /** @description It is worth more whole: told by how much of it there is, as wide as its fabric where nothing else is said */
+            byLength: boolean;
             /** @enum {string} */
-            block: "checkers" | "chain";
-            /** @description Cut width of a border; none when empty */
-            border?: string;
-            /** Format: int64 */
-            columns: number;
-            /** @enum {string} */
-            companion: "none" | "plain" | "corners";
-            /** @description In the order of the roles; made up when left out */
-            fabrics?: components["schemas"]["ClothFabric"][];
-            /** @enum {string} */
-            measure: "in" | "cm";
+            kind: "yardage" | "strips" | "pieces";
+            /** @description How its length is written */
+            long: string;
+            /** @description As it lies on the shelf */
             name: string;
-            /** Format: int64 */
-            rows: number;
-            /**
-             * Format: int64
-             * @description Squares along one side of the block
-             */
-            squares: number;
-            strip: string;
-        };
-        SuppliesIn: {
-            document: components["schemas"]["Document"];
-            supplies: components["schemas"]["AskSupplyThere"][];
-        };
-        TableInBody: {
-            /** @description Comma-separated values with a heading, as the tally book writes them */
-            text: string;
-        };
-        Tallied: {
-            progress: components["schemas"]["TallyProgress"];
-            /** Format: int64 */
-            rev: number;
-        };
-        TallyChartPoint: {
-            /**
-             * Format: double
-             * @description The same in inches
-             */
-            at: number;
-            /** @description It lies outside the limits, or differs from the one before by more than the others do */
-            beyond: boolean;
-            /** @description What one measured, exactly */
-            each: string;
-            reads: string;
-        };
-        TallyChartShown: {
-            /** @enum {string} */
-            along: "" | "across" | "down" | "untrimmed";
-            /** @description Whether there are limits */
-            limits: boolean;
-            /** Format: double */
-            lower: number;
-            /** Format: double */
-            mean: number;
-            /** Format: double */
-            planned: number;
-            points: components["schemas"]["TallyChartPoint"][];
-            /** @description The limits rest on few measurements */
-            provisional: boolean;
-            /** @description What it shows, in words */
-            says: string;
-            /** @description The same as the ruler reads */
-            should: string;
-            /** Format: double */
-            upper: number;
-        };
-        TallyDay: {
-            /** Format: int64 */
-            aside: number;
-            /** @description As the quilter's clock had it, 2026-03-14 */
-            day: string;
-            /**
-             * Format: int64
-             * @description Pieces of all steps, less what was taken back
-             */
-            made: number;
-            /**
-             * Format: int64
-             * @description Made less set aside up to then
-             */
-            sum: number;
-        };
-        TallyDoubt: {
-            /** @description Its usual causes and where to look, the likeliest first (common practice) */
-            look: string[];
-            mend: string;
-            /** @description Ways of putting it right once it was looked at */
-            repairs: components["schemas"]["TallyRepair"][];
-            says: string;
-            /** @enum {string} */
-            sort: "aside" | "parts" | "pressed" | "unpressed" | "fewer" | "partner" | "used up";
-            step: string;
-        };
-        TallyEvent: {
-            /**
-             * @description For measured: in which direction, or before it was trimmed, where it is not a strip set across its strips
-             * @enum {string}
-             */
-            along?: "" | "across" | "down" | "untrimmed";
-            /** @description When it happened, RFC 3339 */
-            at: string;
-            /** @description The exact size of one, as the plan gave it when it was made */
-            exact?: string;
-            /** @description Made by the client; a repeated delivery counts once */
-            id: string;
-            /** @enum {string} */
-            kind: "made" | "aside" | "recount" | "pressed" | "undo" | "measured" | "bobbin" | "prints";
-            /** @description What one shows, as the plan gave it when it was made */
-            look?: string;
-            /** Format: int64 */
-            n?: number;
-            /** @description For undo: the event that did not happen */
-            of?: string;
-            /** @description For made and prints, of blocks whose prints are dealt: of which they were really sewn */
-            prints?: components["schemas"]["TallySewnPrints"][];
-            /** @description For measured: what was read, as it was typed */
-            reads?: string;
-            reason?: string;
-            /**
-             * Format: int64
-             * @description The revision of the quilt that was worked from
-             */
-            rev?: number;
-            step: string;
-        };
-        TallyGauged: {
-            /** @description What to do with how many of those that were measured, and what it costs */
-            batch: string[];
-            /** @description What they measured, one after the other; one for each direction */
-            charts: components["schemas"]["TallyChartShown"][];
-            /** @description What can be done about it, and what else would have to be measured */
-            do: string[];
-            /**
-             * Format: int64
-             * @description How many were read before those: kept, and not gone through again
-             */
-            earlier: number;
-            /** @description The same up and down, or across the strips of a set */
-            height: string;
-            /** @description In the order they came, the last of them */
-            reads: components["schemas"]["TallyMeasurement"][];
-            /** @description What they say of the allowance together; empty for nothing */
-            says: string;
-            /** @description What one should measure; nothing where the step is not in the plan, or cannot tell of its seams */
-            should: string[];
-            step: string;
-            /** @description The sums behind it */
-            sums: string[];
-            /** @description The middle one of what was read from side to side, of one; what the ways on begin with. Empty for nothing */
+            /** @description The same in a word */
+            short: string;
+            /** @description What its width is called */
             width: string;
         };
-        TallyInBody: {
-            events: components["schemas"]["TallyEvent"][];
-        };
-        TallyKit: {
+        Spares: {
             /**
              * Format: int64
-             * @description In this one
+             * @description So many of every kind of sub-cut and patch
              */
-            blocks: number;
+            count?: number;
             /**
              * Format: int64
-             * @description Which kit is under way, from 1
+             * @description So many in a hundred of every kind of sub-cut and patch, rounded up
              */
-            number: number;
-            /**
-             * Format: int64
-             * @description How many there are
-             */
-            of: number;
-            /** @description What is marked and sewn for it, in the order of the plan; what is done as well */
-            parts: components["schemas"]["TallyStepShare"][];
+            percent?: number;
         };
-        TallyLast: {
-            id: string;
-            kind: string;
-            /** Format: int64 */
-            n: number;
+        SquaringCard: {
+            /** @description The cuts, in order */
+            cuts: string[];
+            /** @description Which edge each cut makes, as it is drawn; the third and fourth once it is turned by half */
+            edges: ("left" | "right" | "top" | "bottom")[];
+            /** @description Where the lines of the ruler lie */
+            lays: string[];
+            /** @description That the longest ruler is too short, and what to do; empty where it is not */
+            short: string;
         };
-        TallyLeft: {
-            /** @description The same in usual days; empty where those are not known, or not all of the rest is */
-            days: string;
-            /** @description What it rests on, and what it says nothing of */
-            rests: string;
-            says: string;
-        };
-        TallyLost: {
-            exact: string;
-            /** Format: int64 */
-            good: number;
-            says: string;
-            step: string;
-        };
-        TallyMeasurement: {
-            /**
-             * @description In which direction; empty for a strip set across its strips
-             * @enum {string}
-             */
-            along: "" | "across" | "down" | "untrimmed";
-            /** @description That it may be a slip, and of which kind; empty for none. It is kept as it is */
-            asks: string;
-            /** @description It tells of what the plan asks for now; else it is kept and says nothing */
-            fits: boolean;
-            /** @description The event, which an undo would take back */
-            id: string;
-            /**
-             * Format: int64
-             * @description How many lay side by side
-             */
-            n: number;
-            /** @description As it was typed */
-            reads: string;
-            /**
-             * @description What to do with it; empty where it may be a slip
-             * @enum {string}
-             */
-            verdict: "" | "use" | "shave" | "ease" | "redo";
-            /** @description By how much it is off, and what that comes to */
-            why: string;
-        };
-        TallyNewEvent: {
-            exact: string;
-            /** @enum {string} */
-            kind: "made" | "aside" | "recount";
-            look: string;
-            /** Format: int64 */
-            n: number;
-            reason?: string;
-            step: string;
-        };
-        TallyOwnTimes: {
-            /** @description What was set aside, by reason, the most frequent first */
-            aside: components["schemas"]["TallyReasoned"][];
-            /** @description What was done on which day, the newest last */
-            days: components["schemas"]["TallyDay"][];
-            /** @description The quilter asked not to be told */
-            hidden: boolean;
-            /** @description How long the rest takes; none while nothing is known of any of it */
-            left?: components["schemas"]["TallyLeft"];
-            /** @description Of the steps there is data of */
-            paces: components["schemas"]["TallyStepPace"][];
-            /** @description What fits into such a day, from what is next on; empty where that is not known */
-            share: string;
-            /** @description How long a day at the machine usually is, pauses left out; empty where fewer than three are known */
-            usual: string;
-            /** @description How many bobbins are to be wound for that; empty where no full bobbin was told of, or nothing is sewn */
-            wind: string;
-        };
-        TallyProgress: {
-            /**
-             * Format: int64
-             * @description All good pieces of all steps
-             */
-            counted: number;
-            /** @description Counts that cannot be */
-            doubts: components["schemas"]["TallyDoubt"][];
-            /** Format: int64 */
-            events: number;
-            /** @description What was measured, step by step, and what it says of the seam */
-            gauged: components["schemas"]["TallyGauged"][];
-            /** @description The kit under way, where blocks are sewn in kits */
-            kit?: components["schemas"]["TallyKit"];
-            /** @description The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done */
-            next: string;
-            /** @description Work that was tallied and no longer fits the plan */
-            noLonger: components["schemas"]["TallyLost"][];
-            /** @description Of every line of the cutting script, part by part, how often it has been done */
-            script: number[][];
-            /** @description Which blocks whose prints are dealt are sewn, and of which prints */
-            sewn: components["schemas"]["TallySewnOf"];
-            stages: components["schemas"]["TallyStageProgress"][];
-            /** @description In the order of the plan */
-            steps: components["schemas"]["TallyStepProgress"][];
-            /** @description On the bobbin; nothing while no bobbin was told of, or times and thread are hidden */
-            thread?: components["schemas"]["TallyThread"];
-        };
-        TallyReasoned: {
-            /** Format: int64 */
-            n: number;
-            reason: string;
-        };
-        TallyRepair: {
-            acts: components["schemas"]["TallyNewEvent"][];
-            says: string;
-        };
-        TallySewnBlock: {
-            /**
-             * Format: int64
-             * @description Among the cells of the deal
-             */
-            cell: number;
-            /** @description Places that were sewn of another print than is dealt now */
-            otherwise: number[];
-            /** @description For each place of the block, which of all the prints it was sewn of; -1 where that was not told */
-            prints: number[];
-        };
-        TallySewnOf: {
-            /** @description In the order of the cells of the deal */
-            blocks: components["schemas"]["TallySewnBlock"][];
-            /** @description Where what is sewn is not what is dealt; empty where it is, as far as was told */
-            says: string;
-        };
-        TallySewnPrints: {
-            /** Format: int64 */
-            column: number;
-            /** @description By role: the print of each of its places in their order; empty text where nobody looked */
-            of: {
-                [key: string]: string[];
-            };
-            /**
-             * Format: int64
-             * @description As the deal calls the block
-             */
-            row: number;
-        };
-        TallyStageProgress: {
+        StageProgress: {
             /**
              * Format: int64
              * @description Of Make, what need not be made any more
@@ -3738,7 +3057,22 @@ export interface components {
             make: number;
             stage: string;
         };
-        TallyStepPace: {
+        StandInShown: {
+            /** Format: int64 */
+            count: number;
+            step: string;
+        };
+        Standing: {
+            /** Format: int64 */
+            count: number;
+            names: string[];
+            /** @description The two seams, by id */
+            seams: string[];
+            where: string;
+            /** @description The chain of reasons, one after the other */
+            why: string[];
+        };
+        StepPace: {
             /**
              * Format: int64
              * @description Counts it rests on
@@ -3758,7 +3092,7 @@ export interface components {
             /** Format: int64 */
             toGo: number;
         };
-        TallyStepProgress: {
+        StepProgress: {
             /** Format: int64 */
             aside: number;
             /**
@@ -3778,9 +3112,9 @@ export interface components {
             good: number;
             id: string;
             /** @description The last thing counted here, which an undo would take back */
-            last?: components["schemas"]["TallyLast"];
+            last?: components["schemas"]["Last"];
             /** @description The same at the iron */
-            lastPressed?: components["schemas"]["TallyLast"];
+            lastPressed?: components["schemas"]["Last"];
             /** Format: int64 */
             made: number;
             /** Format: int64 */
@@ -3817,7 +3151,14 @@ export interface components {
             /** @description The step whose measuring is waited for; empty for none */
             waits?: string;
         };
-        TallyStepShare: {
+        StepSchools: {
+            /** @enum {string} */
+            pins?: "none" | "crossings" | "everywhere" | "glue";
+            /** @enum {string} */
+            press?: "nest" | "dark" | "open" | "flat" | "outward" | "inward" | "late";
+            setFirst?: boolean;
+        };
+        StepShare: {
             step: string;
             /**
              * Format: int64
@@ -3830,7 +3171,89 @@ export interface components {
              */
             until: number;
         };
-        TallySum: {
+        StepShown: {
+            /** @description What stands in for some of these, so that fewer are made */
+            also: components["schemas"]["StandInShown"][];
+            /** @description It is for what comes behind the top or round its edge */
+            behind: boolean;
+            /** @enum {string} */
+            does: "cut" | "sew" | "sub-cut" | "mark" | "trim" | "cut again" | "open";
+            /** @description The same size exactly: work tallied at another size no longer fits */
+            exact: string;
+            /** @description Steps that belong together have the same: the joins of one unit; a pile of strips is its own */
+            group: string;
+            id: string;
+            /** @description What it is cut again as: one of the knives */
+            knife?: string;
+            /** @description What one shows, in short: work tallied of another look no longer fits */
+            look: string;
+            /**
+             * Format: int64
+             * @description How many are to be made, spares included
+             */
+            make: number;
+            name: string;
+            /** @description What one of it is called */
+            one: string;
+            /** @description Key into pictures; empty where the quilt itself is the picture, or there is no room for another */
+            picture: string;
+            /** @description Which way its seams go, set first or not; empty where nothing is pressed */
+            press: string;
+            /** @description What to do, in the imperative */
+            says: string;
+            sewing?: components["schemas"]["SewingShown"];
+            /** @description What one measures unfinished, as the ruler reads; empty while it is no rectangle */
+            size: string;
+            /** Format: int64 */
+            spare: number;
+            stage: string;
+            takes: components["schemas"]["TakeShown"][];
+            /** @description How many are to be made, and why */
+            working: components["schemas"]["Working"];
+            /** @description What to do with one that was done wrong, where it is not lost */
+            wrong?: string;
+        };
+        StripCut: {
+            /** Format: int64 */
+            count: number;
+            /** @description Where each of them ends along the cloth, in inches from its raw end */
+            ends: number[];
+            for: string;
+            /** @description What they are cut to waits for a measurement */
+            held: boolean;
+            /** @description What to do with strips that are sewn end to end, or with lengths of a backing */
+            joined?: string;
+            patches?: components["schemas"]["AcrossShown"];
+            /**
+             * Format: int64
+             * @description Of the count, those that lie on the shelf cut already
+             */
+            ready: number;
+            step: string;
+            /** @description To cut, on a mark of the ruler */
+            width: components["schemas"]["Reading"];
+        };
+        SubCutShown: {
+            /** @description Waits until a pieced block has been measured */
+            held: boolean;
+            /** Format: int64 */
+            make: number;
+            /** @description What each is centred in, where its print has motifs to centre */
+            motif: string;
+            name: string;
+            /** Format: int64 */
+            need: number;
+            /**
+             * Format: int64
+             * @description From one strip or set that gives nothing else
+             */
+            perStrip: number;
+            /** Format: int64 */
+            spare: number;
+            step: string;
+            width: components["schemas"]["Reading"];
+        };
+        Sum: {
             /** Format: int64 */
             aside: number;
             /** @enum {string} */
@@ -3857,7 +3280,125 @@ export interface components {
             /** Format: int64 */
             used: number;
         };
-        TallyThread: {
+        SuppliesIn: {
+            document: components["schemas"]["Document"];
+            supplies: components["schemas"]["SupplyThere"][];
+        };
+        Supply: {
+            /** Format: int64 */
+            count: number;
+            /** @description It has been cut and no longer lies on the shelf */
+            cut?: boolean;
+            fabric: string;
+            /** @description Of the piece on the shelf that all quilts share */
+            id: string;
+            /** @enum {string} */
+            kind: "yardage" | "strips" | "pieces";
+            length: string;
+            width: string;
+        };
+        SupplyThere: {
+            /**
+             * Format: int64
+             * @description How many of these; 1 when left out
+             */
+            count?: number;
+            fabric: string;
+            /**
+             * @description Yardage when left out
+             * @enum {string}
+             */
+            kind?: "yardage" | "strips" | "pieces";
+            /** @description Along the selvedge; of strips how long they are */
+            length: string;
+            /** @description Of one; of yardage its usable width when left out */
+            width?: string;
+        };
+        Swatch: {
+            /** @description How it looks from a distance, as #rrggbb */
+            colour: string;
+            /**
+             * Format: int64
+             * @description How many pieces of it lie there; as many as of the others when left out
+             */
+            count?: number;
+            id: string;
+            /** @description What the quilter calls it */
+            name: string;
+            /**
+             * @description Whether it has a direction; plain when left out
+             * @enum {string}
+             */
+            print?: "plain" | "one way" | "two way";
+            /**
+             * @description What it is used as; by its colour when left out
+             * @enum {string}
+             */
+            value?: "light" | "middle" | "dark";
+        };
+        TableInBody: {
+            /** @description Comma-separated values with a heading, as the tally book writes them */
+            text: string;
+        };
+        TakeShown: {
+            /** Format: int64 */
+            each: number;
+            /** Format: int64 */
+            per: number;
+            /** @description Other steps are cut from the same strips or sets, or the prints of an assortment have strips of their own: how many are used up follows from how they are laid out */
+            shared?: boolean;
+            step: string;
+            /** @description The run that several steps fall out of */
+            together?: string;
+        };
+        TakenShown: {
+            /** Format: int64 */
+            count: number;
+            supply: string;
+        };
+        Tallied: {
+            progress: components["schemas"]["Progress"];
+            /** Format: int64 */
+            rev: number;
+        };
+        TallyInBody: {
+            events: components["schemas"]["Event"][];
+        };
+        TestStrip: {
+            /** @description How wide each was cut */
+            cut: string;
+            /** @description Across all of them, pressed */
+            measured: string;
+            /** @description Of the machine, foot and needle position it was sewn with */
+            name: string;
+            /** Format: int64 */
+            strips: number;
+        };
+        TestStripRead: {
+            name: string;
+            /** @description As far as the ruler tells, that is what is planned */
+            planned: boolean;
+            says: string;
+            /** @description What the project would have to say is stitched, so that its sizes use that */
+            stitched: string;
+            sum: string;
+            /** @description What its seams take, fold and all */
+            takes: string;
+        };
+        Thing: {
+            finished: string;
+            id: string;
+            name: string;
+            /** @description Key into pictures */
+            picture: string;
+            /**
+             * Format: int64
+             * @description How it lies against its picture: a part of what is cut again, which is laid by its place
+             */
+            turn?: number;
+            unit: string;
+        };
+        Thread: {
             /** @description It should have run out: a new one was put in and not told, or it holds more than was said */
             empty: boolean;
             /**
@@ -3871,6 +3412,59 @@ export interface components {
              * @description How many more full bobbins all that is to go takes
              */
             wind: number;
+        };
+        Tint: {
+            colour: string;
+            grey: string;
+        };
+        Top: {
+            backing?: components["schemas"]["Backing"];
+            binding?: components["schemas"]["Binding"];
+            /** @description What a pieced block really measures; sashing and plain blocks are cut to it */
+            block?: components["schemas"]["Measured"];
+            /** @description From the inside out */
+            borders?: components["schemas"]["Border"][];
+            /**
+             * Format: int64
+             * @description Blocks across
+             */
+            columns: number;
+            /** @description Blocks that are made and not sewn together: laid beside each other as they are drawn, with nothing round them */
+            loose?: boolean;
+            /** @description What the pieced middle really measures, before its borders; borders are cut to it */
+            measured?: components["schemas"]["Measured"];
+            /** @description Set on point; rows and columns then count the blocks that stand corner to corner */
+            point?: components["schemas"]["PointSetting"];
+            /** @description Rows of cells, repeated over the whole quilt */
+            repeat: components["schemas"]["Cell"][][];
+            /**
+             * Format: int64
+             * @description Blocks down
+             */
+            rows: number;
+            sashing?: components["schemas"]["Sashing"];
+        };
+        Trim: {
+            /** @description In which directions it is measured; empty text across the strips of a set */
+            along: ("" | "across" | "down" | "untrimmed")[];
+            /** @description Of each direction: what it should measure, exactly */
+            exact: string[];
+            /** @description Empty for a strip set, which is as long as the cloth is wide */
+            finished: string;
+            /** @description The same if everything measured what it should, where the quilt is planned on something else */
+            first?: string;
+            /** @description The step that is measured; a strip set before it is closed or cut */
+            gauge?: string;
+            id: string;
+            kind: string;
+            name: string;
+            picture: string;
+            /** @description What it should measure; empty where it is not measured */
+            should: string;
+            /** @description How it is squared up; left out where nothing is sewn in it, or it is a strip set */
+            square?: components["schemas"]["SquaringCard"];
+            unfinished: string;
+            working: components["schemas"]["Working"];
         };
         Trouble: {
             /** @description unreadable (400, 415), forbidden (403), unknown, no-caliper (404), conflict (409), stale (412), too-large (413), refused (422), revision-missing (428), disk-full (507), locked, read-only, busy, takes-too-long, counted-soon (503), damaged, stored-uncounted, failed (500), caliper-silent (502) */
@@ -3886,23 +3480,429 @@ export interface components {
             status: number;
             title: string;
         };
+        TubeCard: {
+            /**
+             * Format: double
+             * @description By how many strips the colours go up from the last column to the first one of the next block, the shorter way round
+             */
+            back: number;
+            /** @description What the pressing of the tube makes of its steps */
+            clashes: string;
+            /** @description That step is no larger than any within the block, so that the wave goes on */
+            closes: boolean;
+            /** @description From left to right */
+            columns: components["schemas"]["TubeColumn"][];
+            /** @description What to do with the rings, in order */
+            does: string[];
+            /** @description Every ring is cut wider than this */
+            least: components["schemas"]["Reading"];
+            /** @description What one block takes of its tubes */
+            list: string;
+            /** @description The finest mark of the ruler */
+            mark: components["schemas"]["Reading"];
+            /** @description The longest tube */
+            most: components["schemas"]["Reading"];
+            name: string;
+            /** @description Whether the wave goes on from block to block, and after how much it repeats */
+            repeat: string;
+            /** @description The closed strip sets, in the order they first come */
+            sets: components["schemas"]["TubeSet"][];
+            /** @description How steep it is, in words */
+            slopes: string;
+            /** @description How the columns come to their length */
+            tall: string;
+            unit: string;
+            /** @description What the columns join to, as a sum */
+            wide: string;
+        };
+        TubeColumn: {
+            /** @description What is done to its ends; empty for nothing */
+            even: string;
+            /** @description At which crossings with the column before, from the top, an allowance is turned by hand */
+            flips: number[];
+            id: string;
+            /**
+             * Format: int64
+             * @description How many of its kind; 0 while nothing is counted
+             */
+            make: number;
+            /** Format: int64 */
+            number: number;
+            /** @description Which seam is unpicked, by its two strips, or which strip is cut in two */
+            opened: string;
+            set: string;
+            /** @description How steep the step to it is, in words; empty for the first */
+            slope: string;
+            /**
+             * Format: double
+             * @description By so many strips the colours go up against the column before
+             */
+            step: number;
+            /** @description How many are unpicked; empty where a strip is cut */
+            stitches: string;
+            /**
+             * Format: double
+             * @description Finished
+             */
+            w: number;
+            /** @description Why there */
+            why: string;
+            /** @description Cut */
+            width: components["schemas"]["Reading"];
+            /** @description The other columns of its kind, by number */
+            with: number[];
+            /**
+             * Format: double
+             * @description From the left edge of what is joined, finished
+             */
+            x: number;
+        };
+        TubeSet: {
+            /** @description Its strips by id, from the darkest fabric to the lightest */
+            byValue: string[];
+            /** @description How wide it lies, folded in half */
+            flat: string;
+            name: string;
+            /** @description What it measures round */
+            round: string;
+            /** @description How many tubes the rings take, and what is left of the last */
+            says: string;
+            /** @description From the first one down */
+            strips: components["schemas"]["TubeStrip"][];
+            /**
+             * Format: int64
+             * @description How many are sewn; 0 while nothing is counted
+             */
+            tubes: number;
+            unit: string;
+        };
+        TubeStrip: {
+            colour: string;
+            id: string;
+        };
+        TwoWays: {
+            /** @description A block sewn of them: which of them within it, by its rows and columns; in the quilt when left out */
+            in?: string;
+            /** @description In all the seams that join their parts, which are shared; not in their last seams alone */
+            own?: boolean;
+            unit: string;
+            /**
+             * @description Which of them are pressed the other way
+             * @enum {string}
+             */
+            which: "every other block" | "every other column" | "every other row";
+            /** @description With everything they are made of, strip sets too; else their last seams alone */
+            whole?: boolean;
+        };
+        Under: {
+            /**
+             * Format: int64
+             * @description How what the last seam gives is turned to lie as the step's picture does
+             * @enum {integer}
+             */
+            after: 0 | 90 | 180 | 270;
+            /** @description When one is held against the first, or measured */
+            check: string;
+            /**
+             * Format: int64
+             * @description Of a web: which column is sewn on, from 2
+             */
+            column?: number;
+            /**
+             * Format: int64
+             * @description How many seams there are in all
+             */
+            count: number;
+            /** @description Every seam makes one more of the step; else all of them make one */
+            each: boolean;
+            /**
+             * Format: int64
+             * @description Which of all seams they begin with, from 0
+             */
+            first: number;
+            /** @description How to hold, pin or turn it, by the schools chosen */
+            hold: string;
+            /** @description Where a part lies face down on the other */
+            laid?: components["schemas"]["UnderLaid"];
+            /** @description What is sewn by itself before it is joined; empty for nothing */
+            piles: string;
+            /** @description Those near the one that was asked for, in the order they are sewn; none where only words tell it */
+            seams: components["schemas"]["UnderSeam"][];
+            step: string;
+            /** @description Of a web: how many columns every row of the quilt has, from the top down; it is sewn column by column, each from the top */
+            web?: number[];
+        };
+        UnderLaid: {
+            laid: components["schemas"]["LaidPicture"];
+            /** @description What lies face down */
+            name: string;
+            /** @description What it lies on */
+            on: string;
+            says: string;
+            under: components["schemas"]["Picture"];
+            wrong?: components["schemas"]["UnderWrong"];
+        };
+        UnderLayer: {
+            name: string;
+            /** @description The step whose pile it is taken from; none for what is under way */
+            of?: string;
+            /** @description Of what lies near the seam */
+            picture: components["schemas"]["Picture"];
+            /** @description It goes on beyond what is drawn, away from the guide */
+            torn: boolean;
+            /**
+             * Format: int64
+             * @description Clockwise, against the picture of that step, or against how what is under way lay when its last seam was opened; by an odd multiple of 45 where it is half of that, cut on the diagonal that stands upright then
+             */
+            turn: number;
+        };
+        UnderMark: {
+            /**
+             * Format: double
+             * @description Inches from the end that goes in first
+             */
+            at: number;
+            /**
+             * @description Whether what meets there locks; empty where nothing meets
+             * @enum {string}
+             */
+            locks: "" | "locks" | "clashes";
+            /**
+             * @description From you is to the end that goes in first
+             * @enum {string}
+             */
+            lower: "" | "away" | "toward" | "open" | "both";
+            text: string;
+            /** @enum {string} */
+            upper: "" | "away" | "toward" | "open" | "both";
+        };
+        UnderSeam: {
+            /** @description Which way the allowances of both layers point; empty for none */
+            allowances: string;
+            /** @description What the end that goes in first shows; empty where nothing tells the ends apart */
+            first: string;
+            /** @description Of the seam, all of it */
+            long: components["schemas"]["Reading"];
+            lower: components["schemas"]["UnderLayer"];
+            /** @description Where allowances come, from the end that goes in first, as far as it is drawn */
+            marks: components["schemas"]["UnderMark"][];
+            /** @description Where in the quilt it lies; empty where that is said already */
+            place: string;
+            /**
+             * @description Which layer it is pressed toward once it is opened; none where no iron does it
+             * @enum {string}
+             */
+            press: "" | "lower" | "upper" | "open";
+            /**
+             * Format: int64
+             * @description Of a web: which row of the quilt, from 1
+             */
+            row?: number;
+            says: string;
+            /** @description The decision of pressing it belongs to */
+            seam: string;
+            /**
+             * Format: double
+             * @description The allowance, in inches
+             */
+            takes: number;
+            /** @description What is done before or after it; empty for nothing */
+            then: string;
+            /** @description Its picture is right side up: turned over like a page it lies as drawn */
+            upper: components["schemas"]["UnderLayer"];
+            /** @description Why the upper one is on top; empty where it does not matter */
+            why: string;
+            /** @description The wrong way that looks most like this; none where no wrong way does, or the parts have too many patches to be compared */
+            wrong?: components["schemas"]["UnderWrong"];
+        };
+        UnderWrong: {
+            /**
+             * Format: double
+             * @description How much of what is seen is the same, from 0 to 1
+             */
+            alike: number;
+            laid?: components["schemas"]["LaidPicture"];
+            lower: components["schemas"]["Picture"];
+            /** @description What was done wrong */
+            says: string;
+            /** @description The one mark that tells it from the right way */
+            tells: string;
+            /** @description The mark is on the upper layer, else on the lower one */
+            up: boolean;
+            upper?: components["schemas"]["Picture"];
+            /**
+             * Format: double
+             * @description Where, in inches on that layer's picture
+             */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        Unfinished: {
+            height: string;
+            width: string;
+        };
+        Unit: {
+            /** @description Units of the same look and size that stand in for it, such as a bonus left over elsewhere */
+            also?: string[];
+            /**
+             * Format: int64
+             * @description How many are made beyond what the quilt takes, in its own fabrics: loose blocks, or units for another quilt
+             */
+            extra?: number;
+            how: components["schemas"]["MethodCutAgain"] | components["schemas"]["MethodFlippedCorners"] | components["schemas"]["MethodFlyingGeese"] | components["schemas"]["MethodFrame"] | components["schemas"]["MethodGrid"] | components["schemas"]["MethodHalfSquare"] | components["schemas"]["MethodJoined"] | components["schemas"]["MethodLogCabin"] | components["schemas"]["MethodPlainPatch"] | components["schemas"]["MethodQuarterSquare"] | components["schemas"]["MethodSquareInSquare"] | components["schemas"]["MethodStripSet"] | components["schemas"]["MethodSubCut"] | components["schemas"]["MethodTube"];
+            id: string;
+            /** @description What it measures, where that is not what it should and the quilt is planned on it */
+            measured?: components["schemas"]["Measures"];
+            name: string;
+        };
         UnitIn: {
             document: components["schemas"]["Document"];
             /** @description For a new size: the finished width */
             finished?: string;
             unit: string;
         };
+        Used: {
+            fabric: string;
+            left: components["schemas"]["Reading"];
+            /** @description Of what there is by the length */
+            length: components["schemas"]["Reading"];
+            name: string;
+            /** @description What comes from what, and what is passed by */
+            says: string[];
+        };
+        Values: {
+            /** @description From the darkest to the lightest */
+            fabrics: components["schemas"]["FabricValue"][];
+            /** @description Fabrics that lie side by side, the closest first */
+            pairs: components["schemas"]["Contrast"][];
+            says: string;
+        };
+        Wave: {
+            /**
+             * Format: int64
+             * @description How many blocks lie across, so that the quilt is about as wide as now
+             */
+            across: number;
+            /** @description What one block finishes */
+            block: string;
+            /**
+             * Format: int64
+             * @description Crossings of the whole quilt that lie on each other
+             */
+            clashes: number;
+            /**
+             * Format: int64
+             * @description In one block
+             */
+            columns: number;
+            /**
+             * Format: int64
+             * @description Of so many
+             */
+            crossings: number;
+            /** @description The project with those columns */
+            document: components["schemas"]["Document"];
+            name: string;
+            /** @description What the quilt finishes so */
+            quilt: string;
+            says: string;
+            /**
+             * Format: int64
+             * @description That are sewn for the whole quilt
+             */
+            tubes: number;
+        };
         WaveIn: {
             document: components["schemas"]["Document"];
             unit: string;
         };
-        WordsSize: {
-            h: components["schemas"]["MeasureReading"];
-            text: string;
-            w: components["schemas"]["MeasureReading"];
+        Waves: {
+            /** @description None where the wave goes on as it is */
+            list: components["schemas"]["Wave"][];
+            /** @description The same of the wave as it is; left out where it cannot be worked out */
+            now?: components["schemas"]["Wave"];
+            /** @description That not every list was worked out, where the quilt is too large for that */
+            says: string;
         };
-        WordsWorking: {
-            rules: components["schemas"]["RulesNamed"][];
+        WayOn: {
+            /** @description The quilt as it is planned now, from the inside out */
+            before: components["schemas"]["Round"][];
+            /** @description Why it cannot be gone; empty where it can */
+            cannot: string;
+            /** @description What is counted already and is to be counted under what it now measures */
+            carries: components["schemas"]["Carry"][];
+            /** @description What is lost besides: points, crossings, what must be done to what is there */
+            costs: string[];
+            /** @description The project so; left out where nothing in it changes */
+            document?: components["schemas"]["Document"];
+            /** @description Everything that is cut, sewn or bought otherwise */
+            follows: components["schemas"]["Follow"][];
+            /**
+             * Format: int64
+             * @description Of mending: how many of it stay counted, for they are used already
+             */
+            keep: number;
+            /** @description What is counted already and fits no longer */
+            lost: string[];
+            name: string;
+            /** @description The quilt as it then is */
+            quilt: components["schemas"]["Round"][];
+            says: string[];
+            /**
+             * Format: int64
+             * @description Of mending: how many are counted that are taken apart
+             */
+            undone: number;
+            /** @enum {string} */
+            way: "adapt" | "sew on" | "mend" | "trim";
+        };
+        WayToMake: {
+            /** @description Outer edges on the bias, of one unit */
+            bias: string;
+            chosen: boolean;
+            /** @description Cloth in the patches cut */
+            cloth: string;
+            /** @description What is cut from cloth */
+            cut: string;
+            /**
+             * Format: int64
+             * @description After sewing
+             */
+            cuts: number;
+            /**
+             * Format: int64
+             * @description To draw or crease
+             */
+            lines: number;
+            name: string;
+            /** Format: int64 */
+            need: number;
+            /**
+             * Format: int64
+             * @description Left over beyond the count
+             */
+            over: number;
+            /** Format: int64 */
+            presses: number;
+            /** @description Why this way cannot be gone here; empty when it can */
+            refused: string;
+            /** Format: int64 */
+            runs: number;
+            /** Format: int64 */
+            seams: number;
+            /**
+             * Format: int64
+             * @description Units to trim to size
+             */
+            shaves: number;
+            /** @description The unit made this way, to put in the document */
+            unit: components["schemas"]["Unit"];
+            /** @description Of it, what is cut away again */
+            waste: string;
+        };
+        Working: {
+            rules: components["schemas"]["Named"][];
             sums: string[];
         };
     };
@@ -3933,7 +3933,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskPartsBecome"];
+                    "application/json": components["schemas"]["PartsBecome"];
                 };
             };
             /** @description Error */
@@ -3962,7 +3962,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Allowance"][];
+                    "application/json": components["schemas"]["AllowanceKnown"][];
                 };
             };
             /** @description Error */
@@ -3995,7 +3995,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskArranged"];
+                    "application/json": components["schemas"]["Arranged"];
                 };
             };
             /** @description Error */
@@ -4028,7 +4028,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskReach"];
+                    "application/json": components["schemas"]["Reach"];
                 };
             };
             /** @description Error */
@@ -4057,7 +4057,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DocumentBeginning"][];
+                    "application/json": components["schemas"]["Beginning"][];
                 };
             };
             /** @description Error */
@@ -4124,7 +4124,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskCliff"][];
+                    "application/json": components["schemas"]["Cliff"][];
                 };
             };
             /** @description Error */
@@ -4347,7 +4347,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskMeasure"][];
+                    "application/json": components["schemas"]["Measure"][];
                 };
             };
             /** @description Error */
@@ -4376,7 +4376,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClothPack"][];
+                    "application/json": components["schemas"]["Pack"][];
                 };
             };
             /** @description Error */
@@ -4626,7 +4626,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskWayOn"];
+                    "application/json": components["schemas"]["WayOn"];
                 };
             };
             /** @description Error */
@@ -4878,7 +4878,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SheetUnder"];
+                    "application/json": components["schemas"]["Under"];
                 };
             };
             /** @description Error */
@@ -4913,7 +4913,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskOnward"];
+                    "application/json": components["schemas"]["Onward"];
                 };
             };
             /** @description Error */
@@ -5123,7 +5123,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TallySum"][];
+                    "application/json": components["schemas"]["Sum"][];
                 };
             };
             /** @description Error */
@@ -5226,7 +5226,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["TallyOwnTimes"];
+                    "application/json": components["schemas"]["OwnTimes"];
                 };
             };
             /** @description Error */
@@ -5259,7 +5259,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskRemedies"];
+                    "application/json": components["schemas"]["Remedies"];
                 };
             };
             /** @description Error */
@@ -5292,7 +5292,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskResized"];
+                    "application/json": components["schemas"]["Resized"];
                 };
             };
             /** @description Error */
@@ -5321,7 +5321,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DocumentQuestion"][];
+                    "application/json": components["schemas"]["Question"][];
                 };
             };
             /** @description Error */
@@ -5354,7 +5354,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskAsked"];
+                    "application/json": components["schemas"]["Asked"];
                 };
             };
             /** @description Error */
@@ -5383,7 +5383,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ClothSort"][];
+                    "application/json": components["schemas"]["Sort"][];
                 };
             };
             /** @description Error */
@@ -5435,7 +5435,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StarterChoices"];
+                "application/json": components["schemas"]["Choices"];
             };
         };
         responses: {
@@ -5511,7 +5511,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskWaves"];
+                    "application/json": components["schemas"]["Waves"];
                 };
             };
             /** @description Error */
@@ -5544,7 +5544,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AskWayToMake"][];
+                    "application/json": components["schemas"]["WayToMake"][];
                 };
             };
             /** @description Error */

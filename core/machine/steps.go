@@ -1,4 +1,5 @@
-package sheet
+// Package machine tells what is counted and sewn in trade words: steps, and one of them under the needle.
+package machine
 
 import (
 	"fmt"
@@ -8,7 +9,9 @@ import (
 	"vicis/core/batching"
 	"vicis/core/cutting"
 	"vicis/core/drawn"
+	"vicis/core/iron"
 	"vicis/core/making"
+	"vicis/core/mat"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/quilt"
@@ -116,12 +119,12 @@ func (b AtMachine) step(of work.Step) StepShown {
 		b.sewn(&s, *from.Batch)
 	case from.Piece != nil:
 		s.One = "patch"
-		s.Says = fmt.Sprintf("Cut %s on the shelf.", OfMat(b.Work).pieceWords(*from.Piece))
-		if one := *from.Piece; one.End == "" && asItIs(one.Have, one.W, one.H) {
+		s.Says = fmt.Sprintf("Cut %s on the shelf.", mat.Of(b.Work).PieceWords(*from.Piece))
+		if one := *from.Piece; one.End == "" && mat.AsItIs(one.Have, one.W, one.H) {
 			s.Says = fmt.Sprintf("Take %d of %s from the shelf.", one.Count, words.By(b.Table.Ruler, one.W, one.H))
 		}
 		if from.Piece.End != "" {
-			s.Says = fmt.Sprintf("Cut %s.", OfMat(b.Work).pieceWords(*from.Piece))
+			s.Says = fmt.Sprintf("Cut %s.", mat.Of(b.Work).PieceWords(*from.Piece))
 		}
 	case from.Through != nil:
 		s.One = "length"
@@ -129,7 +132,7 @@ func (b AtMachine) step(of work.Step) StepShown {
 	case from.Sub != nil:
 		s.One, s.Says = "sub-cut", b.subCutWords(from)
 	default:
-		s.Working = OfMat(b.Work).runWorking(*from.Strip)
+		s.Working = mat.Of(b.Work).RunWorking(*from.Strip)
 		s.One, s.Says = b.stripWords(*from.Fabric, *from.Strip)
 	}
 	return s
@@ -175,7 +178,7 @@ func (b AtMachine) stripWords(f cutting.FabricPlan, s cutting.StripPlan) (one, s
 			words.Plural(s.Count-s.Ready, "strip"), b.Say(s.Cut), f.Fabric.Name, s.Ready)
 	}
 	return "strip", fmt.Sprintf("Cut %s %s wide%s from %s%s.", words.Plural(s.Count, "strip"), b.Say(s.Cut),
-		OfMat(b.Work).longEnough(s), f.Fabric.Name, evenly(f, s))
+		mat.Of(b.Work).LongEnough(s), f.Fabric.Name, mat.Evenly(f, s))
 }
 
 func (b AtMachine) subCutWords(from work.StepSource) string {
@@ -208,7 +211,7 @@ func (b AtMachine) sewn(s *StepShown, batch batching.Batch) {
 		}
 	}
 	if len(batch.Presses) > 0 || len(batch.Of) > 0 {
-		s.Press = OfIron(b.Work, b.album).pressWords(batch)
+		s.Press = iron.Of(b.Work, b.album).PressWords(batch)
 	}
 	switch {
 	case batch.Stage == batching.Sets:
@@ -229,7 +232,7 @@ func (b AtMachine) sewn(s *StepShown, batch batching.Batch) {
 		s.Says = fmt.Sprintf("%s: %d for %s.", batch.Says, batch.Make, b.Acts[batch.ID].Made.Unit.Name)
 	case batch.Does == making.Opens:
 		s.One = "column"
-		s.Says, s.Wrong = OfMat(b.Work).openWords(batch)
+		s.Says, s.Wrong = mat.Of(b.Work).OpenWords(batch)
 	case batch.Does == making.CutsAgain:
 		s.One, s.Knife = "part", b.Acts[batch.ID].Made.Unit.ID
 		s.Says = b.knifeWords(batch)
@@ -313,7 +316,7 @@ func (b AtMachine) inRow(batch batching.Batch) string {
 	switch {
 	case b.Row(batch.ID).Called != "":
 		return "units"
-	case !slices.ContainsFunc(b.Row(batch.ID).Cells, func(c quilt.Cell) bool { return !OfMat(b.Work).isColumn(c.Unit) }):
+	case !slices.ContainsFunc(b.Row(batch.ID).Cells, func(c quilt.Cell) bool { return !mat.Of(b.Work).IsColumn(c.Unit) }):
 		return "columns"
 	case b.Layout.OnPoint:
 		return "blocks and triangles"
@@ -337,7 +340,7 @@ func finishWords(batch batching.Batch) (one, says string) {
 func (b AtMachine) trimWords(batch batching.Batch) string {
 	says := batch.Says
 	if len(batch.Presses) > 0 {
-		says += ", press " + OfIron(b.Work, b.album).pressWords(batch)
+		says += ", press " + iron.Of(b.Work, b.album).PressWords(batch)
 	}
 	if w, h := batch.Piece.Size(); batch.Shaves {
 		says += ", trim to " + words.By(b.Table.Ruler, w, h)
@@ -360,7 +363,7 @@ func (b AtMachine) hold(batch batching.Batch) string {
 		school.PinsAtCrossings: "pin at every crossing", school.PinsEverywhere: "pin at the crossings and between",
 		school.GlueAtAllowances: "a dot of glue inside the allowance at every crossing",
 	}[b.Schools.PinsOf(id)]
-	if list := OfIron(b.Work, b.album).flipWords(batch); len(list) > 0 {
+	if list := iron.Of(b.Work, b.album).FlipWords(batch); len(list) > 0 {
 		turn := "turn an allowance of the right-hand column the other way by hand at " + strings.Join(list, "; ")
 		if pins == "" {
 			return turn
@@ -458,7 +461,7 @@ func (b AtMachine) workCounts(steps []StepShown) {
 			default:
 				term = fmt.Sprintf("%d × %d for %s", by.Make, t.Each, by.Name)
 			}
-			key, n := [2]naming.Step{t.Step, t.Together}, ceil(by.Make, t.Per)*t.Each
+			key, n := [2]naming.Step{t.Step, t.Together}, (by.Make+t.Per-1)/t.Per*t.Each
 			switch said, known := runs[key]; {
 			case t.Together == "" || !known:
 				terms[i] = append(terms[i], term)
@@ -537,5 +540,5 @@ type AtMachine struct {
 	album *drawn.Album
 }
 
-// OfMachine tells what is counted and sewn, with the pictures that it refers to.
-func OfMachine(w *work.Work, album *drawn.Album) AtMachine { return AtMachine{w, album} }
+// Of tells what is counted and sewn, with the pictures that it refers to.
+func Of(w *work.Work, album *drawn.Album) AtMachine { return AtMachine{w, album} }

@@ -1,4 +1,4 @@
-package sheet
+package iron
 
 import (
 	"fmt"

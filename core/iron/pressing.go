@@ -1,4 +1,5 @@
-package sheet
+// Package iron tells the pressing in trade words: which way each seam goes, press cards, what is turned by hand.
+package iron
 
 import (
 	"fmt"
@@ -251,7 +252,7 @@ func clashWords(n int) string {
 // pressLine tells how one batch is pressed.
 func (b AtIron) pressLine(batch batching.Batch) PressLine {
 	line := PressLine{
-		Step: batch.ID, Of: batch.ID.ID(), Name: batch.Name, Says: b.pressWords(batch), Count: batch.Make,
+		Step: batch.ID, Of: batch.ID.ID(), Name: batch.Name, Says: b.PressWords(batch), Count: batch.Make,
 		Seams: max(batch.Seams, len(batch.Presses)),
 		Each:  []PressSeam{}, Done: b.Done(batch.ID), Card: b.card(batch),
 	}
@@ -307,8 +308,8 @@ func onlyBetweenBlocks(places []pressing.CrossingPlace) bool {
 	return true
 }
 
-// pressWords says which way the seams of one batch go, and whether they are set first.
-func (b AtIron) pressWords(batch batching.Batch) string {
+// PressWords says which way the seams of one batch go, and whether they are set first.
+func (b AtIron) PressWords(batch batching.Batch) string {
 	if batch.ID.Column() > 0 && len(batch.Presses) == 0 {
 		return "nothing yet, but once the last column is on"
 	}
@@ -553,5 +554,5 @@ type AtIron struct {
 	album *drawn.Album
 }
 
-// OfIron tells what is pressed, with the pictures that it refers to.
-func OfIron(w *work.Work, album *drawn.Album) AtIron { return AtIron{w, album} }
+// Of tells what is pressed, with the pictures that it refers to.
+func Of(w *work.Work, album *drawn.Album) AtIron { return AtIron{w, album} }

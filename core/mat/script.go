@@ -1,4 +1,6 @@
-package sheet
+// Package mat tells the work at the mat in trade words: cut lists, the script in the order of the table, where the knife goes through what is
+// sewn, where rings are opened.
+package mat
 
 import (
 	"fmt"
@@ -116,8 +118,8 @@ func (b AtMat) onTheMat(f cutting.FabricPlan, l work.MatLine) string {
 	case work.Ready:
 		return fmt.Sprintf("Take %s %s wide from the shelf.", words.Plural(s.Ready, "strip"), b.Say(s.Cut))
 	case work.Strips:
-		says := fmt.Sprintf("Cut %s %s wide%s%s.", words.Plural(l.Times, "strip"), b.Say(s.Cut), b.longEnough(*s),
-			evenly(f, *s))
+		says := fmt.Sprintf("Cut %s %s wide%s%s.", words.Plural(l.Times, "strip"), b.Say(s.Cut), b.LongEnough(*s),
+			Evenly(f, *s))
 		if s.Lengths {
 			says = fmt.Sprintf("Cut %s of %s for the backing.", words.Plural(s.Count, "length"), b.Say(s.Cut))
 		}
@@ -149,8 +151,8 @@ func (b AtMat) narrow(f cutting.FabricPlan) (wide measure.Length) {
 	return wide
 }
 
-// longEnough says how long strips must be, where they need not be as long as the cloth is wide.
-func (b AtMat) longEnough(s cutting.StripPlan) string {
+// LongEnough says how long strips must be, where they need not be as long as the cloth is wide.
+func (b AtMat) LongEnough(s cutting.StripPlan) string {
 	if short := b.Short(s); short > 0 {
 		return ", at least " + b.Say(short) + " long"
 	}
@@ -273,7 +275,7 @@ func (b AtMat) pieceLine(l work.MatLine) string {
 	}
 	have, gives := l.Lay.Have, l.Lay.Gives
 	what := words.Plural(l.Times, pieceOf(have))
-	if asItIs(have, gives[0].W, gives[0].H) {
+	if AsItIs(have, gives[0].W, gives[0].H) {
 		return fmt.Sprintf("Take %s of %s from the shelf, as %s.", what, b.sizeOfPiece(have),
 			map[bool]string{true: "it is", false: "they are"}[l.Times == 1])
 	}
@@ -359,8 +361,8 @@ func (b AtMat) sizeOfPiece(have cloth.Have) string {
 	return words.By(b.Table.Ruler, have.W, have.L)
 }
 
-// asItIs says whether a piece is a patch already.
-func asItIs(have cloth.Have, w, h measure.Length) bool {
+// AsItIs says whether a piece is a patch already.
+func AsItIs(have cloth.Have, w, h measure.Length) bool {
 	return have.W == w && have.L == h || have.W == h && have.L == w
 }
 
@@ -380,5 +382,5 @@ func (b AtMat) TestStrip() string {
 // AtMat tells a work at the mat.
 type AtMat struct{ *work.Work }
 
-// OfMat tells what is done at the mat.
-func OfMat(w *work.Work) AtMat { return AtMat{w} }
+// Of tells what is done at the mat.
+func Of(w *work.Work) AtMat { return AtMat{w} }

@@ -1,4 +1,4 @@
-package sheet
+package mat
 
 import (
 	"fmt"

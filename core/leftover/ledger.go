@@ -1,4 +1,4 @@
-package sheet
+package leftover
 
 import (
 	"fmt"
@@ -263,5 +263,5 @@ func (u *uses) wholeBlocks(step naming.Step, n int) string {
 // LeftOver tells what is left of a work.
 type LeftOver struct{ *work.Work }
 
-// OfLeftOver tells what is left once all is cut and sewn.
-func OfLeftOver(w *work.Work) LeftOver { return LeftOver{w} }
+// Of tells what is left once all is cut and sewn.
+func Of(w *work.Work) LeftOver { return LeftOver{w} }

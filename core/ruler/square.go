@@ -1,4 +1,4 @@
-package sheet
+package ruler
 
 import (
 	"fmt"

@@ -1,4 +1,4 @@
-package sheet
+package prints
 
 import (
 	"fmt"

@@ -1,4 +1,5 @@
-package sheet
+// Package ruler tells what everything must measure: sizes and their workings, squaring up, what test strips say.
+package ruler
 
 import (
 	"fmt"
@@ -33,7 +34,7 @@ type Trim struct {
 
 // What everything must measure.
 
-func (b AtRuler) widthWorking(parts []measure.Length, total measure.Length) words.Working {
+func (b AtRuler) WidthWorking(parts []measure.Length, total measure.Length) words.Working {
 	if len(parts) < 2 {
 		return words.Working{
 			Sums:  []string{b.Say(total) + ", as it is cut"},
@@ -93,7 +94,7 @@ func (b AtRuler) unitSizes() (list []Trim) {
 		}
 		t := Trim{ID: s.ID.Step(), Name: s.Name, Kind: s.Sort, Picture: b.album.Named(s.ID.Step())}
 		if s.InLength {
-			t.Unfinished, t.Working = b.Say(s.H)+" wide", b.widthWorking(s.Sum, s.H)
+			t.Unfinished, t.Working = b.Say(s.H)+" wide", b.WidthWorking(s.Sum, s.H)
 			if len(s.Says.Sums) > 0 {
 				t.Working = words.Working{Sums: s.Says.Sums, Rules: s.Says.Rules}
 			}
@@ -203,5 +204,5 @@ type AtRuler struct {
 	album *drawn.Album
 }
 
-// OfRuler tells what everything measures, with the pictures that it refers to.
-func OfRuler(w *work.Work, album *drawn.Album) AtRuler { return AtRuler{w, album} }
+// Of tells what everything measures, with the pictures that it refers to.
+func Of(w *work.Work, album *drawn.Album) AtRuler { return AtRuler{w, album} }

@@ -1,4 +1,4 @@
-package sheet
+package machine
 
 import (
 	"fmt"
@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/batching"
 	"vicis/core/drawn"
+	"vicis/core/iron"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -94,7 +95,7 @@ type UnderLaid struct {
 
 // UnderNeedle tells what comes under the needle in a step, at the seams near one of them; false for what is not sewn.
 func UnderNeedle(w *work.Work, step naming.Step, near int) (Under, bool) {
-	b := OfMachine(w, nil)
+	b := Of(w, nil)
 	i := slices.IndexFunc(w.Batches, func(batch batching.Batch) bool { return batch.ID == step })
 	if i < 0 {
 		return Under{}, false
@@ -318,7 +319,7 @@ func (b AtMachine) allowanceWords(l needle.Lie) string {
 	if len(below) > 0 {
 		says = append(says, fmt.Sprintf("Of the lower one they point %s.", down))
 	}
-	if n := len(clash); n > mostNamed {
+	if n := len(clash); n > iron.MostNamed {
 		says = append(says, fmt.Sprintf("At %d places two lie on each other: pin there, and slow down.", n))
 	} else if n > 0 {
 		says = append(says, fmt.Sprintf("At %s two lie on each other: pin there, and slow down.", words.Listed(clash)))

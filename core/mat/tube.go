@@ -1,4 +1,4 @@
-package sheet
+package mat
 
 import (
 	"fmt"
@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/batching"
 	"vicis/core/drawn"
+	"vicis/core/iron"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -122,7 +123,7 @@ func tube(s work.Sewn, m making.Made, full *AtMat) TubeCard {
 			one.Make = full.Lines[c.Kind.Step()].Make()
 			if i > 0 {
 				var n int
-				one.Flips, n = OfIron(full.Work, nil).flips(m.Tube.Columns[i-1].Piece, c.Piece, m.Unit.ID.Seam(c.ID))
+				one.Flips, n = iron.Of(full.Work, nil).Flips(m.Tube.Columns[i-1].Piece, c.Piece, m.Unit.ID.Seam(c.ID))
 				flips, crossings = flips+len(one.Flips), crossings+n
 			}
 		}
@@ -408,8 +409,8 @@ func tubeDoes(s work.Sewn, m making.Made) (list []string) {
 	return list
 }
 
-// openWords says how rings are opened, and what to do with one that was opened wrong.
-func (b AtMat) openWords(batch batching.Batch) (says, wrong string) {
+// OpenWords says how rings are opened, and what to do with one that was opened wrong.
+func (b AtMat) OpenWords(batch batching.Batch) (says, wrong string) {
 	c := b.Acts[batch.ID].Act.Opens
 	set := b.Unit(c.Set)
 	top, _ := b.Shelf.Fabric(set.Round[c.Strip()].Role)
@@ -430,8 +431,8 @@ func (b AtMat) openWords(batch batching.Batch) (says, wrong string) {
 	return fmt.Sprintf("Unpick %s: %s, %s stitches each%s. %s then lies at the top.", where, rings, stitches(c.Width), end, top.Name), wrong
 }
 
-// isColumn says whether a unit is one column of opened rings.
-func (b AtMat) isColumn(unit naming.Unit) bool {
+// IsColumn says whether a unit is one column of opened rings.
+func (b AtMat) IsColumn(unit naming.Unit) bool {
 	m := b.Unit(unit)
 	return m.Tube != nil && (len(m.Tube.Columns) == 1 || m.Unit.ID.Variant() != "")
 }

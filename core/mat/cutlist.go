@@ -1,4 +1,4 @@
-package sheet
+package mat
 
 import (
 	"fmt"
@@ -10,6 +10,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/ruler"
 	"vicis/core/rules"
 	"vicis/core/school"
 	"vicis/core/words"
@@ -186,7 +187,7 @@ func (b AtMat) acrossWorking(a cutting.Across, what string) words.Working {
 				from, each = fmt.Sprintf("each of %d %s", len(share.Prints), many), " each"
 			}
 			if of > 0 {
-				w.Sums = append(w.Sums, fmt.Sprintf("%d of %s ÷ %d = %s%s, rounded up", of, from, c.PerStrip, words.Plural(ceil(of, c.PerStrip), what), each))
+				w.Sums = append(w.Sums, fmt.Sprintf("%d of %s ÷ %d = %s%s, rounded up", of, from, c.PerStrip, words.Plural((of+c.PerStrip-1)/c.PerStrip, what), each))
 			}
 		}
 		w.Sums = append(w.Sums, n+" in all")
@@ -268,8 +269,8 @@ func (b AtMat) yardage(f cutting.FabricPlan, terms []string, buy string) words.W
 	return w
 }
 
-// evenly says how strips are shared by the prints of an assortment.
-func evenly(f cutting.FabricPlan, s cutting.StripPlan) string {
+// Evenly says how strips are shared by the prints of an assortment.
+func Evenly(f cutting.FabricPlan, s cutting.StripPlan) string {
 	if f.Prints == 1 {
 		return ""
 	}
@@ -395,7 +396,7 @@ func (b AtMat) SetList() []SetCut {
 		}
 		list = append(list, SetCut{
 			Set: set.Unit.Name, SetStep: b.SetStep(a.Set), Wide: b.Table.Ruler.Read(high),
-			Working: OfRuler(b.Work, nil).widthWorking(widths(set), high),
+			Working: ruler.Of(b.Work, nil).WidthWorking(widths(set), high),
 			Strips:  strings.Join(strips, " · ") + b.closedWords(set), Across: b.across(a, "set"),
 		})
 	}
@@ -410,7 +411,7 @@ func widths(set making.Made) []measure.Length {
 	return list
 }
 
-func (b AtMat) pieceWords(one cutting.FromPiece) string {
+func (b AtMat) PieceWords(one cutting.FromPiece) string {
 	size := b.sizeOfPiece(one.Have)
 	pieces := words.Plural(one.Pieces, pieceOf(one.Have)) + " of " + size
 	if one.End != "" {
@@ -437,10 +438,10 @@ func (b AtMat) FromShelf(f cutting.FabricPlan) []string {
 			b.Say(u.Have.L), b.Say(u.Left)))
 	}
 	for _, one := range f.Ends {
-		list = append(list, fmt.Sprintf("%s, for %s", b.pieceWords(one), b.NameOf(one.Act)))
+		list = append(list, fmt.Sprintf("%s, for %s", b.PieceWords(one), b.NameOf(one.Act)))
 	}
 	for _, one := range f.Pieces {
-		list = append(list, fmt.Sprintf("%s on the shelf, for %s", b.pieceWords(one), b.NameOf(one.Act)))
+		list = append(list, fmt.Sprintf("%s on the shelf, for %s", b.PieceWords(one), b.NameOf(one.Act)))
 	}
 	for _, u := range f.Unused {
 		why := "nothing that this quilt takes comes out of that size"
@@ -456,9 +457,9 @@ func (b AtMat) FromShelf(f cutting.FabricPlan) []string {
 	return list
 }
 
-// runWorking is the sum for strips that are sewn end to end; empty for others, whose count follows from what takes
+// RunWorking is the sum for strips that are sewn end to end; empty for others, whose count follows from what takes
 // them.
-func (b AtMat) runWorking(s cutting.StripPlan) words.Working {
+func (b AtMat) RunWorking(s cutting.StripPlan) words.Working {
 	switch {
 	case s.Lengths:
 		return b.backWorking()
@@ -526,5 +527,3 @@ func (b AtMat) shopStep() string {
 	}
 	return "⅛ yd"
 }
-
-func ceil(a, b int) int { return (a + b - 1) / b }

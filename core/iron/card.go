@@ -1,4 +1,4 @@
-package sheet
+package iron
 
 import (
 	"fmt"
@@ -17,8 +17,8 @@ import (
 
 // What a press card says is common practice: a seam goes toward the piece that lies on top while the iron opens it.
 
-// mostNamed bounds the places of one kind that are named one by one.
-const mostNamed = 3
+// MostNamed bounds the places of one kind that are named one by one.
+const MostNamed = 3
 
 // thick says where a needle labours, grouped by where that is, and what to do there.
 func (b AtIron) thick() []string {
@@ -46,7 +46,7 @@ func (b AtIron) thick() []string {
 		} {
 			switch names := byLayers[layers][k.kind]; {
 			case len(names) == 0:
-			case k.kind != "" && len(names) > mostNamed:
+			case k.kind != "" && len(names) > MostNamed:
 				where = append(where, fmt.Sprintf(k.many, len(names)))
 			case k.kind == "inside ":
 				where = append(where, "inside "+words.Listed(names))
@@ -103,7 +103,7 @@ func (b AtIron) card(batch batching.Batch) PressCard {
 		c.Way += " At each crossing to spin, undo the stitches inside the allowance down to the seam, turn the allowances round like the sails of a mill, and press the small square flat. Where ends were locked, or stitches are so short that twisting does not undo them, unpick them one by one, or leave that crossing and pin it."
 	}
 	c.Check = b.cardCheck(batch)
-	if list := b.flipWords(batch); len(list) > 0 {
+	if list := b.FlipWords(batch); len(list) > 0 {
 		c.Way += " Before it is sewn turn an allowance of the right-hand column the other way by hand, where it would come to lie on the one beside it: " + strings.Join(list, "; ") + "."
 	}
 	if stretches(batch.Piece) {
@@ -197,11 +197,11 @@ func stretches(p piece.Piece) bool {
 	return false
 }
 
-// flipWords says at which crossings of which columns an allowance is turned by hand before columns are joined.
-func (b AtIron) flipWords(batch batching.Batch) (list []string) {
+// FlipWords says at which crossings of which columns an allowance is turned by hand before columns are joined.
+func (b AtIron) FlipWords(batch batching.Batch) (list []string) {
 	if t := b.Acts[batch.ID].Made.Tube; t != nil && batch.ID == b.Acts[batch.ID].Made.Unit.ID.Step() && batch.Does == making.Sews {
 		for i := 1; i < len(t.Columns); i++ {
-			at, _ := b.flips(t.Columns[i-1].Piece, t.Columns[i].Piece, batch.ID.Seam())
+			at, _ := b.Flips(t.Columns[i-1].Piece, t.Columns[i].Piece, batch.ID.Seam())
 			list = append(list, flipped(i+1, at)...)
 		}
 		return list
@@ -257,8 +257,8 @@ func flipped(column int, at []int) []string {
 	return []string{fmt.Sprintf("column %d, %s from the top", column, what)}
 }
 
-// flips lists at which crossings of a join, from the top, two allowances lie on each other, and how many there are.
-func (b AtIron) flips(left, right piece.Piece, over naming.Seam) (list []int, crossings int) {
+// Flips lists at which crossings of a join, from the top, two allowances lie on each other, and how many there are.
+func (b AtIron) Flips(left, right piece.Piece, over naming.Seam) (list []int, crossings int) {
 	list = []int{}
 	meetings := piece.Meet(left.Ends(piece.Right), right.Ends(piece.Left), over)
 	for i, m := range meetings {

@@ -1,4 +1,5 @@
-package sheet
+// Package prints tells which print goes where, and the values of cloth that lies side by side.
+package prints
 
 import (
 	"fmt"
@@ -282,5 +283,5 @@ func (b Prints) setNames(s cutting.StripPlan) string {
 // Prints tells which print goes where.
 type Prints struct{ *work.Work }
 
-// OfPrints tells the prints of a work.
-func OfPrints(w *work.Work) Prints { return Prints{w} }
+// Of tells the prints of a work.
+func Of(w *work.Work) Prints { return Prints{w} }

@@ -1,4 +1,5 @@
-package sheet
+// Package leftover tells what is left once all is cut and sewn, and what that is good for.
+package leftover
 
 import (
 	"fmt"
