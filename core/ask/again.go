@@ -156,7 +156,7 @@ func PartsOf(d document.Document, block naming.Unit, purse *Purse) (PartsBecome,
 	var looks []piece.Piece
 	now := b.Unit(d.Parts[at].ID).Piece.Finished(b.Table.Seam)
 	for _, m := range movesOf(len(places), len(places[0])) {
-		if purse.empty() {
+		if purse.Empty() {
 			out.Says = "Not every way was worked out: this quilt is too large for that."
 			break
 		}
@@ -203,7 +203,7 @@ func (a *PartsBecome) weigh(b blocks, at int, cut making.Made, purse *Purse) {
 		a.Again = all
 	}
 	plain, ok := patched(b, at, cut)
-	if !ok || purse.empty() {
+	if !ok || purse.Empty() {
 		return
 	}
 	if p, _, ok := sewn(plain, purse); ok {
@@ -232,7 +232,6 @@ func partsOf(b blocks, m making.Method) (naming.Unit, making.Made) {
 // rejoined presses and draws a block.
 func rejoined(b blocks, block naming.Unit, purse *Purse) (r Rejoined, ok bool) {
 	laid := b.Pressed()
-	purse.laid(laid)
 	r.Clashes, r.Crossings = laid.Press.Clashes, laid.Press.Crossings
 	for _, m := range b.Unit(block).Piece.Meetings {
 		r.InsideOf++
@@ -241,7 +240,6 @@ func rejoined(b blocks, block naming.Unit, purse *Purse) (r Rejoined, ok bool) {
 		}
 	}
 	counted, ok := laid.Count()
-	purse.counted(counted)
 	if !ok {
 		return r, false
 	}
@@ -258,21 +256,16 @@ func rejoined(b blocks, block naming.Unit, purse *Purse) (r Rejoined, ok bool) {
 		return r, false
 	}
 	r.Quilt = drawn.Of(&small.Laid).Quilt()
-	for _, block := range r.Quilt.Blocks {
-		purse.drawn(block)
-	}
 	return r, true
 }
 
 // effort is what everything that is sewn takes.
 func effort(b blocks, purse *Purse) (e QuiltEffort, ok bool) {
 	counted, ok := b.AsDrawn().Count()
-	purse.counted(counted)
 	if !ok {
 		return e, false
 	}
 	plan := counted.Cutting(&counted.Table)
-	purse.cut(plan)
 	all := measure.Length(0)
 	for _, f := range plan.Fabrics {
 		all += f.Length * measure.Length(f.Prints)

@@ -52,7 +52,7 @@ func Arrangements(d document.Document, purse *Purse) (Arranged, problem.List) {
 	all := distinct(letters, b.Seen)
 	says, patches := "", 0
 	for i, cells := range all {
-		if i > 0 && (purse.empty() || patches > mostDrawn) {
+		if i > 0 && (purse.Empty() || patches > mostDrawn) {
 			says = fmt.Sprintf("Of %d ways the first %d were worked out: this quilt is too large for all of them.", len(all), i)
 			break
 		}
@@ -65,7 +65,6 @@ func Arrangements(d document.Document, purse *Purse) (Arranged, problem.List) {
 		a.Quilt = drawn.Of(&small.Laid).Quilt()
 		for _, block := range a.Quilt.Blocks {
 			patches += len(block.Patches)
-			purse.drawn(block)
 		}
 		whole, ok := arranged(b, a.Repeat, d.Top.Rows, d.Top.Columns, purse)
 		if !ok {
@@ -291,11 +290,8 @@ func arranged(b blocks, repeat [][]quilt.Cell, rows, columns int, purse *Purse) 
 	}
 	top.Borders, top.Backing, top.Binding, top.Measured = nil, nil, nil, nil
 	again := b.With(top)
-	purse.laidAnew(again)
 	laid := again.Pressed()
-	purse.laid(laid)
 	counted, ok := laid.Count()
-	purse.counted(counted)
 	return counted, ok
 }
 

@@ -13,8 +13,8 @@ import (
 	"vicis/core/work"
 )
 
-// asked is a document that is asked about, worked out and told.
-type asked struct {
+// Worked is a document that is asked about, worked out in full; its seams can be told.
+type Worked struct {
 	iron.AtIron
 	document document.Document
 	purse    *Purse
@@ -26,10 +26,10 @@ type blocks struct {
 	document document.Document
 }
 
-func questionAbout(d document.Document, purse *Purse) (asked, bool) {
-	w, ok := work.Of(d)
-	purse.whole(w)
-	return asked{iron.Of(w, nil), d, purse}, ok
+// about works out a document that is asked about.
+func about(d document.Document, purse *Purse) (Worked, bool) {
+	w, ok := work.Spending(d, purse.Spend)
+	return Worked{iron.Of(w, nil), d, purse}, ok
 }
 
 // sizedByFinish is a document whose units of squares that are in hand are given by what they finish, so that they can be made another way or
@@ -48,7 +48,7 @@ func sewn(d document.Document, purse *Purse) (blocks, *problem.List, bool) {
 	if !ok {
 		return blocks{}, c.Problems, false
 	}
+	c.Spend = purse.Spend
 	b, ok := work.Sew(c)
-	purse.sewn(b)
-	return blocks{b, d}, c.Problems, ok
+	return blocks{b, d}, b.Problems, ok
 }

@@ -87,7 +87,7 @@ func Backwards(d document.Document, supplies []SupplyThere, purse *Purse) (Reach
 	s := sizeSearch{sewn: blocks, there: there, purse: purse, seen: map[[2]int]cutting.Plan{}}
 	largest, rows := [2]int{}, mostReached
 	most := map[int]int{} // rows, by columns
-	for columns := 1; columns <= mostReached && !purse.empty(); columns++ {
+	for columns := 1; columns <= mostReached && !purse.Empty(); columns++ {
 		rows = s.rows(columns, rows) // one column more has no more rows
 		most[columns] = rows
 		if n, m := s.blocks(columns, rows), s.blocks(largest[0], largest[1]); n > m || n == m && rows > 0 &&
@@ -106,7 +106,7 @@ func Backwards(d document.Document, supplies []SupplyThere, purse *Purse) (Reach
 	if best != largest {
 		r.Most = fmt.Sprintf("The most that comes out of it is %d blocks, %d × %d.", s.blocks(largest[0], largest[1]), largest[0], largest[1])
 	}
-	if purse.empty() {
+	if purse.Empty() {
 		r.Says = "Not every size was worked out: this quilt is too large for that. There may be a larger one."
 	}
 	if r.Blocks == 0 {
@@ -183,7 +183,6 @@ type sizeSearch struct {
 func (s *sizeSearch) lay(columns, rows int) work.Laid {
 	top := s.sewn.Sized(columns, rows)
 	laid := s.sewn.With(top).AsDrawn()
-	s.purse.laid(laid)
 	return laid
 }
 
@@ -192,9 +191,7 @@ func (s *sizeSearch) cut(columns, rows int) cutting.Plan {
 	p, known := s.seen[at]
 	if !known {
 		if c, ok := s.lay(columns, rows).Count(); ok {
-			s.purse.counted(c)
 			p = c.Cutting(&c.Table)
-			s.purse.cut(p)
 		}
 		s.seen[at] = p
 	}
@@ -204,7 +201,6 @@ func (s *sizeSearch) cut(columns, rows int) cutting.Plan {
 // work is such a quilt as it is cut, so that it can be told.
 func (s *sizeSearch) work(columns, rows int) *work.Work {
 	c, _ := s.lay(columns, rows).Count()
-	s.purse.counted(c)
 	return &work.Work{Counted: c, Cut: s.cut(columns, rows)}
 }
 
@@ -296,7 +292,7 @@ func (s *sizeSearch) more(fabric string, columns, rows int) (n int, size string,
 	}
 	most := mostOfOne - d.Supplies[at].Count
 	for n = 1; n < most && !suffices(n); n *= 2 {
-		if s.purse.empty() {
+		if s.purse.Empty() {
 			return 0, "", false
 		}
 	}
@@ -305,7 +301,7 @@ func (s *sizeSearch) more(fabric string, columns, rows int) (n int, size string,
 	}
 	n = sort.Search(n, suffices)
 	one := d.Supplies[at]
-	return n, words.By(s.sewn.Table.Ruler, one.Width.Length(), one.Length.Length()), !s.purse.empty()
+	return n, words.By(s.sewn.Table.Ruler, one.Width.Length(), one.Length.Length()), !s.purse.Empty()
 }
 
 // blocks is how many blocks such a quilt has.
@@ -322,7 +318,7 @@ func (s *sizeSearch) blocks(columns, rows int) int {
 // is known to come out.
 func (s *sizeSearch) rows(columns, hi int) int {
 	lo := 0
-	for lo < hi && !s.purse.empty() {
+	for lo < hi && !s.purse.Empty() {
 		mid := (lo + hi + 1) / 2
 		if s.enough(columns, mid) {
 			lo = mid

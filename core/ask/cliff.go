@@ -14,6 +14,14 @@ import (
 	"vicis/core/work"
 )
 
+// cliffs is a quilt whose widths of cloth are asked about.
+type cliffs struct{ Worked }
+
+func cliffsOf(d document.Document, purse *Purse) (cliffs, bool) {
+	w, ok := about(d, purse)
+	return cliffs{w}, ok
+}
+
 // Cliff says for strips or sets that are cut across at which usable widths of the cloth their number changes: an inch
 // less and one more is needed.
 type Cliff struct {
@@ -41,7 +49,7 @@ const (
 
 // Cliffs finds them for every strip set and every kind of strip that patches come from.
 func Cliffs(d document.Document, purse *Purse) ([]Cliff, problem.List) {
-	b, ok := questionAbout(d, purse)
+	b, ok := cliffsOf(d, purse)
 	list := []Cliff{}
 	if !ok {
 		return list, *b.Problems
@@ -69,7 +77,7 @@ func Cliffs(d document.Document, purse *Purse) ([]Cliff, problem.List) {
 }
 
 // onNarrower is the cutting of the document with fabrics that are no wider than that.
-func (b asked) onNarrower(usable measure.Length, fabrics []string) (work.Counted, cutting.Plan, bool) {
+func (b cliffs) onNarrower(usable measure.Length, fabrics []string) (work.Counted, cutting.Plan, bool) {
 	d, err := document.Copy(b.document)
 	if err != nil {
 		return work.Counted{}, cutting.Plan{}, false
@@ -88,20 +96,17 @@ func (b asked) onNarrower(usable measure.Length, fabrics []string) (work.Counted
 		return work.Counted{}, cutting.Plan{}, false
 	}
 	laid := blocks.AsDrawn()
-	b.purse.laid(laid)
 	counted, ok := laid.Count()
-	b.purse.counted(counted)
 	if !ok {
 		return counted, cutting.Plan{}, false
 	}
 	plan := counted.Cutting(&counted.Table)
-	b.purse.cut(plan)
 	return counted, plan, true
 }
 
 // anew says what the quilt costs on narrower cloth: the whole cutting is planned anew for it, and may go another way.
-func (b asked) anew(usable measure.Length, fabrics []string) string {
-	if b.purse.empty() {
+func (b cliffs) anew(usable measure.Length, fabrics []string) string {
+	if b.purse.Empty() {
 		return "What it costs planned anew for cloth so narrow was not worked out: this quilt is too large for that."
 	}
 	_, other, ok := b.onNarrower(usable, fabrics)
@@ -128,7 +133,7 @@ func (b asked) anew(usable measure.Length, fabrics []string) string {
 }
 
 // acrossCliff is the cliff of what is cut across strips or sets of one kind.
-func (b asked) acrossCliff(name, one string, a cutting.Across, fabrics ...string) Cliff {
+func (b cliffs) acrossCliff(name, one string, a cutting.Across, fabrics ...string) Cliff {
 	c := b.cliff(name, one, a.Length, a.Layups.Strips, a.Cuts[0].Cut+b.Table.Squaring, func(usable measure.Length) int {
 		at := a
 		at.Length = usable
@@ -157,7 +162,7 @@ func (b asked) acrossCliff(name, one string, a cutting.Across, fabrics ...string
 
 // withEnds is the cliff of all strips of a fabric that patches come from, where the ends of some give patches of
 // others: an inch less is less of every end.
-func (b asked) withEnds(f cutting.FabricPlan) Cliff {
+func (b cliffs) withEnds(f cutting.FabricPlan) Cliff {
 	count := func(p cutting.Plan) (n int) {
 		for _, one := range p.Fabrics {
 			for _, s := range one.Strips {
@@ -184,7 +189,6 @@ func (b asked) withEnds(f cutting.FabricPlan) Cliff {
 				return usable, true
 			}
 			plan := b.Cutting(&t)
-			b.purse.cut(plan)
 			return count(plan)
 		})
 	if c.below == 0 {
@@ -205,7 +209,7 @@ type cliffed struct {
 }
 
 // cliff finds the widths at which a count changes, from the narrowest cloth that gives what is asked for.
-func (b asked) cliff(name, one string, usable measure.Length, now int, least measure.Length,
+func (b cliffs) cliff(name, one string, usable measure.Length, now int, least measure.Length,
 	count func(usable measure.Length) int,
 ) cliffed {
 	mark := b.Table.Ruler.Mark
@@ -217,14 +221,14 @@ func (b asked) cliff(name, one string, usable measure.Length, now int, least mea
 	}}
 	all := count
 	count = func(usable measure.Length) int {
-		if b.purse.empty() {
+		if b.purse.Empty() {
 			return now // no more is looked at
 		}
 		return all(usable)
 	}
 	edges := []partEdge{{lo, count(lo)}}
 	steps(lo, hi, mark, edges[0].n, count(hi), count, &edges)
-	if b.purse.empty() {
+	if b.purse.Empty() {
 		c.Least, c.Says = c.Usable, "Not looked at: this quilt is too large for all of its cliffs."
 		return c
 	}
@@ -248,7 +252,7 @@ func (b asked) cliff(name, one string, usable measure.Length, now int, least mea
 }
 
 // saves says what a little more width would save.
-func (b asked) saves(edges []partEdge, usable measure.Length) string {
+func (b cliffs) saves(edges []partEdge, usable measure.Length) string {
 	for _, e := range edges {
 		if e.at > usable {
 			return fmt.Sprintf(" From %s on, %d would be enough.", b.Say(e.at), e.n)
@@ -258,7 +262,7 @@ func (b asked) saves(edges []partEdge, usable measure.Length) string {
 }
 
 // short is how many of the narrowest sub-cuts the planned strips do not give on cloth of a width.
-func (b asked) short(a cutting.Across, usable measure.Length) int {
+func (b cliffs) short(a cutting.Across, usable measure.Length) int {
 	planned := a.Layups.Strips
 	a.Length = usable
 	a.Cuts = append([]cutting.WidthCut{}, a.Cuts...)
@@ -286,10 +290,10 @@ func (b asked) short(a cutting.Across, usable measure.Length) int {
 }
 
 // count is how many strips or sets would do, were they as long as they say.
-func (b asked) count(a cutting.Across) int {
+func (b cliffs) count(a cutting.Across) int {
 	e := cutting.Enough()
 	n := a.Count(&b.Table, e)
-	b.purse.cut(cutting.Plan{Looks: e.Used()})
+	b.Spent(work.CutCost(e.Used()))
 	return n
 }
 

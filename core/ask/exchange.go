@@ -68,7 +68,7 @@ func (o *offers) exchanged(i int, parts []making.LaidPart) (cells [][]straight.G
 			if !ok1 || !ok2 {
 				continue
 			}
-			if o.purse.empty() {
+			if o.purse.Empty() {
 				return cells, swapped
 			}
 			was := [2]straight.GridCell{*a, *b}

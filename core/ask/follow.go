@@ -2,6 +2,7 @@ package ask
 
 import (
 	"fmt"
+	"maps"
 
 	"vicis/core/decided"
 	"vicis/core/document"
@@ -74,13 +75,7 @@ func (f *following) made() map[naming.Unit]making.Made {
 	c.Table.Problems = &problem.List{}
 	f.table = c.Table
 	made, _ := making.All(f.d.Parts, c.Table)
-	n := documentCost + len(f.d.Parts)/documentPart
-	for _, m := range made {
-		for _, act := range m.Acts {
-			n += 1 + len(act.Piece.Patches)/patchPart
-		}
-	}
-	f.purse.left -= n
+	f.purse.Spend(work.MakingCost(len(f.d.Parts), 0, maps.Values(made)))
 	return made
 }
 
@@ -187,7 +182,7 @@ const mostFollowing = 400
 // go lets all classes come to one length each. It is false where that cannot be; then cannot says why.
 func (f *following) all() bool {
 	for range mostFollowing {
-		if f.purse.empty() {
+		if f.purse.Empty() {
 			f.cannot = problem.Problem{Says: "This quilt is too large for everything that follows to be worked out.", Mend: "Plan a part of it as a quilt of its own."}
 			return false
 		}

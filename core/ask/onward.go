@@ -90,7 +90,7 @@ type Came struct {
 
 // onward is a question about the ways on.
 type onward struct {
-	asked
+	Worked
 	came    Came
 	unit    naming.Unit
 	made    making.Made // as it is planned when everything measures what it should
@@ -102,12 +102,12 @@ type onward struct {
 // OnwardFrom works out every way on from what something measured. against holds what was counted against a work.
 func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.Progress, purse *Purse) (Onward, problem.List) {
 	out := Onward{Ways: []WayOn{}}
-	b, ok := questionAbout(d, purse)
+	b, ok := about(d, purse)
 	if !ok {
 		return out, *b.Problems
 	}
 	came.Width, came.Height = came.Width.In(d.Units), came.Height.In(d.Units)
-	q := onward{asked: b, came: came, unit: came.Step.Made().Whole(), against: against}
+	q := onward{Worked: b, came: came, unit: came.Step.Made().Whole(), against: against}
 	if owner := came.Step.Owner(); came.Step == owner.Flat() {
 		q.unit = owner // a set that is measured before it is closed
 	}
@@ -133,7 +133,7 @@ func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.P
 
 // AllowanceFrom works out what follows where every seam is planned with so much stitched, as a test strip says: what meets follows.
 func AllowanceFrom(d document.Document, stitched measure.Written, against func(*work.Work) tally.Progress, purse *Purse) (WayOn, problem.List) {
-	b, ok := questionAbout(d, purse)
+	b, ok := about(d, purse)
 	if !ok {
 		return WayOn{}, *b.Problems
 	}
@@ -143,7 +143,7 @@ func AllowanceFrom(d document.Document, stitched measure.Written, against func(*
 		problems.Stop("length-unreadable", "/stitched", fmt.Sprintf("“%s” is no distance from the edge to the stitches.", stitched), "Write it like 1/4 in or 7 mm.")
 		return WayOn{}, problems
 	}
-	q := onward{asked: b, against: against, counted: against(b.Work)}
+	q := onward{Worked: b, against: against, counted: against(b.Work)}
 	return q.sewOn(2 * (l - b.Stitched)), nil
 }
 
@@ -406,11 +406,10 @@ func (q onward) cannot(out WayOn, says, mend string) WayOn {
 
 // told works a way out in full and holds it against what is planned and counted now.
 func (q onward) told(out WayOn, d document.Document) WayOn {
-	if q.purse.empty() {
+	if q.purse.Empty() {
 		return q.cannot(out, "This quilt is too large for every way to be worked out.", "Enter what changes in the quilt itself, and look at what it comes to.")
 	}
-	w, ok := work.Of(d)
-	q.purse.whole(w)
+	w, ok := work.Spending(d, q.purse.Spend)
 	if !ok {
 		says, mend := "It does not come together.", ""
 		if stops := w.Problems.Stops(); len(stops) > 0 {

@@ -45,7 +45,7 @@ type Standing struct {
 // RemediesFor lists what can be done about the crossings of a document that do not nest: nothing where all do.
 func RemediesFor(d document.Document, purse *Purse) (Remedies, problem.List) {
 	out := Remedies{Standing: []Standing{}, List: []Remedy{}}
-	b, ok := questionAbout(d, purse)
+	b, ok := pressesOf(d, purse)
 	if !ok {
 		return out, *b.Problems
 	}
@@ -62,7 +62,7 @@ func RemediesFor(d document.Document, purse *Purse) (Remedies, problem.List) {
 	if b.Press.Clashes == 0 {
 		return out, *b.Problems
 	}
-	purse.keep()
+	purse.Keep()
 	before := b.costs()
 	least := b.Press.Clashes // that a remedy of two ways leaves so far
 	families := b.candidates()
@@ -94,7 +94,7 @@ func RemediesFor(d document.Document, purse *Purse) (Remedies, problem.List) {
 			out.List = slices.Insert(out.List, at, r)
 		}
 	}
-	if purse.empty() {
+	if purse.Empty() {
 		out.Says = "Not everything that could help was tried: this quilt is too large for that. Ask about a few of its blocks."
 	}
 	return out, *b.Problems
@@ -111,10 +111,10 @@ type scored struct {
 }
 
 // best is the remedy of a family that leaves fewest clashes, and fewer than now.
-func (b asked) best(f family) (best scored, ok bool) {
+func (b presses) best(f family) (best scored, ok bool) {
 	best.clashes = b.Press.Clashes
 	for _, one := range f.list {
-		if b.purse.empty() {
+		if b.purse.Empty() {
 			break
 		}
 		d, err := one.taken(b.document)
@@ -138,7 +138,6 @@ func clashes(d document.Document, purse *Purse) (int, bool) {
 		return 0, false
 	}
 	laid := blocks.Pressed()
-	purse.laid(laid)
 	return laid.Press.Clashes, true
 }
 
@@ -147,7 +146,7 @@ const mostTogether = 7
 
 // together is the two remedies that leave fewest clashes taken together, where each by itself leaves some and both leave
 // fewer than any alone.
-func (b asked) together(good []scored) (scored, bool) {
+func (b presses) together(good []scored) (scored, bool) {
 	slices.SortStableFunc(good, func(x, y scored) int { return x.clashes - y.clashes })
 	if len(good) < 2 || good[0].clashes == 0 {
 		return scored{}, false
@@ -156,7 +155,7 @@ func (b asked) together(good []scored) (scored, bool) {
 	good = good[:min(mostTogether, len(good))]
 	for i, x := range good {
 		for _, y := range good[i+1:] {
-			if b.purse.empty() {
+			if b.purse.Empty() {
 				break
 			}
 			d, err := y.taken(x.document)
@@ -191,7 +190,7 @@ func merged(list []pressing.Clash) []pressing.Clash {
 // costs is what a plan asks of the quilter.
 type costs struct{ kinds, sets, spun, opened, steps int }
 
-func (b asked) costs() costs {
+func (b presses) costs() costs {
 	c := costs{spun: b.Press.Spun, opened: b.Press.Opened}
 	for _, batch := range b.Batches {
 		if batch.Make == 0 {
@@ -229,7 +228,7 @@ func (c candidate) taken(from document.Document) (document.Document, error) {
 
 // tried makes a plan with a remedy taken.
 func tried(one scored, before costs, purse *Purse) (Remedy, bool) {
-	b, ok := questionAbout(one.document, purse)
+	b, ok := pressesOf(one.document, purse)
 	if !ok {
 		return Remedy{}, false
 	}
@@ -288,7 +287,7 @@ const openSeams = "Open seams"
 
 // offers is the remedies as they are gathered.
 type offers struct {
-	asked
+	presses
 	list     []candidate // of the family that is being gathered
 	families []family
 }
@@ -309,8 +308,8 @@ func (o *offers) end(twoWays bool) {
 // candidates lists the remedies in the order of pressing: parts turned within their block, spinning, two ways for the
 // last seams, for all seams of a block, for everything, opening. Blocks turned where that changes nothing to see are
 // taken already.
-func (b asked) candidates() []family {
-	o := offers{asked: b}
+func (b presses) candidates() []family {
+	o := offers{presses: b}
 	o.free()
 	o.turns()
 	o.exchanges()
@@ -494,7 +493,7 @@ func (o *offers) oneByOne(i int, name string, turns func(part naming.Unit) bool)
 		if !turns(p.Unit) {
 			continue
 		}
-		if o.purse.empty() {
+		if o.purse.Empty() {
 			break
 		}
 		turned[k] = true
@@ -531,7 +530,7 @@ var within = map[quilt.WhichBlocks]string{
 }
 
 // pieced lists the blocks that are laid and pieced, by the document's own ids.
-func (b asked) pieced() []naming.Unit {
+func (b presses) pieced() []naming.Unit {
 	var list []naming.Unit
 	for _, row := range b.Plain.Repeat {
 		for _, c := range row {
@@ -546,7 +545,7 @@ func (b asked) pieced() []naming.Unit {
 
 // spinnable lists of every last seam of the blocks along which other seams meet the crossing in its middle: spun at
 // one, its two ends go different ways, and that is all that spinning more of them could do.
-func (b asked) spinnable(blocks []naming.Unit) []naming.Crossing {
+func (b presses) spinnable(blocks []naming.Unit) []naming.Crossing {
 	var list []naming.Crossing
 	for _, m := range b.Units {
 		if !slices.Contains(blocks, naming.Of(m.Unit.ID.ID())) || m.Unit.Of > 0 {
@@ -566,7 +565,7 @@ const mostOpened = 14
 
 // toOpen is the fewest seams whose opening leaves none of these clashes, and of those the ones with fewest crossings;
 // among very many, always the one that clashes most.
-func (b asked) toOpen() []naming.Seam {
+func (b presses) toOpen() []naming.Seam {
 	var seams []naming.Seam
 	count := map[naming.Seam]int{}
 	for _, c := range b.Press.Clashing {
@@ -613,7 +612,7 @@ func (b asked) toOpen() []naming.Seam {
 }
 
 // twiceWithin lists the units with a seam that a grid holds more than once.
-func (b asked) twiceWithin() []document.TwoWays {
+func (b presses) twiceWithin() []document.TwoWays {
 	var list []document.TwoWays
 	for _, m := range b.Units {
 		if m.Unit.Of > 0 || !b.Used(m.Unit.ID) {
@@ -631,7 +630,7 @@ func (b asked) twiceWithin() []document.TwoWays {
 }
 
 // seamed says whether there is a seam in a unit, or in anything that it is made from.
-func (b asked) seamed(unit naming.Unit) bool {
+func (b presses) seamed(unit naming.Unit) bool {
 	m := b.Unit(unit)
 	if len(m.Seams) > 0 {
 		return true
@@ -640,7 +639,7 @@ func (b asked) seamed(unit naming.Unit) bool {
 }
 
 // standing says what keeps one kind of crossing from nesting.
-func (b asked) standing(c pressing.Clash, reasons pressing.Reasons) Standing {
+func (b presses) standing(c pressing.Clash, reasons pressing.Reasons) Standing {
 	out := Standing{
 		Where: c.Where, Count: c.Count, Seams: []naming.Seam{c.A, c.B},
 		Names: b.SeamNames([]naming.Seam{c.A, c.B}), Why: []string{},
@@ -663,7 +662,7 @@ func (b asked) standing(c pressing.Clash, reasons pressing.Reasons) Standing {
 	return out
 }
 
-func (b asked) linkWords(links []pressing.Link) []string {
+func (b presses) linkWords(links []pressing.Link) []string {
 	var list []string
 	for _, l := range links {
 		names := b.SeamNames([]naming.Seam{l.From, l.To})

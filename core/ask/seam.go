@@ -11,6 +11,14 @@ import (
 	"vicis/core/words"
 )
 
+// presses is a quilt whose pressing is asked about.
+type presses struct{ Worked }
+
+func pressesOf(d document.Document, purse *Purse) (presses, bool) {
+	w, ok := about(d, purse)
+	return presses{w}, ok
+}
+
 // Seam questions: why it goes the way it does, and what it would cost if it went another.
 
 // Asked is one seam with its reasons and what else could be done with it.
@@ -39,7 +47,7 @@ type SeamChoice struct {
 // AboutSeam answers for one seam of a document.
 func AboutSeam(d document.Document, seam naming.Seam, purse *Purse) (Asked, problem.List) {
 	out := Asked{Seam: seam, Why: []string{}, Choices: []SeamChoice{}}
-	b, ok := questionAbout(d, purse)
+	b, ok := pressesOf(d, purse)
 	if !ok {
 		return out, *b.Problems
 	}
@@ -57,7 +65,7 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *Purse) (Asked, prob
 		if err != nil {
 			return
 		}
-		if purse.empty() {
+		if purse.Empty() {
 			out.Passed = "Not everything that could be done with it was worked out: this quilt is too large for that."
 			return
 		}
@@ -77,7 +85,6 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *Purse) (Asked, prob
 			held = again.Sewn
 		}
 		other := held.Pressed()
-		purse.laid(other)
 		choice := SeamChoice{
 			Way: way, Clashes: other.Press.Clashes, Leaves: leaves(other.Press),
 			More: other.Press.Clashes - b.Press.Clashes, Changes: []string{}, Again: []string{}, Document: c,
@@ -144,7 +151,7 @@ var reasons = map[pressing.Reason]string{
 }
 
 // why gives the chain of reasons for a seam, from it to what decided it.
-func (b asked) why(seam naming.Seam) []string {
+func (b presses) why(seam naming.Seam) []string {
 	chain := b.Press.Reasons().Why(seam)
 	list := b.linkWords(chain.Links)
 	if len(list) > 0 {
@@ -163,6 +170,6 @@ func (b asked) why(seam naming.Seam) []string {
 
 // Pressed is the pressing of a document alone.
 func Pressed(d document.Document) (pressing.Plan, bool) {
-	b, ok := questionAbout(d, Enough(nil))
+	b, ok := pressesOf(d, Enough(nil))
 	return b.Press, ok
 }

@@ -37,7 +37,7 @@ type Waves struct {
 // WavesOf lists what lets the wave of a tube's columns go on from block to block, each worked out in full.
 func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, problem.List) {
 	out := Waves{List: []Wave{}}
-	b, ok := questionAbout(d, purse)
+	b, ok := about(d, purse)
 	if !ok {
 		return out, *b.Problems
 	}
@@ -46,12 +46,12 @@ func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, proble
 		b.Problems.Stop("not-a-tube", "/unit", fmt.Sprintf("“%s” is not joined of opened rings.", unit), "Choose a unit that is.")
 		return out, *b.Problems
 	}
-	now := b.wave(d.Parts[at].ID)
+	now := wave(b, d.Parts[at].ID)
 	out.Now = &now
-	purse.keep()
+	purse.Keep()
 	strips := func(set naming.Unit) int { return len(b.Unit(set).Round) }
 	for _, c := range recut.Closings(d.Parts[at].How, b.Unit(d.Parts[at].ID), strips) {
-		if purse.empty() {
+		if purse.Empty() {
 			out.Says = "Not every list was worked out: this quilt is too large for that."
 			break
 		}
@@ -64,8 +64,8 @@ func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, proble
 			was := b.Unit(d.Parts[at].ID).Piece.W.Inches() - 2*b.Table.Seam.Inches()
 			longer.Top.Columns = max(1, int(math.Round(float64(d.Top.Columns)*was/(w-2*b.Table.Seam).Inches())))
 		}
-		if o, ok := questionAbout(longer, purse); ok {
-			w := o.wave(longer.Parts[at].ID)
+		if o, ok := about(longer, purse); ok {
+			w := wave(o, longer.Parts[at].ID)
 			w.Name, w.Says, w.Document = c.Name, c.Says, longer
 			out.List = append(out.List, w)
 		}
@@ -74,13 +74,13 @@ func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, proble
 }
 
 // onlyOf says whether nothing but one unit is laid.
-func onlyOf(b asked, unit naming.Unit) bool {
+func onlyOf(b Worked, unit naming.Unit) bool {
 	one, alone := b.LaidAlone()
 	return alone && one == unit && len(b.document.Top.Repeat[0]) == 1
 }
 
 // wave says what a block of columns comes to.
-func (b asked) wave(unit naming.Unit) Wave {
+func wave(b Worked, unit naming.Unit) Wave {
 	m := b.Unit(unit)
 	w, h := m.Piece.Finished(b.Table.Seam).Size()
 	quiltW, quiltH := b.Layout.Finished()

@@ -61,7 +61,7 @@ func Ways(d document.Document, unit naming.Unit, purse *Purse) ([]WayToMake, pro
 		one.Parts[i].How = how
 		mine := sameMethod(now.How, how)
 		w := WayToMake{Name: making.Named(how), Refused: "Not worked out: this quilt is too large for all the ways."}
-		if mine || !purse.empty() {
+		if mine || !purse.Empty() {
 			after, problems, ok := sewn(one, purse)
 			if sewnNow && ok && !mine && !keepsLooks(before, after, unit) {
 				continue
@@ -153,7 +153,6 @@ func way(blocks blocks, problems problem.List, ok bool, u making.Unit, purse *Pu
 		return w
 	}
 	b, counted := blocks.AsDrawn().Count()
-	purse.counted(b)
 	if !counted {
 		w.Refused = "Units stand in for each other in a ring."
 		return w

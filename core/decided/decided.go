@@ -45,6 +45,15 @@ type Quilt struct {
 	Stitched measure.Length      // from the edge
 	Fixed    map[naming.Seam]int // seams that are held to a side
 	Problems *problem.List
+
+	Spend func(cost int) // is told what every stage takes, where somebody counts
+}
+
+// Spent tells whoever counts what something took.
+func (q Quilt) Spent(cost int) {
+	if q.Spend != nil {
+		q.Spend(cost)
+	}
 }
 
 // reading is a document while it is read.

@@ -9,6 +9,9 @@ import (
 	"vicis/core/words"
 )
 
+// drawnCost is what each patch of a block takes that is drawn: see work.MakingCost.
+const drawnCost = 4
+
 // Quilt draws the whole quilt, finished.
 func (b Drawing) Quilt() QuiltPicture {
 	l := b.Layout
@@ -21,6 +24,7 @@ func (b Drawing) Quilt() QuiltPicture {
 	}
 	for unit := range l.Blocks {
 		out.Blocks[unit] = b.Piece(l.Seen(unit), &b.Press)
+		b.Spent(drawnCost * len(out.Blocks[unit].Patches))
 	}
 	var left measure.Length
 	for _, ring := range l.Rings {

@@ -88,6 +88,7 @@ func (s Sewn) laid(layout quilt.Layout, press pressing.Plan) Laid {
 			l.Acts[id] = ActOf{making.Made{Sort: "patch", Cloth: true}, act}
 		}
 	}
+	l.Spent(l.laidCost())
 	return l
 }
 
@@ -129,10 +130,9 @@ func (l Laid) Count() (Counted, bool) {
 	if c.setDeal(); c.Problems.Stopped() {
 		return c, false
 	}
-	if !c.count() || !c.motifsFit() {
-		return c, false
-	}
-	return c, true
+	good := c.count()
+	c.Spent(c.countedCost())
+	return c, good && c.motifsFit()
 }
 
 // Used says whether anything of a unit is made: itself, or what can be laid of it.

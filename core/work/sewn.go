@@ -39,8 +39,16 @@ type Sewn struct {
 // Sew makes every unit of a quilt and checks the top. Where it is false the stage holds the units that could be made, and nothing
 // goes on from it.
 func Sew(b decided.Quilt) (Sewn, bool) {
+	s, ok := sew(b)
+	s.Spent(s.sewnCost())
+	return s, ok
+}
+
+func sew(b decided.Quilt) (Sewn, bool) {
+	found := slices.Clone(*b.Problems) // what was found while it was read stays as it was
+	b.Problems, b.Table.Problems = &found, &found
 	made, order := making.All(b.Copies, b.Table)
-	*b.Problems = b.Problems.Once()
+	found = found.Once()
 	s := Sewn{Quilt: b, Acts: map[naming.Step]ActOf{}, known: made, through: map[naming.Seam]bool{}, Plain: b.Spread, asked: b.Spread}
 	s.planned = making.AsPlanned(b.Copies, b.Table, made)
 	s.knows()
@@ -52,7 +60,7 @@ func Sew(b decided.Quilt) (Sewn, bool) {
 		return s, false
 	}
 	s.Waits = s.Plain.Waits(&s.Table)
-	return s.With(s.Plain), true
+	return s.with(s.Plain), true
 }
 
 // kinds is a top where every place of what was cut again is called by the kind that falls out there.
@@ -204,6 +212,12 @@ func (s *Sewn) add(m making.Made) {
 // With is the same units laid in another top: what lies between and round its blocks is made for it, and plain blocks
 // are cut as large as the pieced ones were measured; they are drawn as they should be.
 func (s Sewn) With(top quilt.Top) Sewn {
+	out := s.with(top)
+	out.Spent(1 + len(out.Acts)/actsPart)
+	return out
+}
+
+func (s Sewn) with(top quilt.Top) Sewn {
 	out := s
 	out.Plain = top
 	out.Acts, out.known = maps.Clone(s.Acts), maps.Clone(s.known)

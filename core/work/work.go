@@ -2,6 +2,7 @@ package work
 
 import (
 	"fmt"
+	"maps"
 	"slices"
 
 	"vicis/core/batching"
@@ -30,12 +31,15 @@ type Work struct {
 
 // Of works a document out. Where it is false the problems say what stops, and the work holds the stages that could be
 // reached.
-func Of(d document.Document) (*Work, bool) {
+func Of(d document.Document) (*Work, bool) { return of(d, nil) }
+
+func of(d document.Document, spend func(int)) (*Work, bool) {
 	w := &Work{}
 	var ok bool
 	if w.Quilt, ok = decided.Read(d); !ok {
 		return w, false
 	}
+	w.Spend = spend
 	if w.Sewn, ok = Sew(w.Quilt); !ok {
 		return w, false
 	}
@@ -57,11 +61,14 @@ func (w *Work) IsSewn() bool { return w.Acts != nil }
 
 // Cutting plans the cutting alone.
 func (c Counted) Cutting(t *making.Table) cutting.Plan {
-	return cutting.Cut(c.Units, c.Layout, c.Lines, t, c.Shelf, c.Buying, c.Waits, c.Dealt.Cut)
+	plan := cutting.Cut(c.Units, c.Layout, c.Lines, t, c.Shelf, c.Buying, c.Waits, c.Dealt.Cut)
+	c.Spent(CutCost(plan.Looks))
+	return plan
 }
 
 // Work plans the cutting and the batches.
 func (c Counted) Work() *Work {
+	c.Lines, c.Demand.Runs = maps.Clone(c.Lines), maps.Clone(c.Demand.Runs) // what was counted stays as it was
 	w := &Work{Counted: c, Cut: c.Cutting(&c.Table)}
 	for _, set := range w.Cut.Sets {
 		n := set.Layups.Strips
