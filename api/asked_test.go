@@ -6,7 +6,9 @@ import (
 	"strings"
 	"testing"
 
-	"vicis/core/ask"
+	"vicis/core/askcloth"
+	"vicis/core/askpress"
+	"vicis/core/askunits"
 	"vicis/core/document"
 	"vicis/core/measure"
 )
@@ -37,7 +39,7 @@ func text(t *testing.T, d document.Document) string {
 func TestOtherWaysCanBePutIntoTheDocument(t *testing.T) {
 	s := newSite(t)
 	star := s.block("eight-pointed-star")
-	ways := decode[[]ask.WayToMake](t, s.do("POST", "/api/ways",
+	ways := decode[[]askunits.WayToMake](t, s.do("POST", "/api/ways",
 		fmt.Sprintf(`{"document":%s,"unit":"goose"}`, text(t, star.Document))))
 	chosen := 0
 	for _, w := range ways {
@@ -71,7 +73,7 @@ func TestResizedDocumentsFinishAsAskedFor(t *testing.T) {
 	s := newSite(t)
 	star := s.block("eight-pointed-star")
 	for _, size := range []string{"6", "12", "10 1/2"} {
-		r := decode[ask.Resized](t, s.do("POST", "/api/resize",
+		r := decode[askunits.Resized](t, s.do("POST", "/api/resize",
 			fmt.Sprintf(`{"document":%s,"unit":%q,"finished":%q}`, text(t, star.Document), star.Block, size)))
 		p := decode[Preview](t, s.do("POST", "/api/plan", text(t, r.Document)))
 		if want := map[string]string{
@@ -87,7 +89,7 @@ func TestCliffsAndBackwardsAgreeWithThePlan(t *testing.T) {
 	s := newSite(t)
 	star := s.block("eight-pointed-star")
 	p := decode[Preview](t, s.do("POST", "/api/plan", text(t, star.Document)))
-	cliffs := decode[[]ask.Cliff](t, s.do("POST", "/api/cliffs", text(t, star.Document)))
+	cliffs := decode[[]askcloth.Cliff](t, s.do("POST", "/api/cliffs", text(t, star.Document)))
 	n := 0
 	for _, f := range p.Plan.Cut {
 		for _, strip := range f.Strips {
@@ -104,15 +106,15 @@ func TestCliffsAndBackwardsAgreeWithThePlan(t *testing.T) {
 	if n != len(cliffs) || n == 0 {
 		t.Errorf("%d of %d cliffs are of strips in the plan", n, len(cliffs))
 	}
-	var supplies []ask.SupplyThere
+	var supplies []askcloth.SupplyThere
 	for _, f := range p.Plan.Cut { // exactly what the plan takes gives the plan's quilt, or another shape of more blocks
-		supplies = append(supplies, ask.SupplyThere{Fabric: f.Fabric, Length: measure.Typed("2 yd")})
+		supplies = append(supplies, askcloth.SupplyThere{Fabric: f.Fabric, Length: measure.Typed("2 yd")})
 	}
 	list, err := json.Marshal(supplies)
 	if err != nil {
 		t.Fatal(err)
 	}
-	r := decode[ask.Reach](t, s.do("POST", "/api/backwards",
+	r := decode[askcloth.Reach](t, s.do("POST", "/api/backwards",
 		fmt.Sprintf(`{"document":%s,"supplies":%s}`, text(t, star.Document), list)))
 	if r.Blocks < 16 || r.Blocks != r.Rows*r.Columns || len(r.Uses) != len(supplies) {
 		t.Errorf("%+v", r)
@@ -123,7 +125,7 @@ func TestAskingAboutThePressing(t *testing.T) {
 	s := newSite(t)
 	rail := s.block("rail").Document
 	rail.Top.Rows, rail.Top.Columns = 4, 4
-	r := decode[ask.Remedies](t, s.do("POST", "/api/remedies", text(t, rail)))
+	r := decode[askpress.Remedies](t, s.do("POST", "/api/remedies", text(t, rail)))
 	if len(r.List) < 2 || len(r.Standing) == 0 {
 		t.Fatalf("%+v", r)
 	}
@@ -132,15 +134,15 @@ func TestAskingAboutThePressing(t *testing.T) {
 	if p.Plan.Press.Clashes != r.List[0].Clashes {
 		t.Errorf("%d clash, %d were promised", p.Plan.Press.Clashes, r.List[0].Clashes)
 	}
-	a := decode[ask.Asked](t, s.do("POST", "/api/seam", fmt.Sprintf(`{"document":%s,"seam":"row-1/2"}`, text(t, rail))))
+	a := decode[askpress.Asked](t, s.do("POST", "/api/seam", fmt.Sprintf(`{"document":%s,"seam":"row-1/2"}`, text(t, rail))))
 	if a.Name == "" || len(a.Why) == 0 || len(a.Choices) < 3 {
 		t.Errorf("%+v", a)
 	}
-	list := decode[ask.Arranged](t, s.do("POST", "/api/arrangements", text(t, s.block("half-square").Document))).List
+	list := decode[askpress.Arranged](t, s.do("POST", "/api/arrangements", text(t, s.block("half-square").Document))).List
 	if len(list) < 20 {
 		t.Errorf("%d arrangements", len(list))
 	}
-	again := decode[ask.PartsBecome](t, s.do("POST", "/api/again",
+	again := decode[askunits.PartsBecome](t, s.do("POST", "/api/again",
 		fmt.Sprintf(`{"document":%s,"block":"block"}`, text(t, s.block("corners-exchanged").Document))))
 	if len(again.List) < 6 || again.Patched == nil {
 		t.Errorf("%d ways to join parts", len(again.List))

@@ -7,6 +7,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"vicis/core/ask"
+	"vicis/core/askcloth"
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
@@ -42,9 +43,9 @@ type sizeIn struct {
 	Height   measure.Written `json:"height"`
 }
 
-func (s *Server) nearest(ctx context.Context, in *struct{ Body strict[sizeIn] }) (*body[[]ask.Measure], error) {
-	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, _ *ask.Purse) ([]ask.Measure, problem.List) {
-		return ask.NearTo(d, in.Body.Is.Width, in.Body.Is.Height)
+func (s *Server) nearest(ctx context.Context, in *struct{ Body strict[sizeIn] }) (*body[[]askcloth.Measure], error) {
+	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, _ *ask.Purse) ([]askcloth.Measure, problem.List) {
+		return askcloth.NearTo(d, in.Body.Is.Width, in.Body.Is.Height)
 	})
 }
 
@@ -58,7 +59,7 @@ func (s *Server) pilot(ctx context.Context, in *struct{ Body Draft }) (*body[Pre
 		return nil, err
 	}
 	defer end()
-	one, err := ask.Pilot(d)
+	one, err := askcloth.Pilot(d)
 	if err != nil {
 		return nil, trouble(err)
 	}
@@ -71,16 +72,16 @@ func (s *Server) pilot(ctx context.Context, in *struct{ Body Draft }) (*body[Pre
 
 // suppliesIn is a document and the cloth there is.
 type suppliesIn struct {
-	Document Draft             `json:"document"`
-	Supplies []ask.SupplyThere `json:"supplies"`
+	Document Draft                  `json:"document"`
+	Supplies []askcloth.SupplyThere `json:"supplies"`
 }
 
-func (s *Server) backwards(ctx context.Context, in *struct{ Body strict[suppliesIn] }) (*body[ask.Reach], error) {
-	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (ask.Reach, problem.List) {
-		return ask.Backwards(d, in.Body.Is.Supplies, purse)
+func (s *Server) backwards(ctx context.Context, in *struct{ Body strict[suppliesIn] }) (*body[askcloth.Reach], error) {
+	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (askcloth.Reach, problem.List) {
+		return askcloth.Backwards(d, in.Body.Is.Supplies, purse)
 	})
 }
 
-func (s *Server) cliffs(ctx context.Context, in *struct{ Body Draft }) (*body[[]ask.Cliff], error) {
-	return about(ctx, s.searches, in.Body, ask.Cliffs)
+func (s *Server) cliffs(ctx context.Context, in *struct{ Body Draft }) (*body[[]askcloth.Cliff], error) {
+	return about(ctx, s.searches, in.Body, askcloth.Cliffs)
 }

@@ -8,6 +8,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"vicis/core/ask"
+	"vicis/core/askunits"
 	"vicis/core/document"
 	"vicis/core/library"
 	"vicis/core/measure"
@@ -72,17 +73,17 @@ func (in unitIn) read() (document.Document, error) {
 	return d, nil
 }
 
-func (s *Server) ways(ctx context.Context, in *struct{ Body strict[unitIn] }) (*body[[]ask.WayToMake], error) {
+func (s *Server) ways(ctx context.Context, in *struct{ Body strict[unitIn] }) (*body[[]askunits.WayToMake], error) {
 	d, err := in.Body.Is.read()
 	if err != nil {
 		return nil, err
 	}
-	return answered(ctx, s.searches, d, func(d document.Document, purse *ask.Purse) ([]ask.WayToMake, problem.List) {
-		return ask.Ways(d, in.Body.Is.Unit, purse)
+	return answered(ctx, s.searches, d, func(d document.Document, purse *ask.Purse) ([]askunits.WayToMake, problem.List) {
+		return askunits.Ways(d, in.Body.Is.Unit, purse)
 	})
 }
 
-func (s *Server) resize(ctx context.Context, in *struct{ Body strict[unitIn] }) (*body[ask.Resized], error) {
+func (s *Server) resize(ctx context.Context, in *struct{ Body strict[unitIn] }) (*body[askunits.Resized], error) {
 	d, err := in.Body.Is.read()
 	if err != nil {
 		return nil, err
@@ -92,9 +93,9 @@ func (s *Server) resize(ctx context.Context, in *struct{ Body strict[unitIn] }) 
 		return nil, err
 	}
 	defer end()
-	r, problems := ask.Resize(d, in.Body.Is.Unit, in.Body.Is.Finished)
+	r, problems := askunits.Resize(d, in.Body.Is.Unit, in.Body.Is.Finished)
 	if problems.Stopped() {
 		return nil, refuse(problem.List(problems.Stops()))
 	}
-	return &body[ask.Resized]{r}, nil
+	return &body[askunits.Resized]{r}, nil
 }

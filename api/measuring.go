@@ -12,6 +12,7 @@ import (
 	"vicis/core/decided"
 	"vicis/core/document"
 	"vicis/core/measure"
+	"vicis/core/onward"
 	"vicis/core/problem"
 	"vicis/core/ruler"
 	"vicis/core/tally"
@@ -33,17 +34,17 @@ func (s *Server) registerMeasuring(a huma.API, op describe) {
 
 // onwardIn is a document and what something of it measured.
 type onwardIn struct {
-	Document Draft    `json:"document"`
-	Came     ask.Came `json:"came"`
+	Document Draft       `json:"document"`
+	Came     onward.Came `json:"came"`
 }
 
 func (s *Server) onward(ctx context.Context, in *struct {
 	QuiltIn
 	Body strict[onwardIn]
 },
-) (*body[ask.Onward], error) {
-	return held(ctx, s, in.ID, in.Body.Is.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (ask.Onward, problem.List) {
-		return ask.OnwardFrom(d, in.Body.Is.Came, against, purse)
+) (*body[onward.Onward], error) {
+	return held(ctx, s, in.ID, in.Body.Is.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (onward.Onward, problem.List) {
+		return onward.OnwardFrom(d, in.Body.Is.Came, against, purse)
 	})
 }
 
@@ -57,9 +58,9 @@ func (s *Server) allowance(ctx context.Context, in *struct {
 	QuiltIn
 	Body strict[allowanceIn]
 },
-) (*body[ask.WayOn], error) {
-	return held(ctx, s, in.ID, in.Body.Is.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (ask.WayOn, problem.List) {
-		return ask.AllowanceFrom(d, in.Body.Is.Stitched, against, purse)
+) (*body[onward.WayOn], error) {
+	return held(ctx, s, in.ID, in.Body.Is.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (onward.WayOn, problem.List) {
+		return onward.AllowanceFrom(d, in.Body.Is.Stitched, against, purse)
 	})
 }
 

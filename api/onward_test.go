@@ -9,7 +9,7 @@ import (
 	"testing"
 
 	"vicis/caliper"
-	"vicis/core/ask"
+	"vicis/core/onward"
 	"vicis/store"
 )
 
@@ -37,13 +37,13 @@ func TestTheWaysOnOverTheAPI(t *testing.T) {
 		if string(trim.Gauge) != set {
 			continue
 		}
-		out := decode[ask.Onward](t, s.do("POST", "/api/quilts/quilt-one/onward", body(set, strings.TrimSuffix(trim.Exact[0], " in")+"")))
+		out := decode[onward.Onward](t, s.do("POST", "/api/quilts/quilt-one/onward", body(set, strings.TrimSuffix(trim.Exact[0], " in")+"")))
 		if len(out.Ways) != 2 || out.Seams != "" {
 			t.Errorf("measured what it should: %+v", out)
 		}
 	}
 	w := s.do("POST", "/api/quilts/quilt-one/onward", body(set, "10 3/8"))
-	out := decode[ask.Onward](t, w)
+	out := decode[onward.Onward](t, w)
 	if len(out.Ways) != 4 || out.Ways[2].Undone != 2 {
 		t.Errorf("%+v", out.Ways)
 	}

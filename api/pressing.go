@@ -9,6 +9,8 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 
 	"vicis/core/ask"
+	"vicis/core/askpress"
+	"vicis/core/askunits"
 	"vicis/core/document"
 	"vicis/core/naming"
 	"vicis/core/problem"
@@ -70,8 +72,8 @@ func answered[T any](ctx context.Context, t turns, d document.Document, of quest
 	return &body[T]{answer}, nil
 }
 
-func (s *Server) remedies(ctx context.Context, in *struct{ Body Draft }) (*body[ask.Remedies], error) {
-	return about(ctx, s.searches, in.Body, ask.RemediesFor)
+func (s *Server) remedies(ctx context.Context, in *struct{ Body Draft }) (*body[askpress.Remedies], error) {
+	return about(ctx, s.searches, in.Body, askpress.RemediesFor)
 }
 
 // seamIn is a document and one of its seams.
@@ -80,14 +82,14 @@ type seamIn struct {
 	Seam     naming.Seam `json:"seam"`
 }
 
-func (s *Server) seam(ctx context.Context, in *struct{ Body strict[seamIn] }) (*body[ask.Asked], error) {
-	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (ask.Asked, problem.List) {
-		return ask.AboutSeam(d, in.Body.Is.Seam, purse)
+func (s *Server) seam(ctx context.Context, in *struct{ Body strict[seamIn] }) (*body[askpress.Asked], error) {
+	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (askpress.Asked, problem.List) {
+		return askpress.AboutSeam(d, in.Body.Is.Seam, purse)
 	})
 }
 
-func (s *Server) arrangements(ctx context.Context, in *struct{ Body Draft }) (*body[ask.Arranged], error) {
-	return about(ctx, s.searches, in.Body, ask.Arrangements)
+func (s *Server) arrangements(ctx context.Context, in *struct{ Body Draft }) (*body[askpress.Arranged], error) {
+	return about(ctx, s.searches, in.Body, askpress.Arrangements)
 }
 
 // againIn is a document and a block that is joined of the parts of what is cut again.
@@ -96,9 +98,9 @@ type againIn struct {
 	Block    naming.Unit `json:"block"`
 }
 
-func (s *Server) again(ctx context.Context, in *struct{ Body strict[againIn] }) (*body[ask.PartsBecome], error) {
-	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (ask.PartsBecome, problem.List) {
-		return ask.PartsOf(d, in.Body.Is.Block, purse)
+func (s *Server) again(ctx context.Context, in *struct{ Body strict[againIn] }) (*body[askunits.PartsBecome], error) {
+	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (askunits.PartsBecome, problem.List) {
+		return askunits.PartsOf(d, in.Body.Is.Block, purse)
 	})
 }
 
@@ -108,8 +110,8 @@ type waveIn struct {
 	Unit     naming.Unit `json:"unit"`
 }
 
-func (s *Server) waves(ctx context.Context, in *struct{ Body strict[waveIn] }) (*body[ask.Waves], error) {
-	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (ask.Waves, problem.List) {
-		return ask.WavesOf(d, in.Body.Is.Unit, purse)
+func (s *Server) waves(ctx context.Context, in *struct{ Body strict[waveIn] }) (*body[askunits.Waves], error) {
+	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (askunits.Waves, problem.List) {
+		return askunits.WavesOf(d, in.Body.Is.Unit, purse)
 	})
 }

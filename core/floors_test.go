@@ -30,6 +30,8 @@ var floors = [][]string{
 	{"mat"},
 	{"machine"},
 	{"ask"},
+	{"askpress", "askcloth", "onward"},
+	{"askunits"},
 	{"plan", "instructions"},
 	{"starter", "library"},
 }

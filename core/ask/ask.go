@@ -16,25 +16,25 @@ import (
 // Worked is a document that is asked about, worked out in full; its seams can be told.
 type Worked struct {
 	iron.AtIron
-	document document.Document
-	purse    *Purse
+	Document document.Document
+	Purse    *Purse
 }
 
-// blocks is a document that is asked about only as far as its blocks are sewn.
-type blocks struct {
+// Blocks is a document that is asked about only as far as its blocks are sewn.
+type Blocks struct {
 	work.Sewn
-	document document.Document
+	Document document.Document
 }
 
-// about works out a document that is asked about.
-func about(d document.Document, purse *Purse) (Worked, bool) {
+// About works out a document that is asked about.
+func About(d document.Document, purse *Purse) (Worked, bool) {
 	w, ok := work.Spending(d, purse.Spend)
 	return Worked{iron.Of(w, nil), d, purse}, ok
 }
 
-// sizedByFinish is a document whose units of squares that are in hand are given by what they finish, so that they can be made another way or
+// SizedByFinish is a document whose units of squares that are in hand are given by what they finish, so that they can be made another way or
 // another size.
-func sizedByFinish(d document.Document, t *making.Table) document.Document {
+func SizedByFinish(d document.Document, t *making.Table) document.Document {
 	d.Parts = slices.Clone(d.Parts)
 	for i, u := range d.Parts {
 		d.Parts[i] = making.InHand(u, t)
@@ -42,13 +42,13 @@ func sizedByFinish(d document.Document, t *making.Table) document.Document {
 	return d
 }
 
-// sewn is a document whose blocks are sewn, and what was found wrong on the way, which may stop it.
-func sewn(d document.Document, purse *Purse) (blocks, *problem.List, bool) {
+// BlocksOf is a document whose blocks are sewn, and what was found wrong on the way, which may stop it.
+func BlocksOf(d document.Document, purse *Purse) (Blocks, *problem.List, bool) {
 	c, ok := decided.Read(d)
 	if !ok {
-		return blocks{}, c.Problems, false
+		return Blocks{}, c.Problems, false
 	}
 	c.Spend = purse.Spend
 	b, ok := work.Sew(c)
-	return blocks{b, d}, b.Problems, ok
+	return Blocks{b, d}, b.Problems, ok
 }

@@ -5,7 +5,7 @@ import (
 	"strings"
 	"testing"
 
-	"vicis/core/ask"
+	"vicis/core/askunits"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -81,7 +81,7 @@ func TestEveryBlockCanBeResized(t *testing.T) {
 	}
 	for _, e := range list {
 		for _, to := range []string{"5", "12", "9 1/2"} {
-			r, problems := ask.Resize(e.Document, e.Block, measure.Typed(to))
+			r, problems := askunits.Resize(e.Document, e.Block, measure.Typed(to))
 			if aPart(e, problems) {
 				continue
 			}
@@ -95,7 +95,7 @@ func TestEveryBlockCanBeResized(t *testing.T) {
 				t.Errorf("%s to %s: %s, %v", e.ID, to, p.Block.Text, problems.Stops())
 			}
 			for _, n := range r.Nearest {
-				better, _ := ask.Resize(e.Document, e.Block, n.Written)
+				better, _ := askunits.Resize(e.Document, e.Block, n.Written)
 				if len(better.Off) > 0 {
 					t.Errorf("%s to %s: %s was said to suit the ruler, and %v does not", e.ID, to, n.Text, better.Off)
 				}
@@ -116,7 +116,7 @@ func TestResizedBlocksFinishAsAskedFor(t *testing.T) {
 		for _, to := range []string{
 			"4", "5", "6", "6 1/2", "7 3/4", "8", "9", "10", "12", "15", "16 1/2", "20 cm",
 		} {
-			r, problems := ask.Resize(e.Document, e.Block, measure.Typed(to))
+			r, problems := askunits.Resize(e.Document, e.Block, measure.Typed(to))
 			if aPart(e, problems) {
 				continue
 			}

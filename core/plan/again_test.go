@@ -5,6 +5,8 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askpress"
+	"vicis/core/askunits"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -222,7 +224,7 @@ func TestCheckerFromAPanel(t *testing.T) {
 // What the parts of a block can become: every look once, worked out in full; counts as by hand for sixteen four-patches cut again.
 func TestWhatThePartsCanBecome(t *testing.T) {
 	d := fromLibrary(t, "corners-exchanged")
-	a, problems := ask.PartsOf(d, "block", ask.Enough(nil))
+	a, problems := askunits.PartsOf(d, "block", ask.Enough(nil))
 	if problems.Stopped() || a.Says != "" {
 		t.Fatal(problems, a.Says)
 	}
@@ -241,18 +243,18 @@ func TestWhatThePartsCanBecome(t *testing.T) {
 	}
 	// 10 strips, 32 sub-cuts and 4 cuts through each of 16; 5 sets, 16 joins, and 8 seams in each block. Patch by patch 16 patches a
 	// block of 16 strips; 7 seams within its parts and 8 between them.
-	if want := (ask.QuiltEffort{Cloth: "51″", Cut: 106, Seams: 149, Presses: 149}); a.Again != want {
+	if want := (askunits.QuiltEffort{Cloth: "51″", Cut: 106, Seams: 149, Presses: 149}); a.Again != want {
 		t.Errorf("%+v", a.Again)
 	}
-	if want := (ask.QuiltEffort{Cloth: "51″", Cut: 272, Seams: 240, Presses: 240}); a.Patched == nil || *a.Patched != want {
+	if want := (askunits.QuiltEffort{Cloth: "51″", Cut: 272, Seams: 240, Presses: 240}); a.Patched == nil || *a.Patched != want {
 		t.Errorf("%+v", a.Patched)
 	}
-	if triangles, _ := ask.PartsOf(fromLibrary(t, "pinwheel-in-thirds"), "block", ask.Enough(nil)); triangles.Patched != nil {
+	if triangles, _ := askunits.PartsOf(fromLibrary(t, "pinwheel-in-thirds"), "block", ask.Enough(nil)); triangles.Patched != nil {
 		t.Error("triangles are no rectangles")
 	}
 	// Parts that are laid as they are: 16 strips, 12 sub-cuts, 6 plain strips and 8 cuts; 9 + 6 + 11 seams before the rows. Patch by
 	// patch 216 + 54 patches of 17 strips, and 18 + 11 seams in each of nine rows.
-	checker, _ := ask.PartsOf(fromLibrary(t, "checker-from-a-panel"), "row", ask.Enough(nil))
+	checker, _ := askunits.PartsOf(fromLibrary(t, "checker-from-a-panel"), "row", ask.Enough(nil))
 	if a := checker.Again; a.Cut != 42 || a.Seams != 26 {
 		t.Errorf("%+v", a)
 	}
@@ -260,7 +262,7 @@ func TestWhatThePartsCanBecome(t *testing.T) {
 		t.Errorf("%+v", p)
 	}
 	for _, block := range []naming.Unit{"four", "nothing"} {
-		if _, problems := ask.PartsOf(d, block, ask.Enough(nil)); !has(problems, "not-cut-again", "/block") {
+		if _, problems := askunits.PartsOf(d, block, ask.Enough(nil)); !has(problems, "not-cut-again", "/block") {
 			t.Errorf("%s: %v", block, problems)
 		}
 	}
@@ -309,7 +311,7 @@ func TestPartsAreExchangedUnseen(t *testing.T) {
 	for id, want := range map[string]int{"sides-stepping-round": 0, "pinwheel-in-thirds": 0, "corners-exchanged": 32} {
 		d := fromLibrary(t, id)
 		before, _ := work.Of(d)
-		r, _ := ask.RemediesFor(d, ask.Enough(nil))
+		r, _ := askpress.RemediesFor(d, ask.Enough(nil))
 		found := false
 		for _, one := range r.List {
 			if !strings.HasPrefix(one.Name, "Exchange parts") || strings.Contains(one.Name, ", and ") {

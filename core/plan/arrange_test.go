@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askpress"
 	"vicis/core/document"
 	"vicis/core/quilt"
 )
@@ -24,7 +25,7 @@ func TestArrangementsAreDistinct(t *testing.T) {
 	} {
 		d := fromLibrary(t, c.block)
 		d.Top.Rows, d.Top.Columns = 6, 6
-		arranged, problems := ask.Arrangements(d, ask.Enough(nil))
+		arranged, problems := askpress.Arrangements(d, ask.Enough(nil))
 		list := arranged.List
 		if problems.Stopped() {
 			t.Fatal(c.block, problems)
@@ -69,7 +70,7 @@ func TestArrangementsKeepTheOtherBlocks(t *testing.T) {
 	block, plain := d.Top.Repeat[0][0], quilt.Cell{Unit: "plain"}
 	d.Top.Repeat = [][]quilt.Cell{{block, plain}, {plain, block}}
 	d.Top.Rows, d.Top.Columns = 6, 6
-	arranged, problems := ask.Arrangements(d, ask.Enough(nil))
+	arranged, problems := askpress.Arrangements(d, ask.Enough(nil))
 	list := arranged.List
 	if problems.Stopped() || len(list) < 10 {
 		t.Fatalf("%d arrangements, %v", len(list), problems)

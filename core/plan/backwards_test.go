@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askcloth"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/measure"
@@ -20,11 +21,11 @@ func TestBackwardsIsTheLargestQuilt(t *testing.T) {
 			continue
 		}
 		for _, yards := range []measure.Written{measure.Typed("1/2 yd"), measure.Typed("1 1/4 yd")} {
-			var supplies []ask.SupplyThere
+			var supplies []askcloth.SupplyThere
 			for _, f := range d.Fabrics {
-				supplies = append(supplies, ask.SupplyThere{Fabric: f.ID, Length: yards})
+				supplies = append(supplies, askcloth.SupplyThere{Fabric: f.ID, Length: yards})
 			}
-			r, problems := ask.Backwards(d, supplies, ask.Enough(nil))
+			r, problems := askcloth.Backwards(d, supplies, ask.Enough(nil))
 			if problems.Stopped() {
 				t.Fatal(d.Name, problems)
 			}
@@ -75,7 +76,7 @@ func TestBackwardsByHand(t *testing.T) {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	r, problems := ask.Backwards(d, []ask.SupplyThere{{Fabric: "f", Length: measure.Typed("1 yd")}}, ask.Enough(nil))
+	r, problems := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: "f", Length: measure.Typed("1 yd")}}, ask.Enough(nil))
 	if problems.Stopped() || r.Columns != 7 || r.Rows != 7 || r.Uses[0].Left.Text != "½″" {
 		t.Errorf("%+v %v", r, problems)
 	}
@@ -84,20 +85,20 @@ func TestBackwardsByHand(t *testing.T) {
 		t.Errorf("%q %q", r.First, r.More)
 	}
 	for _, c := range []struct {
-		supplies []ask.SupplyThere
+		supplies []askcloth.SupplyThere
 		code, at string
 	}{
 		{nil, "nothing-there", "/supplies"},
-		{[]ask.SupplyThere{{Fabric: "g", Length: measure.Typed("1 yd")}}, "fabric-unknown", "/supplies/0/fabric"},
-		{[]ask.SupplyThere{{Fabric: "f", Length: measure.Typed("some")}}, "length-unreadable", "/supplies/0/length"},
-		{[]ask.SupplyThere{{Fabric: "f", Length: measure.Typed("-1")}}, "length-unreadable", "/supplies/0/length"},
+		{[]askcloth.SupplyThere{{Fabric: "g", Length: measure.Typed("1 yd")}}, "fabric-unknown", "/supplies/0/fabric"},
+		{[]askcloth.SupplyThere{{Fabric: "f", Length: measure.Typed("some")}}, "length-unreadable", "/supplies/0/length"},
+		{[]askcloth.SupplyThere{{Fabric: "f", Length: measure.Typed("-1")}}, "length-unreadable", "/supplies/0/length"},
 	} {
-		if _, problems := ask.Backwards(d, c.supplies, ask.Enough(nil)); len(problems) != 1 || problems[0].Code != c.code ||
+		if _, problems := askcloth.Backwards(d, c.supplies, ask.Enough(nil)); len(problems) != 1 || problems[0].Code != c.code ||
 			problems[0].At != c.at {
 			t.Errorf("%v: %v", c.supplies, problems)
 		}
 	}
-	if r, _ := ask.Backwards(d, []ask.SupplyThere{{Fabric: "f", Length: measure.Typed("4 in")}}, ask.Enough(nil)); r.Blocks != 0 ||
+	if r, _ := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: "f", Length: measure.Typed("4 in")}}, ask.Enough(nil)); r.Blocks != 0 ||
 		r.First != "Not even one block comes out of it: 5½″ of Fog would have to be bought." {
 		t.Errorf("%+v", r)
 	}
@@ -109,7 +110,7 @@ func TestBackwardsFromPiecesAndStrips(t *testing.T) {
 	d, _ := document.Read([]byte(`{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":"1/2"},
 "strip":"5","spares":{},"schools":{},"settings":{},"fabrics":[{"id":"f","name":"Fog","colour":"#999999"}],"roles":[{"id":"A","name":"A","fabric":"f"}],
 "units":[{"id":"p","name":"Square","how":{"by":"patch","role":"A","width":"5","height":"5"}}],"top":{"rows":1,"columns":1,"repeat":[[{"unit":"p"}]]}}`))
-	r, problems := ask.Backwards(d, []ask.SupplyThere{
+	r, problems := askcloth.Backwards(d, []askcloth.SupplyThere{
 		{Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("10 1/2"), Length: measure.Typed("10 1/2"), Count: 9},
 		{Fabric: "f", Kind: cloth.Strips, Width: measure.Typed("5"), Length: measure.Typed("21"), Count: 4},
 	}, ask.Enough(nil))
@@ -121,7 +122,7 @@ func TestBackwardsFromPiecesAndStrips(t *testing.T) {
 		r.More[1] != "For one more column (8 × 7 blocks) 1 more of Fog, 10½″ × 10½″, would have to be bought." {
 		t.Errorf("%q", r.More)
 	}
-	if _, problems := ask.Backwards(d, []ask.SupplyThere{{Fabric: "f", Kind: "bolts", Length: measure.Typed("1 yd")}}, ask.Enough(nil)); !problems.Stopped() ||
+	if _, problems := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: "f", Kind: "bolts", Length: measure.Typed("1 yd")}}, ask.Enough(nil)); !problems.Stopped() ||
 		problems[0].At != "/supplies/0/kind" {
 		t.Errorf("%v", problems)
 	}
@@ -138,15 +139,15 @@ func TestBackwardsFromTwoStacksOfSquares(t *testing.T) {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	var supplies []ask.SupplyThere
+	var supplies []askcloth.SupplyThere
 	for _, p := range cloth.Packs() {
 		if p.Kind == cloth.Pieces && p.Width.String() == "10 in" {
 			for _, f := range d.Fabrics {
-				supplies = append(supplies, ask.SupplyThere{Fabric: f.ID, Kind: p.Kind, Width: p.Width, Length: p.Length, Count: p.Count})
+				supplies = append(supplies, askcloth.SupplyThere{Fabric: f.ID, Kind: p.Kind, Width: p.Width, Length: p.Length, Count: p.Count})
 			}
 		}
 	}
-	r, problems := ask.Backwards(d, supplies, ask.Enough(nil))
+	r, problems := askcloth.Backwards(d, supplies, ask.Enough(nil))
 	if problems.Stopped() || len(supplies) != 2 {
 		t.Fatal(problems, supplies)
 	}
@@ -181,15 +182,15 @@ func TestBackwardsFromTwoStacksOfSquares(t *testing.T) {
 
 func BenchmarkBackwards(b *testing.B) {
 	d := begin(b, chain)
-	supplies := []ask.SupplyThere{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("2 yd")}, {Fabric: d.Fabrics[1].ID, Length: measure.Typed("3 yd")}}
+	supplies := []askcloth.SupplyThere{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("2 yd")}, {Fabric: d.Fabrics[1].ID, Length: measure.Typed("3 yd")}}
 	for b.Loop() {
-		ask.Backwards(d, supplies, ask.Enough(nil))
+		askcloth.Backwards(d, supplies, ask.Enough(nil))
 	}
 }
 
 func BenchmarkCliffs(b *testing.B) {
 	d := begin(b, chain)
 	for b.Loop() {
-		ask.Cliffs(d, ask.Enough(nil))
+		askcloth.Cliffs(d, ask.Enough(nil))
 	}
 }

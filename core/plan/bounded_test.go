@@ -11,6 +11,8 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askcloth"
+	"vicis/core/askpress"
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
@@ -87,9 +89,9 @@ func TestOwnQuiltsAreAnsweredWhole(t *testing.T) {
 		d.Top.Rows, d.Top.Columns = 6, 7
 		for _, d := range []document.Document{d, surrounded(d)} {
 			purse := ask.Enough(nil)
-			r, _ := ask.RemediesFor(d, purse)
-			a, _ := ask.Arrangements(d, ask.Enough(nil))
-			back, _ := ask.Backwards(d, []ask.SupplyThere{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("4 yd")}}, ask.Enough(nil))
+			r, _ := askpress.RemediesFor(d, purse)
+			a, _ := askpress.Arrangements(d, ask.Enough(nil))
+			back, _ := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("4 yd")}}, ask.Enough(nil))
 			if says := r.Says + a.Says + back.Says; says != "" {
 				t.Errorf("%s: %s", d.Name, says)
 			}

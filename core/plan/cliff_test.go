@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askcloth"
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
@@ -21,7 +22,7 @@ func TestTheKnownCliff(t *testing.T) {
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	list, problems := ask.Cliffs(d, ask.Enough(nil))
+	list, problems := askcloth.Cliffs(d, ask.Enough(nil))
 	if problems.Stopped() || len(list) != 1 {
 		t.Fatal(problems, list)
 	}
@@ -35,7 +36,7 @@ func TestTheKnownCliff(t *testing.T) {
 		t.Errorf("%q", c.Rescue)
 	}
 	d.Spares.Count = 8
-	if list, _ = ask.Cliffs(d, ask.Enough(nil)); list[0].Strips != 10 {
+	if list, _ = askcloth.Cliffs(d, ask.Enough(nil)); list[0].Strips != 10 {
 		t.Errorf("56 sub-cuts: %+v", list[0])
 	}
 }
@@ -43,14 +44,14 @@ func TestTheKnownCliff(t *testing.T) {
 func TestTheCliffOfAStripSet(t *testing.T) {
 	d := begin(t, chain)
 	d.Cloth.Usable, d.Cloth.Squaring = measure.Typed("40 in"), measure.Typed("1/2 in")
-	list, problems := ask.Cliffs(d, ask.Enough(nil))
+	list, problems := askcloth.Cliffs(d, ask.Enough(nil))
 	if problems.Stopped() || len(list) == 0 {
 		t.Fatal(problems)
 	}
 	const in = measure.Inch
 	p := planned(t, d)
 	for _, set := range p.Sets {
-		var c ask.Cliff
+		var c askcloth.Cliff
 		for _, one := range list {
 			if one.Name == set.Set {
 				c = one
@@ -74,7 +75,7 @@ func TestTheCliffOfAStripSet(t *testing.T) {
 func TestEveryEdgeIsWhereTheCountChanges(t *testing.T) {
 	looked := 0
 	for _, d := range blocks(t) {
-		list, problems := ask.Cliffs(d, ask.Enough(nil))
+		list, problems := askcloth.Cliffs(d, ask.Enough(nil))
 		if problems.Stopped() {
 			t.Fatal(d.Name, problems)
 		}
@@ -135,7 +136,7 @@ func TestEveryEdgeIsWhereTheCountChanges(t *testing.T) {
 func TestTheCheapestRescueComesFirst(t *testing.T) {
 	d := begin(t, chain)
 	d.Spares.Count = 30
-	list, _ := ask.Cliffs(d, ask.Enough(nil))
+	list, _ := askcloth.Cliffs(d, ask.Enough(nil))
 	first := 0
 	for _, c := range list {
 		if strings.Contains(c.Says, "and further.") {

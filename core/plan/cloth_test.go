@@ -7,6 +7,7 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askcloth"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/making"
@@ -76,7 +77,7 @@ func TestCliffsKnowOfEnds(t *testing.T) {
 		d.Schools.Ends = "use"
 		d.Top.Rows, d.Top.Columns = 4, 5
 		p := planned(t, d)
-		list, _ := ask.Cliffs(d, ask.Enough(nil))
+		list, _ := askcloth.Cliffs(d, ask.Enough(nil))
 		for _, c := range list {
 			name, ends := strings.CutSuffix(c.Name, ", its ends used")
 			if !ends {
@@ -122,7 +123,7 @@ func TestTheRescueIsWhatThePlanBuys(t *testing.T) {
 		if d.Fabrics[0].Print = ""; prints > 0 {
 			d.Fabrics[0].Print, d.Fabrics[0].Prints = cloth.Assorted, prints
 		}
-		list, problems := ask.Cliffs(d, ask.Enough(nil))
+		list, problems := askcloth.Cliffs(d, ask.Enough(nil))
 		if problems.Stopped() {
 			t.Fatal(problems)
 		}

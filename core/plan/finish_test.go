@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askcloth"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/library"
@@ -328,7 +329,7 @@ func TestBackwardsKnowsOfSashing(t *testing.T) {
 	d := plain(t, 2, 2)
 	d.Top.Sashing = &quilt.Sashing{Role: "B", Width: making.Typed("2 1/2 in"), Corners: "B", Outer: true}
 	// Four squares of 8½″ from a strip of 39½″; 4 strips are 34½″ of a yard, 16 blocks; Wide gives the sashing.
-	r, problems := ask.Backwards(d, []ask.SupplyThere{{Fabric: "f", Length: measure.Typed("1 yd")}}, ask.Enough(nil))
+	r, problems := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: "f", Length: measure.Typed("1 yd")}}, ask.Enough(nil))
 	if problems.Stopped() || r.Columns != 4 || r.Rows != 4 || r.Finished.Text != "42″ × 42″" {
 		t.Errorf("%+v %v", r, problems)
 	}

@@ -7,6 +7,8 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askpress"
+	"vicis/core/askunits"
 	"vicis/core/batching"
 	"vicis/core/cloth"
 	"vicis/core/document"
@@ -15,6 +17,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/onward"
 	"vicis/core/order"
 	"vicis/core/plan"
 	"vicis/core/problem"
@@ -105,14 +108,14 @@ func FuzzChangedBlock(f *testing.F) {
 			return
 		}
 		atTheMachine(t, d)
-		ask.RemediesFor(d, ask.Enough(nil))
-		ask.Arrangements(d, ask.Enough(nil))
-		ask.PartsOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil))
-		ask.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil))
+		askpress.RemediesFor(d, ask.Enough(nil))
+		askpress.Arrangements(d, ask.Enough(nil))
+		askunits.PartsOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil))
+		askunits.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil))
 		goOn(t, d)
 		for _, line := range first.Press.Lines[:1] {
 			for _, seam := range line.Each {
-				ask.AboutSeam(d, seam.Seam, ask.Enough(nil))
+				askpress.AboutSeam(d, seam.Seam, ask.Enough(nil))
 			}
 		}
 	})
@@ -130,7 +133,7 @@ func measuredLess(d document.Document) document.Document {
 }
 
 // waysFrom are the ways on from the first thing that is measured.
-func waysFrom(d document.Document) []ask.WayOn {
+func waysFrom(d document.Document) []onward.WayOn {
 	w, ok := work.Of(d)
 	if !ok {
 		return nil
@@ -140,8 +143,8 @@ func waysFrom(d document.Document) []ask.WayOn {
 		if len(ways) == 0 || s.Of.Batch == nil {
 			continue
 		}
-		came := ask.Came{Step: s.ID, Height: measure.Write(max(1, ways[min(1, len(ways)-1)].Size-measure.Inch/16))}
-		out, problems := ask.OnwardFrom(d, came, tally.NewLog().Progress, ask.Enough(nil))
+		came := onward.Came{Step: s.ID, Height: measure.Write(max(1, ways[min(1, len(ways)-1)].Size-measure.Inch/16))}
+		out, problems := onward.OnwardFrom(d, came, tally.NewLog().Progress, ask.Enough(nil))
 		if problems.Stopped() {
 			continue
 		}

@@ -6,6 +6,8 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askpress"
+	"vicis/core/askunits"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/making"
@@ -52,7 +54,7 @@ func TestAPrintWithADirectionIsNotTurnedUnasked(t *testing.T) {
 		}
 		if c.turned == 0 {
 			straight = p.Press.Clashes
-			r, _ := ask.RemediesFor(d, ask.Enough(nil))
+			r, _ := askpress.RemediesFor(d, ask.Enough(nil))
 			if straight == 0 || len(r.List) == 0 || r.List[0].Clashes >= straight {
 				t.Errorf("%d clash, and what is offered instead is %+v", straight, r.List)
 			}
@@ -283,7 +285,7 @@ func TestResizeSolvesForWhatIsSewn(t *testing.T) {
 		}},
 	}
 	d.Top = quilt.Top{Rows: 2, Columns: 2, Repeat: [][]quilt.Cell{{{Unit: "glass"}}}}
-	r, problems := ask.Resize(d, "glass", measure.Typed("4"))
+	r, problems := askunits.Resize(d, "glass", measure.Typed("4"))
 	if problems.Stopped() || r.Short != "" || r.Finished != "4″" {
 		t.Fatalf("%q, %q, %v", r.Finished, r.Short, problems)
 	}
@@ -307,7 +309,7 @@ func TestEveryOtherWayLeavesTheQuiltAsItIs(t *testing.T) {
 				t.Fatal(d.Name, before.Problems)
 			}
 			for _, u := range d.Parts {
-				ways, _ := ask.Ways(d, u.ID, ask.Enough(nil))
+				ways, _ := askunits.Ways(d, u.ID, ask.Enough(nil))
 				for _, way := range ways {
 					if way.Refused != "" || way.Chosen {
 						continue

@@ -10,6 +10,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/onward"
 	"vicis/core/plan"
 	"vicis/core/quilt"
 	"vicis/core/ruler"
@@ -138,7 +139,7 @@ func TestATubeIsNotPlannedOn(t *testing.T) {
 	}
 	for _, s := range w.Steps {
 		if ways := w.Gauges(s); s.Stage == "strip sets" && len(ways) > 0 {
-			_, problems := ask.OnwardFrom(docs[demo.Wave], ask.Came{Step: s.ID, Height: measure.Write(ways[0].Size - measure.Inch/16)}, tally.NewLog().Progress, ask.Enough(nil))
+			_, problems := onward.OnwardFrom(docs[demo.Wave], onward.Came{Step: s.ID, Height: measure.Write(ways[0].Size - measure.Inch/16)}, tally.NewLog().Progress, ask.Enough(nil))
 			if len(problems) != 1 || !strings.Contains(problems[0].Says, "closed to a tube") || !strings.Contains(problems[0].Mend, "allowance") {
 				t.Errorf("%s: %v", s.ID, problems)
 			}

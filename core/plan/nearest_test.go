@@ -3,7 +3,7 @@ package plan_test
 import (
 	"testing"
 
-	"vicis/core/ask"
+	"vicis/core/askcloth"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -14,21 +14,21 @@ import (
 // between, n blocks are 10n − 2: 6 are 58″ (2″ off) and 7 are 68″; 7 down are 68″ and 8 are 78″.
 func TestNearestToASize(t *testing.T) {
 	d := plain(t, 2, 2)
-	list, problems := ask.NearTo(d, measure.Typed("60"), measure.Typed("72"))
+	list, problems := askcloth.NearTo(d, measure.Typed("60"), measure.Typed("72"))
 	if problems.Stopped() || len(list) != 4 || list[0].Rows != 9 || list[0].Columns != 7 ||
 		list[0].Finished.Text != "56″ × 72″" || list[1].Columns != 8 {
 		t.Errorf("%+v %v", list, problems)
 	}
 	d.Top.Sashing = &quilt.Sashing{Role: "A", Width: making.Typed("2 1/2 in"), Corners: "B"}
-	list, _ = ask.NearTo(d, measure.Typed("60"), measure.Typed("72"))
+	list, _ = askcloth.NearTo(d, measure.Typed("60"), measure.Typed("72"))
 	if list[0].Finished.Text != "58″ × 68″" || list[0].Columns != 6 || list[0].Rows != 7 {
 		t.Errorf("%+v", list)
 	}
-	if list, _ = ask.NearTo(d, measure.Typed("2"), measure.Typed("3")); list[0].Columns != 1 || list[0].Rows != 1 {
+	if list, _ = askcloth.NearTo(d, measure.Typed("2"), measure.Typed("3")); list[0].Columns != 1 || list[0].Rows != 1 {
 		t.Errorf("%+v", list)
 	}
 	for _, bad := range [][2]string{{"wide", "60"}, {"60", ""}, {"0", "60"}, {"60", "40 yd"}} {
-		if _, problems := ask.NearTo(d, measure.Typed(bad[0]), measure.Typed(bad[1])); !problems.Stopped() {
+		if _, problems := askcloth.NearTo(d, measure.Typed(bad[0]), measure.Typed(bad[1])); !problems.Stopped() {
 			t.Errorf("%v was taken", bad)
 		}
 	}
@@ -64,7 +64,7 @@ func TestThePilotIsOneBlock(t *testing.T) {
 
 func pilot(t *testing.T, d document.Document) document.Document {
 	t.Helper()
-	one, err := ask.Pilot(d)
+	one, err := askcloth.Pilot(d)
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -6,6 +6,7 @@ import (
 
 	"vicis/core/ask"
 	"vicis/core/measure"
+	"vicis/core/onward"
 	"vicis/core/tally"
 	"vicis/core/work"
 )
@@ -22,7 +23,7 @@ func BenchmarkOnward(b *testing.B) {
 		}
 		plans += time.Since(start)
 		start = time.Now()
-		if out, _ := ask.OnwardFrom(d, ask.Came{Step: "rail", Height: measure.Typed("6 3/8")}, tally.NewLog().Progress, ask.Enough(nil)); len(out.Ways) != 4 {
+		if out, _ := onward.OnwardFrom(d, onward.Came{Step: "rail", Height: measure.Typed("6 3/8")}, tally.NewLog().Progress, ask.Enough(nil)); len(out.Ways) != 4 {
 			b.Fatal("not every way")
 		}
 		ways += time.Since(start)

@@ -9,6 +9,7 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askcloth"
 	"vicis/core/batching"
 	"vicis/core/document"
 	"vicis/core/library"
@@ -45,17 +46,17 @@ func read(t testing.TB, text string) document.Document {
 	return d
 }
 
-func onward(t testing.TB, d document.Document, came ask.Came, events ...tally.Event) map[ask.WayOnKind]ask.WayOn {
+func waysOn(t testing.TB, d document.Document, came onward.Came, events ...tally.Event) map[onward.WayOnKind]onward.WayOn {
 	t.Helper()
 	log := tally.NewLog()
 	for _, e := range events {
 		log.Add(e)
 	}
-	out, problems := ask.OnwardFrom(d, came, log.Progress, ask.Enough(nil))
+	out, problems := onward.OnwardFrom(d, came, log.Progress, ask.Enough(nil))
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	list := map[ask.WayOnKind]ask.WayOn{}
+	list := map[onward.WayOnKind]onward.WayOn{}
 	for _, w := range out.Ways {
 		list[w.Way] = w
 	}
@@ -72,7 +73,7 @@ func tallied(w *work.Work, n int, steps ...naming.Step) (list []tally.Event) {
 	return list
 }
 
-func follows(w ask.WayOn) map[string]string {
+func follows(w onward.WayOn) map[string]string {
 	list := map[string]string{}
 	for _, f := range w.Follows {
 		list[f.What] = f.Was + " → " + f.Is
@@ -90,21 +91,21 @@ func TestWaysOnByPencil(t *testing.T) {
 		t.Fatal(*w.Problems)
 	}
 	events := tallied(w, 3, "rail", "square")
-	ways := onward(t, d, ask.Came{Step: "rail", Height: measure.Typed("6 3/8")}, events...)
-	for way, want := range map[ask.WayOnKind]map[string]string{
-		ask.Adapt: {
+	ways := waysOn(t, d, onward.Came{Step: "rail", Height: measure.Typed("6 3/8")}, events...)
+	for way, want := range map[onward.WayOnKind]map[string]string{
+		onward.Adapt: {
 			"Rail set": "6½″ → 6⅜″", "Rail square": "6½″ × 6½″ → 6⅜″ × 6⅜″", "Rail block": "12½″ × 12½″ → 12¼″ × 12¼″",
 			"Plain block": "12½″ × 12½″ → 12¼″ × 12¼″", "Middle, finished": "48″ × 48″ → 47″ × 47″", "Border, finished": "54″ × 54″ → 53″ × 53″",
 			"Binding, round the quilt": "228″ → 224″", "Strips of the binding": "7 → 6",
 		},
-		ask.SewOn: {
+		onward.SewOn: {
 			"Rail set": "6½″ → 6⅜″", "Rail square": "6½″ × 6½″ → 6⅜″ × 6⅜″", "Rail block": "12½″ × 12½″ → ≈12 3/16″ × ≈12 3/16″",
 			"Block, finished": "12″ × 12″ → 11⅝″ × 11⅝″", "Middle, finished": "48″ × 48″ → 46½″ × 46½″", "Border, finished": "54″ × 54″ → 52⅜″ × 52⅜″",
 		},
-		ask.Trim: {
+		onward.Trim: {
 			"Rail set": "6½″ → 6⅜″", "Rail block": "12½″ × 12½″ → 12¼″ × 12¼″", "Border, finished": "54″ × 54″ → 53″ × 53″",
 		},
-		ask.Mend: {},
+		onward.Mend: {},
 	} {
 		one := ways[way]
 		if one.Cannot != "" {
@@ -117,11 +118,11 @@ func TestWaysOnByPencil(t *testing.T) {
 			}
 		}
 	}
-	if mend := ways[ask.Mend]; mend.Keep != 1 || mend.Undone != 2 || mend.Document != nil || !strings.Contains(mend.Says[0], "1/32″ nearer to the needle") {
+	if mend := ways[onward.Mend]; mend.Keep != 1 || mend.Undone != 2 || mend.Document != nil || !strings.Contains(mend.Says[0], "1/32″ nearer to the needle") {
 		t.Errorf("mend: %+v", mend)
 	}
 	// Three sets stay counted whichever way is gone; three squares cut 6½″ wide do not fit, and are said.
-	for _, way := range []ask.WayOnKind{ask.Adapt, ask.Trim, ask.SewOn} {
+	for _, way := range []onward.WayOnKind{onward.Adapt, onward.Trim, onward.SewOn} {
 		one := ways[way]
 		if len(one.Lost) != 1 || !strings.HasPrefix(one.Lost[0], "3 of Rail square made at 6½″ × 6½″; the plan now says 6⅜″ × 6⅜″: cut them down") {
 			t.Errorf("%s loses %q", way, one.Lost)
@@ -149,7 +150,7 @@ func TestWaysOnByPencil(t *testing.T) {
 // Once the quilt is planned on it, a set that measures so is as it should be, and its seams take what is planned; one that measures what was planned
 // first is too wide.
 func TestWhatIsPlannedOnIsWhatItShouldBe(t *testing.T) {
-	there := *onward(t, read(t, rails), ask.Came{Step: "rail", Height: measure.Typed("6 3/8")})[ask.Adapt].Document
+	there := *waysOn(t, read(t, rails), onward.Came{Step: "rail", Height: measure.Typed("6 3/8")})[onward.Adapt].Document
 	w, ok := work.Of(there)
 	if !ok {
 		t.Fatal(*w.Problems)
@@ -171,12 +172,12 @@ func TestWhatIsPlannedOnIsWhatItShouldBe(t *testing.T) {
 func TestAMeasuredSetIsTakenBack(t *testing.T) {
 	d := read(t, strings.ReplaceAll(rails, "3 strips", "6 1/2"))
 	before, _ := plan.Make(d, nil)
-	for _, way := range []ask.WayOnKind{ask.Adapt, ask.Trim} {
-		there := *onward(t, d, ask.Came{Step: "rail", Height: measure.Typed("6 3/8")})[way].Document
+	for _, way := range []onward.WayOnKind{onward.Adapt, onward.Trim} {
+		there := *waysOn(t, d, onward.Came{Step: "rail", Height: measure.Typed("6 3/8")})[way].Document
 		if p, _ := plan.Make(there, nil); p.Finished == before.Finished {
 			t.Fatalf("%s: nothing changed", way)
 		}
-		back := *onward(t, there, ask.Came{Step: "rail", Height: measure.Typed("6 1/2")})[ask.Adapt].Document
+		back := *waysOn(t, there, onward.Came{Step: "rail", Height: measure.Typed("6 1/2")})[onward.Adapt].Document
 		after, problems := plan.Make(back, nil)
 		if a, b := text(t, before), text(t, after); a != b {
 			t.Errorf("%s and back is another plan (%v)", way, problems)
@@ -216,7 +217,7 @@ func TestAReflowIsTheDocumentWrittenSo(t *testing.T) {
 			}
 			n := measure.Length(len(set.Seams))
 			_, high := set.Piece.Size()
-			one := onward(t, e.Document, ask.Came{Step: u.ID.Step(), Height: measure.Write(high - 2*n*off)})[ask.Adapt]
+			one := waysOn(t, e.Document, onward.Came{Step: u.ID.Step(), Height: measure.Write(high - 2*n*off)})[onward.Adapt]
 			if one.Cannot != "" {
 				cannot[e.ID] = i
 				t.Log(e.ID, u.ID, one.Cannot)
@@ -297,7 +298,7 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 		t.Fatal(err)
 	}
 	r := rand.New(rand.NewPCG(16, 3))
-	gone := map[ask.WayOnKind]int{}
+	gone := map[onward.WayOnKind]int{}
 	cannot := 0
 	for _, e := range list {
 		w, ok := work.Of(e.Document)
@@ -314,7 +315,7 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 			}
 			wide, high := m.Made.Piece.Size()
 			off := measure.Length(r.IntN(5)-2) * measure.Inch / 32
-			came := ask.Came{Step: s.ID, Height: measure.Write(high + off)}
+			came := onward.Came{Step: s.ID, Height: measure.Write(high + off)}
 			if !m.Made.InLength {
 				came.Width = measure.Write(wide + off*measure.Length(r.IntN(2)))
 			}
@@ -322,7 +323,7 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 			for _, one := range tallied(w, 2, s.ID) {
 				log.Add(one)
 			}
-			out, problems := ask.OnwardFrom(e.Document, came, log.Progress, ask.Enough(nil))
+			out, problems := onward.OnwardFrom(e.Document, came, log.Progress, ask.Enough(nil))
 			if problems.Stopped() {
 				t.Errorf("%s, %s measured %s × %s: %v", e.ID, s.ID, came.Width, came.Height, problems)
 				continue
@@ -341,14 +342,14 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 					t.Errorf("%s, %s: %s does not come together: %v", e.ID, s.ID, one.Way, then.Problems.Stops())
 					continue
 				}
-				if one.Document.Top.Block == nil && one.Way != ask.Trim {
+				if one.Document.Top.Block == nil && one.Way != onward.Trim {
 					tw, th := then.Unit(m.Made.Unit.ID).Piece.Size()
 					ww := came.Width.Length()
-					if want := high + off; one.Way == ask.Adapt && (th != want || ww != 0 && tw != ww) {
+					if want := high + off; one.Way == onward.Adapt && (th != want || ww != 0 && tw != ww) {
 						t.Errorf("%s, %s: %s comes to %v × %v", e.ID, s.ID, one.Way, tw.Inches(), th.Inches())
 					}
 				}
-				if one.Way == ask.SewOn {
+				if one.Way == onward.SewOn {
 					continue
 				}
 				for _, st := range log.Progress(then).Steps {
@@ -360,7 +361,7 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 		}
 	}
 
-	if gone[ask.Adapt] < 50 || gone[ask.Trim] < 50 {
+	if gone[onward.Adapt] < 50 || gone[onward.Trim] < 50 {
 		t.Errorf("only %v were gone, %d could not be", gone, cannot)
 	}
 }
@@ -368,7 +369,7 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 // A block that is trimmed is laid so, and what is cut to the size of blocks is released; measured as it first should be, everything goes back.
 func TestATrimmedBlockIsTakenBack(t *testing.T) {
 	d := read(t, rails)
-	there := *onward(t, d, ask.Came{Step: "block", Width: measure.Typed("12 1/4"), Height: measure.Typed("12 1/4")})[ask.Trim].Document
+	there := *waysOn(t, d, onward.Came{Step: "block", Width: measure.Typed("12 1/4"), Height: measure.Typed("12 1/4")})[onward.Trim].Document
 	w, ok := work.Of(there)
 	if !ok {
 		t.Fatal(*w.Problems)
@@ -376,7 +377,7 @@ func TestATrimmedBlockIsTakenBack(t *testing.T) {
 	if fw, fh := w.Layout.Finished(); fw != 53*measure.Inch || fh != fw || w.Held("plain") || w.Unit("plain").Piece.W != w.Unit("block").Piece.W {
 		t.Errorf("trimmed: %v″ × %v″", fw.Inches(), fh.Inches())
 	}
-	back := onward(t, there, ask.Came{Step: "block", Width: measure.Typed("12 1/2"), Height: measure.Typed("12 1/2")})[ask.Adapt]
+	back := waysOn(t, there, onward.Came{Step: "block", Width: measure.Typed("12 1/2"), Height: measure.Typed("12 1/2")})[onward.Adapt]
 	if back.Document == nil {
 		t.Fatalf("%+v", back)
 	}
@@ -396,13 +397,13 @@ func TestEveryQuiltCanBeAskedForAnotherAllowanceAndSize(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, d := range list {
-		way, problems := ask.AllowanceFrom(d, measure.Typed("7/32 in"), tally.NewLog().Progress, ask.Enough(nil))
+		way, problems := onward.AllowanceFrom(d, measure.Typed("7/32 in"), tally.NewLog().Progress, ask.Enough(nil))
 		if problems.Stopped() || len(way.Says) == 0 {
 			t.Errorf("%s: %+v, %v", d.Name, way, problems)
 		}
-		as, _ := ask.NearTo(d, measure.Typed("60 in"), measure.Typed("70 in"))
+		as, _ := askcloth.NearTo(d, measure.Typed("60 in"), measure.Typed("70 in"))
 		d.Top.Measured = &quilt.Measured{Width: measure.Typed("30 1/4 in"), Height: measure.Typed("30 1/2 in")}
-		got, problems := ask.NearTo(d, measure.Typed("60 in"), measure.Typed("70 in"))
+		got, problems := askcloth.NearTo(d, measure.Typed("60 in"), measure.Typed("70 in"))
 		if problems.Stopped() {
 			continue // pieced borders do not fit that
 		}

@@ -8,6 +8,8 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askpress"
+	"vicis/core/askunits"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/library"
@@ -251,11 +253,11 @@ func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
 func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 	d := fromLibrary(t, "four-pointed-star")
 	d.Top.Rows, d.Top.Columns = 2, 3
-	ways, problems := ask.Ways(d, "half", ask.Enough(nil))
+	ways, problems := askunits.Ways(d, "half", ask.Enough(nil))
 	if problems.Stopped() || len(ways) != 12 {
 		t.Fatalf("%d ways, %v", len(ways), problems)
 	}
-	seen := map[string]ask.WayToMake{}
+	seen := map[string]askunits.WayToMake{}
 	chosen := 0
 	for _, w := range ways {
 		seen[w.Name] = w
@@ -289,11 +291,11 @@ func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 	if one := seen["two at a time, cut by rule"]; one.Cloth != "198 in²" { // 24 squares of 2⅞
 		t.Errorf("cloth %s", one.Cloth)
 	}
-	if _, problems := ask.Ways(d, "nothing", ask.Enough(nil)); !problems.Stopped() {
+	if _, problems := askunits.Ways(d, "nothing", ask.Enough(nil)); !problems.Stopped() {
 		t.Error("an unknown unit was compared")
 	}
 	geese := fromLibrary(t, "eight-pointed-star")
-	ways, _ = ask.Ways(geese, "goose", ask.Enough(nil))
+	ways, _ = askunits.Ways(geese, "goose", ask.Enough(nil))
 	for _, w := range ways {
 		geese.Parts[0].How = w.Unit.How
 		if p, problems := plan.Make(geese, nil); w.Refused == "" && (problems.Stopped() || p.Block.Text != "8″ × 8″") {
@@ -310,7 +312,7 @@ func TestResize(t *testing.T) {
 		measure.Typed("12"): measure.Typed("3 1/2 in"), measure.Typed("6"): measure.Typed("2 in"), measure.Typed("9"): measure.Typed("2 3/4 in"),
 		measure.Typed("20 cm"): measure.Typed("6.27 cm"),
 	} {
-		r, problems := ask.Resize(d, "block", to)
+		r, problems := askunits.Resize(d, "block", to)
 		if problems.Stopped() || r.Document.Strip != strip {
 			t.Errorf("%s: strips %s, want %s (%v)", to, r.Document.Strip, strip, problems)
 			continue
@@ -322,7 +324,7 @@ func TestResize(t *testing.T) {
 			t.Errorf("%s: off the ruler %v", to, r.Off)
 		}
 	}
-	r, _ := ask.Resize(d, "block", measure.Typed("7 3/4"))
+	r, _ := askunits.Resize(d, "block", measure.Typed("7 3/4"))
 	if len(r.Off) != 1 || len(r.Nearest) != 2 || r.Nearest[0].Text != "7½″" || r.Nearest[1].Text != "8″" {
 		t.Errorf("%v, nearest %+v", r.Off, r.Nearest)
 	}
@@ -333,12 +335,12 @@ func TestResize(t *testing.T) {
 		measure.Typed("wide"): "length-unreadable", measure.Typed("1/8"): "too-small",
 		measure.Typed("4000"): "too-small",
 	} {
-		if _, problems := ask.Resize(d, "block", to); len(problems.Stops()) != 1 || problems[0].Code != code ||
+		if _, problems := askunits.Resize(d, "block", to); len(problems.Stops()) != 1 || problems[0].Code != code ||
 			problems[0].At != "/finished" {
 			t.Errorf("%s: %v", to, problems)
 		}
 	}
-	if _, problems := ask.Resize(d, "nothing", measure.Typed("8")); !problems.Stopped() {
+	if _, problems := askunits.Resize(d, "nothing", measure.Typed("8")); !problems.Stopped() {
 		t.Error("nothing was resized")
 	}
 }
@@ -433,7 +435,7 @@ func TestAlikeRowsApart(t *testing.T) {
 	grid.Rows[1].Cells[0].Unit, grid.Rows[1].Cells[2].Unit = "side", "side"
 	d.Parts = append(d.Parts[:1:1], append([]making.Unit{side}, d.Parts[1:]...)...)
 	p := planned(t, d)
-	r, _ := ask.RemediesFor(d, ask.Enough(nil))
+	r, _ := askpress.RemediesFor(d, ask.Enough(nil))
 	if p.Press.Clashes == 0 || len(r.List) == 0 || r.List[0].Name != "Sew alike rows apart" || r.List[0].Clashes != 0 {
 		t.Fatalf("%d clash: %+v", p.Press.Clashes, r)
 	}

@@ -6,7 +6,7 @@ import (
 	"strings"
 	"testing"
 
-	"vicis/core/ask"
+	"vicis/core/askcloth"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -240,7 +240,7 @@ func TestOnPointIsRefusedWithTheMend(t *testing.T) {
 
 func TestNearestOnPoint(t *testing.T) {
 	// 12.728″ for each block: 5 × 6 are 63.6 × 76.4, 5 × 5 63.6 × 63.6; nearest to 60 × 72 is 5 × 6 (3.6 + 4.4).
-	list, _ := ask.NearTo(onPoint(t, 1, 1, "9"), measure.Typed("60"), measure.Typed("72"))
+	list, _ := askcloth.NearTo(onPoint(t, 1, 1, "9"), measure.Typed("60"), measure.Typed("72"))
 	if len(list) != 4 || list[0].Columns != 5 || list[0].Rows != 6 {
 		t.Errorf("%+v", list)
 	}

@@ -6,6 +6,7 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askpress"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/making"
@@ -49,7 +50,7 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 		if c.clashes > 0 && p.Press.Clashes != c.clashes || p.Press.Bound != p.Press.Clashes {
 			t.Errorf("%s: %d clash, at least %d", c.block, p.Press.Clashes, p.Press.Bound)
 		}
-		r, problems := ask.RemediesFor(d, ask.Enough(nil))
+		r, problems := askpress.RemediesFor(d, ask.Enough(nil))
 		if problems.Stopped() {
 			t.Fatal(problems)
 		}
@@ -98,7 +99,7 @@ func TestPartsAreTurnedWithinABlock(t *testing.T) {
 	if p.Press.Clashes != 1 || !strings.Contains(p.Press.Detail, "every unit turned within its block as it is drawn") {
 		t.Fatalf("%d clash: %s", p.Press.Clashes, p.Press.Detail)
 	}
-	r, _ := ask.RemediesFor(d, ask.Enough(nil))
+	r, _ := askpress.RemediesFor(d, ask.Enough(nil))
 	if len(r.List) == 0 || !strings.HasPrefix(r.List[0].Name, "Turn parts within") || r.List[0].Clashes != 0 {
 		t.Fatalf("%+v", r.List)
 	}
@@ -120,7 +121,7 @@ func TestSegmentsArePressedTwoWaysByRows(t *testing.T) {
 	d.Roles[2].Fabric = "third"
 	d.Top = quilt.Top{Rows: 3, Columns: 3, Repeat: [][]quilt.Cell{{{Unit: "block"}}}}
 	p := planned(t, d)
-	r, _ := ask.RemediesFor(d, ask.Enough(nil))
+	r, _ := askpress.RemediesFor(d, ask.Enough(nil))
 	for _, one := range r.List {
 		if strings.HasPrefix(one.Name, "Two kinds of I") && one.Clashes < p.Press.Clashes {
 			return
@@ -186,7 +187,7 @@ func TestWhatIfKeepsItsWord(t *testing.T) {
 		p := planned(t, d)
 		for _, line := range p.Press.Lines {
 			for _, seam := range line.Each {
-				a, problems := ask.AboutSeam(d, seam.Seam, ask.Enough(nil))
+				a, problems := askpress.AboutSeam(d, seam.Seam, ask.Enough(nil))
 				if problems.Stopped() || len(a.Why) == 0 || a.Says != seam.Says || a.Held || len(a.Choices) < 3 {
 					t.Fatalf("%s, %s: %+v %v", name, seam.Seam, a, problems)
 				}
@@ -235,7 +236,7 @@ func TestContradictorySeamsAreNamed(t *testing.T) {
 	if p.Press.Clashes != 2 || len(p.Press.Release) != 2 || !strings.Contains(p.Press.Detail, "0 would be left") {
 		t.Errorf("%d clash, release %v: %s", p.Press.Clashes, p.Press.Release, p.Press.Detail)
 	}
-	r, _ := ask.RemediesFor(d, ask.Enough(nil))
+	r, _ := askpress.RemediesFor(d, ask.Enough(nil))
 	if len(r.List) == 0 || r.List[0].Name != "Release what is held" || r.List[0].Clashes != 0 ||
 		len(r.List[0].Document.Press.Held) != 3 {
 		t.Errorf("%+v", r.List)
@@ -245,7 +246,7 @@ func TestContradictorySeamsAreNamed(t *testing.T) {
 		Held: map[naming.Seam]document.SeamSide{"row-1/2": document.Plus},
 		Done: []naming.Step{"row-1"},
 	}
-	a, _ := ask.AboutSeam(d, "row-2/2", ask.Enough(nil))
+	a, _ := askpress.AboutSeam(d, "row-2/2", ask.Enough(nil))
 	for _, c := range a.Choices {
 		if strings.HasPrefix(c.Way, "Press it toward") && c.More == 0 && !slices.Contains(c.Changes, "Row 1") {
 			continue
@@ -287,7 +288,7 @@ func TestBadPressingIsSaidAtItsPlace(t *testing.T) {
 		refused(t, problems, c.code, c.at)
 	}
 	d := fromLibrary(t, "four-patch")
-	if _, problems := ask.AboutSeam(d, "nothing", ask.Enough(nil)); !problems.Stopped() {
+	if _, problems := askpress.AboutSeam(d, "nothing", ask.Enough(nil)); !problems.Stopped() {
 		t.Error("a seam that is not there has an answer")
 	}
 	d.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{"gone/long-ago": document.Plus}}
@@ -350,11 +351,11 @@ func TestASchoolOfPressingForOneStep(t *testing.T) {
 		!strings.Contains(p.Press.Detail, d.Parts[len(d.Parts)-1].Name+" to the dark") {
 		t.Fatalf("%d clash, %d before: %q", p.Press.Clashes, before.Press.Clashes, p.Press.Detail)
 	}
-	r, problems := ask.RemediesFor(d, ask.Enough(nil))
+	r, problems := askpress.RemediesFor(d, ask.Enough(nil))
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
-	i := slices.IndexFunc(r.List, func(o ask.Remedy) bool { return o.Name == "Press to nest" })
+	i := slices.IndexFunc(r.List, func(o askpress.Remedy) bool { return o.Name == "Press to nest" })
 	if i < 0 || r.List[i].Clashes != before.Press.Clashes || planned(t, r.List[i].Document).Press.Clashes != before.Press.Clashes {
 		t.Fatalf("pressing there to nest is not offered, or leaves otherwise than it says: %+v", r.List)
 	}
@@ -367,7 +368,7 @@ func TestASchoolOfPressingForOneStep(t *testing.T) {
 			seam = l.Each[0].Seam
 		}
 	}
-	if said, _ := ask.AboutSeam(d, seam, ask.Enough(nil)); !strings.Contains(strings.Join(said.Why, " "), "as you press every seam there") {
+	if said, _ := askpress.AboutSeam(d, seam, ask.Enough(nil)); !strings.Contains(strings.Join(said.Why, " "), "as you press every seam there") {
 		t.Errorf("why: %v", said.Why)
 	}
 }

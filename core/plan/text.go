@@ -5,6 +5,8 @@ import (
 	"strings"
 
 	"vicis/core/ask"
+	"vicis/core/askcloth"
+	"vicis/core/askpress"
 	"vicis/core/document"
 	"vicis/core/words"
 )
@@ -112,7 +114,7 @@ func (p Plan) over(line func(format string, args ...any)) {
 func TextOf(d document.Document, p Plan) string {
 	var s strings.Builder
 	line := func(format string, args ...any) { fmt.Fprintf(&s, format+"\n", args...) }
-	if r, problems := ask.RemediesFor(d, ask.Enough(nil)); !problems.Stopped() && len(r.List) > 0 {
+	if r, problems := askpress.RemediesFor(d, ask.Enough(nil)); !problems.Stopped() && len(r.List) > 0 {
 		line("\nWHAT CAN BE DONE")
 		for _, one := range r.List {
 			line("%s: %s", one.Name, one.Leaves)
@@ -122,7 +124,7 @@ func TextOf(d document.Document, p Plan) string {
 			line("%s", r.Says)
 		}
 	}
-	if cliffs, problems := ask.Cliffs(d, ask.Enough(nil)); !problems.Stopped() && len(cliffs) > 0 {
+	if cliffs, problems := askcloth.Cliffs(d, ask.Enough(nil)); !problems.Stopped() && len(cliffs) > 0 {
 		line("\nHOW NARROW THE CLOTH MAY BE")
 		for _, c := range cliffs {
 			line("%s: %s", c.Name, c.Says)

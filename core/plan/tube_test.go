@@ -8,6 +8,9 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askcloth"
+	"vicis/core/askpress"
+	"vicis/core/askunits"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/machine"
@@ -95,7 +98,7 @@ func TestCrossingsOfWaves(t *testing.T) {
 func TestTheSecondTubeIsARemedy(t *testing.T) {
 	d := wave(t, 6, "2 1/2 in", []string{"2 in"}, steps(5, 2))
 	d.Top.Rows, d.Top.Columns = 1, 4
-	got, _ := ask.RemediesFor(d, ask.Enough(nil))
+	got, _ := askpress.RemediesFor(d, ask.Enough(nil))
 	for _, r := range got.List {
 		if strings.HasPrefix(r.Name, "Two tubes of Set") && r.Clashes == 0 {
 			if !strings.Contains(strings.Join(r.Costs, ", "), "more") {
@@ -123,8 +126,8 @@ func TestTheSecondTubeOfColumnsLaidStraight(t *testing.T) {
 	if row := step(t, p, "row-1"); !told || !strings.Contains(row.Sewing.Hold, "column 2, crossing") {
 		t.Errorf("nothing is said of what is turned by hand: %s", row.Sewing.Hold)
 	}
-	got, _ := ask.RemediesFor(d, ask.Enough(nil))
-	if !slices.ContainsFunc(got.List, func(r ask.Remedy) bool { return strings.HasPrefix(r.Name, "Two tubes") && r.Clashes == 0 }) {
+	got, _ := askpress.RemediesFor(d, ask.Enough(nil))
+	if !slices.ContainsFunc(got.List, func(r askpress.Remedy) bool { return strings.HasPrefix(r.Name, "Two tubes") && r.Clashes == 0 }) {
 		t.Errorf("no second tube among %d remedies", len(got.List))
 	}
 }
@@ -157,7 +160,7 @@ func TestWavesAreArrangedAsTheyAreLaid(t *testing.T) {
 		tube := unit(t, d, "wave").How.(*recut.Tube)
 		tube.Straight = straight
 		d.Top.Rows, d.Top.Columns = 3, 2
-		got, problems := ask.Arrangements(d, ask.Enough(nil))
+		got, problems := askpress.Arrangements(d, ask.Enough(nil))
 		if problems.Stopped() || len(got.List) < 3 {
 			t.Fatalf("%d ways: %v", len(got.List), problems)
 		}
@@ -178,7 +181,7 @@ func TestWavesOfAnotherSize(t *testing.T) {
 		tube := unit(t, d, "wave").How.(*recut.Tube)
 		tube.Straight, tube.Edge = straight, making.RightEnd
 		d.Top.Rows, d.Top.Columns = 2, 3
-		list, problems := ask.NearTo(d, measure.Typed("50"), measure.Typed("60"))
+		list, problems := askcloth.NearTo(d, measure.Typed("50"), measure.Typed("60"))
 		if problems.Stopped() || len(list) == 0 {
 			t.Fatal(problems)
 		}
@@ -189,7 +192,7 @@ func TestWavesOfAnotherSize(t *testing.T) {
 				t.Errorf("straight %v: %d × %d is said to finish %s; its plan says %s", straight, one.Columns, one.Rows, one.Finished.Text, p.Finished.Text)
 			}
 		}
-		reach, problems := ask.Backwards(d, []ask.SupplyThere{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("1 yd")}}, ask.Enough(nil))
+		reach, problems := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("1 yd")}}, ask.Enough(nil))
 		if problems.Stopped() || reach.Blocks == 0 {
 			t.Fatalf("%+v %v", reach, problems)
 		}
@@ -199,7 +202,7 @@ func TestWavesOfAnotherSize(t *testing.T) {
 		if p.Finished.Text != reach.Finished.Text || p.Blocks != reach.Blocks {
 			t.Errorf("straight %v: %d blocks of %s come out; their plan says %d and %s", straight, reach.Blocks, reach.Finished.Text, p.Blocks, p.Finished.Text)
 		}
-		resized, problems := ask.Resize(d, "wave", measure.Typed("15"))
+		resized, problems := askunits.Resize(d, "wave", measure.Typed("15"))
 		if p := planned(t, resized.Document); problems.Stopped() || p.Tubes[0].Columns[0].Width.Text != "4½″" || p.Tubes[0].Sets[0].Round != "32″" {
 			t.Errorf("twice as wide it is cut %s of a tube %s round: %v", p.Tubes[0].Columns[0].Width.Text, p.Tubes[0].Sets[0].Round, problems)
 		}
@@ -445,7 +448,7 @@ func TestAWaveThatBreaksOff(t *testing.T) {
 	if before.Tubes[0].Closes || before.Tubes[0].Back != -3 {
 		t.Fatalf("it steps back by %v and closes: %v", before.Tubes[0].Back, before.Tubes[0].Closes)
 	}
-	got, problems := ask.WavesOf(d, "wave", ask.Enough(nil))
+	got, problems := askunits.WavesOf(d, "wave", ask.Enough(nil))
 	if problems.Stopped() || len(got.List) != 3 {
 		t.Fatalf("%d lists: %v", len(got.List), problems)
 	}
@@ -462,10 +465,10 @@ func TestAWaveThatBreaksOff(t *testing.T) {
 			t.Errorf("%s: %s, %d clash, %d tubes; its plan says %s, %d, %d", w.Name, w.Quilt, w.Clashes, w.Tubes, p.Finished.Text, p.Press.Clashes, p.Tubes[0].Sets[0].Tubes)
 		}
 	}
-	if closed, _ := ask.WavesOf(got.List[0].Document, "wave", ask.Enough(nil)); len(closed.List) > 0 {
+	if closed, _ := askunits.WavesOf(got.List[0].Document, "wave", ask.Enough(nil)); len(closed.List) > 0 {
 		t.Error("what goes on is offered to go on")
 	}
-	if _, problems := ask.WavesOf(d, "set", ask.Enough(nil)); !problems.Stopped() {
+	if _, problems := askunits.WavesOf(d, "set", ask.Enough(nil)); !problems.Stopped() {
 		t.Error("a strip set is taken for a wave")
 	}
 }

@@ -13,6 +13,8 @@ import (
 	"unicode/utf8"
 
 	"vicis/core/ask"
+	"vicis/core/askcloth"
+	"vicis/core/askpress"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/plan"
@@ -117,11 +119,11 @@ func TestSentencesAreWhole(t *testing.T) {
 		sentences := said(t, p)
 		sentences = append(sentences, plan.TextOf(d, p))
 		if quilts%8 == 0 {
-			r, _ := ask.RemediesFor(d, ask.Enough(nil))
+			r, _ := askpress.RemediesFor(d, ask.Enough(nil))
 			for i := range r.List {
 				r.List[i].Document = document.Document{}
 			}
-			c, _ := ask.Cliffs(d, ask.Enough(nil))
+			c, _ := askcloth.Cliffs(d, ask.Enough(nil))
 			sentences = append(sentences, said(t, r)...)
 			sentences = append(sentences, said(t, c)...)
 		}

@@ -9,10 +9,14 @@ import (
 	"testing"
 
 	"vicis/core/ask"
+	"vicis/core/askcloth"
+	"vicis/core/askpress"
+	"vicis/core/askunits"
 	"vicis/core/document"
 	"vicis/core/machine"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/onward"
 	"vicis/core/order"
 	"vicis/core/plan"
 	"vicis/core/tally"
@@ -515,22 +519,22 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			seam = p.Press.Lines[0].Each[0].Seam
 		}
 		for name, about := range map[string]func() any{
-			"remedies":     func() any { r, _ := ask.RemediesFor(d, ask.Enough(nil)); return r },
-			"arrangements": func() any { r, _ := ask.Arrangements(d, ask.Enough(nil)); return r },
-			"cliffs":       func() any { r, _ := ask.Cliffs(d, ask.Enough(nil)); return r },
+			"remedies":     func() any { r, _ := askpress.RemediesFor(d, ask.Enough(nil)); return r },
+			"arrangements": func() any { r, _ := askpress.Arrangements(d, ask.Enough(nil)); return r },
+			"cliffs":       func() any { r, _ := askcloth.Cliffs(d, ask.Enough(nil)); return r },
 			"backwards": func() any {
-				r, _ := ask.Backwards(d, []ask.SupplyThere{{Fabric: "dark", Length: measure.Typed("900 yd")}}, ask.Enough(nil))
+				r, _ := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: "dark", Length: measure.Typed("900 yd")}}, ask.Enough(nil))
 				return r
 			},
-			"ways":  func() any { r, _ := ask.Ways(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
-			"again": func() any { r, _ := ask.PartsOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
-			"waves": func() any { r, _ := ask.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
+			"ways":  func() any { r, _ := askunits.Ways(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
+			"again": func() any { r, _ := askunits.PartsOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
+			"waves": func() any { r, _ := askunits.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
 			"onward": func() any {
 				step := d.Top.Repeat[0][0].Unit.Step()
-				r, _ := ask.OnwardFrom(d, ask.Came{Step: step, Height: measure.Typed("6 3/8"), Width: measure.Typed("6 3/8")}, tally.NewLog().Progress, ask.Enough(nil))
+				r, _ := onward.OnwardFrom(d, onward.Came{Step: step, Height: measure.Typed("6 3/8"), Width: measure.Typed("6 3/8")}, tally.NewLog().Progress, ask.Enough(nil))
 				for _, s := range p.Steps { // what it should measure, and a little less
 					if l, err := measure.Parse(s.Exact, d.Units); err == nil && s.Stage == "strip sets" {
-						r, _ = ask.OnwardFrom(d, ask.Came{Step: s.ID, Height: measure.Write(l - measure.Inch/16)}, tally.NewLog().Progress, ask.Enough(nil))
+						r, _ = onward.OnwardFrom(d, onward.Came{Step: s.ID, Height: measure.Write(l - measure.Inch/16)}, tally.NewLog().Progress, ask.Enough(nil))
 						break
 					}
 				}
@@ -551,9 +555,9 @@ func BenchmarkWorstQuestions(b *testing.B) {
 				l := tally.NewLog()
 				return order.Of(planned, l.Progress(planned), l.Takes(planned))
 			},
-			"resize": func() any { r, _ := ask.Resize(d, d.Top.Repeat[0][0].Unit, measure.Typed("7 1/3")); return r },
-			"near":   func() any { r, _ := ask.NearTo(d, measure.Typed("90"), measure.Typed("100")); return r },
-			"seam":   func() any { r, _ := ask.AboutSeam(d, seam, ask.Enough(nil)); return r },
+			"resize": func() any { r, _ := askunits.Resize(d, d.Top.Repeat[0][0].Unit, measure.Typed("7 1/3")); return r },
+			"near":   func() any { r, _ := askcloth.NearTo(d, measure.Typed("90"), measure.Typed("100")); return r },
+			"seam":   func() any { r, _ := askpress.AboutSeam(d, seam, ask.Enough(nil)); return r },
 		} {
 			b.Run(w.name+"/"+name, func(b *testing.B) {
 				b.ReportAllocs()

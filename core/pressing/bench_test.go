@@ -5,7 +5,7 @@ import (
 	"math/rand/v2"
 	"testing"
 
-	"vicis/core/ask"
+	"vicis/core/askpress"
 	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/naming"
@@ -83,7 +83,7 @@ func BenchmarkLibraryBlocks(b *testing.B) {
 		for _, e := range entries {
 			d := e.Document
 			d.Top.Columns, d.Top.Rows = 6, 7
-			if _, ok := ask.Pressed(d); !ok {
+			if _, ok := askpress.Pressed(d); !ok {
 				b.Fatal(e.ID)
 			}
 		}

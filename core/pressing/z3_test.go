@@ -7,7 +7,7 @@ import (
 	"strings"
 	"testing"
 
-	"vicis/core/ask"
+	"vicis/core/askpress"
 	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -301,7 +301,7 @@ func TestLibraryAgainstAnSMTSolver(t *testing.T) {
 		for _, size := range [][2]int{{4, 4}, {6, 7}} {
 			d := e.Document
 			d.Top.Columns, d.Top.Rows = size[0], size[1]
-			p, ok := ask.Pressed(d)
+			p, ok := askpress.Pressed(d)
 			if !ok {
 				t.Fatal(e.ID)
 			}

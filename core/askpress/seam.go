@@ -1,9 +1,11 @@
-package ask
+// Package askpress answers questions about the pressing: why a seam goes its way and what if it went the other, remedies, arrangements.
+package askpress
 
 import (
 	"fmt"
 	"slices"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/naming"
 	"vicis/core/pressing"
@@ -12,10 +14,10 @@ import (
 )
 
 // presses is a quilt whose pressing is asked about.
-type presses struct{ Worked }
+type presses struct{ ask.Worked }
 
-func pressesOf(d document.Document, purse *Purse) (presses, bool) {
-	w, ok := about(d, purse)
+func pressesOf(d document.Document, purse *ask.Purse) (presses, bool) {
+	w, ok := ask.About(d, purse)
 	return presses{w}, ok
 }
 
@@ -45,7 +47,7 @@ type SeamChoice struct {
 }
 
 // AboutSeam answers for one seam of a document.
-func AboutSeam(d document.Document, seam naming.Seam, purse *Purse) (Asked, problem.List) {
+func AboutSeam(d document.Document, seam naming.Seam, purse *ask.Purse) (Asked, problem.List) {
 	out := Asked{Seam: seam, Why: []string{}, Choices: []SeamChoice{}}
 	b, ok := pressesOf(d, purse)
 	if !ok {
@@ -78,7 +80,7 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *Purse) (Asked, prob
 		change(c.Press)
 		held := b.Holding(*c.Press)
 		if !slices.Equal(c.Press.Spun, spun(d)) { // what is spun is joined another way
-			again, _, ok := sewn(c, purse)
+			again, _, ok := ask.BlocksOf(c, purse)
 			if !ok {
 				return
 			}
@@ -170,6 +172,6 @@ func (b presses) why(seam naming.Seam) []string {
 
 // Pressed is the pressing of a document alone.
 func Pressed(d document.Document) (pressing.Plan, bool) {
-	b, ok := pressesOf(d, Enough(nil))
+	b, ok := pressesOf(d, ask.Enough(nil))
 	return b.Press, ok
 }

@@ -1,10 +1,12 @@
-package ask
+// Package askcloth answers questions about the cloth: widths at which a count changes, what can be made of the cloth there is, nearest sizes.
+package askcloth
 
 import (
 	"fmt"
 	"slices"
 	"strings"
 
+	"vicis/core/ask"
 	"vicis/core/cutting"
 	"vicis/core/document"
 	"vicis/core/mat"
@@ -15,10 +17,10 @@ import (
 )
 
 // cliffs is a quilt whose widths of cloth are asked about.
-type cliffs struct{ Worked }
+type cliffs struct{ ask.Worked }
 
-func cliffsOf(d document.Document, purse *Purse) (cliffs, bool) {
-	w, ok := about(d, purse)
+func cliffsOf(d document.Document, purse *ask.Purse) (cliffs, bool) {
+	w, ok := ask.About(d, purse)
 	return cliffs{w}, ok
 }
 
@@ -48,7 +50,7 @@ const (
 )
 
 // Cliffs finds them for every strip set and every kind of strip that patches come from.
-func Cliffs(d document.Document, purse *Purse) ([]Cliff, problem.List) {
+func Cliffs(d document.Document, purse *ask.Purse) ([]Cliff, problem.List) {
 	b, ok := cliffsOf(d, purse)
 	list := []Cliff{}
 	if !ok {
@@ -78,7 +80,7 @@ func Cliffs(d document.Document, purse *Purse) ([]Cliff, problem.List) {
 
 // onNarrower is the cutting of the document with fabrics that are no wider than that.
 func (b cliffs) onNarrower(usable measure.Length, fabrics []string) (work.Counted, cutting.Plan, bool) {
-	d, err := document.Copy(b.document)
+	d, err := document.Copy(b.Document)
 	if err != nil {
 		return work.Counted{}, cutting.Plan{}, false
 	}
@@ -91,7 +93,7 @@ func (b cliffs) onNarrower(usable measure.Length, fabrics []string) (work.Counte
 			d.Fabrics[i].Usable = measure.Write(usable)
 		}
 	}
-	blocks, _, ok := sewn(d, b.purse)
+	blocks, _, ok := ask.BlocksOf(d, b.Purse)
 	if !ok {
 		return work.Counted{}, cutting.Plan{}, false
 	}
@@ -106,7 +108,7 @@ func (b cliffs) onNarrower(usable measure.Length, fabrics []string) (work.Counte
 
 // anew says what the quilt costs on narrower cloth: the whole cutting is planned anew for it, and may go another way.
 func (b cliffs) anew(usable measure.Length, fabrics []string) string {
-	if b.purse.Empty() {
+	if b.Purse.Empty() {
 		return "What it costs planned anew for cloth so narrow was not worked out: this quilt is too large for that."
 	}
 	_, other, ok := b.onNarrower(usable, fabrics)
@@ -221,14 +223,14 @@ func (b cliffs) cliff(name, one string, usable measure.Length, now int, least me
 	}}
 	all := count
 	count = func(usable measure.Length) int {
-		if b.purse.Empty() {
+		if b.Purse.Empty() {
 			return now // no more is looked at
 		}
 		return all(usable)
 	}
 	edges := []partEdge{{lo, count(lo)}}
 	steps(lo, hi, mark, edges[0].n, count(hi), count, &edges)
-	if b.purse.Empty() {
+	if b.Purse.Empty() {
 		c.Least, c.Says = c.Usable, "Not looked at: this quilt is too large for all of its cliffs."
 		return c
 	}

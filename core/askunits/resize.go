@@ -1,10 +1,11 @@
-package ask
+package askunits
 
 import (
 	"fmt"
 	"math/big"
 	"slices"
 
+	"vicis/core/ask"
 	"vicis/core/decided"
 	"vicis/core/document"
 	"vicis/core/making"
@@ -58,7 +59,7 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 			"Plan it as it should be first, or begin a quilt anew.")
 		return out, problems
 	}
-	d = sizedByFinish(d, &b.Table) // at another size they are other squares
+	d = ask.SizedByFinish(d, &b.Table) // at another size they are other squares
 	to = to.In(d.Units)
 	want, err := to.Length(), to.Err()
 	s := b.Table.Seam

@@ -1,9 +1,10 @@
-package ask
+package onward
 
 import (
 	"fmt"
 	"maps"
 
+	"vicis/core/ask"
 	"vicis/core/decided"
 	"vicis/core/document"
 	"vicis/core/making"
@@ -30,7 +31,7 @@ type following struct {
 	eased     []string // what is eased in to what it meets
 	source    naming.Unit
 	given     [2]bool // that its width was measured, and its height: those stay
-	purse     *Purse
+	purse     *ask.Purse
 	cannot    problem.Problem // why it cannot follow
 }
 
@@ -52,7 +53,7 @@ func turned(unit naming.Unit, turn int, down bool) side { return side{unit, down
 
 // follow begins with a document as it is: what is as long as each other in it, and meets, shall be so again.
 // source is what was measured, if anything was: what it is made of stays as it is.
-func follow(s work.Sewn, d document.Document, source naming.Unit, purse *Purse) (*following, error) {
+func follow(s work.Sewn, d document.Document, source naming.Unit, purse *ask.Purse) (*following, error) {
 	f := &following{source: source, before: map[side]piece.Num{}, standsFor: map[side]side{}, fixed: map[side]piece.Num{}, purse: purse, table: s.Table}
 	var err error
 	if f.d, err = document.Copy(d); err != nil {

@@ -1,9 +1,11 @@
-package ask
+package askunits
 
 import (
 	"fmt"
 	"slices"
 
+	"vicis/core/ask"
+	"vicis/core/askpress"
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/making"
@@ -131,9 +133,9 @@ func movesOf(rows, columns int) []partMove {
 
 // PartsOf tells what the parts of a block that is joined of what was cut again can become; of parts that are laid in the quilt as
 // they are, what they take.
-func PartsOf(d document.Document, block naming.Unit, purse *Purse) (PartsBecome, problem.List) {
+func PartsOf(d document.Document, block naming.Unit, purse *ask.Purse) (PartsBecome, problem.List) {
 	out := PartsBecome{List: []Rejoined{}}
-	b, problems, ok := sewn(d, purse)
+	b, problems, ok := ask.BlocksOf(d, purse)
 	if !ok {
 		return out, *problems
 	}
@@ -173,7 +175,7 @@ func PartsOf(d document.Document, block naming.Unit, purse *Purse) (PartsBecome,
 			continue
 		}
 		one.Parts[at].How = straight.Relaid(one.Parts[at].How, cells)
-		joined, _, ok := sewn(one, purse)
+		joined, _, ok := ask.BlocksOf(one, purse)
 		if !ok {
 			continue // parts that trade places do not agree in their sides
 		}
@@ -198,7 +200,7 @@ func PartsOf(d document.Document, block naming.Unit, purse *Purse) (PartsBecome,
 }
 
 // weigh says what the quilt takes as it is, and patch by patch.
-func (a *PartsBecome) weigh(b blocks, at int, cut making.Made, purse *Purse) {
+func (a *PartsBecome) weigh(b ask.Blocks, at int, cut making.Made, purse *ask.Purse) {
 	if all, ok := effort(b, purse); ok {
 		a.Again = all
 	}
@@ -206,7 +208,7 @@ func (a *PartsBecome) weigh(b blocks, at int, cut making.Made, purse *Purse) {
 	if !ok || purse.Empty() {
 		return
 	}
-	if p, _, ok := sewn(plain, purse); ok {
+	if p, _, ok := ask.BlocksOf(plain, purse); ok {
 		if all, ok := effort(p, purse); ok {
 			a.Patched = &all
 		}
@@ -214,7 +216,7 @@ func (a *PartsBecome) weigh(b blocks, at int, cut making.Made, purse *Purse) {
 }
 
 // partsOf is the unit whose parts a method lays, and nothing else; empty where it lays anything else.
-func partsOf(b blocks, m making.Method) (naming.Unit, making.Made) {
+func partsOf(b ask.Blocks, m making.Method) (naming.Unit, making.Made) {
 	var of naming.Unit
 	for _, p := range making.Laid(m) {
 		if of != "" && p.Unit.Whole() != of {
@@ -230,7 +232,7 @@ func partsOf(b blocks, m making.Method) (naming.Unit, making.Made) {
 }
 
 // rejoined presses and draws a block.
-func rejoined(b blocks, block naming.Unit, purse *Purse) (r Rejoined, ok bool) {
+func rejoined(b ask.Blocks, block naming.Unit, purse *ask.Purse) (r Rejoined, ok bool) {
 	laid := b.Pressed()
 	r.Clashes, r.Crossings = laid.Press.Clashes, laid.Press.Crossings
 	for _, m := range b.Unit(block).Piece.Meetings {
@@ -251,7 +253,7 @@ func rejoined(b blocks, block naming.Unit, purse *Purse) (r Rejoined, ok bool) {
 			}
 		}
 	}
-	small, ok := arranged(b, b.document.Top.Repeat, 2, 2, purse)
+	small, ok := askpress.PressedIn(b, b.Document.Top.Repeat, 2, 2, purse)
 	if !ok {
 		return r, false
 	}
@@ -260,7 +262,7 @@ func rejoined(b blocks, block naming.Unit, purse *Purse) (r Rejoined, ok bool) {
 }
 
 // effort is what everything that is sewn takes.
-func effort(b blocks, purse *Purse) (e QuiltEffort, ok bool) {
+func effort(b ask.Blocks, purse *ask.Purse) (e QuiltEffort, ok bool) {
 	counted, ok := b.AsDrawn().Count()
 	if !ok {
 		return e, false
@@ -300,7 +302,7 @@ func effort(b blocks, purse *Purse) (e QuiltEffort, ok bool) {
 }
 
 // hands says how many of the parts that a block is joined of have a mirror image among them.
-func hands(b blocks, m making.Method) string {
+func hands(b ask.Blocks, m making.Method) string {
 	looks := map[uint64]int{}
 	mirrors := map[uint64]uint64{}
 	for _, p := range making.Laid(m) {

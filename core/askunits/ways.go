@@ -1,10 +1,12 @@
-package ask
+// Package askunits answers questions about units: other ways to make them, another size, what parts of what is cut again become, what lets a wave go on.
+package askunits
 
 import (
 	"fmt"
 	"math"
 	"strings"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -35,7 +37,7 @@ type WayToMake struct {
 }
 
 // Ways compares the ways to make one unit of a document to the same look.
-func Ways(d document.Document, unit naming.Unit, purse *Purse) ([]WayToMake, problem.List) {
+func Ways(d document.Document, unit naming.Unit, purse *ask.Purse) ([]WayToMake, problem.List) {
 	var problems problem.List
 	i := -1
 	for k, u := range d.Parts {
@@ -50,7 +52,7 @@ func Ways(d document.Document, unit naming.Unit, purse *Purse) ([]WayToMake, pro
 	}
 	now, own := d.Parts[i], -1
 	list := []WayToMake{}
-	before, _, sewnNow := sewn(d, purse)
+	before, _, sewnNow := ask.BlocksOf(d, purse)
 	hows := sized(now.How)
 	if given := making.InHand(now, &before.Table); sewnNow && !sameMethod(given.How, now.How) { // of squares that are in hand
 		hows = append([]making.Method{now.How}, sized(given.How)...)
@@ -62,7 +64,7 @@ func Ways(d document.Document, unit naming.Unit, purse *Purse) ([]WayToMake, pro
 		mine := sameMethod(now.How, how)
 		w := WayToMake{Name: making.Named(how), Refused: "Not worked out: this quilt is too large for all the ways."}
 		if mine || !purse.Empty() {
-			after, problems, ok := sewn(one, purse)
+			after, problems, ok := ask.BlocksOf(one, purse)
 			if sewnNow && ok && !mine && !keepsLooks(before, after, unit) {
 				continue
 			}
@@ -82,7 +84,7 @@ func Ways(d document.Document, unit naming.Unit, purse *Purse) ([]WayToMake, pro
 
 // keepsLooks says whether a unit made another way looks as it does wherever it is used, in every colourway: each of its looks
 // that anything takes is there still, as large, lying the same way, its print too.
-func keepsLooks(before, after blocks, unit naming.Unit) bool {
+func keepsLooks(before, after ask.Blocks, unit naming.Unit) bool {
 	used := map[naming.Unit]bool{}
 	take := func(id naming.Unit) {
 		if naming.Of(id.ID()) == unit {
@@ -142,7 +144,7 @@ func sameMethod(a, b making.Method) bool {
 }
 
 // way is what a way to make a unit costs, its blocks sewn so.
-func way(blocks blocks, problems problem.List, ok bool, u making.Unit, purse *Purse) WayToMake {
+func way(blocks ask.Blocks, problems problem.List, ok bool, u making.Unit, purse *ask.Purse) WayToMake {
 	w := WayToMake{Name: making.Named(u.How)}
 	if !ok {
 		w.Refused = "The document has something to mend first."

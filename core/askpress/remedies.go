@@ -1,10 +1,11 @@
-package ask
+package askpress
 
 import (
 	"fmt"
 	"slices"
 	"strings"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/naming"
@@ -43,7 +44,7 @@ type Standing struct {
 }
 
 // RemediesFor lists what can be done about the crossings of a document that do not nest: nothing where all do.
-func RemediesFor(d document.Document, purse *Purse) (Remedies, problem.List) {
+func RemediesFor(d document.Document, purse *ask.Purse) (Remedies, problem.List) {
 	out := Remedies{Standing: []Standing{}, List: []Remedy{}}
 	b, ok := pressesOf(d, purse)
 	if !ok {
@@ -114,14 +115,14 @@ type scored struct {
 func (b presses) best(f family) (best scored, ok bool) {
 	best.clashes = b.Press.Clashes
 	for _, one := range f.list {
-		if b.purse.Empty() {
+		if b.Purse.Empty() {
 			break
 		}
-		d, err := one.taken(b.document)
+		d, err := one.taken(b.Document)
 		if err != nil {
 			continue
 		}
-		if n, sewn := clashes(d, b.purse); sewn && n < best.clashes {
+		if n, sewn := clashes(d, b.Purse); sewn && n < best.clashes {
 			best, ok = scored{one, d, n}, true
 		}
 		if best.clashes == 0 {
@@ -132,8 +133,8 @@ func (b presses) best(f family) (best scored, ok bool) {
 }
 
 // clashes is how many crossings of a document clash.
-func clashes(d document.Document, purse *Purse) (int, bool) {
-	blocks, _, ok := sewn(d, purse)
+func clashes(d document.Document, purse *ask.Purse) (int, bool) {
+	blocks, _, ok := ask.BlocksOf(d, purse)
 	if !ok {
 		return 0, false
 	}
@@ -155,14 +156,14 @@ func (b presses) together(good []scored) (scored, bool) {
 	good = good[:min(mostTogether, len(good))]
 	for i, x := range good {
 		for _, y := range good[i+1:] {
-			if b.purse.Empty() {
+			if b.Purse.Empty() {
 				break
 			}
 			d, err := y.taken(x.document)
 			if err != nil {
 				continue
 			}
-			if n, sewn := clashes(d, b.purse); sewn && n < best.clashes {
+			if n, sewn := clashes(d, b.Purse); sewn && n < best.clashes {
 				both := candidate{name: x.name + ", and " + words.LowerFirst(y.name), says: x.says + " " + y.says}
 				best = scored{both, d, n}
 			}
@@ -227,7 +228,7 @@ func (c candidate) taken(from document.Document) (document.Document, error) {
 }
 
 // tried makes a plan with a remedy taken.
-func tried(one scored, before costs, purse *Purse) (Remedy, bool) {
+func tried(one scored, before costs, purse *ask.Purse) (Remedy, bool) {
 	b, ok := pressesOf(one.document, purse)
 	if !ok {
 		return Remedy{}, false
@@ -429,7 +430,7 @@ func (o *offers) twoWays(blocks []naming.Unit) {
 // turns turns parts within a block, where it shows nothing: every other one, those of every other row or column, then
 // one after the other as long as fewer clash.
 func (o *offers) turns() {
-	for i, u := range o.document.Parts {
+	for i, u := range o.Document.Parts {
 		if o.Demand.Runs[u.ID.Step()] == 0 || !making.CanTurn(u.How) {
 			continue
 		}
@@ -474,7 +475,7 @@ const mostTurned = 40
 
 // oneByOne turns parts of a unit by half one after the other, each as long as fewer clash.
 func (o *offers) oneByOne(i int, name string, turns func(part naming.Unit) bool) {
-	parts := making.Laid(o.document.Parts[i].How)
+	parts := making.Laid(o.Document.Parts[i].How)
 	if len(parts) > mostTurned {
 		return
 	}
@@ -493,16 +494,16 @@ func (o *offers) oneByOne(i int, name string, turns func(part naming.Unit) bool)
 		if !turns(p.Unit) {
 			continue
 		}
-		if o.purse.Empty() {
+		if o.Purse.Empty() {
 			break
 		}
 		turned[k] = true
-		d, err := document.Copy(o.document)
+		d, err := document.Copy(o.Document)
 		if err != nil {
 			return
 		}
 		d.Parts[i].How = how(d.Parts[i].How)
-		if n, ok := clashes(d, o.purse); ok && n < least {
+		if n, ok := clashes(d, o.Purse); ok && n < least {
 			least, any = n, true
 		} else {
 			turned[k] = false
@@ -518,7 +519,7 @@ func (o *offers) oneByOne(i int, name string, turns func(part naming.Unit) bool)
 		}
 	}
 	o.with(name, fmt.Sprintf("In %s turn %s by half before they are sewn in, as the picture shows: they look the same.",
-		o.document.Parts[i].Name, words.Plural(n, "part")), func(d *document.Document) {
+		o.Document.Parts[i].Name, words.Plural(n, "part")), func(d *document.Document) {
 		d.Parts[i].How = how(d.Parts[i].How)
 	})
 }

@@ -1,4 +1,4 @@
-package ask
+package askpress
 
 import (
 	"fmt"
@@ -13,7 +13,7 @@ import (
 // exchanges lays parts that look alike in each other's places: what is cut again gives kinds that look alike and are pressed
 // otherwise, and which of them lies where shows nothing.
 func (o *offers) exchanges() {
-	for i, u := range o.document.Parts {
+	for i, u := range o.Document.Parts {
 		parts := making.Laid(u.How)
 		if len(parts) < 2 || len(parts) > mostTurned || !making.CanTurn(u.How) {
 			continue
@@ -33,7 +33,7 @@ func (o *offers) exchanges() {
 
 // exchanged exchanges pairs one after the other, each as long as fewer crossings clash, and says how many.
 func (o *offers) exchanged(i int, parts []making.LaidPart) (cells [][]straight.GridCell, swapped int) {
-	shape := making.Cells(o.document.Parts[i].How)
+	shape := making.Cells(o.Document.Parts[i].How)
 	type at struct{ r, c int }
 	var where []at
 	for r, row := range shape {
@@ -68,17 +68,17 @@ func (o *offers) exchanged(i int, parts []making.LaidPart) (cells [][]straight.G
 			if !ok1 || !ok2 {
 				continue
 			}
-			if o.purse.Empty() {
+			if o.Purse.Empty() {
 				return cells, swapped
 			}
 			was := [2]straight.GridCell{*a, *b}
 			*a, *b = forA, forB
-			d, err := document.Copy(o.document)
+			d, err := document.Copy(o.Document)
 			if err != nil {
 				return cells, 0
 			}
 			d.Parts[i].How = straight.Relaid(d.Parts[i].How, cells)
-			if n, ok := clashes(d, o.purse); ok && n < least {
+			if n, ok := clashes(d, o.Purse); ok && n < least {
 				least = n
 				swapped++
 			} else {

@@ -1,9 +1,10 @@
-package ask
+package askcloth
 
 import (
 	"cmp"
 	"slices"
 
+	"vicis/core/ask"
 	"vicis/core/cutting"
 	"vicis/core/document"
 	"vicis/core/measure"
@@ -15,7 +16,7 @@ import (
 // wished for lies between two numbers of rows and of columns.
 func NearTo(d document.Document, width, height measure.Written) ([]Measure, problem.List) {
 	list := []Measure{}
-	blocks, problems, ok := sewn(d, Enough(nil))
+	blocks, problems, ok := ask.BlocksOf(d, ask.Enough(nil))
 	wish := [2]measure.Length{}
 	for i, one := range []struct {
 		at      string
@@ -35,7 +36,7 @@ func NearTo(d document.Document, width, height measure.Written) ([]Measure, prob
 	if !ok || problems.Stopped() {
 		return list, *problems
 	}
-	s := sizeSearch{sewn: blocks, purse: Enough(nil), seen: map[[2]int]cutting.Plan{}}
+	s := sizeSearch{sewn: blocks, purse: ask.Enough(nil), seen: map[[2]int]cutting.Plan{}}
 	size := func(columns, rows int) [2]measure.Length {
 		w, h := s.lay(columns, rows).Layout.Finished()
 		return [2]measure.Length{w, h}

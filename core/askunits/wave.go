@@ -1,10 +1,11 @@
-package ask
+package askunits
 
 import (
 	"fmt"
 	"math"
 	"slices"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/naming"
@@ -35,9 +36,9 @@ type Waves struct {
 }
 
 // WavesOf lists what lets the wave of a tube's columns go on from block to block, each worked out in full.
-func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, problem.List) {
+func WavesOf(d document.Document, unit naming.Unit, purse *ask.Purse) (Waves, problem.List) {
 	out := Waves{List: []Wave{}}
-	b, ok := about(d, purse)
+	b, ok := ask.About(d, purse)
 	if !ok {
 		return out, *b.Problems
 	}
@@ -64,7 +65,7 @@ func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, proble
 			was := b.Unit(d.Parts[at].ID).Piece.W.Inches() - 2*b.Table.Seam.Inches()
 			longer.Top.Columns = max(1, int(math.Round(float64(d.Top.Columns)*was/(w-2*b.Table.Seam).Inches())))
 		}
-		if o, ok := about(longer, purse); ok {
+		if o, ok := ask.About(longer, purse); ok {
 			w := wave(o, longer.Parts[at].ID)
 			w.Name, w.Says, w.Document = c.Name, c.Says, longer
 			out.List = append(out.List, w)
@@ -74,19 +75,19 @@ func WavesOf(d document.Document, unit naming.Unit, purse *Purse) (Waves, proble
 }
 
 // onlyOf says whether nothing but one unit is laid.
-func onlyOf(b Worked, unit naming.Unit) bool {
+func onlyOf(b ask.Worked, unit naming.Unit) bool {
 	one, alone := b.LaidAlone()
-	return alone && one == unit && len(b.document.Top.Repeat[0]) == 1
+	return alone && one == unit && len(b.Document.Top.Repeat[0]) == 1
 }
 
 // wave says what a block of columns comes to.
-func wave(b Worked, unit naming.Unit) Wave {
+func wave(b ask.Worked, unit naming.Unit) Wave {
 	m := b.Unit(unit)
 	w, h := m.Piece.Finished(b.Table.Seam).Size()
 	quiltW, quiltH := b.Layout.Finished()
 	out := Wave{
 		Columns: len(m.Tube.Columns), Block: words.By(b.Table.Ruler, w, h), Quilt: words.By(b.Table.Ruler, quiltW, quiltH),
-		Across: b.document.Top.Columns, Clashes: b.Press.Clashes, Crossings: b.Press.Crossings, Document: b.document,
+		Across: b.Document.Top.Columns, Clashes: b.Press.Clashes, Crossings: b.Press.Crossings, Document: b.Document,
 	}
 	for _, set := range b.Cut.Sets {
 		if len(b.Unit(set.Set).Round) > 0 {

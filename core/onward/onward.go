@@ -1,4 +1,5 @@
-package ask
+// Package onward works out the ways on from what was measured, and what follows when a document is planned on it.
+package onward
 
 import (
 	"fmt"
@@ -6,6 +7,7 @@ import (
 	"strings"
 
 	"vicis/core/advice"
+	"vicis/core/ask"
 	"vicis/core/batching"
 	"vicis/core/decided"
 	"vicis/core/document"
@@ -90,7 +92,7 @@ type Came struct {
 
 // onward is a question about the ways on.
 type onward struct {
-	Worked
+	ask.Worked
 	came    Came
 	unit    naming.Unit
 	made    making.Made // as it is planned when everything measures what it should
@@ -100,9 +102,9 @@ type onward struct {
 }
 
 // OnwardFrom works out every way on from what something measured. against holds what was counted against a work.
-func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.Progress, purse *Purse) (Onward, problem.List) {
+func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.Progress, purse *ask.Purse) (Onward, problem.List) {
 	out := Onward{Ways: []WayOn{}}
-	b, ok := about(d, purse)
+	b, ok := ask.About(d, purse)
 	if !ok {
 		return out, *b.Problems
 	}
@@ -132,8 +134,8 @@ func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.P
 }
 
 // AllowanceFrom works out what follows where every seam is planned with so much stitched, as a test strip says: what meets follows.
-func AllowanceFrom(d document.Document, stitched measure.Written, against func(*work.Work) tally.Progress, purse *Purse) (WayOn, problem.List) {
-	b, ok := about(d, purse)
+func AllowanceFrom(d document.Document, stitched measure.Written, against func(*work.Work) tally.Progress, purse *ask.Purse) (WayOn, problem.List) {
+	b, ok := ask.About(d, purse)
 	if !ok {
 		return WayOn{}, *b.Problems
 	}
@@ -157,12 +159,12 @@ func (q onward) size(w, h measure.Length) string {
 
 // read reads what was measured, and refuses what cannot be.
 func (q *onward) read() (problems problem.List) {
-	at := slices.IndexFunc(q.document.Parts, func(u making.Unit) bool { return u.ID == q.unit })
+	at := slices.IndexFunc(q.Document.Parts, func(u making.Unit) bool { return u.ID == q.unit })
 	if at < 0 {
 		problems.Stop("unit-unknown", "/step", fmt.Sprintf("“%s” is nothing that is made here.", q.came.Step), "Choose something that is made.")
 		return problems
 	}
-	plain := slices.Clone(q.document.Parts)
+	plain := slices.Clone(q.Document.Parts)
 	plain[at].Measured = nil
 	there := q.Table
 	there.Problems = &problem.List{}
@@ -219,7 +221,7 @@ func (q onward) step() (work.Step, bool) {
 
 // isBlock says whether it is laid as a block, and only there.
 func (q onward) isBlock() bool {
-	for _, u := range q.document.Parts {
+	for _, u := range q.Document.Parts {
 		if slices.ContainsFunc(u.How.Parts(), func(p making.Part) bool { return p.Unit.Whole() == q.unit }) {
 			return false
 		}
@@ -229,20 +231,20 @@ func (q onward) isBlock() bool {
 
 // asDecided is what the quilt is planned to measure there; nothing where it should be as it is planned first.
 func (q onward) asDecided() *making.Measures {
-	i := slices.IndexFunc(q.document.Parts, func(u making.Unit) bool { return u.ID == q.unit })
-	return q.document.Parts[i].Measured
+	i := slices.IndexFunc(q.Document.Parts, func(u making.Unit) bool { return u.ID == q.unit })
+	return q.Document.Parts[i].Measured
 }
 
 // fine is the ruler that tells allowances.
 func (q onward) fine() measure.Ruler {
-	return measure.Ruler{Units: q.document.Units, Mark: decided.SeamMark(q.document.Units)}
+	return measure.Ruler{Units: q.Document.Units, Mark: decided.SeamMark(q.Document.Units)}
 }
 
 // adapt lets everything that comes later be made to what is there.
 func (q onward) adapt() WayOn {
 	out := WayOn{Way: Adapt, Name: "Go on with " + q.size(q.w, q.h), Says: []string{"What comes later is made to what is there. The seams from here on take what is planned: sew a test strip first."}}
 	if q.isBlock() && q.asDecided() == nil {
-		d, err := document.Copy(q.document)
+		d, err := document.Copy(q.Document)
 		if err != nil {
 			return q.cannot(out, "The project cannot be copied.", "")
 		}
@@ -250,7 +252,7 @@ func (q onward) adapt() WayOn {
 		out.Says[0] = "Every block is taken to be as large; what lies between and round them is cut to it."
 		return q.told(out, d)
 	}
-	f, err := follow(q.Sewn, q.document, q.unit, q.purse)
+	f, err := follow(q.Sewn, q.Document, q.unit, q.Purse)
 	if err != nil {
 		return q.cannot(out, "The project cannot be copied.", "")
 	}
@@ -295,7 +297,7 @@ func (q onward) trim() WayOn {
 	} else if q.w > w || q.h > h {
 		return q.cannot(out, "One way it is larger than it should be, and the other way smaller.", "Trim the larger way first, and measure it again.")
 	}
-	f, err := follow(q.Sewn, q.document, q.unit, q.purse)
+	f, err := follow(q.Sewn, q.Document, q.unit, q.Purse)
 	if err != nil {
 		return q.cannot(out, "The project cannot be copied.", "")
 	}
@@ -342,7 +344,7 @@ func (q onward) sewOn(more measure.Length) WayOn {
 	fine := q.fine()
 	seam := q.Table.Seam + more/2
 	out := WayOn{Way: SewOn, Name: "Sew everything so", Says: []string{fmt.Sprintf("The guide stays where it is: every seam is planned to take %s.", fine.Print(seam))}}
-	f, err := follow(q.Sewn, q.document, "", q.purse)
+	f, err := follow(q.Sewn, q.Document, "", q.Purse)
 	if err != nil {
 		return q.cannot(out, "The project cannot be copied.", "")
 	}
@@ -406,10 +408,10 @@ func (q onward) cannot(out WayOn, says, mend string) WayOn {
 
 // told works a way out in full and holds it against what is planned and counted now.
 func (q onward) told(out WayOn, d document.Document) WayOn {
-	if q.purse.Empty() {
+	if q.Purse.Empty() {
 		return q.cannot(out, "This quilt is too large for every way to be worked out.", "Enter what changes in the quilt itself, and look at what it comes to.")
 	}
-	w, ok := work.Spending(d, q.purse.Spend)
+	w, ok := work.Spending(d, q.Purse.Spend)
 	if !ok {
 		says, mend := "It does not come together.", ""
 		if stops := w.Problems.Stops(); len(stops) > 0 {
@@ -419,7 +421,7 @@ func (q onward) told(out WayOn, d document.Document) WayOn {
 	}
 	out.Document, out.Before, out.Quilt = &d, rounds(q.Layout, q.Table), rounds(w.Layout, w.Table)
 	out.Follows = q.follows(w)
-	if len(document.Changes(q.document, d)) == 0 {
+	if len(document.Changes(q.Document, d)) == 0 {
 		out.Document, out.Says = nil, []string{"It measures what it should: nothing has to follow."}
 		if w, h := q.made.Piece.Size(); q.w != w || q.h != h {
 			out.Says[0] = "The quilt is planned on that already."
@@ -581,7 +583,7 @@ func (q onward) clothFollows(then *work.Work, add func(what, was, is string)) {
 		}
 		return n, buy
 	}
-	for _, f := range q.document.Fabrics {
+	for _, f := range q.Document.Fabrics {
 		n, buy := strips(q.Work, f.ID)
 		m, bought := strips(then, f.ID)
 		add("Strips of "+f.Name, fmt.Sprint(n), fmt.Sprint(m))

@@ -1,9 +1,10 @@
-package ask
+package askpress
 
 import (
 	"fmt"
 	"slices"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/making"
@@ -40,9 +41,9 @@ const mostDrawn = 30_000
 // Arrangements lists every distinct way to turn the first block of a quilt in a repeat of up to two by two of it, with
 // its mirror image beside it where the quilt has one: alike under sliding and under turning the whole quilt counts
 // once. Other blocks stay as they lie. The first clash least.
-func Arrangements(d document.Document, purse *Purse) (Arranged, problem.List) {
+func Arrangements(d document.Document, purse *ask.Purse) (Arranged, problem.List) {
 	list := []Arrangement{}
-	b, problems, ok := sewn(d, purse)
+	b, problems, ok := ask.BlocksOf(d, purse)
 	if !ok {
 		return Arranged{List: list}, *problems
 	}
@@ -58,7 +59,7 @@ func Arrangements(d document.Document, purse *Purse) (Arranged, problem.List) {
 		}
 		a := Arrangement{Repeat: shortest(laidIn(cells, now)), Name: nameOf(cells)}
 		a.Now = sameRepeat(letters, b.Seen, a.Repeat, now)
-		small, ok := arranged(b, a.Repeat, 4, 4, purse)
+		small, ok := PressedIn(b, a.Repeat, 4, 4, purse)
 		if !ok {
 			continue
 		}
@@ -66,7 +67,7 @@ func Arrangements(d document.Document, purse *Purse) (Arranged, problem.List) {
 		for _, block := range a.Quilt.Blocks {
 			patches += len(block.Patches)
 		}
-		whole, ok := arranged(b, a.Repeat, d.Top.Rows, d.Top.Columns, purse)
+		whole, ok := PressedIn(b, a.Repeat, d.Top.Rows, d.Top.Columns, purse)
 		if !ok {
 			continue
 		}
@@ -99,7 +100,7 @@ type letter struct {
 
 // lettersOf lists how a block can lie so that it looks different, its mirror image among what falls out beside it
 // included.
-func lettersOf(b blocks, first quilt.Cell) []letter {
+func lettersOf(b ask.Blocks, first quilt.Cell) []letter {
 	var list []letter
 	add := func(cell quilt.Cell, p piece.Piece) {
 		for _, degrees := range []int{0, 90, 180, 270} {
@@ -273,14 +274,14 @@ func sameRepeat(letters []letter, cloth piece.Seen, x, y [][]quilt.Cell) bool {
 	return true
 }
 
-// arranged presses and counts what is sewn in another repeat and size, nothing round its blocks. It is sewn anew only where
+// PressedIn presses and counts what is sewn in another repeat and size, nothing round its blocks. It is sewn anew only where
 // what is laid depends on where it lies.
-func arranged(b blocks, repeat [][]quilt.Cell, rows, columns int, purse *Purse) (work.Counted, bool) {
+func PressedIn(b ask.Blocks, repeat [][]quilt.Cell, rows, columns int, purse *ask.Purse) (work.Counted, bool) {
 	top := b.Plain
 	byPlace := func(u making.Unit) bool { return making.StatesOf(u.How).LaidByPlace }
-	if d := b.document; d.Press != nil && len(d.Press.TwoWays) > 0 || slices.ContainsFunc(d.Parts, byPlace) {
+	if d := b.Document; d.Press != nil && len(d.Press.TwoWays) > 0 || slices.ContainsFunc(d.Parts, byPlace) {
 		d.Top.Repeat, d.Top.Rows, d.Top.Columns = repeat, rows, columns
-		again, _, ok := sewn(d, purse)
+		again, _, ok := ask.BlocksOf(d, purse)
 		if !ok {
 			return work.Counted{}, false
 		}
@@ -296,7 +297,7 @@ func arranged(b blocks, repeat [][]quilt.Cell, rows, columns int, purse *Purse) 
 }
 
 // expanded is a repeat of what is laid as it is made, in its colourways.
-func expanded(b blocks, repeat [][]quilt.Cell) [][]quilt.Cell {
+func expanded(b ask.Blocks, repeat [][]quilt.Cell) [][]quilt.Cell {
 	type block struct {
 		unit      naming.Unit
 		colourway string

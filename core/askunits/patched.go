@@ -1,9 +1,10 @@
-package ask
+package askunits
 
 import (
 	"fmt"
 	"slices"
 
+	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/naming"
@@ -27,8 +28,8 @@ type patcher struct {
 
 // patched is a document where every part of what is cut again is pieced patch by patch, in a block of the document or, where that is
 // less than 0, as the parts are laid in the top; false where its patches are no rectangles or do not come apart by straight seams.
-func patched(b blocks, at int, cut making.Made) (document.Document, bool) {
-	d, err := document.Copy(b.document)
+func patched(b ask.Blocks, at int, cut making.Made) (document.Document, bool) {
+	d, err := document.Copy(b.Document)
 	if err != nil {
 		return d, false
 	}

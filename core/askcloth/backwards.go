@@ -1,4 +1,4 @@
-package ask
+package askcloth
 
 import (
 	"cmp"
@@ -6,6 +6,7 @@ import (
 	"slices"
 	"sort"
 
+	"vicis/core/ask"
 	"vicis/core/cloth"
 	"vicis/core/cutting"
 	"vicis/core/document"
@@ -64,10 +65,10 @@ const mostReached = 40
 
 // Backwards goes from the cloth there is to the largest quilt of the document's blocks and borders. Fabrics of which
 // nothing is said are bought as needed. Among quilts with the most blocks, or nearly as many, the squarest is taken.
-func Backwards(d document.Document, supplies []SupplyThere, purse *Purse) (Reach, problem.List) {
+func Backwards(d document.Document, supplies []SupplyThere, purse *ask.Purse) (Reach, problem.List) {
 	r := Reach{Uses: []Used{}, More: []string{}, Others: []Measure{}}
 	d, there := withSupplies(d, supplies)
-	blocks, problems, ok := sewn(d, purse)
+	blocks, problems, ok := ask.BlocksOf(d, purse)
 	for i := range *problems { // what is said of a supply is said where it was asked
 		p := &(*problems)[i]
 		var k int
@@ -174,9 +175,9 @@ func gap(a, b int) int { return max(a-b, b-a) }
 
 // sizeSearch lays out and counts quilts of many sizes; the pressing does not change how much cloth they take.
 type sizeSearch struct {
-	sewn  blocks
+	sewn  ask.Blocks
 	there map[string]bool // the fabrics of which something is said
-	purse *Purse
+	purse *ask.Purse
 	seen  map[[2]int]cutting.Plan
 }
 
@@ -263,7 +264,7 @@ func (s *sizeSearch) lackWords(columns, rows int) string {
 // more is how many more pieces or strips like those that lie there would suffice of a fabric; false where it lies there otherwise, or that was
 // not worked out.
 func (s *sizeSearch) more(fabric string, columns, rows int) (n int, size string, ok bool) {
-	d := s.sewn.document
+	d := s.sewn.Document
 	at := -1
 	for i, one := range d.Supplies {
 		if one.Fabric != fabric {
@@ -283,7 +284,7 @@ func (s *sizeSearch) more(fabric string, columns, rows int) (n int, size string,
 		with := d
 		with.Supplies = slices.Clone(d.Supplies)
 		with.Supplies[at].Count += more
-		blocks, _, ok := sewn(with, s.purse)
+		blocks, _, ok := ask.BlocksOf(with, s.purse)
 		if !ok {
 			return false
 		}
