@@ -10,7 +10,7 @@ import (
 // A document is read once. Who writes or opens documents, and the entrances of work and plan, may name one; everybody below
 // takes what was decided.
 func TestADocumentIsReadOnce(t *testing.T) {
-	opens := map[string]bool{"document": true, "decided": true, "ask": true, "starter": true, "library": true, "plan": true}
+	opens := map[string]bool{"document": true, "decided": true, "ask": true, "askpress": true, "askcloth": true, "askunits": true, "onward": true, "starter": true, "library": true, "plan": true}
 	entrances := map[string]bool{"work/work.go": true}
 	sources(t, "", 100, func(path string, at func(ast.Node) token.Position, n ast.Node) {
 		sel, ok := n.(*ast.SelectorExpr)
@@ -26,7 +26,7 @@ func TestADocumentIsReadOnce(t *testing.T) {
 // A length that was written is read where it comes in: by what holds it in a document, by whoever answers what was typed, and from events.
 func TestALengthIsReadOnce(t *testing.T) {
 	reads := map[string]bool{
-		"measure": true, "document": true, "starter": true, "ask": true, // what was typed with a question
+		"measure": true, "document": true, "starter": true, "ask": true, "askpress": true, "askcloth": true, "askunits": true, "onward": true, // what was typed with a question
 		"making/breadth.go": true, "cloth/supply.go": true, "cloth/packs.go": true, // a holding of the shelf comes by itself
 		"tally/gauged.go": true, "work/steps.go": true, // of events
 	}

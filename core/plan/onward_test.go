@@ -16,6 +16,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/onward"
 	"vicis/core/plan"
 	"vicis/core/quilt"
 	"vicis/core/tally"

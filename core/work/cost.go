@@ -4,7 +4,6 @@ import (
 	"iter"
 	"slices"
 
-	"vicis/core/document"
 	"vicis/core/making"
 )
 
@@ -68,6 +67,3 @@ func (c Counted) countedCost() int {
 
 // CutCost is what it took to look at so many nodes of a search for a cutting.
 func CutCost(looks int) int { return looks / nodesPart }
-
-// Spending is Of for whoever counts what it takes.
-func Spending(d document.Document, spend func(int)) (*Work, bool) { return of(d, spend) }

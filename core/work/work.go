@@ -33,6 +33,9 @@ type Work struct {
 // reached.
 func Of(d document.Document) (*Work, bool) { return of(d, nil) }
 
+// Spending is Of for whoever counts what it takes.
+func Spending(d document.Document, spend func(int)) (*Work, bool) { return of(d, spend) }
+
 func of(d document.Document, spend func(int)) (*Work, bool) {
 	w := &Work{}
 	var ok bool
