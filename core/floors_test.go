@@ -38,7 +38,7 @@ var floors = [][]string{
 
 // pure is what the core may use of the standard library: no clock, no files, no network, no randomness. Of time only how it is written.
 var pure = map[string]bool{
-	"bytes": true, "cmp": true, "embed": true, "path": true, "encoding/binary": true, "hash/fnv": true,
+	"bytes": true, "cmp": true, "iter": true, "embed": true, "path": true, "encoding/binary": true, "hash/fnv": true,
 	"encoding": true, "encoding/csv": true, "encoding/json": true, "errors": true, "fmt": true, "io": true, "maps": true,
 	"math": true, "math/big": true,
 	"math/bits": true, "reflect": true, "regexp": true, "slices": true, "sort": true, "strconv": true, "strings": true,

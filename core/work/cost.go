@@ -55,15 +55,5 @@ func (l Laid) laidCost() int {
 	return n
 }
 
-// countedCost is what it took to count everything, and to sew the units once more where it was asked which part each patch came with.
-func (c Counted) countedCost() int {
-	n := len(c.Lines)
-	cost := lineCost*n + n*n/linesPart + c.Dealt.Deal.Looks/nodesPart
-	if deal := c.DealAsked; deal != nil && !deal.Falls {
-		cost += c.sewnCost()
-	}
-	return cost
-}
-
 // CutCost is what it took to look at so many nodes of a search for a cutting.
 func CutCost(looks int) int { return looks / nodesPart }

@@ -17,43 +17,6 @@ import (
 
 // Blocks taken apart: where their prints show, and what of them comes out of one run.
 
-// dealtBlock is a block taken apart: its spots and the figures they lie in.
-type dealtBlock struct {
-	patches       []piece.Patch // with the part they came with
-	figureOfPatch []int
-	spots         []spotOf
-	figures       []figureOf
-}
-
-// spotOf is a spot of a block: in which figure it lies, and which of its slots it is.
-type spotOf struct {
-	role   string
-	fabric string
-	rule   document.DealRule
-	group  string // spots of one group and slot have one print
-	stock  string
-	slot   figureSlot
-	unit   naming.Unit // the figure that is dealt whole; empty where it is a group of a rule
-}
-
-// figureOf is what comes out of one run: all of one print wherever it shows the same slot.
-type figureOf struct {
-	unit  naming.Unit
-	path  string
-	stock string       // what it is dealt from; empty where all in it belongs to groups of rules
-	slots []figureSlot // that belong to such groups
-}
-
-// figureSlot is where one print shows in a figure.
-type figureSlot struct {
-	spot   int
-	inner  string      // where in the figure
-	unit   naming.Unit // whose own cloth it is
-	cut    naming.Unit // what is sub-cut from that, where it is a strip set
-	role   string
-	fabric string
-}
-
 // lay goes through the blocks of the quilt and gives every spot a place.
 func (d *dealt) lay() {
 	patches := 0

@@ -1,19 +1,15 @@
 package work
 
 import (
-	"fmt"
 	"maps"
 	"slices"
 
 	"vicis/core/batching"
-	"vicis/core/cloth"
 	"vicis/core/demand"
 	"vicis/core/making"
-	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/pressing"
-	"vicis/core/problem"
 	"vicis/core/quilt"
 )
 
@@ -115,107 +111,15 @@ func (l Laid) Blocks() []making.Made {
 	return list
 }
 
-// Counted is how many of everything are made.
-type Counted struct {
-	Laid
-	Dealt  Dealt
-	Demand demand.Plan
-	Lines  map[naming.Step]demand.ThingCount
-}
-
-// Count finds how many of everything. false when things stand in for each other in a ring, or a patch does not come out
-// of its cloth.
-func (l Laid) Count() (Counted, bool) {
-	c := Counted{Laid: l}
-	if c.setDeal(); c.Problems.Stopped() {
-		return c, false
-	}
-	good := c.count()
-	c.Spent(c.countedCost())
-	return c, good && c.motifsFit()
-}
-
-// Used says whether anything of a unit is made: itself, or what can be laid of it.
-func (b Counted) Used(unit naming.Unit) bool {
-	m := b.Unit(unit)
-	return b.Demand.Runs[unit.Step()] > 0 || slices.ContainsFunc(m.Each(), func(one making.Made) bool {
-		return b.Demand.Runs[one.Unit.ID.Step()] > 0
-	})
-}
-
-func (b *Counted) count() bool {
-	d := b.wanted()
-	var ok bool
-	if b.Demand, ok = demand.Count(d); !ok {
-		b.Problems.Stop("stand-in-ring", "/units", "Units stand in for each other in a ring.",
-			"Take one of them out of what stands in.")
-		return false
-	}
-	b.Lines = b.Demand.Lines
-	for _, ring := range b.Layout.Rings {
-		if ring.Border.HasSquares() {
-			b.Lines[ring.Border.ID.Squares()] = demand.ThingCount{Need: 4, Spare: b.Spares.Of(4)}
-		}
-	}
-	return true
-}
-
-// PerBlock is how many of everything one block takes, sewn for itself.
-func (b Counted) PerBlock(block naming.Unit) map[naming.Step]demand.ThingCount {
-	d := b.wanted()
-	d.Wanted, d.Also, d.Spares = map[naming.Step]int{block.Step(): 1}, nil, demand.Spares{}
-	p, _ := demand.Count(d)
-	return p.Lines
-}
-
-// mostMore bounds the blocks more that are tried for one number that leaves nothing over.
-const mostMore = 48
-
-// NothingOver is how many blocks more leave none of a thing over, and how many numbers were tried; false when no small
-// number does.
-func (b Counted) NothingOver(block naming.Unit, step naming.Step) (more, tried int, ok bool) {
-	d := b.wanted()
-	before := d.Wanted[block.Step()]
-	for more = 1; more <= mostMore; more++ {
-		d.Wanted[block.Step()] = before + more
-		if p, ok := demand.Count(d); ok && p.Lines[step].Left == 0 {
-			return more, more, true
-		}
-	}
-	return 0, mostMore, false
-}
-
-// Free is how many blocks more can be sewn without one cut more: of what is left over once the quilt has all of its own.
-func (b Counted) Free(block naming.Unit) (n int) {
-	d := b.wanted()
-	before := d.Wanted[block.Step()]
-	for n < mostMore {
-		d.Wanted[block.Step()] = before + n + 1
-		p, ok := demand.Count(d)
-		if !ok {
-			return n
-		}
-		for _, m := range b.Units {
-			for _, act := range m.Acts {
-				if (act.Patch != nil || act.Stock) && p.Lines[act.ID].Make() > b.Demand.Lines[act.ID].Make() {
-					return n
-				}
-			}
-		}
-		n++
-	}
-	return n
-}
-
-// wanted is what the quilt asks for, and what everything is made from.
-func (b Counted) wanted() demand.Demand {
+// Wanted is what the quilt asks for, and what everything is made from; of some steps at least so many runs.
+func (b Laid) Wanted(least map[naming.Step]int) demand.Demand {
 	d := demand.Demand{Wanted: map[naming.Step]int{}, Also: map[naming.Step][]naming.Step{}, Spares: b.Spares}
 	for _, m := range b.Units {
 		if m.InLength {
 			continue // how many sets and strips the sub-cuts take is for the cutting plan
 		}
 		for _, act := range m.Acts {
-			s := demand.Source{ID: act.ID, Spares: act.Stock || act.Does == making.Cuts, Least: b.Dealt.Runs[act.ID]}
+			s := demand.Source{ID: act.ID, Spares: act.Stock || act.Does == making.Cuts, Least: least[act.ID]}
 			for _, g := range act.Outputs() {
 				s.Gives = append(s.Gives, demand.RunGive{ID: g.ID, Count: g.Count})
 			}
@@ -252,36 +156,4 @@ func (b Counted) wanted() demand.Demand {
 		d.Wanted[naming.CornersOn] = b.Layout.Count[naming.CornerTriangle]
 	}
 	return d
-}
-
-// motifsFit checks that the whole repeats a patch takes come out of the cloth.
-func (b *Counted) motifsFit() bool {
-	good := true
-	fit := func(patch *making.CutPatch, act naming.Step) {
-		f, _ := b.Shelf.Fabric(patch.Role)
-		across, _, ok := b.Shelf.Motifs(f.ID)
-		usable, _ := b.Table.Usable(patch.Role)
-		if !ok || measure.CeilDiv(patch.W, across)*across <= usable-b.Table.Squaring {
-			return
-		}
-		good = false
-		i := slices.IndexFunc(b.Fabrics, func(g cloth.Fabric) bool { return g.ID == f.ID })
-		b.Problems.Stop("motif-too-wide", problem.At("fabrics", i, "motif", "across"),
-			fmt.Sprintf("A piece of %s for %s takes %s of %s, more than its usable width.", b.Say(patch.W),
-				b.NameOf(act), b.Say(measure.CeilDiv(patch.W, across)*across), f.Name),
-			"Choose another fabric there, or do not centre its motifs.")
-	}
-	for _, m := range b.Units {
-		for _, act := range m.Acts {
-			if act.Patch != nil && b.Lines[act.ID].Make() > 0 {
-				fit(act.Patch, act.ID)
-			}
-		}
-	}
-	for _, ring := range b.Layout.Rings {
-		if id := ring.Border.ID.Squares(); ring.Border.HasSquares() {
-			fit(b.Acts[id].Act.Patch, id)
-		}
-	}
-	return good
 }

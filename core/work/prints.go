@@ -135,7 +135,7 @@ func (d *dealt) takes(count map[naming.Unit]int) demand.Plan {
 	of := fmt.Sprint(units)
 	sources, known := d.made[of]
 	if !known {
-		sources = d.below(units, d.wanted().Sources)
+		sources = d.below(units, d.Wanted(nil).Sources)
 		d.made[of] = sources
 	}
 	want := demand.Demand{Sources: sources, Wanted: map[naming.Step]int{}}

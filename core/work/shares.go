@@ -14,21 +14,6 @@ import (
 
 // How many of each print there are for every place, and what was dealt by hand.
 
-// stockpile is what there is for the places of one kind. Of what falls out of one run in several looks each has a stock of its own, of
-// the same prints.
-type stockpile struct {
-	rules  []document.DealRule // by slot
-	slots  []figureSlot
-	looks  []naming.Unit // of a figure; one without a name where it is a group of a rule
-	index  []int         // which stock of the deal each look has
-	places []int         // how many there are of each
-}
-
-// slot is the place of a slot among all.
-func (p *stockpile) slot(inner, role string) int {
-	return slices.IndexFunc(p.slots, func(o figureSlot) bool { return o.inner == inner && o.role == role })
-}
-
 // pile is the stock that a spot is dealt from.
 func (d *dealt) pile(s spotOf) {
 	pile, known := d.stocks[s.stock]

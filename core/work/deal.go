@@ -3,10 +3,8 @@ package work
 import (
 	"fmt"
 	"slices"
-	"strings"
 
 	"vicis/core/cloth"
-	"vicis/core/cutting"
 	"vicis/core/dealing"
 	"vicis/core/demand"
 	"vicis/core/document"
@@ -15,83 +13,20 @@ import (
 	"vicis/core/problem"
 )
 
-// Dealt is which print of an assortment lies where.
-type Dealt struct {
-	Prints []Printed             // that are dealt, fabric by fabric
-	Spots  map[naming.Unit]Spots // of every block that is laid
-	Cells  []DealtCell           // row by row, as the quilt is laid
-	Deal   dealing.Outcome
-	Runs   map[naming.Step]int // at least so many, because what comes out of one run is of one print
-	Cut    cutting.CutByPrint
-	Alike  [][2][2]int // what touches and is alike: cell and spot of both, no more than can be marked
-}
-
-// Printed is one print of a fabric.
-type Printed struct {
-	Fabric string
-	Swatch cloth.Swatch
-}
-
-// Spots is where prints show in a block: for each patch that is seen of it its spot, or −1 where its cloth is not dealt, and for each spot its
-// role and how many of that role come before it.
-type Spots struct {
-	Of    []int
-	Roles []string
-	Nth   []int
-}
-
-// DealtCell is what one block of the quilt was dealt: for each of its spots an index into the prints.
-type DealtCell struct {
-	Unit        naming.Unit
-	Row, Column int // counted from 1
-	Prints      []int
-	Held        []bool // what of it was dealt by hand
-}
-
-// Any says whether anything is dealt.
-func (d Dealt) Any() bool { return len(d.Prints) > 0 }
-
-// mostDealt is how many patches are dealt; of larger quilts they fall as they fall.
-const mostDealt = 20_000
-
 // How many rules there may be, and how much that was dealt by hand.
 const (
 	mostRules = 50
 	mostHand  = 10_000
 )
 
-// mostInBlock is how many patches a block may have to be dealt.
-const mostInBlock = 500
-
-// dealt is the deal while it is set up.
-type dealt struct {
-	*Counted
-	out    Dealt
-	first  map[string]int // fabric → its first print
-	traced map[naming.Unit]making.Made
-	blocks map[naming.Unit]*dealtBlock
-	deal   dealing.Task
-	stocks map[string]*stockpile
-	order  []string
-	full   bool // there is more than is dealt
-	last   int  // stocks so far
-	taken  map[string]demand.Plan
-	made   map[string][]demand.Source
-	given  []int                  // how often each print has been given
-	once   map[string][]int       // and for a role of which no two are to be alike
-	left   [][]int                // of each choice of each stock, what nobody holds
-	spots  []map[int]dealing.Spot // by cell: spot of the block → spot of the deal
-	groups []map[string]int       // by cell: what is one place → which
-}
-
-// setDeal deals the prints, where the document asks for it and there is more than one of some fabric.
-func (c *Counted) setDeal() {
-	ask := c.DealAsked
+// dealtOf deals the prints, where the document asks for it and there is more than one of some fabric.
+func dealtOf(l Laid) (out Dealt) {
+	ask := l.DealAsked
 	if ask == nil {
-		return
+		return out
 	}
-	d := dealt{Counted: c, first: map[string]int{}, blocks: map[naming.Unit]*dealtBlock{}, stocks: map[string]*stockpile{}, taken: map[string]demand.Plan{}, made: map[string][]demand.Source{}, once: map[string][]int{}}
-	for _, f := range c.Fabrics {
+	d := dealt{Laid: l, first: map[string]int{}, blocks: map[naming.Unit]*dealtBlock{}, stocks: map[string]*stockpile{}, taken: map[string]demand.Plan{}, made: map[string][]demand.Source{}, once: map[string][]int{}}
+	for _, f := range l.Fabrics {
 		if list := f.Swatches(); len(list) > 1 {
 			d.first[f.ID] = len(d.out.Prints)
 			for _, s := range list {
@@ -100,32 +35,32 @@ func (c *Counted) setDeal() {
 		}
 	}
 	if !d.checkRules(ask) || ask.Falls || len(d.first) == 0 {
-		return
+		return out
 	}
-	for _, m := range c.Layout.Blocks {
+	for _, m := range l.Layout.Blocks {
 		if len(m.Piece.Patches) > mostInBlock {
 			d.tooMany()
-			return
+			return out
 		}
 	}
-	table := c.Table
+	table := l.Table
 	table.Traced, table.Problems = true, &problem.List{}
-	d.traced, _ = making.All(c.Copies, table)
+	d.traced, _ = making.All(l.Copies, table)
 	if d.lay(); d.full {
 		d.tooMany()
-		return
+		return out
 	}
 	if len(d.deal.Places) == 0 {
-		return
+		return out
 	}
 	d.stock()
-	defer func() { c.Dealt.Deal.Looks += 8 * (len(d.deal.Pairs) + len(d.deal.Places)) }()
+	defer func() { out.Deal.Looks += 8 * (len(d.deal.Pairs) + len(d.deal.Places)) }()
 	before := min(max(0, ask.Before), len(ask.Hand))
 	d.left = d.counts()
 	d.byHand(ask.Hand[:before], 0)
 	if d.pairs(ask); d.full {
 		d.tooMany()
-		return
+		return out
 	}
 	d.deal.Seed = uint64(max(0, ask.Seed))
 	d.out.Deal = dealing.Of(d.deal)
@@ -136,7 +71,7 @@ func (c *Counted) setDeal() {
 	d.alike()
 	d.cut()
 	d.keptRules()
-	c.Dealt = d.out
+	return d.out
 }
 
 // tooMany says that a quilt is too large to be dealt.
@@ -187,53 +122,6 @@ func (d *dealt) checkRules(ask *document.Deal) bool {
 		}
 	}
 	return good
-}
-
-func listed(values []cloth.Value) string {
-	var words []string
-	for _, v := range values {
-		words = append(words, string(v))
-	}
-	return strings.Join(words, " or ")
-}
-
-// ruleOf is what holds for a role in a block: the last rule that is for it.
-func (d *dealt) ruleOf(role string, block naming.Unit) (rule document.DealRule) {
-	rule.Role = role
-	for _, r := range d.DealAsked.Rules {
-		if r.Role == naming.BaseRole(role) && r.In(block) {
-			rule = r
-		}
-	}
-	rule.Role = role
-	if rule.One == "" {
-		rule.One = document.OnePatch
-	}
-	return rule
-}
-
-// eligible are the prints of a fabric that a rule allows.
-func (d *dealt) eligible(r document.DealRule, fabric string) (list []int) {
-	for i, p := range d.out.Prints {
-		if p.Fabric == fabric && (len(r.Values) == 0 || slices.Contains(r.Values, p.Swatch.Is())) {
-			list = append(list, i)
-		}
-	}
-	return list
-}
-
-// dealtFrom are the prints that a slot is dealt from: those that its rule allows. Where a colourway gives its role a fabric with none of
-// these, that is said, and all prints of that fabric are.
-func (d *dealt) dealtFrom(r document.DealRule, fabric string) []int {
-	list := d.eligible(r, fabric)
-	if len(list) > 0 {
-		return list
-	}
-	f, _ := d.Shelf.Fabric(r.Role)
-	d.Problems.Warn("rule-not-kept", "/deal/rules", fmt.Sprintf("In a colourway none of the prints of %s is %s.", f.Name, listed(r.Values)),
-		"It is dealt from all its prints there; sort them anew, or take the value out of the rule.")
-	r.Values = nil
-	return d.eligible(r, fabric)
 }
 
 // tell writes down what every block was dealt.
