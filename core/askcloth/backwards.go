@@ -191,7 +191,7 @@ func (s *sizeSearch) cut(columns, rows int) cutting.Plan {
 	at := [2]int{columns, rows}
 	p, known := s.seen[at]
 	if !known {
-		if c, ok := s.lay(columns, rows).Count(); ok {
+		if c, ok := work.Count(s.lay(columns, rows)); ok {
 			p = c.Cutting(&c.Table)
 		}
 		s.seen[at] = p
@@ -201,7 +201,7 @@ func (s *sizeSearch) cut(columns, rows int) cutting.Plan {
 
 // work is such a quilt as it is cut, so that it can be told.
 func (s *sizeSearch) work(columns, rows int) *work.Work {
-	c, _ := s.lay(columns, rows).Count()
+	c, _ := work.Count(s.lay(columns, rows))
 	return &work.Work{Counted: c, Cut: s.cut(columns, rows)}
 }
 

@@ -98,7 +98,7 @@ func (b cliffs) onNarrower(usable measure.Length, fabrics []string) (work.Counte
 		return work.Counted{}, cutting.Plan{}, false
 	}
 	laid := blocks.AsDrawn()
-	counted, ok := laid.Count()
+	counted, ok := work.Count(laid)
 	if !ok {
 		return counted, cutting.Plan{}, false
 	}

@@ -292,7 +292,7 @@ func PressedIn(b ask.Blocks, repeat [][]quilt.Cell, rows, columns int, purse *as
 	top.Borders, top.Backing, top.Binding, top.Measured = nil, nil, nil, nil
 	again := b.With(top)
 	laid := again.Pressed()
-	counted, ok := laid.Count()
+	counted, ok := work.Count(laid)
 	return counted, ok
 }
 

@@ -14,6 +14,7 @@ import (
 	"vicis/core/piece"
 	"vicis/core/problem"
 	"vicis/core/straight"
+	"vicis/core/work"
 )
 
 // Rejoined is one way to join the parts of what was cut again to a block.
@@ -241,7 +242,7 @@ func rejoined(b ask.Blocks, block naming.Unit, purse *ask.Purse) (r Rejoined, ok
 			r.Inside++
 		}
 	}
-	counted, ok := laid.Count()
+	counted, ok := work.Count(laid)
 	if !ok {
 		return r, false
 	}
@@ -263,7 +264,7 @@ func rejoined(b ask.Blocks, block naming.Unit, purse *ask.Purse) (r Rejoined, ok
 
 // effort is what everything that is sewn takes.
 func effort(b ask.Blocks, purse *ask.Purse) (e QuiltEffort, ok bool) {
-	counted, ok := b.AsDrawn().Count()
+	counted, ok := work.Count(b.AsDrawn())
 	if !ok {
 		return e, false
 	}

@@ -154,7 +154,7 @@ func way(blocks ask.Blocks, problems problem.List, ok bool, u making.Unit, purse
 		}
 		return w
 	}
-	b, counted := blocks.AsDrawn().Count()
+	b, counted := work.Count(blocks.AsDrawn())
 	if !counted {
 		w.Refused = "Units stand in for each other in a ring."
 		return w

@@ -18,8 +18,6 @@ const (
 	pressedCost  = 2   // for each cell whose seams are decided
 	turnedPart   = 6   // of the patches of each unit, which is turned every way it lies
 	looksPart    = 140 // of the searches of the pressing
-	lineCost     = 2   // for each thing that is counted, and a part of their square where they are many
-	linesPart    = 200
 	nodesPart    = 800
 )
 

@@ -21,7 +21,7 @@ type Counted struct {
 
 // Count finds how many of everything. false when things stand in for each other in a ring, or a patch does not come out
 // of its cloth.
-func (l Laid) Count() (Counted, bool) {
+func Count(l Laid) (Counted, bool) {
 	c := Counted{Laid: l, Dealt: dealtOf(l)}
 	if c.Problems.Stopped() {
 		return c, false
@@ -135,10 +135,16 @@ func (b *Counted) motifsFit() bool {
 	return good
 }
 
+// What it costs to count: for each thing, and a part of their square where they are many.
+const (
+	lineCost  = 2
+	linesPart = 200
+)
+
 // countedCost is what it took to count everything, and to sew the units once more where it was asked which part each patch came with.
 func (c Counted) countedCost() int {
 	n := len(c.Lines)
-	cost := lineCost*n + n*n/linesPart + c.Dealt.Deal.Looks/nodesPart
+	cost := lineCost*n + n*n/linesPart + CutCost(c.Dealt.Deal.Looks)
 	if deal := c.DealAsked; deal != nil && !deal.Falls {
 		cost += c.sewnCost()
 	}

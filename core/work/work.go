@@ -46,7 +46,7 @@ func of(d document.Document, spend func(int)) (*Work, bool) {
 	if w.Sewn, ok = Sew(w.Quilt); !ok {
 		return w, false
 	}
-	counted, ok := w.Pressed().Count()
+	counted, ok := Count(w.Pressed())
 	if !ok {
 		w.Counted = counted
 		return w, false
