@@ -24,6 +24,8 @@ var floors = [][]string{
 	{"cutting", "batching", "trimming"},
 	{"document"},
 	{"decided"},
+	{"laying"},
+	{"dealt"},
 	{"work"},
 	{"tally", "drawn", "needle"},
 	{"iron", "ruler", "prints", "leftover", "advice", "order"},

@@ -8,6 +8,7 @@ import (
 	"vicis/core/decided"
 	"vicis/core/document"
 	"vicis/core/iron"
+	"vicis/core/laying"
 	"vicis/core/making"
 	"vicis/core/problem"
 	"vicis/core/work"
@@ -22,7 +23,7 @@ type Worked struct {
 
 // Blocks is a document that is asked about only as far as its blocks are sewn.
 type Blocks struct {
-	work.Sewn
+	laying.Sewn
 	Document document.Document
 }
 
@@ -49,6 +50,6 @@ func BlocksOf(d document.Document, purse *Purse) (Blocks, *problem.List, bool) {
 		return Blocks{}, c.Problems, false
 	}
 	c.Spend = purse.Spend
-	b, ok := work.Sew(c)
+	b, ok := laying.Sew(c)
 	return Blocks{b, d}, b.Problems, ok
 }

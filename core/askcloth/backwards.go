@@ -10,6 +10,7 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/cutting"
 	"vicis/core/document"
+	"vicis/core/laying"
 	"vicis/core/mat"
 	"vicis/core/measure"
 	"vicis/core/problem"
@@ -181,7 +182,7 @@ type sizeSearch struct {
 	seen  map[[2]int]cutting.Plan
 }
 
-func (s *sizeSearch) lay(columns, rows int) work.Laid {
+func (s *sizeSearch) lay(columns, rows int) laying.Laid {
 	top := s.sewn.Sized(columns, rows)
 	laid := s.sewn.With(top).AsDrawn()
 	return laid

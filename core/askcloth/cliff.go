@@ -9,6 +9,7 @@ import (
 	"vicis/core/ask"
 	"vicis/core/cutting"
 	"vicis/core/document"
+	"vicis/core/laying"
 	"vicis/core/mat"
 	"vicis/core/measure"
 	"vicis/core/problem"
@@ -295,7 +296,7 @@ func (b cliffs) short(a cutting.Across, usable measure.Length) int {
 func (b cliffs) count(a cutting.Across) int {
 	e := cutting.Enough()
 	n := a.Count(&b.Table, e)
-	b.Spent(work.CutCost(e.Used()))
+	b.Spent(laying.CutCost(e.Used()))
 	return n
 }
 

@@ -5,12 +5,12 @@ import (
 	"math"
 
 	"vicis/core/cloth"
+	"vicis/core/dealt"
 	"vicis/core/naming"
-	"vicis/core/work"
 )
 
 // Dealt is the picture of a quilt in the prints that were dealt.
-func (l QuiltPicture) Dealt(d work.Dealt) QuiltPicture {
+func (l QuiltPicture) Dealt(d dealt.Dealt) QuiltPicture {
 	if !d.Any() {
 		return l
 	}

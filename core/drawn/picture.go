@@ -5,14 +5,14 @@ import (
 	"math"
 
 	"vicis/core/batching"
+	"vicis/core/laying"
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/pressing"
-	"vicis/core/work"
 )
 
 // Drawing draws a top that is laid.
-type Drawing struct{ *work.Laid }
+type Drawing struct{ *laying.Laid }
 
 // Picture is a true drawing of a piece, right side up, in inches from its upper left corner.
 type Picture struct {
@@ -109,7 +109,7 @@ func Round(v float64) float64 { return math.Round(v*1e4) / 1e4 }
 func inches(n piece.Num) float64 { return Round(n.Inches()) }
 
 // Of draws what is made of a work as far as it has come: with blocks as large as they were planned.
-func Of(laid *work.Laid) Drawing {
+func Of(laid *laying.Laid) Drawing {
 	planned := *laid
 	planned.Layout = laid.Planned
 	return Drawing{&planned}

@@ -10,6 +10,7 @@ import (
 	"vicis/core/cutting"
 	"vicis/core/drawn"
 	"vicis/core/iron"
+	"vicis/core/laying"
 	"vicis/core/making"
 	"vicis/core/mat"
 	"vicis/core/measure"
@@ -394,17 +395,17 @@ func (b AtMachine) stitch(batch batching.Batch) string {
 	set := b.Settings
 	kind := b.StitchOf(batch)
 	short := "1.3 to 1.7 mm"
-	if kind == work.SpunStitch {
+	if kind == laying.SpunStitch {
 		short = "1.5 to 1.8 mm"
 	}
 	if set.Short.Given() {
 		short = set.Short.String()
 	}
-	if why, is := map[work.StitchLength]string{
-		work.TubeStitch: "because the tube is cut across; one seam of every ring is unpicked again, and short stitches make that slow",
-		work.SetStitch:  "because the set is cut across",
-		work.CutStitch:  "because the seam is cut through later",
-		work.SpunStitch: "where crossings are spun: the ones inside the allowance are undone, the others have to hold",
+	if why, is := map[laying.StitchLength]string{
+		laying.TubeStitch: "because the tube is cut across; one seam of every ring is unpicked again, and short stitches make that slow",
+		laying.SetStitch:  "because the set is cut across",
+		laying.CutStitch:  "because the seam is cut through later",
+		laying.SpunStitch: "where crossings are spun: the ones inside the allowance are undone, the others have to hold",
 	}[kind]; is {
 		return "short stitches, " + short + ", " + why
 	}

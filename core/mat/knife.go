@@ -5,6 +5,7 @@ import (
 	"strings"
 
 	"vicis/core/drawn"
+	"vicis/core/laying"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -52,7 +53,7 @@ type KnifePart struct {
 }
 
 // Knives tells everything that is cut again, as far as it could be made.
-func Knives(s work.Sewn, drawing drawn.Drawing, counted *work.Counted) []KnifeCard {
+func Knives(s laying.Sewn, drawing drawn.Drawing, counted *work.Counted) []KnifeCard {
 	list := []KnifeCard{}
 	room := mostKnifePatches
 	for _, m := range s.Units {
@@ -71,7 +72,7 @@ func Knives(s work.Sewn, drawing drawn.Drawing, counted *work.Counted) []KnifeCa
 // mostKnifePatches is how many patches all that is cut again may have, to be drawn.
 const mostKnifePatches = 5_000
 
-func knife(s work.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, counted *work.Counted) KnifeCard {
+func knife(s laying.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, counted *work.Counted) KnifeCard {
 	k := act.Knife
 	w, h := k.Of.Size()
 	one := KnifeCard{
@@ -106,7 +107,7 @@ func knife(s work.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, co
 	return one
 }
 
-func knifeLines(s work.Sewn, list []making.RuledCut, upright bool) []KnifeLine {
+func knifeLines(s laying.Sewn, list []making.RuledCut, upright bool) []KnifeLine {
 	out := []KnifeLine{}
 	for _, r := range list {
 		at := r.At.Nearest()
@@ -120,7 +121,7 @@ func knifeLines(s work.Sewn, list []making.RuledCut, upright bool) []KnifeLine {
 }
 
 // knifeReads is one cut as the ruler reads it; the middle is told from the edge too.
-func knifeReads(s work.Sewn, r making.RuledCut, upright bool) string {
+func knifeReads(s laying.Sewn, r making.RuledCut, upright bool) string {
 	at := r.At.Nearest()
 	side := map[bool][]string{true: {"left of", "right of"}, false: {"above", "below"}}[upright]
 	switch {
@@ -135,7 +136,7 @@ func knifeReads(s work.Sewn, r making.RuledCut, upright bool) string {
 }
 
 // knifeDoes says how it is cut, in order (common practice).
-func knifeDoes(s work.Sewn, k making.Knifed, several bool) (list []string) {
+func knifeDoes(s laying.Sewn, k making.Knifed, several bool) (list []string) {
 	add := func(says string, of ...any) { list = append(list, fmt.Sprintf(says, of...)) }
 	if len(k.Through) > 0 {
 		add("Starch it and press it flat: its seams are cut through.")
@@ -177,7 +178,7 @@ func knifeDoes(s work.Sewn, k making.Knifed, several bool) (list []string) {
 }
 
 // partLooks says how many parts of each look fall out of one, and how many of the quilt's are laid turned end for end.
-func partLooks(s work.Sewn, m making.Made, counted *work.Counted) string {
+func partLooks(s laying.Sewn, m making.Made, counted *work.Counted) string {
 	type seen struct {
 		look, mirrored uint64
 		n              int

@@ -8,11 +8,11 @@ import (
 	"vicis/core/batching"
 	"vicis/core/drawn"
 	"vicis/core/iron"
+	"vicis/core/laying"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/words"
-	"vicis/core/work"
 )
 
 // TubeCard is what is joined of opened rings: the tubes it is cut from, every column and where its ring is opened, and whether the
@@ -74,7 +74,7 @@ type TubeColumn struct {
 }
 
 // Tubes tells everything that is joined of opened rings, as far as it could be made.
-func Tubes(s work.Sewn, full *AtMat) []TubeCard {
+func Tubes(s laying.Sewn, full *AtMat) []TubeCard {
 	list := []TubeCard{}
 	for _, m := range s.Units {
 		if m.Tube == nil || m.Unit.Of > 0 || m.Unit.Like != "" {
@@ -85,7 +85,7 @@ func Tubes(s work.Sewn, full *AtMat) []TubeCard {
 	return list
 }
 
-func tube(s work.Sewn, m making.Made, full *AtMat) TubeCard {
+func tube(s laying.Sewn, m making.Made, full *AtMat) TubeCard {
 	seam, ruler := s.Table.Seam, s.Table.Ruler
 	out := TubeCard{
 		Unit: m.Unit.ID, Name: s.Called(m.Unit.ID), Sets: []TubeSet{}, Columns: []TubeColumn{},
@@ -149,7 +149,7 @@ func tube(s work.Sewn, m making.Made, full *AtMat) TubeCard {
 }
 
 // tubeSet tells one closed set.
-func tubeSet(s work.Sewn, set making.Made, full *AtMat) TubeSet {
+func tubeSet(s laying.Sewn, set making.Made, full *AtMat) TubeSet {
 	out := TubeSet{Unit: set.Unit.ID, Name: set.Unit.Name, Strips: []TubeStrip{}, ByValue: []string{}}
 	for _, strip := range set.Round {
 		f, _ := s.Shelf.Fabric(strip.Role)
@@ -219,13 +219,13 @@ func (b AtMat) tubesTaken(set naming.Unit) (int, string) {
 }
 
 // stripCalled is a strip of a set by its number and its cloth.
-func stripCalled(s work.Sewn, set making.Made, i int) string {
+func stripCalled(s laying.Sewn, set making.Made, i int) string {
 	f, _ := s.Shelf.Fabric(set.Round[i].Role)
 	return fmt.Sprintf("%s (strip %d)", f.Name, i+1)
 }
 
 // opened says where a ring is opened.
-func opened(s work.Sewn, c making.Column, set making.Made) string {
+func opened(s laying.Sewn, c making.Column, set making.Made) string {
 	n := len(set.Round)
 	if c.Middle() {
 		where := "across the middle of "
@@ -238,7 +238,7 @@ func opened(s work.Sewn, c making.Column, set making.Made) string {
 }
 
 // whyOpened says why a ring is opened there.
-func whyOpened(s work.Sewn, list []making.Column, i int) string {
+func whyOpened(s laying.Sewn, list []making.Column, i int) string {
 	c := list[i]
 	set := s.Unit(c.Set)
 	top := stripCalled(s, set, c.Strip())
@@ -277,7 +277,7 @@ func strips(half int) string {
 }
 
 // evened says what is done to the ends of a column.
-func evened(s work.Sewn, c making.Column) string {
+func evened(s laying.Sewn, c making.Column) string {
 	switch {
 	case c.Trims > 0:
 		return fmt.Sprintf("%s off both ends", s.Say(c.Trims))
@@ -351,7 +351,7 @@ func (t *TubeCard) steepness() {
 }
 
 // closing says whether the wave goes on from block to block, and after how much it repeats.
-func (t *TubeCard) closing(s work.Sewn, m making.Made) {
+func (t *TubeCard) closing(s laying.Sewn, m making.Made) {
 	list := m.Tube.Columns
 	n := len(s.Unit(list[0].Set).Round)
 	most := 0
@@ -387,7 +387,7 @@ func (b AtMat) tubeClashes(m making.Made, flips, crossings int) string {
 }
 
 // tubeDoes says how rings are cut and opened, in order (common practice).
-func tubeDoes(s work.Sewn, m making.Made) (list []string) {
+func tubeDoes(s laying.Sewn, m making.Made) (list []string) {
 	half, beside, whole := false, false, false
 	for _, c := range m.Tube.Columns {
 		half, beside, whole = half || c.Middle() && c.Bit == 0, beside || c.Bit > 0, whole || !c.Middle()

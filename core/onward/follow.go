@@ -7,12 +7,12 @@ import (
 	"vicis/core/ask"
 	"vicis/core/decided"
 	"vicis/core/document"
+	"vicis/core/laying"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
-	"vicis/core/work"
 )
 
 // following lets everything that meets what was measured follow it. What meets edge to edge, and was as long as each other, is one
@@ -53,7 +53,7 @@ func turned(unit naming.Unit, turn int, down bool) side { return side{unit, down
 
 // follow begins with a document as it is: what is as long as each other in it, and meets, shall be so again.
 // source is what was measured, if anything was: what it is made of stays as it is.
-func follow(s work.Sewn, d document.Document, source naming.Unit, purse *ask.Purse) (*following, error) {
+func follow(s laying.Sewn, d document.Document, source naming.Unit, purse *ask.Purse) (*following, error) {
 	f := &following{source: source, before: map[side]piece.Num{}, standsFor: map[side]side{}, fixed: map[side]piece.Num{}, purse: purse, table: s.Table}
 	var err error
 	if f.d, err = document.Copy(d); err != nil {
@@ -76,7 +76,7 @@ func (f *following) made() map[naming.Unit]making.Made {
 	c.Table.Problems = &problem.List{}
 	f.table = c.Table
 	made, _ := making.All(f.d.Parts, c.Table)
-	f.purse.Spend(work.MakingCost(len(f.d.Parts), 0, maps.Values(made)))
+	f.purse.Spend(laying.MakingCost(len(f.d.Parts), 0, maps.Values(made)))
 	return made
 }
 

@@ -10,6 +10,7 @@ import (
 	"strings"
 
 	"vicis/core/batching"
+	"vicis/core/laying"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/needle"
@@ -179,7 +180,7 @@ func graphOf(w *work.Work) *graph {
 		}
 		if s.Of.Batch != nil && s.Does == making.Sews && s.Make > 0 {
 			g.sewn = append(g.sewn, i)
-			g.short[i] = w.StitchOf(*s.Of.Batch) != work.UsualStitch
+			g.short[i] = w.StitchOf(*s.Of.Batch) != laying.UsualStitch
 		}
 	}
 	g.top(w)

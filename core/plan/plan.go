@@ -12,6 +12,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/iron"
+	"vicis/core/laying"
 	"vicis/core/leftover"
 	"vicis/core/machine"
 	"vicis/core/making"
@@ -179,7 +180,7 @@ func seam(c decided.Quilt) AllowanceRead {
 
 // things lists what can be laid, in the order it is made and then what could not be made, and what comes in a length;
 // copies for colourways are laid by their colourway.
-func things(s work.Sewn) (list, lengths []Thing) {
+func things(s laying.Sewn) (list, lengths []Thing) {
 	list, lengths = []Thing{}, []Thing{}
 	for _, m := range s.Units {
 		if m.InLength || m.Unit.Of > 0 || m.Unit.ID.Fills() {

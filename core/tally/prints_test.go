@@ -14,8 +14,8 @@ import (
 	"vicis/internal/quilts"
 )
 
-// dealt is a quilt whose prints are dealt, and the block there is most of.
-func dealt(t *testing.T) (*work.Work, work.Step, []int) {
+// dealtQuilt is a quilt whose prints are dealt, and the block there is most of.
+func dealtQuilt(t *testing.T) (*work.Work, work.Step, []int) {
 	t.Helper()
 	docs, err := quilts.All()
 	if err != nil {
@@ -64,7 +64,7 @@ func asDealt(w *work.Work, cell int, other string) tally.SewnPrints {
 // Which blocks are sewn is what a pencil finds that goes through the events from the beginning, in whatever order they are made, told,
 // counted anew and taken back; there are as many as are counted.
 func TestWhatWasSewnIsWhatWasTold(t *testing.T) {
-	w, block, cells := dealt(t)
+	w, block, cells := dealtQuilt(t)
 	if len(cells) < 6 {
 		t.Fatalf("only %d blocks", len(cells))
 	}
@@ -104,7 +104,7 @@ func TestWhatWasSewnIsWhatWasTold(t *testing.T) {
 		var order []int
 		for _, e := range events {
 			for _, s := range e.Prints {
-				cell := slices.IndexFunc(w.Dealt.Cells, func(c work.DealtCell) bool { return c.Row == s.Row && c.Column == s.Column })
+				cell := slices.IndexFunc(w.Dealt.Cells, func(c dealt.DealtCell) bool { return c.Row == s.Row && c.Column == s.Column })
 				if void[e.ID] {
 					continue
 				}
@@ -155,7 +155,7 @@ func TestWhatWasSewnIsWhatWasTold(t *testing.T) {
 
 // A print that is told and no longer there is otherwise than dealt, and is none of those there are.
 func TestAPrintThatIsGoneWasSewnAllTheSame(t *testing.T) {
-	w, block, cells := dealt(t)
+	w, block, cells := dealtQuilt(t)
 	e := tally.Event{ID: "event-one", Step: block.ID, Exact: block.Exact(), Look: block.Look, Kind: tally.Made, N: 1, Prints: []tally.SewnPrints{asDealt(w, cells[2], "long gone")}}
 	p := tally.Fold(w, []tally.Event{e})
 	if len(p.Sewn.Blocks) != 1 || p.Sewn.Blocks[0].Cell != cells[2] || !slices.Equal(p.Sewn.Blocks[0].Otherwise, []int{0}) || p.Sewn.Blocks[0].Prints[0] != -1 {

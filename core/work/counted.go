@@ -4,7 +4,9 @@ import (
 	"fmt"
 	"slices"
 	"vicis/core/cloth"
+	"vicis/core/dealt"
 	"vicis/core/demand"
+	"vicis/core/laying"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -13,16 +15,16 @@ import (
 
 // Counted is how many of everything are made.
 type Counted struct {
-	Laid
-	Dealt  Dealt
+	laying.Laid
+	Dealt  dealt.Dealt
 	Demand demand.Plan
 	Lines  map[naming.Step]demand.ThingCount
 }
 
 // Count finds how many of everything. false when things stand in for each other in a ring, or a patch does not come out
 // of its cloth.
-func Count(l Laid) (Counted, bool) {
-	c := Counted{Laid: l, Dealt: dealtOf(l)}
+func Count(l laying.Laid) (Counted, bool) {
+	c := Counted{Laid: l, Dealt: dealt.Of(l)}
 	if c.Problems.Stopped() {
 		return c, false
 	}
@@ -144,9 +146,9 @@ const (
 // countedCost is what it took to count everything, and to sew the units once more where it was asked which part each patch came with.
 func (c Counted) countedCost() int {
 	n := len(c.Lines)
-	cost := lineCost*n + n*n/linesPart + CutCost(c.Dealt.Deal.Looks)
+	cost := lineCost*n + n*n/linesPart + laying.CutCost(c.Dealt.Deal.Looks)
 	if deal := c.DealAsked; deal != nil && !deal.Falls {
-		cost += c.sewnCost()
+		cost += c.SewnCost()
 	}
 	return cost
 }

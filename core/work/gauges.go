@@ -104,7 +104,7 @@ func (w *Work) WaitsFor(s Step) naming.Step {
 // nothing would come together so.
 func (w *Work) beforeMeasured(s Step) (making.Made, piece.Piece, bool) {
 	made, p := w.Acts[s.ID].Made, s.Of.Batch.Piece
-	if planned, ok := w.planned[made.Unit.ID]; ok {
+	if planned, ok := w.OncePlanned[made.Unit.ID]; ok {
 		for _, act := range planned.Acts {
 			if act.ID == s.ID {
 				return planned, act.Piece, true
@@ -123,7 +123,7 @@ func (w *Work) trimmedSince(m making.Made) bool {
 
 // ofMeasured says whether anything that something is made of was measured.
 func (w *Work) ofMeasured(m making.Made, seen map[naming.Unit]bool) bool {
-	if len(w.planned) == 0 || m.Unit.How == nil || seen[m.Unit.ID] {
+	if len(w.OncePlanned) == 0 || m.Unit.How == nil || seen[m.Unit.ID] {
 		return false
 	}
 	seen[m.Unit.ID] = true

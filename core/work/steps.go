@@ -403,12 +403,12 @@ func (w *Work) stoodIn(add func(Step)) {
 // what was sewn before it was measured is known by that.
 func (w *Work) tallied() map[naming.Step]batching.Batch {
 	list := map[naming.Step]batching.Batch{}
-	if len(w.planned) == 0 {
+	if len(w.OncePlanned) == 0 {
 		return list
 	}
 	units := slices.Clone(w.Units)
 	for i, m := range units {
-		if planned, ok := w.planned[m.Unit.ID]; ok {
+		if planned, ok := w.OncePlanned[m.Unit.ID]; ok {
 			units[i] = planned
 		}
 	}
@@ -420,7 +420,7 @@ func (w *Work) tallied() map[naming.Step]batching.Batch {
 
 // asPlanned is what an act cuts from something that was measured, as if that were what it should be.
 func (w *Work) asPlanned(act naming.Step) (piece.Piece, bool) {
-	m, ok := w.planned[act.Made()]
+	m, ok := w.OncePlanned[act.Made()]
 	if !ok {
 		return piece.Piece{}, false
 	}
@@ -432,7 +432,7 @@ func (w *Work) asPlanned(act naming.Step) (piece.Piece, bool) {
 func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 	s := Step{
 		ID: b.ID, Called: b.Name, Stage: b.Stage, Does: b.Does, Make: b.Make, Spare: b.Spare,
-		Of: StepSource{Batch: b}, Bobbin: w.lowerThread(*b),
+		Of: StepSource{Batch: b}, Bobbin: w.LowerThread(*b),
 	}
 	for _, t := range b.Takes {
 		if b.Make > 0 { // what others stand in for wholly takes nothing

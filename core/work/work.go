@@ -1,3 +1,4 @@
+// Package work works a quilt out: how many of everything, how it is cut, the steps that are counted, the script at the mat, what measuring tells of.
 package work
 
 import (
@@ -10,6 +11,7 @@ import (
 	"vicis/core/decided"
 	"vicis/core/demand"
 	"vicis/core/document"
+	"vicis/core/laying"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -43,7 +45,7 @@ func of(d document.Document, spend func(int)) (*Work, bool) {
 		return w, false
 	}
 	w.Spend = spend
-	if w.Sewn, ok = Sew(w.Quilt); !ok {
+	if w.Sewn, ok = laying.Sew(w.Quilt); !ok {
 		return w, false
 	}
 	counted, ok := Count(w.Pressed())
@@ -65,7 +67,7 @@ func (w *Work) IsSewn() bool { return w.Acts != nil }
 // Cutting plans the cutting alone.
 func (c Counted) Cutting(t *making.Table) cutting.Plan {
 	plan := cutting.Cut(c.Units, c.Layout, c.Lines, t, c.Shelf, c.Buying, c.Waits, c.Dealt.Cut)
-	c.Spent(CutCost(plan.Looks))
+	c.Spent(laying.CutCost(plan.Looks))
 	return plan
 }
 

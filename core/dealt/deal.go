@@ -1,4 +1,5 @@
-package work
+// Package dealt says which print of an assortment lies where, and what is cut of each.
+package dealt
 
 import (
 	"fmt"
@@ -8,6 +9,7 @@ import (
 	"vicis/core/dealing"
 	"vicis/core/demand"
 	"vicis/core/document"
+	"vicis/core/laying"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/problem"
@@ -19,8 +21,8 @@ const (
 	mostHand  = 10_000
 )
 
-// dealtOf deals the prints, where the document asks for it and there is more than one of some fabric.
-func dealtOf(l Laid) (out Dealt) {
+// Of deals the prints, where the document asks for it and there is more than one of some fabric.
+func Of(l laying.Laid) (out Dealt) {
 	ask := l.DealAsked
 	if ask == nil {
 		return out
@@ -112,7 +114,7 @@ func (d *dealt) checkRules(ask *document.Deal) bool {
 			continue
 		}
 		if r.Block != "" {
-			if _, known := d.known[r.Block]; !known {
+			if _, known := d.Known[r.Block]; !known {
 				stop("unit-unknown", at+"/block", fmt.Sprintf("This rule is for “%s”, which is not among the units.", r.Block), "Choose another, or take the rule away.")
 			}
 		}

@@ -1,4 +1,4 @@
-package work
+package dealt
 
 import (
 	"fmt"
@@ -9,6 +9,7 @@ import (
 	"vicis/core/dealing"
 	"vicis/core/demand"
 	"vicis/core/document"
+	"vicis/core/laying"
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -52,7 +53,7 @@ func (d Dealt) Any() bool { return len(d.Prints) > 0 }
 
 // dealt is the deal while it is set up.
 type dealt struct {
-	Laid
+	laying.Laid
 	out    Dealt
 	first  map[string]int // fabric → its first print
 	traced map[naming.Unit]making.Made

@@ -1,4 +1,4 @@
-package work
+package laying
 
 import (
 	"cmp"
@@ -39,10 +39,10 @@ func (s Sewn) StitchOf(b batching.Batch) StitchLength {
 	return UsualStitch
 }
 
-// lowerThread is how much of the bobbin's thread one of a batch takes, in metres. A lockstitch takes so many times the length of its seam at the
+// LowerThread is how much of the bobbin's thread one of a batch takes, in metres. A lockstitch takes so many times the length of its seam at the
 // usual stitches, half of it from the bobbin; what goes through the cloth and back with every stitch is more where stitches are shorter. What
 // lies between the pieces of a chain is not counted.
-func (s Sewn) lowerThread(b batching.Batch) float64 {
+func (s Sewn) LowerThread(b batching.Batch) float64 {
 	if b.Does != making.Sews {
 		return 0
 	}

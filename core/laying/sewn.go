@@ -1,4 +1,5 @@
-package work
+// Package laying sews what was decided and lays it: every unit, and the top, pressed or as it is drawn.
+package laying
 
 import (
 	"cmp"
@@ -30,17 +31,17 @@ type Sewn struct {
 	Top   quilt.Top            // with it
 	Waits map[naming.Step]bool // what is cut to the size of the pieced blocks
 
-	planned map[naming.Unit]making.Made // what would come out otherwise if everything measured what it should, as it would
-	known   map[naming.Unit]making.Made
-	through map[naming.Seam]bool // seams that are cut through later
-	asked   quilt.Top            // as the document lays it: waves in one piece
+	OncePlanned map[naming.Unit]making.Made // what would come out otherwise if everything measured what it should, as it would
+	Known       map[naming.Unit]making.Made
+	through     map[naming.Seam]bool // seams that are cut through later
+	asked       quilt.Top            // as the document lays it: waves in one piece
 }
 
 // Sew makes every unit of a quilt and checks the top. Where it is false the stage holds the units that could be made, and nothing
 // goes on from it.
 func Sew(b decided.Quilt) (Sewn, bool) {
 	s, ok := sew(b)
-	s.Spent(s.sewnCost())
+	s.Spent(s.SewnCost())
 	return s, ok
 }
 
@@ -49,8 +50,8 @@ func sew(b decided.Quilt) (Sewn, bool) {
 	b.Problems, b.Table.Problems = &found, &found
 	made, order := making.All(b.Copies, b.Table)
 	found = found.Once()
-	s := Sewn{Quilt: b, Acts: map[naming.Step]ActOf{}, known: made, through: map[naming.Seam]bool{}, Plain: b.Spread, asked: b.Spread}
-	s.planned = making.AsPlanned(b.Copies, b.Table, made)
+	s := Sewn{Quilt: b, Acts: map[naming.Step]ActOf{}, Known: made, through: map[naming.Seam]bool{}, Plain: b.Spread, asked: b.Spread}
+	s.OncePlanned = making.AsPlanned(b.Copies, b.Table, made)
 	s.knows()
 	for _, id := range order {
 		s.add(made[id])
@@ -66,7 +67,7 @@ func sew(b decided.Quilt) (Sewn, bool) {
 // kinds is a top where every place of what was cut again is called by the kind that falls out there.
 func (s *Sewn) kinds(top quilt.Top) quilt.Top {
 	cell := func(c quilt.Cell) quilt.Cell {
-		if m, known := s.known[c.Unit]; known && m.Unit.ID != c.Unit && c.Turn >= 0 {
+		if m, known := s.Known[c.Unit]; known && m.Unit.ID != c.Unit && c.Turn >= 0 {
 			c.Unit, c.Turn = m.Unit.ID, (c.Turn+m.Turned)%360
 		}
 		return c
@@ -98,7 +99,7 @@ func (s *Sewn) kinds(top quilt.Top) quilt.Top {
 // straight is a top whose waves lie column by column in its rows, and once more at their ends where they ask for that.
 func (s *Sewn) straight(top quilt.Top) quilt.Top {
 	tube := func(c quilt.Cell) *making.Tubed {
-		if m := s.known[c.Unit]; m.Tube != nil && m.Unit.ID.Whole() == c.Unit && c.Turn%180 == 0 {
+		if m := s.Known[c.Unit]; m.Tube != nil && m.Unit.ID.Whole() == c.Unit && c.Turn%180 == 0 {
 			return m.Tube
 		}
 		return nil
@@ -182,7 +183,7 @@ func (s Sewn) LaidAlone() (naming.Unit, bool) {
 			}
 		}
 	}
-	return one, s.known[one].Tube != nil && one.Variant() == ""
+	return one, s.Known[one].Tube != nil && one.Variant() == ""
 }
 
 // CutThrough says whether a seam is cut through when what it lies in is cut again.
@@ -190,7 +191,7 @@ func (s Sewn) CutThrough(seam naming.Seam) bool { return s.through[seam] }
 
 // knows lets the table find what is made here.
 func (s *Sewn) knows() {
-	known := s.known
+	known := s.Known
 	s.Table.Made = func(id naming.Unit) (making.Made, bool) { m, ok := known[id]; return m, ok }
 }
 
@@ -220,11 +221,11 @@ func (s Sewn) With(top quilt.Top) Sewn {
 func (s Sewn) with(top quilt.Top) Sewn {
 	out := s
 	out.Plain = top
-	out.Acts, out.known = maps.Clone(s.Acts), maps.Clone(s.known)
+	out.Acts, out.Known = maps.Clone(s.Acts), maps.Clone(s.Known)
 	out.Units = slices.DeleteFunc(slices.Clone(s.Units), func(m making.Made) bool { return m.Unit.ID.Fills() })
 	out.knows()
 	for _, m := range append(quilt.Sashes(top, &out.Table), quilt.Triangles(top, &out.Table)...) {
-		out.known[m.Unit.ID] = m
+		out.Known[m.Unit.ID] = m
 		out.add(m)
 	}
 	out.Top = top.Sashed()
@@ -252,7 +253,7 @@ func (s Sewn) Holding(p document.Press) Sewn {
 }
 
 // Unit is a unit by its name; nothing where it could not be made.
-func (s Sewn) Unit(id naming.Unit) making.Made { return s.known[id] }
+func (s Sewn) Unit(id naming.Unit) making.Made { return s.Known[id] }
 
 // EitherWay lists the fabrics whose print lies one way in some of a unit and another way in others, since the parts it is sewn from fall out so.
 func (s Sewn) EitherWay(unit naming.Unit) []string {
@@ -260,7 +261,7 @@ func (s Sewn) EitherWay(unit naming.Unit) []string {
 	seen := map[naming.Unit]bool{}
 	var look func(unit naming.Unit)
 	look = func(unit naming.Unit) {
-		m, known := s.known[unit]
+		m, known := s.Known[unit]
 		if !known || seen[unit] {
 			return
 		}
@@ -277,7 +278,7 @@ func (s Sewn) EitherWay(unit naming.Unit) []string {
 		}
 	}
 	look(unit)
-	shows := s.known[unit].Piece.Patches
+	shows := s.Known[unit].Piece.Patches
 	return slices.DeleteFunc(list, func(f string) bool {
 		return !slices.ContainsFunc(shows, func(p piece.Patch) bool { return s.Fabric(p.Role) == f })
 	})
@@ -290,7 +291,7 @@ func (s Sewn) Called(id naming.Unit) string {
 			return u.Name
 		}
 	}
-	return s.known[id].Unit.Name
+	return s.Known[id].Unit.Name
 }
 
 // NameOf is what the thing an act makes is called.

@@ -1,4 +1,4 @@
-package work
+package laying
 
 import (
 	"iter"
@@ -32,8 +32,8 @@ func MakingCost(parts, schools int, made iter.Seq[making.Made]) int {
 	return n
 }
 
-// sewnCost is what it took to sew all units.
-func (s Sewn) sewnCost() int {
+// SewnCost is what it took to sew all units.
+func (s Sewn) SewnCost() int {
 	return MakingCost(len(s.Parts), len(s.Schools.Steps), slices.Values(s.Units))
 }
 

@@ -1,4 +1,4 @@
-package work
+package laying
 
 import (
 	"maps"
@@ -61,11 +61,11 @@ func (s Sewn) laid(layout quilt.Layout, press pressing.Plan) Laid {
 		}
 	}
 	l.Tallied = l.Planned
-	if len(s.planned) > 0 {
+	if len(s.OncePlanned) > 0 {
 		top, table := s.Top, s.Table
 		top.Block = nil
 		table.Made = func(id naming.Unit) (making.Made, bool) {
-			if m, ok := s.planned[id]; ok {
+			if m, ok := s.OncePlanned[id]; ok {
 				return m, true
 			}
 			return s.Table.Made(id)

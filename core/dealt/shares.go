@@ -1,4 +1,4 @@
-package work
+package dealt
 
 import (
 	"cmp"
