@@ -8,6 +8,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/core/dealt"
 	"vicis/core/naming"
 	"vicis/core/tally"
 	"vicis/core/work"
