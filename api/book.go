@@ -110,8 +110,8 @@ func (s *Server) rules(ctx context.Context, in *QuiltIn) (*body[Rules], error) {
 	var progress tally.Progress
 	var times tally.OwnTimes
 	err = s.kept.read(ctx, in.ID, func(log *tally.Log) {
-		progress = log.Progress(p.work)
-		times = log.Times(p.work, progress, 0)
+		progress = tally.Against(log, p.work)
+		times = tally.Times(log, p.work, progress, 0)
 	})
 	if err != nil {
 		return nil, trouble(err)
@@ -142,7 +142,7 @@ func (s *Server) times(ctx context.Context, in *struct {
 		return nil, err
 	}
 	var out tally.OwnTimes
-	err = s.kept.read(ctx, in.ID, func(log *tally.Log) { out = log.Times(p.work, log.Progress(p.work), in.Clock) })
+	err = s.kept.read(ctx, in.ID, func(log *tally.Log) { out = tally.Times(log, p.work, tally.Against(log, p.work), in.Clock) })
 	if err != nil {
 		return nil, trouble(err)
 	}
@@ -155,7 +155,7 @@ func (s *Server) sums(ctx context.Context, in *QuiltIn) (*body[[]tally.Sum], err
 		return nil, err
 	}
 	var progress tally.Progress
-	if err := s.kept.read(ctx, in.ID, func(log *tally.Log) { progress = log.Progress(p.work) }); err != nil {
+	if err := s.kept.read(ctx, in.ID, func(log *tally.Log) { progress = tally.Against(log, p.work) }); err != nil {
 		return nil, trouble(err)
 	}
 	return &body[[]tally.Sum]{tally.Sums(p.work, progress)}, nil

@@ -185,7 +185,7 @@ func (k *kept) logOf(quilt string) *logged {
 // tallied holds what was tallied of a quilt against its plan: what came since it was last asked is read from the file
 // and added.
 func (k *kept) tallied(ctx context.Context, quilt string, w *work.Work) (p tally.Progress, err error) {
-	err = k.read(ctx, quilt, func(log *tally.Log) { p = log.Progress(w) })
+	err = k.read(ctx, quilt, func(log *tally.Log) { p = tally.Against(log, w) })
 	return p, err
 }
 

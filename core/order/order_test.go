@@ -67,7 +67,7 @@ func TestNoOrderChangesTheStitchesLessOften(t *testing.T) {
 		if len(g.sewn) > 16 {
 			continue
 		}
-		o := Of(w, tally.Fold(w, nil), tally.NewLog().Takes(w))
+		o := Of(w, tally.Fold(w, nil), tally.Takes(tally.NewLog(), w))
 		if len(o.Fewest) != len(g.sewn) {
 			t.Errorf("%s: %d of %d batches are in the order", e.ID, len(o.Fewest), len(g.sewn))
 		}
@@ -144,7 +144,7 @@ func TestNothingCanBeSewnOfNothing(t *testing.T) {
 		if !ok {
 			continue
 		}
-		for _, id := range Of(w, tally.Fold(w, nil), tally.NewLog().Takes(w)).Tonight {
+		for _, id := range Of(w, tally.Fold(w, nil), tally.Takes(tally.NewLog(), w)).Tonight {
 			t.Errorf("%s: %s can be sewn of nothing", e.ID, id)
 		}
 	}
@@ -168,7 +168,7 @@ func TestTonight(t *testing.T) {
 				cut = append(cut, tally.Event{ID: fmt.Sprintf("cut-%05d", i), Step: s.ID, Kind: tally.Made, N: s.Make, Exact: s.Exact(), Look: s.Look})
 			}
 		}
-		o := Of(w, tally.Fold(w, cut), tally.NewLog().Takes(w))
+		o := Of(w, tally.Fold(w, cut), tally.Takes(tally.NewLog(), w))
 		g := graphOf(w)
 		if len(o.Tonight) == 0 {
 			t.Errorf("%s: all is cut, and nothing can be sewn", e.ID)

@@ -85,7 +85,7 @@ func TestWhatIsMissingFinishesABlock(t *testing.T) {
 				}
 			}
 			before := tally.Fold(w, m.list)
-			s := Of(w, before, tally.NewLog().Takes(w)).Soonest
+			s := Of(w, before, tally.Takes(tally.NewLog(), w)).Soonest
 			if s == nil {
 				continue
 			}

@@ -144,7 +144,7 @@ func waysFrom(d document.Document) []onward.WayOn {
 			continue
 		}
 		came := onward.Came{Step: s.ID, Height: measure.Write(max(1, ways[min(1, len(ways)-1)].Size-measure.Inch/16))}
-		out, problems := onward.OnwardFrom(d, came, tally.NewLog().Progress, ask.Enough(nil))
+		out, problems := onward.OnwardFrom(d, came, against(tally.NewLog()), ask.Enough(nil))
 		if problems.Stopped() {
 			continue
 		}
@@ -354,8 +354,8 @@ func atTheMachine(t *testing.T, d document.Document) {
 		}
 	}
 	l := tally.NewLog()
-	p := l.Progress(w)
-	o := order.Of(w, p, l.Takes(w))
+	p := tally.Against(l, w)
+	o := order.Of(w, p, tally.Takes(l, w))
 	if o.Changes > o.Planned {
 		t.Errorf("%d changes, and %d in the order of the work", o.Changes, o.Planned)
 	}

@@ -195,7 +195,7 @@ func TestWhatIsSeenOfAPrintIsKeptWithWhatIsCounted(t *testing.T) {
 	other.ID, other.Look = "2", upright.Look
 	l.Add(old)
 	l.Add(other)
-	for _, s := range l.Progress(w).Steps {
+	for _, s := range tally.Against(l, w).Steps {
 		if s.ID == "row-1" && s.Good != 1 {
 			t.Errorf("%d rows are counted, want the old one alone", s.Good)
 		}

@@ -139,7 +139,7 @@ func TestATubeIsNotPlannedOn(t *testing.T) {
 	}
 	for _, s := range w.Steps {
 		if ways := w.Gauges(s); s.Stage == "strip sets" && len(ways) > 0 {
-			_, problems := onward.OnwardFrom(docs[demo.Wave], onward.Came{Step: s.ID, Height: measure.Write(ways[0].Size - measure.Inch/16)}, tally.NewLog().Progress, ask.Enough(nil))
+			_, problems := onward.OnwardFrom(docs[demo.Wave], onward.Came{Step: s.ID, Height: measure.Write(ways[0].Size - measure.Inch/16)}, against(tally.NewLog()), ask.Enough(nil))
 			if len(problems) != 1 || !strings.Contains(problems[0].Says, "closed to a tube") || !strings.Contains(problems[0].Mend, "allowance") {
 				t.Errorf("%s: %v", s.ID, problems)
 			}

@@ -23,7 +23,7 @@ func BenchmarkOnward(b *testing.B) {
 		}
 		plans += time.Since(start)
 		start = time.Now()
-		if out, _ := onward.OnwardFrom(d, onward.Came{Step: "rail", Height: measure.Typed("6 3/8")}, tally.NewLog().Progress, ask.Enough(nil)); len(out.Ways) != 4 {
+		if out, _ := onward.OnwardFrom(d, onward.Came{Step: "rail", Height: measure.Typed("6 3/8")}, against(tally.NewLog()), ask.Enough(nil)); len(out.Ways) != 4 {
 			b.Fatal("not every way")
 		}
 		ways += time.Since(start)
@@ -49,10 +49,10 @@ func BenchmarkGauged(b *testing.B) {
 	var one, ten time.Duration
 	for b.Loop() {
 		start := time.Now()
-		few.Progress(w)
+		tally.Against(few, w)
 		one += time.Since(start)
 		start = time.Now()
-		many.Progress(w)
+		tally.Against(many, w)
 		ten += time.Since(start)
 	}
 	b.ReportMetric(float64(ten)/float64(one), "10000÷1000")

@@ -53,7 +53,7 @@ func waysOn(t testing.TB, d document.Document, came onward.Came, events ...tally
 	for _, e := range events {
 		log.Add(e)
 	}
-	out, problems := onward.OnwardFrom(d, came, log.Progress, ask.Enough(nil))
+	out, problems := onward.OnwardFrom(d, came, against(log), ask.Enough(nil))
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
@@ -324,7 +324,7 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 			for _, one := range tallied(w, 2, s.ID) {
 				log.Add(one)
 			}
-			out, problems := onward.OnwardFrom(e.Document, came, log.Progress, ask.Enough(nil))
+			out, problems := onward.OnwardFrom(e.Document, came, against(log), ask.Enough(nil))
 			if problems.Stopped() {
 				t.Errorf("%s, %s measured %s × %s: %v", e.ID, s.ID, came.Width, came.Height, problems)
 				continue
@@ -353,7 +353,7 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 				if one.Way == onward.SewOn {
 					continue
 				}
-				for _, st := range log.Progress(then).Steps {
+				for _, st := range tally.Against(log, then).Steps {
 					if st.ID == s.ID && st.Good != 2 {
 						t.Errorf("%s, %s: %s loses what was counted: %v", e.ID, s.ID, one.Way, one.Lost)
 					}
@@ -398,7 +398,7 @@ func TestEveryQuiltCanBeAskedForAnotherAllowanceAndSize(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, d := range list {
-		way, problems := onward.AllowanceFrom(d, measure.Typed("7/32 in"), tally.NewLog().Progress, ask.Enough(nil))
+		way, problems := onward.AllowanceFrom(d, measure.Typed("7/32 in"), against(tally.NewLog()), ask.Enough(nil))
 		if problems.Stopped() || len(way.Says) == 0 {
 			t.Errorf("%s: %+v, %v", d.Name, way, problems)
 		}
@@ -412,4 +412,9 @@ func TestEveryQuiltCanBeAskedForAnotherAllowanceAndSize(t *testing.T) {
 			t.Errorf("%s: %v near to 60 × 70 once it was measured, %v before", d.Name, got, as)
 		}
 	}
+}
+
+// against holds a log against any work.
+func against(l *tally.Log) func(*work.Work) tally.Progress {
+	return func(w *work.Work) tally.Progress { return tally.Against(l, w) }
 }

@@ -75,7 +75,7 @@ func (f *folding) doubt(s work.Step, sort DoubtSort, says, mend string, look []s
 }
 
 // moreThanParts doubts that later steps have taken more of a thing than there was.
-func (f *folding) moreThanParts(i int) {
+func (f foldGauged) moreThanParts(i int) {
 	s, st := f.w.Steps[i], f.Steps[i]
 	look := []string{
 		fmt.Sprintf("Two of %s that stuck together were counted as one.", s.Called),
@@ -104,12 +104,20 @@ func (f *folding) moreThanParts(i int) {
 		"Count them again: two may stick together, or some were made uncounted.", look, repairs)
 }
 
+// balance doubts what cannot be.
+func (f foldWanted) balance() foldBalanced {
+	f.agree()
+	f.fewer()
+	f.partners()
+	return foldBalanced{f}
+}
+
 // fewer doubts that every strip or set gave as many as it should: all are begun, something else is being done, and the last one gave
 // fewer.
-func (f *folding) fewer(last naming.Step) {
+func (f foldWanted) fewer() {
 	for i, s := range f.w.Steps {
 		st := f.Steps[i]
-		if s.Does != making.SubCuts || len(s.Takes) != 1 || s.Takes[0].Shared || s.Takes[0].Per < 2 || st.ToGo == 0 || st.Made == 0 || last == s.ID || len(s.Also) > 0 {
+		if s.Does != making.SubCuts || len(s.Takes) != 1 || s.Takes[0].Shared || s.Takes[0].Per < 2 || st.ToGo == 0 || st.Made == 0 || f.last == s.ID || len(s.Also) > 0 {
 			continue
 		}
 		t := s.Takes[0]
@@ -137,7 +145,7 @@ func (f *folding) fewer(last naming.Step) {
 
 // partners doubts that something was sewn to what it should be, where of one kind there are as many over as another of the same parts is
 // short of.
-func (f *folding) partners() {
+func (f foldWanted) partners() {
 	for i, s := range f.w.Steps {
 		over := f.Steps[i].Good - s.Make
 		if s.Does != making.Sews || over <= 0 {
@@ -174,7 +182,7 @@ func shares(a, b work.Step) bool {
 
 // agree holds the count at the iron against the count at the needle: more pressed than sewn is wrong at once, fewer
 // once all are sewn and the pressing has been counted to the end of a chain.
-func (f *folding) agree() {
+func (f foldWanted) agree() {
 	for i, s := range f.w.Steps {
 		st := &f.Steps[i]
 		d := st.Pressed - st.Good

@@ -50,7 +50,7 @@ type Measurement struct {
 const mostGauged = 200
 
 // gauge tells what was measured, and what that says of the seams.
-func (f *folding) gauge(l *Log) {
+func (f foldCounted) gauge(l *Log) foldGauged {
 	at := map[naming.Step]int{}
 	for _, k := range l.keys {
 		c := l.count[k]
@@ -79,6 +79,7 @@ func (f *folding) gauge(l *Log) {
 	for i := range f.Gauged {
 		f.seam(&f.Gauged[i])
 	}
+	return foldGauged{f}
 }
 
 // mostSums is how many sums are told one by one.

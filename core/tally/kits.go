@@ -21,8 +21,14 @@ type Kit struct {
 	Parts  []StepShare `json:"parts" doc:"What is marked and sewn for it, in the order of the plan; what is done as well"`
 }
 
-// kits is the kit under way; none where the quilter does not sew in kits, or all blocks are done.
-func (f *folding) kits() *Kit {
+// kits finds the kit under way.
+func (f foldBalanced) kits() foldKitted {
+	f.Kit = f.kit()
+	return foldKitted{f}
+}
+
+// kit is the kit under way; none where the quilter does not sew in kits, or all blocks are done.
+func (f foldBalanced) kit() *Kit {
 	w, index, size := f.w, f.index, f.w.Schools.Kit
 	if size < 1 {
 		return nil
@@ -84,7 +90,7 @@ func inKits(s work.Step) bool {
 }
 
 // open is how many of a step are still to be made before the next one: of the kit under way, where it is done in kits.
-func (f *folding) open(i int) int {
+func (f foldKitted) open(i int) int {
 	if f.Kit == nil || !inKits(f.w.Steps[i]) {
 		return f.Steps[i].ToGo
 	}
@@ -98,7 +104,7 @@ func (f *folding) open(i int) int {
 
 // takenFor is how many of every step are made for so many of some of them, never more than the plan makes: beyond that stands in what the plan
 // lets stand in.
-func (f *folding) takenFor(want map[int]int) []int {
+func (f foldBalanced) takenFor(want map[int]int) []int {
 	w, index := f.w, f.index
 	need := make([]int, len(w.Steps))
 	runs := map[[2]naming.Step]int{}

@@ -261,23 +261,6 @@ func (c count) add(o *count) count {
 	return c
 }
 
-func (l *Log) event(at int) *Last {
-	if at < 0 {
-		return nil
-	}
-	e := l.entries[at]
-	return &Last{e.id, e.kind, e.n}
-}
-
-// Fold holds events, in the order they were stored, against the work.
-func Fold(w *work.Work, events []Event) Progress {
-	l := NewLog()
-	for _, e := range events {
-		l.Add(e)
-	}
-	return l.Progress(w)
-}
-
 // Modern reads an event that an older program stored against the work as it was then: it called some steps otherwise,
 // and kept no look.
 func Modern(then *work.Work, e Event) Event {
@@ -292,4 +275,39 @@ func Modern(then *work.Work, e Event) Event {
 		}
 	}
 	return e
+}
+
+// toldOfBlock is what was told of one block: the places of the entries in force, and what each said.
+type toldOfBlock struct {
+	live []int
+	says map[int]map[string][]string
+}
+
+// blockCell is a block by its step, row and column.
+type blockCell struct {
+	step        naming.Step
+	row, column int
+}
+
+// tell brings what an entry says of prints into force, or takes it out.
+func (l *Log) tell(at int, by int) {
+	e, there := l.prints[at]
+	if !there {
+		return
+	}
+	for _, b := range e.blocks {
+		c := blockCell{e.step, b.Row, b.Column}
+		t := l.cells[c]
+		if t == nil {
+			t = &toldOfBlock{says: map[int]map[string][]string{}}
+			l.cells[c] = t
+		}
+		if by > 0 {
+			t.live = inserted(t.live, at)
+			t.says[at] = b.Of
+		} else {
+			t.live = removed(t.live, at)
+			delete(t.says, at)
+		}
+	}
 }

@@ -65,7 +65,7 @@ type Reasoned struct {
 const mostTimed = 50_000
 
 // gaps are the times between counts of one thing that follow each other with nothing else in between.
-func (l *Log) gaps() map[*count][]pace.Gap {
+func gaps(l *Log) map[*count][]pace.Gap {
 	of := map[*count][]pace.Gap{}
 	last := -1
 	for i := max(0, len(l.entries)-mostTimed); i < len(l.entries); i++ {
@@ -82,14 +82,14 @@ func (l *Log) gaps() map[*count][]pace.Gap {
 }
 
 // own are the gaps of every step.
-func (l *Log) own(w *work.Work) [][]pace.Gap {
+func own(l *Log, w *work.Work) [][]pace.Gap {
 	index := map[naming.Step]int{}
 	for i, s := range w.Steps {
 		index[s.ID] = i
 	}
 	f := folding{w: w, index: index}
 	own := make([][]pace.Gap, len(w.Steps))
-	gaps := l.gaps()
+	gaps := gaps(l)
 	for _, k := range l.keys { // in their order: what is added up does not depend on that of a map
 		if i, fits := f.place(k); fits {
 			own[i] = append(own[i], gaps[l.count[k]]...)
@@ -99,11 +99,11 @@ func (l *Log) own(w *work.Work) [][]pace.Gap {
 }
 
 // Takes tells how long so many of a step take by one's own tallies; false where that is not known, or not to be told.
-func (l *Log) Takes(w *work.Work) func(step, n int) (string, bool) {
+func Takes(l *Log, w *work.Work) func(step, n int) (string, bool) {
 	if w.Settings.Times == school.TimesHidden {
 		return func(int, int) (string, bool) { return "", false }
 	}
-	own := l.own(w)
+	own := own(l, w)
 	return func(step, n int) (string, bool) {
 		p, ok := pace.Of(own[step])
 		if !ok || n == 0 {
@@ -114,13 +114,13 @@ func (l *Log) Takes(w *work.Work) func(step, n int) (string, bool) {
 }
 
 // Times holds what is left to do against the log. clock is how many minutes the quilter's clock is ahead of UTC.
-func (l *Log) Times(w *work.Work, p Progress, clock int) OwnTimes {
-	out := OwnTimes{Paces: []StepPace{}, Days: l.days(clock), Aside: []Reasoned{}, Hidden: w.Settings.Times == school.TimesHidden}
+func Times(l *Log, w *work.Work, p Progress, clock int) OwnTimes {
+	out := OwnTimes{Paces: []StepPace{}, Days: days(l, clock), Aside: []Reasoned{}, Hidden: w.Settings.Times == school.TimesHidden}
 	if out.Hidden {
 		return out
 	}
 	bySort, known := map[sort][]pace.Gap{}, make([]pace.Pace, len(w.Steps))
-	own := l.own(w)
+	own := own(l, w)
 	for i, s := range w.Steps {
 		bySort[sortOf(s)] = append(bySort[sortOf(s)], own[i]...)
 	}
@@ -147,8 +147,8 @@ func (l *Log) Times(w *work.Work, p Progress, clock int) OwnTimes {
 			without[s.Stage]++
 		}
 	}
-	out.Usual, out.Left = l.left(rest, without, like, clock)
-	share, metres := l.share(w, p, known, clock)
+	out.Usual, out.Left = left(l, rest, without, like, clock)
+	share, metres := share(l, w, p, known, clock)
 	out.Share, out.Wind = share, windWords(w, p, metres)
 	asides := map[string]int{}
 	for i, e := range l.entries {
@@ -172,8 +172,8 @@ type sort struct {
 func sortOf(s work.Step) sort { return sort{s.Stage, s.Does} }
 
 // left is how long the rest takes, and what that says nothing of.
-func (l *Log) left(rest []pace.Rest, without map[batching.Stage]int, like, clock int) (usual string, left *Left) {
-	day, days := l.usual(clock)
+func left(l *Log, rest []pace.Rest, without map[batching.Stage]int, like, clock int) (usual string, left *Left) {
+	day, days := usualDay(l, clock)
 	if days >= fewestDays {
 		usual = durationWords(day)
 	}
@@ -211,8 +211,8 @@ const fewestDays = 3
 // away is how long nothing is counted before somebody has left the machine (judgement).
 const away = 15 * 60
 
-// usual is the middle of how long the days at the machine were.
-func (l *Log) usual(clock int) (seconds float64, days int) {
+// usualDay is the middle of how long the days at the machine were.
+func usualDay(l *Log, clock int) (seconds float64, days int) {
 	sat := map[int64]float64{}
 	last := int64(0)
 	for i := max(0, len(l.entries)-mostTimed); i < len(l.entries); i++ {
@@ -243,8 +243,8 @@ const mostShared = 3
 
 // share is what fits into a usual day, as the middle of one's own days is, from the next step on in the order of the plan, as far as their
 // pace is known; and how many metres of the bobbin's thread that takes.
-func (l *Log) share(w *work.Work, p Progress, known []pace.Pace, clock int) (says string, metres float64) {
-	day, days := l.usual(clock)
+func share(l *Log, w *work.Work, p Progress, known []pace.Pace, clock int) (says string, metres float64) {
+	day, days := usualDay(l, clock)
 	if days < fewestDays {
 		return "", 0
 	}
@@ -291,7 +291,7 @@ func windWords(w *work.Work, p Progress, metres float64) string {
 }
 
 // days are what was counted on each day.
-func (l *Log) days(clock int) []Day {
+func days(l *Log, clock int) []Day {
 	list := []Day{}
 	at := map[int64]int{}
 	for i, e := range l.entries {

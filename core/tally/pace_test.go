@@ -26,7 +26,7 @@ func TestPaceFromOnesOwnTallies(t *testing.T) {
 		for _, e := range list {
 			l.Add(e)
 		}
-		return l.Times(w, l.Progress(w), 0)
+		return Times(l, w, Against(l, w), 0)
 	}
 	for range 4 {
 		add("pair", 1, 40*time.Second)
@@ -72,7 +72,7 @@ func TestADayIsTheQuilters(t *testing.T) {
 	l := NewLog()
 	l.Add(e)
 	l.Add(aside)
-	got := l.Times(three, l.Progress(three), 13*60)
+	got := Times(l, three, Against(l, three), 13*60)
 	if fmt.Sprint(got.Days) != "[{2026-03-15 3 0 3} {2026-03-16 0 1 2}]" || fmt.Sprint(got.Aside) != "[{seam off 1}]" {
 		t.Errorf("%v %v", got.Days, got.Aside)
 	}
@@ -106,13 +106,13 @@ func TestADaysShareGoesOnFromStepToStep(t *testing.T) {
 	bobbin := event("pair", Bobbin, 0)
 	bobbin.At = "2026-03-16T12:00:00Z"
 	l.Add(bobbin)
-	p := l.Progress(w)
+	p := Against(l, w)
 	p.Next = "cut" // the fold goes on with what was sewn last
-	usual, days := l.usual(0)
+	usual, days := usualDay(l, 0)
 	if days != 3 || usual < 1790 || usual > 1830 {
 		t.Fatalf("a day of %v s", usual)
 	}
-	got := l.Times(w, p, 0)
+	got := Times(l, w, p, 0)
 	if got.Share != "all 12 of cut, then 42 of pair" || got.Wind != "Wind 1 bobbin for it, beside the one in the machine." {
 		t.Errorf("%q, %q", got.Share, got.Wind)
 	}

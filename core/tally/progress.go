@@ -18,40 +18,39 @@ type folding struct {
 	Progress
 	w     *work.Work
 	index map[naming.Step]int
-	spent float64 // metres of the bobbin's thread since it was full
+	spent float64     // metres of the bobbin's thread since it was full
+	last  naming.Step // last worked on, of what still fits
 }
 
-// Progress holds the log against the work.
-func (l *Log) Progress(w *work.Work) Progress {
-	f := folding{w: w, index: map[naming.Step]int{}}
+// The stages of a progress. Each holds the one before and can only be had from it; it fills in what it finds and leaves alone what
+// others found.
+type (
+	foldCounted  struct{ *folding }     // what was counted of every step, and what fits nowhere
+	foldGauged   struct{ foldCounted }  // what was measured
+	foldUsed     struct{ foldGauged }   // what later steps have taken, and what is on hand
+	foldWanted   struct{ foldUsed }     // what is still to make
+	foldBalanced struct{ foldWanted }   // which counts cannot be
+	foldKitted   struct{ foldBalanced } // what belongs to the kit under way
+	foldGoing    struct{ foldKitted }   // what waits, what is next, how every step stands
+)
+
+// Against holds a log against the work.
+func Against(l *Log, w *work.Work) Progress {
+	f := counting(l, w).gauge(l).use().demand().balance().kits().going()
+	f.Script, f.Stages, f.Sewn, f.Thread = f.script(), f.stages(), f.printed(l), f.thread(l)
+	return f.Progress
+}
+
+// counting gives every step what was counted of it, and lists what fits nowhere.
+func counting(l *Log, w *work.Work) foldCounted {
+	f := foldCounted{&folding{w: w, index: map[naming.Step]int{}}}
 	f.Progress = Progress{
 		Steps: make([]StepProgress, len(w.Steps)), Stages: []StageProgress{}, NoLonger: []Lost{}, Doubts: []Doubt{}, Gauged: []Gauged{},
-		Events: len(l.entries),
+		Events: l.Len(),
 	}
 	for i, s := range w.Steps {
 		f.index[s.ID] = i
 	}
-	last := f.counted(l)
-	f.gauge(l)
-	f.use()
-	f.demand()
-	f.agree()
-	f.fewer(last)
-	f.partners()
-	f.Stages = f.stages()
-	f.Kit = f.kits()
-	f.waiting()
-	f.next(last)
-	f.states()
-	f.script()
-	f.Sewn = f.printed(l)
-	f.thread(l)
-	return f.Progress
-}
-
-// counted gives every step what was counted of it, and lists what fits nowhere. last is the step last worked on, of
-// what still fits.
-func (f *folding) counted(l *Log) (last naming.Step) {
 	counts := make([]count, len(f.w.Steps))
 	for i := range counts {
 		counts[i] = count{last: -1, lastPressed: -1}
@@ -68,7 +67,7 @@ func (f *folding) counted(l *Log) (last naming.Step) {
 			gone = append(gone, lostCount{k, good, c.last})
 		}
 		if fits && c.last > latest {
-			latest, last = c.last, f.w.Steps[i].ID
+			latest, f.last = c.last, f.w.Steps[i].ID
 		}
 	}
 	for i, s := range f.w.Steps {
@@ -76,7 +75,7 @@ func (f *folding) counted(l *Log) (last naming.Step) {
 		st := &f.Steps[i]
 		*st = StepProgress{
 			ID: s.ID, Make: s.Make, Ready: -1, Bobbin: -1, Made: c.made, Aside: c.aside, Pressed: c.pressed,
-			Last: l.event(c.last), LastPressed: l.event(c.lastPressed),
+			Last: lastEvent(l, c.last), LastPressed: lastEvent(l, c.lastPressed),
 		}
 		st.Good = max(0, c.made-c.aside)
 		f.Counted += st.Good
@@ -90,7 +89,7 @@ func (f *folding) counted(l *Log) (last naming.Step) {
 	for _, g := range gone {
 		f.usedUp(g, counts)
 	}
-	return last
+	return f
 }
 
 // lostCount is what was counted of something that no longer fits, and which event was the last of it.
@@ -218,27 +217,35 @@ func (f *folding) told(exact string) string {
 }
 
 // script says how often each line of the cutting has been done: the lines of a step are done in their order.
-func (f *folding) script() {
-	f.Script = make([][]int, len(f.w.Script))
+func (f foldCounted) script() [][]int {
+	list := make([][]int, len(f.w.Script))
 	for i, part := range f.w.Script {
-		f.Script[i] = make([]int, len(part.Lines))
+		list[i] = make([]int, len(part.Lines))
 		for j, line := range part.Lines {
 			done := line.Times
 			for _, g := range line.Gives {
 				done = min(done, max(0, (f.Steps[f.index[g.Step]].Made-g.Before)/g.N))
 			}
-			f.Script[i][j] = done
+			list[i][j] = done
 		}
 	}
+	return list
+}
+
+// going says of every step whether it waits, which is next, and how each stands.
+func (f foldKitted) going() foldGoing {
+	f.waiting()
+	f.Next = f.next()
+	f.states()
+	return foldGoing{f}
 }
 
 // next is the step last worked on while it lasts, else the first that is not done; of what is done in kits only what the kit takes counts.
-func (f *folding) next(last naming.Step) {
-	i, ok := f.index[last]
+func (f foldKitted) next() (first naming.Step) {
+	i, ok := f.index[f.last]
 	kitted := ok && f.Kit != nil && inKits(f.w.Steps[i]) && f.Steps[i].Ready == 0 // the next kit begins with its parts
 	if ok && f.open(i) > 0 && f.Steps[i].Waits == "" && !kitted {
-		f.Next = last
-		return
+		return f.last
 	}
 	waits := false
 	for i, s := range f.Steps {
@@ -247,17 +254,17 @@ func (f *folding) next(last naming.Step) {
 		}
 		waits = waits || s.Waits != ""
 		if s.Waits == "" && (!waits || s.Ready != 0) { // past what waits only what there are parts for
-			f.Next = s.ID
-			return
+			return s.ID
 		}
-		if f.Next == "" {
-			f.Next = s.ID
+		if first == "" {
+			first = s.ID
 		}
 	}
+	return first
 }
 
 // waiting says of every step whose measuring it waits for.
-func (f *folding) waiting() {
+func (f foldKitted) waiting() {
 	for i, s := range f.w.Steps {
 		st := &f.Steps[i]
 		if st.ToGo > 0 {
@@ -268,7 +275,7 @@ func (f *folding) waiting() {
 }
 
 // states says of every step in words how it stands.
-func (f *folding) states() {
+func (f foldKitted) states() {
 	taken := map[naming.Step]bool{}
 	for _, s := range f.w.Steps {
 		for _, t := range s.Takes {
@@ -302,7 +309,7 @@ func (f *folding) states() {
 
 // waits is the step whose measuring is waited for: one measurement releases what is cut across a set and what is cut again; what is cut
 // to the size of a block is released by what the quilt is planned on.
-func (f *folding) waits(s work.Step) naming.Step {
+func (f foldGauged) waits(s work.Step) naming.Step {
 	id := f.w.WaitsFor(s)
 	if f.w.Held(s.ID) {
 		return id
@@ -328,7 +335,7 @@ func (f *folding) calledAt(id naming.Step) string {
 }
 
 // missing names the part there are too few of for one more.
-func (f *folding) missing(s work.Step) string {
+func (f foldUsed) missing(s work.Step) string {
 	for _, t := range s.Takes {
 		one := ceil(t.Each, t.Per)
 		if made := f.made(s.ID); t.At != nil {
@@ -363,7 +370,7 @@ func (t taking) once(of work.StepTake, n int) int {
 }
 
 // use finds what later steps have taken, and what cannot be.
-func (f *folding) use() {
+func (f foldGauged) use() foldUsed {
 	t := newTaking()
 	shared := map[int]bool{}
 	for i, s := range f.w.Steps {
@@ -401,6 +408,7 @@ func (f *folding) use() {
 			}
 		}
 	}
+	return foldUsed{f}
 }
 
 // made is how many of a step were made.
@@ -412,7 +420,7 @@ func (f *folding) made(step naming.Step) int {
 }
 
 // ready is how many more of a step can be made from what there is of one part.
-func (f *folding) ready(of work.StepTake, j int, step naming.Step) int {
+func (f foldGauged) ready(of work.StepTake, j int, step naming.Step) int {
 	part, made := f.Steps[j], f.made(step)
 	switch {
 	case of.Shared:
@@ -426,7 +434,7 @@ func (f *folding) ready(of work.StepTake, j int, step naming.Step) int {
 }
 
 // standIn lets a step's stand-ins cover what later steps took of it beyond what was made.
-func (f *folding) standIn() {
+func (f foldGauged) standIn() {
 	for i, s := range f.w.Steps {
 		for _, other := range s.Also {
 			j, ok := f.index[other.Step]
@@ -444,7 +452,7 @@ func (f *folding) standIn() {
 
 // demand finds what is still to make, from the quilt down: what is missing of the plan, or what later steps still need
 // and is not on hand, whichever is more.
-func (f *folding) demand() {
+func (f foldUsed) demand() foldWanted {
 	wanted := make([]int, len(f.w.Steps)) // what later steps still take
 	together := newTaking()
 	shared := map[int]bool{}
@@ -481,16 +489,17 @@ func (f *folding) demand() {
 			}
 		}
 	}
+	return foldWanted{f}
 }
 
 // rest is what is missing of the plan. A spare stands in for what was set aside: what was planned is made once, and
 // replaced only below the need.
-func (f *folding) rest(i int) int {
+func (f foldCounted) rest(i int) int {
 	s, st := f.w.Steps[i], f.Steps[i]
 	return max(0, s.Make-st.Made, s.Make-s.Spare-st.Good)
 }
 
-func (f *folding) stages() []StageProgress {
+func (f foldWanted) stages() []StageProgress {
 	list := []StageProgress{}
 	index := map[batching.Stage]int{}
 	for i, s := range f.w.Steps {
@@ -507,3 +516,20 @@ func (f *folding) stages() []StageProgress {
 }
 
 func ceil(a, b int) int { return (a + b - 1) / b }
+
+// Fold holds events, in the order they were stored, against the work.
+func Fold(w *work.Work, events []Event) Progress {
+	l := NewLog()
+	for _, e := range events {
+		l.Add(e)
+	}
+	return Against(l, w)
+}
+
+func lastEvent(l *Log, at int) *Last {
+	if at < 0 {
+		return nil
+	}
+	e := l.entries[at]
+	return &Last{e.id, e.kind, e.n}
+}

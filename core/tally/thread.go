@@ -16,10 +16,10 @@ type Thread struct {
 }
 
 // thread says how far the bobbin lasts: at which piece of each step it runs out, and how many are to be wound for the rest.
-func (f *folding) thread(l *Log) {
+func (f foldWanted) thread(l *Log) *Thread {
 	full := float64(f.w.Settings.Bobbin)
 	if lastOf(l.bobbins) < 0 || full <= 0 || f.w.Settings.Times == school.TimesHidden {
-		return
+		return nil
 	}
 	left := max(0, full-f.spent)
 	rest := 0.0
@@ -39,5 +39,5 @@ func (f *folding) thread(l *Log) {
 		const yard = 0.9144
 		t.Says = fmt.Sprintf("%.0f yd of %.0f yd left on the bobbin.", left/yard, full/yard)
 	}
-	f.Thread = t
+	return t
 }
