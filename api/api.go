@@ -28,6 +28,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
+	"vicis/core/record"
 	"vicis/core/school"
 	"vicis/core/starter"
 	"vicis/core/tally"
@@ -524,7 +525,7 @@ func (s *Server) tallied(ctx context.Context, quilt string, rev int, p *planned)
 type tallyIn struct {
 	QuiltIn
 	Body struct {
-		Events []tally.Event `json:"events" minItems:"1" maxItems:"500"`
+		Events []record.Event `json:"events" minItems:"1" maxItems:"500"`
 	}
 }
 

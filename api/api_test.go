@@ -16,8 +16,8 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/measure"
+	"vicis/core/record"
 	"vicis/core/starter"
-	"vicis/core/tally"
 	"vicis/demo"
 	"vicis/store"
 )
@@ -258,10 +258,10 @@ func BenchmarkTallyOverTheAPI(b *testing.B) {
 	defer st.Close()
 	s := site{b, New(st, http.NotFoundHandler(), Doors{})}
 	s.create("quilt-one")
-	var old []tally.Event
+	var old []record.Event
 	for i := range 2000 {
-		old = append(old, tally.Event{
-			ID: fmt.Sprintf("before-%05d", i), Step: "I", Kind: tally.Made, N: 1,
+		old = append(old, record.Event{
+			ID: fmt.Sprintf("before-%05d", i), Step: "I", Kind: record.Made, N: 1,
 			Exact: "2 1/2 in x 10 1/2 in",
 		})
 	}

@@ -11,6 +11,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/store"
 )
@@ -37,19 +38,19 @@ const mostInBook = 100
 
 type bookIn struct {
 	QuiltIn
-	Before int64           `query:"before" minimum:"0" doc:"Events that came before the one of this number; the newest when left out"`
-	Step   naming.Step     `query:"step" maxLength:"200"`
-	Kind   tally.EventKind `query:"kind" enum:",made,aside,recount,pressed,undo,measured,bobbin,prints"`
-	From   string          `query:"from" maxLength:"40" doc:"That happened from then on, RFC 3339"`
-	To     string          `query:"to" maxLength:"40" doc:"That happened before then"`
+	Before int64            `query:"before" minimum:"0" doc:"Events that came before the one of this number; the newest when left out"`
+	Step   naming.Step      `query:"step" maxLength:"200"`
+	Kind   record.EventKind `query:"kind" enum:",made,aside,recount,pressed,undo,measured,bobbin,prints"`
+	From   string           `query:"from" maxLength:"40" doc:"That happened from then on, RFC 3339"`
+	To     string           `query:"to" maxLength:"40" doc:"That happened before then"`
 }
 
 // BookLine is one event in the book.
 type BookLine struct {
-	Seq   int64       `json:"seq"`
-	Event tally.Event `json:"event"`
-	Name  string      `json:"name" doc:"What the step is called; empty where it is no longer in the plan"`
-	Back  bool        `json:"back" doc:"It was taken back"`
+	Seq   int64        `json:"seq"`
+	Event record.Event `json:"event"`
+	Name  string       `json:"name" doc:"What the step is called; empty where it is no longer in the plan"`
+	Back  bool         `json:"back" doc:"It was taken back"`
 }
 
 // Book is some lines of it.
@@ -86,7 +87,7 @@ func (s *Server) book(ctx context.Context, in *bookIn) (*body[Book], error) {
 	for _, step := range p.work.Steps {
 		called[step.ID] = step.Called
 	}
-	err = s.kept.read(ctx, in.ID, func(log *tally.Log) {
+	err = s.kept.read(ctx, in.ID, func(log *record.Log) {
 		for _, e := range list[:min(len(list), mostInBook)] {
 			out.Lines = append(out.Lines, BookLine{e.Seq, e.Event, called[e.Step], log.Void(e.ID)})
 		}
@@ -109,7 +110,7 @@ func (s *Server) rules(ctx context.Context, in *QuiltIn) (*body[Rules], error) {
 	}
 	var progress tally.Progress
 	var times tally.OwnTimes
-	err = s.kept.read(ctx, in.ID, func(log *tally.Log) {
+	err = s.kept.read(ctx, in.ID, func(log *record.Log) {
 		progress = tally.Against(log, p.work)
 		times = tally.Times(log, p.work, progress, 0)
 	})
@@ -142,7 +143,7 @@ func (s *Server) times(ctx context.Context, in *struct {
 		return nil, err
 	}
 	var out tally.OwnTimes
-	err = s.kept.read(ctx, in.ID, func(log *tally.Log) { out = tally.Times(log, p.work, tally.Against(log, p.work), in.Clock) })
+	err = s.kept.read(ctx, in.ID, func(log *record.Log) { out = tally.Times(log, p.work, tally.Against(log, p.work), in.Clock) })
 	if err != nil {
 		return nil, trouble(err)
 	}
@@ -155,7 +156,7 @@ func (s *Server) sums(ctx context.Context, in *QuiltIn) (*body[[]tally.Sum], err
 		return nil, err
 	}
 	var progress tally.Progress
-	if err := s.kept.read(ctx, in.ID, func(log *tally.Log) { progress = tally.Against(log, p.work) }); err != nil {
+	if err := s.kept.read(ctx, in.ID, func(log *record.Log) { progress = tally.Against(log, p.work) }); err != nil {
 		return nil, trouble(err)
 	}
 	return &body[[]tally.Sum]{tally.Sums(p.work, progress)}, nil
@@ -170,7 +171,7 @@ func (s *Server) tallyTable(ctx context.Context, in *QuiltIn) (*attachment, erro
 	if err != nil {
 		return nil, trouble(err)
 	}
-	text, err := tally.Table(p.work, events)
+	text, err := record.Table(p.work, events)
 	if err != nil {
 		return nil, trouble(err)
 	}
@@ -193,10 +194,10 @@ func (s *Server) readTallyTable(ctx context.Context, in *tableIn) (*talliedOut, 
 	if err != nil {
 		return nil, trouble(err)
 	}
-	events, faults := tally.Read(p.work, in.Body.Text)
+	events, faults := record.Read(p.work, in.Body.Text)
 	for _, e := range events {
 		if e.Rev > rev && len(faults) == 0 {
-			faults = append(faults, tally.Fault{Line: 1, Says: fmt.Sprintf("There is no revision %d of this quilt yet.", e.Rev), Mend: "Leave the column rev out."})
+			faults = append(faults, record.Fault{Line: 1, Says: fmt.Sprintf("There is no revision %d of this quilt yet.", e.Rev), Mend: "Leave the column rev out."})
 		}
 	}
 	if len(faults) > 0 {

@@ -11,6 +11,7 @@ import (
 	lru "github.com/hashicorp/golang-lru/v2"
 
 	"vicis/core/plan"
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/store"
@@ -51,7 +52,7 @@ type planned struct {
 // logged is what was tallied of one quilt, as far as the file was read.
 type logged struct {
 	mu  sync.Mutex
-	log *tally.Log
+	log *record.Log
 	seq int64
 
 	read   atomic.Bool // to its end, once
@@ -174,7 +175,7 @@ func (k *kept) at(quilt string, rev int) *planned {
 
 // logOf is what was tallied of a quilt, as far as it was read.
 func (k *kept) logOf(quilt string) *logged {
-	l := &logged{log: tally.NewLog()}
+	l := &logged{log: record.NewLog()}
 	if old, found, _ := k.logs.PeekOrAdd(quilt, l); found {
 		k.logs.Get(quilt) // it was used
 		return old
@@ -185,12 +186,12 @@ func (k *kept) logOf(quilt string) *logged {
 // tallied holds what was tallied of a quilt against its plan: what came since it was last asked is read from the file
 // and added.
 func (k *kept) tallied(ctx context.Context, quilt string, w *work.Work) (p tally.Progress, err error) {
-	err = k.read(ctx, quilt, func(log *tally.Log) { p = tally.Against(log, w) })
+	err = k.read(ctx, quilt, func(log *record.Log) { p = tally.Against(log, w) })
 	return p, err
 }
 
 // read gives what was tallied of a quilt up to now, for as long as it is looked at.
-func (k *kept) read(ctx context.Context, quilt string, look func(*tally.Log)) error {
+func (k *kept) read(ctx context.Context, quilt string, look func(*record.Log)) error {
 	l := k.logOf(quilt)
 	l.mu.Lock()
 	defer l.mu.Unlock()
@@ -234,8 +235,8 @@ func (k *kept) lighten() {
 }
 
 // modern reads an event of an older program against the revision that was in force when it came.
-func (k *kept) modern(ctx context.Context, quilt string, e store.Stored) (tally.Event, error) {
-	if e.Look != "" || e.Kind == tally.Undo {
+func (k *kept) modern(ctx context.Context, quilt string, e store.Stored) (record.Event, error) {
+	if e.Look != "" || e.Kind == record.Undo {
 		return e.Event, nil
 	}
 	rev, err := e.Rev, error(nil)
@@ -248,5 +249,5 @@ func (k *kept) modern(ctx context.Context, quilt string, e store.Stored) (tally.
 	if err != nil {
 		return e.Event, err
 	}
-	return tally.Modern(then.work, e.Event), nil
+	return record.Modern(then.work, e.Event), nil
 }

@@ -16,6 +16,7 @@ import (
 	"testing"
 	"time"
 
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/store"
@@ -134,9 +135,9 @@ func TestEventsOfAnOlderProgramAreReadByThePlanOfTheirTime(t *testing.T) {
 	if _, err := st.Create(ctx, "quilt-one", begun(t), noon); err != nil {
 		t.Fatal(err)
 	}
-	old := []tally.Event{
-		{ID: "event-one-x", Step: "strip:A:1 strip", Kind: tally.Made, N: 2, Exact: "2 1/2 in"},
-		{ID: "event-two-x", Step: "I", Kind: tally.Made, N: 3, Exact: "2 1/2 in x 10 1/2 in"},
+	old := []record.Event{
+		{ID: "event-one-x", Step: "strip:A:1 strip", Kind: record.Made, N: 2, Exact: "2 1/2 in"},
+		{ID: "event-two-x", Step: "I", Kind: record.Made, N: 3, Exact: "2 1/2 in x 10 1/2 in"},
 	}
 	if err := st.Append(ctx, "quilt-one", old, noon.Add(time.Hour)); err != nil {
 		t.Fatal(err)
@@ -178,8 +179,8 @@ func TestWhatIsStoredAndCannotBeCountedIsToldSo(t *testing.T) {
 		close(p.done)
 		srv.kept.plans.Add(revised{"quilt-one", 1}, p)
 		in := &tallyIn{QuiltIn: QuiltIn{"quilt-one"}}
-		in.Body.Events = []tally.Event{{
-			ID: "event-" + strings.ReplaceAll(name, " ", "-"), Step: "I", Kind: tally.Made,
+		in.Body.Events = []record.Event{{
+			ID: "event-" + strings.ReplaceAll(name, " ", "-"), Step: "I", Kind: record.Made,
 			N: 1,
 		}}
 		out, err := srv.tally(ctx, in)

@@ -9,6 +9,7 @@ import (
 	"vicis/core/machine"
 	"vicis/core/naming"
 	"vicis/core/order"
+	"vicis/core/record"
 	"vicis/core/tally"
 )
 
@@ -29,7 +30,7 @@ func (s *Server) order(ctx context.Context, in *QuiltIn) (*body[order.Order], er
 	}
 	var progress tally.Progress
 	var takes func(step, n int) (string, bool)
-	if err := s.kept.read(ctx, in.ID, func(log *tally.Log) { progress, takes = tally.Against(log, p.work), tally.Takes(log, p.work) }); err != nil {
+	if err := s.kept.read(ctx, in.ID, func(log *record.Log) { progress, takes = tally.Against(log, p.work), tally.Takes(log, p.work) }); err != nil {
 		return nil, trouble(err)
 	}
 	end, err := s.plans.take(ctx) // what is counted does not wait for it

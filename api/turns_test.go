@@ -18,7 +18,7 @@ import (
 
 	"vicis/core/machine"
 	"vicis/core/plan"
-	"vicis/core/tally"
+	"vicis/core/record"
 	"vicis/core/work"
 	"vicis/store"
 )
@@ -116,9 +116,9 @@ func TestATallyDoesNotWaitForThePlan(t *testing.T) {
 	for _, end := range held {
 		end()
 	}
-	many := make([]tally.Event, fewEvents)
+	many := make([]record.Event, fewEvents)
 	for i := range many {
-		many[i] = tally.Event{ID: fmt.Sprintf("before-%05d", i), Step: "I", Kind: tally.Made, N: 1, Rev: 1}
+		many[i] = record.Event{ID: fmt.Sprintf("before-%05d", i), Step: "I", Kind: record.Made, N: 1, Rev: 1}
 	}
 	if err := st.Append(ctx, "quilt-one", many, time.Now()); err != nil {
 		t.Fatal(err)

@@ -18,10 +18,10 @@ import (
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
+	"vicis/core/record"
 	"vicis/core/recut"
 	"vicis/core/starter"
 	"vicis/core/straight"
-	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/store"
 )
@@ -328,9 +328,9 @@ func harbourSwell() (document.Document, error) {
 }
 
 // Begun is the tally of a quilt whose work has come so far as a step, and half way through that.
-func Begun(d document.Document, half naming.Step, name string) []tally.Event {
+func Begun(d document.Document, half naming.Step, name string) []record.Event {
 	p, _ := work.Of(d)
-	var list []tally.Event
+	var list []record.Event
 	at := began
 	for _, s := range p.Steps {
 		n := s.Make
@@ -338,8 +338,8 @@ func Begun(d document.Document, half naming.Step, name string) []tally.Event {
 			n /= 2
 		}
 		for left := n; left > 0; left -= 10 {
-			list = append(list, tally.Event{
-				ID: fmt.Sprintf("%s-%04d", name, len(list)+1), Step: s.ID, Kind: tally.Made,
+			list = append(list, record.Event{
+				ID: fmt.Sprintf("%s-%04d", name, len(list)+1), Step: s.ID, Kind: record.Made,
 				N: min(10, left), Exact: s.Exact(), Look: s.Look, Rev: 1, At: at.Format(time.RFC3339),
 			})
 			at = at.Add(4 * time.Minute)
@@ -353,11 +353,11 @@ func Begun(d document.Document, half naming.Step, name string) []tally.Event {
 
 // Events is the tally of the quilt in the middle of the work: cut and sub-cut, most joins sewn, the first blocks done,
 // a few units set aside.
-func Events(d document.Document) []tally.Event {
+func Events(d document.Document) []record.Event {
 	p, _ := work.Of(d)
-	var list []tally.Event
+	var list []record.Event
 	at := began
-	add := func(e tally.Event) {
+	add := func(e record.Event) {
 		e.ID = fmt.Sprintf("demo-%04d", len(list)+1)
 		e.At = at.Format(time.RFC3339)
 		at = at.Add(90 * time.Second)
@@ -373,36 +373,36 @@ func Events(d document.Document) []tally.Event {
 			n = min(n, limit)
 		}
 		for left := n; left > 0; left -= 10 {
-			add(tally.Event{Step: s.ID, Kind: tally.Made, N: min(10, left), Exact: s.Exact(), Look: s.Look, Rev: 1})
+			add(record.Event{Step: s.ID, Kind: record.Made, N: min(10, left), Exact: s.Exact(), Look: s.Look, Rev: 1})
 		}
 		switch s.ID {
 		case "half":
-			add(tally.Event{
-				Step: s.ID, Kind: tally.Aside, N: 1, Exact: s.Exact(), Look: s.Look, Rev: 1,
+			add(record.Event{
+				Step: s.ID, Kind: record.Aside, N: 1, Exact: s.Exact(), Look: s.Look, Rev: 1,
 				Reason: "turned the wrong way",
 			})
 		case "IV":
-			add(tally.Event{
-				Step: s.ID, Kind: tally.Aside, N: 1, Exact: s.Exact(), Look: s.Look, Rev: 1,
+			add(record.Event{
+				Step: s.ID, Kind: record.Aside, N: 1, Exact: s.Exact(), Look: s.Look, Rev: 1,
 				Reason: "cut crooked",
 			})
 		}
 		at = at.Add(20 * time.Minute)
 	}
 	// The last sitting: chain blocks, after the plain ones had been begun, one by one on a full bobbin.
-	i := slices.IndexFunc(list, func(e tally.Event) bool { return e.Step == "block" })
+	i := slices.IndexFunc(list, func(e record.Event) bool { return e.Step == "block" })
 	block := list[i]
 	list = append(list[:i], list[i+1:]...)
-	one := func(id string, kind tally.EventKind, n int, after time.Duration) {
+	one := func(id string, kind record.EventKind, n int, after time.Duration) {
 		e := block
 		at = at.Add(after)
 		e.ID, e.Kind, e.N, e.At = id, kind, n, at.Format(time.RFC3339)
 		list = append(list, e)
 	}
-	one("demo-bobbin", tally.Bobbin, 0, 0)
+	one("demo-bobbin", record.Bobbin, 0, 0)
 	for k := range block.N {
 		seconds := []time.Duration{95, 104, 91, 88, 112, 97, 93}[k%7]
-		one(fmt.Sprintf("demo-block-%d", k+1), tally.Made, 1, seconds*time.Second)
+		one(fmt.Sprintf("demo-block-%d", k+1), record.Made, 1, seconds*time.Second)
 	}
 	return list
 }

@@ -6,9 +6,9 @@ import (
 	"sync"
 	"time"
 
-	"github.com/jmoiron/sqlx"
+	"vicis/core/record"
 
-	"vicis/core/tally"
+	"github.com/jmoiron/sqlx"
 )
 
 // tallies is what waits to be stored: whoever may write next stores what all of them brought, in one commit.
@@ -22,14 +22,14 @@ type tallies struct {
 type delivery struct {
 	ctx    context.Context
 	quilt  string
-	events []tally.Event
+	events []record.Event
 	at     time.Time
 	err    error // once it was written
 }
 
 // Append stores events, all or none. One that was stored before is passed over; with other contents it is ErrDiffers.
 // Once it answers without an error they are on the disk, though several calls may have shared a commit.
-func (s *Store) Append(ctx context.Context, id string, events []tally.Event, at time.Time) error {
+func (s *Store) Append(ctx context.Context, id string, events []record.Event, at time.Time) error {
 	d := &delivery{ctx, id, events, at, errors.New("it was not written")}
 	s.queue.Lock()
 	s.waiting = append(s.waiting, d)
@@ -98,7 +98,7 @@ func (d *delivery) write(ctx context.Context, tx *sqlx.Tx, insert *sqlx.Stmt) er
 	}
 	for _, e := range d.events {
 		res, err := insert.ExecContext(ctx,
-			e.ID, d.quilt, e.Step, e.Kind, e.N, e.Exact, e.Reason, e.Of, e.At, e.Look, e.Rev, e.Reads, e.Along, tally.PrintsText(e.Prints), stamp(d.at))
+			e.ID, d.quilt, e.Step, e.Kind, e.N, e.Exact, e.Reason, e.Of, e.At, e.Look, e.Rev, e.Reads, e.Along, record.PrintsText(e.Prints), stamp(d.at))
 		if err != nil {
 			return err
 		}

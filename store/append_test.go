@@ -7,9 +7,9 @@ import (
 	"testing"
 	"time"
 
-	"github.com/jmoiron/sqlx"
+	"vicis/core/record"
 
-	"vicis/core/tally"
+	"github.com/jmoiron/sqlx"
 )
 
 // Those who come while another writes are stored in one commit; one at fault, or whose client has gone, costs only
@@ -19,7 +19,7 @@ func TestWhatWaitsIsStoredTogether(t *testing.T) {
 	s, _ := open(t)
 	quiltOn(t, s, "a")
 	quiltOn(t, s, "b")
-	if err := s.Append(ctx, "a", []tally.Event{made(1)}, now); err != nil {
+	if err := s.Append(ctx, "a", []record.Event{made(1)}, now); err != nil {
 		t.Fatal(err)
 	}
 	other := made(1)
@@ -30,10 +30,10 @@ func TestWhatWaitsIsStoredTogether(t *testing.T) {
 		fault delivery
 		want  error
 	}{
-		"none":    {delivery{ctx: ctx, quilt: "a", events: []tally.Event{made(1)}}, nil}, // delivered twice
-		"differs": {delivery{ctx: ctx, quilt: "a", events: []tally.Event{made(90), other}}, ErrDiffers},
-		"unknown": {delivery{ctx: ctx, quilt: "nobody", events: []tally.Event{made(91)}}, ErrUnknown},
-		"gone":    {delivery{ctx: gone, quilt: "a", events: []tally.Event{made(92)}}, context.Canceled},
+		"none":    {delivery{ctx: ctx, quilt: "a", events: []record.Event{made(1)}}, nil}, // delivered twice
+		"differs": {delivery{ctx: ctx, quilt: "a", events: []record.Event{made(90), other}}, ErrDiffers},
+		"unknown": {delivery{ctx: ctx, quilt: "nobody", events: []record.Event{made(91)}}, ErrUnknown},
+		"gone":    {delivery{ctx: gone, quilt: "a", events: []record.Event{made(92)}}, context.Canceled},
 	} {
 		before, err := s.Events(ctx, "a")
 		if err != nil {
@@ -42,7 +42,7 @@ func TestWhatWaitsIsStoredTogether(t *testing.T) {
 		var list []*delivery
 		for i := range 6 {
 			e := made(1000 + len(before)*10 + i)
-			list = append(list, &delivery{ctx: ctx, quilt: string("ab"[i%2]), events: []tally.Event{e}, at: now})
+			list = append(list, &delivery{ctx: ctx, quilt: string("ab"[i%2]), events: []record.Event{e}, at: now})
 		}
 		fault := at.fault
 		list = append(list[:3], append([]*delivery{&fault}, list[3:]...)...)
@@ -96,7 +96,7 @@ func TestAHeldFileIsWaitedForOnce(t *testing.T) {
 	waited := func(n int) time.Duration {
 		var list []*delivery
 		for i := range n {
-			list = append(list, &delivery{ctx: ctx, quilt: "a", events: []tally.Event{made(i)}, at: now})
+			list = append(list, &delivery{ctx: ctx, quilt: "a", events: []record.Event{made(i)}, at: now})
 		}
 		start := time.Now()
 		s.deliver(list)
@@ -113,7 +113,7 @@ func TestAHeldFileIsWaitedForOnce(t *testing.T) {
 	if err := held.Rollback(); err != nil {
 		t.Fatal(err)
 	}
-	if err := s.Append(ctx, "a", []tally.Event{made(1)}, now); err != nil {
+	if err := s.Append(ctx, "a", []record.Event{made(1)}, now); err != nil {
 		t.Error(err)
 	}
 }
@@ -131,7 +131,7 @@ func TestAFullDiskIsToldToThoseItConcerns(t *testing.T) {
 		wait.Go(func() {
 			for i := range 40 {
 				e := made(worker*1000 + i)
-				err := s.Append(ctx, "a", []tally.Event{e}, now)
+				err := s.Append(ctx, "a", []record.Event{e}, now)
 				mu.Lock()
 				switch {
 				case err == nil:
@@ -174,7 +174,7 @@ func BenchmarkFiftyAtOnce(b *testing.B) {
 		for i := range benches {
 			at := n + i
 			wait.Go(func() {
-				if err := s.Append(ctx, "a", []tally.Event{made(at)}, now); err != nil {
+				if err := s.Append(ctx, "a", []record.Event{made(at)}, now); err != nil {
 					b.Error(err)
 				}
 			})

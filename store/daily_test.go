@@ -8,7 +8,7 @@ import (
 	"testing"
 	"time"
 
-	"vicis/core/tally"
+	"vicis/core/record"
 )
 
 // Each day has one copy, the seven newest stay, each whole as of its day; what else lies in the folder is left alone.
@@ -28,7 +28,7 @@ func TestSevenDaysAreKept(t *testing.T) {
 	}
 	start := time.Date(2026, 2, 24, 23, 50, 0, 0, time.UTC)
 	for hour := range 9 * 24 {
-		if err := s.Append(ctx, "a", []tally.Event{made(hour)}, now); err != nil {
+		if err := s.Append(ctx, "a", []record.Event{made(hour)}, now); err != nil {
 			t.Fatal(err)
 		}
 		if err := s.Daily(ctx, folder, start.Add(time.Duration(hour)*time.Hour)); err != nil {

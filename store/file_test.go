@@ -10,9 +10,9 @@ import (
 	"strings"
 	"testing"
 
-	"github.com/jmoiron/sqlx"
+	"vicis/core/record"
 
-	"vicis/core/tally"
+	"github.com/jmoiron/sqlx"
 )
 
 // A file is named by its path, whatever characters are in it.
@@ -51,7 +51,7 @@ func TestWhatIsNotOursIsLeftAlone(t *testing.T) {
 		}
 		quiltOn(t, s, "a")
 		for i := range 400 {
-			if err := s.Append(ctx, "a", []tally.Event{made(i + 1)}, now); err != nil {
+			if err := s.Append(ctx, "a", []record.Event{made(i + 1)}, now); err != nil {
 				t.Fatal(err)
 			}
 		}
@@ -129,7 +129,7 @@ func TestALogBesideTheFileIsRead(t *testing.T) {
 		t.Fatal(err)
 	}
 	quiltOn(t, s, "a")
-	if err := s.Append(ctx, "a", []tally.Event{made(1)}, now); err != nil {
+	if err := s.Append(ctx, "a", []record.Event{made(1)}, now); err != nil {
 		t.Fatal(err)
 	}
 	for _, end := range []string{"", "-wal"} {
@@ -187,7 +187,7 @@ func TestABackupIsRestored(t *testing.T) {
 	ctx := context.Background()
 	s, path := open(t)
 	quiltOn(t, s, "a")
-	if err := s.Append(ctx, "a", []tally.Event{made(1)}, now); err != nil {
+	if err := s.Append(ctx, "a", []record.Event{made(1)}, now); err != nil {
 		t.Fatal(err)
 	}
 	copied := filepath.Join(t.TempDir(), "copy.db")
@@ -198,7 +198,7 @@ func TestABackupIsRestored(t *testing.T) {
 	if err != nil {
 		t.Fatal(err)
 	}
-	if err := s.Append(ctx, "a", []tally.Event{made(2)}, now); err != nil {
+	if err := s.Append(ctx, "a", []record.Event{made(2)}, now); err != nil {
 		t.Fatal(err)
 	}
 	if _, err := Restore(ctx, copied, path, now); !errors.Is(err, ErrBusy) {

@@ -6,10 +6,10 @@ import (
 	"path/filepath"
 	"testing"
 
+	"vicis/core/record"
+
 	"github.com/jmoiron/sqlx"
 	"github.com/pressly/goose/v3"
-
-	"vicis/core/tally"
 )
 
 // A database of the first version keeps everything when it is opened by this one.
@@ -56,7 +56,7 @@ func TestAnOlderDatabaseIsBroughtUpToDateWhole(t *testing.T) {
 			t.Errorf("%+v, %v", revs, err)
 		}
 		if list, err := s.Events(ctx, "a"); err != nil || len(list) != 1 || list[0].N != 7 ||
-			list[0].Kind != tally.Made {
+			list[0].Kind != record.Made {
 			t.Errorf("%+v, %v", list, err)
 		}
 		var astray int

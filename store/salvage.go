@@ -7,9 +7,9 @@ import (
 	"os"
 	"slices"
 
-	"github.com/jmoiron/sqlx"
+	"vicis/core/record"
 
-	"vicis/core/tally"
+	"github.com/jmoiron/sqlx"
 )
 
 // What can be read of a file is read quilt by quilt and row by row, of which only reading is done: a damaged one gives what
@@ -20,7 +20,7 @@ type Saved struct {
 	ID       string
 	Rev      int
 	Document string
-	Events   []tally.Event
+	Events   []record.Event
 	Missing  []string // what of it cannot be read, in words
 }
 
@@ -103,7 +103,7 @@ func saved(ctx context.Context, db *sqlx.DB, id string) Saved {
 		}
 		s.Rev, next = rev, rev
 	}
-	seen := map[int64]tally.Event{}
+	seen := map[int64]record.Event{}
 	one := func(r *sqlx.Rows) error {
 		var row eventRow
 		if err := r.StructScan(&row); err != nil {

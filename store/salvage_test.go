@@ -13,7 +13,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"vicis/core/tally"
+	"vicis/core/record"
 	"vicis/internal/soak"
 )
 
@@ -29,7 +29,7 @@ func shelfOf(t *testing.T, quilts, events int) string {
 	for q := range quilts {
 		id := fmt.Sprintf("quilt-%02d", q)
 		quiltOn(t, s, id)
-		list := make([]tally.Event, events)
+		list := make([]record.Event, events)
 		for i := range list {
 			list[i] = made(1000*q + i + 1)
 		}
@@ -109,7 +109,7 @@ func TestWhatCanBeReadOfADamagedFileIs(t *testing.T) {
 			if got.Document != was.Document {
 				lost++
 			}
-			have := map[string]tally.Event{}
+			have := map[string]record.Event{}
 			for _, e := range was.Events {
 				have[e.ID] = e
 			}

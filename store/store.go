@@ -19,7 +19,7 @@ import (
 	sqlitelib "modernc.org/sqlite/lib"
 
 	"vicis/core/naming"
-	"vicis/core/tally"
+	"vicis/core/record"
 	"vicis/core/work"
 )
 
@@ -252,27 +252,27 @@ func (s *Store) insertRevision(ctx context.Context, tx *sqlx.Tx, id string, rev 
 }
 
 type eventRow struct {
-	Seq    int64           `db:"seq"`
-	ID     string          `db:"id"`
-	Quilt  string          `db:"quilt"`
-	Step   naming.Step     `db:"step"`
-	Kind   tally.EventKind `db:"kind"`
-	N      int             `db:"n"`
-	Exact  string          `db:"exact"`
-	Reason string          `db:"reason"`
-	Of     string          `db:"of"`
-	At     string          `db:"at"`
-	Look   string          `db:"look"`
-	Rev    int             `db:"rev"`
-	Reads  string          `db:"reads"`
-	Along  work.Along      `db:"along"`
-	Prints string          `db:"prints"`
-	Came   string          `db:"received"`
+	Seq    int64            `db:"seq"`
+	ID     string           `db:"id"`
+	Quilt  string           `db:"quilt"`
+	Step   naming.Step      `db:"step"`
+	Kind   record.EventKind `db:"kind"`
+	N      int              `db:"n"`
+	Exact  string           `db:"exact"`
+	Reason string           `db:"reason"`
+	Of     string           `db:"of"`
+	At     string           `db:"at"`
+	Look   string           `db:"look"`
+	Rev    int              `db:"rev"`
+	Reads  string           `db:"reads"`
+	Along  work.Along       `db:"along"`
+	Prints string           `db:"prints"`
+	Came   string           `db:"received"`
 }
 
-func (r eventRow) event() tally.Event {
-	prints, _ := tally.PrintsOf(r.Prints) // as it was written; what cannot be read counts all the same
-	return tally.Event{
+func (r eventRow) event() record.Event {
+	prints, _ := record.PrintsOf(r.Prints) // as it was written; what cannot be read counts all the same
+	return record.Event{
 		Prints: prints, ID: r.ID, Step: r.Step, Kind: r.Kind, N: r.N, Exact: r.Exact, Reason: r.Reason, Of: r.Of,
 		At: r.At, Look: r.Look, Rev: r.Rev, Reads: r.Reads, Along: r.Along,
 	}
@@ -282,15 +282,15 @@ const eventColumns = `seq, id, quilt, step, kind, n, exact, reason, of, at, look
 
 // Stored is an event where it stands in the file.
 type Stored struct {
-	tally.Event
+	record.Event
 	Seq  int64  // events are in the order of this
 	Came string // when it was stored
 }
 
 // Events lists the events of a project in the order they arrived.
-func (s *Store) Events(ctx context.Context, id string) ([]tally.Event, error) {
+func (s *Store) Events(ctx context.Context, id string) ([]record.Event, error) {
 	stored, err := s.EventsAfter(ctx, id, 0, -1)
-	list := make([]tally.Event, len(stored))
+	list := make([]record.Event, len(stored))
 	for i, e := range stored {
 		list[i] = e.Event
 	}
@@ -317,7 +317,7 @@ func (s *Store) EventsAfter(ctx context.Context, id string, seq int64, most int)
 type Which struct {
 	Before   int64 // that arrived before this one; 0 for the newest
 	Step     naming.Step
-	Kind     tally.EventKind
+	Kind     record.EventKind
 	From, To string // when they happened, in UTC: from the first on, before the second
 }
 

@@ -12,7 +12,7 @@ import (
 
 	"github.com/jmoiron/sqlx"
 
-	"vicis/core/tally"
+	"vicis/core/record"
 	"vicis/internal/soak"
 )
 
@@ -36,9 +36,9 @@ func quiltOn(t testing.TB, s *Store, id string) {
 	}
 }
 
-func made(n int) tally.Event {
-	return tally.Event{
-		ID: fmt.Sprintf("event-%06d", n), Step: "cut", Kind: tally.Made, N: 1, Exact: "2 in",
+func made(n int) record.Event {
+	return record.Event{
+		ID: fmt.Sprintf("event-%06d", n), Step: "cut", Kind: record.Made, N: 1, Exact: "2 in",
 		At: "2026-01-02T03:04:05Z",
 	}
 }
@@ -79,20 +79,20 @@ func TestEventsCountOnceAndAreNeverChanged(t *testing.T) {
 	s, _ := open(t)
 	quiltOn(t, s, "a")
 	quiltOn(t, s, "b")
-	if err := s.Append(ctx, "nothing", []tally.Event{made(1)}, now); !errors.Is(err, ErrUnknown) {
+	if err := s.Append(ctx, "nothing", []record.Event{made(1)}, now); !errors.Is(err, ErrUnknown) {
 		t.Errorf("events of an unknown quilt: %v", err)
 	}
 	for range 3 {
-		if err := s.Append(ctx, "a", []tally.Event{made(1), made(2)}, now); err != nil {
+		if err := s.Append(ctx, "a", []record.Event{made(1), made(2)}, now); err != nil {
 			t.Fatal(err)
 		}
 	}
 	other := made(2)
 	other.N = 5
-	if err := s.Append(ctx, "a", []tally.Event{made(3), other}, now); !errors.Is(err, ErrDiffers) {
+	if err := s.Append(ctx, "a", []record.Event{made(3), other}, now); !errors.Is(err, ErrDiffers) {
 		t.Errorf("the same id with other contents: %v", err)
 	}
-	if err := s.Append(ctx, "b", []tally.Event{made(1)}, now); !errors.Is(err, ErrDiffers) {
+	if err := s.Append(ctx, "b", []record.Event{made(1)}, now); !errors.Is(err, ErrDiffers) {
 		t.Errorf("the same id for another quilt: %v", err)
 	}
 	list, err := s.Events(ctx, "a")
@@ -118,7 +118,7 @@ func TestManyAtOnceLoseAndDoubleNothing(t *testing.T) {
 		wg.Go(func() {
 			for i := range soak.Times(50) {
 				e := made(i*4 + worker%4) // every event comes from two workers
-				if err := s.Append(ctx, "a", []tally.Event{e}, now); err != nil {
+				if err := s.Append(ctx, "a", []record.Event{e}, now); err != nil {
 					t.Error(err)
 				}
 			}
@@ -162,7 +162,7 @@ func fillTheDisk(t *testing.T, pages int) {
 	nearlyFull(t, s, pages)
 	stored, full := 0, false
 	for batch := range 400 {
-		var events []tally.Event
+		var events []record.Event
 		for i := range 10 {
 			events = append(events, made(batch*10+i))
 		}
@@ -181,7 +181,7 @@ func fillTheDisk(t *testing.T, pages int) {
 	if _, err := s.write.ExecContext(ctx, `PRAGMA max_page_count = 1000000`); err != nil {
 		t.Fatal(err)
 	}
-	if err := s.Append(ctx, "a", []tally.Event{made(stored), made(stored + 1)}, now); err != nil {
+	if err := s.Append(ctx, "a", []record.Event{made(stored), made(stored + 1)}, now); err != nil {
 		t.Fatal(err)
 	}
 	if list, err := s.Events(ctx, "a"); err != nil || len(list) != stored+2 {
@@ -208,16 +208,16 @@ func TestAHeldFileAndOneToBeReadAreToldApart(t *testing.T) {
 	other.SetMaxOpenConns(1)
 	do(s.write, `PRAGMA busy_timeout = 20`)
 	do(other, `BEGIN IMMEDIATE`)
-	if err := s.Append(ctx, "a", []tally.Event{made(1)}, now); !errors.Is(err, ErrLocked) {
+	if err := s.Append(ctx, "a", []record.Event{made(1)}, now); !errors.Is(err, ErrLocked) {
 		t.Errorf("held: %v", err)
 	}
 	do(other, `ROLLBACK`)
 	do(s.write, `PRAGMA query_only = 1`)
-	if err := s.Append(ctx, "a", []tally.Event{made(1)}, now); !errors.Is(err, ErrReading) {
+	if err := s.Append(ctx, "a", []record.Event{made(1)}, now); !errors.Is(err, ErrReading) {
 		t.Errorf("only to be read: %v", err)
 	}
 	do(s.write, `PRAGMA query_only = 0`)
-	if err := s.Append(ctx, "a", []tally.Event{made(1)}, now); err != nil {
+	if err := s.Append(ctx, "a", []record.Event{made(1)}, now); err != nil {
 		t.Error(err)
 	}
 	if list, err := s.Events(ctx, "a"); err != nil || len(list) != 1 {
@@ -229,7 +229,7 @@ func TestABackupIsAWholeCopy(t *testing.T) {
 	ctx := context.Background()
 	s, _ := open(t)
 	quiltOn(t, s, "a")
-	if err := s.Append(ctx, "a", []tally.Event{made(1)}, now); err != nil {
+	if err := s.Append(ctx, "a", []record.Event{made(1)}, now); err != nil {
 		t.Fatal(err)
 	}
 	path := filepath.Join(t.TempDir(), "copy.db")
@@ -255,7 +255,7 @@ func BenchmarkOneDurableTally(b *testing.B) {
 	i := 0
 	for b.Loop() {
 		i++
-		if err := s.Append(context.Background(), "a", []tally.Event{made(i)}, now); err != nil {
+		if err := s.Append(context.Background(), "a", []record.Event{made(i)}, now); err != nil {
 			b.Fatal(err)
 		}
 	}

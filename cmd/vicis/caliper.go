@@ -19,7 +19,7 @@ import (
 	"vicis/api"
 	"vicis/caliper"
 	"vicis/core/measure"
-	"vicis/core/tally"
+	"vicis/core/record"
 	"vicis/core/work"
 )
 
@@ -158,12 +158,12 @@ func measuring(ctx context.Context, out io.Writer, held *caliper.Caliper, to url
 				way = ways[0]
 			}
 			for range count {
-				e := tally.Event{
-					ID: rand.Text(), Step: s.ID, Kind: tally.Measured, N: 1, Exact: s.Exact(), Look: s.Look, Rev: project.Rev, Along: way.Along,
+				e := record.Event{
+					ID: rand.Text(), Step: s.ID, Kind: record.Measured, N: 1, Exact: s.Exact(), Look: s.Look, Rev: project.Rev, Along: way.Along,
 					Reads: held.Read(way.Size, project.Document.Units), At: time.Now().UTC().Format(time.RFC3339Nano),
 				}
 				fmt.Fprintln(out, e.Reads)
-				if err := asked(ctx, http.MethodPost, to.JoinPath("api", "quilts", quilt, "events"), map[string]any{"events": []tally.Event{e}}, nil); err != nil {
+				if err := asked(ctx, http.MethodPost, to.JoinPath("api", "quilts", quilt, "events"), map[string]any{"events": []record.Event{e}}, nil); err != nil {
 					return err
 				}
 			}

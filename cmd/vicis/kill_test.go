@@ -16,6 +16,7 @@ import (
 	"testing"
 	"time"
 
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/demo"
 	"vicis/internal/soak"
@@ -88,8 +89,8 @@ func TestKilledBetweenTalliesNothingIsLostOrDoubled(t *testing.T) {
 	retries, events := 0, 0
 	for i := 0; i < atLeast || kills.Load() < killsAtLeast; i++ {
 		events++
-		e := tally.Event{ID: fmt.Sprintf("kill-test-%06d", i), Step: "I", Kind: tally.Made, N: 1 + i%3, Exact: "65 mm"}
-		body, err := json.Marshal(map[string]any{"events": []tally.Event{e}})
+		e := record.Event{ID: fmt.Sprintf("kill-test-%06d", i), Step: "I", Kind: record.Made, N: 1 + i%3, Exact: "65 mm"}
+		body, err := json.Marshal(map[string]any{"events": []record.Event{e}})
 		if err != nil {
 			t.Fatal(err)
 		}

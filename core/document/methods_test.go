@@ -9,11 +9,11 @@ import (
 	"vicis/core/making"
 	"vicis/core/straight"
 	"vicis/core/triangle"
-	"vicis/internal/units"
+	"vicis/internal/trial"
 )
 
 func TestEveryMethodFillsItsOutline(t *testing.T) {
-	rail := units.Rail("r", "", "A", "B", "C")
+	rail := trial.Rail("r", "", "A", "B", "C")
 	for _, how := range []making.Method{
 		&triangle.HalfSquare{Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("3"), Sizing: making.Roomy},
 		&triangle.HalfSquare{Way: triangle.Eight, Lower: making.Input{Unit: "r"}, Upper: making.Input{Role: "B"}},
@@ -22,14 +22,14 @@ func TestEveryMethodFillsItsOutline(t *testing.T) {
 		&triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Finished: making.Typed("3")},
 		&triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"C", "D"}, Finished: making.Typed("3"), Sizing: making.Rule},
 		&triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"C"}, Finished: making.Typed("3"), Sizing: making.Roomy},
-		&triangle.FlippedCorners{Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("2"), Corners: units.Corners("B", "2", triangle.TopLeft, triangle.TopRight)},
+		&triangle.FlippedCorners{Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("2"), Corners: trial.Corners("B", "2", triangle.TopLeft, triangle.TopRight)},
 		&triangle.FlippedCorners{
-			Base: making.Input{Unit: "r"}, Corners: units.Corners("B", "1", triangle.TopLeft, triangle.BottomRight, triangle.TopRight, triangle.BottomLeft),
+			Base: making.Input{Unit: "r"}, Corners: trial.Corners("B", "1", triangle.TopLeft, triangle.BottomRight, triangle.TopRight, triangle.BottomLeft),
 			Bonus: false,
 		},
 		&triangle.FlippedCorners{
 			Base: making.Input{Role: "A"}, Width: making.Typed("6"), Height: making.Typed("6"),
-			Corners: units.Corners("B", "3", triangle.TopLeft, triangle.BottomRight, triangle.TopRight, triangle.BottomLeft), Bonus: true,
+			Corners: trial.Corners("B", "3", triangle.TopLeft, triangle.BottomRight, triangle.TopRight, triangle.BottomLeft), Bonus: true,
 		},
 		&triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("4")},
 		&triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("3"), Sizing: making.Rule},
@@ -53,11 +53,11 @@ func TestEveryMethodFillsItsOutline(t *testing.T) {
 			First: straight.ColumnsFirst,
 		},
 	} {
-		m := units.Must(t, how, rail...)
-		units.Filled(t, how.By(), m.Piece)
+		m := trial.Must(t, how, rail...)
+		trial.Filled(t, how.By(), m.Piece)
 		total := 0
 		for _, v := range m.Variants {
-			units.Filled(t, how.By()+", "+v.Name, v.Piece)
+			trial.Filled(t, how.By()+", "+v.Name, v.Piece)
 			total += v.Count
 		}
 		last := m.Acts[len(m.Acts)-1]
@@ -138,15 +138,15 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 		},
 		{"two squares in one corner", &triangle.FlippedCorners{
 			Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("4"),
-			Corners: units.Corners("B", "1", triangle.TopLeft, triangle.TopLeft),
+			Corners: trial.Corners("B", "1", triangle.TopLeft, triangle.TopLeft),
 		}, "corner-twice", "/how/corners/1/at"},
 		{"a corner of its own", &triangle.FlippedCorners{
 			Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("4"),
-			Corners: units.Corners("B", "1", "middle"),
+			Corners: trial.Corners("B", "1", "middle"),
 		}, "corner-unknown", "/how/corners/0/at"},
 		{"trimmings of nothing", &triangle.FlippedCorners{
 			Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("4"), Bonus: true,
-			Corners: units.Corners("B", "1/2", triangle.TopLeft),
+			Corners: trial.Corners("B", "1/2", triangle.TopLeft),
 		}, "too-small", "/how/bonus"},
 		{"a goose too wide", &triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("60")}, "cloth-too-short", "/how/goose"},
 		{
@@ -184,7 +184,7 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 		{"a grid of itself", &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "u"}, {Unit: "u"}}})}, "unit-of-itself", "/how"},
 		{"what never falls out", &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "r:q"}, {Unit: "r"}}})}, "unit-unknown", "/how"},
 	} {
-		_, problems := units.One(t, c.how, append(units.Rail("r", "", "A", "B", "C"), rect)...)
+		_, problems := trial.One(t, c.how, append(trial.Rail("r", "", "A", "B", "C"), rect)...)
 		found := false
 		for _, p := range problems {
 			found = found || p.Code == c.code && p.At == "/units/3"+c.at && p.Stops && p.Says != "" && p.Mend != ""
@@ -197,9 +197,9 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 
 func TestUnitsSurviveJSON(t *testing.T) {
 	for _, u := range []making.Unit{
-		units.Set("s", "1 strip", "2 1/2 in"), units.Cut("c", "s", "3 strips"),
+		trial.Set("s", "1 strip", "2 1/2 in"), trial.Cut("c", "s", "3 strips"),
 		{ID: "p", Name: "p", How: &straight.PlainPatch{Role: "A", Width: making.Typed("3 strips"), Height: making.Typed("4 in")}},
-		units.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "c", Turn: 180}),
+		trial.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "c", Turn: 180}),
 	} {
 		data, err := json.Marshal(u)
 		if err != nil {

@@ -12,6 +12,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
 )
@@ -190,10 +191,10 @@ func TestEveryBlockIsTalliedToTheEnd(t *testing.T) {
 			if !ok {
 				t.Fatal(e.ID, *p.Problems)
 			}
-			var events []tally.Event
+			var events []record.Event
 			for i, s := range p.Steps {
-				events = append(events, tally.Event{
-					ID: fmt.Sprint("event-", i), Step: s.ID, Kind: tally.Made,
+				events = append(events, record.Event{
+					ID: fmt.Sprint("event-", i), Step: s.ID, Kind: record.Made,
 					N: s.Make, Exact: s.Exact(), Look: s.Look,
 				})
 			}

@@ -4,7 +4,7 @@ import (
 	"strings"
 	"testing"
 
-	"vicis/internal/units"
+	"vicis/internal/trial"
 
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -13,21 +13,21 @@ import (
 )
 
 func TestNonsenseIsSaidAtItsPlaceWithTheMend(t *testing.T) {
-	good := []making.Unit{units.Set("s", "", ""), units.Cut("c", "s", "")}
+	good := []making.Unit{trial.Set("s", "", ""), trial.Cut("c", "s", "")}
 	for _, c := range []struct {
 		name  string
 		units []making.Unit
 		code  string
 		at    string
 	}{
-		{"no strips", []making.Unit{units.Set("s")}, "strip-count", "/units/0/how/strips"},
-		{"too many strips", []making.Unit{units.Set("s", make([]string, 41)...)}, "strip-count", "/units/0/how/strips"},
-		{"unreadable width", []making.Unit{units.Set("s", "two")}, "length-unreadable", "/units/0/how/strips/0/width"},
-		{"no width left", []making.Unit{units.Set("s", "1/2")}, "too-narrow", "/units/0/how/strips/0/width"},
-		{"zero strips wide", []making.Unit{units.Set("s", "0 strips")}, "length-unreadable", "/units/0/how/strips/0/width"},
-		{"wider than the cloth", []making.Unit{units.Set("s", "41")}, "wider-than-cloth", "/units/0/how/strips/0/width"},
-		{"sub-cut longer than the set", append(good, units.Cut("d", "s", "39 3/4")), "cloth-too-short", "/units/2/how/width"},
-		{"sub-cut of a sub-cut", append(good, units.Cut("d", "c", "")), "not-a-strip-set", "/units/2/how/from"},
+		{"no strips", []making.Unit{trial.Set("s")}, "strip-count", "/units/0/how/strips"},
+		{"too many strips", []making.Unit{trial.Set("s", make([]string, 41)...)}, "strip-count", "/units/0/how/strips"},
+		{"unreadable width", []making.Unit{trial.Set("s", "two")}, "length-unreadable", "/units/0/how/strips/0/width"},
+		{"no width left", []making.Unit{trial.Set("s", "1/2")}, "too-narrow", "/units/0/how/strips/0/width"},
+		{"zero strips wide", []making.Unit{trial.Set("s", "0 strips")}, "length-unreadable", "/units/0/how/strips/0/width"},
+		{"wider than the cloth", []making.Unit{trial.Set("s", "41")}, "wider-than-cloth", "/units/0/how/strips/0/width"},
+		{"sub-cut longer than the set", append(good, trial.Cut("d", "s", "39 3/4")), "cloth-too-short", "/units/2/how/width"},
+		{"sub-cut of a sub-cut", append(good, trial.Cut("d", "c", "")), "not-a-strip-set", "/units/2/how/from"},
 		{"patch too large both ways", []making.Unit{{
 			ID: "p", Name: "p",
 			How: &straight.PlainPatch{Role: "A", Width: making.Typed("41"), Height: making.Typed("42")},
@@ -37,28 +37,28 @@ func TestNonsenseIsSaidAtItsPlaceWithTheMend(t *testing.T) {
 			[]making.Unit{{ID: "p", Name: "p", How: &straight.PlainPatch{Role: "nobody", Width: making.Typed("4"), Height: making.Typed("4")}}},
 			"role-without-fabric", "/units/0/how/role",
 		},
-		{"edges that differ", append(good, units.Set("r", "", "", ""), units.Cut("d", "r", ""),
-			units.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "d"})), "edges-differ", "/units/4/how/columns/1/unit"},
-		{"one column", append(good, units.Join("b", making.Part{Unit: "c"})), "column-count", "/units/2/how/columns"},
+		{"edges that differ", append(good, trial.Set("r", "", "", ""), trial.Cut("d", "r", ""),
+			trial.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "d"})), "edges-differ", "/units/4/how/columns/1/unit"},
+		{"one column", append(good, trial.Join("b", making.Part{Unit: "c"})), "column-count", "/units/2/how/columns"},
 		{
-			"turned by 45", append(good, units.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "c", Turn: 45})), "turn",
+			"turned by 45", append(good, trial.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "c", Turn: 45})), "turn",
 			"/units/2/how/columns/1/turn",
 		},
-		{"made of itself", append(good, units.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "b"})), "unit-of-itself", "/units/2/how"},
+		{"made of itself", append(good, trial.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "b"})), "unit-of-itself", "/units/2/how"},
 		{
-			"made of nothing known", append(good, units.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "x"})), "unit-unknown",
+			"made of nothing known", append(good, trial.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "x"})), "unit-unknown",
 			"/units/2/how",
 		},
-		{"the same id twice", append(good, units.Cut("c", "s", "")), "id-not-unique", "/units/2/id"},
+		{"the same id twice", append(good, trial.Cut("c", "s", "")), "id-not-unique", "/units/2/id"},
 		{
-			"columns with one id", append(good, units.Join("b", making.Part{ID: "x", Unit: "c"}, making.Part{ID: "x", Unit: "c"})),
+			"columns with one id", append(good, trial.Join("b", making.Part{ID: "x", Unit: "c"}, making.Part{ID: "x", Unit: "c"})),
 			"id-not-unique", "/units/2/how/columns/1/id",
 		},
-		{"an id with a slash", []making.Unit{units.Set("a/b", "", "")}, "id-not-unique", "/units/0/id"},
+		{"an id with a slash", []making.Unit{trial.Set("a/b", "", "")}, "id-not-unique", "/units/0/id"},
 		{"no name", []making.Unit{{ID: "s", How: good[0].How}}, "name-missing", "/units/0/name"},
 	} {
 		var problems problem.List
-		made, _ := making.All(c.units, units.Table(40*units.In, &problems))
+		made, _ := making.All(c.units, trial.Table(40*trial.In, &problems))
 		found := false
 		for _, p := range problems {
 			found = found || p.Code == c.code && p.At == c.at && p.Stops && p.Says != "" && p.Mend != ""
@@ -74,7 +74,7 @@ func TestNonsenseIsSaidAtItsPlaceWithTheMend(t *testing.T) {
 
 func TestWhatIsBetweenTwoMarksIsANote(t *testing.T) {
 	var problems problem.List
-	making.All([]making.Unit{units.Set("s", "2 9/16", "")}, units.Table(40*units.In, &problems))
+	making.All([]making.Unit{trial.Set("s", "2 9/16", "")}, trial.Table(40*trial.In, &problems))
 	if len(problems) != 1 || problems[0].Stops || problems[0].Code != "off-the-ruler" ||
 		!strings.Contains(problems[0].Mend, "2⅝″") {
 		t.Fatalf("got %+v", problems)

@@ -10,6 +10,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/quilt"
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/demo"
@@ -67,7 +68,7 @@ func TestNoOrderChangesTheStitchesLessOften(t *testing.T) {
 		if len(g.sewn) > 16 {
 			continue
 		}
-		o := Of(w, tally.Fold(w, nil), tally.Takes(tally.NewLog(), w))
+		o := Of(w, tally.Fold(w, nil), tally.Takes(record.NewLog(), w))
 		if len(o.Fewest) != len(g.sewn) {
 			t.Errorf("%s: %d of %d batches are in the order", e.ID, len(o.Fewest), len(g.sewn))
 		}
@@ -144,7 +145,7 @@ func TestNothingCanBeSewnOfNothing(t *testing.T) {
 		if !ok {
 			continue
 		}
-		for _, id := range Of(w, tally.Fold(w, nil), tally.Takes(tally.NewLog(), w)).Tonight {
+		for _, id := range Of(w, tally.Fold(w, nil), tally.Takes(record.NewLog(), w)).Tonight {
 			t.Errorf("%s: %s can be sewn of nothing", e.ID, id)
 		}
 	}
@@ -162,13 +163,13 @@ func TestTonight(t *testing.T) {
 		if !ok {
 			t.Fatal(e.ID)
 		}
-		var cut []tally.Event
+		var cut []record.Event
 		for i, s := range w.Steps {
 			if isCut(s) || s.Stage == batching.Marking {
-				cut = append(cut, tally.Event{ID: fmt.Sprintf("cut-%05d", i), Step: s.ID, Kind: tally.Made, N: s.Make, Exact: s.Exact(), Look: s.Look})
+				cut = append(cut, record.Event{ID: fmt.Sprintf("cut-%05d", i), Step: s.ID, Kind: record.Made, N: s.Make, Exact: s.Exact(), Look: s.Look})
 			}
 		}
-		o := Of(w, tally.Fold(w, cut), tally.Takes(tally.NewLog(), w))
+		o := Of(w, tally.Fold(w, cut), tally.Takes(record.NewLog(), w))
 		g := graphOf(w)
 		if len(o.Tonight) == 0 {
 			t.Errorf("%s: all is cut, and nothing can be sewn", e.ID)

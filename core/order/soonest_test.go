@@ -10,6 +10,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/making"
 	"vicis/core/naming"
+	"vicis/core/record"
 	"vicis/core/school"
 	"vicis/core/tally"
 	"vicis/core/work"
@@ -41,15 +42,15 @@ func shipped(t *testing.T, web bool) []document.Document {
 }
 
 type maker struct {
-	list []tally.Event
+	list []record.Event
 	w    *work.Work
 }
 
 func (m *maker) make(i, n int) {
 	s := m.w.Steps[i]
-	for ; n > 0; n -= tally.MostAtOnce {
-		m.list = append(m.list, tally.Event{
-			ID: fmt.Sprintf("made-%06d", len(m.list)), Step: s.ID, Kind: tally.Made, N: min(n, tally.MostAtOnce), Exact: s.Exact(), Look: s.Look,
+	for ; n > 0; n -= record.MostAtOnce {
+		m.list = append(m.list, record.Event{
+			ID: fmt.Sprintf("made-%06d", len(m.list)), Step: s.ID, Kind: record.Made, N: min(n, record.MostAtOnce), Exact: s.Exact(), Look: s.Look,
 		})
 	}
 }
@@ -85,7 +86,7 @@ func TestWhatIsMissingFinishesABlock(t *testing.T) {
 				}
 			}
 			before := tally.Fold(w, m.list)
-			s := Of(w, before, tally.Takes(tally.NewLog(), w)).Soonest
+			s := Of(w, before, tally.Takes(record.NewLog(), w)).Soonest
 			if s == nil {
 				continue
 			}

@@ -7,6 +7,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/machine"
 	"vicis/core/plan"
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
 )
@@ -41,9 +42,9 @@ func TestMoreThanTheQuiltTakes(t *testing.T) {
 		}
 	}
 	w, _ := work.Of(d)
-	var list []tally.Event
+	var list []record.Event
 	for _, s := range w.Steps {
-		list = append(list, tally.Event{ID: "more-" + string(s.ID), Step: s.ID, Kind: tally.Made, N: max(1, s.Make), Exact: s.Exact(), Look: s.Look})
+		list = append(list, record.Event{ID: "more-" + string(s.ID), Step: s.ID, Kind: record.Made, N: max(1, s.Make), Exact: s.Exact(), Look: s.Look})
 	}
 	done := tally.Fold(w, list)
 	if done.Next != "" || len(done.Doubts) > 0 {

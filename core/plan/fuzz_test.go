@@ -22,6 +22,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/core/quilt"
+	"vicis/core/record"
 	"vicis/core/school"
 	"vicis/core/starter"
 	"vicis/core/tally"
@@ -144,7 +145,7 @@ func waysFrom(d document.Document) []onward.WayOn {
 			continue
 		}
 		came := onward.Came{Step: s.ID, Height: measure.Write(max(1, ways[min(1, len(ways)-1)].Size-measure.Inch/16))}
-		out, problems := onward.OnwardFrom(d, came, against(tally.NewLog()), ask.Enough(nil))
+		out, problems := onward.OnwardFrom(d, came, against(record.NewLog()), ask.Enough(nil))
 		if problems.Stopped() {
 			continue
 		}
@@ -353,18 +354,18 @@ func atTheMachine(t *testing.T, d document.Document) {
 			t.Errorf("%s: %d of %d seams", b.ID, len(u.Seams), u.Count)
 		}
 	}
-	l := tally.NewLog()
+	l := record.NewLog()
 	p := tally.Against(l, w)
 	o := order.Of(w, p, tally.Takes(l, w))
 	if o.Changes > o.Planned {
 		t.Errorf("%d changes, and %d in the order of the work", o.Changes, o.Planned)
 	}
-	var sewn []tally.Event // the kit under way, or what finishes a block soonest
+	var sewn []record.Event // the kit under way, or what finishes a block soonest
 	made := func(parts []tally.StepShare) {
 		for _, part := range parts {
 			i := slices.IndexFunc(w.Steps, func(s work.Step) bool { return s.ID == part.Step })
 			if s := w.Steps[i]; part.ToGo > 0 {
-				sewn = append(sewn, tally.Event{ID: "fuzz-" + string(s.ID), Step: s.ID, Kind: tally.Made, N: part.ToGo, Exact: s.Exact(), Look: s.Look})
+				sewn = append(sewn, record.Event{ID: "fuzz-" + string(s.ID), Step: s.ID, Kind: record.Made, N: part.ToGo, Exact: s.Exact(), Look: s.Look})
 			}
 		}
 	}

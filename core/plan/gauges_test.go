@@ -10,6 +10,7 @@ import (
 	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
 )
@@ -91,7 +92,7 @@ func TestUntrimmedUnitsTellOfTheirSeams(t *testing.T) {
 					t.Errorf("%s: with seams that take nothing %v″, cut %v″", s.ID, way.None.Inches(), cut.Inches())
 				}
 				came := way.None - measure.Length(way.Takes)*(w.Table.Seam+measure.Inch/16)/gauge.Allowance
-				g := tally.Fold(w, []tally.Event{{ID: "gauge-0001", Step: s.ID, Kind: tally.Measured, N: 1, Exact: s.Exact(), Look: s.Look, Reads: measure.Write(came).String(), Along: way.Along}}).Gauged[0]
+				g := tally.Fold(w, []record.Event{{ID: "gauge-0001", Step: s.ID, Kind: record.Measured, N: 1, Exact: s.Exact(), Look: s.Look, Reads: measure.Write(came).String(), Along: way.Along}}).Gauged[0]
 				if !strings.Contains(g.Says, "1/16″ too much") {
 					t.Errorf("%s: %q %v", s.ID, g.Says, g.Reads)
 				}
@@ -120,11 +121,11 @@ func TestBlocksTellOfTheirSeams(t *testing.T) {
 	if len(ways) != 2 || ways[0].Takes != 4*gauge.Allowance || ways[1].Takes != 4*gauge.Allowance {
 		t.Fatalf("%+v", ways)
 	}
-	events := []tally.Event{}
+	events := []record.Event{}
 	for i, along := range []work.Along{work.SideToSide, work.UpAndDown, work.AcrossIts} {
 		came := ways[0].Size - measure.Inch/4 // each of four allowances a sixteenth too much
-		events = append(events, tally.Event{
-			ID: fmt.Sprintf("gauge-%d", i), Step: block.ID, Exact: block.Exact(), Look: block.Look, Kind: tally.Measured, N: 1,
+		events = append(events, record.Event{
+			ID: fmt.Sprintf("gauge-%d", i), Step: block.ID, Exact: block.Exact(), Look: block.Look, Kind: record.Measured, N: 1,
 			Reads: measure.Write(came).String(), Along: along,
 		})
 	}

@@ -17,6 +17,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/pressing"
 	"vicis/core/quilt"
+	"vicis/core/record"
 	"vicis/core/straight"
 	"vicis/core/tally"
 	"vicis/core/triangle"
@@ -189,8 +190,8 @@ func TestWhatIsSeenOfAPrintIsKeptWithWhatIsCounted(t *testing.T) {
 		t.Errorf("%+v\n%+v\n%+v", plain, upright, turned)
 	}
 	w, _ := work.Of(d)
-	l := tally.NewLog()
-	old := tally.Event{ID: "1", Step: "row-1", Kind: tally.Made, N: 1, Exact: turned.Exact(), Look: turned.Plainly}
+	l := record.NewLog()
+	old := record.Event{ID: "1", Step: "row-1", Kind: record.Made, N: 1, Exact: turned.Exact(), Look: turned.Plainly}
 	other := old
 	other.ID, other.Look = "2", upright.Look
 	l.Add(old)

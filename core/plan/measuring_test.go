@@ -13,6 +13,7 @@ import (
 	"vicis/core/onward"
 	"vicis/core/plan"
 	"vicis/core/quilt"
+	"vicis/core/record"
 	"vicis/core/ruler"
 	"vicis/core/tally"
 	"vicis/core/work"
@@ -139,7 +140,7 @@ func TestATubeIsNotPlannedOn(t *testing.T) {
 	}
 	for _, s := range w.Steps {
 		if ways := w.Gauges(s); s.Stage == "strip sets" && len(ways) > 0 {
-			_, problems := onward.OnwardFrom(docs[demo.Wave], onward.Came{Step: s.ID, Height: measure.Write(ways[0].Size - measure.Inch/16)}, against(tally.NewLog()), ask.Enough(nil))
+			_, problems := onward.OnwardFrom(docs[demo.Wave], onward.Came{Step: s.ID, Height: measure.Write(ways[0].Size - measure.Inch/16)}, against(record.NewLog()), ask.Enough(nil))
 			if len(problems) != 1 || !strings.Contains(problems[0].Says, "closed to a tube") || !strings.Contains(problems[0].Mend, "allowance") {
 				t.Errorf("%s: %v", s.ID, problems)
 			}
@@ -198,8 +199,8 @@ func TestSeveralInARowMayBeOffLess(t *testing.T) {
 		{work.SideToSide, "12 17/32", tally.Use}, {work.SideToSide, "12 9/16", tally.Shave}, {work.UpAndDown, "6 9/16", tally.Use}, {work.UpAndDown, "6 5/8", tally.Shave},
 	} {
 		e := tallied(w, 1, "pair")[0]
-		e.Kind, e.Reads, e.Along = tally.Measured, one.reads, one.along
-		if r := tally.Fold(w, []tally.Event{e}).Gauged[0].Reads[0]; r.Verdict != one.verdict {
+		e.Kind, e.Reads, e.Along = record.Measured, one.reads, one.along
+		if r := tally.Fold(w, []record.Event{e}).Gauged[0].Reads[0]; r.Verdict != one.verdict {
 			t.Errorf("%s %s: %q, %s; should be %q", one.reads, one.along, r.Verdict, r.Why, one.verdict)
 		}
 	}

@@ -7,6 +7,7 @@ import (
 	"vicis/core/ask"
 	"vicis/core/measure"
 	"vicis/core/onward"
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
 )
@@ -23,7 +24,7 @@ func BenchmarkOnward(b *testing.B) {
 		}
 		plans += time.Since(start)
 		start = time.Now()
-		if out, _ := onward.OnwardFrom(d, onward.Came{Step: "rail", Height: measure.Typed("6 3/8")}, against(tally.NewLog()), ask.Enough(nil)); len(out.Ways) != 4 {
+		if out, _ := onward.OnwardFrom(d, onward.Came{Step: "rail", Height: measure.Typed("6 3/8")}, against(record.NewLog()), ask.Enough(nil)); len(out.Ways) != 4 {
 			b.Fatal("not every way")
 		}
 		ways += time.Since(start)
@@ -38,9 +39,9 @@ func BenchmarkGauged(b *testing.B) {
 		b.Fatal("not planned")
 	}
 	set, _ := workStep(w, "rail")
-	few, many := tally.NewLog(), tally.NewLog()
+	few, many := record.NewLog(), record.NewLog()
 	for i := range 10_000 {
-		e := tally.Event{ID: string(rune('a'+i%26)) + time.Duration(i).String(), Step: "rail", Exact: set.Exact(), Look: set.Look, Kind: tally.Measured, N: 1, Reads: []string{"6.5", "6.485", "6.49", "6 1/2"}[i%4]}
+		e := record.Event{ID: string(rune('a'+i%26)) + time.Duration(i).String(), Step: "rail", Exact: set.Exact(), Look: set.Look, Kind: record.Measured, N: 1, Reads: []string{"6.5", "6.485", "6.49", "6 1/2"}[i%4]}
 		if i < 1000 {
 			few.Add(e)
 		}

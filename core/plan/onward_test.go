@@ -19,6 +19,7 @@ import (
 	"vicis/core/onward"
 	"vicis/core/plan"
 	"vicis/core/quilt"
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/internal/quilts"
@@ -47,9 +48,9 @@ func read(t testing.TB, text string) document.Document {
 	return d
 }
 
-func waysOn(t testing.TB, d document.Document, came onward.Came, events ...tally.Event) map[onward.WayOnKind]onward.WayOn {
+func waysOn(t testing.TB, d document.Document, came onward.Came, events ...record.Event) map[onward.WayOnKind]onward.WayOn {
 	t.Helper()
-	log := tally.NewLog()
+	log := record.NewLog()
 	for _, e := range events {
 		log.Add(e)
 	}
@@ -65,10 +66,10 @@ func waysOn(t testing.TB, d document.Document, came onward.Came, events ...tally
 }
 
 // tallied counts n of every step that begins with one of the names.
-func tallied(w *work.Work, n int, steps ...naming.Step) (list []tally.Event) {
+func tallied(w *work.Work, n int, steps ...naming.Step) (list []record.Event) {
 	for i, s := range w.Steps {
 		if slices.Contains(steps, s.ID) {
-			list = append(list, tally.Event{ID: fmt.Sprintf("event-%04d", i), Step: s.ID, Kind: tally.Made, N: n, Exact: s.Exact(), Look: s.Look})
+			list = append(list, record.Event{ID: fmt.Sprintf("event-%04d", i), Step: s.ID, Kind: record.Made, N: n, Exact: s.Exact(), Look: s.Look})
 		}
 	}
 	return list
@@ -134,7 +135,7 @@ func TestWaysOnByPencil(t *testing.T) {
 		}
 		more := slices.Clone(events)
 		for i, c := range one.Carries {
-			more = append(more, tally.Event{ID: fmt.Sprintf("carry-%04d", i), Step: c.Step, Kind: tally.Recount, N: c.N, Exact: c.Exact, Look: c.Look})
+			more = append(more, record.Event{ID: fmt.Sprintf("carry-%04d", i), Step: c.Step, Kind: record.Recount, N: c.N, Exact: c.Exact, Look: c.Look})
 		}
 		p := tally.Fold(then, more)
 		for _, s := range p.Steps {
@@ -161,8 +162,8 @@ func TestWhatIsPlannedOnIsWhatItShouldBe(t *testing.T) {
 		"6 1/2": {"The seams take ¼″, 1/32″ too little", "⅛″ too wide"},
 	} {
 		set := tallied(w, 1, "rail")[0]
-		set.Kind, set.Reads = tally.Measured, reads
-		g := tally.Fold(w, []tally.Event{set}).Gauged[0]
+		set.Kind, set.Reads = record.Measured, reads
+		g := tally.Fold(w, []record.Event{set}).Gauged[0]
 		if !strings.HasPrefix(g.Says, want[0]) || g.Reads[0].Why != want[1] || g.Charts[0].Should != "6⅜″" {
 			t.Errorf("%s: %q, %q, should be %s", reads, g.Says, g.Reads[0].Why, g.Charts[0].Should)
 		}
@@ -320,7 +321,7 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 			if !m.Made.InLength {
 				came.Width = measure.Write(wide + off*measure.Length(r.IntN(2)))
 			}
-			log := tally.NewLog()
+			log := record.NewLog()
 			for _, one := range tallied(w, 2, s.ID) {
 				log.Add(one)
 			}
@@ -398,7 +399,7 @@ func TestEveryQuiltCanBeAskedForAnotherAllowanceAndSize(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, d := range list {
-		way, problems := onward.AllowanceFrom(d, measure.Typed("7/32 in"), against(tally.NewLog()), ask.Enough(nil))
+		way, problems := onward.AllowanceFrom(d, measure.Typed("7/32 in"), against(record.NewLog()), ask.Enough(nil))
 		if problems.Stopped() || len(way.Says) == 0 {
 			t.Errorf("%s: %+v, %v", d.Name, way, problems)
 		}
@@ -415,6 +416,6 @@ func TestEveryQuiltCanBeAskedForAnotherAllowanceAndSize(t *testing.T) {
 }
 
 // against holds a log against any work.
-func against(l *tally.Log) func(*work.Work) tally.Progress {
+func against(l *record.Log) func(*work.Work) tally.Progress {
 	return func(w *work.Work) tally.Progress { return tally.Against(l, w) }
 }

@@ -11,6 +11,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
 )
@@ -123,10 +124,10 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 func toTheEnd(t *testing.T, p plan.Plan, d document.Document) {
 	t.Helper()
 	w, _ := work.Of(d)
-	var events []tally.Event
+	var events []record.Event
 	for i, s := range p.Steps {
-		events = append(events, tally.Event{
-			ID: fmt.Sprint("event-", i), Step: s.ID, Kind: tally.Made, N: s.Make,
+		events = append(events, record.Event{
+			ID: fmt.Sprint("event-", i), Step: s.ID, Kind: record.Made, N: s.Make,
 			Exact: s.Exact,
 		})
 	}

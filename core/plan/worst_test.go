@@ -19,6 +19,7 @@ import (
 	"vicis/core/onward"
 	"vicis/core/order"
 	"vicis/core/plan"
+	"vicis/core/record"
 	"vicis/core/tally"
 )
 
@@ -531,10 +532,10 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			"waves": func() any { r, _ := askunits.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
 			"onward": func() any {
 				step := d.Top.Repeat[0][0].Unit.Step()
-				r, _ := onward.OnwardFrom(d, onward.Came{Step: step, Height: measure.Typed("6 3/8"), Width: measure.Typed("6 3/8")}, against(tally.NewLog()), ask.Enough(nil))
+				r, _ := onward.OnwardFrom(d, onward.Came{Step: step, Height: measure.Typed("6 3/8"), Width: measure.Typed("6 3/8")}, against(record.NewLog()), ask.Enough(nil))
 				for _, s := range p.Steps { // what it should measure, and a little less
 					if l, err := measure.Parse(s.Exact, d.Units); err == nil && s.Stage == "strip sets" {
-						r, _ = onward.OnwardFrom(d, onward.Came{Step: s.ID, Height: measure.Write(l - measure.Inch/16)}, against(tally.NewLog()), ask.Enough(nil))
+						r, _ = onward.OnwardFrom(d, onward.Came{Step: s.ID, Height: measure.Write(l - measure.Inch/16)}, against(record.NewLog()), ask.Enough(nil))
 						break
 					}
 				}
@@ -552,7 +553,7 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			},
 			"block card": func() any { r, _ := machine.UnderNeedle(planned, d.Top.Repeat[0][0].Unit.Step(), 0); return r },
 			"order": func() any {
-				l := tally.NewLog()
+				l := record.NewLog()
 				return order.Of(planned, tally.Against(l, planned), tally.Takes(l, planned))
 			},
 			"resize": func() any { r, _ := askunits.Resize(d, d.Top.Repeat[0][0].Unit, measure.Typed("7 1/3")); return r },

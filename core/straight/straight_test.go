@@ -13,7 +13,7 @@ import (
 	"vicis/core/problem"
 	"vicis/core/straight"
 	"vicis/core/triangle"
-	"vicis/internal/units"
+	"vicis/internal/trial"
 )
 
 // Common practice: n strips of w give n·w − ½(n−1), a set gives ⌊(usable − squaring up) / width⌋ sub-cuts, and the
@@ -25,15 +25,15 @@ func TestStripSetsAndSubCuts(t *testing.T) {
 		at     string
 		wide   measure.Length
 	}{
-		{40 * units.In, []string{"3 1/2", "3 1/2"}, "6 1/2", 13 * units.In / 2}, // two 3½″ strips: 6½″
-		{40 * units.In, []string{"", "", ""}, "", 13 * units.In / 2},            // three of 2½″: 6½″
-		{13 * units.In, []string{"", ""}, "", 9 * units.In / 2},                 // a short set
-		{40 * units.In, []string{"", "", "", "", ""}, "", 21 * units.In / 2},    // five of 2½″: 10½″
-		{40 * units.In, []string{"1 strip", "3 strips", "1 strip"}, "", 21 * units.In / 2},
-		{42 * units.In, []string{"2 1/2 in", "6 1/2"}, "1 1/2", 17 * units.In / 2},
+		{40 * trial.In, []string{"3 1/2", "3 1/2"}, "6 1/2", 13 * trial.In / 2}, // two 3½″ strips: 6½″
+		{40 * trial.In, []string{"", "", ""}, "", 13 * trial.In / 2},            // three of 2½″: 6½″
+		{13 * trial.In, []string{"", ""}, "", 9 * trial.In / 2},                 // a short set
+		{40 * trial.In, []string{"", "", "", "", ""}, "", 21 * trial.In / 2},    // five of 2½″: 10½″
+		{40 * trial.In, []string{"1 strip", "3 strips", "1 strip"}, "", 21 * trial.In / 2},
+		{42 * trial.In, []string{"2 1/2 in", "6 1/2"}, "1 1/2", 17 * trial.In / 2},
 	} {
 		var problems problem.List
-		made, _ := making.All([]making.Unit{units.Set("s", c.strips...), units.Cut("c", "s", c.at)}, units.Table(c.usable, &problems))
+		made, _ := making.All([]making.Unit{trial.Set("s", c.strips...), trial.Cut("c", "s", c.at)}, trial.Table(c.usable, &problems))
 		_, h := made["s"].Piece.Size()
 		if h != c.wide || len(problems) > 0 {
 			t.Errorf("%v: set %v″ wide, want %v (%v)", c.strips, h.Inches(), c.wide.Inches(), problems)
@@ -44,10 +44,10 @@ func TestStripSetsAndSubCuts(t *testing.T) {
 func TestGridsOfSegments(t *testing.T) {
 	var problems problem.List
 	made, order := making.All([]making.Unit{
-		units.Join("block", making.Part{Unit: "c"}, making.Part{Unit: "d"}, making.Part{Unit: "c", Turn: 180}), // parts may stand anywhere in the document
-		units.Set("s", "", "", ""), units.Cut("c", "s", ""), units.Set("r", "", "", ""), units.Cut("d", "r", ""),
-	}, units.Table(40*units.In, &problems))
-	if w, h := made["block"].Piece.Size(); w != 13*units.In/2 || h != 13*units.In/2 || len(problems) > 0 {
+		trial.Join("block", making.Part{Unit: "c"}, making.Part{Unit: "d"}, making.Part{Unit: "c", Turn: 180}), // parts may stand anywhere in the document
+		trial.Set("s", "", "", ""), trial.Cut("c", "s", ""), trial.Set("r", "", "", ""), trial.Cut("d", "r", ""),
+	}, trial.Table(40*trial.In, &problems))
+	if w, h := made["block"].Piece.Size(); w != 13*trial.In/2 || h != 13*trial.In/2 || len(problems) > 0 {
 		t.Fatalf("nine-patch of 2½″: %v × %v (%v)", w.Inches(), h.Inches(), problems)
 	}
 	if order[len(order)-1] != "block" {
@@ -61,9 +61,9 @@ func TestGridsOfSegments(t *testing.T) {
 		t.Errorf("the last join takes %v, want %v", acts[1].Takes, want)
 	}
 	pair, _ := making.All([]making.Unit{
-		units.Set("s", "", ""), units.Cut("c", "s", ""),
-		units.Join("four", making.Part{Unit: "c"}, making.Part{Unit: "c", Turn: 180}),
-	}, units.Table(40*units.In, &problems))
+		trial.Set("s", "", ""), trial.Cut("c", "s", ""),
+		trial.Join("four", making.Part{Unit: "c"}, making.Part{Unit: "c", Turn: 180}),
+	}, trial.Table(40*trial.In, &problems))
 	if want := []making.ActTake{{Act: "c", Each: 2}}; !reflect.DeepEqual(pair["four"].Acts[0].Takes, want) {
 		t.Errorf("a four-patch takes %v, want %v", pair["four"].Acts[0].Takes, want)
 	}
@@ -71,14 +71,14 @@ func TestGridsOfSegments(t *testing.T) {
 
 // Check values: 4½ framed by 1½ strips is 6½; log cabin of centre 2, logs 1, three rounds: 2½, 3½, 3½ … 8½, finished 8.
 func TestFramesAndLogs(t *testing.T) {
-	framed := units.Must(t, &straight.Frame{
+	framed := trial.Must(t, &straight.Frame{
 		Centre: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("4"),
 		Frames: []straight.FrameRound{{ID: "f", Role: "B", Strip: making.Typed("1 1/2")}},
 	})
-	if w, h := framed.Piece.Size(); w != 13*units.In/2 || h != 13*units.In/2 {
+	if w, h := framed.Piece.Size(); w != 13*trial.In/2 || h != 13*trial.In/2 {
 		t.Errorf("%v × %v", w.Inches(), h.Inches())
 	}
-	cabin := units.Must(t, &straight.LogCabin{
+	cabin := trial.Must(t, &straight.LogCabin{
 		Centre: making.Input{Role: "C"}, Width: making.Typed("2"), Height: making.Typed("2"), Rounds: 3,
 		Logs: []straight.CabinLog{
 			{Role: "L", Strip: making.Typed("1 1/2")},
@@ -96,7 +96,7 @@ func TestFramesAndLogs(t *testing.T) {
 	if want := "[2.5 3.5 3.5 4.5 4.5 5.5 5.5 6.5 6.5 7.5 7.5 8.5]"; fmt.Sprint(logs) != want {
 		t.Errorf("logs %v, want %s", logs, want)
 	}
-	if w, _ := cabin.Piece.Finished(units.In / 4).Size(); w != 8*units.In {
+	if w, _ := cabin.Piece.Finished(trial.In / 4).Size(); w != 8*trial.In {
 		t.Errorf("finished %v", w.Inches())
 	}
 	if cabin.Size.Sums[0] != "across: 3 × 1½″ + 2½″ + 3 × 1½″ − 6 seams × ½″ = 8½″" {
@@ -116,11 +116,11 @@ func TestFramesAndLogs(t *testing.T) {
 	if light <= 0 || dark <= light {
 		t.Errorf("light %v, dark %v: the later logs are longer", light, dark)
 	}
-	half := units.Must(t, &straight.LogCabin{
+	half := trial.Must(t, &straight.LogCabin{
 		Centre: making.Input{Role: "C"}, Width: making.Typed("2"), Height: making.Typed("2"), Rounds: 3, Half: true,
 		Logs: []straight.CabinLog{{Role: "L", Strip: making.Typed("1 1/2")}},
 	})
-	if w, h := half.Piece.Size(); w != 11*units.In/2 || h != 11*units.In/2 || half.Piece.Patches[0].Poly[0] != (piece.Point{}) {
+	if w, h := half.Piece.Size(); w != 11*trial.In/2 || h != 11*trial.In/2 || half.Piece.Patches[0].Poly[0] != (piece.Point{}) {
 		t.Errorf("a half log cabin grows on two sides, its centre stays in the corner: %v × %v", w.Inches(), h.Inches())
 	}
 }
@@ -143,19 +143,19 @@ func TestGridsOfMixedUnits(t *testing.T) {
 		{cell("h", 0), cell("p", 180), cell("p", 270), cell("h", 270)},
 		{cell("p", 180), cell("h", 0), cell("h", 270), cell("p", 180)},
 	})}
-	rows := units.Must(t, &star, parts...)
+	rows := trial.Must(t, &star, parts...)
 	star.First = straight.ColumnsFirst
-	columns := units.Must(t, &star, parts...)
+	columns := trial.Must(t, &star, parts...)
 	if !piece.SameLook(rows.Piece, columns.Piece, piece.ByRole) {
 		t.Error("columns first looks different")
 	}
-	if w, h := rows.Piece.Size(); w != 17*units.In/2 || h != 17*units.In/2 {
+	if w, h := rows.Piece.Size(); w != 17*trial.In/2 || h != 17*trial.In/2 {
 		t.Errorf("%v × %v", w.Inches(), h.Inches())
 	}
 	if len(rows.Acts) != 3 || rows.Acts[0].Takes[0].Each != 2 || rows.Acts[2].Takes[0] != (making.ActTake{Act: "u/row-1", Each: 2}) {
 		t.Errorf("the lower rows are the upper ones turned: %+v", rows.Acts[len(rows.Acts)-1].Takes)
 	}
-	pin := units.Must(t, &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{cell("h", 0), cell("h", 90)}, {cell("h", 270), cell("h", 180)}})},
+	pin := trial.Must(t, &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{cell("h", 0), cell("h", 90)}, {cell("h", 270), cell("h", 180)}})},
 		parts...)
 	if len(pin.Piece.Meetings) == 0 || len(pin.Acts) != 2 {
 		t.Errorf("pinwheel: %d meetings, %d acts", len(pin.Piece.Meetings), len(pin.Acts))
@@ -182,7 +182,7 @@ func TestTheSumsOfAGrid(t *testing.T) {
 		"across: 2½″ + 3½″ − 1 seam × ½″ = 5½″":                                             {{plain(making.Typed("2 1/2"), making.Typed("2 1/2")), plain(making.Typed("3 1/2"), making.Typed("2 1/2"))}, {plain(making.Typed("2 1/2"), making.Typed("3 1/2")), plain(making.Typed("3 1/2"), making.Typed("3 1/2"))}},
 	} {
 		for _, first := range []straight.First{straight.RowsFirst, straight.ColumnsFirst} {
-			if sums := strings.Join(units.Must(t, &straight.Grid{Rows: straight.Rows(rows), First: first}, parts...).Size.Sums, "; "); sums != want {
+			if sums := strings.Join(trial.Must(t, &straight.Grid{Rows: straight.Rows(rows), First: first}, parts...).Size.Sums, "; "); sums != want {
 				t.Errorf("%s first: %s, want %s", first, sums, want)
 			}
 		}

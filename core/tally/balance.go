@@ -5,6 +5,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/naming"
+	"vicis/core/record"
 	"vicis/core/work"
 )
 
@@ -42,21 +43,21 @@ type Repair struct {
 
 // NewEvent is an event that is to be recorded: its id and time are made where that happens.
 type NewEvent struct {
-	Step   naming.Step `json:"step"`
-	Exact  string      `json:"exact"`
-	Look   string      `json:"look"`
-	Kind   EventKind   `json:"kind" enum:"made,aside,recount"`
-	N      int         `json:"n"`
-	Reason string      `json:"reason,omitempty"`
+	Step   naming.Step      `json:"step"`
+	Exact  string           `json:"exact"`
+	Look   string           `json:"look"`
+	Kind   record.EventKind `json:"kind" enum:"made,aside,recount"`
+	N      int              `json:"n"`
+	Reason string           `json:"reason,omitempty"`
 }
 
-func actOf(s work.Step, kind EventKind, n int, reason string) NewEvent {
+func actOf(s work.Step, kind record.EventKind, n int, reason string) NewEvent {
 	return NewEvent{s.ID, s.Exact(), s.Look, kind, n, reason}
 }
 
 func repair(says string, acts ...NewEvent) []Repair {
 	for _, a := range acts {
-		if a.N > MostAtOnce || a.N < 0 || a.N == 0 && a.Kind != Recount {
+		if a.N > record.MostAtOnce || a.N < 0 || a.N == 0 && a.Kind != record.Recount {
 			return nil
 		}
 	}
@@ -81,7 +82,7 @@ func (f foldGauged) moreThanParts(i int) {
 		fmt.Sprintf("Two of %s that stuck together were counted as one.", s.Called),
 		fmt.Sprintf("Some of %s were made and not counted: a chain that was cut in a hurry.", s.Called),
 	}
-	repairs := repair(fmt.Sprintf("There were %d of %s after all, and all of them are used", st.Used, s.Called), actOf(s, Recount, st.Used, ""))
+	repairs := repair(fmt.Sprintf("There were %d of %s after all, and all of them are used", st.Used, s.Called), actOf(s, record.Recount, st.Used, ""))
 	var takers []int
 	for j, other := range f.w.Steps {
 		for _, t := range other.Takes {
@@ -96,7 +97,7 @@ func (f foldGauged) moreThanParts(i int) {
 		look = append(look, fmt.Sprintf("%s was counted twice: hold the pile against the count.", other.Called))
 		for _, t := range other.Takes {
 			if n := st.Good/max(1, t.Each)*t.Per - f.Steps[j].Aside; t.Step == s.ID && !t.Shared && t.At == nil && n >= 0 && len(s.Also) == 0 {
-				repairs = append(repairs, repair(fmt.Sprintf("Only %d of %s were made", n, other.Called), actOf(other, Recount, n, ""))...)
+				repairs = append(repairs, repair(fmt.Sprintf("Only %d of %s were made", n, other.Called), actOf(other, record.Recount, n, ""))...)
 			}
 		}
 	}
@@ -137,8 +138,8 @@ func (f foldWanted) fewer() {
 				"An end that was squared up once more, or a bowed one that was cut away: that one gave fewer.",
 				fmt.Sprintf("One of %s still lies under the ruler.", from.Called),
 			},
-			repair(fmt.Sprintf("All %d are there: they were not counted", could), actOf(s, Made, short, "")),
-			repair(fmt.Sprintf("It gave %d fewer: they are to be made once more", short), actOf(s, Made, short, ""), actOf(s, Aside, short, "the last one gave fewer")),
+			repair(fmt.Sprintf("All %d are there: they were not counted", could), actOf(s, record.Made, short, "")),
+			repair(fmt.Sprintf("It gave %d fewer: they are to be made once more", short), actOf(s, record.Made, short, ""), actOf(s, record.Aside, short, "the last one gave fewer")),
 		)
 	}
 }
@@ -161,8 +162,8 @@ func (f foldWanted) partners() {
 					fmt.Sprintf("Hold each of the last %d of %s against its picture.", over, s.Called),
 					fmt.Sprintf("They are %s, counted while this step stood on the screen.", other.Called),
 				},
-				repair(fmt.Sprintf("They are %s, and were counted at the wrong step", other.Called), actOf(s, Recount, s.Make, ""), actOf(other, Made, over, "")),
-				repair(fmt.Sprintf("%d are sewn to the wrong partner", over), actOf(s, Aside, over, "sewn to the wrong partner")),
+				repair(fmt.Sprintf("They are %s, and were counted at the wrong step", other.Called), actOf(s, record.Recount, s.Make, ""), actOf(other, record.Made, over, "")),
+				repair(fmt.Sprintf("%d are sewn to the wrong partner", over), actOf(s, record.Aside, over, "sewn to the wrong partner")),
 			)
 			break
 		}
@@ -192,7 +193,7 @@ func (f foldWanted) agree() {
 			f.doubt(s, Ironed, fmt.Sprintf("%s: %d came to the iron, and %d were counted at the needle.", s.Called, st.Pressed, st.Good),
 				"Some were sewn uncounted, or a pile was pressed twice: count the pressed pile again.",
 				[]string{"A chain that was cut and not counted.", "A pile that was pressed twice: take back the last count at the iron."},
-				repair(fmt.Sprintf("There are %d: %d were sewn and not counted", st.Pressed, d), actOf(s, Recount, st.Pressed, "")))
+				repair(fmt.Sprintf("There are %d: %d were sewn and not counted", st.Pressed, d), actOf(s, record.Recount, st.Pressed, "")))
 		case st.ToGo == 0:
 			f.doubt(s, Unironed, fmt.Sprintf("%s: %d were counted at the needle, and %d came to the iron.", s.Called, st.Good, st.Pressed),
 				"Two may stick together, or some still hang on the chain: look there before you sew more.",
@@ -200,7 +201,7 @@ func (f foldWanted) agree() {
 					"Two that stick together in the pressed pile.", "The end of the chain, under the machine, and in the bag of scraps.",
 					"Pressed and not counted: count the pile at the iron.",
 				},
-				repair(fmt.Sprintf("%d never came: they are to be made once more", -d), actOf(s, Aside, -d, "never came to the iron")))
+				repair(fmt.Sprintf("%d never came: they are to be made once more", -d), actOf(s, record.Aside, -d, "never came to the iron")))
 		}
 	}
 }

@@ -5,11 +5,13 @@ import (
 	"testing"
 
 	"vicis/core/measure"
+	"vicis/core/record"
 	"vicis/core/work"
+	"vicis/internal/trial"
 )
 
 // two kinds of pairs of the same parts, six of each, from segments cut four from a set.
-var kinds = working(
+var kinds = trial.Working(
 	work.Step{ID: "set", Called: "set", Stage: "strip sets", Does: "sew", Make: 6, Size: []measure.Length{4 * in}},
 	work.Step{
 		ID: "segment", Called: "segment", Stage: "sub-cuts", Does: "sub-cut", Make: 24, Size: []measure.Length{2 * in, 4 * in},
@@ -27,13 +29,13 @@ var kinds = working(
 
 type tallied struct {
 	step string
-	kind EventKind
+	kind record.EventKind
 	n    int
 }
 
-func events(w *work.Work, list []tallied) (out []Event) {
+func asEvents(w *work.Work, list []tallied) (out []record.Event) {
 	for _, c := range list {
-		e := event(c.step, c.kind, c.n)
+		e := trial.EventOf(c.step, c.kind, c.n)
 		for _, s := range w.Steps {
 			if string(s.ID) == c.step {
 				e.Exact = s.Exact()
@@ -47,7 +49,7 @@ func events(w *work.Work, list []tallied) (out []Event) {
 // What cannot be, worked by hand: each is found by its sort and nothing else is, and each repair that is offered is one act after which the
 // count hangs together again, at the number that is said.
 func TestEveryRepairPutsTheCountRight(t *testing.T) {
-	full := []tallied{{"set", Made, 6}, {"segment", Made, 24}}
+	full := []tallied{{"set", record.Made, 6}, {"segment", record.Made, 24}}
 	for _, c := range []struct {
 		name  string
 		w     *work.Work
@@ -56,44 +58,44 @@ func TestEveryRepairPutsTheCountRight(t *testing.T) {
 		after [][]tallied // of each repair: what is good of a step, and as Recount so many to go
 	}{
 		{
-			"nothing", kinds, append(full, tallied{"left", Made, 6}, tallied{"right", Made, 6}), "", nil,
+			"nothing", kinds, append(full, tallied{"left", record.Made, 6}, tallied{"right", record.Made, 6}), "", nil,
 		},
 		{
 			"more pairs than segments allow", kinds,
-			[]tallied{{"set", Made, 6}, {"segment", Made, 10}, {"left", Made, 6}},
+			[]tallied{{"set", record.Made, 6}, {"segment", record.Made, 10}, {"left", record.Made, 6}},
 			Parts,
-			[][]tallied{{{"segment", Made, 12}, {"left", Made, 6}}, {{"segment", Made, 10}, {"left", Made, 5}}},
+			[][]tallied{{{"segment", record.Made, 12}, {"left", record.Made, 6}}, {{"segment", record.Made, 10}, {"left", record.Made, 5}}},
 		},
 		{
 			"more set aside than made", kinds,
-			[]tallied{{"left", Made, 1}, {"left", Aside, 3}},
+			[]tallied{{"left", record.Made, 1}, {"left", record.Aside, 3}},
 			AsideOfMade,
-			[][]tallied{{{"left", Made, 0}, {"left", Recount, 6}}},
+			[][]tallied{{{"left", record.Made, 0}, {"left", record.Recount, 6}}},
 		},
 		{
-			"more at the iron", kinds, append(full, tallied{"left", Made, 4}, tallied{"left", Pressed, 5}), Ironed, [][]tallied{{{"left", Made, 5}, {"left", Recount, 1}}},
+			"more at the iron", kinds, append(full, tallied{"left", record.Made, 4}, tallied{"left", record.Pressed, 5}), Ironed, [][]tallied{{{"left", record.Made, 5}, {"left", record.Recount, 1}}},
 		},
 		{
-			"fewer at the iron", kinds, append(full, tallied{"left", Made, 6}, tallied{"left", Pressed, 4}), Unironed, [][]tallied{{{"left", Made, 4}, {"left", Recount, 2}}},
+			"fewer at the iron", kinds, append(full, tallied{"left", record.Made, 6}, tallied{"left", record.Pressed, 4}), Unironed, [][]tallied{{{"left", record.Made, 4}, {"left", record.Recount, 2}}},
 		},
 		{
 			"a set gave three, not four", kinds,
-			[]tallied{{"set", Made, 6}, {"segment", Made, 23}, {"left", Made, 2}},
+			[]tallied{{"set", record.Made, 6}, {"segment", record.Made, 23}, {"left", record.Made, 2}},
 			Fewer,
-			[][]tallied{{{"segment", Made, 24}, {"segment", Recount, 0}}, {{"segment", Made, 23}, {"segment", Recount, 1}, {"set", Recount, 1}}},
+			[][]tallied{{{"segment", record.Made, 24}, {"segment", record.Recount, 0}}, {{"segment", record.Made, 23}, {"segment", record.Recount, 1}, {"set", record.Recount, 1}}},
 		},
 		{
-			"still cutting", kinds, []tallied{{"set", Made, 6}, {"left", Made, 2}, {"segment", Made, 23}}, "", nil,
+			"still cutting", kinds, []tallied{{"set", record.Made, 6}, {"left", record.Made, 2}, {"segment", record.Made, 23}}, "", nil,
 		},
 		{
-			"one sewn to the wrong partner", kinds, append(full, tallied{"right", Made, 5}, tallied{"left", Made, 7}), Partner,
-			[][]tallied{{{"left", Made, 6}, {"right", Made, 6}, {"right", Recount, 0}}, {{"left", Made, 6}, {"right", Made, 5}, {"right", Recount, 1}}},
+			"one sewn to the wrong partner", kinds, append(full, tallied{"right", record.Made, 5}, tallied{"left", record.Made, 7}), Partner,
+			[][]tallied{{{"left", record.Made, 6}, {"right", record.Made, 6}, {"right", record.Recount, 0}}, {{"left", record.Made, 6}, {"right", record.Made, 5}, {"right", record.Recount, 1}}},
 		},
 		{
-			"one more than is needed, and nothing short", kinds, append(full, tallied{"left", Made, 7}), "", nil,
+			"one more than is needed, and nothing short", kinds, append(full, tallied{"left", record.Made, 7}), "", nil,
 		},
 	} {
-		list := events(c.w, c.was)
+		list := asEvents(c.w, c.was)
 		p := Fold(c.w, list)
 		if c.sort == "" {
 			if len(p.Doubts) > 0 {
@@ -106,9 +108,9 @@ func TestEveryRepairPutsTheCountRight(t *testing.T) {
 			continue
 		}
 		for i, r := range p.Doubts[0].Repairs {
-			mended := append([]Event{}, list...)
+			mended := append([]record.Event{}, list...)
 			for _, a := range r.Acts {
-				e := event(string(a.Step), a.Kind, a.N)
+				e := trial.EventOf(string(a.Step), a.Kind, a.N)
 				e.Exact, e.Look, e.Reason = a.Exact, a.Look, a.Reason
 				if says := e.Check(); says != "" {
 					t.Errorf("%s: %s", c.name, says)
@@ -121,11 +123,11 @@ func TestEveryRepairPutsTheCountRight(t *testing.T) {
 			}
 			for _, want := range c.after[i] {
 				got := find(q, want.step).Good
-				if want.kind == Recount {
+				if want.kind == record.Recount {
 					got = find(q, want.step).ToGo
 				}
 				if got != want.n {
-					t.Errorf("%s, %q: %s of %s is %d, not %d", c.name, r.Says, map[bool]string{true: "to go", false: "good"}[want.kind == Recount], want.step, got, want.n)
+					t.Errorf("%s, %q: %s of %s is %d, not %d", c.name, r.Says, map[bool]string{true: "to go", false: "good"}[want.kind == record.Recount], want.step, got, want.n)
 				}
 			}
 		}
@@ -141,14 +143,14 @@ func TestEveryRepairIsAnEventThatIsTaken(t *testing.T) {
 		var list []tallied
 		for range 1 + next(9) {
 			list = append(list, tallied{
-				[]string{"set", "segment", "left", "right"}[next(4)], []EventKind{Made, Made, Aside, Recount, Pressed}[next(5)], 1 + next(24),
+				[]string{"set", "segment", "left", "right"}[next(4)], []record.EventKind{record.Made, record.Made, record.Aside, record.Recount, record.Pressed}[next(5)], 1 + next(24),
 			})
 		}
-		for _, d := range Fold(kinds, events(kinds, list)).Doubts {
+		for _, d := range Fold(kinds, asEvents(kinds, list)).Doubts {
 			for _, r := range d.Repairs {
 				for _, a := range r.Acts {
 					offered++
-					if says := (Event{ID: fmt.Sprint(offered), Step: a.Step, Kind: a.Kind, N: a.N}).Check(); says != "" {
+					if says := (record.Event{ID: fmt.Sprint(offered), Step: a.Step, Kind: a.Kind, N: a.N}).Check(); says != "" {
 						t.Errorf("%v: %s: %s", list, r.Says, says)
 					}
 				}

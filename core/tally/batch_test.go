@@ -8,6 +8,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/measure"
+	"vicis/core/record"
 	"vicis/core/school"
 	"vicis/core/tally"
 	"vicis/core/work"
@@ -39,7 +40,7 @@ func TestCuttingAndSewingAreToldApart(t *testing.T) {
 		t.Fatalf("%d piles", len(piles))
 	}
 	said := func(strip, came string, some []work.Step) tally.Gauged {
-		events := []tally.Event{gauged(set, "set", came, 1)}
+		events := []record.Event{gauged(set, "set", came, 1)}
 		for i, s := range some {
 			events = append(events, gauged(s, fmt.Sprint("strip-", i), strip, 1))
 		}
@@ -69,7 +70,7 @@ func TestCuttingAndSewingAreToldApart(t *testing.T) {
 func TestABatchThatDriftsIsTold(t *testing.T) {
 	w, set := nines(t, measure.Inches, "2 1/2")
 	chart := func(list ...measure.Length) tally.ChartShown {
-		var events []tally.Event
+		var events []record.Event
 		for i, l := range list {
 			events = append(events, gauged(set, fmt.Sprintf("n%02d", i), measure.Write(l).String(), 1))
 		}
@@ -108,7 +109,7 @@ func TestABatchThatDriftsIsTold(t *testing.T) {
 func TestVerdictsOnABatch(t *testing.T) {
 	w, _ := nines(t, measure.Inches, "2 1/2")
 	block := firstOf(t, w, "blocks")
-	var events []tally.Event
+	var events []record.Event
 	for i, reads := range []string{"6 1/2", "6 9/16", "6 5/8", "6 3/8", "6 1/4", "65"} {
 		e := gauged(block, fmt.Sprint("block-", i), reads, 1)
 		e.Along = work.SideToSide
@@ -139,13 +140,13 @@ func TestSubCutsWaitForTheirSet(t *testing.T) {
 		t.Fatal(*w.Problems)
 	}
 	set := firstOf(t, w, "strip sets")
-	var events []tally.Event
+	var events []record.Event
 	for i, s := range w.Steps {
 		if s.Stage == "strips" || s.Stage == "strip sets" {
-			events = append(events, tally.Event{ID: fmt.Sprintf("made-%04d", i), Step: s.ID, Kind: tally.Made, N: s.Make, Exact: s.Exact(), Look: s.Look})
+			events = append(events, record.Event{ID: fmt.Sprintf("made-%04d", i), Step: s.ID, Kind: record.Made, N: s.Make, Exact: s.Exact(), Look: s.Look})
 		}
 	}
-	waiting := func(more ...tally.Event) (n int, next string) {
+	waiting := func(more ...record.Event) (n int, next string) {
 		p := tally.Fold(w, slices.Concat(events, more))
 		for _, s := range p.Steps {
 			if s.Waits != "" {
@@ -172,7 +173,7 @@ func TestSubCutsWaitForTheirSet(t *testing.T) {
 	if i := slices.IndexFunc(w.Steps, func(s work.Step) bool { return string(s.ID) == next }); w.WaitsFor(w.Steps[i]) != set.ID {
 		t.Errorf("next is %s, which is not what was released", next)
 	}
-	if n, _ := waiting(good, tally.Event{ID: "undo-0001", Kind: tally.Undo, Of: good.ID}); n != all {
+	if n, _ := waiting(good, record.Event{ID: "undo-0001", Kind: record.Undo, Of: good.ID}); n != all {
 		t.Errorf("taken back, %d wait of %d", n, all)
 	}
 	for i := range d.Parts { // planned on, it is released as well
@@ -213,9 +214,9 @@ func TestWhatIsDueToBeMeasured(t *testing.T) {
 			t.Fatal(*there.Problems)
 		}
 		set := firstOf(t, there, "strip sets")
-		events := []tally.Event{gauged(set, "slip", "65", 5)}
+		events := []record.Event{gauged(set, "slip", "65", 5)}
 		if one.made > 0 {
-			events = append(events, tally.Event{ID: "made-0001", Step: set.ID, Kind: tally.Made, N: one.made, Exact: set.Exact(), Look: set.Look})
+			events = append(events, record.Event{ID: "made-0001", Step: set.ID, Kind: record.Made, N: one.made, Exact: set.Exact(), Look: set.Look})
 		}
 		for i := range one.read {
 			events = append(events, gauged(set, fmt.Sprint("read-", i), "6 1/2", 1))

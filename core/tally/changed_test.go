@@ -13,6 +13,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/quilt"
+	"vicis/core/record"
 	"vicis/core/straight"
 	"vicis/core/tally"
 	"vicis/core/triangle"
@@ -122,12 +123,12 @@ func stepOf(t *testing.T, w *work.Work, id naming.Step) work.Step {
 }
 
 // counted is a quilt half sewn: of every step another number, so that none can be taken for another's.
-func counted(w *work.Work) (list []tally.Event, n map[naming.Step]int) {
+func counted(w *work.Work) (list []record.Event, n map[naming.Step]int) {
 	n = map[naming.Step]int{}
 	for i, s := range w.Steps {
 		n[s.ID] = i + 1
-		list = append(list, tally.Event{
-			ID: fmt.Sprintf("counted-%d", i), Step: s.ID, Kind: tally.Made, N: i + 1,
+		list = append(list, record.Event{
+			ID: fmt.Sprintf("counted-%d", i), Step: s.ID, Kind: record.Made, N: i + 1,
 			Exact: s.Exact(), Look: s.Look, Rev: 1,
 		})
 	}
@@ -331,9 +332,9 @@ func TestNothingTalliedIsLostOnAnyWay(t *testing.T) {
 func TestEventsOfOlderProgramsAreReadAgainstTheirRevision(t *testing.T) {
 	d := bricks()
 	then := worked(t, d)
-	old := func(step naming.Step, like naming.Step) tally.Event {
-		return tally.Event{
-			ID: string("old-event-" + step), Step: step, Kind: tally.Made, N: 3,
+	old := func(step naming.Step, like naming.Step) record.Event {
+		return record.Event{
+			ID: string("old-event-" + step), Step: step, Kind: record.Made, N: 3,
 			Exact: stepOf(t, then, like).Exact(),
 		}
 	}
@@ -341,21 +342,21 @@ func TestEventsOfOlderProgramsAreReadAgainstTheirRevision(t *testing.T) {
 		"strip:A:1 strip": naming.Strips("A", 60960), "a/strips": naming.Pool("dark", 60960, false),
 		"grid/one": "grid/one", "cut": "cut", "row-1": "row-1", "rows": "rows",
 	} {
-		e := tally.Modern(then, old(was, is))
+		e := record.Modern(then, old(was, is))
 		if e.Step != is || e.Look != stepOf(t, then, is).Look {
 			t.Errorf("%s is read as %s, %q", was, e.Step, e.Look)
 		}
 	}
 	// A row was sewn; since then a cell of it was turned: what an older program would have counted on is listed.
-	e := tally.Modern(then, old("grid/one", "grid/one"))
+	e := record.Modern(then, old("grid/one", "grid/one"))
 	gridOf(&d).Rows[0].Cells[2].Turn = 180
-	p := tally.Fold(worked(t, d), []tally.Event{e})
+	p := tally.Fold(worked(t, d), []record.Event{e})
 	if len(p.NoLonger) != 1 || p.Counted != 0 || !strings.Contains(p.NoLonger[0].Says, "look otherwise") {
 		t.Errorf("%d counted, %+v", p.Counted, p.NoLonger)
 	}
 	// What can no longer be told keeps its size.
-	if e := tally.Modern(then, tally.Event{
-		ID: "old-event-x", Step: "gone", Kind: tally.Made, N: 1,
+	if e := record.Modern(then, record.Event{
+		ID: "old-event-x", Step: "gone", Kind: record.Made, N: 1,
 		Exact: "1 in",
 	}); e.Step != "gone" || e.Look != "" {
 		t.Errorf("%+v", e)

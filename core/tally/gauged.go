@@ -9,6 +9,7 @@ import (
 	"vicis/core/gauge"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/record"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -50,15 +51,14 @@ type Measurement struct {
 const mostGauged = 200
 
 // gauge tells what was measured, and what that says of the seams.
-func (f foldCounted) gauge(l *Log) foldGauged {
+func (f foldCounted) gauge(l *record.Log) foldGauged {
 	at := map[naming.Step]int{}
-	for _, k := range l.keys {
-		c := l.count[k]
-		if len(c.gauged) == 0 {
+	for _, c := range l.Counts() {
+		if len(c.Gauged) == 0 {
 			continue
 		}
-		step := k.step
-		place, fits := f.place(k)
+		step := c.Step
+		place, fits := f.place(c.Key)
 		if fits {
 			step = f.w.Steps[place].ID // it may be called otherwise since
 		}
@@ -69,11 +69,11 @@ func (f foldCounted) gauge(l *Log) foldGauged {
 			f.Gauged = append(f.Gauged, Gauged{Step: step, Should: []string{}, Reads: []Measurement{}, Sums: []string{}, Do: []string{}, Charts: []ChartShown{}, Batch: []string{}})
 		}
 		g := &f.Gauged[i]
-		last := c.gauged[max(0, len(c.gauged)-mostGauged):]
-		g.Earlier += len(c.gauged) - len(last)
+		last := c.Gauged[max(0, len(c.Gauged)-mostGauged):]
+		g.Earlier += len(c.Gauged) - len(last)
 		for _, e := range last {
-			one, said := l.entries[e], l.read[e]
-			g.Reads = append(g.Reads, Measurement{ID: one.id, Reads: said.reads, N: one.n, Along: said.along, Fits: fits, came: measure.Typed(said.reads).In(f.w.Rule)})
+			one, said := l.Entries()[e], l.WasRead(e)
+			g.Reads = append(g.Reads, Measurement{ID: one.ID, Reads: said.Reads, N: one.N, Along: said.Along, Fits: fits, came: measure.Typed(said.Reads).In(f.w.Rule)})
 		}
 	}
 	for i := range f.Gauged {

@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/batching"
 	"vicis/core/naming"
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/internal/quilts"
@@ -34,10 +35,10 @@ func TestKitAfterKitMakesTheQuilt(t *testing.T) {
 	kits, parts := 0, 0
 	for _, size := range []int{1, 3, 4, 1000} {
 		for _, w := range inKits(t, size) {
-			var list []tally.Event
+			var list []record.Event
 			add := func(i, n int) {
 				s := w.Steps[i]
-				list = append(list, tally.Event{ID: fmt.Sprintf("kit-%07d", len(list)), Step: s.ID, Kind: tally.Made, N: n, Exact: s.Exact(), Look: s.Look})
+				list = append(list, record.Event{ID: fmt.Sprintf("kit-%07d", len(list)), Step: s.ID, Kind: record.Made, N: n, Exact: s.Exact(), Look: s.Look})
 			}
 			index := map[naming.Step]int{}
 			blocks := 0

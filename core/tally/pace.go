@@ -12,6 +12,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/pace"
+	"vicis/core/record"
 	"vicis/core/school"
 	"vicis/core/words"
 	"vicis/core/work"
@@ -65,16 +66,16 @@ type Reasoned struct {
 const mostTimed = 50_000
 
 // gaps are the times between counts of one thing that follow each other with nothing else in between.
-func gaps(l *Log) map[*count][]pace.Gap {
-	of := map[*count][]pace.Gap{}
+func gaps(l *record.Log) map[*record.KeyCount][]pace.Gap {
+	of := map[*record.KeyCount][]pace.Gap{}
 	last := -1
-	for i := max(0, len(l.entries)-mostTimed); i < len(l.entries); i++ {
-		e := l.entries[i]
-		if e.count == nil || e.kind == Measured || e.kind == Bobbin || l.void(i) || e.at == 0 {
+	for i := max(0, len(l.Entries())-mostTimed); i < len(l.Entries()); i++ {
+		e := l.Entries()[i]
+		if e.Count == nil || e.Kind == record.Measured || e.Kind == record.Bobbin || l.Voided(i) || e.At == 0 {
 			continue
 		}
-		if e.kind == Made && last >= 0 && l.entries[last].count == e.count && l.entries[last].kind == Made {
-			of[e.count] = append(of[e.count], pace.Gap{Seconds: float64(e.at - l.entries[last].at), N: e.n})
+		if e.Kind == record.Made && last >= 0 && l.Entries()[last].Count == e.Count && l.Entries()[last].Kind == record.Made {
+			of[e.Count] = append(of[e.Count], pace.Gap{Seconds: float64(e.At - l.Entries()[last].At), N: e.N})
 		}
 		last = i
 	}
@@ -82,7 +83,7 @@ func gaps(l *Log) map[*count][]pace.Gap {
 }
 
 // own are the gaps of every step.
-func own(l *Log, w *work.Work) [][]pace.Gap {
+func own(l *record.Log, w *work.Work) [][]pace.Gap {
 	index := map[naming.Step]int{}
 	for i, s := range w.Steps {
 		index[s.ID] = i
@@ -90,16 +91,16 @@ func own(l *Log, w *work.Work) [][]pace.Gap {
 	f := folding{w: w, index: index}
 	own := make([][]pace.Gap, len(w.Steps))
 	gaps := gaps(l)
-	for _, k := range l.keys { // in their order: what is added up does not depend on that of a map
-		if i, fits := f.place(k); fits {
-			own[i] = append(own[i], gaps[l.count[k]]...)
+	for _, c := range l.Counts() { // in their order: what is added up does not depend on that of a map
+		if i, fits := f.place(c.Key); fits {
+			own[i] = append(own[i], gaps[c]...)
 		}
 	}
 	return own
 }
 
 // Takes tells how long so many of a step take by one's own tallies; false where that is not known, or not to be told.
-func Takes(l *Log, w *work.Work) func(step, n int) (string, bool) {
+func Takes(l *record.Log, w *work.Work) func(step, n int) (string, bool) {
 	if w.Settings.Times == school.TimesHidden {
 		return func(int, int) (string, bool) { return "", false }
 	}
@@ -114,7 +115,7 @@ func Takes(l *Log, w *work.Work) func(step, n int) (string, bool) {
 }
 
 // Times holds what is left to do against the log. clock is how many minutes the quilter's clock is ahead of UTC.
-func Times(l *Log, w *work.Work, p Progress, clock int) OwnTimes {
+func Times(l *record.Log, w *work.Work, p Progress, clock int) OwnTimes {
 	out := OwnTimes{Paces: []StepPace{}, Days: days(l, clock), Aside: []Reasoned{}, Hidden: w.Settings.Times == school.TimesHidden}
 	if out.Hidden {
 		return out
@@ -151,9 +152,9 @@ func Times(l *Log, w *work.Work, p Progress, clock int) OwnTimes {
 	share, metres := share(l, w, p, known, clock)
 	out.Share, out.Wind = share, windWords(w, p, metres)
 	asides := map[string]int{}
-	for i, e := range l.entries {
-		if e.kind == Aside && !l.void(i) {
-			asides[l.why[i]] += e.n
+	for i, e := range l.Entries() {
+		if e.Kind == record.Aside && !l.Voided(i) {
+			asides[l.Why(i)] += e.N
 		}
 	}
 	for reason, n := range asides {
@@ -172,7 +173,7 @@ type sort struct {
 func sortOf(s work.Step) sort { return sort{s.Stage, s.Does} }
 
 // left is how long the rest takes, and what that says nothing of.
-func left(l *Log, rest []pace.Rest, without map[batching.Stage]int, like, clock int) (usual string, left *Left) {
+func left(l *record.Log, rest []pace.Rest, without map[batching.Stage]int, like, clock int) (usual string, left *Left) {
 	day, days := usualDay(l, clock)
 	if days >= fewestDays {
 		usual = durationWords(day)
@@ -212,18 +213,18 @@ const fewestDays = 3
 const away = 15 * 60
 
 // usualDay is the middle of how long the days at the machine were.
-func usualDay(l *Log, clock int) (seconds float64, days int) {
+func usualDay(l *record.Log, clock int) (seconds float64, days int) {
 	sat := map[int64]float64{}
 	last := int64(0)
-	for i := max(0, len(l.entries)-mostTimed); i < len(l.entries); i++ {
-		e := l.entries[i]
-		if e.at == 0 || e.count == nil {
+	for i := max(0, len(l.Entries())-mostTimed); i < len(l.Entries()); i++ {
+		e := l.Entries()[i]
+		if e.At == 0 || e.Count == nil {
 			continue
 		}
-		if d := e.at - last; last > 0 && d > 0 && d < away {
-			sat[dayOf(e.at, clock)] += float64(d)
+		if d := e.At - last; last > 0 && d > 0 && d < away {
+			sat[dayOf(e.At, clock)] += float64(d)
 		}
-		last = e.at
+		last = e.At
 	}
 	var list []float64
 	for _, s := range sat {
@@ -243,7 +244,7 @@ const mostShared = 3
 
 // share is what fits into a usual day, as the middle of one's own days is, from the next step on in the order of the plan, as far as their
 // pace is known; and how many metres of the bobbin's thread that takes.
-func share(l *Log, w *work.Work, p Progress, known []pace.Pace, clock int) (says string, metres float64) {
+func share(l *record.Log, w *work.Work, p Progress, known []pace.Pace, clock int) (says string, metres float64) {
 	day, days := usualDay(l, clock)
 	if days < fewestDays {
 		return "", 0
@@ -291,24 +292,24 @@ func windWords(w *work.Work, p Progress, metres float64) string {
 }
 
 // days are what was counted on each day.
-func days(l *Log, clock int) []Day {
+func days(l *record.Log, clock int) []Day {
 	list := []Day{}
 	at := map[int64]int{}
-	for i, e := range l.entries {
-		if e.at == 0 || l.void(i) || e.kind != Made && e.kind != Aside {
+	for i, e := range l.Entries() {
+		if e.At == 0 || l.Voided(i) || e.Kind != record.Made && e.Kind != record.Aside {
 			continue
 		}
-		d := dayOf(e.at, clock)
+		d := dayOf(e.At, clock)
 		k, known := at[d]
 		if !known {
 			k = len(list)
 			at[d] = k
 			list = append(list, Day{Day: time.Unix(d*86_400, 0).UTC().Format(time.DateOnly)})
 		}
-		if e.kind == Made {
-			list[k].Made += e.n
+		if e.Kind == record.Made {
+			list[k].Made += e.N
 		} else {
-			list[k].Aside += e.n
+			list[k].Aside += e.N
 		}
 	}
 	slices.SortFunc(list, func(a, b Day) int { return strings.Compare(a.Day, b.Day) })

@@ -6,23 +6,26 @@ import (
 	"strings"
 	"testing"
 	"time"
+
+	"vicis/core/record"
+	"vicis/internal/trial"
 )
 
 // Ten pairs counted every 40 seconds, with an hour's pause and another step in between: the pace is 40 s, and eight of nine gaps count.
 // Worked by hand: what is to go is 30 pairs, 20 minutes.
 func TestPaceFromOnesOwnTallies(t *testing.T) {
-	w := working(slices.Clone(three.Steps)...)
+	w := trial.Working(slices.Clone(trial.Three.Steps)...)
 	w.Steps[2].Make = 42
 	at := time.Date(2026, 3, 14, 9, 0, 0, 0, time.UTC)
-	var list []Event
+	var list []record.Event
 	add := func(step string, n int, after time.Duration) {
 		at = at.Add(after)
-		e := event(step, Made, n)
+		e := trial.EventOf(step, record.Made, n)
 		e.At = at.Format(time.RFC3339)
 		list = append(list, e)
 	}
 	times := func() OwnTimes {
-		l := NewLog()
+		l := record.NewLog()
 		for _, e := range list {
 			l.Add(e)
 		}
@@ -53,7 +56,7 @@ func TestPaceFromOnesOwnTallies(t *testing.T) {
 	if len(got.Days) != 1 || got.Days[0] != (Day{"2026-03-14", 15, 0, 15}) {
 		t.Errorf("%+v", got.Days)
 	}
-	list = append(list, undo(list[len(list)-1]))
+	list = append(list, trial.TakenBack(list[len(list)-1]))
 	if got := times(); got.Paces[0].Gaps != 7 || got.Days[0].Made != 13 {
 		t.Errorf("taken back: %+v", got)
 	}
@@ -65,14 +68,14 @@ func TestPaceFromOnesOwnTallies(t *testing.T) {
 
 // The day is the quilter's: what was sewn at one in the morning in Auckland is not yesterday's.
 func TestADayIsTheQuilters(t *testing.T) {
-	e := event("pair", Made, 3)
+	e := trial.EventOf("pair", record.Made, 3)
 	e.At = "2026-03-14T12:30:00Z"
-	aside := event("pair", Aside, 1)
+	aside := trial.EventOf("pair", record.Aside, 1)
 	aside.At, aside.Reason = "2026-03-15T12:30:00Z", "seam off"
-	l := NewLog()
+	l := record.NewLog()
 	l.Add(e)
 	l.Add(aside)
-	got := Times(l, three, Against(l, three), 13*60)
+	got := Times(l, trial.Three, Against(l, trial.Three), 13*60)
 	if fmt.Sprint(got.Days) != "[{2026-03-15 3 0 3} {2026-03-16 0 1 2}]" || fmt.Sprint(got.Aside) != "[{seam off 1}]" {
 		t.Errorf("%v %v", got.Days, got.Aside)
 	}
@@ -81,15 +84,15 @@ func TestADayIsTheQuilters(t *testing.T) {
 // Three days of half an hour each, pairs at 40 s and cuts at 10 s: worked by hand, 30 minutes are 12 cuts that are to go (2 min) and 42 pairs
 // (28 min), and 42 pairs take 42 × 0.3556 = 14.9 m of a bobbin of 10 m that is full: one more is wound.
 func TestADaysShareGoesOnFromStepToStep(t *testing.T) {
-	w := working(slices.Clone(three.Steps)...)
+	w := trial.Working(slices.Clone(trial.Three.Steps)...)
 	w.Steps[1].Make, w.Steps[2].Make, w.Steps[2].Bobbin, w.Settings.Bobbin = 141, 400, 0.3556, 10
 	w.Steps[2].Takes = nil
-	l := NewLog()
+	l := record.NewLog()
 	for day := range 3 {
 		at := time.Date(2026, 3, 14+day, 9, 0, 0, 0, time.UTC)
 		add := func(step string, n int, after time.Duration) {
 			at = at.Add(after)
-			e := event(step, Made, n)
+			e := trial.EventOf(step, record.Made, n)
 			e.At = at.Format(time.RFC3339)
 			l.Add(e)
 		}
@@ -103,7 +106,7 @@ func TestADaysShareGoesOnFromStepToStep(t *testing.T) {
 		at = at.Add(10 * time.Second)
 		add("pair", 1, 10*time.Second)
 	}
-	bobbin := event("pair", Bobbin, 0)
+	bobbin := trial.EventOf("pair", record.Bobbin, 0)
 	bobbin.At = "2026-03-16T12:00:00Z"
 	l.Add(bobbin)
 	p := Against(l, w)

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"vicis/core/naming"
+	"vicis/core/record"
 	"vicis/core/words"
 )
 
@@ -26,7 +27,7 @@ type SewnOf struct {
 
 // printed holds what was told of prints against the deal. As many blocks of a kind are sewn as are counted good: those that were told, in
 // the order in which they came, then the next of the piles.
-func (f foldCounted) printed(l *Log) SewnOf {
+func (f foldCounted) printed(l *record.Log) SewnOf {
 	out := SewnOf{Blocks: []SewnBlock{}}
 	d := f.w.Dealt
 	if !d.Any() {
@@ -50,22 +51,22 @@ func (f foldCounted) printed(l *Log) SewnOf {
 		if i, known := f.index[unit.Step()]; known {
 			good = f.Steps[i].Good
 		}
-		told := func(i int) *toldOfBlock { return l.cells[blockCell{unit.Step(), d.Cells[i].Row, d.Cells[i].Column}] }
+		told := func(i int) *record.BlockTold { return l.TellsOf(unit.Step(), d.Cells[i].Row, d.Cells[i].Column) }
 		var known, next []int
 		for _, i := range cells {
-			if t := told(i); t != nil && len(t.live) > 0 {
+			if t := told(i); t != nil && len(t.Live) > 0 {
 				known = append(known, i)
 			} else {
 				next = append(next, i)
 			}
 		}
-		first := func(i int) int { return told(i).live[0] }
+		first := func(i int) int { return told(i).Live[0] }
 		slices.SortStableFunc(known, func(a, b int) int { return cmp.Compare(first(a), first(b)) })
 		known = known[:min(good, len(known))]
 		for _, i := range known {
 			t := told(i)
 			one := SewnBlock{Cell: i, Prints: []int{}, Otherwise: []int{}}
-			of, spots := t.says[lastOf(t.live)], d.Spots[unit]
+			of, spots := t.Last(), d.Spots[unit]
 			for spot, role := range spots.Roles {
 				dealt := d.Prints[d.Cells[i].Prints[spot]]
 				is := -1

@@ -10,6 +10,7 @@ import (
 
 	"vicis/core/dealt"
 	"vicis/core/naming"
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/internal/quilts"
@@ -45,7 +46,7 @@ func dealtQuilt(t *testing.T) (*work.Work, work.Step, []int) {
 }
 
 // asDealt is a block as it is dealt, told as sewn; other is put into its first place, where it is not empty.
-func asDealt(w *work.Work, cell int, other string) tally.SewnPrints {
+func asDealt(w *work.Work, cell int, other string) record.SewnPrints {
 	c := w.Dealt.Cells[cell]
 	spots := w.Dealt.Spots[c.Unit]
 	of := map[string][]string{}
@@ -59,7 +60,7 @@ func asDealt(w *work.Work, cell int, other string) tally.SewnPrints {
 	if other != "" {
 		of[naming.BaseRole(spots.Roles[0])][spots.Nth[0]-1] = other
 	}
-	return tally.SewnPrints{Row: c.Row, Column: c.Column, Of: of}
+	return record.SewnPrints{Row: c.Row, Column: c.Column, Of: of}
 }
 
 // Which blocks are sewn is what a pencil finds that goes through the events from the beginning, in whatever order they are made, told,
@@ -73,22 +74,22 @@ func TestWhatWasSewnIsWhatWasTold(t *testing.T) {
 	r := rand.New(rand.NewPCG(18, 7))
 	otherwise := 0
 	for range 200 {
-		var events []tally.Event
+		var events []record.Event
 		for i := range 12 {
-			e := tally.Event{ID: fmt.Sprintf("event-%03d", i), Step: block.ID, Exact: block.Exact(), Look: block.Look, Kind: tally.Made}
+			e := record.Event{ID: fmt.Sprintf("event-%03d", i), Step: block.ID, Exact: block.Exact(), Look: block.Look, Kind: record.Made}
 			cell := cells[r.IntN(6)]
 			swap := map[bool]string{true: other}[r.IntN(2) == 0]
 			switch k := r.IntN(10); {
 			case k < 4:
-				e.N, e.Prints = 1, []tally.SewnPrints{asDealt(w, cell, swap)}
+				e.N, e.Prints = 1, []record.SewnPrints{asDealt(w, cell, swap)}
 			case k < 6:
 				e.N = 1
 			case k < 7:
-				e.Kind, e.Prints = tally.Printed, []tally.SewnPrints{asDealt(w, cell, swap)}
+				e.Kind, e.Prints = record.Printed, []record.SewnPrints{asDealt(w, cell, swap)}
 			case k < 8:
-				e.Kind, e.N = tally.Recount, r.IntN(5)
+				e.Kind, e.N = record.Recount, r.IntN(5)
 			default:
-				e.Kind, e.Of = tally.Undo, fmt.Sprintf("event-%03d", max(0, i-1-r.IntN(3)))
+				e.Kind, e.Of = record.Undo, fmt.Sprintf("event-%03d", max(0, i-1-r.IntN(3)))
 			}
 			events = append(events, e)
 		}
@@ -97,11 +98,11 @@ func TestWhatWasSewnIsWhatWasTold(t *testing.T) {
 		// By hand: what is in force, newest undo first.
 		void := map[string]bool{}
 		for _, e := range slices.Backward(events) {
-			if e.Kind == tally.Undo && !void[e.ID] {
+			if e.Kind == record.Undo && !void[e.ID] {
 				void[e.Of] = true
 			}
 		}
-		said := map[int]tally.SewnPrints{}
+		said := map[int]record.SewnPrints{}
 		var order []int
 		for _, e := range events {
 			for _, s := range e.Prints {
@@ -157,47 +158,47 @@ func TestWhatWasSewnIsWhatWasTold(t *testing.T) {
 // A print that is told and no longer there is otherwise than dealt, and is none of those there are.
 func TestAPrintThatIsGoneWasSewnAllTheSame(t *testing.T) {
 	w, block, cells := dealtQuilt(t)
-	e := tally.Event{ID: "event-one", Step: block.ID, Exact: block.Exact(), Look: block.Look, Kind: tally.Made, N: 1, Prints: []tally.SewnPrints{asDealt(w, cells[2], "long gone")}}
-	p := tally.Fold(w, []tally.Event{e})
+	e := record.Event{ID: "event-one", Step: block.ID, Exact: block.Exact(), Look: block.Look, Kind: record.Made, N: 1, Prints: []record.SewnPrints{asDealt(w, cells[2], "long gone")}}
+	p := tally.Fold(w, []record.Event{e})
 	if len(p.Sewn.Blocks) != 1 || p.Sewn.Blocks[0].Cell != cells[2] || !slices.Equal(p.Sewn.Blocks[0].Otherwise, []int{0}) || p.Sewn.Blocks[0].Prints[0] != -1 {
 		t.Errorf("%+v", p.Sewn)
 	}
 	if p.Sewn.Says != "1 place of 1 block that is sewn is of another print than is dealt now." {
 		t.Error(p.Sewn.Says)
 	}
-	table, err := tally.Table(w, []tally.Event{e, {ID: "event-two", Step: block.ID, Kind: tally.Printed, At: "2026-11-27T10:13:51Z", Prints: e.Prints}})
+	table, err := record.Table(w, []record.Event{e, {ID: "event-two", Step: block.ID, Kind: record.Printed, At: "2026-11-27T10:13:51Z", Prints: e.Prints}})
 	if err != nil {
 		t.Fatal(err)
 	}
 	e.At = "2026-11-27T10:13:51Z"
 	table = strings.Replace(table, "event-one,,", "event-one,2026-11-27T10:13:51Z,", 1)
-	list, faults := tally.Read(w, table)
+	list, faults := record.Read(w, table)
 	if len(faults) > 0 || len(list) != 2 || !list[0].Same(e) || !reflect.DeepEqual(list[1].Prints, e.Prints) {
 		t.Errorf("%v, %+v", faults, list)
 	}
-	if _, faults := tally.Read(w, strings.Replace(table, "[{", "{[", 1)); len(faults) != 1 {
+	if _, faults := record.Read(w, strings.Replace(table, "[{", "{[", 1)); len(faults) != 1 {
 		t.Errorf("prints that cannot be read: %v", faults)
 	}
 }
 
 func TestPrintsThatCannotBeTold(t *testing.T) {
-	one := tally.SewnPrints{Row: 1, Column: 1, Of: map[string][]string{"a": {"p"}}}
-	for name, e := range map[string]tally.Event{
-		"counted and of prints at the iron": {Kind: tally.Pressed, N: 1, Prints: []tally.SewnPrints{one}},
-		"of no block":                       {Kind: tally.Printed},
-		"counted":                           {Kind: tally.Printed, N: 1, Prints: []tally.SewnPrints{one}},
-		"row 0":                             {Kind: tally.Made, N: 1, Prints: []tally.SewnPrints{{Column: 1}}},
-		"twice":                             {Kind: tally.Made, N: 2, Prints: []tally.SewnPrints{one, one}},
-		"a long name":                       {Kind: tally.Printed, Prints: []tally.SewnPrints{{Row: 1, Column: 1, Of: map[string][]string{"a": {strings.Repeat("p", 101)}}}}},
-		"no role":                           {Kind: tally.Printed, Prints: []tally.SewnPrints{{Row: 1, Column: 1, Of: map[string][]string{"": {"p"}}}}},
-		"too many":                          {Kind: tally.Printed, Prints: []tally.SewnPrints{{Row: 1, Column: 1, Of: map[string][]string{"a": make([]string, 2001)}}}},
-		"too many blocks":                   {Kind: tally.Printed, Prints: make([]tally.SewnPrints, 1001)},
+	one := record.SewnPrints{Row: 1, Column: 1, Of: map[string][]string{"a": {"p"}}}
+	for name, e := range map[string]record.Event{
+		"counted and of prints at the iron": {Kind: record.Pressed, N: 1, Prints: []record.SewnPrints{one}},
+		"of no block":                       {Kind: record.Printed},
+		"counted":                           {Kind: record.Printed, N: 1, Prints: []record.SewnPrints{one}},
+		"row 0":                             {Kind: record.Made, N: 1, Prints: []record.SewnPrints{{Column: 1}}},
+		"twice":                             {Kind: record.Made, N: 2, Prints: []record.SewnPrints{one, one}},
+		"a long name":                       {Kind: record.Printed, Prints: []record.SewnPrints{{Row: 1, Column: 1, Of: map[string][]string{"a": {strings.Repeat("p", 101)}}}}},
+		"no role":                           {Kind: record.Printed, Prints: []record.SewnPrints{{Row: 1, Column: 1, Of: map[string][]string{"": {"p"}}}}},
+		"too many":                          {Kind: record.Printed, Prints: []record.SewnPrints{{Row: 1, Column: 1, Of: map[string][]string{"a": make([]string, 2001)}}}},
+		"too many blocks":                   {Kind: record.Printed, Prints: make([]record.SewnPrints, 1001)},
 	} {
 		if e.Check() == "" {
 			t.Errorf("%s: let through", name)
 		}
 	}
-	if says := (tally.Event{Kind: tally.Made, N: 1, Prints: []tally.SewnPrints{one}}).Check(); says != "" {
+	if says := (record.Event{Kind: record.Made, N: 1, Prints: []record.SewnPrints{one}}).Check(); says != "" {
 		t.Error(says)
 	}
 }

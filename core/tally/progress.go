@@ -9,6 +9,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/record"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -35,14 +36,14 @@ type (
 )
 
 // Against holds a log against the work.
-func Against(l *Log, w *work.Work) Progress {
+func Against(l *record.Log, w *work.Work) Progress {
 	f := counting(l, w).gauge(l).use().demand().balance().kits().going()
 	f.Script, f.Stages, f.Sewn, f.Thread = f.script(), f.stages(), f.printed(l), f.thread(l)
 	return f.Progress
 }
 
 // counting gives every step what was counted of it, and lists what fits nowhere.
-func counting(l *Log, w *work.Work) foldCounted {
+func counting(l *record.Log, w *work.Work) foldCounted {
 	f := foldCounted{&folding{w: w, index: map[naming.Step]int{}}}
 	f.Progress = Progress{
 		Steps: make([]StepProgress, len(w.Steps)), Stages: []StageProgress{}, NoLonger: []Lost{}, Doubts: []Doubt{}, Gauged: []Gauged{},
@@ -51,39 +52,39 @@ func counting(l *Log, w *work.Work) foldCounted {
 	for i, s := range w.Steps {
 		f.index[s.ID] = i
 	}
-	counts := make([]count, len(f.w.Steps))
+	counts := make([]record.KeyCount, len(f.w.Steps))
 	for i := range counts {
-		counts[i] = count{last: -1, lastPressed: -1}
+		counts[i] = record.NoCount
 	}
 	latest := -1
 	var gone []lostCount
-	for _, k := range l.keys {
-		c := l.count[k]
+	for _, c := range l.Counts() {
+		k := c.Key
 		i, fits := f.place(k)
 		if fits {
-			counts[i] = counts[i].add(c)
-		} else if good := c.made - c.aside; good != 0 || c.aside != 0 { // not nothing, and more than counted at the iron
-			f.NoLonger = append(f.NoLonger, Lost{k.step, k.exact, good, f.lost(k, good)})
-			gone = append(gone, lostCount{k, good, c.last})
+			counts[i] = counts[i].Add(c)
+		} else if good := c.Made - c.Aside; good != 0 || c.Aside != 0 { // not nothing, and more than counted at the iron
+			f.NoLonger = append(f.NoLonger, Lost{k.Step, k.Exact, good, f.lost(k, good)})
+			gone = append(gone, lostCount{k, good, c.Last})
 		}
-		if fits && c.last > latest {
-			latest, f.last = c.last, f.w.Steps[i].ID
+		if fits && c.Last > latest {
+			latest, f.last = c.Last, f.w.Steps[i].ID
 		}
 	}
 	for i, s := range f.w.Steps {
 		c := counts[i]
 		st := &f.Steps[i]
 		*st = StepProgress{
-			ID: s.ID, Make: s.Make, Ready: -1, Bobbin: -1, Made: c.made, Aside: c.aside, Pressed: c.pressed,
-			Last: lastEvent(l, c.last), LastPressed: lastEvent(l, c.lastPressed),
+			ID: s.ID, Make: s.Make, Ready: -1, Bobbin: -1, Made: c.Made, Aside: c.Aside, Pressed: c.Pressed,
+			Last: lastEvent(l, c.Last), LastPressed: lastEvent(l, c.LastPressed),
 		}
-		st.Good = max(0, c.made-c.aside)
+		st.Good = max(0, c.Made-c.Aside)
 		f.Counted += st.Good
-		f.spent += float64(c.since) * s.Bobbin
-		if c.aside > c.made {
-			f.doubt(s, AsideOfMade, fmt.Sprintf("%s: %d set aside of %d made.", s.Called, c.aside, c.made),
+		f.spent += float64(c.Since) * s.Bobbin
+		if c.Aside > c.Made {
+			f.doubt(s, AsideOfMade, fmt.Sprintf("%s: %d set aside of %d made.", s.Called, c.Aside, c.Made),
 				"Count the good ones again.", []string{"Some were made and not counted before they were set aside.", "Set aside was pressed once too often."},
-				repair(fmt.Sprintf("%d more were made, and none of all of them is good", c.aside-c.made), actOf(s, Made, c.aside-c.made, "")))
+				repair(fmt.Sprintf("%d more were made, and none of all of them is good", c.Aside-c.Made), actOf(s, record.Made, c.Aside-c.Made, "")))
 		}
 	}
 	for _, g := range gone {
@@ -94,24 +95,24 @@ func counting(l *Log, w *work.Work) foldCounted {
 
 // lostCount is what was counted of something that no longer fits, and which event was the last of it.
 type lostCount struct {
-	key
+	record.Key
 	good, last int
 }
 
 // place finds the step that a key belongs to: the one of its name, as long as size and look are its own; else the one
 // of the same unit that has the same size and look, for what was made stays what it is when rows change places.
-func (f *folding) place(k key) (int, bool) {
+func (f *folding) place(k record.Key) (int, bool) {
 	fits := func(s work.Step) bool {
-		return s.Exact() == k.exact && (k.look == "" || k.look == s.Look || k.look == s.Plainly)
+		return s.Exact() == k.Exact && (k.Look == "" || k.Look == s.Look || k.Look == s.Plainly)
 	}
-	if i, known := f.index[k.step]; known && fits(f.w.Steps[i]) {
+	if i, known := f.index[k.Step]; known && fits(f.w.Steps[i]) {
 		return i, true
 	}
-	if k.look == "" {
+	if k.Look == "" {
 		return 0, false
 	}
 	for i, s := range f.w.Steps {
-		if fits(s) && sameKind(s.ID, k.step) {
+		if fits(s) && sameKind(s.ID, k.Step) {
 			return i, true
 		}
 	}
@@ -128,11 +129,11 @@ func sameKind(a, b naming.Step) bool {
 
 // usedUp doubts that what is there suffices of which something was cut that no longer fits: strips, sets or tubes that are used up
 // give nothing else. Once they are counted after that, they are what they are.
-func (f *folding) usedUp(g lostCount, counts []count) {
+func (f *folding) usedUp(g lostCount, counts []record.KeyCount) {
 	var from naming.Step
-	if tube, _, ring := g.step.Ring(); ring {
+	if tube, _, ring := g.Step.Ring(); ring {
 		from = tube.Step()
-	} else if i, known := f.index[g.step]; known && f.w.Steps[i].Does == making.SubCuts && len(f.w.Steps[i].Takes) > 0 {
+	} else if i, known := f.index[g.Step]; known && f.w.Steps[i].Does == making.SubCuts && len(f.w.Steps[i].Takes) > 0 {
 		from = f.w.Steps[i].Takes[0].Step
 	}
 	i, known := f.index[from]
@@ -140,18 +141,18 @@ func (f *folding) usedUp(g lostCount, counts []count) {
 		return
 	}
 	side := work.Exactly(f.w.Steps[i].Size[0]) // of what is cut across strips or sets one side is as wide as they are
-	if slices.Contains(strings.Split(g.exact, " x "), side) && g.good > 0 && counts[i].made > 0 && counts[i].last < g.last {
+	if slices.Contains(strings.Split(g.Exact, " x "), side) && g.good > 0 && counts[i].Made > 0 && counts[i].Last < g.last {
 		f.doubt(f.w.Steps[i], UsedUp, fmt.Sprintf("%s: %d that no longer fit were cut from these, and the plan counts on all of them.", f.w.Steps[i].Called, g.good),
 			"Count again how many can still be cut as planned: what is used up is made once more.", nil)
 	}
 }
 
 // lost says what was made and where it no longer fits.
-func (f *folding) lost(k key, good int) string {
-	i, known := f.index[k.step]
+func (f *folding) lost(k record.Key, good int) string {
+	i, known := f.index[k.Step]
 	switch {
 	case !known:
-		if pile, ok := k.step.Pile(); ok {
+		if pile, ok := k.Step.Pile(); ok {
 			fabric := pile.Fabric
 			if pile.Role != "" {
 				fabric = f.w.Fabric(pile.Role)
@@ -159,19 +160,19 @@ func (f *folding) lost(k key, good int) string {
 			return fmt.Sprintf("%s of %s, cut %s wide, and the plan asks for none of that width",
 				words.Plural(good, "strip"), f.fabricName(fabric), f.w.Say(measure.Length(pile.Width)))
 		}
-		if tube, width, ok := k.step.Ring(); ok {
+		if tube, width, ok := k.Step.Ring(); ok {
 			return fmt.Sprintf("%s of %s, cut %s wide, and the plan asks for none of that width", words.Plural(good, "ring"), f.w.Called(tube),
 				f.w.Say(measure.Length(width)))
 		}
-		return fmt.Sprintf("%d of a step that is no longer in the plan (%s, %s)", good, k.step, f.told(k.exact))
-	case k.exact != f.w.Steps[i].Exact():
+		return fmt.Sprintf("%d of a step that is no longer in the plan (%s, %s)", good, k.Step, f.told(k.Exact))
+	case k.Exact != f.w.Steps[i].Exact():
 		s := f.w.Steps[i]
 		is := s.Size
 		if s.Is != nil {
 			is = s.Is
 		}
-		says := fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, s.Called, f.told(k.exact), f.told(work.Exactly(is...)))
-		if s.Stage == batching.SubCuts && larger(k.exact, s.Size) {
+		says := fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, s.Called, f.told(k.Exact), f.told(work.Exactly(is...)))
+		if s.Stage == batching.SubCuts && larger(k.Exact, s.Size) {
 			says += ": cut them down to that, and count them again"
 		}
 		return says
@@ -518,18 +519,18 @@ func (f foldWanted) stages() []StageProgress {
 func ceil(a, b int) int { return (a + b - 1) / b }
 
 // Fold holds events, in the order they were stored, against the work.
-func Fold(w *work.Work, events []Event) Progress {
-	l := NewLog()
+func Fold(w *work.Work, events []record.Event) Progress {
+	l := record.NewLog()
 	for _, e := range events {
 		l.Add(e)
 	}
 	return Against(l, w)
 }
 
-func lastEvent(l *Log, at int) *Last {
+func lastEvent(l *record.Log, at int) *Last {
 	if at < 0 {
 		return nil
 	}
-	e := l.entries[at]
-	return &Last{e.id, e.kind, e.n}
+	e := l.Entries()[at]
+	return &Last{e.ID, e.Kind, e.N}
 }

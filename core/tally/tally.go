@@ -5,6 +5,7 @@ package tally
 import (
 	"vicis/core/batching"
 	"vicis/core/naming"
+	"vicis/core/record"
 )
 
 // Progress is what the events come to against a plan.
@@ -46,9 +47,9 @@ type StepProgress struct {
 
 // Last is an event that an undo would take back.
 type Last struct {
-	ID   string    `json:"id"`
-	Kind EventKind `json:"kind"`
-	N    int       `json:"n"`
+	ID   string           `json:"id"`
+	Kind record.EventKind `json:"kind"`
+	N    int              `json:"n"`
 }
 
 // StageProgress is the progress of a stage of the work.

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 
+	"vicis/core/record"
 	"vicis/core/school"
 )
 
@@ -16,9 +17,9 @@ type Thread struct {
 }
 
 // thread says how far the bobbin lasts: at which piece of each step it runs out, and how many are to be wound for the rest.
-func (f foldWanted) thread(l *Log) *Thread {
+func (f foldWanted) thread(l *record.Log) *Thread {
 	full := float64(f.w.Settings.Bobbin)
-	if lastOf(l.bobbins) < 0 || full <= 0 || f.w.Settings.Times == school.TimesHidden {
+	if !l.Wound() || full <= 0 || f.w.Settings.Times == school.TimesHidden {
 		return nil
 	}
 	left := max(0, full-f.spent)

@@ -5,6 +5,7 @@ import (
 	"testing"
 
 	"vicis/core/library"
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/demo"
@@ -26,12 +27,12 @@ func TestSumsOfColourways(t *testing.T) {
 		if !ok {
 			t.Fatal("not planned")
 		}
-		var list []tally.Event
+		var list []record.Event
 		for _, s := range w.Steps {
 			if s.ID == "block@noon" {
 				list = append(list,
-					tally.Event{ID: "sums-0001", Step: s.ID, Kind: tally.Made, N: 5, Exact: s.Exact(), Look: s.Look},
-					tally.Event{ID: "sums-0002", Step: s.ID, Kind: tally.Aside, N: 2, Exact: s.Exact(), Look: s.Look})
+					record.Event{ID: "sums-0001", Step: s.ID, Kind: record.Made, N: 5, Exact: s.Exact(), Look: s.Look},
+					record.Event{ID: "sums-0002", Step: s.ID, Kind: record.Aside, N: 2, Exact: s.Exact(), Look: s.Look})
 			}
 		}
 		got := map[string]tally.Sum{}

@@ -8,6 +8,7 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/naming"
+	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
 )
@@ -32,12 +33,12 @@ func planOf(t *testing.T, text string) *work.Work {
 	return w
 }
 
-func events(p *work.Work, share func(make int) int) []tally.Event {
-	var list []tally.Event
+func events(p *work.Work, share func(make int) int) []record.Event {
+	var list []record.Event
 	for i, s := range p.Steps {
 		if n := share(s.Make); n > 0 {
-			list = append(list, tally.Event{
-				ID: fmt.Sprintf("event-%d", i), Step: s.ID, Kind: tally.Made, N: n,
+			list = append(list, record.Event{
+				ID: fmt.Sprintf("event-%d", i), Step: s.ID, Kind: record.Made, N: n,
 				Exact: s.Exact(),
 			})
 		}
@@ -55,9 +56,9 @@ func TestStripsOfAnAssortmentAreUsedUpPrintByPrint(t *testing.T) {
 		t.Fatalf("%d strips, %d squares", p.Steps[0].Make, p.Steps[1].Make)
 	}
 	for squares, left := range map[int]int{8: 2, 9: 1, 10: 0} {
-		out := tally.Fold(p, []tally.Event{
-			{ID: "strips-1", Step: p.Steps[0].ID, Kind: tally.Made, N: 4, Exact: p.Steps[0].Exact()},
-			{ID: "squares-1", Step: p.Steps[1].ID, Kind: tally.Made, N: squares, Exact: p.Steps[1].Exact()},
+		out := tally.Fold(p, []record.Event{
+			{ID: "strips-1", Step: p.Steps[0].ID, Kind: record.Made, N: 4, Exact: p.Steps[0].Exact()},
+			{ID: "squares-1", Step: p.Steps[1].ID, Kind: record.Made, N: squares, Exact: p.Steps[1].Exact()},
 		})
 		if out.Steps[0].OnHand != left || out.Steps[1].Ready != 10-squares {
 			t.Errorf("after %d squares %d strips are left, %d more come of them", squares, out.Steps[0].OnHand, out.Steps[1].Ready)
@@ -99,8 +100,8 @@ func TestWhatIsToGoIsExactlyEnough(t *testing.T) {
 		toGo := map[naming.Step]int{}
 		for i, s := range tally.Fold(p, made).Steps {
 			if toGo[s.ID] = s.ToGo; s.ToGo > 0 {
-				rest = append(rest, tally.Event{
-					ID: "rest-" + string(s.ID), Step: s.ID, Kind: tally.Made, N: s.ToGo, Exact: p.Steps[i].Exact(),
+				rest = append(rest, record.Event{
+					ID: "rest-" + string(s.ID), Step: s.ID, Kind: record.Made, N: s.ToGo, Exact: p.Steps[i].Exact(),
 				})
 			}
 		}
@@ -124,8 +125,8 @@ func TestWhatIsToGoIsExactlyEnough(t *testing.T) {
 }
 
 // possible leaves out what could not have been made of what was made before it.
-func possible(p *work.Work, list []tally.Event) []tally.Event {
-	var made []tally.Event
+func possible(p *work.Work, list []record.Event) []record.Event {
+	var made []record.Event
 	for _, e := range list {
 		out := tally.Fold(p, append(made, e))
 		if !slices.ContainsFunc(out.Steps, func(s tally.StepProgress) bool { return s.OnHand < 0 }) {
@@ -139,7 +140,7 @@ func possible(p *work.Work, list []tally.Event) []tally.Event {
 func TestASpoiledCoProductAsksForMoreOfWhatItIsMadeFrom(t *testing.T) {
 	p := planOf(t, fmt.Sprintf(star, 0, ""))
 	list := events(p, func(make int) int { return make })
-	list = append(list, tally.Event{ID: "spoiled-1", Step: "half", Kind: tally.Aside, N: 9, Exact: exactOf(p, "half")})
+	list = append(list, record.Event{ID: "spoiled-1", Step: "half", Kind: record.Aside, N: 9, Exact: exactOf(p, "half")})
 	out := tally.Fold(p, list)
 	short := map[string]int{}
 	for _, s := range out.Steps {

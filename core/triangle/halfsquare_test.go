@@ -6,7 +6,7 @@ import (
 	"strings"
 	"testing"
 
-	"vicis/internal/units"
+	"vicis/internal/trial"
 
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -35,9 +35,9 @@ func TestHalfSquaresMeasureWhatTheDrawingSays(t *testing.T) {
 		{triangle.Triangles, "5", 4.6464, 2},
 		{triangle.Two, "7", 6.6464, 2},
 	} {
-		m, problems := units.Made(t, []making.Unit{plainSquare(c.side), units.Pair(c.way, making.Input{Unit: "sq"}, making.Input{Role: "B"}, "")},
+		m, problems := trial.Made(t, []making.Unit{plainSquare(c.side), trial.Pair(c.way, making.Input{Unit: "sq"}, making.Input{Role: "B"}, "")},
 			"hst")
-		if problems.Stopped() || !units.Near(m.Piece.W, c.want) || !units.Near(m.Piece.H, c.want) {
+		if problems.Stopped() || !trial.Near(m.Piece.W, c.want) || !trial.Near(m.Piece.H, c.want) {
 			t.Errorf("%s from %s: %v × %v, want %v (%v)", c.way, c.side, m.Piece.W.Inches(), m.Piece.H.Inches(), c.want,
 				problems)
 			continue
@@ -56,12 +56,12 @@ func TestHalfSquaresMeasureWhatTheDrawingSays(t *testing.T) {
 		triangle.Eight: {5.7071, 7.7071, 9.7071, 13.7071}, triangle.Four: {4.0355, 5.4497, 6.8640, 9.6924},
 	} {
 		for i, f := range []string{"2", "3", "4", "6"} {
-			m, problems := units.Made(t, []making.Unit{units.Pair(way, making.Input{Role: "A"}, making.Input{Role: "B"}, f)}, "hst")
+			m, problems := trial.Made(t, []making.Unit{trial.Pair(way, making.Input{Role: "A"}, making.Input{Role: "B"}, f)}, "hst")
 			cutTo := m.Acts[0].Patch.W.Inches()
-			if problems.Stopped() || cutTo != units.OnMark(want[i]) {
-				t.Errorf("%s for %s finished: cut %v, want %v", way, f, cutTo, units.OnMark(want[i]))
+			if problems.Stopped() || cutTo != trial.OnMark(want[i]) {
+				t.Errorf("%s for %s finished: cut %v, want %v", way, f, cutTo, trial.OnMark(want[i]))
 			}
-			if w, _ := m.Piece.Size(); w != measure.Length([]int{2, 3, 4, 6}[i])*units.In+units.In/2 {
+			if w, _ := m.Piece.Size(); w != measure.Length([]int{2, 3, 4, 6}[i])*trial.In+trial.In/2 {
 				t.Errorf("%s for %s finished: unit %v", way, f, w.Inches())
 			}
 		}
@@ -74,12 +74,12 @@ func TestRuleAndRoomySizes(t *testing.T) {
 		way    triangle.AtATime
 		sizing making.Sizing
 		want   measure.Length
-	}{{triangle.Two, making.Rule, 31 * units.In / 8}, {triangle.Two, making.Roomy, 4 * units.In}, {triangle.Eight, making.Rule, 31 * units.In / 4}, {triangle.Eight, making.Roomy, 8 * units.In}} {
-		u := units.Pair(c.way, making.Input{Role: "A"}, making.Input{Role: "B"}, "3")
+	}{{triangle.Two, making.Rule, 31 * trial.In / 8}, {triangle.Two, making.Roomy, 4 * trial.In}, {triangle.Eight, making.Rule, 31 * trial.In / 4}, {triangle.Eight, making.Roomy, 8 * trial.In}} {
+		u := trial.Pair(c.way, making.Input{Role: "A"}, making.Input{Role: "B"}, "3")
 		u.How.(*triangle.HalfSquare).Sizing = c.sizing
-		m, problems := units.Made(t, []making.Unit{u}, "hst")
+		m, problems := trial.Made(t, []making.Unit{u}, "hst")
 		w, h := m.Piece.Size()
-		if m.Acts[0].Patch.W != c.want || w != 7*units.In/2 || h != 7*units.In/2 || len(problems.Stops()) > 0 {
+		if m.Acts[0].Patch.W != c.want || w != 7*trial.In/2 || h != 7*trial.In/2 || len(problems.Stops()) > 0 {
 			t.Errorf("%s, %s: cut %v, unit %v", c.way, c.sizing, m.Acts[0].Patch.W.Inches(), w.Inches())
 		}
 		if last := m.Acts[len(m.Acts)-1]; last.Shaves != map[triangle.AtATime]int{triangle.Two: 2, triangle.Eight: 8}[c.way] {
@@ -103,21 +103,21 @@ func TestWhatFallsOutOfPiecedSquares(t *testing.T) {
 		way   triangle.AtATime
 		want  string // counts, then whether mirror images are among them
 	}{
-		{"four-patch of two fabrics", units.TwoFabricFour(), "four", triangle.Two, "[2] 0"},
-		{"four-patch of two fabrics", units.TwoFabricFour(), "four", triangle.Four, "[2 2] 2"},
-		{"four-patch of four fabrics", units.FourPatch([4]string{"A", "B", "C", "D"}), "four", triangle.Two, "[1 1] 0"},
-		{"four-patch of four fabrics", units.FourPatch([4]string{"A", "B", "C", "D"}), "four", triangle.Four, "[1 1 1 1] 0"},
-		{"three strips A B A", units.Rail("r", "", "A", "B", "A"), "r", triangle.Two, "[2] 0"},
-		{"three strips A B A", units.Rail("r", "", "A", "B", "A"), "r", triangle.Eight, "[2 2 2 2] 4"},
-		{"three strips A B A", units.Rail("r", "", "A", "B", "A"), "r", triangle.Four, "[2 2] 0"},
-		{"three strips A B C", units.Rail("r", "", "A", "B", "C"), "r", triangle.Two, "[1 1] 0"},
-		{"three strips A B C", units.Rail("r", "", "A", "B", "C"), "r", triangle.Eight, "[1 1 1 1 1 1 1 1] 8"},
-		{"three strips A B C", units.Rail("r", "", "A", "B", "C"), "r", triangle.Four, "[1 1 1 1] 2"},
-		{"nine-patch", units.NinePatch(), "nine", triangle.Two, "[2] 0"},
-		{"nine-patch", units.NinePatch(), "nine", triangle.Eight, "[4 4] 2"},
-		{"nine-patch", units.NinePatch(), "nine", triangle.Four, "[4] 0"},
+		{"four-patch of two fabrics", trial.TwoFabricFour(), "four", triangle.Two, "[2] 0"},
+		{"four-patch of two fabrics", trial.TwoFabricFour(), "four", triangle.Four, "[2 2] 2"},
+		{"four-patch of four fabrics", trial.FourPatch([4]string{"A", "B", "C", "D"}), "four", triangle.Two, "[1 1] 0"},
+		{"four-patch of four fabrics", trial.FourPatch([4]string{"A", "B", "C", "D"}), "four", triangle.Four, "[1 1 1 1] 0"},
+		{"three strips A B A", trial.Rail("r", "", "A", "B", "A"), "r", triangle.Two, "[2] 0"},
+		{"three strips A B A", trial.Rail("r", "", "A", "B", "A"), "r", triangle.Eight, "[2 2 2 2] 4"},
+		{"three strips A B A", trial.Rail("r", "", "A", "B", "A"), "r", triangle.Four, "[2 2] 0"},
+		{"three strips A B C", trial.Rail("r", "", "A", "B", "C"), "r", triangle.Two, "[1 1] 0"},
+		{"three strips A B C", trial.Rail("r", "", "A", "B", "C"), "r", triangle.Eight, "[1 1 1 1 1 1 1 1] 8"},
+		{"three strips A B C", trial.Rail("r", "", "A", "B", "C"), "r", triangle.Four, "[1 1 1 1] 2"},
+		{"nine-patch", trial.NinePatch(), "nine", triangle.Two, "[2] 0"},
+		{"nine-patch", trial.NinePatch(), "nine", triangle.Eight, "[4 4] 2"},
+		{"nine-patch", trial.NinePatch(), "nine", triangle.Four, "[4] 0"},
 	} {
-		m, problems := units.Made(t, append(c.units, units.Pair(c.way, making.Input{Unit: naming.Unit(c.part)}, making.Input{Role: "P"}, "")),
+		m, problems := trial.Made(t, append(c.units, trial.Pair(c.way, making.Input{Unit: naming.Unit(c.part)}, making.Input{Role: "P"}, "")),
 			"hst")
 		counts, mirrors := []int{}, 0
 		for _, v := range m.Variants {
@@ -144,20 +144,20 @@ func TestForbiddenCutsAreRefused(t *testing.T) {
 		lower making.Input
 		way   triangle.AtATime
 	}{
-		{"eight at a time on a four-patch", units.TwoFabricFour(), making.Input{Unit: "four"}, triangle.Eight},
-		{"eight at a time on a two-strip rail", units.Rail("r", "", "A", "B"), making.Input{Unit: "r"}, triangle.Eight},
+		{"eight at a time on a four-patch", trial.TwoFabricFour(), making.Input{Unit: "four"}, triangle.Eight},
+		{"eight at a time on a two-strip rail", trial.Rail("r", "", "A", "B"), making.Input{Unit: "r"}, triangle.Eight},
 		{"eight at a time on a half-square unit", []making.Unit{half}, making.Input{Unit: "half"}, triangle.Eight},
 		{"all round on a half-square unit", []making.Unit{half}, making.Input{Unit: "half"}, triangle.Four},
 		{"two at a time along the unit's own seam", []making.Unit{half}, making.Input{Unit: "half", Turn: 90}, triangle.Two},
 		{"triangles along the unit's own seam", []making.Unit{half}, making.Input{Unit: "half", Turn: 90}, triangle.Triangles},
 	} {
-		_, problems := units.Made(t, append(c.units, units.Pair(c.way, c.lower, making.Input{Role: "P"}, "")), "hst")
+		_, problems := trial.Made(t, append(c.units, trial.Pair(c.way, c.lower, making.Input{Role: "P"}, "")), "hst")
 		if len(problems.Stops()) != 1 || problems.Stops()[0].Code != "cut-through-seam" ||
 			!strings.Contains(problems.Stops()[0].Says, "fall apart") {
 			t.Errorf("%s: %+v", c.name, problems)
 		}
 	}
-	if m, problems := units.Made(t, []making.Unit{half, units.Pair(triangle.Two, making.Input{Unit: "half"}, making.Input{Role: "P"}, "")},
+	if m, problems := trial.Made(t, []making.Unit{half, trial.Pair(triangle.Two, making.Input{Unit: "half"}, making.Input{Role: "P"}, "")},
 		"hst"); problems.Stopped() || len(m.Variants) != 2 || m.Variants[0].Mirror == "" {
 		t.Errorf("across the unit's seam: %+v %v", m.Variants, problems)
 	}
@@ -165,8 +165,8 @@ func TestForbiddenCutsAreRefused(t *testing.T) {
 		{ID: "a", Role: "A", Width: making.Typed("2 3/8")},
 		{ID: "b", Role: "B", Width: making.Typed("2 1/4")},
 		{ID: "c", Role: "A", Width: making.Typed("3 7/8")},
-	}}}, units.Cut("r", "s", "7 1/2")}
-	if _, problems := units.Made(t, append(narrow, units.Pair(triangle.Eight, making.Input{Unit: "r"}, making.Input{Role: "P"}, "")),
+	}}}, trial.Cut("r", "s", "7 1/2")}
+	if _, problems := trial.Made(t, append(narrow, trial.Pair(triangle.Eight, making.Input{Unit: "r"}, making.Input{Role: "P"}, "")),
 		"hst"); len(problems.Stops()) != 1 || problems.Stops()[0].Code != "cut-beside-seam" {
 		t.Errorf("a middle cut within an allowance of a seam: %v", problems)
 	}
@@ -175,7 +175,7 @@ func TestForbiddenCutsAreRefused(t *testing.T) {
 // Kind = look + pedigree: of the four units from a four-patch sewn all round, the two that look alike inherit the
 // halves of the long seam, and those are pressed opposite ways.
 func TestUnitsThatLookAlikeMayBeOfTwoKinds(t *testing.T) {
-	m, _ := units.Made(t, append(units.TwoFabricFour(), units.Pair(triangle.Four, making.Input{Unit: "four"}, making.Input{Role: "P"}, "")), "hst")
+	m, _ := trial.Made(t, append(trial.TwoFabricFour(), trial.Pair(triangle.Four, making.Input{Unit: "four"}, making.Input{Role: "P"}, "")), "hst")
 	for i, kinds := range []int{2, 1} { // the other two inherit halves of the segments' seams, which are one decision
 		if v := m.Variants[i]; v.Count != 2 || v.Kinds != kinds {
 			t.Errorf("%s: %d of %d kinds", v.Name, v.Count, v.Kinds)
@@ -185,7 +185,7 @@ func TestUnitsThatLookAlikeMayBeOfTwoKinds(t *testing.T) {
 		t.Errorf("%+v", m.Variants[1])
 	}
 	// The table says √2(p − 2s) for a four-patch of squares p with a plain 2p − ½ sewn all round: p = 2½.
-	if !units.Near(m.Piece.W, math.Sqrt2*(2.5-0.5)) {
+	if !trial.Near(m.Piece.W, math.Sqrt2*(2.5-0.5)) {
 		t.Errorf("unit of %v", m.Piece.W.Inches())
 	}
 }

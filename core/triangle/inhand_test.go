@@ -7,7 +7,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/problem"
 	"vicis/core/triangle"
-	"vicis/internal/units"
+	"vicis/internal/trial"
 )
 
 // What squares of a size give (common practice, a quarter-inch allowance and a ruler of eighths): 5 inch squares two at a time trim to 4 5/8; 10
@@ -26,7 +26,7 @@ func TestWhatSquaresInHandGive(t *testing.T) {
 		{&triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Cut: making.Typed("5")}, "4 1/4 in"},
 		{&triangle.FlyingGeese{Goose: "A", Sky: "B", Cut: making.Typed("5")}, "4 1/4 in"},
 	} {
-		m := units.Must(t, c.how)
+		m := trial.Must(t, c.how)
 		w, _ := m.First().Size()
 		if got := measure.Write(w).String(); got != c.unit {
 			t.Errorf("%s: %s wide unfinished, not %s", making.Named(c.how), got, c.unit)
@@ -57,10 +57,10 @@ func TestSquaresInHandAreTheInverseOfWhatIsCut(t *testing.T) {
 			&triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"B"}, Cut: making.Wide(cut)},
 			&triangle.FlyingGeese{Goose: "A", Sky: "B", Cut: making.Wide(cut)},
 		} {
-			if _, problems := units.One(t, how); problems.Stopped() {
+			if _, problems := trial.One(t, how); problems.Stopped() {
 				continue // too small: said so
 			}
-			mat := units.Table(40*units.In, &problem.List{})
+			mat := trial.Table(40*trial.In, &problem.List{})
 			given := making.InHand(making.Unit{ID: "x", Name: "X", How: how}, &mat)
 			step := mat.Ruler.Mark
 			f := making.Breadths(given.How)[0]
@@ -90,7 +90,7 @@ func TestSquaresInHandAreTheInverseOfWhatIsCut(t *testing.T) {
 // largest is the largest square that is cut.
 func largest(t *testing.T, how making.Method) (w measure.Length) {
 	t.Helper()
-	for _, a := range units.Must(t, how).Acts {
+	for _, a := range trial.Must(t, how).Acts {
 		if a.Patch != nil {
 			w = max(w, a.Patch.W)
 		}
@@ -110,7 +110,7 @@ func TestSquaresInHandAreRefusedWithTheMend(t *testing.T) {
 		{&triangle.FlyingGeese{Goose: "A", Sky: "B", Cut: making.Typed("300")}, "too-large"},
 		{&triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Cut: making.Typed("1")}, "too-small"},
 	} {
-		if _, problems := units.One(t, c.how); len(problems) == 0 || problems[0].Code != c.code {
+		if _, problems := trial.One(t, c.how); len(problems) == 0 || problems[0].Code != c.code {
 			t.Errorf("%s: %+v, not %s", making.Named(c.how), problems, c.code)
 		}
 	}

@@ -8,7 +8,7 @@ import (
 	"vicis/core/making"
 	"vicis/core/straight"
 	"vicis/core/triangle"
-	"vicis/internal/units"
+	"vicis/internal/trial"
 )
 
 // Check value: from 4¼″ squares an hourglass finishes 3.0429″ (geometry).
@@ -18,29 +18,29 @@ func TestHourglass(t *testing.T) {
 		Way: triangle.Two, Lower: making.Input{Unit: "sq"},
 		Upper: making.Input{Role: "B"},
 	}}
-	m := units.Must(t, &triangle.HalfSquare{Way: triangle.Two, Lower: making.Input{Unit: "half"}, Upper: making.Input{Unit: "half", Turn: 270}}, square, half)
-	if !units.Near(m.Piece.W, 3.0429+0.5) || len(m.Variants) != 1 {
+	m := trial.Must(t, &triangle.HalfSquare{Way: triangle.Two, Lower: making.Input{Unit: "half"}, Upper: making.Input{Unit: "half", Turn: 270}}, square, half)
+	if !trial.Near(m.Piece.W, 3.0429+0.5) || len(m.Variants) != 1 {
 		t.Errorf("%v unfinished, %d looks", m.Piece.W.Inches(), len(m.Variants))
 	}
 	for f, want := range map[string]float64{"3": 4.2071, "4": 5.2071} { // f + 2s + 2√2s
-		q := units.Must(t, &triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Finished: making.Typed(f)})
-		if got := q.Acts[0].Patch.W.Inches(); got != units.OnMark(want) {
+		q := trial.Must(t, &triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Finished: making.Typed(f)})
+		if got := q.Acts[0].Patch.W.Inches(); got != trial.OnMark(want) {
 			t.Errorf("finished %s: cut %v, want %v", f, got, want)
 		}
 		if len(q.Piece.Meetings) != 1 || len(q.Variants) != 1 || q.Variants[0].Count != 2 {
 			t.Errorf("finished %s: %d meetings, %+v", f, len(q.Piece.Meetings), q.Variants)
 		}
 	}
-	if q := units.Must(t, &triangle.QuarterSquare{
+	if q := trial.Must(t, &triangle.QuarterSquare{
 		First: []string{"A", "B"}, Second: []string{"C"},
 		Finished: making.Typed("3"),
 	}); len(q.Variants) != 2 || q.Variants[0].Mirror != "u:b" {
 		t.Errorf("one half left whole comes in two hands: %+v", q.Variants)
 	}
-	if q := units.Must(t, &triangle.QuarterSquare{
+	if q := trial.Must(t, &triangle.QuarterSquare{
 		First: []string{"A", "B"}, Second: []string{"A", "C"}, Finished: making.Typed("3"),
 		Sizing: making.Roomy,
-	}); q.Acts[0].Patch.W != 9*units.In/2 {
+	}); q.Acts[0].Patch.W != 9*trial.In/2 {
 		t.Errorf("roomy is f + 1½ (common practice): %v", q.Acts[0].Patch.W.Inches())
 	}
 }
@@ -48,30 +48,30 @@ func TestHourglass(t *testing.T) {
 // Check values: a corner square of 1½ on 4½ covers a leg of 1 and leaves 4 finished; the point of a goose lies ¼″
 // inside the raw edge; opposite corners are sewn together, overlapping ones wait (common practice).
 func TestFlippedCorners(t *testing.T) {
-	snow := units.Must(t, &triangle.FlippedCorners{
+	snow := trial.Must(t, &triangle.FlippedCorners{
 		Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("4"),
-		Corners: units.Corners("B", "1", triangle.TopLeft, triangle.TopRight, triangle.BottomRight, triangle.BottomLeft),
+		Corners: trial.Corners("B", "1", triangle.TopLeft, triangle.TopRight, triangle.BottomRight, triangle.BottomLeft),
 	})
-	if snow.Acts[1].Patch.W != 3*units.In/2 || len(snow.Acts) != 4 || snow.Acts[3].Seams != 4 {
+	if snow.Acts[1].Patch.W != 3*trial.In/2 || len(snow.Acts) != 4 || snow.Acts[3].Seams != 4 {
 		t.Errorf("a snowball's corners do not overlap: %d acts", len(snow.Acts))
 	}
-	if w, h := snow.Piece.Finished(units.In / 4).Size(); w != 4*units.In || h != 4*units.In ||
-		!units.HasSeamFrom(snow.Piece.Finished(units.In/4), 1, 0) {
+	if w, h := snow.Piece.Finished(trial.In / 4).Size(); w != 4*trial.In || h != 4*trial.In ||
+		!trial.HasSeamFrom(snow.Piece.Finished(trial.In/4), 1, 0) {
 		t.Errorf("finished %v × %v", w.Inches(), h.Inches())
 	}
-	goose := units.Must(t, &triangle.FlippedCorners{
+	goose := trial.Must(t, &triangle.FlippedCorners{
 		Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("2"),
-		Corners: units.Corners("B", "2", triangle.TopLeft, triangle.TopRight),
+		Corners: trial.Corners("B", "2", triangle.TopLeft, triangle.TopRight),
 	})
-	if !units.HasSeamFrom(goose.Piece, 2.25, 0.25) {
+	if !trial.HasSeamFrom(goose.Piece, 2.25, 0.25) {
 		t.Errorf("no tip at (2¼, ¼): %+v", goose.Piece.Seams)
 	}
 	if n := len(goose.Acts); goose.Acts[n-2].ID != "u/round-1" || goose.Acts[n-1].Seams != 1 {
 		t.Errorf("the second wing does not wait for the first: %s, %d seams", goose.Acts[n-2].ID, goose.Acts[n-1].Seams)
 	}
-	square := units.Must(t, &triangle.FlippedCorners{
+	square := trial.Must(t, &triangle.FlippedCorners{
 		Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("4"),
-		Corners: units.Corners("B", "2", triangle.TopLeft, triangle.BottomRight, triangle.TopRight, triangle.BottomLeft),
+		Corners: trial.Corners("B", "2", triangle.TopLeft, triangle.BottomRight, triangle.TopRight, triangle.BottomLeft),
 	})
 	rounds := 0
 	for _, a := range square.Acts {
@@ -82,33 +82,33 @@ func TestFlippedCorners(t *testing.T) {
 	if rounds != 2 {
 		t.Errorf("opposite corners first: %d rounds", rounds)
 	}
-	left := units.Must(t, &triangle.FlippedCorners{
+	left := trial.Must(t, &triangle.FlippedCorners{
 		Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("2"),
-		Corners: units.Corners("B", "2", triangle.TopLeft),
+		Corners: trial.Corners("B", "2", triangle.TopLeft),
 	})
-	right := units.Must(t, &triangle.FlippedCorners{
+	right := trial.Must(t, &triangle.FlippedCorners{
 		Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("2"),
-		Corners: units.Corners("B", "2", triangle.TopRight),
+		Corners: trial.Corners("B", "2", triangle.TopRight),
 	})
 	if making.TurnedAlike(left.Piece, right.Piece) || !making.TurnedAlike(left.Piece.Mirrored(), right.Piece) {
 		t.Error("sloped pieces come in a left and a right hand")
 	}
-	bonus := units.Must(t, &triangle.FlippedCorners{
+	bonus := trial.Must(t, &triangle.FlippedCorners{
 		Base: making.Input{Role: "A"}, Width: making.Typed("6"), Height: making.Typed("6"), Bonus: true,
-		Corners: units.Corners("B", "3", triangle.TopLeft, triangle.BottomRight, triangle.TopRight, triangle.BottomLeft),
+		Corners: trial.Corners("B", "3", triangle.TopLeft, triangle.BottomRight, triangle.TopRight, triangle.BottomLeft),
 	})
 	last := bonus.Acts[len(bonus.Acts)-1]
-	if len(last.Gives) != 2 || last.Gives[1].Count != 4 || !units.Near(bonus.Variants[1].Piece.W, 3.5-math.Sqrt2/2) {
+	if len(last.Gives) != 2 || last.Gives[1].Count != 4 || !trial.Near(bonus.Variants[1].Piece.W, 3.5-math.Sqrt2/2) {
 		t.Errorf("four bonus units of q − 2√2s: %+v", last.Gives)
 	}
-	if _, problems := units.One(t, &triangle.FlippedCorners{
+	if _, problems := trial.One(t, &triangle.FlippedCorners{
 		Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("2"),
-		Corners: units.Corners("B", "2 1/8", triangle.TopLeft),
+		Corners: trial.Corners("B", "2 1/8", triangle.TopLeft),
 	}); len(problems.Stops()) != 1 ||
 		problems.Stops()[0].Code != "corner-too-large" || !strings.Contains(problems.Stops()[0].Mend, "2″") {
 		t.Errorf("%v", problems)
 	}
-	if _, problems := units.One(t, &triangle.FlippedCorners{Base: making.Input{Unit: "half"}, Corners: units.Corners("C", "1 1/2", triangle.TopLeft)},
+	if _, problems := trial.One(t, &triangle.FlippedCorners{Base: making.Input{Unit: "half"}, Corners: trial.Corners("C", "1 1/2", triangle.TopLeft)},
 		making.Unit{ID: "half", Name: "half", How: &triangle.HalfSquare{
 			Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
 			Finished: making.Typed("1 1/2"),
@@ -121,8 +121,8 @@ func TestFlippedCorners(t *testing.T) {
 // small W/2 + 0.8536 (geometry).
 func TestFourGeeseAtATime(t *testing.T) {
 	for _, sizing := range []making.Sizing{making.Exact, making.Rule, making.Roomy} {
-		m := units.Must(t, &triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("4"), Sizing: sizing})
-		if w, h := m.Piece.Size(); w != 9*units.In/2 || h != 5*units.In/2 || !units.HasSeamFrom(m.Piece, 2.25, 0.25) {
+		m := trial.Must(t, &triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("4"), Sizing: sizing})
+		if w, h := m.Piece.Size(); w != 9*trial.In/2 || h != 5*trial.In/2 || !trial.HasSeamFrom(m.Piece, 2.25, 0.25) {
 			t.Errorf("%s: %v × %v, seams %+v", sizing, w.Inches(), h.Inches(), m.Piece.Seams)
 		}
 		if len(m.Variants) != 1 || m.Variants[0].Count != 4 || m.Variants[0].Kinds != 2 {
@@ -130,7 +130,7 @@ func TestFourGeeseAtATime(t *testing.T) {
 		}
 		cutTo := [2]float64{m.Acts[0].Patch.W.Inches(), m.Acts[1].Patch.W.Inches()}
 		want := map[making.Sizing][2]float64{making.Exact: {5.2071, 2.8536}, making.Rule: {5.25, 2.875}, making.Roomy: {5.5, 3}}[sizing]
-		if cutTo != [2]float64{units.OnMark(want[0]), units.OnMark(want[1])} {
+		if cutTo != [2]float64{trial.OnMark(want[0]), trial.OnMark(want[1])} {
 			t.Errorf("%s: cut %v, want %v", sizing, cutTo, want)
 		}
 		if sizing == making.Rule && (!strings.Contains(m.Size.Sums[0], "4 35/64") ||
@@ -138,9 +138,9 @@ func TestFourGeeseAtATime(t *testing.T) {
 			t.Errorf("untrimmed 4.5429 × 2.5214: %v", m.Size.Sums)
 		}
 	}
-	one := units.Must(t, (&triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("4")}).Others()[1])
-	if four := units.Must(t, &triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("4")}); !making.TurnedAlike(one.Piece.Finished(units.In/4),
-		four.Piece.Finished(units.In/4)) {
+	one := trial.Must(t, (&triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("4")}).Others()[1])
+	if four := trial.Must(t, &triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("4")}); !making.TurnedAlike(one.Piece.Finished(trial.In/4),
+		four.Piece.Finished(trial.In/4)) {
 		t.Error("one at a time looks different")
 	}
 }
@@ -148,12 +148,12 @@ func TestFourGeeseAtATime(t *testing.T) {
 // Check value: centre cut 4½ (finished 4): triangles from squares of 3.6820, unit 6.1569 (geometry).
 func TestSquareInASquare(t *testing.T) {
 	centre := making.Unit{ID: "sq", Name: "square", How: &straight.PlainPatch{Role: "A", Width: making.Typed("4 1/2"), Height: making.Typed("4 1/2")}}
-	m := units.Must(t, &triangle.SquareInSquare{Centre: making.Input{Unit: "sq"}, Corners: []string{"B"}}, centre)
-	if !units.Near(m.Piece.W, 6.1569) || !units.Near(m.Piece.H, 6.1569) {
+	m := trial.Must(t, &triangle.SquareInSquare{Centre: making.Input{Unit: "sq"}, Corners: []string{"B"}}, centre)
+	if !trial.Near(m.Piece.W, 6.1569) || !trial.Near(m.Piece.H, 6.1569) {
 		t.Errorf("unit %v", m.Piece.W.Inches())
 	}
 	for _, a := range m.Acts {
-		if a.Patch != nil && a.Patch.W.Inches() != units.OnMark(3.6820) {
+		if a.Patch != nil && a.Patch.W.Inches() != trial.OnMark(3.6820) {
 			t.Errorf("triangles from squares of %v", a.Patch.W.Inches())
 		}
 	}
@@ -162,9 +162,9 @@ func TestSquareInASquare(t *testing.T) {
 			t.Errorf("%s on the bias: %v; the outer edges are on the straight grain", p.Role, p.Bias())
 		}
 	}
-	whole := units.Must(t, &triangle.SquareInSquare{Centre: making.Input{Role: "A"}, Corners: []string{"B"}, Finished: making.Typed("4")})
-	flipped := units.Must(t, (&triangle.SquareInSquare{Centre: making.Input{Role: "A"}, Corners: []string{"B"}, Finished: making.Typed("4")}).Others()[1])
-	if !making.TurnedAlike(whole.Piece.Finished(units.In/4), flipped.Piece.Finished(units.In/4)) {
+	whole := trial.Must(t, &triangle.SquareInSquare{Centre: making.Input{Role: "A"}, Corners: []string{"B"}, Finished: making.Typed("4")})
+	flipped := trial.Must(t, (&triangle.SquareInSquare{Centre: making.Input{Role: "A"}, Corners: []string{"B"}, Finished: making.Typed("4")}).Others()[1])
+	if !making.TurnedAlike(whole.Piece.Finished(trial.In/4), flipped.Piece.Finished(trial.In/4)) {
 		t.Error("four flipped corners look different")
 	}
 }
@@ -180,7 +180,7 @@ func TestNoCornerVanishes(t *testing.T) {
 			}
 			m.Corners = append(m.Corners, triangle.FlippedCorner{ID: string(rune('a' + i)), At: at, Role: "B", Leg: leg})
 		}
-		made := units.Must(t, m)
+		made := trial.Must(t, m)
 		seams, corners := 0, 0
 		for _, act := range made.Acts {
 			seams += act.Seams
@@ -199,18 +199,18 @@ func TestNoCornerVanishes(t *testing.T) {
 // What is cut at a mark is sewn from there, and what is then trimmed off is said: eight at a time for 4 finished are
 // drawn from 9.7071, cut 9¾, come 4 33⁄64 and are trimmed to 4½ (geometry, ⅛ ruler).
 func TestWhatIsCutIsWhatIsSewnFrom(t *testing.T) {
-	m := units.Must(t, &triangle.HalfSquare{Way: triangle.Eight, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("4")})
-	if m.Acts[0].Patch.W != 39*units.In/4 || m.Acts[len(m.Acts)-1].Shaves != 8 {
+	m := trial.Must(t, &triangle.HalfSquare{Way: triangle.Eight, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("4")})
+	if m.Acts[0].Patch.W != 39*trial.In/4 || m.Acts[len(m.Acts)-1].Shaves != 8 {
 		t.Errorf("%+v", m.Acts)
 	}
 	if sums := strings.Join(m.Size.Sums, "; "); !strings.HasPrefix(sums, "9 3/4") && !strings.HasPrefix(sums, "9¾") ||
 		!strings.Contains(sums, "trimmed") {
 		t.Error(sums)
 	}
-	if l := (5*units.In/2 + 3).CeilTo(units.In / 8); l != 5*units.In/2 {
+	if l := (5*trial.In/2 + 3).CeilTo(trial.In / 8); l != 5*trial.In/2 {
 		t.Errorf("a hair above 2½ is cut %v", l.Inches())
 	}
-	if l := (5*units.In/2 + units.In/100).CeilTo(units.In / 8); l != 21*units.In/8 {
+	if l := (5*trial.In/2 + trial.In/100).CeilTo(trial.In / 8); l != 21*trial.In/8 {
 		t.Errorf("a hundredth above 2½ is cut %v", l.Inches())
 	}
 }
@@ -218,8 +218,8 @@ func TestWhatIsCutIsWhatIsSewnFrom(t *testing.T) {
 // A half left whole, of one cloth with a quarter beside it, comes in two ways that show the same cloth: they are no
 // hands. Of another cloth they are.
 func TestWhatShowsTheSameClothIsNoHand(t *testing.T) {
-	same := units.Must(t, &triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"A"}, Finished: making.Typed("3")})
-	other := units.Must(t, &triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"C"}, Finished: making.Typed("3")})
+	same := trial.Must(t, &triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"A"}, Finished: making.Typed("3")})
+	other := trial.Must(t, &triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"C"}, Finished: making.Typed("3")})
 	if len(same.Variants) != 2 || same.Variants[0].Mirror != "" || strings.Contains(same.Variants[0].Name, "hand") {
 		t.Errorf("%+v", same.Variants)
 	}

@@ -25,6 +25,7 @@ import (
 	"vicis/core/needle"
 	"vicis/core/pressing"
 	"vicis/core/quilt"
+	"vicis/core/record"
 	"vicis/core/school"
 	"vicis/core/tally"
 	"vicis/core/triangle"
@@ -271,10 +272,10 @@ func reached(s instructions.InstructionSheet) bool {
 
 // allMade is what there is of everything once all is made as planned.
 func allMade(w *work.Work) map[naming.Step]int {
-	var events []tally.Event
+	var events []record.Event
 	for i, s := range w.Steps {
-		for n := s.Make; n > 0; n -= tally.MostAtOnce {
-			events = append(events, tally.Event{ID: fmt.Sprintf("made-%05d-%d", i, n), Step: s.ID, Kind: tally.Made, N: min(n, tally.MostAtOnce), Exact: s.Exact(), Look: s.Look})
+		for n := s.Make; n > 0; n -= record.MostAtOnce {
+			events = append(events, record.Event{ID: fmt.Sprintf("made-%05d-%d", i, n), Step: s.ID, Kind: record.Made, N: min(n, record.MostAtOnce), Exact: s.Exact(), Look: s.Look})
 		}
 	}
 	left := map[naming.Step]int{}
@@ -701,11 +702,11 @@ func staged(w *work.Work, s instructions.InstructionSheet, c came) (wrong []stri
 		whole[l.Step] = whole[l.Step] || l.Step.IsCorners() // of which two seams make one piece
 	}
 	whole[naming.BackingLengths] = true // of which one may be halved
-	var events []tally.Event
+	var events []record.Event
 	made := func(step naming.Step, n int) {
 		if i, known := index[step]; known && n > 0 {
 			st := w.Steps[i]
-			events = append(events, tally.Event{ID: fmt.Sprintf("made-%06d", len(events)), Step: step, Kind: tally.Made, N: n, Exact: st.Exact(), Look: st.Look})
+			events = append(events, record.Event{ID: fmt.Sprintf("made-%06d", len(events)), Step: step, Kind: record.Made, N: n, Exact: st.Exact(), Look: st.Look})
 		}
 	}
 	for i, l := range s.Lines {

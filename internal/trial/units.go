@@ -1,5 +1,5 @@
-// Package units has small units for tests of what makes them.
-package units
+// Package trial has what tests of several rooms begin with: small units of what makes them.
+package trial
 
 import (
 	"fmt"

@@ -1,4 +1,5 @@
-package tally
+// Package record is what was told at the machine, the mat and the iron: events, the log that counts them, the table they are read from.
+package record
 
 import (
 	"slices"
@@ -11,16 +12,16 @@ import (
 // Log is what has happened to one quilt. It goes on from where it stands: one event more costs the same however many
 // came before, and the same events in the same order make the same log.
 type Log struct {
-	entries []entry
+	entries []Logged
 	place   map[string]int // event → its place among the entries
 	active  map[string]int // event → how many undos that are not void name it
-	keys    []key
-	count   map[key]*count
-	read    map[int]read    // of the entries that are measurements, by their place: few are
+	counts  []*KeyCount    // in the order their keys first came
+	count   map[Key]*KeyCount
+	read    map[int]WasRead // of the entries that are measurements, by their place: few are
 	bobbins []int           // places of the full bobbins in force
 	why     map[int]string  // of the entries that are set aside, likewise
 	prints  map[int]printed // of the entries that tell of prints, likewise
-	cells   map[blockCell]*toldOfBlock
+	cells   map[blockCell]*BlockTold
 }
 
 // printed is what an entry says of prints.
@@ -29,40 +30,44 @@ type printed struct {
 	blocks []SewnPrints
 }
 
-// read is what a measurement says beside its entry.
-type read struct {
-	reads string
-	along work.Along
+// WasRead is what a measurement says beside its entry.
+type WasRead struct {
+	Reads string
+	Along work.Along
 }
 
-// key is a step at a size with a look: what was made otherwise is another thing.
-type key struct {
-	step        naming.Step
-	exact, look string
+// Key is a step at a size with a look: what was made otherwise is another thing.
+type Key struct {
+	Step        naming.Step
+	Exact, Look string
 }
 
-type entry struct {
-	id, of string
-	kind   EventKind
-	n      int
-	at     int64  // when it happened, in seconds; 0 where that cannot be read
-	count  *count // nothing for an undo
+// Logged is an event as the log keeps it.
+type Logged struct {
+	ID    string
+	Kind  EventKind
+	N     int
+	At    int64     // when it happened, in seconds; 0 where that cannot be read
+	Count *KeyCount // nothing for an undo
+
+	of string
 }
 
-// count is what the events of one key come to. What is in force is listed, so that taking one of a million back costs no
+// KeyCount is what the events of one key come to. What is in force is listed, so that taking one of a million back costs no
 // more than taking one of ten.
-type count struct {
+type KeyCount struct {
+	Key
 	live, ironed         []int // places of what is in force among the log's entries: at the needle or the mat, and at the iron
-	made, aside, pressed int
+	Made, Aside, Pressed int
 	recounted            int   // the place of the last recount in force; −1 for none
-	last, lastPressed    int   // the last of both lists; −1 for none
-	gauged               []int // places of the measurements in force
-	since                int   // made since the last full bobbin
+	Last, LastPressed    int   // the last of both lists; −1 for none
+	Gauged               []int // places of the measurements in force
+	Since                int   // made since the last full bobbin
 }
 
 // NewLog is a log of nothing.
 func NewLog() *Log {
-	return &Log{place: map[string]int{}, active: map[string]int{}, count: map[key]*count{}, read: map[int]read{}, why: map[int]string{}, prints: map[int]printed{}, cells: map[blockCell]*toldOfBlock{}}
+	return &Log{place: map[string]int{}, active: map[string]int{}, count: map[Key]*KeyCount{}, read: map[int]WasRead{}, why: map[int]string{}, prints: map[int]printed{}, cells: map[blockCell]*BlockTold{}}
 }
 
 // Add takes an event. One that is there already changes nothing.
@@ -72,12 +77,12 @@ func (l *Log) Add(e Event) {
 	}
 	at := len(l.entries)
 	l.place[e.ID] = at
-	one := entry{id: e.ID, of: e.Of, kind: e.Kind, n: e.N}
+	one := Logged{ID: e.ID, of: e.Of, Kind: e.Kind, N: e.N}
 	if when, err := time.Parse(time.RFC3339, e.At); err == nil {
-		one.at = when.Unix()
+		one.At = when.Unix()
 	}
 	if e.Kind == Measured {
-		l.read[at] = read{e.Reads, e.Along}
+		l.read[at] = WasRead{e.Reads, e.Along}
 	}
 	if e.Kind == Aside && e.Reason != "" {
 		l.why[at] = e.Reason
@@ -86,32 +91,56 @@ func (l *Log) Add(e Event) {
 		l.prints[at] = printed{e.Step, e.Prints}
 	}
 	if e.Kind != Undo {
-		k := key{e.Step, e.Exact, e.Look}
+		k := Key{e.Step, e.Exact, e.Look}
 		c := l.count[k]
 		if c == nil {
-			c = &count{recounted: -1, last: -1, lastPressed: -1}
+			c = &KeyCount{Key: k, recounted: -1, Last: -1, LastPressed: -1}
 			l.count[k] = c
-			l.keys = append(l.keys, k)
+			l.counts = append(l.counts, c)
 		}
-		one.count = c
+		one.Count = c
 	}
 	l.entries = append(l.entries, one)
 	switch {
-	case l.void(at): // an undo was here first
+	case l.Voided(at): // an undo was here first
 	case e.Kind == Undo:
 		l.undo(at)
 	default:
-		one.count.comes(at, one, l)
+		one.Count.comes(at, one, l)
 	}
 }
 
 // Void says whether an event was taken back.
 func (l *Log) Void(id string) bool { return l.active[id] > 0 }
 
+// NoCount is nothing counted.
+var NoCount = KeyCount{Last: -1, LastPressed: -1}
+
+// Counts are what was counted, key by key, in the order they first came.
+func (l *Log) Counts() []*KeyCount { return l.counts }
+
+// Entries are all events, in the order they came. They are for reading.
+func (l *Log) Entries() []Logged { return l.entries }
+
+// WasRead is what a measurement says.
+func (l *Log) WasRead(at int) WasRead { return l.read[at] }
+
+// Why is the reason something was set aside for.
+func (l *Log) Why(at int) string { return l.why[at] }
+
+// Wound says whether a full bobbin was told of.
+func (l *Log) Wound() bool { return len(l.bobbins) > 0 }
+
+// TellsOf is what was told of the prints of a block; nothing where nobody told.
+func (l *Log) TellsOf(step naming.Step, row, column int) *BlockTold {
+	return l.cells[blockCell{step, row, column}]
+}
+
 // Len is how many events it has taken.
 func (l *Log) Len() int { return len(l.entries) }
 
-func (l *Log) void(at int) bool { return l.active[l.entries[at].id] > 0 }
+// Voided says whether the event at a place was taken back.
+func (l *Log) Voided(at int) bool { return l.active[l.entries[at].ID] > 0 }
 
 // undo lets an undo that was not void before come into force. What it names becomes void; if that is an undo too, what
 // that one names is in force again; and so on. Undos that take back each other in a ring, which no client makes, end
@@ -127,11 +156,11 @@ func (l *Log) undo(at int) {
 		if was == now || !known {
 			return
 		}
-		if one := l.entries[next]; one.count != nil {
+		if one := l.entries[next]; one.Count != nil {
 			if now {
-				one.count.goes(next, one, l)
+				one.Count.goes(next, one, l)
 			} else {
-				one.count.comes(next, one, l)
+				one.Count.comes(next, one, l)
 			}
 			return
 		}
@@ -140,64 +169,64 @@ func (l *Log) undo(at int) {
 }
 
 // comes brings an entry into force.
-func (c *count) comes(at int, e entry, l *Log) {
+func (c *KeyCount) comes(at int, e Logged, l *Log) {
 	l.tell(at, 1)
-	switch e.kind {
+	switch e.Kind {
 	case Printed:
 	case Measured:
-		c.gauged = inserted(c.gauged, at)
+		c.Gauged = inserted(c.Gauged, at)
 	case Bobbin:
 		l.bobbins = inserted(l.bobbins, at)
 		l.wound()
 	case Pressed:
 		c.ironed = inserted(c.ironed, at)
-		c.pressed += e.n
+		c.Pressed += e.N
 	default:
 		c.live = inserted(c.live, at)
 		c.change(at, e, 1, l)
 	}
-	c.last, c.lastPressed = lastOf(c.live), lastOf(c.ironed)
+	c.Last, c.LastPressed = lastOf(c.live), lastOf(c.ironed)
 }
 
 // goes takes one out of force.
-func (c *count) goes(at int, e entry, l *Log) {
+func (c *KeyCount) goes(at int, e Logged, l *Log) {
 	l.tell(at, -1)
-	switch e.kind {
+	switch e.Kind {
 	case Printed:
 	case Measured:
-		c.gauged = removed(c.gauged, at)
+		c.Gauged = removed(c.Gauged, at)
 	case Bobbin:
 		l.bobbins = removed(l.bobbins, at)
 		l.wound()
 	case Pressed:
 		c.ironed = removed(c.ironed, at)
-		c.pressed -= e.n
+		c.Pressed -= e.N
 	default:
 		c.live = removed(c.live, at)
 		c.change(at, e, -1, l)
 	}
-	c.last, c.lastPressed = lastOf(c.live), lastOf(c.ironed)
+	c.Last, c.LastPressed = lastOf(c.live), lastOf(c.ironed)
 }
 
 // change counts an entry that came into force (by = 1) or went out of it (−1). A recount says how many good ones there are,
 // whatever was made before it; what was set aside before it was made besides.
-func (c *count) change(at int, e entry, by int, l *Log) {
-	switch e.kind {
+func (c *KeyCount) change(at int, e Logged, by int, l *Log) {
+	switch e.Kind {
 	case Made:
 		if at > lastOf(l.bobbins) {
-			c.since += by * e.n
+			c.Since += by * e.N
 		}
 		if at > c.recounted {
-			c.made += by * e.n
+			c.Made += by * e.N
 		}
 	case Aside:
-		c.aside += by * e.n
+		c.Aside += by * e.N
 		if at < c.recounted {
-			c.made += by * e.n
+			c.Made += by * e.N
 		}
 	case Recount:
 		if by > 0 && at == lastOf(c.live) {
-			c.made, c.recounted = e.n+c.aside, at
+			c.Made, c.recounted = e.N+c.Aside, at
 			return
 		}
 		c.recount(l)
@@ -206,27 +235,27 @@ func (c *count) change(at int, e entry, by int, l *Log) {
 
 // wound adds up again what was made since the last full bobbin in force.
 func (l *Log) wound() {
-	for _, k := range l.keys {
-		l.count[k].since = 0
+	for _, c := range l.counts {
+		c.Since = 0
 	}
 	for i := lastOf(l.bobbins) + 1; i < len(l.entries); i++ {
-		if e := l.entries[i]; e.kind == Made && e.count != nil && !l.void(i) {
-			e.count.since += e.n
+		if e := l.entries[i]; e.Kind == Made && e.Count != nil && !l.Voided(i) {
+			e.Count.Since += e.N
 		}
 	}
 }
 
 // recount adds up again all that is in force.
-func (c *count) recount(l *Log) {
-	c.made, c.aside, c.recounted = 0, 0, -1
+func (c *KeyCount) recount(l *Log) {
+	c.Made, c.Aside, c.recounted = 0, 0, -1
 	for _, at := range c.live {
-		switch e := l.entries[at]; e.kind {
+		switch e := l.entries[at]; e.Kind {
 		case Made:
-			c.made += e.n
+			c.Made += e.N
 		case Aside:
-			c.aside += e.n
+			c.Aside += e.N
 		case Recount:
-			c.made, c.recounted = e.n+c.aside, at
+			c.Made, c.recounted = e.N+c.Aside, at
 		}
 	}
 }
@@ -254,10 +283,10 @@ func lastOf(list []int) int {
 	return list[len(list)-1]
 }
 
-// add puts together what was counted of one thing under two keys.
-func (c count) add(o *count) count {
-	c.made, c.aside, c.pressed, c.since = c.made+o.made, c.aside+o.aside, c.pressed+o.pressed, c.since+o.since
-	c.last, c.lastPressed = max(c.last, o.last), max(c.lastPressed, o.lastPressed)
+// Add puts together what was counted of one thing under two keys.
+func (c KeyCount) Add(o *KeyCount) KeyCount {
+	c.Made, c.Aside, c.Pressed, c.Since = c.Made+o.Made, c.Aside+o.Aside, c.Pressed+o.Pressed, c.Since+o.Since
+	c.Last, c.LastPressed = max(c.Last, o.Last), max(c.LastPressed, o.LastPressed)
 	return c
 }
 
@@ -277,11 +306,14 @@ func Modern(then *work.Work, e Event) Event {
 	return e
 }
 
-// toldOfBlock is what was told of one block: the places of the entries in force, and what each said.
-type toldOfBlock struct {
-	live []int
-	says map[int]map[string][]string
+// BlockTold is what was told of one block: the places of the entries in force, and what each said.
+type BlockTold struct {
+	Live []int
+	Says map[int]map[string][]string
 }
+
+// Last is what was said last.
+func (t *BlockTold) Last() map[string][]string { return t.Says[lastOf(t.Live)] }
 
 // blockCell is a block by its step, row and column.
 type blockCell struct {
@@ -299,15 +331,15 @@ func (l *Log) tell(at int, by int) {
 		c := blockCell{e.step, b.Row, b.Column}
 		t := l.cells[c]
 		if t == nil {
-			t = &toldOfBlock{says: map[int]map[string][]string{}}
+			t = &BlockTold{Says: map[int]map[string][]string{}}
 			l.cells[c] = t
 		}
 		if by > 0 {
-			t.live = inserted(t.live, at)
-			t.says[at] = b.Of
+			t.Live = inserted(t.Live, at)
+			t.Says[at] = b.Of
 		} else {
-			t.live = removed(t.live, at)
-			delete(t.says, at)
+			t.Live = removed(t.Live, at)
+			delete(t.Says, at)
 		}
 	}
 }

@@ -1,4 +1,4 @@
-package tally
+package record
 
 import (
 	"fmt"
@@ -79,7 +79,7 @@ func TestCountingOnIsCountingFromTheBeginning(t *testing.T) {
 			}
 			l.Add(e)
 			made, aside, pressed, last, lastPressed := counted(events, "I")
-			c := l.count[key{step: "I"}]
+			c := l.count[Key{Step: "I"}]
 			if c == nil {
 				continue
 			}
@@ -87,11 +87,11 @@ func TestCountingOnIsCountingFromTheBeginning(t *testing.T) {
 				if at < 0 {
 					return ""
 				}
-				return l.entries[at].id
+				return l.entries[at].ID
 			}
-			if c.made != made || c.aside != aside || c.pressed != pressed || id(c.last) != last || id(c.lastPressed) != lastPressed {
+			if c.Made != made || c.Aside != aside || c.Pressed != pressed || id(c.Last) != last || id(c.LastPressed) != lastPressed {
 				t.Fatalf("%d made, %d aside, %d pressed, last %q and %q; from the beginning %d, %d, %d, %q, %q: %v",
-					c.made, c.aside, c.pressed, id(c.last), id(c.lastPressed), made, aside, pressed, last, lastPressed, events)
+					c.Made, c.Aside, c.Pressed, id(c.Last), id(c.LastPressed), made, aside, pressed, last, lastPressed, events)
 			}
 		}
 	}
@@ -125,7 +125,7 @@ func TestUndoChainsOfAnyLength(t *testing.T) {
 			l.Add(Event{ID: fmt.Sprintf("event-%d", i+1), Kind: Undo, Of: fmt.Sprintf("event-%d", i)})
 		}
 		want := 5 * (1 - long%2)
-		if got := l.count[key{step: "I"}].made; got != want {
+		if got := l.count[Key{Step: "I"}].Made; got != want {
 			t.Errorf("taken back %d times over, %d count, want %d", long, got, want)
 		}
 	}
@@ -134,7 +134,7 @@ func TestUndoChainsOfAnyLength(t *testing.T) {
 	for i := range 1000 {
 		ring.Add(Event{ID: fmt.Sprintf("ring-%d", i), Kind: Undo, Of: fmt.Sprintf("ring-%d", (i+1)%1000)})
 	}
-	if got := ring.count[key{step: "I"}].made; got != 5 {
+	if got := ring.count[Key{Step: "I"}].Made; got != 5 {
 		t.Errorf("beside a ring %d count", got)
 	}
 }

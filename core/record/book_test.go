@@ -1,4 +1,4 @@
-package tally
+package record_test
 
 import (
 	"fmt"
@@ -6,6 +6,10 @@ import (
 	"reflect"
 	"strings"
 	"testing"
+
+	"vicis/core/record"
+	"vicis/core/tally"
+	"vicis/internal/trial"
 )
 
 // What the book writes it reads again, event for event, whatever was typed as a reason: also what a spreadsheet would take for a formula,
@@ -13,26 +17,26 @@ import (
 func TestTheBookReadsWhatItWrites(t *testing.T) {
 	rng := rand.New(rand.NewSource(5))
 	bits := []string{"=1+1", "'=x", "'", "''", "@home", "-", "+4", `"quoted"`, "a,b", "line\nline", "ä ½", "'plain", "seam off", "\tx", " spaced "}
-	var events []Event
+	var events []record.Event
 	for i := range 300 {
-		e := event([]string{"strip", "cut", "pair"}[rng.Intn(3)], []EventKind{Made, Aside, Recount, Pressed}[rng.Intn(4)], 1+rng.Intn(50))
+		e := trial.EventOf([]string{"strip", "cut", "pair"}[rng.Intn(3)], []record.EventKind{record.Made, record.Aside, record.Recount, record.Pressed}[rng.Intn(4)], 1+rng.Intn(50))
 		e.ID, e.At, e.Rev = fmt.Sprintf("=event-%04d", i)[1:], "2026-11-27T10:13:51.123Z", rng.Intn(3)
-		if e.Kind == Aside {
+		if e.Kind == record.Aside {
 			e.Reason = bits[rng.Intn(len(bits))] + bits[rng.Intn(len(bits))]
 		}
 		events = append(events, e)
 	}
-	u := undo(events[3])
+	u := trial.TakenBack(events[3])
 	u.ID, u.At = "undo-0001", "2026-11-27T11:13:51+01:00"
 	u.Exact = "" // as the book takes one back
-	bare := event("cut", Made, 2)
+	bare := trial.EventOf("cut", record.Made, 2)
 	bare.ID, bare.At, bare.Exact = "bare-0001", "2026-11-27T10:13:51Z", "" // as the oldest programs stored one
 	events = append(events, u, bare)
-	table, err := Table(three, events)
+	table, err := record.Table(trial.Three, events)
 	if err != nil {
 		t.Fatal(err)
 	}
-	got, faults := Read(three, table)
+	got, faults := record.Read(trial.Three, table)
 	if len(faults) > 0 || !reflect.DeepEqual(got, events) {
 		t.Errorf("%v\n%+v\n%+v", faults, got[len(got)-1], events[len(events)-1])
 	}
@@ -48,13 +52,13 @@ func TestTheBookReadsWhatItWrites(t *testing.T) {
 // A table of another program: columns in its own order, no ids, steps by name. Read twice it makes the same ids, so that it counts once.
 func TestATableFromElsewhereIsReadOnce(t *testing.T) {
 	const table = "Kind,N,At,Name\nmade,4,2026-03-14T15:09:26Z,cut\nmade,4,2026-03-14T15:09:26Z,cut\naside,1,2026-03-14T16:00:00+01:00,cut\n"
-	first, faults := Read(three, table)
-	second, _ := Read(three, "\ufeff"+table)
+	first, faults := record.Read(trial.Three, table)
+	second, _ := record.Read(trial.Three, "\ufeff"+table)
 	if len(faults) > 0 || len(first) != 3 || !reflect.DeepEqual(first, second) {
 		t.Fatalf("%v %+v %+v", faults, first, second)
 	}
-	p := Fold(three, append(first, second...))
-	if c := find(p, "cut"); c.Good != 7 || c.Aside != 1 {
+	p := tally.Fold(trial.Three, append(first, second...))
+	if c := p.Steps[1]; c.Good != 7 || c.Aside != 1 {
 		t.Errorf("%+v", c)
 	}
 }
@@ -84,7 +88,7 @@ func TestEveryWrongLineIsNamed(t *testing.T) {
 		{"name,kind,at,n\ncut,made,2026-03-14T15:09:26Z,4\nZ\"", []int{3}, "no table"},
 		{head + "x,2026-03-14T15:09:26Z,cut,made,4\none-0002,2026-03-14T15:09:26Z,cut,made,4\ny,2026-03-14T15:09:26Z,cut,made,4\n", []int{2, 4}, "no id"},
 	} {
-		_, faults := Read(three, c.text)
+		_, faults := record.Read(trial.Three, c.text)
 		var lines []int
 		for _, f := range faults {
 			lines = append(lines, f.Line)
@@ -103,15 +107,15 @@ func FuzzReadATable(f *testing.F) {
 	f.Add("id,at,step,kind,n\none-0001,2026-03-14T15:09:26Z,cut,made,4\n")
 	f.Add("kind,name,at\nundo,'=,2026-03-14T15:09:26Z\n")
 	f.Fuzz(func(t *testing.T, text string) {
-		events, faults := Read(three, text)
+		events, faults := record.Read(trial.Three, text)
 		if len(events) == 0 && len(faults) == 0 {
 			t.Error("neither taken nor refused")
 		}
 		if len(faults) > 0 {
 			return
 		}
-		table, err := Table(three, events)
-		again, faults := Read(three, table)
+		table, err := record.Table(trial.Three, events)
+		again, faults := record.Read(trial.Three, table)
 		if err != nil || len(faults) > 0 || !reflect.DeepEqual(again, events) {
 			t.Errorf("%v %v\n%+v\n%+v", err, faults, events, again)
 		}

@@ -1,10 +1,11 @@
-package tally
+package record
 
 import (
 	"encoding/json"
 	"fmt"
 	"slices"
 	"strings"
+
 	"vicis/core/naming"
 	"vicis/core/work"
 )

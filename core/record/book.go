@@ -1,4 +1,4 @@
-package tally
+package record
 
 import (
 	"encoding/csv"
