@@ -12,70 +12,6 @@ import (
 // What lies on the shelf and is promised to the quilt is cut first: strips that are there take the place of strips to
 // cut, pieces give patches, yardage gives strips. Only the rest is bought.
 
-// FromPiece is patches of one act that are cut from pieces on the shelf, or from what is left of wider strips.
-type FromPiece struct {
-	Act    naming.Step
-	Role   string
-	Have   cloth.Have
-	End    naming.Step    // the strips whose end it is; empty for a piece on the shelf
-	Nth    int            // of the ends of those strips, as older tallies count them
-	W, H   measure.Length // of one patch, as it is cut; of the repeats it is centred in, where it is
-	Motif  bool           // it is then cut round its motif
-	Each   int            // from one piece; 0 where some give more than others
-	Pieces int
-	Count  int
-	All    bool // nothing more of the act is cut from anything
-}
-
-// Use is what a length of cloth on the shelf gives.
-type Use struct {
-	Have   cloth.Have
-	Strips int
-	Cuts   []UseCut // which, in the order they are cut
-	Used   measure.Length
-	Left   measure.Length
-}
-
-// UseCut is so many strips of one width.
-type UseCut struct {
-	Cut   measure.Length
-	Count int
-}
-
-// Taken is so many of a supply.
-type Taken struct {
-	Supply string
-	Count  int
-}
-
-// Taken lists how many of each supply the plan uses up.
-func (p Plan) Taken() []Taken {
-	var list []Taken
-	add := func(id string, n int) {
-		for i := range list {
-			if list[i].Supply == id {
-				list[i].Count += n
-				return
-			}
-		}
-		list = append(list, Taken{id, n})
-	}
-	for _, f := range p.Fabrics {
-		for _, s := range f.Strips {
-			for _, t := range s.From {
-				add(t.Supply, t.Count)
-			}
-		}
-		for _, u := range f.Uses {
-			add(u.Have.ID, 1)
-		}
-		for _, lay := range f.Lays {
-			add(lay.Have.ID, lay.Times)
-		}
-	}
-	return list
-}
-
 // grid is how many patches come out of a piece in rows and columns, the better way round; a print with a direction
 // keeps it, and so do repeats with a motif in each.
 func grid(w, h measure.Length, have cloth.Have, print cloth.Print) int {
@@ -111,13 +47,6 @@ func fromLays(lays []Lay, made func(act naming.Step) bool) (list []FromPiece) {
 		one.All = !made(one.Act) && !slices.ContainsFunc(list[i+1:], func(o FromPiece) bool { return o.Act == one.Act })
 	}
 	return list
-}
-
-// Unused is so many of a supply that nothing is cut from, and whether anything could be.
-type Unused struct {
-	Have  cloth.Have
-	Count int
-	Fits  bool // what would come out of it is cut from other cloth already
 }
 
 // unused lists what is passed by of a fabric. asked are its patches among others, as they were before any was cut.

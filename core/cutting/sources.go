@@ -10,7 +10,6 @@ import (
 
 	"vicis/core/cloth"
 	"vicis/core/measure"
-	"vicis/core/naming"
 )
 
 // The way a patch lies, the width of the strip it is cut from, and where its cloth comes from are chosen together: so
@@ -507,37 +506,6 @@ func (s source) first(i, left int, o order) int {
 		}
 		return min(left, (left-1)%each+1+each*int(o.tiers[i]-strip))
 	}
-}
-
-// Lay is pieces on the shelf that are cut alike: in rows from one edge to the other, each row across it.
-type Lay struct {
-	Have  cloth.Have // as it lies: a strip is long across the cloth
-	Role  string
-	Times int
-	Gives []LayGive
-	Along bool // its rows run along the cloth, not across it
-	Rows  []LayRow
-}
-
-// LayRow is one row of them, from edge to edge.
-type LayRow struct {
-	High measure.Length
-	Cuts []LayCut
-}
-
-// LayCut is so many patches in a row: each so wide along it, and no higher than the row.
-type LayCut struct {
-	Give       int // which of what the lay gives
-	Wide, High measure.Length
-	N          int
-}
-
-// LayGive is so many patches of one act from each of the pieces.
-type LayGive struct {
-	Act   naming.Step
-	W, H  measure.Length // of one patch, as it is cut; of the repeats it is centred in, where it is
-	N     int
-	Motif bool
 }
 
 // item is a patch as it may lie in a piece: with its top along the cloth, or turned too.

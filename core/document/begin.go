@@ -55,14 +55,6 @@ func Begin(rule measure.Units) Beginning {
 	return b
 }
 
-// soldBy is how cloth is sold where patches are measured by a rule.
-func soldBy(rule measure.Units) school.Buying {
-	if rule == measure.Centimetres {
-		return school.ByTheMetre
-	}
-	return school.ByTheYard
-}
-
 // allowanceOf is an allowance by the name it is chosen by.
 func allowanceOf(value string) Allowance {
 	i := slices.IndexFunc(allowances, func(a school.Answer) bool { return a.Value == value })

@@ -7,6 +7,7 @@ import (
 	"strings"
 
 	"vicis/core/making"
+	"vicis/core/measure"
 	"vicis/core/pressing"
 	"vicis/core/problem"
 	"vicis/core/school"
@@ -143,4 +144,12 @@ func (q Question) answer(d Document) string {
 		}
 	}
 	return value
+}
+
+// soldBy is how cloth is sold where patches are measured by a rule.
+func soldBy(rule measure.Units) school.Buying {
+	if rule == measure.Centimetres {
+		return school.ByTheMetre
+	}
+	return school.ByTheYard
 }

@@ -13,19 +13,6 @@ import (
 	"vicis/core/words"
 )
 
-// Measures is what a unit measures unfinished, where that is not what it should and the quilter goes on with it so: everything
-// that is made of it is made of one as large as that.
-type Measures struct {
-	Width    measure.Written `json:"width,omitzero" doc:"Left out where it is what it should be, and for a strip set"`
-	Height   measure.Written `json:"height,omitzero" doc:"The same; of a strip set across its strips"`
-	Trimmed  bool            `json:"trimmed,omitempty" doc:"It is trimmed to that, as much off on each side; when left out, its seams took more or less than planned"`
-	Expected bool            `json:"expected,omitempty" doc:"Nobody measured it: it meets what was measured, and is expected to come out so with the same seams"`
-}
-
-// took is what the seams of one unit took from each side, one after the other, where that is not the allowance of the
-// project.
-type took struct{ across, down []measure.Length }
-
 // SeamAcross is what the seam takes by which the next thing is joined on the right; i counts from 0.
 func (t *Table) SeamAcross(i int) measure.Length { return t.seam(t.took.across, i) }
 

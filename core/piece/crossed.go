@@ -2,20 +2,6 @@ package piece
 
 import "sort"
 
-func smaller(a, b Num) Num {
-	if a.Cmp(b) < 0 {
-		return a
-	}
-	return b
-}
-
-func larger(a, b Num) Num {
-	if a.Cmp(b) > 0 {
-		return a
-	}
-	return b
-}
-
 // Crossed is how many seams a line crosses that runs from side to side, or from top to bottom: false where not every such line
 // crosses as many, or a seam runs neither way.
 func (p Piece) Crossed(upright bool) (n int, even bool) {

@@ -8,9 +8,6 @@ import (
 	"vicis/core/naming"
 )
 
-// Side names one edge of a piece.
-type Side int
-
 // The four edges.
 const (
 	Left Side = iota
@@ -18,35 +15,6 @@ const (
 	Top
 	Bottom
 )
-
-// End is a seam that ends at an edge. E is +1 when the seam starts there and −1 when it ends there; with x the side its
-// allowances lie on, e·x is its circulation round that point. Turning the cloth changes neither.
-type End struct {
-	Seam naming.Seam
-	E    int
-	At   Num // distance along the edge, from the left or from the top
-
-	slant int   // which way it drifts along the edge as it leaves it: 0 when it stands square on it
-	spot  Point // the point itself
-}
-
-// Meeting is a point where two seam ends come to lie on each other under the seam Over. They nest exactly when their
-// circulations are equal.
-type Meeting struct {
-	Over naming.Seam
-	A, B End
-	Spot Point
-	Spin bool // not two seams that cross, but a seam spun round where they do: it has to turn as they do
-}
-
-// Miss is a place where two seam ends should meet under the seam Over and do not: they leave it at the same angle, and
-// lie too near each other for that to be meant.
-type Miss struct {
-	Over naming.Seam
-	A, B naming.Seam
-	By   Num // along the seam
-	Spot Point
-}
 
 // Ends lists the seams that end at a side, in order along it: the edge's signature. Seams that lie along the edge do
 // not end there.

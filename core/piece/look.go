@@ -1,12 +1,9 @@
 package piece
 
-import "hash/fnv"
-
-// Seen names what is seen of a role's cloth whose top points up: a print with a direction looks otherwise turned.
-type Seen func(role string, up int) string
-
-// ByRole sees which cloth it is and not how its print lies.
-func ByRole(role string, _ int) string { return role }
+import (
+	"hash/fnv"
+	"strconv"
+)
 
 // Look is a number for what a piece shows, allowances included: the same however the piece is turned and in whichever
 // order its patches were sewn, another for other cloth, other sizes, or a print that lies another way.
@@ -101,4 +98,47 @@ func (p Patch) halves() []Half {
 		}
 	}
 	return list
+}
+
+// SameLook says whether two pieces show the same cloth at the same places, however they were sewn: two roles of one
+// fabric look alike, a print with a direction that lies another way does not.
+func SameLook(a, b Piece, seen Seen) bool {
+	if a.W != b.W || a.H != b.H || len(a.Patches) != len(b.Patches) {
+		return false
+	}
+	count := map[string]int{}
+	for _, patch := range a.Patches {
+		count[lookOf(patch, seen)]++
+	}
+	for _, patch := range b.Patches {
+		k := lookOf(patch, seen)
+		if count[k] == 0 {
+			return false
+		}
+		count[k]--
+	}
+	return true
+}
+
+func lookOf(p Patch, seen Seen) string {
+	first := firstCorner(p)
+	s := make([]byte, 0, 128)
+	for i := range p.Poly {
+		a := p.Poly[(first+i)%len(p.Poly)]
+		for _, n := range [4]int64{a.X.P, a.X.Q, a.Y.P, a.Y.Q} {
+			s = append(strconv.AppendInt(s, n, 10), ' ')
+		}
+	}
+	return string(append(s, seen(p.Role, p.Up)...))
+}
+
+// firstCorner is the place of a patch's highest corner, the leftmost of them.
+func firstCorner(p Patch) int {
+	first := 0
+	for i, a := range p.Poly {
+		if c := a.Y.Cmp(p.Poly[first].Y); c < 0 || c == 0 && a.X.Cmp(p.Poly[first].X) < 0 {
+			first = i
+		}
+	}
+	return first
 }

@@ -1,9 +1,7 @@
 package piece
 
 import (
-	"fmt"
 	"slices"
-	"strconv"
 
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -151,130 +149,6 @@ func (p Piece) mapped(w, h Num, to func(Point) Point, turn func(up int) int) Pie
 	return out
 }
 
-// Misfit says that two edges that should be joined differ in length, and by how much.
-type Misfit struct{ Have, Want measure.Length }
-
-func (e *Misfit) Error() string {
-	return fmt.Sprintf("edges of %v and %v inches cannot be joined", e.Have.Inches(), e.Want.Inches())
-}
-
-// JoinRight sews b to the right-hand edge of a with one allowance s from each. The new seam runs from top to bottom, so
-// +1 presses it toward b. Edges that differ in length are a *Misfit.
-func JoinRight(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
-	if a.H != b.H {
-		ha := a.H.Nearest()
-		hb := b.H.Nearest()
-		return Piece{}, &Misfit{Have: hb, Want: ha}
-	}
-	line := Upright(a.W.Sub(Of(s)))
-	out := edgeToEdge(a, b.shift(line.C.Sub(Of(s)), Num{}), line, s, SeamLine{seam, Point{line.C, Num{}}, Point{line.C, a.H}})
-	out.W, out.H = line.C.Add(b.W).Sub(Of(s)), a.H
-	return out, nil
-}
-
-// JoinDown sews b below a. The new seam runs from left to right, so +1 presses it up, toward a.
-func JoinDown(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
-	if a.W != b.W {
-		wa := a.W.Nearest()
-		wb := b.W.Nearest()
-		return Piece{}, &Misfit{Have: wb, Want: wa}
-	}
-	line := Level(a.H.Sub(Of(s)))
-	out := edgeToEdge(a, b.shift(Num{}, line.C.Sub(Of(s))), line, s, SeamLine{seam, Point{Num{}, line.C}, Point{a.W, line.C}})
-	out.W, out.H = a.W, line.C.Add(b.H).Sub(Of(s))
-	return out, nil
-}
-
-// edgeToEdge sews a to b, which lies on the far side of a line along the axes; the seam is as long as both. Where seams
-// meet is listed from the top or from the right, always: what cannot be told apart otherwise is decided by that order, and
-// a quilt that is half pressed must not be pressed another way tomorrow.
-func edgeToEdge(a, b Piece, l Line, s measure.Length, seam SeamLine) Piece {
-	a, b = a.brought(l, -1), b.brought(l, 1)
-	ours, theirs := a.endsOn(l), b.endsOn(l)
-	if l.A == 0 {
-		ours, theirs = Reversed(ours, Num{}), Reversed(theirs, Num{})
-	}
-	out := together(a, b)
-	out.Meetings = append(out.Meetings, Meet(ours, theirs, seam.ID)...)
-	out.Misses = append(out.Misses, Missed(ours, theirs, Of(s), seam.ID)...)
-	out.Seams = append(out.Seams, seam)
-	return out
-}
-
-// Parallels are the places of the seams that run upright, from the left, or level, from the top.
-func (p Piece) Parallels(upright bool) (at []Num) {
-	for _, s := range p.Seams {
-		var n Num
-		switch {
-		case upright && s.From.X == s.To.X:
-			n = s.From.X
-		case !upright && s.From.Y == s.To.Y:
-			n = s.From.Y
-		default:
-			continue
-		}
-		if !slices.Contains(at, n) {
-			at = append(at, n)
-		}
-	}
-	slices.SortFunc(at, Num.Cmp)
-	return at
-}
-
-// Grown is the piece as it came out, a little larger or smaller than planned: what it differs by lies at its outer edges, as
-// much on each side.
-func (p Piece) Grown(w, h Num) Piece {
-	dx, _ := w.Sub(p.W).Half()
-	dy, _ := h.Sub(p.H).Half()
-	hair := Num{P: 4} // a half may be rounded down
-	gx, gy := larger(dx.Add(hair), Num{}), larger(dy.Add(hair), Num{})
-	return p.grown(gx, gy).Window(gx.Sub(dx), gy.Sub(dy), w, h)
-}
-
-// grown lets everything that reaches an outer edge go on beyond it.
-func (p Piece) grown(dx, dy Num) Piece {
-	all := rectangle(dx.Neg(), dy.Neg(), p.W.Add(dx), p.H.Add(dy))
-	out := Piece{
-		W: p.W.Add(dx).Add(dx), H: p.H.Add(dy).Add(dy), Rounded: p.Rounded, Meetings: slices.Clone(p.Meetings),
-		Misses: slices.Clone(p.Misses),
-	}
-	edge := map[Line]bool{Upright(Num{}): true, Upright(p.W): true, Level(Num{}): true, Level(p.H): true}
-	for _, patch := range p.Patches {
-		one := Piece{Patches: []Patch{{patch.Role, all, patch.Up, patch.Part}}}
-		for _, h := range patch.halves() {
-			if !edge[h.Line] {
-				one = one.keep(h.Line, h.Side)
-			}
-		}
-		out.Rounded = out.Rounded || one.Rounded
-		out.Patches = append(out.Patches, one.Patches...)
-	}
-	on := func(a Point) bool {
-		return a.X == (Num{}) || a.X == p.W || a.Y == (Num{}) || a.Y == p.H
-	}
-	// beyond is where a seam that reached the edge at a point ends now, coming from another.
-	beyond := func(from, a Point) Point {
-		if !on(a) {
-			return a
-		}
-		sx, sy := a.X.Cmp(from.X), a.Y.Cmp(from.Y)
-		long := larger(dx, dy)
-		if sx != 0 && (a.X == (Num{}) || a.X == p.W) {
-			long = dx
-		} else if sy != 0 {
-			long = dy
-		}
-		return Point{a.X.Add(long.Times(sx)), a.Y.Add(long.Times(sy))}
-	}
-	for _, s := range p.Seams {
-		out.Seams = append(out.Seams, SeamLine{s.ID, beyond(s.To, s.From), beyond(s.From, s.To)})
-	}
-	return out.shift(dx, dy)
-}
-
-// Slice cuts the piece across from x to x + w; the loose ends of seams fall away with the rest.
-func (p Piece) Slice(x, w measure.Length) Piece { return p.Window(Of(x), Num{}, Of(w), p.H) }
-
 // Window is what remains of the piece once it is cut to a rectangle.
 func (p Piece) Window(x, y, w, h Num) Piece {
 	out := p.keep(Upright(x), 1).keep(Upright(x.Add(w)), -1).keep(Level(y), 1).keep(Level(y.Add(h)), -1).shift(x.Neg(),
@@ -368,45 +242,54 @@ func (p Piece) Area() Num {
 	return sum
 }
 
-// SameLook says whether two pieces show the same cloth at the same places, however they were sewn: two roles of one
-// fabric look alike, a print with a direction that lies another way does not.
-func SameLook(a, b Piece, seen Seen) bool {
-	if a.W != b.W || a.H != b.H || len(a.Patches) != len(b.Patches) {
-		return false
-	}
-	count := map[string]int{}
-	for _, patch := range a.Patches {
-		count[lookOf(patch, seen)]++
-	}
-	for _, patch := range b.Patches {
-		k := lookOf(patch, seen)
-		if count[k] == 0 {
-			return false
-		}
-		count[k]--
-	}
-	return true
+// Side names one edge of a piece.
+type Side int
+
+// End is a seam that ends at an edge. E is +1 when the seam starts there and −1 when it ends there; with x the side its
+// allowances lie on, e·x is its circulation round that point. Turning the cloth changes neither.
+type End struct {
+	Seam naming.Seam
+	E    int
+	At   Num // distance along the edge, from the left or from the top
+
+	slant int   // which way it drifts along the edge as it leaves it: 0 when it stands square on it
+	spot  Point // the point itself
 }
 
-func lookOf(p Patch, seen Seen) string {
-	first := firstCorner(p)
-	s := make([]byte, 0, 128)
-	for i := range p.Poly {
-		a := p.Poly[(first+i)%len(p.Poly)]
-		for _, n := range [4]int64{a.X.P, a.X.Q, a.Y.P, a.Y.Q} {
-			s = append(strconv.AppendInt(s, n, 10), ' ')
-		}
-	}
-	return string(append(s, seen(p.Role, p.Up)...))
+// Meeting is a point where two seam ends come to lie on each other under the seam Over. They nest exactly when their
+// circulations are equal.
+type Meeting struct {
+	Over naming.Seam
+	A, B End
+	Spot Point
+	Spin bool // not two seams that cross, but a seam spun round where they do: it has to turn as they do
 }
 
-// firstCorner is the place of a patch's highest corner, the leftmost of them.
-func firstCorner(p Patch) int {
-	first := 0
-	for i, a := range p.Poly {
-		if c := a.Y.Cmp(p.Poly[first].Y); c < 0 || c == 0 && a.X.Cmp(p.Poly[first].X) < 0 {
-			first = i
-		}
+// Miss is a place where two seam ends should meet under the seam Over and do not: they leave it at the same angle, and
+// lie too near each other for that to be meant.
+type Miss struct {
+	Over naming.Seam
+	A, B naming.Seam
+	By   Num // along the seam
+	Spot Point
+}
+
+// Seen names what is seen of a role's cloth whose top points up: a print with a direction looks otherwise turned.
+type Seen func(role string, up int) string
+
+// ByRole sees which cloth it is and not how its print lies.
+func ByRole(role string, _ int) string { return role }
+
+func smaller(a, b Num) Num {
+	if a.Cmp(b) < 0 {
+		return a
 	}
-	return first
+	return b
+}
+
+func larger(a, b Num) Num {
+	if a.Cmp(b) > 0 {
+		return a
+	}
+	return b
 }

@@ -9,49 +9,6 @@ import (
 
 // What comes behind the top and round its edge.
 
-// Backing is the cloth behind the quilt.
-type Backing struct {
-	Role     string          `json:"role"`
-	Overhang measure.Written `json:"overhang,omitzero" doc:"How much larger than the top on every side; 4 in, or 10 cm, when left out (common practice)"`
-	Seams    SeamPlace       `json:"seams,omitempty" enum:"middle,sides" doc:"Where two lengths are joined: in the middle, or one of them halved and sewn to both sides of the other"`
-}
-
-// SeamPlace is where the seams of a backing lie.
-type SeamPlace string
-
-// The places.
-const (
-	InTheMiddle SeamPlace = "middle"
-	AtTheSides  SeamPlace = "sides"
-)
-
-// Binding is the strip folded round the edge, joined on the diagonal.
-type Binding struct {
-	Role  string         `json:"role"`
-	Width making.Breadth `json:"width,omitzero" doc:"Cut width; 2 1/2 in, or 6.5 cm, when left out (common practice)"`
-}
-
-// Back is a backing laid out: lengths of cloth side by side.
-type Back struct {
-	Backing
-	W, H     measure.Length // what is needed
-	Lengths  int            // cut from the cloth
-	Long     measure.Length // each of them
-	Sideways bool           // they lie across the quilt
-	Seams    int
-	Seam     measure.Length // each takes this much of both sides
-	Spare    measure.Length // how much wider the lengths are together than needed
-}
-
-// Bind is a binding laid out.
-type Bind struct {
-	Binding
-	Width  measure.Length
-	Round  measure.Length // the way round the quilt
-	Total  measure.Length // with what the corners and the joining take
-	Strips int
-}
-
 const (
 	overhang    = 4 * measure.Inch
 	backingSeam = measure.Inch / 2  // allowance of a backing's seams (common practice)

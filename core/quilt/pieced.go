@@ -5,7 +5,6 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/measure"
-	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/problem"
 )
@@ -15,14 +14,6 @@ import (
 
 // IsPieced says whether a border is sewn of units and not cut in one strip.
 func (b Border) IsPieced() bool { return len(b.Cells) > 0 }
-
-// Of the rows of a pieced border these are the first: the sides are sewn on before top and bottom.
-const (
-	rightRow = iota
-	leftRow
-	topRow
-	bottomRow
-)
 
 var rowsOfBorder = []string{"right", "left", "top", "bottom"}
 
@@ -197,129 +188,4 @@ func (l *Layout) rows(b Border, ring *BorderRing, w, h measure.Length, t *making
 			}
 		}
 	}
-}
-
-// AllRows lists the kinds of row of the middle and then of pieced borders; none where blocks are loose.
-func (l Layout) AllRows() []RowKind {
-	if l.Loose {
-		return nil
-	}
-	list := append([]RowKind{}, l.Kinds...)
-	for _, ring := range l.Rings {
-		list = append(list, ring.Rows...)
-	}
-	return list
-}
-
-// Facing is two edges that are sewn together all along, with the seams that end at each.
-type Facing struct {
-	Ring int         // which border
-	Side piece.Side  // of the quilt
-	Over naming.Seam // the step that sews them
-	A, B []piece.End
-}
-
-// Facings lists the edges of pieced borders with what they are sewn to. Where the middle is on point or was measured,
-// its seams come as they come.
-func (l Layout) Facings() []Facing {
-	var list []Facing
-	endsOf := l.Ends()
-	for i, ring := range l.Rings {
-		if ring.Rows == nil || l.Eased {
-			continue
-		}
-		inner := func(piece.Side) []piece.End { return nil }
-		if i == 0 && !l.OnPoint {
-			inner = func(side piece.Side) []piece.End { return l.edge(side, endsOf) }
-		}
-		_, thick := l.finished(ring.Rows[rightRow].Cells[0])
-		along := func(row int) []piece.End { ends, _ := l.along(ring.Rows[row], endsOf); return ends }
-		back := func(row int) []piece.End { return piece.Reversed(l.along(ring.Rows[row], endsOf)) }
-		_, w := l.along(ring.Rows[topRow], endsOf)
-		sides, ends := ring.Border.ID.Sides().Seam(), ring.Border.ID.Ends().Seam()
-		list = append(list,
-			Facing{i, piece.Right, sides, inner(piece.Right), along(rightRow)},
-			Facing{i, piece.Left, sides, inner(piece.Left), back(leftRow)})
-		if ring.Border.Corner == nil {
-			list = append(list,
-				Facing{i, piece.Top, ends, inner(piece.Top), along(topRow)},
-				Facing{i, piece.Bottom, ends, inner(piece.Bottom), back(bottomRow)})
-			continue
-		}
-		// Over the corners lie the short edges of the sides, and the seams that sewed these on: +1 presses toward the
-		// border.
-		first, last := ring.Rows[rightRow].Cells[0], ring.Rows[rightRow].Cells[len(ring.Rows[rightRow].Cells)-1]
-		short := func(c Cell, turn int, edge piece.Side, at piece.Num) []piece.End {
-			c.Turn = (c.Turn + turn) % 360
-			return piece.Moved(endsOf(c, edge), at)
-		}
-		across := func(e int, edge piece.Side, left, right []piece.End) []piece.End {
-			out := append(left, piece.End{Seam: sides, E: -e, At: thick})
-			out = append(out, piece.Moved(inner(edge), thick)...)
-			out = append(out, piece.End{Seam: sides, E: e, At: w.Sub(thick)})
-			return append(out, right...)
-		}
-		list = append(list,
-			Facing{i, piece.Top, ends, across(1, piece.Top, short(last, 270, piece.Top, piece.Num{}),
-				short(first, 90, piece.Top, w.Sub(thick))), along(topRow)},
-			Facing{i, piece.Bottom, ends, across(-1, piece.Bottom, short(first, 270, piece.Bottom, piece.Num{}),
-				short(last, 90, piece.Bottom, w.Sub(thick))), back(bottomRow)})
-	}
-	return list
-}
-
-// finished is how large a cell is, exactly.
-func (l Layout) finished(c Cell) (w, h piece.Num) {
-	p, both := l.Blocks[c.Unit].Piece.SeamsAlone().Turn(c.Turn), piece.Of(2*l.Seam)
-	return p.W.Sub(both), p.H.Sub(both)
-}
-
-// along is the seams that end at the lower edge of a row, from the left, and how long that is.
-func (l Layout) along(k RowKind, endsOf func(Cell, piece.Side) []piece.End) (list []piece.End, x piece.Num) {
-	for j, c := range k.Cells {
-		if j > 0 {
-			list = append(list, piece.End{Seam: k.SeamID(j), E: -1, At: x})
-		}
-		list = append(list, piece.Moved(endsOf(c, piece.Bottom), x)...)
-		w, _ := l.finished(c)
-		x = x.Add(w)
-	}
-	return list, x
-}
-
-// edge is the seams that end at one edge of the straight middle.
-func (l Layout) edge(side piece.Side, endsOf func(Cell, piece.Side) []piece.End) []piece.End {
-	var list []piece.End
-	if side == piece.Top || side == piece.Bottom {
-		k := l.Kinds[l.Rows[0]]
-		e := 1 // row seams run from top to bottom
-		if side == piece.Bottom {
-			k, e = l.Kinds[l.Rows[len(l.Rows)-1]], -1
-		}
-		var x piece.Num
-		for j, c := range k.Cells {
-			if j > 0 {
-				list = append(list, piece.End{Seam: k.SeamID(j), E: e, At: x})
-			}
-			list = append(list, piece.Moved(endsOf(c, side), x)...)
-			w, _ := l.finished(c)
-			x = x.Add(w)
-		}
-		return list
-	}
-	var y piece.Num
-	for r, k := range l.Rows {
-		kind := l.Kinds[k]
-		c, e := kind.Cells[0], 1 // the seams between rows run from left to right
-		if side == piece.Right {
-			c, e = kind.Cells[len(kind.Cells)-1], -1
-		}
-		if r > 0 {
-			list = append(list, piece.End{Seam: naming.Rows.Seam(), E: e, At: y})
-		}
-		list = append(list, piece.Moved(endsOf(c, side), y)...)
-		_, h := l.finished(c)
-		y = y.Add(h)
-	}
-	return list
 }

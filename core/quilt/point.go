@@ -12,23 +12,6 @@ import (
 	"vicis/core/straight"
 )
 
-// PointSetting sets the blocks on their corners. They are sewn in diagonal rows, from the upper left corner of the quilt to
-// the lower right one; triangles fill the edge. The repeat counts along these rows, so that [[A, B], [B, A]] stands A
-// from corner to corner and B between.
-type PointSetting struct {
-	Role    string          `json:"role" doc:"Role of the side triangles"`
-	Corners string          `json:"corners,omitempty" doc:"Role of the corner triangles; that of the sides when left out"`
-	Larger  measure.Written `json:"larger,omitzero" doc:"How much larger than they must be the squares for the triangles are cut; trimmed away once the top is sewn"`
-}
-
-// CornersOf is the role of the corner triangles.
-func (p PointSetting) CornersOf() string {
-	if p.Corners == "" {
-		return p.Role
-	}
-	return p.Corners
-}
-
 // HowMany is how many blocks the top has.
 func (top Top) HowMany() int {
 	if top.Point == nil {
@@ -85,20 +68,6 @@ func (l *Layout) onPoint(top Top, turned func(cell Cell, row, column int) Cell) 
 		l.Kinds = append(l.Kinds, kind)
 	}
 	l.Count[naming.CornerTriangle] = 4
-}
-
-// Seen is a thing that is laid as it shows in the finished quilt.
-func (l Layout) Seen(unit naming.Unit) piece.Piece {
-	p := l.Blocks[unit].Piece
-	if unit.IsTriangle() { // its long edge, or its short ones, have an allowance too
-		b, zero := p.W, piece.Num{}
-		if unit == naming.SideTriangle {
-			p = p.Trimmed(piece.Rising(b), -1)
-		} else {
-			p = p.Trimmed(piece.Rising(b), 1).Trimmed(piece.Falling(zero), -1)
-		}
-	}
-	return p.Finished(l.Seam)
 }
 
 // CornerInPlace is a corner triangle in its place: over the edge of a block of a row.

@@ -11,15 +11,6 @@ import (
 	"vicis/core/straight"
 )
 
-// Sashing is strips between the blocks, with squares where they cross or in one piece over the whole width. It becomes
-// cells of the quilt like any other, narrower ones, so that pressing, counting and sewing follow.
-type Sashing struct {
-	Role    string         `json:"role"`
-	Width   making.Breadth `json:"width,omitzero" doc:"Cut width; 1 strip when left out"`
-	Corners string         `json:"corners,omitempty" doc:"Role of the cornerstones; without them the level strips run through from side to side"`
-	Outer   bool           `json:"outer,omitempty" doc:"Round the outside too"`
-}
-
 // Sashed gives the top with its sashing written out as cells.
 func (top Top) Sashed() Top {
 	s := top.Sashing

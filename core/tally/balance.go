@@ -4,76 +4,11 @@ import (
 	"fmt"
 
 	"vicis/core/making"
-	"vicis/core/naming"
 	"vicis/core/record"
 	"vicis/core/work"
 )
 
 // Counts that cannot be, or that hang together badly: what usually causes it, where to look first, and repairs, each of them one act.
-
-// Doubt is a count that cannot be.
-type Doubt struct {
-	Step    naming.Step `json:"step"`
-	Sort    DoubtSort   `json:"sort" enum:"aside,parts,pressed,unpressed,fewer,partner,used up"`
-	Says    string      `json:"says"`
-	Mend    string      `json:"mend"`
-	Look    []string    `json:"look" doc:"Its usual causes and where to look, the likeliest first (common practice)"`
-	Repairs []Repair    `json:"repairs" doc:"Ways of putting it right once it was looked at"`
-}
-
-// DoubtSort is what is wrong.
-type DoubtSort string
-
-// What cannot be.
-const (
-	AsideOfMade DoubtSort = "aside"     // more was set aside than made
-	Parts       DoubtSort = "parts"     // more than the parts allow
-	Ironed      DoubtSort = "pressed"   // more came to the iron than were sewn
-	Unironed    DoubtSort = "unpressed" // fewer
-	Fewer       DoubtSort = "fewer"     // a strip or a set gave fewer than it should
-	Partner     DoubtSort = "partner"   // of one kind there is over what another is short of
-	UsedUp      DoubtSort = "used up"   // what is there was cut for something that no longer fits
-)
-
-// Repair is something that puts a count right: the events that say so.
-type Repair struct {
-	Says string     `json:"says"`
-	Acts []NewEvent `json:"acts"`
-}
-
-// NewEvent is an event that is to be recorded: its id and time are made where that happens.
-type NewEvent struct {
-	Step   naming.Step      `json:"step"`
-	Exact  string           `json:"exact"`
-	Look   string           `json:"look"`
-	Kind   record.EventKind `json:"kind" enum:"made,aside,recount"`
-	N      int              `json:"n"`
-	Reason string           `json:"reason,omitempty"`
-}
-
-func actOf(s work.Step, kind record.EventKind, n int, reason string) NewEvent {
-	return NewEvent{s.ID, s.Exact(), s.Look, kind, n, reason}
-}
-
-func repair(says string, acts ...NewEvent) []Repair {
-	for _, a := range acts {
-		if a.N > record.MostAtOnce || a.N < 0 || a.N == 0 && a.Kind != record.Recount {
-			return nil
-		}
-	}
-	return []Repair{{says, acts}}
-}
-
-func (f *folding) doubt(s work.Step, sort DoubtSort, says, mend string, look []string, repairs ...[]Repair) {
-	d := Doubt{Step: s.ID, Sort: sort, Says: says, Mend: mend, Look: look, Repairs: []Repair{}}
-	if d.Look == nil {
-		d.Look = []string{}
-	}
-	for _, r := range repairs {
-		d.Repairs = append(d.Repairs, r...)
-	}
-	f.Doubts = append(f.Doubts, d)
-}
 
 // moreThanParts doubts that later steps have taken more of a thing than there was.
 func (f foldGauged) moreThanParts(i int) {

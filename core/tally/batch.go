@@ -15,21 +15,6 @@ import (
 	"vicis/core/work"
 )
 
-// ChartShown is what was measured in one direction, one after the other, in inches. Limits are there where enough was measured and the
-// ruler tells them apart.
-type ChartShown struct {
-	Along       work.Along   `json:"along" enum:",across,down,untrimmed"`
-	Planned     float64      `json:"planned"`
-	Should      string       `json:"should" doc:"The same as the ruler reads"`
-	Points      []ChartPoint `json:"points"`
-	Limits      bool         `json:"limits" doc:"Whether there are limits"`
-	Mean        float64      `json:"mean"`
-	Upper       float64      `json:"upper"`
-	Lower       float64      `json:"lower"`
-	Provisional bool         `json:"provisional" doc:"The limits rest on few measurements"`
-	Says        string       `json:"says" doc:"What it shows, in words"`
-}
-
 // ChartPoint is one measurement in its chart.
 type ChartPoint struct {
 	Reads  string          `json:"reads"`
@@ -89,9 +74,6 @@ func (f *folding) chart(g *Gauged, way work.Gauge, list []measured) ChartShown {
 	}
 	return out
 }
-
-// Verdict is what to do with one thing that was measured.
-type Verdict string
 
 // The verdicts.
 const (

@@ -14,38 +14,6 @@ import (
 	"vicis/core/work"
 )
 
-// Gauged is what was measured of one step, and what it says.
-type Gauged struct {
-	Step   naming.Step   `json:"step"`
-	Should []string      `json:"should" doc:"What one should measure; nothing where the step is not in the plan, or cannot tell of its seams"`
-	Reads  []Measurement `json:"reads" doc:"In the order they came, the last of them"`
-
-	Earlier int `json:"earlier" doc:"How many were read before those: kept, and not gone through again"`
-
-	Says   string       `json:"says" doc:"What they say of the allowance together; empty for nothing"`
-	Sums   []string     `json:"sums" doc:"The sums behind it"`
-	Do     []string     `json:"do" doc:"What can be done about it, and what else would have to be measured"`
-	Charts []ChartShown `json:"charts" doc:"What they measured, one after the other; one for each direction"`
-	Batch  []string     `json:"batch" doc:"What to do with how many of those that were measured, and what it costs"`
-	Width  string       `json:"width" doc:"The middle one of what was read from side to side, of one; what the ways on begin with. Empty for nothing"`
-	Height string       `json:"height" doc:"The same up and down, or across the strips of a set"`
-}
-
-// Measurement is one measurement.
-type Measurement struct {
-	ID    string     `json:"id" doc:"The event, which an undo would take back"`
-	Reads string     `json:"reads" doc:"As it was typed"`
-	N     int        `json:"n" doc:"How many lay side by side"`
-	Along work.Along `json:"along" enum:",across,down,untrimmed" doc:"In which direction; empty for a strip set across its strips"`
-	Asks  string     `json:"asks" doc:"That it may be a slip, and of which kind; empty for none. It is kept as it is"`
-	Fits  bool       `json:"fits" doc:"It tells of what the plan asks for now; else it is kept and says nothing"`
-
-	Verdict Verdict `json:"verdict" enum:",use,shave,ease,redo" doc:"What to do with it; empty where it may be a slip"`
-	Why     string  `json:"why" doc:"By how much it is off, and what that comes to"`
-
-	came measure.Written // by the rule of the quilt
-}
-
 // mostGauged is how many measurements of one thing are gone through, the last ones, so that counting costs the same however many were
 // made.
 const mostGauged = 200

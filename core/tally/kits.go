@@ -3,23 +3,7 @@ package tally
 import (
 	"vicis/core/batching"
 	"vicis/core/naming"
-	"vicis/core/work"
 )
-
-// StepShare is so many of a step.
-type StepShare struct {
-	Step  naming.Step `json:"step"`
-	Until int         `json:"until" doc:"How many of it have been made in all by then"`
-	ToGo  int         `json:"toGo" doc:"How many of those are still to be made"`
-}
-
-// Kit is so many blocks, as they follow each other in the rows, with everything that is marked and sewn for them.
-type Kit struct {
-	Number int         `json:"number" doc:"Which kit is under way, from 1"`
-	Of     int         `json:"of" doc:"How many there are"`
-	Blocks int         `json:"blocks" doc:"In this one"`
-	Parts  []StepShare `json:"parts" doc:"What is marked and sewn for it, in the order of the plan; what is done as well"`
-}
 
 // kits finds the kit under way.
 func (f foldBalanced) kits() foldKitted {
@@ -82,11 +66,6 @@ func (f foldBalanced) kit() *Kit {
 		}
 	}
 	return nil
-}
-
-// inKits says whether a step is done kit by kit; what is cut is cut for the whole quilt.
-func inKits(s work.Step) bool {
-	return s.Stage == batching.Marking || s.Stage == batching.Units || s.Stage == batching.Blocks
 }
 
 // open is how many of a step are still to be made before the next one: of the kit under way, where it is done in kits.

@@ -12,19 +12,6 @@ import (
 
 // Which prints a block was really sewn of, whatever was dealt.
 
-// SewnBlock is a block that is sewn.
-type SewnBlock struct {
-	Cell      int   `json:"cell" doc:"Among the cells of the deal"`
-	Prints    []int `json:"prints" doc:"For each place of the block, which of all the prints it was sewn of; -1 where that was not told"`
-	Otherwise []int `json:"otherwise" doc:"Places that were sewn of another print than is dealt now"`
-}
-
-// SewnOf is which blocks are sewn, and of which prints.
-type SewnOf struct {
-	Blocks []SewnBlock `json:"blocks" doc:"In the order of the cells of the deal"`
-	Says   string      `json:"says" doc:"Where what is sewn is not what is dealt; empty where it is, as far as was told"`
-}
-
 // printed holds what was told of prints against the deal. As many blocks of a kind are sewn as are counted good: those that were told, in
 // the order in which they came, then the next of the piles.
 func (f foldCounted) printed(l *record.Log) SewnOf {

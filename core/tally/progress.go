@@ -14,34 +14,6 @@ import (
 	"vicis/core/work"
 )
 
-// folding is a log being held against the work.
-type folding struct {
-	Progress
-	w     *work.Work
-	index map[naming.Step]int
-	spent float64     // metres of the bobbin's thread since it was full
-	last  naming.Step // last worked on, of what still fits
-}
-
-// The stages of a progress. Each holds the one before and can only be had from it; it fills in what it finds and leaves alone what
-// others found.
-type (
-	foldCounted  struct{ *folding }     // what was counted of every step, and what fits nowhere
-	foldGauged   struct{ foldCounted }  // what was measured
-	foldUsed     struct{ foldGauged }   // what later steps have taken, and what is on hand
-	foldWanted   struct{ foldUsed }     // what is still to make
-	foldBalanced struct{ foldWanted }   // which counts cannot be
-	foldKitted   struct{ foldBalanced } // what belongs to the kit under way
-	foldGoing    struct{ foldKitted }   // what waits, what is next, how every step stands
-)
-
-// Against holds a log against the work.
-func Against(l *record.Log, w *work.Work) Progress {
-	f := counting(l, w).gauge(l).use().demand().balance().kits().going()
-	f.Script, f.Stages, f.Sewn, f.Thread = f.script(), f.stages(), f.printed(l), f.thread(l)
-	return f.Progress
-}
-
 // counting gives every step what was counted of it, and lists what fits nowhere.
 func counting(l *record.Log, w *work.Work) foldCounted {
 	f := foldCounted{&folding{w: w, index: map[naming.Step]int{}}}
@@ -97,34 +69,6 @@ func counting(l *record.Log, w *work.Work) foldCounted {
 type lostCount struct {
 	record.Key
 	good, last int
-}
-
-// place finds the step that a key belongs to: the one of its name, as long as size and look are its own; else the one
-// of the same unit that has the same size and look, for what was made stays what it is when rows change places.
-func (f *folding) place(k record.Key) (int, bool) {
-	fits := func(s work.Step) bool {
-		return s.Exact() == k.Exact && (k.Look == "" || k.Look == s.Look || k.Look == s.Plainly)
-	}
-	if i, known := f.index[k.Step]; known && fits(f.w.Steps[i]) {
-		return i, true
-	}
-	if k.Look == "" {
-		return 0, false
-	}
-	for i, s := range f.w.Steps {
-		if fits(s) && sameKind(s.ID, k.Step) {
-			return i, true
-		}
-	}
-	return 0, false
-}
-
-// sameKind says whether two steps are of one unit, or both rows of the quilt.
-func sameKind(a, b naming.Step) bool {
-	if a.Column() > 0 || b.Column() > 0 {
-		return false // a column of a web hangs where it was sewn on
-	}
-	return a.Owner() == b.Owner() && a.Made() == "" && b.Made() == "" || a.Number() > 0 && b.Number() > 0
 }
 
 // usedUp doubts that what is there suffices of which something was cut that no longer fits: strips, sets or tubes that are used up
@@ -217,138 +161,6 @@ func (f *folding) told(exact string) string {
 	return strings.Join(sizes, " × ")
 }
 
-// script says how often each line of the cutting has been done: the lines of a step are done in their order.
-func (f foldCounted) script() [][]int {
-	list := make([][]int, len(f.w.Script))
-	for i, part := range f.w.Script {
-		list[i] = make([]int, len(part.Lines))
-		for j, line := range part.Lines {
-			done := line.Times
-			for _, g := range line.Gives {
-				done = min(done, max(0, (f.Steps[f.index[g.Step]].Made-g.Before)/g.N))
-			}
-			list[i][j] = done
-		}
-	}
-	return list
-}
-
-// going says of every step whether it waits, which is next, and how each stands.
-func (f foldKitted) going() foldGoing {
-	f.waiting()
-	f.Next = f.next()
-	f.states()
-	return foldGoing{f}
-}
-
-// next is the step last worked on while it lasts, else the first that is not done; of what is done in kits only what the kit takes counts.
-func (f foldKitted) next() (first naming.Step) {
-	i, ok := f.index[f.last]
-	kitted := ok && f.Kit != nil && inKits(f.w.Steps[i]) && f.Steps[i].Ready == 0 // the next kit begins with its parts
-	if ok && f.open(i) > 0 && f.Steps[i].Waits == "" && !kitted {
-		return f.last
-	}
-	waits := false
-	for i, s := range f.Steps {
-		if f.open(i) == 0 {
-			continue
-		}
-		waits = waits || s.Waits != ""
-		if s.Waits == "" && (!waits || s.Ready != 0) { // past what waits only what there are parts for
-			return s.ID
-		}
-		if first == "" {
-			first = s.ID
-		}
-	}
-	return first
-}
-
-// waiting says of every step whose measuring it waits for.
-func (f foldKitted) waiting() {
-	for i, s := range f.w.Steps {
-		st := &f.Steps[i]
-		if st.ToGo > 0 {
-			st.Waits = f.waits(s)
-		}
-		st.Due = f.due(s, st.Good)
-	}
-}
-
-// states says of every step in words how it stands.
-func (f foldKitted) states() {
-	taken := map[naming.Step]bool{}
-	for _, s := range f.w.Steps {
-		for _, t := range s.Takes {
-			taken[t.Step] = true
-		}
-	}
-	for i, s := range f.w.Steps {
-		st := &f.Steps[i]
-		switch {
-		case st.Waits != "":
-			st.State = "measure " + f.calledAt(st.Waits) + " first"
-		case st.Short > 0:
-			st.State = fmt.Sprintf("%d short", st.Short)
-		case st.ToGo == 0 && taken[s.ID] && st.OnHand > 0:
-			st.State = fmt.Sprintf("done, %d on hand", st.OnHand)
-		case st.ToGo == 0:
-			st.State = "done"
-		case s.ID == f.Next:
-			st.State = map[bool]string{true: "at the machine", false: "on the mat"}[s.Does == making.Sews]
-		case st.Ready == 0:
-			st.State = "waits for " + f.missing(s)
-		case st.Ready > 0:
-			st.State = fmt.Sprintf("parts for %d", min(st.Ready, st.ToGo))
-		case st.Good > 0:
-			st.State = fmt.Sprintf("%d to go", st.ToGo)
-		default:
-			st.State = "not begun"
-		}
-	}
-}
-
-// waits is the step whose measuring is waited for: one measurement releases what is cut across a set and what is cut again; what is cut
-// to the size of a block is released by what the quilt is planned on.
-func (f foldGauged) waits(s work.Step) naming.Step {
-	id := f.w.WaitsFor(s)
-	if f.w.Held(s.ID) {
-		return id
-	}
-	for _, g := range f.Gauged {
-		if g.Step != id {
-			continue
-		}
-		for _, r := range g.Reads {
-			if r.Fits && r.Asks == "" {
-				return ""
-			}
-		}
-	}
-	return id
-}
-
-func (f *folding) calledAt(id naming.Step) string {
-	if i, known := f.index[id]; known {
-		return f.w.Steps[i].Called
-	}
-	return "a block"
-}
-
-// missing names the part there are too few of for one more.
-func (f foldUsed) missing(s work.Step) string {
-	for _, t := range s.Takes {
-		one := ceil(t.Each, t.Per)
-		if made := f.made(s.ID); t.At != nil {
-			one = t.Taken(made+1) - t.Taken(made)
-		}
-		if j, ok := f.index[t.Step]; ok && f.Steps[j].OnHand < one {
-			return f.w.Steps[j].Called
-		}
-	}
-	return "its parts"
-}
-
 // taking adds up what is taken: what falls out together once.
 type taking struct {
 	together map[[2]naming.Step]int // thing and run → how many that run has taken
@@ -410,14 +222,6 @@ func (f foldGauged) use() foldUsed {
 		}
 	}
 	return foldUsed{f}
-}
-
-// made is how many of a step were made.
-func (f *folding) made(step naming.Step) int {
-	if i, ok := f.index[step]; ok {
-		return f.Steps[i].Made
-	}
-	return 0
 }
 
 // ready is how many more of a step can be made from what there is of one part.
@@ -491,46 +295,4 @@ func (f foldUsed) demand() foldWanted {
 		}
 	}
 	return foldWanted{f}
-}
-
-// rest is what is missing of the plan. A spare stands in for what was set aside: what was planned is made once, and
-// replaced only below the need.
-func (f foldCounted) rest(i int) int {
-	s, st := f.w.Steps[i], f.Steps[i]
-	return max(0, s.Make-st.Made, s.Make-s.Spare-st.Good)
-}
-
-func (f foldWanted) stages() []StageProgress {
-	list := []StageProgress{}
-	index := map[batching.Stage]int{}
-	for i, s := range f.w.Steps {
-		k, ok := index[s.Stage]
-		if !ok {
-			k = len(list)
-			index[s.Stage] = k
-			list = append(list, StageProgress{Stage: s.Stage})
-		}
-		list[k].Make += s.Make
-		list[k].Done += max(0, s.Make-f.Steps[i].ToGo)
-	}
-	return list
-}
-
-func ceil(a, b int) int { return (a + b - 1) / b }
-
-// Fold holds events, in the order they were stored, against the work.
-func Fold(w *work.Work, events []record.Event) Progress {
-	l := record.NewLog()
-	for _, e := range events {
-		l.Add(e)
-	}
-	return Against(l, w)
-}
-
-func lastEvent(l *record.Log, at int) *Last {
-	if at < 0 {
-		return nil
-	}
-	e := l.Entries()[at]
-	return &Last{e.ID, e.Kind, e.N}
 }

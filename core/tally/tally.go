@@ -3,66 +3,168 @@
 package tally
 
 import (
+	"fmt"
+
 	"vicis/core/batching"
+	"vicis/core/making"
 	"vicis/core/naming"
 	"vicis/core/record"
+	"vicis/core/work"
 )
 
-// Progress is what the events come to against a plan.
-type Progress struct {
-	Steps    []StepProgress  `json:"steps" doc:"In the order of the plan"`
-	Stages   []StageProgress `json:"stages"`
-	Next     naming.Step     `json:"next" doc:"The step to do next: the one last worked on while it lasts, else the first that is not done; empty when all is done"`
-	NoLonger []Lost          `json:"noLonger" doc:"Work that was tallied and no longer fits the plan"`
-	Doubts   []Doubt         `json:"doubts" doc:"Counts that cannot be"`
-	Gauged   []Gauged        `json:"gauged" doc:"What was measured, step by step, and what it says of the seam"`
-	Script   [][]int         `json:"script" doc:"Of every line of the cutting script, part by part, how often it has been done"`
-	Kit      *Kit            `json:"kit,omitempty" doc:"The kit under way, where blocks are sewn in kits"`
-	Sewn     SewnOf          `json:"sewn" doc:"Which blocks whose prints are dealt are sewn, and of which prints"`
-	Thread   *Thread         `json:"thread,omitempty" doc:"On the bobbin; nothing while no bobbin was told of, or times and thread are hidden"`
-	Counted  int             `json:"counted" doc:"All good pieces of all steps"`
-	Events   int             `json:"events"`
+// Against holds a log against the work.
+func Against(l *record.Log, w *work.Work) Progress {
+	f := counting(l, w).gauge(l).use().demand().balance().kits().going()
+	f.Script, f.Stages, f.Sewn, f.Thread = f.script(), f.stages(), f.printed(l), f.thread(l)
+	return f.Progress
 }
 
-// StepProgress is the progress of one step.
-type StepProgress struct {
-	ID          naming.Step `json:"id"`
-	Make        int         `json:"make"`
-	Made        int         `json:"made"`
-	Aside       int         `json:"aside"`
-	Good        int         `json:"good" doc:"Made less set aside"`
-	ToGo        int         `json:"toGo" doc:"Still to make, replacements for what was set aside later included"`
-	Short       int         `json:"short" doc:"How many of those replace what was set aside in later steps"`
-	Used        int         `json:"used" doc:"Taken by later steps"`
-	OnHand      int         `json:"onHand"`
-	Pressed     int         `json:"pressed" doc:"Counted at the iron"`
-	State       string      `json:"state" doc:"In words: done, at the machine, 3 short, waits for Set I, …"`
-	Waits       naming.Step `json:"waits,omitempty" doc:"The step whose measuring is waited for; empty for none"`
-	Due         int         `json:"due" doc:"How many more are to be measured by now, by the school"`
-	Bobbin      int         `json:"bobbin" doc:"After how many more the bobbin runs out; -1 when that is not known"`
-	Ready       int         `json:"ready" doc:"How many can be made from parts on hand; -1 when the parts were not counted"`
-	Last        *Last       `json:"last,omitempty" doc:"The last thing counted here, which an undo would take back"`
-	LastPressed *Last       `json:"lastPressed,omitempty" doc:"The same at the iron"`
+// Fold holds events, in the order they were stored, against the work.
+func Fold(w *work.Work, events []record.Event) Progress {
+	l := record.NewLog()
+	for _, e := range events {
+		l.Add(e)
+	}
+	return Against(l, w)
 }
 
-// Last is an event that an undo would take back.
-type Last struct {
-	ID   string           `json:"id"`
-	Kind record.EventKind `json:"kind"`
-	N    int              `json:"n"`
+// going says of every step whether it waits, which is next, and how each stands.
+func (f foldKitted) going() foldGoing {
+	f.waiting()
+	f.Next = f.next()
+	f.states()
+	return foldGoing{f}
 }
 
-// StageProgress is the progress of a stage of the work.
-type StageProgress struct {
-	Stage batching.Stage `json:"stage"`
-	Make  int            `json:"make"`
-	Done  int            `json:"done" doc:"Of Make, what need not be made any more"`
+// next is the step last worked on while it lasts, else the first that is not done; of what is done in kits only what the kit takes counts.
+func (f foldKitted) next() (first naming.Step) {
+	i, ok := f.index[f.last]
+	kitted := ok && f.Kit != nil && inKits(f.w.Steps[i]) && f.Steps[i].Ready == 0 // the next kit begins with its parts
+	if ok && f.open(i) > 0 && f.Steps[i].Waits == "" && !kitted {
+		return f.last
+	}
+	waits := false
+	for i, s := range f.Steps {
+		if f.open(i) == 0 {
+			continue
+		}
+		waits = waits || s.Waits != ""
+		if s.Waits == "" && (!waits || s.Ready != 0) { // past what waits only what there are parts for
+			return s.ID
+		}
+		if first == "" {
+			first = s.ID
+		}
+	}
+	return first
 }
 
-// Lost is work that no longer fits the plan: kept, listed, not counted.
-type Lost struct {
-	Step  naming.Step `json:"step"`
-	Exact string      `json:"exact"`
-	Good  int         `json:"good"`
-	Says  string      `json:"says"`
+// waiting says of every step whose measuring it waits for.
+func (f foldKitted) waiting() {
+	for i, s := range f.w.Steps {
+		st := &f.Steps[i]
+		if st.ToGo > 0 {
+			st.Waits = f.waits(s)
+		}
+		st.Due = f.due(s, st.Good)
+	}
+}
+
+// states says of every step in words how it stands.
+func (f foldKitted) states() {
+	taken := map[naming.Step]bool{}
+	for _, s := range f.w.Steps {
+		for _, t := range s.Takes {
+			taken[t.Step] = true
+		}
+	}
+	for i, s := range f.w.Steps {
+		st := &f.Steps[i]
+		switch {
+		case st.Waits != "":
+			st.State = "measure " + f.calledAt(st.Waits) + " first"
+		case st.Short > 0:
+			st.State = fmt.Sprintf("%d short", st.Short)
+		case st.ToGo == 0 && taken[s.ID] && st.OnHand > 0:
+			st.State = fmt.Sprintf("done, %d on hand", st.OnHand)
+		case st.ToGo == 0:
+			st.State = "done"
+		case s.ID == f.Next:
+			st.State = map[bool]string{true: "at the machine", false: "on the mat"}[s.Does == making.Sews]
+		case st.Ready == 0:
+			st.State = "waits for " + f.missing(s)
+		case st.Ready > 0:
+			st.State = fmt.Sprintf("parts for %d", min(st.Ready, st.ToGo))
+		case st.Good > 0:
+			st.State = fmt.Sprintf("%d to go", st.ToGo)
+		default:
+			st.State = "not begun"
+		}
+	}
+}
+
+// waits is the step whose measuring is waited for: one measurement releases what is cut across a set and what is cut again; what is cut
+// to the size of a block is released by what the quilt is planned on.
+func (f foldGauged) waits(s work.Step) naming.Step {
+	id := f.w.WaitsFor(s)
+	if f.w.Held(s.ID) {
+		return id
+	}
+	for _, g := range f.Gauged {
+		if g.Step != id {
+			continue
+		}
+		for _, r := range g.Reads {
+			if r.Fits && r.Asks == "" {
+				return ""
+			}
+		}
+	}
+	return id
+}
+
+// missing names the part there are too few of for one more.
+func (f foldUsed) missing(s work.Step) string {
+	for _, t := range s.Takes {
+		one := ceil(t.Each, t.Per)
+		if made := f.made(s.ID); t.At != nil {
+			one = t.Taken(made+1) - t.Taken(made)
+		}
+		if j, ok := f.index[t.Step]; ok && f.Steps[j].OnHand < one {
+			return f.w.Steps[j].Called
+		}
+	}
+	return "its parts"
+}
+
+func (f foldWanted) stages() []StageProgress {
+	list := []StageProgress{}
+	index := map[batching.Stage]int{}
+	for i, s := range f.w.Steps {
+		k, ok := index[s.Stage]
+		if !ok {
+			k = len(list)
+			index[s.Stage] = k
+			list = append(list, StageProgress{Stage: s.Stage})
+		}
+		list[k].Make += s.Make
+		list[k].Done += max(0, s.Make-f.Steps[i].ToGo)
+	}
+	return list
+}
+
+// script says how often each line of the cutting has been done: the lines of a step are done in their order.
+func (f foldCounted) script() [][]int {
+	list := make([][]int, len(f.w.Script))
+	for i, part := range f.w.Script {
+		list[i] = make([]int, len(part.Lines))
+		for j, line := range part.Lines {
+			done := line.Times
+			for _, g := range line.Gives {
+				done = min(done, max(0, (f.Steps[f.index[g.Step]].Made-g.Before)/g.N))
+			}
+			list[i][j] = done
+		}
+	}
+	return list
 }

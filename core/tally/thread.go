@@ -8,14 +8,6 @@ import (
 	"vicis/core/school"
 )
 
-// Thread is how far the bobbin lasts.
-type Thread struct {
-	Left  float64 `json:"left" minimum:"0" maximum:"1" doc:"How much of a full bobbin is left"`
-	Says  string  `json:"says"`
-	Empty bool    `json:"empty" doc:"It should have run out: a new one was put in and not told, or it holds more than was said"`
-	Wind  int     `json:"wind" doc:"How many more full bobbins all that is to go takes"`
-}
-
 // thread says how far the bobbin lasts: at which piece of each step it runs out, and how many are to be wound for the rest.
 func (f foldWanted) thread(l *record.Log) *Thread {
 	full := float64(f.w.Settings.Bobbin)

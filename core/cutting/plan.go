@@ -1,0 +1,265 @@
+package cutting
+
+import (
+	"slices"
+
+	"vicis/core/cloth"
+	"vicis/core/making"
+	"vicis/core/measure"
+	"vicis/core/naming"
+)
+
+// StripPlan is strips of one kind, cut from one fabric.
+type StripPlan struct {
+	ID      naming.Step // the step that cuts them
+	For     naming.Step // the act or border they are cut for; empty when several strip sets share them
+	Role    string
+	Width   measure.Length // exact
+	Cut     measure.Length // rounded up to the ruler's mark
+	Count   int
+	Ready   int              // of them that lie on the shelf, cut already
+	From    []Taken          // where those come from
+	Ends    []measure.Length // where each of them ends along the cloth, from its raw end
+	Patches *Across          // what is sub-cut from them
+	Joined  *Run             // set when they are sewn end to end first
+	Was     []naming.Step    // what older tallies call it
+	Lengths bool             // whole lengths of cloth, as for a backing
+	Of      []int            // of strips that strip sets share: how many of each print, where prints are dealt
+}
+
+// Each is how many are cut from every print of so many, the most where they do not come out even.
+func (s StripPlan) Each(prints int) int {
+	list := s.PerPrint(prints)
+	return list[0]
+}
+
+// PerPrint is how many are cut from each of so many prints, the most first. Patches are shared out before strips are
+// counted, so that one print may need more strips than another.
+func (s StripPlan) PerPrint(prints int) []int {
+	list := make([]int, prints)
+	if of := s.OfPrints(prints); of != nil {
+		copy(list, of)
+		left := s.Ready // taken from those that need most
+		for ; left > 0; left-- {
+			slices.SortFunc(list, func(a, b int) int { return b - a })
+			list[0]--
+		}
+	} else {
+		n := s.Count - s.Ready
+		for k := range list {
+			list[k] = n*(k+1)/prints - n*k/prints
+		}
+	}
+	slices.SortFunc(list, func(a, b int) int { return b - a })
+	return list
+}
+
+// OfPrints is how many are cut from each print by its place among so many, strips that are there already counted; nothing where
+// they are shared out evenly.
+func (s StripPlan) OfPrints(prints int) []int {
+	switch {
+	case s.Of != nil:
+		return s.Of
+	case s.Patches != nil && len(s.Patches.Layups.Each) == prints:
+		return s.Patches.Layups.Each
+	}
+	return nil
+}
+
+// inAll makes counts come to so many in all: what is more is added where there is most already, one by one, and what is less taken
+// from there.
+func inAll(of []int, total int) []int {
+	sum := 0
+	for _, n := range of {
+		sum += n
+	}
+	order := make([]int, len(of))
+	for i := range order {
+		order[i] = i
+	}
+	slices.SortStableFunc(order, func(i, j int) int { return of[j] - of[i] })
+	for k := 0; sum < total && len(of) > 0; k++ {
+		of[order[k%len(of)]]++
+		sum++
+	}
+	for sum > total {
+		most := slices.Index(of, slices.Max(of))
+		of[most]--
+		sum--
+	}
+	return of
+}
+
+// Run is strips sewn end to end and cut to lengths.
+type Run struct {
+	Pieces   []measure.Length
+	Times    int // each of them is cut so often
+	Total    measure.Length
+	Diagonal bool // joined on the diagonal, as binding is
+}
+
+// FabricPlan is everything cut from one fabric, widest strips first.
+type FabricPlan struct {
+	Fabric cloth.Fabric
+	Usable measure.Length
+	Prints int // that it is cut from; what follows holds for each of them, but for the counts of strips
+	Strips []StripPlan
+	Length measure.Length // of cloth that is cut, squaring up included
+	Again  int            // how often its end is squared up again on the way
+	Buy    measure.Length // rounded up to the shop's step
+	Lays   []Lay          // how pieces on the shelf are cut
+	Pieces []FromPiece    // patches from them
+	Ends   []FromPiece    // patches from what is left of wider strips
+	Uses   []Use          // lengths of cloth on the shelf
+	Unused []Unused       // what was promised and is passed by
+	Rest   measure.Length // what is cut from cloth that is bought
+}
+
+// Plan is the whole cutting plan.
+type Plan struct {
+	Fabrics []FabricPlan
+	Sets    []Across    // sub-cuts from strip sets, in sewing order
+	Lays    []Lay       // how pieces on the shelf are cut
+	Pieces  []FromPiece // patches from pieces on the shelf
+	Ends    []FromPiece // patches from what is left of wider strips
+	Looks   int         // nodes of the searches that all this took
+	Strips  int         // cut from cloth, in all
+	Passed  bool        // not all that lies on the shelf was tried: there is too much of it
+}
+
+// MostStrips is how many strips can be cut for one quilt: some 3,000 yards of them.
+const MostStrips = 50_000
+
+// Purchase is how cloth is bought.
+type Purchase struct {
+	Step    measure.Length // in which the shop sells
+	Shrinks int            // so many in a hundred are lost in the wash
+	Margin  measure.Length // bought beyond the plan
+}
+
+// Washed is how much cloth leaves a length once it has shrunk.
+func (b Purchase) Washed(l measure.Length) measure.Length {
+	return measure.CeilDiv(l*100, measure.Length(100-b.Shrinks))
+}
+
+// Leaves is what is left of a length once it has shrunk.
+func (b Purchase) Leaves(l measure.Length) measure.Length {
+	return l * measure.Length(100-b.Shrinks) / 100
+}
+
+// Of is what to buy so that a length can be cut.
+func (b Purchase) Of(l measure.Length) measure.Length {
+	return measure.CeilDiv(b.Washed(l)+b.Margin, b.Step) * b.Step
+}
+
+// PileOf names the strips of a role and width that strip sets share.
+func PileOf(s making.Strip) naming.Step { return naming.Strips(s.Role, int64(s.Width)) }
+
+// CutByPrint is what is cut of each print where prints are dealt.
+type CutByPrint struct {
+	Prints map[naming.Step][]int // act that cuts patches → how many of each of all the prints
+	Lots   map[naming.Unit][]Lot // strip set → in which prints it is sewn
+	First  map[string]int        // fabric → which of all the prints is its first
+}
+
+// FromPiece is patches of one act that are cut from pieces on the shelf, or from what is left of wider strips.
+type FromPiece struct {
+	Act    naming.Step
+	Role   string
+	Have   cloth.Have
+	End    naming.Step    // the strips whose end it is; empty for a piece on the shelf
+	Nth    int            // of the ends of those strips, as older tallies count them
+	W, H   measure.Length // of one patch, as it is cut; of the repeats it is centred in, where it is
+	Motif  bool           // it is then cut round its motif
+	Each   int            // from one piece; 0 where some give more than others
+	Pieces int
+	Count  int
+	All    bool // nothing more of the act is cut from anything
+}
+
+// Use is what a length of cloth on the shelf gives.
+type Use struct {
+	Have   cloth.Have
+	Strips int
+	Cuts   []UseCut // which, in the order they are cut
+	Used   measure.Length
+	Left   measure.Length
+}
+
+// UseCut is so many strips of one width.
+type UseCut struct {
+	Cut   measure.Length
+	Count int
+}
+
+// Taken is so many of a supply.
+type Taken struct {
+	Supply string
+	Count  int
+}
+
+// Taken lists how many of each supply the plan uses up.
+func (p Plan) Taken() []Taken {
+	var list []Taken
+	add := func(id string, n int) {
+		for i := range list {
+			if list[i].Supply == id {
+				list[i].Count += n
+				return
+			}
+		}
+		list = append(list, Taken{id, n})
+	}
+	for _, f := range p.Fabrics {
+		for _, s := range f.Strips {
+			for _, t := range s.From {
+				add(t.Supply, t.Count)
+			}
+		}
+		for _, u := range f.Uses {
+			add(u.Have.ID, 1)
+		}
+		for _, lay := range f.Lays {
+			add(lay.Have.ID, lay.Times)
+		}
+	}
+	return list
+}
+
+// Unused is so many of a supply that nothing is cut from, and whether anything could be.
+type Unused struct {
+	Have  cloth.Have
+	Count int
+	Fits  bool // what would come out of it is cut from other cloth already
+}
+
+// Lay is pieces on the shelf that are cut alike: in rows from one edge to the other, each row across it.
+type Lay struct {
+	Have  cloth.Have // as it lies: a strip is long across the cloth
+	Role  string
+	Times int
+	Gives []LayGive
+	Along bool // its rows run along the cloth, not across it
+	Rows  []LayRow
+}
+
+// LayRow is one row of them, from edge to edge.
+type LayRow struct {
+	High measure.Length
+	Cuts []LayCut
+}
+
+// LayCut is so many patches in a row: each so wide along it, and no higher than the row.
+type LayCut struct {
+	Give       int // which of what the lay gives
+	Wide, High measure.Length
+	N          int
+}
+
+// LayGive is so many patches of one act from each of the pieces.
+type LayGive struct {
+	Act   naming.Step
+	W, H  measure.Length // of one patch, as it is cut; of the repeats it is centred in, where it is
+	N     int
+	Motif bool
+}
