@@ -13,6 +13,7 @@ import (
 	"vicis/core/problem"
 	"vicis/core/record"
 	"vicis/core/tally"
+	"vicis/core/times"
 	"vicis/store"
 )
 
@@ -109,15 +110,15 @@ func (s *Server) rules(ctx context.Context, in *QuiltIn) (*body[Rules], error) {
 		return nil, err
 	}
 	var progress tally.Progress
-	var times tally.OwnTimes
+	var own times.OwnTimes
 	err = s.kept.read(ctx, in.ID, func(log *record.Log) {
 		progress = tally.Against(log, p.work)
-		times = tally.Times(log, p.work, progress, 0)
+		own = times.Times(log, p.work, progress, 0)
 	})
 	if err != nil {
 		return nil, trouble(err)
 	}
-	return &body[Rules]{Rules{p.project.Plan.Book(progress, times.Left)}}, nil
+	return &body[Rules]{Rules{p.project.Plan.Book(progress, own.Left)}}, nil
 }
 
 // newest is the newest revision of a quilt, planned.
@@ -137,20 +138,20 @@ func (s *Server) times(ctx context.Context, in *struct {
 	QuiltIn
 	Clock int `query:"clock" minimum:"-900" maximum:"900" doc:"How many minutes the quilter's clock is ahead of UTC"`
 },
-) (*body[tally.OwnTimes], error) {
+) (*body[times.OwnTimes], error) {
 	p, err := s.newest(ctx, in.ID)
 	if err != nil {
 		return nil, err
 	}
-	var out tally.OwnTimes
-	err = s.kept.read(ctx, in.ID, func(log *record.Log) { out = tally.Times(log, p.work, tally.Against(log, p.work), in.Clock) })
+	var out times.OwnTimes
+	err = s.kept.read(ctx, in.ID, func(log *record.Log) { out = times.Times(log, p.work, tally.Against(log, p.work), in.Clock) })
 	if err != nil {
 		return nil, trouble(err)
 	}
-	return &body[tally.OwnTimes]{out}, nil
+	return &body[times.OwnTimes]{out}, nil
 }
 
-func (s *Server) sums(ctx context.Context, in *QuiltIn) (*body[[]tally.Sum], error) {
+func (s *Server) sums(ctx context.Context, in *QuiltIn) (*body[[]times.Sum], error) {
 	p, err := s.newest(ctx, in.ID)
 	if err != nil {
 		return nil, err
@@ -159,7 +160,7 @@ func (s *Server) sums(ctx context.Context, in *QuiltIn) (*body[[]tally.Sum], err
 	if err := s.kept.read(ctx, in.ID, func(log *record.Log) { progress = tally.Against(log, p.work) }); err != nil {
 		return nil, trouble(err)
 	}
-	return &body[[]tally.Sum]{tally.Sums(p.work, progress)}, nil
+	return &body[[]times.Sum]{times.Sums(p.work, progress)}, nil
 }
 
 func (s *Server) tallyTable(ctx context.Context, in *QuiltIn) (*attachment, error) {

@@ -9,7 +9,7 @@ import (
 	"time"
 
 	"vicis/core/rules"
-	"vicis/core/tally"
+	"vicis/core/times"
 )
 
 // The book turns up what was counted, picked and in its order, says what was taken back, and gives all of it as a table that reads back to
@@ -89,7 +89,7 @@ func TestTheTallyBook(t *testing.T) {
 	if code, says := read(strings.TrimSpace(table) + line); code != http.StatusOK || count() != 232 {
 		t.Errorf("a line more: %d %.300s, %d events", code, says, count())
 	}
-	if times := decode[tally.OwnTimes](t, s.do("GET", "/api/quilts/quilt-one/times?clock=60", "")); len(times.Days) < 9 || times.Days[0].Made != 13 {
+	if times := decode[times.OwnTimes](t, s.do("GET", "/api/quilts/quilt-one/times?clock=60", "")); len(times.Days) < 9 || times.Days[0].Made != 13 {
 		t.Errorf("%+v", times.Days)
 	}
 }

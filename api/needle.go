@@ -11,6 +11,7 @@ import (
 	"vicis/core/order"
 	"vicis/core/record"
 	"vicis/core/tally"
+	"vicis/core/times"
 )
 
 // What comes under the needle in one step: worked out when it is asked for, since a plan has hundreds of steps and one hand.
@@ -30,7 +31,7 @@ func (s *Server) order(ctx context.Context, in *QuiltIn) (*body[order.Order], er
 	}
 	var progress tally.Progress
 	var takes func(step, n int) (string, bool)
-	if err := s.kept.read(ctx, in.ID, func(log *record.Log) { progress, takes = tally.Against(log, p.work), tally.Takes(log, p.work) }); err != nil {
+	if err := s.kept.read(ctx, in.ID, func(log *record.Log) { progress, takes = tally.Against(log, p.work), times.Takes(log, p.work) }); err != nil {
 		return nil, trouble(err)
 	}
 	end, err := s.plans.take(ctx) // what is counted does not wait for it

@@ -14,7 +14,7 @@ import (
 
 var floors = [][]string{
 	{"measure", "problem", "naming", "rules", "school"},
-	{"words", "gauge", "pace", "dealing"},
+	{"words", "gauge", "pace", "dealing", "fewest"},
 	{"cloth", "piece"},
 	{"making"},
 	{"straight", "triangle", "recut"},
@@ -29,6 +29,7 @@ var floors = [][]string{
 	{"work"},
 	{"record", "drawn", "needle"},
 	{"tally"},
+	{"times"},
 	{"iron", "ruler", "prints", "leftover", "advice", "order"},
 	{"mat"},
 	{"machine"},

@@ -9,6 +9,7 @@ import (
 	"vicis/core/ask"
 	"vicis/core/cutting"
 	"vicis/core/document"
+	"vicis/core/fewest"
 	"vicis/core/laying"
 	"vicis/core/mat"
 	"vicis/core/measure"
@@ -294,7 +295,7 @@ func (b cliffs) short(a cutting.Across, usable measure.Length) int {
 
 // count is how many strips or sets would do, were they as long as they say.
 func (b cliffs) count(a cutting.Across) int {
-	e := cutting.Enough()
+	e := fewest.Enough()
 	n := a.Count(&b.Table, e)
 	b.Spent(laying.CutCost(e.Used()))
 	return n

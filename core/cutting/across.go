@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"vicis/core/demand"
+	"vicis/core/fewest"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -19,7 +20,7 @@ type Across struct {
 	Cuts    []WidthCut
 	List    []naming.Step // the order in which rings are cut, once through; empty where there is none
 	Running int           // how many tubes it takes to cut them in that order; 0 where there is none
-	Layups  Layups        // how each is cut: how many of each of Cuts
+	Layups  fewest.Layups // how each is cut: how many of each of Cuts
 }
 
 // LaidOut says whether how many strips or sets are used up once so many are cut follows from how they are laid out alone: several
@@ -56,13 +57,13 @@ func subCut(id naming.Step, width, length measure.Length, line demand.ThingCount
 }
 
 // stock is a strip or set of a length on this table.
-func stock(length measure.Length, t *making.Table) Stock {
-	return Stock{Length: int64(length - t.Squaring), Every: t.Every, Loss: int64(t.Squaring)}
+func stock(length measure.Length, t *making.Table) fewest.Stock {
+	return fewest.Stock{Length: int64(length - t.Squaring), Every: t.Every, Loss: int64(t.Squaring)}
 }
 
 // PrintShare is prints of an assortment, or lots of strip sets, that are cut alike.
 type PrintShare struct {
-	Wants  []Want
+	Wants  []fewest.Want
 	Prints []int // those of which as much is cut
 }
 
@@ -75,10 +76,10 @@ func (a Across) Shares() []PrintShare {
 		of[i] = inAll(slices.Clone(a.Of[i]), max(0, a.Cuts[i].Make()))
 	}
 	for k := range prints {
-		wants := make([]Want, len(a.Cuts))
+		wants := make([]fewest.Want, len(a.Cuts))
 		for i, c := range a.Cuts {
 			n := max(0, c.Make())
-			wants[i] = Want{int64(c.Cut), n*(k+1)/prints - n*k/prints}
+			wants[i] = fewest.Want{Width: int64(c.Cut), Count: n*(k+1)/prints - n*k/prints}
 			if a.Of != nil {
 				wants[i].Count = of[i][k]
 			}
@@ -93,14 +94,14 @@ func (a Across) Shares() []PrintShare {
 }
 
 // fewest lays the sub-cuts out on the fewest strips, for every print by itself.
-func (a Across) fewest(t *making.Table, e *Effort) Layups {
-	var out Layups
+func (a Across) fewest(t *making.Table, e *fewest.Effort) fewest.Layups {
+	var out fewest.Layups
 	shares := a.Shares()
 	for _, s := range shares {
 		out.Each = append(out.Each, make([]int, len(s.Prints))...)
 	}
 	for _, s := range shares {
-		l, _ := Fewest(stock(a.Length, t), s.Wants, e) // what does not fit has been refused before
+		l, _ := fewest.Fewest(stock(a.Length, t), s.Wants, e) // what does not fit has been refused before
 		for _, p := range l.Patterns {
 			p.Times *= len(s.Prints)
 			out.Patterns = append(out.Patterns, p)
@@ -115,7 +116,7 @@ func (a Across) fewest(t *making.Table, e *Effort) Layups {
 }
 
 // lay finds the fewest strips or sets that give all sub-cuts.
-func (a *Across) lay(t *making.Table, e *Effort) {
+func (a *Across) lay(t *making.Table, e *fewest.Effort) {
 	slices.SortStableFunc(a.Cuts, func(x, y WidthCut) int { return int(y.Cut - x.Cut) })
 	a.Layups = a.fewest(t, e)
 	if len(a.List) > 0 {
@@ -124,14 +125,14 @@ func (a *Across) lay(t *making.Table, e *Effort) {
 }
 
 // Count is how many strips or sets would do, were they as long as a.Length says.
-func (a Across) Count(t *making.Table, e *Effort) int { return a.fewest(t, e).Strips }
+func (a Across) Count(t *making.Table, e *fewest.Effort) int { return a.fewest(t, e).Strips }
 
 // Marks are where the knife goes across a strip that is cut by a pattern, from its raw end: the squared end, then the
 // end of every piece; wherever the end is squared up again, a mark more. piece is −1 at a squared end.
-func (a Across) Marks(p Pattern, t *making.Table) (at []measure.Length, piece []int) {
+func (a Across) Marks(p fewest.Pattern, t *making.Table) (at []measure.Length, piece []int) {
 	x := t.Squaring
 	at, piece = []measure.Length{x}, []int{-1}
-	for k, i := range p.order() {
+	for k, i := range p.InOrder() {
 		if t.Every > 0 && k > 0 && k%t.Every == 0 && t.Squaring > 0 {
 			x += t.Squaring
 			at, piece = append(at, x), append(piece, -1)

@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/cloth"
 	"vicis/core/demand"
+	"vicis/core/fewest"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -20,7 +21,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Thing
 ) Plan {
 	var p Plan
 	index := map[naming.Unit]int{} // strip set → its place among p.Sets
-	pools := pools{t: t, shelf: shelf, waits: waits, effort: Enough(), dealt: dealt}
+	pools := pools{t: t, shelf: shelf, waits: waits, effort: fewest.Enough(), dealt: dealt}
 	for _, m := range units {
 		for _, act := range m.Acts {
 			line := lines[act.ID]
@@ -87,7 +88,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Thing
 		p.Strips += s.Count
 	}
 	p.Looks = pools.effort.Used()
-	p.Passed = pools.effort.left <= 0
+	p.Passed = pools.effort.Left <= 0
 	if p.Strips > MostStrips {
 		return p // nobody lays out so much
 	}

@@ -8,12 +8,14 @@ import (
 
 	"vicis/core/cloth"
 	"vicis/core/demand"
+	"vicis/core/fewest"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/problem"
 	"vicis/core/quilt"
 	"vicis/core/straight"
+	"vicis/internal/trial/solve"
 )
 
 const in = measure.Inch
@@ -117,10 +119,10 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 			if a.Layups.Strips != s.Count || !a.Layups.Proven() {
 				t.Fatalf("%d strips cut, %+v", s.Count, a.Layups)
 			}
-			wants := make([]Want, len(a.Cuts))
+			wants := make([]fewest.Want, len(a.Cuts))
 			for k, c := range a.Cuts {
 				cut[string(c.ID)]++
-				if wants[k] = (Want{int64(c.Cut), c.Make()}); c.Make() != lines[c.ID].Make() {
+				if wants[k] = (fewest.Want{Width: int64(c.Cut), Count: c.Make()}); c.Make() != lines[c.ID].Make() {
 					t.Fatalf("%+v gives another count than %+v", c, lines[c.ID])
 				}
 				if p := made[c.ID[0]-'p'].Acts[0].Patch; !(s.Cut == p.H && c.Cut == p.W || s.Cut == p.W &&
@@ -128,7 +130,7 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 					t.Fatalf("a patch %v cut %v from %v", p, c.Cut, s.Cut)
 				}
 			}
-			check(t, stock(a.Length, tb), wants, a.Layups)
+			solve.Check(t, stock(a.Length, tb), wants, a.Layups)
 			for _, pattern := range a.Layups.Patterns {
 				at, piece := a.Marks(pattern, tb)
 				for k := 1; k < len(at); k++ {

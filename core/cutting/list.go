@@ -3,6 +3,7 @@ package cutting
 import (
 	"slices"
 
+	"vicis/core/fewest"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -58,23 +59,23 @@ func once(left, list []int) (order []int) {
 }
 
 // runsOn fills one tube after the other from the list, and says how many that takes.
-func (a *Across) runsOn(list []int, t *making.Table) (patterns []Pattern, tubes int) {
+func (a *Across) runsOn(list []int, t *making.Table) (patterns []fewest.Pattern, tubes int) {
 	left := make([]int, len(a.Cuts))
 	for i, c := range a.Cuts {
 		left[i] = max(0, c.Make())
 	}
 	from, used := stock(a.Length, t), measure.Length(0)
-	p := Pattern{Counts: make([]int, len(a.Cuts)), Times: 1}
+	p := fewest.Pattern{Counts: make([]int, len(a.Cuts)), Times: 1}
 	end := func() {
 		if tubes++; len(patterns) > 0 && slices.Equal(patterns[len(patterns)-1].Order, p.Order) {
 			patterns[len(patterns)-1].Times++
 		} else {
 			patterns = append(patterns, p)
 		}
-		p, used = Pattern{Counts: make([]int, len(a.Cuts)), Times: 1}, 0
+		p, used = fewest.Pattern{Counts: make([]int, len(a.Cuts)), Times: 1}, 0
 	}
 	for _, i := range once(left, list) {
-		if !from.fits(int64(used+a.Cuts[i].Cut), len(p.Order)+1) {
+		if !from.Fits(int64(used+a.Cuts[i].Cut), len(p.Order)+1) {
 			end()
 		}
 		used += a.Cuts[i].Cut

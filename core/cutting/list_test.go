@@ -6,9 +6,11 @@ import (
 	"slices"
 	"testing"
 
+	"vicis/core/fewest"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/internal/trial/solve"
 )
 
 // ringed is the rings of so many blocks of a list of widths, on tubes of a length.
@@ -46,12 +48,12 @@ func TestRingsAgainstGLPK(t *testing.T) {
 	for n := range 100 {
 		a, list := ringed(r)
 		tb := &making.Table{Squaring: measure.Inch / 2, Every: []int{0, 0, 6}[n%3]}
-		a.lay(tb, Enough())
-		var wants []Want
+		a.lay(tb, fewest.Enough())
+		var wants []fewest.Want
 		for _, c := range a.Cuts {
-			wants = append(wants, Want{int64(c.Cut), c.Make()})
+			wants = append(wants, fewest.Want{Width: int64(c.Cut), Count: c.Make()})
 		}
-		if want := glpsol(t, dir, program(stock(a.Length, tb), wants)); a.Layups.Strips != want || !a.Layups.Proven() {
+		if want := solve.Optimum(t, dir, solve.Program(stock(a.Length, tb), wants)); a.Layups.Strips != want || !a.Layups.Proven() {
 			t.Errorf("list %d, %v: %d tubes (at least %d), GLPK finds %d", n, list, a.Layups.Strips, a.Layups.Bound, want)
 		}
 		cut, tubes := make([]int, len(a.Cuts)), 0
@@ -129,7 +131,7 @@ func BenchmarkRings(b *testing.B) {
 					if !ordered {
 						a.List = nil
 					}
-					a.lay(tb, Enough())
+					a.lay(tb, fewest.Enough())
 				}
 			}
 		})

@@ -9,6 +9,7 @@ import (
 
 	"vicis/core/cloth"
 	"vicis/core/measure"
+	"vicis/internal/trial/solve"
 )
 
 // pieced is a seeded instance: patches of one fabric, and pieces of it on the shelf. In halves of an inch.
@@ -239,7 +240,7 @@ func TestPiecesAgainstGLPK(t *testing.T) {
 				t.Errorf("seed %d: %v do not come out of %d × %d", seed, gives, w, h)
 			}
 		}
-		want := measure.Length(glpsol(t, dir, s.model(m))) * half
+		want := measure.Length(solve.Optimum(t, dir, s.model(m))) * half
 		switch {
 		case f.Rest < want:
 			t.Errorf("seed %d: %v buys %v half inches, and GLPK finds that it takes %v", seed, s, float64(f.Rest)/float64(half), float64(want)/float64(half))

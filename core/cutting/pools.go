@@ -6,6 +6,7 @@ import (
 
 	"vicis/core/cloth"
 	"vicis/core/demand"
+	"vicis/core/fewest"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -18,7 +19,7 @@ type pools struct {
 	shelf   cloth.Shelf
 	waits   map[naming.Step]bool // acts whose size waits for a measurement: they share no strip with others
 	patches []pooled
-	effort  *Effort
+	effort  *fewest.Effort
 	dealt   CutByPrint
 }
 

@@ -15,6 +15,7 @@ import (
 	"vicis/core/problem"
 	"vicis/core/quilt"
 	"vicis/core/straight"
+	"vicis/internal/trial/solve"
 )
 
 // shelved is a seeded instance: a few patches of one fabric, and strips of it on the shelf, some as long as the cloth is
@@ -222,7 +223,7 @@ func TestTheShelfAgainstGLPK(t *testing.T) {
 	for seed := range instances {
 		s := shelvedBy(rand.New(rand.NewSource(int64(seed))))
 		rest, plan := s.bought(t)
-		switch want := measure.Length(glpsol(t, dir, s.model())) * half; {
+		switch want := measure.Length(solve.Optimum(t, dir, s.model())) * half; {
 		case rest < want:
 			t.Errorf("seed %d: %v buys %v half inches, and GLPK finds that it takes %v", seed, s,
 				float64(rest)/float64(half), float64(want)/float64(half))
@@ -264,7 +265,7 @@ func BenchmarkTheShelfBesideGLPK(b *testing.B) {
 		dir := b.TempDir()
 		for b.Loop() {
 			for _, s := range list {
-				glpsol(b, dir, s.model())
+				solve.Optimum(b, dir, s.model())
 			}
 		}
 	})

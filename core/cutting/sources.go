@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"vicis/core/cloth"
+	"vicis/core/fewest"
 	"vicis/core/measure"
 )
 
@@ -191,7 +192,7 @@ func (s source) choose() choice {
 	s.eachWay(func(ways []int) choice {
 		c := s.cut(slices.Clone(ways), coarse[0], false)
 		for _, o := range coarse[1:] {
-			if c.bought == 0 || s.p.effort.left <= 0 {
+			if c.bought == 0 || s.p.effort.Spent() {
 				break // it cannot be less; which of several ways to buy nothing matters little
 			}
 			if other := s.cut(slices.Clone(ways), o, false); other.compare(c) < 0 {
@@ -203,7 +204,7 @@ func (s source) choose() choice {
 	})
 	for _, c := range slices.Clone(few[:min(bestWays, len(few))]) {
 		for _, o := range slices.Concat(orders[len(coarse):], s.finer(c)) {
-			if few[0].bought == 0 || s.p.effort.left <= 0 {
+			if few[0].bought == 0 || s.p.effort.Spent() {
 				break
 			}
 			few.add(s.cut(slices.Clone(c.ways), o, false))
@@ -275,10 +276,10 @@ func (s source) eachWay(try func(ways []int) choice) {
 		for range mostTurns {
 			changed := false
 			for _, i := range free {
-				if looked += len(s.members); looked > mostLooked || s.p.effort.left <= 0 {
+				if looked += len(s.members); looked > mostLooked || s.p.effort.Spent() {
 					break
 				}
-				s.p.effort.of(16 * len(s.members))
+				s.p.effort.Take(16 * len(s.members))
 				ways[i] = 1 - ways[i]
 				if c := try(ways); c.compare(now) < 0 {
 					now, changed = c, true
@@ -352,8 +353,7 @@ func (s source) count(pool, left []int, exactly bool) int {
 	}
 	n := 0
 	for _, one := range a.Shares() {
-		problem := problemOf(stock(a.Length, s.p.t), one.Wants)
-		n += strips(problem.firstFit(problem.demand, false)) * len(one.Prints)
+		n += fewest.FirstFit(stock(a.Length, s.p.t), one.Wants) * len(one.Prints)
 	}
 	s.counted[string(key)] = n
 	return n
@@ -361,7 +361,7 @@ func (s source) count(pool, left []int, exactly bool) int {
 
 // buys is how much cloth must be bought for strips of these widths, once what there is by the length is cut up.
 func (s source) buys(cuts []UseCut) measure.Length {
-	s.p.effort.of(4 * (len(cuts) + len(s.p.shelf.Have(s.fabric.ID))))
+	s.p.effort.Take(4 * (len(cuts) + len(s.p.shelf.Have(s.fabric.ID))))
 	slices.SortFunc(cuts, func(a, b UseCut) int { return cmp.Compare(b.Cut, a.Cut) }) // widest first, as they are cut
 	f := FabricPlan{Fabric: s.fabric, Usable: s.usable, Prints: s.fabric.Share(), Strips: make([]StripPlan, len(cuts))}
 	for i, c := range cuts {
@@ -444,8 +444,8 @@ func (s source) fillAll(pieces []cloth.Have, left []int, o order) laidOut {
 		}
 	}
 	for _, have := range pieces {
-		for n := have.Count; n > 0 && s.p.effort.left > 0; {
-			s.p.effort.of(4 * len(items))
+		for n := have.Count; n > 0 && !s.p.effort.Spent(); {
+			s.p.effort.Take(4 * len(items))
 			wide := have.W
 			if have.Along { // its end is squared up like any other's
 				wide -= s.p.t.Squaring
@@ -530,7 +530,7 @@ const fillings = 300
 
 // fill finds how many of each item come out of one piece, cut in rows and each row across: as much of the piece as can
 // be found to be used, by those that come first before all others. No more of an item than is wanted.
-func fill(w, l measure.Length, items []item, wanted []int, e *Effort) (best []int, inRows []filled, along bool) {
+func fill(w, l measure.Length, items []item, wanted []int, e *fewest.Effort) (best []int, inRows []filled, along bool) {
 	best = make([]int, len(items))
 	most := int64(0)
 	for _, turned := range []bool{false, true} { // rows across the cloth, or along it
@@ -550,10 +550,10 @@ func fill(w, l measure.Length, items []item, wanted []int, e *Effort) (best []in
 				copy(best, have)
 				inRows, along = slices.Clone(path), turned
 			}
-			if budget--; budget <= 0 || e.left <= 0 {
+			if budget--; budget <= 0 || e.Spent() {
 				return
 			}
-			e.of(8 * len(items))
+			e.Take(8 * len(items))
 			for _, h := range heights(items, left, high, turned) {
 				counts, gain := row(wide, h, items, left, turned, e)
 				if gain == 0 {
@@ -643,9 +643,9 @@ const firstCounts = 64
 const rowNodes = 400
 
 // row fills one row of a height as full as can be, by what is used of it.
-func row(wide, high measure.Length, items []item, left []int, turned bool, e *Effort) (counts [][2]int, worth int64) {
+func row(wide, high measure.Length, items []item, left []int, turned bool, e *fewest.Effort) (counts [][2]int, worth int64) {
 	counts = make([][2]int, len(items))
-	var wants []Want
+	var wants []fewest.Want
 	var values []int64
 	var of, lies []int
 	for i, it := range items {
@@ -653,7 +653,7 @@ func row(wide, high measure.Length, items []item, left []int, turned bool, e *Ef
 		for k, way := range ways[:n] {
 			if left[i] > 0 && way[0] <= wide && way[1] <= high {
 				lies = append(lies, k)
-				wants = append(wants, Want{int64(way[0]), left[i]})
+				wants = append(wants, fewest.Want{Width: int64(way[0]), Count: left[i]})
 				values = append(values, int64(way[0]/64)*int64(way[1]/64)*it.worth)
 				of = append(of, i)
 			}
@@ -688,6 +688,6 @@ func row(wide, high measure.Length, items []item, left []int, turned bool, e *Ef
 		}
 	}
 	search(0, int64(wide), 0)
-	e.of(8*len(items) + rowNodes - budget)
+	e.Take(8*len(items) + rowNodes - budget)
 	return counts, worth
 }

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"slices"
 
-	"vicis/core/cutting"
 	"vicis/core/measure"
 	"vicis/core/rules"
 	"vicis/core/words"
@@ -18,7 +17,7 @@ func (b LeftOver) piecedBack(remnants []Remnant) (GoodFor, bool) {
 		return GoodFor{}, false
 	}
 	own, _ := b.Shelf.Fabric(back.Role)
-	var scraps []cutting.Scrap
+	var scraps []Scrap
 	var names []string
 	for _, r := range remnants {
 		if r.sewn || r.Name == own.Name {
@@ -26,7 +25,7 @@ func (b LeftOver) piecedBack(remnants []Remnant) (GoodFor, bool) {
 		}
 		w := r.Width.Length()
 		l := r.Length.Length()
-		scraps = append(scraps, cutting.Scrap{A: w, B: l, Count: r.Count})
+		scraps = append(scraps, Scrap{A: w, B: l, Count: r.Count})
 		names = append(names, r.Name)
 	}
 	if len(scraps) == 0 {
@@ -42,7 +41,7 @@ func (b LeftOver) piecedBack(remnants []Remnant) (GoodFor, bool) {
 		if n := measure.Length(whole); n > 0 {
 			rest = span - n*usable + 2*back.Seam*n
 		}
-		if courses := cutting.Courses(scraps, rest, back.Long, back.Seam, mark); courses != nil {
+		if courses := Courses(scraps, rest, back.Long, back.Seam, mark); courses != nil {
 			return b.backOf(courses, names, whole, rest), true
 		}
 	}
@@ -53,7 +52,7 @@ func (b LeftOver) piecedBack(remnants []Remnant) (GoodFor, bool) {
 const mostLengths = 6
 
 // backOf tells the courses of a pieced back beside so many lengths of cloth.
-func (b LeftOver) backOf(courses []cutting.Course, names []string, whole int, rest measure.Length) GoodFor {
+func (b LeftOver) backOf(courses []Course, names []string, whole int, rest measure.Length) GoodFor {
 	back := b.Layout.Back
 	pieces := 0
 	var widths, sums []string
@@ -87,7 +86,7 @@ func (b LeftOver) backOf(courses []cutting.Course, names []string, whole int, re
 }
 
 // courseWords is what a course is sewn of.
-func (b LeftOver) courseWords(c cutting.Course, names []string) string {
+func (b LeftOver) courseWords(c Course, names []string) string {
 	var list []string
 	for i := 0; i < len(c.Pieces); {
 		n := i

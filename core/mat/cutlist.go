@@ -7,6 +7,7 @@ import (
 
 	"vicis/core/cutting"
 	"vicis/core/drawn"
+	"vicis/core/fewest"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -130,7 +131,7 @@ func (b AtMat) across(a cutting.Across, what string) AcrossShown {
 	return out
 }
 
-func (b AtMat) layup(a cutting.Across, p cutting.Pattern) Layup {
+func (b AtMat) layup(a cutting.Across, p fewest.Pattern) Layup {
 	at, piece := a.Marks(p, &b.Table)
 	l := Layup{Times: p.Times, Marks: make([]CutMark, len(at)), Rest: b.Table.Ruler.Read(a.Length - at[len(at)-1])}
 	squared := at[0]

@@ -12,6 +12,7 @@ import (
 	"vicis/core/quilt"
 	"vicis/core/record"
 	"vicis/core/tally"
+	"vicis/core/times"
 	"vicis/core/work"
 	"vicis/demo"
 )
@@ -68,7 +69,7 @@ func TestNoOrderChangesTheStitchesLessOften(t *testing.T) {
 		if len(g.sewn) > 16 {
 			continue
 		}
-		o := Of(w, tally.Fold(w, nil), tally.Takes(record.NewLog(), w))
+		o := Of(w, tally.Fold(w, nil), times.Takes(record.NewLog(), w))
 		if len(o.Fewest) != len(g.sewn) {
 			t.Errorf("%s: %d of %d batches are in the order", e.ID, len(o.Fewest), len(g.sewn))
 		}
@@ -145,7 +146,7 @@ func TestNothingCanBeSewnOfNothing(t *testing.T) {
 		if !ok {
 			continue
 		}
-		for _, id := range Of(w, tally.Fold(w, nil), tally.Takes(record.NewLog(), w)).Tonight {
+		for _, id := range Of(w, tally.Fold(w, nil), times.Takes(record.NewLog(), w)).Tonight {
 			t.Errorf("%s: %s can be sewn of nothing", e.ID, id)
 		}
 	}
@@ -169,7 +170,7 @@ func TestTonight(t *testing.T) {
 				cut = append(cut, record.Event{ID: fmt.Sprintf("cut-%05d", i), Step: s.ID, Kind: record.Made, N: s.Make, Exact: s.Exact(), Look: s.Look})
 			}
 		}
-		o := Of(w, tally.Fold(w, cut), tally.Takes(record.NewLog(), w))
+		o := Of(w, tally.Fold(w, cut), times.Takes(record.NewLog(), w))
 		g := graphOf(w)
 		if len(o.Tonight) == 0 {
 			t.Errorf("%s: all is cut, and nothing can be sewn", e.ID)

@@ -13,6 +13,7 @@ import (
 	"vicis/core/record"
 	"vicis/core/school"
 	"vicis/core/tally"
+	"vicis/core/times"
 	"vicis/core/work"
 	"vicis/internal/quilts"
 )
@@ -86,7 +87,7 @@ func TestWhatIsMissingFinishesABlock(t *testing.T) {
 				}
 			}
 			before := tally.Fold(w, m.list)
-			s := Of(w, before, tally.Takes(record.NewLog(), w)).Soonest
+			s := Of(w, before, times.Takes(record.NewLog(), w)).Soonest
 			if s == nil {
 				continue
 			}

@@ -9,6 +9,7 @@ import (
 	"vicis/core/naming"
 	"vicis/core/rules"
 	"vicis/core/tally"
+	"vicis/core/times"
 	"vicis/core/words"
 )
 
@@ -29,7 +30,7 @@ type RuleUse struct {
 const mostUses = 4
 
 // Book is the book of rules, each with what it comes to in this quilt, as it is planned and as it was tallied so far.
-func (p Plan) Book(so tally.Progress, left *tally.Left) []RuleHere {
+func (p Plan) Book(so tally.Progress, left *times.Left) []RuleHere {
 	list := []RuleHere{}
 	at := map[rules.ID]int{}
 	for i, r := range rules.Book() {

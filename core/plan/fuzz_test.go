@@ -26,6 +26,7 @@ import (
 	"vicis/core/school"
 	"vicis/core/starter"
 	"vicis/core/tally"
+	"vicis/core/times"
 	"vicis/core/work"
 )
 
@@ -356,7 +357,7 @@ func atTheMachine(t *testing.T, d document.Document) {
 	}
 	l := record.NewLog()
 	p := tally.Against(l, w)
-	o := order.Of(w, p, tally.Takes(l, w))
+	o := order.Of(w, p, times.Takes(l, w))
 	if o.Changes > o.Planned {
 		t.Errorf("%d changes, and %d in the order of the work", o.Changes, o.Planned)
 	}
@@ -375,5 +376,5 @@ func atTheMachine(t *testing.T, d document.Document) {
 	case o.Soonest != nil:
 		made(o.Soonest.Parts)
 	}
-	tally.Sums(w, tally.Fold(w, sewn))
+	times.Sums(w, tally.Fold(w, sewn))
 }

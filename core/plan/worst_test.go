@@ -21,6 +21,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/record"
 	"vicis/core/tally"
+	"vicis/core/times"
 )
 
 // The worst documents that were found or thought of: each within what a document may hold, each aimed at one place where
@@ -554,7 +555,7 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			"block card": func() any { r, _ := machine.UnderNeedle(planned, d.Top.Repeat[0][0].Unit.Step(), 0); return r },
 			"order": func() any {
 				l := record.NewLog()
-				return order.Of(planned, tally.Against(l, planned), tally.Takes(l, planned))
+				return order.Of(planned, tally.Against(l, planned), times.Takes(l, planned))
 			},
 			"resize": func() any { r, _ := askunits.Resize(d, d.Top.Repeat[0][0].Unit, measure.Typed("7 1/3")); return r },
 			"near":   func() any { r, _ := askcloth.NearTo(d, measure.Typed("90"), measure.Typed("100")); return r },

@@ -9,7 +9,7 @@ import (
 
 	"vicis/core/record"
 	"vicis/core/tally"
-	"vicis/internal/trial"
+	"vicis/internal/trial/steps"
 )
 
 // What the book writes it reads again, event for event, whatever was typed as a reason: also what a spreadsheet would take for a formula,
@@ -19,24 +19,24 @@ func TestTheBookReadsWhatItWrites(t *testing.T) {
 	bits := []string{"=1+1", "'=x", "'", "''", "@home", "-", "+4", `"quoted"`, "a,b", "line\nline", "ä ½", "'plain", "seam off", "\tx", " spaced "}
 	var events []record.Event
 	for i := range 300 {
-		e := trial.EventOf([]string{"strip", "cut", "pair"}[rng.Intn(3)], []record.EventKind{record.Made, record.Aside, record.Recount, record.Pressed}[rng.Intn(4)], 1+rng.Intn(50))
+		e := steps.EventOf([]string{"strip", "cut", "pair"}[rng.Intn(3)], []record.EventKind{record.Made, record.Aside, record.Recount, record.Pressed}[rng.Intn(4)], 1+rng.Intn(50))
 		e.ID, e.At, e.Rev = fmt.Sprintf("=event-%04d", i)[1:], "2026-11-27T10:13:51.123Z", rng.Intn(3)
 		if e.Kind == record.Aside {
 			e.Reason = bits[rng.Intn(len(bits))] + bits[rng.Intn(len(bits))]
 		}
 		events = append(events, e)
 	}
-	u := trial.TakenBack(events[3])
+	u := steps.TakenBack(events[3])
 	u.ID, u.At = "undo-0001", "2026-11-27T11:13:51+01:00"
 	u.Exact = "" // as the book takes one back
-	bare := trial.EventOf("cut", record.Made, 2)
+	bare := steps.EventOf("cut", record.Made, 2)
 	bare.ID, bare.At, bare.Exact = "bare-0001", "2026-11-27T10:13:51Z", "" // as the oldest programs stored one
 	events = append(events, u, bare)
-	table, err := record.Table(trial.Three, events)
+	table, err := record.Table(steps.Three, events)
 	if err != nil {
 		t.Fatal(err)
 	}
-	got, faults := record.Read(trial.Three, table)
+	got, faults := record.Read(steps.Three, table)
 	if len(faults) > 0 || !reflect.DeepEqual(got, events) {
 		t.Errorf("%v\n%+v\n%+v", faults, got[len(got)-1], events[len(events)-1])
 	}
@@ -52,12 +52,12 @@ func TestTheBookReadsWhatItWrites(t *testing.T) {
 // A table of another program: columns in its own order, no ids, steps by name. Read twice it makes the same ids, so that it counts once.
 func TestATableFromElsewhereIsReadOnce(t *testing.T) {
 	const table = "Kind,N,At,Name\nmade,4,2026-03-14T15:09:26Z,cut\nmade,4,2026-03-14T15:09:26Z,cut\naside,1,2026-03-14T16:00:00+01:00,cut\n"
-	first, faults := record.Read(trial.Three, table)
-	second, _ := record.Read(trial.Three, "\ufeff"+table)
+	first, faults := record.Read(steps.Three, table)
+	second, _ := record.Read(steps.Three, "\ufeff"+table)
 	if len(faults) > 0 || len(first) != 3 || !reflect.DeepEqual(first, second) {
 		t.Fatalf("%v %+v %+v", faults, first, second)
 	}
-	p := tally.Fold(trial.Three, append(first, second...))
+	p := tally.Fold(steps.Three, append(first, second...))
 	if c := p.Steps[1]; c.Good != 7 || c.Aside != 1 {
 		t.Errorf("%+v", c)
 	}
@@ -88,7 +88,7 @@ func TestEveryWrongLineIsNamed(t *testing.T) {
 		{"name,kind,at,n\ncut,made,2026-03-14T15:09:26Z,4\nZ\"", []int{3}, "no table"},
 		{head + "x,2026-03-14T15:09:26Z,cut,made,4\none-0002,2026-03-14T15:09:26Z,cut,made,4\ny,2026-03-14T15:09:26Z,cut,made,4\n", []int{2, 4}, "no id"},
 	} {
-		_, faults := record.Read(trial.Three, c.text)
+		_, faults := record.Read(steps.Three, c.text)
 		var lines []int
 		for _, f := range faults {
 			lines = append(lines, f.Line)
@@ -107,15 +107,15 @@ func FuzzReadATable(f *testing.F) {
 	f.Add("id,at,step,kind,n\none-0001,2026-03-14T15:09:26Z,cut,made,4\n")
 	f.Add("kind,name,at\nundo,'=,2026-03-14T15:09:26Z\n")
 	f.Fuzz(func(t *testing.T, text string) {
-		events, faults := record.Read(trial.Three, text)
+		events, faults := record.Read(steps.Three, text)
 		if len(events) == 0 && len(faults) == 0 {
 			t.Error("neither taken nor refused")
 		}
 		if len(faults) > 0 {
 			return
 		}
-		table, err := record.Table(trial.Three, events)
-		again, faults := record.Read(trial.Three, table)
+		table, err := record.Table(steps.Three, events)
+		again, faults := record.Read(steps.Three, table)
 		if err != nil || len(faults) > 0 || !reflect.DeepEqual(again, events) {
 			t.Errorf("%v %v\n%+v\n%+v", err, faults, events, again)
 		}

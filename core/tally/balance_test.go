@@ -7,11 +7,11 @@ import (
 	"vicis/core/measure"
 	"vicis/core/record"
 	"vicis/core/work"
-	"vicis/internal/trial"
+	"vicis/internal/trial/steps"
 )
 
 // two kinds of pairs of the same parts, six of each, from segments cut four from a set.
-var kinds = trial.Working(
+var kinds = steps.Working(
 	work.Step{ID: "set", Called: "set", Stage: "strip sets", Does: "sew", Make: 6, Size: []measure.Length{4 * in}},
 	work.Step{
 		ID: "segment", Called: "segment", Stage: "sub-cuts", Does: "sub-cut", Make: 24, Size: []measure.Length{2 * in, 4 * in},
@@ -35,7 +35,7 @@ type tallied struct {
 
 func asEvents(w *work.Work, list []tallied) (out []record.Event) {
 	for _, c := range list {
-		e := trial.EventOf(c.step, c.kind, c.n)
+		e := steps.EventOf(c.step, c.kind, c.n)
 		for _, s := range w.Steps {
 			if string(s.ID) == c.step {
 				e.Exact = s.Exact()
@@ -110,7 +110,7 @@ func TestEveryRepairPutsTheCountRight(t *testing.T) {
 		for i, r := range p.Doubts[0].Repairs {
 			mended := append([]record.Event{}, list...)
 			for _, a := range r.Acts {
-				e := trial.EventOf(string(a.Step), a.Kind, a.N)
+				e := steps.EventOf(string(a.Step), a.Kind, a.N)
 				e.Exact, e.Look, e.Reason = a.Exact, a.Look, a.Reason
 				if says := e.Check(); says != "" {
 					t.Errorf("%s: %s", c.name, says)

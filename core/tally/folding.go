@@ -116,3 +116,12 @@ func lastEvent(l *record.Log, at int) *Last {
 	e := l.Entries()[at]
 	return &Last{e.ID, e.Kind, e.N}
 }
+
+// Places finds which step of a work a key belongs to: see place.
+func Places(w *work.Work) func(record.Key) (int, bool) {
+	f := folding{w: w, index: map[naming.Step]int{}}
+	for i, s := range w.Steps {
+		f.index[s.ID] = i
+	}
+	return f.place
+}

@@ -8,11 +8,12 @@ import (
 	"testing"
 
 	"vicis/core/cutting"
+	"vicis/core/fewest"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/record"
 	"vicis/core/work"
-	"vicis/internal/trial"
+	"vicis/internal/trial/steps"
 )
 
 const in = measure.Inch
@@ -29,7 +30,7 @@ func find(p Progress, id string) StepProgress {
 // Two widths come out of the same strips of 20: two strips give 3 of 6 each, one gives 2 of 6 and 2 of 3, one gives 1
 // and 4. A strip is used up by the first piece that is cut from it, however little that is.
 func TestStripsThatGiveSeveralWidths(t *testing.T) {
-	two := trial.Working(
+	two := steps.Working(
 		work.Step{ID: "strip", Called: "strip", Stage: "strips", Does: "cut", Make: 4, Size: []measure.Length{2 * in}},
 		work.Step{
 			ID: "six", Called: "six", Stage: "sub-cuts", Does: "sub-cut", Make: 9, Size: []measure.Length{6 * in},
@@ -46,7 +47,7 @@ func TestStripsThatGiveSeveralWidths(t *testing.T) {
 	)
 	across := &cutting.Across{
 		Cuts:   []cutting.WidthCut{{ID: "six", Need: 9, PerStrip: 3}, {ID: "three", Need: 6, PerStrip: 6}},
-		Layups: cutting.Layups{Patterns: []cutting.Pattern{{Counts: []int{3, 0}, Times: 2}, {Counts: []int{2, 2}, Times: 1}, {Counts: []int{1, 4}, Times: 1}}},
+		Layups: fewest.Layups{Patterns: []fewest.Pattern{{Counts: []int{3, 0}, Times: 2}, {Counts: []int{2, 2}, Times: 1}, {Counts: []int{1, 4}, Times: 1}}},
 	}
 	part, strip := work.MatPart{}, &cutting.StripPlan{ID: "strip"}
 	before := []int{0, 0}
@@ -94,9 +95,9 @@ func TestStripsThatGiveSeveralWidths(t *testing.T) {
 }
 
 func TestCountsAddUp(t *testing.T) {
-	p := Fold(trial.Three, []record.Event{
-		trial.EventOf("strip", record.Made, 4), trial.EventOf("cut", record.Made, 12), trial.EventOf("cut", record.Made, 8),
-		trial.EventOf("pair", record.Made, 3), trial.EventOf("pair", record.Aside, 1),
+	p := Fold(steps.Three, []record.Event{
+		steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 12), steps.EventOf("cut", record.Made, 8),
+		steps.EventOf("pair", record.Made, 3), steps.EventOf("pair", record.Aside, 1),
 	})
 	cut, pair := find(p, "cut"), find(p, "pair")
 	if cut.Good != 20 || cut.Used != 6 || cut.OnHand != 14 || cut.ToGo != 0 {
@@ -114,12 +115,12 @@ func TestCountsAddUp(t *testing.T) {
 }
 
 func TestSparesStandInAndReplacementsAreAskedFor(t *testing.T) {
-	events := []record.Event{trial.EventOf("strip", record.Made, 4), trial.EventOf("cut", record.Made, 20), trial.EventOf("pair", record.Made, 5), trial.EventOf("pair", record.Aside, 1)}
-	if p := Fold(trial.Three, events); find(p, "cut").ToGo != 0 { // 20 cut, 10 taken, 5 pairs to go: the two spares do
+	events := []record.Event{steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20), steps.EventOf("pair", record.Made, 5), steps.EventOf("pair", record.Aside, 1)}
+	if p := Fold(steps.Three, events); find(p, "cut").ToGo != 0 { // 20 cut, 10 taken, 5 pairs to go: the two spares do
 		t.Errorf("with two spares: %+v", find(p, "cut"))
 	}
-	events = append(events, trial.EventOf("pair", record.Aside, 1))
-	p := Fold(trial.Three, events) // 6 pairs to go want 12, and 10 are on hand
+	events = append(events, steps.EventOf("pair", record.Aside, 1))
+	p := Fold(steps.Three, events) // 6 pairs to go want 12, and 10 are on hand
 	if c := find(p, "cut"); c.Short != 2 || c.ToGo != 2 {
 		t.Errorf("two set aside: %+v", c)
 	}
@@ -129,34 +130,34 @@ func TestSparesStandInAndReplacementsAreAskedFor(t *testing.T) {
 }
 
 func TestUndoIsAnotherEvent(t *testing.T) {
-	a, b := trial.EventOf("cut", record.Made, 10), trial.EventOf("cut", record.Made, 3)
-	ub := trial.TakenBack(b)
+	a, b := steps.EventOf("cut", record.Made, 10), steps.EventOf("cut", record.Made, 3)
+	ub := steps.TakenBack(b)
 	for _, c := range []struct {
 		events []record.Event
 		good   int
 	}{
 		{[]record.Event{a, b, ub}, 10},
-		{[]record.Event{a, b, ub, trial.TakenBack(ub)}, 13},
+		{[]record.Event{a, b, ub, steps.TakenBack(ub)}, 13},
 		{[]record.Event{ub, a, b}, 10}, // arrives before what it takes back
-		{[]record.Event{a, b, ub, trial.TakenBack(b)}, 10},
-		{[]record.Event{a, b, trial.TakenBack(record.Event{ID: "nobody", Step: "cut"})}, 13},
+		{[]record.Event{a, b, ub, steps.TakenBack(b)}, 10},
+		{[]record.Event{a, b, steps.TakenBack(record.Event{ID: "nobody", Step: "cut"})}, 13},
 	} {
-		if got := find(Fold(trial.Three, c.events), "cut").Good; got != c.good {
+		if got := find(Fold(steps.Three, c.events), "cut").Good; got != c.good {
 			t.Errorf("%v: %d, want %d", c.events, got, c.good)
 		}
 	}
-	x, y := trial.TakenBack(a), trial.TakenBack(b)
+	x, y := steps.TakenBack(a), steps.TakenBack(b)
 	x.Of, y.Of = y.ID, x.ID
-	Fold(trial.Three, []record.Event{a, x, y}) // a ring of undos ends
-	if last := find(Fold(trial.Three, []record.Event{a, b, ub}), "cut").Last; last == nil || last.ID != a.ID {
+	Fold(steps.Three, []record.Event{a, x, y}) // a ring of undos ends
+	if last := find(Fold(steps.Three, []record.Event{a, b, ub}), "cut").Last; last == nil || last.ID != a.ID {
 		t.Errorf("the next undo would take back %+v", last)
 	}
 }
 
 func TestARecountIsAFact(t *testing.T) {
-	p := Fold(trial.Three, []record.Event{
-		trial.EventOf("cut", record.Made, 12), trial.EventOf("cut", record.Aside, 2), trial.EventOf("cut", record.Recount, 9),
-		trial.EventOf("cut", record.Made, 1),
+	p := Fold(steps.Three, []record.Event{
+		steps.EventOf("cut", record.Made, 12), steps.EventOf("cut", record.Aside, 2), steps.EventOf("cut", record.Recount, 9),
+		steps.EventOf("cut", record.Made, 1),
 	})
 	if c := find(p, "cut"); c.Good != 10 || c.Aside != 2 {
 		t.Errorf("%+v", c)
@@ -164,24 +165,24 @@ func TestARecountIsAFact(t *testing.T) {
 }
 
 func TestCountsThatCannotBeAreNamed(t *testing.T) {
-	p := Fold(trial.Three, []record.Event{trial.EventOf("cut", record.Made, 8), trial.EventOf("pair", record.Made, 5)})
+	p := Fold(steps.Three, []record.Event{steps.EventOf("cut", record.Made, 8), steps.EventOf("pair", record.Made, 5)})
 	if len(p.Doubts) != 1 || p.Doubts[0].Step != "cut" {
 		t.Errorf("5 pairs from 8 cuts: %+v", p.Doubts)
 	}
-	if p := Fold(trial.Three, []record.Event{trial.EventOf("pair", record.Made, 5)}); len(p.Doubts) != 0 {
+	if p := Fold(steps.Three, []record.Event{steps.EventOf("pair", record.Made, 5)}); len(p.Doubts) != 0 {
 		t.Errorf("who does not count the cuts is not told that they are missing: %+v", p.Doubts)
 	}
-	if p := Fold(trial.Three, []record.Event{trial.EventOf("pair", record.Made, 1), trial.EventOf("pair", record.Aside, 3)}); len(p.Doubts) != 1 ||
+	if p := Fold(steps.Three, []record.Event{steps.EventOf("pair", record.Made, 1), steps.EventOf("pair", record.Aside, 3)}); len(p.Doubts) != 1 ||
 		find(p, "pair").Good != 0 {
 		t.Errorf("3 of 1 set aside: %+v", p)
 	}
 }
 
 func TestWorkThatNoLongerFitsIsListedNotDropped(t *testing.T) {
-	old := trial.EventOf("cut", record.Made, 7)
+	old := steps.EventOf("cut", record.Made, 7)
 	old.Exact = "3 in x 4 in"
-	gone := trial.EventOf("block", record.Made, 2)
-	p := Fold(trial.Three, []record.Event{old, gone, trial.EventOf("cut", record.Made, 1)})
+	gone := steps.EventOf("block", record.Made, 2)
+	p := Fold(steps.Three, []record.Event{old, gone, steps.EventOf("cut", record.Made, 1)})
 	if find(p, "cut").Good != 1 || len(p.NoLonger) != 2 {
 		t.Errorf("%+v, %+v", find(p, "cut"), p.NoLonger)
 	}
@@ -192,10 +193,10 @@ func TestOrderOfMadeAndAsideDoesNotMatter(t *testing.T) {
 	rng := rand.New(rand.NewSource(2))
 	var events []record.Event
 	for range 40 {
-		e := trial.EventOf([]string{"strip", "cut", "pair"}[rng.Intn(3)], []record.EventKind{record.Made, record.Made, record.Aside}[rng.Intn(3)], 1+rng.Intn(4))
+		e := steps.EventOf([]string{"strip", "cut", "pair"}[rng.Intn(3)], []record.EventKind{record.Made, record.Made, record.Aside}[rng.Intn(3)], 1+rng.Intn(4))
 		events = append(events, e)
 		if rng.Intn(4) == 0 {
-			events = append(events, trial.TakenBack(e))
+			events = append(events, steps.TakenBack(e))
 		}
 	}
 	strip := func(p Progress) Progress { // what depends on the order by intent
@@ -205,26 +206,26 @@ func TestOrderOfMadeAndAsideDoesNotMatter(t *testing.T) {
 		}
 		return p
 	}
-	want := strip(Fold(trial.Three, events))
+	want := strip(Fold(steps.Three, events))
 	for range 20 {
 		rng.Shuffle(len(events), func(i, j int) { events[i], events[j] = events[j], events[i] })
-		if got := strip(Fold(trial.Three, events)); !reflect.DeepEqual(got, want) {
+		if got := strip(Fold(steps.Three, events)); !reflect.DeepEqual(got, want) {
 			t.Fatalf("%+v\n%+v", got, want)
 		}
 	}
 }
 
 func TestTheCountAtTheIronMustAgreeWithTheNeedle(t *testing.T) {
-	all := []record.Event{trial.EventOf("strip", record.Made, 4), trial.EventOf("cut", record.Made, 20), trial.EventOf("pair", record.Made, 9)}
+	all := []record.Event{steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20), steps.EventOf("pair", record.Made, 9)}
 	for _, c := range []struct {
 		pressed int
 		doubt   bool
 	}{{0, false}, {8, true}, {9, false}, {10, true}} {
 		events := all
 		if c.pressed > 0 {
-			events = append(append([]record.Event{}, all...), trial.EventOf("pair", record.Pressed, c.pressed))
+			events = append(append([]record.Event{}, all...), steps.EventOf("pair", record.Pressed, c.pressed))
 		}
-		p := Fold(trial.Three, events)
+		p := Fold(steps.Three, events)
 		if got := len(p.Doubts) == 1 && p.Doubts[0].Step == "pair"; got != c.doubt ||
 			find(p, "pair").Pressed != c.pressed {
 			t.Errorf("%d of 9 pressed: %+v", c.pressed, p.Doubts)
@@ -233,12 +234,12 @@ func TestTheCountAtTheIronMustAgreeWithTheNeedle(t *testing.T) {
 			t.Error("pressing changes the count at the needle")
 		}
 	}
-	half := []record.Event{trial.EventOf("pair", record.Made, 5), trial.EventOf("pair", record.Pressed, 3)}
-	if p := Fold(trial.Three, half); len(p.Doubts) != 0 {
+	half := []record.Event{steps.EventOf("pair", record.Made, 5), steps.EventOf("pair", record.Pressed, 3)}
+	if p := Fold(steps.Three, half); len(p.Doubts) != 0 {
 		t.Errorf("while there is still something to sew, the iron may lag behind: %+v", p.Doubts)
 	}
-	again := trial.TakenBack(half[1])
-	if p := Fold(trial.Three, append(half, again)); find(p, "pair").Pressed != 0 || find(p, "pair").LastPressed != nil ||
+	again := steps.TakenBack(half[1])
+	if p := Fold(steps.Three, append(half, again)); find(p, "pair").Pressed != 0 || find(p, "pair").LastPressed != nil ||
 		find(p, "pair").Last == nil {
 		t.Errorf("taken back: %+v", find(p, "pair"))
 	}
@@ -250,29 +251,29 @@ func TestEveryStepSaysHowItStands(t *testing.T) {
 		want   [3]string
 	}{
 		{nil, [3]string{"on the mat", "not begun", "not begun"}},
-		{[]record.Event{trial.EventOf("strip", record.Made, 4)}, [3]string{"done, 4 on hand", "on the mat", "not begun"}},
+		{[]record.Event{steps.EventOf("strip", record.Made, 4)}, [3]string{"done, 4 on hand", "on the mat", "not begun"}},
 		{
-			[]record.Event{trial.EventOf("strip", record.Made, 4), trial.EventOf("cut", record.Made, 1)},
+			[]record.Event{steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 1)},
 			[3]string{"done, 3 on hand", "on the mat", "waits for cut"},
 		},
 		{
-			[]record.Event{trial.EventOf("strip", record.Made, 4), trial.EventOf("cut", record.Made, 9)},
+			[]record.Event{steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 9)},
 			[3]string{"done, 2 on hand", "on the mat", "parts for 4"},
 		},
 		{
-			[]record.Event{trial.EventOf("strip", record.Made, 4), trial.EventOf("cut", record.Made, 20), trial.EventOf("pair", record.Made, 2)},
+			[]record.Event{steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20), steps.EventOf("pair", record.Made, 2)},
 			[3]string{"done", "done, 16 on hand", "at the machine"},
 		},
 		{
-			[]record.Event{trial.EventOf("strip", record.Made, 4), trial.EventOf("cut", record.Made, 20), trial.EventOf("pair", record.Made, 9)},
+			[]record.Event{steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20), steps.EventOf("pair", record.Made, 9)},
 			[3]string{"done", "done, 2 on hand", "done"},
 		},
 		{
-			[]record.Event{trial.EventOf("strip", record.Made, 4), trial.EventOf("cut", record.Made, 20), trial.EventOf("pair", record.Made, 9), trial.EventOf("pair", record.Aside, 2)},
+			[]record.Event{steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20), steps.EventOf("pair", record.Made, 9), steps.EventOf("pair", record.Aside, 2)},
 			[3]string{"1 short", "2 short", "at the machine"},
 		},
 	} {
-		p := Fold(trial.Three, c.events)
+		p := Fold(steps.Three, c.events)
 		for i, s := range p.Steps {
 			if s.State != c.want[i] {
 				t.Errorf("%d events: %s %q, want %q", len(c.events), s.ID, s.State, c.want[i])
@@ -304,11 +305,11 @@ func BenchmarkFold(b *testing.B) {
 	for _, n := range []int{1000, 100_000} {
 		var events []record.Event
 		for i := range n {
-			events = append(events, trial.EventOf(string(trial.Three.Steps[i%3].ID), record.Made, 1))
+			events = append(events, steps.EventOf(string(steps.Three.Steps[i%3].ID), record.Made, 1))
 		}
 		b.Run(fmt.Sprint(n), func(b *testing.B) {
 			for b.Loop() {
-				Fold(trial.Three, events)
+				Fold(steps.Three, events)
 			}
 		})
 	}
@@ -317,7 +318,7 @@ func BenchmarkFold(b *testing.B) {
 // What no longer fits has used up what it was cut from: that is doubted until it is counted again, for sub-cuts of another width
 // and for rings of a tube that the plan asks for no more.
 func TestWhatNoLongerFitsHasUsedUpItsCloth(t *testing.T) {
-	tube := trial.Working(
+	tube := steps.Working(
 		work.Step{ID: "set", Called: "Loop", Stage: "strip sets", Does: "sew", Make: 2, Size: []measure.Length{8 * in}},
 		work.Step{
 			ID: "wave/ring/set/48768", Called: "ring of 2", Stage: "sub-cuts", Does: "sub-cut", Make: 12, Size: []measure.Length{2 * in, 8 * in},

@@ -4,6 +4,7 @@ import (
 	"slices"
 
 	"vicis/core/cutting"
+	"vicis/core/fewest"
 	"vicis/core/measure"
 	"vicis/core/naming"
 )
@@ -40,7 +41,7 @@ type MatLine struct {
 	Kind    MatKind
 	Strip   *cutting.StripPlan
 	Across  *cutting.Across
-	Pattern *cutting.Pattern
+	Pattern *fewest.Pattern
 	Piece   *cutting.FromPiece
 	Lay     *cutting.Lay
 	Use     *cutting.Use

@@ -11,6 +11,7 @@ import (
 	"vicis/core/decided"
 	"vicis/core/demand"
 	"vicis/core/document"
+	"vicis/core/fewest"
 	"vicis/core/laying"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -194,7 +195,7 @@ func (w *Work) Short(s cutting.StripPlan) (long measure.Length) {
 func (w *Work) Held(act naming.Step) bool { return w.Waits[act] && w.Plain.Block == nil }
 
 // Rest is what remains of one strip or set cut by a pattern.
-func (w *Work) Rest(a cutting.Across, p cutting.Pattern) measure.Length {
+func (w *Work) Rest(a cutting.Across, p fewest.Pattern) measure.Length {
 	at, _ := a.Marks(p, &w.Table)
 	return a.Length - at[len(at)-1]
 }

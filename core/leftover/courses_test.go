@@ -1,10 +1,10 @@
-package cutting_test
+package leftover_test
 
 import (
 	"math/rand/v2"
 	"testing"
 
-	"vicis/core/cutting"
+	"vicis/core/leftover"
 	"vicis/core/measure"
 )
 
@@ -16,14 +16,14 @@ func TestCoursesComeOutOfTheScraps(t *testing.T) {
 	found, pieced := 0, 0
 	for range 3000 {
 		side := func(least, most int) measure.Length { return measure.Length(8*least+r.IntN(8*(most-least))) * mark }
-		var scraps []cutting.Scrap
+		var scraps []leftover.Scrap
 		for range 1 + r.IntN(8) {
-			scraps = append(scraps, cutting.Scrap{A: side(2, 45), B: side(2, 40), Count: 1 + r.IntN(5)})
+			scraps = append(scraps, leftover.Scrap{A: side(2, 45), B: side(2, 40), Count: 1 + r.IntN(5)})
 		}
 		span, long := side(3, 60), side(10, 70)
-		list := cutting.Courses(scraps, span, long, seam, mark)
-		whole := append(scraps, cutting.Scrap{A: span + 3*measure.Inch, B: long + 3*measure.Inch, Count: 1})
-		if cutting.Courses(whole, span, long, seam, mark) == nil {
+		list := leftover.Courses(scraps, span, long, seam, mark)
+		whole := append(scraps, leftover.Scrap{A: span + 3*measure.Inch, B: long + 3*measure.Inch, Count: 1})
+		if leftover.Courses(whole, span, long, seam, mark) == nil {
 			t.Fatalf("none of %v, %d × %d", whole, span, long)
 		}
 		if list == nil {

@@ -1,4 +1,4 @@
-package tally_test
+package times_test
 
 import (
 	"strings"
@@ -7,6 +7,7 @@ import (
 	"vicis/core/library"
 	"vicis/core/record"
 	"vicis/core/tally"
+	"vicis/core/times"
 	"vicis/core/work"
 	"vicis/demo"
 )
@@ -35,17 +36,17 @@ func TestSumsOfColourways(t *testing.T) {
 					record.Event{ID: "sums-0002", Step: s.ID, Kind: record.Aside, N: 2, Exact: s.Exact(), Look: s.Look})
 			}
 		}
-		got := map[string]tally.Sum{}
-		for _, s := range tally.Sums(w, tally.Fold(w, list)) {
+		got := map[string]times.Sum{}
+		for _, s := range times.Sums(w, tally.Fold(w, list)) {
 			got[string(s.By)+" "+s.Name] = s
 		}
-		for name, want := range map[string]tally.Sum{
-			"colourway Noon: blocks":                    {By: tally.ByColourway, Name: "Noon: blocks", Steps: 1, Needed: 12, Made: 5, Aside: 2, OnHand: 3, ToGo: 9},
-			"colourway The quilt's own fabrics: blocks": {By: tally.ByColourway, Name: "The quilt's own fabrics: blocks", Steps: 1, Needed: 13, ToGo: 13},
-			"kind Eight-pointed star":                   {By: tally.ByKind, Name: "Eight-pointed star", Steps: 2, Needed: 25, Made: 5, Aside: 2, OnHand: 3, ToGo: 22},
-			"stage blocks":                              {By: tally.ByStage, Name: "blocks", Steps: 2, Needed: 25, Made: 5, Aside: 2, OnHand: 3, ToGo: 22},
-			"colourway The quilt's own fabrics: units":  {By: tally.ByColourway, Name: "The quilt's own fabrics: units", Steps: 1, Needed: 52, ToGo: 52},
-			"colourway Noon: units":                     {By: tally.ByColourway, Name: "Noon: units", Steps: 1, Needed: 48, ToGo: 48},
+		for name, want := range map[string]times.Sum{
+			"colourway Noon: blocks":                    {By: times.ByColourway, Name: "Noon: blocks", Steps: 1, Needed: 12, Made: 5, Aside: 2, OnHand: 3, ToGo: 9},
+			"colourway The quilt's own fabrics: blocks": {By: times.ByColourway, Name: "The quilt's own fabrics: blocks", Steps: 1, Needed: 13, ToGo: 13},
+			"kind Eight-pointed star":                   {By: times.ByKind, Name: "Eight-pointed star", Steps: 2, Needed: 25, Made: 5, Aside: 2, OnHand: 3, ToGo: 22},
+			"stage blocks":                              {By: times.ByStage, Name: "blocks", Steps: 2, Needed: 25, Made: 5, Aside: 2, OnHand: 3, ToGo: 22},
+			"colourway The quilt's own fabrics: units":  {By: times.ByColourway, Name: "The quilt's own fabrics: units", Steps: 1, Needed: 52, ToGo: 52},
+			"colourway Noon: units":                     {By: times.ByColourway, Name: "Noon: units", Steps: 1, Needed: 48, ToGo: 48},
 		} {
 			if got[name] != want {
 				t.Errorf("%s: %+v, not %+v", name, got[name], want)
@@ -75,13 +76,13 @@ func TestSumsOfHands(t *testing.T) {
 			all += p.Steps[i].ToGo
 		}
 		kinds, of := map[string]int{}, map[string]int{}
-		for _, s := range tally.Sums(w, p) {
+		for _, s := range times.Sums(w, p) {
 			switch s.By {
-			case tally.ByStage:
+			case times.ByStage:
 				staged += s.ToGo
-			case tally.ByKind:
+			case times.ByKind:
 				kinds[s.Name] = s.Needed
-			case tally.ByHand:
+			case times.ByHand:
 				hands++
 				kind, _ := strings.CutSuffix(s.Name, ", one hand")
 				kind, _ = strings.CutSuffix(kind, ", the other hand")

@@ -1,4 +1,4 @@
-package tally
+package times
 
 import (
 	"fmt"
@@ -8,19 +8,20 @@ import (
 	"time"
 
 	"vicis/core/record"
-	"vicis/internal/trial"
+	"vicis/core/tally"
+	"vicis/internal/trial/steps"
 )
 
 // Ten pairs counted every 40 seconds, with an hour's pause and another step in between: the pace is 40 s, and eight of nine gaps count.
 // Worked by hand: what is to go is 30 pairs, 20 minutes.
 func TestPaceFromOnesOwnTallies(t *testing.T) {
-	w := trial.Working(slices.Clone(trial.Three.Steps)...)
+	w := steps.Working(slices.Clone(steps.Three.Steps)...)
 	w.Steps[2].Make = 42
 	at := time.Date(2026, 3, 14, 9, 0, 0, 0, time.UTC)
 	var list []record.Event
 	add := func(step string, n int, after time.Duration) {
 		at = at.Add(after)
-		e := trial.EventOf(step, record.Made, n)
+		e := steps.EventOf(step, record.Made, n)
 		e.At = at.Format(time.RFC3339)
 		list = append(list, e)
 	}
@@ -29,7 +30,7 @@ func TestPaceFromOnesOwnTallies(t *testing.T) {
 		for _, e := range list {
 			l.Add(e)
 		}
-		return Times(l, w, Against(l, w), 0)
+		return Times(l, w, tally.Against(l, w), 0)
 	}
 	for range 4 {
 		add("pair", 1, 40*time.Second)
@@ -56,7 +57,7 @@ func TestPaceFromOnesOwnTallies(t *testing.T) {
 	if len(got.Days) != 1 || got.Days[0] != (Day{"2026-03-14", 15, 0, 15}) {
 		t.Errorf("%+v", got.Days)
 	}
-	list = append(list, trial.TakenBack(list[len(list)-1]))
+	list = append(list, steps.TakenBack(list[len(list)-1]))
 	if got := times(); got.Paces[0].Gaps != 7 || got.Days[0].Made != 13 {
 		t.Errorf("taken back: %+v", got)
 	}
@@ -68,14 +69,14 @@ func TestPaceFromOnesOwnTallies(t *testing.T) {
 
 // The day is the quilter's: what was sewn at one in the morning in Auckland is not yesterday's.
 func TestADayIsTheQuilters(t *testing.T) {
-	e := trial.EventOf("pair", record.Made, 3)
+	e := steps.EventOf("pair", record.Made, 3)
 	e.At = "2026-03-14T12:30:00Z"
-	aside := trial.EventOf("pair", record.Aside, 1)
+	aside := steps.EventOf("pair", record.Aside, 1)
 	aside.At, aside.Reason = "2026-03-15T12:30:00Z", "seam off"
 	l := record.NewLog()
 	l.Add(e)
 	l.Add(aside)
-	got := Times(l, trial.Three, Against(l, trial.Three), 13*60)
+	got := Times(l, steps.Three, tally.Against(l, steps.Three), 13*60)
 	if fmt.Sprint(got.Days) != "[{2026-03-15 3 0 3} {2026-03-16 0 1 2}]" || fmt.Sprint(got.Aside) != "[{seam off 1}]" {
 		t.Errorf("%v %v", got.Days, got.Aside)
 	}
@@ -84,7 +85,7 @@ func TestADayIsTheQuilters(t *testing.T) {
 // Three days of half an hour each, pairs at 40 s and cuts at 10 s: worked by hand, 30 minutes are 12 cuts that are to go (2 min) and 42 pairs
 // (28 min), and 42 pairs take 42 × 0.3556 = 14.9 m of a bobbin of 10 m that is full: one more is wound.
 func TestADaysShareGoesOnFromStepToStep(t *testing.T) {
-	w := trial.Working(slices.Clone(trial.Three.Steps)...)
+	w := steps.Working(slices.Clone(steps.Three.Steps)...)
 	w.Steps[1].Make, w.Steps[2].Make, w.Steps[2].Bobbin, w.Settings.Bobbin = 141, 400, 0.3556, 10
 	w.Steps[2].Takes = nil
 	l := record.NewLog()
@@ -92,7 +93,7 @@ func TestADaysShareGoesOnFromStepToStep(t *testing.T) {
 		at := time.Date(2026, 3, 14+day, 9, 0, 0, 0, time.UTC)
 		add := func(step string, n int, after time.Duration) {
 			at = at.Add(after)
-			e := trial.EventOf(step, record.Made, n)
+			e := steps.EventOf(step, record.Made, n)
 			e.At = at.Format(time.RFC3339)
 			l.Add(e)
 		}
@@ -106,10 +107,10 @@ func TestADaysShareGoesOnFromStepToStep(t *testing.T) {
 		at = at.Add(10 * time.Second)
 		add("pair", 1, 10*time.Second)
 	}
-	bobbin := trial.EventOf("pair", record.Bobbin, 0)
+	bobbin := steps.EventOf("pair", record.Bobbin, 0)
 	bobbin.At = "2026-03-16T12:00:00Z"
 	l.Add(bobbin)
-	p := Against(l, w)
+	p := tally.Against(l, w)
 	p.Next = "cut" // the fold goes on with what was sewn last
 	usual, days := usualDay(l, 0)
 	if days != 3 || usual < 1790 || usual > 1830 {

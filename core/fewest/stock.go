@@ -1,4 +1,5 @@
-package cutting
+// Package fewest finds the fewest strips that give what is wanted, and proves it: one-dimensional cutting stock with a loss after every so many cuts.
+package fewest
 
 import (
 	"encoding/binary"
@@ -31,8 +32,8 @@ type Pattern struct {
 	Order  []int // in which order they are cut, want by want; as they are listed when empty
 }
 
-// order is the want of each cut, one after the other.
-func (p Pattern) order() []int {
+// InOrder is the want of each cut, one after the other.
+func (p Pattern) InOrder() []int {
 	if p.Order != nil {
 		return p.Order
 	}
@@ -56,8 +57,8 @@ type Layups struct {
 // Proven says that no answer has fewer strips.
 func (l Layups) Proven() bool { return l.Strips == l.Bound }
 
-// fits says whether k sub-cuts that are total wide together come out of one strip.
-func (s Stock) fits(total int64, k int) bool {
+// Fits says whether k sub-cuts that are total wide together come out of one strip.
+func (s Stock) Fits(total int64, k int) bool {
 	if s.Every > 0 && k > 0 {
 		total += s.Loss * int64((k-1)/s.Every)
 	}
@@ -67,7 +68,7 @@ func (s Stock) fits(total int64, k int) bool {
 // Most is how many sub-cuts of one width come out of one strip.
 func (s Stock) Most(width int64) int {
 	n := int(s.Length / width)
-	for n > 0 && !s.fits(int64(n)*width, n) {
+	for n > 0 && !s.Fits(int64(n)*width, n) {
 		n--
 	}
 	return n
@@ -76,7 +77,7 @@ func (s Stock) Most(width int64) int {
 // Effort is what all searches of one cutting plan may still look at together, in nodes: what they cannot settle within is
 // answered with the best that was found and the gap that remains. It counts work and never time, so that the same document
 // gives the same answer everywhere.
-type Effort struct{ left int }
+type Effort struct{ Left int }
 
 // all is the effort of a whole cutting plan: many times what any quilt of the library or the demo takes.
 const all = 12_000_000
@@ -84,17 +85,20 @@ const all = 12_000_000
 // Enough is a full effort.
 func Enough() *Effort { return &Effort{all} }
 
-// Used is what was looked at so far.
-func (e *Effort) Used() int { return all - e.left }
+// Spent says that nothing of it is left.
+func (e *Effort) Spent() bool { return e.Left <= 0 }
 
-// of gives part of it to one search; what that leaves is given back.
-func (e *Effort) of(most int) int {
-	n := min(most, e.left)
-	e.left -= n
+// Used is what was looked at so far.
+func (e *Effort) Used() int { return all - e.Left }
+
+// Take gives part of it to one search; what that leaves is given back.
+func (e *Effort) Take(most int) int {
+	n := min(most, e.Left)
+	e.Left -= n
 	return n
 }
 
-func (e *Effort) back(n int) { e.left += max(0, n) }
+func (e *Effort) back(n int) { e.Left += max(0, n) }
 
 // budgets of single searches, in nodes.
 const (
@@ -130,7 +134,7 @@ func Fewest(stock Stock, wants []Want, e *Effort) (l Layups, ok bool) {
 			best = p.round(best, columns, x, bound, e)
 		}
 		for whole := p.demand; strips(best) > bound; bound++ {
-			s := packer{p: p, failed: map[string]bool{}, budget: e.of(packing)}
+			s := packer{p: p, failed: map[string]bool{}, budget: e.Take(packing)}
 			found, ok := s.pack(whole, bound)
 			e.back(s.budget)
 			if ok {
@@ -246,7 +250,7 @@ func (p stockProblem) firstFit(demand []int, fullest bool) []Pattern {
 		var next []alike
 		for _, a := range append(open, alike{counts: make([]int, len(p.widths)), times: math.MaxInt32}) {
 			each := int((p.stock.Length - a.total) / p.widths[i])
-			for each > 0 && !p.stock.fits(a.total+int64(each)*p.widths[i], a.k+each) {
+			for each > 0 && !p.stock.Fits(a.total+int64(each)*p.widths[i], a.k+each) {
 				each--
 			}
 			whole, part := 0, 0
@@ -279,6 +283,12 @@ func (p stockProblem) firstFit(demand []int, fullest bool) []Pattern {
 	return list
 }
 
+// FirstFit is how many strips do where each piece goes where it first fits.
+func FirstFit(stock Stock, wants []Want) int {
+	p := problemOf(stock, wants)
+	return strips(p.firstFit(p.demand, false))
+}
+
 // relax solves the linear relaxation by column generation (Gilmore and Gomory 1961): the patterns of the last basis,
 // how often each is used, and the worth of every width. Its numbers only guide: what is proven rests on dualBound.
 func (p stockProblem) relax(e *Effort) (columns [][]int, x, duals []float64) {
@@ -294,7 +304,7 @@ func (p stockProblem) relax(e *Effort) (columns [][]int, x, duals []float64) {
 		x[i] = float64(p.demand[i]) / float64(column[i])
 	}
 	duals = make([]float64, m)
-	budget := e.of(relaxing)
+	budget := e.Take(relaxing)
 	defer func() { e.back(budget) }()
 	for range pivots {
 		budget -= m * m / 16 // that is worked on the basis itself
@@ -362,7 +372,7 @@ func (p stockProblem) dualBound(duals []float64, e *Effort) int {
 	for i, d := range p.demand {
 		total += worth[i] * int64(d)
 	}
-	_, most, left := p.dearest(worth, p.demand, e.of(relaxing))
+	_, most, left := p.dearest(worth, p.demand, e.Take(relaxing))
 	e.back(left)
 	if left == 0 {
 		most = p.dearestAny(worth, e)
@@ -405,7 +415,7 @@ func (p stockProblem) dearest(worth []int64, limit []int, budget int) (best []in
 			return
 		}
 		n := min(limit[i], int(room/p.widths[i]))
-		for n > 0 && !p.stock.fits(total+int64(n)*p.widths[i], k+n) {
+		for n > 0 && !p.stock.Fits(total+int64(n)*p.widths[i], k+n) {
 			n--
 		}
 		for ; n >= 0; n-- {
@@ -422,10 +432,10 @@ func (p stockProblem) dearest(worth []int64, limit []int, budget int) (best []in
 // again.
 func (p stockProblem) dearestAny(worth []int64, e *Effort) int64 {
 	looks := int(p.stock.Length) * len(p.widths) / 8
-	if p.stock.Length > 1<<20 || looks > e.left {
+	if p.stock.Length > 1<<20 || looks > e.Left {
 		return math.MaxInt64 / 4
 	}
-	e.left -= looks
+	e.Left -= looks
 	table := make([]int64, p.stock.Length+1)
 	for l := int64(1); l <= p.stock.Length; l++ {
 		table[l] = table[l-1]
@@ -474,12 +484,12 @@ func (p stockProblem) round(best []Pattern, columns [][]int, x []float64, bound 
 		if strips(best) <= bound {
 			return best
 		}
-		s := packer{p: p, failed: map[string]bool{}, budget: e.of(packing / 4)}
+		s := packer{p: p, failed: map[string]bool{}, budget: e.Take(packing / 4)}
 		rest, ok := s.pack(left, bound-used)
 		if e.back(s.budget); ok {
 			return slices.Concat(list, rest)
 		}
-		if e.left == 0 {
+		if e.Left == 0 {
 			break
 		}
 	}
@@ -490,7 +500,7 @@ func (p stockProblem) round(best []Pattern, columns [][]int, x []float64, bound 
 func (p stockProblem) fullest(demand []int, e *Effort) []Pattern {
 	left := slices.Clone(demand)
 	var list []Pattern
-	budget := e.of(pricing)
+	budget := e.Take(pricing)
 	defer func() { e.back(budget) }()
 	for slices.Max(left) > 0 {
 		now := min(pricing/10, budget)
@@ -567,7 +577,7 @@ func (s *packer) completions(left []int, first int) [][]int {
 		}
 		if i == len(left) {
 			for j := range left {
-				if counts[j] < left[j] && p.stock.fits(total+p.widths[j], k+1) {
+				if counts[j] < left[j] && p.stock.Fits(total+p.widths[j], k+1) {
 					return
 				}
 			}
@@ -579,7 +589,7 @@ func (s *packer) completions(left []int, first int) [][]int {
 			least = 1
 		}
 		for n := left[i]; n >= least; n-- {
-			if !p.stock.fits(total+int64(n)*p.widths[i], k+n) {
+			if !p.stock.Fits(total+int64(n)*p.widths[i], k+n) {
 				continue
 			}
 			counts[i] = n

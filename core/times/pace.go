@@ -1,4 +1,5 @@
-package tally
+// Package times says how long things take by one's own tallies, and adds up what was done.
+package times
 
 import (
 	"cmp"
@@ -14,6 +15,7 @@ import (
 	"vicis/core/pace"
 	"vicis/core/record"
 	"vicis/core/school"
+	"vicis/core/tally"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -84,15 +86,11 @@ func gaps(l *record.Log) map[*record.KeyCount][]pace.Gap {
 
 // own are the gaps of every step.
 func own(l *record.Log, w *work.Work) [][]pace.Gap {
-	index := map[naming.Step]int{}
-	for i, s := range w.Steps {
-		index[s.ID] = i
-	}
-	f := folding{w: w, index: index}
+	place := tally.Places(w)
 	own := make([][]pace.Gap, len(w.Steps))
 	gaps := gaps(l)
 	for _, c := range l.Counts() { // in their order: what is added up does not depend on that of a map
-		if i, fits := f.place(c.Key); fits {
+		if i, fits := place(c.Key); fits {
 			own[i] = append(own[i], gaps[c]...)
 		}
 	}
@@ -115,7 +113,7 @@ func Takes(l *record.Log, w *work.Work) func(step, n int) (string, bool) {
 }
 
 // Times holds what is left to do against the log. clock is how many minutes the quilter's clock is ahead of UTC.
-func Times(l *record.Log, w *work.Work, p Progress, clock int) OwnTimes {
+func Times(l *record.Log, w *work.Work, p tally.Progress, clock int) OwnTimes {
 	out := OwnTimes{Paces: []StepPace{}, Days: days(l, clock), Aside: []Reasoned{}, Hidden: w.Settings.Times == school.TimesHidden}
 	if out.Hidden {
 		return out
@@ -244,7 +242,7 @@ const mostShared = 3
 
 // share is what fits into a usual day, as the middle of one's own days is, from the next step on in the order of the plan, as far as their
 // pace is known; and how many metres of the bobbin's thread that takes.
-func share(l *record.Log, w *work.Work, p Progress, known []pace.Pace, clock int) (says string, metres float64) {
+func share(l *record.Log, w *work.Work, p tally.Progress, known []pace.Pace, clock int) (says string, metres float64) {
 	day, days := usualDay(l, clock)
 	if days < fewestDays {
 		return "", 0
@@ -279,7 +277,7 @@ func share(l *record.Log, w *work.Work, p Progress, known []pace.Pace, clock int
 }
 
 // windWords says how many bobbins are to be wound for so much thread.
-func windWords(w *work.Work, p Progress, metres float64) string {
+func windWords(w *work.Work, p tally.Progress, metres float64) string {
 	full := float64(w.Settings.Bobbin)
 	if p.Thread == nil || metres == 0 || full <= 0 {
 		return ""

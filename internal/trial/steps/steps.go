@@ -1,4 +1,5 @@
-package trial
+// Package steps has a small work and its events for tests of what is counted.
+package steps
 
 import (
 	"fmt"

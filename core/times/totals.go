@@ -1,4 +1,4 @@
-package tally
+package times
 
 import (
 	"fmt"
@@ -7,6 +7,7 @@ import (
 	"vicis/core/batching"
 	"vicis/core/making"
 	"vicis/core/naming"
+	"vicis/core/tally"
 	"vicis/core/words"
 	"vicis/core/work"
 )
@@ -38,7 +39,7 @@ const (
 )
 
 // Sums adds up what there is, in the order of the plan.
-func Sums(w *work.Work, p Progress) []Sum {
+func Sums(w *work.Work, p tally.Progress) []Sum {
 	list := []Sum{}
 	at := map[[2]string]int{}
 	add := func(by By, name string, i int) {
