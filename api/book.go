@@ -121,19 +121,6 @@ func (s *Server) rules(ctx context.Context, in *QuiltIn) (*body[Rules], error) {
 	return &body[Rules]{Rules{p.project.Plan.Book(progress, own.Left)}}, nil
 }
 
-// newest is the newest revision of a quilt, planned.
-func (s *Server) newest(ctx context.Context, quilt string) (*planned, error) {
-	rev, err := s.store.Newest(ctx, quilt)
-	if err != nil {
-		return nil, trouble(err)
-	}
-	p, err := s.kept.at(quilt, rev).of(ctx)
-	if err != nil {
-		return nil, trouble(err)
-	}
-	return p, nil
-}
-
 func (s *Server) times(ctx context.Context, in *struct {
 	QuiltIn
 	Clock int `query:"clock" minimum:"-900" maximum:"900" doc:"How many minutes the quilter's clock is ahead of UTC"`

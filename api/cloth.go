@@ -12,7 +12,6 @@ import (
 
 	"vicis/core/cloth"
 	"vicis/core/document"
-	"vicis/core/leftover"
 	"vicis/core/measure"
 	"vicis/core/problem"
 	"vicis/store"
@@ -46,11 +45,6 @@ func (s *Server) cut(ctx context.Context, in *WriteIn) (*projectOut, error) {
 	}
 	q, err = s.store.SaveCut(ctx, in.ID, q.Rev, afterCutting, s.now())
 	return s.answer(ctx, q, err)
-}
-
-// remnantID names what is left of a quilt on the shelf, so that it is put there once.
-func remnantID(quilt string, r leftover.Remnant) string {
-	return quilt[:min(12, len(quilt))] + "-" + r.Key
 }
 
 // afterCutting is the document with its supplies cut, and the pieces of the shelf that are fewer or new.

@@ -27,15 +27,6 @@ func (s *Server) registerCutting(a huma.API, op describe) {
 		"One block of a document alone, to be made and measured before the bulk is cut")), s.pilot)
 }
 
-// sound reads a draft that can be planned.
-func (d Draft) sound() (document.Document, error) {
-	read, problems := document.Read(d.raw)
-	if problems.Stopped() {
-		return read, refuse(problems)
-	}
-	return read, nil
-}
-
 // sizeIn is a document and the size a quilt of it should have.
 type sizeIn struct {
 	Document Draft           `json:"document"`

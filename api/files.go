@@ -2,23 +2,16 @@ package api
 
 import (
 	"context"
-	"encoding/json"
-	"fmt"
 	"net/http"
-	"reflect"
 	"slices"
-	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"vicis/core/document"
-	"vicis/core/instructions"
 	"vicis/store"
 )
 
 // Files and history: the document in and out, the cut list, the revisions, the schema.
-
-type describe func(method, path, id, summary string) huma.Operation
 
 func (s *Server) registerFiles(a huma.API, op describe) {
 	opened := op(http.MethodPost, "/api/files", "openFile", "Put the text of a project file on the shelf")
@@ -72,26 +65,6 @@ func (s *Server) swap(ctx context.Context, in *struct{ Body Draft }) (*body[Prev
 		return nil, trouble(err)
 	}
 	return &body[Preview]{previewOf(text)}, nil
-}
-
-type attachment struct {
-	Type        string `header:"Content-Type"`
-	Disposition string `header:"Content-Disposition"`
-	Body        []byte
-}
-
-func attach(kind, name, extension string, data []byte) *attachment {
-	safe := strings.Map(func(r rune) rune {
-		if r == ' ' || r == '-' || r >= '0' && r <= '9' || r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' {
-			return r
-		}
-		return -1
-	}, name)
-	safe = strings.ReplaceAll(strings.ToLower(strings.TrimSpace(safe)), " ", "-")
-	if safe == "" {
-		safe = "quilt"
-	}
-	return &attachment{Type: kind, Disposition: fmt.Sprintf(`attachment; filename="%s%s"`, safe, extension), Body: data}
 }
 
 func (s *Server) file(ctx context.Context, in *QuiltIn) (*attachment, error) {
@@ -189,31 +162,4 @@ func (s *Server) schools(_ context.Context, _ *struct{}) (*body[[]document.Quest
 func (s *Server) format(_ context.Context, _ *struct{}) (*body[any], error) {
 	v, err := Format()
 	return &body[any]{v}, err
-}
-
-// Format gives the JSON Schema (2020-12) of a project document, made from the Go types.
-func Format() (any, error) {
-	return schemaOf(document.Document{}, "Document", "Vicis project document")
-}
-
-// SheetFormat is the JSON Schema of a sheet of instructions, from the Go types.
-func SheetFormat() (any, error) {
-	return schemaOf(instructions.InstructionSheet{}, "Sheet", "Vicis sheet of instructions")
-}
-
-func schemaOf(of any, name, title string) (any, error) {
-	registry := config().Components.Schemas
-	root := registry.Schema(reflect.TypeOf(of), true, name)
-	data, err := json.Marshal(map[string]any{"$ref": root.Ref, "$defs": registry.Map()})
-	if err != nil {
-		return nil, fmt.Errorf("schema: %w", err)
-	}
-	var v map[string]any
-	if err := json.Unmarshal([]byte(strings.ReplaceAll(string(data), "#/components/schemas/", "#/$defs/")),
-		&v); err != nil {
-		return nil, fmt.Errorf("schema: %w", err)
-	}
-	v["$schema"] = "https://json-schema.org/draft/2020-12/schema"
-	v["title"] = title
-	return v, nil
 }

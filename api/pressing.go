@@ -2,9 +2,7 @@ package api
 
 import (
 	"context"
-	"fmt"
 	"net/http"
-	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -29,47 +27,6 @@ func (s *Server) registerPressing(a huma.API, op describe) {
 		"What the parts of something that is cut again can become, and what the same takes patch by patch")), s.again)
 	huma.Register(a, draft(op(http.MethodPost, "/api/waves", "waves",
 		"Longer lists of columns with which a wave of opened rings goes on from block to block, each worked out")), s.waves)
-}
-
-// longest is how long a question may take. What it may work through is bounded in the core, by counting; this only breaks
-// off what takes far longer than that on a machine that is very slow or very busy.
-const longest = 60 * time.Second
-
-// question is asked of a document that can be planned.
-type question[T any] func(document.Document, *ask.Purse) (T, problem.List)
-
-// about answers a question about one document, in its turn.
-func about[T any](ctx context.Context, t turns, in Draft, of question[T]) (*body[T], error) {
-	d, err := in.sound()
-	if err != nil {
-		return nil, err
-	}
-	return answered(ctx, t, d, of)
-}
-
-// answered answers a question in its turn. Where nobody waits for the answer any more it is broken off.
-func answered[T any](ctx context.Context, t turns, d document.Document, of question[T]) (*body[T], error) {
-	end, err := t.take(ctx)
-	if err != nil {
-		return nil, err
-	}
-	defer end()
-	waiting, cancel := context.WithTimeout(ctx, longest)
-	defer cancel()
-	answer, problems := of(d, ask.Enough(func() bool { return waiting.Err() != nil }))
-	switch {
-	case ctx.Err() != nil:
-		return nil, trouble(context.Canceled)
-	case waiting.Err() != nil:
-		long := newTrouble(http.StatusServiceUnavailable,
-			fmt.Sprintf("This takes longer than %d seconds here. Ask again when less is done at once; nothing of yours is changed.", int(longest.Seconds())))
-		long.Code = "takes-too-long"
-		return nil, long
-	}
-	if problems.Stopped() {
-		return nil, refuse(problems)
-	}
-	return &body[T]{answer}, nil
 }
 
 func (s *Server) remedies(ctx context.Context, in *struct{ Body Draft }) (*body[askpress.Remedies], error) {

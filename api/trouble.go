@@ -7,8 +7,6 @@ import (
 	"fmt"
 	"log/slog"
 	"net/http"
-	"regexp"
-	"strconv"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -173,11 +171,6 @@ func recovered(c *gin.Context, what any) {
 	c.Abort()
 }
 
-// etag is what a quilt with its plan goes by: its revision.
-func etag(q store.Quilt) string { return strconv.Itoa(q.Rev) }
-
-func quoted(etag string) string { return strconv.Quote(etag) }
-
 // countedSoon is the answer where events are on the disk and there is no plan yet to hold them against.
 func countedSoon() *Trouble {
 	t := newTrouble(http.StatusServiceUnavailable, "What you counted is stored. It is added up in a moment, once the plan is worked out.")
@@ -193,7 +186,3 @@ func uncounted(what any) *Trouble {
 	t.Code = "stored-uncounted"
 	return t
 }
-
-var plain = regexp.MustCompile(`^[A-Za-z0-9_-]{8,64}$`)
-
-func plainID(id string) bool { return plain.MatchString(id) }

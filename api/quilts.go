@@ -1,0 +1,187 @@
+package api
+
+import (
+	"context"
+	"errors"
+	"net/http"
+	"time"
+	"vicis/core/document"
+	"vicis/core/drawn"
+	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/plan"
+	"vicis/core/problem"
+	"vicis/core/starter"
+	"vicis/core/tally"
+	"vicis/store"
+)
+
+// Shelved is a quilt on the shelf.
+type Shelved struct {
+	ID       string                `json:"id"`
+	Name     string                `json:"name"`
+	Note     string                `json:"note"`
+	Away     bool                  `json:"away" doc:"Put away: kept whole, not lying on the shelf"`
+	Saved    string                `json:"saved"`
+	Finished string                `json:"finished"`
+	Blocks   int                   `json:"blocks"`
+	Set      string                `json:"set" doc:"How its blocks are set, in words"`
+	Stages   []tally.StageProgress `json:"stages"`
+	Next     string                `json:"next" doc:"What to do next, in words; empty when all is done"`
+	NextStep naming.Step           `json:"nextStep"`
+	Quilt    drawn.QuiltPicture    `json:"quilt"`
+	Colours  map[string]string     `json:"colours" doc:"By fabric id"`
+	Problems problem.List          `json:"problems"`
+}
+
+func (s *Server) shelf(ctx context.Context, _ *struct{}) (*body[[]Shelved], error) {
+	quilts, err := s.store.Quilts(ctx)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	list := make([]Shelved, 0, len(quilts))
+	for _, q := range quilts {
+		p, err := s.kept.of(ctx, q)
+		if err != nil {
+			return nil, trouble(err)
+		}
+		progress, err := s.kept.tallied(ctx, q.ID, p.work)
+		if err != nil {
+			return nil, trouble(err)
+		}
+		item := shelved(q, p.project, progress)
+		list = append(list, item)
+	}
+	return &body[[]Shelved]{list}, nil
+}
+
+func shelved(q store.Quilt, p Project, progress tally.Progress) Shelved {
+	item := Shelved{
+		ID: q.ID, Away: q.Away, Name: p.Document.Name, Note: p.Document.Note, Saved: q.At,
+		Finished: p.Plan.Finished.Text, Blocks: p.Plan.Blocks,
+		Set: p.Plan.Set, Stages: progress.Stages, NextStep: progress.Next, Quilt: p.Plan.Quilt,
+		Colours: colours(p.Document), Problems: p.Problems,
+	}
+	for _, st := range p.Plan.Steps {
+		if st.ID == progress.Next {
+			item.Next = st.Says
+		}
+	}
+	return item
+}
+
+func (s *Server) quilt(ctx context.Context, in *ReadIn) (*projectOut, error) {
+	q, err := s.store.Quilt(ctx, in.ID)
+	if err == nil {
+		if same := in.PreconditionFailed(etag(q), time.Time{}); same != nil {
+			return nil, same
+		}
+	}
+	return s.answer(ctx, q, err)
+}
+
+type createIn struct{ Body strict[createInBody] }
+
+type createInBody struct {
+	ID       string `json:"id" minLength:"8" maxLength:"64" pattern:"^[A-Za-z0-9_-]+$" doc:"Made by the client"`
+	Document Draft  `json:"document"`
+}
+
+func (s *Server) create(ctx context.Context, in *createIn) (*projectOut, error) {
+	if !plainID(in.Body.Is.ID) {
+		return nil, newTrouble(http.StatusUnprocessableEntity,
+			"The new quilt has no usable id: 8 to 64 letters, digits, - or _.")
+	}
+	c, err := s.check(ctx, in.Body.Is.Document)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	q, err := s.store.Create(ctx, in.Body.Is.ID, c.text, s.now())
+	return s.stored(ctx, q, err, c)
+}
+
+type saveIn struct {
+	WriteIn
+	Body Draft
+}
+
+func (s *Server) save(ctx context.Context, in *saveIn) (*projectOut, error) {
+	q, err := s.from(ctx, &in.WriteIn)
+	var stale *store.StaleError
+	if err != nil && !errors.As(err, &stale) {
+		return nil, trouble(err)
+	}
+	c, refused := s.check(ctx, in.Body)
+	if refused != nil {
+		return nil, trouble(refused)
+	}
+	if stale != nil {
+		if q.Document == c.text {
+			return s.answer(ctx, q, nil) // the repeated delivery of a change that was stored
+		}
+		return nil, trouble(err)
+	}
+	q, err = s.store.Save(ctx, in.ID, q.Rev, c.text, s.now())
+	return s.stored(ctx, q, err, c)
+}
+
+func (s *Server) preview(ctx context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
+	end, err := s.plans.take(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer end()
+	p := previewOf(in.Body.raw)
+	if len(p.Problems) > 0 && p.Problems[0].Code == "document-unreadable" {
+		return nil, refuse(p.Problems)
+	}
+	return &body[Preview]{p}, nil
+}
+
+// Opening is a block to begin with, drawn.
+type Opening struct {
+	starter.Option
+	Picture drawn.Picture     `json:"picture"`
+	Colours map[string]string `json:"colours" doc:"By fabric id"`
+}
+
+func (s *Server) starters(_ context.Context, _ *struct{}) (*body[[]Opening], error) {
+	var list []Opening
+	for _, o := range starter.Options() {
+		d, problems := starter.Build(starter.Choices{
+			Name: o.Name, Block: o.Block, Squares: o.Squares,
+			Companion: starter.None, Rows: 1, Columns: 1, Measure: "in", Strip: measure.Typed("2 1/2"),
+		})
+		p, problems := plan.Make(d, problems)
+		if problems.Stopped() {
+			return nil, refuse(problems)
+		}
+		list = append(list, Opening{Option: o, Picture: p.Quilt.Blocks[p.Quilt.Cells[0].Block], Colours: colours(d)})
+	}
+	return &body[[]Opening]{list}, nil
+}
+
+func colours(d document.Document) map[string]string {
+	m := map[string]string{}
+	for _, f := range d.Fabrics {
+		m[f.ID] = f.Colour
+	}
+	return m
+}
+
+func (s *Server) begin(ctx context.Context, in *struct{ Body strict[starter.Choices] }) (*body[Preview], error) {
+	end, err := s.plans.take(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer end()
+	d, problems := starter.Build(in.Body.Is)
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	p, problems := plan.Make(d, problems)
+	if problems == nil {
+		problems = problem.List{}
+	}
+	return &body[Preview]{Preview{Document: d, Plan: p, Problems: problems}}, nil
+}

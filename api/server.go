@@ -1,0 +1,369 @@
+package api
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"net/http"
+	"reflect"
+	"regexp"
+	"strconv"
+	"strings"
+	"time"
+	"vicis/core/ask"
+	"vicis/core/document"
+	"vicis/core/leftover"
+	"vicis/core/plan"
+	"vicis/core/problem"
+	"vicis/core/tally"
+	"vicis/core/work"
+	"vicis/store"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/conditional"
+)
+
+// Server answers for one store.
+type Server struct {
+	store           *store.Store
+	kept            *kept
+	plans, searches turns
+	now             func() time.Time
+	caliper         string // host and port; empty for none
+}
+
+// Draft is a document as it was sent: the core reads it, so that every fault in it is said at its place.
+type Draft struct{ raw []byte }
+
+// UnmarshalJSON keeps the text.
+func (d *Draft) UnmarshalJSON(data []byte) error {
+	d.raw = append(d.raw[:0], data...)
+	return nil
+}
+
+// strict is a body of which nothing may be unknown; what a draft in it holds the core reads.
+type strict[T any] struct{ Is T }
+
+// UnmarshalJSON refuses what is not known here.
+func (b *strict[T]) UnmarshalJSON(data []byte) error {
+	d := json.NewDecoder(bytes.NewReader(data))
+	d.DisallowUnknownFields()
+	return d.Decode(&b.Is)
+}
+
+// Schema is that of what it holds.
+func (strict[T]) Schema(r huma.Registry) *huma.Schema {
+	return r.Schema(reflect.TypeFor[T](), true, "")
+}
+
+// MarshalJSON gives it back.
+func (d Draft) MarshalJSON() ([]byte, error) { return d.raw, nil }
+
+// Schema is the document's.
+func (Draft) Schema(r huma.Registry) *huma.Schema {
+	return r.Schema(reflect.TypeOf(document.Document{}), true, "Document")
+}
+
+// Preview is what a document comes to.
+type Preview struct {
+	Document document.Document `json:"document" doc:"As it was read, lengths in canonical text"`
+	Plan     plan.Plan         `json:"plan"`
+	Problems problem.List      `json:"problems"`
+}
+
+// Project is a stored quilt with its plan: nothing in it changes before the next revision.
+type Project struct {
+	ID       string   `json:"id"`
+	Rev      int      `json:"rev"`
+	Saved    string   `json:"saved" doc:"When this revision was stored"`
+	Undo     int      `json:"undo" doc:"The revision an undo leads to; 0 when there is none"`
+	Redo     int      `json:"redo" doc:"The revision a redo leads to; 0 when there is none"`
+	Remnants []string `json:"remnants" doc:"By what each of the plan's remnants goes by on the shelf of cloth"`
+	Preview
+}
+
+type body[T any] struct{ Body T }
+
+// draft lets a body in as it is: what is wrong with it is said in the quilter's words.
+func draft(o huma.Operation) huma.Operation {
+	o.SkipValidateBody = true
+	return o
+}
+
+// planOf plans what is in a document text, and gives the work behind the plan.
+func planOf(raw []byte) (Preview, *work.Work) {
+	d, problems := document.Read(raw)
+	if len(problems) > 0 && problems[0].Code == "document-unreadable" {
+		return Preview{Document: d, Problems: problems}, &work.Work{}
+	}
+	p, w, problems := plan.From(d, problems)
+	if problems == nil {
+		problems = problem.List{}
+	}
+	return Preview{Document: d, Plan: p, Problems: problems}, w
+}
+
+func previewOf(raw []byte) Preview {
+	p, _ := planOf(raw)
+	return p
+}
+
+type projectOut struct {
+	ETag string `header:"ETag"`
+	Body *Project
+}
+
+// QuiltIn names the quilt of an address.
+type QuiltIn struct {
+	ID string `path:"id" maxLength:"64"`
+}
+
+type ReadIn struct {
+	QuiltIn
+	conditional.Params
+}
+
+// WriteIn is a quilt that is changed from the revision its ETag named.
+type WriteIn struct {
+	QuiltIn
+	conditional.Params
+}
+
+// Tallied is progress with the revision of the plan it was held against.
+type Tallied struct {
+	Rev      int            `json:"rev"`
+	Progress tally.Progress `json:"progress"`
+}
+
+type talliedOut struct {
+	ETag string `header:"ETag"`
+	Body Tallied
+}
+
+type describe func(method, path, id, summary string) huma.Operation
+
+type attachment struct {
+	Type        string `header:"Content-Type"`
+	Disposition string `header:"Content-Disposition"`
+	Body        []byte
+}
+
+func attach(kind, name, extension string, data []byte) *attachment {
+	safe := strings.Map(func(r rune) rune {
+		if r == ' ' || r == '-' || r >= '0' && r <= '9' || r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z' {
+			return r
+		}
+		return -1
+	}, name)
+	safe = strings.ReplaceAll(strings.ToLower(strings.TrimSpace(safe)), " ", "-")
+	if safe == "" {
+		safe = "quilt"
+	}
+	return &attachment{Type: kind, Disposition: fmt.Sprintf(`attachment; filename="%s%s"`, safe, extension), Body: data}
+}
+
+// question is asked of a document that can be planned.
+type question[T any] func(document.Document, *ask.Purse) (T, problem.List)
+
+// about answers a question about one document, in its turn.
+func about[T any](ctx context.Context, t turns, in Draft, of question[T]) (*body[T], error) {
+	d, err := in.sound()
+	if err != nil {
+		return nil, err
+	}
+	return answered(ctx, t, d, of)
+}
+
+// answered answers a question in its turn. Where nobody waits for the answer any more it is broken off.
+func answered[T any](ctx context.Context, t turns, d document.Document, of question[T]) (*body[T], error) {
+	end, err := t.take(ctx)
+	if err != nil {
+		return nil, err
+	}
+	defer end()
+	waiting, cancel := context.WithTimeout(ctx, longest)
+	defer cancel()
+	answer, problems := of(d, ask.Enough(func() bool { return waiting.Err() != nil }))
+	switch {
+	case ctx.Err() != nil:
+		return nil, trouble(context.Canceled)
+	case waiting.Err() != nil:
+		long := newTrouble(http.StatusServiceUnavailable,
+			fmt.Sprintf("This takes longer than %d seconds here. Ask again when less is done at once; nothing of yours is changed.", int(longest.Seconds())))
+		long.Code = "takes-too-long"
+		return nil, long
+	}
+	if problems.Stopped() {
+		return nil, refuse(problems)
+	}
+	return &body[T]{answer}, nil
+}
+
+// sound reads a draft that can be planned.
+func (d Draft) sound() (document.Document, error) {
+	read, problems := document.Read(d.raw)
+	if problems.Stopped() {
+		return read, refuse(problems)
+	}
+	return read, nil
+}
+
+// newest is the newest revision of a quilt, planned.
+func (s *Server) newest(ctx context.Context, quilt string) (*planned, error) {
+	rev, err := s.store.Newest(ctx, quilt)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	p, err := s.kept.at(quilt, rev).of(ctx)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	return p, nil
+}
+
+// project gives a stored quilt with its plan.
+func (s *Server) project(ctx context.Context, q store.Quilt) (*Project, error) {
+	p, err := s.kept.of(ctx, q)
+	if err != nil {
+		return nil, err
+	}
+	undo, redo, err := s.store.Steps(ctx, q.ID)
+	if err != nil {
+		return nil, err
+	}
+	out := p.project
+	out.ID, out.Rev, out.Saved, out.Undo, out.Redo, out.Remnants = q.ID, q.Rev, q.At, undo, redo,
+		make([]string, len(p.project.Plan.Remnants))
+	for i, r := range out.Plan.Remnants {
+		out.Remnants[i] = remnantID(q.ID, r)
+	}
+	return &out, nil
+}
+
+func (s *Server) answer(ctx context.Context, q store.Quilt, err error) (*projectOut, error) {
+	if err != nil {
+		return nil, trouble(err)
+	}
+	p, err := s.project(ctx, q)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	return &projectOut{ETag: quoted(etag(q)), Body: p}, nil
+}
+
+// checked is a draft that can be planned, and its plan.
+type checked struct {
+	text    string
+	preview Preview
+	work    *work.Work
+}
+
+// check reads a draft in its turn, and refuses it while something in it prevents a plan.
+func (s *Server) check(ctx context.Context, d Draft) (checked, error) {
+	end, err := s.plans.take(ctx)
+	if err != nil {
+		return checked{}, err
+	}
+	defer end()
+	p, w := planOf(d.raw)
+	if p.Problems.Stopped() {
+		return checked{}, refuse(p.Problems)
+	}
+	text, err := document.Write(p.Document)
+	return checked{string(text), p, w}, err
+}
+
+// stored answers with what was stored of a draft, planned already.
+func (s *Server) stored(ctx context.Context, q store.Quilt, err error, c checked) (*projectOut, error) {
+	if err == nil && q.Document == c.text {
+		s.kept.added(q.ID, q.Rev, c.preview, c.work)
+	}
+	return s.answer(ctx, q, err)
+}
+
+// from gives the quilt to change, as long as it is at the revision the change was made from.
+func (s *Server) from(ctx context.Context, in *WriteIn) (store.Quilt, error) {
+	if len(in.IfMatch) == 0 {
+		return store.Quilt{}, newTrouble(http.StatusPreconditionRequired,
+			"Say in If-Match which revision the change was made from.")
+	}
+	q, err := s.store.Quilt(ctx, in.ID)
+	if err != nil {
+		return q, err
+	}
+	if in.PreconditionFailed(etag(q), time.Time{}) != nil {
+		return q, &store.StaleError{Newest: q.Rev}
+	}
+	return q, nil
+}
+
+func (s *Server) tallied(ctx context.Context, quilt string, rev int, p *planned) (*talliedOut, error) {
+	progress, err := s.kept.tallied(ctx, quilt, p.work)
+	if err != nil {
+		return nil, err
+	}
+	return &talliedOut{ETag: quoted(fmt.Sprintf("%d-%d", rev, progress.Events)), Body: Tallied{rev, progress}}, nil
+}
+
+// remnantID names what is left of a quilt on the shelf, so that it is put there once.
+func remnantID(quilt string, r leftover.Remnant) string {
+	return quilt[:min(12, len(quilt))] + "-" + r.Key
+}
+
+// counted gives what was tallied where that is at hand. Where the plan is still being worked out, or what was tallied
+// before is still being read, it does not wait for long: that goes on, and what was stored is told to be counted soon.
+func (s *Server) counted(ctx context.Context, quilt string, rev int) (*talliedOut, error) {
+	p, err := s.kept.at(quilt, rev).within(ctx, soon)
+	switch {
+	case errors.Is(err, errNotYet):
+		return nil, countedSoon()
+	case err != nil:
+		return nil, uncounted(err)
+	}
+	type counting struct {
+		out *talliedOut
+		err error
+	}
+	add := func(ctx context.Context) (c counting) {
+		defer func() {
+			if what := recover(); what != nil {
+				c = counting{nil, uncounted(what)}
+			}
+		}()
+		out, err := s.tallied(ctx, quilt, rev, p)
+		if err != nil {
+			return counting{nil, uncounted(err)}
+		}
+		return counting{out, nil}
+	}
+	if l := s.kept.logOf(quilt); l.read.Load() || s.store.FewEvents(ctx, quilt, fewEvents) {
+		c := add(ctx)
+		return c.out, c.err
+	}
+	done := make(chan counting, 1)
+	go func() { done <- add(context.WithoutCancel(ctx)) }()
+	select {
+	case c := <-done:
+		return c.out, c.err
+	case <-time.After(soon):
+		return nil, countedSoon()
+	}
+}
+
+// etag is what a quilt with its plan goes by: its revision.
+func etag(q store.Quilt) string { return strconv.Itoa(q.Rev) }
+
+func quoted(etag string) string { return strconv.Quote(etag) }
+
+func plainID(id string) bool { return plain.MatchString(id) }
+
+var plain = regexp.MustCompile(`^[A-Za-z0-9_-]{8,64}$`)
+
+// fewEvents are read while one waits.
+const fewEvents = 2_000
+
+// longest is how long a question may take. What it may work through is bounded in the core, by counting; this only breaks
+// off what takes far longer than that on a machine that is very slow or very busy.
+const longest = 60 * time.Second

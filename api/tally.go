@@ -1,0 +1,58 @@
+package api
+
+import (
+	"context"
+	"fmt"
+	"net/http"
+	"strings"
+	"time"
+	"vicis/core/record"
+)
+
+func (s *Server) progress(ctx context.Context, in *ReadIn) (*talliedOut, error) {
+	rev, err := s.store.Newest(ctx, in.ID)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	p, err := s.kept.at(in.ID, rev).of(ctx)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	out, err := s.tallied(ctx, in.ID, rev, p)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	if same := in.PreconditionFailed(strings.Trim(out.ETag, `"`), time.Time{}); same != nil {
+		return nil, same
+	}
+	return out, nil
+}
+
+type tallyIn struct {
+	QuiltIn
+	Body struct {
+		Events []record.Event `json:"events" minItems:"1" maxItems:"500"`
+	}
+}
+
+// tally stores events and answers with what they come to. From the moment they are stored nothing that goes wrong is
+// told as if they were not.
+func (s *Server) tally(ctx context.Context, in *tallyIn) (*talliedOut, error) {
+	rev, err := s.store.Newest(ctx, in.ID)
+	if err != nil {
+		return nil, trouble(err)
+	}
+	for _, e := range in.Body.Events {
+		says := e.Check()
+		if e.Rev > rev {
+			says = fmt.Sprintf("There is no revision %d of this quilt yet.", e.Rev)
+		}
+		if says != "" {
+			return nil, newTrouble(http.StatusUnprocessableEntity, says)
+		}
+	}
+	if err := s.store.Append(ctx, in.ID, in.Body.Events, s.now()); err != nil {
+		return nil, trouble(err)
+	}
+	return s.counted(ctx, in.ID, rev)
+}
