@@ -15,22 +15,23 @@ import (
 	"github.com/gin-contrib/gzip"
 	"github.com/gin-gonic/gin"
 
+	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/store"
 )
 
 // New builds the engine: the API under /api, the web application below everything else. doors says who is let in.
-func New(s *store.Store, web http.Handler, doors Doors) *gin.Engine {
+func New(s *store.Store, web http.Handler, doors door.Doors) *gin.Engine {
 	gin.SetMode(gin.ReleaseMode)
 	engine := gin.New()
 	engine.ContextWithFallback = true // a client that leaves cancels its query
-	engine.Use(gin.CustomRecovery(recovered), guard(doors), gzip.Gzip(gzip.DefaultCompression))
-	srv := &Server{store: s, kept: keep(s), plans: inTurn(), searches: inTurn(), now: time.Now, caliper: doors.Caliper}
+	engine.Use(gin.CustomRecovery(door.Recovered), door.Guard(doors), gzip.Gzip(gzip.DefaultCompression))
+	srv := &Server{store: s, kept: keep(s), plans: door.InTurn(), searches: door.InTurn(), now: time.Now, caliper: doors.Caliper}
 	s.Guard(keepsPromises)
 	srv.register(humagin.New(engine, config()))
 	engine.NoRoute(func(c *gin.Context) {
 		if strings.HasPrefix(c.Request.URL.Path, "/api") {
-			writeTrouble(c, newTrouble(http.StatusNotFound, "There is nothing at this address."))
+			door.WriteTrouble(c, door.NewTrouble(http.StatusNotFound, "There is nothing at this address."))
 			return
 		}
 		c.Status(http.StatusOK) // Gin has set 404 already; the web decides
@@ -74,7 +75,7 @@ func (s *Server) register(a huma.API) {
 
 func (s *Server) health(ctx context.Context, _ *struct{}) (*body[map[string]string], error) {
 	if err := s.store.Answers(ctx); err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	out := map[string]string{"state": "ready"}
 	if s.caliper != "" {

@@ -14,6 +14,7 @@ import (
 	"testing"
 	"time"
 
+	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/record"
@@ -35,7 +36,7 @@ func newSite(t testing.TB) site {
 	}
 	t.Cleanup(func() { _ = s.Close() })
 	web := http.HandlerFunc(func(w http.ResponseWriter, _ *http.Request) { _, _ = io.WriteString(w, "page") })
-	return site{t, New(s, web, Doors{})}
+	return site{t, New(s, web, door.Doors{})}
 }
 
 func (s site) do(method, path, body string, headers ...string) *httptest.ResponseRecorder {
@@ -196,7 +197,7 @@ func TestRefusalsSayWhatIsWrongAndTheMend(t *testing.T) {
 		},
 	} {
 		w := s.do(c.method, c.path, c.body, c.headers...)
-		var trouble Trouble
+		var trouble door.Trouble
 		if err := json.Unmarshal(w.Body.Bytes(), &trouble); err != nil || w.Code != c.status ||
 			trouble.Code != c.code || len(trouble.Detail) < 10 {
 			t.Errorf("%s: %d %v, want %d %s: %.300s", c.name, w.Code, err, c.status, c.code, w.Body.String())
@@ -256,7 +257,7 @@ func BenchmarkTallyOverTheAPI(b *testing.B) {
 		b.Fatal(err)
 	}
 	defer st.Close()
-	s := site{b, New(st, http.NotFoundHandler(), Doors{})}
+	s := site{b, New(st, http.NotFoundHandler(), door.Doors{})}
 	s.create("quilt-one")
 	var old []record.Event
 	for i := range 2000 {
@@ -297,7 +298,7 @@ func BenchmarkPreviewOfTheDemo(b *testing.B) {
 		b.Fatal(err)
 	}
 	defer st.Close()
-	s := site{b, New(st, http.NotFoundHandler(), Doors{})}
+	s := site{b, New(st, http.NotFoundHandler(), door.Doors{})}
 	for b.Loop() {
 		if w := s.do("POST", "/api/plan", string(text)); w.Code != http.StatusOK {
 			b.Fatal(w.Body)
@@ -316,7 +317,7 @@ func BenchmarkServerReady(b *testing.B) {
 		if err := demo.Fill(context.Background(), st); err != nil {
 			b.Fatal(err)
 		}
-		s := site{b, New(st, http.NotFoundHandler(), Doors{})}
+		s := site{b, New(st, http.NotFoundHandler(), door.Doors{})}
 		if w := s.do("GET", "/api/health", ""); w.Code != http.StatusOK {
 			b.Fatal(w.Body)
 		}

@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/api/door"
 	"vicis/core/askcloth"
 	"vicis/core/askpress"
 	"vicis/core/askunits"
@@ -177,7 +178,7 @@ func TestWhatCannotBeAskedIsSaid(t *testing.T) {
 		{"/api/arrangements", broken, "too-narrow", "/strip"},
 	} {
 		w := s.do("POST", c.path, c.body)
-		trouble := decode[Trouble](t, w)
+		trouble := decode[door.Trouble](t, w)
 		if w.Code != 422 && w.Code != 400 || trouble.Detail == "" {
 			t.Errorf("%s %.60s: %d %s", c.path, c.body, w.Code, w.Body)
 			continue

@@ -8,6 +8,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/api/door"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/problem"
@@ -71,7 +72,7 @@ func (s *Server) book(ctx context.Context, in *bookIn) (*body[Book], error) {
 		}
 		when, err := time.Parse(time.RFC3339, bound.written)
 		if err != nil {
-			return nil, newTrouble(http.StatusUnprocessableEntity, fmt.Sprintf("“%s” is no time. Write it as in 2026-03-14T00:00:00Z.", bound.written))
+			return nil, door.NewTrouble(http.StatusUnprocessableEntity, fmt.Sprintf("“%s” is no time. Write it as in 2026-03-14T00:00:00Z.", bound.written))
 		}
 		*bound.into = when.UTC().Format("2006-01-02T15:04:05.000Z")
 	}
@@ -81,7 +82,7 @@ func (s *Server) book(ctx context.Context, in *bookIn) (*body[Book], error) {
 	}
 	list, err := s.store.Picked(ctx, in.ID, which, mostInBook+1)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	out := Book{Lines: []BookLine{}, More: len(list) > mostInBook}
 	called := map[naming.Step]string{}
@@ -94,7 +95,7 @@ func (s *Server) book(ctx context.Context, in *bookIn) (*body[Book], error) {
 		}
 	})
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return &body[Book]{out}, nil
 }
@@ -116,7 +117,7 @@ func (s *Server) rules(ctx context.Context, in *QuiltIn) (*body[Rules], error) {
 		own = times.Times(log, p.work, progress, 0)
 	})
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return &body[Rules]{Rules{p.project.Plan.Book(progress, own.Left)}}, nil
 }
@@ -133,7 +134,7 @@ func (s *Server) times(ctx context.Context, in *struct {
 	var out times.OwnTimes
 	err = s.kept.read(ctx, in.ID, func(log *record.Log) { out = times.Times(log, p.work, tally.Against(log, p.work), in.Clock) })
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return &body[times.OwnTimes]{out}, nil
 }
@@ -145,7 +146,7 @@ func (s *Server) sums(ctx context.Context, in *QuiltIn) (*body[[]times.Sum], err
 	}
 	var progress tally.Progress
 	if err := s.kept.read(ctx, in.ID, func(log *record.Log) { progress = tally.Against(log, p.work) }); err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return &body[[]times.Sum]{times.Sums(p.work, progress)}, nil
 }
@@ -157,11 +158,11 @@ func (s *Server) tallyTable(ctx context.Context, in *QuiltIn) (*attachment, erro
 	}
 	events, err := s.store.Events(ctx, in.ID)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	text, err := record.Table(p.work, events)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return attach("text/csv; charset=utf-8", p.project.Plan.Name+" tally book", ".csv", []byte(text)), nil
 }
@@ -180,7 +181,7 @@ func (s *Server) readTallyTable(ctx context.Context, in *tableIn) (*talliedOut, 
 	}
 	rev, err := s.store.Newest(ctx, in.ID)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	events, faults := record.Read(p.work, in.Body.Text)
 	for _, e := range events {
@@ -189,7 +190,7 @@ func (s *Server) readTallyTable(ctx context.Context, in *tableIn) (*talliedOut, 
 		}
 	}
 	if len(faults) > 0 {
-		t := newTrouble(http.StatusUnprocessableEntity, "Nothing of this table was taken.")
+		t := door.NewTrouble(http.StatusUnprocessableEntity, "Nothing of this table was taken.")
 		for _, f := range faults {
 			t.Problems = append(t.Problems, problem.Problem{
 				Code: "line", At: problem.At("line", f.Line), Says: fmt.Sprintf("Line %d: %s", f.Line, f.Says), Mend: f.Mend, Stops: true,
@@ -198,7 +199,7 @@ func (s *Server) readTallyTable(ctx context.Context, in *tableIn) (*talliedOut, 
 		return nil, t
 	}
 	if err := s.store.Append(ctx, in.ID, events, s.now()); err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return s.counted(ctx, in.ID, rev)
 }

@@ -10,6 +10,7 @@ import (
 	"strings"
 	"time"
 
+	"vicis/api/door"
 	"vicis/caliper"
 	"vicis/core/measure"
 )
@@ -30,7 +31,7 @@ type Caliper struct {
 // read asks the caliper for its next reading. The browser may not ask it itself: it loads nothing from elsewhere.
 func (s *Server) read(ctx context.Context, in *caliperIn) (*body[Caliper], error) {
 	if s.caliper == "" {
-		t := newTrouble(http.StatusNotFound, "No caliper is connected: start the program with --caliper, or type what you read.")
+		t := door.NewTrouble(http.StatusNotFound, "No caliper is connected: start the program with --caliper, or type what you read.")
 		t.Code = "no-caliper"
 		return nil, t
 	}
@@ -39,7 +40,7 @@ func (s *Server) read(ctx context.Context, in *caliperIn) (*body[Caliper], error
 	at := url.URL{Scheme: "http", Host: s.caliper, Path: "/reading", RawQuery: url.Values{"size": {in.Size}, "units": {string(in.Units)}}.Encode()}
 	reads, err := reading(ctx, at.String())
 	if err != nil {
-		t := newTrouble(http.StatusBadGateway, "The caliper does not answer: "+err.Error()+". Type what you read.")
+		t := door.NewTrouble(http.StatusBadGateway, "The caliper does not answer: "+err.Error()+". Type what you read.")
 		t.Code = "caliper-silent"
 		return nil, t
 	}

@@ -10,6 +10,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/api/door"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/measure"
@@ -41,7 +42,7 @@ func (s *Server) registerCloth(a huma.API, op describe) {
 func (s *Server) cut(ctx context.Context, in *WriteIn) (*projectOut, error) {
 	q, err := s.from(ctx, in)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	q, err = s.store.SaveCut(ctx, in.ID, q.Rev, afterCutting, s.now())
 	return s.answer(ctx, q, err)
@@ -51,7 +52,7 @@ func (s *Server) cut(ctx context.Context, in *WriteIn) (*projectOut, error) {
 func afterCutting(q store.Quilt, list []store.Cloth) (string, []store.Cloth, error) {
 	p := previewOf([]byte(q.Document))
 	if p.Problems.Stopped() {
-		return "", nil, refuse(p.Problems)
+		return "", nil, door.Refuse(p.Problems)
 	}
 	d := p.Document
 	taken := map[string]int{}
@@ -147,7 +148,7 @@ func keepsPromises(_, text string, list []store.Cloth, others []store.Quilt) err
 	var problems problem.List
 	cloth.Keep(d.Supplies, shelf, promises(others), &problems)
 	if problems.Stopped() {
-		return refuse(problems)
+		return door.Refuse(problems)
 	}
 	return nil
 }
@@ -190,7 +191,7 @@ type shelfIn struct {
 func (s *Server) cloth(ctx context.Context, in *shelfIn) (*body[[]Held], error) {
 	list, err := s.held(ctx, in.For)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return &body[[]Held]{list}, nil
 }
@@ -217,16 +218,16 @@ func (s *Server) putCloth(ctx context.Context, in *clothIn) (*body[[]Held], erro
 		problems.Stop("id-not-unique", "/id", "The cloth has no usable id.", "Use 8 to 64 letters, digits, - or _.")
 	}
 	if problems.Stopped() {
-		t := refuse(problems)
+		t := door.Refuse(problems)
 		t.Title = "This cannot lie on the shelf yet"
 		return nil, t
 	}
 	text, err := json.Marshal(h)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	if err := s.store.PutCloth(ctx, h.ID, string(text), s.now()); err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return s.cloth(ctx, &shelfIn{})
 }

@@ -5,6 +5,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/api/door"
 	"vicis/core/cloth"
 )
 
@@ -42,7 +43,7 @@ func TestAPieceIsPromisedOnce(t *testing.T) {
 	}
 	w := s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-two","document":%s}`,
 		promised("piece-of-fog", 4, "Two")))
-	trouble := decode[Trouble](t, w)
+	trouble := decode[door.Trouble](t, w)
 	if w.Code != 422 || len(trouble.Problems) != 1 || trouble.Problems[0].At != "/supplies/0/count" ||
 		trouble.Problems[0].Says != "Of Fog, 10″ × 10″ there is 8 on the shelf, promised already: 5 to Quilt quilt-one." || trouble.Problems[0].Mend != "Take at most 3, or other cloth." {
 		t.Fatalf("%d %+v", w.Code, trouble)
@@ -110,7 +111,7 @@ func TestWhatCannotLieOnTheShelfIsSaid(t *testing.T) {
 		{"short", `"count":8`, `"count":7`, "id-not-unique", "/id"},
 	} {
 		w := s.do("PUT", "/api/cloth/"+c.id, strings.Replace(tens, c.from, c.to, 1))
-		trouble := decode[Trouble](t, w)
+		trouble := decode[door.Trouble](t, w)
 		if w.Code != 422 || len(trouble.Problems) != 1 || trouble.Problems[0].Code != c.code ||
 			trouble.Problems[0].At != c.at {
 			t.Errorf("%s: %d %+v", c.to, w.Code, trouble)

@@ -6,6 +6,7 @@ import (
 	"path"
 	"reflect"
 	"strings"
+	"vicis/api/door"
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/instructions"
@@ -17,7 +18,7 @@ import (
 
 func config() huma.Config {
 	huma.NewError = func(status int, msg string, errs ...error) huma.StatusError {
-		return newTrouble(status, msg, errs...)
+		return door.NewTrouble(status, msg, errs...)
 	}
 	huma.DefaultArrayNullable = false // lists are empty, never null
 	c := huma.DefaultConfig("Vicis", "1")

@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/api/door"
 	"vicis/core/ask"
 	"vicis/core/askcloth"
 	"vicis/core/document"
@@ -45,18 +46,18 @@ func (s *Server) pilot(ctx context.Context, in *struct{ Body Draft }) (*body[Pre
 	if err != nil {
 		return nil, err
 	}
-	end, err := s.plans.take(ctx)
+	end, err := s.plans.Take(ctx)
 	if err != nil {
 		return nil, err
 	}
 	defer end()
 	one, err := askcloth.Pilot(d)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	p, problems := plan.Make(one, nil)
 	if problems.Stopped() {
-		return nil, refuse(problems)
+		return nil, door.Refuse(problems)
 	}
 	return &body[Preview]{Preview{Document: one, Plan: p, Problems: problem.List{}}}, nil
 }

@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/store"
 )
@@ -44,25 +45,25 @@ type fileIn struct {
 func (s *Server) openFile(ctx context.Context, in *fileIn) (*projectOut, error) {
 	c, err := s.check(ctx, Draft{raw: []byte(in.Body.Text)})
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	q, err := s.store.Create(ctx, in.Body.ID, c.text, s.now())
 	return s.stored(ctx, q, err, c)
 }
 
 func (s *Server) swap(ctx context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
-	end, err := s.plans.take(ctx)
+	end, err := s.plans.Take(ctx)
 	if err != nil {
 		return nil, err
 	}
 	defer end()
 	d, problems := document.Read(in.Body.raw)
 	if problems.Stopped() {
-		return nil, refuse(problems)
+		return nil, door.Refuse(problems)
 	}
 	text, err := document.Write(document.SwapValues(d))
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return &body[Preview]{previewOf(text)}, nil
 }
@@ -70,12 +71,12 @@ func (s *Server) swap(ctx context.Context, in *struct{ Body Draft }) (*body[Prev
 func (s *Server) file(ctx context.Context, in *QuiltIn) (*attachment, error) {
 	q, err := s.store.Quilt(ctx, in.ID)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	d, _ := document.Read([]byte(q.Document))
 	text, err := document.Write(d)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return attach("application/json", d.Name, ".vicis.json", text), nil
 }
@@ -83,15 +84,15 @@ func (s *Server) file(ctx context.Context, in *QuiltIn) (*attachment, error) {
 func (s *Server) cutList(ctx context.Context, in *QuiltIn) (*attachment, error) {
 	q, err := s.store.Quilt(ctx, in.ID)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	p := previewOf([]byte(q.Document))
 	if p.Problems.Stopped() {
-		return nil, refuse(p.Problems)
+		return nil, door.Refuse(p.Problems)
 	}
 	text, err := p.Plan.CSV()
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return attach("text/csv; charset=utf-8", p.Document.Name+" cut list", ".csv", []byte(text)), nil
 }
@@ -107,7 +108,7 @@ type Revised struct {
 func (s *Server) revisions(ctx context.Context, in *QuiltIn) (*body[[]Revised], error) {
 	revs, err := s.store.Revisions(ctx, in.ID)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	list := make([]Revised, 0, len(revs))
 	var before document.Document
@@ -135,7 +136,7 @@ type restoreIn struct {
 func (s *Server) restore(ctx context.Context, in *restoreIn) (*projectOut, error) {
 	q, err := s.from(ctx, &in.WriteIn)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	q, err = s.store.Restore(ctx, in.ID, q.Rev, in.Body.Act, in.Body.Rev, s.now())
 	return s.answer(ctx, q, err)
@@ -150,7 +151,7 @@ type awayIn struct {
 
 func (s *Server) putAway(ctx context.Context, in *awayIn) (*struct{}, error) {
 	if err := s.store.PutAway(ctx, in.ID, in.Body.Away); err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return &struct{}{}, nil
 }

@@ -12,6 +12,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/demo"
 )
@@ -99,7 +100,7 @@ func TestFilesGoOutAndComeBackAlike(t *testing.T) {
 			t.Fatal(err)
 		}
 		w := s.do("POST", "/api/files", string(sent))
-		if got := decode[Trouble](t, w); w.Code != http.StatusUnprocessableEntity || len(got.Detail) < 20 {
+		if got := decode[door.Trouble](t, w); w.Code != http.StatusUnprocessableEntity || len(got.Detail) < 20 {
 			t.Errorf("%s: %d %+v", name, w.Code, got)
 		}
 	}

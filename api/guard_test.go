@@ -10,12 +10,13 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/api/door"
 	"vicis/store"
 )
 
 // behind serves on a loopback address; from gives a client whose end of the connection is an address of one's own:
 // 127.0.0.2 stands for another machine.
-func behind(t *testing.T, doors Doors) (url string, from func(addr string) *http.Client) {
+func behind(t *testing.T, doors door.Doors) (url string, from func(addr string) *http.Client) {
 	t.Helper()
 	s, err := store.Open(context.Background(), filepath.Join(t.TempDir(), "vicis.db"))
 	if err != nil {
@@ -60,7 +61,7 @@ func asked(t *testing.T, c *http.Client, method, url, host string, cookies []*ht
 // A request is local only if it comes from this machine; the name it asks for proves nothing. Any other needs the key,
 // once.
 func TestAnotherMachineNeedsTheKey(t *testing.T) {
-	url, from := behind(t, Doors{Hosts: []string{"192.0.2.7"}, Key: "ABCD-EFGH-JKLM"})
+	url, from := behind(t, door.Doors{Hosts: []string{"192.0.2.7"}, Key: "ABCD-EFGH-JKLM"})
 	if w, body := asked(t, from("127.0.0.1"), "GET", url+"/", "", nil); w.StatusCode != 200 || body != "page" {
 		t.Errorf("this machine: %d %q", w.StatusCode, body)
 	}
@@ -88,7 +89,7 @@ func TestAnotherMachineNeedsTheKey(t *testing.T) {
 		t.Errorf("a foreign name with the key: %d", got.StatusCode)
 	}
 	// Where there is no key nobody else is let in.
-	url, from = behind(t, Doors{})
+	url, from = behind(t, door.Doors{})
 	if w, body := asked(t, from("127.0.0.2"), "GET", url+"/?key=", "", nil); w.StatusCode != 403 || body == "page" {
 		t.Errorf("without a key: %d %q", w.StatusCode, body)
 	}

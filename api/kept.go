@@ -10,6 +10,7 @@ import (
 
 	lru "github.com/hashicorp/golang-lru/v2"
 
+	"vicis/api/door"
 	"vicis/core/plan"
 	"vicis/core/record"
 	"vicis/core/tally"
@@ -21,7 +22,7 @@ import (
 // quilt, which only goes on. All of it can be made again from the file, and is after a restart.
 type kept struct {
 	store *store.Store
-	turns turns // in which what is stored is planned
+	turns door.Turns // in which what is stored is planned
 	plans *lru.Cache[revised, *planned]
 	logs  *lru.Cache[string, *logged]
 }
@@ -60,7 +61,7 @@ type logged struct {
 }
 
 func keep(s *store.Store) *kept {
-	k := &kept{store: s, turns: inTurn()}
+	k := &kept{store: s, turns: door.InTurn()}
 	var err1, err2 error
 	k.plans, err1 = lru.New[revised, *planned](mostPlans)
 	k.logs, err2 = lru.New[string, *logged](mostLogs)
@@ -97,7 +98,7 @@ func (k *kept) begin(quilt string, rev int, document func(context.Context) (stri
 				k.plans.Remove(key)
 			}
 		}()
-		end := k.turns.wait()
+		end := k.turns.Wait()
 		defer end()
 		text, err := document(context.Background()) // others may wait for it when the first has gone
 		if err != nil {

@@ -16,6 +16,7 @@ import (
 	"testing"
 	"time"
 
+	"vicis/api/door"
 	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
@@ -84,11 +85,11 @@ func TestCountsAreTheSameAfterARestart(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		return site{t, New(st, http.NotFoundHandler(), Doors{})}, st
+		return site{t, New(st, http.NotFoundHandler(), door.Doors{})}, st
 	}
 	s, st := at()
 	s.create("quilt-one")
-	other := site{t, New(st, http.NotFoundHandler(), Doors{})} // another server on the same file
+	other := site{t, New(st, http.NotFoundHandler(), door.Doors{})} // another server on the same file
 	get := func(s site) tally.Progress {
 		return decode[Tallied](t, s.do("GET", "/api/quilts/quilt-one/progress", "")).Progress
 	}
@@ -130,7 +131,7 @@ func TestEventsOfAnOlderProgramAreReadByThePlanOfTheirTime(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer st.Close()
-	s := site{t, New(st, http.NotFoundHandler(), Doors{})}
+	s := site{t, New(st, http.NotFoundHandler(), door.Doors{})}
 	noon := time.Date(2026, 1, 1, 12, 0, 0, 0, time.UTC)
 	if _, err := st.Create(ctx, "quilt-one", begun(t), noon); err != nil {
 		t.Fatal(err)
@@ -152,7 +153,7 @@ func TestEventsOfAnOlderProgramAreReadByThePlanOfTheirTime(t *testing.T) {
 	if w := s.do("PUT", "/api/quilts/quilt-one", changed, "If-Match", `"1"`); w.Code != http.StatusOK {
 		t.Fatal(w.Body)
 	}
-	fresh := site{t, New(st, http.NotFoundHandler(), Doors{})} // nothing of it in memory
+	fresh := site{t, New(st, http.NotFoundHandler(), door.Doors{})} // nothing of it in memory
 	if p := decode[Tallied](t, fresh.do("GET", "/api/quilts/quilt-one/progress", "")).Progress; p.Counted != 0 ||
 		len(p.NoLonger) != 2 {
 		t.Errorf("%d counted, %+v", p.Counted, p.NoLonger)
@@ -184,7 +185,7 @@ func TestWhatIsStoredAndCannotBeCountedIsToldSo(t *testing.T) {
 			N: 1,
 		}}
 		out, err := srv.tally(ctx, in)
-		trouble, ok := err.(*Trouble)
+		trouble, ok := err.(*door.Trouble)
 		if out != nil || !ok || trouble.Code != "stored-uncounted" ||
 			strings.Contains(trouble.Detail, "Nothing was stored") {
 			t.Errorf("%s: %+v, %v", name, out, err)
@@ -202,7 +203,7 @@ func TestEachTroubleOfTheFileHasItsSentence(t *testing.T) {
 		"disk-full": store.ErrFull, "locked": store.ErrLocked, "read-only": store.ErrReading,
 		"too-large": store.ErrTooMuch, "damaged": store.ErrDamaged, "failed": fmt.Errorf("else"),
 	} {
-		got, ok := trouble(fmt.Errorf("store events: %w", err)).(*Trouble)
+		got, ok := door.Explain(fmt.Errorf("store events: %w", err)).(*door.Trouble)
 		if !ok || got.Code != code || got.Detail == "" || said[got.Detail] != "" || strings.Contains(got.Detail, "Nothing was stored") {
 			t.Errorf("%s: %+v, as %s", code, got, said[got.Detail])
 		}
@@ -265,7 +266,7 @@ func BenchmarkTallyByHistory(b *testing.B) {
 			b.Fatal(err)
 		}
 		tallied(b, at, n)
-		s := site{b, New(st, http.NotFoundHandler(), Doors{})}
+		s := site{b, New(st, http.NotFoundHandler(), door.Doors{})}
 		look = func(int) {
 			if w := s.do("GET", "/api/quilts/quilt-one/progress", ""); w.Code != http.StatusOK {
 				b.Fatal(w.Body)
@@ -323,7 +324,7 @@ func BenchmarkFiftyBenches(b *testing.B) {
 		b.Fatal(err)
 	}
 	b.Cleanup(func() { _ = st.Close() })
-	s := site{b, New(st, http.NotFoundHandler(), Doors{})}
+	s := site{b, New(st, http.NotFoundHandler(), door.Doors{})}
 	s.create("quilt-one")
 	insert := rawFile(b)
 	var ours, theirs time.Duration

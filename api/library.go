@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/api/door"
 	"vicis/core/ask"
 	"vicis/core/askunits"
 	"vicis/core/document"
@@ -53,7 +54,7 @@ var shown = sync.OnceValues(func() ([]Shown, error) {
 func (s *Server) library(context.Context, *struct{}) (*body[[]Shown], error) {
 	list, err := shown()
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return &body[[]Shown]{list}, nil
 }
@@ -68,7 +69,7 @@ type unitIn struct {
 func (in unitIn) read() (document.Document, error) {
 	d, problems := document.Read(in.Document.raw)
 	if len(problems) > 0 && problems[0].Code == "document-unreadable" {
-		return d, refuse(problems)
+		return d, door.Refuse(problems)
 	}
 	return d, nil
 }
@@ -88,14 +89,14 @@ func (s *Server) resize(ctx context.Context, in *struct{ Body strict[unitIn] }) 
 	if err != nil {
 		return nil, err
 	}
-	end, err := s.plans.take(ctx)
+	end, err := s.plans.Take(ctx)
 	if err != nil {
 		return nil, err
 	}
 	defer end()
 	r, problems := askunits.Resize(d, in.Body.Is.Unit, in.Body.Is.Finished)
 	if problems.Stopped() {
-		return nil, refuse(problem.List(problems.Stops()))
+		return nil, door.Refuse(problem.List(problems.Stops()))
 	}
 	return &body[askunits.Resized]{r}, nil
 }

@@ -8,6 +8,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/api/door"
 	"vicis/core/ask"
 	"vicis/core/decided"
 	"vicis/core/document"
@@ -69,7 +70,7 @@ func held[T any](ctx context.Context, s *Server, quilt string, in Draft,
 	of func(document.Document, func(*work.Work) tally.Progress, *ask.Purse) (T, problem.List),
 ) (*body[T], error) {
 	if _, err := s.store.Quilt(ctx, quilt); err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	var broken error
 	out, err := about(ctx, s.searches, in, func(d document.Document, purse *ask.Purse) (T, problem.List) {
@@ -80,7 +81,7 @@ func held[T any](ctx context.Context, s *Server, quilt string, in Draft,
 		}, purse)
 	})
 	if broken != nil {
-		return nil, trouble(broken)
+		return nil, door.Explain(broken)
 	}
 	return out, err
 }
@@ -97,7 +98,7 @@ type AllowanceKnown struct {
 func (s *Server) allowances(ctx context.Context, _ *struct{}) (*body[[]AllowanceKnown], error) {
 	quilts, err := s.store.Quilts(ctx)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	list := []AllowanceKnown{}
 	for _, q := range quilts {

@@ -6,6 +6,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"vicis/api/door"
 	"vicis/core/machine"
 	"vicis/core/naming"
 	"vicis/core/order"
@@ -32,9 +33,9 @@ func (s *Server) order(ctx context.Context, in *QuiltIn) (*body[order.Order], er
 	var progress tally.Progress
 	var takes func(step, n int) (string, bool)
 	if err := s.kept.read(ctx, in.ID, func(log *record.Log) { progress, takes = tally.Against(log, p.work), times.Takes(log, p.work) }); err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
-	end, err := s.plans.take(ctx) // what is counted does not wait for it
+	end, err := s.plans.Take(ctx) // what is counted does not wait for it
 	if err != nil {
 		return nil, err
 	}
@@ -53,14 +54,14 @@ func (s *Server) needle(ctx context.Context, in *needleIn) (*body[machine.Under]
 	if err != nil {
 		return nil, err
 	}
-	end, err := s.plans.take(ctx)
+	end, err := s.plans.Take(ctx)
 	if err != nil {
 		return nil, err
 	}
 	defer end()
 	under, ok := machine.UnderNeedle(p.work, in.Step, in.Seam)
 	if !ok {
-		return nil, newTrouble(http.StatusNotFound, "Nothing is sewn in a step of that name: the plan has changed, or it is done at the mat.")
+		return nil, door.NewTrouble(http.StatusNotFound, "Nothing is sewn in a step of that name: the plan has changed, or it is done at the mat.")
 	}
 	return &body[machine.Under]{Body: under}, nil
 }

@@ -8,6 +8,7 @@ import (
 	"strings"
 	"testing"
 
+	"vicis/api/door"
 	"vicis/caliper"
 	"vicis/core/onward"
 	"vicis/store"
@@ -74,7 +75,7 @@ func TestTheCaliperIsRead(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer st.Close()
-	at := func(host string) site { return site{t, New(st, http.NotFoundHandler(), Doors{Caliper: host})} }
+	at := func(host string) site { return site{t, New(st, http.NotFoundHandler(), door.Doors{Caliper: host})} }
 	if w := at("").do("GET", "/api/caliper?size=6.5+in", ""); w.Code != http.StatusNotFound || !strings.Contains(w.Body.String(), "no-caliper") {
 		t.Errorf("none: %d %s", w.Code, w.Body)
 	}

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"net/http"
 	"time"
+	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/measure"
@@ -37,17 +38,17 @@ type Shelved struct {
 func (s *Server) shelf(ctx context.Context, _ *struct{}) (*body[[]Shelved], error) {
 	quilts, err := s.store.Quilts(ctx)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	list := make([]Shelved, 0, len(quilts))
 	for _, q := range quilts {
 		p, err := s.kept.of(ctx, q)
 		if err != nil {
-			return nil, trouble(err)
+			return nil, door.Explain(err)
 		}
 		progress, err := s.kept.tallied(ctx, q.ID, p.work)
 		if err != nil {
-			return nil, trouble(err)
+			return nil, door.Explain(err)
 		}
 		item := shelved(q, p.project, progress)
 		list = append(list, item)
@@ -89,12 +90,12 @@ type createInBody struct {
 
 func (s *Server) create(ctx context.Context, in *createIn) (*projectOut, error) {
 	if !plainID(in.Body.Is.ID) {
-		return nil, newTrouble(http.StatusUnprocessableEntity,
+		return nil, door.NewTrouble(http.StatusUnprocessableEntity,
 			"The new quilt has no usable id: 8 to 64 letters, digits, - or _.")
 	}
 	c, err := s.check(ctx, in.Body.Is.Document)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	q, err := s.store.Create(ctx, in.Body.Is.ID, c.text, s.now())
 	return s.stored(ctx, q, err, c)
@@ -109,31 +110,31 @@ func (s *Server) save(ctx context.Context, in *saveIn) (*projectOut, error) {
 	q, err := s.from(ctx, &in.WriteIn)
 	var stale *store.StaleError
 	if err != nil && !errors.As(err, &stale) {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	c, refused := s.check(ctx, in.Body)
 	if refused != nil {
-		return nil, trouble(refused)
+		return nil, door.Explain(refused)
 	}
 	if stale != nil {
 		if q.Document == c.text {
 			return s.answer(ctx, q, nil) // the repeated delivery of a change that was stored
 		}
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	q, err = s.store.Save(ctx, in.ID, q.Rev, c.text, s.now())
 	return s.stored(ctx, q, err, c)
 }
 
 func (s *Server) preview(ctx context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
-	end, err := s.plans.take(ctx)
+	end, err := s.plans.Take(ctx)
 	if err != nil {
 		return nil, err
 	}
 	defer end()
 	p := previewOf(in.Body.raw)
 	if len(p.Problems) > 0 && p.Problems[0].Code == "document-unreadable" {
-		return nil, refuse(p.Problems)
+		return nil, door.Refuse(p.Problems)
 	}
 	return &body[Preview]{p}, nil
 }
@@ -154,7 +155,7 @@ func (s *Server) starters(_ context.Context, _ *struct{}) (*body[[]Opening], err
 		})
 		p, problems := plan.Make(d, problems)
 		if problems.Stopped() {
-			return nil, refuse(problems)
+			return nil, door.Refuse(problems)
 		}
 		list = append(list, Opening{Option: o, Picture: p.Quilt.Blocks[p.Quilt.Cells[0].Block], Colours: colours(d)})
 	}
@@ -170,14 +171,14 @@ func colours(d document.Document) map[string]string {
 }
 
 func (s *Server) begin(ctx context.Context, in *struct{ Body strict[starter.Choices] }) (*body[Preview], error) {
-	end, err := s.plans.take(ctx)
+	end, err := s.plans.Take(ctx)
 	if err != nil {
 		return nil, err
 	}
 	defer end()
 	d, problems := starter.Build(in.Body.Is)
 	if problems.Stopped() {
-		return nil, refuse(problems)
+		return nil, door.Refuse(problems)
 	}
 	p, problems := plan.Make(d, problems)
 	if problems == nil {

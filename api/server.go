@@ -12,6 +12,7 @@ import (
 	"strconv"
 	"strings"
 	"time"
+	"vicis/api/door"
 	"vicis/core/ask"
 	"vicis/core/document"
 	"vicis/core/leftover"
@@ -29,7 +30,7 @@ import (
 type Server struct {
 	store           *store.Store
 	kept            *kept
-	plans, searches turns
+	plans, searches door.Turns
 	now             func() time.Time
 	caliper         string // host and port; empty for none
 }
@@ -168,7 +169,7 @@ func attach(kind, name, extension string, data []byte) *attachment {
 type question[T any] func(document.Document, *ask.Purse) (T, problem.List)
 
 // about answers a question about one document, in its turn.
-func about[T any](ctx context.Context, t turns, in Draft, of question[T]) (*body[T], error) {
+func about[T any](ctx context.Context, t door.Turns, in Draft, of question[T]) (*body[T], error) {
 	d, err := in.sound()
 	if err != nil {
 		return nil, err
@@ -177,8 +178,8 @@ func about[T any](ctx context.Context, t turns, in Draft, of question[T]) (*body
 }
 
 // answered answers a question in its turn. Where nobody waits for the answer any more it is broken off.
-func answered[T any](ctx context.Context, t turns, d document.Document, of question[T]) (*body[T], error) {
-	end, err := t.take(ctx)
+func answered[T any](ctx context.Context, t door.Turns, d document.Document, of question[T]) (*body[T], error) {
+	end, err := t.Take(ctx)
 	if err != nil {
 		return nil, err
 	}
@@ -188,15 +189,15 @@ func answered[T any](ctx context.Context, t turns, d document.Document, of quest
 	answer, problems := of(d, ask.Enough(func() bool { return waiting.Err() != nil }))
 	switch {
 	case ctx.Err() != nil:
-		return nil, trouble(context.Canceled)
+		return nil, door.Explain(context.Canceled)
 	case waiting.Err() != nil:
-		long := newTrouble(http.StatusServiceUnavailable,
+		long := door.NewTrouble(http.StatusServiceUnavailable,
 			fmt.Sprintf("This takes longer than %d seconds here. Ask again when less is done at once; nothing of yours is changed.", int(longest.Seconds())))
 		long.Code = "takes-too-long"
 		return nil, long
 	}
 	if problems.Stopped() {
-		return nil, refuse(problems)
+		return nil, door.Refuse(problems)
 	}
 	return &body[T]{answer}, nil
 }
@@ -205,7 +206,7 @@ func answered[T any](ctx context.Context, t turns, d document.Document, of quest
 func (d Draft) sound() (document.Document, error) {
 	read, problems := document.Read(d.raw)
 	if problems.Stopped() {
-		return read, refuse(problems)
+		return read, door.Refuse(problems)
 	}
 	return read, nil
 }
@@ -214,11 +215,11 @@ func (d Draft) sound() (document.Document, error) {
 func (s *Server) newest(ctx context.Context, quilt string) (*planned, error) {
 	rev, err := s.store.Newest(ctx, quilt)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	p, err := s.kept.at(quilt, rev).of(ctx)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return p, nil
 }
@@ -244,11 +245,11 @@ func (s *Server) project(ctx context.Context, q store.Quilt) (*Project, error) {
 
 func (s *Server) answer(ctx context.Context, q store.Quilt, err error) (*projectOut, error) {
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	p, err := s.project(ctx, q)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return &projectOut{ETag: quoted(etag(q)), Body: p}, nil
 }
@@ -262,14 +263,14 @@ type checked struct {
 
 // check reads a draft in its turn, and refuses it while something in it prevents a plan.
 func (s *Server) check(ctx context.Context, d Draft) (checked, error) {
-	end, err := s.plans.take(ctx)
+	end, err := s.plans.Take(ctx)
 	if err != nil {
 		return checked{}, err
 	}
 	defer end()
 	p, w := planOf(d.raw)
 	if p.Problems.Stopped() {
-		return checked{}, refuse(p.Problems)
+		return checked{}, door.Refuse(p.Problems)
 	}
 	text, err := document.Write(p.Document)
 	return checked{string(text), p, w}, err
@@ -286,7 +287,7 @@ func (s *Server) stored(ctx context.Context, q store.Quilt, err error, c checked
 // from gives the quilt to change, as long as it is at the revision the change was made from.
 func (s *Server) from(ctx context.Context, in *WriteIn) (store.Quilt, error) {
 	if len(in.IfMatch) == 0 {
-		return store.Quilt{}, newTrouble(http.StatusPreconditionRequired,
+		return store.Quilt{}, door.NewTrouble(http.StatusPreconditionRequired,
 			"Say in If-Match which revision the change was made from.")
 	}
 	q, err := s.store.Quilt(ctx, in.ID)
@@ -318,9 +319,9 @@ func (s *Server) counted(ctx context.Context, quilt string, rev int) (*talliedOu
 	p, err := s.kept.at(quilt, rev).within(ctx, soon)
 	switch {
 	case errors.Is(err, errNotYet):
-		return nil, countedSoon()
+		return nil, door.CountedSoon()
 	case err != nil:
-		return nil, uncounted(err)
+		return nil, door.Uncounted(err)
 	}
 	type counting struct {
 		out *talliedOut
@@ -329,12 +330,12 @@ func (s *Server) counted(ctx context.Context, quilt string, rev int) (*talliedOu
 	add := func(ctx context.Context) (c counting) {
 		defer func() {
 			if what := recover(); what != nil {
-				c = counting{nil, uncounted(what)}
+				c = counting{nil, door.Uncounted(what)}
 			}
 		}()
 		out, err := s.tallied(ctx, quilt, rev, p)
 		if err != nil {
-			return counting{nil, uncounted(err)}
+			return counting{nil, door.Uncounted(err)}
 		}
 		return counting{out, nil}
 	}
@@ -348,7 +349,7 @@ func (s *Server) counted(ctx context.Context, quilt string, rev int) (*talliedOu
 	case c := <-done:
 		return c.out, c.err
 	case <-time.After(soon):
-		return nil, countedSoon()
+		return nil, door.CountedSoon()
 	}
 }
 

@@ -6,21 +6,22 @@ import (
 	"net/http"
 	"strings"
 	"time"
+	"vicis/api/door"
 	"vicis/core/record"
 )
 
 func (s *Server) progress(ctx context.Context, in *ReadIn) (*talliedOut, error) {
 	rev, err := s.store.Newest(ctx, in.ID)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	p, err := s.kept.at(in.ID, rev).of(ctx)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	out, err := s.tallied(ctx, in.ID, rev, p)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	if same := in.PreconditionFailed(strings.Trim(out.ETag, `"`), time.Time{}); same != nil {
 		return nil, same
@@ -40,7 +41,7 @@ type tallyIn struct {
 func (s *Server) tally(ctx context.Context, in *tallyIn) (*talliedOut, error) {
 	rev, err := s.store.Newest(ctx, in.ID)
 	if err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	for _, e := range in.Body.Events {
 		says := e.Check()
@@ -48,11 +49,11 @@ func (s *Server) tally(ctx context.Context, in *tallyIn) (*talliedOut, error) {
 			says = fmt.Sprintf("There is no revision %d of this quilt yet.", e.Rev)
 		}
 		if says != "" {
-			return nil, newTrouble(http.StatusUnprocessableEntity, says)
+			return nil, door.NewTrouble(http.StatusUnprocessableEntity, says)
 		}
 	}
 	if err := s.store.Append(ctx, in.ID, in.Body.Events, s.now()); err != nil {
-		return nil, trouble(err)
+		return nil, door.Explain(err)
 	}
 	return s.counted(ctx, in.ID, rev)
 }

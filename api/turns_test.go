@@ -16,6 +16,7 @@ import (
 	"github.com/danielgtaylor/huma/v2/adapters/humagin"
 	"github.com/gin-gonic/gin"
 
+	"vicis/api/door"
 	"vicis/core/machine"
 	"vicis/core/plan"
 	"vicis/core/record"
@@ -32,8 +33,8 @@ func TestQuestionsWaitAndTalliesDoNot(t *testing.T) {
 		t.Fatal(err)
 	}
 	defer st.Close()
-	srv := &Server{store: st, kept: keep(st), plans: inTurn(), searches: inTurn(), now: time.Now}
-	srv.plans.longest, srv.searches.longest = 20*time.Millisecond, 20*time.Millisecond
+	srv := &Server{store: st, kept: keep(st), plans: door.InTurn(), searches: door.InTurn(), now: time.Now}
+	srv.plans.Longest, srv.searches.Longest = 20*time.Millisecond, 20*time.Millisecond
 	gin.SetMode(gin.ReleaseMode)
 	engine := gin.New()
 	engine.ContextWithFallback = true
@@ -47,8 +48,8 @@ func TestQuestionsWaitAndTalliesDoNot(t *testing.T) {
 	}
 
 	all := int64(max(1, runtime.GOMAXPROCS(0)-1))
-	for _, turns := range []turns{srv.plans, srv.searches} {
-		if !turns.free.TryAcquire(all) || turns.free.TryAcquire(1) {
+	for _, turns := range []door.Turns{srv.plans, srv.searches} {
+		if !turns.Free.TryAcquire(all) || turns.Free.TryAcquire(1) {
 			t.Fatalf("there are not %d turns", all)
 		}
 	}
@@ -61,7 +62,7 @@ func TestQuestionsWaitAndTalliesDoNot(t *testing.T) {
 		`{"events":[{"id":"event-one","step":"cut","kind":"made","n":1,"exact":"","reason":"","of":"","at":"2026-01-02T03:04:05Z"}]}`); w.Code != http.StatusOK {
 		t.Errorf("a tally: %d %s", w.Code, w.Body)
 	}
-	srv.plans.longest = time.Hour
+	srv.plans.Longest = time.Hour
 	gone, cancel := context.WithCancel(ctx)
 	waits := make(chan int)
 	go func() {
@@ -76,17 +77,17 @@ func TestQuestionsWaitAndTalliesDoNot(t *testing.T) {
 		t.Errorf("a client that has gone: %d", code)
 	}
 	go func() { waits <- s.do("POST", "/api/plan", document).Code }()
-	srv.plans.free.Release(all) // the searches are still busy
+	srv.plans.Free.Release(all) // the searches are still busy
 	if code := <-waits; code != http.StatusOK {
 		t.Errorf("with a turn: %d", code)
 	}
-	srv.searches.free.Release(all)
+	srv.searches.Free.Release(all)
 	for path, body := range questions {
 		if w := s.do("POST", path, body); w.Code != http.StatusOK {
 			t.Errorf("%s: %d %.200s", path, w.Code, w.Body)
 		}
 	}
-	if !srv.plans.free.TryAcquire(all) || !srv.searches.free.TryAcquire(all) {
+	if !srv.plans.Free.TryAcquire(all) || !srv.searches.Free.TryAcquire(all) {
 		t.Error("a turn was not given back")
 	}
 }
@@ -96,14 +97,14 @@ func TestQuestionsWaitAndTalliesDoNot(t *testing.T) {
 func TestATallyDoesNotWaitForThePlan(t *testing.T) {
 	ctx := context.Background()
 	st := withQuilt(t)
-	srv := &Server{store: st, kept: keep(st), plans: inTurn(), searches: inTurn(), now: time.Now}
+	srv := &Server{store: st, kept: keep(st), plans: door.InTurn(), searches: door.InTurn(), now: time.Now}
 	engine := gin.New()
 	engine.ContextWithFallback = true
 	srv.register(humagin.New(engine, config()))
 	s := site{t, engine}
 	var held []func()
 	for range max(1, runtime.GOMAXPROCS(0)-1) { // others are being planned
-		held = append(held, srv.kept.turns.wait())
+		held = append(held, srv.kept.turns.Wait())
 	}
 	const event = `{"events":[{"id":"event-one-x","step":"I","kind":"made","n":3,"exact":"2 1/2 in x 10 1/2 in","rev":1,"at":""}]}`
 	w := s.do("POST", "/api/quilts/quilt-one/events", event)

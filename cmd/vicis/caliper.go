@@ -17,6 +17,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"vicis/api"
+	"vicis/api/door"
 	"vicis/caliper"
 	"vicis/core/measure"
 	"vicis/core/record"
@@ -191,7 +192,7 @@ func asked(ctx context.Context, method string, at *url.URL, send, into any) erro
 	}
 	defer answer.Body.Close()
 	if answer.StatusCode >= http.StatusBadRequest {
-		var t api.Trouble
+		var t door.Trouble
 		_ = json.NewDecoder(io.LimitReader(answer.Body, 1<<16)).Decode(&t) // what cannot be read says nothing
 		return fmt.Errorf("%s: %s", answer.Status, t.Detail)
 	}

@@ -10,6 +10,7 @@ import (
 	"testing"
 
 	"vicis/api"
+	"vicis/api/door"
 	"vicis/demo"
 	"vicis/store"
 )
@@ -26,7 +27,7 @@ func TestABatchIsMeasured(t *testing.T) {
 	if err := demo.Fill(ctx, s); err != nil {
 		t.Fatal(err)
 	}
-	server := httptest.NewServer(api.New(s, http.NotFoundHandler(), api.Doors{}))
+	server := httptest.NewServer(api.New(s, http.NotFoundHandler(), door.Doors{}))
 	defer server.Close()
 	ran := func(args ...string) (string, error) {
 		var out bytes.Buffer

@@ -20,6 +20,7 @@ import (
 	"github.com/spf13/cobra"
 
 	"vicis/api"
+	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/core/instructions"
 	"vicis/core/plan"
@@ -119,7 +120,7 @@ func serve(ctx context.Context, o options, out io.Writer, fill func(context.Cont
 	if o.caliper != "" && !loopbackAt(o.caliper) {
 		return fmt.Errorf("--caliper: %s is no address of this machine, such as 127.0.0.1:8338", o.caliper)
 	}
-	doors := api.Doors{Hosts: o.hosts, Caliper: o.caliper}
+	doors := door.Doors{Hosts: o.hosts, Caliper: o.caliper}
 	if addr, ok := listener.Addr().(*net.TCPAddr); ok && !addr.IP.IsLoopback() {
 		if doors.Key, err = keyBeside(o.data); err != nil {
 			return errors.Join(err, listener.Close())

@@ -1,4 +1,5 @@
-package api
+// Package door says who is let in, lets questions in one after another, and says what is wrong where something cannot be done.
+package door
 
 import (
 	"crypto/subtle"
@@ -28,9 +29,9 @@ var localHosts = []string{"127.0.0.1", "localhost", "::1"}
 // not come from anywhere but here.
 const contentSecurityPolicy = "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
-// guard keeps the application local: other hosts' names are refused (so that no foreign name can be bound to this
+// Guard keeps the application local: other hosts' names are refused (so that no foreign name can be bound to this
 // address), writes from other origins are refused, and pages may load nothing from elsewhere.
-func guard(doors Doors) gin.HandlerFunc {
+func Guard(doors Doors) gin.HandlerFunc {
 	hosts := slices.Concat(localHosts, doors.Hosts)
 	crossOrigin := http.NewCrossOriginProtection()
 	return func(c *gin.Context) {
@@ -44,7 +45,7 @@ func guard(doors Doors) gin.HandlerFunc {
 			h.Set("Cache-Control", "no-store")
 		}
 		if !slices.ContainsFunc(hosts, func(h string) bool { return sameHost(h, c.Request.Host) }) {
-			writeTrouble(c, newTrouble(http.StatusForbidden,
+			WriteTrouble(c, NewTrouble(http.StatusForbidden,
 				"This address is not one of this server's. Open it as 127.0.0.1 or localhost."))
 			c.Abort()
 			return
@@ -54,7 +55,7 @@ func guard(doors Doors) gin.HandlerFunc {
 			return
 		}
 		if err := crossOrigin.Check(c.Request); err != nil {
-			writeTrouble(c, newTrouble(http.StatusForbidden,
+			WriteTrouble(c, NewTrouble(http.StatusForbidden,
 				"Another site may not write here. Open the application itself."))
 			c.Abort()
 		}
@@ -96,7 +97,7 @@ func (d Doors) shown(c *gin.Context) bool {
 		})
 		c.Redirect(http.StatusSeeOther, path.Join("/", c.Request.URL.EscapedPath())) // the key does not stay in the address
 	case strings.HasPrefix(c.Request.URL.Path, "/api") || d.Key == "":
-		writeTrouble(c, newTrouble(http.StatusForbidden,
+		WriteTrouble(c, NewTrouble(http.StatusForbidden,
 			"Another machine is let in only with the key that the server shows where it runs. Open the first page, and type it."))
 	default:
 		says := "The server shows it where it runs."

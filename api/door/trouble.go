@@ -1,4 +1,4 @@
-package api
+package door
 
 import (
 	"context"
@@ -44,7 +44,8 @@ var codes = map[int]string{
 	http.StatusUnsupportedMediaType: "unreadable",
 }
 
-func newTrouble(status int, says string, errs ...error) *Trouble {
+// NewTrouble is a problem by its status, in a sentence.
+func NewTrouble(status int, says string, errs ...error) *Trouble {
 	t := &Trouble{Title: http.StatusText(status), Status: status, Detail: says, Code: codes[status]}
 	if t.Code == "" {
 		t.Code = "failed"
@@ -70,9 +71,9 @@ func newTrouble(status int, says string, errs ...error) *Trouble {
 	return t
 }
 
-// refuse answers a document that cannot be planned.
-func refuse(problems problem.List) *Trouble {
-	t := newTrouble(http.StatusUnprocessableEntity, "This cannot be planned yet.")
+// Refuse answers a document that cannot be planned.
+func Refuse(problems problem.List) *Trouble {
+	t := NewTrouble(http.StatusUnprocessableEntity, "This cannot be planned yet.")
 	for _, p := range problems {
 		if p.Stops {
 			t.Problems = append(t.Problems, p)
@@ -117,47 +118,48 @@ var files = []struct {
 // and changes name the revision they were made from.
 const failed = "Something went wrong on this side. Try again: the same sent twice is stored once."
 
-// trouble translates what went wrong below into what the quilter can do about it.
-func trouble(err error) error {
+// Explain translates what went wrong below into what the quilter can do about it.
+func Explain(err error) error {
 	var t *Trouble
 	var stale *store.StaleError
 	switch {
 	case errors.As(err, &t):
 		return t
 	case errors.As(err, &stale):
-		t = newTrouble(http.StatusPreconditionFailed,
+		t = NewTrouble(http.StatusPreconditionFailed,
 			fmt.Sprintf("This quilt was changed somewhere else: yours is made from another revision, and %d is the newest. Nothing of yours is lost: keep yours as the newest, or take the other.", stale.Newest))
 		t.Newest = stale.Newest
 		return t
 	case errors.Is(err, store.ErrUnknown):
-		return newTrouble(http.StatusNotFound,
+		return NewTrouble(http.StatusNotFound,
 			"There is no such quilt on the shelf. Go back to the shelf and choose one.")
 	case errors.Is(err, store.ErrExists):
-		return newTrouble(http.StatusConflict,
+		return NewTrouble(http.StatusConflict,
 			"A quilt with this id is on the shelf already. Begin again to get a new id.")
 	case errors.Is(err, store.ErrNowhere):
-		return newTrouble(http.StatusConflict,
+		return NewTrouble(http.StatusConflict,
 			"There is nothing to go back or forward to. The list of revisions shows what there is.")
 	case errors.Is(err, store.ErrDiffers):
-		return newTrouble(http.StatusConflict,
+		return NewTrouble(http.StatusConflict,
 			"An event with this id was stored before with other contents. Count it again as a new one.")
 	}
 	for _, one := range files {
 		if errors.Is(err, one.is) {
 			slog.Error("the file", "err", err)
-			t = newTrouble(one.status, one.says)
+			t = NewTrouble(one.status, one.says)
 			t.Code, t.Detail = one.code, one.says
 			return t
 		}
 	}
 	if errors.Is(err, context.Canceled) {
-		return newTrouble(http.StatusRequestTimeout, "The question was taken back before it was answered.")
+		return NewTrouble(http.StatusRequestTimeout, "The question was taken back before it was answered.")
 	}
 	slog.Error("request failed", "err", err)
-	return newTrouble(http.StatusInternalServerError, failed)
+	return NewTrouble(http.StatusInternalServerError, failed)
 }
 
-func writeTrouble(c *gin.Context, t *Trouble) {
+// WriteTrouble answers with one.
+func WriteTrouble(c *gin.Context, t *Trouble) {
 	data, err := json.Marshal(t)
 	if err != nil {
 		data = []byte("{}")
@@ -165,23 +167,24 @@ func writeTrouble(c *gin.Context, t *Trouble) {
 	c.Data(t.Status, "application/problem+json", data)
 }
 
-func recovered(c *gin.Context, what any) {
+// Recovered answers what a handler broke off at.
+func Recovered(c *gin.Context, what any) {
 	slog.Error("panic", "what", what, "path", c.Request.URL.Path)
-	writeTrouble(c, newTrouble(http.StatusInternalServerError, failed))
+	WriteTrouble(c, NewTrouble(http.StatusInternalServerError, failed))
 	c.Abort()
 }
 
-// countedSoon is the answer where events are on the disk and there is no plan yet to hold them against.
-func countedSoon() *Trouble {
-	t := newTrouble(http.StatusServiceUnavailable, "What you counted is stored. It is added up in a moment, once the plan is worked out.")
+// CountedSoon is the answer where events are on the disk and there is no plan yet to hold them against.
+func CountedSoon() *Trouble {
+	t := NewTrouble(http.StatusServiceUnavailable, "What you counted is stored. It is added up in a moment, once the plan is worked out.")
 	t.Code = "counted-soon"
 	return t
 }
 
-// uncounted is the answer where events are on the disk and could not be added up.
-func uncounted(what any) *Trouble {
+// Uncounted is the answer where events are on the disk and could not be added up.
+func Uncounted(what any) *Trouble {
 	slog.Error("stored, and not counted", "what", what)
-	t := newTrouble(http.StatusInternalServerError,
+	t := NewTrouble(http.StatusInternalServerError,
 		"What you counted is stored, and could not be added up just now. Nothing is lost: it is counted when this page is next brought up to date.")
 	t.Code = "stored-uncounted"
 	return t
