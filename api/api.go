@@ -26,7 +26,10 @@ func New(s *store.Store, web http.Handler, doors door.Doors) *gin.Engine {
 	engine := gin.New()
 	engine.ContextWithFallback = true // a client that leaves cancels its query
 	engine.Use(gin.CustomRecovery(door.Recovered), door.Guard(doors), gzip.Gzip(gzip.DefaultCompression))
-	srv := &Server{store: s, kept: keep(s), plans: door.InTurn(), searches: door.InTurn(), now: time.Now, caliper: doors.Caliper}
+	srv := &Server{
+		store: s, kept: keep(s), plans: door.InTurn(), searches: door.InTurn(), now: time.Now,
+		caliper: doors.Caliper,
+	}
 	s.Guard(keepsPromises)
 	srv.register(humagin.New(engine, config()))
 	engine.NoRoute(func(c *gin.Context) {

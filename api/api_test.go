@@ -182,7 +182,8 @@ func TestRefusalsSayWhatIsWrongAndTheMend(t *testing.T) {
 		},
 		{
 			"a start that makes no sense", "POST", "/api/starters",
-			`{"name":"x","block":"checkers","squares":99,"companion":"none","rows":1,"columns":1,"measure":"in","strip":"2"}`, nil, 422, "refused",
+			`{"name":"x","block":"checkers","squares":99,"companion":"none","rows":1,"columns":1,"measure":"in","strip":"2"}`,
+			nil, 422, "refused",
 		},
 		{"a foreign host", "GET", "/api/quilts", "", []string{"Host", "evil.example"}, 403, "forbidden"},
 		{"a foreign origin", "POST", "/api/plan", doc, []string{

@@ -135,7 +135,8 @@ func TestAskingAboutThePressing(t *testing.T) {
 	if p.Plan.Press.Clashes != r.List[0].Clashes {
 		t.Errorf("%d clash, %d were promised", p.Plan.Press.Clashes, r.List[0].Clashes)
 	}
-	a := decode[askpress.Asked](t, s.do("POST", "/api/seam", fmt.Sprintf(`{"document":%s,"seam":"row-1/2"}`, text(t, rail))))
+	a := decode[askpress.Asked](t, s.do("POST", "/api/seam",
+		fmt.Sprintf(`{"document":%s,"seam":"row-1/2"}`, text(t, rail))))
 	if a.Name == "" || len(a.Why) == 0 || len(a.Choices) < 3 {
 		t.Errorf("%+v", a)
 	}
@@ -201,7 +202,8 @@ func TestNoBodyTakesWhatItDoesNotKnow(t *testing.T) {
 	s := newSite(t)
 	good := text(t, s.block("pinwheel").Document)
 	spoiled := strings.Replace(good, `"vicis": 1`, `"vicis": 1, "extra": 1`, 1)
-	created := decode[Project](t, s.do("POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-for-bodies","document":%s}`, good)))
+	created := decode[Project](t, s.do("POST", "/api/quilts",
+		fmt.Sprintf(`{"id":"quilt-for-bodies","document":%s}`, good)))
 	tried := 0
 	for _, c := range []struct{ method, path, body string }{
 		{"POST", "/api/plan", spoiled},
@@ -211,18 +213,26 @@ func TestNoBodyTakesWhatItDoesNotKnow(t *testing.T) {
 		{"POST", "/api/arrangements", spoiled},
 		{"POST", "/api/again", fmt.Sprintf(`{"document":%s,"block":"block","extra":1}`, good)},
 		{"POST", "/api/values/swap", spoiled},
-		{"POST", "/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[{"fabric":"d","length":"1 yd","colour":"red"}]}`, good)},
-		{"POST", "/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[{"fabric":"d","length":"1 yd"}],"extra":1}`, good)},
+		{"POST", "/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[{"fabric":"d","length":"1 yd","colour":"red"}]}`,
+			good)},
+		{"POST", "/api/backwards", fmt.Sprintf(`{"document":%s,"supplies":[{"fabric":"d","length":"1 yd"}],"extra":1}`,
+			good)},
 		{"POST", "/api/nearest", fmt.Sprintf(`{"document":%s,"width":"60","height":"60","extra":1}`, good)},
 		{"POST", "/api/resize", fmt.Sprintf(`{"document":%s,"unit":"block","finished":"8","extra":1}`, good)},
 		{"POST", "/api/ways", fmt.Sprintf(`{"document":%s,"unit":"half","extra":1}`, good)},
 		{"POST", "/api/seam", fmt.Sprintf(`{"document":%s,"seam":"block/row-1","extra":1}`, good)},
-		{"POST", "/api/quilts/quilt-for-bodies/onward", fmt.Sprintf(`{"document":%s,"came":{"step":"block","extra":1}}`, good)},
+		{
+			"POST", "/api/quilts/quilt-for-bodies/onward",
+			fmt.Sprintf(`{"document":%s,"came":{"step":"block","extra":1}}`, good),
+		},
 		{"POST", "/api/quilts/quilt-for-bodies/allowance", fmt.Sprintf(`{"document":%s,"stitched":"1/4","extra":1}`, good)},
 		{"POST", "/api/starters", `{"name":"x","block":"checkers","squares":3,"companion":"","rows":2,"columns":2,"measure":"in","strip":"2 1/2","extra":1}`},
 		{"POST", "/api/quilts", fmt.Sprintf(`{"id":"quilt-number-two","document":%s,"extra":1}`, good)},
 		{"PUT", "/api/quilts/" + created.ID, spoiled},
-		{"POST", "/api/quilts/" + created.ID + "/events", `{"events":[{"id":"event-one-one","step":"half","kind":"made","n":1,"at":"","extra":1}]}`},
+		{
+			"POST", "/api/quilts/" + created.ID + "/events",
+			`{"events":[{"id":"event-one-one","step":"half","kind":"made","n":1,"at":"","extra":1}]}`,
+		},
 		{"POST", "/api/quilts/" + created.ID + "/restore", `{"rev":1,"extra":1}`},
 		{"POST", "/api/quilts/" + created.ID + "/away", `{"away":true,"extra":1}`},
 		{"PUT", "/api/cloth/cloth-piece-one", `{"name":"x","colour":"#aabbcc","kind":"strips","width":"2 in","length":"40 in","count":1,"extra":1}`},

@@ -18,15 +18,18 @@ import (
 	"vicis/store"
 )
 
-// The tally book: everything that was counted, in its order, picked, as a table, and what it says of the time things take.
+// The tally book: everything that was counted, in its order, picked, as a table, and what it says of the time things
+// take.
 
 func (s *Server) registerBook(a huma.API, op describe) {
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/book", "book",
 		"What was counted of a quilt, event by event, the newest first"), s.book)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/times", "times",
-		"How fast things went by the tallies of this quilt, how long the rest takes, and what was done on which day"), s.times)
+		"How fast things went by the tallies of this quilt, how long the rest takes, and what was done on which day"),
+		s.times)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/rules", "rules",
-		"The book of rules: what every working rests on, where it comes from, by which test it is checked, and what it comes to in this quilt"), s.rules)
+		"The book of rules: what every working rests on, where it comes from, by which test it is checked, and what it "+
+			"comes to in this quilt"), s.rules)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/sums", "sums",
 		"What there is of everything, added up by stage, kind, hand and colourway"), s.sums)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/tally.csv", "tallyTable",
@@ -72,7 +75,8 @@ func (s *Server) book(ctx context.Context, in *bookIn) (*body[Book], error) {
 		}
 		when, err := time.Parse(time.RFC3339, bound.written)
 		if err != nil {
-			return nil, door.NewTrouble(http.StatusUnprocessableEntity, fmt.Sprintf("“%s” is no time. Write it as in 2026-03-14T00:00:00Z.", bound.written))
+			return nil, door.NewTrouble(http.StatusUnprocessableEntity,
+				fmt.Sprintf("“%s” is no time. Write it as in 2026-03-14T00:00:00Z.", bound.written))
 		}
 		*bound.into = when.UTC().Format("2006-01-02T15:04:05.000Z")
 	}
@@ -132,7 +136,10 @@ func (s *Server) times(ctx context.Context, in *struct {
 		return nil, err
 	}
 	var out times.OwnTimes
-	err = s.kept.read(ctx, in.ID, func(log *record.Log) { out = times.Times(log, p.work, tally.Against(log, p.work), in.Clock) })
+	err = s.kept.read(ctx, in.ID, func(log *record.Log) {
+		out = times.Times(log, p.work, tally.Against(log, p.work),
+			in.Clock)
+	})
 	if err != nil {
 		return nil, door.Explain(err)
 	}
@@ -186,14 +193,18 @@ func (s *Server) readTallyTable(ctx context.Context, in *tableIn) (*talliedOut, 
 	events, faults := record.Read(p.work, in.Body.Text)
 	for _, e := range events {
 		if e.Rev > rev && len(faults) == 0 {
-			faults = append(faults, record.Fault{Line: 1, Says: fmt.Sprintf("There is no revision %d of this quilt yet.", e.Rev), Mend: "Leave the column rev out."})
+			faults = append(faults, record.Fault{
+				Line: 1, Says: fmt.Sprintf("There is no revision %d of this quilt yet.", e.Rev),
+				Mend: "Leave the column rev out.",
+			})
 		}
 	}
 	if len(faults) > 0 {
 		t := door.NewTrouble(http.StatusUnprocessableEntity, "Nothing of this table was taken.")
 		for _, f := range faults {
 			t.Problems = append(t.Problems, problem.Problem{
-				Code: "line", At: problem.At("line", f.Line), Says: fmt.Sprintf("Line %d: %s", f.Line, f.Says), Mend: f.Mend, Stops: true,
+				Code: "line", At: problem.At("line", f.Line), Says: fmt.Sprintf("Line %d: %s", f.Line, f.Says), Mend: f.Mend,
+				Stops: true,
 			})
 		}
 		return nil, t

@@ -12,8 +12,8 @@ import (
 	"vicis/core/times"
 )
 
-// The book turns up what was counted, picked and in its order, says what was taken back, and gives all of it as a table that reads back to
-// the same; of a table with a mistake nothing is taken.
+// The book turns up what was counted, picked and in its order, says what was taken back, and gives all of it as a table
+// that reads back to the same; of a table with a mistake nothing is taken.
 func TestTheTallyBook(t *testing.T) {
 	s := newSite(t)
 	s.create("quilt-one")
@@ -22,11 +22,14 @@ func TestTheTallyBook(t *testing.T) {
 	at := time.Date(2026, 3, 14, 9, 0, 0, 0, time.UTC)
 	var events []string
 	for i := range 230 {
-		events = append(events, fmt.Sprintf(`{"id":"made-%04d","step":%q,"kind":"made","n":1,"exact":%q,"look":%q,"at":%q}`, i, step.ID, step.Exact, step.Look,
+		events = append(events, fmt.Sprintf(`{"id":"made-%04d","step":%q,"kind":"made","n":1,"exact":%q,"look":%q,"at":%q}`,
+			i, step.ID, step.Exact, step.Look,
 			at.Add(time.Duration(i)*time.Hour).Format("2006-01-02T15:04:05.000Z")))
 	}
-	events = append(events, fmt.Sprintf(`{"id":"undo-0001","step":%q,"kind":"undo","of":"made-0007","at":"2026-03-30T00:00:00.000Z"}`, step.ID))
-	if w := s.do("POST", "/api/quilts/quilt-one/events", `{"events":[`+strings.Join(events, ",")+`]}`); w.Code != http.StatusOK {
+	events = append(events, fmt.Sprintf(
+		`{"id":"undo-0001","step":%q,"kind":"undo","of":"made-0007","at":"2026-03-30T00:00:00.000Z"}`, step.ID))
+	if w := s.do("POST", "/api/quilts/quilt-one/events",
+		`{"events":[`+strings.Join(events, ",")+`]}`); w.Code != http.StatusOK {
 		t.Fatal(w.Body)
 	}
 	seen, back, before := 0, 0, int64(0)
@@ -77,19 +80,23 @@ func TestTheTallyBook(t *testing.T) {
 		t.Errorf("its own table: %d %.300s, %d events", code, says, count())
 	}
 	line := fmt.Sprintf("\r\nnew-00001,2026-04-01T00:00:00Z,%s,,made,3,,,,,%s,%s,1,", step.ID, step.Exact, step.Look)
-	if code, says := read(strings.TrimSpace(table) + line + strings.ReplaceAll(line, "new-00001", "short")); code != 422 || !strings.Contains(says, "/line/234") || count() != 231 {
+	if code, says := read(strings.TrimSpace(table) + line + strings.ReplaceAll(line, "new-00001", "short")); code != 422 ||
+		!strings.Contains(says, "/line/234") || count() != 231 {
 		t.Errorf("a wrong line: %d %.400s, %d events", code, says, count())
 	}
-	if code, _ := read(strings.TrimSpace(table) + strings.ReplaceAll(line, "new-00001", "made-0003")); code != 422 || count() != 231 {
+	if code, _ := read(strings.TrimSpace(table) + strings.ReplaceAll(line, "new-00001", "made-0003")); code != 422 ||
+		count() != 231 {
 		t.Errorf("an id that is there: %d, %d events", code, count())
 	}
-	if code, _ := read("kind,step,at,id,n,exact,look\nmade," + string(step.ID) + ",2026-04-01T00:00:00Z,made-0003,4,,"); code != 409 || count() != 231 {
+	if code, _ := read("kind,step,at,id,n,exact,look\nmade," + string(step.ID) +
+		",2026-04-01T00:00:00Z,made-0003,4,,"); code != 409 || count() != 231 {
 		t.Errorf("an id with other contents: %d, %d events", code, count())
 	}
 	if code, says := read(strings.TrimSpace(table) + line); code != http.StatusOK || count() != 232 {
 		t.Errorf("a line more: %d %.300s, %d events", code, says, count())
 	}
-	if times := decode[times.OwnTimes](t, s.do("GET", "/api/quilts/quilt-one/times?clock=60", "")); len(times.Days) < 9 || times.Days[0].Made != 13 {
+	if times := decode[times.OwnTimes](t, s.do("GET", "/api/quilts/quilt-one/times?clock=60", "")); len(times.Days) < 9 ||
+		times.Days[0].Made != 13 {
 		t.Errorf("%+v", times.Days)
 	}
 }

@@ -31,13 +31,17 @@ type Caliper struct {
 // read asks the caliper for its next reading. The browser may not ask it itself: it loads nothing from elsewhere.
 func (s *Server) read(ctx context.Context, in *caliperIn) (*body[Caliper], error) {
 	if s.caliper == "" {
-		t := door.NewTrouble(http.StatusNotFound, "No caliper is connected: start the program with --caliper, or type what you read.")
+		t := door.NewTrouble(http.StatusNotFound, "No caliper is connected: start the program with --caliper, or type what "+
+			"you read.")
 		t.Code = "no-caliper"
 		return nil, t
 	}
 	ctx, cancel := context.WithTimeout(ctx, caliperWaits)
 	defer cancel()
-	at := url.URL{Scheme: "http", Host: s.caliper, Path: "/reading", RawQuery: url.Values{"size": {in.Size}, "units": {string(in.Units)}}.Encode()}
+	at := url.URL{
+		Scheme: "http", Host: s.caliper, Path: "/reading",
+		RawQuery: url.Values{"size": {in.Size}, "units": {string(in.Units)}}.Encode(),
+	}
 	reads, err := reading(ctx, at.String())
 	if err != nil {
 		t := door.NewTrouble(http.StatusBadGateway, "The caliper does not answer: "+err.Error()+". Type what you read.")
@@ -64,7 +68,8 @@ func reading(ctx context.Context, at string) (string, error) {
 		return "", fmt.Errorf("it broke off")
 	}
 	var r caliper.Reading
-	if answer.StatusCode != http.StatusOK || json.Unmarshal(text, &r) != nil || strings.TrimSpace(r.Reads) == "" || len(r.Reads) > 40 {
+	if answer.StatusCode != http.StatusOK || json.Unmarshal(text, &r) != nil || strings.TrimSpace(r.Reads) == "" ||
+		len(r.Reads) > 40 {
 		return "", fmt.Errorf("what it says is no reading")
 	}
 	return strings.TrimSpace(r.Reads), nil

@@ -29,9 +29,10 @@ func (s *Server) registerCloth(a huma.API, op describe) {
 		return &body[[]cloth.Pack]{cloth.Packs()}, nil
 	})
 	huma.Register(a, op(http.MethodGet, "/api/sorts", "sorts",
-		"In which kinds cloth is kept, and how each is asked for"), func(context.Context, *struct{}) (*body[[]cloth.Sort], error) {
-		return &body[[]cloth.Sort]{cloth.Sorts}, nil
-	})
+		"In which kinds cloth is kept, and how each is asked for"),
+		func(context.Context, *struct{}) (*body[[]cloth.Sort], error) {
+			return &body[[]cloth.Sort]{cloth.Sorts}, nil
+		})
 	huma.Register(a, draft(op(http.MethodPut, "/api/cloth/{id}", "putCloth",
 		"Say how a piece of cloth lies on the shelf; new, changed, or none of it any more")), s.putCloth)
 	huma.Register(a, op(http.MethodPost, "/api/quilts/{id}/cut", "cut",

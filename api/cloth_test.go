@@ -45,7 +45,8 @@ func TestAPieceIsPromisedOnce(t *testing.T) {
 		promised("piece-of-fog", 4, "Two")))
 	trouble := decode[door.Trouble](t, w)
 	if w.Code != 422 || len(trouble.Problems) != 1 || trouble.Problems[0].At != "/supplies/0/count" ||
-		trouble.Problems[0].Says != "Of Fog, 10″ × 10″ there is 8 on the shelf, promised already: 5 to Quilt quilt-one." || trouble.Problems[0].Mend != "Take at most 3, or other cloth." {
+		trouble.Problems[0].Says != "Of Fog, 10″ × 10″ there is 8 on the shelf, promised already: 5 to Quilt quilt-one." ||
+		trouble.Problems[0].Mend != "Take at most 3, or other cloth." {
 		t.Fatalf("%d %+v", w.Code, trouble)
 	}
 	if w := s.do("GET", "/api/quilts/quilt-two", ""); w.Code != 404 {

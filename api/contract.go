@@ -6,6 +6,7 @@ import (
 	"path"
 	"reflect"
 	"strings"
+
 	"vicis/api/door"
 	"vicis/core/cloth"
 	"vicis/core/document"
@@ -45,7 +46,10 @@ func answers(r huma.Registry) {
 		}
 		s.PrecomputeMessages()
 	}
-	rooms := map[string]reflect.Type{"/schools": reflect.TypeFor[document.Schools](), "/settings": reflect.TypeFor[document.Settings]()}
+	rooms := map[string]reflect.Type{
+		"/schools":  reflect.TypeFor[document.Schools](),
+		"/settings": reflect.TypeFor[document.Settings](),
+	}
 	for _, q := range document.Questions() {
 		if room, known := rooms[path.Dir(q.Key)]; known {
 			enum(room, path.Base(q.Key), q.Answers)

@@ -36,9 +36,10 @@ type sizeIn struct {
 }
 
 func (s *Server) nearest(ctx context.Context, in *struct{ Body strict[sizeIn] }) (*body[[]askcloth.Measure], error) {
-	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, _ *ask.Purse) ([]askcloth.Measure, problem.List) {
-		return askcloth.NearTo(d, in.Body.Is.Width, in.Body.Is.Height)
-	})
+	return about(ctx, s.searches, in.Body.Is.Document,
+		func(d document.Document, _ *ask.Purse) ([]askcloth.Measure, problem.List) {
+			return askcloth.NearTo(d, in.Body.Is.Width, in.Body.Is.Height)
+		})
 }
 
 func (s *Server) pilot(ctx context.Context, in *struct{ Body Draft }) (*body[Preview], error) {
@@ -69,9 +70,10 @@ type suppliesIn struct {
 }
 
 func (s *Server) backwards(ctx context.Context, in *struct{ Body strict[suppliesIn] }) (*body[askcloth.Reach], error) {
-	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (askcloth.Reach, problem.List) {
-		return askcloth.Backwards(d, in.Body.Is.Supplies, purse)
-	})
+	return about(ctx, s.searches, in.Body.Is.Document,
+		func(d document.Document, purse *ask.Purse) (askcloth.Reach, problem.List) {
+			return askcloth.Backwards(d, in.Body.Is.Supplies, purse)
+		})
 }
 
 func (s *Server) cliffs(ctx context.Context, in *struct{ Body Draft }) (*body[[]askcloth.Cliff], error) {

@@ -67,22 +67,27 @@ func TestAnotherMachineNeedsTheKey(t *testing.T) {
 	}
 	tablet := from("127.0.0.2")
 	for _, host := range []string{"localhost", "127.0.0.1", "192.0.2.7:8337"} {
-		if w, body := asked(t, tablet, "GET", url+"/q/x", host, nil); w.StatusCode != 403 || !strings.Contains(body, "The key of this shelf") {
+		if w, body := asked(t, tablet, "GET", url+"/q/x", host, nil); w.StatusCode != 403 ||
+			!strings.Contains(body, "The key of this shelf") {
 			t.Errorf("%s: %d %q", host, w.StatusCode, body)
 		}
-		if w, body := asked(t, tablet, "GET", url+"/api/quilts", host, nil); w.StatusCode != 403 || strings.Contains(body, "[") {
+		if w, body := asked(t, tablet, "GET", url+"/api/quilts", host, nil); w.StatusCode != 403 ||
+			strings.Contains(body, "[") {
 			t.Errorf("%s: %d %q", host, w.StatusCode, body)
 		}
 	}
-	if w, body := asked(t, tablet, "GET", url+"/?key=AAAA-BBBB-CCCC", "", nil); w.StatusCode != 403 || !strings.Contains(body, "That is not it") ||
+	if w, body := asked(t, tablet, "GET", url+"/?key=AAAA-BBBB-CCCC", "", nil); w.StatusCode != 403 ||
+		!strings.Contains(body, "That is not it") ||
 		len(w.Cookies()) > 0 {
 		t.Errorf("a wrong key: %d %q", w.StatusCode, body)
 	}
 	w, _ := asked(t, tablet, "GET", url+"//elsewhere?key=abcdefghjklm", "192.0.2.7", nil) // as it is typed on a tablet
-	if to := w.Header.Get("Location"); w.StatusCode != 303 || to != "/elsewhere" || len(w.Cookies()) != 1 || !w.Cookies()[0].HttpOnly {
+	if to := w.Header.Get("Location"); w.StatusCode != 303 || to != "/elsewhere" || len(w.Cookies()) != 1 ||
+		!w.Cookies()[0].HttpOnly {
 		t.Fatalf("%d to %q, %v", w.StatusCode, w.Header.Get("Location"), w.Cookies())
 	}
-	if got, body := asked(t, tablet, "GET", url+"/api/quilts", "192.0.2.7", w.Cookies()); got.StatusCode != 200 || body == "" {
+	if got, body := asked(t, tablet, "GET", url+"/api/quilts", "192.0.2.7", w.Cookies()); got.StatusCode != 200 ||
+		body == "" {
 		t.Errorf("with the key: %d %q", got.StatusCode, body)
 	}
 	if got, _ := asked(t, tablet, "GET", url+"/", "elsewhere.example", w.Cookies()); got.StatusCode != 403 {

@@ -79,8 +79,8 @@ func (k *kept) weight() (sum int64) {
 	return sum
 }
 
-// begin gives one revision, and has it planned in its turn where nobody has yet; document says where its text comes from.
-// What cannot be read or planned is not kept.
+// begin gives one revision, and has it planned in its turn where nobody has yet; document says where its text comes
+// from. What cannot be read or planned is not kept.
 func (k *kept) begin(quilt string, rev int, document func(context.Context) (string, error)) *planned {
 	key := revised{quilt, rev}
 	p := &planned{done: make(chan struct{})}
@@ -221,7 +221,8 @@ func (k *kept) read(ctx context.Context, quilt string, look func(*record.Log)) e
 	return nil
 }
 
-// lighten lets go of what was tallied of the quilts that nobody asked about for longest, where all together is too much.
+// lighten lets go of what was tallied of the quilts that nobody asked about for longest, where all together is too
+// much.
 func (k *kept) lighten() {
 	for k.logs.Len() > 1 {
 		var sum int64

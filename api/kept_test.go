@@ -71,7 +71,8 @@ func TestASaveThatIsDeliveredTwiceIsStoredOnce(t *testing.T) {
 			t.Errorf("from %s: %d", tags, w.Code)
 		}
 	}
-	if w := s.do("PUT", "/api/quilts/quilt-one", begun(t), "If-Match", `"1","2"`); w.Code != http.StatusOK { // a list, as the standard has it
+	// a list, as the standard has it
+	if w := s.do("PUT", "/api/quilts/quilt-one", begun(t), "If-Match", `"1","2"`); w.Code != http.StatusOK {
 		t.Errorf("%d %s", w.Code, w.Body)
 	}
 }
@@ -204,7 +205,8 @@ func TestEachTroubleOfTheFileHasItsSentence(t *testing.T) {
 		"too-large": store.ErrTooMuch, "damaged": store.ErrDamaged, "failed": fmt.Errorf("else"),
 	} {
 		got, ok := door.Explain(fmt.Errorf("store events: %w", err)).(*door.Trouble)
-		if !ok || got.Code != code || got.Detail == "" || said[got.Detail] != "" || strings.Contains(got.Detail, "Nothing was stored") {
+		if !ok || got.Code != code || got.Detail == "" || said[got.Detail] != "" ||
+			strings.Contains(got.Detail, "Nothing was stored") {
 			t.Errorf("%s: %+v, as %s", code, got, said[got.Detail])
 		}
 		said[got.Detail] = code
@@ -351,7 +353,8 @@ func BenchmarkFiftyBenches(b *testing.B) {
 	b.ReportMetric(float64(theirs)/float64(ours), "×raw")
 }
 
-// rawFile is a file of the same tables; what it gives inserts one event with a commit of its own, through the same driver.
+// rawFile is a file of the same tables; what it gives inserts one event with a commit of its own, through the same
+// driver.
 func rawFile(b *testing.B) (insert func(i int)) {
 	b.Helper()
 	ctx := context.Background()
@@ -381,8 +384,8 @@ func rawFile(b *testing.B) (insert func(i int)) {
 	}
 }
 
-// Fifty benches tally twice a second each: the metrics are the slowest of a hundred tallies in milliseconds, and in commits
-// of one raw insert.
+// Fifty benches tally twice a second each: the metrics are the slowest of a hundred tallies in milliseconds, and in
+// commits of one raw insert.
 func BenchmarkFiftyBenchesAtTheirPace(b *testing.B) {
 	s := newSite(b)
 	s.create("quilt-one")

@@ -23,7 +23,10 @@ func (s *Server) registerLibrary(a huma.API, op describe) {
 	huma.Register(a, op(http.MethodGet, "/api/beginnings", "beginnings",
 		"What a new quilt starts with by each rule, and what a document means by what it leaves out"),
 		func(context.Context, *struct{}) (*body[[]document.Beginning], error) {
-			return &body[[]document.Beginning]{[]document.Beginning{document.Begin(measure.Inches), document.Begin(measure.Centimetres)}}, nil
+			return &body[[]document.Beginning]{[]document.Beginning{
+				document.Begin(measure.Inches),
+				document.Begin(measure.Centimetres),
+			}}, nil
 		})
 	huma.Register(a, op(http.MethodGet, "/api/library", "library",
 		"Traditional units and blocks to begin with, each a project of its own"), s.library)

@@ -24,7 +24,8 @@ import (
 
 func (s *Server) registerMeasuring(a huma.API, op describe) {
 	huma.Register(a, draft(op(http.MethodPost, "/api/quilts/{id}/onward", "onward",
-		"The ways on from what something measured, each worked out in full and held against what is counted of the quilt")), s.onward)
+		"The ways on from what something measured, each worked out in full and held against what is counted of the quilt")),
+		s.onward)
 	huma.Register(a, draft(op(http.MethodPost, "/api/quilts/{id}/allowance", "allowance",
 		"What follows where every seam is planned with another allowance, as a test strip says")), s.allowance)
 	huma.Register(a, op(http.MethodGet, "/api/allowances", "allowances",
@@ -44,9 +45,10 @@ func (s *Server) onward(ctx context.Context, in *struct {
 	Body strict[onwardIn]
 },
 ) (*body[onward.Onward], error) {
-	return held(ctx, s, in.ID, in.Body.Is.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (onward.Onward, problem.List) {
-		return onward.OnwardFrom(d, in.Body.Is.Came, against, purse)
-	})
+	return held(ctx, s, in.ID, in.Body.Is.Document,
+		func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (onward.Onward, problem.List) {
+			return onward.OnwardFrom(d, in.Body.Is.Came, against, purse)
+		})
 }
 
 // allowanceIn is a document and what is stitched from now on.
@@ -60,9 +62,10 @@ func (s *Server) allowance(ctx context.Context, in *struct {
 	Body strict[allowanceIn]
 },
 ) (*body[onward.WayOn], error) {
-	return held(ctx, s, in.ID, in.Body.Is.Document, func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (onward.WayOn, problem.List) {
-		return onward.AllowanceFrom(d, in.Body.Is.Stitched, against, purse)
-	})
+	return held(ctx, s, in.ID, in.Body.Is.Document,
+		func(d document.Document, against func(*work.Work) tally.Progress, purse *ask.Purse) (onward.WayOn, problem.List) {
+			return onward.AllowanceFrom(d, in.Body.Is.Stitched, against, purse)
+		})
 }
 
 // held answers a question about a document that is held against what is counted of its quilt.

@@ -15,14 +15,17 @@ import (
 	"vicis/core/times"
 )
 
-// What comes under the needle in one step: worked out when it is asked for, since a plan has hundreds of steps and one hand.
+// What comes under the needle in one step: worked out when it is asked for, since a plan has hundreds of steps and one
+// hand.
 
 func (s *Server) registerNeedle(a huma.API, op describe) {
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/needle", "needle",
-		"How the layers of a step lie under the needle: which is on top, where allowances come, and what is easily taken for it; lengths in inches are drawn, those with text are to be read"),
+		"How the layers of a step lie under the needle: which is on top, where allowances come, and what is easily taken "+
+			"for it; lengths in inches are drawn, those with text are to be read"),
 		s.needle)
 	huma.Register(a, op(http.MethodGet, "/api/quilts/{id}/order", "order",
-		"What every batch asks for, what can be sewn now, what others wait for, and the order that changes the stitches least often"), s.order)
+		"What every batch asks for, what can be sewn now, what others wait for, and the order that changes the stitches "+
+			"least often"), s.order)
 }
 
 func (s *Server) order(ctx context.Context, in *QuiltIn) (*body[order.Order], error) {
@@ -32,7 +35,10 @@ func (s *Server) order(ctx context.Context, in *QuiltIn) (*body[order.Order], er
 	}
 	var progress tally.Progress
 	var takes func(step, n int) (string, bool)
-	if err := s.kept.read(ctx, in.ID, func(log *record.Log) { progress, takes = tally.Against(log, p.work), times.Takes(log, p.work) }); err != nil {
+	if err := s.kept.read(ctx, in.ID, func(log *record.Log) {
+		progress, takes = tally.Against(log, p.work),
+			times.Takes(log, p.work)
+	}); err != nil {
 		return nil, door.Explain(err)
 	}
 	end, err := s.plans.Take(ctx) // what is counted does not wait for it
@@ -61,7 +67,8 @@ func (s *Server) needle(ctx context.Context, in *needleIn) (*body[machine.Under]
 	defer end()
 	under, ok := machine.UnderNeedle(p.work, in.Step, in.Seam)
 	if !ok {
-		return nil, door.NewTrouble(http.StatusNotFound, "Nothing is sewn in a step of that name: the plan has changed, or it is done at the mat.")
+		return nil, door.NewTrouble(http.StatusNotFound,
+			"Nothing is sewn in a step of that name: the plan has changed, or it is done at the mat.")
 	}
 	return &body[machine.Under]{Body: under}, nil
 }

@@ -4,6 +4,7 @@ import (
 	"net/http"
 	"net/url"
 	"testing"
+
 	"vicis/core/machine"
 )
 
@@ -31,7 +32,10 @@ func TestHowTheLayersLieOverTheAPI(t *testing.T) {
 	if drawn == 0 {
 		t.Error("no seam is drawn")
 	}
-	for path, code := range map[string]int{at("nothing"): 404, "/api/quilts/quilt-two/needle?step=x": 404, "/api/quilts/quilt-one/needle": 422} {
+	for path, code := range map[string]int{
+		at("nothing"): 404, "/api/quilts/quilt-two/needle?step=x": 404,
+		"/api/quilts/quilt-one/needle": 422,
+	} {
 		if w := s.do("GET", path, ""); w.Code != code {
 			t.Errorf("%s: %d %.200s", path, w.Code, w.Body)
 		}

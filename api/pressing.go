@@ -40,9 +40,10 @@ type seamIn struct {
 }
 
 func (s *Server) seam(ctx context.Context, in *struct{ Body strict[seamIn] }) (*body[askpress.Asked], error) {
-	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (askpress.Asked, problem.List) {
-		return askpress.AboutSeam(d, in.Body.Is.Seam, purse)
-	})
+	return about(ctx, s.searches, in.Body.Is.Document,
+		func(d document.Document, purse *ask.Purse) (askpress.Asked, problem.List) {
+			return askpress.AboutSeam(d, in.Body.Is.Seam, purse)
+		})
 }
 
 func (s *Server) arrangements(ctx context.Context, in *struct{ Body Draft }) (*body[askpress.Arranged], error) {
@@ -56,9 +57,10 @@ type againIn struct {
 }
 
 func (s *Server) again(ctx context.Context, in *struct{ Body strict[againIn] }) (*body[askunits.PartsBecome], error) {
-	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (askunits.PartsBecome, problem.List) {
-		return askunits.PartsOf(d, in.Body.Is.Block, purse)
-	})
+	return about(ctx, s.searches, in.Body.Is.Document,
+		func(d document.Document, purse *ask.Purse) (askunits.PartsBecome, problem.List) {
+			return askunits.PartsOf(d, in.Body.Is.Block, purse)
+		})
 }
 
 // waveIn is a document and a unit that is joined of opened rings.
@@ -68,7 +70,8 @@ type waveIn struct {
 }
 
 func (s *Server) waves(ctx context.Context, in *struct{ Body strict[waveIn] }) (*body[askunits.Waves], error) {
-	return about(ctx, s.searches, in.Body.Is.Document, func(d document.Document, purse *ask.Purse) (askunits.Waves, problem.List) {
-		return askunits.WavesOf(d, in.Body.Is.Unit, purse)
-	})
+	return about(ctx, s.searches, in.Body.Is.Document,
+		func(d document.Document, purse *ask.Purse) (askunits.Waves, problem.List) {
+			return askunits.WavesOf(d, in.Body.Is.Unit, purse)
+		})
 }

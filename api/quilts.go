@@ -5,6 +5,7 @@ import (
 	"errors"
 	"net/http"
 	"time"
+
 	"vicis/api/door"
 	"vicis/core/document"
 	"vicis/core/drawn"

@@ -12,6 +12,7 @@ import (
 	"strconv"
 	"strings"
 	"time"
+
 	"vicis/api/door"
 	"vicis/core/ask"
 	"vicis/core/document"
@@ -192,7 +193,8 @@ func answered[T any](ctx context.Context, t door.Turns, d document.Document, of 
 		return nil, door.Explain(context.Canceled)
 	case waiting.Err() != nil:
 		long := door.NewTrouble(http.StatusServiceUnavailable,
-			fmt.Sprintf("This takes longer than %d seconds here. Ask again when less is done at once; nothing of yours is changed.", int(longest.Seconds())))
+			fmt.Sprintf("This takes longer than %d seconds here. Ask again when less is done at once; nothing of yours is "+
+				"changed.", int(longest.Seconds())))
 		long.Code = "takes-too-long"
 		return nil, long
 	}
@@ -365,6 +367,6 @@ var plain = regexp.MustCompile(`^[A-Za-z0-9_-]{8,64}$`)
 // fewEvents are read while one waits.
 const fewEvents = 2_000
 
-// longest is how long a question may take. What it may work through is bounded in the core, by counting; this only breaks
-// off what takes far longer than that on a machine that is very slow or very busy.
+// longest is how long a question may take. What it may work through is bounded in the core, by counting; this only
+// breaks off what takes far longer than that on a machine that is very slow or very busy.
 const longest = 60 * time.Second

@@ -6,6 +6,7 @@ import (
 	"net/http"
 	"strings"
 	"time"
+
 	"vicis/api/door"
 	"vicis/core/record"
 )

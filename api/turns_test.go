@@ -44,7 +44,8 @@ func TestQuestionsWaitAndTalliesDoNot(t *testing.T) {
 	document := begun(t)
 	questions := map[string]string{
 		"/api/plan": document, "/api/cliffs": document, "/api/remedies": document, "/api/arrangements": document,
-		"/api/pilot": document, "/api/values/swap": document, "/api/nearest": fmt.Sprintf(`{"document":%s,"width":"60","height":"60"}`, document),
+		"/api/pilot": document, "/api/values/swap": document,
+		"/api/nearest": fmt.Sprintf(`{"document":%s,"width":"60","height":"60"}`, document),
 	}
 
 	all := int64(max(1, runtime.GOMAXPROCS(0)-1))
@@ -54,7 +55,8 @@ func TestQuestionsWaitAndTalliesDoNot(t *testing.T) {
 		}
 	}
 	for path, body := range questions {
-		if w := s.do("POST", path, body); w.Code != http.StatusServiceUnavailable || !strings.Contains(w.Body.String(), `"busy"`) {
+		if w := s.do("POST", path, body); w.Code != http.StatusServiceUnavailable ||
+			!strings.Contains(w.Body.String(), `"busy"`) {
 			t.Errorf("%s: %d %.200s", path, w.Code, w.Body)
 		}
 	}
@@ -92,8 +94,8 @@ func TestQuestionsWaitAndTalliesDoNot(t *testing.T) {
 	}
 }
 
-// Where the plan of a quilt is still being worked out a tally is stored at once and told to be counted in a moment; sent
-// again it is counted once.
+// Where the plan of a quilt is still being worked out a tally is stored at once and told to be counted in a moment;
+// sent again it is counted once.
 func TestATallyDoesNotWaitForThePlan(t *testing.T) {
 	ctx := context.Background()
 	st := withQuilt(t)
@@ -151,7 +153,8 @@ func TestATallyDoesNotWaitForThePlan(t *testing.T) {
 func TestPlansAreKeptByWeight(t *testing.T) {
 	k := keep(nil)
 	for i := range mostPlans {
-		k.added(fmt.Sprintf("quilt-%d", i), 1, Preview{Plan: plan.Plan{Steps: make([]machine.StepShown, 20_000)}}, &work.Work{})
+		k.added(fmt.Sprintf("quilt-%d", i), 1, Preview{Plan: plan.Plan{Steps: make([]machine.StepShown, 20_000)}},
+			&work.Work{})
 		if got := k.weight(); got > mostWeight {
 			t.Fatalf("%d bytes are kept", got)
 		}
@@ -211,7 +214,10 @@ func largeDocument(tb testing.TB) string {
 		tb.Fatal(err)
 	}
 	units, _ := d["units"].([]any)
-	units = append(units, map[string]any{"id": "one", "name": "One", "how": map[string]any{"by": "patch", "role": "A", "width": "2 in", "height": "2 in"}})
+	units = append(units, map[string]any{
+		"id": "one", "name": "One",
+		"how": map[string]any{"by": "patch", "role": "A", "width": "2 in", "height": "2 in"},
+	})
 	var row []any
 	for g := range 8 {
 		var rows []any

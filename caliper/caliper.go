@@ -1,5 +1,5 @@
-// Package caliper is a simulated digital caliper, and the hand that holds it: a stand-in for a device, with a bias, a spread, a
-// resolution, a guide that moves and a thumb that slips now and then. It never says which of them it was.
+// Package caliper is a simulated digital caliper, and the hand that holds it: a stand-in for a device, with a bias, a
+// spread, a resolution, a guide that moves and a thumb that slips now and then. It never says which of them it was.
 package caliper
 
 import (
@@ -75,8 +75,8 @@ type Reading struct {
 	Units measure.Units `json:"units"` // in or cm
 }
 
-// ServeHTTP answers GET /reading?size=6.5in&units=in with the next reading of a thing of that size: a simulated caliper has to be told what lies
-// between its jaws.
+// ServeHTTP answers GET /reading?size=6.5in&units=in with the next reading of a thing of that size: a simulated caliper
+// has to be told what lies between its jaws.
 func (c *Caliper) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 	if host, _, err := net.SplitHostPort(r.Host); err == nil && host != "localhost" && !net.ParseIP(host).IsLoopback() {
 		http.Error(w, "This caliper answers on its own machine alone.", http.StatusForbidden)
@@ -92,7 +92,8 @@ func (c *Caliper) ServeHTTP(w http.ResponseWriter, r *http.Request) {
 	}
 	size, err := measure.Parse(r.URL.Query().Get("size"), units)
 	if err != nil || size <= 0 {
-		http.Error(w, fmt.Sprintf("Nothing of that size lies between the jaws: %q.", r.URL.Query().Get("size")), http.StatusBadRequest)
+		http.Error(w, fmt.Sprintf("Nothing of that size lies between the jaws: %q.", r.URL.Query().Get("size")),
+			http.StatusBadRequest)
 		return
 	}
 	w.Header().Set("Content-Type", "application/json")

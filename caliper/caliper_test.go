@@ -21,7 +21,8 @@ func read(t *testing.T, c *Caliper, size measure.Length, units measure.Units) fl
 	return l.Inches()
 }
 
-// Two thousand readings of 6½″ lie round bias and spread as they were set, on the marks of its resolution, in inches and in centimetres.
+// Two thousand readings of 6½″ lie round bias and spread as they were set, on the marks of its resolution, in inches
+// and in centimetres.
 func TestAHandMeasuresAsItIsSet(t *testing.T) {
 	for _, units := range []measure.Units{measure.Inches, measure.Centimetres} {
 		c := New(Hand{Bias: -in / 32, Spread: in / 64, Resolution: in / 200}, 1)
@@ -89,7 +90,8 @@ func TestTheEndpoint(t *testing.T) {
 			t.Errorf("%s %s: %d %s", one.method, one.path, w.Code, w.Body)
 		}
 		var r Reading
-		if one.code == 200 && (json.Unmarshal(w.Body.Bytes(), &r) != nil || r != (Reading{"6.5", measure.Inches}) && r != (Reading{"16.51", measure.Centimetres})) {
+		if one.code == 200 && (json.Unmarshal(w.Body.Bytes(), &r) != nil || r != (Reading{"6.5", measure.Inches}) &&
+			r != (Reading{"16.51", measure.Centimetres})) {
 			t.Errorf("%s", w.Body)
 		}
 	}

@@ -40,7 +40,8 @@ var floors = [][]string{
 	{"starter", "library"},
 }
 
-// pure is what the core may use of the standard library: no clock, no files, no network, no randomness. Of time only how it is written.
+// pure is what the core may use of the standard library: no clock, no files, no network, no randomness. Of time only
+// how it is written.
 var pure = map[string]bool{
 	"bytes": true, "cmp": true, "iter": true, "embed": true, "path": true, "encoding/binary": true, "hash/fnv": true,
 	"encoding": true, "encoding/csv": true, "encoding/json": true, "errors": true, "fmt": true, "io": true, "maps": true,
@@ -97,7 +98,8 @@ func TestRoomsImportOnlyRoomsBelow(t *testing.T) {
 // What has passed is read from what was told, never from a clock; and nothing waits.
 func TestTheCoreHasNoClock(t *testing.T) {
 	told := map[string]bool{
-		"Parse": true, "RFC3339": true, "RFC3339Nano": true, "Time": true, "Duration": true, "Second": true, "Minute": true, "Hour": true, "UTC": true,
+		"Parse": true, "RFC3339": true, "RFC3339Nano": true, "Time": true, "Duration": true, "Second": true, "Minute": true,
+		"Hour": true, "UTC": true,
 		"Unix": true, "FixedZone": true, "DateOnly": true,
 	}
 	sources(t, "", 100, func(path string, at func(ast.Node) token.Position, n ast.Node) {
@@ -118,7 +120,8 @@ func TestTheCoreIsSeeded(t *testing.T) {
 		if !ok || strings.HasPrefix(path, "..") {
 			return
 		}
-		if room, ok := sel.X.(*ast.Ident); ok && room.Name == "rand" && sel.Sel.Name != "New" && sel.Sel.Name != "NewPCG" && sel.Sel.Name != "Rand" {
+		if room, ok := sel.X.(*ast.Ident); ok && room.Name == "rand" && sel.Sel.Name != "New" && sel.Sel.Name != "NewPCG" &&
+			sel.Sel.Name != "Rand" {
 			t.Errorf("%s: rand.%s", at(sel), sel.Sel.Name)
 		}
 	})

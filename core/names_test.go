@@ -42,8 +42,8 @@ func TestNobodyElseJoinsOrCutsNames(t *testing.T) {
 	})
 }
 
-// A type is called by a name of the trade that tells it apart: no two rooms have one of the same name. What a room plans is its Plan,
-// and core/naming has the names of what others hold.
+// A type is called by a name of the trade that tells it apart: no two rooms have one of the same name. What a room
+// plans is its Plan, and core/naming has the names of what others hold.
 func TestTypesAreToldApart(t *testing.T) {
 	rooms := map[string]string{}
 	sources(t, "naming", 100, func(path string, at func(ast.Node) token.Position, n ast.Node) {

@@ -7,10 +7,13 @@ import (
 	"testing"
 )
 
-// A document is read once. Who writes or opens documents, and the entrances of work and plan, may name one; everybody below
-// takes what was decided.
+// A document is read once. Who writes or opens documents, and the entrances of work and plan, may name one; everybody
+// below takes what was decided.
 func TestADocumentIsReadOnce(t *testing.T) {
-	opens := map[string]bool{"document": true, "decided": true, "ask": true, "askpress": true, "askcloth": true, "askunits": true, "onward": true, "starter": true, "library": true, "plan": true}
+	opens := map[string]bool{
+		"document": true, "decided": true, "ask": true, "askpress": true, "askcloth": true,
+		"askunits": true, "onward": true, "starter": true, "library": true, "plan": true,
+	}
 	entrances := map[string]bool{"work/work.go": true}
 	sources(t, "", 100, func(path string, at func(ast.Node) token.Position, n ast.Node) {
 		sel, ok := n.(*ast.SelectorExpr)
@@ -23,10 +26,13 @@ func TestADocumentIsReadOnce(t *testing.T) {
 	})
 }
 
-// A length that was written is read where it comes in: by what holds it in a document, by whoever answers what was typed, and from events.
+// A length that was written is read where it comes in: by what holds it in a document, by whoever answers what was
+// typed, and from events.
 func TestALengthIsReadOnce(t *testing.T) {
 	reads := map[string]bool{
-		"measure": true, "document": true, "starter": true, "ask": true, "askpress": true, "askcloth": true, "askunits": true, "onward": true, // what was typed with a question
+		// what was typed with a question
+		"measure": true, "document": true, "starter": true, "ask": true, "askpress": true, "askcloth": true, "askunits": true,
+		"onward":            true,
 		"making/breadth.go": true, "cloth/supply.go": true, "cloth/packs.go": true, // a holding of the shelf comes by itself
 		"tally/gauged.go": true, "record/event.go": true, "work/steps.go": true, // of events
 	}
@@ -35,7 +41,8 @@ func TestALengthIsReadOnce(t *testing.T) {
 		if !ok || inside(path) == "" || reads[inside(path)] || reads[path] {
 			return
 		}
-		if room, ok := sel.X.(*ast.Ident); ok && room.Name == "measure" && (sel.Sel.Name == "Parse" || sel.Sel.Name == "Typed") {
+		if room, ok := sel.X.(*ast.Ident); ok && room.Name == "measure" &&
+			(sel.Sel.Name == "Parse" || sel.Sel.Name == "Typed") {
 			t.Errorf("%s: reads a length again", at(sel))
 		}
 	})

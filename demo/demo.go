@@ -142,8 +142,14 @@ func hayLoft() (document.Document, error) {
 	}}
 	d.Top.Backing, d.Top.Binding = &quilt.Backing{Role: "wide"}, &quilt.Binding{Role: d.Roles[0].ID}
 	d.Supplies = []cloth.Supply{
-		{ID: "cloth-oat-length", Fabric: "light", Kind: cloth.Yardage, Width: measure.Typed("42 in"), Length: measure.Typed("1 1/4 yd"), Count: 1},
-		{ID: "cloth-thistle-tens", Fabric: "edge", Kind: cloth.Pieces, Width: measure.Typed("10 in"), Length: measure.Typed("10 in"), Count: 3},
+		{
+			ID: "cloth-oat-length", Fabric: "light", Kind: cloth.Yardage, Width: measure.Typed("42 in"),
+			Length: measure.Typed("1 1/4 yd"), Count: 1,
+		},
+		{
+			ID: "cloth-thistle-tens", Fabric: "edge", Kind: cloth.Pieces, Width: measure.Typed("10 in"),
+			Length: measure.Typed("10 in"), Count: 3,
+		},
 	}
 	return d, nil
 }
@@ -185,7 +191,8 @@ func buttonTin() (document.Document, error) {
 		return document.Document{}, err
 	}
 	d := e.Document
-	d.Name, d.Note = "Button tin", "A made-up quilt of stars from a stack of 10 in squares, two of each print: which print goes where is dealt."
+	d.Name, d.Note = "Button tin", "A made-up quilt of stars from a stack of 10 in squares, two of each print: which "+
+		"print goes where is dealt."
 	tin := cloth.Fabric{ID: "dark", Name: "Button tin", Colour: "#7c5a4a", Print: cloth.Assorted}
 	for i, s := range []cloth.Swatch{
 		{Name: "Plum jam", Colour: "#5b2f45"},
@@ -210,8 +217,14 @@ func buttonTin() (document.Document, error) {
 	d.Fabrics = []cloth.Fabric{tin, {ID: "light", Name: "Bolster", Colour: "#efe7d6"}}
 	d.Roles[0].Name = "stars"
 	d.Top.Rows, d.Top.Columns = 6, 5
-	d.Supplies = []cloth.Supply{{ID: "cloth-tin-tens", Fabric: "dark", Kind: cloth.Pieces, Width: measure.Typed("10 in"), Length: measure.Typed("10 in"), Count: 30}}
-	d.Deal = &document.Deal{Seed: 4, Corners: true, Rules: []document.DealRule{{Role: d.Roles[0].ID, One: document.OneBlock}}}
+	d.Supplies = []cloth.Supply{{
+		ID: "cloth-tin-tens", Fabric: "dark", Kind: cloth.Pieces, Width: measure.Typed("10 in"),
+		Length: measure.Typed("10 in"), Count: 30,
+	}}
+	d.Deal = &document.Deal{
+		Seed: 4, Corners: true,
+		Rules: []document.DealRule{{Role: d.Roles[0].ID, One: document.OneBlock}},
+	}
 	return d, nil
 }
 
@@ -272,7 +285,10 @@ func weatherVane() (document.Document, error) {
 		Rows: 5, Columns: 4, Repeat: [][]quilt.Cell{{block, plain}, {plain, block}},
 		Point: &quilt.PointSetting{Role: "between"},
 	}
-	d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: d.Roles[0].ID, Width: making.Typed("4 1/2 in")}}
+	d.Top.Borders = []quilt.Border{{
+		ID: "border", Name: "the border", Role: d.Roles[0].ID,
+		Width: making.Typed("4 1/2 in"),
+	}}
 	return d, nil
 }
 
@@ -302,7 +318,8 @@ func harbourSwell() (document.Document, error) {
 		return document.Document{}, err
 	}
 	d := e.Document
-	d.Name, d.Note = "Harbour swell", "A made-up quilt of one wave: rings of a tube opened at shifting seams, half of their columns joined."
+	d.Name, d.Note = "Harbour swell", "A made-up quilt of one wave: rings of a tube opened at shifting seams, half of "+
+		"their columns joined."
 	for i, f := range []cloth.Fabric{
 		{Name: "Night tide", Colour: "#1b3a4b"},
 		{Name: "Mooring", Colour: "#275d6d"},
@@ -316,7 +333,10 @@ func harbourSwell() (document.Document, error) {
 		d.Fabrics[i].Name, d.Fabrics[i].Colour = f.Name, f.Colour
 	}
 	swell := &recut.Tube{Edge: making.RightEnd} // it ends as it began
-	for i, width := range []making.Breadth{making.Typed("2 1/2 in"), making.Typed("2 in"), making.Typed("1 1/2 in"), making.Typed("1 in"), making.Typed("1 1/2 in"), making.Typed("2 in")} {
+	for i, width := range []making.Breadth{
+		making.Typed("2 1/2 in"), making.Typed("2 in"), making.Typed("1 1/2 in"),
+		making.Typed("1 in"), making.Typed("1 1/2 in"), making.Typed("2 in"),
+	} {
 		swell.Columns = append(swell.Columns, recut.OpenedRing{
 			ID: fmt.Sprintf("c%d", i+1), From: d.Parts[0].ID, Width: width, Step: []float64{0, 1, 1, 1, -1, -1}[i],
 		})

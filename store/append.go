@@ -44,9 +44,9 @@ func (s *Store) Append(ctx context.Context, id string, events []record.Event, at
 	return wrap("store events", d.err)
 }
 
-// deliver writes deliveries in the order they came in, together if none is at fault, else each by itself; where it is the
-// file that is at fault all are told so at once. One whose client has gone is not begun; none is broken off, for others
-// would be with it.
+// deliver writes deliveries in the order they came in, together if none is at fault, else each by itself; where it is
+// the file that is at fault all are told so at once. One whose client has gone is not begun; none is broken off, for
+// others would be with it.
 func (s *Store) deliver(list []*delivery) {
 	var together []*delivery
 	for _, d := range list {
@@ -98,7 +98,8 @@ func (d *delivery) write(ctx context.Context, tx *sqlx.Tx, insert *sqlx.Stmt) er
 	}
 	for _, e := range d.events {
 		res, err := insert.ExecContext(ctx,
-			e.ID, d.quilt, e.Step, e.Kind, e.N, e.Exact, e.Reason, e.Of, e.At, e.Look, e.Rev, e.Reads, e.Along, record.PrintsText(e.Prints), stamp(d.at))
+			e.ID, d.quilt, e.Step, e.Kind, e.N, e.Exact, e.Reason, e.Of, e.At, e.Look, e.Rev, e.Reads, e.Along,
+			record.PrintsText(e.Prints), stamp(d.at))
 		if err != nil {
 			return err
 		}

@@ -118,7 +118,8 @@ func TestAHeldFileIsWaitedForOnce(t *testing.T) {
 	}
 }
 
-// A full disk costs those that find no room, and is told to them and to nobody else; what is answered as stored is there.
+// A full disk costs those that find no room, and is told to them and to nobody else; what is answered as stored is
+// there.
 func TestAFullDiskIsToldToThoseItConcerns(t *testing.T) {
 	ctx := context.Background()
 	s, _ := open(t)
@@ -157,8 +158,8 @@ func TestAFullDiskIsToldToThoseItConcerns(t *testing.T) {
 	}
 }
 
-// Fifty at once against as many raw inserts of one after another, each with its own commit, through the same driver: the
-// metric is how many times the rate of the second the first has.
+// Fifty at once against as many raw inserts of one after another, each with its own commit, through the same driver:
+// the metric is how many times the rate of the second the first has.
 func BenchmarkFiftyAtOnce(b *testing.B) {
 	const benches = 50
 	ctx := context.Background()

@@ -47,8 +47,8 @@ func (s *Store) Daily(ctx context.Context, folder string, now time.Time) error {
 	return err
 }
 
-// swept takes away what backups left behind that were killed: nothing else is called like it, and one that still runs is
-// younger than an hour.
+// swept takes away what backups left behind that were killed: nothing else is called like it, and one that still runs
+// is younger than an hour.
 func swept(folder string, now time.Time) error {
 	entries, err := os.ReadDir(folder)
 	if err != nil {

@@ -88,7 +88,10 @@ func TestWhatAKilledBackupLeftIsSweptAway(t *testing.T) {
 	ctx := context.Background()
 	s, _ := open(t)
 	folder := t.TempDir()
-	for name, age := range map[string]time.Duration{unfinished + "old": 2 * time.Hour, unfinished + "new": time.Minute, "mine": 9 * time.Hour} {
+	for name, age := range map[string]time.Duration{
+		unfinished + "old": 2 * time.Hour, unfinished + "new": time.Minute,
+		"mine": 9 * time.Hour,
+	} {
 		path := filepath.Join(folder, name)
 		if err := os.MkdirAll(filepath.Join(path, "in"), 0o700); err != nil {
 			t.Fatal(err)

@@ -19,17 +19,20 @@ import (
 
 // What a database file can be that is not to be opened. Nothing is written to such a file.
 var (
-	ErrEmpty   = errors.New("the file is empty: a backup or a copy of it broke off. Remove it to begin a new shelf, or put a backup in its place")
+	ErrEmpty = errors.New("the file is empty: a backup or a copy of it broke off. Remove it to begin a new shelf, or " +
+		"put a backup in its place")
 	ErrForeign = errors.New("the file is another program's database, or none")
 	ErrNewer   = errors.New("the file was written by a newer version of this program: use that one")
-	ErrDamaged = errors.New("the file is damaged: put a backup in its place with vicis restore; vicis export saves what can still be read of it")
+	ErrDamaged = errors.New("the file is damaged: put a backup in its place with vicis restore; vicis export saves what " +
+		"can still be read of it")
 )
 
 // writable says whether a file and its folder can be written to: beside the file SQLite keeps what is not yet in it.
 func writable(path string) error {
 	refused := func(err error) error {
 		if errors.Is(err, fs.ErrPermission) || errors.Is(err, syscall.EROFS) {
-			return fmt.Errorf("%s: %w: let yourself write to it and to its folder, or name another with --data", path, errors.Join(ErrReading, err))
+			return fmt.Errorf("%s: %w: let yourself write to it and to its folder, or name another with --data", path,
+				errors.Join(ErrReading, err))
 		}
 		return fmt.Errorf("%s: it cannot be written to: %w", path, err)
 	}
@@ -132,8 +135,8 @@ func newestVersion() (newest int64, err error) {
 // unfinished begins the name of the folder that a backup is written in.
 const unfinished = ".vicis-backup-"
 
-// Backup writes a whole copy of the database to a new file while it is in use. The copy is written beside it, synced and
-// looked at before it gets its name: one that is broken off leaves nothing by that name.
+// Backup writes a whole copy of the database to a new file while it is in use. The copy is written beside it, synced
+// and looked at before it gets its name: one that is broken off leaves nothing by that name.
 func (s *Store) Backup(ctx context.Context, path string) error { return copied(ctx, s.path, path) }
 
 // copied writes a whole copy of a file, of which it only reads.
@@ -147,7 +150,8 @@ func copied(ctx context.Context, from, path string) (err error) {
 	}
 	defer func() { err = errors.Join(err, os.RemoveAll(beside)) }()
 	part := filepath.Join(beside, "copy.db")
-	own, err := sqlx.Open("sqlite", named(from)+"?mode=ro&_pragma=busy_timeout(5000)") // whoever counts does not wait for it
+	// whoever counts does not wait for it
+	own, err := sqlx.Open("sqlite", named(from)+"?mode=ro&_pragma=busy_timeout(5000)")
 	if err != nil {
 		return fmt.Errorf("back up: %w", err)
 	}

@@ -12,8 +12,8 @@ import (
 	"github.com/jmoiron/sqlx"
 )
 
-// What can be read of a file is read quilt by quilt and row by row, of which only reading is done: a damaged one gives what
-// is whole in it.
+// What can be read of a file is read quilt by quilt and row by row, of which only reading is done: a damaged one gives
+// what is whole in it.
 
 // Saved is one quilt as far as it can be read: its newest revision that can be, and what was tallied of it.
 type Saved struct {
@@ -37,8 +37,8 @@ func reading(path string) (*sqlx.DB, error) {
 	return db, nil
 }
 
-// Salvage gives every quilt of a file to each, whole or damaged, and the cloth on the shelf as it lies there. What it could
-// not read at all it says.
+// Salvage gives every quilt of a file to each, whole or damaged, and the cloth on the shelf as it lies there. What it
+// could not read at all it says.
 func Salvage(ctx context.Context, path string, each func(Saved) error) (cloth []Cloth, missing []string, err error) {
 	db, err := reading(path)
 	if err != nil {
@@ -94,11 +94,13 @@ func saved(ctx context.Context, db *sqlx.DB, id string) Saved {
 	next := 1 << 30
 	for s.Document == "" && next > 0 {
 		var rev int
-		if err := db.GetContext(ctx, &rev, `SELECT coalesce(max(rev), 0) FROM revisions WHERE quilt = ? AND rev < ?`, id, next); err != nil || rev == 0 {
+		if err := db.GetContext(ctx, &rev, `SELECT coalesce(max(rev), 0) FROM revisions WHERE quilt = ? AND rev < ?`, id,
+			next); err != nil || rev == 0 {
 			s.Missing = append(s.Missing, "no revision of it can be read")
 			break
 		}
-		if err := db.GetContext(ctx, &s.Document, `SELECT document FROM revisions WHERE quilt = ? AND rev = ?`, id, rev); err != nil {
+		if err := db.GetContext(ctx, &s.Document, `SELECT document FROM revisions WHERE quilt = ? AND rev = ?`, id,
+			rev); err != nil {
 			s.Missing = append(s.Missing, fmt.Sprintf("revision %d cannot be read", rev))
 		}
 		s.Rev, next = rev, rev
@@ -142,8 +144,8 @@ func rows(ctx context.Context, db *sqlx.DB, each func(*sqlx.Rows) error, query s
 	return r.Err()
 }
 
-// Examine looks at the whole of a file, page by page and reference by reference, and says what is wrong; nothing where it
-// is sound. It only reads.
+// Examine looks at the whole of a file, page by page and reference by reference, and says what is wrong; nothing where
+// it is sound. It only reads.
 func Examine(ctx context.Context, path string) (wrong []string, err error) {
 	db, err := reading(path)
 	if err != nil {

@@ -52,8 +52,9 @@ func inOneFile(t *testing.T, s *Store) {
 	}
 }
 
-// A whole file gives everything, and is whole; of one with pages overwritten here and there the check says so or nothing
-// that was in it is missing, and whatever is given was there before: nothing is made up, and nothing is written.
+// A whole file gives everything, and is whole; of one with pages overwritten here and there the check says so or
+// nothing that was in it is missing, and whatever is given was there before: nothing is made up, and nothing is
+// written.
 func TestWhatCanBeReadOfADamagedFileIs(t *testing.T) {
 	ctx := context.Background()
 	path := shelfOf(t, 12, 60)

@@ -305,8 +305,8 @@ func (s *Store) Events(ctx context.Context, id string) ([]record.Event, error) {
 
 const eventsAfter = `SELECT ` + eventColumns + ` FROM events WHERE quilt = ? AND seq > ? ORDER BY seq LIMIT ?`
 
-// EventsAfter lists those that arrived after one of them, all of them after 0; no more than so many, or all where that is
-// below zero.
+// EventsAfter lists those that arrived after one of them, all of them after 0; no more than so many, or all where that
+// is below zero.
 func (s *Store) EventsAfter(ctx context.Context, id string, seq int64, most int) ([]Stored, error) {
 	var rows []eventRow
 	if err := s.hot.after.SelectContext(ctx, &rows, id, seq, most); err != nil {
@@ -333,7 +333,8 @@ const eventsPicked = `SELECT ` + eventColumns + ` FROM events WHERE quilt = ?1 A
 // Picked lists events of a quilt, the one that arrived last first; no more than so many.
 func (s *Store) Picked(ctx context.Context, id string, which Which, most int) ([]Stored, error) {
 	var rows []eventRow
-	err := s.read.SelectContext(ctx, &rows, eventsPicked, id, which.Before, which.Step, which.Kind, which.From, which.To, most)
+	err := s.read.SelectContext(ctx, &rows, eventsPicked, id, which.Before, which.Step, which.Kind, which.From, which.To,
+		most)
 	if err != nil {
 		return nil, wrap("pick events", err)
 	}

@@ -1,4 +1,5 @@
-// Package door says who is let in, lets questions in one after another, and says what is wrong where something cannot be done.
+// Package door says who is let in, lets questions in one after another, and says what is wrong where something cannot
+// be done.
 package door
 
 import (
@@ -27,7 +28,8 @@ var localHosts = []string{"127.0.0.1", "localhost", "::1"}
 
 // Styles may be inline because the style library writes its rules into the page; scripts, pictures and connections may
 // not come from anywhere but here.
-const contentSecurityPolicy = "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+const contentSecurityPolicy = "default-src 'self'; img-src 'self' data:; style-src 'self' 'unsafe-inline'; " +
+	"object-src 'none'; base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
 
 // Guard keeps the application local: other hosts' names are refused (so that no foreign name can be bound to this
 // address), writes from other origins are refused, and pages may load nothing from elsewhere.
@@ -62,8 +64,8 @@ func Guard(doors Doors) gin.HandlerFunc {
 	}
 }
 
-// local says whether a request comes from this machine: both ends of its connection are the loopback addresses. A name in
-// the request proves nothing.
+// local says whether a request comes from this machine: both ends of its connection are the loopback addresses. A name
+// in the request proves nothing.
 func local(r *http.Request) bool {
 	if !loopback(r.RemoteAddr) {
 		return false
@@ -98,7 +100,8 @@ func (d Doors) shown(c *gin.Context) bool {
 		c.Redirect(http.StatusSeeOther, path.Join("/", c.Request.URL.EscapedPath())) // the key does not stay in the address
 	case strings.HasPrefix(c.Request.URL.Path, "/api") || d.Key == "":
 		WriteTrouble(c, NewTrouble(http.StatusForbidden,
-			"Another machine is let in only with the key that the server shows where it runs. Open the first page, and type it."))
+			"Another machine is let in only with the key that the server shows where it runs. "+
+				"Open the first page, and type it."))
 	default:
 		says := "The server shows it where it runs."
 		if typed != "" {

@@ -94,15 +94,18 @@ var files = []struct {
 }{
 	{
 		store.ErrFull, http.StatusInsufficientStorage, "disk-full",
-		"The disk is full, so this could not be stored. Make room on the disk and try again; counts wait at the bench and are sent again by themselves.",
+		"The disk is full, so this could not be stored. Make room on the disk and try again; counts wait at the bench and " +
+			"are sent again by themselves.",
 	},
 	{
 		store.ErrLocked, http.StatusServiceUnavailable, "locked",
-		"Another program holds the shelf's file, so this could not be stored. Close it and try again; counts wait at the bench and are sent again by themselves.",
+		"Another program holds the shelf's file, so this could not be stored. Close it and try again; counts wait at the " +
+			"bench and are sent again by themselves.",
 	},
 	{
 		store.ErrReading, http.StatusServiceUnavailable, "read-only",
-		"The shelf's file may only be read, so this could not be stored. Allow writing to it and to its folder, and try again; counts wait at the bench and are sent again by themselves.",
+		"The shelf's file may only be read, so this could not be stored. Allow writing to it and to its folder, and try " +
+			"again; counts wait at the bench and are sent again by themselves.",
 	},
 	{
 		store.ErrTooMuch, http.StatusRequestEntityTooLarge, "too-large",
@@ -110,12 +113,13 @@ var files = []struct {
 	},
 	{
 		store.ErrDamaged, http.StatusInternalServerError, "damaged",
-		"The shelf's file is damaged, so this could not be done. Stop the server and put a backup in its place with vicis restore; counts wait at the bench and are sent again by themselves.",
+		"The shelf's file is damaged, so this could not be done. Stop the server and put a backup in its place with vicis " +
+			"restore; counts wait at the bench and are sent again by themselves.",
 	},
 }
 
-// failed does not say whether something was stored, for that is not known; it is no matter, for ids are made by the client
-// and changes name the revision they were made from.
+// failed does not say whether something was stored, for that is not known; it is no matter, for ids are made by the
+// client and changes name the revision they were made from.
 const failed = "Something went wrong on this side. Try again: the same sent twice is stored once."
 
 // Explain translates what went wrong below into what the quilter can do about it.
@@ -127,7 +131,8 @@ func Explain(err error) error {
 		return t
 	case errors.As(err, &stale):
 		t = NewTrouble(http.StatusPreconditionFailed,
-			fmt.Sprintf("This quilt was changed somewhere else: yours is made from another revision, and %d is the newest. Nothing of yours is lost: keep yours as the newest, or take the other.", stale.Newest))
+			fmt.Sprintf("This quilt was changed somewhere else: yours is made from another revision, and %d is the newest. "+
+				"Nothing of yours is lost: keep yours as the newest, or take the other.", stale.Newest))
 		t.Newest = stale.Newest
 		return t
 	case errors.Is(err, store.ErrUnknown):
@@ -176,7 +181,8 @@ func Recovered(c *gin.Context, what any) {
 
 // CountedSoon is the answer where events are on the disk and there is no plan yet to hold them against.
 func CountedSoon() *Trouble {
-	t := NewTrouble(http.StatusServiceUnavailable, "What you counted is stored. It is added up in a moment, once the plan is worked out.")
+	t := NewTrouble(http.StatusServiceUnavailable, "What you counted is stored. It is added up in a moment, once the "+
+		"plan is worked out.")
 	t.Code = "counted-soon"
 	return t
 }
@@ -185,7 +191,8 @@ func CountedSoon() *Trouble {
 func Uncounted(what any) *Trouble {
 	slog.Error("stored, and not counted", "what", what)
 	t := NewTrouble(http.StatusInternalServerError,
-		"What you counted is stored, and could not be added up just now. Nothing is lost: it is counted when this page is next brought up to date.")
+		"What you counted is stored, and could not be added up just now. Nothing is lost: it is counted when this page is "+
+			"next brought up to date.")
 	t.Code = "stored-uncounted"
 	return t
 }

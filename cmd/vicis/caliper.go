@@ -49,7 +49,12 @@ func (h *holding) caliper() (*caliper.Caliper, error) {
 		what, typed string
 		signed      bool
 		into        *measure.Length
-	}{{"bias", h.bias, true, &hand.Bias}, {"spread", h.spread, false, &hand.Spread}, {"resolution", h.resolution, false, &hand.Resolution}, {"drift", h.drift, true, &hand.Drift}} {
+	}{
+		{"bias", h.bias, true, &hand.Bias},
+		{"spread", h.spread, false, &hand.Spread},
+		{"resolution", h.resolution, false, &hand.Resolution},
+		{"drift", h.drift, true, &hand.Drift},
+	} {
 		text, minus := strings.CutPrefix(strings.TrimSpace(one.typed), "-")
 		l, err := measure.Parse(text, measure.Inches)
 		if err != nil {
@@ -72,7 +77,8 @@ func caliperCommand() *cobra.Command {
 	var h holding
 	var listen string
 	c := &cobra.Command{
-		Use: "caliper", Short: "A simulated digital caliper: GET /reading?size=6.5in&units=in gives its next reading", Args: cobra.NoArgs,
+		Use: "caliper", Short: "A simulated digital caliper: GET /reading?size=6.5in&units=in gives its next reading",
+		Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
 			held, err := h.caliper()
 			if err != nil {
@@ -98,7 +104,10 @@ func caliperCommand() *cobra.Command {
 
 // answering lets a caliper answer until the context ends.
 func answering(ctx context.Context, l net.Listener, held http.Handler) error {
-	server := &http.Server{Handler: held, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 5 * time.Second, WriteTimeout: 5 * time.Second}
+	server := &http.Server{
+		Handler: held, ReadHeaderTimeout: 5 * time.Second, ReadTimeout: 5 * time.Second,
+		WriteTimeout: 5 * time.Second,
+	}
 	failed := make(chan error, 1)
 	go func() { failed <- server.Serve(l) }()
 	select {
@@ -120,7 +129,8 @@ func batchCommand() *cobra.Command {
 	var at string
 	var count int
 	c := &cobra.Command{
-		Use: "batch QUILT STEP", Short: "Play a person who measures a batch: readings of a step are sent to a running program", Args: cobra.ExactArgs(2),
+		Use:   "batch QUILT STEP",
+		Short: "Play a person who measures a batch: readings of a step are sent to a running program", Args: cobra.ExactArgs(2),
 		RunE: func(c *cobra.Command, args []string) error {
 			held, err := h.caliper()
 			switch {
@@ -143,7 +153,9 @@ func batchCommand() *cobra.Command {
 }
 
 // measuring measures so many of a step and sends what was read, one by one, as a person would.
-func measuring(ctx context.Context, out io.Writer, held *caliper.Caliper, to url.URL, quilt, step string, count int) error {
+func measuring(ctx context.Context, out io.Writer, held *caliper.Caliper, to url.URL, quilt, step string,
+	count int,
+) error {
 	var project api.Project
 	if err := asked(ctx, http.MethodGet, to.JoinPath("api", "quilts", quilt), nil, &project); err != nil {
 		return err
@@ -160,11 +172,13 @@ func measuring(ctx context.Context, out io.Writer, held *caliper.Caliper, to url
 			}
 			for range count {
 				e := record.Event{
-					ID: rand.Text(), Step: s.ID, Kind: record.Measured, N: 1, Exact: s.Exact(), Look: s.Look, Rev: project.Rev, Along: way.Along,
+					ID: rand.Text(), Step: s.ID, Kind: record.Measured, N: 1, Exact: s.Exact(), Look: s.Look, Rev: project.Rev,
+					Along: way.Along,
 					Reads: held.Read(way.Size, project.Document.Units), At: time.Now().UTC().Format(time.RFC3339Nano),
 				}
 				fmt.Fprintln(out, e.Reads)
-				if err := asked(ctx, http.MethodPost, to.JoinPath("api", "quilts", quilt, "events"), map[string]any{"events": []record.Event{e}}, nil); err != nil {
+				if err := asked(ctx, http.MethodPost, to.JoinPath("api", "quilts", quilt, "events"),
+					map[string]any{"events": []record.Event{e}}, nil); err != nil {
 					return err
 				}
 			}

@@ -15,8 +15,8 @@ import (
 	"vicis/store"
 )
 
-// A person measures a batch of a demo quilt with a caliper: the readings arrive, in inches and in centimetres, and what they say of the seams
-// is what the hand was set to. What cannot be is said.
+// A person measures a batch of a demo quilt with a caliper: the readings arrive, in inches and in centimetres, and what
+// they say of the seams is what the hand was set to. What cannot be is said.
 func TestABatchIsMeasured(t *testing.T) {
 	ctx := context.Background()
 	s, err := store.Open(ctx, filepath.Join(t.TempDir(), "vicis.db"))
@@ -37,11 +37,13 @@ func TestABatchIsMeasured(t *testing.T) {
 		err := c.ExecuteContext(ctx)
 		return out.String(), err
 	}
-	out, err := ran("batch", "demo-boat-shed", "set-I", "--vicis", server.URL, "--count", "10", "--bias=-1/8", "--spread", "0.06", "--resolution", "0.005")
+	out, err := ran("batch", "demo-boat-shed", "set-I", "--vicis", server.URL, "--count", "10", "--bias=-1/8", "--spread",
+		"0.06", "--resolution", "0.005")
 	if err != nil || strings.Count(out, "\n") != 10 {
 		t.Fatalf("%v %s", err, out)
 	}
-	if out, err = ran("batch", "demo-lamp-room", "set-I", "--vicis", server.URL, "--count", "3", "--spread", "0"); err != nil || strings.Count(out, "\n") != 3 {
+	if out, err = ran("batch", "demo-lamp-room", "set-I", "--vicis", server.URL, "--count", "3", "--spread",
+		"0"); err != nil || strings.Count(out, "\n") != 3 {
 		t.Fatalf("in centimetres: %v %s", err, out)
 	}
 	for _, one := range [][]string{

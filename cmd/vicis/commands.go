@@ -36,7 +36,8 @@ func command() *cobra.Command {
 		Use: "vicis", Short: "Plan repeated units and tally them at the machine", SilenceUsage: true,
 		SilenceErrors: true,
 	}
-	root.AddCommand(serveCommand(), demoCommand(), planCommand(), backupCommand(), restoreCommand(), checkCommand(), exportCommand(), caliperCommand(),
+	root.AddCommand(serveCommand(), demoCommand(), planCommand(), backupCommand(), restoreCommand(), checkCommand(),
+		exportCommand(), caliperCommand(),
 		sheetCommand(), contractCommand())
 	return root
 }
@@ -54,7 +55,8 @@ func (o *options) flags(c *cobra.Command, data string) {
 	c.Flags().StringVar(&o.listen, "listen", "127.0.0.1:8337",
 		"address to listen on; at another than 127.0.0.1 other machines are let in with the key that is shown then")
 	c.Flags().StringVar(&o.data, "data", data, "database file")
-	c.Flags().StringVar(&o.caliper, "caliper", "", "address of a caliper on this machine that gives readings, such as 127.0.0.1:8338")
+	c.Flags().StringVar(&o.caliper, "caliper", "", "address of a caliper on this machine that gives readings, such as "+
+		"127.0.0.1:8338")
 	c.Flags().StringSliceVar(&o.hosts, "host", nil,
 		"a name or address that this computer is opened by from a tablet beside the machine")
 }
@@ -248,9 +250,10 @@ func checkCommand() *cobra.Command {
 func exportCommand() *cobra.Command {
 	var data string
 	c := &cobra.Command{
-		Use:   "export FOLDER",
-		Short: "Write every quilt, what was tallied of it and the cloth on the shelf to files, from a damaged database what can still be read",
-		Args:  cobra.ExactArgs(1), RunE: func(c *cobra.Command, args []string) error {
+		Use: "export FOLDER",
+		Short: "Write every quilt, what was tallied of it and the cloth on the shelf to files, from a damaged database " +
+			"what can still be read",
+		Args: cobra.ExactArgs(1), RunE: func(c *cobra.Command, args []string) error {
 			if err := os.MkdirAll(args[0], 0o700); err != nil {
 				return fmt.Errorf("make room for the export: %w", err)
 			}
@@ -275,7 +278,8 @@ func exportCommand() *cobra.Command {
 			if gaps > 0 {
 				return fmt.Errorf("not everything could be read of %s; what could is in %s", data, args[0])
 			}
-			fmt.Fprintf(c.OutOrStdout(), "Every quilt at its newest revision, what was tallied and the cloth on the shelf are in %s\n", args[0])
+			fmt.Fprintf(c.OutOrStdout(), "Every quilt at its newest revision, what was tallied and the cloth on the shelf are "+
+				"in %s\n", args[0])
 			return nil
 		},
 	}
@@ -343,7 +347,8 @@ func dataFlag(c *cobra.Command, data *string) {
 func sheetCommand() *cobra.Command {
 	var asJSON bool
 	c := &cobra.Command{
-		Use: "sheet FILE", Short: "Print the work on a project as a sheet of instructions, line by line", Args: cobra.ExactArgs(1),
+		Use: "sheet FILE", Short: "Print the work on a project as a sheet of instructions, line by line",
+		Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			data, err := os.ReadFile(args[0])
 			if err != nil {
@@ -376,7 +381,8 @@ func sheetCommand() *cobra.Command {
 	return c
 }
 
-// contractCommand prints what is made from the Go types: the OpenAPI contract, the schema of a project document, and the book of rules.
+// contractCommand prints what is made from the Go types: the OpenAPI contract, the schema of a project document, and
+// the book of rules.
 func contractCommand() *cobra.Command {
 	var format, book, lines bool
 	c := &cobra.Command{
@@ -422,7 +428,8 @@ func copyDaily(ctx context.Context, s *store.Store, folder string) {
 	}
 }
 
-// openAt is what is typed on this machine to reach a listener: one that listens at every address is reached at this one.
+// openAt is what is typed on this machine to reach a listener: one that listens at every address is reached at this
+// one.
 func openAt(addr string) string {
 	if host, port, err := net.SplitHostPort(addr); err == nil && net.ParseIP(host).IsUnspecified() {
 		return net.JoinHostPort("127.0.0.1", port)

@@ -47,7 +47,8 @@ func TestWhereItIsOpen(t *testing.T) {
 	}
 }
 
-// Every quilt of a database, what was tallied of it and the cloth on the shelf go out to files, and nothing is replaced there.
+// Every quilt of a database, what was tallied of it and the cloth on the shelf go out to files, and nothing is replaced
+// there.
 func TestCheckAndExport(t *testing.T) {
 	ctx := context.Background()
 	folder := t.TempDir()

@@ -180,10 +180,12 @@ func TestPlanAndBackupCommands(t *testing.T) {
 	if out, err := run("plan", "--json", file); err != nil || !json.Valid([]byte(out)) {
 		t.Errorf("%v: %.200s", err, out)
 	}
-	if out, err := run("sheet", file); err != nil || !strings.Contains(out, "at 6½″, 13″, 19½″, 26″, 32½″, 39″: to the pile of Middle") || !strings.Contains(out, "press toward the lower one") {
+	if out, err := run("sheet", file); err != nil || !strings.Contains(out, "at 6½″, 13″, 19½″, 26″, 32½″, 39″: to the "+
+		"pile of Middle") || !strings.Contains(out, "press toward the lower one") {
 		t.Errorf("%v: %.600s", err, out)
 	}
-	if out, err := run("sheet", "--json", file); err != nil || !json.Valid([]byte(out)) || !strings.Contains(out, `"do": "cut across"`) {
+	if out, err := run("sheet", "--json", file); err != nil || !json.Valid([]byte(out)) ||
+		!strings.Contains(out, `"do": "cut across"`) {
 		t.Errorf("%v: %.200s", err, out)
 	}
 	if err := os.WriteFile(file, []byte(strings.Replace(string(text), `"strip":"2 1/2 in"`, `"strip":"none"`, 1)),

@@ -23,8 +23,10 @@ func (b Advice) prints() {
 					strings.Join(turned, "; ")), "Choose a print without direction there, or enjoy it.")
 			}
 			if units := b.fallEitherWay(f); len(units) > 0 {
-				b.said.Warn("print-falls-either-way", at, fmt.Sprintf("%s has a direction, and not all of %s fall out with it the same way up.", f.Name,
-					strings.Join(units, ", ")), "Sort them by it once they are pressed, choose a print without direction there, or enjoy it.")
+				b.said.Warn("print-falls-either-way", at, fmt.Sprintf("%s has a direction, and not all of %s fall out with it "+
+					"the same way up.", f.Name,
+					strings.Join(units, ", ")), "Sort them by it once they are pressed, choose a print without direction there, or "+
+					"enjoy it.")
 			}
 			if lying := b.against(f); len(lying) > 0 {
 				b.said.Warn("print-lies-across", at,
@@ -127,9 +129,10 @@ type laidCell struct {
 // fallEitherWay lists the units of which some fall out with a fabric's print lying otherwise than in others.
 func (b Advice) fallEitherWay(f cloth.Fabric) (list []string) {
 	for _, m := range b.Units {
-		if b.Used(m.Unit.ID) && !slices.Contains(list, m.Unit.Name) && slices.ContainsFunc(m.Each(), func(one making.Made) bool {
-			return slices.ContainsFunc(one.EitherWay, func(role string) bool { return b.Fabric(role) == f.ID })
-		}) {
+		if b.Used(m.Unit.ID) && !slices.Contains(list, m.Unit.Name) &&
+			slices.ContainsFunc(m.Each(), func(one making.Made) bool {
+				return slices.ContainsFunc(one.EitherWay, func(role string) bool { return b.Fabric(role) == f.ID })
+			}) {
 			list = append(list, m.Unit.Name)
 		}
 	}

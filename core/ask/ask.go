@@ -33,8 +33,8 @@ func About(d document.Document, purse *Purse) (Worked, bool) {
 	return Worked{iron.Of(w, nil), d, purse}, ok
 }
 
-// SizedByFinish is a document whose units of squares that are in hand are given by what they finish, so that they can be made another way or
-// another size.
+// SizedByFinish is a document whose units of squares that are in hand are given by what they finish, so that they can
+// be made another way or another size.
 func SizedByFinish(d document.Document, t *making.Table) document.Document {
 	d.Parts = slices.Clone(d.Parts)
 	for i, u := range d.Parts {

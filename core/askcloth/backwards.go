@@ -106,7 +106,8 @@ func Backwards(d document.Document, supplies []SupplyThere, purse *ask.Purse) (R
 	}
 	r.Columns, r.Rows, r.Blocks = best[0], best[1], s.blocks(best[0], best[1])
 	if best != largest {
-		r.Most = fmt.Sprintf("The most that comes out of it is %d blocks, %d × %d.", s.blocks(largest[0], largest[1]), largest[0], largest[1])
+		r.Most = fmt.Sprintf("The most that comes out of it is %d blocks, %d × %d.", s.blocks(largest[0], largest[1]),
+			largest[0], largest[1])
 	}
 	if purse.Empty() {
 		r.Says = "Not every size was worked out: this quilt is too large for that. There may be a larger one."
@@ -128,8 +129,8 @@ func Backwards(d document.Document, supplies []SupplyThere, purse *ask.Purse) (R
 	return r, *problems
 }
 
-// squarest is the quilt nearest to a square, of those with nearly as many blocks as the largest (judgement: nine of ten); one that can be made
-// neither longer nor wider.
+// squarest is the quilt nearest to a square, of those with nearly as many blocks as the largest (judgement: nine of
+// ten); one that can be made neither longer nor wider.
 func (s *sizeSearch) squarest(largest [2]int, most map[int]int) [2]int {
 	best, least := largest, 9*s.blocks(largest[0], largest[1])
 	for columns := 1; columns <= mostReached; columns++ {
@@ -146,7 +147,8 @@ func (s *sizeSearch) squarest(largest [2]int, most map[int]int) [2]int {
 	return best
 }
 
-// withSupplies is the document with what there is in place of what was promised of the same fabrics, and which those are.
+// withSupplies is the document with what there is in place of what was promised of the same fabrics, and which those
+// are.
 func withSupplies(d document.Document, supplies []SupplyThere) (document.Document, map[string]bool) {
 	there := map[string]bool{}
 	for _, s := range supplies {
@@ -156,8 +158,9 @@ func withSupplies(d document.Document, supplies []SupplyThere) (document.Documen
 	out.Supplies = slices.DeleteFunc(slices.Clone(d.Supplies), func(s cloth.Supply) bool { return there[s.Fabric] })
 	for i, s := range supplies {
 		one := cloth.Supply{
-			ID: fmt.Sprintf("there %d", i+1), Fabric: s.Fabric, Kind: cmp.Or(s.Kind, cloth.Yardage), Width: s.Width.In(d.Units), Length: s.Length.In(d.Units),
-			Count: cmp.Or(s.Count, 1),
+			ID: fmt.Sprintf("there %d", i+1), Fabric: s.Fabric, Kind: cmp.Or(s.Kind, cloth.Yardage), Width: s.Width.In(d.Units),
+			Length: s.Length.In(d.Units),
+			Count:  cmp.Or(s.Count, 1),
 		}
 		if !one.Width.Given() && one.Kind.Sort().ByLength {
 			one.Width = d.Cloth.Usable
@@ -262,8 +265,8 @@ func (s *sizeSearch) lackWords(columns, rows int) string {
 	return fmt.Sprintf("%s would have to be bought", words.Listed(list))
 }
 
-// more is how many more pieces or strips like those that lie there would suffice of a fabric; false where it lies there otherwise, or that was
-// not worked out.
+// more is how many more pieces or strips like those that lie there would suffice of a fabric; false where it lies there
+// otherwise, or that was not worked out.
 func (s *sizeSearch) more(fabric string, columns, rows int) (n int, size string, ok bool) {
 	d := s.sewn.Document
 	at := -1
@@ -289,7 +292,10 @@ func (s *sizeSearch) more(fabric string, columns, rows int) (n int, size string,
 		if !ok {
 			return false
 		}
-		there := sizeSearch{sewn: blocks, there: map[string]bool{fabric: true}, purse: s.purse, seen: map[[2]int]cutting.Plan{}}
+		there := sizeSearch{
+			sewn: blocks, there: map[string]bool{fabric: true}, purse: s.purse,
+			seen: map[[2]int]cutting.Plan{},
+		}
 		return there.enough(columns, rows)
 	}
 	most := mostOfOne - d.Supplies[at].Count

@@ -1,4 +1,5 @@
-// Package askcloth answers questions about the cloth: widths at which a count changes, what can be made of the cloth there is, nearest sizes.
+// Package askcloth answers questions about the cloth: widths at which a count changes, what can be made of the cloth
+// there is, nearest sizes.
 package askcloth
 
 import (
@@ -148,7 +149,8 @@ func (b cliffs) acrossCliff(name, one string, a cutting.Across, fabrics ...strin
 	}
 	short := b.short(a, c.below)
 	c.Says = fmt.Sprintf("%s, down to %s of usable width. Below that %s %s short, and %s would do.%s",
-		words.Plural(c.Strips, one), c.Least.Text, words.Plural(short, "sub-cut"), words.Are(short), words.Plural(c.then, one),
+		words.Plural(c.Strips, one), c.Least.Text, words.Plural(short, "sub-cut"), words.Are(short),
+		words.Plural(c.then, one),
 		c.saves)
 	spare := 0
 	for _, cut := range a.Cuts {
@@ -198,7 +200,8 @@ func (b cliffs) withEnds(f cutting.FabricPlan) Cliff {
 	if c.below == 0 {
 		return c.Cliff
 	}
-	c.Says = fmt.Sprintf("%s in all, down to %s of usable width. Below that %s would do.%s", words.Plural(c.Strips, "strip"),
+	c.Says = fmt.Sprintf("%s in all, down to %s of usable width. Below that %s would do.%s",
+		words.Plural(c.Strips, "strip"),
 		c.Least.Text, words.Plural(c.then, "strip"), c.saves)
 	c.Rescue = append(c.Rescue, b.anew(c.below, []string{f.Fabric.ID}))
 	return c.Cliff

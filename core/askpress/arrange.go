@@ -274,8 +274,8 @@ func sameRepeat(letters []letter, cloth piece.Seen, x, y [][]quilt.Cell) bool {
 	return true
 }
 
-// PressedIn presses and counts what is sewn in another repeat and size, nothing round its blocks. It is sewn anew only where
-// what is laid depends on where it lies.
+// PressedIn presses and counts what is sewn in another repeat and size, nothing round its blocks. It is sewn anew only
+// where what is laid depends on where it lies.
 func PressedIn(b ask.Blocks, repeat [][]quilt.Cell, rows, columns int, purse *ask.Purse) (work.Counted, bool) {
 	top := b.Plain
 	byPlace := func(u making.Unit) bool { return making.StatesOf(u.How).LaidByPlace }

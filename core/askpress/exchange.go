@@ -10,8 +10,8 @@ import (
 	"vicis/core/words"
 )
 
-// exchanges lays parts that look alike in each other's places: what is cut again gives kinds that look alike and are pressed
-// otherwise, and which of them lies where shows nothing.
+// exchanges lays parts that look alike in each other's places: what is cut again gives kinds that look alike and are
+// pressed otherwise, and which of them lies where shows nothing.
 func (o *offers) exchanges() {
 	for i, u := range o.Document.Parts {
 		parts := making.Laid(u.How)
@@ -23,7 +23,8 @@ func (o *offers) exchanges() {
 			continue
 		}
 		o.with("Exchange parts within "+u.Name,
-			fmt.Sprintf("In %s lay %s in each other's places before they are sewn in, as the picture shows: they look the same.", u.Name,
+			fmt.Sprintf("In %s lay %s in each other's places before they are sewn in, as the picture shows: they look the same.",
+				u.Name,
 				words.Plural(swapped, "pair")+" of parts"), func(d *document.Document) {
 				d.Parts[i].How = straight.Relaid(d.Parts[i].How, cells)
 			})

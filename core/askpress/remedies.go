@@ -96,7 +96,8 @@ func RemediesFor(d document.Document, purse *ask.Purse) (Remedies, problem.List)
 		}
 	}
 	if purse.Empty() {
-		out.Says = "Not everything that could help was tried: this quilt is too large for that. Ask about a few of its blocks."
+		out.Says = "Not everything that could help was tried: this quilt is too large for that. Ask about a few of its " +
+			"blocks."
 	}
 	return out, *b.Problems
 }
@@ -145,8 +146,8 @@ func clashes(d document.Document, purse *ask.Purse) (int, bool) {
 // mostTogether bounds the remedies that are tried two by two: those that leave fewest by themselves.
 const mostTogether = 7
 
-// together is the two remedies that leave fewest clashes taken together, where each by itself leaves some and both leave
-// fewer than any alone.
+// together is the two remedies that leave fewest clashes taken together, where each by itself leaves some and both
+// leave fewer than any alone.
 func (b presses) together(good []scored) (scored, bool) {
 	slices.SortStableFunc(good, func(x, y scored) int { return x.clashes - y.clashes })
 	if len(good) < 2 || good[0].clashes == 0 {
@@ -386,7 +387,8 @@ func (o *offers) twoWays(blocks []naming.Unit) {
 	for _, one := range o.twiceWithin() {
 		name, says := "Two kinds of ", "Within %s %s is pressed the other way: keep two piles, A and B."
 		if len(o.Unit(one.Unit).Round) > 0 {
-			name, says = "Two tubes of ", "Within %s %s comes from a second tube, whose seams go the other way: keep their rings apart, A and B."
+			name, says = "Two tubes of ", "Within %s %s comes from a second tube, whose seams go the other way: keep their "+
+				"rings apart, A and B."
 		}
 		for _, which := range quilt.Patterns {
 			o.with(name+o.Unit(one.Unit).Unit.Name,
@@ -636,7 +638,8 @@ func (b presses) seamed(unit naming.Unit) bool {
 	if len(m.Seams) > 0 {
 		return true
 	}
-	return m.Unit.How != nil && slices.ContainsFunc(m.Unit.How.Parts(), func(p making.Part) bool { return b.seamed(p.Unit) })
+	return m.Unit.How != nil && slices.ContainsFunc(m.Unit.How.Parts(),
+		func(p making.Part) bool { return b.seamed(p.Unit) })
 }
 
 // standing says what keeps one kind of crossing from nesting.
@@ -649,7 +652,8 @@ func (b presses) standing(c pressing.Clash, reasons pressing.Reasons) Standing {
 	switch {
 	case c.A == c.B:
 		out.Why = append(out.Why,
-			fmt.Sprintf("Here %s meets itself, all being pressed alike, and comes to lie on itself whichever way it goes.", out.Names[0]))
+			fmt.Sprintf("Here %s meets itself, all being pressed alike, and comes to lie on itself whichever way it goes.",
+				out.Names[0]))
 		return out
 	case !ok:
 		out.Why = append(out.Why,
@@ -659,7 +663,8 @@ func (b presses) standing(c pressing.Clash, reasons pressing.Reasons) Standing {
 	}
 	out.Why = append(out.Why, b.linkWords(links)...)
 	out.Why = append(out.Why,
-		fmt.Sprintf("So %s and %s are bound to each other already, the wrong way for where they meet %s. Pressed otherwise, one of those crossings would clash in its place.", out.Names[0], out.Names[1], c.Where))
+		fmt.Sprintf("So %s and %s are bound to each other already, the wrong way for where they meet %s. Pressed "+
+			"otherwise, one of those crossings would clash in its place.", out.Names[0], out.Names[1], c.Where))
 	return out
 }
 

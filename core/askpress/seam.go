@@ -1,4 +1,5 @@
-// Package askpress answers questions about the pressing: why a seam goes its way and what if it went the other, remedies, arrangements.
+// Package askpress answers questions about the pressing: why a seam goes its way and what if it went the other,
+// remedies, arrangements.
 package askpress
 
 import (
@@ -142,13 +143,14 @@ func spun(d document.Document) []naming.Crossing {
 }
 
 var reasons = map[pressing.Reason]string{
-	pressing.ByHand:    "You hold %s %s.",
-	pressing.BySchool:  "%s goes %s, as you press every seam.",
-	pressing.ByBulk:    "%s goes %s, away from the side where more seams end.",
-	pressing.ByDark:    "%s goes %s, the darker side.",
-	pressing.ByMiddle:  "%s goes %s, as you press from the middle of each unit or toward it.",
-	pressing.ByOneWay:  "%s goes %s, the same way as the seam beside it.",
-	pressing.ByTurn:    "Nothing speaks for either side of %s; %s, so that what is sewn goes one way and the other in turn.",
+	pressing.ByHand:   "You hold %s %s.",
+	pressing.BySchool: "%s goes %s, as you press every seam.",
+	pressing.ByBulk:   "%s goes %s, away from the side where more seams end.",
+	pressing.ByDark:   "%s goes %s, the darker side.",
+	pressing.ByMiddle: "%s goes %s, as you press from the middle of each unit or toward it.",
+	pressing.ByOneWay: "%s goes %s, the same way as the seam beside it.",
+	pressing.ByTurn: "Nothing speaks for either side of %s; %s, so that what is sewn goes one way and the other in " +
+		"turn.",
 	pressing.ByNothing: "Nothing speaks for either side of %s: %s will do.",
 }
 

@@ -31,8 +31,8 @@ type Rejoined struct {
 	Document  document.Document  `json:"document" doc:"The project with its parts joined so"`
 }
 
-// PartsBecome is what the parts of something that is cut again can become, and what it would be to piece the same patch by
-// patch.
+// PartsBecome is what the parts of something that is cut again can become, and what it would be to piece the same patch
+// by patch.
 type PartsBecome struct {
 	List    []Rejoined   `json:"list" doc:"Each look once, the way it is joined now among them"`
 	Says    string       `json:"says" doc:"That not every way was worked out, where the quilt is too large for that"`
@@ -103,8 +103,10 @@ func movesOf(rows, columns int) []partMove {
 		}
 		sides, quarter, exchanged := turn(180, odd), turn(90, middle), over(corner)
 		list = append(list,
-			partMove{"Sides turned by half", sides}, partMove{"Sides stepping round", step}, partMove{"Middle a quarter", quarter},
-			partMove{"Corners exchanged side by side", beside}, partMove{"Opposite corners exchanged", exchanged}, partMove{"Corners turned by half", turn(180, corner)},
+			partMove{"Sides turned by half", sides}, partMove{"Sides stepping round", step},
+			partMove{"Middle a quarter", quarter},
+			partMove{"Corners exchanged side by side", beside}, partMove{"Opposite corners exchanged", exchanged},
+			partMove{"Corners turned by half", turn(180, corner)},
 			partMove{"Corners exchanged, middle a quarter", both(beside, quarter)},
 			partMove{"Corners exchanged, sides turned", both(beside, sides)},
 			partMove{"Sides turned, middle a quarter", both(sides, quarter)},
@@ -116,8 +118,10 @@ func movesOf(rows, columns int) []partMove {
 		}
 		all := func(_, _ int) bool { return true }
 		list = append(list,
-			partMove{"Two opposite quarters turned by half", turn(180, odd)}, partMove{"All quarters turned by half", turn(180, all)},
-			partMove{"Quarters turned 0, 1, 2, 3", round(0, 90, 180, 270)}, partMove{"Quarters turned 0, 3, 2, 1", round(0, 270, 180, 90)},
+			partMove{"Two opposite quarters turned by half", turn(180, odd)},
+			partMove{"All quarters turned by half", turn(180, all)},
+			partMove{"Quarters turned 0, 1, 2, 3", round(0, 90, 180, 270)},
+			partMove{"Quarters turned 0, 3, 2, 1", round(0, 270, 180, 90)},
 			partMove{"Two opposite quarters exchanged", over(odd)}, partMove{"All quarters exchanged", over(all)})
 	}
 	return append(list,
@@ -132,8 +136,8 @@ func movesOf(rows, columns int) []partMove {
 		}})
 }
 
-// PartsOf tells what the parts of a block that is joined of what was cut again can become; of parts that are laid in the quilt as
-// they are, what they take.
+// PartsOf tells what the parts of a block that is joined of what was cut again can become; of parts that are laid in
+// the quilt as they are, what they take.
 func PartsOf(d document.Document, block naming.Unit, purse *ask.Purse) (PartsBecome, problem.List) {
 	out := PartsBecome{List: []Rejoined{}}
 	b, problems, ok := ask.BlocksOf(d, purse)

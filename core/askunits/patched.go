@@ -26,8 +26,9 @@ type patcher struct {
 	known map[string]naming.Unit
 }
 
-// patched is a document where every part of what is cut again is pieced patch by patch, in a block of the document or, where that is
-// less than 0, as the parts are laid in the top; false where its patches are no rectangles or do not come apart by straight seams.
+// patched is a document where every part of what is cut again is pieced patch by patch, in a block of the document or,
+// where that is less than 0, as the parts are laid in the top; false where its patches are no rectangles or do not come
+// apart by straight seams.
 func patched(b ask.Blocks, at int, cut making.Made) (document.Document, bool) {
 	d, err := document.Copy(b.Document)
 	if err != nil {

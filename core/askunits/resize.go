@@ -49,13 +49,15 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 	}
 	if m.Parted {
 		problems := b.Problems.Stops()
-		problems.Stop("a-part", "/finished", fmt.Sprintf("%s is a part of what is cut again, and as large as that makes it.", m.Unit.Name),
+		problems.Stop("a-part", "/finished", fmt.Sprintf("%s is a part of what is cut again, and as large as that makes it.",
+			m.Unit.Name),
 			"Change what it is cut from, or where the knife goes.")
 		return out, problems
 	}
 	if i := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.Measured != nil }); i >= 0 {
 		problems := b.Problems.Stops()
-		problems.Stop("measured-already", "/finished", fmt.Sprintf("This quilt is planned on what %s measures: at another size that says nothing.", d.Parts[i].Name),
+		problems.Stop("measured-already", "/finished", fmt.Sprintf("This quilt is planned on what %s measures: at another "+
+			"size that says nothing.", d.Parts[i].Name),
 			"Plan it as it should be first, or begin a quilt anew.")
 		return out, problems
 	}
@@ -164,7 +166,8 @@ func (z sizer) solve(want measure.Length) (resized, error) {
 			best = here
 		}
 	}
-	// Several scales may come to the same size once everything is rounded to the grid: the one that lies on a mark is meant.
+	// Several scales may come to the same size once everything is rounded to the grid: the one that lies on a mark is
+	// meant.
 	mark := z.table.Ruler.Mark
 	if by := (best.scaledBy + mark/2) / mark * mark; by > 0 && by != best.scaledBy {
 		if even, err := z.at(by); err == nil && even.sewn {

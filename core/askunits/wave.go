@@ -44,7 +44,8 @@ func WavesOf(d document.Document, unit naming.Unit, purse *ask.Purse) (Waves, pr
 	}
 	at := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.ID == unit.Whole() })
 	if at < 0 || b.Unit(d.Parts[at].ID).Tube == nil {
-		b.Problems.Stop("not-a-tube", "/unit", fmt.Sprintf("“%s” is not joined of opened rings.", unit), "Choose a unit that is.")
+		b.Problems.Stop("not-a-tube", "/unit", fmt.Sprintf("“%s” is not joined of opened rings.", unit),
+			"Choose a unit that is.")
 		return out, *b.Problems
 	}
 	now := wave(b, d.Parts[at].ID)

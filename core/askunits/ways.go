@@ -1,4 +1,5 @@
-// Package askunits answers questions about units: other ways to make them, another size, what parts of what is cut again become, what lets a wave go on.
+// Package askunits answers questions about units: other ways to make them, another size, what parts of what is cut
+// again become, what lets a wave go on.
 package askunits
 
 import (
@@ -54,7 +55,8 @@ func Ways(d document.Document, unit naming.Unit, purse *ask.Purse) ([]WayToMake,
 	list := []WayToMake{}
 	before, _, sewnNow := ask.BlocksOf(d, purse)
 	hows := sized(now.How)
-	if given := making.InHand(now, &before.Table); sewnNow && !sameMethod(given.How, now.How) { // of squares that are in hand
+	// of squares that are in hand
+	if given := making.InHand(now, &before.Table); sewnNow && !sameMethod(given.How, now.How) {
 		hows = append([]making.Method{now.How}, sized(given.How)...)
 	}
 	for _, how := range hows {
@@ -82,8 +84,8 @@ func Ways(d document.Document, unit naming.Unit, purse *ask.Purse) ([]WayToMake,
 	return list, problems
 }
 
-// keepsLooks says whether a unit made another way looks as it does wherever it is used, in every colourway: each of its looks
-// that anything takes is there still, as large, lying the same way, its print too.
+// keepsLooks says whether a unit made another way looks as it does wherever it is used, in every colourway: each of its
+// looks that anything takes is there still, as large, lying the same way, its print too.
 func keepsLooks(before, after ask.Blocks, unit naming.Unit) bool {
 	used := map[naming.Unit]bool{}
 	take := func(id naming.Unit) {

@@ -58,8 +58,9 @@ type Batch struct {
 	Shaves  bool        // trimmed to size
 	Shows   naming.Step // whose picture it has, where that is not its own
 	Lies    making.Lies
-	Joins   []making.Join // every seam, in the order they are sewn; empty where parts lie on each other, or only the quilt shows them
-	Turned  int           // how what the last of them gives is turned to lie as Piece does
+	// every seam, in the order they are sewn; empty where parts lie on each other, or only the quilt shows them
+	Joins  []making.Join
+	Turned int // how what the last of them gives is turned to lie as Piece does
 }
 
 // Take is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
@@ -80,7 +81,8 @@ type NeedlePart struct {
 	Seams []piece.SeamLine // and where it is sewn
 }
 
-// Plan lists the batches in the order they are done; the rows of the middle are sewn as a web where that is wanted and they can be.
+// Plan lists the batches in the order they are done; the rows of the middle are sewn as a web where that is wanted and
+// they can be.
 func Plan(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.ThingCount, web bool) []Batch {
 	byStage := map[Stage][]Batch{}
 	rows := ofRows(l)
@@ -112,7 +114,8 @@ func ofUnits(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.T
 			if act.Does == making.Cuts || act.Stock || act.Does == making.Sews && act.Seams == 0 {
 				continue
 			}
-			wanted := slices.ContainsFunc(act.Outputs(), func(g making.ActGive) bool { return used[g.ID] || lines[g.ID].Lent > 0 })
+			wanted := slices.ContainsFunc(act.Outputs(),
+				func(g making.ActGive) bool { return used[g.ID] || lines[g.ID].Lent > 0 })
 			for _, b := range ofAct(m, act, lines) {
 				b.Stage = Units
 				switch laid := l.Count[b.ID.Made()] > 0; {
@@ -149,7 +152,8 @@ func ofRows(l quilt.Layout) (list []Batch) {
 		if k.Called != "" {
 			b.Edge = "unit to unit, from left to right"
 		} else if l.OnPoint {
-			b.Edge = "block to block, from lower left to upper right; a short edge of a triangle to each end, even with the corner of its right angle"
+			b.Edge = "block to block, from lower left to upper right; a short edge of a triangle to each end, even with the " +
+				"corner of its right angle"
 		}
 		for j := 1; j < len(k.Cells); j++ {
 			b.Of = append(b.Of, k.SeamID(j))
@@ -163,8 +167,8 @@ func ofRows(l quilt.Layout) (list []Batch) {
 	return list
 }
 
-// webbed puts the columns of a web in the place of the rows of the middle; rows of pieced borders stay what they are. They are pressed once the
-// last column is on.
+// webbed puts the columns of a web in the place of the rows of the middle; rows of pieced borders stay what they are.
+// They are pressed once the last column is on.
 func webbed(l quilt.Layout, rows []Batch) (list []Batch) {
 	in, columns := l.Web()
 	if columns == 0 {
@@ -183,8 +187,9 @@ func webbed(l quilt.Layout, rows []Batch) (list []Batch) {
 // ofColumn is one column of a web: in every row its cell is sewn to the one before it.
 func ofColumn(l quilt.Layout, rows []int, column int, last bool) Batch {
 	b := Batch{
-		ID: naming.Web(column), Name: fmt.Sprintf("Web, column %d", column), Stage: Rows, Does: making.Sews, Make: len(rows), Seams: 1,
-		Edge: "the next column to the web, from the top row down",
+		ID: naming.Web(column), Name: fmt.Sprintf("Web, column %d", column), Stage: Rows, Does: making.Sews, Make: len(rows),
+		Seams: 1,
+		Edge:  "the next column to the web, from the top row down",
 	}
 	if column > 2 {
 		b.Takes = []Take{{ID: naming.Web(column - 1), Each: 1, Per: 1}}
@@ -281,8 +286,8 @@ func ofTop(l quilt.Layout, web bool) (list []Batch) {
 	return list
 }
 
-// rowsTaken is which seam between rows takes which of them: the first one two, every other one the next. The rows of a web hang together
-// already.
+// rowsTaken is which seam between rows takes which of them: the first one two, every other one the next. The rows of a
+// web hang together already.
 func rowsTaken(l quilt.Layout, web bool) (takes []Take) {
 	_, columns := l.Web()
 	index := map[naming.Step]int{}

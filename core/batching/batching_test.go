@@ -119,8 +119,8 @@ func TestUnlikePartsThatFallOutOfOneRun(t *testing.T) {
 	}
 }
 
-// What is cut off corners and sewn a second time falls out where they are sewn: its own batch sews nothing, and only it is trimmed. It stands in for units
-// that come later, so both are on the stage of units, before what takes those.
+// What is cut off corners and sewn a second time falls out where they are sewn: its own batch sews nothing, and only it
+// is trimmed. It stands in for units that come later, so both are on the stage of units, before what takes those.
 func TestWhatIsCutOffIsOpenedAndNotSewnAgain(t *testing.T) {
 	text, err := os.ReadFile("../instructions/testdata/stand-ins.json")
 	if err != nil {
@@ -138,10 +138,12 @@ func TestWhatIsCutOffIsOpenedAndNotSewnAgain(t *testing.T) {
 	if snow.Make != 4 || snow.Seams != 4 || snow.Shaves || snow.Stage != batching.Units {
 		t.Errorf("%+v", snow)
 	}
-	if spare.Make != 8 || spare.Seams != 0 || spare.Does != making.Trims || !spare.Shaves || len(spare.Of) > 0 || len(spare.Presses) != 1 || spare.Stage != batching.Units {
+	if spare.Make != 8 || spare.Seams != 0 || spare.Does != making.Trims || !spare.Shaves || len(spare.Of) > 0 ||
+		len(spare.Presses) != 1 || spare.Stage != batching.Units {
 		t.Errorf("%+v", spare)
 	}
 	if at("snow") > at("snow:bonus-a") || at("snow:bonus-a") > at("pair/row-1") {
-		t.Errorf("the corners are batch %d, what is cut off is %d, the row that takes it %d", at("snow"), at("snow:bonus-a"), at("pair/row-1"))
+		t.Errorf("the corners are batch %d, what is cut off is %d, the row that takes it %d", at("snow"), at("snow:bonus-a"),
+			at("pair/row-1"))
 	}
 }

@@ -75,8 +75,8 @@ type Role struct {
 // Lightness is how light a fabric is.
 func (f Fabric) Lightness() float64 { return Lightness(f.Colour) }
 
-// Lightness is CIE 1976 L* of a colour, 0 for black to 100 for white, from sRGB with white D65 (IEC 61966-2-1; constants from
-// memory); 50 for what is no colour. Quilters call it value.
+// Lightness is CIE 1976 L* of a colour, 0 for black to 100 for white, from sRGB with white D65 (IEC 61966-2-1;
+// constants from memory); 50 for what is no colour. Quilters call it value.
 func Lightness(colour string) float64 {
 	if len(colour) != 7 {
 		return 50

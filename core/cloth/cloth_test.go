@@ -33,7 +33,10 @@ func TestLightnessOfKnownColours(t *testing.T) {
 func TestRolesFindTheirFabricAndItsWidth(t *testing.T) {
 	var problems problem.List
 	shelf := Check(
-		[]Fabric{{ID: "a", Name: "A", Colour: "#111111"}, {ID: "b", Name: "B", Colour: "#eeeeee", Usable: measure.Typed("21")}},
+		[]Fabric{
+			{ID: "a", Name: "A", Colour: "#111111"},
+			{ID: "b", Name: "B", Colour: "#eeeeee", Usable: measure.Typed("21")},
+		},
 		[]Role{{ID: "dark", Fabric: "a"}, {ID: "light", Fabric: "b"}}, 40*measure.Inch, &problems)
 	if len(problems) > 0 {
 		t.Fatal(problems)
@@ -78,8 +81,9 @@ func TestBadFabricsAreSaidAtTheirPlace(t *testing.T) {
 	}
 }
 
-// What a sort of shelf piece can give is what it states: a length gives strips of any width where it is as wide as its fabric, a strip takes the
-// place of one of its width where it is as long, and lies along the cloth where patches are cut from it.
+// What a sort of shelf piece can give is what it states: a length gives strips of any width where it is as wide as its
+// fabric, a strip takes the place of one of its width where it is as long, and lies along the cloth where patches are
+// cut from it.
 func TestWhatEverySortGives(t *testing.T) {
 	usable := 40 * measure.Inch
 	for _, c := range []struct {
@@ -95,12 +99,18 @@ func TestWhatEverySortGives(t *testing.T) {
 	} {
 		h := Have{Supply: Supply{Kind: c.kind}, W: c.w, L: c.l}
 		lies := h.Lying()
-		if h.GivesStrips(usable) != c.strips || h.IsStrip(usable) != c.strip || lies.Along != c.turned || lies.Lying() != lies || (lies.W == c.l) != (c.turned || c.w == c.l) {
-			t.Errorf("%s of %d × %d: strips %v, a strip %v, lies %+v", c.kind, c.w, c.l, h.GivesStrips(usable), h.IsStrip(usable), lies)
+		if h.GivesStrips(usable) != c.strips || h.IsStrip(usable) != c.strip || lies.Along != c.turned ||
+			lies.Lying() != lies || (lies.W == c.l) != (c.turned || c.w == c.l) {
+			t.Errorf("%s of %d × %d: strips %v, a strip %v, lies %+v", c.kind, c.w, c.l, h.GivesStrips(usable),
+				h.IsStrip(usable), lies)
 		}
 	}
-	h := Holding{Name: "x", Colour: "#123456", Kind: "rolls", Width: measure.Typed("10"), Length: measure.Typed("10"), Count: 1}
-	if problems := h.Check(measure.Inches); len(problems) != 1 || problems[0].At != "/kind" || problems[0].Mend != "Choose yardage, strips or pieces." {
+	h := Holding{
+		Name: "x", Colour: "#123456", Kind: "rolls", Width: measure.Typed("10"), Length: measure.Typed("10"),
+		Count: 1,
+	}
+	if problems := h.Check(measure.Inches); len(problems) != 1 || problems[0].At != "/kind" ||
+		problems[0].Mend != "Choose yardage, strips or pieces." {
 		t.Errorf("%v", problems)
 	}
 }

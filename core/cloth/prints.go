@@ -144,10 +144,12 @@ func (f Fabric) listed(at string, problems *problem.List) {
 			fmt.Sprintf("List at most %d, or write how many there are and let them fall as they fall.", mostPrints))
 		return
 	case f.Print != Assorted:
-		problems.Stop("print-count", at, fmt.Sprintf("%s lists prints and is no assortment.", f.Name), "Call it assorted, or take its list away.")
+		problems.Stop("print-count", at, fmt.Sprintf("%s lists prints and is no assortment.", f.Name),
+			"Call it assorted, or take its list away.")
 		return
 	case f.Prints > 0 && f.Prints != len(f.List):
-		problems.Stop("print-count", strings.TrimSuffix(at, "/assortment")+"/prints", fmt.Sprintf("%s lists %d prints and is said to be %d.", f.Name, len(f.List), f.Prints),
+		problems.Stop("print-count", strings.TrimSuffix(at, "/assortment")+"/prints",
+			fmt.Sprintf("%s lists %d prints and is said to be %d.", f.Name, len(f.List), f.Prints),
 			"Leave the number out: the list tells it.")
 	}
 	seen := map[string]bool{}
@@ -161,15 +163,19 @@ func (f Fabric) listed(at string, problems *problem.List) {
 		seen[s.ID] = true
 		switch n := utf8.RuneCountInString(s.Name); {
 		case strings.TrimSpace(s.Name) == "":
-			problems.Stop("name-missing", here+"/name", fmt.Sprintf("Print %d of %s has no name.", i+1, f.Name), "Name it as you call it at the table.")
+			problems.Stop("name-missing", here+"/name", fmt.Sprintf("Print %d of %s has no name.", i+1, f.Name),
+				"Name it as you call it at the table.")
 		case n > mostLetters:
-			problems.Stop("too-long", here+"/name", fmt.Sprintf("This has %d letters.", n), fmt.Sprintf("Write at most %d.", mostLetters))
+			problems.Stop("too-long", here+"/name", fmt.Sprintf("This has %d letters.", n),
+				fmt.Sprintf("Write at most %d.", mostLetters))
 		}
 		if !isColour(s.Colour) {
-			problems.Stop("colour-unreadable", here+"/colour", fmt.Sprintf("“%s” is not a colour.", s.Colour), "Pick a colour, or write it as # and six hex digits.")
+			problems.Stop("colour-unreadable", here+"/colour", fmt.Sprintf("“%s” is not a colour.", s.Colour),
+				"Pick a colour, or write it as # and six hex digits.")
 		}
 		if s.Value != "" && !slices.Contains(Values, s.Value) {
-			problems.Stop("value-unknown", here+"/value", fmt.Sprintf("“%s” is no value.", s.Value), "Choose light, middle or dark, or leave it to its colour.")
+			problems.Stop("value-unknown", here+"/value", fmt.Sprintf("“%s” is no value.", s.Value),
+				"Choose light, middle or dark, or leave it to its colour.")
 		}
 		if s.Count < 0 || s.Count > 1000 {
 			problems.Stop("count", here+"/count", fmt.Sprintf("There cannot be %d of %s.", s.Count, s.Name), "Write 0 to 1000.")
@@ -178,13 +184,15 @@ func (f Fabric) listed(at string, problems *problem.List) {
 		switch s.Print {
 		case "", Plain, OneWay, TwoWay:
 		default:
-			problems.Stop("print-unknown", here+"/print", fmt.Sprintf("“%s” is not how one print of an assortment can lie.", s.Print), "Choose plain, one way or two way.")
+			problems.Stop("print-unknown", here+"/print",
+				fmt.Sprintf("“%s” is not how one print of an assortment can lie.", s.Print), "Choose plain, one way or two way.")
 		}
 	}
 	if !none {
 		for i, s := range f.List {
 			if s.Count == 0 {
-				problems.Stop("count", at+problem.At(i, "count"), fmt.Sprintf("Of %s it is not said how many there are, and of others it is.", s.Name),
+				problems.Stop("count", at+problem.At(i, "count"),
+					fmt.Sprintf("Of %s it is not said how many there are, and of others it is.", s.Name),
 					"Count it too, or take it out of the list.")
 			}
 		}

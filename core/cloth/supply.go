@@ -38,14 +38,18 @@ type Sort struct {
 // Sorts lists every kind.
 var Sorts = []Sort{
 	{
-		Kind: Yardage, Name: "length with its selvedges", Short: "a length", Width: "Usable width", Long: "1 1/4 yd, 2 m", ByLength: true,
-		One: "length", AnyStrip: true,
+		Kind: Yardage, Name: "length with its selvedges", Short: "a length", Width: "Usable width", Long: "1 1/4 yd, 2 m",
+		ByLength: true,
+		One:      "length", AnyStrip: true,
 	},
 	{
 		Kind: Strips, Name: "strips, cut already", Short: "strips", Width: "Width", Long: "along the selvedge",
 		One: "strip", OwnStrip: true, LiesAlong: true,
 	},
-	{Kind: Pieces, Name: "squares, quarters, scraps", Short: "pieces", Width: "Width", Long: "along the selvedge", One: "piece"},
+	{
+		Kind: Pieces, Name: "squares, quarters, scraps", Short: "pieces", Width: "Width", Long: "along the selvedge",
+		One: "piece",
+	},
 }
 
 // Sort is what cloth of a kind can give; a length where no kind is said.
@@ -155,7 +159,8 @@ func sized(kind Kind, width, length measure.Written, units measure.Units, at str
 	}
 }
 
-// How much cloth of the shelf one quilt may be promised: so many different supplies, and so many lengths of cloth in all.
+// How much cloth of the shelf one quilt may be promised: so many different supplies, and so many lengths of cloth in
+// all.
 const (
 	mostSupplies = 500
 	mostLengths  = 2_000
@@ -166,7 +171,8 @@ func (s *Shelf) Supply(list []Supply, units measure.Units, problems *problem.Lis
 	s.have = map[string][]Have{}
 	seen := map[string]bool{}
 	if len(list) > mostSupplies {
-		problems.Stop("too-many-supplies", "/supplies", fmt.Sprintf("%d different pieces of cloth are promised to this quilt.", len(list)),
+		problems.Stop("too-many-supplies", "/supplies",
+			fmt.Sprintf("%d different pieces of cloth are promised to this quilt.", len(list)),
 			fmt.Sprintf("Promise it at most %d.", mostSupplies))
 		return
 	}
@@ -191,7 +197,8 @@ func (s *Shelf) Supply(list []Supply, units measure.Units, problems *problem.Lis
 		}
 		if one.Kind.Sort().ByLength {
 			if lengths += one.Count; lengths > mostLengths {
-				problems.Stop("too-many-supplies", at+"/count", fmt.Sprintf("%d lengths of cloth are promised to this quilt.", lengths),
+				problems.Stop("too-many-supplies", at+"/count",
+					fmt.Sprintf("%d lengths of cloth are promised to this quilt.", lengths),
 					fmt.Sprintf("Promise it at most %d.", mostLengths))
 				return
 			}

@@ -23,8 +23,8 @@ type Across struct {
 	Layups  fewest.Layups // how each is cut: how many of each of Cuts
 }
 
-// LaidOut says whether how many strips or sets are used up once so many are cut follows from how they are laid out alone: several
-// things are cut from them, or the prints of an assortment each have their own.
+// LaidOut says whether how many strips or sets are used up once so many are cut follows from how they are laid out
+// alone: several things are cut from them, or the prints of an assortment each have their own.
 func (a Across) LaidOut() bool { return len(a.Cuts) > 1 || a.Prints > 1 || len(a.Lots) > 1 }
 
 // WidthCut is pieces of one width among them.
@@ -67,7 +67,8 @@ type PrintShare struct {
 	Prints []int // those of which as much is cut
 }
 
-// Shares deals the sub-cuts out to the prints of an assortment, evenly where they are not dealt; each of them is cut for itself.
+// Shares deals the sub-cuts out to the prints of an assortment, evenly where they are not dealt; each of them is cut
+// for itself.
 func (a Across) Shares() []PrintShare {
 	prints := max(1, a.Prints, len(a.Lots))
 	var list []PrintShare

@@ -16,7 +16,8 @@ import (
 
 // Cut plans the cutting. units are in the order they are made, lines is the demand for every act, waits are the acts
 // whose size is known only once something else has been measured.
-func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.ThingCount, t *making.Table, shelf cloth.Shelf,
+func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.ThingCount, t *making.Table,
+	shelf cloth.Shelf,
 	buying Purchase, waits map[naming.Step]bool, dealt CutByPrint,
 ) Plan {
 	var p Plan
@@ -152,7 +153,9 @@ func finishing(l quilt.Layout, t *making.Table) []StripPlan {
 }
 
 // setStrips counts the strips that the strip sets share.
-func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making.Table, shelf cloth.Shelf, first map[string]int) []StripPlan {
+func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making.Table, shelf cloth.Shelf,
+	first map[string]int,
+) []StripPlan {
 	var strips []StripPlan
 	index := map[naming.Step]int{}
 	for _, m := range units {

@@ -9,8 +9,9 @@ import (
 	"vicis/core/naming"
 )
 
-// Rings are cut by a list of widths that runs on from tube to tube, so that they come to hand in the order in which they are
-// joined. That is done where it takes no more tubes than the fewest there can be; else each tube by itself follows the list.
+// Rings are cut by a list of widths that runs on from tube to tube, so that they come to hand in the order in which
+// they are joined. That is done where it takes no more tubes than the fewest there can be; else each tube by itself
+// follows the list.
 
 // mostInOrder is how many tubes, each cut its own way, are told one by one.
 const mostInOrder = 60
@@ -38,8 +39,8 @@ func (a *Across) inOrder(t *making.Table) {
 	}
 }
 
-// once goes through a list as often as something of it is left, passing over what is used up; what the list does not have
-// comes last.
+// once goes through a list as often as something of it is left, passing over what is used up; what the list does not
+// have comes last.
 func once(left, list []int) (order []int) {
 	for more := true; more; {
 		more = false

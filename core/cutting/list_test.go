@@ -39,8 +39,8 @@ func ringed(r *rand.Rand) (Across, []measure.Length) {
 }
 
 // The list of widths over all blocks is one cutting-stock problem: 100 seeded lists, each answered by GLPK (Debian's
-// glpk-utils) as an integer program over all its patterns. Every ring is cut once, no tube is longer than it is, and where the
-// fewest tubes can be cut in the order of the list they are.
+// glpk-utils) as an integer program over all its patterns. Every ring is cut once, no tube is longer than it is, and
+// where the fewest tubes can be cut in the order of the list they are.
 func TestRingsAgainstGLPK(t *testing.T) {
 	r := rand.New(rand.NewSource(15))
 	dir := t.TempDir()
@@ -53,7 +53,8 @@ func TestRingsAgainstGLPK(t *testing.T) {
 		for _, c := range a.Cuts {
 			wants = append(wants, fewest.Want{Width: int64(c.Cut), Count: c.Make()})
 		}
-		if want := solve.Optimum(t, dir, solve.Program(stock(a.Length, tb), wants)); a.Layups.Strips != want || !a.Layups.Proven() {
+		if want := solve.Optimum(t, dir, solve.Program(stock(a.Length, tb), wants)); a.Layups.Strips != want ||
+			!a.Layups.Proven() {
 			t.Errorf("list %d, %v: %d tubes (at least %d), GLPK finds %d", n, list, a.Layups.Strips, a.Layups.Bound, want)
 		}
 		cut, tubes := make([]int, len(a.Cuts)), 0

@@ -29,8 +29,8 @@ func piecedBy(r *rand.Rand) pieced {
 	return s
 }
 
-// most is every most that comes out of a piece by cuts right through, of patches that may be turned: a number of each, none of which
-// can be more without another being less.
+// most is every most that comes out of a piece by cuts right through, of patches that may be turned: a number of each,
+// none of which can be more without another being less.
 type most struct {
 	patches [][3]int
 	known   map[[2]int][][]int
@@ -91,7 +91,8 @@ func (m *most) of(w, h int) [][]int {
 	return best
 }
 
-// model asks for the least width of new strips, where every piece is cut by one of its ways and a new strip gives what lies along it.
+// model asks for the least width of new strips, where every piece is cut by one of its ways and a new strip gives what
+// lies along it.
 func (s pieced) model(m *most) string {
 	var objective, rows, names, binary []string
 	terms := make([][]string, len(s.patches))
@@ -160,7 +161,8 @@ func (s pieced) model(m *most) string {
 		fill(0, 79, make([]int, len(s.patches)))
 	}
 	for i, p := range s.patches {
-		rows = append(rows, fmt.Sprintf("%s >= %d", strings.Join(terms[i], " + "), p[2]), fmt.Sprintf("w%d_0 + w%d_1 <= 1", i, i))
+		rows = append(rows, fmt.Sprintf("%s >= %d", strings.Join(terms[i], " + "), p[2]),
+			fmt.Sprintf("w%d_0 + w%d_1 <= 1", i, i))
 		for way, list := range gives[i] {
 			binary = append(binary, fmt.Sprintf("w%d_%d", i, way))
 			if len(list) > 0 { // all that come from new strips lie the same way
@@ -175,7 +177,8 @@ func (s pieced) model(m *most) string {
 	return text + "General\n " + strings.Join(names, "\n ") + "\nBinary\n " + strings.Join(binary, "\n ") + "\nEnd\n"
 }
 
-// inRows holds how a piece is said to be cut against its size and what it gives: strips one beside the other, patches side by side in each.
+// inRows holds how a piece is said to be cut against its size and what it gives: strips one beside the other, patches
+// side by side in each.
 func inRows(t *testing.T, lay Lay) {
 	t.Helper()
 	long, wide := lay.Have.W, lay.Have.L
@@ -208,8 +211,9 @@ func inRows(t *testing.T, lay Lay) {
 	}
 }
 
-// What pieces on the shelf give, and what is bought besides, on 200 seeded shelves: what is said to come out of a piece does, by every
-// way to cut it right through; and what is bought is held against GLPK, which may choose among all these ways.
+// What pieces on the shelf give, and what is bought besides, on 200 seeded shelves: what is said to come out of a piece
+// does, by every way to cut it right through; and what is bought is held against GLPK, which may choose among all these
+// ways.
 func TestPiecesAgainstGLPK(t *testing.T) {
 	dir := t.TempDir()
 	const instances = 200
@@ -243,10 +247,12 @@ func TestPiecesAgainstGLPK(t *testing.T) {
 		want := measure.Length(solve.Optimum(t, dir, s.model(m))) * half
 		switch {
 		case f.Rest < want:
-			t.Errorf("seed %d: %v buys %v half inches, and GLPK finds that it takes %v", seed, s, float64(f.Rest)/float64(half), float64(want)/float64(half))
+			t.Errorf("seed %d: %v buys %v half inches, and GLPK finds that it takes %v", seed, s, float64(f.Rest)/float64(half),
+				float64(want)/float64(half))
 		case f.Rest > want:
 			more++
-			t.Logf("seed %d: %v buys %v half inches, GLPK %v", seed, s, float64(f.Rest)/float64(half), float64(want)/float64(half))
+			t.Logf("seed %d: %v buys %v half inches, GLPK %v", seed, s, float64(f.Rest)/float64(half),
+				float64(want)/float64(half))
 		}
 		if f.Rest == 0 {
 			nothing++

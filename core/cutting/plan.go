@@ -54,8 +54,8 @@ func (s StripPlan) PerPrint(prints int) []int {
 	return list
 }
 
-// OfPrints is how many are cut from each print by its place among so many, strips that are there already counted; nothing where
-// they are shared out evenly.
+// OfPrints is how many are cut from each print by its place among so many, strips that are there already counted;
+// nothing where they are shared out evenly.
 func (s StripPlan) OfPrints(prints int) []int {
 	switch {
 	case s.Of != nil:
@@ -66,8 +66,8 @@ func (s StripPlan) OfPrints(prints int) []int {
 	return nil
 }
 
-// inAll makes counts come to so many in all: what is more is added where there is most already, one by one, and what is less taken
-// from there.
+// inAll makes counts come to so many in all: what is more is added where there is most already, one by one, and what is
+// less taken from there.
 func inAll(of []int, total int) []int {
 	sum := 0
 	for _, n := range of {

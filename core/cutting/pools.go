@@ -109,8 +109,8 @@ func (p *pools) strips(others []StripPlan) (list []StripPlan, lays []Lay, fromEn
 	return list, lays, fromEnds
 }
 
-// choose finds how the patches of a fabric are cut. Where its prints are dealt, pieces on the shelf are cut print by print: of each
-// there are as many as its list says, or its share.
+// choose finds how the patches of a fabric are cut. Where its prints are dealt, pieces on the shelf are cut print by
+// print: of each there are as many as its list says, or its share.
 func (p *pools) choose(members []int, others []StripPlan) choice {
 	first := p.patches[members[0]]
 	f, _ := p.shelf.Fabric(first.role)
@@ -152,7 +152,10 @@ func (p *pools) choose(members []int, others []StripPlan) choice {
 			known[key] = c
 		}
 		for _, lay := range c.lays {
-			i := slices.IndexFunc(out.lays, func(o Lay) bool { return o.Have.ID == lay.Have.ID && slices.Equal(o.Gives, lay.Gives) })
+			i := slices.IndexFunc(out.lays, func(o Lay) bool {
+				return o.Have.ID == lay.Have.ID &&
+					slices.Equal(o.Gives, lay.Gives)
+			})
 			if i < 0 {
 				out.lays = append(out.lays, lay)
 				continue
@@ -175,7 +178,8 @@ func (p *pools) choose(members []int, others []StripPlan) choice {
 	return out
 }
 
-// part is how many of a count of pieces are of one print: as many as are listed where the list counts just these, else its share.
+// part is how many of a count of pieces are of one print: as many as are listed where the list counts just these, else
+// its share.
 func part(count int, weights []int, k int) int {
 	sum, before := 0, 0
 	for i, w := range weights {

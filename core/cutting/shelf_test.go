@@ -18,8 +18,8 @@ import (
 	"vicis/internal/trial/solve"
 )
 
-// shelved is a seeded instance: a few patches of one fabric, and strips of it on the shelf, some as long as the cloth is
-// wide, some shorter, some wider than any patch; none so wide that two patches lie one above the other.
+// shelved is a seeded instance: a few patches of one fabric, and strips of it on the shelf, some as long as the cloth
+// is wide, some shorter, some wider than any patch; none so wide that two patches lie one above the other.
 type shelved struct {
 	patches [][3]int // width, height and count, in halves of an inch
 	strips  [][3]int // width, length and count, in halves of an inch
@@ -94,7 +94,8 @@ func fromShelf(t testing.TB, patches, pieces [][3]int, kind cloth.Kind) Plan {
 }
 
 // model is the instance for a solver of integer programs: every way to fill a strip, from the shelf or new, and so few
-// new ones that least cloth is bought. A new strip is as wide as all that is cut from it; one from the shelf may be wider.
+// new ones that least cloth is bought. A new strip is as wide as all that is cut from it; one from the shelf may be
+// wider.
 func (s shelved) model() string {
 	var objective, rows, names []string
 	terms := make([][]string, len(s.patches))

@@ -148,7 +148,10 @@ type laidOut struct {
 // sourceOf gathers what there is for the patches of a fabric. others are the strips that are cut for other things.
 func (p *pools) sourceOf(members []int, others []StripPlan) source {
 	first := p.patches[members[0]]
-	s := source{p: p, members: members, placeOf: map[int]int{}, ready: map[measure.Length]int{}, laid: map[string]laidOut{}, counted: map[string]int{}}
+	s := source{
+		p: p, members: members, placeOf: map[int]int{}, ready: map[measure.Length]int{},
+		laid: map[string]laidOut{}, counted: map[string]int{},
+	}
 	for i, m := range members {
 		s.placeOf[m] = i
 	}
@@ -643,7 +646,9 @@ const firstCounts = 64
 const rowNodes = 400
 
 // row fills one row of a height as full as can be, by what is used of it.
-func row(wide, high measure.Length, items []item, left []int, turned bool, e *fewest.Effort) (counts [][2]int, worth int64) {
+func row(wide, high measure.Length, items []item, left []int, turned bool, e *fewest.Effort) (counts [][2]int,
+	worth int64,
+) {
 	counts = make([][2]int, len(items))
 	var wants []fewest.Want
 	var values []int64
@@ -664,7 +669,10 @@ func row(wide, high measure.Length, items []item, left []int, turned bool, e *fe
 	for k := range order {
 		order[k] = k
 	}
-	slices.SortStableFunc(order, func(a, b int) int { return cmp.Compare(values[b]*wants[a].Width, values[a]*wants[b].Width) })
+	slices.SortStableFunc(order, func(a, b int) int {
+		return cmp.Compare(values[b]*wants[a].Width,
+			values[a]*wants[b].Width)
+	})
 	budget := rowNodes
 	now := make([][2]int, len(items))
 	var search func(at int, room, gain int64)

@@ -5,8 +5,9 @@ import (
 	"slices"
 )
 
-// least is how many pairs that touch show one print in any deal of the stock, by two arguments, the better of which holds: of one
-// print there are more than can lie without touching; more spots touch each other than there are prints for them.
+// least is how many pairs that touch show one print in any deal of the stock, by two arguments, the better of which
+// holds: of one print there are more than can lie without touching; more spots touch each other than there are prints
+// for them.
 func (t *dealTable) least() int { return max(t.crowded(), t.packed()) }
 
 // spots is what shows of a deal as a graph.
@@ -96,8 +97,9 @@ func (t *dealTable) crowded() (n int) {
 	return n
 }
 
-// apart is a number of spots that is not exceeded by any that do not touch one another: so many groups cover them in which all touch.
-// Where the spots are of two sides that touch only across, it is the largest such number (Kőnig's theorem).
+// apart is a number of spots that is not exceeded by any that do not touch one another: so many groups cover them in
+// which all touch. Where the spots are of two sides that touch only across, it is the largest such number (Kőnig's
+// theorem).
 func (g spots) apart(in []bool) int {
 	n := 0
 	side := make([]int, len(g.list))
@@ -191,8 +193,8 @@ func (g spots) matched(in []bool, side []int) (n int) {
 	return n
 }
 
-// packed takes groups of spots that all touch each other, no pair twice, and counts in each how many pairs must be alike with the
-// prints there are.
+// packed takes groups of spots that all touch each other, no pair twice, and counts in each how many pairs must be
+// alike with the prints there are.
 func (t *dealTable) packed() (n int) {
 	g := t.spots()
 	prints, can := make([]map[int]bool, len(g.list)), t.can()

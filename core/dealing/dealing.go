@@ -1,5 +1,6 @@
-// Package dealing gives every place of a quilt one of the prints there are, so that like touches like as seldom as can be. It knows
-// places, prints and pairs; what they are in a quilt is for others to say. The same deal with the same seed is dealt alike.
+// Package dealing gives every place of a quilt one of the prints there are, so that like touches like as seldom as can
+// be. It knows places, prints and pairs; what they are in a quilt is for others to say. The same deal with the same
+// seed is dealt alike.
 package dealing
 
 import (
@@ -197,7 +198,8 @@ func (t *dealTable) count(asks Wish) (n int) {
 	return n
 }
 
-// deal goes through the places in their order, and gives each what costs least; of that by chance, the likelier the more there is of it.
+// deal goes through the places in their order, and gives each what costs least; of that by chance, the likelier the
+// more there is of it.
 func (t *dealTable) deal() {
 	for i, p := range t.Places {
 		if t.choice[i] >= 0 {
@@ -275,8 +277,8 @@ func (t *dealTable) mend() {
 	copy(t.best, t.choice)
 }
 
-// wrong is a place that costs at least so much and is not held, by chance one of all these. Which they are is looked through now and
-// then, and each of them looked at again before it is taken.
+// wrong is a place that costs at least so much and is not held, by chance one of all these. Which they are is looked
+// through now and then, and each of them looked at again before it is taken.
 func (t *dealTable) wrong(least int64) (int, bool) {
 	for _, fresh := range []bool{false, true} {
 		if fresh || least != t.listed {

@@ -10,8 +10,8 @@ import (
 	"testing"
 )
 
-// z3 is Debian's z3, an SMT solver: every place and print a truth value. It is asked for a deal of the same stock in which fewer
-// touch than in ours.
+// z3 is Debian's z3, an SMT solver: every place and print a truth value. It is asked for a deal of the same stock in
+// which fewer touch than in ours.
 const z3 = "/usr/bin/z3"
 
 // grid is a deal of one patch to each place; corners touch too where that is asked for.
@@ -78,7 +78,8 @@ func audit(t *testing.T, d Task, got Outcome) {
 		}
 	}
 	if alike[Never] != got.Broken || alike[Beside] != got.Touches || got.Least > got.Touches {
-		t.Errorf("%d break a rule and %d touch, told as %d and %d, at least %d", alike[Never], alike[Beside], got.Broken, got.Touches, got.Least)
+		t.Errorf("%d break a rule and %d touch, told as %d and %d, at least %d", alike[Never], alike[Beside], got.Broken,
+			got.Touches, got.Least)
 	}
 }
 
@@ -127,8 +128,8 @@ func fewer(t *testing.T, d Task, most, milliseconds int) string {
 	return answer
 }
 
-// A hundred seeded deals up to 8 × 8, many of them with more of one print than can lie apart, against z3: where we say that fewer
-// cannot be, z3 finds none; where we do not know, our bound holds.
+// A hundred seeded deals up to 8 × 8, many of them with more of one print than can lie apart, against z3: where we say
+// that fewer cannot be, z3 finds none; where we do not know, our bound holds.
 func TestDealsAgainstZ3(t *testing.T) {
 	if _, err := exec.LookPath(z3); err != nil {
 		t.Skip("z3 is not installed")
@@ -170,7 +171,8 @@ func TestDealsAgainstZ3(t *testing.T) {
 			}
 		}
 	}
-	t.Logf("%d without a touch, %d proven, %d of them by z3 too, %d not proven and best, %d open", none, proven, confirmed, best, open)
+	t.Logf("%d without a touch, %d proven, %d of them by z3 too, %d not proven and best, %d open", none, proven, confirmed,
+		best, open)
 	if none+proven < 60 || confirmed < 10 {
 		t.Errorf("only %d of 100 deals are proven, %d by z3 too", none+proven, confirmed)
 	}

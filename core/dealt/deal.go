@@ -27,7 +27,10 @@ func Of(l laying.Laid) (out Dealt) {
 	if ask == nil {
 		return out
 	}
-	d := dealt{Laid: l, first: map[string]int{}, blocks: map[naming.Unit]*dealtBlock{}, stocks: map[string]*stockpile{}, taken: map[string]demand.Plan{}, made: map[string][]demand.Source{}, once: map[string][]int{}}
+	d := dealt{
+		Laid: l, first: map[string]int{}, blocks: map[naming.Unit]*dealtBlock{}, stocks: map[string]*stockpile{},
+		taken: map[string]demand.Plan{}, made: map[string][]demand.Source{}, once: map[string][]int{},
+	}
 	for _, f := range l.Fabrics {
 		if list := f.Swatches(); len(list) > 1 {
 			d.first[f.ID] = len(d.out.Prints)
@@ -78,8 +81,10 @@ func Of(l laying.Laid) (out Dealt) {
 
 // tooMany says that a quilt is too large to be dealt.
 func (d *dealt) tooMany() {
-	d.Problems.Warn("too-many-dealt", "/deal", fmt.Sprintf("There is too much to deal: more than %d patches, more than %d in one block, or too many to keep all of them apart.", mostDealt, mostInBlock),
-		"They are cut for even shares and fall as they fall; deal a part of the quilt as a quilt of its own, or with fewer rules.")
+	d.Problems.Warn("too-many-dealt", "/deal", fmt.Sprintf("There is too much to deal: more than %d patches, more than "+
+		"%d in one block, or too many to keep all of them apart.", mostDealt, mostInBlock),
+		"They are cut for even shares and fall as they fall; deal a part of the quilt as a quilt of its own, or with fewer "+
+			"rules.")
 }
 
 // checkRules refuses rules that mean nothing.
@@ -87,27 +92,33 @@ func (d *dealt) checkRules(ask *document.Deal) bool {
 	good := true
 	stop := func(code, at, says, mend string) { good = false; d.Problems.Stop(code, at, says, mend) }
 	if n := len(ask.Rules); n > mostRules {
-		stop("too-many-rules", "/deal/rules", fmt.Sprintf("There are %d rules for the deal.", n), fmt.Sprintf("Keep at most %d.", mostRules))
+		stop("too-many-rules", "/deal/rules", fmt.Sprintf("There are %d rules for the deal.", n),
+			fmt.Sprintf("Keep at most %d.", mostRules))
 		return false
 	}
 	if n := len(ask.Hand); n > mostHand {
-		stop("too-many-dealt", "/deal/hand", fmt.Sprintf("%d prints were dealt by hand.", n), fmt.Sprintf("Deal at most %d by hand.", mostHand))
+		stop("too-many-dealt", "/deal/hand", fmt.Sprintf("%d prints were dealt by hand.", n),
+			fmt.Sprintf("Deal at most %d by hand.", mostHand))
 	}
 	if ask.Seed < 0 || ask.Before < 0 || ask.Before > len(ask.Hand) {
-		stop("deal-unknown", "/deal", "The seed of the deal, or how much was dealt by hand before it, is no number that it can have.", "Deal the prints anew.")
+		stop("deal-unknown", "/deal", "The seed of the deal, or how much was dealt by hand before it, is no number that it "+
+			"can have.", "Deal the prints anew.")
 	}
 	for i, r := range ask.Rules {
 		at := problem.At("deal", "rules", i)
 		role := slices.IndexFunc(d.Roles, func(o cloth.Role) bool { return o.ID == r.Role })
 		if role < 0 {
-			stop("role-unknown", at+"/role", "This rule is for a role that is not there.", "Choose one of the roles, or take the rule away.")
+			stop("role-unknown", at+"/role", "This rule is for a role that is not there.",
+				"Choose one of the roles, or take the rule away.")
 			continue
 		}
 		if !slices.Contains([]document.Together{"", document.OnePatch, document.OnePart, document.OneBlock}, r.One) {
-			stop("rule-unknown", at+"/one", fmt.Sprintf("“%s” is nothing that can be of one print.", r.One), "Choose block, part or patch.")
+			stop("rule-unknown", at+"/one", fmt.Sprintf("“%s” is nothing that can be of one print.", r.One),
+				"Choose block, part or patch.")
 		}
 		if !slices.Contains([]document.Apart{"", document.ApartInBlock, document.ApartInQuilt}, r.Apart) {
-			stop("rule-unknown", at+"/apart", fmt.Sprintf("“%s” is no place where no two can be alike.", r.Apart), "Choose block or quilt, or leave it out.")
+			stop("rule-unknown", at+"/apart", fmt.Sprintf("“%s” is no place where no two can be alike.", r.Apart),
+				"Choose block or quilt, or leave it out.")
 		}
 		if slices.ContainsFunc(r.Values, func(v cloth.Value) bool { return !slices.Contains(cloth.Values, v) }) {
 			stop("value-unknown", at+"/values", "One of these is no value.", "Choose among light, middle and dark.")
@@ -115,12 +126,14 @@ func (d *dealt) checkRules(ask *document.Deal) bool {
 		}
 		if r.Block != "" {
 			if _, known := d.Known[r.Block]; !known {
-				stop("unit-unknown", at+"/block", fmt.Sprintf("This rule is for “%s”, which is not among the units.", r.Block), "Choose another, or take the rule away.")
+				stop("unit-unknown", at+"/block", fmt.Sprintf("This rule is for “%s”, which is not among the units.", r.Block),
+					"Choose another, or take the rule away.")
 			}
 		}
 		f, _ := d.Shelf.Fabric(r.Role)
 		if len(f.Swatches()) > 0 && len(r.Values) > 0 && len(d.eligible(r, f.ID)) == 0 {
-			stop("rule-not-kept", at+"/values", fmt.Sprintf("None of the prints of %s is %s.", f.Name, listed(r.Values)), "Choose another value, or sort its prints anew.")
+			stop("rule-not-kept", at+"/values", fmt.Sprintf("None of the prints of %s is %s.", f.Name, listed(r.Values)),
+				"Choose another value, or sort its prints anew.")
 		}
 	}
 	return good
@@ -154,7 +167,8 @@ func (d *dealt) alike() {
 	}
 	for _, p := range d.deal.Pairs {
 		a, b := where[p.A], where[p.B]
-		if p.Asks == dealing.Beside && len(d.out.Alike) < mostAlike && d.out.Cells[a.cell].Prints[a.spot] == d.out.Cells[b.cell].Prints[b.spot] {
+		if p.Asks == dealing.Beside && len(d.out.Alike) < mostAlike &&
+			d.out.Cells[a.cell].Prints[a.spot] == d.out.Cells[b.cell].Prints[b.spot] {
 			d.out.Alike = append(d.out.Alike, [2][2]int{{a.cell, a.spot}, {b.cell, b.spot}})
 		}
 	}
@@ -192,14 +206,18 @@ func (d *dealt) keptRules() {
 		at := problem.At("deal", "rules", i, "apart")
 		switch {
 		case r.Apart == document.ApartInBlock && most > have:
-			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in a block, of %d in each, and there are %d prints for them.", most, have),
+			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in a block, of %d in each, and there are "+
+				"%d prints for them.", most, have),
 				fmt.Sprintf("It is dealt so that as few as can be are alike; with %d prints it can be kept.", most))
 		case r.Apart == document.ApartInQuilt && all > have:
-			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in the quilt, of %d places, and there are %d prints for them.", all, have),
+			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in the quilt, of %d places, and there "+
+				"are %d prints for them.", all, have),
 				fmt.Sprintf("It is dealt so that each comes as often as the others; %d places can be kept apart.", have))
 		case r.Apart == document.ApartInQuilt && alike > 0:
-			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in the quilt, and %d of %d places share their print with another.", alike, all),
-				"What comes out of one run together is of one print, and what is given by hand stays: ask for one print in a block, or let them be alike.")
+			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in the quilt, and %d of %d places share "+
+				"their print with another.", alike, all),
+				"What comes out of one run together is of one print, and what is given by hand stays: ask for one print in a "+
+					"block, or let them be alike.")
 		}
 	}
 }

@@ -122,15 +122,16 @@ func (d *dealt) block(unit naming.Unit) *dealtBlock {
 	return b
 }
 
-// cutAlone says whether the cloth of a patch is cut for the unit it came with: as a patch, or as a strip of a set. What is sewn end to
-// end first is of all prints.
+// cutAlone says whether the cloth of a patch is cut for the unit it came with: as a patch, or as a strip of a set. What
+// is sewn end to end first is of all prints.
 func (d *dealt) cutAlone(block naming.Unit, p piece.Patch) bool {
 	unit := block
 	for in := p.Part; in != nil; in = in.In {
 		unit = in.Unit
 	}
 	m := d.Unit(unit)
-	return m.InLength || slices.ContainsFunc(m.Acts, func(act making.Act) bool { return act.Patch != nil && act.Patch.Role == p.Role })
+	return m.InLength || slices.ContainsFunc(m.Acts,
+		func(act making.Act) bool { return act.Patch != nil && act.Patch.Role == p.Role })
 }
 
 // inRings says whether a patch comes out of rings: of one ring it has all prints of its strip set, in their order.
@@ -217,7 +218,8 @@ func (d *dealt) twins(unit naming.Unit) bool {
 	})
 }
 
-// fromLength says whether a unit is cut across from what comes in a length, of which there can be as much or little as is asked for.
+// fromLength says whether a unit is cut across from what comes in a length, of which there can be as much or little as
+// is asked for.
 func (d *dealt) fromLength(unit naming.Unit) bool {
 	return slices.ContainsFunc(d.Unit(unit).Acts, func(act making.Act) bool { return act.Stock && act.ID == unit.Step() })
 }
@@ -250,7 +252,8 @@ func (d *dealt) yields(unit naming.Unit) int {
 	return 1
 }
 
-// numbered is a block as it is seen, every patch with its number among those of the piece: what lies in the allowances alone is gone.
+// numbered is a block as it is seen, every patch with its number among those of the piece: what lies in the allowances
+// alone is gone.
 func numbered(l quilt.Layout, unit naming.Unit) piece.Piece {
 	m := l.Blocks[unit]
 	m.Piece.Patches = slices.Clone(m.Piece.Patches)

@@ -13,8 +13,8 @@ import (
 
 // What is cut of every print.
 
-// cut counts what is cut of every print: what comes out of one run is of the same prints, so that every combination has runs of its
-// own.
+// cut counts what is cut of every print: what comes out of one run is of the same prints, so that every combination has
+// runs of its own.
 func (d *dealt) cut() {
 	d.out.Runs = map[naming.Step]int{}
 	d.out.Cut = cutting.CutByPrint{Prints: map[naming.Step][]int{}, Lots: map[naming.Unit][]cutting.Lot{}, First: d.first}
@@ -157,7 +157,8 @@ func (d *dealt) below(units []naming.Unit, sources []demand.Source) (list []dema
 	for more := true; more; {
 		more = false
 		for i, s := range slices.Backward(sources) {
-			makes := need[s.ID] && len(s.Gives) == 0 || slices.ContainsFunc(s.Gives, func(g demand.RunGive) bool { return need[g.ID] })
+			makes := need[s.ID] && len(s.Gives) == 0 ||
+				slices.ContainsFunc(s.Gives, func(g demand.RunGive) bool { return need[g.ID] })
 			if keep[i] || !makes {
 				continue
 			}

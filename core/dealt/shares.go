@@ -76,8 +76,9 @@ func (d *dealt) stock() {
 	}
 }
 
-// shared is the prints of one slot, run by run: always the one that has been given least often for as many as there are of it, other
-// than in the slots before where that can be. What is to be nowhere alike comes once before any comes twice.
+// shared is the prints of one slot, run by run: always the one that has been given least often for as many as there are
+// of it, other than in the slots before where that can be. What is to be nowhere alike comes once before any comes
+// twice.
 func (d *dealt) shared(pile *stockpile, slot, runs int, before [][]int) []int {
 	fabric := pile.slots[slot].fabric
 	rule := pile.rules[slot]
@@ -181,7 +182,8 @@ func (d *dealt) byHand(hand []document.Given, before int) {
 		}
 	}
 	if gone > 0 {
-		d.Problems.Warn("dealt-gone", first, fmt.Sprintf("%d of what was dealt by hand no longer fits: its block, its place or its print is not there any more.", gone),
+		d.Problems.Warn("dealt-gone", first, fmt.Sprintf("%d of what was dealt by hand no longer fits: its block, its "+
+			"place or its print is not there any more.", gone),
 			"These places are dealt like all others; take them out of what was dealt by hand, or undo the change.")
 	}
 }
@@ -196,7 +198,8 @@ func (d *dealt) hold(cell int, g document.Given) bool {
 			continue
 		}
 		s := d.blocks[unit].spots[i]
-		print := slices.IndexFunc(d.out.Prints, func(p Printed) bool { return p.Fabric == s.fabric && p.Swatch.ID == g.Print })
+		print := slices.IndexFunc(d.out.Prints,
+			func(p Printed) bool { return p.Fabric == s.fabric && p.Swatch.ID == g.Print })
 		if print < 0 {
 			return false
 		}

@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"slices"
 	"strings"
+
 	"vicis/core/cloth"
 	"vicis/core/cutting"
 	"vicis/core/dealing"
@@ -32,8 +33,8 @@ type Printed struct {
 	Swatch cloth.Swatch
 }
 
-// Spots is where prints show in a block: for each patch that is seen of it its spot, or −1 where its cloth is not dealt, and for each spot its
-// role and how many of that role come before it.
+// Spots is where prints show in a block: for each patch that is seen of it its spot, or −1 where its cloth is not
+// dealt, and for each spot its role and how many of that role come before it.
 type Spots struct {
 	Of    []int
 	Roles []string
@@ -109,8 +110,8 @@ type figureSlot struct {
 	fabric string
 }
 
-// stockpile is what there is for the places of one kind. Of what falls out of one run in several looks each has a stock of its own, of
-// the same prints.
+// stockpile is what there is for the places of one kind. Of what falls out of one run in several looks each has a stock
+// of its own, of the same prints.
 type stockpile struct {
 	rules  []document.DealRule // by slot
 	slots  []figureSlot
@@ -139,15 +140,16 @@ func (d *dealt) ruleOf(role string, block naming.Unit) (rule document.DealRule) 
 	return rule
 }
 
-// dealtFrom are the prints that a slot is dealt from: those that its rule allows. Where a colourway gives its role a fabric with none of
-// these, that is said, and all prints of that fabric are.
+// dealtFrom are the prints that a slot is dealt from: those that its rule allows. Where a colourway gives its role a
+// fabric with none of these, that is said, and all prints of that fabric are.
 func (d *dealt) dealtFrom(r document.DealRule, fabric string) []int {
 	list := d.eligible(r, fabric)
 	if len(list) > 0 {
 		return list
 	}
 	f, _ := d.Shelf.Fabric(r.Role)
-	d.Problems.Warn("rule-not-kept", "/deal/rules", fmt.Sprintf("In a colourway none of the prints of %s is %s.", f.Name, listed(r.Values)),
+	d.Problems.Warn("rule-not-kept", "/deal/rules",
+		fmt.Sprintf("In a colourway none of the prints of %s is %s.", f.Name, listed(r.Values)),
 		"It is dealt from all its prints there; sort them anew, or take the value out of the rule.")
 	r.Values = nil
 	return d.eligible(r, fabric)

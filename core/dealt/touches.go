@@ -196,7 +196,8 @@ func (d *dealt) within(cell int, touching map[[2]dealing.Spot]bool, add func(ask
 // mostPairs is how many pairs are kept apart in all.
 const mostPairs = 80_000
 
-// How many spots a block may have for those of its neighbours to be near to them, and for its own to be near to each other.
+// How many spots a block may have for those of its neighbours to be near to them, and for its own to be near to each
+// other.
 const (
 	mostNear       = 4
 	mostNearWithin = 30

@@ -68,15 +68,18 @@ const mostTests = 50
 // tests reads the test strips: each must be such that its seams can have taken something.
 func (b *reading) tests() {
 	if n := len(b.d.Seam.Tests); n > mostTests {
-		b.Problems.Stop("too-many-tests", "/seam/tests", fmt.Sprintf("%d test strips are kept.", n), fmt.Sprintf("Keep at most %d.", mostTests))
+		b.Problems.Stop("too-many-tests", "/seam/tests", fmt.Sprintf("%d test strips are kept.", n),
+			fmt.Sprintf("Keep at most %d.", mostTests))
 	}
 	for i, one := range b.d.Seam.Tests {
 		at := problem.At("seam", "tests", i)
 		if strings.TrimSpace(one.Name) == "" {
-			b.Problems.Stop("name-missing", at+"/name", "A test strip has no name.", "Name the machine, the foot and the needle position it was sewn with.")
+			b.Problems.Stop("name-missing", at+"/name", "A test strip has no name.",
+				"Name the machine, the foot and the needle position it was sewn with.")
 		}
 		if one.Strips < 2 || one.Strips > 20 {
-			b.Problems.Stop("strip-count", at+"/strips", fmt.Sprintf("A test strip of %d strips has no seams to tell of, or too many.", one.Strips), "Sew 2 to 20 strips.")
+			b.Problems.Stop("strip-count", at+"/strips", fmt.Sprintf("A test strip of %d strips has no seams to tell of, or "+
+				"too many.", one.Strips), "Sew 2 to 20 strips.")
 			continue
 		}
 		before := len(b.Problems.Stops())
@@ -88,8 +91,9 @@ func (b *reading) tests() {
 		}
 		if takes := (all - came) / measure.Length(2*one.Strips-2); takes < measure.Millimetre || takes*3 > cut {
 			ruler := measure.Ruler{Units: b.d.Units, Mark: SeamMark(b.d.Units)}
-			b.Problems.Stop("measured-far-off", at+"/measured", fmt.Sprintf("%s is no test strip of %d strips cut %s: its seams would take %s.", ruler.Print(came), one.Strips,
-				ruler.Print(cut), ruler.Print(max(0, takes))), "Measure it again across all strips, from raw edge to raw edge.")
+			b.Problems.Stop("measured-far-off", at+"/measured",
+				fmt.Sprintf("%s is no test strip of %d strips cut %s: its seams would take %s.", ruler.Print(came), one.Strips,
+					ruler.Print(cut), ruler.Print(max(0, takes))), "Measure it again across all strips, from raw edge to raw edge.")
 		}
 	}
 }
@@ -105,29 +109,49 @@ func (b *reading) bought() {
 		b.Longest = b.length(d.Settings.Longest, "/settings/longest", 4*measure.Inch, 5*measure.Yard,
 			"the longest ruler")
 	}
-	b.Buying = cutting.Purchase{Step: cloth.ShopStep(d.Settings.Buy == school.ByTheMetre), Shrinks: d.Cloth.Shrinks, Margin: margin}
+	b.Buying = cutting.Purchase{
+		Step: cloth.ShopStep(d.Settings.Buy == school.ByTheMetre), Shrinks: d.Cloth.Shrinks,
+		Margin: margin,
+	}
 }
 
 // amounts checks what is told in whole numbers.
 func (b *reading) amounts() {
 	d := b.d
 	if d.Spares.Percent < 0 || d.Spares.Percent > 100 || d.Spares.Count < 0 || d.Spares.Count > 1000 {
-		b.Problems.Stop("spares", "/spares", "Spares are 0 to 100 in a hundred, or 0 to 1000 of a kind.", "Ask for fewer spares.")
+		b.Problems.Stop("spares", "/spares", "Spares are 0 to 100 in a hundred, or 0 to 1000 of a kind.",
+			"Ask for fewer spares.")
 	}
 	if max(len(d.Parts), len(d.Fabrics), len(d.Roles)) > mostUnits {
-		b.Problems.Stop("too-many-units", "/units", fmt.Sprintf("The project has more than %d units, fabrics or roles.", mostUnits), "Split it into two projects.")
+		b.Problems.Stop("too-many-units", "/units",
+			fmt.Sprintf("The project has more than %d units, fabrics or roles.", mostUnits), "Split it into two projects.")
 	}
 	for _, one := range []struct {
 		n, least, most       int
 		code, at, says, mend string
 	}{
-		{d.Cloth.Every, 0, 100, "every", "/cloth/every", "An end cannot be squared up after every %d cuts.", "Write 1 to 100, or 0 for never."},
+		{
+			d.Cloth.Every, 0, 100, "every", "/cloth/every", "An end cannot be squared up after every %d cuts.",
+			"Write 1 to 100, or 0 for never.",
+		},
 		{d.Cloth.Shrinks, 0, 25, "shrinks", "/cloth/shrinks", "Cloth does not shrink by %d in a hundred.", "Write 0 to 25."},
-		{d.Settings.Layers, 1, 8, "layers", "/settings/layers", "%d layers cannot be cut at once.", "Cut 1 to 8 layers; fewer when unsure."},
-		{d.Settings.PerSeam, 200, 500, "thread-per-seam", "/settings/perSeam", "A seam does not take %d %% of its length in thread.", "Write 200 to 500; 250 to 280 is usual."},
+		{
+			d.Settings.Layers, 1, 8, "layers", "/settings/layers", "%d layers cannot be cut at once.",
+			"Cut 1 to 8 layers; fewer when unsure.",
+		},
+		{
+			d.Settings.PerSeam, 200, 500, "thread-per-seam", "/settings/perSeam",
+			"A seam does not take %d %% of its length in thread.", "Write 200 to 500; 250 to 280 is usual.",
+		},
 		{d.Settings.Bobbin, 5, 500, "bobbin", "/settings/bobbin", "No bobbin holds %d m of thread.", "Write 5 to 500 m."},
-		{d.Schools.Kit, 0, 1000, "kit", "/schools/kit", "A kit of %d blocks cannot be laid out.", "Write 1 to 1,000 blocks, or 0 to sew one step after another for the whole quilt."},
-		{d.Schools.Chain, 1, 500, "chain", "/schools/chain", "A chain of %d units cannot be sewn.", "Cut the chain after 1 to 500 units."},
+		{
+			d.Schools.Kit, 0, 1000, "kit", "/schools/kit", "A kit of %d blocks cannot be laid out.",
+			"Write 1 to 1,000 blocks, or 0 to sew one step after another for the whole quilt.",
+		},
+		{
+			d.Schools.Chain, 1, 500, "chain", "/schools/chain", "A chain of %d units cannot be sewn.",
+			"Cut the chain after 1 to 500 units.",
+		},
 	} {
 		if one.n < one.least || one.n > one.most {
 			b.Problems.Stop(one.code, one.at, fmt.Sprintf(one.says, one.n), one.mend)
@@ -164,7 +188,8 @@ func (b *reading) wide(usable measure.Length) {
 func (b *reading) stitches() {
 	for at, w := range []measure.Written{b.d.Settings.Stitch, b.d.Settings.Short} {
 		if l := w.Length(); w.Given() && (w.Err() != nil || l < measure.Millimetre/2 || l > 6*measure.Millimetre) {
-			b.Problems.Stop("stitch-length", []string{"/settings/stitch", "/settings/short"}[at], fmt.Sprintf("“%s” is no length of a stitch.", w), "Write 0.5 to 6 mm, as in 2.3 mm.")
+			b.Problems.Stop("stitch-length", []string{"/settings/stitch", "/settings/short"}[at],
+				fmt.Sprintf("“%s” is no length of a stitch.", w), "Write 0.5 to 6 mm, as in 2.3 mm.")
 		}
 	}
 }

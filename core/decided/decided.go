@@ -1,5 +1,6 @@
-// Package decided is a document as it was read: exact lengths and typed choices, every default filled in, colourways and what is
-// pressed two ways written out. What is wrong with it is said at its place. Whoever works on it reads no document any more.
+// Package decided is a document as it was read: exact lengths and typed choices, every default filled in, colourways
+// and what is pressed two ways written out. What is wrong with it is said at its place. Whoever works on it reads no
+// document any more.
 package decided
 
 import (
@@ -65,8 +66,10 @@ type reading struct {
 // Read reads everything that holds for the whole project. What stops is among the problems; nothing can be sewn then.
 func Read(d document.Document) (Quilt, bool) {
 	b := reading{d: d, Quilt: Quilt{
-		Name: d.Name, Rule: d.Units, Fabrics: d.Fabrics, Roles: d.Roles, Colourways: d.Colourways, Parts: d.Parts, Asked: d.Top, Spares: d.Spares,
-		Schools: d.Schools, Settings: d.Settings, Tests: d.Seam.Tests, DealAsked: d.Deal, Old: d.Old(), Problems: &problem.List{},
+		Name: d.Name, Rule: d.Units, Fabrics: d.Fabrics, Roles: d.Roles, Colourways: d.Colourways, Parts: d.Parts,
+		Asked: d.Top, Spares: d.Spares,
+		Schools: d.Schools, Settings: d.Settings, Tests: d.Seam.Tests, DealAsked: d.Deal, Old: d.Old(),
+		Problems: &problem.List{},
 	}}
 	if d.Press != nil {
 		b.Iron = *d.Press
@@ -126,7 +129,8 @@ func (q Quilt) Holding(p document.Press) Quilt {
 // Tested is what the seams of a test strip took.
 func (q Quilt) Tested(one document.TestStrip) gauge.Read {
 	return gauge.Read{
-		None: measure.Length(one.Strips) * one.Cut.Length(), Takes: (2*one.Strips - 2) * gauge.Allowance, Times: 1, Came: one.Measured.Length(),
+		None: measure.Length(one.Strips) * one.Cut.Length(), Takes: (2*one.Strips - 2) * gauge.Allowance, Times: 1,
+		Came: one.Measured.Length(),
 		Mark: q.Table.Ruler.Mark,
 	}
 }
@@ -139,7 +143,8 @@ func SeamMark(u measure.Units) measure.Length {
 	return measure.Inch / 64
 }
 
-// LetsBeSewnIn is by how much two edges may differ that are sewn to each other: what a hand does not feel (common practice: 1⁄16″ is good).
+// LetsBeSewnIn is by how much two edges may differ that are sewn to each other: what a hand does not feel (common
+// practice: 1⁄16″ is good).
 func LetsBeSewnIn(u measure.Units) measure.Length {
 	if u == measure.Centimetres {
 		return 3 * measure.Millimetre / 2

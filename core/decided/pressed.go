@@ -39,9 +39,10 @@ func (x *expander) twoWays(problems *problem.List) {
 	}
 	late := func(unit string) bool { return d.Schools.PressOf(unit) == pressing.Late }
 	anyLate := late("") || slices.ContainsFunc(slices.Collect(maps.Keys(d.Schools.Steps)), late)
-	below := d.Top.Point == nil && d.Top.Sashing == nil && d.Top.Rows > 1 && slices.ContainsFunc(d.Parts, func(u making.Unit) bool {
-		return making.StatesOf(u.How).RowByRow // some block meets itself below
-	})
+	below := d.Top.Point == nil && d.Top.Sashing == nil && d.Top.Rows > 1 &&
+		slices.ContainsFunc(d.Parts, func(u making.Unit) bool {
+			return making.StatesOf(u.How).RowByRow // some block meets itself below
+		})
 	for i, t := range list {
 		at := problem.At("press", "twoWays", i)
 		if _, known := x.index[t.Unit]; !known {
@@ -126,8 +127,8 @@ func (x *expander) within(t document.TwoWays) {
 	}
 }
 
-// pressed is the copy of a unit that is pressed the other way: in its last seams; in all of its own; where it is so as a
-// whole, of everything in it that has a seam.
+// pressed is the copy of a unit that is pressed the other way: in its last seams; in all of its own; where it is so as
+// a whole, of everything in it that has a seam.
 func (x *expander) pressed(ref naming.Unit, whole, own bool) naming.Unit {
 	base, variant := ref.Whole(), ref.Variant()
 	if done, ok := x.others[base]; ok {
@@ -137,7 +138,8 @@ func (x *expander) pressed(ref naming.Unit, whole, own bool) naming.Unit {
 	if i < 0 {
 		return ref
 	}
-	if making.StatesOf(x.out.Parts[i].How).Seamless || variant != "" && !whole && !own && making.StatesOf(x.out.Parts[i].How).LaidApart {
+	if making.StatesOf(x.out.Parts[i].How).Seamless || variant != "" && !whole && !own &&
+		making.StatesOf(x.out.Parts[i].How).LaidApart {
 		return ref
 	}
 	u, ok := x.clone(x.out.Parts[i])

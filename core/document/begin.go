@@ -10,8 +10,8 @@ import (
 	"vicis/core/school"
 )
 
-// Beginning is what a new quilt starts with by a rule. It may change: a stored document says its own, and what that leaves out means
-// for ever what it meant (see fill, and what is told of as left out).
+// Beginning is what a new quilt starts with by a rule. It may change: a stored document says its own, and what that
+// leaves out means for ever what it meant (see fill, and what is told of as left out).
 type Beginning struct {
 	Measure measure.Units   `json:"measure" enum:"in,cm"`
 	Ruler   measure.Written `json:"ruler"`
@@ -36,13 +36,15 @@ type LeftOut struct {
 // Begin is what a quilt starts with by a rule.
 func Begin(rule measure.Units) Beginning {
 	b := Beginning{
-		Measure: measure.Inches, Ruler: measure.Typed("1/8 in"), Seam: allowanceOf("scant"), Strip: measure.Typed("2 1/2"), Border: measure.Typed("3 1/2 in"),
-		Cloth: Cloth{Usable: measure.Typed("40 in"), Squaring: measure.Typed("1/2 in")},
+		Measure: measure.Inches, Ruler: measure.Typed("1/8 in"), Seam: allowanceOf("scant"), Strip: measure.Typed("2 1/2"),
+		Border: measure.Typed("3 1/2 in"),
+		Cloth:  Cloth{Usable: measure.Typed("40 in"), Squaring: measure.Typed("1/2 in")},
 	}
 	if rule == measure.Centimetres {
 		b = Beginning{
-			Measure: rule, Ruler: measure.Typed("1 mm"), Seam: allowanceOf("7.5mm"), Strip: measure.Typed("6.5 cm"), Border: measure.Typed("9 cm"),
-			Cloth: Cloth{Usable: measure.Typed("100 cm"), Squaring: measure.Typed("1 cm")}, Block: measure.Typed("20 cm"),
+			Measure: rule, Ruler: measure.Typed("1 mm"), Seam: allowanceOf("7.5mm"), Strip: measure.Typed("6.5 cm"),
+			Border: measure.Typed("9 cm"),
+			Cloth:  Cloth{Usable: measure.Typed("100 cm"), Squaring: measure.Typed("1 cm")}, Block: measure.Typed("20 cm"),
 		}
 	}
 	d := Document{Units: rule}
@@ -50,7 +52,8 @@ func Begin(rule measure.Units) Beginning {
 	b.Settings = d.Settings
 	ruler := measure.Ruler{Units: b.Measure, Mark: b.Ruler.Length()}
 	b.LeftOut = LeftOut{
-		ruler.Read(quilt.Backing{}.Overhangs(rule)), ruler.Read(quilt.Binding{}.Cut(&making.Table{Units: rule})), ruler.Read(Settings{}.LongestRuler(rule)),
+		ruler.Read(quilt.Backing{}.Overhangs(rule)), ruler.Read(quilt.Binding{}.Cut(&making.Table{Units: rule})),
+		ruler.Read(Settings{}.LongestRuler(rule)),
 	}
 	return b
 }

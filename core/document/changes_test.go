@@ -163,8 +163,8 @@ func TestSwappedTwiceEverythingIsAsBefore(t *testing.T) {
 	}
 }
 
-// Every school of a document is a question of the one list: what is left out has an answer that is among its answers, and what is none is
-// refused where it stands, in single steps too.
+// Every school of a document is a question of the one list: what is left out has an answer that is among its answers,
+// and what is none is refused where it stands, in single steps too.
 func TestEverySchoolIsAQuestion(t *testing.T) {
 	keys := map[string]Question{}
 	for _, q := range Questions() {
@@ -174,7 +174,10 @@ func TestEverySchoolIsAQuestion(t *testing.T) {
 	for _, q := range Questions() {
 		perStep[q.PerStep] = true
 	}
-	for at, of := range map[string]reflect.Type{"/schools/": reflect.TypeFor[Schools](), "/settings/": reflect.TypeFor[Settings]()} {
+	for at, of := range map[string]reflect.Type{
+		"/schools/":  reflect.TypeFor[Schools](),
+		"/settings/": reflect.TypeFor[Settings](),
+	} {
 		for i := range of.NumField() {
 			f := of.Field(i)
 			name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
@@ -187,7 +190,8 @@ func TestEverySchoolIsAQuestion(t *testing.T) {
 				continue
 			}
 			for _, rule := range []measure.Units{measure.Inches, measure.Centimetres} {
-				if usual := q.usual(Document{Units: rule}); !slices.ContainsFunc(q.Answers, func(a school.Answer) bool { return a.Value == usual }) {
+				if usual := q.usual(Document{Units: rule}); !slices.ContainsFunc(q.Answers,
+					func(a school.Answer) bool { return a.Value == usual }) {
 					t.Errorf("%s%s is %q where it is left out", at, name, usual)
 				}
 			}
@@ -195,7 +199,8 @@ func TestEverySchoolIsAQuestion(t *testing.T) {
 			d := Document{}
 			d.fill()
 			q.write(&d, "?")
-			if d.CheckSchools(&problems); len(problems) != 1 || problems[0].At != at+name || problems[0].Code != "school-unknown" {
+			if d.CheckSchools(&problems); len(problems) != 1 || problems[0].At != at+name ||
+				problems[0].Code != "school-unknown" {
 				t.Errorf("%s%s: %v", at, name, problems)
 			}
 		}
@@ -209,8 +214,12 @@ func TestEverySchoolIsAQuestion(t *testing.T) {
 	var problems problem.List
 	d := Document{}
 	d.fill()
-	d.Schools.Steps = map[string]StepSchools{"half": {Press: "late", Pins: "glue"}, "row-1": {Press: "steam", Pins: "tape"}}
-	if d.CheckSchools(&problems); len(problems) != 2 || problems[0].At != "/schools/steps/row-1/press" || problems[1].At != "/schools/steps/row-1/pins" {
+	d.Schools.Steps = map[string]StepSchools{
+		"half":  {Press: "late", Pins: "glue"},
+		"row-1": {Press: "steam", Pins: "tape"},
+	}
+	if d.CheckSchools(&problems); len(problems) != 2 || problems[0].At != "/schools/steps/row-1/press" ||
+		problems[1].At != "/schools/steps/row-1/pins" {
 		t.Errorf("%v", problems)
 	}
 }
@@ -220,14 +229,16 @@ func TestWhatIsLeftOutMeansWhatItMeant(t *testing.T) {
 	for units, want := range map[measure.Units][2]any{
 		measure.Inches: {
 			Schools{
-				Press: "nest", Sewing: "alternate", Joining: "one", Rows: "rows", Pins: "none", Marking: "line", Prepare: "press", Ends: "keep", Later: "planned",
+				Press: "nest", Sewing: "alternate", Joining: "one", Rows: "rows", Pins: "none", Marking: "line", Prepare: "press",
+				Ends: "keep", Later: "planned",
 				Measure: "asked", Square: "method", Chain: 10,
 			},
 			Settings{Hand: "right", Buy: "yd", Layers: 2, Paper: "a4", PerSeam: 280, Bobbin: 50, Times: "told"},
 		},
 		measure.Centimetres: {
 			Schools{
-				Press: "nest", Sewing: "alternate", Joining: "one", Rows: "rows", Pins: "none", Marking: "line", Prepare: "press", Ends: "keep", Later: "planned",
+				Press: "nest", Sewing: "alternate", Joining: "one", Rows: "rows", Pins: "none", Marking: "line", Prepare: "press",
+				Ends: "keep", Later: "planned",
 				Measure: "asked", Square: "method", Chain: 10,
 			},
 			Settings{Hand: "right", Buy: "m", Layers: 2, Paper: "a4", PerSeam: 280, Bobbin: 50, Times: "told"},
@@ -241,10 +252,14 @@ func TestWhatIsLeftOutMeansWhatItMeant(t *testing.T) {
 	}
 	inches, metric := Begin(measure.Inches), Begin(measure.Centimetres)
 	for what, got := range map[string][2]string{
-		"overhang": {inches.LeftOut.Overhang.Text, metric.LeftOut.Overhang.Text}, "binding": {inches.LeftOut.Binding.Text, metric.LeftOut.Binding.Text},
+		"overhang":      {inches.LeftOut.Overhang.Text, metric.LeftOut.Overhang.Text},
+		"binding":       {inches.LeftOut.Binding.Text, metric.LeftOut.Binding.Text},
 		"longest ruler": {inches.LeftOut.Longest.Text, metric.LeftOut.Longest.Text},
 	} {
-		if want := map[string][2]string{"overhang": {"4″", "10 cm"}, "binding": {"2½″", "6.5 cm"}, "longest ruler": {"24″", "60 cm"}}[what]; got != want {
+		if want := map[string][2]string{
+			"overhang": {"4″", "10 cm"}, "binding": {"2½″", "6.5 cm"},
+			"longest ruler": {"24″", "60 cm"},
+		}[what]; got != want {
 			t.Errorf("%s left out is %q, was %q", what, got, want)
 		}
 	}
@@ -254,7 +269,10 @@ func TestWhatIsLeftOutMeansWhatItMeant(t *testing.T) {
 func TestAQuiltBegins(t *testing.T) {
 	for _, rule := range []measure.Units{measure.Inches, measure.Centimetres} {
 		b := Begin(rule)
-		for _, w := range []measure.Written{b.Ruler, b.Seam.Stitched, b.Seam.Fold, b.Cloth.Usable, b.Cloth.Squaring, b.Strip, b.Border} {
+		for _, w := range []measure.Written{
+			b.Ruler, b.Seam.Stitched, b.Seam.Fold, b.Cloth.Usable, b.Cloth.Squaring, b.Strip,
+			b.Border,
+		} {
 			if w.Err() != nil {
 				t.Errorf("%s: %q: %v", rule, w, w.Err())
 			}
@@ -268,7 +286,8 @@ func TestAQuiltBegins(t *testing.T) {
 		if err != nil {
 			t.Fatal(err)
 		}
-		if d, problems := Read(text); problems.Stopped() || d.Name != "x" || d.Strip.String() != "3 in" || d.Ruler.Length() != b.Ruler.Length() || d.Units != b.Measure {
+		if d, problems := Read(text); problems.Stopped() || d.Name != "x" || d.Strip.String() != "3 in" ||
+			d.Ruler.Length() != b.Ruler.Length() || d.Units != b.Measure {
 			t.Errorf("%s: %+v, %v", rule, d, problems)
 		}
 	}

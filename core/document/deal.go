@@ -5,7 +5,8 @@ import (
 	"vicis/core/naming"
 )
 
-// Deal is how the prints of assortments are given to the patches that are cut from them. Without it they fall as they fall.
+// Deal is how the prints of assortments are given to the patches that are cut from them. Without it they fall as they
+// fall.
 type Deal struct {
 	Seed    int        `json:"seed" minimum:"0" maximum:"999999" doc:"The same deal of the same quilt has the same seed"`
 	Falls   bool       `json:"falls,omitempty" doc:"As it falls: nothing is dealt, and what was decided of it is kept for later"`

@@ -22,7 +22,8 @@ func TestLengthsAreWrittenWithTheirUnit(t *testing.T) {
 	if len(problems) > 0 {
 		t.Fatal(problems)
 	}
-	if d.Strip.String() != "2 1/2 in" || d.Cloth.Squaring.String() != "1/2 in" || d.Top.Borders[0].Width.String() != "3 1/2 in" {
+	if d.Strip.String() != "2 1/2 in" || d.Cloth.Squaring.String() != "1/2 in" ||
+		d.Top.Borders[0].Width.String() != "3 1/2 in" {
 		t.Errorf("strip %q, squaring %q, border %q", d.Strip, d.Cloth.Squaring, d.Top.Borders[0].Width)
 	}
 	data, err := Write(d)

@@ -15,27 +15,47 @@ import (
 func TestEveryMethodFillsItsOutline(t *testing.T) {
 	rail := trial.Rail("r", "", "A", "B", "C")
 	for _, how := range []making.Method{
-		&triangle.HalfSquare{Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("3"), Sizing: making.Roomy},
+		&triangle.HalfSquare{
+			Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+			Finished: making.Typed("3"), Sizing: making.Roomy,
+		},
 		&triangle.HalfSquare{Way: triangle.Eight, Lower: making.Input{Unit: "r"}, Upper: making.Input{Role: "B"}},
 		&triangle.HalfSquare{Way: triangle.Four, Lower: making.Input{Unit: "r", Turn: 90}, Upper: making.Input{Unit: "r"}},
-		&triangle.HalfSquare{Way: triangle.Triangles, Lower: making.Input{Unit: "r", Turn: 90}, Upper: making.Input{Unit: "r"}},
+		&triangle.HalfSquare{
+			Way: triangle.Triangles, Lower: making.Input{Unit: "r", Turn: 90},
+			Upper: making.Input{Unit: "r"},
+		},
 		&triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Finished: making.Typed("3")},
-		&triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"C", "D"}, Finished: making.Typed("3"), Sizing: making.Rule},
-		&triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"C"}, Finished: making.Typed("3"), Sizing: making.Roomy},
-		&triangle.FlippedCorners{Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("2"), Corners: trial.Corners("B", "2", triangle.TopLeft, triangle.TopRight)},
+		&triangle.QuarterSquare{
+			First: []string{"A", "B"}, Second: []string{"C", "D"}, Finished: making.Typed("3"),
+			Sizing: making.Rule,
+		},
+		&triangle.QuarterSquare{
+			First: []string{"A", "B"}, Second: []string{"C"}, Finished: making.Typed("3"),
+			Sizing: making.Roomy,
+		},
 		&triangle.FlippedCorners{
-			Base: making.Input{Unit: "r"}, Corners: trial.Corners("B", "1", triangle.TopLeft, triangle.BottomRight, triangle.TopRight, triangle.BottomLeft),
+			Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("2"),
+			Corners: trial.Corners("B", "2", triangle.TopLeft, triangle.TopRight),
+		},
+		&triangle.FlippedCorners{
+			Base: making.Input{Unit: "r"}, Corners: trial.Corners("B", "1", triangle.TopLeft, triangle.BottomRight,
+				triangle.TopRight, triangle.BottomLeft),
 			Bonus: false,
 		},
 		&triangle.FlippedCorners{
 			Base: making.Input{Role: "A"}, Width: making.Typed("6"), Height: making.Typed("6"),
-			Corners: trial.Corners("B", "3", triangle.TopLeft, triangle.BottomRight, triangle.TopRight, triangle.BottomLeft), Bonus: true,
+			Corners: trial.Corners("B", "3", triangle.TopLeft, triangle.BottomRight, triangle.TopRight, triangle.BottomLeft),
+			Bonus:   true,
 		},
 		&triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("4")},
 		&triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("3"), Sizing: making.Rule},
 		&triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("5"), Sizing: making.Roomy},
 		&triangle.SquareInSquare{Centre: making.Input{Role: "A"}, Corners: []string{"B"}, Finished: making.Typed("4")},
-		&triangle.SquareInSquare{Centre: making.Input{Unit: "r"}, Corners: []string{"B", "C", "D", "E"}, Sizing: making.Roomy},
+		&triangle.SquareInSquare{
+			Centre: making.Input{Unit: "r"}, Corners: []string{"B", "C", "D", "E"},
+			Sizing: making.Roomy,
+		},
 		&straight.Frame{
 			Centre: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("3"),
 			Frames: []straight.FrameRound{{ID: "a", Role: "B", Strip: making.Typed("1 1/2")}, {ID: "b", Role: "C", Ends: "D"}},
@@ -49,7 +69,10 @@ func TestEveryMethodFillsItsOutline(t *testing.T) {
 			Logs: []straight.CabinLog{{Role: "B"}, {Role: "C"}},
 		},
 		&straight.Grid{
-			Rows:  straight.Rows([][]straight.GridCell{{{Unit: "r"}, {Unit: "r", Turn: 90}}, {{Unit: "r", Turn: 90}, {Unit: "r"}}}),
+			Rows: straight.Rows([][]straight.GridCell{
+				{{Unit: "r"}, {Unit: "r", Turn: 90}},
+				{{Unit: "r", Turn: 90}, {Unit: "r"}},
+			}),
 			First: straight.ColumnsFirst,
 		},
 	} {
@@ -93,7 +116,10 @@ func TestEveryMethodFillsItsOutline(t *testing.T) {
 }
 
 func TestNonsenseInEveryMethod(t *testing.T) {
-	rect := making.Unit{ID: "rect", Name: "rect", How: &straight.PlainPatch{Role: "A", Width: making.Typed("3"), Height: making.Typed("4")}}
+	rect := making.Unit{
+		ID: "rect", Name: "rect",
+		How: &straight.PlainPatch{Role: "A", Width: making.Typed("3"), Height: making.Typed("4")},
+	}
 	for _, c := range []struct {
 		name string
 		how  making.Method
@@ -101,7 +127,10 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 		at   string
 	}{
 		{
-			"no such way", &triangle.HalfSquare{Way: "three", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("3")},
+			"no such way", &triangle.HalfSquare{
+				Way: "three", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+				Finished: making.Typed("3"),
+			},
 			"way-unknown", "/how/way",
 		},
 		{"role without fabric", &triangle.HalfSquare{
@@ -109,11 +138,17 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 			Finished: making.Typed("3"),
 		}, "role-without-fabric", "/how/upper/role"},
 		{
-			"finishes nothing", &triangle.HalfSquare{Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("0")},
+			"finishes nothing", &triangle.HalfSquare{
+				Way: triangle.Two, Lower: making.Input{Role: "A"},
+				Upper: making.Input{Role: "B"}, Finished: making.Typed("0"),
+			},
 			"too-small", "/how/finished",
 		},
 		{
-			"a pair of rectangles", &triangle.HalfSquare{Way: triangle.Two, Lower: making.Input{Unit: "rect"}, Upper: making.Input{Role: "B"}},
+			"a pair of rectangles", &triangle.HalfSquare{
+				Way: triangle.Two, Lower: making.Input{Unit: "rect"},
+				Upper: making.Input{Role: "B"},
+			},
 			"not-square", "/how/lower",
 		},
 		{"larger than it comes out", &triangle.HalfSquare{
@@ -129,11 +164,17 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 			Finished: making.Typed("20"),
 		}, "cloth-too-short", "/how/lower/role"},
 		{
-			"three fabrics in one pair", &triangle.QuarterSquare{First: []string{"A"}, Second: []string{"B"}, Finished: making.Typed("3")},
+			"three fabrics in one pair", &triangle.QuarterSquare{
+				First: []string{"A"}, Second: []string{"B"},
+				Finished: making.Typed("3"),
+			},
 			"role-count", "/how/second",
 		},
 		{
-			"no corners", &triangle.FlippedCorners{Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("4")}, "corner-count",
+			"no corners", &triangle.FlippedCorners{
+				Base: making.Input{Role: "A"}, Width: making.Typed("4"),
+				Height: making.Typed("4"),
+			}, "corner-count",
 			"/how/corners",
 		},
 		{"two squares in one corner", &triangle.FlippedCorners{
@@ -148,16 +189,26 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 			Base: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("4"), Bonus: true,
 			Corners: trial.Corners("B", "1/2", triangle.TopLeft),
 		}, "too-small", "/how/bonus"},
-		{"a goose too wide", &triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("60")}, "cloth-too-short", "/how/goose"},
 		{
-			"two triangles", &triangle.SquareInSquare{Centre: making.Input{Role: "A"}, Corners: []string{"A", "B"}, Finished: making.Typed("4")},
+			"a goose too wide", &triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("60")}, "cloth-too-short",
+			"/how/goose",
+		},
+		{
+			"two triangles", &triangle.SquareInSquare{
+				Centre: making.Input{Role: "A"}, Corners: []string{"A", "B"},
+				Finished: making.Typed("4"),
+			},
 			"role-count", "/how/corners",
 		},
 		{
-			"a rectangle standing on its corner", &triangle.SquareInSquare{Centre: making.Input{Unit: "rect"}, Corners: []string{"B"}},
+			"a rectangle standing on its corner",
+			&triangle.SquareInSquare{Centre: making.Input{Unit: "rect"}, Corners: []string{"B"}},
 			"not-square", "/how/centre",
 		},
-		{"no frames", &straight.Frame{Centre: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("4")}, "frame-count", "/how/frames"},
+		{
+			"no frames", &straight.Frame{Centre: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("4")},
+			"frame-count", "/how/frames",
+		},
 		{"a frame taken by its seams", &straight.Frame{
 			Centre: making.Input{Role: "A"}, Width: making.Typed("4"), Height: making.Typed("4"),
 			Frames: []straight.FrameRound{{ID: "f", Role: "B", Strip: making.Typed("1/2")}},
@@ -166,23 +217,39 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 			Centre: making.Input{Role: "A"}, Width: making.Typed("2"), Height: making.Typed("2"), Rounds: 100,
 			Logs: []straight.CabinLog{{Role: "B"}},
 		}, "round-count", "/how/rounds"},
-		{"no logs", &straight.LogCabin{Centre: making.Input{Role: "A"}, Width: making.Typed("2"), Height: making.Typed("2"), Rounds: 1}, "log-count", "/how/logs"},
+		{"no logs", &straight.LogCabin{
+			Centre: making.Input{Role: "A"}, Width: making.Typed("2"), Height: making.Typed("2"),
+			Rounds: 1,
+		}, "log-count", "/how/logs"},
 		{"inside out", &straight.LogCabin{
 			Centre: making.Input{Role: "A"}, Width: making.Typed("2"), Height: making.Typed("2"), Rounds: 1, Direction: "inward",
 			Logs: []straight.CabinLog{{Role: "B"}},
 		}, "direction-unknown", "/how/direction"},
 		{"an empty grid", &straight.Grid{}, "grid-empty", "/how/rows"},
-		{"a grid of one", &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "r"}}})}, "grid-empty", "/how/rows"},
 		{
-			"an uneven grid", &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "r"}, {Unit: "r"}}, {{Unit: "r"}}})}, "grid-uneven",
+			"a grid of one", &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "r"}}})}, "grid-empty",
+			"/how/rows",
+		},
+		{
+			"an uneven grid", &straight.Grid{Rows: straight.Rows([][]straight.GridCell{
+				{{Unit: "r"}, {Unit: "r"}},
+				{{Unit: "r"}},
+			})}, "grid-uneven",
 			"/how/rows/1",
 		},
 		{
-			"cells that differ", &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "r"}, {Unit: "rect"}}})}, "edges-differ",
+			"cells that differ", &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "r"}, {Unit: "rect"}}})},
+			"edges-differ",
 			"/how/rows/0/cells/1",
 		},
-		{"a grid of itself", &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "u"}, {Unit: "u"}}})}, "unit-of-itself", "/how"},
-		{"what never falls out", &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "r:q"}, {Unit: "r"}}})}, "unit-unknown", "/how"},
+		{
+			"a grid of itself", &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "u"}, {Unit: "u"}}})},
+			"unit-of-itself", "/how",
+		},
+		{
+			"what never falls out", &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "r:q"}, {Unit: "r"}}})},
+			"unit-unknown", "/how",
+		},
 	} {
 		_, problems := trial.One(t, c.how, append(trial.Rail("r", "", "A", "B", "C"), rect)...)
 		found := false
@@ -198,7 +265,10 @@ func TestNonsenseInEveryMethod(t *testing.T) {
 func TestUnitsSurviveJSON(t *testing.T) {
 	for _, u := range []making.Unit{
 		trial.Set("s", "1 strip", "2 1/2 in"), trial.Cut("c", "s", "3 strips"),
-		{ID: "p", Name: "p", How: &straight.PlainPatch{Role: "A", Width: making.Typed("3 strips"), Height: making.Typed("4 in")}},
+		{ID: "p", Name: "p", How: &straight.PlainPatch{
+			Role: "A", Width: making.Typed("3 strips"),
+			Height: making.Typed("4 in"),
+		}},
 		trial.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "c", Turn: 180}),
 	} {
 		data, err := json.Marshal(u)

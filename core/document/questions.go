@@ -13,8 +13,8 @@ import (
 	"vicis/core/school"
 )
 
-// Question is one thing quilters do differently, as it is asked. Everybody who goes through the schools goes through these: what a document
-// leaves out, what is checked, what changed, the contract, and the screen.
+// Question is one thing quilters do differently, as it is asked. Everybody who goes through the schools goes through
+// these: what a document leaves out, what is checked, what changed, the contract, and the screen.
 type Question struct {
 	Key     string          `json:"key" doc:"Its place in the document, as a JSON pointer; where an answer sets several places, what they have in common"`
 	Asks    string          `json:"asks"`
@@ -27,7 +27,8 @@ type Question struct {
 	ofStep func(StepSchools) string
 }
 
-// asked is a question whose answers are the ways of a type; the first of them is what a document means that leaves it out.
+// asked is a question whose answers are the ways of a type; the first of them is what a document means that leaves it
+// out.
 func asked[T ~string](key, asks string, ways school.Ways[T], at func(*Document) *T) Question {
 	return Question{
 		Key: key, Asks: asks, Answers: ways.Answers(),
@@ -66,11 +67,15 @@ var questions = []Question{
 	{Key: "/seam", Asks: "Allowance", Answers: allowances},
 	asked("/schools/press", "Press", pressing.Schools, func(d *Document) *pressing.School { return &d.Schools.Press }).
 		inSteps("press", func(s StepSchools) string { return string(s.Press) }),
-	asked("/schools/prepare", "Before cutting, cloth is", school.Preparings, func(d *Document) *school.Preparing { return &d.Schools.Prepare }),
+	asked("/schools/prepare", "Before cutting, cloth is", school.Preparings,
+		func(d *Document) *school.Preparing { return &d.Schools.Prepare }),
 	asked("/schools/ends", "Ends of strips", school.EndsWays, func(d *Document) *school.Ends { return &d.Schools.Ends }),
-	asked("/schools/measure", "What is measured", school.Measurings, func(d *Document) *school.Measuring { return &d.Schools.Measure }),
-	asked("/schools/square", "Squaring up", school.Squarings, func(d *Document) *school.Squaring { return &d.Schools.Square }),
-	asked("/schools/later", "Sub-cuts are cut", school.SubCuttings, func(d *Document) *school.SubCutting { return &d.Schools.Later }),
+	asked("/schools/measure", "What is measured", school.Measurings,
+		func(d *Document) *school.Measuring { return &d.Schools.Measure }),
+	asked("/schools/square", "Squaring up", school.Squarings,
+		func(d *Document) *school.Squaring { return &d.Schools.Square }),
+	asked("/schools/later", "Sub-cuts are cut", school.SubCuttings,
+		func(d *Document) *school.SubCutting { return &d.Schools.Later }),
 	{
 		Key: "/schools/setFirst", Asks: "Set the seam first", PerStep: "setFirst", Answers: []school.Answer{
 			{
@@ -82,15 +87,21 @@ var questions = []Question{
 		read:   func(d *Document) string { return fmt.Sprint(d.Schools.SetFirst) },
 		ofStep: func(StepSchools) string { return "" }, // one of two in any case
 	},
-	asked("/schools/sewing", "Strip sets are sewn", school.Sewings, func(d *Document) *school.Sewing { return &d.Schools.Sewing }),
-	asked("/schools/joining", "Strips are joined", school.Joinings, func(d *Document) *school.Joining { return &d.Schools.Joining }),
-	asked("/schools/rows", "Rows of the quilt are sewn", school.RowsWays, func(d *Document) *school.Rows { return &d.Schools.Rows }),
-	asked("/schools/marking", "Diagonals are marked", making.Markings, func(d *Document) *making.Marking { return &d.Schools.Marking }),
+	asked("/schools/sewing", "Strip sets are sewn", school.Sewings,
+		func(d *Document) *school.Sewing { return &d.Schools.Sewing }),
+	asked("/schools/joining", "Strips are joined", school.Joinings,
+		func(d *Document) *school.Joining { return &d.Schools.Joining }),
+	asked("/schools/rows", "Rows of the quilt are sewn", school.RowsWays,
+		func(d *Document) *school.Rows { return &d.Schools.Rows }),
+	asked("/schools/marking", "Diagonals are marked", making.Markings,
+		func(d *Document) *making.Marking { return &d.Schools.Marking }),
 	asked("/schools/pins", "Pin", school.PinsWays, func(d *Document) *school.Pins { return &d.Schools.Pins }).
 		inSteps("pins", func(s StepSchools) string { return string(s.Pins) }),
 	asked("/settings/hand", "You cut with", school.Hands, func(d *Document) *school.Hand { return &d.Settings.Hand }),
-	boughtByRule(asked("/settings/buy", "The shop sells by", school.Buyings, func(d *Document) *school.Buying { return &d.Settings.Buy })),
-	asked("/settings/times", "Pace, time left and thread", school.TimesWays, func(d *Document) *school.Times { return &d.Settings.Times }),
+	boughtByRule(asked("/settings/buy", "The shop sells by", school.Buyings,
+		func(d *Document) *school.Buying { return &d.Settings.Buy })),
+	asked("/settings/times", "Pace, time left and thread", school.TimesWays,
+		func(d *Document) *school.Times { return &d.Settings.Times }),
 	asked("/settings/paper", "You print on", school.Papers, func(d *Document) *school.Paper { return &d.Settings.Paper }),
 }
 

@@ -107,7 +107,8 @@ func fieldsOf(t reflect.Type, data json.RawMessage) map[string]reflect.Type {
 				By string `json:"by"`
 			} `json:"how"`
 		}
-		_ = json.NewDecoder(io.LimitReader(bytes.NewReader(data), MostBytes)).Decode(&how) // what cannot be read is said by the decoder
+		// what cannot be read is said by the decoder
+		_ = json.NewDecoder(io.LimitReader(bytes.NewReader(data), MostBytes)).Decode(&how)
 		fields := fieldsOf(making.UnitWritten, nil)
 		fields["how"] = nil
 		if m, ok := making.MethodCalled(how.How.By); ok {

@@ -5,13 +5,14 @@ import (
 	"slices"
 )
 
-// The allowances of a seam end where they were caught: along a later seam that runs through its end, at an angle or square, or at the raw
-// edge.
+// The allowances of a seam end where they were caught: along a later seam that runs through its end, at an angle or
+// square, or at the raw edge.
 
 // courses are the seams of a piece by the lines they lie on, in the order they were sewn.
 type courses map[course][]stretch
 
-// course is a line: its direction in eighths of half a turn, and how far it lies from the corner, in ten-thousandths of an inch.
+// course is a line: its direction in eighths of half a turn, and how far it lies from the corner, in ten-thousandths of
+// an inch.
 type course struct{ direction, at int64 }
 
 // stretch is where along its course a seam lies.
@@ -45,8 +46,8 @@ func along(direction int64, x, y float64) (c course, at float64) {
 	return course{direction, int64(math.Round((x*dy - y*dx) * 1e4))}, x*dx + y*dy
 }
 
-// caught gives the directions of the later seams that a seam was caught in at one of its ends: of those that run through it, the ones that
-// lie on the same side of what was sewn after them.
+// caught gives the directions of the later seams that a seam was caught in at one of its ends: of those that run
+// through it, the ones that lie on the same side of what was sewn after them.
 func (list courses) caught(seams []SeamStroke, i int, x, y float64) (directions []int64) {
 	if len(list) == 0 {
 		return nil
@@ -89,7 +90,8 @@ func (l SeamStroke) beside(x, y, dx, dy float64) float64 {
 	return side([2]float64{x, y}, dx, dy, (l.X1+l.X2)/2, (l.Y1+l.Y2)/2)
 }
 
-// band is what lies within a width of seam i on its left (on its right where the width is below zero), inside the piece.
+// band is what lies within a width of seam i on its left (on its right where the width is below zero), inside the
+// piece.
 func (list courses) band(seams []SeamStroke, i int, width, w, h float64) []float64 {
 	l := seams[i]
 	long := math.Hypot(l.X2-l.X1, l.Y2-l.Y1)

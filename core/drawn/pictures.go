@@ -41,7 +41,8 @@ func identityOf(p piece.Piece) identity {
 	return id
 }
 
-// Everything draws every unit and what every step makes: first what is laid and what a step comes to, then what it takes.
+// Everything draws every unit and what every step makes: first what is laid and what a step comes to, then what it
+// takes.
 func Everything(w *work.Work) *Album {
 	a := &Album{Pictures: map[naming.Step]Picture{}, drawing: Of(&w.Laid), names: map[identity]naming.Step{}}
 	b := a.drawing

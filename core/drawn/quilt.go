@@ -20,7 +20,8 @@ func (b Drawing) Quilt() QuiltPicture {
 	out.W, out.H = Round(w.Inches()), Round(h.Inches())
 	if m := b.Plain.Block; m != nil {
 		across, down := m.Size()
-		out.Says = "Drawn as planned; sizes follow the block that was measured, " + words.By(b.Table.Ruler, across, down) + "."
+		out.Says = "Drawn as planned; sizes follow the block that was measured, " + words.By(b.Table.Ruler, across, down) +
+			"."
 	}
 	for unit := range l.Blocks {
 		out.Blocks[unit] = b.Piece(l.Seen(unit), &b.Press)
@@ -34,7 +35,8 @@ func (b Drawing) Quilt() QuiltPicture {
 	var gap measure.Length // loose blocks do not touch
 	if l.Loose {
 		gap, out.Loose = measure.Inch, true
-		out.W, out.H = Round((w + gap*measure.Length(l.Columns()-1)).Inches()), Round((h + gap*measure.Length(len(l.Rows)-1)).Inches())
+		out.W, out.H = Round((w + gap*measure.Length(l.Columns()-1)).Inches()),
+			Round((h + gap*measure.Length(len(l.Rows)-1)).Inches())
 	}
 	if l.OnPoint {
 		b.onPoint(&out, left)

@@ -1,4 +1,5 @@
-// Package fewest finds the fewest strips that give what is wanted, and proves it: one-dimensional cutting stock with a loss after every so many cuts.
+// Package fewest finds the fewest strips that give what is wanted, and proves it: one-dimensional cutting stock with a
+// loss after every so many cuts.
 package fewest
 
 import (
@@ -74,9 +75,9 @@ func (s Stock) Most(width int64) int {
 	return n
 }
 
-// Effort is what all searches of one cutting plan may still look at together, in nodes: what they cannot settle within is
-// answered with the best that was found and the gap that remains. It counts work and never time, so that the same document
-// gives the same answer everywhere.
+// Effort is what all searches of one cutting plan may still look at together, in nodes: what they cannot settle within
+// is answered with the best that was found and the gap that remains. It counts work and never time, so that the same
+// document gives the same answer everywhere.
 type Effort struct{ Left int }
 
 // all is the effort of a whole cutting plan: many times what any quilt of the library or the demo takes.

@@ -6,8 +6,8 @@ import (
 	"vicis/core/measure"
 )
 
-// Chart is an individuals chart with moving range: each measurement of a batch in its order, within limits that follow from how much
-// one differs from the next (NIST/SEMATECH e-Handbook of Statistical Methods, 6.3.2.2; from memory).
+// Chart is an individuals chart with moving range: each measurement of a batch in its order, within limits that follow
+// from how much one differs from the next (NIST/SEMATECH e-Handbook of Statistical Methods, 6.3.2.2; from memory).
 type Chart struct {
 	Mean         measure.Length
 	Upper, Lower measure.Length // mean ± 2.66 times the mean moving range
@@ -16,13 +16,15 @@ type Chart struct {
 	Beyond       []bool         // of each measurement: it lies outside the limits
 	Jumps        []bool         // of each measurement: it differs from the one before by more than MostMoving
 	Few          bool           // so few that the limits are provisional
-	Shift        int            // from which measurement on, counted from 0, all lie on one side of the mean, eight or more; 0 for none
-	By           measure.Length // and by how much they differ from those before
+	// from which measurement on, counted from 0, all lie on one side of the mean, eight or more; 0 for none
+	Shift int
+	By    measure.Length // and by how much they differ from those before
 }
 
-// From how many measurements on there are limits, from how many on they are no longer provisional (common practice), and how many on one
-// side of the mean are a run (Western Electric's fourth rule, as the handbook gives it; from memory). Of its rules only that and the first, a
-// point beyond the limits, are asked: every rule more cries wolf more often.
+// From how many measurements on there are limits, from how many on they are no longer provisional (common practice),
+// and how many on one side of the mean are a run (Western Electric's fourth rule, as the handbook gives it; from
+// memory). Of its rules only that and the first, a point beyond the limits, are asked: every rule more cries wolf more
+// often.
 const (
 	fewest  = 8
 	settled = 20
@@ -32,8 +34,8 @@ const (
 // coarsest is how many marks of the ruler the measurements must span, or the ruler is all that is seen (judgement).
 const coarsest = 3
 
-// Individuals is the chart of a batch that was measured on a ruler with a mark; false where they are too few, or the ruler is too
-// coarse to tell them apart.
+// Individuals is the chart of a batch that was measured on a ruler with a mark; false where they are too few, or the
+// ruler is too coarse to tell them apart.
 func Individuals(list []measure.Length, mark measure.Length) (Chart, bool) {
 	if len(list) < fewest || slices.Max(list)-slices.Min(list) < coarsest*mark {
 		return Chart{}, false
@@ -60,8 +62,8 @@ func Individuals(list []measure.Length, mark measure.Length) (Chart, bool) {
 	return c, true
 }
 
-// shift finds where the last run begins that all lie on one side of the mean to the end, and by how much they differ from what came
-// before.
+// shift finds where the last run begins that all lie on one side of the mean to the end, and by how much they differ
+// from what came before.
 func shift(list []measure.Length, mean measure.Length) (from int, by measure.Length) {
 	last := list[len(list)-1]
 	if last == mean {

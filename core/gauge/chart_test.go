@@ -8,8 +8,8 @@ import (
 	"vicis/core/measure"
 )
 
-// The worked example of the NIST/SEMATECH e-Handbook of Statistical Methods, 6.3.2.2, ten batches: mean 50.81, mean moving range 1.8778,
-// limits 55.8041 and 45.8159 (values from memory).
+// The worked example of the NIST/SEMATECH e-Handbook of Statistical Methods, 6.3.2.2, ten batches: mean 50.81, mean
+// moving range 1.8778, limits 55.8041 and 45.8159 (values from memory).
 func TestTheHandbooksChart(t *testing.T) {
 	var list []measure.Length
 	for _, x := range []float64{49.6, 47.6, 49.9, 51.3, 47.8, 51.2, 52.6, 52.4, 53.6, 52.1} {
@@ -42,7 +42,8 @@ func TestTheHandbooksChart(t *testing.T) {
 	}
 }
 
-// The constants against the normal distribution, by simulation: 3 ÷ d₂ and 1 + 3 d₃ ÷ d₂ of two that are drawn from one.
+// The constants against the normal distribution, by simulation: 3 ÷ d₂ and 1 + 3 d₃ ÷ d₂ of two that are drawn from
+// one.
 func TestTheConstantsOfTheChart(t *testing.T) {
 	r := rand.New(rand.NewPCG(16, 4))
 	const n = 4_000_000
@@ -58,8 +59,8 @@ func TestTheConstantsOfTheChart(t *testing.T) {
 	}
 }
 
-// A steady hand lies outside once in some hundred measurements, and a guide that moved is found where it moved; a few, or a ruler too
-// coarse to tell them apart, get no limits.
+// A steady hand lies outside once in some hundred measurements, and a guide that moved is found where it moved; a few,
+// or a ruler too coarse to tell them apart, get no limits.
 func TestDriftIsFound(t *testing.T) {
 	r := rand.New(rand.NewPCG(16, 5))
 	batch := func(n, moves int, by measure.Length) []measure.Length {

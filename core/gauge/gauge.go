@@ -1,6 +1,6 @@
-// Package gauge is what a measurement says of the seams it was sewn with. Every seam takes its allowance from both sides: with n
-// parallel seams and outer edges still raw, allowance = (sum of cut widths − measured) ÷ 2n. What the ruler cannot tell is told as
-// a span, never as a number.
+// Package gauge is what a measurement says of the seams it was sewn with. Every seam takes its allowance from both
+// sides: with n parallel seams and outer edges still raw, allowance = (sum of cut widths − measured) ÷ 2n. What the
+// ruler cannot tell is told as a span, never as a number.
 package gauge
 
 import (
@@ -25,8 +25,8 @@ type Read struct {
 	Mark  measure.Length // how finely that was read
 }
 
-// Fineness is how finely a length was read that is written so, on a ruler with a mark or, where its decimals tell finer, by a caliper: five of
-// its last digit (common practice).
+// Fineness is how finely a length was read that is written so, on a ruler with a mark or, where its decimals tell
+// finer, by a caliper: five of its last digit (common practice).
 func Fineness(written string, units measure.Units, mark measure.Length) measure.Length {
 	one := measure.Inch
 	text := strings.ToLower(strings.TrimSpace(written))
@@ -59,8 +59,8 @@ type Said struct {
 	Agree               bool           // one allowance explains all of them
 }
 
-// Tells is how finely an allowance can be told from a measurement: half of the mark it was read to, shared by all that its seams
-// take. It is not asked of what tells nothing of seams.
+// Tells is how finely an allowance can be told from a measurement: half of the mark it was read to, shared by all that
+// its seams take. It is not asked of what tells nothing of seams.
 func (r Read) Tells() measure.Length {
 	return measure.CeilDiv(r.Mark*Allowance, measure.Length(2*r.Takes*r.Times))
 }
@@ -106,8 +106,8 @@ const (
 	Side      Slip = "wrong way" // far from anything that would explain it
 )
 
-// SlipOf says which slip would explain what was measured, where an allowance was planned; none where the seams can have taken it. whole
-// is a whole mark of the ruler.
+// SlipOf says which slip would explain what was measured, where an allowance was planned; none where the seams can have
+// taken it. whole is a whole mark of the ruler.
 func (r Read) SlipOf(planned, whole measure.Length) Slip {
 	near := func(a, b measure.Length) bool { return max(a-b, b-a)*40 <= b } // within one in forty
 	takes := measure.Length(r.Takes*r.Times) * planned / Allowance

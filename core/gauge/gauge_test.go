@@ -9,8 +9,8 @@ import (
 
 const in = measure.Inch
 
-// Three 2½″ strips that measure 6¼″: (7½ − 6¼) ÷ 4 = 5⁄16″. Four segments joined two by two at 5⁄16″ where ¼″ was planned: 11⅞″ (common
-// practice).
+// Three 2½″ strips that measure 6¼″: (7½ − 6¼) ÷ 4 = 5⁄16″. Four segments joined two by two at 5⁄16″ where ¼″ was
+// planned: 11⅞″ (common practice).
 func TestWorkedExamples(t *testing.T) {
 	for _, one := range []struct {
 		read   Read
@@ -19,7 +19,10 @@ func TestWorkedExamples(t *testing.T) {
 		{Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 1, Came: 25 * in / 4}, 5 * in / 16},
 		{Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 1, Came: 13 * in / 2}, in / 4},
 		{Read{None: 15 * in / 2, Takes: 4 * Allowance, Times: 3, Came: 39 * in / 2}, in / 4},
-		{Read{None: 8 * measure.Centimetre, Takes: 2 * Allowance, Times: 1, Came: 13 * measure.Centimetre / 2}, 3 * measure.Centimetre / 4},
+		{
+			Read{None: 8 * measure.Centimetre, Takes: 2 * Allowance, Times: 1, Came: 13 * measure.Centimetre / 2},
+			3 * measure.Centimetre / 4,
+		},
 	} {
 		one.read.Mark = in / 8
 		if got := Seam([]Read{one.read}, 0); got.Likely != one.likely || !got.Agree {
@@ -34,8 +37,8 @@ func TestWorkedExamples(t *testing.T) {
 	}
 }
 
-// The seam is found back: sewn virtually with a hidden allowance and cutting error, read with a ruler, 1,000 seeded cases. What is
-// said is never more certain than right, and no wider than the ruler and the cutting make it.
+// The seam is found back: sewn virtually with a hidden allowance and cutting error, read with a ruler, 1,000 seeded
+// cases. What is said is never more certain than right, and no wider than the ruler and the cutting make it.
 func TestTheSeamIsFoundBack(t *testing.T) {
 	r := rand.New(rand.NewPCG(16, 1))
 	for n := range 1000 {
@@ -65,11 +68,13 @@ func TestTheSeamIsFoundBack(t *testing.T) {
 		}
 		got := Seam(list, off)
 		if !got.Agree || hidden < got.Least || hidden > got.Most {
-			t.Fatalf("case %d: %v″ is said to lie from %v″ to %v″ (%+v)", n, hidden.Inches(), got.Least.Inches(), got.Most.Inches(), list)
+			t.Fatalf("case %d: %v″ is said to lie from %v″ to %v″ (%+v)", n, hidden.Inches(), got.Least.Inches(),
+				got.Most.Inches(), list)
 		}
 		for _, one := range list {
 			if wide := 2*one.Tells() + 2*off*Allowance/measure.Length(one.Takes) + 4; got.Most-got.Least > wide {
-				t.Errorf("case %d: from %v″ to %v″, and %+v alone says it to %v″", n, got.Least.Inches(), got.Most.Inches(), one, wide.Inches())
+				t.Errorf("case %d: from %v″ to %v″, and %+v alone says it to %v″", n, got.Least.Inches(), got.Most.Inches(), one,
+					wide.Inches())
 			}
 		}
 	}
@@ -121,8 +126,8 @@ func TestSlips(t *testing.T) {
 	}
 }
 
-// How finely something was read shows in how it is written: fractions on the ruler's mark, decimals to five of their last digit where
-// that is finer.
+// How finely something was read shows in how it is written: fractions on the ruler's mark, decimals to five of their
+// last digit where that is finer.
 func TestFineness(t *testing.T) {
 	for _, one := range []struct {
 		written string

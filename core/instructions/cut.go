@@ -14,14 +14,17 @@ func (t *teller) cut(part work.MatPart, l work.MatLine, says string) {
 	switch l.Kind {
 	case work.Enough:
 		f := part.Fabric
-		line.Do, line.Times, line.Fabric, line.Wide, line.Long = Cloth, f.Prints, f.Fabric.ID, inches(f.Usable), inches(f.Rest)
+		line.Do, line.Times, line.Fabric, line.Wide, line.Long = Cloth, f.Prints, f.Fabric.ID, inches(f.Usable),
+			inches(f.Rest)
 	case work.FromCloth:
-		line.Do, line.Times, line.Fabric, line.Wide, line.Long, line.Left = Shelf, 1, part.Fabric.Fabric.ID, inches(l.Use.Have.W), inches(l.Use.Have.L), inches(l.Use.Left)
+		line.Do, line.Times, line.Fabric, line.Wide, line.Long, line.Left = Shelf, 1, part.Fabric.Fabric.ID,
+			inches(l.Use.Have.W), inches(l.Use.Have.L), inches(l.Use.Left)
 		for _, c := range l.Use.Cuts {
 			line.Cuts = append(line.Cuts, Cut{Wide: inches(c.Cut), N: c.Count})
 		}
 	case work.Clean:
-		line.Do, line.Times, line.Fabric, line.Wide, line.Every = Clean, 1, part.Fabric.Fabric.ID, inches(t.Work.Table.Squaring), t.Work.Table.Every
+		line.Do, line.Times, line.Fabric, line.Wide, line.Every = Clean, 1, part.Fabric.Fabric.ID,
+			inches(t.Work.Table.Squaring), t.Work.Table.Every
 	case work.Strips, work.Ready:
 		usable, _ := t.Work.Table.Usable(l.Strip.Role)
 		line.Do = CutStrips
@@ -83,7 +86,8 @@ func (t *teller) marks(l work.MatLine) []Cut {
 	return list
 }
 
-// lies is how a patch lies in its pile: what lies between two marks is cut at the next one up and trimmed, as is noted where it is decided.
+// lies is how a patch lies in its pile: what lies between two marks is cut at the next one up and trimmed, as is noted
+// where it is decided.
 func (t *teller) lies(step naming.Step) (wide, high float64) {
 	if patch := t.Work.Acts[step].Act.Patch; patch != nil {
 		return inches(patch.W), inches(patch.H)

@@ -1,5 +1,5 @@
-// Package instructions tells the whole work as one sheet of lines, in the order of the work: what a quilter follows who follows it to the
-// letter. It holds what the screens and the papers say, from the same facts, and no drawing.
+// Package instructions tells the whole work as one sheet of lines, in the order of the work: what a quilter follows who
+// follows it to the letter. It holds what the screens and the papers say, from the same facts, and no drawing.
 package instructions
 
 import (
@@ -200,7 +200,10 @@ type LayerLaid struct {
 // Of tells the work line by line.
 func Of(w *work.Work) InstructionSheet {
 	t := teller{Work: w}
-	out := InstructionSheet{Name: w.Name, Seam: inches(w.Table.Seam), Fabrics: []FabricNamed{}, Lines: []Instruction{}, Piles: map[naming.Step]string{}, ruler: w.Table.Ruler}
+	out := InstructionSheet{
+		Name: w.Name, Seam: inches(w.Table.Seam), Fabrics: []FabricNamed{}, Lines: []Instruction{},
+		Piles: map[naming.Step]string{}, ruler: w.Table.Ruler,
+	}
 	for _, f := range w.Fabrics {
 		one := FabricNamed{ID: f.ID, Name: f.Name}
 		if f.Directed() {

@@ -42,7 +42,8 @@ func block(t *testing.T, name string) document.Document {
 	if err != nil {
 		t.Fatal(err)
 	}
-	d, err := document.Copy(list[slices.IndexFunc(list, func(e library.Entry) bool { return e.Document.Name == name })].Document)
+	d, err := document.Copy(list[slices.IndexFunc(list,
+		func(e library.Entry) bool { return e.Document.Name == name })].Document)
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -58,13 +59,14 @@ func find(t *testing.T, s instructions.InstructionSheet, is func(l instructions.
 	return i
 }
 
-// By hand: four snowballs with two corners each give eight units; eighty halves are taken, 72 come of nine pairs of squares, so all eight stand in, and
-// they lie there before the first row of halves is sewn.
+// By hand: four snowballs with two corners each give eight units; eighty halves are taken, 72 come of nine pairs of
+// squares, so all eight stand in, and they lie there before the first row of halves is sewn.
 func TestWhatIsCutOffStandsInBeforeItIsTaken(t *testing.T) {
 	s := sheetOf(t, read(t, "testdata/stand-ins.json"))
 	snow := find(t, s, func(l instructions.Instruction) bool { return l.Do == instructions.LayPart })
 	l := s.Lines[snow]
-	if l.Times != 4 || len(l.Stitches) != 4 || len(l.Knife) != 2 || len(l.Gives) != 2 || l.Gives[0].N != 1 || l.Gives[1].N != 2 || l.Gives[1].Wide != 2.75 || l.Gives[0].Wide != 9.5 {
+	if l.Times != 4 || len(l.Stitches) != 4 || len(l.Knife) != 2 || len(l.Gives) != 2 || l.Gives[0].N != 1 ||
+		l.Gives[1].N != 2 || l.Gives[1].Wide != 2.75 || l.Gives[0].Wide != 9.5 {
 		t.Errorf("%+v", l)
 	}
 	lent := find(t, s, func(l instructions.Instruction) bool { return l.Do == instructions.StandIn })
@@ -95,13 +97,15 @@ func TestAWebIsToldRowByRow(t *testing.T) {
 		}
 	}
 	rows := s.Lines[find(t, s, func(l instructions.Instruction) bool { return l.Step == naming.Rows })]
-	if len(third.Seams) != 3 || len(rows.Seams) != 2 || rows.Seams[0].Lower.Row+rows.Seams[0].Upper.Row != 3 || rows.Seams[1].Lower.Row+rows.Seams[1].Upper.Row != 3 {
+	if len(third.Seams) != 3 || len(rows.Seams) != 2 || rows.Seams[0].Lower.Row+rows.Seams[0].Upper.Row != 3 ||
+		rows.Seams[1].Lower.Row+rows.Seams[1].Upper.Row != 3 {
 		t.Errorf("%+v", rows.Seams)
 	}
 }
 
-// By hand, two blocks across and three down, on point. The rows, t for a triangle: tBt, tBBB, BBBt, tBt. The first begins one place further right than
-// the second, the others all at the same place: so many seams from the left, or as many from the right, meet.
+// By hand, two blocks across and three down, on point. The rows, t for a triangle: tBt, tBBB, BBBt, tBt. The first
+// begins one place further right than the second, the others all at the same place: so many seams from the left, or as
+// many from the right, meet.
 func TestRowsOnPointMeetSeamToSeam(t *testing.T) {
 	d := block(t, "Shoo-fly")
 	d.Top.Rows, d.Top.Columns = 3, 2
@@ -113,19 +117,27 @@ func TestRowsOnPointMeetSeamToSeam(t *testing.T) {
 			t.Errorf("seam %d meets %v", i+1, rows.Seams[i].Meets)
 		}
 	}
-	quarters := s.Lines[find(t, s, func(l instructions.Instruction) bool { return l.Do == instructions.Halve && l.Gives[0].N == 4 })]
-	halves := s.Lines[find(t, s, func(l instructions.Instruction) bool { return l.Do == instructions.Halve && l.Gives[0].N == 2 })]
+	quarters := s.Lines[find(t, s, func(l instructions.Instruction) bool {
+		return l.Do == instructions.Halve &&
+			l.Gives[0].N == 4
+	})]
+	halves := s.Lines[find(t, s, func(l instructions.Instruction) bool {
+		return l.Do == instructions.Halve &&
+			l.Gives[0].N == 2
+	})]
 	if quarters.Times != 2 || halves.Times != 2 { // six side triangles, four corners
 		t.Errorf("%d squares are quartered and %d halved", quarters.Times, halves.Times)
 	}
 	trim := s.Lines[find(t, s, func(l instructions.Instruction) bool { return l.Do == instructions.Trim && l.Of == "" })]
-	if g := trim.Gives[0]; math.Abs(g.Wide-17.4706) > 0.02 || math.Abs(g.High-25.9558) > 0.02 { // 2 and 3 times 6″ × 1.41421, and ½″
+	// 2 and 3 times 6″ × 1.41421, and ½″
+	if g := trim.Gives[0]; math.Abs(g.Wide-17.4706) > 0.02 || math.Abs(g.High-25.9558) > 0.02 {
 		t.Errorf("trimmed to %v × %v", g.Wide, g.High)
 	}
 }
 
-// By hand: three rows of three that should measure 36½″ and measure 36⅝″, two strips of 2½″ between them: 3 × 36⅝ + 2 × 2½ − 4 × ½ = 112⅞. What runs
-// right through is longer than the cloth is wide, and follows what was measured like what is cut in one piece.
+// By hand: three rows of three that should measure 36½″ and measure 36⅝″, two strips of 2½″ between them: 3 × 36⅝ + 2 ×
+// 2½ − 4 × ½ = 112⅞. What runs right through is longer than the cloth is wide, and follows what was measured like what
+// is cut in one piece.
 func TestSashingSewnEndToEndFollowsTheBlock(t *testing.T) {
 	d := block(t, "Checker from a panel")
 	d.Top.Rows, d.Top.Columns = 3, 3
@@ -153,13 +165,15 @@ func TestSquaredUpToWhatWasMeasured(t *testing.T) {
 		d.Top.Block = c.block
 		s := sheetOf(t, d)
 		l := s.Lines[find(t, s, func(l instructions.Instruction) bool { return l.Do == instructions.Square })]
-		if len(l.Trims) != 2 || l.Trims[0] != c.wide || l.Trims[1] != c.wide || (c.block != nil) != strings.Contains(l.Says, "6⅜″ × 6⅜″") {
+		if len(l.Trims) != 2 || l.Trims[0] != c.wide || l.Trims[1] != c.wide ||
+			(c.block != nil) != strings.Contains(l.Says, "6⅜″ × 6⅜″") {
 			t.Errorf("%+v", l)
 		}
 	}
 }
 
-// Everything that is counted is on every sheet as more than words, and what is printed names every pile by what it is called.
+// Everything that is counted is on every sheet as more than words, and what is printed names every pile by what it is
+// called.
 func TestNothingCountedIsInWordsAlone(t *testing.T) {
 	list, err := library.List()
 	if err != nil {
@@ -178,7 +192,8 @@ func TestNothingCountedIsInWordsAlone(t *testing.T) {
 				t.Errorf("%s: %s", e.ID, l.Says)
 			}
 		}
-		if text := s.Text(); strings.Contains(text, "%!") || strings.Contains(text, "the pile of \n") || strings.Count(text, "\n") < len(s.Lines) {
+		if text := s.Text(); strings.Contains(text, "%!") || strings.Contains(text, "the pile of \n") ||
+			strings.Count(text, "\n") < len(s.Lines) {
 			t.Errorf("%s:\n%s", e.ID, text)
 		}
 	}

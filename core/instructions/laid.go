@@ -37,7 +37,8 @@ func (t *teller) turn(step naming.Step, lies piece.Piece) (turn int, ok bool) {
 	return 0, false
 }
 
-// lay tells what lies face down on what. What is taken is the first thing, what lies on it are the others, in their order.
+// lay tells what lies face down on what. What is taken is the first thing, what lies on it are the others, in their
+// order.
 func (t *teller) lay(line *Instruction, m making.Made, act making.Act) {
 	var of []naming.Step
 	for _, take := range act.Takes {
@@ -50,7 +51,8 @@ func (t *teller) lay(line *Instruction, m making.Made, act making.Act) {
 	if len(of) != 1+len(joins.Over) {
 		return
 	}
-	if len(joins.Stitches) == 2*len(seams) && len(act.Apart) > 0 { // each with a second one that makes a unit of the trimming
+	// each with a second one that makes a unit of the trimming
+	if len(joins.Stitches) == 2*len(seams) && len(act.Apart) > 0 {
 		var with []naming.Seam
 		for _, one := range seams {
 			with = append(with, one, m.Unit.ID.Seam(naming.BonusSeam))
@@ -91,7 +93,10 @@ func (t *teller) lay(line *Instruction, m making.Made, act making.Act) {
 
 // press is where the allowances of a seam go of which the lower piece is on the side of +1.
 func (t *teller) press(seam naming.Seam) needle.PressedToward {
-	return map[int]needle.PressedToward{1: needle.ToLower, -1: needle.ToUpper, 0: needle.Opened}[t.Work.Press.Decisions[seam].X]
+	return map[int]needle.PressedToward{
+		1: needle.ToLower, -1: needle.ToUpper,
+		0: needle.Opened,
+	}[t.Work.Press.Decisions[seam].X]
 }
 
 // part tells how what was laid is cut apart.
@@ -116,7 +121,10 @@ func (t *teller) knife(p piece.Piece, lines []piece.Line) (list []StretchInches)
 }
 
 func stretch(from, to piece.Point) StretchInches {
-	return StretchInches{[2]float64{drawn.Round(from.X.Inches()), drawn.Round(from.Y.Inches())}, [2]float64{drawn.Round(to.X.Inches()), drawn.Round(to.Y.Inches())}}
+	return StretchInches{
+		[2]float64{drawn.Round(from.X.Inches()), drawn.Round(from.Y.Inches())},
+		[2]float64{drawn.Round(to.X.Inches()), drawn.Round(to.Y.Inches())},
+	}
 }
 
 // gives is what falls out of one run.
@@ -126,7 +134,10 @@ func (t *teller) gives(m making.Made, act making.Act) (list []FallsOut) {
 		if p.Patches == nil {
 			p = act.Piece
 		}
-		one := FallsOut{Step: g.ID, N: g.Count, Kinds: kinds(m, g.ID), Raw: !p.Whole(), Wide: drawn.Round(p.W.Inches()), High: drawn.Round(p.H.Inches())}
+		one := FallsOut{
+			Step: g.ID, N: g.Count, Kinds: kinds(m, g.ID), Raw: !p.Whole(), Wide: drawn.Round(p.W.Inches()),
+			High: drawn.Round(p.H.Inches()),
+		}
 		for i, side := range []piece.Side{piece.Top, piece.Right, piece.Bottom, piece.Left} {
 			one.Sides[i] = t.shows(p, side)
 		}
@@ -189,7 +200,10 @@ func (t *teller) onto(line *Instruction, act making.Act) {
 	line.Do, line.Of = Onto, act.Takes[0].Act
 	line.Turn, _ = t.turn(line.Of, act.Joins.LeftPiece)
 	for _, one := range act.Onto {
-		name := map[piece.Side]string{piece.Left: "left", piece.Right: "right", piece.Top: "top", piece.Bottom: "bottom"}[one.Side]
+		name := map[piece.Side]string{
+			piece.Left: "left", piece.Right: "right", piece.Top: "top",
+			piece.Bottom: "bottom",
+		}[one.Side]
 		line.Sides = append(line.Sides, TriangleSide{name, one.Of, drawn.Round(one.In.Inches()), t.press(act.Sews[0])})
 	}
 }

@@ -149,7 +149,8 @@ func (t *teller) layer(l needle.LayerUnder) LayerLaid {
 // chained says whether an act takes what was sewn long edge to long edge, one after another.
 func (t *teller) chained(act making.Act) bool {
 	joins := t.Work.Acts[act.Takes[0].Act].Act.Joins
-	return joins != nil && len(joins.Over) == 0 && slices.ContainsFunc(joins.Edges, func(j making.Join) bool { return j.A.Turn%90 != 0 })
+	return joins != nil && len(joins.Over) == 0 &&
+		slices.ContainsFunc(joins.Edges, func(j making.Join) bool { return j.A.Turn%90 != 0 })
 }
 
 // opens tells how rings are opened.
@@ -177,7 +178,8 @@ func (t *teller) meets(i, turned int) []int {
 	return []int{b, a}
 }
 
-// around tells a border that is sewn on where no card shows its seams: side by side, the border on top; false for what is none.
+// around tells a border that is sewn on where no card shows its seams: side by side, the border on top; false for what
+// is none.
 func (t *teller) around(line *Instruction, b batching.Batch) bool {
 	i := slices.IndexFunc(t.Work.Layout.Rings, func(r quilt.BorderRing) bool { return r.Border.ID == b.ID.Border() })
 	if i < 0 || b.ID.IsCorners() {
@@ -244,8 +246,9 @@ func (t *teller) backing(line *Instruction, b batching.Batch) {
 	if back.Seams == back.Lengths {
 		usable, _ := t.Work.Table.Usable(back.Role)
 		t.lines = append(t.lines, Instruction{
-			Do: Slice, Of: naming.BackingLengths, Times: 1, Upright: []float64{inches(usable / 2)}, Places: [][]PartPlace{{{Step: halves}, {Step: halves}}},
-			Says: "Cut one length of the backing in half along its length.",
+			Do: Slice, Of: naming.BackingLengths, Times: 1, Upright: []float64{inches(usable / 2)},
+			Places: [][]PartPlace{{{Step: halves}, {Step: halves}}},
+			Says:   "Cut one length of the backing in half along its length.",
 		})
 	}
 	line.Do, line.Times = Sew, 1

@@ -30,19 +30,24 @@ func (s InstructionSheet) Text() string {
 		}
 		for k, seam := range l.Seams {
 			if len(seam.Meets) > 0 {
-				fmt.Fprintf(&out, "        from the end that goes in first, seam %d of the lower row meets seam %d of the upper one\n", seam.Meets[0], seam.Meets[1])
+				fmt.Fprintf(&out, "        from the end that goes in first, seam %d of the lower row meets seam %d of the upper "+
+					"one\n", seam.Meets[0], seam.Meets[1])
 			}
 			if l.Do == Close {
-				fmt.Fprintf(&out, "        %s%s\n", s.long(seam.Takes), strings.NewReplacer("lower one", "last strip", "upper one", "first strip").Replace(pressWords(seam.Press)))
+				fmt.Fprintf(&out, "        %s%s\n", s.long(seam.Takes),
+					strings.NewReplacer("lower one", "last strip", "upper one", "first strip").Replace(pressWords(seam.Press)))
 				continue
 			}
-			fmt.Fprintf(&out, "        seam %d: %s below; %s on top, turned over onto it; %s%s\n", k+1, s.layerWords(seam.Lower), s.layerWords(seam.Upper), s.long(seam.Takes), pressWords(seam.Press))
+			fmt.Fprintf(&out, "        seam %d: %s below; %s on top, turned over onto it; %s%s\n", k+1, s.layerWords(seam.Lower),
+				s.layerWords(seam.Upper), s.long(seam.Takes), pressWords(seam.Press))
 		}
 		for _, o := range l.Over {
-			fmt.Fprintf(&out, "        face down on %s: %s%s, %s from its left edge and %s from above\n", s.pile(l.Of), s.pile(o.Of), turnWords(o.Turn), s.long(o.Left), s.long(o.Top))
+			fmt.Fprintf(&out, "        face down on %s: %s%s, %s from its left edge and %s from above\n", s.pile(l.Of),
+				s.pile(o.Of), turnWords(o.Turn), s.long(o.Left), s.long(o.Top))
 		}
 		for _, one := range l.Sides {
-			fmt.Fprintf(&out, "        %s to the %s edge%s, middle to middle%s\n", s.pile(one.Of), one.Side, s.inWords(one), pressWords(one.Press))
+			fmt.Fprintf(&out, "        %s to the %s edge%s, middle to middle%s\n", s.pile(one.Of), one.Side, s.inWords(one),
+				pressWords(one.Press))
 		}
 		for _, one := range l.Stitches {
 			fmt.Fprintf(&out, "        sew %s%s\n", s.stretch(one.StretchInches), pressWords(one.Press))
@@ -52,12 +57,14 @@ func (s InstructionSheet) Text() string {
 		}
 		for r, row := range l.Places {
 			for c, p := range row {
-				fmt.Fprintf(&out, "        row %d, place %d: to the pile of %s%s\n", r+1, c+1, s.pile(p.Step), turnWords((360-p.Turn)%360))
+				fmt.Fprintf(&out, "        row %d, place %d: to the pile of %s%s\n", r+1, c+1, s.pile(p.Step),
+					turnWords((360-p.Turn)%360))
 			}
 		}
 		for _, g := range l.Gives {
 			if g.Step == "" {
-				fmt.Fprintf(&out, "        turned by %d°, to %s × %s, as much off opposite sides\n", g.Turn, s.long(g.Wide), s.long(g.High))
+				fmt.Fprintf(&out, "        turned by %d°, to %s × %s, as much off opposite sides\n", g.Turn, s.long(g.Wide),
+					s.long(g.High))
 				continue
 			}
 			fmt.Fprintf(&out, "        %d of each to the pile of %s%s\n", g.N, s.pile(g.Step), s.fallsWords(g))
@@ -66,7 +73,8 @@ func (s InstructionSheet) Text() string {
 			fmt.Fprintf(&out, "        then turn it by %d°\n", l.After)
 		}
 		if len(l.Trims) > 0 {
-			fmt.Fprintf(&out, "        and trim it to %s × %s, as much off opposite sides\n", s.long(l.Trims[0]), s.long(l.Trims[1]))
+			fmt.Fprintf(&out, "        and trim it to %s × %s, as much off opposite sides\n", s.long(l.Trims[0]),
+				s.long(l.Trims[1]))
 		}
 	}
 	return out.String()
@@ -79,7 +87,8 @@ func (s InstructionSheet) long(inches float64) string {
 
 // stretch is a line from a point to another, each from the left and from above.
 func (s InstructionSheet) stretch(l StretchInches) string {
-	return fmt.Sprintf("from %s and %s to %s and %s (from the left, from above)", s.long(l.From[0]), s.long(l.From[1]), s.long(l.To[0]), s.long(l.To[1]))
+	return fmt.Sprintf("from %s and %s to %s and %s (from the left, from above)", s.long(l.From[0]), s.long(l.From[1]),
+		s.long(l.To[0]), s.long(l.To[1]))
 }
 
 // inWords is how far an edge lies inside of the tips beyond it.
@@ -90,8 +99,8 @@ func (s InstructionSheet) inWords(one TriangleSide) string {
 	return ", " + s.long(one.In) + " inside of the tips"
 }
 
-// fallsWords is how large something is that falls out, what is trimmed off it and how it lies; nothing of what is no rectangle and shows no
-// edge.
+// fallsWords is how large something is that falls out, what is trimmed off it and how it lies; nothing of what is no
+// rectangle and shows no edge.
 func (s InstructionSheet) fallsWords(g FallsOut) string {
 	if g.Wide == 0 {
 		return ""

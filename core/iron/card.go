@@ -56,7 +56,8 @@ func (b AtIron) thick() []string {
 				}
 			}
 		}
-		list = append(list, fmt.Sprintf("Up to %d layers %s: slow down before it, turn the wheel by hand over it, and press it flat with a block of wood while it cools.", layers, words.Listed(where)))
+		list = append(list, fmt.Sprintf("Up to %d layers %s: slow down before it, turn the wheel by hand over it, and "+
+			"press it flat with a block of wood while it cools.", layers, words.Listed(where)))
 	}
 	return list
 }
@@ -76,35 +77,43 @@ func (b AtIron) card(batch batching.Batch) PressCard {
 	switch {
 	case open:
 		c.Lay = "Wrong side up, the seam along the middle of the board."
-		c.Way = "Open the allowances with the tip, then press along the seam from the wrong side, and once more from the right side."
+		c.Way = "Open the allowances with the tip, then press along the seam from the wrong side, and once more from the " +
+			"right side."
 	case batch.Stage == batching.Sets && batch.ID != b.Acts[batch.ID].Made.Acts[0].ID:
 		c.Lay = "The tube over a sleeve board or a rolled towel, wrong side out, the last seam on top."
 		c.Way = "Push the allowances to their side with the tip, a stretch at a time, and keep the iron off the layer below."
 	case batch.Stage == batching.Sets:
 		c.Lay = "Along the board, wrong side up, its first strip away from you."
-		c.Way = "Press seam by seam from one end to the other, lifting the iron, not pushing it: a pushed set bows. Then turn it over and press along the seams so that no pleat is left."
+		c.Way = "Press seam by seam from one end to the other, lifting the iron, not pushing it: a pushed set bows. Then " +
+			"turn it over and press along the seams so that no pleat is left."
 	case len(batch.Presses) == 1 && batch.Stage != batching.Top && batch.Stage != batching.Rows:
 		c.Lay = fmt.Sprintf("Closed as it was sewn, %s on top, the seam away from you.", b.onTop(batch, first))
 		c.Way = "Lift the top piece and let the iron follow it over the seam: the allowances lie under what was on top."
 	case batch.ID.Column() > 0:
 		c.Lay = "Wrong side up, a row at a time, the threads between the rows left in."
-		c.Way = "Push each allowance to its side with the tip, from the first seam of the row to the last. Keep the rows in their order: the threads hold them."
+		c.Way = "Push each allowance to its side with the tip, from the first seam of the row to the last. Keep the rows " +
+			"in their order: the threads hold them."
 	case batch.Stage == batching.Top:
-		c.Lay = "Wrong side up, a stretch at a time, the rest of the top on a table beside the board so that it does not pull."
+		c.Lay = "Wrong side up, a stretch at a time, the rest of the top on a table beside the board so that it does not " +
+			"pull."
 		c.Way = "Push the allowances to their side with the tip and press down, stretch by stretch."
 	default:
 		c.Lay = "Wrong side up, as the picture of the back shows it."
-		c.Way = "Push each allowance to its side with the tip, from the first seam to the last, then press the whole from the right side."
+		c.Way = "Push each allowance to its side with the tip, from the first seam to the last, then press the whole from " +
+			"the right side."
 	}
 	if b.Schools.SetFirstOf(batch.ID.ID()) {
 		c.Way = "First press it flat as it was sewn, to set the seam. " + c.Way
 	}
 	if spun {
-		c.Way += " At each crossing to spin, undo the stitches inside the allowance down to the seam, turn the allowances round like the sails of a mill, and press the small square flat. Where ends were locked, or stitches are so short that twisting does not undo them, unpick them one by one, or leave that crossing and pin it."
+		c.Way += " At each crossing to spin, undo the stitches inside the allowance down to the seam, turn the allowances " +
+			"round like the sails of a mill, and press the small square flat. Where ends were locked, or stitches are so " +
+			"short that twisting does not undo them, unpick them one by one, or leave that crossing and pin it."
 	}
 	c.Check = b.cardCheck(batch)
 	if list := b.FlipWords(batch); len(list) > 0 {
-		c.Way += " Before it is sewn turn an allowance of the right-hand column the other way by hand, where it would come to lie on the one beside it: " + strings.Join(list, "; ") + "."
+		c.Way += " Before it is sewn turn an allowance of the right-hand column the other way by hand, where it would come " +
+			"to lie on the one beside it: " + strings.Join(list, "; ") + "."
 	}
 	if stretches(batch.Piece) {
 		c.Cautions = append(c.Cautions,
@@ -132,9 +141,11 @@ func (b AtIron) cardCheck(batch batching.Batch) string {
 	w, h := batch.Piece.Size()
 	switch {
 	case batch.Stage == batching.Sets && batch.ID != b.Acts[batch.ID].Made.Acts[0].ID:
-		return "Folded in half, seam on seam, the tube must lie flat. A bowed one does not: unpick the last seam and press the set again."
+		return "Folded in half, seam on seam, the tube must lie flat. A bowed one does not: unpick the last seam and press " +
+			"the set again."
 	case batch.Stage == batching.Sets && len(b.Acts[batch.ID].Made.Round) > 0:
-		return fmt.Sprintf("Measure across it in three places: %s. Folded in half along its length it must lie flat, edge on edge, before it is closed: a bowed set is pressed again.", b.Say(h))
+		return fmt.Sprintf("Measure across it in three places: %s. Folded in half along its length it must lie flat, edge "+
+			"on edge, before it is closed: a bowed set is pressed again.", b.Say(h))
 	case batch.Stage == batching.Sets:
 		return fmt.Sprintf("Measure across it in three places: %s.", b.Say(h))
 	case batch.ID.Column() > 0:
@@ -152,7 +163,8 @@ func (b AtIron) cardCheck(batch batching.Batch) string {
 		}
 		return "Look at the row above it: its seams go the other way."
 	case batch.Stage == batching.Top && batch.ID == naming.Rows:
-		return "Feel each crossing with a finger before it is pressed: a ridge on both sides of the seam means that it interlocks."
+		return "Feel each crossing with a finger before it is pressed: a ridge on both sides of the seam means that it " +
+			"interlocks."
 	case w > 0 && batch.Piece.Whole() && batch.Make > 1:
 		return fmt.Sprintf("Measure the first: %s × %s. Half-way, after %d, hold one against the first.", b.Say(w),
 			b.Say(h), (batch.Make+1)/2)
@@ -162,7 +174,8 @@ func (b AtIron) cardCheck(batch batching.Batch) string {
 	return ""
 }
 
-// opposite says whether the seams of some rows of the middle go the other way than those of the rows beside them, at every place where they meet.
+// opposite says whether the seams of some rows of the middle go the other way than those of the rows beside them, at
+// every place where they meet.
 func (b AtIron) opposite(of func(k quilt.RowKind) bool) bool {
 	l, met := b.Layout, false
 	for r := 1; r < len(l.Rows); r++ {
@@ -199,7 +212,8 @@ func stretches(p piece.Piece) bool {
 
 // FlipWords says at which crossings of which columns an allowance is turned by hand before columns are joined.
 func (b AtIron) FlipWords(batch batching.Batch) (list []string) {
-	if t := b.Acts[batch.ID].Made.Tube; t != nil && batch.ID == b.Acts[batch.ID].Made.Unit.ID.Step() && batch.Does == making.Sews {
+	if t := b.Acts[batch.ID].Made.Tube; t != nil && batch.ID == b.Acts[batch.ID].Made.Unit.ID.Step() &&
+		batch.Does == making.Sews {
 		for i := 1; i < len(t.Columns); i++ {
 			at, _ := b.Flips(t.Columns[i-1].Piece, t.Columns[i].Piece, batch.ID.Seam())
 			list = append(list, flipped(i+1, at)...)

@@ -127,7 +127,8 @@ func (b AtIron) pressed() (says, detail string) {
 		case b.Schools.Press == pressing.Dark:
 			detail = "You press to the dark, come what may. Press to nest instead, or pin these crossings."
 		case len(b.PressedDark()) > 0:
-			detail = fmt.Sprintf("You press %s to the dark, come what may. Press to nest there too, or pin these crossings.", b.PressedDarkWords())
+			detail = fmt.Sprintf("You press %s to the dark, come what may. Press to nest there too, or pin these crossings.",
+				b.PressedDarkWords())
 		case len(p.Release) > 0:
 			detail = fmt.Sprintf("You hold seams so that more clash than must: with %s released, %d would be left.",
 				strings.Join(b.SeamNames(p.Release), " and "), p.Free)
@@ -138,7 +139,8 @@ func (b AtIron) pressed() (says, detail string) {
 			}
 			detail += "."
 		default:
-			detail = fmt.Sprintf("This is the best way found. %s at least %d clash. Pin these crossings or open the seams there.",
+			detail = fmt.Sprintf("This is the best way found. %s at least %d clash. Pin these crossings or open the "+
+				"seams there.",
 				b.triedWords(), p.Bound)
 		}
 	}
@@ -187,7 +189,8 @@ func (b AtIron) kindWords() string {
 	for _, id := range b.Press.Mixed {
 		names = append(names, b.Unit(id).Unit.Name)
 	}
-	return fmt.Sprintf("%s %s in kinds that look alike and are sewn differently: %s %s only where like meets like. Sort them as they come from the iron, by the seam that was sewn first, and lay one kind in a block.",
+	return fmt.Sprintf("%s %s in kinds that look alike and are sewn differently: %s %s only where like meets like. Sort "+
+		"them as they come from the iron, by the seam that was sewn first, and lay one kind in a block.",
 		strings.Join(names, " and "), words.Verb(len(names), "come"), words.Plural(b.Press.Unsorted, "crossing"),
 		words.Verb(b.Press.Unsorted, "nest"))
 }
@@ -217,7 +220,8 @@ func (b AtIron) schoolWords() string {
 		}
 	}
 	if len(none) > 0 {
-		says = append(says, fmt.Sprintf("Neither side of a seam lies nearer the middle in %s: there the school decides nothing.",
+		says = append(says, fmt.Sprintf("Neither side of a seam lies nearer the middle in %s: there the school decides "+
+			"nothing.",
 			strings.Join(none, ", ")))
 	}
 	return strings.Join(says, " ")

@@ -7,8 +7,9 @@ import (
 	"vicis/core/making"
 )
 
-// Every stage says what it took to whoever counts (decided.Quilt.Spend), so that nobody can forget to: what is sewn, laid, pressed,
-// counted and cut, never the clock. In about a hundredth of a millisecond on the machine it was weighed on.
+// Every stage says what it took to whoever counts (decided.Quilt.Spend), so that nobody can forget to: what is sewn,
+// laid, pressed, counted and cut, never the clock. In about a hundredth of a millisecond on the machine it was weighed
+// on.
 const (
 	documentCost = 10 // to read it anew, and a part for each of its units and schools of steps
 	documentPart = 3

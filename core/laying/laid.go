@@ -36,7 +36,8 @@ func (l Laid) PressedDark() []naming.Unit {
 	var list []naming.Unit
 	for _, c := range l.Press.Clashing {
 		for _, seam := range []naming.Seam{c.A, c.B} {
-			if of := naming.Of(seam.Owner().ID()); l.Schools.Steps[of.ID()].Press == pressing.Dark && !slices.Contains(list, of) {
+			if of := naming.Of(seam.Owner().ID()); l.Schools.Steps[of.ID()].Press == pressing.Dark &&
+				!slices.Contains(list, of) {
 				list = append(list, of)
 			}
 		}

@@ -31,14 +31,15 @@ type Sewn struct {
 	Top   quilt.Top            // with it
 	Waits map[naming.Step]bool // what is cut to the size of the pieced blocks
 
-	OncePlanned map[naming.Unit]making.Made // what would come out otherwise if everything measured what it should, as it would
+	// what would come out otherwise if everything measured what it should, as it would
+	OncePlanned map[naming.Unit]making.Made
 	Known       map[naming.Unit]making.Made
 	through     map[naming.Seam]bool // seams that are cut through later
 	asked       quilt.Top            // as the document lays it: waves in one piece
 }
 
-// Sew makes every unit of a quilt and checks the top. Where it is false the stage holds the units that could be made, and nothing
-// goes on from it.
+// Sew makes every unit of a quilt and checks the top. Where it is false the stage holds the units that could be made,
+// and nothing goes on from it.
 func Sew(b decided.Quilt) (Sewn, bool) {
 	s, ok := sew(b)
 	s.Spent(s.SewnCost())
@@ -50,7 +51,10 @@ func sew(b decided.Quilt) (Sewn, bool) {
 	b.Problems, b.Table.Problems = &found, &found
 	made, order := making.All(b.Copies, b.Table)
 	found = found.Once()
-	s := Sewn{Quilt: b, Acts: map[naming.Step]ActOf{}, Known: made, through: map[naming.Seam]bool{}, Plain: b.Spread, asked: b.Spread}
+	s := Sewn{
+		Quilt: b, Acts: map[naming.Step]ActOf{}, Known: made, through: map[naming.Seam]bool{}, Plain: b.Spread,
+		asked: b.Spread,
+	}
 	s.OncePlanned = making.AsPlanned(b.Copies, b.Table, made)
 	s.knows()
 	for _, id := range order {
@@ -118,7 +122,8 @@ func (s *Sewn) straight(top quilt.Top) quilt.Top {
 	}
 	written := edges || wide%len(top.Repeat[0]) != 0 // the whole row, not its repeat
 	if n := wide*most + 1; written && n > quilt.MostBlocks {
-		s.Problems.Stop("row-too-long", "/top/columns", fmt.Sprintf("Written out column by column a row of this quilt has up to %d pieces.", n),
+		s.Problems.Stop("row-too-long", "/top/columns", fmt.Sprintf("Written out column by column a row of this quilt has "+
+			"up to %d pieces.", n),
 			fmt.Sprintf("Lay at most %d blocks across, or join the columns to blocks.", quilt.MostBlocks/most-1))
 		return top
 	}
@@ -255,7 +260,8 @@ func (s Sewn) Holding(p document.Press) Sewn {
 // Unit is a unit by its name; nothing where it could not be made.
 func (s Sewn) Unit(id naming.Unit) making.Made { return s.Known[id] }
 
-// EitherWay lists the fabrics whose print lies one way in some of a unit and another way in others, since the parts it is sewn from fall out so.
+// EitherWay lists the fabrics whose print lies one way in some of a unit and another way in others, since the parts it
+// is sewn from fall out so.
 func (s Sewn) EitherWay(unit naming.Unit) []string {
 	var list []string
 	seen := map[naming.Unit]bool{}

@@ -39,9 +39,9 @@ func (s Sewn) StitchOf(b batching.Batch) StitchLength {
 	return UsualStitch
 }
 
-// LowerThread is how much of the bobbin's thread one of a batch takes, in metres. A lockstitch takes so many times the length of its seam at the
-// usual stitches, half of it from the bobbin; what goes through the cloth and back with every stitch is more where stitches are shorter. What
-// lies between the pieces of a chain is not counted.
+// LowerThread is how much of the bobbin's thread one of a batch takes, in metres. A lockstitch takes so many times the
+// length of its seam at the usual stitches, half of it from the bobbin; what goes through the cloth and back with every
+// stitch is more where stitches are shorter. What lies between the pieces of a chain is not counted.
 func (s Sewn) LowerThread(b batching.Batch) float64 {
 	if b.Does != making.Sews {
 		return 0

@@ -42,8 +42,8 @@ type scrap struct {
 	across, along measure.Length // as it is cut: the course is cut from across
 }
 
-// Courses lays courses side by side until they are as wide as span, each as long as long; nothing where there is not enough. Every seam takes
-// an allowance of both sides. Each course is the widest that can still be filled: fewer seams.
+// Courses lays courses side by side until they are as wide as span, each as long as long; nothing where there is not
+// enough. Every seam takes an allowance of both sides. Each course is the widest that can still be filled: fewer seams.
 func Courses(scraps []Scrap, span, long, seam, mark measure.Length) (list []Course) {
 	var pool []scrap
 	for i, s := range scraps {

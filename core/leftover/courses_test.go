@@ -8,8 +8,9 @@ import (
 	"vicis/core/measure"
 )
 
-// Of seeded scraps: the courses are as wide together and as long as they should be, by sums of their own; every piece fits into the scrap it
-// is cut from, and of no scrap more is cut than it has. With one more that is large enough for all of it there is always a back.
+// Of seeded scraps: the courses are as wide together and as long as they should be, by sums of their own; every piece
+// fits into the scrap it is cut from, and of no scrap more is cut than it has. With one more that is large enough for
+// all of it there is always a back.
 func TestCoursesComeOutOfTheScraps(t *testing.T) {
 	r := rand.New(rand.NewPCG(5, 18))
 	const seam, mark = measure.Inch / 2, measure.Inch / 8

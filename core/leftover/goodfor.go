@@ -23,8 +23,8 @@ type leftOver struct {
 	sewn        bool // an end of a strip set: its long side here runs across its seams, and it is cut in no other way
 }
 
-// GoodFor lists what the smaller remnants are good for: another border, sewn end to end; corner squares of the borders there are.
-// Lengths of cloth are not counted: they are worth more whole.
+// GoodFor lists what the smaller remnants are good for: another border, sewn end to end; corner squares of the borders
+// there are. Lengths of cloth are not counted: they are worth more whole.
 func (b LeftOver) GoodFor(remnants []Remnant) []GoodFor {
 	list := []GoodFor{}
 	var rest []leftOver
@@ -53,9 +53,11 @@ func (b LeftOver) GoodFor(remnants []Remnant) []GoodFor {
 		for _, r := range rest {
 			if n := r.count * int(r.long/side) * int(r.short/side); n >= 4 && !r.sewn {
 				list = append(list, GoodFor{
-					Says: fmt.Sprintf("%d squares of %s for the corners of %s come out of what is left of %s: 4 are wanted.", n, b.Say(side), ring.Border.Name, r.name),
+					Says: fmt.Sprintf("%d squares of %s for the corners of %s come out of what is left of %s: 4 are wanted.", n,
+						b.Say(side), ring.Border.Name, r.name),
 					Working: words.Working{
-						Sums:  []string{fmt.Sprintf("%s of %s × %s, each %d × %d squares", words.Plural(r.count, "piece"), b.Say(r.long), b.Say(r.short), r.long/side, r.short/side)},
+						Sums: []string{fmt.Sprintf("%s of %s × %s, each %d × %d squares", words.Plural(r.count, "piece"), b.Say(r.long),
+							b.Say(r.short), r.long/side, r.short/side)},
 						Rules: rules.By(rules.CornerSquares),
 					},
 				})
@@ -80,7 +82,8 @@ func (b LeftOver) spareBlocks() (list []GoodFor) {
 			list = append(list, GoodFor{
 				Says: fmt.Sprintf("%d more of %s can be sewn of parts that are left over.", n, m.Unit.Name),
 				Working: words.Working{
-					Sums:  []string{fmt.Sprintf("%d of them take no more cut than the %d of the quilt; %d would", b.Layout.Count[m.Unit.ID]+n, b.Layout.Count[m.Unit.ID], b.Layout.Count[m.Unit.ID]+n+1)},
+					Sums: []string{fmt.Sprintf("%d of them take no more cut than the %d of the quilt; %d would",
+						b.Layout.Count[m.Unit.ID]+n, b.Layout.Count[m.Unit.ID], b.Layout.Count[m.Unit.ID]+n+1)},
 					Rules: rules.By(rules.SpareBlock),
 				},
 			})
@@ -89,7 +92,8 @@ func (b LeftOver) spareBlocks() (list []GoodFor) {
 	return list
 }
 
-// Widths of a border that are tried, in whole and half inches or centimetres, and how long an end must be to be worth a seam, and of how many anybody sews a border (judgement).
+// Widths of a border that are tried, in whole and half inches or centimetres, and how long an end must be to be worth a
+// seam, and of how many anybody sews a border (judgement).
 const (
 	widestBorder   = 8
 	narrowestTwice = 3 // halves of an inch, or of two centimetres
@@ -112,7 +116,8 @@ func (b LeftOver) anotherBorder(rest []leftOver) (GoodFor, bool) {
 		var sums []string
 		for _, r := range rest {
 			n, each := int(r.short/width), r.long
-			if other := int(r.long / width); !r.sewn && measure.Length(other)*r.short > measure.Length(n)*each && r.short >= shortestEnd*width {
+			if other := int(r.long / width); !r.sewn && measure.Length(other)*r.short > measure.Length(n)*each &&
+				r.short >= shortestEnd*width {
 				n, each = other, r.short
 			}
 			if n == 0 || each < shortestEnd*width {
@@ -134,11 +139,15 @@ func (b LeftOver) anotherBorder(rest []leftOver) (GoodFor, bool) {
 			sums = append(slices.Clone(sums[:mostSums]), fmt.Sprintf("and ends of %d other sizes", n-mostSums))
 		}
 		return GoodFor{
-			Says: fmt.Sprintf("Another border, cut %s wide and sewn end to end from %s: %s of it, and it takes %s. Sew at least that, then cut it to the edges as you measure them.",
-				b.Say(width), words.Plural(pieces, "end"), b.Say(has/b.Table.Ruler.Mark*b.Table.Ruler.Mark), b.Say(takes.CeilTo(b.Table.Ruler.Mark))),
+			Says: fmt.Sprintf("Another border, cut %s wide and sewn end to end from %s: %s of it, and it takes %s. Sew at "+
+				"least that, then cut it to the edges as you measure them.",
+				b.Say(width), words.Plural(pieces, "end"), b.Say(has/b.Table.Ruler.Mark*b.Table.Ruler.Mark),
+				b.Say(takes.CeilTo(b.Table.Ruler.Mark))),
 			Working: words.Working{
-				Sums: append(sums, fmt.Sprintf("less %s in each of %s = %s", b.Say(2*s), words.Plural(pieces-1, "seam"), b.Say(has/b.Table.Ruler.Mark*b.Table.Ruler.Mark)),
-					fmt.Sprintf("two sides of %s and two ends of %s = %s", b.Say(h), b.Say(w+2*width-4*s), b.Say(takes.CeilTo(b.Table.Ruler.Mark)))),
+				Sums: append(sums, fmt.Sprintf("less %s in each of %s = %s", b.Say(2*s), words.Plural(pieces-1, "seam"),
+					b.Say(has/b.Table.Ruler.Mark*b.Table.Ruler.Mark)),
+					fmt.Sprintf("two sides of %s and two ends of %s = %s", b.Say(h), b.Say(w+2*width-4*s),
+						b.Say(takes.CeilTo(b.Table.Ruler.Mark)))),
 				Rules: rules.By(rules.EndToEnd),
 			},
 		}, true

@@ -50,8 +50,8 @@ type Leftover struct {
 // EmptyLedger is a book with nothing in it.
 func EmptyLedger() Ledger { return Ledger{Hands: []HandCount{}, Leftovers: []Leftover{}} }
 
-// shown is a thing that is made with what it shows once it is sewn in, and in a mirror: numbers that are the same however
-// it is turned.
+// shown is a thing that is made with what it shows once it is sewn in, and in a mirror: numbers that are the same
+// however it is turned.
 type shown struct {
 	making.Made
 	look, mirrored uint64
@@ -130,7 +130,8 @@ func (b LeftOver) hand(x, y making.Made) HandCount {
 	}
 	switch {
 	case x.Unit.ID.ID() != y.Unit.ID.ID():
-		h.Says = fmt.Sprintf("%d and %d: mirror images of each other, sewn in batches of their own. Keep the piles apart.", h.Left.Need, h.Right.Need)
+		h.Says = fmt.Sprintf("%d and %d: mirror images of each other, sewn in batches of their own. Keep the piles apart.",
+			h.Left.Need, h.Right.Need)
 	case h.Left.Need == h.Right.Need:
 		h.Says = fmt.Sprintf("Every run gives both hands, and %d of each %s needed.", h.Left.Need, words.Are(h.Left.Need))
 	default:
@@ -153,7 +154,8 @@ func (b LeftOver) counterSet(m making.Made, short Count) string {
 	for _, v := range counter {
 		if wanted, ok := b.Table.Made(short.Step.Made()); ok &&
 			making.Alike(v.Piece.Finished(b.Table.Seam), wanted.Piece.Finished(b.Table.Seam), b.Seen) {
-			return fmt.Sprintf("A counter-set helps: with the pieced square turned by a quarter before pairing, each run gives %d of %s.", v.Count, short.Name)
+			return fmt.Sprintf("A counter-set helps: with the pieced square turned by a quarter before pairing, each run "+
+				"gives %d of %s.", v.Count, short.Name)
 		}
 	}
 	return "No turning of the pieced square gives one hand alone."

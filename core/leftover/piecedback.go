@@ -9,8 +9,8 @@ import (
 	"vicis/core/words"
 )
 
-// piecedBack is how what is left makes the backing, or so much of it that fewer lengths are cut for it. Ends of strip sets stay out of it, and so does
-// what is left of the backing's own cloth: of that there is less where less is cut.
+// piecedBack is how what is left makes the backing, or so much of it that fewer lengths are cut for it. Ends of strip
+// sets stay out of it, and so does what is left of the backing's own cloth: of that there is less where less is cut.
 func (b LeftOver) piecedBack(remnants []Remnant) (GoodFor, bool) {
 	back := b.Layout.Back
 	if back == nil || back.Lengths > mostLengths {
@@ -68,17 +68,22 @@ func (b LeftOver) backOf(courses []Course, names []string, whole int, rest measu
 	long := b.Say(back.Long.CeilTo(b.Table.Ruler.Mark))
 	how := fmt.Sprintf("cut %s wide and sewn end to end to %s", b.Say(courses[0].Width), long)
 	if len(courses) > 1 {
-		how = fmt.Sprintf("%d courses side by side, cut %s wide, each sewn end to end to %s", len(courses), words.Listed(widths), long)
+		how = fmt.Sprintf("%d courses side by side, cut %s wide, each sewn end to end to %s", len(courses),
+			words.Listed(widths), long)
 	}
 	says := fmt.Sprintf("A back pieced of what is left: %s; %s in all.", how, words.Plural(pieces, "piece"))
 	switch {
 	case whole == 0 && pieces == 1:
-		says = fmt.Sprintf("The whole back comes out of one piece that is left, %s: %s × %s of it.", names[courses[0].Pieces[0].Of], b.Say(courses[0].Width), long)
+		says = fmt.Sprintf("The whole back comes out of one piece that is left, %s: %s × %s of it.",
+			names[courses[0].Pieces[0].Of], b.Say(courses[0].Width), long)
 	case whole > 0:
-		says = fmt.Sprintf("A part of the back pieced of what is left, %s the quilt beside %s of cloth instead of %d: %s; %s in all.",
-			map[bool]string{true: "across", false: "along"}[back.Sideways], words.Plural(whole, "length"), back.Lengths, how, words.Plural(pieces, "piece"))
+		says = fmt.Sprintf("A part of the back pieced of what is left, %s the quilt beside %s of cloth instead of %d: %s; "+
+			"%s in all.",
+			map[bool]string{true: "across", false: "along"}[back.Sideways], words.Plural(whole, "length"), back.Lengths, how,
+			words.Plural(pieces, "piece"))
 	}
-	sums = append(sums, fmt.Sprintf("together %s wide, of %s that are wanted", b.Say(wide), b.Say(rest.CeilTo(b.Table.Ruler.Mark))))
+	sums = append(sums, fmt.Sprintf("together %s wide, of %s that are wanted", b.Say(wide),
+		b.Say(rest.CeilTo(b.Table.Ruler.Mark))))
 	return GoodFor{Says: says, Working: words.Working{
 		Sums:  sums,
 		Rules: rules.By(rules.PiecedBack, fmt.Sprintf("Its allowance is %s.", b.Say(back.Seam))),

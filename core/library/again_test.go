@@ -22,9 +22,10 @@ import (
 	"vicis/core/work"
 )
 
-// cutter is the second drawing of what is cut again: it is given the cloth of what is cut, where the knife goes, and which part is
-// laid where and how it is turned; it cuts, turns, takes an allowance off every edge that is joined, and lays the rest side by side. It
-// says where cloth is lost by cutting, and where what comes out is not what the core drew.
+// cutter is the second drawing of what is cut again: it is given the cloth of what is cut, where the knife goes, and
+// which part is laid where and how it is turned; it cuts, turns, takes an allowance off every edge that is joined, and
+// lays the rest side by side. It says where cloth is lost by cutting, and where what comes out is not what the core
+// drew.
 const cutter = `
 import json, sys
 from shapely.geometry import Polygon, box
@@ -130,7 +131,8 @@ func drawingOf(t *testing.T, w *work.Work, cut, block naming.Unit) cutDrawing {
 	row := 0
 	for _, p := range making.Laid(made.Unit.How) {
 		var r, c int
-		if _, err := fmt.Sscanf(strings.NewReplacer("/rows/", "", "/cells/", " ").Replace(p.At), "%d %d", &r, &c); err != nil {
+		if _, err := fmt.Sscanf(strings.NewReplacer("/rows/", "", "/cells/", " ").Replace(p.At), "%d %d", &r,
+			&c); err != nil {
 			t.Fatal(p.At, err)
 		}
 		if row = r; row == len(out.Rows) {
@@ -142,8 +144,8 @@ func drawingOf(t *testing.T, w *work.Work, cut, block naming.Unit) cutDrawing {
 	return out
 }
 
-// Parts and rejoined blocks of the library, and of 300 seeded cuts through its blocks, drawn a second time with Shapely (Debian's
-// python3-shapely) from the cloth of what is cut, the knife's lines and which part is laid where.
+// Parts and rejoined blocks of the library, and of 300 seeded cuts through its blocks, drawn a second time with Shapely
+// (Debian's python3-shapely) from the cloth of what is cut, the knife's lines and which part is laid where.
 func TestWhatIsCutAgainAgainstShapely(t *testing.T) {
 	list, err := List()
 	if err != nil {
@@ -176,7 +178,10 @@ func TestWhatIsCutAgainAgainstShapely(t *testing.T) {
 			t.Fatal(err)
 		}
 		cut, cells := seededCut(r, e.Block)
-		d.Parts = append(d.Parts, cut, making.Unit{ID: "joined-again", Name: "Joined again", How: straight.Relaid(&straight.Grid{}, cells)})
+		d.Parts = append(d.Parts, cut, making.Unit{
+			ID: "joined-again", Name: "Joined again",
+			How: straight.Relaid(&straight.Grid{}, cells),
+		})
 		d.Top = quilt.Top{Rows: 1, Columns: 1, Repeat: [][]quilt.Cell{{{Unit: "joined-again"}}}}
 		w, ok := work.Of(d)
 		if !ok { // a line too near a seam, or parts that do not fit: said at its place
@@ -296,7 +301,10 @@ func TestWhatIsCutAgainMeasures(t *testing.T) {
 	// Measured 12⅝″: 4¼, 4⅛, 4¼, and the block 1″ less than that.
 	d := entryOf(t, "pinwheel-in-thirds")
 	unitOf(t, d, "half").How.(*triangle.HalfSquare).Finished = making.Typed("6 in")
-	unitOf(t, d, "parts").How.(*recut.CutAgain).Measured = &recut.Unfinished{Width: measure.Typed("12 5/8"), Height: measure.Typed("12 5/8")}
+	unitOf(t, d, "parts").How.(*recut.CutAgain).Measured = &recut.Unfinished{
+		Width:  measure.Typed("12 5/8"),
+		Height: measure.Typed("12 5/8"),
+	}
 	w, ok := work.Of(d)
 	if !ok {
 		t.Fatal(*w.Problems)

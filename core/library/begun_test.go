@@ -9,7 +9,8 @@ import (
 	"vicis/core/plan"
 )
 
-// A block follows what a new quilt starts with, whichever allowance that is; one whose lengths were written for an allowance says so itself.
+// A block follows what a new quilt starts with, whichever allowance that is; one whose lengths were written for an
+// allowance says so itself.
 func TestABlockFollowsWhatAQuiltStartsWith(t *testing.T) {
 	groups, err := blocks.ReadDir("blocks")
 	if err != nil {
@@ -22,7 +23,10 @@ func TestABlockFollowsWhatAQuiltStartsWith(t *testing.T) {
 				continue
 			}
 			start := document.Begin(measure.Inches)
-			start.Seam = document.Allowance{Stitched: measure.Typed(a.Sets["/seam/stitched"]), Fold: measure.Typed(a.Sets["/seam/fold"])}
+			start.Seam = document.Allowance{
+				Stitched: measure.Typed(a.Sets["/seam/stitched"]),
+				Fold:     measure.Typed(a.Sets["/seam/fold"]),
+			}
 			for _, g := range groups {
 				files, err := blocks.ReadDir("blocks/" + g.Name())
 				if err != nil {

@@ -16,9 +16,10 @@ import (
 	"vicis/core/work"
 )
 
-// follower sews what the cards say, and nothing else: from each pile a piece is taken, turned as told, the upper one turned over like a
-// page onto the lower one, right edges even; both are sewn an allowance inside the edge, cut away beyond it, opened, and the allowances folded
-// to the side that is said. What is taken from a pile no card tells of is taken as it is drawn.
+// follower sews what the cards say, and nothing else: from each pile a piece is taken, turned as told, the upper one
+// turned over like a page onto the lower one, right edges even; both are sewn an allowance inside the edge, cut away
+// beyond it, opened, and the allowances folded to the side that is said. What is taken from a pile no card tells of is
+// taken as it is drawn.
 const follower = `
 import json, sys
 from shapely.geometry import Polygon, box
@@ -107,8 +108,9 @@ type sewing struct {
 	Falls map[naming.Step][]drawn.Picture `json:"falls"` // of halves that are sewn to each other: all that falls out
 }
 
-// The cards of every block of the library that is sewn edge to edge, followed literally by a second drawing in Shapely (Debian's python3-shapely),
-// give the block of the plan, front and back, after every step. A point of an allowance folded wrongly is 0.03 square inches.
+// The cards of every block of the library that is sewn edge to edge, followed literally by a second drawing in Shapely
+// (Debian's python3-shapely), give the block of the plan, front and back, after every step. A point of an allowance
+// folded wrongly is 0.03 square inches.
 func TestCardsFollowedLiterallyGiveTheBlock(t *testing.T) {
 	list, err := List()
 	if err != nil {
@@ -149,7 +151,8 @@ func TestCardsFollowedLiterallyGiveTheBlock(t *testing.T) {
 		for _, school := range []string{"nest", "outward", "open"} {
 			d := e.Document
 			raw, _ := json.Marshal(d)
-			read, problems := document.Read([]byte(strings.Replace(string(raw), `"press":"nest"`, fmt.Sprintf(`"press":%q`, school), 1)))
+			read, problems := document.Read([]byte(strings.Replace(string(raw), `"press":"nest"`,
+				fmt.Sprintf(`"press":%q`, school), 1)))
 			if problems.Stopped() {
 				t.Fatal(problems)
 			}
@@ -178,7 +181,8 @@ func TestCardsFollowedLiterallyGiveTheBlock(t *testing.T) {
 	for name, g := range got {
 		all += g.Sewn
 		if g.Sewn != seams[name] || g.Front > 0.01 || g.Back > 0.01 {
-			t.Errorf("%s: %d of %d seams sewn; %.4f square inches of cloth and %.4f of allowances lie elsewhere than planned", name, g.Sewn, seams[name], g.Front, g.Back)
+			t.Errorf("%s: %d of %d seams sewn; %.4f square inches of cloth and %.4f of allowances lie elsewhere than planned",
+				name, g.Sewn, seams[name], g.Front, g.Back)
 		}
 	}
 	if all < 300 {

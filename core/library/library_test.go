@@ -64,7 +64,8 @@ func TestEveryBlockIsPlannedFromClothToTop(t *testing.T) {
 	}
 }
 
-// aPart says whether what is laid is a part of what is cut again, which is as large as that makes it, and whether that is said.
+// aPart says whether what is laid is a part of what is cut again, which is as large as that makes it, and whether that
+// is said.
 func aPart(e Entry, problems problem.List) bool {
 	if !problems.Stopped() || problems.Stops()[0].Code != "a-part" {
 		return false
@@ -105,8 +106,8 @@ func TestEveryBlockCanBeResized(t *testing.T) {
 	}
 }
 
-// A block that is asked to finish at a size does so when it is sewn, also where parts of it hold √2 of an allowance; else
-// it is said how near it comes. Every block, at twelve sizes, held against what is sewn.
+// A block that is asked to finish at a size does so when it is sewn, also where parts of it hold √2 of an allowance;
+// else it is said how near it comes. Every block, at twelve sizes, held against what is sewn.
 func TestResizedBlocksFinishAsAskedFor(t *testing.T) {
 	list, err := List()
 	if err != nil {

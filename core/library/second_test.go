@@ -15,11 +15,11 @@ import (
 	"vicis/core/work"
 )
 
-// counter is the second drawing: it is told where every seam of a whole quilt lies, in which order seams are sewn and to
-// which side the allowances of each are folded, and nothing else. Two ends cross where they leave a later seam at one
-// point, on both sides of it, at the same angle; at the end of that seam only what lies along it was sewn by it. They
-// interlock where, along the later seam, their allowances lie on opposite sides; where they lie on the same, one lies on
-// the other.
+// counter is the second drawing: it is told where every seam of a whole quilt lies, in which order seams are sewn and
+// to which side the allowances of each are folded, and nothing else. Two ends cross where they leave a later seam at
+// one point, on both sides of it, at the same angle; at the end of that seam only what lies along it was sewn by it.
+// They interlock where, along the later seam, their allowances lie on opposite sides; where they lie on the same, one
+// lies on the other.
 const counter = `
 import json, math, sys
 from shapely.geometry import Point, LineString
@@ -106,9 +106,9 @@ func seamsOf(w *work.Work) []placed {
 	return list
 }
 
-// How many seams cross in whole small quilts, and how many of them interlock, held against Shapely (Debian's python3-shapely): every block of the
-// library laid 3 × 3, 2 × 2 with every
-// other one turned, and 2 × 2 in sashing with cornerstones. None of core/pressing is used there.
+// How many seams cross in whole small quilts, and how many of them interlock, held against Shapely (Debian's
+// python3-shapely): every block of the library laid 3 × 3, 2 × 2 with every other one turned, and 2 × 2 in sashing with
+// cornerstones. None of core/pressing is used there.
 func TestCrossingsOfWholeQuiltsAgainstShapely(t *testing.T) {
 	list, err := List()
 	if err != nil {

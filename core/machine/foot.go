@@ -33,7 +33,8 @@ type Under struct {
 	After  int         `json:"after" enum:"0,90,180,270" doc:"How what the last seam gives is turned to lie as the step's picture does"`
 }
 
-// UnderSeam is how the two layers of one seam lie: the edges that are sewn on the right, at the guide, the upper end in first.
+// UnderSeam is how the two layers of one seam lie: the edges that are sewn on the right, at the guide, the upper end in
+// first.
 type UnderSeam struct {
 	Place      string               `json:"place" doc:"Where in the quilt it lies; empty where that is said already"`
 	Row        int                  `json:"row,omitempty" doc:"Of a web: which row of the quilt, from 1"`
@@ -109,7 +110,8 @@ func UnderNeedle(w *work.Work, step naming.Step, near int) (Under, bool) {
 	u.Hold, u.Check, u.Each, u.After = b.hold(batch), b.against(batch), card.Each, card.Batch.Turned
 	u.First, u.Count = card.First, card.Seams
 	if batch.Stage == batching.Top && b.Layout.Eased {
-		u.Check = "An edge was measured: allowances come about where they are drawn. Match both ends and the middle, and ease the rest in."
+		u.Check = "An edge was measured: allowances come about where they are drawn. Match both ends and the middle, and " +
+			"ease the rest in."
 	}
 	if !ok {
 		return u, true
@@ -146,7 +148,8 @@ func (b AtMachine) underSeam(d drawn.Drawing, l needle.Lie) UnderSeam {
 	}
 	long := l.Long.Nearest()
 	s := UnderSeam{
-		Seam: l.Seam, Lower: layer(l.Lower), Upper: layer(l.Upper), Long: b.Table.Ruler.Read(long), Takes: drawn.Round(l.Takes.Inches()),
+		Seam: l.Seam, Lower: layer(l.Lower), Upper: layer(l.Upper), Long: b.Table.Ruler.Read(long),
+		Takes: drawn.Round(l.Takes.Inches()),
 		Marks: []UnderMark{}, Press: l.Press, First: b.firstWords(l), Allowances: b.allowanceWords(l),
 	}
 	s.Says = fmt.Sprintf("Lay %s face down on %s, their edges even at the guide.", l.Upper.Name, l.Lower.Name)
@@ -154,20 +157,26 @@ func (b AtMachine) underSeam(d drawn.Drawing, l needle.Lie) UnderSeam {
 		s.Says = fmt.Sprintf("Lay one %s face down on the other, their edges even at the guide.", l.Upper.Name)
 	}
 	if l.Why == needle.Folded { // how it begins is common practice
-		s.Says = fmt.Sprintf("Lay %s on %s, the raw edges of all of them even at the guide. Begin along a side with a tail left loose, and stop an allowance before each corner.", l.Upper.Name, l.Lower.Name)
+		s.Says = fmt.Sprintf("Lay %s on %s, the raw edges of all of them even at the guide. Begin along a side with a tail "+
+			"left loose, and stop an allowance before each corner.", l.Upper.Name, l.Lower.Name)
 	}
 	s.Says += b.tipWords(l)
 	switch l.Why { // how a point is met is common practice
 	case needle.Points:
-		s.Why = words.UpperFirst(l.Upper.Name) + " is on top because a point of it comes at the seam: let the needle go just outside the spot where its stitches cross."
+		s.Why = words.UpperFirst(l.Upper.Name) + " is on top because a point of it comes at the seam: let the needle go " +
+			"just outside the spot where its stitches cross."
 	case needle.Seams:
-		s.Why = words.UpperFirst(l.Upper.Name) + " is on top because more of its seams are sewn over: so you see that none is turned back."
+		s.Why = words.UpperFirst(l.Upper.Name) + " is on top because more of its seams are sewn over: so you see that none " +
+			"is turned back."
 	}
 	for _, m := range l.Marks {
 		if m.At.Cmp(l.Drawn) >= 0 {
 			continue
 		}
-		mark := UnderMark{At: drawn.Round(m.At.Inches()), Text: b.alongWords(m.At), Lower: string(m.Lower), Upper: string(m.Upper)}
+		mark := UnderMark{
+			At: drawn.Round(m.At.Inches()), Text: b.alongWords(m.At), Lower: string(m.Lower),
+			Upper: string(m.Upper),
+		}
 		switch {
 		case m.Clashes > 0:
 			mark.Locks = "clashes"
@@ -199,7 +208,8 @@ func (b AtMachine) tipWords(l needle.Lie) string {
 	if from == naming.CornerTriangle.Step() {
 		return fmt.Sprintf(" Middle to middle: its points stand out by %s at either end.", tip)
 	}
-	return fmt.Sprintf(" Its right angle even with the corner of the block: its point stands out by %s at the other end.", tip)
+	return fmt.Sprintf(" Its right angle even with the corner of the block: its point stands out by %s at the other end.",
+		tip)
 }
 
 // alongWords is a place along a seam.
@@ -289,7 +299,8 @@ func (b AtMachine) allowanceWords(l needle.Lie) string {
 			clash = append(clash, b.alongWords(m.At))
 		}
 	}
-	up, down := b.pointWords(above, func(m needle.AllowanceMark) needle.AllowanceWay { return m.Upper }), b.pointWords(below, func(m needle.AllowanceMark) needle.AllowanceWay { return m.Lower })
+	up, down := b.pointWords(above, func(m needle.AllowanceMark) needle.AllowanceWay { return m.Upper }),
+		b.pointWords(below, func(m needle.AllowanceMark) needle.AllowanceWay { return m.Lower })
 	var says []string
 	switch {
 	case len(marks) == 0:
@@ -304,15 +315,18 @@ func (b AtMachine) allowanceWords(l needle.Lie) string {
 				where = append(where, one.side+" at "+words.Plural(n, "place"))
 			}
 		}
-		says = append(says, fmt.Sprintf("Allowances come %s; only those of the beginning are drawn. Keep each as it was pressed.", words.Listed(where)))
+		says = append(says, fmt.Sprintf("Allowances come %s; only those of the beginning are drawn. Keep each as it was "+
+			"pressed.", words.Listed(where)))
 		above, below = nil, nil
 	case lock && len(above) > mostTold && up == drawnWords:
-		return fmt.Sprintf("Allowances point as they are drawn, %d on either piece: each pair must lock under your finger.", len(above))
+		return fmt.Sprintf("Allowances point as they are drawn, %d on either piece: each pair must lock under your finger.",
+			len(above))
 	case len(marks) > mostTold && (up == drawnWords || down == drawnWords):
 		says = append(says, fmt.Sprintf("Allowances point as they are drawn: %d on top, %d below.", len(above), len(below)))
 		above, below = nil, nil
 	case lock:
-		return fmt.Sprintf("Allowances of the top piece point %s; of the lower one the other way: each pair must lock under your finger.", up)
+		return fmt.Sprintf("Allowances of the top piece point %s; of the lower one the other way: each pair must lock "+
+			"under your finger.", up)
 	case len(above) > 0:
 		says = append(says, fmt.Sprintf("Allowances of the top piece point %s.", up))
 	}
@@ -352,9 +366,13 @@ func (b AtMachine) pointWords(marks []needle.AllowanceMark, way func(needle.Allo
 	}
 	switch {
 	case len(order) == 1 && len(marks) > 1:
-		return pointing[order[0]] + map[bool]string{true: ", both of them", false: fmt.Sprintf(", all %d", len(marks))}[len(marks) == 2]
+		return pointing[order[0]] + map[bool]string{
+			true:  ", both of them",
+			false: fmt.Sprintf(", all %d", len(marks)),
+		}[len(marks) == 2]
 	case len(marks) > mostTold && alternate:
-		return fmt.Sprintf("%s at %s, then %s at %s, and so on in turn", pointing[order[0]], by[order[0]][0], pointing[order[1]], by[order[1]][0])
+		return fmt.Sprintf("%s at %s, then %s at %s, and so on in turn", pointing[order[0]], by[order[0]][0],
+			pointing[order[1]], by[order[1]][0])
 	case len(marks) > mostTold:
 		return drawnWords
 	}
@@ -393,9 +411,11 @@ func (b AtMachine) tellsWords(l needle.Lie, w needle.Wrong) string {
 		case w.Points[0] == needle.None:
 			return fmt.Sprintf("The cloth lies alike. At %s no allowance of %s comes.", at, which)
 		case w.Points[1] == needle.None:
-			return fmt.Sprintf("The cloth lies alike. At %s an allowance of %s comes, and points %s.", at, which, pointing[w.Points[0]])
+			return fmt.Sprintf("The cloth lies alike. At %s an allowance of %s comes, and points %s.", at, which,
+				pointing[w.Points[0]])
 		default:
-			return fmt.Sprintf("The cloth lies alike. At %s the allowance of %s points %s, not %s.", at, which, pointing[w.Points[0]], pointing[w.Points[1]])
+			return fmt.Sprintf("The cloth lies alike. At %s the allowance of %s points %s, not %s.", at, which,
+				pointing[w.Points[0]], pointing[w.Points[1]])
 		}
 	}
 	p, guide := l.Lower.Piece, 0.0
@@ -452,13 +472,20 @@ func (b AtMachine) underLaid(d drawn.Drawing, l needle.FaceDown, edge string) *U
 	if w := l.Wrong; w != nil {
 		lying := d.Lying(w.Over, w.Stitches)
 		out.Wrong = &UnderWrong{
-			Says: wrongWords(*w), Lower: d.Piece(w.Lower.Piece, &b.Press), Laid: &lying, X: drawn.Round(w.X), Y: drawn.Round(w.Y), Alike: drawn.Round(w.Alike),
+			Says: wrongWords(*w), Lower: d.Piece(w.Lower.Piece, &b.Press), Laid: &lying, X: drawn.Round(w.X),
+			Y: drawn.Round(w.Y), Alike: drawn.Round(w.Alike),
 			Tells: "The line of stitches runs the other way.",
 		}
 		if !w.Diagonal {
 			p := l.Under
-			where := map[bool]string{true: "Toward the upper left", false: "Toward the lower right"}[w.X/p.W.Inches()+w.Y/p.H.Inches() < 1]
-			out.Wrong.Tells = where + " " + b.clothWords(map[bool]string{true: "what lies face down", false: "what lies below"}[w.Up], *w)
+			where := map[bool]string{
+				true:  "Toward the upper left",
+				false: "Toward the lower right",
+			}[w.X/p.W.Inches()+w.Y/p.H.Inches() < 1]
+			out.Wrong.Tells = where + " " + b.clothWords(map[bool]string{
+				true:  "what lies face down",
+				false: "what lies below",
+			}[w.Up], *w)
 		}
 	}
 	return out
@@ -478,7 +505,8 @@ func (b AtMachine) placeInWeb(column, n int) (row int, place, then string) {
 	case last && column == columns:
 		then = "The last of the web: cut the thread here, and nowhere else."
 	case last && column == (columns+1)/2:
-		then = fmt.Sprintf("Half-way: after this one lay the web down, %d columns wide, and look along every row. The thread is not cut.", column)
+		then = fmt.Sprintf("Half-way: after this one lay the web down, %d columns wide, and look along every row. The "+
+			"thread is not cut.", column)
 	case last:
 		then = fmt.Sprintf("The last of this column: do not cut the thread, and begin column %d at the top.", column+1)
 	default:

@@ -22,7 +22,8 @@ import (
 	"vicis/core/work"
 )
 
-// StepShown is one thing that is counted. Its id is made of ids in the document, so it survives changes of size and order.
+// StepShown is one thing that is counted. Its id is made of ids in the document, so it survives changes of size and
+// order.
 type StepShown struct {
 	ID      naming.Step    `json:"id"`
 	Name    string         `json:"name"`
@@ -53,8 +54,8 @@ type StandInShown struct {
 	Count int         `json:"count"`
 }
 
-// TakeShown is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
-// of the same run take together: what they take is used up once.
+// TakeShown is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that
+// fall out of the same run take together: what they take is used up once.
 type TakeShown struct {
 	Step     naming.Step `json:"step"`
 	Each     int         `json:"each"`
@@ -100,8 +101,9 @@ func (b AtMachine) step(of work.Step) StepShown {
 	s := StepShown{
 		ID: of.ID, Name: of.Called, Stage: of.Stage, Does: string(of.Does), Group: of.ID.Group(),
 		Behind: of.ID.Behind(),
-		Make:   of.Make, Spare: of.Spare, Size: b.sizeOf(of), Exact: of.Exact(), Look: of.Look, Picture: b.album.Named(of.Picture),
-		Takes: []TakeShown{}, Also: []StandInShown{},
+		Make:   of.Make, Spare: of.Spare, Size: b.sizeOf(of), Exact: of.Exact(), Look: of.Look,
+		Picture: b.album.Named(of.Picture),
+		Takes:   []TakeShown{}, Also: []StandInShown{},
 	}
 	for _, t := range of.Takes {
 		take := TakeShown{Step: t.Step, Each: t.Each, Per: t.Per, Together: t.Together, Shared: t.Shared}
@@ -220,7 +222,8 @@ func (b AtMachine) sewn(s *StepShown, batch batching.Batch) {
 		s.One = "set"
 		if batch.ID != m.Acts[0].ID {
 			s.One = "tube"
-			s.Says = fmt.Sprintf("Close %s: the last long edge of each to its first, right sides together, %s.", m.Unit.Name, words.Times(batch.Make))
+			s.Says = fmt.Sprintf("Close %s: the last long edge of each to its first, right sides together, %s.", m.Unit.Name,
+				words.Times(batch.Make))
 			break
 		}
 		s.Says = fmt.Sprintf("Sew %s: %s of %s.", batch.Name, words.Plural(batch.Make, "set"),
@@ -260,7 +263,8 @@ func (b AtMachine) sewn(s *StepShown, batch batching.Batch) {
 		s.Says = fmt.Sprintf("Sew %s: %s.", name, words.Plural(batch.Make, "seam"))
 		if batch.ID == naming.CornersOn {
 			wide, high := b.Layout.Middle()
-			s.Says += fmt.Sprintf(" Then trim the edges of the quilt to %s beyond the points of the blocks, its corners square: %s.", b.Say(b.Table.Seam), words.By(b.Table.Ruler, wide, high))
+			s.Says += fmt.Sprintf(" Then trim the edges of the quilt to %s beyond the points of the blocks, its corners "+
+				"square: %s.", b.Say(b.Table.Seam), words.By(b.Table.Ruler, wide, high))
 		}
 	case batch.Stage == batching.Finish:
 		s.One, s.Says = finishWords(batch)
@@ -332,7 +336,8 @@ func finishWords(batch batching.Batch) (one, says string) {
 	case naming.BackingJoin:
 		return "seam", fmt.Sprintf("Sew the backing: %s.", words.Plural(batch.Make, "seam"))
 	case naming.BindingJoin:
-		return "seam", fmt.Sprintf("Sew the binding strips end to end on the diagonal: %s. Press it in half along its length.", words.Plural(batch.Make, "seam"))
+		return "seam", fmt.Sprintf("Sew the binding strips end to end on the diagonal: %s. Press it in half along its length.",
+			words.Plural(batch.Make, "seam"))
 	}
 	return "quilt", "Sew the binding round the quilt, once it is quilted and trimmed."
 }
@@ -402,7 +407,8 @@ func (b AtMachine) stitch(batch batching.Batch) string {
 		short = set.Short.String()
 	}
 	if why, is := map[laying.StitchLength]string{
-		laying.TubeStitch: "because the tube is cut across; one seam of every ring is unpicked again, and short stitches make that slow",
+		laying.TubeStitch: "because the tube is cut across; one seam of every ring is unpicked again, and short stitches " +
+			"make that slow",
 		laying.SetStitch:  "because the set is cut across",
 		laying.CutStitch:  "because the seam is cut through later",
 		laying.SpunStitch: "where crossings are spun: the ones inside the allowance are undone, the others have to hold",
@@ -415,8 +421,8 @@ func (b AtMachine) stitch(batch batching.Batch) string {
 	return "stitches of 2.1 to 2.5 mm"
 }
 
-// sharedOut says whether what is cut from a step's strips is shared out to the prints of an assortment, each of which is
-// rounded up by itself.
+// sharedOut says whether what is cut from a step's strips is shared out to the prints of an assortment, each of which
+// is rounded up by itself.
 func (b AtMachine) sharedOut(step naming.Step) bool {
 	for _, f := range b.Cut.Fabrics {
 		for _, s := range f.Strips {
@@ -432,7 +438,8 @@ func (b AtMachine) sharedOut(step naming.Step) bool {
 // spares.
 func (b AtMachine) workCounts(steps []StepShown) {
 	at := map[naming.Step]int{}
-	laidOut := map[int][]string{} // what is cut from strips or sets, where a sum over each by itself would not come to them
+	// what is cut from strips or sets, where a sum over each by itself would not come to them
+	laidOut := map[int][]string{}
 	terms := make([][]string, len(steps))
 	for i := range steps {
 		at[steps[i].ID] = i
@@ -528,7 +535,8 @@ func (b AtMachine) webWords(batch batching.Batch) string {
 	_, columns := b.Layout.Web()
 	switch column {
 	case 2:
-		return fmt.Sprintf("Begin a web of %d columns: the second of every row to the first, from the top down: %d seams.", columns, batch.Make)
+		return fmt.Sprintf("Begin a web of %d columns: the second of every row to the first, from the top down: %d seams.",
+			columns, batch.Make)
 	case columns:
 		return fmt.Sprintf("Sew the last column to the web, from the top row down: %d seams.", batch.Make)
 	}

@@ -41,7 +41,8 @@ func typed(text string, length measure.Written) Breadth {
 	}
 	number := measure.Typed(strings.Join(words[:last], " ")) // whole numbers and fractions read alike
 	if l := number.Length(); l < measure.Inch/4 || l > 40*measure.Inch || l%(measure.Inch/4) != 0 {
-		return Breadth{text: text, says: fmt.Sprintf("“%s” is not ¼ to 40 strips in quarters. Write it like 3 strips or 1/2 strip, or give a length", text)}
+		return Breadth{text: text, says: fmt.Sprintf("“%s” is not ¼ to 40 strips in quarters. Write it like 3 strips or "+
+			"1/2 strip, or give a length", text)}
 	}
 	return Breadth{text: text, quarters: number.Length() / (measure.Inch / 4)}
 }
@@ -89,8 +90,8 @@ func (b Breadth) Finished(t *Table) measure.Length {
 	return b.is
 }
 
-// In is what was written by a rule, in its exact text with its unit, or as it names a strip: the same however it was typed. Nothing, and
-// what cannot be read, stays as it is.
+// In is what was written by a rule, in its exact text with its unit, or as it names a strip: the same however it was
+// typed. Nothing, and what cannot be read, stays as it is.
 func (b Breadth) In(rule measure.Units) Breadth {
 	if b = typed(b.text, measure.Typed(b.text).In(rule)); b.quarters > 0 {
 		return strips(b.quarters)
@@ -166,7 +167,8 @@ func (t *Table) OnTheRuler(l measure.Length, at, what string) {
 	if !l.On(t.Ruler.Mark) {
 		t.Problems.Warn("off-the-ruler", at, fmt.Sprintf("%s should be %s, which is between two marks of your ruler.",
 			what, t.Ruler.Print(l)),
-			fmt.Sprintf("It is listed as %s, the next mark up: trim it after cutting, or change the strip width, the allowance or the ruler's mark.", t.Ruler.Print(l.CeilTo(t.Ruler.Mark))))
+			fmt.Sprintf("It is listed as %s, the next mark up: trim it after cutting, or change the strip width, the "+
+				"allowance or the ruler's mark.", t.Ruler.Print(l.CeilTo(t.Ruler.Mark))))
 	}
 }
 

@@ -24,7 +24,8 @@ func ExampleAll() {
 	}
 	made, order := making.All([]making.Unit{
 		{ID: "half", Name: "Half-square", How: &triangle.HalfSquare{
-			Way: "two", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"), Sizing: "rule",
+			Way: "two", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"),
+			Sizing: "rule",
 		}},
 		{ID: "segment", Name: "Segment", How: &straight.SubCut{From: "set"}},
 		{ID: "set", Name: "Set", How: &straight.StripSet{Strips: []straight.SetStrip{

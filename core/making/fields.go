@@ -6,8 +6,8 @@ import (
 	"vicis/core/naming"
 )
 
-// What a method is made of stands in its fields: a naming.Unit by its type, a role by its tag `is:"role"`. What is left empty is
-// neither.
+// What a method is made of stands in its fields: a naming.Unit by its type, a role by its tag `is:"role"`. What is left
+// empty is neither.
 
 // References gives every unit a method is made from, so that a copy can be made from copies.
 func References(m Method) (list []*naming.Unit) {
@@ -25,7 +25,8 @@ func Roles(m Method) []*string {
 	})
 }
 
-// fieldsOf lists what is wanted of a method's fields, in the order they are declared; of an input that is a unit no role is wanted.
+// fieldsOf lists what is wanted of a method's fields, in the order they are declared; of an input that is a unit no
+// role is wanted.
 func fieldsOf[T any](m Method, want func(v reflect.Value, role bool) (T, bool)) (list []T) {
 	var walk func(v reflect.Value, role bool)
 	walk = func(v reflect.Value, role bool) {

@@ -82,7 +82,10 @@ func (r *Hands) Unit(ref naming.Unit, turn int, at string) (Lying, bool) {
 			m.Unit.Name), "Sub-cut it, and use the sub-cut.")
 		return Lying{}, false
 	}
-	return Lying{Piece: m.Piece.Turn(turn), Name: m.Unit.Name, Act: m.Unit.ID.Step(), Turn: m.Turned + turn, Pieced: !m.Cloth}, true
+	return Lying{
+		Piece: m.Piece.Turn(turn), Name: m.Unit.Name, Act: m.Unit.ID.Step(), Turn: m.Turned + turn,
+		Pieced: !m.Cloth,
+	}, true
 }
 
 // Cloth cuts a rectangle for this unit; rectangles of one role and size are cut together.

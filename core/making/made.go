@@ -12,31 +12,38 @@ import (
 // Made is a unit with everything its method states, so that nobody has to ask which method it is. Where a run gives
 // several variants, each of them is a Made of its own that differs in its unit's id and name and in its piece.
 type Made struct {
-	Unit     Unit
-	Sort     string // what quilters call such a thing: a strip set, a sub-cut, a patch, a unit
-	Piece    piece.Piece
-	Acts     []Act
-	Seams    []SeamKind
-	Variants []Variant // everything that falls out of one run, or can be laid of what it is joined of; empty where that is one piece
+	Unit  Unit
+	Sort  string // what quilters call such a thing: a strip set, a sub-cut, a patch, a unit
+	Piece piece.Piece
+	Acts  []Act
+	Seams []SeamKind
+	// everything that falls out of one run, or can be laid of what it is joined of; empty where that is one piece
+	Variants []Variant
 	Size     SizeWorking
 	Bonus    bool // it falls out besides what its unit is made for
 	Shared   bool // rows that are alike are one step, and so pressed alike
 
 	EitherWay []string // roles of cloth whose print lies one way in some of these and another way in others
 
-	InLength  bool             // it is as long as the cloth is wide: cut across before it is laid, so many times that the cutting says how many are sewn
-	Cloth     bool             // plain cloth: nothing in it is sewn
-	Parted    bool             // it falls out of something that was sewn whole
-	Untrimmed Untrimmed        // of units that are cut from squares of cloth, sewn on their diagonals and trimmed: what they measure before
-	Apart     bool             // its variants are things of their own, each with a size
-	Round     []Strip          // of a closed strip set: its strips, from the first one down; each is sewn to the one before, the first to the last
-	Tube      *Tubed           // of what is joined of opened rings
-	Turned    int              // a part that is called by its place: how it lay there, against its kind
-	Beside    bool             // its parts lie side by side, so that a join is told by what lies on both sides of it
-	Widths    []measure.Length // the cut widths that are joined to its own, in order; empty where its size comes about otherwise
+	// it is as long as the cloth is wide: cut across before it is laid, so many times that the cutting says how many are
+	// sewn
+	InLength bool
+	Cloth    bool // plain cloth: nothing in it is sewn
+	Parted   bool // it falls out of something that was sewn whole
+	// of units that are cut from squares of cloth, sewn on their diagonals and trimmed: what they measure before
+	Untrimmed Untrimmed
+	Apart     bool // its variants are things of their own, each with a size
+	// of a closed strip set: its strips, from the first one down; each is sewn to the one before, the first to the last
+	Round  []Strip
+	Tube   *Tubed // of what is joined of opened rings
+	Turned int    // a part that is called by its place: how it lay there, against its kind
+	Beside bool   // its parts lie side by side, so that a join is told by what lies on both sides of it
+	// the cut widths that are joined to its own, in order; empty where its size comes about otherwise
+	Widths []measure.Length
 }
 
-// Untrimmed is how large something is before it is trimmed, and how many times √2 allowances its seams have taken of that.
+// Untrimmed is how large something is before it is trimmed, and how many times √2 allowances its seams have taken of
+// that.
 type Untrimmed struct {
 	Size      piece.Num
 	Diagonals int
@@ -56,7 +63,8 @@ func (m Made) Each() []Made {
 	list := make([]Made, len(m.Variants))
 	for i, v := range m.Variants {
 		list[i] = m
-		list[i].Unit.ID, list[i].Unit.Name, list[i].Piece, list[i].Bonus, list[i].EitherWay = v.ID, v.Name, v.Piece, v.Bonus, v.EitherWay
+		list[i].Unit.ID, list[i].Unit.Name, list[i].Piece, list[i].Bonus, list[i].EitherWay = v.ID, v.Name, v.Piece, v.Bonus,
+			v.EitherWay
 		if len(v.Size.Sums) > 0 {
 			list[i].Size = v.Size
 		}
@@ -71,7 +79,8 @@ func (m Made) PressedLater(act Act) bool {
 	})
 }
 
-// CutAs is what a patch of cloth is cut to, which is not as it is drawn where it follows what was measured; nothing for what is sewn.
+// CutAs is what a patch of cloth is cut to, which is not as it is drawn where it follows what was measured; nothing for
+// what is sewn.
 func (m Made) CutAs() *CutPatch {
 	switch {
 	case !m.Cloth || len(m.Acts) != 1:
@@ -155,25 +164,26 @@ type Act struct {
 	Patch   *CutPatch
 	Lengthy *CutPatch // in its place, one that is longer than its cloth is wide: of strips sewn end to end
 	Joins   *Joins
-	Piece   piece.Piece      // what lies there afterwards
-	Seams   int              // how many seams one run sews
-	Each    measure.Length   // how long one of them is; the height of the piece when zero
-	Sews    []naming.Seam    // which decisions of pressing they belong to
-	Presses []naming.Seam    // which of them are pressed in this act, where that is not when they are sewn
-	Halves  bool             // a square is cut on its diagonal
-	Onto    []Onto           // triangles that were cut so are sewn on by their long edges, middle to middle
-	Eighth  bool             // what was sewn standing on its corner is laid straight, and then trimmed
-	Apart   []piece.Line     // where the knife then goes through what was sewn together, face to face, before it is opened
-	Tip     *piece.Num       // how much is trimmed off above, where that is not as much as below: a tip keeps its allowance
-	Lines   int              // drawn or creased in one run
-	Drawn   []piece.SeamLine // where these lines are
-	Cuts    int              // made in one run, after sewing
-	Shaves  int              // how many pieces one run trims to size
-	Pieced  bool             // a mark or a cut on what has been sewn already
-	Knife   *Knifed          // where something sewn is cut again
-	Opens   *Column          // where a ring is opened
-	Stock   bool             // it is cut from what comes in a length: how many of those is for the cutting to say
-	Lies    Lies             // how the seams of a step that sews several lie
+	Piece   piece.Piece    // what lies there afterwards
+	Seams   int            // how many seams one run sews
+	Each    measure.Length // how long one of them is; the height of the piece when zero
+	Sews    []naming.Seam  // which decisions of pressing they belong to
+	Presses []naming.Seam  // which of them are pressed in this act, where that is not when they are sewn
+	Halves  bool           // a square is cut on its diagonal
+	Onto    []Onto         // triangles that were cut so are sewn on by their long edges, middle to middle
+	Eighth  bool           // what was sewn standing on its corner is laid straight, and then trimmed
+	Apart   []piece.Line   // where the knife then goes through what was sewn together, face to face, before it is opened
+	// how much is trimmed off above, where that is not as much as below: a tip keeps its allowance
+	Tip    *piece.Num
+	Lines  int              // drawn or creased in one run
+	Drawn  []piece.SeamLine // where these lines are
+	Cuts   int              // made in one run, after sewing
+	Shaves int              // how many pieces one run trims to size
+	Pieced bool             // a mark or a cut on what has been sewn already
+	Knife  *Knifed          // where something sewn is cut again
+	Opens  *Column          // where a ring is opened
+	Stock  bool             // it is cut from what comes in a length: how many of those is for the cutting to say
+	Lies   Lies             // how the seams of a step that sews several lie
 }
 
 // Lies is how the seams of one step lie to each other, so that their pressing can be told in one word.
@@ -233,15 +243,16 @@ type CutPatch struct {
 type Joins struct {
 	Left, Right          string // names as the quilter says them
 	LeftPiece, RightPart piece.Piece
-	Edge                 string           // which edges come together, in trade words; empty where they lie side by side
-	Over                 []piece.Piece    // what lies face down on the left one, in its place; empty where edges are brought together
-	Stitches             []piece.SeamLine // where the needle then goes
-	Edges                []Join           // every seam of the step, in the order they are sewn; empty where a part lies on the other
-	Turned               int              // how what the last of them gives is turned to lie as the act's piece does
+	Edge                 string // which edges come together, in trade words; empty where they lie side by side
+	// what lies face down on the left one, in its place; empty where edges are brought together
+	Over     []piece.Piece
+	Stitches []piece.SeamLine // where the needle then goes
+	Edges    []Join           // every seam of the step, in the order they are sewn; empty where a part lies on the other
+	Turned   int              // how what the last of them gives is turned to lie as the act's piece does
 }
 
-// Join is one seam as its two parts come together: the right edge of A to the left edge of B, or the lower edge of A to the upper one
-// of B.
+// Join is one seam as its two parts come together: the right edge of A to the left edge of B, or the lower edge of A to
+// the upper one of B.
 type Join struct {
 	Seam  naming.Seam
 	A, B  Layer
@@ -251,8 +262,10 @@ type Join struct {
 
 // Layer is a part as it lies once the seam is opened, right side up.
 type Layer struct {
-	From  naming.Step // the act that gave it; empty for what this step has sewn so far
-	Turn  int         // how it is turned against what that act gave, or against what was sewn last; by an odd eighth what is cut on its diagonal
+	From naming.Step // the act that gave it; empty for what this step has sewn so far
+	// how it is turned against what that act gave, or against what was sewn last; by an odd eighth what is cut on its
+	// diagonal
+	Turn  int
 	Name  string
 	Piece piece.Piece
 	Last  bool // of what has been sewn so far it is only what was sewn on last, which lies at the seam
@@ -383,8 +396,8 @@ func (c Column) Middle() bool { return c.Half%2 != 0 }
 // Strip is which strip of the set lies at its top, whole or half, from 0.
 func (c Column) Strip() int { return c.Half / 2 }
 
-// StepBack is by how many half strips the colours go up from the last column to the first one beside it, the shorter way
-// round tubes of n strips.
+// StepBack is by how many half strips the colours go up from the last column to the first one beside it, the shorter
+// way round tubes of n strips.
 func StepBack(list []Column, n int) int {
 	return Shorter(list[0].Half-list[len(list)-1].Half, n)
 }

@@ -75,7 +75,10 @@ func One(units []Unit, id naming.Unit, t Table) (Made, bool) {
 }
 
 func newBench(units []Unit, t Table) *bench {
-	b := &bench{units: units, t: t, made: map[naming.Unit]Made{}, index: map[naming.Unit]int{}, state: map[naming.Unit]int{}}
+	b := &bench{
+		units: units, t: t, made: map[naming.Unit]Made{}, index: map[naming.Unit]int{},
+		state: map[naming.Unit]int{},
+	}
 	b.t.Made = func(id naming.Unit) (Made, bool) { m, ok := b.made[id]; return m, ok }
 	b.called()
 	return b
@@ -225,21 +228,23 @@ func (t *Table) extra(m Made) bool {
 			fmt.Sprintf("Write 0 to %d.", mostExtra))
 		return false
 	case n > 0 && m.InLength:
-		t.Problems.Stop("extra", at, fmt.Sprintf("%s is a strip set: how many are sewn follows from what is cut from it.", t.Unit.Name),
+		t.Problems.Stop("extra", at, fmt.Sprintf("%s is a strip set: how many are sewn follows from what is cut from it.",
+			t.Unit.Name),
 			"Ask for more of what is cut from it.")
 		return false
 	case n > 0 && !slices.ContainsFunc(m.Acts, func(a Act) bool {
 		return slices.ContainsFunc(a.Outputs(), func(g ActGive) bool { return g.ID == t.Unit.ID.Step() })
 	}):
-		t.Problems.Stop("extra", at, fmt.Sprintf("What falls out of %s is in several kinds, and none of them is all of it.", t.Unit.Name),
+		t.Problems.Stop("extra", at, fmt.Sprintf("What falls out of %s is in several kinds, and none of them is all of it.",
+			t.Unit.Name),
 			"Ask for more of what is made of it.")
 		return false
 	}
 	return true
 }
 
-// bounded says whether what was made so far can still be drawn and worked out; else nothing more is made, and what is too
-// much is said at the unit it began with.
+// bounded says whether what was made so far can still be drawn and worked out; else nothing more is made, and what is
+// too much is said at the unit it began with.
 func (b *bench) bounded(i int) bool {
 	for _, one := range []struct {
 		have, most int
@@ -251,7 +256,8 @@ func (b *bench) bounded(i int) bool {
 	} {
 		if one.have > one.most {
 			b.full = true
-			b.t.Problems.Stop("too-many-patches", problem.At("units", b.place(i)), fmt.Sprintf(one.says, b.units[i].Name, one.most),
+			b.t.Problems.Stop("too-many-patches", problem.At("units", b.place(i)),
+				fmt.Sprintf(one.says, b.units[i].Name, one.most),
 				"Use fewer or simpler units, or plan a part of the quilt as a quilt of its own.")
 			return false
 		}

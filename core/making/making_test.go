@@ -34,7 +34,10 @@ func TestNonsenseIsSaidAtItsPlaceWithTheMend(t *testing.T) {
 		}}, "cloth-too-short", "/units/0/how/width"},
 		{
 			"role without fabric",
-			[]making.Unit{{ID: "p", Name: "p", How: &straight.PlainPatch{Role: "nobody", Width: making.Typed("4"), Height: making.Typed("4")}}},
+			[]making.Unit{{ID: "p", Name: "p", How: &straight.PlainPatch{
+				Role: "nobody", Width: making.Typed("4"),
+				Height: making.Typed("4"),
+			}}},
 			"role-without-fabric", "/units/0/how/role",
 		},
 		{"edges that differ", append(good, trial.Set("r", "", "", ""), trial.Cut("d", "r", ""),
@@ -44,14 +47,19 @@ func TestNonsenseIsSaidAtItsPlaceWithTheMend(t *testing.T) {
 			"turned by 45", append(good, trial.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "c", Turn: 45})), "turn",
 			"/units/2/how/columns/1/turn",
 		},
-		{"made of itself", append(good, trial.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "b"})), "unit-of-itself", "/units/2/how"},
 		{
-			"made of nothing known", append(good, trial.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "x"})), "unit-unknown",
+			"made of itself", append(good, trial.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "b"})), "unit-of-itself",
+			"/units/2/how",
+		},
+		{
+			"made of nothing known", append(good, trial.Join("b", making.Part{Unit: "c"}, making.Part{Unit: "x"})),
+			"unit-unknown",
 			"/units/2/how",
 		},
 		{"the same id twice", append(good, trial.Cut("c", "s", "")), "id-not-unique", "/units/2/id"},
 		{
-			"columns with one id", append(good, trial.Join("b", making.Part{ID: "x", Unit: "c"}, making.Part{ID: "x", Unit: "c"})),
+			"columns with one id", append(good, trial.Join("b", making.Part{ID: "x", Unit: "c"},
+				making.Part{ID: "x", Unit: "c"})),
 			"id-not-unique", "/units/2/how/columns/1/id",
 		},
 		{"an id with a slash", []making.Unit{trial.Set("a/b", "", "")}, "id-not-unique", "/units/0/id"},
@@ -81,8 +89,8 @@ func TestWhatIsBetweenTwoMarksIsANote(t *testing.T) {
 	}
 }
 
-// A breadth is a length or so many strips, however it is typed; strips follow the width that strips are cut, n of them sewn together
-// measuring n·w − 2s(n − 1).
+// A breadth is a length or so many strips, however it is typed; strips follow the width that strips are cut, n of them
+// sewn together measuring n·w − 2s(n − 1).
 func TestABreadthIsReadOnce(t *testing.T) {
 	mat := making.Table{Units: measure.Inches, Strip: 5 * measure.Inch / 2, Seam: measure.Inch / 4}
 	for _, c := range []struct {
@@ -99,8 +107,10 @@ func TestABreadthIsReadOnce(t *testing.T) {
 	} {
 		b := making.Typed(c.typed)
 		got := b.In(measure.Inches)
-		if got.String() != c.says || b.Length(&mat) != c.cut || got.Finished(&mat) != c.finish || b.InStrips() != c.strips || b.Err() != nil || got.In(measure.Centimetres) != got {
-			t.Errorf("%q: %q cut %d, finished %d, in strips %v, %v", c.typed, got, b.Length(&mat), got.Finished(&mat), b.InStrips(), b.Err())
+		if got.String() != c.says || b.Length(&mat) != c.cut || got.Finished(&mat) != c.finish || b.InStrips() != c.strips ||
+			b.Err() != nil || got.In(measure.Centimetres) != got {
+			t.Errorf("%q: %q cut %d, finished %d, in strips %v, %v", c.typed, got, b.Length(&mat), got.Finished(&mat),
+				b.InStrips(), b.Err())
 		}
 		if c.typed != "" && making.Typed(got.String()) != got {
 			t.Errorf("%q is written %q and read as %q", c.typed, got, making.Typed(got.String()))
@@ -111,7 +121,10 @@ func TestABreadthIsReadOnce(t *testing.T) {
 			t.Errorf("%q is %q, %v", typed, b, b.Err())
 		}
 	}
-	for typed, half := range map[string]string{"": "1/2 strip", "3 strips": "3/2 strips", "1 strip": "1/2 strip", "5 in": "2 1/2 in", "wide": "wide"} {
+	for typed, half := range map[string]string{
+		"": "1/2 strip", "3 strips": "3/2 strips", "1 strip": "1/2 strip",
+		"5 in": "2 1/2 in", "wide": "wide",
+	} {
 		if got := making.Typed(typed).Halved().String(); got != half && !(typed == "3 strips" && got == "1 1/2 strips") {
 			t.Errorf("half of %q is %q, want %q", typed, got, half)
 		}

@@ -26,8 +26,8 @@ func (t *Table) seam(list []measure.Length, i int) measure.Length {
 	return t.Seam
 }
 
-// asMeasured is a unit as large as it was measured. Seams right through it took what it lacks, all of them as much; where there are
-// none, or it was trimmed, what it lacks lies at its outer edges, as much on each side.
+// asMeasured is a unit as large as it was measured. Seams right through it took what it lacks, all of them as much;
+// where there are none, or it was trimmed, what it lacks lies at its outer edges, as much on each side.
 func (t *Table) asMeasured(m Made) (Made, bool) {
 	at := strings.TrimSuffix(t.At, "/how") + "/measured"
 	if says, mend := cannotBeMeasured(m); says != "" {
@@ -43,7 +43,8 @@ func (t *Table) asMeasured(m Made) (Made, bool) {
 	if t.Unit.Measured.Trimmed {
 		if w.Cmp(planned.W) > 0 || h.Cmp(planned.H) > 0 {
 			t.Problems.Stop("trimmed-larger", at, fmt.Sprintf("%s is %s and cannot be trimmed to %s.", t.Unit.Name,
-				words.By(t.Ruler, planned.W.Up(), planned.H.Up()), words.By(t.Ruler, w.Up(), h.Up())), "Trim it to something smaller, or say what it measures.")
+				words.By(t.Ruler, planned.W.Up(), planned.H.Up()), words.By(t.Ruler, w.Up(), h.Up())),
+				"Trim it to something smaller, or say what it measures.")
 			return m, false
 		}
 	} else if j, ok := m.Unit.How.(SewnThrough); ok {
@@ -52,7 +53,8 @@ func (t *Table) asMeasured(m Made) (Made, bool) {
 		there.took = took{t.shared(planned.W, w, across), t.shared(planned.H, h, down)}
 		for _, s := range slices.Concat(there.took.across, there.took.down) {
 			if s < 0 {
-				t.Problems.Stop("measured-far-off", at, fmt.Sprintf("%s cannot measure so much: all that is sewn there is not so large together before it is sewn.", t.Unit.Name),
+				t.Problems.Stop("measured-far-off", at, fmt.Sprintf("%s cannot measure so much: all that is sewn there is not so "+
+					"large together before it is sewn.", t.Unit.Name),
 					"Measure it again, from raw edge to raw edge.")
 				return m, false
 			}
@@ -65,7 +67,8 @@ func (t *Table) asMeasured(m Made) (Made, bool) {
 	}
 	m.resized(w, h)
 	if !m.First().Whole() && planned.Whole() {
-		t.Problems.Stop("measured-far-off", at, fmt.Sprintf("At %s the patches of %s would vanish or overlap.", words.By(t.Ruler, w.Up(), h.Up()), t.Unit.Name),
+		t.Problems.Stop("measured-far-off", at,
+			fmt.Sprintf("At %s the patches of %s would vanish or overlap.", words.By(t.Ruler, w.Up(), h.Up()), t.Unit.Name),
 			"Measure it again, from raw edge to raw edge; if it is so, say how it is sewn.")
 		return m, false
 	}
@@ -101,7 +104,8 @@ func cannotBeMeasured(m Made) (says, mend string) {
 	case m.Cloth:
 		return "%s is a patch of cloth.", "Change the size it is cut."
 	case len(m.Round) > 0:
-		return "%s is closed to a tube: its rings follow its strips.", "Change what the strips are cut or what the allowance is, so that the tube measures what it does."
+		return "%s is closed to a tube: its rings follow its strips.",
+			"Change what the strips are cut or what the allowance is, so that the tube measures what it does."
 	case m.Tube != nil || m.Apart || m.Parted:
 		return "%s is in several parts that differ in size.", "Measure what it is made of, or the block it comes to."
 	case len(m.Acts) > 0 && m.Acts[len(m.Acts)-1].Stock:
@@ -118,11 +122,13 @@ func (t *Table) AsRead(written measure.Written, at string, planned piece.Num, ne
 	l, is := written.Length(), planned.Up()
 	switch err := written.Err(); {
 	case never:
-		t.Problems.Stop("measured-length", at, fmt.Sprintf("%s is as long as the cloth is wide.", t.Unit.Name), "Measure it across its strips, and write that as its height.")
+		t.Problems.Stop("measured-length", at, fmt.Sprintf("%s is as long as the cloth is wide.", t.Unit.Name),
+			"Measure it across its strips, and write that as its height.")
 	case err != nil:
 		t.Problems.Stop("length-unreadable", at, err.Error(), "Write what it measures, such as 6 3/8.")
 	case l < is-is/8-measure.Inch/4 || l > is+is/8+measure.Inch/4:
-		t.Problems.Stop("measured-far-off", at, fmt.Sprintf("It should measure %s, and %s was read.", t.Ruler.Print(is), t.Ruler.Print(l)),
+		t.Problems.Stop("measured-far-off", at,
+			fmt.Sprintf("It should measure %s, and %s was read.", t.Ruler.Print(is), t.Ruler.Print(l)),
 			"Measure it again, from raw edge to raw edge; if it is so, say how it is sewn.")
 	case l == is:
 		return planned, true
@@ -138,7 +144,8 @@ func (t *Table) shared(planned, is piece.Num, n int) []measure.Length {
 	if n == 0 || missing == 0 {
 		return nil
 	}
-	upto := func(k int) measure.Length { return missing * measure.Length(k) / measure.Length(2*n) } // by the first k, from both sides
+	// by the first k, from both sides
+	upto := func(k int) measure.Length { return missing * measure.Length(k) / measure.Length(2*n) }
 	list := make([]measure.Length, n)
 	for i := range list {
 		list[i] = t.Seam + upto(i+1) - upto(i)
@@ -187,8 +194,9 @@ func (m *Made) resized(w, h piece.Num) {
 	}
 }
 
-// AsPlanned makes the units once more as if everything measured what it should, and gives those that then come out otherwise: what
-// was sewn before something was measured is known by that. What no longer fits together so is not among them.
+// AsPlanned makes the units once more as if everything measured what it should, and gives those that then come out
+// otherwise: what was sewn before something was measured is known by that. What no longer fits together so is not among
+// them.
 func AsPlanned(units []Unit, t Table, made map[naming.Unit]Made) map[naming.Unit]Made {
 	measured := false
 	plain := slices.Clone(units)

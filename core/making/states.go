@@ -5,8 +5,8 @@ import (
 	"vicis/core/problem"
 )
 
-// What a method may state of itself beside what it makes: it has the method that one of these asks for. Nobody asks which method
-// it is: whoever needs to know asks with the function of the same word below.
+// What a method may state of itself beside what it makes: it has the method that one of these asks for. Nobody asks
+// which method it is: whoever needs to know asks with the function of the same word below.
 type (
 	HasStates   interface{ States() States }
 	HasBreadths interface{ Breadths() []BreadthOf }
@@ -35,12 +35,16 @@ func stated[I, T any](m Method, ask func(I) T, otherwise T) T {
 
 // States is what holds of everything a method makes, whatever it is made from.
 type States struct {
-	Seamless    bool // there is no seam in it, so that it cannot be pressed another way
-	InLength    bool // it is as long as the cloth is wide, to be cut across
-	LaidApart   bool // what falls out beside the unit itself is finished before its last seams are sewn: those have no part in it
-	RowByRow    bool // it is sewn of columns whose seams run on from block to block below: pressed the other way in every other row
-	LaidByPlace bool // where in the quilt it lies changes what is laid: columns straight in a row, one more at its end, seams by rows
-	OfSquares   bool // what it is made from is square and stays so: squares laid on each other, what is cut again and turned
+	Seamless bool // there is no seam in it, so that it cannot be pressed another way
+	InLength bool // it is as long as the cloth is wide, to be cut across
+	// what falls out beside the unit itself is finished before its last seams are sewn: those have no part in it
+	LaidApart bool
+	// it is sewn of columns whose seams run on from block to block below: pressed the other way in every other row
+	RowByRow bool
+	// where in the quilt it lies changes what is laid: columns straight in a row, one more at its end, seams by rows
+	LaidByPlace bool
+	// what it is made from is square and stays so: squares laid on each other, what is cut again and turned
+	OfSquares bool
 }
 
 // StatesOf is what holds of what a method makes.

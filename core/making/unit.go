@@ -27,8 +27,8 @@ type Unit struct {
 	// empty for its own.
 	Like naming.Unit `json:"-"`
 
-	// Shared is what is called that another unit is sewn from too, which is like this one but for its last seams; empty where
-	// nothing is shared.
+	// Shared is what is called that another unit is sewn from too, which is like this one but for its last seams; empty
+	// where nothing is shared.
 	Shared string `json:"-"`
 }
 
@@ -115,14 +115,20 @@ const (
 
 // Markings lists them.
 var Markings = school.Ways[Marking]{
-	{Is: OneLine, Name: "with one line", Changes: "Drawn from corner to corner; sewn on it, or an allowance on each side."},
+	{
+		Is: OneLine, Name: "with one line",
+		Changes: "Drawn from corner to corner; sewn on it, or an allowance on each side.",
+	},
 	{Is: Both, Name: "with both sewing lines", Changes: "Twice the drawing; the needle only follows."},
 	{Is: Crease, Name: "with a crease", Changes: "Pressed in, nothing to draw; it fades when the piece is handled."},
-	{Is: Guide, Name: "not at all: a guide on the machine", Changes: "Nothing is marked; the corner follows a line on the machine's bed."},
+	{
+		Is: Guide, Name: "not at all: a guide on the machine",
+		Changes: "Nothing is marked; the corner follows a line on the machine's bed.",
+	},
 }
 
-// Measures is what a unit measures unfinished, where that is not what it should and the quilter goes on with it so: everything
-// that is made of it is made of one as large as that.
+// Measures is what a unit measures unfinished, where that is not what it should and the quilter goes on with it so:
+// everything that is made of it is made of one as large as that.
 type Measures struct {
 	Width    measure.Written `json:"width,omitzero" doc:"Left out where it is what it should be, and for a strip set"`
 	Height   measure.Written `json:"height,omitzero" doc:"The same; of a strip set across its strips"`

@@ -79,8 +79,9 @@ func (t *Table) FallsOut(prefix string, pieces []piece.Piece) []Variant {
 	return list
 }
 
-// ByPlace groups the parts of one thing, given row by row, by their look and by how they are sewn, mirror images apart. A
-// group is called by the places it falls out at; the first keeps the unit's id, and every place can be asked for by its own.
+// ByPlace groups the parts of one thing, given row by row, by their look and by how they are sewn, mirror images apart.
+// A group is called by the places it falls out at; the first keeps the unit's id, and every place can be asked for by
+// its own.
 func (t *Table) ByPlace(pieces []piece.Piece, columns int) (list []Variant) {
 	type sort struct {
 		look  uint64
@@ -187,8 +188,8 @@ func Alike(a, b piece.Piece, seen piece.Seen) bool {
 	return false
 }
 
-// eitherWay adds to a list the roles of cloth whose print lies otherwise in one of two pieces that look the same, by the best of some turns of the
-// second one.
+// eitherWay adds to a list the roles of cloth whose print lies otherwise in one of two pieces that look the same, by
+// the best of some turns of the second one.
 func (t *Table) eitherWay(a, b piece.Piece, turns []int, list []string) []string {
 	directed := t.directed(a)
 	if len(directed) == 0 {

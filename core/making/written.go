@@ -7,10 +7,11 @@ import (
 	"reflect"
 )
 
-// A unit is read and written by the fields of Unit alone: those that are left out of a document are its own, and how it is made is
-// the method's fields with its name first.
+// A unit is read and written by the fields of Unit alone: those that are left out of a document are its own, and how it
+// is made is the method's fields with its name first.
 
-// UnitWritten is a unit as it stands in a document: the fields of Unit that have a name there, how it is made as it is written.
+// UnitWritten is a unit as it stands in a document: the fields of Unit that have a name there, how it is made as it is
+// written.
 var UnitWritten = func() reflect.Type {
 	var fields []reflect.StructField
 	for i := range reflect.TypeFor[Unit]().NumField() {

@@ -188,7 +188,8 @@ func (b AtMat) acrossWorking(a cutting.Across, what string) words.Working {
 				from, each = fmt.Sprintf("each of %d %s", len(share.Prints), many), " each"
 			}
 			if of > 0 {
-				w.Sums = append(w.Sums, fmt.Sprintf("%d of %s ÷ %d = %s%s, rounded up", of, from, c.PerStrip, words.Plural((of+c.PerStrip-1)/c.PerStrip, what), each))
+				w.Sums = append(w.Sums, fmt.Sprintf("%d of %s ÷ %d = %s%s, rounded up", of, from, c.PerStrip,
+					words.Plural((of+c.PerStrip-1)/c.PerStrip, what), each))
 			}
 		}
 		w.Sums = append(w.Sums, n+" in all")
@@ -261,7 +262,8 @@ func (b AtMat) yardage(f cutting.FabricPlan, terms []string, buy string) words.W
 		w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %d in a hundred that washing leaves = %s", b.Say(f.Length), 100-n,
 			b.Shop().Print(b.Buying.Washed(f.Length))))
 	} else {
-		w.Rules = append(w.Rules, rules.Of(rules.Shrinkage, "It is not in this sum: say how much the cloth shrinks if you wash it first."))
+		w.Rules = append(w.Rules, rules.Of(rules.Shrinkage, "It is not in this sum: say how much the cloth shrinks if you "+
+			"wash it first."))
 	}
 	if b.Buying.Margin > 0 {
 		w.Sums = append(w.Sums, fmt.Sprintf("%s more, to be safe", b.Say(b.Buying.Margin)))
@@ -369,7 +371,8 @@ func (b AtMat) backWords() (what, how string) {
 	case back.Lengths == 1:
 		how = fmt.Sprintf("It is wide enough as it is; a strip of %s is left along it.", b.Say(back.Spare))
 	case back.Seams == 2 && back.Lengths == 2:
-		how = fmt.Sprintf("Halve one of them along its length and sew the halves to both sides of the other, %s; %s wider than needed, to trim.", lie, b.Say(back.Spare))
+		how = fmt.Sprintf("Halve one of them along its length and sew the halves to both sides of the other, %s; %s wider "+
+			"than needed, to trim.", lie, b.Say(back.Spare))
 	default:
 		how = fmt.Sprintf("Sew them side by side, %s, with an allowance of %s; %s wider than needed, to trim.", lie,
 			b.Say(back.Seam), b.Say(back.Spare))

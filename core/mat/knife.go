@@ -14,8 +14,8 @@ import (
 	"vicis/core/work"
 )
 
-// KnifeCard is where something sewn is cut again: what lies on the mat, every cut as the ruler reads it, and the piles its parts
-// go to.
+// KnifeCard is where something sewn is cut again: what lies on the mat, every cut as the ruler reads it, and the piles
+// its parts go to.
 type KnifeCard struct {
 	Unit     naming.Unit     `json:"unit" doc:"The unit that is cut so"`
 	Of       string          `json:"of" doc:"What is cut"`
@@ -76,8 +76,10 @@ func knife(s laying.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, 
 	k := act.Knife
 	w, h := k.Of.Size()
 	one := KnifeCard{
-		Unit: m.Unit.ID, Of: k.Called, Mark: s.Table.Ruler.Read(s.Table.Ruler.Mark), Picture: drawing.Piece(k.Of, nil), Parts: [][]KnifePart{},
-		Upright: knifeLines(s, k.Upright, true), Level: knifeLines(s, k.Level, false), Measured: words.By(s.Table.Ruler, w, h),
+		Unit: m.Unit.ID, Of: k.Called, Mark: s.Table.Ruler.Read(s.Table.Ruler.Mark), Picture: drawing.Piece(k.Of, nil),
+		Parts:   [][]KnifePart{},
+		Upright: knifeLines(s, k.Upright, true), Level: knifeLines(s, k.Level, false),
+		Measured: words.By(s.Table.Ruler, w, h),
 	}
 	if counted != nil {
 		one.Runs = counted.Demand.Runs[act.ID]
@@ -85,7 +87,8 @@ func knife(s laying.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, 
 	one.Looks = partLooks(s, m, counted)
 	one.Does = knifeDoes(s, *k, one.Runs != 1)
 	if k.Waits {
-		one.Waits = fmt.Sprintf("Press and measure one before any is cut: it should be %s. Where it is not, enter what it measures: the parts follow.", one.Measured)
+		one.Waits = fmt.Sprintf("Press and measure one before any is cut: it should be %s. Where it is not, enter what it "+
+			"measures: the parts follow.", one.Measured)
 	}
 	xs, ys := making.CutEdges(k.Upright, k.Of.W), making.CutEdges(k.Level, k.Of.H)
 	for r, row := range k.Places {
@@ -98,7 +101,8 @@ func knife(s laying.Sewn, m making.Made, act making.Act, drawing drawn.Drawing, 
 			p := KnifePart{
 				ID: place, Kind: part.Unit.ID, Place: naming.PlaceName(r, c),
 				Size: words.By(s.Table.Ruler, lw, lh),
-				X:    drawn.Round(xs[c].Inches()), Y: drawn.Round(ys[r].Inches()), W: drawn.Round(w.Inches()), H: drawn.Round(h.Inches()),
+				X:    drawn.Round(xs[c].Inches()), Y: drawn.Round(ys[r].Inches()), W: drawn.Round(w.Inches()),
+				H: drawn.Round(h.Inches()),
 			}
 			parts = append(parts, p)
 		}
@@ -111,7 +115,10 @@ func knifeLines(s laying.Sewn, list []making.RuledCut, upright bool) []KnifeLine
 	out := []KnifeLine{}
 	for _, r := range list {
 		at := r.At.Nearest()
-		one := KnifeLine{At: s.Table.Ruler.Read(at), Reads: knifeReads(s, r, upright), Line: r.Line, From: drawn.Round(r.Origin.Inches())}
+		one := KnifeLine{
+			At: s.Table.Ruler.Read(at), Reads: knifeReads(s, r, upright), Line: r.Line,
+			From: drawn.Round(r.Origin.Inches()),
+		}
 		if r.Off > 0 {
 			one.Off = s.Say(r.Off)
 		}
@@ -169,11 +176,13 @@ func knifeDoes(s laying.Sewn, k making.Knifed, several bool) (list []string) {
 			reads = append(reads, knifeReads(s, r, i == 0))
 		}
 		if making.Every(way.list) {
-			reads = []string{fmt.Sprintf("every %s from %s, %s in all", s.Say(way.list[0].Off), way.list[0].From, words.Plural(len(way.list), "cut"))}
+			reads = []string{fmt.Sprintf("every %s from %s, %s in all", s.Say(way.list[0].Off), way.list[0].From,
+				words.Plural(len(way.list), "cut"))}
 		}
 		add("%s %s: %s%s.", turn, way.says, strings.Join(reads, ", then "), check)
 	}
-	add("The blade runs on the %s of the ruler. Lift the parts off place by place, each pile lying as it was cut, with a label.", away)
+	add("The blade runs on the %s of the ruler. Lift the parts off place by place, each pile lying as it was cut, with "+
+		"a label.", away)
 	return list
 }
 
@@ -199,7 +208,8 @@ func partLooks(s laying.Sewn, m making.Made, counted *work.Counted) string {
 	}
 	says := fmt.Sprintf("%s of %s", words.Plural(partsIn(m), "part"), words.Plural(len(list), "look"))
 	if len(list) == 2 && list[0].mirrored == list[1].look && list[0].look != list[1].look {
-		says = fmt.Sprintf("%s of two looks that mirror each other: %d and %d", words.Plural(partsIn(m), "part"), list[0].n, list[1].n)
+		says = fmt.Sprintf("%s of two looks that mirror each other: %d and %d", words.Plural(partsIn(m), "part"), list[0].n,
+			list[1].n)
 	}
 	if counted == nil {
 		return says + "."

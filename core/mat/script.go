@@ -1,5 +1,5 @@
-// Package mat tells the work at the mat in trade words: cut lists, the script in the order of the table, where the knife goes through what is
-// sewn, where rings are opened.
+// Package mat tells the work at the mat in trade words: cut lists, the script in the order of the table, where the
+// knife goes through what is sewn, where rings are opened.
 package mat
 
 import (
@@ -60,7 +60,10 @@ func (b AtMat) Script() []ScriptPart {
 			part.Name, part.Set = b.Unit(p.Set).Unit.Name, b.SetStep(p.Set)
 		}
 		for _, l := range p.Lines {
-			line := ScriptLine{Reads: []string{}, List: []string{}, Rows: []string{}, Times: l.Times, Stack: l.Stack, Gives: []ScriptGive{}}
+			line := ScriptLine{
+				Reads: []string{}, List: []string{}, Rows: []string{}, Times: l.Times, Stack: l.Stack,
+				Gives: []ScriptGive{},
+			}
 			for _, g := range l.Gives {
 				line.Gives = append(line.Gives, ScriptGive(g))
 			}
@@ -73,7 +76,8 @@ func (b AtMat) Script() []ScriptPart {
 				line.Says = fmt.Sprintf("Sew, press and measure %s before it is cut: the pressed set is %s wide.",
 					part.Name, b.Say(high))
 				if len(b.Unit(p.Set).Round) > 0 {
-					line.Says = fmt.Sprintf("Sew and press %s flat: it measures %s across. Fold it in half: it must lie flat. Close it, and measure it folded before the first ring.", part.Name, b.Say(high))
+					line.Says = fmt.Sprintf("Sew and press %s flat: it measures %s across. Fold it in half: it must lie flat. Close "+
+						"it, and measure it folded before the first ring.", part.Name, b.Say(high))
 				}
 			case work.AcrossIt:
 				b.acrossLine(&line, l)
@@ -105,7 +109,8 @@ func (b AtMat) onTheMat(f cutting.FabricPlan, l work.MatLine) string {
 			words.Plural(u.Strips, "strip"), strings.Join(strips, ", "), b.Say(u.Left))
 	case work.Enough:
 		if len(f.Uses) > 0 {
-			return fmt.Sprintf("Before you clean an edge: of what is bought there must be %s, at least %s wide between the selvedges.", b.Say(f.Rest), b.Say(f.Usable))
+			return fmt.Sprintf("Before you clean an edge: of what is bought there must be %s, at least %s wide between the "+
+				"selvedges.", b.Say(f.Rest), b.Say(f.Usable))
 		}
 		if wide := b.narrow(f); wide > 0 {
 			return fmt.Sprintf("Before you clean an edge: there must be %s%s, at least %s wide.", b.Say(f.Rest), orIt(Each(f)),
@@ -238,7 +243,8 @@ func (b AtMat) listed(line *ScriptLine, of work.MatLine) {
 	if n := of.Pattern.Times; n > 1 {
 		what = fmt.Sprintf("Tubes %d to %d", before+1, before+n)
 	}
-	line.Says = fmt.Sprintf("%s: square the %s end, then cut %s in this order.", what, b.clean(), words.Plural(len(of.Pattern.Order), "ring"))
+	line.Says = fmt.Sprintf("%s: square the %s end, then cut %s in this order.", what, b.clean(),
+		words.Plural(len(of.Pattern.Order), "ring"))
 	if line.Stack > 1 {
 		line.Stack = 1 // folded, a tube is two layers already
 	}
@@ -322,13 +328,14 @@ func (b AtMat) inRows(l *cutting.Lay) []string {
 		if n > 1 {
 			each = " from each"
 		}
-		rows = append(rows, fmt.Sprintf("%s of %s: %s%s", words.Plural(n, "strip"), words.By(b.Table.Ruler, row.High, long), strings.Join(cuts, " and "), each))
+		rows = append(rows, fmt.Sprintf("%s of %s: %s%s", words.Plural(n, "strip"), words.By(b.Table.Ruler, row.High, long),
+			strings.Join(cuts, " and "), each))
 	}
 	return rows
 }
 
-// cleaned says which sides of a piece that is a little larger than its patch are cut straight before that is measured from them; a side that
-// is no longer than the patch is taken as it is.
+// cleaned says which sides of a piece that is a little larger than its patch are cut straight before that is measured
+// from them; a side that is no longer than the patch is taken as it is.
 func (b AtMat) cleaned(l work.MatLine) string {
 	one := l.Lay.Gives[0]
 	if len(l.Lay.Gives) != 1 || one.N != 1 || one.Motif {
@@ -375,7 +382,8 @@ func (b AtMat) TestStrip() string {
 	if b.Rule == measure.Centimetres {
 		exact.Mark /= 2
 	}
-	return fmt.Sprintf("Cut three scraps %s wide, sew their long edges together and press: across all three they should measure %s. Each %s too narrow says that the allowance is %s too wide, and the other way round.",
+	return fmt.Sprintf("Cut three scraps %s wide, sew their long edges together and press: across all three they should "+
+		"measure %s. Each %s too narrow says that the allowance is %s too wide, and the other way round.",
 		b.Say(w), b.Say(3*w-4*b.Table.Seam), b.Say(off), exact.Print(off/4))
 }
 

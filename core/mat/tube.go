@@ -15,8 +15,8 @@ import (
 	"vicis/core/words"
 )
 
-// TubeCard is what is joined of opened rings: the tubes it is cut from, every column and where its ring is opened, and whether the
-// wave that the columns make goes on from block to block.
+// TubeCard is what is joined of opened rings: the tubes it is cut from, every column and where its ring is opened, and
+// whether the wave that the columns make goes on from block to block.
 type TubeCard struct {
 	Unit    naming.Unit     `json:"unit"`
 	Name    string          `json:"name"`
@@ -200,9 +200,11 @@ func (b AtMat) tubesTaken(set naming.Unit) (int, string) {
 		}
 		n := a.Layups.Strips
 		last := a.Layups.Patterns[len(a.Layups.Patterns)-1]
-		says := fmt.Sprintf("%s, %s of each to cut; %s of the last is left.", words.Plural(n, "tube"), b.Say(a.Length-b.Table.Squaring), b.Say(b.Rest(a, last)))
+		says := fmt.Sprintf("%s, %s of each to cut; %s of the last is left.", words.Plural(n, "tube"),
+			b.Say(a.Length-b.Table.Squaring), b.Say(b.Rest(a, last)))
 		if n == 1 {
-			says = fmt.Sprintf("One tube, %s of it to cut; %s is left.", b.Say(a.Length-b.Table.Squaring), b.Say(b.Rest(a, last)))
+			says = fmt.Sprintf("One tube, %s of it to cut; %s is left.", b.Say(a.Length-b.Table.Squaring),
+				b.Say(b.Rest(a, last)))
 		}
 		if a.Running > n {
 			says += fmt.Sprintf(" Cut strictly in the order of the list it would be %d.", a.Running)
@@ -361,16 +363,19 @@ func (t *TubeCard) closing(s laying.Sewn, m making.Made) {
 	back := making.StepBack(list, n)
 	t.Back, t.Closes = float64(back)/2, abs(back) <= most || len(list) == 1
 	w, h := m.Piece.Finished(s.Table.Seam).Size()
-	after := fmt.Sprintf("It repeats after %s across, %s, and %s down.", s.Say(w), words.Plural(len(list), "column"), s.Say(h))
+	after := fmt.Sprintf("It repeats after %s across, %s, and %s down.", s.Say(w), words.Plural(len(list), "column"),
+		s.Say(h))
 	switch {
 	case len(list) == 1:
 		t.Repeat = after
 	case back == 0:
 		t.Repeat = "The wave goes on, level: its last column is opened where the first one is. " + after
 	case t.Closes:
-		t.Repeat = fmt.Sprintf("The wave goes on: from its last column to the first of the next block the colours go %s %s, no more than within it. %s", strips(abs(back)), upDown(back), after)
+		t.Repeat = fmt.Sprintf("The wave goes on: from its last column to the first of the next block the colours go %s "+
+			"%s, no more than within it. %s", strips(abs(back)), upDown(back), after)
 	default:
-		t.Repeat = fmt.Sprintf("The wave breaks off: from its last column to the first of the next block the colours jump %s %s, and within it by at most %s. %s", strips(abs(back)), upDown(back), strips(most), after)
+		t.Repeat = fmt.Sprintf("The wave breaks off: from its last column to the first of the next block the colours jump "+
+			"%s %s, and within it by at most %s. %s", strips(abs(back)), upDown(back), strips(most), after)
 	}
 }
 
@@ -378,7 +383,8 @@ func (t *TubeCard) closing(s laying.Sewn, m making.Made) {
 func (b AtMat) tubeClashes(m making.Made, flips, crossings int) string {
 	says := fmt.Sprintf("All %d crossings between its columns nest.", crossings)
 	if flips > 0 {
-		says = fmt.Sprintf("%d of %d crossings between its columns do not nest: there an allowance of the right-hand column is turned the other way by hand, before it is sewn.", flips, crossings)
+		says = fmt.Sprintf("%d of %d crossings between its columns do not nest: there an allowance of the right-hand "+
+			"column is turned the other way by hand, before it is sewn.", flips, crossings)
 		if b.Press.Proven() {
 			says += " With the tubes as they are no way of pressing them leaves fewer in the quilt."
 		}
@@ -393,19 +399,24 @@ func tubeDoes(s laying.Sewn, m making.Made) (list []string) {
 		half, beside, whole = half || c.Middle() && c.Bit == 0, beside || c.Bit > 0, whole || !c.Middle()
 	}
 	add := func(says string) { list = append(list, says) }
-	add("Hang the list of widths at eye level, and tick off ring by ring; with the next tube go on where the last one ended.")
+	add("Hang the list of widths at eye level, and tick off ring by ring; with the next tube go on where the last one " +
+		"ended.")
 	add("Fold the tube flat, seam on seam, and square its end through both layers before the first ring.")
 	if whole {
-		add("Open a ring at its seam from the wrong side: cut every third stitch and draw the other thread. Short stitches hold the rest, and are slow to unpick.")
-		add("Opened at a wrong seam: sew that seam up again with the same allowance, and it is a ring once more; take one back on the tally if it was counted.")
+		add("Open a ring at its seam from the wrong side: cut every third stitch and draw the other thread. Short stitches " +
+			"hold the rest, and are slow to unpick.")
+		add("Opened at a wrong seam: sew that seam up again with the same allowance, and it is a ring once more; take one " +
+			"back on the tally if it was counted.")
 	}
 	if half {
 		add("In the middle of a strip nothing is unpicked: fold the strip seam on seam, and cut along the fold.")
 	}
 	if beside {
-		add("Beside the middle of a strip nothing is unpicked: measure from the seam, cut there, and sew the bit of the same cloth to the lower end.")
+		add("Beside the middle of a strip nothing is unpicked: measure from the seam, cut there, and sew the bit of the " +
+			"same cloth to the lower end.")
 	}
-	add("Stack opened columns in order, right side up, the first one on the left and its top away from you; label the tops.")
+	add("Stack opened columns in order, right side up, the first one on the left and its top away from you; label the " +
+		"tops.")
 	return list
 }
 
@@ -425,10 +436,12 @@ func (b AtMat) OpenWords(batch batching.Batch) (says, wrong string) {
 	wrong = "Opened at another seam: sew that seam up again with the same allowance, and it is a ring once more."
 	for _, other := range b.Acts[batch.ID].Made.Tube.Columns {
 		if other.Ring == c.Ring && other.Kind != c.Kind {
-			wrong = "Opened at another seam: it may be another column as wide, else sew that seam up again with the same allowance, and it is a ring once more."
+			wrong = "Opened at another seam: it may be another column as wide, else sew that seam up again with the same " +
+				"allowance, and it is a ring once more."
 		}
 	}
-	return fmt.Sprintf("Unpick %s: %s, %s stitches each%s. %s then lies at the top.", where, rings, stitches(c.Width), end, top.Name), wrong
+	return fmt.Sprintf("Unpick %s: %s, %s stitches each%s. %s then lies at the top.", where, rings, stitches(c.Width), end,
+		top.Name), wrong
 }
 
 // IsColumn says whether a unit is one column of opened rings.

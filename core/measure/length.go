@@ -37,8 +37,8 @@ func (l Length) Inches() float64 { return float64(l) / float64(Inch) }
 // on it.
 const Hair = Inch / 1000
 
-// CeilTo rounds up to a whole number of marks, a hair above one counting as on it. It is the one place where a size that
-// is to be cut from cloth leaves the grid. A mark of zero or less changes nothing.
+// CeilTo rounds up to a whole number of marks, a hair above one counting as on it. It is the one place where a size
+// that is to be cut from cloth leaves the grid. A mark of zero or less changes nothing.
 func (l Length) CeilTo(mark Length) Length {
 	if mark <= 0 {
 		return l

@@ -130,7 +130,8 @@ func FuzzParseNeverPanicsNorLeavesItsRange(f *testing.F) {
 		}
 		for _, rule := range []Units{Inches, Centimetres} {
 			once := w.In(rule)
-			if by, _ := Parse(s, rule); once.Length() != by || once.In(Inches) != once || once.In(Centimetres) != once && once.Err() == nil {
+			if by, _ := Parse(s, rule); once.Length() != by || once.In(Inches) != once || once.In(Centimetres) != once &&
+				once.Err() == nil {
 				t.Fatalf("%q by %s is %q, and then something else", s, rule, once)
 			}
 		}
@@ -174,7 +175,8 @@ func ExampleParse() {
 	// Output: 2½″ ≈6.35 cm
 }
 
-// What is written keeps its text, is read once, and takes the rule it is written by once; what is no length is kept as it was typed.
+// What is written keeps its text, is read once, and takes the rule it is written by once; what is no length is kept as
+// it was typed.
 func TestWhatIsWrittenIsReadOnce(t *testing.T) {
 	for _, c := range []struct {
 		typed string
@@ -204,7 +206,8 @@ func TestWhatIsWrittenIsReadOnce(t *testing.T) {
 		var back struct {
 			W Written `json:"w,omitzero"`
 		}
-		if err != nil || json.Unmarshal(text, &back) != nil || back.W != got || strings.Contains(string(text), `"w"`) != got.Given() {
+		if err != nil || json.Unmarshal(text, &back) != nil || back.W != got ||
+			strings.Contains(string(text), `"w"`) != got.Given() {
 			t.Errorf("%q is written %s and read as %q, %v", got, text, back.W, err)
 		}
 	}

@@ -1,7 +1,7 @@
 package measure
 
-// Written is a length as it stands in a document: the text, and what it says, which is read once. A number without a unit
-// is in inches until In says by which rule it was written. The zero value is "not given".
+// Written is a length as it stands in a document: the text, and what it says, which is read once. A number without a
+// unit is in inches until In says by which rule it was written. The zero value is "not given".
 type Written struct {
 	text string
 	is   Length
@@ -31,8 +31,8 @@ func Write(l Length) Written {
 	return Written{text: fraction(l) + " in", is: l}
 }
 
-// In is what was written by a rule, in its exact text with its unit, so that it keeps its meaning when the rule is changed;
-// as it is where it cannot be read.
+// In is what was written by a rule, in its exact text with its unit, so that it keeps its meaning when the rule is
+// changed; as it is where it cannot be read.
 func (w Written) In(rule Units) Written {
 	if w = typed(w.text, rule); w.text == "" || w.says != "" {
 		return w
@@ -49,8 +49,8 @@ func (w Written) Given() bool { return w.text != "" }
 // Length is what is written; 0 where that is nothing, or no length.
 func (w Written) Length() Length { return w.is }
 
-// Err says what is wrong with what is written, and that a length is missing where nothing is; nil where there is one. It is a
-// *ParseError.
+// Err says what is wrong with what is written, and that a length is missing where nothing is; nil where there is one.
+// It is a *ParseError.
 func (w Written) Err() error {
 	switch {
 	case w.says != "":

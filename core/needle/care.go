@@ -67,7 +67,10 @@ func AsksOf(w *work.Work, b batching.Batch) (a Asks) {
 			below, above = piece.Bottom, piece.Top
 		}
 		ours, theirs := j.A.Piece.Facing(below, j.Takes), j.B.Piece.Facing(above, j.Takes)
-		one := Asks{Points: standing(ours).points + standing(theirs).points, Bias: j.A.Piece.BiasEdges() > 0 || j.B.Piece.BiasEdges() > 0}
+		one := Asks{
+			Points: standing(ours).points + standing(theirs).points,
+			Bias:   j.A.Piece.BiasEdges() > 0 || j.B.Piece.BiasEdges() > 0,
+		}
 		for _, m := range piece.Meet(ours, theirs, j.Seam) {
 			one.Crossings++
 			if nests, _ := w.Press.Nests(m); !nests {
@@ -76,7 +79,8 @@ func AsksOf(w *work.Work, b batching.Batch) (a Asks) {
 		}
 		a.Bias = a.Bias || one.Bias
 		if each {
-			a.Crossings, a.Clashes, a.Points = max(a.Crossings, one.Crossings), max(a.Clashes, one.Clashes), max(a.Points, one.Points)
+			a.Crossings, a.Clashes, a.Points = max(a.Crossings, one.Crossings), max(a.Clashes, one.Clashes),
+				max(a.Points, one.Points)
 			continue
 		}
 		a.Crossings, a.Clashes, a.Points = a.Crossings+one.Crossings, a.Clashes+one.Clashes, a.Points+one.Points

@@ -11,7 +11,8 @@ import (
 	"vicis/core/school"
 )
 
-// StripPile is strips of a set that are sewn to each other before they are sewn to the rest: the first and the last of them, from 1.
+// StripPile is strips of a set that are sewn to each other before they are sewn to the rest: the first and the last of
+// them, from 1.
 type StripPile struct{ From, To int }
 
 // span is the strips from one to another, the last not with them.
@@ -86,7 +87,8 @@ func (t cardTable) strips(b batching.Batch) ([]making.Join, []StripPile) {
 		p := piece.Cut(strips[s.from].Role, long, strips[s.from].Width)
 		l := making.Layer{Name: fmt.Sprintf("strip %d", s.from+1), From: cutting.PileOf(strips[s.from])}
 		for i := s.from + 1; i < s.to; i++ {
-			p, _ = piece.JoinDown(p, piece.Cut(strips[i].Role, long, strips[i].Width), t.w.Table.Seam, strips[i].Seam) // they are equally long
+			// they are equally long
+			p, _ = piece.JoinDown(p, piece.Cut(strips[i].Role, long, strips[i].Width), t.w.Table.Seam, strips[i].Seam)
 		}
 		if s.to > s.from+1 {
 			l.Name, l.From, l.Sewn = fmt.Sprintf("strips %d to %d", s.from+1, s.to), "", gave[s]
@@ -99,7 +101,10 @@ func (t cardTable) strips(b batching.Batch) ([]making.Join, []StripPile) {
 	}
 	var list []making.Join
 	for _, o := range order {
-		list = append(list, making.Join{Seam: strips[o[1].from].Seam, A: sewn(o[0]), B: sewn(o[1]), Down: true, Takes: t.w.Table.Seam})
+		list = append(list, making.Join{
+			Seam: strips[o[1].from].Seam, A: sewn(o[0]), B: sewn(o[1]), Down: true,
+			Takes: t.w.Table.Seam,
+		})
 		gave[span{o[0].from, o[1].to}] = len(list)
 	}
 	return list, piles

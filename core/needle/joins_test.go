@@ -16,10 +16,18 @@ func TestStripsAreJoinedInThePilesOfTheSchool(t *testing.T) {
 		order [][2]span
 	}{
 		{3, school.OneByOne, nil, [][2]span{{{0, 1}, {1, 2}}, {{0, 2}, {2, 3}}}},
-		{5, school.InThrees, []StripPile{{1, 3}, {4, 5}}, [][2]span{{{0, 1}, {1, 2}}, {{0, 2}, {2, 3}}, {{3, 4}, {4, 5}}, {{0, 3}, {3, 5}}}},
+		{
+			5, school.InThrees,
+			[]StripPile{{1, 3}, {4, 5}},
+			[][2]span{{{0, 1}, {1, 2}}, {{0, 2}, {2, 3}}, {{3, 4}, {4, 5}}, {{0, 3}, {3, 5}}},
+		},
 		{4, school.InThrees, []StripPile{{1, 2}, {3, 4}}, [][2]span{{{0, 1}, {1, 2}}, {{2, 3}, {3, 4}}, {{0, 2}, {2, 4}}}},
 		{4, school.InPairs, []StripPile{{1, 2}, {3, 4}}, [][2]span{{{0, 1}, {1, 2}}, {{2, 3}, {3, 4}}, {{0, 2}, {2, 4}}}},
-		{5, school.InPairs, []StripPile{{1, 2}, {3, 4}, {5, 5}}, [][2]span{{{0, 1}, {1, 2}}, {{2, 3}, {3, 4}}, {{0, 2}, {2, 4}}, {{0, 4}, {4, 5}}}},
+		{
+			5, school.InPairs,
+			[]StripPile{{1, 2}, {3, 4}, {5, 5}},
+			[][2]span{{{0, 1}, {1, 2}}, {{2, 3}, {3, 4}}, {{0, 2}, {2, 4}}, {{0, 4}, {4, 5}}},
+		},
 	} {
 		order, piles := joined(c.n, c.by)
 		if !slices.Equal(order, c.order) || !slices.Equal(piles, c.piles) {

@@ -1,5 +1,5 @@
-// Package needle is how two layers lie under the needle: which is on top, which end goes in first, where allowances come and which way
-// they must point, and the wrong way of laying them that is most easily taken for the right one.
+// Package needle is how two layers lie under the needle: which is on top, which end goes in first, where allowances
+// come and which way they must point, and the wrong way of laying them that is most easily taken for the right one.
 package needle
 
 import (
@@ -24,8 +24,9 @@ type Card struct {
 	Piles []StripPile // of a strip set: what is sewn by itself before it is joined
 }
 
-// Lie is how the layers of one seam lie. The edges that are sewn lie on the right, at the guide; the upper end goes in first. Lower is
-// right side up as it lies; Upper is right side up with the edge that is sewn on the left, and is turned over like a page.
+// Lie is how the layers of one seam lie. The edges that are sewn lie on the right, at the guide; the upper end goes in
+// first. Lower is right side up as it lies; Upper is right side up with the edge that is sewn on the left, and is
+// turned over like a page.
 type Lie struct {
 	Seam         naming.Seam
 	Lower, Upper LayerUnder
@@ -40,8 +41,11 @@ type Lie struct {
 
 // LayerUnder is one of them.
 type LayerUnder struct {
-	From  naming.Step // the step whose pile it is taken from; empty for what is under way, and for strips that were joined by themselves
-	Turn  int         // against how that step gives it; for what is under way against how it lay when the seam before was opened, of a web as it lies in the quilt
+	// the step whose pile it is taken from; empty for what is under way, and for strips that were joined by themselves
+	From naming.Step
+	// against how that step gives it; for what is under way against how it lay when the seam before was opened, of a web
+	// as it lies in the quilt
+	Turn  int
 	Name  string
 	Piece piece.Piece // what of it lies near the seam
 	Torn  bool        // it goes on beyond what is drawn, away from the guide
@@ -94,8 +98,8 @@ type AllowanceMark struct {
 // Most is how many seams are laid at once.
 const Most = 12
 
-// Of is what comes under the needle in a step, at the seams near one of them, counted from 0; not for what only the whole quilt shows, and for
-// nothing that is not sewn.
+// Of is what comes under the needle in a step, at the seams near one of them, counted from 0; not for what only the
+// whole quilt shows, and for nothing that is not sewn.
 func Of(w *work.Work, step naming.Step, near int) (Card, bool) {
 	i := slices.IndexFunc(w.Batches, func(b batching.Batch) bool { return b.ID == step })
 	if i < 0 || w.Batches[i].Does != making.Sews {
@@ -199,10 +203,14 @@ func (t cardTable) orient(j making.Join) oriented {
 	return o
 }
 
-// lie lays one seam. before is how what was sewn last was turned, and turned how this one is, against how they are drawn.
+// lie lays one seam. before is how what was sewn last was turned, and turned how this one is, against how they are
+// drawn.
 func (t cardTable) lie(j making.Join, before int) (l Lie, turned int) {
 	o := t.orient(j)
-	l = Lie{Seam: j.Seam, Lower: o.lower, Upper: o.upper, Why: o.why, Press: o.press, Turned: o.turned, Takes: j.Takes, Long: o.lower.Piece.H}
+	l = Lie{
+		Seam: j.Seam, Lower: o.lower, Upper: o.upper, Why: o.why, Press: o.press, Turned: o.turned, Takes: j.Takes,
+		Long: o.lower.Piece.H,
+	}
 	for _, one := range []*LayerUnder{&l.Lower, &l.Upper} {
 		if one.From == "" && one.Row == 0 {
 			one.Turn = (one.Turn + 360 - before) % 360
@@ -289,7 +297,8 @@ func (w AllowanceWay) and(o AllowanceWay) AllowanceWay {
 	return Both
 }
 
-// How many times as long as wide is drawn of what has no seam to meet, and from when on only the beginning of any seam is (judgement).
+// How many times as long as wide is drawn of what has no seam to meet, and from when on only the beginning of any seam
+// is (judgement).
 const (
 	longest = 3
 	tooLong = 6

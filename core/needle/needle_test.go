@@ -118,8 +118,8 @@ func share(a, b []string) float64 {
 	return float64(same) / float64(len(a))
 }
 
-// The wrong way that is shown is the one that looks most like the right one, of all turns of both parts: tried out on rasters of the parts
-// and of what is sewn of them, which the search knows nothing of.
+// The wrong way that is shown is the one that looks most like the right one, of all turns of both parts: tried out on
+// rasters of the parts and of what is sewn of them, which the search knows nothing of.
 func TestNoWrongWayLooksMoreLikeTheRightOne(t *testing.T) {
 	const n = 48
 	const hair = 0.03 // of a raster
@@ -127,7 +127,8 @@ func TestNoWrongWayLooksMoreLikeTheRightOne(t *testing.T) {
 	cards(t, func(w *work.Work, c needle.Card) {
 		for at, l := range c.Lies {
 			// Of what is under way only the end at the seam is told; it hangs on the rest.
-			if at > 0 && (l.Lower.From == "" || l.Upper.From == "") || len(l.Lower.Piece.Patches)+len(l.Upper.Piece.Patches) > 60 {
+			if at > 0 && (l.Lower.From == "" || l.Upper.From == "") ||
+				len(l.Lower.Piece.Patches)+len(l.Upper.Piece.Patches) > 60 {
 				continue
 			}
 			if l.Lower.Torn || l.Upper.Torn || l.Drawn.Cmp(l.Long) < 0 {
@@ -150,7 +151,9 @@ func TestNoWrongWayLooksMoreLikeTheRightOne(t *testing.T) {
 					if x.W != l.Lower.Piece.W || x.H != l.Lower.Piece.H || y.W != l.Upper.Piece.W || y.H != l.Upper.Piece.H {
 						continue
 					}
-					if x, y := atTheGuide(x, x.W.Inches()-0.02), atTheGuide(y, 0.02); x < atTheGuide(l.Lower.Piece, l.Lower.Piece.W.Inches()-0.02) || y < atTheGuide(l.Upper.Piece, 0.02) {
+					if x, y := atTheGuide(x, x.W.Inches()-0.02),
+						atTheGuide(y, 0.02); x < atTheGuide(l.Lower.Piece, l.Lower.Piece.W.Inches()-0.02) ||
+						y < atTheGuide(l.Upper.Piece, 0.02) {
 						continue // a triangle with its point at the guide
 					}
 					sewn, err := piece.JoinRight(x, y, l.Takes, l.Seam)
@@ -216,8 +219,9 @@ func roleAt(p piece.Piece, x, y float64) string {
 	return patch.Role
 }
 
-// What lies face down is shown turned, on its other diagonal, or with what is under it turned: the seams of an hourglass have to lie on each
-// other, so a half turned by a quarter is wrong; a plain square on a plain one can be laid as one likes.
+// What lies face down is shown turned, on its other diagonal, or with what is under it turned: the seams of an
+// hourglass have to lie on each other, so a half turned by a quarter is wrong; a plain square on a plain one can be
+// laid as one likes.
 func TestWhatLiesFaceDown(t *testing.T) {
 	seen := map[string]int{}
 	cards(t, func(w *work.Work, c needle.Card) {

@@ -10,8 +10,9 @@ import (
 	"vicis/core/school"
 )
 
-// What is sewn once the rows are: row to row, and whatever goes round the quilt. Each seam makes one more of its step. Round the quilt the edge
-// that is sewn is turned to the right, so that what is sewn on lies to the right of it, and +1 presses toward that.
+// What is sewn once the rows are: row to row, and whatever goes round the quilt. Each seam makes one more of its step.
+// Round the quilt the edge that is sewn is turned to the right, so that what is sewn on lies to the right of it, and +1
+// presses toward that.
 
 // mostDrawn is how many patches of an edge may be drawn in one piece.
 const mostDrawn = 600
@@ -121,8 +122,14 @@ func (t cardTable) corners() (list []making.Join) {
 		_, _, deep, _ := lying.Bounds()
 		list = append(list, making.Join{
 			Seam: naming.CornersOn.Seam(), Takes: l.Seam,
-			A: making.Layer{Name: "the block in the corner", Turn: (360 + turn - before) % 360, Piece: l.Blocks[cell.Unit].Piece.Turn((cell.Turn + turn) % 360), Last: true},
-			B: making.Layer{From: naming.CornerTriangle.Step(), Turn: lies, Name: "a corner triangle", Piece: lying.Window(piece.Num{}, piece.Num{}, deep, lying.H)},
+			A: making.Layer{
+				Name: "the block in the corner", Turn: (360 + turn - before) % 360,
+				Piece: l.Blocks[cell.Unit].Piece.Turn((cell.Turn + turn) % 360), Last: true,
+			},
+			B: making.Layer{
+				From: naming.CornerTriangle.Step(), Turn: lies, Name: "a corner triangle",
+				Piece: lying.Window(piece.Num{}, piece.Num{}, deep, lying.H),
+			},
 		})
 		before = turn
 	}
@@ -166,7 +173,8 @@ func (t cardTable) side(ring quilt.BorderRing, k int, long piece.Num) (p piece.P
 	return p, ok && one && other
 }
 
-// edges are what lies along all four sides of the quilt once so many borders are on: its outermost course, as it lies in the quilt.
+// edges are what lies along all four sides of the quilt once so many borders are on: its outermost course, as it lies
+// in the quilt.
 func (t cardTable) edges(borders int) (edge [4]piece.Piece, ok bool) {
 	l := t.w.Layout
 	if borders == 0 {
@@ -215,7 +223,8 @@ func (t cardTable) between(p piece.Piece, with [4]piece.Piece, ring quilt.Border
 			y = with[side].H.Sub(p.H)
 		}
 		var ok bool
-		if p, ok = t.on(p, with[side].Window(piece.Num{}, y, with[side].W, p.H), sides[side].turn, ring.Border.ID.Sides().Seam()); !ok {
+		if p, ok = t.on(p, with[side].Window(piece.Num{}, y, with[side].W, p.H), sides[side].turn,
+			ring.Border.ID.Sides().Seam()); !ok {
 			return p, false
 		}
 	}
@@ -301,7 +310,10 @@ func (t cardTable) border(i, from, to int) (list []making.Join) {
 		}
 		list = append(list, making.Join{
 			Seam: seam, Takes: t.w.Layout.Seam, B: on,
-			A: making.Layer{Name: "the " + sides[k].name + " edge of the quilt", Turn: (360 + turn - turned) % 360, Piece: p, Last: true},
+			A: making.Layer{
+				Name: "the " + sides[k].name + " edge of the quilt", Turn: (360 + turn - turned) % 360, Piece: p,
+				Last: true,
+			},
 		})
 		turned = turn
 	}
@@ -315,7 +327,10 @@ func (t cardTable) squares(ring quilt.BorderRing) (list []making.Join) {
 	long := piece.Exactly(ring.Border.Role, piece.Of(ring.Ends), wide)
 	for range 2 { // top and bottom
 		for _, turn := range []int{0, 180} {
-			on := making.Layer{From: ring.Border.ID.Strips(), Name: "the long piece of " + ring.Border.Name, Piece: long, Last: true}
+			on := making.Layer{
+				From: ring.Border.ID.Strips(), Name: "the long piece of " + ring.Border.Name, Piece: long,
+				Last: true,
+			}
 			if turn > 0 { // its other end
 				on.From, on.Turn, on.Piece = "", turn, long.Turn(turn)
 			}
@@ -362,7 +377,11 @@ func (t cardTable) bound() (l Lie, ok bool) {
 	from, _ := quilt.H.Half()
 	quilt = quilt.Window(piece.Num{}, from, quilt.W, quilt.H.Sub(from)) // it begins away from the corner
 	l = Lie{
-		Lower: LayerUnder{Name: "the quilt", Piece: quilt, Torn: true}, Upper: LayerUnder{From: naming.BindingStrips, Turn: 90, Name: "the folded binding", Piece: piece.Exactly(bind.Role, half, quilt.H)},
+		Lower: LayerUnder{Name: "the quilt", Piece: quilt, Torn: true},
+		Upper: LayerUnder{
+			From: naming.BindingStrips, Turn: 90, Name: "the folded binding",
+			Piece: piece.Exactly(bind.Role, half, quilt.H),
+		},
 		Why: Folded, Takes: t.w.Layout.Seam, Long: quilt.H,
 	}
 	l.Lower, l.Upper = near(l)
@@ -370,7 +389,8 @@ func (t cardTable) bound() (l Lie, ok bool) {
 	return l, true
 }
 
-// crossed are two ends of binding strips, one lying face down across the other: the corner beyond the stitches is cut away.
+// crossed are two ends of binding strips, one lying face down across the other: the corner beyond the stitches is cut
+// away.
 func crossed(role string, width measure.Length) batching.NeedlePart {
 	w := piece.Of(width)
 	twice := w.Add(w)

@@ -23,17 +23,33 @@ func settings(unit naming.Unit) map[string]quilt.Top {
 	plain := quilt.Border{ID: "inner", Name: "inner border", Role: "B", Width: making.Typed("2 in"), Corners: "A"}
 	outer := quilt.Border{ID: "outer", Name: "outer border", Role: "A", Width: making.Typed("3 1/2 in")}
 	pieced := quilt.Border{ID: "pieced", Name: "pieced border", Cells: []quilt.Cell{{Unit: unit}}, Corners: "B"}
-	turned := quilt.Border{ID: "turned", Name: "turned border", Cells: []quilt.Cell{{Unit: unit}}, Corner: &quilt.Cell{Unit: unit, Turn: 180}}
+	turned := quilt.Border{
+		ID: "turned", Name: "turned border", Cells: []quilt.Cell{{Unit: unit}},
+		Corner: &quilt.Cell{Unit: unit, Turn: 180},
+	}
 	binding := &quilt.Binding{Role: "A"}
 	return map[string]quilt.Top{
-		"straight":       {Rows: 3, Columns: 4, Repeat: repeat, Borders: []quilt.Border{plain, outer}, Binding: binding, Backing: &quilt.Backing{Role: "B"}},
-		"sashed":         {Rows: 3, Columns: 2, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: making.Typed("1 1/2 in"), Corners: "A", Outer: true}, Borders: []quilt.Border{outer}, Binding: binding},
-		"sashed through": {Rows: 3, Columns: 2, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: making.Typed("1 1/2 in")}, Borders: []quilt.Border{plain}},
-		"on point":       {Rows: 3, Columns: 2, Repeat: repeat, Point: &quilt.PointSetting{Role: "B"}},
-		"pieced":         {Rows: 2, Columns: 3, Repeat: repeat, Borders: []quilt.Border{pieced}, Binding: binding},
-		"web":            {Rows: 3, Columns: 4, Repeat: repeat},
-		"web sashed":     {Rows: 2, Columns: 3, Repeat: repeat, Sashing: &quilt.Sashing{Role: "B", Width: making.Typed("1 1/2 in")}},
-		"turned":         {Rows: 2, Columns: 3, Repeat: repeat, Borders: []quilt.Border{turned, plain}},
+		"straight": {
+			Rows: 3, Columns: 4, Repeat: repeat, Borders: []quilt.Border{plain, outer}, Binding: binding,
+			Backing: &quilt.Backing{Role: "B"},
+		},
+		"sashed": {
+			Rows: 3, Columns: 2, Repeat: repeat,
+			Sashing: &quilt.Sashing{Role: "B", Width: making.Typed("1 1/2 in"), Corners: "A", Outer: true},
+			Borders: []quilt.Border{outer}, Binding: binding,
+		},
+		"sashed through": {
+			Rows: 3, Columns: 2, Repeat: repeat,
+			Sashing: &quilt.Sashing{Role: "B", Width: making.Typed("1 1/2 in")}, Borders: []quilt.Border{plain},
+		},
+		"on point": {Rows: 3, Columns: 2, Repeat: repeat, Point: &quilt.PointSetting{Role: "B"}},
+		"pieced":   {Rows: 2, Columns: 3, Repeat: repeat, Borders: []quilt.Border{pieced}, Binding: binding},
+		"web":      {Rows: 3, Columns: 4, Repeat: repeat},
+		"web sashed": {
+			Rows: 2, Columns: 3, Repeat: repeat,
+			Sashing: &quilt.Sashing{Role: "B", Width: making.Typed("1 1/2 in")},
+		},
+		"turned": {Rows: 2, Columns: 3, Repeat: repeat, Borders: []quilt.Border{turned, plain}},
 	}
 }
 
@@ -76,8 +92,8 @@ func all(w *work.Work, step naming.Step) (list []needle.Lie, ok bool) {
 	return list, ok
 }
 
-// What meets on the cards of rows, between rows and round the quilt is, all of it together, what the pressing counted between the blocks of the
-// whole quilt, which it lists by kinds of joint and never lays; and as many of it clash.
+// What meets on the cards of rows, between rows and round the quilt is, all of it together, what the pressing counted
+// between the blocks of the whole quilt, which it lists by kinds of joint and never lays; and as many of it clash.
 func TestTheCardsOfTheTopMeetWhatThePressingCounts(t *testing.T) {
 	seen, crossings := map[string]int{}, 0
 	set(t, func(name string, w *work.Work) {
@@ -113,7 +129,8 @@ func TestTheCardsOfTheTopMeetWhatThePressingCounts(t *testing.T) {
 		}
 		opened := w.Press.Opened > 0 // an opened seam neither nests nor clashes
 		if meet != between || !opened && clash != clashing {
-			t.Errorf("%s: %d crossings on the cards, %d of them clash; the pressing counts %d and %d", name, meet, clash, between, clashing)
+			t.Errorf("%s: %d crossings on the cards, %d of them clash; the pressing counts %d and %d", name, meet, clash,
+				between, clashing)
 		}
 		seen["told"]++
 		crossings += meet
@@ -164,8 +181,8 @@ func TestEdgesAreAsLongAsTheQuilt(t *testing.T) {
 	}
 }
 
-// Two binding strips crossed and sewn on the right diagonal run straight on once they are opened (geometry: a mirror in the line of the stitches
-// takes "down" to "to the right"); sewn on the other one they turn back.
+// Two binding strips crossed and sewn on the right diagonal run straight on once they are opened (geometry: a mirror in
+// the line of the stitches takes "down" to "to the right"); sewn on the other one they turn back.
 func TestBindingStripsRunOn(t *testing.T) {
 	looked := 0
 	set(t, func(name string, w *work.Work) {
@@ -188,7 +205,8 @@ func TestBindingStripsRunOn(t *testing.T) {
 				t.Errorf("%s: the %s diagonal lets the next strip run to %v", name, one.stitchs, x)
 			}
 		}
-		if bound, ok := needle.Of(w, naming.BindingRound, 0); !ok || bound.Lies[0].Press != needle.Unset || len(bound.Lies[0].Marks) != 0 {
+		if bound, ok := needle.Of(w, naming.BindingRound, 0); !ok || bound.Lies[0].Press != needle.Unset ||
+			len(bound.Lies[0].Marks) != 0 {
 			t.Errorf("%s: the binding is not laid on the quilt", name)
 		}
 		looked++

@@ -13,23 +13,24 @@ import (
 // Wrong is the wrong way of laying two parts that looks most like the right one, and the place that tells them apart.
 type Wrong struct {
 	Lower, Upper LayerUnder
-	Turned       [2]int           // how the lower and the upper one are turned against the right way; -1 for another thing
-	Other        string           // what the other thing is called
-	Alike        float64          // how much of what is seen is the same
-	Up           bool             // the upper one tells them apart, else the lower one
-	X, Y         float64          // where, in inches from the upper left corner of that layer as it lies right side up
-	Right, Not   piece.Patch      // the cloth there
-	Along        bool             // it is so all along the seam
-	Allowance    bool             // only the way an allowance points tells them apart: the cloth lies alike
-	At           piece.Num        // where along the seam
-	Points       [2]AllowanceWay  // which way it points when it is right, and when it is wrong; None where none comes there
-	Diagonal     bool             // of what lies face down: it is sewn on its other diagonal
-	Stitches     []piece.SeamLine // then
-	Over         []piece.Piece    // and how it lies
+	Turned       [2]int      // how the lower and the upper one are turned against the right way; -1 for another thing
+	Other        string      // what the other thing is called
+	Alike        float64     // how much of what is seen is the same
+	Up           bool        // the upper one tells them apart, else the lower one
+	X, Y         float64     // where, in inches from the upper left corner of that layer as it lies right side up
+	Right, Not   piece.Patch // the cloth there
+	Along        bool        // it is so all along the seam
+	Allowance    bool        // only the way an allowance points tells them apart: the cloth lies alike
+	At           piece.Num   // where along the seam
+	// which way it points when it is right, and when it is wrong; None where none comes there
+	Points   [2]AllowanceWay
+	Diagonal bool             // of what lies face down: it is sewn on its other diagonal
+	Stitches []piece.SeamLine // then
+	Over     []piece.Piece    // and how it lies
 }
 
-// Bounds of what is tried for one seam: work, not time. What is looked at is pairs of patches; to compare shapes, and to sew and compare what
-// comes out, costs so many looks for a patch.
+// Bounds of what is tried for one seam: work, not time. What is looked at is pairs of patches; to compare shapes, and
+// to sew and compare what comes out, costs so many looks for a patch.
 const (
 	mostPatches = 400 // of a part that is laid otherwise
 	mostOthers  = 40  // other things of the same size
@@ -38,8 +39,8 @@ const (
 	forSewing   = 60
 )
 
-// likely is how much of another thing must look the same for it to be taken for the right one, where its patches are of other shapes
-// (judgement).
+// likely is how much of another thing must look the same for it to be taken for the right one, where its patches are of
+// other shapes (judgement).
 const likely = 2.0 / 3
 
 // laying is one way of laying both parts.
@@ -51,9 +52,10 @@ type laying struct {
 	cost         int // how much has to go wrong
 }
 
-// wrong finds what is most easily taken for the right way: both parts in all their turns, and other things of the same size in place of
-// either, where that looks nearly like it. It is wrong when what is sewn shows other cloth, when more allowances lie on each other in this
-// seam, or when some would turn otherwise that come to lie on others in a later one.
+// wrong finds what is most easily taken for the right way: both parts in all their turns, and other things of the same
+// size in place of either, where that looks nearly like it. It is wrong when what is sewn shows other cloth, when more
+// allowances lie on each other in this seam, or when some would turn otherwise that come to lie on others in a later
+// one.
 func (t cardTable) wrong(l Lie) *Wrong {
 	if len(l.Lower.Piece.Patches) > mostPatches || len(l.Upper.Piece.Patches) > mostPatches {
 		return nil
@@ -116,7 +118,8 @@ func (t cardTable) layings(l Lie) (list []laying, looks int) {
 			if turned < 0 {
 				c.other = name
 				if alike < likely {
-					if looks += forShapes * len(p.Patches); len(p.Patches) != len(one.Piece.Patches) || looks > mostLooks || !piece.SameLook(one.Piece, p, shapes) {
+					if looks += forShapes * len(p.Patches); len(p.Patches) != len(one.Piece.Patches) || looks > mostLooks ||
+						!piece.SameLook(one.Piece, p, shapes) {
 						return
 					}
 				}
@@ -141,7 +144,12 @@ func (t cardTable) layings(l Lie) (list []laying, looks int) {
 			if i == 0 && j == 0 || x.turned < 0 && j > 0 || y.turned < 0 && i > 0 {
 				continue // one other thing at a time
 			}
-			way := laying{x.LayerUnder, y.LayerUnder, [2]int{x.turned, y.turned}, x.other + y.other, (x.alike*a + y.alike*b) / (a + b), 0}
+			way := laying{
+				x.LayerUnder, y.LayerUnder,
+				[2]int{x.turned, y.turned},
+				x.other + y.other,
+				(x.alike*a + y.alike*b) / (a + b), 0,
+			}
 			for _, turned := range way.turned {
 				way.cost += map[int]int{0: 0, 180: 2, 90: 3, 270: 3, -1: 4}[turned]
 			}
@@ -186,12 +194,14 @@ func (t cardTable) others(one LayerUnder) (list []LayerUnder) {
 	return list
 }
 
-// same says whether the second of two pieces is as good as the first, however it is turned: the same cloth at the same places, no more
-// allowances lying on each other in the seam just sewn, and those that matter later turned the same way.
+// same says whether the second of two pieces is as good as the first, however it is turned: the same cloth at the same
+// places, no more allowances lying on each other in the seam just sewn, and those that matter later turned the same
+// way.
 func (t cardTable) same(a, b piece.Piece, l Lie, matters func(naming.Seam) bool) bool {
 	for _, turn := range []int{0, 180, 90, 270} {
 		turned := a.Turn(turn)
-		if piece.SameLook(turned, b, t.w.Seen) && t.clashes(b, l.Seam) <= t.clashes(a, l.Seam) && t.w.Press.AlikeWhere(turned, b, t.w.Table.Seam, matters) {
+		if piece.SameLook(turned, b, t.w.Seen) && t.clashes(b, l.Seam) <= t.clashes(a, l.Seam) &&
+			t.w.Press.AlikeWhere(turned, b, t.w.Table.Seam, matters) {
 			return true
 		}
 	}
@@ -210,8 +220,8 @@ func (t cardTable) clashes(p piece.Piece, over naming.Seam) (n int) {
 	return n
 }
 
-// told is a wrong way with the place that tells it from the right one: of the upper layer where that differs, as near the guide and the
-// end that goes in first as can be.
+// told is a wrong way with the place that tells it from the right one: of the upper layer where that differs, as near
+// the guide and the end that goes in first as can be.
 func (t cardTable) told(l Lie, way laying) *Wrong {
 	w := &Wrong{Turned: way.turned, Other: way.other, Alike: way.alike}
 	w.Lower, w.Upper = near(Lie{Lower: way.lower, Upper: way.upper, Long: l.Long, Marks: l.Marks})
@@ -281,8 +291,8 @@ func (t cardTable) laid(on batching.NeedlePart, name string) *FaceDown {
 	return l
 }
 
-// wrongly is the most confusable wrong way of sewing what lies face down: on its other diagonal, itself turned, or what is under it
-// turned.
+// wrongly is the most confusable wrong way of sewing what lies face down: on its other diagonal, itself turned, or what
+// is under it turned.
 func (t cardTable) wrongly(l *FaceDown) *Wrong {
 	if len(l.Under.Patches) > mostPatches {
 		return nil
@@ -294,7 +304,8 @@ func (t cardTable) wrongly(l *FaceDown) *Wrong {
 	}
 	small := slices.ContainsFunc(l.Over, func(p piece.Piece) bool { return p.W != l.Under.W || p.H != l.Under.H })
 	if other, is := l.mirrored(); is {
-		quarter := changes(l.Under, 90) || slices.ContainsFunc(l.Over, func(p piece.Piece) bool { return changes(p.Boxed(), 90) })
+		quarter := changes(l.Under, 90) || slices.ContainsFunc(l.Over,
+			func(p piece.Piece) bool { return changes(p.Boxed(), 90) })
 		if small || quarter {
 			return &Wrong{Diagonal: true, Alike: 1, Stitches: other, Over: l.Over, Lower: LayerUnder{Piece: l.Under}, Up: true}
 		}
@@ -310,14 +321,16 @@ func (t cardTable) wrongly(l *FaceDown) *Wrong {
 		}
 		one := slices.MinFunc(differs, func(x, y piece.Differing) int { return cmp.Compare(x.X+x.Y, y.X+y.Y) })
 		best = &Wrong{
-			Lower: LayerUnder{Piece: l.Under.Turn(degrees), Turn: degrees}, Turned: [2]int{degrees, 0}, Alike: alike, X: one.X, Y: one.Y, Right: one.A,
+			Lower: LayerUnder{Piece: l.Under.Turn(degrees), Turn: degrees}, Turned: [2]int{degrees, 0}, Alike: alike, X: one.X,
+			Y: one.Y, Right: one.A,
 			Not: one.B, Stitches: l.Stitches, Over: l.Over,
 		}
 	}
 	return best
 }
 
-// turnedOver is what lies face down turned in its place, where that shows other cloth and looks most like the right way.
+// turnedOver is what lies face down turned in its place, where that shows other cloth and looks most like the right
+// way.
 func (t cardTable) turnedOver(l *FaceDown) (best *Wrong) {
 	for _, degrees := range []int{180, 90, 270} {
 		var over []piece.Piece
@@ -340,7 +353,8 @@ func (t cardTable) turnedOver(l *FaceDown) (best *Wrong) {
 			continue
 		}
 		best = &Wrong{
-			Lower: LayerUnder{Piece: l.Under}, Turned: [2]int{0, degrees}, Alike: alike, Up: true, X: first.X, Y: first.Y, Right: first.A, Not: first.B,
+			Lower: LayerUnder{Piece: l.Under}, Turned: [2]int{0, degrees}, Alike: alike, Up: true, X: first.X, Y: first.Y,
+			Right: first.A, Not: first.B,
 			Stitches: l.Stitches, Over: over,
 		}
 	}
@@ -370,7 +384,10 @@ func (l *FaceDown) mirrored() (list []piece.SeamLine, other bool) {
 			return nil, false
 		}
 		x0, _, x1, _ := l.Over[i].Bounds()
-		turned := piece.SeamLine{From: piece.Point{X: x0.Add(x1).Sub(s.From.X), Y: s.From.Y}, To: piece.Point{X: x0.Add(x1).Sub(s.To.X), Y: s.To.Y}}
+		turned := piece.SeamLine{
+			From: piece.Point{X: x0.Add(x1).Sub(s.From.X), Y: s.From.Y},
+			To:   piece.Point{X: x0.Add(x1).Sub(s.To.X), Y: s.To.Y},
+		}
 		list = append(list, turned)
 		other = other || !there[key(turned)]
 	}

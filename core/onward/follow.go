@@ -15,24 +15,25 @@ import (
 	"vicis/core/problem"
 )
 
-// following lets everything that meets what was measured follow it. What meets edge to edge, and was as long as each other, is one
-// class of edges, and one length is found for it: that of what is sewn already, or follows from that. What is cut from cloth or across a
-// set is then cut to it; a strip set with as many seams is expected to come out so with the same seams; where things are trimmed,
-// all of them are trimmed to it.
+// following lets everything that meets what was measured follow it. What meets edge to edge, and was as long as each
+// other, is one class of edges, and one length is found for it: that of what is sewn already, or follows from that.
+// What is cut from cloth or across a set is then cut to it; a strip set with as many seams is expected to come out so
+// with the same seams; where things are trimmed, all of them are trimmed to it.
 type following struct {
 	d         document.Document
 	table     making.Table
 	before    map[side]piece.Num // how long edges were
 	standsFor map[side]side      // union-find: towards the one that stands for its class
 	fixed     map[side]piece.Num // of classes: the length found
-	seamMore  measure.Length     // by how much each seam takes more from both sides together than planned, where that is known
-	known     bool
-	trims     bool
-	eased     []string // what is eased in to what it meets
-	source    naming.Unit
-	given     [2]bool // that its width was measured, and its height: those stay
-	purse     *ask.Purse
-	cannot    problem.Problem // why it cannot follow
+	// by how much each seam takes more from both sides together than planned, where that is known
+	seamMore measure.Length
+	known    bool
+	trims    bool
+	eased    []string // what is eased in to what it meets
+	source   naming.Unit
+	given    [2]bool // that its width was measured, and its height: those stay
+	purse    *ask.Purse
+	cannot   problem.Problem // why it cannot follow
 }
 
 // side is how wide something is, or how high.
@@ -54,7 +55,10 @@ func turned(unit naming.Unit, turn int, down bool) side { return side{unit, down
 // follow begins with a document as it is: what is as long as each other in it, and meets, shall be so again.
 // source is what was measured, if anything was: what it is made of stays as it is.
 func follow(s laying.Sewn, d document.Document, source naming.Unit, purse *ask.Purse) (*following, error) {
-	f := &following{source: source, before: map[side]piece.Num{}, standsFor: map[side]side{}, fixed: map[side]piece.Num{}, purse: purse, table: s.Table}
+	f := &following{
+		source: source, before: map[side]piece.Num{}, standsFor: map[side]side{}, fixed: map[side]piece.Num{},
+		purse: purse, table: s.Table,
+	}
 	var err error
 	if f.d, err = document.Copy(d); err != nil {
 		return nil, err
@@ -184,7 +188,10 @@ const mostFollowing = 400
 func (f *following) all() bool {
 	for range mostFollowing {
 		if f.purse.Empty() {
-			f.cannot = problem.Problem{Says: "This quilt is too large for everything that follows to be worked out.", Mend: "Plan a part of it as a quilt of its own."}
+			f.cannot = problem.Problem{
+				Says: "This quilt is too large for everything that follows to be worked out.",
+				Mend: "Plan a part of it as a quilt of its own.",
+			}
 			return false
 		}
 		switch more, ok := f.one(); {
@@ -197,7 +204,8 @@ func (f *following) all() bool {
 	return true
 }
 
-// one changes one thing that has to follow, or finds one more length. more is false where nothing has to follow any more.
+// one changes one thing that has to follow, or finds one more length. more is false where nothing has to follow any
+// more.
 func (f *following) one() (more, ok bool) {
 	made := f.made()
 	var leaf *side // something changed that could be cut otherwise: it follows if anything else does
@@ -301,7 +309,8 @@ func (f *following) set(e side, m making.Made, to piece.Num) bool {
 		f.ease(m.Unit.Name, "was measured", is, to)
 		return f.measures(u, e, length, false)
 	case u.Measured != nil && !u.Measured.Expected:
-		f.cannot.Says = fmt.Sprintf("%s was measured for itself: %s, and what it meets %s.", m.Unit.Name, f.say(is), f.say(to))
+		f.cannot.Says = fmt.Sprintf("%s was measured for itself: %s, and what it meets %s.", m.Unit.Name, f.say(is),
+			f.say(to))
 		return false
 	}
 	planned, ok := f.planned(*u)
@@ -325,7 +334,8 @@ func (f *following) set(e side, m making.Made, to piece.Num) bool {
 	case f.lets(comes, to):
 		f.ease(m.Unit.Name, "would measure", comes, to)
 	default:
-		f.cannot.Says = fmt.Sprintf("With the same seams %s would measure %s, and what it meets %s.", m.Unit.Name, f.say(comes), f.say(to))
+		f.cannot.Says = fmt.Sprintf("With the same seams %s would measure %s, and what it meets %s.", m.Unit.Name,
+			f.say(comes), f.say(to))
 		return false
 	}
 	return f.measures(u, e, length, false)
@@ -343,7 +353,8 @@ func (f *following) ease(name, verb string, is, to piece.Num) {
 		l := n.Nearest()
 		return fine.Print(l)
 	}
-	f.eased = append(f.eased, fmt.Sprintf("%s %s %s and is eased to %s: %s.", name, verb, say(is), say(to), say(between(is, to))))
+	f.eased = append(f.eased, fmt.Sprintf("%s %s %s and is eased to %s: %s.", name, verb, say(is), say(to),
+		say(between(is, to))))
 }
 
 func between(a, b piece.Num) piece.Num {

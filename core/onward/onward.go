@@ -102,7 +102,9 @@ type onward struct {
 }
 
 // OnwardFrom works out every way on from what something measured. against holds what was counted against a work.
-func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.Progress, purse *ask.Purse) (Onward, problem.List) {
+func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.Progress, purse *ask.Purse) (Onward,
+	problem.List,
+) {
 	out := Onward{Ways: []WayOn{}}
 	b, ok := ask.About(d, purse)
 	if !ok {
@@ -121,7 +123,8 @@ func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.P
 	more, n, told := q.seams()
 	if told {
 		fine := q.fine()
-		out.Seams = fmt.Sprintf("Each of its %s takes %s instead of %s, if what is sewn there is as wide as it should be.", words.Plural(n, "seam"),
+		out.Seams = fmt.Sprintf("Each of its %s takes %s instead of %s, if what is sewn there is as wide as it should be.",
+			words.Plural(n, "seam"),
 			fine.Print(b.Table.Seam+more/2), fine.Print(b.Table.Seam))
 	}
 	out.Ways = append(out.Ways, q.adapt())
@@ -133,8 +136,11 @@ func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.P
 	return out, nil
 }
 
-// AllowanceFrom works out what follows where every seam is planned with so much stitched, as a test strip says: what meets follows.
-func AllowanceFrom(d document.Document, stitched measure.Written, against func(*work.Work) tally.Progress, purse *ask.Purse) (WayOn, problem.List) {
+// AllowanceFrom works out what follows where every seam is planned with so much stitched, as a test strip says: what
+// meets follows.
+func AllowanceFrom(d document.Document, stitched measure.Written, against func(*work.Work) tally.Progress,
+	purse *ask.Purse,
+) (WayOn, problem.List) {
 	b, ok := ask.About(d, purse)
 	if !ok {
 		return WayOn{}, *b.Problems
@@ -142,7 +148,8 @@ func AllowanceFrom(d document.Document, stitched measure.Written, against func(*
 	var problems problem.List
 	l := stitched.In(d.Units).Length()
 	if l < measure.Millimetre || l > 2*measure.Inch {
-		problems.Stop("length-unreadable", "/stitched", fmt.Sprintf("“%s” is no distance from the edge to the stitches.", stitched), "Write it like 1/4 in or 7 mm.")
+		problems.Stop("length-unreadable", "/stitched",
+			fmt.Sprintf("“%s” is no distance from the edge to the stitches.", stitched), "Write it like 1/4 in or 7 mm.")
 		return WayOn{}, problems
 	}
 	q := onward{Worked: b, against: against, counted: against(b.Work)}
@@ -161,7 +168,8 @@ func (q onward) size(w, h measure.Length) string {
 func (q *onward) read() (problems problem.List) {
 	at := slices.IndexFunc(q.Document.Parts, func(u making.Unit) bool { return u.ID == q.unit })
 	if at < 0 {
-		problems.Stop("unit-unknown", "/step", fmt.Sprintf("“%s” is nothing that is made here.", q.came.Step), "Choose something that is made.")
+		problems.Stop("unit-unknown", "/step", fmt.Sprintf("“%s” is nothing that is made here.", q.came.Step),
+			"Choose something that is made.")
 		return problems
 	}
 	plain := slices.Clone(q.Document.Parts)
@@ -170,7 +178,8 @@ func (q *onward) read() (problems problem.List) {
 	there.Problems = &problem.List{}
 	var ok bool
 	if q.made, ok = making.One(plain, q.unit, there); !ok {
-		problems.Stop("unit-unknown", "/step", "What was measured cannot be made as it is planned.", "Look at what the plan says of it.")
+		problems.Stop("unit-unknown", "/step", "What was measured cannot be made as it is planned.",
+			"Look at what the plan says of it.")
 		return problems
 	}
 	q.w, q.h = q.made.Piece.Size()
@@ -194,8 +203,8 @@ func (q *onward) read() (problems problem.List) {
 	return problems
 }
 
-// seams is by how much each seam takes more, from both sides together, and how many seams lie across what was measured; told is false
-// where it says nothing of them, or nothing is amiss.
+// seams is by how much each seam takes more, from both sides together, and how many seams lie across what was measured;
+// told is false where it says nothing of them, or nothing is amiss.
 func (q onward) seams() (more measure.Length, n int, told bool) {
 	step, ok := q.step()
 	if !ok {
@@ -242,7 +251,11 @@ func (q onward) fine() measure.Ruler {
 
 // adapt lets everything that comes later be made to what is there.
 func (q onward) adapt() WayOn {
-	out := WayOn{Way: Adapt, Name: "Go on with " + q.size(q.w, q.h), Says: []string{"What comes later is made to what is there. The seams from here on take what is planned: sew a test strip first."}}
+	out := WayOn{
+		Way: Adapt, Name: "Go on with " + q.size(q.w, q.h),
+		Says: []string{"What comes later is made to what is there. The seams from here on take what is planned: sew a test " +
+			"strip first."},
+	}
 	if q.isBlock() && q.asDecided() == nil {
 		d, err := document.Copy(q.Document)
 		if err != nil {
@@ -262,7 +275,8 @@ func (q onward) adapt() WayOn {
 	return q.followed(out, f, &making.Measures{})
 }
 
-// smallest is the smallest that was measured, on half a mark of the ruler, where that is smaller than what one goes on with.
+// smallest is the smallest that was measured, on half a mark of the ruler, where that is smaller than what one goes on
+// with.
 func (q *onward) smallest() {
 	half := q.Table.Ruler.Mark / 2 // by that it is cut
 	for _, g := range q.counted.Gauged {
@@ -282,20 +296,25 @@ func (q *onward) smallest() {
 	}
 }
 
-// trim lets all of them, and what meets them, be trimmed to the smallest that was measured, or to what it should be where that is
-// larger.
+// trim lets all of them, and what meets them, be trimmed to the smallest that was measured, or to what it should be
+// where that is larger.
 func (q onward) trim() WayOn {
 	q.smallest()
-	out := WayOn{Way: Trim, Name: "Trim all to " + q.size(q.w, q.h), Says: []string{"All of them are trimmed to the smallest, as much off on each side; what meets them follows."}}
+	out := WayOn{
+		Way: Trim, Name: "Trim all to " + q.size(q.w, q.h),
+		Says: []string{"All of them are trimmed to the smallest, as much off on each side; what meets them follows."},
+	}
 	w, h := q.made.Piece.Size()
 	if q.w >= w && q.h >= h {
-		out.Name, out.Says[0] = "Trim all to "+q.size(w, h), fmt.Sprintf("Every one is trimmed to what it should be, %s; nothing else changes.", q.off(q.w-w, q.h-h))
+		out.Name, out.Says[0] = "Trim all to "+q.size(w, h),
+			fmt.Sprintf("Every one is trimmed to what it should be, %s; nothing else changes.", q.off(q.w-w, q.h-h))
 		if q.w == w && q.h == h {
 			out.Says[0] = "Every one is squared up to what it should be; nothing else changes."
 		}
 		q.w, q.h = w, h
 	} else if q.w > w || q.h > h {
-		return q.cannot(out, "One way it is larger than it should be, and the other way smaller.", "Trim the larger way first, and measure it again.")
+		return q.cannot(out, "One way it is larger than it should be, and the other way smaller.",
+			"Trim the larger way first, and measure it again.")
 	}
 	f, err := follow(q.Sewn, q.Document, q.unit, q.Purse)
 	if err != nil {
@@ -329,7 +348,8 @@ func (q onward) followed(out WayOn, f *following, as *making.Measures) WayOn {
 	if !as.Width.Given() && !as.Height.Given() {
 		u.Measured = nil
 	}
-	if q.isBlock() && (f.d.Top.Block != nil || as.Trimmed && len(q.Waits) > 0) { // blocks are laid as large, and what waits for them is released
+	// blocks are laid as large, and what waits for them is released
+	if q.isBlock() && (f.d.Top.Block != nil || as.Trimmed && len(q.Waits) > 0) {
 		f.d.Top.Block = &quilt.Measured{Width: measure.Write(q.w), Height: measure.Write(q.h)}
 	}
 	if !f.all() {
@@ -343,7 +363,10 @@ func (q onward) followed(out WayOn, f *following, as *making.Measures) WayOn {
 func (q onward) sewOn(more measure.Length) WayOn {
 	fine := q.fine()
 	seam := q.Table.Seam + more/2
-	out := WayOn{Way: SewOn, Name: "Sew everything so", Says: []string{fmt.Sprintf("The guide stays where it is: every seam is planned to take %s.", fine.Print(seam))}}
+	out := WayOn{
+		Way: SewOn, Name: "Sew everything so",
+		Says: []string{fmt.Sprintf("The guide stays where it is: every seam is planned to take %s.", fine.Print(seam))},
+	}
 	f, err := follow(q.Sewn, q.Document, "", q.Purse)
 	if err != nil {
 		return q.cannot(out, "The project cannot be copied.", "")
@@ -376,8 +399,10 @@ func (q onward) mend(more measure.Length, n int) WayOn {
 		amount = "less than " + fine.Print(fine.Mark)
 	}
 	out := WayOn{
-		Way: Mend, Name: "Mend the seams", Follows: []Follow{}, Lost: []string{}, Costs: []string{}, Carries: []Carry{}, Before: rounds(q.Layout, q.Table), Quilt: rounds(q.Layout, q.Table),
-		Says: []string{fmt.Sprintf("Move the guide %s %s the needle and sew a test strip. The quilt stays as planned.", amount, way)},
+		Way: Mend, Name: "Mend the seams", Follows: []Follow{}, Lost: []string{}, Costs: []string{}, Carries: []Carry{},
+		Before: rounds(q.Layout, q.Table), Quilt: rounds(q.Layout, q.Table),
+		Says: []string{fmt.Sprintf("Move the guide %s %s the needle and sew a test strip. The quilt stays as planned.",
+			amount, way)},
 	}
 	for _, s := range q.counted.Steps {
 		if s.ID != step.ID {
@@ -389,11 +414,13 @@ func (q onward) mend(more measure.Length, n int) WayOn {
 		case s.Good == 0:
 			out.Costs = append(out.Costs, "None is counted yet: there is only the one that was measured to take out.")
 		case out.Undone > 0:
-			out.Costs = append(out.Costs, fmt.Sprintf("Sewn and not cut yet: %d. %s to take out and sew again, %s of seam.", out.Undone, words.Plural(out.Undone*n, "seam"),
+			out.Costs = append(out.Costs, fmt.Sprintf("Sewn and not cut yet: %d. %s to take out and sew again, %s of seam.",
+				out.Undone, words.Plural(out.Undone*n, "seam"),
 				q.Say(measure.Length(out.Undone*n)*step.Of.Batch.Each)))
 		}
 		if out.Keep > 0 {
-			out.Costs = append(out.Costs, fmt.Sprintf("Cut or sewn on already: %d. What is made of those will not match.", out.Keep))
+			out.Costs = append(out.Costs, fmt.Sprintf("Cut or sewn on already: %d. What is made of those will not match.",
+				out.Keep))
 		}
 	}
 	return out
@@ -402,14 +429,16 @@ func (q onward) mend(more measure.Length, n int) WayOn {
 // cannot says why a way cannot be gone.
 func (q onward) cannot(out WayOn, says, mend string) WayOn {
 	out.Cannot = strings.TrimSpace(says + " " + mend)
-	out.Follows, out.Lost, out.Costs, out.Carries, out.Before, out.Quilt = []Follow{}, []string{}, []string{}, []Carry{}, []Round{}, []Round{}
+	out.Follows, out.Lost, out.Costs, out.Carries, out.Before, out.Quilt = []Follow{}, []string{}, []string{}, []Carry{},
+		[]Round{}, []Round{}
 	return out
 }
 
 // told works a way out in full and holds it against what is planned and counted now.
 func (q onward) told(out WayOn, d document.Document) WayOn {
 	if q.Purse.Empty() {
-		return q.cannot(out, "This quilt is too large for every way to be worked out.", "Enter what changes in the quilt itself, and look at what it comes to.")
+		return q.cannot(out, "This quilt is too large for every way to be worked out.",
+			"Enter what changes in the quilt itself, and look at what it comes to.")
 	}
 	w, ok := work.Spending(d, q.Purse.Spend)
 	if !ok {
@@ -434,7 +463,8 @@ func (q onward) told(out WayOn, d document.Document) WayOn {
 		}
 	}
 	if len(expected) > 0 {
-		out.Says = append(out.Says, fmt.Sprintf("%s: expected to come out so with the same seams. Leave the guide for those, and measure the first.", strings.Join(expected, ", ")))
+		out.Says = append(out.Says, fmt.Sprintf("%s: expected to come out so with the same seams. Leave the guide for "+
+			"those, and measure the first.", strings.Join(expected, ", ")))
 	}
 	out.Lost, out.Costs, out.Carries = []string{}, []string{}, []Carry{}
 	known := map[string]int{}
@@ -468,8 +498,8 @@ func (q onward) told(out WayOn, d document.Document) WayOn {
 	return out
 }
 
-// carry counts what was sewn with the seams that are planned now under what it measures: everything that is made of the same cuts. That
-// is what it is, and what it should have been is not.
+// carry counts what was sewn with the seams that are planned now under what it measures: everything that is made of the
+// same cuts. That is what it is, and what it should have been is not.
 func (q onward) carry(out *WayOn, step naming.Step, then *work.Work) bool {
 	was, known1 := stepOf(q.Work, step)
 	is, known2 := stepOf(then, step)

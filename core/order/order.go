@@ -1,5 +1,5 @@
-// Package order is in which order batches are best sewn: what each asks for, what can be sewn now, what others wait for, and how the length of
-// stitches is changed least often.
+// Package order is in which order batches are best sewn: what each asks for, what can be sewn now, what others wait
+// for, and how the length of stitches is changed least often.
 package order
 
 import (
@@ -36,8 +36,8 @@ type Chain struct {
 	Make  int           `json:"make" doc:"How many all of them are together"`
 }
 
-// chains puts together what is sewn alike, strip sets aside, which are laid out strip by strip: parts of the same shapes, the same edges and stitches, seams as long and as many. How they are pressed may
-// differ.
+// chains puts together what is sewn alike, strip sets aside, which are laid out strip by strip: parts of the same
+// shapes, the same edges and stitches, seams as long and as many. How they are pressed may differ.
 func chains(w *work.Work) []Chain {
 	list := []Chain{}
 	at := map[string]int{}
@@ -46,7 +46,8 @@ func chains(w *work.Work) []Chain {
 		if b == nil || b.Does != making.Sews || b.Make == 0 || b.Stage != batching.Units && b.Stage != batching.Blocks {
 			continue
 		}
-		key := fmt.Sprint(b.Stage, b.Edge != "", b.Seams, b.Each, w.StitchOf(*b), b.Piece.Look(shape), b.Left.Piece.LookAsItLies(shape), b.Right.Piece.LookAsItLies(shape), b.Shaves)
+		key := fmt.Sprint(b.Stage, b.Edge != "", b.Seams, b.Each, w.StitchOf(*b), b.Piece.Look(shape),
+			b.Left.Piece.LookAsItLies(shape), b.Right.Piece.LookAsItLies(shape), b.Shaves)
 		for _, over := range b.Left.Over {
 			key += fmt.Sprint(" ", over.LookAsItLies(shape))
 		}
@@ -92,7 +93,8 @@ func Of(w *work.Work, p tally.Progress, takes func(step, n int) (string, bool)) 
 		asks := needle.AsksOf(w, *s.Of.Batch)
 		care[s.ID] = asks.Care()
 		one := BatchNow{
-			Step: s.ID, Asks: asksWords(asks), Care: []string{"plain", "some", "careful"}[asks.Care()], Short: g.short[i], Enders: []naming.Step{},
+			Step: s.ID, Asks: asksWords(asks), Care: []string{"plain", "some", "careful"}[asks.Care()], Short: g.short[i],
+			Enders: []naming.Step{},
 		}
 		switch {
 		case st.Waits != "":
@@ -123,7 +125,8 @@ func Of(w *work.Work, p tally.Progress, takes func(step, n int) (string, bool)) 
 		}
 		for _, other := range o.Batches {
 			j := g.index[other.Step]
-			if other.Step != b.Step && other.Now > 0 && care[other.Step] == needle.Plain && other.Short == b.Short && len(b.Enders) < mostEnders &&
+			if other.Step != b.Step && other.Now > 0 && care[other.Step] == needle.Plain && other.Short == b.Short &&
+				len(b.Enders) < mostEnders &&
 				!g.needs(j, i) && !g.needs(i, j) && w.Steps[j].Stage != batching.Top && w.Steps[j].Stage != batching.Finish {
 				b.Enders = append(b.Enders, other.Step)
 			}
@@ -166,7 +169,8 @@ type graph struct {
 
 func graphOf(w *work.Work) *graph {
 	g := &graph{
-		index: map[naming.Step]int{}, takes: make([][]int, len(w.Steps)), short: make([]bool, len(w.Steps)), counted: make([]map[int]bool, len(w.Steps)),
+		index: map[naming.Step]int{}, takes: make([][]int, len(w.Steps)), short: make([]bool, len(w.Steps)),
+		counted: make([]map[int]bool, len(w.Steps)),
 	}
 	for i, s := range w.Steps {
 		g.index[s.ID] = i
@@ -188,7 +192,8 @@ func graphOf(w *work.Work) *graph {
 	return g
 }
 
-// top lets the top come together in its order: rows to each other once all are sewn, then border after border, and the binding last.
+// top lets the top come together in its order: rows to each other once all are sewn, then border after border, and the
+// binding last.
 func (g *graph) top(w *work.Work) {
 	var before []int
 	for _, k := range w.Layout.Kinds {
@@ -218,8 +223,9 @@ func (g *graph) top(w *work.Work) {
 	}
 }
 
-// waits says whether something a step needs is still to be made of which the count of its parts says nothing: the top that a border is
-// sewn to, or parts that are not counted. Who counts at the machine and never at the mat has cut what is to be sewn.
+// waits says whether something a step needs is still to be made of which the count of its parts says nothing: the top
+// that a border is sewn to, or parts that are not counted. Who counts at the machine and never at the mat has cut what
+// is to be sewn.
 func (g *graph) waits(w *work.Work, i int, p tally.Progress, machineOnly bool) bool {
 	for _, j := range g.takes[i] {
 		switch {
@@ -275,8 +281,9 @@ func (g *graph) changes(order []int) (n int) {
 	return n
 }
 
-// fewest is an order of what is left that changes the length of stitches least often. With two lengths it is enough to sew all that can be
-// sewn with one before the other is set: what is sewn earlier never keeps anything else from being sewn. Either may be the first.
+// fewest is an order of what is left that changes the length of stitches least often. With two lengths it is enough to
+// sew all that can be sewn with one before the other is set: what is sewn earlier never keeps anything else from being
+// sewn. Either may be the first.
 func (g *graph) fewest(left map[int]bool) (best []int) {
 	for _, short := range []bool{true, false} {
 		var order []int

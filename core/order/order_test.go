@@ -17,8 +17,8 @@ import (
 	"vicis/demo"
 )
 
-// tried is the fewest changes of any order at all, found by trying every one: a walk over all sets of what is done, with what the machine is
-// set to. It knows nothing of graphs but what each step takes.
+// tried is the fewest changes of any order at all, found by trying every one: a walk over all sets of what is done,
+// with what the machine is set to. It knows nothing of graphs but what each step takes.
 func tried(g *graph, sewn []int) int {
 	n := len(sewn)
 	const never = 1 << 30
@@ -133,7 +133,8 @@ func TestFewestChangesInAnyGraph(t *testing.T) {
 	}
 }
 
-// Nothing is counted: of a quilt with borders nothing can be sewn that needs what is not there, neither a border nor the binding.
+// Nothing is counted: of a quilt with borders nothing can be sewn that needs what is not there, neither a border nor
+// the binding.
 func TestNothingCanBeSewnOfNothing(t *testing.T) {
 	list, err := library.List()
 	if err != nil {
@@ -152,7 +153,8 @@ func TestNothingCanBeSewnOfNothing(t *testing.T) {
 	}
 }
 
-// What there are parts for comes first by care; nothing that waits is there; and what is sewn between asks nothing and waits for nothing.
+// What there are parts for comes first by care; nothing that waits is there; and what is sewn between asks nothing and
+// waits for nothing.
 func TestTonight(t *testing.T) {
 	list, err := library.List()
 	if err != nil {
@@ -167,7 +169,10 @@ func TestTonight(t *testing.T) {
 		var cut []record.Event
 		for i, s := range w.Steps {
 			if isCut(s) || s.Stage == batching.Marking {
-				cut = append(cut, record.Event{ID: fmt.Sprintf("cut-%05d", i), Step: s.ID, Kind: record.Made, N: s.Make, Exact: s.Exact(), Look: s.Look})
+				cut = append(cut, record.Event{
+					ID: fmt.Sprintf("cut-%05d", i), Step: s.ID, Kind: record.Made, N: s.Make,
+					Exact: s.Exact(), Look: s.Look,
+				})
 			}
 		}
 		o := Of(w, tally.Fold(w, cut), times.Takes(record.NewLog(), w))
@@ -188,7 +193,8 @@ func TestTonight(t *testing.T) {
 		for _, b := range o.Batches {
 			for _, other := range b.Enders {
 				enders++
-				if x := by[other]; x.Care != "plain" || x.Now == 0 || x.Short != b.Short || g.needs(g.index[other], g.index[b.Step]) {
+				if x := by[other]; x.Care != "plain" || x.Now == 0 || x.Short != b.Short ||
+					g.needs(g.index[other], g.index[b.Step]) {
 					t.Errorf("%s: %s between %s", e.ID, other, b.Step)
 				}
 			}
@@ -199,8 +205,8 @@ func TestTonight(t *testing.T) {
 	}
 }
 
-// A block in three colourways is sewn in as many chains as the block alone has batches, each of three kinds; nothing is in two chains, and what is
-// together has parts of one size.
+// A block in three colourways is sewn in as many chains as the block alone has batches, each of three kinds; nothing is
+// in two chains, and what is together has parts of one size.
 func TestKindsThatAreSewnAlikeAreOneChain(t *testing.T) {
 	list, err := library.List()
 	if err != nil {
@@ -233,7 +239,8 @@ func TestKindsThatAreSewnAlikeAreOneChain(t *testing.T) {
 					}
 				}
 				a, b := batchOf(w, c.Steps[0]), batchOf(w, id)
-				if a.Left.Piece.W != b.Left.Piece.W || a.Left.Piece.H != b.Left.Piece.H || a.Each != b.Each || a.Seams != b.Seams || w.StitchOf(a) != w.StitchOf(b) {
+				if a.Left.Piece.W != b.Left.Piece.W || a.Left.Piece.H != b.Left.Piece.H || a.Each != b.Each || a.Seams != b.Seams ||
+					w.StitchOf(a) != w.StitchOf(b) {
 					t.Errorf("%s: %s and %s are not sewn alike", e.ID, c.Steps[0], id)
 				}
 			}

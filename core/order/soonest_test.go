@@ -51,7 +51,8 @@ func (m *maker) make(i, n int) {
 	s := m.w.Steps[i]
 	for ; n > 0; n -= record.MostAtOnce {
 		m.list = append(m.list, record.Event{
-			ID: fmt.Sprintf("made-%06d", len(m.list)), Step: s.ID, Kind: record.Made, N: min(n, record.MostAtOnce), Exact: s.Exact(), Look: s.Look,
+			ID: fmt.Sprintf("made-%06d", len(m.list)), Step: s.ID, Kind: record.Made, N: min(n, record.MostAtOnce),
+			Exact: s.Exact(), Look: s.Look,
 		})
 	}
 }
@@ -65,8 +66,8 @@ func (m *maker) cut() {
 	}
 }
 
-// What finishes a block soonest does so, from any beginning: it is made with parts enough, one more block of that kind is there, and of nothing
-// is more made than that takes.
+// What finishes a block soonest does so, from any beginning: it is made with parts enough, one more block of that kind
+// is there, and of nothing is more made than that takes.
 func TestWhatIsMissingFinishesABlock(t *testing.T) {
 	rng := rand.New(rand.NewSource(17)) //nolint:gosec // the same every time
 	told, left := 0, 0
@@ -138,8 +139,9 @@ func TestWhatIsMissingFinishesABlock(t *testing.T) {
 	t.Logf("%d told, %d left out", told, left)
 }
 
-// A web takes its blocks one by one: after every seam as many of each are used as lie in it, by a second count over the rows; with what is on the
-// table it can be sewn exactly as far as there are blocks; and once it is sewn as planned all of them are used.
+// A web takes its blocks one by one: after every seam as many of each are used as lie in it, by a second count over the
+// rows; with what is on the table it can be sewn exactly as far as there are blocks; and once it is sewn as planned all
+// of them are used.
 func TestAWebTakesItsBlocksOneByOne(t *testing.T) {
 	webs, seams := 0, 0
 	for _, w := range worked(t, true) {
@@ -180,7 +182,8 @@ func TestAWebTakesItsBlocksOneByOne(t *testing.T) {
 				long += (k.High + 2*w.Layout.Seam).Inches()
 				for _, take := range web.Takes {
 					if take.Taken(n) != used[take.Step] {
-						t.Fatalf("%s: after %d seams of column %d %d of %s, not %d", w.Name, n, column, take.Taken(n), take.Step, used[take.Step])
+						t.Fatalf("%s: after %d seams of column %d %d of %s, not %d", w.Name, n, column, take.Taken(n), take.Step,
+							used[take.Step])
 					}
 				}
 			}
@@ -223,7 +226,8 @@ func TestAWebTakesItsBlocksOneByOne(t *testing.T) {
 	t.Logf("%d webs, %d seams", webs, seams)
 }
 
-// A quilt that gets a row and a column of the same half-way keeps what hangs in its web: nothing of it is lost, and every column wants one seam more.
+// A quilt that gets a row and a column of the same half-way keeps what hangs in its web: nothing of it is lost, and
+// every column wants one seam more.
 func TestAWebGoesOnWhenTheQuiltGrows(t *testing.T) {
 	held := 0
 	for _, d := range shipped(t, true) {

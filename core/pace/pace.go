@@ -1,4 +1,5 @@
-// Package pace is how fast a hand works, by its own tallies, and how long the rest takes: a range, and nothing before there is data.
+// Package pace is how fast a hand works, by its own tallies, and how long the rest takes: a range, and nothing before
+// there is data.
 package pace
 
 import (
@@ -78,8 +79,8 @@ type Rest struct {
 // Range is how long something takes, in seconds: between Low and High nine times out of ten.
 type Range struct{ Low, High float64 }
 
-// Left is how long all of it takes. It is as uncertain as the times of single things are, and as their mean is known: by Student's
-// distribution with the degrees of freedom of Welch and Satterthwaite.
+// Left is how long all of it takes. It is as uncertain as the times of single things are, and as their mean is known:
+// by Student's distribution with the degrees of freedom of Welch and Satterthwaite.
 func Left(list []Rest) Range {
 	var likely, variance, freedom float64
 	for _, one := range list {
@@ -100,10 +101,11 @@ func Left(list []Rest) Range {
 	return Range{max(0, likely-half), likely + half}
 }
 
-// student95 is the value that Student's t exceeds one time out of twenty (Abramowitz and Stegun, Handbook of Mathematical Functions,
-// 26.7.5).
+// student95 is the value that Student's t exceeds one time out of twenty (Abramowitz and Stegun, Handbook of
+// Mathematical Functions, 26.7.5).
 func student95(freedom float64) float64 {
 	const z = 1.6448536269514722
 	z3, z5, z7 := z*z*z, z*z*z*z*z, z*z*z*z*z*z*z
-	return z + (z3+z)/4/freedom + (5*z5+16*z3+3*z)/96/(freedom*freedom) + (3*z7+19*z5+17*z3-15*z)/384/(freedom*freedom*freedom)
+	return z + (z3+z)/4/freedom + (5*z5+16*z3+3*z)/96/(freedom*freedom) +
+		(3*z7+19*z5+17*z3-15*z)/384/(freedom*freedom*freedom)
 }

@@ -33,8 +33,8 @@ func TestPausesAreLeftOut(t *testing.T) {
 	}
 }
 
-// Of a thousand simulated weeks, each with its own pace, pauses, and a little of the work done, the rest takes as long as was foretold in 85
-// to 95 out of a hundred.
+// Of a thousand simulated weeks, each with its own pace, pauses, and a little of the work done, the rest takes as long
+// as was foretold in 85 to 95 out of a hundred.
 func TestTheRangeHoldsNineTimesOutOfTen(t *testing.T) {
 	rng := rand.New(rand.NewSource(41))
 	for _, c := range []struct {
@@ -54,7 +54,8 @@ func TestTheRangeHoldsNineTimesOutOfTen(t *testing.T) {
 			took := 0.0
 			for range c.kinds {
 				usual := 20 + 60*rng.Float64()
-				one := func() float64 { return usual * math.Exp(c.spread*rng.NormFloat64()) } // log-normal: now and then one is slow
+				// log-normal: now and then one is slow
+				one := func() float64 { return usual * math.Exp(c.spread*rng.NormFloat64()) }
 				var gaps []Gap
 				for range c.seen {
 					seconds := one()

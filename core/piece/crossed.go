@@ -2,8 +2,8 @@ package piece
 
 import "sort"
 
-// Crossed is how many seams a line crosses that runs from side to side, or from top to bottom: false where not every such line
-// crosses as many, or a seam runs neither way.
+// Crossed is how many seams a line crosses that runs from side to side, or from top to bottom: false where not every
+// such line crosses as many, or a seam runs neither way.
 func (p Piece) Crossed(upright bool) (n int, even bool) {
 	along := func(a Point) (at, to Num) {
 		if upright {

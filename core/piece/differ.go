@@ -6,8 +6,8 @@ import (
 	"vicis/core/measure"
 )
 
-// Facing lists the seam ends that a line of stitches runs over, an allowance inside a side: what a needle meets there, from the top or
-// from the left.
+// Facing lists the seam ends that a line of stitches runs over, an allowance inside a side: what a needle meets there,
+// from the top or from the left.
 func (p Piece) Facing(side Side, s measure.Length) []End {
 	l, keep := p.edge(side), 1
 	if side == Right || side == Bottom {
@@ -46,8 +46,8 @@ type Differing struct {
 	Tall [2]float64 // from its upper end to its lower one
 }
 
-// Differ lists where two pieces that lie on each other show other cloth, and how much of the first shows the same, as a part of all of
-// it.
+// Differ lists where two pieces that lie on each other show other cloth, and how much of the first shows the same, as a
+// part of all of it.
 func Differ(a, b Piece, seen Seen) (list []Differing, alike float64) {
 	type flat struct {
 		poly           [][2]float64

@@ -44,8 +44,8 @@ func ExampleJoinRight() {
 	// edges of 5.75 and 6 inches cannot be joined
 }
 
-// Two squares lie right sides together, are sewn a quarter inch off both sides of the diagonal and cut apart on it: what
-// falls out below the diagonal is opened.
+// Two squares lie right sides together, are sewn a quarter inch off both sides of the diagonal and cut apart on it:
+// what falls out below the diagonal is opened.
 func ExampleLayers_Open() {
 	square := 3 * inch
 	layers := piece.Layer(piece.Cut("dark", square, square), piece.Cut("light", square, square))

@@ -24,7 +24,8 @@ func JoinRight(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
 		return Piece{}, &Misfit{Have: hb, Want: ha}
 	}
 	line := Upright(a.W.Sub(Of(s)))
-	out := edgeToEdge(a, b.shift(line.C.Sub(Of(s)), Num{}), line, s, SeamLine{seam, Point{line.C, Num{}}, Point{line.C, a.H}})
+	out := edgeToEdge(a, b.shift(line.C.Sub(Of(s)), Num{}), line, s,
+		SeamLine{seam, Point{line.C, Num{}}, Point{line.C, a.H}})
 	out.W, out.H = line.C.Add(b.W).Sub(Of(s)), a.H
 	return out, nil
 }
@@ -37,14 +38,15 @@ func JoinDown(a, b Piece, s measure.Length, seam naming.Seam) (Piece, error) {
 		return Piece{}, &Misfit{Have: wb, Want: wa}
 	}
 	line := Level(a.H.Sub(Of(s)))
-	out := edgeToEdge(a, b.shift(Num{}, line.C.Sub(Of(s))), line, s, SeamLine{seam, Point{Num{}, line.C}, Point{a.W, line.C}})
+	out := edgeToEdge(a, b.shift(Num{}, line.C.Sub(Of(s))), line, s,
+		SeamLine{seam, Point{Num{}, line.C}, Point{a.W, line.C}})
 	out.W, out.H = a.W, line.C.Add(b.H).Sub(Of(s))
 	return out, nil
 }
 
 // edgeToEdge sews a to b, which lies on the far side of a line along the axes; the seam is as long as both. Where seams
-// meet is listed from the top or from the right, always: what cannot be told apart otherwise is decided by that order, and
-// a quilt that is half pressed must not be pressed another way tomorrow.
+// meet is listed from the top or from the right, always: what cannot be told apart otherwise is decided by that order,
+// and a quilt that is half pressed must not be pressed another way tomorrow.
 func edgeToEdge(a, b Piece, l Line, s measure.Length, seam SeamLine) Piece {
 	a, b = a.brought(l, -1), b.brought(l, 1)
 	ours, theirs := a.endsOn(l), b.endsOn(l)
@@ -78,8 +80,8 @@ func (p Piece) Parallels(upright bool) (at []Num) {
 	return at
 }
 
-// Grown is the piece as it came out, a little larger or smaller than planned: what it differs by lies at its outer edges, as
-// much on each side.
+// Grown is the piece as it came out, a little larger or smaller than planned: what it differs by lies at its outer
+// edges, as much on each side.
 func (p Piece) Grown(w, h Num) Piece {
 	dx, _ := w.Sub(p.W).Half()
 	dy, _ := h.Sub(p.H).Half()

@@ -151,8 +151,10 @@ func TestDiagonalEndsMatchTheirMirrorImage(t *testing.T) {
 		p.Seams = []SeamLine{{naming.Seam(id), Point{Of(2 * in), Of(y)}, Point{Of(x), Of(2 * in)}}}
 		return p
 	}
-	right := at("a", 15*in/4, in/4)                                         // comes down to the right-hand stitch line at its middle
-	mirrored, straight := at("b", quarter, in/4), at("c", quarter, 15*in/4) // leaves the left-hand stitch line upward, downward
+	// comes down to the right-hand stitch line at its middle
+	right := at("a", 15*in/4, in/4)
+	// leaves the left-hand stitch line upward, downward
+	mirrored, straight := at("b", quarter, in/4), at("c", quarter, 15*in/4)
 	if p := join(t, JoinRight, right, mirrored, "x"); len(p.Meetings) != 1 {
 		t.Errorf("mirror images: %+v", p.Meetings)
 	}
@@ -196,7 +198,8 @@ func TestWhichRolesLieBesideEachOther(t *testing.T) {
 	if got := turned.Beside(); !reflect.DeepEqual(got, [][2]string{{"A", "B"}, {"A", "C"}, {"B", "C"}}) {
 		t.Errorf("one turned beside: %v", got)
 	}
-	// A square halved on its diagonal, either way; and four of them round a point, where the halves of one role touch and no other is beside.
+	// A square halved on its diagonal, either way; and four of them round a point, where the halves of one role touch and
+	// no other is beside.
 	half := Cut("A", 2*in, 2*in).Swap(Cut("B", 2*in, 2*in), in/4, "seam")
 	for _, turn := range []int{0, 90, 180, 270} {
 		if got := half.Turn(turn).Beside(); !reflect.DeepEqual(got, [][2]string{{"A", "B"}}) {
@@ -242,8 +245,8 @@ func TestJoinDownIsJoinRightOnATurnedTable(t *testing.T) {
 	}
 }
 
-// How many seams a line crosses: three strips two, whichever way they lie; where one line crosses more than another, or a seam
-// slants, nothing can be said.
+// How many seams a line crosses: three strips two, whichever way they lie; where one line crosses more than another, or
+// a seam slants, nothing can be said.
 func TestSeamsThatALineCrosses(t *testing.T) {
 	strip := func(role string) Piece { return Cut(role, 10*measure.Inch, 2*measure.Inch) }
 	set := strip("A")

@@ -62,8 +62,8 @@ func (p Piece) Points(seam naming.Seam) int {
 	return len(spots)
 }
 
-// spots is which seam of the piece one is, and where others meet it, in order along it: none where it is sewn in several
-// places, for then it cannot be spun in one.
+// spots is which seam of the piece one is, and where others meet it, in order along it: none where it is sewn in
+// several places, for then it cannot be spun in one.
 func (p Piece) spots(seam naming.Seam) (i int, spots []Meeting) {
 	i = slices.IndexFunc(p.Seams, func(s SeamLine) bool { return s.ID == seam })
 	if i < 0 || slices.ContainsFunc(p.Seams[i+1:], func(s SeamLine) bool { return s.ID == seam }) {

@@ -5,7 +5,8 @@ import (
 	"slices"
 )
 
-// Touch is two patches that lie beside each other along a stretch of edge, or that meet at a corner alone. A comes before B.
+// Touch is two patches that lie beside each other along a stretch of edge, or that meet at a corner alone. A comes
+// before B.
 type Touch struct {
 	A, B   int
 	Corner bool
@@ -77,8 +78,8 @@ func Touching(patches []Patch) []Touch {
 	return out
 }
 
-// Beside lists the pairs of roles whose patches share a stretch of edge, each pair once with the smaller name first. A role beside
-// itself is not a pair.
+// Beside lists the pairs of roles whose patches share a stretch of edge, each pair once with the smaller name first. A
+// role beside itself is not a pair.
 func (p Piece) Beside() [][2]string {
 	var out [][2]string
 	for _, t := range Touching(p.Patches) {
@@ -91,7 +92,8 @@ func (p Piece) Beside() [][2]string {
 	return slices.Compact(out)
 }
 
-// Stretch is where a patch reaches an edge of the piece, from the left or from the top; at a point alone From and To are the same.
+// Stretch is where a patch reaches an edge of the piece, from the left or from the top; at a point alone From and To
+// are the same.
 type Stretch struct {
 	From, To Num
 	Patch    int

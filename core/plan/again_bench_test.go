@@ -17,8 +17,8 @@ import (
 	"vicis/core/work"
 )
 
-// partsOfParts is four-patches cut again and joined, and that cut again and joined, laid to some ten thousand patches; and the same
-// patches as a grid of squares and rectangles.
+// partsOfParts is four-patches cut again and joined, and that cut again and joined, laid to some ten thousand patches;
+// and the same patches as a grid of squares and rectangles.
 func partsOfParts(tb testing.TB) (again, grid document.Document, patches int) {
 	tb.Helper()
 	d := fromLibrary(tb, "corners-exchanged")
@@ -31,9 +31,15 @@ func partsOfParts(tb testing.TB) (again, grid document.Document, patches int) {
 	}
 	d.Parts = append(d.Parts,
 		making.Unit{ID: "quarter", Name: "Quarter", How: &recut.CutAgain{
-			From:    "block",
-			Upright: recut.Knife{Lines: []recut.KnifeCut{{From: recut.FromLeft, By: making.Typed("3 in")}, {From: recut.FromRight, By: making.Typed("3 in")}}},
-			Level:   recut.Knife{Lines: []recut.KnifeCut{{From: recut.FromTop, By: making.Typed("3 in")}, {From: recut.FromBottom, By: making.Typed("3 in")}}},
+			From: "block",
+			Upright: recut.Knife{Lines: []recut.KnifeCut{
+				{From: recut.FromLeft, By: making.Typed("3 in")},
+				{From: recut.FromRight, By: making.Typed("3 in")},
+			}},
+			Level: recut.Knife{Lines: []recut.KnifeCut{
+				{From: recut.FromTop, By: making.Typed("3 in")},
+				{From: recut.FromBottom, By: making.Typed("3 in")},
+			}},
 		}},
 	)
 	cells = cells[:0]
@@ -94,7 +100,8 @@ func inside(p piece.Patch, x, y piece.Num) bool {
 	return x0.Cmp(x) < 0 && x.Cmp(x1) < 0 && y0.Cmp(y) < 0 && y.Cmp(y1) < 0
 }
 
-// BenchmarkPartsOfParts plans ten thousand patches from parts of parts and the same as a grid, in turn: at most 1.5 × is promised.
+// BenchmarkPartsOfParts plans ten thousand patches from parts of parts and the same as a grid, in turn: at most 1.5 ×
+// is promised.
 func BenchmarkPartsOfParts(b *testing.B) {
 	again, grid, n := partsOfParts(b)
 	var spent [2]time.Duration

@@ -43,8 +43,8 @@ func asCut(parts string, n int, turned func(row, column int) int) [][]straight.G
 	return rows
 }
 
-// Crossings that do not nest in four by four identical blocks (found by simulation and an SMT solver); with every other block turned
-// by half, which shows nothing, there are fewer.
+// Crossings that do not nest in four by four identical blocks (found by simulation and an SMT solver); with every other
+// block turned by half, which shows nothing, there are fewer.
 func TestCrossingsOfWhatIsCutAgain(t *testing.T) {
 	half := func(is bool) int {
 		if is {
@@ -60,16 +60,23 @@ func TestCrossingsOfWhatIsCutAgain(t *testing.T) {
 		turnedClashes      int
 	}{
 		{"four-patch as cut", "corners-exchanged", "parts", 3, func(_, _ int) int { return 0 }, 225, 124, 64},
-		{"its sides turned by half", "corners-exchanged", "parts", 3, func(r, c int) int { return half((r+c)%2 == 1) }, 225, 60, 0},
+		{
+			"its sides turned by half", "corners-exchanged", "parts", 3, func(r, c int) int { return half((r+c)%2 == 1) }, 225,
+			60, 0,
+		},
 		{"nine-patch as cut", "halved-nine-patch", "quarter", 2, func(_, _ int) int { return 0 }, 225, 124, 64},
-		{"two quarters turned by half", "halved-nine-patch", "quarter", 2, func(r, c int) int { return half(r != c) }, 113, 12, 0},
+		{
+			"two quarters turned by half", "halved-nine-patch", "quarter", 2, func(r, c int) int { return half(r != c) }, 113,
+			12, 0,
+		},
 	} {
 		w, ok := work.Of(again(t, one.id, asCut(one.parts, one.n, one.turned)))
 		if !ok {
 			t.Fatalf("%s: %v", one.name, *w.Problems)
 		}
 		if w.Press.Crossings != one.crossings || w.Press.Straight != one.clashes {
-			t.Errorf("%s: %d of %d clash, should be %d of %d", one.name, w.Press.Straight, w.Press.Crossings, one.clashes, one.crossings)
+			t.Errorf("%s: %d of %d clash, should be %d of %d", one.name, w.Press.Straight, w.Press.Crossings, one.clashes,
+				one.crossings)
 		}
 		if w.Press.Clashes > one.turnedClashes {
 			t.Errorf("%s: with blocks turned %d clash, should be %d", one.name, w.Press.Clashes, one.turnedClashes)
@@ -89,23 +96,41 @@ func TestCutsThatCannotBe(t *testing.T) {
 		code   string
 		at     string
 	}{
-		{"on a seam", func(m *recut.CutAgain) { m.Upright = line("middle", making.Breadth{}) }, "cut-beside-seam", at("/upright")},
-		{"within its allowance", func(m *recut.CutAgain) { m.Upright = line("seam", making.Typed("1/4")) }, "cut-beside-seam", at("/upright")},
+		{
+			"on a seam", func(m *recut.CutAgain) { m.Upright = line("middle", making.Breadth{}) }, "cut-beside-seam",
+			at("/upright"),
+		},
+		{
+			"within its allowance", func(m *recut.CutAgain) { m.Upright = line("seam", making.Typed("1/4")) }, "cut-beside-seam",
+			at("/upright"),
+		},
 		{"outside", func(m *recut.CutAgain) { m.Level = line("top", making.Typed("9 1/2")) }, "cut-outside", at("/level")},
 		{"beyond", func(m *recut.CutAgain) { m.Level = line("bottom", making.Typed("12")) }, "cut-outside", at("/level")},
 		{"too thin", func(m *recut.CutAgain) { m.Level = line("top", making.Typed("1/2")) }, "part-too-narrow", at("/level")},
 		{"twice", func(m *recut.CutAgain) {
-			m.Level = recut.Knife{Lines: []recut.KnifeCut{{From: "top", By: making.Typed("2")}, {From: "bottom", By: making.Typed("7 1/2")}}}
+			m.Level = recut.Knife{Lines: []recut.KnifeCut{
+				{From: "top", By: making.Typed("2")},
+				{From: "bottom", By: making.Typed("7 1/2")},
+			}}
 		}, "cut-twice", at("/level")},
 		{"nowhere", func(m *recut.CutAgain) { m.Upright, m.Level = recut.Knife{}, recut.Knife{} }, "not-cut", at("")},
 		{"in too many", func(m *recut.CutAgain) { m.Upright = recut.Knife{Parts: 21} }, "too-many-parts", at("/upright")},
 		{"both ways of saying", func(m *recut.CutAgain) { m.Upright.Parts = 3 }, "parts-or-lines", at("/upright")},
-		{"from a wrong edge", func(m *recut.CutAgain) { m.Upright = line("top", making.Typed("2")) }, "origin-unknown", at("/upright/lines/0/from")},
+		{
+			"from a wrong edge", func(m *recut.CutAgain) { m.Upright = line("top", making.Typed("2")) }, "origin-unknown",
+			at("/upright/lines/0/from"),
+		},
 		{"from no seam", func(m *recut.CutAgain) {
 			m.Upright = recut.Knife{Lines: []recut.KnifeCut{{From: "seam", Seam: 4, By: making.Typed("1")}}}
 		}, "no-such-seam", at("/upright/lines/0/seam")},
-		{"unreadable", func(m *recut.CutAgain) { m.Upright = line("left", making.Typed("two")) }, "length-unreadable", at("/upright/lines/0/by")},
-		{"in strips", func(m *recut.CutAgain) { m.Upright = line("left", making.Typed("1 strip")) }, "length-unreadable", at("/upright/lines/0/by")},
+		{
+			"unreadable", func(m *recut.CutAgain) { m.Upright = line("left", making.Typed("two")) }, "length-unreadable",
+			at("/upright/lines/0/by"),
+		},
+		{
+			"in strips", func(m *recut.CutAgain) { m.Upright = line("left", making.Typed("1 strip")) }, "length-unreadable",
+			at("/upright/lines/0/by"),
+		},
 		{"a share of nothing", func(m *recut.CutAgain) {
 			m.Upright = recut.Knife{Lines: []recut.KnifeCut{{From: "left", Share: recut.Share{Written: measure.Typed("1/3")}}}}
 		}, "no-square", at("/upright/lines/0/share")},
@@ -142,7 +167,8 @@ func TestCutsThatCannotBe(t *testing.T) {
 	}
 }
 
-// A share of the square it began from: a pinwheel of squares cut 5⅜″ is cut at a third of that from its middle seam, to the mark.
+// A share of the square it began from: a pinwheel of squares cut 5⅜″ is cut at a third of that from its middle seam, to
+// the mark.
 func TestSharesOfTheSquareItBeganFrom(t *testing.T) {
 	d := fromLibrary(t, "pinwheel-in-thirds")
 	m := unit(t, d, "parts").How.(*recut.CutAgain)
@@ -153,8 +179,8 @@ func TestSharesOfTheSquareItBeganFrom(t *testing.T) {
 	}
 }
 
-// A place stays a place when other parts become alike: one fabric for both roles makes one kind of all corners, and the block is sewn as
-// before.
+// A place stays a place when other parts become alike: one fabric for both roles makes one kind of all corners, and the
+// block is sewn as before.
 func TestPlacesStayWhatTheyAre(t *testing.T) {
 	d := fromLibrary(t, "corners-exchanged")
 	before := planned(t, d)
@@ -165,13 +191,14 @@ func TestPlacesStayWhatTheyAre(t *testing.T) {
 	}
 	after := planned(t, d)
 	if before.Finished != after.Finished || step(t, after, "parts").Make != 64 || step(t, before, "parts").Make != 32 {
-		t.Errorf("%v and %v, %d and %d of the first kind", before.Finished, after.Finished, step(t, before, "parts").Make, step(t, after, "parts").Make)
+		t.Errorf("%v and %v, %d and %d of the first kind", before.Finished, after.Finished, step(t, before, "parts").Make,
+			step(t, after, "parts").Make)
 	}
 }
 
-// Pieced and plain strips joined to a panel and cut across (worked by hand for strips cut 2″ and 4″, eight of them between the outer
-// ones, six pieced and six plain): a set of 31½″, marks at 1¾″ and every 3½″, nine columns of 27″ × 36″, slants five and four, and
-// 9 + 6 + 11 + 8 seams.
+// Pieced and plain strips joined to a panel and cut across (worked by hand for strips cut 2″ and 4″, eight of them
+// between the outer ones, six pieced and six plain): a set of 31½″, marks at 1¾″ and every 3½″, nine columns of 27″ ×
+// 36″, slants five and four, and 9 + 6 + 11 + 8 seams.
 func TestCheckerFromAPanel(t *testing.T) {
 	d := fromLibrary(t, "checker-from-a-panel")
 	w, ok := work.Of(d)
@@ -212,7 +239,8 @@ func TestCheckerFromAPanel(t *testing.T) {
 			t.Errorf("slants: %v", looks)
 		}
 	}
-	if says := p.Knives[0].Looks; says != "9 parts of two looks that mirror each other: 5 and 4; of 9 in the quilt 4 are turned end for end." {
+	if says := p.Knives[0].Looks; says != "9 parts of two looks that mirror each other: 5 and 4; of 9 in the quilt 4 "+
+		"are turned end for end." {
 		t.Error(says)
 	}
 	d.Top.Rows = 10 // one row more takes a second panel
@@ -221,7 +249,8 @@ func TestCheckerFromAPanel(t *testing.T) {
 	}
 }
 
-// What the parts of a block can become: every look once, worked out in full; counts as by hand for sixteen four-patches cut again.
+// What the parts of a block can become: every look once, worked out in full; counts as by hand for sixteen four-patches
+// cut again.
 func TestWhatThePartsCanBecome(t *testing.T) {
 	d := fromLibrary(t, "corners-exchanged")
 	a, problems := askunits.PartsOf(d, "block", ask.Enough(nil))
@@ -232,7 +261,8 @@ func TestWhatThePartsCanBecome(t *testing.T) {
 	for _, r := range a.List {
 		p := planned(t, r.Document)
 		if p.Press.Clashes != r.Clashes || p.Press.Crossings != r.Crossings || p.Finished != planned(t, d).Finished {
-			t.Errorf("%s: %d of %d, and its plan says %d of %d", r.Name, r.Clashes, r.Crossings, p.Press.Clashes, p.Press.Crossings)
+			t.Errorf("%s: %d of %d, and its plan says %d of %d", r.Name, r.Clashes, r.Crossings, p.Press.Clashes,
+				p.Press.Crossings)
 		}
 		if r.Now {
 			now++
@@ -241,19 +271,21 @@ func TestWhatThePartsCanBecome(t *testing.T) {
 	if now != 1 || len(a.List) < 6 {
 		t.Errorf("%d ways, %d of them as it is", len(a.List), now)
 	}
-	// 10 strips, 32 sub-cuts and 4 cuts through each of 16; 5 sets, 16 joins, and 8 seams in each block. Patch by patch 16 patches a
-	// block of 16 strips; 7 seams within its parts and 8 between them.
+	// 10 strips, 32 sub-cuts and 4 cuts through each of 16; 5 sets, 16 joins, and 8 seams in each block. Patch by patch 16
+	// patches a block of 16 strips; 7 seams within its parts and 8 between them.
 	if want := (askunits.QuiltEffort{Cloth: "51″", Cut: 106, Seams: 149, Presses: 149}); a.Again != want {
 		t.Errorf("%+v", a.Again)
 	}
-	if want := (askunits.QuiltEffort{Cloth: "51″", Cut: 272, Seams: 240, Presses: 240}); a.Patched == nil || *a.Patched != want {
+	if want := (askunits.QuiltEffort{Cloth: "51″", Cut: 272, Seams: 240, Presses: 240}); a.Patched == nil ||
+		*a.Patched != want {
 		t.Errorf("%+v", a.Patched)
 	}
-	if triangles, _ := askunits.PartsOf(fromLibrary(t, "pinwheel-in-thirds"), "block", ask.Enough(nil)); triangles.Patched != nil {
+	if triangles, _ := askunits.PartsOf(fromLibrary(t, "pinwheel-in-thirds"), "block",
+		ask.Enough(nil)); triangles.Patched != nil {
 		t.Error("triangles are no rectangles")
 	}
-	// Parts that are laid as they are: 16 strips, 12 sub-cuts, 6 plain strips and 8 cuts; 9 + 6 + 11 seams before the rows. Patch by
-	// patch 216 + 54 patches of 17 strips, and 18 + 11 seams in each of nine rows.
+	// Parts that are laid as they are: 16 strips, 12 sub-cuts, 6 plain strips and 8 cuts; 9 + 6 + 11 seams before the
+	// rows. Patch by patch 216 + 54 patches of 17 strips, and 18 + 11 seams in each of nine rows.
 	checker, _ := askunits.PartsOf(fromLibrary(t, "checker-from-a-panel"), "row", ask.Enough(nil))
 	if a := checker.Again; a.Cut != 42 || a.Seams != 26 {
 		t.Errorf("%+v", a)
@@ -268,12 +300,22 @@ func TestWhatThePartsCanBecome(t *testing.T) {
 	}
 }
 
-// Columns and rows of a width of their own: four-patches of 9″ with a last column of half of one, and a first row of thirds of it.
+// Columns and rows of a width of their own: four-patches of 9″ with a last column of half of one, and a first row of
+// thirds of it.
 func TestColumnsOfTheirOwnWidth(t *testing.T) {
 	d := fromLibrary(t, "four-patch")
 	d.Parts = append(d.Parts,
-		making.Unit{ID: "narrow", Name: "Narrow", How: &recut.CutAgain{From: "block", Upright: recut.Knife{Lines: []recut.KnifeCut{{From: "left", By: making.Typed("1 3/4 in")}}}}},
-		making.Unit{ID: "low", Name: "Low", How: &recut.CutAgain{From: "block", Level: recut.Knife{Lines: []recut.KnifeCut{{From: "top", By: making.Typed("1 1/2 in")}}}}},
+		making.Unit{
+			ID: "narrow", Name: "Narrow",
+			How: &recut.CutAgain{From: "block", Upright: recut.Knife{Lines: []recut.KnifeCut{{
+				From: "left",
+				By:   making.Typed("1 3/4 in"),
+			}}}},
+		},
+		making.Unit{ID: "low", Name: "Low", How: &recut.CutAgain{
+			From:  "block",
+			Level: recut.Knife{Lines: []recut.KnifeCut{{From: "top", By: making.Typed("1 1/2 in")}}},
+		}},
 		making.Unit{ID: "corner", Name: "Corner", How: &recut.CutAgain{
 			From: "block", Upright: recut.Knife{Lines: []recut.KnifeCut{{From: "left", By: making.Typed("1 3/4 in")}}},
 			Level: recut.Knife{Lines: []recut.KnifeCut{{From: "top", By: making.Typed("1 1/2 in")}}},
@@ -292,7 +334,8 @@ func TestColumnsOfTheirOwnWidth(t *testing.T) {
 		t.Error(w.Say(width), w.Say(height))
 	}
 	p := planned(t, d)
-	if p.Block.Text != "several sizes" || step(t, p, "narrow").Make != 2 || step(t, p, "low").Make != 3 || step(t, p, "corner").Make != 1 {
+	if p.Block.Text != "several sizes" || step(t, p, "narrow").Make != 2 || step(t, p, "low").Make != 3 ||
+		step(t, p, "corner").Make != 1 {
 		t.Errorf("%s, %d narrow, %d low", p.Block.Text, step(t, p, "narrow").Make, step(t, p, "low").Make)
 	}
 	tiled(t, "columns of their own width", p)

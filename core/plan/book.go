@@ -75,7 +75,10 @@ func (p Plan) Book(so tally.Progress, left *times.Left) []RuleHere {
 	}
 	for _, s := range p.Steps {
 		if s.Sewing != nil {
-			use(rules.ThreadOfSeam, RuleUse{s.Name, spoken(fmt.Sprintf("%s of %s, %s", words.Plural(s.Sewing.Seams, "seam"), s.Sewing.Length.Text, s.Sewing.Stitch))})
+			use(rules.ThreadOfSeam, RuleUse{
+				s.Name,
+				spoken(fmt.Sprintf("%s of %s, %s", words.Plural(s.Sewing.Seams, "seam"), s.Sewing.Length.Text, s.Sewing.Stitch)),
+			})
 		}
 	}
 	return list

@@ -41,7 +41,8 @@ func every(v reflect.Value, found func(words.Working)) {
 	}
 }
 
-// No working names a rule that is not in the book, none names no rule, and what a rule comes to here is told with what it is of.
+// No working names a rule that is not in the book, none names no rule, and what a rule comes to here is told with what
+// it is of.
 func TestEveryWorkingNamesARuleOfTheBook(t *testing.T) {
 	all, err := quilts.All()
 	if err != nil {

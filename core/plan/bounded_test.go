@@ -91,7 +91,8 @@ func TestOwnQuiltsAreAnsweredWhole(t *testing.T) {
 			purse := ask.Enough(nil)
 			r, _ := askpress.RemediesFor(d, purse)
 			a, _ := askpress.Arrangements(d, ask.Enough(nil))
-			back, _ := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("4 yd")}}, ask.Enough(nil))
+			back, _ := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("4 yd")}},
+				ask.Enough(nil))
 			if says := r.Says + a.Says + back.Says; says != "" {
 				t.Errorf("%s: %s", d.Name, says)
 			}

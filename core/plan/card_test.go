@@ -57,7 +57,8 @@ func TestPressCards(t *testing.T) {
 	for _, place := range p.Places {
 		if place.Layers >= 9 {
 			thick++
-			if !strings.Contains(strings.Join(p.Thick, " "), strings.TrimPrefix(strings.TrimPrefix(place.Where, "inside "), "between ")) {
+			if !strings.Contains(strings.Join(p.Thick, " "),
+				strings.TrimPrefix(strings.TrimPrefix(place.Where, "inside "), "between ")) {
 				t.Errorf("%q does not name %q", p.Thick, place.Where)
 			}
 		}

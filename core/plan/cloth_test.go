@@ -156,9 +156,9 @@ func TestTheRescueIsWhatThePlanBuys(t *testing.T) {
 	}
 }
 
-// A block that was measured carries on: rows, top, borders, backing, binding and sizes follow it; a measured middle wins
-// over it. By hand: 3 × 4 nine-patches of 6½ measured 6⅜ × 6⅝ finish 5⅞ × 6⅛, the middle 17⅝ + ½ × 24½ + ½, with a border
-// cut 3½ (3 finished) 23⅝ × 30½ finished. What was sewn of rows before stays counted.
+// A block that was measured carries on: rows, top, borders, backing, binding and sizes follow it; a measured middle
+// wins over it. By hand: 3 × 4 nine-patches of 6½ measured 6⅜ × 6⅝ finish 5⅞ × 6⅛, the middle 17⅝ + ½ × 24½ + ½, with a
+// border cut 3½ (3 finished) 23⅝ × 30½ finished. What was sewn of rows before stays counted.
 func TestAMeasuredBlockCarriesOn(t *testing.T) {
 	d := fromLibrary(t, "nine-patch")
 	d.Top = quilt.Top{
@@ -210,7 +210,10 @@ func TestAMeasuredBlockCarriesOn(t *testing.T) {
 // Squares that are cut already are taken as they are; of a single block short strips are asked for.
 func TestPrecutsAreTaken(t *testing.T) {
 	d := plain(t, 4, 3)
-	d.Supplies = []cloth.Supply{{ID: "squares", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("8 1/2 in"), Length: measure.Typed("8 1/2 in"), Count: 12}}
+	d.Supplies = []cloth.Supply{{
+		ID: "squares", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("8 1/2 in"),
+		Length: measure.Typed("8 1/2 in"), Count: 12,
+	}}
 	p := planned(t, d)
 	var says []string
 	for _, part := range p.Script {
@@ -236,7 +239,8 @@ func TestPrecutsAreTaken(t *testing.T) {
 func TestRemnantsAreWashed(t *testing.T) {
 	d := plain(t, 4, 2)
 	d.Cloth.Shrinks = 10
-	d.Parts[0].How.(*straight.PlainPatch).Width, d.Parts[0].How.(*straight.PlainPatch).Height = making.Typed("8 in"), making.Typed("8 in")
+	d.Parts[0].How.(*straight.PlainPatch).Width, d.Parts[0].How.(*straight.PlainPatch).Height = making.Typed("8 in"),
+		making.Typed("8 in")
 	d.Top.Columns, d.Top.Rows = 4, 3 // three strips of 8 and a squared end: 24½; ÷ 0.9 = 27.2, ⅞ yd
 	p := planned(t, d)
 	found := false
@@ -260,8 +264,12 @@ func TestMotifsAndOneWayPrintsFromPieces(t *testing.T) {
 	d := plain(t, 2, 2)
 	square := d.Parts[0].How.(*straight.PlainPatch)
 	square.Width, square.Height = making.Typed("3 in"), making.Typed("4 1/2 in")
-	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: measure.Typed("3 in"), Along: measure.Typed("5 in")}
-	d.Supplies = []cloth.Supply{{ID: "piece", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("5 in"), Length: measure.Typed("9 in"), Count: 1}}
+	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif,
+		&cloth.Repeat{Across: measure.Typed("3 in"), Along: measure.Typed("5 in")}
+	d.Supplies = []cloth.Supply{{
+		ID: "piece", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("5 in"),
+		Length: measure.Typed("9 in"), Count: 1,
+	}}
 	p := planned(t, d)
 	line := p.Script[0].Lines[0].Says
 	for _, l := range p.Script[0].Lines {
@@ -288,9 +296,15 @@ func TestMotifsAndOneWayPrintsFromPieces(t *testing.T) {
 func TestASetOfOneStrip(t *testing.T) {
 	d := fromLibrary(t, "nine-patch")
 	d.Parts = append(d.Parts,
-		making.Unit{ID: "lone", Name: "Lone", How: &straight.StripSet{Strips: []straight.SetStrip{{ID: "a", Role: "B", Width: making.Typed("6 1/2 in")}}}},
+		making.Unit{ID: "lone", Name: "Lone", How: &straight.StripSet{Strips: []straight.SetStrip{{
+			ID: "a", Role: "B",
+			Width: making.Typed("6 1/2 in"),
+		}}}},
 		making.Unit{ID: "bar", Name: "Bar", How: &straight.SubCut{From: "lone", Width: making.Typed("2 1/2 in")}},
-		making.Unit{ID: "both", Name: "Both", How: &straight.Joined{Columns: []making.Part{{ID: "a", Unit: "block"}, {ID: "b", Unit: "bar"}}}})
+		making.Unit{ID: "both", Name: "Both", How: &straight.Joined{Columns: []making.Part{
+			{ID: "a", Unit: "block"},
+			{ID: "b", Unit: "bar"},
+		}}})
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "both"}}}
 	p := planned(t, d)
 	ids := map[string]bool{}
@@ -326,7 +340,10 @@ func TestCornerSquaresOfABorder(t *testing.T) {
 		t.Errorf("%d squares, %d of them spare", s.Make, s.Spare)
 	}
 	clashes := p.Press.Clashes
-	d.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{"b/sides": document.Minus, "b/corners": document.Plus}}
+	d.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{
+		"b/sides":   document.Minus,
+		"b/corners": document.Plus,
+	}}
 	p = planned(t, d)
 	if s := step(t, p, "b/corners"); strings.Contains(s.Press, "nest") || p.Press.Clashes != clashes+4 {
 		t.Errorf("%q, %d clash", s.Press, p.Press.Clashes)
@@ -352,7 +369,8 @@ func TestEvenSharesOfAnAssortment(t *testing.T) {
 		t.Errorf("%d: %q", p.Cut[0].Strips[0].Count, says)
 	}
 	sums := strings.Join(p.Cut[0].Strips[0].Patches.Working.Sums, "; ")
-	if !strings.HasSuffix(sums, "4 of one print ÷ 4 = 1 strip, rounded up; 5 of one print ÷ 4 = 2 strips, rounded up; 3 strips in all") {
+	if !strings.HasSuffix(sums, "4 of one print ÷ 4 = 1 strip, rounded up; 5 of one print ÷ 4 = 2 strips, rounded up; 3 "+
+		"strips in all") {
 		t.Error(sums)
 	}
 	if s := step(t, p, "p"); strings.Contains(s.Says, "from each") {
@@ -360,20 +378,27 @@ func TestEvenSharesOfAnAssortment(t *testing.T) {
 	}
 }
 
-// What others stand in for wholly keeps its step: none is made, what takes it takes it all the same, its sum says so, and
-// everything can be counted to the end.
+// What others stand in for wholly keeps its step: none is made, what takes it takes it all the same, its sum says so,
+// and everything can be counted to the end.
 func TestWhatIsWhollyStoodInFor(t *testing.T) {
 	d := fromLibrary(t, "pinwheel")
 	half := func(id string, way triangle.AtATime, also ...naming.Unit) making.Unit {
 		return making.Unit{ID: naming.Unit(id), Name: strings.ToUpper(id), Also: also, How: &triangle.HalfSquare{
-			Way: way, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"), Sizing: making.Rule,
+			Way: way, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"),
+			Sizing: making.Rule,
 		}}
 	}
 	four := func(id, of string) making.Unit {
 		c := straight.GridCell{Unit: naming.Unit(of)}
-		return making.Unit{ID: naming.Unit(id), Name: id, How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{c, c}, {c, c}})}}
+		return making.Unit{
+			ID: naming.Unit(id), Name: id,
+			How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{c, c}, {c, c}})},
+		}
 	}
-	d.Parts = []making.Unit{half("eight", triangle.Eight), half("two", triangle.Two, "eight"), four("first", "eight"), four("other", "two")}
+	d.Parts = []making.Unit{
+		half("eight", triangle.Eight), half("two", triangle.Two, "eight"), four("first", "eight"),
+		four("other", "two"),
+	}
 	d.Top = quilt.Top{Rows: 1, Columns: 2, Repeat: [][]quilt.Cell{{{Unit: "first"}, {Unit: "other"}}}}
 	p := planned(t, d)
 	s := step(t, p, "two")

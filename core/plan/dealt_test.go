@@ -30,10 +30,14 @@ func assorted(d document.Document, fabric, prints int) document.Document {
 	f := &d.Fabrics[fabric]
 	f.Print, f.Motif, f.Prints, f.List = cloth.Assorted, nil, 0, nil
 	for i := range prints {
-		f.List = append(f.List, cloth.Swatch{ID: fmt.Sprintf("p%d", i), Name: fmt.Sprintf("Print %d", i+1), Colour: fmt.Sprintf("#%02x8040", 6*i)})
+		f.List = append(f.List, cloth.Swatch{
+			ID: fmt.Sprintf("p%d", i), Name: fmt.Sprintf("Print %d", i+1),
+			Colour: fmt.Sprintf("#%02x8040", 6*i),
+		})
 	}
 	d.Deal = &document.Deal{Seed: 1}
-	if d.Top.Rows == 4 && d.Top.Columns == 4 { // a block of the library: three by three have every way of lying beside each other
+	// a block of the library: three by three have every way of lying beside each other
+	if d.Top.Rows == 4 && d.Top.Columns == 4 {
 		d.Top.Rows, d.Top.Columns = 3, 3
 	}
 	return d
@@ -64,7 +68,8 @@ func TestEveryQuiltIsDealt(t *testing.T) {
 	}
 }
 
-// holds checks that what is cut of every print gives what was dealt, and counts again what touches from the drawing of the quilt.
+// holds checks that what is cut of every print gives what was dealt, and counts again what touches from the drawing of
+// the quilt.
 func holds(t *testing.T, name string, w *work.Work) {
 	t.Helper()
 	for _, f := range w.Cut.Fabrics {
@@ -114,7 +119,8 @@ func enough(t *testing.T, name string, w *work.Work) {
 	for _, c := range w.Dealt.Cells {
 		for i, patch := range w.Planned.Seen(c.Unit).Patches {
 			if spot := w.Dealt.Spots[c.Unit].Of[i]; spot >= 0 {
-				seen[c.Prints[spot]] += piece.Piece{Patches: []piece.Patch{patch}}.Area().Inches() / (2 * piece.Fine * float64(measure.Inch))
+				seen[c.Prints[spot]] += piece.Piece{Patches: []piece.Patch{patch}}.Area().Inches() / (2 * piece.Fine * float64(
+					measure.Inch))
 			}
 		}
 	}
@@ -169,7 +175,8 @@ func enough(t *testing.T, name string, w *work.Work) {
 		each := (all + full - 1) / full
 		for print, n := range of {
 			if shows[print] > n*each {
-				t.Errorf("%s: %d patches of print %d are seen, and %d of %s are cut, each for %d", name, shows[print], print, n, act, each)
+				t.Errorf("%s: %d patches of print %d are seen, and %d of %s are cut, each for %d", name, shows[print], print, n,
+					act, each)
 			}
 		}
 	}
@@ -180,8 +187,8 @@ func enough(t *testing.T, name string, w *work.Work) {
 	}
 }
 
-// touching counts the pairs of spots that lie edge to edge in the picture of the quilt and were dealt one print: nothing of how the
-// deal knows what touches is used.
+// touching counts the pairs of spots that lie edge to edge in the picture of the quilt and were dealt one print:
+// nothing of how the deal knows what touches is used.
 func touching(w *work.Work) int {
 	type edge struct {
 		x0, y0, x1, y1 float64
@@ -248,7 +255,8 @@ func touching(w *work.Work) int {
 	return len(pairs)
 }
 
-// Where there is five times as much of one print as of the other, some have to touch: what is told is what the drawing shows.
+// Where there is five times as much of one print as of the other, some have to touch: what is told is what the drawing
+// shows.
 func TestWhatTouchesIsWhatIsDrawn(t *testing.T) {
 	all, err := quilts.All()
 	if err != nil {
@@ -296,7 +304,8 @@ func BenchmarkDealtQuilt(b *testing.B) {
 	}
 }
 
-// pencilled is a quilt of 2 × 3 blocks, each a half-square and a plain square beside it: two halves come out of a pair of squares.
+// pencilled is a quilt of 2 × 3 blocks, each a half-square and a plain square beside it: two halves come out of a pair
+// of squares.
 func pencilled(prints int, deal string) string {
 	list := ""
 	for i := range prints {
@@ -339,9 +348,17 @@ func TestDealByPencil(t *testing.T) {
 		// Three pairs give six halves: three of four prints; squares are given first to what has been given least.
 		{"each for itself", `{"seed":1}`, 4, 3, []int{1, 1, 1, 0}, []int{1, 1, 1, 3}},
 		// Six blocks of four prints: 2, 2, 1, 1. A print of one block takes a pair for one half, and leaves the other over.
-		{"a block of one print", `{"seed":1,"rules":[{"role":"A","one":"block"}]}`, 4, 4, []int{1, 1, 1, 1}, []int{2, 2, 1, 1}},
+		{
+			"a block of one print", `{"seed":1,"rules":[{"role":"A","one":"block"}]}`, 4, 4,
+			[]int{1, 1, 1, 1},
+			[]int{2, 2, 1, 1},
+		},
 		// Six prints, one to a block: six pairs, six halves left over.
-		{"no two blocks alike", `{"seed":1,"rules":[{"role":"A","one":"block","apart":"quilt"}]}`, 6, 6, []int{1, 1, 1, 1, 1, 1}, []int{1, 1, 1, 1, 1, 1}},
+		{
+			"no two blocks alike", `{"seed":1,"rules":[{"role":"A","one":"block","apart":"quilt"}]}`, 6, 6,
+			[]int{1, 1, 1, 1, 1, 1},
+			[]int{1, 1, 1, 1, 1, 1},
+		},
 	} {
 		w, problems := deal(t, pencilled(c.prints, c.deal))
 		if len(problems.Stops()) > 0 {
@@ -371,7 +388,8 @@ func TestDealByPencil(t *testing.T) {
 	}
 }
 
-// What is dealt by hand lies where it was put, and moves nothing else; the cloth follows. Dealt anew the others go round it.
+// What is dealt by hand lies where it was put, and moves nothing else; the cloth follows. Dealt anew the others go
+// round it.
 func TestDealtByHandMovesNothingElse(t *testing.T) {
 	was, _ := deal(t, pencilled(6, `{"seed":3,"rules":[{"role":"A","one":"block"}]}`))
 	first := was.Dealt.Cells[0].Prints[0]
@@ -407,24 +425,74 @@ func TestBadDeals(t *testing.T) {
 		many[i] = fmt.Sprintf(`{"id":"p%d","name":"P","colour":"#112233"}`, i)
 	}
 	for _, c := range []struct{ name, text, code, at, says string }{
-		{"a role that is gone", pencilled(4, `{"seed":1,"rules":[{"role":"Z"}]}`), "role-unknown", "/deal/rules/0/role", "not there"},
-		{"a block that is gone", pencilled(4, `{"seed":1,"rules":[{"role":"A","block":"z"}]}`), "unit-unknown", "/deal/rules/0/block", "not among"},
-		{"no such value", pencilled(3, `{"seed":1,"rules":[{"role":"A","values":["light"]}]}`), "rule-not-kept", "/deal/rules/0/values", "None of the prints of Many is light."},
-		{"more blocks than prints", pencilled(4, `{"seed":1,"rules":[{"role":"A","one":"block","apart":"quilt"}]}`), "rule-not-kept", "/deal/rules/0/apart", "of 6 places, and there are 4 prints"},
-		{"a print that is gone", pencilled(4, `{"seed":1,"hand":[{"row":1,"column":1,"role":"A","place":1,"print":"gone"}]}`), "dealt-gone", "/deal/hand/0", "1 of what was dealt by hand no longer fits"},
-		{"ten thousand prints", strings.Replace(pencilled(2, `{"seed":1}`), `"assortment":[`, `"assortment":[`+strings.Join(many, ",")+`,`, 1), "print-count", "/fabrics/0/assortment", "lists 10002 prints"},
-		{"nothing that is of one print", pencilled(4, `{"seed":1,"rules":[{"role":"A","one":"row"}]}`), "rule-unknown", "/deal/rules/0/one", "“row” is nothing"},
-		{"nowhere to be apart", pencilled(4, `{"seed":1,"rules":[{"role":"A","apart":"row"}]}`), "rule-unknown", "/deal/rules/0/apart", "“row” is no place"},
-		{"no value", pencilled(4, `{"seed":1,"rules":[{"role":"A","values":["loud"]}]}`), "value-unknown", "/deal/rules/0/values", "no value"},
-		{"too many rules", pencilled(4, `{"seed":1,"rules":[`+strings.Repeat(`{"role":"A"},`, 60)+`{"role":"A"}]}`), "too-many-rules", "/deal/rules", "61 rules"},
+		{
+			"a role that is gone", pencilled(4, `{"seed":1,"rules":[{"role":"Z"}]}`), "role-unknown", "/deal/rules/0/role",
+			"not there",
+		},
+		{
+			"a block that is gone", pencilled(4, `{"seed":1,"rules":[{"role":"A","block":"z"}]}`), "unit-unknown",
+			"/deal/rules/0/block", "not among",
+		},
+		{
+			"no such value", pencilled(3, `{"seed":1,"rules":[{"role":"A","values":["light"]}]}`), "rule-not-kept",
+			"/deal/rules/0/values", "None of the prints of Many is light.",
+		},
+		{
+			"more blocks than prints", pencilled(4, `{"seed":1,"rules":[{"role":"A","one":"block","apart":"quilt"}]}`),
+			"rule-not-kept", "/deal/rules/0/apart", "of 6 places, and there are 4 prints",
+		},
+		{
+			"a print that is gone", pencilled(4, `{"seed":1,"hand":[{"row":1,"column":1,"role":"A","place":1,"print":"gone"}]}`),
+			"dealt-gone", "/deal/hand/0", "1 of what was dealt by hand no longer fits",
+		},
+		{"ten thousand prints", strings.Replace(pencilled(2, `{"seed":1}`), `"assortment":[`,
+			`"assortment":[`+strings.Join(many, ",")+`,`, 1), "print-count", "/fabrics/0/assortment", "lists 10002 prints"},
+		{
+			"nothing that is of one print", pencilled(4, `{"seed":1,"rules":[{"role":"A","one":"row"}]}`), "rule-unknown",
+			"/deal/rules/0/one", "“row” is nothing",
+		},
+		{
+			"nowhere to be apart", pencilled(4, `{"seed":1,"rules":[{"role":"A","apart":"row"}]}`), "rule-unknown",
+			"/deal/rules/0/apart", "“row” is no place",
+		},
+		{
+			"no value", pencilled(4, `{"seed":1,"rules":[{"role":"A","values":["loud"]}]}`), "value-unknown",
+			"/deal/rules/0/values", "no value",
+		},
+		{
+			"too many rules", pencilled(4, `{"seed":1,"rules":[`+strings.Repeat(`{"role":"A"},`, 60)+`{"role":"A"}]}`),
+			"too-many-rules", "/deal/rules", "61 rules",
+		},
 		{"a seed below nothing", pencilled(4, `{"seed":-1}`), "deal-unknown", "/deal", "seed"},
-		{"pairs that are nowhere to be alike", pencilled(20, `{"seed":1,"rules":[{"role":"A","apart":"quilt"}]}`), "rule-not-kept", "/deal/rules/0/apart", "6 of 12 places share their print with another"},
-		{"a colourway without the value", strings.NewReplacer(`"top":{"rows":2,"columns":3,"repeat":[[{"unit":"block"}]]}`, `"colourways":[{"id":"w","name":"Other","fabrics":{"A":"dim"}}],"top":{"rows":2,"columns":3,"repeat":[[{"unit":"block","colourway":"w"}]]}`,
-			`"fabrics":[`, `"fabrics":[{"id":"dim","name":"Dim","colour":"#202020","print":"assorted","prints":3},`, `#3c4040`, `#f0f0f0`).Replace(pencilled(3, `{"seed":1,"rules":[{"role":"A","values":["light"]}]}`)), "rule-not-kept", "/deal/rules", "none of the prints of Dim is light"},
-		{"a block of 529 patches", strings.Replace(pencilled(3, `{"seed":1}`), `[{"unit":"half"},{"unit":"sq"}]}]`, strings.Repeat(`[`+strings.Repeat(`{"unit":"sq"},`, 22)+`{"unit":"sq"}]},{"cells":`, 22)+`[`+strings.Repeat(`{"unit":"sq"},`, 22)+`{"unit":"sq"}]}]`, 1), "too-many-dealt", "/deal", "more than 500 in one block"},
-		{"one id twice", strings.Replace(pencilled(3, `{"seed":1}`), `"p1"`, `"p0"`, 1), "id-not-unique", "/fabrics/0/assortment/1/id", "no plain id of its own"},
-		{"counted by half", strings.Replace(pencilled(3, `{"seed":1}`), `"name":"Print 1"`, `"name":"Print 1","count":3`, 1), "count", "/fabrics/0/assortment/1/count", "not said how many"},
-		{"no assortment", strings.Replace(pencilled(3, `{"seed":1}`), `"print":"assorted"`, `"print":"plain"`, 1), "print-count", "/fabrics/0/assortment", "is no assortment"},
+		{
+			"pairs that are nowhere to be alike", pencilled(20, `{"seed":1,"rules":[{"role":"A","apart":"quilt"}]}`),
+			"rule-not-kept", "/deal/rules/0/apart", "6 of 12 places share their print with another",
+		},
+		{
+			"a colourway without the value", strings.NewReplacer(`"top":{"rows":2,"columns":3,"repeat":[[{"unit":"block"}]]}`,
+				`"colourways":[{"id":"w","name":"Other","fabrics":{"A":"dim"}}],"top":{"rows":2,"columns":3,"repeat":[[{"unit":"block","colourway":"w"}]]}`,
+				`"fabrics":[`, `"fabrics":[{"id":"dim","name":"Dim","colour":"#202020","print":"assorted","prints":3},`, `#3c4040`,
+				`#f0f0f0`).Replace(pencilled(3, `{"seed":1,"rules":[{"role":"A","values":["light"]}]}`)), "rule-not-kept",
+			"/deal/rules", "none of the prints of Dim is light",
+		},
+		{
+			"a block of 529 patches", strings.Replace(pencilled(3, `{"seed":1}`), `[{"unit":"half"},{"unit":"sq"}]}]`,
+				strings.Repeat(`[`+strings.Repeat(`{"unit":"sq"},`, 22)+`{"unit":"sq"}]},{"cells":`, 22)+`[`+
+					strings.Repeat(`{"unit":"sq"},`, 22)+`{"unit":"sq"}]}]`, 1), "too-many-dealt", "/deal",
+			"more than 500 in one block",
+		},
+		{
+			"one id twice", strings.Replace(pencilled(3, `{"seed":1}`), `"p1"`, `"p0"`, 1), "id-not-unique",
+			"/fabrics/0/assortment/1/id", "no plain id of its own",
+		},
+		{
+			"counted by half", strings.Replace(pencilled(3, `{"seed":1}`), `"name":"Print 1"`, `"name":"Print 1","count":3`, 1),
+			"count", "/fabrics/0/assortment/1/count", "not said how many",
+		},
+		{
+			"no assortment", strings.Replace(pencilled(3, `{"seed":1}`), `"print":"assorted"`, `"print":"plain"`, 1),
+			"print-count", "/fabrics/0/assortment", "is no assortment",
+		},
 	} {
 		_, problems := deal(t, c.text)
 		if !slices.ContainsFunc(problems, func(p problem.Problem) bool {
@@ -437,14 +505,17 @@ func TestBadDeals(t *testing.T) {
 
 // The closest two prints are what is told of two neighbours, not the fabric they are called by.
 func TestValuesAreThoseOfThePrints(t *testing.T) {
-	text := strings.Replace(pencilled(3, `{"seed":1}`), `"colour":"#3c4040"`, `"colour":"#e0e0e0"`, 1) // the second print, nearly as light as the ground
+	// the second print, nearly as light as the ground
+	text := strings.Replace(pencilled(3, `{"seed":1}`), `"colour":"#3c4040"`, `"colour":"#e0e0e0"`, 1)
 	d, problems := document.Read([]byte(text))
 	p, _ := plan.Make(d, problems)
 	if len(p.Values.Pairs) != 1 || p.Values.Pairs[0].State != "blend" ||
-		!strings.HasPrefix(p.Values.Says, "Print 2 of Many and Ground blend") && !strings.HasPrefix(p.Values.Says, "Ground and Print 2 of Many blend") {
+		!strings.HasPrefix(p.Values.Says, "Print 2 of Many and Ground blend") &&
+			!strings.HasPrefix(p.Values.Says, "Ground and Print 2 of Many blend") {
 		t.Errorf("%+v", p.Values)
 	}
-	// Two dark prints, near 25 and 29, and one near 89: their mean, not the lightness of the colour the fabric is called by.
+	// Two dark prints, near 25 and 29, and one near 89: their mean, not the lightness of the colour the fabric is called
+	// by.
 	for _, f := range p.Values.Fabrics {
 		if f.Fabric == "many" && (f.Lightness < 44 || f.Lightness > 52) {
 			t.Errorf("the mean is told as %d", f.Lightness)
@@ -452,10 +523,12 @@ func TestValuesAreThoseOfThePrints(t *testing.T) {
 	}
 }
 
-// Sashing in one strip from side to side is sewn end to end of all prints; short sashing is cut piece by piece, and dealt.
+// Sashing in one strip from side to side is sewn end to end of all prints; short sashing is cut piece by piece, and
+// dealt.
 func TestSashingThatIsSewnEndToEndIsNotDealt(t *testing.T) {
 	for corners, want := range map[string]bool{``: false, `,"corners":"B"`: true} {
-		text := strings.Replace(pencilled(4, `{"seed":1}`), `"top":{"rows":2,"columns":3,`, `"top":{"rows":6,"columns":12,"sashing":{"role":"A","width":"1 1/2 in"`+corners+`},`, 1)
+		text := strings.Replace(pencilled(4, `{"seed":1}`), `"top":{"rows":2,"columns":3,`,
+			`"top":{"rows":6,"columns":12,"sashing":{"role":"A","width":"1 1/2 in"`+corners+`},`, 1)
 		w, problems := deal(t, text)
 		if len(problems.Stops()) > 0 {
 			t.Fatal(problems)
@@ -471,8 +544,9 @@ func TestSashingThatIsSewnEndToEndIsNotDealt(t *testing.T) {
 	}
 }
 
-// Pieces on the shelf are cut print by print. Of each of three prints two blocks take a square of 2⅞ (two halves) and two of 2½; a piece of
-// 5 in gives one of the first or four of the second, so each print takes two pieces: six. As it falls five would do, of whatever print.
+// Pieces on the shelf are cut print by print. Of each of three prints two blocks take a square of 2⅞ (two halves) and
+// two of 2½; a piece of 5 in gives one of the first or four of the second, so each print takes two pieces: six. As it
+// falls five would do, of whatever print.
 func TestPiecesAreCutPrintByPrint(t *testing.T) {
 	for _, c := range []struct {
 		deal   string
@@ -481,7 +555,8 @@ func TestPiecesAreCutPrintByPrint(t *testing.T) {
 		{`{"seed":1,"rules":[{"role":"A","one":"block"}]}`, 6},
 		{`{"seed":1,"falls":true}`, 5},
 	} {
-		text := strings.Replace(pencilled(3, c.deal), `"deal":`, `"supplies":[{"id":"tens","fabric":"many","kind":"pieces","width":"5 in","length":"5 in","count":8}],"deal":`, 1)
+		text := strings.Replace(pencilled(3, c.deal), `"deal":`,
+			`"supplies":[{"id":"tens","fabric":"many","kind":"pieces","width":"5 in","length":"5 in","count":8}],"deal":`, 1)
 		w, problems := deal(t, text)
 		if len(problems.Stops()) > 0 {
 			t.Fatal(problems)

@@ -13,8 +13,8 @@ import (
 )
 
 // Documents are written to a folder where VICIS_DOCUMENTS names one, so that two builds of the program can be asked the
-// same of them (scripts/same): all that ship, the library's laid and measured otherwise, the worst, and three hundred in
-// which single values are changed.
+// same of them (scripts/same): all that ship, the library's laid and measured otherwise, the worst, and three hundred
+// in which single values are changed.
 func TestDocumentsAreWritten(t *testing.T) {
 	folder := os.Getenv("VICIS_DOCUMENTS")
 	if folder == "" {
@@ -42,7 +42,8 @@ func TestDocumentsAreWritten(t *testing.T) {
 	}
 	var texts [][]byte
 	for i, d := range blocks(t) {
-		texts = append(texts, written(fmt.Sprintf("laid-%03d", i), surrounded(d)), written(fmt.Sprintf("otherwise-%03d", i), otherwise(d)),
+		texts = append(texts, written(fmt.Sprintf("laid-%03d", i), surrounded(d)),
+			written(fmt.Sprintf("otherwise-%03d", i), otherwise(d)),
 			written(fmt.Sprintf("measured-%03d", i), measuredLess(d)))
 	}
 	for i, w := range worst() {

@@ -19,8 +19,8 @@ const loose = `{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitc
 {"id":"b","name":"Block","extra":3,"how":{"by":"grid","rows":[[{"unit":"h"},{"unit":"h","turn":90}],[{"unit":"h"},{"unit":"h"}]]}}],
 "top":{"rows":3,"columns":4,"repeat":[[{"unit":"b"},{"unit":"b","colourway":"noon"}]]}}`
 
-// By hand: 12 blocks, every other one at noon. Of the quilt's own 6 and 3 loose ones are 9, with 4 halves each 36, and 5 more: 41, so 21 pairs
-// and 42 halves, one over. At noon nothing more is made: 6 blocks, 24 halves, 12 pairs.
+// By hand: 12 blocks, every other one at noon. Of the quilt's own 6 and 3 loose ones are 9, with 4 halves each 36, and
+// 5 more: 41, so 21 pairs and 42 halves, one over. At noon nothing more is made: 6 blocks, 24 halves, 12 pairs.
 func TestMoreThanTheQuiltTakes(t *testing.T) {
 	d, problems := document.Read([]byte(loose))
 	p, problems := plan.Make(d, problems)
@@ -44,7 +44,10 @@ func TestMoreThanTheQuiltTakes(t *testing.T) {
 	w, _ := work.Of(d)
 	var list []record.Event
 	for _, s := range w.Steps {
-		list = append(list, record.Event{ID: "more-" + string(s.ID), Step: s.ID, Kind: record.Made, N: max(1, s.Make), Exact: s.Exact(), Look: s.Look})
+		list = append(list, record.Event{
+			ID: "more-" + string(s.ID), Step: s.ID, Kind: record.Made, N: max(1, s.Make),
+			Exact: s.Exact(), Look: s.Look,
+		})
 	}
 	done := tally.Fold(w, list)
 	if done.Next != "" || len(done.Doubts) > 0 {
@@ -101,7 +104,8 @@ func TestPiecesThatAreTooLargeAreCleanedFirst(t *testing.T) {
 				said = append(said, line.Says)
 			}
 		}
-		if all := strings.Join(said, " | "); !strings.Contains(all, c.says) || strings.Contains(all, "Clean") != strings.HasPrefix(c.says, "Clean") {
+		if all := strings.Join(said, " | "); !strings.Contains(all, c.says) ||
+			strings.Contains(all, "Clean") != strings.HasPrefix(c.says, "Clean") {
 			t.Errorf("%s × %s: %s", c.width, c.length, all)
 		}
 	}

@@ -167,11 +167,13 @@ func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {
 			"/top/backing/role",
 		},
 		{
-			func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: measure.Typed("far")} }, "length-unreadable",
+			func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: measure.Typed("far")} },
+			"length-unreadable",
 			"/top/backing/overhang",
 		},
 		{
-			func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: measure.Typed("3 yd")} }, "too-large",
+			func(d *document.Document) { d.Top.Backing = &quilt.Backing{Role: "A", Overhang: measure.Typed("3 yd")} },
+			"too-large",
 			"/top/backing/overhang",
 		},
 		{
@@ -183,11 +185,13 @@ func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {
 			"/top/binding/role",
 		},
 		{
-			func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: making.Typed("1/2 in")} }, "too-narrow",
+			func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: making.Typed("1/2 in")} },
+			"too-narrow",
 			"/top/binding/width",
 		},
 		{
-			func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: making.Typed("2 2 2")} }, "length-unreadable",
+			func(d *document.Document) { d.Top.Binding = &quilt.Binding{Role: "A", Width: making.Typed("2 2 2")} },
+			"length-unreadable",
 			"/top/binding/width",
 		},
 		{
@@ -220,11 +224,13 @@ func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {
 			"/top/sashing/corners",
 		},
 		{
-			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: making.Typed("1/2 in")} }, "too-narrow",
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: making.Typed("1/2 in")} },
+			"too-narrow",
 			"/top/sashing/width",
 		},
 		{
-			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: making.Typed("a yard")} }, "length-unreadable",
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: making.Typed("a yard")} },
+			"length-unreadable",
 			"/top/sashing/width",
 		},
 		{
@@ -329,7 +335,8 @@ func TestBackwardsKnowsOfSashing(t *testing.T) {
 	d := plain(t, 2, 2)
 	d.Top.Sashing = &quilt.Sashing{Role: "B", Width: making.Typed("2 1/2 in"), Corners: "B", Outer: true}
 	// Four squares of 8½″ from a strip of 39½″; 4 strips are 34½″ of a yard, 16 blocks; Wide gives the sashing.
-	r, problems := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: "f", Length: measure.Typed("1 yd")}}, ask.Enough(nil))
+	r, problems := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: "f", Length: measure.Typed("1 yd")}},
+		ask.Enough(nil))
 	if problems.Stopped() || r.Columns != 4 || r.Rows != 4 || r.Finished.Text != "42″ × 42″" {
 		t.Errorf("%+v %v", r, problems)
 	}
@@ -416,7 +423,8 @@ func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
 
 func TestMotifsThatDoNotFitAreSaid(t *testing.T) {
 	d := plain(t, 2, 2)
-	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: measure.Typed("6 in"), Along: measure.Typed("6 in")}
+	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif,
+		&cloth.Repeat{Across: measure.Typed("6 in"), Along: measure.Typed("6 in")}
 	if s := stripsFor(t, planned(t, d), "p"); s.Width.Text != "12″" ||
 		s.Patches.Cuts[0].Motif != "a motif in the middle of each, then cut to 8½″ × 8½″" {
 		t.Errorf("%+v", s)
@@ -438,7 +446,8 @@ func TestMotifsThatDoNotFitAreSaid(t *testing.T) {
 	}
 }
 
-// A block of 5.157″ lies between two marks: pieces of sashing as long are cut 5¼″, and three of them in a row are a quarter of an inch too long unless each is trimmed.
+// A block of 5.157″ lies between two marks: pieces of sashing as long are cut 5¼″, and three of them in a row are a
+// quarter of an inch too long unless each is trimmed.
 func TestSashingBetweenTwoMarksIsSaid(t *testing.T) {
 	list, err := library.List()
 	if err != nil {
@@ -458,7 +467,8 @@ func TestSashingBetweenTwoMarksIsSaid(t *testing.T) {
 				said = p.Says + " " + p.Mend
 			}
 		}
-		if want != (said != "") || want && !strings.Contains(said, "It is listed as 5¼″, the next mark up: trim it after cutting") {
+		if want != (said != "") || want && !strings.Contains(said,
+			"It is listed as 5¼″, the next mark up: trim it after cutting") {
 			t.Errorf("%s: %q", name, said)
 		}
 	}

@@ -123,8 +123,8 @@ func FuzzChangedBlock(f *testing.F) {
 	})
 }
 
-// measuredLess is a document that goes on with its first strip set, or its first block, a sixteenth smaller than planned, where that can
-// be.
+// measuredLess is a document that goes on with its first strip set, or its first block, a sixteenth smaller than
+// planned, where that can be.
 func measuredLess(d document.Document) document.Document {
 	for _, way := range waysFrom(d) {
 		if way.Document != nil {
@@ -329,7 +329,8 @@ func surrounded(d document.Document) document.Document {
 	d.Top.Block = &quilt.Measured{Width: measure.Typed("9 in"), Height: measure.Typed("9 in")}
 	d.Cloth.Every, d.Cloth.Shrinks, d.Cloth.Margin = 4, 3, measure.Typed("1/8 yd")
 	d.Fabrics = slices.Clone(d.Fabrics)
-	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif, &cloth.Repeat{Across: measure.Typed("6 in"), Along: measure.Typed("6 in")}
+	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif,
+		&cloth.Repeat{Across: measure.Typed("6 in"), Along: measure.Typed("6 in")}
 	for i, kind := range []cloth.Kind{cloth.Yardage, cloth.Strips, cloth.Pieces} {
 		d.Supplies = append(d.Supplies, cloth.Supply{
 			ID: string(kind), Fabric: d.Fabrics[i%len(d.Fabrics)].ID,
@@ -366,7 +367,10 @@ func atTheMachine(t *testing.T, d document.Document) {
 		for _, part := range parts {
 			i := slices.IndexFunc(w.Steps, func(s work.Step) bool { return s.ID == part.Step })
 			if s := w.Steps[i]; part.ToGo > 0 {
-				sewn = append(sewn, record.Event{ID: "fuzz-" + string(s.ID), Step: s.ID, Kind: record.Made, N: part.ToGo, Exact: s.Exact(), Look: s.Look})
+				sewn = append(sewn, record.Event{
+					ID: "fuzz-" + string(s.ID), Step: s.ID, Kind: record.Made, N: part.ToGo,
+					Exact: s.Exact(), Look: s.Look,
+				})
 			}
 		}
 	}

@@ -15,8 +15,9 @@ import (
 	"vicis/core/work"
 )
 
-// What measuring a thing tells of its seams is found by sewing it: with every cut size held and another allowance its size is what it
-// would be without seams, less what so many allowances take. Every block of the library that is sewn of strips and patches alone.
+// What measuring a thing tells of its seams is found by sewing it: with every cut size held and another allowance its
+// size is what it would be without seams, less what so many allowances take. Every block of the library that is sewn of
+// strips and patches alone.
 func TestSeamsTakeWhatTheyAreSaidToTake(t *testing.T) {
 	list, err := library.List()
 	if err != nil {
@@ -67,8 +68,9 @@ func TestSeamsTakeWhatTheyAreSaidToTake(t *testing.T) {
 	}
 }
 
-// Before they are trimmed, half-square units and hourglasses tell of their seams: 7″ squares sewn two at a time give 7 − 0.3536 = 6.646″
-// (common practice); where the seams take 1⁄16″ too much, 7 − √2 × 5⁄16 = 6.558″. Of an hourglass each pairing takes √2 allowances.
+// Before they are trimmed, half-square units and hourglasses tell of their seams: 7″ squares sewn two at a time give 7
+// − 0.3536 = 6.646″ (common practice); where the seams take 1⁄16″ too much, 7 − √2 × 5⁄16 = 6.558″. Of an hourglass
+// each pairing takes √2 allowances.
 func TestUntrimmedUnitsTellOfTheirSeams(t *testing.T) {
 	told := 0
 	for _, id := range []string{"half-square", "hourglass"} {
@@ -92,7 +94,10 @@ func TestUntrimmedUnitsTellOfTheirSeams(t *testing.T) {
 					t.Errorf("%s: with seams that take nothing %v″, cut %v″", s.ID, way.None.Inches(), cut.Inches())
 				}
 				came := way.None - measure.Length(way.Takes)*(w.Table.Seam+measure.Inch/16)/gauge.Allowance
-				g := tally.Fold(w, []record.Event{{ID: "gauge-0001", Step: s.ID, Kind: record.Measured, N: 1, Exact: s.Exact(), Look: s.Look, Reads: measure.Write(came).String(), Along: way.Along}}).Gauged[0]
+				g := tally.Fold(w, []record.Event{{
+					ID: "gauge-0001", Step: s.ID, Kind: record.Measured, N: 1, Exact: s.Exact(),
+					Look: s.Look, Reads: measure.Write(came).String(), Along: way.Along,
+				}}).Gauged[0]
 				if !strings.Contains(g.Says, "1/16″ too much") {
 					t.Errorf("%s: %q %v", s.ID, g.Says, g.Reads)
 				}
@@ -104,8 +109,8 @@ func TestUntrimmedUnitsTellOfTheirSeams(t *testing.T) {
 	}
 }
 
-// A nine-patch block tells of its seams both ways, and both together; triangles, parts of what was cut again and trimmed columns
-// tell nothing, since their edges are not as they were cut from cloth.
+// A nine-patch block tells of its seams both ways, and both together; triangles, parts of what was cut again and
+// trimmed columns tell nothing, since their edges are not as they were cut from cloth.
 func TestBlocksTellOfTheirSeams(t *testing.T) {
 	w, ok := work.Of(fromLibrary(t, "nine-patch"))
 	if !ok {
@@ -130,7 +135,8 @@ func TestBlocksTellOfTheirSeams(t *testing.T) {
 		})
 	}
 	g := tally.Fold(w, events).Gauged[0]
-	if len(g.Sums) != 2 || !strings.HasPrefix(g.Says, "The seams take 5/16″, 1/16″ too much, if what is sewn there is as wide as it should be.") {
+	if len(g.Sums) != 2 || !strings.HasPrefix(g.Says,
+		"The seams take 5/16″, 1/16″ too much, if what is sewn there is as wide as it should be.") {
 		t.Errorf("%q %v", g.Says, g.Sums)
 	}
 	for _, id := range []string{"half-square", "corners-exchanged", "half-step-wave"} {
@@ -139,7 +145,8 @@ func TestBlocksTellOfTheirSeams(t *testing.T) {
 			t.Fatal(id)
 		}
 		for _, s := range w.Steps {
-			tells := slices.ContainsFunc(w.Gauges(s), func(way work.Gauge) bool { return way.Takes > 0 && way.Along != work.Untrimmed })
+			tells := slices.ContainsFunc(w.Gauges(s),
+				func(way work.Gauge) bool { return way.Takes > 0 && way.Along != work.Untrimmed })
 			if s.Stage != "strip sets" && tells && (s.Stage == "blocks" || id == "half-square") {
 				t.Errorf("%s: %s is said to tell of its seams", id, s.ID)
 			}

@@ -28,8 +28,14 @@ import (
 func ofPatches(t *testing.T) document.Document {
 	d := fromLibrary(t, "pinwheel")
 	d.Parts = []making.Unit{
-		{ID: "a", Name: "A", How: &straight.PlainPatch{Role: "A", Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")}},
-		{ID: "b", Name: "B", How: &straight.PlainPatch{Role: "B", Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")}},
+		{ID: "a", Name: "A", How: &straight.PlainPatch{
+			Role: "A", Width: making.Typed("2 1/2 in"),
+			Height: making.Typed("2 1/2 in"),
+		}},
+		{ID: "b", Name: "B", How: &straight.PlainPatch{
+			Role: "B", Width: making.Typed("2 1/2 in"),
+			Height: making.Typed("2 1/2 in"),
+		}},
 		{ID: "block", Name: "Block", How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{
 			{{Unit: "a"}, {Unit: "b"}},
 			{{Unit: "b"}, {Unit: "a"}},
@@ -62,7 +68,8 @@ func TestAPrintWithADirectionIsNotTurnedUnasked(t *testing.T) {
 		}
 	}
 	d.Fabrics[0].Print = cloth.Plain
-	if says := planned(t, d).Press.Detail; !strings.Contains(says, fmt.Sprintf("no crossing clashes instead of %d.", straight)) {
+	if says := planned(t, d).Press.Detail; !strings.Contains(says,
+		fmt.Sprintf("no crossing clashes instead of %d.", straight)) {
 		t.Errorf("%q, want %d", says, straight)
 	}
 	// A quarter turn shows a stripe: rails laid in turn are no longer taken for the same.
@@ -136,23 +143,31 @@ func half(t *testing.T, d document.Document) *triangle.HalfSquare {
 	return nil
 }
 
-// Two squares cut on the diagonal between two seams: one unit keeps the print of one half as it lay, the other of the other half, and once that is turned
-// to look alike it stands on its head, which a stripe does not show. Of eight there are four round both diagonals: a stripe then lies along in some and
-// across in others. Nothing is then said of how it lies in the block.
+// Two squares cut on the diagonal between two seams: one unit keeps the print of one half as it lay, the other of the
+// other half, and once that is turned to look alike it stands on its head, which a stripe does not show. Of eight there
+// are four round both diagonals: a stripe then lies along in some and across in others. Nothing is then said of how it
+// lies in the block.
 func TestPrintsThatFallOutEitherWay(t *testing.T) {
 	d := fromLibrary(t, "pinwheel")
 	for _, c := range []struct {
 		way    triangle.AtATime
 		print  cloth.Print
 		either bool
-	}{{triangle.Two, cloth.OneWay, true}, {triangle.Two, cloth.TwoWay, false}, {triangle.Eight, cloth.OneWay, true}, {triangle.Eight, cloth.TwoWay, true}, {triangle.Eight, cloth.Plain, false}} {
+	}{
+		{triangle.Two, cloth.OneWay, true},
+		{triangle.Two, cloth.TwoWay, false},
+		{triangle.Eight, cloth.OneWay, true},
+		{triangle.Eight, cloth.TwoWay, true},
+		{triangle.Eight, cloth.Plain, false},
+	} {
 		half(t, d).Way, d.Fabrics[0].Print = c.way, c.print
 		_, problems := plan.Make(d, nil)
 		codes := map[string]int{}
 		for _, p := range problems {
 			codes[p.Code]++
 		}
-		if c.either != (codes["print-falls-either-way"] == 1) || c.either && codes["print-turned"]+codes["print-turned-here"] > 0 {
+		if c.either != (codes["print-falls-either-way"] == 1) || c.either &&
+			codes["print-turned"]+codes["print-turned-here"] > 0 {
 			t.Errorf("%s, %s: %v", c.way, c.print, codes)
 		}
 	}
@@ -163,7 +178,8 @@ func TestPrintsThatFallOutEitherWay(t *testing.T) {
 	for i := range framed.Fabrics {
 		framed.Fabrics[i].Print = cloth.OneWay
 	}
-	warned(t, framed, "print-falls-either-way", "/fabrics/1/print", "Square in a square") // its triangles are halves of squares
+	// its triangles are halves of squares
+	warned(t, framed, "print-falls-either-way", "/fabrics/1/print", "Square in a square")
 }
 
 // A unit whose print would lie another way does not stand in for one; and a row in which a block was turned is another
@@ -186,7 +202,8 @@ func TestWhatIsSeenOfAPrintIsKeptWithWhatIsCounted(t *testing.T) {
 	upright := looks()["row-1"]
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}, {Unit: "block", Turn: 180}}}
 	turned := looks()["row-1"]
-	if upright.Look == turned.Look || upright.Plainly != turned.Plainly || plain.Plainly != "" || plain.Look == upright.Look {
+	if upright.Look == turned.Look || upright.Plainly != turned.Plainly || plain.Plainly != "" ||
+		plain.Look == upright.Look {
 		t.Errorf("%+v\n%+v\n%+v", plain, upright, turned)
 	}
 	w, _ := work.Of(d)
@@ -277,7 +294,10 @@ func TestASchoolThatCannotBeFollowedSaysSo(t *testing.T) {
 func TestResizeSolvesForWhatIsSewn(t *testing.T) {
 	d := fromLibrary(t, "pinwheel")
 	d.Parts = []making.Unit{
-		{ID: "sq", Name: "Square", How: &straight.PlainPatch{Role: "A", Width: making.Typed("4 1/4 in"), Height: making.Typed("4 1/4 in")}},
+		{ID: "sq", Name: "Square", How: &straight.PlainPatch{
+			Role: "A", Width: making.Typed("4 1/4 in"),
+			Height: making.Typed("4 1/4 in"),
+		}},
 		{ID: "half", Name: "Half", How: &triangle.HalfSquare{
 			Way: triangle.Two, Lower: making.Input{Unit: "sq"}, Upper: making.Input{Role: "B"},
 		}},
@@ -364,8 +384,15 @@ func TestKindsThatLookAlikeAreNotPromisedUnsorted(t *testing.T) {
 	}
 	// Held so that both wings lie the same way for both kinds, nothing has to be sorted, and the 12 between them clash;
 	// held otherwise they nest, like beside like.
-	for _, sides := range [][2]document.SeamSide{{document.Plus, document.Plus}, {document.Minus, document.Minus}, {document.Plus, document.Minus}} {
-		d.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{goose.Seams[0].ID: sides[0], goose.Seams[1].ID: sides[1]}}
+	for _, sides := range [][2]document.SeamSide{
+		{document.Plus, document.Plus},
+		{document.Minus, document.Minus},
+		{document.Plus, document.Minus},
+	} {
+		d.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{
+			goose.Seams[0].ID: sides[0],
+			goose.Seams[1].ID: sides[1],
+		}}
 		held, ok := work.Of(d)
 		if !ok {
 			t.Fatal(held.Problems)
@@ -408,8 +435,8 @@ func TestSpunPointsAreCountedOnce(t *testing.T) {
 	}
 }
 
-// Of a pieced square that is cut again, what the knife goes through is no crossing any more, and its raw edges, which are
-// never sewn to a neighbour as they are, decide nothing.
+// Of a pieced square that is cut again, what the knife goes through is no crossing any more, and its raw edges, which
+// are never sewn to a neighbour as they are, decide nothing.
 func TestWhatIsCutAgainCountsWhatIsLeft(t *testing.T) {
 	d := fromLibrary(t, "four-patch-halves")
 	d.Top = quilt.Top{Rows: 1, Columns: 1, Repeat: [][]quilt.Cell{{{Unit: "halved"}}}}

@@ -14,7 +14,8 @@ import (
 	"vicis/internal/quilts"
 )
 
-// Loose blocks take what the same blocks take in a quilt, nothing is sewn after them, and no seam of theirs is pressed for a neighbour.
+// Loose blocks take what the same blocks take in a quilt, nothing is sewn after them, and no seam of theirs is pressed
+// for a neighbour.
 func TestLooseBlocks(t *testing.T) {
 	all, err := quilts.All()
 	if err != nil {
@@ -22,7 +23,8 @@ func TestLooseBlocks(t *testing.T) {
 	}
 	checked := 0
 	for _, d := range all {
-		if d.Top.Sashing != nil || d.Top.Point != nil || len(d.Top.Borders) > 0 || d.Top.Backing != nil || d.Top.Binding != nil {
+		if d.Top.Sashing != nil || d.Top.Point != nil || len(d.Top.Borders) > 0 || d.Top.Backing != nil ||
+			d.Top.Binding != nil {
 			continue
 		}
 		loose, err := document.Copy(d)
@@ -60,14 +62,18 @@ func TestLooseBlocks(t *testing.T) {
 	}
 	d.Top.Loose = true
 	_, _, problems := plan.From(d, nil)
-	if !slices.ContainsFunc(problems, func(p problem.Problem) bool { return p.Code == "loose-with-more" && p.At == "/top/loose" && p.Stops }) {
+	if !slices.ContainsFunc(problems, func(p problem.Problem) bool {
+		return p.Code == "loose-with-more" &&
+			p.At == "/top/loose" && p.Stops
+	}) {
 		t.Errorf("loose with a border: %v", problems)
 	}
 }
 
 // A sampler: loose blocks may be of any size; in a quilt they may not.
 func TestASamplerIsOfAllSizes(t *testing.T) {
-	text := strings.NewReplacer(`"repeat":[[{"unit":"block"}]]`, `"loose":true,"repeat":[[{"unit":"block"},{"unit":"sq"}],[{"unit":"half"},{"unit":"block","turn":90}]]`,
+	text := strings.NewReplacer(`"repeat":[[{"unit":"block"}]]`,
+		`"loose":true,"repeat":[[{"unit":"block"},{"unit":"sq"}],[{"unit":"half"},{"unit":"block","turn":90}]]`,
 		`"deal":{}`, `"deal":{"seed":1}`).Replace(pencilled(3, `{}`))
 	w, problems := deal(t, text)
 	if len(problems.Stops()) > 0 {
@@ -78,13 +84,15 @@ func TestASamplerIsOfAllSizes(t *testing.T) {
 		t.Errorf("%v", got)
 	}
 	wide, high := w.Layout.Widths, w.Layout.Kinds
-	if wide[0] != 4*measure.Inch || wide[1] != 2*measure.Inch || wide[2] != 4*measure.Inch || high[0].High != 2*measure.Inch || high[1].High != 4*measure.Inch {
+	if wide[0] != 4*measure.Inch || wide[1] != 2*measure.Inch || wide[2] != 4*measure.Inch ||
+		high[0].High != 2*measure.Inch || high[1].High != 4*measure.Inch {
 		t.Errorf("%v, %v, %v", wide, high[0].High, high[1].High)
 	}
 	if w.Lines["half"].Need != 5 || w.Lines["sq"].Need != 4 { // three blocks take one of each
 		t.Errorf("%+v %+v", w.Lines["half"], w.Lines["sq"])
 	}
-	if _, problems := deal(t, strings.Replace(text, `"loose":true,`, ``, 1)); !slices.ContainsFunc(problems, func(p problem.Problem) bool { return p.Code == "blocks-differ" }) {
+	if _, problems := deal(t, strings.Replace(text, `"loose":true,`, ``, 1)); !slices.ContainsFunc(problems,
+		func(p problem.Problem) bool { return p.Code == "blocks-differ" }) {
 		t.Error(problems)
 	}
 }

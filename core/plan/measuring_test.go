@@ -21,12 +21,14 @@ import (
 	"vicis/internal/quilts"
 )
 
-// Test strips by pencil. Three of 2½″ that measure 6¼″: (7½ − 6¼) ÷ 4 = 5⁄16″, of which the fold takes 1⁄64″: 19⁄64″ are stitched. Five of 4 cm that
-// measure 14 cm: (20 − 14) ÷ 8 = 0.75 cm, as planned.
+// Test strips by pencil. Three of 2½″ that measure 6¼″: (7½ − 6¼) ÷ 4 = 5⁄16″, of which the fold takes 1⁄64″: 19⁄64″
+// are stitched. Five of 4 cm that measure 14 cm: (20 − 14) ÷ 8 = 0.75 cm, as planned.
 func TestTestStrips(t *testing.T) {
-	d := read(t, strings.Replace(rails, `"fold":"0"`, `"fold":"1/64","tests":[{"name":"straight stitch, middle","strips":3,"cut":"2 1/2","measured":"6 1/4"},{"name":"walking foot","strips":3,"cut":"2 1/2","measured":"6 7/16"}]`, 1))
+	d := read(t, strings.Replace(rails, `"fold":"0"`,
+		`"fold":"1/64","tests":[{"name":"straight stitch, middle","strips":3,"cut":"2 1/2","measured":"6 1/4"},{"name":"walking foot","strips":3,"cut":"2 1/2","measured":"6 7/16"}]`, 1))
 	p, problems := plan.Make(d, nil)
-	if len(p.Tests) != 2 || p.Tests[0].Takes != "5/16″" || p.Tests[0].Stitched.String() != "19/64 in" || p.Tests[0].Sum != "(7½″ − 6¼″) ÷ 4 = 5/16″" || p.Tests[0].Planned || !p.Tests[1].Planned {
+	if len(p.Tests) != 2 || p.Tests[0].Takes != "5/16″" || p.Tests[0].Stitched.String() != "19/64 in" ||
+		p.Tests[0].Sum != "(7½″ − 6¼″) ÷ 4 = 5/16″" || p.Tests[0].Planned || !p.Tests[1].Planned {
 		t.Errorf("%+v %v", p.Tests, problems)
 	}
 	cm := read(t, `{"vicis":1,"name":"P","measure":"cm","ruler":"1 mm","seam":{"stitched":"7 mm","fold":"0.5 mm","tests":[{"name":"quarter foot","strips":5,"cut":"4","measured":"14"}]},"cloth":{"usable":"110","squaring":"1"},"strip":"5","spares":{},"schools":{},"settings":{},
@@ -48,11 +50,12 @@ func TestTestStrips(t *testing.T) {
 	}
 }
 
-// Where the school says so, blocks or all units are squared up, or checked, each counted for itself and taking nothing from the others; where
-// a method trims, that is squaring up already.
+// Where the school says so, blocks or all units are squared up, or checked, each counted for itself and taking nothing
+// from the others; where a method trims, that is squaring up already.
 func TestSquaringUpIsCounted(t *testing.T) {
 	for school, want := range map[string][]string{
-		"method": {}, "blocks": {"Rail block, squared up"}, "units": {"Rail block, squared up"}, "check": {"Rail block, checked"},
+		"method": {}, "blocks": {"Rail block, squared up"}, "units": {"Rail block, squared up"},
+		"check": {"Rail block, checked"},
 	} {
 		d := read(t, strings.Replace(rails, `"schools":{}`, `"schools":{"square":"`+school+`"}`, 1))
 		p, problems := plan.Make(d, nil)
@@ -71,8 +74,8 @@ func TestSquaringUpIsCounted(t *testing.T) {
 	}
 }
 
-// How things are squared up: along the seam of a half-square unit, by the middle seams, or by the middle; points keep an allowance; a left hand
-// cuts the left edge first; a ruler that is too short is said.
+// How things are squared up: along the seam of a half-square unit, by the middle seams, or by the middle; points keep
+// an allowance; a left hand cuts the left edge first; a ruler that is too short is said.
 func TestHowThingsAreSquaredUp(t *testing.T) {
 	square := func(d document.Document, unit string) *ruler.SquaringCard {
 		t.Helper()
@@ -85,16 +88,19 @@ func TestHowThingsAreSquaredUp(t *testing.T) {
 		t.Fatalf("%s is not measured: %v", unit, problems.Stops())
 		return nil
 	}
-	if s := square(fromLibrary(t, "half-square"), "half"); s == nil || !strings.Contains(s.Lays[0], "diagonal lies on the seam") || !strings.Contains(s.Cuts[2], "ears") {
+	if s := square(fromLibrary(t, "half-square"), "half"); s == nil ||
+		!strings.Contains(s.Lays[0], "diagonal lies on the seam") || !strings.Contains(s.Cuts[2], "ears") {
 		t.Errorf("%+v", s)
 	}
 	d := read(t, rails)
 	s := square(d, "block")
-	if s == nil || !strings.HasPrefix(s.Lays[0], "The lines of 6¼″ lie on the middle seams") || s.Edges[0] != "right" || s.Edges[2] != "left" || s.Short != "" {
+	if s == nil || !strings.HasPrefix(s.Lays[0], "The lines of 6¼″ lie on the middle seams") || s.Edges[0] != "right" ||
+		s.Edges[2] != "left" || s.Short != "" {
 		t.Fatalf("%+v", s)
 	}
 	d.Settings.Hand, d.Settings.Longest = "left", measure.Typed("12 in")
-	if s = square(d, "block"); s.Edges[0] != "left" || !strings.HasPrefix(s.Cuts[0], "Cut the left edge") || !strings.Contains(s.Short, "longer than your longest ruler, 12″") {
+	if s = square(d, "block"); s.Edges[0] != "left" || !strings.HasPrefix(s.Cuts[0], "Cut the left edge") ||
+		!strings.Contains(s.Short, "longer than your longest ruler, 12″") {
 		t.Errorf("%+v", s)
 	}
 	if s = square(d, "rail"); s != nil {
@@ -103,7 +109,8 @@ func TestHowThingsAreSquaredUp(t *testing.T) {
 	if s = square(fromLibrary(t, "nine-patch"), "block"); s == nil || !strings.Contains(s.Lays[0], "cross in its middle") {
 		t.Errorf("%+v", s)
 	}
-	if s = square(fromLibrary(t, "goose"), "goose"); s == nil || !strings.Contains(strings.Join(s.Lays, " "), "beyond every point") {
+	if s = square(fromLibrary(t, "goose"), "goose"); s == nil ||
+		!strings.Contains(strings.Join(s.Lays, " "), "beyond every point") {
 		t.Errorf("%+v", s)
 	}
 }
@@ -128,7 +135,8 @@ func TestMeasuresThatCannotBe(t *testing.T) {
 	}
 }
 
-// A set that is closed to a tube is measured flat; that the quilt cannot be planned on it is said, with what can be done.
+// A set that is closed to a tube is measured flat; that the quilt cannot be planned on it is said, with what can be
+// done.
 func TestATubeIsNotPlannedOn(t *testing.T) {
 	docs, err := demo.Documents()
 	if err != nil {
@@ -140,8 +148,11 @@ func TestATubeIsNotPlannedOn(t *testing.T) {
 	}
 	for _, s := range w.Steps {
 		if ways := w.Gauges(s); s.Stage == "strip sets" && len(ways) > 0 {
-			_, problems := onward.OnwardFrom(docs[demo.Wave], onward.Came{Step: s.ID, Height: measure.Write(ways[0].Size - measure.Inch/16)}, against(record.NewLog()), ask.Enough(nil))
-			if len(problems) != 1 || !strings.Contains(problems[0].Says, "closed to a tube") || !strings.Contains(problems[0].Mend, "allowance") {
+			_, problems := onward.OnwardFrom(docs[demo.Wave],
+				onward.Came{Step: s.ID, Height: measure.Write(ways[0].Size - measure.Inch/16)}, against(record.NewLog()),
+				ask.Enough(nil))
+			if len(problems) != 1 || !strings.Contains(problems[0].Says, "closed to a tube") ||
+				!strings.Contains(problems[0].Mend, "allowance") {
 				t.Errorf("%s: %v", s.ID, problems)
 			}
 			return
@@ -150,8 +161,8 @@ func TestATubeIsNotPlannedOn(t *testing.T) {
 	t.Fatal("no tube is measured")
 }
 
-// A unit whose own seams run right through took what it lacks in those, so that its middle seam lies where it does; one that is trimmed lost it at its
-// edges; both are as large as was read, to the grid.
+// A unit whose own seams run right through took what it lacks in those, so that its middle seam lies where it does; one
+// that is trimmed lost it at its edges; both are as large as was read, to the grid.
 func TestMeasuredUnitsAreSewnAsTheyAre(t *testing.T) {
 	in := measure.Inch
 	for _, trimmed := range []string{"", `,"trimmed":true`} {
@@ -176,12 +187,14 @@ func TestMeasuredUnitsAreSewnAsTheyAre(t *testing.T) {
 			want = 5*in/2 - in/4 - in/8 // trimmed: an allowance of ¼″, and ⅛″ off its edge
 		}
 		if high != 25*in/4 || first != want {
-			t.Errorf("%q: %v″ high, the first seam at %v″, should be at %v″", trimmed, high.Inches(), first.Inches(), want.Inches())
+			t.Errorf("%q: %v″ high, the first seam at %v″, should be at %v″", trimmed, high.Inches(), first.Inches(),
+				want.Inches())
 		}
 	}
 }
 
-// What each is off adds up: of four in a row each may be off by a quarter of ⅛″, across; down, where one lies alone, by 1⁄16″.
+// What each is off adds up: of four in a row each may be off by a quarter of ⅛″, across; down, where one lies alone, by
+// 1⁄16″.
 func TestSeveralInARowMayBeOffLess(t *testing.T) {
 	i, j := strings.Index(rails, `{"id":"block"`), strings.Index(rails, `"top"`)
 	d := read(t, rails[:i]+`{"id":"pair","name":"Pair","how":{"by":"joined","columns":[{"id":"l","unit":"square"},{"id":"r","unit":"square"}]}},
@@ -196,7 +209,10 @@ func TestSeveralInARowMayBeOffLess(t *testing.T) {
 		reads   string
 		verdict tally.Verdict
 	}{
-		{work.SideToSide, "12 17/32", tally.Use}, {work.SideToSide, "12 9/16", tally.Shave}, {work.UpAndDown, "6 9/16", tally.Use}, {work.UpAndDown, "6 5/8", tally.Shave},
+		{work.SideToSide, "12 17/32", tally.Use},
+		{work.SideToSide, "12 9/16", tally.Shave},
+		{work.UpAndDown, "6 9/16", tally.Use},
+		{work.UpAndDown, "6 5/8", tally.Shave},
 	} {
 		e := tallied(w, 1, "pair")[0]
 		e.Kind, e.Reads, e.Along = record.Measured, one.reads, one.along
@@ -206,8 +222,8 @@ func TestSeveralInARowMayBeOffLess(t *testing.T) {
 	}
 }
 
-// A block that was measured, or is trimmed, changes nothing in what is sewn of the corners that were cut off it: 2¼″ finished they stay 2¾″, and stand
-// in for halves of that size.
+// A block that was measured, or is trimmed, changes nothing in what is sewn of the corners that were cut off it: 2¼″
+// finished they stay 2¾″, and stand in for halves of that size.
 func TestABonusIsNotMeasuredWithItsBlock(t *testing.T) {
 	d, err := quilts.File("../instructions/testdata/stand-ins.json")
 	if err != nil {
@@ -215,7 +231,10 @@ func TestABonusIsNotMeasuredWithItsBlock(t *testing.T) {
 	}
 	d.Top.Repeat = [][]quilt.Cell{d.Top.Repeat[0][1:]}
 	snow := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.ID == "snow" })
-	for _, m := range []*making.Measures{{Width: measure.Typed("9 5/8 in"), Height: measure.Typed("9 5/8 in")}, {Width: measure.Typed("9 3/8 in"), Height: measure.Typed("9 3/8 in"), Trimmed: true}} {
+	for _, m := range []*making.Measures{
+		{Width: measure.Typed("9 5/8 in"), Height: measure.Typed("9 5/8 in")},
+		{Width: measure.Typed("9 3/8 in"), Height: measure.Typed("9 3/8 in"), Trimmed: true},
+	} {
 		d.Parts[snow].Measured = m
 		w, ok := work.Of(d)
 		if !ok {

@@ -12,8 +12,8 @@ import (
 	"vicis/core/work"
 )
 
-// BenchmarkOnward works every way on out for a set that was measured, beside planning the quilt once: three ways are plans of their own, and
-// what follows is found by sewing the units again and again.
+// BenchmarkOnward works every way on out for a set that was measured, beside planning the quilt once: three ways are
+// plans of their own, and what follows is found by sewing the units again and again.
 func BenchmarkOnward(b *testing.B) {
 	d := read(b, rails)
 	var plans, ways time.Duration
@@ -24,7 +24,8 @@ func BenchmarkOnward(b *testing.B) {
 		}
 		plans += time.Since(start)
 		start = time.Now()
-		if out, _ := onward.OnwardFrom(d, onward.Came{Step: "rail", Height: measure.Typed("6 3/8")}, against(record.NewLog()), ask.Enough(nil)); len(out.Ways) != 4 {
+		if out, _ := onward.OnwardFrom(d, onward.Came{Step: "rail", Height: measure.Typed("6 3/8")}, against(record.NewLog()),
+			ask.Enough(nil)); len(out.Ways) != 4 {
 			b.Fatal("not every way")
 		}
 		ways += time.Since(start)
@@ -41,7 +42,10 @@ func BenchmarkGauged(b *testing.B) {
 	set, _ := workStep(w, "rail")
 	few, many := record.NewLog(), record.NewLog()
 	for i := range 10_000 {
-		e := record.Event{ID: string(rune('a'+i%26)) + time.Duration(i).String(), Step: "rail", Exact: set.Exact(), Look: set.Look, Kind: record.Measured, N: 1, Reads: []string{"6.5", "6.485", "6.49", "6 1/2"}[i%4]}
+		e := record.Event{
+			ID: string(rune('a'+i%26)) + time.Duration(i).String(), Step: "rail", Exact: set.Exact(),
+			Look: set.Look, Kind: record.Measured, N: 1, Reads: []string{"6.5", "6.485", "6.49", "6 1/2"}[i%4],
+		}
 		if i < 1000 {
 			few.Add(e)
 		}

@@ -25,7 +25,8 @@ import (
 	"vicis/internal/quilts"
 )
 
-// rails is a rail fence of our own, laid beside plain blocks, with a border: sets of three strips of 2½″, squares of them turned two by two.
+// rails is a rail fence of our own, laid beside plain blocks, with a border: sets of three strips of 2½″, squares of
+// them turned two by two.
 const rails = `{"vicis":1,"name":"Rails","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},
 "cloth":{"usable":"40","squaring":"1/2"},"strip":"2 1/2","spares":{},"schools":{},"settings":{},
 "fabrics":[{"id":"f1","name":"Woad","colour":"#2A5B78"},{"id":"f2","name":"Cotton","colour":"#F5F0E6"},{"id":"f3","name":"Madder","colour":"#A6402B"}],
@@ -48,7 +49,9 @@ func read(t testing.TB, text string) document.Document {
 	return d
 }
 
-func waysOn(t testing.TB, d document.Document, came onward.Came, events ...record.Event) map[onward.WayOnKind]onward.WayOn {
+func waysOn(t testing.TB, d document.Document, came onward.Came,
+	events ...record.Event,
+) map[onward.WayOnKind]onward.WayOn {
 	t.Helper()
 	log := record.NewLog()
 	for _, e := range events {
@@ -69,7 +72,10 @@ func waysOn(t testing.TB, d document.Document, came onward.Came, events ...recor
 func tallied(w *work.Work, n int, steps ...naming.Step) (list []record.Event) {
 	for i, s := range w.Steps {
 		if slices.Contains(steps, s.ID) {
-			list = append(list, record.Event{ID: fmt.Sprintf("event-%04d", i), Step: s.ID, Kind: record.Made, N: n, Exact: s.Exact(), Look: s.Look})
+			list = append(list, record.Event{
+				ID: fmt.Sprintf("event-%04d", i), Step: s.ID, Kind: record.Made, N: n,
+				Exact: s.Exact(), Look: s.Look,
+			})
 		}
 	}
 	return list
@@ -83,9 +89,10 @@ func follows(w onward.WayOn) map[string]string {
 	return list
 }
 
-// By pencil: a set of three 2½″ strips measures 6⅜″ where it should be 6½″. Each of two seams takes ⅛″ ÷ 4 = 1⁄32″ too much. Squares
-// of 6⅜″; four of them 2 × 6⅜ − ½ = 12¼″; four blocks 4 × 11¾ = 47″; with a border of 3″ finished 53″; round it 212 + 12 = 224″.
-// Sewn on at 9⁄32″: blocks 2 × 6⅜ − 9⁄16 = 12 3⁄16″, finished 11⅝″; four of them 46½″; borders 3½ − 9⁄16 = 2 15⁄16″ each: 52⅜″.
+// By pencil: a set of three 2½″ strips measures 6⅜″ where it should be 6½″. Each of two seams takes ⅛″ ÷ 4 = 1⁄32″ too
+// much. Squares of 6⅜″; four of them 2 × 6⅜ − ½ = 12¼″; four blocks 4 × 11¾ = 47″; with a border of 3″ finished 53″;
+// round it 212 + 12 = 224″. Sewn on at 9⁄32″: blocks 2 × 6⅜ − 9⁄16 = 12 3⁄16″, finished 11⅝″; four of them 46½″;
+// borders 3½ − 9⁄16 = 2 15⁄16″ each: 52⅜″.
 func TestWaysOnByPencil(t *testing.T) {
 	d := read(t, rails)
 	w, ok := work.Of(d)
@@ -97,12 +104,14 @@ func TestWaysOnByPencil(t *testing.T) {
 	for way, want := range map[onward.WayOnKind]map[string]string{
 		onward.Adapt: {
 			"Rail set": "6½″ → 6⅜″", "Rail square": "6½″ × 6½″ → 6⅜″ × 6⅜″", "Rail block": "12½″ × 12½″ → 12¼″ × 12¼″",
-			"Plain block": "12½″ × 12½″ → 12¼″ × 12¼″", "Middle, finished": "48″ × 48″ → 47″ × 47″", "Border, finished": "54″ × 54″ → 53″ × 53″",
+			"Plain block": "12½″ × 12½″ → 12¼″ × 12¼″", "Middle, finished": "48″ × 48″ → 47″ × 47″",
+			"Border, finished":         "54″ × 54″ → 53″ × 53″",
 			"Binding, round the quilt": "228″ → 224″", "Strips of the binding": "7 → 6",
 		},
 		onward.SewOn: {
 			"Rail set": "6½″ → 6⅜″", "Rail square": "6½″ × 6½″ → 6⅜″ × 6⅜″", "Rail block": "12½″ × 12½″ → ≈12 3/16″ × ≈12 3/16″",
-			"Block, finished": "12″ × 12″ → 11⅝″ × 11⅝″", "Middle, finished": "48″ × 48″ → 46½″ × 46½″", "Border, finished": "54″ × 54″ → 52⅜″ × 52⅜″",
+			"Block, finished": "12″ × 12″ → 11⅝″ × 11⅝″", "Middle, finished": "48″ × 48″ → 46½″ × 46½″",
+			"Border, finished": "54″ × 54″ → 52⅜″ × 52⅜″",
 		},
 		onward.Trim: {
 			"Rail set": "6½″ → 6⅜″", "Rail block": "12½″ × 12½″ → 12¼″ × 12¼″", "Border, finished": "54″ × 54″ → 53″ × 53″",
@@ -120,13 +129,15 @@ func TestWaysOnByPencil(t *testing.T) {
 			}
 		}
 	}
-	if mend := ways[onward.Mend]; mend.Keep != 1 || mend.Undone != 2 || mend.Document != nil || !strings.Contains(mend.Says[0], "1/32″ nearer to the needle") {
+	if mend := ways[onward.Mend]; mend.Keep != 1 || mend.Undone != 2 || mend.Document != nil ||
+		!strings.Contains(mend.Says[0], "1/32″ nearer to the needle") {
 		t.Errorf("mend: %+v", mend)
 	}
 	// Three sets stay counted whichever way is gone; three squares cut 6½″ wide do not fit, and are said.
 	for _, way := range []onward.WayOnKind{onward.Adapt, onward.Trim, onward.SewOn} {
 		one := ways[way]
-		if len(one.Lost) != 1 || !strings.HasPrefix(one.Lost[0], "3 of Rail square made at 6½″ × 6½″; the plan now says 6⅜″ × 6⅜″: cut them down") {
+		if len(one.Lost) != 1 || !strings.HasPrefix(one.Lost[0],
+			"3 of Rail square made at 6½″ × 6½″; the plan now says 6⅜″ × 6⅜″: cut them down") {
 			t.Errorf("%s loses %q", way, one.Lost)
 		}
 		then, ok := work.Of(*one.Document)
@@ -135,7 +146,10 @@ func TestWaysOnByPencil(t *testing.T) {
 		}
 		more := slices.Clone(events)
 		for i, c := range one.Carries {
-			more = append(more, record.Event{ID: fmt.Sprintf("carry-%04d", i), Step: c.Step, Kind: record.Recount, N: c.N, Exact: c.Exact, Look: c.Look})
+			more = append(more, record.Event{
+				ID: fmt.Sprintf("carry-%04d", i), Step: c.Step, Kind: record.Recount, N: c.N,
+				Exact: c.Exact, Look: c.Look,
+			})
 		}
 		p := tally.Fold(then, more)
 		for _, s := range p.Steps {
@@ -149,8 +163,8 @@ func TestWaysOnByPencil(t *testing.T) {
 	}
 }
 
-// Once the quilt is planned on it, a set that measures so is as it should be, and its seams take what is planned; one that measures what was planned
-// first is too wide.
+// Once the quilt is planned on it, a set that measures so is as it should be, and its seams take what is planned; one
+// that measures what was planned first is too wide.
 func TestWhatIsPlannedOnIsWhatItShouldBe(t *testing.T) {
 	there := *waysOn(t, read(t, rails), onward.Came{Step: "rail", Height: measure.Typed("6 3/8")})[onward.Adapt].Document
 	w, ok := work.Of(there)
@@ -196,9 +210,9 @@ func text(t testing.TB, v any) string {
 	return string(out)
 }
 
-// A quilt that is planned on what its sets measure is the quilt of a document that was written with narrower strips from the start: every
-// block of the library that is sewn of sets, with every set measured in turn, its seams up to 1⁄32″ too wide or too narrow. The same pictures of
-// everything but the sets, the same sizes, the same borders.
+// A quilt that is planned on what its sets measure is the quilt of a document that was written with narrower strips
+// from the start: every block of the library that is sewn of sets, with every set measured in turn, its seams up to
+// 1⁄32″ too wide or too narrow. The same pictures of everything but the sets, the same sizes, the same borders.
 func TestAReflowIsTheDocumentWrittenSo(t *testing.T) {
 	list, err := library.List()
 	if err != nil {
@@ -269,13 +283,15 @@ func TestAReflowIsTheDocumentWrittenSo(t *testing.T) {
 				t.Errorf("%s, %s: %v %v", e.ID, u.ID, got.Problems.Stops(), want.Problems.Stops())
 				continue
 			}
-			if got.Layout.W != want.Layout.W || got.Layout.H != want.Layout.H || text(t, got.Layout.Rings) != text(t, want.Layout.Rings) ||
+			if got.Layout.W != want.Layout.W || got.Layout.H != want.Layout.H ||
+				text(t, got.Layout.Rings) != text(t, want.Layout.Rings) ||
 				got.Press.Crossings != want.Press.Crossings || got.Press.Clashes != want.Press.Clashes {
 				t.Errorf("%s, %s: another quilt", e.ID, u.ID)
 			}
 			for _, m := range got.Units {
 				is, should := m.Piece, want.Unit(m.Unit.ID).Piece
-				if is.W != should.W || is.H != should.H || text(t, is.Patches) != text(t, should.Patches) || text(t, is.Seams) != text(t, should.Seams) {
+				if is.W != should.W || is.H != should.H || text(t, is.Patches) != text(t, should.Patches) ||
+					text(t, is.Seams) != text(t, should.Seams) {
 					t.Errorf("%s, %s measured: %s is sewn otherwise", e.ID, u.ID, m.Unit.ID)
 				}
 			}
@@ -292,8 +308,8 @@ func TestAReflowIsTheDocumentWrittenSo(t *testing.T) {
 	}
 }
 
-// Whatever is measured in any block of the library, a little too small or too large: every way on that is said to be one comes together, what
-// was measured is as large there as was read, and nothing that was counted of it is lost.
+// Whatever is measured in any block of the library, a little too small or too large: every way on that is said to be
+// one comes together, what was measured is as large there as was read, and nothing that was counted of it is lost.
 func TestEveryWayOnComesTogether(t *testing.T) {
 	list, err := library.List()
 	if err != nil {
@@ -368,18 +384,26 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 	}
 }
 
-// A block that is trimmed is laid so, and what is cut to the size of blocks is released; measured as it first should be, everything goes back.
+// A block that is trimmed is laid so, and what is cut to the size of blocks is released; measured as it first should
+// be, everything goes back.
 func TestATrimmedBlockIsTakenBack(t *testing.T) {
 	d := read(t, rails)
-	there := *waysOn(t, d, onward.Came{Step: "block", Width: measure.Typed("12 1/4"), Height: measure.Typed("12 1/4")})[onward.Trim].Document
+	there := *waysOn(t, d, onward.Came{
+		Step: "block", Width: measure.Typed("12 1/4"),
+		Height: measure.Typed("12 1/4"),
+	})[onward.Trim].Document
 	w, ok := work.Of(there)
 	if !ok {
 		t.Fatal(*w.Problems)
 	}
-	if fw, fh := w.Layout.Finished(); fw != 53*measure.Inch || fh != fw || w.Held("plain") || w.Unit("plain").Piece.W != w.Unit("block").Piece.W {
+	if fw, fh := w.Layout.Finished(); fw != 53*measure.Inch || fh != fw || w.Held("plain") ||
+		w.Unit("plain").Piece.W != w.Unit("block").Piece.W {
 		t.Errorf("trimmed: %v″ × %v″", fw.Inches(), fh.Inches())
 	}
-	back := waysOn(t, there, onward.Came{Step: "block", Width: measure.Typed("12 1/2"), Height: measure.Typed("12 1/2")})[onward.Adapt]
+	back := waysOn(t, there, onward.Came{
+		Step: "block", Width: measure.Typed("12 1/2"),
+		Height: measure.Typed("12 1/2"),
+	})[onward.Adapt]
 	if back.Document == nil {
 		t.Fatalf("%+v", back)
 	}
@@ -391,8 +415,8 @@ func TestATrimmedBlockIsTakenBack(t *testing.T) {
 	}
 }
 
-// Whatever is planned can be planned with another allowance, waves too, and a size be wished for where the middle was measured: what was
-// measured is this quilt's, and a quilt of another size is as large as its blocks make it.
+// Whatever is planned can be planned with another allowance, waves too, and a size be wished for where the middle was
+// measured: what was measured is this quilt's, and a quilt of another size is as large as its blocks make it.
 func TestEveryQuiltCanBeAskedForAnotherAllowanceAndSize(t *testing.T) {
 	list, err := quilts.All()
 	if err != nil {

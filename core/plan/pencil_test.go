@@ -127,7 +127,8 @@ func pencil(side string) (float64, bool) {
 	return v, !math.IsNaN(v)
 }
 
-var names = regexp.MustCompile(`\b(\d+-patch, columns 1 to \d+|Set|Row|Half|Middle|[IVX]+|\d+-patch|Nine-patch|Four-patch|Chain block|Plain block|the border)\b( [IVX0-9]+)?( \+ [A-Z]\w*)*`)
+var names = regexp.MustCompile(
+	`\b(\d+-patch, columns 1 to \d+|Set|Row|Half|Middle|[IVX]+|\d+-patch|Nine-patch|Four-patch|Chain block|Plain block|the border)\b( [IVX0-9]+)?( \+ [A-Z]\w*)*`)
 
 // Every sum that a screen can show is worked out again. A ÷ may be rounded down (what goes into a strip) or up (what is
 // needed).

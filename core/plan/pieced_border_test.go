@@ -96,7 +96,8 @@ func TestAPiecedBorderMustMeet(t *testing.T) {
 	}
 	// The mend mends.
 	d := bordered(t, 3, 3, "5 1/2")
-	d.Top.Borders = append([]quilt.Border{{ID: "spacer", Name: "a spacer", Role: "A", Width: making.Typed("1")}}, d.Top.Borders...)
+	d.Top.Borders = append([]quilt.Border{{ID: "spacer", Name: "a spacer", Role: "A", Width: making.Typed("1")}},
+		d.Top.Borders...)
 	if p := planned(t, d); counts(p)["dark"]+counts(p)["light"] != 20 {
 		t.Errorf("%v", counts(p))
 	}

@@ -218,7 +218,8 @@ func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
 		Fabrics: map[string]string{"C": "night", "B": "light"},
 	})
 	d.Top.Repeat[0] = append(d.Top.Repeat[0], quilt.Cell{Unit: "block", Colourway: "same"})
-	if p := planned(t, d); step(t, p, "block@evening").Make != 8 { // 4 of each of 16, in rows of four: columns 2, 3, and 1, 4 as they are
+	// 4 of each of 16, in rows of four: columns 2, 3, and 1, 4 as they are
+	if p := planned(t, d); step(t, p, "block@evening").Make != 8 {
 		t.Errorf("two colourways that come out the same are one: %d", step(t, p, "block@evening").Make)
 	}
 	for _, bad := range []struct {
@@ -307,9 +308,11 @@ func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 // Parts follow the block; what falls off the ruler is named with the nearest sizes that do not.
 func TestResize(t *testing.T) {
 	d := fromLibrary(t, "eight-pointed-star")
-	unit(t, d, "middle").How.(*straight.PlainPatch).Width = making.Typed("4 1/2 in") // one written as a length among those in strips
+	// one written as a length among those in strips
+	unit(t, d, "middle").How.(*straight.PlainPatch).Width = making.Typed("4 1/2 in")
 	for to, strip := range map[measure.Written]measure.Written{
-		measure.Typed("12"): measure.Typed("3 1/2 in"), measure.Typed("6"): measure.Typed("2 in"), measure.Typed("9"): measure.Typed("2 3/4 in"),
+		measure.Typed("12"): measure.Typed("3 1/2 in"), measure.Typed("6"): measure.Typed("2 in"),
+		measure.Typed("9"):     measure.Typed("2 3/4 in"),
 		measure.Typed("20 cm"): measure.Typed("6.27 cm"),
 	} {
 		r, problems := askunits.Resize(d, "block", to)
@@ -360,15 +363,22 @@ func TestPointsAndJoints(t *testing.T) {
 		}}
 		return d
 	}
-	warned(t, goose(making.Typed("3 in"), making.Typed("2 1/8 in")), "point-short", "/units/0", "falls short of the seam at its top edge by ⅛″")
+	warned(t, goose(making.Typed("3 in"), making.Typed("2 1/8 in")), "point-short", "/units/0",
+		"falls short of the seam at its top edge by ⅛″")
 	warned(t, goose(making.Typed("3 in"), making.Typed("1 7/8 in")), "point-cut-off", "/units/0", "cut off by ⅛″")
 	if _, problems := plan.Make(goose(making.Typed("3 in"), making.Typed("2 in")), nil); len(problems) != 0 {
 		t.Errorf("a true goose: %v", problems)
 	}
 	d := fromLibrary(t, "pinwheel")
 	d.Parts = []making.Unit{
-		{ID: "a", Name: "A", How: &straight.PlainPatch{Role: "A", Width: making.Typed("2 1/2 in"), Height: making.Typed("2 1/2 in")}},
-		{ID: "b", Name: "B", How: &straight.PlainPatch{Role: "B", Width: making.Typed("2 5/8 in"), Height: making.Typed("2 1/2 in")}},
+		{ID: "a", Name: "A", How: &straight.PlainPatch{
+			Role: "A", Width: making.Typed("2 1/2 in"),
+			Height: making.Typed("2 1/2 in"),
+		}},
+		{ID: "b", Name: "B", How: &straight.PlainPatch{
+			Role: "B", Width: making.Typed("2 5/8 in"),
+			Height: making.Typed("2 1/2 in"),
+		}},
 		{ID: "block", Name: "Block", How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{
 			{{Unit: "a"}, {Unit: "b"}},
 			{{Unit: "b"}, {Unit: "a"}},
@@ -503,7 +513,12 @@ func TestADiagonalLongerThanTheRulerIsSaid(t *testing.T) {
 		finished making.Breadth
 		longest  measure.Written
 		warned   bool
-	}{{making.Typed("16 in"), measure.Written{}, false}, {making.Typed("16 in"), measure.Typed("20 in"), true}, {making.Typed("4 in"), measure.Typed("20 in"), false}, {making.Typed("18 in"), measure.Written{}, true}} {
+	}{
+		{making.Typed("16 in"), measure.Written{}, false},
+		{making.Typed("16 in"), measure.Typed("20 in"), true},
+		{making.Typed("4 in"), measure.Typed("20 in"), false},
+		{making.Typed("18 in"), measure.Written{}, true},
+	} {
 		var d document.Document
 		for _, one := range blocks(t) {
 			if one.Name == "Half-square unit" {

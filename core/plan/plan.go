@@ -164,12 +164,14 @@ func empty(d document.Document) Plan {
 	return Plan{
 		Name: d.Name, Measure: d.Units, Hand: d.Settings.Hand, Chain: d.Schools.Chain, Stages: batching.Stages,
 		Pictures: map[naming.Step]drawn.Picture{},
-		Steps:    []machine.StepShown{}, Cut: []mat.FabricCut{}, Sets: []mat.SetCut{}, Script: []mat.ScriptPart{}, Tests: []ruler.TestStripRead{},
+		Steps:    []machine.StepShown{}, Cut: []mat.FabricCut{}, Sets: []mat.SetCut{}, Script: []mat.ScriptPart{},
+		Tests: []ruler.TestStripRead{},
 		Taken: []leftover.TakenShown{}, Remnants: []leftover.Remnant{}, GoodFor: []leftover.GoodFor{}, Trim: []ruler.Trim{},
 		Press: iron.EmptyPressing(), Quilt: drawn.Empty(),
 		Values: prints.Values{Fabrics: []prints.FabricValue{}, Pairs: []prints.Contrast{}},
 		Deal:   prints.EmptyDeal(),
-		Ledger: leftover.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{}, Knives: []mat.KnifeCard{}, Tubes: []mat.TubeCard{},
+		Ledger: leftover.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{}, Knives: []mat.KnifeCard{},
+		Tubes: []mat.TubeCard{},
 	}
 }
 

@@ -295,7 +295,10 @@ func TestNonsenseIsSaidAtItsPlace(t *testing.T) {
 		{"strip of nothing", func(d *document.Document) { d.Strip = measure.Typed("0") }, "too-small", "/strip"},
 		{"strip taken by its seams", func(d *document.Document) { d.Strip = measure.Typed("1/2") }, "too-narrow", "/strip"},
 		{
-			"strip wider than the cloth", func(d *document.Document) { d.Strip, d.Cloth.Usable = measure.Typed("12"), measure.Typed("11") },
+			"strip wider than the cloth", func(d *document.Document) {
+				d.Strip, d.Cloth.Usable = measure.Typed("12"),
+					measure.Typed("11")
+			},
 			"wider-than-cloth", "/units/0/how/strips/0/width",
 		},
 		{

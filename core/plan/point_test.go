@@ -132,7 +132,8 @@ func TestBlocksBetween(t *testing.T) {
 	d := onPoint(t, 3, 4, "9")
 	text, _ := document.Write(d)
 	d, _ = document.Read([]byte(strings.Replace(string(text), `"units": [`,
-		`"units": [{"id": "q", "name": "Other", "how": {"by": "patch", "role": "B", "width": "9 1/2", "height": "9 1/2"}},`, 1)))
+		`"units": [{"id": "q", "name": "Other", "how": {"by": "patch", "role": "B", "width": "9 1/2", "height": "9 1/2"}},`,
+		1)))
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "p"}, {Unit: "q"}}, {{Unit: "q"}, {Unit: "p"}}}
 	p := planned(t, d)
 	count := map[string]int{}
@@ -207,7 +208,8 @@ func TestOnPointIsRefusedWithTheMend(t *testing.T) {
 		code, at string
 	}{
 		{
-			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: making.Typed("2 in")} }, "sashed-on-point",
+			func(d *document.Document) { d.Top.Sashing = &quilt.Sashing{Role: "A", Width: making.Typed("2 in")} },
+			"sashed-on-point",
 			"/top/sashing",
 		},
 		{func(d *document.Document) { d.Top.Point.Role = "Z" }, "role-without-fabric", "/top/point/role"},

@@ -112,9 +112,12 @@ func TestPartsAreTurnedWithinABlock(t *testing.T) {
 func TestSegmentsArePressedTwoWaysByRows(t *testing.T) {
 	d := fromLibrary(t, "nine-patch")
 	set := d.Parts[0]
-	d.Parts = []making.Unit{set, d.Parts[1], {ID: "block", Name: "Block", How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{
-		{{Unit: "I"}, {Unit: "I"}}, {{Unit: "I"}, {Unit: "I"}},
-	})}}}
+	d.Parts = []making.Unit{
+		set, d.Parts[1],
+		{ID: "block", Name: "Block", How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{
+			{{Unit: "I"}, {Unit: "I"}}, {{Unit: "I"}, {Unit: "I"}},
+		})}},
+	}
 	set.How.(*straight.StripSet).Strips[2].Role = "C"
 	d.Roles = append(d.Roles, cloth.Role{ID: "C", Name: "third", Fabric: d.Fabrics[0].ID})
 	d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "third", Name: "Third", Colour: "#335577"})
@@ -322,15 +325,16 @@ func TestSchoolsDecideTheRest(t *testing.T) {
 	}
 }
 
-// A single step has every school of pressing that is offered for it: its last seams late are two kinds of that block alone, and
-// what it presses to the dark, come what may, is told, and can be let go, as it is for the whole quilt.
+// A single step has every school of pressing that is offered for it: its last seams late are two kinds of that block
+// alone, and what it presses to the dark, come what may, is told, and can be let go, as it is for the whole quilt.
 func TestASchoolOfPressingForOneStep(t *testing.T) {
 	d := fromLibrary(t, "four-patch")
 	d.Top.Rows, d.Top.Columns = 4, 4
 	d.Schools.Press = pressing.Late
 	whole := counts(planned(t, d))
 	d.Schools.Press, d.Schools.Steps = pressing.Nest, map[string]document.StepSchools{"block": {Press: pressing.Late}}
-	if one := counts(planned(t, d)); one["block"] != 8 || one["block@@B"] != whole["block@@B"] || one["two"] != whole["two"] {
+	if one := counts(planned(t, d)); one["block"] != 8 || one["block@@B"] != whole["block@@B"] ||
+		one["two"] != whole["two"] {
 		t.Errorf("last seams of one block late: %v, want %v", one, whole)
 	}
 	for _, l := range planned(t, d).Press.Lines {
@@ -347,7 +351,8 @@ func TestASchoolOfPressingForOneStep(t *testing.T) {
 	}
 	d.Schools.Steps = own
 	p := planned(t, d)
-	if p.Press.Clashes <= before.Press.Clashes || !strings.Contains(p.Press.Detail, "to the dark, come what may. Press to nest there too") ||
+	if p.Press.Clashes <= before.Press.Clashes || !strings.Contains(p.Press.Detail, "to the dark, come what may. Press "+
+		"to nest there too") ||
 		!strings.Contains(p.Press.Detail, d.Parts[len(d.Parts)-1].Name+" to the dark") {
 		t.Fatalf("%d clash, %d before: %q", p.Press.Clashes, before.Press.Clashes, p.Press.Detail)
 	}
@@ -356,10 +361,12 @@ func TestASchoolOfPressingForOneStep(t *testing.T) {
 		t.Fatal(problems)
 	}
 	i := slices.IndexFunc(r.List, func(o askpress.Remedy) bool { return o.Name == "Press to nest" })
-	if i < 0 || r.List[i].Clashes != before.Press.Clashes || planned(t, r.List[i].Document).Press.Clashes != before.Press.Clashes {
+	if i < 0 || r.List[i].Clashes != before.Press.Clashes ||
+		planned(t, r.List[i].Document).Press.Clashes != before.Press.Clashes {
 		t.Fatalf("pressing there to nest is not offered, or leaves otherwise than it says: %+v", r.List)
 	}
-	if steps := r.List[i].Document.Schools.Steps; steps["block"].Press != pressing.Nest || steps["II"].Press != pressing.Dark {
+	if steps := r.List[i].Document.Schools.Steps; steps["block"].Press != pressing.Nest ||
+		steps["II"].Press != pressing.Dark {
 		t.Errorf("only what clashes is let go: %v", steps)
 	}
 	var seam naming.Seam
@@ -368,7 +375,8 @@ func TestASchoolOfPressingForOneStep(t *testing.T) {
 			seam = l.Each[0].Seam
 		}
 	}
-	if said, _ := askpress.AboutSeam(d, seam, ask.Enough(nil)); !strings.Contains(strings.Join(said.Why, " "), "as you press every seam there") {
+	if said, _ := askpress.AboutSeam(d, seam, ask.Enough(nil)); !strings.Contains(strings.Join(said.Why, " "),
+		"as you press every seam there") {
 		t.Errorf("why: %v", said.Why)
 	}
 }

@@ -31,14 +31,20 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 		{"nothing", nil, 3, 0, "¾ yd", []string{}, map[string]int{"p": 12}},
 		{
 			"five squares",
-			[]cloth.Supply{{ID: "ten", Kind: cloth.Pieces, Width: measure.Typed("10 in"), Length: measure.Typed("10 in"), Count: 5}},
+			[]cloth.Supply{{
+				ID: "ten", Kind: cloth.Pieces, Width: measure.Typed("10 in"), Length: measure.Typed("10 in"),
+				Count: 5,
+			}},
 			2, 0, "½ yd", // 7 squares: two strips, 17½″
 			[]string{"5 of 8½″ × 8½″ from 5 pieces of 10″ × 10″ on the shelf, for Square"},
 			map[string]int{"p": 7, "p/shelf/ten": 5},
 		},
 		{
 			"quarters",
-			[]cloth.Supply{{ID: "fq", Kind: cloth.Pieces, Width: measure.Typed("21 in"), Length: measure.Typed("18 in"), Count: 9}},
+			[]cloth.Supply{{
+				ID: "fq", Kind: cloth.Pieces, Width: measure.Typed("21 in"), Length: measure.Typed("18 in"),
+				Count: 9,
+			}},
 			0, 0, "nothing", // two by two from each, three are enough
 			[]string{
 				"12 of 8½″ × 8½″ from 3 pieces of 21″ × 18″, 4 from each on the shelf, for Square",
@@ -48,7 +54,10 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 		},
 		{
 			"strips cut already",
-			[]cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: measure.Typed("8 1/2 in"), Length: measure.Typed("42 in"), Count: 1}},
+			[]cloth.Supply{{
+				ID: "roll", Kind: cloth.Strips, Width: measure.Typed("8 1/2 in"), Length: measure.Typed("42 in"),
+				Count: 1,
+			}},
 			3, 1, "½ yd",
 			[]string{"1 strip of 8½″: on the shelf, cut already"},
 			map[string]int{"p": 12, "pool/f/207264": 3},
@@ -62,7 +71,10 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 		}, nil},
 		{
 			"strips wider than it takes",
-			[]cloth.Supply{{ID: "roll", Kind: cloth.Strips, Width: measure.Typed("9 in"), Length: measure.Typed("42 in"), Count: 9}},
+			[]cloth.Supply{{
+				ID: "roll", Kind: cloth.Strips, Width: measure.Typed("9 in"), Length: measure.Typed("42 in"),
+				Count: 9,
+			}},
 			0, 0, "nothing",
 			[]string{
 				"12 of 8½″ × 8½″ from 3 strips of 9″ × 42″, 4 from each on the shelf, for Square",
@@ -72,7 +84,10 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 		},
 		{
 			"a length",
-			[]cloth.Supply{{ID: "half", Kind: cloth.Yardage, Width: measure.Typed("42 in"), Length: measure.Typed("20 in"), Count: 1}},
+			[]cloth.Supply{{
+				ID: "half", Kind: cloth.Yardage, Width: measure.Typed("42 in"), Length: measure.Typed("20 in"),
+				Count: 1,
+			}},
 			3, 0, "¼ yd", // two strips, 17½″ of 20″; the third is bought: 9″
 			[]string{"2 strips from 20″ on the shelf; 2½″ of it is left"},
 			map[string]int{"p": 12},
@@ -83,7 +98,10 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 		}}, 1, 0, "¼ yd", []string{"8 of 8½″ × 8½″ from 1 length of 36″ × 20″ on the shelf, for Square"}, nil},
 		{
 			"all of it",
-			[]cloth.Supply{{ID: "yard", Kind: cloth.Yardage, Width: measure.Typed("40 in"), Length: measure.Typed("1 yd"), Count: 1}},
+			[]cloth.Supply{{
+				ID: "yard", Kind: cloth.Yardage, Width: measure.Typed("40 in"), Length: measure.Typed("1 yd"),
+				Count: 1,
+			}},
 			3, 0, "nothing",
 			[]string{"3 strips from 36″ on the shelf; 10″ of it is left"},
 			map[string]int{"p": 12},
@@ -193,7 +211,10 @@ func TestAnyShelfGivesTheSameQuilt(t *testing.T) {
 }
 
 func TestBadSuppliesAreSaidAtTheirPlace(t *testing.T) {
-	good := cloth.Supply{ID: "good", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("10 in"), Length: measure.Typed("10 in"), Count: 1}
+	good := cloth.Supply{
+		ID: "good", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("10 in"),
+		Length: measure.Typed("10 in"), Count: 1,
+	}
 	for _, c := range []struct {
 		change   func(*cloth.Supply)
 		code, at string

@@ -16,7 +16,8 @@ func (p Plan) Text() string {
 	var s strings.Builder
 	line := func(format string, args ...any) { fmt.Fprintf(&s, format+"\n", args...) }
 	line("%s", p.Name)
-	line("%s%s; one block finishes %s; allowance %s", p.Set, after(", finishes ", p.Finished.Text), p.Block.Text, p.Seam.Effective.Text)
+	line("%s%s; one block finishes %s; allowance %s", p.Set, after(", finishes ", p.Finished.Text), p.Block.Text,
+		p.Seam.Effective.Text)
 	line("\nCLOTH")
 	for _, f := range p.Cut {
 		line("%s: %s of cloth, buy %s", f.Name, f.Length.Text, f.Buy)

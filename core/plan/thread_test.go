@@ -12,11 +12,14 @@ import (
 	"vicis/core/work"
 )
 
-// Thread worked by hand. A nine-patch of 2½ in strips: a set of three has two seams of 40 in, 80 in = 2.032 m; at 280 % at stitches of 2.3 mm
-// and short ones of 1.5 mm it takes 2 + 0.8 × 2.3 ÷ 1.5 = 3.2267 times that, half of it from the bobbin: 3.278 m. A seam of two segments is 6½ in,
-// 0.1651 m, and takes 1.4 times that: 0.2311 m.
+// Thread worked by hand. A nine-patch of 2½ in strips: a set of three has two seams of 40 in, 80 in = 2.032 m; at 280 %
+// at stitches of 2.3 mm and short ones of 1.5 mm it takes 2 + 0.8 × 2.3 ÷ 1.5 = 3.2267 times that, half of it from the
+// bobbin: 3.278 m. A seam of two segments is 6½ in, 0.1651 m, and takes 1.4 times that: 0.2311 m.
 func TestThreadOfASeam(t *testing.T) {
-	d, problems := starter.Build(starter.Choices{Name: "N", Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 4, Columns: 4, Measure: measure.Inches, Strip: measure.Typed("2 1/2")})
+	d, problems := starter.Build(starter.Choices{
+		Name: "N", Block: starter.Checkers, Squares: 3, Companion: starter.None,
+		Rows: 4, Columns: 4, Measure: measure.Inches, Strip: measure.Typed("2 1/2"),
+	})
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
@@ -55,7 +58,8 @@ func TestThreadOfASeam(t *testing.T) {
 	}
 }
 
-// A way of working that is none is refused at its place, every one of them; so are a bobbin, a stitch and thread for a seam that cannot be.
+// A way of working that is none is refused at its place, every one of them; so are a bobbin, a stitch and thread for a
+// seam that cannot be.
 func TestWaysOfWorkingThatAreNone(t *testing.T) {
 	for at, set := range map[string]func(d *document.Document){
 		"/schools/joining":  func(d *document.Document) { d.Schools.Joining = "fours" },
@@ -68,7 +72,10 @@ func TestWaysOfWorkingThatAreNone(t *testing.T) {
 		"/settings/stitch":  func(d *document.Document) { d.Settings.Stitch = measure.Typed("7 mm") },
 		"/settings/short":   func(d *document.Document) { d.Settings.Short = measure.Typed("short") },
 	} {
-		d, _ := starter.Build(starter.Choices{Name: "N", Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 2, Columns: 2, Measure: measure.Inches, Strip: measure.Typed("2 1/2")})
+		d, _ := starter.Build(starter.Choices{
+			Name: "N", Block: starter.Checkers, Squares: 3, Companion: starter.None,
+			Rows: 2, Columns: 2, Measure: measure.Inches, Strip: measure.Typed("2 1/2"),
+		})
 		set(&d)
 		_, problems := plan.Make(d, nil)
 		if stops := problems.Stops(); len(stops) != 1 || stops[0].At != at || stops[0].Mend == "" {

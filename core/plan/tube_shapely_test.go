@@ -16,8 +16,8 @@ import (
 	"vicis/core/straight"
 )
 
-// shapelyWaves draws waves a second time from their numbers alone: the tube as a strip of cloth that is endless up and down,
-// of which each column is a window; only the allowances of the opened seam belong to the strips beside it.
+// shapelyWaves draws waves a second time from their numbers alone: the tube as a strip of cloth that is endless up and
+// down, of which each column is a window; only the allowances of the opened seam belong to the strips beside it.
 const shapelyWaves = `
 import json, sys
 from shapely.geometry import Polygon, box
@@ -54,8 +54,9 @@ for name, w in json.load(sys.stdin).items():
         if ours.symmetric_difference(theirs).area > 0.02: print(name, "differs in", f, "by", ours.symmetric_difference(theirs).area)
 `
 
-// Columns and whole waves drawn a second time, with Shapely (Debian's python3-shapely), from widths, strips and where each is
-// opened: those of the library and 200 seeded ones, of equal and unequal strips, of whole and half steps, evened both ways.
+// Columns and whole waves drawn a second time, with Shapely (Debian's python3-shapely), from widths, strips and where
+// each is opened: those of the library and 200 seeded ones, of equal and unequal strips, of whole and half steps,
+// evened both ways.
 func TestWavesAgainstShapely(t *testing.T) {
 	type drawing struct {
 		Seam    float64   `json:"seam"`

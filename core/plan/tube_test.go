@@ -52,8 +52,8 @@ func steps(times int, each ...float64) (list []float64) {
 	return list
 }
 
-// Crossings between the columns of one block that lie on each other, however the tube is pressed (found with an SMT solver);
-// with two tubes in turn there are none.
+// Crossings between the columns of one block that lie on each other, however the tube is pressed (found with an SMT
+// solver); with two tubes in turn there are none.
 func TestCrossingsOfWaves(t *testing.T) {
 	for _, one := range []struct {
 		strips    int
@@ -65,7 +65,8 @@ func TestCrossingsOfWaves(t *testing.T) {
 		{10, steps(4, 4), 7, 36},
 		{8, steps(6, 2), 0, 42}, // 8 / gcd is even
 		{8, steps(5, 1), 0, 35},
-		{5, steps(4, 1), 3, 16}, // an odd number: one clash at each join, but where the seam with the defect is the one that is opened
+		// an odd number: one clash at each join, but where the seam with the defect is the one that is opened
+		{5, steps(4, 1), 3, 16},
 		{6, steps(5, 3), 0, 25},
 	} {
 		d := wave(t, one.strips, "2 1/2 in", []string{"2 in"}, one.steps)
@@ -78,7 +79,8 @@ func TestCrossingsOfWaves(t *testing.T) {
 			}
 		}
 		if inside != one.of || clash != one.clash {
-			t.Errorf("%d strips, steps of %v: %d of %d clash, should be %d of %d", one.strips, one.steps, clash, inside, one.clash, one.of)
+			t.Errorf("%d strips, steps of %v: %d of %d clash, should be %d of %d", one.strips, one.steps, clash, inside,
+				one.clash, one.of)
 		}
 		told := 0
 		for _, c := range p.Tubes[0].Columns {
@@ -127,7 +129,10 @@ func TestTheSecondTubeOfColumnsLaidStraight(t *testing.T) {
 		t.Errorf("nothing is said of what is turned by hand: %s", row.Sewing.Hold)
 	}
 	got, _ := askpress.RemediesFor(d, ask.Enough(nil))
-	if !slices.ContainsFunc(got.List, func(r askpress.Remedy) bool { return strings.HasPrefix(r.Name, "Two tubes") && r.Clashes == 0 }) {
+	if !slices.ContainsFunc(got.List, func(r askpress.Remedy) bool {
+		return strings.HasPrefix(r.Name, "Two tubes") &&
+			r.Clashes == 0
+	}) {
 		t.Errorf("no second tube among %d remedies", len(got.List))
 	}
 }
@@ -168,13 +173,15 @@ func TestWavesAreArrangedAsTheyAreLaid(t *testing.T) {
 			one := d
 			one.Top.Repeat = a.Repeat
 			if p := planned(t, one); p.Press.Clashes != a.Clashes || p.Press.Crossings != a.Crossings {
-				t.Errorf("straight %v, %s: %d of %d clash; its plan says %d of %d", straight, a.Name, a.Clashes, a.Crossings, p.Press.Clashes, p.Press.Crossings)
+				t.Errorf("straight %v, %s: %d of %d clash; its plan says %d of %d", straight, a.Name, a.Clashes, a.Crossings,
+					p.Press.Clashes, p.Press.Crossings)
 			}
 		}
 	}
 }
 
-// Another size of a wave is the size its plan has, whatever lies at the ends of its rows; and so is what comes out of cloth.
+// Another size of a wave is the size its plan has, whatever lies at the ends of its rows; and so is what comes out of
+// cloth.
 func TestWavesOfAnotherSize(t *testing.T) {
 	for _, straight := range []bool{false, true} {
 		d := fromLibrary(t, "gentle-wave")
@@ -189,10 +196,12 @@ func TestWavesOfAnotherSize(t *testing.T) {
 			sized := d
 			sized.Top.Rows, sized.Top.Columns = one.Rows, one.Columns
 			if p := planned(t, sized); p.Finished.Text != one.Finished.Text {
-				t.Errorf("straight %v: %d × %d is said to finish %s; its plan says %s", straight, one.Columns, one.Rows, one.Finished.Text, p.Finished.Text)
+				t.Errorf("straight %v: %d × %d is said to finish %s; its plan says %s", straight, one.Columns, one.Rows,
+					one.Finished.Text, p.Finished.Text)
 			}
 		}
-		reach, problems := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("1 yd")}}, ask.Enough(nil))
+		reach, problems := askcloth.Backwards(d,
+			[]askcloth.SupplyThere{{Fabric: d.Fabrics[0].ID, Length: measure.Typed("1 yd")}}, ask.Enough(nil))
 		if problems.Stopped() || reach.Blocks == 0 {
 			t.Fatalf("%+v %v", reach, problems)
 		}
@@ -200,17 +209,20 @@ func TestWavesOfAnotherSize(t *testing.T) {
 		sized.Top.Rows, sized.Top.Columns = reach.Rows, reach.Columns
 		p := planned(t, sized)
 		if p.Finished.Text != reach.Finished.Text || p.Blocks != reach.Blocks {
-			t.Errorf("straight %v: %d blocks of %s come out; their plan says %d and %s", straight, reach.Blocks, reach.Finished.Text, p.Blocks, p.Finished.Text)
+			t.Errorf("straight %v: %d blocks of %s come out; their plan says %d and %s", straight, reach.Blocks,
+				reach.Finished.Text, p.Blocks, p.Finished.Text)
 		}
 		resized, problems := askunits.Resize(d, "wave", measure.Typed("15"))
-		if p := planned(t, resized.Document); problems.Stopped() || p.Tubes[0].Columns[0].Width.Text != "4½″" || p.Tubes[0].Sets[0].Round != "32″" {
-			t.Errorf("twice as wide it is cut %s of a tube %s round: %v", p.Tubes[0].Columns[0].Width.Text, p.Tubes[0].Sets[0].Round, problems)
+		if p := planned(t, resized.Document); problems.Stopped() || p.Tubes[0].Columns[0].Width.Text != "4½″" ||
+			p.Tubes[0].Sets[0].Round != "32″" {
+			t.Errorf("twice as wide it is cut %s of a tube %s round: %v", p.Tubes[0].Columns[0].Width.Text,
+				p.Tubes[0].Sets[0].Round, problems)
 		}
 	}
 }
 
-// A tube of eight 2½″ strips: 16 round, columns 16½; widths 2½, 2, 1½, 1, 1½, 2 take 10½″ and join to 8″; ten of them take
-// 105″, three tubes at 39½″ each.
+// A tube of eight 2½″ strips: 16 round, columns 16½; widths 2½, 2, 1½, 1, 1½, 2 take 10½″ and join to 8″; ten of them
+// take 105″, three tubes at 39½″ each.
 func TestATubeOfEight(t *testing.T) {
 	d := fromLibrary(t, "gentle-wave")
 	d.Top.Rows, d.Top.Columns = 2, 5
@@ -263,7 +275,10 @@ func TestTheListRunsOnFromTubeToTube(t *testing.T) {
 	// On cloth where the order of the list would take one tube more than the fewest, every tube follows it by itself.
 	d.Cloth.Usable, d.Top.Columns, d.Top.Rows = measure.Typed("9 1/2 in"), 1, 1
 	tube := unit(t, d, "wave").How.(*recut.Tube)
-	for i, w := range []making.Breadth{making.Typed("5 in"), making.Typed("5 in"), making.Typed("4 in"), making.Typed("4 in")} {
+	for i, w := range []making.Breadth{
+		making.Typed("5 in"), making.Typed("5 in"), making.Typed("4 in"),
+		making.Typed("4 in"),
+	} {
 		tube.Columns[i].Width = w
 	}
 	tube.Columns = tube.Columns[:4]
@@ -276,8 +291,8 @@ func TestTheListRunsOnFromTubeToTube(t *testing.T) {
 	}
 }
 
-// Opened in the middle of a strip a column is two allowances shorter. Trimmed, all columns end where that one does; eked out,
-// all are as long as one opened at a seam. Either way its seams lie half-way between those beside it.
+// Opened in the middle of a strip a column is two allowances shorter. Trimmed, all columns end where that one does;
+// eked out, all are as long as one opened at a seam. Either way its seams lie half-way between those beside it.
 func TestHalfSteps(t *testing.T) {
 	for _, one := range []struct {
 		even recut.Evening
@@ -308,14 +323,18 @@ func TestHalfSteps(t *testing.T) {
 			}
 		}
 		p := planned(t, d)
-		if bits := slices.ContainsFunc(p.Steps, func(s machine.StepShown) bool { return strings.HasSuffix(string(s.ID), "-bit") }); bits != (one.even == recut.EkeOut) {
+		if bits := slices.ContainsFunc(p.Steps,
+			func(s machine.StepShown) bool {
+				return strings.HasSuffix(string(s.ID),
+					"-bit")
+			}); bits != (one.even == recut.EkeOut) {
 			t.Errorf("%s: bits are cut: %v", one.even, bits)
 		}
 	}
 }
 
-// Columns straight in the top, one more at an end of every row: rings, openings and rows follow, and rows alternate. It is the
-// same quilt as one whose columns are laid one by one.
+// Columns straight in the top, one more at an end of every row: rings, openings and rows follow, and rows alternate. It
+// is the same quilt as one whose columns are laid one by one.
 func TestColumnsStraightInTheTop(t *testing.T) {
 	byHand := fromLibrary(t, "gentle-wave")
 	var row []quilt.Cell
@@ -356,7 +375,8 @@ func TestColumnsStraightInTheTop(t *testing.T) {
 			t.Errorf("%d of %d clash: %s", p.Press.Clashes, p.Press.Crossings, p.Press.Detail)
 		}
 	}
-	// Without more at the end the rows hold whole waves; at the left it is the last column; joined, it is one beside the blocks.
+	// Without more at the end the rows hold whole waves; at the left it is the last column; joined, it is one beside the
+	// blocks.
 	for _, one := range []struct {
 		straight bool
 		edge     making.RowEnd
@@ -384,15 +404,40 @@ func TestTubesThatCannotBe(t *testing.T) {
 		code   string
 		at     string
 	}{
-		{"opened at a seam it has not", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Top, m.Columns[2].Step = "s9", 0 }, "no-such-seam", at("/columns/2/top")},
+		{"opened at a seam it has not", func(_ *straight.StripSet, m *recut.Tube) {
+			m.Columns[2].Top,
+				m.Columns[2].Step = "s9", 0
+		}, "no-such-seam", at("/columns/2/top")},
 		{"told twice", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Top = "s3" }, "step", at("/columns/2/step")},
-		{"the middle of nothing", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Middle = true }, "step", at("/columns/2/middle")},
-		{"a third of a step", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Step = 1.0 / 3 }, "step", at("/columns/2/step")},
-		{"further than round", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Step = 7 }, "step", at("/columns/2/step")},
-		{"further than anything", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Step = 1e300 }, "step", at("/columns/2/step")},
-		{"within two allowances", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[3].Width = making.Typed("1/2 in") }, "too-narrow", at("/columns/3/width")},
-		{"unreadable", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[3].Width = making.Typed("two") }, "length-unreadable", at("/columns/3/width")},
-		{"wider than the tube is long", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[3].Width = making.Typed("45 in") }, "cloth-too-short", at("/columns/3/width")},
+		{
+			"the middle of nothing", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Middle = true }, "step",
+			at("/columns/2/middle"),
+		},
+		{
+			"a third of a step", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Step = 1.0 / 3 }, "step",
+			at("/columns/2/step"),
+		},
+		{
+			"further than round", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Step = 7 }, "step",
+			at("/columns/2/step"),
+		},
+		{
+			"further than anything", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Step = 1e300 }, "step",
+			at("/columns/2/step"),
+		},
+		{
+			"within two allowances", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[3].Width = making.Typed("1/2 in") },
+			"too-narrow", at("/columns/3/width"),
+		},
+		{
+			"unreadable", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[3].Width = making.Typed("two") },
+			"length-unreadable", at("/columns/3/width"),
+		},
+		{"wider than the tube is long", func(_ *straight.StripSet,
+			m *recut.Tube,
+		) {
+			m.Columns[3].Width = making.Typed("45 in")
+		}, "cloth-too-short", at("/columns/3/width")},
 		{"500 columns", func(_ *straight.StripSet, m *recut.Tube) {
 			for i := range 500 {
 				c := m.Columns[1]
@@ -401,16 +446,28 @@ func TestTubesThatCannotBe(t *testing.T) {
 			}
 		}, "column-count", at("/columns")},
 		{"no column", func(_ *straight.StripSet, m *recut.Tube) { m.Columns = nil }, "column-count", at("/columns")},
-		{"two of one name", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].ID = "c1" }, "id-not-unique", at("/columns/2/id")},
-		{"no name that can be told", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].ID = "a/b" }, "id-not-unique", at("/columns/2/id")},
+		{
+			"two of one name", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].ID = "c1" }, "id-not-unique",
+			at("/columns/2/id"),
+		},
+		{
+			"no name that can be told", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].ID = "a/b" }, "id-not-unique",
+			at("/columns/2/id"),
+		},
 		{"not closed", func(s *straight.StripSet, _ *recut.Tube) { s.Closed = false }, "not-a-tube", at("/columns/0/from")},
 		{"itself", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[0].From = "wave" }, "unit-of-itself", at("")},
-		{"one strip", func(s *straight.StripSet, _ *recut.Tube) { s.Strips = s.Strips[:1] }, "one-strip", "/units/0/how/strips"},
+		{
+			"one strip", func(s *straight.StripSet, _ *recut.Tube) { s.Strips = s.Strips[:1] }, "one-strip",
+			"/units/0/how/strips",
+		},
 		{"too narrow to open", func(s *straight.StripSet, _ *recut.Tube) {
 			s.Strips = s.Strips[:2]
 			s.Strips[0].Width, s.Strips[1].Width = making.Typed("1 1/2 in"), making.Typed("1 1/2 in")
 		}, "tube-too-narrow", "/units/0/how/strips"},
-		{"columns of unlike length", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Step = 0.5 }, "columns-unlike", at("/even")},
+		{
+			"columns of unlike length", func(_ *straight.StripSet, m *recut.Tube) { m.Columns[2].Step = 0.5 }, "columns-unlike",
+			at("/even"),
+		},
 		{"at no end", func(_ *straight.StripSet, m *recut.Tube) { m.Edge = "top" }, "edge-unknown", at("/edge")},
 		{"evened otherwise", func(_ *straight.StripSet, m *recut.Tube) { m.Even = "stretch" }, "even-unknown", at("/even")},
 		{"eked out of a thin strip", func(s *straight.StripSet, m *recut.Tube) {
@@ -435,7 +492,10 @@ func TestTubesThatCannotBe(t *testing.T) {
 		}
 	}
 	d := fromLibrary(t, "rising-steps")
-	d.Parts = append(d.Parts, making.Unit{ID: "seg", Name: "Segment", How: &straight.SubCut{From: "set", Width: making.Typed("2 in")}})
+	d.Parts = append(d.Parts, making.Unit{
+		ID: "seg", Name: "Segment",
+		How: &straight.SubCut{From: "set", Width: making.Typed("2 in")},
+	})
 	_, problems := plan.Make(d, nil)
 	refused(t, problems, "set-closed", "/units/2/how/from")
 }
@@ -462,7 +522,8 @@ func TestAWaveThatBreaksOff(t *testing.T) {
 			t.Errorf("%s: the quilt is %v wide, and was %v", w.Name, now, before.Finished.W.Inches)
 		}
 		if w.Quilt != p.Finished.Text || w.Clashes != p.Press.Clashes || w.Tubes != p.Tubes[0].Sets[0].Tubes {
-			t.Errorf("%s: %s, %d clash, %d tubes; its plan says %s, %d, %d", w.Name, w.Quilt, w.Clashes, w.Tubes, p.Finished.Text, p.Press.Clashes, p.Tubes[0].Sets[0].Tubes)
+			t.Errorf("%s: %s, %d clash, %d tubes; its plan says %s, %d, %d", w.Name, w.Quilt, w.Clashes, w.Tubes,
+				p.Finished.Text, p.Press.Clashes, p.Tubes[0].Sets[0].Tubes)
 		}
 	}
 	if closed, _ := askunits.WavesOf(got.List[0].Document, "wave", ask.Enough(nil)); len(closed.List) > 0 {

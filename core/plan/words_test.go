@@ -41,7 +41,8 @@ func someQuilts(t *testing.T, do func(name string, d document.Document, p plan.P
 		}
 		full, other := surrounded(b), otherwise(b)
 		full.Top.Borders = append(slices.Clone(full.Top.Borders), quilt.Border{
-			ID: "rim", Name: "Äußerer Rand", Role: b.Roles[0].ID, Width: making.Typed("2 in"), Corners: b.Roles[len(b.Roles)-1].ID,
+			ID: "rim", Name: "Äußerer Rand", Role: b.Roles[0].ID, Width: making.Typed("2 in"),
+			Corners: b.Roles[len(b.Roles)-1].ID,
 		})
 		try(b.Name+", with all round it", full)
 		try(b.Name+", otherwise", other)
@@ -134,7 +135,8 @@ func TestSentencesAreWhole(t *testing.T) {
 			}
 			for _, line := range strings.Split(s, "\n") {
 				for _, w := range wrong {
-					if m := w.FindString(strings.TrimSpace(line)); m != "" && !(strings.HasPrefix(s, p.Name) && strings.Contains(m, "  ")) {
+					if m := w.FindString(strings.TrimSpace(line)); m != "" &&
+						!(strings.HasPrefix(s, p.Name) && strings.Contains(m, "  ")) {
 						t.Errorf("%s: %q in %q", name, m, line)
 					}
 				}

@@ -24,8 +24,8 @@ import (
 	"vicis/core/times"
 )
 
-// The worst documents that were found or thought of: each within what a document may hold, each aimed at one place where
-// work could grow faster than the document.
+// The worst documents that were found or thought of: each within what a document may hold, each aimed at one place
+// where work could grow faster than the document.
 
 type (
 	object = map[string]any
@@ -121,7 +121,10 @@ func worst() []bad {
 
 	var borders list
 	for i := range 3000 {
-		borders = append(borders, object{"id": fmt.Sprintf("k%d", i), "name": fmt.Sprintf("K %d", i), "role": role(i), "width": "2 1/2 in", "corners": role(i + 1)})
+		borders = append(borders, object{
+			"id": fmt.Sprintf("k%d", i), "name": fmt.Sprintf("K %d", i), "role": role(i),
+			"width": "2 1/2 in", "corners": role(i + 1),
+		})
 	}
 	t := topOf(4, 4, "a")
 	t["borders"] = borders
@@ -155,9 +158,11 @@ func worst() []bad {
 
 	units = list{}
 	for i := range 240 {
-		units = append(units, square(fmt.Sprintf("p%d", i), role(i), fmt.Sprintf("%d/64 in", 100+7*(i%40)), fmt.Sprintf("%d/64 in", 150+11*(i/40))))
+		units = append(units, square(fmt.Sprintf("p%d", i), role(i), fmt.Sprintf("%d/64 in", 100+7*(i%40)),
+			fmt.Sprintf("%d/64 in", 150+11*(i/40))))
 	}
-	units = append(units, made("g", gridOf(6, 40, func(r, c int) object { return object{"unit": fmt.Sprintf("p%d", 40*r+c)} })))
+	units = append(units, made("g", gridOf(6, 40,
+		func(r, c int) object { return object{"unit": fmt.Sprintf("p%d", 40*r+c)} })))
 	add("6 × 40 unequal cells", shell(units, topOf(2, 2, "g"), nil))
 
 	// Log cabins of every size: forty thousand logs, of which no two are alike.
@@ -166,8 +171,12 @@ func worst() []bad {
 		for i := range n {
 			id := fmt.Sprintf("lc%d", i)
 			units = append(units, made(id, object{
-				"by": "log cabin", "centre": object{"role": "A"}, "width": fmt.Sprintf("%d/64 in", 100+i), "height": fmt.Sprintf("%d/64 in", 100+i),
-				"rounds": 20, "logs": list{object{"role": "A", "strip": fmt.Sprintf("%d/64 in", 60+i%7)}, object{"role": "B", "strip": "1 in"}},
+				"by": "log cabin", "centre": object{"role": "A"}, "width": fmt.Sprintf("%d/64 in", 100+i),
+				"height": fmt.Sprintf("%d/64 in", 100+i),
+				"rounds": 20, "logs": list{
+					object{"role": "A", "strip": fmt.Sprintf("%d/64 in", 60+i%7)},
+					object{"role": "B", "strip": "1 in"},
+				},
 			}))
 			names = append(names, id)
 		}
@@ -201,7 +210,10 @@ func worst() []bad {
 	units, names = nil, nil
 	for i := range 499 {
 		id := fmt.Sprintf("h%d", i)
-		units = append(units, made(id, object{"by": "half-square triangles", "way": "eight", "lower": object{"role": role(i)}, "upper": object{"role": role(i + 1)}, "finished": "2 strips", "sizing": "rule"}))
+		units = append(units, made(id, object{
+			"by": "half-square triangles", "way": "eight", "lower": object{"role": role(i)},
+			"upper": object{"role": role(i + 1)}, "finished": "2 strips", "sizing": "rule",
+		}))
 		names = append(names, id)
 	}
 	add("499 kinds with leftovers", shell(units, object{"rows": 5, "columns": 100, "repeat": func() (rows list) {
@@ -216,7 +228,10 @@ func worst() []bad {
 	names = nil
 	for i := range 60 {
 		id := fmt.Sprintf("h%d", i)
-		units = append(units, made(id, object{"by": "half-square triangles", "way": "two", "lower": object{"role": role(i)}, "upper": object{"role": role(i + 1)}, "finished": "2 strips", "sizing": "rule"}))
+		units = append(units, made(id, object{
+			"by": "half-square triangles", "way": "two", "lower": object{"role": role(i)},
+			"upper": object{"role": role(i + 1)}, "finished": "2 strips", "sizing": "rule",
+		}))
 		names = append(names, id)
 	}
 	var rows list
@@ -228,9 +243,17 @@ func worst() []bad {
 		rows = append(rows, row)
 	}
 	add("100 × 100 of sixty kinds turned", shell(units, object{"rows": 100, "columns": 100, "repeat": rows}, nil))
-	add("the same as a web, in kits of one", shell(units, object{"rows": 100, "columns": 100, "repeat": rows}, object{"schools": object{"rows": "web", "kit": 1}}))
-	add("the same with sashing", shell(units, object{"rows": 70, "columns": 70, "repeat": rows, "sashing": object{"role": "A", "width": "2 in", "corners": "B", "outer": true}}, nil))
-	add("the same on point", shell(units, object{"rows": 70, "columns": 70, "repeat": rows, "point": object{"role": "A", "corners": "B", "larger": "1/2 in"}}, nil))
+	add("the same as a web, in kits of one",
+		shell(units, object{"rows": 100, "columns": 100, "repeat": rows}, object{"schools": object{"rows": "web", "kit": 1}}))
+	add("the same with sashing", shell(units,
+		object{
+			"rows": 70, "columns": 70, "repeat": rows,
+			"sashing": object{"role": "A", "width": "2 in", "corners": "B", "outer": true},
+		}, nil))
+	add("the same on point", shell(units, object{
+		"rows": 70, "columns": 70, "repeat": rows,
+		"point": object{"role": "A", "corners": "B", "larger": "1/2 in"},
+	}, nil))
 	add("the same within pieced borders", shell(units, object{"rows": 60, "columns": 60, "repeat": rows, "borders": list{
 		object{"id": "p1", "name": "P", "cells": rows[0], "corner": object{"unit": "h1"}},
 		object{"id": "p2", "name": "P2", "cells": rows[1], "corner": object{"unit": "h1"}},
@@ -270,10 +293,15 @@ func worst() []bad {
 		done = append(done, fmt.Sprintf("row-%d", i))
 		spun = append(spun, fmt.Sprintf("row-1#%d", i))
 	}
-	add("12,000 held, done and spun", shell(one, topOf(4, 4, "a"), object{"press": object{"held": held, "done": done, "spun": spun}}))
+	add("12,000 held, done and spun", shell(one, topOf(4, 4, "a"),
+		object{"press": object{"held": held, "done": done, "spun": spun}}))
 	var supplies list
 	for i := range 6000 {
-		supplies = append(supplies, object{"id": fmt.Sprintf("s%d", i), "fabric": "dark", "kind": []string{"yardage", "strips", "pieces"}[i%3], "width": fmt.Sprintf("%d/8 in", 40+i%200), "length": fmt.Sprintf("%d/8 in", 41+i%300), "count": 1 + i%5})
+		supplies = append(supplies, object{
+			"id": fmt.Sprintf("s%d", i), "fabric": "dark",
+			"kind": []string{"yardage", "strips", "pieces"}[i%3], "width": fmt.Sprintf("%d/8 in", 40+i%200),
+			"length": fmt.Sprintf("%d/8 in", 41+i%300), "count": 1 + i%5,
+		})
 	}
 	add("6,000 supplies", shell(one, topOf(40, 40, "a"), object{"supplies": supplies}))
 	add("500 supplies", shell(one, topOf(40, 40, "a"), object{"supplies": supplies[:500]}))
@@ -286,7 +314,10 @@ func worst() []bad {
 	}
 	var ways list
 	for i := range 500 {
-		ways = append(ways, object{"id": fmt.Sprintf("w%d", i), "name": fmt.Sprintf("W %d", i), "fabrics": object{"A": "light", "B": "dark"}})
+		ways = append(ways, object{
+			"id": fmt.Sprintf("w%d", i), "name": fmt.Sprintf("W %d", i),
+			"fabrics": object{"A": "light", "B": "dark"},
+		})
 	}
 	rows = nil
 	for i := range 100 {
@@ -326,20 +357,25 @@ func worst() []bad {
 		}
 		rows = append(rows, row)
 	}
-	add("500 patches, all laid, that stand in for each other", shell(units, object{"rows": 5, "columns": 100, "repeat": rows}, nil))
+	add("500 patches, all laid, that stand in for each other",
+		shell(units, object{"rows": 5, "columns": 100, "repeat": rows}, nil))
 	for i := range units { // half-square triangles of which a run gives eight, in a chain of stand-ins
 		id := fmt.Sprintf("p%d", i)
-		units[i] = made(id, object{"by": "half-square triangles", "way": "eight", "lower": object{"role": "A"}, "upper": object{"role": "B"}, "finished": "2 strips", "sizing": "rule"})
+		units[i] = made(id, object{
+			"by": "half-square triangles", "way": "eight", "lower": object{"role": "A"},
+			"upper": object{"role": "B"}, "finished": "2 strips", "sizing": "rule",
+		})
 		if i > 0 {
 			units[i].(object)["also"] = list{fmt.Sprintf("p%d", i-1)}
 		}
 	}
-	add("500 kinds in a chain of stand-ins", shell(units[:499], object{"rows": 5, "columns": 99, "repeat": func() (out list) {
-		for _, row := range rows {
-			out = append(out, row.(list)[:99])
-		}
-		return out
-	}()}, nil))
+	add("500 kinds in a chain of stand-ins",
+		shell(units[:499], object{"rows": 5, "columns": 99, "repeat": func() (out list) {
+			for _, row := range rows {
+				out = append(out, row.(list)[:99])
+			}
+			return out
+		}()}, nil))
 
 	// Doubling grids: each of two by two of the one before, each cell turned.
 	units = list{}
@@ -347,7 +383,8 @@ func worst() []bad {
 	prev := [2]string{"a", "b"}
 	for i := range 6 {
 		id := fmt.Sprintf("d%d", i)
-		units = append(units, made(id, gridOf(2, 2, func(r, c int) object { return object{"unit": prev[(r+c)%2], "turn": 90 * (2*r + c)} })))
+		units = append(units, made(id, gridOf(2, 2,
+			func(r, c int) object { return object{"unit": prev[(r+c)%2], "turn": 90 * (2*r + c)} })))
 		prev = [2]string{id, id}
 	}
 	add("grids of grids", shell(units, topOf(3, 3, prev[0]), nil))
@@ -359,7 +396,8 @@ func worst() []bad {
 	}
 	for i := range 300 {
 		id := fmt.Sprintf("n%d", i)
-		units = append(units, made(id, gridOf(7, 7, func(_, _ int) object { return object{"unit": fmt.Sprintf("p%d", r.IntN(60))} })))
+		units = append(units, made(id, gridOf(7, 7,
+			func(_, _ int) object { return object{"unit": fmt.Sprintf("p%d", r.IntN(60))} })))
 		names = append(names, id)
 	}
 	rows = nil
@@ -375,9 +413,11 @@ func worst() []bad {
 	// Forty different widths and heights.
 	units = list{}
 	for i := range 400 {
-		units = append(units, square(fmt.Sprintf("p%d", i), role(i), fmt.Sprintf("%d/64 in", 100+7*(i%20)), fmt.Sprintf("%d/64 in", 150+11*(i/20))))
+		units = append(units, square(fmt.Sprintf("p%d", i), role(i), fmt.Sprintf("%d/64 in", 100+7*(i%20)),
+			fmt.Sprintf("%d/64 in", 150+11*(i/20))))
 	}
-	units = append(units, made("g", gridOf(20, 20, func(r, c int) object { return object{"unit": fmt.Sprintf("p%d", 20*r+c)} })))
+	units = append(units, made("g", gridOf(20, 20,
+		func(r, c int) object { return object{"unit": fmt.Sprintf("p%d", 20*r+c)} })))
 	add("20 × 20 unequal cells", shell(units, topOf(5, 5, "g"), nil))
 	add("20 × 20 unequal cells, 500 pieces", shell(units, topOf(5, 5, "g"), object{"supplies": pieces}))
 	add("20 × 20 unequal cells, ends used", shell(units, topOf(5, 5, "g"), object{"schools": object{"ends": "use"}}))
@@ -386,17 +426,25 @@ func worst() []bad {
 	t = topOf(10000, 1, "a")
 	t["borders"] = list{object{"id": "k", "name": "K", "role": "A", "width": "1 in"}}
 	t["backing"], t["binding"] = object{"role": "A", "overhang": "4 in"}, object{"role": "B", "width": "2 1/2 in"}
-	add("ten thousand bolts of cloth", shell(large, t, object{"cloth": object{"usable": "200 in", "squaring": "0"}, "spares": object{"count": 1000, "percent": 100}}))
+	add("ten thousand bolts of cloth", shell(large, t,
+		object{"cloth": object{"usable": "200 in", "squaring": "0"}, "spares": object{"count": 1000, "percent": 100}}))
 	t = topOf(1, 10000, "a")
-	t["borders"], t["backing"], t["binding"] = list{object{"id": "k", "name": "K", "role": "A", "width": "1 in", "corners": "B"}}, object{"role": "B", "overhang": "4 in", "seams": "sides"}, object{"role": "B", "width": "2 1/2 in"}
+	t["borders"], t["backing"], t["binding"] = list{object{
+		"id": "k", "name": "K", "role": "A", "width": "1 in",
+		"corners": "B",
+	}}, object{"role": "B", "overhang": "4 in", "seams": "sides"}, object{"role": "B", "width": "2 1/2 in"}
 	add("ten thousand bolts in a row", shell(large, t, object{"cloth": object{"usable": "5 in", "squaring": "0"}}))
 	add("ten thousand blocks of 39 in", shell(list{square("a", "A", "39 in", "39 in")}, object{
 		"rows": 100, "columns": 100, "repeat": list{list{object{"unit": "a"}}},
 		"borders": t["borders"], "backing": t["backing"], "binding": t["binding"],
-	}, object{"spares": object{"count": 1000, "percent": 100}, "cloth": object{"usable": "40 in", "squaring": "1/2 in", "every": 1}}))
+	}, object{
+		"spares": object{"count": 1000, "percent": 100},
+		"cloth":  object{"usable": "40 in", "squaring": "1/2 in", "every": 1},
+	}))
 	units = nil
 	for i := range 400 {
-		units = append(units, square(fmt.Sprintf("p%d", i), "A", fmt.Sprintf("%d/64 in", 1300+i), fmt.Sprintf("%d/64 in", 1300+i)))
+		units = append(units, square(fmt.Sprintf("p%d", i), "A", fmt.Sprintf("%d/64 in", 1300+i),
+			fmt.Sprintf("%d/64 in", 1300+i)))
 	}
 	for i := range units { // all as large, each of its own kind, so that every one is cut and spared
 		units[i] = square(fmt.Sprintf("p%d", i), "A", "39 in", "39 in")
@@ -409,15 +457,21 @@ func worst() []bad {
 		}
 		rows = append(rows, row)
 	}
-	add("a thousand spares of 400 patches", shell(units, object{"rows": 4, "columns": 100, "repeat": rows}, object{"spares": object{"count": 1000}}))
+	add("a thousand spares of 400 patches",
+		shell(units, object{"rows": 4, "columns": 100, "repeat": rows}, object{"spares": object{"count": 1000}}))
 	add("324 parts, and 324 parts of those", partsOfPartsOf(two, r))
 	add("a hundred columns of 39 strips, straight", wideWave(100, true, r))
 	add("sixty columns of 39 strips", wideWave(60, false, r))
-	add("20,000 patches of two prints dealt", dealtOut(gridOf(2, 2, func(_, _ int) object { return object{"unit": "a"} }), 50, 2, object{"seed": 1, "corners": true}))
-	add("10,000 blocks of 500 prints dealt", dealtOut(object{"by": "patch", "role": "A", "width": "2 in", "height": "2 in"}, 100, 500, object{"seed": 1, "corners": true}))
+	add("20,000 patches of two prints dealt",
+		dealtOut(gridOf(2, 2, func(_, _ int) object { return object{"unit": "a"} }), 50, 2,
+			object{"seed": 1, "corners": true}))
+	add("10,000 blocks of 500 prints dealt",
+		dealtOut(object{"by": "patch", "role": "A", "width": "2 in", "height": "2 in"}, 100, 500,
+			object{"seed": 1, "corners": true}))
 	for _, n := range []int{9, 22} {
-		add(fmt.Sprintf("%d × %d patches of a block, no two alike", n, n), dealtOut(gridOf(n, n, func(_, _ int) object { return object{"unit": "a"} }), 3, 40,
-			object{"seed": 1, "rules": list{object{"role": "A", "apart": "block"}}}))
+		add(fmt.Sprintf("%d × %d patches of a block, no two alike", n, n),
+			dealtOut(gridOf(n, n, func(_, _ int) object { return object{"unit": "a"} }), 3, 40,
+				object{"seed": 1, "rules": list{object{"role": "A", "apart": "block"}}}))
 	}
 	return all
 }
@@ -426,7 +480,10 @@ func worst() []bad {
 func dealtOut(block object, side, prints int, deal object) []byte {
 	var many list
 	for i := range prints {
-		many = append(many, object{"id": fmt.Sprintf("p%d", i), "name": fmt.Sprintf("Print %d", i), "colour": fmt.Sprintf("#%06x", 7919*i)})
+		many = append(many, object{
+			"id": fmt.Sprintf("p%d", i), "name": fmt.Sprintf("Print %d", i),
+			"colour": fmt.Sprintf("#%06x", 7919*i),
+		})
 	}
 	return shell(list{square("a", "A", "1 1/2 in", "1 1/2 in"), made("block", block)}, topOf(side, side, "block"), object{
 		"fabrics": list{
@@ -478,7 +535,8 @@ func partsOfPartsOf(two list, r *rand.Rand) []byte {
 		})
 	}
 	units := append(list{}, two...)
-	units = append(units, made("g", gridOf(18, 18, func(_, _ int) object { return object{"unit": string(rune('a' + r.IntN(2)))} })),
+	units = append(units, made("g", gridOf(18, 18,
+		func(_, _ int) object { return object{"unit": string(rune('a' + r.IntN(2)))} })),
 		cut("p", "g", 10, 16), made("h", again("p")), cut("q", "h", 11, 12), made("block", again("q")))
 	return shell(units, topOf(5, 5, "block"), nil)
 }
@@ -525,7 +583,8 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			"arrangements": func() any { r, _ := askpress.Arrangements(d, ask.Enough(nil)); return r },
 			"cliffs":       func() any { r, _ := askcloth.Cliffs(d, ask.Enough(nil)); return r },
 			"backwards": func() any {
-				r, _ := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: "dark", Length: measure.Typed("900 yd")}}, ask.Enough(nil))
+				r, _ := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: "dark", Length: measure.Typed("900 yd")}},
+					ask.Enough(nil))
 				return r
 			},
 			"ways":  func() any { r, _ := askunits.Ways(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
@@ -533,10 +592,12 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			"waves": func() any { r, _ := askunits.WavesOf(d, d.Top.Repeat[0][0].Unit, ask.Enough(nil)); return r },
 			"onward": func() any {
 				step := d.Top.Repeat[0][0].Unit.Step()
-				r, _ := onward.OnwardFrom(d, onward.Came{Step: step, Height: measure.Typed("6 3/8"), Width: measure.Typed("6 3/8")}, against(record.NewLog()), ask.Enough(nil))
+				r, _ := onward.OnwardFrom(d, onward.Came{Step: step, Height: measure.Typed("6 3/8"), Width: measure.Typed("6 3/8")},
+					against(record.NewLog()), ask.Enough(nil))
 				for _, s := range p.Steps { // what it should measure, and a little less
 					if l, err := measure.Parse(s.Exact, d.Units); err == nil && s.Stage == "strip sets" {
-						r, _ = onward.OnwardFrom(d, onward.Came{Step: s.ID, Height: measure.Write(l - measure.Inch/16)}, against(record.NewLog()), ask.Enough(nil))
+						r, _ = onward.OnwardFrom(d, onward.Came{Step: s.ID, Height: measure.Write(l - measure.Inch/16)},
+							against(record.NewLog()), ask.Enough(nil))
 						break
 					}
 				}

@@ -48,9 +48,13 @@ func TestBlocksDoNotChangeWhatCrosses(t *testing.T) {
 		}
 		units := []making.Unit{
 			{ID: "half", Name: "half", How: &triangle.HalfSquare{
-				Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"), Sizing: "rule",
+				Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"),
+				Sizing: "rule",
 			}},
-			{ID: "plain", Name: "plain", How: &straight.PlainPatch{Role: "A", Width: making.Typed("4 1/2 in"), Height: making.Typed("4 1/2 in")}},
+			{ID: "plain", Name: "plain", How: &straight.PlainPatch{
+				Role: "A", Width: making.Typed("4 1/2 in"),
+				Height: making.Typed("4 1/2 in"),
+			}},
 			half("k1", 2, 2), half("k2", 2, 2),
 		}
 		kinds := []naming.Unit{"k1", "k2", "plain"}
@@ -94,7 +98,8 @@ func TestBlocksDoNotChangeWhatCrosses(t *testing.T) {
 // two seams meet over each half of the last but one and three over the last, and as four blocks it is no different.
 func TestEightSeamsMeetAtOnePoint(t *testing.T) {
 	units := []making.Unit{{ID: "half", Name: "half", How: &triangle.HalfSquare{
-		Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"), Sizing: "rule",
+		Way: "eight", Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"),
+		Sizing: "rule",
 	}}}
 	var problems problem.List
 	_, list := sewn(units, &problems, nil)
@@ -114,7 +119,8 @@ func TestEightSeamsMeetAtOnePoint(t *testing.T) {
 		var cells []straight.GridCell
 		var laid []quilt.Cell
 		for _, turn := range row {
-			cells, laid = append(cells, straight.GridCell{Unit: "half", Turn: turn}), append(laid, quilt.Cell{Unit: "half", Turn: turn})
+			cells, laid = append(cells, straight.GridCell{Unit: "half", Turn: turn}),
+				append(laid, quilt.Cell{Unit: "half", Turn: turn})
 		}
 		grid.Rows, loose.Repeat = append(grid.Rows, straight.GridRow{Cells: cells}), append(loose.Repeat, laid)
 	}

@@ -100,9 +100,18 @@ func TestAChainAlternates(t *testing.T) {
 		set("I", "I", "ABABA"), set("II", "II", "BABAB"),
 		{join("block", "I", "II", "I", "II", "I")},
 		{
-			{ID: "middle", Name: "middle", How: &straight.PlainPatch{Role: "C", Width: making.Typed("3 strips"), Height: making.Typed("3 strips")}},
-			{ID: "bar", Name: "bar", How: &straight.PlainPatch{Role: "C", Width: making.Typed("3 strips"), Height: making.Typed("1 strip")}},
-			{ID: "corner", Name: "corner", How: &straight.PlainPatch{Role: "A", Width: making.Typed("1 strip"), Height: making.Typed("1 strip")}},
+			{ID: "middle", Name: "middle", How: &straight.PlainPatch{
+				Role: "C", Width: making.Typed("3 strips"),
+				Height: making.Typed("3 strips"),
+			}},
+			{ID: "bar", Name: "bar", How: &straight.PlainPatch{
+				Role: "C", Width: making.Typed("3 strips"),
+				Height: making.Typed("1 strip"),
+			}},
+			{ID: "corner", Name: "corner", How: &straight.PlainPatch{
+				Role: "A", Width: making.Typed("1 strip"),
+				Height: making.Typed("1 strip"),
+			}},
 		},
 		{{ID: "framed", Name: "framed", How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{
 			{

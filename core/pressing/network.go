@@ -311,7 +311,8 @@ func (p *Plan) heed(ask Asking) {
 	if len(p.Unheeded) == 0 {
 		return
 	}
-	n := networkOf(p.net.seams, p.net.crossings, Asking{School: ask.School, Lightness: ask.Lightness, Seen: ask.Seen, Fixed: fixed})
+	n := networkOf(p.net.seams, p.net.crossings,
+		Asking{School: ask.School, Lightness: ask.Lightness, Seen: ask.Seen, Fixed: fixed})
 	p.Heeded = n.clashes()
 }
 

@@ -28,12 +28,25 @@ const (
 // Schools lists the ways to choose from.
 var Schools = school.Ways[School]{
 	{Is: Nest, Name: "so that seams nest", Changes: "Crossings interlock first; to the dark where that is left open."},
-	{Is: Dark, Name: "to the dark, always", Changes: "No dark allowance shows through a light patch; some crossings may lie on each other."},
+	{Is: Dark, Name: "to the dark, always", Changes: "No dark allowance shows through a light patch; some crossings may " +
+		"lie on each other."},
 	{Is: Open, Name: "every seam open", Changes: "Flat, but open seams do not nest: each crossing wants a pin."},
-	{Is: Flat, Name: "so that seams nest, away from bulk", Changes: "Crossings interlock first; then away from the side where more seams end, whatever the colour."},
-	{Is: Outward, Name: "so that seams nest, outward", Changes: "Crossings interlock first; then away from the middle of each unit, so that its edges lie the same all round."},
-	{Is: Inward, Name: "so that seams nest, inward", Changes: "Crossings interlock first; then toward the middle of each unit, so that its edges stay thin."},
-	{Is: Late, Name: "so that seams nest, the last seams late", Changes: "The last seams of each block stay undecided until the blocks lie in their rows: every other one then goes the other way."},
+	{
+		Is: Flat, Name: "so that seams nest, away from bulk",
+		Changes: "Crossings interlock first; then away from the side where more seams end, whatever the colour.",
+	},
+	{
+		Is: Outward, Name: "so that seams nest, outward",
+		Changes: "Crossings interlock first; then away from the middle of each unit, so that its edges lie the same all " +
+			"round.",
+	},
+	{Is: Inward, Name: "so that seams nest, inward", Changes: "Crossings interlock first; then toward the middle of " +
+		"each unit, so that its edges stay thin."},
+	{
+		Is: Late, Name: "so that seams nest, the last seams late",
+		Changes: "The last seams of each block stay undecided until the blocks lie in their rows: every other one then " +
+			"goes the other way.",
+	},
 }
 
 // Asking is what the quilter wants of the pressing.
@@ -218,8 +231,8 @@ func (p *Plan) thicken() {
 	}
 }
 
-// sorted counts the crossings that nest only where kinds that look alike are kept apart: units whose other kinds, pressed
-// as they are, turn their allowances another way at some edge.
+// sorted counts the crossings that nest only where kinds that look alike are kept apart: units whose other kinds,
+// pressed as they are, turn their allowances another way at some edge.
 func (p *Plan) sorted(units []making.Made, s measure.Length) {
 	mixed := map[naming.Unit]bool{}
 	for _, m := range units {

@@ -93,7 +93,8 @@ func pressedBy(t *testing.T, top quilt.Top, school School, look func(string) str
 	}
 	return Decide(top, &tb, list, Asking{
 		School:    func(naming.Unit) School { return school },
-		Lightness: func(role string) float64 { return float64(role[0]) * 20 }, Seen: func(role string, _ int) string { return look(role) },
+		Lightness: func(role string) float64 { return float64(role[0]) * 20 },
+		Seen:      func(role string, _ int) string { return look(role) },
 	})
 }
 

@@ -24,8 +24,8 @@ type solution struct {
 	looks int // at springs, that all this took
 }
 
-// How many springs a search may look at, over all components together. Crossings of up to some sixty seams stay far below
-// theirs; wishes are not worth a long search.
+// How many springs a search may look at, over all components together. Crossings of up to some sixty seams stay far
+// below theirs; wishes are not worth a long search.
 const (
 	crossingBudget = 2_000_000
 	wishBudget     = 100_000

@@ -7,8 +7,9 @@ import (
 	"testing"
 )
 
-// joints adds up the crossings between the columns of a tube of n strips, each opened so many seams below the one before:
-// every seam of a column meets the one beside it, but for the seam that is opened. Seams pressed the same way clash.
+// joints adds up the crossings between the columns of a tube of n strips, each opened so many seams below the one
+// before: every seam of a column meets the one beside it, but for the seam that is opened. Seams pressed the same way
+// clash.
 func joints(n int, steps []int) []spring {
 	count := map[[2]int]int64{}
 	at := 0
@@ -30,8 +31,8 @@ func joints(n int, steps []int) []spring {
 	return springs
 }
 
-// Every list of up to six steps of every tube of up to ten strips, by trying every way to press it: the search finds the fewest
-// clashes, and proves it. Lists that mirror each other up and down clash alike, and are tried once.
+// Every list of up to six steps of every tube of up to ten strips, by trying every way to press it: the search finds
+// the fewest clashes, and proves it. Lists that mirror each other up and down clash alike, and are tried once.
 func TestEveryListOfStepsAgainstEveryPressing(t *testing.T) {
 	longest := 6
 	if testing.Short() {

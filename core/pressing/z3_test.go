@@ -319,17 +319,24 @@ func wavy(t *testing.T, r *rand.Rand) pressing.Plan {
 	n := 2 + r.IntN(9)
 	set, tube := &straight.StripSet{Closed: true}, &recut.Tube{Even: recut.TrimEnds}
 	for i := range n {
-		set.Strips = append(set.Strips, straight.SetStrip{ID: fmt.Sprint("s", i), Role: string(rune('A' + i%4)), Width: making.Typed("2 1/2 in")})
+		set.Strips = append(set.Strips, straight.SetStrip{
+			ID: fmt.Sprint("s", i), Role: string(rune('A' + i%4)),
+			Width: making.Typed("2 1/2 in"),
+		})
 	}
 	for i := range 2 + r.IntN(6) {
 		step := float64(r.IntN(2*n+1) - n)
 		if r.IntN(8) == 0 {
 			step += 0.5
 		}
-		tube.Columns = append(tube.Columns, recut.OpenedRing{ID: fmt.Sprint("c", i), From: "set", Width: making.Typed("2 in"), Step: min(step, float64(n))})
+		tube.Columns = append(tube.Columns, recut.OpenedRing{
+			ID: fmt.Sprint("c", i), From: "set", Width: making.Typed("2 in"),
+			Step: min(step, float64(n)),
+		})
 	}
 	problems := &problem.List{}
-	tb, list := sewn([]making.Unit{{ID: "set", Name: "set", How: set}, {ID: "wave", Name: "wave", How: tube}}, problems, nil)
+	tb, list := sewn([]making.Unit{{ID: "set", Name: "set", How: set}, {ID: "wave", Name: "wave", How: tube}}, problems,
+		nil)
 	if problems.Stopped() {
 		t.Fatal(problems.Stops())
 	}

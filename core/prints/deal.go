@@ -79,7 +79,10 @@ type DealtPlace struct {
 
 // EmptyDeal is that nothing is dealt.
 func EmptyDeal() DealShown {
-	return DealShown{Between: map[string][]string{}, Prints: []DealtPrint{}, Blocks: map[naming.Unit]DealtUnit{}, Cells: []DealtBlock{}, Alike: []AlikePair{}}
+	return DealShown{
+		Between: map[string][]string{}, Prints: []DealtPrint{}, Blocks: map[naming.Unit]DealtUnit{},
+		Cells: []DealtBlock{}, Alike: []AlikePair{},
+	}
 }
 
 // Deal tells how prints are dealt.
@@ -153,8 +156,9 @@ func (b Prints) Deal() DealShown {
 func printed(f cloth.Fabric, s cloth.Swatch) DealtPrint {
 	l := cloth.Lightness(s.Colour)
 	return DealtPrint{
-		Fabric: f.ID, ID: s.ID, Name: s.Name, Colour: s.Colour, Grey: drawn.Grey(l), Lightness: int(math.Round(l)), Value: s.Is(),
-		Cuts: []PrintCut{},
+		Fabric: f.ID, ID: s.ID, Name: s.Name, Colour: s.Colour, Grey: drawn.Grey(l), Lightness: int(math.Round(l)),
+		Value: s.Is(),
+		Cuts:  []PrintCut{},
 	}
 }
 
@@ -190,7 +194,8 @@ func between(list []cloth.Swatch) (says []string) {
 			says = append(says, fmt.Sprintf("%s %s seen as %s and used as %s.", who, words.Are(n), k.seen, k.used))
 			continue
 		}
-		says = append(says, fmt.Sprintf("%s %s between %s: half shut, your eyes may see either.", who, words.Verb(n, "lie"), k.pair))
+		says = append(says, fmt.Sprintf("%s %s between %s: half shut, your eyes may see either.", who, words.Verb(n, "lie"),
+			k.pair))
 	}
 	return says
 }
@@ -217,12 +222,15 @@ func (b Prints) touchWords() string {
 	case d.Touches == 0:
 		says = fmt.Sprintf("No print touches itself %s.", where)
 	case d.Proven():
-		says = fmt.Sprintf("%s of one print touch %s: with these prints, as many of each, fewer cannot be.", words.UpperFirst(pairs(d.Touches)), where)
+		says = fmt.Sprintf("%s of one print touch %s: with these prints, as many of each, fewer cannot be.",
+			words.UpperFirst(pairs(d.Touches)), where)
 	case d.Least > 0:
-		says = fmt.Sprintf("%s of one print touch %s: fewer than %d cannot be with as many of each; between that and this it is not known.",
+		says = fmt.Sprintf("%s of one print touch %s: fewer than %d cannot be with as many of each; between that and this "+
+			"it is not known.",
 			words.UpperFirst(pairs(d.Touches)), where, d.Least)
 	default:
-		says = fmt.Sprintf("%s of one print touch %s: fewer were looked for and not found.", words.UpperFirst(pairs(d.Touches)), where)
+		says = fmt.Sprintf("%s of one print touch %s: fewer were looked for and not found.",
+			words.UpperFirst(pairs(d.Touches)), where)
 	}
 	if d.Broken > 0 {
 		says += fmt.Sprintf(" %s that a rule keeps apart %s alike.", words.UpperFirst(pairs(d.Broken)), words.Are(d.Broken))
@@ -243,7 +251,8 @@ func (b Prints) cutOf(out *DealShown, at []int) {
 			if of := b.Dealt.Cut.Prints[act.ID]; of != nil && act.Patch != nil {
 				for print, n := range of {
 					if n > 0 {
-						add(print, act.ID, b.NameOf(act.ID), words.By(b.Table.Ruler, act.Patch.W.CeilTo(b.Table.Ruler.Mark), act.Patch.H.CeilTo(b.Table.Ruler.Mark)), n)
+						add(print, act.ID, b.NameOf(act.ID),
+							words.By(b.Table.Ruler, act.Patch.W.CeilTo(b.Table.Ruler.Mark), act.Patch.H.CeilTo(b.Table.Ruler.Mark)), n)
 					}
 				}
 			}

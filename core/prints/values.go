@@ -99,7 +99,8 @@ func (b Prints) Values() Values {
 		case c.Difference < blends:
 			c.State, c.Says = "blend", fmt.Sprintf("%s and %s blend: the pattern does not show between them", a.name, o.name)
 		case c.Difference < isClose:
-			c.State, c.Says = "close", fmt.Sprintf("%s and %s are close: seen near by, lost from across the room", a.name, o.name)
+			c.State, c.Says = "close", fmt.Sprintf("%s and %s are close: seen near by, lost from across the room", a.name,
+				o.name)
 		default:
 			c.State, c.Says = "clear", fmt.Sprintf("%s and %s are clearly apart", a.name, o.name)
 		}
@@ -167,7 +168,8 @@ func (b Prints) beside() [][2]string {
 		corner = row
 	}
 	if point := b.Plain.Point; point != nil {
-		for _, role := range b.Layout.Blocks[b.Plain.Repeat[0][0].Unit].Piece.Turn(b.Plain.Repeat[0][0].Turn).RolesAt(piece.Top) {
+		for _, role := range b.Layout.Blocks[b.Plain.Repeat[0][0].Unit].Piece.Turn(
+			b.Plain.Repeat[0][0].Turn).RolesAt(piece.Top) {
 			pairs = append(pairs, [2]string{point.CornersOf(), role})
 		}
 		for _, ring := range b.Layout.Rings[:min(1, len(b.Layout.Rings))] {

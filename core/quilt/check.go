@@ -79,9 +79,9 @@ func Check(top Top, t *making.Table) bool {
 	return ok && good
 }
 
-// repeated checks the blocks of the repeat: whole rows of units that are alike in size; where nothing lies between or round them
-// that is as large as a block, every column may have a width of its own and every row a height. said is whether a problem that
-// stops was said before.
+// repeated checks the blocks of the repeat: whole rows of units that are alike in size; where nothing lies between or
+// round them that is as large as a block, every column may have a width of its own and every row a height. said is
+// whether a problem that stops was said before.
 func repeated(top Top, t *making.Table, said bool, stop func(code, at, says, mend string)) bool {
 	good := true
 	alike := top.Sashing != nil || top.Point != nil || top.Block != nil

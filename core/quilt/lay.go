@@ -12,7 +12,10 @@ import (
 // Lay lays out a top that Check found good. turns says which blocks look the same once turned so; it is not asked where
 // none are turned.
 func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit) bool) Layout {
-	l := Layout{Loose: top.Loose, Turning: turning, Blocks: map[naming.Unit]making.Made{}, Count: map[naming.Unit]int{}, Seam: t.Seam, sashed: top.Sashing != nil}
+	l := Layout{
+		Loose: top.Loose, Turning: turning, Blocks: map[naming.Unit]making.Made{}, Count: map[naming.Unit]int{},
+		Seam: t.Seam, sashed: top.Sashing != nil,
+	}
 	laid := func(cell Cell, row, column int) Cell {
 		if !cell.Unit.Fills() && turning.Which.Means(row, column) && turns(cell.Unit) {
 			cell.Turn = (cell.Turn + turning.Degrees) % 360

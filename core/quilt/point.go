@@ -196,7 +196,8 @@ func pointed(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 	if m := top.Block; ok && m != nil && m.Width.Err() == nil && m.Height.Err() == nil {
 		if mw, mh := m.Size(); mw != mh {
 			no("not-square", "/top/block/height",
-				"The blocks are measured longer one way than the other: triangles cut for one edge do not fit the next.", "Trim the blocks square, and measure again.")
+				"The blocks are measured longer one way than the other: triangles cut for one edge do not fit the next.",
+				"Trim the blocks square, and measure again.")
 		}
 	}
 	s := piece.Of(t.Seam)

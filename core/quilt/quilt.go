@@ -114,9 +114,9 @@ type Binding struct {
 	Width making.Breadth `json:"width,omitzero" doc:"Cut width; 2 1/2 in, or 6.5 cm, when left out (common practice)"`
 }
 
-// PointSetting sets the blocks on their corners. They are sewn in diagonal rows, from the upper left corner of the quilt to
-// the lower right one; triangles fill the edge. The repeat counts along these rows, so that [[A, B], [B, A]] stands A
-// from corner to corner and B between.
+// PointSetting sets the blocks on their corners. They are sewn in diagonal rows, from the upper left corner of the
+// quilt to the lower right one; triangles fill the edge. The repeat counts along these rows, so that [[A, B], [B, A]]
+// stands A from corner to corner and B between.
 type PointSetting struct {
 	Role    string          `json:"role" doc:"Role of the side triangles"`
 	Corners string          `json:"corners,omitempty" doc:"Role of the corner triangles; that of the sides when left out"`

@@ -81,7 +81,10 @@ func TestEveryCellIsLaidAndCounted(t *testing.T) {
 func TestSizesFromBlocksAndBorders(t *testing.T) {
 	top := Top{
 		Rows: 5, Columns: 4, Repeat: [][]Cell{{{Unit: "a"}}},
-		Borders: []Border{{ID: "in", Role: "A", Width: making.Typed("1 1/2")}, {ID: "out", Role: "A", Width: making.Typed("4 1/2")}},
+		Borders: []Border{
+			{ID: "in", Role: "A", Width: making.Typed("1 1/2")},
+			{ID: "out", Role: "A", Width: making.Typed("4 1/2")},
+		},
 	}
 	l := laid(t, top, AsDrawn)
 	if w, h := l.Middle(); w != 49*in/2 || h != 61*in/2 {

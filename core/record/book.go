@@ -19,7 +19,10 @@ import (
 // The tally book: everything that happened, line by line, as a table that a spreadsheet opens and other programs write.
 
 // columns of the table; the name is for those who read it.
-var columns = []string{"id", "at", "step", "name", "kind", "n", "reason", "reads", "along", "of", "exact", "look", "rev", "prints"}
+var columns = []string{
+	"id", "at", "step", "name", "kind", "n", "reason", "reads", "along", "of", "exact", "look",
+	"rev", "prints",
+}
 
 // MostLines is how many lines are read at once.
 const MostLines = 5_000
@@ -36,7 +39,8 @@ func Table(w *work.Work, events []Event) (string, error) {
 	}
 	for _, e := range events {
 		cells := []string{
-			e.ID, e.At, string(e.Step), called[e.Step], string(e.Kind), strconv.Itoa(e.N), e.Reason, e.Reads, string(e.Along), e.Of, e.Exact, e.Look,
+			e.ID, e.At, string(e.Step), called[e.Step], string(e.Kind), strconv.Itoa(e.N), e.Reason, e.Reads, string(e.Along),
+			e.Of, e.Exact, e.Look,
 			strconv.Itoa(e.Rev), PrintsText(e.Prints),
 		}
 		for i, c := range cells {
@@ -58,8 +62,9 @@ type Fault struct {
 // mostFaults is how many lines are told at once.
 const mostFaults = 20
 
-// Read reads a table: all of it, or what is wrong with which of its lines. A line may leave out its id, which then follows from what it
-// says, so that a table that is read twice counts once; its size and look, which are then those of the plan; and its step where it names it.
+// Read reads a table: all of it, or what is wrong with which of its lines. A line may leave out its id, which then
+// follows from what it says, so that a table that is read twice counts once; its size and look, which are then those of
+// the plan; and its step where it names it.
 func Read(w *work.Work, text string) (events []Event, faults []Fault) {
 	fault := func(line int, says, mend string) {
 		if len(faults) < mostFaults {
@@ -77,7 +82,8 @@ func Read(w *work.Work, text string) (events []Event, faults []Fault) {
 	for i, h := range heading {
 		h = strings.ToLower(strings.TrimSpace(h))
 		if !slices.Contains(columns, h) {
-			fault(1, fmt.Sprintf("“%s” is no column of a tally.", h), "Name the columns "+strings.Join(columns, ", ")+"; others are left out.")
+			fault(1, fmt.Sprintf("“%s” is no column of a tally.", h),
+				"Name the columns "+strings.Join(columns, ", ")+"; others are left out.")
 		}
 		if _, twice := at[h]; twice {
 			fault(1, fmt.Sprintf("There are two columns “%s”.", h), "Leave one of them out.")
@@ -90,7 +96,8 @@ func Read(w *work.Work, text string) (events []Event, faults []Fault) {
 		fault(1, "No column says which step.", "Add a column step, or name.")
 	}
 	if _, known := at["kind"]; !known {
-		fault(1, "No column says what happened.", "Add a column kind: made, aside, recount, pressed, measured, prints or undo.")
+		fault(1, "No column says what happened.", "Add a column kind: made, aside, recount, pressed, measured, prints or "+
+			"undo.")
 	}
 	if len(faults) > 0 {
 		return nil, faults
@@ -121,7 +128,8 @@ func Read(w *work.Work, text string) (events []Event, faults []Fault) {
 			fault(line, fmt.Sprintf("The table has more than %d lines.", MostLines), "Send it in parts.")
 			return nil, faults
 		case len(cells) != len(heading):
-			fault(line, fmt.Sprintf("This line has %d cells, and the heading %d.", len(cells), len(heading)), "Write a cell for every column, also where it is empty.")
+			fault(line, fmt.Sprintf("This line has %d cells, and the heading %d.", len(cells), len(heading)),
+				"Write a cell for every column, also where it is empty.")
 			continue
 		}
 		e, says, mend := lineOf(w, sized, func(column string) string {
@@ -157,7 +165,8 @@ func Read(w *work.Work, text string) (events []Event, faults []Fault) {
 // lineOf reads one line. sized says that the table tells sizes itself, of what has one.
 func lineOf(w *work.Work, sized bool, cell func(column string) string) (e Event, says, mend string) {
 	e = Event{
-		ID: cell("id"), Kind: EventKind(cell("kind")), Reason: cell("reason"), Reads: cell("reads"), Along: work.Along(cell("along")), Of: cell("of"),
+		ID: cell("id"), Kind: EventKind(cell("kind")), Reason: cell("reason"), Reads: cell("reads"),
+		Along: work.Along(cell("along")), Of: cell("of"),
 		Exact: cell("exact"), Look: cell("look"), At: cell("at"),
 	}
 	number := func(column string, most int) (int, bool) {
@@ -170,20 +179,23 @@ func lineOf(w *work.Work, sized bool, cell func(column string) string) (e Event,
 	}
 	var ok bool
 	if e.N, ok = number("n", MostAtOnce); !ok {
-		return e, fmt.Sprintf("“%s” is no number to count.", cell("n")), fmt.Sprintf("Write a whole number from 0 to %d.", MostAtOnce)
+		return e, fmt.Sprintf("“%s” is no number to count.", cell("n")),
+			fmt.Sprintf("Write a whole number from 0 to %d.", MostAtOnce)
 	}
 	if e.Rev, ok = number("rev", 1<<30); !ok {
 		return e, fmt.Sprintf("“%s” is no revision.", cell("rev")), "Leave it out, or write the revision's number."
 	}
 	prints, err := PrintsOf(cell("prints"))
 	if err != nil {
-		return e, "The prints of this line cannot be read.", `Leave them out, or write them as the tally book does: [{"row":1,"column":2,"of":{"petals":["rose"]}}].`
+		return e, "The prints of this line cannot be read.",
+			`Leave them out, or write them as the tally book does: [{"row":1,"column":2,"of":{"petals":["rose"]}}].`
 	}
 	e.Prints = prints
 	if _, err := time.Parse(time.RFC3339, e.At); err != nil {
 		return e, fmt.Sprintf("“%s” is no time.", e.At), "Write date and time as in 2026-03-14T15:09:26Z (RFC 3339)."
 	}
-	if e.ID != "" && (len(e.ID) < 8 || len(e.ID) > 64 || strings.Trim(e.ID, "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789_-") != "") {
+	if e.ID != "" && (len(e.ID) < 8 || len(e.ID) > 64 ||
+		strings.Trim(e.ID, "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789_-") != "") {
 		return e, fmt.Sprintf("“%s” is no id.", e.ID), "Write 8 to 64 letters, digits, _ or -, or leave it out."
 	}
 	named := cell("name")

@@ -12,14 +12,18 @@ import (
 	"vicis/internal/trial/steps"
 )
 
-// What the book writes it reads again, event for event, whatever was typed as a reason: also what a spreadsheet would take for a formula,
-// and what looks as if it had been made harmless already.
+// What the book writes it reads again, event for event, whatever was typed as a reason: also what a spreadsheet would
+// take for a formula, and what looks as if it had been made harmless already.
 func TestTheBookReadsWhatItWrites(t *testing.T) {
 	rng := rand.New(rand.NewSource(5))
-	bits := []string{"=1+1", "'=x", "'", "''", "@home", "-", "+4", `"quoted"`, "a,b", "line\nline", "ä ½", "'plain", "seam off", "\tx", " spaced "}
+	bits := []string{
+		"=1+1", "'=x", "'", "''", "@home", "-", "+4", `"quoted"`, "a,b", "line\nline", "ä ½", "'plain",
+		"seam off", "\tx", " spaced ",
+	}
 	var events []record.Event
 	for i := range 300 {
-		e := steps.EventOf([]string{"strip", "cut", "pair"}[rng.Intn(3)], []record.EventKind{record.Made, record.Aside, record.Recount, record.Pressed}[rng.Intn(4)], 1+rng.Intn(50))
+		e := steps.EventOf([]string{"strip", "cut", "pair"}[rng.Intn(3)],
+			[]record.EventKind{record.Made, record.Aside, record.Recount, record.Pressed}[rng.Intn(4)], 1+rng.Intn(50))
 		e.ID, e.At, e.Rev = fmt.Sprintf("=event-%04d", i)[1:], "2026-11-27T10:13:51.123Z", rng.Intn(3)
 		if e.Kind == record.Aside {
 			e.Reason = bits[rng.Intn(len(bits))] + bits[rng.Intn(len(bits))]
@@ -49,7 +53,8 @@ func TestTheBookReadsWhatItWrites(t *testing.T) {
 	}
 }
 
-// A table of another program: columns in its own order, no ids, steps by name. Read twice it makes the same ids, so that it counts once.
+// A table of another program: columns in its own order, no ids, steps by name. Read twice it makes the same ids, so
+// that it counts once.
 func TestATableFromElsewhereIsReadOnce(t *testing.T) {
 	const table = "Kind,N,At,Name\nmade,4,2026-03-14T15:09:26Z,cut\nmade,4,2026-03-14T15:09:26Z,cut\naside,1,2026-03-14T16:00:00+01:00,cut\n"
 	first, faults := record.Read(steps.Three, table)

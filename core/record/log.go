@@ -1,4 +1,5 @@
-// Package record is what was told at the machine, the mat and the iron: events, the log that counts them, the table they are read from.
+// Package record is what was told at the machine, the mat and the iron: events, the log that counts them, the table
+// they are read from.
 package record
 
 import (
@@ -53,11 +54,12 @@ type Logged struct {
 	of string
 }
 
-// KeyCount is what the events of one key come to. What is in force is listed, so that taking one of a million back costs no
-// more than taking one of ten.
+// KeyCount is what the events of one key come to. What is in force is listed, so that taking one of a million back
+// costs no more than taking one of ten.
 type KeyCount struct {
 	Key
-	live, ironed         []int // places of what is in force among the log's entries: at the needle or the mat, and at the iron
+	// places of what is in force among the log's entries: at the needle or the mat, and at the iron
+	live, ironed         []int
 	Made, Aside, Pressed int
 	recounted            int   // the place of the last recount in force; −1 for none
 	Last, LastPressed    int   // the last of both lists; −1 for none
@@ -67,7 +69,10 @@ type KeyCount struct {
 
 // NewLog is a log of nothing.
 func NewLog() *Log {
-	return &Log{place: map[string]int{}, active: map[string]int{}, count: map[Key]*KeyCount{}, read: map[int]WasRead{}, why: map[int]string{}, prints: map[int]printed{}, cells: map[blockCell]*BlockTold{}}
+	return &Log{
+		place: map[string]int{}, active: map[string]int{}, count: map[Key]*KeyCount{}, read: map[int]WasRead{},
+		why: map[int]string{}, prints: map[int]printed{}, cells: map[blockCell]*BlockTold{},
+	}
 }
 
 // Add takes an event. One that is there already changes nothing.
@@ -208,8 +213,8 @@ func (c *KeyCount) goes(at int, e Logged, l *Log) {
 	c.Last, c.LastPressed = lastOf(c.live), lastOf(c.ironed)
 }
 
-// change counts an entry that came into force (by = 1) or went out of it (−1). A recount says how many good ones there are,
-// whatever was made before it; what was set aside before it was made besides.
+// change counts an entry that came into force (by = 1) or went out of it (−1). A recount says how many good ones there
+// are, whatever was made before it; what was set aside before it was made besides.
 func (c *KeyCount) change(at int, e Logged, by int, l *Log) {
 	switch e.Kind {
 	case Made:

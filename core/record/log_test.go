@@ -46,8 +46,8 @@ func counted(events []Event, step string) (made, aside, pressed int, last, lastP
 	return made, aside, pressed, last, lastPressed
 }
 
-// Counting on from where it stood comes to what counting from the beginning comes to, in whatever order things are made,
-// set aside, counted anew, taken back, and taken back again; an undo may come before what it names.
+// Counting on from where it stood comes to what counting from the beginning comes to, in whatever order things are
+// made, set aside, counted anew, taken back, and taken back again; an undo may come before what it names.
 func TestCountingOnIsCountingFromTheBeginning(t *testing.T) {
 	r := rand.New(rand.NewPCG(3, 9))
 	for range 300 {
@@ -89,7 +89,8 @@ func TestCountingOnIsCountingFromTheBeginning(t *testing.T) {
 				}
 				return l.entries[at].ID
 			}
-			if c.Made != made || c.Aside != aside || c.Pressed != pressed || id(c.Last) != last || id(c.LastPressed) != lastPressed {
+			if c.Made != made || c.Aside != aside || c.Pressed != pressed || id(c.Last) != last ||
+				id(c.LastPressed) != lastPressed {
 				t.Fatalf("%d made, %d aside, %d pressed, last %q and %q; from the beginning %d, %d, %d, %q, %q: %v",
 					c.Made, c.Aside, c.Pressed, id(c.Last), id(c.LastPressed), made, aside, pressed, last, lastPressed, events)
 			}

@@ -17,9 +17,9 @@ import (
 
 func init() { making.Register(func() making.Method { return &CutAgain{} }) }
 
-// CutAgain is something sewn that is cut through its seams, in one direction or in both. What falls out are its parts, each
-// called by its place: a column's letter from the left and a row's number from the top, a1 the upper left one. Parts that
-// look alike and are sewn alike are one kind. A cut takes nothing; every new seam takes two allowances.
+// CutAgain is something sewn that is cut through its seams, in one direction or in both. What falls out are its parts,
+// each called by its place: a column's letter from the left and a row's number from the top, a1 the upper left one.
+// Parts that look alike and are sewn alike are one kind. A cut takes nothing; every new seam takes two allowances.
 type CutAgain struct {
 	From     naming.Unit `json:"from" doc:"What is cut: anything sewn"`
 	Upright  Knife       `json:"upright,omitzero" doc:"Where it is cut from top to bottom"`
@@ -120,14 +120,18 @@ func (m *CutAgain) Make(t *making.Table) (making.Made, bool) {
 			"Cut its parts from cloth as patches of their own, or choose something that is sewn.")
 		return making.Made{}, false
 	case !from.Piece.Whole():
-		t.Problems.Stop("not-rectangular", at, fmt.Sprintf("%s is no rectangle.", from.Unit.Name), "Choose something with four corners.")
+		t.Problems.Stop("not-rectangular", at, fmt.Sprintf("%s is no rectangle.", from.Unit.Name),
+			"Choose something with four corners.")
 		return making.Made{}, false
 	}
 	p, ok := m.measured(t, from.Piece)
 	if !ok {
 		return making.Made{}, false
 	}
-	knifed := making.Knifed{Of: p, Called: from.Unit.Name, Waits: m.Measured == nil && from.Unit.Measured == nil && (m.Upright.waits() || m.Level.waits())}
+	knifed := making.Knifed{
+		Of: p, Called: from.Unit.Name,
+		Waits: m.Measured == nil && from.Unit.Measured == nil && (m.Upright.waits() || m.Level.waits()),
+	}
 	began := began(t, from, 0)
 	if knifed.Upright, ok = m.Upright.readings(t, p, true, began); !ok {
 		return making.Made{}, false
@@ -153,7 +157,8 @@ func (m *CutAgain) Make(t *making.Table) (making.Made, bool) {
 		}
 	}
 	for _, s := range p.Seams {
-		cut := slices.ContainsFunc(xs[1:len(xs)-1], func(x piece.Num) bool { return (s.From.X.Cmp(x) < 0) != (s.To.X.Cmp(x) < 0) }) ||
+		cut := slices.ContainsFunc(xs[1:len(xs)-1],
+			func(x piece.Num) bool { return (s.From.X.Cmp(x) < 0) != (s.To.X.Cmp(x) < 0) }) ||
 			slices.ContainsFunc(ys[1:len(ys)-1], func(y piece.Num) bool { return (s.From.Y.Cmp(y) < 0) != (s.To.Y.Cmp(y) < 0) })
 		if cut && !slices.Contains(knifed.Through, s.ID) {
 			knifed.Through = append(knifed.Through, s.ID)
@@ -168,8 +173,9 @@ func (m *CutAgain) Make(t *making.Table) (making.Made, bool) {
 		}
 	}
 	act := making.Act{
-		ID: t.Unit.ID.Step(), Does: making.CutsAgain, Takes: []making.ActTake{{Act: from.Unit.ID.Step(), Each: 1}}, Piece: out.Variants[0].Piece,
-		Cuts: len(knifed.Upright) + len(knifed.Level), Pieced: true, Knife: &knifed, Says: m.says(t, knifed),
+		ID: t.Unit.ID.Step(), Does: making.CutsAgain, Takes: []making.ActTake{{Act: from.Unit.ID.Step(), Each: 1}},
+		Piece: out.Variants[0].Piece,
+		Cuts:  len(knifed.Upright) + len(knifed.Level), Pieced: true, Knife: &knifed, Says: m.says(t, knifed),
 	}
 	for _, v := range out.Variants {
 		act.Gives = append(act.Gives, v.Give())
@@ -241,11 +247,13 @@ func (k Knife) readings(t *making.Table, p piece.Piece, upright bool, began meas
 	var list []making.RuledCut
 	switch {
 	case k.Parts != 0 && len(k.Lines) > 0:
-		t.Problems.Stop("parts-or-lines", at, fmt.Sprintf("%s is cut in %d equal parts and along lines as well.", t.Unit.Name, k.Parts),
+		t.Problems.Stop("parts-or-lines", at, fmt.Sprintf("%s is cut in %d equal parts and along lines as well.", t.Unit.Name,
+			k.Parts),
 			"Keep one of them.")
 		return nil, false
 	case k.Parts < 0 || k.Parts > MostKnives+1 || len(k.Lines) > MostKnives:
-		t.Problems.Stop("too-many-parts", at, fmt.Sprintf("%s is cut in %d parts one way.", t.Unit.Name, max(k.Parts, len(k.Lines)+1)),
+		t.Problems.Stop("too-many-parts", at, fmt.Sprintf("%s is cut in %d parts one way.", t.Unit.Name,
+			max(k.Parts, len(k.Lines)+1)),
 			fmt.Sprintf("Cut it in at most %d.", MostKnives+1))
 		return nil, false
 	case k.Parts > 1:
@@ -278,7 +286,10 @@ func equal(t *making.Table, long piece.Num, parts int, first, last string) (list
 			half, _ := long.Half()
 			r = making.RuledCut{At: half, From: "the middle", Origin: half, Line: -1}
 		case 2*i > parts:
-			r = making.RuledCut{At: long.Sub(piece.Of(by)), From: "the " + last + " edge", Edge: true, Off: by, Origin: long, Line: -1}
+			r = making.RuledCut{
+				At: long.Sub(piece.Of(by)), From: "the " + last + " edge", Edge: true, Off: by, Origin: long,
+				Line: -1,
+			}
 		}
 		list = append(list, r)
 	}
@@ -286,7 +297,9 @@ func equal(t *making.Table, long piece.Num, parts int, first, last string) (list
 }
 
 // readings are the cuts of one line as it is written.
-func (c KnifeCut) readings(t *making.Table, p piece.Piece, upright bool, began measure.Length, at string) ([]making.RuledCut, bool) {
+func (c KnifeCut) readings(t *making.Table, p piece.Piece, upright bool, began measure.Length,
+	at string,
+) ([]making.RuledCut, bool) {
 	by, ok := c.by(t, began, at)
 	if !ok {
 		return nil, false
@@ -301,7 +314,8 @@ func (c KnifeCut) readings(t *making.Table, p piece.Piece, upright bool, began m
 	case near:
 		return []making.RuledCut{{At: d, From: "the " + string(near) + " edge", Edge: true, Off: by}}, true
 	case far:
-		return []making.RuledCut{{At: long.Sub(d), From: "the " + string(far) + " edge", Edge: true, Off: by, Origin: long}}, true
+		return []making.RuledCut{{At: long.Sub(d), From: "the " + string(far) + " edge", Edge: true, Off: by, Origin: long}},
+			true
 	case FromMiddle:
 		from, _ = long.Half()
 	case FromSeam:
@@ -309,7 +323,8 @@ func (c KnifeCut) readings(t *making.Table, p piece.Piece, upright bool, began m
 			return nil, false
 		}
 	default:
-		t.Problems.Stop("origin-unknown", at+"/from", fmt.Sprintf("A cut that runs this way is not measured from “%s”.", c.From),
+		t.Problems.Stop("origin-unknown", at+"/from",
+			fmt.Sprintf("A cut that runs this way is not measured from “%s”.", c.From),
 			fmt.Sprintf("Measure it from a seam, the middle, or the %s or %s edge.", near, far))
 		return nil, false
 	}
@@ -331,7 +346,8 @@ func (c KnifeCut) readings(t *making.Table, p piece.Piece, upright bool, began m
 		before.Both = true
 		return []making.RuledCut{before, after}, true
 	}
-	t.Problems.Stop("side-unknown", at+"/side", fmt.Sprintf("“%s” is no side of a seam.", c.Side), "Choose before, after or both.")
+	t.Problems.Stop("side-unknown", at+"/side", fmt.Sprintf("“%s” is no side of a seam.", c.Side),
+		"Choose before, after or both.")
 	return nil, false
 }
 
@@ -344,7 +360,8 @@ func (c KnifeCut) by(t *making.Table, began measure.Length, at string) (measure.
 	case c.Share.Given():
 		part := c.Share.Length()
 		if part <= 0 || part >= measure.Inch {
-			t.Problems.Stop("share", at+"/share", fmt.Sprintf("“%s” is no share of a square.", c.Share), "Write a fraction such as 1/3 or 1/4.")
+			t.Problems.Stop("share", at+"/share", fmt.Sprintf("“%s” is no share of a square.", c.Share),
+				"Write a fraction such as 1/3 or 1/4.")
 			return 0, false
 		}
 		if began == 0 {
@@ -361,7 +378,8 @@ func (c KnifeCut) by(t *making.Table, began measure.Length, at string) (measure.
 	}
 	l := c.By.Length(t)
 	if c.By.Err() != nil {
-		t.Problems.Stop("length-unreadable", at+"/by", fmt.Sprintf("“%s” is no distance from a seam or an edge.", c.By), "Write a length such as 1 1/4.")
+		t.Problems.Stop("length-unreadable", at+"/by", fmt.Sprintf("“%s” is no distance from a seam or an edge.", c.By),
+			"Write a length such as 1 1/4.")
 		return 0, false
 	}
 	t.OnTheRuler(l, at+"/by", "A cut of "+t.Unit.Name)
@@ -386,7 +404,8 @@ func (c KnifeCut) seam(t *making.Table, p piece.Piece, upright bool, at string) 
 	way := map[bool]string{true: "from top to bottom", false: "from side to side"}[upright]
 	switch {
 	case len(places) == 0:
-		t.Problems.Stop("no-such-seam", at+"/from", fmt.Sprintf("No seam runs %s there.", way), "Measure from the middle or from an edge.")
+		t.Problems.Stop("no-such-seam", at+"/from", fmt.Sprintf("No seam runs %s there.", way),
+			"Measure from the middle or from an edge.")
 		return piece.Num{}, false
 	case c.Seam < 0 || c.Seam > len(places):
 		t.Problems.Stop("no-such-seam", at+"/seam", fmt.Sprintf("There is no seam %d: %d run %s.", c.Seam, len(places), way),
@@ -448,7 +467,8 @@ func safe(t *making.Table, p piece.Piece, list []making.RuledCut, upright bool, 
 	for i, r := range append(slices.Clone(list), making.RuledCut{At: long}) {
 		end := i == len(list)
 		if !end && (r.At.Sign() <= 0 || r.At.Cmp(long) >= 0) {
-			t.Problems.Stop("cut-outside", at, fmt.Sprintf("A cut %s from %s lies outside: it measures %s there.", t.Ruler.Print(r.Off), r.From,
+			t.Problems.Stop("cut-outside", at, fmt.Sprintf("A cut %s from %s lies outside: it measures %s there.",
+				t.Ruler.Print(r.Off), r.From,
 				t.Ruler.Print(long.Up())), "Bring it nearer.")
 			return false
 		}
@@ -458,7 +478,8 @@ func safe(t *making.Table, p piece.Piece, list []making.RuledCut, upright bool, 
 				return false
 			}
 			t.Problems.Stop("part-too-narrow", at,
-				fmt.Sprintf("A part of %s would be %s wide, and its two seam allowances take all of it.", t.Unit.Name, t.Ruler.Print(wide.Up())),
+				fmt.Sprintf("A part of %s would be %s wide, and its two seam allowances take all of it.", t.Unit.Name,
+					t.Ruler.Print(wide.Up())),
 				fmt.Sprintf("Let every part be wider than %s.", t.Ruler.Print(2*t.Seam)))
 			return false
 		}
@@ -475,12 +496,14 @@ func safe(t *making.Table, p piece.Piece, list []making.RuledCut, upright bool, 
 		case !found:
 		case near.Cmp(s) <= 0:
 			t.Problems.Stop("cut-beside-seam", at,
-				fmt.Sprintf("The cut %s runs %s from a seam, within its allowance: what remains there falls apart.", reads(t, r), t.Ruler.Print(near.Up())),
+				fmt.Sprintf("The cut %s runs %s from a seam, within its allowance: what remains there falls apart.", reads(t, r),
+					t.Ruler.Print(near.Up())),
 				fmt.Sprintf("Cut more than %s from every seam that runs the same way.", t.Ruler.Print(t.Seam)))
 			return false
 		case near.Cmp(s.Add(s)) < 0:
 			t.Problems.Warn("cut-near-seam", at,
-				fmt.Sprintf("The cut %s runs close beside a seam: what remains there is narrower than two allowances.", reads(t, r)),
+				fmt.Sprintf("The cut %s runs close beside a seam: what remains there is narrower than two allowances.",
+					reads(t, r)),
 				"Sew with short stitches and handle it with care, or cut farther from it.")
 		}
 	}
@@ -519,13 +542,15 @@ func (m *CutAgain) says(t *making.Table, k making.Knifed) string {
 	case slices.Equal(across, down):
 		return "Cut " + strings.Join(across, ", ") + ", both ways"
 	}
-	return fmt.Sprintf("Cut %s, from top to bottom, and %s, from side to side", strings.Join(across, ", "), strings.Join(down, ", "))
+	return fmt.Sprintf("Cut %s, from top to bottom, and %s, from side to side", strings.Join(across, ", "),
+		strings.Join(down, ", "))
 }
 
 // phrases tells the cuts of one direction, those that mirror each other together.
 func phrases(t *making.Table, list []making.RuledCut) (said []string) {
 	if making.Every(list) {
-		return []string{fmt.Sprintf("every %s from %s, %s", t.Ruler.Print(list[0].Off), list[0].From, words.Count(len(list), "cut"))}
+		return []string{fmt.Sprintf("every %s from %s, %s", t.Ruler.Print(list[0].Off), list[0].From,
+			words.Count(len(list), "cut"))}
 	}
 	told := map[int]bool{}
 	for i, r := range list {

@@ -15,9 +15,10 @@ import (
 
 func init() { making.Register(func() making.Method { return &Tube{} }) }
 
-// Tube is rings cut across a closed strip set, each opened at a seam or in the middle of a strip, and the columns that they
-// are then, joined from left to right. A ring is as wide as it is cut. Opened at a seam it is as long as the set was before it
-// was closed; opened within a strip it is two allowances shorter. A column can also be laid by itself, by its own id.
+// Tube is rings cut across a closed strip set, each opened at a seam or in the middle of a strip, and the columns that
+// they are then, joined from left to right. A ring is as wide as it is cut. Opened at a seam it is as long as the set
+// was before it was closed; opened within a strip it is two allowances shorter. A column can also be laid by itself, by
+// its own id.
 type Tube struct {
 	Columns  []OpenedRing  `json:"columns" doc:"From left to right"`
 	Even     Evening       `json:"even,omitempty" enum:"trim,eke" doc:"How columns are made equally long where some are opened in the middle of a strip: the longer ones lose an allowance at both ends, or the shorter ones get a bit of the same cloth"`
@@ -81,7 +82,10 @@ func (m *Tube) Make(t *making.Table) (making.Made, bool) {
 	if !ok || !m.even(t, columns) {
 		return making.Made{}, false
 	}
-	out := making.Made{Sort: "unit", Beside: true, Apart: true, Tube: &making.Tubed{Columns: columns, Straight: m.Straight, Edge: m.Edge}}
+	out := making.Made{
+		Sort: "unit", Beside: true, Apart: true,
+		Tube: &making.Tubed{Columns: columns, Straight: m.Straight, Edge: m.Edge},
+	}
 	kinds := columnKinds(t, columns)
 	shared := t.Unit.Like != "" && len(columns) > 1
 	if !shared {
@@ -92,7 +96,8 @@ func (m *Tube) Make(t *making.Table) (making.Made, bool) {
 		return making.Made{}, false
 	}
 	if len(columns) > 1 && !shared {
-		out.Variants = append([]making.Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: out.Piece, Count: 1, Kinds: 1}}, kinds...)
+		out.Variants = append([]making.Variant{{ID: t.Unit.ID, Name: t.Unit.Name, Piece: out.Piece, Count: 1, Kinds: 1}},
+			kinds...)
 	} else if len(columns) == 1 {
 		out.Variants = kinds
 	}
@@ -136,7 +141,8 @@ func (m *Tube) columns(t *making.Table) ([]making.Column, bool) {
 			return nil, false // said where the set stands
 		}
 		if len(set.Round) == 0 {
-			t.Problems.Stop("not-a-tube", at+"/from", fmt.Sprintf("%s is cut from %s, which is not closed to a tube.", what, set.Unit.Name),
+			t.Problems.Stop("not-a-tube", at+"/from",
+				fmt.Sprintf("%s is cut from %s, which is not closed to a tube.", what, set.Unit.Name),
 				"Close that strip set, or choose one that is closed.")
 			return nil, false
 		}
@@ -170,7 +176,10 @@ func (m *Tube) columns(t *making.Table) ([]making.Column, bool) {
 func sorted(list []making.Column, unit naming.Unit) {
 	for i := range list {
 		c := &list[i]
-		k := slices.IndexFunc(list, func(o making.Column) bool { return o.Set == c.Set && o.Width == c.Width && o.Half == c.Half })
+		k := slices.IndexFunc(list, func(o making.Column) bool {
+			return o.Set == c.Set && o.Width == c.Width &&
+				o.Half == c.Half
+		})
 		c.Kind, c.First = list[k].Place, list[k].ID
 		if len(list) == 1 {
 			c.Kind = unit
@@ -187,25 +196,29 @@ func (c OpenedRing) opens(t *making.Table, set making.Made, before int, at, what
 		step = int(max(-float64(4*n), min(float64(4*n), twice)))
 		switch {
 		case float64(int(twice)) != twice:
-			t.Problems.Stop("step", at+"/step", fmt.Sprintf("%s steps by %v strips.", what, c.Step), "Step by whole and half strips.")
+			t.Problems.Stop("step", at+"/step", fmt.Sprintf("%s steps by %v strips.", what, c.Step),
+				"Step by whole and half strips.")
 			return 0, 0, false
 		case step > 2*n || step < -2*n:
 			t.Problems.Stop("step", at+"/step", fmt.Sprintf("%s steps by %v strips, and its tube has %d.", what, c.Step, n),
 				fmt.Sprintf("Step by at most %d.", n))
 			return 0, 0, false
 		case c.Middle:
-			t.Problems.Stop("step", at+"/middle", what+" is opened in the middle of a strip that is not said.", "Say which strip comes to lie at the top, or step by a half.")
+			t.Problems.Stop("step", at+"/middle", what+" is opened in the middle of a strip that is not said.",
+				"Say which strip comes to lie at the top, or step by a half.")
 			return 0, 0, false
 		}
 		return ((before+step)%(2*n) + 2*n) % (2 * n), step, true
 	}
 	if c.Step != 0 {
-		t.Problems.Stop("step", at+"/step", what+" is told by the strip at its top and by a step as well.", "Keep one of them.")
+		t.Problems.Stop("step", at+"/step", what+" is told by the strip at its top and by a step as well.",
+			"Keep one of them.")
 		return 0, 0, false
 	}
 	i := slices.IndexFunc(set.Round, func(s making.Strip) bool { return s.ID == c.Top })
 	if i < 0 {
-		t.Problems.Stop("no-such-seam", at+"/top", fmt.Sprintf("%s is opened at a strip “%s”, and %s has none of that name.", what, c.Top, set.Unit.Name),
+		t.Problems.Stop("no-such-seam", at+"/top",
+			fmt.Sprintf("%s is opened at a strip “%s”, and %s has none of that name.", what, c.Top, set.Unit.Name),
 			fmt.Sprintf("Choose one of its %d strips.", n))
 		return 0, 0, false
 	}
@@ -230,15 +243,19 @@ func (m *Tube) even(t *making.Table, list []making.Column) bool {
 	mixed := short >= 0 && whole >= 0
 	switch {
 	case m.Edge != "" && m.Edge != making.RightEnd && m.Edge != making.LeftEnd:
-		t.Problems.Stop("edge-unknown", t.At+"/edge", fmt.Sprintf("“%s” is no end of a row.", m.Edge), "Choose right or left.")
+		t.Problems.Stop("edge-unknown", t.At+"/edge", fmt.Sprintf("“%s” is no end of a row.", m.Edge),
+			"Choose right or left.")
 		return false
 	case m.Even != "" && m.Even != TrimEnds && m.Even != EkeOut:
-		t.Problems.Stop("even-unknown", t.At+"/even", fmt.Sprintf("“%s” is no way to even columns.", m.Even), "Choose trim or eke.")
+		t.Problems.Stop("even-unknown", t.At+"/even", fmt.Sprintf("“%s” is no way to even columns.", m.Even),
+			"Choose trim or eke.")
 		return false
 	case mixed && m.Even == "":
 		t.Problems.Stop("columns-unlike", t.At+"/even",
-			fmt.Sprintf("Column %d of %s is opened in the middle of a strip and is %s shorter than column %d.", short+1, t.Unit.Name, t.Ruler.Print(2*s), whole+1),
-			fmt.Sprintf("Choose how they are made even: the longer ones lose %s at both ends, or the shorter ones get a bit of %s sewn on.", t.Ruler.Print(s), t.Ruler.Print(4*s)))
+			fmt.Sprintf("Column %d of %s is opened in the middle of a strip and is %s shorter than column %d.", short+1,
+				t.Unit.Name, t.Ruler.Print(2*s), whole+1),
+			fmt.Sprintf("Choose how they are made even: the longer ones lose %s at both ends, or the shorter ones get a bit "+
+				"of %s sewn on.", t.Ruler.Print(s), t.Ruler.Print(4*s)))
 		return false
 	}
 	for i := range list {
@@ -254,7 +271,8 @@ func (m *Tube) even(t *making.Table, list []making.Column) bool {
 		}
 		if narrow, is := thin(*c, set, s); is {
 			t.Problems.Stop("strip-too-narrow", at,
-				fmt.Sprintf("Column %d of %s would end in a strip of which nothing is left once it is sewn in: it is cut %s.", i+1, t.Unit.Name, t.Ruler.Print(narrow)),
+				fmt.Sprintf("Column %d of %s would end in a strip of which nothing is left once it is sewn in: it is cut %s.", i+1,
+					t.Unit.Name, t.Ruler.Print(narrow)),
 				fmt.Sprintf("Cut that strip wider than %s, or open every ring at a seam.", t.Ruler.Print(least(*c, s))))
 			return false
 		}
@@ -316,7 +334,8 @@ func column(t *making.Table, c making.Column, set making.Made) (piece.Piece, err
 		p, err = piece.JoinDown(p, piece.Exactly(first.Role, w, bottom), t.Seam, first.Seam)
 	}
 	if c.Bit > 0 && err == nil {
-		p, err = piece.JoinDown(p, piece.Exactly(first.Role, w, piece.Of(c.Bit)), t.Seam, t.Unit.Earlier().Seam(c.First, "bit"))
+		p, err = piece.JoinDown(p, piece.Exactly(first.Role, w, piece.Of(c.Bit)), t.Seam,
+			t.Unit.Earlier().Seam(c.First, "bit"))
 	}
 	if c.Trims > 0 && err == nil {
 		p = p.Window(piece.Num{}, piece.Of(c.Trims), w, p.H.Sub(piece.Of(2*c.Trims)))
@@ -380,7 +399,10 @@ func opened(t *making.Table, out *making.Made, list []making.Column, kinds []mak
 	r := t.Begin()
 	for _, v := range kinds {
 		c := list[slices.IndexFunc(list, func(c making.Column) bool { return c.Kind == v.ID })]
-		act := making.Act{ID: v.ID.Step(), Does: making.Opens, Takes: []making.ActTake{{Act: c.Ring, Each: 1}}, Opens: &c, Piece: v.Piece}
+		act := making.Act{
+			ID: v.ID.Step(), Does: making.Opens, Takes: []making.ActTake{{Act: c.Ring, Each: 1}}, Opens: &c,
+			Piece: v.Piece,
+		}
 		act.Gives = []making.ActGive{{ID: v.ID.Step(), Count: 1, Name: v.Name, Piece: v.Piece}}
 		if c.Bit == 0 {
 			r.Add(act)
@@ -401,7 +423,8 @@ func opened(t *making.Table, out *making.Made, list []making.Column, kinds []mak
 		seam := t.Unit.ID.Seam(c.First, "bit")
 		r.Add(making.Act{
 			ID: v.ID.Step(), Does: making.Sews, Name: v.Name, Piece: v.Piece, Seams: 1, Each: c.Width, Sews: []naming.Seam{seam},
-			Takes: making.Takes(act.ID, bit.Act), Gives: []making.ActGive{{ID: v.ID.Step(), Count: 1, Name: v.Name, Piece: v.Piece}},
+			Takes: making.Takes(act.ID, bit.Act),
+			Gives: []making.ActGive{{ID: v.ID.Step(), Count: 1, Name: v.Name, Piece: v.Piece}},
 			Joins: &making.Joins{
 				Left: act.Name, Right: "bit of the same cloth", LeftPiece: p, RightPart: bit.Piece,
 				Edge: "the bit to its lower end",
@@ -435,16 +458,21 @@ func joinColumns(t *making.Table, out *making.Made, list []making.Column) bool {
 			return false
 		}
 		if len(out.Piece.Patches) > making.MostPatches {
-			t.Problems.Stop("too-many-patches", t.At+"/columns", fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, making.MostPatches),
+			t.Problems.Stop("too-many-patches", t.At+"/columns",
+				fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, making.MostPatches),
 				"Use fewer columns or fewer strips.")
 			return false
 		}
 		act.Sews = append(act.Sews, seam)
-		edges = append(edges, making.Join{Seam: seam, A: before, B: making.Layer{From: right.Kind.Step(), Name: name(i), Piece: right.Piece}, Takes: t.Seam})
+		edges = append(edges, making.Join{
+			Seam: seam, A: before,
+			B: making.Layer{From: right.Kind.Step(), Name: name(i), Piece: right.Piece}, Takes: t.Seam,
+		})
 		before = making.Layer{Name: "what is sewn so far", Piece: right.Piece, Last: true}
 		taken = append(taken, making.Lying{Act: right.Kind.Step()})
 		out.Seams = append(out.Seams, making.SeamKind{
-			ID: seam, Row: true, Plus: making.Facing(name(i), right.Piece, piece.Left), Minus: making.Facing(name(i-1), left.Piece, piece.Right),
+			ID: seam, Row: true, Plus: making.Facing(name(i), right.Piece, piece.Left),
+			Minus:   making.Facing(name(i-1), left.Piece, piece.Right),
 			Outward: making.Outward(i-1, len(list)-1, 1),
 		})
 	}
@@ -488,8 +516,8 @@ type Closing struct {
 	Method making.Method
 }
 
-// Closings are the ways to lengthen the columns of a tube until a wave goes on; none where it does, or where its tubes have
-// different numbers of strips.
+// Closings are the ways to lengthen the columns of a tube until a wave goes on; none where it does, or where its tubes
+// have different numbers of strips.
 func Closings(m making.Method, made making.Made, strips func(set naming.Unit) int) []Closing {
 	tube, ok := m.(*Tube)
 	if !ok || made.Tube == nil || len(made.Tube.Columns) < 2 {
@@ -543,7 +571,8 @@ func Closings(m making.Method, made making.Made, strips func(set naming.Unit) in
 			break
 		}
 	}
-	add("On and on", "The same widths and steps again, each time from where they ended, until the colours are back where they began.", on)
+	add("On and on", "The same widths and steps again, each time from where they ended, until the colours are back "+
+		"where they began.", on)
 	if most > 0 {
 		var home []columnStep
 		by := most
@@ -553,7 +582,8 @@ func Closings(m making.Method, made making.Made, strips func(set naming.Unit) in
 		for left := far; left > most; left -= most {
 			home = append(home, columnStep{len(list) - 1, by})
 		}
-		add("Back by equal steps", "As many columns more as it takes to step back to the first, each as wide as the last.", home)
+		add("Back by equal steps", "As many columns more as it takes to step back to the first, each as wide as the last.",
+			home)
 	}
 	return out
 }

@@ -41,7 +41,10 @@ func (b AtRuler) WidthWorking(parts []measure.Length, total measure.Length) word
 			Rules: rules.By(rules.AsCut),
 		}
 	}
-	return words.Working{Sums: []string{making.SumOf(b.Table.Ruler, b.Table.Seam, parts, total)}, Rules: rules.By(rules.SewnWidth)}
+	return words.Working{
+		Sums:  []string{making.SumOf(b.Table.Ruler, b.Table.Seam, parts, total)},
+		Rules: rules.By(rules.SewnWidth),
+	}
 }
 
 // Trim tells what everything measures.
@@ -69,7 +72,8 @@ func (b AtRuler) Trim() []Trim {
 			first := b.Say(ways[0].Size) + " wide"
 			t.Should = b.Say(ways[0].Is) + " wide"
 			if len(ways) > 1 {
-				first, t.Should = words.By(b.Table.Ruler, ways[0].Size, ways[1].Size), words.By(b.Table.Ruler, ways[0].Is, ways[1].Is)
+				first, t.Should = words.By(b.Table.Ruler, ways[0].Size, ways[1].Size),
+					words.By(b.Table.Ruler, ways[0].Is, ways[1].Is)
 			}
 			if first != t.Should {
 				t.First = first

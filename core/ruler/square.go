@@ -19,7 +19,8 @@ type SquaringCard struct {
 	Short string   `json:"short" doc:"That the longest ruler is too short, and what to do; empty where it is not"`
 }
 
-// squaring tells how something is squared up to what it should measure: the middle stays in the middle (common practice).
+// squaring tells how something is squared up to what it should measure: the middle stays in the middle (common
+// practice).
 func (b AtRuler) squaring(m making.Made) *SquaringCard {
 	if m.Cloth || m.InLength || m.Parted || len(m.Seams) == 0 || !m.Piece.Whole() {
 		return nil
@@ -40,14 +41,17 @@ func (b AtRuler) squaring(m making.Made) *SquaringCard {
 	}
 	switch {
 	case diagonal:
-		out.Lays = append(out.Lays, fmt.Sprintf("The ruler's diagonal lies on the seam, %s of the unit inside its lines on every side.", b.Say(w)))
+		out.Lays = append(out.Lays, fmt.Sprintf("The ruler's diagonal lies on the seam, %s of the unit inside its lines on "+
+			"every side.", b.Say(w)))
 	case middle:
-		out.Lays = append(out.Lays, fmt.Sprintf("The lines of %s lie on the middle seams: as much comes off on each side.", half))
+		out.Lays = append(out.Lays, fmt.Sprintf("The lines of %s lie on the middle seams: as much comes off on each side.",
+			half))
 	default:
 		out.Lays = append(out.Lays, fmt.Sprintf("The lines of %s cross in its middle: as much comes off on each side.", half))
 	}
 	if tips := p.Tips(piece.Of(2 * b.Table.Seam)); len(tips) > 0 {
-		out.Lays = append(out.Lays, fmt.Sprintf("Leave %s beyond every point at the edge, even where that is a little less square.", b.Say(b.Table.Seam)))
+		out.Lays = append(out.Lays, fmt.Sprintf("Leave %s beyond every point at the edge, even where that is a little less "+
+			"square.", b.Say(b.Table.Seam)))
 	}
 	side, other := "right", "left"
 	if b.Settings.Hand == school.LeftHand {
@@ -55,14 +59,16 @@ func (b AtRuler) squaring(m making.Made) *SquaringCard {
 	}
 	out.Cuts = []string{
 		fmt.Sprintf("Cut the %s edge, then the top.", side),
-		fmt.Sprintf("Turn it by half. Lay the lines of %s on the two edges just cut, and cut the other two.", words.By(b.Table.Ruler, w, h)),
+		fmt.Sprintf("Turn it by half. Lay the lines of %s on the two edges just cut, and cut the other two.",
+			words.By(b.Table.Ruler, w, h)),
 	}
 	out.Edges = []string{side, "top", other, "bottom"}
 	if diagonal {
 		out.Cuts = append(out.Cuts, "The ears at the ends of the seam go with the cuts.")
 	}
 	if most := max(w, h); most > b.Longest {
-		out.Short = fmt.Sprintf("It is longer than your longest ruler, %s: lay two rulers end to end, or cut along the lines of the mat.", b.Say(b.Longest))
+		out.Short = fmt.Sprintf("It is longer than your longest ruler, %s: lay two rulers end to end, or cut along the "+
+			"lines of the mat.", b.Say(b.Longest))
 	}
 	return &out
 }

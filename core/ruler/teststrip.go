@@ -27,10 +27,12 @@ func Tests(c decided.Quilt) []TestStripRead {
 		said := gauge.Seam([]gauge.Read{read}, 0)
 		t := TestStripRead{
 			Name: one.Name, Takes: exact.Print(said.Likely), Stitched: measure.Write(max(0, said.Likely-c.Table.Fold)),
-			Sum:     fmt.Sprintf("(%s − %s) ÷ %d = %s", exact.Print(read.None), exact.Print(read.Came), 2*one.Strips-2, exact.Print(said.Likely)),
+			Sum: fmt.Sprintf("(%s − %s) ÷ %d = %s", exact.Print(read.None), exact.Print(read.Came), 2*one.Strips-2,
+				exact.Print(said.Likely)),
 			Planned: c.Table.Seam >= said.Least && c.Table.Seam <= said.Most,
 		}
-		t.Says = fmt.Sprintf("Its seams take %s; the ruler leaves open from %s to %s.", t.Takes, exact.Print(said.Least), exact.Print(said.Most))
+		t.Says = fmt.Sprintf("Its seams take %s; the ruler leaves open from %s to %s.", t.Takes, exact.Print(said.Least),
+			exact.Print(said.Most))
 		if t.Planned {
 			t.Says += " That is what is planned."
 		}

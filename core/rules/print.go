@@ -8,7 +8,8 @@ import (
 // Markdown prints the book for docs/rules.md.
 func Markdown() string {
 	var s strings.Builder
-	s.WriteString("# The book of rules\n\nMade from `core/rules/book.go` by `make contract`; on the screen, with what every rule comes to in the quilt at hand, it is the page Rules. " +
+	s.WriteString("# The book of rules\n\nMade from `core/rules/book.go` by `make contract`; on the screen, with what " +
+		"every rule comes to in the quilt at hand, it is the page Rules. " +
 		"In formulas *s* is the allowance and *a* and *b* are squares as they are cut, all in one unit.\n")
 	for _, topic := range Topics {
 		fmt.Fprintf(&s, "\n## %s%s\n", strings.ToUpper(string(topic[:1])), topic[1:])

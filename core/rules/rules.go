@@ -1,5 +1,5 @@
-// Package rules is the book of rules: every rule that a working names, as formula and sentence, where it comes from, and by which test it is
-// held against what outside. Whoever shows a sum names the rule it rests on from here.
+// Package rules is the book of rules: every rule that a working names, as formula and sentence, where it comes from,
+// and by which test it is held against what outside. Whoever shows a sum names the rule it rests on from here.
 package rules
 
 import "slices"

@@ -46,7 +46,8 @@ func TestNoRuleIsWithoutACheck(t *testing.T) {
 	said := map[string]bool{}
 	topic := 0
 	for _, r := range rules.Book() {
-		if seen[r.ID] || said[r.Says] || r.ID == "" || strings.ContainsAny(string(r.ID), " /#?") || !strings.HasSuffix(r.Says, ".") {
+		if seen[r.ID] || said[r.Says] || r.ID == "" || strings.ContainsAny(string(r.ID), " /#?") ||
+			!strings.HasSuffix(r.Says, ".") {
 			t.Errorf("%q: %q", r.ID, r.Says)
 		}
 		seen[r.ID], said[r.Says] = true, true
@@ -107,7 +108,8 @@ func TestEveryRuleIsNamed(t *testing.T) {
 	})
 	named := map[rules.ID]bool{}
 	err = filepath.WalkDir("..", func(path string, d fs.DirEntry, err error) error {
-		if err != nil || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") || filepath.Dir(path) == filepath.Join("..", "rules") {
+		if err != nil || !strings.HasSuffix(path, ".go") || strings.HasSuffix(path, "_test.go") ||
+			filepath.Dir(path) == filepath.Join("..", "rules") {
 			return err
 		}
 		f, err := parser.ParseFile(token.NewFileSet(), path, nil, 0)

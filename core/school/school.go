@@ -1,5 +1,5 @@
-// Package school is the ways of working that quilters choose between: what each answer is called in a document, its name, and
-// what choosing it changes. All of it is common practice; none is right or wrong.
+// Package school is the ways of working that quilters choose between: what each answer is called in a document, its
+// name, and what choosing it changes. All of it is common practice; none is right or wrong.
 package school
 
 // Answer is one way of working.
@@ -99,28 +99,35 @@ const (
 var (
 	Preparings = Ways[Preparing]{
 		{Pressed, "pressed", "Pressed flat and folded; what it shrinks later it shrinks in the quilt."},
-		{Starched, "starched and pressed", "Stiff, and shrunk a little now, not later; good for cloth with edges on the bias."},
+		{
+			Starched, "starched and pressed",
+			"Stiff, and shrunk a little now, not later; good for cloth with edges on the bias.",
+		},
 		{Washed, "washed, dried and pressed", "Shrunk before it is cut: say below by how much, and more is bought."},
 	}
 	EndsWays = Ways[Ends]{
 		{EndsKept, "go to the shelf", "Each strip is cut for its own patches; what is left is kept for another quilt."},
-		{EndsUsed, "give smaller patches first", "Wherever that saves a strip, patches are cut from what is left of wider ones: less cloth, more handling."},
+		{EndsUsed, "give smaller patches first", "Wherever that saves a strip, patches are cut from what is left of wider " +
+			"ones: less cloth, more handling."},
 	}
 	Measurings = Ways[Measuring]{
 		{MeasuredWhenAsked, "what you choose to", "Nothing asks for it."},
-		{MeasuredFirst, "the first of each", "After the first set, unit and block of each kind the bench asks for its measure."},
+		{MeasuredFirst, "the first of each", "After the first set, unit and block of each kind the bench asks for its " +
+			"measure."},
 		{MeasuredTenth, "every tenth", "The first, and then one of every ten: so a guide that moves is found."},
 		{MeasuredAll, "all of them", "Every set, unit and block."},
 	}
 	Squarings = Ways[Squaring]{
 		{SquareByMethod, "where the method trims", "Only units that are made larger are trimmed, as part of making them."},
-		{CheckUnits, "every unit is checked", "After every unit that is sewn, and every block: held against the ruler, and counted."},
+		{CheckUnits, "every unit is checked", "After every unit that is sewn, and every block: held against the ruler, and " +
+			"counted."},
 		{SquareUnits, "every unit", "Every unit that is sewn, and every block, is squared up and counted."},
 		{SquareBlocks, "the blocks", "Blocks are squared up and counted; units go on as they are."},
 	}
 	SubCuttings = Ways[SubCutting]{
 		{CutAsPlanned, "as planned", "Strip sets are cut as soon as they are pressed."},
-		{CutAsMeasured, "once the set is measured", "Sub-cuts wait, in the thread and at the mat, until one of their sets was measured."},
+		{CutAsMeasured, "once the set is measured", "Sub-cuts wait, in the thread and at the mat, until one of their sets " +
+			"was measured."},
 	}
 	Sewings = Ways[Sewing]{
 		{AlternateEnds, "from alternate ends", "Turn the set end for end after every seam, so that it does not bow."},
@@ -129,11 +136,13 @@ var (
 	Joinings = Ways[Joining]{
 		{OneByOne, "one after another", "Simple; the first strip is handled most."},
 		{InPairs, "in pairs, then pairs of pairs", "Fewer strips hang from each seam; keep the order."},
-		{InThrees, "in threes and twos", "Five strips are three and two: two piles that are not alike, so that they cannot be taken for each other."},
+		{InThrees, "in threes and twos", "Five strips are three and two: two piles that are not alike, so that they cannot " +
+			"be taken for each other."},
 	}
 	RowsWays = Ways[Rows]{
 		{RowByRow, "one after another", "Each row from left to right; its thread is cut before the next."},
-		{Webbed, "as a web, column to column", "The second block of every row to the first, then the third, and so on, the thread between the rows never cut: no block can change its place. Not where blocks stand on point."},
+		{Webbed, "as a web, column to column", "The second block of every row to the first, then the third, and so on, the " +
+			"thread between the rows never cut: no block can change its place. Not where blocks stand on point."},
 	}
 	PinsWays = Ways[Pins]{
 		{NoPins, "not at all", "Nested seams hold each other."},

@@ -92,7 +92,8 @@ func Build(c Choices) (document.Document, problem.List) {
 	}
 	if c.Companion == Cornered && c.Squares%2 == 0 {
 		problems.Stop("companion", "/companion",
-			"Corner squares go with a block whose edges look alike from both ends, and an even number of squares does not.", "Choose a plain block between, or a block of 3, 5, 7 or 9 squares.")
+			"Corner squares go with a block whose edges look alike from both ends, and an even number of squares does not.",
+			"Choose a plain block between, or a block of 3, 5, 7 or 9 squares.")
 	}
 	if problems.Stopped() {
 		return document.Document{}, problems
@@ -125,7 +126,10 @@ func build(c Choices, halves bool) (document.Document, problem.List) {
 		d.Top.Repeat = [][]quilt.Cell{{cell(block), cell(other)}, {cell(other), cell(block)}}
 	}
 	if c.Border.Given() {
-		d.Top.Borders = []quilt.Border{{ID: "border", Name: "the border", Role: roleA, Width: making.Typed(c.Border.String())}}
+		d.Top.Borders = []quilt.Border{{
+			ID: "border", Name: "the border", Role: roleA,
+			Width: making.Typed(c.Border.String()),
+		}}
 	}
 	data, err := document.Write(d)
 	if err != nil {

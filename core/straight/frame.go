@@ -40,10 +40,14 @@ func (m *Frame) Parts() []making.Part { return m.Centre.Parts() }
 func (m *Frame) Breadths() []making.BreadthOf {
 	var list []making.BreadthOf
 	if m.Centre.Unit == "" {
-		list = append(list, making.BreadthOf{Breadth: &m.Width, Finished: true, Key: "width", Half: false}, making.BreadthOf{Breadth: &m.Height, Finished: true, Key: "height", Half: false})
+		list = append(list, making.BreadthOf{Breadth: &m.Width, Finished: true, Key: "width", Half: false},
+			making.BreadthOf{Breadth: &m.Height, Finished: true, Key: "height", Half: false})
 	}
 	for i := range m.Frames {
-		list = append(list, making.BreadthOf{Breadth: &m.Frames[i].Strip, Finished: false, Key: fmt.Sprintf("frames/%d/strip", i), Half: false})
+		list = append(list, making.BreadthOf{
+			Breadth: &m.Frames[i].Strip, Finished: false,
+			Key: fmt.Sprintf("frames/%d/strip", i), Half: false,
+		})
 	}
 	return list
 }
@@ -119,7 +123,8 @@ func (m *Frame) Make(t *making.Table) (making.Made, bool) {
 			})
 			act := making.Act{
 				ID: r.ID(f.ID + "-" + side.key), Does: making.Sews, Name: fmt.Sprintf("%s of frame %d", side.words, i+1),
-				Takes: []making.ActTake{{Act: taken, Each: 1}, {Act: log.Act, Each: 2}}, Seams: 2, Each: before.H.Up(), Sews: []naming.Seam{seam},
+				Takes: []making.ActTake{{Act: taken, Each: 1}, {Act: log.Act, Each: 2}}, Seams: 2, Each: before.H.Up(),
+				Sews:  []naming.Seam{seam},
 				Piece: p,
 				Joins: &making.Joins{
 					Left: name, Right: log.Name, LeftPiece: before, RightPart: log.Piece, Edge: side.edge,

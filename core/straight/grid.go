@@ -1,4 +1,5 @@
-// Package straight has the methods that sew straight seams: patches, strip sets and what is cut across them, what is joined of units, frames and logs.
+// Package straight has the methods that sew straight seams: patches, strip sets and what is cut across them, what is
+// joined of units, frames and logs.
 package straight
 
 import (
@@ -361,7 +362,9 @@ func before(lines [][]lineCell, i int, seen piece.Seen) (j, turn int, known bool
 }
 
 // line sews one row or column.
-func (m *Grid) line(t *making.Table, r *making.Hands, out *making.Made, sewn line, name string, only bool) (making.Lying, bool) {
+func (m *Grid) line(t *making.Table, r *making.Hands, out *making.Made, sewn line, name string,
+	only bool,
+) (making.Lying, bool) {
 	cells := sewn.cells
 	p := cells[0].piece
 	if len(cells) == 1 {
@@ -372,7 +375,10 @@ func (m *Grid) line(t *making.Table, r *making.Hands, out *making.Made, sewn lin
 	if shared {
 		owner = t.Unit.Earlier()
 	}
-	act := making.Act{ID: owner.Part(sewn.id), Does: making.Sews, Name: name, Lies: making.Upright, Seams: len(cells) - 1, Each: p.H.Up()}
+	act := making.Act{
+		ID: owner.Part(sewn.id), Does: making.Sews, Name: name, Lies: making.Upright, Seams: len(cells) - 1,
+		Each: p.H.Up(),
+	}
 	var list []making.Lying
 	var edges []making.Join
 	before := cells[0].layer()
@@ -398,7 +404,8 @@ func (m *Grid) line(t *making.Table, r *making.Hands, out *making.Made, sewn lin
 		act.Sews = append(act.Sews, seam)
 		out.Seams = append(out.Seams, making.SeamKind{
 			ID: seam, Plus: making.Facing(c.name, c.piece, piece.Left),
-			Minus: making.Facing(left.name, left.piece, piece.Right), Outward: making.Outward(k-1, len(cells)-1, 1), Points: points,
+			Minus: making.Facing(left.name, left.piece, piece.Right), Outward: making.Outward(k-1, len(cells)-1, 1),
+			Points: points,
 		})
 	}
 	act.Takes, act.Piece = making.TakesOf(list), p
@@ -419,9 +426,14 @@ func (m *Grid) line(t *making.Table, r *making.Hands, out *making.Made, sewn lin
 }
 
 // join sews the lines to each other, from the top down.
-func (m *Grid) join(t *making.Table, r *making.Hands, out *making.Made, sewn []making.Lying, lines []line, word string) (piece.Piece, bool) {
+func (m *Grid) join(t *making.Table, r *making.Hands, out *making.Made, sewn []making.Lying, lines []line,
+	word string,
+) (piece.Piece, bool) {
 	p := sewn[0].Piece
-	act := making.Act{ID: t.Unit.ID.Step(), Does: making.Sews, Lies: making.Level, Seams: len(sewn) - 1, Each: p.W.Up(), Takes: making.TakesOf(sewn)}
+	act := making.Act{
+		ID: t.Unit.ID.Step(), Does: making.Sews, Lies: making.Level, Seams: len(sewn) - 1, Each: p.W.Up(),
+		Takes: making.TakesOf(sewn),
+	}
 	var edges []making.Join
 	above := sewn[0].Layer()
 	for i := 1; i < len(sewn); i++ {
@@ -432,13 +444,17 @@ func (m *Grid) join(t *making.Table, r *making.Hands, out *making.Made, sewn []m
 			return piece.Piece{}, false
 		}
 		act.Sews = append(act.Sews, seam)
-		edges = append(edges, making.Join{Seam: seam, A: above, B: sewn[i].Layer(), Down: true, Takes: m.allowance(t, i-1, false)})
+		edges = append(edges, making.Join{
+			Seam: seam, A: above, B: sewn[i].Layer(), Down: true,
+			Takes: m.allowance(t, i-1, false),
+		})
 		var points int
 		p, points = t.Spin(p, seam)
 		above = making.Layer{Name: "what is sewn so far", Piece: sewn[i].Piece, Last: true}
 		out.Seams = append(out.Seams, making.SeamKind{
 			ID: seam, Plus: making.Facing(sewn[i-1].Name, sewn[i-1].Piece, piece.Bottom),
-			Minus: making.Facing(sewn[i].Name, sewn[i].Piece, piece.Top), Outward: making.Outward(i-1, len(sewn)-1, -1), Points: points,
+			Minus: making.Facing(sewn[i].Name, sewn[i].Piece, piece.Top), Outward: making.Outward(i-1, len(sewn)-1, -1),
+			Points: points,
 		})
 	}
 	act.Piece = p

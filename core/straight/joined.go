@@ -60,7 +60,10 @@ func (m *Joined) Make(t *making.Table) (making.Made, bool) {
 		if !ok {
 			return making.Made{}, false
 		}
-		next := making.Lying{Piece: part.Piece.Turn(c.Turn), Act: part.Unit.ID.Step(), Turn: part.Turned + c.Turn, Name: part.Unit.Name}
+		next := making.Lying{
+			Piece: part.Piece.Turn(c.Turn), Act: part.Unit.ID.Step(), Turn: part.Turned + c.Turn,
+			Name: part.Unit.Name,
+		}
 		if id, is := marked[i]; is {
 			next.Act, next.Turn = id, 0
 		}
@@ -101,7 +104,8 @@ func (m *Joined) Make(t *making.Table) (making.Made, bool) {
 		out.Seams = append(out.Seams, making.SeamKind{
 			ID:    seam,
 			Plus:  making.Facing(part.Unit.Name, right, piece.Left),
-			Minus: making.Facing(before.Name, left, piece.Right), Outward: making.Outward(i-1, len(m.Columns)-1, 1), Points: points,
+			Minus: making.Facing(before.Name, left, piece.Right), Outward: making.Outward(i-1, len(m.Columns)-1, 1),
+			Points: points,
 		})
 		act := making.Act{
 			ID: step, Does: making.Sews, Name: sewn.Name, Piece: out.Piece, Seams: 1,
@@ -157,8 +161,10 @@ func (m *Joined) marked(t *making.Table, out *making.Made) map[int]naming.Step {
 			continue
 		}
 		act := making.Act{
-			ID: t.Unit.Earlier().Part(m.Columns[i].ID, "marks"), Does: making.Marks, Name: part.Unit.Name + ", marked", Says: says,
-			Takes: []making.ActTake{{Act: part.Unit.ID.Step(), Each: 1}}, Piece: part.Piece, Lines: len(edges[0]) + len(edges[1]),
+			ID: t.Unit.Earlier().Part(m.Columns[i].ID, "marks"), Does: making.Marks, Name: part.Unit.Name + ", marked",
+			Says:  says,
+			Takes: []making.ActTake{{Act: part.Unit.ID.Step(), Each: 1}}, Piece: part.Piece,
+			Lines: len(edges[0]) + len(edges[1]),
 		}
 		tick := piece.Of(t.Seam)
 		for _, y := range edges[0] {
@@ -198,7 +204,8 @@ func marksSay(t *making.Table, edges [2][]piece.Num) string {
 			even = even && list[i].Sub(list[i-1]) == list[1].Sub(list[0])
 		}
 		if even {
-			return fmt.Sprintf("at %s from the top and then every %s, %s", said[0], t.Ruler.Print(list[1].Sub(list[0]).Up()), words.Count(len(list), "mark"))
+			return fmt.Sprintf("at %s from the top and then every %s, %s", said[0], t.Ruler.Print(list[1].Sub(list[0]).Up()),
+				words.Count(len(list), "mark"))
 		}
 		return "at " + strings.Join(said, ", ") + " from the top"
 	}

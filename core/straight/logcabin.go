@@ -56,10 +56,14 @@ func (m *LogCabin) Parts() []making.Part { return m.Centre.Parts() }
 func (m *LogCabin) Breadths() []making.BreadthOf {
 	var list []making.BreadthOf
 	if m.Centre.Unit == "" {
-		list = append(list, making.BreadthOf{Breadth: &m.Width, Finished: true, Key: "width", Half: false}, making.BreadthOf{Breadth: &m.Height, Finished: true, Key: "height", Half: false})
+		list = append(list, making.BreadthOf{Breadth: &m.Width, Finished: true, Key: "width", Half: false},
+			making.BreadthOf{Breadth: &m.Height, Finished: true, Key: "height", Half: false})
 	}
 	for i := range m.Logs {
-		list = append(list, making.BreadthOf{Breadth: &m.Logs[i].Strip, Finished: false, Key: fmt.Sprintf("logs/%d/strip", i), Half: false})
+		list = append(list, making.BreadthOf{
+			Breadth: &m.Logs[i].Strip, Finished: false, Key: fmt.Sprintf("logs/%d/strip", i),
+			Half: false,
+		})
 	}
 	return list
 }
@@ -140,13 +144,15 @@ func (m *LogCabin) Make(t *making.Table) (making.Made, bool) {
 			Cloth: true,
 		}, Minus: making.Facing("the middle", here, piece.Right)})
 		act := making.Act{
-			ID: r.ID(id), Does: making.Sews, Name: fmt.Sprintf("log %d on", k+1), Takes: []making.ActTake{{Act: taken, Each: 1}, {Act: cloth.Act, Each: 1}},
+			ID: r.ID(id), Does: making.Sews, Name: fmt.Sprintf("log %d on", k+1),
+			Takes: []making.ActTake{{Act: taken, Each: 1}, {Act: cloth.Act, Each: 1}},
 			Seams: 1, Each: here.H.Up(), Sews: []naming.Seam{seam}, Piece: p,
 			Joins: &making.Joins{
 				Left: name, Right: cloth.Name, LeftPiece: here, RightPart: cloth.Piece,
 				Edge: fmt.Sprintf("log %d to the %s edge", k+1, edges[side]), Turned: turn,
 				Edges: []making.Join{{
-					Seam: seam, A: making.Layer{From: taken, Turn: (lies + 360 - turn) % 360, Name: name, Piece: here}, B: cloth.Layer(), Takes: t.Seam,
+					Seam: seam, A: making.Layer{From: taken, Turn: (lies + 360 - turn) % 360, Name: name, Piece: here},
+					B: cloth.Layer(), Takes: t.Seam,
 				}},
 			},
 		}

@@ -55,5 +55,8 @@ func (m *PlainPatch) Make(t *making.Table) (making.Made, bool) {
 }
 
 func (m *PlainPatch) Breadths() []making.BreadthOf {
-	return []making.BreadthOf{{Breadth: &m.Width, Finished: false, Key: "width", Half: false}, {Breadth: &m.Height, Finished: false, Key: "height", Half: false}}
+	return []making.BreadthOf{
+		{Breadth: &m.Width, Finished: false, Key: "width", Half: false},
+		{Breadth: &m.Height, Finished: false, Key: "height", Half: false},
+	}
 }

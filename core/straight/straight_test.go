@@ -33,7 +33,8 @@ func TestStripSetsAndSubCuts(t *testing.T) {
 		{42 * trial.In, []string{"2 1/2 in", "6 1/2"}, "1 1/2", 17 * trial.In / 2},
 	} {
 		var problems problem.List
-		made, _ := making.All([]making.Unit{trial.Set("s", c.strips...), trial.Cut("c", "s", c.at)}, trial.Table(c.usable, &problems))
+		made, _ := making.All([]making.Unit{trial.Set("s", c.strips...), trial.Cut("c", "s", c.at)},
+			trial.Table(c.usable, &problems))
 		_, h := made["s"].Piece.Size()
 		if h != c.wide || len(problems) > 0 {
 			t.Errorf("%v: set %v″ wide, want %v (%v)", c.strips, h.Inches(), c.wide.Inches(), problems)
@@ -44,7 +45,8 @@ func TestStripSetsAndSubCuts(t *testing.T) {
 func TestGridsOfSegments(t *testing.T) {
 	var problems problem.List
 	made, order := making.All([]making.Unit{
-		trial.Join("block", making.Part{Unit: "c"}, making.Part{Unit: "d"}, making.Part{Unit: "c", Turn: 180}), // parts may stand anywhere in the document
+		// parts may stand anywhere in the document
+		trial.Join("block", making.Part{Unit: "c"}, making.Part{Unit: "d"}, making.Part{Unit: "c", Turn: 180}),
 		trial.Set("s", "", "", ""), trial.Cut("c", "s", ""), trial.Set("r", "", "", ""), trial.Cut("d", "r", ""),
 	}, trial.Table(40*trial.In, &problems))
 	if w, h := made["block"].Piece.Size(); w != 13*trial.In/2 || h != 13*trial.In/2 || len(problems) > 0 {
@@ -120,7 +122,8 @@ func TestFramesAndLogs(t *testing.T) {
 		Centre: making.Input{Role: "C"}, Width: making.Typed("2"), Height: making.Typed("2"), Rounds: 3, Half: true,
 		Logs: []straight.CabinLog{{Role: "L", Strip: making.Typed("1 1/2")}},
 	})
-	if w, h := half.Piece.Size(); w != 11*trial.In/2 || h != 11*trial.In/2 || half.Piece.Patches[0].Poly[0] != (piece.Point{}) {
+	if w, h := half.Piece.Size(); w != 11*trial.In/2 || h != 11*trial.In/2 ||
+		half.Piece.Patches[0].Poly[0] != (piece.Point{}) {
 		t.Errorf("a half log cabin grows on two sides, its centre stays in the corner: %v × %v", w.Inches(), h.Inches())
 	}
 }
@@ -132,7 +135,10 @@ func TestGridsOfMixedUnits(t *testing.T) {
 			Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
 			Finished: making.Typed("2"),
 		}},
-		{ID: "p", Name: "plain", How: &straight.PlainPatch{Role: "A", Width: making.Typed("2 1/2"), Height: making.Typed("2 1/2")}},
+		{ID: "p", Name: "plain", How: &straight.PlainPatch{
+			Role: "A", Width: making.Typed("2 1/2"),
+			Height: making.Typed("2 1/2"),
+		}},
 	}
 	cell := func(unit string, turn int) straight.GridCell {
 		return straight.GridCell{Unit: naming.Unit(unit), Turn: turn}
@@ -152,37 +158,55 @@ func TestGridsOfMixedUnits(t *testing.T) {
 	if w, h := rows.Piece.Size(); w != 17*trial.In/2 || h != 17*trial.In/2 {
 		t.Errorf("%v × %v", w.Inches(), h.Inches())
 	}
-	if len(rows.Acts) != 3 || rows.Acts[0].Takes[0].Each != 2 || rows.Acts[2].Takes[0] != (making.ActTake{Act: "u/row-1", Each: 2}) {
+	if len(rows.Acts) != 3 || rows.Acts[0].Takes[0].Each != 2 ||
+		rows.Acts[2].Takes[0] != (making.ActTake{Act: "u/row-1", Each: 2}) {
 		t.Errorf("the lower rows are the upper ones turned: %+v", rows.Acts[len(rows.Acts)-1].Takes)
 	}
-	pin := trial.Must(t, &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{cell("h", 0), cell("h", 90)}, {cell("h", 270), cell("h", 180)}})},
+	pin := trial.Must(t, &straight.Grid{Rows: straight.Rows([][]straight.GridCell{
+		{cell("h", 0), cell("h", 90)},
+		{cell("h", 270), cell("h", 180)},
+	})},
 		parts...)
 	if len(pin.Piece.Meetings) == 0 || len(pin.Acts) != 2 {
 		t.Errorf("pinwheel: %d meetings, %d acts", len(pin.Piece.Meetings), len(pin.Acts))
 	}
 }
 
-// Columns of 2½″, 3½″ and 2½″, rows of 4½″ and 2½″: 8½″ − 2 × ½″ = 7½″ across and 7″ − ½″ = 6½″ down, whichever is sewn first; what is alone in its
-// row or column is no sum, and what is as much both ways is told once.
+// Columns of 2½″, 3½″ and 2½″, rows of 4½″ and 2½″: 8½″ − 2 × ½″ = 7½″ across and 7″ − ½″ = 6½″ down, whichever is sewn
+// first; what is alone in its row or column is no sum, and what is as much both ways is told once.
 func TestTheSumsOfAGrid(t *testing.T) {
 	var parts []making.Unit
 	plain := func(w, h making.Breadth) straight.GridCell {
 		id := naming.Unit(fmt.Sprintf("p%d", len(parts)))
-		parts = append(parts, making.Unit{ID: id, Name: string(id), How: &straight.PlainPatch{Role: "A", Width: w, Height: h}})
+		parts = append(parts, making.Unit{
+			ID: id, Name: string(id),
+			How: &straight.PlainPatch{Role: "A", Width: w, Height: h},
+		})
 		return straight.GridCell{Unit: id}
 	}
 	wide := [][]straight.GridCell{
-		{plain(making.Typed("2 1/2"), making.Typed("4 1/2")), plain(making.Typed("3 1/2"), making.Typed("4 1/2")), plain(making.Typed("2 1/2"), making.Typed("4 1/2"))},
-		{plain(making.Typed("2 1/2"), making.Typed("2 1/2")), plain(making.Typed("3 1/2"), making.Typed("2 1/2")), plain(making.Typed("2 1/2"), making.Typed("2 1/2"))},
+		{
+			plain(making.Typed("2 1/2"), making.Typed("4 1/2")), plain(making.Typed("3 1/2"), making.Typed("4 1/2")),
+			plain(making.Typed("2 1/2"), making.Typed("4 1/2")),
+		},
+		{
+			plain(making.Typed("2 1/2"), making.Typed("2 1/2")), plain(making.Typed("3 1/2"), making.Typed("2 1/2")),
+			plain(making.Typed("2 1/2"), making.Typed("2 1/2")),
+		},
 	}
 	for want, rows := range map[string][][]straight.GridCell{
 		"across: 2½″ + 3½″ + 2½″ − 2 seams × ½″ = 7½″; down: 4½″ + 2½″ − 1 seam × ½″ = 6½″": wide,
 		"across: 2½″ + 3½″ + 2½″ − 2 seams × ½″ = 7½″":                                      wide[1:],
 		"down: 4½″ + 2½″ − 1 seam × ½″ = 6½″":                                               {wide[0][:1], wide[1][:1]},
-		"across: 2½″ + 3½″ − 1 seam × ½″ = 5½″":                                             {{plain(making.Typed("2 1/2"), making.Typed("2 1/2")), plain(making.Typed("3 1/2"), making.Typed("2 1/2"))}, {plain(making.Typed("2 1/2"), making.Typed("3 1/2")), plain(making.Typed("3 1/2"), making.Typed("3 1/2"))}},
+		"across: 2½″ + 3½″ − 1 seam × ½″ = 5½″": {
+			{plain(making.Typed("2 1/2"),
+				making.Typed("2 1/2")), plain(making.Typed("3 1/2"), making.Typed("2 1/2"))},
+			{plain(making.Typed("2 1/2"), making.Typed("3 1/2")), plain(making.Typed("3 1/2"), making.Typed("3 1/2"))},
+		},
 	} {
 		for _, first := range []straight.First{straight.RowsFirst, straight.ColumnsFirst} {
-			if sums := strings.Join(trial.Must(t, &straight.Grid{Rows: straight.Rows(rows), First: first}, parts...).Size.Sums, "; "); sums != want {
+			if sums := strings.Join(trial.Must(t, &straight.Grid{Rows: straight.Rows(rows), First: first}, parts...).Size.Sums,
+				"; "); sums != want {
 				t.Errorf("%s first: %s, want %s", first, sums, want)
 			}
 		}

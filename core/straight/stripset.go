@@ -13,7 +13,8 @@ import (
 func init() { making.Register(func() making.Method { return &StripSet{} }) }
 
 // StripSet is strips of the full usable width sewn together along their length, from top to bottom. n strips of cut
-// width w give n·w − 2s(n−1) (common practice). Closed, its last edge is sewn to its first, and it measures n(w − 2s) round.
+// width w give n·w − 2s(n−1) (common practice). Closed, its last edge is sewn to its first, and it measures n(w − 2s)
+// round.
 type StripSet struct {
 	Strips []SetStrip `json:"strips"`
 	Closed bool       `json:"closed,omitempty" doc:"Its last edge is sewn to its first, to a tube; that seam is named by the first strip"`
@@ -92,7 +93,10 @@ func (m *StripSet) Make(t *making.Table) (making.Made, bool) {
 		act.ID, act.Name = t.Unit.ID.Flat(), t.Unit.Name+", flat"
 	}
 	for i, s := range m.Strips {
-		act.Strips = append(act.Strips, making.Strip{Role: s.Role, Width: widths[i], As: s.Width.Canonical().String(), ID: s.ID, Seam: t.Unit.ID.Seam(s.ID)})
+		act.Strips = append(act.Strips, making.Strip{
+			Role: s.Role, Width: widths[i], As: s.Width.Canonical().String(),
+			ID: s.ID, Seam: t.Unit.ID.Seam(s.ID),
+		})
 		if i == 0 {
 			continue
 		}
@@ -124,7 +128,8 @@ const narrowestTube = 3 * measure.Inch / 2
 // closes refuses what cannot be closed to a tube.
 func (m *StripSet) closes(t *making.Table, widths []measure.Length) bool {
 	if len(widths) < 2 {
-		t.Problems.Stop("one-strip", t.At+"/strips", fmt.Sprintf("%s is one strip: closed, its rings have a single seam and all columns are alike.", t.Unit.Name),
+		t.Problems.Stop("one-strip", t.At+"/strips", fmt.Sprintf("%s is one strip: closed, its rings have a single seam "+
+			"and all columns are alike.", t.Unit.Name),
 			"Give it two strips or more, or leave it open.")
 		return false
 	}
@@ -134,7 +139,8 @@ func (m *StripSet) closes(t *making.Table, widths []measure.Length) bool {
 	}
 	if round/2 < narrowestTube {
 		t.Problems.Stop("tube-too-narrow", t.At+"/strips",
-			fmt.Sprintf("%s closed measures %s round and lies %s wide: too narrow to be cut across under a ruler and opened.", t.Unit.Name,
+			fmt.Sprintf("%s closed measures %s round and lies %s wide: too narrow to be cut across under a ruler and opened.",
+				t.Unit.Name,
 				t.Ruler.Print(round), t.Ruler.Print(round/2)),
 			fmt.Sprintf("Let it measure at least %s round: more strips, or wider ones.", t.Ruler.Print(2*narrowestTube)))
 		return false
@@ -148,7 +154,8 @@ func closeRound(t *making.Table, out *making.Made) {
 	out.Round = flat.Strips
 	first, last := flat.Strips[0], flat.Strips[len(flat.Strips)-1]
 	out.Acts = append(out.Acts, making.Act{
-		ID: t.Unit.ID.Step(), Does: making.Sews, Takes: []making.ActTake{{Act: flat.ID, Each: 1}}, Piece: out.Piece, Seams: 1, Each: flat.Each,
+		ID: t.Unit.ID.Step(), Does: making.Sews, Takes: []making.ActTake{{Act: flat.ID, Each: 1}}, Piece: out.Piece, Seams: 1,
+		Each: flat.Each,
 		Sews: []naming.Seam{first.Seam},
 		Joins: &making.Joins{
 			Left: "the last strip", Right: "the first strip", LeftPiece: out.Piece, RightPart: out.Piece,
@@ -156,15 +163,19 @@ func closeRound(t *making.Table, out *making.Made) {
 		},
 	})
 	out.Seams = append(out.Seams, making.SeamKind{
-		ID:   first.Seam,
-		Plus: making.Neighbour{Name: "the last strip", Roles: []string{last.Role}}, Minus: making.Neighbour{Name: "the first strip", Roles: []string{first.Role}},
+		ID:    first.Seam,
+		Plus:  making.Neighbour{Name: "the last strip", Roles: []string{last.Role}},
+		Minus: making.Neighbour{Name: "the first strip", Roles: []string{first.Role}},
 	})
 }
 
 func (m *StripSet) Breadths() []making.BreadthOf {
 	list := make([]making.BreadthOf, len(m.Strips))
 	for i := range m.Strips {
-		list[i] = making.BreadthOf{Breadth: &m.Strips[i].Width, Finished: false, Key: fmt.Sprintf("strips/%d/width", i), Half: false}
+		list[i] = making.BreadthOf{
+			Breadth: &m.Strips[i].Width, Finished: false, Key: fmt.Sprintf("strips/%d/width", i),
+			Half: false,
+		}
 	}
 	return list
 }

@@ -37,7 +37,8 @@ func (m *SubCut) Make(t *making.Table) (making.Made, bool) {
 	}
 	if len(set.Round) > 0 {
 		t.Problems.Stop("set-closed", t.At+"/from",
-			fmt.Sprintf("%s is to be cut from %s, which is closed to a tube: what is cut across it is a ring.", t.Unit.Name, set.Unit.Name),
+			fmt.Sprintf("%s is to be cut from %s, which is closed to a tube: what is cut across it is a ring.", t.Unit.Name,
+				set.Unit.Name),
 			"Open that set, or cut its rings as the columns of a tube.")
 		return making.Made{}, false
 	}
@@ -53,7 +54,8 @@ func (m *SubCut) Make(t *making.Table) (making.Made, bool) {
 	}
 	p := set.Piece.Slice(t.Squaring, width)
 	return making.Made{Sort: "sub-cut", Piece: p, Acts: []making.Act{{
-		ID: t.Unit.ID.Step(), Does: making.SubCuts, Stock: true, Takes: []making.ActTake{{Act: m.From.Step(), Each: 1}}, Piece: p,
+		ID: t.Unit.ID.Step(), Does: making.SubCuts, Stock: true, Takes: []making.ActTake{{Act: m.From.Step(), Each: 1}},
+		Piece: p,
 	}}}, true
 }
 

@@ -8,7 +8,8 @@ import (
 	"vicis/core/work"
 )
 
-// Counts that cannot be, or that hang together badly: what usually causes it, where to look first, and repairs, each of them one act.
+// Counts that cannot be, or that hang together badly: what usually causes it, where to look first, and repairs, each of
+// them one act.
 
 // moreThanParts doubts that later steps have taken more of a thing than there was.
 func (f foldGauged) moreThanParts(i int) {
@@ -17,7 +18,8 @@ func (f foldGauged) moreThanParts(i int) {
 		fmt.Sprintf("Two of %s that stuck together were counted as one.", s.Called),
 		fmt.Sprintf("Some of %s were made and not counted: a chain that was cut in a hurry.", s.Called),
 	}
-	repairs := repair(fmt.Sprintf("There were %d of %s after all, and all of them are used", st.Used, s.Called), actOf(s, record.Recount, st.Used, ""))
+	repairs := repair(fmt.Sprintf("There were %d of %s after all, and all of them are used", st.Used, s.Called),
+		actOf(s, record.Recount, st.Used, ""))
 	var takers []int
 	for j, other := range f.w.Steps {
 		for _, t := range other.Takes {
@@ -31,12 +33,15 @@ func (f foldGauged) moreThanParts(i int) {
 		other := f.w.Steps[j]
 		look = append(look, fmt.Sprintf("%s was counted twice: hold the pile against the count.", other.Called))
 		for _, t := range other.Takes {
-			if n := st.Good/max(1, t.Each)*t.Per - f.Steps[j].Aside; t.Step == s.ID && !t.Shared && t.At == nil && n >= 0 && len(s.Also) == 0 {
-				repairs = append(repairs, repair(fmt.Sprintf("Only %d of %s were made", n, other.Called), actOf(other, record.Recount, n, ""))...)
+			if n := st.Good/max(1, t.Each)*t.Per - f.Steps[j].Aside; t.Step == s.ID && !t.Shared && t.At == nil && n >= 0 &&
+				len(s.Also) == 0 {
+				repairs = append(repairs, repair(fmt.Sprintf("Only %d of %s were made", n, other.Called),
+					actOf(other, record.Recount, n, ""))...)
 			}
 		}
 	}
-	f.doubt(s, Parts, fmt.Sprintf("Later steps have taken %d of %s, and only %d were counted.", st.Used, s.Called, st.Good),
+	f.doubt(s, Parts, fmt.Sprintf("Later steps have taken %d of %s, and only %d were counted.", st.Used, s.Called,
+		st.Good),
 		"Count them again: two may stick together, or some were made uncounted.", look, repairs)
 }
 
@@ -48,12 +53,13 @@ func (f foldWanted) balance() foldBalanced {
 	return foldBalanced{f}
 }
 
-// fewer doubts that every strip or set gave as many as it should: all are begun, something else is being done, and the last one gave
-// fewer.
+// fewer doubts that every strip or set gave as many as it should: all are begun, something else is being done, and the
+// last one gave fewer.
 func (f foldWanted) fewer() {
 	for i, s := range f.w.Steps {
 		st := f.Steps[i]
-		if s.Does != making.SubCuts || len(s.Takes) != 1 || s.Takes[0].Shared || s.Takes[0].Per < 2 || st.ToGo == 0 || st.Made == 0 || f.last == s.ID || len(s.Also) > 0 {
+		if s.Does != making.SubCuts || len(s.Takes) != 1 || s.Takes[0].Shared || s.Takes[0].Per < 2 || st.ToGo == 0 ||
+			st.Made == 0 || f.last == s.ID || len(s.Also) > 0 {
 			continue
 		}
 		t := s.Takes[0]
@@ -66,7 +72,8 @@ func (f foldWanted) fewer() {
 		if short <= 0 || short >= t.Per || st.Made >= s.Make {
 			continue
 		}
-		f.doubt(s, Fewer, fmt.Sprintf("%s: %d of %s should give %d, and %d were counted.", s.Called, f.Steps[j].Good, from.Called, could, st.Made),
+		f.doubt(s, Fewer, fmt.Sprintf("%s: %d of %s should give %d, and %d were counted.", s.Called, f.Steps[j].Good,
+			from.Called, could, st.Made),
 			fmt.Sprintf("Look whether the last one gave %d fewer.", short),
 			[]string{
 				"Two that stick together in the pile.",
@@ -74,13 +81,14 @@ func (f foldWanted) fewer() {
 				fmt.Sprintf("One of %s still lies under the ruler.", from.Called),
 			},
 			repair(fmt.Sprintf("All %d are there: they were not counted", could), actOf(s, record.Made, short, "")),
-			repair(fmt.Sprintf("It gave %d fewer: they are to be made once more", short), actOf(s, record.Made, short, ""), actOf(s, record.Aside, short, "the last one gave fewer")),
+			repair(fmt.Sprintf("It gave %d fewer: they are to be made once more", short), actOf(s, record.Made, short, ""),
+				actOf(s, record.Aside, short, "the last one gave fewer")),
 		)
 	}
 }
 
-// partners doubts that something was sewn to what it should be, where of one kind there are as many over as another of the same parts is
-// short of.
+// partners doubts that something was sewn to what it should be, where of one kind there are as many over as another of
+// the same parts is short of.
 func (f foldWanted) partners() {
 	for i, s := range f.w.Steps {
 		over := f.Steps[i].Good - s.Make
@@ -88,17 +96,21 @@ func (f foldWanted) partners() {
 			continue
 		}
 		for j, other := range f.w.Steps {
-			if i == j || other.Does != making.Sews || other.Stage != s.Stage || f.Steps[j].Made == 0 || f.Steps[j].ToGo != over || !shares(s, other) {
+			if i == j || other.Does != making.Sews || other.Stage != s.Stage || f.Steps[j].Made == 0 ||
+				f.Steps[j].ToGo != over || !shares(s, other) {
 				continue
 			}
-			f.doubt(s, Partner, fmt.Sprintf("Of %s there are %d more than the quilt needs, and of %s %d are still to make.", s.Called, over, other.Called, over),
+			f.doubt(s, Partner, fmt.Sprintf("Of %s there are %d more than the quilt needs, and of %s %d are still to make.",
+				s.Called, over, other.Called, over),
 				"Some may have been sewn to the wrong partner, or counted at the wrong step.",
 				[]string{
 					fmt.Sprintf("Hold each of the last %d of %s against its picture.", over, s.Called),
 					fmt.Sprintf("They are %s, counted while this step stood on the screen.", other.Called),
 				},
-				repair(fmt.Sprintf("They are %s, and were counted at the wrong step", other.Called), actOf(s, record.Recount, s.Make, ""), actOf(other, record.Made, over, "")),
-				repair(fmt.Sprintf("%d are sewn to the wrong partner", over), actOf(s, record.Aside, over, "sewn to the wrong partner")),
+				repair(fmt.Sprintf("They are %s, and were counted at the wrong step", other.Called),
+					actOf(s, record.Recount, s.Make, ""), actOf(other, record.Made, over, "")),
+				repair(fmt.Sprintf("%d are sewn to the wrong partner", over),
+					actOf(s, record.Aside, over, "sewn to the wrong partner")),
 			)
 			break
 		}
@@ -125,18 +137,26 @@ func (f foldWanted) agree() {
 		switch {
 		case st.Pressed == 0 || d == 0:
 		case d > 0:
-			f.doubt(s, Ironed, fmt.Sprintf("%s: %d came to the iron, and %d were counted at the needle.", s.Called, st.Pressed, st.Good),
+			f.doubt(s, Ironed, fmt.Sprintf("%s: %d came to the iron, and %d were counted at the needle.", s.Called, st.Pressed,
+				st.Good),
 				"Some were sewn uncounted, or a pile was pressed twice: count the pressed pile again.",
-				[]string{"A chain that was cut and not counted.", "A pile that was pressed twice: take back the last count at the iron."},
-				repair(fmt.Sprintf("There are %d: %d were sewn and not counted", st.Pressed, d), actOf(s, record.Recount, st.Pressed, "")))
+				[]string{
+					"A chain that was cut and not counted.",
+					"A pile that was pressed twice: take back the last count at the iron.",
+				},
+				repair(fmt.Sprintf("There are %d: %d were sewn and not counted", st.Pressed, d),
+					actOf(s, record.Recount, st.Pressed, "")))
 		case st.ToGo == 0:
-			f.doubt(s, Unironed, fmt.Sprintf("%s: %d were counted at the needle, and %d came to the iron.", s.Called, st.Good, st.Pressed),
+			f.doubt(s, Unironed, fmt.Sprintf("%s: %d were counted at the needle, and %d came to the iron.", s.Called, st.Good,
+				st.Pressed),
 				"Two may stick together, or some still hang on the chain: look there before you sew more.",
 				[]string{
-					"Two that stick together in the pressed pile.", "The end of the chain, under the machine, and in the bag of scraps.",
+					"Two that stick together in the pressed pile.",
+					"The end of the chain, under the machine, and in the bag of scraps.",
 					"Pressed and not counted: count the pile at the iron.",
 				},
-				repair(fmt.Sprintf("%d never came: they are to be made once more", -d), actOf(s, record.Aside, -d, "never came to the iron")))
+				repair(fmt.Sprintf("%d never came: they are to be made once more", -d),
+					actOf(s, record.Aside, -d, "never came to the iron")))
 		}
 	}
 }

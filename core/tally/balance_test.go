@@ -14,7 +14,8 @@ import (
 var kinds = steps.Working(
 	work.Step{ID: "set", Called: "set", Stage: "strip sets", Does: "sew", Make: 6, Size: []measure.Length{4 * in}},
 	work.Step{
-		ID: "segment", Called: "segment", Stage: "sub-cuts", Does: "sub-cut", Make: 24, Size: []measure.Length{2 * in, 4 * in},
+		ID: "segment", Called: "segment", Stage: "sub-cuts", Does: "sub-cut", Make: 24,
+		Size:  []measure.Length{2 * in, 4 * in},
 		Takes: []work.StepTake{{Step: "set", Each: 1, Per: 4}},
 	},
 	work.Step{
@@ -46,8 +47,8 @@ func asEvents(w *work.Work, list []tallied) (out []record.Event) {
 	return out
 }
 
-// What cannot be, worked by hand: each is found by its sort and nothing else is, and each repair that is offered is one act after which the
-// count hangs together again, at the number that is said.
+// What cannot be, worked by hand: each is found by its sort and nothing else is, and each repair that is offered is one
+// act after which the count hangs together again, at the number that is said.
 func TestEveryRepairPutsTheCountRight(t *testing.T) {
 	full := []tallied{{"set", record.Made, 6}, {"segment", record.Made, 24}}
 	for _, c := range []struct {
@@ -64,7 +65,10 @@ func TestEveryRepairPutsTheCountRight(t *testing.T) {
 			"more pairs than segments allow", kinds,
 			[]tallied{{"set", record.Made, 6}, {"segment", record.Made, 10}, {"left", record.Made, 6}},
 			Parts,
-			[][]tallied{{{"segment", record.Made, 12}, {"left", record.Made, 6}}, {{"segment", record.Made, 10}, {"left", record.Made, 5}}},
+			[][]tallied{
+				{{"segment", record.Made, 12}, {"left", record.Made, 6}},
+				{{"segment", record.Made, 10}, {"left", record.Made, 5}},
+			},
 		},
 		{
 			"more set aside than made", kinds,
@@ -73,23 +77,35 @@ func TestEveryRepairPutsTheCountRight(t *testing.T) {
 			[][]tallied{{{"left", record.Made, 0}, {"left", record.Recount, 6}}},
 		},
 		{
-			"more at the iron", kinds, append(full, tallied{"left", record.Made, 4}, tallied{"left", record.Pressed, 5}), Ironed, [][]tallied{{{"left", record.Made, 5}, {"left", record.Recount, 1}}},
+			"more at the iron", kinds, append(full, tallied{"left", record.Made, 4}, tallied{"left", record.Pressed, 5}), Ironed,
+			[][]tallied{{{"left", record.Made, 5}, {"left", record.Recount, 1}}},
 		},
 		{
-			"fewer at the iron", kinds, append(full, tallied{"left", record.Made, 6}, tallied{"left", record.Pressed, 4}), Unironed, [][]tallied{{{"left", record.Made, 4}, {"left", record.Recount, 2}}},
+			"fewer at the iron", kinds, append(full, tallied{"left", record.Made, 6}, tallied{"left", record.Pressed, 4}),
+			Unironed,
+			[][]tallied{{{"left", record.Made, 4}, {"left", record.Recount, 2}}},
 		},
 		{
 			"a set gave three, not four", kinds,
 			[]tallied{{"set", record.Made, 6}, {"segment", record.Made, 23}, {"left", record.Made, 2}},
 			Fewer,
-			[][]tallied{{{"segment", record.Made, 24}, {"segment", record.Recount, 0}}, {{"segment", record.Made, 23}, {"segment", record.Recount, 1}, {"set", record.Recount, 1}}},
+			[][]tallied{
+				{{"segment", record.Made, 24}, {"segment", record.Recount, 0}},
+				{{"segment", record.Made, 23}, {"segment", record.Recount, 1}, {"set", record.Recount, 1}},
+			},
 		},
 		{
-			"still cutting", kinds, []tallied{{"set", record.Made, 6}, {"left", record.Made, 2}, {"segment", record.Made, 23}}, "", nil,
+			"still cutting", kinds,
+			[]tallied{{"set", record.Made, 6}, {"left", record.Made, 2}, {"segment", record.Made, 23}},
+			"", nil,
 		},
 		{
-			"one sewn to the wrong partner", kinds, append(full, tallied{"right", record.Made, 5}, tallied{"left", record.Made, 7}), Partner,
-			[][]tallied{{{"left", record.Made, 6}, {"right", record.Made, 6}, {"right", record.Recount, 0}}, {{"left", record.Made, 6}, {"right", record.Made, 5}, {"right", record.Recount, 1}}},
+			"one sewn to the wrong partner", kinds,
+			append(full, tallied{"right", record.Made, 5}, tallied{"left", record.Made, 7}), Partner,
+			[][]tallied{
+				{{"left", record.Made, 6}, {"right", record.Made, 6}, {"right", record.Recount, 0}},
+				{{"left", record.Made, 6}, {"right", record.Made, 5}, {"right", record.Recount, 1}},
+			},
 		},
 		{
 			"one more than is needed, and nothing short", kinds, append(full, tallied{"left", record.Made, 7}), "", nil,
@@ -103,7 +119,8 @@ func TestEveryRepairPutsTheCountRight(t *testing.T) {
 			}
 			continue
 		}
-		if len(p.Doubts) != 1 || p.Doubts[0].Sort != c.sort || len(p.Doubts[0].Look) == 0 || len(p.Doubts[0].Repairs) != len(c.after) {
+		if len(p.Doubts) != 1 || p.Doubts[0].Sort != c.sort || len(p.Doubts[0].Look) == 0 ||
+			len(p.Doubts[0].Repairs) != len(c.after) {
 			t.Errorf("%s: %+v", c.name, p.Doubts)
 			continue
 		}
@@ -127,7 +144,8 @@ func TestEveryRepairPutsTheCountRight(t *testing.T) {
 					got = find(q, want.step).ToGo
 				}
 				if got != want.n {
-					t.Errorf("%s, %q: %s of %s is %d, not %d", c.name, r.Says, map[bool]string{true: "to go", false: "good"}[want.kind == record.Recount], want.step, got, want.n)
+					t.Errorf("%s, %q: %s of %s is %d, not %d", c.name, r.Says,
+						map[bool]string{true: "to go", false: "good"}[want.kind == record.Recount], want.step, got, want.n)
 				}
 			}
 		}
@@ -143,7 +161,8 @@ func TestEveryRepairIsAnEventThatIsTaken(t *testing.T) {
 		var list []tallied
 		for range 1 + next(9) {
 			list = append(list, tallied{
-				[]string{"set", "segment", "left", "right"}[next(4)], []record.EventKind{record.Made, record.Made, record.Aside, record.Recount, record.Pressed}[next(5)], 1 + next(24),
+				[]string{"set", "segment", "left", "right"}[next(4)],
+				[]record.EventKind{record.Made, record.Made, record.Aside, record.Recount, record.Pressed}[next(5)], 1 + next(24),
 			})
 		}
 		for _, d := range Fold(kinds, asEvents(kinds, list)).Doubts {

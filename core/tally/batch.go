@@ -36,7 +36,10 @@ func (f *folding) chart(g *Gauged, way work.Gauge, list []measured) ChartShown {
 	var values []measure.Length
 	for _, m := range list {
 		values = append(values, m.each)
-		out.Points = append(out.Points, ChartPoint{Reads: g.Reads[m.read].Reads, Each: measure.Write(m.each), At: m.each.Inches()})
+		out.Points = append(out.Points, ChartPoint{
+			Reads: g.Reads[m.read].Reads, Each: measure.Write(m.each),
+			At: m.each.Inches(),
+		})
 	}
 	mark := f.w.Table.Ruler.Mark
 	for _, m := range list {
@@ -49,7 +52,8 @@ func (f *folding) chart(g *Gauged, way work.Gauge, list []measured) ChartShown {
 		}
 		return out
 	}
-	out.Limits, out.Mean, out.Upper, out.Lower, out.Provisional = true, c.Mean.Inches(), c.Upper.Inches(), c.Lower.Inches(), c.Few
+	out.Limits, out.Mean, out.Upper, out.Lower, out.Provisional = true, c.Mean.Inches(), c.Upper.Inches(),
+		c.Lower.Inches(), c.Few
 	exact := f.exactRuler()
 	outside := 0
 	for i := range out.Points {
@@ -63,9 +67,11 @@ func (f *folding) chart(g *Gauged, way work.Gauge, list []measured) ChartShown {
 		if c.By < 0 {
 			word = "narrower"
 		}
-		out.Says = fmt.Sprintf("From measurement %d on %s by %s: did the guide move?", c.Shift+1, word, fine(exact, max(c.By, -c.By)))
+		out.Says = fmt.Sprintf("From measurement %d on %s by %s: did the guide move?", c.Shift+1, word,
+			fine(exact, max(c.By, -c.By)))
 	case outside > 0:
-		out.Says = fmt.Sprintf("%s outside what the others keep to: measure it again, then look at what was sewn there.", words.Plural(outside, "measurement")+" "+words.Verb(outside, "lie"))
+		out.Says = fmt.Sprintf("%s outside what the others keep to: measure it again, then look at what was sewn there.",
+			words.Plural(outside, "measurement")+" "+words.Verb(outside, "lie"))
 	default:
 		out.Says = fmt.Sprintf("Steady: all lie between %s and %s.", exact.Print(c.Lower), exact.Print(c.Upper))
 	}
@@ -83,10 +89,9 @@ const (
 	Redo  Verdict = "redo"  // its seams are taken out, or all the others are taken down to it
 )
 
-// What is let pass (judgement, from common practice: 1⁄16″ is good, ⅛″ matters on small parts): as much as the ruler cannot tell, and
-// what a hand does not feel. On what is small, and where a point lies an allowance from the edge, half as much; of several in a row no more
-// than ⅛″ together. Cotton eases about one in
-// fifty along an edge.
+// What is let pass (judgement, from common practice: 1⁄16″ is good, ⅛″ matters on small parts): as much as the ruler
+// cannot tell, and what a hand does not feel. On what is small, and where a point lies an allowance from the edge, half
+// as much; of several in a row no more than ⅛″ together. Cotton eases about one in fifty along an edge.
 const (
 	small  = 4 * measure.Inch
 	easing = 50
@@ -95,7 +100,8 @@ const (
 // tolerance is by how much something may be off.
 func (f *folding) tolerance(s work.Step, way work.Gauge) measure.Length {
 	tolerance := decided.LetsBeSewnIn(f.w.Rule)
-	if way.Is < small || s.Of.Batch != nil && s.Stage != batching.Sets && len(s.Of.Batch.Piece.Tips(piece.Of(2*f.w.Table.Seam))) > 0 {
+	if way.Is < small || s.Of.Batch != nil && s.Stage != batching.Sets &&
+		len(s.Of.Batch.Piece.Tips(piece.Of(2*f.w.Table.Seam))) > 0 {
 		tolerance /= 2
 	}
 	if n := f.inARow(s, way); n > 1 { // what each is off adds up
@@ -129,7 +135,8 @@ func (f *folding) inARow(s work.Step, way work.Gauge) (most int) {
 	return most
 }
 
-// middle is what the middle one of those measured is, as it is written: on half a mark of the ruler, for by that it is cut.
+// middle is what the middle one of those measured is, as it is written: on half a mark of the ruler, for by that it is
+// cut.
 func (f *folding) middle(list []measured) string {
 	var each []measure.Length
 	for _, m := range list {
@@ -201,7 +208,8 @@ func (f *folding) batch(s work.Step, reads []Measurement) []string {
 	}
 	if n := count[Redo]; n > 0 && s.Of.Batch != nil {
 		seams := s.Of.Batch.Seams * n
-		list = append(list, fmt.Sprintf("Redo %d: %s to take out and sew again, %s in all. Turned down, what they used is to be made again.", n, words.Plural(seams, "seam"),
+		list = append(list, fmt.Sprintf("Redo %d: %s to take out and sew again, %s in all. Turned down, what they used is "+
+			"to be made again.", n, words.Plural(seams, "seam"),
 			f.w.Say(measure.Length(seams)*s.Of.Batch.Each)))
 	}
 	return list

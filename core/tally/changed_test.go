@@ -36,8 +36,10 @@ func bricks() document.Document {
 		}
 	}
 	d := document.Document{
-		Vicis: 1, Name: "Bricks", Units: "in", Ruler: measure.Typed("1/8 in"), Seam: document.Allowance{Stitched: measure.Typed("1/4 in"), Fold: measure.Typed("0 in")},
-		Cloth: document.Cloth{Usable: measure.Typed("40 in"), Squaring: measure.Typed("1/2 in")}, Strip: measure.Typed("2 1/2 in"),
+		Vicis: 1, Name: "Bricks", Units: "in", Ruler: measure.Typed("1/8 in"),
+		Seam:  document.Allowance{Stitched: measure.Typed("1/4 in"), Fold: measure.Typed("0 in")},
+		Cloth: document.Cloth{Usable: measure.Typed("40 in"), Squaring: measure.Typed("1/2 in")},
+		Strip: measure.Typed("2 1/2 in"),
 		Fabrics: []cloth.Fabric{
 			{ID: "dark", Name: "Dark", Colour: "#234b63"},
 			{ID: "light", Name: "Light", Colour: "#e4d7bd"},
@@ -244,7 +246,8 @@ func TestATallyStaysWithItsThingWhateverIsChanged(t *testing.T) {
 				if after := stepOf(t, w, now); after.Exact() != s.Exact() || after.Look != s.Look {
 					t.Errorf("%s: %s counts for %s, which is another thing", c.name, s.ID, now)
 				}
-			case lost == 0 && is == 0 && s.Stage == "sub-cuts" || s.Stage == "strips": // a pile or patch that nothing is cut from any more is listed above
+			case lost == 0 && is == 0 && s.Stage == "sub-cuts" || s.Stage == "strips":
+				// a pile or patch that nothing is cut from any more is listed above
 				t.Errorf("%s: %s is neither counted nor listed", c.name, s.ID)
 			default:
 				t.Errorf("%s: %s was made %d times; %d counted as %s, %d listed", c.name, s.ID, n[s.ID], is, now, lost)

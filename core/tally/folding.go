@@ -16,8 +16,8 @@ type folding struct {
 	last  naming.Step // last worked on, of what still fits
 }
 
-// The stages of a progress. Each holds the one before and can only be had from it; it fills in what it finds and leaves alone what
-// others found.
+// The stages of a progress. Each holds the one before and can only be had from it; it fills in what it finds and leaves
+// alone what others found.
 type (
 	foldCounted  struct{ *folding }     // what was counted of every step, and what fits nowhere
 	foldGauged   struct{ foldCounted }  // what was measured

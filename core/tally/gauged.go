@@ -14,8 +14,8 @@ import (
 	"vicis/core/work"
 )
 
-// mostGauged is how many measurements of one thing are gone through, the last ones, so that counting costs the same however many were
-// made.
+// mostGauged is how many measurements of one thing are gone through, the last ones, so that counting costs the same
+// however many were made.
 const mostGauged = 200
 
 // gauge tells what was measured, and what that says of the seams.
@@ -34,14 +34,20 @@ func (f foldCounted) gauge(l *record.Log) foldGauged {
 		if !known {
 			i = len(f.Gauged)
 			at[step] = i
-			f.Gauged = append(f.Gauged, Gauged{Step: step, Should: []string{}, Reads: []Measurement{}, Sums: []string{}, Do: []string{}, Charts: []ChartShown{}, Batch: []string{}})
+			f.Gauged = append(f.Gauged, Gauged{
+				Step: step, Should: []string{}, Reads: []Measurement{}, Sums: []string{},
+				Do: []string{}, Charts: []ChartShown{}, Batch: []string{},
+			})
 		}
 		g := &f.Gauged[i]
 		last := c.Gauged[max(0, len(c.Gauged)-mostGauged):]
 		g.Earlier += len(c.Gauged) - len(last)
 		for _, e := range last {
 			one, said := l.Entries()[e], l.WasRead(e)
-			g.Reads = append(g.Reads, Measurement{ID: one.ID, Reads: said.Reads, N: one.N, Along: said.Along, Fits: fits, came: measure.Typed(said.Reads).In(f.w.Rule)})
+			g.Reads = append(g.Reads, Measurement{
+				ID: one.ID, Reads: said.Reads, N: one.N, Along: said.Along, Fits: fits,
+				came: measure.Typed(said.Reads).In(f.w.Rule),
+			})
 		}
 	}
 	for i := range f.Gauged {
@@ -86,14 +92,18 @@ func (f *folding) seam(g *Gauged) {
 		}
 		way, n := ways[at], measure.Length(r.N)
 		came, err := r.came.Length(), r.came.Err()
-		read := gauge.Read{None: way.None, Takes: way.Takes, Times: r.N, Came: came, Mark: gauge.Fineness(r.Reads, f.w.Rule, f.w.Table.Ruler.Mark)}
+		read := gauge.Read{
+			None: way.None, Takes: way.Takes, Times: r.N, Came: came,
+			Mark: gauge.Fineness(r.Reads, f.w.Rule, f.w.Table.Ruler.Mark),
+		}
 		switch slip := read.SlipOf(f.w.Table.Seam, whole); {
 		case err != nil:
 			r.Asks = err.Error()
 		case came <= 0:
 			r.Asks = "Nothing measures so little: measure it again, from raw edge to raw edge."
 		case way.Takes > 0 && (slip == gauge.NoSlip || slip == gauge.Side) && came >= way.None*n:
-			r.Asks = fmt.Sprintf("All that is sewn there is %s wide together before it is sewn: it cannot measure so much.", f.w.Say(way.None*n))
+			r.Asks = fmt.Sprintf("All that is sewn there is %s wide together before it is sewn: it cannot measure so much.",
+				f.w.Say(way.None*n))
 		case slip != gauge.NoSlip:
 			r.Asks = fmt.Sprintf(slips[slip], f.w.Say(way.Size*n))
 		default:
@@ -109,7 +119,8 @@ func (f *folding) seam(g *Gauged) {
 			list = append(list, read)
 			takes := measure.Length(way.Takes) * n
 			exact := f.exactRuler()
-			g.Sums = append(g.Sums, fmt.Sprintf("(%s − %s) ÷ %s = %s", f.noneSum(exact, way.None, r.N), exact.Print(came), taken(way.Takes*r.N),
+			g.Sums = append(g.Sums, fmt.Sprintf("(%s − %s) ÷ %s = %s", f.noneSum(exact, way.None, r.N), exact.Print(came),
+				taken(way.Takes*r.N),
 				exact.Print((way.None*n-came)*gauge.Allowance/takes)))
 		}
 	}
@@ -136,7 +147,8 @@ func (f *folding) seam(g *Gauged) {
 	}
 }
 
-// allowance is what the seams of something are planned to take: where the quilt is planned on what it measured, what those took.
+// allowance is what the seams of something are planned to take: where the quilt is planned on what it measured, what
+// those took.
 func (f *folding) allowance(ways []work.Gauge) measure.Length {
 	for _, way := range ways {
 		if way.Takes > 0 && way.Is != way.Size {
@@ -162,7 +174,8 @@ func (f *folding) noneSum(exact measure.Ruler, none measure.Length, times int) s
 	return fmt.Sprintf("%d × %s", times, exact.Print(none))
 }
 
-// strips is what the strips of a set were measured to be, in order, before they were sewn; apart is false where not every one was.
+// strips is what the strips of a set were measured to be, in order, before they were sewn; apart is false where not
+// every one was.
 func (f *folding) strips(set naming.Step) (list []measure.Length, apart bool) {
 	i, known := f.index[set]
 	if !known || f.w.Steps[i].Stage != batching.Sets {
@@ -188,7 +201,8 @@ func (f *folding) stripOf(pile naming.Step) (measure.Length, bool) {
 	var all, n measure.Length
 	for _, r := range f.Gauged[i].Reads {
 		came := r.came.Length()
-		if planned := f.w.Steps[j].Size[0]; r.came.Err() != nil || !r.Fits || max(came-planned*measure.Length(r.N), planned*measure.Length(r.N)-came) > planned/4 {
+		if planned := f.w.Steps[j].Size[0]; r.came.Err() != nil || !r.Fits ||
+			max(came-planned*measure.Length(r.N), planned*measure.Length(r.N)-came) > planned/4 {
 			continue
 		}
 		all, n = all+came, n+measure.Length(r.N)
@@ -210,7 +224,8 @@ var slips = map[gauge.Slip]string{
 	gauge.Point:     "It should be %s: is a point or a fraction missing? It says nothing of the seam as it is.",
 	gauge.OtherRule: "It should be %s: was it read in the other units? It says nothing of the seam as it is.",
 	gauge.Edge:      "It should be %s: was it read from the next mark? It says nothing of the seam as it is.",
-	gauge.Side:      "It should be %s, and is far from that: measure it again, from raw edge to raw edge. It says nothing of the seam as it is.",
+	gauge.Side: "It should be %s, and is far from that: measure it again, from raw edge to raw edge. It says " +
+		"nothing of the seam as it is.",
 }
 
 // exactRuler prints what lies between the marks of the ruler.
@@ -230,13 +245,14 @@ func fine(exact measure.Ruler, l measure.Length) string {
 }
 
 // seamWords says what measurements say together, within what the ruler and the cutting leave open.
-// planned is what each seam is planned to take; strips are what the strips were measured to be, where they were: then cutting and sewing
-// are told apart.
+// planned is what each seam is planned to take; strips are what the strips were measured to be, where they were: then
+// cutting and sewing are told apart.
 func (f *folding) seamWords(g *Gauged, list []gauge.Read, planned measure.Length, strips []measure.Length, apart bool) {
 	mark, exact := f.w.Table.Ruler.Mark, f.exactRuler()
 	said := gauge.Seam(list, measure.Length(len(strips))*mark/2)
 	if apart {
-		g.Sums = append(g.Sums, "the strips as they were measured: "+words.Terms(exact, strips)+" = "+exact.Print(sum(strips)))
+		g.Sums = append(g.Sums, "the strips as they were measured: "+words.Terms(exact, strips)+" = "+
+			exact.Print(sum(strips)))
 	}
 	finest := list[0].Tells()
 	for _, r := range list {
@@ -245,14 +261,17 @@ func (f *folding) seamWords(g *Gauged, list []gauge.Read, planned measure.Length
 	off := said.Likely - planned
 	within := planned >= said.Least && planned <= said.Most
 	if !said.Agree {
-		g.Says = fmt.Sprintf("They differ by more than the ruler does: the seams took from %s to %s, on the average %s. Were all sewn with the same guide?",
+		g.Says = fmt.Sprintf("They differ by more than the ruler does: the seams took from %s to %s, on the average %s. "+
+			"Were all sewn with the same guide?",
 			exact.Print(said.Least), exact.Print(said.Most), exact.Print(said.Likely))
 		return
 	}
 	if within {
-		g.Says = fmt.Sprintf("The seams take %s, as planned, as far as the ruler tells: it tells an allowance to %s.", exact.Print(planned), fine(exact, finest))
+		g.Says = fmt.Sprintf("The seams take %s, as planned, as far as the ruler tells: it tells an allowance to %s.",
+			exact.Print(planned), fine(exact, finest))
 		if should := f.w.Gauges(f.w.Steps[f.index[g.Step]])[0].None; apart && sum(strips) != should {
-			g.Says += fmt.Sprintf(" It is the cutting: the strips are %s together and should be %s.", exact.Print(sum(strips)), exact.Print(should))
+			g.Says += fmt.Sprintf(" It is the cutting: the strips are %s together and should be %s.", exact.Print(sum(strips)),
+				exact.Print(should))
 		}
 		return
 	}
@@ -260,24 +279,30 @@ func (f *folding) seamWords(g *Gauged, list []gauge.Read, planned measure.Length
 	if off < 0 {
 		word, way, off = "little", "away from", -off
 	}
-	g.Says = fmt.Sprintf("The seams take %s, %s too %s, if what is sewn there is as wide as it should be.", exact.Print(said.Likely), fine(exact, off), word)
+	g.Says = fmt.Sprintf("The seams take %s, %s too %s, if what is sewn there is as wide as it should be.",
+		exact.Print(said.Likely), fine(exact, off), word)
 	if apart {
-		g.Says = fmt.Sprintf("The seams take %s, %s too %s: the strips were measured, so it is the sewing.", exact.Print(said.Likely), fine(exact, off), word)
+		g.Says = fmt.Sprintf("The seams take %s, %s too %s: the strips were measured, so it is the sewing.",
+			exact.Print(said.Likely), fine(exact, off), word)
 	}
 	if least, most := exact.Print(said.Least), exact.Print(said.Most); least != most {
 		g.Says += fmt.Sprintf(" The ruler leaves open from %s to %s.", least, most)
 	}
-	g.Do = append(g.Do, fmt.Sprintf("Move the guide %s %s the needle, and sew a test strip before the next one; or plan with the allowance as it is.", fine(exact, off), way))
+	g.Do = append(g.Do, fmt.Sprintf("Move the guide %s %s the needle, and sew a test strip before the next one; or plan "+
+		"with the allowance as it is.", fine(exact, off), way))
 	over := (said.Likely - planned) * measure.Length(list[0].Takes) / gauge.Allowance
 	by := fine(exact, max(over, -over)) + " "
 	if slices.ContainsFunc(list, func(r gauge.Read) bool { return r.Takes != list[0].Takes }) {
 		by = "" // measured in ways that do not compare
 	}
 	if !apart {
-		g.Do = append(g.Do, fmt.Sprintf("Or what is sewn there is cut %stoo %s in all: measure that before it is sewn to tell.", by,
+		g.Do = append(g.Do, fmt.Sprintf("Or what is sewn there is cut %stoo %s in all: measure that before it is sewn to "+
+			"tell.", by,
 			map[bool]string{true: "narrow", false: "wide"}[over > 0]))
 	}
-	if one := f.w.Steps[f.index[g.Step]]; len(list) == 1 && list[0].Times == 1 && one.Make > 2 && list[0].Tells() > exact.Mark {
-		g.Do = append(g.Do, fmt.Sprintf("Three laid side by side and measured together tell it to %s; three measured apart do not.", fine(exact, gauge.Read{Takes: list[0].Takes, Times: 3, Mark: list[0].Mark}.Tells())))
+	if one := f.w.Steps[f.index[g.Step]]; len(list) == 1 && list[0].Times == 1 && one.Make > 2 &&
+		list[0].Tells() > exact.Mark {
+		g.Do = append(g.Do, fmt.Sprintf("Three laid side by side and measured together tell it to %s; three measured apart "+
+			"do not.", fine(exact, gauge.Read{Takes: list[0].Takes, Times: 3, Mark: list[0].Mark}.Tells())))
 	}
 }

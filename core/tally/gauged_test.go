@@ -45,11 +45,14 @@ func ninesWritten(t *testing.T, units measure.Units, strip string) document.Docu
 }
 
 func gauged(s work.Step, id, reads string, n int) record.Event {
-	return record.Event{ID: "gauge-" + id, Step: s.ID, Exact: s.Exact(), Look: s.Look, Kind: record.Measured, N: n, Reads: reads}
+	return record.Event{
+		ID: "gauge-" + id, Step: s.ID, Exact: s.Exact(), Look: s.Look, Kind: record.Measured, N: n,
+		Reads: reads,
+	}
 }
 
-// What one set says of its seams, in words; within what the ruler tells. Three 2½″ strips that measure 6¼″ took 5⁄16″ of each edge (common
-// practice).
+// What one set says of its seams, in words; within what the ruler tells. Three 2½″ strips that measure 6¼″ took 5⁄16″
+// of each edge (common practice).
 func TestWhatASetSaysOfItsSeams(t *testing.T) {
 	w, set := nines(t, measure.Inches, "2 1/2")
 	for _, one := range []struct {
@@ -58,10 +61,14 @@ func TestWhatASetSaysOfItsSeams(t *testing.T) {
 		asks   string
 	}{
 		{[]record.Event{gauged(set, "a", "6 1/4", 1)}, "The seams take 5/16″, 1/16″ too much", ""},
-		{[]record.Event{gauged(set, "a", "6.5", 1)}, "The seams take ¼″, as planned, as far as the ruler tells: it tells an allowance to 1/64″", ""},
+		{[]record.Event{gauged(set, "a", "6.5", 1)}, "The seams take ¼″, as planned, as far as the ruler tells: it tells " +
+			"an allowance to 1/64″", ""},
 		{[]record.Event{gauged(set, "a", "6 3/4", 1)}, "The seams take 3/16″, 1/16″ too little", ""},
 		{[]record.Event{gauged(set, "a", "18 3/4", 3)}, "The seams take 5/16″, 1/16″ too much", ""},
-		{[]record.Event{gauged(set, "a", "6 1/4", 1), gauged(set, "b", "6 5/8", 1)}, "They differ by more than the ruler does", ""},
+		{
+			[]record.Event{gauged(set, "a", "6 1/4", 1), gauged(set, "b", "6 5/8", 1)},
+			"They differ by more than the ruler does", "",
+		},
 		{[]record.Event{gauged(set, "a", "65", 1)}, "", "is a point or a fraction missing?"},
 		{[]record.Event{gauged(set, "a", "16.5", 1)}, "", "other units?"},
 		{[]record.Event{gauged(set, "a", "5 1/2", 1)}, "", "from the next mark?"},
@@ -89,7 +96,8 @@ func TestWhatASetSaysOfItsSeams(t *testing.T) {
 		}
 	}
 	metric, cm := nines(t, measure.Centimetres, "6,5")
-	if g := tally.Fold(metric, []record.Event{gauged(cm, "a", "16,1", 1)}).Gauged[0]; !strings.HasPrefix(g.Says, "The seams take 0.85 cm, 0.1 cm too much") {
+	if g := tally.Fold(metric, []record.Event{gauged(cm, "a", "16,1", 1)}).Gauged[0]; !strings.HasPrefix(g.Says,
+		"The seams take 0.85 cm, 0.1 cm too much") {
 		t.Error(g.Says)
 	}
 }
@@ -100,14 +108,19 @@ func TestAMeasurementOfWhatWasChangedIsKept(t *testing.T) {
 	e := gauged(set, "a", "6 1/4", 1)
 	e.Exact = "8 in"
 	g := tally.Fold(w, []record.Event{e, gauged(set, "b", "6 1/2", 1)}).Gauged
-	if len(g) != 1 || len(g[0].Reads) != 2 || g[0].Reads[0].Fits || !g[0].Reads[1].Fits || !strings.Contains(g[0].Says, "as planned") {
+	if len(g) != 1 || len(g[0].Reads) != 2 || g[0].Reads[0].Fits || !g[0].Reads[1].Fits ||
+		!strings.Contains(g[0].Says, "as planned") {
 		t.Errorf("%+v", g)
 	}
 	e.Step = naming.Of("gone").Step()
 	if g := tally.Fold(w, []record.Event{e}).Gauged; len(g) != 1 || g[0].Says != "" || g[0].Reads[0].Reads != "6 1/4" {
 		t.Errorf("%+v", g)
 	}
-	for _, bad := range []record.Event{{Kind: record.Measured, N: 1}, {Kind: record.Measured, N: 0, Reads: "6"}, {Kind: record.Measured, N: 21, Reads: "6"}} {
+	for _, bad := range []record.Event{
+		{Kind: record.Measured, N: 1},
+		{Kind: record.Measured, N: 0, Reads: "6"},
+		{Kind: record.Measured, N: 21, Reads: "6"},
+	} {
 		if bad.Check() == "" {
 			t.Errorf("%+v is taken", bad)
 		}

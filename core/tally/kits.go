@@ -81,8 +81,8 @@ func (f foldKitted) open(i int) int {
 	return 0
 }
 
-// takenFor is how many of every step are made for so many of some of them, never more than the plan makes: beyond that stands in what the plan
-// lets stand in.
+// takenFor is how many of every step are made for so many of some of them, never more than the plan makes: beyond that
+// stands in what the plan lets stand in.
 func (f foldBalanced) takenFor(want map[int]int) []int {
 	w, index := f.w, f.index
 	need := make([]int, len(w.Steps))

@@ -29,8 +29,8 @@ func inKits(t *testing.T, size int) (list []*work.Work) {
 	return list
 }
 
-// Kit after kit is sewn as it is told: there are always parts for it, the blocks of so many kits are there when it is done, and after the last
-// one everything is made, nothing twice.
+// Kit after kit is sewn as it is told: there are always parts for it, the blocks of so many kits are there when it is
+// done, and after the last one everything is made, nothing twice.
 func TestKitAfterKitMakesTheQuilt(t *testing.T) {
 	kits, parts := 0, 0
 	for _, size := range []int{1, 3, 4, 1000} {
@@ -38,7 +38,10 @@ func TestKitAfterKitMakesTheQuilt(t *testing.T) {
 			var list []record.Event
 			add := func(i, n int) {
 				s := w.Steps[i]
-				list = append(list, record.Event{ID: fmt.Sprintf("kit-%07d", len(list)), Step: s.ID, Kind: record.Made, N: n, Exact: s.Exact(), Look: s.Look})
+				list = append(list, record.Event{
+					ID: fmt.Sprintf("kit-%07d", len(list)), Step: s.ID, Kind: record.Made, N: n,
+					Exact: s.Exact(), Look: s.Look,
+				})
 			}
 			index := map[naming.Step]int{}
 			blocks := 0
@@ -77,7 +80,8 @@ func TestKitAfterKitMakesTheQuilt(t *testing.T) {
 					t.Errorf("%s in %ds: next is %s, of which there are no parts", w.Name, size, p.Next)
 				}
 				stage := w.Steps[index[p.Next]].Stage // or something is still to be cut
-				if cut := stage == batching.Strips || stage == batching.SubCuts; !cut && !slices.ContainsFunc(k.Parts, func(part tally.StepShare) bool { return part.Step == p.Next && part.ToGo > 0 }) {
+				if cut := stage == batching.Strips || stage == batching.SubCuts; !cut &&
+					!slices.ContainsFunc(k.Parts, func(part tally.StepShare) bool { return part.Step == p.Next && part.ToGo > 0 }) {
 					t.Errorf("%s in %ds: next is %s, which kit %d does not want", w.Name, size, p.Next, number)
 				}
 				for _, part := range k.Parts {
@@ -90,7 +94,8 @@ func TestKitAfterKitMakesTheQuilt(t *testing.T) {
 						add(i, part.ToGo)
 					}
 					if now := tally.Fold(w, list); len(now.Doubts) > 0 {
-						t.Fatalf("%s in %ds: no parts for %d of %s in kit %d: %s", w.Name, size, part.ToGo, part.Step, number, now.Doubts[0].Says)
+						t.Fatalf("%s in %ds: no parts for %d of %s in kit %d: %s", w.Name, size, part.ToGo, part.Step, number,
+							now.Doubts[0].Says)
 					}
 				}
 			}

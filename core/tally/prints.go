@@ -12,8 +12,8 @@ import (
 
 // Which prints a block was really sewn of, whatever was dealt.
 
-// printed holds what was told of prints against the deal. As many blocks of a kind are sewn as are counted good: those that were told, in
-// the order in which they came, then the next of the piles.
+// printed holds what was told of prints against the deal. As many blocks of a kind are sewn as are counted good: those
+// that were told, in the order in which they came, then the next of the piles.
 func (f foldCounted) printed(l *record.Log) SewnOf {
 	out := SewnOf{Blocks: []SewnBlock{}}
 	d := f.w.Dealt

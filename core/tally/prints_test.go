@@ -63,8 +63,8 @@ func asDealt(w *work.Work, cell int, other string) record.SewnPrints {
 	return record.SewnPrints{Row: c.Row, Column: c.Column, Of: of}
 }
 
-// Which blocks are sewn is what a pencil finds that goes through the events from the beginning, in whatever order they are made, told,
-// counted anew and taken back; there are as many as are counted.
+// Which blocks are sewn is what a pencil finds that goes through the events from the beginning, in whatever order they
+// are made, told, counted anew and taken back; there are as many as are counted.
 func TestWhatWasSewnIsWhatWasTold(t *testing.T) {
 	w, block, cells := dealtQuilt(t)
 	if len(cells) < 6 {
@@ -76,7 +76,10 @@ func TestWhatWasSewnIsWhatWasTold(t *testing.T) {
 	for range 200 {
 		var events []record.Event
 		for i := range 12 {
-			e := record.Event{ID: fmt.Sprintf("event-%03d", i), Step: block.ID, Exact: block.Exact(), Look: block.Look, Kind: record.Made}
+			e := record.Event{
+				ID: fmt.Sprintf("event-%03d", i), Step: block.ID, Exact: block.Exact(), Look: block.Look,
+				Kind: record.Made,
+			}
 			cell := cells[r.IntN(6)]
 			swap := map[bool]string{true: other}[r.IntN(2) == 0]
 			switch k := r.IntN(10); {
@@ -106,7 +109,8 @@ func TestWhatWasSewnIsWhatWasTold(t *testing.T) {
 		var order []int
 		for _, e := range events {
 			for _, s := range e.Prints {
-				cell := slices.IndexFunc(w.Dealt.Cells, func(c dealt.DealtCell) bool { return c.Row == s.Row && c.Column == s.Column })
+				cell := slices.IndexFunc(w.Dealt.Cells,
+					func(c dealt.DealtCell) bool { return c.Row == s.Row && c.Column == s.Column })
 				if void[e.ID] {
 					continue
 				}
@@ -146,7 +150,8 @@ func TestWhatWasSewnIsWhatWasTold(t *testing.T) {
 		if !slices.Equal(got, want) {
 			t.Fatalf("sewn are %v, want %v: %+v", got, want, events)
 		}
-		if differ := strings.Contains(p.Sewn.Says, "of another print"); differ != slices.ContainsFunc(p.Sewn.Blocks, func(s tally.SewnBlock) bool { return len(s.Otherwise) > 0 }) {
+		if differ := strings.Contains(p.Sewn.Says, "of another print"); differ != slices.ContainsFunc(p.Sewn.Blocks,
+			func(s tally.SewnBlock) bool { return len(s.Otherwise) > 0 }) {
 			t.Errorf("%q of %+v", p.Sewn.Says, p.Sewn.Blocks)
 		}
 	}
@@ -158,15 +163,22 @@ func TestWhatWasSewnIsWhatWasTold(t *testing.T) {
 // A print that is told and no longer there is otherwise than dealt, and is none of those there are.
 func TestAPrintThatIsGoneWasSewnAllTheSame(t *testing.T) {
 	w, block, cells := dealtQuilt(t)
-	e := record.Event{ID: "event-one", Step: block.ID, Exact: block.Exact(), Look: block.Look, Kind: record.Made, N: 1, Prints: []record.SewnPrints{asDealt(w, cells[2], "long gone")}}
+	e := record.Event{
+		ID: "event-one", Step: block.ID, Exact: block.Exact(), Look: block.Look, Kind: record.Made, N: 1,
+		Prints: []record.SewnPrints{asDealt(w, cells[2], "long gone")},
+	}
 	p := tally.Fold(w, []record.Event{e})
-	if len(p.Sewn.Blocks) != 1 || p.Sewn.Blocks[0].Cell != cells[2] || !slices.Equal(p.Sewn.Blocks[0].Otherwise, []int{0}) || p.Sewn.Blocks[0].Prints[0] != -1 {
+	if len(p.Sewn.Blocks) != 1 || p.Sewn.Blocks[0].Cell != cells[2] ||
+		!slices.Equal(p.Sewn.Blocks[0].Otherwise, []int{0}) || p.Sewn.Blocks[0].Prints[0] != -1 {
 		t.Errorf("%+v", p.Sewn)
 	}
 	if p.Sewn.Says != "1 place of 1 block that is sewn is of another print than is dealt now." {
 		t.Error(p.Sewn.Says)
 	}
-	table, err := record.Table(w, []record.Event{e, {ID: "event-two", Step: block.ID, Kind: record.Printed, At: "2026-11-27T10:13:51Z", Prints: e.Prints}})
+	table, err := record.Table(w, []record.Event{
+		e,
+		{ID: "event-two", Step: block.ID, Kind: record.Printed, At: "2026-11-27T10:13:51Z", Prints: e.Prints},
+	})
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -189,10 +201,19 @@ func TestPrintsThatCannotBeTold(t *testing.T) {
 		"counted":                           {Kind: record.Printed, N: 1, Prints: []record.SewnPrints{one}},
 		"row 0":                             {Kind: record.Made, N: 1, Prints: []record.SewnPrints{{Column: 1}}},
 		"twice":                             {Kind: record.Made, N: 2, Prints: []record.SewnPrints{one, one}},
-		"a long name":                       {Kind: record.Printed, Prints: []record.SewnPrints{{Row: 1, Column: 1, Of: map[string][]string{"a": {strings.Repeat("p", 101)}}}}},
-		"no role":                           {Kind: record.Printed, Prints: []record.SewnPrints{{Row: 1, Column: 1, Of: map[string][]string{"": {"p"}}}}},
-		"too many":                          {Kind: record.Printed, Prints: []record.SewnPrints{{Row: 1, Column: 1, Of: map[string][]string{"a": make([]string, 2001)}}}},
-		"too many blocks":                   {Kind: record.Printed, Prints: make([]record.SewnPrints, 1001)},
+		"a long name": {
+			Kind:   record.Printed,
+			Prints: []record.SewnPrints{{Row: 1, Column: 1, Of: map[string][]string{"a": {strings.Repeat("p", 101)}}}},
+		},
+		"no role": {
+			Kind:   record.Printed,
+			Prints: []record.SewnPrints{{Row: 1, Column: 1, Of: map[string][]string{"": {"p"}}}},
+		},
+		"too many": {
+			Kind:   record.Printed,
+			Prints: []record.SewnPrints{{Row: 1, Column: 1, Of: map[string][]string{"a": make([]string, 2001)}}},
+		},
+		"too many blocks": {Kind: record.Printed, Prints: make([]record.SewnPrints, 1001)},
 	} {
 		if e.Check() == "" {
 			t.Errorf("%s: let through", name)

@@ -18,7 +18,8 @@ import (
 func counting(l *record.Log, w *work.Work) foldCounted {
 	f := foldCounted{&folding{w: w, index: map[naming.Step]int{}}}
 	f.Progress = Progress{
-		Steps: make([]StepProgress, len(w.Steps)), Stages: []StageProgress{}, NoLonger: []Lost{}, Doubts: []Doubt{}, Gauged: []Gauged{},
+		Steps: make([]StepProgress, len(w.Steps)), Stages: []StageProgress{}, NoLonger: []Lost{}, Doubts: []Doubt{},
+		Gauged: []Gauged{},
 		Events: l.Len(),
 	}
 	for i, s := range w.Steps {
@@ -55,8 +56,12 @@ func counting(l *record.Log, w *work.Work) foldCounted {
 		f.spent += float64(c.Since) * s.Bobbin
 		if c.Aside > c.Made {
 			f.doubt(s, AsideOfMade, fmt.Sprintf("%s: %d set aside of %d made.", s.Called, c.Aside, c.Made),
-				"Count the good ones again.", []string{"Some were made and not counted before they were set aside.", "Set aside was pressed once too often."},
-				repair(fmt.Sprintf("%d more were made, and none of all of them is good", c.Aside-c.Made), actOf(s, record.Made, c.Aside-c.Made, "")))
+				"Count the good ones again.", []string{
+					"Some were made and not counted before they were set aside.",
+					"Set aside was pressed once too often.",
+				},
+				repair(fmt.Sprintf("%d more were made, and none of all of them is good", c.Aside-c.Made),
+					actOf(s, record.Made, c.Aside-c.Made, "")))
 		}
 	}
 	for _, g := range gone {
@@ -71,8 +76,8 @@ type lostCount struct {
 	good, last int
 }
 
-// usedUp doubts that what is there suffices of which something was cut that no longer fits: strips, sets or tubes that are used up
-// give nothing else. Once they are counted after that, they are what they are.
+// usedUp doubts that what is there suffices of which something was cut that no longer fits: strips, sets or tubes that
+// are used up give nothing else. Once they are counted after that, they are what they are.
 func (f *folding) usedUp(g lostCount, counts []record.KeyCount) {
 	var from naming.Step
 	if tube, _, ring := g.Step.Ring(); ring {
@@ -85,8 +90,10 @@ func (f *folding) usedUp(g lostCount, counts []record.KeyCount) {
 		return
 	}
 	side := work.Exactly(f.w.Steps[i].Size[0]) // of what is cut across strips or sets one side is as wide as they are
-	if slices.Contains(strings.Split(g.Exact, " x "), side) && g.good > 0 && counts[i].Made > 0 && counts[i].Last < g.last {
-		f.doubt(f.w.Steps[i], UsedUp, fmt.Sprintf("%s: %d that no longer fit were cut from these, and the plan counts on all of them.", f.w.Steps[i].Called, g.good),
+	if slices.Contains(strings.Split(g.Exact, " x "), side) && g.good > 0 && counts[i].Made > 0 &&
+		counts[i].Last < g.last {
+		f.doubt(f.w.Steps[i], UsedUp, fmt.Sprintf("%s: %d that no longer fit were cut from these, and the plan counts on "+
+			"all of them.", f.w.Steps[i].Called, g.good),
 			"Count again how many can still be cut as planned: what is used up is made once more.", nil)
 	}
 }
@@ -105,7 +112,8 @@ func (f *folding) lost(k record.Key, good int) string {
 				words.Plural(good, "strip"), f.fabricName(fabric), f.w.Say(measure.Length(pile.Width)))
 		}
 		if tube, width, ok := k.Step.Ring(); ok {
-			return fmt.Sprintf("%s of %s, cut %s wide, and the plan asks for none of that width", words.Plural(good, "ring"), f.w.Called(tube),
+			return fmt.Sprintf("%s of %s, cut %s wide, and the plan asks for none of that width", words.Plural(good, "ring"),
+				f.w.Called(tube),
 				f.w.Say(measure.Length(width)))
 		}
 		return fmt.Sprintf("%d of a step that is no longer in the plan (%s, %s)", good, k.Step, f.told(k.Exact))
@@ -115,7 +123,8 @@ func (f *folding) lost(k record.Key, good int) string {
 		if s.Is != nil {
 			is = s.Is
 		}
-		says := fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, s.Called, f.told(k.Exact), f.told(work.Exactly(is...)))
+		says := fmt.Sprintf("%d of %s made at %s; the plan now says %s", good, s.Called, f.told(k.Exact),
+			f.told(work.Exactly(is...)))
 		if s.Stage == batching.SubCuts && larger(k.Exact, s.Size) {
 			says += ": cut them down to that, and count them again"
 		}

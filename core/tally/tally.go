@@ -36,7 +36,8 @@ func (f foldKitted) going() foldGoing {
 	return foldGoing{f}
 }
 
-// next is the step last worked on while it lasts, else the first that is not done; of what is done in kits only what the kit takes counts.
+// next is the step last worked on while it lasts, else the first that is not done; of what is done in kits only what
+// the kit takes counts.
 func (f foldKitted) next() (first naming.Step) {
 	i, ok := f.index[f.last]
 	kitted := ok && f.Kit != nil && inKits(f.w.Steps[i]) && f.Steps[i].Ready == 0 // the next kit begins with its parts
@@ -103,8 +104,8 @@ func (f foldKitted) states() {
 	}
 }
 
-// waits is the step whose measuring is waited for: one measurement releases what is cut across a set and what is cut again; what is cut
-// to the size of a block is released by what the quilt is planned on.
+// waits is the step whose measuring is waited for: one measurement releases what is cut across a set and what is cut
+// again; what is cut to the size of a block is released by what the quilt is planned on.
 func (f foldGauged) waits(s work.Step) naming.Step {
 	id := f.w.WaitsFor(s)
 	if f.w.Held(s.ID) {

@@ -46,13 +46,20 @@ func TestStripsThatGiveSeveralWidths(t *testing.T) {
 		},
 	)
 	across := &cutting.Across{
-		Cuts:   []cutting.WidthCut{{ID: "six", Need: 9, PerStrip: 3}, {ID: "three", Need: 6, PerStrip: 6}},
-		Layups: fewest.Layups{Patterns: []fewest.Pattern{{Counts: []int{3, 0}, Times: 2}, {Counts: []int{2, 2}, Times: 1}, {Counts: []int{1, 4}, Times: 1}}},
+		Cuts: []cutting.WidthCut{{ID: "six", Need: 9, PerStrip: 3}, {ID: "three", Need: 6, PerStrip: 6}},
+		Layups: fewest.Layups{Patterns: []fewest.Pattern{
+			{Counts: []int{3, 0}, Times: 2},
+			{Counts: []int{2, 2}, Times: 1},
+			{Counts: []int{1, 4}, Times: 1},
+		}},
 	}
 	part, strip := work.MatPart{}, &cutting.StripPlan{ID: "strip"}
 	before := []int{0, 0}
 	for i, p := range across.Layups.Patterns {
-		line := work.MatLine{Kind: work.AcrossIt, Strip: strip, Across: across, Pattern: &across.Layups.Patterns[i], Times: p.Times}
+		line := work.MatLine{
+			Kind: work.AcrossIt, Strip: strip, Across: across, Pattern: &across.Layups.Patterns[i],
+			Times: p.Times,
+		}
 		for k, n := range p.Counts {
 			if n > 0 {
 				line.Gives = append(line.Gives, work.Give{Step: across.Cuts[k].ID, N: n, Before: before[k]})
@@ -66,7 +73,10 @@ func TestStripsThatGiveSeveralWidths(t *testing.T) {
 		var events []record.Event
 		for i, n := range made {
 			s := two.Steps[i]
-			events = append(events, record.Event{ID: string("made-" + s.ID), Step: s.ID, Exact: s.Exact(), Kind: record.Made, N: n})
+			events = append(events, record.Event{
+				ID: string("made-" + s.ID), Step: s.ID, Exact: s.Exact(), Kind: record.Made,
+				N: n,
+			})
 		}
 		if aside > 0 {
 			events = append(events, record.Event{ID: "aside-six", Step: "six", Exact: "6 in", Kind: record.Aside, N: aside})
@@ -115,7 +125,10 @@ func TestCountsAddUp(t *testing.T) {
 }
 
 func TestSparesStandInAndReplacementsAreAskedFor(t *testing.T) {
-	events := []record.Event{steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20), steps.EventOf("pair", record.Made, 5), steps.EventOf("pair", record.Aside, 1)}
+	events := []record.Event{
+		steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20),
+		steps.EventOf("pair", record.Made, 5), steps.EventOf("pair", record.Aside, 1),
+	}
 	if p := Fold(steps.Three, events); find(p, "cut").ToGo != 0 { // 20 cut, 10 taken, 5 pairs to go: the two spares do
 		t.Errorf("with two spares: %+v", find(p, "cut"))
 	}
@@ -172,7 +185,10 @@ func TestCountsThatCannotBeAreNamed(t *testing.T) {
 	if p := Fold(steps.Three, []record.Event{steps.EventOf("pair", record.Made, 5)}); len(p.Doubts) != 0 {
 		t.Errorf("who does not count the cuts is not told that they are missing: %+v", p.Doubts)
 	}
-	if p := Fold(steps.Three, []record.Event{steps.EventOf("pair", record.Made, 1), steps.EventOf("pair", record.Aside, 3)}); len(p.Doubts) != 1 ||
+	if p := Fold(steps.Three, []record.Event{
+		steps.EventOf("pair", record.Made, 1),
+		steps.EventOf("pair", record.Aside, 3),
+	}); len(p.Doubts) != 1 ||
 		find(p, "pair").Good != 0 {
 		t.Errorf("3 of 1 set aside: %+v", p)
 	}
@@ -193,7 +209,8 @@ func TestOrderOfMadeAndAsideDoesNotMatter(t *testing.T) {
 	rng := rand.New(rand.NewSource(2))
 	var events []record.Event
 	for range 40 {
-		e := steps.EventOf([]string{"strip", "cut", "pair"}[rng.Intn(3)], []record.EventKind{record.Made, record.Made, record.Aside}[rng.Intn(3)], 1+rng.Intn(4))
+		e := steps.EventOf([]string{"strip", "cut", "pair"}[rng.Intn(3)],
+			[]record.EventKind{record.Made, record.Made, record.Aside}[rng.Intn(3)], 1+rng.Intn(4))
 		events = append(events, e)
 		if rng.Intn(4) == 0 {
 			events = append(events, steps.TakenBack(e))
@@ -216,7 +233,10 @@ func TestOrderOfMadeAndAsideDoesNotMatter(t *testing.T) {
 }
 
 func TestTheCountAtTheIronMustAgreeWithTheNeedle(t *testing.T) {
-	all := []record.Event{steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20), steps.EventOf("pair", record.Made, 9)}
+	all := []record.Event{
+		steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20),
+		steps.EventOf("pair", record.Made, 9),
+	}
 	for _, c := range []struct {
 		pressed int
 		doubt   bool
@@ -261,15 +281,24 @@ func TestEveryStepSaysHowItStands(t *testing.T) {
 			[3]string{"done, 2 on hand", "on the mat", "parts for 4"},
 		},
 		{
-			[]record.Event{steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20), steps.EventOf("pair", record.Made, 2)},
+			[]record.Event{
+				steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20),
+				steps.EventOf("pair", record.Made, 2),
+			},
 			[3]string{"done", "done, 16 on hand", "at the machine"},
 		},
 		{
-			[]record.Event{steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20), steps.EventOf("pair", record.Made, 9)},
+			[]record.Event{
+				steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20),
+				steps.EventOf("pair", record.Made, 9),
+			},
 			[3]string{"done", "done, 2 on hand", "done"},
 		},
 		{
-			[]record.Event{steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20), steps.EventOf("pair", record.Made, 9), steps.EventOf("pair", record.Aside, 2)},
+			[]record.Event{
+				steps.EventOf("strip", record.Made, 4), steps.EventOf("cut", record.Made, 20),
+				steps.EventOf("pair", record.Made, 9), steps.EventOf("pair", record.Aside, 2),
+			},
 			[3]string{"1 short", "2 short", "at the machine"},
 		},
 	} {
@@ -315,13 +344,14 @@ func BenchmarkFold(b *testing.B) {
 	}
 }
 
-// What no longer fits has used up what it was cut from: that is doubted until it is counted again, for sub-cuts of another width
-// and for rings of a tube that the plan asks for no more.
+// What no longer fits has used up what it was cut from: that is doubted until it is counted again, for sub-cuts of
+// another width and for rings of a tube that the plan asks for no more.
 func TestWhatNoLongerFitsHasUsedUpItsCloth(t *testing.T) {
 	tube := steps.Working(
 		work.Step{ID: "set", Called: "Loop", Stage: "strip sets", Does: "sew", Make: 2, Size: []measure.Length{8 * in}},
 		work.Step{
-			ID: "wave/ring/set/48768", Called: "ring of 2", Stage: "sub-cuts", Does: "sub-cut", Make: 12, Size: []measure.Length{2 * in, 8 * in},
+			ID: "wave/ring/set/48768", Called: "ring of 2", Stage: "sub-cuts", Does: "sub-cut", Make: 12,
+			Size:  []measure.Length{2 * in, 8 * in},
 			Takes: []work.StepTake{{Step: "set", Each: 1, Per: 19}},
 		},
 	)

@@ -8,7 +8,8 @@ import (
 	"vicis/core/school"
 )
 
-// thread says how far the bobbin lasts: at which piece of each step it runs out, and how many are to be wound for the rest.
+// thread says how far the bobbin lasts: at which piece of each step it runs out, and how many are to be wound for the
+// rest.
 func (f foldWanted) thread(l *record.Log) *Thread {
 	full := float64(f.w.Settings.Bobbin)
 	if !l.Wound() || full <= 0 || f.w.Settings.Times == school.TimesHidden {
@@ -22,7 +23,10 @@ func (f foldWanted) thread(l *record.Log) *Thread {
 			f.Steps[i].Bobbin = int(math.Floor(left/s.Bobbin + 1e-9))
 		}
 	}
-	t := &Thread{Left: math.Round(left/full*1e4) / 1e4, Empty: f.spent > full, Wind: int(math.Ceil(max(0, rest-left)/full - 1e-9))}
+	t := &Thread{
+		Left: math.Round(left/full*1e4) / 1e4, Empty: f.spent > full,
+		Wind: int(math.Ceil(max(0, rest-left)/full - 1e-9)),
+	}
 	switch {
 	case t.Empty:
 		t.Says = "The bobbin should be empty."

@@ -12,8 +12,9 @@ import (
 	"vicis/internal/trial/steps"
 )
 
-// bobbins is a work of pairs of one seam of 10 inches and of seams of 50: at 280 % of its length, half of it from the bobbin, one takes 0.3556 m of a
-// bobbin of 50 m, the other 1.778 m. Worked by hand: a bobbin lasts for 140 pairs, or for 28 of the others.
+// bobbins is a work of pairs of one seam of 10 inches and of seams of 50: at 280 % of its length, half of it from the
+// bobbin, one takes 0.3556 m of a bobbin of 50 m, the other 1.778 m. Worked by hand: a bobbin lasts for 140 pairs, or
+// for 28 of the others.
 func bobbins() *work.Work {
 	w := steps.Working(slices.Clone(steps.Three.Steps)...)
 	w.Steps[1].Bobbin, w.Steps[2].Bobbin = 1.778, 0.3556
@@ -29,13 +30,16 @@ func TestWhereTheBobbinRunsOut(t *testing.T) {
 		t.Errorf("nothing is known before a full bobbin was told of: %+v", p.Thread)
 	}
 	list = append(list, steps.EventOf("pair", record.Bobbin, 0))
-	if p := Fold(w, list); p.Thread == nil || find(p, "pair").Bobbin != 140 || find(p, "cut").Bobbin != 28 || find(p, "strip").Bobbin != -1 || p.Thread.Left != 1 {
+	if p := Fold(w, list); p.Thread == nil || find(p, "pair").Bobbin != 140 || find(p, "cut").Bobbin != 28 ||
+		find(p, "strip").Bobbin != -1 || p.Thread.Left != 1 {
 		t.Errorf("a full one: %+v", p)
 	}
 	list = append(list, steps.EventOf("pair", record.Made, 100))
 	p := Fold(w, list)
-	// 35.56 m are used, 14.44 m are left: 40 pairs, or 8 of the others. To go: 270 pairs and 60 times the cuts... of which none was counted.
-	if find(p, "pair").Bobbin != 40 || find(p, "cut").Bobbin != 8 || p.Thread.Says != "14 m of 50 m left on the bobbin." || p.Thread.Empty {
+	// 35.56 m are used, 14.44 m are left: 40 pairs, or 8 of the others. To go: 270 pairs and 60 times the cuts... of which
+	// none was counted.
+	if find(p, "pair").Bobbin != 40 || find(p, "cut").Bobbin != 8 || p.Thread.Says != "14 m of 50 m left on the bobbin." ||
+		p.Thread.Empty {
 		t.Errorf("after a hundred: %+v %+v", p.Thread, find(p, "pair"))
 	}
 	rest := float64(find(p, "pair").ToGo)*0.3556 + float64(find(p, "cut").ToGo)*1.778
@@ -60,7 +64,8 @@ func TestWhereTheBobbinRunsOut(t *testing.T) {
 	}
 }
 
-// However counts, bobbins and undos follow each other: what was made since the last full bobbin is what a walk through all of them comes to.
+// However counts, bobbins and undos follow each other: what was made since the last full bobbin is what a walk through
+// all of them comes to.
 func TestMadeSinceTheBobbinIsWhatWasMadeSince(t *testing.T) {
 	rng := rand.New(rand.NewSource(11))
 	w := bobbins()
@@ -69,7 +74,9 @@ func TestMadeSinceTheBobbinIsWhatWasMadeSince(t *testing.T) {
 		for range 40 {
 			switch k := rng.Intn(10); {
 			case k < 6:
-				list = append(list, steps.EventOf([]string{"cut", "pair"}[rng.Intn(2)], []record.EventKind{record.Made, record.Made, record.Made, record.Aside, record.Recount}[rng.Intn(5)], 1+rng.Intn(3)))
+				list = append(list, steps.EventOf([]string{"cut", "pair"}[rng.Intn(2)],
+					[]record.EventKind{record.Made, record.Made, record.Made, record.Aside, record.Recount}[rng.Intn(5)],
+					1+rng.Intn(3)))
 			case k < 8:
 				list = append(list, steps.EventOf("pair", record.Bobbin, 0))
 			case len(list) > 0:

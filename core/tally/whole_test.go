@@ -46,8 +46,8 @@ func events(p *work.Work, share func(make int) int) []record.Event {
 	return list
 }
 
-// Ten squares of two prints, four from a strip: five of each are four from one strip and one from another, so four strips are cut
-// and none is left once all ten are; after eight, cut as they are laid out, two are.
+// Ten squares of two prints, four from a strip: five of each are four from one strip and one from another, so four
+// strips are cut and none is left once all ten are; after eight, cut as they are laid out, two are.
 func TestStripsOfAnAssortmentAreUsedUpPrintByPrint(t *testing.T) {
 	p := planOf(t, `{"vicis":1,"name":"Squares","measure":"in","ruler":"1/8 in","seam":{"stitched":"1/4 in","fold":"0 in"},"cloth":{"usable":"40 in","squaring":"1/2 in"},"strip":"2 1/2 in","spares":{},"schools":{},"settings":{},
 "fabrics":[{"id":"f","name":"F","colour":"#234b63","print":"assorted","prints":2}],"roles":[{"id":"A","name":"a","fabric":"f"}],
@@ -61,7 +61,8 @@ func TestStripsOfAnAssortmentAreUsedUpPrintByPrint(t *testing.T) {
 			{ID: "squares-1", Step: p.Steps[1].ID, Kind: record.Made, N: squares, Exact: p.Steps[1].Exact()},
 		})
 		if out.Steps[0].OnHand != left || out.Steps[1].Ready != 10-squares {
-			t.Errorf("after %d squares %d strips are left, %d more come of them", squares, out.Steps[0].OnHand, out.Steps[1].Ready)
+			t.Errorf("after %d squares %d strips are left, %d more come of them", squares, out.Steps[0].OnHand,
+				out.Steps[1].Ready)
 		}
 	}
 }

@@ -83,8 +83,8 @@ type Measurement struct {
 // Verdict is what to do with one thing that was measured.
 type Verdict string
 
-// ChartShown is what was measured in one direction, one after the other, in inches. Limits are there where enough was measured and the
-// ruler tells them apart.
+// ChartShown is what was measured in one direction, one after the other, in inches. Limits are there where enough was
+// measured and the ruler tells them apart.
 type ChartShown struct {
 	Along       work.Along   `json:"along" enum:",across,down,untrimmed"`
 	Planned     float64      `json:"planned"`

@@ -114,7 +114,10 @@ func Takes(l *record.Log, w *work.Work) func(step, n int) (string, bool) {
 
 // Times holds what is left to do against the log. clock is how many minutes the quilter's clock is ahead of UTC.
 func Times(l *record.Log, w *work.Work, p tally.Progress, clock int) OwnTimes {
-	out := OwnTimes{Paces: []StepPace{}, Days: days(l, clock), Aside: []Reasoned{}, Hidden: w.Settings.Times == school.TimesHidden}
+	out := OwnTimes{
+		Paces: []StepPace{}, Days: days(l, clock), Aside: []Reasoned{},
+		Hidden: w.Settings.Times == school.TimesHidden,
+	}
 	if out.Hidden {
 		return out
 	}
@@ -130,7 +133,10 @@ func Times(l *record.Log, w *work.Work, p tally.Progress, clock int) OwnTimes {
 		one, ok := pace.Of(own[i])
 		known[i] = one
 		if ok {
-			sp := StepPace{Step: s.ID, Name: s.Called, Says: paceWords(one), Gaps: one.Gaps, Paused: one.Paused, ToGo: p.Steps[i].ToGo}
+			sp := StepPace{
+				Step: s.ID, Name: s.Called, Says: paceWords(one), Gaps: one.Gaps, Paused: one.Paused,
+				ToGo: p.Steps[i].ToGo,
+			}
 			if sp.ToGo > 0 {
 				sp.Left = rangeWords(pace.Left([]pace.Rest{{N: sp.ToGo, Pace: one}}))
 			}
@@ -158,7 +164,10 @@ func Times(l *record.Log, w *work.Work, p tally.Progress, clock int) OwnTimes {
 	for reason, n := range asides {
 		out.Aside = append(out.Aside, Reasoned{cmp.Or(reason, "no reason given"), n})
 	}
-	slices.SortFunc(out.Aside, func(a, b Reasoned) int { return cmp.Or(cmp.Compare(b.N, a.N), strings.Compare(a.Reason, b.Reason)) })
+	slices.SortFunc(out.Aside, func(a, b Reasoned) int {
+		return cmp.Or(cmp.Compare(b.N, a.N),
+			strings.Compare(a.Reason, b.Reason))
+	})
 	return out
 }
 
@@ -180,7 +189,8 @@ func left(l *record.Log, rest []pace.Rest, without map[batching.Stage]int, like,
 		return usual, nil
 	}
 	r := pace.Left(rest)
-	left = &Left{Says: rangeWords(r) + " to go", Rests: "In nine cases out of ten, if you go on as you did; pauses left out."}
+	left = &Left{Says: rangeWords(r) + " to go", Rests: "In nine cases out of ten, if you go on as you did; pauses left " +
+		"out."}
 	if like > 0 {
 		left.Rests += fmt.Sprintf(" Of %s there is no tally yet: taken as others of their kind.", words.Plural(like, "step"))
 	}
@@ -240,8 +250,8 @@ func dayOf(at int64, clock int) int64 { return (at + int64(clock)*60) / 86_400 }
 // mostShared is how many steps of a day are told by name.
 const mostShared = 3
 
-// share is what fits into a usual day, as the middle of one's own days is, from the next step on in the order of the plan, as far as their
-// pace is known; and how many metres of the bobbin's thread that takes.
+// share is what fits into a usual day, as the middle of one's own days is, from the next step on in the order of the
+// plan, as far as their pace is known; and how many metres of the bobbin's thread that takes.
 func share(l *record.Log, w *work.Work, p tally.Progress, known []pace.Pace, clock int) (says string, metres float64) {
 	day, days := usualDay(l, clock)
 	if days < fewestDays {
@@ -320,7 +330,8 @@ func days(l *record.Log, clock int) []Day {
 }
 
 func paceWords(p pace.Pace) string {
-	return fmt.Sprintf("%s each; half of them %s to %s", durationWords(p.Median), durationWords(p.Low), durationWords(p.High))
+	return fmt.Sprintf("%s each; half of them %s to %s", durationWords(p.Median), durationWords(p.Low),
+		durationWords(p.High))
 }
 
 func rangeWords(r pace.Range) string {

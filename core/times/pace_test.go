@@ -12,8 +12,8 @@ import (
 	"vicis/internal/trial/steps"
 )
 
-// Ten pairs counted every 40 seconds, with an hour's pause and another step in between: the pace is 40 s, and eight of nine gaps count.
-// Worked by hand: what is to go is 30 pairs, 20 minutes.
+// Ten pairs counted every 40 seconds, with an hour's pause and another step in between: the pace is 40 s, and eight of
+// nine gaps count. Worked by hand: what is to go is 30 pairs, 20 minutes.
 func TestPaceFromOnesOwnTallies(t *testing.T) {
 	w := steps.Working(slices.Clone(steps.Three.Steps)...)
 	w.Steps[2].Make = 42
@@ -47,11 +47,13 @@ func TestPaceFromOnesOwnTallies(t *testing.T) {
 	}
 	add("pair", 2, 80*time.Second)
 	got := times()
-	if len(got.Paces) != 1 || got.Paces[0].Gaps != 8 || got.Paces[0].Paused != 1 || !strings.HasPrefix(got.Paces[0].Says, "40 s each") ||
+	if len(got.Paces) != 1 || got.Paces[0].Gaps != 8 || got.Paces[0].Paused != 1 ||
+		!strings.HasPrefix(got.Paces[0].Says, "40 s each") ||
 		got.Paces[0].ToGo != 30 || got.Paces[0].Left != "about 20 min" {
 		t.Errorf("%+v", got.Paces)
 	}
-	if got.Left == nil || got.Left.Says != "about 20 min for 1 step of what is to go" || !strings.Contains(got.Left.Rests, "sub-cuts") {
+	if got.Left == nil || got.Left.Says != "about 20 min for 1 step of what is to go" ||
+		!strings.Contains(got.Left.Rests, "sub-cuts") {
 		t.Errorf("%+v", got.Left)
 	}
 	if len(got.Days) != 1 || got.Days[0] != (Day{"2026-03-14", 15, 0, 15}) {
@@ -82,8 +84,9 @@ func TestADayIsTheQuilters(t *testing.T) {
 	}
 }
 
-// Three days of half an hour each, pairs at 40 s and cuts at 10 s: worked by hand, 30 minutes are 12 cuts that are to go (2 min) and 42 pairs
-// (28 min), and 42 pairs take 42 × 0.3556 = 14.9 m of a bobbin of 10 m that is full: one more is wound.
+// Three days of half an hour each, pairs at 40 s and cuts at 10 s: worked by hand, 30 minutes are 12 cuts that are to
+// go (2 min) and 42 pairs (28 min), and 42 pairs take 42 × 0.3556 = 14.9 m of a bobbin of 10 m that is full: one more
+// is wound.
 func TestADaysShareGoesOnFromStepToStep(t *testing.T) {
 	w := steps.Working(slices.Clone(steps.Three.Steps)...)
 	w.Steps[1].Make, w.Steps[2].Make, w.Steps[2].Bobbin, w.Settings.Bobbin = 141, 400, 0.3556, 10
@@ -117,7 +120,8 @@ func TestADaysShareGoesOnFromStepToStep(t *testing.T) {
 		t.Fatalf("a day of %v s", usual)
 	}
 	got := Times(l, w, p, 0)
-	if got.Share != "all 12 of cut, then 42 of pair" || got.Wind != "Wind 1 bobbin for it, beside the one in the machine." {
+	if got.Share != "all 12 of cut, then 42 of pair" ||
+		got.Wind != "Wind 1 bobbin for it, beside the one in the machine." {
 		t.Errorf("%q, %q", got.Share, got.Wind)
 	}
 }

@@ -29,8 +29,8 @@ type Sum struct {
 // By is what is summed.
 type By string
 
-// What is summed: a stage of the work; a kind of unit in all its hands and colourways; a kind in one hand, where it has two; what is finished
-// in one colourway, units and blocks apart.
+// What is summed: a stage of the work; a kind of unit in all its hands and colourways; a kind in one hand, where it has
+// two; what is finished in one colourway, units and blocks apart.
 const (
 	ByStage     By = "stage"
 	ByKind      By = "kind"

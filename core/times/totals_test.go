@@ -12,7 +12,8 @@ import (
 	"vicis/demo"
 )
 
-// Worked by hand: Gull point is 5 × 5 blocks, every other one in the colourway Noon: 13 and 12; every block has four geese: 52 and 48.
+// Worked by hand: Gull point is 5 × 5 blocks, every other one in the colourway Noon: 13 and 12; every block has four
+// geese: 52 and 48.
 func TestSumsOfColourways(t *testing.T) {
 	docs, err := demo.Documents()
 	if err != nil {
@@ -41,12 +42,24 @@ func TestSumsOfColourways(t *testing.T) {
 			got[string(s.By)+" "+s.Name] = s
 		}
 		for name, want := range map[string]times.Sum{
-			"colourway Noon: blocks":                    {By: times.ByColourway, Name: "Noon: blocks", Steps: 1, Needed: 12, Made: 5, Aside: 2, OnHand: 3, ToGo: 9},
-			"colourway The quilt's own fabrics: blocks": {By: times.ByColourway, Name: "The quilt's own fabrics: blocks", Steps: 1, Needed: 13, ToGo: 13},
-			"kind Eight-pointed star":                   {By: times.ByKind, Name: "Eight-pointed star", Steps: 2, Needed: 25, Made: 5, Aside: 2, OnHand: 3, ToGo: 22},
-			"stage blocks":                              {By: times.ByStage, Name: "blocks", Steps: 2, Needed: 25, Made: 5, Aside: 2, OnHand: 3, ToGo: 22},
-			"colourway The quilt's own fabrics: units":  {By: times.ByColourway, Name: "The quilt's own fabrics: units", Steps: 1, Needed: 52, ToGo: 52},
-			"colourway Noon: units":                     {By: times.ByColourway, Name: "Noon: units", Steps: 1, Needed: 48, ToGo: 48},
+			"colourway Noon: blocks": {
+				By: times.ByColourway, Name: "Noon: blocks", Steps: 1, Needed: 12,
+				Made: 5, Aside: 2, OnHand: 3, ToGo: 9,
+			},
+			"colourway The quilt's own fabrics: blocks": {
+				By: times.ByColourway, Name: "The quilt's own fabrics: blocks",
+				Steps: 1, Needed: 13, ToGo: 13,
+			},
+			"kind Eight-pointed star": {
+				By: times.ByKind, Name: "Eight-pointed star", Steps: 2, Needed: 25,
+				Made: 5, Aside: 2, OnHand: 3, ToGo: 22,
+			},
+			"stage blocks": {By: times.ByStage, Name: "blocks", Steps: 2, Needed: 25, Made: 5, Aside: 2, OnHand: 3, ToGo: 22},
+			"colourway The quilt's own fabrics: units": {
+				By: times.ByColourway, Name: "The quilt's own fabrics: units", Steps: 1,
+				Needed: 52, ToGo: 52,
+			},
+			"colourway Noon: units": {By: times.ByColourway, Name: "Noon: units", Steps: 1, Needed: 48, ToGo: 48},
 		} {
 			if got[name] != want {
 				t.Errorf("%s: %+v, not %+v", name, got[name], want)

@@ -64,13 +64,17 @@ func (m *FlippedCorners) Parts() []making.Part { return m.Base.Parts() }
 func (m *FlippedCorners) Breadths() []making.BreadthOf {
 	var list []making.BreadthOf
 	if m.Base.Unit == "" {
-		list = append(list, making.BreadthOf{Breadth: &m.Width, Finished: true, Key: "width", Half: false}, making.BreadthOf{Breadth: &m.Height, Finished: true, Key: "height", Half: false})
+		list = append(list, making.BreadthOf{Breadth: &m.Width, Finished: true, Key: "width", Half: false},
+			making.BreadthOf{Breadth: &m.Height, Finished: true, Key: "height", Half: false})
 	}
 	if m.BonusTo.Given() {
 		list = append(list, making.BreadthOf{Breadth: &m.BonusTo, Finished: true, Key: "bonusTo", Half: false})
 	}
 	for i := range m.Corners {
-		list = append(list, making.BreadthOf{Breadth: &m.Corners[i].Leg, Finished: true, Key: fmt.Sprintf("corners/%d/leg", i), Half: false})
+		list = append(list, making.BreadthOf{
+			Breadth: &m.Corners[i].Leg, Finished: true,
+			Key: fmt.Sprintf("corners/%d/leg", i), Half: false,
+		})
 	}
 	return list
 }
@@ -231,7 +235,8 @@ func (m *FlippedCorners) Make(t *making.Table) (making.Made, bool) {
 		name = base.Name + " with its corners"
 	}
 	for i, b := range bonus {
-		k := 1 + slices.IndexFunc(out.Variants[1:], func(v making.Variant) bool { return making.TurnedAlike(v.Piece.Finished(t.Seam), b.Finished(t.Seam)) })
+		k := 1 + slices.IndexFunc(out.Variants[1:],
+			func(v making.Variant) bool { return making.TurnedAlike(v.Piece.Finished(t.Seam), b.Finished(t.Seam)) })
 		act := &r.Acts[sewn[of[i]]]
 		spare := out.Variants[k].Give()
 		at := slices.IndexFunc(act.Spare, func(g making.ActGive) bool { return g.ID == spare.ID })

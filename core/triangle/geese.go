@@ -37,9 +37,12 @@ func (m *FlyingGeese) Breadths() []making.BreadthOf {
 
 // others: the same goose one at a time.
 func (m *FlyingGeese) Others() []making.Method {
-	one := &FlippedCorners{Base: making.Input{Role: m.Goose}, Width: m.Finished, Height: m.half(), Corners: []FlippedCorner{
-		{ID: "left", At: TopLeft, Role: m.Sky, Leg: m.half()}, {ID: "right", At: TopRight, Role: m.Sky, Leg: m.half()},
-	}}
+	one := &FlippedCorners{
+		Base: making.Input{Role: m.Goose}, Width: m.Finished, Height: m.half(),
+		Corners: []FlippedCorner{
+			{ID: "left", At: TopLeft, Role: m.Sky, Leg: m.half()}, {ID: "right", At: TopRight, Role: m.Sky, Leg: m.half()},
+		},
+	}
 	return []making.Method{m, one}
 }
 
@@ -118,7 +121,8 @@ func (m *FlyingGeese) Make(t *making.Table) (making.Made, bool) {
 	out.Seams = []making.SeamKind{{ID: first, Plus: goose, Minus: sky}, {ID: second, Plus: goose, Minus: sky}}
 	marked := r.Mark(small, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
 	sewn := r.Add(making.Act{
-		ID: r.ID("pair"), Does: making.Sews, Name: "first wings", Takes: []making.ActTake{{Act: large.Act, Each: 1}, {Act: marked.Act, Each: 2}}, Seams: 2,
+		ID: r.ID("pair"), Does: making.Sews, Name: "first wings",
+		Takes: []making.ActTake{{Act: large.Act, Each: 1}, {Act: marked.Act, Each: 2}}, Seams: 2,
 		Each: a.TimesRoot2().Up(), Sews: []naming.Seam{first}, Piece: large.Piece,
 		Joins: (&making.Joins{
 			Left: large.Name, Right: small.Name, LeftPiece: large.Piece, RightPart: small.Piece,
@@ -133,7 +137,8 @@ func (m *FlyingGeese) Make(t *making.Table) (making.Made, bool) {
 		Presses: []naming.Seam{first}, Cuts: 1, Pieced: true, Apart: []piece.Line{falling},
 	})
 	winged := r.Add(making.Act{
-		ID: r.ID("third"), Does: making.Sews, Name: "last wing", Takes: []making.ActTake{{Act: hearts, Each: 1}, {Act: marked.Act, Each: 1}}, Seams: 2,
+		ID: r.ID("third"), Does: making.Sews, Name: "last wing",
+		Takes: []making.ActTake{{Act: hearts, Each: 1}, {Act: marked.Act, Each: 1}}, Seams: 2,
 		Each: b.TimesRoot2().Up(), Sews: []naming.Seam{second}, Piece: heart,
 		Joins: (&making.Joins{
 			Left: "half with two wings", Right: small.Name, LeftPiece: heart, RightPart: small.Piece,
@@ -143,8 +148,10 @@ func (m *FlyingGeese) Make(t *making.Table) (making.Made, bool) {
 				piece.Rising(a)),
 	})
 	end := making.Act{
-		ID: t.Unit.ID.Step(), Does: making.Trims, Says: "Cut apart on the line", Takes: []making.ActTake{{Act: winged, Each: 1}},
-		Piece: out.Variants[0].Piece, Presses: []naming.Seam{second}, Cuts: 1, Pieced: true, Apart: []piece.Line{piece.Rising(a.Sub(c))}, Tip: &above,
+		ID: t.Unit.ID.Step(), Does: making.Trims, Says: "Cut apart on the line",
+		Takes: []making.ActTake{{Act: winged, Each: 1}},
+		Piece: out.Variants[0].Piece, Presses: []naming.Seam{second}, Cuts: 1, Pieced: true,
+		Apart: []piece.Line{piece.Rising(a.Sub(c))}, Tip: &above,
 	}
 	for _, v := range out.Variants { // one run is one half: two of the four
 		half := v.Give()
@@ -200,7 +207,8 @@ func (m *FlyingGeese) SizedByFinish(t *making.Table) (making.Method, bool) {
 
 func (m *FlyingGeese) gives(t *making.Table) func(piece.Num) piece.Num { return lessDiagonals(t) }
 
-// lessDiagonals is what is left of a square once two allowances are sewn away along its edges, and two along its diagonals.
+// lessDiagonals is what is left of a square once two allowances are sewn away along its edges, and two along its
+// diagonals.
 func lessDiagonals(t *making.Table) func(piece.Num) piece.Num {
 	s := piece.Of(t.Seam)
 	return func(a piece.Num) piece.Num { return a.Sub(s.Add(s)).Sub(s.Add(s).TimesRoot2()) }

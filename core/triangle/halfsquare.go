@@ -1,4 +1,5 @@
-// Package triangle has the methods that give triangles: squares sewn on their diagonals and cut apart, flipped corners, geese, squares in squares.
+// Package triangle has the methods that give triangles: squares sewn on their diagonals and cut apart, flipped corners,
+// geese, squares in squares.
 package triangle
 
 import (
@@ -167,7 +168,8 @@ func TrimHalf(p piece.Piece, to piece.Num) piece.Piece {
 func (m *HalfSquare) squares(r *making.Hands, s piece.Num) (lower, upper making.Lying, trim piece.Num, ok bool) {
 	t := r.Table
 	if m.Cut.Given() && (m.Lower.Unit != "" || m.Upper.Unit != "") {
-		t.Problems.Stop("size-twice", t.At+"/cut", fmt.Sprintf("A pieced square says how large the squares of %s are.", t.Unit.Name),
+		t.Problems.Stop("size-twice", t.At+"/cut",
+			fmt.Sprintf("A pieced square says how large the squares of %s are.", t.Unit.Name),
 			"Leave this empty, or take two squares of cloth.")
 		return lower, upper, trim, false
 	}
@@ -235,18 +237,25 @@ func (m *HalfSquare) squares(r *making.Hands, s piece.Num) (lower, upper making.
 	return lower, upper, trim, true
 }
 
-// halfTurns is how squares that were cut on their falling diagonal are turned for either pair of halves: the upper right one of the lower
-// square, and the lower left one of the upper.
+// halfTurns is how squares that were cut on their falling diagonal are turned for either pair of halves: the upper
+// right one of the lower square, and the lower left one of the upper.
 var halfTurns = []int{0, 180}
 
-// halves is how both halves of either pair lie, long edge to long edge: squares at an odd eighth, cut on the diagonal that stands upright then.
+// halves is how both halves of either pair lie, long edge to long edge: squares at an odd eighth, cut on the diagonal
+// that stands upright then.
 func (m *HalfSquare) halves(r *making.Hands, lower, upper making.Lying) (list []making.Join) {
 	diagonal := piece.Falling(piece.Num{})
 	half := func(l making.Lying, turn, side int) making.Layer {
-		return making.Layer{From: l.Act, Turn: (45 + turn) % 360, Name: "half of " + l.Name, Piece: l.Piece.Turn(turn).Trimmed(diagonal, side).Eighth()}
+		return making.Layer{
+			From: l.Act, Turn: (45 + turn) % 360, Name: "half of " + l.Name,
+			Piece: l.Piece.Turn(turn).Trimmed(diagonal, side).Eighth(),
+		}
 	}
 	for _, turn := range halfTurns {
-		list = append(list, making.Join{Seam: r.Table.Unit.ID.Seam(), A: half(upper, turn, -1), B: half(lower, turn, 1), Takes: r.Table.Seam})
+		list = append(list, making.Join{
+			Seam: r.Table.Unit.ID.Seam(), A: half(upper, turn, -1), B: half(lower, turn, 1),
+			Takes: r.Table.Seam,
+		})
 	}
 	return list
 }
@@ -274,7 +283,10 @@ func (m *HalfSquare) stitch(s, a piece.Num) []piece.Half {
 func (m *HalfSquare) apart(a piece.Num) []piece.Line {
 	middle, _ := a.Half()
 	falling, rising := piece.Falling(piece.Num{}), piece.Rising(a)
-	return map[AtATime][]piece.Line{Two: {falling}, Four: {falling, rising}, Eight: {falling, rising, piece.Level(middle), piece.Upright(middle)}}[m.Way]
+	return map[AtATime][]piece.Line{
+		Two: {falling}, Four: {falling, rising},
+		Eight: {falling, rising, piece.Level(middle), piece.Upright(middle)},
+	}[m.Way]
 }
 
 // open cuts both layers apart and opens every part.

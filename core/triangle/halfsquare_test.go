@@ -20,7 +20,10 @@ import (
 // all round 6 → 3.8891; finished 2, 3, 4, 6 from 2.8536 …, 5.7071 …, 4.0355 ….
 func TestHalfSquaresMeasureWhatTheDrawingSays(t *testing.T) {
 	plainSquare := func(side string) making.Unit {
-		return making.Unit{ID: "sq", Name: "square", How: &straight.PlainPatch{Role: "A", Width: making.Typed(side), Height: making.Typed(side)}}
+		return making.Unit{
+			ID: "sq", Name: "square",
+			How: &straight.PlainPatch{Role: "A", Width: making.Typed(side), Height: making.Typed(side)},
+		}
 	}
 	for _, c := range []struct {
 		way  triangle.AtATime
@@ -35,7 +38,10 @@ func TestHalfSquaresMeasureWhatTheDrawingSays(t *testing.T) {
 		{triangle.Triangles, "5", 4.6464, 2},
 		{triangle.Two, "7", 6.6464, 2},
 	} {
-		m, problems := trial.Made(t, []making.Unit{plainSquare(c.side), trial.Pair(c.way, making.Input{Unit: "sq"}, making.Input{Role: "B"}, "")},
+		m, problems := trial.Made(t, []making.Unit{
+			plainSquare(c.side),
+			trial.Pair(c.way, making.Input{Unit: "sq"}, making.Input{Role: "B"}, ""),
+		},
 			"hst")
 		if problems.Stopped() || !trial.Near(m.Piece.W, c.want) || !trial.Near(m.Piece.H, c.want) {
 			t.Errorf("%s from %s: %v × %v, want %v (%v)", c.way, c.side, m.Piece.W.Inches(), m.Piece.H.Inches(), c.want,
@@ -56,7 +62,8 @@ func TestHalfSquaresMeasureWhatTheDrawingSays(t *testing.T) {
 		triangle.Eight: {5.7071, 7.7071, 9.7071, 13.7071}, triangle.Four: {4.0355, 5.4497, 6.8640, 9.6924},
 	} {
 		for i, f := range []string{"2", "3", "4", "6"} {
-			m, problems := trial.Made(t, []making.Unit{trial.Pair(way, making.Input{Role: "A"}, making.Input{Role: "B"}, f)}, "hst")
+			m, problems := trial.Made(t, []making.Unit{trial.Pair(way, making.Input{Role: "A"}, making.Input{Role: "B"}, f)},
+				"hst")
 			cutTo := m.Acts[0].Patch.W.Inches()
 			if problems.Stopped() || cutTo != trial.OnMark(want[i]) {
 				t.Errorf("%s for %s finished: cut %v, want %v", way, f, cutTo, trial.OnMark(want[i]))
@@ -74,7 +81,12 @@ func TestRuleAndRoomySizes(t *testing.T) {
 		way    triangle.AtATime
 		sizing making.Sizing
 		want   measure.Length
-	}{{triangle.Two, making.Rule, 31 * trial.In / 8}, {triangle.Two, making.Roomy, 4 * trial.In}, {triangle.Eight, making.Rule, 31 * trial.In / 4}, {triangle.Eight, making.Roomy, 8 * trial.In}} {
+	}{
+		{triangle.Two, making.Rule, 31 * trial.In / 8},
+		{triangle.Two, making.Roomy, 4 * trial.In},
+		{triangle.Eight, making.Rule, 31 * trial.In / 4},
+		{triangle.Eight, making.Roomy, 8 * trial.In},
+	} {
 		u := trial.Pair(c.way, making.Input{Role: "A"}, making.Input{Role: "B"}, "3")
 		u.How.(*triangle.HalfSquare).Sizing = c.sizing
 		m, problems := trial.Made(t, []making.Unit{u}, "hst")
@@ -117,7 +129,8 @@ func TestWhatFallsOutOfPiecedSquares(t *testing.T) {
 		{"nine-patch", trial.NinePatch(), "nine", triangle.Eight, "[4 4] 2"},
 		{"nine-patch", trial.NinePatch(), "nine", triangle.Four, "[4] 0"},
 	} {
-		m, problems := trial.Made(t, append(c.units, trial.Pair(c.way, making.Input{Unit: naming.Unit(c.part)}, making.Input{Role: "P"}, "")),
+		m, problems := trial.Made(t, append(c.units,
+			trial.Pair(c.way, making.Input{Unit: naming.Unit(c.part)}, making.Input{Role: "P"}, "")),
 			"hst")
 		counts, mirrors := []int{}, 0
 		for _, v := range m.Variants {
@@ -149,7 +162,12 @@ func TestForbiddenCutsAreRefused(t *testing.T) {
 		{"eight at a time on a half-square unit", []making.Unit{half}, making.Input{Unit: "half"}, triangle.Eight},
 		{"all round on a half-square unit", []making.Unit{half}, making.Input{Unit: "half"}, triangle.Four},
 		{"two at a time along the unit's own seam", []making.Unit{half}, making.Input{Unit: "half", Turn: 90}, triangle.Two},
-		{"triangles along the unit's own seam", []making.Unit{half}, making.Input{Unit: "half", Turn: 90}, triangle.Triangles},
+		{
+			"triangles along the unit's own seam",
+			[]making.Unit{half},
+			making.Input{Unit: "half", Turn: 90},
+			triangle.Triangles,
+		},
 	} {
 		_, problems := trial.Made(t, append(c.units, trial.Pair(c.way, c.lower, making.Input{Role: "P"}, "")), "hst")
 		if len(problems.Stops()) != 1 || problems.Stops()[0].Code != "cut-through-seam" ||
@@ -157,7 +175,10 @@ func TestForbiddenCutsAreRefused(t *testing.T) {
 			t.Errorf("%s: %+v", c.name, problems)
 		}
 	}
-	if m, problems := trial.Made(t, []making.Unit{half, trial.Pair(triangle.Two, making.Input{Unit: "half"}, making.Input{Role: "P"}, "")},
+	if m, problems := trial.Made(t, []making.Unit{
+		half,
+		trial.Pair(triangle.Two, making.Input{Unit: "half"}, making.Input{Role: "P"}, ""),
+	},
 		"hst"); problems.Stopped() || len(m.Variants) != 2 || m.Variants[0].Mirror == "" {
 		t.Errorf("across the unit's seam: %+v %v", m.Variants, problems)
 	}
@@ -166,7 +187,8 @@ func TestForbiddenCutsAreRefused(t *testing.T) {
 		{ID: "b", Role: "B", Width: making.Typed("2 1/4")},
 		{ID: "c", Role: "A", Width: making.Typed("3 7/8")},
 	}}}, trial.Cut("r", "s", "7 1/2")}
-	if _, problems := trial.Made(t, append(narrow, trial.Pair(triangle.Eight, making.Input{Unit: "r"}, making.Input{Role: "P"}, "")),
+	if _, problems := trial.Made(t, append(narrow,
+		trial.Pair(triangle.Eight, making.Input{Unit: "r"}, making.Input{Role: "P"}, "")),
 		"hst"); len(problems.Stops()) != 1 || problems.Stops()[0].Code != "cut-beside-seam" {
 		t.Errorf("a middle cut within an allowance of a seam: %v", problems)
 	}
@@ -175,7 +197,8 @@ func TestForbiddenCutsAreRefused(t *testing.T) {
 // Kind = look + pedigree: of the four units from a four-patch sewn all round, the two that look alike inherit the
 // halves of the long seam, and those are pressed opposite ways.
 func TestUnitsThatLookAlikeMayBeOfTwoKinds(t *testing.T) {
-	m, _ := trial.Made(t, append(trial.TwoFabricFour(), trial.Pair(triangle.Four, making.Input{Unit: "four"}, making.Input{Role: "P"}, "")), "hst")
+	m, _ := trial.Made(t, append(trial.TwoFabricFour(),
+		trial.Pair(triangle.Four, making.Input{Unit: "four"}, making.Input{Role: "P"}, "")), "hst")
 	for i, kinds := range []int{2, 1} { // the other two inherit halves of the segments' seams, which are one decision
 		if v := m.Variants[i]; v.Count != 2 || v.Kinds != kinds {
 			t.Errorf("%s: %d of %d kinds", v.Name, v.Count, v.Kinds)

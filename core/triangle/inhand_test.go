@@ -10,19 +10,31 @@ import (
 	"vicis/internal/trial"
 )
 
-// What squares of a size give (common practice, a quarter-inch allowance and a ruler of eighths): 5 inch squares two at a time trim to 4 5/8; 10
-// inch squares eight at a time to 4 5/8, four at a time all round to 6 5/8; quarters of 5 inch squares to 4 1/4; four geese of a 5 inch square
-// finish 3 3/4 wide. By hand: 5 − 1.4142 × ¼ = 4.646; 10 ÷ 2 − 1.4142 × ¼ = 4.646; (10 − ½) ÷ 1.4142 = 6.718; 5 − 2.8284 × ¼ = 4.293;
-// 5 − ½ − 2.8284 × ¼ = 3.793.
+// What squares of a size give (common practice, a quarter-inch allowance and a ruler of eighths): 5 inch squares two at
+// a time trim to 4 5/8; 10 inch squares eight at a time to 4 5/8, four at a time all round to 6 5/8; quarters of 5 inch
+// squares to 4 1/4; four geese of a 5 inch square finish 3 3/4 wide. By hand: 5 − 1.4142 × ¼ = 4.646; 10 ÷ 2 − 1.4142 ×
+// ¼ = 4.646; (10 − ½) ÷ 1.4142 = 6.718; 5 − 2.8284 × ¼ = 4.293; 5 − ½ − 2.8284 × ¼ = 3.793.
 func TestWhatSquaresInHandGive(t *testing.T) {
 	for _, c := range []struct {
 		how  making.Method
 		unit string
 	}{
-		{&triangle.HalfSquare{Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Cut: making.Typed("5")}, "4 5/8 in"},
-		{&triangle.HalfSquare{Way: triangle.Triangles, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Cut: making.Typed("5")}, "4 5/8 in"},
-		{&triangle.HalfSquare{Way: triangle.Eight, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Cut: making.Typed("10")}, "4 5/8 in"},
-		{&triangle.HalfSquare{Way: triangle.Four, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Cut: making.Typed("10")}, "6 5/8 in"},
+		{&triangle.HalfSquare{
+			Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+			Cut: making.Typed("5"),
+		}, "4 5/8 in"},
+		{&triangle.HalfSquare{
+			Way: triangle.Triangles, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+			Cut: making.Typed("5"),
+		}, "4 5/8 in"},
+		{&triangle.HalfSquare{
+			Way: triangle.Eight, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+			Cut: making.Typed("10"),
+		}, "4 5/8 in"},
+		{&triangle.HalfSquare{
+			Way: triangle.Four, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+			Cut: making.Typed("10"),
+		}, "6 5/8 in"},
 		{&triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Cut: making.Typed("5")}, "4 1/4 in"},
 		{&triangle.FlyingGeese{Goose: "A", Sky: "B", Cut: making.Typed("5")}, "4 1/4 in"},
 	} {
@@ -32,7 +44,9 @@ func TestWhatSquaresInHandGive(t *testing.T) {
 			t.Errorf("%s: %s wide unfinished, not %s", making.Named(c.how), got, c.unit)
 		}
 		for _, a := range m.Acts {
-			if a.Does == making.Cuts && a.Patch != nil && (a.Name == "large square" || a.Name == "lower square" || a.Name == "upper square") && measure.Write(a.Patch.W).String() != map[bool]string{true: "10 in", false: "5 in"}[a.Patch.W > 6*measure.Inch] {
+			if a.Does == making.Cuts && a.Patch != nil &&
+				(a.Name == "large square" || a.Name == "lower square" || a.Name == "upper square") &&
+				measure.Write(a.Patch.W).String() != map[bool]string{true: "10 in", false: "5 in"}[a.Patch.W > 6*measure.Inch] {
 				t.Errorf("%s: %s is cut %s", making.Named(c.how), a.Name, measure.Write(a.Patch.W))
 			}
 		}
@@ -44,16 +58,25 @@ func TestWhatSquaresInHandGive(t *testing.T) {
 	}
 }
 
-// For every size of square: what is said to come out is cut from squares no larger, and one mark more would need larger ones, by the size that is
-// cut for a finished one.
+// For every size of square: what is said to come out is cut from squares no larger, and one mark more would need larger
+// ones, by the size that is cut for a finished one.
 func TestSquaresInHandAreTheInverseOfWhatIsCut(t *testing.T) {
 	looked := 0
 	for n := measure.Length(16); n <= 96; n++ {
 		cut := n * measure.Inch / 8
 		for _, how := range []making.Method{
-			&triangle.HalfSquare{Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Cut: making.Wide(cut)},
-			&triangle.HalfSquare{Way: triangle.Four, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Cut: making.Wide(cut)},
-			&triangle.HalfSquare{Way: triangle.Eight, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Cut: making.Wide(cut)},
+			&triangle.HalfSquare{
+				Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+				Cut: making.Wide(cut),
+			},
+			&triangle.HalfSquare{
+				Way: triangle.Four, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+				Cut: making.Wide(cut),
+			},
+			&triangle.HalfSquare{
+				Way: triangle.Eight, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+				Cut: making.Wide(cut),
+			},
 			&triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"B"}, Cut: making.Wide(cut)},
 			&triangle.FlyingGeese{Goose: "A", Sky: "B", Cut: making.Wide(cut)},
 		} {
@@ -73,7 +96,8 @@ func TestSquaresInHandAreTheInverseOfWhatIsCut(t *testing.T) {
 			}
 			least := largest(t, given.How)
 			if least > cut {
-				t.Errorf("%s from %s: %s needs squares of %s", making.Named(how), measure.Write(cut), measure.Write(l), measure.Write(least))
+				t.Errorf("%s from %s: %s needs squares of %s", making.Named(how), measure.Write(cut), measure.Write(l),
+					measure.Write(least))
 			}
 			*f.Breadth = making.Wide(l + step)
 			if more := largest(t, given.How); more <= cut {
@@ -103,10 +127,22 @@ func TestSquaresInHandAreRefusedWithTheMend(t *testing.T) {
 		how  making.Method
 		code string
 	}{
-		{&triangle.HalfSquare{Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Cut: making.Typed("5"), Finished: making.Typed("4")}, "size-twice"},
-		{&triangle.HalfSquare{Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Cut: making.Typed("5 miles")}, "length-unreadable"},
-		{&triangle.HalfSquare{Way: triangle.Eight, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Cut: making.Typed("1 1/2")}, "too-small"},
-		{&triangle.HalfSquare{Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Cut: making.Typed("1/4")}, "too-narrow"},
+		{&triangle.HalfSquare{
+			Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+			Cut: making.Typed("5"), Finished: making.Typed("4"),
+		}, "size-twice"},
+		{&triangle.HalfSquare{
+			Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+			Cut: making.Typed("5 miles"),
+		}, "length-unreadable"},
+		{&triangle.HalfSquare{
+			Way: triangle.Eight, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+			Cut: making.Typed("1 1/2"),
+		}, "too-small"},
+		{&triangle.HalfSquare{
+			Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
+			Cut: making.Typed("1/4"),
+		}, "too-narrow"},
 		{&triangle.FlyingGeese{Goose: "A", Sky: "B", Cut: making.Typed("300")}, "too-large"},
 		{&triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Cut: making.Typed("1")}, "too-small"},
 	} {

@@ -165,8 +165,10 @@ func (m *QuarterSquare) Make(t *making.Table) (making.Made, bool) {
 			Lay([]piece.Piece{layers.Upper()}, piece.Falling(c), piece.Falling(c.Neg())),
 	})
 	end := making.Act{
-		ID: t.Unit.ID.Step(), Does: making.Trims, Says: "Cut apart on the diagonal", Takes: []making.ActTake{{Act: pair, Each: 1}},
-		Piece: out.Variants[0].Piece, Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true, Apart: []piece.Line{piece.Falling(piece.Num{})},
+		ID: t.Unit.ID.Step(), Does: making.Trims, Says: "Cut apart on the diagonal",
+		Takes: []making.ActTake{{Act: pair, Each: 1}},
+		Piece: out.Variants[0].Piece, Presses: []naming.Seam{seam}, Cuts: 1, Pieced: true,
+		Apart: []piece.Line{piece.Falling(piece.Num{})},
 	}
 	for _, v := range out.Variants {
 		end.Gives = append(end.Gives, v.Give())

@@ -95,7 +95,8 @@ func (m *SquareInSquare) Make(t *making.Table) (making.Made, bool) {
 		id := r.ID(fmt.Sprintf("corner-%d-halves", i+1))
 		cloth[role] = r.Add(making.Act{
 			ID: id, Does: making.Trims, Name: "corner triangle", Says: "Cut the square on its diagonal",
-			Takes: []making.ActTake{{Act: sq.Act, Each: 1}}, Gives: []making.ActGive{{ID: id, Count: 2}}, Piece: sq.Piece, Cuts: 1, Halves: true,
+			Takes: []making.ActTake{{Act: sq.Act, Each: 1}}, Gives: []making.ActGive{{ID: id, Count: 2}}, Piece: sq.Piece,
+			Cuts: 1, Halves: true,
 		})
 	}
 	first, second := r.Seam("first"), t.Unit.ID.Seam()
@@ -117,7 +118,8 @@ func (m *SquareInSquare) Make(t *making.Table) (making.Made, bool) {
 	whole := p.W
 	p = p.Window(d, d, unit, unit)
 	out := making.Made{Sort: "unit", Piece: p}
-	for role := range cloth { // the two halves of a square lie upside down to each other, and across where it is cut on its other diagonal
+	// the two halves of a square lie upside down to each other, and across where it is cut on its other diagonal
+	for role := range cloth {
 		if t.Directed(role) {
 			out.EitherWay = append(out.EitherWay, role)
 		}
@@ -147,9 +149,13 @@ func (m *SquareInSquare) Make(t *making.Table) (making.Made, bool) {
 	})
 	two := r.Add(making.Act{
 		ID: r.ID("second"), Does: making.Sews, Name: "four corners",
-		Takes: append([]making.ActTake{{Act: one, Each: 1}}, together([]making.Lying{{Act: cloth[corner(1)]}, {Act: cloth[corner(3)]}})...),
+		Takes: append([]making.ActTake{{Act: one, Each: 1}},
+			together([]making.Lying{{Act: cloth[corner(1)]}, {Act: cloth[corner(3)]}})...),
 		Seams: 2, Each: side.Up(), Sews: []naming.Seam{second}, Piece: p,
-		Onto: []making.Onto{{Side: piece.Top, Of: cloth[corner(1)], In: tips}, {Side: piece.Bottom, Of: cloth[corner(3)], In: tips}},
+		Onto: []making.Onto{
+			{Side: piece.Top, Of: cloth[corner(1)], In: tips},
+			{Side: piece.Bottom, Of: cloth[corner(3)], In: tips},
+		},
 		Joins: &making.Joins{
 			Left: "centre with two triangles", Right: "corner triangle", LeftPiece: half, RightPart: triangle,
 			Edge: edge,
@@ -157,7 +163,8 @@ func (m *SquareInSquare) Make(t *making.Table) (making.Made, bool) {
 	})
 	r.Add(making.Act{
 		ID: t.Unit.ID.Step(), Does: making.Trims,
-		Says: "Trim to equal margins, an allowance beyond each tip of the centre", Takes: []making.ActTake{{Act: two, Each: 1}}, Piece: p,
+		Says:  "Trim to equal margins, an allowance beyond each tip of the centre",
+		Takes: []making.ActTake{{Act: two, Each: 1}}, Piece: p,
 		Shaves: 1, Pieced: true, Eighth: true,
 	})
 	out.Acts = r.Acts
@@ -173,7 +180,8 @@ func (m *SquareInSquare) Make(t *making.Table) (making.Made, bool) {
 	if more := side.Up().CeilTo(t.Ruler.Mark) - side.Up(); m.Centre.Unit == "" && more > 0 {
 		// The half diagonal of what is too much, on every side.
 		tip, _ := piece.Of(more).TimesRoot2().Half()
-		out.Size.Rules = rules.By(rules.SquareSquare, fmt.Sprintf("The centre is cut %s wide, %s more than it is drawn: untrimmed, its tips come %s nearer the edge.",
+		out.Size.Rules = rules.By(rules.SquareSquare, fmt.Sprintf("The centre is cut %s wide, %s more than it is drawn: "+
+			"untrimmed, its tips come %s nearer the edge.",
 			print(side.Up().CeilTo(t.Ruler.Mark)), print(more), print(tip.Up())))
 	}
 	return out, true

@@ -13,17 +13,26 @@ import (
 
 // Check value: from 4¼″ squares an hourglass finishes 3.0429″ (geometry).
 func TestHourglass(t *testing.T) {
-	square := making.Unit{ID: "sq", Name: "square", How: &straight.PlainPatch{Role: "A", Width: making.Typed("4 1/4"), Height: making.Typed("4 1/4")}}
+	square := making.Unit{
+		ID: "sq", Name: "square",
+		How: &straight.PlainPatch{Role: "A", Width: making.Typed("4 1/4"), Height: making.Typed("4 1/4")},
+	}
 	half := making.Unit{ID: "half", Name: "half", How: &triangle.HalfSquare{
 		Way: triangle.Two, Lower: making.Input{Unit: "sq"},
 		Upper: making.Input{Role: "B"},
 	}}
-	m := trial.Must(t, &triangle.HalfSquare{Way: triangle.Two, Lower: making.Input{Unit: "half"}, Upper: making.Input{Unit: "half", Turn: 270}}, square, half)
+	m := trial.Must(t, &triangle.HalfSquare{
+		Way: triangle.Two, Lower: making.Input{Unit: "half"},
+		Upper: making.Input{Unit: "half", Turn: 270},
+	}, square, half)
 	if !trial.Near(m.Piece.W, 3.0429+0.5) || len(m.Variants) != 1 {
 		t.Errorf("%v unfinished, %d looks", m.Piece.W.Inches(), len(m.Variants))
 	}
 	for f, want := range map[string]float64{"3": 4.2071, "4": 5.2071} { // f + 2s + 2√2s
-		q := trial.Must(t, &triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"A", "B"}, Finished: making.Typed(f)})
+		q := trial.Must(t, &triangle.QuarterSquare{
+			First: []string{"A", "B"}, Second: []string{"A", "B"},
+			Finished: making.Typed(f),
+		})
 		if got := q.Acts[0].Patch.W.Inches(); got != trial.OnMark(want) {
 			t.Errorf("finished %s: cut %v, want %v", f, got, want)
 		}
@@ -108,7 +117,10 @@ func TestFlippedCorners(t *testing.T) {
 		problems.Stops()[0].Code != "corner-too-large" || !strings.Contains(problems.Stops()[0].Mend, "2″") {
 		t.Errorf("%v", problems)
 	}
-	if _, problems := trial.One(t, &triangle.FlippedCorners{Base: making.Input{Unit: "half"}, Corners: trial.Corners("C", "1 1/2", triangle.TopLeft)},
+	if _, problems := trial.One(t, &triangle.FlippedCorners{
+		Base:    making.Input{Unit: "half"},
+		Corners: trial.Corners("C", "1 1/2", triangle.TopLeft),
+	},
 		making.Unit{ID: "half", Name: "half", How: &triangle.HalfSquare{
 			Way: triangle.Two, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"},
 			Finished: making.Typed("1 1/2"),
@@ -129,7 +141,10 @@ func TestFourGeeseAtATime(t *testing.T) {
 			t.Errorf("%s: %d looks, %+v", sizing, len(m.Variants), m.Variants[0].Kinds)
 		}
 		cutTo := [2]float64{m.Acts[0].Patch.W.Inches(), m.Acts[1].Patch.W.Inches()}
-		want := map[making.Sizing][2]float64{making.Exact: {5.2071, 2.8536}, making.Rule: {5.25, 2.875}, making.Roomy: {5.5, 3}}[sizing]
+		want := map[making.Sizing][2]float64{
+			making.Exact: {5.2071, 2.8536}, making.Rule: {5.25, 2.875},
+			making.Roomy: {5.5, 3},
+		}[sizing]
 		if cutTo != [2]float64{trial.OnMark(want[0]), trial.OnMark(want[1])} {
 			t.Errorf("%s: cut %v, want %v", sizing, cutTo, want)
 		}
@@ -139,7 +154,10 @@ func TestFourGeeseAtATime(t *testing.T) {
 		}
 	}
 	one := trial.Must(t, (&triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("4")}).Others()[1])
-	if four := trial.Must(t, &triangle.FlyingGeese{Goose: "A", Sky: "B", Finished: making.Typed("4")}); !making.TurnedAlike(one.Piece.Finished(trial.In/4),
+	if four := trial.Must(t, &triangle.FlyingGeese{
+		Goose: "A", Sky: "B",
+		Finished: making.Typed("4"),
+	}); !making.TurnedAlike(one.Piece.Finished(trial.In/4),
 		four.Piece.Finished(trial.In/4)) {
 		t.Error("one at a time looks different")
 	}
@@ -147,7 +165,10 @@ func TestFourGeeseAtATime(t *testing.T) {
 
 // Check value: centre cut 4½ (finished 4): triangles from squares of 3.6820, unit 6.1569 (geometry).
 func TestSquareInASquare(t *testing.T) {
-	centre := making.Unit{ID: "sq", Name: "square", How: &straight.PlainPatch{Role: "A", Width: making.Typed("4 1/2"), Height: making.Typed("4 1/2")}}
+	centre := making.Unit{
+		ID: "sq", Name: "square",
+		How: &straight.PlainPatch{Role: "A", Width: making.Typed("4 1/2"), Height: making.Typed("4 1/2")},
+	}
 	m := trial.Must(t, &triangle.SquareInSquare{Centre: making.Input{Unit: "sq"}, Corners: []string{"B"}}, centre)
 	if !trial.Near(m.Piece.W, 6.1569) || !trial.Near(m.Piece.H, 6.1569) {
 		t.Errorf("unit %v", m.Piece.W.Inches())
@@ -162,8 +183,14 @@ func TestSquareInASquare(t *testing.T) {
 			t.Errorf("%s on the bias: %v; the outer edges are on the straight grain", p.Role, p.Bias())
 		}
 	}
-	whole := trial.Must(t, &triangle.SquareInSquare{Centre: making.Input{Role: "A"}, Corners: []string{"B"}, Finished: making.Typed("4")})
-	flipped := trial.Must(t, (&triangle.SquareInSquare{Centre: making.Input{Role: "A"}, Corners: []string{"B"}, Finished: making.Typed("4")}).Others()[1])
+	whole := trial.Must(t, &triangle.SquareInSquare{
+		Centre: making.Input{Role: "A"}, Corners: []string{"B"},
+		Finished: making.Typed("4"),
+	})
+	flipped := trial.Must(t, (&triangle.SquareInSquare{
+		Centre: making.Input{Role: "A"}, Corners: []string{"B"},
+		Finished: making.Typed("4"),
+	}).Others()[1])
 	if !making.TurnedAlike(whole.Piece.Finished(trial.In/4), flipped.Piece.Finished(trial.In/4)) {
 		t.Error("four flipped corners look different")
 	}
@@ -171,7 +198,11 @@ func TestSquareInASquare(t *testing.T) {
 
 // A corner that is said first and overlaps nothing may be sewn first, whichever comes last in the list.
 func TestNoCornerVanishes(t *testing.T) {
-	for _, order := range [][]triangle.CornerAt{{triangle.TopLeft, triangle.TopRight, triangle.BottomLeft}, {triangle.TopLeft, triangle.BottomLeft, triangle.TopRight}, {triangle.BottomLeft, triangle.TopRight, triangle.TopLeft}} {
+	for _, order := range [][]triangle.CornerAt{
+		{triangle.TopLeft, triangle.TopRight, triangle.BottomLeft},
+		{triangle.TopLeft, triangle.BottomLeft, triangle.TopRight},
+		{triangle.BottomLeft, triangle.TopRight, triangle.TopLeft},
+	} {
 		m := &triangle.FlippedCorners{Base: making.Input{Role: "A"}, Width: making.Typed("3"), Height: making.Typed("4")}
 		for i, at := range order {
 			leg := making.Typed("2")
@@ -199,7 +230,10 @@ func TestNoCornerVanishes(t *testing.T) {
 // What is cut at a mark is sewn from there, and what is then trimmed off is said: eight at a time for 4 finished are
 // drawn from 9.7071, cut 9¾, come 4 33⁄64 and are trimmed to 4½ (geometry, ⅛ ruler).
 func TestWhatIsCutIsWhatIsSewnFrom(t *testing.T) {
-	m := trial.Must(t, &triangle.HalfSquare{Way: triangle.Eight, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("4")})
+	m := trial.Must(t, &triangle.HalfSquare{
+		Way: triangle.Eight, Lower: making.Input{Role: "A"},
+		Upper: making.Input{Role: "B"}, Finished: making.Typed("4"),
+	})
 	if m.Acts[0].Patch.W != 39*trial.In/4 || m.Acts[len(m.Acts)-1].Shaves != 8 {
 		t.Errorf("%+v", m.Acts)
 	}
@@ -218,8 +252,14 @@ func TestWhatIsCutIsWhatIsSewnFrom(t *testing.T) {
 // A half left whole, of one cloth with a quarter beside it, comes in two ways that show the same cloth: they are no
 // hands. Of another cloth they are.
 func TestWhatShowsTheSameClothIsNoHand(t *testing.T) {
-	same := trial.Must(t, &triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"A"}, Finished: making.Typed("3")})
-	other := trial.Must(t, &triangle.QuarterSquare{First: []string{"A", "B"}, Second: []string{"C"}, Finished: making.Typed("3")})
+	same := trial.Must(t, &triangle.QuarterSquare{
+		First: []string{"A", "B"}, Second: []string{"A"},
+		Finished: making.Typed("3"),
+	})
+	other := trial.Must(t, &triangle.QuarterSquare{
+		First: []string{"A", "B"}, Second: []string{"C"},
+		Finished: making.Typed("3"),
+	})
 	if len(same.Variants) != 2 || same.Variants[0].Mirror != "" || strings.Contains(same.Variants[0].Name, "hand") {
 		t.Errorf("%+v", same.Variants)
 	}

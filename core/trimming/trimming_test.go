@@ -31,7 +31,10 @@ func TestSizesBeforeAndAfterTheOuterSeams(t *testing.T) {
 			strip("c", ""),
 		}}},
 		{ID: "middle", Name: "middle", How: &straight.SubCut{From: "set", Width: making.Typed("4 1/2")}},
-		{ID: "side", Name: "side", How: &straight.PlainPatch{Role: "A", Width: making.Typed("1 1/2"), Height: making.Typed("6 1/2")}},
+		{ID: "side", Name: "side", How: &straight.PlainPatch{
+			Role: "A", Width: making.Typed("1 1/2"),
+			Height: making.Typed("6 1/2"),
+		}},
 		{ID: "block", Name: "block", How: &straight.Joined{Columns: []making.Part{
 			{ID: "l", Unit: "side"},
 			{ID: "m", Unit: "middle"},

@@ -6,8 +6,8 @@ import "strings"
 
 const formulas = "=+-@\t\r"
 
-// Harmless puts an apostrophe before what a spreadsheet would take for a formula (OWASP, CSV injection), and before an apostrophe, so that
-// Harmed gives back what there was.
+// Harmless puts an apostrophe before what a spreadsheet would take for a formula (OWASP, CSV injection), and before an
+// apostrophe, so that Harmed gives back what there was.
 func Harmless(cell string) string {
 	if cell != "" && strings.ContainsRune(formulas+"'", rune(cell[0])) {
 		return "'" + cell

@@ -3,6 +3,7 @@ package work
 import (
 	"fmt"
 	"slices"
+
 	"vicis/core/cloth"
 	"vicis/core/dealt"
 	"vicis/core/demand"
@@ -83,7 +84,8 @@ func (b Counted) NothingOver(block naming.Unit, step naming.Step) (more, tried i
 	return 0, mostMore, false
 }
 
-// Free is how many blocks more can be sewn without one cut more: of what is left over once the quilt has all of its own.
+// Free is how many blocks more can be sewn without one cut more: of what is left over once the quilt has all of its
+// own.
 func (b Counted) Free(block naming.Unit) (n int) {
 	d := b.Wanted(b.Dealt.Runs)
 	before := d.Wanted[block.Step()]
@@ -143,7 +145,8 @@ const (
 	linesPart = 200
 )
 
-// countedCost is what it took to count everything, and to sew the units once more where it was asked which part each patch came with.
+// countedCost is what it took to count everything, and to sew the units once more where it was asked which part each
+// patch came with.
 func (c Counted) countedCost() int {
 	n := len(c.Lines)
 	cost := lineCost*n + n*n/linesPart + laying.CutCost(c.Dealt.Deal.Looks)

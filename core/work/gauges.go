@@ -18,7 +18,8 @@ type Gauge struct {
 	Size  measure.Length // what it should measure
 	Is    measure.Length // what the quilt is planned on: the same, where nothing else was decided
 	None  measure.Length // what it would measure if its seams took nothing
-	Takes int            // how many allowances they take, in parts of one: two for each of them; 0 where it tells nothing of them
+	// how many allowances they take, in parts of one: two for each of them; 0 where it tells nothing of them
+	Takes int
 }
 
 // Along is in which direction something is measured.
@@ -32,8 +33,8 @@ const (
 	Untrimmed  Along = "untrimmed" // a square, before it is trimmed
 )
 
-// Gauges lists the ways in which what a step makes is measured. Of what was cut or trimmed after its seams were sewn that tells
-// nothing of them, and nothing where they slant or not every line crosses as many.
+// Gauges lists the ways in which what a step makes is measured. Of what was cut or trimmed after its seams were sewn
+// that tells nothing of them, and nothing where they slant or not every line crosses as many.
 func (w *Work) Gauges(s Step) (list []Gauge) {
 	if s.Of.Strip != nil && s.Of.Sub == nil && s.Told == Wide {
 		return []Gauge{{Along: AcrossIts, Size: s.Size[0], Is: s.Size[0], None: s.Size[0]}}
@@ -76,9 +77,9 @@ func (w *Work) Gauges(s Step) (list []Gauge) {
 	return list
 }
 
-// WaitsFor is the step whose measuring is waited for before a step is done, as far as the document says: a block, for what is cut to the
-// size of those; what is cut again, for its lines; a strip set, where sub-cuts follow that. Empty where nothing is waited for, or is
-// planned on already.
+// WaitsFor is the step whose measuring is waited for before a step is done, as far as the document says: a block, for
+// what is cut to the size of those; what is cut again, for its lines; a strip set, where sub-cuts follow that. Empty
+// where nothing is waited for, or is planned on already.
 func (w *Work) WaitsFor(s Step) naming.Step {
 	if w.Held(s.ID) {
 		for _, m := range w.Blocks() {
@@ -100,8 +101,8 @@ func (w *Work) WaitsFor(s Step) naming.Step {
 	return ""
 }
 
-// beforeMeasured is what a step makes as if everything in it measured what it should: its seams are told against that. It is false where
-// nothing would come together so.
+// beforeMeasured is what a step makes as if everything in it measured what it should: its seams are told against that.
+// It is false where nothing would come together so.
 func (w *Work) beforeMeasured(s Step) (making.Made, piece.Piece, bool) {
 	made, p := w.Acts[s.ID].Made, s.Of.Batch.Piece
 	if planned, ok := w.OncePlanned[made.Unit.ID]; ok {
@@ -127,11 +128,12 @@ func (w *Work) ofMeasured(m making.Made, seen map[naming.Unit]bool) bool {
 		return false
 	}
 	seen[m.Unit.ID] = true
-	return m.Unit.Measured != nil || slices.ContainsFunc(m.Unit.How.Parts(), func(p making.Part) bool { return w.ofMeasured(w.Unit(p.Unit), seen) })
+	return m.Unit.Measured != nil || slices.ContainsFunc(m.Unit.How.Parts(),
+		func(p making.Part) bool { return w.ofMeasured(w.Unit(p.Unit), seen) })
 }
 
-// raw says whether the edges of something are as they were cut from cloth, or across strips: nothing in it was cut or trimmed once it
-// was sewn.
+// raw says whether the edges of something are as they were cut from cloth, or across strips: nothing in it was cut or
+// trimmed once it was sewn.
 func (w *Work) raw(m making.Made, seen map[naming.Unit]bool) bool {
 	if m.Parted || m.Unit.How == nil || seen[m.Unit.ID] {
 		return !m.Parted && m.Unit.How != nil

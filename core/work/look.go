@@ -37,8 +37,8 @@ func clothLook(fabric string) string {
 		piece.Num{}).LookAsItLies(piece.ByRole))
 }
 
-// lookOfColumn is what a column of a web is sewn of: which cells come together, however often and in which rows, so that what is sewn of it stays
-// what it is when the quilt gets more rows or columns of the same.
+// lookOfColumn is what a column of a web is sewn of: which cells come together, however often and in which rows, so
+// that what is sewn of it stays what it is when the quilt gets more rows or columns of the same.
 func (w *Work) lookOfColumn(column int) string {
 	looks := map[string]bool{}
 	rows, _ := w.Tallied.Web()

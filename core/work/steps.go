@@ -18,15 +18,16 @@ import (
 
 // Step is one thing that is counted.
 type Step struct {
-	ID      naming.Step
-	Was     []naming.Step // what older tallies call it
-	Called  string        // what it is called at the table
-	Stage   batching.Stage
-	Does    making.Does
-	Make    int // spares included
-	Spare   int
-	Size    []measure.Length // of one, exactly: work tallied at another size no longer fits
-	Is      []measure.Length // what it measures, where that is not what it is tallied by: a row of blocks that were measured
+	ID     naming.Step
+	Was    []naming.Step // what older tallies call it
+	Called string        // what it is called at the table
+	Stage  batching.Stage
+	Does   making.Does
+	Make   int // spares included
+	Spare  int
+	Size   []measure.Length // of one, exactly: work tallied at another size no longer fits
+	// what it measures, where that is not what it is tallied by: a row of blocks that were measured
+	Is      []measure.Length
 	Told    Told
 	Look    string  // what one shows, however it is turned: work tallied of another look no longer fits
 	Plainly string  // the same as older programs told it, which did not see how a print lies; empty where that is the look
@@ -60,10 +61,10 @@ type StepSource struct {
 	Batch   *batching.Batch
 }
 
-// StepTake is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall out
-// of the same run take together: what they take is used up once. Where other steps are cut from the same strips or
-// sets, or the prints of an assortment each have strips of their own, it is Shared: how many of those are used up follows from
-// how they are laid out.
+// StepTake is what so many of a step use up: Each of another step's things for every Per of this one's. Steps that fall
+// out of the same run take together: what they take is used up once. Where other steps are cut from the same strips or
+// sets, or the prints of an assortment each have strips of their own, it is Shared: how many of those are used up
+// follows from how they are laid out.
 type StepTake struct {
 	Step      naming.Step
 	Each, Per int
@@ -166,8 +167,8 @@ func (w *Work) told() []Step {
 	return list
 }
 
-// tellApart names things that would be called alike by their fabrics as well; where that is not enough by their size, by
-// what they are for, by their number.
+// tellApart names things that would be called alike by their fabrics as well; where that is not enough by their size,
+// by what they are for, by their number.
 func (w *Work) tellApart(list []Step) {
 	for _, more := range []func(s Step) string{w.fabricsOf, w.sizeOf, w.purposeOf} {
 		same := map[string][]int{}
@@ -304,8 +305,8 @@ func (w *Work) subCut(a *cutting.Across, c *cutting.WidthCut, from *cutting.Stri
 	return s
 }
 
-// SetStep is the step that gives strip sets of a kind; where there is nothing to sew, since it is one strip, the one that
-// cuts it.
+// SetStep is the step that gives strip sets of a kind; where there is nothing to sew, since it is one strip, the one
+// that cuts it.
 func (w *Work) SetStep(set naming.Unit) naming.Step {
 	if strips := w.Unit(set).Acts[0].Strips; len(strips) == 1 {
 		return cutting.PileOf(strips[0])
@@ -399,8 +400,8 @@ func (w *Work) stoodIn(add func(Step)) {
 	}
 }
 
-// tallied are the batches of what is sewn as they would be if everything measured what it should, where something does not:
-// what was sewn before it was measured is known by that.
+// tallied are the batches of what is sewn as they would be if everything measured what it should, where something does
+// not: what was sewn before it was measured is known by that.
 func (w *Work) tallied() map[naming.Step]batching.Batch {
 	list := map[naming.Step]batching.Batch{}
 	if len(w.OncePlanned) == 0 {
@@ -427,8 +428,8 @@ func (w *Work) asPlanned(act naming.Step) (piece.Piece, bool) {
 	return m.Piece, m.Acts[len(m.Acts)-1].ID == act
 }
 
-// batch is the step of one batch: sewing, marking, or cutting apart and trimming. tallied is the same as if everything measured what
-// it should.
+// batch is the step of one batch: sewing, marking, or cutting apart and trimming. tallied is the same as if everything
+// measured what it should.
 func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 	s := Step{
 		ID: b.ID, Called: b.Name, Stage: b.Stage, Does: b.Does, Make: b.Make, Spare: b.Spare,

@@ -1,4 +1,5 @@
-// Package work works a quilt out: how many of everything, how it is cut, the steps that are counted, the script at the mat, what measuring tells of.
+// Package work works a quilt out: how many of everything, how it is cut, the steps that are counted, the script at the
+// mat, what measuring tells of.
 package work
 
 import (
@@ -98,11 +99,13 @@ func (w *Work) squared(list []batching.Batch) []batching.Batch {
 	for _, b := range list {
 		out = append(out, b)
 		block := b.Stage == batching.Blocks
-		if b.Does != making.Sews || b.Shaves || b.Make == 0 || b.ID.Made() == "" || !block && (b.Stage != batching.Units || square == school.SquareBlocks) || !b.Piece.Whole() {
+		if b.Does != making.Sews || b.Shaves || b.Make == 0 || b.ID.Made() == "" || !block &&
+			(b.Stage != batching.Units || square == school.SquareBlocks) || !b.Piece.Whole() {
 			continue
 		}
 		one := batching.Batch{
-			ID: b.ID.Made().Squared(), Name: b.Name + ", squared up", Stage: b.Stage, Does: making.Trims, Says: "Square up", Make: b.Make, Piece: w.asLaid(b),
+			ID: b.ID.Made().Squared(), Name: b.Name + ", squared up", Stage: b.Stage, Does: making.Trims, Says: "Square up",
+			Make: b.Make, Piece: w.asLaid(b),
 			Cuts: 4, Shaves: true, Shows: b.ID,
 		}
 		if square == school.CheckUnits {

@@ -1,4 +1,5 @@
-// Package hands_test sews quilts a second time, from their sheets of instructions alone, with Shapely (Debian's python3-shapely).
+// Package hands_test sews quilts a second time, from their sheets of instructions alone, with Shapely (Debian's
+// python3-shapely).
 package hands_test
 
 import (
@@ -46,7 +47,8 @@ type job struct {
 	Measured map[naming.Step][2]float64 `json:"measured,omitempty"` // what came out otherwise than planned, and how wide and high; 0 where it did not
 }
 
-// patch is one that is drawn; of a print with a direction it is told where that points, clockwise in degrees, where anybody says so.
+// patch is one that is drawn; of a print with a direction it is told where that points, clockwise in degrees, where
+// anybody says so.
 type patch struct {
 	drawn.PatchShape
 	Up *int `json:"up,omitempty"`
@@ -60,19 +62,20 @@ type came struct {
 	Sizes       map[naming.Step][2]float64
 	Stages      []map[naming.Step]int // line by line, the piles that are higher or lower than before
 	Wrong       string
-	Cloth       map[string]float64       // what is left of each fabric, of what there must be
-	Bound       float64                  // how much of the binding is left
-	Backing     [2]float64               // how large the backing is, where it is sewn of several lengths
-	Ends        [][3]float64             // of strips and sets: as wide, as long, and how many
-	Crosses     int                      // at which it could be seen what two seams do
-	Clash       []string                 // those at which it is not what is drawn
-	Prints      int                      // patches of which it is known where their print points
-	Turned      []string                 // those that are not as they are drawn
-	Either      map[naming.Step][]string // of piles: fabrics whose print lies one way in some of it and another way in others
+	Cloth       map[string]float64 // what is left of each fabric, of what there must be
+	Bound       float64            // how much of the binding is left
+	Backing     [2]float64         // how large the backing is, where it is sewn of several lengths
+	Ends        [][3]float64       // of strips and sets: as wide, as long, and how many
+	Crosses     int                // at which it could be seen what two seams do
+	Clash       []string           // those at which it is not what is drawn
+	Prints      int                // patches of which it is known where their print points
+	Turned      []string           // those that are not as they are drawn
+	// of piles: fabrics whose print lies one way in some of it and another way in others
+	Either map[naming.Step][]string
 }
 
-// turned is a flat list of points of a picture of so wide and high, turned about its middle by eighths and laid with its upper left corner, as it lay
-// before, at x, y; by an odd quarter with that of what it is then.
+// turned is a flat list of points of a picture of so wide and high, turned about its middle by eighths and laid with
+// its upper left corner, as it lay before, at x, y; by an odd quarter with that of what it is then.
 func turned(points []float64, w, h, x, y float64, turn int) []float64 {
 	if turn == 90 || turn == 270 {
 		x, y = x+(h-w)/2, y+(w-h)/2
@@ -88,7 +91,10 @@ func turned(points []float64, w, h, x, y float64, turn int) []float64 {
 
 // jobOf is the sheet of a quilt beside its drawing.
 func jobOf(w *work.Work) job {
-	j := job{Sheet: instructions.Of(w), Bands: [][]float64{}, Seams: [][]float64{}, Crosses: []drawn.Cross{}, Measured: measuredIn(w)}
+	j := job{
+		Sheet: instructions.Of(w), Bands: [][]float64{}, Seams: [][]float64{}, Crosses: []drawn.Cross{},
+		Measured: measuredIn(w),
+	}
 	j.picture(w)
 	return j
 }
@@ -139,7 +145,8 @@ func measuredIn(w *work.Work) map[naming.Step][2]float64 {
 	return list
 }
 
-// picture draws the quilt as large as what was measured: every block fills its place, and the middle what its borders leave.
+// picture draws the quilt as large as what was measured: every block fills its place, and the middle what its borders
+// leave.
 func (j *job) picture(w *work.Work) {
 	l := drawn.Drawing{Laid: &w.Laid}.Quilt()
 	bare := w.Laid
@@ -154,7 +161,8 @@ func (j *job) picture(w *work.Work) {
 		wide, high := w.Layout.Middle()
 		is := m.Width.Length()
 		tall := m.Height.Length()
-		fx, fy = (is-2*w.Layout.Seam).Inches()/(wide-2*w.Layout.Seam).Inches(), (tall-2*w.Layout.Seam).Inches()/(high-2*w.Layout.Seam).Inches()
+		fx, fy = (is-2*w.Layout.Seam).Inches()/(wide-2*w.Layout.Seam).Inches(),
+			(tall-2*w.Layout.Seam).Inches()/(high-2*w.Layout.Seam).Inches()
 	}
 	inMiddle := func(points []float64) []float64 {
 		for i := 0; i < len(points); i += 2 {
@@ -267,7 +275,10 @@ func sew(t *testing.T, jobs map[string]job) map[string]came {
 
 // reached says whether everything that is sewn in a quilt is on its sheet as more than words.
 func reached(s instructions.InstructionSheet) bool {
-	return !slices.ContainsFunc(s.Lines, func(l instructions.Instruction) bool { return l.Do == instructions.Words && l.Step != "" })
+	return !slices.ContainsFunc(s.Lines, func(l instructions.Instruction) bool {
+		return l.Do == instructions.Words &&
+			l.Step != ""
+	})
 }
 
 // allMade is what there is of everything once all is made as planned.
@@ -275,7 +286,10 @@ func allMade(w *work.Work) map[naming.Step]int {
 	var events []record.Event
 	for i, s := range w.Steps {
 		for n := s.Make; n > 0; n -= record.MostAtOnce {
-			events = append(events, record.Event{ID: fmt.Sprintf("made-%05d-%d", i, n), Step: s.ID, Kind: record.Made, N: min(n, record.MostAtOnce), Exact: s.Exact(), Look: s.Look})
+			events = append(events, record.Event{
+				ID: fmt.Sprintf("made-%05d-%d", i, n), Step: s.ID, Kind: record.Made,
+				N: min(n, record.MostAtOnce), Exact: s.Exact(), Look: s.Look,
+			})
 		}
 	}
 	left := map[naming.Step]int{}
@@ -291,7 +305,8 @@ type laid struct {
 	d    document.Document
 }
 
-// settings are the ways in which blocks are set to be sewn by the hands: side by side, every other one turned, and in sashing with cornerstones.
+// settings are the ways in which blocks are set to be sewn by the hands: side by side, every other one turned, and in
+// sashing with cornerstones.
 var settings = []string{"", "turned", "sashed"}
 
 // set is a document in a setting, three blocks by three.
@@ -315,12 +330,16 @@ func set(t *testing.T, d document.Document, how string) (document.Document, bool
 		if d.Top.Sashing != nil || d.Top.Point != nil {
 			return d, false
 		}
-		d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Width: making.Typed("1 strip"), Corners: d.Roles[len(d.Roles)-1].ID}
+		d.Top.Sashing = &quilt.Sashing{
+			Role: d.Roles[0].ID, Width: making.Typed("1 strip"),
+			Corners: d.Roles[len(d.Roles)-1].ID,
+		}
 	}
 	return d, true
 }
 
-// every is what the hands sew: all blocks in all settings and the made-up quilts whole; of the blocks a seeded tenth, unless all are asked for.
+// every is what the hands sew: all blocks in all settings and the made-up quilts whole; of the blocks a seeded tenth,
+// unless all are asked for.
 func every(t *testing.T) (list []laid) {
 	t.Helper()
 	all, err := quilts.All()
@@ -372,8 +391,9 @@ func standIns(t *testing.T) document.Document {
 	return d
 }
 
-// seeded is a block of the library in whatever setting chance has it: turned, in another colourway, pressed two ways, on point or in sashing of either
-// kind, with borders, a unit made of every trimming, and sewn and pressed by other schools.
+// seeded is a block of the library in whatever setting chance has it: turned, in another colourway, pressed two ways,
+// on point or in sashing of either kind, with borders, a unit made of every trimming, and sewn and pressed by other
+// schools.
 func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 	t.Helper()
 	e := blocks[r.IntN(len(blocks))]
@@ -394,7 +414,10 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 			says("turned")
 		}
 		if len(d.Roles) > 1 && some(3) {
-			d.Colourways = []document.Colourway{{ID: "other", Name: "Other", Fabrics: map[string]string{d.Roles[0].ID: d.Roles[1].Fabric, d.Roles[1].ID: d.Roles[0].Fabric}}}
+			d.Colourways = []document.Colourway{{
+				ID: "other", Name: "Other",
+				Fabrics: map[string]string{d.Roles[0].ID: d.Roles[1].Fabric, d.Roles[1].ID: d.Roles[0].Fabric},
+			}}
 			other.Colourway = "other"
 			says("in two colourways")
 		}
@@ -435,7 +458,10 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 	}
 	d.Top.Borders = nil
 	for i := range r.IntN(3) {
-		b := quilt.Border{ID: naming.Border(fmt.Sprintf("around-%d", i)), Name: fmt.Sprintf("border %d", i+1), Role: role(), Width: making.Typed("2 in")}
+		b := quilt.Border{
+			ID: naming.Border(fmt.Sprintf("around-%d", i)), Name: fmt.Sprintf("border %d", i+1), Role: role(),
+			Width: making.Typed("2 in"),
+		}
 		if some(2) {
 			b.Corners = role()
 		}
@@ -443,7 +469,10 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 		says("border %q", b.Corners)
 	}
 	if some(2) {
-		d.Top.Backing = &quilt.Backing{Role: role(), Overhang: measure.Typed([]string{"4 in", "12 in", "20 in"}[r.IntN(3)]), Seams: []quilt.SeamPlace{quilt.InTheMiddle, quilt.AtTheSides}[r.IntN(2)]}
+		d.Top.Backing = &quilt.Backing{
+			Role: role(), Overhang: measure.Typed([]string{"4 in", "12 in", "20 in"}[r.IntN(3)]),
+			Seams: []quilt.SeamPlace{quilt.InTheMiddle, quilt.AtTheSides}[r.IntN(2)],
+		}
 		says("backing %+v", *d.Top.Backing)
 	}
 	if some(2) {
@@ -458,16 +487,20 @@ func seeded(t *testing.T, blocks []library.Entry, r *rand.Rand) laid {
 	d.Schools.Press = []pressing.School{pressing.Nest, "outward", "inward", "open", "flat", "dark"}[r.IntN(6)]
 	d.Schools.Joining = []school.Joining{school.OneByOne, school.InPairs, school.InThrees}[r.IntN(3)]
 	d.Schools.Rows = []school.Rows{school.RowByRow, school.Webbed}[r.IntN(2)]
-	d.Schools.Square = []school.Squaring{school.SquareByMethod, school.CheckUnits, school.SquareUnits, school.SquareBlocks}[r.IntN(4)]
+	d.Schools.Square = []school.Squaring{
+		school.SquareByMethod, school.CheckUnits, school.SquareUnits,
+		school.SquareBlocks,
+	}[r.IntN(4)]
 	d.Schools.Ends = []school.Ends{school.EndsKept, school.EndsUsed}[r.IntN(2)]
 	d.Schools.Marking = []making.Marking{"line", "both", "crease", "guide"}[r.IntN(4)]
-	says("pressed %s, joined %s, sewn in %s, squared up %s, marked %s, ends %s, %d × %d", d.Schools.Press, d.Schools.Joining, d.Schools.Rows, d.Schools.Square, d.Schools.Marking, d.Schools.Ends,
+	says("pressed %s, joined %s, sewn in %s, squared up %s, marked %s, ends %s, %d × %d", d.Schools.Press,
+		d.Schools.Joining, d.Schools.Rows, d.Schools.Square, d.Schools.Marking, d.Schools.Ends,
 		d.Top.Rows, d.Top.Columns)
 	return laid{strings.Join(said, ", "), d}
 }
 
-// standsIn puts another block beside that of a quilt, of the same size, of whose corners a unit is made that stands in for halves of two triangles which
-// are sewn in the first one; false where there are none, or they are of no such size.
+// standsIn puts another block beside that of a quilt, of the same size, of whose corners a unit is made that stands in
+// for halves of two triangles which are sewn in the first one; false where there are none, or they are of no such size.
 func standsIn(d *document.Document) bool {
 	w, ok := work.Of(*d)
 	if !ok || len(d.Top.Repeat) != 1 || len(d.Top.Repeat[0]) != 1 || d.Top.Point != nil {
@@ -490,7 +523,8 @@ func standsIn(d *document.Document) bool {
 		other.Parts[i].Also = []naming.Unit{"beside:bonus-a"}
 		other.Parts = append(other.Parts, making.Unit{ID: "beside", Name: "Beside", How: &triangle.FlippedCorners{
 			Base: half.Lower, Width: making.Wide(w.Layout.BlockW), Height: making.Wide(w.Layout.BlockH),
-			Corners: []triangle.FlippedCorner{corner("a", "top left"), corner("b", "bottom right")}, Bonus: true, BonusTo: half.Finished,
+			Corners: []triangle.FlippedCorner{corner("a", "top left"), corner("b", "bottom right")}, Bonus: true,
+			BonusTo: half.Finished,
 		}})
 		one := other.Top.Repeat[0][0]
 		other.Top.Repeat = [][]quilt.Cell{{one, {Unit: "beside"}}, {{Unit: "beside"}, one}}
@@ -502,8 +536,8 @@ func standsIn(d *document.Document) bool {
 	return false
 }
 
-// shelved is a quilt for which there is cloth on the shelf: strips, lengths and pieces, some larger than anything that is cut; and of which a fabric may
-// be an assortment. Unchanged where it cannot be planned so.
+// shelved is a quilt for which there is cloth on the shelf: strips, lengths and pieces, some larger than anything that
+// is cut; and of which a fabric may be an assortment. Unchanged where it cannot be planned so.
 func shelved(t *testing.T, one laid, r *rand.Rand) laid {
 	t.Helper()
 	d, err := document.Copy(one.d)
@@ -522,7 +556,10 @@ func shelved(t *testing.T, one laid, r *rand.Rand) laid {
 			says += fmt.Sprintf(", %s %d prints", f.Fabric.ID, d.Fabrics[i].Prints)
 		}
 		for range 1 + r.IntN(3) {
-			have := cloth.Supply{ID: fmt.Sprintf("shelf-%d", len(d.Supplies)), Fabric: f.Fabric.ID, Kind: []cloth.Kind{cloth.Yardage, cloth.Strips, cloth.Pieces}[r.IntN(3)], Count: 1 + r.IntN(4)}
+			have := cloth.Supply{
+				ID: fmt.Sprintf("shelf-%d", len(d.Supplies)), Fabric: f.Fabric.ID,
+				Kind: []cloth.Kind{cloth.Yardage, cloth.Strips, cloth.Pieces}[r.IntN(3)], Count: 1 + r.IntN(4),
+			}
 			wide, long := f.Usable, measure.Inch*measure.Length(6+r.IntN(20))
 			switch {
 			case have.Kind == cloth.Strips && len(f.Strips) > 0:
@@ -533,7 +570,8 @@ func shelved(t *testing.T, one laid, r *rand.Rand) laid {
 			}
 			have.Width, have.Length = measure.Write(wide), measure.Write(long)
 			d.Supplies = append(d.Supplies, have)
-			says += fmt.Sprintf(", %s of %s on the shelf, %d of %s × %s", have.Kind, have.Fabric, have.Count, have.Width, have.Length)
+			says += fmt.Sprintf(", %s of %s on the shelf, %d of %s × %s", have.Kind, have.Fabric, have.Count, have.Width,
+				have.Length)
 		}
 	}
 	if w, ok := work.Of(d); !ok {
@@ -543,8 +581,8 @@ func shelved(t *testing.T, one laid, r *rand.Rand) laid {
 	return laid{one.name + says, d}
 }
 
-// measured is a quilt of which something came out an eighth of an inch larger or smaller than planned: a unit, all blocks, or the middle before its
-// borders; unchanged where it cannot be planned so.
+// measured is a quilt of which something came out an eighth of an inch larger or smaller than planned: a unit, all
+// blocks, or the middle before its borders; unchanged where it cannot be planned so.
 func measured(t *testing.T, one laid, r *rand.Rand) laid {
 	t.Helper()
 	w, ok := work.Of(one.d)
@@ -565,13 +603,19 @@ func measured(t *testing.T, one laid, r *rand.Rand) laid {
 			says = fmt.Sprintf("blocks measured %+v", *d.Top.Block)
 		case 1:
 			wide, high := w.Layout.Middle()
-			d.Top.Measured = &quilt.Measured{Width: measure.Write((wide + off).CeilTo(measure.Inch / 8)), Height: measure.Write((high + off).CeilTo(measure.Inch / 8))}
+			d.Top.Measured = &quilt.Measured{
+				Width:  measure.Write((wide + off).CeilTo(measure.Inch / 8)),
+				Height: measure.Write((high + off).CeilTo(measure.Inch / 8)),
+			}
 			says = fmt.Sprintf("middle measured %+v", *d.Top.Measured)
 		default:
 			i := r.IntN(len(d.Parts))
 			m := w.Unit(d.Parts[i].ID)
 			wide, high := m.Piece.Size()
-			size := making.Measures{Width: measure.Write(wide + off), Height: measure.Write(high + off), Trimmed: off < 0 && r.IntN(2) == 0}
+			size := making.Measures{
+				Width: measure.Write(wide + off), Height: measure.Write(high + off),
+				Trimmed: off < 0 && r.IntN(2) == 0,
+			}
 			if m.InLength {
 				size.Width = measure.Written{}
 			}
@@ -585,7 +629,8 @@ func measured(t *testing.T, one laid, r *rand.Rand) laid {
 	return one
 }
 
-// unsorted says whether something that looks alike comes in several kinds: how it is pressed where it lies is then not known.
+// unsorted says whether something that looks alike comes in several kinds: how it is pressed where it lies is then not
+// known.
 func unsorted(s instructions.InstructionSheet) bool {
 	return slices.ContainsFunc(s.Lines, func(l instructions.Instruction) bool {
 		return slices.ContainsFunc(l.Gives, func(g instructions.FallsOut) bool { return g.Kinds > 1 }) ||
@@ -593,8 +638,9 @@ func unsorted(s instructions.InstructionSheet) bool {
 	})
 }
 
-// What may lie elsewhere in all, in square inches: sizes are drawn to a ten-thousandth of an inch, and of a large quilt there are more slivers; a flipped corner that is pressed toward its
-// base is drawn with folds whose ends are a little too wide, and tips that stand out beyond a square in a square are not drawn.
+// What may lie elsewhere in all, in square inches: sizes are drawn to a ten-thousandth of an inch, and of a large quilt
+// there are more slivers; a flipped corner that is pressed toward its base is drawn with folds whose ends are a little
+// too wide, and tips that stand out beyond a square in a square are not drawn.
 const (
 	mostCloth = 0.2
 	mostFolds = 0.4 // of four blocks
@@ -608,19 +654,22 @@ func held(w *work.Work, s instructions.InstructionSheet, c came) (wrong []string
 	}
 	wide, high := w.Layout.Finished()
 	if math.Abs(c.Size[0]-wide.Inches()) > 0.01 || math.Abs(c.Size[1]-high.Inches()) > 0.01 {
-		wrong = append(wrong, fmt.Sprintf("it measures %.3f × %.3f, and should %.3f × %.3f", c.Size[0], c.Size[1], wide.Inches(), high.Inches()))
+		wrong = append(wrong, fmt.Sprintf("it measures %.3f × %.3f, and should %.3f × %.3f", c.Size[0], c.Size[1],
+			wide.Inches(), high.Inches()))
 	}
 	room := wide.Inches() * high.Inches() * slivers
 	cloth, folds := mostCloth+room, mostFolds*max(1, float64(w.Layout.Columns()*len(w.Layout.Rows))/4)+room
 	switch top := w.Asked; {
 	case top.Block != nil || top.Measured != nil: // the hands stretch allowances too, and the drawing what is finished
 		cloth, folds = 0.01*c.Size[0]*c.Size[1], 0.015*c.Size[0]*c.Size[1]
-	case slices.ContainsFunc(w.Parts, func(u making.Unit) bool { return u.Measured != nil }): // who knows which of its seams took more
+	case slices.ContainsFunc(w.Parts, func(u making.Unit) bool { return u.Measured != nil }):
+		// who knows which of its seams took more
 		cloth, folds = 0.04*c.Size[0]*c.Size[1], 0.08*c.Size[0]*c.Size[1]
 		c.Clash = nil // it lies a little elsewhere than its folds
 	}
 	if c.Front > cloth || c.Back > folds && !unsorted(s) {
-		wrong = append(wrong, fmt.Sprintf("%.3f square inches of cloth and %.3f of allowances lie elsewhere", c.Front, c.Back))
+		wrong = append(wrong, fmt.Sprintf("%.3f square inches of cloth and %.3f of allowances lie elsewhere", c.Front,
+			c.Back))
 	}
 	if !unsorted(s) {
 		wrong = append(wrong, c.Clash...)
@@ -642,11 +691,13 @@ func held(w *work.Work, s instructions.InstructionSheet, c came) (wrong []string
 	}
 	for _, size := range trimming.Sizes(w.Units, w.Layout, w.Table.Seam) {
 		is, lies := c.Sizes[size.ID.Step()]
-		if w.Asked.Block != nil && w.Layout.Count[size.ID] > 0 && size.Sort != "patch" { // the block as it should be; as it is, is told beside it
+		// the block as it should be; as it is, is told beside it
+		if w.Asked.Block != nil && w.Layout.Count[size.ID] > 0 && size.Sort != "patch" {
 			continue
 		}
 		if lies && (math.Abs(is[1]-size.H.Inches()) > 0.01 || math.Abs(is[0]-size.W.Inches()) > 0.01) {
-			wrong = append(wrong, fmt.Sprintf("%s measures %.3f × %.3f, and is told to measure %.3f × %.3f", size.ID, is[0], is[1], size.W.Inches(), size.H.Inches()))
+			wrong = append(wrong, fmt.Sprintf("%s measures %.3f × %.3f, and is told to measure %.3f × %.3f", size.ID, is[0],
+				is[1], size.W.Inches(), size.H.Inches()))
 		}
 	}
 	wrong = append(wrong, remnants(w, c)...)
@@ -656,7 +707,8 @@ func held(w *work.Work, s instructions.InstructionSheet, c came) (wrong []string
 	}
 	if b := w.Layout.Back; b != nil && b.Seams > 0 {
 		over := b.Overhangs(w.Rule)
-		big, small := max(wide, high).Inches()+2*w.Layout.Seam.Inches()+2*over.Inches(), min(wide, high).Inches()+2*w.Layout.Seam.Inches()+2*over.Inches()
+		big, small := max(wide, high).Inches()+2*w.Layout.Seam.Inches()+2*over.Inches(),
+			min(wide, high).Inches()+2*w.Layout.Seam.Inches()+2*over.Inches()
 		if max(c.Backing[0], c.Backing[1]) < big-0.01 || min(c.Backing[0], c.Backing[1]) < small-0.01 {
 			wrong = append(wrong, fmt.Sprintf("a back of %v is not %.3f × %.3f", c.Backing, big, small))
 		}
@@ -706,7 +758,10 @@ func staged(w *work.Work, s instructions.InstructionSheet, c came) (wrong []stri
 	made := func(step naming.Step, n int) {
 		if i, known := index[step]; known && n > 0 {
 			st := w.Steps[i]
-			events = append(events, record.Event{ID: fmt.Sprintf("made-%06d", len(events)), Step: step, Kind: record.Made, N: n, Exact: st.Exact(), Look: st.Look})
+			events = append(events, record.Event{
+				ID: fmt.Sprintf("made-%06d", len(events)), Step: step, Kind: record.Made, N: n,
+				Exact: st.Exact(), Look: st.Look,
+			})
 		}
 	}
 	for i, l := range s.Lines {
@@ -731,7 +786,8 @@ func staged(w *work.Work, s instructions.InstructionSheet, c came) (wrong []stri
 		after := tally.Fold(w, events).Steps
 		for step, n := range c.Stages[i] {
 			if k, known := index[step]; known && !whole[step] && n != after[k].OnHand {
-				wrong = append(wrong, fmt.Sprintf("after line %d, %s, %d of %s lie there, and %d by the tally", i+1, l.Says, n, step, after[k].OnHand))
+				wrong = append(wrong, fmt.Sprintf("after line %d, %s, %d of %s lie there, and %d by the tally", i+1, l.Says, n,
+					step, after[k].OnHand))
 			}
 		}
 	}
@@ -764,7 +820,8 @@ func remnants(w *work.Work, c came) (wrong []string) {
 	return wrong
 }
 
-// What the hands make of the sheet is the quilt that is drawn, front and back, and their piles are what the tally says is left.
+// What the hands make of the sheet is the quilt that is drawn, front and back, and their piles are what the tally says
+// is left.
 func TestTheHandsSewTheQuilt(t *testing.T) {
 	jobs, of, skipped := map[string]job{}, map[string]*work.Work{}, 0
 	for _, one := range every(t) {
@@ -820,8 +877,14 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 	shelf, _ := document.Copy(stars)
 	dark, light := stars.Roles[0].Fabric, stars.Roles[1].Fabric
 	shelf.Supplies = []cloth.Supply{
-		{ID: "length", Fabric: light, Kind: cloth.Yardage, Width: measure.Typed("40 in"), Length: measure.Typed("9 in"), Count: 1},
-		{ID: "piece", Fabric: dark, Kind: cloth.Pieces, Width: measure.Typed("6 in"), Length: measure.Typed("9 in"), Count: 2},
+		{
+			ID: "length", Fabric: light, Kind: cloth.Yardage, Width: measure.Typed("40 in"), Length: measure.Typed("9 in"),
+			Count: 1,
+		},
+		{
+			ID: "piece", Fabric: dark, Kind: cloth.Pieces, Width: measure.Typed("6 in"), Length: measure.Typed("9 in"),
+			Count: 2,
+		},
 	}
 	prints, _ := document.Copy(stars)
 	for i := range prints.Fabrics {
@@ -835,20 +898,26 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 	}
 	pairs, _ := document.Copy(wave)
 	pairs.Schools.Joining = school.InPairs
-	other := map[needle.PressedToward]needle.PressedToward{needle.ToLower: needle.ToUpper, needle.ToUpper: needle.ToLower, needle.Opened: needle.ToLower}
+	other := map[needle.PressedToward]needle.PressedToward{
+		needle.ToLower: needle.ToUpper, needle.ToUpper: needle.ToLower,
+		needle.Opened: needle.ToLower,
+	}
 	jobs, of := map[string]job{}, map[string]*work.Work{}
 	for name, c := range map[string]struct {
 		d     document.Document
 		plant func(s *instructions.InstructionSheet) bool
 	}{
-		"a wrong turn":            {stars, at("block/row-1", func(l *instructions.Instruction) { l.Seams[0].Upper.Turn = 90 })},
-		"a wrong turn of a block": {boat, at("row-1", func(l *instructions.Instruction) { l.Seams[1].Lower.Turn = (l.Seams[1].Lower.Turn + 90) % 360 })},
-		"a missing strip":         {boat, at("set-I", func(l *instructions.Instruction) { l.Seams = slices.Delete(l.Seams, 1, 2) })},
+		"a wrong turn": {stars, at("block/row-1",
+			func(l *instructions.Instruction) { l.Seams[0].Upper.Turn = 90 })},
+		"a wrong turn of a block": {boat, at("row-1",
+			func(l *instructions.Instruction) { l.Seams[1].Lower.Turn = (l.Seams[1].Lower.Turn + 90) % 360 })},
+		"a missing strip": {boat, at("set-I", func(l *instructions.Instruction) { l.Seams = slices.Delete(l.Seams, 1, 2) })},
 		"a side swapped": {boat, at("block/c3", func(l *instructions.Instruction) {
 			l.Seams[0].Lower, l.Seams[0].Upper = l.Seams[0].Upper, l.Seams[0].Lower
 		})},
-		"another allowance":     {boat, at("plain", func(l *instructions.Instruction) { l.Seams[0].Takes = 0.375 })},
-		"pressed the other way": {boat, at("plain", func(l *instructions.Instruction) { l.Seams[0].Press = other[l.Seams[0].Press] })},
+		"another allowance": {boat, at("plain", func(l *instructions.Instruction) { l.Seams[0].Takes = 0.375 })},
+		"pressed the other way": {boat, at("plain",
+			func(l *instructions.Instruction) { l.Seams[0].Press = other[l.Seams[0].Press] })},
 		"a strip too few": {boat, func(s *instructions.InstructionSheet) bool {
 			for i := range s.Lines {
 				if l := &s.Lines[i]; l.Do == instructions.CutStrips {
@@ -867,35 +936,51 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 			}
 			return false
 		}},
-		"one less made":                {boat, at("half", func(l *instructions.Instruction) { l.Times-- })},
-		"the quilt laid down sideways": {boat, at("border/ends", func(l *instructions.Instruction) { l.After = (l.After + 90) % 360 })},
-		"a seam beside its line":       {stars, does(instructions.Lay, func(l *instructions.Instruction) { l.Stitches[0].From[0] += 0.125; l.Stitches[0].To[0] += 0.125 })},
-		"only one seam of two":         {stars, does(instructions.Lay, func(l *instructions.Instruction) { l.Stitches = l.Stitches[:1] })},
+		"one less made": {boat, at("half", func(l *instructions.Instruction) { l.Times-- })},
+		"the quilt laid down sideways": {
+			boat,
+			at("border/ends", func(l *instructions.Instruction) { l.After = (l.After + 90) % 360 }),
+		},
+		"a seam beside its line": {stars, does(instructions.Lay,
+			func(l *instructions.Instruction) { l.Stitches[0].From[0] += 0.125; l.Stitches[0].To[0] += 0.125 })},
+		"only one seam of two": {stars, does(instructions.Lay,
+			func(l *instructions.Instruction) { l.Stitches = l.Stitches[:1] })},
 		"cut on the other diagonal": {stars, does(instructions.Part, func(l *instructions.Instruction) {
 			k := &l.Knife[0]
 			k.From[0], k.To[0] = k.To[0], k.From[0]
 		})},
-		"trimmed too small": {stars, does(instructions.Part, func(l *instructions.Instruction) { l.Gives[0].Wide -= 0.125; l.Gives[0].High -= 0.125 })},
+		"trimmed too small": {stars, does(instructions.Part,
+			func(l *instructions.Instruction) { l.Gives[0].Wide -= 0.125; l.Gives[0].High -= 0.125 })},
 		"the other way up": {stars, does(instructions.Part, func(l *instructions.Instruction) {
 			s := &l.Gives[0].Sides
 			s[0], s[2], s[1], s[3] = s[2], s[0], s[3], s[1]
 		})},
-		"opened at another seam":        {wave, does(instructions.Open, func(l *instructions.Instruction) { l.Strip = l.Strip%8 + 1 })},
-		"cut across a strip":            {wave, does(instructions.Open, func(l *instructions.Instruction) { l.Above = 0.5 })},
-		"not closed":                    {wave, does(instructions.Close, func(l *instructions.Instruction) { l.Times-- })},
-		"closed, pressed the other way": {wave, does(instructions.Close, func(l *instructions.Instruction) { l.Seams[0].Press = other[l.Seams[0].Press] })},
-		"other pairs of strips":         {pairs, at("set/flat", func(l *instructions.Instruction) { l.Seams[4].Upper.Sewn = 3 })},
+		"opened at another seam": {
+			wave,
+			does(instructions.Open, func(l *instructions.Instruction) { l.Strip = l.Strip%8 + 1 }),
+		},
+		"cut across a strip": {wave, does(instructions.Open, func(l *instructions.Instruction) { l.Above = 0.5 })},
+		"not closed":         {wave, does(instructions.Close, func(l *instructions.Instruction) { l.Times-- })},
+		"closed, pressed the other way": {
+			wave,
+			does(instructions.Close, func(l *instructions.Instruction) { l.Seams[0].Press = other[l.Seams[0].Press] }),
+		},
+		"other pairs of strips": {pairs, at("set/flat", func(l *instructions.Instruction) { l.Seams[4].Upper.Sewn = 3 })},
 		"another row of the web": {web, at(naming.Web(3), func(l *instructions.Instruction) {
 			l.Seams[1].Lower.Row, l.Seams[1].Upper.Row = 4-l.Seams[1].Lower.Row, 4-l.Seams[1].Upper.Row
 		})},
-		"another half":               {rails, at("halves/pair", func(l *instructions.Instruction) { l.Seams[0].Lower.Half = l.Seams[0].Upper.Half })},
-		"rows a block further":       {vane, at(naming.Rows, func(l *instructions.Instruction) { l.Seams[3].Meets[1]++ })},
-		"triangles turned":           {vane, at("row-2", func(l *instructions.Instruction) { l.Seams[0].Lower.Turn = 90 })},
-		"a corner on the wrong side": {vane, at(naming.CornersOn, func(l *instructions.Instruction) { l.Seams[2].Upper.Turn = 0 })},
-		"trimmed less":               {vane, does(instructions.Trim, func(l *instructions.Instruction) { l.Gives[0].Wide += 0.25 })},
-		"a backing sewn too deep":    {backed, at(naming.BackingJoin, func(l *instructions.Instruction) { l.Seams[0].Takes = 3 })},
-		"halved where it is not":     {backed, at(naming.BackingJoin, func(l *instructions.Instruction) { l.Seams[0].Upper.Of = naming.BackingLengths })},
-		"one seam of a backing":      {backed, at(naming.BackingJoin, func(l *instructions.Instruction) { l.Seams = l.Seams[:1] })},
+		"another half": {rails, at("halves/pair",
+			func(l *instructions.Instruction) { l.Seams[0].Lower.Half = l.Seams[0].Upper.Half })},
+		"rows a block further": {vane, at(naming.Rows, func(l *instructions.Instruction) { l.Seams[3].Meets[1]++ })},
+		"triangles turned":     {vane, at("row-2", func(l *instructions.Instruction) { l.Seams[0].Lower.Turn = 90 })},
+		"a corner on the wrong side": {vane, at(naming.CornersOn,
+			func(l *instructions.Instruction) { l.Seams[2].Upper.Turn = 0 })},
+		"trimmed less": {vane, does(instructions.Trim,
+			func(l *instructions.Instruction) { l.Gives[0].Wide += 0.25 })},
+		"a backing sewn too deep": {backed, at(naming.BackingJoin,
+			func(l *instructions.Instruction) { l.Seams[0].Takes = 3 })},
+		"halved where it is not": {backed, at(naming.BackingJoin, func(l *instructions.Instruction) { l.Seams[0].Upper.Of = naming.BackingLengths })},
+		"one seam of a backing":  {backed, at(naming.BackingJoin, func(l *instructions.Instruction) { l.Seams = l.Seams[:1] })},
 		"bound without a strip": {backed, first(func(l instructions.Instruction) bool {
 			return l.Do == instructions.CutStrips && l.Step == naming.BindingStrips
 		}, func(l *instructions.Instruction) { l.Times-- })},
@@ -937,7 +1022,8 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 	}
 }
 
-// Every sheet is of its schema, by a validator that knows nothing of it (Debian's python3-jsonschema); and one that is not is found.
+// Every sheet is of its schema, by a validator that knows nothing of it (Debian's python3-jsonschema); and one that is
+// not is found.
 func TestSheetsAreOfTheirSchema(t *testing.T) {
 	schema, err := os.ReadFile("../../docs/sheet.schema.json")
 	if err != nil {

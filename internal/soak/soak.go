@@ -1,5 +1,6 @@
-// Package soak says how long the tests with kills, full disks, damage and load go on: short within make test, long by make
-// soak, which sets VICIS_SOAK to how many times as long. Seeds begin at VICIS_SEED, so that another run sees other ones.
+// Package soak says how long the tests with kills, full disks, damage and load go on: short within make test, long by
+// make soak, which sets VICIS_SOAK to how many times as long. Seeds begin at VICIS_SEED, so that another run sees other
+// ones.
 package soak
 
 import (

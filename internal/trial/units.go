@@ -36,7 +36,10 @@ func Set(id string, widths ...string) making.Unit {
 
 // Cut is a sub-cut.
 func Cut(id, from, width string) making.Unit {
-	return making.Unit{ID: naming.Unit(id), Name: id, How: &straight.SubCut{From: naming.Unit(from), Width: making.Typed(width)}}
+	return making.Unit{
+		ID: naming.Unit(id), Name: id,
+		How: &straight.SubCut{From: naming.Unit(from), Width: making.Typed(width)},
+	}
 }
 
 // Join is units side by side.
@@ -61,7 +64,8 @@ func Rail(id, width string, roles ...string) []making.Unit {
 	}
 }
 
-// FourPatch is two sets of two strips each, their sub-cuts, and the four-patch of them: above left and right, below left and right.
+// FourPatch is two sets of two strips each, their sub-cuts, and the four-patch of them: above left and right, below
+// left and right.
 func FourPatch(roles [4]string) []making.Unit {
 	var units []making.Unit
 	for i := range 2 {

@@ -19,13 +19,17 @@ func Working(steps ...work.Step) *work.Work {
 
 // Three is a work of three steps: strips, sub-cuts taken five from a strip, pairs of two sub-cuts.
 var Three = Working(
-	work.Step{ID: "strip", Called: "strip", Stage: "strips", Does: "cut", Make: 4, Size: []measure.Length{2 * measure.Inch}},
+	work.Step{
+		ID: "strip", Called: "strip", Stage: "strips", Does: "cut", Make: 4,
+		Size: []measure.Length{2 * measure.Inch},
+	},
 	work.Step{
 		ID: "cut", Called: "cut", Stage: "sub-cuts", Does: "sub-cut", Make: 20, Spare: 2,
 		Size: []measure.Length{2 * measure.Inch, 4 * measure.Inch}, Takes: []work.StepTake{{Step: "strip", Each: 1, Per: 5}},
 	},
 	work.Step{
-		ID: "pair", Called: "pair", Stage: "units", Does: "sew", Make: 9, Size: []measure.Length{3 * measure.Inch, 4 * measure.Inch},
+		ID: "pair", Called: "pair", Stage: "units", Does: "sew", Make: 9,
+		Size:  []measure.Length{3 * measure.Inch, 4 * measure.Inch},
 		Takes: []work.StepTake{{Step: "cut", Each: 2, Per: 1}},
 	},
 )
