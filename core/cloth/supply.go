@@ -29,10 +29,11 @@ type Sort struct {
 
 	ByLength bool `json:"byLength" doc:"It is worth more whole: told by how much of it there is, as wide as its fabric where nothing else is said"`
 
-	One       string `json:"-"` // what one is called that something is cut from
-	AnyStrip  bool   `json:"-"` // it gives strips of any width, where it is as wide as its fabric
-	OwnStrip  bool   `json:"-"` // it takes the place of a strip of its own width, where it is as long
-	LiesAlong bool   `json:"-"` // it is long across the cloth: patches are cut from it turned, its end squared up like any other's
+	One      string `json:"-"` // what one is called that something is cut from
+	AnyStrip bool   `json:"-"` // it gives strips of any width, where it is as wide as its fabric
+	OwnStrip bool   `json:"-"` // it takes the place of a strip of its own width, where it is as long
+	// LiesAlong says that it is long across the cloth: patches are cut from it turned, its end squared up like any other's.
+	LiesAlong bool `json:"-"`
 }
 
 // Sorts lists every kind.

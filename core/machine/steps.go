@@ -336,7 +336,8 @@ func finishWords(batch batching.Batch) (one, says string) {
 	case naming.BackingJoin:
 		return "seam", fmt.Sprintf("Sew the backing: %s.", words.Plural(batch.Make, "seam"))
 	case naming.BindingJoin:
-		return "seam", fmt.Sprintf("Sew the binding strips end to end on the diagonal: %s. Press it in half along its length.",
+		return "seam", fmt.Sprintf("Sew the binding strips end to end on the diagonal: %s. Press it in half along "+
+			"its length.",
 			words.Plural(batch.Make, "seam"))
 	}
 	return "quilt", "Sew the binding round the quilt, once it is quilted and trimmed."
