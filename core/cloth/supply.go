@@ -32,7 +32,7 @@ type Sort struct {
 	One      string `json:"-"` // what one is called that something is cut from
 	AnyStrip bool   `json:"-"` // it gives strips of any width, where it is as wide as its fabric
 	OwnStrip bool   `json:"-"` // it takes the place of a strip of its own width, where it is as long
-	// LiesAlong says that it is long across the cloth: patches are cut from it turned, its end squared up like any other's.
+	// LiesAlong says that it is long across the cloth: patches are cut from it turned, its end squared up like any other.
 	LiesAlong bool `json:"-"`
 }
 

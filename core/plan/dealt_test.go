@@ -8,7 +8,6 @@ import (
 	"strings"
 	"testing"
 
-	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/library"
@@ -20,28 +19,6 @@ import (
 	"vicis/core/work"
 	"vicis/internal/quilts"
 )
-
-// assorted is a document of which a fabric is an assortment of so many listed prints, and dealt.
-func assorted(d document.Document, fabric, prints int) document.Document {
-	d, err := document.Copy(d)
-	if err != nil {
-		panic(err)
-	}
-	f := &d.Fabrics[fabric]
-	f.Print, f.Motif, f.Prints, f.List = cloth.Assorted, nil, 0, nil
-	for i := range prints {
-		f.List = append(f.List, cloth.Swatch{
-			ID: fmt.Sprintf("p%d", i), Name: fmt.Sprintf("Print %d", i+1),
-			Colour: fmt.Sprintf("#%02x8040", 6*i),
-		})
-	}
-	d.Deal = &document.Deal{Seed: 1}
-	// a block of the library: three by three have every way of lying beside each other
-	if d.Top.Rows == 4 && d.Top.Columns == 4 {
-		d.Top.Rows, d.Top.Columns = 3, 3
-	}
-	return d
-}
 
 func TestEveryQuiltIsDealt(t *testing.T) {
 	all, err := quilts.All()
@@ -302,33 +279,6 @@ func BenchmarkDealtQuilt(b *testing.B) {
 			}
 		})
 	}
-}
-
-// pencilled is a quilt of 2 × 3 blocks, each a half-square and a plain square beside it: two halves come out of a pair
-// of squares.
-func pencilled(prints int, deal string) string {
-	list := ""
-	for i := range prints {
-		list += fmt.Sprintf(`,{"id":"p%d","name":"Print %d","colour":"#%02x4040"}`, i, i+1, (40+20*i)%256)
-	}
-	return fmt.Sprintf(`{"vicis":1,"name":"Pencil","measure":"in","ruler":"1/8 in","seam":{"stitched":"15/64 in","fold":"1/64 in"},
-"cloth":{"usable":"40 in","squaring":"1/2 in"},"strip":"2 1/2 in","spares":{},"schools":{},"settings":{},
-"fabrics":[{"id":"many","name":"Many","colour":"#884444","print":"assorted","assortment":[%s]},{"id":"g","name":"Ground","colour":"#eeeeee"}],
-"roles":[{"id":"A","name":"scraps","fabric":"many"},{"id":"B","name":"ground","fabric":"g"}],
-"units":[{"id":"half","name":"Half","how":{"by":"half-square triangles","way":"two","lower":{"role":"A"},"upper":{"role":"B"},"finished":"2 in","sizing":"rule"}},
-{"id":"sq","name":"Square","how":{"by":"patch","role":"A","width":"2 1/2 in","height":"2 1/2 in"}},
-{"id":"block","name":"Block","how":{"by":"grid","rows":[{"id":"r","cells":[{"unit":"half"},{"unit":"sq"}]}]}}],
-"top":{"rows":2,"columns":3,"repeat":[[{"unit":"block"}]]},"deal":%s}`, list[1:], deal)
-}
-
-func deal(t *testing.T, text string) (*work.Work, problem.List) {
-	t.Helper()
-	d, problems := document.Read([]byte(text))
-	if problems.Stopped() {
-		return &work.Work{}, problems
-	}
-	w, _ := work.Of(d)
-	return w, *w.Problems
 }
 
 // Six halves and six squares, by pencil.

@@ -16,24 +16,9 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
-	"vicis/core/problem"
 	"vicis/core/quilt"
 	"vicis/core/straight"
 )
-
-// plain is a quilt of squares: 8″ finished, so many across and down, from one fabric; s = ¼″.
-func plain(t testing.TB, columns, rows int) document.Document {
-	t.Helper()
-	d, problems := document.Read([]byte(`{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":"1/2"},
-"strip":"8 1/2","spares":{},"schools":{},"settings":{},"fabrics":[{"id":"f","name":"Fog","colour":"#999999"},{"id":"w","name":"Wide","colour":"#444444","usable":"108"}],
-"roles":[{"id":"A","name":"A","fabric":"f"},{"id":"B","name":"back","fabric":"w"}],
-"units":[{"id":"p","name":"Square","how":{"by":"patch","role":"A","width":"8 1/2","height":"8 1/2"}}],"top":{"rows":1,"columns":1,"repeat":[[{"unit":"p"}]]}}`))
-	if problems.Stopped() {
-		t.Fatal(problems)
-	}
-	d.Top.Columns, d.Top.Rows = columns, rows
-	return d
-}
 
 func stripsFor(t testing.TB, p plan.Plan, step string) mat.StripCut {
 	t.Helper()
@@ -146,15 +131,6 @@ func TestBordersAreHeldBackUntilTheTopIsMeasured(t *testing.T) {
 	if _, problems := plan.Make(d, nil); !has(problems, "measured-far", "/top/measured/width") {
 		t.Errorf("%v", problems)
 	}
-}
-
-func has(problems problem.List, code, at string) bool {
-	for _, p := range problems {
-		if p.Code == code && p.At == at {
-			return true
-		}
-	}
-	return false
 }
 
 func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {

@@ -12,7 +12,6 @@ import (
 	"vicis/core/batching"
 	"vicis/core/cloth"
 	"vicis/core/document"
-	"vicis/core/library"
 	"vicis/core/machine"
 	"vicis/core/making"
 	"vicis/core/measure"
@@ -270,20 +269,6 @@ func kindOf(v any) int {
 		return 4
 	}
 	return 0
-}
-
-// Every block of the library.
-func blocks(f testing.TB) []document.Document {
-	f.Helper()
-	list, err := library.List()
-	if err != nil {
-		f.Fatal(err)
-	}
-	var all []document.Document
-	for _, e := range list {
-		all = append(all, e.Document)
-	}
-	return all
 }
 
 // otherwise sets a quilt on point within a pieced border, cuts it from an assortment and from ends, and presses it by

@@ -438,8 +438,3 @@ func TestEveryQuiltCanBeAskedForAnotherAllowanceAndSize(t *testing.T) {
 		}
 	}
 }
-
-// against holds a log against any work.
-func against(l *record.Log) func(*work.Work) tally.Progress {
-	return func(w *work.Work) tally.Progress { return tally.Against(l, w) }
-}

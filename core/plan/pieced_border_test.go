@@ -4,41 +4,13 @@ import (
 	"strings"
 	"testing"
 
-	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
-	"vicis/core/straight"
 )
-
-// bordered is squares of 8″ with a border of squares of a finished size, two cloths in turn.
-func bordered(t testing.TB, columns, rows int, unfinished string) document.Document {
-	t.Helper()
-	d := plain(t, columns, rows)
-	small := func(id, role string) making.Unit {
-		return making.Unit{
-			ID: naming.Unit(id), Name: "Small " + id,
-			How: &straight.PlainPatch{Role: role, Width: making.Typed(unfinished), Height: making.Typed(unfinished)},
-		}
-	}
-	d.Parts = append(d.Parts, small("dark", "A"), small("light", "B"))
-	d.Top.Borders = []quilt.Border{{
-		ID: "edge", Name: "the edge", Cells: []quilt.Cell{{Unit: "dark"}, {Unit: "light"}},
-		Corners: "B",
-	}}
-	return d
-}
-
-func counts(p plan.Plan) map[string]int {
-	made := map[string]int{}
-	for _, s := range p.Steps {
-		made[string(s.ID)] = s.Make
-	}
-	return made
-}
 
 // By hand: 24″ × 32″ take 12 units of 2″ along each end and 16 along each side, 56 in all, half of each cloth; 28″ ×
 // 36″ with them.

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"slices"
 	"strings"
-	"sync"
 	"testing"
 
 	"vicis/core/ask"
@@ -12,61 +11,14 @@ import (
 	"vicis/core/askunits"
 	"vicis/core/cloth"
 	"vicis/core/document"
-	"vicis/core/library"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
-	"vicis/core/problem"
 	"vicis/core/quilt"
 	"vicis/core/straight"
 	"vicis/core/triangle"
 )
-
-var listed = sync.OnceValues(library.List)
-
-func fromLibrary(t testing.TB, id string) document.Document {
-	t.Helper()
-	list, err := listed()
-	if err != nil {
-		t.Fatal(err)
-	}
-	for _, e := range list {
-		if e.ID == id {
-			text, err := document.Write(e.Document) // a copy of its own
-			if err != nil {
-				t.Fatal(err)
-			}
-			d, _ := document.Read(text)
-			return d
-		}
-	}
-	t.Fatalf("no block %q", id)
-	return document.Document{}
-}
-
-func unit(t testing.TB, d document.Document, id string) *making.Unit {
-	t.Helper()
-	for i := range d.Parts {
-		if string(d.Parts[i].ID) == id {
-			return &d.Parts[i]
-		}
-	}
-	t.Fatalf("no unit %q", id)
-	return nil
-}
-
-func warned(t *testing.T, d document.Document, code, at, word string) problem.Problem {
-	t.Helper()
-	_, problems := plan.Make(d, nil)
-	for _, p := range problems {
-		if p.Code == code && strings.HasPrefix(p.At, at) && strings.Contains(p.Says, word) {
-			return p
-		}
-	}
-	t.Errorf("want %s at %s with %q, got %+v", code, at, word, problems)
-	return problem.Problem{}
-}
 
 // Counts with pencil and paper, for a 4 × 4 of each.
 func TestPiecedBlocksStandUpToAPencil(t *testing.T) {

@@ -9,7 +9,6 @@ import (
 	"testing"
 
 	"vicis/core/document"
-	"vicis/core/machine"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
@@ -18,43 +17,6 @@ import (
 	"vicis/core/starter"
 	"vicis/core/straight"
 )
-
-func begin(t testing.TB, c starter.Choices) document.Document {
-	t.Helper()
-	if c.Name == "" {
-		c.Name = "x"
-	}
-	if c.Measure == "" {
-		c.Measure, c.Strip = measure.Inches, measure.Typed("2 1/2")
-	}
-	d, problems := starter.Build(c)
-	if problems.Stopped() {
-		t.Fatal(problems)
-	}
-	return d
-}
-
-func planned(t testing.TB, d document.Document) plan.Plan {
-	t.Helper()
-	p, problems := plan.Make(d, nil)
-	if problems.Stopped() {
-		t.Fatal(problems)
-	}
-	return p
-}
-
-var chain = starter.Choices{Block: starter.Chain, Squares: 5, Companion: starter.Cornered, Rows: 7, Columns: 5}
-
-func step(t testing.TB, p plan.Plan, id string) machine.StepShown {
-	t.Helper()
-	for _, s := range p.Steps {
-		if string(s.ID) == id {
-			return s
-		}
-	}
-	t.Fatalf("no step %q", id)
-	return machine.StepShown{}
-}
 
 // The two-block chain of 5 × 5, worked out with pencil and paper: 18 chain blocks and 17 plain ones.
 func TestTheChainQuiltStandsUpToAPencil(t *testing.T) {
@@ -200,33 +162,6 @@ func TestWhatIsCutIsWhatIsNeeded(t *testing.T) {
 			}
 		}
 		scripted(t, p)
-	}
-}
-
-// scripted holds the cutting script against the plan: done line by line it makes what the plan says, no more and no
-// less, and every line begins where the lines before it ended.
-func scripted(t *testing.T, p plan.Plan) {
-	t.Helper()
-	made := map[string]int{}
-	for _, part := range p.Script {
-		for _, line := range part.Lines {
-			for _, g := range line.Gives {
-				if g.Before != made[string(g.Step)] {
-					t.Fatalf("%s: %q begins at %d of %s, %d are made by then", p.Name, line.Says, g.Before, g.Step,
-						made[string(g.Step)])
-				}
-				made[string(g.Step)] += g.N * line.Times
-			}
-		}
-	}
-	for _, s := range p.Steps {
-		if n := made[string(s.ID)]; n != s.Make && (s.Does == "cut" || s.Does == "sub-cut") {
-			t.Fatalf("%s: the script makes %d of %s, the plan %d", p.Name, n, s.ID, s.Make)
-		}
-		delete(made, string(s.ID))
-	}
-	if len(made) > 0 {
-		t.Fatalf("%s: the script makes what the plan does not know: %v", p.Name, made)
 	}
 }
 

@@ -12,28 +12,9 @@ import (
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/plan"
-	"vicis/core/problem"
 	"vicis/core/quilt"
 	"vicis/core/ruler"
 )
-
-// onPoint is a quilt of squares on point, their triangles of another cloth.
-func onPoint(t testing.TB, columns, rows int, finished string) document.Document {
-	t.Helper()
-	d := plain(t, columns, rows)
-	text, err := document.Write(d)
-	if err != nil {
-		t.Fatal(err)
-	}
-	l, _ := measure.Parse(finished+" in", measure.Inches)
-	d, problems := document.Read([]byte(strings.ReplaceAll(string(text), `"8 1/2 in"`,
-		fmt.Sprintf("%q", measure.Write(l+measure.Inch/2)))))
-	if problems.Stopped() {
-		t.Fatal(problems)
-	}
-	d.Top.Point = &quilt.PointSetting{Role: "B"}
-	return d
-}
 
 // Squares for setting triangles (closed forms, as any handbook of patchwork has them: the diagonal of the block,
 // divided by √2 for the corners, with allowances): side b√2 + 1.2071 quartered, corner b/√2 + 0.8536 halved. m × n
@@ -97,33 +78,6 @@ func TestOnPointAgainstClosedForms(t *testing.T) {
 		}
 		tiled(t, name, p)
 		scripted(t, p)
-	}
-}
-
-// tiled checks that what is laid fills the quilt: nothing reaches out of it, and the areas add up.
-func tiled(t *testing.T, name string, p plan.Plan) {
-	t.Helper()
-	var area float64
-	for _, c := range p.Quilt.Cells {
-		block := p.Quilt.Blocks[c.Block]
-		sin, cos := math.Sincos(float64(c.Turn) * math.Pi / 180)
-		for _, patch := range block.Patches {
-			var twice float64
-			n := len(patch.Points)
-			for i := 0; i < n; i += 2 {
-				x, y := patch.Points[i]-block.W/2, patch.Points[i+1]-block.H/2
-				u, v := patch.Points[(i+2)%n]-block.W/2, patch.Points[(i+3)%n]-block.H/2
-				twice += x*v - u*y
-				at := [2]float64{c.X + block.W/2 + x*cos - y*sin, c.Y + block.H/2 + x*sin + y*cos}
-				if at[0] < -1e-3 || at[1] < -1e-3 || at[0] > p.Quilt.W+1e-3 || at[1] > p.Quilt.H+1e-3 {
-					t.Fatalf("%s: %s reaches to %v", name, c.Block, at)
-				}
-			}
-			area += twice / 2
-		}
-	}
-	if want := p.Quilt.W * p.Quilt.H; math.Abs(area-want) > 1e-3*want {
-		t.Errorf("%s: %v square inches of %v are covered", name, area, want)
 	}
 }
 
@@ -245,12 +199,5 @@ func TestNearestOnPoint(t *testing.T) {
 	list, _ := askcloth.NearTo(onPoint(t, 1, 1, "9"), measure.Typed("60"), measure.Typed("72"))
 	if len(list) != 4 || list[0].Columns != 5 || list[0].Rows != 6 {
 		t.Errorf("%+v", list)
-	}
-}
-
-func refused(t *testing.T, problems problem.List, code, at string) {
-	t.Helper()
-	if !problems.Stopped() || !has(problems, code, at) {
-		t.Errorf("%s at %s: %v", code, at, problems)
 	}
 }

@@ -8,12 +8,8 @@ import (
 	"testing"
 
 	"vicis/core/cloth"
-	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
-	"vicis/core/record"
-	"vicis/core/tally"
-	"vicis/core/work"
 )
 
 // Twelve squares of 8½″, four from a strip of 39½″: three strips, 26″ of cloth, ¾ yd. By hand with what lies on the
@@ -135,22 +131,6 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 		}
 		toTheEnd(t, p, d)
 		scripted(t, p)
-	}
-}
-
-// toTheEnd tallies a plan as it was made: all done, nothing doubted.
-func toTheEnd(t *testing.T, p plan.Plan, d document.Document) {
-	t.Helper()
-	w, _ := work.Of(d)
-	var events []record.Event
-	for i, s := range p.Steps {
-		events = append(events, record.Event{
-			ID: fmt.Sprint("event-", i), Step: s.ID, Kind: record.Made, N: s.Make,
-			Exact: s.Exact,
-		})
-	}
-	if out := tally.Fold(w, events); out.Next != "" || len(out.Doubts) > 0 || len(out.NoLonger) > 0 {
-		t.Fatalf("%s: next %q, doubts %+v, %+v", p.Name, out.Next, out.Doubts, out.NoLonger)
 	}
 }
 
