@@ -27,9 +27,9 @@ func sheetOf(t *testing.T, d document.Document) instructions.InstructionSheet {
 	return instructions.Of(w)
 }
 
-func read(t *testing.T, file string) document.Document {
+func standIns(t *testing.T) document.Document {
 	t.Helper()
-	d, err := quilts.File(file)
+	d, err := quilts.StandIns()
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -62,7 +62,7 @@ func find(t *testing.T, s instructions.InstructionSheet, is func(l instructions.
 // By hand: four snowballs with two corners each give eight units; eighty halves are taken, 72 come of nine pairs of
 // squares, so all eight stand in, and they lie there before the first row of halves is sewn.
 func TestWhatIsCutOffStandsInBeforeItIsTaken(t *testing.T) {
-	s := sheetOf(t, read(t, "testdata/stand-ins.json"))
+	s := sheetOf(t, standIns(t))
 	snow := find(t, s, func(l instructions.Instruction) bool { return l.Do == instructions.LayPart })
 	l := s.Lines[snow]
 	if l.Times != 4 || len(l.Stitches) != 4 || len(l.Knife) != 2 || len(l.Gives) != 2 || l.Gives[0].N != 1 ||

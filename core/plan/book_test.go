@@ -11,6 +11,7 @@ import (
 	"vicis/core/tally"
 	"vicis/core/words"
 	"vicis/internal/quilts"
+	"vicis/internal/trial/whole"
 )
 
 // every finds every working in whatever is told, without knowing where they are.
@@ -50,9 +51,9 @@ func TestEveryWorkingNamesARuleOfTheBook(t *testing.T) {
 	}
 	named := map[rules.ID]int{}
 	tin := all[slices.IndexFunc(all, func(d document.Document) bool { return d.Deal != nil })]
-	falls := assorted(tin, 0, 3)
+	falls := whole.Assorted(tin, 0, 3)
 	falls.Deal = nil
-	for _, d := range append(all, falls, assorted(tin, 0, 5)) {
+	for _, d := range append(all, falls, whole.Assorted(tin, 0, 5)) {
 		p, _, _ := plan.From(d, nil)
 		sums := 0
 		every(reflect.ValueOf(p), func(w words.Working) {

@@ -16,6 +16,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
+	"vicis/internal/trial/whole"
 )
 
 // What an answer to any document within what one may hold may take: bytes as it is sent, and of memory.
@@ -85,7 +86,7 @@ func peak(t *testing.T) int {
 
 // Of our own quilts and the library's blocks everything is worked out that is asked: none comes near an empty purse.
 func TestOwnQuiltsAreAnsweredWhole(t *testing.T) {
-	for _, d := range blocks(t) {
+	for _, d := range whole.Blocks(t) {
 		d.Top.Rows, d.Top.Columns = 6, 7
 		for _, d := range []document.Document{d, surrounded(d)} {
 			purse := ask.Enough(nil)

@@ -10,6 +10,7 @@ import (
 
 	"vicis/core/document"
 	"vicis/internal/quilts"
+	"vicis/internal/trial/whole"
 )
 
 // Documents are written to a folder where VICIS_DOCUMENTS names one, so that two builds of the program can be asked the
@@ -41,7 +42,7 @@ func TestDocumentsAreWritten(t *testing.T) {
 		written(fmt.Sprintf("shipped-%03d", i), d)
 	}
 	var texts [][]byte
-	for i, d := range blocks(t) {
+	for i, d := range whole.Blocks(t) {
 		texts = append(texts, written(fmt.Sprintf("laid-%03d", i), surrounded(d)),
 			written(fmt.Sprintf("otherwise-%03d", i), otherwise(d)),
 			written(fmt.Sprintf("measured-%03d", i), measuredLess(d)))

@@ -27,21 +27,22 @@ import (
 	"vicis/core/tally"
 	"vicis/core/times"
 	"vicis/core/work"
+	"vicis/internal/trial/whole"
 )
 
 // No document makes the planner panic or go on for ever.
 func FuzzPlan(f *testing.F) {
-	for _, c := range []starter.Choices{chain, {
+	for _, c := range []starter.Choices{whole.Chain, {
 		Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 2,
 		Columns: 3, Border: measure.Typed("4"),
 	}} {
-		text, err := document.Write(begin(f, c))
+		text, err := document.Write(whole.Begin(f, c))
 		if err != nil {
 			f.Fatal(err)
 		}
 		f.Add(text)
 	}
-	for _, e := range blocks(f) {
+	for _, e := range whole.Blocks(f) {
 		text, err := document.Write(e)
 		if err != nil {
 			f.Fatal(err)
@@ -60,7 +61,7 @@ func FuzzPlan(f *testing.F) {
 // reads: every four bytes are one change (which value, twice; what happens to it; with what).
 func FuzzChangedBlock(f *testing.F) {
 	var texts [][]byte
-	for i, d := range blocks(f) {
+	for i, d := range whole.Blocks(f) {
 		switch i % 3 {
 		case 0:
 			d = surrounded(d)
@@ -145,7 +146,7 @@ func waysFrom(d document.Document) []onward.WayOn {
 			continue
 		}
 		came := onward.Came{Step: s.ID, Height: measure.Write(max(1, ways[min(1, len(ways)-1)].Size-measure.Inch/16))}
-		out, problems := onward.OnwardFrom(d, came, against(record.NewLog()), ask.Enough(nil))
+		out, problems := onward.OnwardFrom(d, came, whole.Against(record.NewLog()), ask.Enough(nil))
 		if problems.Stopped() {
 			continue
 		}

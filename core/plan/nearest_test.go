@@ -8,12 +8,13 @@ import (
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/quilt"
+	"vicis/internal/trial/whole"
 )
 
 // By hand: 8″ blocks; nearest to 60″ × 72″ are 8 × 9 (64″ × 72″, 4″ off) and 7 × 9 (56″, 4″ off). With 2″ of sashing
 // between, n blocks are 10n − 2: 6 are 58″ (2″ off) and 7 are 68″; 7 down are 68″ and 8 are 78″.
 func TestNearestToASize(t *testing.T) {
-	d := plain(t, 2, 2)
+	d := whole.Plain(t, 2, 2)
 	list, problems := askcloth.NearTo(d, measure.Typed("60"), measure.Typed("72"))
 	if problems.Stopped() || len(list) != 4 || list[0].Rows != 9 || list[0].Columns != 7 ||
 		list[0].Finished.Text != "56″ × 72″" || list[1].Columns != 8 {
@@ -37,22 +38,22 @@ func TestNearestToASize(t *testing.T) {
 // One block first: it finishes as the blocks do, from no more than one of everything takes, and can be tallied to the
 // end.
 func TestThePilotIsOneBlock(t *testing.T) {
-	for _, d := range blocks(t) {
-		whole := planned(t, d)
-		if p := planned(t, pilot(t, surrounded(d))); p.Blocks != 1 || p.Finished.Text != whole.Block.Text {
+	for _, d := range whole.Blocks(t) {
+		all := whole.Planned(t, d)
+		if p := whole.Planned(t, pilot(t, surrounded(d))); p.Blocks != 1 || p.Finished.Text != all.Block.Text {
 			t.Errorf("%s with all round it: %d blocks, %s", d.Name, p.Blocks, p.Finished.Text)
 		}
 		one := pilot(t, d)
-		p := planned(t, one)
-		if p.Blocks != 1 || p.Finished.Text != whole.Block.Text {
+		p := whole.Planned(t, one)
+		if p.Blocks != 1 || p.Finished.Text != all.Block.Text {
 			t.Errorf("%s: %d blocks, %s", d.Name, p.Blocks, p.Finished.Text)
 		}
-		toTheEnd(t, p, one)
+		whole.ToTheEnd(t, p, one)
 		for _, f := range p.Cut {
-			for _, all := range whole.Cut {
-				if all.Fabric == f.Fabric && f.Length.Inches > all.Length.Inches {
+			for _, there := range all.Cut {
+				if there.Fabric == f.Fabric && f.Length.Inches > there.Length.Inches {
 					t.Errorf("%s: the pilot takes %s of %s, all of it %s", d.Name, f.Length.Text, f.Name,
-						all.Length.Text)
+						there.Length.Text)
 				}
 			}
 		}

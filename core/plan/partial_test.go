@@ -10,6 +10,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/plan"
 	"vicis/core/quilt"
+	"vicis/internal/trial/whole"
 )
 
 // What lies round the blocks and cannot be made is left out of the drawing, which says so; nothing of it is counted.
@@ -28,7 +29,7 @@ func TestAPartialPlanIsMarked(t *testing.T) {
 		{func(d *document.Document) { d.Top.Rows = 0 }, ""},
 		{func(d *document.Document) { d.Strip = measure.Typed("wide") }, ""},
 	} {
-		d := bordered(t, 3, 4, "2 1/2")
+		d := whole.Bordered(t, 3, 4, "2 1/2")
 		c.change(&d)
 		p, problems := plan.Make(d, nil)
 		if !problems.Stopped() || len(p.Steps) > 0 || len(p.Cut) > 0 || len(p.Script) > 0 {
@@ -44,7 +45,7 @@ func TestAPartialPlanIsMarked(t *testing.T) {
 			t.Errorf("%q, %d cells", p.Partial, len(p.Quilt.Cells))
 		}
 	}
-	if p := planned(t, bordered(t, 3, 4, "2 1/2")); p.Partial != "" {
+	if p := whole.Planned(t, whole.Bordered(t, 3, 4, "2 1/2")); p.Partial != "" {
 		t.Error(p.Partial)
 	}
 }
@@ -52,7 +53,7 @@ func TestAPartialPlanIsMarked(t *testing.T) {
 // A block that is laid and no longer among the units stops the plan with a problem at its cell, whatever was warned of
 // before.
 func TestALaidBlockTakenOutIsSaidAtItsCell(t *testing.T) {
-	for _, d := range blocks(t) {
+	for _, d := range whole.Blocks(t) {
 		laid := d.Top.Repeat[0][0].Unit
 		base, _, _ := strings.Cut(string(laid), ":")
 		d.Parts = slices.DeleteFunc(slices.Clone(d.Parts), func(u making.Unit) bool { return string(u.ID) == base })

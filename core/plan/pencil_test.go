@@ -18,6 +18,7 @@ import (
 	"vicis/core/starter"
 	"vicis/core/straight"
 	"vicis/core/words"
+	"vicis/internal/trial/whole"
 )
 
 // everyStart plans a quilt from every block and companion, with and without border and spares, in both rules.
@@ -38,9 +39,9 @@ func everyStart(t *testing.T, do func(name string, p plan.Plan)) {
 			if i == 2 {
 				c.Border = measure.Typed("3 1/2")
 			}
-			d := begin(t, c)
+			d := whole.Begin(t, c)
 			d.Spares.Count = i
-			do(fmt.Sprintf("%s, %s", o.Name, companion), planned(t, d))
+			do(fmt.Sprintf("%s, %s", o.Name, companion), whole.Planned(t, d))
 		}
 	}
 }
@@ -268,7 +269,7 @@ func TestPicturesAreTrue(t *testing.T) {
 
 // A set's seams pressed toward the first strip have their allowances above the stitches.
 func TestAllowancesLieOnTheSideThatIsSaid(t *testing.T) {
-	p := planned(t, begin(t, starter.Choices{
+	p := whole.Planned(t, whole.Begin(t, starter.Choices{
 		Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 2,
 		Columns: 2,
 	}))
@@ -287,13 +288,13 @@ func TestAllowancesLieOnTheSideThatIsSaid(t *testing.T) {
 }
 
 func TestValuesAreJudgedBetweenNeighbours(t *testing.T) {
-	c := chain
+	c := whole.Chain
 	c.Fabrics = []cloth.Fabric{
 		{ID: "a", Name: "A", Colour: "#203040"},
 		{ID: "b", Name: "B", Colour: "#243444"},
 		{ID: "c", Name: "C", Colour: "#f0e8d8"},
 	}
-	p := planned(t, begin(t, c))
+	p := whole.Planned(t, whole.Begin(t, c))
 	if got := p.Values.Pairs[0]; got.State != "blend" || got.Difference >= 8 ||
 		!strings.Contains(p.Values.Says, "blend") {
 		t.Errorf("two nearly alike: %+v", p.Values)
@@ -309,7 +310,7 @@ func TestValuesAreJudgedBetweenNeighbours(t *testing.T) {
 }
 
 func TestTheCutListIsCommaSeparatedValues(t *testing.T) {
-	p := planned(t, begin(t, chain))
+	p := whole.Planned(t, whole.Begin(t, whole.Chain))
 	text, err := p.CSV()
 	if err != nil {
 		t.Fatal(err)
@@ -325,21 +326,21 @@ func TestTheCutListIsCommaSeparatedValues(t *testing.T) {
 		t.Errorf("%v", rows[7])
 	}
 	// What a spreadsheet would take for a formula is no formula.
-	d := begin(t, chain)
+	d := whole.Begin(t, whole.Chain)
 	d.Fabrics[0].Name, d.Fabrics[1].Name = `=HYPERLINK("x")`, "-1 grey"
-	if text, err = planned(t, d).CSV(); err != nil || !strings.Contains(text, `"'=HYPERLINK(""x"")"`) ||
+	if text, err = whole.Planned(t, d).CSV(); err != nil || !strings.Contains(text, `"'=HYPERLINK(""x"")"`) ||
 		!strings.Contains(text, ",'-1 grey,") {
 		t.Errorf("%v: %s", err, text)
 	}
 }
 
 func TestSchoolsAreSaidWhereTheyApply(t *testing.T) {
-	d := begin(t, chain)
+	d := whole.Begin(t, whole.Chain)
 	yes := true
 	d.Schools.SetFirst, d.Schools.Pins, d.Schools.Joining = true, "crossings", "pairs"
 	d.Settings.Buy = "m"
-	p := planned(t, d)
-	set, half := step(t, p, "set-I"), step(t, p, "half")
+	p := whole.Planned(t, d)
+	set, half := whole.Step(t, p, "set-I"), whole.Step(t, p, "half")
 	if !strings.HasPrefix(set.Press, "flat as sewn first") || !strings.Contains(set.Sewing.Hold, "pairs of pairs") ||
 		half.Sewing.Hold != "pin at every crossing" {
 		t.Errorf("%+v, %+v", set.Sewing, half.Sewing)
@@ -349,20 +350,20 @@ func TestSchoolsAreSaidWhereTheyApply(t *testing.T) {
 	}
 	d.Schools.SetFirst = false
 	d.Schools.Steps = map[string]document.StepSchools{"half": {SetFirst: &yes, Pins: "none", Press: "open"}}
-	p = planned(t, d)
-	half = step(t, p, "half")
+	p = whole.Planned(t, d)
+	half = whole.Step(t, p, "half")
 	if half.Press != "flat as sewn first, then open every seam flat" || half.Sewing.Hold != "" {
 		t.Errorf("one step done differently: %+v", half.Sewing)
 	}
-	if strings.HasPrefix(step(t, p, "set-I").Press, "flat") || p.Press.Opened == 0 || p.Press.Clashes != 0 {
-		t.Errorf("the others: %+v, %+v", step(t, p, "set-I").Sewing, p.Press)
+	if strings.HasPrefix(whole.Step(t, p, "set-I").Press, "flat") || p.Press.Opened == 0 || p.Press.Clashes != 0 {
+		t.Errorf("the others: %+v, %+v", whole.Step(t, p, "set-I").Sewing, p.Press)
 	}
 }
 
 // A plain block between is recommended only where it helps: not where a block clashes inside, however it is surrounded.
 func TestThePlainBlockIsRecommendedOnlyWhereItHelps(t *testing.T) {
 	const advice = "a plain block between the pieced ones has no seam to clash with"
-	d := begin(t, starter.Choices{Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 4, Columns: 4})
+	d := whole.Begin(t, starter.Choices{Block: starter.Checkers, Squares: 2, Companion: starter.None, Rows: 4, Columns: 4})
 	four := d.Parts[len(d.Parts)-1].How.(*straight.Joined)
 	d.Roles = append(d.Roles, cloth.Role{ID: "C", Name: "third", Fabric: "dark"})
 	d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "third", Name: "Third", Colour: "#884422"})
@@ -376,12 +377,12 @@ func TestThePlainBlockIsRecommendedOnlyWhereItHelps(t *testing.T) {
 		{ID: "II", Name: "II", How: &straight.SubCut{From: "set-II"}},
 	}, d.Parts[2:]...)...)
 	four.Columns = []making.Part{{ID: "a", Unit: "I"}, {ID: "b", Unit: "II"}} // no half turn looks the same
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if p.Press.Clashes == 0 || !strings.Contains(p.Press.Detail, advice) {
 		t.Errorf("clashes only between blocks: %s", p.Press.Detail)
 	}
 	four.Columns = []making.Part{{ID: "a", Unit: "I"}, {ID: "b", Unit: "I"}} // one segment beside itself never nests
-	p = planned(t, d)
+	p = whole.Planned(t, d)
 	if p.Press.Clashes == 0 || strings.Contains(p.Press.Detail, advice) {
 		t.Errorf("clashes inside the block, of %d strips: %s", len(set.Strips), p.Press.Detail)
 	}

@@ -16,17 +16,18 @@ import (
 	"vicis/core/quilt"
 	"vicis/core/starter"
 	"vicis/core/straight"
+	"vicis/internal/trial/whole"
 )
 
 // The two-block chain of 5 × 5, worked out with pencil and paper: 18 chain blocks and 17 plain ones.
 func TestTheChainQuiltStandsUpToAPencil(t *testing.T) {
-	p := planned(t, begin(t, chain))
+	p := whole.Planned(t, whole.Begin(t, whole.Chain))
 	for id, want := range map[string]int{
 		"strips/A/60960": 14, "strips/B/60960": 25, "strips/C/60960": 7, "strips/C/158496": 3, "pool/ground/256032": 3,
 		"set-I": 3, "set-II": 3, "set-III": 2, "set-IV": 3, "I": 36, "II": 36, "III": 18, "IV": 34, "middle": 17,
 		"half": 36, "block/c3": 18, "block": 18, "plain/middle": 17, "plain": 17, "row-1": 4, "row-2": 3, "rows": 6,
 	} {
-		if got := step(t, p, id).Make; got != want {
+		if got := whole.Step(t, p, id).Make; got != want {
 			t.Errorf("%s: %d, want %d", id, got, want)
 		}
 	}
@@ -57,7 +58,7 @@ func TestTheChainQuiltStandsUpToAPencil(t *testing.T) {
 // 6″ from 2½″ strips, and three 5″ squares by three are 14″ unfinished.
 func TestNinePatchesTakeWhatQuiltersKnow(t *testing.T) {
 	for _, c := range []struct{ rows, columns, dark, light int }{{4, 3, 60, 48}, {3, 3, 45, 36}} {
-		p := planned(t, begin(t, starter.Choices{
+		p := whole.Planned(t, whole.Begin(t, starter.Choices{
 			Block: starter.Checkers, Squares: 3, Companion: starter.None,
 			Rows: c.rows, Columns: c.columns,
 		}))
@@ -71,7 +72,7 @@ func TestNinePatchesTakeWhatQuiltersKnow(t *testing.T) {
 			t.Errorf("%d × %d: %v", c.rows, c.columns, count)
 		}
 	}
-	p := planned(t, begin(t, starter.Choices{
+	p := whole.Planned(t, whole.Begin(t, starter.Choices{
 		Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 1,
 		Columns: 1, Measure: measure.Inches, Strip: measure.Typed("5"),
 	}))
@@ -84,17 +85,17 @@ func TestNinePatchesTakeWhatQuiltersKnow(t *testing.T) {
 
 // Common practice: strips measured at another allowance: three 2½″ strips at 5/16″ are 6¼″ wide.
 func TestSizesUseTheEffectiveAllowance(t *testing.T) {
-	d := begin(t, starter.Choices{Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 1, Columns: 1})
+	d := whole.Begin(t, starter.Choices{Block: starter.Checkers, Squares: 3, Companion: starter.None, Rows: 1, Columns: 1})
 	d.Seam = document.Allowance{Stitched: measure.Typed("9/32 in"), Fold: measure.Typed("1/32 in")}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if got := p.Sets[0].Wide.Text; got != "6¼″" || p.Seam.Effective.Text != "5/16″" {
 		t.Errorf("three strips at %s: %s, want 6¼″", p.Seam.Effective.Text, got)
 	}
 }
 
 func TestTheSameDocumentGivesTheSamePlanByteForByte(t *testing.T) {
-	d := begin(t, chain)
-	first, err := json.Marshal(planned(t, d))
+	d := whole.Begin(t, whole.Chain)
+	first, err := json.Marshal(whole.Planned(t, d))
 	if err != nil {
 		t.Fatal(err)
 	}
@@ -104,7 +105,7 @@ func TestTheSameDocumentGivesTheSamePlanByteForByte(t *testing.T) {
 			t.Fatal(err)
 		}
 		again, _ := document.Read(text)
-		second, err := json.Marshal(planned(t, again))
+		second, err := json.Marshal(whole.Planned(t, again))
 		if err != nil || string(first) != string(second) {
 			t.Fatalf("another plan: %v", err)
 		}
@@ -125,9 +126,9 @@ func TestWhatIsCutIsWhatIsNeeded(t *testing.T) {
 		if rng.Intn(2) == 0 {
 			c.Border = measure.Typed("3 1/2")
 		}
-		d := begin(t, c)
+		d := whole.Begin(t, c)
 		d.Spares.Percent, d.Spares.Count = rng.Intn(10), rng.Intn(3)
-		p := planned(t, d)
+		p := whole.Planned(t, d)
 		taken := map[string]int{}
 		laid := map[string]int{}
 		for _, cell := range p.Quilt.Cells {
@@ -161,24 +162,24 @@ func TestWhatIsCutIsWhatIsNeeded(t *testing.T) {
 				t.Fatalf("%+v", a)
 			}
 		}
-		scripted(t, p)
+		whole.Scripted(t, p)
 	}
 }
 
 func TestTheScriptOfEveryBlockMakesWhatThePlanSays(t *testing.T) {
-	for _, d := range blocks(t) {
+	for _, d := range whole.Blocks(t) {
 		d.Spares.Count, d.Cloth.Every = 3, 4
 		p, problems := plan.Make(d, nil)
 		if problems.Stopped() {
 			t.Fatal(d.Name, problems)
 		}
-		scripted(t, p)
+		whole.Scripted(t, p)
 		d.Schools.Ends = "use"
 		used, problems := plan.Make(d, nil)
 		if problems.Stopped() {
 			t.Fatal(d.Name, problems)
 		}
-		scripted(t, used)
+		whole.Scripted(t, used)
 		for i, f := range used.Cut {
 			if f.Length.Inches > p.Cut[i].Length.Inches {
 				t.Errorf("%s: %s of %s with ends used, %s without", d.Name, f.Length.Text, f.Name, p.Cut[i].Length.Text)
@@ -188,12 +189,12 @@ func TestTheScriptOfEveryBlockMakesWhatThePlanSays(t *testing.T) {
 }
 
 func TestStepsAreNamedByTheDocumentNotBySizeOrPlace(t *testing.T) {
-	d := begin(t, chain)
-	before := planned(t, d)
+	d := whole.Begin(t, whole.Chain)
+	before := whole.Planned(t, d)
 	d.Strip, d.Top.Rows = measure.Typed("3 in"), 9
 	d.Fabrics[0].Name = "Another"
 	d.Parts[0], d.Parts[2] = d.Parts[2], d.Parts[0]
-	after := planned(t, d)
+	after := whole.Planned(t, d)
 	ids := map[string]bool{}
 	for _, s := range after.Steps {
 		ids[string(s.ID)] = true
@@ -203,7 +204,7 @@ func TestStepsAreNamedByTheDocumentNotBySizeOrPlace(t *testing.T) {
 			t.Errorf("%s is gone after a change of sizes and order", s.ID)
 		}
 	}
-	if step(t, before, "half").Exact == step(t, after, "half").Exact {
+	if whole.Step(t, before, "half").Exact == whole.Step(t, after, "half").Exact {
 		t.Error("a half of other size has the same exact size")
 	}
 }
@@ -304,9 +305,9 @@ func TestNonsenseIsSaidAtItsPlace(t *testing.T) {
 		},
 		{"spares below nothing", func(d *document.Document) { d.Spares.Count = -1 }, "spares", "/spares"},
 	} {
-		choices := chain
+		choices := whole.Chain
 		choices.Border = measure.Typed("3 1/2")
-		d := begin(t, choices)
+		d := whole.Begin(t, choices)
 		c.change(&d)
 		_, problems := plan.Make(d, nil)
 		found := false
@@ -320,23 +321,23 @@ func TestNonsenseIsSaidAtItsPlace(t *testing.T) {
 }
 
 func TestBordersAreButtedAndJoined(t *testing.T) {
-	c := chain
+	c := whole.Chain
 	c.Border = measure.Typed("3 1/2")
-	p := planned(t, begin(t, c))
+	p := whole.Planned(t, whole.Begin(t, c))
 	if p.Finished.Text != "56″ × 76″" {
 		t.Errorf("finishes %s", p.Finished.Text)
 	}
 	// 2 × 70½ + 2 × 56½ = 254″ from strips of 39½″ that lose ½″ at each of their joins: 7.
-	if got := step(t, p, "border/strips").Make; got != 7 {
+	if got := whole.Step(t, p, "border/strips").Make; got != 7 {
 		t.Errorf("%d border strips, want 7", got)
 	}
-	if s := step(t, p, "border/sides"); s.Sewing.Length.Text != "70½″" || s.Make != 2 {
+	if s := whole.Step(t, p, "border/sides"); s.Sewing.Length.Text != "70½″" || s.Make != 2 {
 		t.Errorf("%+v", s.Sewing)
 	}
 }
 
 func TestTextTellsTheWholePlan(t *testing.T) {
-	text := planned(t, begin(t, chain)).Text()
+	text := whole.Planned(t, whole.Begin(t, whole.Chain)).Text()
 	for _, want := range []string{
 		"finishes 50″ × 70″", "Cut 14 strips 2½″ wide from Dark.",
 		"Sub-cut 36 at 2½″ from Set I, 15 from each.", "All 428 crossings of this quilt nest",
@@ -350,7 +351,7 @@ func TestTextTellsTheWholePlan(t *testing.T) {
 // A small document can ask for very much: it is answered at once with what is too much, and nothing is planned for
 // minutes.
 func TestGreedyDocumentsAreRefused(t *testing.T) {
-	d := begin(t, chain)
+	d := whole.Begin(t, whole.Chain)
 	part := "block"
 	for i := range 400 {
 		id := fmt.Sprintf("more-%d", i)
@@ -375,7 +376,7 @@ func TestGreedyDocumentsAreRefused(t *testing.T) {
 }
 
 func BenchmarkPlanOfTheDemo(b *testing.B) {
-	d := begin(b, chain)
+	d := whole.Begin(b, whole.Chain)
 	for b.Loop() {
 		plan.Make(d, nil)
 	}
@@ -385,9 +386,9 @@ func BenchmarkPlanOfTheDemo(b *testing.B) {
 func BenchmarkPlanBySize(b *testing.B) {
 	for _, n := range []int{6, 20, 60} {
 		b.Run(fmt.Sprintf("%dx%d", n, n), func(b *testing.B) {
-			c := chain
+			c := whole.Chain
 			c.Rows, c.Columns = n, n
-			d := begin(b, c)
+			d := whole.Begin(b, c)
 			for b.Loop() {
 				p, _ := plan.Make(d, nil)
 				runtime.KeepAlive(p)

@@ -21,6 +21,7 @@ import (
 	"vicis/core/problem"
 	"vicis/core/quilt"
 	"vicis/core/rules"
+	"vicis/internal/trial/whole"
 )
 
 // someQuilts plans quilts that are no demo: every block of the library alone, few and many, with everything round it,
@@ -33,7 +34,7 @@ func someQuilts(t *testing.T, do func(name string, d document.Document, p plan.P
 		}
 	}
 	r := rand.New(rand.NewPCG(12, 25))
-	for i, b := range blocks(t) {
+	for i, b := range whole.Blocks(t) {
 		for _, size := range [][2]int{{1, 1}, {1, 2}, {3, 3}} {
 			d := b
 			d.Top.Rows, d.Top.Columns = size[0], size[1]

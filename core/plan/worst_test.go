@@ -22,6 +22,7 @@ import (
 	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/times"
+	"vicis/internal/trial/whole"
 )
 
 // The worst documents that were found or thought of: each within what a document may hold, each aimed at one place
@@ -593,11 +594,11 @@ func BenchmarkWorstQuestions(b *testing.B) {
 			"onward": func() any {
 				step := d.Top.Repeat[0][0].Unit.Step()
 				r, _ := onward.OnwardFrom(d, onward.Came{Step: step, Height: measure.Typed("6 3/8"), Width: measure.Typed("6 3/8")},
-					against(record.NewLog()), ask.Enough(nil))
+					whole.Against(record.NewLog()), ask.Enough(nil))
 				for _, s := range p.Steps { // what it should measure, and a little less
 					if l, err := measure.Parse(s.Exact, d.Units); err == nil && s.Stage == "strip sets" {
 						r, _ = onward.OnwardFrom(d, onward.Came{Step: s.ID, Height: measure.Write(l - measure.Inch/16)},
-							against(record.NewLog()), ask.Enough(nil))
+							whole.Against(record.NewLog()), ask.Enough(nil))
 						break
 					}
 				}

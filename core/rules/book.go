@@ -69,7 +69,7 @@ var book = []Rule{
 		"Each seam takes an allowance from both of its sides, so sewn widths are the sum of the cut widths less two " +
 			"allowances a seam.", Geometry, "",
 		[]Check{
-			{"making", "TestStripSetsAndSubCuts", trade},
+			{"straight", "TestStripSetsAndSubCuts", trade},
 			{"piece", "TestSizesOfTheTrade", trade},
 			{"library", "TestDrawingsAgainstShapely", shapely},
 		},
@@ -78,8 +78,8 @@ var book = []Rule{
 		HalfSquare, Sizes, "a − √2 s; of eight at a time a ÷ 2 − √2 s",
 		"The seam beside the diagonal takes √2 allowances from the edge.", Geometry, "",
 		[]Check{
-			{"making", "TestHalfSquaresMeasureWhatTheDrawingSays", closed},
-			{"making", "TestWhatSquaresInHandGive", trade},
+			{"triangle", "TestHalfSquaresMeasureWhatTheDrawingSays", closed},
+			{"triangle", "TestWhatSquaresInHandGive", trade},
 			{"library", "TestDrawingsAgainstShapely", shapely},
 		},
 	},
@@ -87,15 +87,15 @@ var book = []Rule{
 		HalfSquare4, Sizes, "(a − 2s) ÷ √2", "Sewn all round, an allowance is lost on every side; the diagonals of what " +
 			"remains become the edges.", Geometry, "",
 		[]Check{
-			{"making", "TestHalfSquaresMeasureWhatTheDrawingSays", closed},
-			{"making", "TestWhatSquaresInHandGive", trade},
+			{"triangle", "TestHalfSquaresMeasureWhatTheDrawingSays", closed},
+			{"triangle", "TestWhatSquaresInHandGive", trade},
 		},
 	},
 	{
 		QuarterSquare, Sizes, "a − 2√2 s", "Each of the two pairings takes √2 allowances.", Geometry, "",
 		[]Check{
-			{"making", "TestHourglass", closed},
-			{"making", "TestWhatSquaresInHandGive", trade},
+			{"triangle", "TestHourglass", closed},
+			{"triangle", "TestWhatSquaresInHandGive", trade},
 			{"library", "TestDrawingsAgainstShapely", shapely},
 		},
 	},
@@ -103,25 +103,25 @@ var book = []Rule{
 		Goose, Sizes, "wide a − 2√2 s, high b − √2 s", "A goose is trimmed at its base: its tip lies an allowance inside " +
 			"the raw top edge.", Geometry, "",
 		[]Check{
-			{"making", "TestFourGeeseAtATime", closed},
-			{"making", "TestWhatSquaresInHandGive", trade},
+			{"triangle", "TestFourGeeseAtATime", closed},
+			{"triangle", "TestWhatSquaresInHandGive", trade},
 			{"library", "TestDrawingsAgainstShapely", shapely},
 		},
 	},
 	{
 		SquareSquare, Sizes, "√2 c + 2s, of a centre that finishes c",
 		"The finished centre stands on its corner: its diagonal is the finished unit.", Geometry, "",
-		[]Check{{"making", "TestSquareInASquare", closed}, {"library", "TestDrawingsAgainstShapely", shapely}},
+		[]Check{{"triangle", "TestSquareInASquare", closed}, {"library", "TestDrawingsAgainstShapely", shapely}},
 	},
 	{
 		Flipped, Sizes, "square = leg + 2s", "A corner that is flipped open covers what was cut away: the base keeps its " +
 			"size. A square of the leg and two allowances covers the leg.", Geometry, "",
-		[]Check{{"making", "TestFlippedCorners", closed}, {"library", "TestDrawingsAgainstShapely", shapely}},
+		[]Check{{"triangle", "TestFlippedCorners", closed}, {"library", "TestDrawingsAgainstShapely", shapely}},
 	},
 	{
 		Bonus, Sizes, "q − 2√2 s", "What the second seam makes of a trimming: the corner's square less 2√2 allowances.",
 		Geometry, "",
-		[]Check{{"making", "TestFlippedCorners", closed}, {"trimming", "TestSizesBeforeAndAfterTheOuterSeams", trade}},
+		[]Check{{"triangle", "TestFlippedCorners", closed}, {"trimming", "TestSizesBeforeAndAfterTheOuterSeams", trade}},
 	},
 	{
 		CutAgain, Sizes, "", "A cut takes nothing; every seam that joins the parts again takes two allowances.", Geometry, "",
@@ -130,27 +130,27 @@ var book = []Rule{
 	{
 		Tube, Sizes, "round (w₁ − 2s) + … + (wₙ − 2s)", "A tube measures round what its strips are cut less two allowances " +
 			"each; a ring opened at a seam has the allowances of that seam at its ends.", Geometry, "",
-		[]Check{{"plan", "TestWavesAgainstShapely", shapely}, {"plan", "TestATubeOfEight", hand}},
+		[]Check{{"recut", "TestWavesAgainstShapely", shapely}, {"recut", "TestATubeOfEight", hand}},
 	},
 	{
 		Measured, Sizes, "", "What comes later is made to what is there.", Practice, "",
-		[]Check{{"plan", "TestWaysOnByPencil", hand}, {"plan", "TestAReflowIsTheDocumentWrittenSo", "the same quilt " +
+		[]Check{{"onward", "TestWaysOnByPencil", hand}, {"onward", "TestAReflowIsTheDocumentWrittenSo", "the same quilt " +
 			"written with those sizes"}},
 	},
 	{
 		OnPoint, Sizes, "n b √2 + 2s, of n blocks that finish b", "A block on point is as wide as its diagonal.", Geometry,
 		"",
-		[]Check{{"plan", "TestOnPointAgainstClosedForms", closed}},
+		[]Check{{"quilt", "TestOnPointAgainstClosedForms", closed}},
 	},
 	{
 		SideTriangle, Sizes, "b √2 + s(2 + 2√2)", "A quarter of a square: its long edge, on the straight grain, lies at " +
 			"the edge of the quilt.", Geometry, "",
-		[]Check{{"plan", "TestOnPointAgainstClosedForms", closed}},
+		[]Check{{"quilt", "TestOnPointAgainstClosedForms", closed}},
 	},
 	{
 		CornerTri, Sizes, "b ÷ √2 + s(2 + √2)", "Half of a square: its short edges, on the straight grain, lie at the edge " +
 			"of the quilt.", Geometry, "",
-		[]Check{{"plan", "TestOnPointAgainstClosedForms", closed}},
+		[]Check{{"quilt", "TestOnPointAgainstClosedForms", closed}},
 	},
 	{
 		Border, Sizes, "inner + 2(w − 2s)", "A border adds its cut width less two allowances on either side.", Geometry, "",
@@ -167,16 +167,16 @@ var book = []Rule{
 	},
 	{
 		Together, Counts, "", "How they share is worked out under Cut; of an assortment every print by itself.", Logic, "",
-		[]Check{{"cutting", "TestFewestStripsAgainstGLPK", glpk}, {"plan", "TestEverySumBehindACountComesToIt", hand}},
+		[]Check{{"fewest", "TestFewestStripsAgainstGLPK", glpk}, {"plan", "TestEverySumBehindACountComesToIt", hand}},
 	},
 	{
 		PerStrip, Cutting, "⌊(length − squaring up) ÷ width⌋",
 		"A strip or set gives as many sub-cuts as go into its usable length, less what squaring up takes; the whole quilt, " +
 			"or every print of an assortment, is rounded up once.", Practice, "",
 		[]Check{
-			{"cutting", "TestMostFromOneSet", trade},
-			{"making", "TestStripSetsAndSubCuts", trade},
-			{"plan", "TestTheKnownCliff", trade},
+			{"fewest", "TestMostFromOneSet", trade},
+			{"straight", "TestStripSetsAndSubCuts", trade},
+			{"askcloth", "TestTheKnownCliff", trade},
 		},
 	},
 	{
@@ -184,15 +184,15 @@ var book = []Rule{
 			"fewer is impossible is said only where none can hold more worth than a price on each width allows.",
 		Memory, "the cutting stock problem with prices on widths (P. C. Gilmore, R. E. Gomory, 1961)",
 		[]Check{
-			{"cutting", "TestFewestStripsAgainstGLPK", glpk},
-			{"cutting", "TestFewestStripsAgainstHiGHS", highs},
-			{"cutting", "TestFewestStripsOfKnownInstances", "known instances"},
+			{"fewest", "TestFewestStripsAgainstGLPK", glpk},
+			{"fewest", "TestFewestStripsAgainstHiGHS", highs},
+			{"fewest", "TestFewestStripsOfKnownInstances", "known instances"},
 		},
 	},
 	{
 		EndToEnd, Cutting, "n ℓ − 2s(n − 1)", "Strips sewn end to end lose an allowance on both sides of each seam; the " +
 			"run is cut to the lengths needed.", Geometry, "",
-		[]Check{{"plan", "TestBordersAreButtedAndJoined", hand}, {"plan", "TestWhatTheEndsAreGoodFor", hand}},
+		[]Check{{"plan", "TestBordersAreButtedAndJoined", hand}, {"leftover", "TestWhatTheEndsAreGoodFor", hand}},
 	},
 	{
 		Yardage, Cloth, "Σ strips × width + squaring up", "Strips lie side by side along the cloth; shops sell in steps.",
@@ -205,17 +205,17 @@ var book = []Rule{
 	{
 		ShelfFirst, Cloth, "", "What lies on the shelf is used first, the shortest length with room for a strip before the " +
 			"others.", Judgement, "of what serves equally the smaller piece is used up",
-		[]Check{{"cutting", "TestTheShelfAgainstGLPK", glpk}, {"plan", "TestTheShelfIsUsedFirst", hand}},
+		[]Check{{"cutting", "TestTheShelfAgainstGLPK", glpk}, {"cutting", "TestTheShelfIsUsedFirst", hand}},
 	},
 	{
 		PrintsShare, Cloth, "⌈strips ÷ prints⌉", "The prints of an assortment share the strips as evenly as they go.",
 		Judgement, "even shares, where nothing is dealt",
-		[]Check{{"cutting", "TestAnAssortmentGivesEvenShares", hand}, {"plan", "TestEvenSharesOfAnAssortment", hand}},
+		[]Check{{"cutting", "TestAnAssortmentGivesEvenShares", hand}, {"cutting", "TestEvenSharesOfAnAssortment", hand}},
 	},
 	{
 		PrintsDealt, Cloth, "", "Of every print as much is bought as the one takes that most is cut of.", Judgement,
 		"one length for all prints of a fabric",
-		[]Check{{"plan", "TestDealByPencil", hand}},
+		[]Check{{"dealt", "TestDealByPencil", hand}},
 	},
 	{
 		Shrinkage, Cloth, "length ÷ (1 − shrinkage)", "Cloth that is washed first is bought longer by what it shrinks.",
@@ -225,7 +225,7 @@ var book = []Rule{
 	{
 		Squared, Squaring, "", "What is too much comes off equally on both sides, so that the middle stays in the middle; " +
 			"points keep an allowance to the edge.", Practice, "",
-		[]Check{{"plan", "TestHowThingsAreSquaredUp", hand}, {"plan", "TestSquaringUpIsCounted", hand}},
+		[]Check{{"onward", "TestHowThingsAreSquaredUp", hand}, {"onward", "TestSquaringUpIsCounted", hand}},
 	},
 	{
 		Nests, Pressing, "", "Two seams that meet lock where their allowances point opposite ways. Which way each goes is " +
@@ -245,35 +245,35 @@ var book = []Rule{
 		ThreadOfSeam, Thread, "length × k ÷ 2 from the bobbin; of shorter stitches k′ = 2 + (k − 2) × usual ÷ short",
 		"A lockstitch takes k times the length of its seam, half of it from the bobbin; what goes through the cloth with " +
 			"every stitch is more where stitches are shorter.", Practice, "k of 2.5 to 2.8 at usual stitches",
-		[]Check{{"plan", "TestThreadOfASeam", hand}, {"tally", "TestWhereTheBobbinRunsOut", hand}},
+		[]Check{{"laying", "TestThreadOfASeam", hand}, {"tally", "TestWhereTheBobbinRunsOut", hand}},
 	},
 	{
 		BackLengths, Finish, "n × usable − 2s′(n − 1)", "Whole lengths of cloth are laid along the quilt or across it, " +
 			"whichever takes less.", Practice, "a back is joined with half an inch",
 		[]Check{
-			{"plan", "TestBackingIsJoinedTheWayThatTakesLess", hand},
-			{"plan", "TestBindingAndBackingOfAQuiltOf80", trade},
+			{"quilt", "TestBackingIsJoinedTheWayThatTakesLess", hand},
+			{"quilt", "TestBindingAndBackingOfAQuiltOf80", trade},
 		},
 	},
 	{
 		Diagonal, Finish, "n × usable − w(n − 1)", "Strips joined on the diagonal lose the width of a strip at each seam.",
 		Geometry, "",
-		[]Check{{"plan", "TestBindingAndBackingOfAQuiltOf80", trade}, {"needle", "TestBindingStripsRunOn", hand}},
+		[]Check{{"quilt", "TestBindingAndBackingOfAQuiltOf80", trade}, {"needle", "TestBindingStripsRunOn", hand}},
 	},
 	{
 		CornerSquares, Left, "", "A corner square is as wide as its border is cut.", Geometry, "",
-		[]Check{{"plan", "TestWhatTheEndsAreGoodFor", hand}, {"plan", "TestCornerSquaresOfABorder", hand}},
+		[]Check{{"leftover", "TestWhatTheEndsAreGoodFor", hand}, {"cutting", "TestCornerSquaresOfABorder", hand}},
 	},
 	{
 		SpareBlock, Left, "", "What falls out of one run together is left over where the quilt does not take all of it.",
 		Logic, "",
-		[]Check{{"plan", "TestASpareBlock", hand}},
+		[]Check{{"leftover", "TestASpareBlock", hand}},
 	},
 	{
 		PiecedBack, Left, "Σ widths − 2s′(courses − 1)",
 		"Every seam of a back takes its allowance of both sides. Courses lie side by side, each sewn end to end from " +
 			"pieces as wide as it is.", Geometry, "",
-		[]Check{{"plan", "TestABackOfWhatIsLeft", hand}, {"cutting", "TestCoursesComeOutOfTheScraps", hand}},
+		[]Check{{"leftover", "TestABackOfWhatIsLeft", hand}, {"leftover", "TestCoursesComeOutOfTheScraps", hand}},
 	},
 	{
 		SeamOff, Verdicts, "(should − came) ÷ 2n, of n seams across",

@@ -384,7 +384,7 @@ func every(t *testing.T) (list []laid) {
 // standIns is a quilt of blocks whose corners give a unit of what is cut off, which stands in for others.
 func standIns(t *testing.T) document.Document {
 	t.Helper()
-	d, err := quilts.File("../../core/instructions/testdata/stand-ins.json")
+	d, err := quilts.StandIns()
 	if err != nil {
 		t.Fatal(err)
 	}

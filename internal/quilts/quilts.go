@@ -2,9 +2,9 @@
 package quilts
 
 import (
+	_ "embed"
 	"fmt"
 	"maps"
-	"os"
 	"slices"
 
 	"vicis/core/document"
@@ -32,15 +32,14 @@ func All() ([]document.Document, error) {
 	return list, nil
 }
 
-// File is the document in a file.
-func File(name string) (document.Document, error) {
-	text, err := os.ReadFile(name)
-	if err != nil {
-		return document.Document{}, err
-	}
-	d, problems := document.Read(text)
+//go:embed stand-ins.json
+var standIns []byte
+
+// StandIns is a quilt of blocks whose corners give a unit of what is cut off, which stands in for others.
+func StandIns() (document.Document, error) {
+	d, problems := document.Read(standIns)
 	if problems.Stopped() {
-		return d, fmt.Errorf("%s: %v", name, problems)
+		return d, fmt.Errorf("stand-ins: %v", problems)
 	}
 	return d, nil
 }

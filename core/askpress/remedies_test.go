@@ -1,4 +1,4 @@
-package plan_test
+package askpress_test
 
 import (
 	"slices"
@@ -15,6 +15,7 @@ import (
 	"vicis/core/pressing"
 	"vicis/core/quilt"
 	"vicis/core/straight"
+	"vicis/internal/trial/whole"
 )
 
 // What a remedy says it leaves is what a plan with it taken has; and the table of pressing for 4 × 4 blocks is what is
@@ -44,9 +45,9 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 			"Press all seams of the blocks two ways": 24, "Press whole blocks two ways": 0,
 		}},
 	} {
-		d := fromLibrary(t, c.block)
+		d := whole.FromLibrary(t, c.block)
 		d.Top.Rows, d.Top.Columns = c.rows, c.rows
-		p := planned(t, d)
+		p := whole.Planned(t, d)
 		if c.clashes > 0 && p.Press.Clashes != c.clashes || p.Press.Bound != p.Press.Clashes {
 			t.Errorf("%s: %d clash, at least %d", c.block, p.Press.Clashes, p.Press.Bound)
 		}
@@ -57,7 +58,7 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 		got := map[string]int{}
 		for _, one := range r.List {
 			got[one.Name] = one.Clashes
-			after := planned(t, one.Document)
+			after := whole.Planned(t, one.Document)
 			if all := after.Press.Clashes == 0 && after.Press.Opened == 0; all != (one.Leaves == "all nest") {
 				t.Errorf("%s, %s: %q, %d clash and %d are opened", c.block, one.Name, one.Leaves, after.Press.Clashes,
 					after.Press.Opened)
@@ -65,7 +66,7 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 			if after.Press.Clashes != one.Clashes || one.Clashes >= p.Press.Clashes {
 				t.Errorf("%s, %s: says %d, the plan has %d", c.block, one.Name, one.Clashes, after.Press.Clashes)
 			}
-			scripted(t, after)
+			whole.Scripted(t, after)
 		}
 		for name, left := range c.offers {
 			if n, there := got[name]; !there || n != left {
@@ -88,14 +89,14 @@ func TestRemediesKeepTheirWord(t *testing.T) {
 // The same pair twice, once turned end for end, nests where it did not: in the same kind, and nobody sees it. That is
 // offered first, and until then it is said that units were not turned within their block.
 func TestPartsAreTurnedWithinABlock(t *testing.T) {
-	d := fromLibrary(t, "four-patch")
+	d := whole.FromLibrary(t, "four-patch")
 	d.Parts[0].How.(*straight.StripSet).Strips[1].Role = d.Parts[0].How.(*straight.StripSet).Strips[0].Role
-	block := unit(t, d, "block").How.(*straight.Joined)
+	block := whole.Unit(t, d, "block").How.(*straight.Joined)
 	for i := range block.Columns {
 		block.Columns[i].Turn = 0
 	}
 	d.Top.Rows, d.Top.Columns = 1, 1
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if p.Press.Clashes != 1 || !strings.Contains(p.Press.Detail, "every unit turned within its block as it is drawn") {
 		t.Fatalf("%d clash: %s", p.Press.Clashes, p.Press.Detail)
 	}
@@ -103,14 +104,14 @@ func TestPartsAreTurnedWithinABlock(t *testing.T) {
 	if len(r.List) == 0 || !strings.HasPrefix(r.List[0].Name, "Turn parts within") || r.List[0].Clashes != 0 {
 		t.Fatalf("%+v", r.List)
 	}
-	if after := planned(t, r.List[0].Document); after.Press.Clashes != 0 || len(after.Steps) != len(p.Steps) {
+	if after := whole.Planned(t, r.List[0].Document); after.Press.Clashes != 0 || len(after.Steps) != len(p.Steps) {
 		t.Errorf("%d clash in %d steps, %d before", after.Press.Clashes, len(after.Steps), len(p.Steps))
 	}
 }
 
 // A segment in every row of its block is pressed two ways by rows, though it has no seam of its own but its set's.
 func TestSegmentsArePressedTwoWaysByRows(t *testing.T) {
-	d := fromLibrary(t, "nine-patch")
+	d := whole.FromLibrary(t, "nine-patch")
 	set := d.Parts[0]
 	d.Parts = []making.Unit{
 		set, d.Parts[1],
@@ -123,7 +124,7 @@ func TestSegmentsArePressedTwoWaysByRows(t *testing.T) {
 	d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "third", Name: "Third", Colour: "#335577"})
 	d.Roles[2].Fabric = "third"
 	d.Top = quilt.Top{Rows: 3, Columns: 3, Repeat: [][]quilt.Cell{{{Unit: "block"}}}}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	r, _ := askpress.RemediesFor(d, ask.Enough(nil))
 	for _, one := range r.List {
 		if strings.HasPrefix(one.Name, "Two kinds of I") && one.Clashes < p.Press.Clashes {
@@ -136,43 +137,43 @@ func TestSegmentsArePressedTwoWaysByRows(t *testing.T) {
 // Blocks pressed two ways are counted apart, from the block down to what is doubled; half of them each, and the strips
 // are shared.
 func TestTwoWaysAreCountedApart(t *testing.T) {
-	d := fromLibrary(t, "four-patch")
+	d := whole.FromLibrary(t, "four-patch")
 	d.Top.Rows, d.Top.Columns = 4, 4
-	plain := counts(planned(t, d))
-	for _, whole := range []bool{false, true} {
-		d.Press = &document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: quilt.EveryOther, Whole: whole}}}
-		p := planned(t, d)
-		made := counts(p)
+	plain := whole.Counts(whole.Planned(t, d))
+	for _, all := range []bool{false, true} {
+		d.Press = &document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: quilt.EveryOther, Whole: all}}}
+		p := whole.Planned(t, d)
+		made := whole.Counts(p)
 		if made["block"] != 8 || made["block@@B"] != 8 {
-			t.Errorf("whole %v: %v", whole, made)
+			t.Errorf("whole %v: %v", all, made)
 		}
-		if whole && (made["two"] != 16 || made["two@@B"] != 16 || made["two-set@@B"] == 0) || !whole &&
+		if all && (made["two"] != 16 || made["two@@B"] != 16 || made["two-set@@B"] == 0) || !all &&
 			(made["two"] != 32 || made["two@@B"] != 0) {
-			t.Errorf("whole %v: %v", whole, made)
+			t.Errorf("whole %v: %v", all, made)
 		}
 		if p.Press.Clashes != 0 {
-			t.Errorf("whole %v: %d clash", whole, p.Press.Clashes)
+			t.Errorf("whole %v: %d clash", all, p.Press.Clashes)
 		}
 		if made["strips/A/60960"] < plain["strips/A/60960"] {
-			t.Errorf("whole %v: fewer strips than before", whole)
+			t.Errorf("whole %v: fewer strips than before", all)
 		}
-		scripted(t, p)
+		whole.Scripted(t, p)
 	}
 }
 
 // Where only the last seams differ, everything before them is sewn for both.
 func TestTwoWaysShareWhatComesBefore(t *testing.T) {
-	d := fromLibrary(t, "rail")
+	d := whole.FromLibrary(t, "rail")
 	d.Top.Rows, d.Top.Columns = 4, 4
 	d.Press = &document.Press{TwoWays: []document.TwoWays{{Unit: "block", Which: quilt.EveryOther}}}
-	p := planned(t, d)
-	made := counts(p)
+	p := whole.Planned(t, d)
+	made := whole.Counts(p)
 	if made["block/row-1"] != 16 || made["block@@B/row-1"] != 0 || made["block"] != 8 || made["block@@B"] != 8 ||
 		p.Press.Clashes != 0 {
 		t.Errorf("%d clash, %v", p.Press.Clashes, made)
 	}
 	d.Schools.Press, d.Press = pressing.Late, nil
-	if s := step(t, planned(t, d), "block@@B"); !strings.HasPrefix(s.Press, "not yet, but once it lies in its row") {
+	if s := whole.Step(t, whole.Planned(t, d), "block@@B"); !strings.HasPrefix(s.Press, "not yet, but once it lies in its row") {
 		t.Errorf("%q", s.Press)
 	}
 }
@@ -185,9 +186,9 @@ func TestWhatIfKeepsItsWord(t *testing.T) {
 		"four-patch", "shoo-fly", "churn-dash", "basket", "log-cabin", "broken-dishes",
 		"eight-pointed-star",
 	} {
-		d := fromLibrary(t, name)
+		d := whole.FromLibrary(t, name)
 		d.Top.Rows, d.Top.Columns = 4, 5
-		p := planned(t, d)
+		p := whole.Planned(t, d)
 		for _, line := range p.Press.Lines {
 			for _, seam := range line.Each {
 				a, problems := askpress.AboutSeam(d, seam.Seam, ask.Enough(nil))
@@ -199,7 +200,7 @@ func TestWhatIfKeepsItsWord(t *testing.T) {
 					if asked%3 != 0 {
 						continue
 					}
-					after := planned(t, c.Document)
+					after := whole.Planned(t, c.Document)
 					if after.Press.Clashes != c.Clashes || c.More != c.Clashes-p.Press.Clashes {
 						t.Errorf("%s, %s, %s: says %d, the plan has %d", name, seam.Seam, c.Way, c.Clashes,
 							after.Press.Clashes)
@@ -222,11 +223,11 @@ func TestWhatIfKeepsItsWord(t *testing.T) {
 
 // A rail pressed up beside itself clashes; a checker held against itself names the fewest seams to release.
 func TestContradictorySeamsAreNamed(t *testing.T) {
-	d := fromLibrary(t, "four-patch")
+	d := whole.FromLibrary(t, "four-patch")
 	d.Top.Rows, d.Top.Columns = 1, 4
-	free := planned(t, d)
+	free := whole.Planned(t, d)
 	d.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{"row-1/2": document.Plus, "row-1/3": document.Minus}}
-	if p := planned(t, d); p.Press.Clashes != free.Press.Clashes || len(p.Press.Release) > 0 {
+	if p := whole.Planned(t, d); p.Press.Clashes != free.Press.Clashes || len(p.Press.Release) > 0 {
 		t.Errorf("rows may go as they like: %+v", p.Press)
 	}
 	// Two blocks below each other: seams of two rows that cross are both held to one side, and once more.
@@ -235,7 +236,7 @@ func TestContradictorySeamsAreNamed(t *testing.T) {
 		"row-1/2": document.Plus, "row-2/2": document.Plus,
 		"row-1/3": document.Plus, "row-2/3": document.Plus, "row-1/4": document.Minus,
 	}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if p.Press.Clashes != 2 || len(p.Press.Release) != 2 || !strings.Contains(p.Press.Detail, "0 would be left") {
 		t.Errorf("%d clash, release %v: %s", p.Press.Clashes, p.Press.Release, p.Press.Detail)
 	}
@@ -285,17 +286,17 @@ func TestBadPressingIsSaidAtItsPlace(t *testing.T) {
 			"unit-unknown", "/press/twoWays/0/in",
 		},
 	} {
-		d := fromLibrary(t, "four-patch")
+		d := whole.FromLibrary(t, "four-patch")
 		d.Press = &c.press
 		_, problems := plan.Make(d, nil)
-		refused(t, problems, c.code, c.at)
+		whole.Refused(t, problems, c.code, c.at)
 	}
-	d := fromLibrary(t, "four-patch")
+	d := whole.FromLibrary(t, "four-patch")
 	if _, problems := askpress.AboutSeam(d, "nothing", ask.Enough(nil)); !problems.Stopped() {
 		t.Error("a seam that is not there has an answer")
 	}
 	d.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{"gone/long-ago": document.Plus}}
-	if _, problems := plan.Make(d, nil); !has(problems, "seam-gone", "/press/held/gone~1long-ago") {
+	if _, problems := plan.Make(d, nil); !whole.Has(problems, "seam-gone", "/press/held/gone~1long-ago") {
 		t.Errorf("%v", problems)
 	}
 }
@@ -303,12 +304,12 @@ func TestBadPressingIsSaidAtItsPlace(t *testing.T) {
 // The schools decide what crossings leave open: outward and inward are each other's opposite in a set of three that
 // meets nothing.
 func TestSchoolsDecideTheRest(t *testing.T) {
-	d := fromLibrary(t, "rail")
+	d := whole.FromLibrary(t, "rail")
 	d.Top.Rows, d.Top.Columns = 1, 1
 	words := map[string]string{}
 	for _, school := range []string{"nest", "outward", "inward", "flat", "late"} {
 		d.Schools.Press = pressing.School(school)
-		for _, l := range planned(t, d).Press.Lines {
+		for _, l := range whole.Planned(t, d).Press.Lines {
 			if strings.HasSuffix(string(l.Step), "-set") {
 				words[school] = l.Says
 			}
@@ -317,10 +318,10 @@ func TestSchoolsDecideTheRest(t *testing.T) {
 	if !strings.Contains(words["outward"], "outward") || !strings.Contains(words["inward"], "inward") {
 		t.Errorf("%v", words)
 	}
-	d = fromLibrary(t, "four-patch")
+	d = whole.FromLibrary(t, "four-patch")
 	d.Top.Rows, d.Top.Columns = 4, 4
 	d.Schools.Press = pressing.Late
-	if made := counts(planned(t, d)); made["block"] != 8 || made["block@@B"] != 8 || made["two"] != 32 {
+	if made := whole.Counts(whole.Planned(t, d)); made["block"] != 8 || made["block@@B"] != 8 || made["two"] != 32 {
 		t.Errorf("last seams late: %v", made)
 	}
 }
@@ -328,29 +329,29 @@ func TestSchoolsDecideTheRest(t *testing.T) {
 // A single step has every school of pressing that is offered for it: its last seams late are two kinds of that block
 // alone, and what it presses to the dark, come what may, is told, and can be let go, as it is for the whole quilt.
 func TestASchoolOfPressingForOneStep(t *testing.T) {
-	d := fromLibrary(t, "four-patch")
+	d := whole.FromLibrary(t, "four-patch")
 	d.Top.Rows, d.Top.Columns = 4, 4
 	d.Schools.Press = pressing.Late
-	whole := counts(planned(t, d))
+	all := whole.Counts(whole.Planned(t, d))
 	d.Schools.Press, d.Schools.Steps = pressing.Nest, map[string]document.StepSchools{"block": {Press: pressing.Late}}
-	if one := counts(planned(t, d)); one["block"] != 8 || one["block@@B"] != whole["block@@B"] ||
-		one["two"] != whole["two"] {
-		t.Errorf("last seams of one block late: %v, want %v", one, whole)
+	if one := whole.Counts(whole.Planned(t, d)); one["block"] != 8 || one["block@@B"] != all["block@@B"] ||
+		one["two"] != all["two"] {
+		t.Errorf("last seams of one block late: %v, want %v", one, all)
 	}
-	for _, l := range planned(t, d).Press.Lines {
+	for _, l := range whole.Planned(t, d).Press.Lines {
 		if late := strings.HasPrefix(l.Says, "not yet, but once it lies in its row"); late != (l.Of == "block") {
 			t.Errorf("%s: %q", l.Step, l.Says)
 		}
 	}
-	d = fromLibrary(t, "nine-patch")
+	d = whole.FromLibrary(t, "nine-patch")
 	d.Top.Rows, d.Top.Columns = 4, 4
-	before := planned(t, d)
+	before := whole.Planned(t, d)
 	own := map[string]document.StepSchools{}
 	for _, u := range d.Parts {
 		own[u.ID.ID()] = document.StepSchools{Press: pressing.Dark}
 	}
 	d.Schools.Steps = own
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if p.Press.Clashes <= before.Press.Clashes || !strings.Contains(p.Press.Detail, "to the dark, come what may. Press "+
 		"to nest there too") ||
 		!strings.Contains(p.Press.Detail, d.Parts[len(d.Parts)-1].Name+" to the dark") {
@@ -362,7 +363,7 @@ func TestASchoolOfPressingForOneStep(t *testing.T) {
 	}
 	i := slices.IndexFunc(r.List, func(o askpress.Remedy) bool { return o.Name == "Press to nest" })
 	if i < 0 || r.List[i].Clashes != before.Press.Clashes ||
-		planned(t, r.List[i].Document).Press.Clashes != before.Press.Clashes {
+		whole.Planned(t, r.List[i].Document).Press.Clashes != before.Press.Clashes {
 		t.Fatalf("pressing there to nest is not offered, or leaves otherwise than it says: %+v", r.List)
 	}
 	if steps := r.List[i].Document.Schools.Steps; steps["block"].Press != pressing.Nest ||

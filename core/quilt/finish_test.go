@@ -1,4 +1,4 @@
-package plan_test
+package quilt_test
 
 import (
 	"slices"
@@ -18,6 +18,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/quilt"
 	"vicis/core/straight"
+	"vicis/internal/trial/whole"
 )
 
 func stripsFor(t testing.TB, p plan.Plan, step string) mat.StripCut {
@@ -44,10 +45,10 @@ func stripsFor(t testing.TB, p plan.Plan, step string) mat.StripCut {
 // 80½″ top from cloth 108″ wide: 88½″, one length, a strip of 19½″ left along it (88″ and 20″ where the finished size
 // is taken).
 func TestBindingAndBackingOfAQuiltOf80(t *testing.T) {
-	d := plain(t, 10, 10)
+	d := whole.Plain(t, 10, 10)
 	d.Top.Binding = &quilt.Binding{Role: "A"}
 	d.Top.Backing = &quilt.Backing{Role: "B"}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	bind := stripsFor(t, p, "binding/strips")
 	if bind.Count != 9 || bind.Width.Text != "2½″" || !strings.Contains(bind.Joined, "332″") {
 		t.Errorf("%+v", bind)
@@ -87,9 +88,9 @@ func TestBackingIsJoinedTheWayThatTakesLess(t *testing.T) {
 		{10, 10, quilt.AtTheSides, 3, "88½″", "29½″ wider"},
 		{3, 3, "", 1, "32½″", "It is wide enough as it is; a strip of 7½″ is left along it."},
 	} {
-		d := plain(t, c.columns, c.rows)
+		d := whole.Plain(t, c.columns, c.rows)
 		d.Top.Backing = &quilt.Backing{Role: "A", Seams: c.place}
-		back := stripsFor(t, planned(t, d), "backing/lengths")
+		back := stripsFor(t, whole.Planned(t, d), "backing/lengths")
 		if back.Count != c.lengths || back.Width.Text != c.long || !strings.Contains(back.Joined, c.says) {
 			t.Errorf("%d × %d: %d of %s: %s", c.columns, c.rows, back.Count, back.Width.Text, back.Joined)
 		}
@@ -99,12 +100,12 @@ func TestBackingIsJoinedTheWayThatTakesLess(t *testing.T) {
 // Borders are cut to the top as it was measured, and everything outside them follows; corner squares shorten top and
 // bottom.
 func TestBordersAreHeldBackUntilTheTopIsMeasured(t *testing.T) {
-	d := plain(t, 4, 5)
+	d := whole.Plain(t, 4, 5)
 	d.Top.Borders = []quilt.Border{
 		{ID: "inner", Name: "the inner border", Role: "A", Width: making.Typed("2 1/2 in")},
 		{ID: "outer", Name: "the outer border", Role: "A", Width: making.Typed("4 1/2 in"), Corners: "B"},
 	}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	// 32½ × 40½; the inner border 2″ finished: 36½ × 44½; the outer 4″: 44½ × 52½.
 	inner, outer := stripsFor(t, p, "inner/strips"), stripsFor(t, p, "outer/strips")
 	if !inner.Held || !strings.Contains(inner.Joined, "2 of 40½″ for the sides and 2 of 36½″ for top and bottom") {
@@ -121,14 +122,14 @@ func TestBordersAreHeldBackUntilTheTopIsMeasured(t *testing.T) {
 		t.Errorf("%+v", squares)
 	}
 	d.Top.Measured = &quilt.Measured{Width: measure.Typed("32 1/4 in"), Height: measure.Typed("40 3/4 in")}
-	p = planned(t, d)
+	p = whole.Planned(t, d)
 	inner = stripsFor(t, p, "inner/strips")
 	if inner.Held || !strings.Contains(inner.Joined, "2 of 40¾″ for the sides and 2 of 36¼″ for top and bottom") ||
 		p.Finished.Text != "43¾″ × 52¼″" {
 		t.Errorf("%+v, finishes %s", inner, p.Finished.Text)
 	}
 	d.Top.Measured.Width = measure.Typed("30 in")
-	if _, problems := plan.Make(d, nil); !has(problems, "measured-far", "/top/measured/width") {
+	if _, problems := plan.Make(d, nil); !whole.Has(problems, "measured-far", "/top/measured/width") {
 		t.Errorf("%v", problems)
 	}
 }
@@ -218,10 +219,10 @@ func TestBadFinishingIsSaidAtItsPlace(t *testing.T) {
 			"/units/0/id",
 		},
 	} {
-		d := plain(t, 2, 2)
+		d := whole.Plain(t, 2, 2)
 		c.change(&d)
 		p, problems := plan.Make(d, nil)
-		if !has(problems, c.code, c.at) || len(p.Steps) > 0 {
+		if !whole.Has(problems, c.code, c.at) || len(p.Steps) > 0 {
 			t.Errorf("%s at %s: %v", c.code, c.at, problems)
 		}
 	}
@@ -253,9 +254,9 @@ func TestSashingIsCountedByHand(t *testing.T) {
 			"8½″ × 2½″",
 		},
 	} {
-		d := plain(t, c.columns, c.rows)
+		d := whole.Plain(t, c.columns, c.rows)
 		d.Top.Sashing = &c.sashing
-		p := planned(t, d)
+		p := whole.Planned(t, d)
 		if p.Finished.Text != c.finished || p.Blocks != c.columns*c.rows || p.Rows != c.rows ||
 			p.Block.Text != "8″ × 8″" {
 			t.Errorf("%+v: finishes %s, %d blocks of %s", c.sashing, p.Finished.Text, p.Blocks, p.Block.Text)
@@ -283,13 +284,13 @@ func TestSashingIsCountedByHand(t *testing.T) {
 			t.Errorf("%+v: the last cell ends at %v × %v of %v × %v", c.sashing, last.X+p.Quilt.Blocks[last.Block].W,
 				last.Y+p.Quilt.Blocks[last.Block].H, p.Quilt.W, p.Quilt.H)
 		}
-		scripted(t, p)
+		whole.Scripted(t, p)
 	}
 	// Nine lengths of 98½″ right through are 886½″; from strips of 39½″ usable, joined: (886½ − ½) ÷ 39 = 22.7, 23
 	// strips.
-	d := plain(t, 10, 10)
+	d := whole.Plain(t, 10, 10)
 	d.Top.Sashing = &quilt.Sashing{Role: "A", Width: making.Typed("2 1/2 in")}
-	if s := stripsFor(t, planned(t, d), "sash@level/strips"); s.Count != 23 ||
+	if s := stripsFor(t, whole.Planned(t, d), "sash@level/strips"); s.Count != 23 ||
 		!strings.Contains(s.Joined, "Cut 9 of 98½″") {
 		t.Errorf("%+v", s)
 	}
@@ -298,17 +299,17 @@ func TestSashingIsCountedByHand(t *testing.T) {
 // Blocks whose seams clash when they touch nest once plain sashing lies between them: what is left lies inside the
 // blocks.
 func TestSashingLetsBlocksNest(t *testing.T) {
-	for _, d := range blocks(t) {
-		before := planned(t, d)
+	for _, d := range whole.Blocks(t) {
+		before := whole.Planned(t, d)
 		d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Corners: d.Roles[0].ID}
-		if after := planned(t, d); after.Press.Clashes > before.Press.Clashes {
+		if after := whole.Planned(t, d); after.Press.Clashes > before.Press.Clashes {
 			t.Errorf("%s: %d clashes with sashing, %d without", d.Name, after.Press.Clashes, before.Press.Clashes)
 		}
 	}
 }
 
 func TestBackwardsKnowsOfSashing(t *testing.T) {
-	d := plain(t, 2, 2)
+	d := whole.Plain(t, 2, 2)
 	d.Top.Sashing = &quilt.Sashing{Role: "B", Width: making.Typed("2 1/2 in"), Corners: "B", Outer: true}
 	// Four squares of 8½″ from a strip of 39½″; 4 strips are 34½″ of a yard, 16 blocks; Wide gives the sashing.
 	r, problems := askcloth.Backwards(d, []askcloth.SupplyThere{{Fabric: "f", Length: measure.Typed("1 yd")}},
@@ -349,21 +350,21 @@ func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
 		return cuts, lines
 	}
 	var d document.Document
-	for _, one := range blocks(t) {
+	for _, one := range whole.Blocks(t) {
 		if one.Name == "Churn dash" {
 			d = one
 		}
 	}
-	if cuts, _ := held(planned(t, d)); cuts != 0 {
+	if cuts, _ := held(whole.Planned(t, d)); cuts != 0 {
 		t.Errorf("%d cuts wait for nothing", cuts)
 	}
 	d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID, Corners: d.Roles[0].ID, Width: making.Typed("2 in")}
-	if cuts, lines := held(planned(t, d)); cuts != 2 || lines < 1 { // upright and level; the cornerstones are safe
+	if cuts, lines := held(whole.Planned(t, d)); cuts != 2 || lines < 1 { // upright and level; the cornerstones are safe
 		t.Errorf("%d cuts wait, on %d lines", cuts, lines)
 	}
 	// The blocks are 9½″ as planned and measure 9⅜″ × 9⅝″.
 	d.Top.Block = &quilt.Measured{Width: measure.Typed("9 3/8 in"), Height: measure.Typed("9 5/8 in")}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if cuts, lines := held(p); cuts != 0 || lines != 0 {
 		t.Errorf("%d cuts still wait, on %d lines", cuts, lines)
 	}
@@ -377,46 +378,46 @@ func TestWhatDependsOnABlockWaitsForIt(t *testing.T) {
 	}
 	// A plain block in turn with a pieced one follows too; of plain blocks alone nothing waits.
 	d.Top.Sashing, d.Top.Block = nil, nil
-	d.Parts = append(slices.Clone(d.Parts), plain(t, 1, 1).Parts[0])
+	d.Parts = append(slices.Clone(d.Parts), whole.Plain(t, 1, 1).Parts[0])
 	how := *d.Parts[len(d.Parts)-1].How.(*straight.PlainPatch)
 	how.Role, how.Width, how.Height = d.Roles[0].ID, making.Typed("9 1/2 in"), making.Typed("9 1/2 in")
 	d.Parts[len(d.Parts)-1].How = &how
 	block := d.Top.Repeat[0][0]
 	d.Top.Repeat = [][]quilt.Cell{{block, {Unit: "p"}}, {{Unit: "p"}, block}}
-	if cuts, _ := held(planned(t, d)); cuts != 1 {
+	if cuts, _ := held(whole.Planned(t, d)); cuts != 1 {
 		t.Errorf("%d cuts wait for the pieced block", cuts)
 	}
 	d.Top.Block = &quilt.Measured{Width: measure.Typed("9 3/8 in"), Height: measure.Typed("9 3/8 in")}
-	for _, s := range planned(t, d).Steps {
+	for _, s := range whole.Planned(t, d).Steps {
 		if s.ID == "p" && s.Size != "9⅜″ × 9⅜″" {
 			t.Errorf("the plain block is cut %s", s.Size)
 		}
 	}
-	if cuts, _ := held(planned(t, plain(t, 3, 3))); cuts != 0 {
+	if cuts, _ := held(whole.Planned(t, whole.Plain(t, 3, 3))); cuts != 0 {
 		t.Errorf("%d cuts wait among plain blocks", cuts)
 	}
 }
 
 func TestMotifsThatDoNotFitAreSaid(t *testing.T) {
-	d := plain(t, 2, 2)
+	d := whole.Plain(t, 2, 2)
 	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif,
 		&cloth.Repeat{Across: measure.Typed("6 in"), Along: measure.Typed("6 in")}
-	if s := stripsFor(t, planned(t, d), "p"); s.Width.Text != "12″" ||
+	if s := stripsFor(t, whole.Planned(t, d), "p"); s.Width.Text != "12″" ||
 		s.Patches.Cuts[0].Motif != "a motif in the middle of each, then cut to 8½″ × 8½″" {
 		t.Errorf("%+v", s)
 	}
 	d.Fabrics[0].Motif.Across = measure.Typed("39 3/4 in")
-	if p, problems := plan.Make(d, nil); !has(problems, "motif-too-wide", "/fabrics/0/motif/across") ||
+	if p, problems := plan.Make(d, nil); !whole.Has(problems, "motif-too-wide", "/fabrics/0/motif/across") ||
 		len(p.Steps) > 0 {
 		t.Errorf("%v", problems)
 	}
 	d.Fabrics[0].Motif.Across = measure.Typed("30 in")
 	d.Top.Borders = []quilt.Border{{ID: "b", Name: "b", Role: "B", Width: making.Typed("31 in"), Corners: "A"}}
-	if _, problems := plan.Make(d, nil); !has(problems, "motif-too-wide", "/fabrics/0/motif/across") {
+	if _, problems := plan.Make(d, nil); !whole.Has(problems, "motif-too-wide", "/fabrics/0/motif/across") {
 		t.Errorf("a corner square of two repeats: %v", problems)
 	}
 	// Three scraps of 8½″: 25½ − 4 × ¼ = 24½″; ⅛″ off is 1/32″ of allowance.
-	if p := planned(t, plain(t, 1, 1)); !strings.Contains(p.Test, "they should measure 24½″") ||
+	if p := whole.Planned(t, whole.Plain(t, 1, 1)); !strings.Contains(p.Test, "they should measure 24½″") ||
 		!strings.Contains(p.Test, "Each ⅛″ too narrow says that the allowance is 1/32″ too wide") {
 		t.Errorf("%q", p.Test)
 	}

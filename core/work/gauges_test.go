@@ -1,4 +1,4 @@
-package plan_test
+package work_test
 
 import (
 	"fmt"
@@ -13,6 +13,7 @@ import (
 	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
+	"vicis/internal/trial/whole"
 )
 
 // What measuring a thing tells of its seams is found by sewing it: with every cut size held and another allowance its
@@ -74,7 +75,7 @@ func TestSeamsTakeWhatTheyAreSaidToTake(t *testing.T) {
 func TestUntrimmedUnitsTellOfTheirSeams(t *testing.T) {
 	told := 0
 	for _, id := range []string{"half-square", "hourglass"} {
-		w, ok := work.Of(fromLibrary(t, id))
+		w, ok := work.Of(whole.FromLibrary(t, id))
 		if !ok {
 			t.Fatal(id)
 		}
@@ -112,7 +113,7 @@ func TestUntrimmedUnitsTellOfTheirSeams(t *testing.T) {
 // A nine-patch block tells of its seams both ways, and both together; triangles, parts of what was cut again and
 // trimmed columns tell nothing, since their edges are not as they were cut from cloth.
 func TestBlocksTellOfTheirSeams(t *testing.T) {
-	w, ok := work.Of(fromLibrary(t, "nine-patch"))
+	w, ok := work.Of(whole.FromLibrary(t, "nine-patch"))
 	if !ok {
 		t.Fatal(*w.Problems)
 	}
@@ -140,7 +141,7 @@ func TestBlocksTellOfTheirSeams(t *testing.T) {
 		t.Errorf("%q %v", g.Says, g.Sums)
 	}
 	for _, id := range []string{"half-square", "corners-exchanged", "half-step-wave"} {
-		w, ok := work.Of(fromLibrary(t, id))
+		w, ok := work.Of(whole.FromLibrary(t, id))
 		if !ok {
 			t.Fatal(id)
 		}

@@ -1,4 +1,4 @@
-package plan_test
+package whole
 
 import (
 	"fmt"
@@ -6,6 +6,7 @@ import (
 	"strings"
 	"sync"
 	"testing"
+
 	"vicis/core/cloth"
 	"vicis/core/document"
 	"vicis/core/library"
@@ -23,8 +24,8 @@ import (
 	"vicis/core/work"
 )
 
-// assorted is a document of which a fabric is an assortment of so many listed prints, and dealt.
-func assorted(d document.Document, fabric, prints int) document.Document {
+// Assorted is a document of which a fabric is an assortment of so many listed prints, and dealt.
+func Assorted(d document.Document, fabric, prints int) document.Document {
 	d, err := document.Copy(d)
 	if err != nil {
 		panic(err)
@@ -45,7 +46,7 @@ func assorted(d document.Document, fabric, prints int) document.Document {
 	return d
 }
 
-func deal(t *testing.T, text string) (*work.Work, problem.List) {
+func Deal(t *testing.T, text string) (*work.Work, problem.List) {
 	t.Helper()
 	d, problems := document.Read([]byte(text))
 	if problems.Stopped() {
@@ -55,9 +56,9 @@ func deal(t *testing.T, text string) (*work.Work, problem.List) {
 	return w, *w.Problems
 }
 
-// pencilled is a quilt of 2 × 3 blocks, each a half-square and a plain square beside it: two halves come out of a pair
+// Pencilled is a quilt of 2 × 3 blocks, each a half-square and a plain square beside it: two halves come out of a pair
 // of squares.
-func pencilled(prints int, deal string) string {
+func Pencilled(prints int, deal string) string {
 	list := ""
 	for i := range prints {
 		list += fmt.Sprintf(`,{"id":"p%d","name":"Print %d","colour":"#%02x4040"}`, i, i+1, (40+20*i)%256)
@@ -72,7 +73,7 @@ func pencilled(prints int, deal string) string {
 "top":{"rows":2,"columns":3,"repeat":[[{"unit":"block"}]]},"deal":%s}`, list[1:], deal)
 }
 
-func has(problems problem.List, code, at string) bool {
+func Has(problems problem.List, code, at string) bool {
 	for _, p := range problems {
 		if p.Code == code && p.At == at {
 			return true
@@ -81,8 +82,8 @@ func has(problems problem.List, code, at string) bool {
 	return false
 }
 
-// plain is a quilt of squares: 8″ finished, so many across and down, from one fabric; s = ¼″.
-func plain(t testing.TB, columns, rows int) document.Document {
+// Plain is a quilt of squares: 8″ finished, so many across and down, from one fabric; s = ¼″.
+func Plain(t testing.TB, columns, rows int) document.Document {
 	t.Helper()
 	d, problems := document.Read([]byte(`{"vicis":1,"name":"x","measure":"in","ruler":"1/8","seam":{"stitched":"1/4","fold":"0"},"cloth":{"usable":"40","squaring":"1/2"},
 "strip":"8 1/2","spares":{},"schools":{},"settings":{},"fabrics":[{"id":"f","name":"Fog","colour":"#999999"},{"id":"w","name":"Wide","colour":"#444444","usable":"108"}],
@@ -96,7 +97,7 @@ func plain(t testing.TB, columns, rows int) document.Document {
 }
 
 // Every block of the library.
-func blocks(f testing.TB) []document.Document {
+func Blocks(f testing.TB) []document.Document {
 	f.Helper()
 	list, err := library.List()
 	if err != nil {
@@ -109,15 +110,15 @@ func blocks(f testing.TB) []document.Document {
 	return all
 }
 
-// against holds a log against any work.
-func against(l *record.Log) func(*work.Work) tally.Progress {
+// Against holds a log against any work.
+func Against(l *record.Log) func(*work.Work) tally.Progress {
 	return func(w *work.Work) tally.Progress { return tally.Against(l, w) }
 }
 
-// bordered is squares of 8″ with a border of squares of a finished size, two cloths in turn.
-func bordered(t testing.TB, columns, rows int, unfinished string) document.Document {
+// Bordered is squares of 8″ with a border of squares of a finished size, two cloths in turn.
+func Bordered(t testing.TB, columns, rows int, unfinished string) document.Document {
 	t.Helper()
-	d := plain(t, columns, rows)
+	d := Plain(t, columns, rows)
 	small := func(id, role string) making.Unit {
 		return making.Unit{
 			ID: naming.Unit(id), Name: "Small " + id,
@@ -132,7 +133,7 @@ func bordered(t testing.TB, columns, rows int, unfinished string) document.Docum
 	return d
 }
 
-func counts(p plan.Plan) map[string]int {
+func Counts(p plan.Plan) map[string]int {
 	made := map[string]int{}
 	for _, s := range p.Steps {
 		made[string(s.ID)] = s.Make
@@ -140,7 +141,7 @@ func counts(p plan.Plan) map[string]int {
 	return made
 }
 
-func fromLibrary(t testing.TB, id string) document.Document {
+func FromLibrary(t testing.TB, id string) document.Document {
 	t.Helper()
 	list, err := listed()
 	if err != nil {
@@ -160,7 +161,7 @@ func fromLibrary(t testing.TB, id string) document.Document {
 	return document.Document{}
 }
 
-func unit(t testing.TB, d document.Document, id string) *making.Unit {
+func Unit(t testing.TB, d document.Document, id string) *making.Unit {
 	t.Helper()
 	for i := range d.Parts {
 		if string(d.Parts[i].ID) == id {
@@ -171,7 +172,7 @@ func unit(t testing.TB, d document.Document, id string) *making.Unit {
 	return nil
 }
 
-func warned(t *testing.T, d document.Document, code, at, word string) problem.Problem {
+func Warned(t *testing.T, d document.Document, code, at, word string) problem.Problem {
 	t.Helper()
 	_, problems := plan.Make(d, nil)
 	for _, p := range problems {
@@ -183,7 +184,7 @@ func warned(t *testing.T, d document.Document, code, at, word string) problem.Pr
 	return problem.Problem{}
 }
 
-func begin(t testing.TB, c starter.Choices) document.Document {
+func Begin(t testing.TB, c starter.Choices) document.Document {
 	t.Helper()
 	if c.Name == "" {
 		c.Name = "x"
@@ -198,9 +199,9 @@ func begin(t testing.TB, c starter.Choices) document.Document {
 	return d
 }
 
-var chain = starter.Choices{Block: starter.Chain, Squares: 5, Companion: starter.Cornered, Rows: 7, Columns: 5}
+var Chain = starter.Choices{Block: starter.Chain, Squares: 5, Companion: starter.Cornered, Rows: 7, Columns: 5}
 
-func planned(t testing.TB, d document.Document) plan.Plan {
+func Planned(t testing.TB, d document.Document) plan.Plan {
 	t.Helper()
 	p, problems := plan.Make(d, nil)
 	if problems.Stopped() {
@@ -209,9 +210,9 @@ func planned(t testing.TB, d document.Document) plan.Plan {
 	return p
 }
 
-// scripted holds the cutting script against the plan: done line by line it makes what the plan says, no more and no
+// Scripted holds the cutting script against the plan: done line by line it makes what the plan says, no more and no
 // less, and every line begins where the lines before it ended.
-func scripted(t *testing.T, p plan.Plan) {
+func Scripted(t *testing.T, p plan.Plan) {
 	t.Helper()
 	made := map[string]int{}
 	for _, part := range p.Script {
@@ -236,7 +237,7 @@ func scripted(t *testing.T, p plan.Plan) {
 	}
 }
 
-func step(t testing.TB, p plan.Plan, id string) machine.StepShown {
+func Step(t testing.TB, p plan.Plan, id string) machine.StepShown {
 	t.Helper()
 	for _, s := range p.Steps {
 		if string(s.ID) == id {
@@ -247,10 +248,10 @@ func step(t testing.TB, p plan.Plan, id string) machine.StepShown {
 	return machine.StepShown{}
 }
 
-// onPoint is a quilt of squares on point, their triangles of another cloth.
-func onPoint(t testing.TB, columns, rows int, finished string) document.Document {
+// OnPoint is a quilt of squares on point, their triangles of another cloth.
+func OnPoint(t testing.TB, columns, rows int, finished string) document.Document {
 	t.Helper()
-	d := plain(t, columns, rows)
+	d := Plain(t, columns, rows)
 	text, err := document.Write(d)
 	if err != nil {
 		t.Fatal(err)
@@ -265,15 +266,15 @@ func onPoint(t testing.TB, columns, rows int, finished string) document.Document
 	return d
 }
 
-func refused(t *testing.T, problems problem.List, code, at string) {
+func Refused(t *testing.T, problems problem.List, code, at string) {
 	t.Helper()
-	if !problems.Stopped() || !has(problems, code, at) {
+	if !problems.Stopped() || !Has(problems, code, at) {
 		t.Errorf("%s at %s: %v", code, at, problems)
 	}
 }
 
-// tiled checks that what is laid fills the quilt: nothing reaches out of it, and the areas add up.
-func tiled(t *testing.T, name string, p plan.Plan) {
+// Tiled checks that what is laid fills the quilt: nothing reaches out of it, and the areas add up.
+func Tiled(t *testing.T, name string, p plan.Plan) {
 	t.Helper()
 	var area float64
 	for _, c := range p.Quilt.Cells {
@@ -299,8 +300,8 @@ func tiled(t *testing.T, name string, p plan.Plan) {
 	}
 }
 
-// toTheEnd tallies a plan as it was made: all done, nothing doubted.
-func toTheEnd(t *testing.T, p plan.Plan, d document.Document) {
+// ToTheEnd tallies a plan as it was made: all done, nothing doubted.
+func ToTheEnd(t *testing.T, p plan.Plan, d document.Document) {
 	t.Helper()
 	w, _ := work.Of(d)
 	var events []record.Event

@@ -1,4 +1,4 @@
-package plan_test
+package onward_test
 
 import (
 	"testing"
@@ -10,6 +10,7 @@ import (
 	"vicis/core/record"
 	"vicis/core/tally"
 	"vicis/core/work"
+	"vicis/internal/trial/whole"
 )
 
 // BenchmarkOnward works every way on out for a set that was measured, beside planning the quilt once: three ways are
@@ -24,7 +25,7 @@ func BenchmarkOnward(b *testing.B) {
 		}
 		plans += time.Since(start)
 		start = time.Now()
-		if out, _ := onward.OnwardFrom(d, onward.Came{Step: "rail", Height: measure.Typed("6 3/8")}, against(record.NewLog()),
+		if out, _ := onward.OnwardFrom(d, onward.Came{Step: "rail", Height: measure.Typed("6 3/8")}, whole.Against(record.NewLog()),
 			ask.Enough(nil)); len(out.Ways) != 4 {
 			b.Fatal("not every way")
 		}

@@ -1,4 +1,4 @@
-package plan_test
+package recut_test
 
 import (
 	"fmt"
@@ -22,14 +22,15 @@ import (
 	"vicis/core/recut"
 	"vicis/core/straight"
 	"vicis/core/work"
+	"vicis/internal/trial/whole"
 )
 
 // wave is a quilt of one tube: so many strips of a width, the columns as wide as widths say, each stepping by its step
 // against the one before; the first begins at the first strip.
 func wave(t testing.TB, strips int, cut string, widths []string, steps []float64) document.Document {
 	t.Helper()
-	d := fromLibrary(t, "rising-steps")
-	set, tube := unit(t, d, "set").How.(*straight.StripSet), unit(t, d, "wave").How.(*recut.Tube)
+	d := whole.FromLibrary(t, "rising-steps")
+	set, tube := whole.Unit(t, d, "set").How.(*straight.StripSet), whole.Unit(t, d, "wave").How.(*recut.Tube)
 	set.Strips = nil
 	for i := range strips {
 		set.Strips = append(set.Strips, straight.SetStrip{
@@ -71,7 +72,7 @@ func TestCrossingsOfWaves(t *testing.T) {
 	} {
 		d := wave(t, one.strips, "2 1/2 in", []string{"2 in"}, one.steps)
 		d.Top.Rows, d.Top.Columns = 1, 1
-		p := planned(t, d)
+		p := whole.Planned(t, d)
 		inside, clash := 0, 0
 		for _, place := range p.Press.Places {
 			if strings.HasPrefix(place.Where, "inside Wave") {
@@ -90,7 +91,7 @@ func TestCrossingsOfWaves(t *testing.T) {
 			t.Errorf("%d strips, steps of %v: %d are turned by hand, and %d clash", one.strips, one.steps, told, clash)
 		}
 		d.Press = &document.Press{TwoWays: []document.TwoWays{{Unit: "set", In: "wave", Which: quilt.EveryColumn}}}
-		if two := planned(t, d); two.Press.Clashes != 0 || len(two.Tubes[0].Sets) != 2 {
+		if two := whole.Planned(t, d); two.Press.Clashes != 0 || len(two.Tubes[0].Sets) != 2 {
 			t.Errorf("%d strips, steps of %v: with two tubes in turn %d clash", one.strips, one.steps, two.Press.Clashes)
 		}
 	}
@@ -115,17 +116,17 @@ func TestTheSecondTubeIsARemedy(t *testing.T) {
 // Laid straight they know it too.
 func TestTheSecondTubeOfColumnsLaidStraight(t *testing.T) {
 	d := wave(t, 6, "2 1/2 in", []string{"2 in"}, steps(5, 2))
-	unit(t, d, "wave").How.(*recut.Tube).Straight = true
+	whole.Unit(t, d, "wave").How.(*recut.Tube).Straight = true
 	d.Top.Rows, d.Top.Columns = 2, 2
-	if p := planned(t, d); p.Press.Clashes == 0 {
+	if p := whole.Planned(t, d); p.Press.Clashes == 0 {
 		t.Fatal("steps of two nest in six strips")
 	}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	told := false // at the iron and at the machine: which crossing of which column
 	for _, line := range p.Press.Lines {
 		told = told || line.Of == "row-1" && strings.Contains(line.Card.Way, "column 2, crossing")
 	}
-	if row := step(t, p, "row-1"); !told || !strings.Contains(row.Sewing.Hold, "column 2, crossing") {
+	if row := whole.Step(t, p, "row-1"); !told || !strings.Contains(row.Sewing.Hold, "column 2, crossing") {
 		t.Errorf("nothing is said of what is turned by hand: %s", row.Sewing.Hold)
 	}
 	got, _ := askpress.RemediesFor(d, ask.Enough(nil))
@@ -140,15 +141,15 @@ func TestTheSecondTubeOfColumnsLaidStraight(t *testing.T) {
 // In a colourway a wave has tubes, rings and columns of its own, joined or straight.
 func TestAWaveInAColourway(t *testing.T) {
 	for _, straight := range []bool{false, true} {
-		d := fromLibrary(t, "gentle-wave")
-		unit(t, d, "wave").How.(*recut.Tube).Straight = straight
+		d := whole.FromLibrary(t, "gentle-wave")
+		whole.Unit(t, d, "wave").How.(*recut.Tube).Straight = straight
 		d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "rust", Name: "Rust", Colour: "#8d3f2f"})
 		d.Colourways = []document.Colourway{{ID: "rust", Name: "Rust", Fabrics: map[string]string{d.Roles[0].ID: "rust"}}}
 		d.Top.Repeat = [][]quilt.Cell{{{Unit: "wave"}, {Unit: "wave", Colourway: "rust"}}}
 		d.Top.Rows, d.Top.Columns = 2, 4
-		p := planned(t, d)
+		p := whole.Planned(t, d)
 		for _, id := range []string{"wave:c2", "wave@rust:c2"} {
-			if s := step(t, p, id); s.Make != 8 {
+			if s := whole.Step(t, p, id); s.Make != 8 {
 				t.Errorf("straight %v: %d of %s", straight, s.Make, id)
 			}
 		}
@@ -161,8 +162,8 @@ func TestAWaveInAColourway(t *testing.T) {
 // Ways to turn a wave are worked out as whole quilts: each says what its plan says.
 func TestWavesAreArrangedAsTheyAreLaid(t *testing.T) {
 	for _, straight := range []bool{false, true} {
-		d := fromLibrary(t, "gentle-wave")
-		tube := unit(t, d, "wave").How.(*recut.Tube)
+		d := whole.FromLibrary(t, "gentle-wave")
+		tube := whole.Unit(t, d, "wave").How.(*recut.Tube)
 		tube.Straight = straight
 		d.Top.Rows, d.Top.Columns = 3, 2
 		got, problems := askpress.Arrangements(d, ask.Enough(nil))
@@ -172,7 +173,7 @@ func TestWavesAreArrangedAsTheyAreLaid(t *testing.T) {
 		for _, a := range got.List {
 			one := d
 			one.Top.Repeat = a.Repeat
-			if p := planned(t, one); p.Press.Clashes != a.Clashes || p.Press.Crossings != a.Crossings {
+			if p := whole.Planned(t, one); p.Press.Clashes != a.Clashes || p.Press.Crossings != a.Crossings {
 				t.Errorf("straight %v, %s: %d of %d clash; its plan says %d of %d", straight, a.Name, a.Clashes, a.Crossings,
 					p.Press.Clashes, p.Press.Crossings)
 			}
@@ -184,8 +185,8 @@ func TestWavesAreArrangedAsTheyAreLaid(t *testing.T) {
 // cloth.
 func TestWavesOfAnotherSize(t *testing.T) {
 	for _, straight := range []bool{false, true} {
-		d := fromLibrary(t, "gentle-wave")
-		tube := unit(t, d, "wave").How.(*recut.Tube)
+		d := whole.FromLibrary(t, "gentle-wave")
+		tube := whole.Unit(t, d, "wave").How.(*recut.Tube)
 		tube.Straight, tube.Edge = straight, making.RightEnd
 		d.Top.Rows, d.Top.Columns = 2, 3
 		list, problems := askcloth.NearTo(d, measure.Typed("50"), measure.Typed("60"))
@@ -195,7 +196,7 @@ func TestWavesOfAnotherSize(t *testing.T) {
 		for _, one := range list {
 			sized := d
 			sized.Top.Rows, sized.Top.Columns = one.Rows, one.Columns
-			if p := planned(t, sized); p.Finished.Text != one.Finished.Text {
+			if p := whole.Planned(t, sized); p.Finished.Text != one.Finished.Text {
 				t.Errorf("straight %v: %d × %d is said to finish %s; its plan says %s", straight, one.Columns, one.Rows,
 					one.Finished.Text, p.Finished.Text)
 			}
@@ -207,13 +208,13 @@ func TestWavesOfAnotherSize(t *testing.T) {
 		}
 		sized := d
 		sized.Top.Rows, sized.Top.Columns = reach.Rows, reach.Columns
-		p := planned(t, sized)
+		p := whole.Planned(t, sized)
 		if p.Finished.Text != reach.Finished.Text || p.Blocks != reach.Blocks {
 			t.Errorf("straight %v: %d blocks of %s come out; their plan says %d and %s", straight, reach.Blocks,
 				reach.Finished.Text, p.Blocks, p.Finished.Text)
 		}
 		resized, problems := askunits.Resize(d, "wave", measure.Typed("15"))
-		if p := planned(t, resized.Document); problems.Stopped() || p.Tubes[0].Columns[0].Width.Text != "4½″" ||
+		if p := whole.Planned(t, resized.Document); problems.Stopped() || p.Tubes[0].Columns[0].Width.Text != "4½″" ||
 			p.Tubes[0].Sets[0].Round != "32″" {
 			t.Errorf("twice as wide it is cut %s of a tube %s round: %v", p.Tubes[0].Columns[0].Width.Text,
 				p.Tubes[0].Sets[0].Round, problems)
@@ -224,7 +225,7 @@ func TestWavesOfAnotherSize(t *testing.T) {
 // A tube of eight 2½″ strips: 16 round, columns 16½; widths 2½, 2, 1½, 1, 1½, 2 take 10½″ and join to 8″; ten of them
 // take 105″, three tubes at 39½″ each.
 func TestATubeOfEight(t *testing.T) {
-	d := fromLibrary(t, "gentle-wave")
+	d := whole.FromLibrary(t, "gentle-wave")
 	d.Top.Rows, d.Top.Columns = 2, 5
 	w, ok := work.Of(d)
 	if !ok {
@@ -253,8 +254,8 @@ func TestATubeOfEight(t *testing.T) {
 
 // Rings come to hand in the order of the list, over all tubes, where that takes no tube more; every ring once.
 func TestTheListRunsOnFromTubeToTube(t *testing.T) {
-	d := fromLibrary(t, "gentle-wave")
-	p := planned(t, d)
+	d := whole.FromLibrary(t, "gentle-wave")
+	p := whole.Planned(t, d)
 	var widths []string
 	for _, part := range p.Script {
 		for _, line := range part.Lines {
@@ -274,7 +275,7 @@ func TestTheListRunsOnFromTubeToTube(t *testing.T) {
 	}
 	// On cloth where the order of the list would take one tube more than the fewest, every tube follows it by itself.
 	d.Cloth.Usable, d.Top.Columns, d.Top.Rows = measure.Typed("9 1/2 in"), 1, 1
-	tube := unit(t, d, "wave").How.(*recut.Tube)
+	tube := whole.Unit(t, d, "wave").How.(*recut.Tube)
 	for i, w := range []making.Breadth{
 		making.Typed("5 in"), making.Typed("5 in"), making.Typed("4 in"),
 		making.Typed("4 in"),
@@ -298,8 +299,8 @@ func TestHalfSteps(t *testing.T) {
 		even recut.Evening
 		long float64
 	}{{recut.TrimEnds, 12}, {recut.EkeOut, 12.5}} {
-		d := fromLibrary(t, "half-step-wave")
-		unit(t, d, "wave").How.(*recut.Tube).Even = one.even
+		d := whole.FromLibrary(t, "half-step-wave")
+		whole.Unit(t, d, "wave").How.(*recut.Tube).Even = one.even
 		w, ok := work.Of(d)
 		if !ok {
 			t.Fatal(*w.Problems)
@@ -322,7 +323,7 @@ func TestHalfSteps(t *testing.T) {
 				}
 			}
 		}
-		p := planned(t, d)
+		p := whole.Planned(t, d)
 		if bits := slices.ContainsFunc(p.Steps,
 			func(s machine.StepShown) bool {
 				return strings.HasSuffix(string(s.ID),
@@ -336,7 +337,7 @@ func TestHalfSteps(t *testing.T) {
 // Columns straight in the top, one more at an end of every row: rings, openings and rows follow, and rows alternate. It
 // is the same quilt as one whose columns are laid one by one.
 func TestColumnsStraightInTheTop(t *testing.T) {
-	byHand := fromLibrary(t, "gentle-wave")
+	byHand := whole.FromLibrary(t, "gentle-wave")
 	var row []quilt.Cell
 	for range 2 {
 		for i := range 6 {
@@ -345,14 +346,14 @@ func TestColumnsStraightInTheTop(t *testing.T) {
 	}
 	row = append(row, quilt.Cell{Unit: place(0)})
 	byHand.Top.Repeat, byHand.Top.Rows, byHand.Top.Columns = [][]quilt.Cell{row}, 3, 13
-	straight := fromLibrary(t, "gentle-wave")
-	tube := unit(t, straight, "wave").How.(*recut.Tube)
+	straight := whole.FromLibrary(t, "gentle-wave")
+	tube := whole.Unit(t, straight, "wave").How.(*recut.Tube)
 	tube.Straight, tube.Edge = true, making.RightEnd
 	straight.Top.Rows, straight.Top.Columns = 3, 2
 	for _, d := range []document.Document{byHand, straight} {
-		p := planned(t, d)
+		p := whole.Planned(t, d)
 		for id, n := range map[string]int{"wave:c1": 9, "wave:c2": 12, "wave:c3": 12, "wave:c4": 6} {
-			if s := step(t, p, id); s.Make != n || s.Does != "open" {
+			if s := whole.Step(t, p, id); s.Make != n || s.Does != "open" {
 				t.Errorf("%s: %d to %s", id, s.Make, s.Does)
 			}
 		}
@@ -365,7 +366,7 @@ func TestColumnsStraightInTheTop(t *testing.T) {
 		if p.Finished.Text != "17″ × 48″" {
 			t.Error(p.Finished.Text)
 		}
-		if row := step(t, p, "row-1"); row.Says != "Sew row 1 of 13 columns, twice." {
+		if row := whole.Step(t, p, "row-1"); row.Says != "Sew row 1 of 13 columns, twice." {
 			t.Error(row.Says)
 		}
 		if _, said := plan.Make(d, nil); len(said) > 0 {
@@ -384,13 +385,13 @@ func TestColumnsStraightInTheTop(t *testing.T) {
 		cells    int
 	}{{true, "", "15″ × 48″", 36}, {true, making.LeftEnd, "16½″ × 48″", 39}, {false, making.RightEnd, "17″ × 48″", 9}} {
 		tube.Straight, tube.Edge = one.straight, one.edge
-		if p := planned(t, straight); p.Finished.Text != one.size || len(p.Quilt.Cells) != one.cells {
+		if p := whole.Planned(t, straight); p.Finished.Text != one.size || len(p.Quilt.Cells) != one.cells {
 			t.Errorf("%+v: %s, %d cells", one, p.Finished.Text, len(p.Quilt.Cells))
 		}
 	}
 	tube.Straight, tube.Edge, straight.Top.Columns = true, making.RightEnd, 5000
 	_, problems := plan.Make(straight, nil)
-	refused(t, problems, "row-too-long", "/top/columns")
+	whole.Refused(t, problems, "row-too-long", "/top/columns")
 }
 
 func place(i int) naming.Unit { return naming.Of("wave").Look(fmt.Sprintf("c%d", i+1)) }
@@ -477,34 +478,34 @@ func TestTubesThatCannotBe(t *testing.T) {
 			m.Columns[2].Step, m.Even = 0.5, recut.EkeOut
 		}, "strip-too-narrow", at("/columns/2")},
 	} {
-		d := fromLibrary(t, "rising-steps")
-		one.change(unit(t, d, "set").How.(*straight.StripSet), unit(t, d, "wave").How.(*recut.Tube))
+		d := whole.FromLibrary(t, "rising-steps")
+		one.change(whole.Unit(t, d, "set").How.(*straight.StripSet), whole.Unit(t, d, "wave").How.(*recut.Tube))
 		_, problems := plan.Make(d, nil)
 		if !problems.Stopped() {
 			t.Errorf("%s is taken", one.name)
 			continue
 		}
-		refused(t, problems, one.code, one.at)
+		whole.Refused(t, problems, one.code, one.at)
 		for _, p := range problems.Stops() {
 			if p.Code != one.code {
 				t.Errorf("%s: %s is said as well: %s", one.name, p.Code, p.Says)
 			}
 		}
 	}
-	d := fromLibrary(t, "rising-steps")
+	d := whole.FromLibrary(t, "rising-steps")
 	d.Parts = append(d.Parts, making.Unit{
 		ID: "seg", Name: "Segment",
 		How: &straight.SubCut{From: "set", Width: making.Typed("2 in")},
 	})
 	_, problems := plan.Make(d, nil)
-	refused(t, problems, "set-closed", "/units/2/how/from")
+	whole.Refused(t, problems, "set-closed", "/units/2/how/from")
 }
 
 // Where a wave breaks off, the longer lists that are offered go on, and are the whole plan of another document.
 func TestAWaveThatBreaksOff(t *testing.T) {
 	d := wave(t, 8, "2 1/2 in", []string{"2 in", "1 1/2 in", "1 in", "1 1/2 in"}, steps(3, 1))
 	d.Top.Rows, d.Top.Columns = 2, 2
-	before := planned(t, d)
+	before := whole.Planned(t, d)
 	if before.Tubes[0].Closes || before.Tubes[0].Back != -3 {
 		t.Fatalf("it steps back by %v and closes: %v", before.Tubes[0].Back, before.Tubes[0].Closes)
 	}
@@ -514,7 +515,7 @@ func TestAWaveThatBreaksOff(t *testing.T) {
 	}
 	for i, columns := range []int{6, 8, 6} { // there and back; twice round; two columns more that step back
 		w := got.List[i]
-		p := planned(t, w.Document)
+		p := whole.Planned(t, w.Document)
 		if !p.Tubes[0].Closes || w.Columns != columns || len(p.Tubes[0].Columns) != columns {
 			t.Errorf("%s: %d columns, closes: %v", w.Name, w.Columns, p.Tubes[0].Closes)
 		}

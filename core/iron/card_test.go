@@ -1,4 +1,4 @@
-package plan_test
+package iron_test
 
 import (
 	"strings"
@@ -6,13 +6,14 @@ import (
 
 	"vicis/core/document"
 	"vicis/core/iron"
+	"vicis/internal/trial/whole"
 )
 
 // The cards say what lies on top, measure, and warn of edges that stretch.
 func TestPressCards(t *testing.T) {
 	card := func(d document.Document, step string) iron.PressCard {
 		t.Helper()
-		for _, l := range planned(t, d).Press.Lines {
+		for _, l := range whole.Planned(t, d).Press.Lines {
 			if string(l.Step) == step {
 				return l.Card
 			}
@@ -20,7 +21,7 @@ func TestPressCards(t *testing.T) {
 		t.Fatalf("%s is not pressed", step)
 		return iron.PressCard{}
 	}
-	rail := fromLibrary(t, "rail")
+	rail := whole.FromLibrary(t, "rail")
 	rail.Top.Rows, rail.Top.Columns = 2, 2
 	if c := card(rail, "rail-set"); !strings.Contains(c.Check, "5″") || len(c.Cautions) != 1 ||
 		!strings.Contains(c.Way, "not pushing") {
@@ -29,10 +30,10 @@ func TestPressCards(t *testing.T) {
 	if c := card(rail, "block/row-1"); !strings.Contains(c.Lay, "-hand one on top") {
 		t.Errorf("two rails are not told apart: %q", c.Lay)
 	}
-	pinwheel := fromLibrary(t, "pinwheel")
+	pinwheel := whole.FromLibrary(t, "pinwheel")
 	pinwheel.Schools.SetFirst = true
 	toward := ""
-	for _, l := range planned(t, pinwheel).Press.Lines {
+	for _, l := range whole.Planned(t, pinwheel).Press.Lines {
 		if l.Step == "half" {
 			toward, _ = strings.CutPrefix(l.Says, "flat as sewn first, then toward ")
 		}
@@ -43,7 +44,7 @@ func TestPressCards(t *testing.T) {
 	}
 	// Quarters of a square have their long edge on the straight grain; halves cut from a square that was sewn all round
 	// do not.
-	hourglass := fromLibrary(t, "hourglass")
+	hourglass := whole.FromLibrary(t, "hourglass")
 	if c := card(hourglass, "hourglass"); strings.Contains(strings.Join(c.Cautions, " "), "bias") {
 		t.Errorf("an hourglass has its edges on the straight grain: %+v", c.Cautions)
 	}
@@ -52,7 +53,7 @@ func TestPressCards(t *testing.T) {
 		t.Errorf("%+v", c)
 	}
 	// Round a chain of seams that is thick the needle is warned; where all is thin it is not.
-	p := planned(t, fromLibrary(t, "pinwheel")).Press
+	p := whole.Planned(t, whole.FromLibrary(t, "pinwheel")).Press
 	thick := 0
 	for _, place := range p.Places {
 		if place.Layers >= 9 {

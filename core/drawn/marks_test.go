@@ -1,4 +1,4 @@
-package plan_test
+package drawn_test
 
 import (
 	"fmt"
@@ -9,20 +9,21 @@ import (
 	"vicis/core/making"
 	"vicis/core/plan"
 	"vicis/core/quilt"
+	"vicis/internal/trial/whole"
 )
 
 // On the back of a quilt of plain squares every crossing that is counted is drawn, once, where two seams that are drawn
 // come together; straight, with a pieced border, and on point.
 func TestTheBackOfTheWholeQuilt(t *testing.T) {
-	straight := bordered(t, 4, 4, "8 1/2")
+	straight := whole.Bordered(t, 4, 4, "8 1/2")
 	straight.Top.Borders[0].Corners, straight.Top.Borders[0].Corner = "", &quilt.Cell{Unit: "light"}
-	squares := bordered(t, 4, 4, "8 1/2")
-	plain := bordered(t, 3, 5, "2 1/2")
+	squares := whole.Bordered(t, 4, 4, "8 1/2")
+	plain := whole.Bordered(t, 3, 5, "2 1/2")
 	plain.Top.Borders = []quilt.Border{{ID: "strip", Name: "strip", Role: "A", Width: making.Typed("3 1/2")}}
 	for name, p := range map[string]plan.Plan{
-		"corner units":   planned(t, straight),
-		"corner squares": planned(t, squares), "strips": planned(t, plain),
-		"on point": planned(t, onPoint(t, 3, 4, "9")),
+		"corner units":   whole.Planned(t, straight),
+		"corner squares": whole.Planned(t, squares), "strips": whole.Planned(t, plain),
+		"on point": whole.Planned(t, whole.OnPoint(t, 3, 4, "9")),
 	} {
 		if len(p.Quilt.Crosses) != p.Press.Crossings || p.Press.Crossings == 0 {
 			t.Errorf("%s: %d drawn, %d counted", name, len(p.Quilt.Crosses), p.Press.Crossings)

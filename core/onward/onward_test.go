@@ -1,4 +1,4 @@
-package plan_test
+package onward_test
 
 import (
 	"encoding/json"
@@ -23,6 +23,7 @@ import (
 	"vicis/core/tally"
 	"vicis/core/work"
 	"vicis/internal/quilts"
+	"vicis/internal/trial/whole"
 )
 
 // rails is a rail fence of our own, laid beside plain blocks, with a border: sets of three strips of 2½″, squares of
@@ -57,7 +58,7 @@ func waysOn(t testing.TB, d document.Document, came onward.Came,
 	for _, e := range events {
 		log.Add(e)
 	}
-	out, problems := onward.OnwardFrom(d, came, against(log), ask.Enough(nil))
+	out, problems := onward.OnwardFrom(d, came, whole.Against(log), ask.Enough(nil))
 	if problems.Stopped() {
 		t.Fatal(problems)
 	}
@@ -341,7 +342,7 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 			for _, one := range tallied(w, 2, s.ID) {
 				log.Add(one)
 			}
-			out, problems := onward.OnwardFrom(e.Document, came, against(log), ask.Enough(nil))
+			out, problems := onward.OnwardFrom(e.Document, came, whole.Against(log), ask.Enough(nil))
 			if problems.Stopped() {
 				t.Errorf("%s, %s measured %s × %s: %v", e.ID, s.ID, came.Width, came.Height, problems)
 				continue
@@ -423,7 +424,7 @@ func TestEveryQuiltCanBeAskedForAnotherAllowanceAndSize(t *testing.T) {
 		t.Fatal(err)
 	}
 	for _, d := range list {
-		way, problems := onward.AllowanceFrom(d, measure.Typed("7/32 in"), against(record.NewLog()), ask.Enough(nil))
+		way, problems := onward.AllowanceFrom(d, measure.Typed("7/32 in"), whole.Against(record.NewLog()), ask.Enough(nil))
 		if problems.Stopped() || len(way.Says) == 0 {
 			t.Errorf("%s: %+v, %v", d.Name, way, problems)
 		}

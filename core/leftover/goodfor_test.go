@@ -1,4 +1,4 @@
-package plan_test
+package leftover_test
 
 import (
 	"fmt"
@@ -13,6 +13,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/quilt"
 	"vicis/internal/quilts"
+	"vicis/internal/trial/whole"
 )
 
 // What is left of two quilts, by pencil.
@@ -51,7 +52,7 @@ func TestASpareBlock(t *testing.T) {
 	half := `{"id":"half","name":"Half","how":{"by":"half-square triangles","way":"eight","lower":{"role":"A"},"upper":{"role":"B"},"finished":"2 in","sizing":"rule"}}`
 	wheel := `{"id":"block","name":"Pinwheel","how":{"by":"grid","rows":[{"id":"r","cells":[{"unit":"half"},{"unit":"half","turn":90}]},{"id":"s","cells":[{"unit":"half","turn":270},{"unit":"half","turn":180}]}]}}`
 	for columns, want := range map[int]string{3: "1 more of Pinwheel", 4: "", 5: "1 more of Pinwheel"} {
-		text := pencilled(2, `{"seed":1,"falls":true}`)
+		text := whole.Pencilled(2, `{"seed":1,"falls":true}`)
 		a, b := strings.Index(text, `"units":[`), strings.Index(text, `"top":`)
 		text = text[:a] + `"units":[` + half + `,` + wheel + `],` +
 			strings.Replace(text[b:], `"rows":2,"columns":3`, fmt.Sprintf(`"rows":1,"columns":%d`, columns), 1)

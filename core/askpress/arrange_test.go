@@ -1,4 +1,4 @@
-package plan_test
+package askpress_test
 
 import (
 	"strings"
@@ -8,6 +8,7 @@ import (
 	"vicis/core/askpress"
 	"vicis/core/document"
 	"vicis/core/quilt"
+	"vicis/internal/trial/whole"
 )
 
 // Counted by Burnside's lemma over the sixteen motions (four slides of the repeat, each with four turns of the whole):
@@ -23,7 +24,7 @@ func TestArrangementsAreDistinct(t *testing.T) {
 		{"half-rails", burnside(1)},
 		{"log-cabin", burnside(4)},
 	} {
-		d := fromLibrary(t, c.block)
+		d := whole.FromLibrary(t, c.block)
 		d.Top.Rows, d.Top.Columns = 6, 6
 		arranged, problems := askpress.Arrangements(d, ask.Enough(nil))
 		list := arranged.List
@@ -47,7 +48,7 @@ func TestArrangementsAreDistinct(t *testing.T) {
 			// What is said of it is what the quilt is once it is laid so.
 			e := d
 			e.Top.Repeat = a.Repeat
-			if p := planned(t, e); p.Press.Clashes != a.Clashes || p.Press.Crossings != a.Crossings {
+			if p := whole.Planned(t, e); p.Press.Clashes != a.Clashes || p.Press.Crossings != a.Crossings {
 				t.Errorf("%s, %s: %d of %d clash, planned %d of %d", c.block, a.Name, a.Clashes, a.Crossings,
 					p.Press.Clashes, p.Press.Crossings)
 			}
@@ -60,7 +61,7 @@ func TestArrangementsAreDistinct(t *testing.T) {
 
 // Other blocks stay where they lie, as they lie.
 func TestArrangementsKeepTheOtherBlocks(t *testing.T) {
-	d := fromLibrary(t, "half-square")
+	d := whole.FromLibrary(t, "half-square")
 	text, _ := document.Write(d)
 	d, problems := document.Read([]byte(strings.Replace(string(text), `"units": [`,
 		`"units": [{"id": "plain", "name": "Plain", "how": {"by": "patch", "role": "A", "width": "4 1/2", "height": "4 1/2"}},`, 1)))
@@ -79,7 +80,7 @@ func TestArrangementsKeepTheOtherBlocks(t *testing.T) {
 	for _, a := range list {
 		e := d
 		e.Top.Repeat = a.Repeat
-		count := counts(planned(t, e))
+		count := whole.Counts(whole.Planned(t, e))
 		if count["plain"] != 18 || len(a.Repeat) > 2 || len(a.Repeat[0]) > 4 {
 			t.Errorf("%v: %d plain blocks", a.Repeat, count["plain"])
 		}

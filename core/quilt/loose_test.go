@@ -1,4 +1,4 @@
-package plan_test
+package quilt_test
 
 import (
 	"slices"
@@ -12,6 +12,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/problem"
 	"vicis/internal/quilts"
+	"vicis/internal/trial/whole"
 )
 
 // Loose blocks take what the same blocks take in a quilt, nothing is sewn after them, and no seam of theirs is pressed
@@ -74,8 +75,8 @@ func TestLooseBlocks(t *testing.T) {
 func TestASamplerIsOfAllSizes(t *testing.T) {
 	text := strings.NewReplacer(`"repeat":[[{"unit":"block"}]]`,
 		`"loose":true,"repeat":[[{"unit":"block"},{"unit":"sq"}],[{"unit":"half"},{"unit":"block","turn":90}]]`,
-		`"deal":{}`, `"deal":{"seed":1}`).Replace(pencilled(3, `{}`))
-	w, problems := deal(t, text)
+		`"deal":{}`, `"deal":{"seed":1}`).Replace(whole.Pencilled(3, `{}`))
+	w, problems := whole.Deal(t, text)
 	if len(problems.Stops()) > 0 {
 		t.Fatal(problems)
 	}
@@ -91,7 +92,7 @@ func TestASamplerIsOfAllSizes(t *testing.T) {
 	if w.Lines["half"].Need != 5 || w.Lines["sq"].Need != 4 { // three blocks take one of each
 		t.Errorf("%+v %+v", w.Lines["half"], w.Lines["sq"])
 	}
-	if _, problems := deal(t, strings.Replace(text, `"loose":true,`, ``, 1)); !slices.ContainsFunc(problems,
+	if _, problems := whole.Deal(t, strings.Replace(text, `"loose":true,`, ``, 1)); !slices.ContainsFunc(problems,
 		func(p problem.Problem) bool { return p.Code == "blocks-differ" }) {
 		t.Error(problems)
 	}

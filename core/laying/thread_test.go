@@ -1,4 +1,4 @@
-package plan_test
+package laying_test
 
 import (
 	"math"

@@ -1,4 +1,4 @@
-package plan_test
+package iron_test
 
 import (
 	"fmt"
@@ -22,11 +22,12 @@ import (
 	"vicis/core/tally"
 	"vicis/core/triangle"
 	"vicis/core/work"
+	"vicis/internal/trial/whole"
 )
 
 // ofPatches is a four-patch of two squares and two, none of them turned, laid 4 × 4.
 func ofPatches(t *testing.T) document.Document {
-	d := fromLibrary(t, "pinwheel")
+	d := whole.FromLibrary(t, "pinwheel")
 	d.Parts = []making.Unit{
 		{ID: "a", Name: "A", How: &straight.PlainPatch{
 			Role: "A", Width: making.Typed("2 1/2 in"),
@@ -55,7 +56,7 @@ func TestAPrintWithADirectionIsNotTurnedUnasked(t *testing.T) {
 		turned int
 	}{{cloth.Plain, 8}, {cloth.TwoWay, 8}, {cloth.OneWay, 0}} {
 		d.Fabrics[0].Print = c.print
-		p := planned(t, d)
+		p := whole.Planned(t, d)
 		if p.Press.Turned != c.turned || strings.Contains(p.Press.Detail, "looks the same, and") != (c.turned > 0) {
 			t.Errorf("%s: %d turned, %q", c.print, p.Press.Turned, p.Press.Detail)
 		}
@@ -68,14 +69,14 @@ func TestAPrintWithADirectionIsNotTurnedUnasked(t *testing.T) {
 		}
 	}
 	d.Fabrics[0].Print = cloth.Plain
-	if says := planned(t, d).Press.Detail; !strings.Contains(says,
+	if says := whole.Planned(t, d).Press.Detail; !strings.Contains(says,
 		fmt.Sprintf("no crossing clashes instead of %d.", straight)) {
 		t.Errorf("%q, want %d", says, straight)
 	}
 	// A quarter turn shows a stripe: rails laid in turn are no longer taken for the same.
-	rail := fromLibrary(t, "rail")
+	rail := whole.FromLibrary(t, "rail")
 	rail.Fabrics[0].Print = cloth.TwoWay
-	if p := planned(t, rail); p.Press.Turned != 0 {
+	if p := whole.Planned(t, rail); p.Press.Turned != 0 {
 		t.Errorf("%d rails are turned", p.Press.Turned)
 	}
 }
@@ -84,7 +85,7 @@ func TestAPrintWithADirectionIsNotTurnedUnasked(t *testing.T) {
 func TestRowsOfAOneWayPrintAreNotTurnedOver(t *testing.T) {
 	d := ofPatches(t)
 	rows := func() (n int) {
-		for _, s := range planned(t, d).Steps {
+		for _, s := range whole.Planned(t, d).Steps {
 			if strings.HasPrefix(string(s.ID), "block/row-") {
 				n++
 			}
@@ -108,7 +109,7 @@ func TestRowsOfAOneWayPrintAreNotTurnedOver(t *testing.T) {
 
 // What the quilter turns is cautioned where it is laid, once the print shows it.
 func TestATurnedCellIsCautionedWhereItIsLaid(t *testing.T) {
-	d := fromLibrary(t, "four-patch")
+	d := whole.FromLibrary(t, "four-patch")
 	d.Top.Rows, d.Top.Columns = 4, 4
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}, {Unit: "block"}, {Unit: "block", Turn: 180}}}
 	none := func() {
@@ -122,13 +123,13 @@ func TestATurnedCellIsCautionedWhereItIsLaid(t *testing.T) {
 	}
 	none()
 	d.Fabrics[0].Print = cloth.OneWay
-	warned(t, d, "print-turned-here", "/top/repeat/0/2/turn", "upside down")
+	whole.Warned(t, d, "print-turned-here", "/top/repeat/0/2/turn", "upside down")
 	d.Fabrics[0].Print = cloth.TwoWay
 	none()
-	wheel := fromLibrary(t, "pinwheel")
+	wheel := whole.FromLibrary(t, "pinwheel")
 	half(t, wheel).Way = triangle.Two
 	wheel.Fabrics[0].Print = cloth.TwoWay
-	warned(t, wheel, "print-turned-here", "/units/1/how/rows/0/cells/", "Half-square unit is turned here")
+	whole.Warned(t, wheel, "print-turned-here", "/units/1/how/rows/0/cells/", "Half-square unit is turned here")
 }
 
 // half is how the half-square units of a document are made.
@@ -148,7 +149,7 @@ func half(t *testing.T, d document.Document) *triangle.HalfSquare {
 // are four round both diagonals: a stripe then lies along in some and across in others. Nothing is then said of how it
 // lies in the block.
 func TestPrintsThatFallOutEitherWay(t *testing.T) {
-	d := fromLibrary(t, "pinwheel")
+	d := whole.FromLibrary(t, "pinwheel")
 	for _, c := range []struct {
 		way    triangle.AtATime
 		print  cloth.Print
@@ -173,13 +174,13 @@ func TestPrintsThatFallOutEitherWay(t *testing.T) {
 	}
 	half(t, d).Way = triangle.Two
 	d.Fabrics[0].Print = cloth.OneWay
-	warned(t, d, "print-falls-either-way", "/fabrics/0/print", "not all of Half-square unit")
-	framed := fromLibrary(t, "square-in-square")
+	whole.Warned(t, d, "print-falls-either-way", "/fabrics/0/print", "not all of Half-square unit")
+	framed := whole.FromLibrary(t, "square-in-square")
 	for i := range framed.Fabrics {
 		framed.Fabrics[i].Print = cloth.OneWay
 	}
 	// its triangles are halves of squares
-	warned(t, framed, "print-falls-either-way", "/fabrics/1/print", "Square in a square")
+	whole.Warned(t, framed, "print-falls-either-way", "/fabrics/1/print", "Square in a square")
 }
 
 // A unit whose print would lie another way does not stand in for one; and a row in which a block was turned is another
@@ -222,7 +223,7 @@ func TestWhatIsSeenOfAPrintIsKeptWithWhatIsCounted(t *testing.T) {
 
 // A crossing that a seam does not have cannot be spun, and nobody says that it was there once.
 func TestOnlyCrossingsThatAreThereAreSpun(t *testing.T) {
-	d := fromLibrary(t, "nine-patch")
+	d := whole.FromLibrary(t, "nine-patch")
 	seam := naming.Seam("")
 	w, _ := work.Of(d)
 	for _, m := range w.Units {
@@ -236,16 +237,16 @@ func TestOnlyCrossingsThatAreThereAreSpun(t *testing.T) {
 		t.Fatal("no seam of a nine-patch has two crossings")
 	}
 	d.Press = &document.Press{Spun: []naming.Crossing{seam.At(9)}}
-	warned(t, d, "crossing-gone", "/press/spun/0", "at 2 points")
+	whole.Warned(t, d, "crossing-gone", "/press/spun/0", "at 2 points")
 	d.Press.Spun[0] = "block/never#1"
-	if p := warned(t, d, "seam-gone", "/press/spun/0", "no such seam"); strings.Contains(p.Says, "any more") {
+	if p := whole.Warned(t, d, "seam-gone", "/press/spun/0", "no such seam"); strings.Contains(p.Says, "any more") {
 		t.Error(p.Says)
 	}
 }
 
 // Under a school that goes to the dark, the last seams of a nine-patch mirror each other where nothing else decides.
 func TestNoRidgeUnderToTheDark(t *testing.T) {
-	d := fromLibrary(t, "nine-patch")
+	d := whole.FromLibrary(t, "nine-patch")
 	d.Schools.Press = pressing.Dark
 	w, _ := work.Of(d)
 	block := w.Unit("block").Seams
@@ -257,24 +258,24 @@ func TestNoRidgeUnderToTheDark(t *testing.T) {
 // Flipped corners lie outside; where a school of the middle says nothing, or is not followed, that is said, with what
 // it would cost.
 func TestASchoolThatCannotBeFollowedSaysSo(t *testing.T) {
-	d := fromLibrary(t, "snowball")
+	d := whole.FromLibrary(t, "snowball")
 	d.Schools.Press = pressing.Outward
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if strings.Contains(p.Press.Detail, "Neither side") {
 		t.Error(p.Press.Detail)
 	}
-	wheel := fromLibrary(t, "pinwheel")
+	wheel := whole.FromLibrary(t, "pinwheel")
 	wheel.Schools.Press = pressing.Outward
-	if says := planned(t, wheel).Press.Detail; !strings.Contains(says, "nearer the middle in Half-square unit") {
+	if says := whole.Planned(t, wheel).Press.Detail; !strings.Contains(says, "nearer the middle in Half-square unit") {
 		t.Error(says)
 	}
-	nine := fromLibrary(t, "uneven-nine-patch")
+	nine := whole.FromLibrary(t, "uneven-nine-patch")
 	nine.Schools.Press = pressing.Outward
 	w, _ := work.Of(nine)
 	if len(w.Press.Unheeded) == 0 {
 		t.Skip("all of it goes outward")
 	}
-	says := planned(t, nine).Press.Detail
+	says := whole.Planned(t, nine).Press.Detail
 	held := nine
 	held.Press = &document.Press{Held: map[naming.Seam]document.SeamSide{}}
 	for _, s := range w.Press.Unheeded {
@@ -292,7 +293,7 @@ func TestASchoolThatCannotBeFollowedSaysSo(t *testing.T) {
 // Sizes that hold √2 of an allowance do not grow with the strips: an hourglass of squares cut 4¼ finishes 3.0429
 // (geometry), and asked for 4 it finishes 4, from squares of 4 + 1.2071.
 func TestResizeSolvesForWhatIsSewn(t *testing.T) {
-	d := fromLibrary(t, "pinwheel")
+	d := whole.FromLibrary(t, "pinwheel")
 	d.Parts = []making.Unit{
 		{ID: "sq", Name: "Square", How: &straight.PlainPatch{
 			Role: "A", Width: making.Typed("4 1/4 in"),
@@ -310,11 +311,11 @@ func TestResizeSolvesForWhatIsSewn(t *testing.T) {
 	if problems.Stopped() || r.Short != "" || r.Finished != "4″" {
 		t.Fatalf("%q, %q, %v", r.Finished, r.Short, problems)
 	}
-	cut, err := measure.Parse(unit(t, r.Document, "sq").How.(*straight.PlainPatch).Width.String(), d.Units)
+	cut, err := measure.Parse(whole.Unit(t, r.Document, "sq").How.(*straight.PlainPatch).Width.String(), d.Units)
 	if off := cut.Inches() - 5.2071; err != nil || off > 0.001 || off < -0.001 {
 		t.Errorf("squares of %v", cut)
 	}
-	if p := planned(t, r.Document); p.Block.W.Text != "4″" {
+	if p := whole.Planned(t, r.Document); p.Block.W.Text != "4″" {
 		t.Errorf("it finishes %s", p.Block.Text)
 	}
 }
@@ -323,7 +324,7 @@ func TestResizeSolvesForWhatIsSewn(t *testing.T) {
 func TestEveryOtherWayLeavesTheQuiltAsItIs(t *testing.T) {
 	offered := 0
 	for _, print := range []cloth.Print{cloth.Plain, cloth.OneWay} {
-		for _, d := range blocks(t) {
+		for _, d := range whole.Blocks(t) {
 			d.Fabrics[0].Print = print
 			before, ok := work.Of(d)
 			if !ok {
@@ -367,9 +368,9 @@ func TestEveryOtherWayLeavesTheQuiltAsItIs(t *testing.T) {
 // Four geese from one square are of two kinds, by which wing was sewn first: like beside like nests, mixed does not
 // (checked by sewing both). Nothing is promised of them unsorted; pressed so that both are alike, all of it is.
 func TestKindsThatLookAlikeAreNotPromisedUnsorted(t *testing.T) {
-	d := fromLibrary(t, "goose")
+	d := whole.FromLibrary(t, "goose")
 	d.Top.Rows, d.Top.Columns = 4, 4
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if !strings.Contains(p.Press.Says, "sorted") || !strings.Contains(p.Press.Detail, "where like meets like") {
 		t.Errorf("%s. %s", p.Press.Says, p.Press.Detail)
 	}
@@ -407,7 +408,7 @@ func TestKindsThatLookAlikeAreNotPromisedUnsorted(t *testing.T) {
 		}
 	}
 	d.Parts[0].How = making.Others(d.Parts[0].How)[1] // one at a time there is one kind
-	if says := planned(t, d).Press.Says; strings.Contains(says, "sorted") {
+	if says := whole.Planned(t, d).Press.Says; strings.Contains(says, "sorted") {
 		t.Error(says)
 	}
 }
@@ -415,7 +416,7 @@ func TestKindsThatLookAlikeAreNotPromisedUnsorted(t *testing.T) {
 // A point where several pairs of ends meet is spun once. Where it does not come undone by twisting, the card says what
 // to do.
 func TestSpunPointsAreCountedOnce(t *testing.T) {
-	d := fromLibrary(t, "pinwheel")
+	d := whole.FromLibrary(t, "pinwheel")
 	d.Top = quilt.Top{Rows: 1, Columns: 1, Repeat: [][]quilt.Cell{{{Unit: "block"}}}}
 	w, _ := work.Of(d)
 	seams := w.Unit("block").Seams
@@ -424,7 +425,7 @@ func TestSpunPointsAreCountedOnce(t *testing.T) {
 		t.Fatalf("%d points, %d crossings", last.Points, w.Press.Crossings)
 	}
 	d.Press = &document.Press{Spun: []naming.Crossing{last.ID.At(1)}}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if p.Press.Clashes == 0 && p.Press.Spun != 1 || p.Press.Spun > 1 {
 		t.Errorf("%d spun at one point, %d clash", p.Press.Spun, p.Press.Clashes)
 	}
@@ -438,7 +439,7 @@ func TestSpunPointsAreCountedOnce(t *testing.T) {
 // Of a pieced square that is cut again, what the knife goes through is no crossing any more, and its raw edges, which
 // are never sewn to a neighbour as they are, decide nothing.
 func TestWhatIsCutAgainCountsWhatIsLeft(t *testing.T) {
-	d := fromLibrary(t, "four-patch-halves")
+	d := whole.FromLibrary(t, "four-patch-halves")
 	d.Top = quilt.Top{Rows: 1, Columns: 1, Repeat: [][]quilt.Cell{{{Unit: "halved"}}}}
 	w, ok := work.Of(d)
 	if !ok {
@@ -457,13 +458,13 @@ func TestWhatIsCutAgainCountsWhatIsLeft(t *testing.T) {
 
 // A block of sixteen columns is told by its name and its columns, not by sixteen names.
 func TestManyColumnsAreToldByTheirNumbers(t *testing.T) {
-	d := fromLibrary(t, "nine-patch")
-	block := unit(t, d, "block").How.(*straight.Joined)
+	d := whole.FromLibrary(t, "nine-patch")
+	block := whole.Unit(t, d, "block").How.(*straight.Joined)
 	block.Columns = nil
 	for i := range 16 {
 		block.Columns = append(block.Columns, making.Part{ID: fmt.Sprint("c", i+1), Unit: []naming.Unit{"I", "II"}[i%2]})
 	}
-	for _, s := range planned(t, d).Steps {
+	for _, s := range whole.Planned(t, d).Steps {
 		if len(s.Name) > 60 || len(s.Says) > 160 {
 			t.Errorf("%q: %q", s.Name, s.Says)
 		}

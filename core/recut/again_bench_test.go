@@ -1,4 +1,4 @@
-package plan_test
+package recut_test
 
 import (
 	"fmt"
@@ -15,13 +15,14 @@ import (
 	"vicis/core/recut"
 	"vicis/core/straight"
 	"vicis/core/work"
+	"vicis/internal/trial/whole"
 )
 
 // partsOfParts is four-patches cut again and joined, and that cut again and joined, laid to some ten thousand patches;
 // and the same patches as a grid of squares and rectangles.
 func partsOfParts(tb testing.TB) (again, grid document.Document, patches int) {
 	tb.Helper()
-	d := fromLibrary(tb, "corners-exchanged")
+	d := whole.FromLibrary(tb, "corners-exchanged")
 	var cells [][]straight.GridCell
 	for r := range 2 {
 		cells = append(cells, nil)

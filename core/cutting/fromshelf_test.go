@@ -1,4 +1,4 @@
-package plan_test
+package cutting_test
 
 import (
 	"fmt"
@@ -10,6 +10,7 @@ import (
 	"vicis/core/cloth"
 	"vicis/core/measure"
 	"vicis/core/plan"
+	"vicis/internal/trial/whole"
 )
 
 // Twelve squares of 8½″, four from a strip of 39½″: three strips, 26″ of cloth, ¾ yd. By hand with what lies on the
@@ -103,12 +104,12 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 			map[string]int{"p": 12},
 		},
 	} {
-		d := plain(t, 4, 3)
+		d := whole.Plain(t, 4, 3)
 		for i := range c.supplies {
 			c.supplies[i].Fabric = "f"
 		}
 		d.Supplies = c.supplies
-		p := planned(t, d)
+		p := whole.Planned(t, d)
 		f := p.Cut[0]
 		strips, ready := 0, 0
 		for _, s := range f.Strips {
@@ -129,8 +130,8 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 				t.Errorf("%s: %d of %s, want %d", c.name, made[id], id, n)
 			}
 		}
-		toTheEnd(t, p, d)
-		scripted(t, p)
+		whole.ToTheEnd(t, p, d)
+		whole.Scripted(t, p)
 	}
 }
 
@@ -139,8 +140,8 @@ func TestTheShelfIsUsedFirst(t *testing.T) {
 func TestAnyShelfGivesTheSameQuilt(t *testing.T) {
 	r := rand.New(rand.NewSource(11))
 	used := 0
-	for _, d := range blocks(t) {
-		without := planned(t, d)
+	for _, d := range whole.Blocks(t) {
+		without := whole.Planned(t, d)
 		for range 4 {
 			d.Supplies = nil
 			for i, f := range d.Fabrics {
@@ -160,12 +161,12 @@ func TestAnyShelfGivesTheSameQuilt(t *testing.T) {
 					d.Supplies = append(d.Supplies, s)
 				}
 			}
-			p := planned(t, d)
+			p := whole.Planned(t, d)
 			for _, f := range p.Cut {
 				used += len(f.Shelf)
 			}
-			toTheEnd(t, p, d)
-			scripted(t, p)
+			whole.ToTheEnd(t, p, d)
+			whole.Scripted(t, p)
 			for i := range without.Steps {
 				s := without.Steps[i]
 				total := 0
@@ -208,12 +209,12 @@ func TestBadSuppliesAreSaidAtTheirPlace(t *testing.T) {
 		{func(s *cloth.Supply) { s.Length = measure.Typed("0") }, "too-small", "/supplies/1/length"},
 		{func(s *cloth.Supply) { s.Length = measure.Typed("900 yd") }, "too-small", "/supplies/1/length"},
 	} {
-		d := plain(t, 2, 2)
+		d := whole.Plain(t, 2, 2)
 		bad := good
 		bad.ID = "bad"
 		c.change(&bad)
 		d.Supplies = []cloth.Supply{good, bad}
-		if _, problems := plan.Make(d, nil); !has(problems, c.code, c.at) {
+		if _, problems := plan.Make(d, nil); !whole.Has(problems, c.code, c.at) {
 			t.Errorf("%s at %s: %v", c.code, c.at, problems)
 		}
 	}
@@ -222,8 +223,8 @@ func TestBadSuppliesAreSaidAtTheirPlace(t *testing.T) {
 // What is left, by hand. Twelve squares of 8½″: three strips of four, 39½ − 34 = 5½″ of each; ¾ yd is 27″, 26″ are cut,
 // 1″ is not worth keeping. From a yard on the shelf 10″ are left.
 func TestWhatIsLeftGoesBack(t *testing.T) {
-	d := plain(t, 4, 3)
-	p := planned(t, d)
+	d := whole.Plain(t, 4, 3)
+	p := whole.Planned(t, d)
 	if len(p.Remnants) != 1 || p.Remnants[0].Size != "8½″ × 5½″" || p.Remnants[0].Count != 3 ||
 		p.Remnants[0].Kind != cloth.Pieces || p.Remnants[0].Fits != "" {
 		t.Errorf("%+v", p.Remnants)
@@ -232,15 +233,15 @@ func TestWhatIsLeftGoesBack(t *testing.T) {
 		ID: "yard", Fabric: "f", Kind: cloth.Yardage, Width: measure.Typed("40 in"), Length: measure.Typed("1 yd"),
 		Count: 1,
 	}}
-	p = planned(t, d)
+	p = whole.Planned(t, d)
 	if len(p.Remnants) != 2 || p.Remnants[1].Size != "40″ × 10″" || p.Remnants[1].Kind != cloth.Yardage {
 		t.Errorf("%+v", p.Remnants)
 	}
 	// Area in is area out: what is cut, squared off and left is what was there, for one fabric cut into patches alone.
 	for columns := 1; columns < 12; columns++ {
-		d := plain(t, columns, 1)
+		d := whole.Plain(t, columns, 1)
 		d.Cloth.Squaring = measure.Typed("0")
-		p := planned(t, d)
+		p := whole.Planned(t, d)
 		area := float64(columns) * 8.5 * 8.5
 		for _, r := range p.Remnants {
 			w, _ := r.Width.Length(), r.Width.Err()

@@ -1,4 +1,4 @@
-package plan_test
+package cutting_test
 
 import (
 	"fmt"
@@ -19,6 +19,7 @@ import (
 	"vicis/core/straight"
 	"vicis/core/triangle"
 	"vicis/core/work"
+	"vicis/internal/trial/whole"
 )
 
 // cut is the cut list of one fabric.
@@ -34,7 +35,7 @@ func cutOf(t *testing.T, p plan.Plan, fabric string) mat.FabricCut {
 // Leftovers are told for whole blocks, not by what one step takes: a star of eight half-square units, sewn eight at a
 // time, for a quilt that leaves some.
 func TestLeftoversAreEnoughForWholeBlocks(t *testing.T) {
-	d := fromLibrary(t, "diamond") // sixteen half-square units in a block, four to a row
+	d := whole.FromLibrary(t, "diamond") // sixteen half-square units in a block, four to a row
 	d.Parts[0].How.(*triangle.HalfSquare).Way = triangle.Eight
 	d.Parts[0].How.(*triangle.HalfSquare).Sizing = making.Rule
 	for columns := 1; columns < 12; columns++ {
@@ -44,7 +45,7 @@ func TestLeftoversAreEnoughForWholeBlocks(t *testing.T) {
 			t.Fatal(w.Problems)
 		}
 		per := w.PerBlock("block")["half"].Need
-		for _, l := range planned(t, d).Ledger.Leftovers {
+		for _, l := range whole.Planned(t, d).Ledger.Leftovers {
 			if l.Step != "half" {
 				continue
 			}
@@ -57,7 +58,7 @@ func TestLeftoversAreEnoughForWholeBlocks(t *testing.T) {
 			if _, after, found := strings.Cut(l.GoodFor, "With "); found {
 				if _, err := fmt.Sscanf(after, "%d block", &more); err == nil && strings.Contains(after, "none is over") {
 					d.Top.Columns += more
-					for _, again := range planned(t, d).Ledger.Leftovers {
+					for _, again := range whole.Planned(t, d).Ledger.Leftovers {
 						if again.Step == "half" {
 							t.Errorf("with %d more, %d are over", more, again.Count)
 						}
@@ -73,10 +74,10 @@ func TestLeftoversAreEnoughForWholeBlocks(t *testing.T) {
 // mark below it does not.
 func TestCliffsKnowOfEnds(t *testing.T) {
 	checked := 0
-	for _, d := range blocks(t) {
+	for _, d := range whole.Blocks(t) {
 		d.Schools.Ends = "use"
 		d.Top.Rows, d.Top.Columns = 4, 5
-		p := planned(t, d)
+		p := whole.Planned(t, d)
 		list, _ := askcloth.Cliffs(d, ask.Enough(nil))
 		for _, c := range list {
 			name, ends := strings.CutSuffix(c.Name, ", its ends used")
@@ -117,7 +118,7 @@ func TestCliffsKnowOfEnds(t *testing.T) {
 
 // What helps below a cliff costs what a plan on the narrower cloth buys, shared by the prints of an assortment.
 func TestTheRescueIsWhatThePlanBuys(t *testing.T) {
-	d := begin(t, chain)
+	d := whole.Begin(t, whole.Chain)
 	d.Cloth.Usable, d.Cloth.Squaring = measure.Typed("40 in"), measure.Typed("1/2 in")
 	for _, prints := range []int{0, 12} {
 		if d.Fabrics[0].Print = ""; prints > 0 {
@@ -142,7 +143,7 @@ func TestTheRescueIsWhatThePlanBuys(t *testing.T) {
 					one.Fabrics[i].Usable = measure.Write(least - measure.Inch/8)
 				}
 				said := false
-				for _, f := range planned(t, one).Cut {
+				for _, f := range whole.Planned(t, one).Cut {
 					said = said || strings.HasPrefix(buy, f.Buy)
 				}
 				if !said {
@@ -160,7 +161,7 @@ func TestTheRescueIsWhatThePlanBuys(t *testing.T) {
 // wins over it. By hand: 3 × 4 nine-patches of 6½ measured 6⅜ × 6⅝ finish 5⅞ × 6⅛, the middle 17⅝ + ½ × 24½ + ½, with a
 // border cut 3½ (3 finished) 23⅝ × 30½ finished. What was sewn of rows before stays counted.
 func TestAMeasuredBlockCarriesOn(t *testing.T) {
-	d := fromLibrary(t, "nine-patch")
+	d := whole.FromLibrary(t, "nine-patch")
 	d.Top = quilt.Top{
 		Rows: 4, Columns: 3, Repeat: d.Top.Repeat,
 		Borders: []quilt.Border{{ID: "b", Name: "Border", Role: "A", Width: making.Typed("3 1/2 in")}},
@@ -175,9 +176,9 @@ func TestAMeasuredBlockCarriesOn(t *testing.T) {
 		t.Fatalf("no size of %s", id)
 		return ""
 	}
-	before := planned(t, d)
+	before := whole.Planned(t, d)
 	d.Top.Block = &quilt.Measured{Width: measure.Typed("6 3/8 in"), Height: measure.Typed("6 5/8 in")}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if p.Finished.Text != "23⅝″ × 30½″" || p.Block.Text != "5⅞″ × 6⅛″" {
 		t.Errorf("finishes %s of blocks of %s", p.Finished.Text, p.Block.Text)
 	}
@@ -188,10 +189,10 @@ func TestAMeasuredBlockCarriesOn(t *testing.T) {
 			t.Errorf("%s: %s, want %s", id, got, want)
 		}
 	}
-	if s := step(t, p, "b/sides"); s.Size != "25″ long" { // as long as the middle
+	if s := whole.Step(t, p, "b/sides"); s.Size != "25″ long" { // as long as the middle
 		t.Errorf("sides %s", s.Size)
 	}
-	row, now := step(t, before, "row-1"), step(t, p, "row-1")
+	row, now := whole.Step(t, before, "row-1"), whole.Step(t, p, "row-1")
 	if row.Exact != now.Exact || row.Look != now.Look || row.Size == now.Size {
 		t.Errorf("a row was %+v and is %+v", row, now)
 	}
@@ -202,19 +203,19 @@ func TestAMeasuredBlockCarriesOn(t *testing.T) {
 		t.Errorf("%d crossings, %d before", p.Press.Crossings, before.Press.Crossings)
 	}
 	d.Top.Measured = &quilt.Measured{Width: measure.Typed("18 in"), Height: measure.Typed("24 3/4 in")}
-	if p = planned(t, d); p.Finished.Text != "23½″ × 30¼″" || size(p, "top-measured") != "18″ × 24¾″" {
+	if p = whole.Planned(t, d); p.Finished.Text != "23½″ × 30¼″" || size(p, "top-measured") != "18″ × 24¾″" {
 		t.Errorf("finishes %s", p.Finished.Text)
 	}
 }
 
 // Squares that are cut already are taken as they are; of a single block short strips are asked for.
 func TestPrecutsAreTaken(t *testing.T) {
-	d := plain(t, 4, 3)
+	d := whole.Plain(t, 4, 3)
 	d.Supplies = []cloth.Supply{{
 		ID: "squares", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("8 1/2 in"),
 		Length: measure.Typed("8 1/2 in"), Count: 12,
 	}}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	var says []string
 	for _, part := range p.Script {
 		for _, l := range part.Lines {
@@ -224,25 +225,25 @@ func TestPrecutsAreTaken(t *testing.T) {
 	if len(says) != 1 || !strings.HasPrefix(says[0], "Take 12 pieces of 8½″ × 8½″") {
 		t.Errorf("%q", says)
 	}
-	one := fromLibrary(t, "nine-patch")
+	one := whole.FromLibrary(t, "nine-patch")
 	one.Top.Rows, one.Top.Columns = 1, 1
-	if s := step(t, planned(t, one), "strips/A/60960"); !strings.Contains(s.Says, "at least 5½″ long") { // ½ + 2 × 2½
+	if s := whole.Step(t, whole.Planned(t, one), "strips/A/60960"); !strings.Contains(s.Says, "at least 5½″ long") { // ½ + 2 × 2½
 		t.Errorf("%q", s.Says)
 	}
 	one.Top.Rows, one.Top.Columns = 4, 4
-	if s := step(t, planned(t, one), "strips/A/60960"); strings.Contains(s.Says, "long") {
+	if s := whole.Step(t, whole.Planned(t, one), "strips/A/60960"); strings.Contains(s.Says, "long") {
 		t.Errorf("%q", s.Says)
 	}
 }
 
 // Of cloth that shrinks what is left is what is left of it washed: 31½″ bought, a tenth lost, 24½″ cut leave 3.85″.
 func TestRemnantsAreWashed(t *testing.T) {
-	d := plain(t, 4, 2)
+	d := whole.Plain(t, 4, 2)
 	d.Cloth.Shrinks = 10
 	d.Parts[0].How.(*straight.PlainPatch).Width, d.Parts[0].How.(*straight.PlainPatch).Height = making.Typed("8 in"),
 		making.Typed("8 in")
 	d.Top.Columns, d.Top.Rows = 4, 3 // three strips of 8 and a squared end: 24½; ÷ 0.9 = 27.2, ⅞ yd
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	found := false
 	for _, r := range p.Remnants {
 		if r.Kind == cloth.Yardage {
@@ -261,7 +262,7 @@ func TestRemnantsAreWashed(t *testing.T) {
 // A piece with motifs is not turned to hold more of them, and the motif is cut round there too; what a remnant is good
 // for does not stand a one-way print on its side.
 func TestMotifsAndOneWayPrintsFromPieces(t *testing.T) {
-	d := plain(t, 2, 2)
+	d := whole.Plain(t, 2, 2)
 	square := d.Parts[0].How.(*straight.PlainPatch)
 	square.Width, square.Height = making.Typed("3 in"), making.Typed("4 1/2 in")
 	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif,
@@ -270,7 +271,7 @@ func TestMotifsAndOneWayPrintsFromPieces(t *testing.T) {
 		ID: "piece", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("5 in"),
 		Length: measure.Typed("9 in"), Count: 1,
 	}}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	line := p.Script[0].Lines[0].Says
 	for _, l := range p.Script[0].Lines {
 		if strings.HasPrefix(l.Says, "1 piece") {
@@ -283,7 +284,7 @@ func TestMotifsAndOneWayPrintsFromPieces(t *testing.T) {
 	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.OneWay, nil
 	square.Width, square.Height = making.Typed("2 in"), making.Typed("9 in")
 	d.Supplies, d.Top.Rows, d.Top.Columns = nil, 1, 19
-	for _, r := range planned(t, d).Remnants {
+	for _, r := range whole.Planned(t, d).Remnants {
 		w, _ := r.Width.Length(), r.Width.Err()
 		l, _ := r.Length.Length(), r.Length.Err()
 		if r.Kind == cloth.Pieces && r.Fits != "" && (w < 9*measure.Inch || l < 2*measure.Inch) {
@@ -294,7 +295,7 @@ func TestMotifsAndOneWayPrintsFromPieces(t *testing.T) {
 
 // A set of one strip is that strip: its sub-cuts are taken from it, and everything can be counted to the end.
 func TestASetOfOneStrip(t *testing.T) {
-	d := fromLibrary(t, "nine-patch")
+	d := whole.FromLibrary(t, "nine-patch")
 	d.Parts = append(d.Parts,
 		making.Unit{ID: "lone", Name: "Lone", How: &straight.StripSet{Strips: []straight.SetStrip{{
 			ID: "a", Role: "B",
@@ -306,7 +307,7 @@ func TestASetOfOneStrip(t *testing.T) {
 			{ID: "b", Unit: "bar"},
 		}}})
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "both"}}}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	ids := map[string]bool{}
 	for _, s := range p.Steps {
 		ids[string(s.ID)] = true
@@ -318,25 +319,25 @@ func TestASetOfOneStrip(t *testing.T) {
 			}
 		}
 	}
-	toTheEnd(t, p, d)
-	scripted(t, p)
+	whole.ToTheEnd(t, p, d)
+	whole.Scripted(t, p)
 }
 
 // The corner squares of a border have crossings like any other seam: they nest as long as nothing holds them otherwise,
 // and only then it is said; they get spares like cornerstones.
 func TestCornerSquaresOfABorder(t *testing.T) {
-	d := fromLibrary(t, "nine-patch")
-	without := planned(t, d).Press.Crossings
+	d := whole.FromLibrary(t, "nine-patch")
+	without := whole.Planned(t, d).Press.Crossings
 	d.Top.Borders = []quilt.Border{{ID: "b", Name: "Border", Role: "A", Width: making.Typed("3 1/2 in"), Corners: "B"}}
 	d.Spares.Count = 2
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if p.Press.Crossings != without+4 {
 		t.Errorf("%d crossings, %d without the border", p.Press.Crossings, without)
 	}
-	if s := step(t, p, "b/corners"); !strings.Contains(s.Press, "so that they nest") {
+	if s := whole.Step(t, p, "b/corners"); !strings.Contains(s.Press, "so that they nest") {
 		t.Errorf("%q", s.Press)
 	}
-	if s := step(t, p, "b/squares"); s.Make != 6 || s.Spare != 2 {
+	if s := whole.Step(t, p, "b/squares"); s.Make != 6 || s.Spare != 2 {
 		t.Errorf("%d squares, %d of them spare", s.Make, s.Spare)
 	}
 	clashes := p.Press.Clashes
@@ -344,15 +345,15 @@ func TestCornerSquaresOfABorder(t *testing.T) {
 		"b/sides":   document.Minus,
 		"b/corners": document.Plus,
 	}}
-	p = planned(t, d)
-	if s := step(t, p, "b/corners"); strings.Contains(s.Press, "nest") || p.Press.Clashes != clashes+4 {
+	p = whole.Planned(t, d)
+	if s := whole.Step(t, p, "b/corners"); strings.Contains(s.Press, "nest") || p.Press.Clashes != clashes+4 {
 		t.Errorf("%q, %d clash", s.Press, p.Press.Clashes)
 	}
-	if s := step(t, p, "b/sides"); !strings.HasPrefix(s.Press, "inward") {
+	if s := whole.Step(t, p, "b/sides"); !strings.HasPrefix(s.Press, "inward") {
 		t.Errorf("%q", s.Press)
 	}
 	d.Press.Held["b/sides"] = document.Both
-	if s := step(t, planned(t, d), "b/sides"); !strings.Contains(s.Press, "open") {
+	if s := whole.Step(t, whole.Planned(t, d), "b/sides"); !strings.Contains(s.Press, "open") {
 		t.Errorf("%q", s.Press)
 	}
 }
@@ -360,11 +361,11 @@ func TestCornerSquaresOfABorder(t *testing.T) {
 // The prints of an assortment are told by how many strips each of them needs: an even share of patches may need two of
 // one print and one of another. Lay-ups that go to different piles are told apart.
 func TestEvenSharesOfAnAssortment(t *testing.T) {
-	d := plain(t, 5, 2) // ten squares, four from a strip; of two prints five each: two strips of each
+	d := whole.Plain(t, 5, 2) // ten squares, four from a strip; of two prints five each: two strips of each
 	d.Fabrics[0].Print, d.Fabrics[0].Prints = cloth.Assorted, 2
 	d.Top.Rows, d.Top.Columns = 1, 9 // nine: five of one, two strips, and four of the other, one strip
-	p := planned(t, d)
-	says := step(t, p, string(p.Cut[0].Strips[0].Step)).Says
+	p := whole.Planned(t, d)
+	says := whole.Step(t, p, string(p.Cut[0].Strips[0].Step)).Says
 	if !strings.Contains(says, "2 from one and 1 from another of its 2 prints") || p.Cut[0].Strips[0].Count != 3 {
 		t.Errorf("%d: %q", p.Cut[0].Strips[0].Count, says)
 	}
@@ -373,7 +374,7 @@ func TestEvenSharesOfAnAssortment(t *testing.T) {
 		"strips in all") {
 		t.Error(sums)
 	}
-	if s := step(t, p, "p"); strings.Contains(s.Says, "from each") {
+	if s := whole.Step(t, p, "p"); strings.Contains(s.Says, "from each") {
 		t.Error(s.Says)
 	}
 }
@@ -381,7 +382,7 @@ func TestEvenSharesOfAnAssortment(t *testing.T) {
 // What others stand in for wholly keeps its step: none is made, what takes it takes it all the same, its sum says so,
 // and everything can be counted to the end.
 func TestWhatIsWhollyStoodInFor(t *testing.T) {
-	d := fromLibrary(t, "pinwheel")
+	d := whole.FromLibrary(t, "pinwheel")
 	half := func(id string, way triangle.AtATime, also ...naming.Unit) making.Unit {
 		return making.Unit{ID: naming.Unit(id), Name: strings.ToUpper(id), Also: also, How: &triangle.HalfSquare{
 			Way: way, Lower: making.Input{Role: "A"}, Upper: making.Input{Role: "B"}, Finished: making.Typed("2 in"),
@@ -400,8 +401,8 @@ func TestWhatIsWhollyStoodInFor(t *testing.T) {
 		four("other", "two"),
 	}
 	d.Top = quilt.Top{Rows: 1, Columns: 2, Repeat: [][]quilt.Cell{{{Unit: "first"}, {Unit: "other"}}}}
-	p := planned(t, d)
-	s := step(t, p, "two")
+	p := whole.Planned(t, d)
+	s := whole.Step(t, p, "two")
 	if s.Make != 0 || len(s.Also) != 1 || s.Also[0].Count != 4 || !strings.Contains(s.Says, "4 of EIGHT stand in") {
 		t.Errorf("%+v", s)
 	}
@@ -419,6 +420,6 @@ func TestWhatIsWhollyStoodInFor(t *testing.T) {
 			}
 		}
 	}
-	toTheEnd(t, p, d)
-	scripted(t, p)
+	whole.ToTheEnd(t, p, d)
+	whole.Scripted(t, p)
 }

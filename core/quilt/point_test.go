@@ -1,4 +1,4 @@
-package plan_test
+package quilt_test
 
 import (
 	"fmt"
@@ -14,6 +14,7 @@ import (
 	"vicis/core/plan"
 	"vicis/core/quilt"
 	"vicis/core/ruler"
+	"vicis/internal/trial/whole"
 )
 
 // Squares for setting triangles (closed forms, as any handbook of patchwork has them: the diagonal of the block,
@@ -33,7 +34,7 @@ func TestOnPointAgainstClosedForms(t *testing.T) {
 		{1, 1, "9", 9, "", "7¼″"},
 		{6, 6, "3 1/2", 3.5, "6¼″", "3⅜″"},
 	} {
-		p := planned(t, onPoint(t, c.m, c.n, c.block))
+		p := whole.Planned(t, whole.OnPoint(t, c.m, c.n, c.block))
 		name := fmt.Sprintf("%d × %d of %s", c.m, c.n, c.block)
 		if near := func(x, y float64) bool { return math.Abs(x-y) < 1e-4 }; !near(p.Quilt.W,
 			float64(c.m)*c.b*math.Sqrt2) || !near(p.Quilt.H, float64(c.n)*c.b*math.Sqrt2) {
@@ -76,20 +77,20 @@ func TestOnPointAgainstClosedForms(t *testing.T) {
 		if p.Press.Clashes != 0 {
 			t.Errorf("%s: %d crossings of plain squares clash", name, p.Press.Clashes)
 		}
-		tiled(t, name, p)
-		scripted(t, p)
+		whole.Tiled(t, name, p)
+		whole.Scripted(t, p)
 	}
 }
 
 // Blocks stand from corner to corner and others between them: the repeat counts along the diagonal rows.
 func TestBlocksBetween(t *testing.T) {
-	d := onPoint(t, 3, 4, "9")
+	d := whole.OnPoint(t, 3, 4, "9")
 	text, _ := document.Write(d)
 	d, _ = document.Read([]byte(strings.Replace(string(text), `"units": [`,
 		`"units": [{"id": "q", "name": "Other", "how": {"by": "patch", "role": "B", "width": "9 1/2", "height": "9 1/2"}},`,
 		1)))
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "p"}, {Unit: "q"}}, {{Unit: "q"}, {Unit: "p"}}}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	count := map[string]int{}
 	for _, c := range p.Quilt.Cells {
 		count[string(c.Block)]++
@@ -108,9 +109,9 @@ func TestBlocksBetween(t *testing.T) {
 
 // Triangles follow a measured block; what is cut larger is trimmed.
 func TestTrianglesFollowTheBlocks(t *testing.T) {
-	d := onPoint(t, 3, 4, "9")
+	d := whole.OnPoint(t, 3, 4, "9")
 	d.Top.Point.Larger = measure.Typed("1/2")
-	if trim := trimOf(planned(t, d), string(naming.SideTriangle)); trim.Unfinished != "cut from squares of 14½″" ||
+	if trim := trimOf(whole.Planned(t, d), string(naming.SideTriangle)); trim.Unfinished != "cut from squares of 14½″" ||
 		len(trim.Working.Sums) != 2 {
 		t.Errorf("%+v", trim)
 	}
@@ -124,7 +125,7 @@ func TestTrianglesFollowTheBlocks(t *testing.T) {
 	}
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "both"}}}
 	d.Parts = d.Parts[:2]
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	held := 0
 	for _, f := range p.Cut {
 		for _, s := range f.Strips {
@@ -142,7 +143,7 @@ func TestTrianglesFollowTheBlocks(t *testing.T) {
 	}
 	d.Top.Block = &quilt.Measured{Width: measure.Typed("9 3/8"), Height: measure.Typed("9 3/8")}
 	// 8⅞ × 1.4142 + 1.2071 = 13.758
-	if trim := trimOf(planned(t, d), string(naming.SideTriangle)); trim.Unfinished != "cut from squares of 13⅞″" {
+	if trim := trimOf(whole.Planned(t, d), string(naming.SideTriangle)); trim.Unfinished != "cut from squares of 13⅞″" {
 		t.Errorf("%+v", trim)
 	}
 }
@@ -178,25 +179,25 @@ func TestOnPointIsRefusedWithTheMend(t *testing.T) {
 		},
 		{func(d *document.Document) { d.Top.Rows, d.Top.Columns = 90, 90 }, "too-many-blocks", "/top/rows"},
 	} {
-		d := onPoint(t, 3, 4, "9")
+		d := whole.OnPoint(t, 3, 4, "9")
 		c.change(&d)
 		_, problems := plan.Make(d, nil)
-		refused(t, problems, c.code, c.at)
+		whole.Refused(t, problems, c.code, c.at)
 	}
-	d := onPoint(t, 3, 4, "30")
+	d := whole.OnPoint(t, 3, 4, "30")
 	d.Top.Point.Role = "A" // squares of 43⅝″ from cloth of 40″
 	_, problems := plan.Make(d, nil)
-	refused(t, problems, "cloth-too-short", "/top/point/role")
-	d = onPoint(t, 3, 4, "9")
+	whole.Refused(t, problems, "cloth-too-short", "/top/point/role")
+	d = whole.OnPoint(t, 3, 4, "9")
 	text, _ := document.Write(d)
 	d, _ = document.Read([]byte(strings.Replace(string(text), `"height": "9 1/2 in"`, `"height": "8"`, 1)))
 	_, problems = plan.Make(d, nil)
-	refused(t, problems, "not-square", "/top/point")
+	whole.Refused(t, problems, "not-square", "/top/point")
 }
 
 func TestNearestOnPoint(t *testing.T) {
 	// 12.728″ for each block: 5 × 6 are 63.6 × 76.4, 5 × 5 63.6 × 63.6; nearest to 60 × 72 is 5 × 6 (3.6 + 4.4).
-	list, _ := askcloth.NearTo(onPoint(t, 1, 1, "9"), measure.Typed("60"), measure.Typed("72"))
+	list, _ := askcloth.NearTo(whole.OnPoint(t, 1, 1, "9"), measure.Typed("60"), measure.Typed("72"))
 	if len(list) != 4 || list[0].Columns != 5 || list[0].Rows != 6 {
 		t.Errorf("%+v", list)
 	}

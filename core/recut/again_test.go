@@ -1,4 +1,4 @@
-package plan_test
+package recut_test
 
 import (
 	"strings"
@@ -17,13 +17,14 @@ import (
 	"vicis/core/recut"
 	"vicis/core/straight"
 	"vicis/core/work"
+	"vicis/internal/trial/whole"
 )
 
 // again is a library block that is cut again, its parts joined as the rows say.
 func again(t testing.TB, id string, rows [][]straight.GridCell) document.Document {
 	t.Helper()
-	d := fromLibrary(t, id)
-	m := unit(t, d, "block").How.(*straight.Grid)
+	d := whole.FromLibrary(t, id)
+	m := whole.Unit(t, d, "block").How.(*straight.Grid)
 	m.Rows = nil
 	for _, cells := range rows {
 		m.Rows = append(m.Rows, straight.GridRow{Cells: cells})
@@ -144,10 +145,10 @@ func TestCutsThatCannotBe(t *testing.T) {
 			m.Measured = &recut.Unfinished{Width: measure.Typed("24"), Height: measure.Typed("9 1/2")}
 		}, "measured-far-off", at("/measured/width")},
 	} {
-		d := fromLibrary(t, "corners-exchanged")
-		one.change(unit(t, d, "parts").How.(*recut.CutAgain))
+		d := whole.FromLibrary(t, "corners-exchanged")
+		one.change(whole.Unit(t, d, "parts").How.(*recut.CutAgain))
 		p, problems := plan.Make(d, nil)
-		if !has(problems, one.code, one.at) || len(p.Steps) > 0 {
+		if !whole.Has(problems, one.code, one.at) || len(p.Steps) > 0 {
 			t.Errorf("%s: %v", one.name, problems)
 		}
 		for _, stop := range problems.Stops() {
@@ -156,12 +157,12 @@ func TestCutsThatCannotBe(t *testing.T) {
 			}
 		}
 	}
-	near := fromLibrary(t, "corners-exchanged")
-	unit(t, near, "parts").How.(*recut.CutAgain).Upright = line("seam", making.Typed("3/8"))
-	warned(t, near, "cut-near-seam", at("/upright"), "")
+	near := whole.FromLibrary(t, "corners-exchanged")
+	whole.Unit(t, near, "parts").How.(*recut.CutAgain).Upright = line("seam", making.Typed("3/8"))
+	whole.Warned(t, near, "cut-near-seam", at("/upright"), "")
 	// Parts that trade places and do not agree: said at the cell.
-	d := fromLibrary(t, "corners-exchanged")
-	unit(t, d, "block").How.(*straight.Grid).Rows[0].Cells[0].Unit = "parts:b1"
+	d := whole.FromLibrary(t, "corners-exchanged")
+	whole.Unit(t, d, "block").How.(*straight.Grid).Rows[0].Cells[0].Unit = "parts:b1"
 	if _, problems := plan.Make(d, nil); !problems.Stopped() || problems.Stops()[0].Code != "edges-differ" {
 		t.Error(problems)
 	}
@@ -170,10 +171,10 @@ func TestCutsThatCannotBe(t *testing.T) {
 // A share of the square it began from: a pinwheel of squares cut 5⅜″ is cut at a third of that from its middle seam, to
 // the mark.
 func TestSharesOfTheSquareItBeganFrom(t *testing.T) {
-	d := fromLibrary(t, "pinwheel-in-thirds")
-	m := unit(t, d, "parts").How.(*recut.CutAgain)
+	d := whole.FromLibrary(t, "pinwheel-in-thirds")
+	m := whole.Unit(t, d, "parts").How.(*recut.CutAgain)
 	m.Upright = recut.Knife{Lines: []recut.KnifeCut{{From: "seam", Share: recut.Share{Written: measure.Typed("1/3")}}}}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if k := p.Knives[0]; len(k.Upright) != 2 || k.Upright[0].Off != "1¾″" { // 5⅜ ÷ 3 = 1.79, to the nearest eighth
 		t.Errorf("%+v", p.Knives[0].Upright)
 	}
@@ -182,17 +183,17 @@ func TestSharesOfTheSquareItBeganFrom(t *testing.T) {
 // A place stays a place when other parts become alike: one fabric for both roles makes one kind of all corners, and the
 // block is sewn as before.
 func TestPlacesStayWhatTheyAre(t *testing.T) {
-	d := fromLibrary(t, "corners-exchanged")
-	before := planned(t, d)
+	d := whole.FromLibrary(t, "corners-exchanged")
+	before := whole.Planned(t, d)
 	for i := range d.Parts {
 		if set, ok := d.Parts[i].How.(*straight.StripSet); ok {
 			set.Strips[1].Role = "A"
 		}
 	}
-	after := planned(t, d)
-	if before.Finished != after.Finished || step(t, after, "parts").Make != 64 || step(t, before, "parts").Make != 32 {
-		t.Errorf("%v and %v, %d and %d of the first kind", before.Finished, after.Finished, step(t, before, "parts").Make,
-			step(t, after, "parts").Make)
+	after := whole.Planned(t, d)
+	if before.Finished != after.Finished || whole.Step(t, after, "parts").Make != 64 || whole.Step(t, before, "parts").Make != 32 {
+		t.Errorf("%v and %v, %d and %d of the first kind", before.Finished, after.Finished, whole.Step(t, before, "parts").Make,
+			whole.Step(t, after, "parts").Make)
 	}
 }
 
@@ -200,7 +201,7 @@ func TestPlacesStayWhatTheyAre(t *testing.T) {
 // between the outer ones, six pieced and six plain): a set of 31½″, marks at 1¾″ and every 3½″, nine columns of 27″ ×
 // 36″, slants five and four, and 9 + 6 + 11 + 8 seams.
 func TestCheckerFromAPanel(t *testing.T) {
-	d := fromLibrary(t, "checker-from-a-panel")
+	d := whole.FromLibrary(t, "checker-from-a-panel")
 	w, ok := work.Of(d)
 	if !ok {
 		t.Fatal(*w.Problems)
@@ -211,7 +212,7 @@ func TestCheckerFromAPanel(t *testing.T) {
 	if width, height := w.Layout.Finished(); width != 36*measure.Inch || height != 27*measure.Inch {
 		t.Error(w.Say(width), w.Say(height))
 	}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	seams, marks := 0, 0
 	for _, s := range p.Steps {
 		if s.Sewing != nil && s.Stage != "rows" {
@@ -244,7 +245,7 @@ func TestCheckerFromAPanel(t *testing.T) {
 		t.Error(says)
 	}
 	d.Top.Rows = 10 // one row more takes a second panel
-	if runs := planned(t, d).Knives[0].Runs; runs != 2 {
+	if runs := whole.Planned(t, d).Knives[0].Runs; runs != 2 {
 		t.Errorf("%d panels for ten rows", runs)
 	}
 }
@@ -252,15 +253,15 @@ func TestCheckerFromAPanel(t *testing.T) {
 // What the parts of a block can become: every look once, worked out in full; counts as by hand for sixteen four-patches
 // cut again.
 func TestWhatThePartsCanBecome(t *testing.T) {
-	d := fromLibrary(t, "corners-exchanged")
+	d := whole.FromLibrary(t, "corners-exchanged")
 	a, problems := askunits.PartsOf(d, "block", ask.Enough(nil))
 	if problems.Stopped() || a.Says != "" {
 		t.Fatal(problems, a.Says)
 	}
 	now := 0
 	for _, r := range a.List {
-		p := planned(t, r.Document)
-		if p.Press.Clashes != r.Clashes || p.Press.Crossings != r.Crossings || p.Finished != planned(t, d).Finished {
+		p := whole.Planned(t, r.Document)
+		if p.Press.Clashes != r.Clashes || p.Press.Crossings != r.Crossings || p.Finished != whole.Planned(t, d).Finished {
 			t.Errorf("%s: %d of %d, and its plan says %d of %d", r.Name, r.Clashes, r.Crossings, p.Press.Clashes,
 				p.Press.Crossings)
 		}
@@ -280,13 +281,13 @@ func TestWhatThePartsCanBecome(t *testing.T) {
 		*a.Patched != want {
 		t.Errorf("%+v", a.Patched)
 	}
-	if triangles, _ := askunits.PartsOf(fromLibrary(t, "pinwheel-in-thirds"), "block",
+	if triangles, _ := askunits.PartsOf(whole.FromLibrary(t, "pinwheel-in-thirds"), "block",
 		ask.Enough(nil)); triangles.Patched != nil {
 		t.Error("triangles are no rectangles")
 	}
 	// Parts that are laid as they are: 16 strips, 12 sub-cuts, 6 plain strips and 8 cuts; 9 + 6 + 11 seams before the
 	// rows. Patch by patch 216 + 54 patches of 17 strips, and 18 + 11 seams in each of nine rows.
-	checker, _ := askunits.PartsOf(fromLibrary(t, "checker-from-a-panel"), "row", ask.Enough(nil))
+	checker, _ := askunits.PartsOf(whole.FromLibrary(t, "checker-from-a-panel"), "row", ask.Enough(nil))
 	if a := checker.Again; a.Cut != 42 || a.Seams != 26 {
 		t.Errorf("%+v", a)
 	}
@@ -294,7 +295,7 @@ func TestWhatThePartsCanBecome(t *testing.T) {
 		t.Errorf("%+v", p)
 	}
 	for _, block := range []naming.Unit{"four", "nothing"} {
-		if _, problems := askunits.PartsOf(d, block, ask.Enough(nil)); !has(problems, "not-cut-again", "/block") {
+		if _, problems := askunits.PartsOf(d, block, ask.Enough(nil)); !whole.Has(problems, "not-cut-again", "/block") {
 			t.Errorf("%s: %v", block, problems)
 		}
 	}
@@ -303,7 +304,7 @@ func TestWhatThePartsCanBecome(t *testing.T) {
 // Columns and rows of a width of their own: four-patches of 9″ with a last column of half of one, and a first row of
 // thirds of it.
 func TestColumnsOfTheirOwnWidth(t *testing.T) {
-	d := fromLibrary(t, "four-patch")
+	d := whole.FromLibrary(t, "four-patch")
 	d.Parts = append(d.Parts,
 		making.Unit{
 			ID: "narrow", Name: "Narrow",
@@ -333,18 +334,18 @@ func TestColumnsOfTheirOwnWidth(t *testing.T) {
 	if width, height := w.Layout.Finished(); width != 53*measure.Inch/4 || height != 9*measure.Inch {
 		t.Error(w.Say(width), w.Say(height))
 	}
-	p := planned(t, d)
-	if p.Block.Text != "several sizes" || step(t, p, "narrow").Make != 2 || step(t, p, "low").Make != 3 ||
-		step(t, p, "corner").Make != 1 {
-		t.Errorf("%s, %d narrow, %d low", p.Block.Text, step(t, p, "narrow").Make, step(t, p, "low").Make)
+	p := whole.Planned(t, d)
+	if p.Block.Text != "several sizes" || whole.Step(t, p, "narrow").Make != 2 || whole.Step(t, p, "low").Make != 3 ||
+		whole.Step(t, p, "corner").Make != 1 {
+		t.Errorf("%s, %d narrow, %d low", p.Block.Text, whole.Step(t, p, "narrow").Make, whole.Step(t, p, "low").Make)
 	}
-	tiled(t, "columns of their own width", p)
+	whole.Tiled(t, "columns of their own width", p)
 	d.Top.Sashing = &quilt.Sashing{Role: d.Roles[0].ID}
-	if _, problems := plan.Make(d, nil); !has(problems, "blocks-differ", "/top/repeat/0/3") {
+	if _, problems := plan.Make(d, nil); !whole.Has(problems, "blocks-differ", "/top/repeat/0/3") {
 		t.Error(problems)
 	}
 	d.Top.Sashing, d.Top.Repeat[1][2] = nil, narrow
-	if _, problems := plan.Make(d, nil); !has(problems, "blocks-differ", "/top/repeat/1/2") {
+	if _, problems := plan.Make(d, nil); !whole.Has(problems, "blocks-differ", "/top/repeat/1/2") {
 		t.Error(problems)
 	}
 }
@@ -352,7 +353,7 @@ func TestColumnsOfTheirOwnWidth(t *testing.T) {
 // Parts that look alike lie in each other's places where more crossings nest so; nothing of it is seen.
 func TestPartsAreExchangedUnseen(t *testing.T) {
 	for id, want := range map[string]int{"sides-stepping-round": 0, "pinwheel-in-thirds": 0, "corners-exchanged": 32} {
-		d := fromLibrary(t, id)
+		d := whole.FromLibrary(t, id)
 		before, _ := work.Of(d)
 		r, _ := askpress.RemediesFor(d, ask.Enough(nil))
 		found := false

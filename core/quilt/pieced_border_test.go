@@ -1,4 +1,4 @@
-package plan_test
+package quilt_test
 
 import (
 	"strings"
@@ -10,24 +10,25 @@ import (
 	"vicis/core/naming"
 	"vicis/core/plan"
 	"vicis/core/quilt"
+	"vicis/internal/trial/whole"
 )
 
 // By hand: 24″ × 32″ take 12 units of 2″ along each end and 16 along each side, 56 in all, half of each cloth; 28″ ×
 // 36″ with them.
 func TestAPiecedBorderIsCountedByHand(t *testing.T) {
-	d := bordered(t, 3, 4, "2 1/2")
-	p := planned(t, d)
-	made := counts(p)
+	d := whole.Bordered(t, 3, 4, "2 1/2")
+	p := whole.Planned(t, d)
+	made := whole.Counts(p)
 	if p.Finished.Text != "28″ × 36″" || made["dark"] != 28 || made["light"] != 28 || made["edge/squares"] != 4 ||
 		made["edge/corners"] != 4 || made["edge/top"] != 1 || made["edge/left"] != 1 {
 		t.Errorf("%s, %v", p.Finished.Text, made)
 	}
 	tiledWithBorders(t, p)
-	scripted(t, p)
+	whole.Scripted(t, p)
 	// A unit in each corner: two more of it in the top row and two in the bottom row, and no squares.
 	d.Top.Borders[0].Corners, d.Top.Borders[0].Corner = "", &quilt.Cell{Unit: "light"}
-	p = planned(t, d)
-	if made := counts(p); made["light"] != 32 || made["edge/squares"] != 0 || made["edge/corners"] != 0 {
+	p = whole.Planned(t, d)
+	if made := whole.Counts(p); made["light"] != 32 || made["edge/squares"] != 0 || made["edge/corners"] != 0 {
 		t.Errorf("%v", made)
 	}
 	tiledWithBorders(t, p)
@@ -41,7 +42,7 @@ func TestAPiecedBorderIsCountedByHand(t *testing.T) {
 		ID: "outer", Name: "the outer border", Role: "A",
 		Width: making.Typed("3 1/2"),
 	})
-	if p = planned(t, d); p.Finished.Text != "34″ × 42″" {
+	if p = whole.Planned(t, d); p.Finished.Text != "34″ × 42″" {
 		t.Error(p.Finished.Text)
 	}
 	tiledWithBorders(t, p)
@@ -59,38 +60,38 @@ func TestAPiecedBorderMustMeet(t *testing.T) {
 		{3, 4, "3 1/2", "no plain border of one width"},
 		{3, 3, "7 1/2", "a plain border cut 2½″ wide"},
 	} {
-		d := bordered(t, c.columns, c.rows, c.unit)
+		d := whole.Bordered(t, c.columns, c.rows, c.unit)
 		_, problems := plan.Make(d, nil)
-		refused(t, problems, "border-does-not-meet", "/top/borders/0")
+		whole.Refused(t, problems, "border-does-not-meet", "/top/borders/0")
 		if len(problems) == 0 || !strings.Contains(problems[0].Mend, c.mend) {
 			t.Errorf("%+v", problems)
 		}
 	}
 	// The mend mends.
-	d := bordered(t, 3, 3, "5 1/2")
+	d := whole.Bordered(t, 3, 3, "5 1/2")
 	d.Top.Borders = append([]quilt.Border{{ID: "spacer", Name: "a spacer", Role: "A", Width: making.Typed("1")}},
 		d.Top.Borders...)
-	if p := planned(t, d); counts(p)["dark"]+counts(p)["light"] != 20 {
-		t.Errorf("%v", counts(p))
+	if p := whole.Planned(t, d); whole.Counts(p)["dark"]+whole.Counts(p)["light"] != 20 {
+		t.Errorf("%v", whole.Counts(p))
 	}
 }
 
 // Squares of one size within and around: the border goes on where the middle ends, so 4 × 4 squares with a border of
 // squares are 6 × 6 squares with 5 × 5 crossings, and all of them nest.
 func TestCrossingsAtAPiecedBorder(t *testing.T) {
-	d := bordered(t, 4, 4, "8 1/2")
+	d := whole.Bordered(t, 4, 4, "8 1/2")
 	d.Top.Borders[0].Corners, d.Top.Borders[0].Corner = "", &quilt.Cell{Unit: "light"}
-	if p := planned(t, d); p.Press.Crossings != 25 || p.Press.Clashes != 0 {
+	if p := whole.Planned(t, d); p.Press.Crossings != 25 || p.Press.Clashes != 0 {
 		t.Errorf("%d crossings, %d clash: %+v", p.Press.Crossings, p.Press.Clashes, p.Press.Places)
 	}
 	// However its corners are sewn on, 6 × 6 squares have 25 crossings; a measured middle does not come to lie where it
 	// was planned, and leaves its own 9 and those of the 4 corners.
 	d.Top.Borders[0].Corners, d.Top.Borders[0].Corner = "B", nil
-	if p := planned(t, d); p.Press.Crossings != 25 || p.Press.Clashes != 0 {
+	if p := whole.Planned(t, d); p.Press.Crossings != 25 || p.Press.Clashes != 0 {
 		t.Errorf("%d crossings, %d clash", p.Press.Crossings, p.Press.Clashes)
 	}
 	d.Top.Measured = &quilt.Measured{Width: measure.Typed("32 1/2"), Height: measure.Typed("32 1/2")}
-	if p := planned(t, d); p.Press.Crossings != 13 {
+	if p := whole.Planned(t, d); p.Press.Crossings != 13 {
 		t.Errorf("%d crossings", p.Press.Crossings)
 	}
 }
@@ -111,10 +112,10 @@ func TestBadPiecedBordersAreSaidAtTheirPlace(t *testing.T) {
 		{func(b *quilt.Border) { b.Corner = &quilt.Cell{Unit: "none"} }, "unit-unknown", "/top/borders/0/corner/unit"},
 		{func(b *quilt.Border) { b.Corner = &quilt.Cell{Unit: "p"} }, "corner-differs", "/top/borders/0/corner"},
 	} {
-		d := bordered(t, 3, 4, "2 1/2")
+		d := whole.Bordered(t, 3, 4, "2 1/2")
 		c.change(&d.Top.Borders[0])
 		_, problems := plan.Make(d, nil)
-		refused(t, problems, c.code, c.at)
+		whole.Refused(t, problems, c.code, c.at)
 	}
 }
 
@@ -128,5 +129,5 @@ func tiledWithBorders(t *testing.T, p plan.Plan) {
 	}
 	q.Quilt.Cells = append([]drawn.Placed{{Block: "the borders"}}, p.Quilt.Cells...)
 	q.Quilt.Blocks["the borders"] = drawn.Picture{Patches: p.Quilt.Borders}
-	tiled(t, p.Name, q)
+	whole.Tiled(t, p.Name, q)
 }

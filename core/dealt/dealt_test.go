@@ -1,4 +1,4 @@
-package plan_test
+package dealt_test
 
 import (
 	"cmp"
@@ -18,6 +18,7 @@ import (
 	"vicis/core/problem"
 	"vicis/core/work"
 	"vicis/internal/quilts"
+	"vicis/internal/trial/whole"
 )
 
 func TestEveryQuiltIsDealt(t *testing.T) {
@@ -28,7 +29,7 @@ func TestEveryQuiltIsDealt(t *testing.T) {
 	dealt := 0
 	for _, d := range all {
 		for f := range d.Fabrics {
-			a := assorted(d, f, 7)
+			a := whole.Assorted(d, f, 7)
 			w, ok := work.Of(a)
 			if !ok {
 				t.Errorf("%s, %s: %v", d.Name, d.Fabrics[f].Name, *w.Problems)
@@ -242,7 +243,7 @@ func TestWhatTouchesIsWhatIsDrawn(t *testing.T) {
 	touched := 0
 	for _, d := range all {
 		for f := range d.Fabrics {
-			a := assorted(d, f, 2)
+			a := whole.Assorted(d, f, 2)
 			a.Fabrics[f].List[0].Count, a.Fabrics[f].List[1].Count = 5, 1
 			w, ok := work.Of(a)
 			if !ok {
@@ -267,7 +268,7 @@ func BenchmarkDealtQuilt(b *testing.B) {
 		b.Fatal(err)
 	}
 	i := slices.IndexFunc(list, func(e library.Entry) bool { return e.Document.Name == "Pinwheel" })
-	d := assorted(list[i].Document, 0, 40)
+	d := whole.Assorted(list[i].Document, 0, 40)
 	d.Top.Rows, d.Top.Columns = 24, 20
 	for _, falls := range []bool{true, false} {
 		b.Run(map[bool]string{true: "as it falls", false: "dealt"}[falls], func(b *testing.B) {
@@ -310,7 +311,7 @@ func TestDealByPencil(t *testing.T) {
 			[]int{1, 1, 1, 1, 1, 1},
 		},
 	} {
-		w, problems := deal(t, pencilled(c.prints, c.deal))
+		w, problems := whole.Deal(t, whole.Pencilled(c.prints, c.deal))
 		if len(problems.Stops()) > 0 {
 			t.Fatal(c.name, problems)
 		}
@@ -341,11 +342,11 @@ func TestDealByPencil(t *testing.T) {
 // What is dealt by hand lies where it was put, and moves nothing else; the cloth follows. Dealt anew the others go
 // round it.
 func TestDealtByHandMovesNothingElse(t *testing.T) {
-	was, _ := deal(t, pencilled(6, `{"seed":3,"rules":[{"role":"A","one":"block"}]}`))
+	was, _ := whole.Deal(t, whole.Pencilled(6, `{"seed":3,"rules":[{"role":"A","one":"block"}]}`))
 	first := was.Dealt.Cells[0].Prints[0]
 	other := (first + 1) % 6
 	hand := fmt.Sprintf(`"hand":[{"row":1,"column":1,"role":"A","place":1,"print":"p%d"}]`, other)
-	now, problems := deal(t, pencilled(6, `{"seed":3,"rules":[{"role":"A","one":"block"}],`+hand+`}`))
+	now, problems := whole.Deal(t, whole.Pencilled(6, `{"seed":3,"rules":[{"role":"A","one":"block"}],`+hand+`}`))
 	if len(problems) > 0 {
 		t.Error(problems)
 	}
@@ -362,7 +363,7 @@ func TestDealtByHandMovesNothingElse(t *testing.T) {
 		t.Errorf("cut after it: %v", cut)
 	}
 	holds(t, "by hand", now)
-	again, _ := deal(t, pencilled(6, `{"seed":4,"before":1,"rules":[{"role":"A","one":"block"}],`+hand+`}`))
+	again, _ := whole.Deal(t, whole.Pencilled(6, `{"seed":4,"before":1,"rules":[{"role":"A","one":"block"}],`+hand+`}`))
 	if again.Dealt.Cells[0].Prints[0] != other || again.Dealt.Deal.Touches != 0 {
 		t.Errorf("dealt anew: %v, %d touch", again.Dealt.Cells, again.Dealt.Deal.Touches)
 	}
@@ -376,75 +377,75 @@ func TestBadDeals(t *testing.T) {
 	}
 	for _, c := range []struct{ name, text, code, at, says string }{
 		{
-			"a role that is gone", pencilled(4, `{"seed":1,"rules":[{"role":"Z"}]}`), "role-unknown", "/deal/rules/0/role",
+			"a role that is gone", whole.Pencilled(4, `{"seed":1,"rules":[{"role":"Z"}]}`), "role-unknown", "/deal/rules/0/role",
 			"not there",
 		},
 		{
-			"a block that is gone", pencilled(4, `{"seed":1,"rules":[{"role":"A","block":"z"}]}`), "unit-unknown",
+			"a block that is gone", whole.Pencilled(4, `{"seed":1,"rules":[{"role":"A","block":"z"}]}`), "unit-unknown",
 			"/deal/rules/0/block", "not among",
 		},
 		{
-			"no such value", pencilled(3, `{"seed":1,"rules":[{"role":"A","values":["light"]}]}`), "rule-not-kept",
+			"no such value", whole.Pencilled(3, `{"seed":1,"rules":[{"role":"A","values":["light"]}]}`), "rule-not-kept",
 			"/deal/rules/0/values", "None of the prints of Many is light.",
 		},
 		{
-			"more blocks than prints", pencilled(4, `{"seed":1,"rules":[{"role":"A","one":"block","apart":"quilt"}]}`),
+			"more blocks than prints", whole.Pencilled(4, `{"seed":1,"rules":[{"role":"A","one":"block","apart":"quilt"}]}`),
 			"rule-not-kept", "/deal/rules/0/apart", "of 6 places, and there are 4 prints",
 		},
 		{
-			"a print that is gone", pencilled(4, `{"seed":1,"hand":[{"row":1,"column":1,"role":"A","place":1,"print":"gone"}]}`),
+			"a print that is gone", whole.Pencilled(4, `{"seed":1,"hand":[{"row":1,"column":1,"role":"A","place":1,"print":"gone"}]}`),
 			"dealt-gone", "/deal/hand/0", "1 of what was dealt by hand no longer fits",
 		},
-		{"ten thousand prints", strings.Replace(pencilled(2, `{"seed":1}`), `"assortment":[`,
+		{"ten thousand prints", strings.Replace(whole.Pencilled(2, `{"seed":1}`), `"assortment":[`,
 			`"assortment":[`+strings.Join(many, ",")+`,`, 1), "print-count", "/fabrics/0/assortment", "lists 10002 prints"},
 		{
-			"nothing that is of one print", pencilled(4, `{"seed":1,"rules":[{"role":"A","one":"row"}]}`), "rule-unknown",
+			"nothing that is of one print", whole.Pencilled(4, `{"seed":1,"rules":[{"role":"A","one":"row"}]}`), "rule-unknown",
 			"/deal/rules/0/one", "“row” is nothing",
 		},
 		{
-			"nowhere to be apart", pencilled(4, `{"seed":1,"rules":[{"role":"A","apart":"row"}]}`), "rule-unknown",
+			"nowhere to be apart", whole.Pencilled(4, `{"seed":1,"rules":[{"role":"A","apart":"row"}]}`), "rule-unknown",
 			"/deal/rules/0/apart", "“row” is no place",
 		},
 		{
-			"no value", pencilled(4, `{"seed":1,"rules":[{"role":"A","values":["loud"]}]}`), "value-unknown",
+			"no value", whole.Pencilled(4, `{"seed":1,"rules":[{"role":"A","values":["loud"]}]}`), "value-unknown",
 			"/deal/rules/0/values", "no value",
 		},
 		{
-			"too many rules", pencilled(4, `{"seed":1,"rules":[`+strings.Repeat(`{"role":"A"},`, 60)+`{"role":"A"}]}`),
+			"too many rules", whole.Pencilled(4, `{"seed":1,"rules":[`+strings.Repeat(`{"role":"A"},`, 60)+`{"role":"A"}]}`),
 			"too-many-rules", "/deal/rules", "61 rules",
 		},
-		{"a seed below nothing", pencilled(4, `{"seed":-1}`), "deal-unknown", "/deal", "seed"},
+		{"a seed below nothing", whole.Pencilled(4, `{"seed":-1}`), "deal-unknown", "/deal", "seed"},
 		{
-			"pairs that are nowhere to be alike", pencilled(20, `{"seed":1,"rules":[{"role":"A","apart":"quilt"}]}`),
+			"pairs that are nowhere to be alike", whole.Pencilled(20, `{"seed":1,"rules":[{"role":"A","apart":"quilt"}]}`),
 			"rule-not-kept", "/deal/rules/0/apart", "6 of 12 places share their print with another",
 		},
 		{
 			"a colourway without the value", strings.NewReplacer(`"top":{"rows":2,"columns":3,"repeat":[[{"unit":"block"}]]}`,
 				`"colourways":[{"id":"w","name":"Other","fabrics":{"A":"dim"}}],"top":{"rows":2,"columns":3,"repeat":[[{"unit":"block","colourway":"w"}]]}`,
 				`"fabrics":[`, `"fabrics":[{"id":"dim","name":"Dim","colour":"#202020","print":"assorted","prints":3},`, `#3c4040`,
-				`#f0f0f0`).Replace(pencilled(3, `{"seed":1,"rules":[{"role":"A","values":["light"]}]}`)), "rule-not-kept",
+				`#f0f0f0`).Replace(whole.Pencilled(3, `{"seed":1,"rules":[{"role":"A","values":["light"]}]}`)), "rule-not-kept",
 			"/deal/rules", "none of the prints of Dim is light",
 		},
 		{
-			"a block of 529 patches", strings.Replace(pencilled(3, `{"seed":1}`), `[{"unit":"half"},{"unit":"sq"}]}]`,
+			"a block of 529 patches", strings.Replace(whole.Pencilled(3, `{"seed":1}`), `[{"unit":"half"},{"unit":"sq"}]}]`,
 				strings.Repeat(`[`+strings.Repeat(`{"unit":"sq"},`, 22)+`{"unit":"sq"}]},{"cells":`, 22)+`[`+
 					strings.Repeat(`{"unit":"sq"},`, 22)+`{"unit":"sq"}]}]`, 1), "too-many-dealt", "/deal",
 			"more than 500 in one block",
 		},
 		{
-			"one id twice", strings.Replace(pencilled(3, `{"seed":1}`), `"p1"`, `"p0"`, 1), "id-not-unique",
+			"one id twice", strings.Replace(whole.Pencilled(3, `{"seed":1}`), `"p1"`, `"p0"`, 1), "id-not-unique",
 			"/fabrics/0/assortment/1/id", "no plain id of its own",
 		},
 		{
-			"counted by half", strings.Replace(pencilled(3, `{"seed":1}`), `"name":"Print 1"`, `"name":"Print 1","count":3`, 1),
+			"counted by half", strings.Replace(whole.Pencilled(3, `{"seed":1}`), `"name":"Print 1"`, `"name":"Print 1","count":3`, 1),
 			"count", "/fabrics/0/assortment/1/count", "not said how many",
 		},
 		{
-			"no assortment", strings.Replace(pencilled(3, `{"seed":1}`), `"print":"assorted"`, `"print":"plain"`, 1),
+			"no assortment", strings.Replace(whole.Pencilled(3, `{"seed":1}`), `"print":"assorted"`, `"print":"plain"`, 1),
 			"print-count", "/fabrics/0/assortment", "is no assortment",
 		},
 	} {
-		_, problems := deal(t, c.text)
+		_, problems := whole.Deal(t, c.text)
 		if !slices.ContainsFunc(problems, func(p problem.Problem) bool {
 			return p.Code == c.code && p.At == c.at && strings.Contains(p.Says, c.says) && p.Mend != ""
 		}) {
@@ -456,7 +457,7 @@ func TestBadDeals(t *testing.T) {
 // The closest two prints are what is told of two neighbours, not the fabric they are called by.
 func TestValuesAreThoseOfThePrints(t *testing.T) {
 	// the second print, nearly as light as the ground
-	text := strings.Replace(pencilled(3, `{"seed":1}`), `"colour":"#3c4040"`, `"colour":"#e0e0e0"`, 1)
+	text := strings.Replace(whole.Pencilled(3, `{"seed":1}`), `"colour":"#3c4040"`, `"colour":"#e0e0e0"`, 1)
 	d, problems := document.Read([]byte(text))
 	p, _ := plan.Make(d, problems)
 	if len(p.Values.Pairs) != 1 || p.Values.Pairs[0].State != "blend" ||
@@ -477,9 +478,9 @@ func TestValuesAreThoseOfThePrints(t *testing.T) {
 // dealt.
 func TestSashingThatIsSewnEndToEndIsNotDealt(t *testing.T) {
 	for corners, want := range map[string]bool{``: false, `,"corners":"B"`: true} {
-		text := strings.Replace(pencilled(4, `{"seed":1}`), `"top":{"rows":2,"columns":3,`,
+		text := strings.Replace(whole.Pencilled(4, `{"seed":1}`), `"top":{"rows":2,"columns":3,`,
 			`"top":{"rows":6,"columns":12,"sashing":{"role":"A","width":"1 1/2 in"`+corners+`},`, 1)
-		w, problems := deal(t, text)
+		w, problems := whole.Deal(t, text)
 		if len(problems.Stops()) > 0 {
 			t.Fatal(problems)
 		}
@@ -505,9 +506,9 @@ func TestPiecesAreCutPrintByPrint(t *testing.T) {
 		{`{"seed":1,"rules":[{"role":"A","one":"block"}]}`, 6},
 		{`{"seed":1,"falls":true}`, 5},
 	} {
-		text := strings.Replace(pencilled(3, c.deal), `"deal":`,
+		text := strings.Replace(whole.Pencilled(3, c.deal), `"deal":`,
 			`"supplies":[{"id":"tens","fabric":"many","kind":"pieces","width":"5 in","length":"5 in","count":8}],"deal":`, 1)
-		w, problems := deal(t, text)
+		w, problems := whole.Deal(t, text)
 		if len(problems.Stops()) > 0 {
 			t.Fatal(problems)
 		}

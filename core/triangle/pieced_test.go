@@ -1,4 +1,4 @@
-package plan_test
+package triangle_test
 
 import (
 	"fmt"
@@ -18,6 +18,7 @@ import (
 	"vicis/core/quilt"
 	"vicis/core/straight"
 	"vicis/core/triangle"
+	"vicis/internal/trial/whole"
 )
 
 // Counts with pencil and paper, for a 4 × 4 of each.
@@ -55,9 +56,9 @@ func TestPiecedBlocksStandUpToAPencil(t *testing.T) {
 			"block": 16,
 		}},
 	} {
-		p := planned(t, fromLibrary(t, c.block))
+		p := whole.Planned(t, whole.FromLibrary(t, c.block))
 		for id, want := range c.want {
-			if got := step(t, p, id).Make; got != want {
+			if got := whole.Step(t, p, id).Make; got != want {
 				t.Errorf("%s, %s: %d, want %d", c.block, id, got, want)
 			}
 		}
@@ -66,26 +67,26 @@ func TestPiecedBlocksStandUpToAPencil(t *testing.T) {
 
 // One hand short: the ledger says how many are over, and prescribes a counter-set only where there is one.
 func TestTheLedgerOfHands(t *testing.T) {
-	d := fromLibrary(t, "four-patch-halves")
+	d := whole.FromLibrary(t, "four-patch-halves")
 	d.Top = quilt.Top{Rows: 1, Columns: 4, Repeat: [][]quilt.Cell{{{Unit: "halved"}}}}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if len(p.Ledger.Hands) != 1 || p.Ledger.Hands[0].Left.Need != 4 || p.Ledger.Hands[0].Right.Over != 4 ||
 		!strings.Contains(p.Ledger.Hands[0].Says, "No turning") {
 		t.Errorf("four of one hand from two runs leave four of the other: %+v", p.Ledger)
 	}
 	// Three strips A B C two at a time: turned by a quarter, the other diagonal is cut, and the mirror images fall out.
-	d = fromLibrary(t, "half-rails")
-	set := unit(t, d, "rail-set").How.(*straight.StripSet)
+	d = whole.FromLibrary(t, "half-rails")
+	set := whole.Unit(t, d, "rail-set").How.(*straight.StripSet)
 	set.Strips[2].Role = "B"
-	unit(t, d, "halves").How.(*triangle.HalfSquare).Way = triangle.Two
-	unit(t, d, "halves").How.(*triangle.HalfSquare).Upper.Role = "C"
+	whole.Unit(t, d, "halves").How.(*triangle.HalfSquare).Way = triangle.Two
+	whole.Unit(t, d, "halves").How.(*triangle.HalfSquare).Upper.Role = "C"
 	d.Top = quilt.Top{Rows: 1, Columns: 3, Repeat: [][]quilt.Cell{{{Unit: "halves"}}}}
-	p = planned(t, d)
-	if step(t, p, "halves/pair").Make != 3 || len(p.Ledger.Leftovers) != 1 || p.Ledger.Leftovers[0].Count != 3 {
+	p = whole.Planned(t, d)
+	if whole.Step(t, p, "halves/pair").Make != 3 || len(p.Ledger.Leftovers) != 1 || p.Ledger.Leftovers[0].Count != 3 {
 		t.Errorf("3 of one look from runs of 1 + 1: %+v", p.Ledger)
 	}
-	d = fromLibrary(t, "sloped-pair")
-	if p := planned(t, d); len(p.Ledger.Hands) != 1 || !strings.Contains(p.Ledger.Hands[0].Says,
+	d = whole.FromLibrary(t, "sloped-pair")
+	if p := whole.Planned(t, d); len(p.Ledger.Hands) != 1 || !strings.Contains(p.Ledger.Hands[0].Says,
 		"Keep the piles apart") {
 		t.Errorf("two units that are mirror images: %+v", p.Ledger.Hands)
 	}
@@ -93,8 +94,8 @@ func TestTheLedgerOfHands(t *testing.T) {
 
 // What a bonus can stand in for is said, and once it does, it is counted.
 func TestLeftoversSayWhatTheyAreGoodFor(t *testing.T) {
-	d := fromLibrary(t, "snowball")
-	snow := unit(t, d, "snowball").How.(*triangle.FlippedCorners)
+	d := whole.FromLibrary(t, "snowball")
+	snow := whole.Unit(t, d, "snowball").How.(*triangle.FlippedCorners)
 	snow.Bonus = true
 	d.Parts = append(d.Parts, making.Unit{
 		ID: "half", Name: "Half",
@@ -105,25 +106,25 @@ func TestLeftoversSayWhatTheyAreGoodFor(t *testing.T) {
 	},
 		making.Unit{ID: "halves", Name: "Halves", How: &straight.Grid{Rows: straight.Rows(grid(6, 6, "half"))}})
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "snowball"}, {Unit: "halves"}}}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	if len(p.Ledger.Leftovers) != 1 || p.Ledger.Leftovers[0].Count != 32 ||
 		!strings.Contains(p.Ledger.Leftovers[0].GoodFor, "Trimmed to 1½″ they look like Half: up to 32") {
 		t.Fatalf("%+v", p.Ledger.Leftovers)
 	}
 	snow.BonusTo = making.Typed("1 in")
-	unit(t, d, "half").Also = []naming.Unit{"snowball:bonus-a"}
-	before, after := step(t, p, "half").Make, step(t, planned(t, d), "half")
+	whole.Unit(t, d, "half").Also = []naming.Unit{"snowball:bonus-a"}
+	before, after := whole.Step(t, p, "half").Make, whole.Step(t, whole.Planned(t, d), "half")
 	if before != 288 || after.Make != 256 || len(after.Also) != 1 || after.Also[0].Count != 32 ||
 		!strings.Contains(after.Working.Sums[0], "− 32 that Snowball, bonus stands in for = 256") {
 		t.Errorf("%d, then %+v", before, after)
 	}
-	unit(t, d, "halves").Also = []naming.Unit{"snowball:bonus-a"}
+	whole.Unit(t, d, "halves").Also = []naming.Unit{"snowball:bonus-a"}
 	_, problems := plan.Make(d, nil)
 	if stops := problems.Stops(); len(stops) != 1 || stops[0].Code != "promised-twice" {
 		t.Errorf("promised twice: %v", stops)
 	}
-	unit(t, d, "halves").Also = nil
-	unit(t, d, "half").Also = []naming.Unit{"snowball"}
+	whole.Unit(t, d, "halves").Also = nil
+	whole.Unit(t, d, "half").Also = []naming.Unit{"snowball"}
 	if _, problems := plan.Make(d, nil); len(problems.Stops()) != 1 || problems.Stops()[0].Code != "stand-in-differs" ||
 		problems.Stops()[0].At != "/units/1/also/0" {
 		t.Errorf("a snowball for a half: %v", problems.Stops())
@@ -142,20 +143,20 @@ func grid(rows, columns int, unit string) [][]straight.GridCell {
 
 // A colourway makes its own of what it changes and shares what it does not.
 func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
-	d := fromLibrary(t, "eight-pointed-star")
+	d := whole.FromLibrary(t, "eight-pointed-star")
 	d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "night", Name: "Night", Colour: "#101830"})
 	d.Colourways = []document.Colourway{{ID: "evening", Name: "Evening", Fabrics: map[string]string{"C": "night"}}}
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}, {Unit: "block", Colourway: "evening"}}}
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	for id, want := range map[string]int{
 		"goose": 64, "ground": 64, "middle": 8, "middle@evening": 8, "block": 8,
 		"block@evening": 8, "block/row-1": 16, "block@evening/row-1": 16,
 	} {
-		if got := step(t, p, id).Make; got != want {
+		if got := whole.Step(t, p, id).Make; got != want {
 			t.Errorf("%s: %d, want %d", id, got, want)
 		}
 	}
-	if s := step(t, p, "block@evening"); s.Name != "Eight-pointed star, Evening" {
+	if s := whole.Step(t, p, "block@evening"); s.Name != "Eight-pointed star, Evening" {
 		t.Errorf("%s", s.Name)
 	}
 	found := false
@@ -171,8 +172,8 @@ func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
 	})
 	d.Top.Repeat[0] = append(d.Top.Repeat[0], quilt.Cell{Unit: "block", Colourway: "same"})
 	// 4 of each of 16, in rows of four: columns 2, 3, and 1, 4 as they are
-	if p := planned(t, d); step(t, p, "block@evening").Make != 8 {
-		t.Errorf("two colourways that come out the same are one: %d", step(t, p, "block@evening").Make)
+	if p := whole.Planned(t, d); whole.Step(t, p, "block@evening").Make != 8 {
+		t.Errorf("two colourways that come out the same are one: %d", whole.Step(t, p, "block@evening").Make)
 	}
 	for _, bad := range []struct {
 		change   func(*document.Document)
@@ -189,7 +190,7 @@ func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
 		{func(d *document.Document) { d.Colourways[0].Name = " " }, "name-missing", "/colourways/0/name"},
 		{func(d *document.Document) { d.Colourways[0].ID = "a@b" }, "id-not-unique", "/colourways/0/id"},
 	} {
-		d := fromLibrary(t, "eight-pointed-star")
+		d := whole.FromLibrary(t, "eight-pointed-star")
 		d.Fabrics = append(d.Fabrics, cloth.Fabric{ID: "night", Name: "Night", Colour: "#101830"})
 		d.Colourways = []document.Colourway{{ID: "evening", Name: "Evening", Fabrics: map[string]string{"C": "night"}}}
 		d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}, {Unit: "block", Colourway: "evening"}}}
@@ -204,7 +205,7 @@ func TestColourwaysAreCountedApartAndShareWhatIsTheSame(t *testing.T) {
 // For 24 units: two at a time 12 runs with a line, two seams and a cut each; eight at a time 3 runs with two lines,
 // four seams and four cuts; all round 6 runs, nothing to mark, all edges on the bias (geometry).
 func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
-	d := fromLibrary(t, "four-pointed-star")
+	d := whole.FromLibrary(t, "four-pointed-star")
 	d.Top.Rows, d.Top.Columns = 2, 3
 	ways, problems := askunits.Ways(d, "half", ask.Enough(nil))
 	if problems.Stopped() || len(ways) != 12 {
@@ -247,7 +248,7 @@ func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 	if _, problems := askunits.Ways(d, "nothing", ask.Enough(nil)); !problems.Stopped() {
 		t.Error("an unknown unit was compared")
 	}
-	geese := fromLibrary(t, "eight-pointed-star")
+	geese := whole.FromLibrary(t, "eight-pointed-star")
 	ways, _ = askunits.Ways(geese, "goose", ask.Enough(nil))
 	for _, w := range ways {
 		geese.Parts[0].How = w.Unit.How
@@ -259,9 +260,9 @@ func TestWaysAreComparedForTheCountNeeded(t *testing.T) {
 
 // Parts follow the block; what falls off the ruler is named with the nearest sizes that do not.
 func TestResize(t *testing.T) {
-	d := fromLibrary(t, "eight-pointed-star")
+	d := whole.FromLibrary(t, "eight-pointed-star")
 	// one written as a length among those in strips
-	unit(t, d, "middle").How.(*straight.PlainPatch).Width = making.Typed("4 1/2 in")
+	whole.Unit(t, d, "middle").How.(*straight.PlainPatch).Width = making.Typed("4 1/2 in")
 	for to, strip := range map[measure.Written]measure.Written{
 		measure.Typed("12"): measure.Typed("3 1/2 in"), measure.Typed("6"): measure.Typed("2 in"),
 		measure.Typed("9"):     measure.Typed("2 3/4 in"),
@@ -272,7 +273,7 @@ func TestResize(t *testing.T) {
 			t.Errorf("%s: strips %s, want %s (%v)", to, r.Document.Strip, strip, problems)
 			continue
 		}
-		if p := planned(t, r.Document); p.Block.W.Text != r.Finished {
+		if p := whole.Planned(t, r.Document); p.Block.W.Text != r.Finished {
 			t.Errorf("%s: finishes %s", to, p.Block.Text)
 		}
 		if exact := to.String() != "20 cm"; exact != (len(r.Off) == 0) {
@@ -283,7 +284,7 @@ func TestResize(t *testing.T) {
 	if len(r.Off) != 1 || len(r.Nearest) != 2 || r.Nearest[0].Text != "7½″" || r.Nearest[1].Text != "8″" {
 		t.Errorf("%v, nearest %+v", r.Off, r.Nearest)
 	}
-	if d.Strip.String() != "2 1/2 in" || unit(t, d, "middle").How.(*straight.PlainPatch).Width.String() != "4 1/2 in" {
+	if d.Strip.String() != "2 1/2 in" || whole.Unit(t, d, "middle").How.(*straight.PlainPatch).Width.String() != "4 1/2 in" {
 		t.Error("the first document was changed")
 	}
 	for to, code := range map[measure.Written]string{
@@ -303,7 +304,7 @@ func TestResize(t *testing.T) {
 // Points that would be cut off or fall short are said by how much, joints that miss each other too.
 func TestPointsAndJoints(t *testing.T) {
 	goose := func(height, leg making.Breadth) document.Document {
-		d := fromLibrary(t, "snowball")
+		d := whole.FromLibrary(t, "snowball")
 		d.Parts = []making.Unit{{
 			ID: "snowball", Name: "Goose",
 			How: &triangle.FlippedCorners{
@@ -315,13 +316,13 @@ func TestPointsAndJoints(t *testing.T) {
 		}}
 		return d
 	}
-	warned(t, goose(making.Typed("3 in"), making.Typed("2 1/8 in")), "point-short", "/units/0",
+	whole.Warned(t, goose(making.Typed("3 in"), making.Typed("2 1/8 in")), "point-short", "/units/0",
 		"falls short of the seam at its top edge by ⅛″")
-	warned(t, goose(making.Typed("3 in"), making.Typed("1 7/8 in")), "point-cut-off", "/units/0", "cut off by ⅛″")
+	whole.Warned(t, goose(making.Typed("3 in"), making.Typed("1 7/8 in")), "point-cut-off", "/units/0", "cut off by ⅛″")
 	if _, problems := plan.Make(goose(making.Typed("3 in"), making.Typed("2 in")), nil); len(problems) != 0 {
 		t.Errorf("a true goose: %v", problems)
 	}
-	d := fromLibrary(t, "pinwheel")
+	d := whole.FromLibrary(t, "pinwheel")
 	d.Parts = []making.Unit{
 		{ID: "a", Name: "A", How: &straight.PlainPatch{
 			Role: "A", Width: making.Typed("2 1/2 in"),
@@ -336,7 +337,7 @@ func TestPointsAndJoints(t *testing.T) {
 			{{Unit: "b"}, {Unit: "a"}},
 		}), Apart: true}},
 	}
-	warned(t, d, "joints-miss", "/units/2", "miss each other by ⅛″")
+	whole.Warned(t, d, "joints-miss", "/units/2", "miss each other by ⅛″")
 	d.Parts[2] = making.Unit{
 		ID: "block", Name: "Block",
 		How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "a"}, {Unit: "b"}}})},
@@ -346,38 +347,38 @@ func TestPointsAndJoints(t *testing.T) {
 		How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{{{Unit: "b"}, {Unit: "a"}}})},
 	})
 	d.Top.Repeat = [][]quilt.Cell{{{Unit: "block"}}, {{Unit: "other"}}}
-	warned(t, d, "joints-miss", "/top/repeat", "by ⅛″")
+	whole.Warned(t, d, "joints-miss", "/top/repeat", "by ⅛″")
 }
 
 // What clashes is said where the fabric is chosen (common practice).
 func TestPrintsAndHowTheyAreCut(t *testing.T) {
-	d := fromLibrary(t, "pinwheel")
+	d := whole.FromLibrary(t, "pinwheel")
 	d.Fabrics[0].Print = cloth.OneWay
-	warned(t, d, "print-falls-either-way", "/fabrics/0/print", "Half-square unit")
+	whole.Warned(t, d, "print-falls-either-way", "/fabrics/0/print", "Half-square unit")
 	d.Fabrics[0].Print = cloth.Assorted
-	warned(t, d, "assorted-repeats", "/fabrics/0/print", "4 in Pinwheel")
-	rail := fromLibrary(t, "rail")
+	whole.Warned(t, d, "assorted-repeats", "/fabrics/0/print", "4 in Pinwheel")
+	rail := whole.FromLibrary(t, "rail")
 	rail.Fabrics[0].Print = cloth.Motif
-	warned(t, rail, "motif-in-strips", "/fabrics/0/print", "Rail set")
+	whole.Warned(t, rail, "motif-in-strips", "/fabrics/0/print", "Rail set")
 	rail.Fabrics[0].Print = cloth.TwoWay
-	warned(t, rail, "print-turned", "/fabrics/0/print", "on its side")
+	whole.Warned(t, rail, "print-turned", "/fabrics/0/print", "on its side")
 	rail.Fabrics[0].Print = "glitter"
-	warned(t, rail, "print-unknown", "/fabrics/0/print", "glitter")
+	whole.Warned(t, rail, "print-unknown", "/fabrics/0/print", "glitter")
 }
 
 // Marking as the quilter does it changes what there is to draw.
 func TestMarkingIsABatchOfItsOwn(t *testing.T) {
 	for marking, want := range map[making.Marking]int{making.OneLine: 2, making.Both: 4, making.Crease: 2} {
-		d := fromLibrary(t, "pinwheel")
+		d := whole.FromLibrary(t, "pinwheel")
 		d.Schools.Marking = marking
-		p := planned(t, d)
-		if got := len(p.Pictures["half/mark"].Drawn); got != want || step(t, p, "half/mark").Does != "mark" {
+		p := whole.Planned(t, d)
+		if got := len(p.Pictures["half/mark"].Drawn); got != want || whole.Step(t, p, "half/mark").Does != "mark" {
 			t.Errorf("%s: %d lines, want %d", marking, got, want)
 		}
 	}
-	d := fromLibrary(t, "pinwheel")
+	d := whole.FromLibrary(t, "pinwheel")
 	d.Schools.Marking = making.Guide
-	for _, s := range planned(t, d).Steps {
+	for _, s := range whole.Planned(t, d).Steps {
 		if s.Does == "mark" {
 			t.Errorf("with a guide on the machine, and %q is to do", s.Says)
 		}
@@ -386,22 +387,22 @@ func TestMarkingIsABatchOfItsOwn(t *testing.T) {
 
 // Alike rows are pressed alike; where that costs nesting a remedy says so, and as steps of their own they nest.
 func TestAlikeRowsApart(t *testing.T) {
-	d := fromLibrary(t, "eight-pointed-star")
+	d := whole.FromLibrary(t, "eight-pointed-star")
 	// The wings of the middle row in another fabric, so that no quarter turn looks the same.
-	side := *unit(t, d, "goose")
+	side := *whole.Unit(t, d, "goose")
 	side.ID, side.Name = "side", "Side goose"
 	other := *side.How.(*triangle.FlyingGeese)
 	other.Sky = "C"
 	side.How = &other
-	grid := unit(t, d, "block").How.(*straight.Grid)
+	grid := whole.Unit(t, d, "block").How.(*straight.Grid)
 	grid.Rows[1].Cells[0].Unit, grid.Rows[1].Cells[2].Unit = "side", "side"
 	d.Parts = append(d.Parts[:1:1], append([]making.Unit{side}, d.Parts[1:]...)...)
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	r, _ := askpress.RemediesFor(d, ask.Enough(nil))
 	if p.Press.Clashes == 0 || len(r.List) == 0 || r.List[0].Name != "Sew alike rows apart" || r.List[0].Clashes != 0 {
 		t.Fatalf("%d clash: %+v", p.Press.Clashes, r)
 	}
-	if p := planned(t, r.List[0].Document); p.Press.Clashes != 0 || step(t, p, "block/row-3").Make != 16 {
+	if p := whole.Planned(t, r.List[0].Document); p.Press.Clashes != 0 || whole.Step(t, p, "block/row-3").Make != 16 {
 		t.Errorf("%d clash: %s", p.Press.Clashes, p.Press.Detail)
 	}
 }
@@ -410,18 +411,18 @@ func TestAlikeRowsApart(t *testing.T) {
 // turned; log cabin 12; four half-square units of one kind as a diamond clash at all four of its mid-edges.
 func TestPressingOfTriangles(t *testing.T) {
 	for block, want := range map[string]int{"pinwheel": 0, "log-cabin": 12} {
-		if p := planned(t, fromLibrary(t, block)); p.Press.Clashes != want {
+		if p := whole.Planned(t, whole.FromLibrary(t, block)); p.Press.Clashes != want {
 			t.Errorf("%s: %d clash, want %d", block, p.Press.Clashes, want)
 		}
 	}
-	d := fromLibrary(t, "pinwheel")
+	d := whole.FromLibrary(t, "pinwheel")
 	d.Top.Rows, d.Top.Columns = 1, 1
-	if p := planned(t, d); p.Press.Clashes != 0 {
+	if p := whole.Planned(t, d); p.Press.Clashes != 0 {
 		t.Errorf("inside a pinwheel %d clash", p.Press.Clashes)
 	}
-	d = fromLibrary(t, "diamond")
+	d = whole.FromLibrary(t, "diamond")
 	d.Top.Rows, d.Top.Columns = 1, 1
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	clashes := 0
 	for _, c := range p.Pictures["block"].Crosses {
 		if c.State == "clashes" {
@@ -435,7 +436,7 @@ func TestPressingOfTriangles(t *testing.T) {
 
 // More than 100,000 patches are refused at once, where they were asked for; the pictures of the units stay.
 func TestTooManyPatchesInTheQuilt(t *testing.T) {
-	d := fromLibrary(t, "broken-dishes") // 32 patches a block
+	d := whole.FromLibrary(t, "broken-dishes") // 32 patches a block
 	d.Top.Rows, d.Top.Columns = 60, 60
 	p, problems := plan.Make(d, nil)
 	if stops := problems.Stops(); len(stops) != 1 || stops[0].Code != "too-many-patches" ||
@@ -448,7 +449,7 @@ func TestTooManyPatchesInTheQuilt(t *testing.T) {
 func BenchmarkPlanByPatches(b *testing.B) {
 	for _, n := range []int{1, 4, 12, 39, 55} { // blocks of 32 patches on each side
 		b.Run(fmt.Sprintf("%d-patches", n*n*32), func(b *testing.B) {
-			d := fromLibrary(b, "broken-dishes")
+			d := whole.FromLibrary(b, "broken-dishes")
 			d.Top.Rows, d.Top.Columns = n, n
 			b.ReportAllocs()
 			for b.Loop() {
@@ -472,7 +473,7 @@ func TestADiagonalLongerThanTheRulerIsSaid(t *testing.T) {
 		{making.Typed("18 in"), measure.Written{}, true},
 	} {
 		var d document.Document
-		for _, one := range blocks(t) {
+		for _, one := range whole.Blocks(t) {
 			if one.Name == "Half-square unit" {
 				d = one
 			}
@@ -482,7 +483,7 @@ func TestADiagonalLongerThanTheRulerIsSaid(t *testing.T) {
 		how.Finished = c.finished
 		d.Parts[0].How, d.Settings.Longest = &how, c.longest
 		_, problems := plan.Make(d, nil)
-		if got := has(problems, "ruler-too-short", "/units/0"); got != c.warned {
+		if got := whole.Has(problems, "ruler-too-short", "/units/0"); got != c.warned {
 			t.Errorf("%s with a ruler of %q: warned %v (%v)", c.finished, c.longest, got, problems)
 		}
 	}

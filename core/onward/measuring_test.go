@@ -1,4 +1,4 @@
-package plan_test
+package onward_test
 
 import (
 	"slices"
@@ -19,6 +19,7 @@ import (
 	"vicis/core/work"
 	"vicis/demo"
 	"vicis/internal/quilts"
+	"vicis/internal/trial/whole"
 )
 
 // Test strips by pencil. Three of 2½″ that measure 6¼″: (7½ − 6¼) ÷ 4 = 5⁄16″, of which the fold takes 1⁄64″: 19⁄64″
@@ -88,7 +89,7 @@ func TestHowThingsAreSquaredUp(t *testing.T) {
 		t.Fatalf("%s is not measured: %v", unit, problems.Stops())
 		return nil
 	}
-	if s := square(fromLibrary(t, "half-square"), "half"); s == nil ||
+	if s := square(whole.FromLibrary(t, "half-square"), "half"); s == nil ||
 		!strings.Contains(s.Lays[0], "diagonal lies on the seam") || !strings.Contains(s.Cuts[2], "ears") {
 		t.Errorf("%+v", s)
 	}
@@ -106,10 +107,10 @@ func TestHowThingsAreSquaredUp(t *testing.T) {
 	if s = square(d, "rail"); s != nil {
 		t.Errorf("a strip set: %+v", s)
 	}
-	if s = square(fromLibrary(t, "nine-patch"), "block"); s == nil || !strings.Contains(s.Lays[0], "cross in its middle") {
+	if s = square(whole.FromLibrary(t, "nine-patch"), "block"); s == nil || !strings.Contains(s.Lays[0], "cross in its middle") {
 		t.Errorf("%+v", s)
 	}
-	if s = square(fromLibrary(t, "goose"), "goose"); s == nil ||
+	if s = square(whole.FromLibrary(t, "goose"), "goose"); s == nil ||
 		!strings.Contains(strings.Join(s.Lays, " "), "beyond every point") {
 		t.Errorf("%+v", s)
 	}
@@ -149,7 +150,7 @@ func TestATubeIsNotPlannedOn(t *testing.T) {
 	for _, s := range w.Steps {
 		if ways := w.Gauges(s); s.Stage == "strip sets" && len(ways) > 0 {
 			_, problems := onward.OnwardFrom(docs[demo.Wave],
-				onward.Came{Step: s.ID, Height: measure.Write(ways[0].Size - measure.Inch/16)}, against(record.NewLog()),
+				onward.Came{Step: s.ID, Height: measure.Write(ways[0].Size - measure.Inch/16)}, whole.Against(record.NewLog()),
 				ask.Enough(nil))
 			if len(problems) != 1 || !strings.Contains(problems[0].Says, "closed to a tube") ||
 				!strings.Contains(problems[0].Mend, "allowance") {
@@ -225,7 +226,7 @@ func TestSeveralInARowMayBeOffLess(t *testing.T) {
 // A block that was measured, or is trimmed, changes nothing in what is sewn of the corners that were cut off it: 2¼″
 // finished they stay 2¾″, and stand in for halves of that size.
 func TestABonusIsNotMeasuredWithItsBlock(t *testing.T) {
-	d, err := quilts.File("../instructions/testdata/stand-ins.json")
+	d, err := quilts.StandIns()
 	if err != nil {
 		t.Fatal(err)
 	}

@@ -1,4 +1,4 @@
-package plan_test
+package askcloth_test
 
 import (
 	"strings"
@@ -9,6 +9,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
+	"vicis/internal/trial/whole"
 )
 
 // 48 sub-cuts of 6½″ (common practice: six from 40″, eight sets): six need 6 × 6½ + ½ = 39½″, so the cliff is there; on
@@ -42,14 +43,14 @@ func TestTheKnownCliff(t *testing.T) {
 }
 
 func TestTheCliffOfAStripSet(t *testing.T) {
-	d := begin(t, chain)
+	d := whole.Begin(t, whole.Chain)
 	d.Cloth.Usable, d.Cloth.Squaring = measure.Typed("40 in"), measure.Typed("1/2 in")
 	list, problems := askcloth.Cliffs(d, ask.Enough(nil))
 	if problems.Stopped() || len(list) == 0 {
 		t.Fatal(problems)
 	}
 	const in = measure.Inch
-	p := planned(t, d)
+	p := whole.Planned(t, d)
 	for _, set := range p.Sets {
 		var c askcloth.Cliff
 		for _, one := range list {
@@ -74,13 +75,13 @@ func TestTheCliffOfAStripSet(t *testing.T) {
 // Each edge stands where the count changes: at its width so many do, a mark below they do not.
 func TestEveryEdgeIsWhereTheCountChanges(t *testing.T) {
 	looked := 0
-	for _, d := range blocks(t) {
+	for _, d := range whole.Blocks(t) {
 		list, problems := askcloth.Cliffs(d, ask.Enough(nil))
 		if problems.Stopped() {
 			t.Fatal(d.Name, problems)
 		}
 		pooled := map[string]string{}
-		for _, f := range planned(t, d).Cut {
+		for _, f := range whole.Planned(t, d).Cut {
 			for _, s := range f.Strips {
 				pooled[s.Width.Text+" "+f.Name] = s.For
 			}
@@ -134,7 +135,7 @@ func TestEveryEdgeIsWhereTheCountChanges(t *testing.T) {
 
 // What helps below the cliff: spares first where there are enough, then more strips with what has to be bought.
 func TestTheCheapestRescueComesFirst(t *testing.T) {
-	d := begin(t, chain)
+	d := whole.Begin(t, whole.Chain)
 	d.Spares.Count = 30
 	list, _ := askcloth.Cliffs(d, ask.Enough(nil))
 	first := 0

@@ -1,4 +1,4 @@
-package plan_test
+package recut_test
 
 import (
 	"encoding/json"
@@ -14,6 +14,7 @@ import (
 	"vicis/core/measure"
 	"vicis/core/recut"
 	"vicis/core/straight"
+	"vicis/internal/trial/whole"
 )
 
 // shapelyWaves draws waves a second time from their numbers alone: the tube as a strip of cloth that is endless up and
@@ -69,10 +70,10 @@ func TestWavesAgainstShapely(t *testing.T) {
 	}
 	waves := map[string]drawing{}
 	add := func(name string, d document.Document) {
-		p := planned(t, d)
-		even := unit(t, d, "wave").How.(*recut.Tube).Even
+		p := whole.Planned(t, d)
+		even := whole.Unit(t, d, "wave").How.(*recut.Tube).Even
 		one := drawing{Seam: p.Seam.Effective.Inches, Even: string(even), Picture: p.Pictures["wave"]}
-		for _, s := range unit(t, d, "set").How.(*straight.StripSet).Strips {
+		for _, s := range whole.Unit(t, d, "set").How.(*straight.StripSet).Strips {
 			w, err := measure.Parse(s.Width.String(), d.Units)
 			if err != nil {
 				t.Fatal(err)
@@ -85,7 +86,7 @@ func TestWavesAgainstShapely(t *testing.T) {
 			}
 		}
 		at := 0.0 // where rings are opened is added up here, from the steps as they are written
-		for _, c := range unit(t, d, "wave").How.(*recut.Tube).Columns {
+		for _, c := range whole.Unit(t, d, "wave").How.(*recut.Tube).Columns {
 			w, err := measure.Parse(c.Width.String(), d.Units)
 			if err != nil {
 				t.Fatal(err)
@@ -97,7 +98,7 @@ func TestWavesAgainstShapely(t *testing.T) {
 		waves[name] = one
 	}
 	for _, id := range []string{"gentle-wave", "steep-wave", "half-step-wave", "rising-steps"} {
-		add(id, fromLibrary(t, id))
+		add(id, whole.FromLibrary(t, id))
 	}
 	for seed := range uint64(200) {
 		r := rand.New(rand.NewPCG(seed, 150))
@@ -110,11 +111,11 @@ func TestWavesAgainstShapely(t *testing.T) {
 			widths, steps = append(widths, width(6)), append(steps, step)
 		}
 		d := wave(t, n, "2 in", append(widths, width(6)), steps)
-		for i := range unit(t, d, "set").How.(*straight.StripSet).Strips {
-			unit(t, d, "set").How.(*straight.StripSet).Strips[i].Width = making.Typed(width(13))
+		for i := range whole.Unit(t, d, "set").How.(*straight.StripSet).Strips {
+			whole.Unit(t, d, "set").How.(*straight.StripSet).Strips[i].Width = making.Typed(width(13))
 		}
 		if seed%2 == 1 {
-			unit(t, d, "wave").How.(*recut.Tube).Even = []recut.Evening{recut.TrimEnds, recut.EkeOut}[seed/2%2]
+			whole.Unit(t, d, "wave").How.(*recut.Tube).Even = []recut.Evening{recut.TrimEnds, recut.EkeOut}[seed/2%2]
 		}
 		d.Top.Rows, d.Top.Columns = 1, 1
 		add(fmt.Sprintf("seed %d", seed), d)

@@ -1,4 +1,4 @@
-package plan_test
+package askcloth_test
 
 import (
 	"strings"
@@ -10,13 +10,14 @@ import (
 	"vicis/core/document"
 	"vicis/core/measure"
 	"vicis/core/plan"
+	"vicis/internal/trial/whole"
 )
 
 // Whatever the supplies: what is said comes out of them, and one row or column more does not; tried against the plan
 // itself. (Nine of ten of the largest suffice for a squarer one.)
 func TestBackwardsIsTheLargestQuilt(t *testing.T) {
 	tried := 0
-	for i, d := range blocks(t) {
+	for i, d := range whole.Blocks(t) {
 		if i%3 != 0 {
 			continue
 		}
@@ -198,7 +199,7 @@ func TestBackwardsFromTwoStacksOfSquares(t *testing.T) {
 }
 
 func BenchmarkBackwards(b *testing.B) {
-	d := begin(b, chain)
+	d := whole.Begin(b, whole.Chain)
 	supplies := []askcloth.SupplyThere{
 		{Fabric: d.Fabrics[0].ID, Length: measure.Typed("2 yd")},
 		{Fabric: d.Fabrics[1].ID, Length: measure.Typed("3 yd")},
@@ -209,7 +210,7 @@ func BenchmarkBackwards(b *testing.B) {
 }
 
 func BenchmarkCliffs(b *testing.B) {
-	d := begin(b, chain)
+	d := whole.Begin(b, whole.Chain)
 	for b.Loop() {
 		askcloth.Cliffs(d, ask.Enough(nil))
 	}
