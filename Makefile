@@ -64,6 +64,7 @@ test-web: bin/vicis web/node_modules/.package-lock.json
 	scripts/need chromium=chromium
 	cd web
 	node size.mjs
+	npx --no-install vitest run
 	npx --no-install playwright test
 
 bench: ## What is promised beside what is measured, in one table; then every other benchmark: ratios matter, not times

@@ -136,6 +136,35 @@ const dialog = defineSlotRecipe({
   },
 });
 
+/** What stands round a field: its name above, what is said of it below. */
+const around = defineSlotRecipe({
+  className: "around",
+  slots: ["root", "label", "helperText", "errorText", "errorIcon", "requiredIndicator", "input", "textarea", "select"],
+  base: {
+    root: { width: "100%", minWidth: "0" },
+    label: { display: "block", fontSize: "note", fontWeight: "600", mb: "3px" },
+    helperText: { fontSize: "fine", color: "soft", mt: "3px" },
+    errorText: { fontSize: "note", fontWeight: "600", color: "madder", mt: "4px" },
+  },
+});
+
+const numberInput = defineSlotRecipe({
+  className: "number",
+  slots: ["root", "label", "input", "control", "incrementTrigger", "decrementTrigger", "scrubber", "valueText"],
+  base: { input: input.base ?? {} },
+});
+
+const table = defineSlotRecipe({
+  className: "table",
+  slots: ["root", "header", "body", "row", "columnHeader", "cell", "footer", "caption"],
+  base: {
+    root: { borderCollapse: "collapse" },
+    row: { "tbody &": { borderTopWidth: "1px", borderColor: "hair" } },
+    columnHeader: { textAlign: "left", fontSize: "note", fontWeight: "600", color: "soft" },
+    cell: { textAlign: "left" },
+  },
+});
+
 const heading = { fontFamily: "heading", fontWeight: "600" };
 
 /** Everything that is set in the serif; the rest is body text in one of the sizes. */
@@ -240,7 +269,7 @@ const config = defineConfig({
     },
     textStyles,
     recipes: { button, input },
-    slotRecipes: { nativeSelect, checkbox, dialog },
+    slotRecipes: { nativeSelect, checkbox, dialog, field: around, numberInput, table },
   },
 });
 

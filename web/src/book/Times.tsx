@@ -1,5 +1,5 @@
 // How long things take, by one's own tallies alone: nothing before there is data, always a range, and all of it can be hidden.
-import { Box, chakra, Flex, Text } from "@chakra-ui/react";
+import { Box, Flex, Table, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import type { Project } from "../api/client";
 import { asks } from "../api/queries";
@@ -35,22 +35,22 @@ export function Times({ project }: { project: Project }) {
               <Text mt="6px">{`${project.progress.thread.says} All that is to go takes ${project.progress.thread.wind === 1 ? "one more" : `${project.progress.thread.wind} more`}.`}</Text>
             )}
             {data.paces.length > 0 && (
-              <chakra.table mt="10px" css={{ borderCollapse: "collapse" }}>
-                <tbody>
+              <Table.Root mt="10px">
+                <Table.Body>
                   {data.paces.map((p) => (
-                    <chakra.tr key={p.step} borderTopWidth="1px" borderColor="hair">
-                      <chakra.th scope="row" textAlign="left" fontWeight="500" pr="16px" py="3px">
+                    <Table.Row key={p.step}>
+                      <Table.Cell as="th" scope="row" fontWeight="500" pr="16px" py="3px">
                         {p.name}
-                      </chakra.th>
-                      <chakra.td pr="16px">{p.says}</chakra.td>
-                      <chakra.td pr="16px" color="soft" fontSize="small">
+                      </Table.Cell>
+                      <Table.Cell pr="16px">{p.says}</Table.Cell>
+                      <Table.Cell pr="16px" color="soft" fontSize="small">
                         {`${p.gaps} counts${p.paused > 0 ? `, ${p.paused === 1 ? "one pause" : `${p.paused} pauses`} left out` : ""}`}
-                      </chakra.td>
-                      <chakra.td>{p.left && `${p.left} for ${p.toGo} to go`}</chakra.td>
-                    </chakra.tr>
+                      </Table.Cell>
+                      <Table.Cell>{p.left && `${p.left} for ${p.toGo} to go`}</Table.Cell>
+                    </Table.Row>
                   ))}
-                </tbody>
-              </chakra.table>
+                </Table.Body>
+              </Table.Root>
             )}
           </Box>
           <Box w={{ base: "100%", md: "380px" }} flexShrink={0}>

@@ -1,5 +1,5 @@
 // What there is of everything against what the quilt needs, and the quilt that fills.
-import { Box, chakra, Flex, Text } from "@chakra-ui/react";
+import { Box, chakra, Flex, Table, Text } from "@chakra-ui/react";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
@@ -12,10 +12,10 @@ import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import { Wrong } from "../frame/States";
 
-const Th = chakra("th", {
-  base: { textAlign: "right", fontSize: "note", fontWeight: "600", color: "soft", px: "8px", py: "4px" },
+const Th = chakra(Table.ColumnHeader, { base: { textAlign: "right", px: "8px", py: "4px" } });
+const Td = chakra(Table.Cell, {
+  base: { textAlign: "right", px: "8px", py: "4px", fontVariantNumeric: "tabular-nums" },
 });
-const Td = chakra("td", { base: { textAlign: "right", px: "8px", py: "4px", fontVariantNumeric: "tabular-nums" } });
 
 type By = "step" | Sum["by"];
 
@@ -84,9 +84,9 @@ export function Totals({ project }: { project: Project }) {
             )}
           </Flex>
           <Box overflow="auto" maxH="560px">
-            <chakra.table w="100%" css={{ borderCollapse: "collapse" }}>
-              <thead>
-                <tr>
+            <Table.Root w="100%">
+              <Table.Header>
+                <Table.Row>
                   <Th textAlign="left" pl="0" scope="col">
                     {by}
                   </Th>
@@ -95,44 +95,44 @@ export function Totals({ project }: { project: Project }) {
                       {h}
                     </Th>
                   ))}
-                </tr>
-              </thead>
-              <tbody>
+                </Table.Row>
+              </Table.Header>
+              <Table.Body>
                 {by !== "step" &&
                   sums
                     ?.filter((s) => s.by === by)
                     .map((s) => (
-                      <chakra.tr key={s.name} borderTopWidth="1px" borderColor="hair">
-                        <chakra.th scope="row" textAlign="left" fontWeight="500" py="4px" pr="8px">
+                      <Table.Row key={s.name}>
+                        <Table.Cell as="th" scope="row" fontWeight="500" py="4px" pr="8px">
                           <Ruled>{s.name}</Ruled>
                           {s.steps > 1 && (
                             <Text as="span" fontSize="fine" color="soft" ml="8px">
                               {`${s.steps} steps`}
                             </Text>
                           )}
-                        </chakra.th>
+                        </Table.Cell>
                         <Counted needed={s.needed} counts={s} spare={s.spare} />
-                      </chakra.tr>
+                      </Table.Row>
                     ))}
                 {listed.map((s) => {
                   const p = of(s.id);
                   if (!p) return null;
                   return (
-                    <chakra.tr key={s.id} borderTopWidth="1px" borderColor="hair">
-                      <chakra.th scope="row" textAlign="left" fontWeight="500" py="4px" pr="8px">
+                    <Table.Row key={s.id}>
+                      <Table.Cell as="th" scope="row" fontWeight="500" py="4px" pr="8px">
                         <Link to={`/q/${project.id}/bench/${encodeURIComponent(s.id)}`}>
                           <Ruled>{s.name}</Ruled>
                         </Link>
                         <Text as="span" fontSize="fine" color="soft" ml="8px">
                           {s.stage}
                         </Text>
-                      </chakra.th>
+                      </Table.Cell>
                       <Counted needed={p.make} counts={p} spare={s.spare} />
-                    </chakra.tr>
+                    </Table.Row>
                   );
                 })}
-              </tbody>
-            </chakra.table>
+              </Table.Body>
+            </Table.Root>
             {error && by !== "step" && <Wrong error={error} />}
             {by === "step" && listed.length === 0 && <Text color="soft">No step is called so.</Text>}
           </Box>

@@ -1,61 +1,45 @@
 // The few form fields there are. Each shows what is wrong with it, and the mend, right below.
-import { Box, Checkbox, chakra, Input, NativeSelect, Text } from "@chakra-ui/react";
-import { type ReactNode, useId, useState } from "react";
+import { Checkbox, Field, Input, NativeSelect, NumberInput, Text } from "@chakra-ui/react";
+import { type ReactNode, useState } from "react";
 import type { Problem } from "../api/client";
 import { Ruled } from "./Ruled";
 
-const Label = chakra("label", { base: { display: "block", fontSize: "note", fontWeight: "600", mb: "3px" } });
-
 type Common = { label: string; hideLabel?: boolean; help?: string; problems?: Problem[]; w?: string };
 
-function Around({
-  label,
-  hideLabel,
-  help,
-  problems = [],
-  id,
-  w,
-  children,
-}: Common & { id: string; children: ReactNode }) {
+function Around({ label, hideLabel, help, problems = [], w, children }: Common & { children: ReactNode }) {
+  const stops = problems.filter((p) => p.stops);
+  const notes = problems.filter((p) => !p.stops);
   return (
-    <Box w={w ?? "100%"} minW="0" flexShrink={w ? 0 : 1}>
-      {!hideLabel && <Label htmlFor={id}>{label}</Label>}
+    <Field.Root invalid={stops.length > 0} w={w ?? "100%"} flexShrink={w ? 0 : 1}>
+      {!hideLabel && <Field.Label>{label}</Field.Label>}
       {children}
-      {(help || problems.length > 0) && (
-        <Box id={saysOf(id)}>
-          {help && problems.length === 0 && (
-            <Text fontSize="fine" color="soft" mt="3px">
-              <Ruled>{help}</Ruled>
-            </Text>
-          )}
-          {problems.map((p) => (
-            <Text
-              key={p.code + p.at}
-              fontSize="note"
-              mt="4px"
-              color={p.stops ? "madder" : "ink"}
-              fontWeight={p.stops ? 600 : 500}
-              role={p.stops ? "alert" : "note"}
-            >
+      {(help || notes.length > 0) && stops.length === 0 && (
+        <Field.HelperText asChild>
+          <div>
+            {notes.length === 0 && help && <Ruled>{help}</Ruled>}
+            {notes.map((p) => (
+              <Text key={p.code + p.at} fontSize="note" fontWeight="500" color="ink" role="note">
+                <Ruled>{`Note: ${p.says} ${p.mend}`}</Ruled>
+              </Text>
+            ))}
+          </div>
+        </Field.HelperText>
+      )}
+      <Field.ErrorText asChild>
+        <div>
+          {[...stops, ...(stops.length > 0 ? notes : [])].map((p) => (
+            <Text key={p.code + p.at} role={p.stops ? "alert" : "note"}>
               <Ruled>{`${p.stops ? "" : "Note: "}${p.says} ${p.mend}`}</Ruled>
             </Text>
           ))}
-        </Box>
-      )}
-    </Box>
+        </div>
+      </Field.ErrorText>
+    </Field.Root>
   );
 }
 
-const saysOf = (id: string) => `${id}-says`;
-
-/** What belongs to a field: its name where that is hidden, whether it is wrong, and what is said of it. */
-function belongs(id: string, { label, hideLabel, help, problems = [] }: Common) {
-  return {
-    "aria-label": hideLabel ? label : undefined,
-    "aria-invalid": problems.some((p) => p.stops),
-    "aria-describedby": help || problems.length > 0 ? saysOf(id) : undefined,
-  };
-}
+/** The name of a field where it is hidden. */
+const named = ({ label, hideLabel }: Common) => ({ "aria-label": hideLabel ? label : undefined });
 
 export function TextField({
   value,
@@ -64,14 +48,12 @@ export function TextField({
   type,
   ...common
 }: Common & { value: string; onChange: (v: string) => void; onBlur?: () => void; type?: "date" }) {
-  const id = useId();
   return (
-    <Around id={id} {...common}>
+    <Around {...common}>
       <Input
-        id={id}
         type={type}
         value={value}
-        {...belongs(id, common)}
+        {...named(common)}
         onChange={(e) => onChange(e.target.value)}
         onBlur={onBlur}
         autoComplete="off"
@@ -89,25 +71,24 @@ export function NumberField({
   max,
   ...common
 }: Common & { value: number; onChange: (v: number) => void; min?: number; max?: number }) {
-  const id = useId();
-  const [empty, setEmpty] = useState(false);
+  const [typed, setTyped] = useState<string>();
   return (
-    <Around id={id} {...common}>
-      <Input
-        id={id}
-        type="number"
-        inputMode="numeric"
+    <Around {...common}>
+      <NumberInput.Root
+        w="100%"
         min={min}
         max={max}
-        value={empty ? "" : String(value)}
-        {...belongs(id, common)}
-        onChange={(e) => {
-          const n = e.target.value === "" ? Number.NaN : Math.trunc(Number(e.target.value));
-          setEmpty(Number.isNaN(n));
-          if (!Number.isNaN(n)) onChange(n);
+        clampValueOnBlur={false}
+        allowOverflow
+        formatOptions={{ useGrouping: false, maximumFractionDigits: 0 }}
+        value={typed ?? String(value)}
+        onValueChange={(e) => {
+          setTyped(e.value);
+          if (!Number.isNaN(e.valueAsNumber)) onChange(Math.trunc(e.valueAsNumber));
         }}
-        onBlur={() => setEmpty(false)}
-      />
+      >
+        <NumberInput.Input {...named(common)} onBlur={() => setTyped(undefined)} />
+      </NumberInput.Root>
     </Around>
   );
 }
@@ -118,16 +99,10 @@ export function ChoiceField<T extends string>({
   choices,
   ...common
 }: Common & { value: T; onChange: (v: T) => void; choices: { value: T; name: string }[] }) {
-  const id = useId();
   return (
-    <Around id={id} {...common}>
+    <Around {...common}>
       <NativeSelect.Root>
-        <NativeSelect.Field
-          id={id}
-          value={value}
-          {...belongs(id, common)}
-          onChange={(e) => onChange(e.target.value as T)}
-        >
+        <NativeSelect.Field value={value} {...named(common)} onChange={(e) => onChange(e.target.value as T)}>
           {!choices.some((c) => c.value === value) && (
             <option value={value}>{value === "own" ? "as written above" : value || "choose"}</option>
           )}
@@ -146,13 +121,11 @@ export function ChoiceField<T extends string>({
 const unseen = `#${"9".repeat(6)}`;
 
 export function ColourField({ value, onChange, ...common }: Common & { value: string; onChange: (v: string) => void }) {
-  const id = useId();
   return (
-    <Around id={id} {...common}>
-      <chakra.input
-        id={id}
+    <Around {...common}>
+      <Input
         type="color"
-        {...belongs(id, common)}
+        {...named(common)}
         value={/^#[0-9a-fA-F]{6}$/.test(value) ? value : unseen}
         onChange={(e) => onChange(e.target.value)}
         w="44px"

@@ -1,5 +1,5 @@
 // What everything must measure, before and after its outer seams are sewn.
-import { Box, chakra, Flex, Text } from "@chakra-ui/react";
+import { Box, chakra, Flex, Table, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
@@ -13,10 +13,8 @@ import { Unplanned } from "../frame/Unplanned";
 import { Worked } from "../frame/Working";
 import { type Along, Gauge } from "./Gauge";
 
-const Cell = chakra("td", { base: { py: "12px", px: "10px", verticalAlign: "middle" } });
-const Head = chakra("th", {
-  base: { textAlign: "left", fontSize: "13px", fontWeight: "600", color: "soft", px: "10px", pb: "6px" },
-});
+const Cell = chakra(Table.Cell, { base: { py: "12px", px: "10px", verticalAlign: "middle" } });
+const Head = chakra(Table.ColumnHeader, { base: { px: "10px", pb: "6px" } });
 
 export function TrimPage() {
   const project = useFramed();
@@ -37,18 +35,18 @@ export function TrimPage() {
           </Link>
         </Text>
         <Box overflowX="auto">
-          <chakra.table w="100%">
-            <thead>
-              <tr>
+          <Table.Root w="100%">
+            <Table.Header>
+              <Table.Row>
                 <Head>Picture</Head>
                 <Head>What</Head>
                 <Head>Unfinished: trim to this</Head>
                 <Head>Finished</Head>
-              </tr>
-            </thead>
-            <tbody>
+              </Table.Row>
+            </Table.Header>
+            <Table.Body>
               {plan.trim.map((t) => (
-                <chakra.tr key={t.id} borderTopWidth="1px" borderColor="hair">
+                <Table.Row key={t.id}>
                   <Cell w="150px">
                     <Flex justify="center">
                       {plan.pictures[t.picture] ? (
@@ -95,10 +93,10 @@ export function TrimPage() {
                       <Ruled>{t.finished || (t.kind === "strip set" ? "as long as the cloth is wide" : "")}</Ruled>
                     </Text>
                   </Cell>
-                </chakra.tr>
+                </Table.Row>
               ))}
-            </tbody>
-          </chakra.table>
+            </Table.Body>
+          </Table.Root>
         </Box>
       </Section>
       <Caution>
