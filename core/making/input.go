@@ -217,6 +217,12 @@ func Facing(name string, p piece.Piece, side piece.Side) Neighbour {
 	return Neighbour{Name: name, Roles: p.RolesAt(side), Bulk: len(p.Ends(side))}
 }
 
+// Refuse says what stops a unit from being made, and the mend: nothing is made.
+func (t *Table) Refuse(code, at, says, mend string) (Made, bool) {
+	t.Problems.Stop(code, at, says, mend)
+	return Made{}, false
+}
+
 // Misfit turns edges that differ into the quilter's sentence.
 func (t *Table) Misfit(err error, at, part, whole string) {
 	var m *piece.Misfit

@@ -112,17 +112,14 @@ func (m *CutAgain) Make(t *making.Table) (making.Made, bool) {
 	at := t.At + "/from"
 	switch {
 	case from.InLength:
-		t.Problems.Stop("not-a-unit", at, fmt.Sprintf("%s is a strip set as long as the cloth is wide.", from.Unit.Name),
+		return t.Refuse("not-a-unit", at, fmt.Sprintf("%s is a strip set as long as the cloth is wide.", from.Unit.Name),
 			"Sub-cut it; the sub-cuts, and what is joined of them, can be cut again.")
-		return making.Made{}, false
 	case from.Cloth:
-		t.Problems.Stop("nothing-sewn", at, fmt.Sprintf("%s is plain cloth: nothing in it is sewn.", from.Unit.Name),
+		return t.Refuse("nothing-sewn", at, fmt.Sprintf("%s is plain cloth: nothing in it is sewn.", from.Unit.Name),
 			"Cut its parts from cloth as patches of their own, or choose something that is sewn.")
-		return making.Made{}, false
 	case !from.Piece.Whole():
-		t.Problems.Stop("not-rectangular", at, fmt.Sprintf("%s is no rectangle.", from.Unit.Name),
+		return t.Refuse("not-rectangular", at, fmt.Sprintf("%s is no rectangle.", from.Unit.Name),
 			"Choose something with four corners.")
-		return making.Made{}, false
 	}
 	p, ok := m.measured(t, from.Piece)
 	if !ok {
@@ -140,9 +137,8 @@ func (m *CutAgain) Make(t *making.Table) (making.Made, bool) {
 		return making.Made{}, false
 	}
 	if len(knifed.Upright)+len(knifed.Level) == 0 {
-		t.Problems.Stop("not-cut", t.At, fmt.Sprintf("%s is not cut anywhere.", t.Unit.Name),
+		return t.Refuse("not-cut", t.At, fmt.Sprintf("%s is not cut anywhere.", t.Unit.Name),
 			"Say in how many parts it is cut, or along which lines.")
-		return making.Made{}, false
 	}
 	xs, ys := making.CutEdges(knifed.Upright, p.W), making.CutEdges(knifed.Level, p.H)
 	columns, rows := len(xs)-1, len(ys)-1

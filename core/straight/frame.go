@@ -55,9 +55,8 @@ func (m *Frame) Breadths() []making.BreadthOf {
 // Make sews frame after frame.
 func (m *Frame) Make(t *making.Table) (making.Made, bool) {
 	if len(m.Frames) < 1 || len(m.Frames) > MostRounds {
-		t.Problems.Stop("frame-count", t.At+"/frames", fmt.Sprintf("%s has %d frames.", t.Unit.Name, len(m.Frames)),
+		return t.Refuse("frame-count", t.At+"/frames", fmt.Sprintf("%s has %d frames.", t.Unit.Name, len(m.Frames)),
 			fmt.Sprintf("Give it 1 to %d.", MostRounds))
-		return making.Made{}, false
 	}
 	r := t.Begin()
 	centre, ok := r.Centre(m.Centre, m.Width, m.Height)
@@ -71,9 +70,8 @@ func (m *Frame) Make(t *making.Table) (making.Made, bool) {
 	for i, f := range m.Frames {
 		at := t.At + problem.At("frames", i)
 		if f.ID == "" || seen[f.ID] {
-			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Frame %d of %s has no id of its own.", i+1,
+			return t.Refuse("id-not-unique", at+"/id", fmt.Sprintf("Frame %d of %s has no id of its own.", i+1,
 				t.Unit.Name), "Give every frame its own id.")
-			return making.Made{}, false
 		}
 		seen[f.ID] = true
 		what := fmt.Sprintf("Frame %d of %s", i+1, t.Unit.Name)

@@ -138,27 +138,23 @@ func (m *Grid) Others() []making.Method {
 // Make sews the lines and joins them. Columns first is rows first with the table turned by a quarter.
 func (m *Grid) Make(t *making.Table) (making.Made, bool) {
 	if len(m.Rows) == 0 || len(m.Rows) > MostCells || len(m.Rows[0].Cells) == 0 {
-		t.Problems.Stop("grid-empty", t.At+"/rows", fmt.Sprintf("%s has no cells.", t.Unit.Name),
+		return t.Refuse("grid-empty", t.At+"/rows", fmt.Sprintf("%s has no cells.", t.Unit.Name),
 			fmt.Sprintf("Lay 1 to %d rows of 1 to %d units.", MostCells, MostCells))
-		return making.Made{}, false
 	}
 	for i, row := range m.Rows {
 		if len(row.Cells) != len(m.Rows[0].Cells) || len(row.Cells) > MostCells {
-			t.Problems.Stop("grid-uneven", t.At+problem.At("rows", i),
+			return t.Refuse("grid-uneven", t.At+problem.At("rows", i),
 				fmt.Sprintf("Row %d of %s has %d cells and row 1 has %d.", i+1, t.Unit.Name, len(row.Cells),
 					len(m.Rows[0].Cells)), fmt.Sprintf("Give every row the same number of cells, at most %d.", MostCells))
-			return making.Made{}, false
 		}
 	}
 	if len(m.Rows) == 1 && len(m.Rows[0].Cells) == 1 {
-		t.Problems.Stop("grid-empty", t.At+"/rows", fmt.Sprintf("%s is one single unit.", t.Unit.Name),
+		return t.Refuse("grid-empty", t.At+"/rows", fmt.Sprintf("%s is one single unit.", t.Unit.Name),
 			"Lay at least two, or use the unit itself.")
-		return making.Made{}, false
 	}
 	if m.First != "" && m.First != RowsFirst && m.First != ColumnsFirst {
-		t.Problems.Stop("first-unknown", t.At+"/first", fmt.Sprintf("“%s” is nothing to sew first.", m.First),
+		return t.Refuse("first-unknown", t.At+"/first", fmt.Sprintf("“%s” is nothing to sew first.", m.First),
 			"Choose rows or columns.")
-		return making.Made{}, false
 	}
 	if !m.namesAreGood(t) {
 		return making.Made{}, false

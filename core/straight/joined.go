@@ -35,9 +35,8 @@ func (m *Joined) Parts() []making.Part { return m.Columns }
 // Make joins the columns one after another.
 func (m *Joined) Make(t *making.Table) (making.Made, bool) {
 	if len(m.Columns) < 2 || len(m.Columns) > MostStrips {
-		t.Problems.Stop("column-count", t.At+"/columns", fmt.Sprintf("%s has %d columns.", t.Unit.Name, len(m.Columns)),
+		return t.Refuse("column-count", t.At+"/columns", fmt.Sprintf("%s has %d columns.", t.Unit.Name, len(m.Columns)),
 			fmt.Sprintf("Give it 2 to %d.", MostStrips))
-		return making.Made{}, false
 	}
 	out := making.Made{Sort: "unit", Beside: true}
 	marked := m.marked(t, &out)
@@ -46,15 +45,13 @@ func (m *Joined) Make(t *making.Table) (making.Made, bool) {
 	for i, c := range m.Columns {
 		at := t.At + problem.At("columns", i)
 		if seen[c.ID] || c.ID == "" {
-			t.Problems.Stop("id-not-unique", at+"/id", fmt.Sprintf("Column %d of %s has no id of its own.", i+1,
+			return t.Refuse("id-not-unique", at+"/id", fmt.Sprintf("Column %d of %s has no id of its own.", i+1,
 				t.Unit.Name), "Give every column its own id.")
-			return making.Made{}, false
 		}
 		seen[c.ID] = true
 		if c.Turn%90 != 0 || c.Turn < 0 || c.Turn > 270 {
-			t.Problems.Stop("turn", at+"/turn", fmt.Sprintf("Column %d of %s is turned by %d°.", i+1, t.Unit.Name,
+			return t.Refuse("turn", at+"/turn", fmt.Sprintf("Column %d of %s is turned by %d°.", i+1, t.Unit.Name,
 				c.Turn), "Turn it by 0, 90, 180 or 270°.")
-			return making.Made{}, false
 		}
 		part, ok := t.Made(c.Unit)
 		if !ok {
@@ -86,10 +83,9 @@ func (m *Joined) Make(t *making.Table) (making.Made, bool) {
 			return making.Made{}, false
 		}
 		if len(out.Piece.Patches) > making.MostPatches {
-			t.Problems.Stop("too-many-patches", t.At+"/columns",
+			return t.Refuse("too-many-patches", t.At+"/columns",
 				fmt.Sprintf("%s has more than %d patches.", t.Unit.Name, making.MostPatches),
 				"Use fewer columns or fewer strips.")
-			return making.Made{}, false
 		}
 		var points int
 		out.Piece, points = t.Spin(out.Piece, seam)

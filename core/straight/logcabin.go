@@ -78,21 +78,17 @@ func (m *LogCabin) Make(t *making.Table) (making.Made, bool) {
 	}
 	switch {
 	case m.Rounds < 1 || m.Rounds > MostRounds:
-		t.Problems.Stop("round-count", t.At+"/rounds", fmt.Sprintf("%s has %d rounds.", t.Unit.Name, m.Rounds),
+		return t.Refuse("round-count", t.At+"/rounds", fmt.Sprintf("%s has %d rounds.", t.Unit.Name, m.Rounds),
 			fmt.Sprintf("Give it 1 to %d.", MostRounds))
-		return making.Made{}, false
 	case len(m.Logs) < 1 || len(m.Logs) > 4*MostRounds:
-		t.Problems.Stop("log-count", t.At+"/logs", fmt.Sprintf("%s has fabrics for %d logs.", t.Unit.Name, len(m.Logs)),
+		return t.Refuse("log-count", t.At+"/logs", fmt.Sprintf("%s has fabrics for %d logs.", t.Unit.Name, len(m.Logs)),
 			"Choose at least one fabric for the logs.")
-		return making.Made{}, false
 	case m.Start != "" && m.Start != edges[start]:
-		t.Problems.Stop("edge-unknown", t.At+"/start", fmt.Sprintf("“%s” is no side to start on.", m.Start),
+		return t.Refuse("edge-unknown", t.At+"/start", fmt.Sprintf("“%s” is no side to start on.", m.Start),
 			"Choose right, bottom, left or top.")
-		return making.Made{}, false
 	case m.Direction != "" && m.Direction != Clockwise && m.Direction != CounterClockwise:
-		t.Problems.Stop("direction-unknown", t.At+"/direction", fmt.Sprintf("“%s” is no way round.", m.Direction),
+		return t.Refuse("direction-unknown", t.At+"/direction", fmt.Sprintf("“%s” is no way round.", m.Direction),
 			"Choose clockwise or counter-clockwise.")
-		return making.Made{}, false
 	}
 	r := t.Begin()
 	centre, ok := r.Centre(m.Centre, m.Width, m.Height)

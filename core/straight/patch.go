@@ -37,11 +37,10 @@ func (m *PlainPatch) Make(t *making.Table) (making.Made, bool) {
 		return making.Made{}, false
 	}
 	if narrow := min(w, h); narrow.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
-		t.Problems.Stop("cloth-too-short", t.At+"/width",
+		return t.Refuse("cloth-too-short", t.At+"/width",
 			fmt.Sprintf("%s is %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.",
 				t.Unit.Name, t.Ruler.Print(w), t.Ruler.Print(h), t.Ruler.Print(usable), t.Ruler.Print(t.Squaring)),
 			"Choose wider cloth, or a smaller block.")
-		return making.Made{}, false
 	}
 	t.OnTheRuler(w, t.At+"/width", t.Unit.Name)
 	if h != w {

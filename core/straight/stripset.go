@@ -41,9 +41,8 @@ func (*StripSet) States() making.States { return making.States{InLength: true} }
 // Make sews the strips together, each below the last.
 func (m *StripSet) Make(t *making.Table) (making.Made, bool) {
 	if len(m.Strips) == 0 || len(m.Strips) > MostStrips {
-		t.Problems.Stop("strip-count", t.At+"/strips", fmt.Sprintf("%s has %d strips.", t.Unit.Name, len(m.Strips)),
+		return t.Refuse("strip-count", t.At+"/strips", fmt.Sprintf("%s has %d strips.", t.Unit.Name, len(m.Strips)),
 			fmt.Sprintf("Give it 1 to %d strips.", MostStrips))
-		return making.Made{}, false
 	}
 	length, good := measure.Longest, true
 	widths := make([]measure.Length, len(m.Strips))

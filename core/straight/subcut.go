@@ -30,27 +30,24 @@ func (m *SubCut) Make(t *making.Table) (making.Made, bool) {
 		return making.Made{}, false
 	}
 	if !set.InLength {
-		t.Problems.Stop("not-a-strip-set", t.At+"/from",
+		return t.Refuse("not-a-strip-set", t.At+"/from",
 			fmt.Sprintf("%s is to be cut from %s, which is no strip set.", t.Unit.Name, set.Unit.Name),
 			"Choose a strip set to cut it from.")
-		return making.Made{}, false
 	}
 	if len(set.Round) > 0 {
-		t.Problems.Stop("set-closed", t.At+"/from",
+		return t.Refuse("set-closed", t.At+"/from",
 			fmt.Sprintf("%s is to be cut from %s, which is closed to a tube: what is cut across it is a ring.", t.Unit.Name,
 				set.Unit.Name),
 			"Open that set, or cut its rings as the columns of a tube.")
-		return making.Made{}, false
 	}
 	t.OnTheRuler(width, t.At+"/width", t.Unit.Name)
 	length, _ := set.Piece.Size()
 	if width.CeilTo(t.Ruler.Mark) > length-t.Squaring {
-		t.Problems.Stop("cloth-too-short", t.At+"/width",
+		return t.Refuse("cloth-too-short", t.At+"/width",
 			fmt.Sprintf("A sub-cut of %s does not come out of a strip set %s long, %s of it for squaring up.",
 				t.Ruler.Print(width), t.Ruler.Print(length), t.Ruler.Print(t.Squaring)),
 			fmt.Sprintf("Use cloth with at least %s of usable width, or cut %s narrower.",
 				t.Ruler.Print((width+t.Squaring).CeilTo(t.Ruler.Mark)), t.Unit.Name))
-		return making.Made{}, false
 	}
 	p := set.Piece.Slice(t.Squaring, width)
 	return making.Made{Sort: "sub-cut", Piece: p, Acts: []making.Act{{

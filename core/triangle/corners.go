@@ -120,9 +120,8 @@ type flip struct {
 func (m *FlippedCorners) Make(t *making.Table) (making.Made, bool) {
 	r := t.Begin()
 	if m.Stitch != "" && m.Stitch != OnTheLine && m.Stitch != HairOutside {
-		t.Problems.Stop("stitch-unknown", t.At+"/stitch", fmt.Sprintf("“%s” is no way to sew a corner.", m.Stitch),
+		return t.Refuse("stitch-unknown", t.At+"/stitch", fmt.Sprintf("“%s” is no way to sew a corner.", m.Stitch),
 			"Choose on the line, or a hair outside.")
-		return making.Made{}, false
 	}
 	base, ok := m.base(r)
 	if !ok {

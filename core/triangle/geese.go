@@ -63,10 +63,9 @@ func (m *FlyingGeese) Make(t *making.Table) (making.Made, bool) {
 	c, twice := s.TimesRoot2(), s.Add(s)
 	half, exact := piece.Of(f).Half()
 	if !exact {
-		t.Problems.Stop("too-fine", t.At+"/finished",
+		return t.Refuse("too-fine", t.At+"/finished",
 			"A goose is half as high as it is wide, and this width cannot be halved.",
 			"Choose a width that is a whole number of marks.")
-		return making.Made{}, false
 	}
 	a, ok1 := t.Sized(m.Sizing, piece.Of(f), twice.Add(c).Add(c)) // W + 2s + 2√2s
 	b, ok2 := t.Sized(m.Sizing, half, twice.Add(c))               // W/2 + 2s + √2s

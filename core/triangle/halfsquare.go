@@ -92,9 +92,8 @@ func (m *HalfSquare) Make(t *making.Table) (making.Made, bool) {
 	r := t.Begin()
 	s := piece.Of(t.Seam)
 	if m.Way != Two && m.Way != Four && m.Way != Eight && m.Way != Triangles {
-		t.Problems.Stop("way-unknown", t.At+"/way", fmt.Sprintf("“%s” is no way to sew half-square triangles.", m.Way),
+		return t.Refuse("way-unknown", t.At+"/way", fmt.Sprintf("“%s” is no way to sew half-square triangles.", m.Way),
 			"Choose two, four, eight or triangles.")
-		return making.Made{}, false
 	}
 	lower, upper, trim, ok := m.squares(r, s)
 	if !ok {
@@ -103,16 +102,14 @@ func (m *HalfSquare) Make(t *making.Table) (making.Made, bool) {
 	a := lower.Piece.W
 	u0, _ := m.Way.gives(s, a)
 	if u0.Cmp(s.Add(s)) <= 0 {
-		t.Problems.Stop("too-small", t.At, fmt.Sprintf("Squares of %s leave nothing of %s but seam allowances.",
+		return t.Refuse("too-small", t.At, fmt.Sprintf("Squares of %s leave nothing of %s but seam allowances.",
 			t.Ruler.Print(a.Up()), t.Unit.Name), "Start from larger squares.")
-		return making.Made{}, false
 	}
 	trimmed := trim != (piece.Num{}) && trim != u0
 	if trimmed && trim.Cmp(u0) > 0 {
-		t.Problems.Stop("too-large", t.At+"/finished", fmt.Sprintf("%s comes out %s unfinished, and %s is asked for.",
+		return t.Refuse("too-large", t.At+"/finished", fmt.Sprintf("%s comes out %s unfinished, and %s is asked for.",
 			t.Unit.Name, t.Ruler.Print(u0.Up()), t.Ruler.Print(trim.Up())),
 			"Ask for a smaller unit, or start from larger squares.")
-		return making.Made{}, false
 	}
 	seam := t.Unit.ID.Seam()
 	layers := piece.Layer(lower.Piece, upper.Piece)

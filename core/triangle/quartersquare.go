@@ -39,10 +39,9 @@ func (m *QuarterSquare) Breadths() []making.BreadthOf {
 // Make sews the half-square units and pairs them again.
 func (m *QuarterSquare) Make(t *making.Table) (making.Made, bool) {
 	if len(m.First) != 2 || len(m.Second) < 1 || len(m.Second) > 2 {
-		t.Problems.Stop("role-count", t.At+"/second",
+		return t.Refuse("role-count", t.At+"/second",
 			fmt.Sprintf("%s wants two fabrics for its first unit, and one or two for its second.", t.Unit.Name),
 			"Choose them.")
-		return making.Made{}, false
 	}
 	inHand, finish, given, ok := t.FromSquares(m.Cut, m.Finished, m.gives(t), false)
 	if !ok {

@@ -56,9 +56,8 @@ func (*SquareInSquare) States() making.States { return making.States{OfSquares: 
 // Make sews the triangles on and trims.
 func (m *SquareInSquare) Make(t *making.Table) (making.Made, bool) {
 	if len(m.Corners) != 1 && len(m.Corners) != 4 {
-		t.Problems.Stop("role-count", t.At+"/corners", fmt.Sprintf("%s has fabrics for %d triangles.", t.Unit.Name,
+		return t.Refuse("role-count", t.At+"/corners", fmt.Sprintf("%s has fabrics for %d triangles.", t.Unit.Name,
 			len(m.Corners)), "Choose one for all four, or one for each.")
-		return making.Made{}, false
 	}
 	r, s := t.Begin(), piece.Of(t.Seam)
 	twice := s.Add(s)
