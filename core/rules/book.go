@@ -286,15 +286,19 @@ var book = []Rule{
 		"Measurements of a batch lie within limits that follow from how much one differs from the next; eight on one side " +
 			"of the mean have drifted.",
 		Memory, "NIST/SEMATECH e-Handbook of Statistical Methods, 6.3.2.2",
-		[]Check{{"gauge", "TestTheHandbooksChart", "the handbook's worked example"},
-			{"gauge", "TestDriftIsFound", "seeded batches that drift"}},
+		[]Check{
+			{"gauge", "TestTheHandbooksChart", "the handbook's worked example"},
+			{"gauge", "TestDriftIsFound", "seeded batches that drift"},
+		},
 	},
 	{
 		TimeLeft, Verdicts, "Σ nᵢ × mean ± t × √variance",
 		"How long the rest takes follows from one's own times of each step; it is as uncertain as those and as their mean.",
 		Published,
 		"Student's t, M. Abramowitz and I. A. Stegun, Handbook of Mathematical Functions",
-		[]Check{{"pace", "TestStudent", "NIST/SEMATECH e-Handbook, table 1.3.6.7.2"},
-			{"pace", "TestTheRangeHoldsNineTimesOutOfTen", "seeded times"}},
+		[]Check{
+			{"pace", "TestStudent", "NIST/SEMATECH e-Handbook, table 1.3.6.7.2"},
+			{"pace", "TestTheRangeHoldsNineTimesOutOfTen", "seeded times"},
+		},
 	},
 }
