@@ -17,12 +17,57 @@ import (
 // Cut plans the cutting. units are in the order they are made, lines is the demand for every act, waits are the acts
 // whose size is known only once something else has been measured.
 func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.ThingCount, t *making.Table,
-	shelf cloth.Shelf,
-	buying Purchase, waits map[naming.Step]bool, dealt CutByPrint,
+	shelf cloth.Shelf, buying Purchase, waits map[naming.Step]bool, dealt CutByPrint,
 ) Plan {
 	var p Plan
-	index := map[naming.Unit]int{} // strip set → its place among p.Sets
 	pools := pools{t: t, shelf: shelf, waits: waits, effort: fewest.Enough(), dealt: dealt}
+	index := p.wanted(units, l, lines, &pools) // strip set → its place among p.Sets
+	for i := range p.Sets {
+		a := &p.Sets[i]
+		if a.Lots = dealt.Lots[a.Set]; len(a.Lots) > 0 {
+			for _, c := range a.Cuts {
+				of := make([]int, len(a.Lots))
+				for k, lot := range a.Lots {
+					of[k] = lot.Wants[c.ID]
+				}
+				a.Of = append(a.Of, of)
+			}
+		}
+		a.lay(t, pools.effort)
+	}
+	strips := p.setStrips(units, index, t, shelf, dealt.First)
+	sets, others := strips, runs(l, lines, t)
+	asked := slices.Clone(pools.patches) // before anything was taken of them
+	fromPools, lays, ends := pools.strips(slices.Concat(sets, others))
+	p.Lays, p.Ends = lays, ends
+	p.Pieces = fromLays(lays, func(act naming.Step) bool {
+		return slices.ContainsFunc(fromPools, func(s StripPlan) bool {
+			return slices.ContainsFunc(s.Patches.Cuts, func(c WidthCut) bool { return c.ID == act })
+		})
+	})
+	strips = slices.Concat(sets, fromPools, others)
+	ready(strips, lays, t, shelf)
+	for _, s := range strips {
+		p.Strips += s.Count
+	}
+	p.Looks = pools.effort.Used()
+	p.Passed = pools.effort.Spent()
+	if p.Strips > MostStrips {
+		return p // nobody lays out so much
+	}
+	p.Fabrics = byFabric(strips, p, t, shelf, buying)
+	for i := range p.Fabrics {
+		p.Fabrics[i].Unused = pools.unused(p, &p.Fabrics[i], asked)
+	}
+	return p
+}
+
+// wanted lists the sets with what is cut from each, and gives the patches to the pools.
+func (p *Plan) wanted(
+	units []making.Made, l quilt.Layout, lines map[naming.Step]demand.ThingCount, pools *pools,
+) (index map[naming.Unit]int) {
+	t := pools.t
+	index = map[naming.Unit]int{}
 	for _, m := range units {
 		for _, act := range m.Acts {
 			line := lines[act.ID]
@@ -60,44 +105,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Thing
 				lines[ring.Border.ID.Squares()])
 		}
 	}
-	for i := range p.Sets {
-		a := &p.Sets[i]
-		if a.Lots = dealt.Lots[a.Set]; len(a.Lots) > 0 {
-			for _, c := range a.Cuts {
-				of := make([]int, len(a.Lots))
-				for k, lot := range a.Lots {
-					of[k] = lot.Wants[c.ID]
-				}
-				a.Of = append(a.Of, of)
-			}
-		}
-		a.lay(t, pools.effort)
-	}
-	strips := p.setStrips(units, index, t, shelf, dealt.First)
-	sets, others := strips, runs(l, lines, t)
-	asked := slices.Clone(pools.patches) // before anything was taken of them
-	fromPools, lays, ends := pools.strips(slices.Concat(sets, others))
-	p.Lays, p.Ends = lays, ends
-	p.Pieces = fromLays(lays, func(act naming.Step) bool {
-		return slices.ContainsFunc(fromPools, func(s StripPlan) bool {
-			return slices.ContainsFunc(s.Patches.Cuts, func(c WidthCut) bool { return c.ID == act })
-		})
-	})
-	strips = slices.Concat(sets, fromPools, others)
-	ready(strips, lays, t, shelf)
-	for _, s := range strips {
-		p.Strips += s.Count
-	}
-	p.Looks = pools.effort.Used()
-	p.Passed = pools.effort.Left <= 0
-	if p.Strips > MostStrips {
-		return p // nobody lays out so much
-	}
-	p.Fabrics = byFabric(strips, p, t, shelf, buying)
-	for i := range p.Fabrics {
-		p.Fabrics[i].Unused = pools.unused(p, &p.Fabrics[i], asked)
-	}
-	return p
+	return index
 }
 
 // runs is what is cut from strips sewn end to end, and for behind the top and round its edge.

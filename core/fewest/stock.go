@@ -78,7 +78,7 @@ func (s Stock) Most(width int64) int {
 // Effort is what all searches of one cutting plan may still look at together, in nodes: what they cannot settle within
 // is answered with the best that was found and the gap that remains. It counts work and never time, so that the same
 // document gives the same answer everywhere.
-type Effort struct{ Left int }
+type Effort struct{ left int }
 
 // all is the effort of a whole cutting plan: many times what any quilt of the library or the demo takes.
 const all = 12_000_000
@@ -87,19 +87,19 @@ const all = 12_000_000
 func Enough() *Effort { return &Effort{all} }
 
 // Spent says that nothing of it is left.
-func (e *Effort) Spent() bool { return e.Left <= 0 }
+func (e *Effort) Spent() bool { return e.left <= 0 }
 
 // Used is what was looked at so far.
-func (e *Effort) Used() int { return all - e.Left }
+func (e *Effort) Used() int { return all - e.left }
 
 // Take gives part of it to one search; what that leaves is given back.
 func (e *Effort) Take(most int) int {
-	n := min(most, e.Left)
-	e.Left -= n
+	n := min(most, e.left)
+	e.left -= n
 	return n
 }
 
-func (e *Effort) back(n int) { e.Left += max(0, n) }
+func (e *Effort) back(n int) { e.left += max(0, n) }
 
 // budgets of single searches, in nodes.
 const (
@@ -433,10 +433,10 @@ func (p stockProblem) dearest(worth []int64, limit []int, budget int) (best []in
 // again.
 func (p stockProblem) dearestAny(worth []int64, e *Effort) int64 {
 	looks := int(p.stock.Length) * len(p.widths) / 8
-	if p.stock.Length > 1<<20 || looks > e.Left {
+	if p.stock.Length > 1<<20 || looks > e.left {
 		return math.MaxInt64 / 4
 	}
-	e.Left -= looks
+	e.left -= looks
 	table := make([]int64, p.stock.Length+1)
 	for l := int64(1); l <= p.stock.Length; l++ {
 		table[l] = table[l-1]
@@ -490,7 +490,7 @@ func (p stockProblem) round(best []Pattern, columns [][]int, x []float64, bound 
 		if e.back(s.budget); ok {
 			return slices.Concat(list, rest)
 		}
-		if e.Left == 0 {
+		if e.left == 0 {
 			break
 		}
 	}

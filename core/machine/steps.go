@@ -457,19 +457,7 @@ func (b AtMachine) workCounts(steps []StepShown) {
 				laidOut[i] = append(laidOut[i], fmt.Sprintf("%d of %s", by.Make, by.Name))
 				continue
 			}
-			var term string
-			switch {
-			case t.Per > 1 && t.Per == by.Make: // of all of them together
-				term = fmt.Sprintf("%d for %s", t.Each, by.Name)
-			case t.Per > 1 && t.Each > 1:
-				term = fmt.Sprintf("%d × %d %s ÷ %d, rounded up,", t.Each, by.Make, by.Name, t.Per)
-			case t.Per > 1:
-				term = fmt.Sprintf("%d %s ÷ %d, rounded up,", by.Make, by.Name, t.Per)
-			case t.Each == 1:
-				term = fmt.Sprintf("%d for %s", by.Make, by.Name)
-			default:
-				term = fmt.Sprintf("%d × %d for %s", by.Make, t.Each, by.Name)
-			}
+			term := termOf(t, by)
 			key, n := [2]naming.Step{t.Step, t.Together}, (by.Make+t.Per-1)/t.Per*t.Each
 			switch said, known := runs[key]; {
 			case t.Together == "" || !known:
@@ -496,37 +484,14 @@ func (b AtMachine) workCounts(steps []StepShown) {
 			terms[i] = append(terms[i], fmt.Sprintf("%d beyond the quilt", u.Unit.Extra))
 		}
 	}
+	named := func(step naming.Step) string {
+		if k, ok := at[step]; ok {
+			return steps[k].Name
+		}
+		return string(step)
+	}
 	for i := range steps {
-		s := &steps[i]
-		sum := strings.Join(terms[i], " + ")
-		for _, other := range s.Also {
-			name := string(other.Step)
-			if k, ok := at[other.Step]; ok {
-				name = steps[k].Name
-			}
-			sum += fmt.Sprintf(" − %d that %s stands in for", other.Count, name)
-		}
-		if s.Spare > 0 {
-			sum += fmt.Sprintf(" + %d spare", s.Spare)
-		}
-		if len(s.Working.Rules) > 0 {
-			continue
-		}
-		if list := laidOut[i]; len(list) > 0 {
-			one := words.Plural(s.Make, s.One)
-			s.Working.Sums = []string{fmt.Sprintf("%s, laid out together: %s", strings.Join(list, " and "), one)}
-			s.Working.Rules = rules.By(rules.Together)
-			if len(terms[i]) > 0 {
-				s.Working.Sums = append(s.Working.Sums, "and "+sum)
-			}
-			continue
-		}
-		s.Working.Rules = rules.By(rules.FromTop)
-		if len(terms[i]) == 0 {
-			s.Working.Sums = []string{fmt.Sprintf("%d in the quilt", s.Make)}
-			continue
-		}
-		s.Working.Sums = []string{fmt.Sprintf("%s = %d", sum, s.Make)}
+		steps[i].counted(terms[i], laidOut[i], named)
 	}
 }
 
@@ -552,3 +517,47 @@ type AtMachine struct {
 
 // Of tells what is counted and sewn, with the pictures that it refers to.
 func Of(w *work.Work, album *drawn.Album) AtMachine { return AtMachine{w, album} }
+
+// termOf is what one step takes of another, as a term of a sum.
+func termOf(t TakeShown, by StepShown) string {
+	switch {
+	case t.Per > 1 && t.Per == by.Make: // of all of them together
+		return fmt.Sprintf("%d for %s", t.Each, by.Name)
+	case t.Per > 1 && t.Each > 1:
+		return fmt.Sprintf("%d × %d %s ÷ %d, rounded up,", t.Each, by.Make, by.Name, t.Per)
+	case t.Per > 1:
+		return fmt.Sprintf("%d %s ÷ %d, rounded up,", by.Make, by.Name, t.Per)
+	case t.Each == 1:
+		return fmt.Sprintf("%d for %s", by.Make, by.Name)
+	}
+	return fmt.Sprintf("%d × %d for %s", by.Make, t.Each, by.Name)
+}
+
+// counted writes the sum of a step, of its terms or of what is laid out together.
+func (s *StepShown) counted(terms, laidOut []string, named func(naming.Step) string) {
+	sum := strings.Join(terms, " + ")
+	for _, other := range s.Also {
+		sum += fmt.Sprintf(" − %d that %s stands in for", other.Count, named(other.Step))
+	}
+	if s.Spare > 0 {
+		sum += fmt.Sprintf(" + %d spare", s.Spare)
+	}
+	if len(s.Working.Rules) > 0 {
+		return
+	}
+	if len(laidOut) > 0 {
+		one := words.Plural(s.Make, s.One)
+		s.Working.Sums = []string{fmt.Sprintf("%s, laid out together: %s", strings.Join(laidOut, " and "), one)}
+		s.Working.Rules = rules.By(rules.Together)
+		if len(terms) > 0 {
+			s.Working.Sums = append(s.Working.Sums, "and "+sum)
+		}
+		return
+	}
+	s.Working.Rules = rules.By(rules.FromTop)
+	if len(terms) == 0 {
+		s.Working.Sums = []string{fmt.Sprintf("%d in the quilt", s.Make)}
+		return
+	}
+	s.Working.Sums = []string{fmt.Sprintf("%s = %d", sum, s.Make)}
+}

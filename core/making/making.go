@@ -161,24 +161,25 @@ func (b *bench) visit(i int) {
 		b.part(u, p.Unit, here.At)
 	}
 	b.state[u.ID] = done
-	if b.full {
-		return
+	if !b.full {
+		b.make(i, u, &here)
 	}
+}
+
+// make makes a unit whose parts are made.
+func (b *bench) make(i int, u Unit, here *Table) {
 	for i, other := range u.Also { // a place is the kind that falls out there
 		if m, known := b.made[other]; known && m.Unit.ID != other {
 			u.Also = slices.Clone(u.Also)
 			u.Also[i] = m.Unit.ID
 		}
 	}
-	m, ok := u.How.Make(&here)
+	m, ok := u.How.Make(here)
 	if ok && u.Measured != nil {
 		m.Unit = u
 		m, ok = here.asMeasured(m)
 	}
-	if !ok {
-		return
-	}
-	if !here.extra(m) {
+	if !ok || !here.extra(m) {
 		return
 	}
 	if m.Piece.Rounded {

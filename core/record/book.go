@@ -62,22 +62,8 @@ type Fault struct {
 // mostFaults is how many lines are told at once.
 const mostFaults = 20
 
-// Read reads a table: all of it, or what is wrong with which of its lines. A line may leave out its id, which then
-// follows from what it says, so that a table that is read twice counts once; its size and look, which are then those of
-// the plan; and its step where it names it.
-func Read(w *work.Work, text string) (events []Event, faults []Fault) {
-	fault := func(line int, says, mend string) {
-		if len(faults) < mostFaults {
-			faults = append(faults, Fault{line, says, mend})
-		}
-	}
-	t := csv.NewReader(strings.NewReader(strings.TrimPrefix(text, "\ufeff")))
-	t.FieldsPerRecord = -1
-	heading, err := t.Read()
-	if err != nil {
-		fault(1, "There is no table.", "Send comma-separated values with a heading: "+strings.Join(columns, ",")+".")
-		return nil, faults
-	}
+// headed says where each column of a table stands, and what is wrong with its heading.
+func headed(heading []string, fault func(line int, says, mend string)) map[string]int {
 	at := map[string]int{}
 	for i, h := range heading {
 		h = strings.ToLower(strings.TrimSpace(h))
@@ -99,6 +85,26 @@ func Read(w *work.Work, text string) (events []Event, faults []Fault) {
 		fault(1, "No column says what happened.", "Add a column kind: made, aside, recount, pressed, measured, prints or "+
 			"undo.")
 	}
+	return at
+}
+
+// Read reads a table: all of it, or what is wrong with which of its lines. A line may leave out its id, which then
+// follows from what it says, so that a table that is read twice counts once; its size and look, which are then those of
+// the plan; and its step where it names it.
+func Read(w *work.Work, text string) (events []Event, faults []Fault) {
+	fault := func(line int, says, mend string) {
+		if len(faults) < mostFaults {
+			faults = append(faults, Fault{line, says, mend})
+		}
+	}
+	t := csv.NewReader(strings.NewReader(strings.TrimPrefix(text, "\ufeff")))
+	t.FieldsPerRecord = -1
+	heading, err := t.Read()
+	if err != nil {
+		fault(1, "There is no table.", "Send comma-separated values with a heading: "+strings.Join(columns, ",")+".")
+		return nil, faults
+	}
+	at := headed(heading, fault)
 	if len(faults) > 0 {
 		return nil, faults
 	}
