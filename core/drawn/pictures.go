@@ -43,9 +43,8 @@ func identityOf(p piece.Piece) identity {
 
 // Everything draws every unit and what every step makes: first what is laid and what a step comes to, then what it
 // takes.
-func Everything(w *work.Work) *Album {
-	a := &Album{Pictures: map[naming.Step]Picture{}, drawing: Of(&w.Laid), names: map[identity]naming.Step{}}
-	b := a.drawing
+func Everything(w *work.Work, b Drawing) *Album {
+	a := &Album{Pictures: map[naming.Step]Picture{}, drawing: b, names: map[identity]naming.Step{}}
 	for _, m := range b.Units {
 		for _, one := range m.Each() {
 			a.draw(one.Unit.ID.Step(), one.Piece, &b.Press)

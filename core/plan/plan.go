@@ -115,13 +115,13 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 		p.Things, p.Lengths = things(w.Sewn)
 		p.Tubes = mat.Tubes(w.Sewn, nil)
 	}
+	drawing := drawn.Of(&w.Laid)
 	if !ok {
-		drawing := drawn.Of(&w.Laid)
 		p.Pictures = drawing.Alone()
 		p.Knives = mat.Knives(w.Sewn, drawing, nil)
 		return p, w, problems
 	}
-	album := drawn.Everything(w)
+	album := drawn.Everything(w, drawing)
 	atMat, left := mat.Of(w), leftover.Of(w)
 	r := w.Table.Ruler
 	finW, finH := w.Layout.Finished()
@@ -146,9 +146,9 @@ func whole(d document.Document, problems problem.List) (Plan, *work.Work, proble
 		p.Taken = append(p.Taken, leftover.TakenShown(t))
 	}
 	p.Steps, p.Press, p.Trim = machine.Of(w, album).Steps(), iron.Of(w, album).Pressing(), ruler.Of(w, album).Trim()
-	p.Pictures, p.Quilt = album.Pictures, drawn.Of(&w.Laid).Quilt().Dealt(w.Dealt)
+	p.Pictures, p.Quilt = album.Pictures, drawing.Quilt().Dealt(w.Dealt)
 	p.Values, p.Ledger, p.Deal = prints.Of(w).Values(), left.Ledger(), prints.Of(w).Deal()
-	p.Knives = mat.Knives(w.Sewn, drawn.Of(&w.Laid), &w.Counted)
+	p.Knives = mat.Knives(w.Sewn, drawing, &w.Counted)
 	p.Tubes = mat.Tubes(w.Sewn, &atMat)
 	problems = append(problems, advice.On(w)...)
 	if n := album.LeftOut; n > 0 {
