@@ -79,33 +79,9 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *ask.Purse) (Asked, 
 			c.Press.Held = map[naming.Seam]document.SeamSide{}
 		}
 		change(c.Press)
-		held := b.Holding(*c.Press)
-		if !slices.Equal(c.Press.Spun, spun(d)) { // what is spun is joined another way
-			again, _, ok := ask.BlocksOf(c, purse)
-			if !ok {
-				return
-			}
-			held = again.Sewn
+		if choice, ok := b.choice(seam, way, c, !slices.Equal(c.Press.Spun, spun(d))); ok {
+			out.Choices = append(out.Choices, choice)
 		}
-		other := held.Pressed()
-		choice := SeamChoice{
-			Way: way, Clashes: other.Press.Clashes, Leaves: leaves(other.Press),
-			More: other.Press.Clashes - b.Press.Clashes, Changes: []string{}, Again: []string{}, Document: c,
-		}
-		for _, batch := range b.Batches {
-			changed := false
-			for _, s := range batch.Presses {
-				was, is := b.Press.Decisions[s], other.Press.Decisions[s]
-				changed = changed || s != seam && was.X != is.X
-			}
-			if changed {
-				choice.Changes = append(choice.Changes, batch.Name)
-				if b.Done(batch.ID) {
-					choice.Again = append(choice.Again, batch.Name)
-				}
-			}
-		}
-		out.Choices = append(out.Choices, choice)
 	}
 	hold := func(side document.SeamSide) func(*document.Press) {
 		return func(p *document.Press) { p.Held[seam] = side }
@@ -133,6 +109,37 @@ func AboutSeam(d document.Document, seam naming.Seam, purse *ask.Purse) (Asked, 
 		add("Spin the crossing in its middle", func(p *document.Press) { p.Spun = append(p.Spun, can...) })
 	}
 	return out, *b.Problems
+}
+
+// choice is what becomes of the quilt with a seam treated another way; anew where what is spun is joined another way.
+func (b presses) choice(seam naming.Seam, way string, c document.Document, anew bool) (SeamChoice, bool) {
+	held := b.Holding(*c.Press)
+	if anew {
+		again, _, ok := ask.BlocksOf(c, b.Purse)
+		if !ok {
+			return SeamChoice{}, false
+		}
+		held = again.Sewn
+	}
+	other := held.Pressed()
+	choice := SeamChoice{
+		Way: way, Clashes: other.Press.Clashes, Leaves: leaves(other.Press),
+		More: other.Press.Clashes - b.Press.Clashes, Changes: []string{}, Again: []string{}, Document: c,
+	}
+	for _, batch := range b.Batches {
+		changed := false
+		for _, s := range batch.Presses {
+			was, is := b.Press.Decisions[s], other.Press.Decisions[s]
+			changed = changed || s != seam && was.X != is.X
+		}
+		if changed {
+			choice.Changes = append(choice.Changes, batch.Name)
+			if b.Done(batch.ID) {
+				choice.Again = append(choice.Again, batch.Name)
+			}
+		}
+	}
+	return choice, true
 }
 
 func spun(d document.Document) []naming.Crossing {

@@ -107,6 +107,31 @@ func Of(w *work.Work, p tally.Progress, takes func(step, n int) (string, bool)) 
 		one.Takes, _ = takes(i, one.Now)
 		o.Batches = append(o.Batches, one)
 	}
+	o.holds(w, p, g, care)
+	slices.SortStableFunc(o.Tonight, func(x, y naming.Step) int { return cmp.Compare(care[x], care[y]) })
+	left := map[int]bool{}
+	for _, i := range g.sewn {
+		if p.Steps[i].ToGo > 0 {
+			left[i] = true
+		}
+	}
+	var planned []int
+	for _, i := range g.sewn {
+		if left[i] {
+			planned = append(planned, i)
+		}
+	}
+	o.Planned = g.changes(planned)
+	fewest := g.fewest(left)
+	o.Changes = g.changes(fewest)
+	for _, i := range fewest {
+		o.Fewest = append(o.Fewest, w.Steps[i].ID)
+	}
+	return o
+}
+
+// holds says of every batch what waits for it, what can be sewn between its pairs, and whether it can be sewn now.
+func (o *Order) holds(w *work.Work, p tally.Progress, g *graph, care map[naming.Step]needle.Care) {
 	at := map[naming.Step]int{}
 	for k, b := range o.Batches {
 		at[b.Step] = k
@@ -135,26 +160,6 @@ func Of(w *work.Work, p tally.Progress, takes func(step, n int) (string, bool)) 
 			o.Tonight = append(o.Tonight, b.Step)
 		}
 	}
-	slices.SortStableFunc(o.Tonight, func(x, y naming.Step) int { return cmp.Compare(care[x], care[y]) })
-	left := map[int]bool{}
-	for _, i := range g.sewn {
-		if p.Steps[i].ToGo > 0 {
-			left[i] = true
-		}
-	}
-	var planned []int
-	for _, i := range g.sewn {
-		if left[i] {
-			planned = append(planned, i)
-		}
-	}
-	o.Planned = g.changes(planned)
-	fewest := g.fewest(left)
-	o.Changes = g.changes(fewest)
-	for _, i := range fewest {
-		o.Fewest = append(o.Fewest, w.Steps[i].ID)
-	}
-	return o
 }
 
 // graph is which batch takes what, also through what is cut, marked and trimmed in between.

@@ -47,6 +47,20 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit)
 		}
 		l.Widths = slices.Repeat([]measure.Length{l.BlockW}, top.Columns+top.Rows-1)
 	}
+	l.measure(top, more, taller)
+	w, h = l.Middle()
+	if m := top.Measured; m != nil {
+		l.Eased = true
+		w, h = m.Size()
+	}
+	l.W, l.H = w, h
+	l.round(top, w, h, t)
+	l.finish(top, t)
+	return l
+}
+
+// measure says how high every row is and how wide every column, blocks being larger than they are sewn by so much.
+func (l *Layout) measure(top Top, more, taller measure.Length) {
 	for i := range l.Kinds {
 		k := &l.Kinds[i]
 		for c, cell := range k.Cells {
@@ -57,22 +71,20 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit)
 			if !cell.Unit.Fills() || cell.Unit == naming.SashUpright || cell.Unit.IsTriangle() {
 				h += taller
 			}
-			if k.High = max(k.High, h-2*t.Seam); !l.Loose { // all are as high
-				k.High = h - 2*t.Seam
+			if k.High = max(k.High, h-2*l.Seam); !l.Loose { // all are as high
+				k.High = h - 2*l.Seam
 			}
 			if !l.OnPoint && len(k.Cells) == top.Columns && c == len(l.Widths) {
-				l.Widths = append(l.Widths, w-2*t.Seam)
+				l.Widths = append(l.Widths, w-2*l.Seam)
 			} else if l.Loose {
-				l.Widths[c] = max(l.Widths[c], w-2*t.Seam)
+				l.Widths[c] = max(l.Widths[c], w-2*l.Seam)
 			}
 		}
 	}
-	w, h = l.Middle()
-	if m := top.Measured; m != nil {
-		l.Eased = true
-		w, h = m.Size()
-	}
-	l.W, l.H = w, h
+}
+
+// round lays the borders round the middle.
+func (l *Layout) round(top Top, w, h measure.Length, t *making.Table) {
 	for _, b := range top.Borders {
 		width := b.cutWidth(t)
 		ring := BorderRing{Border: b, Width: width, Sides: h, Ends: w + 2*width - 4*t.Seam}
@@ -87,8 +99,6 @@ func Lay(top Top, t *making.Table, turning Turning, turns func(unit naming.Unit)
 		ring.W, ring.H = w, h
 		l.Rings = append(l.Rings, ring)
 	}
-	l.finish(top, t)
-	return l
 }
 
 // straight lays the rows of a straight setting. Rows that are alike are one kind, but those that lie one above the

@@ -441,23 +441,8 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 		}
 	}
 	s.Also = standIns(demand.ThingCount{From: b.From})
-	if wide, high := b.Piece.Size(); wide > 0 {
-		s.Picture, s.Size, s.Look = b.ID, []measure.Length{wide, high}, w.look(b.Piece, b.Left.Piece, b.Right.Piece)
-		if b.Shows != "" {
-			s.Picture = b.Shows
-		}
-		if w, h := tallied.Piece.Size(); tallied.ID == b.ID && (w != wide || h != high) {
-			s.Is, s.Size = s.Size, []measure.Length{w, h}
-		}
-		if tallied.ID == b.ID {
-			s.Look = w.look(tallied.Piece, tallied.Left.Piece, tallied.Right.Piece)
-		}
-		if b.Piece.Whole() { // what is no rectangle is not held against a ruler
-			s.Told = Across
-		}
-	}
-	switch {
-	case b.ID.Column() > 0:
+	w.sized(&s, b, tallied)
+	if b.ID.Column() > 0 {
 		s.Size, s.Look = []measure.Length{b.Each}, w.lookOfColumn(b.ID.Column())
 		if tallied.ID == b.ID && tallied.Each != b.Each {
 			s.Is, s.Size = s.Size, []measure.Length{tallied.Each}
@@ -514,6 +499,26 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 		s.Takes = append(s.Takes, w.finishing(b))
 	}
 	return s
+}
+
+// sized gives a step the picture, the size and the look of what it makes: what was made before something was measured
+// is as large as planned.
+func (w *Work) sized(s *Step, b *batching.Batch, tallied batching.Batch) {
+	if wide, high := b.Piece.Size(); wide > 0 {
+		s.Picture, s.Size, s.Look = b.ID, []measure.Length{wide, high}, w.look(b.Piece, b.Left.Piece, b.Right.Piece)
+		if b.Shows != "" {
+			s.Picture = b.Shows
+		}
+		if w, h := tallied.Piece.Size(); tallied.ID == b.ID && (w != wide || h != high) {
+			s.Is, s.Size = s.Size, []measure.Length{w, h}
+		}
+		if tallied.ID == b.ID {
+			s.Look = w.look(tallied.Piece, tallied.Left.Piece, tallied.Right.Piece)
+		}
+		if b.Piece.Whole() { // what is no rectangle is not held against a ruler
+			s.Told = Across
+		}
+	}
 }
 
 // finishing is what the joining of backing and binding takes.
