@@ -47,18 +47,9 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 			"Choose a block or a unit that can be made.")
 		return out, problems
 	}
-	if m.Parted {
+	if says, mend, code := noOtherSize(d, m); says != "" {
 		problems := b.Problems.Stops()
-		problems.Stop("a-part", "/finished", fmt.Sprintf("%s is a part of what is cut again, and as large as that makes it.",
-			m.Unit.Name),
-			"Change what it is cut from, or where the knife goes.")
-		return out, problems
-	}
-	if i := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.Measured != nil }); i >= 0 {
-		problems := b.Problems.Stops()
-		problems.Stop("measured-already", "/finished", fmt.Sprintf("This quilt is planned on what %s measures: at another "+
-			"size that says nothing.", d.Parts[i].Name),
-			"Plan it as it should be first, or begin a quilt anew.")
+		problems.Stop(code, "/finished", says, mend)
 		return out, problems
 	}
 	d = ask.SizedByFinish(d, &b.Table) // at another size they are other squares
@@ -114,6 +105,19 @@ func Resize(d document.Document, unit naming.Unit, to measure.Written) (Resized,
 		}
 	}
 	return out, nil
+}
+
+// noOtherSize is why something is not resized, the mend, and how that is called; nothing where it is.
+func noOtherSize(d document.Document, m making.Made) (says, mend, code string) {
+	if m.Parted {
+		return fmt.Sprintf("%s is a part of what is cut again, and as large as that makes it.", m.Unit.Name),
+			"Change what it is cut from, or where the knife goes.", "a-part"
+	}
+	if i := slices.IndexFunc(d.Parts, func(u making.Unit) bool { return u.Measured != nil }); i >= 0 {
+		return fmt.Sprintf("This quilt is planned on what %s measures: at another size that says nothing.", d.Parts[i].Name),
+			"Plan it as it should be first, or begin a quilt anew.", "measured-already"
+	}
+	return "", "", ""
 }
 
 // sizer scales a document: every finished size becomes by/now of what it is.

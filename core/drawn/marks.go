@@ -78,23 +78,33 @@ func (b Drawing) marks(out *QuiltPicture, left measure.Length) {
 				}
 			}
 		}
-		for _, c := range l.Corners(b.Plain) { // the triangle lies left of each line
-			if !l.OnPoint || c.Row != r {
-				continue
-			}
-			x, wide := at(k, c.Column-k.Start), l.Wide(k.Cells[c.Column-k.Start]).Inches()
-			switch {
-			case c.Down < 0:
-				line(naming.CornersOn.Seam(), x, y, x+wide, y)
-			case c.Down > 0:
-				line(naming.CornersOn.Seam(), x+wide, y+high, x, y+high)
-			case c.Right > 0:
-				line(naming.CornersOn.Seam(), x+wide, y, x+wide, y+high)
-			default:
-				line(naming.CornersOn.Seam(), x, y+high, x, y)
-			}
-		}
+		b.cornerMarks(r, at, y, line)
 		y += high
+	}
+}
+
+// cornerMarks are the seams of the corner triangles that lie in a row.
+func (b Drawing) cornerMarks(
+	r int, at func(k quilt.RowKind, place int) float64, y float64, line func(seam naming.Seam, x1, y1, x2, y2 float64),
+) {
+	l := b.Layout
+	k := l.Kinds[l.Rows[r]]
+	high := k.High.Inches()
+	for _, c := range l.Corners(b.Plain) { // the triangle lies left of each line
+		if !l.OnPoint || c.Row != r {
+			continue
+		}
+		x, wide := at(k, c.Column-k.Start), l.Wide(k.Cells[c.Column-k.Start]).Inches()
+		switch {
+		case c.Down < 0:
+			line(naming.CornersOn.Seam(), x, y, x+wide, y)
+		case c.Down > 0:
+			line(naming.CornersOn.Seam(), x+wide, y+high, x, y+high)
+		case c.Right > 0:
+			line(naming.CornersOn.Seam(), x+wide, y, x+wide, y+high)
+		default:
+			line(naming.CornersOn.Seam(), x, y+high, x, y)
+		}
 	}
 }
 

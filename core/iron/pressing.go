@@ -380,18 +380,7 @@ func (b AtIron) sides(batch batching.Batch) string {
 		}
 		return direction(x, "to the right", "to the left", "block")
 	case batching.Top:
-		if batch.ID == naming.Rows {
-			return map[int]string{1: "every seam up", -1: "every seam down"}[x[0]]
-		}
-		switch border := batch.ID.Border(); {
-		case batch.ID.IsCorners() && x[0]*b.Press.Decisions[border.Sides().Seam()].X > 0:
-			return "toward " + names[0] + ", so that they nest with the sides"
-		case batch.ID.IsCorners():
-			return "toward " + names[0]
-		case x[0] < 0:
-			return "inward, toward " + names[0]
-		}
-		return "outward, toward " + names[0]
+		return b.topSides(batch, x[0], names[0])
 	}
 	switch {
 	case toldApart && len(names) > 1 && len(toward) == 1 && batch.Lies != making.Level:
@@ -408,6 +397,22 @@ func (b AtIron) sides(batch batching.Batch) string {
 			"-hand one, seen from the right side"
 	}
 	return "toward " + names[0]
+}
+
+// topSides says which way the seams between rows go, or those of a border.
+func (b AtIron) topSides(batch batching.Batch, x int, name string) string {
+	if batch.ID == naming.Rows {
+		return map[int]string{1: "every seam up", -1: "every seam down"}[x]
+	}
+	switch border := batch.ID.Border(); {
+	case batch.ID.IsCorners() && x*b.Press.Decisions[border.Sides().Seam()].X > 0:
+		return "toward " + name + ", so that they nest with the sides"
+	case batch.ID.IsCorners():
+		return "toward " + name
+	case x < 0:
+		return "inward, toward " + name
+	}
+	return "outward, toward " + name
 }
 
 // Toward names what a seam is pressed toward: its fabric where that tells the two sides apart, for a unit sewn from

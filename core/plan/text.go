@@ -31,20 +31,7 @@ func (p Plan) Text() string {
 			}
 		}
 	}
-	stage := ""
-	for _, st := range p.Steps {
-		if string(st.Stage) != stage {
-			stage = string(st.Stage)
-			line("\n%s", strings.ToUpper(stage))
-		}
-		line("%5d  %s", st.Make, st.Says)
-		if st.Size != "" {
-			line("       each %s", st.Size)
-		}
-		if st.Sewing != nil {
-			line("       sew %s%s", st.Sewing.Edge, after("; press ", st.Press))
-		}
-	}
+	p.counted(line)
 	line("\nAT THE MAT")
 	for _, part := range p.Script {
 		line("%s", part.Name)
@@ -58,21 +45,7 @@ func (p Plan) Text() string {
 			}
 		}
 	}
-	if p.Deal.Says != "" {
-		line("\nPRINTS\n%s", p.Deal.Says)
-		for _, one := range p.Deal.Prints {
-			line("%-24s %-7s %s", one.Name, one.Value, words.Plural(one.Blocks, "block"))
-			for _, c := range one.Cuts {
-				line("      %s", c.Says)
-			}
-		}
-		line("Piles. %s", p.Deal.Order)
-		for _, c := range p.Deal.Cells {
-			if c.Says != "" {
-				line("%-14s %s", c.Called, c.Says)
-			}
-		}
-	}
+	p.dealt(line)
 	line("\nPRESSING\n%s. %s", p.Press.Says, p.Press.Detail)
 	for _, says := range p.Press.Thick {
 		line("%s", says)
@@ -91,6 +64,43 @@ func (p Plan) Text() string {
 	}
 	p.over(line)
 	return s.String()
+}
+
+// counted writes everything that is counted, stage by stage.
+func (p Plan) counted(line func(format string, args ...any)) {
+	stage := ""
+	for _, st := range p.Steps {
+		if string(st.Stage) != stage {
+			stage = string(st.Stage)
+			line("\n%s", strings.ToUpper(stage))
+		}
+		line("%5d  %s", st.Make, st.Says)
+		if st.Size != "" {
+			line("       each %s", st.Size)
+		}
+		if st.Sewing != nil {
+			line("       sew %s%s", st.Sewing.Edge, after("; press ", st.Press))
+		}
+	}
+}
+
+// dealt writes which print goes where.
+func (p Plan) dealt(line func(format string, args ...any)) {
+	if p.Deal.Says != "" {
+		line("\nPRINTS\n%s", p.Deal.Says)
+		for _, one := range p.Deal.Prints {
+			line("%-24s %-7s %s", one.Name, one.Value, words.Plural(one.Blocks, "block"))
+			for _, c := range one.Cuts {
+				line("      %s", c.Says)
+			}
+		}
+		line("Piles. %s", p.Deal.Order)
+		for _, c := range p.Deal.Cells {
+			if c.Says != "" {
+				line("%-14s %s", c.Called, c.Says)
+			}
+		}
+	}
 }
 
 // over prints what is left: of what falls out of runs, and of cloth.

@@ -66,13 +66,7 @@ func (f *folding) seam(g *Gauged) {
 		return
 	}
 	ways := f.w.Gauges(f.w.Steps[i])
-	for _, way := range ways {
-		says := f.w.Say(way.Is)
-		if way.Along != work.AcrossIts {
-			says += " " + string(way.Along)
-		}
-		g.Should = append(g.Should, says)
-	}
+	f.should(g, ways)
 	whole := measure.Inch
 	if f.w.Rule == measure.Centimetres {
 		whole = measure.Centimetre
@@ -130,6 +124,26 @@ func (f *folding) seam(g *Gauged) {
 	if len(list) > 0 {
 		f.seamWords(g, list, f.allowance(ways), strips, apart)
 	}
+	f.charts(g, ways, good)
+	g.Batch = f.batch(f.w.Steps[i], g.Reads)
+	if f.Steps[i].Good == 0 && len(list) > 0 {
+		g.Do = append(g.Do, "None of it is counted yet: count the one that was measured.")
+	}
+}
+
+// should says what it should measure, in every way it is measured.
+func (f *folding) should(g *Gauged, ways []work.Gauge) {
+	for _, way := range ways {
+		says := f.w.Say(way.Is)
+		if way.Along != work.AcrossIts {
+			says += " " + string(way.Along)
+		}
+		g.Should = append(g.Should, says)
+	}
+}
+
+// charts draws what was measured, each way by itself, and says where its middle lies.
+func (f *folding) charts(g *Gauged, ways []work.Gauge, good map[work.Along][]measured) {
 	for _, way := range ways {
 		if some := good[way.Along]; len(some) > 0 {
 			switch way.Along {
@@ -140,10 +154,6 @@ func (f *folding) seam(g *Gauged) {
 			}
 			g.Charts = append(g.Charts, f.chart(g, way, some))
 		}
-	}
-	g.Batch = f.batch(f.w.Steps[i], g.Reads)
-	if f.Steps[i].Good == 0 && len(list) > 0 {
-		g.Do = append(g.Do, "None of it is counted yet: count the one that was measured.")
 	}
 }
 
