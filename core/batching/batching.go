@@ -58,7 +58,7 @@ type Batch struct {
 	Shaves  bool        // trimmed to size
 	Shows   naming.Step // whose picture it has, where that is not its own
 	Lies    making.Lies
-	// every seam, in the order they are sewn; empty where parts lie on each other, or only the quilt shows them
+	// Joins: every seam, in the order they are sewn; empty where parts lie on each other, or only the quilt shows them
 	Joins  []making.Join
 	Turned int // how what the last of them gives is turned to lie as Piece does
 }

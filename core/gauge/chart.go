@@ -16,7 +16,7 @@ type Chart struct {
 	Beyond       []bool         // of each measurement: it lies outside the limits
 	Jumps        []bool         // of each measurement: it differs from the one before by more than MostMoving
 	Few          bool           // so few that the limits are provisional
-	// from which measurement on, counted from 0, all lie on one side of the mean, eight or more; 0 for none
+	// Shift: from which measurement on, counted from 0, all lie on one side of the mean, eight or more; 0 for none
 	Shift int
 	By    measure.Length // and by how much they differ from those before
 }

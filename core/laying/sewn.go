@@ -31,7 +31,7 @@ type Sewn struct {
 	Top   quilt.Top            // with it
 	Waits map[naming.Step]bool // what is cut to the size of the pieced blocks
 
-	// what would come out otherwise if everything measured what it should, as it would
+	// OncePlanned: what would come out otherwise if everything measured what it should, as it would
 	OncePlanned map[naming.Unit]making.Made
 	Known       map[naming.Unit]making.Made
 	through     map[naming.Seam]bool // seams that are cut through later

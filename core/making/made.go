@@ -17,7 +17,8 @@ type Made struct {
 	Piece piece.Piece
 	Acts  []Act
 	Seams []SeamKind
-	// everything that falls out of one run, or can be laid of what it is joined of; empty where that is one piece
+	// Variants: everything that falls out of one run, or can be laid of what it is joined of; empty where that is one
+	// piece
 	Variants []Variant
 	Size     SizeWorking
 	Bonus    bool // it falls out besides what its unit is made for
@@ -25,20 +26,22 @@ type Made struct {
 
 	EitherWay []string // roles of cloth whose print lies one way in some of these and another way in others
 
-	// it is as long as the cloth is wide: cut across before it is laid, so many times that the cutting says how many are
-	// sewn
+	// InLength: it is as long as the cloth is wide: cut across before it is laid, so many times that the cutting says how
+	// many are sewn
 	InLength bool
 	Cloth    bool // plain cloth: nothing in it is sewn
 	Parted   bool // it falls out of something that was sewn whole
-	// of units that are cut from squares of cloth, sewn on their diagonals and trimmed: what they measure before
+	// Untrimmed: of units that are cut from squares of cloth, sewn on their diagonals and trimmed: what they measure
+	// before
 	Untrimmed Untrimmed
 	Apart     bool // its variants are things of their own, each with a size
-	// of a closed strip set: its strips, from the first one down; each is sewn to the one before, the first to the last
+	// Round: of a closed strip set: its strips, from the first one down; each is sewn to the one before, the first to the
+	// last
 	Round  []Strip
 	Tube   *Tubed // of what is joined of opened rings
 	Turned int    // a part that is called by its place: how it lay there, against its kind
 	Beside bool   // its parts lie side by side, so that a join is told by what lies on both sides of it
-	// the cut widths that are joined to its own, in order; empty where its size comes about otherwise
+	// Widths: the cut widths that are joined to its own, in order; empty where its size comes about otherwise
 	Widths []measure.Length
 }
 
@@ -173,7 +176,7 @@ type Act struct {
 	Onto    []Onto         // triangles that were cut so are sewn on by their long edges, middle to middle
 	Eighth  bool           // what was sewn standing on its corner is laid straight, and then trimmed
 	Apart   []piece.Line   // where the knife then goes through what was sewn together, face to face, before it is opened
-	// how much is trimmed off above, where that is not as much as below: a tip keeps its allowance
+	// Tip: how much is trimmed off above, where that is not as much as below: a tip keeps its allowance
 	Tip    *piece.Num
 	Lines  int              // drawn or creased in one run
 	Drawn  []piece.SeamLine // where these lines are
@@ -244,7 +247,7 @@ type Joins struct {
 	Left, Right          string // names as the quilter says them
 	LeftPiece, RightPart piece.Piece
 	Edge                 string // which edges come together, in trade words; empty where they lie side by side
-	// what lies face down on the left one, in its place; empty where edges are brought together
+	// Over: what lies face down on the left one, in its place; empty where edges are brought together
 	Over     []piece.Piece
 	Stitches []piece.SeamLine // where the needle then goes
 	Edges    []Join           // every seam of the step, in the order they are sewn; empty where a part lies on the other
@@ -263,8 +266,8 @@ type Join struct {
 // Layer is a part as it lies once the seam is opened, right side up.
 type Layer struct {
 	From naming.Step // the act that gave it; empty for what this step has sewn so far
-	// how it is turned against what that act gave, or against what was sewn last; by an odd eighth what is cut on its
-	// diagonal
+	// Turn: how it is turned against what that act gave, or against what was sewn last; by an odd eighth what is cut on
+	// its diagonal
 	Turn  int
 	Name  string
 	Piece piece.Piece

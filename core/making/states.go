@@ -37,13 +37,16 @@ func stated[I, T any](m Method, ask func(I) T, otherwise T) T {
 type States struct {
 	Seamless bool // there is no seam in it, so that it cannot be pressed another way
 	InLength bool // it is as long as the cloth is wide, to be cut across
-	// what falls out beside the unit itself is finished before its last seams are sewn: those have no part in it
+	// LaidApart: what falls out beside the unit itself is finished before its last seams are sewn: those have no part in
+	// it
 	LaidApart bool
-	// it is sewn of columns whose seams run on from block to block below: pressed the other way in every other row
+	// RowByRow: it is sewn of columns whose seams run on from block to block below: pressed the other way in every other
+	// row
 	RowByRow bool
-	// where in the quilt it lies changes what is laid: columns straight in a row, one more at its end, seams by rows
+	// LaidByPlace: where in the quilt it lies changes what is laid: columns straight in a row, one more at its end, seams
+	// by rows
 	LaidByPlace bool
-	// what it is made from is square and stays so: squares laid on each other, what is cut again and turned
+	// OfSquares: what it is made from is square and stays so: squares laid on each other, what is cut again and turned
 	OfSquares bool
 }
 

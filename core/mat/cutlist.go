@@ -415,6 +415,7 @@ func widths(set making.Made) []measure.Length {
 	return list
 }
 
+// PieceWords says how many of a size come from which pieces of the shelf.
 func (b AtMat) PieceWords(one cutting.FromPiece) string {
 	size := b.sizeOfPiece(one.Have)
 	pieces := words.Plural(one.Pieces, pieceOf(one.Have)) + " of " + size

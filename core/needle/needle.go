@@ -41,10 +41,11 @@ type Lie struct {
 
 // LayerUnder is one of them.
 type LayerUnder struct {
-	// the step whose pile it is taken from; empty for what is under way, and for strips that were joined by themselves
+	// From: the step whose pile it is taken from; empty for what is under way, and for strips that were joined by
+	// themselves
 	From naming.Step
-	// against how that step gives it; for what is under way against how it lay when the seam before was opened, of a web
-	// as it lies in the quilt
+	// Turn: against how that step gives it; for what is under way against how it lay when the seam before was opened, of a
+	// web as it lies in the quilt
 	Turn  int
 	Name  string
 	Piece piece.Piece // what of it lies near the seam

@@ -22,7 +22,7 @@ type Wrong struct {
 	Along        bool        // it is so all along the seam
 	Allowance    bool        // only the way an allowance points tells them apart: the cloth lies alike
 	At           piece.Num   // where along the seam
-	// which way it points when it is right, and when it is wrong; None where none comes there
+	// Points: which way it points when it is right, and when it is wrong; None where none comes there
 	Points   [2]AllowanceWay
 	Diagonal bool             // of what lies face down: it is sewn on its other diagonal
 	Stitches []piece.SeamLine // then

@@ -25,7 +25,7 @@ type following struct {
 	before    map[side]piece.Num // how long edges were
 	standsFor map[side]side      // union-find: towards the one that stands for its class
 	fixed     map[side]piece.Num // of classes: the length found
-	// by how much each seam takes more from both sides together than planned, where that is known
+	// seamMore: by how much each seam takes more from both sides together than planned, where that is known
 	seamMore measure.Length
 	known    bool
 	trims    bool

@@ -58,7 +58,7 @@ type Logged struct {
 // costs no more than taking one of ten.
 type KeyCount struct {
 	Key
-	// places of what is in force among the log's entries: at the needle or the mat, and at the iron
+	// live: places of what is in force among the log's entries: at the needle or the mat, and at the iron
 	live, ironed         []int
 	Made, Aside, Pressed int
 	recounted            int   // the place of the last recount in force; −1 for none

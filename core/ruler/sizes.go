@@ -34,6 +34,7 @@ type Trim struct {
 
 // What everything must measure.
 
+// WidthWorking is what parts that are sewn side by side come to.
 func (b AtRuler) WidthWorking(parts []measure.Length, total measure.Length) words.Working {
 	if len(parts) < 2 {
 		return words.Working{

@@ -18,7 +18,7 @@ type Gauge struct {
 	Size  measure.Length // what it should measure
 	Is    measure.Length // what the quilt is planned on: the same, where nothing else was decided
 	None  measure.Length // what it would measure if its seams took nothing
-	// how many allowances they take, in parts of one: two for each of them; 0 where it tells nothing of them
+	// Takes: how many allowances they take, in parts of one: two for each of them; 0 where it tells nothing of them
 	Takes int
 }
 

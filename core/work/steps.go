@@ -26,7 +26,7 @@ type Step struct {
 	Make   int // spares included
 	Spare  int
 	Size   []measure.Length // of one, exactly: work tallied at another size no longer fits
-	// what it measures, where that is not what it is tallied by: a row of blocks that were measured
+	// Is: what it measures, where that is not what it is tallied by: a row of blocks that were measured
 	Is      []measure.Length
 	Told    Told
 	Look    string  // what one shows, however it is turned: work tallied of another look no longer fits

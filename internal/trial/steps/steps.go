@@ -36,6 +36,7 @@ var Three = Working(
 
 var serial int
 
+// EventOf is an event of a step of Three, under an id of its own.
 func EventOf(step string, kind record.EventKind, n int) record.Event {
 	serial++
 	e := record.Event{ID: fmt.Sprintf("event-%d", serial), Step: naming.Step(step), Kind: kind, N: n}
@@ -47,6 +48,7 @@ func EventOf(step string, kind record.EventKind, n int) record.Event {
 	return e
 }
 
+// TakenBack takes an event back.
 func TakenBack(of record.Event) record.Event {
 	e := EventOf(string(of.Step), record.Undo, 0)
 	e.Of = of.ID

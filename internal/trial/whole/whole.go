@@ -46,6 +46,7 @@ func Assorted(d document.Document, fabric, prints int) document.Document {
 	return d
 }
 
+// Deal works out a document whose prints are dealt, as far as it goes.
 func Deal(t *testing.T, text string) (*work.Work, problem.List) {
 	t.Helper()
 	d, problems := document.Read([]byte(text))
@@ -73,6 +74,7 @@ func Pencilled(prints int, deal string) string {
 "top":{"rows":2,"columns":3,"repeat":[[{"unit":"block"}]]},"deal":%s}`, list[1:], deal)
 }
 
+// Has says whether a problem is among others, at its place.
 func Has(problems problem.List, code, at string) bool {
 	for _, p := range problems {
 		if p.Code == code && p.At == at {
@@ -133,6 +135,7 @@ func Bordered(t testing.TB, columns, rows int, unfinished string) document.Docum
 	return d
 }
 
+// Counts are how many of every step are made.
 func Counts(p plan.Plan) map[string]int {
 	made := map[string]int{}
 	for _, s := range p.Steps {
@@ -141,6 +144,7 @@ func Counts(p plan.Plan) map[string]int {
 	return made
 }
 
+// FromLibrary is a block of the library, laid as it ships.
 func FromLibrary(t testing.TB, id string) document.Document {
 	t.Helper()
 	list, err := listed()
@@ -161,6 +165,7 @@ func FromLibrary(t testing.TB, id string) document.Document {
 	return document.Document{}
 }
 
+// Unit is a unit of a document.
 func Unit(t testing.TB, d document.Document, id string) *making.Unit {
 	t.Helper()
 	for i := range d.Parts {
@@ -172,6 +177,7 @@ func Unit(t testing.TB, d document.Document, id string) *making.Unit {
 	return nil
 }
 
+// Warned is a problem that must be among those of a document.
 func Warned(t *testing.T, d document.Document, code, at, word string) problem.Problem {
 	t.Helper()
 	_, problems := plan.Make(d, nil)
@@ -184,6 +190,7 @@ func Warned(t *testing.T, d document.Document, code, at, word string) problem.Pr
 	return problem.Problem{}
 }
 
+// Begin is a document of a few choices.
 func Begin(t testing.TB, c starter.Choices) document.Document {
 	t.Helper()
 	if c.Name == "" {
@@ -201,6 +208,7 @@ func Begin(t testing.TB, c starter.Choices) document.Document {
 
 var Chain = starter.Choices{Block: starter.Chain, Squares: 5, Companion: starter.Cornered, Rows: 7, Columns: 5}
 
+// Planned is the plan of a document that can be planned.
 func Planned(t testing.TB, d document.Document) plan.Plan {
 	t.Helper()
 	p, problems := plan.Make(d, nil)
@@ -237,6 +245,7 @@ func Scripted(t *testing.T, p plan.Plan) {
 	}
 }
 
+// Step is a step of a plan.
 func Step(t testing.TB, p plan.Plan, id string) machine.StepShown {
 	t.Helper()
 	for _, s := range p.Steps {
@@ -266,6 +275,7 @@ func OnPoint(t testing.TB, columns, rows int, finished string) document.Document
 	return d
 }
 
+// Refused holds that something is refused at its place, with the mend.
 func Refused(t *testing.T, problems problem.List, code, at string) {
 	t.Helper()
 	if !problems.Stopped() || !Has(problems, code, at) {
