@@ -97,7 +97,7 @@ func (r *Hands) Cloth(role string, w, h piece.Num, suffix, called, at string) (L
 			t.Unit.Name), "Choose a fabric for it.")
 		return Lying{}, false
 	}
-	patch := CutPatch{Role: role, W: w.Up(), H: h.Up()}
+	patch := CutPatch{Role: role, W: t.hair(w), H: t.hair(h)}
 	if narrow := min(patch.W, patch.H); narrow.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
 		t.Problems.Stop("cloth-too-short", at,
 			fmt.Sprintf("%s of %s is cut %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.",
@@ -173,8 +173,18 @@ func (t *Table) Sized(sizing Sizing, finished, allowance piece.Num) (piece.Num, 
 			"Choose exact, rule or roomy.")
 		return piece.Num{}, false
 	}
-	// What is cut is what is sewn from: a size between two marks is cut at the next one, and trimmed after sewing.
-	return piece.Of(finished.Add(allowance).Up().CeilTo(t.Ruler.Mark)), true
+	// What is cut is what is sewn from: a size between two marks is cut at the next one, and trimmed after sewing. A
+	// hair above a mark is on it, and what is sewn from it is no smaller for that.
+	drawn := finished.Add(allowance)
+	if cut := piece.Of(drawn.Up().CeilTo(t.Ruler.Mark)); cut.Cmp(drawn) > 0 {
+		return cut, true
+	}
+	return drawn, true
+}
+
+// hair is a size as it is cut, where that is a mark it lies a hair above.
+func (t *Table) hair(drawn piece.Num) measure.Length {
+	return min(drawn.Up(), drawn.Up().CeilTo(t.Ruler.Mark))
 }
 
 // CutIsSafe refuses a cut through a seam or within an allowance of it, and warns within two.

@@ -74,8 +74,10 @@ func (m *FlyingGeese) Make(t *making.Table) (making.Made, bool) {
 	}
 	if given {
 		a = inHand
-		middle, _ := a.Half() // the tips of small squares meet an allowance beyond it
-		b = piece.Of(max(b.Up(), middle.Add(s).Up().CeilTo(t.Ruler.Mark)))
+	}
+	// The tips of small squares meet an allowance beyond the middle: they are as large as the large one asks for.
+	if middle, _ := a.Half(); b.Cmp(middle.Add(s)) < 0 {
+		b = piece.Of(middle.Add(s).Up().CeilTo(t.Ruler.Mark))
 	}
 	large, ok1 := r.Cloth(m.Goose, a, a, "large", "large square", t.At+"/goose")
 	small, ok2 := r.Cloth(m.Sky, b, b, "small", "small square", t.At+"/sky")

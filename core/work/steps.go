@@ -285,11 +285,9 @@ func (w *Work) subCut(a *cutting.Across, c *cutting.WidthCut, from *cutting.Stri
 		Told: Across, Picture: c.ID, Look: w.look(act.Piece), Also: append(w.shelfIn(c.ID), standIns(w.Lines[c.ID])...),
 		Of: StepSource{Across: a, Sub: c, Strip: from},
 	}
-	wide, high := act.Piece.Size()
-	if act.Patch != nil { // as it is cut; a plain block to what the pieced ones measure
-		wide, high, s.Told = act.Patch.W, act.Patch.H, CutSize
+	if s.Size = sizeOf(act); act.Patch != nil {
+		s.Told = CutSize
 	}
-	s.Size = []measure.Length{wide, high}
 	if p, ok := w.asPlanned(c.ID); ok {
 		should, tall := p.Size()
 		s.Is, s.Size, s.Look = s.Size, []measure.Length{should, tall}, w.look(p)
@@ -314,15 +312,20 @@ func (w *Work) SetStep(set naming.Unit) naming.Step {
 	return set.Step()
 }
 
-func (w *Work) fromPiece(one *cutting.FromPiece) Step {
-	act := w.Acts[one.Act].Act
+// sizeOf is what one thing measures that is cut: of cloth as it is cut, a plain block to what the pieced ones measure.
+func sizeOf(act making.Act) []measure.Length {
 	wide, high := act.Piece.Size()
-	if act.Patch != nil { // as it is cut
+	if act.Patch != nil {
 		wide, high = act.Patch.W, act.Patch.H
 	}
+	return []measure.Length{wide, high}
+}
+
+func (w *Work) fromPiece(one *cutting.FromPiece) Step {
+	act := w.Acts[one.Act].Act
 	s := Step{
 		ID: PieceStep(*one), Called: w.NameOf(one.Act), Stage: batching.SubCuts, Does: making.SubCuts, Make: one.Count,
-		Size: []measure.Length{wide, high}, Told: Across, Picture: one.Act, Look: w.look(act.Piece),
+		Size: sizeOf(act), Told: Across, Picture: one.Act, Look: w.look(act.Piece),
 		Of: StepSource{Piece: one},
 	}
 	switch {
@@ -388,13 +391,9 @@ func (w *Work) stoodIn(add func(Step)) {
 			if act.Patch == nil && !act.Stock || line.Make() > 0 || len(line.From) == 0 {
 				continue
 			}
-			wide, high := act.Piece.Size()
-			if act.Patch != nil {
-				wide, high = act.Patch.W, act.Patch.H
-			}
 			add(Step{
 				ID: act.ID, Called: w.NameOf(act.ID), Stage: batching.SubCuts, Does: making.SubCuts, Told: Across,
-				Size: []measure.Length{wide, high}, Picture: act.ID, Look: w.look(act.Piece), Also: standIns(line),
+				Size: sizeOf(act), Picture: act.ID, Look: w.look(act.Piece), Also: standIns(line),
 			})
 		}
 	}
@@ -505,6 +504,9 @@ func (w *Work) batch(b *batching.Batch, tallied batching.Batch) Step {
 // is as large as planned.
 func (w *Work) sized(s *Step, b *batching.Batch, tallied batching.Batch) {
 	if wide, high := b.Piece.Size(); wide > 0 {
+		if len(b.Piece.Seams) == 0 { // cloth as it was cut
+			wide, high = min(wide, wide.CeilTo(w.Table.Ruler.Mark)), min(high, high.CeilTo(w.Table.Ruler.Mark))
+		}
 		s.Picture, s.Size, s.Look = b.ID, []measure.Length{wide, high}, w.look(b.Piece, b.Left.Piece, b.Right.Piece)
 		if b.Shows != "" {
 			s.Picture = b.Shows
