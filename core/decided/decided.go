@@ -114,6 +114,7 @@ func (b *reading) read() bool {
 		Ruler: measure.Ruler{Units: d.Units, Mark: mark}, Squaring: squaring,
 		Every: d.Cloth.Every, Spun: spun, Ends: d.Schools.Ends == school.EndsUsed, Marking: d.Schools.Marking,
 		Usable: b.Shelf.Usable, Seen: b.Seen, Problems: b.Problems,
+		Light: func(role string) float64 { return b.Lightness(role) },
 	}
 	b.wide(usable)
 	return !b.Problems.Stopped()

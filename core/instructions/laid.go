@@ -60,15 +60,6 @@ func (t *teller) lay(line *Instruction, m making.Made, act making.Act) {
 		seams = with
 	}
 	lower := joins.LeftPiece
-	if _, first := t.turn(of[0], lower); !first { // the marked one is told first, and may lie on top
-		for k, over := range joins.Over {
-			_, below := t.turn(of[k+1], lower)
-			if _, above := t.turn(of[0], over.Mirrored()); below && above {
-				of[0], of[k+1] = of[k+1], of[0]
-				break
-			}
-		}
-	}
 	line.Do, line.Of = Lay, of[0]
 	line.Turn, _ = t.turn(of[0], lower)
 	for i, over := range joins.Over {
@@ -78,7 +69,8 @@ func (t *teller) lay(line *Instruction, m making.Made, act making.Act) {
 		line.Over = append(line.Over, one)
 	}
 	for i, s := range joins.Stitches {
-		line.Stitches = append(line.Stitches, StitchLine{stretch(s.From, s.To), t.press(seams[min(i, len(seams)-1)])})
+		press := t.press(seams[min(i, len(seams)-1)], joins.Flipped)
+		line.Stitches = append(line.Stitches, StitchLine{stretch(s.From, s.To), press})
 	}
 	if len(act.Apart) > 0 {
 		line.Do = LayPart
@@ -91,12 +83,13 @@ func (t *teller) lay(line *Instruction, m making.Made, act making.Act) {
 	}
 }
 
-// press is where the allowances of a seam go of which the lower piece is on the side of +1.
-func (t *teller) press(seam naming.Seam) needle.PressedToward {
-	return map[int]needle.PressedToward{
-		1: needle.ToLower, -1: needle.ToUpper,
-		0: needle.Opened,
-	}[t.Work.Press.Decisions[seam].X]
+// press is where the allowances of a seam go of which the lower piece is on the side of +1, or the upper one.
+func (t *teller) press(seam naming.Seam, flipped bool) needle.PressedToward {
+	x := t.Work.Press.Decisions[seam].X
+	if flipped {
+		x = -x
+	}
+	return map[int]needle.PressedToward{1: needle.ToLower, -1: needle.ToUpper, 0: needle.Opened}[x]
 }
 
 // part tells how what was laid is cut apart.
@@ -204,6 +197,6 @@ func (t *teller) onto(line *Instruction, act making.Act) {
 			piece.Left: "left", piece.Right: "right", piece.Top: "top",
 			piece.Bottom: "bottom",
 		}[one.Side]
-		line.Sides = append(line.Sides, TriangleSide{name, one.Of, drawn.Round(one.In.Inches()), t.press(act.Sews[0])})
+		line.Sides = append(line.Sides, TriangleSide{name, one.Of, drawn.Round(one.In.Inches()), t.press(act.Sews[0], false)})
 	}
 }

@@ -57,7 +57,7 @@ func (t *teller) batch(b batching.Batch) Instruction {
 		t.part(&line, made, act)
 	case b.Stage == batching.Sets && act.Joins != nil:
 		of(Close)
-		line.Seams = []SeamLaid{{Takes: inches(t.Work.Table.Seam), Press: t.press(act.Sews[0])}}
+		line.Seams = []SeamLaid{{Takes: inches(t.Work.Table.Seam), Press: t.press(act.Sews[0], false)}}
 	case b.ID == naming.BackingJoin:
 		t.backing(&line, b)
 	case b.ID == naming.BindingJoin:

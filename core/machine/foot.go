@@ -463,11 +463,14 @@ func (b AtMachine) against(batch batching.Batch) string {
 // underLaid tells what lies face down on a part.
 func (b AtMachine) underLaid(d drawn.Drawing, l needle.FaceDown, edge string) *UnderLaid {
 	out := &UnderLaid{
-		Under: d.Piece(l.Under, &b.Press), Name: l.Name, On: l.On, Laid: d.Lying(l.Over, l.Stitches),
-		Says: fmt.Sprintf("Lay %s face down on %s: %s.", l.Name, l.On, edge),
+		Under: d.Piece(l.Under, &b.Press), Name: l.Name, On: b.clothed(l.On, l.Under), Laid: d.Lying(l.Over, l.Stitches),
 	}
+	if len(l.Over) > 0 {
+		out.Name = b.clothed(l.Name, l.Over[0])
+	}
+	out.Says = fmt.Sprintf("Lay %s face down on %s: %s.", out.Name, out.On, edge)
 	if strings.Contains(edge, "face down") {
-		out.Says = fmt.Sprintf("On %s: %s.", l.On, edge)
+		out.Says = fmt.Sprintf("On %s: %s.", out.On, edge)
 	}
 	if w := l.Wrong; w != nil {
 		lying := d.Lying(w.Over, w.Stitches)

@@ -15,6 +15,7 @@ import (
 	"vicis/core/mat"
 	"vicis/core/measure"
 	"vicis/core/naming"
+	"vicis/core/piece"
 	"vicis/core/quilt"
 	"vicis/core/rules"
 	"vicis/core/school"
@@ -232,8 +233,7 @@ func (b AtMachine) sewn(s *StepShown, batch batching.Batch) {
 			s.Says += fmt.Sprintf(" Press, and trim each to %s, as much off each long edge.", b.Say(high))
 		}
 	case batch.Does == making.Marks:
-		s.One = "piece"
-		s.Says = fmt.Sprintf("%s: %d for %s.", batch.Says, batch.Make, b.Acts[batch.ID].Made.Unit.Name)
+		s.One, s.Says = "piece", b.markWords(batch)
 	case batch.Does == making.Opens:
 		s.One = "column"
 		s.Says, s.Wrong = mat.Of(b.Work).OpenWords(batch)
@@ -299,13 +299,32 @@ func (b AtMachine) pairWords(s *StepShown, batch batching.Batch) {
 		}
 		s.Says = fmt.Sprintf("Sew %s of %d %s, %s.", batch.Name, batch.Seams+1, of, words.Times(batch.Make))
 	case len(batch.Left.Over) > 0:
-		s.Says = fmt.Sprintf("Sew %s on %s: %d in all.", batch.Right.Name, batch.Left.Name, batch.Make)
+		s.Says = fmt.Sprintf("Sew %s on %s: %d in all.", b.clothed(batch.Right.Name, batch.Right.Piece),
+			b.clothed(batch.Left.Name, batch.Left.Piece), batch.Make)
 	case !b.Acts[batch.ID].Made.Beside:
 		s.Says = fmt.Sprintf("Sew %s: %s to %s, %s.", batch.Name, batch.Right.Name, batch.Left.Name,
 			words.Times(batch.Make))
 	default:
 		s.Says = fmt.Sprintf("Sew %s to %s, %s.", batch.Right.Name, batch.Left.Name, words.Times(batch.Make))
 	}
+}
+
+// markWords says what is drawn on which cloth.
+func (b AtMachine) markWords(batch batching.Batch) string {
+	says := strings.Replace(batch.Says, "on the back,", "on the back of "+b.clothed("it", batch.Piece)+",", 1)
+	return fmt.Sprintf("%s: %d for %s.", says, batch.Make, b.Acts[batch.ID].Made.Unit.Name)
+}
+
+// clothed is what something is called with the name of its cloth, where that is one.
+func (b AtMachine) clothed(name string, p piece.Piece) string {
+	if len(p.Patches) != 1 {
+		return name
+	}
+	cloth := b.clothName(p.Patches[0].Role)
+	if name == "it" {
+		return cloth
+	}
+	return "the " + cloth + " " + strings.TrimPrefix(strings.TrimPrefix(name, "upper "), "lower ")
 }
 
 // rowName is a row inside a sentence; one of a border keeps the name that the quilter gave the border.

@@ -62,6 +62,9 @@ func (r *Hands) Seam(word string) naming.Seam { return r.Table.Unit.ID.Seam(word
 
 // Add states one more act.
 func (r *Hands) Add(a Act) naming.Step {
+	if a.Joins != nil && len(a.Joins.Stitches) > 0 {
+		a.Each = a.Joins.long()
+	}
 	r.Acts = append(r.Acts, a)
 	return a.ID
 }
@@ -116,8 +119,11 @@ func (r *Hands) Cloth(role string, w, h piece.Num, suffix, called, at string) (L
 }
 
 // Mark states that a sewing line is drawn or creased on a part, where the quilter does that: on the diagonals given, or
-// on both sides of each where it is sewn an allowance beside it. It gives what is sewn from then on.
-func (r *Hands) Mark(part Lying, suffix string, diagonals []piece.Line, beside bool, where string) Lying {
+// on both sides of each where it is sewn an allowance beside it. It gives what is sewn from then on. older is what
+// older programs marked in its place, if anything.
+func (r *Hands) Mark(part Lying, suffix string, diagonals []piece.Line, beside bool, where string,
+	older ...piece.Piece,
+) Lying {
 	says, lines := "", diagonals
 	switch r.Table.Marking {
 	case Guide:
@@ -142,7 +148,7 @@ func (r *Hands) Mark(part Lying, suffix string, diagonals []piece.Line, beside b
 	id := r.Add(Act{
 		ID: r.ID(suffix), Does: Marks, Name: part.Name + ", marked", Says: says,
 		Takes: []ActTake{{part.Act, 1}}, Piece: part.Piece, Lines: len(lines), Drawn: across(part.Piece, lines),
-		Pieced: part.Pieced,
+		Pieced: part.Pieced, Older: older,
 	})
 	r.marked[part.Act] = id
 	part.Act, part.Turn = id, 0
@@ -159,59 +165,9 @@ const (
 	Roomy Sizing = "roomy" // the next ½ in or cm: trim every unit
 )
 
-// Sized rounds the part of a cut size that is not the finished size itself, and gives the size on a mark.
-func (t *Table) Sized(sizing Sizing, finished, allowance piece.Num) (piece.Num, bool) {
-	step := map[Sizing]measure.Length{Rule: measure.Inch / 8, Roomy: measure.Inch / 2}[sizing]
-	if t.Units == measure.Centimetres {
-		step = map[Sizing]measure.Length{Rule: measure.Centimetre / 4, Roomy: measure.Centimetre}[sizing]
-	}
-	if step > 0 {
-		allowance = piece.Of(allowance.Up().CeilTo(step))
-	}
-	if sizing != "" && sizing != Exact && step == 0 {
-		t.Problems.Stop("sizing-unknown", t.At+"/sizing", fmt.Sprintf("“%s” is no way to size cloth.", sizing),
-			"Choose exact, rule or roomy.")
-		return piece.Num{}, false
-	}
-	// What is cut is what is sewn from: a size between two marks is cut at the next one, and trimmed after sewing. A
-	// hair above a mark is on it, and what is sewn from it is no smaller for that.
-	drawn := finished.Add(allowance)
-	if cut := piece.Of(drawn.Up().CeilTo(t.Ruler.Mark)); cut.Cmp(drawn) > 0 {
-		return cut, true
-	}
-	return drawn, true
-}
-
 // hair is a size as it is cut, where that is a mark it lies a hair above.
 func (t *Table) hair(drawn piece.Num) measure.Length {
 	return min(drawn.Up(), drawn.Up().CeilTo(t.Ruler.Mark))
-}
-
-// CutIsSafe refuses a cut through a seam or within an allowance of it, and warns within two.
-func (t *Table) CutIsSafe(near piece.Num, found, slants bool, what string) bool {
-	if !found {
-		return true
-	}
-	s := piece.Of(t.Seam)
-	if slants {
-		s = s.TimesRoot2()
-	}
-	switch {
-	case near == (piece.Num{}):
-		t.Problems.Stop("cut-through-seam", t.At, fmt.Sprintf("%s of %s runs along a seam, and the pieces fall apart.",
-			what, t.Unit.Name), "Turn the pieced square, sew it another way, or use a plain one.")
-		return false
-	case near.Cmp(s) < 0:
-		t.Problems.Stop("cut-beside-seam", t.At,
-			fmt.Sprintf("%s of %s runs nearer to a seam than its allowance, and the pieces fall apart.", what,
-				t.Unit.Name), "Turn the pieced square, sew it another way, or use a plain one.")
-		return false
-	case near.Cmp(s.Add(s)) < 0:
-		t.Problems.Warn("cut-near-seam", t.At,
-			fmt.Sprintf("%s of %s runs close beside a seam: what remains there is narrower than two allowances.", what,
-				t.Unit.Name), "Sew with short stitches and handle it with care, or choose another way.")
-	}
-	return true
 }
 
 // Takes is one of each of two things.

@@ -185,6 +185,7 @@ type Act struct {
 	Pieced bool             // a mark or a cut on what has been sewn already
 	Knife  *Knifed          // where something sewn is cut again
 	Opens  *Column          // where a ring is opened
+	Older  []piece.Piece    // what older programs kept the look of in its place
 	Stock  bool             // it is cut from what comes in a length: how many of those is for the cutting to say
 	Lies   Lies             // how the seams of a step that sews several lie
 }
@@ -251,6 +252,7 @@ type Joins struct {
 	Over     []piece.Piece
 	Stitches []piece.SeamLine // where the needle then goes
 	Edges    []Join           // every seam of the step, in the order they are sewn; empty where a part lies on the other
+	Flipped  bool             // the part that a seam's +1 lies toward is on top
 	Turned   int              // how what the last of them gives is turned to lie as the act's piece does
 }
 
@@ -290,6 +292,14 @@ func across(p piece.Piece, lines []piece.Line) []piece.SeamLine {
 		}
 	}
 	return list
+}
+
+// long is the longest line of stitches along what lies face down; nothing where edges are sewn.
+func (j *Joins) long() (l measure.Length) {
+	for _, s := range j.Stitches {
+		l = max(l, s.Long().Up())
+	}
+	return l
 }
 
 // Lay puts pieces face down on the left one, to be sewn along lines.

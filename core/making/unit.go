@@ -80,12 +80,18 @@ type Table struct {
 	Spun     map[naming.Crossing]bool // crossings that are spun, one by one or all of a seam
 	Marking  Marking                  // how sewing lines are shown
 	Usable   func(role string) (measure.Length, bool)
-	Seen     piece.Seen // what is seen of a role's cloth, and of how its print lies
+	Light    func(role string) float64 // how light its cloth is
+	Seen     piece.Seen                // what is seen of a role's cloth, and of how its print lies
 	Made     func(unit naming.Unit) (Made, bool)
 	Problems *problem.List
 	Traced   bool // every patch tells which part it came with
 
 	took took
+}
+
+// Lighter says whether the cloth of one role is lighter than that of another.
+func (t *Table) Lighter(one, other string) bool {
+	return t.Light != nil && t.Light(one) > t.Light(other)
 }
 
 // With is the table with more things made.

@@ -7,6 +7,14 @@ type Line struct {
 	C    Num
 }
 
+// Over is the line as it lies once a piece so wide is turned over like a page.
+func (l Line) Over(wide Num) Line {
+	if l.A == 0 {
+		return l
+	}
+	return Line{l.A, -l.B, wide.Times(l.A).Sub(l.C)}
+}
+
 // Upright is the line x = at; its positive side lies to the right.
 func Upright(at Num) Line { return Line{1, 0, at} }
 

@@ -69,6 +69,24 @@ type SeamLine struct {
 	From, To Point
 }
 
+// Long is how long it is: level, upright or at 45°.
+func (s SeamLine) Long() Num {
+	x, y := s.To.X.Sub(s.From.X), s.To.Y.Sub(s.From.Y)
+	if x.Sign() < 0 {
+		x = x.Neg()
+	}
+	if y.Sign() < 0 {
+		y = y.Neg()
+	}
+	switch {
+	case x.Sign() == 0:
+		return y
+	case y.Sign() == 0:
+		return x
+	}
+	return x.TimesRoot2()
+}
+
 // Piece is cloth sewn together, right side up: the size of the rectangle it fills, its patches and its seams, and where
 // seams met, or missed each other, when it was sewn.
 type Piece struct {

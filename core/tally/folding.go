@@ -31,9 +31,7 @@ type (
 // place finds the step that a key belongs to: the one of its name, as long as size and look are its own; else the one
 // of the same unit that has the same size and look, for what was made stays what it is when rows change places.
 func (f *folding) place(k record.Key) (int, bool) {
-	fits := func(s work.Step) bool {
-		return s.Exact() == k.Exact && (k.Look == "" || k.Look == s.Look || k.Look == s.Plainly)
-	}
+	fits := func(s work.Step) bool { return s.Fits(work.As{Exact: k.Exact, Look: k.Look}) }
 	if i, known := f.index[k.Step]; known && fits(f.w.Steps[i]) {
 		return i, true
 	}

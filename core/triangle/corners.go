@@ -165,7 +165,7 @@ func (m *FlippedCorners) Make(t *making.Table) (making.Made, bool) {
 				lines = append(lines, f.line.Line.Beside(-f.line.Side, piece.Of(2*t.Seam)))
 			}
 			cutLine := f.line.Line.Beside(-f.line.Side, piece.Of(t.Seam))
-			if near, found := p.Near(cutLine, []piece.Half{{Line: f.line.Line, Side: -f.line.Side}}); !t.CutIsSafe(near,
+			if near, found := p.Near(cutLine, []piece.Half{{Line: f.line.Line, Side: -f.line.Side}}); !cutIsSafe(t, near,
 				found, true, "Trimming the "+string(c.At)+" corner") {
 				return making.Made{}, false
 			}
@@ -175,7 +175,6 @@ func (m *FlippedCorners) Make(t *making.Table) (making.Made, bool) {
 				"from corner to corner")
 			squares = append(squares, square)
 			act.Sews = append(act.Sews, seam)
-			act.Each = side.TimesRoot2().Up()
 			words = append(words, string(c.At))
 			baseRoles, _, bulk, _ := layers.Facing(f.line.Line)
 			out.Seams = append(out.Seams, making.SeamKind{

@@ -51,7 +51,7 @@ func (m *FlyingGeese) half() making.Breadth { return m.Finished.Halved() }
 
 // Make sews the squares and opens all four geese.
 func (m *FlyingGeese) Make(t *making.Table) (making.Made, bool) {
-	inHand, finish, given, ok := t.FromSquares(m.Cut, m.Finished, m.gives(t), true)
+	inHand, finish, given, ok := fromSquares(t, m.Cut, m.Finished, m.gives(t), true)
 	if !ok {
 		return making.Made{}, false
 	}
@@ -67,8 +67,8 @@ func (m *FlyingGeese) Make(t *making.Table) (making.Made, bool) {
 			"A goose is half as high as it is wide, and this width cannot be halved.",
 			"Choose a width that is a whole number of marks.")
 	}
-	a, ok1 := t.Sized(m.Sizing, piece.Of(f), twice.Add(c).Add(c)) // W + 2s + 2√2s
-	b, ok2 := t.Sized(m.Sizing, half, twice.Add(c))               // W/2 + 2s + √2s
+	a, ok1 := sized(t, m.Sizing, piece.Of(f), twice.Add(c).Add(c)) // W + 2s + 2√2s
+	b, ok2 := sized(t, m.Sizing, half, twice.Add(c))               // W/2 + 2s + √2s
 	if !ok1 || !ok2 {
 		return making.Made{}, false
 	}
@@ -124,7 +124,7 @@ func (m *FlyingGeese) Make(t *making.Table) (making.Made, bool) {
 	sewn := r.Add(making.Act{
 		ID: r.ID("pair"), Does: making.Sews, Name: "first wings",
 		Takes: []making.ActTake{{Act: large.Act, Each: 1}, {Act: marked.Act, Each: 2}}, Seams: 2,
-		Each: a.TimesRoot2().Up(), Sews: []naming.Seam{first}, Piece: large.Piece,
+		Sews: []naming.Seam{first}, Piece: large.Piece,
 		Joins: (&making.Joins{
 			Left: large.Name, Right: small.Name, LeftPiece: large.Piece, RightPart: small.Piece,
 			Edge: "two small squares, face down, to opposite corners, their lines one; an allowance on each side of it",
@@ -140,7 +140,7 @@ func (m *FlyingGeese) Make(t *making.Table) (making.Made, bool) {
 	winged := r.Add(making.Act{
 		ID: r.ID("third"), Does: making.Sews, Name: "last wing",
 		Takes: []making.ActTake{{Act: hearts, Each: 1}, {Act: marked.Act, Each: 1}}, Seams: 2,
-		Each: b.TimesRoot2().Up(), Sews: []naming.Seam{second}, Piece: heart,
+		Sews: []naming.Seam{second}, Piece: heart,
 		Joins: (&making.Joins{
 			Left: "half with two wings", Right: small.Name, LeftPiece: heart, RightPart: small.Piece,
 			Edge: "a small square, face down, to the corner between the wings; an allowance on each side of its line",
@@ -200,7 +200,7 @@ func (m *FlyingGeese) Named() string {
 }
 
 func (m *FlyingGeese) SizedByFinish(t *making.Table) (making.Method, bool) {
-	_, f, given, ok := t.FromSquares(m.Cut, m.Finished, m.gives(t), true)
+	_, f, given, ok := fromSquares(t, m.Cut, m.Finished, m.gives(t), true)
 	one := *m
 	one.Cut, one.Finished = making.Breadth{}, f
 	return &one, given && ok

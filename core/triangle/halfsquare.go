@@ -22,6 +22,7 @@ type HalfSquare struct {
 	Finished making.Breadth `json:"finished,omitzero" doc:"Finished size, where both squares are cut from cloth; with a pieced square, what to trim to"`
 	Cut      making.Breadth `json:"cut,omitzero" doc:"How large both squares are, as they come; what the unit finishes follows, and finished is then left out"`
 	Sizing   making.Sizing  `json:"sizing,omitempty" enum:"exact,rule,roomy" doc:"How generously the squares are cut; exact when left out"`
+	Marked   string         `json:"marked,omitempty" enum:"lower,upper" doc:"Which square is marked, and lies on top; when left out the plain one over a pieced one, else the lighter one"`
 }
 
 // AtATime is how many units come out at a time.
@@ -95,6 +96,10 @@ func (m *HalfSquare) Make(t *making.Table) (making.Made, bool) {
 		return t.Refuse("way-unknown", t.At+"/way", fmt.Sprintf("“%s” is no way to sew half-square triangles.", m.Way),
 			"Choose two, four, eight or triangles.")
 	}
+	if m.Marked != "" && m.Marked != "lower" && m.Marked != "upper" {
+		return t.Refuse("marked-unknown", t.At+"/marked", fmt.Sprintf("“%s” is neither of the two squares of %s.", m.Marked,
+			t.Unit.Name), "Mark the lower or the upper one, or leave it open.")
+	}
 	lower, upper, trim, ok := m.squares(r, s)
 	if !ok {
 		return making.Made{}, false
@@ -118,7 +123,7 @@ func (m *HalfSquare) Make(t *making.Table) (making.Made, bool) {
 		diagonal := piece.Falling(piece.Num{})
 		for _, p := range []making.Lying{lower, upper} {
 			near, found := p.Piece.Near(diagonal, nil)
-			if !t.CutIsSafe(near, found, true, "The diagonal cut") {
+			if !cutIsSafe(t, near, found, true, "The diagonal cut") {
 				return making.Made{}, false
 			}
 		}
@@ -164,24 +169,14 @@ func TrimHalf(p piece.Piece, to piece.Num) piece.Piece {
 // squares lays both squares. A pieced one says how large the other is cut.
 func (m *HalfSquare) squares(r *making.Hands, s piece.Num) (lower, upper making.Lying, trim piece.Num, ok bool) {
 	t := r.Table
-	if m.Cut.Given() && (m.Lower.Unit != "" || m.Upper.Unit != "") {
-		t.Problems.Stop("size-twice", t.At+"/cut",
-			fmt.Sprintf("A pieced square says how large the squares of %s are.", t.Unit.Name),
-			"Leave this empty, or take two squares of cloth.")
-		return lower, upper, trim, false
-	}
-	inHand, finish, given, ok := t.FromSquares(m.Cut, m.Finished, m.gives(t), false)
+	inHand, trim, given, ok := m.asked(t, s)
 	if !ok {
 		return lower, upper, trim, false
 	}
-	if finish.Given() || m.Lower.Unit == "" && m.Upper.Unit == "" {
-		f, good := t.Finished(finish, t.At+"/finished", t.Unit.Name)
-		if !good {
-			return lower, upper, trim, false
+	lay := func(in making.Input, key string) (making.Lying, bool) {
+		if in.Unit == "" {
+			return making.Lying{}, true
 		}
-		trim = piece.Of(f).Add(s).Add(s)
-	}
-	lay := func(in making.Input, key, name string) (making.Lying, bool) {
 		p, good := r.Unit(in.Unit, in.Turn, t.At+"/"+key)
 		if good && p.Piece.W != p.Piece.H {
 			t.Problems.Stop("not-square", t.At+"/"+key,
@@ -191,15 +186,14 @@ func (m *HalfSquare) squares(r *making.Hands, s piece.Num) (lower, upper making.
 		}
 		return p, good
 	}
-	good1, good2 := true, true
-	if m.Lower.Unit != "" {
-		lower, good1 = lay(m.Lower, "lower", "lower square")
-	}
-	if m.Upper.Unit != "" {
-		upper, good2 = lay(m.Upper, "upper", "upper square")
-	}
+	lower, good1 := lay(m.Lower, "lower")
+	upper, good2 := lay(m.Upper, "upper")
 	if !good1 || !good2 {
 		return lower, upper, trim, false
+	}
+	below, above := "lower square", "upper square" // as they lie
+	if m.flipped(t) {
+		below, above = above, below
 	}
 	var a piece.Num
 	switch {
@@ -211,19 +205,19 @@ func (m *HalfSquare) squares(r *making.Hands, s piece.Num) (lower, upper making.
 		a = inHand
 	default:
 		finished, allowance := m.Way.square(s, trim.Sub(s).Sub(s))
-		if a, ok = t.Sized(m.Sizing, finished, allowance); !ok {
+		if a, ok = sized(t, m.Sizing, finished, allowance); !ok {
 			return lower, upper, trim, false
 		}
 	}
-	if m.Lower.Unit == "" {
-		if lower, ok = r.Cloth(m.Lower.Role, a, a, "lower", "lower square", t.At+"/lower/role"); !ok {
-			return lower, upper, trim, false
+	cut := func(l *making.Lying, in making.Input, key, name string) bool {
+		good := in.Unit != ""
+		if !good {
+			*l, good = r.Cloth(in.Role, a, a, key, name, t.At+"/"+key+"/role")
 		}
+		return good
 	}
-	if m.Upper.Unit == "" {
-		if upper, ok = r.Cloth(m.Upper.Role, a, a, "upper", "upper square", t.At+"/upper/role"); !ok {
-			return lower, upper, trim, false
-		}
+	if !cut(&lower, m.Lower, "lower", below) || !cut(&upper, m.Upper, "upper", above) {
+		return lower, upper, trim, false
 	}
 	if lower.Piece.W != upper.Piece.W {
 		t.Problems.Stop("edges-differ", t.At+"/upper", fmt.Sprintf("The two squares of %s differ: %s and %s.",
@@ -232,6 +226,28 @@ func (m *HalfSquare) squares(r *making.Hands, s piece.Num) (lower, upper making.
 		return lower, upper, trim, false
 	}
 	return lower, upper, trim, true
+}
+
+// asked is the size of squares that are in hand, if that is given, and what to trim to.
+func (m *HalfSquare) asked(t *making.Table, s piece.Num) (inHand, trim piece.Num, given, ok bool) {
+	if m.Cut.Given() && (m.Lower.Unit != "" || m.Upper.Unit != "") {
+		t.Problems.Stop("size-twice", t.At+"/cut",
+			fmt.Sprintf("A pieced square says how large the squares of %s are.", t.Unit.Name),
+			"Leave this empty, or take two squares of cloth.")
+		return inHand, trim, given, false
+	}
+	inHand, finish, given, ok := fromSquares(t, m.Cut, m.Finished, m.gives(t), false)
+	if !ok {
+		return inHand, trim, given, false
+	}
+	if finish.Given() || m.Lower.Unit == "" && m.Upper.Unit == "" {
+		f, good := t.Finished(finish, t.At+"/finished", t.Unit.Name)
+		if !good {
+			return inHand, trim, given, false
+		}
+		trim = piece.Of(f).Add(s).Add(s)
+	}
+	return inHand, trim, given, true
 }
 
 // halfTurns is how squares that were cut on their falling diagonal are turned for either pair of halves: the upper
@@ -276,10 +292,24 @@ func (m *HalfSquare) stitch(s, a piece.Num) []piece.Half {
 	return falling
 }
 
+// lines are those of stitches, over what lies below.
+func (m *HalfSquare) lines(s, a piece.Num, flipped bool) (list []piece.Line) {
+	for _, h := range m.stitch(s, a) {
+		if flipped {
+			h.Line = h.Line.Over(a)
+		}
+		list = append(list, h.Line)
+	}
+	return list
+}
+
 // apart is where both layers are cut.
-func (m *HalfSquare) apart(a piece.Num) []piece.Line {
+func (m *HalfSquare) apart(a piece.Num, flipped bool) []piece.Line {
 	middle, _ := a.Half()
 	falling, rising := piece.Falling(piece.Num{}), piece.Rising(a)
+	if flipped {
+		falling, rising = falling.Over(a), rising.Over(a)
+	}
 	return map[AtATime][]piece.Line{
 		Two: {falling}, Four: {falling, rising},
 		Eight: {falling, rising, piece.Level(middle), piece.Upright(middle)},
@@ -292,14 +322,14 @@ func (m *HalfSquare) open(t *making.Table, layers piece.Layers, a piece.Num, sea
 	falling, rising := piece.Falling(piece.Num{}), piece.Rising(a)
 	middle, _ := a.Half()
 	across, down := piece.Level(middle), piece.Upright(middle)
-	for _, cut := range m.apart(a) {
+	for _, cut := range m.apart(a, false) {
 		near, found := layers.Near(cut, nil)
 		slants := cut.A != 0 && cut.B != 0
 		what := "A middle cut"
 		if slants {
 			what = "A diagonal cut"
 		}
-		if !t.CutIsSafe(near, found, slants, what) {
+		if !cutIsSafe(t, near, found, slants, what) {
 			return nil, false
 		}
 	}
@@ -342,9 +372,14 @@ func (m *HalfSquare) open(t *making.Table, layers piece.Layers, a piece.Num, sea
 func (m *HalfSquare) acts(r *making.Hands, lower, upper making.Lying, out *making.Made, trimmed bool) {
 	a := lower.Piece.W
 	seam := r.Table.Unit.ID.Seam()
-	marked, other := &lower, &upper
+	under, over := lower, upper
+	flipped := m.flipped(r.Table)
+	if flipped {
+		under, over = upper, lower
+	}
+	older := lower.Piece // what older programs marked
 	if lower.Pieced && !upper.Pieced {
-		marked, other = &upper, &lower
+		older = upper.Piece
 	}
 	total := 0
 	var gives []making.ActGive
@@ -353,53 +388,81 @@ func (m *HalfSquare) acts(r *making.Hands, lower, upper making.Lying, out *makin
 		total += v.Count
 	}
 	sew := making.Act{
-		ID: r.ID("pair"), Does: making.Sews, Name: "pairs", Sews: []naming.Seam{seam}, Each: a.TimesRoot2().Up(),
-		Piece: lower.Piece,
+		ID: r.ID("pair"), Does: making.Sews, Name: "pairs", Sews: []naming.Seam{seam}, Piece: lower.Piece,
+		Older: []piece.Piece{lower.Piece, lower.Piece, upper.Piece},
+		Joins: &making.Joins{
+			Left: under.Name, Right: over.Name, LeftPiece: under.Piece, RightPart: over.Piece, Flipped: flipped,
+		},
 	}
 	end := making.Act{
 		ID: r.Table.Unit.ID.Step(), Does: making.Trims, Gives: gives, Piece: out.Variants[0].Piece,
-		Presses: []naming.Seam{seam}, Takes: []making.ActTake{{Act: sew.ID, Each: 1}}, Pieced: true, Apart: m.apart(a),
+		Presses: []naming.Seam{seam}, Takes: []making.ActTake{{Act: sew.ID, Each: 1}}, Pieced: true,
+		Apart: m.apart(a, flipped),
 	}
-	sew.Joins = &making.Joins{Left: lower.Name, Right: upper.Name, LeftPiece: lower.Piece, RightPart: upper.Piece}
 	switch m.Way {
 	case Two:
-		*marked = r.Mark(*marked, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
+		over = r.Mark(over, "mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner", older)
 		sew.Seams, end.Cuts, end.Says = 2, 1, "Cut apart on the diagonal"
 		sew.Joins.Edge = "right sides together, an allowance on each side of the diagonal"
 	case Eight:
-		*marked = r.Mark(*marked, "mark", []piece.Line{piece.Falling(piece.Num{}), piece.Rising(a)}, true,
-			"from corner to corner both ways")
+		over = r.Mark(over, "mark", []piece.Line{piece.Falling(piece.Num{}), piece.Rising(a)}, true,
+			"from corner to corner both ways", older)
 		sew.Seams, end.Cuts, end.Says = 4, 4, "Cut apart on both middle lines and both diagonals"
 		sew.Joins.Edge = "right sides together, an allowance on each side of both diagonals"
 	case Four:
-		sew.Seams, sew.Each, end.Cuts, end.Says = 4, a.Up(), 2, "Cut apart on both diagonals"
+		sew.Seams, end.Cuts, end.Says = 4, 2, "Cut apart on both diagonals"
 		sew.Joins.Edge = "right sides together, all round the edge"
 	case Triangles:
-		halves := r.Add(making.Act{
-			ID: r.ID("halves"), Does: making.Trims, Name: "triangles",
-			Says:  "Lay the squares on each other, right sides up, and cut both on the diagonal",
-			Takes: making.Takes(lower.Act, upper.Act), Cuts: 1, Piece: lower.Piece, Pieced: lower.Pieced || upper.Pieced,
-		})
-		sew.Takes = []making.ActTake{{Act: halves, Each: 1}}
-		sew.Seams, end.Says = 2, "Cut the chain"
-		sew.Joins.Edge = "long edge to long edge, half of one square to half of the other"
-		sew.Joins.Edges = m.halves(r, lower, upper)
+		m.chain(r, lower, upper, &sew)
+		end.Says = "Cut the chain"
 	}
-	if sew.Takes == nil {
-		sew.Takes = making.Takes(marked.Act, other.Act)
+	if m.Way != Triangles {
+		sew.Takes = making.Takes(under.Act, over.Act)
+		sew.Joins.Lay([]piece.Piece{piece.Laid(over.Piece, piece.Num{}, piece.Num{})},
+			m.lines(piece.Of(r.Table.Seam), a, flipped)...)
 	}
 	if trimmed {
 		end.Shaves = total
 	}
-	if m.Way != Triangles {
-		var lines []piece.Line
-		for _, h := range m.stitch(piece.Of(r.Table.Seam), a) {
-			lines = append(lines, h.Line)
-		}
-		sew.Joins.Lay([]piece.Piece{piece.Laid(upper.Piece, piece.Num{}, piece.Num{})}, lines...)
-	}
 	r.Add(sew)
 	r.Add(end)
+}
+
+// chain sews halves of squares that were cut on their diagonal, long edge to long edge.
+func (m *HalfSquare) chain(r *making.Hands, lower, upper making.Lying, sew *making.Act) {
+	halves := r.Add(making.Act{
+		ID: r.ID("halves"), Does: making.Trims, Name: "triangles",
+		Says:  "Lay the squares on each other, right sides up, and cut both on the diagonal",
+		Takes: making.Takes(lower.Act, upper.Act), Cuts: 1, Piece: lower.Piece, Pieced: lower.Pieced || upper.Pieced,
+	})
+	sew.Takes = []making.ActTake{{Act: halves, Each: 1}}
+	sew.Seams, sew.Each = 2, lower.Piece.W.TimesRoot2().Sub(piece.Of(2*r.Table.Seam)).Up()
+	sew.Joins.Edge = "long edge to long edge, half of one square to half of the other"
+	sew.Joins.Edges = m.halves(r, lower, upper)
+}
+
+// flipped says whether the lower square lies on top, and is marked: a line on what lies below faces the machine.
+func (m *HalfSquare) flipped(t *making.Table) bool {
+	plain := func(in making.Input) (role string, is bool) {
+		if in.Unit == "" {
+			return in.Role, true
+		}
+		if of, ok := t.Made(in.Unit); ok && of.Cloth {
+			return of.Piece.Patches[0].Role, true
+		}
+		return "", false
+	}
+	lower, below := plain(m.Lower)
+	upper, above := plain(m.Upper)
+	switch {
+	case m.Way != Two && m.Way != Eight || m.Marked == "upper":
+		return false
+	case m.Marked == "lower":
+		return true
+	case below && above:
+		return t.Lighter(lower, upper)
+	}
+	return below
 }
 
 func (m *HalfSquare) size(t *making.Table, a, u0, trim piece.Num) making.SizeWorking {
@@ -456,7 +519,7 @@ func (m *HalfSquare) Named() string {
 }
 
 func (m *HalfSquare) SizedByFinish(t *making.Table) (making.Method, bool) {
-	_, f, given, ok := t.FromSquares(m.Cut, m.Finished, m.gives(t), false)
+	_, f, given, ok := fromSquares(t, m.Cut, m.Finished, m.gives(t), false)
 	one := *m
 	one.Cut, one.Finished = making.Breadth{}, f
 	return &one, given && ok

@@ -43,7 +43,7 @@ func (m *QuarterSquare) Make(t *making.Table) (making.Made, bool) {
 			fmt.Sprintf("%s wants two fabrics for its first unit, and one or two for its second.", t.Unit.Name),
 			"Choose them.")
 	}
-	inHand, finish, given, ok := t.FromSquares(m.Cut, m.Finished, m.gives(t), false)
+	inHand, finish, given, ok := fromSquares(t, m.Cut, m.Finished, m.gives(t), false)
 	if !ok {
 		return making.Made{}, false
 	}
@@ -54,8 +54,8 @@ func (m *QuarterSquare) Make(t *making.Table) (making.Made, bool) {
 	r, s := t.Begin(), piece.Of(t.Seam)
 	c, u := s.TimesRoot2(), piece.Of(f).Add(s).Add(s)
 	// Squares of f + 2s + 2√2s lose √2s in the first pairing and √2s in the second.
-	a, ok1 := t.Sized(m.Sizing, piece.Of(f), s.Add(s).Add(c).Add(c))
-	plain, ok2 := t.Sized(m.Sizing, piece.Of(f), s.Add(s).Add(c))
+	a, ok1 := sized(t, m.Sizing, piece.Of(f), s.Add(s).Add(c).Add(c))
+	plain, ok2 := sized(t, m.Sizing, piece.Of(f), s.Add(s).Add(c))
 	if !ok1 || !ok2 {
 		return making.Made{}, false
 	}
@@ -72,18 +72,24 @@ func (m *QuarterSquare) Make(t *making.Table) (making.Made, bool) {
 		}
 		seam := r.Seam(suffix)
 		h := piece.Half{Line: piece.Falling(c), Side: 1}
+		under, over := lower, upper // a line on what lies below faces the machine: the lighter one is marked, on top
+		if t.Lighter(roles[0], roles[1]) {
+			under, over = upper, lower
+		}
 		layers := piece.Layer(lower.Piece, upper.Piece)
 		p := upright(layers.Open([]piece.Half{{Line: piece.Falling(piece.Num{}), Side: 1}}, h, seam).Boxed(), seam)
-		marked := r.Mark(lower, suffix+"-mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner")
+		over = r.Mark(over, suffix+"-mark", []piece.Line{piece.Falling(piece.Num{})}, true, "from corner to corner",
+			lower.Piece)
 		pair := r.Add(making.Act{
-			ID: r.ID(suffix + "-pair"), Does: making.Sews, Name: word + " pairs", Takes: making.Takes(marked.Act, upper.Act),
-			Seams: 2, Each: a.TimesRoot2().Up(), Sews: []naming.Seam{seam}, Piece: lower.Piece,
+			ID: r.ID(suffix + "-pair"), Does: making.Sews, Name: word + " pairs", Takes: making.Takes(under.Act, over.Act),
+			Seams: 2, Sews: []naming.Seam{seam}, Piece: lower.Piece,
 			Joins: (&making.Joins{
-				Left: lower.Name, Right: upper.Name, LeftPiece: lower.Piece, RightPart: upper.Piece,
+				Left: under.Name, Right: over.Name, LeftPiece: under.Piece, RightPart: over.Piece, Flipped: under.Act != lower.Act,
 				Edge: "right sides together, an allowance on each side of the diagonal",
 			}).
-				Lay([]piece.Piece{piece.Laid(upper.Piece, piece.Num{}, piece.Num{})}, piece.Falling(c),
+				Lay([]piece.Piece{piece.Laid(over.Piece, piece.Num{}, piece.Num{})}, piece.Falling(c),
 					piece.Falling(c.Neg())),
+			Older: []piece.Piece{lower.Piece, lower.Piece, upper.Piece},
 		})
 		act := making.Act{
 			ID: r.ID(suffix), Does: making.Trims, Name: word + " halves", Says: "Cut apart on the diagonal",
@@ -148,15 +154,11 @@ func (m *QuarterSquare) Make(t *making.Table) (making.Made, bool) {
 		ID: seam, Plus: lower.Beside(plus, plusBulk),
 		Minus: upper.Beside(minus, minusBulk),
 	})
-	marked, other := lower, upper
-	if len(m.Second) == 1 {
-		marked, other = upper, lower
-	}
-	marked = r.Mark(marked, "mark", []piece.Line{piece.Falling(piece.Num{})}, true,
-		"from corner to corner, across the seam where there is one")
+	marked := r.Mark(upper, "mark", []piece.Line{piece.Falling(piece.Num{})}, true,
+		"from corner to corner, across the seam where there is one", lower.Piece)
 	pair := r.Add(making.Act{
-		ID: r.ID("pair"), Does: making.Sews, Name: "pairs", Takes: making.Takes(marked.Act, other.Act), Seams: 2,
-		Each: size.TimesRoot2().Up(), Sews: []naming.Seam{seam}, Piece: lower.Piece,
+		ID: r.ID("pair"), Does: making.Sews, Name: "pairs", Takes: making.Takes(lower.Act, marked.Act), Seams: 2,
+		Sews: []naming.Seam{seam}, Piece: lower.Piece,
 		Joins: (&making.Joins{
 			Left: lower.Name, Right: upper.Name, LeftPiece: lower.Piece, RightPart: over,
 			Edge: "right sides together, seam on seam, an allowance on each side of the other diagonal",
@@ -205,7 +207,7 @@ func (m *QuarterSquare) Named() string {
 }
 
 func (m *QuarterSquare) SizedByFinish(t *making.Table) (making.Method, bool) {
-	_, f, given, ok := t.FromSquares(m.Cut, m.Finished, m.gives(t), false)
+	_, f, given, ok := fromSquares(t, m.Cut, m.Finished, m.gives(t), false)
 	one := *m
 	one.Cut, one.Finished = making.Breadth{}, f
 	return &one, given && ok

@@ -66,10 +66,10 @@ func (m *SquareInSquare) Make(t *making.Table) (making.Made, bool) {
 		return making.Made{}, false
 	}
 	side := centre.Piece.W
-	finished := side.Sub(twice)                                      // C
-	root, exact := finished.TimesRoot2().Half()                      // C/√2
-	square, ok := t.Sized(m.Sizing, root, twice.Add(s.TimesRoot2())) // C/√2 + 2s + √2s, halved on the diagonal
-	unit := finished.TimesRoot2().Add(twice)                         // C√2 + 2s
+	finished := side.Sub(twice)                                       // C
+	root, exact := finished.TimesRoot2().Half()                       // C/√2
+	square, ok := sized(t, m.Sizing, root, twice.Add(s.TimesRoot2())) // C/√2 + 2s + √2s, halved on the diagonal
+	unit := finished.TimesRoot2().Add(twice)                          // C√2 + 2s
 	middle, even := side.Half()
 	if !ok || !exact || !even {
 		if ok {
@@ -109,6 +109,8 @@ func (m *SquareInSquare) Make(t *making.Table) (making.Made, bool) {
 	attach(0, piece.Upright(s), 1, piece.Point{X: twice, Y: middle}, piece.Upright(twice), first)
 	attach(2, piece.Upright(side.Sub(s)), -1, piece.Point{X: far, Y: middle}, piece.Upright(far), first)
 	half := p.Boxed()
+	from, to, _ := p.Across(piece.Level(s)) // the second pair is sewn over the tips of the first, as far as it goes
+	long := min(piece.SeamLine{From: from, To: to}.Long().Up(), square.TimesRoot2().Sub(twice).Up())
 	tips, _ := half.H.Sub(side).Half()
 	attach(1, piece.Level(s), 1, piece.Point{X: middle, Y: twice}, piece.Level(twice), second)
 	attach(3, piece.Level(side.Sub(s)), -1, piece.Point{X: middle, Y: far}, piece.Level(far), second)
@@ -150,7 +152,7 @@ func (m *SquareInSquare) Make(t *making.Table) (making.Made, bool) {
 		ID: r.ID("second"), Does: making.Sews, Name: "four corners",
 		Takes: append([]making.ActTake{{Act: one, Each: 1}},
 			together([]making.Lying{{Act: cloth[corner(1)]}, {Act: cloth[corner(3)]}})...),
-		Seams: 2, Each: side.Up(), Sews: []naming.Seam{second}, Piece: p,
+		Seams: 2, Each: long, Sews: []naming.Seam{second}, Piece: p,
 		Onto: []making.Onto{
 			{Side: piece.Top, Of: cloth[corner(1)], In: tips},
 			{Side: piece.Bottom, Of: cloth[corner(3)], In: tips},

@@ -30,12 +30,22 @@ type Step struct {
 	Is      []measure.Length
 	Told    Told
 	Look    string  // what one shows, however it is turned: work tallied of another look no longer fits
-	Plainly string  // the same as older programs told it, which did not see how a print lies; empty where that is the look
+	Older   []As    // sizes and looks of the same as older programs told them
 	Bobbin  float64 // metres of the lower thread that one takes
 	Picture naming.Step
 	Takes   []StepTake
 	Also    []StandIn // what stands in for some of these, so that fewer are made
 	Of      StepSource
+}
+
+// As is the size and the look that something is tallied by.
+type As struct{ Exact, Look string }
+
+// Fits says whether something tallied so is one of the step; where no look was kept, by its size alone.
+func (s Step) Fits(k As) bool {
+	return slices.ContainsFunc(append(s.Older, As{s.Exact(), s.Look}), func(a As) bool {
+		return a.Exact == k.Exact && (k.Look == "" || k.Look == a.Look)
+	})
 }
 
 // Told is how a size is told.
@@ -123,9 +133,9 @@ func (w *Work) steps() []Step {
 	if w.Shelf.Directed() {
 		older := *w
 		older.Shelf = w.Shelf.Undirected()
-		for i, s := range older.told() {
+		for i, s := range older.told() { // they did not see how a print lies
 			if s.Look != list[i].Look {
-				list[i].Plainly = s.Look
+				list[i].Older = append(list[i].Older, append(s.Older, As{s.Exact(), s.Look})...)
 			}
 		}
 	}
@@ -516,6 +526,9 @@ func (w *Work) sized(s *Step, b *batching.Batch, tallied batching.Batch) {
 		}
 		if tallied.ID == b.ID {
 			s.Look = w.look(tallied.Piece, tallied.Left.Piece, tallied.Right.Piece)
+		}
+		if older := w.Acts[b.ID].Act.Older; older != nil {
+			s.Older = append(s.Older, As{s.Exact(), w.look(append(slices.Clip(older), make([]piece.Piece, 3-len(older))...)...)})
 		}
 		if b.Piece.Whole() { // what is no rectangle is not held against a ruler
 			s.Told = Across

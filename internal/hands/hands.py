@@ -285,11 +285,13 @@ def sides(piece):
 
 
 class Table:
-    def __init__(self, sheet, measured):
+    def __init__(self, sheet, measured, told):
+        self.told = told  # how long a seam is said to be
         self.piles, self.run, self.seam = {}, {}, sheet["seam"]
         self.prints = {f["id"]: {"one way": 360, "two way": 180}[f["lies"]] for f in sheet["fabrics"] if f.get("lies")}
         self.measured = measured  # what came out otherwise than planned, and how wide and high; 0 where it did not
         self.mixed = set()  # piles that are not sorted by kinds
+        self.lined = set()  # piles that have a line on the back
         self.way = None  # what is under way
         self.bound = 0  # how much of the binding is left
         self.lengths, self.edges, self.ends = {}, {}, []  # cloth that is left of each fabric, its edge, and ends of strips
@@ -483,6 +485,7 @@ class Table:
             self.last = self.last.moved([wide / w, 0, 0, high / h, 0, 0]).home()
 
     def mark(self, line):
+        self.lined.add(line["step"])
         self.put(line["step"], line["times"], self.take(line["of"], line["times"]).turned(line.get("turn", 0)))
 
     def square(self, line):
@@ -546,7 +549,7 @@ class Table:
                 "bottom": ([(xm - deep, y1), (xm + deep, y1), (xm, y1 - deep)], ((xm - deep, y1 - s), (xm + deep, y1 - s))),
             }[side["side"]]
             triangle = Piece([(half.cloth[0][0], Polygon(points))])
-            piece = Stack(piece, [triangle], [{"from": stitch[0], "to": stitch[1], "press": side["press"]}]).opened()
+            piece = self.long(line, Stack(piece, [triangle], [{"from": stitch[0], "to": stitch[1], "press": side["press"]}])).opened()
         self.put(line["step"], line["times"], piece.home())
 
     def trim(self, line):
@@ -570,12 +573,23 @@ class Table:
             self.put(give["step"], line["times"] * give["n"], p)
 
     def stack(self, line):
+        if line["of"] in self.lined:
+            raise Misread(f"the line on {line['of']} faces the machine: nobody sees where to sew")
         lower = self.take(line["of"], line["times"]).turned(line.get("turn", 0))
         over = []
         for o in line["over"]:
             piece = self.take(o["of"], line["times"]).turned(o.get("turn", 0)).page()
             over.append(piece.moved([1, 0, 0, 1, o["left"], o["top"]]))
-        return Stack(lower, over, line["stitches"])
+        return self.long(line, Stack(lower, over, line["stitches"]))
+
+    def long(self, line, *stacks):
+        """The longest line of stitches that goes through both layers is as long as is told."""
+        told = self.told.get(line.get("step"))
+        inside = lambda stack, s: LineString([s["from"], s["to"]]).intersection(unary_union([p for _, p in stack.lower.cloth])).intersection(unary_union([p for o in stack.over for _, p in o.cloth])).length
+        sewn = max(inside(stack, s) for stack in stacks for s in stack.stitches)
+        if told and abs(told - sewn) > 0.02:
+            raise Misread(f"{sewn:.3f} are sewn, and {told:.3f} are told")
+        return stacks[0]
 
     def lay(self, line):
         n, _ = self.piles.get(line["step"], [0, None])
@@ -770,7 +784,7 @@ def near(seams, at):
 def main():
     out = {}
     for name, job in json.load(sys.stdin).items():
-        table = Table(job["sheet"], job.get("measured") or {})
+        table = Table(job["sheet"], job.get("measured") or {}, job.get("long") or {})
         try:
             stages, had = [], {}
             for n, line in enumerate(job["sheet"]["lines"], 1):

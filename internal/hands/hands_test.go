@@ -44,6 +44,7 @@ type job struct {
 	Seams   [][]float64                   `json:"seams"`
 	Crosses []drawn.Cross                 `json:"crosses"`
 
+	Long     map[naming.Step]float64    `json:"long"`               // how long a seam is said to be that is sewn on what lies face down, or of a triangle
 	Measured map[naming.Step][2]float64 `json:"measured,omitempty"` // what came out otherwise than planned, and how wide and high; 0 where it did not
 }
 
@@ -93,7 +94,10 @@ func turned(points []float64, w, h, x, y float64, turn int) []float64 {
 func jobOf(w *work.Work) job {
 	j := job{
 		Sheet: instructions.Of(w), Bands: [][]float64{}, Seams: [][]float64{}, Crosses: []drawn.Cross{},
-		Measured: measuredIn(w),
+		Measured: measuredIn(w), Long: map[naming.Step]float64{},
+	}
+	for _, b := range w.Batches {
+		j.Long[b.ID] = b.Each.Inches()
 	}
 	j.picture(w)
 	return j
@@ -896,6 +900,8 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 	for i := range printed.Fabrics {
 		printed.Fabrics[i].Print = cloth.OneWay
 	}
+	alike, _ := document.Copy(stars) // only the line says which square lies below
+	alike.Roles[1].Fabric = alike.Roles[0].Fabric
 	pairs, _ := document.Copy(wave)
 	pairs.Schools.Joining = school.InPairs
 	other := map[needle.PressedToward]needle.PressedToward{
@@ -994,6 +1000,7 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 		"an end that is not there":       {ends, first(func(l instructions.Instruction) bool { return l.End }, func(l *instructions.Instruction) { l.Wide += 0.5 })},
 		"more of one print":              {prints, first(func(l instructions.Instruction) bool { return len(l.Prints) > 1 }, func(l *instructions.Instruction) { l.Prints[0]++; l.Prints[1]-- })},
 		"a print on its head":            {printed, at("block/row-2", func(l *instructions.Instruction) { l.Seams[1].Upper.Turn = (l.Seams[1].Upper.Turn + 180) % 360 })},
+		"a line that faces the machine": {alike, does(instructions.Lay, func(l *instructions.Instruction) { l.Of, l.Over[0].Of = l.Over[0].Of, l.Of })},
 		"two colours exchanged":          {stars, does(instructions.Lay, func(l *instructions.Instruction) { l.Of, l.Over[0].Of = l.Over[0].Of, l.Of })},
 	} {
 		w, ok := work.Of(c.d)

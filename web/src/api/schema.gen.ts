@@ -1912,6 +1912,11 @@ export interface components {
             /** @description Lies right side up */
             lower: components["schemas"]["Input"];
             /**
+             * @description Which square is marked, and lies on top; when left out the plain one over a pieced one, else the lighter one
+             * @enum {string}
+             */
+            marked?: "lower" | "upper";
+            /**
              * @description How generously the squares are cut; exact when left out
              * @enum {string}
              */

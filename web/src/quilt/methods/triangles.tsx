@@ -46,6 +46,19 @@ export function HalfSquare({ draft, how, i }: Editor<"half-square triangles">) {
           <FinishedOrSquares draft={draft} i={i} how={how} label="Finished size" squares="or squares in hand" />
         )}
         {!pieced && !how.cut && <SizingField draft={draft} i={i} value={how.sizing} />}
+        {(how.way === "two" || how.way === "eight") && (
+          <ChoiceField
+            label="Marked, and laid on top"
+            value={how.marked ?? ""}
+            onChange={(v) => m.set(["marked"], v || undefined)}
+            choices={[
+              { value: "", name: pieced ? "the plain square" : "the lighter square" },
+              { value: "lower", name: "the lower square" },
+              { value: "upper", name: "the upper square" },
+            ]}
+            problems={m.at(["marked"])}
+          />
+        )}
       </Row>
       <Problems list={m.at([])} />
       {pieced && <Hint>A pieced square sets the size; leave the finished size empty to keep all of it.</Hint>}
