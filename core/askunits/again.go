@@ -240,7 +240,7 @@ func partsOf(b ask.Blocks, m making.Method) (naming.Unit, making.Made) {
 func rejoined(b ask.Blocks, block naming.Unit, purse *ask.Purse) (r Rejoined, ok bool) {
 	laid := b.Pressed()
 	r.Clashes, r.Crossings = laid.Press.Clashes, laid.Press.Crossings
-	for _, m := range b.Unit(block).Piece.Meetings {
+	for _, m := range b.Unit(block).Piece.Crossings(b.Table.Seam) {
 		r.InsideOf++
 		if nests, opened := laid.Press.Nests(m); !nests && !opened {
 			r.Inside++

@@ -92,6 +92,7 @@ func (a *Album) draw(name naming.Step, p piece.Piece, press *pressing.Plan) {
 		return
 	}
 	a.patches += len(p.Patches)
+	p.Meetings = p.Crossings(a.drawing.Table.Seam)
 	a.Pictures[name] = a.drawing.Piece(p, press)
 	if id := identityOf(p); a.names[id] == "" {
 		a.names[id] = name

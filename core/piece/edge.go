@@ -5,6 +5,7 @@ import (
 	"slices"
 	"sort"
 
+	"vicis/core/measure"
 	"vicis/core/naming"
 )
 
@@ -96,6 +97,17 @@ func Meet(a, b []End, over naming.Seam) []Meeting {
 		}
 	}
 	return out
+}
+
+// Crossings are the meetings that are left once the outer edges are sewn as well: none inside their allowances.
+func (p Piece) Crossings(s measure.Length) (list []Meeting) {
+	inside := func(at, long Num) bool { return at.Cmp(Of(s)) >= 0 && at.Cmp(long.Sub(Of(s))) <= 0 }
+	for _, m := range p.Meetings {
+		if inside(m.Spot.X, p.W) && inside(m.Spot.Y, p.H) {
+			list = append(list, m)
+		}
+	}
+	return list
 }
 
 // Moved gives the ends of an edge that lies so far along a longer one.

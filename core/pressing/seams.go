@@ -69,7 +69,7 @@ func crossingsOf(l quilt.Layout, units []making.Made, t *making.Table) []kindOfC
 				continue
 			}
 			joint++
-			for _, meeting := range block.Piece.Meetings {
+			for _, meeting := range block.Piece.Crossings(l.Seam) {
 				list = append(list, kindOfCrossing{meeting, "inside " + block.Unit.Name, true, n, joint})
 			}
 		}
