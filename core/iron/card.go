@@ -131,8 +131,8 @@ func (b AtIron) onTop(batch batching.Batch, d pressing.Decision) string {
 	switch {
 	case name != b.Toward(pressing.Decision{Seam: d.Seam, X: -d.X}):
 		return name
-	case batch.Lies == making.Level:
-		return map[bool]string{true: "the upper one", false: "the lower one"}[d.X > 0]
+	case batch.Lies == making.Level || batch.Lies == making.Falling:
+		return map[bool]string{true: "the upper one", false: "the lower one"}[d.X > 0 == (batch.Lies == making.Level)]
 	}
 	return map[bool]string{true: "the right-hand one", false: "the left-hand one"}[d.X > 0]
 }

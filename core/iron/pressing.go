@@ -383,11 +383,16 @@ func (b AtIron) sides(batch batching.Batch) string {
 		return b.topSides(batch, x[0], names[0])
 	}
 	switch {
-	case toldApart && len(names) > 1 && len(toward) == 1 && batch.Lies != making.Level:
+	case toldApart && len(names) > 1 && len(toward) == 1 && batch.Lies != making.Level && batch.Lies != making.Falling:
 		return "every seam toward " + names[0]
 	case batch.Lies == making.Upright:
 		return direction(x, "to the right", "to the left", "block")
 	case batch.Lies == making.Level:
+		return direction(x, "up", "down", "seam")
+	case batch.Lies == making.Falling:
+		for i := range x {
+			x[i] = -x[i]
+		}
 		return direction(x, "up", "down", "seam")
 	case len(names) > 1:
 		return b.manyWords(names, len(toward))

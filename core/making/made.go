@@ -197,6 +197,7 @@ type Lies string
 const (
 	Upright Lies = "upright" // side by side; +1 presses to the right
 	Level   Lies = "level"   // one below the other; +1 presses up
+	Falling Lies = "falling" // one below the other; +1 presses down
 )
 
 // Onto is a triangle that is sewn to a side.

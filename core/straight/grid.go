@@ -184,11 +184,15 @@ func (m *Grid) Make(t *making.Table) (making.Made, bool) {
 			}
 			continue
 		}
-		l, ok := m.line(t, r, &out, line, fmt.Sprintf("%s %d", word, i+1), len(lines) == 1)
+		name := fmt.Sprintf("%s %d", word, m.number(cells, i, t.Seen))
+		l, ok := m.line(t, r, &out, line, name, len(lines) == 1)
 		if !ok {
 			return making.Made{}, false
 		}
 		sewn[i] = l
+	}
+	if m.First == ColumnsFirst { // they are told from the left
+		slices.Reverse(r.Acts)
 	}
 	p := sewn[0].Piece
 	if len(lines) > 1 {
@@ -209,8 +213,13 @@ func (m *Grid) Make(t *making.Table) (making.Made, bool) {
 	for i := range r.Acts {
 		if r.Acts[i].ID == t.Unit.ID.Step() {
 			r.Acts[i].Piece = p
-			if m.First == ColumnsFirst {
-				r.Acts[i].Joins.Turned = 90
+			switch {
+			case m.First != ColumnsFirst:
+			case len(lines) == 1:
+				r.Acts[i].Joins.Turned, r.Acts[i].Lies = 90, making.Falling
+			default: // up in the lines is to the right once they stand
+				r.Acts[i].Joins.Turned, r.Acts[i].Lies = 90, making.Upright
+				slices.Reverse(r.Acts[i].Sews)
 			}
 		}
 	}
@@ -327,6 +336,19 @@ func (m *Grid) lines(t *making.Table) ([]line, bool) {
 		}
 	}
 	return lines, true
+}
+
+// number is which row from the top or column from the left a line is, the first of those that are sewn alike.
+func (m *Grid) number(cells [][]lineCell, i int, seen piece.Seen) int {
+	if m.First != ColumnsFirst {
+		return i + 1
+	}
+	for k := len(cells) - 1; k > i; k-- {
+		if j, _, known := before(cells, k, seen); known && j == i && !m.Apart {
+			return len(cells) - k
+		}
+	}
+	return len(cells) - i
 }
 
 // before finds an earlier line that is sewn alike, as it is or turned by half.
