@@ -382,18 +382,14 @@ func (b AtIron) sides(batch batching.Batch) string {
 	case batching.Top:
 		return b.topSides(batch, x[0], names[0])
 	}
+	level := batch.Lies == making.Level || batch.Lies == making.Falling
 	switch {
-	case toldApart && len(names) > 1 && len(toward) == 1 && batch.Lies != making.Level && batch.Lies != making.Falling:
+	case toldApart && len(names) > 1 && len(toward) == 1 && !level:
 		return "every seam toward " + names[0]
 	case batch.Lies == making.Upright:
 		return direction(x, "to the right", "to the left", "block")
-	case batch.Lies == making.Level:
-		return direction(x, "up", "down", "seam")
-	case batch.Lies == making.Falling:
-		for i := range x {
-			x[i] = -x[i]
-		}
-		return direction(x, "up", "down", "seam")
+	case level:
+		return direction(upward(x, batch.Lies), "up", "down", "seam")
 	case len(names) > 1:
 		return b.manyWords(names, len(toward))
 	}
@@ -482,6 +478,16 @@ func (b AtIron) setWords(batch batching.Batch, x []int) string {
 }
 
 // direction says where a row of seams goes: all one way, outward, inward, or one by one.
+// upward is which way level seams go: +1 up.
+func upward(x []int, lies making.Lies) []int {
+	for i := range x {
+		if lies == making.Falling {
+			x[i] = -x[i]
+		}
+	}
+	return x
+}
+
 func direction(x []int, plus, minus, one string) string {
 	same := func(list []int) bool {
 		for _, v := range list {

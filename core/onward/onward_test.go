@@ -173,7 +173,7 @@ func TestWhatIsPlannedOnIsWhatItShouldBe(t *testing.T) {
 		t.Fatal(*w.Problems)
 	}
 	for reads, want := range map[string][2]string{
-		"6 3/8": {"The seams take 9/32″, as planned", "as it should be"},
+		"6 3/8": {"The seams take 9/32″, as those took that the quilt goes on with", "as it should be"},
 		"6 1/2": {"The seams take ¼″, 1/32″ too little", "⅛″ too wide"},
 	} {
 		set := tallied(w, 1, "rail")[0]

@@ -115,7 +115,9 @@ func (b AtRuler) unitSizes() (list []Trim) {
 			t.Kind = "block"
 		}
 		b.measures(&t, s.W, s.H)
-		t.Square = b.squaring(b.Unit(s.ID))
+		one := b.Unit(s.ID)
+		one.Piece = b.AsLaid(s.ID.Step(), one.Piece)
+		t.Square = b.squaring(one)
 		list = append(list, t)
 	}
 	if m := b.Plain.Block; m != nil {

@@ -277,24 +277,27 @@ func (f *folding) seamWords(g *Gauged, list []gauge.Read, planned measure.Length
 		return
 	}
 	if within {
-		g.Says = fmt.Sprintf("The seams take %s, as planned, as far as the ruler tells: it tells an allowance to %s.",
-			exact.Print(planned), fine(exact, finest))
+		as, then := "as planned", ""
+		if planned != f.w.Table.Seam {
+			as, then = "as those took that the quilt goes on with", fmt.Sprintf(" What is sewn from here on is planned with %s.",
+				exact.Print(f.w.Table.Seam))
+		}
+		g.Says = fmt.Sprintf("The seams take %s, %s, as far as the ruler tells: it tells an allowance to %s.%s",
+			exact.Print(planned), as, fine(exact, finest), then)
 		if should := f.w.Gauges(f.w.Steps[f.index[g.Step]])[0].None; apart && sum(strips) != should {
 			g.Says += fmt.Sprintf(" It is the cutting: the strips are %s together and should be %s.", exact.Print(sum(strips)),
 				exact.Print(should))
 		}
 		return
 	}
-	word, way := "much", "nearer to"
+	word, way, knows := "much", "nearer to", ", if what is sewn there is as wide as it should be"
 	if off < 0 {
 		word, way, off = "little", "away from", -off
 	}
-	g.Says = fmt.Sprintf("The seams take %s, %s too %s, if what is sewn there is as wide as it should be.",
-		exact.Print(said.Likely), fine(exact, off), word)
 	if apart {
-		g.Says = fmt.Sprintf("The seams take %s, %s too %s: the strips were measured, so it is the sewing.",
-			exact.Print(said.Likely), fine(exact, off), word)
+		knows = ": the strips were measured, so it is the sewing"
 	}
+	g.Says = fmt.Sprintf("The seams take %s, %s too %s%s.", exact.Print(said.Likely), fine(exact, off), word, knows)
 	if least, most := exact.Print(said.Least), exact.Print(said.Most); least != most {
 		g.Says += fmt.Sprintf(" The ruler leaves open from %s to %s.", least, most)
 	}

@@ -63,7 +63,7 @@ func (w *Work) Gauges(s Step) (list []Gauge) {
 		}
 		raw := ok && w.raw(made, map[naming.Unit]bool{}) && !w.trimmedSince(made)
 		wide, high := p.Size()
-		isWide, isHigh := s.Of.Batch.Piece.Size()
+		isWide, isHigh := w.AsLaid(s.ID, s.Of.Batch.Piece).Size()
 		n, even := p.Crossed(true)
 		add(SideToSide, wide, isWide, n, raw && even)
 		n, even = p.Crossed(false)

@@ -105,7 +105,7 @@ func (w *Work) squared(list []batching.Batch) []batching.Batch {
 		}
 		one := batching.Batch{
 			ID: b.ID.Made().Squared(), Name: b.Name + ", squared up", Stage: b.Stage, Does: making.Trims, Says: "Square up",
-			Make: b.Make, Piece: w.asLaid(b),
+			Make: b.Make, Piece: w.AsLaid(b.ID, b.Piece),
 			Cuts: 4, Shaves: true, Shows: b.ID,
 		}
 		if square == school.CheckUnits {
@@ -116,25 +116,25 @@ func (w *Work) squared(list []batching.Batch) []batching.Batch {
 	return out
 }
 
-// asLaid is what a batch gives, as large as blocks were measured where it is one of them: all are made alike.
-func (w *Work) asLaid(b batching.Batch) piece.Piece {
+// AsLaid is what a step makes, as large as blocks were measured where it is one of them: all are made alike.
+func (w *Work) AsLaid(step naming.Step, p piece.Piece) piece.Piece {
 	m := w.Asked.Block
 	if m == nil {
-		return b.Piece
+		return p
 	}
 	wide, high := m.Size()
 	for _, k := range w.Layout.Kinds {
 		for _, c := range k.Cells {
 			switch {
-			case c.Unit.Step() != b.ID:
+			case c.Unit.Step() != step:
 				continue
 			case c.Turn%180 != 0:
 				wide, high = high, wide
 			}
-			return b.Piece.Grown(piece.Of(wide), piece.Of(high))
+			return p.Grown(piece.Of(wide), piece.Of(high))
 		}
 	}
-	return b.Piece
+	return p
 }
 
 // Strips is how many strips a step cuts.
