@@ -352,10 +352,10 @@ func (b AtIron) sides(batch batching.Batch) string {
 		plain = plain && d.X != 0 && d.Toward().Bulk == 0 && other.Bulk > 0
 		toldApart = toldApart && name != b.Toward(pressing.Decision{Seam: d.Seam, X: -d.X})
 	}
-	if len(x) == 0 {
+	switch {
+	case len(x) == 0:
 		return "nothing to press"
-	}
-	if !slices.ContainsFunc(x, func(v int) bool { return v != 0 }) {
+	case !slices.ContainsFunc(x, func(v int) bool { return v != 0 }):
 		return "open every seam flat"
 	}
 	if slices.Contains(x, 0) || slices.ContainsFunc(batch.Presses, b.IsSpun) {
@@ -382,8 +382,7 @@ func (b AtIron) sides(batch batching.Batch) string {
 	case batching.Top:
 		return b.topSides(batch, x[0], names[0])
 	}
-	level := batch.Lies == making.Level || batch.Lies == making.Falling
-	switch {
+	switch level := batch.Lies == making.Level || batch.Lies == making.Falling; {
 	case toldApart && len(names) > 1 && len(toward) == 1 && !level:
 		return "every seam toward " + names[0]
 	case batch.Lies == making.Upright:

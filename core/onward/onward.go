@@ -130,7 +130,7 @@ func OnwardFrom(d document.Document, came Came, against func(*work.Work) tally.P
 	out.Ways = append(out.Ways, q.adapt())
 	if told {
 		out.Ways = append(out.Ways, q.sewOn(more))
-		out.Ways = append(out.Ways, q.mend(more, n))
+		out.Ways = append(out.Ways, q.mend(more))
 	}
 	out.Ways = append(out.Ways, q.trim())
 	return out, nil
@@ -384,46 +384,6 @@ func (q onward) sewOn(more measure.Length) WayOn {
 	}
 	out.Says = append(out.Says, f.eased...)
 	return q.told(out, f.d)
-}
-
-// mend takes the seams out and sews them again.
-func (q onward) mend(more measure.Length, n int) WayOn {
-	fine := q.fine()
-	step, _ := q.step()
-	way, by := "nearer to", more/2
-	if by < 0 {
-		way, by = "away from", -by
-	}
-	amount := fine.Print(by)
-	if by < fine.Mark {
-		amount = "less than " + fine.Print(fine.Mark)
-	}
-	out := WayOn{
-		Way: Mend, Name: "Mend the seams", Follows: []Follow{}, Lost: []string{}, Costs: []string{}, Carries: []Carry{},
-		Before: rounds(q.Layout, q.Table), Quilt: rounds(q.Layout, q.Table),
-		Says: []string{fmt.Sprintf("Move the guide %s %s the needle and sew a test strip. The quilt stays as planned.",
-			amount, way)},
-	}
-	for _, s := range q.counted.Steps {
-		if s.ID != step.ID {
-			continue
-		}
-		out.Keep = min(s.Good, s.Used)
-		out.Undone = s.Good - out.Keep
-		switch {
-		case s.Good == 0:
-			out.Costs = append(out.Costs, "None is counted yet: there is only the one that was measured to take out.")
-		case out.Undone > 0:
-			out.Costs = append(out.Costs, fmt.Sprintf("Sewn and not cut yet: %d. %s to take out and sew again, %s of seam.",
-				out.Undone, words.Plural(out.Undone*n, "seam"),
-				q.Say(measure.Length(out.Undone*n)*step.Of.Batch.Each)))
-		}
-		if out.Keep > 0 {
-			out.Costs = append(out.Costs, fmt.Sprintf("Cut or sewn on already: %d. What is made of those will not match.",
-				out.Keep))
-		}
-	}
-	return out
 }
 
 // cannot says why a way cannot be gone.

@@ -254,6 +254,8 @@ func fine(exact measure.Ruler, l measure.Length) string {
 	return exact.Print(l)
 }
 
+var asPlanned = map[bool]string{true: "as planned", false: "as those took that the quilt goes on with"}
+
 // seamWords says what measurements say together, within what the ruler and the cutting leave open.
 // planned is what each seam is planned to take; strips are what the strips were measured to be, where they were: then
 // cutting and sewing are told apart.
@@ -277,26 +279,24 @@ func (f *folding) seamWords(g *Gauged, list []gauge.Read, planned measure.Length
 		return
 	}
 	if within {
-		as, then := "as planned", ""
+		g.Says = fmt.Sprintf("The seams take %s, %s, as far as the ruler tells: it tells an allowance to %s.",
+			exact.Print(planned), asPlanned[planned == f.w.Table.Seam], fine(exact, finest))
 		if planned != f.w.Table.Seam {
-			as, then = "as those took that the quilt goes on with", fmt.Sprintf(" What is sewn from here on is planned with %s.",
-				exact.Print(f.w.Table.Seam))
+			g.Says += fmt.Sprintf(" What is sewn from here on is planned with %s.", exact.Print(f.w.Table.Seam))
 		}
-		g.Says = fmt.Sprintf("The seams take %s, %s, as far as the ruler tells: it tells an allowance to %s.%s",
-			exact.Print(planned), as, fine(exact, finest), then)
 		if should := f.w.Gauges(f.w.Steps[f.index[g.Step]])[0].None; apart && sum(strips) != should {
 			g.Says += fmt.Sprintf(" It is the cutting: the strips are %s together and should be %s.", exact.Print(sum(strips)),
 				exact.Print(should))
 		}
 		return
 	}
-	word, way, knows := "much", "nearer to", ", if what is sewn there is as wide as it should be"
+	word, way := "much", "nearer to"
 	if off < 0 {
 		word, way, off = "little", "away from", -off
 	}
-	if apart {
-		knows = ": the strips were measured, so it is the sewing"
-	}
+	knows := map[bool]string{
+		false: ", if what is sewn there is as wide as it should be", true: ": the strips were measured, so it is the sewing",
+	}[apart]
 	g.Says = fmt.Sprintf("The seams take %s, %s too %s%s.", exact.Print(said.Likely), fine(exact, off), word, knows)
 	if least, most := exact.Print(said.Least), exact.Print(said.Most); least != most {
 		g.Says += fmt.Sprintf(" The ruler leaves open from %s to %s.", least, most)
