@@ -121,7 +121,7 @@ func (m *CutAgain) Make(t *making.Table) (making.Made, bool) {
 		return t.Refuse("not-rectangular", at, fmt.Sprintf("%s is no rectangle.", from.Unit.Name),
 			"Choose something with four corners.")
 	}
-	p, ok := m.measured(t, from.Piece)
+	p, ok := m.measured(t, from)
 	if !ok {
 		return making.Made{}, false
 	}
@@ -193,8 +193,10 @@ func (k Knife) waits() bool {
 	return k.Parts > 1 || slices.ContainsFunc(k.Lines, func(c KnifeCut) bool { return c.From != FromSeam })
 }
 
-// measured is a piece as large as it came out.
-func (m *CutAgain) measured(t *making.Table, p piece.Piece) (piece.Piece, bool) {
+// measured is what is cut as large as it came out. What it was measured to be under the ruler, and gone on with, holds
+// before what is written here.
+func (m *CutAgain) measured(t *making.Table, from making.Made) (piece.Piece, bool) {
+	p := from.Piece
 	if m.Measured == nil {
 		return p, true
 	}
@@ -202,6 +204,18 @@ func (m *CutAgain) measured(t *making.Table, p piece.Piece) (piece.Piece, bool) 
 	h, ok2 := t.AsRead(m.Measured.Height, t.At+"/measured/height", p.H, false)
 	if !ok1 || !ok2 {
 		return p, false
+	}
+	if is := from.Unit.Measured; is != nil && (is.Width.Given() && w != p.W || is.Height.Given() && h != p.H) {
+		t.Problems.Warn("measured-twice", t.At+"/measured",
+			fmt.Sprintf("%s is said here to measure %s, and under the ruler it measured %s: that holds.", from.Unit.Name,
+				words.By(t.Ruler, w.Up(), h.Up()), words.By(t.Ruler, p.W.Up(), p.H.Up())),
+			"Take out what is said here, or measure it again.")
+		if is.Width.Given() {
+			w = p.W
+		}
+		if is.Height.Given() {
+			h = p.H
+		}
 	}
 	as := p.Grown(w, h)
 	if !as.Whole() {

@@ -1,6 +1,7 @@
 package recut_test
 
 import (
+	"slices"
 	"strings"
 	"testing"
 
@@ -13,10 +14,12 @@ import (
 	"vicis/core/naming"
 	"vicis/core/piece"
 	"vicis/core/plan"
+	"vicis/core/problem"
 	"vicis/core/quilt"
 	"vicis/core/recut"
 	"vicis/core/straight"
 	"vicis/core/work"
+	"vicis/internal/trial"
 	"vicis/internal/trial/whole"
 )
 
@@ -379,5 +382,34 @@ func TestPartsAreExchangedUnseen(t *testing.T) {
 		if !found {
 			t.Errorf("%s: nothing is exchanged", id)
 		}
+	}
+}
+
+// Worked by pencil: cut in thirds, 12⅞″ are 4¼ + 4⅜ + 4¼. What is written with the cuts, 12¾″, gives way to what was
+// read under the ruler since, and that is said.
+func TestTheRulerHoldsBeforeWhatIsSaidOfTheCuts(t *testing.T) {
+	problems := &problem.List{}
+	table := trial.Table(40*trial.In, problems)
+	square := making.Unit{ID: "sq", Name: "Square", How: &straight.PlainPatch{
+		Role: "A", Width: making.Typed("6 3/4"), Height: making.Typed("6 3/4"),
+	}}
+	block := making.Unit{ID: "block", Name: "Block", How: &straight.Grid{Rows: straight.Rows([][]straight.GridCell{
+		{{Unit: "sq"}, {Unit: "sq"}}, {{Unit: "sq"}, {Unit: "sq"}},
+	})}, Measured: &making.Measures{Width: measure.Typed("12 7/8"), Height: measure.Typed("12 7/8")}}
+	cut := &recut.CutAgain{
+		From: "block", Upright: recut.Knife{Parts: 3}, Level: recut.Knife{Parts: 3},
+		Measured: &recut.Unfinished{Width: measure.Typed("12 3/4"), Height: measure.Typed("12 3/4")},
+	}
+	made, _ := making.All([]making.Unit{square, block, {ID: "cut", Name: "Parts", How: cut}}, table)
+	m, ok := made["cut"]
+	if !ok || problems.Stopped() {
+		t.Fatal(*problems)
+	}
+	middle := made["cut:b2"].Piece
+	if w, h := middle.Size(); w != 35*trial.In/8 || h != 35*trial.In/8 {
+		t.Errorf("the middle is %v × %v, want 4⅜″ (%s)", w.Inches(), h.Inches(), m.Size.Sums)
+	}
+	if !slices.ContainsFunc(*problems, func(p problem.Problem) bool { return p.Code == "measured-twice" && !p.Stops }) {
+		t.Errorf("nothing says that two were measured: %+v", *problems)
 	}
 }
