@@ -129,6 +129,8 @@ func (t *telling) units() {
 			t.say("new unit %s", u.Name)
 		case !alike(a.Parts[i].How, u.How):
 			t.say("%s is made differently", u.Name)
+		case a.Parts[i].Untrimmed != u.Untrimmed:
+			t.say("%s is %s", u.Name, map[bool]string{true: "left as it is sewn", false: "trimmed"}[u.Untrimmed])
 		case !alike(a.Parts[i].Measured, u.Measured):
 			t.measured(u)
 		case a.Parts[i].Name != u.Name:

@@ -175,6 +175,11 @@ func (b *bench) make(i int, u Unit, here *Table) {
 		}
 	}
 	m, ok := u.How.Make(here)
+	if ok && u.Untrimmed && !m.Piece.Whole() {
+		b.t.Problems.Stop("must-be-trimmed", strings.TrimSuffix(here.At, "/how")+"/untrimmed",
+			fmt.Sprintf("%s is no rectangle as it is sewn.", u.Name), "Trim it.")
+		return
+	}
 	if ok && u.Measured != nil {
 		m.Unit = u
 		m, ok = here.asMeasured(m)

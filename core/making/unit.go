@@ -17,6 +17,8 @@ type Unit struct {
 
 	Measured *Measures `json:"measured,omitempty" doc:"What it measures, where that is not what it should and the quilt is planned on it"`
 
+	Untrimmed bool `json:"untrimmed,omitempty" doc:"It is left as it is sewn, where its method would trim it"`
+
 	Extra int `json:"extra,omitempty" minimum:"0" maximum:"1000" doc:"How many are made beyond what the quilt takes, in its own fabrics: loose blocks, or units for another quilt"`
 
 	// Of is the place of the unit in the document this one was copied from, counted from 1, for a colourway; 0 for its

@@ -112,7 +112,9 @@ func (m *FlyingGeese) Make(t *making.Table) (making.Made, bool) {
 			if h, ok := a.Half(); ok {
 				tip = b.Sub(h)
 			}
-			above = tip.Sub(s)
+			if above = tip.Sub(s); t.Unit.Untrimmed {
+				left, above, u, v = piece.Num{}, piece.Num{}, goose.W, goose.H
+			}
 			pieces = append(pieces, goose.Window(left, above, u, v))
 		}
 	}
@@ -160,7 +162,7 @@ func (m *FlyingGeese) Make(t *making.Table) (making.Made, bool) {
 		end.Gives = append(end.Gives, half)
 	}
 	raw := b.Sub(c)
-	if raw != v {
+	if raw != v && !t.Unit.Untrimmed {
 		end.Shaves = 2
 	}
 	r.Add(end)

@@ -104,6 +104,9 @@ func (m *HalfSquare) Make(t *making.Table) (making.Made, bool) {
 	if !ok {
 		return making.Made{}, false
 	}
+	if t.Unit.Untrimmed {
+		trim = piece.Num{}
+	}
 	a := lower.Piece.W
 	u0, _ := m.Way.gives(s, a)
 	if u0.Cmp(s.Add(s)) <= 0 {

@@ -130,6 +130,10 @@ func (m *QuarterSquare) Make(t *making.Table) (making.Made, bool) {
 	}
 	layers := piece.Layer(lower.Piece, over)
 	seam, size := t.Unit.ID.Seam(), lower.Piece.W
+	raw := size.Sub(c)
+	if t.Unit.Untrimmed {
+		u = raw
+	}
 	var pieces []piece.Piece
 	for _, h := range []piece.Half{{Line: piece.Falling(c), Side: 1}, {Line: piece.Falling(c.Neg()), Side: -1}} {
 		p := layers.Open([]piece.Half{{Line: piece.Falling(piece.Num{}), Side: h.Side}}, h, seam).Boxed()
@@ -174,7 +178,6 @@ func (m *QuarterSquare) Make(t *making.Table) (making.Made, bool) {
 	for _, v := range out.Variants {
 		end.Gives = append(end.Gives, v.Give())
 	}
-	raw := size.Sub(c)
 	if raw != u {
 		end.Shaves = total
 	}

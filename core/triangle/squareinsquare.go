@@ -115,6 +115,9 @@ func (m *SquareInSquare) Make(t *making.Table) (making.Made, bool) {
 	attach(1, piece.Level(s), 1, piece.Point{X: middle, Y: twice}, piece.Level(twice), second)
 	attach(3, piece.Level(side.Sub(s)), -1, piece.Point{X: middle, Y: far}, piece.Level(far), second)
 	p = p.Eighth()
+	if t.Unit.Untrimmed {
+		unit = p.W
+	}
 	d, _ := p.W.Sub(unit).Half()
 	whole := p.W
 	p = p.Window(d, d, unit, unit)
@@ -162,12 +165,16 @@ func (m *SquareInSquare) Make(t *making.Table) (making.Made, bool) {
 			Edge: edge,
 		},
 	})
-	r.Add(making.Act{
+	end := making.Act{
 		ID: t.Unit.ID.Step(), Does: making.Trims,
 		Says:  "Trim to equal margins, an allowance beyond each tip of the centre",
 		Takes: []making.ActTake{{Act: two, Each: 1}}, Piece: p,
 		Shaves: 1, Pieced: true, Eighth: true,
-	})
+	}
+	if t.Unit.Untrimmed {
+		end.Says, end.Shaves = "Lay it straight, and leave it as it is sewn", 0
+	}
+	r.Add(end)
 	out.Acts = r.Acts
 	print := t.Ruler.Print
 	out.Size = making.SizeWorking{

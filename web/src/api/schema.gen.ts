@@ -3760,6 +3760,8 @@ export interface components {
             /** @description What it measures, where that is not what it should and the quilt is planned on it */
             measured?: components["schemas"]["Measures"];
             name: string;
+            /** @description It is left as it is sewn, where its method would trim it */
+            untrimmed?: boolean;
         };
         UnitIn: {
             document: components["schemas"]["Document"];

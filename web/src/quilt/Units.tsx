@@ -1,17 +1,17 @@
 // How each unit is made, other ways to make it, and what may stand in for it.
 import { Box, Button, chakra, Flex, Text } from "@chakra-ui/react";
 import { useState } from "react";
-import type { Unit } from "../api/client";
+import type { Problem, Unit } from "../api/client";
 import { coloursOf } from "../drawn/colours";
 import { PictureView } from "../drawn/Picture";
 import { Fold } from "../frame/Fold";
-import { ChoiceField, NumberField, TextField } from "../frame/fields";
+import { ChoiceField, NumberField, TextField, Tick } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 import type { Draft } from "./draft";
 import { freeId, freeName } from "./ids";
 import { beginnings, MethodEditor, methods } from "./methods/list";
-import { partsOf } from "./methods/parts";
+import { BothWays, partsOf } from "./methods/parts";
 import { Ways } from "./Ways";
 
 export function Units({ draft }: { draft: Draft }) {
@@ -107,8 +107,9 @@ function UnitRow({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
             Take it out
           </Button>
         </Flex>
-        {unit.measured && <MeasuredUnit draft={draft} measured={unit.measured} i={i} />}
+        {unit.measured && !unit.measured.trimmed && <MeasuredUnit draft={draft} measured={unit.measured} i={i} />}
         <MethodEditor by={how.by} draft={draft} how={how} i={i} />
+        {methods[how.by].sewn && <Trimmed draft={draft} unit={unit} i={i} />}
         {methods[how.by].sewn && (
           <>
             <StandIns draft={draft} unit={unit} i={i} />
@@ -118,6 +119,51 @@ function UnitRow({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
       </Box>
     </Fold>
   );
+}
+
+/** Whether it is trimmed, and to what: as its method says, not at all, or once it is sewn. */
+function Trimmed({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
+  const to = unit.measured?.trimmed ? unit.measured : undefined;
+  const set = (key: "width" | "height", v: string) => {
+    const next = { width: to?.width, height: to?.height, [key]: v.trim() || undefined };
+    draft.set(["units", i, "measured"], next.width || next.height ? { ...next, trimmed: true } : undefined);
+  };
+  if (methods[unit.how.by].trims)
+    return (
+      <>
+        <Tick
+          label="Left as it is sewn, not trimmed"
+          value={!!unit.untrimmed}
+          onChange={(v) => draft.set(["units", i, "untrimmed"], v || undefined)}
+        />
+        <Told list={draft.at(`/units/${i}/untrimmed`)} />
+        {to && <MeasuredUnit draft={draft} measured={to} i={i} />}
+      </>
+    );
+  if (unit.measured && !to) return null;
+  return (
+    <Box mb="12px" role="group" aria-label="Trimmed once it is sewn">
+      <Flex gap="10px" align="start">
+        <BothWays
+          label="Trim, once sewn,"
+          value={to}
+          set={set}
+          settle={draft.settle}
+          problems={(key) => draft.at(`/units/${i}/measured/${key}`)}
+        />
+      </Flex>
+      <Told list={draft.at(`/units/${i}/measured`)} />
+    </Box>
+  );
+}
+
+/** What is wrong there, and the mend. */
+function Told({ list }: { list: Problem[] }) {
+  return list.map((p) => (
+    <Text key={p.code + p.at} fontSize="note" color="madder" fontWeight="600" role="alert">
+      <Ruled>{`${p.says} ${p.mend}`}</Ruled>
+    </Text>
+  ));
 }
 
 /** What the quilt is planned on, where a unit does not measure what it should. */
@@ -133,11 +179,7 @@ function MeasuredUnit({ draft, measured, i }: { draft: Draft; measured: NonNulla
           As it should be
         </Button>
       </Flex>
-      {draft.below(`/units/${i}/measured`).map((p) => (
-        <Text key={p.code + p.at} fontSize="note" color="madder" fontWeight="600" role="alert">
-          <Ruled>{`${p.says} ${p.mend}`}</Ruled>
-        </Text>
-      ))}
+      <Told list={draft.below(`/units/${i}/measured`)} />
     </Box>
   );
 }

@@ -4,7 +4,7 @@ import { Link } from "react-router";
 import type { Unit } from "../../api/client";
 import { ChoiceField, NumberField, TextField } from "../../frame/fields";
 import type { Draft } from "../draft";
-import { type Editor, Hint, type How, methodOf, Problems, partsOf, Row } from "./parts";
+import { BothWays, type Editor, Hint, type How, methodOf, Problems, partsOf, Row } from "./parts";
 import { TakeOut } from "./strips";
 
 export type Again = How<"cut again">;
@@ -165,16 +165,13 @@ export function Measured({ draft, how, i }: Part) {
   return (
     <Box role="group" aria-label="As it was measured">
       <Flex gap="10px" align="start">
-        {(["width", "height"] as const).map((key) => (
-          <TextField
-            key={key}
-            label={key === "width" ? "Measured across" : "Measured down"}
-            value={how.measured?.[key] ?? ""}
-            onChange={(v) => set(key, v)}
-            onBlur={draft.settle}
-            problems={m.at(["measured", key])}
-          />
-        ))}
+        <BothWays
+          label="Measured"
+          value={how.measured}
+          set={set}
+          settle={draft.settle}
+          problems={(key) => m.at(["measured", key])}
+        />
       </Flex>
       {knife && !how.measured && (
         <Hint>{`It should measure ${knife.measured}. Where it does not, the parts follow.`}</Hint>

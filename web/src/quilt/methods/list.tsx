@@ -16,6 +16,8 @@ type Method<B extends By> = {
   editor: ComponentType<Editor<B>>;
   /** Leftovers may stand in for it, and it can be made otherwise. */
   sewn?: boolean;
+  /** It is trimmed, or can be left as it is sewn. */
+  trims?: boolean;
   /** A first unit, to be changed from there: its id, two roles, and a part to sew it of. */
   first?: { name: string; units: (id: string, a: string, b: string, part: string) => Unit[] };
 };
@@ -46,6 +48,7 @@ export const methods: { [B in By]: Method<B> } = {
   "half-square triangles": {
     editor: HalfSquare,
     sewn: true,
+    trims: true,
     first: {
       name: "half-square triangles",
       units: (id, a, b) => [
@@ -67,6 +70,7 @@ export const methods: { [B in By]: Method<B> } = {
   "quarter-square triangles": {
     editor: QuarterSquare,
     sewn: true,
+    trims: true,
     first: {
       name: "quarter-square triangles",
       units: (id, a, b) => [
@@ -81,6 +85,7 @@ export const methods: { [B in By]: Method<B> } = {
   "flying geese": {
     editor: FlyingGeese,
     sewn: true,
+    trims: true,
     first: {
       name: "flying geese",
       units: (id, a, b) => [
@@ -111,6 +116,7 @@ export const methods: { [B in By]: Method<B> } = {
   "square in a square": {
     editor: SquareInSquare,
     sewn: true,
+    trims: true,
     first: {
       name: "a square in a square",
       units: (id, a, b) => [

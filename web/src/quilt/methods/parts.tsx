@@ -11,6 +11,26 @@ export type How<By extends Unit["how"]["by"]> = Extract<Unit["how"], { by: By }>
 export type Editor<By extends Unit["how"]["by"]> = { draft: Draft; how: How<By>; i: number };
 export type Input = { role?: string; unit?: string; turn?: 0 | 90 | 180 | 270 };
 
+/** A size across and down. */
+export function BothWays(o: {
+  label: string;
+  value?: { width?: string; height?: string };
+  set: (key: "width" | "height", v: string) => void;
+  settle: () => void;
+  problems: (key: "width" | "height") => Problem[];
+}) {
+  return (["width", "height"] as const).map((key) => (
+    <TextField
+      key={key}
+      label={`${o.label} ${key === "width" ? "across" : "down"}`}
+      value={o.value?.[key] ?? ""}
+      onChange={(v) => o.set(key, v)}
+      onBlur={o.settle}
+      problems={o.problems(key)}
+    />
+  ));
+}
+
 /** Setting and asking about one place of a unit's method. */
 export function methodOf<B extends Unit["how"]["by"]>(draft: Draft, i: number) {
   const at = (path: Path) => `/units/${i}/how${path.map((p) => `/${p}`).join("")}`;
