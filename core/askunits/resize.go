@@ -224,7 +224,7 @@ func measured(t *making.Table, d document.Document) []thing {
 	var list []thing
 	for _, u := range d.Parts {
 		for _, m := range making.Breadths(u.How) {
-			if m.Breadth.InStrips() || m.Breadth.Err() != nil {
+			if m.Breadth.Follows() || m.Breadth.Err() != nil {
 				continue
 			}
 			one := thing{name: u.Name, holds: 2 * t.Seam, cut: 2 * t.Seam, set: m.Breadth}

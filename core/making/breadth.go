@@ -5,17 +5,30 @@ import (
 	"strings"
 
 	"vicis/core/measure"
+	"vicis/core/naming"
+	"vicis/core/piece"
 )
 
-// Breadth is how wide something is, as the quilter decided it: a length such as "6 1/2 in", or a number of strips such
-// as "3 strips", which is as wide as so many of the project's strips are once sewn together. It then follows when the
-// strip width changes. Halves and quarters are allowed ("1/2 strip"). The zero value means "1 strip". It is read once.
+// Breadth is how wide something is, as the quilter decided it: a length such as "6 1/2 in"; a number of strips such
+// as "3 strips", which is as wide as so many of the project's strips are once sewn together; or another unit's size,
+// such as "as tall as rail". It then follows when that changes. Halves and quarters are allowed ("1/2 strip"). The zero
+// value means "1 strip". It is read once.
 type Breadth struct {
 	text     string
 	is       measure.Length // where it is a length
 	quarters measure.Length // of a strip, where it is so many
-	says     string         // why it is neither; empty where it is one
+	as       naming.Unit    // where it is a size of another unit
+	tall     bool           // its height
+	says     string         // why it is none of these; empty where it is one
 }
+
+// As is the width of a unit, or its height.
+func As(unit naming.Unit, tall bool) Breadth {
+	return Breadth{text: "as " + map[bool]string{false: "wide", true: "tall"}[tall] + " as " + string(unit), as: unit, tall: tall}
+}
+
+// Of is the unit that it is as wide or as tall as; empty where it is not.
+func (b Breadth) Of() naming.Unit { return b.as }
 
 // Typed reads a breadth as a quilter types it; a number without a unit is in inches.
 func Typed(text string) Breadth { return typed(text, measure.Typed(text)) }
@@ -33,6 +46,8 @@ func typed(text string, length measure.Written) Breadth {
 		return Breadth{}
 	case last < 0:
 		return Breadth{text: text, quarters: 4}
+	case last == 3 && words[0] == "as" && words[2] == "as" && (words[1] == "wide" || words[1] == "tall"):
+		return As(naming.Of(words[3]), words[1] == "tall")
 	case words[last] != "strip" && words[last] != "strips":
 		if err := length.Err(); err != nil {
 			return Breadth{text: text, says: err.Error()}
@@ -62,6 +77,9 @@ func (b Breadth) Given() bool { return b.text != "" }
 // InStrips says whether the breadth follows the project's strip width.
 func (b Breadth) InStrips() bool { return b.quarters > 0 || b.text == "" }
 
+// Follows says whether it follows something else: the strips, or a unit.
+func (b Breadth) Follows() bool { return b.InStrips() || b.as != "" }
+
 // Err says what is wrong with what is written; nil where it can be read, and where nothing is written.
 func (b Breadth) Err() error {
 	if b.says == "" {
@@ -79,12 +97,31 @@ func (b Breadth) Length(t *Table) measure.Length {
 	if quarters > 0 {
 		return quarters*(t.Strip-2*t.Seam)/4 + 2*t.Seam
 	}
-	return b.is
+	return b.Exactly(t).Up()
+}
+
+// Exactly is the same, off the grid where it is the size of what is sewn at 45°.
+func (b Breadth) Exactly(t *Table) piece.Num {
+	known := t.known
+	if known == nil {
+		known = t.Made
+	}
+	switch {
+	case b.InStrips():
+		return piece.Of(b.Length(t))
+	case b.as == "" || known == nil:
+		return piece.Of(b.is)
+	}
+	m, _ := known(b.as)
+	if b.tall {
+		return m.First().H
+	}
+	return m.First().W
 }
 
 // Finished is a breadth that is finished, without allowances: n strips finish n·(w − 2s).
 func (b Breadth) Finished(t *Table) measure.Length {
-	if b.InStrips() {
+	if b.InStrips() || b.as != "" {
 		return b.Length(t) - 2*t.Seam
 	}
 	return b.is
@@ -109,7 +146,7 @@ func (b Breadth) Canonical() Breadth {
 		return strips(4)
 	case b.quarters > 0:
 		return strips(b.quarters)
-	case b.says != "":
+	case b.says != "" || b.as != "":
 		return b
 	}
 	return Wide(b.is)
@@ -134,6 +171,9 @@ func (t *Table) Breadth(b Breadth, at, what string) (measure.Length, bool) {
 		t.Problems.Stop("length-unreadable", at, err.Error(),
 			"Write a length such as 2 1/2, or a number of strips such as 3 strips.")
 		return 0, false
+	}
+	if b.as != "" && l <= 0 {
+		return 0, false // said where units are looked for
 	}
 	if l <= 2*t.Seam {
 		t.Problems.Stop("too-narrow", at, fmt.Sprintf("%s is %s wide, and its two seam allowances take all of it.",
@@ -177,7 +217,7 @@ func (b Breadth) Halved() Breadth {
 	switch quarters := b.Canonical().quarters; {
 	case quarters > 0 && quarters%2 == 0:
 		return strips(quarters / 2)
-	case quarters > 0 || b.says != "":
+	case quarters > 0 || b.says != "" || b.as != "":
 		return b
 	}
 	return Wide(b.is / 2)

@@ -80,6 +80,9 @@ func newBench(units []Unit, t Table) *bench {
 		state: map[naming.Unit]int{},
 	}
 	b.t.Made = func(id naming.Unit) (Made, bool) { m, ok := b.made[id]; return m, ok }
+	if t.known == nil {
+		b.t.known = b.t.Made
+	}
 	b.called()
 	return b
 }
@@ -159,6 +162,11 @@ func (b *bench) visit(i int) {
 	b.state[u.ID] = waiting
 	for _, p := range u.How.Parts() {
 		b.part(u, p.Unit, here.At)
+	}
+	for _, one := range Breadths(u.How) {
+		if of := one.Breadth.Of(); of != "" {
+			b.part(u, of, here.At+"/"+one.Key)
+		}
 	}
 	b.state[u.ID] = done
 	if !b.full {

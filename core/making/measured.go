@@ -208,6 +208,7 @@ func AsPlanned(units []Unit, t Table, made map[naming.Unit]Made) map[naming.Unit
 		return nil
 	}
 	t.Problems = &problem.List{}
+	t.known = func(id naming.Unit) (Made, bool) { m, ok := made[id]; return m, ok } // what is cut to a size is cut to that
 	all, _ := All(plain, t)
 	out := map[naming.Unit]Made{}
 	for id, m := range all {

@@ -88,7 +88,8 @@ type Table struct {
 	Problems *problem.List
 	Traced   bool // every patch tells which part it came with
 
-	took took
+	took  took
+	known func(unit naming.Unit) (Made, bool) // what is made, where that is asked for its size alone
 }
 
 // Lighter says whether the cloth of one role is lighter than that of another.
@@ -99,6 +100,7 @@ func (t *Table) Lighter(one, other string) bool {
 // With is the table with more things made.
 func (t *Table) With(more []Made) *Table {
 	out := *t
+	out.known = nil
 	out.Made = func(unit naming.Unit) (Made, bool) {
 		for _, m := range more {
 			if m.Unit.ID == unit {

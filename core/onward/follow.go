@@ -3,6 +3,7 @@ package onward
 import (
 	"fmt"
 	"maps"
+	"slices"
 
 	"vicis/core/ask"
 	"vicis/core/decided"
@@ -119,6 +120,11 @@ func (f *following) meets(u making.Unit, made map[naming.Unit]making.Made) {
 	parts := u.How.Parts()
 	if last := m.Acts[len(m.Acts)-1]; last.Stock && len(parts) == 1 {
 		f.alike(side{u.ID, true}, side{parts[0].Unit, true}) // cut across a set
+		for _, b := range making.Breadths(u.How) {
+			if b.Breadth.InStrips() { // so many strips wide as the set has
+				f.alike(side{u.ID, false}, side{parts[0].Unit, true})
+			}
+		}
 	}
 	if list := making.Breadths(u.How); len(list) == 1 && (list[0].Key == "finished" || list[0].Key == "cut") { // a square
 		f.alike(side{u.ID, false}, side{u.ID, true})
@@ -254,6 +260,9 @@ func (f *following) inOrder(made map[naming.Unit]making.Made) (list []naming.Uni
 		for _, p := range u.How.Parts() {
 			visit(index[p.Unit.Whole()])
 		}
+		for _, b := range making.Breadths(u.How) {
+			visit(index[b.Breadth.Of().Whole()])
+		}
 		if _, ok := made[u.ID]; ok {
 			list = append(list, u.ID)
 		}
@@ -280,8 +289,10 @@ func (f *following) breadths(id naming.Unit) (list []making.BreadthOf) {
 	if u == nil {
 		return nil
 	}
-	*u = making.InHand(*u, &f.table) // other squares than those that are in hand
 	all := making.Breadths(u.How)
+	if making.InHand(*u, &f.table).How != u.How { // squares that lie there already are not cut again
+		return nil
+	}
 	for _, b := range all {
 		if b.Key == "width" || b.Key == "height" || b.Key == "finished" || len(all) == 1 {
 			list = append(list, b)
@@ -295,13 +306,14 @@ func (f *following) set(e side, m making.Made, to piece.Num) bool {
 	u := f.unit(e.unit)
 	is := e.of(m.Piece)
 	length, exact := to.Exact()
+	if u != nil && f.cut(u, e, to) {
+		return true
+	}
 	why := fmt.Sprintf("%s measures %s, and what it meets %s.", m.Unit.Name, f.say(is), f.say(to))
 	f.cannot = problem.Problem{Says: why, Mend: "Mend the seams, or trim to the smallest."}
 	switch {
 	case !exact || u == nil:
 		return false
-	case f.cut(u, e, to):
-		return true
 	case u.ID == f.source && !f.given[index(e.down)]:
 	case u.Measured != nil && u.ID != f.source && f.comes(*u, e, to):
 		return f.measures(u, e, length, true)
@@ -387,6 +399,9 @@ func (f *following) cut(u *making.Unit, e side, to piece.Num) bool {
 	if u.Measured != nil {
 		return false
 	}
+	if f.refers(u, e, to) {
+		return true
+	}
 	for _, b := range f.breadths(u.ID) {
 		m, ok := making.One(f.d.Parts, u.ID, f.table)
 		if !ok {
@@ -408,6 +423,49 @@ func (f *following) cut(u *making.Unit, e side, to piece.Num) bool {
 		*b.Breadth = was
 	}
 	return false
+}
+
+// refers lets what is cut of cloth or across a set be as wide or as tall as what it meets, if that is as asked for: its
+// size is then no number any more, and follows.
+func (f *following) refers(u *making.Unit, e side, to piece.Num) bool {
+	made := f.made()
+	for _, one := range f.inOrder(made) {
+		for _, tall := range []bool{false, true} {
+			m := made[one]
+			if one == u.ID || f.root(side{one, tall}) != f.root(e) || (side{one, tall}).of(m.Piece) != to || m.Cloth ||
+				f.needs(one, u.ID) || m.Acts[len(m.Acts)-1].Stock {
+				continue
+			}
+			for _, b := range f.breadths(u.ID) {
+				if b.Finished || b.Half {
+					continue
+				}
+				was := *b.Breadth
+				*b.Breadth = making.As(one, tall)
+				if m, ok := making.One(f.d.Parts, u.ID, f.table); ok && e.of(m.Piece) == to {
+					return true
+				}
+				*b.Breadth = was
+			}
+		}
+	}
+	return false
+}
+
+// needs says whether a unit is made of another, or follows its size.
+func (f *following) needs(unit, of naming.Unit) bool {
+	u := f.unit(unit.Whole())
+	if u == nil {
+		return false
+	}
+	for _, p := range u.How.Parts() {
+		if p.Unit.Whole() == of || f.needs(p.Unit, of) {
+			return true
+		}
+	}
+	return slices.ContainsFunc(making.Breadths(u.How), func(b making.BreadthOf) bool {
+		return b.Breadth.Of() != "" && (b.Breadth.Of().Whole() == of || f.needs(b.Breadth.Of(), of))
+	})
 }
 
 // measures writes what a unit is expected to measure, or is trimmed to; nothing where that is what it should.

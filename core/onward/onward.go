@@ -99,6 +99,7 @@ type onward struct {
 	w, h    measure.Length
 	counted tally.Progress
 	against func(*work.Work) tally.Progress
+	carries bool // what is counted is what was measured, and is counted so
 }
 
 // OnwardFrom works out every way on from what something measured. against holds what was counted against a work.
@@ -256,6 +257,9 @@ func (q onward) adapt() WayOn {
 		Says: []string{"What comes later is made to what is there. The seams from here on take what is planned: sew a test " +
 			"strip first."},
 	}
+	if left := q.leftAsSewn(); len(left) > 0 {
+		return q.goOnUntrimmed(out, left)
+	}
 	if q.isBlock() && q.asDecided() == nil {
 		d, err := document.Copy(q.Document)
 		if err != nil {
@@ -352,11 +356,7 @@ func (q onward) followed(out WayOn, f *following, as *making.Measures) WayOn {
 	if q.isBlock() && (f.d.Top.Block != nil || as.Trimmed && len(q.Waits) > 0) {
 		f.d.Top.Block = &quilt.Measured{Width: measure.Write(q.w), Height: measure.Write(q.h)}
 	}
-	if !f.all() {
-		return q.cannot(out, f.cannot.Says, f.cannot.Mend)
-	}
-	out.Says = append(out.Says, f.eased...)
-	return q.told(out, f.d)
+	return q.ended(out, f)
 }
 
 // sewOn plans all seams as those were that were measured.
@@ -379,6 +379,12 @@ func (q onward) sewOn(more measure.Length) WayOn {
 	if u := f.unit(q.unit); u != nil {
 		u.Measured = nil
 	}
+	q.carries = true
+	return q.ended(out, f)
+}
+
+// ended lets everything follow, and tells it.
+func (q onward) ended(out WayOn, f *following) WayOn {
 	if !f.all() {
 		return q.cannot(out, f.cannot.Says, f.cannot.Mend)
 	}
@@ -432,7 +438,7 @@ func (q onward) told(out WayOn, d document.Document) WayOn {
 		known[string(l.Step)+l.Exact] = l.Good
 	}
 	for _, l := range q.against(w).NoLonger {
-		if known[string(l.Step)+l.Exact] != l.Good && !(out.Way == SewOn && q.carry(&out, l.Step, w)) {
+		if known[string(l.Step)+l.Exact] != l.Good && !(q.carries && q.carry(&out, l.Step, w)) {
 			out.Lost = append(out.Lost, l.Says)
 		}
 	}

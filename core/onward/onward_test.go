@@ -361,6 +361,13 @@ func TestEveryWayOnComesTogether(t *testing.T) {
 					t.Errorf("%s, %s: %s does not come together: %v", e.ID, s.ID, one.Way, then.Problems.Stops())
 					continue
 				}
+				if slices.ContainsFunc(one.Document.Parts, func(u making.Unit) bool { return u.Untrimmed }) { // carried over
+					if tw, th := then.Unit(m.Made.Unit.ID).Piece.Size(); tw-wide > measure.Inch/8 || th-high > measure.Inch/8 ||
+						!slices.ContainsFunc(one.Carries, func(c onward.Carry) bool { return c.Step == s.ID && c.N == 2 }) {
+						t.Errorf("%s, %s: %s comes to %v × %v, carries %v", e.ID, s.ID, one.Way, tw.Inches(), th.Inches(), one.Carries)
+					}
+					continue
+				}
 				if one.Document.Top.Block == nil && one.Way != onward.Trim {
 					tw, th := then.Unit(m.Made.Unit.ID).Piece.Size()
 					ww := came.Width.Length()

@@ -46,7 +46,7 @@ func (m *PlainPatch) Make(t *making.Table) (making.Made, bool) {
 	if h != w {
 		t.OnTheRuler(h, t.At+"/height", t.Unit.Name)
 	}
-	p := piece.Cut(m.Role, w, h)
+	p := piece.Exactly(m.Role, m.Width.Exactly(t), m.Height.Exactly(t))
 	return making.Made{Sort: "patch", Cloth: true, Piece: p, Acts: []making.Act{{
 		ID: t.Unit.ID.Step(), Does: making.Cuts,
 		Patch: &making.CutPatch{Role: m.Role, W: w, H: h}, Piece: p,

@@ -5,6 +5,7 @@ import (
 
 	"vicis/core/making"
 	"vicis/core/naming"
+	"vicis/core/piece"
 )
 
 func init() { making.Register(func() making.Method { return &SubCut{} }) }
@@ -49,7 +50,7 @@ func (m *SubCut) Make(t *making.Table) (making.Made, bool) {
 			fmt.Sprintf("Use cloth with at least %s of usable width, or cut %s narrower.",
 				t.Ruler.Print((width+t.Squaring).CeilTo(t.Ruler.Mark)), t.Unit.Name))
 	}
-	p := set.Piece.Slice(t.Squaring, width)
+	p := set.Piece.Window(piece.Of(t.Squaring), piece.Num{}, m.Width.Exactly(t), set.Piece.H)
 	return making.Made{Sort: "sub-cut", Piece: p, Acts: []making.Act{{
 		ID: t.Unit.ID.Step(), Does: making.SubCuts, Stock: true, Takes: []making.ActTake{{Act: m.From.Step(), Each: 1}},
 		Piece: p,
