@@ -9,6 +9,7 @@ import type { Draft } from "../draft";
 
 export type How<By extends Unit["how"]["by"]> = Extract<Unit["how"], { by: By }>;
 export type Editor<By extends Unit["how"]["by"]> = { draft: Draft; how: How<By>; i: number };
+type Choice = { value: string; name: string };
 export type Input = { role?: string; unit?: string; turn?: 0 | 90 | 180 | 270 };
 
 /** A size across and down. */
@@ -177,6 +178,35 @@ export function SizeField({
       onBlur={draft.settle}
       problems={m.at(path)}
     />
+  );
+}
+
+/** A size that is cut: typed, or as wide or as tall as something else, which it then follows. */
+export function CutField(o: {
+  draft: Draft;
+  i: number;
+  path: Path;
+  label: string;
+  value: string;
+  things: Choice[];
+  ways?: string[];
+}) {
+  const m = methodOf(o.draft, o.i);
+  const as = /^as (wide|tall) as (\S+)$/.test(o.value) ? o.value : "";
+  const sizes = o.things.flatMap((t) =>
+    (o.ways ?? ["wide", "tall"]).map((w) => ({ value: `as ${w} as ${t.value}`, name: `as ${w} as ${t.name}` })),
+  );
+  return (
+    <>
+      {!as && <SizeField {...o} />}
+      <ChoiceField
+        label={as ? o.label : `${o.label}: follows`}
+        value={as}
+        onChange={(v) => m.put(o.path, v || "1 strip")}
+        choices={[{ value: "", name: as ? "a size of its own" : "nothing else" }, ...sizes]}
+        problems={as ? m.at(o.path) : []}
+      />
+    </>
   );
 }
 

@@ -1,7 +1,19 @@
 // Strip sets, sub-cuts, plain pieces, columns: what is made from strips.
 import { Button, Flex } from "@chakra-ui/react";
 import { ChoiceField, Tick } from "../../frame/fields";
-import { type Editor, Hint, methodOf, Problems, partsOf, RoleField, Row, SizeField, turn, turns } from "./parts";
+import {
+  CutField,
+  type Editor,
+  Hint,
+  methodOf,
+  Problems,
+  partsOf,
+  RoleField,
+  Row,
+  SizeField,
+  turn,
+  turns,
+} from "./parts";
 
 export const newStrip = (role: string, taken: string[]) => {
   let n = taken.length + 1;
@@ -80,17 +92,26 @@ export function SubCut({ draft, how, i }: Editor<"sub-cut">) {
         choices={sets}
         problems={m.at(["from"])}
       />
-      <SizeField draft={draft} i={i} path={["width"]} label="Width, cut" value={how.width ?? "1 strip"} />
+      <CutField
+        draft={draft}
+        i={i}
+        path={["width"]}
+        label="Width, cut"
+        value={how.width ?? "1 strip"}
+        things={sets.filter((s) => s.value === how.from)}
+        ways={["tall"]}
+      />
     </Row>
   );
 }
 
 export function Patch({ draft, how, i }: Editor<"patch">) {
+  const things = partsOf(draft, i);
   return (
     <Row>
       <RoleField draft={draft} i={i} path={["role"]} label="Fabric" value={how.role} />
-      <SizeField draft={draft} i={i} path={["width"]} label="Width, cut" value={how.width} />
-      <SizeField draft={draft} i={i} path={["height"]} label="Height, cut" value={how.height} />
+      <CutField draft={draft} i={i} path={["width"]} label="Width, cut" value={how.width} things={things} />
+      <CutField draft={draft} i={i} path={["height"]} label="Height, cut" value={how.height} things={things} />
     </Row>
   );
 }
