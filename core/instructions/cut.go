@@ -32,6 +32,9 @@ func (t *teller) cut(part work.MatPart, l work.MatLine, says string) {
 			line.Do = Take
 		}
 		line.Step, line.Fabric, line.Wide, line.Long = l.Strip.ID, t.Fabric(l.Strip.Role), inches(l.Strip.Cut), inches(usable)
+		if to, trims := t.Work.TrimsStrips(*l.Strip); trims {
+			line.To = inches(to)
+		}
 		if n := part.Fabric.Prints; n > 1 && l.Kind == work.Strips {
 			line.Prints = l.Strip.PerPrint(n)
 		}
@@ -79,20 +82,19 @@ func (t *teller) marks(l work.MatLine) []Cut {
 			squared = at[i]
 		} else {
 			c.Step = l.Across.Cuts[which[i]].ID
-			c.Wide, c.High = t.lies(c.Step)
+			t.lies(&c)
 		}
 		list = append(list, c)
 	}
 	return list
 }
 
-// lies is how a patch lies in its pile: what lies between two marks is cut at the next one up and trimmed, as is noted
-// where it is decided.
-func (t *teller) lies(step naming.Step) (wide, high float64) {
-	if patch := t.Work.Acts[step].Act.Patch; patch != nil {
-		return inches(patch.W), inches(patch.H)
+// lies is how something lies in its pile: what lies between two marks is cut at the next one up and trimmed.
+func (t *teller) lies(c *Cut) {
+	wide, high, trims := t.Work.Trims(c.Step)
+	if c.Trim = trims; trims || t.Work.Acts[c.Step].Act.Patch != nil {
+		c.Wide, c.High = inches(wide), inches(high)
 	}
-	return 0, 0
 }
 
 // pieces are cut from what lies on the shelf, or from ends.
@@ -101,7 +103,7 @@ func (t *teller) pieces(line *Instruction, l work.MatLine) {
 	add := func(role string, have [2]measure.Length, step naming.Step, n int) {
 		line.Fabric, line.Wide, line.Long = t.Fabric(role), inches(have[0]), inches(have[1])
 		c := Cut{Step: step, N: n}
-		c.Wide, c.High = t.lies(step)
+		t.lies(&c)
 		line.Cuts = append(line.Cuts, c)
 	}
 	if l.Lay == nil {

@@ -93,6 +93,7 @@ type Instruction struct {
 	Trims  []float64   `json:"trims,omitempty" doc:"How wide and how high it is trimmed then, as much off opposite sides"`
 
 	Turn     int             `json:"turn,omitempty" enum:"0,90,180,270" doc:"How what is taken is turned, clockwise, against how it lies in its pile"`
+	To       float64         `json:"to,omitempty" doc:"How wide strips are trimmed, where they are cut at the next mark of the ruler"`
 	Over     []Over          `json:"over,omitempty" doc:"What is laid face down on it"`
 	Stitches []StitchLine    `json:"stitches,omitempty" doc:"Where it is sewn"`
 	Knife    []StretchInches `json:"knife,omitempty" doc:"Where both layers are cut, from edge to edge"`
@@ -158,6 +159,7 @@ type Cut struct {
 	Step  naming.Step `json:"step,omitempty" doc:"The pile that what falls off goes to; none where the end is cleaned"`
 	Wide  float64     `json:"wide,omitempty" doc:"How it lies in its pile, where it is a patch of cloth: its level edge"`
 	High  float64     `json:"high,omitempty" doc:"And its upright edge"`
+	Trim  bool        `json:"trim,omitempty" doc:"It is trimmed to that first: it is cut at the next mark of the ruler"`
 	N     int         `json:"n,omitempty" doc:"How many of it come of each piece, where it is not cut across"`
 }
 

@@ -137,6 +137,9 @@ func (s InstructionSheet) goes(c Cut) string {
 	if c.Step == "" {
 		return "clean the end"
 	}
+	if c.Trim {
+		return fmt.Sprintf("each trimmed to %s × %s, to the pile of %s", s.long(c.Wide), s.long(c.High), s.pile(c.Step))
+	}
 	return "to the pile of " + s.pile(c.Step)
 }
 

@@ -24,7 +24,8 @@ type Breadth struct {
 
 // As is the width of a unit, or its height.
 func As(unit naming.Unit, tall bool) Breadth {
-	return Breadth{text: "as " + map[bool]string{false: "wide", true: "tall"}[tall] + " as " + string(unit), as: unit, tall: tall}
+	way := map[bool]string{false: "wide", true: "tall"}[tall]
+	return Breadth{text: "as " + way + " as " + string(unit), as: unit, tall: tall}
 }
 
 // Of is the unit that it is as wide or as tall as; empty where it is not.
@@ -182,6 +183,15 @@ func (t *Table) Breadth(b Breadth, at, what string) (measure.Length, bool) {
 		return 0, false
 	}
 	return l, true
+}
+
+// OnMark is how wide what runs round the quilt or between its blocks is cut, and sewn from: it has nothing to meet that
+// it is trimmed to. Older programs sewed it as if it were cut between two marks.
+func (t *Table) OnMark(l measure.Length) measure.Length {
+	if t.Between {
+		return l
+	}
+	return l.CeilTo(t.Ruler.Mark)
 }
 
 // Finished resolves and checks a finished size.

@@ -207,21 +207,6 @@ func (t *Table) Misfit(err error, at, part, whole string) {
 			t.Ruler.Print(m.Want)))
 }
 
-// Centre lays the middle of a framed unit.
-func (r *Hands) Centre(in Input, width, height Breadth) (Lying, bool) {
-	t := r.Table
-	if in.Unit != "" {
-		return r.Unit(in.Unit, in.Turn, t.At+"/centre")
-	}
-	w, ok1 := t.Finished(width, t.At+"/width", "The centre of "+t.Unit.Name)
-	h, ok2 := t.Finished(height, t.At+"/height", "The centre of "+t.Unit.Name)
-	if !ok1 || !ok2 {
-		return Lying{}, false
-	}
-	t.OnTheRuler(w+2*t.Seam, t.At+"/width", "The centre of "+t.Unit.Name)
-	return r.Cloth(in.Role, piece.Of(w+2*t.Seam), piece.Of(h+2*t.Seam), "centre", "centre", t.At+"/centre/role")
-}
-
 // CountPatches refuses more patches than a unit may have.
 func (t *Table) CountPatches(p piece.Piece) bool {
 	if len(p.Patches) <= MostPatches {

@@ -86,6 +86,7 @@ type Table struct {
 	Seen     piece.Seen                // what is seen of a role's cloth, and of how its print lies
 	Made     func(unit naming.Unit) (Made, bool)
 	Problems *problem.List
+	Between  bool // as older programs planned: strips are sewn as if they were cut between two marks
 	Traced   bool // every patch tells which part it came with
 
 	took  took

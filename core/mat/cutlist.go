@@ -75,7 +75,7 @@ type SubCutShown struct {
 	Need     int             `json:"need"`
 	Spare    int             `json:"spare"`
 	Make     int             `json:"make"`
-	Motif    string          `json:"motif" doc:"What each is centred in, where its print has motifs to centre"`
+	Then     string          `json:"then" doc:"What each is centred in, where its print has motifs to centre, or trimmed to, where its size lies between two marks of the ruler"`
 	Held     bool            `json:"held" doc:"Waits until a pieced block has been measured"`
 }
 
@@ -102,7 +102,9 @@ func (b AtMat) across(a cutting.Across, what string) AcrossShown {
 		Cuts: []SubCutShown{}, Layups: []Layup{},
 	}
 	for _, c := range a.Cuts {
+		then := strings.TrimSuffix(strings.Replace(b.trimmed(c.ID), " Trim each", "each trimmed", 1), ".")
 		out.Cuts = append(out.Cuts, SubCutShown{
+			Then: then,
 			Step: c.ID, Name: b.NameOf(c.ID), Width: b.Table.Ruler.Read(c.Cut), PerStrip: c.PerStrip, Need: c.Need,
 			Spare: c.Spare, Make: c.Make(), Held: b.Held(c.ID),
 		})
@@ -110,7 +112,7 @@ func (b AtMat) across(a cutting.Across, what string) AcrossShown {
 	for i, c := range a.Cuts {
 		if c.Motif {
 			patch := b.Acts[c.ID].Act.Patch
-			out.Cuts[i].Motif = fmt.Sprintf("a motif in the middle of each, then cut to %s × %s",
+			out.Cuts[i].Then = fmt.Sprintf("a motif in the middle of each, then cut to %s × %s",
 				b.Say(patch.W.CeilTo(b.Table.Ruler.Mark)), b.Say(patch.H.CeilTo(b.Table.Ruler.Mark)))
 		}
 	}

@@ -121,10 +121,12 @@ func (b AtMat) onTheMat(f cutting.FabricPlan, l work.MatLine) string {
 	case work.Clean:
 		return fmt.Sprintf("Clean the %s edge; %s is allowed for it.", b.clean(), b.Say(b.Table.Squaring))
 	case work.Ready:
-		return fmt.Sprintf("Take %s %s wide from the shelf.", words.Plural(s.Ready, "strip"), b.Say(s.Cut))
+		return fmt.Sprintf("Take %s %s wide from the shelf.%s", words.Plural(s.Ready, "strip"), b.Say(s.Cut),
+			b.trimmedStrips(*s))
 	case work.Strips:
 		says := fmt.Sprintf("Cut %s %s wide%s%s.", words.Plural(l.Times, "strip"), b.Say(s.Cut), b.LongEnough(*s),
 			Evenly(f, *s))
+		says += b.trimmedStrips(*s)
 		if s.Lengths {
 			says = fmt.Sprintf("Cut %s of %s for the backing.", words.Plural(s.Count, "length"), b.Say(s.Cut))
 		}
@@ -211,9 +213,11 @@ func (b AtMat) acrossLine(line *ScriptLine, of work.MatLine) {
 		b.listed(line, of)
 	}
 	var piles []string
+	var cut []naming.Step
 	for _, g := range line.Gives {
-		piles = append(piles, fmt.Sprintf("%d for %s", g.N, b.NameOf(g.Step)))
+		piles, cut = append(piles, fmt.Sprintf("%d for %s", g.N, b.NameOf(g.Step))), append(cut, g.Step)
 	}
+	line.Says += b.trimmed(cut...)
 	line.For = strings.Join(piles, ", ")
 	if c := a.Cuts[0]; c.Motif {
 		line.Says += b.roundMotif(c.ID)
@@ -253,6 +257,32 @@ func (b AtMat) listed(line *ScriptLine, of work.MatLine) {
 	}
 }
 
+// trimmedStrips says to what strips of sets are trimmed that are cut at the next mark.
+func (b AtMat) trimmedStrips(s cutting.StripPlan) string {
+	if to, trims := b.TrimsStrips(s); trims {
+		return fmt.Sprintf(" Trim each to %s wide.", b.Say(to))
+	}
+	return ""
+}
+
+// trimmed says to what is trimmed what is cut at the next mark, so that it is as large as what it meets.
+func (b AtMat) trimmed(steps ...naming.Step) (says string) {
+	for _, step := range steps {
+		wide, high, does := b.Trims(step)
+		size := words.By(b.Table.Ruler, wide, high)
+		if b.Acts[step].Act.Stock {
+			size = b.Say(wide)
+		}
+		switch {
+		case does && len(steps) == 1:
+			says = " Trim each to " + size + "."
+		case does:
+			says += fmt.Sprintf(" Trim each for %s to %s.", b.NameOf(step), size)
+		}
+	}
+	return says
+}
+
 // roundMotif says how a patch is cut from the repeats that hold its motif.
 func (b AtMat) roundMotif(act naming.Step) string {
 	patch := b.Acts[act].Act.Patch
@@ -277,7 +307,8 @@ func (b AtMat) pieceLine(l work.MatLine) string {
 	if l.Lay == nil {
 		one := l.Piece
 		return fmt.Sprintf("%s of %s: %d of %s from each.", words.Plural(l.Times, "end"),
-			words.By(b.Table.Ruler, one.Have.W, one.Have.L), l.Gives[0].N, words.By(b.Table.Ruler, one.W, one.H))
+			words.By(b.Table.Ruler, one.Have.W, one.Have.L), l.Gives[0].N, words.By(b.Table.Ruler, one.W, one.H)) +
+			b.trimmed(one.Act)
 	}
 	have, gives := l.Lay.Have, l.Lay.Gives
 	what := words.Plural(l.Times, pieceOf(have))
@@ -286,15 +317,18 @@ func (b AtMat) pieceLine(l work.MatLine) string {
 			map[bool]string{true: "it is", false: "they are"}[l.Times == 1])
 	}
 	var cuts []string
+	var of []naming.Step
 	motifs := ""
 	for _, g := range gives {
+		of = append(of, g.Act)
 		cuts = append(cuts, fmt.Sprintf("%d of %s", g.N, words.By(b.Table.Ruler, g.W, g.H)))
 		if g.Motif {
 			motifs += b.roundMotif(g.Act)
 		}
 	}
 	return fmt.Sprintf("%s of %s: %s from %s.%s", what, b.sizeOfPiece(have),
-		strings.Join(cuts, " and "), map[bool]string{true: "it", false: "each"}[l.Times == 1], b.cleaned(l)+motifs)
+		strings.Join(cuts, " and "), map[bool]string{true: "it", false: "each"}[l.Times == 1],
+		b.cleaned(l)+motifs+b.trimmed(of...))
 }
 
 // inRows says how a piece is cut for all of them to come out of it, where that takes more than one strip.

@@ -67,8 +67,8 @@ func (q onward) goOnUntrimmed(out WayOn, left []naming.Unit) WayOn {
 		names = append(names, u.Name)
 	}
 	f.unit(q.unit).Measured = nil
-	out.Says = []string{fmt.Sprintf("It is as large as it is where %s is not trimmed: the rest is left as it is sewn too, and "+
-		"what is counted is taken to be so.", strings.Join(names, " and "))}
+	out.Says = []string{fmt.Sprintf("It is as large as where %s is not trimmed: the rest is left as it is sewn too, "+
+		"and what is counted is taken to be so.", strings.Join(names, " and "))}
 	q.carries = true
 	return q.ended(out, f)
 }

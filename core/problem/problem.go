@@ -3,6 +3,7 @@ package problem
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 )
 
@@ -36,6 +37,11 @@ func (l List) Stopped() bool {
 		}
 	}
 	return false
+}
+
+// Has says whether something is said, by its code.
+func (l List) Has(code string) bool {
+	return slices.ContainsFunc(l, func(p Problem) bool { return p.Code == code })
 }
 
 // escape writes what has a meaning of its own in a JSON pointer (RFC 6901).

@@ -177,10 +177,11 @@ func bordered(b Border, i int, t *making.Table, stop func(code, at, says, mend s
 	case b.Corners != "" && tooLong(l, b.Corners, t):
 		stop("cloth-too-short", at+"/corners", fmt.Sprintf("A corner square of %s does not come out of its cloth.",
 			t.Ruler.Print(l)), "Make the border narrower, or choose wider cloth for its corners.")
-	case !l.On(t.Ruler.Mark):
+	case !b.IsPieced() && !l.On(t.Ruler.Mark):
 		t.Problems.Warn("off-the-ruler", at+"/width",
 			fmt.Sprintf("The border should be %s wide, which is between two marks of your ruler.",
-				t.Ruler.Print(l)), "Choose a width on a mark.")
+				t.Ruler.Print(l)),
+			fmt.Sprintf("It is cut %s wide, the next mark up, and sewn from that.", t.Ruler.Print(t.OnMark(l))))
 	}
 }
 

@@ -30,7 +30,7 @@ func (b Backing) Overhangs(u measure.Units) measure.Length {
 func (b Binding) Cut(t *making.Table) measure.Length {
 	switch {
 	case b.Width.Given():
-		return b.Width.Length(t)
+		return t.OnMark(b.Width.Length(t))
 	case t.Units == measure.Centimetres:
 		return 65 * measure.Millimetre
 	}

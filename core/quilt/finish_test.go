@@ -403,7 +403,7 @@ func TestMotifsThatDoNotFitAreSaid(t *testing.T) {
 	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif,
 		&cloth.Repeat{Across: measure.Typed("6 in"), Along: measure.Typed("6 in")}
 	if s := stripsFor(t, whole.Planned(t, d), "p"); s.Width.Text != "12″" ||
-		s.Patches.Cuts[0].Motif != "a motif in the middle of each, then cut to 8½″ × 8½″" {
+		s.Patches.Cuts[0].Then != "a motif in the middle of each, then cut to 8½″ × 8½″" {
 		t.Errorf("%+v", s)
 	}
 	d.Fabrics[0].Motif.Across = measure.Typed("39 3/4 in")

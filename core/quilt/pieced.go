@@ -63,7 +63,7 @@ func (b Border) cutWidth(t *making.Table) measure.Length {
 		_, h := p.Size()
 		return h
 	}
-	return b.Width.Length(t)
+	return t.OnMark(b.Width.Length(t))
 }
 
 // pieced checks the units of one border; good is false where it cannot be laid.

@@ -75,10 +75,10 @@ func sashing(top Top, t *making.Table, stop func(code, at, says, mend string)) b
 	case !l.On(t.Ruler.Mark):
 		t.Problems.Warn("off-the-ruler", "/top/sashing/width",
 			fmt.Sprintf("The sashing should be %s wide, which is between two marks of your ruler.", t.Ruler.Print(l)),
-			"Choose a width on a mark.")
+			fmt.Sprintf("It is cut %s wide, the next mark up, and sewn from that.", t.Ruler.Print(t.OnMark(l))))
 	}
 	if _, w, h, ok := blockOf(top, t); ok {
-		cut := s.Width.Length(t)
+		cut := t.OnMark(s.Width.Length(t))
 		for _, long := range []measure.Length{w, h} {
 			if tooLong(long, s.Role, t) {
 				no("cloth-too-short", "/top/sashing/role",
@@ -117,7 +117,7 @@ func Sashes(top Top, t *making.Table) []making.Made {
 	if s == nil || !ok {
 		return nil
 	}
-	width := s.Width.Length(t)
+	width := t.OnMark(s.Width.Length(t))
 	cut := piece.Of(width)
 	// As drawn a block is what it should be; as cut the sashing is as long as a block really is.
 	more, taller := top.beyond(block, t)

@@ -59,7 +59,7 @@ func (m *Frame) Make(t *making.Table) (making.Made, bool) {
 			fmt.Sprintf("Give it 1 to %d.", MostRounds))
 	}
 	r := t.Begin()
-	centre, ok := r.Centre(m.Centre, m.Width, m.Height)
+	centre, ok := centreOf(r, m.Centre, m.Width, m.Height)
 	if !ok {
 		return making.Made{}, false
 	}
@@ -142,4 +142,19 @@ func (m *Frame) Make(t *making.Table) (making.Made, bool) {
 	out.Piece, out.Acts = p, r.Acts
 	out.Size = t.Sum("across: ", widths, p.W.Up())
 	return out, true
+}
+
+// centreOf lays the middle of a framed unit.
+func centreOf(r *making.Hands, in making.Input, width, height making.Breadth) (making.Lying, bool) {
+	t := r.Table
+	if in.Unit != "" {
+		return r.Unit(in.Unit, in.Turn, t.At+"/centre")
+	}
+	w, ok1 := t.Finished(width, t.At+"/width", "The centre of "+t.Unit.Name)
+	h, ok2 := t.Finished(height, t.At+"/height", "The centre of "+t.Unit.Name)
+	if !ok1 || !ok2 {
+		return making.Lying{}, false
+	}
+	t.OnTheRuler(w+2*t.Seam, t.At+"/width", "The centre of "+t.Unit.Name)
+	return r.Cloth(in.Role, piece.Of(w+2*t.Seam), piece.Of(h+2*t.Seam), "centre", "centre", t.At+"/centre/role")
 }

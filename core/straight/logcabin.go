@@ -91,7 +91,7 @@ func (m *LogCabin) Make(t *making.Table) (making.Made, bool) {
 			"Choose clockwise or counter-clockwise.")
 	}
 	r := t.Begin()
-	centre, ok := r.Centre(m.Centre, m.Width, m.Height)
+	centre, ok := centreOf(r, m.Centre, m.Width, m.Height)
 	if !ok {
 		return making.Made{}, false
 	}
@@ -113,14 +113,12 @@ func (m *LogCabin) Make(t *making.Table) (making.Made, bool) {
 		side := ((start+step)%4 + 4) % 4
 		log := m.Logs[k%len(m.Logs)]
 		at := t.At + problem.At("logs", k%len(m.Logs))
-		what := fmt.Sprintf("Log %d of %s", k+1, t.Unit.Name)
+		what := fmt.Sprintf("Log %d of %s", k%len(m.Logs)+1, t.Unit.Name)
 		strip, ok := t.Breadth(log.Strip, at+"/strip", what)
 		if !ok {
 			return making.Made{}, false
 		}
-		if k < len(m.Logs) {
-			t.OnTheRuler(strip, at+"/strip", what)
-		}
+		t.OnTheRuler(strip, at+"/strip", what)
 		turn := side * 90 // so much counter-clockwise brings the side to the right
 		here := p.Turn((360 - turn) % 360)
 		id := fmt.Sprintf("log-%d", k+1)

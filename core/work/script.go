@@ -51,6 +51,25 @@ type MatLine struct {
 	Gives   []Give
 }
 
+// TrimsStrips is the width that strips of sets are trimmed to, since that lies between two marks of the ruler.
+func (w *Work) TrimsStrips(s cutting.StripPlan) (width measure.Length, does bool) {
+	return s.Width, s.For == "" && s.Patches == nil && !s.Width.On(w.Table.Ruler.Mark)
+}
+
+// Trims is the size that something is trimmed to once it is cut, since that lies between two marks of the ruler; of
+// what is cut across a set its width alone. It is false where what is cut is what is sewn from.
+func (w *Work) Trims(step naming.Step) (wide, high measure.Length, does bool) {
+	act := w.Acts[step].Act
+	size, mark := sizeOf(act), w.Table.Ruler.Mark
+	switch {
+	case act.Stock:
+		return size[0], size[1], !size[0].On(mark)
+	case act.Patch == nil:
+		return 0, 0, false
+	}
+	return size[0], size[1], !size[0].On(mark) || !size[1].On(mark)
+}
+
 // Give is what doing a line once makes, and how many of that step the lines before it make.
 type Give struct {
 	Step      naming.Step

@@ -35,18 +35,44 @@ type Work struct {
 
 // Of works a document out. Where it is false the problems say what stops, and the work holds the stages that could be
 // reached.
-func Of(d document.Document) (*Work, bool) { return of(d, nil) }
+func Of(d document.Document) (*Work, bool) { return Spending(d, nil) }
 
 // Spending is Of for whoever counts what it takes.
-func Spending(d document.Document, spend func(int)) (*Work, bool) { return of(d, spend) }
+func Spending(d document.Document, spend func(int)) (*Work, bool) {
+	w, ok := of(d, false, spend)
+	if ok && w.Problems.Has("off-the-ruler") {
+		if older, ok := of(d, true, spend); ok {
+			w.wasBetween(older)
+		}
+	}
+	return w, ok
+}
 
-func of(d document.Document, spend func(int)) (*Work, bool) {
+// wasBetween keeps what older programs called things by, and told them to be, where strips are cut between two marks.
+func (w *Work) wasBetween(older *Work) {
+	for i := range w.Steps {
+		s := &w.Steps[i]
+		for _, o := range older.Steps {
+			a, b := s.Of.Strip, o.Of.Strip
+			strips := s.Stage == batching.Strips && o.Stage == batching.Strips && a.Role == b.Role && a.For == b.For &&
+				a.Cut == b.Cut
+			if s.ID != o.ID && strips {
+				s.Was = append(s.Was, o.ID)
+			}
+			if s.ID == o.ID && s.Exact() != o.Exact() {
+				s.Older = append(s.Older, append(o.Older, As{o.Exact(), o.Look})...)
+			}
+		}
+	}
+}
+
+func of(d document.Document, between bool, spend func(int)) (*Work, bool) {
 	w := &Work{}
 	var ok bool
 	if w.Quilt, ok = decided.Read(d); !ok {
 		return w, false
 	}
-	w.Spend = spend
+	w.Spend, w.Table.Between = spend, between
 	if w.Sewn, ok = laying.Sew(w.Quilt); !ok {
 		return w, false
 	}

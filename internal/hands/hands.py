@@ -355,7 +355,7 @@ class Table:
         self.edges[line["fabric"]] = [line.get("wide", 0), line.get("every", 0), 0]
 
     def take_(self, line):
-        self.put(line["step"], line["times"], self.new(line["fabric"], line["long"], line["wide"]))
+        self.put(line["step"], line["times"], self.new(line["fabric"], line["long"], line.get("to", line["wide"])))
 
     def cut_strips(self, line):
         fabric, wide = line["fabric"], line["wide"]
@@ -378,7 +378,7 @@ class Table:
                 edge[2] += 1
                 if self.lengths[fabric] < -HAIR:
                     raise Misread(f"{fabric} is too short")
-        self.put(line["step"], line["times"], self.new(line["fabric"], line["long"], line["wide"]))
+        self.put(line["step"], line["times"], self.new(line["fabric"], line["long"], line.get("to", wide)))
 
     def cleaned(self, fabric, n):
         """What comes off an edge before a strip, once n are cut."""

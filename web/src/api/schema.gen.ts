@@ -3243,8 +3243,6 @@ export interface components {
             held: boolean;
             /** Format: int64 */
             make: number;
-            /** @description What each is centred in, where its print has motifs to centre */
-            motif: string;
             name: string;
             /** Format: int64 */
             need: number;
@@ -3256,6 +3254,8 @@ export interface components {
             /** Format: int64 */
             spare: number;
             step: string;
+            /** @description What each is centred in, where its print has motifs to centre, or trimmed to, where its size lies between two marks of the ruler */
+            then: string;
             width: components["schemas"]["Reading"];
         };
         Sum: {

@@ -160,7 +160,7 @@ function AcrossLines({
           </Box>
           <Text flex="1" minW="150px">
             <Ruled>{`${c.name}: ${c.need} needed${c.spare > 0 ? ` and ${c.spare} spare` : ""}`}</Ruled>
-            {c.motif && <Ruled>{`, ${c.motif}`}</Ruled>}
+            {c.then && <Ruled>{`, ${c.then}`}</Ruled>}
             {c.held && (
               <Text as="span" color="madder" fontWeight="600">
                 {" "}
