@@ -10,7 +10,7 @@ from shapely.ops import unary_union
 
 TURN = {0: (1, 0, 0, 1), 90: (0, -1, 1, 0), 180: (-1, 0, 0, -1), 270: (0, 1, -1, 0)}  # clockwise, as y runs down
 HAIR = 0.002
-MARK = 0.126  # cloth is cut at a mark of the ruler, and may be longer by less than one: its end is trimmed
+MARK = 0.25 + HAIR  # the coarsest mark of a ruler: what is cut at the next one is longer by less
 POINT = 0.05  # square inches: the point of one allowance, that may lie folded either way
 
 
@@ -174,10 +174,6 @@ def sewn(lower, upper, takes, press, move=None):
     high, other = lower.size()[1], upper.size()[1]
     if move is not None:
         pass
-    elif HAIR < high - other < MARK and len(lower.cloth) == 1:
-        lower = lower.kept(box(-1e4, -1, 1e4, other))
-    elif HAIR < other - high < MARK and len(upper.cloth) == 1:
-        upper = upper.kept(box(-1e4, -1, 1e4, high))
     elif abs(high - other) > HAIR:
         raise Misread(f"edges of {high:.3f} and {other:.3f} are sewn to each other")
     x1, w = lower.bounds()[2], upper.size()[0]
@@ -680,9 +676,10 @@ def laid(part, cut):
     """How a patch of cloth lies in its pile; what is sewn lies as it was cut."""
     if not cut.get("wide"):
         return part
-    for p in (part, part.turned(90)):  # what was cut at the next mark up is trimmed
+    more = MARK if cut.get("trim") else HAIR  # what was cut at the next mark up is trimmed, where that is told
+    for p in (part, part.turned(90)):
         w, h = p.size()
-        if -HAIR < w - cut["wide"] < MARK and -HAIR < h - cut["high"] < MARK:
+        if -HAIR < w - cut["wide"] < more and -HAIR < h - cut["high"] < more:
             return p.kept(box(0, 0, cut["wide"], cut["high"]))
     raise Misread(f"a patch is cut {w:.3f} by {h:.3f}, and is to lie {cut['wide']} by {cut['high']}")
 

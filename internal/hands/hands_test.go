@@ -857,6 +857,79 @@ func TestTheHandsSewTheQuilt(t *testing.T) {
 	}
 }
 
+// between is quilts of which strips, what is cut across them, sashing and borders lie between two marks of the ruler:
+// blocks of the library, of strips of 2 9⁄16″ on a ruler of quarters, with a scant allowance.
+func between(t *testing.T) map[string]document.Document {
+	all, err := quilts.All()
+	if err != nil {
+		t.Fatal(err)
+	}
+	list := map[string]document.Document{}
+	for i, d := range all {
+		if d.Top.Point != nil || len(list) > 9 || i%3 > 0 || d.Deal != nil {
+			continue
+		}
+		d, ok := set(t, d, "sashed")
+		if !ok {
+			continue
+		}
+		d.Ruler, d.Strip = measure.Typed("1/4 in"), measure.Typed("2 9/16 in")
+		d.Seam.Stitched, d.Seam.Fold = measure.Typed("15/64 in"), measure.Typed("1/64 in")
+		d.Top.Rows, d.Top.Columns = 2, 2
+		d.Top.Borders = []quilt.Border{{ID: "round", Name: "Border", Role: d.Roles[0].ID, Width: making.Typed("3 1/8 in")}}
+		if _, ok := work.Of(d); ok {
+			list[d.Name] = d
+		}
+	}
+	return list
+}
+
+// What is cut is what is sewn from: what lies between two marks is cut at the next one and trimmed, a border is as wide
+// as it is cut. Followed literally the sheet gives the quilt that is drawn; without a line's trimming it does not.
+func TestTheHandsTrimWhatLiesBetweenTwoMarks(t *testing.T) {
+	jobs, of, faults := map[string]job{}, map[string]*work.Work{}, map[string]bool{}
+	for name, d := range between(t) {
+		w, _ := work.Of(d)
+		j := jobOf(w)
+		jobs[name], of[name] = j, w
+		for _, l := range j.Sheet.Lines {
+			faults["strips"] = faults["strips"] || l.To > 0
+			for _, c := range l.Cuts {
+				faults["pieces"] = faults["pieces"] || c.Trim
+			}
+		}
+		for fault, plant := range map[string]func(l *instructions.Instruction) bool{
+			", strips as they are cut": func(l *instructions.Instruction) bool { was := l.To > 0; l.To = 0; return was },
+			", pieces as they are cut": func(l *instructions.Instruction) (planted bool) {
+				for i := range l.Cuts {
+					if c := &l.Cuts[i]; c.Trim && w.Acts[c.Step].Act.Stock {
+						c.Wide, c.High, planted = 0, 0, true
+					}
+				}
+				return planted
+			},
+		} {
+			bad := jobOf(w)
+			planted := false
+			for i := range bad.Sheet.Lines {
+				planted = plant(&bad.Sheet.Lines[i]) || planted
+			}
+			if planted {
+				jobs[name+fault], of[name+fault] = bad, w
+			}
+		}
+	}
+	if len(jobs) < 12 || !faults["strips"] || !faults["pieces"] {
+		t.Fatalf("%d quilts, %v", len(jobs), faults)
+	}
+	for name, c := range sew(t, jobs) {
+		wrong := held(of[name], jobs[name].Sheet, c)
+		if bad := strings.Contains(name, ", "); bad != (len(wrong) > 0) {
+			t.Errorf("%s: %v", name, wrong)
+		}
+	}
+}
+
 // A sheet with a fault in it gives another quilt, or cannot be followed: the hands find every one of them.
 func TestTheHandsFindPlantedFaults(t *testing.T) {
 	all, err := quilts.All()
