@@ -460,7 +460,7 @@ func (b AtMachine) workCounts(steps []StepShown) {
 	at := map[naming.Step]int{}
 	// what is cut from strips or sets, where a sum over each by itself would not come to them
 	laidOut := map[int][]string{}
-	terms := make([][]string, len(steps))
+	terms := make([][]term, len(steps))
 	for i := range steps {
 		at[steps[i].ID] = i
 	}
@@ -476,14 +476,15 @@ func (b AtMachine) workCounts(steps []StepShown) {
 				laidOut[i] = append(laidOut[i], fmt.Sprintf("%d of %s", by.Make, by.Name))
 				continue
 			}
-			term := termOf(t, by)
-			key, n := [2]naming.Step{t.Step, t.Together}, (by.Make+t.Per-1)/t.Per*t.Each
+			n := (by.Make + t.Per - 1) / t.Per * t.Each
+			one := term{termOf(t, by), n, fmt.Sprintf("%d of %s", by.Make, by.Name)}
+			key := [2]naming.Step{t.Step, t.Together}
 			switch said, known := runs[key]; {
 			case t.Together == "" || !known:
-				terms[i] = append(terms[i], term)
+				terms[i] = append(terms[i], one)
 				runs[key], where[key] = n, len(terms[i])-1
 			case n > said: // what falls out together is taken once: for the one that asks for most runs
-				terms[i][where[key]], runs[key] = term, n
+				terms[i][where[key]], runs[key] = one, n
 			}
 		}
 	}
@@ -491,16 +492,18 @@ func (b AtMachine) workCounts(steps []StepShown) {
 		s := &steps[i]
 		for _, other := range s.Also {
 			if k, ok := at[other.Step]; ok {
-				terms[k] = append(terms[k], fmt.Sprintf("%d in place of %s", other.Count, s.Name))
+				says := fmt.Sprintf("%d in place of %s", other.Count, s.Name)
+				terms[k] = append(terms[k], term{says, other.Count, says})
 			}
 		}
 	}
 	for _, u := range b.Units {
 		if i, ok := at[u.Unit.ID.Step()]; ok && u.Unit.Extra > 0 {
 			if n := b.Layout.Count[u.Unit.ID]; len(terms[i]) == 0 && n > 0 {
-				terms[i] = append(terms[i], fmt.Sprintf("%d in the quilt", n))
+				terms[i] = append(terms[i], term{fmt.Sprintf("%d in the quilt", n), n, fmt.Sprintf("%d in the quilt", n)})
 			}
-			terms[i] = append(terms[i], fmt.Sprintf("%d beyond the quilt", u.Unit.Extra))
+			says := fmt.Sprintf("%d beyond the quilt", u.Unit.Extra)
+			terms[i] = append(terms[i], term{says, u.Unit.Extra, says})
 		}
 	}
 	named := func(step naming.Step) string {
@@ -537,6 +540,13 @@ type AtMachine struct {
 // Of tells what is counted and sewn, with the pictures that it refers to.
 func Of(w *work.Work, album *drawn.Album) AtMachine { return AtMachine{w, album} }
 
+// term is a term of a sum: how it is said, what it is, and what asks for it.
+type term struct {
+	says string
+	n    int
+	of   string
+}
+
 // termOf is what one step takes of another, as a term of a sum.
 func termOf(t TakeShown, by StepShown) string {
 	switch {
@@ -553,10 +563,19 @@ func termOf(t TakeShown, by StepShown) string {
 }
 
 // counted writes the sum of a step, of its terms or of what is laid out together.
-func (s *StepShown) counted(terms, laidOut []string, named func(naming.Step) string) {
-	sum := strings.Join(terms, " + ")
+func (s *StepShown) counted(terms []term, laidOut []string, named func(naming.Step) string) {
+	total := s.Spare
+	var says, of []string
+	for _, t := range terms {
+		total, says, of = total+t.n, append(says, t.says), append(of, t.of)
+	}
+	sum := strings.Join(says, " + ")
 	for _, other := range s.Also {
+		total -= other.Count
 		sum += fmt.Sprintf(" − %d that %s stands in for", other.Count, named(other.Step))
+	}
+	if len(terms) > 0 && len(laidOut) == 0 && total != s.Make { // of an assortment, print by print
+		laidOut, terms = of, nil
 	}
 	if s.Spare > 0 {
 		sum += fmt.Sprintf(" + %d spare", s.Spare)
