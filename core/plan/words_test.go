@@ -21,6 +21,7 @@ import (
 	"vicis/core/problem"
 	"vicis/core/quilt"
 	"vicis/core/rules"
+	"vicis/core/triangle"
 	"vicis/internal/trial/whole"
 )
 
@@ -45,6 +46,13 @@ func someQuilts(t *testing.T, do func(name string, d document.Document, p plan.P
 			ID: "rim", Name: "Äußerer Rand", Role: b.Roles[0].ID, Width: making.Typed("2 in"),
 			Corners: b.Roles[len(b.Roles)-1].ID,
 		})
+		if i%3 == 0 {
+			dealt := whole.Assorted(b, i%len(b.Fabrics), 5+i%7)
+			dealt.Deal.Rules = []document.DealRule{{Role: b.Roles[0].ID, One: "part"}}
+			try(b.Name+", dealt", dealt)
+			try(b.Name+", in hand", inHand(t, b))
+			try(b.Name+", measured", measuredLess(b))
+		}
 		try(b.Name+", with all round it", full)
 		try(b.Name+", otherwise", other)
 		for _, from := range []document.Document{b, full, other} {
@@ -70,6 +78,22 @@ func someQuilts(t *testing.T, do func(name string, d document.Document, p plan.P
 			}
 		}
 	}
+}
+
+// inHand is a document whose half-squares are sewn of squares that lie there, of 5″, all round where they can be.
+func inHand(t *testing.T, d document.Document) document.Document {
+	t.Helper()
+	d, err := document.Copy(d)
+	if err != nil {
+		t.Fatal(err)
+	}
+	for i := range d.Parts {
+		if m, ok := d.Parts[i].How.(*triangle.HalfSquare); ok && m.Lower.Unit == "" && m.Upper.Unit == "" {
+			m.Finished, m.Cut = making.Breadth{}, making.Typed("5 in")
+			d.Parts[i].Untrimmed = i%2 == 0
+		}
+	}
+	return d
 }
 
 // said lists every sentence of an answer: its texts with a blank in them.
