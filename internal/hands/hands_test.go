@@ -1073,7 +1073,7 @@ func TestTheHandsFindPlantedFaults(t *testing.T) {
 		"an end that is not there":       {ends, first(func(l instructions.Instruction) bool { return l.End }, func(l *instructions.Instruction) { l.Wide += 0.5 })},
 		"more of one print":              {prints, first(func(l instructions.Instruction) bool { return len(l.Prints) > 1 }, func(l *instructions.Instruction) { l.Prints[0]++; l.Prints[1]-- })},
 		"a print on its head":            {printed, at("block/row-2", func(l *instructions.Instruction) { l.Seams[1].Upper.Turn = (l.Seams[1].Upper.Turn + 180) % 360 })},
-		"a line that faces the machine": {alike, does(instructions.Lay, func(l *instructions.Instruction) { l.Of, l.Over[0].Of = l.Over[0].Of, l.Of })},
+		"a line that faces the machine":  {alike, does(instructions.Lay, func(l *instructions.Instruction) { l.Of, l.Over[0].Of = l.Over[0].Of, l.Of })},
 		"two colours exchanged":          {stars, does(instructions.Lay, func(l *instructions.Instruction) { l.Of, l.Over[0].Of = l.Over[0].Of, l.Of })},
 	} {
 		w, ok := work.Of(c.d)
