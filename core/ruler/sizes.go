@@ -115,9 +115,12 @@ func (b AtRuler) unitSizes() (list []Trim) {
 			t.Kind = "block"
 		}
 		b.measures(&t, s.W, s.H)
-		one := b.Unit(s.ID)
-		one.Piece = b.AsLaid(s.ID.Step(), one.Piece)
-		t.Square = b.squaring(one)
+		if one := b.Unit(s.ID); one.Unit.Untrimmed {
+			t.Kind += ", left as it is sewn"
+		} else {
+			one.Piece = b.AsLaid(s.ID.Step(), one.Piece)
+			t.Square = b.squaring(one)
+		}
 		list = append(list, t)
 	}
 	if m := b.Plain.Block; m != nil {

@@ -132,7 +132,7 @@ function Trimmed({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
     return (
       <>
         <Tick
-          label="Left as it is sewn, not trimmed"
+          label="Leave it untrimmed"
           value={!!unit.untrimmed}
           onChange={(v) => draft.set(["units", i, "untrimmed"], v || undefined)}
         />
@@ -142,10 +142,10 @@ function Trimmed({ draft, unit, i }: { draft: Draft; unit: Unit; i: number }) {
     );
   if (unit.measured && !to) return null;
   return (
-    <Box mb="12px" role="group" aria-label="Trimmed once it is sewn">
+    <Box mb="12px" role="group" aria-label="Trimmed when it is done">
       <Flex gap="10px" align="start">
         <BothWays
-          label="Trim, once sewn,"
+          label="Trim it to,"
           value={to}
           set={set}
           settle={draft.settle}

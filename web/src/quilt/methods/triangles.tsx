@@ -45,6 +45,8 @@ export function HalfSquare({ draft, how, i }: Editor<"half-square triangles">) {
         ) : (
           <FinishedOrSquares draft={draft} i={i} how={how} label="Finished size" squares="or squares in hand" />
         )}
+      </Row>
+      <Row>
         {!pieced && !how.cut && <SizingField draft={draft} i={i} value={how.sizing} />}
         {(how.way === "two" || how.way === "eight") && (
           <ChoiceField
