@@ -8,7 +8,6 @@ import (
 	"vicis/core/cutting"
 	"vicis/core/drawn"
 	"vicis/core/fewest"
-	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/ruler"
@@ -402,17 +401,9 @@ func (b AtMat) SetList() []SetCut {
 		}
 		list = append(list, SetCut{
 			Set: set.Unit.Name, SetStep: b.SetStep(a.Set), Wide: b.Table.Ruler.Read(high),
-			Working: ruler.Of(b.Work, nil).WidthWorking(widths(set), high),
+			Working: ruler.Of(b.Work, nil).SetWorking(set),
 			Strips:  strings.Join(strips, " · ") + b.closedWords(set), Across: b.across(a, "set"),
 		})
-	}
-	return list
-}
-
-func widths(set making.Made) []measure.Length {
-	var list []measure.Length
-	for _, s := range set.Acts[0].Strips {
-		list = append(list, s.Width)
 	}
 	return list
 }

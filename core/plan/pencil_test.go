@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 	"testing"
@@ -51,10 +52,30 @@ var (
 	vulgars = strings.NewReplacer("½", ".5", "¼", ".25", "¾", ".75", "⅛", ".125", "⅜", ".375", "⅝", ".625", "⅞", ".875")
 )
 
+var (
+	eachOf      = regexp.MustCompile(`of (one|each of \d+) (prints?|combinations? of prints)`)
+	fraction    = regexp.MustCompile(`(?:(\d+) )?(\d+)/(\d+)`)
+	hundredth   = regexp.MustCompile(`(\d\d) in a hundred`)
+	firstNumber = regexp.MustCompile(`^≈?(\d*\.)?\d+`)
+	taken       = regexp.MustCompile(`(\d+) (?:×|seams?)`)
+)
+
+// plainly writes fractions as decimals.
+func plainly(text string) string {
+	text = fraction.ReplaceAllStringFunc(text, func(f string) string {
+		m := fraction.FindStringSubmatch(f)
+		whole, _ := strconv.ParseFloat("0"+m[1], 64)
+		n, _ := strconv.ParseFloat(m[2], 64)
+		d, _ := strconv.ParseFloat(m[3], 64)
+		return strconv.FormatFloat(whole+n/d, 'f', -1, 64)
+	})
+	return hundredth.ReplaceAllString(vulgars.Replace(text), "0.$1")
+}
+
 // pencil works a sum out as one does on paper: numbers and + − × ÷ ( ), words left out. false when there is nothing to
 // work out.
 func pencil(side string) (float64, bool) {
-	side = vulgars.Replace(side)
+	side = plainly(side)
 	var tokens []string
 	for len(side) > 0 {
 		if m := number.FindStringIndex(side); m != nil && m[0] == 0 {
@@ -132,10 +153,24 @@ var names = regexp.MustCompile(
 	`\b(\d+-patch, columns 1 to \d+|Set|Row|Half|Middle|[IVX]+|\d+-patch|Nine-patch|Four-patch|Chain block|Plain block|the border)\b( [IVX0-9]+)?( \+ [A-Z]\w*)*`)
 
 // Every sum that a screen can show is worked out again. A ÷ may be rounded down (what goes into a strip) or up (what is
-// needed).
+// needed); what is told as nearly so much may be off by half of the finest mark, as often as it is taken.
 func TestEverySumStandsUpToAPencil(t *testing.T) {
-	checked := 0
-	everyStart(t, func(quilt string, p plan.Plan) {
+	checked, nearly := 0, 0
+	look := func(quilt string, p plan.Plan) {
+		var called []string
+		for _, s := range p.Steps {
+			called = append(called, s.Name)
+		}
+		for _, s := range p.Things {
+			called = append(called, s.Name)
+		}
+		slices.SortFunc(called, func(a, b string) int { return len(b) - len(a) })
+		unnamed := func(sum string) string {
+			for _, name := range called {
+				sum = strings.ReplaceAll(sum, name, "")
+			}
+			return eachOf.ReplaceAllString(names.ReplaceAllString(sum, ""), "")
+		}
 		check := func(what string, w words.Working) {
 			if len(w.Sums) == 0 || len(w.Rules) == 0 {
 				t.Errorf("%s, %s: no working", quilt, what)
@@ -146,16 +181,23 @@ func TestEverySumStandsUpToAPencil(t *testing.T) {
 					if !found {
 						continue
 					}
-					got, ok1 := pencil(names.ReplaceAllString(left, ""))
-					want, ok2 := pencil(number.FindString(vulgars.Replace(strings.SplitN(right, " ", 2)[0])))
-					if strings.HasPrefix(right, "½") || strings.HasPrefix(right, "¼") {
-						want, ok2 = pencil(right)
-					}
-					if !ok1 || !ok2 || strings.Contains(part, "≈") {
+					got, ok1 := pencil(unnamed(left))
+					told := firstNumber.FindString(plainly(right))
+					want, ok2 := pencil(told)
+					if !ok1 || !ok2 || told == "" {
 						continue
 					}
 					checked++
-					if d := got - want; math.Abs(d) > 1e-6 && (!strings.Contains(left, "÷") || math.Abs(d) >= 1) {
+					off := 1e-6
+					if strings.Contains(part, "≈") {
+						off = 1.0 / 128
+						for _, m := range taken.FindAllStringSubmatch(left, -1) {
+							n, _ := strconv.ParseFloat(m[1], 64)
+							off += n / 128
+						}
+						nearly++
+					}
+					if d := got - want; math.Abs(d) > off && (!strings.Contains(left, "÷") || math.Abs(d) >= 1) {
 						t.Errorf("%s, %s: %q: a pencil says %v", quilt, what, sum, got)
 					}
 				}
@@ -179,9 +221,11 @@ func TestEverySumStandsUpToAPencil(t *testing.T) {
 		for _, s := range p.Trim {
 			check("size of "+s.Name, s.Working)
 		}
-	})
-	if checked < 700 {
-		t.Errorf("only %d sums were worked out", checked)
+	}
+	everyStart(t, look)
+	someQuilts(t, func(name string, _ document.Document, p plan.Plan) { look(name, p) })
+	if checked < 16000 || nearly < 600 {
+		t.Errorf("only %d sums were worked out, %d of what is nearly so much", checked, nearly)
 	}
 }
 

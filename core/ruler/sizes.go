@@ -34,8 +34,16 @@ type Trim struct {
 
 // What everything must measure.
 
-// WidthWorking is what parts that are sewn side by side come to.
-func (b AtRuler) WidthWorking(parts []measure.Length, total measure.Length) words.Working {
+// SetWorking is what the strips of a set come to, or what it was measured to be.
+func (b AtRuler) SetWorking(set making.Made) words.Working {
+	if len(set.Size.Sums) > 0 {
+		return words.Working{Sums: set.Size.Sums, Rules: set.Size.Rules}
+	}
+	var parts []measure.Length
+	for _, s := range set.Acts[0].Strips {
+		parts = append(parts, s.Width)
+	}
+	_, total := set.Piece.Size()
 	if len(parts) < 2 {
 		return words.Working{
 			Sums:  []string{b.Say(total) + ", as it is cut"},
@@ -99,10 +107,7 @@ func (b AtRuler) unitSizes() (list []Trim) {
 		}
 		t := Trim{ID: s.ID.Step(), Name: s.Name, Kind: s.Sort, Picture: b.album.Named(s.ID.Step())}
 		if s.InLength {
-			t.Unfinished, t.Working = b.Say(s.H)+" wide", b.WidthWorking(s.Sum, s.H)
-			if len(s.Says.Sums) > 0 {
-				t.Working = words.Working{Sums: s.Says.Sums, Rules: s.Says.Rules}
-			}
+			t.Unfinished, t.Working = b.Say(s.H)+" wide", b.SetWorking(b.Unit(s.ID))
 			list = append(list, t)
 			continue
 		}

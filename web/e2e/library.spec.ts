@@ -63,9 +63,7 @@ test("a colourway is counted apart, and shares what it does not change", async (
   await page.getByRole("button", { name: /Keep this plan/ }).click();
   await expect(page.getByText("Changed, not kept yet")).toBeHidden();
   await page.getByRole("navigation").getByRole("link", { name: /^Sew/ }).click();
-  await expect(
-    page.getByRole("heading", { name: /^Sew the .* square on the .* square: 4 in all/ }),
-  ).toHaveCount(2);
+  await expect(page.getByRole("heading", { name: /^Sew the .* square on the .* square: 4 in all/ })).toHaveCount(2);
   await expect(page.getByText(/Pinwheel, Evening/).first()).toBeVisible();
 });
 

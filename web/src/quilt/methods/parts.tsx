@@ -283,7 +283,11 @@ export function FinishedOrSquares({
         onChange={write("finished")}
         onBlur={draft.settle}
         problems={m.at(["finished"])}
-        help={how.cut && follows ? `${follows.finished}, ${draft.document.units[i]?.untrimmed ? "as it is sewn" : "trimmed to"} ${follows.unfinished}` : undefined}
+        help={
+          how.cut && follows
+            ? `${follows.finished}, ${draft.document.units[i]?.untrimmed ? "as it is sewn" : "trimmed to"} ${follows.unfinished}`
+            : undefined
+        }
       />
       <TextField
         label={squares}
