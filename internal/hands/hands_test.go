@@ -866,7 +866,7 @@ func between(t *testing.T) map[string]document.Document {
 	}
 	list := map[string]document.Document{}
 	for i, d := range all {
-		if d.Top.Point != nil || len(list) > 9 || i%3 > 0 || d.Deal != nil {
+		if d.Top.Point != nil || len(list) > 14 || i%3 > 0 || d.Deal != nil {
 			continue
 		}
 		d, ok := set(t, d, "sashed")
@@ -879,6 +879,16 @@ func between(t *testing.T) map[string]document.Document {
 		d.Top.Borders = []quilt.Border{{ID: "round", Name: "Border", Role: d.Roles[0].ID, Width: making.Typed("3 1/8 in")}}
 		if _, ok := work.Of(d); ok {
 			list[d.Name] = d
+		}
+		// of 2½″ strips with an allowance of 17⁄64″ squares are cut a hair narrower than they are drawn
+		hair, err := document.Copy(d)
+		if err != nil {
+			t.Fatal(err)
+		}
+		hair.Top.Rows, hair.Top.Columns = 1, 2 // the hairs of a large one add up
+		hair.Ruler, hair.Strip, hair.Seam.Stitched = measure.Typed("1/8 in"), measure.Typed("2 1/2 in"), measure.Typed("1/4 in")
+		if _, ok := work.Of(hair); ok {
+			list[d.Name+" by a hair"] = hair
 		}
 	}
 	return list
