@@ -92,6 +92,11 @@ func TestWhatWasNotTrimmedStaysSo(t *testing.T) {
 		if len(p.NoLonger) > 0 {
 			t.Errorf("%s: %+v", step, p.NoLonger)
 		}
+		for _, s := range whole.Against(logOf(events))(w).Steps { // taken back
+			if (s.ID == "half" || s.ID == "half/pair") && s.Made != 4 {
+				t.Errorf("%s, taken back: %d of %s are counted, want 4", step, s.Made, s.ID)
+			}
+		}
 	}
 }
 

@@ -38,13 +38,13 @@ type Step struct {
 	Of      StepSource
 }
 
-// As is the size and the look that something is tallied by.
+// As is the size and the look that something is tallied by; no look stands for any.
 type As struct{ Exact, Look string }
 
 // Fits says whether something tallied so is one of the step; where no look was kept, by its size alone.
 func (s Step) Fits(k As) bool {
 	return slices.ContainsFunc(append(s.Older, As{s.Exact(), s.Look}), func(a As) bool {
-		return a.Exact == k.Exact && (k.Look == "" || k.Look == a.Look)
+		return a.Exact == k.Exact && (k.Look == "" || a.Look == "" || k.Look == a.Look)
 	})
 }
 
@@ -526,6 +526,10 @@ func (w *Work) sized(s *Step, b *batching.Batch, tallied batching.Batch) {
 		}
 		if tallied.ID == b.ID {
 			s.Look = w.look(tallied.Piece, tallied.Left.Piece, tallied.Right.Piece)
+		}
+		if m := w.Acts[b.ID].Made; m.Untrimmed.Diagonals > 0 && b.ID.Made() == m.Unit.ID { // counted while it was not trimmed
+			raw := m.Untrimmed.Size.Nearest()
+			s.Older = append(s.Older, As{Exact: Exactly(raw, raw)})
 		}
 		if older := w.Acts[b.ID].Act.Older; older != nil {
 			s.Older = append(s.Older, As{s.Exact(), w.look(append(slices.Clip(older), make([]piece.Piece, 3-len(older))...)...)})
