@@ -161,11 +161,11 @@ func (b *bench) visit(i int) {
 	}
 	b.state[u.ID] = waiting
 	for _, p := range u.How.Parts() {
-		b.part(u, p.Unit, here.At)
+		b.part(u, p.Unit, here.At, "is made from")
 	}
 	for _, one := range Breadths(u.How) {
 		if of := one.Breadth.Of(); of != "" {
-			b.part(u, of, here.At+"/"+one.Key)
+			b.part(u, of, here.At+"/"+one.Key, "is as large as")
 		}
 	}
 	b.state[u.ID] = done
@@ -280,24 +280,24 @@ func (b *bench) bounded(i int) bool {
 }
 
 // part makes what a unit is made from, if it is there to be made.
-func (b *bench) part(u Unit, id naming.Unit, at string) {
+func (b *bench) part(u Unit, id naming.Unit, at, verb string) {
 	base := id.Whole()
 	j, ok := b.index[base]
 	switch {
 	case !ok:
 		b.t.Problems.Stop("unit-unknown", at,
-			fmt.Sprintf("%s is made from “%s”, which is not among the units.", u.Name, id),
+			fmt.Sprintf("%s %s “%s”, which is not among the units.", u.Name, verb, id),
 			"Choose another part, or add that unit.")
 		return
 	case b.state[base] == waiting:
-		b.t.Problems.Stop("unit-of-itself", at, fmt.Sprintf("%s is made from itself.", u.Name),
-			"Take it out of its own parts.")
+		b.t.Problems.Stop("unit-of-itself", at, fmt.Sprintf("%s %s itself.", u.Name, verb),
+			"Choose another part, or a size of its own.")
 	case b.state[base] == 0:
 		b.visit(j)
 	}
 	if _, whole := b.made[base]; whole && b.made[id].Unit.ID == "" {
 		b.t.Problems.Stop("unit-unknown", at,
-			fmt.Sprintf("%s is made from “%s”, which does not fall out of %s any more.", u.Name, id, b.units[j].Name),
+			fmt.Sprintf("%s %s “%s”, which does not fall out of %s any more.", u.Name, verb, id, b.units[j].Name),
 			"Choose another part.")
 	}
 }
