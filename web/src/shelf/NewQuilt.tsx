@@ -59,7 +59,7 @@ export function NewQuilt() {
   const [asked] = useDebounce(named, 150);
   const { data: preview, error } = useQuery({
     ...asks.begin(asked),
-    enabled: strip !== undefined,
+    enabled: asked.strip !== "" || choices.strip === "", // not before it is known what a quilt starts with
     placeholderData: keepPreviousData,
   });
   const store = useMutation({
