@@ -192,7 +192,7 @@ test("own strip sets and blocks are made, laid and counted", async ({ page }) =>
   await page.goto(`${quilt}/quilt`);
   const cut = unit("New sub-cut");
   await cut.locator("summary").click();
-  await cut.getByLabel("Width").fill("39 3/4");
+  await cut.getByLabel("Width, cut", { exact: true }).fill("39 3/4");
   await expect(cut.getByRole("alert")).toContainText("does not come out of a strip set");
   await page.getByRole("button", { name: "Let it go" }).click();
   await expect(page.getByText("Changed, not kept yet")).toHaveCount(0);
