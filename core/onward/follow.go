@@ -226,7 +226,7 @@ func (f *following) one() (more, ok bool) {
 			to, fixed := f.fixed[root]
 			switch {
 			case fixed && is != to:
-				return true, f.set(e, made[u], to)
+				return true, f.set(e, made, to)
 			case !fixed && is != was && len(f.breadths(u)) > 0 && !made[u].InLength:
 				if leaf == nil {
 					leaf = &e
@@ -302,11 +302,12 @@ func (f *following) breadths(id naming.Unit) (list []making.BreadthOf) {
 }
 
 // set lets an edge be as long as asked for.
-func (f *following) set(e side, m making.Made, to piece.Num) bool {
+func (f *following) set(e side, made map[naming.Unit]making.Made, to piece.Num) bool {
+	m := made[e.unit]
 	u := f.unit(e.unit)
 	is := e.of(m.Piece)
 	length, exact := to.Exact()
-	if u != nil && f.cut(u, e, to) {
+	if u != nil && f.cut(u, e, made, to) {
 		return true
 	}
 	why := fmt.Sprintf("%s measures %s, and what it meets %s.", m.Unit.Name, f.say(is), f.say(to))
@@ -395,11 +396,11 @@ func (f *following) planned(u making.Unit) (piece.Piece, bool) {
 }
 
 // cut lets an edge be as long as asked for by what is cut.
-func (f *following) cut(u *making.Unit, e side, to piece.Num) bool {
+func (f *following) cut(u *making.Unit, e side, made map[naming.Unit]making.Made, to piece.Num) bool {
 	if u.Measured != nil {
 		return false
 	}
-	if f.refers(u, e, to) {
+	if f.refers(u, e, made, to) {
 		return true
 	}
 	for _, b := range f.breadths(u.ID) {
@@ -427,13 +428,12 @@ func (f *following) cut(u *making.Unit, e side, to piece.Num) bool {
 
 // refers lets what is cut of cloth or across a set be as wide or as tall as what it meets, if that is as asked for: its
 // size is then no number any more, and follows.
-func (f *following) refers(u *making.Unit, e side, to piece.Num) bool {
-	made := f.made()
+func (f *following) refers(u *making.Unit, e side, made map[naming.Unit]making.Made, to piece.Num) bool {
 	for _, one := range f.inOrder(made) {
 		for _, tall := range []bool{false, true} {
 			m := made[one]
 			if one == u.ID || f.root(side{one, tall}) != f.root(e) || (side{one, tall}).of(m.Piece) != to || m.Cloth ||
-				f.needs(one, u.ID) || m.Acts[len(m.Acts)-1].Stock {
+				f.needs(one, u.ID, map[naming.Unit]bool{}) || m.Acts[len(m.Acts)-1].Stock {
 				continue
 			}
 			for _, b := range f.breadths(u.ID) {
@@ -453,19 +453,15 @@ func (f *following) refers(u *making.Unit, e side, to piece.Num) bool {
 }
 
 // needs says whether a unit is made of another, or follows its size.
-func (f *following) needs(unit, of naming.Unit) bool {
+func (f *following) needs(unit, of naming.Unit, seen map[naming.Unit]bool) bool {
 	u := f.unit(unit.Whole())
-	if u == nil {
+	if u == nil || seen[u.ID] {
 		return false
 	}
-	for _, p := range u.How.Parts() {
-		if p.Unit.Whole() == of || f.needs(p.Unit, of) {
-			return true
-		}
-	}
-	return slices.ContainsFunc(making.Breadths(u.How), func(b making.BreadthOf) bool {
-		return b.Breadth.Of() != "" && (b.Breadth.Of().Whole() == of || f.needs(b.Breadth.Of(), of))
-	})
+	seen[u.ID] = true
+	needs := func(id naming.Unit) bool { return id != "" && (id.Whole() == of || f.needs(id, of, seen)) }
+	return slices.ContainsFunc(u.How.Parts(), func(p making.Part) bool { return needs(p.Unit) }) ||
+		slices.ContainsFunc(making.Breadths(u.How), func(b making.BreadthOf) bool { return needs(b.Breadth.Of()) })
 }
 
 // measures writes what a unit is expected to measure, or is trimmed to; nothing where that is what it should.

@@ -1,6 +1,7 @@
 package onward_test
 
 import (
+	"fmt"
 	"strings"
 	"testing"
 
@@ -106,4 +107,25 @@ func logOf(events []record.Event) *record.Log {
 		l.Add(e)
 	}
 	return l
+}
+
+// A chain of sizes that follow each other both ways, forty long, is gone through once and not two to the forty times.
+func TestSizesThatFollowEachOtherAreGoneThroughOnce(t *testing.T) {
+	chain, before := "", "square"
+	for i := range 40 {
+		id := fmt.Sprintf("p%d", i)
+		chain += fmt.Sprintf(`{"id":"%s","name":"Patch %d","how":{"by":"patch","role":"b","width":"as wide as %s","height":"as tall as %s"}},`,
+			id, i, before, before)
+		before = id
+	}
+	text := strings.Replace(rails, `{"id":"block"`, chain+`{"id":"block"`, 1)
+	text = strings.Replace(text, `{"unit":"square","turn":90}`, `{"unit":"p39"}`, 1)
+	there := waysOn(t, read(t, text), onward.Came{Step: "rail", Height: measure.Typed("6 3/8")})[onward.Adapt]
+	if there.Cannot != "" {
+		t.Fatal(there.Cannot)
+	}
+	w, _ := work.Of(*there.Document)
+	if wide, high := w.Unit("p39").Piece.Size(); wide != 51*measure.Inch/8 || high != 51*measure.Inch/8 {
+		t.Errorf("the last is %v × %v, want 6⅜″", wide.Inches(), high.Inches())
+	}
 }

@@ -1,8 +1,6 @@
 package tally
 
 import (
-	"slices"
-
 	"vicis/core/batching"
 	"vicis/core/naming"
 	"vicis/core/record"
@@ -41,7 +39,7 @@ func (f *folding) place(k record.Key) (int, bool) {
 		return 0, false
 	}
 	for i, s := range f.w.Steps {
-		if fits(s) && (slices.Contains(s.Was, k.Step) || sameKind(s.ID, k.Step)) {
+		if fits(s) && sameKind(s.ID, k.Step) {
 			return i, true
 		}
 	}

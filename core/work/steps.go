@@ -43,9 +43,8 @@ type As struct{ Exact, Look string }
 
 // Fits says whether something tallied so is one of the step; where no look was kept, by its size alone.
 func (s Step) Fits(k As) bool {
-	return slices.ContainsFunc(append(s.Older, As{s.Exact(), s.Look}), func(a As) bool {
-		return a.Exact == k.Exact && (k.Look == "" || a.Look == "" || k.Look == a.Look)
-	})
+	is := func(a As) bool { return a.Exact == k.Exact && (k.Look == "" || a.Look == "" || k.Look == a.Look) }
+	return is(As{s.Exact(), s.Look}) || slices.ContainsFunc(s.Older, is)
 }
 
 // Told is how a size is told.

@@ -48,20 +48,16 @@ func Spending(d document.Document, spend func(int)) (*Work, bool) {
 	return w, ok
 }
 
-// wasBetween keeps what older programs called things by, and told them to be, where strips are cut between two marks.
+// wasBetween keeps how large older programs told things to be, where what runs round the quilt or between its blocks is
+// cut between two marks.
 func (w *Work) wasBetween(older *Work) {
-	for i := range w.Steps {
-		s := &w.Steps[i]
-		for _, o := range older.Steps {
-			a, b := s.Of.Strip, o.Of.Strip
-			strips := s.Stage == batching.Strips && o.Stage == batching.Strips && a.Role == b.Role && a.For == b.For &&
-				a.Cut == b.Cut
-			if s.ID != o.ID && strips {
-				s.Was = append(s.Was, o.ID)
-			}
-			if s.ID == o.ID && s.Exact() != o.Exact() {
-				s.Older = append(s.Older, append(o.Older, As{o.Exact(), o.Look})...)
-			}
+	was := map[naming.Step]Step{}
+	for _, s := range older.Steps {
+		was[s.ID] = s
+	}
+	for i, s := range w.Steps {
+		if o, known := was[s.ID]; known && s.Exact() != o.Exact() {
+			w.Steps[i].Older = append(w.Steps[i].Older, append(o.Older, As{o.Exact(), o.Look})...)
 		}
 	}
 }
