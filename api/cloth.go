@@ -79,6 +79,9 @@ func afterCutting(q store.Quilt, list []store.Cloth) (string, []store.Cloth, err
 	}
 	for _, r := range p.Plan.Remnants {
 		id := remnantID(q.ID, r)
+		if r.Lies {
+			continue
+		}
 		if slices.ContainsFunc(shelf, func(h cloth.Holding) bool { return h.ID == id }) {
 			continue // put back before, and perhaps promised since
 		}

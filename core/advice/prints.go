@@ -34,7 +34,8 @@ func (b Advice) prints() {
 						f.Name, strings.Join(lying, ", ")), "Use wider cloth for them, or a print without direction.")
 			}
 			b.turnedCells(f)
-		case cloth.Motif:
+		}
+		if f.Print == cloth.Motif {
 			if cut := b.cutAcross(f); len(cut) > 0 {
 				b.said.Warn("motif-in-strips", at,
 					fmt.Sprintf("%s has motifs to centre, and %s cuts through them blindly.", f.Name,

@@ -221,7 +221,7 @@ func (s *sizeSearch) uses(columns, rows int) []Used {
 		if !s.there[f.Fabric.ID] {
 			continue
 		}
-		u := Used{Fabric: f.Fabric.ID, Name: f.Fabric.Name + mat.Each(f), Says: []string{}}
+		u := Used{Fabric: f.Fabric.ID, Name: f.Fabric.Name, Says: []string{}}
 		var used, left measure.Length
 		for _, one := range f.Uses {
 			used, left = used+one.Used, left+one.Left
@@ -243,7 +243,11 @@ type lacking struct {
 func (s *sizeSearch) lacks(columns, rows int) (list []lacking) {
 	for _, f := range s.cut(columns, rows).Fabrics {
 		if s.there[f.Fabric.ID] && f.Rest > 0 {
-			list = append(list, lacking{f.Fabric.ID, f.Fabric.Name, f.Rest})
+			lacks := measure.Length(0)
+			for _, one := range f.Bought {
+				lacks += one.Rest * measure.Length(len(one.Prints))
+			}
+			list = append(list, lacking{f.Fabric.ID, f.Fabric.Name, lacks})
 		}
 	}
 	return list

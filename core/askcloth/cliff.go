@@ -121,13 +121,9 @@ func (b cliffs) anew(usable measure.Length, fabrics []string) string {
 	var buy []string
 	for _, f := range other.Fabrics {
 		for _, now := range b.Cut.Fabrics {
-			if now.Fabric.ID == f.Fabric.ID && f.Buy > now.Buy {
-				instead := "nothing"
-				if now.Buy > 0 {
-					instead = b.Shop().Cloth(now.Buy)
-				}
-				buy = append(buy, fmt.Sprintf("%s of %s instead of %s", b.Shop().Cloth(f.Buy)+mat.Each(f), f.Fabric.Name,
-					instead))
+			if now.Fabric.ID == f.Fabric.ID && f.ToBuy() > now.ToBuy() {
+				tell := mat.Of(b.Work)
+				buy = append(buy, fmt.Sprintf("%s of %s instead of %s", tell.Buys(f), f.Fabric.Name, tell.Buys(now)))
 			}
 		}
 	}

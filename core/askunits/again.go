@@ -275,7 +275,7 @@ func effort(b ask.Blocks, purse *ask.Purse) (e QuiltEffort, ok bool) {
 	plan := counted.Cutting(&counted.Table)
 	all := measure.Length(0)
 	for _, f := range plan.Fabrics {
-		all += f.Length * measure.Length(f.Prints)
+		all += f.InAll()
 		for _, s := range f.Strips {
 			e.Cut += s.Count
 		}

@@ -20,6 +20,7 @@ type Fabric struct {
 	Print  Print           `json:"print,omitempty" enum:"plain,one way,two way,motif,assorted" doc:"What its print asks for; plain when left out"`
 	Prints int             `json:"prints,omitempty" minimum:"0" maximum:"500" doc:"Of an assortment that is not listed: how many prints it is, each cut for an even share"`
 	List   []Swatch        `json:"assortment,omitempty" maxItems:"500" doc:"Of an assortment: its prints, one by one"`
+	TopUp  int             `json:"topUp,omitempty" minimum:"0" maximum:"500" doc:"Of an assortment of which some lies on the shelf: of how many prints what is missing is bought; as few strips as can be, each of another print, when left out"`
 	Motif  *Repeat         `json:"motif,omitempty" doc:"How far the motifs to centre lie apart"`
 	Usable measure.Written `json:"usable,omitzero" doc:"Usable width without selvedges, where it differs from the project's"`
 }
@@ -28,6 +29,7 @@ type Fabric struct {
 type Repeat struct {
 	Across measure.Written `json:"across" doc:"From motif to motif across the cloth"`
 	Along  measure.Written `json:"along" doc:"And along its selvedge"`
+	Lies   Print           `json:"lies,omitempty" enum:"one way,two way" doc:"Whether the motifs have a top, or run one way; left out where they look the same however they lie"`
 }
 
 // Print is what a fabric's print asks of whoever cuts it.
@@ -138,6 +140,10 @@ func Check(fabrics []Fabric, roles []Role, usable measure.Length, problems *prob
 			}
 		}
 		if f.Motif != nil && f.Print == Motif {
+			if lies := f.Motif.Lies; lies != "" && lies != OneWay && lies != TwoWay {
+				problems.Stop("print-unknown", at+"/motif/lies", fmt.Sprintf("“%s” is not how motifs can lie.", lies),
+					"Choose one way or two way, or leave it out.")
+			}
 			s.motifs[f.ID] = f.Motif.apart(at+"/motif", widths[f.ID], problems)
 		}
 		s.fabrics[f.ID] = f
@@ -179,6 +185,10 @@ func (f Fabric) check(at string, problems *problem.List) {
 			"Choose plain, one way, two way, motif or assorted.")
 	}
 	f.listed(at, problems)
+	if f.TopUp < 0 || f.Print == Assorted && f.TopUp > f.Share() {
+		problems.Stop("print-count", at+"/topUp", fmt.Sprintf("What is missing of %s cannot be bought of %d prints.", f.Name,
+			f.TopUp), fmt.Sprintf("Write 1 to %d, or nothing.", f.Share()))
+	}
 	if f.Prints < 0 || f.Prints > mostPrints {
 		problems.Stop("print-count", at+"/prints", fmt.Sprintf("%s cannot be %d prints.", f.Name, f.Prints),
 			fmt.Sprintf("Write 1 to %d, or nothing.", mostPrints))

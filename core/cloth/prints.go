@@ -103,9 +103,12 @@ func Weighed(list []Swatch) []int {
 	return weights
 }
 
-// Lies is whether its print has a direction; of an assortment, whether any of its prints has one.
+// Lies is whether its print, or its motifs, have a direction; of an assortment, whether any of its prints has one.
 func (f Fabric) Lies() Print {
-	if f.Print != Assorted {
+	switch {
+	case f.Print == Motif && f.Motif != nil && f.Motif.Lies != "":
+		return f.Motif.Lies
+	case f.Print != Assorted:
 		return f.Print
 	}
 	lies := Assorted

@@ -2,6 +2,7 @@ package cloth
 
 import (
 	"fmt"
+	"slices"
 	"strings"
 	"unicode/utf8"
 
@@ -72,6 +73,7 @@ type Supply struct {
 	Width  measure.Written `json:"width"`
 	Length measure.Written `json:"length"`
 	Count  int             `json:"count" minimum:"1" maximum:"1000"`
+	Print  string          `json:"print,omitempty" doc:"Of an assortment: which of its prints all of it is; several of them where nothing is said"`
 	Cut    bool            `json:"cut,omitempty" doc:"It has been cut and no longer lies on the shelf"`
 }
 
@@ -191,6 +193,12 @@ func (s *Shelf) Supply(list []Supply, units measure.Units, problems *problem.Lis
 			continue
 		}
 		seen[one.ID] = true
+		if list := s.fabrics[one.Fabric].Swatches(); one.Print != "" &&
+			!slices.ContainsFunc(list, func(w Swatch) bool { return w.ID == one.Print }) {
+			problems.Stop("print-unknown", at+"/print", "This cloth is said to be a print that its fabric does not have.",
+				"Choose one of the prints of the fabric, or leave it out.")
+			continue
+		}
 		if one.Count < 1 || one.Count > 1000 {
 			problems.Stop("count", at+"/count", fmt.Sprintf("%d pieces of it cannot be promised.", one.Count),
 				"Write 1 to 1000.")

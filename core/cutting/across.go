@@ -14,6 +14,7 @@ import (
 type Across struct {
 	Set     naming.Unit    // the strip set; empty for strips of one fabric
 	Length  measure.Length // of each strip or set, before squaring up
+	Lost    measure.Length // of each, until its first motif lies in the middle of a patch
 	Prints  int            // of an assortment, each of which gives an even share unless they are dealt
 	Of      [][]int        // of each of Cuts, how many come from each print, where they are dealt
 	Lots    []Lot          // of a strip set: in which prints it is sewn, where they are dealt
@@ -41,6 +42,9 @@ type WidthCut struct {
 
 // Make is how many of it are cut.
 func (c WidthCut) Make() int { return c.Need + c.Spare }
+
+// stock is the strips or sets on this table.
+func (a Across) stock(t *making.Table) fewest.Stock { return stock(a.Length-a.Lost, t) }
 
 // FromOne is how many sub-cuts of a width come out of one strip or set.
 func FromOne(width, length measure.Length, t *making.Table) int {
@@ -102,7 +106,7 @@ func (a Across) fewest(t *making.Table, e *fewest.Effort) fewest.Layups {
 		out.Each = append(out.Each, make([]int, len(s.Prints))...)
 	}
 	for _, s := range shares {
-		l, _ := fewest.Fewest(stock(a.Length, t), s.Wants, e) // what does not fit has been refused before
+		l, _ := fewest.Fewest(a.stock(t), s.Wants, e) // what does not fit has been refused before
 		for _, p := range l.Patterns {
 			p.Times *= len(s.Prints)
 			out.Patterns = append(out.Patterns, p)
@@ -131,7 +135,7 @@ func (a Across) Count(t *making.Table, e *fewest.Effort) int { return a.fewest(t
 // Marks are where the knife goes across a strip that is cut by a pattern, from its raw end: the squared end, then the
 // end of every piece; wherever the end is squared up again, a mark more. piece is −1 at a squared end.
 func (a Across) Marks(p fewest.Pattern, t *making.Table) (at []measure.Length, piece []int) {
-	x := t.Squaring
+	x := t.Squaring + a.Lost
 	at, piece = []measure.Length{x}, []int{-1}
 	for k, i := range p.InOrder() {
 		if t.Every > 0 && k > 0 && k%t.Every == 0 && t.Squaring > 0 {
@@ -142,6 +146,15 @@ func (a Across) Marks(p fewest.Pattern, t *making.Table) (at []measure.Length, p
 		at, piece = append(at, x), append(piece, i)
 	}
 	return at, piece
+}
+
+// longest is how long strips or sets must be for every way they are cut.
+func (a Across) longest(t *making.Table) (long measure.Length) {
+	for _, p := range a.Layups.Patterns {
+		at, _ := a.Marks(p, t)
+		long = max(long, at[len(at)-1])
+	}
+	return long
 }
 
 // Lot is strip sets in the same prints.

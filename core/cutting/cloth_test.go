@@ -268,8 +268,8 @@ func TestMotifsAndOneWayPrintsFromPieces(t *testing.T) {
 	d.Fabrics[0].Print, d.Fabrics[0].Motif = cloth.Motif,
 		&cloth.Repeat{Across: measure.Typed("3 in"), Along: measure.Typed("5 in")}
 	d.Supplies = []cloth.Supply{{
-		ID: "piece", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("5 in"),
-		Length: measure.Typed("9 in"), Count: 1,
+		ID: "piece", Fabric: "f", Kind: cloth.Pieces, Width: measure.Typed("6 in"),
+		Length: measure.Typed("10 in"), Count: 1, // wherever its first motif lies, one is whole across and one along
 	}}
 	p := whole.Planned(t, d)
 	line := p.Script[0].Lines[0].Says

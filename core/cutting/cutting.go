@@ -20,7 +20,9 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Thing
 	shelf cloth.Shelf, buying Purchase, waits map[naming.Step]bool, dealt CutByPrint,
 ) Plan {
 	var p Plan
-	pools := pools{t: t, shelf: shelf, waits: waits, effort: fewest.Enough(), dealt: dealt}
+	pools := pools{
+		t: t, shelf: shelf, waits: waits, effort: fewest.Enough(), dealt: dealt, shelves: map[string]*lying{},
+	}
 	index := p.wanted(units, l, lines, &pools) // strip set → its place among p.Sets
 	for i := range p.Sets {
 		a := &p.Sets[i]
@@ -35,18 +37,18 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Thing
 		}
 		a.lay(t, pools.effort)
 	}
-	strips := p.setStrips(units, index, t, shelf, dealt.First)
-	sets, others := strips, runs(l, lines, t)
+	others := append(p.setStrips(units, index, &pools), runs(l, lines, t)...)
+	pools.ready(others)
 	asked := slices.Clone(pools.patches) // before anything was taken of them
-	fromPools, lays, ends := pools.strips(slices.Concat(sets, others))
+	fromPools, lays, ends := pools.strips(others)
+	pools.ready(fromPools)
 	p.Lays, p.Ends = lays, ends
 	p.Pieces = fromLays(lays, func(act naming.Step) bool {
 		return slices.ContainsFunc(fromPools, func(s StripPlan) bool {
 			return slices.ContainsFunc(s.Patches.Cuts, func(c WidthCut) bool { return c.ID == act })
 		})
 	})
-	strips = slices.Concat(sets, fromPools, others)
-	ready(strips, lays, t, shelf)
+	strips := slices.Concat(others, fromPools)
 	for _, s := range strips {
 		p.Strips += s.Count
 	}
@@ -55,7 +57,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Thing
 	if p.Strips > MostStrips {
 		return p // nobody lays out so much
 	}
-	p.Fabrics = byFabric(strips, p, t, shelf, buying)
+	p.Fabrics = byFabric(strips, p, &pools, buying)
 	for i := range p.Fabrics {
 		p.Fabrics[i].Unused = pools.unused(p, &p.Fabrics[i], asked)
 	}
@@ -132,7 +134,23 @@ func runs(l quilt.Layout, lines map[naming.Step]demand.ThingCount, t *making.Tab
 			Joined: &Run{Pieces: []measure.Length{ring.Sides, ring.Ends}, Times: 2, Total: total},
 		})
 	}
-	return append(strips, finishing(l, t)...)
+	strips = append(strips, finishing(l, t)...)
+	for i := range strips {
+		if s := &strips[i]; s.Joined != nil {
+			s.Long = s.Joined.each(s.Count, s.Cut, t)
+		}
+	}
+	return strips
+}
+
+// each is how long each of so many strips must be to give it, the ends squared; joined on the diagonal every seam takes
+// as much as they are wide.
+func (r Run) each(n int, width measure.Length, t *making.Table) measure.Length {
+	takes, ends := 2*t.Seam, t.Squaring
+	if r.Diagonal {
+		takes, ends = width, 0
+	}
+	return measure.CeilDiv(r.Total+takes*measure.Length(n-1), measure.Length(n)) + ends
 }
 
 // endToEnd is how many strips give a length: n of them lose an allowance on both sides of each of the n − 1 seams.
@@ -161,9 +179,8 @@ func finishing(l quilt.Layout, t *making.Table) []StripPlan {
 }
 
 // setStrips counts the strips that the strip sets share.
-func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making.Table, shelf cloth.Shelf,
-	first map[string]int,
-) []StripPlan {
+func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, pools *pools) []StripPlan {
+	t, first := pools.t, pools.dealt.First
 	var strips []StripPlan
 	index := map[naming.Step]int{}
 	for _, m := range units {
@@ -188,76 +205,22 @@ func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, t *making
 				}
 				a := p.Sets[at]
 				strips[i].Count += a.Layups.Strips
-				if f, _ := shelf.Fabric(s.Role); len(a.Lots) > 0 && f.Share() > 1 {
-					if strips[i].Of == nil {
-						strips[i].Of = make([]int, f.Share())
+				strips[i].Long = max(strips[i].Long, a.longest(t))
+				if f, _ := pools.shelf.Fabric(s.Role); len(a.Lots) > 0 && f.Share() > 1 {
+					if strips[i].Dealt == nil {
+						strips[i].Dealt = make([]int, f.Share())
 					}
 					for k, lot := range a.Lots {
 						if print, dealt := lot.Prints[s.Role]; dealt {
-							strips[i].Of[print-first[f.ID]] += a.Layups.Each[k]
+							strips[i].Dealt[print-first[f.ID]] += a.Layups.Each[k]
 						}
 					}
 				}
 			}
 		}
 	}
+	for i := range strips {
+		strips[i].wants = slices.Clone(strips[i].Dealt)
+	}
 	return strips
-}
-
-func byFabric(strips []StripPlan, p Plan, t *making.Table, shelf cloth.Shelf, buying Purchase) []FabricPlan {
-	index := map[string]int{}
-	var list []FabricPlan
-	at := func(role string) int {
-		f, _ := shelf.Fabric(role)
-		i, ok := index[f.ID]
-		if !ok {
-			i = len(list)
-			index[f.ID] = i
-			usable, _ := t.Usable(role)
-			list = append(list, FabricPlan{Fabric: f, Usable: usable, Prints: f.Share()})
-		}
-		return i
-	}
-	for _, s := range strips {
-		i := at(s.Role)
-		list[i].Strips = append(list[i].Strips, s)
-	}
-	for _, lay := range p.Lays {
-		i := at(lay.Role)
-		list[i].Lays = append(list[i].Lays, lay)
-	}
-	for _, one := range p.Pieces {
-		i := at(one.Role)
-		list[i].Pieces = append(list[i].Pieces, one)
-	}
-	for _, one := range p.Ends {
-		i := at(one.Role)
-		list[i].Ends = append(list[i].Ends, one)
-	}
-	for i := range list {
-		f := &list[i]
-		slices.SortStableFunc(f.Strips, func(a, b StripPlan) int { return int(b.Cut - a.Cut) })
-		f.Length = t.Squaring
-		k := 0
-		for j := range f.Strips {
-			s := &f.Strips[j]
-			for range s.Each(f.Prints) {
-				if t.Every > 0 && k > 0 && k%t.Every == 0 {
-					f.Length += t.Squaring
-					f.Again++
-				}
-				k++
-				f.Length += s.Cut
-				s.Ends = append(s.Ends, f.Length)
-			}
-		}
-		f.Rest = f.fromYardage(t, shelf)
-		if f.Rest > 0 {
-			f.Buy = buying.Of(f.Rest)
-		}
-		if k == 0 {
-			f.Length = 0
-		}
-	}
-	return list
 }

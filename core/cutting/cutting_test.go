@@ -146,8 +146,8 @@ func TestStripsFitSideBySideAndSubCutsFitIntoThem(t *testing.T) {
 		if len(cut) != len(units) {
 			t.Fatalf("%d of %d patches cut", len(cut), len(units))
 		}
-		if f.Length != at || f.Buy < f.Length || f.Buy-f.Length >= measure.Yard/8 || f.Buy%(measure.Yard/8) != 0 {
-			t.Fatalf("%v of cloth, %v bought", f.Length, f.Buy)
+		if buy := f.ToBuy(); f.Length != at || buy < f.Length || buy-f.Length >= measure.Yard/8 || buy%(measure.Yard/8) != 0 {
+			t.Fatalf("%v of cloth, %v bought", f.Length, buy)
 		}
 	}
 }
@@ -242,18 +242,21 @@ func TestSubCutsOfOneSetShareIt(t *testing.T) {
 	}
 }
 
-// Motifs 6″ apart across and 8″ along, patches of 5″: six from a row of 40″ less ½″, 13 take three rows of 8″. A patch
-// of 7″ takes two repeats across and one along: three from a row.
+// Motifs 6″ apart across and 8″ along, patches of 5″: where the first motif lies 7½″ from the squared end, and not 2½″,
+// five come out of a row of 39½″, 13 take three rows of 8″, and up to 5″ are left before the first of these. A patch of 7″
+// takes two repeats across and one along: three from a row, the first motif 9½″ from its end at most.
 func TestMotifsAreCutFromWholeRepeats(t *testing.T) {
 	for _, c := range []struct {
 		w, h       string
 		n          int
 		width, cut measure.Length
 		strips     int
+		each       int
+		lost       measure.Length
 	}{
-		{"5", "5", 13, 8 * in, 6 * in, 3},
-		{"7", "7", 7, 8 * in, 12 * in, 3},
-		{"7", "9", 3, 16 * in, 12 * in, 1},
+		{"5", "5", 13, 8 * in, 6 * in, 3, 5, 5 * in},
+		{"7", "7", 7, 8 * in, 12 * in, 3, 3, 7 * in},
+		{"7", "9", 3, 16 * in, 12 * in, 1, 3, in},
 	} {
 		tb, made, _ := onTable(t, patch(c.w, c.h))
 		var problems problem.List
@@ -265,7 +268,7 @@ func TestMotifsAreCutFromWholeRepeats(t *testing.T) {
 		s := Cut(made, quilt.Layout{}, map[naming.Step]demand.ThingCount{"p": {Need: c.n}}, tb, shelf,
 			Purchase{Step: measure.Yard / 8}, nil, CutByPrint{}).Fabrics[0].Strips[0]
 		if a := s.Patches.Cuts[0]; len(problems) > 0 || s.Cut != c.width || a.Cut != c.cut || s.Count != c.strips ||
-			!a.Motif {
+			!a.Motif || a.PerStrip != c.each || s.Lost != c.lost {
 			t.Errorf("%s × %s: %d rows of %v″, %v″ each (%v)", c.w, c.h, s.Count, s.Cut.Inches(), a.Cut.Inches(),
 				problems)
 		}

@@ -65,7 +65,7 @@ func (a *Across) runsOn(list []int, t *making.Table) (patterns []fewest.Pattern,
 	for i, c := range a.Cuts {
 		left[i] = max(0, c.Make())
 	}
-	from, used := stock(a.Length, t), measure.Length(0)
+	from, used := a.stock(t), measure.Length(0)
 	p := fewest.Pattern{Counts: make([]int, len(a.Cuts)), Times: 1}
 	end := func() {
 		if tubes++; len(patterns) > 0 && slices.Equal(patterns[len(patterns)-1].Order, p.Order) {

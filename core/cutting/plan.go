@@ -16,54 +16,79 @@ type StripPlan struct {
 	Role    string
 	Width   measure.Length // exact
 	Cut     measure.Length // rounded up to the ruler's mark
+	Lost    measure.Length // of the cloth, until the first row of motifs begins
 	Count   int
 	Ready   int              // of them that lie on the shelf, cut already
 	From    []Taken          // where those come from
+	Least   measure.Length   // how long the shortest of those is
 	Ends    []measure.Length // where each of them ends along the cloth, from its raw end
 	Patches *Across          // what is sub-cut from them
 	Joined  *Run             // set when they are sewn end to end first
 	Was     []naming.Step    // what older tallies call it
 	Lengths bool             // whole lengths of cloth, as for a backing
-	Of      []int            // of strips that strip sets share: how many of each print, where prints are dealt
+	Of      []int            // how many are cut from each print, but for what the shelf gives
+	Long    measure.Length   // how long one must be for all that is made of it; nothing said: whole widths
+	Dealt   []int            // of strips that strip sets share: how many are of each print, where prints are dealt
+	wants   []int            // of those, and of strips for patches, what is still wanted once the shelf gave what it has
 }
 
-// Each is how many are cut from every print of so many, the most where they do not come out even.
-func (s StripPlan) Each(prints int) int {
-	list := s.PerPrint(prints)
-	return list[0]
+// Run is strips sewn end to end and cut to lengths.
+type Run struct {
+	Pieces   []measure.Length
+	Times    int // each of them is cut so often
+	Total    measure.Length
+	Diagonal bool // joined on the diagonal, as binding is
 }
 
-// PerPrint is how many are cut from each of so many prints, the most first. Patches are shared out before strips are
-// counted, so that one print may need more strips than another.
-func (s StripPlan) PerPrint(prints int) []int {
-	list := make([]int, prints)
-	if of := s.OfPrints(prints); of != nil {
-		copy(list, of)
-		left := s.Ready // taken from those that need most
-		for ; left > 0; left-- {
-			slices.SortFunc(list, func(a, b int) int { return b - a })
-			list[0]--
-		}
-	} else {
-		n := s.Count - s.Ready
-		for k := range list {
-			list[k] = n*(k+1)/prints - n*k/prints
-		}
+// FabricPlan is everything cut from one fabric, widest strips first.
+type FabricPlan struct {
+	Fabric cloth.Fabric
+	Usable measure.Length
+	Prints int // how many it is; Length and the ends of strips are those of the print of which most is cut
+	Strips []StripPlan
+	Length measure.Length // of cloth that is cut, squaring up included
+	Bought []Bought       // by print, the most first
+	Dealt  bool           // it is told which print is which
+	Few    bool           // little is missing of what lies there, of any prints
+	Lays   []Lay          // how pieces on the shelf are cut
+	Pieces []FromPiece    // patches from them
+	Ends   []FromPiece    // patches from what is left of wider strips
+	Uses   []Use          // lengths of cloth on the shelf
+	Unused []Unused       // what was promised and is passed by
+	Rest   measure.Length // what is cut from cloth that is bought, of the print of which most is
+}
+
+// Bought is cloth bought by the length, of prints of which as much is cut.
+type Bought struct {
+	Prints []int          // by their places in the list of the fabric
+	Rest   measure.Length // that is cut of each of them
+	Buy    measure.Length // of each, rounded up to the shop's step
+}
+
+// ToBuy is what is bought of all prints together.
+func (f FabricPlan) ToBuy() (all measure.Length) {
+	for _, b := range f.Bought {
+		all += b.Buy * measure.Length(len(b.Prints))
 	}
+	return all
+}
+
+// InAll is how long the cloth is that is cut, of all prints together.
+func (f FabricPlan) InAll() (all measure.Length) {
+	for _, b := range f.Bought {
+		all += b.Rest * measure.Length(len(b.Prints))
+	}
+	for _, u := range f.Uses {
+		all += u.Used
+	}
+	return all
+}
+
+// Shared is how many are cut from each print of which any are, the most first.
+func (s StripPlan) Shared() []int {
+	list := slices.DeleteFunc(slices.Clone(s.Of), func(n int) bool { return n == 0 })
 	slices.SortFunc(list, func(a, b int) int { return b - a })
 	return list
-}
-
-// OfPrints is how many are cut from each print by its place among so many, strips that are there already counted;
-// nothing where they are shared out evenly.
-func (s StripPlan) OfPrints(prints int) []int {
-	switch {
-	case s.Of != nil:
-		return s.Of
-	case s.Patches != nil && len(s.Patches.Layups.Each) == prints:
-		return s.Patches.Layups.Each
-	}
-	return nil
 }
 
 // inAll makes counts come to so many in all: what is more is added where there is most already, one by one, and what is
@@ -88,31 +113,6 @@ func inAll(of []int, total int) []int {
 		sum--
 	}
 	return of
-}
-
-// Run is strips sewn end to end and cut to lengths.
-type Run struct {
-	Pieces   []measure.Length
-	Times    int // each of them is cut so often
-	Total    measure.Length
-	Diagonal bool // joined on the diagonal, as binding is
-}
-
-// FabricPlan is everything cut from one fabric, widest strips first.
-type FabricPlan struct {
-	Fabric cloth.Fabric
-	Usable measure.Length
-	Prints int // that it is cut from; what follows holds for each of them, but for the counts of strips
-	Strips []StripPlan
-	Length measure.Length // of cloth that is cut, squaring up included
-	Again  int            // how often its end is squared up again on the way
-	Buy    measure.Length // rounded up to the shop's step
-	Lays   []Lay          // how pieces on the shelf are cut
-	Pieces []FromPiece    // patches from them
-	Ends   []FromPiece    // patches from what is left of wider strips
-	Uses   []Use          // lengths of cloth on the shelf
-	Unused []Unused       // what was promised and is passed by
-	Rest   measure.Length // what is cut from cloth that is bought
 }
 
 // Plan is the whole cutting plan.

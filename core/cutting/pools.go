@@ -21,6 +21,7 @@ type pools struct {
 	patches []pooled
 	effort  *fewest.Effort
 	dealt   CutByPrint
+	shelves map[string]*lying // by fabric, as it is cut up
 }
 
 // pooled is the patches of one act and the ways to cut them: the width of the strip and the width of the sub-cut.
@@ -31,8 +32,9 @@ type pooled struct {
 	ofPrint      []int               // of each print, where prints are dealt
 	ways         [][2]measure.Length // exact
 	way          int
-	motif        bool // centred on motifs
-	against      bool // only across the direction of its print does it come out of the cloth
+	motif        bool              // centred on motifs
+	lost         [2]measure.Length // across and along, until the first motif lies in the middle of one
+	against      bool              // only across the direction of its print does it come out of the cloth
 }
 
 func (p *pools) add(act naming.Step, patch making.CutPatch, line demand.ThingCount) {
@@ -45,7 +47,7 @@ func (p *pools) add(act naming.Step, patch making.CutPatch, line demand.ThingCou
 			measure.CeilDiv(patch.H, along) * along,
 			measure.CeilDiv(patch.W, across) * across,
 		}}
-		one.motif = true
+		one.motif, one.lost = true, [2]measure.Length{lostTo(patch.W, across), lostTo(patch.H, along)}
 		p.patches = append(p.patches, one)
 		return
 	}
@@ -110,58 +112,50 @@ func (p *pools) strips(others []StripPlan) (list []StripPlan, lays []Lay, fromEn
 }
 
 // choose finds how the patches of a fabric are cut. Where its prints are dealt, pieces on the shelf are cut print by
-// print: of each there are as many as its list says, or its share.
+// print. What it takes of the shelf is gone then.
 func (p *pools) choose(members []int, others []StripPlan) choice {
-	first := p.patches[members[0]]
-	f, _ := p.shelf.Fabric(first.role)
-	whole := p.sourceOf(members, others)
+	f, _ := p.shelf.Fabric(p.patches[members[0]].role)
+	whole := p.sourceOf(members, others, -1)
 	dealt := !slices.ContainsFunc(members, func(m int) bool { return p.patches[m].ofPrint == nil })
-	if !dealt || len(whole.pieces) == 0 {
-		c := whole.choose()
-		c.ofPrint = make([][]int, len(members))
-		for i, m := range members {
-			c.ofPrint[i] = p.patches[m].ofPrint
-		}
-		return c
+	if dealt && len(whole.pieces) > 0 {
+		return p.printByPrint(f, members, others)
 	}
+	c := whole.choose()
+	for _, m := range members {
+		c.ofPrint = append(c.ofPrint, p.patches[m].ofPrint)
+	}
+	p.lies(f).took(-1, c.lays)
+	return c
+}
+
+// printByPrint chooses for every print by itself.
+func (p *pools) printByPrint(f cloth.Fabric, members []int, others []StripPlan) choice {
+	shelf := p.lies(f)
 	lines := make([]demand.ThingCount, len(members))
 	of := make([][]int, len(members))
 	for i, m := range members {
 		lines[i] = p.patches[m].line
 		of[i] = inAll(slices.Clone(p.patches[m].ofPrint), max(0, lines[i].Make()))
 	}
-	weights := cloth.Weighed(f.Swatches())
 	known := map[string]choice{}
 	out := choice{left: make([]int, len(members)), ofPrint: make([][]int, len(members))}
 	most := -1
-	for k := range weights {
+	for k := range f.Share() {
 		key := ""
 		for i, m := range members {
 			p.patches[m].line = demand.ThingCount{Need: of[i][k]}
 			key += fmt.Sprint(of[i][k], " ")
 		}
-		s := p.sourceOf(members, others)
-		for i := range s.pieces {
-			s.pieces[i].Count = part(s.pieces[i].Count, weights, k)
-			key += fmt.Sprint(s.pieces[i].Count, " ")
+		for i := range shelf.haves {
+			key += fmt.Sprint(shelf.of(i, k), " ")
 		}
-		s.pieces = slices.DeleteFunc(s.pieces, func(have cloth.Have) bool { return have.Count == 0 })
 		c, ok := known[key]
 		if !ok {
-			c = s.choose()
+			c = p.sourceOf(members, others, k).choose()
 			known[key] = c
 		}
-		for _, lay := range c.lays {
-			i := slices.IndexFunc(out.lays, func(o Lay) bool {
-				return o.Have.ID == lay.Have.ID &&
-					slices.Equal(o.Gives, lay.Gives)
-			})
-			if i < 0 {
-				out.lays = append(out.lays, lay)
-				continue
-			}
-			out.lays[i].Times += lay.Times
-		}
+		shelf.took(k, c.lays)
+		out.with(c.lays)
 		left := 0
 		for i, n := range c.left {
 			out.left[i] += n
@@ -178,20 +172,27 @@ func (p *pools) choose(members []int, others []StripPlan) choice {
 	return out
 }
 
-// part is how many of a count of pieces are of one print: as many as are listed where the list counts just these, else
-// its share.
-func part(count int, weights []int, k int) int {
-	sum, before := 0, 0
-	for i, w := range weights {
-		if i < k {
-			before += w
+// with adds pieces to those that are cut alike.
+func (c *choice) with(lays []Lay) {
+	for _, lay := range lays {
+		i := slices.IndexFunc(c.lays, func(o Lay) bool {
+			return o.Have.ID == lay.Have.ID && slices.Equal(o.Gives, lay.Gives)
+		})
+		if i < 0 {
+			c.lays = append(c.lays, lay)
+			continue
 		}
-		sum += w
+		c.lays[i].Times += lay.Times
 	}
-	if sum == 0 {
-		return 0
+}
+
+// few says whether some of an assortment lies there, so that what is missing need not be of every print, and of how
+// many it is then at most: as few strips as can be, each of another print, unless the quilter says how many prints.
+func (p *pools) few(f cloth.Fabric) (prints int, few bool) {
+	if f.Share() > 1 && f.TopUp > 0 {
+		return min(f.TopUp, f.Share()), len(p.shelf.Have(f.ID)) > 0
 	}
-	return count*(before+weights[k])/sum - count*before/sum
+	return f.Share(), f.Share() > 1 && len(p.shelf.Have(f.ID)) > 0
 }
 
 // width is how wide the strips of a pool are cut.
@@ -225,12 +226,10 @@ func (p *pools) grouped(members []int) [][]int {
 func (p *pools) across(pool []int) (a Across, width measure.Length) {
 	first := p.patches[pool[0]]
 	a.Length, _ = p.t.Usable(first.role)
-	if f, _ := p.shelf.Fabric(first.role); f.Share() > 1 {
-		a.Prints = f.Share()
-	}
+	a.Lost = p.lost(pool)[0]
 	for _, i := range pool {
 		one := p.patches[i]
-		c := subCut(one.act, one.ways[one.way][1], a.Length, one.line, p.t)
+		c := subCut(one.act, one.ways[one.way][1], a.Length-a.Lost, one.line, p.t)
 		c.Against, c.Motif = one.against, one.motif
 		a.Cuts = append(a.Cuts, c)
 		if one.ofPrint != nil {
@@ -240,7 +239,25 @@ func (p *pools) across(pool []int) (a Across, width measure.Length) {
 	if len(a.Of) < len(a.Cuts) {
 		a.Of = nil // some of it falls as it falls
 	}
+	if f, _ := p.shelf.Fabric(first.role); f.Share() > 1 {
+		a.Prints = f.Share()
+		if prints, few := p.few(f); few && a.Of == nil {
+			if a.Prints = prints; f.TopUp == 0 {
+				a.Prints = 1 // as few strips as can be, whatever print each of them is
+			}
+		}
+	}
 	return a, p.width(pool)
+}
+
+// lost is what is lost across and along before the first motif lies in the middle of a patch of some.
+func (p *pools) lost(list []int) (lost [2]measure.Length) {
+	for _, i := range list {
+		for k, l := range p.patches[i].lost {
+			lost[k] = max(lost[k], l)
+		}
+	}
+	return lost
 }
 
 // ofPrints is how many patches of each print of an assortment are cut, as they are dealt; nothing where they are not.
@@ -258,9 +275,13 @@ func (p *pools) strip(pool []int) StripPlan {
 	first := p.patches[pool[0]]
 	a, width := p.across(pool)
 	a.lay(p.t, p.effort)
-	return StripPlan{
+	s := StripPlan{
 		ID: naming.Pool(first.fabric, int64(width), p.waits[first.act]), Was: []naming.Step{first.act.Own()},
 		For: first.act, Role: first.role, Width: first.ways[first.way][0], Cut: width, Count: a.Layups.Strips,
-		Patches: &a,
+		Patches: &a, Long: a.longest(p.t), Lost: p.lost(pool)[1],
 	}
+	if a.Of != nil {
+		s.wants = slices.Clone(a.Layups.Each)
+	}
+	return s
 }

@@ -1,6 +1,7 @@
 package cutting
 
 import (
+	"cmp"
 	"slices"
 
 	"vicis/core/cloth"
@@ -20,6 +21,18 @@ func grid(w, h measure.Length, have cloth.Have, print cloth.Print) int {
 		n = max(n, int(have.W/h)*int(have.L/w))
 	}
 	return n
+}
+
+// Motifs is how many patches of a size, a motif in the middle of each, come out of a length at least, wherever its
+// first motif lies: patches as many repeats apart as hold one, the first up to a repeat away.
+func Motifs(long, size, repeat measure.Length) measure.Length {
+	each := measure.CeilDiv(size, repeat) * repeat
+	return max(0, long-lostTo(size, repeat)) / each
+}
+
+// lostTo is how much of a length is lost until the first motif lies in the middle of a patch.
+func lostTo(size, repeat measure.Length) measure.Length {
+	return size + repeat - measure.CeilDiv(size, repeat)*repeat
 }
 
 // fromLays lists the patches that pieces on the shelf give, each kind from each supply once. made is what of an act is
@@ -65,7 +78,7 @@ func (p *pools) unused(plan Plan, f *FabricPlan, asked []pooled) (list []Unused)
 				return false
 			}
 			it, lies := one.item(p, f.Fabric), have.Lying()
-			return it.w <= lies.W && it.h <= lies.L || it.turns && it.h <= lies.W && it.w <= lies.L
+			return it.W <= lies.W && it.H <= lies.L || it.Turns && it.H <= lies.W && it.W <= lies.L
 		}) || slices.ContainsFunc(f.Strips, func(s StripPlan) bool {
 			return have.GivesStrips(f.Usable) && s.Cut+p.t.Squaring <= have.L ||
 				have.IsStrip(f.Usable) && s.Cut == have.W
@@ -80,106 +93,210 @@ func (p *pools) area(i int) measure.Length {
 	return way[0] / 64 * (way[1] / 64)
 }
 
-// ready takes strips that are cut already; they must be as wide as the plan wants them and long enough.
-func ready(strips []StripPlan, lays []Lay, t *making.Table, shelf cloth.Shelf) {
-	laid := map[string]int{}
-	for _, lay := range lays {
-		laid[lay.Have.ID] += lay.Times
+// stripKind is strips of one width that are to be cut, and what is lost before the first of them.
+type stripKind struct {
+	cut, lost measure.Length
+	n         int
+}
+
+// onLengths lays strips, widest first, on lengths of cloth, the shortest with room first, and takes what they give off
+// the counts.
+func onLengths(cuts []stripKind, haves []cloth.Have, t *making.Table) (uses []Use) {
+	slices.SortStableFunc(haves, func(a, b cloth.Have) int { return cmp.Compare(a.L, b.L) })
+	for _, have := range haves {
+		for range have.Count {
+			uses = append(uses, Use{Have: have, Left: have.L})
+		}
 	}
-	left := map[string]int{}
-	for i := range strips {
-		s := &strips[i]
-		f, _ := shelf.Fabric(s.Role)
-		usable, _ := t.Usable(s.Role)
-		for _, have := range shelf.Have(f.ID) {
-			if !have.IsStrip(usable) || s.Lengths || have.W != s.Cut {
-				continue
+	first := 0 // length with room for a strip of this width, perhaps
+	for j := range cuts {
+		c := &cuts[j]
+		if j > 0 && c.cut != cuts[j-1].cut || c.lost > 0 {
+			first = 0
+		}
+		for ; c.n > 0; c.n-- {
+			takes := func(u Use) measure.Length {
+				sum, n := c.cut, len(u.Cuts)
+				again := u.Strips == 0 || t.Every > 0 && u.Strips%t.Every == 0
+				if again {
+					sum += t.Squaring
+				}
+				if again || u.Cuts[n-1].Cut != c.cut {
+					sum += c.lost
+				}
+				return sum
 			}
-			if _, known := left[have.ID]; !known {
-				left[have.ID] = have.Count - laid[have.ID]
+			for first < len(uses) && takes(uses[first]) > uses[first].Left {
+				first++
 			}
-			n := min(left[have.ID], s.Count-s.Ready)
-			left[have.ID] -= n
-			s.Ready += n
-			if n > 0 {
-				s.From = append(s.From, Taken{have.ID, n})
+			if first == len(uses) {
+				break
+			}
+			u := &uses[first]
+			u.Used += takes(*u)
+			u.Left = u.Have.L - u.Used
+			u.Strips++
+			if n := len(u.Cuts); n > 0 && u.Cuts[n-1].Cut == c.cut {
+				u.Cuts[n-1].Count++
+			} else {
+				u.Cuts = append(u.Cuts, UseCut{c.cut, 1})
 			}
 		}
+	}
+	return slices.DeleteFunc(uses, func(u Use) bool { return u.Strips == 0 })
+}
+
+// long is how much cloth strips take, its edge cleaned, and cleaned again after every so many.
+func long(cuts []stripKind, t *making.Table) (sum measure.Length) {
+	n := 0
+	for _, c := range cuts {
+		if n += c.n; c.n > 0 {
+			sum += c.lost*measure.Length(max(1, t.Cleanings(n)-t.Cleanings(n-c.n))) + c.cut*measure.Length(c.n)
+		}
+		if t.Every > 0 && c.lost > 0 && (n-c.n)%t.Every != 0 && t.Cleanings(n) > t.Cleanings(n-c.n) {
+			sum += c.lost // before the first of them, and wherever the edge is cleaned again between two
+		}
+	}
+	return sum + measure.Length(t.Cleanings(n))*t.Squaring
+}
+
+// lengths lists the lengths of cloth that give strips of any width; where prints are dealt those of one print.
+func (p *pools) lengths(f cloth.Fabric, usable measure.Length, print int) (list []cloth.Have) {
+	_, dealt := p.dealt.First[f.ID]
+	for _, have := range p.shelf.Have(f.ID) {
+		of := slices.IndexFunc(f.Swatches(), func(s cloth.Swatch) bool { return s.ID == have.Print })
+		if have.GivesStrips(usable) && (!dealt || of == print) {
+			list = append(list, have)
+		}
+	}
+	return list
+}
+
+// lying is what is still there of the supplies of one fabric; where its prints are dealt, of each of them.
+type lying struct {
+	haves []cloth.Have
+	left  [][]int // by supply, then by print
+}
+
+// lies tells what lies on the shelf of a fabric: of each print as many as its list says, or its share, and of a supply
+// that is said to be of one print all of it.
+func (p *pools) lies(f cloth.Fabric) *lying {
+	if l, known := p.shelves[f.ID]; known {
+		return l
+	}
+	l := &lying{haves: p.shelf.Have(f.ID)}
+	p.shelves[f.ID] = l
+	list := f.Swatches()
+	weights := []int{1}
+	if _, dealt := p.dealt.First[f.ID]; dealt {
+		weights = cloth.Weighed(list)
+	}
+	for _, have := range l.haves {
+		of := make([]int, len(weights))
+		one := slices.IndexFunc(list, func(s cloth.Swatch) bool { return s.ID == have.Print })
+		for k := range of {
+			switch {
+			case have.Print == "" || len(of) == 1:
+				of[k] = part(have.Count, weights, k)
+			case k == one:
+				of[k] = have.Count
+			}
+		}
+		l.left = append(l.left, of)
+	}
+	return l
+}
+
+// of is what is left of a supply for a print; of all prints where none is told.
+func (l *lying) of(supply, print int) (n int) {
+	if print < 0 || len(l.left[supply]) == 1 {
+		for _, k := range l.left[supply] {
+			n += k
+		}
+		return n
+	}
+	return l.left[supply][print]
+}
+
+// take takes some of a supply away, where no print is told from those of which there are most.
+func (l *lying) take(supply, print, n int) {
+	left := l.left[supply]
+	if len(left) == 1 {
+		print = 0
+	}
+	if print >= 0 {
+		left[print] -= n
+		return
+	}
+	for ; n > 0; n-- {
+		left[slices.Index(left, slices.Max(left))]--
 	}
 }
 
-// fromYardage lays the strips of a fabric, widest first, on the lengths of cloth there are, the shortest with room
-// first; rest is what is left to cut from cloth that is bought.
-func (f *FabricPlan) fromYardage(t *making.Table, shelf cloth.Shelf) (rest measure.Length) {
-	type length struct {
-		use int
-		at  measure.Length
-		n   int
+// took takes away what pieces were cut of it.
+func (l *lying) took(print int, lays []Lay) {
+	for _, lay := range lays {
+		l.take(slices.IndexFunc(l.haves, func(h cloth.Have) bool { return h.ID == lay.Have.ID }), print, lay.Times)
 	}
-	var lengths []length
-	haves := slices.DeleteFunc(slices.Clone(shelf.Have(f.Fabric.ID)), func(have cloth.Have) bool {
-		return !have.GivesStrips(f.Usable) || f.Prints > 1
-	})
-	slices.SortStableFunc(haves, func(a, b cloth.Have) int { return int(min(1, max(-1, a.L-b.L))) })
-	for _, have := range haves {
-		for range have.Count {
-			lengths = append(lengths, length{use: len(f.Uses)}) // a length, and what becomes of it, have the same place
-			f.Uses = append(f.Uses, Use{Have: have, Left: have.L})
+}
+
+// there lists the supplies with what is left of each, for a print or for all.
+func (l *lying) there(print int) (list []cloth.Have) {
+	for i, have := range l.haves {
+		if have.Count = l.of(i, print); have.Count > 0 {
+			list = append(list, have)
 		}
 	}
-	bought := length{use: -1}
-	put := func(l *length, cut measure.Length) bool {
-		at := l.at + cut
-		if l.n == 0 || t.Every > 0 && l.n%t.Every == 0 {
-			at += t.Squaring
+	return list
+}
+
+// part is how many of a count of pieces are of one print: as many as are listed where the list counts just these, else
+// its share.
+func part(count int, weights []int, k int) int {
+	sum, before := 0, 0
+	for i, w := range weights {
+		if i < k {
+			before += w
 		}
-		if l.use >= 0 && at > f.Uses[l.use].Have.L {
-			return false
-		}
-		l.at = at
-		l.n++
-		return true
+		sum += w
 	}
-	first := 0 // length with room for a strip of this width, perhaps
-	for k, s := range f.Strips {
-		if k > 0 && s.Cut != f.Strips[k-1].Cut {
-			first = 0
-		}
-		for n := s.Each(f.Prints); n > 0; n-- {
-			for first < len(lengths) {
-				if l := lengths[first]; put(&l, s.Cut) {
-					break
-				}
-				first++
-			}
-			if i := first; i < len(lengths) {
-				put(&lengths[i], s.Cut)
-				cuts := &f.Uses[i].Cuts
-				if n := len(*cuts); n > 0 && (*cuts)[n-1].Cut == s.Cut {
-					(*cuts)[n-1].Count++
-				} else {
-					*cuts = append(*cuts, UseCut{s.Cut, 1})
-				}
+	if sum == 0 {
+		return 0
+	}
+	return count*(before+weights[k])/sum - count*before/sum
+}
+
+// ready takes strips that are cut already: as wide as the plan wants them, and as long as what is made of them asks.
+// Where prints are dealt, only those of prints that are wanted.
+func (p *pools) ready(strips []StripPlan) {
+	for i := range strips {
+		s := &strips[i]
+		f, _ := p.shelf.Fabric(s.Role)
+		l := p.lies(f)
+		for k, have := range l.haves {
+			if !have.Kind.Sort().OwnStrip || s.Lengths || have.W != s.Cut || have.L < s.Long {
 				continue
 			}
-			again := 0 // the end is squared up
-			for k := bought.n; k < bought.n+n; k++ {
-				if k == 0 || t.Every > 0 && k%t.Every == 0 {
-					again++
-				}
-				if t.Every == 0 {
-					break
+			taken := 0
+			take := func(print, most int) {
+				n := max(0, min(l.of(k, print), most))
+				l.take(k, print, n)
+				taken += n
+				s.Ready += n
+				if print >= 0 {
+					s.wants[print] -= n
 				}
 			}
-			bought.at += measure.Length(n)*s.Cut + measure.Length(again)*t.Squaring
-			bought.n += n
-			break
+			if s.wants == nil {
+				take(-1, s.Count-s.Ready)
+			}
+			for print, n := range s.wants {
+				take(print, n)
+			}
+			if taken > 0 {
+				s.From = append(s.From, Taken{have.ID, taken})
+				s.Least = min(cmp.Or(s.Least, have.L), have.L)
+			}
 		}
 	}
-	for _, l := range lengths {
-		u := &f.Uses[l.use]
-		u.Strips, u.Used, u.Left = l.n, l.at, u.Have.L-l.at
-	}
-	f.Uses = slices.DeleteFunc(f.Uses, func(u Use) bool { return u.Strips == 0 })
-	return bought.at
 }

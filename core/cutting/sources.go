@@ -134,10 +134,12 @@ type source struct {
 	members []int
 	placeOf map[int]int            // the place of each among them
 	ready   map[measure.Length]int // strips as long as the cloth is wide, by their width, that nothing else takes
-	fixed   []UseCut               // strips that are cut for other things
-	pieces  []cloth.Have
-	laid    map[string]laidOut // what pieces give, by what is left for strips to give
-	counted map[string]int     // strips of a pool by first fit, by how its members lie and how many are left
+	fixed   []stripKind            // strips that are cut for other things
+	there   []cloth.Have           // all that lies on the shelf
+	pieces  []cloth.Have           // of it that gives patches alone
+	lengths []cloth.Have           // and strips of any width
+	laid    map[string]laidOut     // what pieces give, by what is left for strips to give
+	counted map[string]int         // strips of a pool by first fit, by how its members lie and how many are left
 }
 
 type laidOut struct {
@@ -145,8 +147,9 @@ type laidOut struct {
 	left []int
 }
 
-// sourceOf gathers what there is for the patches of a fabric. others are the strips that are cut for other things.
-func (p *pools) sourceOf(members []int, others []StripPlan) source {
+// sourceOf gathers what there is for the patches of a fabric, or of one of its prints. others are the strips that are
+// cut for other things, which have taken of the shelf what is as wide as they are.
+func (p *pools) sourceOf(members []int, others []StripPlan, print int) source {
 	first := p.patches[members[0]]
 	s := source{
 		p: p, members: members, placeOf: map[int]int{}, ready: map[measure.Length]int{},
@@ -157,27 +160,19 @@ func (p *pools) sourceOf(members []int, others []StripPlan) source {
 	}
 	s.fabric, _ = p.shelf.Fabric(first.role)
 	s.usable, _ = p.t.Usable(first.role)
-	for _, have := range p.shelf.Have(s.fabric.ID) {
-		if have.IsStrip(s.usable) {
+	s.lengths = p.lengths(s.fabric, s.usable, print)
+	s.there = p.lies(s.fabric).there(print)
+	for _, have := range s.there {
+		switch {
+		case have.IsStrip(s.usable):
 			s.ready[have.W] += have.Count
+		case !have.GivesStrips(s.usable):
+			s.pieces = append(s.pieces, have.Lying())
 		}
 	}
 	for _, o := range others {
-		f, _ := p.shelf.Fabric(o.Role)
-		if f.ID != s.fabric.ID {
-			continue
-		}
-		n := o.Count
-		if !o.Lengths {
-			taken := min(n, s.ready[o.Cut])
-			s.ready[o.Cut] -= taken
-			n -= taken
-		}
-		s.fixed = append(s.fixed, UseCut{o.Cut, n})
-	}
-	for _, have := range p.shelf.Have(s.fabric.ID) {
-		if !have.IsStrip(s.usable) && !have.GivesStrips(s.usable) {
-			s.pieces = append(s.pieces, have.Lying())
+		if f, _ := p.shelf.Fabric(o.Role); f.ID == s.fabric.ID {
+			s.fixed = append(s.fixed, stripKind{o.Cut, o.Lost, o.Count - o.Ready})
 		}
 	}
 	slices.SortStableFunc(s.pieces, func(a, b cloth.Have) int { return cmp.Compare(a.W*a.L, b.W*b.L) })
@@ -330,7 +325,7 @@ func (s source) cut(ways []int, o order, exactly bool) choice {
 		n = max(0, n-free[w])
 		c.strips += n
 		c.width += w * measure.Length(n)
-		cuts = append(cuts, UseCut{w, n})
+		cuts = append(cuts, stripKind{w, s.p.lost(pool)[1], n})
 	}
 	c.bought = s.buys(cuts)
 	return c
@@ -356,21 +351,18 @@ func (s source) count(pool, left []int, exactly bool) int {
 	}
 	n := 0
 	for _, one := range a.Shares() {
-		n += fewest.FirstFit(stock(a.Length, s.p.t), one.Wants) * len(one.Prints)
+		n += fewest.FirstFit(a.stock(s.p.t), one.Wants) * len(one.Prints)
 	}
 	s.counted[string(key)] = n
 	return n
 }
 
 // buys is how much cloth must be bought for strips of these widths, once what there is by the length is cut up.
-func (s source) buys(cuts []UseCut) measure.Length {
-	s.p.effort.Take(4 * (len(cuts) + len(s.p.shelf.Have(s.fabric.ID))))
-	slices.SortFunc(cuts, func(a, b UseCut) int { return cmp.Compare(b.Cut, a.Cut) }) // widest first, as they are cut
-	f := FabricPlan{Fabric: s.fabric, Usable: s.usable, Prints: s.fabric.Share(), Strips: make([]StripPlan, len(cuts))}
-	for i, c := range cuts {
-		f.Strips[i] = StripPlan{Cut: c.Cut, Count: c.Count}
-	}
-	return f.fromYardage(s.p.t, s.p.shelf)
+func (s source) buys(cuts []stripKind) measure.Length {
+	s.p.effort.Take(4 * (len(cuts) + len(s.lengths)))
+	slices.SortFunc(cuts, func(a, b stripKind) int { return cmp.Compare(b.cut, a.cut) }) // widest first, as they are cut
+	onLengths(cuts, slices.Clone(s.lengths), s.p.t)
+	return long(cuts, s.p.t)
 }
 
 // fromPieces gives what pieces give, strips among them that are too short or of no width that is cut: those that are as
@@ -387,7 +379,7 @@ func (s source) fromPieces(widths map[measure.Length]bool, o order) laidOut {
 			key += fmt.Sprint(s.p.patches[m].way)
 		}
 	}
-	for _, have := range s.p.shelf.Have(s.fabric.ID) {
+	for _, have := range s.there {
 		if have.IsStrip(s.usable) && (o.mixed || !widths[have.W]) && s.ready[have.W] > 0 {
 			one := have.Lying()
 			one.Count = min(one.Count, s.ready[have.W])
@@ -418,7 +410,7 @@ func (s source) over(pools [][]int, left []int, ready map[measure.Length]int, ex
 		wanted[w] = true
 		free[w] = max(0, free[w]-s.count(pool, left, exactly))
 	}
-	for _, have := range slices.Backward(s.p.shelf.Have(s.fabric.ID)) { // the first are taken whole first
+	for _, have := range slices.Backward(s.there) { // the first are taken whole first
 		if !have.IsStrip(s.usable) || !wanted[have.W] || free[have.W] == 0 {
 			continue
 		}
@@ -433,15 +425,15 @@ func (s source) over(pools [][]int, left []int, ready map[measure.Length]int, ex
 // fillAll fills pieces one after the other with what is left to cut.
 func (s source) fillAll(pieces []cloth.Have, left []int, o order) laidOut {
 	out := laidOut{left: slices.Clone(left)}
-	var items []item
+	var items []fewest.Item
 	var wanted, of []int
 	for i, m := range s.members {
 		one := s.p.patches[m]
 		it := one.item(s.p, s.fabric)
 		first := s.first(i, left[i], o)
-		for _, part := range []struct{ n, worth int }{{first, firstCounts}, {left[i] - first, 1}} {
+		for _, part := range []struct{ n, worth int }{{first, fewest.FirstCounts}, {left[i] - first, 1}} {
 			if part.n > 0 {
-				it.worth = int64(part.worth)
+				it.Worth = int64(part.worth)
 				items, wanted, of = append(items, it), append(wanted, part.n), append(of, i)
 			}
 		}
@@ -453,7 +445,8 @@ func (s source) fillAll(pieces []cloth.Have, left []int, o order) laidOut {
 			if have.Along { // its end is squared up like any other's
 				wide -= s.p.t.Squaring
 			}
-			counts, rows, along := fill(wide, have.L, items, wanted, s.p.effort)
+			lost := s.p.lost(s.members)
+			counts, rows, along := fewest.Fill(wide-lost[0], have.L-lost[1], items, wanted, s.p.effort)
 			times := n
 			for k, c := range counts {
 				if c > 0 {
@@ -477,11 +470,11 @@ func (s source) fillAll(pieces []cloth.Have, left []int, o order) laidOut {
 					gives[k] = at
 				} else {
 					gives[k] = len(lay.Gives)
-					lay.Gives = append(lay.Gives, LayGive{one.act, items[k].w, items[k].h, c, one.motif})
+					lay.Gives = append(lay.Gives, LayGive{one.act, items[k].W, items[k].H, c, one.motif})
 				}
 			}
 			for _, r := range rows {
-				lay.Rows = append(lay.Rows, r.of(items, gives, along))
+				lay.Rows = append(lay.Rows, rowOf(r, items, gives, along))
 			}
 			slices.SortStableFunc(lay.Rows, func(a, b LayRow) int { return cmp.Compare(b.High, a.High) }) // widest first
 			n -= times
@@ -503,7 +496,7 @@ func (s source) first(i, left int, o order) int {
 		return 0
 	default:
 		one := s.p.patches[s.members[i]]
-		each := stock(s.usable, s.p.t).Most(int64(one.ways[one.way][1].CeilTo(s.p.t.Ruler.Mark)))
+		each := stock(s.usable-one.lost[0], s.p.t).Most(int64(one.ways[one.way][1].CeilTo(s.p.t.Ruler.Mark)))
 		if each == 0 {
 			return left
 		}
@@ -511,80 +504,22 @@ func (s source) first(i, left int, o order) int {
 	}
 }
 
-// item is a patch as it may lie in a piece: with its top along the cloth, or turned too.
-type item struct {
-	w, h  measure.Length
-	turns bool
-	worth int64 // for its size
-}
-
-func (one pooled) item(p *pools, f cloth.Fabric) item {
+// item is a patch as it may lie in a piece.
+func (one pooled) item(p *pools, f cloth.Fabric) fewest.Item {
 	way := one.ways[0]
-	it := item{w: way[1].CeilTo(p.t.Ruler.Mark), h: way[0].CeilTo(p.t.Ruler.Mark)}
+	it := fewest.Item{W: way[1].CeilTo(p.t.Ruler.Mark), H: way[0].CeilTo(p.t.Ruler.Mark)}
 	if one.against { // its strip runs along the cloth; from a piece it comes as it should lie
-		it.w, it.h = it.h, it.w
+		it.W, it.H = it.H, it.W
 	}
-	it.turns = !f.Directed() && !one.motif && it.w != it.h
+	it.Turns = !f.Directed() && !one.motif && it.W != it.H
 	return it
 }
 
-// fillings bounds how many rows are tried in one piece.
-const fillings = 300
-
-// fill finds how many of each item come out of one piece, cut in rows and each row across: as much of the piece as can
-// be found to be used, by those that come first before all others. No more of an item than is wanted.
-func fill(w, l measure.Length, items []item, wanted []int, e *fewest.Effort) (best []int, inRows []filled, along bool) {
-	best = make([]int, len(items))
-	most := int64(0)
-	for _, turned := range []bool{false, true} { // rows across the cloth, or along it
-		wide, high := w, l
-		if turned {
-			wide, high = l, w
-			if wide < 2*narrowest(items, wanted) {
-				break // one in each row: the same as one row of them
-			}
-		}
-		budget := fillings
-		var path []filled
-		var rows func(high measure.Length, left, have []int, worth int64)
-		rows = func(high measure.Length, left, have []int, worth int64) {
-			if worth > most {
-				most = worth
-				copy(best, have)
-				inRows, along = slices.Clone(path), turned
-			}
-			if budget--; budget <= 0 || e.Spent() {
-				return
-			}
-			e.Take(8 * len(items))
-			for _, h := range heights(items, left, high, turned) {
-				counts, gain := row(wide, h, items, left, turned, e)
-				if gain == 0 {
-					continue
-				}
-				nextLeft, nextHave := slices.Clone(left), slices.Clone(have)
-				for i, n := range counts {
-					nextLeft[i] -= n[0] + n[1]
-					nextHave[i] += n[0] + n[1]
-				}
-				path = append(path, counts)
-				rows(high-h, nextLeft, nextHave, worth+gain)
-				path = path[:len(path)-1]
-			}
-		}
-		rows(high, wanted, make([]int, len(items)), 0)
-	}
-	return best, inRows, along
-}
-
-// filled is a row: how many of each item lie in it, either way.
-type filled [][2]int
-
-// of tells a row by what the lay gives.
-func (r filled) of(items []item, gives []int, along bool) LayRow {
+// rowOf tells a row by what the lay gives.
+func rowOf(r fewest.Filled, items []fewest.Item, gives []int, along bool) LayRow {
 	var out LayRow
 	for i, n := range r {
-		ways, _ := items[i].lies(along)
+		ways, _ := items[i].Lies(along)
 		for k, way := range ways {
 			if n[k] == 0 {
 				continue
@@ -600,102 +535,4 @@ func (r filled) of(items []item, gives []int, along bool) LayRow {
 		}
 	}
 	return out
-}
-
-// narrowest is the least side of what is wanted.
-func narrowest(items []item, wanted []int) measure.Length {
-	least := measure.Longest
-	for i, it := range items {
-		if wanted[i] > 0 {
-			least = min(least, it.w, it.h)
-		}
-	}
-	return least
-}
-
-// lies is how an item can lie in rows: its width along the row and its height across it.
-func (it item) lies(turned bool) (ways [2][2]measure.Length, n int) {
-	ways = [2][2]measure.Length{{it.w, it.h}, {it.h, it.w}}
-	if turned {
-		ways[0], ways[1] = ways[1], ways[0]
-	}
-	if it.turns {
-		return ways, 2
-	}
-	return ways, 1
-}
-
-// heights lists how high a row can be, the highest first.
-func heights(items []item, left []int, most measure.Length, turned bool) (list []measure.Length) {
-	for i, it := range items {
-		ways, n := it.lies(turned)
-		for _, way := range ways[:n] {
-			if left[i] > 0 && way[1] <= most && !slices.Contains(list, way[1]) {
-				list = append(list, way[1])
-			}
-		}
-	}
-	slices.SortFunc(list, func(a, b measure.Length) int { return cmp.Compare(b, a) })
-	return list
-}
-
-// firstCounts is how much more what comes first is worth than its size.
-const firstCounts = 64
-
-// rowNodes bounds the search for one row.
-const rowNodes = 400
-
-// row fills one row of a height as full as can be, by what is used of it.
-func row(wide, high measure.Length, items []item, left []int, turned bool, e *fewest.Effort) (counts [][2]int,
-	worth int64,
-) {
-	counts = make([][2]int, len(items))
-	var wants []fewest.Want
-	var values []int64
-	var of, lies []int
-	for i, it := range items {
-		ways, n := it.lies(turned)
-		for k, way := range ways[:n] {
-			if left[i] > 0 && way[0] <= wide && way[1] <= high {
-				lies = append(lies, k)
-				wants = append(wants, fewest.Want{Width: int64(way[0]), Count: left[i]})
-				values = append(values, int64(way[0]/64)*int64(way[1]/64)*it.worth)
-				of = append(of, i)
-			}
-		}
-	}
-	// What is worth most for its width first; a bound on what the rest of the row could still be worth ends a branch.
-	order := make([]int, len(wants))
-	for k := range order {
-		order[k] = k
-	}
-	slices.SortStableFunc(order, func(a, b int) int {
-		return cmp.Compare(values[b]*wants[a].Width,
-			values[a]*wants[b].Width)
-	})
-	budget := rowNodes
-	now := make([][2]int, len(items))
-	var search func(at int, room, gain int64)
-	search = func(at int, room, gain int64) {
-		if gain > worth {
-			worth = gain
-			copy(counts, now)
-		}
-		if budget--; at == len(order) || budget <= 0 {
-			return
-		}
-		k := order[at]
-		if gain+room*values[k]/wants[k].Width <= worth {
-			return
-		}
-		have := &now[of[k]]
-		for n := min(int(room/wants[k].Width), wants[k].Count-have[0]-have[1]); n >= 0; n-- {
-			have[lies[k]] += n
-			search(at+1, room-int64(n)*wants[k].Width, gain+int64(n)*values[k])
-			have[lies[k]] -= n
-		}
-	}
-	search(0, int64(wide), 0)
-	e.Take(8*len(items) + rowNodes - budget)
-	return counts, worth
 }

@@ -56,7 +56,7 @@ func holds(t *testing.T, name string, w *work.Work) {
 		}
 		for _, s := range f.Strips {
 			sum := 0
-			for _, n := range s.PerPrint(f.Prints) {
+			for _, n := range s.Of {
 				sum += n
 			}
 			if sum != s.Count-s.Ready {

@@ -14,8 +14,17 @@ func (t *teller) cut(part work.MatPart, l work.MatLine, says string) {
 	switch l.Kind {
 	case work.Enough:
 		f := part.Fabric
-		line.Do, line.Times, line.Fabric, line.Wide, line.Long = Cloth, f.Prints, f.Fabric.ID, inches(f.Usable),
-			inches(f.Rest)
+		line.Do, line.Times, line.Fabric, line.Wide, line.Long = Cloth, 1, f.Fabric.ID, inches(f.Usable), inches(f.Rest)
+		if f.Prints > 1 {
+			line.Longs = make([]float64, f.Prints)
+		}
+		for _, one := range f.Bought {
+			for _, k := range one.Prints {
+				if f.Prints > 1 {
+					line.Longs[k] = inches(one.Rest)
+				}
+			}
+		}
 	case work.FromCloth:
 		line.Do, line.Times, line.Fabric, line.Wide, line.Long, line.Left = Shelf, 1, part.Fabric.Fabric.ID,
 			inches(l.Use.Have.W), inches(l.Use.Have.L), inches(l.Use.Left)
@@ -35,8 +44,14 @@ func (t *teller) cut(part work.MatPart, l work.MatLine, says string) {
 		if to, trims := t.Work.TrimsStrips(*l.Strip); trims {
 			line.To = inches(to)
 		}
-		if n := part.Fabric.Prints; n > 1 && l.Kind == work.Strips {
-			line.Prints = l.Strip.PerPrint(n)
+		if l.Strip.Least > 0 {
+			line.Long = min(line.Long, inches(l.Strip.Least))
+		}
+		if l.Kind == work.Strips {
+			line.Lost = inches(l.Strip.Lost)
+		}
+		if part.Fabric.Prints > 1 && l.Kind == work.Strips {
+			line.Prints = l.Strip.Of
 		}
 	case work.AcrossIt:
 		line.Do, line.Of = CutAcross, t.from(l)

@@ -75,7 +75,9 @@ type Instruction struct {
 	Fabric string      `json:"fabric,omitempty" doc:"Of cloth, strips and pieces"`
 	Wide   float64     `json:"wide,omitempty" doc:"Of cloth, strips and pieces, in inches; of an edge what is cut off"`
 	Left   float64     `json:"left,omitempty" doc:"Of a length on the shelf: how much is left of it"`
-	Prints []int       `json:"prints,omitempty" doc:"Of an assortment: how many strips from each of its prints, the most first"`
+	Prints []int       `json:"prints,omitempty" doc:"Of an assortment: how many strips from each of its prints; those beyond come from lengths on the shelf"`
+	Lost   float64     `json:"lost,omitempty" doc:"What is left before the first of strips that are rows of motifs, and again wherever the edge is cleaned between two"`
+	Longs  []float64   `json:"longs,omitempty" doc:"Of an assortment: how long the cloth of each of its prints is"`
 	End    bool        `json:"end,omitempty" doc:"The pieces are ends of what was cut before, and come from no shelf"`
 	Every  int         `json:"every,omitempty" doc:"After so many strips the edge is cleaned again, and takes as much"`
 	Long   float64     `json:"long,omitempty" doc:"Of strips, of pieces, and of each length that is cut of strips sewn end to end; none where each is cut as long as the edge it is sewn to"`

@@ -6,6 +6,7 @@ import (
 	"slices"
 
 	"vicis/core/cloth"
+	"vicis/core/cutting"
 	"vicis/core/measure"
 )
 
@@ -21,6 +22,8 @@ type Remnant struct {
 	Size   string          `json:"size" doc:"As the ruler reads"`
 	Fits   string          `json:"fits" doc:"What of this quilt it could be"`
 
+	Lies bool `json:"lies" doc:"It lies on the shelf as it was: nothing of it is cut"`
+
 	sewn bool // an end of a strip set, as wide as the set is high
 }
 
@@ -30,78 +33,144 @@ type TakenShown struct {
 	Count  int    `json:"count"`
 }
 
-// worthKeeping is the least side of a remnant (judgement).
-const worthKeeping = 3 * measure.Inch / 2
+// The least side of a remnant that is worth keeping (judgement): of an end, and of what a piece on the shelf leaves.
+const (
+	worthKeeping   = 3 * measure.Inch / 2
+	worthOfAPiece  = measure.Inch
+	mostOfLeftLays = 500 // ways of cutting pieces whose rests are told
+)
+
+// remnants gathers what is left.
+type remnants struct {
+	LeftOver
+	list []Remnant
+	seen map[string]int
+}
 
 // Remnants lists what is left once all is cut.
 func (b LeftOver) Remnants() []Remnant {
-	list := []Remnant{}
-	seen := map[string]int{}
-	add := func(name, colour string, kind cloth.Kind, w, l measure.Length, n int, fits string) {
-		if w < worthKeeping || l < worthKeeping {
-			return
-		}
-		key := fmt.Sprintf("%s-%d-%d", kind, int64(w), int64(l))
-		if colour != "" {
-			key = colour[1:] + "-" + key
-		}
-		if i, known := seen[name+key]; known {
-			list[i].Count += n
-			return
-		}
-		seen[name+key] = len(list)
-		list = append(list, Remnant{
-			Key: fmt.Sprintf("%d-%s", len(list)+1, key), Name: name, Colour: colour, Kind: kind,
-			Width: measure.Write(w), Length: measure.Write(l), Count: n,
-			Size: b.Say(w) + " × " + b.Say(l), Fits: fits,
-		})
-	}
+	r := remnants{LeftOver: b, list: []Remnant{}, seen: map[string]int{}}
 	for _, f := range b.Cut.Fabrics {
-		name, colour := f.Fabric.Name, f.Fabric.Colour
-		used := slices.Clone(f.Ends)
-		for _, s := range f.Strips {
-			if s.Patches != nil {
-				for _, p := range s.Patches.Layups.Patterns {
-					rest := b.Rest(*s.Patches, p)
-					n := p.Times
-					for k, one := range used {
-						if one.End == s.ID && one.Have.W == rest {
-							taken := min(n, one.Pieces)
-							n -= taken
-							used[k].Pieces -= taken
-						}
-					}
-					if n > 0 {
-						add(name, colour, cloth.Pieces, s.Cut, rest, n, b.fits(f.Fabric, s.Cut, rest))
-					}
-				}
-			}
-		}
+		r.ofStrips(f)
+		r.ofPieces(f)
 		for _, u := range f.Uses {
-			add(name, colour, cloth.Yardage, u.Have.W, u.Left, 1, "")
+			r.add(cloths(f, 1), u.Have.W, u.Left, worthKeeping)
 		}
-		add(name, colour, cloth.Yardage, f.Usable, b.Buying.Leaves(f.Buy)-f.Rest, f.Prints, "")
+		for _, one := range f.Bought {
+			r.add(cloths(f, len(one.Prints)), f.Usable, b.Buying.Leaves(one.Buy)-one.Rest, worthKeeping)
+		}
 	}
 	for _, a := range b.Cut.Sets {
 		set := b.Unit(a.Set)
 		_, high := set.Piece.Size()
 		f, _ := b.Shelf.Fabric(set.Acts[0].Strips[0].Role)
+		last := a.Cuts[len(a.Cuts)-1]
 		for _, p := range a.Layups.Patterns {
 			rest, fits := b.Rest(a, p), ""
-			if n := rest / a.Cuts[len(a.Cuts)-1].Cut; n > 0 {
-				fits = fmt.Sprintf("%d more of %s", n, b.NameOf(a.Cuts[len(a.Cuts)-1].ID))
+			if n := rest / last.Cut; n > 0 {
+				fits = fmt.Sprintf("%d more of %s", n, b.NameOf(last.ID))
 			}
-			add("End of "+set.Unit.Name, f.Colour, cloth.Pieces, high, rest, p.Times, fits)
-			for i := range list {
-				list[i].sewn = list[i].sewn || list[i].Name == "End of "+set.Unit.Name
-			}
+			r.add(Remnant{
+				Name: "End of " + set.Unit.Name, Colour: f.Colour, Kind: cloth.Pieces, Count: p.Times, Fits: fits, sewn: true,
+			}, high, rest, worthKeeping)
 		}
 	}
-	return list
+	return r.list
 }
 
-// fits names something of the same fabric that still comes out of a remnant.
-func (b LeftOver) fits(fabric cloth.Fabric, along, across measure.Length) string {
+// add puts what is left to what there is of the same size.
+func (r *remnants) add(one Remnant, w, l, worth measure.Length) {
+	if w < worth || l < worth || one.Count < 1 {
+		return
+	}
+	key := fmt.Sprintf("%s-%d-%d", one.Kind, int64(w), int64(l))
+	if one.Colour != "" {
+		key = one.Colour[1:] + "-" + key
+	}
+	known := fmt.Sprint(one.Name, key, one.Lies)
+	if i, is := r.seen[known]; is {
+		r.list[i].Count += one.Count
+		return
+	}
+	r.seen[known] = len(r.list)
+	one.Key = fmt.Sprintf("%d-%s", len(r.list)+1, key)
+	one.Width, one.Length, one.Size = measure.Write(w), measure.Write(l), r.Say(w)+" × "+r.Say(l)
+	r.list = append(r.list, one)
+}
+
+// ofStrips is the ends of strips that patches are cut from.
+func (r *remnants) ofStrips(f cutting.FabricPlan) {
+	used := slices.Clone(f.Ends)
+	for _, s := range f.Strips {
+		if s.Patches == nil {
+			continue
+		}
+		for _, p := range s.Patches.Layups.Patterns {
+			rest := r.Rest(*s.Patches, p)
+			n := p.Times
+			for k, one := range used {
+				if one.End == s.ID && one.Have.W == rest {
+					taken := min(n, one.Pieces)
+					n -= taken
+					used[k].Pieces -= taken
+				}
+			}
+			r.add(r.piece(f, n, s.Cut, rest, true), s.Cut, rest, worthKeeping)
+		}
+	}
+}
+
+// ofPieces is what pieces on the shelf leave that patches are cut from, and those of them that nothing is cut from.
+func (r *remnants) ofPieces(f cutting.FabricPlan) {
+	for _, lay := range f.Lays[:min(mostOfLeftLays, len(f.Lays))] {
+		long, deep := lay.Have.W, lay.Have.L
+		if lay.Along {
+			long, deep = deep, long
+		}
+		left := func(n int, wide, high measure.Length) {
+			if lay.Along {
+				wide, high = high, wide
+			}
+			r.add(r.piece(f, n*lay.Times, high, wide, false), high, wide, worthOfAPiece)
+		}
+		for _, row := range lay.Rows {
+			deep -= row.High
+			rest := long
+			for _, c := range row.Cuts {
+				rest -= measure.Length(c.N) * c.Wide
+				left(c.N, c.Wide, row.High-c.High)
+			}
+			if lay.Have.Along { // its end is squared up
+				rest -= r.Table.Squaring
+			}
+			left(1, rest, row.High)
+		}
+		left(1, long, deep)
+	}
+	for _, u := range f.Unused {
+		if !u.Have.Kind.Sort().ByLength {
+			one := r.piece(f, u.Count, u.Have.L, u.Have.W, false)
+			one.Lies = true
+			r.add(one, u.Have.W, u.Have.L, worthOfAPiece)
+		}
+	}
+}
+
+// piece is so many of one size, its top along the cloth, and what they are large enough for.
+func (r *remnants) piece(f cutting.FabricPlan, n int, along, across measure.Length, inRows bool) Remnant {
+	one := cloths(f, n)
+	one.Kind, one.Fits = cloth.Pieces, r.fits(f.Fabric, along, across, inRows)
+	return one
+}
+
+// cloths is so many lengths of a fabric.
+func cloths(f cutting.FabricPlan, n int) Remnant {
+	return Remnant{Name: f.Fabric.Name, Colour: f.Fabric.Colour, Kind: cloth.Yardage, Count: n}
+}
+
+// fits names something of the same fabric that still comes out of a remnant. Its motifs are where they are: as many can
+// be had as lie far enough from both ends, wherever the first of them is.
+func (b LeftOver) fits(fabric cloth.Fabric, along, across measure.Length, inRows bool) string {
 	for _, m := range b.Units {
 		for _, act := range m.Acts {
 			if act.Patch == nil || b.Fabric(act.Patch.Role) != fabric.ID {
@@ -109,7 +178,12 @@ func (b LeftOver) fits(fabric cloth.Fabric, along, across measure.Length) string
 			}
 			x, y := act.Patch.W.CeilTo(b.Table.Ruler.Mark), act.Patch.H.CeilTo(b.Table.Ruler.Mark)
 			n := along / y * (across / x) // its top along the cloth, as it was cut
-			if !fabric.Directed() && fabric.Print != cloth.Motif {
+			if wide, high, motifs := b.Shelf.Motifs(fabric.ID); motifs {
+				n = cutting.Motifs(across, x, wide) * cutting.Motifs(along, y, high)
+				if row := measure.CeilDiv(y, high) * high; inRows { // its rows were cut round their motifs
+					n = cutting.Motifs(across, x, wide) * (along / row)
+				}
+			} else if !fabric.Directed() {
 				n = max(n, along/x*(across/y))
 			}
 			if n > 0 {

@@ -447,7 +447,7 @@ func (b AtMachine) sharedOut(step naming.Step) bool {
 	for _, f := range b.Cut.Fabrics {
 		for _, s := range f.Strips {
 			if s.ID == step {
-				return f.Prints > 1
+				return s.Patches != nil && s.Patches.Prints > 1
 			}
 		}
 	}

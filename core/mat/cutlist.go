@@ -214,57 +214,117 @@ func (b AtMat) CutList() []FabricCut {
 	for _, f := range b.Cut.Fabrics {
 		c := FabricCut{
 			Fabric: f.Fabric.ID, Name: f.Fabric.Name, Colour: f.Fabric.Colour, Usable: b.Table.Ruler.Read(f.Usable),
-			Length: b.Table.Ruler.Read(f.Length), Prints: f.Prints, Buy: "nothing", Strips: []StripCut{},
+			Length: b.Table.Ruler.Read(f.Length), Prints: f.Prints, Buy: b.Buys(f), Strips: []StripCut{},
 			Shelf: b.FromShelf(f),
 		}
-		if f.Buy > 0 {
-			c.Buy = b.Shop().Cloth(f.Buy) + Each(f)
-		}
-		var terms []string
 		for _, s := range f.Strips {
-			terms = append(terms, fmt.Sprintf("%d × %s", s.Each(f.Prints), b.Say(s.Cut)))
 			c.Strips = append(c.Strips, b.stripCut(s))
 		}
-		c.Working = b.yardage(f, terms, c.Buy)
+		c.Working = b.yardage(f, c.Buy)
 		list = append(list, c)
 	}
 	return list
 }
 
-// Each says that something holds for every print of an assortment.
-func Each(f cutting.FabricPlan) string {
-	if f.Prints == 1 {
-		return ""
-	}
-	return fmt.Sprintf(" of each of %d prints", f.Prints)
+// Buys says what is bought of a fabric, of an assortment of how many of its prints, or of which.
+func (b AtMat) Buys(f cutting.FabricPlan) string {
+	return byPrint(f, func(one cutting.Bought) string { return b.Shop().Cloth(one.Buy) })
 }
 
+// byPrint says of which prints there is so much; those of which as much is said are told together.
+func byPrint(f cutting.FabricPlan, of func(cutting.Bought) string) string {
+	var much []string
+	prints := map[string][]int{}
+	for _, one := range f.Bought {
+		says := of(one)
+		if prints[says] == nil {
+			much = append(much, says)
+		}
+		prints[says] = append(prints[says], one.Prints...)
+	}
+	for i, says := range much {
+		if f.Prints > 1 {
+			much[i] = says + " of " + printsOf(f, prints[says])
+		}
+	}
+	if len(much) == 0 {
+		return "nothing"
+	}
+	return words.Listed(much)
+}
+
+// mostNamed is how many prints are named, and not counted.
+const mostNamed = 4
+
+// printsOf names some of the prints of an assortment, or says how many they are.
+func printsOf(f cutting.FabricPlan, prints []int) string {
+	n := len(prints)
+	switch {
+	case f.Dealt && n <= mostNamed && n < f.Prints:
+		var names []string
+		list := f.Fabric.Swatches()
+		for _, k := range slices.Sorted(slices.Values(prints)) {
+			names = append(names, list[k].Name)
+		}
+		each := map[bool]string{true: "each of "}[n > 1]
+		return each + words.Listed(names)
+	case n == 1 && f.Few:
+		return "any one print"
+	case n == 1:
+		return "one print"
+	case f.Few && n < f.Prints:
+		return fmt.Sprintf("each of any %d prints", n)
+	}
+	return fmt.Sprintf("each of %d prints", n)
+}
+
+// mostSummed is of how many lots of prints, each of which takes as much, the sum is told.
+const mostSummed = 4
+
 // yardage is the sum behind what is bought of one fabric.
-func (b AtMat) yardage(f cutting.FabricPlan, terms []string, buy string) words.Working {
-	if len(f.Uses) > 0 || len(f.Strips) == 0 {
+func (b AtMat) yardage(f cutting.FabricPlan, buy string) words.Working {
+	if len(f.Uses) > 0 || len(f.Bought) == 0 {
 		return words.Working{
-			Sums: append(b.FromShelf(f),
-				fmt.Sprintf("%s is cut from cloth that is bought", b.Say(f.Rest))),
+			Sums:  append(b.FromShelf(f), fmt.Sprintf("%s is cut from cloth that is bought", b.rests(f))),
 			Rules: rules.By(rules.ShelfFirst),
 		}
 	}
-	w := words.Working{
-		Sums: []string{fmt.Sprintf("%s + %s to square up = %s", strings.Join(terms, " + "),
-			b.Say(b.Table.Squaring*measure.Length(1+f.Again)), b.Say(f.Length))},
-		Rules: rules.By(rules.Yardage),
-	}
+	w := words.Working{Rules: rules.By(rules.Yardage)}
 	switch {
-	case f.Prints > 1 && b.Dealt.Any():
+	case f.Dealt:
 		w.Rules = append(w.Rules, rules.Of(rules.PrintsDealt, fmt.Sprintf("There are %d.", f.Prints)))
+	case f.Few:
+		w.Rules = append(w.Rules, rules.By(rules.TopUp)...)
 	case f.Prints > 1:
 		w.Rules = append(w.Rules, rules.Of(rules.PrintsShare, fmt.Sprintf("There are %d.", f.Prints)))
 	}
-	if n := b.Buying.Shrinks; n > 0 {
-		w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %d in a hundred that washing leaves = %s", b.Say(f.Length), 100-n,
-			b.Shop().Print(b.Buying.Washed(f.Length))))
-	} else {
+	shrinks := b.Buying.Shrinks > 0
+	if !shrinks {
 		w.Rules = append(w.Rules, rules.Of(rules.Shrinkage, "It is not in this sum: say how much the cloth shrinks if you "+
 			"wash it first."))
+	}
+	for _, one := range f.Bought[:min(mostSummed, len(f.Bought))] {
+		var terms []string
+		n := 0
+		for _, s := range f.Strips {
+			if k := s.Of[one.Prints[0]]; k > 0 {
+				n += k
+				terms = append(terms, fmt.Sprintf("%d × %s", k, b.Say(s.Cut)))
+			}
+		}
+		of := ""
+		if f.Prints > 1 {
+			of = " of " + printsOf(f, one.Prints)
+		}
+		w.Sums = append(w.Sums, fmt.Sprintf("%s + %s to square up = %s%s", strings.Join(terms, " + "),
+			b.Say(b.Table.Squaring*measure.Length(b.Table.Cleanings(n))), b.Say(one.Rest), of))
+		if shrinks {
+			w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %d in a hundred that washing leaves = %s", b.Say(one.Rest),
+				100-b.Buying.Shrinks, b.Shop().Print(b.Buying.Washed(one.Rest))))
+		}
+	}
+	if n := len(f.Bought) - mostSummed; n > 0 {
+		w.Sums = append(w.Sums, fmt.Sprintf("and so on for %s that take less", words.Plural(n, "other lot")))
 	}
 	if b.Buying.Margin > 0 {
 		w.Sums = append(w.Sums, fmt.Sprintf("%s more, to be safe", b.Say(b.Buying.Margin)))
@@ -278,9 +338,9 @@ func Evenly(f cutting.FabricPlan, s cutting.StripPlan) string {
 	if f.Prints == 1 {
 		return ""
 	}
-	var words []string
-	each := s.PerPrint(f.Prints)
-	for i := 0; i < len(each) && each[i] > 0; {
+	var list []string
+	each := s.Shared()
+	for i := 0; i < len(each); {
 		n := i
 		for i < len(each) && each[i] == each[n] {
 			i++
@@ -290,15 +350,18 @@ func Evenly(f cutting.FabricPlan, s cutting.StripPlan) string {
 			return fmt.Sprintf(", %d from each of its %d prints", each[n], f.Prints)
 		case 1:
 			one := "one"
-			if len(words) > 0 {
+			if len(list) > 0 {
 				one = "another"
 			}
-			words = append(words, fmt.Sprintf("%d from %s", each[n], one))
+			list = append(list, fmt.Sprintf("%d from %s", each[n], one))
 		default:
-			words = append(words, fmt.Sprintf("%d from each of %d", each[n], i-n))
+			list = append(list, fmt.Sprintf("%d from each of %d", each[n], i-n))
 		}
 	}
-	return fmt.Sprintf(", %s of its %d prints", strings.Join(words, " and "), f.Prints)
+	if len(list) == 0 {
+		return ""
+	}
+	return fmt.Sprintf(", %s of its %d prints", strings.Join(list, " and "), f.Prints)
 }
 
 func (b AtMat) stripCut(s cutting.StripPlan) StripCut {

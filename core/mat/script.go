@@ -110,14 +110,13 @@ func (b AtMat) onTheMat(f cutting.FabricPlan, l work.MatLine) string {
 	case work.Enough:
 		if len(f.Uses) > 0 {
 			return fmt.Sprintf("Before you clean an edge: of what is bought there must be %s, at least %s wide between the "+
-				"selvedges.", b.Say(f.Rest), b.Say(f.Usable))
+				"selvedges.", b.rests(f), b.Say(f.Usable))
 		}
 		if wide := b.narrow(f); wide > 0 {
-			return fmt.Sprintf("Before you clean an edge: there must be %s%s, at least %s wide.", b.Say(f.Rest), orIt(Each(f)),
-				b.Say(wide))
+			return fmt.Sprintf("Before you clean an edge: there must be %s, at least %s wide.", b.rests(f), b.Say(wide))
 		}
-		return fmt.Sprintf("Before you clean an edge: there must be %s%s, at least %s wide between the selvedges.",
-			b.Say(f.Rest), orIt(Each(f)), b.Say(f.Usable))
+		return fmt.Sprintf("Before you clean an edge: there must be %s, at least %s wide between the selvedges.",
+			b.rests(f), b.Say(f.Usable))
 	case work.Clean:
 		return fmt.Sprintf("Clean the %s edge; %s is allowed for it.", b.clean(), b.Say(b.Table.Squaring))
 	case work.Ready:
@@ -127,6 +126,10 @@ func (b AtMat) onTheMat(f cutting.FabricPlan, l work.MatLine) string {
 		says := fmt.Sprintf("Cut %s %s wide%s%s.", words.Plural(l.Times, "strip"), b.Say(s.Cut), b.LongEnough(*s),
 			Evenly(f, *s))
 		says += b.trimmedStrips(*s)
+		if s.Lost > 0 {
+			says += fmt.Sprintf(" Each is a row of motifs, whole patches high: up to %s is left before the first of them.",
+				b.Say(s.Lost))
+		}
 		if s.Lengths {
 			says = fmt.Sprintf("Cut %s of %s for the backing.", words.Plural(s.Count, "length"), b.Say(s.Cut))
 		}
@@ -180,11 +183,12 @@ func (b AtMat) clean() string {
 	return "left"
 }
 
-func orIt(each string) string {
-	if each == "" {
-		return " of it"
+// rests says how much there must be of a fabric.
+func (b AtMat) rests(f cutting.FabricPlan) string {
+	if f.Prints == 1 && len(f.Uses) == 0 {
+		return b.Say(f.Rest) + " of it"
 	}
-	return each
+	return byPrint(f, func(one cutting.Bought) string { return b.Say(one.Rest) })
 }
 
 // acrossLine says what is cut across strips or sets, by one way of cutting them.
@@ -220,7 +224,8 @@ func (b AtMat) acrossLine(line *ScriptLine, of work.MatLine) {
 	line.Says += b.trimmed(cut...)
 	line.For = strings.Join(piles, ", ")
 	if c := a.Cuts[0]; c.Motif {
-		line.Says += b.roundMotif(c.ID)
+		line.Says += fmt.Sprintf(" Begin where the first motif lies in the middle of a patch, up to %s from the squared "+
+			"end.%s", b.Say(a.Lost), b.roundMotif(c.ID))
 	}
 	if b.Held(a.Cuts[0].ID) {
 		line.Held = "Held back: cut it once a pieced block has been measured."

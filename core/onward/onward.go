@@ -14,6 +14,7 @@ import (
 	"vicis/core/drawn"
 	"vicis/core/gauge"
 	"vicis/core/making"
+	"vicis/core/mat"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/problem"
@@ -567,12 +568,13 @@ func (q onward) follows(then *work.Work) []Follow {
 
 // clothFollows lists strips, cloth, and what lies behind and round the quilt.
 func (q onward) clothFollows(then *work.Work, add func(what, was, is string)) {
-	strips := func(w *work.Work, fabric string) (n int, buy measure.Length) {
+	strips := func(w *work.Work, fabric string) (n int, buy string) {
+		buy = "nothing"
 		for _, f := range w.Cut.Fabrics {
 			if f.Fabric.ID != fabric {
 				continue
 			}
-			buy = f.Buy
+			buy = mat.Of(w).Buys(f)
 			for _, s := range f.Strips {
 				n += s.Count
 			}
@@ -583,7 +585,7 @@ func (q onward) clothFollows(then *work.Work, add func(what, was, is string)) {
 		n, buy := strips(q.Work, f.ID)
 		m, bought := strips(then, f.ID)
 		add("Strips of "+f.Name, fmt.Sprint(n), fmt.Sprint(m))
-		add("To buy of "+f.Name, q.Shop().Cloth(buy), q.Shop().Cloth(bought))
+		add("To buy of "+f.Name, buy, bought)
 	}
 	if a, b := q.Layout.Back, then.Layout.Back; a != nil && b != nil {
 		add("Backing", words.By(q.Table.Ruler, a.W, a.H), words.By(q.Table.Ruler, b.W, b.H))

@@ -264,7 +264,7 @@ func (b Prints) cutOf(out *DealShown, at []int) {
 			continue
 		}
 		for _, s := range f.Strips {
-			for print, n := range s.Of {
+			for print, n := range s.Dealt {
 				if n > 0 {
 					add(first+print, s.ID, b.setNames(s), "strip of "+b.Say(s.Cut), n)
 				}

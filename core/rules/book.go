@@ -28,6 +28,7 @@ const (
 	ShelfFirst    ID = "shelf-first"
 	PrintsShare   ID = "prints-share"
 	PrintsDealt   ID = "prints-dealt"
+	TopUp         ID = "top-up"
 	Shrinkage     ID = "shrinkage"
 	Diagonal      ID = "joined-on-the-diagonal"
 	BackLengths   ID = "lengths-of-a-back"
@@ -213,9 +214,13 @@ var book = []Rule{
 		[]Check{{"cutting", "TestAnAssortmentGivesEvenShares", hand}, {"cutting", "TestEvenSharesOfAnAssortment", hand}},
 	},
 	{
-		PrintsDealt, Cloth, "", "Of every print as much is bought as the one takes that most is cut of.", Judgement,
-		"one length for all prints of a fabric",
+		PrintsDealt, Cloth, "", "Of every print as much is bought as is cut of it.", Judgement, "each by itself",
 		[]Check{{"dealt", "TestDealByPencil", hand}},
+	},
+	{
+		TopUp, Cloth, "⌈missing ÷ from one strip⌉", "What is missing of an assortment of which some lies there is cut "+
+			"from as few strips as can be, each of another print.", Judgement, "unless you say of how many",
+		[]Check{{"cutting", "TestWhatIsMissingIsToppedUp", hand}},
 	},
 	{
 		Shrinkage, Cloth, "length ÷ (1 − shrinkage)", "Cloth that is washed first is bought longer by what it shrinks.",

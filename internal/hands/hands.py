@@ -290,6 +290,7 @@ class Table:
         self.lined = set()  # piles that have a line on the back
         self.way = None  # what is under way
         self.bound = 0  # how much of the binding is left
+        self.strips = {}  # how many were cut of each print
         self.lengths, self.edges, self.ends = {}, {}, []  # cloth that is left of each fabric, its edge, and ends of strips
         self.shelves = []  # lengths of cloth that lie on the shelf
         self.last, self.topped = None, False  # the quilt, as far as it is put together
@@ -341,44 +342,59 @@ class Table:
         """Told in words alone: nothing is done."""
 
     def cloth(self, line):
-        self.lengths[line["fabric"]] = line["long"]
+        self.lengths[line["fabric"]] = list(line.get("longs") or [line["long"]])
 
     def shelf(self, line):
         """A length of cloth on the shelf: how much of it is left, which strips it still gives, and how many it gave."""
         self.shelves.append([line["fabric"], line["long"], {c["wide"]: c["n"] for c in line["cuts"]}, 0, line.get("left", 0)])
 
     def clean(self, line):
-        self.edges[line["fabric"]] = [line.get("wide", 0), line.get("every", 0), 0]
+        self.edges[line["fabric"]] = [line.get("wide", 0), line.get("every", 0)]
 
     def take_(self, line):
         self.put(line["step"], line["times"], self.new(line["fabric"], line["long"], line.get("to", line["wide"])))
 
     def cut_strips(self, line):
-        fabric, wide = line["fabric"], line["wide"]
-        if line.get("prints") and (sum(line["prints"]) != line["times"] or sorted(line["prints"], reverse=True) != line["prints"]):
-            raise Misread(f"{line['times']} strips are not {line['prints']}")
-        for _ in range(line["prints"][0] if line.get("prints") else line["times"]):
-            for one in self.shelves:
+        fabric, wide, lost = line["fabric"], line["wide"], line.get("lost", 0)
+        begun = set()  # what some of them were cut of already
+        prints = line.get("prints") or [line["times"]]
+
+        def takes(source, n):
+            first, source = source not in begun, begun.add(source)
+            every = self.edges[fabric][1]
+            return wide + self.cleaned(fabric, n) + (lost if first or n == 0 or every and n % every == 0 else 0)
+
+        def off(k):
+            """A strip is cut off the cloth of a print."""
+            if fabric not in self.lengths:
+                raise Misread(f"there is no {fabric} to cut")
+            cut = self.strips.setdefault(fabric, [0] * len(self.lengths[fabric]))
+            self.lengths[fabric][k] -= takes(k, cut[k])
+            cut[k] += 1
+            if self.lengths[fabric][k] < -HAIR:
+                raise Misread(f"{fabric} is too short")
+
+        for _ in range(line["times"] - (sum(prints) if line.get("prints") else 0)):
+            for i, one in enumerate(self.shelves):
                 if one[0] == fabric and one[2].get(wide, 0) > 0:
-                    one[1] -= wide + self.cleaned(fabric, one[3])
+                    one[1] -= takes(("shelf", i), one[3])
                     one[2][wide] -= 1
                     one[3] += 1
                     if one[1] < -HAIR:
                         raise Misread(f"a length of {fabric} on the shelf is too short")
                     break
             else:
-                if fabric not in self.lengths:
-                    raise Misread(f"there is no {fabric} to cut")
-                edge = self.edges[fabric]
-                self.lengths[fabric] -= wide + self.cleaned(fabric, edge[2])
-                edge[2] += 1
-                if self.lengths[fabric] < -HAIR:
-                    raise Misread(f"{fabric} is too short")
+                if line.get("prints"):
+                    raise Misread(f"{line['times']} strips are not {prints}, and no length on the shelf gives more")
+                off(0)
+        for k, n in enumerate(line.get("prints") or []):
+            for _ in range(n):
+                off(k)
         self.put(line["step"], line["times"], self.new(line["fabric"], line["long"], line.get("to", wide)))
 
     def cleaned(self, fabric, n):
         """What comes off an edge before a strip, once n are cut."""
-        wide, every, _ = self.edges[fabric]
+        wide, every = self.edges[fabric]
         return wide if n == 0 or every and n % every == 0 else 0
 
     def cut_across(self, line):
@@ -472,7 +488,7 @@ class Table:
     def left(self):
         """What is left of cloth there must be, and, of lengths on the shelf, beyond what is told to be left."""
         told = {f"{f} on the shelf, {i + 1}": long - left if not any(strips.values()) else 99 for i, (f, long, strips, _, left) in enumerate(self.shelves)}
-        return {**self.lengths, **told}
+        return {**{f"{f}, {k + 1}": long for f, of in self.lengths.items() for k, long in enumerate(of)}, **told}
 
     def middle(self, step):
         """The middle of the quilt, before its borders, may have come out otherwise than planned."""

@@ -1430,6 +1430,11 @@ export interface components {
              * @description Of an assortment that is not listed: how many prints it is, each cut for an even share
              */
             prints?: number;
+            /**
+             * Format: int64
+             * @description Of an assortment of which some lies on the shelf: of how many prints what is missing is bought; as few strips as can be, each of another print, when left out
+             */
+            topUp?: number;
             /** @description Usable width without selvedges, where it differs from the project's */
             usable?: string;
         };
@@ -2613,6 +2618,8 @@ export interface components {
             /** @enum {string} */
             kind: "yardage" | "strips" | "pieces";
             length: string;
+            /** @description It lies on the shelf as it was: nothing of it is cut */
+            lies: boolean;
             name: string;
             /** @description As the ruler reads */
             size: string;
@@ -2627,6 +2634,11 @@ export interface components {
             across: string;
             /** @description And along its selvedge */
             along: string;
+            /**
+             * @description Whether the motifs have a top, or run one way; left out where they look the same however they lie
+             * @enum {string}
+             */
+            lies?: "one way" | "two way";
         };
         Resized: {
             document: components["schemas"]["Document"];
@@ -3300,6 +3312,8 @@ export interface components {
             /** @enum {string} */
             kind: "yardage" | "strips" | "pieces";
             length: string;
+            /** @description Of an assortment: which of its prints all of it is; several of them where nothing is said */
+            print?: string;
             width: string;
         };
         SupplyThere: {
