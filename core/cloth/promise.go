@@ -21,7 +21,7 @@ func Promised(id string, quilts []Promise) []Promise {
 	list := []Promise{}
 	for _, q := range quilts {
 		for _, s := range q.Supplies {
-			if s.ID == id && !s.Cut {
+			if s.ID == id && !s.Cut && !s.InHand {
 				list = append(list, Promise{Quilt: q.Quilt, Name: q.Name, Count: s.Count})
 			}
 		}
@@ -34,7 +34,7 @@ func Promised(id string, quilts []Promise) []Promise {
 func Keep(mine []Supply, shelf []Holding, others []Promise, problems *problem.List) {
 	for i, s := range mine {
 		for _, h := range shelf {
-			if h.ID != s.ID || s.Cut {
+			if h.ID != s.ID || s.Cut || s.InHand {
 				continue
 			}
 			free := h.Count

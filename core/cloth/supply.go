@@ -73,6 +73,7 @@ type Supply struct {
 	Width  measure.Written `json:"width"`
 	Length measure.Written `json:"length"`
 	Count  int             `json:"count" minimum:"1" maximum:"1000"`
+	InHand bool            `json:"inHand,omitempty" doc:"It has no place on the shelf that all quilts share"`
 	Print  string          `json:"print,omitempty" doc:"Of an assortment: which of its prints all of it is; several of them where nothing is said"`
 	Cut    bool            `json:"cut,omitempty" doc:"It has been cut and no longer lies on the shelf"`
 }
@@ -215,6 +216,18 @@ func (s *Shelf) Supply(list []Supply, units measure.Units, problems *problem.Lis
 		sized(one.Kind, one.Width, one.Length, units, at, problems)
 		s.have[one.Fabric] = append(s.have[one.Fabric], Have{Supply: one, W: one.Width.Length(), L: one.Length.Length()})
 	}
+}
+
+// Lengths lists the cloth that is there by the length of the fabric that plays a role: how wide and how long each is.
+func (s Shelf) Lengths(role string) (list [][2]measure.Length) {
+	for _, have := range s.have[s.roles[role].Fabric] {
+		for range have.Count {
+			if have.Kind.Sort().AnyStrip {
+				list = append(list, [2]measure.Length{have.W, have.L})
+			}
+		}
+	}
+	return list
 }
 
 // Have lists what is there of a fabric.

@@ -159,6 +159,6 @@ func (a Across) longest(t *making.Table) (long measure.Length) {
 
 // Lot is strip sets in the same prints.
 type Lot struct {
-	Prints map[string]int // role → print
+	Prints map[string]int // strip → print
 	Wants  map[naming.Step]int
 }

@@ -42,6 +42,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Thing
 	asked := slices.Clone(pools.patches) // before anything was taken of them
 	fromPools, lays, ends := pools.strips(others)
 	pools.ready(fromPools)
+	lays = slices.Concat(pools.hand, lays)
 	p.Lays, p.Ends = lays, ends
 	p.Pieces = fromLays(lays, func(act naming.Step) bool {
 		return slices.ContainsFunc(fromPools, func(s StripPlan) bool {
@@ -76,7 +77,7 @@ func (p *Plan) wanted(
 			if line.Make() <= 0 {
 				continue
 			}
-			if act.Patch != nil {
+			if act.Patch != nil && !pools.inHand(act, line.Make()) {
 				pools.add(act.ID, *act.Patch, line)
 			}
 			if act.Stock {
@@ -165,7 +166,7 @@ func finishing(l quilt.Layout, t *making.Table) []StripPlan {
 	if b := l.Back; b != nil {
 		strips = append(strips, StripPlan{
 			ID: naming.BackingLengths, For: naming.Backing, Role: b.Role, Width: b.Long,
-			Cut: b.Long.CeilTo(t.Ruler.Mark), Count: b.Lengths, Lengths: true,
+			Cut: b.Long.CeilTo(t.Ruler.Mark), Count: b.Lengths, Lengths: true, Wide: b.Wide,
 		})
 	}
 	if b := l.Bind; b != nil {
@@ -211,7 +212,7 @@ func (p Plan) setStrips(units []making.Made, sets map[naming.Unit]int, pools *po
 						strips[i].Dealt = make([]int, f.Share())
 					}
 					for k, lot := range a.Lots {
-						if print, dealt := lot.Prints[s.Role]; dealt {
+						if print, dealt := lot.Prints[s.ID]; dealt {
 							strips[i].Dealt[print-first[f.ID]] += a.Layups.Each[k]
 						}
 					}

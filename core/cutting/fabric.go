@@ -44,6 +44,11 @@ func byFabric(strips []StripPlan, p Plan, pools *pools, buying Purchase) []Fabri
 	}
 	for i := range list {
 		f := &list[i]
+		if !slices.ContainsFunc(f.Strips, func(s StripPlan) bool { return s.Wide == 0 }) {
+			for _, s := range f.Strips {
+				f.Usable = s.Wide // of a backing alone
+			}
+		}
 		slices.SortStableFunc(f.Strips, func(a, b StripPlan) int { return int(b.Cut - a.Cut) })
 		f.share(pools, buying)
 		f.along(pools.t)
@@ -140,7 +145,7 @@ func (s StripPlan) each(all, prints, n int) []int {
 func (f *FabricPlan) kinds(counts []int) []stripKind {
 	list := make([]stripKind, len(f.Strips))
 	for j, s := range f.Strips {
-		list[j] = stripKind{s.Cut, s.Lost, counts[j]}
+		list[j] = stripKind{s.Cut, s.Lost, s.Wide, counts[j]}
 	}
 	return list
 }

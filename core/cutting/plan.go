@@ -26,6 +26,7 @@ type StripPlan struct {
 	Joined  *Run             // set when they are sewn end to end first
 	Was     []naming.Step    // what older tallies call it
 	Lengths bool             // whole lengths of cloth, as for a backing
+	Wide    measure.Length   // how wide these are
 	Of      []int            // how many are cut from each print, but for what the shelf gives
 	Long    measure.Length   // how long one must be for all that is made of it; nothing said: whole widths
 	Dealt   []int            // of strips that strip sets share: how many are of each print, where prints are dealt

@@ -22,6 +22,7 @@ type pools struct {
 	effort  *fewest.Effort
 	dealt   CutByPrint
 	shelves map[string]*lying // by fabric, as it is cut up
+	hand    []Lay             // squares that a unit begins with
 }
 
 // pooled is the patches of one act and the ways to cut them: the width of the strip and the width of the sub-cut.
@@ -35,6 +36,26 @@ type pooled struct {
 	motif        bool              // centred on motifs
 	lost         [2]measure.Length // across and along, until the first motif lies in the middle of one
 	against      bool              // only across the direction of its print does it come out of the cloth
+}
+
+// inHand takes squares that a unit is said to begin with as they lie there: as many as it takes, where it is not said
+// of its fabric how many there are of that size.
+func (p *pools) inHand(act making.Act, n int) bool {
+	patch := *act.Patch
+	f, _ := p.shelf.Fabric(patch.Role)
+	if !patch.InHand || slices.ContainsFunc(p.shelf.Have(f.ID), func(have cloth.Have) bool {
+		return have.W == patch.W && have.L == patch.H
+	}) {
+		return false
+	}
+	have := cloth.Have{W: patch.W, L: patch.H, Supply: cloth.Supply{
+		ID: "in hand", Fabric: f.ID, Kind: cloth.Pieces, Count: n, InHand: true,
+	}}
+	p.hand = append(p.hand, Lay{
+		Have: have, Role: patch.Role, Times: n, Gives: []LayGive{{Act: act.ID, W: patch.W, H: patch.H, N: 1}},
+		Rows: []LayRow{{patch.H, []LayCut{{0, patch.W, patch.H, 1}}}},
+	})
+	return true
 }
 
 func (p *pools) add(act naming.Step, patch making.CutPatch, line demand.ThingCount) {

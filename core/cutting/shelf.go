@@ -96,6 +96,7 @@ func (p *pools) area(i int) measure.Length {
 // stripKind is strips of one width that are to be cut, and what is lost before the first of them.
 type stripKind struct {
 	cut, lost measure.Length
+	wide      measure.Length // how wide the cloth must be, where any that gives strips is not wide enough
 	n         int
 }
 
@@ -111,7 +112,7 @@ func onLengths(cuts []stripKind, haves []cloth.Have, t *making.Table) (uses []Us
 	first := 0 // length with room for a strip of this width, perhaps
 	for j := range cuts {
 		c := &cuts[j]
-		if j > 0 && c.cut != cuts[j-1].cut || c.lost > 0 {
+		if j > 0 && (c.cut != cuts[j-1].cut || c.wide != cuts[j-1].wide) || c.lost > 0 {
 			first = 0
 		}
 		for ; c.n > 0; c.n-- {
@@ -126,7 +127,7 @@ func onLengths(cuts []stripKind, haves []cloth.Have, t *making.Table) (uses []Us
 				}
 				return sum
 			}
-			for first < len(uses) && takes(uses[first]) > uses[first].Left {
+			for first < len(uses) && (takes(uses[first]) > uses[first].Left || uses[first].Have.W < c.wide) {
 				first++
 			}
 			if first == len(uses) {

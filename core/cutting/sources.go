@@ -172,7 +172,7 @@ func (p *pools) sourceOf(members []int, others []StripPlan, print int) source {
 	}
 	for _, o := range others {
 		if f, _ := p.shelf.Fabric(o.Role); f.ID == s.fabric.ID {
-			s.fixed = append(s.fixed, stripKind{o.Cut, o.Lost, o.Count - o.Ready})
+			s.fixed = append(s.fixed, stripKind{o.Cut, o.Lost, o.Wide, o.Count - o.Ready})
 		}
 	}
 	slices.SortStableFunc(s.pieces, func(a, b cloth.Have) int { return cmp.Compare(a.W*a.L, b.W*b.L) })
@@ -325,7 +325,7 @@ func (s source) cut(ways []int, o order, exactly bool) choice {
 		n = max(0, n-free[w])
 		c.strips += n
 		c.width += w * measure.Length(n)
-		cuts = append(cuts, stripKind{w, s.p.lost(pool)[1], n})
+		cuts = append(cuts, stripKind{w, s.p.lost(pool)[1], 0, n})
 	}
 	c.bought = s.buys(cuts)
 	return c

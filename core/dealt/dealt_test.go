@@ -11,6 +11,7 @@ import (
 	"vicis/core/document"
 	"vicis/core/drawn"
 	"vicis/core/library"
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/piece"
@@ -113,7 +114,7 @@ func enough(t *testing.T, name string, w *work.Work) {
 			for act, n := range lot.Wants {
 				wide, _ := w.Acts[act].Act.Piece.Size()
 				for _, s := range w.Unit(set).Acts[0].Strips {
-					if print, dealt := lot.Prints[s.Role]; dealt {
+					if print, dealt := lot.Prints[s.ID]; dealt {
 						cut[print] += float64(n) * wide.Inches() * s.Width.Inches()
 					}
 				}
@@ -127,11 +128,8 @@ func enough(t *testing.T, name string, w *work.Work) {
 		for other := range w.Dealt.Cut.Prints {
 			alone = alone && (other == act || w.Acts[other].Act.Patch.Role != role)
 		}
-		for _, lots := range w.Dealt.Cut.Lots {
-			for _, lot := range lots {
-				_, too := lot.Prints[role]
-				alone = alone && !too
-			}
+		for set := range w.Dealt.Cut.Lots {
+			alone = alone && !slices.ContainsFunc(w.Unit(set).Acts[0].Strips, func(s making.Strip) bool { return s.Role == role })
 		}
 		if !alone {
 			continue

@@ -39,7 +39,7 @@ func (d *dealt) lay() {
 					d.deal.Places = append(d.deal.Places, dealing.Place{Stock: pile.index[look]})
 					pile.places[look]++
 				}
-				spots[i] = dealing.Spot{Place: place, Slot: pile.slot(s.slot.inner, s.slot.role)}
+				spots[i] = dealing.Spot{Place: place, Slot: pile.slot(s.slot)}
 			}
 			d.spots, d.groups = append(d.spots, spots), append(d.groups, groups)
 			d.out.Cells = append(d.out.Cells, DealtCell{Unit: cell.Unit, Row: r + 1, Column: column + 1})
@@ -85,7 +85,7 @@ func (d *dealt) block(unit naming.Unit) *dealtBlock {
 			continue
 		}
 		s, figure := d.spot(unit, p, f.ID)
-		key := s.group + "|" + s.slot.inner + "|" + s.slot.role
+		key := s.group + "|" + s.slot.name()
 		n, known := index[key]
 		if !known {
 			n = len(b.spots)
@@ -108,7 +108,7 @@ func (d *dealt) block(unit naming.Unit) *dealtBlock {
 		switch {
 		case s.unit != "":
 			one.stock = s.stock
-		case !slices.ContainsFunc(one.slots, func(o figureSlot) bool { return o.inner == slot.inner && o.role == slot.role }):
+		case !slices.ContainsFunc(one.slots, func(o figureSlot) bool { return o.name() == slot.name() }):
 			one.slots = append(one.slots, slot)
 		}
 	}
@@ -148,8 +148,12 @@ func (d *dealt) inRings(block naming.Unit, p piece.Patch) bool {
 func (d *dealt) spot(block naming.Unit, p piece.Patch, fabric string) (spotOf, figureOf) {
 	units, path := []naming.Unit{block}, []string{""}
 	at := ""
-	part := ""
+	part, strip, nth := "", "", 0
 	for in := p.Part; in != nil; in = in.In {
+		if in.In == nil && in.Unit == units[len(units)-1] { // its own strip of a set
+			strip, nth = d.Unit(in.Unit).Acts[0].Strips[in.Nth-1].ID, in.Nth
+			break
+		}
 		at += fmt.Sprintf("/%d", in.Nth)
 		if part == "" {
 			part = at
@@ -175,7 +179,10 @@ func (d *dealt) spot(block naming.Unit, p piece.Patch, fabric string) (spotOf, f
 	if d.twins(units[depth]) { // which of them came from where cannot be told: all that is alike in it is of one print
 		inner = fmt.Sprint("of ", units[last], " in ", units[max(depth, last-1)].Whole())
 	}
-	slot := figureSlot{inner: inner, unit: units[last], cut: units[max(0, last-1)], role: p.Role, fabric: fabric}
+	slot := figureSlot{
+		inner: inner, unit: units[last], cut: units[max(0, last-1)], role: p.Role, strip: strip, nth: nth,
+		fabric: fabric,
+	}
 	figure.slots = []figureSlot{slot}
 	rule := d.ruleOf(p.Role, block)
 	s := spotOf{role: p.Role, fabric: fabric, rule: rule, slot: figureSlot{role: p.Role, fabric: fabric}}

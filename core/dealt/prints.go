@@ -40,7 +40,7 @@ func (d *dealt) cut() {
 			}
 			var text strings.Builder
 			for k, s := range list {
-				fmt.Fprint(&text, s.inner, s.role, prints[k], ";")
+				fmt.Fprint(&text, s.name(), prints[k], ";")
 			}
 			one := combination{f.unit.Whole(), text.String()}
 			if count[one] == nil {
@@ -75,7 +75,7 @@ func (d *dealt) cutOne(count map[naming.Unit]int, slots []figureSlot, prints []i
 				i = len(lots)
 				lots = append(lots, setLot{s.unit, s.cut, s.inner, map[string]int{}})
 			}
-			lots[i].prints[s.role] = prints[k]
+			lots[i].prints[s.strip] = prints[k]
 			continue
 		}
 		for _, act := range m.Acts {
@@ -119,7 +119,7 @@ func (d *dealt) cutOne(count map[naming.Unit]int, slots []figureSlot, prints []i
 type setLot struct {
 	set, cut naming.Unit
 	inner    string
-	prints   map[string]int // by role
+	prints   map[string]int // by strip
 }
 
 // takes is what so many of some units take, down to the cloth; worked out once for the same numbers.

@@ -26,7 +26,7 @@ func (d *dealt) pile(s spotOf) {
 		pile.looks, pile.index, pile.places = append(pile.looks, s.unit), append(pile.index, d.last), append(pile.places, 0)
 		d.last++
 	}
-	if pile.slot(s.slot.inner, s.slot.role) < 0 {
+	if pile.slot(s.slot) < 0 {
 		pile.slots = append(pile.slots, s.slot)
 		pile.rules = append(pile.rules, s.rule)
 	}
@@ -80,7 +80,8 @@ func (d *dealt) stock() {
 // of it, other than in the slots before where that can be. What is to be nowhere alike comes once before any comes
 // twice.
 func (d *dealt) shared(pile *stockpile, slot, runs int, before [][]int) []int {
-	fabric := pile.slots[slot].fabric
+	mine := pile.slots[slot]
+	fabric := mine.fabric
 	rule := pile.rules[slot]
 	list := d.dealtFrom(rule, fabric)
 	all := cloth.Weighed(d.swatches(fabric))
@@ -93,13 +94,17 @@ func (d *dealt) shared(pile *stockpile, slot, runs int, before [][]int) []int {
 	}
 	out := make([]int, 0, runs)
 	for run := range runs {
-		same := func(print int) int {
-			for _, o := range before {
-				if o[run] == print {
-					return 1
+		same := func(print int) (n int) { // what touches it in its set, before what lies in the same figure
+			for k, o := range before {
+				switch beside := pile.slots[k].unit == mine.unit && abs(pile.slots[k].nth-mine.nth) == 1 && mine.nth > 0; {
+				case o[run] != print:
+				case beside:
+					return 2
+				default:
+					n = 1
 				}
 			}
-			return 0
+			return n
 		}
 		best := -1
 		for n := range list {
@@ -236,3 +241,5 @@ func (d *dealt) hold(cell int, g document.Given) bool {
 	}
 	return false
 }
+
+func abs(n int) int { return max(n, -n) }

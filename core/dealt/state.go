@@ -107,8 +107,13 @@ type figureSlot struct {
 	unit   naming.Unit // whose own cloth it is
 	cut    naming.Unit // what is sub-cut from that, where it is a strip set
 	role   string
+	strip  string // which strip of that set it is
+	nth    int    // counted from 1
 	fabric string
 }
+
+// name tells a slot apart from the others of its figure.
+func (s figureSlot) name() string { return fmt.Sprint(s.inner, "|", s.role, "|", s.strip) }
 
 // stockpile is what there is for the places of one kind. Of what falls out of one run in several looks each has a stock
 // of its own, of the same prints.
@@ -121,8 +126,8 @@ type stockpile struct {
 }
 
 // slot is the place of a slot among all.
-func (p *stockpile) slot(inner, role string) int {
-	return slices.IndexFunc(p.slots, func(o figureSlot) bool { return o.inner == inner && o.role == role })
+func (p *stockpile) slot(s figureSlot) int {
+	return slices.IndexFunc(p.slots, func(o figureSlot) bool { return o.name() == s.name() })
 }
 
 // ruleOf is what holds for a role in a block: the last rule that is for it.

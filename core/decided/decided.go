@@ -113,7 +113,7 @@ func (b *reading) read() bool {
 		Units: d.Units, Seam: b.Stitched + fold, Fold: fold, Strip: strip,
 		Ruler: measure.Ruler{Units: d.Units, Mark: mark}, Squaring: squaring,
 		Every: d.Cloth.Every, Spun: spun, Ends: d.Schools.Ends == school.EndsUsed, Marking: d.Schools.Marking,
-		Usable: b.Shelf.Usable, Seen: b.Seen, Problems: b.Problems,
+		Usable: b.Shelf.Usable, Lengths: b.Shelf.Lengths, Seen: b.Seen, Problems: b.Problems,
 		Light: func(role string) float64 { return b.Lightness(role) },
 	}
 	b.wide(usable)

@@ -64,7 +64,7 @@ func Everything(w *work.Work, b Drawing) *Album {
 	}
 	for _, f := range w.Cut.Fabrics {
 		for _, s := range f.Strips {
-			a.draw(s.ID, piece.Cut(s.Role, f.Usable, s.Cut), nil)
+			a.draw(s.ID, piece.Cut(s.Role, max(f.Usable, s.Wide), s.Cut), nil)
 		}
 	}
 	for _, ring := range b.Layout.Rings {

@@ -44,6 +44,9 @@ func (t *teller) cut(part work.MatPart, l work.MatLine, says string) {
 		if to, trims := t.Work.TrimsStrips(*l.Strip); trims {
 			line.To = inches(to)
 		}
+		if l.Strip.Wide > 0 {
+			line.Long = inches(l.Strip.Wide)
+		}
 		if l.Strip.Least > 0 {
 			line.Long = min(line.Long, inches(l.Strip.Least))
 		}

@@ -244,9 +244,8 @@ func (t *teller) backing(line *Instruction, b batching.Batch) {
 	back := t.Work.Layout.Back
 	halves := naming.Backing + "/halves"
 	if back.Seams == back.Lengths {
-		usable, _ := t.Work.Table.Usable(back.Role)
 		t.lines = append(t.lines, Instruction{
-			Do: Slice, Of: naming.BackingLengths, Times: 1, Upright: []float64{inches(usable / 2)},
+			Do: Slice, Of: naming.BackingLengths, Times: 1, Upright: []float64{inches(back.Wide / 2)},
 			Places: [][]PartPlace{{{Step: halves}, {Step: halves}}},
 			Says:   "Cut one length of the backing in half along its length.",
 		})

@@ -31,7 +31,7 @@ func (b LeftOver) piecedBack(remnants []Remnant) (GoodFor, bool) {
 	if len(scraps) == 0 {
 		return GoodFor{}, false
 	}
-	usable, _ := b.Table.Usable(back.Role)
+	usable := back.Wide
 	span, mark := back.W, b.Table.Ruler.Mark
 	if back.Sideways {
 		span = back.H

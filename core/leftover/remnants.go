@@ -60,6 +60,10 @@ func (b LeftOver) Remnants() []Remnant {
 			r.add(cloths(f, len(one.Prints)), f.Usable, b.Buying.Leaves(one.Buy)-one.Rest, worthKeeping)
 		}
 	}
+	if back := b.Layout.Back; back != nil && back.Lengths == 1 {
+		f, _ := b.Shelf.Fabric(back.Role)
+		r.add(r.piece(cutting.FabricPlan{Fabric: f}, 1, back.Long, back.Spare, false), back.Spare, back.Long, worthKeeping)
+	}
 	for _, a := range b.Cut.Sets {
 		set := b.Unit(a.Set)
 		_, high := set.Piece.Size()

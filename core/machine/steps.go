@@ -123,9 +123,9 @@ func (b AtMachine) step(of work.Step) StepShown {
 		b.sewn(&s, *from.Batch)
 	case from.Piece != nil:
 		s.One = "patch"
-		s.Says = fmt.Sprintf("Cut %s on the shelf.", mat.Of(b.Work).PieceWords(*from.Piece))
+		s.Says = fmt.Sprintf("Cut %s %s.", mat.Of(b.Work).PieceWords(*from.Piece), mat.WhereIs(from.Piece.Have))
 		if one := *from.Piece; one.End == "" && mat.AsItIs(one.Have, one.W, one.H) {
-			s.Says = fmt.Sprintf("Take %d of %s from the shelf.", one.Count, words.By(b.Table.Ruler, one.W, one.H))
+			s.Says = fmt.Sprintf("Take %d of %s%s.", one.Count, words.By(b.Table.Ruler, one.W, one.H), mat.From(one.Have))
 		}
 		if from.Piece.End != "" {
 			s.Says = fmt.Sprintf("Cut %s.", mat.Of(b.Work).PieceWords(*from.Piece))

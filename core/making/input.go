@@ -47,12 +47,16 @@ type Hands struct {
 	Acts    []Act
 	patches map[CutPatch]naming.Step
 	marked  map[naming.Step]naming.Step
+	squares *piece.Num // how large squares are that are in hand
 }
 
 // Begin is with empty hands.
 func (t *Table) Begin() *Hands {
 	return &Hands{Table: t, patches: map[CutPatch]naming.Step{}, marked: map[naming.Step]naming.Step{}}
 }
+
+// InHand says that squares of a size lie there already.
+func (r *Hands) InHand(side piece.Num) { r.squares = &side }
 
 // ID names an earlier step of the unit.
 func (r *Hands) ID(word string) naming.Step { return r.Table.Unit.ID.Part(word) }
@@ -101,6 +105,7 @@ func (r *Hands) Cloth(role string, w, h piece.Num, suffix, called, at string) (L
 		return Lying{}, false
 	}
 	patch := CutPatch{Role: role, W: t.hair(w), H: t.hair(h)}
+	patch.InHand = r.squares != nil && w == *r.squares && h == *r.squares
 	if narrow := min(patch.W, patch.H); narrow.CeilTo(t.Ruler.Mark) > usable-t.Squaring {
 		t.Problems.Stop("cloth-too-short", at,
 			fmt.Sprintf("%s of %s is cut %s × %s, and the cloth has only %s of usable width, %s of it for squaring up.",

@@ -240,8 +240,9 @@ type Strip struct {
 
 // CutPatch is a rectangle cut from cloth: W is the edge that lies level in the unit.
 type CutPatch struct {
-	Role string
-	W, H measure.Length
+	Role   string
+	W, H   measure.Length
+	InHand bool // such squares lie there already
 }
 
 // Joins says which two parts come together.

@@ -82,8 +82,9 @@ type Table struct {
 	Spun     map[naming.Crossing]bool // crossings that are spun, one by one or all of a seam
 	Marking  Marking                  // how sewing lines are shown
 	Usable   func(role string) (measure.Length, bool)
-	Light    func(role string) float64 // how light its cloth is
-	Seen     piece.Seen                // what is seen of a role's cloth, and of how its print lies
+	Lengths  func(role string) [][2]measure.Length // cloth that lies there by the length: how wide and how long each is
+	Light    func(role string) float64             // how light its cloth is
+	Seen     piece.Seen                            // what is seen of a role's cloth, and of how its print lies
 	Made     func(unit naming.Unit) (Made, bool)
 	Problems *problem.List
 	Between  bool // as older programs planned: strips are sewn as if they were cut between two marks

@@ -495,14 +495,20 @@ func (b AtMat) FromShelf(f cutting.FabricPlan) []string {
 		}
 	}
 	for _, u := range f.Uses {
-		list = append(list, fmt.Sprintf("%s from %s on the shelf; %s of it is left", words.Plural(u.Strips, "strip"),
-			b.Say(u.Have.L), b.Say(u.Left)))
+		what, size := words.Plural(u.Strips, "strip"), b.Say(u.Have.L)
+		for _, s := range f.Strips {
+			if n := len(u.Cuts); s.Lengths && n == 1 && u.Cuts[0].Cut == s.Cut {
+				what = fmt.Sprintf("%s of %s", words.Plural(u.Strips, "length"), b.Say(s.Cut))
+				size = b.Say(u.Have.L) + " of cloth " + b.Say(u.Have.W) + " wide"
+			}
+		}
+		list = append(list, fmt.Sprintf("%s from %s on the shelf; %s of it is left", what, size, b.Say(u.Left)))
 	}
 	for _, one := range f.Ends {
 		list = append(list, fmt.Sprintf("%s, for %s", b.PieceWords(one), b.NameOf(one.Act)))
 	}
 	for _, one := range f.Pieces {
-		list = append(list, fmt.Sprintf("%s on the shelf, for %s", b.PieceWords(one), b.NameOf(one.Act)))
+		list = append(list, fmt.Sprintf("%s %s, for %s", b.PieceWords(one), WhereIs(one.Have), b.NameOf(one.Act)))
 	}
 	for _, u := range f.Unused {
 		why := "nothing that this quilt takes comes out of that size"
@@ -548,7 +554,7 @@ func (b AtMat) RunWorking(s cutting.StripPlan) words.Working {
 
 func (b AtMat) backWorking() words.Working {
 	back := b.Layout.Back
-	usable, _ := b.Table.Usable(back.Role)
+	usable := back.Wide
 	w, h := b.Layout.Unfinished()
 	over := back.Overhangs(b.Rule)
 	span := back.W

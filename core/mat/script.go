@@ -318,7 +318,7 @@ func (b AtMat) pieceLine(l work.MatLine) string {
 	have, gives := l.Lay.Have, l.Lay.Gives
 	what := words.Plural(l.Times, pieceOf(have))
 	if AsItIs(have, gives[0].W, gives[0].H) {
-		return fmt.Sprintf("Take %s of %s from the shelf, as %s.", what, b.sizeOfPiece(have),
+		return fmt.Sprintf("Take %s of %s%s, as %s.", what, b.sizeOfPiece(have), From(have),
 			map[bool]string{true: "it is", false: "they are"}[l.Times == 1])
 	}
 	var cuts []string
@@ -392,6 +392,22 @@ func (b AtMat) cleaned(l work.MatLine) string {
 		return " Clean a side across which it is too long, and cut it to size from that."
 	}
 	return ""
+}
+
+// From says where a supply is taken from.
+func From(have cloth.Have) string {
+	if have.InHand {
+		return " that you have in hand"
+	}
+	return " from the shelf"
+}
+
+// WhereIs says where a supply lies.
+func WhereIs(have cloth.Have) string {
+	if have.InHand {
+		return "in hand"
+	}
+	return "on the shelf"
 }
 
 // pieceOf is what a supply that patches are cut from is called.

@@ -347,7 +347,7 @@ func (t cardTable) squares(ring quilt.BorderRing) (list []making.Join) {
 // backing is the seams between the lengths of a backing.
 func (t cardTable) backing(b batching.Batch) (list []making.Join) {
 	back := t.w.Layout.Back
-	usable, _ := t.w.Table.Usable(back.Role)
+	usable := back.Wide
 	for i := range b.Make {
 		first, other, wide, turn := "one length", "the next length", usable, 0
 		if back.Seams == back.Lengths { // one of the two is halved, and sewn to both sides of the other

@@ -106,8 +106,7 @@ func (l *Layout) finish(top Top, t *making.Table) {
 	w, h := l.Unfinished()
 	if b := top.Backing; b != nil {
 		over := b.Overhangs(t.Units)
-		usable, _ := t.Usable(b.Role)
-		l.Back = back(*b, w+2*over, h+2*over, usable)
+		l.Back = backing(*b, w+2*over, h+2*over, t)
 	}
 	if b := top.Binding; b != nil {
 		cut := b.Cut(t)
@@ -118,6 +117,36 @@ func (l *Layout) finish(top Top, t *making.Table) {
 		bind.Strips = 1 + int(max(0, measure.CeilDiv(bind.Total-usable, usable-cut)))
 		l.Bind = &bind
 	}
+}
+
+// backing is laid of the cloth that lies there where that is enough, in the fewest lengths, else of what is as wide as
+// its fabric.
+func backing(b Backing, w, h measure.Length, t *making.Table) *Back {
+	usable, _ := t.Usable(b.Role)
+	bought := back(b, w, h, usable)
+	var best *Back
+	if t.Lengths == nil {
+		return bought
+	}
+	there := t.Lengths(b.Role)
+	for _, one := range there {
+		if one[0] < usable {
+			continue
+		}
+		of, n := back(b, w, h, one[0]), 0
+		for _, other := range there {
+			if other[0] >= one[0] {
+				n += int(max(0, other[1]-t.Squaring) / of.Long.CeilTo(t.Ruler.Mark))
+			}
+		}
+		if n >= of.Lengths && (best == nil || of.Lengths < best.Lengths) {
+			best = of
+		}
+	}
+	if best != nil {
+		return best
+	}
+	return bought
 }
 
 // back lays lengths of cloth along the quilt or across it, whichever takes less.
@@ -133,7 +162,7 @@ func back(b Backing, w, h, usable measure.Length) *Back {
 
 // panels covers a span with lengths of cloth side by side.
 func panels(b Backing, span, long, usable measure.Length) Back {
-	out := Back{Backing: b, W: span, H: long, Long: long, Seam: backingSeam}
+	out := Back{Backing: b, W: span, H: long, Long: long, Wide: usable, Seam: backingSeam}
 	for n := measure.Length(1); ; n++ {
 		seams := n - 1
 		if n == 2 && b.Seams == AtTheSides {

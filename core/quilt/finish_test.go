@@ -9,6 +9,7 @@ import (
 	"vicis/core/askcloth"
 	"vicis/core/cloth"
 	"vicis/core/document"
+	"vicis/core/leftover"
 	"vicis/core/library"
 	"vicis/core/machine"
 	"vicis/core/making"
@@ -63,6 +64,49 @@ func TestBindingAndBackingOfAQuiltOf80(t *testing.T) {
 	}
 	if _, joined := made["backing/join"]; joined || made["binding/join"].Make != 8 || made["binding/round"].Make != 1 {
 		t.Errorf("%+v", made["binding/join"])
+	}
+}
+
+// The same backing of a fabric that is bought 40″ wide, of which 3 yd of 108″ lie there: one length of 88½″, its edge
+// cleaned by ½″, of 108″ leaves 19″; nothing is bought, and beside it 19½″ are left. Of 2¼ yd it does not come, and three
+// lengths of 40″ are bought: 3 × 88½″ + ½″ = 266″, 7½ yd. Of 60″ × 3 yd comes one of the three: 177½″, 5 yd. Of 60″ × 6
+// yd come two, which are 119″ wide: 216″ − 177½″ = 38½″ are left.
+func TestAWidePieceIsABacking(t *testing.T) {
+	for _, c := range []struct {
+		wide, long string
+		count      int
+		buy, shelf string
+	}{
+		{"108 in", "3 yd", 1, "nothing", "1 length of 88½″ from 108″ of cloth 108″ wide on the shelf; 19″ of it is left"},
+		{"108 in", "2 1/4 yd", 3, "7½ yd", ""},
+		{"60 in", "3 yd", 3, "5 yd", ""},
+		{"60 in", "6 yd", 2, "nothing", "2 lengths of 88½″ from 216″ of cloth 60″ wide on the shelf; 38½″ of it is left"},
+	} {
+		d := whole.Plain(t, 10, 10)
+		d.Top.Backing = &quilt.Backing{Role: "B"}
+		for i := range d.Fabrics {
+			d.Fabrics[i].Usable = measure.Written{}
+		}
+		d.Supplies = []cloth.Supply{{
+			ID: "wide", Fabric: d.Roles[1].Fabric, Kind: cloth.Yardage, Width: measure.Typed(c.wide),
+			Length: measure.Typed(c.long), Count: 1,
+		}}
+		p := whole.Planned(t, d)
+		back := stripsFor(t, p, "backing/lengths")
+		for _, f := range p.Cut {
+			if f.Fabric == d.Roles[1].Fabric && (f.Buy != c.buy || c.shelf != "" && !slices.Contains(f.Shelf, c.shelf)) {
+				t.Errorf("%s × %s: buy %s, %q", c.wide, c.long, f.Buy, f.Shelf)
+			}
+		}
+		if back.Count != c.count {
+			t.Errorf("%s × %s: %d lengths", c.wide, c.long, back.Count)
+		}
+		beside := slices.ContainsFunc(p.Remnants, func(r leftover.Remnant) bool { return r.Size == "19½″ × 88½″" })
+		if beside != (c.count == 1) {
+			t.Errorf("%s × %s leaves %+v", c.wide, c.long, p.Remnants)
+		}
+		whole.ToTheEnd(t, p, d)
+		whole.Scripted(t, p)
 	}
 }
 

@@ -253,6 +253,7 @@ type Back struct {
 	Backing
 	W, H     measure.Length // what is needed
 	Lengths  int            // cut from the cloth
+	Wide     measure.Length // how wide that is
 	Long     measure.Length // each of them
 	Sideways bool           // they lie across the quilt
 	Seams    int

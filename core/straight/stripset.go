@@ -85,7 +85,7 @@ func (m *StripSet) Make(t *making.Table) (making.Made, bool) {
 	}
 	out := making.Made{
 		Sort: "strip set", InLength: true, Widths: widths,
-		Piece: piece.Cut(m.Strips[0].Role, length, widths[0]),
+		Piece: m.strip(t, 0, length, widths[0]),
 	}
 	act := making.Act{ID: t.Unit.ID.Step(), Does: making.Sews, Seams: len(m.Strips) - 1, Each: length}
 	if m.Closed {
@@ -101,7 +101,7 @@ func (m *StripSet) Make(t *making.Table) (making.Made, bool) {
 		}
 		id := t.Unit.ID.Seam(s.ID)
 		var err error
-		if out.Piece, err = piece.JoinDown(out.Piece, piece.Cut(s.Role, length, widths[i]), t.SeamDown(i-1), id); err != nil {
+		if out.Piece, err = piece.JoinDown(out.Piece, m.strip(t, i, length, widths[i]), t.SeamDown(i-1), id); err != nil {
 			t.Misfit(err, t.At+problem.At("strips", i), s.ID, t.Unit.Name)
 			return making.Made{}, false
 		}
@@ -119,6 +119,15 @@ func (m *StripSet) Make(t *making.Table) (making.Made, bool) {
 		closeRound(t, &out)
 	}
 	return out, true
+}
+
+// strip is one of its strips; where it is asked which part a patch came with, its number.
+func (m *StripSet) strip(t *making.Table, i int, long, wide measure.Length) piece.Piece {
+	p := piece.Cut(m.Strips[i].Role, long, wide)
+	if t.Traced {
+		p = p.As(t.Unit.ID, i+1)
+	}
+	return p
 }
 
 // narrowestTube is how wide a tube must lie, so that a ring can be cut across it and opened (judgement).

@@ -206,6 +206,7 @@ func (m *HalfSquare) squares(r *making.Hands, s piece.Num) (lower, upper making.
 		a = upper.Piece.W
 	case given:
 		a = inHand
+		r.InHand(a)
 	default:
 		finished, allowance := m.Way.square(s, trim.Sub(s).Sub(s))
 		if a, ok = sized(t, m.Sizing, finished, allowance); !ok {

@@ -61,6 +61,7 @@ func (m *QuarterSquare) Make(t *making.Table) (making.Made, bool) {
 	}
 	if given {
 		a = inHand
+		r.InHand(a)
 	}
 	out := making.Made{Sort: "unit"}
 	total := 2

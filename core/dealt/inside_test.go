@@ -1,0 +1,119 @@
+package dealt_test
+
+import (
+	"fmt"
+	"math/rand"
+	"slices"
+	"strings"
+	"testing"
+
+	"vicis/core/cutting"
+	"vicis/core/work"
+	"vicis/internal/trial/solve"
+	"vicis/internal/trial/whole"
+)
+
+// ladder is so many loose blocks of one ladder, or of two side by side; two ladders come from every strip set: a strip of
+// one cloth, then some of an assortment, of whose prints there is so much of each.
+func ladder(t *testing.T, strips, blocks, side int, counts []int) *work.Work {
+	t.Helper()
+	var list, rungs []string
+	for i, n := range counts {
+		list = append(list, fmt.Sprintf(`{"id":"p%d","name":"Print %d","colour":"#%02x4040","count":%d}`, i, i+1, 40+20*i, n))
+	}
+	for i := range strips {
+		rungs = append(rungs, fmt.Sprintf(`{"id":"s%d","role":"B"}`, i+1))
+	}
+	block, unit := "", "cut"
+	if side > 1 {
+		block, unit = fmt.Sprintf(`,{"id":"block","name":"Block","how":{"by":"grid","rows":[{"id":"r","cells":[%s]}]}}`,
+			strings.Repeat(`,{"unit":"cut"}`, side)[1:]), "block"
+	}
+	w, problems := whole.Deal(t, fmt.Sprintf(`{"vicis":1,"name":"Ladders","measure":"in","ruler":"1/8 in",
+"seam":{"stitched":"15/64 in","fold":"1/64 in"},"cloth":{"usable":"40 in","squaring":"1/2 in"},"strip":"2 1/2 in","spares":{},
+"schools":{},"settings":{},"fabrics":[{"id":"many","name":"Many","colour":"#884444","print":"assorted","assortment":[%s]},
+{"id":"g","name":"Ground","colour":"#eeeeee"}],
+"roles":[{"id":"A","name":"rail","fabric":"g"},{"id":"B","name":"rungs","fabric":"many"}],
+"units":[{"id":"set","name":"Set","how":{"by":"strip set","strips":[{"id":"s0","role":"A"},%s]}},
+{"id":"cut","name":"Ladder","how":{"by":"sub-cut","from":"set","width":"15 in"}}%s],
+"top":{"rows":1,"columns":%d,"loose":true,"repeat":[[{"unit":%q}]]},"deal":{"seed":3}}`, strings.Join(list, ","),
+		strings.Join(rungs, ","), block, blocks, unit))
+	if problems.Stopped() {
+		t.Fatal(problems)
+	}
+	return w
+}
+
+// By hand. Twelve ladders of three rungs are six sets of three strips, of six prints three of each: no ladder shows a
+// print twice, and of every print three strips are cut.
+func TestStripsOfASetAreDealtOneByOne(t *testing.T) {
+	w := ladder(t, 3, 12, 1, []int{1, 1, 1, 1, 1, 1})
+	for _, c := range w.Dealt.Cells {
+		if len(c.Prints) != 3 || c.Prints[0] == c.Prints[1] || c.Prints[1] == c.Prints[2] || c.Prints[0] == c.Prints[2] {
+			t.Errorf("a ladder of %v", c.Prints)
+		}
+	}
+	if d := w.Dealt.Deal; d.Touches != 0 || !d.Proven() {
+		t.Errorf("%+v", d)
+	}
+	for _, f := range w.Cut.Fabrics {
+		for _, s := range f.Strips {
+			if f.Fabric.ID == "many" && !slices.Equal(s.Of, []int{3, 3, 3, 3, 3, 3}) {
+				t.Errorf("%v", s.Of)
+			}
+		}
+	}
+}
+
+// What touches inside of blocks of two ladders is held against GLPK, which may put the same ladders together in any
+// other way, on a hundred small deals. Inside a ladder nothing does.
+func TestInsideABlockAgainstGLPK(t *testing.T) {
+	dir := t.TempDir()
+	touched := 0
+	for seed := range 100 {
+		r := rand.New(rand.NewSource(int64(seed)))
+		counts := make([]int, 2+r.Intn(3))
+		for k := range counts {
+			counts[k] = 1 + r.Intn(5)
+		}
+		w := ladder(t, 2+r.Intn(4), 1+r.Intn(8), 2, counts)
+		lots := w.Dealt.Cut.Lots["set"]
+		want := solve.Optimum(t, dir, paired(lots))
+		if got := w.Dealt.Deal.Touches; got != want {
+			t.Errorf("seed %d: %v: %d touch, GLPK %d", seed, lots, got, want)
+		}
+		touched += min(1, want)
+	}
+	if touched < 10 || touched > 90 {
+		t.Errorf("in %d something touches", touched)
+	}
+}
+
+// paired is the integer program: so many blocks of every two kinds of ladder, and how many rungs touch in one.
+func paired(lots []cutting.Lot) string {
+	var obj, rows, whole []string
+	kinds := make([][]string, len(lots))
+	for a, one := range lots {
+		for b, other := range lots[:a+1] {
+			m := fmt.Sprintf("m%d_%d", a, b)
+			alike := 0
+			for strip, print := range one.Prints {
+				if other.Prints[strip] == print {
+					alike++
+				}
+			}
+			obj, whole = append(obj, fmt.Sprintf("%d %s", alike, m)), append(whole, m)
+			if a == b {
+				m = "2 " + m
+			} else {
+				kinds[b] = append(kinds[b], m)
+			}
+			kinds[a] = append(kinds[a], m)
+		}
+	}
+	for k, list := range kinds {
+		rows = append(rows, fmt.Sprintf("%s = %d", strings.Join(list, " + "), lots[k].Wants["cut"]))
+	}
+	return "Minimize\n obj: " + strings.Join(obj, " + ") + "\nSubject To\n " + strings.Join(rows, "\n ") + "\nGeneral\n " +
+		strings.Join(whole, "\n ") + "\nEnd\n"
+}
