@@ -20,7 +20,8 @@ type PrintStock []Choice
 // Place is given one choice of its stock.
 type Place struct {
 	Stock int
-	Held  int // the choice it has been given by hand, counted from 1; 0 where it is dealt
+	Held  int    // the choice it has been given by hand, counted from 1; 0 where it is dealt
+	At    [2]int // the column and the row it lies in, among those of its stock
 }
 
 // Spot is one print that shows: a slot of a place.
@@ -80,6 +81,12 @@ func Of(d Task) Outcome {
 	t.deal()
 	t.mend()
 	out := t.told(t.best)
+	if out.Least < out.Touches || out.Broken > 0 {
+		t = t.regular()
+		looks := t.looks
+		out = t.told(t.best)
+		t.looks = looks
+	}
 	out.Looks = t.looks
 	if out.Least < out.Touches && out.Broken == 0 {
 		t.prove(&out)
@@ -228,15 +235,7 @@ func (t *dealTable) deal() {
 
 // mend swaps until nothing touches that need not, as far as it is looked for.
 func (t *dealTable) mend() {
-	var total int64
-	for i := range t.Places {
-		total += t.cost(i)
-		for _, e := range t.edges[i] { // what is shared with an earlier one has been counted
-			if int(e.other) < i && t.print(i, e.mine) == t.print(int(e.other), e.its) {
-				total -= e.weight
-			}
-		}
-	}
+	total := t.total()
 	t.best = slices.Clone(t.choice)
 	least := total
 	until := make([]int, len(t.Places))
@@ -275,6 +274,63 @@ func (t *dealTable) mend() {
 		t.looks++
 	}
 	copy(t.best, t.choice)
+}
+
+// total is what all places cost together.
+func (t *dealTable) total() (total int64) {
+	for i := range t.Places {
+		total += t.cost(i)
+		for _, e := range t.edges[i] { // what is shared with an earlier one has been counted
+			if int(e.other) < i && t.print(i, e.mine) == t.print(int(e.other), e.its) {
+				total -= e.weight
+			}
+		}
+	}
+	return total
+}
+
+// shifts is by how many prints each row begins later than the one before, in regular deals: diagonals, knights' moves.
+const shifts = 6
+
+// regular is the deal as it is, or one that began with prints in their order, every row shifted against the one before,
+// where that comes to less.
+func (t *dealTable) regular() *dealTable {
+	var first *dealTable
+	looks := t.looks
+	for shift := -shifts; shift <= shifts; shift++ {
+		other := newTable(t.Task)
+		other.shifted(shift)
+		looks += len(t.Places)
+		if first == nil || other.total() < first.total() {
+			first = other
+		}
+	}
+	first.looks = 0
+	first.mend()
+	looks += first.looks
+	copy(t.choice, t.best)
+	if first.total() < t.total() {
+		t = first
+	}
+	t.looks = looks
+	return t
+}
+
+// shifted lays prints in their order along every row, as far as there are as many of each.
+func (t *dealTable) shifted(by int) {
+	for i, p := range t.Places {
+		if t.choice[i] >= 0 {
+			continue
+		}
+		left := t.left[p.Stock]
+		n := len(left)
+		c := ((p.At[0]+by*p.At[1])%n + n) % n
+		for left[c] <= 0 {
+			c = (c + 1) % n
+		}
+		t.choice[i] = c
+		left[c]--
+	}
 }
 
 // wrong is a place that costs at least so much and is not held, by chance one of all these. Which they are is looked

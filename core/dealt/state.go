@@ -71,6 +71,7 @@ type dealt struct {
 	left   [][]int                // of each choice of each stock, what nobody holds
 	spots  []map[int]dealing.Spot // by cell: spot of the block → spot of the deal
 	groups []map[string]int       // by cell: what is one place → which
+	where  []*[2]float64          // the middle of every place in the quilt, across and down
 }
 
 // dealtBlock is a block taken apart: its spots and the figures they lie in.

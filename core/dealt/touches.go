@@ -45,38 +45,8 @@ func (d *dealt) pairs(ask *document.Deal) {
 		touching[[2]dealing.Spot{x, y}], touching[[2]dealing.Spot{y, x}] = true, true
 		d.deal.Pairs = append(d.deal.Pairs, dealing.Pair{A: x, B: y, Asks: dealing.Beside})
 	}
-	seen := map[cellLying]*seenBlock{}
-	var above []reach
-	n := 0
-	for _, kind := range d.Planned.Rows {
-		k := d.Planned.Kinds[kind]
-		x := measure.Length(0)
-		if d.Planned.OnPoint {
-			x = d.Planned.BlockW * measure.Length(k.Start)
-		}
-		var top, bottom, right []reach
-		for column, cell := range k.Cells {
-			b := d.lying(cell, seen)
-			for _, t := range b.inside {
-				touch(reach{cell: n, spot: t.A}, reach{cell: n, spot: t.B}, !t.Corner, t.Corner)
-			}
-			left := reaching(b.sides[piece.Left], n, 0)
-			if !d.Planned.Loose {
-				between(right, left, touch)
-			}
-			right = reaching(b.sides[piece.Right], n, 0)
-			top = append(top, reaching(b.sides[piece.Top], n, x.Inches())...)
-			bottom = append(bottom, reaching(b.sides[piece.Bottom], n, x.Inches())...)
-			if column < len(d.Planned.Widths) {
-				x += d.Planned.Widths[column]
-			}
-			n++
-		}
-		if !d.Planned.Loose {
-			between(above, top, touch)
-		}
-		above = bottom
-	}
+	d.sideBySide(touch)
+	d.inRows()
 	add := func(asks dealing.Wish, a, b dealing.Spot) {
 		d.deal.Pairs = append(d.deal.Pairs, dealing.Pair{A: a, B: b, Asks: asks})
 	}
@@ -95,6 +65,79 @@ func (d *dealt) pairs(ask *document.Deal) {
 	}
 	if !d.Planned.Loose {
 		d.near(touching, add)
+	}
+}
+
+// sideBySide goes through the quilt as it lies: what touches in each block, beside it and above it, and where it lies.
+func (d *dealt) sideBySide(touch func(a, b reach, edge, corner bool)) {
+	seen := map[cellLying]*seenBlock{}
+	var above []reach
+	n, y := 0, 0.0
+	d.where = make([]*[2]float64, len(d.deal.Places))
+	for _, kind := range d.Planned.Rows {
+		k := d.Planned.Kinds[kind]
+		x := measure.Length(0)
+		if d.Planned.OnPoint {
+			x = d.Planned.BlockW * measure.Length(k.Start)
+		}
+		var top, bottom, right []reach
+		high := 0.0
+		for column, cell := range k.Cells {
+			b := d.lying(cell, seen)
+			for _, t := range b.inside {
+				touch(reach{cell: n, spot: t.A}, reach{cell: n, spot: t.B}, !t.Corner, t.Corner)
+			}
+			d.lies(n, b, x.Inches(), y)
+			high = max(high, b.high)
+			left := reaching(b.sides[piece.Left], n, 0)
+			if !d.Planned.Loose {
+				between(right, left, touch)
+			}
+			right = reaching(b.sides[piece.Right], n, 0)
+			top = append(top, reaching(b.sides[piece.Top], n, x.Inches())...)
+			bottom = append(bottom, reaching(b.sides[piece.Bottom], n, x.Inches())...)
+			if column < len(d.Planned.Widths) {
+				x += d.Planned.Widths[column]
+			}
+			n++
+		}
+		if !d.Planned.Loose {
+			between(above, top, touch)
+		}
+		above = bottom
+		y += high
+	}
+}
+
+// lies says where the places of a cell lie.
+func (d *dealt) lies(cell int, b *seenBlock, x, y float64) {
+	for s := range d.blocks[d.out.Cells[cell].Unit].spots {
+		middle, seen := b.middle[s]
+		if at := d.spots[cell][s]; seen && at.Slot == 0 && d.where[at.Place] == nil {
+			d.where[at.Place] = &[2]float64{x + middle[0], y + middle[1]}
+		}
+	}
+}
+
+// inRows says in which column and row every place lies, among those of its stock.
+func (d *dealt) inRows() {
+	for k := range 2 {
+		lines := map[int][]float64{} // by stock
+		for i, at := range d.where {
+			if at != nil {
+				lines[d.deal.Places[i].Stock] = append(lines[d.deal.Places[i].Stock], at[k])
+			}
+		}
+		for stock, list := range lines {
+			slices.Sort(list)
+			lines[stock] = slices.CompactFunc(list, func(a, b float64) bool { return math.Abs(b-a) < 1.0/16 })
+		}
+		for i, at := range d.where {
+			if at != nil {
+				n, _ := slices.BinarySearch(lines[d.deal.Places[i].Stock], at[k]-1.0/16)
+				d.deal.Places[i].At[k] = n
+			}
+		}
 	}
 }
 
@@ -142,6 +185,8 @@ type cellLying struct {
 // seenBlock is what of a block touches inside it, and what reaches its edges: by spots.
 type seenBlock struct {
 	inside []piece.Touch
+	middle map[int][2]float64 // of a spot, or of one of its patches, in inches
+	high   float64
 	sides  map[piece.Side][]reach
 }
 
@@ -151,12 +196,20 @@ func (d *dealt) lying(cell quilt.Cell, seen map[cellLying]*seenBlock) *seenBlock
 	if b, known := seen[key]; known {
 		return b
 	}
-	b := &seenBlock{sides: map[piece.Side][]reach{}}
+	b := &seenBlock{sides: map[piece.Side][]reach{}, middle: map[int][2]float64{}}
 	seen[key] = b
 	of := d.blocks[cell.Unit].figureOfPatch
 	p := numbered(d.Planned, cell.Unit).Turn(cell.Turn)
 	p.Patches = slices.DeleteFunc(p.Patches, func(p piece.Patch) bool { return of[p.Part.Nth] < 0 })
 	spot := func(i int) int { return of[p.Patches[i].Part.Nth] }
+	b.high = p.H.Inches()
+	for i, patch := range p.Patches {
+		x0, y0, x1, y1 := piece.Piece{Patches: []piece.Patch{patch}}.Bounds()
+		mid := func(a, b piece.Num) float64 { return a.Add(b).Inches() / 2 }
+		if _, known := b.middle[spot(i)]; !known {
+			b.middle[spot(i)] = [2]float64{mid(x0, x1), mid(y0, y1)}
+		}
+	}
 	edges := map[[2]int]bool{}
 	for _, corners := range []bool{false, true} { // two spots that touch along an edge somewhere need no corner besides
 		for _, t := range piece.Touching(p.Patches) {

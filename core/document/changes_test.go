@@ -163,6 +163,42 @@ func TestSwappedTwiceEverythingIsAsBefore(t *testing.T) {
 	}
 }
 
+// By hand: a plain light block is a plain dark one once lights and darks are swapped, and not half of each; in a
+// colourway with a red of its own, dark red and white change places. What one assortment plays is dealt from the other
+// values.
+func TestColourwaysAreSwappedToo(t *testing.T) {
+	d := Document{
+		Fabrics: []cloth.Fabric{
+			{ID: "dark", Colour: "#111111"},
+			{ID: "white", Colour: "#ffffff"},
+			{ID: "red", Colour: "#801010"},
+		},
+		Roles: []cloth.Role{{ID: "1", Fabric: "dark"}, {ID: "2", Fabric: "white"}},
+		Colourways: []Colourway{
+			{ID: "plain", Fabrics: map[string]string{"1": "white"}},
+			{ID: "red", Fabrics: map[string]string{"1": "red"}},
+		},
+	}
+	once := SwapValues(d)
+	if got := once.Colourways; !reflect.DeepEqual(got, []Colourway{
+		{ID: "plain", Fabrics: map[string]string{"1": "dark"}},
+		{ID: "red", Fabrics: map[string]string{"2": "red"}},
+	}) {
+		t.Errorf("%v", got)
+	}
+	if !reflect.DeepEqual(SwapValues(once), d) {
+		t.Error("it does not come back")
+	}
+	d.Fabrics, d.Colourways = d.Fabrics[:1], nil
+	d.Roles[1].Fabric = "dark"
+	d.Deal = &Deal{Rules: []DealRule{{Role: "1", Values: []cloth.Value{cloth.Light, cloth.Middle}}, {Role: "2", Values: []cloth.Value{cloth.Dark}}}}
+	once = SwapValues(d)
+	if v := once.Deal.Rules; v[0].Values[0] != cloth.Dark || v[0].Values[1] != cloth.Middle || v[1].Values[0] != cloth.Light ||
+		!reflect.DeepEqual(SwapValues(once), d) {
+		t.Errorf("%v", v)
+	}
+}
+
 // Every school of a document is a question of the one list: what is left out has an answer that is among its answers,
 // and what is none is refused where it stands, in single steps too.
 func TestEverySchoolIsAQuestion(t *testing.T) {

@@ -2,6 +2,7 @@ package leftover
 
 import (
 	"fmt"
+	"slices"
 
 	"vicis/core/demand"
 	"vicis/core/making"
@@ -122,6 +123,21 @@ func (b LeftOver) countOf(m making.Made) Count {
 	}
 }
 
+// fromOneRun says whether one run of something gives both of two things.
+func (b LeftOver) fromOneRun(x, y naming.Step) bool {
+	for _, m := range b.Units {
+		for _, act := range m.Acts {
+			gives := func(id naming.Step) bool {
+				return slices.ContainsFunc(act.Outputs(), func(g making.ActGive) bool { return g.ID == id })
+			}
+			if gives(x) && gives(y) {
+				return true
+			}
+		}
+	}
+	return false
+}
+
 func (b LeftOver) hand(x, y making.Made) HandCount {
 	h := HandCount{Left: b.countOf(x), Right: b.countOf(y)}
 	short, long := h.Left, h.Right
@@ -129,11 +145,14 @@ func (b LeftOver) hand(x, y making.Made) HandCount {
 		short, long = long, short
 	}
 	switch {
-	case x.Unit.ID.ID() != y.Unit.ID.ID():
+	case !b.fromOneRun(x.Unit.ID.Step(), y.Unit.ID.Step()):
 		h.Says = fmt.Sprintf("%d and %d: mirror images of each other, sewn in batches of their own. Keep the piles apart.",
 			h.Left.Need, h.Right.Need)
-	case h.Left.Need == h.Right.Need:
+	case h.Left.Need == h.Right.Need && h.Left.Over+h.Right.Over == 0:
 		h.Says = fmt.Sprintf("Every run gives both hands, and %d of each %s needed.", h.Left.Need, words.Are(h.Left.Need))
+	case h.Left.Need == h.Right.Need:
+		h.Says = fmt.Sprintf("Every run gives both hands: %d of each %s needed, and %d and %d %s over.", h.Left.Need,
+			words.Are(h.Left.Need), h.Left.Over, h.Right.Over, words.Are(h.Left.Over+h.Right.Over))
 	default:
 		h.Says = fmt.Sprintf("Every run gives both hands: %d more of %s %s needed than of %s, so %d %s over.",
 			short.Need-long.Need, short.Name, words.Are(short.Need-long.Need), long.Name, long.Over, words.Are(long.Over))

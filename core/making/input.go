@@ -55,8 +55,11 @@ func (t *Table) Begin() *Hands {
 	return &Hands{Table: t, patches: map[CutPatch]naming.Step{}, marked: map[naming.Step]naming.Step{}}
 }
 
-// InHand says that squares of a size lie there already.
-func (r *Hands) InHand(side piece.Num) { r.squares = &side }
+// InHand says that squares of a size lie there already, and gives that.
+func (r *Hands) InHand(side piece.Num) piece.Num {
+	r.squares = &side
+	return side
+}
 
 // ID names an earlier step of the unit.
 func (r *Hands) ID(word string) naming.Step { return r.Table.Unit.ID.Part(word) }

@@ -73,8 +73,7 @@ func (m *FlyingGeese) Make(t *making.Table) (making.Made, bool) {
 		return making.Made{}, false
 	}
 	if given {
-		a = inHand
-		r.InHand(a)
+		a = r.InHand(inHand)
 	}
 	// The tips of small squares meet an allowance beyond the middle: they are as large as the large one asks for.
 	if middle, _ := a.Half(); b.Cmp(middle.Add(s)) < 0 {

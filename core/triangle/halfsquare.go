@@ -205,8 +205,7 @@ func (m *HalfSquare) squares(r *making.Hands, s piece.Num) (lower, upper making.
 	case m.Upper.Unit != "":
 		a = upper.Piece.W
 	case given:
-		a = inHand
-		r.InHand(a)
+		a = r.InHand(inHand)
 	default:
 		finished, allowance := m.Way.square(s, trim.Sub(s).Sub(s))
 		if a, ok = sized(t, m.Sizing, finished, allowance); !ok {

@@ -60,8 +60,7 @@ func (m *QuarterSquare) Make(t *making.Table) (making.Made, bool) {
 		return making.Made{}, false
 	}
 	if given {
-		a = inHand
-		r.InHand(a)
+		a = r.InHand(inHand)
 	}
 	out := making.Made{Sort: "unit"}
 	total := 2
