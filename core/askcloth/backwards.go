@@ -29,16 +29,17 @@ type SupplyThere struct {
 
 // Reach is how large a quilt of a pattern comes out of what there is.
 type Reach struct {
-	Columns  int        `json:"columns" doc:"Blocks across; 0 where not even one comes out"`
-	Rows     int        `json:"rows"`
-	Blocks   int        `json:"blocks"`
-	Finished words.Size `json:"finished"`
-	Uses     []Used     `json:"uses"`
-	First    string     `json:"first" doc:"What runs out first"`
-	More     []string   `json:"more" doc:"What a little more would allow"`
-	Others   []Measure  `json:"others" doc:"Other shapes with as many blocks, or nearly"`
-	Most     string     `json:"most" doc:"How many come out of it at most, where that is another shape"`
-	Says     string     `json:"says" doc:"That not every size was worked out, where the quilt is too large for that"`
+	Columns  int            `json:"columns" doc:"Blocks across; 0 where not even one comes out"`
+	Rows     int            `json:"rows"`
+	Blocks   int            `json:"blocks"`
+	Finished words.Size     `json:"finished"`
+	Uses     []Used         `json:"uses"`
+	First    string         `json:"first" doc:"What runs out first"`
+	More     []string       `json:"more" doc:"What a little more would allow"`
+	Others   []Measure      `json:"others" doc:"Other shapes with as many blocks, or nearly"`
+	Most     string         `json:"most" doc:"How many come out of it at most, where that is another shape"`
+	Supplies []cloth.Supply `json:"supplies" doc:"What is promised to the quilt then: what there is, in the place of what was promised of the same fabrics"`
+	Says     string         `json:"says" doc:"That not every size was worked out, where the quilt is too large for that"`
 }
 
 // Used is what a quilt takes of a fabric.
@@ -69,6 +70,7 @@ const mostReached = 40
 func Backwards(d document.Document, supplies []SupplyThere, purse *ask.Purse) (Reach, problem.List) {
 	r := Reach{Uses: []Used{}, More: []string{}, Others: []Measure{}}
 	d, there := withSupplies(d, supplies)
+	r.Supplies = append([]cloth.Supply{}, d.Supplies...)
 	blocks, problems, ok := ask.BlocksOf(d, purse)
 	for i := range *problems { // what is said of a supply is said where it was asked
 		p := &(*problems)[i]
@@ -158,7 +160,7 @@ func withSupplies(d document.Document, supplies []SupplyThere) (document.Documen
 	out.Supplies = slices.DeleteFunc(slices.Clone(d.Supplies), func(s cloth.Supply) bool { return there[s.Fabric] })
 	for i, s := range supplies {
 		one := cloth.Supply{
-			ID: fmt.Sprintf("there %d", i+1), Fabric: s.Fabric, Kind: cmp.Or(s.Kind, cloth.Yardage), Width: s.Width.In(d.Units),
+			ID: fmt.Sprintf("hand-%s-%d", s.Fabric, i+1), InHand: true, Fabric: s.Fabric, Kind: cmp.Or(s.Kind, cloth.Yardage), Width: s.Width.In(d.Units),
 			Length: s.Length.In(d.Units),
 			Count:  cmp.Or(s.Count, 1),
 		}

@@ -4,6 +4,7 @@ import (
 	"maps"
 	"slices"
 
+	"vicis/core/cloth"
 	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/sharing"
@@ -51,6 +52,7 @@ func byFabric(strips []StripPlan, p Plan, pools *pools, buying Purchase) []Fabri
 		}
 		slices.SortStableFunc(f.Strips, func(a, b StripPlan) int { return int(b.Cut - a.Cut) })
 		f.share(pools, buying)
+		f.More = pools.more(f)
 		f.along(pools.t)
 	}
 	return list
@@ -148,6 +150,56 @@ func (f *FabricPlan) kinds(counts []int) []stripKind {
 		list[j] = stripKind{s.Cut, s.Lost, s.Wide, counts[j]}
 	}
 	return list
+}
+
+// more is how many more of the pieces or strips that lie there of an assortment, of those there are most of, would do.
+func (p *pools) more(f *FabricPlan) (more Lay) {
+	var have cloth.Have
+	for _, one := range p.shelf.Have(f.Fabric.ID) {
+		if !one.Kind.Sort().ByLength && one.Count > have.Count {
+			have = one
+		}
+	}
+	if f.Prints < 2 || len(f.Bought) == 0 || have.Count == 0 {
+		return Lay{}
+	}
+	var members []int
+	for _, s := range f.Strips {
+		rest := 0
+		for _, n := range s.Of {
+			rest += n
+		}
+		switch {
+		case rest == 0:
+		case have.Kind.Sort().OwnStrip && have.W == s.Cut && have.L >= s.Long:
+			more.Times += rest
+		case s.Patches == nil || s.Ready > 0:
+			return Lay{} // or it would have to be planned anew
+		default:
+			for i, one := range p.patches {
+				if slices.ContainsFunc(s.Patches.Cuts, func(c WidthCut) bool { return c.ID == one.act }) {
+					members = append(members, i)
+				}
+			}
+		}
+	}
+	if len(members) > 0 {
+		left := make([]int, len(members))
+		for i, m := range members {
+			left[i] = p.patches[m].line.Make()
+		}
+		lying := have.Lying()
+		lying.Count = MostStrips
+		out := p.sourceOf(members, nil, -1).fillAll([]cloth.Have{lying}, left, order{})
+		if slices.ContainsFunc(out.left, func(n int) bool { return n > 0 }) {
+			return Lay{}
+		}
+		for _, lay := range out.lays {
+			more.Times += lay.Times
+		}
+	}
+	more.Have = have
+	return more
 }
 
 // fromLengths cuts strips from the lengths of cloth there are. told are those of each print, where that is told.

@@ -50,7 +50,8 @@ type FabricPlan struct {
 	Length measure.Length // of cloth that is cut, squaring up included
 	Bought []Bought       // by print, the most first
 	Dealt  bool           // it is told which print is which
-	Few    bool           // little is missing of what lies there, of any prints
+	Few    bool           // what is missing of what lies there is of any prints
+	More   Lay            // so many more of what lies there would do in place of what is bought; none where they would not
 	Lays   []Lay          // how pieces on the shelf are cut
 	Pieces []FromPiece    // patches from them
 	Ends   []FromPiece    // patches from what is left of wider strips

@@ -204,15 +204,17 @@ func TestAssortmentsAgainstGLPK(t *testing.T) {
 }
 
 // evenShares is the integer program: x strips of every kind and print, y eighths of a yard of every print, z whether
-// anything is cut of it. In halves of an inch; a strip gives as many squares as come out of 79 of them, a set 15.
+// anything is cut of it, which is so of as many prints as there are strips. In halves of an inch; a strip gives as many squares as come out of 79 of them, a set 15.
 func evenShares(prints int, kinds [][3]int, sets bool) string {
 	up := func(n, by int) int { return (n + by - 1) / by }
-	var obj, rows, bounds, whole []string
-	takes := make([]string, prints)
+	var obj, rows, bounds, whole, some []string
+	takes, gives := make([]string, prints), make([]string, prints)
+	strips := 0
 	for k := range prints {
 		obj = append(obj, fmt.Sprintf("y%d", k))
 		whole = append(whole, fmt.Sprintf("y%d z%d", k, k))
-		bounds = append(bounds, fmt.Sprintf("z%d <= 1", k))
+		bounds, some = append(bounds, fmt.Sprintf("z%d <= 1", k)), append(some, fmt.Sprintf("z%d", k))
+		gives[k] = fmt.Sprintf("- 1 z%d", k)
 		takes[k] = fmt.Sprintf("9 y%d - 1 z%d", k, k)
 		if k > 0 {
 			rows = append(rows, fmt.Sprintf("y%d - y%d >= 0", k-1, k)) // which print is which does not matter
@@ -235,10 +237,13 @@ func evenShares(prints int, kinds [][3]int, sets bool) string {
 			bounds = append(bounds, fmt.Sprintf("%d <= %s <= %d", least, x, most))
 			rows = append(rows, fmt.Sprintf("%d z%d - %s >= 0", most, k, x))
 			takes[k] += fmt.Sprintf(" - %d %s", kind[0], x)
+			gives[k] += " + " + x
 		}
 		rows = append(rows, fmt.Sprintf("%s = %d", strings.Join(sum, " + "), all))
+		strips += all
 	}
-	for _, one := range takes {
+	rows = append(rows, fmt.Sprintf("%s >= %d", strings.Join(some, " + "), min(prints, strips)))
+	for _, one := range slices.Concat(takes, gives) {
 		rows = append(rows, one+" >= 0")
 	}
 	return "Minimize\n obj: " + strings.Join(obj, " + ") + "\nSubject To\n " + strings.Join(rows, "\n ") + "\nBounds\n " +

@@ -140,9 +140,9 @@ func (b LeftOver) fromOneRun(x, y naming.Step) bool {
 
 func (b LeftOver) hand(x, y making.Made) HandCount {
 	h := HandCount{Left: b.countOf(x), Right: b.countOf(y)}
-	short, long := h.Left, h.Right
-	if short.Need < long.Need {
-		short, long = long, short
+	short := h.Left
+	if short.Need < h.Right.Need {
+		short = h.Right
 	}
 	switch {
 	case !b.fromOneRun(x.Unit.ID.Step(), y.Unit.ID.Step()):
@@ -150,13 +150,10 @@ func (b LeftOver) hand(x, y making.Made) HandCount {
 			h.Left.Need, h.Right.Need)
 	case h.Left.Need == h.Right.Need && h.Left.Over+h.Right.Over == 0:
 		h.Says = fmt.Sprintf("Every run gives both hands, and %d of each %s needed.", h.Left.Need, words.Are(h.Left.Need))
-	case h.Left.Need == h.Right.Need:
-		h.Says = fmt.Sprintf("Every run gives both hands: %d of each %s needed, and %d and %d %s over.", h.Left.Need,
-			words.Are(h.Left.Need), h.Left.Over, h.Right.Over, words.Are(h.Left.Over+h.Right.Over))
 	default:
-		h.Says = fmt.Sprintf("Every run gives both hands: %d more of %s %s needed than of %s, so %d %s over.",
-			short.Need-long.Need, short.Name, words.Are(short.Need-long.Need), long.Name, long.Over, words.Are(long.Over))
-		if words := b.counterSet(x, short); words != "" {
+		h.Says = fmt.Sprintf("Every run gives both hands: of %s %d and of %s %d are needed, and %d and %d are over.", h.Left.Name,
+			h.Left.Need, h.Right.Name, h.Right.Need, h.Left.Over, h.Right.Over)
+		if words := b.counterSet(x, short); words != "" && h.Left.Need != h.Right.Need {
 			h.Says += " " + words
 		}
 	}

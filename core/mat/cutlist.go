@@ -5,9 +5,11 @@ import (
 	"slices"
 	"strings"
 
+	"vicis/core/cloth"
 	"vicis/core/cutting"
 	"vicis/core/drawn"
 	"vicis/core/fewest"
+	"vicis/core/making"
 	"vicis/core/measure"
 	"vicis/core/naming"
 	"vicis/core/ruler"
@@ -27,8 +29,17 @@ type FabricCut struct {
 	Prints  int             `json:"prints" doc:"How many prints it is; length and what is bought then hold for each"`
 	Buy     string          `json:"buy" doc:"Rounded up to the shop's step; nothing where the shelf has it all"`
 	Shelf   []string        `json:"shelf" doc:"What comes from the shelf, and what is left there"`
+	Missing *TopUpShown     `json:"missing,omitempty" doc:"Of an assortment of which some lies on the shelf, what that does not give"`
 	Working words.Working   `json:"working"`
 	Strips  []StripCut      `json:"strips" doc:"Widest first"`
+}
+
+// TopUpShown is what is missing of an assortment of which some lies there.
+type TopUpShown struct {
+	Says    string `json:"says" doc:"What is missing, and of which prints"`
+	Instead string `json:"instead" doc:"In the sort of piece that lies there; empty where that does not do"`
+	Prints  int    `json:"prints" doc:"Of how many prints it is bought"`
+	Chosen  bool   `json:"chosen" doc:"Of how many can be chosen: prints are not dealt"`
 }
 
 // StripCut is strips of one width from one fabric.
@@ -51,6 +62,7 @@ type SetCut struct {
 	Wide    measure.Reading `json:"wide" doc:"What the pressed set measures across its strips"`
 	Working words.Working   `json:"working" doc:"How wide, and why"`
 	Strips  string          `json:"strips" doc:"What it is sewn from"`
+	Lots    []string        `json:"lots" doc:"Where prints are dealt: how many sets of which"`
 	Across  AcrossShown     `json:"across"`
 }
 
@@ -215,7 +227,7 @@ func (b AtMat) CutList() []FabricCut {
 		c := FabricCut{
 			Fabric: f.Fabric.ID, Name: f.Fabric.Name, Colour: f.Fabric.Colour, Usable: b.Table.Ruler.Read(f.Usable),
 			Length: b.Table.Ruler.Read(f.Length), Prints: f.Prints, Buy: b.Buys(f), Strips: []StripCut{},
-			Shelf: b.FromShelf(f),
+			Shelf: b.FromShelf(f), Missing: b.missing(f),
 		}
 		for _, s := range f.Strips {
 			c.Strips = append(c.Strips, b.stripCut(s))
@@ -229,6 +241,72 @@ func (b AtMat) CutList() []FabricCut {
 // Buys says what is bought of a fabric, of an assortment of how many of its prints, or of which.
 func (b AtMat) Buys(f cutting.FabricPlan) string {
 	return byPrint(f, func(one cutting.Bought) string { return b.Shop().Cloth(one.Buy) })
+}
+
+// missing tells what the shelf does not give of an assortment: strips, or what is cut from them alone.
+func (b AtMat) missing(f cutting.FabricPlan) *TopUpShown {
+	if f.Prints < 2 || len(f.Bought) == 0 || len(b.Shelf.Have(f.Fabric.ID)) == 0 {
+		return nil
+	}
+	out := TopUpShown{Chosen: f.Few}
+	var prints []int
+	for _, one := range f.Bought {
+		prints = append(prints, one.Prints...)
+	}
+	out.Prints = len(prints)
+	var list, sizes []string
+	count := map[string]int{}
+	add := func(size string, n int) {
+		if n > 0 && count[size] == 0 {
+			sizes = append(sizes, size)
+		}
+		count[size] += n
+	}
+	for _, s := range f.Strips {
+		n := 0
+		for _, k := range s.Of {
+			n += k
+		}
+		if n == 0 || s.Patches == nil || s.Ready > 0 {
+			add(b.Say(s.Cut), n)
+			continue
+		}
+		for _, c := range s.Patches.Cuts {
+			patch := b.Acts[c.ID].Act.Patch
+			add(words.By(b.Table.Ruler, patch.W.CeilTo(b.Table.Ruler.Mark), patch.H.CeilTo(b.Table.Ruler.Mark)), c.Make())
+		}
+	}
+	for _, size := range sizes {
+		what := fmt.Sprintf("%d of %s", count[size], size)
+		if !strings.Contains(size, "×") {
+			what = fmt.Sprintf("%s of %s", words.Plural(count[size], "strip"), size)
+		}
+		list = append(list, what)
+	}
+	of := printsOf(f, prints)
+	if value := b.valueOf(f, prints); value != "" {
+		of += ", or of " + value
+	}
+	out.Says = fmt.Sprintf("Missing of what lies there: %s, of %s", words.Listed(list), of)
+	if f.More.Times > 0 {
+		out.Instead = fmt.Sprintf("or %d more of %s, as %s", f.More.Times, b.sizeOfPiece(f.More.Have),
+			map[bool]string{true: "they are in hand", false: "they lie there"}[f.More.Have.InHand])
+	}
+	return &out
+}
+
+// valueOf is what prints that are missing are dealt as, where all are of one value and the assortment has others too.
+func (b AtMat) valueOf(f cutting.FabricPlan, prints []int) string {
+	list := f.Fabric.Swatches()
+	value := list[prints[0]].Is()
+	others := slices.ContainsFunc(list, func(s cloth.Swatch) bool { return s.Is() != value })
+	if !f.Dealt || !others || slices.ContainsFunc(prints, func(k int) bool { return list[k].Is() != value }) {
+		return ""
+	}
+	if len(prints) == 1 {
+		return fmt.Sprintf("another %s one", value)
+	}
+	return fmt.Sprintf("other %s ones", value)
 }
 
 // byPrint says of which prints there is so much; those of which as much is said are told together.
@@ -408,9 +486,29 @@ func (b AtMat) stripCut(s cutting.StripPlan) StripCut {
 				}
 			}
 		}
-		c.For = strings.Join(sets, ", ")
+		c.For = strings.Join(sets, ", ") + b.forRole(s)
 	}
 	return c
+}
+
+// forRole says for which role strips of sets are, where others of the same fabric are as wide.
+func (b AtMat) forRole(s cutting.StripPlan) string {
+	if s.For != "" || s.Patches != nil {
+		return ""
+	}
+	for _, f := range b.Cut.Fabrics {
+		for _, o := range f.Strips {
+			if f.Fabric.ID != b.Fabric(s.Role) || o.ID == s.ID || o.Cut != s.Cut || o.For != "" || o.Patches != nil {
+				continue
+			}
+			for _, r := range b.Roles {
+				if r.ID == naming.BaseRole(s.Role) {
+					return ", as " + r.Name
+				}
+			}
+		}
+	}
+	return ""
 }
 
 // borderLengths says what a border is cut to: of the top as it was measured, or as it should be.
@@ -459,14 +557,48 @@ func (b AtMat) SetList() []SetCut {
 		_, high := set.Piece.Size()
 		var strips []string
 		for _, s := range set.Acts[0].Strips {
-			f, _ := b.Shelf.Fabric(s.Role)
-			strips = append(strips, fmt.Sprintf("%s %s", b.Say(s.Width.CeilTo(b.Table.Ruler.Mark)), f.Name))
+			strips = append(strips, fmt.Sprintf("%s %s", b.Say(s.Width.CeilTo(b.Table.Ruler.Mark)), b.stripOf(set, s)))
 		}
 		list = append(list, SetCut{
 			Set: set.Unit.Name, SetStep: b.SetStep(a.Set), Wide: b.Table.Ruler.Read(high),
 			Working: ruler.Of(b.Work, nil).SetWorking(set),
-			Strips:  strings.Join(strips, " · ") + b.closedWords(set), Across: b.across(a, "set"),
+			Strips:  strings.Join(strips, " · ") + b.closedWords(set), Lots: b.lots(a), Across: b.across(a, "set"),
 		})
+	}
+	return list
+}
+
+// stripOf names the cloth of a strip of a set: by its role too where another strip is of the same fabric and another
+// role.
+func (b AtMat) stripOf(set making.Made, s making.Strip) string {
+	f, _ := b.Shelf.Fabric(s.Role)
+	for _, o := range set.Acts[0].Strips {
+		if o.Role == s.Role || b.Fabric(o.Role) != f.ID {
+			continue
+		}
+		for _, r := range b.Roles {
+			if r.ID == naming.BaseRole(s.Role) {
+				return fmt.Sprintf("%s (%s)", f.Name, r.Name)
+			}
+		}
+	}
+	return f.Name
+}
+
+// lots says how many sets are sewn of which prints.
+func (b AtMat) lots(a cutting.Across) []string {
+	list := []string{}
+	set := b.Unit(a.Set)
+	for k, lot := range a.Lots {
+		var names []string
+		for _, s := range set.Acts[0].Strips {
+			name := b.stripOf(set, s)
+			if print, dealt := lot.Prints[s.ID]; dealt {
+				name = b.Dealt.Prints[print].Swatch.Name
+			}
+			names = append(names, name)
+		}
+		list = append(list, fmt.Sprintf("%s of %s", words.Plural(a.Layups.Each[k], "set"), strings.Join(names, " · ")))
 	}
 	return list
 }

@@ -36,6 +36,7 @@ type ScriptLine struct {
 	For   string       `json:"for" doc:"The piles its pieces go to"`
 	Rows  []string     `json:"rows" doc:"The strips that a piece is cut into first, from edge to edge, and what comes of each; empty where it takes only one"`
 	List  []string     `json:"list" doc:"The widths in the order they are cut, to hang at eye level; empty where the order says nothing"`
+	Lots  []string     `json:"lots" doc:"Where prints are dealt: how many sets are sewn of which"`
 	Reads []string     `json:"reads" doc:"What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again"`
 	Times int          `json:"times" doc:"0 where nothing is counted"`
 	Stack int          `json:"stack" doc:"How many of these are cut at once"`
@@ -61,7 +62,7 @@ func (b AtMat) Script() []ScriptPart {
 		}
 		for _, l := range p.Lines {
 			line := ScriptLine{
-				Reads: []string{}, List: []string{}, Rows: []string{}, Times: l.Times, Stack: l.Stack,
+				Reads: []string{}, List: []string{}, Rows: []string{}, Lots: []string{}, Times: l.Times, Stack: l.Stack,
 				Gives: []ScriptGive{},
 			}
 			for _, g := range l.Gives {
@@ -78,6 +79,9 @@ func (b AtMat) Script() []ScriptPart {
 				if len(b.Unit(p.Set).Round) > 0 {
 					line.Says = fmt.Sprintf("Sew and press %s flat: it measures %s across. Fold it in half: it must lie flat. Close "+
 						"it, and measure it folded before the first ring.", part.Name, b.Say(high))
+				}
+				if lots := b.lots(*l.Across); len(lots) > 0 {
+					line.Lots = lots
 				}
 			case work.AcrossIt:
 				b.acrossLine(&line, l)
@@ -123,8 +127,8 @@ func (b AtMat) onTheMat(f cutting.FabricPlan, l work.MatLine) string {
 		return fmt.Sprintf("Take %s %s wide from the shelf.%s", words.Plural(s.Ready, "strip"), b.Say(s.Cut),
 			b.trimmedStrips(*s))
 	case work.Strips:
-		says := fmt.Sprintf("Cut %s %s wide%s%s.", words.Plural(l.Times, "strip"), b.Say(s.Cut), b.LongEnough(*s),
-			Evenly(f, *s))
+		says := fmt.Sprintf("Cut %s %s wide%s%s%s.", words.Plural(l.Times, "strip"), b.Say(s.Cut), b.forRole(*s),
+			b.LongEnough(*s), Evenly(f, *s))
 		says += b.trimmedStrips(*s)
 		if s.Lost > 0 {
 			says += fmt.Sprintf(" Each is a row of motifs, whole patches high: up to %s is left before the first of them.",

@@ -60,6 +60,7 @@ type Plan struct {
 	Values   prints.Values                 `json:"values"`
 	Deal     prints.DealShown              `json:"deal"`
 	Ledger   leftover.Ledger               `json:"ledger"`
+	Unneeded document.Unneeded             `json:"unneeded" doc:"What could be taken out of the document"`
 	Partial  string                        `json:"partial" doc:"What is left out of a plan that something stops: it is drawn without that, and nothing of it is counted"`
 	Things   []Thing                       `json:"things" doc:"Everything that can be laid or sewn into another, each variant for itself; what could not be made has no size"`
 	Knives   []mat.KnifeCard               `json:"knives" doc:"Everything sewn that is cut again, as far as it could be made"`
@@ -171,7 +172,7 @@ func empty(d document.Document) Plan {
 		Values: prints.Values{Fabrics: []prints.FabricValue{}, Pairs: []prints.Contrast{}},
 		Deal:   prints.EmptyDeal(),
 		Ledger: leftover.EmptyLedger(), Things: []Thing{}, Lengths: []Thing{}, Knives: []mat.KnifeCard{},
-		Tubes: []mat.TubeCard{},
+		Tubes: []mat.TubeCard{}, Unneeded: d.Unneeded(),
 	}
 }
 

@@ -73,6 +73,26 @@ const (
 	MostBorders = 40
 )
 
+// Roles lists the roles of what lies between the blocks, round them and behind them.
+func (t Top) Roles() (list []string) {
+	if p := t.Point; p != nil {
+		list = append(list, p.Role, p.Corners)
+	}
+	if s := t.Sashing; s != nil {
+		list = append(list, s.Role, s.Corners)
+	}
+	for _, b := range t.Borders {
+		list = append(list, b.Role, b.Corners)
+	}
+	if t.Backing != nil {
+		list = append(list, t.Backing.Role)
+	}
+	if t.Binding != nil {
+		list = append(list, t.Binding.Role)
+	}
+	return list
+}
+
 // round is something that lies between or round the blocks.
 func (t Top) round() string {
 	switch {

@@ -1,5 +1,5 @@
-// Package sharing says which print of an assortment gives how many strips of each width, so that least is bought and
-// none gives much more than another. It knows prints and counts; what they are in a quilt is for others to say.
+// Package sharing says which print of an assortment gives how many strips of each width, so that as many prints as can
+// be give some, least is bought, and none gives much more than another. It knows prints and counts; what they are in a quilt is for others to say.
 package sharing
 
 import (
@@ -26,7 +26,10 @@ func Of(a ToShare) [][]int {
 	if len(even.free) < 2 {
 		return even.of
 	}
-	if other := a.dealt(func(x, y measure.Length) int { return cmp.Compare(y, x) }); other.buys() < even.buys() {
+	other := a.dealt(func(x, y measure.Length) int {
+		return cmp.Or(cmp.Compare(min(x, 1), min(y, 1)), cmp.Compare(y, x)) // those of which nothing is cut come first
+	})
+	if cmp.Or(cmp.Compare(other.out(), even.out()), cmp.Compare(other.buys(), even.buys())) < 0 {
 		return other.of
 	}
 	return even.of
@@ -77,6 +80,16 @@ func (e *evenly) deal(j int, order func(a, b measure.Length) int) {
 
 func (e *evenly) long(print int) measure.Length { return e.ToShare.Of(e.of, print) }
 
+// out is how many prints give nothing.
+func (e *evenly) out() (n int) {
+	for k := range e.Prints {
+		if e.long(k) == 0 {
+			n++
+		}
+	}
+	return n
+}
+
 // buys is how much is bought of all prints together.
 func (e *evenly) buys() (all measure.Length) {
 	for k := range e.Prints {
@@ -120,7 +133,8 @@ func (e *evenly) exchange() bool {
 				of := e.of[j]
 				of[a], of[b] = of[b], of[a]
 				is := [2]measure.Length{e.long(a), e.long(b)}
-				if cmp.Or(cmp.Compare(e.Buy(is[0])+e.Buy(is[1]), e.Buy(was[0])+e.Buy(was[1])),
+				emptied := is[0] == 0 || is[1] == 0 && was[1] > 0
+				if !emptied && cmp.Or(cmp.Compare(e.Buy(is[0])+e.Buy(is[1]), e.Buy(was[0])+e.Buy(was[1])),
 					cmp.Compare(max(is[0], is[1]), was[0])) < 0 {
 					return true
 				}

@@ -1445,6 +1445,8 @@ export interface components {
             fabric: string;
             /** @description Of cloth that is cut, squaring up included */
             length: components["schemas"]["Reading"];
+            /** @description Of an assortment of which some lies on the shelf, what that does not give */
+            missing?: components["schemas"]["TopUpShown"];
             name: string;
             /**
              * Format: int64
@@ -2264,6 +2266,8 @@ export interface components {
             trim: components["schemas"]["Trim"][];
             /** @description Everything that is joined of opened rings, as far as it could be made */
             tubes: components["schemas"]["TubeCard"][];
+            /** @description What could be taken out of the document */
+            unneeded: components["schemas"]["Unneeded"];
             values: components["schemas"]["Values"];
         };
         PointSetting: {
@@ -2527,6 +2531,8 @@ export interface components {
             rows: number;
             /** @description That not every size was worked out, where the quilt is too large for that */
             says: string;
+            /** @description What is promised to the quilt then: what there is, in the place of what was promised of the same fabrics */
+            supplies: components["schemas"]["Supply"][];
             uses: components["schemas"]["Used"][];
         };
         Reading: {
@@ -2797,6 +2803,8 @@ export interface components {
             held: string;
             /** @description The widths in the order they are cut, to hang at eye level; empty where the order says nothing */
             list: string[];
+            /** @description Where prints are dealt: how many sets are sewn of which */
+            lots: string[];
             /** @description What the ruler reads, cut by cut, from the end squared last; empty text where it is squared up again */
             reads: string[];
             /** @description The strips that a piece is cut into first, from edge to edge, and what comes of each; empty where it takes only one */
@@ -2861,6 +2869,8 @@ export interface components {
         };
         SetCut: {
             across: components["schemas"]["AcrossShown"];
+            /** @description Where prints are dealt: how many sets of which */
+            lots: string[];
             set: string;
             setStep: string;
             /** @description What it is sewn from */
@@ -3309,6 +3319,8 @@ export interface components {
             fabric: string;
             /** @description Of the piece on the shelf that all quilts share */
             id: string;
+            /** @description It has no place on the shelf that all quilts share */
+            inHand?: boolean;
             /** @enum {string} */
             kind: "yardage" | "strips" | "pieces";
             length: string;
@@ -3462,6 +3474,19 @@ export interface components {
              */
             rows: number;
             sashing?: components["schemas"]["Sashing"];
+        };
+        TopUpShown: {
+            /** @description Of how many can be chosen: prints are not dealt */
+            chosen: boolean;
+            /** @description In the sort of piece that lies there; empty where that does not do */
+            instead: string;
+            /**
+             * Format: int64
+             * @description Of how many prints it is bought
+             */
+            prints: number;
+            /** @description What is missing, and of which prints */
+            says: string;
         };
         Trim: {
             /** @description In which directions it is measured; empty text across the strips of a set */
@@ -3782,6 +3807,12 @@ export interface components {
             /** @description For a new size: the finished width */
             finished?: string;
             unit: string;
+        };
+        Unneeded: {
+            /** @description That play no role, in no colourway, and of which nothing is promised */
+            fabrics: string[];
+            /** @description That nothing is cut from */
+            roles: string[];
         };
         Used: {
             fabric: string;

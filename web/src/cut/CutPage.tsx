@@ -1,8 +1,10 @@
 // At the cutting mat: cloth to strips, strip sets and strips to sub-cuts.
 import { Box, Button, Flex, Heading, Text } from "@chakra-ui/react";
+import { useQuery } from "@tanstack/react-query";
 import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { Across, Plan, Project } from "../api/client";
+import { asks } from "../api/queries";
 import { LayupView } from "../drawn/Across";
 import { ClothView } from "../drawn/ClothView";
 import { coloursOf } from "../drawn/colours";
@@ -54,6 +56,11 @@ export function CutPage() {
             <Text color="soft" fontSize="note">
               <Ruled>{`${s.strips}`}</Ruled>
             </Text>
+            {s.lots.map((lot) => (
+              <Text key={lot} fontSize="note">
+                <Ruled>{lot}</Ruled>
+              </Text>
+            ))}
             <AcrossLines across={s.across} project={project} source="set" picture={s.setStep} />
           </Box>
         ))}
@@ -101,6 +108,7 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
             <Ruled>{`${words}.`}</Ruled>
           </Text>
         ))}
+        {cut.missing && <Missing cut={cut} missing={cut.missing} project={project} />}
         {project.plan.deal.prints.some((p) => p.fabric === cut.fabric && p.cuts.length > 0) && (
           <Text fontSize="small" mt="4px">
             <Link to={`/q/${project.id}/prints`}>How many of each print</Link>
@@ -133,6 +141,47 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
         ))}
       </Box>
     </Flex>
+  );
+}
+
+/** What is missing of an assortment of which some lies there, and what lies on the shelf of it still. */
+function Missing({
+  cut,
+  missing,
+  project,
+}: {
+  cut: FabricCut;
+  missing: NonNullable<FabricCut["missing"]>;
+  project: Project;
+}) {
+  const { data } = useQuery(asks.cloth(project.id));
+  const promised = project.document.supplies ?? [];
+  const there = data?.filter((h) => h.free > 0 && h.name === cut.name && !promised.some((s) => s.id === h.id)) ?? [];
+  return (
+    <Box
+      role="group"
+      aria-label={`Missing of ${cut.name}`}
+      mt="4px"
+      pl="10px"
+      borderLeftWidth="3px"
+      borderColor="madder"
+    >
+      <Text fontWeight="600">
+        <Ruled>{`${missing.says}${missing.instead ? `; ${missing.instead}` : ""}.`}</Ruled>
+      </Text>
+      {there.map((h) => (
+        <Text key={h.id} fontSize="small">
+          <Ruled>{`On the shelf, not promised: ${h.free} × ${h.title}. `}</Ruled>
+          <Link to={`/q/${project.id}/quilt`}>Promise it to this quilt</Link>
+        </Text>
+      ))}
+      {missing.chosen && (
+        <Text fontSize="small" color="soft">
+          {`Bought of ${missing.prints} ${missing.prints === 1 ? "print" : "prints"}: `}
+          <Link to={`/q/${project.id}/quilt`}>of more, or of fewer</Link>
+        </Text>
+      )}
+    </Box>
   );
 }
 

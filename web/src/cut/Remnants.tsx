@@ -23,7 +23,7 @@ export function Remnants({ project }: { project: Project }) {
   const list = project.plan.remnants;
   const promised = project.document.supplies ?? [];
   if (list.length === 0 && promised.length === 0) return null;
-  const back = (i: number) => !!data?.some((h) => h.id === project.remnants[i]);
+  const back = (i: number) => !!list[i]?.lies || !!data?.some((h) => h.id === project.remnants[i]);
   const done = promised.every((s) => s.cut) && list.every((_, i) => back(i));
   return (
     <Section title="What is left">

@@ -171,6 +171,11 @@ function ScriptRow({
             <Ruled>{row}</Ruled>
           </Text>
         ))}
+        {line.lots.map((lot) => (
+          <Text key={lot} fontSize="large" lineHeight="1.35">
+            <Ruled>{lot}</Ruled>
+          </Text>
+        ))}
         {held && (
           <Text fontSize="small" color="madder" fontWeight="600">
             {held}

@@ -3,6 +3,7 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import type { DealtPrint, Fabric } from "../api/client";
 import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
+import { nextColour } from "../quilt/colours";
 import { freeId } from "../quilt/ids";
 import { Problems } from "../quilt/methods/parts";
 import type { Steps } from "../quilt/useSteps";
@@ -41,7 +42,7 @@ function Assortment({ draft, fabric, f }: { draft: Steps; fabric: Fabric; f: num
           [...list, ...more].map((s) => s.id),
         ),
         name: `Print ${list.length + more.length + 1}`,
-        colour: fabric.colour,
+        colour: nextColour([...list, ...more].map((s) => s.colour)),
         ...(list.some((s) => s.count) ? { count: 1 } : {}),
       });
     draft.set(["fabrics", f], { ...fabric, prints: undefined, assortment: [...list, ...more] });

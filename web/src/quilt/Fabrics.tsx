@@ -3,8 +3,10 @@ import { Box, Button, Flex, Text } from "@chakra-ui/react";
 import { Link } from "react-router";
 import { ChoiceField, ColourField, NumberField, TextField } from "../frame/fields";
 import { Section } from "../frame/Section";
+import { nextColour } from "./colours";
 import type { Draft } from "./draft";
 import { FromShelf } from "./FromShelf";
+import { fabricNames } from "./fabricNames";
 import { freeId } from "./ids";
 import { Problems } from "./methods/parts";
 
@@ -18,6 +20,15 @@ const prints = [
 
 export function Fabrics({ draft }: { draft: Draft }) {
   const d = draft.document;
+  const names = fabricNames(d);
+  const { unneeded } = draft.preview.plan;
+  const takeOut = (role: string) => {
+    const roles = d.roles.filter((r) => r.id !== role);
+    draft.set(["roles"], roles);
+    (d.colourways ?? []).forEach((w, k) => {
+      if (w.fabrics[role]) draft.set(["colourways", k, "fabrics", role], undefined);
+    });
+  };
   return (
     <Section title="Fabrics">
       {d.roles.map((r, i) => {
@@ -59,6 +70,7 @@ export function Fabrics({ draft }: { draft: Draft }) {
                         ...fabric,
                         print: v === "plain" ? undefined : (v as typeof fabric.print),
                         motif: v === "motif" ? fabric.motif : undefined,
+                        topUp: v === "assorted" ? fabric.topUp : undefined,
                         prints: v === "assorted" ? fabric.prints : undefined,
                         assortment: v === "assorted" ? fabric.assortment : undefined,
                       })
@@ -74,14 +86,39 @@ export function Fabrics({ draft }: { draft: Draft }) {
                   value={r.fabric}
                   onChange={(v) => draft.set(["roles", i, "fabric"], v)}
                   problems={draft.at(`/roles/${i}/fabric`)}
-                  choices={d.fabrics.map((x) => ({ value: x.id, name: `is ${x.name}` }))}
+                  choices={d.fabrics.map((x) => ({ value: x.id, name: `is ${names[x.id]}` }))}
                 />
               </Box>
             </Flex>
+            {unneeded.roles.includes(r.id) && d.roles.length > 1 && (
+              <Flex gap="10px" mt="4px" align="center">
+                <Text color="soft" fontSize="note">{`Nothing is cut for ${r.name}.`}</Text>
+                <Button size="sm" onClick={() => takeOut(r.id)}>
+                  {`Take ${r.name} out`}
+                </Button>
+              </Flex>
+            )}
             {fabric && <Problems list={draft.at(`/fabrics/${f}/print`)} />}
           </Box>
         );
       })}
+      {unneeded.fabrics.map((id) => (
+        <Flex key={id} gap="10px" mb="10px" align="center">
+          <Text color="soft">{`${names[id] ?? id} is used nowhere.`}</Text>
+          <Button
+            size="sm"
+            onClick={() =>
+              draft.set(
+                ["fabrics"],
+                d.fabrics.filter((f) => f.id !== id),
+              )
+            }
+          >
+            {`Take ${names[id] ?? id} out`}
+          </Button>
+        </Flex>
+      ))}
+      <Widths draft={draft} />
       <Motifs draft={draft} />
       <Assortments draft={draft} />
       <Flex gap="8px" wrap="wrap">
@@ -90,7 +127,10 @@ export function Fabrics({ draft }: { draft: Draft }) {
           onClick={() => {
             const n = d.fabrics.length + 1;
             const id = freeId("fabric", d.fabrics.map((x) => x.id).concat(d.roles.map((x) => x.id)));
-            draft.set(["fabrics"], [...d.fabrics, { id, name: `Fabric ${n}`, colour: "#b7a88a" }]);
+            draft.set(
+              ["fabrics"],
+              [...d.fabrics, { id, name: `Fabric ${n}`, colour: nextColour(d.fabrics.map((f) => f.colour)) }],
+            );
             draft.set(["roles"], [...d.roles, { id, name: `fabric ${n}`, fabric: id }]);
           }}
         >
@@ -113,6 +153,51 @@ export function Fabrics({ draft }: { draft: Draft }) {
       <Colourways draft={draft} />
       <FromShelf draft={draft} />
     </Section>
+  );
+}
+
+/** Cloth that is wider or narrower than that of the project, as for a backing. */
+function Widths({ draft }: { draft: Draft }) {
+  const d = draft.document;
+  const names = fabricNames(d);
+  const rest = d.fabrics.filter((f) => f.usable === undefined);
+  return (
+    <Flex gap="10px 14px" mb="10px" align="start" wrap="wrap">
+      {d.fabrics.map(
+        (f, i) =>
+          f.usable !== undefined && (
+            <Box key={f.id} w="180px">
+              <TextField
+                label={`Usable width of ${names[f.id]}`}
+                value={f.usable}
+                onChange={(v) => draft.set(["fabrics", i, "usable"], v)}
+                onBlur={() => {
+                  if (!f.usable?.trim()) draft.set(["fabrics", i, "usable"], undefined);
+                  draft.settle();
+                }}
+                problems={draft.at(`/fabrics/${i}/usable`)}
+                help={`empty: ${d.cloth.usable}, as all cloth`}
+              />
+            </Box>
+          ),
+      )}
+      {rest.length > 0 && (
+        <Box w="200px">
+          <ChoiceField
+            label="Cloth of another width"
+            value=""
+            onChange={(id) => {
+              const i = d.fabrics.findIndex((f) => f.id === id);
+              if (i >= 0) draft.set(["fabrics", i, "usable"], d.cloth.usable);
+            }}
+            choices={[
+              { value: "", name: "none but these" },
+              ...rest.map((f) => ({ value: f.id, name: names[f.id] ?? f.id })),
+            ]}
+          />
+        </Box>
+      )}
+    </Flex>
   );
 }
 
@@ -140,6 +225,21 @@ function Motifs({ draft }: { draft: Draft }) {
       <Flex key={fabric.id} gap="10px" mb="10px" align="start" wrap="wrap">
         {side("across", `${fabric.name}: motifs across`)}
         {side("along", "and along the cloth")}
+        {fabric.motif && (
+          <Box w="180px">
+            <ChoiceField
+              label={`Motifs of ${fabric.name} lie`}
+              value={fabric.motif.lies ?? ""}
+              onChange={(v) => draft.set(["fabrics", f, "motif", "lies"], v || undefined)}
+              problems={draft.at(`/fabrics/${f}/motif/lies`)}
+              choices={[
+                { value: "", name: "alike however turned" },
+                { value: "one way", name: "with a top" },
+                { value: "two way", name: "in stripes" },
+              ]}
+            />
+          </Box>
+        )}
       </Flex>
     );
   });
@@ -160,6 +260,17 @@ function Assortments({ draft }: { draft: Draft }) {
               onChange={(n) => draft.set(["fabrics", f, "prints"], n > 1 ? n : undefined)}
               problems={draft.at(`/fabrics/${f}/prints`)}
               help="each gives an even share"
+            />
+          </Box>
+        )}
+        {(draft.document.supplies ?? []).some((s) => s.fabric === fabric.id) && (
+          <Box w="260px">
+            <NumberField
+              label={`What is missing of ${fabric.name}: of how many prints`}
+              value={fabric.topUp ?? 0}
+              onChange={(n) => draft.set(["fabrics", f, "topUp"], n > 0 ? n : undefined)}
+              problems={draft.at(`/fabrics/${f}/topUp`)}
+              help="0: as few strips as can be"
             />
           </Box>
         )}

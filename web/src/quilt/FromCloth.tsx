@@ -68,6 +68,7 @@ export function FromCloth({ draft }: { draft: Draft }) {
   const take = (columns: number, rows: number) => {
     draft.set(["top", "columns"], columns);
     draft.set(["top", "rows"], rows);
+    if (r) draft.set(["supplies"], r.supplies); // what it is cut from
   };
   return (
     <chakra.details gridColumn="1 / -1">

@@ -8,9 +8,11 @@ import { asks } from "../api/queries";
 import { ChoiceField, NumberField } from "../frame/fields";
 import { Ruled } from "../frame/Ruled";
 import type { Draft } from "./draft";
+import { fabricNames } from "./fabricNames";
 
 export function FromShelf({ draft }: { draft: Draft }) {
   const d = draft.document;
+  const names = fabricNames(d);
   const supplies = d.supplies ?? [];
   const { data } = useQuery({
     ...asks.cloth(draft.id),
@@ -18,7 +20,8 @@ export function FromShelf({ draft }: { draft: Draft }) {
   });
   const [chosen, setChosen] = useState("");
   const free = data?.filter((h) => h.free > 0 && !supplies.some((s) => s.id === h.id)) ?? [];
-  const one = free.find((h) => h.id === chosen) ?? free[0];
+  const one =
+    free.find((h) => h.id === chosen) ?? free.find((h) => d.fabrics.some((f) => f.name === h.name)) ?? free[0];
   const refused = draft.save.error instanceof Refused ? (draft.save.error.trouble.problems ?? []) : [];
   if (!data || (data.length === 0 && supplies.length === 0)) return null;
   return (
@@ -29,14 +32,16 @@ export function FromShelf({ draft }: { draft: Draft }) {
       {supplies.map((s, i) => {
         const held = data.find((h) => h.id === s.id);
         const place = `/supplies/${i}`;
+        const called = held?.title ?? `${s.count} of ${s.width} × ${s.length}`;
+        const list = d.fabrics.find((f) => f.id === s.fabric)?.assortment ?? [];
         return (
-          <Flex key={s.id} gap="10px" align="start" mb="8px">
+          <Flex key={s.id} gap="10px" align="start" mb="8px" wrap="wrap">
             <Box flex="1" pt="7px" minW="0">
-              <Ruled>{`${held?.title ?? `${s.width} × ${s.length}, of another shelf`}${s.cut ? ", cut" : ""}`}</Ruled>
+              <Ruled>{`${held?.title ?? `${s.width} × ${s.length}, ${s.inHand ? "in hand" : "of another shelf"}`}${s.cut ? ", cut" : ""}`}</Ruled>
             </Box>
             <Box w="92px">
               <NumberField
-                label={`How many of ${held?.title ?? s.id}`}
+                label={`How many of ${called}`}
                 hideLabel
                 value={s.count}
                 onChange={(v) => draft.set(["supplies", i, "count"], v)}
@@ -45,17 +50,32 @@ export function FromShelf({ draft }: { draft: Draft }) {
             </Box>
             <Box w="130px">
               <ChoiceField
-                label={`What ${held?.title ?? s.id} is`}
+                label={`What ${called} is`}
                 hideLabel
                 value={s.fabric}
-                onChange={(v) => draft.set(["supplies", i, "fabric"], v)}
-                choices={d.fabrics.map((f) => ({ value: f.id, name: `is ${f.name}` }))}
+                onChange={(v) => draft.set(["supplies", i], { ...s, fabric: v, print: undefined })}
+                choices={d.fabrics.map((f) => ({ value: f.id, name: `is ${names[f.id]}` }))}
               />
             </Box>
+            {list.length > 0 && (
+              <Box w="130px">
+                <ChoiceField
+                  label={`Which print ${called} is`}
+                  hideLabel
+                  value={s.print ?? ""}
+                  onChange={(v) => draft.set(["supplies", i, "print"], v || undefined)}
+                  problems={draft.at(`${place}/print`)}
+                  choices={[
+                    { value: "", name: "of all prints" },
+                    ...list.map((p) => ({ value: p.id, name: `all ${p.name}` })),
+                  ]}
+                />
+              </Box>
+            )}
             <Button
               size="sm"
               h="36px"
-              aria-label={`Leave ${held?.title ?? s.id} on the shelf`}
+              aria-label={s.inHand ? `${called} is not in hand` : `Leave ${called} on the shelf`}
               onClick={() =>
                 draft.set(
                   ["supplies"],
