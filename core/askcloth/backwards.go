@@ -72,14 +72,7 @@ func Backwards(d document.Document, supplies []SupplyThere, purse *ask.Purse) (R
 	d, there := withSupplies(d, supplies)
 	r.Supplies = append([]cloth.Supply{}, d.Supplies...)
 	blocks, problems, ok := ask.BlocksOf(d, purse)
-	for i := range *problems { // what is said of a supply is said where it was asked
-		p := &(*problems)[i]
-		var k int
-		var rest string
-		if n, _ := fmt.Sscanf(p.At, "/supplies/%d%s", &k, &rest); n > 0 && k >= len(d.Supplies)-len(supplies) {
-			p.At = problem.At("supplies", k-len(d.Supplies)+len(supplies)) + rest
-		}
-	}
+	asAsked(*problems, len(d.Supplies)-len(supplies))
 	if !ok || problems.Stopped() {
 		return r, *problems
 	}
@@ -131,6 +124,18 @@ func Backwards(d document.Document, supplies []SupplyThere, purse *ask.Purse) (R
 	return r, *problems
 }
 
+// asAsked says what is wrong with a supply where it was asked, after those that are promised.
+func asAsked(problems problem.List, promised int) {
+	for i := range problems {
+		p := &problems[i]
+		var k int
+		var rest string
+		if n, _ := fmt.Sscanf(p.At, "/supplies/%d%s", &k, &rest); n > 0 && k >= promised {
+			p.At = problem.At("supplies", k-promised) + rest
+		}
+	}
+}
+
 // squarest is the quilt nearest to a square, of those with nearly as many blocks as the largest (judgement: nine of
 // ten); one that can be made neither longer nor wider.
 func (s *sizeSearch) squarest(largest [2]int, most map[int]int) [2]int {
@@ -160,9 +165,8 @@ func withSupplies(d document.Document, supplies []SupplyThere) (document.Documen
 	out.Supplies = slices.DeleteFunc(slices.Clone(d.Supplies), func(s cloth.Supply) bool { return there[s.Fabric] })
 	for i, s := range supplies {
 		one := cloth.Supply{
-			ID: fmt.Sprintf("hand-%s-%d", s.Fabric, i+1), InHand: true, Fabric: s.Fabric, Kind: cmp.Or(s.Kind, cloth.Yardage), Width: s.Width.In(d.Units),
-			Length: s.Length.In(d.Units),
-			Count:  cmp.Or(s.Count, 1),
+			ID: fmt.Sprintf("hand-%s-%d", s.Fabric, i+1), InHand: true, Fabric: s.Fabric, Kind: cmp.Or(s.Kind, cloth.Yardage),
+			Width: s.Width.In(d.Units), Length: s.Length.In(d.Units), Count: cmp.Or(s.Count, 1),
 		}
 		if !one.Width.Given() && one.Kind.Sort().ByLength {
 			one.Width = d.Cloth.Usable

@@ -157,6 +157,14 @@ func (a Across) longest(t *making.Table) (long measure.Length) {
 	return long
 }
 
+// Cleanings is how often an edge is squared up for so many cuts.
+func Cleanings(n int, t *making.Table) int {
+	if n > 0 && t.Every > 0 {
+		return (n + t.Every - 1) / t.Every
+	}
+	return min(1, n)
+}
+
 // Lot is strip sets in the same prints.
 type Lot struct {
 	Prints map[string]int // strip → print

@@ -49,7 +49,7 @@ func (p *pools) inHand(act making.Act, n int) bool {
 		return false
 	}
 	have := cloth.Have{W: patch.W, L: patch.H, Supply: cloth.Supply{
-		ID: "in hand", Fabric: f.ID, Kind: cloth.Pieces, Count: n, InHand: true,
+		ID: "in-hand", Fabric: f.ID, Kind: cloth.Pieces, Count: n, InHand: true,
 	}}
 	p.hand = append(p.hand, Lay{
 		Have: have, Role: patch.Role, Times: n, Gives: []LayGive{{Act: act.ID, W: patch.W, H: patch.H, N: 1}},

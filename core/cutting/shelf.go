@@ -152,13 +152,13 @@ func long(cuts []stripKind, t *making.Table) (sum measure.Length) {
 	n := 0
 	for _, c := range cuts {
 		if n += c.n; c.n > 0 {
-			sum += c.lost*measure.Length(max(1, t.Cleanings(n)-t.Cleanings(n-c.n))) + c.cut*measure.Length(c.n)
+			sum += c.lost*measure.Length(max(1, Cleanings(n, t)-Cleanings(n-c.n, t))) + c.cut*measure.Length(c.n)
 		}
-		if t.Every > 0 && c.lost > 0 && (n-c.n)%t.Every != 0 && t.Cleanings(n) > t.Cleanings(n-c.n) {
+		if t.Every > 0 && c.lost > 0 && (n-c.n)%t.Every != 0 && Cleanings(n, t) > Cleanings(n-c.n, t) {
 			sum += c.lost // before the first of them, and wherever the edge is cleaned again between two
 		}
 	}
-	return sum + measure.Length(t.Cleanings(n))*t.Squaring
+	return sum + measure.Length(Cleanings(n, t))*t.Squaring
 }
 
 // lengths lists the lengths of cloth that give strips of any width; where prints are dealt those of one print.

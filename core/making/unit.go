@@ -94,14 +94,6 @@ type Table struct {
 	known func(unit naming.Unit) (Made, bool) // what is made, where that is asked for its size alone
 }
 
-// Cleanings is how often an edge is squared up for so many cuts.
-func (t *Table) Cleanings(n int) int {
-	if n > 0 && t.Every > 0 {
-		return (n + t.Every - 1) / t.Every
-	}
-	return min(1, n)
-}
-
 // Lighter says whether the cloth of one role is lighter than that of another.
 func (t *Table) Lighter(one, other string) bool {
 	return t.Light != nil && t.Light(one) > t.Light(other)

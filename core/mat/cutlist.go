@@ -395,7 +395,7 @@ func (b AtMat) yardage(f cutting.FabricPlan, buy string) words.Working {
 			of = " of " + printsOf(f, one.Prints)
 		}
 		w.Sums = append(w.Sums, fmt.Sprintf("%s + %s to square up = %s%s", strings.Join(terms, " + "),
-			b.Say(b.Table.Squaring*measure.Length(b.Table.Cleanings(n))), b.Say(one.Rest), of))
+			b.Say(b.Table.Squaring*measure.Length(cutting.Cleanings(n, &b.Table))), b.Say(one.Rest), of))
 		if shrinks {
 			w.Sums = append(w.Sums, fmt.Sprintf("%s ÷ %d in a hundred that washing leaves = %s", b.Say(one.Rest),
 				100-b.Buying.Shrinks, b.Shop().Print(b.Buying.Washed(one.Rest))))

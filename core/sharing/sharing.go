@@ -1,5 +1,6 @@
 // Package sharing says which print of an assortment gives how many strips of each width, so that as many prints as can
-// be give some, least is bought, and none gives much more than another. It knows prints and counts; what they are in a quilt is for others to say.
+// be give some, least is bought, and none gives much more than another. It knows prints and counts; what they are in a
+// quilt is for others to say.
 package sharing
 
 import (

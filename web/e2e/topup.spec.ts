@@ -45,7 +45,7 @@ test("what is missing of strips that lie there is bought, of as many prints as o
   await page.getByRole("button", { name: "One more" }).click();
   await expect(page.getByText("9 to go")).toBeVisible();
   await page.goto(`${at}/quilt`);
-  await page.getByLabel("Rows", { exact: true }).fill("5");
+  await page.getByLabel("Blocks down").fill("5");
   await page.getByLabel("What is missing of Roll: of how many prints").fill("1");
   await page.getByRole("button", { name: /Keep this plan/ }).click();
   await expect(page.getByText("Changed, not kept yet")).toHaveCount(0);
@@ -57,7 +57,7 @@ test("what is missing of strips that lie there is bought, of as many prints as o
 
   // And back.
   await page.goto(`${at}/quilt`);
-  await page.getByLabel("Rows", { exact: true }).fill("4");
+  await page.getByLabel("Blocks down").fill("4");
   await page.getByLabel("What is missing of Roll: of how many prints").fill("0");
   await page.getByRole("button", { name: /Keep this plan/ }).click();
   await expect(page.getByText("Changed, not kept yet")).toHaveCount(0);
