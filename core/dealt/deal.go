@@ -174,6 +174,14 @@ func (d *dealt) alike() {
 	}
 }
 
+// inOne is where a rule holds, in words.
+func (d *dealt) inOne(unit naming.Unit) string {
+	if unit == "" {
+		return "a block"
+	}
+	return "one " + d.Unit(unit).Unit.Name
+}
+
 // keptRules says which rules no deal of these prints can keep.
 func (d *dealt) keptRules() {
 	for i, r := range d.DealAsked.Rules {
@@ -188,14 +196,16 @@ func (d *dealt) keptRules() {
 		most, all, alike := 0, 0, 0
 		laid := map[int]int{} // how often each print lies there
 		for n, c := range d.out.Cells {
-			places := map[dealing.Spot]bool{}
+			places, in := map[dealing.Spot]bool{}, map[string]int{}
 			for k, s := range d.blocks[c.Unit].spots {
-				if at := d.spots[n][k]; naming.BaseRole(s.role) == r.Role && s.rule.Apart == r.Apart && !places[at] {
+				if at := d.spots[n][k]; naming.BaseRole(s.role) == r.Role && s.rule.Apart == r.Apart &&
+					s.rule.Block == r.Block && !places[at] {
 					places[at] = true
 					laid[c.Prints[k]]++
+					in[s.within]++
+					most = max(most, in[s.within])
 				}
 			}
-			most = max(most, len(places))
 			all += len(places)
 		}
 		for _, n := range laid {
@@ -206,8 +216,8 @@ func (d *dealt) keptRules() {
 		at := problem.At("deal", "rules", i, "apart")
 		switch {
 		case r.Apart == document.ApartInBlock && most > have:
-			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in a block, of %d in each, and there are "+
-				"%d prints for them.", most, have),
+			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in %s, of %d in each, and there are %d prints "+
+				"for them.", d.inOne(r.Block), most, have),
 				fmt.Sprintf("It is dealt so that as few as can be are alike; with %d prints it can be kept.", most))
 		case r.Apart == document.ApartInQuilt && all > have:
 			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in the quilt, of %d places, and there "+

@@ -148,16 +148,13 @@ func (d *dealt) inRings(block naming.Unit, p piece.Patch) bool {
 func (d *dealt) spot(block naming.Unit, p piece.Patch, fabric string) (spotOf, figureOf) {
 	units, path := []naming.Unit{block}, []string{""}
 	at := ""
-	part, strip, nth := "", "", 0
+	strip, nth := "", 0
 	for in := p.Part; in != nil; in = in.In {
 		if in.In == nil && in.Unit == units[len(units)-1] { // its own strip of a set
 			strip, nth = d.Unit(in.Unit).Acts[0].Strips[in.Nth-1].ID, in.Nth
 			break
 		}
 		at += fmt.Sprintf("/%d", in.Nth)
-		if part == "" {
-			part = at
-		}
 		units, path = append(units, in.Unit), append(path, at)
 	}
 	last := len(units) - 1
@@ -184,25 +181,27 @@ func (d *dealt) spot(block naming.Unit, p piece.Patch, fabric string) (spotOf, f
 		fabric: fabric,
 	}
 	figure.slots = []figureSlot{slot}
-	rule := d.ruleOf(p.Role, block)
-	s := spotOf{role: p.Role, fabric: fabric, rule: rule, slot: figureSlot{role: p.Role, fabric: fabric}}
+	rule, in := d.ruleOf(p.Role, units)
+	s := spotOf{
+		role: p.Role, fabric: fabric, rule: rule, within: path[in], slot: figureSlot{role: p.Role, fabric: fabric},
+	}
 	allowed := fmt.Sprint("|", p.Role, "|", rule.Values, "|", rule.Apart)
 	switch {
-	case rule.One == document.OneBlock:
-		s.group, s.stock = "block|"+p.Role, "block"+allowed
-	case rule.One == document.OnePart && depth > 0:
-		s.group, s.stock = "part|"+part+"|"+p.Role, "part"+allowed
+	case rule.One == document.OneBlock && in <= depth:
+		s.group, s.stock = "block|"+path[in]+"|"+p.Role, "block"+allowed
+	case rule.One == document.OnePart && depth > in:
+		s.group, s.stock = "part|"+path[in+1]+"|"+p.Role, "part"+allowed
 	default:
-		s.group, s.stock = "figure|"+figure.path, "figure|"+string(figure.unit.Whole())+"|"+d.rulesFor(block)
+		s.group, s.stock = "figure|"+figure.path, "figure|"+string(figure.unit.Whole())+"|"+d.rulesFor(units)
 		s.slot, s.unit = slot, figure.unit
 	}
 	return s, figure
 }
 
-// rulesFor names the rules that hold in a block: figures under other rules are dealt from another stock.
-func (d *dealt) rulesFor(block naming.Unit) (names string) {
+// rulesFor names the rules that hold in units: figures under other rules are dealt from another stock.
+func (d *dealt) rulesFor(units []naming.Unit) (names string) {
 	for i, r := range d.DealAsked.Rules {
-		if r.In(block) {
+		if r.In(units) >= 0 {
 			names += fmt.Sprint(i, " ")
 		}
 	}

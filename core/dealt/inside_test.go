@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"vicis/core/cutting"
+	"vicis/core/piece"
 	"vicis/core/work"
 	"vicis/internal/trial/solve"
 	"vicis/internal/trial/whole"
@@ -116,4 +117,53 @@ func paired(lots []cutting.Lot) string {
 	}
 	return "Minimize\n obj: " + strings.Join(obj, " + ") + "\nSubject To\n " + strings.Join(rows, "\n ") + "\nGeneral\n " +
 		strings.Join(whole, "\n ") + "\nEnd\n"
+}
+
+// By hand. Two blocks of two four-patches beside a plain square each, all of four prints: a rule for the four-patch makes
+// all four squares of each one print, four prints of four squares each, and lets the plain squares be; another keeps all
+// four of each apart.
+func TestRulesForAUnit(t *testing.T) {
+	quilt := func(rule string) *work.Work {
+		w, problems := whole.Deal(t, fmt.Sprintf(`{"vicis":1,"name":"Units","measure":"in","ruler":"1/8 in",
+"seam":{"stitched":"1/4 in","fold":"0 in"},"cloth":{"usable":"40 in","squaring":"1/2 in"},"strip":"2 1/2 in","spares":{},
+"schools":{},"settings":{},"fabrics":[{"id":"many","name":"Many","colour":"#884444","print":"assorted","prints":4}],
+"roles":[{"id":"A","name":"scraps","fabric":"many"}],
+"units":[{"id":"sq","name":"Square","how":{"by":"patch","role":"A","width":"2 1/2 in","height":"2 1/2 in"}},
+{"id":"large","name":"Large","how":{"by":"patch","role":"A","width":"4 1/2 in","height":"4 1/2 in"}},
+{"id":"four","name":"Four","how":{"by":"grid","rows":[{"id":"a","cells":[{"unit":"sq"},{"unit":"sq"}]},
+{"id":"b","cells":[{"unit":"sq"},{"unit":"sq"}]}]}},
+{"id":"block","name":"Block","how":{"by":"grid","rows":[{"id":"a","cells":[{"unit":"four"},{"unit":"large"}]},
+{"id":"b","cells":[{"unit":"large"},{"unit":"four"}]}]}}],
+"top":{"rows":1,"columns":2,"repeat":[[{"unit":"block"}]]},"deal":{"seed":1,"rules":[%s]}}`, rule))
+		if problems.Stopped() {
+			t.Fatal(problems)
+		}
+		return w
+	}
+	// The squares of a block are narrower than 3″; those of the first four-patch lie in its left half.
+	fours := func(w *work.Work, cell int) (list [2][]int) {
+		for i, at := range w.Dealt.Spots["block"].Of {
+			x0, _, x1, _ := piece.Piece{Patches: w.Planned.Seen("block").Patches[i : i+1]}.Bounds()
+			if x1.Sub(x0).Inches() < 3 {
+				half := map[bool]int{true: 1}[x0.Inches() > 3.9]
+				list[half] = append(list[half], w.Dealt.Cells[cell].Prints[at])
+			}
+		}
+		return list
+	}
+	one := quilt(`{"role":"A","block":"four","one":"block"}`)
+	apart := quilt(`{"role":"A","block":"four","apart":"block"}`)
+	for cell := range 2 {
+		for _, w := range []*work.Work{one, apart} {
+			for _, four := range fours(w, cell) {
+				alike := len(slices.Compact(slices.Sorted(slices.Values(four))))
+				if want := map[bool]int{true: 1, false: 4}[w == one]; len(four) != 4 || alike != want {
+					t.Errorf("a four-patch of %v", four)
+				}
+			}
+		}
+	}
+	if of := one.Dealt.Cut.Prints["sq"]; !slices.Equal(of, []int{4, 4, 4, 4}) {
+		t.Errorf("%v squares are cut", of)
+	}
 }

@@ -88,6 +88,7 @@ type spotOf struct {
 	fabric string
 	rule   document.DealRule
 	group  string // spots of one group and slot have one print
+	within string // where its rule holds: the place of that unit in the block, empty for the block
 	stock  string
 	slot   figureSlot
 	unit   naming.Unit // the figure that is dealt whole; empty where it is a group of a rule
@@ -131,19 +132,20 @@ func (p *stockpile) slot(s figureSlot) int {
 	return slices.IndexFunc(p.slots, func(o figureSlot) bool { return o.name() == s.name() })
 }
 
-// ruleOf is what holds for a role in a block: the last rule that is for it.
-func (d *dealt) ruleOf(role string, block naming.Unit) (rule document.DealRule) {
+// ruleOf is what holds for a role in units, each of which is sewn into the one before, and in which of them: the last
+// rule that is for it.
+func (d *dealt) ruleOf(role string, units []naming.Unit) (rule document.DealRule, at int) {
 	rule.Role = role
 	for _, r := range d.DealAsked.Rules {
-		if r.Role == naming.BaseRole(role) && r.In(block) {
-			rule = r
+		if in := r.In(units); r.Role == naming.BaseRole(role) && in >= 0 {
+			rule, at = r, in
 		}
 	}
 	rule.Role = role
 	if rule.One == "" {
 		rule.One = document.OnePatch
 	}
-	return rule
+	return rule, at
 }
 
 // dealtFrom are the prints that a slot is dealt from: those that its rule allows. Where a colourway gives its role a

@@ -237,7 +237,7 @@ func (d *dealt) within(cell int, touching map[[2]dealing.Spot]bool, add func(ask
 			x, y := d.spots[cell][i], d.spots[cell][j]
 			switch {
 			case x == y || s.fabric != o.fabric:
-			case s.rule.Apart != "" && naming.BaseRole(s.role) == naming.BaseRole(o.role):
+			case s.rule.Apart != "" && s.within == o.within && naming.BaseRole(s.role) == naming.BaseRole(o.role):
 				add(dealing.Never, x, y)
 			case len(b.spots) <= mostNearWithin && !touching[[2]dealing.Spot{x, y}]:
 				add(dealing.Near, x, y)

@@ -1,6 +1,8 @@
 package document
 
 import (
+	"slices"
+
 	"vicis/core/cloth"
 	"vicis/core/naming"
 )
@@ -19,15 +21,19 @@ type Deal struct {
 // DealRule says of a role which of its patches are one print, and which are not.
 type DealRule struct {
 	Role   string        `json:"role"`
-	Block  naming.Unit   `json:"block,omitempty" doc:"In which block; in every one when left out"`
+	Block  naming.Unit   `json:"block,omitempty" doc:"In which block, or in which unit that is sewn into one, which is then what is said of a block; in every block when left out"`
 	One    Together      `json:"one,omitempty" enum:"block,part,patch" doc:"What of it is one print: all of it in a block, all of it in each unit that is laid in the block, or each patch for itself, as far as it is sewn for itself; each patch when left out"`
 	Apart  Apart         `json:"apart,omitempty" enum:"block,quilt" doc:"No two alike in one block, or nowhere in the quilt"`
 	Values []cloth.Value `json:"values,omitempty" doc:"Only prints of these values; any when left out"`
 }
 
-// In says whether a rule holds in a block.
-func (r DealRule) In(block naming.Unit) bool {
-	return r.Block == "" || r.Block == block || r.Block == block.Whole()
+// In says in which of some units a rule holds, each of which is sewn into the one before, the block first; −1 where it
+// holds in none.
+func (r DealRule) In(units []naming.Unit) int {
+	if r.Block == "" {
+		return 0
+	}
+	return slices.IndexFunc(units, func(u naming.Unit) bool { return r.Block == u || r.Block == u.Whole() })
 }
 
 // Together is what is of one print.
