@@ -69,10 +69,11 @@ var weights = [asks]int64{1 << 40, 1 << 20, 1}
 
 // How much is tried: swaps that are looked at until nothing touches, and to bring prints that are near farther apart.
 const (
-	mostSwaps = 200_000
-	mostNear  = 20_000
-	mostAtOne = 192 // for one place; of more a seeded choice
-	tenure    = 9   // a place that was changed is left alone for so many changes
+	mostSwaps   = 200_000
+	mostNear    = 20_000
+	mostAtOne   = 192 // for one place; of more a seeded choice
+	mostAtFirst = 128 // choices for one place, before anything is swapped
+	tenure      = 9   // a place that was changed is left alone for so many changes
 )
 
 // Of deals. What cannot be kept is kept as far as can be, and counted.
@@ -213,9 +214,19 @@ func (t *dealTable) deal() {
 			continue
 		}
 		best, least, all := -1, int64(0), 0
-		for c, n := range t.left[p.Stock] {
+		left := t.left[p.Stock]
+		first, looked := 0, 0
+		if len(left) > mostAtFirst {
+			first = t.rand.IntN(len(left))
+		}
+		for k := range left {
+			c := (first + k) % len(left)
+			n := left[c]
 			if n <= 0 {
 				continue
+			}
+			if looked++; looked > mostAtFirst {
+				break
 			}
 			t.choice[i] = c
 			cost := t.cost(i)

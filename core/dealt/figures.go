@@ -39,7 +39,7 @@ func (d *dealt) lay() {
 					d.deal.Places = append(d.deal.Places, dealing.Place{Stock: pile.index[look]})
 					pile.places[look]++
 				}
-				spots[i] = dealing.Spot{Place: place, Slot: pile.slot(s.slot)}
+				spots[i] = dealing.Spot{Place: place, Slot: s.at}
 			}
 			d.spots, d.groups = append(d.spots, spots), append(d.groups, groups)
 			d.out.Cells = append(d.out.Cells, DealtCell{Unit: cell.Unit, Row: r + 1, Column: column + 1})
@@ -90,10 +90,10 @@ func (d *dealt) block(unit naming.Unit) *dealtBlock {
 		if !known {
 			n = len(b.spots)
 			index[key] = n
+			s.at = d.pile(s)
 			b.spots = append(b.spots, s)
 			nth[naming.BaseRole(p.Role)]++
 			spots.Roles, spots.Nth = append(spots.Roles, p.Role), append(spots.Nth, nth[naming.BaseRole(p.Role)])
-			d.pile(s)
 		}
 		b.figureOfPatch[i] = n
 		at, known := figures[figure.path]
@@ -144,28 +144,38 @@ func (d *dealt) inRings(block naming.Unit, p piece.Patch) bool {
 	return is
 }
 
-// spot is where a patch of a block belongs: the figure that is made in one run, and the slot of it.
-func (d *dealt) spot(block naming.Unit, p piece.Patch, fabric string) (spotOf, figureOf) {
-	units, path := []naming.Unit{block}, []string{""}
+// chain is the units that a patch came through, from the outermost, and their places in it; and of a strip of a set
+// which it is.
+func (d *dealt) chain(outer naming.Unit, part *piece.UnitTaken) (units []naming.Unit, path []string, strip string, nth int) {
+	units, path = []naming.Unit{outer}, []string{""}
 	at := ""
-	strip, nth := "", 0
-	for in := p.Part; in != nil; in = in.In {
+	for in := part; in != nil; in = in.In {
 		if in.In == nil && in.Unit == units[len(units)-1] { // its own strip of a set
-			strip, nth = d.Unit(in.Unit).Acts[0].Strips[in.Nth-1].ID, in.Nth
-			break
+			return units, path, d.Unit(in.Unit).Acts[0].Strips[in.Nth-1].ID, in.Nth
 		}
 		at += fmt.Sprintf("/%d", in.Nth)
 		units, path = append(units, in.Unit), append(path, at)
 	}
-	last := len(units) - 1
-	depth := last
+	return units, path, "", 0
+}
+
+// figureIn is at which of the units that a patch came through what it lies in is made in one run.
+func (d *dealt) figureIn(units []naming.Unit) int {
 	for i, u := range units {
 		if d.together(u) {
-			depth = i
-			break
+			return i
 		}
 	}
-	figure := figureOf{unit: units[depth], path: path[depth]}
+	return len(units) - 1
+}
+
+// slotOf is the slot of a patch in its figure, which is at a depth among the units that it came through.
+func (d *dealt) slotOf(outer naming.Unit, p piece.Patch, fabric string) (
+	units []naming.Unit, path []string, depth int, slot figureSlot,
+) {
+	units, path, strip, nth := d.chain(outer, p.Part)
+	last := len(units) - 1
+	depth = d.figureIn(units)
 	inner := strings.TrimPrefix(path[last], path[depth])
 	for k := depth + 1; k <= last; k++ { // of what comes several out of one run there is one kind in each run of this
 		if d.together(units[k]) && !d.fromLength(units[k]) {
@@ -173,13 +183,19 @@ func (d *dealt) spot(block naming.Unit, p piece.Patch, fabric string) (spotOf, f
 			break
 		}
 	}
-	if d.twins(units[depth]) { // which of them came from where cannot be told: all that is alike in it is of one print
+	if d.twins(units[depth]) && len(d.places(units[depth])) == 0 {
+		// Which of them came from where cannot be told: all that is alike in it is of one print.
 		inner = fmt.Sprint("of ", units[last], " in ", units[max(depth, last-1)].Whole())
 	}
-	slot := figureSlot{
-		inner: inner, unit: units[last], cut: units[max(0, last-1)], role: p.Role, strip: strip, nth: nth,
-		fabric: fabric,
+	return units, path, depth, figureSlot{
+		inner: inner, unit: units[last], cut: units[max(0, last-1)], role: p.Role, strip: strip, nth: nth, fabric: fabric,
 	}
+}
+
+// spot is where a patch of a block belongs: the figure that is made in one run, and the slot of it.
+func (d *dealt) spot(block naming.Unit, p piece.Patch, fabric string) (spotOf, figureOf) {
+	units, path, depth, slot := d.slotOf(block, p, fabric)
+	figure := figureOf{unit: units[depth], path: path[depth]}
 	figure.slots = []figureSlot{slot}
 	rule, in := d.ruleOf(p.Role, units)
 	s := spotOf{

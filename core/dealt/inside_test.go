@@ -8,6 +8,7 @@ import (
 	"testing"
 
 	"vicis/core/cutting"
+	"vicis/core/document"
 	"vicis/core/piece"
 	"vicis/core/work"
 	"vicis/internal/trial/solve"
@@ -165,5 +166,78 @@ func TestRulesForAUnit(t *testing.T) {
 	}
 	if of := one.Dealt.Cut.Prints["sq"]; !slices.Equal(of, []int{4, 4, 4, 4}) {
 		t.Errorf("%v squares are cut", of)
+	}
+}
+
+// quartered is a quilt of blocks of four quarters of nine-patches, whose charms are of so many prints.
+func quartered(rows, columns, prints int) string {
+	return fmt.Sprintf(`{"vicis":1,"name":"Quarters","measure":"in","ruler":"1/8 in","seam":{"stitched":"1/4 in","fold":"0 in"},
+"cloth":{"usable":"40 in","squaring":"1/2 in"},"strip":"2 1/2 in","spares":{},"schools":{},"settings":{},
+"fabrics":[{"id":"many","name":"Many","colour":"#884444","print":"assorted","prints":%d}],
+"roles":[{"id":"A","name":"charms","fabric":"many"}],
+"units":[{"id":"charm","name":"Charm","how":{"by":"patch","role":"A","width":"5 in","height":"5 in"}},
+{"id":"nine","name":"Nine-patch","how":{"by":"grid","rows":[
+{"id":"a","cells":[{"unit":"charm"},{"unit":"charm"},{"unit":"charm"}]},
+{"id":"b","cells":[{"unit":"charm"},{"unit":"charm"},{"unit":"charm"}]},
+{"id":"c","cells":[{"unit":"charm"},{"unit":"charm"},{"unit":"charm"}]}]}},
+{"id":"quarter","name":"Quarter","how":{"by":"cut again","from":"nine","upright":{"parts":2},"level":{"parts":2}}},
+{"id":"block","name":"Block","how":{"by":"grid","rows":[{"id":"a","cells":[{"unit":"quarter:b2"},{"unit":"quarter:b1"}]},
+{"id":"b","cells":[{"unit":"quarter:a2"},{"unit":"quarter:a1"}]}]}}],
+"top":{"rows":%d,"columns":%d,"repeat":[[{"unit":"block"}]]},"deal":{"seed":4}}`, prints, rows, columns)
+}
+
+// By hand. Nine blocks of four quarters are nine nine-patches, 81 charms: of 27 prints about three of each. A quarter has one
+// whole charm, two halves and a quarter of one, of four prints; the charm in the middle of a nine-patch is seen in four
+// quarters, one at a side in two, one at a corner in one, so that of the prints 9 × 4, 36 × 2 and 36 × 1 bits are seen.
+func TestWhatIsSewnBeforeItIsCutAgainIsDealt(t *testing.T) {
+	w, problems := whole.Deal(t, quartered(3, 3, 27))
+	if problems.Stopped() {
+		t.Fatal(problems)
+	}
+	for print, n := range w.Dealt.Cut.Prints["charm"] {
+		if n < 2 || n > 4 { // no print twice in one nine-patch comes before even shares
+			t.Errorf("%d charms of print %d", n, print)
+		}
+	}
+	if n := w.Demand.Runs["nine"]; n != 9 {
+		t.Errorf("%d nine-patches", n)
+	}
+	seen, bits := map[[4]int]int{}, 0
+	for _, c := range w.Dealt.Cells {
+		quarters := map[int][]int{} // by where in the block
+		for i, at := range w.Dealt.Spots["block"].Of {
+			x0, y0, x1, y1 := piece.Piece{Patches: w.Planned.Seen("block").Patches[i : i+1]}.Bounds()
+			side := w.Layout.BlockW.Inches()
+			q := map[bool]int{true: 1}[x0.Add(x1).Inches() > side] + map[bool]int{true: 2}[y0.Add(y1).Inches() > side]
+			quarters[q] = append(quarters[q], c.Prints[at])
+		}
+		for _, q := range quarters {
+			slices.Sort(q)
+			if bits += len(q); len(q) != 4 || len(slices.Compact(slices.Clone(q))) != 4 {
+				t.Errorf("a quarter of %v", q)
+			}
+			seen[[4]int(q)]++
+		}
+	}
+	if bits != 9*4+36*2+36 || len(seen) < 30 {
+		t.Errorf("%d bits, %d kinds of quarters", bits, len(seen))
+	}
+}
+
+// The deal of 20 × 24 blocks through what is sewn before it is cut again, beside the plan without a deal.
+func BenchmarkDealtThroughUnits(b *testing.B) {
+	d, problems := document.Read([]byte(quartered(24, 20, 40)))
+	if problems.Stopped() {
+		b.Fatal(problems)
+	}
+	for _, falls := range []bool{true, false} {
+		b.Run(map[bool]string{true: "as it falls", false: "dealt"}[falls], func(b *testing.B) {
+			d.Deal.Falls = falls
+			for range b.N {
+				if w, ok := work.Of(d); !ok {
+					b.Fatal(*w.Problems)
+				}
+			}
+		})
 	}
 }

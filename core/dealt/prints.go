@@ -35,8 +35,10 @@ func (d *dealt) cut() {
 			}
 			if f.stock != "" { // the whole run, also what of it does not show here
 				place := d.groups[n]["figure|"+f.path]
-				list = slices.Concat(list, d.stocks[f.stock].slots)
-				prints = append(prints, d.deal.Stocks[d.deal.Places[place].Stock][d.out.Deal.Choice[place]].Prints...)
+				choice := d.out.Deal.Choice[place]
+				slots, shown := d.stocks[f.stock].runOf(f.unit, choice, d.deal.Stocks[d.deal.Places[place].Stock][choice].Prints)
+				list = slices.Concat(list, slots)
+				prints = append(prints, shown...)
 			}
 			var text strings.Builder
 			for k, s := range list {

@@ -14,8 +14,8 @@ import (
 
 // How many of each print there are for every place, and what was dealt by hand.
 
-// pile is the stock that a spot is dealt from.
-func (d *dealt) pile(s spotOf) {
+// pile puts a spot to the stock that it is dealt from, and gives the place of its slot there.
+func (d *dealt) pile(s spotOf) (slot int) {
 	pile, known := d.stocks[s.stock]
 	if !known {
 		pile = &stockpile{}
@@ -26,10 +26,12 @@ func (d *dealt) pile(s spotOf) {
 		pile.looks, pile.index, pile.places = append(pile.looks, s.unit), append(pile.index, d.last), append(pile.places, 0)
 		d.last++
 	}
-	if pile.slot(s.slot) < 0 {
+	if slot = pile.slot(s.slot); slot < 0 {
+		slot = len(pile.slots)
 		pile.slots = append(pile.slots, s.slot)
 		pile.rules = append(pile.rules, s.rule)
 	}
+	return slot
 }
 
 // stock says how many of every print there are for the places of each kind: even shares, or as many as lie there.
@@ -38,6 +40,10 @@ func (d *dealt) stock() {
 	d.given = make([]int, len(d.out.Prints))
 	for _, name := range d.order {
 		pile := d.stocks[name]
+		if d.stockAgain(pile) {
+			continue
+		}
+		pile.whole = nil
 		each, runs := make([]int, len(pile.looks)), 0
 		for k, look := range pile.looks {
 			each[k] = 1

@@ -91,6 +91,7 @@ type spotOf struct {
 	within string // where its rule holds: the place of that unit in the block, empty for the block
 	stock  string
 	slot   figureSlot
+	at     int         // its place in the stock
 	unit   naming.Unit // the figure that is dealt whole; empty where it is a group of a rule
 }
 
@@ -125,6 +126,12 @@ type stockpile struct {
 	looks  []naming.Unit // of a figure; one without a name where it is a group of a rule
 	index  []int         // which stock of the deal each look has
 	places []int         // how many there are of each
+
+	// Of what is cut again, it is told which part came from where: all slots of what is cut, and for each look, by
+	// place, which of them its own slots are; then, for each look, of which run each choice is.
+	whole []figureSlot
+	shows [][][]int
+	runs  [][][]int
 }
 
 // slot is the place of a slot among all.

@@ -137,6 +137,7 @@ func (v Variant) Give() ActGive { return ActGive{v.ID.Step(), v.Count, v.Name, v
 type PartSpot struct {
 	ID   naming.Unit
 	Turn int
+	Lies piece.Piece // as it fell out, turned to lie like the first; only where it is asked which part a patch came with
 }
 
 // Does is what is done in an act.

@@ -107,7 +107,11 @@ func (t *Table) ByPlace(pieces []piece.Piece, columns int) (list []Variant) {
 		}
 		list[k].Count++
 		list[k].EitherWay = t.eitherWay(look, looks[k].Turn(turn), []int{0}, list[k].EitherWay)
-		list[k].Places = append(list[k].Places, PartSpot{t.Unit.ID.Place(at/columns, at%columns), turn})
+		spot := PartSpot{ID: t.Unit.ID.Place(at/columns, at%columns), Turn: turn}
+		if t.Traced {
+			spot.Lies = p.Turn((360 - turn) % 360)
+		}
+		list[k].Places = append(list[k].Places, spot)
 		places[k] = append(places[k], at)
 	}
 	rows := len(pieces) / columns
