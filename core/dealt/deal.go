@@ -216,8 +216,8 @@ func (d *dealt) keptRules() {
 		at := problem.At("deal", "rules", i, "apart")
 		switch {
 		case r.Apart == document.ApartInBlock && most > have:
-			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in %s, of %d in each, and there are %d prints "+
-				"for them.", d.inOne(r.Block), most, have),
+			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in %s, of %d in each, and there are "+
+				"%d prints for them.", d.inOne(r.Block), most, have),
 				fmt.Sprintf("It is dealt so that as few as can be are alike; with %d prints it can be kept.", most))
 		case r.Apart == document.ApartInQuilt && all > have:
 			d.Problems.Warn("rule-not-kept", at, fmt.Sprintf("No two are to be alike in the quilt, of %d places, and there "+

@@ -146,7 +146,9 @@ func (d *dealt) inRings(block naming.Unit, p piece.Patch) bool {
 
 // chain is the units that a patch came through, from the outermost, and their places in it; and of a strip of a set
 // which it is.
-func (d *dealt) chain(outer naming.Unit, part *piece.UnitTaken) (units []naming.Unit, path []string, strip string, nth int) {
+func (d *dealt) chain(outer naming.Unit, part *piece.UnitTaken) (
+	units []naming.Unit, path []string, strip string, nth int,
+) {
 	units, path = []naming.Unit{outer}, []string{""}
 	at := ""
 	for in := part; in != nil; in = in.In {

@@ -1,6 +1,7 @@
 package dealt
 
 import (
+	"cmp"
 	"fmt"
 	"maps"
 	"slices"
@@ -64,6 +65,9 @@ func (d *dealt) cutOne(count map[naming.Unit]int, slots []figureSlot, prints []i
 	for id, n := range p.Runs {
 		if act := d.Acts[id].Act; !act.Stock && d.severals(act) {
 			d.out.Runs[id] += n
+			if len(slots) > 1 {
+				d.out.Sewn = append(d.out.Sewn, RunDealt{act.Takes[0].Act, n, inOrder(slots, prints)})
+			}
 		}
 	}
 	// Slots whose cloth one act cuts share what it cuts.
@@ -115,6 +119,23 @@ func (d *dealt) cutOne(count map[naming.Unit]int, slots []figureSlot, prints []i
 		list[i].Wants[l.cut.Step()] += n
 		d.out.Cut.Lots[l.set] = list
 	}
+}
+
+// inOrder lists prints as their slots are taken into what is sewn.
+func inOrder(slots []figureSlot, prints []int) []int {
+	order := make([]int, len(slots))
+	for i := range order {
+		order[i] = i
+	}
+	slices.SortStableFunc(order, func(i, j int) int {
+		a, b := slots[i], slots[j]
+		return cmp.Or(cmp.Compare(len(a.inner), len(b.inner)), cmp.Compare(a.inner, b.inner), cmp.Compare(a.nth, b.nth))
+	})
+	list := make([]int, len(slots))
+	for k, i := range order {
+		list[k] = prints[i]
+	}
+	return list
 }
 
 // setLot is one sub-cut in a figure: of which strip set, and of which prints that is.

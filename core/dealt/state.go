@@ -23,8 +23,16 @@ type Dealt struct {
 	Cells  []DealtCell           // row by row, as the quilt is laid
 	Deal   dealing.Outcome
 	Runs   map[naming.Step]int // at least so many, because what comes out of one run is of one print
+	Sewn   []RunDealt          // what is sewn of which prints before it is cut apart or again
 	Cut    cutting.CutByPrint
 	Alike  [][2][2]int // what touches and is alike: cell and spot of both, no more than can be marked
+}
+
+// RunDealt is so many of one thing that are sewn of the same prints, in the order in which they are taken.
+type RunDealt struct {
+	Step   naming.Step
+	Count  int
+	Prints []int
 }
 
 // Printed is one print of a fabric.

@@ -22,7 +22,8 @@ type Remnant struct {
 	Size   string          `json:"size" doc:"As the ruler reads"`
 	Fits   string          `json:"fits" doc:"What of this quilt it could be"`
 
-	Lies bool `json:"lies" doc:"It lies on the shelf as it was: nothing of it is cut"`
+	From string `json:"from" enum:"cloth,strips,sets,pieces,backing" doc:"What it is left of"`
+	Lies bool   `json:"lies" doc:"It lies on the shelf as it was: nothing of it is cut"`
 
 	sewn bool // an end of a strip set, as wide as the set is high
 }
@@ -62,7 +63,9 @@ func (b LeftOver) Remnants() []Remnant {
 	}
 	if back := b.Layout.Back; back != nil && back.Lengths == 1 {
 		f, _ := b.Shelf.Fabric(back.Role)
-		r.add(r.piece(cutting.FabricPlan{Fabric: f}, 1, back.Long, back.Spare, false), back.Spare, back.Long, worthKeeping)
+		one := r.piece(cutting.FabricPlan{Fabric: f}, 1, back.Long, back.Spare, false)
+		one.From = "backing"
+		r.add(one, back.Spare, back.Long, worthKeeping)
 	}
 	for _, a := range b.Cut.Sets {
 		set := b.Unit(a.Set)
@@ -76,6 +79,7 @@ func (b LeftOver) Remnants() []Remnant {
 			}
 			r.add(Remnant{
 				Name: "End of " + set.Unit.Name, Colour: f.Colour, Kind: cloth.Pieces, Count: p.Times, Fits: fits, sewn: true,
+				From: "sets",
 			}, high, rest, worthKeeping)
 		}
 	}
@@ -91,7 +95,7 @@ func (r *remnants) add(one Remnant, w, l, worth measure.Length) {
 	if one.Colour != "" {
 		key = one.Colour[1:] + "-" + key
 	}
-	known := fmt.Sprint(one.Name, key, one.Lies)
+	known := fmt.Sprint(one.Name, key, one.From, one.Lies)
 	if i, is := r.seen[known]; is {
 		r.list[i].Count += one.Count
 		return
@@ -119,7 +123,9 @@ func (r *remnants) ofStrips(f cutting.FabricPlan) {
 					used[k].Pieces -= taken
 				}
 			}
-			r.add(r.piece(f, n, s.Cut, rest, true), s.Cut, rest, worthKeeping)
+			one := r.piece(f, n, s.Cut, rest, true)
+			one.From = "strips"
+			r.add(one, s.Cut, rest, worthKeeping)
 		}
 	}
 }
@@ -163,13 +169,13 @@ func (r *remnants) ofPieces(f cutting.FabricPlan) {
 // piece is so many of one size, its top along the cloth, and what they are large enough for.
 func (r *remnants) piece(f cutting.FabricPlan, n int, along, across measure.Length, inRows bool) Remnant {
 	one := cloths(f, n)
-	one.Kind, one.Fits = cloth.Pieces, r.fits(f.Fabric, along, across, inRows)
+	one.Kind, one.From, one.Fits = cloth.Pieces, "pieces", r.fits(f.Fabric, along, across, inRows)
 	return one
 }
 
 // cloths is so many lengths of a fabric.
 func cloths(f cutting.FabricPlan, n int) Remnant {
-	return Remnant{Name: f.Fabric.Name, Colour: f.Fabric.Colour, Kind: cloth.Yardage, Count: n}
+	return Remnant{Name: f.Fabric.Name, Colour: f.Fabric.Colour, Kind: cloth.Yardage, From: "cloth", Count: n}
 }
 
 // fits names something of the same fabric that still comes out of a remnant. Its motifs are where they are: as many can

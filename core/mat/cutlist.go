@@ -620,10 +620,14 @@ func (b AtMat) PieceWords(one cutting.FromPiece) string {
 // FromShelf says what comes from the shelf for one fabric, and what is left there.
 func (b AtMat) FromShelf(f cutting.FabricPlan) []string {
 	list := []string{}
+	ready := map[measure.Length]int{}
 	for _, s := range f.Strips {
-		if s.Ready > 0 {
-			list = append(list, fmt.Sprintf("%s of %s: on the shelf, cut already", words.Plural(s.Ready, "strip"),
-				b.Say(s.Cut)))
+		ready[s.Cut] += s.Ready
+	}
+	for _, s := range f.Strips {
+		if n := ready[s.Cut]; n > 0 {
+			list = append(list, fmt.Sprintf("%s of %s: on the shelf, cut already", words.Plural(n, "strip"), b.Say(s.Cut)))
+			ready[s.Cut] = 0
 		}
 	}
 	for _, u := range f.Uses {

@@ -9,6 +9,7 @@ import (
 
 	"vicis/core/cloth"
 	"vicis/core/cutting"
+	"vicis/core/dealt"
 	"vicis/core/drawn"
 	"vicis/core/naming"
 	"vicis/core/words"
@@ -25,6 +26,7 @@ type DealShown struct {
 	Prints  []DealtPrint              `json:"prints" doc:"Of all assortments, whether they are dealt or not"`
 	Blocks  map[naming.Unit]DealtUnit `json:"blocks" doc:"By the blocks of the picture of the quilt"`
 	Cells   []DealtBlock              `json:"cells" doc:"In the order of the cells of the picture of the quilt, as far as they are dealt"`
+	Sewn    []string                  `json:"sewn" doc:"What is sewn of which prints before it is cut apart or cut again, the first so many"`
 	Alike   []AlikePair               `json:"alike" doc:"What touches and is alike, no more than can be marked"`
 }
 
@@ -81,7 +83,7 @@ type DealtPlace struct {
 func EmptyDeal() DealShown {
 	return DealShown{
 		Between: map[string][]string{}, Prints: []DealtPrint{}, Blocks: map[naming.Unit]DealtUnit{},
-		Cells: []DealtBlock{}, Alike: []AlikePair{},
+		Cells: []DealtBlock{}, Alike: []AlikePair{}, Sewn: []string{},
 	}
 }
 
@@ -103,15 +105,7 @@ func (b Prints) Deal() DealShown {
 	out.Touches, out.Broken = d.Deal.Touches, d.Deal.Broken
 	out.Says, out.Order = b.touchWords(), "Row by row from the top, each from left to right, as the quilt is laid."
 	for unit, s := range d.Spots {
-		one := DealtUnit{Roles: []string{}, Nth: s.Nth, Places: []string{}}
-		for i, role := range s.Roles {
-			one.Roles = append(one.Roles, naming.BaseRole(role))
-			one.Places = append(one.Places, fmt.Sprintf("%s %d", b.roleName(role), s.Nth[i]))
-		}
-		if one.Nth == nil {
-			one.Nth = []int{}
-		}
-		out.Blocks[unit] = one
+		out.Blocks[unit] = b.unit(s)
 	}
 	at := make([]int, len(d.Prints)) // which of all told prints
 	for i, p := range d.Prints {
@@ -146,6 +140,7 @@ func (b Prints) Deal() DealShown {
 		out.Cells = append(out.Cells, one)
 	}
 	b.cutOf(&out, at)
+	out.Sewn = b.sewn()
 	for _, pair := range d.Alike {
 		out.Alike = append(out.Alike, AlikePair{DealtPlace{pair[0][0], pair[0][1]}, DealtPlace{pair[1][0], pair[1][1]}})
 	}
@@ -239,6 +234,32 @@ func (b Prints) touchWords() string {
 }
 
 func pairs(n int) string { return words.Plural(n, "pair") }
+
+// unit tells where prints show in a block.
+func (b Prints) unit(s dealt.Spots) DealtUnit {
+	one := DealtUnit{Roles: []string{}, Nth: append([]int{}, s.Nth...), Places: []string{}}
+	for i, role := range s.Roles {
+		one.Roles = append(one.Roles, naming.BaseRole(role))
+		one.Places = append(one.Places, fmt.Sprintf("%s %d", b.roleName(role), s.Nth[i]))
+	}
+	return one
+}
+
+// mostSewn is of how many combinations of prints it is told what is sewn of them.
+const mostSewn = 600
+
+// sewn tells what is sewn of which prints, so that its patches are piled so.
+func (b Prints) sewn() []string {
+	list := []string{}
+	for _, s := range b.Dealt.Sewn[:min(mostSewn, len(b.Dealt.Sewn))] {
+		var names []string
+		for _, p := range s.Prints {
+			names = append(names, b.Dealt.Prints[p].Swatch.Name)
+		}
+		list = append(list, fmt.Sprintf("%d × %s of %s", s.Count, b.NameOf(s.Step), strings.Join(names, " · ")))
+	}
+	return list
+}
 
 // cutOf lists what is cut of every print: patches by the step that cuts them, strips of strip sets by their width.
 func (b Prints) cutOf(out *DealShown, at []int) {

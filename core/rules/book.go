@@ -218,7 +218,7 @@ var book = []Rule{
 		[]Check{{"dealt", "TestDealByPencil", hand}},
 	},
 	{
-		TopUp, Cloth, "⌈missing ÷ from one strip⌉", "What is missing of an assortment of which some lies there is cut "+
+		TopUp, Cloth, "⌈missing ÷ from one strip⌉", "What is missing of an assortment of which some lies there is cut " +
 			"from as few strips as can be, each of another print.", Judgement, "unless you say of how many",
 		[]Check{{"cutting", "TestWhatIsMissingIsToppedUp", hand}},
 	},

@@ -40,27 +40,33 @@ var doubts = map[string]doubted{
 		doubtful(`"prints":38`, `{"id":"set","name":"Set","how":{"by":"strip set","strips":[{"id":"a","role":"A"},{"id":"b","role":"B"}]}},
 {"id":"cut","name":"Pair","how":{"by":"sub-cut","from":"set","width":"2 1/2 in"}}`,
 			`{"rows":19,"columns":15,"repeat":[[{"unit":"cut"}]]}`, ""),
-		"⅛ yd of each of 38 prints", []string{
+		"⅛ yd of each of 38 prints",
+		[]string{
 			"Cut 19 strips 2½″ wide, as one, 1 from each of 19 of its 38 prints.",
 			"Cut 19 strips 2½″ wide, as other, 1 from each of 19 of its 38 prints.",
-		}, 38,
+		},
+		38,
 	},
 	"a stack one block short": {
 		doubtful(`"prints":42`, `{"id":"p","name":"Square","how":{"by":"patch","role":"A","width":"5 in","height":"5 in"}},
 {"id":"block","name":"Block","how":{"by":"grid","rows":[{"id":"r1","cells":[{"unit":"p"},{"unit":"p"},{"unit":"p"}]},
 {"id":"r2","cells":[{"unit":"p"},{"unit":"p"},{"unit":"p"}]}]}}`, `{"rows":4,"columns":2,"repeat":[[{"unit":"block"}]]}`,
 			`,"supplies":[{"id":"stack","fabric":"many","kind":"pieces","width":"5 in","length":"5 in","count":42}]`),
-		"¼ yd of any one print", []string{
+		"¼ yd of any one print",
+		[]string{
 			"Take 42 pieces of 5″ × 5″ from the shelf, as they are.",
 			"1 strip of 5″: square the left end, then 6 at 5″.",
-		}, 1,
+		},
+		1,
 	},
 	"a ladder of four roles": {
 		doubtful(ladderPrints(6), `{"id":"set","name":"Set","how":{"by":"strip set","strips":[{"id":"g","role":"G"},{"id":"a","role":"A"},
 {"id":"b","role":"A"},{"id":"c","role":"A"}]}},
 {"id":"cut","name":"Ladder","how":{"by":"sub-cut","from":"set","width":"6 1/2 in"}}`,
 			`{"rows":4,"columns":6,"repeat":[[{"unit":"cut"}]]}`, `,"deal":{"seed":5}`),
-		"¼ yd of each of 6 prints", []string{"Cut 12 strips 2½″ wide, 2 from each of its 6 prints."}, 12,
+		"¼ yd of each of 6 prints",
+		[]string{"Cut 12 strips 2½″ wide, 2 from each of its 6 prints."},
+		12,
 	},
 }
 

@@ -809,7 +809,7 @@ func remnants(w *work.Work, c came) (wrong []string) {
 		}
 	}
 	for _, r := range leftover.Of(w).Remnants() {
-		if r.Kind != cloth.Pieces {
+		if r.From != "strips" && r.From != "sets" { // what else is left is left of what the hands never held whole
 			continue
 		}
 		wide := r.Width.Length()

@@ -1234,7 +1234,7 @@ export interface components {
              * @enum {string}
              */
             apart?: "block" | "quilt";
-            /** @description In which block; in every one when left out */
+            /** @description In which block, or in which unit that is sewn into one, which is then what is said of a block; in every block when left out */
             block?: string;
             /**
              * @description What of it is one print: all of it in a block, all of it in each unit that is laid in the block, or each patch for itself, as far as it is sewn for itself; each patch when left out
@@ -1269,6 +1269,8 @@ export interface components {
             prints: components["schemas"]["DealtPrint"][];
             /** @description How many of one print touch, and whether fewer could; empty where nothing is dealt */
             says: string;
+            /** @description What is sewn of which prints before it is cut apart or cut again, the first so many */
+            sewn: string[];
             /** Format: int64 */
             touches: number;
         };
@@ -2619,6 +2621,11 @@ export interface components {
             count: number;
             /** @description What of this quilt it could be */
             fits: string;
+            /**
+             * @description What it is left of
+             * @enum {string}
+             */
+            from: "cloth" | "strips" | "sets" | "pieces" | "backing";
             /** @description Made of its fabric and size, so that the same remnant is put back once */
             key: string;
             /** @enum {string} */

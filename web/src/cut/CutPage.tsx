@@ -87,7 +87,7 @@ function Fabric({ cut, project, pxPerInch }: { cut: FabricCut; project: Project;
           <>
             <ClothView cut={cut} pxPerInch={pxPerInch} left={project.plan.hand === "left"} />
             <Text fontSize="fine" color="soft" mt="4px">
-              <Ruled>{`${cut.length.text} of ${cut.prints > 1 ? "each print" : "cloth"}, ${cut.usable.text} usable`}</Ruled>
+              <Ruled>{`${cut.length.text} of ${cut.prints > 1 ? "the print of which most is cut" : "cloth"}, ${cut.usable.text} usable`}</Ruled>
             </Text>
           </>
         )}

@@ -14,8 +14,9 @@ export function ClothView({ cut, pxPerInch, left }: { cut: FabricCut; pxPerInch:
   const from = (s: FabricCut["strips"][number]) => (s.ends[0] ?? 0) - s.width.inches;
   // A label for every width whose label does not lie on the last one; all of them stand in words beside the drawing.
   let free = -1;
+  const strips = cut.strips.filter((s) => s.ends.length > 0); // the others come from the shelf, or from other prints
   const labelled = new Set(
-    cut.strips.filter((s) => {
+    strips.filter((s) => {
       if (from(s) < free) return false;
       free = from(s) + 62 * px;
       return true;
@@ -31,7 +32,7 @@ export function ClothView({ cut, pxPerInch, left }: { cut: FabricCut; pxPerInch:
       style={{ maxWidth: "100%", overflow: "visible" }}
     >
       <rect width={w} height={h} fill={cut.colour} />
-      {cut.strips.map((s) => (
+      {strips.map((s) => (
         <g key={s.step}>
           <line
             x1={at(from(s))}
@@ -43,7 +44,7 @@ export function ClothView({ cut, pxPerInch, left }: { cut: FabricCut; pxPerInch:
           />
           {labelled.has(s) && (
             <RuledSvg x={at(from(s) + 4 * px)} y={-5 * px} size={12 * px} anchor={left ? "end" : "start"}>
-              {`${s.count} × ${s.width.text}`}
+              {`${s.ends.length} × ${s.width.text}`}
             </RuledSvg>
           )}
           {s.ends.map(at).map((x) => (

@@ -6,7 +6,7 @@ import { Ruled } from "../frame/Ruled";
 import { Section } from "../frame/Section";
 
 export function Piles({ deal, progress }: { deal: Deal; progress: Progress }) {
-  const [by, setBy] = useState<"print" | "block">("print");
+  const [by, setBy] = useState<"print" | "sewn" | "block">("print");
   return (
     <Box mt="24px">
       <Section
@@ -16,13 +16,29 @@ export function Piles({ deal, progress }: { deal: Deal; progress: Progress }) {
             <Button size="sm" aria-pressed={by === "print"} onClick={() => setBy("print")}>
               By print
             </Button>
+            {deal.sewn.length > 0 && (
+              <Button size="sm" aria-pressed={by === "sewn"} onClick={() => setBy("sewn")}>
+                As it is sewn
+              </Button>
+            )}
             <Button size="sm" aria-pressed={by === "block"} onClick={() => setBy("block")}>
               By block
             </Button>
           </Flex>
         }
       >
-        {by === "print" ? <ByPrint deal={deal} /> : <ByBlock deal={deal} progress={progress} />}
+        {by === "print" && <ByPrint deal={deal} />}
+        {by === "sewn" && (
+          <Box columnGap="28px" columnCount={{ base: 1, md: 2 }}>
+            {deal.sewn.map((says, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: piles are known by their place
+              <Text key={i} fontSize="small" mb="5px" css={{ breakInside: "avoid" }}>
+                <Ruled>{says}</Ruled>
+              </Text>
+            ))}
+          </Box>
+        )}
+        {by === "block" && <ByBlock deal={deal} progress={progress} />}
       </Section>
     </Box>
   );

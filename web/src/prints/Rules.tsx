@@ -10,15 +10,15 @@ type Decided = NonNullable<Document["deal"]>;
 type Rule = NonNullable<Decided["rules"]>[number];
 type Value = NonNullable<NonNullable<Rule["values"]>[number]>;
 
-const one = [
+const one = (where: string) => [
   { value: "patch", name: "each for itself" },
-  { value: "part", name: "one print in each part of a block" },
-  { value: "block", name: "one print in a block" },
+  { value: "part", name: `one print in each part of ${where}` },
+  { value: "block", name: `one print in ${where}` },
 ];
 
-const apart = [
+const apart = (where: string) => [
   { value: "", name: "wherever it falls" },
-  { value: "block", name: "no two alike in a block" },
+  { value: "block", name: `no two alike in ${where}` },
   { value: "quilt", name: "no two alike in the quilt" },
 ];
 
@@ -29,15 +29,17 @@ export function Rules({ draft }: { draft: Steps }) {
   const d = draft.document;
   const assorted = new Set(d.fabrics.filter((f) => f.print === "assorted").map((f) => f.id));
   const roles = d.roles.filter((r) => assorted.has(r.fabric));
-  const blocks = draft.preview.plan.things.filter((t) =>
-    d.top.repeat?.some((row) => row?.some((c) => c.unit === t.id)),
-  );
+  // Blocks, and everything that is sewn into one.
+  const sewn = new Set(d.units.filter((u) => !["patch", "strip set"].includes(u.how.by)).map((u) => u.id));
+  const blocks = draft.preview.plan.things.filter((t) => sewn.has(t.unit) && t.id === t.unit);
   const set = (i: number, rule: Rule | undefined) => draft.set(["deal", "rules", i], rule);
   return (
     <Section title="Rules">
       <Problems list={draft.at("/deal/rules")} />
       {rules.map((r, i) => {
         const at = `/deal/rules/${i}`;
+        const unit = blocks.find((b) => b.id === r.block);
+        const where = unit ? `one ${unit.name}` : "a block";
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: a rule is its place in the list
           <Box key={i} role="group" aria-label={`Rule ${i + 1}`} mb="12px" borderBottomWidth="1px" borderColor="hair">
@@ -71,7 +73,7 @@ export function Rules({ draft }: { draft: Steps }) {
                   value={r.one ?? "patch"}
                   onChange={(v) => set(i, { ...r, one: v === "patch" ? undefined : (v as Rule["one"]) })}
                   problems={draft.at(`${at}/one`)}
-                  choices={one}
+                  choices={one(where)}
                 />
               </Box>
               <Button size="sm" mb="4px" aria-label={`Take rule ${i + 1} away`} onClick={() => set(i, undefined)}>
@@ -85,7 +87,7 @@ export function Rules({ draft }: { draft: Steps }) {
                   value={r.apart ?? ""}
                   onChange={(v) => set(i, { ...r, apart: (v || undefined) as Rule["apart"] })}
                   problems={draft.at(`${at}/apart`)}
-                  choices={apart}
+                  choices={apart(where)}
                 />
               </Box>
               {(["light", "middle", "dark"] as Value[]).map((v) => (

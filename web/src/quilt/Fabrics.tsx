@@ -98,7 +98,9 @@ export function Fabrics({ draft }: { draft: Draft }) {
                 </Button>
               </Flex>
             )}
-            {fabric && <Problems list={draft.at(`/fabrics/${f}/print`)} />}
+            {fabric && d.roles.findIndex((o) => o.fabric === fabric.id) === i && (
+              <Problems list={draft.at(`/fabrics/${f}/print`)} />
+            )}
           </Box>
         );
       })}
