@@ -170,7 +170,7 @@ func TestTheShelfIsTrueAfterCutting(t *testing.T) {
 		t.Errorf("%+v", h)
 	}
 	// The other cuts five squares and seven from strips: two strips of 39½″, 5½″ left of the first and 14 of the
-	// second; ½ yd was bought for 17½″.
+	// second; ½ yd was bought for 17½″. Of every square of 10″ a strip of 1½″ is left on two sides, 10″ and 8½″ long.
 	if w := s.do("POST", "/api/quilts/quilt-two/cut", "", "If-Match", `"1"`); w.Code != 200 {
 		t.Fatal(w.Code, w.Body)
 	}
@@ -189,7 +189,8 @@ func TestTheShelfIsTrueAfterCutting(t *testing.T) {
 			left[h.Title] = h.Count
 		}
 	}
-	if len(left) != 2 || len(two.Remnants) != 2 || left["Fog, 8½″ × 5½″"] != 1 || left["Fog, 8½″ × 14″"] != 1 {
+	if len(left) != 4 || len(two.Remnants) != 4 || left["Fog, 8½″ × 5½″"] != 1 || left["Fog, 8½″ × 14″"] != 1 ||
+		left["Fog, 1½″ × 10″"] != 5 || left["Fog, 8½″ × 1½″"] != 5 {
 		t.Errorf("%v", left)
 	}
 }
