@@ -44,7 +44,7 @@ export function Rules({ draft }: { draft: Steps }) {
           // biome-ignore lint/suspicious/noArrayIndexKey: a rule is its place in the list
           <Box key={i} role="group" aria-label={`Rule ${i + 1}`} mb="12px" borderBottomWidth="1px" borderColor="hair">
             <Flex gap="8px" align="end" wrap="wrap">
-              <Box w="150px">
+              <Box w="132px">
                 <ChoiceField
                   label="Of"
                   value={r.role}
@@ -54,7 +54,7 @@ export function Rules({ draft }: { draft: Steps }) {
                 />
               </Box>
               {blocks.length > 1 && (
-                <Box w="150px">
+                <Box w="132px">
                   <ChoiceField
                     label="In"
                     value={r.block ?? ""}
@@ -67,7 +67,7 @@ export function Rules({ draft }: { draft: Steps }) {
                   />
                 </Box>
               )}
-              <Box flex="1" minW="150px">
+              <Box flex="1" minW="140px">
                 <ChoiceField
                   label="Is"
                   value={r.one ?? "patch"}
