@@ -277,6 +277,7 @@ func TestMotifsAreCutFromWholeRepeats(t *testing.T) {
 		{Across: measure.Typed("wide"), Along: measure.Typed("8 in")},
 		{Across: measure.Typed("6 in"), Along: measure.Typed("0")},
 		{Across: measure.Typed("50 in"), Along: measure.Typed("8 in")},
+		{Across: measure.Typed("6 in"), Along: measure.Typed("8 in"), Lies: "sideways"},
 	} {
 		var problems problem.List
 		cloth.Check([]cloth.Fabric{{ID: "f", Name: "F", Colour: "#123456", Print: cloth.Motif, Motif: &bad}}, nil,

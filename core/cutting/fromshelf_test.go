@@ -204,6 +204,7 @@ func TestBadSuppliesAreSaidAtTheirPlace(t *testing.T) {
 		{func(s *cloth.Supply) { s.ID = "good" }, "promised-twice", "/supplies/1/id"},
 		{func(s *cloth.Supply) { s.ID = "" }, "promised-twice", "/supplies/1/id"},
 		{func(s *cloth.Supply) { s.Count = 0 }, "count", "/supplies/1/count"},
+		{func(s *cloth.Supply) { s.Print = "none" }, "print-unknown", "/supplies/1/print"},
 		{func(s *cloth.Supply) { s.Kind = "bale" }, "kind-unknown", "/supplies/1/kind"},
 		{func(s *cloth.Supply) { s.Width = measure.Typed("wide") }, "length-unreadable", "/supplies/1/width"},
 		{func(s *cloth.Supply) { s.Length = measure.Typed("0") }, "too-small", "/supplies/1/length"},
