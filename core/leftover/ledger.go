@@ -151,8 +151,8 @@ func (b LeftOver) hand(x, y making.Made) HandCount {
 	case h.Left.Need == h.Right.Need && h.Left.Over+h.Right.Over == 0:
 		h.Says = fmt.Sprintf("Every run gives both hands, and %d of each %s needed.", h.Left.Need, words.Are(h.Left.Need))
 	default:
-		h.Says = fmt.Sprintf("Every run gives both hands: of %s %d and of %s %d are needed, and %d and %d are over.",
-			h.Left.Name, h.Left.Need, h.Right.Name, h.Right.Need, h.Left.Over, h.Right.Over)
+		h.Says = fmt.Sprintf("Every run gives both hands. Needed: %d of %s, %d of %s; over: %d and %d.",
+			h.Left.Need, h.Left.Name, h.Right.Need, h.Right.Name, h.Left.Over, h.Right.Over)
 		if words := b.counterSet(x, short); words != "" && h.Left.Need != h.Right.Need {
 			h.Says += " " + words
 		}
