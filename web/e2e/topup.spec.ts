@@ -30,7 +30,7 @@ test("what is missing of strips that lie there is bought, of as many prints as o
   await expect(page.getByText(/2″ Roll \(dark patches\) · 2″ Roll \(accent\) · 2″ Light/)).toBeVisible();
 
   await page.goto(`${at}/quilt`);
-  await page.getByLabel("There is").selectOption({ label: "16 × Roll, 2″ × 42″" });
+  await page.getByLabel("There is", { exact: true }).selectOption({ label: "16 × Roll, 2″ × 42″" });
   await page.getByRole("button", { name: "Promise it" }).click();
   await page.getByRole("button", { name: /Keep this plan/ }).click();
   await expect(page.getByText("Changed, not kept yet")).toHaveCount(0);
@@ -106,7 +106,7 @@ test("a wide piece is a backing, and every fabric has a width of its own", async
   await page.goto(`${at}/cut`);
   await expect(page.getByText(/60″ usable/)).toBeVisible();
   await page.goto(`${at}/quilt`);
-  await page.getByLabel("There is").selectOption({ label: "1 × Wide back, 108″ × 108″" });
+  await page.getByLabel("There is", { exact: true }).selectOption({ label: "1 × Wide back, 108″ × 108″" });
   await page.getByRole("button", { name: "Promise it" }).click();
   await page.getByRole("button", { name: /Keep this plan/ }).click();
   await expect(page.getByText("Changed, not kept yet")).toHaveCount(0);
