@@ -53,8 +53,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Thing
 	for _, s := range strips {
 		p.Strips += s.Count
 	}
-	p.Looks = pools.effort.Used()
-	p.Passed = pools.effort.Spent()
+	p.Looks, p.Passed = pools.effort.Used(), pools.effort.Spent()
 	if p.Strips > MostStrips {
 		return p // nobody lays out so much
 	}
@@ -62,6 +61,7 @@ func Cut(units []making.Made, l quilt.Layout, lines map[naming.Step]demand.Thing
 	for i := range p.Fabrics {
 		p.Fabrics[i].Unused = pools.unused(p, &p.Fabrics[i], asked)
 	}
+	p.Looks = pools.effort.Used() // what else would do was looked for too
 	return p
 }
 

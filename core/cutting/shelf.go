@@ -161,12 +161,13 @@ func long(cuts []stripKind, t *making.Table) (sum measure.Length) {
 	return sum + measure.Length(Cleanings(n, t))*t.Squaring
 }
 
-// lengths lists the lengths of cloth that give strips of any width; where prints are dealt those of one print.
+// lengths lists the lengths of cloth that give strips of any width. Where prints are dealt they are those of one print,
+// or of any where none is told; of which print a length is that is not said to be of one, nobody knows.
 func (p *pools) lengths(f cloth.Fabric, usable measure.Length, print int) (list []cloth.Have) {
 	_, dealt := p.dealt.First[f.ID]
 	for _, have := range p.shelf.Have(f.ID) {
 		of := slices.IndexFunc(f.Swatches(), func(s cloth.Swatch) bool { return s.ID == have.Print })
-		if have.GivesStrips(usable) && (!dealt || of == print) {
+		if have.GivesStrips(usable) && (!dealt || of >= 0 && (of == print || print < 0)) {
 			list = append(list, have)
 		}
 	}

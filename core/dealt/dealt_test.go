@@ -268,6 +268,12 @@ func BenchmarkDealtQuilt(b *testing.B) {
 	i := slices.IndexFunc(list, func(e library.Entry) bool { return e.Document.Name == "Pinwheel" })
 	d := whole.Assorted(list[i].Document, 0, 40)
 	d.Top.Rows, d.Top.Columns = 24, 20
+	besideAsItFalls(b, d)
+}
+
+// besideAsItFalls plans a quilt with its deal and without.
+func besideAsItFalls(b *testing.B, d document.Document) {
+	b.Helper()
 	for _, falls := range []bool{true, false} {
 		b.Run(map[bool]string{true: "as it falls", false: "dealt"}[falls], func(b *testing.B) {
 			d.Deal.Falls = falls

@@ -230,14 +230,5 @@ func BenchmarkDealtThroughUnits(b *testing.B) {
 	if problems.Stopped() {
 		b.Fatal(problems)
 	}
-	for _, falls := range []bool{true, false} {
-		b.Run(map[bool]string{true: "as it falls", false: "dealt"}[falls], func(b *testing.B) {
-			d.Deal.Falls = falls
-			for range b.N {
-				if w, ok := work.Of(d); !ok {
-					b.Fatal(*w.Problems)
-				}
-			}
-		})
-	}
+	besideAsItFalls(b, d)
 }

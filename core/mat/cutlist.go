@@ -651,6 +651,9 @@ func (b AtMat) FromShelf(f cutting.FabricPlan) []string {
 		if u.Fits {
 			why = "no more is needed of what comes out of that size"
 		}
+		if f.Dealt && u.Have.Kind.Sort().ByLength && u.Have.Print == "" {
+			why = "it is not said which of the prints it is, and they are dealt"
+		}
 		if b.Cut.Passed {
 			why = "there is more on the shelf than can be tried"
 		}

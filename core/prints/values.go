@@ -62,7 +62,7 @@ const (
 	isClose = 18
 )
 
-// Values looks at the first blocks of the quilt with their neighbours, the borders, and everything in between.
+// Values looks at every fabric that shows, and at which lie side by side: in blocks, between them, and at the borders.
 func (b Prints) Values() Values {
 	out := Values{Fabrics: []FabricValue{}, Pairs: []Contrast{}}
 	all := map[string][]shade{}
