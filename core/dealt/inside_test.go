@@ -9,6 +9,7 @@ import (
 
 	"vicis/core/cutting"
 	"vicis/core/document"
+	"vicis/core/mat"
 	"vicis/core/piece"
 	"vicis/core/work"
 	"vicis/internal/trial/solve"
@@ -221,6 +222,24 @@ func TestWhatIsSewnBeforeItIsCutAgainIsDealt(t *testing.T) {
 	}
 	if bits != 9*4+36*2+36 || len(seen) < 30 {
 		t.Errorf("%d bits, %d kinds of quarters", bits, len(seen))
+	}
+}
+
+// A length of cloth is cut for the print it is said to be: nine patches of 5″ of twelve prints take a strip of print 1,
+// 5½″ of 36″. Of one that is not said to be any, that is why it is not used.
+func TestALengthOfADealtPrint(t *testing.T) {
+	for print, want := range map[string]string{
+		"":             "it is not said which of the prints it is, and they are dealt",
+		`,"print":"1"`: "1 strip from 36″ on the shelf; 30½″ of it is left",
+	} {
+		w, problems := whole.Deal(t, strings.Replace(quartered(1, 1, 12), `,"deal"`, fmt.Sprintf(
+			`,"supplies":[{"id":"y","fabric":"many","kind":"yardage","width":"40 in","length":"1 yd","count":1%s}],"deal"`, print), 1))
+		if problems.Stopped() {
+			t.Fatal(problems)
+		}
+		if says := strings.Join(mat.Of(w).FromShelf(w.Cut.Fabrics[0]), "; "); !strings.Contains(says, want) {
+			t.Errorf("%s: %q", print, says)
+		}
 	}
 }
 
