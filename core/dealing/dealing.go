@@ -129,6 +129,8 @@ type dealTable struct {
 	looks  int
 	list   []int // places that cost as much as listed, when they were looked through
 	listed int64
+	prints int     // how many there are
+	priced []int64 // what each print would cost at each slot of a place that is looked at
 }
 
 func newTable(d Task) *dealTable {
@@ -148,6 +150,9 @@ func newTable(d Task) *dealTable {
 		left := make([]int, len(s))
 		for i, c := range s {
 			left[i] = c.Count
+			for _, print := range c.Prints {
+				t.prints = max(t.prints, print+1)
+			}
 		}
 		t.left = append(t.left, left)
 	}
@@ -186,6 +191,36 @@ func (t *dealTable) cost(place int) (cost int64) {
 	return cost
 }
 
+// price works out what every print would cost at every slot of a place, as those beside it lie, and lists what it has
+// beside itself.
+func (t *dealTable) price(place int) (itself []pairSeen) {
+	if n := t.prints * len(t.Stocks[t.Places[place].Stock][0].Prints); n > len(t.priced) {
+		t.priced = make([]int64, n)
+	}
+	clear(t.priced)
+	for _, e := range t.edges[place] {
+		if e.withItself {
+			itself = append(itself, e)
+		} else if its := t.print(int(e.other), e.its); its >= 0 {
+			t.priced[int(e.mine)*t.prints+its] += e.weight
+		}
+	}
+	return itself
+}
+
+// priceOf is what a place would cost with a choice, once it has been priced.
+func (t *dealTable) priceOf(prints []int, itself []pairSeen) (cost int64) {
+	for slot, p := range prints {
+		cost += t.priced[slot*t.prints+p]
+	}
+	for _, e := range itself {
+		if prints[e.mine] == prints[e.its] {
+			cost += e.weight
+		}
+	}
+	return cost
+}
+
 // shared is what two places add together.
 func (t *dealTable) shared(a, b int) (cost int64) {
 	for _, e := range t.edges[a] {
@@ -215,6 +250,7 @@ func (t *dealTable) deal() {
 		}
 		best, least, all := -1, int64(0), 0
 		left := t.left[p.Stock]
+		itself := t.price(i)
 		first, looked := 0, 0
 		if len(left) > mostAtFirst {
 			first = t.rand.IntN(len(left))
@@ -228,8 +264,7 @@ func (t *dealTable) deal() {
 			if looked++; looked > mostAtFirst {
 				break
 			}
-			t.choice[i] = c
-			cost := t.cost(i)
+			cost := t.priceOf(t.Stocks[p.Stock][c].Prints, itself)
 			if best < 0 || cost < least {
 				best, least, all = c, cost, 0
 			}

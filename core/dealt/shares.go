@@ -112,19 +112,20 @@ func (d *dealt) shared(pile *stockpile, slot, runs int, before [][]int) []int {
 			}
 			return n
 		}
-		best := -1
+		best, touched := -1, 0
 		for n := range list {
 			p := list[(n+slot*len(list)/len(pile.slots))%len(list)]
+			touches := same(p)
 			if best < 0 {
-				best = p
+				best, touched = p, touches
 				continue
 			}
 			less := cmp.Compare(d.given[p]*weight(best), d.given[best]*weight(p))
 			if once {
 				less = cmp.Or(cmp.Compare(here[p], here[best]), less)
 			}
-			if cmp.Or(cmp.Compare(same(p), same(best)), less) < 0 {
-				best = p
+			if cmp.Or(cmp.Compare(touches, touched), less) < 0 {
+				best, touched = p, touches
 			}
 		}
 		here[best]++
